@@ -1,0 +1,99 @@
+import type { Laterality } from "../session/grammar";
+import type { RegionId, Shares } from "./regions";
+
+export type Implement =
+  | "barbell"
+  | "dumbbells" // a pair; the load is per hand
+  | "dumbbell" // one
+  | "kettlebell"
+  | "stack" // pin-loaded machine or cable; the load is the stack's setting
+  | "sled" // plate-loaded lever or angled sled
+  | "bodyweight"
+  | "straps"
+  | "band";
+
+export type Pattern =
+  | "squat"
+  | "hinge"
+  | "lunge"
+  | "horizontal push"
+  | "vertical push"
+  | "horizontal pull"
+  | "vertical pull"
+  | "elbow flexion"
+  | "elbow extension"
+  | "shoulder raise"
+  | "fly"
+  | "knee extension"
+  | "knee flexion"
+  | "hip extension"
+  | "hip abduction"
+  | "hip adduction"
+  | "calf raise"
+  | "trunk"
+  | "carry";
+
+/** What is fixed about an exercise. Figures that depend on a client or a gym are computed elsewhere. */
+export interface Exercise {
+  readonly id: string;
+  readonly name: string;
+  readonly otherNames: readonly string[];
+  readonly pattern: Pattern;
+  readonly implement: Implement;
+  readonly joints: "multi" | "single";
+  readonly body: "upper" | "lower" | "trunk";
+  readonly laterality: Laterality;
+  readonly stations: readonly string[];
+  readonly setupSeconds: number;
+  readonly shares: Shares;
+  /** The part of body mass that is moved; `null` for moves whose load is external alone. */
+  readonly bodyweightFraction: number | null;
+  /** Lifts whose loads predict each other, and this lift's load as a share of the family lead's. */
+  readonly family: string;
+  readonly familyRatio: number;
+  /** Set-up values by name that decide whose record is comparable. */
+  readonly comparableSetup: readonly string[];
+  readonly failureSafeAlone: boolean;
+  readonly cues: readonly string[];
+}
+
+/** The exercises that a studio can use, by id; an ordered list for menus. */
+export interface Catalogue {
+  readonly list: readonly Exercise[];
+  readonly byId: ReadonlyMap<string, Exercise>;
+}
+
+export function catalogueOf(list: readonly Exercise[]): Catalogue {
+  return { list, byId: new Map(list.map((exercise) => [exercise.id, exercise])) };
+}
+
+export function exerciseOrThrow(catalogue: Catalogue, id: string): Exercise {
+  const found = catalogue.byId.get(id);
+  if (!found) throw new Error(`no exercise with id ${id}`);
+  return found;
+}
+
+/** The regions an exercise trains directly. */
+export function directRegions(exercise: Exercise): RegionId[] {
+  return (Object.keys(exercise.shares) as RegionId[]).filter((region) => exercise.shares[region] === 1);
+}
+
+const OPPOSITES: readonly (readonly [Pattern, Pattern])[] = [
+  ["horizontal push", "horizontal pull"],
+  ["vertical push", "vertical pull"],
+  ["elbow flexion", "elbow extension"],
+  ["knee extension", "knee flexion"],
+  ["hip abduction", "hip adduction"],
+  ["squat", "hinge"],
+  ["fly", "horizontal pull"],
+];
+
+/** Whether two exercises work opposing actions, so that one rests while the other works. */
+export function areOpposing(a: Exercise, b: Exercise): boolean {
+  return OPPOSITES.some(([p, q]) => (a.pattern === p && b.pattern === q) || (a.pattern === q && b.pattern === p));
+}
+
+/** Whether two exercises share a directly trained region. */
+export function trainSameRegion(a: Exercise, b: Exercise): boolean {
+  return directRegions(a).some((region) => b.shares[region] === 1);
+}

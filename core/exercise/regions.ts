@@ -1,0 +1,42 @@
+/** Muscle regions, each part of one muscle. Shares, coverage and hard sets are counted by region and summed by muscle. */
+export const REGIONS = {
+  upperChest: { name: "upper chest", muscle: "chest" },
+  midChest: { name: "mid chest", muscle: "chest" },
+  lowerChest: { name: "lower chest", muscle: "chest" },
+  lats: { name: "lats", muscle: "back" },
+  midBack: { name: "mid back", muscle: "back" },
+  upperTraps: { name: "upper traps", muscle: "traps" },
+  spinalErectors: { name: "spinal erectors", muscle: "lower back" },
+  frontDelts: { name: "front delts", muscle: "delts" },
+  sideDelts: { name: "side delts", muscle: "delts" },
+  rearDelts: { name: "rear delts", muscle: "delts" },
+  rotatorCuff: { name: "rotator cuff", muscle: "rotator cuff" },
+  serratus: { name: "serratus", muscle: "serratus" },
+  biceps: { name: "biceps", muscle: "elbow flexors" },
+  brachialis: { name: "brachialis", muscle: "elbow flexors" },
+  tricepsLong: { name: "triceps, long head", muscle: "triceps" },
+  tricepsLateral: { name: "triceps, lateral head", muscle: "triceps" },
+  forearms: { name: "forearms and grip", muscle: "forearms" },
+  gluteMax: { name: "glutes", muscle: "glutes" },
+  gluteMed: { name: "side glutes", muscle: "glutes" },
+  vasti: { name: "vasti", muscle: "quads" },
+  rectusFemoris: { name: "rectus femoris", muscle: "quads" },
+  hamstrings: { name: "hamstrings", muscle: "hamstrings" },
+  adductors: { name: "adductors", muscle: "adductors" },
+  gastrocnemius: { name: "gastrocnemius", muscle: "calves" },
+  soleus: { name: "soleus", muscle: "calves" },
+  shins: { name: "shins", muscle: "shins" },
+  abs: { name: "abs", muscle: "trunk" },
+  obliques: { name: "obliques", muscle: "trunk" },
+  hipFlexors: { name: "hip flexors", muscle: "hip flexors" },
+} as const satisfies Record<string, { name: string; muscle: string }>;
+
+export type RegionId = keyof typeof REGIONS;
+export type Muscle = (typeof REGIONS)[RegionId]["muscle"];
+
+export const REGION_IDS = Object.keys(REGIONS) as RegionId[];
+export const MUSCLES = [...new Set(REGION_IDS.map((id) => REGIONS[id].muscle))] as Muscle[];
+
+/** 1 direct, 0.5 indirect, 0.25 slight. */
+export type Share = 1 | 0.5 | 0.25;
+export type Shares = Partial<Record<RegionId, Share>>;

@@ -1,0 +1,47 @@
+/** The only door to the core. The computation knows no interface, database, clock or randomness of its own. */
+export * from "./caution/readiness";
+export * from "./exercise/catalogue";
+export * from "./exercise/exercise";
+export * from "./exercise/regions";
+export * from "./forecast/simulated-lifter";
+export * from "./load/e1rm";
+export * from "./load/effective";
+export * from "./load/equipment";
+export * from "./load/ramp";
+export * from "./load/resolve";
+export * from "./log";
+export * from "./progress/rules";
+export * from "./sentences";
+export * from "./session/events";
+export * from "./session/exposures";
+export * from "./session/grammar";
+export * from "./session/names";
+export * from "./session/reconcile";
+export {
+  editDistance,
+  exerciseLookup,
+  lineageOf,
+  type MakeId,
+  type ParsedSession,
+  parseCell,
+  parseSession,
+} from "./session/shorthand/parse";
+export {
+  HANDOVER_LIMIT_SECONDS,
+  printAmount,
+  printCell,
+  printName,
+  printRest,
+  printSession,
+  printSpan,
+  printTempo,
+  sameSet,
+} from "./session/shorthand/print";
+export type { ShorthandError } from "./session/shorthand/scanner";
+export * from "./session/validate";
+export * from "./settings";
+export * from "./time/tempo";
+export * from "./time/timeline";
+export * from "./units";
+export * from "./volume/bands";
+export * from "./volume/totals";

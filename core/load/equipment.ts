@@ -1,0 +1,231 @@
+/** What a gym has, and every load that can be built from it. Handbook section 5. */
+import type { Exercise } from "../exercise/exercise";
+import { decimal, fromKg, toKg, type Weight, type WeightUnit, weight } from "../units";
+
+export interface GymEquipment {
+  readonly unit: WeightUnit;
+  readonly bars: readonly { readonly name: string; readonly weight: Weight }[];
+  readonly plates: readonly { readonly weight: Weight; readonly pairs: number }[];
+  /** Pairs of dumbbells, each weight once. */
+  readonly dumbbells: readonly Weight[];
+  readonly kettlebells: readonly Weight[];
+  readonly stacks: readonly WeightStack[];
+  /** Plate-loaded levers and sleds: their own weight. */
+  readonly sleds: readonly { readonly station: string; readonly weight: Weight }[];
+  /** Bands by colour, with the help each gives as assistance, in kg at mid-range. */
+  readonly bands: readonly { readonly name: string; readonly kg: number }[];
+  readonly stations: readonly { readonly name: string; readonly count: number }[];
+}
+
+export interface WeightStack {
+  readonly station: string;
+  readonly start: Weight;
+  readonly step: Weight;
+  readonly max: Weight;
+  readonly addOns: readonly Weight[];
+  /** 2 means a 2:1 pulley: the setting feels half. */
+  readonly pulleyRatio: number;
+}
+
+export type Build =
+  | { readonly kind: "bar"; readonly barName: string; readonly bar: Weight; readonly perSide: readonly Weight[] }
+  | { readonly kind: "sled"; readonly perSide: readonly Weight[] }
+  | { readonly kind: "hand"; readonly weight: Weight; readonly pair: boolean }
+  | { readonly kind: "stack"; readonly station: string; readonly pin: Weight; readonly addOns: readonly Weight[] }
+  | { readonly kind: "belt"; readonly plates: readonly Weight[] }
+  | { readonly kind: "body" }
+  | { readonly kind: "assistance"; readonly band: string };
+
+/** One load that can be built: the prescribed figure (negative: assistance) and how. */
+export interface BuildableLoad {
+  readonly kg: number;
+  readonly weight: Weight;
+  readonly build: Build;
+}
+
+const cache = new WeakMap<GymEquipment, Map<string, readonly BuildableLoad[]>>();
+
+/** Every load this gym can build for an exercise, lightest first; empty when it has nothing for it. */
+export function buildableLoads(exercise: Exercise, gym: GymEquipment): readonly BuildableLoad[] {
+  const key = `${exercise.implement}|${exercise.stations[0] ?? ""}`;
+  const known = cache.get(gym) ?? new Map<string, readonly BuildableLoad[]>();
+  cache.set(gym, known);
+  let loads = known.get(key);
+  if (!loads) {
+    loads = enumerate(exercise, gym).sort((a, b) => a.kg - b.kg);
+    known.set(key, loads);
+  }
+  return loads;
+}
+
+function enumerate(exercise: Exercise, gym: GymEquipment): BuildableLoad[] {
+  switch (exercise.implement) {
+    case "barbell":
+      return distinct(
+        gym.bars.flatMap((bar) =>
+          onSleeves(gym, bar.weight, (perSide) => ({ kind: "bar", barName: bar.name, bar: bar.weight, perSide })),
+        ),
+      );
+    case "sled": {
+      const own = gym.sleds.find((sled) => exercise.stations.includes(sled.station));
+      return own ? onSleeves(gym, own.weight, (perSide) => ({ kind: "sled", perSide })) : [];
+    }
+    case "dumbbells":
+    case "dumbbell":
+      return gym.dumbbells.map((w) => ({
+        kg: toKg(w),
+        weight: w,
+        build: { kind: "hand", weight: w, pair: exercise.implement === "dumbbells" },
+      }));
+    case "kettlebell":
+      return gym.kettlebells.map((w) => ({ kg: toKg(w), weight: w, build: { kind: "hand", weight: w, pair: false } }));
+    case "stack":
+      return gym.stacks.filter((stack) => exercise.stations.includes(stack.station)).flatMap(onStack);
+    case "bodyweight":
+    case "straps":
+      return [{ kg: 0, weight: weight(0, gym.unit), build: { kind: "body" } }, ...onBelt(gym), ...assisted(gym)];
+    case "band":
+      return gym.bands.map((band) => ({
+        kg: band.kg,
+        weight: fromKg(band.kg, "kg"),
+        build: { kind: "assistance", band: band.name },
+      }));
+  }
+}
+
+const grams = (w: Weight): number => Math.round(toKg(w) * 1000);
+
+/** Reachable sums of one side's plates, with the fewest plates for each; heaviest inside. */
+function sleeveSums(plates: readonly { weight: Weight; pairs: number }[]): Map<number, readonly Weight[]> {
+  let sums = new Map<number, readonly Weight[]>([[0, []]]);
+  for (const plate of [...plates].sort((a, b) => grams(b.weight) - grams(a.weight))) {
+    const size = grams(plate.weight);
+    if (size <= 0) continue;
+    const next = new Map(sums);
+    for (const [total, used] of sums) {
+      let stack = used;
+      for (let count = 1; count <= Math.min(plate.pairs, 12); count++) {
+        stack = [...stack, plate.weight];
+        const reached = total + size * count;
+        if (reached > 250_000) break;
+        const known = next.get(reached);
+        if (!known || known.length > stack.length) next.set(reached, stack);
+      }
+    }
+    sums = next;
+  }
+  return sums;
+}
+
+function onSleeves(gym: GymEquipment, own: Weight, build: (perSide: readonly Weight[]) => Build): BuildableLoad[] {
+  return [...sleeveSums(gym.plates).values()].map((perSide) => {
+    const kg = toKg(own) + 2 * perSide.reduce((total, plate) => total + toKg(plate), 0);
+    return { kg, weight: totalWeight([own, ...perSide, ...perSide], gym.unit), build: build(perSide) };
+  });
+}
+
+/** A sum said in one unit: exact where all parts share it, converted otherwise. */
+function totalWeight(parts: readonly Weight[], unit: WeightUnit): Weight {
+  if (parts.every((part) => part.unit === parts[0]!.unit)) {
+    const units = parts[0]!.unit;
+    return weight(decimal(parts.reduce((total, part) => total + Number(part.amount), 0)), units);
+  }
+  return fromKg(
+    parts.reduce((total, part) => total + toKg(part), 0),
+    unit,
+  );
+}
+
+/** The same total from several bars: the fewest plates win. */
+function distinct(loads: BuildableLoad[]): BuildableLoad[] {
+  const best = new Map<number, BuildableLoad>();
+  const plates = (load: BuildableLoad) => (load.build.kind === "bar" ? load.build.perSide.length : 0);
+  for (const load of loads) {
+    const key = Math.round(load.kg * 500);
+    const known = best.get(key);
+    if (!known || plates(load) < plates(known)) best.set(key, load);
+  }
+  return [...best.values()];
+}
+
+function onStack(stack: WeightStack): BuildableLoad[] {
+  const step = toKg(stack.step);
+  const start = toKg(stack.start);
+  const max = toKg(stack.max);
+  const pins = step > 0 ? Math.min(400, Math.floor((max - start) / step + 1e-6)) : 0;
+  const loads: BuildableLoad[] = [];
+  for (let i = 0; i <= pins; i++) {
+    const pin = weight(decimal(Number(stack.start.amount) + i * Number(stack.step.amount)), stack.start.unit);
+    loads.push({ kg: toKg(pin), weight: pin, build: { kind: "stack", station: stack.station, pin, addOns: [] } });
+    for (const addOn of stack.addOns) {
+      loads.push({
+        kg: toKg(pin) + toKg(addOn),
+        weight: totalWeight([pin, addOn], pin.unit),
+        build: { kind: "stack", station: stack.station, pin, addOns: [addOn] },
+      });
+    }
+  }
+  return loads.filter((load) => load.kg > 0);
+}
+
+function onBelt(gym: GymEquipment): BuildableLoad[] {
+  const singles = gym.plates.map((plate) => ({ weight: plate.weight, pairs: Math.min(plate.pairs * 2, 4) }));
+  return [...sleeveSums(singles).values()]
+    .filter((plates) => plates.length > 0 && plates.length <= 4)
+    .map((plates) => ({
+      kg: plates.reduce((t, p) => t + toKg(p), 0),
+      weight: totalWeight(plates, gym.unit),
+      build: { kind: "belt" as const, plates },
+    }))
+    .filter((load) => load.kg <= 100);
+}
+
+function assisted(gym: GymEquipment): BuildableLoad[] {
+  return gym.bands.map((band) => ({
+    kg: -band.kg,
+    weight: fromKg(band.kg, "kg"),
+    build: { kind: "assistance", band: band.name },
+  }));
+}
+
+/** How a wanted load is brought to one that can be built. */
+export type RoundingPolicy = "nearest" | "neverHarder";
+
+/** The buildable load for a wanted one; null when the gym builds none. Ties go to the lighter. */
+export function roundToBuildable(
+  loads: readonly BuildableLoad[],
+  wantedKg: number,
+  policy: RoundingPolicy,
+): BuildableLoad | null {
+  let best: BuildableLoad | null = null;
+  for (const load of loads) {
+    if (policy === "neverHarder" && load.kg > wantedKg + 0.002) break;
+    if (!best || Math.abs(load.kg - wantedKg) < Math.abs(best.kg - wantedKg) - 0.0005) best = load;
+  }
+  return best ?? loads[0] ?? null;
+}
+
+/** The next heavier buildable load, or null at the top. */
+export function nextHeavier(loads: readonly BuildableLoad[], kg: number): BuildableLoad | null {
+  return loads.find((load) => load.kg > kg + 0.002) ?? null;
+}
+
+export function pulleyRatioOf(exercise: Exercise, gym: GymEquipment): number {
+  const ratio = gym.stacks.find((stack) => exercise.stations.includes(stack.station))?.pulleyRatio ?? 1;
+  return ratio > 0 ? ratio : 1;
+}
+
+/** What is wrong with an inventory, in a sentence each; the rest of it stays usable. */
+export function equipmentProblems(gym: GymEquipment): string[] {
+  const problems: string[] = [];
+  if (gym.bars.length === 0) problems.push("No bar: barbell lifts cannot be loaded here.");
+  for (const plate of gym.plates) {
+    if (plate.pairs < 1)
+      problems.push(`The ${plate.weight.amount} ${plate.weight.unit} plate is listed, but there are none of it.`);
+  }
+  for (const stack of gym.stacks) {
+    if (toKg(stack.step) <= 0)
+      problems.push(`The stack of the ${stack.station} has no step; only its first setting is used.`);
+  }
+  return problems;
+}

@@ -1,0 +1,189 @@
+import fc from "fast-check";
+import { describe, expect, it } from "vitest";
+import { SHIPPED_CATALOGUE } from "../exercise/catalogue";
+import { liftRecord } from "../log";
+import { loadSentence } from "../sentences";
+import { DEFAULT_SETTINGS } from "../settings";
+import { BOATHOUSE, exposure, read, resolve } from "../testing/helpers";
+import { toKg, weight } from "../units";
+import { type E1rmFormula, e1rmFactor, estimateE1rm, loadForReps, repsAtLoad } from "./e1rm";
+import { buildableLoads, equipmentProblems, roundToBuildable } from "./equipment";
+import { rampTo } from "./ramp";
+
+const lift = (id: string) => SHIPPED_CATALOGUE.byId.get(id)!;
+
+describe("e1RM, to the handbook's table", () => {
+  const table: [E1rmFormula, number, number, number][] = [
+    ["epley", 116.67, 80.0, 53.83],
+    ["brzycki", 112.5, 80.0, 52.76],
+    ["lombardi", 117.46, 75.54, 52.32],
+    ["oconner", 112.5, 75.0, 51.0],
+    ["mayhew", 119.01, 78.56, 53.67],
+    ["wathan", 116.58, 80.85, 54.26],
+    ["lander", 113.71, 80.44, 53.17],
+  ];
+  it.each(table)("%s", (formula, hundred, sixty, forty) => {
+    expect(estimateE1rm(100, 5, 0, formula)!.kg).toBeCloseTo(hundred, 2);
+    expect(estimateE1rm(60, 10, 0, formula)!.kg).toBeCloseTo(sixty, 2);
+    expect(estimateE1rm(42.5, 8, 0, formula)!.kg).toBeCloseTo(forty, 2);
+    expect(estimateE1rm(100, 1, 0, formula)!.kg).toBe(100);
+  });
+
+  it("is weak above 10, no record above 12, none above 20 effective reps", () => {
+    const at = (reps: number, rir: number) => estimateE1rm(50, reps, rir, "epleyBrzyckiMean");
+    expect(at(10, 0)).toMatchObject({ quality: "good", setsRecord: true });
+    expect(at(9, 2)).toMatchObject({ quality: "weak", setsRecord: true });
+    expect(at(5, 5)).toMatchObject({ quality: "weak", setsRecord: false });
+    expect(at(11, 2)).toMatchObject({ setsRecord: false });
+    expect(at(19, 2)).toBeNull();
+    expect(at(0, 0)).toBeNull();
+  });
+
+  it("has an inverse, and both are finite and monotonic everywhere", () => {
+    const formulas = table.map(([formula]) => formula).concat("epleyBrzyckiMean");
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...formulas),
+        fc.double({ min: 1, max: 30, noNaN: true }),
+        fc.double({ min: 5, max: 300, noNaN: true }),
+        (formula, reps, e1rm) => {
+          const kg = loadForReps(e1rm, reps, formula);
+          expect(kg).toBeGreaterThan(0);
+          expect(e1rmFactor(reps + 1, formula)).toBeGreaterThanOrEqual(e1rmFactor(reps, formula));
+          if (e1rmFactor(reps, formula) > 1) expect(repsAtLoad(e1rm, kg, formula)).toBeCloseTo(reps, 3);
+        },
+      ),
+    );
+    expect(repsAtLoad(100, 0, "brzycki")).toBe(36);
+    expect(repsAtLoad(100, 140, "brzycki")).toBe(0);
+  });
+});
+
+describe("what the boathouse can build", () => {
+  it("builds bars from its plates, in both units exactly", () => {
+    const loads = buildableLoads(lift("back-squat"), BOATHOUSE);
+    expect(loads[0]).toMatchObject({ weight: { amount: "20", unit: "kg" } });
+    expect(roundToBuildable(loads, 71.9, "nearest")!.kg).toBe(72.5);
+    expect(roundToBuildable(loads, 72.4, "neverHarder")!.kg).toBe(70);
+    const pounds = {
+      ...BOATHOUSE,
+      unit: "lb" as const,
+      bars: [{ name: "bar", weight: weight(45, "lb") }],
+      plates: [{ weight: weight(45, "lb"), pairs: 1 }],
+    };
+    expect(buildableLoads(lift("back-squat"), pounds).map((load) => load.weight.amount)).toEqual(["45", "135"]);
+  });
+
+  it("never uses a plate it has not got, and every figure is its build's sum", () => {
+    for (const load of buildableLoads(lift("deadlift"), BOATHOUSE)) {
+      if (load.build.kind !== "bar") throw new Error("a bar was expected");
+      const side = load.build.perSide;
+      expect(load.kg).toBeCloseTo(toKg(load.build.bar) + 2 * side.reduce((t, p) => t + toKg(p), 0), 6);
+      for (const { weight: plate, pairs } of BOATHOUSE.plates) {
+        expect(side.filter((p) => p.amount === plate.amount).length).toBeLessThanOrEqual(pairs);
+      }
+    }
+  });
+
+  it("stays usable with a gym without bars, an empty plate and a stack without step", () => {
+    const odd = {
+      ...BOATHOUSE,
+      bars: [],
+      plates: [{ weight: weight(25), pairs: 0 }],
+      stacks: [{ station: "cable", start: weight(5), step: weight(0), max: weight(50), addOns: [], pulleyRatio: 0 }],
+    };
+    expect(buildableLoads(lift("back-squat"), odd)).toEqual([]);
+    expect(buildableLoads(lift("cable-pressdown"), odd)).toHaveLength(1);
+    expect(equipmentProblems(odd)).toHaveLength(3);
+  });
+});
+
+describe("ramps", () => {
+  const loads = buildableLoads(lift("back-squat"), BOATHOUSE);
+  const steps = (working: number, e1rm: number) =>
+    rampTo(working, e1rm, loads, lift("back-squat")).map(({ load, reps }) => `${load.kg}x${reps}`);
+  it.each([
+    [140, 160, ["20x8", "55x8", "85x5", "105x3", "122.5x1"]],
+    [100, 125, ["20x8", "45x8", "65x5", "82.5x3"]],
+    [60, 100, ["32.5x8", "47.5x4"]],
+    [20, 100, []],
+  ])("to %s of %s kg", (working, e1rm, expected) => {
+    expect(steps(working, e1rm)).toEqual(expected);
+  });
+});
+
+describe("resolving a rule", () => {
+  const record = liftRecord([exposure("2026-11-10", [{ loadKg: 80, reps: 5, rir: 1 }])], DEFAULT_SETTINGS);
+  const only = (text: string, options = {}) => {
+    const document = read(text);
+    const resolved = resolve(document, {
+      recordOf: (lineage) => (lineage === "back-squat" ? record : null),
+      ...options,
+    });
+    return resolved.loads.get(document.blocks[0]!.slots[0]!.sets[0]!.segments[0]!.id)!;
+  };
+
+  it("goes from e1RM through the curve to a load that can be built, and says so (the handbook's example)", () => {
+    const fixedRecord = { ...record, e1rmKg: 95.9 };
+    const gym = { ...BOATHOUSE, plates: BOATHOUSE.plates.filter((plate) => Number(plate.weight.amount) >= 2.5) };
+    const load = only("Back squat 3x8 @RIR2", { recordOf: () => fixedRecord, gym });
+    expect(load.kg).toBe(70);
+    const said = load.reasons.map((reason) => loadSentence(reason, { catalogue: SHIPPED_CATALOGUE })).join(" ");
+    expect(said).toContain("10 effective reps are 75 %, 71.9 kg");
+    expect(said).toContain("2.7 % under");
+    expect(said).toContain("Expect RIR 3");
+    expect(load.build).toMatchObject({ kind: "bar", perSide: [{ amount: "25" }] });
+  });
+
+  it.each([
+    ["Back squat 3x8 @82.5kg", 82.5],
+    ["Back squat 3x8 @90%", 85],
+    ["Back squat 3x8 @10RM", 70],
+    ["Chin-up 3x8 @BW+10kg", 10],
+  ])("%s", (text, kg) => {
+    expect(only(text).kg).toBe(kg);
+  });
+
+  it("takes a training max before e1RM, and says which", () => {
+    const load = only("Back squat 3x8 @90%", { trainingMaxKg: () => 100 });
+    expect(load.kg).toBe(90);
+    expect(load.reasons[0]).toMatchObject({ kind: "ofMax", source: "training max" });
+  });
+
+  it("rounds never harder where the policy says so", () => {
+    expect(only("Back squat 3x8 @92%").kg).toBe(87.5);
+    expect(only("Back squat 3x8 @92%", { policy: "neverHarder" }).kg).toBe(85);
+  });
+
+  it("follows tops, steps, drops and references", () => {
+    const document = read(
+      "A1 Back squat 3x5 @100,90,80%top\n\nB1 Deadlift 3x5 @100kg +10kg/round last: > -20%x5\n\nC1 Front squat 1x5 @0.5B1",
+    );
+    const { loads } = resolve(document, { recordOf: () => record });
+    const kg = (block: number) =>
+      document.blocks[block]!.slots[0]!.sets.map((set) => set!.segments.map((segment) => loads.get(segment.id)!.kg));
+    expect(kg(1)).toEqual([[100], [110], [120, 95]]);
+    expect(kg(2)).toEqual([[60]]);
+    const top = kg(0).flat() as number[];
+    expect(top[0]! > top[1]! && top[1]! > top[2]!).toBe(true);
+  });
+
+  it("starts cold from a related lift at the low end, and says find it in the ramp", () => {
+    const load = only("Front squat 3x8", { related: [{ exerciseId: "back-squat", e1rmKg: 100 }] });
+    expect(load.reasons[0]).toMatchObject({ kind: "coldStart", fromExerciseId: "back-squat" });
+    expect(load.kg).toBe(52.5);
+    expect(load.assumed).toBe(true);
+  });
+
+  it("says what is missing instead of guessing", () => {
+    expect(only("Overhead press 3x8 @RIR2").reasons).toMatchObject([{ kind: "noRecord" }]);
+    expect(only("Chin-up 3x8 @BW+10kg", { bodyMassKg: null }).reasons.at(-1)).toMatchObject({ kind: "noBodyMass" });
+    expect(
+      only("Back squat 3x8 @RIR2", { gym: { ...BOATHOUSE, bars: [] } }).reasons.some((r) => r.kind === "noEquipment"),
+    ).toBe(true);
+    expect(only("Dumbbell press 3x8 @60kg").reasons).toMatchObject([
+      { kind: "written" },
+      { kind: "outOfReach", side: "too light" },
+    ]);
+  });
+});

@@ -1,0 +1,143 @@
+import { describe, expect, it } from "vitest";
+import { SHIPPED_CATALOGUE } from "../exercise/catalogue";
+import { buildableLoads } from "../load/equipment";
+import type { Exposure } from "../log";
+import { DEFAULT_SETTINGS } from "../settings";
+import { BOATHOUSE, exposure } from "../testing/helpers";
+import { nextPrescription, type ProgressionRule, type SetTarget, timeOffPercent } from "./rules";
+
+const squat = SHIPPED_CATALOGUE.byId.get("back-squat")!;
+const press = SHIPPED_CATALOGUE.byId.get("dumbbell-press")!;
+
+function next(
+  rule: ProgressionRule["kind"],
+  target: SetTarget,
+  sets: number,
+  exposures: Exposure[],
+  options: { exercise?: typeof squat; date?: string; e1rmKg?: number } = {},
+) {
+  const exercise = options.exercise ?? squat;
+  return nextPrescription(
+    { kind: rule, stepKg: null },
+    Array.from({ length: sets }, () => target),
+    exposures,
+    {
+      exercise,
+      loads: buildableLoads(exercise, BOATHOUSE),
+      settings: DEFAULT_SETTINGS,
+      date: options.date ?? "2026-11-17",
+      e1rmKg: options.e1rmKg ?? 120,
+      toCurveKg: (kg) => kg,
+      policy: "nearest",
+    },
+  )!;
+}
+
+const fives = { low: 5, high: 5, rir: null };
+const did = (date: string, loadKg: number, reps: number[], more: object = {}) =>
+  exposure(
+    date,
+    reps.map((r) => ({ loadKg, reps: r, target: { low: 5, high: 5 }, ...more })),
+  );
+
+describe("load first", () => {
+  it("adds a step when all is made", () => {
+    const answer = next("loadFirst", fives, 3, [did("2026-11-10", 80, [5, 5, 5])]);
+    expect(answer.sets.map((set) => set.loadKg)).toEqual([85, 85, 85]);
+    expect(answer.reasons[0]).toEqual({ kind: "rise", fromKg: 80, toKg: 85, why: "allMade" });
+  });
+
+  it("repeats after a miss, cuts a tenth after two running, and builds again after the cut", () => {
+    expect(next("loadFirst", fives, 3, [did("2026-11-10", 80, [5, 5, 4])]).reasons[0]).toMatchObject({
+      kind: "repeat",
+      missed: 1,
+    });
+    const twice = [did("2026-11-03", 80, [5, 4, 4]), did("2026-11-10", 80, [5, 5, 4])];
+    const cut = next("loadFirst", fives, 3, twice);
+    expect(cut.sets[0]!.loadKg).toBe(70);
+    expect(cut.reasons[0]).toMatchObject({ kind: "cut", misses: 2, fromKg: 80, toKg: 70 });
+    expect(next("loadFirst", fives, 3, [...twice, did("2026-11-15", 70, [5, 5, 5])]).sets[0]!.loadKg).toBe(75);
+  });
+
+  it("a set left out is a miss", () => {
+    expect(next("loadFirst", fives, 3, [did("2026-11-10", 80, [5, 5])]).reasons[0]).toMatchObject({ kind: "repeat" });
+  });
+
+  it("does not rise when the reps cost more reserve than was asked", () => {
+    const answer = next("loadFirst", { low: 5, high: 5, rir: 2 }, 3, [did("2026-11-10", 80, [5, 5, 5], { rir: 0 })]);
+    expect(answer.reasons[0]).toMatchObject({ kind: "belowTargetRir", asked: 2, had: 0 });
+    expect(answer.sets[0]!.loadKg).toBe(80);
+  });
+
+  it("adds nothing after pain or broken form", () => {
+    expect(next("loadFirst", fives, 3, [did("2026-11-10", 80, [5, 5, 5], { pain: 4 })]).reasons[0]).toEqual({
+      kind: "pain",
+      pain: 4,
+    });
+    expect(next("loadFirst", fives, 3, [did("2026-11-10", 80, [5, 5, 5], { form: "broke" })]).reasons[0]).toEqual({
+      kind: "formBroke",
+    });
+  });
+
+  it("goes up no more than a tenth in a week, unless the smallest step is more and the forecast holds", () => {
+    const light = did("2026-11-10", 20, [5, 5, 5]);
+    expect(next("loadFirst", fives, 3, [light]).sets[0]!.loadKg).toBe(22.5);
+    expect(next("loadFirst", fives, 3, [light], { e1rmKg: 23 }).reasons[0]).toMatchObject({ kind: "heldByBound" });
+  });
+
+  it("comes back lighter after time off", () => {
+    const old = [did("2026-10-20", 80, [5, 5, 5])];
+    expect(next("loadFirst", fives, 3, old, { date: "2026-11-03" }).reasons[0]).toMatchObject({
+      kind: "timeOff",
+      weeks: 1,
+      percent: 0,
+    });
+    const two = next("loadFirst", fives, 3, old, { date: "2026-11-10" });
+    expect(two.sets.map((set) => set.loadKg)).toEqual([72.5, 72.5]);
+    expect([1, 2, 3, 4, 20].map(timeOffPercent)).toEqual([0, 7.5, 12.5, 17.5, 30]);
+  });
+});
+
+describe("double progression", () => {
+  const range = { low: 6, high: 10, rir: null };
+  const pressed = (reps: number[], loadKg = 22) => [
+    exposure(
+      "2026-11-10",
+      reps.map((r) => ({ loadKg, reps: r, target: range })),
+    ),
+  ];
+  const answer = (reps: number[], loadKg?: number, e1rmKg = 40) =>
+    next("doubleProgression", range, 3, pressed(reps, loadKg), { exercise: press, e1rmKg });
+
+  it("gives one rep more to the earliest set that can take it", () => {
+    expect(answer([9, 8, 8]).sets).toEqual([
+      { loadKg: 22, reps: 10 },
+      { loadKg: 22, reps: 8 },
+      { loadKg: 22, reps: 8 },
+    ]);
+    expect(answer([10, 9, 8]).reasons[0]).toMatchObject({ kind: "moreReps", set: 2, reps: 10 });
+  });
+
+  it("takes the smallest buildable step when every set is at the top, and aims low", () => {
+    const up = answer([10, 10, 10]);
+    expect(up.sets).toEqual(Array.from({ length: 3 }, () => ({ loadKg: 24, reps: 6 })));
+    expect(up.reasons.map((reason) => reason.kind)).toEqual(["rise", "expected"]);
+  });
+
+  it("widens the range first where the smallest step is over a tenth and the forecast falls short", () => {
+    const held = answer([10, 10, 10], 10, 11);
+    expect(held.reasons[0]).toMatchObject({ kind: "widen", high: 12 });
+    expect(held.sets.map((set) => set.loadKg)).toEqual([10, 10, 10]);
+  });
+
+  it("says when the gym has nothing heavier", () => {
+    expect(answer([10, 10, 10], 32, 90).reasons[0]).toEqual({ kind: "topOfGym", kg: 32 });
+  });
+});
+
+it("is a pure function of the log: a corrected set changes what follows", () => {
+  const log = [did("2026-11-10", 80, [5, 5, 4])];
+  const corrected = [did("2026-11-10", 80, [5, 5, 5])];
+  expect(next("loadFirst", fives, 3, log)).toEqual(next("loadFirst", fives, 3, log));
+  expect(next("loadFirst", fives, 3, corrected).sets[0]!.loadKg).toBe(85);
+});

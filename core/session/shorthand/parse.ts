@@ -1,0 +1,445 @@
+/**
+ * Shorthand → document. Every bad line is reported with its column and what was expected; the good ones are kept.
+ * The grammar is taught in `docs/shorthand.md`.
+ *
+ * A line is a title (`# …`), a setting (`cap 50min`, `warm-up …`, `gym …`, `method …`), a block header (`B: circuit`),
+ * or one or more lifts joined by ` + `. A lift joins the block above when its label says so (`B2`) or it starts with `+`.
+ */
+import type { Catalogue } from "../../exercise/exercise";
+import {
+  type Block,
+  type BlockIntent,
+  blockLetter,
+  DOCUMENT_VERSION,
+  type Drill,
+  LIMITS,
+  type LoadRule,
+  type RestAmount,
+  type RoundRest,
+  type RoundStop,
+  type Rounds,
+  type Segment,
+  type SessionDocument,
+  type Slot,
+  type Span,
+  type WarmUp,
+  type WorkSet,
+} from "../grammar";
+import { normalise, Scanner, type ShorthandError, ShorthandProblem } from "./scanner";
+import { type DraftSet, type DraftSlot, type ExerciseLookup, readCell, readSlot } from "./slot-line";
+import { readReps, readSeconds } from "./tokens";
+
+export interface ParsedSession {
+  readonly document: SessionDocument;
+  readonly errors: readonly ShorthandError[];
+}
+
+/** Makes ids for what is new. Passed in, so that parsing is deterministic. */
+export type MakeId = () => string;
+
+interface DraftBlock {
+  letter: string | null;
+  header: Header;
+  slots: { slot: DraftSlot; label: string | null; line: number; scanner: Scanner }[];
+  line: number;
+}
+
+interface Header {
+  intent: BlockIntent | null;
+  within: number | null;
+  rounds: Span | null;
+  stop: RoundStop;
+  finisher: boolean;
+}
+
+const emptyHeader = (): Header => ({
+  intent: null,
+  within: null,
+  rounds: null,
+  stop: { kind: "coach" },
+  finisher: false,
+});
+
+/** Parses the text of a whole session. Never throws on any text. */
+export function parseSession(text: string, catalogue: Catalogue, makeId: MakeId): ParsedSession {
+  const reader = new SessionReader(exerciseLookup(catalogue));
+  const lines = text.split(/\r?\n/);
+  lines.forEach((line, index) => {
+    reader.readLine(normalise(line), index + 1);
+  });
+  return reader.finish(makeId);
+}
+
+/** Parses what one cell of the grid may hold, without a count of rounds: `6 @RIR2 t2-0-1-1`. */
+export function parseCell(
+  text: string,
+  catalogue: Catalogue,
+  makeId: MakeId,
+): { set: WorkSet } | { error: ShorthandError } {
+  const scanner = new Scanner(normalise(text));
+  try {
+    const draft = readCell(scanner, exerciseLookup(catalogue));
+    if (!scanner.atEnd) scanner.fail("the end of the set");
+    return { set: finishSet(draft, makeId, (rule) => rule) };
+  } catch (problem) {
+    return { error: asError(problem, scanner.text, 1) };
+  }
+}
+
+function asError(problem: unknown, text: string, line: number): ShorthandError {
+  if (!(problem instanceof ShorthandProblem)) throw problem;
+  const found = text.slice(problem.at, problem.at + problem.length).trim();
+  return {
+    line,
+    column: problem.at + 1,
+    length: problem.length,
+    found: found === "" ? "the end of the line" : found,
+    expected: problem.expected,
+    suggestion: problem.suggestion,
+  };
+}
+
+class SessionReader {
+  private readonly errors: ShorthandError[] = [];
+  private readonly blocks: DraftBlock[] = [];
+  private title = "";
+  private capSeconds: number | null = null;
+  private warmUp: WarmUp | null = null;
+  private gymId: string | null = null;
+  private methodId: string | null = null;
+  private closed = true;
+  private refused = false;
+
+  constructor(private readonly lookup: ExerciseLookup) {}
+
+  readLine(text: string, line: number): void {
+    if (text.trim() === "") {
+      if (this.blocks.at(-1)?.slots.length !== 0) this.closed = true;
+      return;
+    }
+    const scanner = new Scanner(text);
+    try {
+      if (!this.readSetting(scanner)) this.readLifts(scanner, line);
+    } catch (problem) {
+      this.errors.push(asError(problem, text, line));
+    }
+  }
+
+  private readSetting(s: Scanner): boolean {
+    const title = s.eat(/# ?(.*)$/y);
+    if (title) {
+      this.title = title[1]!.trim();
+      if (this.title.length > LIMITS.nameLength) {
+        this.title = this.title.slice(0, LIMITS.nameLength);
+        s.failAt(2, title[1]!.length, `a title of at most ${LIMITS.nameLength} characters`);
+      }
+      return true;
+    }
+    if (s.eat(/cap\b:?/iy)) {
+      const bare = /^\d+$/.test(s.text.slice(s.position).trim());
+      this.capSeconds = readSeconds(s, "the session's cap") * (bare ? 60 : 1);
+      if (this.capSeconds <= 0) s.fail("a cap of more than 0 minutes");
+    } else if (s.eat(/warm-?up\b:?/iy)) this.warmUp = readWarmUp(s);
+    else if (s.eat(/gym\b:? /iy)) this.gymId = readQuotedOrWord(s);
+    else if (s.eat(/method\b:? /iy)) this.methodId = readQuotedOrWord(s);
+    else return false;
+    if (!s.atEnd) s.fail("the end of the line");
+    return true;
+  }
+
+  private readLifts(s: Scanner, line: number): void {
+    const header = s.eat(/([A-Z]{1,2}) ?:/iy);
+    if (header) {
+      this.openBlock(header[1]!.toUpperCase(), line);
+      this.blocks.at(-1)!.header = readHeader(s);
+      return;
+    }
+    let joins = s.eat(/\+ /y) !== null;
+    do {
+      const label = s.eat(/([A-Z]{1,2})(\d{1,2})[).:]?(?=\s)/iy);
+      const letter = label?.[1]?.toUpperCase() ?? null;
+      this.enterBlock(letter, joins, line);
+      const block = this.blocks.at(-1)!;
+      const slot = readSlot(s, this.lookup, block.header.within === null ? block.header.rounds : { low: 1, high: 1 });
+      if (block.slots.length >= LIMITS.slots) s.failAt(0, s.text.length, `at most ${LIMITS.slots} lifts in a block`);
+      block.slots.push({ slot, label: letter && `${letter}${label![2]}`, line, scanner: s });
+      joins = s.eat(/\+(?=\s)/y) !== null;
+    } while (joins);
+    if (!s.atEnd) s.fail("the end of the line");
+  }
+
+  private enterBlock(letter: string | null, joins: boolean, line: number): void {
+    const current = this.blocks.at(-1);
+    const sameLabel = letter !== null && current?.letter === letter;
+    const underHeader = letter === null && !this.closed && current !== undefined;
+    if (current && (joins || sameLabel || underHeader)) return;
+    this.openBlock(letter, line);
+    this.closed = true;
+  }
+
+  private openBlock(letter: string | null, line: number): void {
+    if (this.blocks.length >= LIMITS.blocks) {
+      const problem = new ShorthandProblem(0, 1, `at most ${LIMITS.blocks} blocks in a session`);
+      if (!this.refused) this.errors.push(asError(problem, "", line));
+      this.refused = true;
+    }
+    this.blocks.push({ letter, header: emptyHeader(), slots: [], line });
+    this.closed = false;
+  }
+
+  finish(makeId: MakeId): ParsedSession {
+    const kept = this.blocks.filter((block) => block.slots.length > 0).slice(0, LIMITS.blocks);
+    const labels = new Map<string, string>();
+    const slotIds = kept.map((block, blockIndex) =>
+      block.slots.map(({ label }, slotIndex) => {
+        const id = makeId();
+        labels.set(label ?? `${blockLetter(blockIndex)}${slotIndex + 1}`, id);
+        return id;
+      }),
+    );
+    const blocks: { block: Block; finisher: boolean }[] = [];
+    kept.forEach((draft, index) => {
+      const block = this.finishBlock(draft, slotIds[index]!, labels, makeId);
+      if (block) blocks.push({ block, finisher: draft.header.finisher });
+    });
+    const finisher = blocks.length > 0 && blocks.at(-1)!.finisher ? blocks.pop()!.block : null;
+    const misplaced = kept.find((draft, index) => draft.header.finisher && index < kept.length - 1);
+    if (misplaced)
+      this.errors.push(asError(new ShorthandProblem(0, 1, "the finisher as the last block"), "", misplaced.line));
+    return {
+      document: {
+        version: DOCUMENT_VERSION,
+        title: this.title,
+        capSeconds: this.capSeconds,
+        gymId: this.gymId,
+        methodId: this.methodId,
+        warmUp: this.warmUp,
+        blocks: blocks.map(({ block }) => block),
+        finisher,
+      },
+      errors: this.errors.sort((a, b) => a.line - b.line || a.column - b.column),
+    };
+  }
+
+  private finishBlock(draft: DraftBlock, slotIds: string[], labels: Map<string, string>, makeId: MakeId): Block | null {
+    const roundCount = Math.max(...draft.slots.map(({ slot }) => slot.rounds!.high));
+    const roundLow = Math.max(...draft.slots.map(({ slot }) => slot.rounds!.low));
+    const slots: Slot[] = [];
+    let restAfterRound: RoundRest | null = null;
+    for (const [index, { slot, line, scanner }] of draft.slots.entries()) {
+      try {
+        const isLast = index === draft.slots.length - 1;
+        if (isLast && slot.handover) {
+          scanner.failAt(
+            slot.handoverAt,
+            2,
+            "a handover only before another lift; the last lift's rest is the round's: r60",
+          );
+        }
+        const bind = (rule: LoadRule): LoadRule => bindLabel(rule, labels, scanner);
+        slots.push(finishSlot(slot, slotIds[index]!, roundCount, draft.header.within !== null, isLast, bind, makeId));
+        if (isLast && slot.rest) restAfterRound = roundRest(slot, roundCount, draft.header.within !== null, scanner);
+      } catch (problem) {
+        this.errors.push(asError(problem, scanner.text, line));
+      }
+    }
+    if (slots.length === 0) return null;
+    const { within, stop, intent } = draft.header;
+    const rounds: Rounds =
+      within !== null
+        ? { kind: "withinTime", seconds: within }
+        : roundLow < roundCount
+          ? { kind: "range", low: roundLow, high: roundCount, stop }
+          : { kind: "fixed", count: roundCount };
+    return { id: makeId(), rounds, restAfterRound, intent, slots };
+  }
+}
+
+function bindLabel(rule: LoadRule, labels: Map<string, string>, scanner: Scanner): LoadRule {
+  if (rule.kind !== "ofSlot" || !rule.slotId.startsWith("label:")) return rule;
+  const label = rule.slotId.slice("label:".length);
+  const slotId = labels.get(label);
+  if (!slotId) {
+    const at = Math.max(0, scanner.text.toUpperCase().indexOf(label));
+    scanner.failAt(
+      at,
+      label.length,
+      `the label of a lift in this session (${[...labels.keys()].slice(0, 6).join(", ")})`,
+    );
+  }
+  return { ...rule, slotId };
+}
+
+function roundRest(slot: DraftSlot, rounds: number, withinTime: boolean, scanner: Scanner): RoundRest {
+  if (slot.rest === "partner") return { kind: "partnersWork" };
+  const rests = slot.rest!;
+  if (rests.length === 1) return { kind: "each", rest: rests[0]! };
+  if (!withinTime && rests.length !== rounds - 1) {
+    scanner.failAt(
+      slot.restAt,
+      4,
+      `${rounds - 1} rests for ${rounds} rounds: none follows the last (${rests.length} are written)`,
+    );
+  }
+  return { kind: "list", rests };
+}
+
+function slotRest(slot: DraftSlot, rounds: number, isLast: boolean): Slot["restAfter"] {
+  if (isLast) return null;
+  const rests: readonly RestAmount[] | null = slot.handover ?? (slot.rest === "partner" ? null : slot.rest);
+  if (!rests) return null;
+  if (rests.length === 1) return { kind: "each", rest: rests[0]! };
+  const padded = Array.from({ length: rounds }, (_, i) => rests[Math.min(i, rests.length - 1)]!);
+  return { kind: "list", rests: padded };
+}
+
+function finishSlot(
+  draft: DraftSlot,
+  id: string,
+  rounds: number,
+  withinTime: boolean,
+  isLast: boolean,
+  bind: (rule: LoadRule) => LoadRule,
+  makeId: MakeId,
+): Slot {
+  const count = withinTime ? draft.sets.length : rounds;
+  const sets = Array.from({ length: count }, (_, round) => {
+    const set = draft.sets[round] ?? null;
+    return set && finishSet(set, makeId, bind);
+  });
+  return {
+    id,
+    lineage: lineageOf(draft.exerciseId, draft.setup),
+    exerciseId: draft.exerciseId,
+    laterality: draft.laterality,
+    setup: draft.setup,
+    cues: draft.cues,
+    ramp: draft.ramp,
+    sets,
+    restAfter: slotRest(draft, rounds, isLast),
+  };
+}
+
+/** The lift whose record a new slot continues until a coach says otherwise: the exercise in its set-up. */
+export function lineageOf(exerciseId: string, setup: Slot["setup"]): string {
+  const values = setup.map(({ name, value }) => `${name}=${value}`.toLowerCase()).sort();
+  return values.length === 0 ? exerciseId : `${exerciseId}|${values.join("|")}`;
+}
+
+function finishSet(draft: DraftSet, makeId: MakeId, bind: (rule: LoadRule) => LoadRule): WorkSet {
+  const segments: Segment[] = draft.segments.map((segment) => ({ ...segment, id: makeId(), load: bind(segment.load) }));
+  return { id: makeId(), role: draft.role, stop: draft.stop, segments };
+}
+
+function readHeader(s: Scanner): Header {
+  const header = emptyHeader();
+  while (!s.atEnd) {
+    s.eat(/,/y);
+    if (s.eat(/circuit\b/iy)) header.intent = "circuit";
+    else if (s.eat(/pre-?exhaust\b/iy)) header.intent = "pre-exhaust";
+    else if (s.eat(/finisher\b/iy)) header.finisher = true;
+    else if (s.eat(/(?:rounds )?within\b/iy)) header.within = readSeconds(s, "the rounds");
+    else if (s.eat(/stop below (?:rir ?)?(?=\d)/iy))
+      header.stop = { kind: "belowRir", rir: Number(s.eat(/\d+(\.\d+)?/y)![0]) };
+    else if (s.eat(/stop (?:at )?reps ?(?:down |-) ?(?=\d)/iy)) {
+      header.stop = { kind: "repsDown", percent: Number(s.eat(/\d+(\.\d+)?/y)![0]) };
+      s.eat(/%/y);
+    } else {
+      const rounds = s.peek(/\d/y) ? readReps(s) : null;
+      if (!rounds || !s.eat(/rounds?\b/iy)) {
+        s.fail("what holds for the block: circuit, pre-exhaust, finisher, 4 rounds, within 12min, stop below rir1");
+      }
+      if (rounds.high > LIMITS.rounds) s.fail(`at most ${LIMITS.rounds} rounds`);
+      header.rounds = rounds;
+    }
+  }
+  return header;
+}
+
+function readWarmUp(s: Scanner): WarmUp {
+  let pulseRaiser: WarmUp["pulseRaiser"] = null;
+  const drills: Drill[] = [];
+  do {
+    if (s.atEnd) break;
+    if (s.peek(/\d+(\.\d+)? ?(min|s)/iy)) {
+      const seconds = readSeconds(s, "the warm-up");
+      pulseRaiser = { seconds, what: (s.eat(/[^;]*/y)?.[0] ?? "").trim() };
+      continue;
+    }
+    const drill = s.eat(/([^;\d][^;]*?) (?:(\d+) ?x ?)?(\d+) ?(s\b|sec\b)?(?=\s*(;|$))/iy);
+    if (!drill) s.fail("minutes of easy work, or a drill with its amount, such as Band pull-apart 2x15");
+    const figure = Number(drill[3]);
+    const sets = Number(drill[2] ?? 1);
+    if (sets < 1 || sets > 10 || figure < 1 || figure > LIMITS.reps) s.fail("a drill of 1 to 10 sets");
+    drills.push({
+      name: drill[1]!.trim(),
+      sets,
+      amount: drill[4] ? { kind: "seconds", seconds: figure } : { kind: "reps", reps: figure },
+    });
+  } while (s.eat(/;/y));
+  return { pulseRaiser, drills };
+}
+
+function readQuotedOrWord(s: Scanner): string {
+  const match = s.eat(/"([^"]{1,200})"|(\S{1,200})/y);
+  if (!match) s.fail("a name");
+  return match[1] ?? match[2]!;
+}
+
+const fold = (name: string): string =>
+  name
+    .toLowerCase()
+    .replace(/[\s-]+/g, " ")
+    .trim();
+
+/** Names and other names, without regard to capitals, hyphens and spaces. A miss offers the nearest name. */
+export function exerciseLookup(catalogue: Catalogue): ExerciseLookup {
+  const known = nameIndex(catalogue);
+  return (name) => {
+    const id = known.get(fold(name));
+    const exercise = id && catalogue.byId.get(id);
+    if (exercise) return { id: exercise.id, laterality: exercise.laterality };
+    return { id: null, nearest: nearestName(fold(name), catalogue) };
+  };
+}
+
+const indexes = new WeakMap<Catalogue, Map<string, string>>();
+
+function nameIndex(catalogue: Catalogue): Map<string, string> {
+  const ready = indexes.get(catalogue);
+  if (ready) return ready;
+  const index = new Map<string, string>();
+  for (const exercise of catalogue.list) {
+    for (const other of exercise.otherNames) if (!index.has(fold(other))) index.set(fold(other), exercise.id);
+  }
+  for (const exercise of catalogue.list) index.set(fold(exercise.name), exercise.id);
+  indexes.set(catalogue, index);
+  return index;
+}
+
+function nearestName(typed: string, catalogue: Catalogue): string | null {
+  if (typed.length > 60) return null;
+  let best: { name: string; distance: number } | null = null;
+  for (const exercise of catalogue.list) {
+    for (const name of [exercise.name, ...exercise.otherNames]) {
+      const folded = fold(name);
+      const distance = folded.startsWith(typed) && typed.length > 3 ? 1 : editDistance(typed, folded);
+      if (!best || distance < best.distance) best = { name, distance };
+    }
+  }
+  return best && best.distance <= Math.max(2, typed.length / 3) ? best.name : null;
+}
+
+/** Levenshtein distance: the fewest insertions, deletions and replacements between two texts. */
+export function editDistance(a: string, b: string): number {
+  let previous = Array.from({ length: b.length + 1 }, (_, i) => i);
+  for (let i = 1; i <= a.length; i++) {
+    const current = [i];
+    for (let j = 1; j <= b.length; j++) {
+      const swap = previous[j - 1]! + (a[i - 1] === b[j - 1] ? 0 : 1);
+      current.push(Math.min(previous[j]! + 1, current[j - 1]! + 1, swap));
+    }
+    previous = current;
+  }
+  return previous[b.length]!;
+}

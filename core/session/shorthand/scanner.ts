@@ -1,0 +1,84 @@
+/** A cursor over one line of shorthand. Columns are 1-based, in UTF-16 units of the text as typed. */
+export interface ShorthandError {
+  /** 1-based line of the text. */
+  readonly line: number;
+  /** 1-based column where reading stopped. */
+  readonly column: number;
+  readonly length: number;
+  readonly found: string;
+  readonly expected: string;
+  /** What the writer probably meant, ready to paste; or null. */
+  readonly suggestion: string | null;
+}
+
+/** Thrown inside the parser, caught for each line; never leaves `parse.ts`. */
+export class ShorthandProblem extends Error {
+  constructor(
+    readonly at: number,
+    readonly length: number,
+    readonly expected: string,
+    readonly suggestion: string | null = null,
+  ) {
+    super(expected);
+  }
+}
+
+/** Same length as the input, so that columns stay true: typographic signs become the ones the grammar knows. */
+export function normalise(text: string): string {
+  return text
+    .replace(/[×✕]/g, "x")
+    .replace(/[–—−‐‑]/g, "-")
+    .replace(/[“”„]/g, '"')
+    .replace(/[’‘]/g, "'")
+    .replace(/[\u00a0\u2009\u202f\t]/g, " ");
+}
+
+export class Scanner {
+  position = 0;
+
+  constructor(readonly text: string) {}
+
+  skipSpaces(): void {
+    while (this.text[this.position] === " ") this.position++;
+  }
+
+  get atEnd(): boolean {
+    this.skipSpaces();
+    return this.position >= this.text.length;
+  }
+
+  /** Reads a sticky pattern at the cursor (after spaces) or reads nothing. */
+  eat(pattern: RegExp): RegExpExecArray | null {
+    this.skipSpaces();
+    return this.eatHere(pattern);
+  }
+
+  /** Like `eat`, but spaces count. */
+  eatHere(pattern: RegExp): RegExpExecArray | null {
+    pattern.lastIndex = this.position;
+    const match = pattern.exec(this.text);
+    if (match) this.position += match[0].length;
+    return match;
+  }
+
+  peek(pattern: RegExp): RegExpExecArray | null {
+    this.skipSpaces();
+    pattern.lastIndex = this.position;
+    return pattern.exec(this.text);
+  }
+
+  /** The word under the cursor, for error messages. */
+  wordHere(): string {
+    this.skipSpaces();
+    return /\S{0,24}/y.exec(this.text.slice(this.position))?.[0] ?? "";
+  }
+
+  fail(expected: string, suggestion: string | null = null): never {
+    this.skipSpaces();
+    throw new ShorthandProblem(this.position, Math.max(1, this.wordHere().length), expected, suggestion);
+  }
+
+  failAt(at: number, length: number, expected: string, suggestion: string | null = null): never {
+    throw new ShorthandProblem(at, Math.max(1, length), expected, suggestion);
+  }
+}

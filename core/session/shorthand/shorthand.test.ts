@@ -1,0 +1,174 @@
+import fc from "fast-check";
+import { describe, expect, it } from "vitest";
+import { SHIPPED_CATALOGUE } from "../../exercise/catalogue";
+import { arbitrarySession } from "../../testing/arbitrary";
+import { countingIds, read, withoutIds } from "../../testing/helpers";
+import { validateDocument } from "../validate";
+import { parseCell, parseSession } from "./parse";
+import { printSession } from "./print";
+
+const parse = (text: string) => parseSession(text, SHIPPED_CATALOGUE, countingIds());
+const normal = (text: string) => printSession(read(text), SHIPPED_CATALOGUE);
+
+describe("the normal form", () => {
+  it.each([
+    ["Bench press 4 x 8 @ 80 kg r 90", "A1 Bench press 4x8 @80kg r90"],
+    ["bench 4×8 @80KG R90s", "A1 Bench press 4x8 @80kg r90"],
+    ["Back squat 16,13,10,6–7 @RPE8 r2min", "A1 Back squat 16,13,10,6-7 @RIR2 r120"],
+    ["Chin up 3 x to failure @BW-20kg", "A1 Chin-up 3xF @BW-20kg"],
+    ["Chin-up 3x6 @BW+10kg t3110", "A1 Chin-up 3x6 @BW+10kg t3-1-1-0"],
+    ["Deadlift 5x3 @60kg +5kg/round r180", "A1 Deadlift 5x3 @60kg +5kg/round r180"],
+    ["Deadlift 3x5 @100,90,80%top", "A1 Deadlift 3x5 @100,90,80%top"],
+    ["Curl 3x10 @30kg r60 last: > -20%x8 > -20%x8", "A1 Barbell curl 3x10 @30kg r60 last: (> -20%x8)*2"],
+    [
+      "Dumbbell curl 3x10 > 8 partials long > hold 10s short",
+      "A1 Dumbbell curl 3x10 > 8 partials long > hold 10s short",
+    ],
+    ["Leg extension 2x12 > pause 15s x4", "A1 Leg extension 2x12 > pause 15s x4"],
+    ["Push-up 60 total/20s shared", "A1 Push-up 60total/20s shared"],
+    ["Dumbbell row 3x10 rpartner", "A1 Dumbbell row 3x10/side rpartner"],
+    ["Side plank 2x40s/side", "A1 Side plank 2x40s/side"],
+    ["Cable row 3-4x10-12 r60-90", "A1 Seated cable row 3-4x10-12 r60-90"],
+    ["Back squat 5x5 @75% ramp r150", "A1 Back squat 5x5 @75% ramp r150"],
+    ["Back squat 5x5 ramp(40%x8, 60kgx5)", "A1 Back squat 5x5 ramp(40%x8, 60kgx5)"],
+    ["Incline press [bench 30] 3x8 @60,62.5,65kg", "A1 Incline press [bench 30] 3x8 @60,62.5,65kg"],
+    ["Bench press 3x5 @60kg &band red &chains 10kg", "A1 Bench press 3x5 @60kg &band red &chains 10kg"],
+    ["Cable fly 3x10 t2..3-0-X-0 in 60s", "A1 Cross-cable fly 3x10 t2..3-0-X-0 in 60s"],
+    ["Push-up 2xF > as Push-up from the knees xF", 'A1 Push-up 2xF > as "Push-up from the knees" xF'],
+  ])("prints %s as %s", (typed, printed) => {
+    expect(normal(typed)).toBe(printed);
+    expect(normal(printed)).toBe(printed);
+  });
+
+  it("joins lifts by label, by plus, and on one line", () => {
+    const printed = "A1 Chin-up 4x6 h8\nA2 Half-kneeling press 4x8/side r75";
+    expect(normal("B1 Chin-up 4x6 h8\nB2 Half-kneeling press 4x8 r75")).toBe(printed);
+    expect(normal("Chin-up 4x6 h8\n+ Half-kneeling press 4x8 r75")).toBe(printed);
+    expect(normal("Chin-up 4x6 h8 + Half-kneeling press 4x8 r75")).toBe(printed);
+  });
+
+  it("keeps the session's own lines and a finisher", () => {
+    const text =
+      "# Thursday\ncap 50min\ngym boathouse\nwarm-up 5min easy row; Band pull-apart 2x15; Hip circle 30s\n\nA1 Back squat 5x5 r150\n\nB: circuit, within 12min\nB1 Push-up 1x10\nB2 Goblet squat 1x12\n\nC: finisher\nC1 Front plank 2x40s r30";
+    expect(normal(text)).toBe(text);
+  });
+});
+
+describe("errors point at the column and say what was expected", () => {
+  it.each([
+    ["Bench press 4x", 15, /reps after the x|sets and reps/, null],
+    ["Bench press 4x8 @62,5kg", 18, /decimal point/, "@62.5kg"],
+    ["Bench press 4x8 @60kg-65kg", 18, /one load, not a range/, "@60kg"],
+    ["Bench press 4x8 @80", 18, /unit/, "@80kg"],
+    ["Bench press 4x8 @-80kg", 18, /0 or more/, null],
+    ["Bench press 4x8 @5000kg", 18, /at most 1000 kg/, null],
+    ["Bench press 4x99999", 15, /between 1 and 1000/, null],
+    ["Bench press 99x8", 13, /between 1 and 40 sets/, null],
+    ["Bench press 4x12-8", 15, /low to high/, "8-12"],
+    ["Bench press 4x8 @80kg r60,60", 23, /3 rests for 4 rounds/, null],
+    ["Bench press 4x8,8", 13, /one figure of reps/, null],
+    ["Bench pres 4x8", 1, /studio knows/, "Bench press"],
+    ["Bench press 4x8 t3-1-1-0-2", 18, /at most four phases/, null],
+    ["Bench press 4x8 @=C3", 19, /label of a lift/, null],
+    ["Bench press 4x8 banana", 17, /end of the line/, null],
+    ["Bench press 3x8 round 5: 6", 17, /this lift has 3/, null],
+  ])("%s", (text, column, expected, suggestion) => {
+    const { errors } = parse(text);
+    expect(errors).toHaveLength(1);
+    expect(errors[0]).toMatchObject({ line: 1, column, suggestion });
+    expect(errors[0]!.expected).toMatch(expected);
+  });
+
+  it("keeps the good lines of a text with bad ones", () => {
+    const { document, errors } = parse("Back squat 5x5\n\nBench 4by8\n\nDeadlift 3x5");
+    expect(errors).toHaveLength(1);
+    expect(errors[0]!.line).toBe(3);
+    expect(document.blocks.map((block) => block.slots[0]!.exerciseId)).toEqual(["back-squat", "deadlift"]);
+  });
+
+  it("refuses an unbounded session with a sentence", () => {
+    const { document, errors } = parse(Array.from({ length: 80 }, () => "Back squat 5x5").join("\n"));
+    expect(document.blocks).toHaveLength(60);
+    expect(errors).toHaveLength(1);
+    expect(errors[0]!.expected).toMatch(/at most 60 blocks/);
+  });
+
+  it("names a name of 10,000 characters without choking on it", () => {
+    expect(parse(`${"a".repeat(10_000)} 4x8`).errors[0]!.expected).toMatch(/at most 200 characters/);
+  });
+});
+
+describe("a cell", () => {
+  it("is one set without a count of rounds", () => {
+    const read = parseCell("6 @RIR2 t2-0-1-1", SHIPPED_CATALOGUE, countingIds());
+    expect("set" in read && read.set.segments[0]).toMatchObject({
+      amount: { kind: "reps", reps: { low: 6, high: 6 } },
+      rir: { low: 2, high: 2 },
+    });
+    const wrong = parseCell("6 @RIR2 4x8", SHIPPED_CATALOGUE, countingIds());
+    expect("error" in wrong && wrong.error.column).toBe(9);
+  });
+});
+
+describe("round trips", () => {
+  it("parse(print(x)) equals x but for ids, and print is a normal form", () => {
+    fc.assert(
+      fc.property(arbitrarySession, (document) => {
+        expect(validateDocument(document, SHIPPED_CATALOGUE)).toEqual([]);
+        const text = printSession(document, SHIPPED_CATALOGUE);
+        const parsed = parse(text);
+        expect(parsed.errors, text).toEqual([]);
+        expect(withoutIds(parsed.document), text).toEqual(withoutIds(document));
+        expect(printSession(parsed.document, SHIPPED_CATALOGUE)).toBe(text);
+      }),
+      { numRuns: 400 },
+    );
+  });
+
+  it("never throws, whatever is typed", () => {
+    const scraps = fc.constantFrom(
+      "4x8",
+      "@",
+      "80kg",
+      "> ",
+      "-20%",
+      "x8",
+      "last:",
+      "(",
+      ")*2",
+      "r",
+      "90",
+      "t3-1",
+      "Bench press",
+      "+",
+      "A1",
+      ",",
+      '"',
+      "[",
+      "]",
+      "&band",
+      "//",
+      "in 60s",
+      "F",
+      "\n",
+      "B:",
+      "within",
+    );
+    fc.assert(
+      fc.property(
+        fc.oneof(
+          fc.string({ maxLength: 200 }),
+          fc.array(scraps, { maxLength: 14 }).map((parts) => parts.join(" ")),
+        ),
+        (text) => {
+          const { document, errors } = parse(text);
+          expect(
+            validateDocument(document, SHIPPED_CATALOGUE).filter((p) => !/itself|before it/.test(p.message)),
+          ).toEqual([]);
+          for (const error of errors) expect(error.column).toBeGreaterThan(0);
+        },
+      ),
+      { numRuns: 1500 },
+    );
+  });
+});

@@ -1,0 +1,513 @@
+/** Reads one lift: name, scheme, chain, rests and round selectors, in any order after the name. */
+import type {
+  Amount,
+  Beside,
+  Laterality,
+  LoadChange,
+  LoadRule,
+  Ramp,
+  RampStep,
+  RangeOfMotion,
+  RestAmount,
+  SetStop,
+  SetupValue,
+  Span,
+  Tempo,
+} from "../grammar";
+import { LIMITS } from "../grammar";
+import type { Scanner } from "./scanner";
+import {
+  readAmount,
+  readBeside,
+  readChange,
+  readEffort,
+  readLoad,
+  readReps,
+  readRests,
+  readSeconds,
+  readSetup,
+  readTempo,
+  readWeight,
+} from "./tokens";
+
+export interface DraftSegment {
+  exerciseId: string | null;
+  setup: readonly SetupValue[] | null;
+  amount: Amount;
+  rom: RangeOfMotion;
+  load: LoadRule;
+  beside: readonly Beside[];
+  rir: Span | null;
+  tempo: Tempo | null;
+  restBeforeSeconds: number;
+}
+
+export interface DraftSet {
+  role: "working" | "warmUp";
+  stop: SetStop;
+  segments: DraftSegment[];
+}
+
+export interface DraftSlot {
+  exerciseId: string;
+  /** Rounds written on this line; null when none were. */
+  rounds: Span | null;
+  laterality: Laterality;
+  setup: readonly SetupValue[];
+  cues: readonly string[];
+  ramp: Ramp;
+  sets: (DraftSet | null)[];
+  handover: readonly RestAmount[] | null;
+  rest: readonly RestAmount[] | "partner" | null;
+  /** Where the line's `r` stood, for errors that are only known once the block is whole. */
+  restAt: number;
+  handoverAt: number;
+}
+
+/** Finds an exercise by the name as typed; a miss carries the nearest known name. */
+export type ExerciseLookup = (
+  name: string,
+) => { readonly id: string; readonly laterality: Laterality } | { readonly id: null; readonly nearest: string | null };
+
+const NAME_END = /\s+(?=\d|-,|@|\[|&|>|\(|\/\/|\+(\s|$)|ramp\b|F(\s|,|\/|$)|AMRAP\b|x\d|r\d|t\d)|\s*$/iy;
+
+export function readName(s: Scanner, lookup: ExerciseLookup, ends: RegExp = NAME_END): string {
+  return readExercise(s, lookup, ends).id;
+}
+
+function readExercise(s: Scanner, lookup: ExerciseLookup, ends: RegExp): { id: string; laterality: Laterality } {
+  s.skipSpaces();
+  const start = s.position;
+  let name = s.eat(/"([^"]*)"/y)?.[1];
+  if (name === undefined) {
+    if (s.peek(/"/y)) s.fail("a closing quote after the exercise's name");
+    let end = start;
+    for (; end < s.text.length; end++) {
+      ends.lastIndex = end;
+      if (ends.test(s.text)) break;
+    }
+    name = s.text.slice(start, end).trim();
+    s.position = end;
+  }
+  if (name === "") s.failAt(start, 1, "the name of an exercise");
+  if (name.length > LIMITS.nameLength)
+    s.failAt(start, name.length, `a name of at most ${LIMITS.nameLength} characters`);
+  const found = lookup(name);
+  if (found.id === null) s.failAt(start, name.length, "an exercise that this studio knows", found.nearest);
+  return found;
+}
+
+const UNSAID: LoadRule = { kind: "unsaid" };
+
+function emptySegment(amount: Amount, rom: RangeOfMotion): DraftSegment {
+  return {
+    exerciseId: null,
+    setup: null,
+    amount,
+    rom,
+    load: UNSAID,
+    beside: [],
+    rir: null,
+    tempo: null,
+    restBeforeSeconds: 0,
+  };
+}
+
+interface Scheme {
+  rounds: Span | null;
+  amounts: ({ amount: Amount; rom: RangeOfMotion } | null)[];
+  stop: SetStop;
+}
+
+/** `4x8`, `3-4x10-12`, `16,13,10,6-7`, `60total/15s shared`, or a lone amount (`8`, `40s`, `F`). */
+function readScheme(s: Scanner): Scheme | null {
+  const start = s.position;
+  const times = s.eat(/(\d+)(?:-(\d+))? ?(?:x|sets? of) ?(?=[\dFfAaMmHhTt-]|\s*$)/iy);
+  let rounds: Span | null = null;
+  if (times) {
+    rounds = { low: Number(times[1]), high: Number(times[2] ?? times[1]) };
+    if (rounds.low < 1 || rounds.high > LIMITS.rounds)
+      s.failAt(start, times[0].length, `between 1 and ${LIMITS.rounds} sets`);
+    if (rounds.high < rounds.low)
+      s.failAt(start, times[0].length, "a range from low to high", `${rounds.high}-${rounds.low}x`);
+  }
+  const total = s.eat(/(\d+) ?total\b/iy);
+  if (total) return repGoal(s, Number(total[1]), rounds);
+  const first = s.peek(/-(?=,)/y) ? null : readAmount(s);
+  if (!first && !s.peek(/-,/y)) {
+    if (times) s.fail("reps after the x: 8, 6-8, F, AMRAP, 40s or hold 20s long");
+    return null;
+  }
+  if (!first) s.eat(/-/y);
+  const amounts = [first];
+  while (s.eatHere(/,/y)) {
+    if (s.eat(/-(?=,|\s|$|\/)/y)) amounts.push(null);
+    else amounts.push(readAmount(s) ?? s.fail("the reps of the next round"));
+  }
+  if (amounts.length > LIMITS.rounds) s.failAt(start, s.position - start, `at most ${LIMITS.rounds} rounds`);
+  if (amounts.length > 1) {
+    if (rounds && rounds.high !== amounts.length) {
+      s.failAt(start, s.position - start, `one figure of reps for each of the ${rounds.high} rounds, or one for all`);
+    }
+    rounds ??= { low: amounts.length, high: amounts.length };
+  }
+  return { rounds, amounts, stop: { kind: "segments" } };
+}
+
+function repGoal(s: Scanner, total: number, rounds: Span | null): Scheme {
+  if (total < 1 || total > LIMITS.reps) s.fail(`a goal between 1 and ${LIMITS.reps} reps`);
+  const restSeconds = s.eat(/\/ ?(?=\d)/y) ? readSeconds(s, "rest between mini-sets") : null;
+  const shared = s.eat(/shared\b/iy) !== null;
+  return {
+    rounds: rounds ?? { low: 1, high: 1 },
+    amounts: [{ amount: { kind: "maxReps" }, rom: "full" }],
+    stop: { kind: "repTotal", total, restSeconds, shared },
+  };
+}
+
+function readLaterality(s: Scanner): Laterality | null {
+  const word =
+    s.eat(/\/ ?(side|alt|hold|both)\b/iy)?.[1]?.toLowerCase() ?? (s.eat(/(?:each|per) side\b/iy) ? "side" : null);
+  if (!word) return null;
+  if (word === "both") return "both";
+  return word === "side" ? "eachSide" : word === "alt" ? "alternating" : "otherHolds";
+}
+
+/** The segments after the first: `> -20%x8`, `(> -20%x8)*2`, `> pause 15s x4`, `> as "Push-up" xF`. */
+function readChain(s: Scanner, lookup: ExerciseLookup): DraftSegment[] {
+  const chain: DraftSegment[] = [];
+  for (;;) {
+    const start = s.position;
+    if (s.eat(/\(/y)) {
+      const group = readChain(s, lookup);
+      if (group.length === 0) s.fail("> and what follows inside the brackets");
+      if (!s.eat(/\)/y)) s.fail("a closing bracket");
+      const times = Number(s.eat(/[*x] ?(\d+)/iy)?.[1] ?? s.fail("how often the bracket repeats, such as *2"));
+      if (times < 1 || times * group.length > LIMITS.segments)
+        s.failAt(start, s.position - start, `at most ${LIMITS.segments} parts in a set`);
+      for (let i = 0; i < times; i++) chain.push(...group.map((segment) => ({ ...segment })));
+    } else if (s.eat(/>/y)) chain.push(readLink(s, lookup));
+    else break;
+    if (chain.length >= LIMITS.segments)
+      s.failAt(start, s.position - start, `at most ${LIMITS.segments} parts in a set`);
+  }
+  return chain;
+}
+
+const LINK_NAME_END = /\s+(?=x ?\d|x ?F\b|xAMRAP|\d|@|\[|&|>|\)|\/\/|F(\s|$)|AMRAP\b|hold\b|-\d)|\s*$/iy;
+
+function readLink(s: Scanner, lookup: ExerciseLookup): DraftSegment {
+  const link = emptySegment({ kind: "maxReps" }, "full");
+  let amount: ReturnType<typeof readAmount> = null;
+  for (;;) {
+    if (s.atEnd || s.peek(/>|\(|\)|\/\/|\+(\s|$)/y)) break;
+    if (
+      s.peek(
+        /r ?\d|rpartner|h ?\d|ramp\b|(last|first|round|rounds)\b[^:]*:|in ?\d|only\b|warmup\b|\/(side|alt|hold|both)/iy,
+      )
+    )
+      break;
+    if (s.eat(/as\b/iy)) link.exerciseId = readName(s, lookup, LINK_NAME_END);
+    else if (s.peek(/"/y)) link.exerciseId = readName(s, lookup);
+    else if (s.eat(/pause\b/iy)) link.restBeforeSeconds = readSeconds(s, "the pause");
+    else if (s.peek(/[+-] ?\d/y)) {
+      const change = readChange(s) ?? s.fail("a cut in % or in kg, such as -20% or -10kg");
+      link.load = { kind: "fromSegment", change };
+    } else if (s.peek(/@/y)) {
+      const load = readLoad(s)!;
+      if (load.rules.length > 1 || (load.rir?.length ?? 1) > 1)
+        s.fail("one load in a chain; rounds are chosen with round 2: …");
+      link.load = load.rules[0] ?? UNSAID;
+      if (load.rir) link.rir = load.rir[0]!;
+    } else if (s.peek(/&/y)) link.beside = [...link.beside, readBeside(s)!];
+    else if (s.peek(/\[/y)) link.setup = readSetup(s);
+    else {
+      const effort = readEffort(s);
+      const tempo = effort ? null : readTempo(s);
+      if (effort) link.rir = effort;
+      else if (tempo) link.tempo = tempo.tempo;
+      else if (!amount) {
+        s.eat(/x ?(?=[\dFAMft])/iy);
+        amount = readAmount(s) ?? s.fail("what follows: -20%x8, xF, 8 partials long, hold 10s short or pause 15s x4");
+        link.amount = amount.amount;
+        link.rom = amount.rom;
+      } else break;
+    }
+  }
+  if (!amount) s.fail("the reps of this part, such as x8 or xF");
+  return link;
+}
+
+function readRamp(s: Scanner): Ramp {
+  if (!s.eat(/\(/y)) return { kind: "auto" };
+  const steps: RampStep[] = [];
+  do {
+    const percent = s.eat(/(\d+(?:\.\d+)?) ?% ?x ?/iy);
+    const w = percent ? null : readWeight(s);
+    if (!percent && !(w && s.eat(/x ?/iy))) s.fail("a ramp step, such as 60%x5 or 40kgx8");
+    const reps = readReps(s)?.high ?? s.fail("the reps of the ramp step");
+    steps.push({ load: w ? { kind: "fixed", weight: w } : { kind: "percent", percent: Number(percent![1]) }, reps });
+  } while (s.eat(/,/y));
+  if (!s.eat(/\)/y)) s.fail("a closing bracket after the ramp");
+  return { kind: "steps", steps };
+}
+
+interface Selector {
+  readonly kind: "last" | "first" | "round";
+  readonly from: number;
+  readonly to: number;
+  readonly at: number;
+}
+
+function readSelector(s: Scanner): Selector | null {
+  const at = s.position;
+  const last = s.eat(/(last|first)(?: (\d+))? ?:/iy);
+  if (last) {
+    const count = Number(last[2] ?? 1);
+    return { kind: last[1]!.toLowerCase() === "last" ? "last" : "first", from: count, to: count, at };
+  }
+  const round = s.eat(/rounds? (\d+)(?:-(\d+))? ?:/iy);
+  return round ? { kind: "round", from: Number(round[1]), to: Number(round[2] ?? round[1]), at } : null;
+}
+
+function roundsOf(s: Scanner, selector: Selector, count: number): number[] {
+  const [from, to] =
+    selector.kind === "last"
+      ? [count - selector.from, count - 1]
+      : selector.kind === "first"
+        ? [0, selector.to - 1]
+        : [selector.from - 1, selector.to - 1];
+  if (from < 0 || to < from || to >= count) {
+    s.failAt(selector.at, 6, `a round that exists: this lift has ${count}`);
+  }
+  return Array.from({ length: to - from + 1 }, (_, i) => from + i);
+}
+
+/** What the tokens after a name or selector said; lists are one entry a round. */
+interface Said {
+  scheme: Scheme | null;
+  loads: readonly (LoadRule | null)[] | null;
+  rirs: readonly (Span | null)[] | null;
+  step: LoadChange | null;
+  effort: Span | null | undefined;
+  tempo: Tempo | null | undefined;
+  beside: readonly Beside[] | null;
+  setup: readonly SetupValue[] | null;
+  exerciseId: string | null;
+  chain: DraftSegment[] | null;
+  /** The clause starts from nothing instead of from the round as it is. */
+  only: boolean;
+  warmUp: boolean | null;
+  out: boolean;
+  within: number | null;
+  cues: readonly string[] | null;
+}
+
+const nothingSaid = (): Said => ({
+  scheme: null,
+  loads: null,
+  rirs: null,
+  step: null,
+  effort: undefined,
+  tempo: undefined,
+  beside: null,
+  setup: null,
+  exerciseId: null,
+  chain: null,
+  only: false,
+  warmUp: null,
+  out: false,
+  within: null,
+  cues: null,
+});
+
+function readSetToken(s: Scanner, said: Said, lookup: ExerciseLookup): boolean {
+  if (s.peek(/>|\(/y)) {
+    said.chain = [...(said.chain ?? []), ...readChain(s, lookup)];
+  } else if (s.peek(/@/y)) {
+    const load = readLoad(s)!;
+    said.loads = load.rules;
+    if (load.rir) said.rirs = load.rir;
+  } else if (s.peek(/&/y)) said.beside = [...(said.beside ?? []), readBeside(s)!];
+  else if (s.peek(/[+-] ?\d[^/]*\/ ?round/iy)) {
+    said.step = readChange(s) ?? s.fail("a step such as +5kg/round");
+    s.eat(/\/ ?round\b/iy);
+  } else if (s.eat(/rir ?\?/iy)) said.effort = null;
+  else if (s.eat(/t\?(?![-\d])/iy)) said.tempo = null;
+  else if (s.peek(/(rir|rpe) ?\d/iy)) said.effort = readEffort(s)!;
+  else if (s.peek(/t(empo)? ?[\dX?]/iy)) said.tempo = readTempo(s)!.tempo;
+  else if (s.eat(/in (?=\d)|in(?=\d)/iy)) said.within = readSeconds(s, "the whole set");
+  else if (s.eat(/only\b/iy)) said.only = true;
+  else if (s.eat(/out\b/iy)) said.out = true;
+  else if (s.eat(/warm-?up\b/iy)) said.warmUp = true;
+  else if (s.eat(/working\b/iy)) said.warmUp = false;
+  else if (s.eat(/as\b/iy)) said.exerciseId = readName(s, lookup, LINK_NAME_END);
+  else if (!said.scheme) {
+    said.scheme = readScheme(s);
+    return said.scheme !== null;
+  } else return false;
+  return true;
+}
+
+function at<T>(list: readonly T[] | null, round: number): T | undefined {
+  if (!list) return undefined;
+  return list.length === 1 ? list[0] : list[round];
+}
+
+/** The first round that the written reps do not sit out; a step counts from there. */
+const firstRound = (said: Said): number =>
+  said.scheme && said.scheme.amounts.length > 1 ? said.scheme.amounts.findIndex((a) => a !== null) : 0;
+
+/** Applies what was said to one round, on top of what that round already is. */
+function applySaid(said: Said, before: DraftSet | null, round: number): DraftSet | null {
+  if (said.out) return null;
+  const entry = said.scheme ? at(said.scheme.amounts, round) : undefined;
+  if (said.scheme && entry === null) return null;
+  const base = (said.only ? null : before) ?? {
+    role: "working" as const,
+    stop: { kind: "segments" as const },
+    segments: [],
+  };
+  const first: DraftSegment = { ...(base.segments[0] ?? emptySegment({ kind: "maxReps" }, "full")) };
+  if (entry) {
+    first.amount = entry.amount;
+    first.rom = entry.rom;
+  }
+  const rule = at(said.loads, round);
+  if (rule) first.load = rule;
+  const rir = at(said.rirs, round);
+  if (rir) first.rir = rir;
+  if (said.step && round > firstRound(said)) first.load = { kind: "fromRound", change: said.step };
+  if (said.effort !== undefined) first.rir = said.effort;
+  if (said.tempo !== undefined) first.tempo = said.tempo;
+  if (said.beside) first.beside = said.beside;
+  if (said.exerciseId) first.exerciseId = said.exerciseId;
+  if (said.setup) first.setup = said.setup;
+  const chain = said.chain ?? base.segments.slice(1);
+  let stop = said.scheme ? said.scheme.stop : base.stop;
+  if (said.within !== null) stop = { kind: "totalTime", seconds: said.within };
+  const role = said.warmUp === null ? base.role : said.warmUp ? "warmUp" : "working";
+  return { role, stop, segments: [first, ...chain.map((segment) => ({ ...segment }))] };
+}
+
+function checkLists(s: Scanner, said: Said, count: number, start: number): void {
+  for (const list of [said.loads, said.rirs]) {
+    if (list && list.length > 1 && list.length !== count) {
+      s.failAt(start, s.position - start, `one load for each of the ${count} rounds (${list.length} are written)`);
+    }
+  }
+}
+
+/** Reads the scheme of one lift up to the end of the line or a ` + `; the cursor stands after the name. */
+export function readSlot(s: Scanner, lookup: ExerciseLookup, blockRounds: Span | null): DraftSlot {
+  s.skipSpaces();
+  const exercise = readExercise(s, lookup, NAME_END);
+  const slot: DraftSlot = {
+    exerciseId: exercise.id,
+    rounds: null,
+    laterality: exercise.laterality,
+    setup: [],
+    cues: [],
+    ramp: { kind: "none" },
+    sets: [],
+    handover: null,
+    rest: null,
+    restAt: 0,
+    handoverAt: 0,
+  };
+  const base = nothingSaid();
+  const start = s.position;
+  readTokens(s, slot, base, lookup);
+  if (!base.scheme) s.fail("sets and reps, such as 4x8, 3x10-12, 3xF, 3x40s or 60total");
+  slot.rounds = base.scheme.rounds ?? blockRounds ?? { low: 1, high: 1 };
+  if (base.scheme.rounds === null && blockRounds === null) slot.rounds = { low: 1, high: 1 };
+  slot.cues = base.cues ?? [];
+  const count = slot.rounds.high;
+  checkLists(s, base, count, start);
+  for (let round = 0; round < count; round++) slot.sets.push(applySaid(base, null, round));
+  for (;;) {
+    const selector = readSelector(s);
+    if (!selector) break;
+    const said = nothingSaid();
+    const clauseStart = s.position;
+    readTokens(s, null, said, lookup);
+    if (said.cues) slot.cues = said.cues;
+    const rounds = roundsOf(s, selector, count);
+    if (said.scheme?.rounds && said.scheme.amounts.length !== rounds.length) {
+      s.failAt(clauseStart, s.position - clauseStart, "reps alone after a round selector, such as last: 10");
+    }
+    checkLists(s, said, rounds.length, clauseStart);
+    for (const [index, round] of rounds.entries()) {
+      slot.sets[round] = applySaid({ ...said, step: null }, slot.sets[round] ?? firstSet(slot.sets), index);
+    }
+  }
+  if (slot.sets.every((set) => set === null))
+    s.failAt(start, s.position - start, "at least one round in which this lift is done");
+  return slot;
+}
+
+const firstSet = (sets: readonly (DraftSet | null)[]): DraftSet | null => sets.find((set) => set !== null) ?? null;
+
+/** Reads tokens until the line, the slot or the clause ends. Slot-wide tokens are refused inside a clause. */
+function readTokens(s: Scanner, slot: DraftSlot | null, said: Said, lookup: ExerciseLookup): void {
+  while (!s.atEnd && !s.peek(/\+(\s|$)/y) && !s.peek(/((last|first)( \d+)?|rounds? \d+(-\d+)?) ?:/iy)) {
+    const before = s.position;
+    const cue = s.eat(/\/\/ ?(.*)$/y);
+    if (cue) {
+      said.cues = cue[1]!
+        .split(";")
+        .map((text) => text.trim())
+        .filter(Boolean);
+      continue;
+    }
+    const sides = readLaterality(s);
+    if (sides) {
+      if (!slot) s.failAt(before, 5, "/side or /alt with the lift's own reps; it holds for all rounds");
+      slot.laterality = sides;
+      continue;
+    }
+    if (s.peek(/\[/y)) {
+      const setup = readSetup(s)!;
+      if (slot) slot.setup = setup;
+      else said.setup = setup;
+      continue;
+    }
+    if (readSlotWide(s, slot)) continue;
+    if (readSetToken(s, said, lookup)) continue;
+    s.fail("a load (@80kg), a tempo (t3-1-1-0), a rest (r90), a drop (> -20%x8) or the end of the line");
+  }
+}
+
+function readSlotWide(s: Scanner, slot: DraftSlot | null): boolean {
+  const before = s.position;
+  const word = s.peek(/(ramp\b|h(?:andover)? ?(?=\d)|r(?:est)? ?(?=\d)|r(?:est)? ?partner\b)/iy)?.[1]?.toLowerCase();
+  if (!word) return false;
+  if (!slot) s.failAt(before, word.length, "rests and ramps before the round selectors; r60,60,120 gives one a round");
+  if (word.startsWith("ramp")) {
+    s.eat(/ramp/iy);
+    slot.ramp = readRamp(s);
+  } else if (word.startsWith("h")) {
+    s.eat(/h(andover)? ?/iy);
+    slot.handover = readRests(s, "handover");
+    slot.handoverAt = before;
+  } else if (word.endsWith("partner")) {
+    s.eat(/r(est)? ?partner/iy);
+    slot.rest = "partner";
+    slot.restAt = before;
+  } else {
+    s.eat(/r(est)? ?/iy);
+    slot.rest = readRests(s, "rest");
+    slot.restAt = before;
+  }
+  return true;
+}
+
+/** What one cell of the grid may hold: a set without its count of rounds, such as `6 @RIR2 t2-0-1-1`. */
+export function readCell(s: Scanner, lookup: ExerciseLookup): DraftSet {
+  const said = nothingSaid();
+  readTokens(s, null, said, lookup);
+  if (!said.scheme) s.fail("the reps of this set, such as 8, 6-8, F or 40s");
+  if (said.scheme.rounds && said.scheme.stop.kind !== "repTotal")
+    s.fail("one set; the count of rounds belongs to the block");
+  return applySaid(said, null, 0) ?? s.fail("one set");
+}

@@ -1,0 +1,325 @@
+/** The small parts of the shorthand: amounts, loads, tempo, rests. Each reads at the cursor or returns null. */
+import { decimal, MAX_WEIGHT_KG, toKg, type Weight, type WeightUnit, weight } from "../../units";
+import {
+  type Amount,
+  type Beside,
+  LIMITS,
+  type LoadChange,
+  type LoadRule,
+  type Phase,
+  type RangeOfMotion,
+  type RestAmount,
+  type SetupValue,
+  type Span,
+  type Tempo,
+} from "../grammar";
+import type { Scanner } from "./scanner";
+
+export interface ReadAmount {
+  readonly amount: Amount;
+  readonly rom: RangeOfMotion;
+}
+
+const POSITION = /(long|middle|mid|short|stretched|squeezed)\b/iy;
+
+function readPosition(s: Scanner, what: string): "long" | "middle" | "short" {
+  const word = s.eat(POSITION)?.[1]?.toLowerCase();
+  if (!word) s.fail(`where in the range ${what} is: long, middle or short`);
+  if (word === "stretched" || word === "long") return "long";
+  return word === "squeezed" || word === "short" ? "short" : "middle";
+}
+
+/** A duration as people write it: 90, 90s, 2min. In seconds. */
+export function readSeconds(s: Scanner, what: string): number {
+  const start = s.position;
+  const match = s.eat(/(\d+(?:\.\d+)?) ?(min(?:utes?)?\b|m\b|s(?:ec(?:onds?)?)?\b)?/iy);
+  if (!match) s.fail(`seconds of ${what}, such as 90 or 2min`);
+  const seconds = Number(match[1]) * (/^m/i.test(match[2] ?? "") ? 60 : 1);
+  if (seconds > LIMITS.seconds) s.failAt(start, match[0].length, `${what} of at most ${LIMITS.seconds / 60} minutes`);
+  return seconds;
+}
+
+export function readReps(s: Scanner): Span | null {
+  const start = s.position;
+  const match = s.eat(/(\d+)(?:-(\d+))?(?![\d.]|%|kg|lb)/y);
+  if (!match) return null;
+  const low = Number(match[1]);
+  const high = match[2] === undefined ? low : Number(match[2]);
+  if (low < 1 || high > LIMITS.reps) s.failAt(start, match[0].length, `between 1 and ${LIMITS.reps} reps`);
+  if (high < low) s.failAt(start, match[0].length, "a range from low to high", `${high}-${low}`);
+  return { low, high };
+}
+
+/** One amount: `8`, `6-8`, `F`, `AMRAP`, `40s`, `hold 10s short`, `8 partials long`. */
+export function readAmount(s: Scanner): ReadAmount | null {
+  if (s.eat(/(F\b|to failure\b|failure\b|fail\b)/y) || s.eat(/(to failure|failure)\b/iy)) {
+    return partials(s, { kind: "toFailure" });
+  }
+  if (s.eat(/(AMRAP|max reps|max)\b/iy)) return partials(s, { kind: "maxReps" });
+  if (s.eat(/hold\b/iy)) {
+    const seconds = readSeconds(s, "the hold");
+    return { amount: { kind: "hold", seconds, position: readPosition(s, "the hold") }, rom: "full" };
+  }
+  if (s.peek(/\d+(?:\.\d+)? ?(s\b|sec|min)/iy)) {
+    const seconds = readSeconds(s, "work");
+    if (seconds <= 0) s.fail("more than 0 seconds of work");
+    return { amount: { kind: "seconds", seconds }, rom: "full" };
+  }
+  const reps = readReps(s);
+  return reps ? partials(s, { kind: "reps", reps }) : null;
+}
+
+function partials(s: Scanner, amount: Amount): ReadAmount {
+  s.eat(/reps\b/iy);
+  if (!s.eat(/partials?\b/iy)) return { amount, rom: "full" };
+  return { amount, rom: readPosition(s, "the partial rep") };
+}
+
+export function readWeight(s: Scanner): Weight | null {
+  const start = s.position;
+  const match = s.eat(/(\d+(?:\.\d+)?) ?(kgs?|kilos?|lbs?|pounds?)(?![a-wyz])/iy);
+  if (!match) return null;
+  return checkedWeight(s, start, match[0].length, match[1]!, unitOf(match[2]!));
+}
+
+const unitOf = (word: string): WeightUnit => (/^k/i.test(word) ? "kg" : "lb");
+
+function checkedWeight(s: Scanner, at: number, length: number, amount: string, unit: WeightUnit): Weight {
+  const clean = weight(decimal(Number(amount)), unit);
+  if (toKg(clean) > MAX_WEIGHT_KG) s.failAt(at, length, `a load of at most ${MAX_WEIGHT_KG} kg`);
+  return clean;
+}
+
+/** What `@` brought: the rule for each round (one entry: all rounds), and an effort target when the load is by effort. */
+export interface ReadLoad {
+  readonly rules: readonly (LoadRule | null)[];
+  readonly rir: readonly (Span | null)[] | null;
+}
+
+export function readLoad(s: Scanner): ReadLoad | null {
+  if (!s.eat(/@/y)) return null;
+  const start = s.position;
+  const effort = readEffortList(s);
+  if (effort) return effort;
+  const single = readSingleRule(s);
+  if (single) {
+    refuseLoadRange(s, start);
+    return { rules: [single], rir: null };
+  }
+  return { rules: readNumberList(s, start), rir: null };
+}
+
+function readEffortList(s: Scanner): ReadLoad | null {
+  const word = s.eat(/(RIR|RPE) ?/iy)?.[1]?.toUpperCase();
+  if (!word) return null;
+  const efforts: Span[] = [];
+  do {
+    efforts.push(readEffortFigure(s, word));
+  } while (s.eatHere(/,/y));
+  return { rules: [{ kind: "byEffort" }], rir: efforts };
+}
+
+/** `rir2`, `rir1-2`, `rpe8` beside a load. */
+export function readEffort(s: Scanner): Span | null {
+  const word = s.eat(/(rir|rpe) ?(?=[\d])/iy)?.[1]?.toUpperCase();
+  return word ? readEffortFigure(s, word) : null;
+}
+
+function readEffortFigure(s: Scanner, word: string): Span {
+  const start = s.position;
+  const match = s.eatHere(/(\d+(?:\.\d+)?)(?:-(\d+(?:\.\d+)?))?/y);
+  if (!match) s.fail(word === "RIR" ? "reps in reserve, such as RIR2" : "a rating from 1 to 10, such as RPE8");
+  const a = Number(match[1]);
+  const b = match[2] === undefined ? a : Number(match[2]);
+  const [low, high] = word === "RIR" ? [a, b] : [10 - b, 10 - a];
+  if (low < 0 || high > 10) s.failAt(start, match[0].length, word === "RIR" ? "RIR from 0 to 10" : "RPE from 0 to 10");
+  if (high < low) s.failAt(start, match[0].length, "a range from low to high", `${match[2]}-${match[1]}`);
+  return { low, high };
+}
+
+function readSingleRule(s: Scanner): LoadRule | null {
+  if (s.eat(/BW\b|bodyweight\b/iy)) {
+    const sign = s.eat(/([+-])(?= ?\d+(\.\d+)? ?(kg|lb)(?!\w*\/round))/iy)?.[1];
+    if (!sign) return { kind: "bodyweight", added: null, sign: 1 };
+    const added = readWeight(s);
+    if (!added) s.fail("a load with its unit, such as BW+10kg");
+    if (toKg(added) === 0) return { kind: "bodyweight", added: null, sign: 1 };
+    return { kind: "bodyweight", added, sign: sign === "-" ? -1 : 1 };
+  }
+  const same = s.eat(/= ?([A-Z]{1,2}\d{1,2})\b/iy);
+  if (same) return { kind: "ofSlot", slotId: `label:${same[1]!.toUpperCase()}`, share: 1 };
+  const share = s.eat(/(\d*\.?\d+) ?x? ?([A-Z]{1,2}\d{1,2})\b/iy);
+  if (share) return { kind: "ofSlot", slotId: `label:${share[2]!.toUpperCase()}`, share: Number(share[1]) };
+  const repMax = s.eat(/(\d+) ?RM\b/iy);
+  if (repMax) {
+    const reps = Number(repMax[1]);
+    if (reps < 1 || reps > 30) s.fail("a rep maximum from 1RM to 30RM");
+    return { kind: "repMax", reps };
+  }
+  return null;
+}
+
+function refuseLoadRange(s: Scanner, start: number): void {
+  const range = s.peek(/- ?(\d+(?:\.\d+)?) ?(kg|lb|%)(?! ?\/ ?round)/iy);
+  if (!range) return;
+  const first = s.text.slice(start, s.position).trim();
+  s.failAt(
+    start,
+    s.position - start + range[0].length,
+    "one load, not a range; a range of effort is written rir1-2",
+    `@${first}`,
+  );
+}
+
+type Suffix = { kind: "weight"; unit: WeightUnit } | { kind: "percent" } | { kind: "percentTop" };
+
+/** `80kg`, `60,65,70kg`, `75%`, `100,90,80%top`, `60,-,70kg`: figures that may share the last one's unit. */
+function readNumberList(s: Scanner, start: number): (LoadRule | null)[] {
+  const items: { text: string; suffix: Suffix | null; at: number }[] = [];
+  do {
+    const at = s.position;
+    if (s.eatHere(/-(?=,|\s|$|kg|lb|%)/y)) {
+      items.push({ text: "-", suffix: readSuffix(s), at });
+      continue;
+    }
+    const figure = items.length === 0 ? s.eat(/\d+(?:\.\d+)?/y) : s.eatHere(/ ?\d+(?:\.\d+)?/y);
+    if (!figure) {
+      if (s.peek(/-/y)) s.fail("a load of 0 or more; assistance is written BW-20kg");
+      s.fail("a load: 80kg, 75%, 90%top, 10RM, RIR2, BW+10kg, =A1");
+    }
+    items.push({ text: figure[0].trim(), suffix: readSuffix(s), at });
+  } while (s.eatHere(/,(?=[\d-]|\s\d)/y));
+  refuseLoadRange(s, start);
+  refuseDecimalComma(s, start, items);
+  let suffix = items.at(-1)!.suffix;
+  if (!suffix) {
+    s.failAt(
+      start,
+      s.position - start,
+      "the unit of the load: kg, lb, % or %top",
+      `@${s.text.slice(start, s.position).trim()}kg`,
+    );
+  }
+  const rules: (LoadRule | null)[] = [];
+  for (const item of items.reverse()) {
+    suffix = item.suffix ?? suffix;
+    rules.unshift(item.text === "-" ? null : ruleOf(s, item.at, item.text, suffix));
+  }
+  return rules;
+}
+
+function refuseDecimalComma(s: Scanner, start: number, items: { text: string; suffix: Suffix | null }[]): void {
+  if (items.length !== 2) return;
+  const [first, second] = items as [(typeof items)[0], (typeof items)[0]];
+  if (first.suffix || first.text === "-" || first.text.includes(".")) return;
+  if (Number(second.text) * 5 > Number(first.text) && second.text.length > 1) return;
+  if (second.text.length > 2 || second.text === "-") return;
+  const tail = s.text.slice(start, s.position).trim().replace(",", ".");
+  s.failAt(start, s.position - start, "a decimal point, not a comma; a comma separates rounds", `@${tail}`);
+}
+
+function readSuffix(s: Scanner): Suffix | null {
+  const match = s.eatHere(/ ?(kgs?|kilos?|lbs?|pounds?|% ?top|%)(?![a-z])/iy)?.[1]?.toLowerCase();
+  if (!match) return null;
+  if (match === "%") return { kind: "percent" };
+  if (match.startsWith("%")) return { kind: "percentTop" };
+  return { kind: "weight", unit: unitOf(match) };
+}
+
+function ruleOf(s: Scanner, at: number, text: string, suffix: Suffix): LoadRule {
+  if (suffix.kind === "weight") {
+    return { kind: "fixed", weight: checkedWeight(s, at, text.length, text, suffix.unit) };
+  }
+  const percent = Number(text);
+  if (percent <= 0 || percent > 150) s.failAt(at, text.length, "a percentage from 1 to 150");
+  return suffix.kind === "percent" ? { kind: "percentOfMax", percent } : { kind: "percentOfTop", percent };
+}
+
+/** `-20%`, `-10kg`, `+5kg`: a change of load against the segment or round before. */
+export function readChange(s: Scanner): LoadChange | null {
+  const start = s.position;
+  const match = s.eat(/([+-]) ?(\d+(?:\.\d+)?) ?(%|kg|kgs|lb|lbs)(?![a-wyz])/iy);
+  if (!match) return null;
+  const sign = match[1] === "-" ? -1 : 1;
+  const figure = Number(match[2]);
+  if (match[3] === "%") {
+    if (sign < 0 && figure >= 100) s.failAt(start, match[0].length, "a cut of less than 100 %");
+    if (figure > 100) s.failAt(start, match[0].length, "a rise of at most 100 %");
+    return { kind: "percent", percent: sign * figure };
+  }
+  return { kind: "weight", weight: checkedWeight(s, start, match[0].length, match[2]!, unitOf(match[3]!)), sign };
+}
+
+/** `t3-1-1-0`, `t3`, `tX-0-X-0`, `t2..3-0-1-0`, `t3110`. Null phases are written `?`. */
+export function readTempo(s: Scanner): { tempo: Tempo | null } | null {
+  if (!s.peek(/t(?:empo)? ?[\dX?]/iy)) return null;
+  s.eat(/t(?:empo)? ?/iy);
+  const start = s.position;
+  const compact = s.eatHere(/([\dX])([\dX])([\dX])([\dX])(?![\d.\-X])/iy);
+  const phases: Phase[] = compact ? compact.slice(1, 5).map((c) => onePhase(c)) : [];
+  if (!compact) {
+    do {
+      const match = s.eatHere(/(\?|X|(\d+(?:\.\d+)?)(?:\.\.(\d+(?:\.\d+)?))?)/iy);
+      if (!match) s.fail("seconds of the next phase: lowering – bottom – lifting – top, such as t3-1-1-0");
+      phases.push(match[3] ? span(s, start, match[2]!, match[3]) : onePhase(match[1]!));
+    } while (s.eatHere(/-/y));
+  }
+  if (phases.length > 4) s.failAt(start, s.position - start, "at most four phases: lowering – bottom – lifting – top");
+  for (const phase of phases) {
+    if (phase?.kind === "seconds" && phase.seconds.high > 60)
+      s.failAt(start, s.position - start, "phases of at most 60 s");
+  }
+  const [lower = null, pauseBottom = null, lift = null, pauseTop = null] = phases;
+  return { tempo: lower || pauseBottom || lift || pauseTop ? { lower, pauseBottom, lift, pauseTop } : null };
+}
+
+function onePhase(text: string): Phase {
+  if (text === "?") return null;
+  if (/x/i.test(text)) return { kind: "fast" };
+  return { kind: "seconds", seconds: { low: Number(text), high: Number(text) } };
+}
+
+function span(s: Scanner, at: number, low: string, high: string): Phase {
+  if (Number(high) < Number(low)) s.failAt(at, s.position - at, "a range from low to high", `${high}..${low}`);
+  return { kind: "seconds", seconds: { low: Number(low), high: Number(high) } };
+}
+
+/** `90`, `30-45`, `60,60,120`, after the `r` or `h`. */
+export function readRests(s: Scanner, what: string): RestAmount[] {
+  const rests: RestAmount[] = [];
+  do {
+    const start = s.position;
+    const low = readSeconds(s, what);
+    if (s.eatHere(/-(?=\d)/y)) {
+      const high = readSeconds(s, what);
+      if (high < low) s.failAt(start, s.position - start, "a range from low to high", `${high}-${low}`);
+      rests.push(high === low ? { kind: "seconds", seconds: low } : { kind: "range", low, high });
+    } else rests.push({ kind: "seconds", seconds: low });
+  } while (s.eatHere(/,(?=\d)/y));
+  return rests;
+}
+
+/** `[bench 30, grip neutral]`: the first word of each is the setting's name. */
+export function readSetup(s: Scanner): SetupValue[] | null {
+  if (!s.eat(/\[/y)) return null;
+  const values: SetupValue[] = [];
+  while (!s.eat(/\]/y)) {
+    const match = s.eat(/([^\s,[\]]+)(?: +([^,[\]]*[^,[\]\s]))?/y);
+    if (!match) s.fail("a setting and its value, such as [bench 30, grip neutral]");
+    values.push({ name: match[1]!, value: match[2] ?? "" });
+    if (!s.eat(/,/y) && !s.peek(/\]/y)) s.fail("a comma or ] after a setting");
+  }
+  return values;
+}
+
+/** `&band red`, `&2 band red`, `&chains 10kg`, `&vest 5kg`. */
+export function readBeside(s: Scanner): Beside | null {
+  if (!s.eat(/&/y)) return null;
+  const band = s.eat(/(?:(\d) ?x? ?)?bands? +([a-z]+)\b/iy);
+  if (band) return { kind: "band", name: band[2]!.toLowerCase(), count: Number(band[1] ?? 1) };
+  const kind = s.eat(/(chains?|vest)\b/iy)?.[1]?.toLowerCase();
+  if (!kind) s.fail("what is beside the load: &band red, &chains 10kg or &vest 5kg");
+  const w = readWeight(s);
+  if (!w) s.fail(`the weight of the ${kind}, such as 10kg`);
+  return kind === "vest" ? { kind: "vest", weight: w } : { kind: "chains", weight: w };
+}

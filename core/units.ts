@@ -1,0 +1,102 @@
+/**
+ * Weights and durations.
+ *
+ * A weight keeps the unit and the decimal it was given in: three 45 lb plates are 135 lb, never 61.236 kg.
+ * Arithmetic happens in kilograms (IEEE doubles); two weights are the same weight when they differ by less than 2 g.
+ * Durations are plain numbers in seconds inside the core and carry `Seconds` in their names.
+ */
+
+export type WeightUnit = "kg" | "lb";
+
+/** A weight as somebody gave it. `amount` is a plain decimal such as "22.5"; never negative. */
+export interface Weight {
+  readonly amount: string;
+  readonly unit: WeightUnit;
+}
+
+/** Exact by definition (international pound). */
+export const KG_PER_LB = 0.45359237;
+
+/** Two weights closer than this are the same weight. */
+export const SAME_WEIGHT_KG = 0.002;
+
+/** The largest weight the program takes seriously, in kg. Above it, input is refused as a typing error. */
+export const MAX_WEIGHT_KG = 1000;
+
+export function weight(amount: number | string, unit: WeightUnit = "kg"): Weight {
+  return { amount: typeof amount === "number" ? decimal(amount) : amount, unit };
+}
+
+export function toKg(w: Weight): number {
+  return w.unit === "kg" ? Number(w.amount) : Number(w.amount) * KG_PER_LB;
+}
+
+export function sameWeight(a: Weight, b: Weight): boolean {
+  return Math.abs(toKg(a) - toKg(b)) < SAME_WEIGHT_KG;
+}
+
+/** A kilogram figure expressed in a unit, rounded to the gram-scale decimals that unit is written in. */
+export function fromKg(kg: number, unit: WeightUnit = "kg"): Weight {
+  return weight(unit === "kg" ? round(kg, 3) : round(kg / KG_PER_LB, 2), unit);
+}
+
+/** A number as a short plain decimal: 72, 22.5, 1.25. Never an exponent, never trailing zeros. */
+export function decimal(value: number, places = 3): string {
+  const rounded = round(value, places);
+  if (Number.isInteger(rounded)) return String(rounded);
+  return rounded.toFixed(places).replace(/0+$/, "");
+}
+
+export function round(value: number, places = 0): number {
+  const scale = 10 ** places;
+  return (Math.round((Math.abs(value) + Number.EPSILON) * scale) / scale) * Math.sign(value) || 0;
+}
+
+/** "72.5 kg", with the unit spelled once. */
+export function formatWeight(w: Weight): string {
+  return `${w.amount} ${w.unit}`;
+}
+
+/** Whole seconds as a clock: 46:04, 1:02:30, 0:48. */
+export function formatClock(totalSeconds: number): string {
+  const whole = Math.max(0, Math.round(totalSeconds));
+  const hours = Math.floor(whole / 3600);
+  const minutes = Math.floor((whole % 3600) / 60);
+  const seconds = String(whole % 60).padStart(2, "0");
+  return hours > 0 ? `${hours}:${String(minutes).padStart(2, "0")}:${seconds}` : `${minutes}:${seconds}`;
+}
+
+export function clamp(value: number, low: number, high: number): number {
+  return Math.min(high, Math.max(low, value));
+}
+
+export function sum(values: readonly number[]): number {
+  let total = 0;
+  for (const value of values) total += value;
+  return total;
+}
+
+export function mean(values: readonly number[]): number {
+  return values.length === 0 ? 0 : sum(values) / values.length;
+}
+
+/** Seconds to the calendar: the date `days` after an ISO date, with no time zone in it. */
+export function addDays(isoDate: string, days: number): string {
+  const date = new Date(`${isoDate}T00:00:00Z`);
+  date.setUTCDate(date.getUTCDate() + days);
+  return date.toISOString().slice(0, 10);
+}
+
+export function daysBetween(fromIso: string, toIso: string): number {
+  return Math.round((Date.parse(`${toIso}T00:00:00Z`) - Date.parse(`${fromIso}T00:00:00Z`)) / 86_400_000);
+}
+
+/** Monday = 0 … Sunday = 6. */
+export function weekday(isoDate: string): number {
+  return (new Date(`${isoDate}T00:00:00Z`).getUTCDay() + 6) % 7;
+}
+
+/** The Monday of a date's week; weeks are counted from Monday. */
+export function mondayOf(isoDate: string): string {
+  return addDays(isoDate, -weekday(isoDate));
+}

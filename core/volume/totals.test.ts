@@ -1,0 +1,98 @@
+import { describe, expect, it } from "vitest";
+import { SHIPPED_CATALOGUE } from "../exercise/catalogue";
+import { effectiveKg } from "../load/effective";
+import { DEFAULT_SETTINGS } from "../settings";
+import { read, TEST_CONTEXT } from "../testing/helpers";
+import { expandSession } from "../time/timeline";
+import { toKg } from "../units";
+import { weeklySetBand } from "./bands";
+import { indexSegments, schoolWeight, totalSession } from "./totals";
+
+function totals(text: string, bodyMassKg: number | null = 80) {
+  const document = read(text);
+  const segments = indexSegments(document);
+  const effective = (id: string) => {
+    const { slot, segment, set } = segments.get(id)!;
+    const exercise = SHIPPED_CATALOGUE.byId.get(segment.exerciseId ?? slot.exerciseId)!;
+    const said =
+      segment.load.kind === "fixed"
+        ? toKg(segment.load.weight)
+        : segment.load.kind === "bodyweight" && segment.load.added
+          ? toKg(segment.load.added) * segment.load.sign
+          : 0;
+    return set && effectiveKg(exercise, said, { bodyMassKg }, DEFAULT_SETTINGS);
+  };
+  return totalSession(document, expandSession(document, TEST_CONTEXT), { ...TEST_CONTEXT, effectiveKg: effective });
+}
+
+describe("volume load, the handbook's examples", () => {
+  it.each([
+    ["a pair of 22 kg, 3×10", "Dumbbell press 3x10 @22kg", 80, 1320],
+    ["push-ups at 80 kg body mass, 3×15", "Push-up 3x15", 80, 2304],
+    ["chin-up, 72 kg + 10 kg, 4×6", "Chin-up 4x6 @BW+10kg", 72, 1968],
+    ["drop set 40×10, 30×8, 22.5×9", "Barbell curl 1x10 @40kg > x8 @30kg > x9 @22.5kg", 80, 842.5],
+    ["one dumbbell counts each side", "Dumbbell row 1x10/side @20kg", 80, 400],
+    ["a partial rep counts half", "Barbell curl 1x10 partials long @40kg", 80, 200],
+  ])("%s", (_, text, bodyMass, kg) => {
+    expect(totals(text, bodyMass).volumeLoadKg).toBeCloseTo(kg, 9);
+  });
+
+  it("the drop set is 27 reps", () => {
+    expect(totals("Barbell curl 1x10 @40kg > x8 @30kg > x9 @22.5kg").reps).toBe(27);
+  });
+
+  it("says when a load is not known instead of counting it as nothing", () => {
+    expect(totals("Push-up 3x10", null).unknownLoads).toBe(3);
+  });
+});
+
+describe("hard sets", () => {
+  const hard = (text: string, muscle: "chest" | "triceps" | "elbow flexors" | "quads") =>
+    totals(text).byMuscle.get(muscle);
+
+  it("counts working sets by share, and leaves out easy and warm-up sets", () => {
+    expect(hard("Bench press 4x8 rir2", "chest")).toMatchObject({ hardSets: 4, plainHardSets: 4 });
+    expect(hard("Bench press 4x8 rir2", "triceps")).toMatchObject({ hardSets: 2 });
+    expect(hard("Bench press 4x8 rir5", "chest")).toMatchObject({ hardSets: 0 });
+    expect(hard("Bench press 4x8 rir2 round 1: warmup", "chest")).toMatchObject({ hardSets: 3 });
+    expect(hard("Bench press 4x8 rir2 ramp", "chest")).toMatchObject({ hardSets: 4 });
+  });
+
+  it("marks unwritten effort as assumed", () => {
+    expect(totals("Bench press 4x8").hardnessAssumed).toBe(true);
+    expect(totals("Bench press 4x8 rir2").hardnessAssumed).toBe(false);
+  });
+
+  it("counts a set on each side once", () => {
+    expect(hard("Split squat 3x8/side rir2", "quads")).toMatchObject({ hardSets: 3 });
+  });
+
+  it("counts a chain the same however it is written: 1, and ½ for each further part, at most 2", () => {
+    const written = [
+      "Barbell curl 1x10 rir1 > -20%x8 > -20%x8",
+      "Barbell curl 1x10 rir1 > pause 15s x4 > pause 15s x4",
+      "Barbell curl 1x10 rir1 h10 + Barbell curl 1x8 rir1 h10 + Barbell curl 1x6 rir1",
+      "Barbell curl 1x10 rir1 > -10%x8 > -10%x6 > -10%x6 > -10%x6",
+    ];
+    for (const text of written) expect(hard(text, "elbow flexors"), text).toMatchObject({ hardSets: 2 });
+    expect(hard("Barbell curl 1x10 rir1 > -20%x8", "elbow flexors")).toMatchObject({ hardSets: 1.5 });
+    expect(hard("Barbell curl 2x10 rir1 r60", "elbow flexors")).toMatchObject({ hardSets: 2, plainHardSets: 2 });
+  });
+
+  it("counts by school", () => {
+    expect([1, 0.5, 0.25].map((share) => schoolWeight(share, "graded"))).toEqual([1, 0.5, 0]);
+    expect([1, 0.5, 0.25].map((share) => schoolWeight(share, "direct"))).toEqual([1, 0, 0]);
+    expect([1, 0.5, 0.25].map((share) => schoolWeight(share, "full"))).toEqual([1, 1, 0]);
+  });
+
+  it("has bands by training age and priority", () => {
+    expect(weeklySetBand("intermediate", "normal")).toEqual({ low: 10, high: 20 });
+    expect(weeklySetBand("novice", "normal")).toEqual({ low: 5, high: 10 });
+    expect(weeklySetBand("advanced", "hold").low).toBe(4);
+  });
+
+  it("tension is seconds by share", () => {
+    expect(hard("Bench press 1x10 t2-0-1-0", "chest")!.tensionSeconds).toBe(30);
+    expect(hard("Bench press 1x10 t2-0-1-0", "triceps")!.tensionSeconds).toBe(15);
+  });
+});

@@ -1,0 +1,13 @@
+import { fileURLToPath } from "node:url";
+import { defineConfig } from "vitest/config";
+
+export default defineConfig({
+  resolve: { alias: { "@": fileURLToPath(new URL(".", import.meta.url)).replace(/\/$/, "") } },
+  test: {
+    include: ["**/*.test.{ts,tsx}"],
+    exclude: ["node_modules/**", ".next/**", "e2e/**", ".yarvex/**"],
+    environment: "node",
+    testTimeout: 30_000,
+    hookTimeout: 120_000,
+  },
+});
