@@ -1,0 +1,24 @@
+/** What routes share: who is asking, and one way to ask. */
+import { headers } from "next/headers";
+import { notFound, redirect } from "next/navigation";
+import { scopeOf } from "@/server/auth";
+import type { Scope } from "@/server/db";
+import { ask } from "@/server/usecases";
+
+export async function currentScope(): Promise<Scope | null> {
+  return scopeOf(await headers());
+}
+
+export async function requireScope(role?: Scope["role"]): Promise<Scope> {
+  const scope = await currentScope();
+  if (!scope) redirect("/sign-in");
+  if (role && scope.role !== role) redirect(scope.role === "coach" ? "/clients" : "/me");
+  return scope;
+}
+
+/** The answer of a use case for a page; what is not there, or not theirs, is not found. */
+export async function answer<T>(scope: Scope, name: string, input: unknown = {}): Promise<T> {
+  const outcome = await ask<T>(scope, name, input);
+  if (outcome.kind !== "ok") notFound();
+  return outcome.value;
+}

@@ -1,0 +1,7 @@
+import { redirect } from "next/navigation";
+import { currentScope } from "./ask";
+
+export default async function Home() {
+  const scope = await currentScope();
+  redirect(scope ? (scope.role === "coach" ? "/clients" : "/me") : "/sign-in");
+}

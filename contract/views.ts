@@ -1,0 +1,132 @@
+/** The shapes that use cases answer with; shared by server and screens. */
+import type {
+  Clearance,
+  Exposure,
+  FloorEvent,
+  GymEquipment,
+  ProgressionRule,
+  ReadinessState,
+  ReadinessStatement,
+  SessionDocument,
+  Settings,
+  Weight,
+} from "../core";
+
+export interface SessionLine {
+  readonly id: string;
+  readonly clientId: string;
+  readonly date: string;
+  readonly title: string;
+  readonly state: "draft" | "started" | "done";
+  readonly summary: SessionSummary | null;
+}
+
+/** What was done, summed once when the events of the session are folded. */
+export interface SessionSummary {
+  readonly minutes: number;
+  readonly sets: number;
+  readonly plannedSets: number;
+  readonly reps: number;
+  readonly volumeLoadKg: number;
+  readonly hardSets: Readonly<Record<string, number>>;
+  readonly sessionRpe: number | null;
+}
+
+export interface ClientLine {
+  readonly id: string;
+  readonly name: string;
+  readonly trainingAge: string;
+  readonly aims: string;
+  readonly limits: string;
+  readonly readiness: ReadinessState;
+  readonly sessions: readonly SessionLine[];
+}
+
+export interface ClientView extends ClientLine {
+  readonly birthYear: number | null;
+  readonly unit: "kg" | "lb";
+  readonly minutes: number;
+  readonly notes: string;
+  readonly gymId: string | null;
+  readonly rounding: "nearest" | "neverHarder";
+  readonly statement: ReadinessStatement | null;
+  readonly clearance: Clearance | null;
+  readonly bodyMass: readonly { readonly date: string; readonly weight: Weight }[];
+  readonly lifts: readonly LiftLog[];
+  readonly gyms: readonly { readonly id: string; readonly name: string }[];
+  readonly today: string;
+}
+
+/** A lift's exposures, oldest first. */
+export interface LiftLog {
+  readonly lineage: string;
+  readonly exerciseId: string;
+  readonly exposures: readonly Exposure[];
+}
+
+/** All that a screen needs to compute a session: the client's record, the gym, the settings. */
+export interface SessionContext {
+  readonly sessionId: string;
+  readonly date: string;
+  readonly client: { readonly id: string; readonly name: string; readonly trainingAge: string; readonly rounding: "nearest" | "neverHarder"; readonly minutes: number };
+  readonly readiness: ReadinessState;
+  readonly bodyMassKg: number | null;
+  readonly gym: { readonly id: string; readonly name: string; readonly equipment: GymEquipment };
+  readonly settings: Settings;
+  readonly lifts: readonly LiftLog[];
+  readonly rules: Readonly<Record<string, ProgressionRule>>;
+  /** Hard sets by muscle already done or planned in the other sessions of the week. */
+  readonly weekHardSets: Readonly<Record<string, number>>;
+}
+
+export interface SessionView extends SessionContext {
+  readonly title: string;
+  readonly state: "draft" | "started" | "done";
+  readonly document: SessionDocument;
+  readonly draftText: string | null;
+  readonly revision: number;
+}
+
+/** A load as it stood on the screen. */
+export interface ShownLoad {
+  readonly kg: number | null;
+  readonly weight: Weight | null;
+  readonly sign: 1 | -1;
+  readonly words: string;
+  readonly build: string;
+  readonly aimReps: number | null;
+}
+
+/** Everything that was on the floor's screen; stored by its hash before anything is logged against it. */
+export interface ShownContent {
+  readonly engineVersion: number;
+  readonly settings: Settings;
+  readonly date: string;
+  readonly clientName: string;
+  readonly bodyMassKg: number | null;
+  readonly gymId: string;
+  readonly document: SessionDocument;
+  readonly loads: Readonly<Record<string, ShownLoad>>;
+  readonly ramps: Readonly<Record<string, readonly { readonly words: string; readonly build: string; readonly reps: number }[]>>;
+}
+
+export interface FloorView {
+  readonly sessionId: string;
+  readonly shownHash: string;
+  readonly shown: ShownContent;
+  readonly events: readonly FloorEvent[];
+}
+
+export interface ReviewView {
+  readonly context: SessionContext;
+  readonly title: string;
+  readonly state: "draft" | "started" | "done";
+  readonly shown: ShownContent | null;
+  readonly events: readonly FloorEvent[];
+}
+
+export interface Viewer {
+  readonly role: "coach" | "client";
+  readonly name: string;
+  readonly studioName: string;
+}

@@ -1,0 +1,82 @@
+/**
+ * Accounts: password sign-in by a well-kept library (scrypt, httpOnly SameSite cookies) on our own tables. Its HTTP
+ * routes are not mounted; every try passes the limits here first.
+ */
+import { betterAuth } from "better-auth";
+import { accountsAdapter, asOwner, newId, type Scope } from "../db";
+import { clearAttempts, countAttempt, memberOfUser } from "../db/accounts";
+
+const SESSION_DAYS = 30;
+/** Tries in a quarter of an hour. */
+const ACCOUNT_LIMIT = 8;
+const ADDRESS_LIMIT = 40;
+const WINDOW_MINUTES = 15;
+
+function makeAuth() {
+  const secret = process.env.YARVEX_SECRET;
+  if (!secret || secret.length < 32) throw new Error("YARVEX_SECRET is not set: start Yarvex with ./yarvex, or set 32 characters or more.");
+  const baseURL = process.env.YARVEX_URL ?? "http://127.0.0.1:3000";
+  return betterAuth({
+    database: accountsAdapter(),
+    secret,
+    baseURL,
+    telemetry: { enabled: false },
+    emailAndPassword: { enabled: true, minPasswordLength: 10, maxPasswordLength: 200, autoSignIn: false },
+    session: { expiresIn: SESSION_DAYS * 86_400, updateAge: 86_400 },
+    rateLimit: { enabled: false },
+    advanced: {
+      cookiePrefix: "yarvex",
+      useSecureCookies: baseURL.startsWith("https:"),
+      defaultCookieAttributes: { httpOnly: true, sameSite: "lax" },
+      database: { generateId: () => newId() },
+    },
+  });
+}
+
+let made: ReturnType<typeof makeAuth> | null = null;
+const auth = () => {
+  made ??= makeAuth();
+  return made;
+};
+
+export type SignIn =
+  | { readonly kind: "in"; readonly headers: Headers }
+  | { readonly kind: "wrong" }
+  | { readonly kind: "tooMany"; readonly minutes: number };
+
+/** One try at signing in. Counted before the password is looked at, so that parallel tries count too. */
+export async function signIn(email: string, password: string, address: string, headers: Headers): Promise<SignIn> {
+  const accountKey = email.trim().toLowerCase().slice(0, 200);
+  const tries = await asOwner((tx) => countAttempt(tx, accountKey, address, WINDOW_MINUTES));
+  if (tries.account > ACCOUNT_LIMIT || tries.address > ADDRESS_LIMIT) return { kind: "tooMany", minutes: WINDOW_MINUTES };
+  try {
+    const answer = await auth().api.signInEmail({ body: { email: accountKey, password }, headers, asResponse: true });
+    if (!answer.ok) return { kind: "wrong" };
+    await asOwner((tx) => clearAttempts(tx, accountKey));
+    return { kind: "in", headers: answer.headers };
+  } catch {
+    return { kind: "wrong" };
+  }
+}
+
+export async function signOut(headers: Headers): Promise<Headers> {
+  const answer = await auth().api.signOut({ headers, asResponse: true });
+  return answer.headers;
+}
+
+/** Makes an account; null when the address is taken. The caller makes it a member of a studio. */
+export async function createAccount(name: string, email: string, password: string): Promise<string | null> {
+  try {
+    const made = await auth().api.signUpEmail({ body: { name, email: email.trim().toLowerCase(), password } });
+    return made.user.id;
+  } catch {
+    return null;
+  }
+}
+
+/** Who is asking, or null. */
+export async function scopeOf(headers: Headers): Promise<Scope | null> {
+  const found = await auth().api.getSession({ headers });
+  if (!found) return null;
+  return asOwner((tx) => memberOfUser(tx, found.user.id));
+}

@@ -1,0 +1,176 @@
+import * as yup from "yup";
+import { type ClientLine, type ClientView, exact, isoDate, listOf, oneOf, orNull, said, uuid, weightSchema, whole, words } from "../../contract";
+import { addDays, type Clearance, READINESS_QUESTIONS, readinessState, type ReadinessStatement, toKg, type Weight } from "../../core";
+import { createAccount } from "../auth";
+import { asOwner, inStudio, newId, type Scope } from "../db";
+import { addMember, deleteAccounts } from "../db/accounts";
+import * as db from "../db/queries";
+import { lineOf, liftsOf, MOST_EXPOSURES } from "./context";
+import { dateIn, notFound, ok, refused, useCase } from "./kit";
+
+const nothing = exact({});
+
+function clientLine(row: db.ClientRow, lines: readonly Parameters<typeof lineOf>[0][]): ClientLine {
+  return {
+    id: row.id,
+    name: row.name,
+    trainingAge: row.trainingAge,
+    aims: row.aims,
+    limits: row.limits,
+    readiness: readinessState(row.readiness as ReadinessStatement | null, row.clearance as Clearance | null),
+    sessions: lines.filter((line) => line.clientId === row.id).map(lineOf),
+  };
+}
+
+async function today(tx: Parameters<Parameters<typeof inStudio>[1]>[0], nowMs: number): Promise<string> {
+  const studio = await db.studioRow(tx);
+  return dateIn(studio?.timeZone ?? "UTC", nowMs);
+}
+
+/** The rack: every client with the sessions of the last eight weeks and the coming one. */
+export const listClients = useCase<Record<string, never>>("clients.list", ["coach"], nothing, (scope, _input, clock) =>
+  inStudio(scope, async (tx) => {
+    const date = await today(tx, clock.nowMs);
+    const rows = await db.clientRows(tx);
+    const lines = await db.sessionLines(tx, rows.map((row) => row.id), addDays(date, -63), addDays(date, 14));
+    return ok({ today: date, clients: rows.map((row) => clientLine(row, lines)) });
+  }),
+);
+
+async function viewClient(scope: Scope, clientId: string, nowMs: number) {
+  return inStudio(scope, async (tx) => {
+    const row = await db.clientRow(tx, clientId);
+    if (!row) return notFound;
+    const date = await today(tx, nowMs);
+    const lines = await db.sessionLines(tx, [row.id], addDays(date, -112), addDays(date, 60));
+    const masses = await db.bodyMassRows(tx, row.id);
+    const gyms = await db.gymRows(tx);
+    const view: ClientView = {
+      ...clientLine(row, lines),
+      birthYear: row.birthYear,
+      unit: row.unit as "kg" | "lb",
+      minutes: row.minutes,
+      notes: scope.role === "coach" ? row.notes : "",
+      gymId: row.gymId,
+      rounding: row.rounding as "nearest" | "neverHarder",
+      statement: row.readiness as ReadinessStatement | null,
+      clearance: row.clearance as Clearance | null,
+      bodyMass: masses.map((mass) => ({ date: mass.date, weight: { amount: mass.amount, unit: mass.unit } as Weight })),
+      lifts: liftsOf(await db.exposureRows(tx, row.id, addDays(date, 1), MOST_EXPOSURES)),
+      gyms: gyms.map(({ id, name }) => ({ id, name })),
+      today: date,
+    };
+    return ok(view);
+  });
+}
+
+export const showClient = useCase<{ clientId: string }>("clients.show", ["coach"], exact({ clientId: uuid() }), (scope, { clientId }, clock) => viewClient(scope, clientId, clock.nowMs));
+
+/** A client's own page. */
+export const showMe = useCase<Record<string, never>>("me.show", ["client"], nothing, async (scope, _input, clock) =>
+  scope.role === "client" ? viewClient(scope, scope.clientId, clock.nowMs) : notFound,
+);
+
+interface NewClient {
+  name: string;
+  birthYear: number | null;
+  trainingAge: string;
+  minutes: number;
+  aims: string;
+  limits: string;
+  bodyMass: Weight | null;
+}
+
+const clientShape = {
+  name: said(120),
+  birthYear: orNull(whole(1900, 2025)),
+  trainingAge: oneOf("novice", "intermediate", "advanced"),
+  minutes: whole(10, 240),
+  aims: words(2000),
+  limits: words(2000),
+};
+
+export const createClient = useCase<NewClient>("clients.create", ["coach"], exact({ ...clientShape, bodyMass: orNull(weightSchema) }), (scope, input, clock) =>
+  inStudio(scope, async (tx) => {
+    if (input.name.trim() === "") return refused("name", "Give the client a name.");
+    const problem = bodyMassProblem(input.bodyMass);
+    if (problem) return problem;
+    const id = newId();
+    const { bodyMass, ...row } = input;
+    const gyms = await db.gymRows(tx);
+    const rounding = input.trainingAge === "novice" ? "neverHarder" : "nearest";
+    await db.insertClient(tx, { ...row, studioId: scope.studioId, id, gymId: gyms[0]?.id ?? null, rounding });
+    if (bodyMass) await db.putBodyMass(tx, { studioId: scope.studioId, clientId: id, date: await today(tx, clock.nowMs), ...bodyMass });
+    return ok({ clientId: id });
+  }),
+);
+
+function bodyMassProblem(mass: Weight | null) {
+  if (!mass) return null;
+  const kg = toKg(mass);
+  return kg < 20 || kg > 400 ? refused("bodyMass", "A body mass between 20 and 400 kg.") : null;
+}
+
+export const weighClient = useCase<{ clientId: string; date: string; bodyMass: Weight }>(
+  "clients.weigh",
+  ["coach"],
+  exact({ clientId: uuid(), date: isoDate(), bodyMass: weightSchema }),
+  (scope, input) =>
+    inStudio(scope, async (tx) => {
+      if (!(await db.clientRow(tx, input.clientId))) return notFound;
+      const problem = bodyMassProblem(input.bodyMass);
+      if (problem) return problem;
+      await db.putBodyMass(tx, { studioId: scope.studioId, clientId: input.clientId, date: input.date, ...input.bodyMass });
+      return ok({});
+    }),
+);
+
+/** The readiness statement as the client gives it to the coach. A new statement puts an older clearance out of force. */
+export const stateReadiness = useCase<{ clientId: string; yes: string[] }>(
+  "clients.stateReadiness",
+  ["coach"],
+  exact({ clientId: uuid(), yes: listOf(oneOf(...READINESS_QUESTIONS.map((question) => question.id)), 20) }),
+  (scope, input, clock) =>
+    inStudio(scope, async (tx) => {
+      if (!(await db.clientRow(tx, input.clientId))) return notFound;
+      const statement = { date: await today(tx, clock.nowMs), yes: [...new Set(input.yes)] };
+      await db.updateClient(tx, input.clientId, { readiness: statement, clearance: null });
+      return ok({});
+    }),
+);
+
+export const recordClearance = useCase<{ clientId: string; by: string }>("clients.recordClearance", ["coach"], exact({ clientId: uuid(), by: said(300) }), (scope, input, clock) =>
+  inStudio(scope, async (tx) => {
+    if (!(await db.clientRow(tx, input.clientId))) return notFound;
+    if (input.by.trim().length < 3) return refused("by", "Say who gave clearance, and for what.");
+    await db.updateClient(tx, input.clientId, { clearance: { date: await today(tx, clock.nowMs), by: input.by.trim() } });
+    return ok({});
+  }),
+);
+
+export const inviteClient = useCase<{ clientId: string; email: string; password: string }>(
+  "clients.giveAccount",
+  ["coach"],
+  exact({ clientId: uuid(), email: said(200), password: said(200) }),
+  async (scope, input) => {
+    const found = await inStudio(scope, async (tx) => {
+      const row = await db.clientRow(tx, input.clientId);
+      return row && { name: row.name, accounts: await db.memberCountOfClient(tx, input.clientId) };
+    });
+    if (!found) return notFound;
+    if (found.accounts > 0) return refused("email", `${found.name} has an account already.`);
+    if (!yup.string().email().isValidSync(input.email)) return refused("email", "An address such as name@example.org.");
+    if (input.password.length < 10) return refused("password", "A password of at least 10 characters.");
+    const userId = await createAccount(found.name, input.email, input.password);
+    if (!userId) return refused("email", "This address is in use.");
+    await asOwner((tx) => addMember(tx, { studioId: scope.studioId, id: newId(), userId, role: "client", clientId: input.clientId, name: found.name }));
+    return ok({});
+  },
+);
+
+export const eraseClient = useCase<{ clientId: string }>("clients.erase", ["coach"], exact({ clientId: uuid() }), async (scope, { clientId }) => {
+  const accounts = await inStudio(scope, async (tx) => ((await db.clientRow(tx, clientId)) ? db.deleteClient(tx, clientId) : null));
+  if (!accounts) return notFound;
+  await asOwner((tx) => deleteAccounts(tx, accounts));
+  return ok({});
+});

@@ -1,0 +1,230 @@
+/** Gathers what computing a session needs, and computes what is stored with it. */
+import { createHash } from "node:crypto";
+import type { LiftLog, SessionContext, SessionLine, SessionSummary, ShownContent, ShownLoad } from "../../contract";
+import { readDocument, resolveIn } from "../../contract";
+import {
+  addDays,
+  buildSentence,
+  type Clearance,
+  DEFAULT_SETTINGS,
+  type Exposure,
+  ENGINE_VERSION,
+  type Exercise,
+  expandSession,
+  exposuresOf,
+  exerciseOrThrow,
+  foldEvents,
+  type FloorEvent,
+  type GymEquipment,
+  indexSegments,
+  isWork,
+  loadWords,
+  mondayOf,
+  type PerformedSession,
+  type ProgressionRule,
+  readinessState,
+  type ReadinessStatement,
+  type SessionDocument,
+  type Settings,
+  SHIPPED_CATALOGUE,
+  signedKg,
+  effectiveKg,
+  pulleyRatioOf,
+  toKg,
+  totalSession,
+  type Weight,
+  type WeightUnit,
+} from "../../core";
+import type { Transaction } from "../db";
+import * as db from "../db/queries";
+
+export const MOST_EXPOSURES = 26;
+
+export const settingsOf = (stored: unknown): Settings => ({ ...DEFAULT_SETTINGS, ...(stored as Partial<Settings>) });
+
+export const lineOf = (row: { id: string; clientId: string; date: string; title: string; state: string; summary: unknown }): SessionLine => ({
+  id: row.id,
+  clientId: row.clientId,
+  date: row.date,
+  title: row.title,
+  state: row.state as SessionLine["state"],
+  summary: row.summary as SessionSummary | null,
+});
+
+export function liftsOf(rows: readonly db.ExposureRow[]): LiftLog[] {
+  const lifts = new Map<string, { lineage: string; exerciseId: string; exposures: Exposure[] }>();
+  for (const row of rows) {
+    const lift = lifts.get(row.lineage) ?? { lineage: row.lineage, exerciseId: row.exerciseId, exposures: [] };
+    lift.exposures.push(row.exposure as Exposure);
+    lifts.set(row.lineage, lift);
+  }
+  return [...lifts.values()];
+}
+
+export function documentOf(row: { document: unknown }): SessionDocument {
+  const read = readDocument(row.document);
+  if (!read.ok) throw new Error(`a stored document is broken: ${read.problems[0]?.field} ${read.problems[0]?.message}`);
+  return read.value;
+}
+
+/** The context of one session, as of its own date. The session's own log is left out of the record. */
+export async function sessionContext(tx: Transaction, row: db.SessionRow): Promise<SessionContext | null> {
+  const [studio, client, gyms] = [await db.studioRow(tx), await db.clientRow(tx, row.clientId), await db.gymRows(tx)];
+  const gym = gyms.find((one) => one.id === (row.gymId ?? client?.gymId)) ?? gyms[0];
+  if (!studio || !client || !gym) return null;
+  const mass = await db.bodyMassOn(tx, client.id, row.date);
+  const rows = (await db.exposureRows(tx, client.id, row.date, MOST_EXPOSURES)).filter((exposure) => exposure.sessionId !== row.id);
+  const monday = mondayOf(row.date);
+  const others = await db.otherSessions(tx, client.id, row.id, monday, addDays(monday, 7));
+  const settings = settingsOf(studio.settings);
+  const weekHardSets: Record<string, number> = {};
+  for (const other of others) {
+    const done = (other.summary as SessionSummary | null)?.hardSets ?? plannedHardSets(documentOf(other), settings);
+    for (const [muscle, sets] of Object.entries(done)) weekHardSets[muscle] = (weekHardSets[muscle] ?? 0) + sets;
+  }
+  return {
+    sessionId: row.id,
+    date: row.date,
+    client: {
+      id: client.id,
+      name: client.name,
+      trainingAge: client.trainingAge,
+      rounding: client.rounding as "nearest" | "neverHarder",
+      minutes: client.minutes,
+    },
+    readiness: readinessState(client.readiness as ReadinessStatement | null, client.clearance as Clearance | null),
+    bodyMassKg: mass ? toKg({ amount: mass.amount, unit: mass.unit as WeightUnit }) : null,
+    gym: { id: gym.id, name: gym.name, equipment: gym.equipment as GymEquipment },
+    settings,
+    lifts: liftsOf(rows),
+    rules: row.rules as Record<string, ProgressionRule>,
+    weekHardSets,
+  };
+}
+
+function plannedHardSets(document: SessionDocument, settings: Settings): Record<string, number> {
+  const context = { catalogue: SHIPPED_CATALOGUE, settings };
+  const totals = totalSession(document, expandSession(document, context), context);
+  return Object.fromEntries([...totals.byMuscle].map(([muscle, amounts]) => [muscle, amounts.hardSets]));
+}
+
+/** What stands on the floor's screen, and its hash. */
+export function showSession(document: SessionDocument, context: SessionContext): { content: ShownContent; hash: string } {
+  const resolved = resolveIn(document, context);
+  const segments = indexSegments(document);
+  const loads: Record<string, ShownLoad> = {};
+  for (const [segmentId, load] of resolved.loads) {
+    const known = segments.get(segmentId)!;
+    const exercise = exerciseOrThrow(SHIPPED_CATALOGUE, known.segment.exerciseId ?? known.slot.exerciseId);
+    loads[segmentId] = shownLoad(exercise, load.kg, load.weight, load.build && buildSentence(load.build), load.aimReps);
+  }
+  const ramps = Object.fromEntries(
+    [...resolved.ramps].map(([slotId, sets]) => {
+      const slot = document.blocks.flatMap((block) => block.slots).find((one) => one.id === slotId);
+      const exercise = exerciseOrThrow(SHIPPED_CATALOGUE, slot?.exerciseId ?? document.finisher!.slots.find((one) => one.id === slotId)!.exerciseId);
+      return [slotId, sets.map(({ load, reps }) => ({ words: loadWords(exercise, load.kg, load.weight), build: buildSentence(load.build), reps }))];
+    }),
+  );
+  const content: ShownContent = {
+    engineVersion: ENGINE_VERSION,
+    settings: context.settings,
+    date: context.date,
+    clientName: context.client.name,
+    bodyMassKg: context.bodyMassKg,
+    gymId: context.gym.id,
+    document,
+    loads,
+    ramps,
+  };
+  return { content, hash: hashOf(content) };
+}
+
+function shownLoad(exercise: Exercise, kg: number | null, weight: Weight | null, build: string | null, aimReps: number | null): ShownLoad {
+  if (kg === null || weight === null) return { kg: null, weight: null, sign: 1, words: "find it", build: "", aimReps };
+  return { kg, weight: kg === 0 ? null : weight, sign: kg < 0 ? -1 : 1, words: loadWords(exercise, kg, weight), build: build ?? "", aimReps };
+}
+
+/** SHA-256 of a value's JSON with sorted keys: the same content, the same hash, on every machine. */
+export function hashOf(value: unknown): string {
+  return createHash("sha256").update(canonical(value)).digest("hex");
+}
+
+function canonical(value: unknown): string {
+  if (Array.isArray(value)) return `[${value.map(canonical).join(",")}]`;
+  if (typeof value === "object" && value !== null) {
+    const entries = Object.entries(value)
+      .filter(([, inner]) => inner !== undefined)
+      .sort(([a], [b]) => (a < b ? -1 : 1));
+    return `{${entries.map(([key, inner]) => `${JSON.stringify(key)}:${canonical(inner)}`).join(",")}}`;
+  }
+  return JSON.stringify(value) ?? "null";
+}
+
+export const eventOf = (row: db.EventRow): FloorEvent => ({
+  id: row.id,
+  sessionId: row.sessionId,
+  atMs: row.atMs,
+  shownHash: row.shownHash,
+  body: row.body as FloorEvent["body"],
+});
+
+/** The projections of one session's log: exposures of its lifts, and its summary. */
+export function project(sessionId: string, shown: ShownContent, events: readonly FloorEvent[], gym: GymEquipment) {
+  const performed = foldEvents(events);
+  const aims: Record<string, number> = {};
+  for (const [segmentId, load] of Object.entries(shown.loads)) if (load.aimReps !== null) aims[segmentId] = load.aimReps;
+  const lifts = exposuresOf({ sessionId, date: shown.date, document: shown.document, bodyMassKg: shown.bodyMassKg, aims }, performed, SHIPPED_CATALOGUE, shown.settings);
+  return { performed, lifts, summary: summarise(shown, performed, events, gym) };
+}
+
+function summarise(shown: ShownContent, performed: PerformedSession, events: readonly FloorEvent[], gym: GymEquipment): SessionSummary {
+  const document = onlyDone(shown.document, performed);
+  const timeline = expandSession(document, { catalogue: SHIPPED_CATALOGUE, settings: shown.settings });
+  const totals = totalSession(document, timeline, { catalogue: SHIPPED_CATALOGUE, settings: shown.settings });
+  let reps = 0;
+  let volumeLoadKg = 0;
+  for (const set of performed.sets.values()) {
+    for (const segment of set.segments) {
+      const exercise = SHIPPED_CATALOGUE.byId.get(segment.exerciseId);
+      if (!exercise) continue;
+      const done = segment.reps + (segment.rightReps ?? 0);
+      const effective = effectiveKg(exercise, signedKg(segment), { bodyMassKg: shown.bodyMassKg, pulleyRatio: pulleyRatioOf(exercise, gym) }, shown.settings);
+      reps += done;
+      volumeLoadKg += done * (effective ?? 0);
+    }
+  }
+  const plannedSets = expandSession(shown.document, { catalogue: SHIPPED_CATALOGUE, settings: shown.settings }).blocks.reduce(
+    (total, { timeline: block }) => total + new Set(block.spans.filter(isWork).map((span) => span.setId)).size - (block.spans.some((span) => span.kind === "ramp") ? 1 : 0),
+    0,
+  );
+  const first = performed.startedAtMs ?? events[0]?.atMs ?? 0;
+  const last = performed.ended?.atMs ?? events.at(-1)?.atMs ?? first;
+  return {
+    minutes: Math.max(0, Math.round((last - first) / 60_000)),
+    sets: performed.sets.size,
+    plannedSets,
+    reps,
+    volumeLoadKg: Math.round(volumeLoadKg * 10) / 10,
+    hardSets: Object.fromEntries([...totals.byMuscle].map(([muscle, amounts]) => [muscle, amounts.hardSets])),
+    sessionRpe: performed.ended?.sessionRpe ?? null,
+  };
+}
+
+/** The shown document with only the sets that were done, and the effort that was logged. */
+function onlyDone(document: SessionDocument, performed: PerformedSession): SessionDocument {
+  const blocks = [...document.blocks, ...(document.finisher ? [document.finisher] : [])].map((block) => ({
+    ...block,
+    slots: block.slots.map((slot) => ({
+      ...slot,
+      ramp: { kind: "none" as const },
+      sets: slot.sets.map((set) => {
+        const done = set && performed.sets.get(set.id);
+        if (!set || !done) return null;
+        const rir = done.rir === null ? null : { low: done.rir, high: done.rir };
+        return { ...set, segments: set.segments.map((segment, index) => (index === set.segments.length - 1 && rir ? { ...segment, rir } : segment)) };
+      }),
+    })),
+  }));
+  return { ...document, blocks, finisher: null };
+}
+

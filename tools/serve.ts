@@ -1,0 +1,40 @@
+/** The web process: Next behind a plain server that alone says where a request came from, and stops when told. */
+import { createServer } from "node:http";
+import next from "next";
+import { closeDatabase } from "../server/db";
+import { ROOT } from "./system";
+
+export interface Serving {
+  readonly url: string;
+  readonly stop: () => Promise<void>;
+}
+
+export async function serve(port: number, host: string): Promise<Serving> {
+  const app = next({ dev: false, dir: ROOT, hostname: host, port });
+  await app.prepare();
+  const handle = app.getRequestHandler();
+  const trustsProxy = process.env.YARVEX_TRUST_PROXY === "1";
+  const server = createServer((request, response) => {
+    const forwarded = String(request.headers["x-forwarded-for"] ?? "").split(",").at(-1)?.trim();
+    // A forwarded address is believed only where a proxy of ours is configured.
+    const address = trustsProxy && forwarded ? forwarded : (request.socket.remoteAddress ?? "unknown");
+    if (!trustsProxy) {
+      for (const name of Object.keys(request.headers)) if (name.startsWith("x-forwarded")) delete request.headers[name];
+    }
+    request.headers["x-yarvex-address"] = address;
+    void handle(request, response);
+  });
+  await new Promise<void>((done, fail) => {
+    server.once("error", fail);
+    server.listen(port, host, done);
+  });
+  return {
+    url: `http://${host === "0.0.0.0" ? "127.0.0.1" : host}:${port}`,
+    stop: async () => {
+      server.closeAllConnections();
+      await new Promise((done) => server.close(done));
+      await app.close();
+      await closeDatabase();
+    },
+  };
+}
