@@ -8,15 +8,44 @@ const only = (name, from, allowed) => ({
 module.exports = {
   forbidden: [
     only("core-knows-nothing", "^core/(?!testing/|.*\\.test\\.ts$)", "^core/"),
-    { name: "core-by-its-door", severity: "error", from: { pathNot: "^core/" }, to: { path: "^core/", pathNot: "^core/index\\.ts$" } },
-    { name: "contract-knows-core", severity: "error", from: { path: "^contract/" }, to: { path: "^(app|screens|server|device|ui)/" } },
+    {
+      name: "core-by-its-door",
+      severity: "error",
+      from: { pathNot: "^core/" },
+      to: { path: "^core/", pathNot: "^core/index\\.ts$" },
+    },
+    {
+      name: "contract-knows-core",
+      severity: "error",
+      from: { path: "^contract/" },
+      to: { path: "^(app|screens|server|device|ui)/" },
+    },
     { name: "device-arrows", severity: "error", from: { path: "^device/" }, to: { path: "^(app|screens|server|ui)/" } },
     { name: "server-arrows", severity: "error", from: { path: "^server/" }, to: { path: "^(app|screens|device|ui)/" } },
-    { name: "ui-knows-no-domain", severity: "error", from: { path: "^ui/" }, to: { path: "^(app|screens|server|device|contract|core)/" } },
+    {
+      name: "ui-knows-no-domain",
+      severity: "error",
+      from: { path: "^ui/" },
+      to: { path: "^(app|screens|server|device|contract|core)/" },
+    },
     { name: "screens-arrows", severity: "error", from: { path: "^screens/" }, to: { path: "^(app|server)/" } },
-    { name: "no-sibling-screens", severity: "error", from: { path: "^screens/([^/]+)/" }, to: { path: "^screens/([^/]+)/", pathNot: "^screens/$1/" } },
-    { name: "only-db-knows-drizzle", severity: "error", from: { path: "^(app|screens|device|ui|contract|server(?!/db))/" }, to: { path: "^node_modules/(drizzle-orm|pg)/" } },
+    {
+      name: "no-sibling-screens",
+      severity: "error",
+      from: { path: "^screens/([^/]+)/" },
+      to: { path: "^screens/([^/]+)/", pathNot: "^screens/$1/" },
+    },
+    {
+      name: "only-db-knows-drizzle",
+      severity: "error",
+      from: { path: "^(app|screens|device|ui|contract|server(?!/db))/" },
+      to: { path: "^node_modules/(drizzle-orm|pg)/" },
+    },
     { name: "no-cycles", severity: "error", from: {}, to: { circular: true } },
   ],
-  options: { doNotFollow: { path: "node_modules" }, tsPreCompilationDeps: true, tsConfig: { fileName: "tsconfig.json" } },
+  options: {
+    doNotFollow: { path: "node_modules" },
+    tsPreCompilationDeps: true,
+    tsConfig: { fileName: "tsconfig.json" },
+  },
 };

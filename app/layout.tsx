@@ -2,7 +2,10 @@ import type { Metadata, Viewport } from "next";
 import type { ReactNode } from "react";
 import "./globals.css";
 
-export const metadata: Metadata = { title: { default: "Yarvex", template: "%s · Yarvex" }, description: "Plans, runs and steers strength training." };
+export const metadata: Metadata = {
+  title: { default: "Yarvex", template: "%s · Yarvex" },
+  description: "Plans, runs and steers strength training.",
+};
 export const viewport: Viewport = { width: "device-width", initialScale: 1, themeColor: "#2e251e" };
 
 export default function RootLayout({ children }: { children: ReactNode }) {

@@ -1,13 +1,13 @@
 /** A session computed in its context: the same on the server, in the browser and on the floor. */
 import {
+  allBlocks,
   type BlockTimeline,
   blockNameWords,
   expandSession,
-  liftRecord,
   type LiftRecord,
+  liftRecord,
   type NamedBlock,
   nameBlock,
-  allBlocks,
   type ResolvedSession,
   resolveSession,
   type SessionDocument,
@@ -22,7 +22,11 @@ export function recordsOf(context: Pick<SessionContext, "lifts" | "settings">): 
   return new Map(context.lifts.map((lift) => [lift.lineage, liftRecord(lift.exposures, context.settings)]));
 }
 
-export function resolveIn(document: SessionDocument, context: SessionContext, records = recordsOf(context)): ResolvedSession {
+export function resolveIn(
+  document: SessionDocument,
+  context: SessionContext,
+  records = recordsOf(context),
+): ResolvedSession {
   return resolveSession(document, {
     catalogue: SHIPPED_CATALOGUE,
     settings: context.settings,
@@ -49,7 +53,11 @@ export interface ComputedSession {
   readonly blockTimelines: ReadonlyMap<string, BlockTimeline>;
 }
 
-export function computeSession(document: SessionDocument, context: SessionContext, records = recordsOf(context)): ComputedSession {
+export function computeSession(
+  document: SessionDocument,
+  context: SessionContext,
+  records = recordsOf(context),
+): ComputedSession {
   const resolved = resolveIn(document, context, records);
   const timeContext = {
     catalogue: SHIPPED_CATALOGUE,
@@ -69,5 +77,12 @@ export function computeSession(document: SessionDocument, context: SessionContex
       return [block.id, { ...named, words: blockNameWords(named) }];
     }),
   );
-  return { resolved, timeline, totals, names, records, blockTimelines: new Map(timeline.blocks.map(({ timeline: t }) => [t.block.id, t])) };
+  return {
+    resolved,
+    timeline,
+    totals,
+    names,
+    records,
+    blockTimelines: new Map(timeline.blocks.map(({ timeline: t }) => [t.block.id, t])),
+  };
 }

@@ -1,11 +1,31 @@
 /** The stored shape of a session document, checked once at each edge, and how older versions become the present one. */
-import * as yup from "yup";
+import type * as yup from "yup";
 import { DOCUMENT_VERSION, LIMITS, type SessionDocument, SHIPPED_CATALOGUE, validateDocument } from "../core";
-import { type Checked, check, exact, finite, identifier, kinds, listOf, oneOf, orNull, said, whole, words, yesNo } from "./schema";
+import {
+  type Checked,
+  check,
+  exact,
+  finite,
+  identifier,
+  kinds,
+  listOf,
+  oneOf,
+  orNull,
+  said,
+  whole,
+  words,
+  yesNo,
+} from "./schema";
 
-export const weightSchema = exact({ amount: said(12).matches(/^\d{1,5}(\.\d{1,3})?$/, "is a plain decimal"), unit: oneOf("kg", "lb") });
+export const weightSchema = exact({
+  amount: said(12).matches(/^\d{1,5}(\.\d{1,3})?$/, "is a plain decimal"),
+  unit: oneOf("kg", "lb"),
+});
 const span = exact({ low: finite(0, LIMITS.reps), high: finite(0, LIMITS.reps) });
-const rest = kinds({ seconds: { seconds: finite(0, LIMITS.seconds) }, range: { low: finite(0, LIMITS.seconds), high: finite(0, LIMITS.seconds) } });
+const rest = kinds({
+  seconds: { seconds: finite(0, LIMITS.seconds) },
+  range: { low: finite(0, LIMITS.seconds), high: finite(0, LIMITS.seconds) },
+});
 const setup = listOf(exact({ name: said(60), value: words(60) }), 12);
 const phase = orNull(kinds({ seconds: { seconds: span }, fast: {} }));
 const tempo = orNull(exact({ lower: phase, pauseBottom: phase, lift: phase, pauseTop: phase }));
@@ -54,11 +74,24 @@ const stop = kinds({
   totalTime: { seconds: finite(1, LIMITS.seconds) },
   repTotal: { total: whole(1, LIMITS.reps), restSeconds: orNull(finite(0, LIMITS.seconds)), shared: yesNo() },
 });
-const workSet = exact({ id: identifier(), role: oneOf("working", "warmUp"), stop, segments: listOf(segment, LIMITS.segments) });
+const workSet = exact({
+  id: identifier(),
+  role: oneOf("working", "warmUp"),
+  stop,
+  segments: listOf(segment, LIMITS.segments),
+});
 const ramp = kinds({
   none: {},
   auto: {},
-  steps: { steps: listOf(exact({ load: kinds({ percent: { percent: finite(0, 150) }, fixed: { weight: weightSchema } }), reps: whole(1, LIMITS.reps) }), 12) },
+  steps: {
+    steps: listOf(
+      exact({
+        load: kinds({ percent: { percent: finite(0, 150) }, fixed: { weight: weightSchema } }),
+        reps: whole(1, LIMITS.reps),
+      }),
+      12,
+    ),
+  },
 });
 const slot = exact({
   id: identifier(),
@@ -97,7 +130,11 @@ export const documentSchema = exact({
     exact({
       pulseRaiser: orNull(exact({ seconds: finite(0, LIMITS.seconds), what: words(200) })),
       drills: listOf(
-        exact({ name: said(200), sets: whole(1, 10), amount: kinds({ reps: { reps: whole(1, LIMITS.reps) }, seconds: { seconds: finite(1, LIMITS.seconds) } }) }),
+        exact({
+          name: said(200),
+          sets: whole(1, 10),
+          amount: kinds({ reps: { reps: whole(1, LIMITS.reps) }, seconds: { seconds: finite(1, LIMITS.seconds) } }),
+        }),
         30,
       ),
     }),
@@ -129,7 +166,8 @@ export function readDocument(stored: unknown): Checked<SessionDocument> {
   const shaped = check<SessionDocument>(documentSchema, upcastDocument(stored));
   if (!shaped.ok) return shaped;
   const problems = validateDocument(shaped.value, SHIPPED_CATALOGUE);
-  if (problems.length > 0) return { ok: false, problems: problems.map(({ place, message }) => ({ field: place, message })) };
+  if (problems.length > 0)
+    return { ok: false, problems: problems.map(({ place, message }) => ({ field: place, message })) };
   return shaped;
 }
 

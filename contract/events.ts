@@ -1,6 +1,7 @@
 /** What the floor sends: events as they were logged on the device. */
-import { exact, finite, identifier, kinds, listOf, oneOf, orNull, said, uuid, whole, words } from "./schema";
+
 import { weightSchema } from "./document";
+import { exact, finite, identifier, kinds, listOf, oneOf, orNull, said, uuid, whole, words } from "./schema";
 
 const performedSet = exact({
   setId: identifier(),

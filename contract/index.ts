@@ -1,5 +1,6 @@
 export * from "./compute";
 export * from "./document";
 export * from "./events";
+export * from "./review";
 export * from "./schema";
 export * from "./views";

@@ -5,12 +5,21 @@ type Shape = Record<string, yup.ISchema<unknown>>;
 
 /** An object with exactly these keys. */
 export function exact(shape: Shape): yup.ObjectSchema<yup.AnyObject> {
-  return yup.object(shape as yup.ObjectShape).noUnknown("has a field that does not belong there: ${unknown}").strict(true).required() as never;
+  return yup
+    .object(shape as yup.ObjectShape)
+    .noUnknown("has a field that does not belong there: ${unknown}")
+    .strict(true)
+    .required() as never;
 }
 
 /** A union told apart by `kind`. */
 export function kinds(shapes: Record<string, Shape>): yup.Lazy<unknown> {
-  const schemas = new Map(Object.entries(shapes).map(([kind, shape]) => [kind, exact({ kind: yup.string().oneOf([kind]).required(), ...shape })]));
+  const schemas = new Map(
+    Object.entries(shapes).map(([kind, shape]) => [
+      kind,
+      exact({ kind: yup.string().oneOf([kind]).required(), ...shape }),
+    ]),
+  );
   const refused = yup.mixed().test("kind", "is none of the kinds known here", () => false);
   return yup.lazy((value) => (schemas.get((value as { kind?: string } | null)?.kind ?? "") ?? refused) as never);
 }
@@ -21,7 +30,12 @@ export function orNull(schema: yup.ISchema<unknown>): yup.Lazy<unknown> {
 }
 
 export function listOf(schema: yup.ISchema<unknown>, most: number): yup.ISchema<unknown> {
-  return yup.array().of(schema as never).strict(true).max(most, `holds at most ${most} entries`).required();
+  return yup
+    .array()
+    .of(schema as never)
+    .strict(true)
+    .max(most, `holds at most ${most} entries`)
+    .required();
 }
 
 export const finite = (low: number, high: number) =>
@@ -34,7 +48,8 @@ export const finite = (low: number, high: number) =>
     .max(high);
 
 export const whole = (low: number, high: number) => finite(low, high).integer();
-export const words = (most: number) => yup.string().strict(true).defined().max(most, `holds at most ${most} characters`);
+export const words = (most: number) =>
+  yup.string().strict(true).defined().max(most, `holds at most ${most} characters`);
 export const said = (most: number) => words(most).required("is missing");
 export const identifier = () => said(80);
 export const uuid = () =>
@@ -49,7 +64,9 @@ export interface InputProblem {
   readonly message: string;
 }
 
-export type Checked<T> = { readonly ok: true; readonly value: T } | { readonly ok: false; readonly problems: readonly InputProblem[] };
+export type Checked<T> =
+  | { readonly ok: true; readonly value: T }
+  | { readonly ok: false; readonly problems: readonly InputProblem[] };
 
 /** Checks a value against a schema without casting anything. */
 export function check<T>(schema: yup.ISchema<unknown>, value: unknown): Checked<T> {
@@ -59,6 +76,9 @@ export function check<T>(schema: yup.ISchema<unknown>, value: unknown): Checked<
   } catch (error) {
     if (!(error instanceof yup.ValidationError)) throw error;
     const all = error.inner.length > 0 ? error.inner : [error];
-    return { ok: false, problems: all.slice(0, 20).map((one) => ({ field: one.path ?? "", message: one.errors[0] ?? one.message })) };
+    return {
+      ok: false,
+      problems: all.slice(0, 20).map((one) => ({ field: one.path ?? "", message: one.errors[0] ?? one.message })),
+    };
   }
 }

@@ -68,7 +68,13 @@ export interface LiftLog {
 export interface SessionContext {
   readonly sessionId: string;
   readonly date: string;
-  readonly client: { readonly id: string; readonly name: string; readonly trainingAge: string; readonly rounding: "nearest" | "neverHarder"; readonly minutes: number };
+  readonly client: {
+    readonly id: string;
+    readonly name: string;
+    readonly trainingAge: string;
+    readonly rounding: "nearest" | "neverHarder";
+    readonly minutes: number;
+  };
   readonly readiness: ReadinessState;
   readonly bodyMassKg: number | null;
   readonly gym: { readonly id: string; readonly name: string; readonly equipment: GymEquipment };
@@ -104,10 +110,12 @@ export interface ShownContent {
   readonly date: string;
   readonly clientName: string;
   readonly bodyMassKg: number | null;
-  readonly gymId: string;
+  readonly equipment: GymEquipment;
   readonly document: SessionDocument;
   readonly loads: Readonly<Record<string, ShownLoad>>;
-  readonly ramps: Readonly<Record<string, readonly { readonly words: string; readonly build: string; readonly reps: number }[]>>;
+  readonly ramps: Readonly<
+    Record<string, readonly { readonly words: string; readonly build: string; readonly reps: number }[]>
+  >;
 }
 
 export interface FloorView {

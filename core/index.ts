@@ -12,6 +12,7 @@ export * from "./load/resolve";
 export * from "./log";
 export * from "./progress/rules";
 export * from "./sentences";
+export * from "./session/chains";
 export * from "./session/events";
 export * from "./session/exposures";
 export * from "./session/grammar";

@@ -4,10 +4,33 @@
  */
 import { spawnSync } from "node:child_process";
 import { createHash, randomBytes } from "node:crypto";
-import { chmodSync, chownSync, existsSync, mkdirSync, readdirSync, readFileSync, renameSync, rmSync, writeFileSync } from "node:fs";
+import {
+  chmodSync,
+  chownSync,
+  existsSync,
+  mkdirSync,
+  readdirSync,
+  readFileSync,
+  renameSync,
+  rmSync,
+  writeFileSync,
+} from "node:fs";
 import { dirname, join } from "node:path";
 import pg from "pg";
-import { alive, found, freePort, installDebian, isRoot, output, Plain, ROOT, readJson, STATE, say, writePrivate } from "./system";
+import {
+  alive,
+  found,
+  freePort,
+  installDebian,
+  isRoot,
+  output,
+  Plain,
+  ROOT,
+  readJson,
+  STATE,
+  say,
+  writePrivate,
+} from "./system";
 
 export interface Server {
   /** The address of a database on it. */
@@ -36,14 +59,17 @@ export function binaries(): string {
   if (known) return known;
   installDebian(["postgresql"], "PostgreSQL");
   const installed = findBinaries();
-  if (!installed) throw new Plain("PostgreSQL was installed, but its programs were not found under /usr/lib/postgresql.");
+  if (!installed)
+    throw new Plain("PostgreSQL was installed, but its programs were not found under /usr/lib/postgresql.");
   return installed;
 }
 
 function findBinaries(): string | null {
   const base = "/usr/lib/postgresql";
   if (existsSync(base)) {
-    const versions = readdirSync(base).filter((v) => existsSync(join(base, v, "bin", "initdb"))).sort((a, b) => Number(b) - Number(a));
+    const versions = readdirSync(base)
+      .filter((v) => existsSync(join(base, v, "bin", "initdb")))
+      .sort((a, b) => Number(b) - Number(a));
     if (versions[0]) return join(base, versions[0], "bin");
   }
   return found("initdb") && found("pg_ctl") ? dirname(output("sh", ["-c", "readlink -f $(command -v initdb)"])) : null;
@@ -94,7 +120,8 @@ function dataFolder(): string {
   if (isRoot()) {
     chmodSync(STATE, 0o755);
     const reach = spawnSync("runuser", ["-u", "postgres", "--", "test", "-x", STATE]).status === 0;
-    if (!reach) folder = join("/var/lib/yarvex", createHash("sha256").update(ROOT).digest("hex").slice(0, 12), "postgres");
+    if (!reach)
+      folder = join("/var/lib/yarvex", createHash("sha256").update(ROOT).digest("hex").slice(0, 12), "postgres");
     mkdirSync(dirname(folder), { recursive: true, mode: 0o755 });
   }
   writePrivate(file, { folder });
@@ -130,9 +157,22 @@ function makeCluster(bin: string, folder: string, password: string): void {
     chownSync(work, uid, gid);
     chownSync(passwordFile, uid, gid);
   }
-  const run = asPostgres(join(bin, "initdb"), ["-D", work, "-U", "yarvex", "--auth=scram-sha-256", `--pwfile=${passwordFile}`, "--encoding=UTF8", "--locale=C", "--no-instructions"]);
+  const run = asPostgres(join(bin, "initdb"), [
+    "-D",
+    work,
+    "-U",
+    "yarvex",
+    "--auth=scram-sha-256",
+    `--pwfile=${passwordFile}`,
+    "--encoding=UTF8",
+    "--locale=C",
+    "--no-instructions",
+  ]);
   rmSync(passwordFile, { force: true });
-  if (run.status !== 0) throw new Plain(`The database folder could not be made:\n${(run.stderr || run.stdout || String(run.error)).trim()}`);
+  if (run.status !== 0)
+    throw new Plain(
+      `The database folder could not be made:\n${(run.stderr || run.stdout || String(run.error)).trim()}`,
+    );
   renameSync(work, folder);
 }
 
@@ -146,9 +186,23 @@ async function startCluster(bin: string, folder: string): Promise<number> {
   for (let attempt = 0; attempt < 3; attempt++) {
     const port = await freePort(5471 + attempt * 20);
     const options = `-p ${port} -c listen_addresses=127.0.0.1 -c unix_socket_directories='' -c max_connections=60`;
-    const run = asPostgres(join(bin, "pg_ctl"), ["start", "-D", folder, "-w", "-t", "60", "-l", join(folder, "server.log"), "-o", options]);
+    const run = asPostgres(join(bin, "pg_ctl"), [
+      "start",
+      "-D",
+      folder,
+      "-w",
+      "-t",
+      "60",
+      "-l",
+      join(folder, "server.log"),
+      "-o",
+      options,
+    ]);
     if (run.status === 0) return port;
-    if (attempt === 2) throw new Plain(`PostgreSQL did not start. The end of its log, ${join(folder, "server.log")}:\n${tail(join(folder, "server.log"))}`);
+    if (attempt === 2)
+      throw new Plain(
+        `PostgreSQL did not start. The end of its log, ${join(folder, "server.log")}:\n${tail(join(folder, "server.log"))}`,
+      );
   }
   throw new Plain("PostgreSQL did not start.");
 }
@@ -169,7 +223,8 @@ export async function ensureDatabase(server: Server, name: string): Promise<bool
     await direct.end();
     return false;
   } catch (error) {
-    if ((error as { code?: string }).code !== "3D000") throw new Plain(`The database server cannot be reached: ${(error as Error).message}`);
+    if ((error as { code?: string }).code !== "3D000")
+      throw new Plain(`The database server cannot be reached: ${(error as Error).message}`);
   }
   await withMaintenance(server, (client) => client.query(`CREATE DATABASE "${name}"`));
   return true;

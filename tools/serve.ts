@@ -15,7 +15,10 @@ export async function serve(port: number, host: string): Promise<Serving> {
   const handle = app.getRequestHandler();
   const trustsProxy = process.env.YARVEX_TRUST_PROXY === "1";
   const server = createServer((request, response) => {
-    const forwarded = String(request.headers["x-forwarded-for"] ?? "").split(",").at(-1)?.trim();
+    const forwarded = String(request.headers["x-forwarded-for"] ?? "")
+      .split(",")
+      .at(-1)
+      ?.trim();
     // A forwarded address is believed only where a proxy of ours is configured.
     const address = trustsProxy && forwarded ? forwarded : (request.socket.remoteAddress ?? "unknown");
     if (!trustsProxy) {

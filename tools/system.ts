@@ -29,10 +29,16 @@ export function installDebian(packages: string[], what: string): void {
   }
   say(`Installing ${packages.join(", ")}…`);
   const env = { ...process.env, DEBIAN_FRONTEND: "noninteractive" };
-  for (const args of [["apt-get", "update", "-qq"], ["apt-get", "install", "-y", "-qq", "--no-install-recommends", ...packages]]) {
+  for (const args of [
+    ["apt-get", "update", "-qq"],
+    ["apt-get", "install", "-y", "-qq", "--no-install-recommends", ...packages],
+  ]) {
     const [program, ...rest] = [...by, ...args];
     const run = spawnSync(program!, rest, { env, encoding: "utf8" });
-    if (run.status !== 0) throw new Plain(`${what} could not be installed:\n${run.stderr.trim().split("\n").slice(-5).join("\n")}\nAs root run: ${command}`);
+    if (run.status !== 0)
+      throw new Plain(
+        `${what} could not be installed:\n${run.stderr.trim().split("\n").slice(-5).join("\n")}\nAs root run: ${command}`,
+      );
   }
 }
 
@@ -64,7 +70,8 @@ export function readJson<T>(file: string, fallback: T): T {
   }
 }
 
-export const writePrivate = (file: string, value: unknown): void => writeFileSync(file, JSON.stringify(value, null, 2), { mode: 0o600 });
+export const writePrivate = (file: string, value: unknown): void =>
+  writeFileSync(file, JSON.stringify(value, null, 2), { mode: 0o600 });
 
 export function alive(pid: number): boolean {
   try {
@@ -75,4 +82,5 @@ export function alive(pid: number): boolean {
   }
 }
 
-export const output = (program: string, args: string[]): string => execFileSync(program, args, { encoding: "utf8" }).trim();
+export const output = (program: string, args: string[]): string =>
+  execFileSync(program, args, { encoding: "utf8" }).trim();

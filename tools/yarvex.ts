@@ -4,7 +4,7 @@ import { existsSync, mkdirSync } from "node:fs";
 import { join, resolve } from "node:path";
 import pg from "pg";
 import { ensureBuild } from "./build";
-import { binaries, ensureDatabase, secrets, startPostgres, type Server } from "./postgres";
+import { binaries, ensureDatabase, type Server, secrets, startPostgres } from "./postgres";
 import { freePort, Plain, ROOT, STATE, say } from "./system";
 
 const USAGE = `Usage: ./yarvex COMMAND
@@ -113,7 +113,9 @@ async function backup(args: string[]): Promise<void> {
 
 /** One file with everything: tables, rows, policies. */
 export function dump(url: string, file: string): void {
-  const dumped = spawnSync(join(binaries(), "pg_dump"), ["--format=custom", "--no-owner", `--file=${file}`, url], { encoding: "utf8" });
+  const dumped = spawnSync(join(binaries(), "pg_dump"), ["--format=custom", "--no-owner", `--file=${file}`, url], {
+    encoding: "utf8",
+  });
   if (dumped.status !== 0) throw new Plain(`The backup could not be written:\n${dumped.stderr.trim()}`);
 }
 
@@ -136,20 +138,33 @@ export async function load(url: string, file: string): Promise<void> {
   const client = new pg.Client({ connectionString: url });
   await client.connect();
   try {
-    const { rows } = await client.query("select count(*)::int as n from information_schema.tables where table_schema = 'public'");
-    if (rows[0].n > 0) throw new Plain("This database is not empty: a backup is restored only into an empty one, so that nothing is overwritten.");
-    await client.query("DO $$ BEGIN IF NOT EXISTS (SELECT FROM pg_roles WHERE rolname = 'yarvex_app') THEN CREATE ROLE yarvex_app NOLOGIN; END IF; END $$");
+    const { rows } = await client.query(
+      "select count(*)::int as n from information_schema.tables where table_schema = 'public'",
+    );
+    if (rows[0].n > 0)
+      throw new Plain(
+        "This database is not empty: a backup is restored only into an empty one, so that nothing is overwritten.",
+      );
+    await client.query(
+      "DO $$ BEGIN IF NOT EXISTS (SELECT FROM pg_roles WHERE rolname = 'yarvex_app') THEN CREATE ROLE yarvex_app NOLOGIN; END IF; END $$",
+    );
     await client.query("GRANT yarvex_app TO CURRENT_USER");
   } finally {
     await client.end();
   }
-  const restored = spawnSync(join(binaries(), "pg_restore"), ["--no-owner", "--exit-on-error", "--single-transaction", `--dbname=${url}`, file], { encoding: "utf8" });
+  const restored = spawnSync(
+    join(binaries(), "pg_restore"),
+    ["--no-owner", "--exit-on-error", "--single-transaction", `--dbname=${url}`, file],
+    { encoding: "utf8" },
+  );
   if (restored.status !== 0) throw new Plain(`The backup could not be read:\n${restored.stderr.trim()}`);
 }
 
 if (process.argv[1] && import.meta.filename === resolve(process.argv[1])) {
   main().catch((error: unknown) => {
-    say(error instanceof Plain ? error.message : error instanceof Error ? (error.stack ?? error.message) : String(error));
+    say(
+      error instanceof Plain ? error.message : error instanceof Error ? (error.stack ?? error.message) : String(error),
+    );
     process.exit(1);
   });
 }

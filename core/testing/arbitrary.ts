@@ -152,41 +152,35 @@ const workSet: fc.Arbitrary<WorkSet> = fc
 const slotSets = (count: number): fc.Arbitrary<readonly (WorkSet | null)[]> =>
   fc.oneof(
     workSet.map((set) => Array.from({ length: count }, () => set)),
-    fc
-      .tuple(workSet, fc.array(span, { minLength: count, maxLength: count }))
-      .map(([set, list]) =>
-        list.map((r) => ({
-          ...set,
-          stop: { kind: "segments" as const },
-          segments: [
-            { ...set.segments[0]!, rom: "full" as const, amount: { kind: "reps" as const, reps: r } },
-            ...set.segments.slice(1),
-          ],
-        })),
+    fc.tuple(workSet, fc.array(span, { minLength: count, maxLength: count })).map(([set, list]) =>
+      list.map((r) => ({
+        ...set,
+        stop: { kind: "segments" as const },
+        segments: [
+          { ...set.segments[0]!, rom: "full" as const, amount: { kind: "reps" as const, reps: r } },
+          ...set.segments.slice(1),
+        ],
+      })),
+    ),
+    fc.tuple(workSet, fc.array(anyWeight, { minLength: count, maxLength: count })).map(([set, list]) =>
+      list.map((w) => ({
+        ...set,
+        segments: [{ ...set.segments[0]!, load: { kind: "fixed" as const, weight: w } }, ...set.segments.slice(1)],
+      })),
+    ),
+    fc.tuple(workSet, change).map(([set, c]) =>
+      Array.from({ length: count }, (_, i) =>
+        i === 0
+          ? set
+          : {
+              ...set,
+              segments: [
+                { ...set.segments[0]!, load: { kind: "fromRound" as const, change: c } },
+                ...set.segments.slice(1),
+              ],
+            },
       ),
-    fc
-      .tuple(workSet, fc.array(anyWeight, { minLength: count, maxLength: count }))
-      .map(([set, list]) =>
-        list.map((w) => ({
-          ...set,
-          segments: [{ ...set.segments[0]!, load: { kind: "fixed" as const, weight: w } }, ...set.segments.slice(1)],
-        })),
-      ),
-    fc
-      .tuple(workSet, change)
-      .map(([set, c]) =>
-        Array.from({ length: count }, (_, i) =>
-          i === 0
-            ? set
-            : {
-                ...set,
-                segments: [
-                  { ...set.segments[0]!, load: { kind: "fromRound" as const, change: c } },
-                  ...set.segments.slice(1),
-                ],
-              },
-        ),
-      ),
+    ),
     fc
       .array(fc.option(workSet, { freq: 4 }), { minLength: count, maxLength: count })
       .chain((sets) => (sets.some((set) => set) ? fc.constant(sets) : workSet.map((set) => [set, ...sets.slice(1)]))),

@@ -14,7 +14,8 @@ const WINDOW_MINUTES = 15;
 
 function makeAuth() {
   const secret = process.env.YARVEX_SECRET;
-  if (!secret || secret.length < 32) throw new Error("YARVEX_SECRET is not set: start Yarvex with ./yarvex, or set 32 characters or more.");
+  if (!secret || secret.length < 32)
+    throw new Error("YARVEX_SECRET is not set: start Yarvex with ./yarvex, or set 32 characters or more.");
   const baseURL = process.env.YARVEX_URL ?? "http://127.0.0.1:3000";
   return betterAuth({
     database: accountsAdapter(),
@@ -48,7 +49,8 @@ export type SignIn =
 export async function signIn(email: string, password: string, address: string, headers: Headers): Promise<SignIn> {
   const accountKey = email.trim().toLowerCase().slice(0, 200);
   const tries = await asOwner((tx) => countAttempt(tx, accountKey, address, WINDOW_MINUTES));
-  if (tries.account > ACCOUNT_LIMIT || tries.address > ADDRESS_LIMIT) return { kind: "tooMany", minutes: WINDOW_MINUTES };
+  if (tries.account > ACCOUNT_LIMIT || tries.address > ADDRESS_LIMIT)
+    return { kind: "tooMany", minutes: WINDOW_MINUTES };
   try {
     const answer = await auth().api.signInEmail({ body: { email: accountKey, password }, headers, asResponse: true });
     if (!answer.ok) return { kind: "wrong" };

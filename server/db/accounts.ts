@@ -12,12 +12,23 @@ export async function memberOfUser(tx: Transaction, userId: string): Promise<Sco
 }
 
 /** Adds one attempt and counts those of the window, this one included. Old rows are swept here. */
-export async function countAttempt(tx: Transaction, account: string, address: string, minutes: number): Promise<{ account: number; address: number }> {
+export async function countAttempt(
+  tx: Transaction,
+  account: string,
+  address: string,
+  minutes: number,
+): Promise<{ account: number; address: number }> {
   await tx.insert(signInAttempts).values({ account, address });
   await tx.delete(signInAttempts).where(lt(signInAttempts.at, sql`now() - interval '1 day'`));
   const since = gte(signInAttempts.at, sql`now() - make_interval(mins => ${minutes})`);
-  const [byAccount] = await tx.select({ n: count() }).from(signInAttempts).where(and(eq(signInAttempts.account, account), since));
-  const [byAddress] = await tx.select({ n: count() }).from(signInAttempts).where(and(eq(signInAttempts.address, address), since));
+  const [byAccount] = await tx
+    .select({ n: count() })
+    .from(signInAttempts)
+    .where(and(eq(signInAttempts.account, account), since));
+  const [byAddress] = await tx
+    .select({ n: count() })
+    .from(signInAttempts)
+    .where(and(eq(signInAttempts.address, address), since));
   return { account: byAccount!.n, address: byAddress!.n };
 }
 
@@ -25,13 +36,23 @@ export async function clearAttempts(tx: Transaction, account: string): Promise<v
   await tx.delete(signInAttempts).where(eq(signInAttempts.account, account));
 }
 
-export async function createStudio(tx: Transaction, studio: { id: string; name: string; timeZone: string; isDemo: boolean }): Promise<void> {
+export async function createStudio(
+  tx: Transaction,
+  studio: { id: string; name: string; timeZone: string; isDemo: boolean },
+): Promise<void> {
   await tx.insert(studios).values(studio);
 }
 
 export async function addMember(
   tx: Transaction,
-  member: { studioId: string; id: string; userId: string; role: "coach" | "client"; clientId: string | null; name: string },
+  member: {
+    studioId: string;
+    id: string;
+    userId: string;
+    role: "coach" | "client";
+    clientId: string | null;
+    name: string;
+  },
 ): Promise<void> {
   await tx.insert(members).values(member);
 }

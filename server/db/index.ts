@@ -16,7 +16,13 @@ export type Transaction = Parameters<Parameters<Database["transaction"]>[0]>[0];
 /** Whose rows may be touched. A client's scope is narrower than a coach's. */
 export type Scope =
   | { readonly role: "coach"; readonly studioId: string; readonly memberId: string; readonly name: string }
-  | { readonly role: "client"; readonly studioId: string; readonly memberId: string; readonly name: string; readonly clientId: string };
+  | {
+      readonly role: "client";
+      readonly studioId: string;
+      readonly memberId: string;
+      readonly name: string;
+      readonly clientId: string;
+    };
 
 // One pool a process, also across the bundler's copies of this module.
 const holder = globalThis as typeof globalThis & { yarvexPool?: pg.Pool };
@@ -26,7 +32,8 @@ pg.types.setTypeParser(pg.types.builtins.DATE, (text) => text);
 function pool(): pg.Pool {
   if (!holder.yarvexPool) {
     const connectionString = process.env.DATABASE_URL;
-    if (!connectionString) throw new Error("DATABASE_URL is not set: start Yarvex with ./yarvex, or name a PostgreSQL server.");
+    if (!connectionString)
+      throw new Error("DATABASE_URL is not set: start Yarvex with ./yarvex, or name a PostgreSQL server.");
     holder.yarvexPool = new pg.Pool({ connectionString, max: 10 });
     holder.yarvexPool.on("error", (error) => console.error("database connection lost:", error.message));
   }

@@ -1,7 +1,19 @@
 /** Reads and writes of one scope. Every function takes the transaction that `inStudio` opened. */
 import { and, asc, count, desc, eq, gte, inArray, lt, lte, ne, sql } from "drizzle-orm";
 import type { Transaction } from ".";
-import { bodyMasses, clients, exposures, floorEvents, gyms, members, planDays, plans, sessions, shownDocuments, studios } from "./schema";
+import {
+  bodyMasses,
+  clients,
+  exposures,
+  floorEvents,
+  gyms,
+  members,
+  planDays,
+  plans,
+  sessions,
+  shownDocuments,
+  studios,
+} from "./schema";
 
 export type ClientRow = typeof clients.$inferSelect;
 export type SessionRow = typeof sessions.$inferSelect;
@@ -25,7 +37,11 @@ export async function insertClient(tx: Transaction, row: typeof clients.$inferIn
   await tx.insert(clients).values(row);
 }
 
-export async function updateClient(tx: Transaction, id: string, change: Partial<typeof clients.$inferInsert>): Promise<void> {
+export async function updateClient(
+  tx: Transaction,
+  id: string,
+  change: Partial<typeof clients.$inferInsert>,
+): Promise<void> {
   await tx.update(clients).set(change).where(eq(clients.id, id));
 }
 
@@ -45,7 +61,10 @@ export async function putBodyMass(tx: Transaction, row: typeof bodyMasses.$infer
   await tx
     .insert(bodyMasses)
     .values(row)
-    .onConflictDoUpdate({ target: [bodyMasses.studioId, bodyMasses.clientId, bodyMasses.date], set: { amount: row.amount, unit: row.unit } });
+    .onConflictDoUpdate({
+      target: [bodyMasses.studioId, bodyMasses.clientId, bodyMasses.date],
+      set: { amount: row.amount, unit: row.unit },
+    });
 }
 
 export const bodyMassRows = (tx: Transaction, clientId: string) =>
@@ -68,7 +87,11 @@ export async function insertGym(tx: Transaction, row: typeof gyms.$inferInsert):
   await tx.insert(gyms).values(row);
 }
 
-export async function insertPlan(tx: Transaction, row: typeof plans.$inferInsert, days: (typeof planDays.$inferInsert)[]): Promise<void> {
+export async function insertPlan(
+  tx: Transaction,
+  row: typeof plans.$inferInsert,
+  days: (typeof planDays.$inferInsert)[],
+): Promise<void> {
   await tx.insert(plans).values(row);
   await tx.insert(planDays).values(days);
 }
@@ -83,12 +106,21 @@ export async function sessionRow(tx: Transaction, id: string, lock = false): Pro
   return row ?? null;
 }
 
-export async function updateSession(tx: Transaction, id: string, change: Partial<typeof sessions.$inferInsert>): Promise<void> {
+export async function updateSession(
+  tx: Transaction,
+  id: string,
+  change: Partial<typeof sessions.$inferInsert>,
+): Promise<void> {
   await tx.update(sessions).set(change).where(eq(sessions.id, id));
 }
 
 /** Saves only over the revision that was read; says whether it did. */
-export async function saveSession(tx: Transaction, id: string, revision: number, change: Partial<typeof sessions.$inferInsert>): Promise<boolean> {
+export async function saveSession(
+  tx: Transaction,
+  id: string,
+  revision: number,
+  change: Partial<typeof sessions.$inferInsert>,
+): Promise<boolean> {
   const saved = await tx
     .update(sessions)
     .set({ ...change, revision: revision + 1 })
@@ -126,11 +158,18 @@ export const otherSessions = (tx: Transaction, clientId: string, sessionId: stri
   tx
     .select()
     .from(sessions)
-    .where(and(eq(sessions.clientId, clientId), ne(sessions.id, sessionId), gte(sessions.date, from), lt(sessions.date, to)))
+    .where(
+      and(eq(sessions.clientId, clientId), ne(sessions.id, sessionId), gte(sessions.date, from), lt(sessions.date, to)),
+    )
     .limit(20);
 
 /** The last exposures of each lift of a client up to a date, oldest first; at most `most` a lift. */
-export async function exposureRows(tx: Transaction, clientId: string, before: string, most: number): Promise<ExposureRow[]> {
+export async function exposureRows(
+  tx: Transaction,
+  clientId: string,
+  before: string,
+  most: number,
+): Promise<ExposureRow[]> {
   const ranked = tx
     .select({
       studioId: exposures.studioId,
@@ -140,7 +179,10 @@ export async function exposureRows(tx: Transaction, clientId: string, before: st
       sessionId: exposures.sessionId,
       exerciseId: exposures.exerciseId,
       exposure: exposures.exposure,
-      place: sql<number>`row_number() over (partition by ${exposures.lineage} order by ${exposures.date} desc, ${exposures.sessionId} desc)`.as("place"),
+      place:
+        sql<number>`row_number() over (partition by ${exposures.lineage} order by ${exposures.date} desc, ${exposures.sessionId} desc)`.as(
+          "place",
+        ),
     })
     .from(exposures)
     .where(and(eq(exposures.clientId, clientId), lte(exposures.date, before)))
@@ -148,7 +190,11 @@ export async function exposureRows(tx: Transaction, clientId: string, before: st
   return tx.select().from(ranked).where(lte(ranked.place, most)).orderBy(asc(ranked.date), asc(ranked.sessionId));
 }
 
-export async function replaceExposures(tx: Transaction, sessionId: string, rows: (typeof exposures.$inferInsert)[]): Promise<void> {
+export async function replaceExposures(
+  tx: Transaction,
+  sessionId: string,
+  rows: (typeof exposures.$inferInsert)[],
+): Promise<void> {
   await tx.delete(exposures).where(eq(exposures.sessionId, sessionId));
   if (rows.length > 0) await tx.insert(exposures).values(rows);
 }
@@ -167,12 +213,36 @@ export async function shownRow(tx: Transaction, sessionId: string, hash: string)
 }
 
 export const eventRows = (tx: Transaction, sessionId: string): Promise<EventRow[]> =>
-  tx.select().from(floorEvents).where(eq(floorEvents.sessionId, sessionId)).orderBy(asc(floorEvents.sequence)).limit(5000);
+  tx
+    .select()
+    .from(floorEvents)
+    .where(eq(floorEvents.sessionId, sessionId))
+    .orderBy(asc(floorEvents.sequence))
+    .limit(5000);
 
 /** Stores an event once. The same id with the same content is a repeat; with other content it is refused. */
-export async function putEvent(tx: Transaction, row: Omit<typeof floorEvents.$inferInsert, "sequence">): Promise<"stored" | "repeat" | "differs"> {
+export async function putEvent(
+  tx: Transaction,
+  row: Omit<typeof floorEvents.$inferInsert, "sequence">,
+): Promise<"stored" | "repeat" | "differs"> {
   const stored = await tx.insert(floorEvents).values(row).onConflictDoNothing().returning({ id: floorEvents.id });
   if (stored.length === 1) return "stored";
-  const [known] = await tx.select({ contentHash: floorEvents.contentHash }).from(floorEvents).where(eq(floorEvents.id, row.id)).limit(1);
+  const [known] = await tx
+    .select({ contentHash: floorEvents.contentHash })
+    .from(floorEvents)
+    .where(eq(floorEvents.id, row.id))
+    .limit(1);
   return known?.contentHash === row.contentHash ? "repeat" : "differs";
+}
+
+/** The draft nearest to a date from there on, or the last session done. */
+export async function latestLine(tx: Transaction, state: "draft" | "done", today: string) {
+  const isDraft = state === "draft";
+  const [row] = await tx
+    .select(lineColumns)
+    .from(sessions)
+    .where(isDraft ? and(eq(sessions.state, "draft"), gte(sessions.date, today)) : eq(sessions.state, "done"))
+    .orderBy(isDraft ? asc(sessions.date) : desc(sessions.date), desc(sessions.id))
+    .limit(1);
+  return row ?? null;
 }

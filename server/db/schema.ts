@@ -142,7 +142,9 @@ export const members = pgTable(
   (t) => [
     primaryKey({ columns: [t.studioId, t.id] }),
     uniqueIndex("members_user").on(t.userId),
-    foreignKey({ columns: [t.studioId, t.clientId], foreignColumns: [clients.studioId, clients.id] }).onDelete("cascade"),
+    foreignKey({ columns: [t.studioId, t.clientId], foreignColumns: [clients.studioId, clients.id] }).onDelete(
+      "cascade",
+    ),
   ],
 );
 
@@ -157,7 +159,9 @@ export const bodyMasses = pgTable(
   },
   (t) => [
     primaryKey({ columns: [t.studioId, t.clientId, t.date] }),
-    foreignKey({ columns: [t.studioId, t.clientId], foreignColumns: [clients.studioId, clients.id] }).onDelete("cascade"),
+    foreignKey({ columns: [t.studioId, t.clientId], foreignColumns: [clients.studioId, clients.id] }).onDelete(
+      "cascade",
+    ),
   ],
 );
 
@@ -190,7 +194,9 @@ export const plans = pgTable(
   },
   (t) => [
     primaryKey({ columns: [t.studioId, t.id] }),
-    foreignKey({ columns: [t.studioId, t.clientId], foreignColumns: [clients.studioId, clients.id] }).onDelete("cascade"),
+    foreignKey({ columns: [t.studioId, t.clientId], foreignColumns: [clients.studioId, clients.id] }).onDelete(
+      "cascade",
+    ),
   ],
 );
 
@@ -236,9 +242,13 @@ export const sessions = pgTable(
   (t) => [
     primaryKey({ columns: [t.studioId, t.id] }),
     index("sessions_client_date").on(t.studioId, t.clientId, t.date),
-    foreignKey({ columns: [t.studioId, t.clientId], foreignColumns: [clients.studioId, clients.id] }).onDelete("cascade"),
+    foreignKey({ columns: [t.studioId, t.clientId], foreignColumns: [clients.studioId, clients.id] }).onDelete(
+      "cascade",
+    ),
     foreignKey({ columns: [t.studioId, t.gymId], foreignColumns: [gyms.studioId, gyms.id] }),
-    foreignKey({ columns: [t.studioId, t.planDayId], foreignColumns: [planDays.studioId, planDays.id] }).onDelete("cascade"),
+    foreignKey({ columns: [t.studioId, t.planDayId], foreignColumns: [planDays.studioId, planDays.id] }).onDelete(
+      "cascade",
+    ),
   ],
 );
 
@@ -255,7 +265,9 @@ export const shownDocuments = pgTable(
   },
   (t) => [
     primaryKey({ columns: [t.studioId, t.sessionId, t.hash] }),
-    foreignKey({ columns: [t.studioId, t.sessionId], foreignColumns: [sessions.studioId, sessions.id] }).onDelete("cascade"),
+    foreignKey({ columns: [t.studioId, t.sessionId], foreignColumns: [sessions.studioId, sessions.id] }).onDelete(
+      "cascade",
+    ),
   ],
 );
 
@@ -281,7 +293,9 @@ export const floorEvents = pgTable(
       columns: [t.studioId, t.sessionId, t.shownHash],
       foreignColumns: [shownDocuments.studioId, shownDocuments.sessionId, shownDocuments.hash],
     }),
-    foreignKey({ columns: [t.studioId, t.sessionId], foreignColumns: [sessions.studioId, sessions.id] }).onDelete("cascade"),
+    foreignKey({ columns: [t.studioId, t.sessionId], foreignColumns: [sessions.studioId, sessions.id] }).onDelete(
+      "cascade",
+    ),
   ],
 );
 
@@ -300,6 +314,8 @@ export const exposures = pgTable(
   (t) => [
     primaryKey({ columns: [t.studioId, t.sessionId, t.lineage] }),
     index("exposures_lift").on(t.studioId, t.clientId, t.lineage, t.date),
-    foreignKey({ columns: [t.studioId, t.sessionId], foreignColumns: [sessions.studioId, sessions.id] }).onDelete("cascade"),
+    foreignKey({ columns: [t.studioId, t.sessionId], foreignColumns: [sessions.studioId, sessions.id] }).onDelete(
+      "cascade",
+    ),
   ],
 );

@@ -15,16 +15,16 @@ import {
   indexSegments,
   isWork,
   mondayOf,
-  parseSession,
   type PerformedSegment,
   type PerformedSet,
+  parseSession,
   prescribedFromCurve,
   roundToBuildable,
   type SessionDocument,
   SHIPPED_CATALOGUE,
   SimulatedLifter,
-  weight,
   type WorkSpan,
+  weight,
 } from "../../core";
 import { createAccount } from "../auth";
 import { asOwner, inStudio, newId, type Scope } from "../db";
@@ -33,7 +33,14 @@ import * as db from "../db/queries";
 import { sessionContext, showSession } from "../usecases/context";
 import { record } from "../usecases/floor";
 import { dateIn } from "../usecases/kit";
-import { BOATHOUSE_EQUIPMENT, DEMO_CLIENT_ACCOUNT, DEMO_CLIENTS, DEMO_COACH, DEMO_STUDIO, type DemoClient } from "./scenario";
+import {
+  BOATHOUSE_EQUIPMENT,
+  DEMO_CLIENT_ACCOUNT,
+  DEMO_CLIENTS,
+  DEMO_COACH,
+  DEMO_STUDIO,
+  type DemoClient,
+} from "./scenario";
 
 const WEEKS = 8;
 
@@ -48,12 +55,20 @@ export async function seedDemo(nowMs: number): Promise<void> {
   });
   const scope: Scope = { role: "coach", studioId, memberId, name: DEMO_COACH.name };
   const gymId = newId();
-  await inStudio(scope, (tx) => db.insertGym(tx, { studioId, id: gymId, name: "Boathouse", equipment: BOATHOUSE_EQUIPMENT }));
+  await inStudio(scope, (tx) =>
+    db.insertGym(tx, { studioId, id: gymId, name: "Boathouse", equipment: BOATHOUSE_EQUIPMENT }),
+  );
   const today = dateIn(DEMO_STUDIO.timeZone, nowMs);
   for (const [index, client] of DEMO_CLIENTS.entries()) await seedClient(scope, gymId, client, index, today);
 }
 
-async function seedClient(scope: Scope, gymId: string, client: DemoClient, index: number, today: string): Promise<void> {
+async function seedClient(
+  scope: Scope,
+  gymId: string,
+  client: DemoClient,
+  index: number,
+  today: string,
+): Promise<void> {
   const { studioId } = scope;
   const clientId = newId();
   const start = addDays(mondayOf(today), -7 * WEEKS);
@@ -80,11 +95,23 @@ async function seedClient(scope: Scope, gymId: string, client: DemoClient, index
   });
   if (index === 0) {
     const userId = await createAccount(client.name, DEMO_CLIENT_ACCOUNT.email, DEMO_CLIENT_ACCOUNT.password);
-    if (userId) await asOwner((tx) => addMember(tx, { studioId, id: newId(), userId, role: "client", clientId, name: client.name }));
+    if (userId)
+      await asOwner((tx) =>
+        addMember(tx, { studioId, id: newId(), userId, role: "client", clientId, name: client.name }),
+      );
   }
   const planId = newId();
-  const days = client.days.map(({ weekday, text }) => ({ studioId, id: newId(), planId, clientId, weekday, document: readPlan(text) }));
-  await inStudio(scope, (tx) => db.insertPlan(tx, { studioId, id: planId, clientId, name: "Autumn block", startDate: start, weeks: 12 }, days));
+  const days = client.days.map(({ weekday, text }) => ({
+    studioId,
+    id: newId(),
+    planId,
+    clientId,
+    weekday,
+    document: readPlan(text),
+  }));
+  await inStudio(scope, (tx) =>
+    db.insertPlan(tx, { studioId, id: planId, clientId, name: "Autumn block", startDate: start, weeks: 12 }, days),
+  );
   const lifter = new SimulatedLifter({
     seed: 1000 + index,
     familyKg: client.familyKg,
@@ -100,7 +127,16 @@ async function seedClient(scope: Scope, gymId: string, client: DemoClient, index
       const sessionId = newId();
       const document = day.document;
       await inStudio(scope, async (tx) => {
-        await db.insertSession(tx, { studioId, id: sessionId, clientId, planDayId: day.id, gymId, date, title: document.title, document });
+        await db.insertSession(tx, {
+          studioId,
+          id: sessionId,
+          clientId,
+          planDayId: day.id,
+          gymId,
+          date,
+          title: document.title,
+          document,
+        });
         if (date < today) await performSession(tx, scope, sessionId, lifter, week + day.weekday / 7);
       });
     }
@@ -116,7 +152,13 @@ function readPlan(text: string): SessionDocument {
 type Tx = Parameters<Parameters<typeof inStudio>[1]>[0];
 
 /** Walks the session's timeline and logs each round as the floor would. */
-async function performSession(tx: Tx, scope: Scope, sessionId: string, lifter: SimulatedLifter, weeks: number): Promise<void> {
+async function performSession(
+  tx: Tx,
+  scope: Scope,
+  sessionId: string,
+  lifter: SimulatedLifter,
+  weeks: number,
+): Promise<void> {
   const row = (await db.sessionRow(tx, sessionId))!;
   const context = (await sessionContext(tx, row))!;
   const document = row.document as SessionDocument;
@@ -163,7 +205,12 @@ async function performSession(tx: Tx, scope: Scope, sessionId: string, lifter: S
 
 type Known = ReturnType<typeof indexSegments> extends ReadonlyMap<string, infer V> ? V : never;
 
-function performSpan(span: WorkSpan, { segment }: Known, content: ReturnType<typeof showSession>["content"], lifter: SimulatedLifter) {
+function performSpan(
+  span: WorkSpan,
+  { segment }: Known,
+  content: ReturnType<typeof showSession>["content"],
+  lifter: SimulatedLifter,
+) {
   const exercise = exerciseOrThrow(SHIPPED_CATALOGUE, span.exerciseId);
   const shown = content.loads[span.segmentId]!;
   const asked = segment.amount.kind === "reps" ? (shown.aimReps ?? segment.amount.reps.low) : null;
@@ -178,16 +225,46 @@ function performSpan(span: WorkSpan, { segment }: Known, content: ReturnType<typ
     sign = kg < 0 ? -1 : 1;
   }
   const curve = curveKg(exercise, kg, content.bodyMassKg, content.settings) ?? 1;
-  const answer = timed === null ? lifter.perform({ exercise, curveKg: curve, reps: asked, rir: null }) : { reps: 0, rir: 2 };
-  const part: PerformedSegment = { segmentId: span.segmentId, exerciseId: exercise.id, load, sign, reps: answer.reps, rightReps: null, seconds: timed };
+  const answer =
+    timed === null ? lifter.perform({ exercise, curveKg: curve, reps: asked, rir: null }) : { reps: 0, rir: 2 };
+  const part: PerformedSegment = {
+    segmentId: span.segmentId,
+    exerciseId: exercise.id,
+    load,
+    sign,
+    reps: answer.reps,
+    rightReps: null,
+    seconds: timed,
+  };
   return { part, rir: timed === null ? answer.rir : null };
 }
 
-function merge(before: PerformedSet | undefined, done: ReturnType<typeof performSpan>, span: WorkSpan, restSeconds: number | null): PerformedSet {
+function merge(
+  before: PerformedSet | undefined,
+  done: ReturnType<typeof performSpan>,
+  span: WorkSpan,
+  restSeconds: number | null,
+): PerformedSet {
   const known = before?.segments.find((segment) => segment.segmentId === done.part.segmentId);
   const segments = known
     ? before!.segments.map((segment) => (segment === known ? { ...known, rightReps: done.part.reps } : segment))
     : [...(before?.segments ?? []), done.part];
-  const rir = before?.rir === undefined || before.rir === null ? done.rir : done.rir === null ? before.rir : Math.min(before.rir, done.rir);
-  return { setId: span.setId, slotId: span.slotId, round: span.round, segments, rir, form: "held", pain: 0, painPlace: "", note: "", restSeconds };
+  const rir =
+    before?.rir === undefined || before.rir === null
+      ? done.rir
+      : done.rir === null
+        ? before.rir
+        : Math.min(before.rir, done.rir);
+  return {
+    setId: span.setId,
+    slotId: span.slotId,
+    round: span.round,
+    segments,
+    rir,
+    form: "held",
+    pain: 0,
+    painPlace: "",
+    note: "",
+    restSeconds,
+  };
 }

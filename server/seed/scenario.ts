@@ -24,7 +24,14 @@ export const BOATHOUSE_EQUIPMENT: GymEquipment = {
   kettlebells: [8, 12, 16, 20, 24].map((kg) => weight(kg)),
   stacks: [
     { station: "cable", start: weight(5), step: weight(5), max: weight(75), addOns: [weight("2.5")], pulleyRatio: 1 },
-    { station: "cross-cable", start: weight(5), step: weight(5), max: weight(60), addOns: [weight("2.5")], pulleyRatio: 2 },
+    {
+      station: "cross-cable",
+      start: weight(5),
+      step: weight(5),
+      max: weight(60),
+      addOns: [weight("2.5")],
+      pulleyRatio: 2,
+    },
     { station: "pull-down", start: weight(10), step: weight(7), max: weight(94), addOns: [], pulleyRatio: 1 },
     { station: "cable row", start: weight(10), step: weight(7), max: weight(94), addOns: [], pulleyRatio: 1 },
     { station: "leg curl", start: weight(10), step: weight(5), max: weight(80), addOns: [], pulleyRatio: 1 },

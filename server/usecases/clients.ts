@@ -1,11 +1,32 @@
 import * as yup from "yup";
-import { type ClientLine, type ClientView, exact, isoDate, listOf, oneOf, orNull, said, uuid, weightSchema, whole, words } from "../../contract";
-import { addDays, type Clearance, READINESS_QUESTIONS, readinessState, type ReadinessStatement, toKg, type Weight } from "../../core";
+import {
+  type ClientLine,
+  type ClientView,
+  exact,
+  isoDate,
+  listOf,
+  oneOf,
+  orNull,
+  said,
+  uuid,
+  weightSchema,
+  whole,
+  words,
+} from "../../contract";
+import {
+  addDays,
+  type Clearance,
+  READINESS_QUESTIONS,
+  type ReadinessStatement,
+  readinessState,
+  toKg,
+  type Weight,
+} from "../../core";
 import { createAccount } from "../auth";
 import { asOwner, inStudio, newId, type Scope } from "../db";
 import { addMember, deleteAccounts } from "../db/accounts";
 import * as db from "../db/queries";
-import { lineOf, liftsOf, MOST_EXPOSURES } from "./context";
+import { liftsOf, lineOf, MOST_EXPOSURES } from "./context";
 import { dateIn, notFound, ok, refused, useCase } from "./kit";
 
 const nothing = exact({});
@@ -32,7 +53,12 @@ export const listClients = useCase<Record<string, never>>("clients.list", ["coac
   inStudio(scope, async (tx) => {
     const date = await today(tx, clock.nowMs);
     const rows = await db.clientRows(tx);
-    const lines = await db.sessionLines(tx, rows.map((row) => row.id), addDays(date, -63), addDays(date, 14));
+    const lines = await db.sessionLines(
+      tx,
+      rows.map((row) => row.id),
+      addDays(date, -63),
+      addDays(date, 14),
+    );
     return ok({ today: date, clients: rows.map((row) => clientLine(row, lines)) });
   }),
 );
@@ -64,7 +90,12 @@ async function viewClient(scope: Scope, clientId: string, nowMs: number) {
   });
 }
 
-export const showClient = useCase<{ clientId: string }>("clients.show", ["coach"], exact({ clientId: uuid() }), (scope, { clientId }, clock) => viewClient(scope, clientId, clock.nowMs));
+export const showClient = useCase<{ clientId: string }>(
+  "clients.show",
+  ["coach"],
+  exact({ clientId: uuid() }),
+  (scope, { clientId }, clock) => viewClient(scope, clientId, clock.nowMs),
+);
 
 /** A client's own page. */
 export const showMe = useCase<Record<string, never>>("me.show", ["client"], nothing, async (scope, _input, clock) =>
@@ -90,19 +121,29 @@ const clientShape = {
   limits: words(2000),
 };
 
-export const createClient = useCase<NewClient>("clients.create", ["coach"], exact({ ...clientShape, bodyMass: orNull(weightSchema) }), (scope, input, clock) =>
-  inStudio(scope, async (tx) => {
-    if (input.name.trim() === "") return refused("name", "Give the client a name.");
-    const problem = bodyMassProblem(input.bodyMass);
-    if (problem) return problem;
-    const id = newId();
-    const { bodyMass, ...row } = input;
-    const gyms = await db.gymRows(tx);
-    const rounding = input.trainingAge === "novice" ? "neverHarder" : "nearest";
-    await db.insertClient(tx, { ...row, studioId: scope.studioId, id, gymId: gyms[0]?.id ?? null, rounding });
-    if (bodyMass) await db.putBodyMass(tx, { studioId: scope.studioId, clientId: id, date: await today(tx, clock.nowMs), ...bodyMass });
-    return ok({ clientId: id });
-  }),
+export const createClient = useCase<NewClient>(
+  "clients.create",
+  ["coach"],
+  exact({ ...clientShape, bodyMass: orNull(weightSchema) }),
+  (scope, input, clock) =>
+    inStudio(scope, async (tx) => {
+      if (input.name.trim() === "") return refused("name", "Give the client a name.");
+      const problem = bodyMassProblem(input.bodyMass);
+      if (problem) return problem;
+      const id = newId();
+      const { bodyMass, ...row } = input;
+      const gyms = await db.gymRows(tx);
+      const rounding = input.trainingAge === "novice" ? "neverHarder" : "nearest";
+      await db.insertClient(tx, { ...row, studioId: scope.studioId, id, gymId: gyms[0]?.id ?? null, rounding });
+      if (bodyMass)
+        await db.putBodyMass(tx, {
+          studioId: scope.studioId,
+          clientId: id,
+          date: await today(tx, clock.nowMs),
+          ...bodyMass,
+        });
+      return ok({ clientId: id });
+    }),
 );
 
 function bodyMassProblem(mass: Weight | null) {
@@ -120,7 +161,12 @@ export const weighClient = useCase<{ clientId: string; date: string; bodyMass: W
       if (!(await db.clientRow(tx, input.clientId))) return notFound;
       const problem = bodyMassProblem(input.bodyMass);
       if (problem) return problem;
-      await db.putBodyMass(tx, { studioId: scope.studioId, clientId: input.clientId, date: input.date, ...input.bodyMass });
+      await db.putBodyMass(tx, {
+        studioId: scope.studioId,
+        clientId: input.clientId,
+        date: input.date,
+        ...input.bodyMass,
+      });
       return ok({});
     }),
 );
@@ -139,13 +185,19 @@ export const stateReadiness = useCase<{ clientId: string; yes: string[] }>(
     }),
 );
 
-export const recordClearance = useCase<{ clientId: string; by: string }>("clients.recordClearance", ["coach"], exact({ clientId: uuid(), by: said(300) }), (scope, input, clock) =>
-  inStudio(scope, async (tx) => {
-    if (!(await db.clientRow(tx, input.clientId))) return notFound;
-    if (input.by.trim().length < 3) return refused("by", "Say who gave clearance, and for what.");
-    await db.updateClient(tx, input.clientId, { clearance: { date: await today(tx, clock.nowMs), by: input.by.trim() } });
-    return ok({});
-  }),
+export const recordClearance = useCase<{ clientId: string; by: string }>(
+  "clients.recordClearance",
+  ["coach"],
+  exact({ clientId: uuid(), by: said(300) }),
+  (scope, input, clock) =>
+    inStudio(scope, async (tx) => {
+      if (!(await db.clientRow(tx, input.clientId))) return notFound;
+      if (input.by.trim().length < 3) return refused("by", "Say who gave clearance, and for what.");
+      await db.updateClient(tx, input.clientId, {
+        clearance: { date: await today(tx, clock.nowMs), by: input.by.trim() },
+      });
+      return ok({});
+    }),
 );
 
 export const inviteClient = useCase<{ clientId: string; email: string; password: string }>(
@@ -163,14 +215,30 @@ export const inviteClient = useCase<{ clientId: string; email: string; password:
     if (input.password.length < 10) return refused("password", "A password of at least 10 characters.");
     const userId = await createAccount(found.name, input.email, input.password);
     if (!userId) return refused("email", "This address is in use.");
-    await asOwner((tx) => addMember(tx, { studioId: scope.studioId, id: newId(), userId, role: "client", clientId: input.clientId, name: found.name }));
+    await asOwner((tx) =>
+      addMember(tx, {
+        studioId: scope.studioId,
+        id: newId(),
+        userId,
+        role: "client",
+        clientId: input.clientId,
+        name: found.name,
+      }),
+    );
     return ok({});
   },
 );
 
-export const eraseClient = useCase<{ clientId: string }>("clients.erase", ["coach"], exact({ clientId: uuid() }), async (scope, { clientId }) => {
-  const accounts = await inStudio(scope, async (tx) => ((await db.clientRow(tx, clientId)) ? db.deleteClient(tx, clientId) : null));
-  if (!accounts) return notFound;
-  await asOwner((tx) => deleteAccounts(tx, accounts));
-  return ok({});
-});
+export const eraseClient = useCase<{ clientId: string }>(
+  "clients.erase",
+  ["coach"],
+  exact({ clientId: uuid() }),
+  async (scope, { clientId }) => {
+    const accounts = await inStudio(scope, async (tx) =>
+      (await db.clientRow(tx, clientId)) ? db.deleteClient(tx, clientId) : null,
+    );
+    if (!accounts) return notFound;
+    await asOwner((tx) => deleteAccounts(tx, accounts));
+    return ok({});
+  },
+);

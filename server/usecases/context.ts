@@ -7,14 +7,15 @@ import {
   buildSentence,
   type Clearance,
   DEFAULT_SETTINGS,
-  type Exposure,
   ENGINE_VERSION,
   type Exercise,
+  type Exposure,
+  effectiveKg,
+  exerciseOrThrow,
   expandSession,
   exposuresOf,
-  exerciseOrThrow,
-  foldEvents,
   type FloorEvent,
+  foldEvents,
   type GymEquipment,
   indexSegments,
   isWork,
@@ -22,14 +23,13 @@ import {
   mondayOf,
   type PerformedSession,
   type ProgressionRule,
-  readinessState,
+  pulleyRatioOf,
   type ReadinessStatement,
+  readinessState,
   type SessionDocument,
   type Settings,
   SHIPPED_CATALOGUE,
   signedKg,
-  effectiveKg,
-  pulleyRatioOf,
   toKg,
   totalSession,
   type Weight,
@@ -42,7 +42,14 @@ export const MOST_EXPOSURES = 26;
 
 export const settingsOf = (stored: unknown): Settings => ({ ...DEFAULT_SETTINGS, ...(stored as Partial<Settings>) });
 
-export const lineOf = (row: { id: string; clientId: string; date: string; title: string; state: string; summary: unknown }): SessionLine => ({
+export const lineOf = (row: {
+  id: string;
+  clientId: string;
+  date: string;
+  title: string;
+  state: string;
+  summary: unknown;
+}): SessionLine => ({
   id: row.id,
   clientId: row.clientId,
   date: row.date,
@@ -73,7 +80,9 @@ export async function sessionContext(tx: Transaction, row: db.SessionRow): Promi
   const gym = gyms.find((one) => one.id === (row.gymId ?? client?.gymId)) ?? gyms[0];
   if (!studio || !client || !gym) return null;
   const mass = await db.bodyMassOn(tx, client.id, row.date);
-  const rows = (await db.exposureRows(tx, client.id, row.date, MOST_EXPOSURES)).filter((exposure) => exposure.sessionId !== row.id);
+  const rows = (await db.exposureRows(tx, client.id, row.date, MOST_EXPOSURES)).filter(
+    (exposure) => exposure.sessionId !== row.id,
+  );
   const monday = mondayOf(row.date);
   const others = await db.otherSessions(tx, client.id, row.id, monday, addDays(monday, 7));
   const settings = settingsOf(studio.settings);
@@ -109,7 +118,10 @@ function plannedHardSets(document: SessionDocument, settings: Settings): Record<
 }
 
 /** What stands on the floor's screen, and its hash. */
-export function showSession(document: SessionDocument, context: SessionContext): { content: ShownContent; hash: string } {
+export function showSession(
+  document: SessionDocument,
+  context: SessionContext,
+): { content: ShownContent; hash: string } {
   const resolved = resolveIn(document, context);
   const segments = indexSegments(document);
   const loads: Record<string, ShownLoad> = {};
@@ -121,8 +133,18 @@ export function showSession(document: SessionDocument, context: SessionContext):
   const ramps = Object.fromEntries(
     [...resolved.ramps].map(([slotId, sets]) => {
       const slot = document.blocks.flatMap((block) => block.slots).find((one) => one.id === slotId);
-      const exercise = exerciseOrThrow(SHIPPED_CATALOGUE, slot?.exerciseId ?? document.finisher!.slots.find((one) => one.id === slotId)!.exerciseId);
-      return [slotId, sets.map(({ load, reps }) => ({ words: loadWords(exercise, load.kg, load.weight), build: buildSentence(load.build), reps }))];
+      const exercise = exerciseOrThrow(
+        SHIPPED_CATALOGUE,
+        slot?.exerciseId ?? document.finisher!.slots.find((one) => one.id === slotId)!.exerciseId,
+      );
+      return [
+        slotId,
+        sets.map(({ load, reps }) => ({
+          words: loadWords(exercise, load.kg, load.weight),
+          build: buildSentence(load.build),
+          reps,
+        })),
+      ];
     }),
   );
   const content: ShownContent = {
@@ -131,7 +153,7 @@ export function showSession(document: SessionDocument, context: SessionContext):
     date: context.date,
     clientName: context.client.name,
     bodyMassKg: context.bodyMassKg,
-    gymId: context.gym.id,
+    equipment: context.gym.equipment,
     document,
     loads,
     ramps,
@@ -139,9 +161,22 @@ export function showSession(document: SessionDocument, context: SessionContext):
   return { content, hash: hashOf(content) };
 }
 
-function shownLoad(exercise: Exercise, kg: number | null, weight: Weight | null, build: string | null, aimReps: number | null): ShownLoad {
+function shownLoad(
+  exercise: Exercise,
+  kg: number | null,
+  weight: Weight | null,
+  build: string | null,
+  aimReps: number | null,
+): ShownLoad {
   if (kg === null || weight === null) return { kg: null, weight: null, sign: 1, words: "find it", build: "", aimReps };
-  return { kg, weight: kg === 0 ? null : weight, sign: kg < 0 ? -1 : 1, words: loadWords(exercise, kg, weight), build: build ?? "", aimReps };
+  return {
+    kg,
+    weight: kg === 0 ? null : weight,
+    sign: kg < 0 ? -1 : 1,
+    words: loadWords(exercise, kg, weight),
+    build: build ?? "",
+    aimReps,
+  };
 }
 
 /** SHA-256 of a value's JSON with sorted keys: the same content, the same hash, on every machine. */
@@ -169,15 +204,21 @@ export const eventOf = (row: db.EventRow): FloorEvent => ({
 });
 
 /** The projections of one session's log: exposures of its lifts, and its summary. */
-export function project(sessionId: string, shown: ShownContent, events: readonly FloorEvent[], gym: GymEquipment) {
+export function project(sessionId: string, shown: ShownContent, events: readonly FloorEvent[]) {
   const performed = foldEvents(events);
   const aims: Record<string, number> = {};
-  for (const [segmentId, load] of Object.entries(shown.loads)) if (load.aimReps !== null) aims[segmentId] = load.aimReps;
-  const lifts = exposuresOf({ sessionId, date: shown.date, document: shown.document, bodyMassKg: shown.bodyMassKg, aims }, performed, SHIPPED_CATALOGUE, shown.settings);
-  return { performed, lifts, summary: summarise(shown, performed, events, gym) };
+  for (const [segmentId, load] of Object.entries(shown.loads))
+    if (load.aimReps !== null) aims[segmentId] = load.aimReps;
+  const lifts = exposuresOf(
+    { sessionId, date: shown.date, document: shown.document, bodyMassKg: shown.bodyMassKg, aims },
+    performed,
+    SHIPPED_CATALOGUE,
+    shown.settings,
+  );
+  return { performed, lifts, summary: summarise(shown, performed, events) };
 }
 
-function summarise(shown: ShownContent, performed: PerformedSession, events: readonly FloorEvent[], gym: GymEquipment): SessionSummary {
+function summarise(shown: ShownContent, performed: PerformedSession, events: readonly FloorEvent[]): SessionSummary {
   const document = onlyDone(shown.document, performed);
   const timeline = expandSession(document, { catalogue: SHIPPED_CATALOGUE, settings: shown.settings });
   const totals = totalSession(document, timeline, { catalogue: SHIPPED_CATALOGUE, settings: shown.settings });
@@ -188,13 +229,24 @@ function summarise(shown: ShownContent, performed: PerformedSession, events: rea
       const exercise = SHIPPED_CATALOGUE.byId.get(segment.exerciseId);
       if (!exercise) continue;
       const done = segment.reps + (segment.rightReps ?? 0);
-      const effective = effectiveKg(exercise, signedKg(segment), { bodyMassKg: shown.bodyMassKg, pulleyRatio: pulleyRatioOf(exercise, gym) }, shown.settings);
+      const effective = effectiveKg(
+        exercise,
+        signedKg(segment),
+        { bodyMassKg: shown.bodyMassKg, pulleyRatio: pulleyRatioOf(exercise, shown.equipment) },
+        shown.settings,
+      );
       reps += done;
       volumeLoadKg += done * (effective ?? 0);
     }
   }
-  const plannedSets = expandSession(shown.document, { catalogue: SHIPPED_CATALOGUE, settings: shown.settings }).blocks.reduce(
-    (total, { timeline: block }) => total + new Set(block.spans.filter(isWork).map((span) => span.setId)).size - (block.spans.some((span) => span.kind === "ramp") ? 1 : 0),
+  const plannedSets = expandSession(shown.document, {
+    catalogue: SHIPPED_CATALOGUE,
+    settings: shown.settings,
+  }).blocks.reduce(
+    (total, { timeline: block }) =>
+      total +
+      new Set(block.spans.filter(isWork).map((span) => span.setId)).size -
+      (block.spans.some((span) => span.kind === "ramp") ? 1 : 0),
     0,
   );
   const first = performed.startedAtMs ?? events[0]?.atMs ?? 0;
@@ -221,10 +273,14 @@ function onlyDone(document: SessionDocument, performed: PerformedSession): Sessi
         const done = set && performed.sets.get(set.id);
         if (!set || !done) return null;
         const rir = done.rir === null ? null : { low: done.rir, high: done.rir };
-        return { ...set, segments: set.segments.map((segment, index) => (index === set.segments.length - 1 && rir ? { ...segment, rir } : segment)) };
+        return {
+          ...set,
+          segments: set.segments.map((segment, index) =>
+            index === set.segments.length - 1 && rir ? { ...segment, rir } : segment,
+          ),
+        };
       }),
     })),
   }));
   return { ...document, blocks, finisher: null };
 }
-

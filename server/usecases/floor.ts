@@ -1,31 +1,53 @@
-import { exact, type FloorView, floorEventSchema, listOf, type ReviewView, type ShownContent, uuid } from "../../contract";
-import { type Clearance, type FloorEvent, type GymEquipment, readinessSentence, readinessState, type ReadinessStatement } from "../../core";
+import {
+  exact,
+  type FloorView,
+  floorEventSchema,
+  listOf,
+  type ReviewView,
+  type ShownContent,
+  uuid,
+} from "../../contract";
+import {
+  type Clearance,
+  type FloorEvent,
+  type ReadinessStatement,
+  readinessSentence,
+  readinessState,
+} from "../../core";
 import { inStudio, type Scope, type Transaction } from "../db";
 import * as db from "../db/queries";
 import { documentOf, eventOf, hashOf, project, sessionContext, showSession } from "./context";
-import { notFound, ok, type Outcome, refused, useCase } from "./kit";
+import { notFound, type Outcome, ok, refused, useCase } from "./kit";
 
 /** Freezes what is shown, stores it by hash, and hands the floor all it needs without the network. */
-export const openFloor = useCase<{ sessionId: string }>("floor.open", ["coach", "client"], exact({ sessionId: uuid() }), (scope, { sessionId }) =>
-  inStudio(scope, async (tx): Promise<Outcome<FloorView>> => {
-    const row = await db.sessionRow(tx, sessionId);
-    const context = row && (await sessionContext(tx, row));
-    const client = row && (await db.clientRow(tx, row.clientId));
-    if (!row || !context || !client) return notFound;
-    const readiness = readinessState(client.readiness as ReadinessStatement | null, client.clearance as Clearance | null);
-    if (readiness.kind !== "ready") return refused("readiness", readinessSentence(readiness, client.name));
-    const events = (await db.eventRows(tx, sessionId)).map(eventOf);
-    const known = events.at(-1)?.shownHash;
-    if (known) {
-      const shown = await db.shownRow(tx, sessionId, known);
-      if (shown) return ok({ sessionId, shownHash: known, shown: shown.content as ShownContent, events });
-    }
-    const document = documentOf(row);
-    if (document.blocks.length === 0 && !document.finisher) return refused("document", "This session has no blocks yet: write one at the desk first.");
-    const { content, hash } = showSession(document, context);
-    await db.putShown(tx, { studioId: scope.studioId, sessionId, clientId: row.clientId, hash, content });
-    return ok({ sessionId, shownHash: hash, shown: content, events });
-  }),
+export const openFloor = useCase<{ sessionId: string }>(
+  "floor.open",
+  ["coach", "client"],
+  exact({ sessionId: uuid() }),
+  (scope, { sessionId }) =>
+    inStudio(scope, async (tx): Promise<Outcome<FloorView>> => {
+      const row = await db.sessionRow(tx, sessionId);
+      const context = row && (await sessionContext(tx, row));
+      const client = row && (await db.clientRow(tx, row.clientId));
+      if (!row || !context || !client) return notFound;
+      const readiness = readinessState(
+        client.readiness as ReadinessStatement | null,
+        client.clearance as Clearance | null,
+      );
+      if (readiness.kind !== "ready") return refused("readiness", readinessSentence(readiness, client.name));
+      const events = (await db.eventRows(tx, sessionId)).map(eventOf);
+      const known = events.at(-1)?.shownHash;
+      if (known) {
+        const shown = await db.shownRow(tx, sessionId, known);
+        if (shown) return ok({ sessionId, shownHash: known, shown: shown.content as ShownContent, events });
+      }
+      const document = documentOf(row);
+      if (document.blocks.length === 0 && !document.finisher)
+        return refused("document", "This session has no blocks yet: write one at the desk first.");
+      const { content, hash } = showSession(document, context);
+      await db.putShown(tx, { studioId: scope.studioId, sessionId, clientId: row.clientId, hash, content });
+      return ok({ sessionId, shownHash: hash, shown: content, events });
+    }),
 );
 
 /** Takes events from a device's outbox: each once, whatever is sent twice, late or out of order. */
@@ -36,7 +58,12 @@ export const recordEvents = useCase<{ sessionId: string; events: FloorEvent[] }>
   (scope, input) => inStudio(scope, (tx) => record(tx, scope, input.sessionId, input.events)),
 );
 
-export async function record(tx: Transaction, scope: Scope, sessionId: string, events: readonly FloorEvent[]): Promise<Outcome<unknown>> {
+export async function record(
+  tx: Transaction,
+  scope: Scope,
+  sessionId: string,
+  events: readonly FloorEvent[],
+): Promise<Outcome<unknown>> {
   const row = await db.sessionRow(tx, sessionId, true);
   if (!row || events.some((event) => event.sessionId !== sessionId)) return notFound;
   for (const hash of new Set(events.map((event) => event.shownHash))) {
@@ -54,7 +81,8 @@ export async function record(tx: Transaction, scope: Scope, sessionId: string, e
       body: event.body,
       contentHash: hashOf([event.sessionId, event.shownHash, event.atMs, event.body]),
     });
-    if (answer === "differs") return { kind: "conflict", message: `The event ${event.id} is known with other content.` };
+    if (answer === "differs")
+      return { kind: "conflict", message: `The event ${event.id} is known with other content.` };
     accepted.push(event.id);
   }
   await projectSession(tx, scope, row);
@@ -67,10 +95,7 @@ async function projectSession(tx: Transaction, scope: Scope, row: db.SessionRow)
   const last = events.at(-1);
   const shown = last && (await db.shownRow(tx, row.id, last.shownHash));
   if (!last || !shown) return;
-  const gyms = await db.gymRows(tx);
-  const content = shown.content as ShownContent;
-  const equipment = gyms.find((gym) => gym.id === content.gymId)?.equipment as GymEquipment;
-  const { performed, lifts, summary } = project(row.id, content, events, equipment);
+  const { performed, lifts, summary } = project(row.id, shown.content as ShownContent, events);
   await db.replaceExposures(
     tx,
     row.id,
@@ -84,26 +109,34 @@ async function projectSession(tx: Transaction, scope: Scope, row: db.SessionRow)
       exposure,
     })),
   );
-  const state = performed.ended ? "done" : performed.sets.size > 0 || performed.startedAtMs !== null ? "started" : "draft";
+  const state = performed.ended
+    ? "done"
+    : performed.sets.size > 0 || performed.startedAtMs !== null
+      ? "started"
+      : "draft";
   await db.updateSession(tx, row.id, { state, summary });
 }
 
 /** Planned against done, with all that the next prescription reads. */
-export const reviewSession = useCase<{ sessionId: string }>("review.show", ["coach", "client"], exact({ sessionId: uuid() }), (scope, { sessionId }) =>
-  inStudio(scope, async (tx) => {
-    const row = await db.sessionRow(tx, sessionId);
-    const context = row && (await sessionContext(tx, row));
-    if (!row || !context) return notFound;
-    const events = (await db.eventRows(tx, sessionId)).map(eventOf);
-    const last = events.at(-1);
-    const shown = last ? await db.shownRow(tx, sessionId, last.shownHash) : null;
-    const view: ReviewView = {
-      context,
-      title: row.title,
-      state: row.state as ReviewView["state"],
-      shown: (shown?.content as ShownContent | undefined) ?? null,
-      events,
-    };
-    return ok(view);
-  }),
+export const reviewSession = useCase<{ sessionId: string }>(
+  "review.show",
+  ["coach", "client"],
+  exact({ sessionId: uuid() }),
+  (scope, { sessionId }) =>
+    inStudio(scope, async (tx) => {
+      const row = await db.sessionRow(tx, sessionId);
+      const context = row && (await sessionContext(tx, row));
+      if (!row || !context) return notFound;
+      const events = (await db.eventRows(tx, sessionId)).map(eventOf);
+      const last = events.at(-1);
+      const shown = last ? await db.shownRow(tx, sessionId, last.shownHash) : null;
+      const view: ReviewView = {
+        context,
+        title: row.title,
+        state: row.state as ReviewView["state"],
+        shown: (shown?.content as ShownContent | undefined) ?? null,
+        events,
+      };
+      return ok(view);
+    }),
 );

@@ -20,6 +20,7 @@ export const USE_CASES: ReadonlyMap<string, UseCase> = new Map(
     clients.inviteClient,
     clients.eraseClient,
     sessions.createSession,
+    sessions.latestSession,
     sessions.showSession,
     sessions.saveSession,
     sessions.discardSession,
@@ -30,7 +31,12 @@ export const USE_CASES: ReadonlyMap<string, UseCase> = new Map(
 );
 
 /** Authorises, checks and runs one use case. What a role may not do does not exist for it. */
-export async function ask<T>(scope: Scope, name: string, input: unknown, clock: Clock = { nowMs: Date.now() }): Promise<Outcome<T>> {
+export async function ask<T>(
+  scope: Scope,
+  name: string,
+  input: unknown,
+  clock: Clock = { nowMs: Date.now() },
+): Promise<Outcome<T>> {
   const found = USE_CASES.get(name);
   if (!found?.roles.includes(scope.role)) return { kind: "notFound" };
   const checked = check(found.input, input);

@@ -21,15 +21,25 @@ export interface UseCase {
 }
 
 /** Ties the input's type to the schema's check. */
-export function useCase<I>(name: string, roles: readonly Scope["role"][], input: yup.ISchema<unknown>, run: (scope: Scope, input: I, clock: Clock) => Promise<Outcome<unknown>>): UseCase {
+export function useCase<I>(
+  name: string,
+  roles: readonly Scope["role"][],
+  input: yup.ISchema<unknown>,
+  run: (scope: Scope, input: I, clock: Clock) => Promise<Outcome<unknown>>,
+): UseCase {
   return { name, roles, input, run };
 }
 
 export const ok = <T>(value: T): Outcome<T> => ({ kind: "ok", value });
 export const notFound: Outcome<never> = { kind: "notFound" };
-export const refused = (field: string, message: string): Outcome<never> => ({ kind: "refused", problems: [{ field, message }] });
+export const refused = (field: string, message: string): Outcome<never> => ({
+  kind: "refused",
+  problems: [{ field, message }],
+});
 
 /** The calendar date at an instant in a time zone. */
 export function dateIn(timeZone: string, nowMs: number): string {
-  return new Intl.DateTimeFormat("en-CA", { timeZone, year: "numeric", month: "2-digit", day: "2-digit" }).format(nowMs);
+  return new Intl.DateTimeFormat("en-CA", { timeZone, year: "numeric", month: "2-digit", day: "2-digit" }).format(
+    nowMs,
+  );
 }

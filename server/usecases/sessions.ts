@@ -1,54 +1,95 @@
-import { EMPTY_DOCUMENT, exact, finite, kinds, orNull, readDocument, type SessionView, uuid, whole, words } from "../../contract";
-import { type ProgressionRule, readinessSentence, readinessState, type Clearance, type ReadinessStatement } from "../../core";
 import * as yup from "yup";
+import {
+  EMPTY_DOCUMENT,
+  exact,
+  finite,
+  kinds,
+  oneOf,
+  orNull,
+  readDocument,
+  type SessionView,
+  uuid,
+  whole,
+  words,
+} from "../../contract";
+import {
+  type Clearance,
+  type ProgressionRule,
+  type ReadinessStatement,
+  readinessSentence,
+  readinessState,
+} from "../../core";
 import { inStudio, newId } from "../db";
 import * as db from "../db/queries";
-import { documentOf, sessionContext } from "./context";
+import { documentOf, lineOf, sessionContext } from "./context";
 import { dateIn, notFound, ok, refused, useCase } from "./kit";
 
-const ruleSchema = kinds({ loadFirst: { stepKg: orNull(finite(0, 50)) }, doubleProgression: { stepKg: orNull(finite(0, 50)) } });
+const ruleSchema = kinds({
+  loadFirst: { stepKg: orNull(finite(0, 50)) },
+  doubleProgression: { stepKg: orNull(finite(0, 50)) },
+});
 /** A rule by slot id; the keys are free, the values are not. */
 const rulesSchema = yup.lazy((value) =>
-  yup.object(Object.fromEntries(Object.keys(value ?? {}).slice(0, 800).map((key) => [key, ruleSchema as never]))).strict(true).required(),
+  yup
+    .object(
+      Object.fromEntries(
+        Object.keys(value ?? {})
+          .slice(0, 800)
+          .map((key) => [key, ruleSchema as never]),
+      ),
+    )
+    .strict(true)
+    .required(),
 );
 
-export const createSession = useCase<{ clientId: string; title: string }>("sessions.create", ["coach"], exact({ clientId: uuid(), title: words(200) }), (scope, input, clock) =>
-  inStudio(scope, async (tx) => {
-    const client = await db.clientRow(tx, input.clientId);
-    if (!client) return notFound;
-    const readiness = readinessState(client.readiness as ReadinessStatement | null, client.clearance as Clearance | null);
-    if (readiness.kind !== "ready") return refused("readiness", readinessSentence(readiness, client.name));
-    const studio = await db.studioRow(tx);
-    const id = newId();
-    const document = { ...EMPTY_DOCUMENT, title: input.title, capSeconds: client.minutes * 60 };
-    await db.insertSession(tx, {
-      studioId: scope.studioId,
-      id,
-      clientId: client.id,
-      gymId: client.gymId,
-      date: dateIn(studio?.timeZone ?? "UTC", clock.nowMs),
-      title: input.title,
-      document,
-    });
-    return ok({ sessionId: id });
-  }),
+export const createSession = useCase<{ clientId: string; title: string }>(
+  "sessions.create",
+  ["coach"],
+  exact({ clientId: uuid(), title: words(200) }),
+  (scope, input, clock) =>
+    inStudio(scope, async (tx) => {
+      const client = await db.clientRow(tx, input.clientId);
+      if (!client) return notFound;
+      const readiness = readinessState(
+        client.readiness as ReadinessStatement | null,
+        client.clearance as Clearance | null,
+      );
+      if (readiness.kind !== "ready") return refused("readiness", readinessSentence(readiness, client.name));
+      const studio = await db.studioRow(tx);
+      const id = newId();
+      const document = { ...EMPTY_DOCUMENT, title: input.title, capSeconds: client.minutes * 60 };
+      await db.insertSession(tx, {
+        studioId: scope.studioId,
+        id,
+        clientId: client.id,
+        gymId: client.gymId,
+        date: dateIn(studio?.timeZone ?? "UTC", clock.nowMs),
+        title: input.title,
+        document,
+      });
+      return ok({ sessionId: id });
+    }),
 );
 
-export const showSession = useCase<{ sessionId: string }>("sessions.show", ["coach"], exact({ sessionId: uuid() }), (scope, { sessionId }) =>
-  inStudio(scope, async (tx) => {
-    const row = await db.sessionRow(tx, sessionId);
-    const context = row && (await sessionContext(tx, row));
-    if (!row || !context) return notFound;
-    const view: SessionView = {
-      ...context,
-      title: row.title,
-      state: row.state as SessionView["state"],
-      document: documentOf(row),
-      draftText: row.draftText,
-      revision: row.revision,
-    };
-    return ok(view);
-  }),
+export const showSession = useCase<{ sessionId: string }>(
+  "sessions.show",
+  ["coach"],
+  exact({ sessionId: uuid() }),
+  (scope, { sessionId }) =>
+    inStudio(scope, async (tx) => {
+      const row = await db.sessionRow(tx, sessionId);
+      const context = row && (await sessionContext(tx, row));
+      if (!row || !context) return notFound;
+      const view: SessionView = {
+        ...context,
+        title: row.title,
+        state: row.state as SessionView["state"],
+        document: documentOf(row),
+        draftText: row.draftText,
+        revision: row.revision,
+      };
+      return ok(view);
+    }),
 );
 
 interface SaveSession {
@@ -74,7 +115,11 @@ export const saveSession = useCase<SaveSession>(
     inStudio(scope, async (tx) => {
       const row = await db.sessionRow(tx, input.sessionId, true);
       if (!row) return notFound;
-      if (row.state !== "draft") return { kind: "conflict", message: "This session has been started: what was shown on the floor is kept as it was." };
+      if (row.state !== "draft")
+        return {
+          kind: "conflict",
+          message: "This session has been started: what was shown on the floor is kept as it was.",
+        };
       const read = readDocument(input.document);
       if (!read.ok) return { kind: "refused", problems: read.problems };
       const saved = await db.saveSession(tx, row.id, input.revision, {
@@ -83,18 +128,41 @@ export const saveSession = useCase<SaveSession>(
         rules: input.rules,
         title: read.value.title,
       });
-      if (!saved) return { kind: "conflict", message: "This session was changed elsewhere since you opened it.", current: row.revision };
+      if (!saved)
+        return {
+          kind: "conflict",
+          message: "This session was changed elsewhere since you opened it.",
+          current: row.revision,
+        };
       return ok({ revision: input.revision + 1 });
     }),
 );
 
 /** Takes away a session that nothing has been logged in. */
-export const discardSession = useCase<{ sessionId: string }>("sessions.discard", ["coach"], exact({ sessionId: uuid() }), (scope, { sessionId }) =>
-  inStudio(scope, async (tx) => {
-    const row = await db.sessionRow(tx, sessionId, true);
-    if (!row) return notFound;
-    if (row.state !== "draft") return { kind: "conflict", message: "Sets have been logged in this session; it stays." };
-    await db.deleteSession(tx, sessionId);
-    return ok({ clientId: row.clientId });
-  }),
+export const discardSession = useCase<{ sessionId: string }>(
+  "sessions.discard",
+  ["coach"],
+  exact({ sessionId: uuid() }),
+  (scope, { sessionId }) =>
+    inStudio(scope, async (tx) => {
+      const row = await db.sessionRow(tx, sessionId, true);
+      if (!row) return notFound;
+      if (row.state !== "draft")
+        return { kind: "conflict", message: "Sets have been logged in this session; it stays." };
+      await db.deleteSession(tx, sessionId);
+      return ok({ clientId: row.clientId });
+    }),
+);
+
+/** Where the rail's Session and Review lead. */
+export const latestSession = useCase<{ state: "draft" | "done" }>(
+  "sessions.latest",
+  ["coach"],
+  exact({ state: oneOf("draft", "done") }),
+  (scope, { state }, clock) =>
+    inStudio(scope, async (tx) => {
+      const studio = await db.studioRow(tx);
+      const row = await db.latestLine(tx, state, dateIn(studio?.timeZone ?? "UTC", clock.nowMs));
+      return ok({ line: row && lineOf(row) });
+    }),
 );

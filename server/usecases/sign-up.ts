@@ -5,8 +5,8 @@ import { createAccount } from "../auth";
 import { asOwner, inStudio, newId, type Scope } from "../db";
 import { addMember, createStudio } from "../db/accounts";
 import * as db from "../db/queries";
+import { type Outcome, ok, refused } from "./kit";
 import { STARTING_EQUIPMENT } from "./starting-gym";
-import { ok, type Outcome, refused } from "./kit";
 
 export interface FoundStudio {
   studio: string;
@@ -16,12 +16,19 @@ export interface FoundStudio {
   timeZone: string;
 }
 
-export const foundStudioSchema = exact({ studio: said(120), name: said(120), email: said(200), password: said(200), timeZone: said(60) });
+export const foundStudioSchema = exact({
+  studio: said(120),
+  name: said(120),
+  email: said(200),
+  password: said(200),
+  timeZone: said(60),
+});
 
 export async function foundStudio(input: FoundStudio): Promise<Outcome<Record<string, never>>> {
   if (!yup.string().email().isValidSync(input.email)) return refused("email", "An address such as name@example.org.");
   if (input.password.length < 10) return refused("password", "A password of at least 10 characters.");
-  if (!Intl.supportedValuesOf("timeZone").includes(input.timeZone) && input.timeZone !== "UTC") return refused("timeZone", "A time zone such as Europe/Oslo.");
+  if (!Intl.supportedValuesOf("timeZone").includes(input.timeZone) && input.timeZone !== "UTC")
+    return refused("timeZone", "A time zone such as Europe/Oslo.");
   const userId = await createAccount(input.name, input.email, input.password);
   if (!userId) return refused("email", "This address is in use.");
   const studioId = newId();
@@ -31,6 +38,8 @@ export async function foundStudio(input: FoundStudio): Promise<Outcome<Record<st
     await addMember(tx, { studioId, id: memberId, userId, role: "coach", clientId: null, name: input.name });
   });
   const scope: Scope = { role: "coach", studioId, memberId, name: input.name };
-  await inStudio(scope, (tx) => db.insertGym(tx, { studioId, id: newId(), name: "Gym", equipment: STARTING_EQUIPMENT }));
+  await inStudio(scope, (tx) =>
+    db.insertGym(tx, { studioId, id: newId(), name: "Gym", equipment: STARTING_EQUIPMENT }),
+  );
   return ok({});
 }

@@ -4,10 +4,12 @@ import { type FoundStudio, foundStudio, foundStudioSchema } from "@/server/useca
 import { sameOrigin } from "../same-origin";
 
 export async function POST(request: Request) {
-  if (!sameOrigin(request)) return NextResponse.json({ message: "This request did not come from Yarvex." }, { status: 403 });
+  if (!sameOrigin(request))
+    return NextResponse.json({ message: "This request did not come from Yarvex." }, { status: 403 });
   const read = check<FoundStudio>(foundStudioSchema, await request.json().catch(() => null));
   if (!read.ok) return NextResponse.json({ problems: read.problems, message: "Fill in every field." }, { status: 422 });
   const outcome = await foundStudio(read.value);
-  if (outcome.kind === "refused") return NextResponse.json({ problems: outcome.problems, message: outcome.problems[0]?.message }, { status: 422 });
+  if (outcome.kind === "refused")
+    return NextResponse.json({ problems: outcome.problems, message: outcome.problems[0]?.message }, { status: 422 });
   return NextResponse.json({ ok: true });
 }

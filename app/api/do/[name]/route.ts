@@ -7,11 +7,13 @@ const MOST_BYTES = 4_000_000;
 
 /** One door for every use case: who is asking, what with, and the outcome as a status. */
 export async function POST(request: Request, { params }: { params: Promise<{ name: string }> }) {
-  if (!sameOrigin(request)) return NextResponse.json({ message: "This request did not come from Yarvex." }, { status: 403 });
+  if (!sameOrigin(request))
+    return NextResponse.json({ message: "This request did not come from Yarvex." }, { status: 403 });
   const scope = await scopeOf(request.headers);
   if (!scope) return NextResponse.json({ message: "Sign in again." }, { status: 401 });
   const text = await request.text();
-  if (text.length > MOST_BYTES) return NextResponse.json({ message: "That is too much to send at once." }, { status: 413 });
+  if (text.length > MOST_BYTES)
+    return NextResponse.json({ message: "That is too much to send at once." }, { status: 413 });
   let input: unknown;
   try {
     input = JSON.parse(text || "{}");

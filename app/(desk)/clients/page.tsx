@@ -1,0 +1,11 @@
+import type { ClientLine } from "@/contract";
+import { Rack } from "@/screens/clients/rack";
+import { answer, requireScope } from "../../ask";
+
+export const metadata = { title: "Clients" };
+
+export default async function ClientsPage() {
+  const scope = await requireScope("coach");
+  const { clients, today } = await answer<{ clients: ClientLine[]; today: string }>(scope, "clients.list");
+  return <Rack clients={clients} today={today} />;
+}

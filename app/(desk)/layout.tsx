@@ -1,0 +1,22 @@
+import type { ReactNode } from "react";
+import type { ClientLine, Viewer } from "@/contract";
+import { Shell } from "@/screens/shell/shell";
+import { answer, requireScope } from "../ask";
+
+export default async function DeskLayout({ children }: { children: ReactNode }) {
+  const scope = await requireScope("coach");
+  const viewer = await answer<Viewer>(scope, "viewer.show");
+  const { clients } = await answer<{ clients: ClientLine[] }>(scope, "clients.list");
+  const items = [
+    { group: "Screens", name: "Clients", href: "/clients" },
+    { group: "Screens", name: "Session", href: "/session" },
+    { group: "Screens", name: "Floor", href: "/floor" },
+    { group: "Screens", name: "Review", href: "/review" },
+    ...clients.map((client) => ({ group: "Clients", name: client.name, href: `/clients/${client.id}` })),
+  ];
+  return (
+    <Shell who={viewer.name} studio={viewer.studioName} items={items}>
+      {children}
+    </Shell>
+  );
+}

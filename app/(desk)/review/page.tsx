@@ -1,0 +1,19 @@
+import Link from "next/link";
+import { redirect } from "next/navigation";
+import type { SessionLine } from "@/contract";
+import { answer, requireScope } from "../../ask";
+
+/** The rail's link: the session that was done last. */
+export default async function Latest() {
+  const scope = await requireScope("coach");
+  const { line } = await answer<{ line: SessionLine | null }>(scope, "sessions.latest", { state: "done" });
+  if (line) redirect(`/review/${line.id}`);
+  return (
+    <main className="px-6 py-16 text-center">
+      <p className="text-lg font-semibold">Nothing has been trained yet.</p>
+      <Link href="/clients" className="text-indigo underline underline-offset-2">
+        Choose a client
+      </Link>
+    </main>
+  );
+}

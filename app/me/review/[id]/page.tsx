@@ -1,0 +1,11 @@
+import type { ReviewView } from "@/contract";
+import { ReviewScreen } from "@/screens/review/review";
+import { answer, requireScope } from "../../../ask";
+
+export const metadata = { title: "What was done" };
+
+export default async function MyReview({ params }: { params: Promise<{ id: string }> }) {
+  const scope = await requireScope("client");
+  const view = await answer<ReviewView>(scope, "review.show", { sessionId: (await params).id });
+  return <ReviewScreen view={view} home={{ href: "/me", name: "My sessions" }} />;
+}

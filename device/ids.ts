@@ -1,0 +1,4 @@
+import { v7 } from "uuid";
+
+/** A UUIDv7 made on this device. */
+export const newId = (): string => v7();

@@ -1,0 +1,206 @@
+"use client";
+import { useState } from "react";
+import { GENERAL_NOTICE } from "@/core";
+import { replySentence, send } from "@/device/api";
+import { Button } from "@/ui/button";
+import { TextField } from "@/ui/field";
+import { Mark } from "@/ui/mark";
+import { Notice } from "@/ui/notice";
+
+interface DemoAccount {
+  readonly who: string;
+  readonly email: string;
+  readonly password: string;
+}
+
+export function SignIn({ demo, canFound }: { demo: readonly DemoAccount[]; canFound: boolean }) {
+  const [email, setEmail] = useState("");
+  const [password, setPassword] = useState("");
+  const [problem, setProblem] = useState<string | null>(null);
+  const [busy, setBusy] = useState(false);
+  const [founding, setFounding] = useState(canFound && demo.length === 0);
+
+  async function enter(as: { email: string; password: string }) {
+    setBusy(true);
+    const reply = await send("/api/sign-in", as);
+    if (reply.kind === "ok") window.location.assign("/");
+    else {
+      setBusy(false);
+      setProblem(replySentence(reply));
+    }
+  }
+
+  return (
+    <main className="grid min-h-dvh lg:grid-cols-[1fr_29rem]">
+      <section aria-hidden className="hidden overflow-hidden bg-selvedge lg:block">
+        <Cloth />
+      </section>
+      <section className="flex flex-col justify-center gap-6 px-8 py-10">
+        <header className="flex items-center gap-3">
+          <Mark size={40} />
+          <div>
+            <h1 className="text-2xl font-bold">Yarvex</h1>
+            <p className="text-quiet">Sessions written, timed, run and carried on to next week.</p>
+          </div>
+        </header>
+        {demo.length > 0 ? (
+          <div className="flex flex-col gap-2 border-y border-thread py-4">
+            <h2 className="font-semibold">Look round the demo boathouse</h2>
+            {demo.map((account, index) => (
+              <Button
+                key={account.email}
+                kind={index === 0 ? "main" : "plain"}
+                disabled={busy}
+                onClick={() => enter(account)}
+                className="justify-center py-2"
+              >
+                {account.who}
+              </Button>
+            ))}
+          </div>
+        ) : null}
+        {founding ? (
+          <Found onDone={enter} onBack={demo.length > 0 ? () => setFounding(false) : null} />
+        ) : (
+          <form
+            className="flex flex-col gap-3"
+            onSubmit={(event) => {
+              event.preventDefault();
+              void enter({ email, password });
+            }}
+          >
+            <TextField
+              label="Address"
+              type="email"
+              autoComplete="username"
+              required
+              value={email}
+              onChange={(event) => setEmail(event.target.value)}
+            />
+            <TextField
+              label="Password"
+              type="password"
+              autoComplete="current-password"
+              required
+              value={password}
+              onChange={(event) => setPassword(event.target.value)}
+            />
+            {problem ? <Notice kind="warn">{problem}</Notice> : null}
+            <div className="flex gap-2">
+              <Button type="submit" kind={demo.length > 0 ? "plain" : "main"} disabled={busy}>
+                Sign in
+              </Button>
+              {canFound ? (
+                <Button kind="quiet" onClick={() => setFounding(true)}>
+                  Found a studio
+                </Button>
+              ) : null}
+            </div>
+          </form>
+        )}
+        <p className="border-t border-thread pt-4 text-quiet">{GENERAL_NOTICE}</p>
+      </section>
+    </main>
+  );
+}
+
+function Found({
+  onDone,
+  onBack,
+}: {
+  onDone: (as: { email: string; password: string }) => Promise<void>;
+  onBack: (() => void) | null;
+}) {
+  const [form, setForm] = useState({ studio: "", name: "", email: "", password: "" });
+  const [problem, setProblem] = useState<{ field: string; message: string } | null>(null);
+  const [busy, setBusy] = useState(false);
+  const at = (field: keyof typeof form) => ({
+    value: form[field],
+    onChange: (event: { target: { value: string } }) => setForm({ ...form, [field]: event.target.value }),
+    error: problem?.field === field ? problem.message : null,
+    required: true,
+  });
+  return (
+    <form
+      className="flex flex-col gap-3"
+      onSubmit={async (event) => {
+        event.preventDefault();
+        setBusy(true);
+        const reply = await send("/api/sign-up", {
+          ...form,
+          timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone,
+        });
+        if (reply.kind === "ok") return onDone(form);
+        setBusy(false);
+        setProblem(
+          reply.kind === "refused" && reply.problems[0]
+            ? reply.problems[0]
+            : { field: "", message: replySentence(reply) },
+        );
+      }}
+    >
+      <h2 className="text-lg font-bold">Found a studio</h2>
+      <TextField label="Studio" {...at("studio")} />
+      <TextField label="Your name" autoComplete="name" {...at("name")} />
+      <TextField label="Address" type="email" autoComplete="username" {...at("email")} />
+      <TextField
+        label="Password"
+        type="password"
+        autoComplete="new-password"
+        hint="Ten characters or more."
+        {...at("password")}
+      />
+      {problem && !(problem.field in form) ? <Notice kind="warn">{problem.message}</Notice> : null}
+      <div className="flex gap-2">
+        <Button type="submit" kind="main" disabled={busy}>
+          Found it
+        </Button>
+        {onBack ? (
+          <Button kind="quiet" onClick={onBack}>
+            Sign in instead
+          </Button>
+        ) : null}
+      </div>
+    </form>
+  );
+}
+
+/** Warp and weft, drawn from one rule: weft passes over where row + column is even. */
+function Cloth() {
+  const columns = Array.from({ length: 17 }, (_, i) => i);
+  const rows = Array.from({ length: 15 }, (_, i) => i);
+  const dyes = ["var(--color-indigo)", "var(--color-woad)", "var(--color-walnut)", "var(--color-madder)"];
+  return (
+    <svg viewBox="0 0 800 800" preserveAspectRatio="xMidYMid slice" className="h-full w-full">
+      <title>Cloth</title>
+      {columns.map((c) => (
+        <rect
+          key={c}
+          x={c * 50 + 15}
+          y={0}
+          width={20}
+          height={800}
+          fill={dyes[[0, 0, 1, 0, 2, 0, 1][c % 7]!]}
+          opacity={0.9}
+        />
+      ))}
+      {rows.map((r) =>
+        columns.map((c) => {
+          const over = (r + c) % 2 === 0;
+          if (!over || r * 54 > 800 - c * 22) return null;
+          return (
+            <rect
+              key={`${r}-${c}`}
+              x={c * 50 - 2}
+              y={r * 54 + 12}
+              width={54}
+              height={26}
+              fill={r % 5 === 3 ? dyes[3] : "var(--color-ground)"}
+              stroke="var(--color-thread)"
+            />
+          );
+        }),
+      )}
+    </svg>
+  );
+}

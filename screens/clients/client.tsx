@@ -1,0 +1,204 @@
+"use client";
+import Link from "next/link";
+import { useRouter } from "next/navigation";
+import { useState } from "react";
+import type { ClientView, SessionLine } from "@/contract";
+import {
+  basisSentence,
+  DEFAULT_SETTINGS,
+  decimal,
+  formatWeight,
+  liftRecord,
+  readinessSentence,
+  SHIPPED_CATALOGUE,
+} from "@/core";
+import { ask, replySentence } from "@/device/api";
+import { Button } from "@/ui/button";
+import { LineChart } from "@/ui/line-chart";
+import { Notice } from "@/ui/notice";
+import { Readiness } from "./readiness";
+
+export function ClientScreen({ view }: { view: ClientView }) {
+  const router = useRouter();
+  const [problem, setProblem] = useState<string | null>(null);
+  const [busy, setBusy] = useState(false);
+  const ready = view.readiness.kind === "ready";
+
+  async function write() {
+    setBusy(true);
+    const reply = await ask<{ sessionId: string }>("sessions.create", { clientId: view.id, title: "" });
+    if (reply.kind === "ok") router.push(`/session/${reply.value.sessionId}`);
+    else {
+      setBusy(false);
+      setProblem(replySentence(reply));
+    }
+  }
+
+  const upcoming = view.sessions.filter((session) => session.state !== "done");
+  const done = view.sessions.filter((session) => session.state === "done").reverse();
+  return (
+    <main className="px-6 py-5">
+      <header className="mb-5 flex flex-wrap items-baseline gap-x-4 gap-y-2">
+        <h1 className="text-xl font-bold">{view.name}</h1>
+        <p className="text-quiet">
+          {[
+            view.trainingAge,
+            view.birthYear && `born ${view.birthYear}`,
+            view.bodyMass[0] && formatWeight(view.bodyMass[0].weight),
+            `${view.minutes} min`,
+          ]
+            .filter(Boolean)
+            .join(" · ")}
+        </p>
+        <Button kind="main" className="ml-auto" disabled={busy || !ready} onClick={write}>
+          Write a session
+        </Button>
+      </header>
+      {ready ? null : (
+        <Notice kind="block" className="mb-4">
+          {readinessSentence(view.readiness, view.name)}
+        </Notice>
+      )}
+      {problem ? (
+        <Notice kind="warn" className="mb-4">
+          {problem}
+        </Notice>
+      ) : null}
+      <div className="grid gap-8 lg:grid-cols-[20rem_1fr]">
+        <div className="flex flex-col gap-6">
+          <section>
+            <h2 className="mb-1 font-bold">Aims</h2>
+            <p>{view.aims || "None written."}</p>
+          </section>
+          <section>
+            <h2 className="mb-1 font-bold">Limits</h2>
+            <p>{view.limits || "None."}</p>
+          </section>
+          {view.notes ? (
+            <section>
+              <h2 className="mb-1 font-bold">Notes</h2>
+              <p>{view.notes}</p>
+            </section>
+          ) : null}
+          <Readiness view={view} />
+          <section>
+            <h2 className="mb-2 font-bold">To do</h2>
+            {upcoming.length === 0 ? (
+              <p className="text-quiet">No session is waiting.</p>
+            ) : (
+              <SessionList sessions={upcoming} today={view.today} />
+            )}
+          </section>
+          <section>
+            <h2 className="mb-2 font-bold">Done</h2>
+            {done.length === 0 ? (
+              <p className="text-quiet">Nothing yet: this client has no history. First loads come from the ramp.</p>
+            ) : (
+              <SessionList sessions={done.slice(0, 10)} today={view.today} />
+            )}
+          </section>
+        </div>
+        <Record view={view} />
+      </div>
+    </main>
+  );
+}
+
+function SessionList({ sessions, today }: { sessions: readonly SessionLine[]; today: string }) {
+  return (
+    <ul className="border-t border-thread">
+      {sessions.map((session) => (
+        <li key={session.id} className="flex items-baseline gap-3 border-b border-thread py-1.5">
+          <span className="narrow w-16 shrink-0 text-quiet">
+            {session.date === today
+              ? "today"
+              : new Date(`${session.date}T00:00:00Z`).toLocaleDateString("en-GB", {
+                  day: "numeric",
+                  month: "short",
+                  timeZone: "UTC",
+                })}
+          </span>
+          <Link
+            href={session.state === "done" ? `/review/${session.id}` : `/session/${session.id}`}
+            className="min-w-0 flex-1 truncate font-semibold text-indigo underline underline-offset-2"
+          >
+            {session.title || "Untitled session"}
+          </Link>
+          {session.summary ? (
+            <span className="narrow text-quiet">
+              {session.summary.sets}/{session.summary.plannedSets} sets
+            </span>
+          ) : (
+            <Link href={`/floor?s=${session.id}`} prefetch={false} className="narrow underline underline-offset-2">
+              floor
+            </Link>
+          )}
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+/** The record: each lift's present e1RM with its band, its thread over the weeks, and the last sets. */
+function Record({ view }: { view: ClientView }) {
+  const lifts = view.lifts
+    .map((lift) => ({
+      ...lift,
+      record: liftRecord(lift.exposures, DEFAULT_SETTINGS),
+      exercise: SHIPPED_CATALOGUE.byId.get(lift.exerciseId)!,
+    }))
+    .sort((a, b) => b.exposures.length - a.exposures.length || (b.record.e1rmKg ?? 0) - (a.record.e1rmKg ?? 0));
+  if (lifts.length === 0) {
+    return (
+      <section>
+        <h2 className="mb-1 font-bold">Record</h2>
+        <p className="text-quiet">No lift has been logged yet.</p>
+      </section>
+    );
+  }
+  return (
+    <section>
+      <h2 className="mb-2 font-bold">Record</h2>
+      <div className="grid grid-cols-[repeat(auto-fill,minmax(17rem,1fr))] gap-x-8 gap-y-6">
+        {lifts.map(({ lineage, exercise, record, exposures }) => {
+          const last = exposures.at(-1)!;
+          return (
+            <div key={lineage} className="border-t-2 border-walnut pt-1.5">
+              <div className="flex items-baseline justify-between gap-2">
+                <h3 className="font-bold">{exercise.name}</h3>
+                {record.e1rmKg === null ? (
+                  <span className="text-quiet">no estimate</span>
+                ) : (
+                  <span>
+                    <span className="narrow text-quiet">e1RM </span>
+                    <strong>{decimal(record.e1rmKg, 1)} kg</strong>
+                  </span>
+                )}
+              </div>
+              <p className="narrow text-quiet">
+                {record.bandKg
+                  ? `${record.bandKg[0]} to ${record.bandKg[1]}, ${basisSentence(exercise)}`
+                  : basisSentence(exercise)}
+              </p>
+              <LineChart
+                title="e1RM"
+                unit="kg"
+                height={84}
+                width={272}
+                points={record.estimates.map((estimate) => ({
+                  date: estimate.date,
+                  value: Number(decimal(estimate.kg, 1)),
+                }))}
+              />
+              <p className="narrow">
+                <span className="text-quiet">last </span>
+                {last.sets.map((set) => set.reps).join(" ")} ×{" "}
+                {decimal(Math.max(...last.sets.map((set) => set.loadKg)))} kg
+              </p>
+            </div>
+          );
+        })}
+      </div>
+    </section>
+  );
+}

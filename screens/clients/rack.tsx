@@ -1,0 +1,223 @@
+"use client";
+import Link from "next/link";
+import { useState } from "react";
+import type { ClientLine, SessionLine } from "@/contract";
+import { addDays, mondayOf, readinessSentence } from "@/core";
+import { Button } from "@/ui/button";
+import { Notice } from "@/ui/notice";
+import { Sheet } from "@/ui/sheet";
+import { NewClient } from "./new-client";
+
+const WEEKS = 9;
+
+/** What needs the coach, with the figure that says so. */
+function snagOf(client: ClientLine, today: string): string | null {
+  if (client.readiness.kind !== "ready") return readinessSentence(client.readiness, client.name);
+  const recent = client.sessions.filter((session) => session.date >= addDays(today, -28) && session.date < today);
+  const done = recent.filter((session) => session.state === "done");
+  const missed = recent.filter((session) => session.state === "draft").length;
+  if (missed > 0) return `${missed} planned ${missed === 1 ? "session was" : "sessions were"} not done in four weeks.`;
+  const lastDone = client.sessions.filter((session) => session.state === "done").at(-1);
+  if (lastDone?.summary && lastDone.summary.sets < lastDone.summary.plannedSets) {
+    return `${lastDone.summary.plannedSets - lastDone.summary.sets} of ${lastDone.summary.plannedSets} sets were left out last time.`;
+  }
+  const perWeek = weeklyPlan(client, today);
+  if (perWeek > 0 && done.length < perWeek * 4 * 0.7)
+    return `${done.length} of ${perWeek * 4} sessions in four weeks: simplify the week?`;
+  return null;
+}
+
+/** The usual number of sessions a week: the most of the last eight. */
+function weeklyPlan(client: ClientLine, today: string): number {
+  const counts = new Map<string, number>();
+  for (const session of client.sessions) {
+    if (session.date >= today) continue;
+    const monday = mondayOf(session.date);
+    counts.set(monday, (counts.get(monday) ?? 0) + 1);
+  }
+  return Math.max(0, ...counts.values());
+}
+
+export function Rack({ clients, today }: { clients: readonly ClientLine[]; today: string }) {
+  const [adding, setAdding] = useState(false);
+  return (
+    <main className="px-6 py-5">
+      <header className="mb-4 flex items-baseline gap-4">
+        <h1 className="text-xl font-bold">Clients</h1>
+        <p className="text-quiet">
+          {new Date(`${today}T00:00:00Z`).toLocaleDateString("en-GB", {
+            weekday: "long",
+            day: "numeric",
+            month: "long",
+            timeZone: "UTC",
+          })}
+        </p>
+        <Button kind="main" className="ml-auto" onClick={() => setAdding(true)}>
+          New client
+        </Button>
+      </header>
+      {clients.length === 0 ? (
+        <div className="border-y border-thread py-12 text-center">
+          <p className="text-lg font-semibold">No clients yet.</p>
+          <p className="text-quiet">Add the first one, ask for the readiness statement, and write a session.</p>
+        </div>
+      ) : (
+        <>
+          <ul className="grid grid-cols-[repeat(auto-fill,minmax(11.5rem,1fr))] gap-x-5 gap-y-8">
+            {clients.map((client) => (
+              <Cloth key={client.id} client={client} today={today} />
+            ))}
+          </ul>
+          <p className="mt-6 max-w-2xl text-quiet">
+            One strip a client, one row a week, one weft a session: as long as the sets that were done, ending short
+            where some were left out. Outlined ends at the foot are still to be woven.
+          </p>
+        </>
+      )}
+      <Sheet open={adding} onOpenChange={setAdding} title="New client">
+        <NewClient />
+      </Sheet>
+    </main>
+  );
+}
+
+function Cloth({ client, today }: { client: ClientLine; today: string }) {
+  const firstWeek = addDays(mondayOf(today), -7 * (WEEKS - 1));
+  const weeks = Array.from({ length: WEEKS }, (_, week) => addDays(firstWeek, week * 7));
+  const snag = snagOf(client, today);
+  const next = client.sessions.find((session) => session.date >= today && session.state !== "done");
+  return (
+    <li className="flex flex-col">
+      <h2 className="font-bold">
+        <Link href={`/clients/${client.id}`} className="hover:underline">
+          {client.name}
+        </Link>
+      </h2>
+      <p className="narrow text-quiet">{client.trainingAge}</p>
+      <Link href={`/clients/${client.id}`} tabIndex={-1} aria-hidden className="my-2 block">
+        <Strip weeks={weeks} sessions={client.sessions} today={today} />
+      </Link>
+      {snag ? (
+        <Notice kind={client.readiness.kind === "ready" ? "warn" : "block"} className="mb-2 text-[13px]">
+          {snag}
+        </Notice>
+      ) : null}
+      {next ? (
+        <p className="narrow">
+          <span className="text-quiet">{next.date === today ? "today" : dayName(next.date)} </span>
+          <Link href={`/session/${next.id}`} className="font-semibold text-indigo underline underline-offset-2">
+            {next.title || "Untitled session"}
+          </Link>
+        </p>
+      ) : (
+        <p className="narrow text-quiet">nothing planned</p>
+      )}
+      <p className="narrow mt-1 text-quiet">{client.aims}</p>
+    </li>
+  );
+}
+
+const dayName = (date: string): string =>
+  new Date(`${date}T00:00:00Z`).toLocaleDateString("en-GB", { weekday: "long", timeZone: "UTC" });
+
+/** Warp threads hang all the way; each session is a weft through them. */
+function Strip({
+  weeks,
+  sessions,
+  today,
+}: {
+  weeks: readonly string[];
+  sessions: readonly SessionLine[];
+  today: string;
+}) {
+  const width = 184;
+  const row = 19;
+  const height = weeks.length * row + 14;
+  const warps = 9;
+  const step = width / warps;
+  return (
+    <svg viewBox={`0 0 ${width} ${height}`} className="block w-full">
+      <title>Sessions by week</title>
+      {Array.from({ length: warps }, (_, i) => (
+        <line
+          key={i}
+          x1={step * (i + 0.5)}
+          x2={step * (i + 0.5) + (i % 2 ? 1.5 : -1.5)}
+          y1={0}
+          y2={height}
+          stroke="var(--color-thread)"
+          strokeWidth={3}
+        />
+      ))}
+      {weeks.map((monday, week) => {
+        const inWeek = sessions.filter((session) => session.date >= monday && session.date < addDays(monday, 7));
+        const each = Math.min(5.4, (row - 3) / Math.max(inWeek.length, 1));
+        return inWeek.map((session, index) => {
+          const y = week * row + 2 + index * each;
+          const planned = session.summary?.plannedSets ?? 1;
+          const share =
+            session.state === "done" && session.summary ? Math.min(1, session.summary.sets / Math.max(planned, 1)) : 1;
+          const length = (width - 8) * share;
+          if (session.state === "done")
+            return (
+              <Weft
+                key={session.id}
+                y={y}
+                thick={each - 1.2}
+                length={length}
+                step={step}
+                odd={(week * 3 + index) % 2 === 1}
+              />
+            );
+          const missed = session.date < today;
+          return (
+            <rect
+              key={session.id}
+              x={4}
+              y={y}
+              width={width - 8}
+              height={each - 1.2}
+              fill={missed ? "none" : "var(--color-ground)"}
+              stroke={
+                missed ? "var(--color-rule)" : session.date === today ? "var(--color-madder)" : "var(--color-indigo)"
+              }
+              strokeDasharray={missed ? "2 3" : undefined}
+            />
+          );
+        });
+      })}
+    </svg>
+  );
+}
+
+function Weft({
+  y,
+  thick,
+  length,
+  step,
+  odd,
+}: {
+  y: number;
+  thick: number;
+  length: number;
+  step: number;
+  odd: boolean;
+}) {
+  const parts = [];
+  for (let i = 0; i * step < length; i++) {
+    const under = i % 2 === (odd ? 1 : 0);
+    const from = 4 + i * step;
+    const to = Math.min(4 + length, from + step);
+    parts.push(
+      <rect
+        key={i}
+        x={from + (under ? 3 : 0)}
+        y={y}
+        width={Math.max(0, to - from - (under ? 5 : -1))}
+        height={thick}
+        fill="var(--color-woad)"
+      />,
+    );
+  }
+  return <g>{parts}</g>;
+}

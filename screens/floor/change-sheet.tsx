@@ -1,0 +1,59 @@
+"use client";
+import { Dialog } from "radix-ui";
+import type { Chain } from "@/core";
+import type { Floor } from "./use-floor";
+import { Small } from "./work-screen";
+
+/** Less usual turns: leaving a round or the rest of a block out, ending early. The log says what was left out. */
+export function ChangeSheet({
+  open,
+  onOpenChange,
+  floor,
+  chain,
+  onSkipped,
+}: {
+  open: boolean;
+  onOpenChange: (open: boolean) => void;
+  floor: Floor;
+  chain: Chain | null;
+  onSkipped: () => void;
+}) {
+  const skip = async (chains: readonly Chain[]) => {
+    const setIds = chains
+      .flatMap((one) => one.moves.map(({ set }) => set.id))
+      .filter((id) => !floor.performed.sets.has(id));
+    if (setIds.length > 0) await floor.log({ kind: "setsSkipped", setIds, reason: "" });
+    onSkipped();
+  };
+  const rest = chain ? floor.chains.slice(floor.chains.indexOf(chain)) : [];
+  return (
+    <Dialog.Root open={open} onOpenChange={onOpenChange}>
+      <Dialog.Portal>
+        <Dialog.Overlay className="fixed inset-0 z-40 bg-bark/60" />
+        <Dialog.Content
+          aria-describedby={undefined}
+          className="floor fixed inset-x-0 bottom-0 z-50 mx-auto flex max-w-[30rem] flex-col gap-3 rounded-t-2xl border-t border-[var(--floor-line)] p-[18px]"
+        >
+          <Dialog.Title className="text-xl font-bold">Change</Dialog.Title>
+          {chain ? (
+            <>
+              <Small onClick={() => skip([chain])}>
+                Leave out {chain.letter}
+                {chain.rounds > 1 ? `, round ${chain.round + 1}` : ""}
+              </Small>
+              <Small onClick={() => skip(rest.filter((one) => one.block.id === chain.block.id))}>
+                Leave out the rest of {chain.letter}
+              </Small>
+              <Small onClick={() => skip(rest)}>End the session here</Small>
+            </>
+          ) : null}
+          <Dialog.Close asChild>
+            <button type="button" className="min-h-[56px] text-lg underline underline-offset-4">
+              Back
+            </button>
+          </Dialog.Close>
+        </Dialog.Content>
+      </Dialog.Portal>
+    </Dialog.Root>
+  );
+}

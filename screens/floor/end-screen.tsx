@@ -1,0 +1,69 @@
+"use client";
+import { useState } from "react";
+import type { Floor } from "./use-floor";
+
+/** How hard the whole session was, asked after it and never derived from sets. */
+export function EndScreen({ floor, sessionId }: { floor: Floor; sessionId: string }) {
+  const [rpe, setRpe] = useState<number | null>(null);
+  const [note, setNote] = useState("");
+  const { performed } = floor;
+  if (performed.ended) {
+    return (
+      <div className="flex flex-1 flex-col justify-center gap-4">
+        <h2 className="text-3xl font-bold">Done</h2>
+        <p className="text-lg text-[var(--floor-quiet)]">
+          {performed.sets.size} sets kept{performed.skipped.size > 0 ? `, ${performed.skipped.size} left out` : ""}.{" "}
+          {floor.sending.kind === "sent"
+            ? "All of it has reached the studio."
+            : "It is safe on this device and is sent as soon as there is a network."}
+        </p>
+        <a
+          href={`/after/${sessionId}`}
+          className="flex min-h-[64px] items-center justify-center rounded-xl bg-[var(--floor-done)] text-xl font-bold text-[var(--floor-on)]"
+        >
+          See what it came to
+        </a>
+      </div>
+    );
+  }
+  return (
+    <form
+      className="flex flex-1 flex-col gap-4 pt-4"
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (floor.mayCommit()) void floor.log({ kind: "ended", sessionRpe: rpe, note });
+      }}
+    >
+      <h2 className="text-3xl font-bold">How hard was the whole session?</h2>
+      <div className="grid grid-cols-4 gap-2" role="group" aria-label="Session effort, 0 to 10">
+        {Array.from({ length: 11 }, (_, figure) => (
+          <button
+            key={figure}
+            type="button"
+            aria-pressed={rpe === figure}
+            onClick={() => setRpe(figure)}
+            className={`min-h-[56px] rounded-lg border text-xl font-bold ${rpe === figure ? "border-transparent bg-[var(--floor-plan)] text-[var(--floor-on)]" : "border-[var(--floor-line)]"}`}
+          >
+            {figure}
+          </button>
+        ))}
+      </div>
+      <label className="flex flex-col gap-1 text-lg">
+        Note
+        <textarea
+          value={note}
+          maxLength={2000}
+          onChange={(event) => setNote(event.target.value)}
+          rows={3}
+          className="rounded-lg border border-[var(--floor-line)] bg-transparent p-3"
+        />
+      </label>
+      <button
+        type="submit"
+        className="mt-auto min-h-[76px] rounded-xl bg-[var(--floor-done)] text-2xl font-bold text-[var(--floor-on)]"
+      >
+        Finish
+      </button>
+    </form>
+  );
+}

@@ -1,0 +1,74 @@
+import { type Chain, isChainOver, type PerformedSession } from "@/core";
+
+/** The session in one strip: chains as beads on a thread, steps down inside a chain; done is filled, now is marked. */
+export function Strip({
+  chains,
+  performed,
+  current,
+  resting,
+}: {
+  chains: readonly Chain[];
+  performed: PerformedSession;
+  current: Chain | null;
+  resting: boolean;
+}) {
+  const width = 354;
+  const height = 46;
+  const beads: { x: number; y: number; chain: Chain; skipped: boolean; done: boolean }[] = [];
+  const moves = chains.reduce((total, chain) => total + chain.moves.length, 0);
+  const gaps = new Set(chains.map((chain) => chain.block.id)).size;
+  const step = (width - 10) / Math.max(1, moves + gaps * 0.8);
+  let x = 5;
+  let block = "";
+  for (const chain of chains) {
+    if (chain.block.id !== block && block !== "") x += step * 0.8;
+    block = chain.block.id;
+    chain.moves.forEach(({ set }, place) => {
+      const room = chain.moves.length > 1 ? 26 / (chain.moves.length - 1) : 0;
+      beads.push({
+        x,
+        y: 9 + place * Math.min(room, 12),
+        chain,
+        skipped: performed.skipped.has(set.id),
+        done: performed.sets.has(set.id),
+      });
+      x += step;
+    });
+  }
+  const path = beads
+    .map((bead, i) =>
+      i === 0
+        ? `M${bead.x} ${bead.y}`
+        : `C${(beads[i - 1]!.x + bead.x) / 2} ${beads[i - 1]!.y} ${(beads[i - 1]!.x + bead.x) / 2} ${bead.y} ${bead.x} ${bead.y}`,
+    )
+    .join("");
+  const over = chains.filter((chain) => isChainOver(chain, performed)).length;
+  const size = Math.max(4, Math.min(9, step * 0.72));
+  return (
+    <svg
+      viewBox={`0 0 ${width} ${height}`}
+      role="img"
+      aria-label={`${over} of ${chains.length} rounds done`}
+      className="mt-1 block w-full"
+    >
+      <path d={path} fill="none" stroke="var(--floor-line)" strokeWidth={1.2} />
+      {beads.map((bead, index) => {
+        const now = bead.chain === current && !resting;
+        const tall = now ? size * 1.7 : size * 1.2;
+        return (
+          <rect
+            key={index}
+            x={bead.x - size / 2}
+            y={bead.y - tall / 2}
+            width={size}
+            height={tall}
+            fill={now ? "var(--floor-now)" : bead.done ? "var(--floor-done)" : "var(--floor-ground)"}
+            stroke={now ? "var(--floor-now)" : bead.done ? "var(--floor-done)" : "var(--floor-plan)"}
+            strokeDasharray={bead.skipped ? "2 2" : undefined}
+            strokeWidth={1.2}
+          />
+        );
+      })}
+    </svg>
+  );
+}

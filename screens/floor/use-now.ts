@@ -1,0 +1,74 @@
+"use client";
+import { useEffect, useRef, useState } from "react";
+
+/** The device clock in milliseconds, four times a second while it matters. */
+export function useNow(running: boolean): number {
+  const [now, setNow] = useState(() => Date.now());
+  useEffect(() => {
+    if (!running) return;
+    setNow(Date.now());
+    const timer = setInterval(() => setNow(Date.now()), 250);
+    return () => clearInterval(timer);
+  }, [running]);
+  return now;
+}
+
+/** Rest is over: a tone, a vibration, and the whole screen turned once. True while it is turned. */
+export function useRestEnd(over: boolean): boolean {
+  const [turned, setTurned] = useState(false);
+  const was = useRef(over);
+  useEffect(() => {
+    const begins = over && !was.current;
+    was.current = over;
+    if (!begins) return;
+    setTurned(true);
+    navigator.vibrate?.([120, 80, 120]);
+    tone(880, 0.25);
+    const timer = setTimeout(() => setTurned(false), 450);
+    return () => {
+      clearTimeout(timer);
+      setTurned(false);
+    };
+  }, [over]);
+  return turned;
+}
+
+export function tone(hertz: number, seconds: number): void {
+  try {
+    const context = new AudioContext();
+    const oscillator = context.createOscillator();
+    const gain = context.createGain();
+    oscillator.frequency.value = hertz;
+    gain.gain.setValueAtTime(0.2, context.currentTime);
+    gain.gain.exponentialRampToValueAtTime(0.001, context.currentTime + seconds);
+    oscillator.connect(gain).connect(context.destination);
+    oscillator.start();
+    oscillator.stop(context.currentTime + seconds);
+    oscillator.onended = () => void context.close();
+  } catch {
+    // A device without sound still turns the screen.
+  }
+}
+
+/** Keeps the screen on where the device allows it; over plain http it does not. */
+export function useWakeLock(): "held" | "none" {
+  const [state, setState] = useState<"held" | "none">("held");
+  useEffect(() => {
+    if (!window.isSecureContext) {
+      setState("none");
+      return;
+    }
+    let sentinel: WakeLockSentinel | null = null;
+    const take = async () => {
+      if (document.visibilityState !== "visible") return;
+      sentinel = (await navigator.wakeLock?.request("screen").catch(() => null)) ?? null;
+    };
+    void take();
+    document.addEventListener("visibilitychange", take);
+    return () => {
+      document.removeEventListener("visibilitychange", take);
+      void sentinel?.release();
+    };
+  }, []);
+  return state;
+}

@@ -1,0 +1,335 @@
+"use client";
+import { useEffect, useState } from "react";
+import type { FloorView } from "@/contract";
+import {
+  type Chain,
+  exerciseOrThrow,
+  formatClock,
+  type Move,
+  printAmount,
+  printSpan,
+  type Segment,
+  SHIPPED_CATALOGUE,
+  tempoInForce,
+  tempoPhases,
+} from "@/core";
+import { useNow } from "./use-now";
+
+interface Props {
+  readonly view: FloorView;
+  readonly chain: Chain;
+  readonly rampOpen: boolean;
+  readonly mirrored: boolean;
+  readonly canUndo: boolean;
+  readonly onRampDone: () => void;
+  readonly onDone: () => void;
+  readonly onUndo: () => void;
+  readonly onChange: () => void;
+}
+
+/** One stop along the thread of a chain: a part of a set, on one side. */
+interface Stop {
+  readonly move: Move;
+  readonly segment: Segment;
+  readonly side: "left" | "right" | null;
+  readonly first: boolean;
+}
+
+function stopsOf(chain: Chain): Stop[] {
+  return chain.moves.flatMap((move) => {
+    const sides =
+      move.slot.laterality === "eachSide" || move.slot.laterality === "otherHolds"
+        ? (["left", "right"] as const)
+        : ([null] as const);
+    return sides.flatMap((side) =>
+      move.set.segments.map((segment, index) => ({ move, segment, side, first: index === 0 && side !== "right" })),
+    );
+  });
+}
+
+const nameOf = (id: string): string => exerciseOrThrow(SHIPPED_CATALOGUE, id).name;
+
+/** The chain in hand, tapped along its thread; one commit when it is done. */
+export function WorkScreen({ view, chain, rampOpen, mirrored, canUndo, onRampDone, onDone, onUndo, onChange }: Props) {
+  const [at, setAt] = useState(0);
+  const stops = stopsOf(chain);
+  if (rampOpen) return <RampScreen view={view} chain={chain} mirrored={mirrored} onDone={onRampDone} />;
+  return (
+    <div className="flex flex-1 flex-col">
+      <ol className="flex flex-1 flex-col gap-1 py-3">
+        {stops.map((stop, index) => (
+          <li key={`${stop.segment.id}-${stop.side}`}>
+            {index === at ? (
+              <InHand view={view} stop={stop} />
+            ) : (
+              <button
+                type="button"
+                onClick={() => setAt(index)}
+                className={`flex min-h-[56px] w-full items-center gap-4 text-left ${index < at ? "opacity-70" : ""}`}
+              >
+                <span aria-hidden className="relative ml-[13px] flex w-6 justify-center self-stretch">
+                  <span className="absolute inset-y-0 w-[3px] bg-[var(--floor-line)]" />
+                  <span
+                    className={`relative my-auto size-4 rounded-full border-[3px] border-[var(--floor-plan)] ${index < at ? "bg-[var(--floor-done)]" : "bg-[var(--floor-ground)]"}`}
+                  />
+                </span>
+                <span className="text-lg leading-tight">
+                  {stop.first ? (
+                    <strong className="block">{nameOf(stop.segment.exerciseId ?? stop.move.slot.exerciseId)}</strong>
+                  ) : null}
+                  <span>
+                    {stop.side
+                      ? `${stop.side} `
+                      : stop.first
+                        ? ""
+                        : stop.segment.restBeforeSeconds > 0
+                          ? `after ${stop.segment.restBeforeSeconds} s `
+                          : "straight on "}
+                    <strong>
+                      {amountWords(stop, view)} × {view.shown.loads[stop.segment.id]?.words}
+                    </strong>
+                  </span>
+                </span>
+              </button>
+            )}
+          </li>
+        ))}
+        <li className="mt-1 ml-[53px] text-lg text-[var(--floor-quiet)]">
+          {chain.restSeconds === null ? "then the next block" : `then rest ${formatClock(chain.restSeconds)}`}
+        </li>
+      </ol>
+      <div className="flex flex-col gap-3">
+        <div className="flex gap-2.5">
+          <Small onClick={onUndo} disabled={!canUndo}>
+            Undo
+          </Small>
+          {stops.length > 1 ? (
+            <Small onClick={() => setAt(Math.min(stops.length - 1, at + 1))} disabled={at === stops.length - 1}>
+              Next move
+            </Small>
+          ) : null}
+          <Small onClick={onChange}>Change…</Small>
+        </div>
+        <div className={`flex ${mirrored ? "justify-end" : ""}`}>
+          <button
+            type="button"
+            onClick={onDone}
+            className="min-h-[76px] w-[58%] rounded-xl bg-[var(--floor-now)] text-2xl font-bold text-[var(--floor-on)]"
+          >
+            {stops.length > 1 ? "Round done" : "Set done"}
+          </button>
+        </div>
+      </div>
+    </div>
+  );
+}
+
+export function Small({
+  children,
+  onClick,
+  disabled,
+  pressed,
+}: {
+  children: React.ReactNode;
+  onClick: () => void;
+  disabled?: boolean;
+  pressed?: boolean;
+}) {
+  return (
+    <button
+      type="button"
+      onClick={onClick}
+      disabled={disabled}
+      aria-pressed={pressed}
+      className={`min-h-[56px] flex-1 rounded-lg border text-lg font-semibold disabled:opacity-45 ${pressed ? "border-transparent bg-[var(--floor-warn)] text-[var(--floor-on)]" : "border-[var(--floor-line)]"}`}
+    >
+      {children}
+    </button>
+  );
+}
+
+function amountWords(stop: Stop, view: FloorView): string {
+  const aim = view.shown.loads[stop.segment.id]?.aimReps;
+  if (stop.move.set.stop.kind === "repTotal") return `${stop.move.set.stop.total} in all`;
+  return stop.segment.amount.kind === "reps" && aim ? String(aim) : printAmount(stop.segment.amount, stop.segment.rom);
+}
+
+/** The move that is being done: reps as large as the load, how to build it, the tempo or the clock. */
+function InHand({ view, stop }: { view: FloorView; stop: Stop }) {
+  const { segment } = stop;
+  const shown = view.shown.loads[segment.id];
+  const exercise = exerciseOrThrow(SHIPPED_CATALOGUE, segment.exerciseId ?? stop.move.slot.exerciseId);
+  const [figure, ...unit] = (shown?.words ?? "").split(" ").reverse();
+  const hasUnit = figure === "kg" || figure === "lb";
+  const timed = segment.amount.kind === "seconds" || segment.amount.kind === "hold";
+  const tempo = tempoInForce(stop.move.set.segments, stop.move.set.segments.indexOf(segment));
+  return (
+    <section aria-label="In hand" className="flex gap-4">
+      <span aria-hidden className="relative ml-[13px] flex w-6 shrink-0 justify-center">
+        <span className="absolute inset-y-0 w-[3px] bg-[var(--floor-line)]" />
+        <span className="relative mt-14 size-6 rounded-full bg-[var(--floor-now)]" />
+      </span>
+      <div className="min-w-0 flex-1 pb-4">
+        <h2 className="text-[26px] leading-tight font-bold">
+          {nameOf(exercise.id)}
+          {stop.side ? <span className="text-[var(--floor-now)]"> {stop.side}</span> : null}
+        </h2>
+        <p className="mt-1 flex flex-wrap items-baseline gap-x-6">
+          <span>
+            <span className="text-[72px] leading-none font-bold tracking-tight">
+              {amountWords(stop, view).replace(/s$/, "")}
+            </span>
+            <span className="ml-1.5 text-lg text-[var(--floor-quiet)]">
+              {timed ? "s" : segment.rir ? `keep ${printSpan(segment.rir)}` : "reps"}
+            </span>
+          </span>
+          <span>
+            <span className="text-[72px] leading-none font-bold tracking-tight">
+              {(hasUnit ? unit.reverse().join(" ") : shown?.words) || "–"}
+            </span>
+            <span className="ml-1.5 text-lg text-[var(--floor-quiet)]">{hasUnit ? figure : ""}</span>
+          </span>
+        </p>
+        <p className="mt-1 text-lg text-[var(--floor-quiet)]">
+          {[
+            shown?.build,
+            ...stop.move.slot.setup.map((value) => `${value.name} ${value.value}`),
+            ...stop.move.slot.cues,
+          ]
+            .filter(Boolean)
+            .join(" · ")}
+        </p>
+        {segment.amount.kind === "seconds" || segment.amount.kind === "hold" ? (
+          <Stopwatch seconds={segment.amount.seconds} />
+        ) : tempo ? (
+          <Pacer phases={tempoPhases(tempo, view.shown.settings)} />
+        ) : null}
+      </div>
+    </section>
+  );
+}
+
+const PHASE_WORDS = { lower: "lower", bottom: "pause", lift: "lift", top: "squeeze" } as const;
+
+/** The tempo as a curve with a bead running along it, counting reps, from the tap on it. */
+function Pacer({ phases }: { phases: ReturnType<typeof tempoPhases> }) {
+  const [startedMs, setStarted] = useState<number | null>(null);
+  const now = useNow(startedMs !== null);
+  const total = phases.reduce((sum, phase) => sum + phase.seconds, 0);
+  const elapsed = startedMs === null ? 0 : Math.max(0, (now - startedMs) / 1000);
+  const inRep = elapsed % total;
+  let from = 0;
+  let y = 10;
+  let path = "M4 10";
+  let bead = { x: 4, y: 10, words: "tap to pace" };
+  for (const phase of phases) {
+    const x0 = 4 + (from / total) * 252;
+    const x1 = 4 + ((from + phase.seconds) / total) * 252;
+    const next = phase.name === "lower" ? 44 : phase.name === "lift" ? 10 : y;
+    path += `C${(x0 + x1) / 2} ${y} ${(x0 + x1) / 2} ${next} ${x1} ${next}`;
+    if (startedMs !== null && inRep >= from && inRep < from + phase.seconds) {
+      const part = (inRep - from) / phase.seconds;
+      const smooth = part * part * (3 - 2 * part);
+      bead = {
+        x: x0 + (x1 - x0) * part,
+        y: y + (next - y) * smooth,
+        words: `${PHASE_WORDS[phase.name]} · rep ${Math.floor(elapsed / total) + 1}`,
+      };
+    }
+    from += phase.seconds;
+    y = next;
+  }
+  return (
+    <button
+      type="button"
+      onClick={() => setStarted(startedMs === null ? Date.now() : null)}
+      className="mt-2 block w-full rounded-lg bg-[var(--floor-raised)] px-2 py-2 text-left"
+    >
+      <svg viewBox="0 0 260 54" className="block w-full" aria-hidden>
+        <path d={path} fill="none" stroke="var(--floor-plan)" strokeWidth={3} />
+        <rect x={bead.x - 5} y={bead.y - 5} width={10} height={10} fill="var(--floor-now)" />
+      </svg>
+      <span className="text-lg font-semibold text-[var(--floor-now)]">{bead.words}</span>
+    </button>
+  );
+}
+
+function Stopwatch({ seconds }: { seconds: number }) {
+  const [startedMs, setStarted] = useState<number | null>(null);
+  const now = useNow(startedMs !== null);
+  const elapsed = startedMs === null ? 0 : (now - startedMs) / 1000;
+  return (
+    <button
+      type="button"
+      onClick={() => setStarted(startedMs === null ? Date.now() : null)}
+      className="mt-2 flex min-h-[64px] w-full items-center justify-between rounded-lg bg-[var(--floor-raised)] px-4 text-lg"
+    >
+      <span>{startedMs === null ? "tap to start the clock" : elapsed >= seconds ? "time" : "working"}</span>
+      <span className="text-3xl font-bold text-[var(--floor-now)]">
+        {formatClock(Math.max(0, startedMs === null ? seconds : elapsed))}
+      </span>
+    </button>
+  );
+}
+
+/** The ramp before a block: outside the rounds, built set by set, never logged as work. */
+function RampScreen({
+  view,
+  chain,
+  mirrored,
+  onDone,
+}: {
+  view: FloorView;
+  chain: Chain;
+  mirrored: boolean;
+  onDone: () => void;
+}) {
+  const [done, setDone] = useState(0);
+  const steps = chain.moves.flatMap(({ slot }) =>
+    (view.shown.ramps[slot.id] ?? []).map((step) => ({ ...step, name: nameOf(slot.exerciseId) })),
+  );
+  useEffect(() => {
+    if (done === steps.length) onDone();
+  }, [done, steps.length, onDone]);
+  return (
+    <div className="flex flex-1 flex-col">
+      <div className="flex-1 py-3">
+        <h2 className="text-[26px] leading-tight font-bold">Ramp up: {steps[0]?.name}</h2>
+        <ol className="mt-3">
+          {steps.map((step, index) => (
+            <li
+              key={index}
+              className={`flex min-h-[60px] items-center gap-4 border-b border-[var(--floor-line)] ${index < done ? "opacity-55" : ""}`}
+            >
+              <span className={`w-40 font-bold ${index === done ? "text-4xl" : "text-2xl"}`}>
+                {step.reps} × {step.words.replace(" kg", "")}
+              </span>
+              <span className="text-lg text-[var(--floor-quiet)]">{step.build}</span>
+            </li>
+          ))}
+        </ol>
+        <p className="mt-3 text-lg text-[var(--floor-quiet)]">
+          then{" "}
+          {chain.moves
+            .map(
+              ({ set }) =>
+                `${printAmount(set.segments[0]!.amount, "full")} × ${view.shown.loads[set.segments[0]!.id]?.words}`,
+            )
+            .join(", ")}
+        </p>
+      </div>
+      <div className="flex flex-col gap-3">
+        <Small onClick={onDone}>Skip the ramp</Small>
+        <div className={`flex ${mirrored ? "justify-end" : ""}`}>
+          <button
+            type="button"
+            onClick={() => setDone(done + 1)}
+            className="min-h-[76px] w-[58%] rounded-xl bg-[var(--floor-plan)] text-2xl font-bold text-[var(--floor-on)]"
+          >
+            {done < steps.length - 1 ? "Next" : "Ramp done"}
+          </button>
+        </div>
+      </div>
+    </div>
+  );
+}

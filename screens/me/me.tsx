@@ -1,0 +1,75 @@
+"use client";
+import Link from "next/link";
+import type { ClientView } from "@/contract";
+import { GENERAL_NOTICE, readinessSentence } from "@/core";
+import { send } from "@/device/api";
+import { Button, buttonClass } from "@/ui/button";
+import { Mark } from "@/ui/mark";
+import { Notice } from "@/ui/notice";
+
+/** A client's own page: what waits, what was done, in plain words. */
+export function MyPage({ view }: { view: ClientView }) {
+  const waiting = view.sessions.filter((session) => session.state !== "done" && session.date >= view.today);
+  const done = view.sessions.filter((session) => session.state === "done").reverse();
+  return (
+    <main className="mx-auto flex max-w-2xl flex-col gap-6 px-5 py-6">
+      <header className="flex items-center gap-3">
+        <Mark />
+        <h1 className="text-xl font-bold">{view.name}</h1>
+        <Button
+          className="ml-auto"
+          onClick={async () => {
+            await send("/api/sign-out", {});
+            window.location.assign("/sign-in");
+          }}
+        >
+          Sign out
+        </Button>
+      </header>
+      {view.readiness.kind === "ready" ? null : (
+        <Notice kind="block">{readinessSentence(view.readiness, view.name)}</Notice>
+      )}
+      <section>
+        <h2 className="mb-2 text-lg font-bold">To do</h2>
+        {waiting.length === 0 ? <p className="text-quiet">Nothing is planned for you yet.</p> : null}
+        <ul className="flex flex-col gap-2">
+          {waiting.map((session) => (
+            <li key={session.id} className="flex items-center gap-3 border-t border-thread pt-2">
+              <div className="min-w-0 flex-1">
+                <p className="font-semibold">{session.title || "Session"}</p>
+                <p className="text-quiet">{session.date === view.today ? "today" : session.date}</p>
+              </div>
+              <a
+                href={`/floor?s=${session.id}`}
+                className={buttonClass(session.date === view.today ? "main" : "plain", "min-h-11 px-4")}
+              >
+                Train
+              </a>
+            </li>
+          ))}
+        </ul>
+      </section>
+      <section>
+        <h2 className="mb-2 text-lg font-bold">Done</h2>
+        {done.length === 0 ? <p className="text-quiet">Nothing yet.</p> : null}
+        <ul>
+          {done.slice(0, 12).map((session) => (
+            <li key={session.id} className="flex items-baseline gap-3 border-t border-thread py-2">
+              <Link
+                href={`/me/review/${session.id}`}
+                className="min-w-0 flex-1 font-semibold text-indigo underline underline-offset-2"
+              >
+                {session.title || "Session"}
+              </Link>
+              <span className="text-quiet">{session.date}</span>
+              <span>
+                {session.summary?.sets}/{session.summary?.plannedSets} sets
+              </span>
+            </li>
+          ))}
+        </ul>
+      </section>
+      <p className="border-t border-thread pt-3 text-quiet">{GENERAL_NOTICE}</p>
+    </main>
+  );
+}

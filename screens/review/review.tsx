@@ -1,0 +1,322 @@
+"use client";
+import Link from "next/link";
+import { useState } from "react";
+import {
+  type Review,
+  type ReviewedLift,
+  type ReviewedSet,
+  type ReviewView,
+  reviewSession,
+  type ShownContent,
+} from "@/contract";
+import {
+  decimal,
+  formatClock,
+  isBodyweight,
+  loadWords,
+  nextSentence,
+  printAmount,
+  printSpan,
+  ruleName,
+  signedKg,
+  weight,
+} from "@/core";
+import { LineChart } from "@/ui/line-chart";
+import { Notice } from "@/ui/notice";
+
+export function ReviewScreen({ view, home }: { view: ReviewView; home: { href: string; name: string } }) {
+  const review = reviewSession(view);
+  const [chosen, setChosen] = useState<{ lift: ReviewedLift; round: number } | null>(null);
+  return (
+    <main className="px-6 py-5">
+      <header className="mb-5 flex flex-wrap items-baseline gap-x-4 gap-y-1">
+        <h1 className="text-xl font-bold">{view.title || "Untitled session"}</h1>
+        <p className="text-quiet">
+          <Link href={home.href} className="underline underline-offset-2">
+            {home.name}
+          </Link>{" "}
+          · {view.context.date}
+        </p>
+        {review ? <Figures review={review} /> : null}
+      </header>
+      {review && view.shown ? (
+        <>
+          <section aria-label="Planned and done" className="grid gap-6 lg:grid-cols-[1fr_19rem]">
+            <Cloth
+              review={review}
+              shown={view.shown}
+              chosen={chosen}
+              onChoose={(lift, round) => setChosen({ lift, round })}
+            />
+            <SetStory chosen={chosen} shown={view.shown} />
+          </section>
+          <section className="mt-7">
+            <h2 className="mb-3 text-lg font-bold">Next time</h2>
+            <ul className="grid grid-cols-[repeat(auto-fill,minmax(20rem,1fr))] gap-x-9 gap-y-7">
+              {review.lifts.map((lift) => (
+                <NextLift key={lift.slot.id} lift={lift} date={view.context.date} />
+              ))}
+            </ul>
+          </section>
+          {view.state === "done" ? null : (
+            <Notice kind="warn">This session has not been ended on the floor yet.</Notice>
+          )}
+        </>
+      ) : (
+        <p className="py-12 text-center text-lg">Nothing has been logged in this session yet.</p>
+      )}
+    </main>
+  );
+}
+
+function Figures({ review }: { review: Review }) {
+  const { performed } = review;
+  const seconds =
+    performed.startedAtMs !== null && performed.ended ? (performed.ended.atMs - performed.startedAtMs) / 1000 : null;
+  return (
+    <p className="ml-auto">
+      <strong>
+        {review.doneSets} of {review.plannedSets}
+      </strong>{" "}
+      <span className="text-quiet">sets</span>
+      {seconds === null ? null : (
+        <>
+          {" "}
+          · <strong>{formatClock(seconds)}</strong>
+        </>
+      )}
+      {performed.ended?.sessionRpe == null ? null : (
+        <>
+          {" "}
+          · <strong>{performed.ended.sessionRpe}</strong> <span className="text-quiet">session effort</span>
+        </>
+      )}
+    </p>
+  );
+}
+
+const repsDone = (one: ReviewedSet): number => {
+  const first = one.done?.segments[0];
+  return first ? Math.min(first.reps, first.rightReps ?? first.reps) : 0;
+};
+
+/** How much of a planned set was done: by reps where reps were asked. */
+function shareDone(one: ReviewedSet, shown: ShownContent): number {
+  if (!one.done) return 0;
+  const { amount, id } = one.set.segments[0]!;
+  if (amount.kind !== "reps") return 1;
+  const asked = shown.loads[id]?.aimReps ?? amount.reps.low;
+  return repsDone(one) / Math.max(1, asked);
+}
+
+/** Warp is what was planned, weft what was done; a set left out is a hole, a rep more is a slub. */
+function Cloth({
+  review,
+  shown,
+  chosen,
+  onChoose,
+}: {
+  review: Review;
+  shown: ShownContent;
+  chosen: { lift: ReviewedLift; round: number } | null;
+  onChoose: (lift: ReviewedLift, round: number) => void;
+}) {
+  const rounds = Math.max(1, ...review.lifts.map((lift) => lift.sets.length));
+  return (
+    <div className="overflow-x-auto">
+      <table className="w-full border-collapse">
+        <thead>
+          <tr className="narrow text-left text-quiet">
+            <th className="w-52 font-normal">lift</th>
+            {Array.from({ length: rounds }, (_, i) => (
+              <th key={i} className="font-normal">
+                {i + 1}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {review.lifts.map((lift, index) => (
+            <tr
+              key={lift.slot.id}
+              className={index > 0 && review.lifts[index - 1]!.label[0] !== lift.label[0] ? "border-t border-rule" : ""}
+            >
+              <th scope="row" className="py-1 pr-3 text-left font-normal">
+                <span className="inline-block w-8 font-bold">{lift.label}</span>
+                {lift.exercise.name}
+              </th>
+              {Array.from({ length: rounds }, (_, round) => {
+                const one = lift.sets[round];
+                if (!one) return <td key={round} />;
+                const isChosen = chosen?.lift.slot.id === lift.slot.id && chosen.round === round;
+                return (
+                  <td key={round} className="py-1 pr-2">
+                    <button
+                      type="button"
+                      onClick={() => onChoose(lift, round)}
+                      aria-pressed={isChosen}
+                      className={`block w-full min-w-[5.2rem] text-left ${isChosen ? "outline-2 outline-offset-1 outline-indigo" : ""}`}
+                    >
+                      <Crossing one={one} shown={shown} />
+                      <span className="narrow block">
+                        {one.done ? doneWords(lift, one) : one.skipped ? "left out" : "not done"}
+                        {one.done && one.done.rir !== null ? (
+                          <span className="text-quiet"> rir {decimal(one.done.rir)}</span>
+                        ) : null}
+                      </span>
+                    </button>
+                  </td>
+                );
+              })}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
+  );
+}
+
+function doneWords(lift: ReviewedLift, one: ReviewedSet): string {
+  return one
+    .done!.segments.map((segment) => {
+      const kg = signedKg(segment);
+      const reps =
+        segment.seconds !== null
+          ? `${decimal(segment.seconds)} s`
+          : segment.rightReps === null || segment.rightReps === segment.reps
+            ? String(segment.reps)
+            : `${segment.reps}/${segment.rightReps}`;
+      if (isBodyweight(lift.exercise) && kg === 0) return reps;
+      return `${reps} × ${kg < 0 ? "−" : isBodyweight(lift.exercise) ? "+" : ""}${segment.load?.amount ?? 0}`;
+    })
+    .join(" ↘ ");
+}
+
+function Crossing({ one, shown }: { one: ReviewedSet; shown: ShownContent }) {
+  const share = shareDone(one, shown);
+  const width = 76;
+  return (
+    <svg width={width + 10} height={20} aria-hidden className="block">
+      {[0, 1, 2, 3, 4, 5].map((i) => (
+        <line key={i} x1={6 + i * 13} x2={6 + i * 13} y1={0} y2={20} stroke="var(--color-thread)" strokeWidth={2.5} />
+      ))}
+      <rect
+        x={1}
+        y={4}
+        width={width}
+        height={12}
+        fill="none"
+        stroke="var(--color-indigo)"
+        strokeDasharray={one.skipped ? "2 2" : undefined}
+      />
+      {share > 0 ? <rect x={1} y={4} width={Math.min(1, share) * width} height={12} fill="var(--color-woad)" /> : null}
+      {share > 1.02 ? <ellipse cx={width + 2} cy={10} rx={5} ry={8} fill="var(--color-woad)" /> : null}
+      {one.done && share > 0 && share < 0.98 ? (
+        <text x={width - 6} y={14} fontSize={11} fontWeight={700} fill="var(--color-walnut)">
+          ▲
+        </text>
+      ) : null}
+    </svg>
+  );
+}
+
+/** Touch a set and it tells what was asked, what was done, and the rest that was kept. */
+function SetStory({ chosen, shown }: { chosen: { lift: ReviewedLift; round: number } | null; shown: ShownContent }) {
+  if (!chosen)
+    return (
+      <aside className="border-l border-thread pl-5 text-quiet">
+        Choose a set to see what was asked and what was done.
+      </aside>
+    );
+  const { lift, round } = chosen;
+  const one = lift.sets[round]!;
+  const first = one.set.segments[0]!;
+  const load = shown.loads[first.id];
+  const done = one.done;
+  return (
+    <aside className="flex flex-col gap-2 border-l border-thread pl-5">
+      <h2 className="font-bold">
+        {lift.exercise.name}, round {round + 1}
+      </h2>
+      <p>
+        <span className="text-quiet">asked </span>
+        <strong>
+          {load?.aimReps ?? printAmount(first.amount, first.rom)} × {load?.words}
+        </strong>
+        {first.rir ? `, ${printSpan(first.rir)} in reserve` : ""}
+      </p>
+      <p>
+        <span className="text-quiet">done </span>
+        <strong>{done ? doneWords(lift, one) : one.skipped ? "left out" : "not done"}</strong>
+        {done?.rir == null ? "" : `, ${decimal(done.rir)} in reserve`}
+      </p>
+      {done?.restSeconds == null ? null : (
+        <p>
+          <span className="text-quiet">rest before it </span>
+          {formatClock(done.restSeconds)}
+        </p>
+      )}
+      {done && done.form !== "held" ? <p>Form {done.form}.</p> : null}
+      {done && done.pain > 0 ? (
+        <p>
+          Pain {done.pain} of 10{done.painPlace ? `, ${done.painPlace}` : ""}.
+        </p>
+      ) : null}
+      {done?.note ? <p>{done.note}</p> : null}
+    </aside>
+  );
+}
+
+/** The lift's load over the weeks with today's knot, and what its rule now prescribes, with the reason. */
+function NextLift({ lift, date }: { lift: ReviewedLift; date: string }) {
+  const points = lift.exposures.map((exposure, index) => {
+    const top = Math.max(...exposure.sets.map((set) => set.loadKg));
+    return {
+      date: exposure.date,
+      value: top,
+      isNew: lift.trainedToday && index === lift.exposures.length - 1 && exposure.date === date,
+    };
+  });
+  const { next } = lift;
+  const top = next ? next.sets.reduce((best, set) => (set.loadKg > best.loadKg ? set : best)) : null;
+  return (
+    <li className="border-t-2 border-walnut pt-2">
+      <div className="flex items-baseline justify-between gap-3">
+        <h3 className="font-bold">
+          <span className="mr-2">{lift.label}</span>
+          {lift.exercise.name}
+        </h3>
+        {next ? <span className="narrow text-quiet">{ruleName(next.rule)}</span> : null}
+      </div>
+      {next && top ? (
+        <>
+          <p className="text-lg font-bold">{prescriptionWords(lift, next.sets)}</p>
+          <p>{nextSentence(next)}</p>
+        </>
+      ) : (
+        <p className="text-quiet">
+          {lift.exposures.length === 0
+            ? "Not trained yet, so there is nothing to go by."
+            : "Held for time: no load rule."}
+        </p>
+      )}
+      <div className="mt-2">
+        <LineChart
+          title="Heaviest set"
+          unit={isBodyweight(lift.exercise) ? "kg added" : "kg"}
+          points={points}
+          height={92}
+          width={320}
+        />
+      </div>
+    </li>
+  );
+}
+
+/** "5, 5, 5 × 82.5 kg", or set by set where loads differ. */
+function prescriptionWords(lift: ReviewedLift, sets: readonly { loadKg: number; reps: number }[]): string {
+  const words = (kg: number) => loadWords(lift.exercise, kg, weight(Math.abs(kg)));
+  const same = sets.every((set) => set.loadKg === sets[0]!.loadKg);
+  if (same) return `${sets.map((set) => set.reps).join(", ")} × ${words(sets[0]!.loadKg)}`;
+  return sets.map((set) => `${set.reps} × ${words(set.loadKg)}`).join(", ");
+}

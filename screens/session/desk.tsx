@@ -1,0 +1,158 @@
+"use client";
+import { Redo2, Undo2 } from "lucide-react";
+import Link from "next/link";
+import { useEffect } from "react";
+import type { SessionView } from "@/contract";
+import { allBlocks, blockLetter, decimal, printCell, readinessSentence, SHIPPED_CATALOGUE, slotLabels } from "@/core";
+import { Button, buttonClass } from "@/ui/button";
+import { Notice } from "@/ui/notice";
+import { Foot } from "./foot";
+import { Grid } from "./grid";
+import { TextPanel } from "./text-panel";
+import { Timeline } from "./timeline";
+import { type Desk as DeskState, useDesk } from "./use-desk";
+import { Why } from "./why";
+import { readingOf } from "./words";
+
+export function Desk({ view }: { view: SessionView }) {
+  const desk = useDesk(view);
+  const { document, computed } = desk;
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      const typing = event.target instanceof HTMLInputElement || event.target instanceof HTMLTextAreaElement;
+      if (typing || !(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== "z") return;
+      event.preventDefault();
+      if (event.shiftKey) desk.redo();
+      else desk.undo();
+    };
+    window.addEventListener("keydown", onKey);
+    return () => window.removeEventListener("keydown", onKey);
+  }, [desk]);
+  return (
+    <div className="grid h-dvh min-h-[40rem] grid-cols-1 grid-rows-[auto_1fr_auto] lg:grid-cols-[minmax(0,1fr)_266px]">
+      <header className="flex flex-wrap items-center gap-x-3 gap-y-1 border-b border-thread px-4 py-2 lg:col-span-2">
+        <h1 className="text-lg font-bold">{document.title || "Untitled session"}</h1>
+        <p className="text-quiet">
+          <Link href={`/clients/${view.client.id}`} className="underline underline-offset-2">
+            {view.client.name}
+          </Link>{" "}
+          · {view.date} · {view.gym.name}
+          {document.capSeconds ? ` · ${decimal(document.capSeconds / 60)} min` : ""}
+        </p>
+        <div className="ml-auto flex items-center gap-2">
+          <SaveWords desk={desk} />
+          <button
+            type="button"
+            aria-label="Undo"
+            disabled={!desk.canUndo}
+            onClick={desk.undo}
+            className="p-1.5 disabled:opacity-40"
+          >
+            <Undo2 size={16} aria-hidden />
+          </button>
+          <button
+            type="button"
+            aria-label="Redo"
+            disabled={!desk.canRedo}
+            onClick={desk.redo}
+            className="p-1.5 disabled:opacity-40"
+          >
+            <Redo2 size={16} aria-hidden />
+          </button>
+          <Button
+            aria-pressed={desk.mode === "text"}
+            onClick={() => desk.setMode(desk.mode === "text" ? "grid" : "text")}
+          >
+            {desk.mode === "text" ? "Grid" : "Text"}
+          </Button>
+          {view.state === "done" ? (
+            <Link href={`/review/${view.sessionId}`} className={buttonClass("plain")}>
+              Review
+            </Link>
+          ) : null}
+          <Link href={`/floor?s=${view.sessionId}`} prefetch={false} className={buttonClass("main")}>
+            Train now
+          </Link>
+        </div>
+      </header>
+      <main className="flex min-h-0 min-w-0 flex-col overflow-y-auto">
+        {view.readiness.kind === "ready" ? null : (
+          <Notice kind="block">{readinessSentence(view.readiness, view.client.name)}</Notice>
+        )}
+        {desk.locked ? (
+          <Notice kind="warn">
+            This session has been started. What was shown on the floor is kept as it was, so it cannot be changed here.
+          </Notice>
+        ) : null}
+        {desk.save.kind === "failed" ? <Notice kind="warn">{desk.save.message}</Notice> : null}
+        <Timeline
+          document={document}
+          computed={computed}
+          capSeconds={document.capSeconds}
+          selection={desk.selection}
+          onSelect={desk.select}
+        />
+        <ReadingLine desk={desk} view={view} />
+        {desk.mode === "text" ? <TextPanel desk={desk} /> : <Grid desk={desk} view={view} />}
+      </main>
+      <div className="min-h-0 overflow-y-auto border-l border-thread max-lg:border-t max-lg:border-l-0">
+        <Why desk={desk} view={view} />
+      </div>
+      <div className="lg:col-span-2">
+        <Foot view={view} document={document} computed={computed} />
+      </div>
+    </div>
+  );
+}
+
+function SaveWords({ desk }: { desk: DeskState }) {
+  const words = { saved: "saved", saving: "saving…", unsaved: "not saved yet", failed: "kept on this device" }[
+    desk.save.kind
+  ];
+  return (
+    <span role="status" className="narrow text-woad">
+      {desk.errors.length > 0
+        ? `${desk.errors.length === 1 ? "1 line does" : `${desk.errors.length} lines do`} not read yet · `
+        : ""}
+      {words}
+    </span>
+  );
+}
+
+/** What the selected set says, and how it reads; assumptions are dotted. */
+function ReadingLine({ desk, view }: { desk: DeskState; view: SessionView }) {
+  const { selection, document, computed } = desk;
+  const blocks = allBlocks(document);
+  const block = blocks.find((one) => one.slots.some((slot) => slot.id === selection?.slotId));
+  const slot = block?.slots.find((one) => one.id === selection?.slotId);
+  const set = selection && slot?.sets[selection.round];
+  return (
+    <p className="sticky top-0 z-20 flex min-h-8 items-center gap-3 border-b border-thread bg-ground px-3 py-1">
+      {block && slot && set ? (
+        <>
+          <span className="narrow bg-indigo-tint px-2 py-0.5 font-semibold text-indigo">
+            {blockLetter(blocks.indexOf(block))} · {printCell(set, SHIPPED_CATALOGUE, slotLabels(document))}
+          </span>
+          <Reading {...readingOf(block, slot, set, computed.resolved.loads, view.settings)} />
+        </>
+      ) : (
+        <span className="text-quiet">
+          {desk.mode === "text" ? "Type a session; it is read as you go." : "Choose a set to read it back."}
+        </span>
+      )}
+    </p>
+  );
+}
+
+function Reading({ said, assumed }: { said: string; assumed: string[] }) {
+  return (
+    <span>
+      reads <strong>{said}</strong>
+      {assumed.map((words) => (
+        <span key={words}>
+          ; <span className="assumed">{words}</span>
+        </span>
+      ))}
+    </span>
+  );
+}

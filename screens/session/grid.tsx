@@ -1,0 +1,295 @@
+"use client";
+import { clsx } from "clsx";
+import { useEffect, useMemo, useRef, useState } from "react";
+import type { ComputedSession, SessionView } from "@/contract";
+import {
+  allBlocks,
+  type Block,
+  blockLetter,
+  decimal,
+  type Exposure,
+  printCell,
+  printRest,
+  printTempo,
+  type SessionDocument,
+  SHIPPED_CATALOGUE,
+  type ShorthandError,
+  type Slot,
+  slotLabels,
+} from "@/core";
+import { type Desk, findSlot, type Selection } from "./use-desk";
+import { cellFigure } from "./words";
+
+interface Props {
+  readonly desk: Desk;
+  readonly view: SessionView;
+}
+
+/** Rows are lifts, columns are rounds; the cells are the crossings. One tab stop; arrows rove, Enter writes, F6 leaves. */
+export function Grid({ desk, view }: Props) {
+  const { document, computed, selection } = desk;
+  const [editing, setEditing] = useState<string | null>(null);
+  const [error, setError] = useState<ShorthandError | null>(null);
+  const container = useRef<HTMLDivElement>(null);
+  const cells = useMemo(() => order(document), [document]);
+  const rounds = Math.max(1, ...allBlocks(document).flatMap((block) => block.slots.map((slot) => slot.sets.length)));
+  const last = useMemo(() => new Map(view.lifts.map((lift) => [lift.lineage, lift.exposures.at(-1)])), [view.lifts]);
+  const columns = `11.5rem repeat(${rounds}, minmax(${rounds > 6 ? 4.6 : 6.4}rem, ${rounds > 5 ? 6.6 : 7.2}rem)) 5.6rem minmax(7rem, 1fr)`;
+
+  const startEdit = (typed?: string) => {
+    if (!selection || desk.locked) return;
+    const set = findSlot(document, selection.slotId)?.sets[selection.round] ?? null;
+    setEditing(typed ?? (set ? printCell(set, SHIPPED_CATALOGUE, slotLabels(document)) : ""));
+    setError(null);
+  };
+  const commit = (move: "down" | "stay") => {
+    if (editing === null || !selection) return;
+    const problem = desk.setCell(selection, editing);
+    setError(problem);
+    if (problem) return;
+    setEditing(null);
+    if (move === "down") rove(0, 1);
+    container.current?.focus();
+  };
+  const rove = (dx: number, dy: number) => {
+    if (cells.length === 0) return;
+    const row = cells.findIndex((one) => one.slotId === selection?.slotId);
+    const next = cells[Math.max(0, Math.min(cells.length - 1, (row < 0 ? 0 : row) + dy))]!;
+    const round = Math.max(0, Math.min(next.rounds - 1, (selection?.round ?? 0) + dx));
+    desk.select({ slotId: next.slotId, round });
+  };
+
+  const onKeyDown = (event: React.KeyboardEvent) => {
+    if (editing !== null) return;
+    const moves: Record<string, [number, number]> = {
+      ArrowLeft: [-1, 0],
+      ArrowRight: [1, 0],
+      ArrowUp: [0, -1],
+      ArrowDown: [0, 1],
+    };
+    const by = moves[event.key];
+    if (by) {
+      event.preventDefault();
+      rove(...by);
+    } else if (event.key === "Enter" || event.key === "F2") {
+      event.preventDefault();
+      startEdit();
+    } else if (event.key === "F6") {
+      event.preventDefault();
+      window.document.getElementById("why")?.focus();
+    } else if (event.key.length === 1 && /[\dF@]/.test(event.key) && !event.ctrlKey && !event.metaKey) {
+      event.preventDefault();
+      startEdit(event.key);
+    }
+  };
+
+  return (
+    // biome-ignore lint/a11y/useSemanticElements: a roving grid of cells, not a table of data
+    <div
+      ref={container}
+      role="grid"
+      aria-label="Session, rows are lifts and columns are rounds"
+      tabIndex={0}
+      aria-activedescendant={selection ? `cell-${selection.slotId}-${selection.round}` : undefined}
+      onKeyDown={onKeyDown}
+      onFocus={() => {
+        if (!selection && cells[0]) desk.select({ slotId: cells[0].slotId, round: 0 });
+      }}
+      className="overflow-x-auto px-3 pb-3"
+    >
+      <div role="row" className="narrow grid pt-1.5 pb-0.5 text-quiet" style={{ gridTemplateColumns: columns }}>
+        <span role="columnheader" className="pl-2">
+          round
+        </span>
+        {Array.from({ length: rounds }, (_, i) => (
+          <span role="columnheader" key={i} className="pl-2">
+            {i + 1}
+          </span>
+        ))}
+        <span role="columnheader" className="pl-2">
+          tempo
+        </span>
+        <span role="columnheader" className="pl-2">
+          last time
+        </span>
+      </div>
+      {allBlocks(document).map((block, index) => (
+        // biome-ignore lint/a11y/useSemanticElements: rows of a roving grid
+        <div key={block.id} role="rowgroup">
+          <BlockHead block={block} letter={blockLetter(index)} computed={computed} />
+          {block.slots.map((slot) => (
+            <div key={slot.id} role="row" className="grid" style={{ gridTemplateColumns: columns }}>
+              <span role="rowheader" className="narrow flex min-h-[34px] items-center pr-1 pl-8 leading-tight">
+                {SHIPPED_CATALOGUE.byId.get(slot.exerciseId)?.name}
+              </span>
+              {Array.from({ length: rounds }, (_, round) => (
+                <Cell
+                  key={round}
+                  slot={slot}
+                  round={round}
+                  computed={computed}
+                  selected={selection?.slotId === slot.id && selection.round === round}
+                  onSelect={desk.select}
+                  onEdit={() => startEdit()}
+                  editing={selection?.slotId === slot.id && selection.round === round ? editing : null}
+                  setEditing={setEditing}
+                  commit={commit}
+                  error={error}
+                />
+              ))}
+              <span role="gridcell" className="narrow flex items-center pl-2">
+                {tempoOf(slot)}
+              </span>
+              <span role="gridcell" className="narrow flex items-center pl-2 text-woad">
+                {lastTime(last.get(slot.lineage))}
+              </span>
+            </div>
+          ))}
+        </div>
+      ))}
+    </div>
+  );
+}
+
+const order = (document: SessionDocument): { slotId: string; rounds: number }[] =>
+  allBlocks(document).flatMap((block) => block.slots.map((slot) => ({ slotId: slot.id, rounds: slot.sets.length })));
+
+function tempoOf(slot: Slot): string {
+  const tempo = slot.sets.find((set) => set !== null)?.segments[0]?.tempo;
+  return tempo ? printTempo(tempo).slice(1) : "";
+}
+
+function lastTime(exposure: Exposure | undefined): string {
+  if (!exposure) return "first time";
+  const load = Math.max(...exposure.sets.map((set) => set.loadKg));
+  return `${exposure.sets.map((set) => set.reps).join(" ")} × ${load === 0 ? "body" : decimal(load)}`;
+}
+
+function BlockHead({ block, letter, computed }: { block: Block; letter: string; computed: ComputedSession }) {
+  const rounds =
+    block.rounds.kind === "fixed"
+      ? `${block.rounds.count}`
+      : block.rounds.kind === "range"
+        ? `${block.rounds.low}–${block.rounds.high}`
+        : `${computed.blockTimelines.get(block.id)?.rounds ?? 0}`;
+  const rest = block.restAfterRound;
+  const restWords =
+    rest === null
+      ? null
+      : rest.kind === "partnersWork"
+        ? "partner's work"
+        : `${(rest.kind === "each" ? [rest.rest] : rest.rests).map(printRest).join(", ")} s`;
+  const handovers = block.slots
+    .slice(0, -1)
+    .map((slot) =>
+      slot.restAfter
+        ? (slot.restAfter.kind === "each" ? [slot.restAfter.rest] : slot.restAfter.rests).map(printRest).join(", ")
+        : null,
+    );
+  return (
+    <div role="row" className="mt-1.5 flex items-baseline gap-2.5 border-b border-rule px-2 pb-0.5">
+      <span role="rowheader" className="flex items-baseline gap-2.5 font-bold">
+        <span>{letter}</span>
+        <span>{computed.names.get(block.id)?.words}</span>
+      </span>
+      <span role="gridcell" className="narrow text-quiet">
+        {rounds} {rounds === "1" ? "round" : "rounds"}
+        {handovers.length > 0 ? (
+          handovers[0] ? (
+            ` · ${[...new Set(handovers)].join(", ")} s handover`
+          ) : (
+            <span className="assumed"> · 10 s handover</span>
+          )
+        ) : null}
+        {restWords ? ` · ${restWords}` : rounds !== "1" ? <span className="assumed"> · 90 s</span> : null}
+      </span>
+    </div>
+  );
+}
+
+interface CellProps {
+  readonly slot: Slot;
+  readonly round: number;
+  readonly computed: ComputedSession;
+  readonly selected: boolean;
+  readonly editing: string | null;
+  readonly error: ShorthandError | null;
+  readonly onSelect: (at: Selection) => void;
+  readonly onEdit: () => void;
+  readonly setEditing: (text: string | null) => void;
+  readonly commit: (move: "down" | "stay") => void;
+}
+
+function Cell({ slot, round, computed, selected, editing, error, onSelect, onEdit, setEditing, commit }: CellProps) {
+  const input = useRef<HTMLInputElement>(null);
+  const isEditing = editing !== null;
+  useEffect(() => {
+    if (isEditing) input.current?.focus();
+  }, [isEditing]);
+  if (round >= slot.sets.length) return <span role="gridcell" />;
+  const set = slot.sets[round] ?? null;
+  const load = set && computed.resolved.loads.get(set.segments[0]!.id);
+  const asked = set?.segments[0]?.rir ?? null;
+  const short =
+    load?.expectedRir !== null && load?.expectedRir !== undefined && load.expectedRir < (asked?.low ?? 0) - 0.5;
+  const figure = set ? cellFigure(slot, set, computed.resolved.loads) : "";
+  return (
+    // biome-ignore lint/a11y/useKeyWithClickEvents: the grid handles keys for its active cell
+    <div
+      id={`cell-${slot.id}-${round}`}
+      role="gridcell"
+      tabIndex={-1}
+      aria-selected={selected}
+      onClick={() => onSelect({ slotId: slot.id, round })}
+      onDoubleClick={onEdit}
+      className={clsx(
+        "relative flex min-h-[34px] items-center justify-between gap-1 border border-selvedge bg-cloth px-2",
+        set ? "font-semibold" : "bg-transparent",
+        selected && "z-10 outline-2 -outline-offset-1 outline-indigo",
+        short && !selected && "outline-2 -outline-offset-2 outline-weld-fill",
+      )}
+    >
+      {isEditing ? (
+        <>
+          <input
+            ref={input}
+            aria-label={`Set, round ${round + 1}`}
+            aria-invalid={error !== null}
+            className="narrow absolute inset-0 z-20 min-w-[9rem] bg-cloth px-2 font-semibold outline-2 outline-indigo"
+            value={editing}
+            onChange={(event) => setEditing(event.target.value)}
+            onKeyDown={(event) => {
+              event.stopPropagation();
+              if (event.key === "Enter") commit("down");
+              if (event.key === "Escape") setEditing(null);
+            }}
+            onBlur={() => commit("stay")}
+          />
+          {error ? (
+            <span
+              role="alert"
+              className="absolute top-full left-0 z-30 w-64 border border-walnut bg-weld-tint px-2 py-1 font-normal"
+            >
+              column {error.column}: found {error.found}, expected {error.expected}
+              {error.suggestion ? `. Perhaps ${error.suggestion}` : ""}
+            </span>
+          ) : null}
+        </>
+      ) : (
+        <>
+          <span
+            className={clsx("truncate", figure.length > 12 && "narrow", load?.assumed && "assumed")}
+            title={figure.length > 16 ? figure : undefined}
+          >
+            {set ? figure : "sits out"}
+          </span>
+          {asked ? (
+            <span className={clsx("narrow font-normal", short ? "font-bold text-weld" : "text-quiet")}>
+              {asked.low === asked.high ? asked.low : `${asked.low}–${asked.high}`}
+            </span>
+          ) : null}
+        </>
+      )}
+    </div>
+  );
+}

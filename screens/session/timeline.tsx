@@ -1,0 +1,271 @@
+"use client";
+import { useMemo } from "react";
+import type { ComputedSession } from "@/contract";
+import {
+  allBlocks,
+  blockLetter,
+  formatClock,
+  indexSegments,
+  isWork,
+  type SessionDocument,
+  SHIPPED_CATALOGUE,
+  type Slot,
+  type WorkSpan,
+} from "@/core";
+import { HatchPattern, SetBar } from "@/ui/set-bar";
+import { useWidth } from "@/ui/use-width";
+import type { Selection } from "./use-desk";
+
+const NAMES = 158;
+const TOP = 22;
+
+interface Row {
+  readonly slot: Slot;
+  readonly y: number;
+  readonly letter: string;
+  readonly first: boolean;
+  readonly blockRows: number;
+}
+
+/** The session as cloth: lifts are warp threads, one weft runs over and under them in the order of doing. To scale. */
+export function Timeline({
+  document,
+  computed,
+  capSeconds,
+  selection,
+  onSelect,
+}: {
+  document: SessionDocument;
+  computed: ComputedSession;
+  capSeconds: number | null;
+  selection: Selection | null;
+  onSelect: (at: Selection) => void;
+}) {
+  const [ref, width] = useWidth<HTMLDivElement>(950);
+  const blocks = allBlocks(document);
+  const slotCount = blocks.reduce((total, block) => total + block.slots.length, 0);
+  const rowHeight = Math.max(9, Math.min(19, (176 - TOP - blocks.length * 5) / Math.max(slotCount, 1)));
+  const rows = useMemo(() => layRows(document, rowHeight), [document, rowHeight]);
+  const height = Math.min(196, TOP + slotCount * rowHeight + blocks.length * 5 + 8);
+  const longest = Math.max(computed.timeline.seconds, capSeconds ?? 0, 600) * 1.02;
+  const scale = (width - NAMES - 12) / longest;
+  const x = (seconds: number) => NAMES + seconds * scale;
+  const every = longest > 5400 ? 600 : longest > 1500 ? 300 : 60;
+  const ticks = Array.from({ length: Math.floor(longest / every) + 1 }, (_, i) => i * every);
+  const segments = indexSegments(document);
+  const warmUp = computed.timeline.between.find((span) => span.kind === "warmUp");
+  const summary = `${formatClock(computed.timeline.seconds)}, ${slotCount} lifts in ${blocks.length} blocks`;
+  return (
+    <div ref={ref} className="border-b border-thread">
+      <svg width={width} height={height} role="img" aria-label={`Timeline: ${summary}`} className="block">
+        <HatchPattern />
+        {capSeconds !== null ? (
+          <rect
+            x={x(capSeconds)}
+            y={TOP - 4}
+            width={Math.max(0, width - x(capSeconds))}
+            height={height}
+            fill="var(--color-weld-tint)"
+          />
+        ) : null}
+        {ticks.map((tick) => (
+          <g key={tick}>
+            <line x1={x(tick)} x2={x(tick)} y1={TOP - 4} y2={height} stroke="var(--color-selvedge)" />
+            <text x={x(tick)} y={13} textAnchor="middle" fontSize={11} fill="var(--color-quiet)">
+              {tick / 60}
+            </text>
+          </g>
+        ))}
+        {capSeconds !== null ? (
+          <line
+            x1={x(capSeconds)}
+            x2={x(capSeconds)}
+            y1={TOP - 8}
+            y2={height}
+            stroke="var(--color-walnut)"
+            strokeDasharray="1.5 3"
+            strokeWidth={2}
+          />
+        ) : null}
+        {[...rows.values()].map((row) => (
+          <g key={row.slot.id}>
+            {row.first ? (
+              <>
+                <text x={8} y={row.y + 4} fontSize={13} fontWeight={700} fill="var(--color-walnut)">
+                  {row.letter}
+                </text>
+                <line
+                  x1={24}
+                  x2={24}
+                  y1={row.y - rowHeight / 2 + 2}
+                  y2={row.y + rowHeight * (row.blockRows - 0.5) - 2}
+                  stroke="var(--color-walnut)"
+                  strokeWidth={1.5}
+                />
+              </>
+            ) : null}
+            <text
+              x={30}
+              y={row.y + 4}
+              fontSize={Math.min(11.5, rowHeight - 1)}
+              className="narrow"
+              fill="var(--color-walnut)"
+            >
+              {nameOf(row.slot)}
+            </text>
+            <line x1={x(0)} x2={width - 8} y1={row.y} y2={row.y} stroke="var(--color-thread)" strokeWidth={1.2} />
+          </g>
+        ))}
+        {warmUp ? (
+          <g>
+            <rect
+              x={x(0)}
+              y={TOP}
+              width={x(warmUp.seconds) - x(0)}
+              height={height - TOP - 6}
+              fill="var(--color-ground)"
+              stroke="var(--color-rule)"
+              strokeDasharray="3 2.5"
+            />
+            <text
+              x={x(warmUp.seconds / 2)}
+              y={height / 2 + 10}
+              textAnchor="middle"
+              fontSize={11}
+              className="narrow"
+              fill="var(--color-quiet)"
+            >
+              {formatClock(warmUp.seconds)}
+            </text>
+          </g>
+        ) : null}
+        {computed.timeline.blocks.map(({ startSeconds, timeline }) => {
+          const work = timeline.spans.filter(isWork);
+          return (
+            <g key={timeline.block.id}>
+              <path
+                d={weft(
+                  work,
+                  rows,
+                  (span) => x(startSeconds + span.startSeconds),
+                  (span) => x(startSeconds + span.startSeconds + span.seconds),
+                )}
+                fill="none"
+                stroke="var(--color-ground)"
+                strokeWidth={5}
+              />
+              <path
+                d={weft(
+                  work,
+                  rows,
+                  (span) => x(startSeconds + span.startSeconds),
+                  (span) => x(startSeconds + span.startSeconds + span.seconds),
+                )}
+                fill="none"
+                stroke="var(--color-walnut)"
+                strokeWidth={1.3}
+              />
+              {work.map((span, index) => (
+                <Work
+                  key={`${span.segmentId}-${span.side}-${index}`}
+                  span={span}
+                  x={x(startSeconds + span.startSeconds)}
+                  width={Math.max(2.5, span.seconds * scale)}
+                  y={rows.get(span.slotId)!.y}
+                  room={rowHeight}
+                  share={computed.resolved.loads.get(span.segmentId)?.shareOfE1rm ?? null}
+                  amount={segments.get(span.segmentId)?.segment ?? null}
+                  selected={selection !== null && selection.slotId === span.slotId && selection.round === span.round}
+                  onSelect={() => onSelect({ slotId: span.slotId, round: Math.max(0, span.round) })}
+                />
+              ))}
+            </g>
+          );
+        })}
+      </svg>
+    </div>
+  );
+}
+
+const nameOf = (slot: Slot): string => {
+  const name = SHIPPED_CATALOGUE.byId.get(slot.exerciseId)?.name ?? slot.exerciseId;
+  return name.length > 23 ? `${name.slice(0, 22)}…` : name;
+};
+
+function layRows(document: SessionDocument, rowHeight: number): Map<string, Row> {
+  const rows = new Map<string, Row>();
+  let y = TOP + rowHeight / 2 + 2;
+  allBlocks(document).forEach((block, index) => {
+    block.slots.forEach((slot, place) => {
+      rows.set(slot.id, { slot, y, letter: blockLetter(index), first: place === 0, blockRows: block.slots.length });
+      y += rowHeight;
+    });
+    y += 5;
+  });
+  return rows;
+}
+
+/** One thread through the bars in the order of doing. */
+function weft(
+  work: readonly WorkSpan[],
+  rows: ReadonlyMap<string, Row>,
+  from: (span: WorkSpan) => number,
+  to: (span: WorkSpan) => number,
+): string {
+  let path = "";
+  work.forEach((span, index) => {
+    const y = rows.get(span.slotId)!.y;
+    if (index === 0) path += `M${from(span)} ${y}`;
+    path += `L${to(span)} ${y}`;
+    const next = work[index + 1];
+    if (!next) return;
+    const nextY = rows.get(next.slotId)!.y;
+    const x0 = to(span);
+    const x1 = from(next);
+    if (nextY === y) path += `L${x1} ${y}`;
+    else path += `C${x0 + (x1 - x0) * 0.75} ${y} ${x0 + (x1 - x0) * 0.25} ${nextY} ${x1} ${nextY}`;
+  });
+  return path;
+}
+
+function Work({
+  span,
+  x,
+  width,
+  y,
+  room,
+  share,
+  amount,
+  selected,
+  onSelect,
+}: {
+  span: WorkSpan;
+  x: number;
+  width: number;
+  y: number;
+  room: number;
+  share: number | null;
+  amount: { amount: { kind: string }; rom: string } | null;
+  selected: boolean;
+  onSelect: () => void;
+}) {
+  const height =
+    span.kind === "ramp" ? room * 0.36 : Math.max(5, Math.min(room - 3, (room - 3) * (0.25 + (share ?? 0.6) * 0.8)));
+  const kind = amount?.amount.kind;
+  return (
+    // biome-ignore lint/a11y/noStaticElementInteractions: the grid below is the keyboard's way to the same cells
+    <g onClick={onSelect} className="cursor-pointer">
+      <SetBar
+        x={x}
+        width={width}
+        base={y + height / 2}
+        height={height}
+        form={span.kind === "ramp" || !span.working ? "dashed" : amount?.rom !== "full" ? "hatched" : "solid"}
+        flatCap={kind === "hold"}
+        frayed={kind === "toFailure" || kind === "maxReps"}
+        half={span.side === "left" ? "upper" : span.side === "right" ? "lower" : undefined}
+        selected={selected && span.segmentIndex === 0}
+      />
+    </g>
+  );
+}

@@ -1,0 +1,250 @@
+"use client";
+import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { computeSession, recordsOf, type SessionView } from "@/contract";
+import {
+  allBlocks,
+  type ProgressionRule,
+  parseCell,
+  parseSession,
+  printSession,
+  reconcile,
+  type SessionDocument,
+  SHIPPED_CATALOGUE,
+  type ShorthandError,
+  type Slot,
+  type WorkSet,
+} from "@/core";
+import { ask, replySentence } from "@/device/api";
+import { newId } from "@/device/ids";
+
+export interface Selection {
+  readonly slotId: string;
+  readonly round: number;
+}
+
+export type SaveState =
+  | { readonly kind: "saved" | "saving" | "unsaved" }
+  | { readonly kind: "failed"; readonly message: string; readonly final: boolean };
+
+interface Work {
+  readonly document: SessionDocument;
+  readonly draftText: string | null;
+  readonly rules: Readonly<Record<string, ProgressionRule>>;
+}
+
+interface Kept extends Work {
+  readonly revision: number;
+}
+
+const keptKey = (id: string): string => `yarvex:desk:${id}`;
+
+/** Edits that had not reached the server when the tab closed, if they still fit. */
+function kept(view: SessionView): Kept | null {
+  try {
+    const stored = JSON.parse(localStorage.getItem(keptKey(view.sessionId)) ?? "null") as Kept | null;
+    return stored && stored.revision === view.revision ? stored : null;
+  } catch {
+    return null;
+  }
+}
+
+/** The desk's state: the document with undo, the text as typed, the selection, and saving as one goes. */
+export function useDesk(view: SessionView) {
+  const [work, setWork] = useState<Work>({ document: view.document, draftText: view.draftText, rules: view.rules });
+  const [past, setPast] = useState<readonly Work[]>([]);
+  const [future, setFuture] = useState<readonly Work[]>([]);
+  const [errors, setErrors] = useState<readonly ShorthandError[]>([]);
+  const [text, setTextState] = useState(() => view.draftText ?? printSession(view.document, SHIPPED_CATALOGUE));
+  const [mode, setModeState] = useState<"grid" | "text">(
+    view.draftText !== null || view.document.blocks.length === 0 ? "text" : "grid",
+  );
+  const [selection, setSelection] = useState<Selection | null>(null);
+  const [save, setSave] = useState<SaveState>({ kind: "saved" });
+  // While a line does not parse, readings are reconciled with the last text that did: ids survive half-typed lines.
+  const sound = useRef(view.document);
+  const revision = useRef(view.revision);
+  const locked = view.state !== "draft";
+
+  useEffect(() => {
+    const waiting = kept(view);
+    const start = waiting ?? { document: view.document, draftText: view.draftText, rules: view.rules };
+    if (waiting) {
+      setWork({ document: waiting.document, draftText: waiting.draftText, rules: waiting.rules });
+      setTextState(waiting.draftText ?? printSession(waiting.document, SHIPPED_CATALOGUE));
+      setSave({ kind: "unsaved" });
+    }
+    if (start.draftText !== null) setErrors(parseSession(start.draftText, SHIPPED_CATALOGUE, newId).errors);
+  }, [view]);
+
+  const records = useMemo(() => recordsOf(view), [view]);
+  const context = useMemo(() => ({ ...view, rules: work.rules }), [view, work.rules]);
+  const computed = useMemo(() => computeSession(work.document, context, records), [work.document, context, records]);
+
+  const change = useCallback(
+    (next: Work) => {
+      if (locked) return;
+      setPast((before) => [...before.slice(-199), work]);
+      setFuture([]);
+      setWork(next);
+      setSave({ kind: "unsaved" });
+    },
+    [work, locked],
+  );
+
+  const setText = useCallback(
+    (typed: string) => {
+      setTextState(typed);
+      const read = parseSession(typed, SHIPPED_CATALOGUE, newId);
+      setErrors(read.errors);
+      const document = reconcile(sound.current, { ...read.document, gymId: work.document.gymId });
+      if (read.errors.length === 0) sound.current = document;
+      change({ ...work, document, draftText: read.errors.length > 0 ? typed : null });
+    },
+    [change, work],
+  );
+
+  const setMode = useCallback(
+    (next: "grid" | "text") => {
+      if (next === "text" && work.draftText === null) {
+        sound.current = work.document;
+        setTextState(printSession(work.document, SHIPPED_CATALOGUE));
+        setErrors([]);
+      }
+      setModeState(next);
+    },
+    [work],
+  );
+
+  /** Reads a cell; on an error nothing changes and the error comes back to the field. */
+  const setCell = useCallback(
+    (at: Selection, typed: string): ShorthandError | null => {
+      const slot = findSlot(work.document, at.slotId);
+      if (!slot) return null;
+      const read = parseCell(typed, SHIPPED_CATALOGUE, newId);
+      if ("error" in read) return read.error;
+      const before = slot.sets[at.round] ?? null;
+      const set = before ? keepIds(read.set, before) : read.set;
+      const document = mapSlot(work.document, at.slotId, (one) => ({
+        ...one,
+        sets: one.sets.map((old, round) => (round === at.round ? set : old)),
+      }));
+      sound.current = document;
+      change({ ...work, document, draftText: null });
+      return null;
+    },
+    [change, work],
+  );
+
+  const setRule = useCallback(
+    (slotId: string, rule: ProgressionRule) => change({ ...work, rules: { ...work.rules, [slotId]: rule } }),
+    [change, work],
+  );
+
+  const step = useCallback(
+    (from: readonly Work[], back: boolean) => {
+      const next = from.at(-1);
+      if (!next) return;
+      (back ? setPast : setFuture)(from.slice(0, -1));
+      (back ? setFuture : setPast)((other) => [...other, work]);
+      setWork(next);
+      sound.current = next.document;
+      setTextState(next.draftText ?? printSession(next.document, SHIPPED_CATALOGUE));
+      setErrors(next.draftText ? parseSession(next.draftText, SHIPPED_CATALOGUE, newId).errors : []);
+      setSave({ kind: "unsaved" });
+    },
+    [work],
+  );
+
+  useAutosave(view, work, save, setSave, revision);
+
+  return {
+    ...work,
+    computed,
+    errors,
+    text,
+    mode,
+    selection,
+    save,
+    locked,
+    setText,
+    setMode,
+    setCell,
+    setRule,
+    select: setSelection,
+    undo: () => step(past, true),
+    redo: () => step(future, false),
+    canUndo: past.length > 0,
+    canRedo: future.length > 0,
+  };
+}
+
+export type Desk = ReturnType<typeof useDesk>;
+
+/** Keeps every change on the device at once, and on the server half a second after the last. */
+function useAutosave(
+  view: SessionView,
+  work: Work,
+  save: SaveState,
+  setSave: (state: SaveState) => void,
+  revision: React.RefObject<number>,
+): void {
+  const latest = useRef(work);
+  latest.current = work;
+  useEffect(() => {
+    if (save.kind !== "unsaved") return;
+    localStorage.setItem(keptKey(view.sessionId), JSON.stringify({ ...work, revision: revision.current }));
+    const timer = setTimeout(async () => {
+      const sent = work;
+      setSave({ kind: "saving" });
+      const reply = await ask<{ revision: number }>("sessions.save", {
+        sessionId: view.sessionId,
+        revision: revision.current,
+        ...sent,
+      });
+      if (reply.kind === "ok") {
+        revision.current = reply.value.revision;
+        const more = latest.current !== sent;
+        if (!more) localStorage.removeItem(keptKey(view.sessionId));
+        setSave({ kind: more ? "unsaved" : "saved" });
+        return;
+      }
+      setSave({
+        kind: "failed",
+        message: replySentence(reply),
+        final: reply.kind === "conflict" || reply.kind === "notFound",
+      });
+    }, 500);
+    return () => clearTimeout(timer);
+  }, [work, save, setSave, view.sessionId, revision]);
+  useEffect(() => {
+    if (save.kind !== "failed" || save.final) return;
+    const timer = setTimeout(() => setSave({ kind: "unsaved" }), 4000);
+    return () => clearTimeout(timer);
+  }, [save, setSave]);
+}
+
+export function findSlot(document: SessionDocument, slotId: string): Slot | null {
+  for (const block of allBlocks(document)) for (const slot of block.slots) if (slot.id === slotId) return slot;
+  return null;
+}
+
+function mapSlot(document: SessionDocument, slotId: string, map: (slot: Slot) => Slot): SessionDocument {
+  const inBlock = (block: SessionDocument["blocks"][number]) =>
+    block.slots.some((slot) => slot.id === slotId)
+      ? { ...block, slots: block.slots.map((slot) => (slot.id === slotId ? map(slot) : slot)) }
+      : block;
+  return {
+    ...document,
+    blocks: document.blocks.map(inBlock),
+    finisher: document.finisher && inBlock(document.finisher),
+  };
+}
+
+/** A rewritten cell is the same set: it keeps its id, and its segments theirs by order. */
+function keepIds(set: WorkSet, before: WorkSet): WorkSet {
+  return {
+    ...set,
+    id: before.id,
+    segments: set.segments.map((segment, index) => ({ ...segment, id: before.segments[index]?.id ?? segment.id })),
+  };
+}

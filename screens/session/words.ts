@@ -1,0 +1,94 @@
+/** How a set is said in a cell and on the reading line. */
+import {
+  type Block,
+  decimal,
+  exerciseOrThrow,
+  isBodyweight,
+  printAmount,
+  printSpan,
+  type ResolvedLoad,
+  repSeconds,
+  type Segment,
+  type Settings,
+  SHIPPED_CATALOGUE,
+  type Slot,
+  tempoInForce,
+  type WorkSet,
+} from "@/core";
+
+/** "+10", "2×22", "77.5", "body"; "?" where the load is to be found. */
+export function loadFigure(slot: Slot, segment: Segment, load: ResolvedLoad | undefined): string {
+  const exercise = exerciseOrThrow(SHIPPED_CATALOGUE, segment.exerciseId ?? slot.exerciseId);
+  if (!load?.weight || load.kg === null) return "?";
+  if (isBodyweight(exercise)) return load.kg === 0 ? "body" : `${load.kg > 0 ? "+" : "−"}${load.weight.amount}`;
+  return exercise.implement === "dumbbells" ? `2×${load.weight.amount}` : load.weight.amount;
+}
+
+const SIDE = { both: "", eachSide: "/side", alternating: "/alt", otherHolds: "/hold" } as const;
+
+export function amountFigure(slot: Slot, set: WorkSet, segment: Segment, load: ResolvedLoad | undefined): string {
+  if (set.stop.kind === "repTotal") return `${set.stop.total} total`;
+  const aim = load?.aimReps;
+  const base = segment.amount.kind === "reps" && aim ? String(aim) : printAmount(segment.amount, "full");
+  return `${base}${segment.rom === "full" ? "" : " ½"}${SIDE[slot.laterality]}`;
+}
+
+/** "6 × +10", and for chains "12 × 40 ↘ 9 × 32 ↘ F × 24". */
+export function cellFigure(slot: Slot, set: WorkSet, loads: ReadonlyMap<string, ResolvedLoad>): string {
+  return set.segments
+    .map((segment) => {
+      const load = loads.get(segment.id);
+      const figure = loadFigure(slot, segment, load);
+      const amount = amountFigure(slot, set, segment, load);
+      const timed = segment.amount.kind === "seconds" || segment.amount.kind === "hold";
+      return timed && (figure === "body" || figure === "?") ? amount : `${amount} × ${figure}`;
+    })
+    .join(" ↘ ");
+}
+
+/** The set read back in words: what will be done, and how long it takes. */
+export function readingOf(
+  block: Block,
+  slot: Slot,
+  set: WorkSet,
+  loads: ReadonlyMap<string, ResolvedLoad>,
+  settings: Settings,
+): { said: string; assumed: string[] } {
+  const first = set.segments[0]!;
+  const load = loads.get(first.id);
+  const exercise = exerciseOrThrow(SHIPPED_CATALOGUE, first.exerciseId ?? slot.exerciseId);
+  const parts: string[] = [];
+  const assumed: string[] = [];
+  const { amount } = first;
+  if (set.stop.kind === "repTotal") parts.push(`${set.stop.total} reps in as few sets as needed`);
+  else if (amount.kind === "reps")
+    parts.push(
+      load?.aimReps
+        ? `${load.aimReps} reps, inside ${printSpan(amount.reps)}`
+        : `${printSpan(amount.reps)} ${first.rom === "full" ? "" : "partial "}reps`,
+    );
+  else if (amount.kind === "toFailure") parts.push("to failure");
+  else if (amount.kind === "maxReps") parts.push("as many reps as possible");
+  else parts.push(`${decimal(amount.seconds)} s${amount.kind === "hold" ? ` held ${amount.position}` : ""}`);
+  if (slot.laterality === "eachSide") parts[0] += " each side";
+  if (slot.laterality === "alternating") parts[0] += " each side, alternating";
+  const figure = loadFigure(slot, first, load);
+  parts.push(
+    figure === "?"
+      ? "load to be found"
+      : isBodyweight(exercise)
+        ? figure === "body"
+          ? "the body alone"
+          : `body ${figure} kg`
+        : `${figure} ${load!.weight!.unit}`,
+  );
+  if (first.rir) parts.push(`${printSpan(first.rir)} in reserve`);
+  else if (amount.kind === "reps") assumed.push("no effort written");
+  const perRep = repSeconds(tempoInForce(set.segments, 0), settings);
+  if (first.tempo) parts.push(`${decimal(perRep)} s a rep`);
+  else if (amount.kind === "reps") assumed.push(`${decimal(perRep)} s a rep`);
+  if (set.segments.length > 1)
+    parts.push(`then ${set.segments.length - 1} ${set.segments.length === 2 ? "part" : "parts"} straight on`);
+  if (!block.restAfterRound && slot.sets.length > 1) assumed.push(`${settings.assumed.roundRestSeconds} s rest`);
+  return { said: parts.join(", "), assumed };
+}

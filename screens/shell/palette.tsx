@@ -1,0 +1,66 @@
+"use client";
+import { Command } from "cmdk";
+import { useRouter } from "next/navigation";
+import { useEffect, useState } from "react";
+
+export interface PaletteItem {
+  readonly group: string;
+  readonly name: string;
+  readonly href: string;
+}
+
+/** Ctrl/⌘ K reaches every client and screen by typing. */
+export function Palette({ items }: { items: readonly PaletteItem[] }) {
+  const [open, setOpen] = useState(false);
+  const router = useRouter();
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      if (event.key.toLowerCase() !== "k" || !(event.metaKey || event.ctrlKey)) return;
+      event.preventDefault();
+      setOpen((was) => !was);
+    };
+    window.addEventListener("keydown", onKey);
+    return () => window.removeEventListener("keydown", onKey);
+  }, []);
+  const groups = [...new Set(items.map((item) => item.group))];
+  return (
+    <Command.Dialog
+      open={open}
+      onOpenChange={setOpen}
+      label="Go to"
+      overlayClassName="fixed inset-0 z-40 bg-bark/45"
+      contentClassName="fixed left-1/2 top-[14vh] z-50 w-[min(34rem,92vw)] -translate-x-1/2 border-2 border-indigo bg-cloth"
+    >
+      <Command.Input
+        placeholder="A client or a screen"
+        className="w-full border-b border-thread bg-transparent px-4 py-3 text-base outline-none"
+      />
+      <Command.List className="max-h-[50vh] overflow-y-auto p-2">
+        <Command.Empty className="px-3 py-4 text-quiet">Nothing by that name.</Command.Empty>
+        {groups.map((group) => (
+          <Command.Group
+            key={group}
+            heading={group}
+            className="mb-1 [&_[cmdk-group-heading]]:px-3 [&_[cmdk-group-heading]]:py-1 [&_[cmdk-group-heading]]:text-xs [&_[cmdk-group-heading]]:text-quiet"
+          >
+            {items
+              .filter((item) => item.group === group)
+              .map((item) => (
+                <Command.Item
+                  key={item.href}
+                  value={`${item.group} ${item.name}`}
+                  onSelect={() => {
+                    setOpen(false);
+                    router.push(item.href);
+                  }}
+                  className="cursor-pointer rounded-[3px] px-3 py-2 data-[selected=true]:bg-indigo data-[selected=true]:text-ground"
+                >
+                  {item.name}
+                </Command.Item>
+              ))}
+          </Command.Group>
+        ))}
+      </Command.List>
+    </Command.Dialog>
+  );
+}

@@ -1,0 +1,84 @@
+"use client";
+import { clsx } from "clsx";
+import Link from "next/link";
+import { usePathname } from "next/navigation";
+import type { ReactNode } from "react";
+import { send } from "@/device/api";
+import { Mark } from "@/ui/mark";
+import { Palette, type PaletteItem } from "./palette";
+
+const PLACES = [
+  { href: "/clients", name: "Clients" },
+  { href: "/session", name: "Session" },
+  { href: "/floor", name: "Floor" },
+  { href: "/review", name: "Review" },
+];
+
+/** The rail and the palette around every desk screen. */
+export function Shell({
+  who,
+  studio,
+  items,
+  children,
+}: {
+  who: string;
+  studio: string;
+  items: readonly PaletteItem[];
+  children: ReactNode;
+}) {
+  const path = usePathname();
+  const initials = who
+    .split(" ")
+    .map((part) => part[0])
+    .join("")
+    .slice(0, 2);
+  return (
+    <div className="flex min-h-dvh">
+      <nav
+        aria-label="Main"
+        className="no-print sticky top-0 flex h-dvh w-[60px] shrink-0 flex-col items-center gap-1 border-r border-thread bg-selvedge py-3"
+      >
+        <Link href="/clients" aria-label={`Yarvex, ${studio}`} className="mb-3">
+          <Mark />
+        </Link>
+        {PLACES.map(({ href, name }) => {
+          const here = path === href || path.startsWith(`${href}/`);
+          return (
+            <Link
+              key={href}
+              href={href}
+              prefetch={false}
+              aria-current={here ? "page" : undefined}
+              className={clsx(
+                "narrow flex min-h-9 w-full items-center justify-center border-l-4 py-1 text-xs",
+                here ? "border-indigo bg-ground font-bold text-indigo" : "border-transparent hover:bg-ground",
+              )}
+            >
+              {name}
+            </Link>
+          );
+        })}
+        <div className="mt-auto flex flex-col items-center gap-2">
+          <span
+            title={`${who}, ${studio}`}
+            className="flex size-8 items-center justify-center rounded-full bg-woad text-xs font-bold text-ground"
+          >
+            {initials}
+          </span>
+          <button
+            type="button"
+            className="narrow min-h-6 text-xs underline underline-offset-2"
+            onClick={async () => {
+              await send("/api/sign-out", {});
+              window.location.assign("/sign-in");
+            }}
+          >
+            Sign out
+          </button>
+        </div>
+      </nav>
+      <div className="min-w-0 flex-1">{children}</div>
+      <Palette items={items} />
+    </div>
+  );
+}

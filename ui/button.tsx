@@ -1,0 +1,27 @@
+import { clsx } from "clsx";
+import type { ButtonHTMLAttributes } from "react";
+
+type Kind = "main" | "plain" | "quiet" | "warn";
+
+const KINDS: Record<Kind, string> = {
+  main: "bg-indigo text-ground border-indigo hover:bg-walnut hover:border-walnut",
+  plain: "bg-transparent text-walnut border-rule hover:bg-selvedge",
+  quiet: "bg-transparent border-transparent text-indigo hover:bg-selvedge underline underline-offset-2",
+  warn: "bg-weld-fill text-walnut border-walnut",
+};
+
+export function buttonClass(kind: Kind = "plain", extra = ""): string {
+  return clsx(
+    "inline-flex min-h-8 items-center gap-1.5 rounded-[3px] border px-3 py-1 font-semibold disabled:opacity-55",
+    KINDS[kind],
+    extra,
+  );
+}
+
+export function Button({
+  kind = "plain",
+  className,
+  ...rest
+}: ButtonHTMLAttributes<HTMLButtonElement> & { kind?: Kind }) {
+  return <button type="button" {...rest} className={buttonClass(kind, className)} />;
+}

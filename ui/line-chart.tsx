@@ -1,0 +1,126 @@
+"use client";
+import { line as d3line, extent, scaleLinear, scaleUtc } from "d3";
+import { useId } from "react";
+
+export interface ChartPoint {
+  readonly date: string;
+  readonly value: number;
+  readonly isNew?: boolean;
+}
+
+/**
+ * A quantity over calendar dates as a thread through knots. `band` draws a pale ribbon behind it; the table behind the
+ * drawing is always there for readers that do not see it.
+ */
+export function LineChart({
+  title,
+  unit,
+  points,
+  height = 120,
+  width = 340,
+}: {
+  title: string;
+  unit: string;
+  points: readonly ChartPoint[];
+  height?: number;
+  width?: number;
+}) {
+  const id = useId();
+  const pad = { left: 38, right: 14, top: 10, bottom: 20 };
+  if (points.length === 0) return <p className="text-quiet">{title}: nothing logged yet.</p>;
+  const dates = points.map((point) => new Date(`${point.date}T00:00:00Z`));
+  const [from, to] = extent(dates) as [Date, Date];
+  const x = scaleUtc()
+    .domain(
+      from.getTime() === to.getTime()
+        ? [new Date(from.getTime() - 86_400_000), new Date(to.getTime() + 86_400_000)]
+        : [from, to],
+    )
+    .range([pad.left, width - pad.right]);
+  const [low, high] = extent(points, (point) => point.value) as [number, number];
+  const room = Math.max((high - low) * 0.2, Math.abs(high) * 0.02, 0.5);
+  const y = scaleLinear()
+    .domain([low - room, high + room])
+    .nice(3)
+    .range([height - pad.bottom, pad.top]);
+  const path = d3line<ChartPoint>()
+    .x((_, index) => x(dates[index]!))
+    .y((point) => y(point.value))(points.slice() as ChartPoint[]);
+  const say = (date: Date) => date.toLocaleDateString("en-GB", { day: "numeric", month: "short", timeZone: "UTC" });
+  return (
+    <figure className="m-0">
+      <figcaption id={id} className="narrow font-semibold">
+        {title} <span className="font-normal text-quiet">{unit}</span>
+      </figcaption>
+      <svg
+        viewBox={`0 0 ${width} ${height}`}
+        role="img"
+        aria-labelledby={id}
+        className="block w-full"
+        style={{ maxWidth: width * 1.6 }}
+      >
+        {y.ticks(3).map((tick) => (
+          <g key={tick}>
+            <line
+              x1={pad.left}
+              x2={width - pad.right}
+              y1={y(tick)}
+              y2={y(tick)}
+              stroke="var(--color-thread)"
+              strokeWidth={1}
+            />
+            <text x={pad.left - 6} y={y(tick) + 3.5} textAnchor="end" fontSize={10.5} fill="var(--color-quiet)">
+              {tick}
+            </text>
+          </g>
+        ))}
+        <path d={path ?? ""} fill="none" stroke="var(--color-woad)" strokeWidth={2} />
+        {points.map((point, index) =>
+          point.isNew ? (
+            <g key={point.date + index}>
+              <rect x={x(dates[index]!) - 5} y={y(point.value) - 5} width={10} height={10} fill="var(--color-madder)" />
+              <text
+                x={x(dates[index]!)}
+                y={y(point.value) - 9}
+                textAnchor="end"
+                fontSize={11}
+                fontWeight={700}
+                fill="var(--color-madder)"
+              >
+                {point.value}
+              </text>
+            </g>
+          ) : (
+            <rect
+              key={point.date + index}
+              x={x(dates[index]!) - 3}
+              y={y(point.value) - 3}
+              width={6}
+              height={6}
+              fill="var(--color-woad)"
+            />
+          ),
+        )}
+        <text x={pad.left} y={height - 5} fontSize={10.5} fill="var(--color-quiet)">
+          {say(from)}
+        </text>
+        <text x={width - pad.right} y={height - 5} fontSize={10.5} textAnchor="end" fill="var(--color-quiet)">
+          {say(to)}
+        </text>
+      </svg>
+      <table className="sr-only">
+        <caption>{title}</caption>
+        <tbody>
+          {points.map((point, index) => (
+            <tr key={point.date + index}>
+              <th scope="row">{point.date}</th>
+              <td>
+                {point.value} {unit}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </figure>
+  );
+}

@@ -1,0 +1,37 @@
+"use client";
+import { X } from "lucide-react";
+import { Dialog } from "radix-ui";
+import type { ReactNode } from "react";
+
+/** A sheet over the page, from the right; Escape and the veil close it. */
+export function Sheet({
+  open,
+  onOpenChange,
+  title,
+  children,
+}: {
+  open: boolean;
+  onOpenChange: (open: boolean) => void;
+  title: string;
+  children: ReactNode;
+}) {
+  return (
+    <Dialog.Root open={open} onOpenChange={onOpenChange}>
+      <Dialog.Portal>
+        <Dialog.Overlay className="fixed inset-0 z-40 bg-bark/45" />
+        <Dialog.Content
+          aria-describedby={undefined}
+          className="fixed inset-y-0 right-0 z-50 flex w-[min(30rem,100vw)] flex-col border-l-4 border-indigo bg-ground"
+        >
+          <div className="flex items-center justify-between border-b border-thread px-6 py-4">
+            <Dialog.Title className="text-lg font-bold">{title}</Dialog.Title>
+            <Dialog.Close aria-label="Close" className="rounded-[3px] p-1.5 hover:bg-selvedge">
+              <X size={18} aria-hidden />
+            </Dialog.Close>
+          </div>
+          <div className="min-h-0 flex-1 overflow-y-auto px-6 py-5">{children}</div>
+        </Dialog.Content>
+      </Dialog.Portal>
+    </Dialog.Root>
+  );
+}
