@@ -7,7 +7,7 @@ type Shape = Record<string, yup.ISchema<unknown>>;
 export function exact(shape: Shape): yup.ObjectSchema<yup.AnyObject> {
   return yup
     .object(shape as yup.ObjectShape)
-    .noUnknown("has a field that does not belong there: ${unknown}")
+    .noUnknown(({ unknown }) => `has a field that does not belong there: ${unknown}`)
     .strict(true)
     .required() as never;
 }

@@ -17,6 +17,8 @@ export interface LoggedSet {
   readonly reps: number;
   /** Reps of all segments and sides. */
   readonly totalReps: number;
+  /** Seconds of a hold or timed set; null for reps. */
+  readonly seconds: number | null;
   readonly rir: number | null;
   readonly form: FormReport;
   readonly pain: number;
@@ -32,6 +34,8 @@ export interface LoggedSet {
 export interface Exposure {
   readonly date: string;
   readonly sessionId: string;
+  /** Working sets that were asked for; fewer may have been done. */
+  readonly plannedSets: number;
   readonly sets: readonly LoggedSet[];
 }
 

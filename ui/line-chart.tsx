@@ -1,6 +1,5 @@
 "use client";
 import { line as d3line, extent, scaleLinear, scaleUtc } from "d3";
-import { useId } from "react";
 
 export interface ChartPoint {
   readonly date: string;
@@ -16,18 +15,19 @@ export function LineChart({
   title,
   unit,
   points,
+  empty = "Nothing logged yet.",
   height = 120,
   width = 340,
 }: {
   title: string;
   unit: string;
   points: readonly ChartPoint[];
+  empty?: string;
   height?: number;
   width?: number;
 }) {
-  const id = useId();
   const pad = { left: 38, right: 14, top: 10, bottom: 20 };
-  if (points.length === 0) return <p className="text-quiet">{title}: nothing logged yet.</p>;
+  if (points.length === 0) return <p className="text-quiet">{empty}</p>;
   const dates = points.map((point) => new Date(`${point.date}T00:00:00Z`));
   const [from, to] = extent(dates) as [Date, Date];
   const x = scaleUtc()
@@ -49,17 +49,17 @@ export function LineChart({
   const say = (date: Date) => date.toLocaleDateString("en-GB", { day: "numeric", month: "short", timeZone: "UTC" });
   return (
     <figure className="m-0">
-      <figcaption id={id} className="narrow font-semibold">
+      <figcaption className="narrow font-semibold">
         {title} <span className="font-normal text-quiet">{unit}</span>
       </figcaption>
       <svg
         viewBox={`0 0 ${width} ${height}`}
         role="img"
-        aria-labelledby={id}
+        aria-label={title}
         className="block w-full"
         style={{ maxWidth: width * 1.6 }}
       >
-        {y.ticks(3).map((tick) => (
+        {y.ticks(2).map((tick) => (
           <g key={tick}>
             <line
               x1={pad.left}

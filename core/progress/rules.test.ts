@@ -34,11 +34,17 @@ function next(
 }
 
 const fives = { low: 5, high: 5, rir: null };
-const did = (date: string, loadKg: number, reps: number[], more: object = {}) =>
+const did = (date: string, loadKg: number, reps: number[], more: object = {}, plannedSets = 3) =>
   exposure(
     date,
     reps.map((r) => ({ loadKg, reps: r, target: { low: 5, high: 5 }, ...more })),
+    plannedSets,
   );
+
+it("starts again from the curve when the scheme has changed: twelves are not judged by fives", () => {
+  const fivesDone = [did("2026-11-10", 80, [5, 5, 5])];
+  expect(next("loadFirst", { low: 12, high: 12, rir: 2 }, 3, fivesDone)).toBeNull();
+});
 
 describe("load first", () => {
   it("adds a step when all is made", () => {

@@ -78,7 +78,7 @@ export function suggestedRule(targets: readonly SetTarget[]): ProgressionRule {
     : { kind: "loadFirst", stepKg: null };
 }
 
-/** Null when the lift has no log to go by. */
+/** Null when the lift has no log of the like to go by. */
 export function nextPrescription(
   rule: ProgressionRule,
   targets: readonly SetTarget[],
@@ -87,7 +87,7 @@ export function nextPrescription(
 ): NextPrescription | null {
   const worked = exposures
     .map((exposure) => ({ ...exposure, sets: exposure.sets.filter((set) => set.working) }))
-    .filter((exposure) => exposure.sets.length > 0);
+    .filter((exposure) => exposure.sets.length > 0 && isComparable(exposure, targets));
   const last = worked.at(-1);
   if (!last || targets.length === 0) return null;
   const before = worked.at(-2) ?? null;
@@ -121,10 +121,17 @@ type Answer = (sets: readonly NextSet[], reasons: readonly ProgressReason[]) => 
 const loadOf = (exposure: Exposure, index: number): number => (exposure.sets[index] ?? exposure.sets.at(-1)!).loadKg;
 const repsOf = (exposure: Exposure, index: number): number | null => exposure.sets[index]?.reps ?? null;
 
-function missesOf(targets: readonly SetTarget[], exposure: Exposure): number {
-  return targets.filter(
-    (target, index) => (repsOf(exposure, index) ?? 0) < (exposure.sets[index]?.target?.low ?? target.low),
-  ).length;
+/** Sets that fell short of what was asked of them that day, and sets that were left out. */
+function missesOf(exposure: Exposure): number {
+  const short = exposure.sets.filter((set) => set.reps < (set.target?.low ?? 0)).length;
+  return short + Math.max(0, exposure.plannedSets - exposure.sets.length);
+}
+
+/** Whether a day asked for reps like those asked now; a changed scheme starts again from the curve. */
+function isComparable(exposure: Exposure, targets: readonly SetTarget[]): boolean {
+  const then = exposure.sets[0]?.target;
+  const now = targets[0];
+  return !then || !now || (then.low <= now.high && now.low <= then.high);
 }
 
 /** The first set that was made, but with less in reserve than was asked; half a rep is within reporting. */
@@ -146,10 +153,10 @@ function loadFirst(
   answer: Answer,
   repeat: () => NextSet[],
 ): NextPrescription {
-  const misses = missesOf(targets, last);
+  const misses = missesOf(last);
   if (misses > 0) {
     const samePlace = before !== null && Math.abs(loadOf(before, 0) - loadOf(last, 0)) < 0.002;
-    const running = samePlace && missesOf(targets, before) > 0 ? 2 : 1;
+    const running = samePlace && missesOf(before) > 0 ? 2 : 1;
     if (running >= context.settings.missesBeforeCut) {
       const sets = targets.map((target, index) =>
         cutTo(loadOf(last, index), context.settings.cutPercent, target.low, context),

@@ -37,7 +37,11 @@ export function exposuresOf(
         );
       });
       if (sets.length > 0 && !result.has(slot.lineage)) {
-        result.set(slot.lineage, { slot, exposure: { date: shown.date, sessionId: shown.sessionId, sets } });
+        const plannedSets = slot.sets.filter((set) => set?.role === "working").length;
+        result.set(slot.lineage, {
+          slot,
+          exposure: { date: shown.date, sessionId: shown.sessionId, plannedSets, sets },
+        });
       }
     }
     for (const slot of block.slots) {
@@ -78,6 +82,7 @@ function loggedSet(
     curveKg: first ? curveKg(exercise, loadKg, shown.bodyMassKg, settings) : null,
     reps: first ? Math.min(first.reps, first.rightReps ?? first.reps) : 0,
     totalReps: done.segments.reduce((total, segment) => total + segment.reps + (segment.rightReps ?? 0), 0),
+    seconds: first?.seconds ?? null,
     rir: done.rir,
     form: done.form,
     pain: done.pain,

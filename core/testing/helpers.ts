@@ -58,10 +58,11 @@ export const BOATHOUSE: GymEquipment = {
   stations: [],
 };
 
-export function exposure(date: string, sets: readonly Partial<LoggedSet>[]): Exposure {
+export function exposure(date: string, sets: readonly Partial<LoggedSet>[], plannedSets = sets.length): Exposure {
   return {
     date,
     sessionId: `s-${date}`,
+    plannedSets,
     sets: sets.map((set, index) => ({
       setId: `${date}-${index}`,
       round: index,
@@ -69,6 +70,7 @@ export function exposure(date: string, sets: readonly Partial<LoggedSet>[]): Exp
       curveKg: set.loadKg ?? 50,
       reps: 8,
       totalReps: set.reps ?? 8,
+      seconds: null,
       rir: 2,
       form: "held",
       pain: 0,

@@ -22,7 +22,7 @@ export function SignIn({ demo, canFound }: { demo: readonly DemoAccount[]; canFo
 
   async function enter(as: { email: string; password: string }) {
     setBusy(true);
-    const reply = await send("/api/sign-in", as);
+    const reply = await send("/api/sign-in", { email: as.email, password: as.password });
     if (reply.kind === "ok") window.location.assign("/");
     else {
       setBusy(false);
@@ -51,7 +51,7 @@ export function SignIn({ demo, canFound }: { demo: readonly DemoAccount[]; canFo
                 key={account.email}
                 kind={index === 0 ? "main" : "plain"}
                 disabled={busy}
-                onClick={() => enter(account)}
+                onClick={() => enter({ email: account.email, password: account.password })}
                 className="justify-center py-2"
               >
                 {account.who}

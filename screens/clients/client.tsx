@@ -128,6 +128,8 @@ function SessionList({ sessions, today }: { sessions: readonly SessionLine[]; to
             <span className="narrow text-quiet">
               {session.summary.sets}/{session.summary.plannedSets} sets
             </span>
+          ) : session.date < today ? (
+            <span className="narrow text-quiet">not done</span>
           ) : (
             <Link href={`/floor?s=${session.id}`} prefetch={false} className="narrow underline underline-offset-2">
               floor
@@ -181,6 +183,7 @@ function Record({ view }: { view: ClientView }) {
                   : basisSentence(exercise)}
               </p>
               <LineChart
+                empty="No set near enough to failure with its reserve logged."
                 title="e1RM"
                 unit="kg"
                 height={84}

@@ -131,7 +131,7 @@ function Strip({
   today: string;
 }) {
   const width = 184;
-  const row = 19;
+  const row = 30;
   const height = weeks.length * row + 14;
   const warps = 9;
   const step = width / warps;
@@ -151,7 +151,7 @@ function Strip({
       ))}
       {weeks.map((monday, week) => {
         const inWeek = sessions.filter((session) => session.date >= monday && session.date < addDays(monday, 7));
-        const each = Math.min(5.4, (row - 3) / Math.max(inWeek.length, 1));
+        const each = Math.min(8.4, (row - 3) / Math.max(inWeek.length, 1));
         return inWeek.map((session, index) => {
           const y = week * row + 2 + index * each;
           const planned = session.summary?.plannedSets ?? 1;

@@ -155,7 +155,9 @@ export function RestScreen({ floor, chain, pending, restLeft, mirrored, next, on
         )}
       </div>
       <div className="mt-3 flex flex-col gap-3">
-        {pending.kept ? null : (
+        {pending.kept ? (
+          <Small onClick={onStart}>Start now</Small>
+        ) : (
           <div className="flex gap-2.5">
             <Small
               onClick={() => setMore(more === "form" ? "none" : "form")}
@@ -172,16 +174,8 @@ export function RestScreen({ floor, chain, pending, restLeft, mirrored, next, on
             <Small onClick={onChange}>Change…</Small>
           </div>
         )}
-        <div className={`flex ${mirrored ? "" : "justify-end"}`}>
-          {pending.kept ? (
-            <button
-              type="button"
-              onClick={onStart}
-              className={`min-h-[76px] w-[58%] rounded-xl border-2 border-[var(--floor-line)] text-2xl font-bold ${mirrored ? "ml-auto" : "mr-auto"}`}
-            >
-              Start now
-            </button>
-          ) : (
+        <div className={`flex min-h-[76px] ${mirrored ? "" : "justify-end"}`}>
+          {pending.kept ? null : (
             <button
               type="button"
               onClick={() => onKeep(sets)}

@@ -320,11 +320,11 @@ function RampScreen({
       </div>
       <div className="flex flex-col gap-3">
         <Small onClick={onDone}>Skip the ramp</Small>
-        <div className={`flex ${mirrored ? "justify-end" : ""}`}>
+        <div className={`flex ${mirrored ? "" : "justify-end"}`}>
           <button
             type="button"
             onClick={() => setDone(done + 1)}
-            className="min-h-[76px] w-[58%] rounded-xl bg-[var(--floor-plan)] text-2xl font-bold text-[var(--floor-on)]"
+            className="min-h-[76px] w-[38%] rounded-xl bg-[var(--floor-plan)] text-2xl font-bold text-[var(--floor-on)]"
           >
             {done < steps.length - 1 ? "Next" : "Ramp done"}
           </button>

@@ -95,7 +95,7 @@ export function Desk({ view }: { view: SessionView }) {
         <ReadingLine desk={desk} view={view} />
         {desk.mode === "text" ? <TextPanel desk={desk} /> : <Grid desk={desk} view={view} />}
       </main>
-      <div className="min-h-0 overflow-y-auto border-l border-thread max-lg:border-t max-lg:border-l-0">
+      <div className="min-h-0 overflow-y-auto border-l border-thread bg-cloth max-lg:border-t max-lg:border-l-0">
         <Why desk={desk} view={view} />
       </div>
       <div className="lg:col-span-2">

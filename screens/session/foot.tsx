@@ -95,7 +95,7 @@ function Figure({ figure, words, flag }: { figure: string; words: string; flag?:
     <span className="flex items-baseline gap-1.5 whitespace-nowrap">
       <strong className={flag ? "bg-weld-fill px-1.5 text-lg leading-tight text-walnut" : "text-lg leading-tight"}>
         {figure}
-      </strong>
+      </strong>{" "}
       <span className="narrow text-onwalnut-quiet">{words}</span>
     </span>
   );
@@ -183,11 +183,16 @@ function cautionsOf(view: SessionView, document: SessionDocument, computed: Comp
       cautions.push({ place: label, words: "has no record to take a load from: find it in the ramp." });
     slot.sets.forEach((set, round) => {
       const load = set && computed.resolved.loads.get(set.segments[0]!.id);
-      const asked = set?.segments[0]!.rir?.low ?? 0;
+      const asked = set?.segments[0]?.rir?.low ?? 0;
       if (load?.expectedRir !== null && load?.expectedRir !== undefined && load.expectedRir < Math.min(0, asked)) {
         cautions.push({
           place: `${label}, round ${round + 1}`,
           words: `is likely ${decimal(-load.expectedRir)} short, even fresh.`,
+        });
+      } else if (load && load.expectedRir !== null && load.expectedRir < asked - 0.5) {
+        cautions.push({
+          place: `${label}, round ${round + 1}`,
+          words: `leaves RIR ${decimal(load.expectedRir)} when fresh, and ${decimal(asked)} is asked.`,
         });
       }
     });

@@ -54,7 +54,7 @@ export function Grid({ desk, view }: Props) {
   const rove = (dx: number, dy: number) => {
     if (cells.length === 0) return;
     const row = cells.findIndex((one) => one.slotId === selection?.slotId);
-    const next = cells[Math.max(0, Math.min(cells.length - 1, (row < 0 ? 0 : row) + dy))]!;
+    const next = cells[Math.max(0, Math.min(cells.length - 1, Math.max(row, 0) + dy))]!;
     const round = Math.max(0, Math.min(next.rounds - 1, (selection?.round ?? 0) + dx));
     desk.select({ slotId: next.slotId, round });
   };
@@ -84,7 +84,6 @@ export function Grid({ desk, view }: Props) {
   };
 
   return (
-    // biome-ignore lint/a11y/useSemanticElements: a roving grid of cells, not a table of data
     <div
       ref={container}
       role="grid"
@@ -114,7 +113,6 @@ export function Grid({ desk, view }: Props) {
         </span>
       </div>
       {allBlocks(document).map((block, index) => (
-        // biome-ignore lint/a11y/useSemanticElements: rows of a roving grid
         <div key={block.id} role="rowgroup">
           <BlockHead block={block} letter={blockLetter(index)} computed={computed} />
           {block.slots.map((slot) => (
@@ -162,7 +160,8 @@ function tempoOf(slot: Slot): string {
 function lastTime(exposure: Exposure | undefined): string {
   if (!exposure) return "first time";
   const load = Math.max(...exposure.sets.map((set) => set.loadKg));
-  return `${exposure.sets.map((set) => set.reps).join(" ")} × ${load === 0 ? "body" : decimal(load)}`;
+  const done = exposure.sets.map((set) => (set.seconds === null ? set.reps : `${decimal(set.seconds)}s`)).join(" ");
+  return load === 0 ? done : `${done} × ${decimal(load)}`;
 }
 
 function BlockHead({ block, letter, computed }: { block: Block; letter: string; computed: ComputedSession }) {
@@ -227,6 +226,8 @@ function Cell({ slot, round, computed, selected, editing, error, onSelect, onEdi
     if (isEditing) input.current?.focus();
   }, [isEditing]);
   if (round >= slot.sets.length) return <span role="gridcell" />;
+  // A long last cell may run over the empty rounds beside it.
+  const wide = round === slot.sets.length - 1 && (slot.sets[round]?.segments.length ?? 1) > 1;
   const set = slot.sets[round] ?? null;
   const load = set && computed.resolved.loads.get(set.segments[0]!.id);
   const asked = set?.segments[0]?.rir ?? null;
@@ -243,6 +244,7 @@ function Cell({ slot, round, computed, selected, editing, error, onSelect, onEdi
       onClick={() => onSelect({ slotId: slot.id, round })}
       onDoubleClick={onEdit}
       className={clsx(
+        wide && "z-[1] min-w-max",
         "relative flex min-h-[34px] items-center justify-between gap-1 border border-selvedge bg-cloth px-2",
         set ? "font-semibold" : "bg-transparent",
         selected && "z-10 outline-2 -outline-offset-1 outline-indigo",

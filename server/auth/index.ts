@@ -4,7 +4,7 @@
  */
 import { betterAuth } from "better-auth";
 import { accountsAdapter, asOwner, newId, type Scope } from "../db";
-import { clearAttempts, countAttempt, memberOfUser } from "../db/accounts";
+import { accountExists, addAttempt, clearAttempts, countAttempts, memberOfUser } from "../db/accounts";
 
 const SESSION_DAYS = 30;
 /** Tries in a quarter of an hour. */
@@ -22,6 +22,7 @@ function makeAuth() {
     secret,
     baseURL,
     telemetry: { enabled: false },
+    logger: { level: "error" },
     emailAndPassword: { enabled: true, minPasswordLength: 10, maxPasswordLength: 200, autoSignIn: false },
     session: { expiresIn: SESSION_DAYS * 86_400, updateAge: 86_400 },
     rateLimit: { enabled: false },
@@ -48,7 +49,9 @@ export type SignIn =
 /** One try at signing in. Counted before the password is looked at, so that parallel tries count too. */
 export async function signIn(email: string, password: string, address: string, headers: Headers): Promise<SignIn> {
   const accountKey = email.trim().toLowerCase().slice(0, 200);
-  const tries = await asOwner((tx) => countAttempt(tx, accountKey, address, WINDOW_MINUTES));
+  // Two transactions: an attempt must be seen by those made at the same moment.
+  await asOwner((tx) => addAttempt(tx, accountKey, address));
+  const tries = await asOwner((tx) => countAttempts(tx, accountKey, address, WINDOW_MINUTES));
   if (tries.account > ACCOUNT_LIMIT || tries.address > ADDRESS_LIMIT)
     return { kind: "tooMany", minutes: WINDOW_MINUTES };
   try {
@@ -69,8 +72,10 @@ export async function signOut(headers: Headers): Promise<Headers> {
 /** Makes an account; null when the address is taken. The caller makes it a member of a studio. */
 export async function createAccount(name: string, email: string, password: string): Promise<string | null> {
   try {
-    const made = await auth().api.signUpEmail({ body: { name, email: email.trim().toLowerCase(), password } });
-    return made.user.id;
+    const address = email.trim().toLowerCase();
+    const made = await auth().api.signUpEmail({ body: { name, email: address, password } });
+    // For an address in use the library answers as if it had made an account, so that strangers learn nothing.
+    return (await asOwner((tx) => accountExists(tx, made.user.id))) ? made.user.id : null;
   } catch {
     return null;
   }

@@ -1,5 +1,5 @@
 /** Members and sign-in attempts: what is read before there is a scope. */
-import { and, count, eq, gte, inArray, lt, sql } from "drizzle-orm";
+import { and, count, eq, gte, inArray, lt, type SQL, sql } from "drizzle-orm";
 import type { Scope, Transaction } from ".";
 import { members, signInAttempts, studios, user } from "./schema";
 
@@ -11,25 +11,29 @@ export async function memberOfUser(tx: Transaction, userId: string): Promise<Sco
   return member.clientId ? { role: "client", clientId: member.clientId, ...common } : null;
 }
 
-/** Adds one attempt and counts those of the window, this one included. Old rows are swept here. */
-export async function countAttempt(
+/** Adds one attempt; old rows are swept here. */
+export async function addAttempt(tx: Transaction, account: string, address: string): Promise<void> {
+  await tx.insert(signInAttempts).values({ account, address });
+  await tx.delete(signInAttempts).where(lt(signInAttempts.at, sql`now() - interval '1 day'`));
+}
+
+/** The attempts of the last minutes, for an account and from an address. */
+export async function countAttempts(
   tx: Transaction,
   account: string,
   address: string,
   minutes: number,
 ): Promise<{ account: number; address: number }> {
-  await tx.insert(signInAttempts).values({ account, address });
-  await tx.delete(signInAttempts).where(lt(signInAttempts.at, sql`now() - interval '1 day'`));
   const since = gte(signInAttempts.at, sql`now() - make_interval(mins => ${minutes})`);
-  const [byAccount] = await tx
-    .select({ n: count() })
-    .from(signInAttempts)
-    .where(and(eq(signInAttempts.account, account), since));
-  const [byAddress] = await tx
-    .select({ n: count() })
-    .from(signInAttempts)
-    .where(and(eq(signInAttempts.address, address), since));
-  return { account: byAccount!.n, address: byAddress!.n };
+  const of = async (who: SQL) => (await tx.select({ n: count() }).from(signInAttempts).where(and(who, since)))[0]!.n;
+  return {
+    account: await of(eq(signInAttempts.account, account)),
+    address: await of(eq(signInAttempts.address, address)),
+  };
+}
+
+export async function accountExists(tx: Transaction, userId: string): Promise<boolean> {
+  return (await tx.select({ id: user.id }).from(user).where(eq(user.id, userId)).limit(1)).length === 1;
 }
 
 export async function clearAttempts(tx: Transaction, account: string): Promise<void> {

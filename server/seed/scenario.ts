@@ -8,10 +8,7 @@ export const DEMO_CLIENT_ACCOUNT = { email: "marit@alderquay.example", password:
 /** Awkward on purpose: dumbbells stop at 32, the stacks are coarse, the small plates are one pair each. */
 export const BOATHOUSE_EQUIPMENT: GymEquipment = {
   unit: "kg",
-  bars: [
-    { name: "20 kg bar", weight: weight(20) },
-    { name: "10 kg short bar", weight: weight(10) },
-  ],
+  bars: [{ name: "20 kg bar", weight: weight(20) }],
   plates: [
     { weight: weight(20), pairs: 4 },
     { weight: weight(15), pairs: 2 },
@@ -113,15 +110,15 @@ export const DEMO_CLIENTS: readonly DemoClient[] = [
     rounding: "nearest",
     familyKg: whole(0.95, { "vertical pull": 96 }),
     weeklyGainPercent: 0.9,
-    adherence: 0.97,
+    adherence: 0.9,
     days: [
       {
         weekday: 0,
-        text: "# Monday, squat and push\ncap 50min\nwarm-up 5min easy row; Band pull-apart 2x15\n\nA1 Back squat 4x5 r150 ramp rir2\n\nB1 Bench press 3x6-8 r120 rir2\n\nC1 Dumbbell row 3x8-10 t2-0-1-1 h10\nC2 Seated dumbbell press 3x8-10 t2-0-1-0 r75\n\nD1 Cable press-down 3x10-12 r60 rir1",
+        text: "# Squat and push\ncap 50min\nwarm-up 5min easy row; Band pull-apart 2x15\n\nA1 Back squat 4x5 r150 ramp rir2\n\nB1 Bench press 3x6-8 r120 rir2\n\nC1 Dumbbell row 3x8-10 t2-0-1-1 h10\nC2 Seated dumbbell press 3x8-10 t2-0-1-0 r75\n\nD1 Cable press-down 3x10-12 r60 rir1",
       },
       {
         weekday: 3,
-        text: "# Thursday, hinge and pull\ncap 50min\nwarm-up 5min easy row; Hip circle 2x10\n\nA1 Deadlift 3x5 r180 ramp rir2\n\nB1 Chin-up 4x5 rir2 t2-0-1-1 h8\nB2 Half-kneeling press 4x8 t2-0-1-0 r75\n\nC1 Leg press 3x10-12 r90\n\nD1 Dumbbell curl 3x10-12 r60 rir1",
+        text: "# Hinge and pull\ncap 50min\nwarm-up 5min easy row; Hip circle 2x10\n\nA1 Deadlift 3x5 r180 ramp rir2\n\nB1 Chin-up 4x5 rir2 t2-0-1-1 h8\nB2 Half-kneeling press 4x8 t2-0-1-0 r75\n\nC1 Leg press 3x10-12 r90\n\nD1 Dumbbell curl 3x10-12 r60 rir1",
       },
     ],
   },
@@ -144,11 +141,11 @@ export const DEMO_CLIENTS: readonly DemoClient[] = [
     days: [
       {
         weekday: 1,
-        text: "# Tuesday, upper\ncap 60min\nwarm-up 5min bike\n\nA1 Dumbbell press, incline 4x8-10 rir2 r120\n\nB1 Seated cable row 4x8-10 rir2 h12\nB2 Push-up 4x12 r90\n\nC1 Lateral raise 3x12-15 rir1 r60\n\nD1 Dumbbell curl 3x10-12 h10\nD2 Overhead cable extension 3x10-12 r60",
+        text: "# Upper\ncap 60min\nwarm-up 5min bike\n\nA1 Dumbbell press, incline 4x8-10 rir2 r120\n\nB1 Seated cable row 4x8-10 rir2 h12\nB2 Push-up 4x12 r90\n\nC1 Lateral raise 3x12-15 rir1 r60\n\nD1 Dumbbell curl 3x10-12 h10\nD2 Overhead cable extension 3x10-12 r60",
       },
       {
         weekday: 4,
-        text: "# Friday, lower\ncap 60min\nwarm-up 6min bike\n\nA1 Front squat 4x6 r150 ramp rir2\n\nB1 Straight-leg hinge 3x8 r120 rir2\n\nC1 Leg extension 3x12-15 h10\nC2 Seated leg curl 3x10-12 r75\n\nD1 Standing calf raise 4x10-12 r60",
+        text: "# Lower\ncap 60min\nwarm-up 6min bike\n\nA1 Front squat 4x6 r150 ramp rir2\n\nB1 Straight-leg hinge 3x8 r120 rir2\n\nC1 Leg extension 3x12-15 h10\nC2 Seated leg curl 3x10-12 r75\n\nD1 Standing calf raise 4x10-12 r60",
       },
     ],
   },
@@ -167,19 +164,19 @@ export const DEMO_CLIENTS: readonly DemoClient[] = [
     rounding: "nearest",
     familyKg: whole(1.25, { press: 88, squat: 128, hinge: 150 }),
     weeklyGainPercent: 0.35,
-    adherence: 0.95,
+    adherence: 0.92,
     days: [
       {
         weekday: 0,
-        text: "# Monday, heavy press\ncap 75min\nwarm-up 8min row\n\nA1 Bench press 5x3 r180 ramp rir2\n\nB1 Barbell row 4x6-8 rir2 r120\n\nC1 Dumbbell press, flat 3x8-10 r90\n\nD1 Lying extension 3x8-10 h10\nD2 Barbell curl 3x8-10 r75",
+        text: "# Heavy press\ncap 75min\nwarm-up 8min row\n\nA1 Bench press 5x3 r180 ramp rir2\n\nB1 Barbell row 4x6-8 rir2 r120\n\nC1 Dumbbell press, flat 3x8-10 r90\n\nD1 Lying extension 3x8-10 h10\nD2 Barbell curl 3x8-10 r75",
       },
       {
         weekday: 2,
-        text: "# Wednesday, squat\ncap 75min\nwarm-up 8min row\n\nA1 Back squat 5x4 r180 ramp rir2\n\nB1 Straight-leg hinge 3x6-8 r120 rir2\n\nC1 Rear-foot-raised split squat 3x8-10/side r75",
+        text: "# Squat\ncap 75min\nwarm-up 8min row\n\nA1 Back squat 5x4 r180 ramp rir2\n\nB1 Straight-leg hinge 3x6-8 r120 rir2\n\nC1 Rear-foot-raised split squat 3x8-10/side r75",
       },
       {
         weekday: 4,
-        text: "# Friday, volume press and pull\ncap 75min\nwarm-up 8min row\n\nA1 Overhead press 4x5 r150 ramp rir2\n\nB1 Chin-up 4x6-8 rir2 h10\nB2 Parallel bar dip 4x6-8 r120\n\nC1 Face pull 3x12-15 h10\nC2 Lateral raise 3x12-15 r60",
+        text: "# Volume press and pull\ncap 75min\nwarm-up 8min row\n\nA1 Overhead press 4x5 r150 ramp rir2\n\nB1 Chin-up 4x6-8 rir2 h10\nB2 Parallel bar dip 4x6-8 r120\n\nC1 Face pull 3x12-15 h10\nC2 Lateral raise 3x12-15 r60",
       },
     ],
   },
@@ -202,11 +199,11 @@ export const DEMO_CLIENTS: readonly DemoClient[] = [
     days: [
       {
         weekday: 1,
-        text: "# Tuesday, whole body\ncap 45min\nwarm-up 8min bike\n\nA1 Goblet squat 3x8-10 rir3 r120\n\nB1 Dumbbell press, flat 3x8-10 rir3 r120\n\nC1 Seated cable row 3x10-12 rir3 r90\n\nD1 Front plank 3x30s r45",
+        text: "# Whole body\ncap 45min\nwarm-up 8min bike\n\nA1 Goblet squat 3x8-10 rir3 r120\n\nB1 Dumbbell press, flat 3x8-10 rir3 r120\n\nC1 Seated cable row 3x10-12 rir3 r90\n\nD1 Front plank 3x30s r45",
       },
       {
         weekday: 4,
-        text: "# Friday, whole body\ncap 45min\nwarm-up 8min bike\n\nA1 Hip hinge, pair of dumbbells 3x8-10 rir3 r120\n\nB1 Pull-down, wide 3x8-10 rir3 r90\n\nC1 Step-up 2x8-10/side rir3 r90\n\nD1 Two-hand carry 3x30s @22kg r75",
+        text: "# Whole body, hinge\ncap 45min\nwarm-up 8min bike\n\nA1 Hip hinge, pair of dumbbells 3x8-10 rir3 r120\n\nB1 Pull-down, wide 3x8-10 rir3 r90\n\nC1 Step-up 2x8-10/side rir3 r90\n\nD1 Two-hand carry 3x30s @22kg r75",
       },
     ],
   },
@@ -229,15 +226,15 @@ export const DEMO_CLIENTS: readonly DemoClient[] = [
     days: [
       {
         weekday: 0,
-        text: "# Monday, shoulders and back\ncap 60min\nwarm-up 5min row; Band pull-apart 2x20\n\nA1 Seated dumbbell press 4x8-10 rir2 r105\n\nB1 Pull-down, wide 4x8-12 rir2 h10\nB2 Lateral raise 4x12-15 r75\n\nC1 Face pull 3x12-15 rir1 r60\n\nD1 Incline curl 3x8-12 h10\nD2 Cable press-down 3x10-12 r60",
+        text: "# Shoulders and back\ncap 60min\nwarm-up 5min row; Band pull-apart 2x20\n\nA1 Seated dumbbell press 4x8-10 rir2 r105\n\nB1 Pull-down, wide 4x8-12 rir2 h10\nB2 Lateral raise 4x12-15 r75\n\nC1 Face pull 3x12-15 rir1 r60\n\nD1 Incline curl 3x8-12 h10\nD2 Cable press-down 3x10-12 r60",
       },
       {
         weekday: 2,
-        text: "# Wednesday, legs\ncap 60min\nwarm-up 5min bike\n\nA1 Back squat 4x6-8 rir2 r150 ramp\n\nB1 Hip thrust 3x8-10 rir2 r120\n\nC1 Leg extension 3x12-15 h10\nC2 Seated leg curl 3x10-12 r75",
+        text: "# Legs\ncap 60min\nwarm-up 5min bike\n\nA1 Back squat 4x6-8 rir2 r150 ramp\n\nB1 Hip thrust 3x8-10 rir2 r120\n\nC1 Leg extension 3x12-15 h10\nC2 Seated leg curl 3x10-12 r75",
       },
       {
         weekday: 4,
-        text: "# Friday, back and arms\ncap 60min\nwarm-up 5min row\n\nA1 Barbell row 4x8-10 rir2 r105\n\nB1 Dumbbell press, incline 3x8-12 rir2 r90\n\nC1 Bent-over rear fly 3x12-15 h8\nC2 Lean-away raise 3x10-12/side r60",
+        text: "# Back and arms\ncap 60min\nwarm-up 5min row\n\nA1 Barbell row 4x8-10 rir2 r105\n\nB1 Dumbbell press, incline 3x8-12 rir2 r90\n\nC1 Bent-over rear fly 3x12-15 h8\nC2 Lean-away raise 3x10-12/side r60",
       },
     ],
   },
@@ -260,11 +257,11 @@ export const DEMO_CLIENTS: readonly DemoClient[] = [
     days: [
       {
         weekday: 2,
-        text: "# Wednesday, whole body\ncap 40min\nwarm-up 6min bike\n\nA1 Goblet squat 3x8-10 rir3 r90\n\nB1 Push-up from the knees 3x6-10 rir2 h15\nB2 Dumbbell row 3x8-10 rir2 r90\n\nC1 Hip thrust 2x10-12 rir3 r90",
+        text: "# Whole body\ncap 40min\nwarm-up 6min bike\n\nA1 Goblet squat 3x8-10 rir3 r90\n\nB1 Push-up from the knees 3x6-10 rir2 h15\nB2 Dumbbell row 3x8-10 rir2 r90\n\nC1 Hip thrust 2x10-12 rir3 r90",
       },
       {
         weekday: 5,
-        text: "# Saturday, whole body\ncap 40min\nwarm-up 6min bike\n\nA1 Leg press 3x10-12 rir3 r90\n\nB1 Pull-down, wide 3x10-12 rir2 r90\n\nC1 Seated dumbbell press 3x8-10 rir3 r75\n\nD1 Side plank 2x25s/side r30",
+        text: "# Whole body, press and pull\ncap 40min\nwarm-up 6min bike\n\nA1 Leg press 3x10-12 rir3 r90\n\nB1 Pull-down, wide 3x10-12 rir2 r90\n\nC1 Seated dumbbell press 3x8-10 rir3 r75\n\nD1 Side plank 2x25s/side r30",
       },
     ],
   },

@@ -27,7 +27,7 @@ import { asOwner, inStudio, newId, type Scope } from "../db";
 import { addMember, deleteAccounts } from "../db/accounts";
 import * as db from "../db/queries";
 import { liftsOf, lineOf, MOST_EXPOSURES } from "./context";
-import { dateIn, notFound, ok, refused, useCase } from "./kit";
+import { dateIn, defineUseCase, notFound, ok, refused } from "./kit";
 
 const nothing = exact({});
 
@@ -49,18 +49,22 @@ async function today(tx: Parameters<Parameters<typeof inStudio>[1]>[0], nowMs: n
 }
 
 /** The rack: every client with the sessions of the last eight weeks and the coming one. */
-export const listClients = useCase<Record<string, never>>("clients.list", ["coach"], nothing, (scope, _input, clock) =>
-  inStudio(scope, async (tx) => {
-    const date = await today(tx, clock.nowMs);
-    const rows = await db.clientRows(tx);
-    const lines = await db.sessionLines(
-      tx,
-      rows.map((row) => row.id),
-      addDays(date, -63),
-      addDays(date, 14),
-    );
-    return ok({ today: date, clients: rows.map((row) => clientLine(row, lines)) });
-  }),
+export const listClients = defineUseCase<Record<string, never>>(
+  "clients.list",
+  ["coach"],
+  nothing,
+  (scope, _input, clock) =>
+    inStudio(scope, async (tx) => {
+      const date = await today(tx, clock.nowMs);
+      const rows = await db.clientRows(tx);
+      const lines = await db.sessionLines(
+        tx,
+        rows.map((row) => row.id),
+        addDays(date, -63),
+        addDays(date, 14),
+      );
+      return ok({ today: date, clients: rows.map((row) => clientLine(row, lines)) });
+    }),
 );
 
 async function viewClient(scope: Scope, clientId: string, nowMs: number) {
@@ -90,7 +94,7 @@ async function viewClient(scope: Scope, clientId: string, nowMs: number) {
   });
 }
 
-export const showClient = useCase<{ clientId: string }>(
+export const showClient = defineUseCase<{ clientId: string }>(
   "clients.show",
   ["coach"],
   exact({ clientId: uuid() }),
@@ -98,8 +102,11 @@ export const showClient = useCase<{ clientId: string }>(
 );
 
 /** A client's own page. */
-export const showMe = useCase<Record<string, never>>("me.show", ["client"], nothing, async (scope, _input, clock) =>
-  scope.role === "client" ? viewClient(scope, scope.clientId, clock.nowMs) : notFound,
+export const showMe = defineUseCase<Record<string, never>>(
+  "me.show",
+  ["client"],
+  nothing,
+  async (scope, _input, clock) => (scope.role === "client" ? viewClient(scope, scope.clientId, clock.nowMs) : notFound),
 );
 
 interface NewClient {
@@ -121,7 +128,7 @@ const clientShape = {
   limits: words(2000),
 };
 
-export const createClient = useCase<NewClient>(
+export const createClient = defineUseCase<NewClient>(
   "clients.create",
   ["coach"],
   exact({ ...clientShape, bodyMass: orNull(weightSchema) }),
@@ -152,7 +159,7 @@ function bodyMassProblem(mass: Weight | null) {
   return kg < 20 || kg > 400 ? refused("bodyMass", "A body mass between 20 and 400 kg.") : null;
 }
 
-export const weighClient = useCase<{ clientId: string; date: string; bodyMass: Weight }>(
+export const weighClient = defineUseCase<{ clientId: string; date: string; bodyMass: Weight }>(
   "clients.weigh",
   ["coach"],
   exact({ clientId: uuid(), date: isoDate(), bodyMass: weightSchema }),
@@ -172,7 +179,7 @@ export const weighClient = useCase<{ clientId: string; date: string; bodyMass: W
 );
 
 /** The readiness statement as the client gives it to the coach. A new statement puts an older clearance out of force. */
-export const stateReadiness = useCase<{ clientId: string; yes: string[] }>(
+export const stateReadiness = defineUseCase<{ clientId: string; yes: string[] }>(
   "clients.stateReadiness",
   ["coach"],
   exact({ clientId: uuid(), yes: listOf(oneOf(...READINESS_QUESTIONS.map((question) => question.id)), 20) }),
@@ -185,7 +192,7 @@ export const stateReadiness = useCase<{ clientId: string; yes: string[] }>(
     }),
 );
 
-export const recordClearance = useCase<{ clientId: string; by: string }>(
+export const recordClearance = defineUseCase<{ clientId: string; by: string }>(
   "clients.recordClearance",
   ["coach"],
   exact({ clientId: uuid(), by: said(300) }),
@@ -200,7 +207,7 @@ export const recordClearance = useCase<{ clientId: string; by: string }>(
     }),
 );
 
-export const inviteClient = useCase<{ clientId: string; email: string; password: string }>(
+export const inviteClient = defineUseCase<{ clientId: string; email: string; password: string }>(
   "clients.giveAccount",
   ["coach"],
   exact({ clientId: uuid(), email: said(200), password: said(200) }),
@@ -229,7 +236,7 @@ export const inviteClient = useCase<{ clientId: string; email: string; password:
   },
 );
 
-export const eraseClient = useCase<{ clientId: string }>(
+export const eraseClient = defineUseCase<{ clientId: string }>(
   "clients.erase",
   ["coach"],
   exact({ clientId: uuid() }),

@@ -17,10 +17,10 @@ import {
 import { inStudio, type Scope, type Transaction } from "../db";
 import * as db from "../db/queries";
 import { documentOf, eventOf, hashOf, project, sessionContext, showSession } from "./context";
-import { notFound, type Outcome, ok, refused, useCase } from "./kit";
+import { defineUseCase, notFound, type Outcome, ok, refused } from "./kit";
 
 /** Freezes what is shown, stores it by hash, and hands the floor all it needs without the network. */
-export const openFloor = useCase<{ sessionId: string }>(
+export const openFloor = defineUseCase<{ sessionId: string }>(
   "floor.open",
   ["coach", "client"],
   exact({ sessionId: uuid() }),
@@ -51,7 +51,7 @@ export const openFloor = useCase<{ sessionId: string }>(
 );
 
 /** Takes events from a device's outbox: each once, whatever is sent twice, late or out of order. */
-export const recordEvents = useCase<{ sessionId: string; events: FloorEvent[] }>(
+export const recordEvents = defineUseCase<{ sessionId: string; events: FloorEvent[] }>(
   "floor.record",
   ["coach", "client"],
   exact({ sessionId: uuid(), events: listOf(floorEventSchema, 500) }),
@@ -118,7 +118,7 @@ async function projectSession(tx: Transaction, scope: Scope, row: db.SessionRow)
 }
 
 /** Planned against done, with all that the next prescription reads. */
-export const reviewSession = useCase<{ sessionId: string }>(
+export const reviewSession = defineUseCase<{ sessionId: string }>(
   "review.show",
   ["coach", "client"],
   exact({ sessionId: uuid() }),

@@ -21,7 +21,7 @@ export interface UseCase {
 }
 
 /** Ties the input's type to the schema's check. */
-export function useCase<I>(
+export function defineUseCase<I>(
   name: string,
   roles: readonly Scope["role"][],
   input: yup.ISchema<unknown>,

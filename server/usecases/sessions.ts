@@ -22,7 +22,7 @@ import {
 import { inStudio, newId } from "../db";
 import * as db from "../db/queries";
 import { documentOf, lineOf, sessionContext } from "./context";
-import { dateIn, notFound, ok, refused, useCase } from "./kit";
+import { dateIn, defineUseCase, notFound, ok, refused } from "./kit";
 
 const ruleSchema = kinds({
   loadFirst: { stepKg: orNull(finite(0, 50)) },
@@ -42,7 +42,7 @@ const rulesSchema = yup.lazy((value) =>
     .required(),
 );
 
-export const createSession = useCase<{ clientId: string; title: string }>(
+export const createSession = defineUseCase<{ clientId: string; title: string }>(
   "sessions.create",
   ["coach"],
   exact({ clientId: uuid(), title: words(200) }),
@@ -71,7 +71,7 @@ export const createSession = useCase<{ clientId: string; title: string }>(
     }),
 );
 
-export const showSession = useCase<{ sessionId: string }>(
+export const showSession = defineUseCase<{ sessionId: string }>(
   "sessions.show",
   ["coach"],
   exact({ sessionId: uuid() }),
@@ -101,7 +101,7 @@ interface SaveSession {
 }
 
 /** Saves over the revision that was read; another's change in between is a said conflict, and nothing is lost. */
-export const saveSession = useCase<SaveSession>(
+export const saveSession = defineUseCase<SaveSession>(
   "sessions.save",
   ["coach"],
   exact({
@@ -139,7 +139,7 @@ export const saveSession = useCase<SaveSession>(
 );
 
 /** Takes away a session that nothing has been logged in. */
-export const discardSession = useCase<{ sessionId: string }>(
+export const discardSession = defineUseCase<{ sessionId: string }>(
   "sessions.discard",
   ["coach"],
   exact({ sessionId: uuid() }),
@@ -155,7 +155,7 @@ export const discardSession = useCase<{ sessionId: string }>(
 );
 
 /** Where the rail's Session and Review lead. */
-export const latestSession = useCase<{ state: "draft" | "done" }>(
+export const latestSession = defineUseCase<{ state: "draft" | "done" }>(
   "sessions.latest",
   ["coach"],
   exact({ state: oneOf("draft", "done") }),

@@ -1,9 +1,9 @@
 import { exact, type Viewer } from "../../contract";
 import { inStudio } from "../db";
 import * as db from "../db/queries";
-import { notFound, ok, useCase } from "./kit";
+import { defineUseCase, notFound, ok } from "./kit";
 
-export const showViewer = useCase<Record<string, never>>("viewer.show", ["coach", "client"], exact({}), (scope) =>
+export const showViewer = defineUseCase<Record<string, never>>("viewer.show", ["coach", "client"], exact({}), (scope) =>
   inStudio(scope, async (tx) => {
     const studio = await db.studioRow(tx);
     if (!studio) return notFound;

@@ -1,0 +1,68 @@
+import AxeBuilder from "@axe-core/playwright";
+import { expect, type Page } from "@playwright/test";
+
+export const PHONE = { width: 390, height: 844 };
+
+export async function enterAsCoach(page: Page): Promise<void> {
+  await page.goto("/sign-in");
+  await page.getByRole("button", { name: "Enter as Bodil, the coach" }).click();
+  await expect(page.getByRole("heading", { name: "Clients" })).toBeVisible();
+}
+
+/** Four blocks: a ramped heavy compound, a rising pyramid, an opposing superset with tempo, a last set with a double drop. */
+export const FOUR_BLOCKS = `# Squat, pull and arms
+cap 55min
+warm-up 5min easy row
+
+A1 Back squat 3x5 ramp r5 rir2
+
+B1 Bench press 12,10,8 @RIR2 r5
+
+C1 Seated cable row 2x10 @31kg t2-0-1-1 rir2 h8
+C2 Dumbbell press 2x10 t2-0-1-0 rir2 r5
+
+D1 Dumbbell curl 2x10 @9kg rir1 r5 last: > -20%x8 > -20%x6`;
+
+export async function writeSession(page: Page, client: string, text: string): Promise<string> {
+  await page.getByRole("link", { name: client }).first().click();
+  await page.getByRole("button", { name: "Write a session" }).click();
+  await page.waitForURL(/\/session\//);
+  await page.getByLabel("The session in shorthand").fill(text);
+  await expect(page.getByRole("status").filter({ hasText: /^saved$/ })).toBeVisible();
+  return page.url().split("/").pop()!;
+}
+
+/** Runs whatever is left on the floor as planned: one tap for done, one to keep. Returns how many rounds that took. */
+export async function runAsPlanned(page: Page, limit = 60): Promise<number> {
+  const done = page.getByRole("button", { name: /^(Set|Round) done$/ });
+  const keep = page.getByRole("button", { name: "Keep", exact: true });
+  const ramp = page.getByRole("button", { name: "Skip the ramp" });
+  const finish = page.getByRole("button", { name: "Finish" });
+  let rounds = 0;
+  while (rounds < limit) {
+    await expect(done.or(ramp).or(finish).first()).toBeVisible({ timeout: 20_000 });
+    if (await finish.isVisible()) return rounds;
+    if (await ramp.isVisible()) await ramp.click();
+    await done.click();
+    await page.waitForTimeout(750);
+    await keep.click();
+    rounds++;
+    await page.waitForTimeout(750);
+  }
+  return rounds;
+}
+
+export async function expectAccessible(page: Page): Promise<void> {
+  const { violations } = await new AxeBuilder({ page })
+    .withTags(["wcag2a", "wcag2aa", "wcag21a", "wcag21aa"])
+    .analyze();
+  expect(
+    violations.map(
+      ({ id, nodes }) =>
+        `${id}: ${nodes
+          .map((node) => node.target.join(" "))
+          .slice(0, 3)
+          .join(" | ")}`,
+    ),
+  ).toEqual([]);
+}

@@ -1,0 +1,46 @@
+import { expect, test } from "@playwright/test";
+import { enterAsCoach, PHONE, runAsPlanned, writeSession } from "./helpers";
+
+test("the network is off for the whole session, the tab is closed in the middle, and everything arrives", async ({
+  page,
+  context,
+}) => {
+  await enterAsCoach(page);
+  const sessionId = await writeSession(
+    page,
+    "Noor Castellan",
+    "A1 Back squat 2x6 r3 rir2\n\nB1 Pull-down 2x10 h5\nB2 Lateral raise 2x12 r3",
+  );
+  await page.setViewportSize(PHONE);
+  await page.goto(`/floor?s=${sessionId}`);
+  await expect(page.getByRole("heading", { name: "Back squat" })).toBeVisible();
+  // The shell is in the worker's cache before the network goes.
+  await page.evaluate(async () => {
+    await navigator.serviceWorker.ready;
+  });
+  await page.waitForFunction(() => navigator.serviceWorker.controller !== null);
+  await context.setOffline(true);
+
+  await page.getByRole("button", { name: "Set done" }).click();
+  // Done and not kept yet: the tab is closed and opened again without a network.
+  await page.waitForTimeout(300);
+  await page.close();
+  const again = await context.newPage();
+  await again.setViewportSize(PHONE);
+  await again.goto(`/floor?s=${sessionId}`);
+  await expect(again.getByRole("region", { name: "What was done" })).toBeVisible();
+  await again.getByRole("button", { name: "Back squat reps, less" }).click();
+  await again.getByRole("button", { name: "Keep", exact: true }).click();
+  await expect(again.getByText(/no network: \d entr/)).toBeVisible();
+  await again.waitForTimeout(800);
+  expect(await runAsPlanned(again)).toBe(3);
+  await again.getByRole("button", { name: "Finish" }).click();
+  await expect(again.getByText(/safe on this device/)).toBeVisible();
+
+  await context.setOffline(false);
+  await expect(again.getByText("All of it has reached the studio.")).toBeVisible({ timeout: 20_000 });
+  await again.setViewportSize({ width: 1280, height: 800 });
+  await again.goto(`/review/${sessionId}`);
+  await expect(again.getByText("6 of 6")).toBeVisible();
+  await expect(again.getByRole("button", { name: /^5 × / })).toBeVisible();
+});

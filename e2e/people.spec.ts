@@ -1,0 +1,56 @@
+import { expect, test } from "@playwright/test";
+import { enterAsCoach, expectAccessible } from "./helpers";
+
+test("a client sees only their own plan and log", async ({ page }) => {
+  await enterAsCoach(page);
+  const other = await page.getByRole("link", { name: "Ines Calder" }).first().getAttribute("href");
+  const session = await page.locator('a[href^="/session/"]').first().getAttribute("href");
+  await page.getByRole("button", { name: "Sign out" }).click();
+  await page.getByRole("button", { name: "Enter as Marit, a client" }).click();
+  await expect(page.getByRole("heading", { name: "Marit Solhaug" })).toBeVisible();
+  await expectAccessible(page);
+  await page.goto(other!);
+  await expect(page).toHaveURL(/\/me$/);
+  const answer = await page.request.post("/api/do/sessions.show", { data: { sessionId: session!.split("/").pop() } });
+  expect(answer.status()).toBe(404);
+  await page
+    .getByRole("link", { name: /Squat and push|Hinge and pull/ })
+    .first()
+    .click();
+  await expect(page.getByText(/of \d+/).first()).toBeVisible();
+});
+
+test("nobody gets in without signing in, nor from another site", async ({ page, request }) => {
+  await page.goto("/clients");
+  await expect(page).toHaveURL(/\/sign-in$/);
+  await expectAccessible(page);
+  expect((await request.post("/api/do/clients.list", { data: {} })).status()).toBe(401);
+  await enterAsCoach(page);
+  const forged = await page.request.post("/api/do/clients.list", {
+    data: {},
+    headers: { origin: "https://elsewhere.example" },
+  });
+  expect(forged.status()).toBe(403);
+});
+
+test("the palette reaches a client by typing", async ({ page }) => {
+  await enterAsCoach(page);
+  await page.keyboard.press("Control+k");
+  await page.getByPlaceholder("A client or a screen").fill("greta");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("heading", { name: "Greta Alm" })).toBeVisible();
+});
+
+test("a coach founds a studio of their own and finds it empty", async ({ page }) => {
+  await page.goto("/sign-in");
+  await page.getByRole("button", { name: "Found a studio" }).click();
+  await page.getByLabel("Studio").fill("Pine Loft");
+  await page.getByLabel("Your name").fill("Ola Berg");
+  await page.getByLabel("Address").fill("ola@pineloft.example");
+  await page.getByLabel("Password").fill("short");
+  await page.getByRole("button", { name: "Found it" }).click();
+  await expect(page.getByText("A password of at least 10 characters.")).toBeVisible();
+  await page.getByLabel("Password").fill("long-enough-now");
+  await page.getByRole("button", { name: "Found it" }).click();
+  await expect(page.getByText("No clients yet.")).toBeVisible();
+});

@@ -1,0 +1,166 @@
+/** `./yarvex test`: every check, ending in one true line of counts. */
+import { spawn, spawnSync } from "node:child_process";
+import { existsSync, mkdirSync, rmSync } from "node:fs";
+import { join } from "node:path";
+import { ensureBuild } from "./build";
+import { dropDatabase, ensureDatabase, type Server, secrets, startPostgres } from "./postgres";
+import { found, freePort, installDebian, Plain, ROOT, readJson, STATE, say } from "./system";
+
+interface Tally {
+  passed: number;
+  failed: number;
+}
+
+const bin = (name: string): string => join(ROOT, "node_modules", ".bin", name);
+
+export async function runChecks(only: readonly string[]): Promise<void> {
+  const tally: Tally = { passed: 0, failed: 0 };
+  const wants = (what: string) => only.length === 0 || only.includes(what);
+  const results = join(STATE, "results");
+  rmSync(results, { recursive: true, force: true });
+  mkdirSync(results, { recursive: true });
+  const server = await startPostgres();
+  const stop = () => server.stop();
+  process.once("SIGINT", () => {
+    stop();
+    process.exit(130);
+  });
+  try {
+    if (wants("static")) {
+      step(tally, "format and lint", bin("biome"), ["check", "."]);
+      step(tally, "types", bin("tsc"), ["--noEmit"]);
+      step(tally, "import rules", bin("depcruise"), [
+        "--config",
+        ".dependency-cruiser.cjs",
+        "app",
+        "contract",
+        "core",
+        "device",
+        "screens",
+        "server",
+        "ui",
+      ]);
+    }
+    if (wants("unit")) await withDatabase(server, "unit", (url) => unitTests(tally, url, join(results, "unit.json")));
+    if (wants("browser"))
+      await withDatabase(server, "browser", (url) =>
+        browserJourneys(tally, url, join(results, "browser.json"), only.slice(1)),
+      );
+  } finally {
+    stop();
+  }
+  console.log(`\n${tally.passed} passed, ${tally.failed} failed`);
+  process.exit(tally.failed > 0 ? 1 : 0);
+}
+
+/** One static check counts as one. */
+function step(tally: Tally, name: string, command: string, args: string[]): void {
+  const run = spawnSync(command, args, { cwd: ROOT, encoding: "utf8", env: { ...process.env, NO_COLOR: "1" } });
+  const ok = run.status === 0;
+  console.log(`${ok ? "✓" : "✗"} ${name}`);
+  if (!ok) console.log(`${run.stdout}\n${run.stderr}`);
+  tally[ok ? "passed" : "failed"]++;
+}
+
+async function withDatabase(server: Server, name: string, work: (url: string) => Promise<void>): Promise<void> {
+  const database = `yarvex_test_${name}_${process.pid}`;
+  await dropDatabase(server, database);
+  await ensureDatabase(server, database);
+  try {
+    await work(server.urlOf(database));
+  } finally {
+    await dropDatabase(server, database);
+  }
+}
+
+function environment(url: string): NodeJS.ProcessEnv {
+  return { ...process.env, DATABASE_URL: url, YARVEX_SECRET: secrets().appSecret, NEXT_TELEMETRY_DISABLED: "1" };
+}
+
+async function unitTests(tally: Tally, url: string, report: string): Promise<void> {
+  await run(
+    bin("vitest"),
+    ["run", "--reporter=default", "--reporter=json", `--outputFile.json=${report}`],
+    environment(url),
+  );
+  const counts = readJson<{ numPassedTests: number; numFailedTests: number; numFailedTestSuites: number } | null>(
+    report,
+    null,
+  );
+  if (!counts) {
+    console.log("✗ the unit tests did not report");
+    tally.failed++;
+    return;
+  }
+  tally.passed += counts.numPassedTests;
+  tally.failed += counts.numFailedTests + (counts.numFailedTests === 0 ? counts.numFailedTestSuites : 0);
+}
+
+interface Suite {
+  suites?: Suite[];
+  specs?: { ok: boolean }[];
+}
+
+async function browserJourneys(tally: Tally, url: string, report: string, filters: readonly string[]): Promise<void> {
+  chromium();
+  await ensureBuild();
+  const port = await freePort(3900);
+  const base = `http://127.0.0.1:${port}`;
+  const env = { ...environment(url), YARVEX_URL: base, NODE_ENV: "production" as const };
+  const web = spawn(process.execPath, ["--import", "tsx", join(ROOT, "tools", "serve-demo.ts"), String(port)], {
+    cwd: ROOT,
+    env,
+    stdio: ["ignore", "inherit", "inherit"],
+  });
+  try {
+    await untilUp(`${base}/api/health`, web);
+    await run(bin("playwright"), ["test", ...filters], {
+      ...env,
+      BASE_URL: base,
+      CHROMIUM: chromium(),
+      PLAYWRIGHT_JSON_OUTPUT_NAME: report,
+    });
+  } finally {
+    web.kill("SIGTERM");
+    await new Promise((done) => (web.exitCode === null ? web.once("exit", done) : done(null)));
+  }
+  const suites = readJson<{ suites: Suite[] } | null>(report, null);
+  if (!suites || suites.suites.length === 0) {
+    console.log("✗ the browser journeys did not report");
+    tally.failed++;
+    return;
+  }
+  const count = (suite: Suite) => {
+    for (const spec of suite.specs ?? []) tally[spec.ok ? "passed" : "failed"]++;
+    for (const inner of suite.suites ?? []) count(inner);
+  };
+  for (const suite of suites.suites) count(suite);
+}
+
+function chromium(): string {
+  const known = process.env.CHROMIUM ?? "/usr/bin/chromium";
+  if (!existsSync(known) && !found("chromium")) installDebian(["chromium"], "Chromium");
+  if (!existsSync(known)) throw new Plain(`Chromium was not found at ${known}. Set CHROMIUM to its path.`);
+  return known;
+}
+
+async function untilUp(url: string, child: ReturnType<typeof spawn>): Promise<void> {
+  for (let i = 0; i < 240; i++) {
+    if (child.exitCode !== null) throw new Plain("The server for the browser journeys ended early.");
+    const ok = await fetch(url).then(
+      (answer) => answer.ok,
+      () => false,
+    );
+    if (ok) return;
+    await new Promise((done) => setTimeout(done, 500));
+  }
+  say("The server did not answer in two minutes.");
+  throw new Plain("The server for the browser journeys did not start.");
+}
+
+function run(command: string, args: string[], env: NodeJS.ProcessEnv): Promise<number> {
+  return new Promise((done) => {
+    const child = spawn(command, args, { cwd: ROOT, env, stdio: ["ignore", "inherit", "inherit"] });
+    child.once("exit", (code) => done(code ?? 1));
+  });
+}
