@@ -16,7 +16,7 @@ function snagOf(client: ClientLine, today: string): string | null {
   const recent = client.sessions.filter((session) => session.date >= addDays(today, -28) && session.date < today);
   const done = recent.filter((session) => session.state === "done");
   const missed = recent.filter((session) => session.state === "draft").length;
-  if (missed > 0) return `${missed} planned ${missed === 1 ? "session was" : "sessions were"} not done in four weeks.`;
+  if (missed > 1) return `${missed} planned sessions were not done in four weeks.`;
   const lastDone = client.sessions.filter((session) => session.state === "done").at(-1);
   if (lastDone?.summary && lastDone.summary.sets < lastDone.summary.plannedSets) {
     return `${lastDone.summary.plannedSets - lastDone.summary.sets} of ${lastDone.summary.plannedSets} sets were left out last time.`;

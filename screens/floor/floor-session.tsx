@@ -86,7 +86,7 @@ export function FloorSession({ sessionId, mirrored }: { sessionId: string; mirro
           <strong>{view.shown.clientName.split(" ")[0]}</strong>
           <span className="text-[var(--floor-quiet)]">
             {shown
-              ? ` · ${pending && resting ? "rest after " : ""}${shown.letter}${shown.rounds > 1 ? `, round ${shown.round + 1} of ${shown.rounds}` : ""}`
+              ? ` · ${shown.letter}${shown.rounds > 1 ? `, round ${shown.round + 1} of ${shown.rounds}` : ""}${pending && resting ? " done" : ""}`
               : ""}
           </span>
         </p>

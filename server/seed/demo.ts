@@ -195,7 +195,7 @@ async function performSession(
       if (span.kind === "ramp") continue;
       if (span.round !== round) flush();
       round = span.round;
-      const done = performSpan(span, segments.get(span.segmentId)!, content, lifter);
+      const done = performSpan(span, segments.get(span.segmentId)!, content, lifter, weeks < 1);
       sets.set(span.setId, merge(sets.get(span.setId), done, span, rested));
       if (done.rir !== null && done.rir <= 1) hardest = 8;
       ends = startSeconds + span.startSeconds + span.seconds;
@@ -213,14 +213,16 @@ function performSpan(
   { segment }: Known,
   content: ReturnType<typeof showSession>["content"],
   lifter: SimulatedLifter,
+  guess: boolean,
 ) {
   const exercise = exerciseOrThrow(SHIPPED_CATALOGUE, span.exerciseId);
   const shown = content.loads[span.segmentId]!;
   const asked = segment.amount.kind === "reps" ? (shown.aimReps ?? segment.amount.reps.low) : null;
   const timed = segment.amount.kind === "seconds" || segment.amount.kind === "hold" ? segment.amount.seconds : null;
   let { kg, weight: load, sign } = shown;
-  if (kg === null) {
-    const wanted = 0.93 * freshLoad(lifter.trueE1rm(exercise), asked ?? 10, 3);
+  if (kg === null || (guess && segment.load.kind === "unsaid" && timed === null)) {
+    // The first time round the coach finds a load in the ramp.
+    const wanted = freshLoad(lifter.trueE1rm(exercise), asked ?? 10, 2.5);
     const prescribed = prescribedFromCurve(exercise, wanted, content.bodyMassKg, content.settings) ?? 0;
     const built = roundToBuildable(buildableLoads(exercise, BOATHOUSE_EQUIPMENT), prescribed, "nearest");
     kg = built?.kg ?? 0;
