@@ -43,12 +43,15 @@ export interface ExposureEstimate extends E1rmEstimate {
   readonly date: string;
 }
 
-/** The day's e1RM: from the first fresh hard set of the lift. Null when no set speaks. */
+/**
+ * The day's e1RM: from the first fresh hard set of the lift; where every fresh set was easy, from the first of them, as a
+ * weak estimate. Null when no set speaks.
+ */
 export function exposureE1rm(exposure: Exposure, settings: Settings): ExposureEstimate | null {
-  for (const set of exposure.sets) {
-    if (!set.working || !set.fresh || set.curveKg === null || set.rir === null || set.rir > settings.hardSetRir)
-      continue;
-    const estimate = estimateE1rm(set.curveKg, set.reps, set.rir, settings.e1rmFormula);
+  const fresh = exposure.sets.filter((set) => set.working && set.fresh && set.curveKg !== null && set.rir !== null);
+  const hard = fresh.filter((set) => set.rir! <= settings.hardSetRir);
+  for (const set of [...hard, ...fresh]) {
+    const estimate = estimateE1rm(set.curveKg!, set.reps, set.rir!, settings.e1rmFormula);
     if (estimate) return { ...estimate, date: exposure.date };
   }
   return null;
