@@ -13,10 +13,12 @@ export * from "./log";
 export * from "./progress/rules";
 export * from "./sentences";
 export * from "./session/chains";
+export * from "./session/edits";
 export * from "./session/events";
 export * from "./session/exposures";
 export * from "./session/grammar";
 export * from "./session/names";
+export * from "./session/operations";
 export * from "./session/reconcile";
 export {
   editDistance,

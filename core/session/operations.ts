@@ -1,0 +1,597 @@
+/**
+ * What a coach does to a session, as lists of primitive edits: pure functions of the document. An operation that cannot
+ * be done comes back as a sentence.
+ */
+import { decimal, type Weight, weight } from "../units";
+import { applyEdits, blockOfSlot, type Edit, slotById } from "./edits";
+import {
+  allBlocks,
+  type Block,
+  LIMITS,
+  type LoadRule,
+  plannedRounds,
+  type RestAmount,
+  type Rounds,
+  type Segment,
+  type SessionDocument,
+  type Slot,
+  type WorkSet,
+} from "./grammar";
+import type { MakeId } from "./shorthand/parse";
+
+export type Operation =
+  | { readonly ok: true; readonly edits: readonly Edit[] }
+  | { readonly ok: false; readonly message: string };
+
+const edits = (...list: Edit[]): Operation => ({ ok: true, edits: list });
+const no = (message: string): Operation => ({ ok: false, message });
+const NOT_THERE = no("That part is not in the session any more.");
+
+/** The last lift of a block has no handover: the round's rest follows it. */
+function tidied(document: SessionDocument, list: readonly Edit[]): Operation {
+  const edited = applyEdits(document, list);
+  if (!edited.ok) return no(edited.message);
+  const loose = allBlocks(edited.document)
+    .flatMap((block) => block.slots.slice(-1))
+    .filter((slot) => slot.restAfter !== null);
+  return edits(
+    ...list,
+    ...loose.map((slot): Edit => ({ kind: "setSlot", slotId: slot.id, fields: { restAfter: null } })),
+  );
+}
+
+// --- blocks -----------------------------------------------------------------------------------------------------------
+
+const isFinisher = (document: SessionDocument, blockId: string): boolean => document.finisher?.id === blockId;
+
+export function addBlock(document: SessionDocument, block: Block, at = document.blocks.length): Operation {
+  if (allBlocks(document).length >= LIMITS.blocks) return no(`A session holds at most ${LIMITS.blocks} blocks.`);
+  return edits({ kind: "insertBlock", at, block });
+}
+
+export function removeBlock(document: SessionDocument, blockId: string): Operation {
+  const block = allBlocks(document).find((one) => one.id === blockId);
+  if (!block) return NOT_THERE;
+  const freed = releaseReferences(document, new Set(block.slots.map((slot) => slot.id)));
+  return edits(
+    ...freed,
+    isFinisher(document, blockId) ? { kind: "setFinisher", block: null } : { kind: "removeBlock", blockId },
+  );
+}
+
+export function moveBlock(document: SessionDocument, blockId: string, to: number): Operation {
+  if (isFinisher(document, blockId)) return no("The finisher stays last.");
+  return document.blocks.some((block) => block.id === blockId) ? edits({ kind: "moveBlock", blockId, to }) : NOT_THERE;
+}
+
+export function duplicateBlock(document: SessionDocument, blockId: string, makeId: MakeId): Operation {
+  const at = document.blocks.findIndex((block) => block.id === blockId);
+  const block = document.blocks[at] ?? (isFinisher(document, blockId) ? document.finisher : null);
+  if (!block) return NOT_THERE;
+  return addBlock(document, freshBlock(block, makeId), at < 0 ? document.blocks.length : at + 1);
+}
+
+// --- lifts ------------------------------------------------------------------------------------------------------------
+
+export function addSlot(document: SessionDocument, blockId: string, slot: Slot, at?: number): Operation {
+  const block = allBlocks(document).find((one) => one.id === blockId);
+  if (!block) return NOT_THERE;
+  if (block.slots.length >= LIMITS.slots) return no(`A block holds at most ${LIMITS.slots} lifts.`);
+  return tidied(document, [{ kind: "insertSlot", blockId, at: at ?? block.slots.length, slot: fitted(slot, block) }]);
+}
+
+/** The last lift of a block takes the block with it. */
+export function removeSlot(document: SessionDocument, slotId: string): Operation {
+  const block = blockOfSlot(document, slotId);
+  if (!block) return NOT_THERE;
+  if (block.slots.length === 1) return removeBlock(document, block.id);
+  return tidied(document, [...releaseReferences(document, new Set([slotId])), { kind: "removeSlot", slotId }]);
+}
+
+export function moveSlot(document: SessionDocument, slotId: string, toBlockId: string, at: number): Operation {
+  const from = blockOfSlot(document, slotId);
+  const slot = slotById(document, slotId);
+  const to = allBlocks(document).find((block) => block.id === toBlockId);
+  if (!from || !slot || !to) return NOT_THERE;
+  if (from.id === to.id) {
+    return tidied(document, [
+      { kind: "removeSlot", slotId },
+      { kind: "insertSlot", blockId: to.id, at, slot },
+    ]);
+  }
+  if (to.slots.length >= LIMITS.slots) return no(`A block holds at most ${LIMITS.slots} lifts.`);
+  const left: Edit =
+    from.slots.length > 1
+      ? { kind: "removeSlot", slotId }
+      : isFinisher(document, from.id)
+        ? { kind: "setFinisher", block: null }
+        : { kind: "removeBlock", blockId: from.id };
+  return tidied(document, [left, { kind: "insertSlot", blockId: to.id, at, slot: fitted(slot, to) }]);
+}
+
+export function duplicateSlot(document: SessionDocument, slotId: string, makeId: MakeId): Operation {
+  const block = blockOfSlot(document, slotId);
+  const slot = slotById(document, slotId);
+  if (!block || !slot) return NOT_THERE;
+  return addSlot(document, block.id, freshSlot(slot, makeId), block.slots.indexOf(slot) + 1);
+}
+
+/** Two blocks become one superset: the second's lifts join the first, every set kept. */
+export function pairBlocks(
+  document: SessionDocument,
+  firstId: string,
+  secondId: string,
+  handoverSeconds: number,
+): Operation {
+  const first = document.blocks.find((block) => block.id === firstId);
+  const second = document.blocks.find((block) => block.id === secondId);
+  if (!first || !second || first === second) return no("Two different blocks are needed to pair.");
+  const a = plannedRounds(first.rounds);
+  const b = plannedRounds(second.rounds);
+  if (a === null || b === null) return no("A block within a time cannot be paired: give it rounds first.");
+  if (first.slots.length + second.slots.length > LIMITS.slots)
+    return no(`A block holds at most ${LIMITS.slots} lifts.`);
+  const count = Math.max(a, b);
+  const list: Edit[] = [{ kind: "removeBlock", blockId: second.id }];
+  const rests = stretchRests(first.restAfterRound ?? second.restAfterRound, count);
+  if (count !== a || rests !== first.restAfterRound) {
+    list.push({
+      kind: "setBlock",
+      blockId: first.id,
+      fields: {
+        rounds: a === count ? first.rounds : { kind: "fixed", count },
+        restAfterRound: rests,
+        intent: first.intent,
+      },
+    });
+  }
+  for (const slot of first.slots)
+    if (a < count) list.push({ kind: "setSets", slotId: slot.id, sets: padded(slot.sets, count) });
+  const last = first.slots.at(-1)!;
+  list.push({
+    kind: "setSlot",
+    slotId: last.id,
+    fields: { restAfter: { kind: "each", rest: { kind: "seconds", seconds: handoverSeconds } } },
+  });
+  second.slots.forEach((slot, index) => {
+    list.push({
+      kind: "insertSlot",
+      blockId: first.id,
+      at: first.slots.length + index,
+      slot: { ...slot, sets: padded(slot.sets, count) },
+    });
+  });
+  return edits(...list);
+}
+
+/** A lift leaves its superset and becomes a block of its own, after it; rounds it sat out at the end are dropped. */
+export function splitSlot(document: SessionDocument, slotId: string, makeId: MakeId): Operation {
+  const block = blockOfSlot(document, slotId);
+  const slot = slotById(document, slotId);
+  if (!block || !slot) return NOT_THERE;
+  if (block.slots.length < 2) return no("This lift stands alone already.");
+  const sets = [...slot.sets];
+  while (sets.length > 1 && sets.at(-1) === null) sets.pop();
+  const rounds: Rounds =
+    block.rounds.kind === "fixed" || sets.length !== slot.sets.length
+      ? { kind: "fixed", count: sets.length }
+      : block.rounds;
+  const own: Block = {
+    id: makeId(),
+    rounds,
+    restAfterRound: stretchRests(block.restAfterRound, sets.length),
+    intent: null,
+    slots: [{ ...slot, sets, restAfter: null }],
+  };
+  const at = isFinisher(document, block.id) ? document.blocks.length : document.blocks.indexOf(block) + 1;
+  return tidied(document, [
+    { kind: "removeSlot", slotId },
+    { kind: "insertBlock", at, block: own },
+  ]);
+}
+
+// --- rounds -----------------------------------------------------------------------------------------------------------
+
+/**
+ * Another number of rounds. The first round stays the first and the last the last, with what is special about it; rounds
+ * in between are filled from the one before, a pyramid's reps and loads by even steps.
+ */
+export function changeRounds(document: SessionDocument, blockId: string, count: number, makeId: MakeId): Operation {
+  const block = allBlocks(document).find((one) => one.id === blockId);
+  if (!block) return NOT_THERE;
+  if (!Number.isInteger(count) || count < 1 || count > LIMITS.rounds)
+    return no(`A block has between 1 and ${LIMITS.rounds} rounds.`);
+  if (block.rounds.kind === "withinTime") return no("This block's rounds are as many as fit its time.");
+  const rounds: Rounds =
+    block.rounds.kind === "range" && block.rounds.low < count
+      ? { ...block.rounds, high: count }
+      : { kind: "fixed", count };
+  const list: Edit[] = [
+    {
+      kind: "setBlock",
+      blockId,
+      fields: { rounds, restAfterRound: stretchRests(block.restAfterRound, count), intent: block.intent },
+    },
+  ];
+  for (const slot of block.slots) {
+    list.push({ kind: "setSets", slotId: slot.id, sets: stretchSets(slot.sets, count, makeId) });
+    if (slot.restAfter?.kind === "list")
+      list.push({
+        kind: "setSlot",
+        slotId: slot.id,
+        fields: { restAfter: { kind: "list", rests: padRests(slot.restAfter.rests, count) } },
+      });
+  }
+  return edits(...list);
+}
+
+/** Takes one round out of every lift of the block. */
+export function removeRound(document: SessionDocument, blockId: string, round: number): Operation {
+  return reshapeRounds(document, blockId, round, (sets) => sets.toSpliced(round, 1), -1);
+}
+
+/** The round again, straight after itself. */
+export function duplicateRound(document: SessionDocument, blockId: string, round: number, makeId: MakeId): Operation {
+  return reshapeRounds(
+    document,
+    blockId,
+    round,
+    (sets) => sets.toSpliced(round + 1, 0, freshSet(sets[round] ?? null, makeId)),
+    1,
+  );
+}
+
+export function moveRound(document: SessionDocument, blockId: string, from: number, to: number): Operation {
+  return reshapeRounds(
+    document,
+    blockId,
+    from,
+    (sets) => sets.toSpliced(from, 1).toSpliced(to, 0, sets[from] ?? null),
+    0,
+  );
+}
+
+function reshapeRounds(
+  document: SessionDocument,
+  blockId: string,
+  round: number,
+  map: (sets: Slot["sets"]) => Slot["sets"],
+  by: -1 | 0 | 1,
+): Operation {
+  const block = allBlocks(document).find((one) => one.id === blockId);
+  if (!block) return NOT_THERE;
+  const now = plannedRounds(block.rounds);
+  if (now === null) return no("This block's rounds are as many as fit its time.");
+  if (round < 0 || round >= now) return no(`This block has ${now} rounds.`);
+  const count = now + by;
+  if (count < 1) return no("The last round cannot be taken out; remove the block instead.");
+  if (count > LIMITS.rounds) return no(`A block has at most ${LIMITS.rounds} rounds.`);
+  const list: Edit[] = [];
+  if (by !== 0) {
+    const rounds: Rounds =
+      block.rounds.kind === "range" && block.rounds.low < count
+        ? { ...block.rounds, high: count }
+        : { kind: "fixed", count };
+    list.push({
+      kind: "setBlock",
+      blockId,
+      fields: { rounds, restAfterRound: stretchRests(block.restAfterRound, count), intent: block.intent },
+    });
+  }
+  for (const slot of block.slots) {
+    const sets = groundSteps(map(slot.sets), slot.sets);
+    if (sets.every((set) => set === null))
+      return no("One of the lifts would sit out every round; remove that lift instead.");
+    list.push({ kind: "setSets", slotId: slot.id, sets });
+    if (by !== 0 && slot.restAfter?.kind === "list")
+      list.push({
+        kind: "setSlot",
+        slotId: slot.id,
+        fields: { restAfter: { kind: "list", rests: padRests(slot.restAfter.rests, count) } },
+      });
+  }
+  return edits(...list);
+}
+
+/** A first set whose load was a step from the round before takes over the load that the steps started from. */
+function groundSteps(sets: Slot["sets"], before: Slot["sets"]): Slot["sets"] {
+  const first = sets.findIndex((set) => set !== null);
+  const set = sets[first];
+  if (!set || set.segments[0]?.load.kind !== "fromRound") return sets;
+  const start: LoadRule = before.find((one) => one !== null)?.segments[0]?.load ?? { kind: "unsaid" };
+  const load: LoadRule = start.kind === "fromRound" ? { kind: "unsaid" } : start;
+  return sets.with(
+    first,
+    withFirst(set, {
+      load,
+      rir: load.kind === "byEffort" ? (set.segments[0].rir ?? { low: 2, high: 2 }) : set.segments[0].rir,
+    }),
+  );
+}
+
+// --- sets and segments ------------------------------------------------------------------------------------------------
+
+/** A set continued with cuts, each of so many percent and reps: a drop set. */
+export function toDropSet(
+  document: SessionDocument,
+  slotId: string,
+  round: number,
+  cuts: number,
+  percent: number,
+  makeId: MakeId,
+): Operation {
+  const set = slotById(document, slotId)?.sets[round];
+  if (!set) return NOT_THERE;
+  if (set.stop.kind !== "segments")
+    return no("A rep goal or a set under one time has its own parts; it cannot be a drop set.");
+  if (set.segments.length + cuts > LIMITS.segments) return no(`A set has at most ${LIMITS.segments} parts.`);
+  const first = set.segments[0]!;
+  const added = Array.from(
+    { length: cuts },
+    (): Segment => ({
+      ...first,
+      id: makeId(),
+      exerciseId: null,
+      setup: null,
+      load: { kind: "fromSegment", change: { kind: "percent", percent: -percent } },
+      rir: null,
+      tempo: null,
+      beside: [],
+      restBeforeSeconds: 0,
+    }),
+  );
+  return edits({ kind: "setSet", slotId, round, set: { ...set, segments: [...set.segments, ...added] } });
+}
+
+/** Back to its first part alone. */
+export function toPlainSet(document: SessionDocument, slotId: string, round: number): Operation {
+  const set = slotById(document, slotId)?.sets[round];
+  if (!set) return NOT_THERE;
+  return edits({ kind: "setSet", slotId, round, set: { ...set, segments: set.segments.slice(0, 1) } });
+}
+
+type SegmentChange = (segments: readonly Segment[]) => readonly Segment[] | string;
+
+function changeSegments(document: SessionDocument, slotId: string, round: number, change: SegmentChange): Operation {
+  const set = slotById(document, slotId)?.sets[round];
+  if (!set) return NOT_THERE;
+  const segments = change(set.segments);
+  if (typeof segments === "string") return no(segments);
+  if (segments.length < 1 || segments.length > LIMITS.segments)
+    return no(`A set has between 1 and ${LIMITS.segments} parts.`);
+  const kind = segments[0]!.load.kind;
+  if (kind === "fromSegment") return no("The first part needs a load of its own; only a part after it can be a cut.");
+  if (segments[0]!.restBeforeSeconds > 0)
+    return no("The rest before a set belongs to the block, not to its first part.");
+  return edits({ kind: "setSet", slotId, round, set: { ...set, segments } });
+}
+
+export const addSegment = (
+  document: SessionDocument,
+  slotId: string,
+  round: number,
+  segment: Segment,
+  at?: number,
+): Operation =>
+  changeSegments(document, slotId, round, (segments) => segments.toSpliced(at ?? segments.length, 0, segment));
+
+export const removeSegment = (document: SessionDocument, slotId: string, round: number, index: number): Operation =>
+  changeSegments(document, slotId, round, (segments) =>
+    segments[index] ? segments.toSpliced(index, 1) : "That part is not in the set any more.",
+  );
+
+export const moveSegment = (
+  document: SessionDocument,
+  slotId: string,
+  round: number,
+  from: number,
+  to: number,
+): Operation =>
+  changeSegments(document, slotId, round, (segments) =>
+    segments[from]
+      ? segments.toSpliced(from, 1).toSpliced(to, 0, segments[from])
+      : "That part is not in the set any more.",
+  );
+
+export const duplicateSegment = (
+  document: SessionDocument,
+  slotId: string,
+  round: number,
+  index: number,
+  makeId: MakeId,
+): Operation =>
+  changeSegments(document, slotId, round, (segments) =>
+    segments[index]
+      ? segments.toSpliced(index + 1, 0, { ...segments[index], id: makeId() })
+      : "That part is not in the set any more.",
+  );
+
+// --- scaling ----------------------------------------------------------------------------------------------------------
+
+/** All written loads times a factor; loads by effort, by rep maximum or from another part follow by themselves. */
+export function scaleLoads(document: SessionDocument, factor: number): Operation {
+  if (!(factor > 0.1 && factor < 3)) return no("A factor between 0.1 and 3.");
+  const list: Edit[] = [];
+  for (const block of allBlocks(document)) {
+    for (const slot of block.slots) {
+      const sets = slot.sets.map(
+        (set) =>
+          set && {
+            ...set,
+            segments: set.segments.map((segment) => ({ ...segment, load: scaledLoad(segment.load, factor) })),
+          },
+      );
+      list.push({ kind: "setSets", slotId: slot.id, sets });
+    }
+  }
+  return edits(...list);
+}
+
+function scaledLoad(load: LoadRule, factor: number): LoadRule {
+  switch (load.kind) {
+    case "fixed":
+      return { kind: "fixed", weight: scaledWeight(load.weight, factor) };
+    case "percentOfMax":
+      return { kind: "percentOfMax", percent: Math.min(150, Math.round(load.percent * factor * 10) / 10) };
+    case "bodyweight":
+      return load.added && load.sign === 1 ? { ...load, added: scaledWeight(load.added, factor) } : load;
+    default:
+      return load;
+  }
+}
+
+/** To half a unit, as far as a written figure goes; what is built is rounded to the gym when it is resolved. */
+const scaledWeight = (w: Weight, factor: number): Weight =>
+  weight(decimal(Math.min(1000, Math.max(0.5, Math.round(Number(w.amount) * factor * 2) / 2))), w.unit);
+
+/** All written rests after rounds times a factor, to five seconds; handovers stay. */
+export function scaleRests(document: SessionDocument, factor: number): Operation {
+  if (!(factor > 0.1 && factor < 5)) return no("A factor between 0.1 and 5.");
+  const scaled = (seconds: number) => Math.min(LIMITS.seconds, Math.max(5, Math.round((seconds * factor) / 5) * 5));
+  const one = (rest: RestAmount): RestAmount =>
+    rest.kind === "seconds"
+      ? { kind: "seconds", seconds: scaled(rest.seconds) }
+      : { kind: "range", low: scaled(rest.low), high: scaled(rest.high) };
+  const list: Edit[] = [];
+  for (const block of allBlocks(document)) {
+    const rest = block.restAfterRound;
+    if (!rest || rest.kind === "partnersWork") continue;
+    const restAfterRound =
+      rest.kind === "each"
+        ? { kind: "each" as const, rest: one(rest.rest) }
+        : { kind: "list" as const, rests: rest.rests.map(one) };
+    list.push({
+      kind: "setBlock",
+      blockId: block.id,
+      fields: { rounds: block.rounds, restAfterRound, intent: block.intent },
+    });
+  }
+  return edits(...list);
+}
+
+// --- shared -----------------------------------------------------------------------------------------------------------
+
+const withFirst = (set: WorkSet, change: Partial<Segment>): WorkSet => ({
+  ...set,
+  segments: [{ ...set.segments[0]!, ...change }, ...set.segments.slice(1)],
+});
+
+function freshSet(set: WorkSet | null, makeId: MakeId): WorkSet | null {
+  return set && { ...set, id: makeId(), segments: set.segments.map((segment) => ({ ...segment, id: makeId() })) };
+}
+
+const freshSlot = (slot: Slot, makeId: MakeId): Slot => ({
+  ...slot,
+  id: makeId(),
+  sets: slot.sets.map((set) => freshSet(set, makeId)),
+});
+
+/** A copy with ids of its own; references inside the block follow the copy. */
+function freshBlock(block: Block, makeId: MakeId): Block {
+  const slots = block.slots.map((slot) => freshSlot(slot, makeId));
+  const renamed = new Map(block.slots.map((slot, index) => [slot.id, slots[index]!.id]));
+  const bound = slots.map((slot) =>
+    mapLoads(slot, (load) =>
+      load.kind === "ofSlot" ? { ...load, slotId: renamed.get(load.slotId) ?? load.slotId } : load,
+    ),
+  );
+  return { ...block, id: makeId(), slots: bound };
+}
+
+function mapLoads(slot: Slot, map: (load: LoadRule) => LoadRule): Slot {
+  return {
+    ...slot,
+    sets: slot.sets.map(
+      (set) => set && { ...set, segments: set.segments.map((segment) => ({ ...segment, load: map(segment.load) })) },
+    ),
+  };
+}
+
+/** Loads taken from lifts that go away become unsaid, so that nothing points nowhere. */
+function releaseReferences(document: SessionDocument, going: ReadonlySet<string>): Edit[] {
+  const list: Edit[] = [];
+  for (const block of allBlocks(document)) {
+    for (const slot of block.slots) {
+      if (going.has(slot.id)) continue;
+      const refers = slot.sets.some((set) =>
+        set?.segments.some((segment) => segment.load.kind === "ofSlot" && going.has(segment.load.slotId)),
+      );
+      if (!refers) continue;
+      const freed = mapLoads(slot, (load) =>
+        load.kind === "ofSlot" && going.has(load.slotId) ? { kind: "unsaid" } : load,
+      );
+      list.push({ kind: "setSets", slotId: slot.id, sets: freed.sets });
+    }
+  }
+  return list;
+}
+
+/** A lift that comes into a block has one set a round of it: rounds it lacks are sat out, those too many are dropped. */
+function fitted(slot: Slot, block: Block): Slot {
+  const count = plannedRounds(block.rounds);
+  if (count === null || slot.sets.length === count) return slot;
+  const sets = slot.sets.length > count ? slot.sets.slice(0, count) : padded(slot.sets, count);
+  const restAfter =
+    slot.restAfter?.kind === "list"
+      ? { kind: "list" as const, rests: padRests(slot.restAfter.rests, count) }
+      : slot.restAfter;
+  return {
+    ...slot,
+    sets: sets.some((set) => set !== null) ? sets : [slot.sets.find((set) => set !== null)!, ...sets.slice(1)],
+    restAfter,
+  };
+}
+
+const padded = (sets: Slot["sets"], count: number): Slot["sets"] => [
+  ...sets,
+  ...Array.from({ length: count - sets.length }, () => null),
+];
+
+const padRests = (rests: readonly RestAmount[], count: number): readonly RestAmount[] =>
+  Array.from({ length: count }, (_, i) => rests[Math.min(i, rests.length - 1)]!);
+
+function stretchRests(rest: Block["restAfterRound"], rounds: number): Block["restAfterRound"] {
+  if (rest?.kind !== "list") return rest;
+  if (rounds < 2) return { kind: "each", rest: rest.rests[0]! };
+  return { kind: "list", rests: padRests(rest.rests, rounds - 1) };
+}
+
+function stretchSets(sets: Slot["sets"], count: number, makeId: MakeId): Slot["sets"] {
+  const used = new Set<number>();
+  const stretched = Array.from({ length: count }, (_, round): WorkSet | null => {
+    const place = count === 1 ? 0 : (round * (sets.length - 1)) / (count - 1);
+    const from = Math.floor(place + 1e-9);
+    const source = sets[from] ?? null;
+    const keeps = !used.has(from);
+    used.add(from);
+    const set = keeps ? source : freshSet(source, makeId);
+    const between = place - from;
+    return set && between > 1e-9 ? interpolated(set, sets[from + 1] ?? null, between) : set;
+  });
+  if (!stretched.some((set) => set !== null)) return stretched.with(0, sets.find((set) => set !== null)!);
+  return groundSteps(stretched, sets);
+}
+
+/** Reps and loads part of the way to the next round, where both are plain figures. */
+function interpolated(set: WorkSet, next: WorkSet | null, part: number): WorkSet {
+  const a = set.segments[0]!;
+  const b = next?.segments[0];
+  if (!b) return set;
+  const change: { -readonly [K in keyof Segment]?: Segment[K] } = {};
+  const mix = (x: number, y: number) => Math.round(x + (y - x) * part);
+  if (a.amount.kind === "reps" && b.amount.kind === "reps") {
+    change.amount = {
+      kind: "reps",
+      reps: { low: mix(a.amount.reps.low, b.amount.reps.low), high: mix(a.amount.reps.high, b.amount.reps.high) },
+    };
+  }
+  if (a.load.kind === "fixed" && b.load.kind === "fixed" && a.load.weight.unit === b.load.weight.unit) {
+    const [x, y] = [Number(a.load.weight.amount), Number(b.load.weight.amount)];
+    if (x !== y)
+      change.load = {
+        kind: "fixed",
+        weight: weight(decimal(Math.round((x + (y - x) * part) * 2) / 2), a.load.weight.unit),
+      };
+  }
+  return withFirst(set, change);
+}
