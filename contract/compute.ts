@@ -65,7 +65,7 @@ export function computeSession(
     rampReps: (slot: { id: string }) => resolved.ramps.get(slot.id)?.map((set) => set.reps) ?? [],
   };
   const timeline = expandSession(document, timeContext);
-  const totals = totalSession(document, timeline, {
+  const totals = totalSession(timeline, {
     catalogue: SHIPPED_CATALOGUE,
     settings: context.settings,
     effectiveKg: (id) => resolved.loads.get(id)?.effectiveKg ?? null,

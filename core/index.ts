@@ -20,8 +20,8 @@ export * from "./session/grammar";
 export * from "./session/names";
 export * from "./session/operations";
 export * from "./session/reconcile";
+export { type Completion, completionsAt } from "./session/shorthand/complete";
 export {
-  editDistance,
   exerciseLookup,
   lineageOf,
   type MakeId,
@@ -47,4 +47,5 @@ export * from "./time/tempo";
 export * from "./time/timeline";
 export * from "./units";
 export * from "./volume/bands";
+export * from "./volume/breakdown";
 export * from "./volume/totals";

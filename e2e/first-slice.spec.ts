@@ -1,5 +1,5 @@
 import { expect, test } from "@playwright/test";
-import { enterAsCoach, expectAccessible, FOUR_BLOCKS, PHONE, runAsPlanned, writeSession } from "./helpers";
+import { alive, enterAsCoach, expectAccessible, FOUR_BLOCKS, PHONE, runAsPlanned, writeSession } from "./helpers";
 
 test("a coach writes four blocks, runs them on the floor, and reads what comes next", async ({ page }) => {
   await enterAsCoach(page);
@@ -79,6 +79,7 @@ test("nothing typed is lost: a line that does not read keeps its text, also acro
   await expect(page.getByRole("contentinfo")).toContainText("4 sets");
   await expect(page.getByRole("status").filter({ hasText: "1 line does not read yet · saved" })).toBeVisible();
   await page.reload();
+  await alive(page);
   await expect(text).toHaveValue(/@60,5kg/);
   // The network goes before the next change reaches the server; the tab is closed and opened again.
   await page.context().setOffline(true);
@@ -86,6 +87,7 @@ test("nothing typed is lost: a line that does not read keeps its text, also acro
   await expect(page.getByText(/cannot be reached/)).toBeVisible();
   await page.context().setOffline(false);
   await page.reload();
+  await alive(page);
   await expect(text).toHaveValue("A1 Front squat 5x6 r150");
   await expect(page.getByRole("contentinfo")).toContainText("5 sets");
 });

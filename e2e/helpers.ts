@@ -3,10 +3,20 @@ import { expect, type Page } from "@playwright/test";
 
 export const PHONE = { width: 390, height: 844 };
 
+/** After a full load: the page has come alive, so that keys and clicks are heard. */
+export async function alive(page: Page): Promise<void> {
+  await page.waitForFunction(() => {
+    const main = document.querySelector("main");
+    return main !== null && Object.keys(main).some((key) => key.startsWith("__react"));
+  });
+}
+
 export async function enterAsCoach(page: Page): Promise<void> {
   await page.goto("/sign-in");
+  await alive(page);
   await page.getByRole("button", { name: "Enter as Bodil, the coach" }).click();
   await expect(page.getByRole("heading", { name: "Clients" })).toBeVisible();
+  await alive(page);
 }
 
 /** Four blocks: a ramped heavy compound, a rising pyramid, an opposing superset with tempo, a last set with a double drop. */

@@ -1,11 +1,13 @@
 import { expect, test } from "@playwright/test";
-import { enterAsCoach, expectAccessible } from "./helpers";
+import { alive, enterAsCoach, expectAccessible } from "./helpers";
 
 test("a client sees only their own plan and log", async ({ page }) => {
   await enterAsCoach(page);
   const other = await page.getByRole("link", { name: "Ines Calder" }).first().getAttribute("href");
   const session = await page.locator('a[href^="/session/"]').first().getAttribute("href");
   await page.getByRole("button", { name: "Sign out" }).click();
+  await expect(page.getByRole("heading", { name: "Yarvex" })).toBeVisible();
+  await alive(page);
   await page.getByRole("button", { name: "Enter as Marit, a client" }).click();
   await expect(page.getByRole("heading", { name: "Marit Solhaug" })).toBeVisible();
   await expectAccessible(page);
@@ -35,14 +37,16 @@ test("nobody gets in without signing in, nor from another site", async ({ page, 
 
 test("the palette reaches a client by typing", async ({ page }) => {
   await enterAsCoach(page);
+  const field = page.getByPlaceholder("A client or a screen");
   await page.keyboard.press("Control+k");
-  await page.getByPlaceholder("A client or a screen").fill("greta");
+  await field.fill("greta");
   await page.keyboard.press("Enter");
   await expect(page.getByRole("heading", { name: "Greta Alm" })).toBeVisible();
 });
 
 test("a coach founds a studio of their own and finds it empty", async ({ page }) => {
   await page.goto("/sign-in");
+  await alive(page);
   await page.getByRole("button", { name: "Found a studio" }).click();
   await page.getByLabel("Studio").fill("Pine Loft");
   await page.getByLabel("Your name").fill("Ola Berg");

@@ -297,7 +297,7 @@ function reshapeRounds(
 function groundSteps(sets: Slot["sets"], before: Slot["sets"]): Slot["sets"] {
   const first = sets.findIndex((set) => set !== null);
   const set = sets[first];
-  if (!set || set.segments[0]?.load.kind !== "fromRound") return sets;
+  if (set?.segments[0]?.load.kind !== "fromRound") return sets;
   const start: LoadRule = before.find((one) => one !== null)?.segments[0]?.load ?? { kind: "unsaid" };
   const load: LoadRule = start.kind === "fromRound" ? { kind: "unsaid" } : start;
   return sets.with(

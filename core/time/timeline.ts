@@ -32,6 +32,9 @@ export interface WorkSpan {
   /** Empty for ramp sets. */
   readonly setId: string;
   readonly segmentId: string;
+  /** The parts themselves; null for ramp sets. */
+  readonly segment: Segment | null;
+  readonly set: WorkSet | null;
   readonly exerciseId: string;
   /** 0-based; -1 for ramp sets. */
   readonly round: number;
@@ -292,6 +295,8 @@ class BlockExpansion {
         slotId: slot.id,
         setId: "",
         segmentId: "",
+        segment: null,
+        set: null,
         exerciseId: slot.exerciseId,
         round: -1,
         segmentIndex: index,
@@ -364,6 +369,8 @@ class BlockExpansion {
         slotId: slot.id,
         setId: set.id,
         segmentId: segment.id,
+        segment,
+        set,
         exerciseId: segment.exerciseId ?? slot.exerciseId,
         round,
         segmentIndex: index,
@@ -447,6 +454,8 @@ class BlockExpansion {
         slotId: slot.id,
         setId: set.id,
         segmentId: segment.id,
+        segment,
+        set,
         exerciseId: segment.exerciseId ?? slot.exerciseId,
         round,
         segmentIndex: mini,

@@ -1,3 +1,4 @@
+import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { SHIPPED_CATALOGUE } from "../exercise/catalogue";
 import { effectiveKg } from "../load/effective";
@@ -6,6 +7,7 @@ import { read, TEST_CONTEXT } from "../testing/helpers";
 import { expandSession } from "../time/timeline";
 import { toKg } from "../units";
 import { weeklySetBand } from "./bands";
+import { breakDown } from "./breakdown";
 import { indexSegments, schoolWeight, totalSession } from "./totals";
 
 function totals(text: string, bodyMassKg: number | null = 80) {
@@ -22,7 +24,7 @@ function totals(text: string, bodyMassKg: number | null = 80) {
           : 0;
     return set && effectiveKg(exercise, said, { bodyMassKg }, DEFAULT_SETTINGS);
   };
-  return totalSession(document, expandSession(document, TEST_CONTEXT), { ...TEST_CONTEXT, effectiveKg: effective });
+  return totalSession(expandSession(document, TEST_CONTEXT), { ...TEST_CONTEXT, effectiveKg: effective });
 }
 
 describe("volume load, the handbook's examples", () => {
@@ -94,5 +96,50 @@ describe("hard sets", () => {
   it("tension is seconds by share", () => {
     expect(hard("Bench press 1x10 t2-0-1-0", "chest")!.tensionSeconds).toBe(30);
     expect(hard("Bench press 1x10 t2-0-1-0", "triceps")!.tensionSeconds).toBe(15);
+  });
+});
+
+describe("how the same work is written does not matter", () => {
+  const exercise = fc.constantFrom("Barbell curl", "Leg extension", "Dumbbell press, flat", "Back squat", "Cable fly");
+  it("a drop chain, rest-pause and a giant set of the same parts count the same for every muscle", () => {
+    fc.assert(
+      fc.property(exercise, fc.array(fc.integer({ min: 3, max: 15 }), { minLength: 2, maxLength: 6 }), (name, reps) => {
+        const [first, ...others] = reps;
+        const drop = `${name} 1x${first} rir1 ${others.map((r) => `> -10%x${r}`).join(" ")}`;
+        const pause = `${name} 1x${first} rir1 ${others.map((r) => `> pause 15s x${r}`).join(" ")}`;
+        const giant = reps
+          .map((r, i) => `A${i + 1} ${name} 1x${r} rir1${i < reps.length - 1 ? " h10" : ""}`)
+          .join("\n");
+        const counted = [drop, pause, giant].map((text) =>
+          [...totals(text).byMuscle].map(([muscle, amounts]) => [muscle, amounts.hardSets]),
+        );
+        expect(counted[1]).toEqual(counted[0]);
+        expect(counted[2]).toEqual(counted[0]);
+      }),
+      { numRuns: 80 },
+    );
+  });
+});
+
+describe("totals of smaller parts", () => {
+  it("sum to the session's, with what lies between left to the block", () => {
+    const document = read(
+      "A1 Chin-up 3x6 t2-0-1-0 h8\nA2 Half-kneeling press 3x8/side > -20%x6 r75\n\nB1 Leg extension 2x12 > 8 partials long r60",
+    );
+    const timeline = expandSession(document, TEST_CONTEXT);
+    const all = totalSession(timeline, TEST_CONTEXT);
+    const { bySet, byRound } = breakDown(timeline, TEST_CONTEXT);
+    const sum = (
+      map: ReadonlyMap<string, { reps: number; workSeconds: number; partialReps: number; sets: number }>,
+      key: "reps" | "workSeconds" | "partialReps" | "sets",
+    ) => [...map.values()].reduce((t, one) => t + one[key], 0);
+    for (const key of ["reps", "workSeconds", "partialReps", "sets"] as const) {
+      expect(sum(bySet, key)).toBeCloseTo(all[key], 9);
+      expect(sum(byRound, key)).toBeCloseTo(all[key], 9);
+    }
+    const press = bySet.get(document.blocks[0]!.slots[1]!.sets[0]!.id)!;
+    // 8 + 6 reps a side at 3 s, two changes of dumbbell and one change of side.
+    expect(press).toMatchObject({ reps: 28, workSeconds: 84, restSeconds: 17, sets: 1 });
+    expect(byRound.get(`${document.blocks[0]!.id}:0`)).toMatchObject({ reps: 34, restSeconds: 25 });
   });
 });

@@ -70,7 +70,7 @@ export function schoolWeight(share: number, school: CountingSchool): number {
   }
 }
 
-export function totalSession(document: SessionDocument, timeline: Timeline, context: TotalsContext): SessionTotals {
+export function totalSession(timeline: Timeline, context: TotalsContext): SessionTotals {
   const hard = new HardSetCount(context.settings);
   const bySlot = new Map<string, Amounts>();
   const byBlock = new Map<string, Amounts>();
@@ -78,7 +78,6 @@ export function totalSession(document: SessionDocument, timeline: Timeline, cont
   const all = emptyAmounts();
   let unknownLoads = 0;
   let hardnessAssumed = false;
-  const index = indexSegments(document);
   for (const { startSeconds, timeline: part } of timeline.blocks) {
     const block = emptyAmounts();
     byBlock.set(part.block.id, block);
@@ -96,11 +95,12 @@ export function totalSession(document: SessionDocument, timeline: Timeline, cont
       block.workSeconds += span.seconds;
       if (!span.working) continue;
       const exercise = exerciseOrThrow(context.catalogue, span.exerciseId);
-      const known = index.get(span.segmentId)!;
-      const effort = hardness(known.segment, known.set, context);
+      const { segment, set } = span;
+      if (!segment || !set) continue;
+      const effort = hardness(segment, set, context);
       const effective = context.effectiveKg?.(span.segmentId) ?? null;
-      if (context.effectiveKg && effective === null && known.segment.amount.kind !== "hold") unknownLoads++;
-      const partial = known.segment.rom !== "full";
+      if (context.effectiveKg && effective === null && segment.amount.kind !== "hold") unknownLoads++;
+      const partial = segment.rom !== "full";
       const volumeLoad = (effective ?? 0) * span.reps * (partial ? context.settings.partialRepShare : 1);
       if (span.segmentIndex === 0 && span.side !== "right") slot.sets++;
       if (partial) slot.partialReps += span.reps;
@@ -140,8 +140,7 @@ export function totalSession(document: SessionDocument, timeline: Timeline, cont
     warmUpSeconds,
     bySlot,
     byBlock,
-    byMuscle: hard.byMuscle(tallies),
-    byRegion: hard.byRegion(tallies),
+    ...hard.read(tallies),
     unknownLoads,
     hardnessAssumed,
   };
@@ -218,18 +217,35 @@ function plannedRir(segment: Segment): number | null {
   return segment.rir ? (segment.rir.low + segment.rir.high) / 2 : null;
 }
 
-/** Where an exercise counts: positions in the region and muscle arrays, with the school's weight. */
+/** Where an exercise counts: positions in the region and muscle arrays, the school's weights, and the plain shares. */
 interface Tracks {
   readonly places: readonly number[];
   readonly weights: readonly number[];
-  readonly shares: readonly (readonly [number, number])[];
+  readonly sharePlaces: readonly number[];
+  readonly shares: readonly number[];
 }
 
 const PLACE_OF_REGION = new Map(REGION_IDS.map((id, place) => [id, place]));
 const PLACE_OF_MUSCLE = new Map(MUSCLES.map((muscle, place) => [muscle, REGION_IDS.length + place]));
 const PLACES = REGION_IDS.length + MUSCLES.length;
 
+const tracksBySchool = new Map<CountingSchool, WeakMap<Exercise, Tracks>>();
+
 function tracksOf(exercise: Exercise, school: CountingSchool): Tracks {
+  let known = tracksBySchool.get(school);
+  if (!known) {
+    known = new WeakMap();
+    tracksBySchool.set(school, known);
+  }
+  let tracks = known.get(exercise);
+  if (!tracks) {
+    tracks = makeTracks(exercise, school);
+    known.set(exercise, tracks);
+  }
+  return tracks;
+}
+
+function makeTracks(exercise: Exercise, school: CountingSchool): Tracks {
   const shares = new Map<number, number>();
   for (const [region, share] of Object.entries(exercise.shares) as [RegionId, number][]) {
     shares.set(PLACE_OF_REGION.get(region)!, share);
@@ -239,7 +255,12 @@ function tracksOf(exercise: Exercise, school: CountingSchool): Tracks {
   const counted = [...shares]
     .map(([place, share]) => [place, schoolWeight(share, school)] as const)
     .filter(([, weight]) => weight > 0);
-  return { places: counted.map(([place]) => place), weights: counted.map(([, weight]) => weight), shares: [...shares] };
+  return {
+    places: counted.map(([place]) => place),
+    weights: counted.map(([, weight]) => weight),
+    sharePlaces: [...shares.keys()],
+    shares: [...shares.values()],
+  };
 }
 
 /**
@@ -251,21 +272,11 @@ class HardSetCount {
   private readonly plain = new Float64Array(PLACES);
   private readonly lastEnd = new Float64Array(PLACES).fill(Number.NEGATIVE_INFINITY);
   private readonly chainLength = new Float64Array(PLACES);
-  private readonly tracks = new Map<Exercise, Tracks>();
 
   constructor(private readonly settings: Settings) {}
 
-  private of(exercise: Exercise): Tracks {
-    let tracks = this.tracks.get(exercise);
-    if (!tracks) {
-      tracks = tracksOf(exercise, this.settings.countingSchool);
-      this.tracks.set(exercise, tracks);
-    }
-    return tracks;
-  }
-
   add(exercise: Exercise, startSeconds: number, seconds: number, firstOfSet: boolean): void {
-    const { places, weights } = this.of(exercise);
+    const { places, weights } = tracksOf(exercise, this.settings.countingSchool);
     const { gapSeconds, furtherCredit, most } = this.settings.chain;
     for (let i = 0; i < places.length; i++) {
       const place = places[i]!;
@@ -280,42 +291,47 @@ class HardSetCount {
     }
   }
 
-  byMuscle(tallies: ReadonlyMap<Exercise, Tally>): Map<Muscle, MuscleAmounts> {
-    return this.read(MUSCLES, (muscle) => PLACE_OF_MUSCLE.get(muscle)!, tallies);
-  }
-
-  byRegion(tallies: ReadonlyMap<Exercise, Tally>): Map<RegionId, MuscleAmounts> {
-    return this.read(REGION_IDS, (region) => PLACE_OF_REGION.get(region)!, tallies);
-  }
-
-  private read<K>(
-    keys: readonly K[],
-    placeOf: (key: K) => number,
-    tallies: ReadonlyMap<Exercise, Tally>,
-  ): Map<K, MuscleAmounts> {
-    const result = new Map<K, MuscleAmounts>();
-    for (const key of keys) {
-      const place = placeOf(key);
-      const amounts: MuscleAmounts = {
-        hardSets: this.chained[place]!,
-        plainHardSets: this.plain[place]!,
-        reps: 0,
-        volumeLoadKg: 0,
-        tensionSeconds: 0,
-      };
-      let touched = amounts.hardSets > 0;
-      for (const [exercise, tally] of tallies) {
-        for (const [at, share] of this.of(exercise).shares) {
-          if (at !== place) continue;
-          touched = true;
-          amounts.reps += tally.reps * share;
-          amounts.volumeLoadKg += tally.volumeLoadKg * share;
-          amounts.tensionSeconds += tally.tensionSeconds * share;
+  /** Amounts by place, for the places that any of the exercises trains. */
+  private amounts(tallies: ReadonlyMap<Exercise, Tally>): (MuscleAmounts | undefined)[] {
+    const byPlace: (MuscleAmounts | undefined)[] = new Array(PLACES).fill(undefined);
+    for (const [exercise, tally] of tallies) {
+      const { sharePlaces, shares } = tracksOf(exercise, this.settings.countingSchool);
+      for (let i = 0; i < sharePlaces.length; i++) {
+        const place = sharePlaces[i]!;
+        const share = shares[i]!;
+        let amounts = byPlace[place];
+        if (!amounts) {
+          amounts = {
+            hardSets: this.chained[place]!,
+            plainHardSets: this.plain[place]!,
+            reps: 0,
+            volumeLoadKg: 0,
+            tensionSeconds: 0,
+          };
+          byPlace[place] = amounts;
         }
+        amounts.reps += tally.reps * share;
+        amounts.volumeLoadKg += tally.volumeLoadKg * share;
+        amounts.tensionSeconds += tally.tensionSeconds * share;
       }
-      if (touched) result.set(key, amounts);
     }
-    return result;
+    return byPlace;
+  }
+
+  read(tallies: ReadonlyMap<Exercise, Tally>): {
+    byRegion: Map<RegionId, MuscleAmounts>;
+    byMuscle: Map<Muscle, MuscleAmounts>;
+  } {
+    const byPlace = this.amounts(tallies);
+    const byRegion = new Map<RegionId, MuscleAmounts>();
+    const byMuscle = new Map<Muscle, MuscleAmounts>();
+    for (let place = 0; place < PLACES; place++) {
+      const amounts = byPlace[place];
+      if (!amounts) continue;
+      if (place < REGION_IDS.length) byRegion.set(REGION_IDS[place]!, amounts);
+      else byMuscle.set(MUSCLES[place - REGION_IDS.length]!, amounts);
+    }
+    return { byRegion, byMuscle };
   }
 }
 

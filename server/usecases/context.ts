@@ -113,7 +113,7 @@ export async function sessionContext(tx: Transaction, row: db.SessionRow): Promi
 
 function plannedHardSets(document: SessionDocument, settings: Settings): Record<string, number> {
   const context = { catalogue: SHIPPED_CATALOGUE, settings };
-  const totals = totalSession(document, expandSession(document, context), context);
+  const totals = totalSession(expandSession(document, context), context);
   return Object.fromEntries([...totals.byMuscle].map(([muscle, amounts]) => [muscle, amounts.hardSets]));
 }
 
@@ -221,7 +221,7 @@ export function project(sessionId: string, shown: ShownContent, events: readonly
 function summarise(shown: ShownContent, performed: PerformedSession, events: readonly FloorEvent[]): SessionSummary {
   const document = onlyDone(shown.document, performed);
   const timeline = expandSession(document, { catalogue: SHIPPED_CATALOGUE, settings: shown.settings });
-  const totals = totalSession(document, timeline, { catalogue: SHIPPED_CATALOGUE, settings: shown.settings });
+  const totals = totalSession(timeline, { catalogue: SHIPPED_CATALOGUE, settings: shown.settings });
   let reps = 0;
   let volumeLoadKg = 0;
   for (const set of performed.sets.values()) {

@@ -25,6 +25,7 @@ import {
   type WarmUp,
   type WorkSet,
 } from "../grammar";
+import { editDistance } from "./distance";
 import { normalise, Scanner, type ShorthandError, ShorthandProblem } from "./scanner";
 import { type DraftSet, type DraftSlot, type ExerciseLookup, readCell, readSlot } from "./slot-line";
 import { readReps, readSeconds } from "./tokens";
@@ -428,18 +429,4 @@ function nearestName(typed: string, catalogue: Catalogue): string | null {
     }
   }
   return best && best.distance <= Math.max(2, typed.length / 3) ? best.name : null;
-}
-
-/** Levenshtein distance: the fewest insertions, deletions and replacements between two texts. */
-export function editDistance(a: string, b: string): number {
-  let previous = Array.from({ length: b.length + 1 }, (_, i) => i);
-  for (let i = 1; i <= a.length; i++) {
-    const current = [i];
-    for (let j = 1; j <= b.length; j++) {
-      const swap = previous[j - 1]! + (a[i - 1] === b[j - 1] ? 0 : 1);
-      current.push(Math.min(previous[j]! + 1, current[j - 1]! + 1, swap));
-    }
-    previous = current;
-  }
-  return previous[b.length]!;
 }

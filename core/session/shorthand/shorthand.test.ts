@@ -71,6 +71,8 @@ describe("errors point at the column and say what was expected", () => {
     ["Bench press 4x8 t3-1-1-0-2", 18, /at most four phases/, null],
     ["Bench press 4x8 @=C3", 19, /label of a lift/, null],
     ["Bench press 4x8 banana", 17, /end of the line/, null],
+    ["Bench press 4x8 rampp", 17, /end of the line/, "ramp"],
+    ["Bench press 4x8 lst: 6", 17, /end of the line/, "last:"],
     ["Bench press 3x8 round 5: 6", 17, /this lift has 3/, null],
   ])("%s", (text, column, expected, suggestion) => {
     const { errors } = parse(text);

@@ -15,6 +15,7 @@ import type {
   Tempo,
 } from "../grammar";
 import { LIMITS } from "../grammar";
+import { editDistance } from "./distance";
 import type { Scanner } from "./scanner";
 import {
   readAmount,
@@ -474,8 +475,42 @@ function readTokens(s: Scanner, slot: DraftSlot | null, said: Said, lookup: Exer
     }
     if (readSlotWide(s, slot)) continue;
     if (readSetToken(s, said, lookup)) continue;
-    s.fail("a load (@80kg), a tempo (t3-1-1-0), a rest (r90), a drop (> -20%x8) or the end of the line");
+    const word = s.wordHere();
+    s.fail(
+      "a load (@80kg), a tempo (t3-1-1-0), a rest (r90), a drop (> -20%x8) or the end of the line",
+      nearestKeyword(word),
+    );
   }
+}
+
+const KEYWORDS = [
+  "ramp",
+  "last:",
+  "first:",
+  "round",
+  "rounds",
+  "partials",
+  "hold",
+  "pause",
+  "warmup",
+  "only",
+  "out",
+  "in",
+  "rpartner",
+  "AMRAP",
+  "shared",
+  "long",
+  "middle",
+  "short",
+  "total",
+];
+
+/** The one word of the grammar that is a single slip away. */
+function nearestKeyword(word: string): string | null {
+  const near = KEYWORDS.filter(
+    (keyword) => keyword.length > 2 && editDistance(word.toLowerCase(), keyword.toLowerCase()) === 1,
+  );
+  return near.length === 1 ? near[0]! : null;
 }
 
 function readSlotWide(s: Scanner, slot: DraftSlot | null): boolean {

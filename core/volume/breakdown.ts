@@ -1,0 +1,47 @@
+/** Totals of smaller parts: each set and each round of a session. On demand, beside the session's own totals. */
+import { isWork, type Timeline } from "../time/timeline";
+import type { Amounts, TotalsContext } from "./totals";
+
+export interface Breakdown {
+  readonly bySet: ReadonlyMap<string, Amounts>;
+  /** By `blockId:round`, rounds counted from 0. */
+  readonly byRound: ReadonlyMap<string, Amounts>;
+}
+
+const empty = (): Amounts => ({ workSeconds: 0, restSeconds: 0, sets: 0, reps: 0, partialReps: 0, volumeLoadKg: 0 });
+
+/** Seconds, reps and volume load by set and by round. A set's rest is what lies inside it; a round's also its handovers. */
+export function breakDown(timeline: Timeline, context: TotalsContext): Breakdown {
+  const bySet = new Map<string, Amounts>();
+  const byRound = new Map<string, Amounts>();
+  const at = (map: Map<string, Amounts>, key: string): Amounts => {
+    const known = map.get(key) ?? empty();
+    map.set(key, known);
+    return known;
+  };
+  for (const { timeline: block } of timeline.blocks) {
+    let lastSet = "";
+    for (const span of block.spans) {
+      if (span.round < 0) continue;
+      const round = at(byRound, `${block.block.id}:${span.round}`);
+      if (!isWork(span)) {
+        if (span.reason === "round") continue;
+        round.restSeconds += span.seconds;
+        if (span.reason !== "handover") at(bySet, lastSet).restSeconds += span.seconds;
+        continue;
+      }
+      lastSet = span.setId;
+      const partial = span.segment !== null && span.segment.rom !== "full";
+      const effective = context.effectiveKg?.(span.segmentId) ?? 0;
+      for (const amounts of [at(bySet, span.setId), round]) {
+        amounts.workSeconds += span.seconds;
+        if (!span.working) continue;
+        if (span.segmentIndex === 0 && span.side !== "right") amounts.sets++;
+        if (partial) amounts.partialReps += span.reps;
+        else amounts.reps += span.reps;
+        amounts.volumeLoadKg += effective * span.reps * (partial ? context.settings.partialRepShare : 1);
+      }
+    }
+  }
+  return { bySet, byRound };
+}
