@@ -15,9 +15,11 @@ import {
   SHIPPED_CATALOGUE,
   type ShorthandError,
   type Slot,
+  slotById,
   slotLabels,
 } from "@/core";
-import { type Desk, findSlot, type Selection } from "./use-desk";
+import { BlockMenu } from "./block-menu";
+import type { Desk, Selection } from "./use-desk";
 import { cellFigure } from "./words";
 
 interface Props {
@@ -38,7 +40,7 @@ export function Grid({ desk, view }: Props) {
 
   const startEdit = (typed?: string) => {
     if (!selection || desk.locked) return;
-    const set = findSlot(document, selection.slotId)?.sets[selection.round] ?? null;
+    const set = slotById(document, selection.slotId)?.sets[selection.round] ?? null;
     setEditing(typed ?? (set ? printCell(set, SHIPPED_CATALOGUE, slotLabels(document)) : ""));
     setError(null);
   };
@@ -114,7 +116,7 @@ export function Grid({ desk, view }: Props) {
       </div>
       {allBlocks(document).map((block, index) => (
         <div key={block.id} role="rowgroup">
-          <BlockHead block={block} letter={blockLetter(index)} computed={computed} />
+          <BlockHead block={block} letter={blockLetter(index)} computed={computed} desk={desk} />
           {block.slots.map((slot) => (
             <div key={slot.id} role="row" className="grid" style={{ gridTemplateColumns: columns }}>
               <span role="rowheader" className="narrow flex min-h-[34px] items-center pr-1 pl-8 leading-tight">
@@ -164,7 +166,17 @@ function lastTime(exposure: Exposure | undefined): string {
   return load === 0 ? done : `${done} × ${decimal(load)}`;
 }
 
-function BlockHead({ block, letter, computed }: { block: Block; letter: string; computed: ComputedSession }) {
+function BlockHead({
+  block,
+  letter,
+  computed,
+  desk,
+}: {
+  block: Block;
+  letter: string;
+  computed: ComputedSession;
+  desk: Desk;
+}) {
   const rounds =
     block.rounds.kind === "fixed"
       ? `${block.rounds.count}`
@@ -201,6 +213,9 @@ function BlockHead({ block, letter, computed }: { block: Block; letter: string; 
           )
         ) : null}
         {restWords ? ` · ${restWords}` : rounds !== "1" ? <span className="assumed"> · 90 s</span> : null}
+      </span>
+      <span role="gridcell" className="ml-auto self-center">
+        <BlockMenu desk={desk} block={block} letter={letter} />
       </span>
     </div>
   );

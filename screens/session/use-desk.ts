@@ -2,7 +2,9 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { computeSession, recordsOf, type SessionView } from "@/contract";
 import {
-  allBlocks,
+  applyEdits,
+  type Edit,
+  type Operation,
   type ProgressionRule,
   parseCell,
   parseSession,
@@ -11,7 +13,7 @@ import {
   type SessionDocument,
   SHIPPED_CATALOGUE,
   type ShorthandError,
-  type Slot,
+  slotById,
   type WorkSet,
 } from "@/core";
 import { ask, replySentence } from "@/device/api";
@@ -30,6 +32,11 @@ interface Work {
   readonly document: SessionDocument;
   readonly draftText: string | null;
   readonly rules: Readonly<Record<string, ProgressionRule>>;
+}
+
+/** One step back or forward: the edits that take it, and what stands beside the document then. */
+interface Step extends Omit<Work, "document"> {
+  readonly edits: readonly Edit[];
 }
 
 interface Kept extends Work {
@@ -51,8 +58,9 @@ function kept(view: SessionView): Kept | null {
 /** The desk's state: the document with undo, the text as typed, the selection, and saving as one goes. */
 export function useDesk(view: SessionView) {
   const [work, setWork] = useState<Work>({ document: view.document, draftText: view.draftText, rules: view.rules });
-  const [past, setPast] = useState<readonly Work[]>([]);
-  const [future, setFuture] = useState<readonly Work[]>([]);
+  const [past, setPast] = useState<readonly Step[]>([]);
+  const [future, setFuture] = useState<readonly Step[]>([]);
+  const [refusal, setRefusal] = useState<string | null>(null);
   const [errors, setErrors] = useState<readonly ShorthandError[]>([]);
   const [text, setTextState] = useState(() => view.draftText ?? printSession(view.document, SHIPPED_CATALOGUE));
   const [mode, setModeState] = useState<"grid" | "text">(
@@ -81,14 +89,32 @@ export function useDesk(view: SessionView) {
   const computed = useMemo(() => computeSession(work.document, context, records), [work.document, context, records]);
 
   const change = useCallback(
-    (next: Work) => {
+    (edits: readonly Edit[], beside: Partial<Omit<Work, "document">> = {}) => {
       if (locked) return;
-      setPast((before) => [...before.slice(-199), work]);
+      const edited = applyEdits(work.document, edits);
+      if (!edited.ok) return setRefusal(edited.message);
+      const { draftText, rules } = work;
+      setRefusal(null);
+      setPast((before) => [...before.slice(-199), { edits: edited.inverse, draftText, rules }]);
       setFuture([]);
-      setWork(next);
+      setWork({ ...work, ...beside, document: edited.document });
       setSave({ kind: "unsaved" });
+      return edited.document;
     },
     [work, locked],
+  );
+
+  /** Does what a coach asked for, or says why not. */
+  const operate = useCallback(
+    (operation: Operation) => {
+      if (!operation.ok) return setRefusal(operation.message);
+      const document = change(operation.edits, { draftText: null });
+      if (!document) return;
+      sound.current = document;
+      setTextState(printSession(document, SHIPPED_CATALOGUE));
+      setErrors([]);
+    },
+    [change],
   );
 
   const setText = useCallback(
@@ -98,7 +124,7 @@ export function useDesk(view: SessionView) {
       setErrors(read.errors);
       const document = reconcile(sound.current, { ...read.document, gymId: work.document.gymId });
       if (read.errors.length === 0) sound.current = document;
-      change({ ...work, document, draftText: read.errors.length > 0 ? typed : null });
+      change([{ kind: "rewrite", document }], { draftText: read.errors.length > 0 ? typed : null });
     },
     [change, work],
   );
@@ -118,37 +144,36 @@ export function useDesk(view: SessionView) {
   /** Reads a cell; on an error nothing changes and the error comes back to the field. */
   const setCell = useCallback(
     (at: Selection, typed: string): ShorthandError | null => {
-      const slot = findSlot(work.document, at.slotId);
+      const slot = slotById(work.document, at.slotId);
       if (!slot) return null;
       const read = parseCell(typed, SHIPPED_CATALOGUE, newId);
       if ("error" in read) return read.error;
       const before = slot.sets[at.round] ?? null;
       const set = before ? keepIds(read.set, before) : read.set;
-      const document = mapSlot(work.document, at.slotId, (one) => ({
-        ...one,
-        sets: one.sets.map((old, round) => (round === at.round ? set : old)),
-      }));
-      sound.current = document;
-      change({ ...work, document, draftText: null });
+      operate({ ok: true, edits: [{ kind: "setSet", slotId: at.slotId, round: at.round, set }] });
       return null;
     },
-    [change, work],
+    [operate, work],
   );
 
   const setRule = useCallback(
-    (slotId: string, rule: ProgressionRule) => change({ ...work, rules: { ...work.rules, [slotId]: rule } }),
+    (slotId: string, rule: ProgressionRule) => change([], { rules: { ...work.rules, [slotId]: rule } }),
     [change, work],
   );
 
   const step = useCallback(
-    (from: readonly Work[], back: boolean) => {
+    (from: readonly Step[], back: boolean) => {
       const next = from.at(-1);
-      if (!next) return;
+      const edited = next && applyEdits(work.document, next.edits);
+      if (!next || !edited?.ok) return;
       (back ? setPast : setFuture)(from.slice(0, -1));
-      (back ? setFuture : setPast)((other) => [...other, work]);
-      setWork(next);
-      sound.current = next.document;
-      setTextState(next.draftText ?? printSession(next.document, SHIPPED_CATALOGUE));
+      (back ? setFuture : setPast)((other) => [
+        ...other,
+        { edits: edited.inverse, draftText: work.draftText, rules: work.rules },
+      ]);
+      setWork({ document: edited.document, draftText: next.draftText, rules: next.rules });
+      sound.current = edited.document;
+      setTextState(next.draftText ?? printSession(edited.document, SHIPPED_CATALOGUE));
       setErrors(next.draftText ? parseSession(next.draftText, SHIPPED_CATALOGUE, newId).errors : []);
       setSave({ kind: "unsaved" });
     },
@@ -170,6 +195,8 @@ export function useDesk(view: SessionView) {
     setMode,
     setCell,
     setRule,
+    operate,
+    refusal,
     select: setSelection,
     undo: () => step(past, true),
     redo: () => step(future, false),
@@ -221,23 +248,6 @@ function useAutosave(
     const timer = setTimeout(() => setSave({ kind: "unsaved" }), 4000);
     return () => clearTimeout(timer);
   }, [save, setSave]);
-}
-
-export function findSlot(document: SessionDocument, slotId: string): Slot | null {
-  for (const block of allBlocks(document)) for (const slot of block.slots) if (slot.id === slotId) return slot;
-  return null;
-}
-
-function mapSlot(document: SessionDocument, slotId: string, map: (slot: Slot) => Slot): SessionDocument {
-  const inBlock = (block: SessionDocument["blocks"][number]) =>
-    block.slots.some((slot) => slot.id === slotId)
-      ? { ...block, slots: block.slots.map((slot) => (slot.id === slotId ? map(slot) : slot)) }
-      : block;
-  return {
-    ...document,
-    blocks: document.blocks.map(inBlock),
-    finisher: document.finisher && inBlock(document.finisher),
-  };
 }
 
 /** A rewritten cell is the same set: it keeps its id, and its segments theirs by order. */

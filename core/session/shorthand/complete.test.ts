@@ -10,7 +10,7 @@ const inserts = (text: string) => at(text).map((one) => one.insert);
 describe("what may come next at a caret", () => {
   it("offers names for what is typed of one, nearest first, and the session's own lines on an empty line", () => {
     expect(inserts("A1 bench p")[0]).toBe("Bench press ");
-    expect(inserts("A1 Bench press 4x8 h8 + seated c")[0]).toBe("Seated cable row ");
+    expect(inserts("A1 Bench press 4x8 h8 + seated cab")[0]).toBe("Seated cable row ");
     expect(inserts("Push-up 3x8\n")).toContain("Back squat ");
   });
 
