@@ -6,8 +6,10 @@ import type { SessionView } from "@/contract";
 import { allBlocks, blockLetter, decimal, printCell, readinessSentence, SHIPPED_CATALOGUE, slotLabels } from "@/core";
 import { Button, buttonClass } from "@/ui/button";
 import { Notice } from "@/ui/notice";
+import { SessionMenu } from "./block-menu";
 import { Foot } from "./foot";
 import { Grid } from "./grid";
+import { Signs } from "./signs";
 import { TextPanel } from "./text-panel";
 import { Timeline } from "./timeline";
 import { type Desk as DeskState, useDesk } from "./use-desk";
@@ -59,6 +61,7 @@ export function Desk({ view }: { view: SessionView }) {
           >
             <Redo2 size={16} aria-hidden />
           </button>
+          <SessionMenu desk={desk} />
           <Button
             aria-pressed={desk.mode === "text"}
             onClick={() => desk.setMode(desk.mode === "text" ? "grid" : "text")}
@@ -84,6 +87,7 @@ export function Desk({ view }: { view: SessionView }) {
             This session has been started. What was shown on the floor is kept as it was, so it cannot be changed here.
           </Notice>
         ) : null}
+        {desk.refusal ? <Notice kind="warn">{desk.refusal}</Notice> : null}
         {desk.save.kind === "failed" ? <Notice kind="warn">{desk.save.message}</Notice> : null}
         <Timeline
           document={document}
@@ -127,7 +131,7 @@ function ReadingLine({ desk, view }: { desk: DeskState; view: SessionView }) {
   const slot = block?.slots.find((one) => one.id === selection?.slotId);
   const set = selection && slot?.sets[selection.round];
   return (
-    <p className="sticky top-0 z-20 flex min-h-8 items-center gap-3 border-b border-thread bg-ground px-3 py-1">
+    <div className="sticky top-0 z-20 flex min-h-8 items-center gap-3 border-b border-thread bg-ground px-3 py-1">
       {block && slot && set ? (
         <>
           <span className="narrow bg-indigo-tint px-2 py-0.5 font-semibold text-indigo">
@@ -140,7 +144,8 @@ function ReadingLine({ desk, view }: { desk: DeskState; view: SessionView }) {
           {desk.mode === "text" ? "Type a session; it is read as you go." : "Choose a set to read it back."}
         </span>
       )}
-    </p>
+      <Signs />
+    </div>
   );
 }
 

@@ -1,5 +1,6 @@
 "use client";
-import { useRef } from "react";
+import { useRef, useState } from "react";
+import { completionsAt, SHIPPED_CATALOGUE } from "@/core";
 import type { Desk } from "./use-desk";
 
 const EXAMPLE = `# Thursday, lower and pull
@@ -17,6 +18,19 @@ C1 Dumbbell curl 3x10 rir1 r60 last: > -20%x8 > -20%x6`;
 export function TextPanel({ desk }: { desk: Desk }) {
   const area = useRef<HTMLTextAreaElement>(null);
   const lines = Math.max(16, desk.text.split("\n").length + 2);
+  const [caret, setCaret] = useState(desk.text.length);
+  const offers = desk.locked
+    ? []
+    : completionsAt(desk.text, Math.min(caret, desk.text.length), SHIPPED_CATALOGUE).slice(0, 8);
+  const take = (from: number, insert: string) => {
+    desk.setText(desk.text.slice(0, from) + insert + desk.text.slice(caret));
+    const at = from + insert.length;
+    setCaret(at);
+    requestAnimationFrame(() => {
+      area.current?.focus();
+      area.current?.setSelectionRange(at, at);
+    });
+  };
   const goTo = (line: number, column: number) => {
     const at =
       desk.text
@@ -48,7 +62,16 @@ export function TextPanel({ desk }: { desk: Desk }) {
           rows={lines}
           value={desk.text}
           placeholder={EXAMPLE}
-          onChange={(event) => desk.setText(event.target.value)}
+          onChange={(event) => {
+            desk.setText(event.target.value);
+            setCaret(event.target.selectionStart);
+          }}
+          onSelect={(event) => setCaret(event.currentTarget.selectionStart)}
+          onKeyDown={(event) => {
+            if (!(event.ctrlKey && event.key === " ")) return;
+            event.preventDefault();
+            window.document.querySelector<HTMLButtonElement>("#offers button")?.focus();
+          }}
           className="min-w-0 flex-1 resize-none border border-rule bg-cloth px-3 py-2 text-[15px]"
           style={{ lineHeight: "22px" }}
         />
@@ -68,6 +91,27 @@ export function TextPanel({ desk }: { desk: Desk }) {
             {error.suggestion ? ` Perhaps ${error.suggestion}?` : ""}
           </button>
         ))}
+        {offers.length > 0 ? (
+          <div id="offers">
+            <p className="narrow font-semibold">
+              May come next <span className="font-normal text-quiet">Ctrl Space</span>
+            </p>
+            <ul className="mt-1 flex flex-wrap gap-1">
+              {offers.map((offer) => (
+                <li key={offer.insert}>
+                  <button
+                    type="button"
+                    title={offer.means}
+                    onClick={() => take(offer.from, offer.insert)}
+                    className="narrow min-h-6 border border-rule bg-cloth px-1.5 hover:bg-selvedge"
+                  >
+                    {offer.insert.trim()}
+                  </button>
+                </li>
+              ))}
+            </ul>
+          </div>
+        ) : null}
         <div className="narrow text-quiet">
           <p className="font-semibold text-walnut">How a line reads</p>
           <dl className="mt-1 grid grid-cols-[auto_1fr] gap-x-3 gap-y-0.5">

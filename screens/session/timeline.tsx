@@ -173,7 +173,7 @@ export function Timeline({
                   width={Math.max(2.5, span.seconds * scale)}
                   y={rows.get(span.slotId)!.y}
                   room={rowHeight}
-                  share={computed.resolved.loads.get(span.segmentId)?.shareOfE1rm ?? null}
+                  share={shareOf(span, computed)}
                   amount={segments.get(span.segmentId)?.segment ?? null}
                   selected={selection !== null && selection.slotId === span.slotId && selection.round === span.round}
                   onSelect={() => onSelect({ slotId: span.slotId, round: Math.max(0, span.round) })}
@@ -228,6 +228,17 @@ function weft(
   return path;
 }
 
+/** Load relative to the lift's e1RM; without a record, a cut still stands lower than the part it follows. */
+function shareOf(span: WorkSpan, computed: ComputedSession): number {
+  const load = computed.resolved.loads.get(span.segmentId);
+  if (load?.shareOfE1rm != null) return load.shareOfE1rm;
+  const known = 0.6;
+  if (span.segmentIndex === 0) return known;
+  const first = span.set && computed.resolved.loads.get(span.set.segments[0]!.id);
+  if (!load?.kg || !first?.kg) return known * 0.8 ** span.segmentIndex;
+  return load.kg > 0 && first.kg > 0 ? known * Math.min(1.2, load.kg / first.kg) : known;
+}
+
 function Work({
   span,
   x,
@@ -244,13 +255,13 @@ function Work({
   width: number;
   y: number;
   room: number;
-  share: number | null;
+  share: number;
   amount: { amount: { kind: string }; rom: string } | null;
   selected: boolean;
   onSelect: () => void;
 }) {
   const height =
-    span.kind === "ramp" ? room * 0.36 : Math.max(5, Math.min(room - 3, (room - 3) * (0.25 + (share ?? 0.6) * 0.8)));
+    span.kind === "ramp" ? room * 0.36 : Math.max(5, Math.min(room - 3, (room - 3) * (0.25 + share * 0.8)));
   const kind = amount?.amount.kind;
   return (
     // biome-ignore lint/a11y/noStaticElementInteractions: the grid below is the keyboard's way to the same cells

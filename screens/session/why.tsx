@@ -21,9 +21,13 @@ import {
   targetsOf,
   tempoInForce,
   tempoPhases,
+  toDropSet,
   toKg,
+  toPlainSet,
   type Weight,
 } from "@/core";
+import { newId } from "@/device/ids";
+import { Button } from "@/ui/button";
 import type { Desk } from "./use-desk";
 import { amountFigure, loadFigure } from "./words";
 
@@ -140,6 +144,24 @@ export function Why({ desk, view }: { desk: Desk; view: SessionView }) {
           ) : null}
         </section>
       ) : null}
+      {desk.locked ? null : (
+        <div className="flex flex-wrap gap-2">
+          <Button
+            className="min-h-7 px-2 py-0.5"
+            onClick={() => desk.operate(toDropSet(document, slot.id, selection.round, 1, 20, newId))}
+          >
+            Add a drop
+          </Button>
+          {set.segments.length > 1 ? (
+            <Button
+              className="min-h-7 px-2 py-0.5"
+              onClick={() => desk.operate(toPlainSet(document, slot.id, selection.round))}
+            >
+              First part alone
+            </Button>
+          ) : null}
+        </div>
+      )}
       {set.segments.length > 1 ? (
         <section>
           <h3 className="font-bold">Straight on</h3>
