@@ -40,9 +40,9 @@ export function countSets(plan: readonly SessionDocument[]): number {
   return sets;
 }
 
-/** Expands and totals every session afresh; a new context makes the remembered blocks stale. */
+/** Expands and totals every session afresh; new settings make the remembered blocks stale. */
 export function expandAll(plan: readonly SessionDocument[]): number {
-  const context = { catalogue: SHIPPED_CATALOGUE, settings: DEFAULT_SETTINGS };
+  const context = { catalogue: SHIPPED_CATALOGUE, settings: { ...DEFAULT_SETTINGS } };
   let seconds = 0;
   for (const document of plan) seconds += totalSession(expandSession(document, context), context).seconds;
   return seconds;

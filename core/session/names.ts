@@ -30,6 +30,8 @@ export type BlockTrait =
   | "drop"
   | "rest-pause"
   | "mechanical drop"
+  | "partials"
+  | "hold"
   | "within a time";
 
 export interface NamedBlock {
@@ -135,6 +137,8 @@ function traitsOf(block: Block, exercises: readonly Exercise[]): BlockTrait[] {
   const links = sets.flatMap((set) => set.segments.slice(1));
   if (links.some((link) => link.exerciseId !== null)) traits.push("mechanical drop");
   if (links.some((link) => link.restBeforeSeconds > 0)) traits.push("rest-pause");
+  if (sets.some((set) => set.segments.some((segment) => segment.rom !== "full"))) traits.push("partials");
+  if (links.some((link) => link.amount.kind === "hold")) traits.push("hold");
   if (links.some((link) => link.load.kind === "fromSegment" || link.load.kind === "fixed")) traits.push("drop");
   return traits;
 }

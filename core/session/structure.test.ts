@@ -46,6 +46,7 @@ describe("what a block is called is derived", () => {
     ["B: within 10min\nB1 Push-up 1x8", "single set, within a time"],
     ["Dumbbell curl 3x10 > -20%x8", "straight sets, drop"],
     ["Leg extension 3x10 > pause 15s x4", "straight sets, rest-pause"],
+    ["Leg extension 3x10 > 8 partials long > hold 10s short", "straight sets, partials, hold"],
     ["Push-up 3xF > as Push-up from the knees xF", "straight sets, mechanical drop"],
   ])("%s is %s", (text, name) => {
     expect(named(text)).toBe(name);

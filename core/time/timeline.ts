@@ -20,7 +20,8 @@ import {
 import type { Settings } from "../settings";
 import { repSeconds, tempoInForce } from "./tempo";
 
-export type Side = "both" | "left" | "right";
+/** `alternating`: one span holds both sides' reps, turn about. */
+export type Side = "both" | "left" | "right" | "alternating";
 
 /** Uninterrupted work of one segment on one side. */
 export interface WorkSpan {
@@ -114,7 +115,15 @@ export interface TimelineContext {
 
 const ASSUMED_RAMP_REPS = [8, 5, 3] as const;
 
-const remembered = new WeakMap<Block, { context: TimelineContext; timeline: BlockTimeline }>();
+interface Remembered {
+  readonly catalogue: Catalogue;
+  readonly settings: Settings;
+  readonly expectedReps: TimelineContext["expectedReps"];
+  readonly rampKey: string;
+  readonly timeline: BlockTimeline;
+}
+
+const remembered = new WeakMap<Block, Remembered>();
 let expansions = 0;
 
 /** How many blocks have been expanded so far in this process; for tests of what an edit touches. */
@@ -187,12 +196,29 @@ function chargeStations(block: Block, used: Set<string>, catalogue: Catalogue): 
   return seconds;
 }
 
+/** The block's expansion, remembered while the block and all that it depends on stay the same. */
 export function expandBlock(block: Block, context: TimelineContext): BlockTimeline {
+  const { catalogue, settings, expectedReps } = context;
+  const rampKey = context.rampReps ? rampKeyOf(block, context.rampReps) : "";
   const known = remembered.get(block);
-  if (known && known.context === context) return known.timeline;
+  if (
+    known &&
+    known.settings === settings &&
+    known.catalogue === catalogue &&
+    known.expectedReps === expectedReps &&
+    known.rampKey === rampKey
+  ) {
+    return known.timeline;
+  }
   const timeline = new BlockExpansion(block, context).run();
-  remembered.set(block, { context, timeline });
+  remembered.set(block, { catalogue, settings, expectedReps, rampKey, timeline });
   return timeline;
+}
+
+function rampKeyOf(block: Block, rampReps: (slot: Slot) => readonly number[]): string {
+  let key = "known";
+  for (const slot of block.slots) if (slot.ramp.kind !== "none") key += `;${rampReps(slot).join()}`;
+  return key;
 }
 
 class BlockExpansion {
@@ -320,7 +346,7 @@ class BlockExpansion {
       this.pass(slot, exercise, set, round, "left");
       this.rest(this.settings.sideChangeSeconds, "side change", slot.id, round, false);
       this.pass(slot, exercise, set, round, "right");
-    } else this.pass(slot, exercise, set, round, "both");
+    } else this.pass(slot, exercise, set, round, slot.laterality === "alternating" ? "alternating" : "both");
   }
 
   /** All segments once, on one side. */

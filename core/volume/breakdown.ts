@@ -1,6 +1,6 @@
 /** Totals of smaller parts: each set and each round of a session. On demand, beside the session's own totals. */
 import { isWork, type Timeline } from "../time/timeline";
-import type { Amounts, TotalsContext } from "./totals";
+import { type Amounts, emptyAmounts, repsEachSide, type TotalsContext } from "./totals";
 
 export interface Breakdown {
   readonly bySet: ReadonlyMap<string, Amounts>;
@@ -8,14 +8,12 @@ export interface Breakdown {
   readonly byRound: ReadonlyMap<string, Amounts>;
 }
 
-const empty = (): Amounts => ({ workSeconds: 0, restSeconds: 0, sets: 0, reps: 0, partialReps: 0, volumeLoadKg: 0 });
-
 /** Seconds, reps and volume load by set and by round. A set's rest is what lies inside it; a round's also its handovers. */
 export function breakDown(timeline: Timeline, context: TotalsContext): Breakdown {
   const bySet = new Map<string, Amounts>();
   const byRound = new Map<string, Amounts>();
   const at = (map: Map<string, Amounts>, key: string): Amounts => {
-    const known = map.get(key) ?? empty();
+    const known = map.get(key) ?? emptyAmounts();
     map.set(key, known);
     return known;
   };
@@ -38,7 +36,10 @@ export function breakDown(timeline: Timeline, context: TotalsContext): Breakdown
         if (!span.working) continue;
         if (span.segmentIndex === 0 && span.side !== "right") amounts.sets++;
         if (partial) amounts.partialReps += span.reps;
-        else amounts.reps += span.reps;
+        else {
+          amounts.reps += span.reps;
+          amounts.repsEachSide += repsEachSide(span);
+        }
         amounts.volumeLoadKg += effective * span.reps * (partial ? context.settings.partialRepShare : 1);
       }
     }

@@ -8,7 +8,7 @@ import { expandSession } from "../time/timeline";
 import { toKg } from "../units";
 import { weeklySetBand } from "./bands";
 import { breakDown } from "./breakdown";
-import { indexSegments, schoolWeight, totalSession } from "./totals";
+import { density, indexSegments, restPerWork, schoolWeight, totalSession } from "./totals";
 
 function totals(text: string, bodyMassKg: number | null = 80) {
   const document = read(text);
@@ -99,6 +99,15 @@ describe("hard sets", () => {
   });
 });
 
+it("gives each side's reps, the ratio of rest to work, and density", () => {
+  const sided = totals("Dumbbell row 1x10/side @20kg\n\nWalking lunge 1x12/alt @10kg\n\nBench press 1x8 @50kg");
+  expect([sided.reps, sided.repsEachSide]).toEqual([52, 22]);
+  const straight = totals("Bench press 4x8 @50kg t3-1-1-0 r90");
+  expect(restPerWork(straight)).toBe(270 / 160);
+  expect(density(straight).kgPerMinute).toBeCloseTo(1600 / (430 / 60), 9);
+  expect(density(straight).workSecondsPerMinute).toBeCloseTo(160 / (430 / 60), 9);
+});
+
 describe("how the same work is written does not matter", () => {
   const exercise = fc.constantFrom("Barbell curl", "Leg extension", "Dumbbell press, flat", "Back squat", "Cable fly");
   it("a drop chain, rest-pause and a giant set of the same parts count the same for every muscle", () => {
@@ -139,7 +148,7 @@ describe("totals of smaller parts", () => {
     }
     const press = bySet.get(document.blocks[0]!.slots[1]!.sets[0]!.id)!;
     // 8 + 6 reps a side at 3 s, two changes of dumbbell and one change of side.
-    expect(press).toMatchObject({ reps: 28, workSeconds: 84, restSeconds: 17, sets: 1 });
+    expect(press).toMatchObject({ reps: 28, repsEachSide: 14, workSeconds: 84, restSeconds: 17, sets: 1 });
     expect(byRound.get(`${document.blocks[0]!.id}:0`)).toMatchObject({ reps: 34, restSeconds: 25 });
   });
 });

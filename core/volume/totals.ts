@@ -6,7 +6,7 @@ import { type Catalogue, type Exercise, exerciseOrThrow } from "../exercise/exer
 import { MUSCLES, type Muscle, REGION_IDS, REGIONS, type RegionId } from "../exercise/regions";
 import { allBlocks, type Segment, type SessionDocument, type Slot, type WorkSet } from "../session/grammar";
 import type { CountingSchool, Settings } from "../settings";
-import { isWork, type Timeline } from "../time/timeline";
+import { isWork, type Timeline, type WorkSpan } from "../time/timeline";
 
 export interface Amounts {
   workSeconds: number;
@@ -15,6 +15,8 @@ export interface Amounts {
   sets: number;
   /** Reps of both sides, partial reps apart. */
   reps: number;
+  /** Of these, the reps that each side did in work done side by side. */
+  repsEachSide: number;
   partialReps: number;
   volumeLoadKg: number;
 }
@@ -40,6 +42,16 @@ export interface SessionTotals extends Amounts {
   readonly unknownLoads: number;
   /** Whether any hard set is only assumed to be hard, no effort being written. */
   readonly hardnessAssumed: boolean;
+}
+
+/** What one side did of a span: the left's reps, or half of those done alternating. */
+export function repsEachSide(span: WorkSpan): number {
+  return span.side === "left" ? span.reps : span.side === "alternating" ? span.reps / 2 : 0;
+}
+
+/** Work to rest, as the seconds of rest for each second of work; null without work. */
+export function restPerWork(amounts: Amounts): number | null {
+  return amounts.workSeconds > 0 ? amounts.restSeconds / amounts.workSeconds : null;
 }
 
 /** Density: volume load per minute of session, and work seconds per minute. */
@@ -104,7 +116,10 @@ export function totalSession(timeline: Timeline, context: TotalsContext): Sessio
       const volumeLoad = (effective ?? 0) * span.reps * (partial ? context.settings.partialRepShare : 1);
       if (span.segmentIndex === 0 && span.side !== "right") slot.sets++;
       if (partial) slot.partialReps += span.reps;
-      else slot.reps += span.reps;
+      else {
+        slot.reps += span.reps;
+        slot.repsEachSide += repsEachSide(span);
+      }
       slot.volumeLoadKg += volumeLoad;
       let tally = tallies.get(exercise);
       if (!tally) {
@@ -124,6 +139,7 @@ export function totalSession(timeline: Timeline, context: TotalsContext): Sessio
       if (!amounts) continue;
       block.sets += amounts.sets;
       block.reps += amounts.reps;
+      block.repsEachSide += amounts.repsEachSide;
       block.partialReps += amounts.partialReps;
       block.volumeLoadKg += amounts.volumeLoadKg;
     }
@@ -152,11 +168,12 @@ interface Tally {
   tensionSeconds: number;
 }
 
-const emptyAmounts = (): Amounts => ({
+export const emptyAmounts = (): Amounts => ({
   workSeconds: 0,
   restSeconds: 0,
   sets: 0,
   reps: 0,
+  repsEachSide: 0,
   partialReps: 0,
   volumeLoadKg: 0,
 });
@@ -166,6 +183,7 @@ function addAmounts(to: Amounts, from: Amounts): void {
   to.restSeconds += from.restSeconds;
   to.sets += from.sets;
   to.reps += from.reps;
+  to.repsEachSide += from.repsEachSide;
   to.partialReps += from.partialReps;
   to.volumeLoadKg += from.volumeLoadKg;
 }

@@ -72,7 +72,7 @@ export function Why({ desk, view }: { desk: Desk; view: SessionView }) {
       <p className="flex items-baseline gap-2">
         <span className="text-[2.6rem] leading-none font-bold tracking-tight">{figure}</span>
         <span className="text-quiet">
-          {figure !== "?" && figure !== "body" ? `${load?.weight?.unit} ` : ""}
+          {figure !== "?" && figure !== "body" ? `${load?.weight?.unit}${isBodyweight(exercise) ? ", " : " "}` : ""}
           {isBodyweight(exercise) && moved !== null ? `${decimal(moved, 1)} kg moved` : basisSentence(exercise)}
         </span>
       </p>

@@ -63,7 +63,7 @@ export function readingOf(
   if (set.stop.kind === "repTotal") parts.push(`${set.stop.total} reps in as few sets as needed`);
   else if (amount.kind === "reps")
     parts.push(
-      load?.aimReps
+      load?.aimReps && amount.reps.low < amount.reps.high
         ? `${load.aimReps} reps, inside ${printSpan(amount.reps)}`
         : `${printSpan(amount.reps)} ${first.rom === "full" ? "" : "partial "}reps`,
     );

@@ -1,0 +1,48 @@
+import { expect, test } from "@playwright/test";
+import { enterAsCoach, expectAccessible, writeSession } from "./helpers";
+
+test("blocks are paired, stretched, dropped and undone, every technique with its own sign", async ({ page }) => {
+  await enterAsCoach(page);
+  const text =
+    "A1 Bench press 12,8 @60,80kg r90\n\nB1 Barbell row 3x8 r60\n\nC1 Leg extension 2x12 > 8 partials long > hold 10s short r45\n\nD1 Push-up 2xF r60";
+  await writeSession(page, "Ines Calder", text.replace("@60,80kg", "@60kg,80kg"));
+  await page.getByRole("button", { name: "Grid" }).click();
+  const act = async (block: string, item: string) => {
+    await page.getByRole("button", { name: `Change block ${block}` }).click();
+    await page.getByRole("menuitem", { name: item }).click();
+  };
+  await act("A", "One round more");
+  await expect(page.getByRole("gridcell", { name: "10 × 70" })).toBeVisible();
+  await act("A", "Superset with the block below");
+  await expect(page.getByText("Superset, opposing")).toBeVisible();
+  await page.getByRole("gridcell", { name: "8 × 80" }).click();
+  await page.getByRole("button", { name: "Add a drop" }).click();
+  await expect(page.getByRole("gridcell", { name: "8 × 80 ↘ 8 × 65" })).toBeVisible();
+  await page.getByRole("button", { name: "Signs" }).click();
+  await expect(page.getByRole("dialog")).toContainText("a drop: the bar steps down");
+  await expectAccessible(page);
+  await page.keyboard.press("Escape");
+  await page.getByRole("button", { name: "Text" }).click();
+  await expect(page.getByLabel("The session in shorthand")).toHaveValue(
+    /A1 Bench press 12,10,8 @60,70,80kg h10 last: > -20%x8\nA2 Barbell row 3x8 r90/,
+  );
+  for (let i = 0; i < 3; i++) await page.getByRole("button", { name: "Undo" }).click();
+  await expect(page.getByLabel("The session in shorthand")).toHaveValue(
+    /^A1 Bench press 12,8 @60kg,80kg r90\n\nB1 Barbell row 3x8 r60/,
+  );
+});
+
+test("a session is written from what may come next, by keyboard", async ({ page }) => {
+  await enterAsCoach(page);
+  await writeSession(page, "Greta Alm", "A1 goblet");
+  const text = page.getByLabel("The session in shorthand");
+  await text.press("End");
+  await text.press("Control+Space");
+  await expect(page.getByRole("button", { name: "Goblet squat" })).toBeFocused();
+  await page.keyboard.press("Enter");
+  await expect(text).toHaveValue("A1 Goblet squat ");
+  await expect(text).toBeFocused();
+  await page.getByRole("button", { name: "4x8-10" }).click();
+  await expect(text).toHaveValue("A1 Goblet squat 4x8-10");
+  await expect(page.getByRole("contentinfo")).toContainText("4 sets");
+});
