@@ -51,6 +51,7 @@ export interface ClientView extends ClientLine {
   readonly rounding: "nearest" | "neverHarder";
   readonly statement: ReadinessStatement | null;
   readonly clearance: Clearance | null;
+  readonly hasAccount: boolean;
   readonly bodyMass: readonly { readonly date: string; readonly weight: Weight }[];
   readonly lifts: readonly LiftLog[];
   readonly gyms: readonly { readonly id: string; readonly name: string }[];

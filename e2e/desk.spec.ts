@@ -38,11 +38,11 @@ test("a session is written from what may come next, by keyboard", async ({ page 
   const text = page.getByLabel("The session in shorthand");
   await text.press("End");
   await text.press("Control+Space");
-  await expect(page.getByRole("button", { name: "Goblet squat" })).toBeFocused();
+  await expect(page.getByRole("button", { name: "Goblet squat", exact: true })).toBeFocused();
   await page.keyboard.press("Enter");
   await expect(text).toHaveValue("A1 Goblet squat ");
   await expect(text).toBeFocused();
-  await page.getByRole("button", { name: "4x8-10" }).click();
+  await page.getByRole("button", { name: "4x8-10", exact: true }).click();
   await expect(text).toHaveValue("A1 Goblet squat 4x8-10");
   await expect(page.getByRole("contentinfo")).toContainText("4 sets");
 });

@@ -58,3 +58,30 @@ test("a coach founds a studio of their own and finds it empty", async ({ page })
   await page.getByRole("button", { name: "Found it" }).click();
   await expect(page.getByText("No clients yet.")).toBeVisible();
 });
+
+test("a client gets an account, signs in, and is erased with all that hangs on them", async ({ page }) => {
+  await enterAsCoach(page);
+  await page.getByRole("link", { name: "Greta Alm" }).first().click();
+  await page.getByRole("button", { name: "Give an account" }).click();
+  await page.getByLabel("Address").fill("greta@alderquay.example");
+  await page.getByLabel("First password").fill("ten-letters-long");
+  await page.getByRole("button", { name: "Give the account" }).click();
+  await expect(page.getByText("Signs in and sees their own plan and log.")).toBeVisible();
+  await page.getByRole("button", { name: "Sign out" }).click();
+  await expect(page.getByRole("heading", { name: "Yarvex" })).toBeVisible();
+  await alive(page);
+  await page.getByLabel("Address").fill("greta@alderquay.example");
+  await page.getByLabel("Password").fill("ten-letters-long");
+  await page.getByRole("button", { name: "Sign in", exact: true }).click();
+  await expect(page.getByRole("heading", { name: "Greta Alm" })).toBeVisible();
+  await page.context().clearCookies();
+  await enterAsCoach(page);
+  await page.getByRole("link", { name: "Greta Alm" }).first().click();
+  await page.getByRole("button", { name: "Erase this person" }).click();
+  await page.getByRole("button", { name: "Erase", exact: true }).click();
+  await expect(page.getByText("Type Greta Alm to erase.")).toBeVisible();
+  await page.getByLabel("Type Greta Alm").fill("Greta Alm");
+  await page.getByRole("button", { name: "Erase", exact: true }).click();
+  await expect(page.getByRole("heading", { name: "Clients" })).toBeVisible();
+  await expect(page.getByRole("link", { name: "Greta Alm" })).toHaveCount(0);
+});

@@ -16,6 +16,7 @@ import { ask, replySentence } from "@/device/api";
 import { Button } from "@/ui/button";
 import { LineChart } from "@/ui/line-chart";
 import { Notice } from "@/ui/notice";
+import { Account } from "./account";
 import { Readiness } from "./readiness";
 
 export function ClientScreen({ view }: { view: ClientView }) {
@@ -97,6 +98,7 @@ export function ClientScreen({ view }: { view: ClientView }) {
               <SessionList sessions={done.slice(0, 10)} today={view.today} />
             )}
           </section>
+          <Account view={view} />
         </div>
         <Record view={view} />
       </div>

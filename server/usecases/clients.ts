@@ -85,6 +85,7 @@ async function viewClient(scope: Scope, clientId: string, nowMs: number) {
       rounding: row.rounding as "nearest" | "neverHarder",
       statement: row.readiness as ReadinessStatement | null,
       clearance: row.clearance as Clearance | null,
+      hasAccount: (await db.memberCountOfClient(tx, row.id)) > 0,
       bodyMass: masses.map((mass) => ({ date: mass.date, weight: { amount: mass.amount, unit: mass.unit } as Weight })),
       lifts: liftsOf(await db.exposureRows(tx, row.id, addDays(date, 1), MOST_EXPOSURES)),
       gyms: gyms.map(({ id, name }) => ({ id, name })),

@@ -1,0 +1,89 @@
+"use client";
+import { useRouter } from "next/navigation";
+import { useState } from "react";
+import type { ClientView } from "@/contract";
+import { ask, replySentence } from "@/device/api";
+import { Button } from "@/ui/button";
+import { TextField } from "@/ui/field";
+import { Sheet } from "@/ui/sheet";
+
+/** The client's own sign-in, and the way to erase a person with everything that hangs on them. */
+export function Account({ view }: { view: ClientView }) {
+  const router = useRouter();
+  const [open, setOpen] = useState<"none" | "account" | "erase">("none");
+  const [form, setForm] = useState({ email: "", password: "", name: "" });
+  const [problem, setProblem] = useState<{ field: string; message: string } | null>(null);
+  const at = (field: keyof typeof form) => ({
+    value: form[field],
+    onChange: (event: { target: { value: string } }) => setForm({ ...form, [field]: event.target.value }),
+    error: problem?.field === field ? problem.message : null,
+  });
+
+  async function give() {
+    const reply = await ask("clients.giveAccount", { clientId: view.id, email: form.email, password: form.password });
+    if (reply.kind !== "ok") {
+      const known = reply.kind === "refused" ? reply.problems[0] : undefined;
+      return setProblem(known ?? { field: "email", message: replySentence(reply) });
+    }
+    setOpen("none");
+    router.refresh();
+  }
+
+  async function erase() {
+    if (form.name.trim() !== view.name) return setProblem({ field: "name", message: `Type ${view.name} to erase.` });
+    const reply = await ask("clients.erase", { clientId: view.id });
+    if (reply.kind !== "ok") return setProblem({ field: "name", message: replySentence(reply) });
+    router.push("/clients");
+    router.refresh();
+  }
+
+  return (
+    <section>
+      <h2 className="mb-1 font-bold">Account</h2>
+      <p>{view.hasAccount ? "Signs in and sees their own plan and log." : "Has no sign-in of their own."}</p>
+      <div className="mt-2 flex flex-wrap gap-2">
+        {view.hasAccount ? null : <Button onClick={() => setOpen("account")}>Give an account</Button>}
+        <Button kind="quiet" onClick={() => setOpen("erase")}>
+          Erase this person
+        </Button>
+      </div>
+      <Sheet
+        open={open !== "none"}
+        onOpenChange={() => setOpen("none")}
+        title={open === "erase" ? "Erase this person" : "An account for the client"}
+      >
+        <form
+          className="flex flex-col gap-3"
+          onSubmit={(event) => {
+            event.preventDefault();
+            void (open === "erase" ? erase() : give());
+          }}
+        >
+          {open === "erase" ? (
+            <>
+              <p>Sessions, log, body mass and account go for good. A backup made before still holds them.</p>
+              <TextField label={`Type ${view.name}`} autoComplete="off" {...at("name")} />
+              <Button type="submit" kind="warn" className="self-start">
+                Erase
+              </Button>
+            </>
+          ) : (
+            <>
+              <TextField label="Address" type="email" autoComplete="off" {...at("email")} />
+              <TextField
+                label="First password"
+                type="text"
+                autoComplete="off"
+                hint="Ten characters or more; tell it to the client."
+                {...at("password")}
+              />
+              <Button type="submit" kind="main" className="self-start">
+                Give the account
+              </Button>
+            </>
+          )}
+        </form>
+      </Sheet>
+    </section>
+  );
+}
