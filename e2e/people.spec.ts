@@ -44,7 +44,12 @@ test("the palette reaches a client by typing", async ({ page }) => {
   await expect(page.getByRole("heading", { name: "Greta Alm" })).toBeVisible();
 });
 
-test("a coach founds a studio of their own and finds it empty", async ({ page }) => {
+test("a coach founds a studio of their own, finds it empty, and cannot see into another", async ({ page }) => {
+  await enterAsCoach(page);
+  const client = (await page.getByRole("link", { name: "Ines Calder" }).first().getAttribute("href"))!;
+  const session = (await page.locator('a[href^="/session/"]').first().getAttribute("href"))!;
+  const sessionId = session.split("/").pop();
+  await page.context().clearCookies();
   await page.goto("/sign-in");
   await alive(page);
   await page.getByRole("button", { name: "Found a studio" }).click();
@@ -57,6 +62,12 @@ test("a coach founds a studio of their own and finds it empty", async ({ page })
   await page.getByLabel("Password").fill("long-enough-now");
   await page.getByRole("button", { name: "Found it" }).click();
   await expect(page.getByText("No clients yet.")).toBeVisible();
+  for (const path of [client, session, `/review/${sessionId}`]) {
+    await page.goto(path);
+    await expect(page.getByRole("heading", { name: "There is nothing here." })).toBeVisible();
+  }
+  await page.goto(`/floor?s=${sessionId}`);
+  await expect(page.getByText("This session is not there.")).toBeVisible();
 });
 
 test("a client gets an account, signs in, and is erased with all that hangs on them", async ({ page }) => {

@@ -37,6 +37,11 @@ describe("the handbook's worked examples", () => {
   });
 });
 
+it("a tempo of no seconds is no way out of a conflict, and no figure is broken by it", () => {
+  const conflict = timelineOf("Leg extension 1x10 t0-0-0-0 > hold 90s long in 60s").blocks[0]!.timeline.conflicts[0];
+  expect(conflict).toMatchObject({ neededSeconds: 90, statedSeconds: 60, fitsAtReps: 0, fitsAtRepSeconds: 0 });
+});
+
 describe("the parts of time", () => {
   it.each([
     ["an untempoed rep counts 3 s", "Bench press 1x10", 30],

@@ -372,7 +372,7 @@ class BlockExpansion {
           break;
         case "seconds":
           seconds = amount.seconds * twice;
-          reps = tempo ? Math.floor(amount.seconds / perRep) : 0;
+          reps = tempo && perRep > 0 ? Math.floor(amount.seconds / perRep) : 0;
           break;
         case "hold":
           seconds = amount.seconds * twice;
@@ -450,7 +450,7 @@ class BlockExpansion {
       statedSeconds,
       neededSeconds,
       fitsAtRepSeconds: reps > 0 ? left / reps : 0,
-      fitsAtReps: parts > 0 ? Math.floor(left / perRep) : 0,
+      fitsAtReps: parts > 0 && perRep > 0 ? Math.floor(left / perRep) : 0,
     });
   }
 

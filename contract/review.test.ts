@@ -1,0 +1,144 @@
+import { describe, expect, it } from "vitest";
+import { chainsOf, DEFAULT_SETTINGS, type FloorEvent, nextSentence, type PerformedSet } from "../core";
+import { BOATHOUSE, exposure, read } from "../core/testing/helpers";
+import { computeSession, type ReviewView, reviewSession, type SessionContext } from ".";
+
+const context: SessionContext = {
+  sessionId: "s",
+  date: "2026-11-24",
+  client: { id: "c", name: "Somebody", trainingAge: "intermediate", rounding: "nearest", minutes: 60 },
+  readiness: { kind: "ready", lightStart: false },
+  bodyMassKg: 80,
+  gym: { id: "g", name: "Gym", equipment: BOATHOUSE },
+  settings: DEFAULT_SETTINGS,
+  lifts: [
+    {
+      lineage: "back-squat",
+      exerciseId: "back-squat",
+      exposures: [
+        exposure(
+          "2026-11-17",
+          [80, 80, 80].map((loadKg) => ({ loadKg, reps: 5, rir: 2, target: { low: 5, high: 5 } })),
+        ),
+      ],
+    },
+    {
+      lineage: "dumbbell-press",
+      exerciseId: "dumbbell-press",
+      exposures: [
+        exposure(
+          "2026-11-17",
+          [8, 7, 7].map((reps) => ({ loadKg: 22, reps, rir: 2, target: { low: 6, high: 8 } })),
+        ),
+      ],
+    },
+  ],
+  rules: {},
+  weekHardSets: {},
+};
+const document = read("A1 Back squat 3x5 r150 ramp\n\nB1 Dumbbell press 3x6-8 r90\n\nC1 Front plank 2x40s r45");
+
+describe("a session computed in its context", () => {
+  const computed = computeSession(document, context);
+  const kg = (block: number) =>
+    document.blocks[block]!.slots[0]!.sets.map((set) => computed.resolved.loads.get(set!.segments[0]!.id)!);
+
+  it("takes loads and reps from the rule that the scheme suggests", () => {
+    expect(kg(0).map((load) => load.kg)).toEqual([85, 85, 85]);
+    expect(kg(1).map((load) => [load.kg, load.aimReps])).toEqual([
+      [22, 8],
+      [22, 8],
+      [22, 7],
+    ]);
+  });
+
+  it("counts the ramp that these loads need in the session's time", () => {
+    const ramp = computed.resolved.ramps.get(document.blocks[0]!.slots[0]!.id)!;
+    const seconds = ramp.reduce((total, set) => total + set.reps * 3 + 45, 0);
+    expect(computed.timeline.blocks[0]!.timeline.seconds).toBe(seconds + 3 * 15 + 2 * 150);
+  });
+
+  it("follows the rule a coach chose instead", () => {
+    const slotId = document.blocks[0]!.slots[0]!.id;
+    const other = computeSession(document, { ...context, rules: { [slotId]: { kind: "loadFirst", stepKg: 2.5 } } });
+    expect(other.resolved.loads.get(document.blocks[0]!.slots[0]!.sets[0]!.segments[0]!.id)!.kg).toBe(82.5);
+  });
+});
+
+describe("the review", () => {
+  const loads = Object.fromEntries(
+    [...computeSession(document, context).resolved.loads].map(([id, load]) => [
+      id,
+      { kg: load.kg, weight: load.weight, sign: 1 as const, words: "", build: "", aimReps: load.aimReps },
+    ]),
+  );
+  const chains = chainsOf(document, DEFAULT_SETTINGS);
+  const done = (key: number, reps: number): PerformedSet => {
+    const { slot, set } = chains[key]!.moves[0]!;
+    const segment = set.segments[0]!;
+    return {
+      setId: set.id,
+      slotId: slot.id,
+      round: chains[key]!.round,
+      segments: [
+        {
+          segmentId: segment.id,
+          exerciseId: slot.exerciseId,
+          load: loads[segment.id]!.weight,
+          sign: 1,
+          reps,
+          rightReps: null,
+          seconds: null,
+        },
+      ],
+      rir: 2,
+      form: "held",
+      pain: 0,
+      painPlace: "",
+      note: "",
+      restSeconds: null,
+    };
+  };
+  const view = (sets: PerformedSet[]): ReviewView => {
+    const event: FloorEvent = { id: "e", sessionId: "s", atMs: 0, shownHash: "h", body: { kind: "setsDone", sets } };
+    return {
+      context,
+      title: "",
+      state: "done",
+      events: [event],
+      shown: {
+        engineVersion: 1,
+        settings: DEFAULT_SETTINGS,
+        date: context.date,
+        clientName: "Somebody",
+        bodyMassKg: 80,
+        equipment: BOATHOUSE,
+        document,
+        loads,
+        ramps: {},
+      },
+    };
+  };
+
+  it("puts planned beside done, today after the weeks before, and the rule's answer with its reason", () => {
+    const review = reviewSession(view([done(0, 5), done(1, 5), done(2, 5), done(3, 8), done(4, 8), done(5, 8)]))!;
+    expect([review.doneSets, review.plannedSets]).toEqual([6, 8]);
+    const [squat, press, plank] = review.lifts;
+    expect(squat!.exposures.map((one) => one.date)).toEqual(["2026-11-17", "2026-11-24"]);
+    expect(squat!.next!.sets.map((set) => set.loadKg)).toEqual([90, 90, 90]);
+    expect(nextSentence(squat!.next!)).toBe("Every set was made last time: 5 kg up, 85 kg to 90 kg.");
+    expect(press!.next!.sets).toEqual(Array.from({ length: 3 }, () => ({ loadKg: 24, reps: 6 })));
+    expect(plank!.next).toBeNull();
+    expect(plank!.trainedToday).toBe(false);
+  });
+
+  it("says a missed set, and repeats", () => {
+    const review = reviewSession(view([done(0, 5), done(1, 5), done(2, 3)]))!;
+    expect(nextSentence(review.lifts[0]!.next!)).toBe("Last time 5, 5, 3: 1 set of 3 short, so the load repeats.");
+    expect(review.lifts[1]!.sets.every((one) => one?.done === null)).toBe(true);
+  });
+
+  it("has nothing to say before anything was shown", () => {
+    expect(reviewSession({ ...view([]), shown: null, events: [] })).toBeNull();
+  });
+});
