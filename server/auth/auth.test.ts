@@ -1,7 +1,7 @@
 import { beforeAll, describe, expect, it } from "vitest";
 import { newId } from "../db";
 import { hasDatabase, prepareDatabase } from "../testing/studio";
-import { createAccount, signIn } from ".";
+import { createAccount, mayFound, signIn } from ".";
 
 describe.runIf(hasDatabase)("signing in", () => {
   const email = `${newId()}@test.example`;
@@ -30,6 +30,12 @@ describe.runIf(hasDatabase)("signing in", () => {
   it("limits tries from an address, for whatever account", async () => {
     for (let i = 0; i < 40; i++) await enter("wrong-password", "10.2.0.1", `nobody${i}@test.example`);
     expect(await enter("wrong-password", "10.2.0.1", "nobody-else@test.example")).toMatchObject({ kind: "tooMany" });
+  });
+
+  it("limits founding studios from an address", async () => {
+    const answers = await Promise.all(Array.from({ length: 42 }, () => mayFound("10.3.0.1")));
+    expect(answers).toContain(false);
+    expect(await mayFound("10.3.0.2")).toBe(true);
   });
 
   it("does not make two accounts of one address", async () => {

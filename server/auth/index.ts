@@ -64,6 +64,13 @@ export async function signIn(email: string, password: string, address: string, h
   }
 }
 
+/** Founding a studio is counted by address like signing in. */
+export async function mayFound(address: string): Promise<boolean> {
+  await asOwner((tx) => addAttempt(tx, "(founding)", address));
+  const tries = await asOwner((tx) => countAttempts(tx, "(founding)", address, WINDOW_MINUTES));
+  return tries.address <= ADDRESS_LIMIT;
+}
+
 export async function signOut(headers: Headers): Promise<Headers> {
   const answer = await auth().api.signOut({ headers, asResponse: true });
   return answer.headers;
