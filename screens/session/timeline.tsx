@@ -50,7 +50,7 @@ export function Timeline({
   const longest = Math.max(computed.timeline.seconds, capSeconds ?? 0, 600) * 1.02;
   const scale = (width - NAMES - 12) / longest;
   const x = (seconds: number) => NAMES + seconds * scale;
-  const every = longest > 5400 ? 600 : longest > 1500 ? 300 : 60;
+  const every = [60, 300, 600, 900, 1800].find((seconds) => seconds * scale >= 30) ?? 3600;
   const ticks = Array.from({ length: Math.floor(longest / every) + 1 }, (_, i) => i * every);
   const segments = indexSegments(document);
   const warmUp = computed.timeline.between.find((span) => span.kind === "warmUp");
