@@ -7,6 +7,7 @@ export default defineConfig({
     include: ["**/*.test.{ts,tsx}"],
     exclude: ["node_modules/**", ".next/**", "e2e/**", ".yarvex/**"],
     environment: "node",
+    setupFiles: ["./core/testing/setup.ts"],
     testTimeout: 30_000,
     hookTimeout: 120_000,
   },

@@ -240,7 +240,10 @@ class Resolver {
     set.segments.forEach((segment, position) => {
       const own = segment.exerciseId ? exerciseOrThrow(this.context.catalogue, segment.exerciseId) : exercise;
       const roundBefore = before ? (this.loads.get(before.segments[0]!.id) ?? null) : null;
-      const wanted = this.wanted(work, own, segment, position, partBefore, roundBefore, index);
+      // A part without a load of its own goes on with the one before, while it is the same lift.
+      const last = set.segments[position - 1];
+      const continued = last && (last.exerciseId ?? work.slot.exerciseId) === own.id ? partBefore : null;
+      const wanted = this.wanted(work, own, segment, continued, partBefore, roundBefore, index);
       const resolved = this.finish(wanted, own, work, segment);
       this.loads.set(segment.id, resolved);
       if (position === 0 && resolved.kg !== null && set.role === "working")
@@ -253,7 +256,7 @@ class Resolver {
     work: SlotWork,
     exercise: Exercise,
     segment: Segment,
-    position: number,
+    continued: ResolvedLoad | null,
     partBefore: ResolvedLoad | null,
     roundBefore: ResolvedLoad | null,
     index: number,
@@ -321,8 +324,8 @@ class Resolver {
           topReps(segment) + middle(segment.rir ?? { low: 2, high: 2 }),
         );
       case "unsaid":
-        if (position > 0 && partBefore && !segment.exerciseId)
-          return { kg: partBefore.kg, reasons: partBefore.reasons, exact: true, assumed: false, aimReps: null };
+        if (continued)
+          return { kg: continued.kg, reasons: continued.reasons, exact: true, assumed: false, aimReps: null };
         return this.unsaid(work, exercise, segment, index);
     }
   }

@@ -64,6 +64,12 @@ describe("what a coach does, in words and in text", () => {
       "A1 Deadlift 2x5 @60kg +10kg/round r90",
     ],
     [
+      "takes out the first round under a stepped set of two parts",
+      "Deadlift 2x5 @60kg last: +10kg/round > x3",
+      (d) => operations.removeRound(d, block(d).id, 0),
+      "A1 Deadlift 1x5 @60kg > x3",
+    ],
+    [
       "doubles a round",
       "Bench press 12,10 r90",
       (d) => operations.duplicateRound(d, block(d).id, 0, ids()),
@@ -159,7 +165,7 @@ function operate(document: SessionDocument, pick: readonly number[], makeId: () 
   const at = <T>(list: readonly T[], n: number): T => list[n % list.length]!;
   const [kind, a, b, c] = pick as [number, number, number, number];
   const blocks = allBlocks(document);
-  if (blocks.length === 0) return operations.addBlock(document, block(read("Bench press 2x5", makeId())));
+  if (blocks.length === 0) return operations.addBlock(document, block(read("Bench press 2x5", `${makeId()}-`)));
   const one = at(blocks, a);
   const slot = at(one.slots, b);
   const round = c % slot.sets.length;

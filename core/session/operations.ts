@@ -295,18 +295,18 @@ function reshapeRounds(
 
 /** A first set whose load was a step from the round before takes over the load that the steps started from. */
 function groundSteps(sets: Slot["sets"], before: Slot["sets"]): Slot["sets"] {
-  const first = sets.findIndex((set) => set !== null);
-  const set = sets[first];
-  if (set?.segments[0]?.load.kind !== "fromRound") return sets;
-  const start: LoadRule = before.find((one) => one !== null)?.segments[0]?.load ?? { kind: "unsaid" };
-  const load: LoadRule = start.kind === "fromRound" ? { kind: "unsaid" } : start;
-  return sets.with(
-    first,
-    withFirst(set, {
-      load,
-      rir: load.kind === "byEffort" ? (set.segments[0].rir ?? { low: 2, high: 2 }) : set.segments[0].rir,
-    }),
-  );
+  const at = sets.findIndex((set) => set !== null);
+  const set = sets[at];
+  if (!set?.segments.some((segment) => segment.load.kind === "fromRound")) return sets;
+  const started: LoadRule = before.find((one) => one !== null)?.segments[0]?.load ?? { kind: "unsaid" };
+  const start: LoadRule = started.kind === "fromRound" ? { kind: "unsaid" } : started;
+  const segments = set.segments.map((segment, index): Segment => {
+    if (segment.load.kind !== "fromRound") return segment;
+    // A later part without a load of its own goes on with the part before.
+    const load: LoadRule = index === 0 ? start : { kind: "unsaid" };
+    return { ...segment, load, rir: load.kind === "byEffort" ? (segment.rir ?? { low: 2, high: 2 }) : segment.rir };
+  });
+  return sets.with(at, { ...set, segments });
 }
 
 // --- sets and segments ------------------------------------------------------------------------------------------------
