@@ -141,30 +141,16 @@ export function Timeline({
         ) : null}
         {computed.timeline.blocks.map(({ startSeconds, timeline }) => {
           const work = timeline.spans.filter(isWork);
+          const path = weft(
+            work,
+            rows,
+            (span) => x(startSeconds + span.startSeconds),
+            (span) => x(startSeconds + span.startSeconds + span.seconds),
+          );
           return (
             <g key={timeline.block.id}>
-              <path
-                d={weft(
-                  work,
-                  rows,
-                  (span) => x(startSeconds + span.startSeconds),
-                  (span) => x(startSeconds + span.startSeconds + span.seconds),
-                )}
-                fill="none"
-                stroke="var(--color-ground)"
-                strokeWidth={5}
-              />
-              <path
-                d={weft(
-                  work,
-                  rows,
-                  (span) => x(startSeconds + span.startSeconds),
-                  (span) => x(startSeconds + span.startSeconds + span.seconds),
-                )}
-                fill="none"
-                stroke="var(--color-walnut)"
-                strokeWidth={1.3}
-              />
+              <path d={path} fill="none" stroke="var(--color-ground)" strokeWidth={5} />
+              <path d={path} fill="none" stroke="var(--color-walnut)" strokeWidth={1.3} />
               {work.map((span, index) => (
                 <Work
                   key={`${span.segmentId}-${span.side}-${index}`}
