@@ -3,14 +3,24 @@ import {
   allBlocks,
   type BlockTimeline,
   blockNameWords,
+  curveKg,
+  equipmentOn,
+  exerciseOrThrow,
   expandSession,
+  type FittedReserve,
+  type ForecastContext,
+  fitReserve,
+  forecastSession,
+  isOpen,
   type LiftRecord,
   liftRecord,
   type NamedBlock,
   nameBlock,
   type ResolvedSession,
   resolveSession,
+  type Segment,
   type SessionDocument,
+  type SessionForecast,
   type SessionTotals,
   SHIPPED_CATALOGUE,
   type Timeline,
@@ -19,7 +29,9 @@ import {
 import type { SessionContext } from "./views";
 
 export function recordsOf(context: Pick<SessionContext, "lifts" | "settings">): Map<string, LiftRecord> {
-  return new Map(context.lifts.map((lift) => [lift.lineage, liftRecord(lift.exposures, context.settings)]));
+  return new Map(
+    context.lifts.map((lift) => [lift.lineage, liftRecord(lift.exposures, context.settings, lift.tested)]),
+  );
 }
 
 export function resolveIn(
@@ -30,7 +42,7 @@ export function resolveIn(
   return resolveSession(document, {
     catalogue: SHIPPED_CATALOGUE,
     settings: context.settings,
-    gym: context.gym.equipment,
+    gym: equipmentOn(context.gym.equipment, context.date),
     bodyMassKg: context.bodyMassKg,
     policy: context.client.rounding,
     date: context.date,
@@ -39,7 +51,7 @@ export function resolveIn(
       const e1rmKg = records.get(lineage)?.e1rmKg;
       return e1rmKg ? [{ exerciseId, e1rmKg }] : [];
     }),
-    trainingMaxKg: () => null,
+    trainingMaxKg: (lineage) => context.lifts.find((lift) => lift.lineage === lineage)?.trainingMaxKg ?? null,
     ruleOf: (slotId) => context.rules[slotId] ?? null,
   });
 }
@@ -48,6 +60,8 @@ export interface ComputedSession {
   readonly resolved: ResolvedSession;
   readonly timeline: Timeline;
   readonly totals: SessionTotals;
+  readonly forecast: SessionForecast;
+  readonly forecastContext: ForecastContext;
   readonly names: ReadonlyMap<string, NamedBlock & { readonly words: string }>;
   readonly records: ReadonlyMap<string, LiftRecord>;
   readonly blockTimelines: ReadonlyMap<string, BlockTimeline>;
@@ -58,22 +72,32 @@ export function computeSession(
   context: SessionContext,
   records = recordsOf(context),
 ): ComputedSession {
+  const { settings } = context;
   const resolved = resolveIn(document, context, records);
-  const timeContext = {
-    catalogue: SHIPPED_CATALOGUE,
-    settings: context.settings,
-    rampReps: (slot: { id: string }) => resolved.ramps.get(slot.id)?.map((set) => set.reps) ?? [],
-  };
-  const timeline = expandSession(document, timeContext);
+  const rampReps = (slot: { id: string }) => resolved.ramps.get(slot.id)?.map((set) => set.reps) ?? [];
+  const plain = { catalogue: SHIPPED_CATALOGUE, settings, rampReps };
+  const forecastContext = forecastIn(context, resolved, records);
+  let timeline = expandSession(document, plain);
+  let forecast = forecastSession(timeline, forecastContext);
+  if (hasOpenSets(document)) {
+    // Sets without a figure of their own take as long as the reps that are expected of them.
+    const first = forecast;
+    const expectedReps = (segment: Segment) => {
+      const possible = first.bySegment.get(segment.id)?.possibleReps ?? null;
+      return possible === null ? null : Math.max(1, Math.floor(possible));
+    };
+    timeline = expandSession(document, { ...plain, expectedReps });
+    forecast = forecastSession(timeline, forecastContext);
+  }
   const totals = totalSession(timeline, {
     catalogue: SHIPPED_CATALOGUE,
-    settings: context.settings,
+    settings,
     effectiveKg: (id) => resolved.loads.get(id)?.effectiveKg ?? null,
-    expectedRir: (id) => resolved.loads.get(id)?.expectedRir ?? null,
+    expectedRir: (id) => forecast.bySegment.get(id)?.expectedRir ?? null,
   });
   const names = new Map(
     allBlocks(document).map((block) => {
-      const named = nameBlock(block, SHIPPED_CATALOGUE, context.settings);
+      const named = nameBlock(block, SHIPPED_CATALOGUE, settings);
       return [block.id, { ...named, words: blockNameWords(named) }];
     }),
   );
@@ -81,8 +105,50 @@ export function computeSession(
     resolved,
     timeline,
     totals,
+    forecast,
+    forecastContext,
     names,
     records,
     blockTimelines: new Map(timeline.blocks.map(({ timeline: t }) => [t.block.id, t])),
+  };
+}
+
+const hasOpenSets = (document: SessionDocument): boolean =>
+  allBlocks(document).some((block) =>
+    block.slots.some((slot) => slot.sets.some((set) => set?.segments.some((segment) => isOpen(segment, set)))),
+  );
+
+/** The client's own recovery, from all their lifts, where there are sets enough; else everyone's. */
+const reserveOf = new WeakMap<ReadonlyMap<string, LiftRecord>, FittedReserve>();
+
+export function fittedReserve(records: ReadonlyMap<string, LiftRecord>): FittedReserve {
+  let fitted = reserveOf.get(records);
+  if (!fitted) {
+    fitted = fitReserve([...records.values()]);
+    reserveOf.set(records, fitted);
+  }
+  return fitted;
+}
+
+function forecastIn(
+  context: SessionContext,
+  resolved: ResolvedSession,
+  records: ReadonlyMap<string, LiftRecord>,
+): ForecastContext {
+  const { settings } = context;
+  return {
+    catalogue: SHIPPED_CATALOGUE,
+    settings,
+    constants: fittedReserve(records).constants,
+    loadKg: (segmentId, exerciseId, setup) => {
+      const kg = resolved.loads.get(segmentId)?.kg ?? null;
+      const exercise = exerciseOrThrow(SHIPPED_CATALOGUE, exerciseId);
+      return kg === null ? null : curveKg(exercise, kg, context.bodyMassKg, settings, setup);
+    },
+    strengthOf: (slot, exerciseId) => {
+      const record = exerciseId === slot.exerciseId ? records.get(slot.lineage) : undefined;
+      return record?.e1rmKg ? { e1rmKg: record.e1rmKg, curve: record.curve, fitted: record.fitted } : null;
+    },
+    aimReps: (segmentId) => resolved.loads.get(segmentId)?.aimReps ?? null,
   };
 }

@@ -67,10 +67,11 @@ export function reviewSession(view: ReviewView): Review | null {
   const lifts = allBlocks(shown.document).flatMap((block) =>
     block.slots.map((slot): ReviewedLift => {
       const exercise = exerciseOrThrow(SHIPPED_CATALOGUE, slot.exerciseId);
-      const before = context.lifts.find((lift) => lift.lineage === slot.lineage)?.exposures ?? [];
+      const known = context.lifts.find((lift) => lift.lineage === slot.lineage);
+      const before = known?.exposures ?? [];
       const mine = today.get(slot.lineage);
       const exposures = mine ? [...before, mine.exposure] : before;
-      const record = liftRecord(exposures, shown.settings);
+      const record = liftRecord(exposures, shown.settings, known?.tested);
       return {
         slot,
         label: labels.get(slot.id) ?? "",
@@ -80,7 +81,7 @@ export function reviewSession(view: ReviewView): Review | null {
         ),
         exposures,
         record,
-        next: nextOf(view, slot, exercise, exposures, record),
+        next: nextOf(view, slot, exercise, record),
         trainedToday: mine !== undefined,
       };
     }),
@@ -89,23 +90,18 @@ export function reviewSession(view: ReviewView): Review | null {
   return { performed, lifts, doneSets: all.filter((one) => one.done).length, plannedSets: all.length };
 }
 
-function nextOf(
-  view: ReviewView,
-  slot: Slot,
-  exercise: Exercise,
-  exposures: readonly Exposure[],
-  record: LiftRecord,
-): NextPrescription | null {
+function nextOf(view: ReviewView, slot: Slot, exercise: Exercise, record: LiftRecord): NextPrescription | null {
   const { context, shown } = view;
   const targets = targetsOf(slot);
   if (targets.length === 0) return null;
-  return nextPrescription(context.rules[slot.id] ?? suggestedRule(targets), targets, exposures, {
+  return nextPrescription(context.rules[slot.id] ?? suggestedRule(targets), targets, record.exposures, {
     exercise,
     loads: buildableLoads(exercise, context.gym.equipment),
     settings: shown!.settings,
     date: addDays(context.date, 7),
     e1rmKg: record.e1rmKg,
-    toCurveKg: (kg) => curveKg(exercise, kg, context.bodyMassKg, shown!.settings),
+    curve: record.curve,
+    toCurveKg: (kg) => curveKg(exercise, kg, context.bodyMassKg, shown!.settings, slot.setup),
     policy: context.client.rounding,
   });
 }

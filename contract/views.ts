@@ -9,8 +9,10 @@ import type {
   ReadinessStatement,
   SessionDocument,
   Settings,
+  TestedMax,
   Weight,
 } from "../core";
+import type { Prescription } from "./gym";
 
 export interface SessionLine {
   readonly id: string;
@@ -54,15 +56,19 @@ export interface ClientView extends ClientLine {
   readonly hasAccount: boolean;
   readonly bodyMass: readonly { readonly date: string; readonly weight: Weight }[];
   readonly lifts: readonly LiftLog[];
-  readonly gyms: readonly { readonly id: string; readonly name: string }[];
+  readonly gyms: readonly GymLine[];
+  readonly settings: Settings;
   readonly today: string;
 }
 
-/** A lift's exposures, oldest first. */
+/** A lift's exposures and tested maxima, oldest first, and the training max in force. */
 export interface LiftLog {
   readonly lineage: string;
   readonly exerciseId: string;
   readonly exposures: readonly Exposure[];
+  /** In curve kg. */
+  readonly tested: readonly TestedMax[];
+  readonly trainingMaxKg: number | null;
 }
 
 /** All that a screen needs to compute a session: the client's record, the gym, the settings. */
@@ -92,6 +98,25 @@ export interface SessionView extends SessionContext {
   readonly document: SessionDocument;
   readonly draftText: string | null;
   readonly revision: number;
+  readonly gyms: readonly GymLine[];
+}
+
+export interface GymLine {
+  readonly id: string;
+  readonly name: string;
+  readonly isDefault: boolean;
+  /** Whose home it is; null: the studio's. */
+  readonly clientId: string | null;
+  readonly clientName: string | null;
+}
+
+export interface GymView extends GymLine {
+  readonly equipment: GymEquipment;
+  readonly today: string;
+  readonly gyms: readonly GymLine[];
+  readonly clients: readonly { readonly id: string; readonly name: string }[];
+  /** The lifts of the coming week's sessions in this gym. */
+  readonly prescriptions: readonly Prescription[];
 }
 
 /** A load as it stood on the screen. */
@@ -101,6 +126,8 @@ export interface ShownLoad {
   readonly sign: 1 | -1;
   readonly words: string;
   readonly build: string;
+  /** How the plates change from what was on before; empty where there are none. */
+  readonly change: string;
   readonly aimReps: number | null;
 }
 

@@ -1,6 +1,6 @@
 /** What was done, as the core sees it: sets of a lift on a day, oldest first. */
-import type { E1rmEstimate } from "./load/e1rm";
-import { estimateE1rm } from "./load/e1rm";
+import { type CurveObservation, type FittedCurve, fitCurve, IMPLAUSIBLE_KG } from "./load/curve";
+import { type E1rmEstimate, e1rmFactor, estimateE1rm, populationCurve, type RepCurve } from "./load/e1rm";
 import type { Settings } from "./settings";
 import { round } from "./units";
 
@@ -26,6 +26,8 @@ export interface LoggedSet {
   readonly target: { readonly low: number; readonly high: number } | null;
   readonly targetRir: number | null;
   readonly working: boolean;
+  /** Rest before it in seconds where the lift was alone in its block; null where unknown or the set is the lift's first. */
+  readonly restBeforeSeconds: number | null;
   /** Not straight after work for the same muscles, and not a continuation. */
   readonly fresh: boolean;
 }
@@ -44,48 +46,137 @@ export interface ExposureEstimate extends E1rmEstimate {
 }
 
 /**
- * The day's e1RM: from the first fresh hard set of the lift; where every fresh set was easy, from the first of them, as a
- * weak estimate. Null when no set speaks.
+ * The set that speaks for the day: the first fresh hard set of the lift; where every fresh set was easy, the first of them.
+ * Null when no set speaks.
  */
-export function exposureE1rm(exposure: Exposure, settings: Settings): ExposureEstimate | null {
+export function speakingSet(exposure: Exposure, settings: Settings): LoggedSet | null {
   const fresh = exposure.sets.filter((set) => set.working && set.fresh && set.curveKg !== null && set.rir !== null);
-  const hard = fresh.filter((set) => set.rir! <= settings.hardSetRir);
-  for (const set of [...hard, ...fresh]) {
-    const estimate = estimateE1rm(set.curveKg!, set.reps, set.rir!, settings.e1rmFormula);
-    if (estimate) return { ...estimate, date: exposure.date };
-  }
-  return null;
+  const speaks = (set: LoggedSet) =>
+    estimateE1rm(set.curveKg!, set.reps, set.rir!, populationCurve(settings.e1rmFormula)) !== null;
+  return fresh.filter((set) => set.rir! <= settings.hardSetRir).find(speaks) ?? fresh.find(speaks) ?? null;
+}
+
+/** The day's e1RM from the set that speaks for it, through a curve (left out: the population's). */
+export function exposureE1rm(
+  exposure: Exposure,
+  settings: Settings,
+  curve: RepCurve = populationCurve(settings.e1rmFormula),
+): ExposureEstimate | null {
+  const set = speakingSet(exposure, settings);
+  const estimate = set && estimateE1rm(set.curveKg!, set.reps, set.rir!, curve);
+  return estimate && { ...estimate, date: exposure.date };
+}
+
+/** A maximum that was tested on a day, in curve kg. */
+export interface TestedMax {
+  readonly date: string;
+  readonly kg: number;
+}
+
+/** A logged set that cannot be right: for the coach to correct, and left out of every figure until then. */
+export interface SuspectSet {
+  readonly date: string;
+  readonly sessionId: string;
+  readonly setId: string;
+  readonly loadKg: number;
+  readonly reps: number;
+  /** The heaviest that the client's curve makes likely for those reps, as prescribed kg beside `loadKg`; null: none yet. */
+  readonly likelyKg: number | null;
 }
 
 export interface LiftRecord {
-  /** What the client can do now for one rep, in curve kg, with a band of one standard error each way; null: no data. */
+  /** What the client can do now for one rep, in curve kg, with its 80 % band; null: no data. */
   readonly e1rmKg: number | null;
   readonly bandKg: readonly [number, number] | null;
+  /** The curve in force for this lift: the client's own or the population's. */
+  readonly curve: RepCurve;
+  readonly fitted: FittedCurve | null;
   readonly estimates: readonly ExposureEstimate[];
+  /** Without suspect sets. */
   readonly exposures: readonly Exposure[];
+  readonly suspects: readonly SuspectSet[];
+  readonly tested: readonly TestedMax[];
   /** Best estimate from sets that may set a record. */
   readonly bestE1rm: ExposureEstimate | null;
 }
 
-/**
- * The lift's record. Present e1RM: the median of the last three days' estimates (good ones before weak ones), so that a
- * mistyped set or a bad day does not move it; band from their spread, never narrower than ±2.5 %.
- */
-export function liftRecord(exposures: readonly Exposure[], settings: Settings): LiftRecord {
+/** A set of this many times what the curve allows is a typing error. */
+const SUSPECT_ABOVE = 1.4;
+
+/** The lift's record from its log, oldest first, and the maxima that were tested. */
+export function liftRecord(
+  logged: readonly Exposure[],
+  settings: Settings,
+  tested: readonly TestedMax[] = [],
+): LiftRecord {
+  const observations = logged.flatMap((exposure): CurveObservation[] => {
+    const set = speakingSet(exposure, settings);
+    if (!set) return [];
+    return [{ date: exposure.date, id: set.setId, kg: set.curveKg!, reps: set.reps, rir: set.rir!, tested: false }];
+  });
+  for (const one of tested) observations.push({ ...one, id: `tested ${one.date}`, reps: 1, rir: 0, tested: true });
+  observations.sort((a, b) => (a.date < b.date ? -1 : a.date > b.date ? 1 : Number(a.tested) - Number(b.tested)));
+  const fitted = fitCurve(observations, settings.e1rmFormula);
+  const suspects = suspectsOf(logged, fitted, settings);
+  const wrong = new Set(suspects.map((one) => one.setId));
+  const exposures = wrong.size === 0 ? logged : logged.flatMap((exposure) => withoutSets(exposure, wrong));
+  const curve = fitted?.curve ?? populationCurve(settings.e1rmFormula);
   const estimates = exposures
-    .map((exposure) => exposureE1rm(exposure, settings))
+    .map((exposure) => exposureE1rm(exposure, settings, curve))
     .filter((e): e is ExposureEstimate => e !== null);
-  const good = estimates.filter((estimate) => estimate.quality === "good");
-  const recent = (good.length > 0 ? good : estimates).slice(-3).map((estimate) => estimate.kg);
-  const records = estimates.filter((estimate) => estimate.setsRecord);
-  const bestE1rm = records.reduce<ExposureEstimate | null>(
-    (best, next) => (best && best.kg >= next.kg ? best : next),
-    null,
+  const bestE1rm = estimates
+    .filter((estimate) => estimate.setsRecord)
+    .reduce<ExposureEstimate | null>((best, next) => (best && best.kg >= next.kg ? best : next), null);
+  return {
+    e1rmKg: fitted?.e1rmKg ?? null,
+    bandKg: fitted?.bandKg ?? null,
+    curve,
+    fitted,
+    estimates,
+    exposures,
+    suspects,
+    tested,
+    bestE1rm,
+  };
+}
+
+function suspectsOf(logged: readonly Exposure[], fitted: FittedCurve | null, settings: Settings): SuspectSet[] {
+  const flagged = new Map(fitted?.flagged.map((one) => [one.id, one]) ?? []);
+  const curve = fitted?.curve ?? populationCurve(settings.e1rmFormula);
+  return logged.flatMap((exposure) =>
+    exposure.sets.flatMap((set): SuspectSet[] => {
+      const known = flagged.get(set.setId);
+      const likely = known
+        ? known.expectedKg
+        : fitted
+          ? fitted.e1rmKg / e1rmFactor(Math.min(20, set.reps), curve)
+          : null;
+      const tooMuch =
+        set.curveKg !== null &&
+        set.reps >= 1 &&
+        (set.curveKg > IMPLAUSIBLE_KG ||
+          (likely !== null && set.curveKg > SUSPECT_ABOVE * likely && fitted!.days >= 3));
+      if (!known && !tooMuch) return [];
+      // The body's own part, where there is one, is the difference between the two figures.
+      const own = (set.curveKg ?? set.loadKg) - set.loadKg;
+      return [
+        {
+          date: exposure.date,
+          sessionId: exposure.sessionId,
+          setId: set.setId,
+          loadKg: set.loadKg,
+          reps: set.reps,
+          likelyKg: likely === null ? null : round(likely - own, 1),
+        },
+      ];
+    }),
   );
-  if (recent.length === 0) return { e1rmKg: null, bandKg: null, estimates, exposures, bestE1rm };
-  const middle = median(recent);
-  const half = Math.max(middle * 0.025, (Math.max(...recent) - Math.min(...recent)) / 2);
-  return { e1rmKg: middle, bandKg: [round(middle - half, 1), round(middle + half, 1)], estimates, exposures, bestE1rm };
+}
+
+function withoutSets(exposure: Exposure, wrong: ReadonlySet<string>): Exposure[] {
+  const sets = exposure.sets.filter((set) => !wrong.has(set.setId));
+  const removed = exposure.sets.length - sets.length;
+  return sets.length === 0 ? [] : [{ ...exposure, sets, plannedSets: exposure.plannedSets - removed }];
 }
 
 export function median(values: readonly number[]): number {

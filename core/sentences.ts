@@ -1,8 +1,11 @@
 /** Reasons are data; here, and only here, they become sentences. Plain words, figures with units. */
 import type { Catalogue, Exercise } from "./exercise/exercise";
+import type { Remedies, WorkForecast } from "./forecast/forecast";
 import { basisWords } from "./load/effective";
 import type { Build } from "./load/equipment";
-import type { LoadReason } from "./load/resolve";
+import type { PlannedStep, PlatePlan } from "./load/plate-plan";
+import type { LoadReason, WayRound } from "./load/reasons";
+import type { LiftRecord, SuspectSet } from "./log";
 import type { NextPrescription, ProgressionRule, ProgressReason } from "./progress/rules";
 import type { NamedBlock } from "./session/names";
 import type { TimeConflict } from "./time/timeline";
@@ -23,7 +26,8 @@ export function loadSentence(reason: LoadReason, context: SentenceContext): stri
       return `${decimal(reason.percent)} % of the ${reason.source}, ${kg(reason.maxKg)}, is ${kg(reason.wantedKg)}.`;
     case "curve": {
       const band = reason.band ? ` (${decimal(reason.band[0])} to ${decimal(reason.band[1])})` : "";
-      return `e1RM ${kg(reason.e1rmKg)}${band} from ${count(reason.days, "day")}: ${decimal(reason.effectiveReps)} effective reps are ${decimal(round(reason.percent, 1), 1)} %, ${kg(reason.wantedKg)}.`;
+      const own = reason.own ? " on their own curve" : "";
+      return `e1RM ${kg(reason.e1rmKg)}${band} from ${count(reason.days, "day")}: ${decimal(reason.effectiveReps)} effective reps are ${decimal(round(reason.percent, 1), 1)} %${own}, ${kg(reason.wantedKg)}.`;
     }
     case "ofTop":
       return `${decimal(reason.percent)} % of the heaviest set, ${kg(reason.topKg)}, is ${kg(reason.wantedKg)}.`;
@@ -44,7 +48,7 @@ export function loadSentence(reason: LoadReason, context: SentenceContext): stri
       return nextSentence(reason.next);
     case "coldStart": {
       const other = context.catalogue.byId.get(reason.fromExerciseId)?.name.toLowerCase() ?? "a related lift";
-      return `No record of this lift yet: from the ${other} (e1RM ${kg(reason.relatedKg)}), the low end of a wide band, ${kg(reason.wantedKg)}. Find it in the ramp.`;
+      return `No record of this lift yet: from the ${other} (e1RM ${kg(reason.relatedKg)}), somewhere between ${kg(reason.bandKg[0])} and ${kg(reason.bandKg[1])}; the low end is taken. Find it in the ramp.`;
     }
     case "bodyweight":
       if (!reason.added) return "The body alone.";
@@ -55,8 +59,18 @@ export function loadSentence(reason: LoadReason, context: SentenceContext): stri
       return `This gym builds ${kg(reason.builtKg)}: ${decimal(round(Math.abs(reason.percentOff), 1), 1)} % ${reason.percentOff < 0 ? "under" : "over"} ${kg(reason.wantedKg)}.`;
     case "outOfReach":
       return reason.side === "too light"
-        ? `The heaviest this gym builds is ${kg(reason.nearestKg)}, short of ${kg(reason.wantedKg)}. Make up for it with more reps, a slower lowering or a pause.`
-        : `The lightest this gym builds is ${kg(reason.nearestKg)}, above ${kg(reason.wantedKg)}. Take fewer reps or an easier variant.`;
+        ? `The heaviest this gym builds is ${kg(reason.nearestKg)}, short of ${kg(reason.wantedKg)}.`
+        : `The lightest this gym builds is ${kg(reason.nearestKg)}, above ${kg(reason.wantedKg)}.`;
+    case "neverHarder":
+      return reason.because === "pain"
+        ? `${kg(reason.nearestKg)} would be nearer, but the lift hurt last time: nothing is rounded up.`
+        : `${kg(reason.nearestKg)} would be nearer, but for this client nothing is rounded to the harder side.`;
+    case "keptApart":
+      return `Rounded alone it would be ${kg(reason.plainKg)}, no step from ${kg(reason.besideKg)}: ${kg(reason.builtKg)} keeps the step.`;
+    case "stepLost":
+      return `This gym cannot build the step from ${kg(reason.besideKg)} to ${kg(reason.wantedKg)}: it is lost.`;
+    case "moreHelpThanBody":
+      return `${kg(reason.helpKg)} of help is no less than the ${kg(reason.bodyKg)} that are moved: nothing is left to lift.`;
     case "noEquipment":
       return "This gym has nothing to load this lift with.";
     case "noRecord":
@@ -72,6 +86,83 @@ export function loadSentence(reason: LoadReason, context: SentenceContext): stri
     case "assumedEffort":
       return `No effort is written: RIR ${decimal(reason.rir)} is assumed.`;
   }
+}
+
+/** A way round a load that cannot be built, as an instruction. */
+export function waySentence(way: WayRound, context: SentenceContext): string {
+  switch (way.kind) {
+    case "reps":
+      return `${count(way.reps, "rep")} at ${kg(way.kg)} leave as much in reserve.`;
+    case "slower":
+      return `Lower for ${decimal(way.lowerSeconds)} s.`;
+    case "pause":
+      return `Pause ${decimal(way.seconds)} s at the bottom.`;
+    case "band":
+      return `Add the ${way.name} band: about ${kg(way.meanKg)} through the range.`;
+    case "variant": {
+      const other = context.catalogue.byId.get(way.exerciseId);
+      const name = other?.name ?? "another lift";
+      return `${name}${way.oneSided ? ", one side at a time" : ""}, ${other ? loadWords(other, way.kg, { amount: decimal(Math.abs(way.kg)), unit: "kg" }) : kg(way.kg)}.`;
+    }
+  }
+}
+
+/** "take 10 off each side", "5 + 2.5 on each side", "20 off, 15 on each side"; "nothing to change". */
+export function platesSentence(step: Pick<PlannedStep, "takeOff" | "putOn">): string {
+  const off = step.takeOff.map((plate) => plate.amount).join(" + ");
+  const on = step.putOn.map((plate) => plate.amount).join(" + ");
+  if (off && on) return `${off} off, ${on} on each side`;
+  if (off) return `take ${off} off each side`;
+  return on ? `${on} on each side` : "nothing to change";
+}
+
+/** Whose curve speaks for a lift, and how surely. */
+export function curveSentence({ fitted, e1rmKg, tested }: LiftRecord): string {
+  if (!fitted || e1rmKg === null)
+    return "No set near failure with its reserve logged yet, and no tested maximum: there is nothing to estimate from.";
+  const days = `${count(fitted.days, "day")}${tested.length > 0 ? ", tests included" : ""}`;
+  if (!fitted.isOwn)
+    return `From ${days}: too few, or too alike in reps, to tell this curve from everyone's, which is used.`;
+  const percent = Math.round((fitted.curve.shape - 1) * 100);
+  if (Math.abs(percent) < 4) return `From ${days}: a curve like everyone's.`;
+  return percent < 0
+    ? `From ${days}: more reps at a share of the maximum than most, a curve ${-percent} % flatter.`
+    : `From ${days}: fewer reps at a share of the maximum than most, a curve ${percent} % steeper.`;
+}
+
+/** A set that cannot be right, with what is likely. */
+export function suspectSentence(suspect: SuspectSet): string {
+  const likely = suspect.likelyKg === null ? "" : `; about ${kg(suspect.likelyKg)} would be likely`;
+  return `${suspect.date}: ${count(suspect.reps, "rep")} at ${kg(suspect.loadKg)} cannot be right${likely}. It is left out until you correct it.`;
+}
+
+/** What a plate plan costs against the plain way. */
+export function planSentence(plan: PlatePlan): string {
+  const saved = plan.naiveHandled - plan.handled;
+  const handled = count(plan.handled, "plate");
+  return saved > 0
+    ? `${handled} handled on each side; loaded plainly it would be ${plan.naiveHandled}.`
+    : `${handled} handled on each side; no order does with fewer.`;
+}
+
+/** "Round 3 is expected to stop at 7 of 12." */
+export function shortSentence(worst: WorkForecast): string {
+  const { expectedReps, askedReps, askedRir, possibleReps } = worst;
+  const round = `Round ${worst.span.round + 1}`;
+  if (askedReps !== null && expectedReps !== null && expectedReps < askedReps - 0.5)
+    return `${round} is expected to stop at ${Math.floor(expectedReps)} of ${decimal(askedReps)}.`;
+  const left = Math.max(0, (possibleReps ?? 0) - (askedReps ?? 0));
+  return `${round} is expected to leave RIR ${decimal(left, 0)} where ${decimal(askedRir ?? 0)} is asked.`;
+}
+
+/** Both ways out: "Cut the load 8 %, or rest 120 s." */
+export function remedySentence(remedies: Remedies): string {
+  const { loadShare, roundRestSeconds } = remedies;
+  const cut = loadShare === null ? null : `cut the load ${Math.max(1, Math.ceil((1 - loadShare) * 100))} %`;
+  const rest = roundRestSeconds === null ? null : `rest ${roundRestSeconds} s`;
+  const ways = [cut, rest].filter((way): way is string => way !== null).join(", or ");
+  if (ways === "") return "Neither half the load nor seven minutes of rest would hold it: ask for fewer reps.";
+  return `${ways[0]!.toUpperCase()}${ways.slice(1)}.`;
 }
 
 const signed = (figure: number): string => `${figure < 0 ? "−" : "+"}${decimal(Math.abs(figure))}`;
@@ -141,6 +232,8 @@ export function buildSentence(build: Build): string {
       return "the body alone";
     case "assistance":
       return `${build.band} band`;
+    case "assistingStack":
+      return `${build.station}, pin at ${build.pin.amount}`;
   }
 }
 

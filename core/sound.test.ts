@@ -37,7 +37,16 @@ const ODD_GYMS: readonly GymEquipment[] = [
   {
     ...BOATHOUSE,
     stacks: [
-      { station: "cable", start: weight(0), step: weight(0), max: weight(0), addOns: [weight(0)], pulleyRatio: 0 },
+      {
+        station: "cable",
+        start: weight(0),
+        step: weight(0),
+        max: weight(0),
+        addOns: [weight(0)],
+        pulleyRatio: 0,
+        counterbalanceKg: 0,
+        help: "resists",
+      },
     ],
   },
   {

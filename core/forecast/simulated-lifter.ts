@@ -1,14 +1,15 @@
 /**
  * A lifter who performs sets: deterministic for a seed. Stands in for people in demo history, tests and rehearsal.
  *
- * Strength: a true e1RM for each lift (curve kg) that grows a little each week and wobbles from day to day. Fatigue: a
- * local reserve for each muscle region with a fast and a slow part; a rep spends 1/R of it (R = reps possible fresh at
- * the load), rest refills it exponentially. Reporting: RIR is said with an error.
+ * Strength: a true e1RM for each lift (curve kg) on a true reps-at-percent curve of their own, growing a little each week and
+ * wobbling from day to day. Fatigue: the reserve model, with constants of their own. Reporting: RIR is said with an error.
+ * Now and then form slips or breaks near the end of the reserve, and now and then something hurts.
  */
 import type { Exercise } from "../exercise/exercise";
-import type { RegionId } from "../exercise/regions";
-import { e1rmFactor, repsAtLoad } from "../load/e1rm";
+import { type E1rmFormula, loadForReps, type RepCurve } from "../load/e1rm";
+import type { FormReport } from "../log";
 import { clamp } from "../units";
+import { POPULATION_RESERVE, Reserve, type ReserveConstants, type WorkedSide } from "./reserve";
 
 export interface LifterTraits {
   readonly seed: number;
@@ -18,10 +19,17 @@ export interface LifterTraits {
   readonly weeklyGainPercent: number;
   /** Standard deviation of the day's form, in percent. */
   readonly dayWobblePercent: number;
-  /** Standard deviation of the reported RIR. */
+  /** Standard deviation of the reported RIR, some two reps from failure. */
   readonly rirError: number;
   /** The chance, 0–1, that a planned session is done. */
   readonly adherence: number;
+  /** The true shape of their curve; 1 where left out. */
+  readonly curveShape?: number;
+  readonly reserve?: ReserveConstants;
+  /** The chance, 0–1, that form breaks in a set taken to its end; a third of it one rep short of that. */
+  readonly formBreaks?: number;
+  /** The chance, 0–1, that a set hurts. */
+  readonly pain?: number;
 }
 
 export interface SetAsked {
@@ -29,17 +37,16 @@ export interface SetAsked {
   readonly curveKg: number;
   /** Where the set stops when strength allows; null: to failure. */
   readonly reps: number | null;
-  readonly rir: number | null;
+  readonly side?: WorkedSide;
 }
 
 export interface SetAnswer {
   readonly reps: number;
   readonly rir: number;
+  readonly form: FormReport;
+  /** 0–10. */
+  readonly pain: number;
 }
-
-const FAST_SHARE = 0.6;
-const FAST_SECONDS = 45;
-const SLOW_SECONDS = 420;
 
 /** A small seeded generator (mulberry32): the same seed, the same stream, everywhere. Values in [0, 1). */
 export function seededRandom(seed: number): () => number {
@@ -59,23 +66,31 @@ export function normal(random: () => number): number {
   return Math.sqrt(-2 * Math.log(u)) * Math.cos(2 * Math.PI * random());
 }
 
+const FORMULA: E1rmFormula = "epleyBrzyckiMean";
+
 export class SimulatedLifter {
   private readonly random: () => number;
+  private readonly curve: RepCurve;
   private day = 1;
   private weeks = 0;
-  private readonly spentFast = new Map<RegionId, number>();
-  private readonly spentSlow = new Map<RegionId, number>();
+  private reserve: Reserve;
 
   constructor(private readonly traits: LifterTraits) {
     this.random = seededRandom(traits.seed);
+    this.curve = { formula: FORMULA, shape: traits.curveShape ?? 1 };
+    this.reserve = new Reserve(traits.reserve ?? POPULATION_RESERVE);
   }
 
   /** A new day, `weeks` after the history began (fractions allowed): fresh, with the day's own form. */
   startDay(weeks: number): void {
     this.weeks = weeks;
     this.day = 1 + clamp(normal(this.random), -2, 2) * (this.traits.dayWobblePercent / 100);
-    this.spentFast.clear();
-    this.spentSlow.clear();
+    this.reserve = new Reserve(this.reserve.constants);
+  }
+
+  /** Today's strength against the trend's; 1 is neither a good day nor a bad one. */
+  get dayForm(): number {
+    return this.day;
   }
 
   shows(): boolean {
@@ -88,43 +103,31 @@ export class SimulatedLifter {
     return lead * exercise.familyRatio * (1 + (this.traits.weeklyGainPercent / 100) * this.weeks) * this.day;
   }
 
+  /** The load, in curve kg, at which they would do so many reps fresh with so many in reserve. */
+  freshLoad(exercise: Exercise, reps: number, rir: number): number {
+    return loadForReps(this.trueE1rm(exercise), reps + rir, this.curve);
+  }
+
   rest(seconds: number): void {
-    const fast = Math.exp(-seconds / FAST_SECONDS);
-    const slow = Math.exp(-seconds / SLOW_SECONDS);
-    for (const [region, spent] of this.spentFast) this.spentFast.set(region, spent * fast);
-    for (const [region, spent] of this.spentSlow) this.spentSlow.set(region, spent * slow);
+    this.reserve.rest(seconds);
   }
 
   /** Performs one set and remembers what it cost. */
-  perform(asked: SetAsked): SetAnswer {
-    const { exercise } = asked;
-    const fresh = Math.max(0.5, repsAtLoad(this.trueE1rm(exercise), asked.curveKg, "epleyBrzyckiMean"));
-    const possible = Math.max(0, Math.floor(fresh * (1 - this.spent(exercise)) + 0.3));
-    const reps = asked.reps === null ? possible : Math.min(asked.reps, possible);
+  perform({ exercise, curveKg, reps: asked, side = "both" }: SetAsked): SetAnswer {
+    const e1rmKg = this.trueE1rm(exercise);
+    const left = this.reserve.repsLeft(exercise.shares, side, e1rmKg, curveKg, this.curve);
+    const possible = Math.floor(left + 0.5);
+    const reps = asked === null ? possible : Math.min(asked, possible);
+    this.reserve.perform(exercise.shares, side, e1rmKg, curveKg, this.curve, reps);
     const trueRir = Math.max(0, possible - reps);
-    const cost = (reps / fresh) * 0.55;
-    for (const [region, share] of Object.entries(exercise.shares) as [RegionId, number][]) {
-      this.spentFast.set(region, clamp((this.spentFast.get(region) ?? 0) + cost * share * FAST_SHARE, 0, 0.7));
-      this.spentSlow.set(
-        region,
-        clamp((this.spentSlow.get(region) ?? 0) + cost * share * (1 - FAST_SHARE) * 0.5, 0, 0.4),
-      );
-    }
-    const reported = clamp(Math.round(trueRir + normal(this.random) * this.traits.rirError), 0, 6);
-    return { reps, rir: reps < (asked.reps ?? 0) ? 0 : reported };
-  }
-
-  /** The share of the fresh reps that is spent: that of the most tired prime mover. */
-  private spent(exercise: Exercise): number {
-    let most = 0;
-    for (const [region, share] of Object.entries(exercise.shares) as [RegionId, number][]) {
-      if (share < 0.5) continue;
-      most = Math.max(most, ((this.spentFast.get(region) ?? 0) + (this.spentSlow.get(region) ?? 0)) * share);
-    }
-    return clamp(most, 0, 0.85);
+    // What is far off is judged less well than what is near, and long sets less well than short ones.
+    const rirError = this.traits.rirError * (0.6 + 0.25 * trueRir + 0.1 * Math.max(0, reps - 10));
+    const said = clamp(Math.round(trueRir + normal(this.random) * rirError), 0, 6);
+    const breaks = (this.traits.formBreaks ?? 0) * (trueRir === 0 ? 1 : trueRir === 1 ? 1 / 3 : 0);
+    const chance = this.random();
+    const form = chance < breaks ? "broke" : chance < 3 * breaks ? "slipped" : "held";
+    const hurts = this.random() < (this.traits.pain ?? 0);
+    const pain = hurts ? 2 + Math.floor(this.random() * 4) : 0;
+    return { reps, rir: asked !== null && reps < asked ? 0 : said, form, pain };
   }
 }
-
-/** The load, in curve kg, at which a fresh lifter would do so many reps with so many in reserve. */
-export const freshLoad = (e1rmKg: number, reps: number, rir: number): number =>
-  e1rmKg / e1rmFactor(reps + rir, "epleyBrzyckiMean");

@@ -10,11 +10,11 @@ export interface GymEquipment {
   readonly dumbbells: readonly Weight[];
   readonly kettlebells: readonly Weight[];
   readonly stacks: readonly WeightStack[];
-  /** Plate-loaded levers and sleds: their own weight. */
-  readonly sleds: readonly { readonly station: string; readonly weight: Weight }[];
-  /** Bands by colour, with the help each gives as assistance, in kg at mid-range. */
-  readonly bands: readonly { readonly name: string; readonly kg: number }[];
+  readonly sleds: readonly PlateLever[];
+  readonly bands: readonly ElasticBand[];
+  readonly chains: readonly ChainPair[];
   readonly stations: readonly { readonly name: string; readonly count: number }[];
+  readonly outOfOrder: readonly OutOfOrder[];
 }
 
 export interface WeightStack {
@@ -25,6 +25,39 @@ export interface WeightStack {
   readonly addOns: readonly Weight[];
   /** 2 means a 2:1 pulley: the setting feels half. */
   readonly pulleyRatio: number;
+  /** Kilograms that the machine itself adds to what is felt; negative: a counterweight takes them off. */
+  readonly counterbalanceKg: number;
+  /** An assisting stack lifts part of the body: a heavier setting is an easier set. */
+  readonly help: "resists" | "assists";
+}
+
+/** A plate-loaded lever or sled: its own weight, and the share of what is on it that is felt (a slope's or lever's). */
+export interface PlateLever {
+  readonly station: string;
+  readonly weight: Weight;
+  readonly share: number;
+}
+
+/** Tension in kg at the middle of a lift, and how much it grows with each metre of stretch. */
+export interface ElasticBand {
+  readonly name: string;
+  readonly kg: number;
+  readonly kgPerMetre: number;
+}
+
+/** A pair of chains, weighed together, and how they hang: the leader is the cord between the bar and the first link. */
+export interface ChainPair {
+  readonly name: string;
+  readonly weight: Weight;
+  readonly lengthCm: number;
+  readonly leaderCm: number;
+}
+
+/** An item that is away from a date on, until the day it is back; null: nobody knows. The item is named by its key. */
+export interface OutOfOrder {
+  readonly item: string;
+  readonly from: string;
+  readonly until: string | null;
 }
 
 export type Build =
@@ -34,7 +67,8 @@ export type Build =
   | { readonly kind: "stack"; readonly station: string; readonly pin: Weight; readonly addOns: readonly Weight[] }
   | { readonly kind: "belt"; readonly plates: readonly Weight[] }
   | { readonly kind: "body" }
-  | { readonly kind: "assistance"; readonly band: string };
+  | { readonly kind: "assistance"; readonly band: string }
+  | { readonly kind: "assistingStack"; readonly station: string; readonly pin: Weight };
 
 /** One load that can be built: the prescribed figure (negative: assistance) and how. */
 export interface BuildableLoad {
@@ -47,12 +81,14 @@ const cache = new WeakMap<GymEquipment, Map<string, readonly BuildableLoad[]>>()
 
 /** Every load this gym can build for an exercise, lightest first; empty when it has nothing for it. */
 export function buildableLoads(exercise: Exercise, gym: GymEquipment): readonly BuildableLoad[] {
-  const key = `${exercise.implement}|${exercise.stations[0] ?? ""}`;
+  const key = `${exercise.implement}|${exercise.stations.join()}|${exercise.bodyweightFraction === 1}`;
   const known = cache.get(gym) ?? new Map<string, readonly BuildableLoad[]>();
   cache.set(gym, known);
   let loads = known.get(key);
   if (!loads) {
-    loads = enumerate(exercise, gym).sort((a, b) => a.kg - b.kg);
+    loads = enumerate(exercise, gym)
+      .filter((load) => Number.isFinite(load.kg))
+      .sort((a, b) => a.kg - b.kg);
     known.set(key, loads);
   }
   return loads;
@@ -80,10 +116,16 @@ function enumerate(exercise: Exercise, gym: GymEquipment): BuildableLoad[] {
     case "kettlebell":
       return gym.kettlebells.map((w) => ({ kg: toKg(w), weight: w, build: { kind: "hand", weight: w, pair: false } }));
     case "stack":
-      return gym.stacks.filter((stack) => exercise.stations.includes(stack.station)).flatMap(onStack);
+      return gym.stacks
+        .filter((stack) => stack.help === "resists" && exercise.stations.includes(stack.station))
+        .flatMap(onStack);
     case "bodyweight":
     case "straps":
-      return [{ kg: 0, weight: weight(0, gym.unit), build: { kind: "body" } }, ...onBelt(gym), ...assisted(gym)];
+      return [
+        { kg: 0, weight: weight(0, gym.unit), build: { kind: "body" } },
+        ...onBelt(gym),
+        ...assisted(gym, exercise),
+      ];
     case "band":
       return gym.bands.map((band) => ({
         kg: band.kg,
@@ -180,12 +222,28 @@ function onBelt(gym: GymEquipment): BuildableLoad[] {
     .filter((load) => load.kg <= 100);
 }
 
-function assisted(gym: GymEquipment): BuildableLoad[] {
-  return gym.bands.map((band) => ({
-    kg: -band.kg,
-    weight: fromKg(band.kg, "kg"),
-    build: { kind: "assistance", band: band.name },
-  }));
+/** Help from bands, and, where the whole body hangs, from an assisting machine. */
+function assisted(gym: GymEquipment, exercise: Exercise): BuildableLoad[] {
+  const bands = gym.bands.map(
+    (band): BuildableLoad => ({
+      kg: -band.kg,
+      weight: fromKg(band.kg, "kg"),
+      build: { kind: "assistance", band: band.name },
+    }),
+  );
+  const machines = exercise.bodyweightFraction === 1 ? gym.stacks.filter((stack) => stack.help === "assists") : [];
+  return [
+    ...bands,
+    ...machines.flatMap((stack) =>
+      onStack(stack).map(
+        ({ kg, weight: pin }): BuildableLoad => ({
+          kg: -kg,
+          weight: pin,
+          build: { kind: "assistingStack", station: stack.station, pin },
+        }),
+      ),
+    ),
+  ].filter((load) => load.kg < 0);
 }
 
 /** How a wanted load is brought to one that can be built. */
@@ -208,24 +266,4 @@ export function roundToBuildable(
 /** The next heavier buildable load, or null at the top. */
 export function nextHeavier(loads: readonly BuildableLoad[], kg: number): BuildableLoad | null {
   return loads.find((load) => load.kg > kg + 0.002) ?? null;
-}
-
-export function pulleyRatioOf(exercise: Exercise, gym: GymEquipment): number {
-  const ratio = gym.stacks.find((stack) => exercise.stations.includes(stack.station))?.pulleyRatio ?? 1;
-  return ratio > 0 ? ratio : 1;
-}
-
-/** What is wrong with an inventory, in a sentence each; the rest of it stays usable. */
-export function equipmentProblems(gym: GymEquipment): string[] {
-  const problems: string[] = [];
-  if (gym.bars.length === 0) problems.push("No bar: barbell lifts cannot be loaded here.");
-  for (const plate of gym.plates) {
-    if (plate.pairs < 1)
-      problems.push(`The ${plate.weight.amount} ${plate.weight.unit} plate is listed, but there are none of it.`);
-  }
-  for (const stack of gym.stacks) {
-    if (toKg(stack.step) <= 0)
-      problems.push(`The stack of the ${stack.station} has no step; only its first setting is used.`);
-  }
-  return problems;
 }

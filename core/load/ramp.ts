@@ -25,29 +25,42 @@ const LIGHT = [
   [78, 4],
 ] as const;
 
+/** A lift's first exercise for its muscles has the full ramp; a second one a single set; isolation after compound none. */
+export type RampKind = "full" | "short" | "none";
+
+/** One set at 70 %. */
+const SHORT = [[70, 5]] as const;
+
+export interface RampQuestion {
+  readonly workingKg: number;
+  /** Working load as a share of e1RM; null where there is none: the middle table is used. */
+  readonly intensity: number | null;
+  readonly loads: readonly BuildableLoad[];
+  readonly exercise: Exercise;
+  readonly ramp: Exclude<Ramp, { kind: "none" }>;
+  readonly kind: RampKind;
+  readonly policy: RoundingPolicy;
+  /** A share of the working load as a prescribed figure; for bodyweight lifts the body counts in the share. */
+  readonly shareOf: (share: number) => number;
+}
+
 /**
  * The ramp to a working load in kg, rounded to what can be built: clamped to the lightest, repeats and anything not
- * below the working load dropped; a bar-only set first where the first step is above twice the bar.
+ * below the working load dropped; a bar-only set first where 40 % of it is above twice the bar. A coach's own steps are kept
+ * whatever came before.
  */
-export function rampTo(
-  workingKg: number,
-  e1rmKg: number | null,
-  loads: readonly BuildableLoad[],
-  exercise: Exercise,
-  ramp: Exclude<Ramp, { kind: "none" }> = { kind: "auto" },
-  policy: RoundingPolicy = "nearest",
-): RampSet[] {
-  const steps =
-    ramp.kind === "steps" ? ramp.steps.map((step) => [step.load, step.reps] as const) : autoSteps(workingKg, e1rmKg);
+export function rampTo(question: RampQuestion): RampSet[] {
+  const { workingKg, loads, exercise, ramp, kind, policy, shareOf } = question;
+  const steps = ramp.kind === "steps" ? ramp.steps.map((step) => [step.load, step.reps] as const) : autoSteps(question);
   const wanted = steps.map(([load, reps]) => ({
-    kg: load.kind === "percent" ? (workingKg * load.percent) / 100 : toKg(load.weight),
+    kg: load.kind === "percent" ? shareOf(load.percent / 100) : toKg(load.weight),
     reps,
   }));
   const lightest = loads[0];
   if (!lightest) return [];
   const first = wanted[0];
-  if (ramp.kind === "auto" && exercise.implement === "barbell" && first && first.kg > 2 * lightest.kg) {
-    wanted.unshift({ kg: lightest.kg, reps: first.reps });
+  if (ramp.kind === "auto" && kind === "full" && exercise.implement === "barbell" && first) {
+    if (0.4 * workingKg > 2 * lightest.kg) wanted.unshift({ kg: lightest.kg, reps: first.reps });
   }
   const sets: RampSet[] = [];
   for (const step of wanted) {
@@ -59,8 +72,9 @@ export function rampTo(
   return sets;
 }
 
-function autoSteps(workingKg: number, e1rmKg: number | null) {
-  const intensity = e1rmKg ? workingKg / e1rmKg : 0.75;
-  const table = intensity >= 0.85 ? HEAVY : intensity >= 0.7 ? MEDIUM : LIGHT;
+function autoSteps({ intensity, kind }: RampQuestion) {
+  if (kind === "none") return [];
+  const known = intensity ?? 0.75;
+  const table = kind === "short" ? SHORT : known >= 0.85 ? HEAVY : known >= 0.7 ? MEDIUM : LIGHT;
   return table.map(([percent, reps]) => [{ kind: "percent" as const, percent }, reps] as const);
 }

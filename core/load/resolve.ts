@@ -3,7 +3,7 @@
  * explicit kg, relative to a slot or round, percent of a max, rep maximum or effort through the curve, last time's
  * through the progression rule, cold start.
  */
-import { type Catalogue, type Exercise, exerciseOrThrow } from "../exercise/exercise";
+import { type Catalogue, directRegions, type Exercise, exerciseOrThrow, trainSameRegion } from "../exercise/exercise";
 import { type LiftRecord, median } from "../log";
 import {
   type NextPrescription,
@@ -18,72 +18,36 @@ import {
   type LoadRule,
   type Segment,
   type SessionDocument,
+  type SetupValue,
   type Slot,
   type Span,
   type WorkSet,
 } from "../session/grammar";
 import type { Settings } from "../settings";
-import { fromKg, round, toKg, type Weight } from "../units";
-import { e1rmFactor, repsAtLoad } from "./e1rm";
-import { curveKg, effectiveKg, isBodyweight, prescribedFromCurve } from "./effective";
+import { fromKg, round, SAME_WEIGHT_KG, toKg, type Weight } from "../units";
+import { e1rmFactor, populationCurve, repsAtLoad } from "./e1rm";
+import {
+  bodyShare,
+  curveKg,
+  effectiveKg,
+  isBodyweight,
+  prescribedFromCurve,
+  type Resistance,
+  resistanceThrough,
+} from "./effective";
 import {
   type Build,
-  type BuildableLoad,
   buildableLoads,
   type GymEquipment,
-  pulleyRatioOf,
   type RoundingPolicy,
   roundToBuildable,
 } from "./equipment";
-import { type RampSet, rampTo } from "./ramp";
-
-export type LoadReason =
-  | { readonly kind: "written" }
-  | {
-      readonly kind: "ofMax";
-      readonly percent: number;
-      readonly maxKg: number;
-      readonly source: "training max" | "e1RM";
-      readonly wantedKg: number;
-    }
-  | {
-      readonly kind: "curve";
-      readonly e1rmKg: number;
-      readonly band: readonly [number, number] | null;
-      readonly effectiveReps: number;
-      readonly percent: number;
-      readonly wantedKg: number;
-      readonly days: number;
-    }
-  | { readonly kind: "ofTop"; readonly percent: number; readonly topKg: number; readonly wantedKg: number }
-  | { readonly kind: "ofSlot"; readonly share: number; readonly slotId: string; readonly wantedKg: number }
-  | {
-      readonly kind: "change";
-      readonly change: LoadChange;
-      readonly beforeKg: number;
-      readonly wantedKg: number;
-      readonly since: "part" | "round";
-    }
-  | { readonly kind: "progress"; readonly next: NextPrescription }
-  | {
-      readonly kind: "coldStart";
-      readonly fromExerciseId: string;
-      readonly relatedKg: number;
-      readonly wantedKg: number;
-    }
-  | { readonly kind: "bodyweight"; readonly added: Weight | null; readonly sign: 1 | -1 }
-  | { readonly kind: "rounded"; readonly wantedKg: number; readonly builtKg: number; readonly percentOff: number }
-  | {
-      readonly kind: "outOfReach";
-      readonly wantedKg: number;
-      readonly nearestKg: number;
-      readonly side: "too light" | "too heavy";
-    }
-  | { readonly kind: "noEquipment" }
-  | { readonly kind: "noRecord" }
-  | { readonly kind: "noBodyMass" }
-  | { readonly kind: "expectRir"; readonly rir: number; readonly asked: number | null }
-  | { readonly kind: "assumedEffort"; readonly rir: number };
+import type { PlatePlan } from "./plate-plan";
+import { type RampKind, type RampSet, rampTo } from "./ramp";
+import type { LoadReason, WayRound } from "./reasons";
+import { keepApart, type PolicyReason, roundingReasons } from "./rounding";
+import { planSlot } from "./sleeves";
+import { waysRound } from "./ways-round";
 
 export interface ResolvedLoad {
   /** The prescribed figure in kg, as built; null where it cannot be known. */
@@ -99,7 +63,14 @@ export interface ResolvedLoad {
   /** Reps to aim at inside a written range, when progression says so. */
   readonly aimReps: number | null;
   readonly assumed: boolean;
+  /** The rule that won, then rounding and what to expect. */
   readonly reasons: readonly LoadReason[];
+  /** What the other rules would have said. */
+  readonly overruled: readonly LoadReason[];
+  /** Where the wanted load cannot be built. */
+  readonly ways: readonly WayRound[];
+  /** Through the range, where bands or chains make it differ; null otherwise. */
+  readonly resistance: Resistance | null;
 }
 
 export interface ResolveContext {
@@ -121,6 +92,8 @@ export interface ResolvedSession {
   readonly loads: ReadonlyMap<string, ResolvedLoad>;
   readonly ramps: ReadonlyMap<string, readonly RampSet[]>;
   readonly progress: ReadonlyMap<string, NextPrescription>;
+  /** By slot, for lifts on one bar or sled: the order of plates over ramp, rounds and drops. */
+  readonly platePlans: ReadonlyMap<string, PlatePlan>;
 }
 
 export function resolveSession(document: SessionDocument, context: ResolveContext): ResolvedSession {
@@ -138,6 +111,23 @@ interface SlotWork {
   topKg: number | null;
 }
 
+/** The part before in a set, or the same slot's round before, with what was wanted there. */
+interface Neighbour {
+  readonly wantedKg: number | null;
+  readonly load: ResolvedLoad;
+}
+
+interface Policy {
+  readonly kind: RoundingPolicy;
+  readonly because: PolicyReason;
+}
+
+/** Pain from here on makes the next loads of the lift careful. */
+const PAIN_FLAG = 4;
+
+/** How far a load found through a related lift may be off, as a share: with one relative, and with more. */
+const COLD_BAND = { one: 0.15, more: 0.12 };
+
 /** What a rule wants before rounding. */
 interface Wanted {
   readonly kg: number | null;
@@ -152,6 +142,8 @@ class Resolver {
   private readonly ramps = new Map<string, readonly RampSet[]>();
   private readonly progress = new Map<string, NextPrescription>();
   private readonly slots = new Map<string, SlotWork>();
+  private readonly wantedKg = new Map<string, number>();
+  private readonly platePlans = new Map<string, PlatePlan>();
 
   constructor(
     document: SessionDocument,
@@ -166,7 +158,7 @@ class Resolver {
   }
 
   result(): ResolvedSession {
-    return { loads: this.loads, ramps: this.ramps, progress: this.progress };
+    return { loads: this.loads, ramps: this.ramps, progress: this.progress, platePlans: this.platePlans };
   }
 
   slot(slotId: string): SlotWork | null {
@@ -181,15 +173,59 @@ class Resolver {
     const work: SlotWork = { slot, record, next, done: true, open: true, topKg: null };
     this.slots.set(slotId, work);
     this.resolveSets(work, exercise);
-    if (slot.ramp.kind !== "none" && work.topKg !== null) {
-      const loads = buildableLoads(exercise, this.context.gym);
-      this.ramps.set(
-        slot.id,
-        rampTo(work.topKg, record?.e1rmKg ?? null, loads, exercise, slot.ramp, this.context.policy),
-      );
-    }
+    if (slot.ramp.kind !== "none" && work.topKg !== null) this.ramps.set(slot.id, this.rampOf(work, exercise));
+    this.orderPlates(slot, exercise);
     work.open = false;
     return work;
+  }
+
+  private rampOf({ slot, record, topKg }: SlotWork, exercise: Exercise): RampSet[] {
+    const workingKg = topKg!;
+    const curve = this.toCurve(exercise, workingKg, slot.setup);
+    return rampTo({
+      workingKg,
+      intensity: record?.e1rmKg && curve !== null ? curve / record.e1rmKg : null,
+      loads: buildableLoads(exercise, this.context.gym),
+      exercise,
+      ramp: slot.ramp.kind === "none" ? { kind: "auto" } : slot.ramp,
+      kind: this.rampKind(slot, exercise),
+      policy: this.policyOf(record).kind,
+      shareOf: (share) =>
+        (curve === null ? null : this.toPrescribed(exercise, share * curve, slot.setup)) ?? share * workingKg,
+    });
+  }
+
+  /** After another lift for the same muscles a ramp is short; isolation after a compound lift that used them needs none. */
+  private rampKind(slot: Slot, exercise: Exercise): RampKind {
+    let kind: RampKind = "full";
+    for (const before of this.slots.values()) {
+      if (before.slot.id === slot.id) break;
+      const other = exerciseOrThrow(this.context.catalogue, before.slot.exerciseId);
+      const helped = directRegions(exercise).some((region) => (other.shares[region] ?? 0) >= 0.5);
+      if (helped && exercise.joints === "single" && other.joints === "multi") return "none";
+      if (trainSameRegion(exercise, other)) kind = "short";
+    }
+    return kind;
+  }
+
+  /** The order of plates over the slot; builds then show that order. */
+  private orderPlates(slot: Slot, exercise: Exercise): void {
+    const plan = planSlot(slot, exercise, this.ramps.get(slot.id) ?? [], (id) => this.loads.get(id), this.context.gym);
+    if (!plan) return;
+    this.platePlans.set(slot.id, plan);
+    for (const step of plan.steps) {
+      const load = this.loads.get(step.key);
+      if (load?.build?.kind === "bar" || load?.build?.kind === "sled")
+        this.loads.set(step.key, { ...load, build: { ...load.build, perSide: step.perSide } });
+    }
+  }
+
+  /** Never harder for a client of whom that is asked, or after pain in the lift. */
+  private policyOf(record: LiftRecord | null): Policy {
+    if (this.context.policy === "neverHarder") return { kind: "neverHarder", because: "client" };
+    const last = record?.exposures.at(-1);
+    const hurt = last?.sets.some((set) => set.pain >= PAIN_FLAG) ?? false;
+    return hurt ? { kind: "neverHarder", because: "pain" } : { kind: "nearest", because: "client" };
   }
 
   private nextOf(slot: Slot, record: LiftRecord | null, exercise: Exercise): NextPrescription | null {
@@ -202,26 +238,27 @@ class Resolver {
       settings: this.context.settings,
       date: this.context.date,
       e1rmKg: record.e1rmKg,
-      toCurveKg: (kg) => curveKg(exercise, kg, this.context.bodyMassKg, this.context.settings),
-      policy: this.context.policy,
+      curve: record.curve,
+      toCurveKg: (kg) => this.toCurve(exercise, kg, slot.setup),
+      policy: this.policyOf(record).kind,
     });
   }
 
   private resolveSets(work: SlotWork, exercise: Exercise): void {
     const { slot } = work;
-    const ofTop: { set: WorkSet; index: number }[] = [];
+    const ofTop: { set: WorkSet; before: WorkSet | null; index: number }[] = [];
     let before: WorkSet | null = null;
     let workingIndex = 0;
     for (const set of slot.sets) {
       if (!set) continue;
       const index = set.role === "working" ? workingIndex++ : 0;
-      if (set.segments[0]?.load.kind === "percentOfTop") ofTop.push({ set, index });
+      if (set.segments[0]?.load.kind === "percentOfTop") ofTop.push({ set, before, index });
       else this.resolveSet(work, exercise, set, before, index);
       before = set;
     }
     if (ofTop.length > 0) {
       if (work.topKg === null) work.topKg = this.topFromBest(work, exercise, ofTop);
-      for (const { set, index } of ofTop) this.resolveSet(work, exercise, set, null, index);
+      for (const { set, before: earlier, index } of ofTop) this.resolveSet(work, exercise, set, earlier, index);
     }
   }
 
@@ -236,29 +273,36 @@ class Resolver {
   }
 
   private resolveSet(work: SlotWork, exercise: Exercise, set: WorkSet, before: WorkSet | null, index: number): void {
-    let partBefore: ResolvedLoad | null = null;
-    set.segments.forEach((segment, position) => {
+    let partBefore: Neighbour | null = null;
+    const roundBefore = before ? this.neighbour(before.segments[0]!) : null;
+    for (const [position, segment] of set.segments.entries()) {
       const own = segment.exerciseId ? exerciseOrThrow(this.context.catalogue, segment.exerciseId) : exercise;
-      const roundBefore = before ? (this.loads.get(before.segments[0]!.id) ?? null) : null;
       // A part without a load of its own goes on with the one before, while it is the same lift.
       const last = set.segments[position - 1];
-      const continued = last && (last.exerciseId ?? work.slot.exerciseId) === own.id ? partBefore : null;
-      const wanted = this.wanted(work, own, segment, continued, partBefore, roundBefore, index);
-      const resolved = this.finish(wanted, own, work, segment);
+      const sameLift = last && (last.exerciseId ?? work.slot.exerciseId) === own.id;
+      const wanted = this.wanted(work, own, segment, sameLift ? partBefore : null, partBefore, roundBefore, index);
+      const beside = position > 0 ? (sameLift ? partBefore : null) : own.id === exercise.id ? roundBefore : null;
+      const resolved = this.finish(wanted, own, work, segment, beside, position === 0 && set.role === "working");
       this.loads.set(segment.id, resolved);
+      if (wanted.kg !== null) this.wantedKg.set(segment.id, wanted.kg);
       if (position === 0 && resolved.kg !== null && set.role === "working")
         work.topKg = Math.max(work.topKg ?? resolved.kg, resolved.kg);
-      partBefore = resolved;
-    });
+      partBefore = this.neighbour(segment);
+    }
+  }
+
+  private neighbour(segment: Segment): Neighbour | null {
+    const load = this.loads.get(segment.id);
+    return load ? { load, wantedKg: this.wantedKg.get(segment.id) ?? null } : null;
   }
 
   private wanted(
     work: SlotWork,
     exercise: Exercise,
     segment: Segment,
-    continued: ResolvedLoad | null,
-    partBefore: ResolvedLoad | null,
-    roundBefore: ResolvedLoad | null,
+    continued: Neighbour | null,
+    partBefore: Neighbour | null,
+    roundBefore: Neighbour | null,
     index: number,
   ): Wanted {
     const rule: LoadRule = segment.load;
@@ -284,9 +328,9 @@ class Resolver {
         );
       }
       case "fromSegment":
-        return this.changed(rule.change, partBefore, "part", exercise);
+        return this.changed(work, rule.change, partBefore, "part", exercise);
       case "fromRound":
-        return this.changed(rule.change, roundBefore, "round", exercise);
+        return this.changed(work, rule.change, roundBefore, "round", exercise);
       case "percentOfTop": {
         const kg = work.topKg === null ? null : (work.topKg * rule.percent) / 100;
         return computed(
@@ -300,7 +344,7 @@ class Resolver {
         const training = this.context.trainingMaxKg(work.slot.lineage);
         const maxKg = training ?? work.record?.e1rmKg ?? null;
         if (maxKg === null) return this.coldStart(exercise, segment);
-        const kg = this.toPrescribed(exercise, (maxKg * rule.percent) / 100);
+        const kg = this.toPrescribed(exercise, (maxKg * rule.percent) / 100, work.slot.setup);
         return computed(
           kg,
           kg === null
@@ -324,36 +368,38 @@ class Resolver {
           topReps(segment) + middle(segment.rir ?? { low: 2, high: 2 }),
         );
       case "unsaid":
-        if (continued)
-          return { kg: continued.kg, reasons: continued.reasons, exact: true, assumed: false, aimReps: null };
+        if (continued) {
+          const { kg, reasons } = continued.load;
+          return { kg, reasons: reasons.slice(0, 1), exact: true, assumed: false, aimReps: null };
+        }
         return this.unsaid(work, exercise, segment, index);
     }
   }
 
-  private toPrescribed(exercise: Exercise, curve: number): number | null {
-    return prescribedFromCurve(exercise, curve, this.context.bodyMassKg, this.context.settings);
+  private toPrescribed(exercise: Exercise, kg: number, setup: readonly SetupValue[]): number | null {
+    return prescribedFromCurve(exercise, kg, this.context.bodyMassKg, this.context.settings, setup);
+  }
+
+  private toCurve(exercise: Exercise, kg: number, setup: readonly SetupValue[]): number | null {
+    return curveKg(exercise, kg, this.context.bodyMassKg, this.context.settings, setup);
   }
 
   private changed(
+    work: SlotWork,
     change: LoadChange,
-    before: ResolvedLoad | null,
+    before: Neighbour | null,
     since: "part" | "round",
     exercise: Exercise,
   ): Wanted {
-    const from = before?.kg ?? null;
+    const from = before?.load.kg ?? null;
     if (from === null) return computed(null, { kind: "noRecord" });
     if (change.kind === "weight") {
       const kg = from + change.sign * toKg(change.weight);
-      return computed(isBodyweight(exercise) ? kg : Math.max(0, kg), {
-        kind: "change",
-        change,
-        beforeKg: from,
-        wantedKg: kg,
-        since,
-      });
+      const wantedKg = isBodyweight(exercise) ? kg : Math.max(0, kg);
+      return computed(wantedKg, { kind: "change", change, beforeKg: from, wantedKg, since });
     }
-    const curve = curveKg(exercise, from, this.context.bodyMassKg, this.context.settings);
-    const kg = curve === null ? null : this.toPrescribed(exercise, curve * (1 + change.percent / 100));
+    const curve = this.toCurve(exercise, from, work.slot.setup);
+    const kg = curve === null ? null : this.toPrescribed(exercise, curve * (1 + change.percent / 100), work.slot.setup);
     return computed(
       kg,
       kg === null ? { kind: "noBodyMass" } : { kind: "change", change, beforeKg: from, wantedKg: kg, since },
@@ -361,34 +407,33 @@ class Resolver {
   }
 
   private throughCurve(work: SlotWork, exercise: Exercise, segment: Segment, effectiveReps: number): Wanted {
-    const e1rmKg = work.record?.e1rmKg ?? null;
-    if (e1rmKg === null || exercise.id !== work.slot.exerciseId) return this.coldStart(exercise, segment);
-    const share = 1 / e1rmFactor(effectiveReps, this.context.settings.e1rmFormula);
-    const kg = this.toPrescribed(exercise, e1rmKg * share);
-    if (kg === null) return computed(null, { kind: "noBodyMass" });
-    const days = work.record!.estimates.length;
-    return computed(kg, {
-      kind: "curve",
-      e1rmKg,
-      band: work.record!.bandKg,
+    if (!work.record?.e1rmKg || exercise.id !== work.slot.exerciseId) return this.coldStart(exercise, segment);
+    const reason = this.curveReason(work, exercise, effectiveReps);
+    return reason ? computed(reason.wantedKg, reason) : computed(null, { kind: "noBodyMass" });
+  }
+
+  private curveReason(work: SlotWork, exercise: Exercise, effectiveReps: number) {
+    const { e1rmKg, bandKg, curve, estimates, fitted } = work.record!;
+    const share = 1 / e1rmFactor(effectiveReps, curve);
+    const wantedKg = this.toPrescribed(exercise, e1rmKg! * share, work.slot.setup);
+    if (wantedKg === null) return null;
+    return {
+      kind: "curve" as const,
+      e1rmKg: e1rmKg!,
+      band: bandKg,
       effectiveReps,
       percent: share * 100,
-      wantedKg: kg,
-      days,
-    });
+      wantedKg,
+      days: estimates.length,
+      own: fitted?.isOwn ?? false,
+    };
   }
 
   /** Nothing written: last time's load through the progression rule, else the curve at an assumed effort, else a cold start. */
   private unsaid(work: SlotWork, exercise: Exercise, segment: Segment, index: number): Wanted {
-    if (segment.amount.kind === "hold" || segment.amount.kind === "seconds") {
-      if (isBodyweight(exercise))
-        return {
-          kg: 0,
-          reasons: [{ kind: "bodyweight", added: null, sign: 1 }],
-          exact: true,
-          assumed: true,
-          aimReps: null,
-        };
+    if ((segment.amount.kind === "hold" || segment.amount.kind === "seconds") && isBodyweight(exercise)) {
+      const body: LoadReason = { kind: "bodyweight", added: null, sign: 1 };
+      return { kg: 0, reasons: [body], exact: true, assumed: true, aimReps: null };
     }
     const next = exercise.id === work.slot.exerciseId ? work.next : null;
     if (next) {
@@ -401,94 +446,136 @@ class Resolver {
     return { ...wanted, assumed: true, reasons: [...wanted.reasons, ...assumedEffort] };
   }
 
-  /** No record of this lift: from a related one through the family ratio, at the low end of a ±15 % band. */
+  /** No record of this lift: from related ones through the family ratios, at the low end of a wide band. */
   private coldStart(exercise: Exercise, segment: Segment): Wanted {
-    const relatives = this.context.related.filter(({ exerciseId }) => {
-      const other = this.context.catalogue.byId.get(exerciseId);
-      return other && other.family === exercise.family && other.id !== exercise.id;
+    const { catalogue, settings } = this.context;
+    const relatives = this.context.related.flatMap(({ exerciseId, e1rmKg }) => {
+      const other = catalogue.byId.get(exerciseId);
+      if (!other || other.family !== exercise.family || other.id === exercise.id) return [];
+      return [{ other, relatedKg: e1rmKg, e1rmKg: e1rmKg * (exercise.familyRatio / other.familyRatio) }];
     });
-    const relative = relatives[0];
-    if (!relative) {
+    const [nearest] = relatives;
+    if (!nearest) {
       const body = isBodyweight(exercise) ? 0 : null;
       return { kg: body, reasons: [{ kind: "noRecord" }], exact: false, assumed: true, aimReps: null };
     }
-    const other = exerciseOrThrow(this.context.catalogue, relative.exerciseId);
-    const e1rmKg =
-      median(relatives.slice(0, 1).map(({ e1rmKg }) => e1rmKg)) * (exercise.familyRatio / other.familyRatio);
-    const rir = segment.rir ? middle(segment.rir) : this.context.settings.assumed.rir;
-    const curve = (0.85 * e1rmKg) / e1rmFactor(topReps(segment) + rir, this.context.settings.e1rmFormula);
-    const kg = this.toPrescribed(exercise, curve);
-    if (kg === null) return computed(null, { kind: "noBodyMass" });
-    return {
-      kg,
-      reasons: [{ kind: "coldStart", fromExerciseId: other.id, relatedKg: relative.e1rmKg, wantedKg: kg }],
-      exact: false,
-      assumed: true,
-      aimReps: null,
+    const rir = segment.rir ? middle(segment.rir) : settings.assumed.rir;
+    const fit = median(relatives.map((one) => one.e1rmKg));
+    const off = relatives.length > 1 ? COLD_BAND.more : COLD_BAND.one;
+    const factor = e1rmFactor(topReps(segment) + rir, populationCurve(settings.e1rmFormula));
+    const low = this.toPrescribed(exercise, ((1 - off) * fit) / factor, segment.setup ?? []);
+    const high = this.toPrescribed(exercise, ((1 + off) * fit) / factor, segment.setup ?? []);
+    if (low === null || high === null) return computed(null, { kind: "noBodyMass" });
+    const reason: LoadReason = {
+      kind: "coldStart",
+      fromExerciseId: nearest.other.id,
+      relatedKg: nearest.relatedKg,
+      bandKg: [low, high],
+      wantedKg: low,
     };
+    return { kg: low, reasons: [reason], exact: false, assumed: true, aimReps: null };
   }
 
-  private finish(wanted: Wanted, exercise: Exercise, work: SlotWork, segment: Segment): ResolvedLoad {
-    const { gym, settings, bodyMassKg, policy } = this.context;
-    const buildable = buildableLoads(exercise, gym);
-    const reasons = [...wanted.reasons];
-    let built: BuildableLoad | null = null;
-    if (wanted.kg !== null) {
-      built = roundToBuildable(buildable, wanted.kg, wanted.exact ? "nearest" : policy);
-      reasons.push(...roundingReasons(wanted.kg, built, buildable, isBodyweight(exercise)));
-    }
-    // A load written in kg is shown as written even where this gym cannot build it; the reason says so.
-    const unbuildable = built !== null && Math.abs(built.kg - wanted.kg!) > 0.002;
-    const kg =
-      wanted.kg === null
-        ? null
-        : wanted.exact && unbuildable && !isBodyweight(exercise)
-          ? wanted.kg
-          : (built?.kg ?? wanted.kg);
-    const curve = kg === null ? null : curveKg(exercise, kg, bodyMassKg, settings);
+  private finish(
+    wanted: Wanted,
+    exercise: Exercise,
+    work: SlotWork,
+    segment: Segment,
+    beside: Neighbour | null,
+    speaks: boolean,
+  ): ResolvedLoad {
+    const { gym, settings, bodyMassKg } = this.context;
+    const setup = segment.setup ?? work.slot.setup;
+    const policy = this.policyOf(work.record);
+    const built = this.build(wanted, exercise, policy, beside, setup);
+    const { kg } = built;
+    const reasons = [...wanted.reasons, ...built.reasons];
+    const curve = kg === null ? null : this.toCurve(exercise, kg, setup);
     if (kg !== null && curve === null && !reasons.some((reason) => reason.kind === "noBodyMass"))
       reasons.push({ kind: "noBodyMass" });
-    const e1rmKg = exercise.id === work.slot.exerciseId ? (work.record?.e1rmKg ?? null) : null;
-    const expected =
-      e1rmKg !== null && curve !== null && curve > 0 ? repsAtLoad(e1rmKg, curve, settings.e1rmFormula) : null;
+    const mine = exercise.id === work.slot.exerciseId ? work.record : null;
+    const e1rmKg = mine?.e1rmKg ?? null;
+    const ownCurve = mine?.curve ?? populationCurve(settings.e1rmFormula);
+    const expected = e1rmKg !== null && curve !== null && curve > 0 ? repsAtLoad(e1rmKg, curve, ownCurve) : null;
     const reps = wanted.aimReps ?? (segment.amount.kind === "reps" ? topReps(segment) : null);
     const expectedRir = expected !== null && reps !== null ? Math.max(-5, Math.round((expected - reps) * 2) / 2) : null;
     if (expectedRir !== null)
       reasons.push({ kind: "expectRir", rir: expectedRir, asked: segment.rir ? middle(segment.rir) : null });
+    const outOfReach = reasons.find((reason) => reason.kind === "outOfReach");
+    const rir = segment.rir ? middle(segment.rir) : settings.assumed.rir;
+    const effectiveContext = { bodyMassKg, gym, setup, beside: segment.beside };
     return {
       kg: kg === null ? null : round(kg, 3),
-      weight: kg === null ? null : built && !unbuildable ? built.weight : fromKg(Math.abs(kg), gym.unit),
-      build: unbuildable && wanted.exact && !isBodyweight(exercise) ? null : (built?.build ?? null),
-      effectiveKg:
-        kg === null
-          ? null
-          : effectiveKg(exercise, kg, { bodyMassKg, pulleyRatio: pulleyRatioOf(exercise, gym) }, settings),
+      weight: kg === null ? null : (built.weight ?? fromKg(Math.abs(kg), gym.unit)),
+      build: built.build,
+      effectiveKg: kg === null ? null : effectiveKg(exercise, kg, effectiveContext, settings),
       shareOfE1rm: e1rmKg !== null && curve !== null ? curve / e1rmKg : null,
       expectedRir,
       aimReps: wanted.aimReps,
       assumed: wanted.assumed,
       reasons,
+      overruled: speaks ? this.overruled(wanted, exercise, work, segment) : [],
+      ways:
+        outOfReach?.kind === "outOfReach"
+          ? waysRound({ exercise, ...outOfReach, rir, e1rmKg, curve: ownCurve }, this.context)
+          : [],
+      resistance:
+        kg !== null && segment.beside.length > 0 ? resistanceThrough(exercise, kg, effectiveContext, settings) : null,
     };
   }
-}
 
-function roundingReasons(
-  wantedKg: number,
-  built: BuildableLoad | null,
-  loads: readonly BuildableLoad[],
-  bodyweight: boolean,
-): LoadReason[] {
-  if (!built) return [{ kind: "noEquipment" }];
-  const off = Math.abs(built.kg - wantedKg);
-  if (off < 0.002) return [];
-  const heaviest = loads.at(-1)!.kg;
-  const lightest = loads[0]!.kg;
-  if (wantedKg > heaviest + 0.002) return [{ kind: "outOfReach", wantedKg, nearestKg: heaviest, side: "too light" }];
-  if (wantedKg < lightest - 0.002) return [{ kind: "outOfReach", wantedKg, nearestKg: lightest, side: "too heavy" }];
-  const base = bodyweight ? Math.max(1, Math.abs(wantedKg)) : wantedKg;
-  return [
-    { kind: "rounded", wantedKg, builtKg: built.kg, percentOff: (100 * (built.kg - wantedKg)) / Math.max(base, 0.001) },
-  ];
+  /** The load as this gym builds it. A load written in kg stays as written where it cannot be built; the reason says so. */
+  private build(
+    wanted: Wanted,
+    exercise: Exercise,
+    policy: Policy,
+    beside: Neighbour | null,
+    setup: readonly SetupValue[],
+  ): { kg: number | null; weight: Weight | null; build: Build | null; reasons: LoadReason[] } {
+    if (wanted.kg === null) return { kg: null, weight: null, build: null, reasons: [] };
+    const loads = buildableLoads(exercise, this.context.gym);
+    const assists = isBodyweight(exercise);
+    const own = wanted.exact && !(assists && wanted.kg < 0) ? ({ ...policy, kind: "nearest" } as const) : policy;
+    let built = roundToBuildable(loads, wanted.kg, own.kind);
+    let reasons = roundingReasons(wanted.kg, built, loads, assists, own);
+    if (assists && wanted.kg < 0) reasons.push(...this.helpProblem(exercise, built?.kg ?? wanted.kg, setup));
+    const unbuildable = built !== null && Math.abs(built.kg - wanted.kg) > SAME_WEIGHT_KG;
+    if (!built || (wanted.exact && unbuildable && !assists))
+      return { kg: wanted.kg, weight: null, build: null, reasons };
+    if (!wanted.exact && beside?.wantedKg != null && beside.load.kg !== null) {
+      const span = this.toCurve(exercise, wanted.kg, setup) ?? wanted.kg;
+      const before = { wantedKg: beside.wantedKg, builtKg: beside.load.kg };
+      const apart = keepApart(before, wanted.kg, built, loads, own.kind, span);
+      if (apart) {
+        reasons = [...(apart.built === built ? reasons : []), apart.reason];
+        built = apart.built;
+      }
+    }
+    return { kg: built.kg, weight: built.weight, build: built.build, reasons };
+  }
+
+  /** Help that lifts the whole body or more leaves nothing to train. */
+  private helpProblem(exercise: Exercise, kg: number, setup: readonly SetupValue[]): LoadReason[] {
+    const { bodyMassKg, settings } = this.context;
+    const share = bodyShare(exercise, setup, settings) ?? 1;
+    if (bodyMassKg === null || -kg < share * bodyMassKg) return [];
+    return [{ kind: "moreHelpThanBody", helpKg: -kg, bodyKg: share * bodyMassKg }];
+  }
+
+  /** What the rules that did not win would have said: last time's progression, and the curve for the reps and effort asked. */
+  private overruled(wanted: Wanted, exercise: Exercise, work: SlotWork, segment: Segment): LoadReason[] {
+    if (exercise.id !== work.slot.exerciseId) return [];
+    const winner = wanted.reasons[0]?.kind;
+    const reasons: LoadReason[] = [];
+    if (work.next && winner !== "progress") reasons.push({ kind: "progress", next: work.next });
+    const usesCurve = winner === "curve" || winner === "coldStart";
+    if (work.record?.e1rmKg && !usesCurve && segment.amount.kind === "reps") {
+      const rir = segment.rir ? middle(segment.rir) : this.context.settings.assumed.rir;
+      const reason = this.curveReason(work, exercise, (wanted.aimReps ?? topReps(segment)) + rir);
+      if (reason) reasons.push(reason);
+    }
+    return reasons;
+  }
 }
 
 function computed(kg: number | null, reason: LoadReason): Wanted {

@@ -1,5 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { SHIPPED_CATALOGUE } from "../exercise/catalogue";
+import { populationCurve } from "../load/e1rm";
 import { buildableLoads } from "../load/equipment";
 import type { Exposure } from "../log";
 import { DEFAULT_SETTINGS } from "../settings";
@@ -27,6 +28,7 @@ function next(
       settings: DEFAULT_SETTINGS,
       date: options.date ?? "2026-11-17",
       e1rmKg: options.e1rmKg ?? 120,
+      curve: populationCurve(DEFAULT_SETTINGS.e1rmFormula),
       toCurveKg: (kg) => kg,
       policy: "nearest",
     },

@@ -3,7 +3,7 @@
  * and asking again recomputes what follows. Every answer carries its reason as data.
  */
 import type { Exercise } from "../exercise/exercise";
-import { repsAtLoad } from "../load/e1rm";
+import { type RepCurve, repsAtLoad } from "../load/e1rm";
 import { type BuildableLoad, nextHeavier, type RoundingPolicy, roundToBuildable } from "../load/equipment";
 import type { Exposure, LoggedSet } from "../log";
 import type { Settings } from "../settings";
@@ -28,6 +28,8 @@ export interface ProgressContext {
   /** Calendar date of the session that is prescribed. */
   readonly date: string;
   readonly e1rmKg: number | null;
+  /** The curve in force for the lift. */
+  readonly curve: RepCurve;
   /** Turns a prescribed load into curve kg; null when unknown. */
   readonly toCurveKg: (loadKg: number) => number | null;
   readonly policy: RoundingPolicy;
@@ -267,7 +269,7 @@ function stepUp(rule: ProgressionRule, fromKg: number, low: number, context: Pro
 function expectedReps(loadKg: number, context: ProgressContext): number | null {
   const curve = context.toCurveKg(loadKg);
   if (context.e1rmKg === null || curve === null) return null;
-  return Math.floor(repsAtLoad(context.e1rmKg, curve, context.settings.e1rmFormula) + 0.25);
+  return Math.floor(repsAtLoad(context.e1rmKg, curve, context.curve) + 0.25);
 }
 
 function cutTo(loadKg: number, percent: number, reps: number, context: ProgressContext): NextSet {

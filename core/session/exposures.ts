@@ -30,10 +30,24 @@ export function exposuresOf(
       const sets: LoggedSet[] = [];
       slot.sets.forEach((set, index) => {
         const done = set && performed.sets.get(set.id);
-        if (!set || !done) return;
+        // A set of another exercise, swapped in on the floor, is not this lift's record.
+        if (!set || !done || (done.segments[0] && done.segments[0].exerciseId !== firstExercise(slot, set))) return;
         const isFirst = sets.length === 0;
         sets.push(
-          loggedSet(slot, set, done, index, isFirst && !overlaps(slot, trained, catalogue), shown, catalogue, settings),
+          loggedSet(
+            slot,
+            set,
+            done,
+            index,
+            isFirst && !overlaps(slot, trained, catalogue),
+            shown,
+            catalogue,
+            settings,
+            {
+              alone: block.slots.length === 1 && slot.laterality === "both",
+              isFirst,
+            },
+          ),
         );
       });
       if (sets.length > 0 && !result.has(slot.lineage)) {
@@ -53,6 +67,8 @@ export function exposuresOf(
   return result;
 }
 
+const firstExercise = (slot: Slot, set: WorkSet): string => set.segments[0]!.exerciseId ?? slot.exerciseId;
+
 /** Whether a prime mover of the lift was worked directly in an earlier block of the session. */
 function overlaps(slot: Slot, trained: ReadonlySet<string>, catalogue: Catalogue): boolean {
   const { shares } = exerciseOrThrow(catalogue, slot.exerciseId);
@@ -68,6 +84,7 @@ function loggedSet(
   shown: ShownSession,
   catalogue: Catalogue,
   settings: Settings,
+  place: { readonly alone: boolean; readonly isFirst: boolean },
 ): LoggedSet {
   const first = done.segments[0];
   const planned = set.segments[0]!;
@@ -79,7 +96,7 @@ function loggedSet(
     setId: set.id,
     round: index,
     loadKg,
-    curveKg: first ? curveKg(exercise, loadKg, shown.bodyMassKg, settings) : null,
+    curveKg: first ? curveKg(exercise, loadKg, shown.bodyMassKg, settings, slot.setup) : null,
     reps: first ? Math.min(first.reps, first.rightReps ?? first.reps) : 0,
     totalReps: done.segments.reduce((total, segment) => total + segment.reps + (segment.rightReps ?? 0), 0),
     seconds: first?.seconds ?? null,
@@ -89,6 +106,7 @@ function loggedSet(
     target: asked && { low: Math.min(asked.low, aim ?? asked.low), high: asked.high },
     targetRir: planned.rir ? (planned.rir.low + planned.rir.high) / 2 : null,
     working: set.role === "working",
+    restBeforeSeconds: place.alone && !place.isFirst && set.segments.length === 1 ? done.restSeconds : null,
     fresh,
   };
 }

@@ -51,11 +51,22 @@ export const BOATHOUSE: GymEquipment = {
   dumbbells: Array.from({ length: 15 }, (_, i) => weight(4 + 2 * i)),
   kettlebells: [8, 12, 16, 24].map((kg) => weight(kg)),
   stacks: [
-    { station: "cable", start: weight(5), step: weight(5), max: weight(80), addOns: [weight(2.5)], pulleyRatio: 1 },
+    {
+      station: "cable",
+      start: weight(5),
+      step: weight(5),
+      max: weight(80),
+      addOns: [weight(2.5)],
+      pulleyRatio: 1,
+      counterbalanceKg: 0,
+      help: "resists",
+    },
   ],
-  sleds: [{ station: "angled sled", weight: weight(40) }],
-  bands: [{ name: "red", kg: 15 }],
+  sleds: [{ station: "angled sled", weight: weight(40), share: 1 }],
+  bands: [{ name: "red", kg: 15, kgPerMetre: 20 }],
+  chains: [],
   stations: [],
+  outOfOrder: [],
 };
 
 export function exposure(date: string, sets: readonly Partial<LoggedSet>[], plannedSets = sets.length): Exposure {
@@ -77,6 +88,7 @@ export function exposure(date: string, sets: readonly Partial<LoggedSet>[], plan
       target: null,
       targetRir: null,
       working: true,
+      restBeforeSeconds: null,
       fresh: index === 0,
       ...set,
     })),

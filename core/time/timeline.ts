@@ -118,8 +118,7 @@ const ASSUMED_RAMP_REPS = [8, 5, 3] as const;
 interface Remembered {
   readonly catalogue: Catalogue;
   readonly settings: Settings;
-  readonly expectedReps: TimelineContext["expectedReps"];
-  readonly rampKey: string;
+  readonly key: string;
   readonly timeline: BlockTimeline;
 }
 
@@ -198,28 +197,31 @@ function chargeStations(block: Block, used: Set<string>, catalogue: Catalogue): 
 
 /** The block's expansion, remembered while the block and all that it depends on stay the same. */
 export function expandBlock(block: Block, context: TimelineContext): BlockTimeline {
-  const { catalogue, settings, expectedReps } = context;
-  const rampKey = context.rampReps ? rampKeyOf(block, context.rampReps) : "";
+  const { catalogue, settings } = context;
+  const key = outsideKey(block, context);
   const known = remembered.get(block);
-  if (
-    known &&
-    known.settings === settings &&
-    known.catalogue === catalogue &&
-    known.expectedReps === expectedReps &&
-    known.rampKey === rampKey
-  ) {
-    return known.timeline;
-  }
+  if (known && known.settings === settings && known.catalogue === catalogue && known.key === key) return known.timeline;
   const timeline = new BlockExpansion(block, context).run();
-  remembered.set(block, { catalogue, settings, expectedReps, rampKey, timeline });
+  remembered.set(block, { catalogue, settings, key, timeline });
   return timeline;
 }
 
-function rampKeyOf(block: Block, rampReps: (slot: Slot) => readonly number[]): string {
-  let key = "known";
-  for (const slot of block.slots) if (slot.ramp.kind !== "none") key += `;${rampReps(slot).join()}`;
+/** What the expansion takes from loads and forecast: ramps, and the reps of sets without a figure of their own. */
+function outsideKey(block: Block, { rampReps, expectedReps }: TimelineContext): string {
+  let key = "";
+  for (const slot of block.slots) {
+    if (rampReps && slot.ramp.kind !== "none") key += `;${rampReps(slot).join()}`;
+    if (!expectedReps) continue;
+    for (const set of slot.sets) {
+      for (const segment of set?.segments ?? []) if (isOpen(segment, set!)) key += `,${expectedReps(segment) ?? ""}`;
+    }
+  }
   return key;
 }
+
+/** Whether a segment has no figure of reps of its own: to failure, as many as possible, a part of a rep goal. */
+export const isOpen = (segment: Segment, set: WorkSet): boolean =>
+  segment.amount.kind === "toFailure" || segment.amount.kind === "maxReps" || set.stop.kind === "repTotal";
 
 class BlockExpansion {
   private readonly spans: TimelineSpan[] = [];

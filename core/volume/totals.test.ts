@@ -3,7 +3,7 @@ import { describe, expect, it } from "vitest";
 import { SHIPPED_CATALOGUE } from "../exercise/catalogue";
 import { effectiveKg } from "../load/effective";
 import { DEFAULT_SETTINGS } from "../settings";
-import { read, TEST_CONTEXT } from "../testing/helpers";
+import { BOATHOUSE, read, TEST_CONTEXT } from "../testing/helpers";
 import { expandSession } from "../time/timeline";
 import { toKg } from "../units";
 import { weeklySetBand } from "./bands";
@@ -22,7 +22,7 @@ function totals(text: string, bodyMassKg: number | null = 80) {
         : segment.load.kind === "bodyweight" && segment.load.added
           ? toKg(segment.load.added) * segment.load.sign
           : 0;
-    return set && effectiveKg(exercise, said, { bodyMassKg }, DEFAULT_SETTINGS);
+    return set && effectiveKg(exercise, said, { bodyMassKg, gym: BOATHOUSE }, DEFAULT_SETTINGS);
   };
   return totalSession(expandSession(document, TEST_CONTEXT), { ...TEST_CONTEXT, effectiveKg: effective });
 }

@@ -3,15 +3,7 @@ import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import type { ClientView, SessionLine } from "@/contract";
-import {
-  basisSentence,
-  DEFAULT_SETTINGS,
-  decimal,
-  formatWeight,
-  liftRecord,
-  readinessSentence,
-  SHIPPED_CATALOGUE,
-} from "@/core";
+import { basisSentence, decimal, formatWeight, liftRecord, readinessSentence, SHIPPED_CATALOGUE } from "@/core";
 import { ask, replySentence } from "@/device/api";
 import { Button } from "@/ui/button";
 import { LineChart } from "@/ui/line-chart";
@@ -148,7 +140,7 @@ function Record({ view }: { view: ClientView }) {
   const lifts = view.lifts
     .map((lift) => ({
       ...lift,
-      record: liftRecord(lift.exposures, DEFAULT_SETTINGS),
+      record: liftRecord(lift.exposures, view.settings, lift.tested),
       exercise: SHIPPED_CATALOGUE.byId.get(lift.exerciseId)!,
     }))
     .sort((a, b) => b.exposures.length - a.exposures.length || (b.record.e1rmKg ?? 0) - (a.record.e1rmKg ?? 0));

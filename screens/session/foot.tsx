@@ -197,6 +197,7 @@ function cautionsOf(view: SessionView, document: SessionDocument, computed: Comp
       }
     });
   }
-  for (const problem of equipmentProblems(view.gym.equipment)) cautions.push({ place: view.gym.name, words: problem });
+  for (const problem of equipmentProblems(view.gym.equipment))
+    cautions.push({ place: view.gym.name, words: problem.message });
   return cautions;
 }

@@ -7,6 +7,7 @@ import {
   exposures,
   floorEvents,
   gyms,
+  liftMarks,
   members,
   planDays,
   plans,
@@ -18,6 +19,7 @@ import {
 export type ClientRow = typeof clients.$inferSelect;
 export type SessionRow = typeof sessions.$inferSelect;
 export type GymRow = typeof gyms.$inferSelect;
+export type MarkRow = typeof liftMarks.$inferSelect;
 export type EventRow = typeof floorEvents.$inferSelect;
 export type ExposureRow = typeof exposures.$inferSelect;
 
@@ -81,7 +83,58 @@ export async function bodyMassOn(tx: Transaction, clientId: string, date: string
   return row ?? null;
 }
 
-export const gymRows = (tx: Transaction) => tx.select().from(gyms).orderBy(asc(gyms.createdAt)).limit(50);
+/** The default first. */
+export const gymRows = (tx: Transaction) =>
+  tx.select().from(gyms).orderBy(desc(gyms.isDefault), asc(gyms.createdAt)).limit(60);
+
+export async function gymRow(tx: Transaction, id: string): Promise<GymRow | null> {
+  const [row] = await tx.select().from(gyms).where(eq(gyms.id, id)).limit(1);
+  return row ?? null;
+}
+
+export async function updateGym(tx: Transaction, id: string, change: Partial<typeof gyms.$inferInsert>): Promise<void> {
+  await tx.update(gyms).set(change).where(eq(gyms.id, id));
+}
+
+export async function makeDefaultGym(tx: Transaction, id: string): Promise<void> {
+  await tx.update(gyms).set({ isDefault: false }).where(eq(gyms.isDefault, true));
+  await tx.update(gyms).set({ isDefault: true }).where(eq(gyms.id, id));
+}
+
+/** Sessions and clients that name a gym. */
+export async function usesOfGym(tx: Transaction, id: string): Promise<number> {
+  const [inSessions] = await tx.select({ n: count() }).from(sessions).where(eq(sessions.gymId, id));
+  const [byClients] = await tx.select({ n: count() }).from(clients).where(eq(clients.gymId, id));
+  return (inSessions?.n ?? 0) + (byClients?.n ?? 0);
+}
+
+export async function deleteGym(tx: Transaction, id: string): Promise<void> {
+  await tx.delete(gyms).where(eq(gyms.id, id));
+}
+
+export const markRows = (tx: Transaction, clientId: string, until: string): Promise<MarkRow[]> =>
+  tx
+    .select()
+    .from(liftMarks)
+    .where(and(eq(liftMarks.clientId, clientId), lte(liftMarks.date, until)))
+    .orderBy(asc(liftMarks.date), asc(liftMarks.createdAt))
+    .limit(500);
+
+export async function insertMark(tx: Transaction, row: typeof liftMarks.$inferInsert): Promise<void> {
+  await tx.insert(liftMarks).values(row);
+}
+
+export async function deleteMark(tx: Transaction, clientId: string, id: string): Promise<boolean> {
+  const gone = await tx
+    .delete(liftMarks)
+    .where(and(eq(liftMarks.clientId, clientId), eq(liftMarks.id, id)))
+    .returning({ id: liftMarks.id });
+  return gone.length === 1;
+}
+
+export async function updateStudioSettings(tx: Transaction, studioId: string, settings: unknown): Promise<void> {
+  await tx.update(studios).set({ settings }).where(eq(studios.id, studioId));
+}
 
 export async function insertGym(tx: Transaction, row: typeof gyms.$inferInsert): Promise<void> {
   await tx.insert(gyms).values(row);
@@ -105,6 +158,16 @@ export async function sessionRow(tx: Transaction, id: string, lock = false): Pro
   const [row] = await (lock ? query.for("update") : query);
   return row ?? null;
 }
+
+export const sessionRowsOf = (tx: Transaction, ids: readonly string[]): Promise<SessionRow[]> =>
+  ids.length === 0
+    ? Promise.resolve([])
+    : tx
+        .select()
+        .from(sessions)
+        .where(inArray(sessions.id, [...ids]))
+        .orderBy(asc(sessions.date), asc(sessions.id))
+        .limit(200);
 
 export async function updateSession(
   tx: Transaction,

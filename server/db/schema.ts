@@ -174,9 +174,37 @@ export const gyms = pgTable(
     id: uuid("id").notNull(),
     name: text("name").notNull(),
     equipment: jsonb("equipment").notNull(),
+    isDefault: boolean("is_default").notNull().default(false),
+    /** Whose home it is; null: the studio's own. */
+    clientId: uuid("client_id"),
     createdAt,
   },
   (t) => [primaryKey({ columns: [t.studioId, t.id] })],
+);
+
+/** Maxima that were tested, and training maxima that a coach set, by lift. The newest training max is in force. */
+export const liftMarks = pgTable(
+  "lift_marks",
+  {
+    studioId: uuid("studio_id").notNull(),
+    id: uuid("id").notNull(),
+    clientId: uuid("client_id").notNull(),
+    lineage: text("lineage").notNull(),
+    exerciseId: text("exercise_id").notNull(),
+    /** tested | training */
+    kind: text("kind").notNull(),
+    date: date("date").notNull(),
+    amount: text("amount").notNull(),
+    unit: text("unit").notNull(),
+    createdAt,
+  },
+  (t) => [
+    primaryKey({ columns: [t.studioId, t.id] }),
+    index("lift_marks_client").on(t.studioId, t.clientId, t.date),
+    foreignKey({ columns: [t.studioId, t.clientId], foreignColumns: [clients.studioId, clients.id] }).onDelete(
+      "cascade",
+    ),
+  ],
 );
 
 // --- plans and sessions ----------------------------------------------------------------------------------------------

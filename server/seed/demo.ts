@@ -11,12 +11,13 @@ import {
   expandSession,
   type FloorEvent,
   type FloorEventBody,
-  freshLoad,
+  type FormReport,
   indexSegments,
   isWork,
   mondayOf,
   type PerformedSegment,
   type PerformedSet,
+  POPULATION_RESERVE,
   parseSession,
   prescribedFromCurve,
   roundToBuildable,
@@ -40,6 +41,8 @@ import {
   DEMO_COACH,
   DEMO_STUDIO,
   type DemoClient,
+  HOME_EQUIPMENT,
+  LOFT_EQUIPMENT,
 } from "./scenario";
 
 const WEEKS = 8;
@@ -54,17 +57,26 @@ export async function seedDemo(nowMs: number): Promise<void> {
     await addMember(tx, { studioId, id: memberId, userId, role: "coach", clientId: null, name: DEMO_COACH.name });
   });
   const scope: Scope = { role: "coach", studioId, memberId, name: DEMO_COACH.name };
-  const gymId = newId();
-  await inStudio(scope, (tx) =>
-    db.insertGym(tx, { studioId, id: gymId, name: "Boathouse", equipment: BOATHOUSE_EQUIPMENT }),
-  );
   const today = dateIn(DEMO_STUDIO.timeZone, nowMs);
-  for (const [index, client] of DEMO_CLIENTS.entries()) await seedClient(scope, gymId, client, index, today);
+  const gyms = { boathouse: newId(), loft: newId() };
+  // The leg extension waits for a cable: whoever needs it next week is told.
+  const outOfOrder = [{ item: "stack:leg extension", from: addDays(today, 5), until: addDays(today, 19) }];
+  await inStudio(scope, async (tx) => {
+    const boathouse = { ...BOATHOUSE_EQUIPMENT, outOfOrder };
+    await db.insertGym(tx, { studioId, id: gyms.boathouse, name: "Boathouse", equipment: boathouse, isDefault: true });
+    await db.insertGym(tx, { studioId, id: gyms.loft, name: "Sail loft", equipment: LOFT_EQUIPMENT });
+  });
+  for (const [index, client] of DEMO_CLIENTS.entries()) await seedClient(scope, gyms, client, index, today);
+}
+
+interface DemoGyms {
+  readonly boathouse: string;
+  readonly loft: string;
 }
 
 async function seedClient(
   scope: Scope,
-  gymId: string,
+  gyms: DemoGyms,
   client: DemoClient,
   index: number,
   today: string,
@@ -83,7 +95,7 @@ async function seedClient(
       aims: client.aims,
       limits: client.limits,
       notes: client.notes,
-      gymId,
+      gymId: gyms.boathouse,
       rounding: client.rounding,
       readiness: { date: start, yes: client.yes },
       clearance: client.clearedBy ? { date: start, by: client.clearedBy } : null,
@@ -94,6 +106,9 @@ async function seedClient(
     }
   });
   if (index === 0) {
+    await inStudio(scope, (tx) =>
+      db.insertGym(tx, { studioId, id: newId(), name: "Marit's home", equipment: HOME_EQUIPMENT, clientId }),
+    );
     const userId = await createAccount(client.name, DEMO_CLIENT_ACCOUNT.email, DEMO_CLIENT_ACCOUNT.password);
     if (userId)
       await asOwner((tx) =>
@@ -101,6 +116,7 @@ async function seedClient(
       );
   }
   const planId = newId();
+  const gymOfDay = client.days.map(({ inLoft }) => (inLoft ? gyms.loft : gyms.boathouse));
   const days = client.days.map(({ weekday, text }) => ({
     studioId,
     id: newId(),
@@ -119,9 +135,32 @@ async function seedClient(
     dayWobblePercent: 1.5,
     rirError: 0.5,
     adherence: client.adherence,
+    curveShape: client.curveShape,
+    reserve: {
+      ...POPULATION_RESERVE,
+      fastSeconds: POPULATION_RESERVE.fastSeconds * client.recovery,
+      slowSeconds: POPULATION_RESERVE.slowSeconds * client.recovery,
+    },
+    formBreaks: 0.04,
+    pain: 0.004,
+  });
+  await inStudio(scope, async (tx) => {
+    for (const { week, exerciseId, kg } of client.tested ?? []) {
+      const date = addDays(start, week * 7 + 5);
+      await db.insertMark(tx, {
+        studioId,
+        id: newId(),
+        clientId,
+        lineage: exerciseId,
+        exerciseId,
+        kind: "tested",
+        date,
+        ...weight(kg),
+      });
+    }
   });
   for (let week = 0; week <= WEEKS; week++) {
-    for (const day of days) {
+    for (const [place, day] of days.entries()) {
       const date = addDays(start, week * 7 + day.weekday);
       const trained = date < today && lifter.shows();
       const sessionId = newId();
@@ -132,12 +171,13 @@ async function seedClient(
           id: sessionId,
           clientId,
           planDayId: day.id,
-          gymId,
+          gymId: gymOfDay[place]!,
           date,
           title: document.title,
           document,
         });
-        if (trained) await performSession(tx, scope, sessionId, lifter, week + day.weekday / 7);
+        if (trained)
+          await performSession(tx, scope, sessionId, lifter, week + day.weekday / 7, week === client.slipWeek);
       });
     }
   }
@@ -158,6 +198,7 @@ async function performSession(
   sessionId: string,
   lifter: SimulatedLifter,
   weeks: number,
+  slips: boolean,
 ): Promise<void> {
   const row = (await db.sessionRow(tx, sessionId))!;
   const context = (await sessionContext(tx, row))!;
@@ -196,6 +237,8 @@ async function performSession(
       if (span.round !== round) flush();
       round = span.round;
       const done = performSpan(span, segments.get(span.segmentId)!, content, lifter, weeks < 1);
+      if (slips && index === 0 && round === 0 && done.part.load)
+        done.part = { ...done.part, load: { ...done.part.load, amount: `${done.part.load.amount}0`.replace(".", "") } };
       sets.set(span.setId, merge(sets.get(span.setId), done, span, rested));
       if (done.rir !== null && done.rir <= 1) hardest = 8;
       ends = startSeconds + span.startSeconds + span.seconds;
@@ -222,16 +265,19 @@ function performSpan(
   let { kg, weight: load, sign } = shown;
   if (kg === null || (guess && segment.load.kind === "unsaid" && timed === null)) {
     // The first time round the coach finds a load in the ramp.
-    const wanted = freshLoad(lifter.trueE1rm(exercise), asked ?? 10, 2.5);
+    const wanted = lifter.freshLoad(exercise, asked ?? 10, 2.5);
     const prescribed = prescribedFromCurve(exercise, wanted, content.bodyMassKg, content.settings) ?? 0;
-    const built = roundToBuildable(buildableLoads(exercise, BOATHOUSE_EQUIPMENT), prescribed, "nearest");
+    const built = roundToBuildable(buildableLoads(exercise, content.equipment), prescribed, "nearest");
     kg = built?.kg ?? 0;
     load = built && built.kg !== 0 ? built.weight : null;
     sign = kg < 0 ? -1 : 1;
   }
   const curve = curveKg(exercise, kg, content.bodyMassKg, content.settings) ?? 1;
+  const side = span.side === "left" || span.side === "right" ? span.side : "both";
   const answer =
-    timed === null ? lifter.perform({ exercise, curveKg: curve, reps: asked, rir: null }) : { reps: 0, rir: 2 };
+    timed === null
+      ? lifter.perform({ exercise, curveKg: curve, reps: asked, side })
+      : { reps: 0, rir: 2, form: "held" as const, pain: 0 };
   const part: PerformedSegment = {
     segmentId: span.segmentId,
     exerciseId: exercise.id,
@@ -241,8 +287,11 @@ function performSpan(
     rightReps: null,
     seconds: timed,
   };
-  return { part, rir: timed === null ? answer.rir : null };
+  return { part, rir: timed === null ? answer.rir : null, form: answer.form, pain: answer.pain };
 }
+
+const WORSE = ["held", "slipped", "broke"] as const;
+const worse = (a: FormReport, b: FormReport): FormReport => WORSE[Math.max(WORSE.indexOf(a), WORSE.indexOf(b))]!;
 
 function merge(
   before: PerformedSet | undefined,
@@ -266,8 +315,8 @@ function merge(
     round: span.round,
     segments,
     rir,
-    form: "held",
-    pain: 0,
+    form: worse(before?.form ?? "held", done.form),
+    pain: Math.max(before?.pain ?? 0, done.pain),
     painPlace: "",
     note: "",
     restSeconds,

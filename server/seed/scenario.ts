@@ -1,14 +1,33 @@
 /** The demo's people and place: a small lakeside boathouse gym. All made up. */
-import { type GymEquipment, type ReadinessQuestionId, weight } from "../../core";
+import { type GymEquipment, type ReadinessQuestionId, type WeightStack, weight } from "../../core";
 
 export const DEMO_STUDIO = { name: "Alder Quay Boathouse", timeZone: "Europe/Oslo" };
 export const DEMO_COACH = { name: "Bodil Hauge", email: "coach@alderquay.example", password: "lakeside-demo" };
 export const DEMO_CLIENT_ACCOUNT = { email: "marit@alderquay.example", password: "lakeside-demo" };
 
-/** Awkward on purpose: dumbbells stop at 32, the stacks are coarse, the small plates are one pair each. */
+const stack = (
+  station: string,
+  [start, step, max]: readonly [number, number, number],
+  more: Partial<WeightStack> = {},
+): WeightStack => ({
+  station,
+  start: weight(start),
+  step: weight(step),
+  max: weight(max),
+  addOns: [],
+  pulleyRatio: 1,
+  counterbalanceKg: 0,
+  help: "resists",
+  ...more,
+});
+
+/** Awkward on purpose: dumbbells stop at 32, the stacks are coarse, the smallest plates are one pair. */
 export const BOATHOUSE_EQUIPMENT: GymEquipment = {
   unit: "kg",
-  bars: [{ name: "20 kg bar", weight: weight(20) }],
+  bars: [
+    { name: "20 kg bar", weight: weight(20) },
+    { name: "angled bar", weight: weight(8) },
+  ],
   plates: [
     { weight: weight(20), pairs: 4 },
     { weight: weight(15), pairs: 2 },
@@ -16,33 +35,29 @@ export const BOATHOUSE_EQUIPMENT: GymEquipment = {
     { weight: weight(5), pairs: 2 },
     { weight: weight("2.5"), pairs: 2 },
     { weight: weight("1.25"), pairs: 1 },
+    { weight: weight(45, "lb"), pairs: 1 },
   ],
   dumbbells: [4, 5, 6, 7, 8, 9, 10, 12, 14, 16, 18, 20, 22, 24, 26, 28, 32].map((kg) => weight(kg)),
   kettlebells: [8, 12, 16, 20, 24].map((kg) => weight(kg)),
   stacks: [
-    { station: "cable", start: weight(5), step: weight(5), max: weight(75), addOns: [weight("2.5")], pulleyRatio: 1 },
-    {
-      station: "cross-cable",
-      start: weight(5),
-      step: weight(5),
-      max: weight(60),
-      addOns: [weight("2.5")],
-      pulleyRatio: 2,
-    },
-    { station: "pull-down", start: weight(10), step: weight(7), max: weight(94), addOns: [], pulleyRatio: 1 },
-    { station: "cable row", start: weight(10), step: weight(7), max: weight(94), addOns: [], pulleyRatio: 1 },
-    { station: "leg curl", start: weight(10), step: weight(5), max: weight(80), addOns: [], pulleyRatio: 1 },
-    { station: "leg extension", start: weight(10), step: weight(5), max: weight(90), addOns: [], pulleyRatio: 1 },
-    { station: "calf block", start: weight(20), step: weight(10), max: weight(160), addOns: [], pulleyRatio: 1 },
+    stack("cable", [5, 5, 75], { addOns: [weight("2.5")] }),
+    stack("cross-cable", [5, 5, 60], { addOns: [weight("2.5")], pulleyRatio: 2 }),
+    stack("pull-down", [10, 7, 94]),
+    stack("cable row", [10, 7, 94]),
+    stack("leg curl", [10, 5, 80]),
+    stack("leg extension", [10, 5, 90]),
+    stack("calf block", [20, 10, 160]),
+    stack("assisted pull-up", [5, 5, 60], { help: "assists" }),
   ],
   sleds: [
-    { station: "angled sled", weight: weight(45) },
-    { station: "seated calf", weight: weight(10) },
+    { station: "angled sled", weight: weight(45), share: 0.71 },
+    { station: "seated calf", weight: weight(10), share: 1 },
   ],
   bands: [
-    { name: "red", kg: 15 },
-    { name: "blue", kg: 25 },
+    { name: "red", kg: 15, kgPerMetre: 20 },
+    { name: "blue", kg: 25, kgPerMetre: 35 },
   ],
+  chains: [{ name: "long", weight: weight(16), lengthCm: 150, leaderCm: 60 }],
   stations: [
     { name: "rack", count: 2 },
     { name: "press bench", count: 1 },
@@ -50,6 +65,38 @@ export const BOATHOUSE_EQUIPMENT: GymEquipment = {
     { name: "cable", count: 1 },
     { name: "bar", count: 2 },
   ],
+  outOfOrder: [],
+};
+
+/** A loft with little in it, over the boat hall. */
+export const LOFT_EQUIPMENT: GymEquipment = {
+  ...BOATHOUSE_EQUIPMENT,
+  bars: [{ name: "15 kg bar", weight: weight(15) }],
+  plates: [
+    { weight: weight(20), pairs: 1 },
+    { weight: weight(10), pairs: 2 },
+    { weight: weight(5), pairs: 1 },
+    { weight: weight("2.5"), pairs: 1 },
+  ],
+  dumbbells: [3, 5, 8, 10, 12.5, 15, 17.5, 20, 22.5].map((kg) => weight(kg)),
+  kettlebells: [],
+  stacks: [],
+  sleds: [],
+  chains: [],
+  stations: [
+    { name: "bench", count: 1 },
+    { name: "platform", count: 1 },
+  ],
+};
+
+/** What one client has at home. */
+export const HOME_EQUIPMENT: GymEquipment = {
+  ...LOFT_EQUIPMENT,
+  bars: [],
+  plates: [],
+  dumbbells: [6, 8, 10].map((kg) => weight(kg)),
+  kettlebells: [12, 16].map((kg) => weight(kg)),
+  stations: [{ name: "bar", count: 1 }],
 };
 
 export interface DemoClient {
@@ -68,8 +115,15 @@ export interface DemoClient {
   readonly familyKg: Readonly<Record<string, number>>;
   readonly weeklyGainPercent: number;
   readonly adherence: number;
+  /** How their curve bends against everyone's, and how quickly they recover; 1 is everyone's. */
+  readonly curveShape: number;
+  readonly recovery: number;
+  /** A maximum tested in the history: the week of it, by exercise. */
+  readonly tested?: readonly { readonly week: number; readonly exerciseId: string; readonly kg: number }[];
+  /** In which week a load was typed ten times too heavy. */
+  readonly slipWeek?: number;
   /** Weekday (Monday 0) and the day's session in shorthand; loads are left to progression. */
-  readonly days: readonly { readonly weekday: number; readonly text: string }[];
+  readonly days: readonly { readonly weekday: number; readonly text: string; readonly inLoft?: boolean }[];
 }
 
 const whole = (scale: number, more: Record<string, number> = {}): Record<string, number> => ({
@@ -111,6 +165,9 @@ export const DEMO_CLIENTS: readonly DemoClient[] = [
     familyKg: whole(0.95, { "vertical pull": 96 }),
     weeklyGainPercent: 0.9,
     adherence: 0.9,
+    curveShape: 0.9,
+    recovery: 1.0,
+    tested: [{ week: 6, exerciseId: "back-squat", kg: 100 }],
     days: [
       {
         weekday: 0,
@@ -138,6 +195,9 @@ export const DEMO_CLIENTS: readonly DemoClient[] = [
     familyKg: whole(1.15),
     weeklyGainPercent: 0.5,
     adherence: 0.8,
+    curveShape: 1.12,
+    recovery: 1.25,
+    slipWeek: 5,
     days: [
       {
         weekday: 1,
@@ -165,6 +225,9 @@ export const DEMO_CLIENTS: readonly DemoClient[] = [
     familyKg: whole(1.25, { press: 88, squat: 128, hinge: 150 }),
     weeklyGainPercent: 0.35,
     adherence: 0.92,
+    curveShape: 1.2,
+    recovery: 0.9,
+    tested: [{ week: 4, exerciseId: "bench-press", kg: 87.5 }],
     days: [
       {
         weekday: 0,
@@ -196,6 +259,8 @@ export const DEMO_CLIENTS: readonly DemoClient[] = [
     familyKg: whole(0.62),
     weeklyGainPercent: 1.6,
     adherence: 0.92,
+    curveShape: 1.0,
+    recovery: 1.4,
     days: [
       {
         weekday: 1,
@@ -223,6 +288,8 @@ export const DEMO_CLIENTS: readonly DemoClient[] = [
     familyKg: whole(0.78),
     weeklyGainPercent: 1.1,
     adherence: 0.94,
+    curveShape: 0.82,
+    recovery: 0.75,
     days: [
       {
         weekday: 0,
@@ -234,6 +301,7 @@ export const DEMO_CLIENTS: readonly DemoClient[] = [
       },
       {
         weekday: 4,
+        inLoft: true,
         text: "# Back and arms\ncap 60min\nwarm-up 5min row\n\nA1 Barbell row 4x8-10 rir2 r105\n\nB1 Dumbbell press, incline 3x8-12 rir2 r90\n\nC1 Bent-over rear fly 3x12-15 h8\nC2 Lean-away raise 3x10-12/side r60",
       },
     ],
@@ -254,6 +322,8 @@ export const DEMO_CLIENTS: readonly DemoClient[] = [
     familyKg: whole(0.52, { press: 46 }),
     weeklyGainPercent: 1.8,
     adherence: 0.75,
+    curveShape: 1.0,
+    recovery: 1.1,
     days: [
       {
         weekday: 2,

@@ -44,7 +44,9 @@ export async function makeStudio(name: string): Promise<TestStudio> {
   await asOwner((tx) => createStudio(tx, { id: studioId, name, timeZone: "Europe/Oslo", isDemo: false }));
   const coach = await member("coach", null);
   const gymId = newId();
-  await inStudio(coach, (tx) => db.insertGym(tx, { studioId, id: gymId, name: "Gym", equipment: STARTING_EQUIPMENT }));
+  await inStudio(coach, (tx) =>
+    db.insertGym(tx, { studioId, id: gymId, name: "Gym", equipment: STARTING_EQUIPMENT, isDefault: true }),
+  );
   const makeClient = async (place: number): Promise<TestClient> => {
     const id = newId();
     const sessionId = newId();

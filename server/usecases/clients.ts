@@ -26,7 +26,8 @@ import { createAccount } from "../auth";
 import { asOwner, inStudio, newId, type Scope } from "../db";
 import { addMember, deleteAccounts } from "../db/accounts";
 import * as db from "../db/queries";
-import { liftsOf, lineOf, MOST_EXPOSURES } from "./context";
+import { liftsOn, lineOf, settingsOf } from "./context";
+import { gymLines } from "./gyms";
 import { dateIn, defineUseCase, notFound, ok, refused } from "./kit";
 
 const nothing = exact({});
@@ -74,7 +75,7 @@ async function viewClient(scope: Scope, clientId: string, nowMs: number) {
     const date = await today(tx, nowMs);
     const lines = await db.sessionLines(tx, [row.id], addDays(date, -112), addDays(date, 60));
     const masses = await db.bodyMassRows(tx, row.id);
-    const gyms = await db.gymRows(tx);
+    const settings = settingsOf((await db.studioRow(tx))?.settings);
     const view: ClientView = {
       ...clientLine(row, lines),
       birthYear: row.birthYear,
@@ -87,8 +88,9 @@ async function viewClient(scope: Scope, clientId: string, nowMs: number) {
       clearance: row.clearance as Clearance | null,
       hasAccount: (await db.memberCountOfClient(tx, row.id)) > 0,
       bodyMass: masses.map((mass) => ({ date: mass.date, weight: { amount: mass.amount, unit: mass.unit } as Weight })),
-      lifts: liftsOf(await db.exposureRows(tx, row.id, addDays(date, 1), MOST_EXPOSURES)),
-      gyms: gyms.map(({ id, name }) => ({ id, name })),
+      lifts: await liftsOn(tx, row.id, date, settings),
+      gyms: await gymLines(tx),
+      settings,
       today: date,
     };
     return ok(view);
@@ -159,6 +161,26 @@ function bodyMassProblem(mass: Weight | null) {
   const kg = toKg(mass);
   return kg < 20 || kg > 400 ? refused("bodyMass", "A body mass between 20 and 400 kg.") : null;
 }
+
+/** What a coach changes about a client between sessions; what is left out stays. */
+export const changeClient = defineUseCase<{
+  clientId: string;
+  gymId: string | null;
+  rounding: "nearest" | "neverHarder";
+}>(
+  "clients.change",
+  ["coach"],
+  exact({ clientId: uuid(), gymId: orNull(uuid()), rounding: oneOf("nearest", "neverHarder") }),
+  (scope, { clientId, gymId, rounding }) =>
+    inStudio(scope, async (tx) => {
+      if (!(await db.clientRow(tx, clientId))) return notFound;
+      const gym = gymId ? await db.gymRow(tx, gymId) : null;
+      if (gymId && !gym) return notFound;
+      if (gym?.clientId && gym.clientId !== clientId) return refused("gymId", `${gym.name} is another client's home.`);
+      await db.updateClient(tx, clientId, { gymId, rounding });
+      return ok({});
+    }),
+);
 
 export const weighClient = defineUseCase<{ clientId: string; date: string; bodyMass: Weight }>(
   "clients.weigh",

@@ -1,11 +1,12 @@
 /** Gathers what computing a session needs, and computes what is stored with it. */
 import { createHash } from "node:crypto";
 import type { LiftLog, SessionContext, SessionLine, SessionSummary, ShownContent, ShownLoad } from "../../contract";
-import { readDocument, resolveIn } from "../../contract";
+import { readDocument, readEquipment, resolveIn } from "../../contract";
 import {
   addDays,
   buildSentence,
   type Clearance,
+  curveKg,
   DEFAULT_SETTINGS,
   ENGINE_VERSION,
   type Exercise,
@@ -16,23 +17,24 @@ import {
   exposuresOf,
   type FloorEvent,
   foldEvents,
-  type GymEquipment,
   indexSegments,
   isWork,
   loadWords,
   mondayOf,
   type PerformedSession,
   type ProgressionRule,
-  pulleyRatioOf,
+  platesSentence,
   type ReadinessStatement,
+  type ResolvedLoad,
+  rampStepKey,
   readinessState,
   type SessionDocument,
   type Settings,
   SHIPPED_CATALOGUE,
   signedKg,
+  type TestedMax,
   toKg,
   totalSession,
-  type Weight,
   type WeightUnit,
 } from "../../core";
 import type { Transaction } from "../db";
@@ -58,14 +60,43 @@ export const lineOf = (row: {
   summary: row.summary as SessionSummary | null,
 });
 
-export function liftsOf(rows: readonly db.ExposureRow[]): LiftLog[] {
-  const lifts = new Map<string, { lineage: string; exerciseId: string; exposures: Exposure[] }>();
-  for (const row of rows) {
-    const lift = lifts.get(row.lineage) ?? { lineage: row.lineage, exerciseId: row.exerciseId, exposures: [] };
-    lift.exposures.push(row.exposure as Exposure);
-    lifts.set(row.lineage, lift);
+/** The lifts of a client up to a date, as their record reads them. */
+export async function liftsOn(
+  tx: Transaction,
+  clientId: string,
+  date: string,
+  settings: Settings,
+  without: string | null = null,
+): Promise<LiftLog[]> {
+  const lifts = new Map<
+    string,
+    { lineage: string; exerciseId: string; exposures: Exposure[]; tested: TestedMax[]; trainingMaxKg: number | null }
+  >();
+  const liftOf = ({ lineage, exerciseId }: { lineage: string; exerciseId: string }) => {
+    const known = lifts.get(lineage) ?? { lineage, exerciseId, exposures: [], tested: [], trainingMaxKg: null };
+    lifts.set(lineage, known);
+    return known;
+  };
+  for (const row of await db.exposureRows(tx, clientId, date, MOST_EXPOSURES))
+    if (row.sessionId !== without) liftOf(row).exposures.push(row.exposure as Exposure);
+  const marks = await db.markRows(tx, clientId, date);
+  const masses = marks.length > 0 ? await db.bodyMassRows(tx, clientId) : [];
+  for (const row of marks) {
+    const exercise = SHIPPED_CATALOGUE.byId.get(row.exerciseId);
+    const weighed = masses.find((mass) => mass.date <= row.date) ?? masses.at(-1);
+    const bodyKg = weighed ? toKg({ amount: weighed.amount, unit: weighed.unit as WeightUnit }) : null;
+    const said = toKg({ amount: row.amount, unit: row.unit as WeightUnit });
+    const kg = exercise ? curveKg(exercise, said, bodyKg, settings) : null;
+    if (kg === null) continue;
+    if (row.kind === "training") liftOf(row).trainingMaxKg = kg;
+    else liftOf(row).tested.push({ date: row.date, kg });
   }
   return [...lifts.values()];
+}
+
+export async function bodyMassKgOn(tx: Transaction, clientId: string, date: string): Promise<number | null> {
+  const mass = await db.bodyMassOn(tx, clientId, date);
+  return mass ? toKg({ amount: mass.amount, unit: mass.unit as WeightUnit }) : null;
 }
 
 export function documentOf(row: { document: unknown }): SessionDocument {
@@ -79,10 +110,6 @@ export async function sessionContext(tx: Transaction, row: db.SessionRow): Promi
   const [studio, client, gyms] = [await db.studioRow(tx), await db.clientRow(tx, row.clientId), await db.gymRows(tx)];
   const gym = gyms.find((one) => one.id === (row.gymId ?? client?.gymId)) ?? gyms[0];
   if (!studio || !client || !gym) return null;
-  const mass = await db.bodyMassOn(tx, client.id, row.date);
-  const rows = (await db.exposureRows(tx, client.id, row.date, MOST_EXPOSURES)).filter(
-    (exposure) => exposure.sessionId !== row.id,
-  );
   const monday = mondayOf(row.date);
   const others = await db.otherSessions(tx, client.id, row.id, monday, addDays(monday, 7));
   const settings = settingsOf(studio.settings);
@@ -102,10 +129,10 @@ export async function sessionContext(tx: Transaction, row: db.SessionRow): Promi
       minutes: client.minutes,
     },
     readiness: readinessState(client.readiness as ReadinessStatement | null, client.clearance as Clearance | null),
-    bodyMassKg: mass ? toKg({ amount: mass.amount, unit: mass.unit as WeightUnit }) : null,
-    gym: { id: gym.id, name: gym.name, equipment: gym.equipment as GymEquipment },
+    bodyMassKg: await bodyMassKgOn(tx, client.id, row.date),
+    gym: { id: gym.id, name: gym.name, equipment: readEquipment(gym.equipment) },
     settings,
-    lifts: liftsOf(rows),
+    lifts: await liftsOn(tx, client.id, row.date, settings, row.id),
     rules: row.rules as Record<string, ProgressionRule>,
     weekHardSets,
   };
@@ -128,7 +155,9 @@ export function showSession(
   for (const [segmentId, load] of resolved.loads) {
     const known = segments.get(segmentId)!;
     const exercise = exerciseOrThrow(SHIPPED_CATALOGUE, known.segment.exerciseId ?? known.slot.exerciseId);
-    loads[segmentId] = shownLoad(exercise, load.kg, load.weight, load.build && buildSentence(load.build), load.aimReps);
+    const step = resolved.platePlans.get(known.slot.id)?.steps.find((one) => one.key === segmentId);
+    const change = step && step.takeOff.length + step.putOn.length > 0 ? platesSentence(step) : "";
+    loads[segmentId] = shownLoad(exercise, load, change);
   }
   const ramps = Object.fromEntries(
     [...resolved.ramps].map(([slotId, sets]) => {
@@ -139,11 +168,14 @@ export function showSession(
       );
       return [
         slotId,
-        sets.map(({ load, reps }) => ({
-          words: loadWords(exercise, load.kg, load.weight),
-          build: buildSentence(load.build),
-          reps,
-        })),
+        sets.map(({ load, reps }, index) => {
+          const step = resolved.platePlans.get(slotId)?.steps.find((one) => one.key === rampStepKey(index));
+          const build =
+            step && (load.build.kind === "bar" || load.build.kind === "sled")
+              ? { ...load.build, perSide: step.perSide }
+              : load.build;
+          return { words: loadWords(exercise, load.kg, load.weight), build: buildSentence(build), reps };
+        }),
       ];
     }),
   );
@@ -161,20 +193,17 @@ export function showSession(
   return { content, hash: hashOf(content) };
 }
 
-function shownLoad(
-  exercise: Exercise,
-  kg: number | null,
-  weight: Weight | null,
-  build: string | null,
-  aimReps: number | null,
-): ShownLoad {
-  if (kg === null || weight === null) return { kg: null, weight: null, sign: 1, words: "find it", build: "", aimReps };
+function shownLoad(exercise: Exercise, load: ResolvedLoad, change: string): ShownLoad {
+  const { kg, weight, aimReps } = load;
+  if (kg === null || weight === null)
+    return { kg: null, weight: null, sign: 1, words: "find it", build: "", change: "", aimReps };
   return {
     kg,
     weight: kg === 0 ? null : weight,
     sign: kg < 0 ? -1 : 1,
     words: loadWords(exercise, kg, weight),
-    build: build ?? "",
+    build: load.build ? buildSentence(load.build) : "",
+    change,
     aimReps,
   };
 }
@@ -224,6 +253,8 @@ function summarise(shown: ShownContent, performed: PerformedSession, events: rea
   const totals = totalSession(timeline, { catalogue: SHIPPED_CATALOGUE, settings: shown.settings });
   let reps = 0;
   let volumeLoadKg = 0;
+  const equipment = readEquipment(shown.equipment);
+  const planned = indexSegments(shown.document);
   for (const set of performed.sets.values()) {
     for (const segment of set.segments) {
       const exercise = SHIPPED_CATALOGUE.byId.get(segment.exerciseId);
@@ -232,7 +263,7 @@ function summarise(shown: ShownContent, performed: PerformedSession, events: rea
       const effective = effectiveKg(
         exercise,
         signedKg(segment),
-        { bodyMassKg: shown.bodyMassKg, pulleyRatio: pulleyRatioOf(exercise, shown.equipment) },
+        { bodyMassKg: shown.bodyMassKg, gym: equipment, beside: planned.get(segment.segmentId)?.segment.beside },
         shown.settings,
       );
       reps += done;

@@ -3,17 +3,29 @@ import { check } from "../../contract";
 import type { Scope } from "../db";
 import * as clients from "./clients";
 import * as floor from "./floor";
+import * as gyms from "./gyms";
 import type { Clock, Outcome, UseCase } from "./kit";
+import * as lifts from "./lifts";
 import * as sessions from "./sessions";
 import * as studio from "./studio";
 
 export const USE_CASES: ReadonlyMap<string, UseCase> = new Map(
   [
     studio.showViewer,
+    studio.changeSettings,
+    gyms.showGym,
+    gyms.tryGym,
+    gyms.saveGym,
+    gyms.createGym,
+    gyms.makeDefaultGym,
+    gyms.removeGym,
+    lifts.markLift,
+    lifts.unmarkLift,
     clients.listClients,
     clients.showClient,
     clients.showMe,
     clients.createClient,
+    clients.changeClient,
     clients.weighClient,
     clients.stateReadiness,
     clients.recordClearance,
@@ -24,6 +36,7 @@ export const USE_CASES: ReadonlyMap<string, UseCase> = new Map(
     sessions.showSession,
     sessions.saveSession,
     sessions.discardSession,
+    sessions.moveSession,
     floor.openFloor,
     floor.recordEvents,
     floor.reviewSession,

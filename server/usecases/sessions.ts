@@ -22,6 +22,7 @@ import {
 import { inStudio, newId } from "../db";
 import * as db from "../db/queries";
 import { documentOf, lineOf, sessionContext } from "./context";
+import { gymLines } from "./gyms";
 import { dateIn, defineUseCase, notFound, ok, refused } from "./kit";
 
 const ruleSchema = kinds({
@@ -87,6 +88,7 @@ export const showSession = defineUseCase<{ sessionId: string }>(
         document: documentOf(row),
         draftText: row.draftText,
         revision: row.revision,
+        gyms: await gymLines(tx),
       };
       return ok(view);
     }),
@@ -135,6 +137,28 @@ export const saveSession = defineUseCase<SaveSession>(
           current: row.revision,
         };
       return ok({ revision: input.revision + 1 });
+    }),
+);
+
+/** Names the gym a session is for; its loads are found anew there. */
+export const moveSession = defineUseCase<{ sessionId: string; gymId: string }>(
+  "sessions.setGym",
+  ["coach"],
+  exact({ sessionId: uuid(), gymId: uuid() }),
+  (scope, { sessionId, gymId }) =>
+    inStudio(scope, async (tx) => {
+      const row = await db.sessionRow(tx, sessionId, true);
+      const gym = await db.gymRow(tx, gymId);
+      if (!row || !gym) return notFound;
+      if (row.state !== "draft")
+        return {
+          kind: "conflict",
+          message: "This session has been started: what was shown on the floor is kept as it was.",
+        };
+      if (gym.clientId && gym.clientId !== row.clientId)
+        return refused("gymId", `${gym.name} is another client's home.`);
+      await db.updateSession(tx, sessionId, { gymId });
+      return ok({});
     }),
 );
 

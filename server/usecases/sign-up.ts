@@ -39,7 +39,7 @@ export async function foundStudio(input: FoundStudio): Promise<Outcome<Record<st
   });
   const scope: Scope = { role: "coach", studioId, memberId, name: input.name };
   await inStudio(scope, (tx) =>
-    db.insertGym(tx, { studioId, id: newId(), name: "Gym", equipment: STARTING_EQUIPMENT }),
+    db.insertGym(tx, { studioId, id: newId(), name: "Gym", equipment: STARTING_EQUIPMENT, isDefault: true }),
   );
   return ok({});
 }

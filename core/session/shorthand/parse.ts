@@ -321,9 +321,13 @@ function finishSlot(
   };
 }
 
-/** The lift whose record a new slot continues until a coach says otherwise: the exercise in its set-up. */
+/** Set-up values that fit the machine to the body, or that the load accounts for: they leave sets comparable. */
+const COMPARABLE_ANYWAY: ReadonlySet<string> = new Set(["seat", "pin", "pad", "angle"]);
+
+/** The lift whose record a new slot continues until a coach says otherwise: the exercise in the set-up that matters to it. */
 export function lineageOf(exerciseId: string, setup: Slot["setup"]): string {
-  const values = setup.map(({ name, value }) => `${name}=${value}`.toLowerCase()).sort();
+  const matters = setup.filter(({ name }) => !COMPARABLE_ANYWAY.has(name.toLowerCase()));
+  const values = matters.map(({ name, value }) => `${name}=${value}`.toLowerCase()).sort();
   return values.length === 0 ? exerciseId : `${exerciseId}|${values.join("|")}`;
 }
 

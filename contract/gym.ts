@@ -1,0 +1,128 @@
+/** What a gym's equipment means for the sessions written for it, and what changes when something is taken away. */
+import {
+  allBlocks,
+  basisWords,
+  exerciseOrThrow,
+  loadSentence,
+  loadWords,
+  type ResolvedLoad,
+  type SessionDocument,
+  SHIPPED_CATALOGUE,
+  slotLabels,
+} from "../core";
+import { resolveIn } from "./compute";
+import type { SessionContext } from "./views";
+
+/** One lift of one planned session, with the loads of its working sets. */
+export interface Prescription {
+  readonly key: string;
+  readonly sessionId: string;
+  readonly clientName: string;
+  readonly date: string;
+  readonly label: string;
+  readonly exerciseId: string;
+  readonly exerciseName: string;
+  readonly basis: string;
+  readonly loads: readonly PrescribedLoad[];
+}
+
+export interface PrescribedLoad {
+  readonly segmentId: string;
+  readonly kg: number | null;
+  readonly words: string;
+  readonly expectedRir: number | null;
+  /** Whether this gym can build it. */
+  readonly built: boolean;
+  /** Why not, where it cannot. */
+  readonly problem: string | null;
+}
+
+export function prescriptionsOf(document: SessionDocument, context: SessionContext): Prescription[] {
+  const resolved = resolveIn(document, context);
+  const labels = slotLabels(document);
+  return allBlocks(document).flatMap((block) =>
+    block.slots.map((slot): Prescription => {
+      const exercise = exerciseOrThrow(SHIPPED_CATALOGUE, slot.exerciseId);
+      const loads = slot.sets.flatMap((set) =>
+        (set?.segments ?? []).map((segment): PrescribedLoad => {
+          const own = segment.exerciseId ? exerciseOrThrow(SHIPPED_CATALOGUE, segment.exerciseId) : exercise;
+          const load = resolved.loads.get(segment.id);
+          return {
+            segmentId: segment.id,
+            kg: load?.kg ?? null,
+            words: load?.weight && load.kg !== null ? loadWords(own, load.kg, load.weight) : "to be found",
+            expectedRir: load?.expectedRir ?? null,
+            built: load?.build != null,
+            problem: problemOf(load),
+          };
+        }),
+      );
+      return {
+        key: `${context.sessionId} ${slot.id}`,
+        sessionId: context.sessionId,
+        clientName: context.client.name,
+        date: context.date,
+        label: labels.get(slot.id) ?? "",
+        exerciseId: exercise.id,
+        exerciseName: exercise.name,
+        basis: basisWords(exercise),
+        loads,
+      };
+    }),
+  );
+}
+
+function problemOf(load: ResolvedLoad | undefined): string | null {
+  const found = load?.reasons.find((reason) =>
+    ["outOfReach", "noEquipment", "stepLost", "moreHelpThanBody"].includes(reason.kind),
+  );
+  return found ? loadSentence(found, { catalogue: SHIPPED_CATALOGUE }) : null;
+}
+
+/** A prescription that other equipment changes: the first working load that differs, and what is expected of it then. */
+export interface Broken {
+  readonly key: string;
+  readonly sessionId: string;
+  readonly clientName: string;
+  readonly date: string;
+  readonly label: string;
+  readonly exerciseName: string;
+  readonly before: PrescribedLoad;
+  readonly after: PrescribedLoad;
+  readonly changed: number;
+}
+
+/** What differs between the same sessions under two inventories; the lost first, then by client and date. */
+export function brokenBy(before: readonly Prescription[], after: readonly Prescription[]): Broken[] {
+  const then = new Map(after.map((one) => [one.key, one]));
+  const broken: Broken[] = [];
+  for (const one of before) {
+    const other = then.get(one.key);
+    if (!other) continue;
+    const pairs = one.loads.flatMap((load, index) => {
+      const twin = other.loads[index];
+      const same = twin && twin.built === load.built && Math.abs((twin.kg ?? -1) - (load.kg ?? -1)) < 0.002;
+      return twin && !same ? [{ load, twin }] : [];
+    });
+    const first = pairs.find(({ twin }) => !twin.built) ?? pairs[0];
+    if (!first) continue;
+    const { key, sessionId, clientName, date, label, exerciseName } = one;
+    broken.push({
+      key,
+      sessionId,
+      clientName,
+      date,
+      label,
+      exerciseName,
+      before: first.load,
+      after: first.twin,
+      changed: pairs.length,
+    });
+  }
+  return broken.sort(
+    (a, b) =>
+      Number(a.after.built) - Number(b.after.built) ||
+      a.clientName.localeCompare(b.clientName) ||
+      (a.date < b.date ? -1 : 1),
+  );
+}

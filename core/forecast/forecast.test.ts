@@ -1,0 +1,174 @@
+import fc from "fast-check";
+import { describe, expect, it } from "vitest";
+import { SHIPPED_CATALOGUE } from "../exercise/catalogue";
+import { exerciseOrThrow } from "../exercise/exercise";
+import { loadForReps, populationCurve } from "../load/e1rm";
+import { remedySentence, shortSentence } from "../sentences";
+import { DEFAULT_SETTINGS } from "../settings";
+import { read, TEST_CONTEXT } from "../testing/helpers";
+import { expandSession, type Timeline } from "../time/timeline";
+import { type ForecastContext, forecastSession, heaviestLoadShare, remediesOf } from "./forecast";
+import { POPULATION_RESERVE, type ReserveConstants } from "./reserve";
+
+const curve = populationCurve("epleyBrzyckiMean");
+/** Everybody lifts 100 kg once in everything; what is on the bar is said as the reps it allows when fresh. */
+function context(freshReps: number, constants: ReserveConstants = POPULATION_RESERVE): ForecastContext {
+  return {
+    catalogue: SHIPPED_CATALOGUE,
+    settings: DEFAULT_SETTINGS,
+    constants,
+    loadKg: () => loadForReps(100, freshReps, curve),
+    strengthOf: () => ({ e1rmKg: 100, curve, fitted: null }),
+    aimReps: () => null,
+  };
+}
+const timeline = (text: string): Timeline => expandSession(read(text), TEST_CONTEXT);
+/** Reps possible in each piece of work of one lift. */
+function repsOf(text: string, exerciseId: string, ctx = context(10)): number[] {
+  return forecastSession(timeline(text), ctx)
+    .work.filter((one) => one.span.exerciseId === exerciseId)
+    .map((one) => one.possibleReps!);
+}
+const total = (reps: readonly number[]) => reps.reduce((sum, one) => sum + one, 0);
+
+/** Constants as far from the population's as people are. */
+const anyConstants = fc.record({
+  fastShare: fc.double({ min: 0.45, max: 0.75, noNaN: true }),
+  fastSeconds: fc.double({ min: 20, max: 60, noNaN: true }),
+  slowSeconds: fc.double({ min: 100, max: 320, noNaN: true }),
+  lastingShare: fc.double({ min: 0, max: 0.05, noNaN: true }),
+  generalShare: fc.double({ min: 0, max: 0.1, noNaN: true }),
+});
+
+describe("the pattern that is known of rest and fatigue, for anyone's constants", () => {
+  it("longer rests keep more reps", () => {
+    fc.assert(
+      fc.property(anyConstants, fc.integer({ min: 30, max: 150 }), (constants, rest) => {
+        const at = (seconds: number) => total(repsOf(`Bench press 4xF r${seconds}`, "bench-press", context(10, constants)));
+        expect(at(rest + 60)).toBeGreaterThan(at(rest));
+      }),
+      { numRuns: 60 },
+    );
+  });
+
+  it("sets to failure at a minute's rest lose reps steeply, at four minutes few", () => {
+    fc.assert(
+      fc.property(anyConstants, (constants) => {
+        const [first, second, , fourth] = repsOf("Bench press 4xF r60", "bench-press", context(10, constants));
+        expect(first).toBeCloseTo(10, 3);
+        expect(second! / first!).toBeLessThan(0.85);
+        expect(fourth! / first!).toBeLessThan(0.75);
+        expect(fourth).toBeGreaterThan(0);
+        const long = repsOf("Bench press 4xF r240", "bench-press", context(10, constants));
+        expect(long[3]! / first!).toBeGreaterThan(fourth! / first! + 0.1);
+      }),
+      { numRuns: 60 },
+    );
+  });
+
+  it("opposing pairs lose little, pairs for the same muscle most, unrelated ones least", () => {
+    const pair = (other: string, constants: ReserveConstants) =>
+      total(repsOf(`A1 Bench press 3x8 rir1 h10\nA2 ${other} 3x8 rir1 r90`, "bench-press", context(9, constants)));
+    fc.assert(
+      fc.property(anyConstants, (constants) => {
+        const alone = total(repsOf("A1 Bench press 3x8 rir1 r124", "bench-press", context(9, constants)));
+        const opposing = pair("Seated cable row", constants);
+        const same = pair("Dumbbell press, flat", constants);
+        expect(opposing).toBeGreaterThan(same + 1.5);
+        expect(alone - opposing).toBeLessThan(0.25 * (alone - same));
+        expect(pair("Standing calf raise", constants)).toBeGreaterThan(same);
+      }),
+      { numRuns: 60 },
+    );
+  });
+
+  it("effort kept in reserve keeps later sets: stopping two short loses less than going to failure", () => {
+    fc.assert(
+      fc.property(anyConstants, (constants) => {
+        const kept = repsOf("Bench press 4x8 r90", "bench-press", context(10, constants));
+        const failed = repsOf("Bench press 4xF r90", "bench-press", context(10, constants));
+        expect(kept[1]).toBeGreaterThan(failed[1]!);
+        for (const round of [2, 3]) expect(kept[round]).toBeGreaterThanOrEqual(failed[round]! - 0.01);
+      }),
+      { numRuns: 60 },
+    );
+  });
+});
+
+describe("the forecast of a session", () => {
+  it("at the population's constants loses about what trained people lose", () => {
+    const [, second, , fourth] = repsOf("Bench press 4xF r120", "bench-press");
+    expect(second).toBeGreaterThan(7);
+    expect(second).toBeLessThan(9.5);
+    expect(fourth).toBeGreaterThan(5);
+    expect(fourth).toBeLessThan(8);
+  });
+
+  it("compares with the reps and the RIR asked: reps made without the reserve are short", () => {
+    const [first] = forecastSession(timeline("Bench press 1x6 rir2"), context(7)).work;
+    expect(first).toMatchObject({ expectedReps: 6, askedReps: 6, askedRir: 2 });
+    expect(first!.expectedRir).toBeCloseTo(1, 3);
+    expect(first!.shortBy).toBeCloseTo(1, 3);
+    expect(first!.bandReps![0]).toBeLessThan(7);
+    expect(first!.bandReps![1]).toBeGreaterThan(7);
+  });
+
+  it("leaves each side its own reserve", () => {
+    const sides = repsOf("Dumbbell row 2xF/side r60", "dumbbell-row");
+    expect(sides).toHaveLength(4);
+    // The right side has worked at nothing while the left did, but for what is general.
+    expect(sides[1]!).toBeGreaterThan(0.9 * sides[0]!);
+    expect(sides[2]!).toBeLessThan(0.85 * sides[0]!);
+  });
+
+  it("makes a drop worth reps again after failure", () => {
+    const heavy = loadForReps(100, 8, curve);
+    const ctx: ForecastContext = { ...context(8), loadKg: (id) => (id === drop ? heavy * 0.75 : heavy) };
+    const document = read("Dumbbell curl 1xF > -25%xF");
+    const [, second] = document.blocks[0]!.slots[0]!.sets[0]!.segments;
+    const drop = second!.id;
+    const { work } = forecastSession(expandSession(document, TEST_CONTEXT), ctx);
+    expect(work[0]!.possibleReps).toBeCloseTo(8, 3);
+    expect(work[1]!.possibleReps).toBeGreaterThan(4);
+    expect(work[1]!.possibleReps).toBeLessThan(loadForReps(1, 1, curve) * 16);
+  });
+
+  it("names what falls short and both ways out, each of which holds when taken", () => {
+    const text = "Bench press 4x10 rir1 r60";
+    const ctx = context(12.5);
+    const short = timeline(text);
+    const [found] = remediesOf(short, ctx, forecastSession(short, ctx));
+    expect(shortSentence(found!.worst)).toMatch(/^Round 4 is expected to stop at \d+ of 10\.$/);
+    expect(remedySentence(found!)).toMatch(/^Cut the load \d+ %, or rest \d+ s\.$/);
+    const lighter: ForecastContext = { ...ctx, loadKg: () => ctx.loadKg("", "", [])! * found!.loadShare! };
+    for (const one of forecastSession(short, lighter).work) expect(one.shortBy).toBeLessThan(0.3);
+    const rested = timeline(`Bench press 4x10 rir1 r${found!.roundRestSeconds}`);
+    for (const one of forecastSession(rested, ctx).work) expect(one.shortBy).toBeLessThan(0.3);
+    const hardly = timeline(`Bench press 4x10 rir1 r${found!.roundRestSeconds! - 15}`);
+    expect(forecastSession(hardly, ctx).work.some((one) => one.shortBy >= 0.25)).toBe(true);
+  });
+
+  it("finds the heaviest load at which every set makes its reps, and none where no load does", () => {
+    const easy = timeline("Bench press 3x5 rir2 r180");
+    const document = easy.blocks[0]!.timeline.block;
+    const share = heaviestLoadShare(easy, context(12), document.slots[0]!.id)!;
+    expect(share).toBeGreaterThan(1.05);
+    const at = (by: number): ForecastContext => ({ ...context(12), loadKg: () => loadForReps(100, 12, curve) * by });
+    expect(forecastSession(easy, at(share)).work.every((one) => one.shortBy < 0.3)).toBe(true);
+    expect(forecastSession(easy, at(share * 1.03)).work.some((one) => one.shortBy > 0.25)).toBe(true);
+    const hopeless = timeline("Bench press 2x60 rir2 r30");
+    expect(heaviestLoadShare(hopeless, context(4), hopeless.blocks[0]!.timeline.block.slots[0]!.id)).toBeNull();
+  });
+
+  it("says nothing of what it cannot know, and tires what follows all the same", () => {
+    const text = "A1 Bench press 3x10 rir1 r60\n\nB1 Dumbbell press, flat 3x10 rir1 r60";
+    const press = exerciseOrThrow(SHIPPED_CATALOGUE, "dumbbell-press");
+    const ctx: ForecastContext = {
+      ...context(10),
+      strengthOf: (_slot, id) => (id === press.id ? { e1rmKg: 100, curve, fitted: null } : null),
+    };
+    const { work } = forecastSession(timeline(text), ctx);
+    expect(work.slice(0, 3).every((one) => one.possibleReps === null && one.shortBy === 0)).toBe(true);
+    expect(work[3]!.possibleReps).toBeLessThan(9.5);
+  });
+});

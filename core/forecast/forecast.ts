@@ -1,0 +1,307 @@
+/**
+ * What is expected of every set of a session at its loads and rests, compared with the reps and the RIR asked; and the two
+ * solvers: the heaviest load at which every set makes its reps, and the rest at which this load holds. Handbook section 6.
+ */
+import { type Catalogue, exerciseOrThrow } from "../exercise/exercise";
+import { type FittedCurve, loadDoubt } from "../load/curve";
+import { populationCurve, type RepCurve, repsAtLoad } from "../load/e1rm";
+import type { Slot } from "../session/grammar";
+import type { Settings } from "../settings";
+import { type BlockTimeline, isWork, type Timeline, type TimelineSpan, type WorkSpan } from "../time/timeline";
+import { clamp } from "../units";
+import { Reserve, type ReserveConstants, type WorkedSide } from "./reserve";
+
+export interface ForecastContext {
+  readonly catalogue: Catalogue;
+  readonly settings: Settings;
+  readonly constants: ReserveConstants;
+  /** The load of a segment in curve kg, for the exercise done in it; null where unknown. */
+  readonly loadKg: (segmentId: string, exerciseId: string, setup: Slot["setup"]) => number | null;
+  /** Fresh maximum and curve of the exercise done in a slot; null without a record. */
+  readonly strengthOf: (slot: Slot, exerciseId: string) => LiftStrength | null;
+  /** Reps aimed at inside a range, where progression says so. */
+  readonly aimReps: (segmentId: string) => number | null;
+}
+
+export interface LiftStrength {
+  readonly e1rmKg: number;
+  readonly curve: RepCurve;
+  readonly fitted: FittedCurve | null;
+}
+
+/** One piece of work, foretold. */
+export interface WorkForecast {
+  readonly span: WorkSpan;
+  /** Reps in all that could be done before the end; null where load or record is unknown, or the work counts no reps. */
+  readonly possibleReps: number | null;
+  /** 80 % band of `possibleReps`. */
+  readonly bandReps: readonly [number, number] | null;
+  /** Reps that are expected to be done: asked, or as many as possible. */
+  readonly expectedReps: number | null;
+  /** Reps in reserve after them; negative: reps short of those asked. */
+  readonly expectedRir: number | null;
+  readonly askedReps: number | null;
+  readonly askedRir: number | null;
+  /** By how many reps the set falls short of the reps and the RIR asked; 0: it does not. */
+  readonly shortBy: number;
+}
+
+export interface SessionForecast {
+  readonly work: readonly WorkForecast[];
+  /** The hardest forecast of each segment over its sides and rounds. */
+  readonly bySegment: ReadonlyMap<string, WorkForecast>;
+}
+
+/** A set is said to fall short from this many reps on; less is within what anyone can foretell. */
+export const SHORT_FROM_REPS = 0.75;
+
+/** Seconds of a hold that cost as much as one rep. */
+const HOLD_SECONDS_PER_REP = 3;
+const EIGHTY_PERCENT = 1.2816;
+/** Standard deviation of the reps of a set that is foretold rightly, and its growth with the reps lost to fatigue. */
+const REP_NOISE = 0.6;
+const FATIGUE_DOUBT = 0.2;
+
+export function forecastSession(timeline: Timeline, context: ForecastContext): SessionForecast {
+  const run = new Run(context);
+  const work: WorkForecast[] = [];
+  let clock = 0;
+  for (const { startSeconds, timeline: block } of timeline.blocks) {
+    run.reserve.rest(startSeconds - clock);
+    work.push(...run.block(block));
+    clock = startSeconds + block.seconds;
+  }
+  const bySegment = new Map<string, WorkForecast>();
+  for (const one of work) {
+    if (one.span.segmentId === "") continue;
+    const known = bySegment.get(one.span.segmentId);
+    if (!known || (one.possibleReps ?? 99) < (known.possibleReps ?? 99)) bySegment.set(one.span.segmentId, one);
+  }
+  return { work, bySegment };
+}
+
+interface Changes {
+  /** Multiplies one slot's loads. */
+  readonly scale: { readonly slotId: string; readonly by: number } | null;
+  /** Replaces the block's rests after rounds. */
+  readonly roundRestSeconds: number | null;
+}
+
+const UNCHANGED: Changes = { scale: null, roundRestSeconds: null };
+
+class Run {
+  readonly reserve: Reserve;
+
+  constructor(
+    private readonly context: ForecastContext,
+    reserve?: Reserve,
+    private readonly changes: Changes = UNCHANGED,
+  ) {
+    this.reserve = reserve ?? new Reserve(context.constants);
+  }
+
+  block(block: BlockTimeline): WorkForecast[] {
+    const slots = new Map(block.block.slots.map((slot) => [slot.id, slot]));
+    const work: WorkForecast[] = [];
+    for (const span of block.spans) {
+      if (isWork(span)) {
+        const one = this.span(span, slots.get(span.slotId)!);
+        if (span.kind === "work") work.push(one);
+      } else this.reserve.rest(this.restOf(span));
+    }
+    return work;
+  }
+
+  private restOf(span: TimelineSpan): number {
+    const { roundRestSeconds } = this.changes;
+    return span.kind === "rest" && span.reason === "round" && roundRestSeconds !== null
+      ? roundRestSeconds
+      : span.seconds;
+  }
+
+  private span(span: WorkSpan, slot: Slot): WorkForecast {
+    const { context } = this;
+    const { shares } = exerciseOrThrow(context.catalogue, span.exerciseId);
+    const side: WorkedSide = span.side === "left" || span.side === "right" ? span.side : "both";
+    this.reserve.rest(span.seconds, shares);
+    if (!span.segment) return nothing(span);
+    const { amount, rir, rom } = span.segment;
+    const asked = this.askedReps(span);
+    const askedRir = rir ? (rir.low + rir.high) / 2 : null;
+    const strength = context.strengthOf(slot, span.exerciseId);
+    const known = context.loadKg(span.segmentId, span.exerciseId, span.segment.setup ?? slot.setup);
+    const loadKg = known === null ? null : known * this.scaleOf(span.slotId);
+    // A partial rep costs half; a hold costs by its seconds.
+    const perRep = rom === "full" ? 1 : 0.5;
+    const held = amount.kind === "hold" || (amount.kind === "seconds" && span.reps === 0);
+    const wanted = held ? span.seconds / HOLD_SECONDS_PER_REP : asked;
+    if (!strength || loadKg === null || !(loadKg > 0)) {
+      this.unknown(span, side, (wanted ?? 8) * perRep, askedRir);
+      return { ...nothing(span), askedReps: asked, askedRir };
+    }
+    const { e1rmKg, curve } = strength;
+    const left = this.reserve.repsLeft(shares, side, e1rmKg, loadKg, curve) / perRep;
+    const done = Math.min(wanted ?? left, left);
+    this.reserve.perform(shares, side, e1rmKg, loadKg, curve, done * perRep);
+    if (held) return { ...nothing(span), askedReps: null, askedRir };
+    const short = asked === null ? 0 : asked + (askedRir ?? 0) - left;
+    return {
+      span,
+      possibleReps: left,
+      bandReps: this.band(strength, loadKg, left, perRep),
+      expectedReps: done,
+      expectedRir: asked === null ? 0 : left - asked,
+      askedReps: asked,
+      askedRir,
+      shortBy: Math.max(0, short),
+    };
+  }
+
+  private scaleOf(slotId: string): number {
+    return this.changes.scale?.slotId === slotId ? this.changes.scale.by : 1;
+  }
+
+  /** The reps that a side must make: the aim inside a range, else its lower end; null for as many as possible. */
+  private askedReps(span: WorkSpan): number | null {
+    const { amount } = span.segment!;
+    if (span.set?.stop.kind === "repTotal") return null;
+    if (amount.kind === "reps") return this.context.aimReps(span.segmentId) ?? amount.reps.low;
+    return amount.kind === "seconds" && span.reps > 0 ? span.reps / (span.side === "alternating" ? 2 : 1) : null;
+  }
+
+  /** Work at an unknown load is taken to be as hard as it was asked to be, so that it tires what follows. */
+  private unknown(span: WorkSpan, side: WorkedSide, reps: number, askedRir: number | null): void {
+    const { shares } = exerciseOrThrow(this.context.catalogue, span.exerciseId);
+    const curve = populationCurve(this.context.settings.e1rmFormula);
+    const rir = askedRir ?? this.context.settings.assumed.rir;
+    const e1rmKg = 100 / Math.max(0.2, this.reserve.strength(shares, side));
+    const loadKg = loadThatLeaves(e1rmKg * this.reserve.strength(shares, side), reps + rir, curve);
+    this.reserve.perform(shares, side, e1rmKg, loadKg, curve, reps);
+  }
+
+  private band(strength: LiftStrength, loadKg: number, left: number, perRep: number): [number, number] {
+    const { e1rmKg, curve, fitted } = strength;
+    const fresh = repsAtLoad(e1rmKg, loadKg, curve) / perRep;
+    const doubt = fitted ? loadDoubt(fitted, clamp(left, 1, 20)) : 0.05;
+    const slope = (repsAtLoad(e1rmKg * 1.01, loadKg, curve) - repsAtLoad(e1rmKg * 0.99, loadKg, curve)) / 0.02 / perRep;
+    const sd = Math.hypot(slope * doubt, REP_NOISE, FATIGUE_DOUBT * Math.max(0, fresh - left));
+    return [Math.max(0, left - EIGHTY_PERCENT * sd), left + EIGHTY_PERCENT * sd];
+  }
+}
+
+const loadThatLeaves = (maximumKg: number, reps: number, curve: RepCurve): number =>
+  maximumKg / (1 + curve.shape * Math.min(0.8, reps / 32));
+
+function nothing(span: WorkSpan): WorkForecast {
+  return {
+    span,
+    possibleReps: null,
+    bandReps: null,
+    expectedReps: null,
+    expectedRir: null,
+    askedReps: null,
+    askedRir: null,
+    shortBy: 0,
+  };
+}
+
+/** Both ways out of a slot that falls short: a lighter load, or a longer rest after each round. */
+export interface Remedies {
+  readonly slotId: string;
+  readonly blockId: string;
+  /** The first work that falls short. */
+  readonly worst: WorkForecast;
+  /** The share of the present loads at which every set of the slot makes its reps and RIR, 0.5–1; null: none does. */
+  readonly loadShare: number | null;
+  /** The rest after each round, in whole 5 s, at which this load holds; null: no rest up to `LONGEST_REST_SECONDS`. */
+  readonly roundRestSeconds: number | null;
+}
+
+export const LONGEST_REST_SECONDS = 420;
+
+/** The slots that fall short, the earliest first, each with both ways out. */
+export function remediesOf(timeline: Timeline, context: ForecastContext, forecast: SessionForecast): Remedies[] {
+  const found: Remedies[] = [];
+  const run = new Run(context);
+  let clock = 0;
+  for (const { startSeconds, timeline: block } of timeline.blocks) {
+    run.reserve.rest(startSeconds - clock);
+    const before = run.reserve.copy();
+    run.block(block);
+    clock = startSeconds + block.seconds;
+    for (const slot of block.block.slots) {
+      const short = forecast.work.filter((one) => one.span.slotId === slot.id && one.shortBy >= SHORT_FROM_REPS);
+      if (short.length === 0) continue;
+      const worst = short.reduce((most, next) => (next.shortBy > most.shortBy ? next : most));
+      const ways = new Ways(context, before, block, slot.id);
+      found.push({
+        slotId: slot.id,
+        blockId: block.block.id,
+        worst,
+        loadShare: ways.loadShare(1),
+        roundRestSeconds: ways.rest(),
+      });
+    }
+  }
+  return found;
+}
+
+/**
+ * The heaviest multiple of a slot's present loads at which every set makes its reps and RIR at these rests, 0.5–1.5; null
+ * where not even half does. Multiply and round to what can be built.
+ */
+export function heaviestLoadShare(timeline: Timeline, context: ForecastContext, slotId: string): number | null {
+  const run = new Run(context);
+  let clock = 0;
+  for (const { startSeconds, timeline: block } of timeline.blocks) {
+    run.reserve.rest(startSeconds - clock);
+    if (block.block.slots.some((slot) => slot.id === slotId))
+      return new Ways(context, run.reserve.copy(), block, slotId).loadShare(1.5);
+    run.block(block);
+    clock = startSeconds + block.seconds;
+  }
+  return null;
+}
+
+class Ways {
+  constructor(
+    private readonly context: ForecastContext,
+    private readonly before: Reserve,
+    private readonly block: BlockTimeline,
+    private readonly slotId: string,
+  ) {}
+
+  private holds(changes: Changes): boolean {
+    const work = new Run(this.context, this.before.copy(), changes).block(this.block);
+    return work.every((one) => one.span.slotId !== this.slotId || one.shortBy < 0.25);
+  }
+
+  loadShare(most: number): number | null {
+    const at = (by: number) => this.holds({ ...UNCHANGED, scale: { slotId: this.slotId, by } });
+    if (at(most)) return most;
+    let low = 0.5;
+    let high = most;
+    if (!at(low)) return null;
+    for (let i = 0; i < 9; i++) {
+      const middle = (low + high) / 2;
+      if (at(middle)) low = middle;
+      else high = middle;
+    }
+    return low;
+  }
+
+  rest(): number | null {
+    const rests = this.block.spans.filter((span) => span.kind === "rest" && span.reason === "round");
+    if (rests.length === 0) return null;
+    const at = (roundRestSeconds: number) => this.holds({ ...UNCHANGED, roundRestSeconds });
+    let low = Math.floor(Math.min(...rests.map((span) => span.seconds)) / 5);
+    let high = LONGEST_REST_SECONDS / 5;
+    if (high <= low || !at(LONGEST_REST_SECONDS)) return null;
+    while (high - low > 1) {
+      const middle = Math.floor((low + high) / 2);
+      if (at(middle * 5)) high = middle;
+      else low = middle;
+    }
+    return high * 5;
+  }
+}

@@ -1,0 +1,316 @@
+/**
+ * A client's own reps-at-percent curve for one lift, and what they can lift now, with bands. Handbook section 5.
+ *
+ * Estimator. One observation a day: ln load = ln M(t) − ln f(r; shape) + noise, where M is the maximum of that time, r the
+ * effective reps and f the selected formula bent by the client's shape (`RepCurve`). ln M grows by a drift a week that itself
+ * walks slowly, and walks a little besides; ln shape is one unknown figure with the population's spread as its prior (this is
+ * the shrinkage). For each value of the shape on a fixed grid a Kalman filter over ln M and drift is exact; the grid's weights are the prior times each filter's
+ * likelihood. The answer is the mixture: no linearisation, no random numbers, cost = days × grid.
+ *
+ * What a set is worth: its noise is the day's form, and the error in the reps in reserve as said, carried to kilograms by the
+ * curve's slope; sets far from failure and of many reps say less. Sets that cannot be right (a mistyped load) are flagged and
+ * left out; two running that agree with each other are believed as a change.
+ */
+import { daysBetween, round } from "../units";
+import { type E1rmFormula, e1rmFactor, populationCurve, type RepCurve, repsAtLoad } from "./e1rm";
+
+/** A set near failure, or a tested maximum (one rep at RIR 0). Loads in curve kg. */
+export interface CurveObservation {
+  readonly date: string;
+  readonly id: string;
+  readonly kg: number;
+  readonly reps: number;
+  readonly rir: number;
+  readonly tested: boolean;
+}
+
+export interface FlaggedObservation extends CurveObservation {
+  /** What the client's curve says could have been lifted for those reps that day; null before there is one. */
+  readonly expectedKg: number | null;
+}
+
+export interface FittedCurve {
+  /** The curve to use: the client's own where the data speak about its shape, else the population's. */
+  readonly curve: RepCurve;
+  readonly isOwn: boolean;
+  readonly e1rmKg: number;
+  /** 80 % band of the present maximum. */
+  readonly bandKg: readonly [number, number];
+  readonly days: number;
+  readonly flagged: readonly FlaggedObservation[];
+  /** The mixture: for each value of ln shape its weight, and mean and variance of ln M. */
+  readonly posterior: readonly CurvePart[];
+}
+
+interface CurvePart {
+  readonly lnShape: number;
+  readonly weight: number;
+  readonly lnMax: number;
+  readonly variance: number;
+}
+
+/** Spread of ln shape between people: a standard deviation of a fifth of the reps at a given percent. */
+export const SHAPE_SPREAD = 0.22;
+/** Below this share of the prior spread the client's data are taken to speak about the shape. */
+const OWN_BELOW = 0.75;
+/** Standard deviations a week: of ln M beside its drift, and of the drift; and what the drift is thought to be at first. */
+const WALK_PER_WEEK = 0.007;
+const DRIFT_WALK_PER_WEEK = 0.0008;
+const FIRST_DRIFT = { mean: 0.004, sd: 0.006 };
+/** A gap longer than this says no more about growth. */
+const MOST_WEEKS_OFF = 8;
+const DAY_FORM = 0.02;
+const TESTED_FORM = 0.012;
+/** Further than this (a factor of 1.4) from the middle of all days is a typing error, not a day. */
+const GROSS = Math.log(1.4);
+const GATE_SD = 3.5;
+const GATE_LEAST = Math.log(1.1);
+const EIGHTY_PERCENT = 1.2816;
+/** No implement of a person's record holds more; heavier figures are mistyped. */
+export const IMPLAUSIBLE_KG = 600;
+
+const GRID = Array.from({ length: 35 }, (_, i) => (i - 17) * 0.04);
+
+/** Standard deviation of the effective reps as said: more when far from failure, and in long sets. */
+const repError = ({ reps, rir }: CurveObservation): number =>
+  0.35 + 0.22 * rir + Math.max(0, reps + rir - 10) * 0.15;
+
+/** How much ln load falls with one more rep, on a curve of the given shape. */
+const slopeAt = (reps: number, formula: E1rmFormula, lnShape: number): number =>
+  lnFactor(reps + 0.5, formula, lnShape) - lnFactor(Math.max(0.5, reps - 0.5), formula, lnShape);
+
+/** Standard deviation of ln load for an observation, from the day's form and the error of the reps said. */
+function noiseOf(observation: CurveObservation, formula: E1rmFormula, lnShape: number): number {
+  if (observation.tested) return TESTED_FORM;
+  const reps = observation.reps + observation.rir;
+  return Math.hypot(DAY_FORM, slopeAt(reps, formula, lnShape) * repError(observation));
+}
+
+const lnFactor = (reps: number, formula: E1rmFormula, lnShape: number): number =>
+  Math.log(e1rmFactor(reps, { formula, shape: Math.exp(lnShape) }));
+
+/** Null without an observation that can be believed. Observations oldest first; at most one a day is wanted. */
+export function fitCurve(observations: readonly CurveObservation[], formula: E1rmFormula): FittedCurve | null {
+  const flagged: FlaggedObservation[] = [];
+  const usable = observations.filter((one) => {
+    const right = one.kg > 0 && one.kg <= IMPLAUSIBLE_KG && one.reps >= 1 && one.rir >= 0;
+    if (!right && one.kg > 0) flagged.push({ ...one, expectedKg: null });
+    return right;
+  });
+  const filter = new CurveFilter(formula, middleOf(usable, formula));
+  for (const observation of usable) filter.take(observation);
+  const posterior = filter.posterior();
+  if (!posterior) return null;
+  flagged.push(...filter.flagged);
+  return { ...summary(posterior, formula), days: filter.days, flagged };
+}
+
+/** The middle of the days' ln maxima by the population curve; with two that disagree the earlier one. */
+function middleOf(observations: readonly CurveObservation[], formula: E1rmFormula): number {
+  const all = observations.map((one) => Math.log(one.kg) + lnFactor(one.reps + one.rir, formula, 0));
+  if (all.length < 3) return all[0] ?? 0;
+  const sorted = all.sort((a, b) => a - b);
+  return sorted[Math.floor((sorted.length - 1) / 2)]!;
+}
+
+function summary(posterior: readonly CurvePart[], formula: E1rmFormula) {
+  const shape = moments(
+    posterior,
+    (part) => part.lnShape,
+    () => 0,
+  );
+  const isOwn = shape.sd < OWN_BELOW * SHAPE_SPREAD;
+  const curve = isOwn ? { formula, shape: Math.exp(shape.mean) } : populationCurve(formula);
+  const now = moments(
+    posterior,
+    (part) => part.lnMax,
+    (part) => part.variance,
+  );
+  const plain = posterior.find((part) => part.lnShape === 0)!;
+  const e1rmKg = Math.exp(isOwn ? now.mean : plain.lnMax);
+  const half = EIGHTY_PERCENT * now.sd;
+  return {
+    curve,
+    isOwn,
+    e1rmKg,
+    bandKg: [round(Math.exp(now.mean - half), 1), round(Math.exp(now.mean + half), 1)] as const,
+    posterior,
+  };
+}
+
+function moments(
+  posterior: readonly CurvePart[],
+  value: (part: CurvePart) => number,
+  variance: (part: CurvePart) => number,
+): { mean: number; sd: number } {
+  let mean = 0;
+  for (const part of posterior) mean += part.weight * value(part);
+  let spread = 0;
+  for (const part of posterior) spread += part.weight * (variance(part) + (value(part) - mean) ** 2);
+  return { mean, sd: Math.sqrt(spread) };
+}
+
+/**
+ * The load for so many effective reps with its 80 % band, in curve kg. Narrow near the reps the client trains with, wide away
+ * from them: a lifter of eights has an uncertain maximum but a certain eight.
+ */
+export function loadBand(fitted: FittedCurve, effectiveReps: number): { kg: number; low: number; high: number } {
+  const at = (part: CurvePart) => part.lnMax - lnFactor(effectiveReps, fitted.curve.formula, part.lnShape);
+  const { mean, sd } = moments(fitted.posterior, at, (part) => part.variance);
+  const half = EIGHTY_PERCENT * sd;
+  return {
+    kg: fitted.e1rmKg / e1rmFactor(effectiveReps, fitted.curve),
+    low: Math.exp(mean - half),
+    high: Math.exp(mean + half),
+  };
+}
+
+/** The standard deviation of ln load at so many effective reps: what a forecast needs of the curve's doubt. */
+export function loadDoubt(fitted: FittedCurve, effectiveReps: number): number {
+  const at = (part: CurvePart) => part.lnMax - lnFactor(effectiveReps, fitted.curve.formula, part.lnShape);
+  return moments(fitted.posterior, at, (part) => part.variance).sd;
+}
+
+/** Means and covariance of ln M and its drift a week, for one value of the shape. */
+interface Track {
+  lnMax: number;
+  drift: number;
+  variance: number;
+  covariance: number;
+  driftVariance: number;
+  lnWeight: number;
+}
+
+class CurveFilter {
+  readonly flagged: FlaggedObservation[] = [];
+  days = 0;
+  private tracks: Track[] | null = null;
+  private readonly curves: readonly RepCurve[];
+  private lastDate = "";
+  /** The last flagged observation, kept in case the next one bears it out. */
+  private doubted: { observation: CurveObservation; off: number } | null = null;
+
+  constructor(
+    private readonly formula: E1rmFormula,
+    private readonly middle: number,
+  ) {
+    this.curves = GRID.map((lnShape) => ({ formula, shape: Math.exp(lnShape) }));
+  }
+
+  take(observation: CurveObservation): void {
+    const y = Math.log(observation.kg);
+    const reps = observation.reps + observation.rir;
+    if (Math.abs(y + lnFactor(reps, this.formula, 0) - this.middle) > GROSS && !this.isTrend(y, reps)) {
+      this.flag(observation, reps);
+      return;
+    }
+    const noise = noiseOf(observation, this.formula, 0);
+    if (!this.tracks) {
+      this.start(observation, y, reps);
+      return;
+    }
+    this.walk(Math.min(MOST_WEEKS_OFF, Math.max(0, daysBetween(this.lastDate, observation.date)) / 7));
+    this.lastDate = observation.date;
+    const { mean, sd } = this.predict(reps);
+    const off = y - mean;
+    const gate = Math.max(GATE_LEAST, GATE_SD * Math.hypot(sd, noise));
+    if (Math.abs(off) > gate) {
+      const borneOut = this.doubted && Math.abs(this.doubted.off - off) < GATE_LEAST && this.doubted.off * off > 0;
+      if (!borneOut) {
+        this.doubted = { observation, off };
+        this.flag(observation, reps);
+        return;
+      }
+      this.flagged.splice(
+        this.flagged.findIndex((one) => one.id === this.doubted!.observation.id),
+        1,
+      );
+      for (const track of this.tracks) {
+        track.variance += off * off;
+        track.covariance = 0;
+      }
+    }
+    this.doubted = null;
+    this.update(observation, y, reps);
+  }
+
+  /** A long climb may leave the middle of all days behind: what lies near the present estimate is no error. */
+  private isTrend(y: number, reps: number): boolean {
+    return this.tracks !== null && Math.abs(y - this.predict(reps).mean) < GATE_LEAST;
+  }
+
+  private start(observation: CurveObservation, y: number, reps: number): void {
+    this.tracks = GRID.map((lnShape) => ({
+      lnMax: y + lnFactor(reps, this.formula, lnShape),
+      drift: FIRST_DRIFT.mean,
+      variance: noiseOf(observation, this.formula, lnShape) ** 2,
+      covariance: 0,
+      driftVariance: FIRST_DRIFT.sd ** 2,
+      lnWeight: -0.5 * (lnShape / SHAPE_SPREAD) ** 2,
+    }));
+    this.lastDate = observation.date;
+    this.days = 1;
+  }
+
+  private walk(weeks: number): void {
+    for (const track of this.tracks!) {
+      track.lnMax += track.drift * weeks;
+      track.variance +=
+        2 * weeks * track.covariance + weeks * weeks * track.driftVariance + WALK_PER_WEEK ** 2 * weeks;
+      track.covariance += weeks * track.driftVariance;
+      track.driftVariance += DRIFT_WALK_PER_WEEK ** 2 * weeks;
+    }
+  }
+
+  private predict(reps: number): { mean: number; sd: number } {
+    return moments(
+      this.posterior()!,
+      (part) => part.lnMax - lnFactor(reps, this.formula, part.lnShape),
+      (part) => part.variance,
+    );
+  }
+
+  /**
+   * The load is known exactly and the reps are what errs, so the likelihood is that of the reps: each track's noise goes by its
+   * own slope, and the slope itself stands in the weight (the change of variable). Without that a bent curve would be drawn
+   * toward a flat one, as any line is that is fitted along the axis that does not err.
+   */
+  private update(observation: CurveObservation, y: number, reps: number): void {
+    this.tracks!.forEach((track, i) => {
+      const lnShape = GRID[i]!;
+      const innovation = y - (track.lnMax - lnFactor(reps, this.formula, lnShape));
+      const expected = repsAtLoad(Math.exp(track.lnMax), observation.kg, this.curves[i]!);
+      const slope = Math.max(1e-3, slopeAt(observation.tested ? reps : expected, this.formula, lnShape));
+      const noise = observation.tested ? TESTED_FORM : Math.hypot(DAY_FORM, slope * repError(observation));
+      const total = track.variance + noise * noise;
+      const gain = track.variance / total;
+      const driftGain = track.covariance / total;
+      if (!observation.tested) track.lnWeight += Math.log(slope);
+      track.lnWeight -= 0.5 * (Math.log(total) + (innovation * innovation) / total);
+      track.lnMax += gain * innovation;
+      track.drift += driftGain * innovation;
+      track.driftVariance -= driftGain * track.covariance;
+      track.covariance *= 1 - gain;
+      track.variance *= 1 - gain;
+    });
+    this.days++;
+  }
+
+  private flag(observation: CurveObservation, reps: number): void {
+    const expected = this.tracks ? Math.exp(this.predict(reps).mean) : null;
+    this.flagged.push({ ...observation, expectedKg: expected });
+  }
+
+  posterior(): CurvePart[] | null {
+    if (!this.tracks) return null;
+    const most = Math.max(...this.tracks.map((track) => track.lnWeight));
+    const raw = this.tracks.map((track) => Math.exp(track.lnWeight - most));
+    const all = raw.reduce((total, one) => total + one, 0);
+    return this.tracks.map((track, i) => ({
+      lnShape: i === 17 ? 0 : GRID[i]!,
+      weight: raw[i]! / all,
+      lnMax: track.lnMax,
+      variance: track.variance,
+    }));
+  }
+}

@@ -1,0 +1,115 @@
+import fc from "fast-check";
+import { describe, expect, it } from "vitest";
+import { BOATHOUSE } from "../testing/helpers";
+import { weight } from "../units";
+import { type PlateStep, planPlates } from "./plate-plan";
+import { planShared } from "./sleeves";
+
+const plates = (...list: [number, number][]) => list.map(([kg, pairs]) => ({ weight: weight(kg), pairs }));
+const sequence = (...loads: number[]): PlateStep[] =>
+  loads.map((totalKg, index) => ({ key: `${index}`, totalKg, urgent: index > 0 }));
+const stacksOf = (loads: number[], inventory: ReturnType<typeof plates>) =>
+  planPlates(sequence(...loads), 20, inventory).steps.map((step) => step.perSide.map((plate) => Number(plate.amount)));
+
+/** Every order of every handful of plates that weighs so much. */
+function stacksFor(grams: number, left: Map<number, number>): number[][] {
+  if (grams === 0) return [[]];
+  const found: number[][] = [];
+  for (const [kg, pairs] of left) {
+    if (pairs === 0 || kg * 1000 > grams) continue;
+    left.set(kg, pairs - 1);
+    for (const rest of stacksFor(grams - kg * 1000, left)) found.push([kg, ...rest]);
+    left.set(kg, pairs);
+  }
+  return found;
+}
+
+/** The least handling there is, by trying every stack at every step. */
+function bruteForce(loads: number[], inventory: [number, number][]): number {
+  let front = new Map<string, number>([["", 0]]);
+  for (const load of loads) {
+    const next = new Map<string, number>();
+    for (const stack of stacksFor(((load - 20) / 2) * 1000, new Map(inventory))) {
+      const key = stack.join();
+      for (const [before, cost] of front) {
+        const was = before === "" ? [] : before.split(",").map(Number);
+        let same = 0;
+        while (same < was.length && same < stack.length && was[same] === stack[same]) same++;
+        const total = cost + was.length + stack.length - 2 * same;
+        if (total < (next.get(key) ?? Number.POSITIVE_INFINITY)) next.set(key, total);
+      }
+    }
+    front = next;
+  }
+  return Math.min(...front.values());
+}
+
+describe("the plate plan", () => {
+  it("strips only on a triple drop", () => {
+    const plan = planPlates(sequence(100, 80, 60, 40), 20, plates([25, 2], [20, 2], [15, 2], [10, 4], [5, 2]));
+    expect(plan.steps.slice(1).every((step) => step.putOn.length === 0)).toBe(true);
+    expect(plan.steps.map((step) => step.takeOff.map((plate) => plate.amount))).toEqual([[], ["10"], ["10"], ["10"]]);
+    expect(plan.handled).toBe(7);
+    expect(plan.naiveHandled).toBeGreaterThan(plan.handled);
+  });
+
+  it("adds only on a ramp", () => {
+    const plan = planPlates(sequence(40, 60, 80), 20, plates([20, 2], [10, 3]));
+    expect(plan.steps.flatMap((step) => step.takeOff)).toEqual([]);
+  });
+
+  it("puts the heavier plate inside where that costs nothing", () => {
+    expect(stacksOf([90], plates([25, 1], [10, 1]))).toEqual([[25, 10]]);
+    expect(stacksOf([90, 70], plates([25, 1], [10, 1]))).toEqual([[25, 10], [25]]);
+  });
+
+  it("makes every load from plates that are there, and leaves out what they cannot make", () => {
+    const plan = planPlates(sequence(70, 71, 20), 20, plates([20, 1], [5, 1]));
+    expect(plan.unbuildable).toEqual(["1"]);
+    expect(plan.steps.map((step) => step.perSide.map((plate) => plate.amount))).toEqual([["20", "5"], []]);
+    expect(planPlates([], 20, plates([20, 1]))).toMatchObject({ steps: [], handled: 0, naiveHandled: 0 });
+    expect(planPlates(sequence(60), 20, plates([0, 4], [20, 0]))).toMatchObject({ steps: [], unbuildable: ["0"] });
+  });
+
+  it("keeps each plate's unit: pounds and kilograms on one bar", () => {
+    const mixed = [
+      { weight: weight(45, "lb"), pairs: 1 },
+      { weight: weight(5), pairs: 1 },
+    ];
+    const total = 20 + 2 * (45 * 0.45359237 + 5);
+    expect(planPlates(sequence(total), 20, mixed).steps[0]!.perSide).toEqual([weight(45, "lb"), weight(5)]);
+  });
+
+  it("serves two who share a bar: the plates both need stay on", () => {
+    const gym = { ...BOATHOUSE, plates: plates([25, 1], [20, 1], [10, 1], [5, 1]) };
+    const plan = planShared([80, 80, 80], [60, 60], 20, gym);
+    expect(plan.steps.map((step) => step.totalKg)).toEqual([80, 60, 80, 60, 80]);
+    expect(plan.steps.every((step) => step.perSide[0]!.amount === "20")).toBe(true);
+    expect(plan.handled).toBe(2 + 1 + 1 + 1 + 1);
+  });
+
+  it("never handles more than the best of all plans, nor more than the naive one", () => {
+    const sizes = [20, 10, 5, 2.5];
+    fc.assert(
+      fc.property(
+        fc.array(fc.integer({ min: 1, max: 2 }), { minLength: 4, maxLength: 4 }),
+        fc.array(fc.integer({ min: 0, max: 15 }), { minLength: 1, maxLength: 4 }),
+        (pairs, halves) => {
+          const inventory = sizes.map((kg, index): [number, number] => [kg, pairs[index]!]);
+          const loads = halves.map((half) => 20 + half * 5);
+          const plan = planPlates(sequence(...loads), 20, plates(...inventory));
+          if (plan.unbuildable.length > 0) return;
+          expect(plan.handled).toBe(bruteForce(loads, inventory));
+          expect(plan.handled).toBeLessThanOrEqual(plan.naiveHandled);
+          for (const [index, step] of plan.steps.entries()) {
+            const side = step.perSide.reduce((total, plate) => total + Number(plate.amount), 0);
+            expect(20 + 2 * side).toBeCloseTo(loads[index]!, 6);
+            for (const [kg, most] of inventory)
+              expect(step.perSide.filter((plate) => Number(plate.amount) === kg).length).toBeLessThanOrEqual(most);
+          }
+        },
+      ),
+      { numRuns: 150 },
+    );
+  });
+});

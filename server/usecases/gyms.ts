@@ -1,0 +1,180 @@
+/** Gyms of a studio: their equipment, which is the default, whose home one is, and what a change means for the week. */
+import {
+  type Broken,
+  brokenBy,
+  equipmentSchema,
+  exact,
+  type GymLine,
+  type GymView,
+  orNull,
+  type Prescription,
+  prescriptionsOf,
+  readEquipment,
+  said,
+  uuid,
+} from "../../contract";
+import { addDays, equipmentOn, type GymEquipment, mondayOf } from "../../core";
+import { inStudio, newId, type Transaction } from "../db";
+import * as db from "../db/queries";
+import { documentOf, sessionContext } from "./context";
+import { dateIn, defineUseCase, notFound, ok, refused } from "./kit";
+
+const NO_EQUIPMENT: GymEquipment = readEquipment({});
+
+export const gymLine = (row: db.GymRow, names: ReadonlyMap<string, string>): GymLine => ({
+  id: row.id,
+  name: row.name,
+  isDefault: row.isDefault,
+  clientId: row.clientId,
+  clientName: row.clientId ? (names.get(row.clientId) ?? null) : null,
+});
+
+export async function gymLines(tx: Transaction): Promise<GymLine[]> {
+  const names = new Map((await db.clientRows(tx)).map((row) => [row.id, row.name]));
+  return (await db.gymRows(tx)).map((row) => gymLine(row, names));
+}
+
+/** What the sessions of this week and the next ask of a gym, with its equipment as given. */
+async function prescriptionsIn(
+  tx: Transaction,
+  gym: db.GymRow,
+  equipment: GymEquipment,
+  today: string,
+): Promise<Prescription[]> {
+  const clients = await db.clientRows(tx);
+  const from = today;
+  const to = addDays(mondayOf(today), 13);
+  const lines = await db.sessionLines(
+    tx,
+    clients.map((client) => client.id),
+    from,
+    to,
+  );
+  const rows = await db.sessionRowsOf(
+    tx,
+    lines.filter((line) => line.state === "draft").map((line) => line.id),
+  );
+  const found: Prescription[] = [];
+  for (const row of rows) {
+    const context = await sessionContext(tx, row);
+    if (!context || context.gym.id !== gym.id) continue;
+    found.push(...prescriptionsOf(documentOf(row), { ...context, gym: { ...context.gym, equipment } }));
+  }
+  return found;
+}
+
+async function todayOf(tx: Transaction, nowMs: number): Promise<string> {
+  return dateIn((await db.studioRow(tx))?.timeZone ?? "UTC", nowMs);
+}
+
+export const showGym = defineUseCase<{ gymId: string | null }>(
+  "gyms.show",
+  ["coach"],
+  exact({ gymId: orNull(uuid()) }),
+  (scope, { gymId }, clock) =>
+    inStudio(scope, async (tx) => {
+      const rows = await db.gymRows(tx);
+      const row = gymId === null ? rows[0] : rows.find((one) => one.id === gymId);
+      if (!row) return notFound;
+      const clients = await db.clientRows(tx);
+      const names = new Map(clients.map((client) => [client.id, client.name]));
+      const today = await todayOf(tx, clock.nowMs);
+      const equipment = readEquipment(row.equipment);
+      const view: GymView = {
+        ...gymLine(row, names),
+        equipment,
+        today,
+        gyms: rows.map((one) => gymLine(one, names)),
+        clients: clients.map(({ id, name }) => ({ id, name })),
+        prescriptions: await prescriptionsIn(tx, row, equipment, today),
+      };
+      return ok(view);
+    }),
+);
+
+/** What the coming sessions would be with other equipment, without keeping it. */
+export const tryGym = defineUseCase<{ gymId: string; equipment: GymEquipment }>(
+  "gyms.try",
+  ["coach"],
+  exact({ gymId: uuid(), equipment: equipmentSchema }),
+  (scope, input, clock) =>
+    inStudio(scope, async (tx) => {
+      const row = await db.gymRow(tx, input.gymId);
+      if (!row) return notFound;
+      const today = await todayOf(tx, clock.nowMs);
+      const before = await prescriptionsIn(tx, row, readEquipment(row.equipment), today);
+      const after = await prescriptionsIn(tx, row, input.equipment, today);
+      const broken: Broken[] = brokenBy(before, after);
+      return ok({ broken, here: equipmentOn(input.equipment, today) });
+    }),
+);
+
+export const saveGym = defineUseCase<{ gymId: string; name: string; equipment: GymEquipment }>(
+  "gyms.save",
+  ["coach"],
+  exact({ gymId: uuid(), name: said(120), equipment: equipmentSchema }),
+  (scope, input) =>
+    inStudio(scope, async (tx) => {
+      if (!(await db.gymRow(tx, input.gymId))) return notFound;
+      if (input.name.trim() === "") return refused("name", "Give the gym a name.");
+      await db.updateGym(tx, input.gymId, { name: input.name.trim(), equipment: input.equipment });
+      return ok({});
+    }),
+);
+
+/** A new gym of the studio, or a client's home; it starts empty, or as a copy of another. */
+export const createGym = defineUseCase<{ name: string; clientId: string | null; copyOf: string | null }>(
+  "gyms.create",
+  ["coach"],
+  exact({ name: said(120), clientId: orNull(uuid()), copyOf: orNull(uuid()) }),
+  (scope, input) =>
+    inStudio(scope, async (tx) => {
+      if (input.name.trim() === "") return refused("name", "Give the gym a name.");
+      if (input.clientId && !(await db.clientRow(tx, input.clientId))) return notFound;
+      const copied = input.copyOf ? await db.gymRow(tx, input.copyOf) : null;
+      if (input.copyOf && !copied) return notFound;
+      const rows = await db.gymRows(tx);
+      if (rows.length >= 50) return refused("name", "A studio holds at most 50 gyms.");
+      const id = newId();
+      await db.insertGym(tx, {
+        studioId: scope.studioId,
+        id,
+        name: input.name.trim(),
+        equipment: copied ? readEquipment(copied.equipment) : NO_EQUIPMENT,
+        isDefault: rows.length === 0,
+        clientId: input.clientId,
+      });
+      return ok({ gymId: id });
+    }),
+);
+
+export const makeDefaultGym = defineUseCase<{ gymId: string }>(
+  "gyms.makeDefault",
+  ["coach"],
+  exact({ gymId: uuid() }),
+  (scope, { gymId }) =>
+    inStudio(scope, async (tx) => {
+      const row = await db.gymRow(tx, gymId);
+      if (!row) return notFound;
+      if (row.clientId) return refused("gymId", "A client's home cannot be the studio's default.");
+      await db.makeDefaultGym(tx, gymId);
+      return ok({});
+    }),
+);
+
+export const removeGym = defineUseCase<{ gymId: string }>(
+  "gyms.remove",
+  ["coach"],
+  exact({ gymId: uuid() }),
+  (scope, { gymId }) =>
+    inStudio(scope, async (tx) => {
+      const row = await db.gymRow(tx, gymId);
+      if (!row) return notFound;
+      if (row.isDefault) return refused("gymId", "The default gym stays; make another one the default first.");
+      const uses = await db.usesOfGym(tx, gymId);
+      if (uses > 0)
+        return refused("gymId", `${row.name} is named by ${uses} sessions or clients; give them another gym first.`);
+      await db.deleteGym(tx, gymId);
+      return ok({});
+    }),
+);
