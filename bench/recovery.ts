@@ -2,9 +2,9 @@
 import {
   addDays,
   type CurveObservation,
+  type Exposure,
   e1rmFactor,
   exerciseOrThrow,
-  type Exposure,
   fitCurve,
   fitReserve,
   type LoggedSet,
@@ -89,9 +89,12 @@ export function curveRecovery(lifters: number, weeks: number, seed: number): Cur
 }
 
 /** Days of straight sets at one rest, as a lifter with the given recovery does them. */
-export function simulatedDays(
-  options: { readonly seed: number; readonly recovery: number; readonly days: number; readonly restSeconds: number },
-): Exposure[] {
+export function simulatedDays(options: {
+  readonly seed: number;
+  readonly recovery: number;
+  readonly days: number;
+  readonly restSeconds: number;
+}): Exposure[] {
   const bench = exerciseOrThrow(SHIPPED_CATALOGUE, "bench-press");
   const lifter = new SimulatedLifter({
     seed: options.seed,

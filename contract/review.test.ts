@@ -21,6 +21,8 @@ const context: SessionContext = {
           [80, 80, 80].map((loadKg) => ({ loadKg, reps: 5, rir: 2, target: { low: 5, high: 5 } })),
         ),
       ],
+      tested: [],
+      trainingMaxKg: null,
     },
     {
       lineage: "dumbbell-press",
@@ -31,6 +33,8 @@ const context: SessionContext = {
           [8, 7, 7].map((reps) => ({ loadKg: 22, reps, rir: 2, target: { low: 6, high: 8 } })),
         ),
       ],
+      tested: [],
+      trainingMaxKg: null,
     },
   ],
   rules: {},
@@ -69,7 +73,7 @@ describe("the review", () => {
   const loads = Object.fromEntries(
     [...computeSession(document, context).resolved.loads].map(([id, load]) => [
       id,
-      { kg: load.kg, weight: load.weight, sign: 1 as const, words: "", build: "", aimReps: load.aimReps },
+      { kg: load.kg, weight: load.weight, sign: 1 as const, words: "", build: "", change: "", aimReps: load.aimReps },
     ]),
   );
   const chains = chainsOf(document, DEFAULT_SETTINGS);

@@ -96,7 +96,7 @@ function nextOf(view: ReviewView, slot: Slot, exercise: Exercise, record: LiftRe
   if (targets.length === 0) return null;
   return nextPrescription(context.rules[slot.id] ?? suggestedRule(targets), targets, record.exposures, {
     exercise,
-    loads: buildableLoads(exercise, context.gym.equipment),
+    loads: buildableLoads(exercise, context.gym.equipment, slot.setup),
     settings: shown!.settings,
     date: addDays(context.date, 7),
     e1rmKg: record.e1rmKg,

@@ -17,6 +17,7 @@ export * from "./load/ramp";
 export * from "./load/reasons";
 export * from "./load/resolve";
 export * from "./load/sleeves";
+export * from "./load/threads";
 export * from "./log";
 export * from "./progress/rules";
 export * from "./sentences";

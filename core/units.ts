@@ -100,3 +100,12 @@ export function weekday(isoDate: string): number {
 export function mondayOf(isoDate: string): string {
   return addDays(isoDate, -weekday(isoDate));
 }
+
+/** A weight as typed into a field: "22.5", "45 lb", "12,5 kg". Null where it is none, negative, or beyond what is lifted. */
+export function readWeight(typed: string, unit: WeightUnit): Weight | null {
+  const read = /^(\d{1,4}(?:[.,]\d{1,3})?)\s*(kg|lbs?)?$/i.exec(typed.trim());
+  if (!read) return null;
+  const amount = decimal(Number(read[1]!.replace(",", ".")));
+  const found = weight(amount, read[2] ? (read[2].toLowerCase().startsWith("l") ? "lb" : "kg") : unit);
+  return toKg(found) <= MAX_WEIGHT_KG ? found : null;
+}

@@ -13,6 +13,7 @@ interface Row {
   pattern: Pattern;
   implement: Implement;
   station?: string;
+  bar?: string;
   setup?: number;
   shares: Shares;
   family: string;
@@ -641,6 +642,7 @@ const ROWS: Row[] = [
   {
     id: "lying-extension",
     name: "Lying extension, angled bar",
+    bar: "angled bar",
     also: ["Lying extension"],
     pattern: "elbow extension",
     implement: "barbell",
@@ -721,6 +723,7 @@ function fromRow(row: Row): Exercise {
     body: LOWER.has(row.pattern) ? "lower" : row.pattern === "trunk" || row.pattern === "carry" ? "trunk" : "upper",
     laterality: row.laterality ?? "both",
     stations: row.station && row.station !== "floor" ? [row.station] : [],
+    bar: row.bar ?? null,
     setupSeconds: row.setup ?? 0,
     shares: row.shares,
     bodyweightFraction: row.fraction ?? null,

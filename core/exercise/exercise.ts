@@ -44,6 +44,8 @@ export interface Exercise {
   readonly body: "upper" | "lower" | "trunk";
   readonly laterality: Laterality;
   readonly stations: readonly string[];
+  /** A bar other than the gym's first, by its name; null for the first, and for lifts without one. */
+  readonly bar: string | null;
   readonly setupSeconds: number;
   readonly shares: Shares;
   /** The part of body mass that is moved; `null` for moves whose load is external alone. */

@@ -44,7 +44,8 @@ describe("the pattern that is known of rest and fatigue, for anyone's constants"
   it("longer rests keep more reps", () => {
     fc.assert(
       fc.property(anyConstants, fc.integer({ min: 30, max: 150 }), (constants, rest) => {
-        const at = (seconds: number) => total(repsOf(`Bench press 4xF r${seconds}`, "bench-press", context(10, constants)));
+        const at = (seconds: number) =>
+          total(repsOf(`Bench press 4xF r${seconds}`, "bench-press", context(10, constants)));
         expect(at(rest + 60)).toBeGreaterThan(at(rest));
       }),
       { numRuns: 60 },

@@ -72,8 +72,7 @@ export const IMPLAUSIBLE_KG = 600;
 const GRID = Array.from({ length: 35 }, (_, i) => (i - 17) * 0.04);
 
 /** Standard deviation of the effective reps as said: more when far from failure, and in long sets. */
-const repError = ({ reps, rir }: CurveObservation): number =>
-  0.35 + 0.22 * rir + Math.max(0, reps + rir - 10) * 0.15;
+const repError = ({ reps, rir }: CurveObservation): number => 0.35 + 0.22 * rir + Math.max(0, reps + rir - 10) * 0.15;
 
 /** How much ln load falls with one more rep, on a curve of the given shape. */
 const slopeAt = (reps: number, formula: E1rmFormula, lnShape: number): number =>
@@ -255,8 +254,7 @@ class CurveFilter {
   private walk(weeks: number): void {
     for (const track of this.tracks!) {
       track.lnMax += track.drift * weeks;
-      track.variance +=
-        2 * weeks * track.covariance + weeks * weeks * track.driftVariance + WALK_PER_WEEK ** 2 * weeks;
+      track.variance += 2 * weeks * track.covariance + weeks * weeks * track.driftVariance + WALK_PER_WEEK ** 2 * weeks;
       track.covariance += weeks * track.driftVariance;
       track.driftVariance += DRIFT_WALK_PER_WEEK ** 2 * weeks;
     }

@@ -1,6 +1,7 @@
 /** What a gym has, and every load that can be built from it. Handbook section 5. */
 import type { Exercise } from "../exercise/exercise";
-import { decimal, fromKg, toKg, type Weight, type WeightUnit, weight } from "../units";
+import type { SetupValue } from "../session/grammar";
+import { decimal, fromKg, SAME_WEIGHT_KG, toKg, type Weight, type WeightUnit, weight } from "../units";
 
 export interface GymEquipment {
   readonly unit: WeightUnit;
@@ -79,14 +80,22 @@ export interface BuildableLoad {
 
 const cache = new WeakMap<GymEquipment, Map<string, readonly BuildableLoad[]>>();
 
-/** Every load this gym can build for an exercise, lightest first; empty when it has nothing for it. */
-export function buildableLoads(exercise: Exercise, gym: GymEquipment): readonly BuildableLoad[] {
-  const key = `${exercise.implement}|${exercise.stations.join()}|${exercise.bodyweightFraction === 1}`;
+/**
+ * Every load this gym can build for an exercise, lightest first; empty when it has nothing for it. A bar is chosen by the
+ * set-up value "bar", else by the exercise; without either the gym's first bar is meant, and lighter ones serve loads below it.
+ */
+export function buildableLoads(
+  exercise: Exercise,
+  gym: GymEquipment,
+  setup: readonly SetupValue[] = [],
+): readonly BuildableLoad[] {
+  const bar = setup.find((value) => value.name === "bar")?.value ?? exercise.bar;
+  const key = `${exercise.implement}|${exercise.stations.join()}|${exercise.bodyweightFraction === 1}|${bar ?? ""}`;
   const known = cache.get(gym) ?? new Map<string, readonly BuildableLoad[]>();
   cache.set(gym, known);
   let loads = known.get(key);
   if (!loads) {
-    loads = enumerate(exercise, gym)
+    loads = enumerate(exercise, gym, bar)
       .filter((load) => Number.isFinite(load.kg))
       .sort((a, b) => a.kg - b.kg);
     known.set(key, loads);
@@ -94,14 +103,10 @@ export function buildableLoads(exercise: Exercise, gym: GymEquipment): readonly 
   return loads;
 }
 
-function enumerate(exercise: Exercise, gym: GymEquipment): BuildableLoad[] {
+function enumerate(exercise: Exercise, gym: GymEquipment, bar: string | null): BuildableLoad[] {
   switch (exercise.implement) {
     case "barbell":
-      return distinct(
-        gym.bars.flatMap((bar) =>
-          onSleeves(gym, bar.weight, (perSide) => ({ kind: "bar", barName: bar.name, bar: bar.weight, perSide })),
-        ),
-      );
+      return onBars(gym, bar);
     case "sled": {
       const own = gym.sleds.find((sled) => exercise.stations.includes(sled.station));
       return own ? onSleeves(gym, own.weight, (perSide) => ({ kind: "sled", perSide })) : [];
@@ -135,6 +140,17 @@ function enumerate(exercise: Exercise, gym: GymEquipment): BuildableLoad[] {
   }
 }
 
+function onBars(gym: GymEquipment, wanted: string | null): BuildableLoad[] {
+  const on = (bar: GymEquipment["bars"][number]) =>
+    onSleeves(gym, bar.weight, (perSide) => ({ kind: "bar", barName: bar.name, bar: bar.weight, perSide }));
+  const named = gym.bars.find((bar) => bar.name === wanted);
+  if (named) return on(named);
+  const [standard] = gym.bars;
+  if (!standard) return [];
+  const lighter = gym.bars.filter((bar) => toKg(bar.weight) < toKg(standard.weight)).flatMap(on);
+  return distinct([...on(standard), ...lighter.filter((load) => load.kg < toKg(standard.weight) - SAME_WEIGHT_KG)]);
+}
+
 const grams = (w: Weight): number => Math.round(toKg(w) * 1000);
 
 /** Reachable sums of one side's plates, with the fewest plates for each; heaviest inside. */
@@ -159,11 +175,36 @@ function sleeveSums(plates: readonly { weight: Weight; pairs: number }[]): Map<n
   return sums;
 }
 
+/** How near plates of one unit must come before plates of the other are mixed in, on both sides together. */
+const MIXED_WITHIN_KG = 1;
+
 function onSleeves(gym: GymEquipment, own: Weight, build: (perSide: readonly Weight[]) => Build): BuildableLoad[] {
-  return [...sleeveSums(gym.plates).values()].map((perSide) => {
-    const kg = toKg(own) + 2 * perSide.reduce((total, plate) => total + toKg(plate), 0);
-    return { kg, weight: totalWeight([own, ...perSide, ...perSide], gym.unit), build: build(perSide) };
+  const load = (perSide: readonly Weight[]): BuildableLoad => ({
+    kg: toKg(own) + 2 * perSide.reduce((total, plate) => total + toKg(plate), 0),
+    weight: totalWeight([own, ...perSide, ...perSide], gym.unit),
+    build: build(perSide),
   });
+  const units = new Set(gym.plates.map((plate) => plate.weight.unit));
+  if (units.size < 2) return [...sleeveSums(gym.plates).values()].map(load);
+  // Nobody mixes pounds among kilograms for a few grams: mixed builds serve only what one unit comes nowhere near.
+  const plain = [...units].flatMap((unit) =>
+    [...sleeveSums(gym.plates.filter((plate) => plate.weight.unit === unit)).values()].map(load),
+  );
+  const preferred = plain.filter((one) => hasOnly(one, gym.unit));
+  const farFrom = (list: readonly BuildableLoad[]) => {
+    const sorted = list.map((each) => each.kg).sort((a, b) => a - b);
+    return ({ kg }: BuildableLoad) => {
+      const next = sorted.find((each) => each >= kg - MIXED_WITHIN_KG);
+      return next === undefined || next > kg + MIXED_WITHIN_KG;
+    };
+  };
+  const single = [...preferred, ...plain.filter((one) => !preferred.includes(one)).filter(farFrom(preferred))];
+  return [...single, ...[...sleeveSums(gym.plates).values()].map(load).filter(farFrom(single))];
+}
+
+/** Whether all plates of a load are of a unit. */
+function hasOnly({ build }: BuildableLoad, unit: WeightUnit): boolean {
+  return (build.kind === "bar" || build.kind === "sled") && build.perSide.every((plate) => plate.unit === unit);
 }
 
 /** A sum said in one unit: exact where all parts share it, converted otherwise. */

@@ -35,13 +35,7 @@ import {
   type Resistance,
   resistanceThrough,
 } from "./effective";
-import {
-  type Build,
-  buildableLoads,
-  type GymEquipment,
-  type RoundingPolicy,
-  roundToBuildable,
-} from "./equipment";
+import { type Build, buildableLoads, type GymEquipment, type RoundingPolicy, roundToBuildable } from "./equipment";
 import type { PlatePlan } from "./plate-plan";
 import { type RampKind, type RampSet, rampTo } from "./ramp";
 import type { LoadReason, WayRound } from "./reasons";
@@ -185,7 +179,7 @@ class Resolver {
     return rampTo({
       workingKg,
       intensity: record?.e1rmKg && curve !== null ? curve / record.e1rmKg : null,
-      loads: buildableLoads(exercise, this.context.gym),
+      loads: buildableLoads(exercise, this.context.gym, slot.setup),
       exercise,
       ramp: slot.ramp.kind === "none" ? { kind: "auto" } : slot.ramp,
       kind: this.rampKind(slot, exercise),
@@ -234,7 +228,7 @@ class Resolver {
     const rule = this.context.ruleOf(slot.id) ?? suggestedRule(targets);
     return nextPrescription(rule, targets, record.exposures, {
       exercise,
-      loads: buildableLoads(exercise, this.context.gym),
+      loads: buildableLoads(exercise, this.context.gym, slot.setup),
       settings: this.context.settings,
       date: this.context.date,
       e1rmKg: record.e1rmKg,
@@ -533,7 +527,7 @@ class Resolver {
     setup: readonly SetupValue[],
   ): { kg: number | null; weight: Weight | null; build: Build | null; reasons: LoadReason[] } {
     if (wanted.kg === null) return { kg: null, weight: null, build: null, reasons: [] };
-    const loads = buildableLoads(exercise, this.context.gym);
+    const loads = buildableLoads(exercise, this.context.gym, setup);
     const assists = isBodyweight(exercise);
     const own = wanted.exact && !(assists && wanted.kg < 0) ? ({ ...policy, kind: "nearest" } as const) : policy;
     let built = roundToBuildable(loads, wanted.kg, own.kind);

@@ -444,6 +444,36 @@ function scaledLoad(load: LoadRule, factor: number): LoadRule {
 const scaledWeight = (w: Weight, factor: number): Weight =>
   weight(decimal(Math.min(1000, Math.max(0.5, Math.round(Number(w.amount) * factor * 2) / 2))), w.unit);
 
+/** Writes the loads of some parts as figures; for moves of the body, what is added to it or taken off. */
+export function writeLoads(
+  document: SessionDocument,
+  slotId: string,
+  loads: ReadonlyMap<string, { readonly weight: Weight; readonly kg: number; readonly besideBody: boolean }>,
+): Operation {
+  const slot = slotById(document, slotId);
+  if (!slot) return no("That lift is not in the session any more.");
+  const rule = (segment: Segment): LoadRule => {
+    const known = loads.get(segment.id);
+    if (!known) return segment.load;
+    if (!known.besideBody) return { kind: "fixed", weight: known.weight };
+    return { kind: "bodyweight", added: known.kg === 0 ? null : known.weight, sign: known.kg < 0 ? -1 : 1 };
+  };
+  const sets = slot.sets.map(
+    (set) => set && { ...set, segments: set.segments.map((segment) => ({ ...segment, load: rule(segment) })) },
+  );
+  return edits({ kind: "setSets", slotId, sets });
+}
+
+/** One rest after every round of a block. */
+export function setRoundRest(document: SessionDocument, blockId: string, seconds: number): Operation {
+  const block = allBlocks(document).find((one) => one.id === blockId);
+  if (!block) return no("That block is not in the session any more.");
+  if (!(seconds >= 0 && seconds <= LIMITS.seconds)) return no("A rest between 0 s and two hours.");
+  const restAfterRound = { kind: "each" as const, rest: { kind: "seconds" as const, seconds } };
+  const { rounds, intent } = block;
+  return edits({ kind: "setBlock", blockId, fields: { rounds, intent, restAfterRound } });
+}
+
 /** All written rests after rounds times a factor, to five seconds; handovers stay. */
 export function scaleRests(document: SessionDocument, factor: number): Operation {
   if (!(factor > 0.1 && factor < 5)) return no("A factor between 0.1 and 5.");

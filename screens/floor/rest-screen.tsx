@@ -76,7 +76,12 @@ export function RestScreen({ floor, chain, pending, restLeft, mirrored, next, on
                     {name(slot.exerciseId)} {shown?.aimReps ?? printAmount(set.segments[0]!.amount, "full")} ×{" "}
                     {shown?.words}
                   </strong>
-                  {shown?.build ? <span className="block text-lg text-[var(--floor-quiet)]">{shown.build}</span> : null}
+                  {shown?.build ? (
+                    <span className="block text-lg text-[var(--floor-quiet)]">
+                      {shown.build}
+                      {shown.change ? `: ${shown.change}` : ""}
+                    </span>
+                  ) : null}
                 </p>
               );
             })}

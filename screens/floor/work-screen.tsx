@@ -192,7 +192,7 @@ function InHand({ view, stop }: { view: FloorView; stop: Stop }) {
         </p>
         <p className="mt-1 text-lg text-[var(--floor-quiet)]">
           {[
-            shown?.build,
+            shown?.build && (shown.change ? `${shown.build}: ${shown.change}` : shown.build),
             ...stop.move.slot.setup.map((value) => `${value.name} ${value.value}`),
             ...stop.move.slot.cues,
           ]

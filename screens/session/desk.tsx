@@ -1,9 +1,11 @@
 "use client";
 import { Redo2, Undo2 } from "lucide-react";
 import Link from "next/link";
+import { useRouter } from "next/navigation";
 import { useEffect } from "react";
 import type { SessionView } from "@/contract";
 import { allBlocks, blockLetter, decimal, printCell, readinessSentence, SHIPPED_CATALOGUE, slotLabels } from "@/core";
+import { ask } from "@/device/api";
 import { Button, buttonClass } from "@/ui/button";
 import { Notice } from "@/ui/notice";
 import { SessionMenu } from "./block-menu";
@@ -38,7 +40,7 @@ export function Desk({ view }: { view: SessionView }) {
           <Link href={`/clients/${view.client.id}`} className="underline underline-offset-2">
             {view.client.name}
           </Link>{" "}
-          · {view.date} · {view.gym.name}
+          · {view.date} · <GymChoice view={view} locked={desk.locked} />
           {document.capSeconds ? ` · ${decimal(document.capSeconds / 60)} min` : ""}
         </p>
         <div className="ml-auto flex items-center gap-2">
@@ -103,9 +105,33 @@ export function Desk({ view }: { view: SessionView }) {
         <Why desk={desk} view={view} />
       </div>
       <div className="lg:col-span-2">
-        <Foot view={view} document={document} computed={computed} />
+        <Foot view={view} desk={desk} />
       </div>
     </div>
+  );
+}
+
+/** The gym a session is for; its loads are found anew in another. */
+function GymChoice({ view, locked }: { view: SessionView; locked: boolean }) {
+  const router = useRouter();
+  const choices = view.gyms.filter((gym) => gym.clientId === null || gym.clientId === view.client.id);
+  if (locked || choices.length < 2) return <>{view.gym.name}</>;
+  return (
+    <select
+      aria-label="Gym of this session"
+      value={view.gym.id}
+      onChange={async (event) => {
+        await ask("sessions.setGym", { sessionId: view.sessionId, gymId: event.target.value });
+        router.refresh();
+      }}
+      className="rounded-[3px] border border-transparent bg-transparent underline underline-offset-2 hover:border-rule"
+    >
+      {choices.map((gym) => (
+        <option key={gym.id} value={gym.id}>
+          {gym.name}
+        </option>
+      ))}
+    </select>
   );
 }
 

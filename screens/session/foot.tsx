@@ -1,31 +1,19 @@
 "use client";
 import { Popover } from "radix-ui";
-import type { ComputedSession, SessionView } from "@/contract";
-import {
-  conflictSentence,
-  decimal,
-  equipmentProblems,
-  formatClock,
-  type Muscle,
-  type MuscleAmounts,
-  type SessionDocument,
-  slotLabels,
-  type TrainingAge,
-  weeklySetBand,
-} from "@/core";
+import { useDeferredValue, useMemo } from "react";
+import type { SessionView } from "@/contract";
+import { decimal, formatClock, type Muscle, type MuscleAmounts, type TrainingAge, weeklySetBand } from "@/core";
+import { Button } from "@/ui/button";
+import { type Caution, cautionsOf } from "./cautions";
+import type { Desk } from "./use-desk";
 
 /** The session's figures, each muscle's week against its band, and cautions that name their place. */
-export function Foot({
-  view,
-  document,
-  computed,
-}: {
-  view: SessionView;
-  document: SessionDocument;
-  computed: ComputedSession;
-}) {
+export function Foot({ view, desk }: { view: SessionView; desk: Desk }) {
+  const { document, computed } = desk;
   const { totals } = computed;
-  const cautions = cautionsOf(view, document, computed);
+  // Remedies are solved for; while somebody types the figures go first.
+  const settled = useDeferredValue(computed);
+  const cautions = useMemo(() => cautionsOf(view, document, settled), [view, document, settled]);
   const cap = document.capSeconds;
   const over = cap !== null && totals.seconds > cap;
   const muscles = [...totals.byMuscle]
@@ -64,6 +52,11 @@ export function Foot({
         <Popover.Root>
           <Popover.Trigger className="ml-auto min-h-8 rounded-[3px] border border-ground bg-weld-fill px-3 font-semibold text-walnut">
             {cautions.length === 1 ? "1 caution" : `${cautions.length} cautions`}
+            {cautions[0] && cautions[0].remedies.length > 0 ? (
+              <span className="narrow ml-2 font-normal max-[1350px]:hidden">
+                {cautions[0].place}: {cautions[0].words}
+              </span>
+            ) : null}
           </Popover.Trigger>
           <Popover.Portal>
             <Popover.Content
@@ -75,9 +68,7 @@ export function Foot({
               <h2 className="mb-2 font-bold">Cautions</h2>
               <ul className="flex flex-col gap-2">
                 {cautions.map((caution, index) => (
-                  <li key={index} className="border-l-4 border-weld-fill pl-3">
-                    <strong>{caution.place}</strong> {caution.words}
-                  </li>
+                  <CautionLine key={index} caution={caution} desk={desk} />
                 ))}
               </ul>
             </Popover.Content>
@@ -87,6 +78,27 @@ export function Foot({
         <span className="ml-auto text-onwalnut-quiet">no cautions</span>
       )}
     </footer>
+  );
+}
+
+function CautionLine({ caution, desk }: { caution: Caution; desk: Desk }) {
+  return (
+    <li className="border-l-4 border-weld-fill pl-3">
+      <strong>{caution.place}</strong> {caution.words}
+      {caution.remedies.length > 0 && !desk.locked ? (
+        <span className="mt-1 flex flex-wrap gap-2">
+          {caution.remedies.map((remedy) => (
+            <Button
+              key={remedy.name}
+              className="min-h-7 px-2 py-0.5"
+              onClick={() => desk.operate(remedy.operation(desk.document))}
+            >
+              {remedy.name}
+            </Button>
+          ))}
+        </span>
+      ) : null}
+    </li>
   );
 }
 
@@ -133,71 +145,4 @@ function MuscleBand({
       </span>
     </li>
   );
-}
-
-interface Caution {
-  readonly place: string;
-  readonly words: string;
-}
-
-function cautionsOf(view: SessionView, document: SessionDocument, computed: ComputedSession): Caution[] {
-  const labels = slotLabels(document);
-  const cautions: Caution[] = [];
-  const cap = document.capSeconds;
-  if (document.blocks.length === 0 && !document.finisher)
-    cautions.push({ place: "Session", words: "has no blocks yet." });
-  if (cap !== null && computed.totals.seconds > cap) {
-    cautions.push({
-      place: "Time",
-      words: `${formatClock(computed.totals.seconds)} is planned, ${formatClock(computed.totals.seconds - cap)} over the cap of ${decimal(cap / 60)} min.`,
-    });
-  }
-  for (const { timeline } of computed.timeline.blocks) {
-    for (const conflict of timeline.conflicts)
-      cautions.push({
-        place: `${labels.get(conflict.slotId)}, round ${conflict.round + 1}`,
-        words: conflictSentence(conflict),
-      });
-  }
-  for (const [slotId, label] of labels) {
-    const slot = document.blocks
-      .concat(document.finisher ?? [])
-      .flatMap((block) => block.slots)
-      .find((one) => one.id === slotId)!;
-    const kinds = new Set(
-      slot.sets.flatMap((set) =>
-        set
-          ? set.segments.flatMap(
-              (segment) => computed.resolved.loads.get(segment.id)?.reasons.map((reason) => reason.kind) ?? [],
-            )
-          : [],
-      ),
-    );
-    if (kinds.has("noEquipment"))
-      cautions.push({ place: label, words: `${view.gym.name} has nothing to load this lift with.` });
-    else if (kinds.has("outOfReach"))
-      cautions.push({ place: label, words: "asks for a load that this gym cannot build." });
-    if (kinds.has("noBodyMass"))
-      cautions.push({ place: label, words: `needs ${view.client.name}'s body mass, and none is recorded.` });
-    if (kinds.has("noRecord"))
-      cautions.push({ place: label, words: "has no record to take a load from: find it in the ramp." });
-    slot.sets.forEach((set, round) => {
-      const load = set && computed.resolved.loads.get(set.segments[0]!.id);
-      const asked = set?.segments[0]?.rir?.low ?? 0;
-      if (load?.expectedRir !== null && load?.expectedRir !== undefined && load.expectedRir < Math.min(0, asked)) {
-        cautions.push({
-          place: `${label}, round ${round + 1}`,
-          words: `is likely ${decimal(-load.expectedRir)} short, even fresh.`,
-        });
-      } else if (load && load.expectedRir !== null && load.expectedRir < asked - 0.5) {
-        cautions.push({
-          place: `${label}, round ${round + 1}`,
-          words: `leaves RIR ${decimal(load.expectedRir)} when fresh, and ${decimal(asked)} is asked.`,
-        });
-      }
-    });
-  }
-  for (const problem of equipmentProblems(view.gym.equipment))
-    cautions.push({ place: view.gym.name, words: problem.message });
-  return cautions;
 }

@@ -13,12 +13,15 @@ import {
   printTempo,
   type SessionDocument,
   SHIPPED_CATALOGUE,
+  SHORT_FROM_REPS,
   type ShorthandError,
   type Slot,
+  shortSentence,
   slotById,
   slotLabels,
 } from "@/core";
 import { BlockMenu } from "./block-menu";
+import { likelyFigure } from "./reserve-chart";
 import type { Desk, Selection } from "./use-desk";
 import { cellFigure } from "./words";
 
@@ -246,8 +249,8 @@ function Cell({ slot, round, computed, selected, editing, error, onSelect, onEdi
   const set = slot.sets[round] ?? null;
   const load = set && computed.resolved.loads.get(set.segments[0]!.id);
   const asked = set?.segments[0]?.rir ?? null;
-  const short =
-    load?.expectedRir !== null && load?.expectedRir !== undefined && load.expectedRir < (asked?.low ?? 0) - 0.5;
+  const likely = set && computed.forecast.bySegment.get(set.segments[0]!.id);
+  const short = (likely?.shortBy ?? 0) >= SHORT_FROM_REPS;
   const figure = set ? cellFigure(slot, set, computed.resolved.loads) : "";
   return (
     // biome-ignore lint/a11y/useKeyWithClickEvents: the grid handles keys for its active cell
@@ -301,8 +304,16 @@ function Cell({ slot, round, computed, selected, editing, error, onSelect, onEdi
             {set ? figure : "sits out"}
           </span>
           {asked ? (
-            <span className={clsx("narrow font-normal", short ? "font-bold text-weld" : "text-quiet")}>
+            <span
+              className={clsx("narrow font-normal", short ? "font-bold text-weld" : "text-quiet")}
+              title={short ? shortSentence(likely!) : "reps in reserve asked"}
+            >
               {asked.low === asked.high ? asked.low : `${asked.low}–${asked.high}`}
+              {short && likely?.expectedRir != null ? <span aria-hidden>→{likelyFigure(likely)}</span> : null}
+            </span>
+          ) : short && likely ? (
+            <span className="narrow font-bold text-weld" title={shortSentence(likely)}>
+              {likelyFigure(likely)}
             </span>
           ) : null}
         </>

@@ -2,7 +2,6 @@
 import type { SessionView } from "@/contract";
 import {
   allBlocks,
-  type Build,
   basisSentence,
   blockLetter,
   buildableLoads,
@@ -11,6 +10,7 @@ import {
   decimal,
   exerciseOrThrow,
   isBodyweight,
+  type LoadReason,
   loadSentence,
   nextSentence,
   type ProgressionRule,
@@ -22,12 +22,13 @@ import {
   tempoInForce,
   tempoPhases,
   toDropSet,
-  toKg,
   toPlainSet,
-  type Weight,
+  waySentence,
 } from "@/core";
 import { newId } from "@/device/ids";
 import { Button } from "@/ui/button";
+import { BuildSleeve, PlateOrder } from "./plates";
+import { ReserveChart } from "./reserve-chart";
 import type { Desk } from "./use-desk";
 import { amountFigure, loadFigure } from "./words";
 
@@ -55,7 +56,9 @@ export function Why({ desk, view }: { desk: Desk; view: SessionView }) {
   const figure = loadFigure(slot, segment, load);
   const usesProgress = load?.reasons.some((reason) => reason.kind === "progress");
   const moved = load?.kg != null ? curveKg(exercise, load.kg, view.bodyMassKg, view.settings) : null;
-  const buildable = buildableLoads(exercise, view.gym.equipment).length;
+  const plan = computed.resolved.platePlans.get(slot.id);
+  const asked = segment.rir ? (segment.rir.low + segment.rir.high) / 2 : null;
+  const buildable = buildableLoads(exercise, view.gym.equipment, slot.setup).length;
   return (
     <aside
       id="why"
@@ -82,18 +85,49 @@ export function Why({ desk, view }: { desk: Desk; view: SessionView }) {
             {loadSentence(reason, { catalogue: SHIPPED_CATALOGUE, labels })}
           </li>
         ))}
-        {record?.e1rmKg ? (
+        {load?.overruled.map((reason, index) => (
+          <li key={`over ${index}`} className="text-quiet">
+            <span className="sr-only">Overruled: </span>
+            <s>{overruledWords(reason)}</s>
+          </li>
+        ))}
+        {record?.e1rmKg && !load?.reasons.some((reason) => reason.kind === "curve") ? (
           <li className="text-quiet">
             e1RM <strong className="text-walnut">{decimal(record.e1rmKg, 1)}</strong> kg, {record.bandKg?.[0]} to{" "}
             {record.bandKg?.[1]}, {record.estimates.length} {record.estimates.length === 1 ? "day" : "days"}
           </li>
         ) : null}
       </ul>
+      {load && load.ways.length > 0 ? (
+        <section>
+          <h3 className="font-bold">Ways round it</h3>
+          <ul className="mt-0.5 flex flex-col gap-0.5">
+            {load.ways.map((way, index) => (
+              <li key={index}>{waySentence(way, { catalogue: SHIPPED_CATALOGUE })}</li>
+            ))}
+          </ul>
+        </section>
+      ) : null}
+      {load?.resistance ? (
+        <p>
+          Through the range <strong>{decimal(load.resistance.bottomKg, 1)}</strong> at the bottom,{" "}
+          <strong>{decimal(load.resistance.middleKg, 1)}</strong> in the middle,{" "}
+          <strong>{decimal(load.resistance.topKg, 1)} kg</strong> at the top; {decimal(load.resistance.meanKg, 1)} is
+          counted.
+        </p>
+      ) : null}
       {load?.build ? (
         <section>
           <h3 className="font-bold">To build it</h3>
           <p>{buildSentence(load.build)}</p>
-          <Sleeve build={load.build} />
+          {plan && plan.steps.length > 1 ? (
+            <details className="mt-1" open={plan.steps.length <= 8}>
+              <summary className="narrow cursor-pointer text-quiet">from load to load</summary>
+              <PlateOrder plan={plan} slot={slot} segmentId={segment.id} />
+            </details>
+          ) : (
+            <BuildSleeve build={load.build} />
+          )}
         </section>
       ) : buildable === 0 ? (
         <p className="border border-weld bg-weld-tint px-2 py-1">{view.gym.name} has nothing to load this lift with.</p>
@@ -103,22 +137,16 @@ export function Why({ desk, view }: { desk: Desk; view: SessionView }) {
         <h3 className="font-bold">
           Likely in reserve{" "}
           <span className="narrow font-normal text-quiet">
-            fresh{segment.rir ? `, asked ${decimal((segment.rir.low + segment.rir.high) / 2)}` : ""}
+            {asked === null ? "" : `asked ${decimal(asked)}, `}at these rests
           </span>
         </h3>
-        <ol className="mt-1 flex gap-2">
-          {slot.sets.map((one, round) => {
-            const likely = one ? computed.resolved.loads.get(one.segments[0]!.id)?.expectedRir : null;
-            return (
-              <li
-                key={round}
-                className={round === selection.round ? "border-b-2 border-indigo px-1 font-bold" : "px-1"}
-              >
-                {likely === null || likely === undefined ? "–" : likely < 0 ? `${-likely} short` : decimal(likely)}
-              </li>
-            );
-          })}
-        </ol>
+        <ReserveChart
+          asked={asked}
+          selected={selection.round}
+          rounds={slot.sets.flatMap((one, round) =>
+            one ? [{ round, forecast: computed.forecast.bySegment.get(one.segments[0]!.id) ?? null }] : [],
+          )}
+        />
       </section>
       {targetsOf(slot).length > 0 ? (
         <section>
@@ -136,12 +164,7 @@ export function Why({ desk, view }: { desk: Desk; view: SessionView }) {
               <option value="doubleProgression">{ruleName({ kind: "doubleProgression", stepKg: null })}</option>
             </select>
           </label>
-          {next && !usesProgress ? (
-            <p className="mt-1 text-quiet">
-              The rule would say: {next.sets.map((one) => `${one.reps} × ${decimal(one.loadKg)}`).slice(0, 1)} kg.{" "}
-              {nextSentence(next)}
-            </p>
-          ) : null}
+          {next && !usesProgress ? <p className="mt-1 text-quiet">{nextSentence(next)}</p> : null}
         </section>
       ) : null}
       {desk.locked ? null : (
@@ -185,47 +208,15 @@ export function Why({ desk, view }: { desk: Desk; view: SessionView }) {
   );
 }
 
-/** One sleeve from the collar out, plates to scale by weight. */
-function Sleeve({ build }: { build: Build }) {
-  const plates: readonly Weight[] =
-    build.kind === "bar" || build.kind === "sled" ? build.perSide : build.kind === "belt" ? build.plates : [];
-  if (plates.length === 0) return null;
-  let x = 16;
-  return (
-    <svg
-      width={150}
-      height={58}
-      role="img"
-      aria-label={`${plates.map((plate) => plate.amount).join(", ")} from the inside out`}
-      className="mt-1"
-    >
-      <rect x={0} y={26} width={150} height={6} fill="var(--color-rule)" />
-      <rect x={10} y={20} width={5} height={18} fill="var(--color-walnut)" />
-      {plates.map((plate, index) => {
-        const kg = toKg(plate);
-        const height = 18 + Math.min(36, 9 * Math.sqrt(kg) * 0.85);
-        const width = kg >= 10 ? 13 : 9;
-        const at = x;
-        x += width + 2;
-        return (
-          <g key={index}>
-            <rect x={at} y={29 - height / 2} width={width} height={height} fill="var(--color-indigo)" rx={1.5} />
-            <text
-              x={at + width / 2}
-              y={32}
-              textAnchor="middle"
-              fontSize={8}
-              fontWeight={700}
-              className="narrow"
-              fill="var(--color-ground)"
-            >
-              {plate.amount}
-            </text>
-          </g>
-        );
-      })}
-    </svg>
-  );
+/** What a rule that lost would have asked, in a line. */
+function overruledWords(reason: LoadReason): string {
+  if (reason.kind === "progress") {
+    const [first] = reason.next.sets;
+    return `${ruleName(reason.next.rule)} would ask ${first?.reps} at ${decimal(first?.loadKg ?? 0, 1)} kg.`;
+  }
+  if (reason.kind === "curve")
+    return `The curve would ask ${decimal(reason.wantedKg, 1)} kg for ${decimal(reason.effectiveReps)} effective reps.`;
+  return loadSentence(reason, { catalogue: SHIPPED_CATALOGUE });
 }
 
 const PHASE_WORDS = { lower: "lower", bottom: "pause", lift: "lift", top: "squeeze" } as const;

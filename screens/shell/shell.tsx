@@ -12,6 +12,7 @@ const PLACES = [
   { href: "/session", name: "Session" },
   { href: "/floor", name: "Floor" },
   { href: "/review", name: "Review" },
+  { href: "/gym", name: "Gym" },
 ];
 
 /** The rail and the palette around every desk screen. */

@@ -208,6 +208,12 @@ function shownLoad(exercise: Exercise, load: ResolvedLoad, change: string): Show
   };
 }
 
+/** What was shown, as it was stored; what an older record of a gym did not know has its plain value. */
+export function shownOf(row: { content: unknown }): ShownContent {
+  const content = row.content as ShownContent;
+  return { ...content, equipment: readEquipment(content.equipment) };
+}
+
 /** SHA-256 of a value's JSON with sorted keys: the same content, the same hash, on every machine. */
 export function hashOf(value: unknown): string {
   return createHash("sha256").update(canonical(value)).digest("hex");
@@ -253,7 +259,6 @@ function summarise(shown: ShownContent, performed: PerformedSession, events: rea
   const totals = totalSession(timeline, { catalogue: SHIPPED_CATALOGUE, settings: shown.settings });
   let reps = 0;
   let volumeLoadKg = 0;
-  const equipment = readEquipment(shown.equipment);
   const planned = indexSegments(shown.document);
   for (const set of performed.sets.values()) {
     for (const segment of set.segments) {
@@ -263,7 +268,7 @@ function summarise(shown: ShownContent, performed: PerformedSession, events: rea
       const effective = effectiveKg(
         exercise,
         signedKg(segment),
-        { bodyMassKg: shown.bodyMassKg, gym: equipment, beside: planned.get(segment.segmentId)?.segment.beside },
+        { bodyMassKg: shown.bodyMassKg, gym: shown.equipment, beside: planned.get(segment.segmentId)?.segment.beside },
         shown.settings,
       );
       reps += done;

@@ -1,12 +1,4 @@
-import {
-  exact,
-  type FloorView,
-  floorEventSchema,
-  listOf,
-  type ReviewView,
-  type ShownContent,
-  uuid,
-} from "../../contract";
+import { exact, type FloorView, floorEventSchema, listOf, type ReviewView, uuid } from "../../contract";
 import {
   type Clearance,
   type FloorEvent,
@@ -16,7 +8,7 @@ import {
 } from "../../core";
 import { inStudio, type Scope, type Transaction } from "../db";
 import * as db from "../db/queries";
-import { documentOf, eventOf, hashOf, project, sessionContext, showSession } from "./context";
+import { documentOf, eventOf, hashOf, project, sessionContext, shownOf, showSession } from "./context";
 import { defineUseCase, notFound, type Outcome, ok, refused } from "./kit";
 
 /** Freezes what is shown, stores it by hash, and hands the floor all it needs without the network. */
@@ -39,7 +31,7 @@ export const openFloor = defineUseCase<{ sessionId: string }>(
       const known = events.at(-1)?.shownHash;
       if (known) {
         const shown = await db.shownRow(tx, sessionId, known);
-        if (shown) return ok({ sessionId, shownHash: known, shown: shown.content as ShownContent, events });
+        if (shown) return ok({ sessionId, shownHash: known, shown: shownOf(shown), events });
       }
       const document = documentOf(row);
       if (document.blocks.length === 0 && !document.finisher)
@@ -95,7 +87,7 @@ async function projectSession(tx: Transaction, scope: Scope, row: db.SessionRow)
   const last = events.at(-1);
   const shown = last && (await db.shownRow(tx, row.id, last.shownHash));
   if (!last || !shown) return;
-  const { performed, lifts, summary } = project(row.id, shown.content as ShownContent, events);
+  const { performed, lifts, summary } = project(row.id, shownOf(shown), events);
   await db.replaceExposures(
     tx,
     row.id,
@@ -134,7 +126,7 @@ export const reviewSession = defineUseCase<{ sessionId: string }>(
         context,
         title: row.title,
         state: row.state as ReviewView["state"],
-        shown: (shown?.content as ShownContent | undefined) ?? null,
+        shown: shown && shownOf(shown),
         events,
       };
       return ok(view);

@@ -1,0 +1,11 @@
+import type { GymView } from "@/contract";
+import { GymScreen } from "@/screens/gym/gym";
+import { answer, requireScope } from "../../../ask";
+
+export const metadata = { title: "Gym" };
+
+export default async function GymPage({ params }: { params: Promise<{ id: string }> }) {
+  const scope = await requireScope("coach");
+  const { id } = await params;
+  return <GymScreen key={id} view={await answer<GymView>(scope, "gyms.show", { gymId: id })} />;
+}

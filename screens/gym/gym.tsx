@@ -1,0 +1,260 @@
+"use client";
+import Link from "next/link";
+import { useRouter } from "next/navigation";
+import { useMemo, useState } from "react";
+import type { Broken, GymView } from "@/contract";
+import { decimal } from "@/core";
+import { ask, replySentence } from "@/device/api";
+import { Button } from "@/ui/button";
+import { Menu } from "@/ui/menu";
+import { Notice } from "@/ui/notice";
+import { ImplementEditor } from "./editors";
+import { type Hanging, hangingBy, LoadScale } from "./load-scale";
+import { NewGym } from "./new-gym";
+import { OutOfOrder, Room } from "./room";
+import { type GymState, useGym } from "./use-gym";
+
+/** The gym as threads of what can be built, this week's prescriptions hung on them, and what taking something away does. */
+export function GymScreen({ view }: { view: GymView }) {
+  const gym = useGym(view);
+  const [selected, setSelected] = useState<string>("bars");
+  const hanging = useMemo(() => hangingBy(view.prescriptions), [view.prescriptions]);
+  const thread = [...gym.threads, ...gym.keptThreads].find((one) => one.key === selected) ?? gym.threads[0];
+  const general = gym.problems.filter((one) => !one.field.includes("."));
+  return (
+    <div className="grid h-dvh min-h-[40rem] grid-cols-1 grid-rows-[auto_1fr] lg:grid-cols-[minmax(0,1fr)_320px]">
+      <GymHeader gym={gym} />
+      <main className="flex min-h-0 min-w-0 flex-col overflow-y-auto">
+        {gym.message ? <Notice kind="warn">{gym.message}</Notice> : null}
+        <div className="overflow-x-auto px-3 pt-1">
+          {gym.threads.length + gym.keptThreads.length === 0 ? (
+            <p className="p-4 text-quiet">Nothing is here yet. Add bars, weights or a machine at the right.</p>
+          ) : (
+            <LoadScale
+              threads={gym.threads}
+              kept={gym.keptThreads}
+              hanging={hanging}
+              selected={selected}
+              onSelect={setSelected}
+            />
+          )}
+          <p className="narrow flex flex-wrap gap-x-4 py-1 text-quiet">
+            <span>◆ can be built</span>
+            <span>
+              <span className="text-weld">⌐ ¬</span> a gap, in kg
+            </span>
+            <span>
+              <span className="text-indigo">▮</span> asked in the coming sessions
+            </span>
+            <span>
+              <span className="text-weld">△</span> asked, not buildable
+            </span>
+            <span>◌ taken away</span>
+          </p>
+        </div>
+        <Consequence gym={gym} thread={thread?.name ?? ""} hanging={hanging.get(selected) ?? []} />
+      </main>
+      <aside
+        aria-label="What it is made of"
+        className="flex min-h-0 flex-col gap-4 overflow-y-auto border-l border-thread bg-cloth p-4 max-lg:border-t max-lg:border-l-0"
+      >
+        {general.map((problem) => (
+          <p key={problem.message} role="alert" className="border-l-4 border-weld-fill pl-2 text-weld">
+            {problem.message}
+          </p>
+        ))}
+        {thread ? (
+          <section>
+            <h2 className="text-base font-bold">{thread.name}</h2>
+            <p className="mb-2 text-quiet">{thread.basis}</p>
+            <ImplementEditor key={thread.key} gym={gym} thread={thread} />
+          </section>
+        ) : (
+          <EmptyStart gym={gym} />
+        )}
+        <OutOfOrder gym={gym} />
+        <Room gym={gym} />
+      </aside>
+    </div>
+  );
+}
+
+function EmptyStart({ gym }: { gym: GymState }) {
+  return (
+    <section className="flex flex-col items-start gap-2">
+      <h2 className="text-base font-bold">An empty room</h2>
+      <Button onClick={() => gym.change({ bars: [{ name: "20 kg bar", weight: { amount: "20", unit: "kg" } }] })}>
+        Add a bar
+      </Button>
+      <Button
+        onClick={() =>
+          gym.change({ dumbbells: [5, 7.5, 10].map((kg) => ({ amount: String(kg), unit: "kg" as const })) })
+        }
+      >
+        Add dumbbells
+      </Button>
+      <Button onClick={() => gym.change({ kettlebells: [{ amount: "12", unit: "kg" }] })}>Add a kettlebell</Button>
+      <Button onClick={() => gym.change({ bands: [{ name: "red", kg: 15, kgPerMetre: 20 }] })}>Add a band</Button>
+    </section>
+  );
+}
+
+function GymHeader({ gym }: { gym: GymState }) {
+  const router = useRouter();
+  const [problem, setProblem] = useState<string | null>(null);
+  const { view } = gym;
+  const act = async (name: string) => {
+    const reply = await ask(name, { gymId: view.id });
+    if (reply.kind !== "ok") return setProblem(replySentence(reply));
+    setProblem(null);
+    if (name === "gyms.remove") router.push("/gym");
+    router.refresh();
+  };
+  return (
+    <header className="flex flex-wrap items-center gap-x-3 gap-y-1 border-b border-thread px-4 py-2 lg:col-span-2">
+      <h1 className="sr-only">{gym.name}</h1>
+      <input
+        aria-label="Name of the gym"
+        value={gym.name}
+        onChange={(event) => gym.setName(event.target.value.slice(0, 120))}
+        className="w-44 rounded-[3px] border border-transparent bg-transparent text-lg font-bold hover:border-rule"
+      />
+      <nav aria-label="Gyms" className="flex flex-wrap gap-1">
+        {view.gyms.map((one) => (
+          <Link
+            key={one.id}
+            href={`/gym/${one.id}`}
+            aria-current={one.id === view.id ? "page" : undefined}
+            className={
+              one.id === view.id
+                ? "border-b-2 border-indigo px-2 py-1 font-semibold text-indigo"
+                : "px-2 py-1 underline underline-offset-2"
+            }
+          >
+            {one.name}
+            {one.isDefault ? <span className="narrow font-normal text-quiet"> default</span> : null}
+            {one.clientName ? <span className="narrow font-normal text-quiet"> {one.clientName}</span> : null}
+          </Link>
+        ))}
+      </nav>
+      <div className="ml-auto flex items-center gap-2">
+        <span role="status" className="narrow text-woad">
+          {problem ?? (gym.changed ? "not kept yet" : "kept")}
+        </span>
+        <NewGym view={view} />
+        <Menu
+          label="More for this gym"
+          trigger="⋯"
+          items={[
+            {
+              name: "Make it the default",
+              disabled: view.isDefault || view.clientId !== null,
+              onSelect: () => act("gyms.makeDefault"),
+            },
+            {
+              name: gym.equipment.unit === "kg" ? "Figures in lb" : "Figures in kg",
+              onSelect: () => gym.change({ unit: gym.equipment.unit === "kg" ? "lb" : "kg" }),
+            },
+            { name: "Remove this gym", disabled: view.isDefault, onSelect: () => act("gyms.remove") },
+          ]}
+        />
+        <Button disabled={!gym.changed || gym.busy} onClick={gym.discard}>
+          Undo all
+        </Button>
+        <Button kind="main" disabled={!gym.changed || gym.busy} onClick={gym.save}>
+          Keep changes
+        </Button>
+      </div>
+    </header>
+  );
+}
+
+/** Under the scale: what the change does to the coming sessions, or, unchanged, what hangs on the chosen thread. */
+function Consequence({ gym, thread, hanging }: { gym: GymState; thread: string; hanging: readonly Hanging[] }) {
+  if (gym.changed) {
+    return (
+      <section aria-live="polite" className="mt-auto border-t-2 border-walnut px-4 py-2">
+        <h2 className="font-bold">
+          {gym.weighing
+            ? "Weighing it up…"
+            : gym.broken.length === 0
+              ? "No coming session changes."
+              : `${gym.broken.length} ${gym.broken.length === 1 ? "prescription changes" : "prescriptions change"}`}
+        </h2>
+        <BrokenTable broken={gym.broken} />
+      </section>
+    );
+  }
+  return (
+    <section className="mt-auto border-t border-rule px-4 py-2">
+      <h2 className="font-bold">
+        {thread} <span className="font-normal text-quiet">in the coming sessions</span>
+      </h2>
+      {hanging.length === 0 ? (
+        <p className="text-quiet">Nobody is asked for a load on it.</p>
+      ) : (
+        <ul className="grid grid-cols-[repeat(auto-fill,minmax(19rem,1fr))] gap-x-6">
+          {hanging.map(({ prescription, kg, built }, index) => (
+            <li key={index} className="flex items-baseline gap-2 border-t border-selvedge py-0.5">
+              <span className="narrow w-14 shrink-0 text-quiet">{shortDate(prescription.date)}</span>
+              <Link
+                href={`/session/${prescription.sessionId}`}
+                className="min-w-0 flex-1 truncate underline underline-offset-2"
+              >
+                {prescription.clientName}, {prescription.exerciseName}
+              </Link>
+              <strong>{decimal(kg, 1)}</strong>
+              {built ? null : <span className="text-weld">not buildable</span>}
+            </li>
+          ))}
+        </ul>
+      )}
+    </section>
+  );
+}
+
+const shortDate = (date: string): string =>
+  new Date(`${date}T00:00:00Z`).toLocaleDateString("en-GB", { weekday: "short", day: "numeric", timeZone: "UTC" });
+
+function BrokenTable({ broken }: { broken: readonly Broken[] }) {
+  if (broken.length === 0) return null;
+  return (
+    <table className="w-full">
+      <thead>
+        <tr className="narrow text-left text-quiet">
+          <th className="font-normal">who</th>
+          <th className="font-normal">when</th>
+          <th className="font-normal">lift</th>
+          <th className="font-normal">load</th>
+          <th className="font-normal">in reserve</th>
+        </tr>
+      </thead>
+      <tbody>
+        {broken.map((one) => (
+          <tr key={one.key} className="border-t border-selvedge align-baseline">
+            <td className="pr-3 font-semibold">{one.clientName}</td>
+            <td className="pr-3">{shortDate(one.date)}</td>
+            <td className="pr-3">
+              <Link href={`/session/${one.sessionId}`} className="underline underline-offset-2">
+                {one.label} {one.exerciseName}
+              </Link>
+              {one.changed > 1 ? <span className="text-quiet"> {one.changed} sets</span> : null}
+            </td>
+            <td className="pr-3">
+              {one.before.words} → {one.after.built ? <strong>{one.after.words}</strong> : <Lost one={one} />}
+            </td>
+            <td>
+              {one.before.expectedRir === null || one.after.expectedRir === null || !one.after.built
+                ? "–"
+                : `${decimal(one.before.expectedRir)} → ${decimal(one.after.expectedRir)}`}
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+const Lost = ({ one }: { one: Broken }) => (
+  <strong className="bg-weld-tint px-1 text-weld">{one.after.problem ?? "cannot be built"}</strong>
+);

@@ -1,0 +1,229 @@
+"use client";
+import { clsx } from "clsx";
+import { scalePow } from "d3";
+import type { Prescription } from "@/contract";
+import { decimal, type ImplementThread, SHIPPED_CATALOGUE, threadKeyOf } from "@/core";
+import { useWidth } from "@/ui/use-width";
+
+const NAME = 172;
+const ROW = 37;
+
+export interface Hanging {
+  readonly prescription: Prescription;
+  readonly kg: number;
+  readonly built: boolean;
+}
+
+/** The coming prescriptions by the thread they hang on, one for each load of a lift. */
+export function hangingBy(prescriptions: readonly Prescription[]): Map<string, Hanging[]> {
+  const by = new Map<string, Hanging[]>();
+  for (const prescription of prescriptions) {
+    const exercise = SHIPPED_CATALOGUE.byId.get(prescription.exerciseId);
+    if (!exercise) continue;
+    const seen = new Set<number>();
+    for (const { kg, built } of prescription.loads) {
+      if (kg === null || seen.has(kg)) continue;
+      seen.add(kg);
+      const key = threadKeyOf(exercise, kg);
+      if (key === "belt" && kg === 0) continue;
+      by.set(key, [...(by.get(key) ?? []), { prescription, kg: Math.abs(kg), built }]);
+    }
+  }
+  return by;
+}
+
+/** Each implement a thread along one load scale, a knot for every weight that can be built, prescriptions hung below. */
+export function LoadScale({
+  threads,
+  kept,
+  hanging,
+  selected,
+  onSelect,
+}: {
+  threads: readonly ImplementThread[];
+  /** As the gym is kept: knots that are gone show as holes. */
+  kept: readonly ImplementThread[];
+  hanging: ReadonlyMap<string, readonly Hanging[]>;
+  selected: string;
+  onSelect: (key: string) => void;
+}) {
+  const [ref, width] = useWidth<HTMLDivElement>(800);
+  const rows = kept.map((old) => ({ old, now: threads.find((one) => one.key === old.key) ?? null }));
+  for (const now of threads) if (!kept.some((old) => old.key === now.key)) rows.push({ old: now, now });
+  const most = Math.max(40, ...rows.flatMap(({ old, now }) => [old.loads.at(-1)?.kg ?? 0, now?.loads.at(-1)?.kg ?? 0]));
+  const x = scalePow()
+    .exponent(0.62)
+    .domain([0, most])
+    .range([NAME + 14, Math.max(NAME + 200, width - 18)]);
+  const ticks = [0, 5, 10, 20, 30, 40, 60, 80, 100, 140, 180, 220, 260, 300].filter((tick) => tick <= most);
+  return (
+    <div ref={ref} className="relative min-w-[34rem]">
+      <svg width={width} height={22} aria-hidden className="block">
+        {ticks.map((tick) => (
+          <text key={tick} x={x(tick)} y={15} textAnchor="middle" fontSize={11} fill="var(--color-quiet)">
+            {tick}
+            {tick === ticks.at(-1) ? " kg" : ""}
+          </text>
+        ))}
+      </svg>
+      <ul>
+        {rows.map(({ old, now }) => (
+          <li key={old.key} className="relative border-t border-selvedge">
+            <button
+              type="button"
+              aria-pressed={selected === old.key}
+              onClick={() => onSelect(old.key)}
+              className={clsx(
+                "block w-full text-left",
+                selected === old.key ? "bg-indigo-tint" : "hover:bg-selvedge/60",
+                "focus-visible:outline-offset-[-2px]",
+              )}
+            >
+              <span className="sr-only">{threadWords(old, now)}</span>
+              <Thread old={old} now={now} x={x} width={width} ticks={ticks} hanging={hanging.get(old.key) ?? []} />
+            </button>
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+}
+
+function threadWords(old: ImplementThread, now: ImplementThread | null): string {
+  const loads = now?.loads ?? [];
+  const gone = old.loads.filter((load) => !loads.some((one) => Math.abs(one.kg - load.kg) < 0.002)).length;
+  if (loads.length === 0) return `${old.name}, ${old.basis}: nothing left`;
+  return `${old.name}, ${old.basis}: ${loads.length} loads from ${decimal(loads[0]!.kg)} to ${decimal(loads.at(-1)!.kg)} kg. ${grainWords(now!)}${gone > 0 ? `, ${gone} gone` : ""}`;
+}
+
+export function grainWords({ grain }: ImplementThread): string {
+  if (grain.stepKg === null) return "one load";
+  const step = `steps of ${decimal(grain.stepKg)}`;
+  return grain.fineFromKg === null
+    ? `${step}, always coarse`
+    : `${step}, 10 % or less from ${decimal(grain.fineFromKg, 1)}`;
+}
+
+function Thread({
+  old,
+  now,
+  x,
+  width,
+  ticks,
+  hanging,
+}: {
+  old: ImplementThread;
+  now: ImplementThread | null;
+  x: (kg: number) => number;
+  width: number;
+  ticks: readonly number[];
+  hanging: readonly Hanging[];
+}) {
+  const loads = now?.loads ?? [];
+  const gone = old.loads.filter((load) => !loads.some((one) => Math.abs(one.kg - load.kg) < 0.002));
+  const first = loads[0] ?? old.loads[0]!;
+  const last = loads.at(-1) ?? old.loads.at(-1)!;
+  const y = 15;
+  const spots = spread(hanging, x);
+  return (
+    <svg width={width} height={ROW} aria-hidden className="block">
+      {ticks.map((tick) => (
+        <line key={tick} x1={x(tick)} x2={x(tick)} y1={0} y2={ROW} stroke="var(--color-selvedge)" />
+      ))}
+      <text x={10} y={15} fontSize={13} fontWeight={600} fill="var(--color-walnut)">
+        {old.name}
+      </text>
+      <text x={10} y={29} fontSize={10.5} fill="var(--color-quiet)" className="narrow">
+        {now ? grainWords(now) : "nothing left"}
+      </text>
+      {loads.length > 0 ? (
+        <path
+          d={`M${x(first.kg) - 8} ${y}H${x(last.kg) + 8}`}
+          stroke="var(--color-rule)"
+          strokeWidth={1.6}
+          strokeLinecap="round"
+        />
+      ) : null}
+      {(now?.grain.gaps ?? []).map((gap) => (
+        <g key={gap.fromKg}>
+          <path d={`M${x(gap.fromKg) + 4} ${y}H${x(gap.toKg) - 4}`} stroke="var(--color-ground)" strokeWidth={3} />
+          <path
+            d={`M${x(gap.fromKg) + 5} ${y - 4}v-3H${x(gap.toKg) - 5}v3`}
+            fill="none"
+            stroke="var(--color-weld)"
+            strokeWidth={1}
+          />
+          {x(gap.toKg) - x(gap.fromKg) > 22 ? (
+            <text
+              x={(x(gap.fromKg) + x(gap.toKg)) / 2}
+              y={y + 4}
+              textAnchor="middle"
+              fontSize={9.5}
+              className="narrow"
+              fill="var(--color-weld)"
+            >
+              {decimal(gap.toKg - gap.fromKg, 1)}
+            </text>
+          ) : null}
+        </g>
+      ))}
+      {loads.map((load, index) => {
+        const dense = loads.length > 60;
+        const r = dense ? 2.1 : 3.4;
+        return (
+          <path
+            key={index}
+            d={`M${x(load.kg)} ${y - r}l${r} ${r}l${-r} ${r}l${-r} ${-r}z`}
+            fill="var(--color-walnut)"
+          />
+        );
+      })}
+      {gone.map((load, index) => (
+        <circle
+          key={index}
+          cx={x(load.kg)}
+          cy={y}
+          r={3.6}
+          fill="var(--color-ground)"
+          stroke="var(--color-weld)"
+          strokeWidth={1.4}
+          strokeDasharray="2 1.4"
+        />
+      ))}
+      {spots.map(({ at, many, built }, index) => (
+        <g key={index}>
+          {built ? (
+            <path d={`M${at - 3.5} ${y + 6}h7v${Math.min(14, 4 + 3 * many)}h-7z`} fill="var(--color-indigo)" />
+          ) : (
+            <path
+              d={`M${at} ${y + 6}l5.5 9h-11z`}
+              fill="var(--color-weld-fill)"
+              stroke="var(--color-walnut)"
+              strokeWidth={1}
+            />
+          )}
+          {many > 1 && built ? (
+            <text x={at + 6} y={y + 16} fontSize={9.5} fill="var(--color-indigo)" fontWeight={700}>
+              {many}
+            </text>
+          ) : null}
+        </g>
+      ))}
+    </svg>
+  );
+}
+
+/** Prescriptions at the same spot hang as one, with their number. */
+function spread(
+  hanging: readonly Hanging[],
+  x: (kg: number) => number,
+): { at: number; many: number; built: boolean }[] {
+  const spots: { at: number; many: number; built: boolean }[] = [];
+  for (const { kg, built } of [...hanging].sort((a, b) => a.kg - b.kg)) {
+    const at = x(kg);
+    const near = spots.find((spot) => spot.built === built && Math.abs(spot.at - at) < 8);
+    if (near) near.many++;
+    else spots.push({ at, many: 1, built });
+  }
+  return spots;
+}

@@ -1,0 +1,132 @@
+/** What the desk warns of, each with its place and, where the forecast found them, the ways out. */
+import type { ComputedSession, SessionView } from "@/contract";
+import {
+  allBlocks,
+  buildableLoads,
+  conflictSentence,
+  curveKg,
+  decimal,
+  equipmentProblems,
+  exerciseOrThrow,
+  formatClock,
+  isBodyweight,
+  loadSentence,
+  type Operation,
+  prescribedFromCurve,
+  type Remedies,
+  remediesOf,
+  roundToBuildable,
+  type SessionDocument,
+  SHIPPED_CATALOGUE,
+  type Slot,
+  setRoundRest,
+  shortSentence,
+  slotLabels,
+  writeLoads,
+} from "@/core";
+
+export interface Remedy {
+  readonly name: string;
+  readonly operation: (document: SessionDocument) => Operation;
+}
+
+export interface Caution {
+  readonly place: string;
+  readonly words: string;
+  readonly remedies: readonly Remedy[];
+}
+
+export function cautionsOf(view: SessionView, document: SessionDocument, computed: ComputedSession): Caution[] {
+  const labels = slotLabels(document);
+  const cautions: Caution[] = [];
+  const say = (place: string, words: string, remedies: readonly Remedy[] = []) =>
+    cautions.push({ place, words, remedies });
+  const slots = allBlocks(document).flatMap((block) => block.slots);
+  for (const remedies of remediesOf(computed.timeline, computed.forecastContext, computed.forecast)) {
+    const slot = slots.find((one) => one.id === remedies.slotId);
+    if (slot)
+      say(labels.get(slot.id) ?? "", shortSentence(remedies.worst), remediesFor(view, computed, slot, remedies));
+  }
+  const cap = document.capSeconds;
+  if (slots.length === 0) say("Session", "has no blocks yet.");
+  if (cap !== null && computed.totals.seconds > cap) {
+    const over = formatClock(computed.totals.seconds - cap);
+    say(
+      "Time",
+      `${formatClock(computed.totals.seconds)} is planned, ${over} over the cap of ${decimal(cap / 60)} min.`,
+    );
+  }
+  for (const { timeline } of computed.timeline.blocks) {
+    for (const conflict of timeline.conflicts)
+      say(`${labels.get(conflict.slotId)}, round ${conflict.round + 1}`, conflictSentence(conflict));
+  }
+  for (const slot of slots) loadCautions(slot, labels.get(slot.id) ?? "", view, computed, say);
+  for (const problem of equipmentProblems(view.gym.equipment)) say(view.gym.name, problem.message);
+  return cautions;
+}
+
+function loadCautions(
+  slot: Slot,
+  label: string,
+  view: SessionView,
+  computed: ComputedSession,
+  say: (place: string, words: string) => void,
+): void {
+  const said = new Set<string>();
+  for (const [round, set] of slot.sets.entries()) {
+    for (const segment of set?.segments ?? []) {
+      for (const reason of computed.resolved.loads.get(segment.id)?.reasons ?? []) {
+        const words =
+          reason.kind === "noEquipment"
+            ? `${view.gym.name} has nothing to load this lift with.`
+            : reason.kind === "noBodyMass"
+              ? `needs ${view.client.name}'s body mass, and none is recorded.`
+              : ["outOfReach", "stepLost", "moreHelpThanBody", "noRecord"].includes(reason.kind)
+                ? loadSentence(reason, { catalogue: SHIPPED_CATALOGUE })
+                : null;
+        if (!words || said.has(words)) continue;
+        said.add(words);
+        say(reason.kind === "stepLost" ? `${label}, round ${round + 1}` : label, words);
+      }
+    }
+  }
+}
+
+function remediesFor(view: SessionView, computed: ComputedSession, slot: Slot, remedies: Remedies): Remedy[] {
+  const found: Remedy[] = [];
+  const { loadShare, roundRestSeconds, slotId, blockId } = remedies;
+  if (loadShare !== null) {
+    const lighter = lighterLoads(view, computed, slot, loadShare);
+    if (lighter.size > 0)
+      found.push({
+        name: `Cut the load ${Math.max(1, Math.ceil((1 - loadShare) * 100))} %`,
+        operation: (document) => writeLoads(document, slotId, lighter),
+      });
+  }
+  if (roundRestSeconds !== null)
+    found.push({
+      name: `Rest ${roundRestSeconds} s`,
+      operation: (document) => setRoundRest(document, blockId, roundRestSeconds),
+    });
+  return found;
+}
+
+/** The first parts of a slot's sets at a share of their loads, as this gym builds them, never heavier. */
+function lighterLoads(view: SessionView, computed: ComputedSession, slot: Slot, share: number) {
+  const lighter = new Map<string, { weight: { amount: string; unit: "kg" | "lb" }; kg: number; besideBody: boolean }>();
+  const exercise = exerciseOrThrow(SHIPPED_CATALOGUE, slot.exerciseId);
+  for (const set of slot.sets) {
+    const segment = set?.segments[0];
+    const load = segment && computed.resolved.loads.get(segment.id);
+    if (!segment || load?.kg == null) continue;
+    const curve = curveKg(exercise, load.kg, view.bodyMassKg, view.settings, slot.setup);
+    const kg =
+      curve === null ? null : prescribedFromCurve(exercise, curve * share, view.bodyMassKg, view.settings, slot.setup);
+    const built =
+      kg === null
+        ? null
+        : roundToBuildable(buildableLoads(exercise, view.gym.equipment, slot.setup), kg, "neverHarder");
+    if (built) lighter.set(segment.id, { weight: built.weight, kg: built.kg, besideBody: isBodyweight(exercise) });
+  }
+  return lighter;
+}
