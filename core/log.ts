@@ -49,7 +49,10 @@ export interface ExposureEstimate extends E1rmEstimate {
  * The set that speaks for the day: the first fresh hard set of the lift; where every fresh set was easy, the first of them.
  * Null when no set speaks.
  */
-export function speakingSet(exposure: Exposure, settings: Settings): LoggedSet | null {
+export function speakingSet(
+  exposure: Exposure,
+  settings: Pick<Settings, "e1rmFormula" | "hardSetRir">,
+): LoggedSet | null {
   const fresh = exposure.sets.filter((set) => set.working && set.fresh && set.curveKg !== null && set.rir !== null);
   const speaks = (set: LoggedSet) =>
     estimateE1rm(set.curveKg!, set.reps, set.rir!, populationCurve(settings.e1rmFormula)) !== null;
@@ -112,13 +115,15 @@ export function liftRecord(
   const observations = logged.flatMap((exposure): CurveObservation[] => {
     const set = speakingSet(exposure, settings);
     if (!set) return [];
-    return [{ date: exposure.date, id: set.setId, kg: set.curveKg!, reps: set.reps, rir: set.rir!, tested: false }];
+    return [
+      { date: exposure.date, id: keyOf(exposure, set), kg: set.curveKg!, reps: set.reps, rir: set.rir!, tested: false },
+    ];
   });
   for (const one of tested) observations.push({ ...one, id: `tested ${one.date}`, reps: 1, rir: 0, tested: true });
   observations.sort((a, b) => (a.date < b.date ? -1 : a.date > b.date ? 1 : Number(a.tested) - Number(b.tested)));
   const fitted = fitCurve(observations, settings.e1rmFormula);
   const suspects = suspectsOf(logged, fitted, settings);
-  const wrong = new Set(suspects.map((one) => one.setId));
+  const wrong = new Set(suspects.map((one) => keyOf(one, one)));
   const exposures = wrong.size === 0 ? logged : logged.flatMap((exposure) => withoutSets(exposure, wrong));
   const curve = fitted?.curve ?? populationCurve(settings.e1rmFormula);
   const estimates = exposures
@@ -140,12 +145,16 @@ export function liftRecord(
   };
 }
 
+/** Sessions of one plan share their sets' ids: a logged set is told apart by its session too. */
+const keyOf = ({ sessionId }: { readonly sessionId: string }, { setId }: { readonly setId: string }): string =>
+  `${sessionId} ${setId}`;
+
 function suspectsOf(logged: readonly Exposure[], fitted: FittedCurve | null, settings: Settings): SuspectSet[] {
   const flagged = new Map(fitted?.flagged.map((one) => [one.id, one]) ?? []);
   const curve = fitted?.curve ?? populationCurve(settings.e1rmFormula);
   return logged.flatMap((exposure) =>
     exposure.sets.flatMap((set): SuspectSet[] => {
-      const known = flagged.get(set.setId);
+      const known = flagged.get(keyOf(exposure, set));
       const likely = known
         ? known.expectedKg
         : fitted
@@ -174,7 +183,7 @@ function suspectsOf(logged: readonly Exposure[], fitted: FittedCurve | null, set
 }
 
 function withoutSets(exposure: Exposure, wrong: ReadonlySet<string>): Exposure[] {
-  const sets = exposure.sets.filter((set) => !wrong.has(set.setId));
+  const sets = exposure.sets.filter((set) => !wrong.has(keyOf(exposure, set)));
   const removed = exposure.sets.length - sets.length;
   return sets.length === 0 ? [] : [{ ...exposure, sets, plannedSets: exposure.plannedSets - removed }];
 }

@@ -5,14 +5,24 @@ import {
   buildSentence,
   chainsOf,
   conflictSentence,
+  curveKg,
   DEFAULT_SETTINGS,
+  equipmentProblems,
+  exerciseOrThrow,
   expandSession,
+  forecastSession,
   type GymEquipment,
   liftRecord,
   loadSentence,
   nameBlock,
+  POPULATION_RESERVE,
+  remediesOf,
+  remedySentence,
   SHIPPED_CATALOGUE,
+  shortSentence,
+  threadsOf,
   totalSession,
+  waySentence,
   weight,
 } from ".";
 import { arbitrarySession } from "./testing/arbitrary";
@@ -96,6 +106,25 @@ describe("whatever the session, the gym and the record", () => {
           ),
         ).toEqual([]);
         expect(soundNumbers(timeline.blocks.map((block) => block.timeline.conflicts))).toEqual([]);
+        expect(soundNumbers(resolved.platePlans)).toEqual([]);
+        const forecastContext = {
+          ...context,
+          constants: POPULATION_RESERVE,
+          loadKg: (id: string, exerciseId: string) => {
+            const kg = resolved.loads.get(id)?.kg ?? null;
+            const exercise = exerciseOrThrow(SHIPPED_CATALOGUE, exerciseId);
+            return kg === null ? null : curveKg(exercise, kg, bodyMassKg, DEFAULT_SETTINGS);
+          },
+          strengthOf: () =>
+            record?.e1rmKg ? { e1rmKg: record.e1rmKg, curve: record.curve, fitted: record.fitted } : null,
+          aimReps: (id: string) => resolved.loads.get(id)?.aimReps ?? null,
+        };
+        const forecast = forecastSession(timeline, forecastContext);
+        expect(soundNumbers(forecast.work.map(({ span, ...figures }) => [figures, span.reps]))).toEqual([]);
+        for (const one of forecast.work) if (one.possibleReps !== null) expect(one.possibleReps).toBeLessThan(80);
+        for (const remedies of remediesOf(timeline, forecastContext, forecast).slice(0, 2)) {
+          expect(`${shortSentence(remedies.worst)} ${remedySentence(remedies)}`).not.toMatch(/undefined|NaN|Infinity/);
+        }
         const totals = totalSession(timeline, {
           ...context,
           effectiveKg: (id) => resolved.loads.get(id)?.effectiveKg ?? null,
@@ -105,6 +134,8 @@ describe("whatever the session, the gym and the record", () => {
         expect(totals.seconds).toBeGreaterThanOrEqual(totals.workSeconds + totals.restSeconds - 1e-6);
         for (const load of resolved.loads.values()) {
           const sentences = [
+            ...load.overruled.map((reason) => loadSentence(reason, { catalogue: SHIPPED_CATALOGUE })),
+            ...load.ways.map((way) => waySentence(way, { catalogue: SHIPPED_CATALOGUE })),
             ...load.reasons.map((reason) => loadSentence(reason, { catalogue: SHIPPED_CATALOGUE })),
             ...(load.build ? [buildSentence(load.build)] : []),
           ];
@@ -118,8 +149,15 @@ describe("whatever the session, the gym and the record", () => {
           for (const conflict of block.conflicts)
             expect(conflictSentence(conflict)).toMatch(/^The reps need [\d.]+ s, the set has/);
       }),
-      { numRuns: 250 },
+      { numRuns: 200 },
     );
+  });
+
+  it("any gym has threads with sound figures, and what is wrong with it is said", () => {
+    for (const gym of ODD_GYMS) {
+      expect(soundNumbers(threadsOf(gym))).toEqual([]);
+      for (const problem of equipmentProblems(gym)) expect(problem.message).toMatch(/^[A-Z].*\.$/);
+    }
   });
 
   it("every block has a name, and the floor's chains hold every set exactly once", () => {

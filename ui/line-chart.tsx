@@ -5,6 +5,8 @@ export interface ChartPoint {
   readonly date: string;
   readonly value: number;
   readonly isNew?: boolean;
+  /** Measured and not estimated: a ring. */
+  readonly isTested?: boolean;
 }
 
 /**
@@ -18,6 +20,7 @@ export function LineChart({
   empty = "Nothing logged yet.",
   height = 120,
   width = 340,
+  band = null,
 }: {
   title: string;
   unit: string;
@@ -25,6 +28,8 @@ export function LineChart({
   empty?: string;
   height?: number;
   width?: number;
+  /** The span the present value is thought to lie in, drawn as a ribbon at the end. */
+  band?: readonly [number, number] | null;
 }) {
   const pad = { left: 38, right: 14, top: 10, bottom: 20 };
   if (points.length === 0) return <p className="text-quiet">{empty}</p>;
@@ -37,7 +42,8 @@ export function LineChart({
         : [from, to],
     )
     .range([pad.left, width - pad.right]);
-  const [low, high] = extent(points, (point) => point.value) as [number, number];
+  const values = [...points.map((point) => point.value), ...(band ?? [])];
+  const [low, high] = extent(values) as [number, number];
   const room = Math.max((high - low) * 0.2, Math.abs(high) * 0.02, 0.5);
   const y = scaleLinear()
     .domain([low - room, high + room])
@@ -74,9 +80,30 @@ export function LineChart({
             </text>
           </g>
         ))}
+        {band ? (
+          <rect
+            x={width - pad.right - 5}
+            width={10}
+            y={y(band[1])}
+            height={Math.max(1, y(band[0]) - y(band[1]))}
+            fill="var(--color-woad-tint)"
+            stroke="var(--color-woad)"
+            strokeWidth={0.75}
+          />
+        ) : null}
         <path d={path ?? ""} fill="none" stroke="var(--color-woad)" strokeWidth={2} />
         {points.map((point, index) =>
-          point.isNew ? (
+          point.isTested ? (
+            <circle
+              key={point.date + index}
+              cx={x(dates[index]!)}
+              cy={y(point.value)}
+              r={4.5}
+              fill="var(--color-ground)"
+              stroke="var(--color-walnut)"
+              strokeWidth={1.8}
+            />
+          ) : point.isNew ? (
             <g key={point.date + index}>
               <rect x={x(dates[index]!) - 5} y={y(point.value) - 5} width={10} height={10} fill="var(--color-madder)" />
               <text
@@ -116,6 +143,7 @@ export function LineChart({
               <th scope="row">{point.date}</th>
               <td>
                 {point.value} {unit}
+                {point.isTested ? ", tested" : ""}
               </td>
             </tr>
           ))}

@@ -14,14 +14,14 @@ export function Sleeve({
   words: string;
   width?: number;
 }) {
-  const height = 44;
+  const height = 34;
   let x = 13;
   return (
     <svg width={width} height={height} role="img" aria-label={words} className="block">
       <rect x={0} y={height / 2 - 2.5} width={width} height={5} fill="var(--color-thread)" />
       <rect x={8} y={height / 2 - 8} width={3.5} height={16} fill="var(--color-walnut)" />
       {plates.map((plate, index) => {
-        const tall = 15 + plate.size * (height - 17);
+        const tall = 13 + plate.size * (height - 14);
         const wide = 11;
         const at = x;
         x += wide + 1.5;

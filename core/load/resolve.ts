@@ -35,7 +35,14 @@ import {
   type Resistance,
   resistanceThrough,
 } from "./effective";
-import { type Build, buildableLoads, type GymEquipment, type RoundingPolicy, roundToBuildable } from "./equipment";
+import {
+  type Build,
+  type BuildableLoad,
+  buildableLoads,
+  type GymEquipment,
+  type RoundingPolicy,
+  roundToBuildable,
+} from "./equipment";
 import type { PlatePlan } from "./plate-plan";
 import { type RampKind, type RampSet, rampTo } from "./ramp";
 import type { LoadReason, WayRound } from "./reasons";
@@ -176,10 +183,15 @@ class Resolver {
   private rampOf({ slot, record, topKg }: SlotWork, exercise: Exercise): RampSet[] {
     const workingKg = topKg!;
     const curve = this.toCurve(exercise, workingKg, slot.setup);
+    const loads = buildableLoads(exercise, this.context.gym, slot.setup);
+    const working = roundToBuildable(loads, workingKg, "nearest")?.build;
+    // A ramp is built on the bar that will be worked with.
+    const onSameBar = ({ build }: BuildableLoad) =>
+      build.kind !== "bar" || working?.kind !== "bar" || build.barName === working.barName;
     return rampTo({
       workingKg,
       intensity: record?.e1rmKg && curve !== null ? curve / record.e1rmKg : null,
-      loads: buildableLoads(exercise, this.context.gym, slot.setup),
+      loads: loads.filter(onSameBar),
       exercise,
       ramp: slot.ramp.kind === "none" ? { kind: "auto" } : slot.ramp,
       kind: this.rampKind(slot, exercise),
@@ -538,7 +550,9 @@ class Resolver {
       return { kg: wanted.kg, weight: null, build: null, reasons };
     if (!wanted.exact && beside?.wantedKg != null && beside.load.kg !== null) {
       const span = this.toCurve(exercise, wanted.kg, setup) ?? wanted.kg;
-      const before = { wantedKg: beside.wantedKg, builtKg: beside.load.kg };
+      // A relative load is a step from what was built; others are steps between what was wanted.
+      const relative = wanted.reasons[0]?.kind === "change";
+      const before = { wantedKg: relative ? beside.load.kg : beside.wantedKg, builtKg: beside.load.kg };
       const apart = keepApart(before, wanted.kg, built, loads, own.kind, span);
       if (apart) {
         reasons = [...(apart.built === built ? reasons : []), apart.reason];

@@ -3,13 +3,13 @@ import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import type { ClientView, SessionLine } from "@/contract";
-import { basisSentence, decimal, formatWeight, liftRecord, readinessSentence, SHIPPED_CATALOGUE } from "@/core";
+import { formatWeight, readinessSentence } from "@/core";
 import { ask, replySentence } from "@/device/api";
 import { Button } from "@/ui/button";
-import { LineChart } from "@/ui/line-chart";
 import { Notice } from "@/ui/notice";
 import { Account } from "./account";
 import { Readiness } from "./readiness";
+import { Record } from "./record";
 
 export function ClientScreen({ view }: { view: ClientView }) {
   const router = useRouter();
@@ -73,6 +73,7 @@ export function ClientScreen({ view }: { view: ClientView }) {
               <p>{view.notes}</p>
             </section>
           ) : null}
+          <Habits view={view} />
           <Readiness view={view} />
           <section>
             <h2 className="mb-2 font-bold">To do</h2>
@@ -92,9 +93,50 @@ export function ClientScreen({ view }: { view: ClientView }) {
           </section>
           <Account view={view} />
         </div>
-        <Record view={view} />
+        <Record view={view} coach />
       </div>
     </main>
+  );
+}
+
+/** Where this client usually trains, and to which side loads are rounded. */
+function Habits({ view }: { view: ClientView }) {
+  const router = useRouter();
+  const change = async (part: { gymId?: string; rounding?: string }) => {
+    await ask("clients.change", { clientId: view.id, gymId: view.gymId, rounding: view.rounding, ...part });
+    router.refresh();
+  };
+  const box = "rounded-[3px] border border-rule bg-cloth px-1.5 py-1";
+  return (
+    <section className="flex flex-col gap-1.5">
+      <label className="flex items-baseline justify-between gap-2">
+        <span className="font-bold">Trains at</span>
+        <select
+          className={box}
+          value={view.gymId ?? ""}
+          onChange={(event) => void change({ gymId: event.target.value })}
+        >
+          {view.gyms
+            .filter((gym) => gym.clientId === null || gym.clientId === view.id)
+            .map((gym) => (
+              <option key={gym.id} value={gym.id}>
+                {gym.name}
+              </option>
+            ))}
+        </select>
+      </label>
+      <label className="flex items-baseline justify-between gap-2">
+        <span className="font-bold">Loads round</span>
+        <select
+          className={box}
+          value={view.rounding}
+          onChange={(event) => void change({ rounding: event.target.value })}
+        >
+          <option value="nearest">to the nearest</option>
+          <option value="neverHarder">never harder</option>
+        </select>
+      </label>
+    </section>
   );
 }
 
@@ -132,70 +174,5 @@ function SessionList({ sessions, today }: { sessions: readonly SessionLine[]; to
         </li>
       ))}
     </ul>
-  );
-}
-
-/** The record: each lift's present e1RM with its band, its thread over the weeks, and the last sets. */
-function Record({ view }: { view: ClientView }) {
-  const lifts = view.lifts
-    .map((lift) => ({
-      ...lift,
-      record: liftRecord(lift.exposures, view.settings, lift.tested),
-      exercise: SHIPPED_CATALOGUE.byId.get(lift.exerciseId)!,
-    }))
-    .sort((a, b) => b.exposures.length - a.exposures.length || (b.record.e1rmKg ?? 0) - (a.record.e1rmKg ?? 0));
-  if (lifts.length === 0) {
-    return (
-      <section>
-        <h2 className="mb-1 font-bold">Record</h2>
-        <p className="text-quiet">No lift has been logged yet.</p>
-      </section>
-    );
-  }
-  return (
-    <section>
-      <h2 className="mb-2 font-bold">Record</h2>
-      <div className="grid grid-cols-[repeat(auto-fill,minmax(17rem,1fr))] gap-x-8 gap-y-6">
-        {lifts.map(({ lineage, exercise, record, exposures }) => {
-          const last = exposures.at(-1)!;
-          return (
-            <div key={lineage} className="border-t-2 border-walnut pt-1.5">
-              <div className="flex items-baseline justify-between gap-2">
-                <h3 className="font-bold">{exercise.name}</h3>
-                {record.e1rmKg === null ? (
-                  <span className="text-quiet">no estimate</span>
-                ) : (
-                  <span>
-                    <span className="narrow text-quiet">e1RM </span>
-                    <strong>{decimal(record.e1rmKg, 1)} kg</strong>
-                  </span>
-                )}
-              </div>
-              <p className="narrow text-quiet">
-                {record.bandKg
-                  ? `${record.bandKg[0]} to ${record.bandKg[1]}, ${basisSentence(exercise)}`
-                  : basisSentence(exercise)}
-              </p>
-              <LineChart
-                empty="No set near enough to failure with its reserve logged."
-                title="e1RM"
-                unit="kg"
-                height={84}
-                width={272}
-                points={record.estimates.map((estimate) => ({
-                  date: estimate.date,
-                  value: Number(decimal(estimate.kg, 1)),
-                }))}
-              />
-              <p className="narrow">
-                <span className="text-quiet">last </span>
-                {last.sets.map((set) => set.reps).join(" ")} ×{" "}
-                {decimal(Math.max(...last.sets.map((set) => set.loadKg)))} kg
-              </p>
-            </div>
-          );
-        })}
-      </div>
-    </section>
   );
 }

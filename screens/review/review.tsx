@@ -1,6 +1,6 @@
 "use client";
 import Link from "next/link";
-import { useState } from "react";
+import { useMemo, useState } from "react";
 import {
   type Review,
   type ReviewedLift,
@@ -19,14 +19,30 @@ import {
   printSpan,
   ruleName,
   signedKg,
+  suspectSentence,
   weight,
 } from "@/core";
 import { LineChart } from "@/ui/line-chart";
 import { Notice } from "@/ui/notice";
+import { CorrectSet } from "./correct-set";
 
-export function ReviewScreen({ view, home }: { view: ReviewView; home: { href: string; name: string } }) {
-  const review = reviewSession(view);
-  const [chosen, setChosen] = useState<{ lift: ReviewedLift; round: number } | null>(null);
+export function ReviewScreen({
+  view,
+  home,
+  coach = false,
+  setId = null,
+}: {
+  view: ReviewView;
+  home: { href: string; name: string };
+  /** Whether the person may put logged sets right. */
+  coach?: boolean;
+  /** A set to open with. */
+  setId?: string | null;
+}) {
+  const review = useMemo(() => reviewSession(view), [view]);
+  const [place, setPlace] = useState(() => placeOf(review, setId));
+  const lift = review?.lifts.find((one) => one.slot.id === place?.slotId);
+  const chosen = lift && place ? { lift, round: place.round } : null;
   return (
     <main className="px-6 py-5">
       <header className="mb-5 flex flex-wrap items-baseline gap-x-4 gap-y-1">
@@ -46,9 +62,14 @@ export function ReviewScreen({ view, home }: { view: ReviewView; home: { href: s
               review={review}
               shown={view.shown}
               chosen={chosen}
-              onChoose={(lift, round) => setChosen({ lift, round })}
+              onChoose={(one, round) => setPlace({ slotId: one.slot.id, round })}
             />
-            <SetStory chosen={chosen} shown={view.shown} />
+            <SetStory
+              chosen={chosen}
+              shown={view.shown}
+              view={coach ? view : null}
+              sessionId={view.context.sessionId}
+            />
           </section>
           <section className="mt-7">
             <h2 className="mb-3 text-lg font-bold">Next time</h2>
@@ -67,6 +88,14 @@ export function ReviewScreen({ view, home }: { view: ReviewView; home: { href: s
       )}
     </main>
   );
+}
+
+function placeOf(review: Review | null, setId: string | null): { slotId: string; round: number } | null {
+  for (const lift of review?.lifts ?? []) {
+    const round = lift.sets.findIndex((one) => one?.set.id === setId);
+    if (round >= 0) return { slotId: lift.slot.id, round };
+  }
+  return null;
 }
 
 function Figures({ review }: { review: Review }) {
@@ -221,7 +250,18 @@ function Crossing({ one, shown }: { one: ReviewedSet; shown: ShownContent }) {
 }
 
 /** Touch a set and it tells what was asked, what was done, and the rest that was kept. */
-function SetStory({ chosen, shown }: { chosen: { lift: ReviewedLift; round: number } | null; shown: ShownContent }) {
+function SetStory({
+  chosen,
+  shown,
+  view,
+  sessionId,
+}: {
+  sessionId: string;
+  chosen: { lift: ReviewedLift; round: number } | null;
+  shown: ShownContent;
+  /** Given where sets may be corrected. */
+  view: ReviewView | null;
+}) {
   if (!chosen)
     return (
       <aside className="border-l border-thread pl-5 text-quiet">
@@ -233,6 +273,7 @@ function SetStory({ chosen, shown }: { chosen: { lift: ReviewedLift; round: numb
   const first = one.set.segments[0]!;
   const load = shown.loads[first.id];
   const done = one.done;
+  const suspect = lift.record.suspects.find((other) => other.sessionId === sessionId && other.setId === one.set.id);
   return (
     <aside className="flex flex-col gap-2 border-l border-thread pl-5">
       <h2 className="font-bold">
@@ -263,18 +304,20 @@ function SetStory({ chosen, shown }: { chosen: { lift: ReviewedLift; round: numb
         </p>
       ) : null}
       {done?.note ? <p>{done.note}</p> : null}
+      {suspect ? <Notice kind="warn">{suspectSentence(suspect)}</Notice> : null}
+      {done && view ? <CorrectSet key={JSON.stringify(done)} view={view} lift={lift} one={one} /> : null}
     </aside>
   );
 }
 
 /** The lift's load over the weeks with today's knot, and what its rule now prescribes, with the reason. */
 function NextLift({ lift, date }: { lift: ReviewedLift; date: string }) {
-  const points = lift.exposures.map((exposure, index) => {
+  const points = lift.record.exposures.map((exposure, index, all) => {
     const top = Math.max(...exposure.sets.map((set) => set.loadKg));
     return {
       date: exposure.date,
       value: top,
-      isNew: lift.trainedToday && index === lift.exposures.length - 1 && exposure.date === date,
+      isNew: lift.trainedToday && index === all.length - 1 && exposure.date === date,
     };
   });
   const { next } = lift;

@@ -298,7 +298,11 @@ function Cell({ slot, round, computed, selected, editing, error, onSelect, onEdi
       ) : (
         <>
           <span
-            className={clsx("truncate", figure.length > 12 && "narrow", load?.assumed && "assumed")}
+            className={clsx(
+              "truncate",
+              (figure.length > 12 || (short && figure.length > 7)) && "narrow",
+              load?.assumed && "assumed",
+            )}
             title={figure.length > 16 ? figure : undefined}
           >
             {set ? figure : "sits out"}
@@ -308,8 +312,13 @@ function Cell({ slot, round, computed, selected, editing, error, onSelect, onEdi
               className={clsx("narrow font-normal", short ? "font-bold text-weld" : "text-quiet")}
               title={short ? shortSentence(likely!) : "reps in reserve asked"}
             >
-              {asked.low === asked.high ? asked.low : `${asked.low}–${asked.high}`}
-              {short && likely?.expectedRir != null ? <span aria-hidden>→{likelyFigure(likely)}</span> : null}
+              {short && likely ? (
+                <>→{likelyFigure(likely)}</>
+              ) : asked.low === asked.high ? (
+                asked.low
+              ) : (
+                `${asked.low}–${asked.high}`
+              )}
             </span>
           ) : short && likely ? (
             <span className="narrow font-bold text-weld" title={shortSentence(likely)}>

@@ -108,6 +108,21 @@ export function Why({ desk, view }: { desk: Desk; view: SessionView }) {
           </ul>
         </section>
       ) : null}
+      <section>
+        <h3 className="font-bold">
+          Likely in reserve{" "}
+          <span className="narrow font-normal text-quiet">
+            {asked === null ? "" : `asked ${decimal(asked)}, `}at these rests
+          </span>
+        </h3>
+        <ReserveChart
+          asked={asked}
+          selected={selection.round}
+          rounds={slot.sets.flatMap((one, round) =>
+            one ? [{ round, forecast: computed.forecast.bySegment.get(one.segments[0]!.id) ?? null }] : [],
+          )}
+        />
+      </section>
       {load?.resistance ? (
         <p>
           Through the range <strong>{decimal(load.resistance.bottomKg, 1)}</strong> at the bottom,{" "}
@@ -133,21 +148,6 @@ export function Why({ desk, view }: { desk: Desk; view: SessionView }) {
         <p className="border border-weld bg-weld-tint px-2 py-1">{view.gym.name} has nothing to load this lift with.</p>
       ) : null}
       <TempoCurve phases={tempoPhases(tempoInForce(set.segments, 0), view.settings)} assumed={segment.tempo === null} />
-      <section>
-        <h3 className="font-bold">
-          Likely in reserve{" "}
-          <span className="narrow font-normal text-quiet">
-            {asked === null ? "" : `asked ${decimal(asked)}, `}at these rests
-          </span>
-        </h3>
-        <ReserveChart
-          asked={asked}
-          selected={selection.round}
-          rounds={slot.sets.flatMap((one, round) =>
-            one ? [{ round, forecast: computed.forecast.bySegment.get(one.segments[0]!.id) ?? null }] : [],
-          )}
-        />
-      </section>
       {targetsOf(slot).length > 0 ? (
         <section>
           <label className="flex items-baseline justify-between gap-2">

@@ -7,6 +7,7 @@ import {
   addDays,
   buildableLoads,
   curveKg,
+  decimal,
   exerciseOrThrow,
   expandSession,
   type FloorEvent,
@@ -177,7 +178,14 @@ async function seedClient(
           document,
         });
         if (trained)
-          await performSession(tx, scope, sessionId, lifter, week + day.weekday / 7, week === client.slipWeek);
+          await performSession(
+            tx,
+            scope,
+            sessionId,
+            lifter,
+            week + day.weekday / 7,
+            week === client.slipWeek && place === 0,
+          );
       });
     }
   }
@@ -238,7 +246,7 @@ async function performSession(
       round = span.round;
       const done = performSpan(span, segments.get(span.segmentId)!, content, lifter, weeks < 1);
       if (slips && index === 0 && round === 0 && done.part.load)
-        done.part = { ...done.part, load: { ...done.part.load, amount: `${done.part.load.amount}0`.replace(".", "") } };
+        done.part = { ...done.part, load: { ...done.part.load, amount: decimal(10 * Number(done.part.load.amount)) } };
       sets.set(span.setId, merge(sets.get(span.setId), done, span, rested));
       if (done.rir !== null && done.rir <= 1) hardest = 8;
       ends = startSeconds + span.startSeconds + span.seconds;

@@ -5,14 +5,33 @@ import { inStudio, newId, type Scope } from "../db";
 import * as db from "../db/queries";
 import { documentOf, hasDatabase, makeStudio, NOON, prepareDatabase, type TestStudio } from "../testing/studio";
 import { ask, USE_CASES } from ".";
+import { STARTING_EQUIPMENT } from "./starting-gym";
 
 const clock = { nowMs: NOON };
 
 /** A valid input for every use case, naming one client's things. A new use case without one fails the walk. */
-function inputFor(name: string, target: { clientId: string; sessionId: string }): unknown {
-  const { clientId, sessionId } = target;
+function inputFor(name: string, target: { clientId: string; sessionId: string; gymId: string }): unknown {
+  const { clientId, sessionId, gymId } = target;
   const inputs: Record<string, unknown> = {
     "viewer.show": {},
+    "studio.changeSettings": { e1rmFormula: "epley" },
+    "gyms.show": { gymId },
+    "gyms.try": { gymId, equipment: STARTING_EQUIPMENT },
+    "gyms.save": { gymId, name: "Gym", equipment: STARTING_EQUIPMENT },
+    "gyms.create": { name: "Home", clientId, copyOf: gymId },
+    "gyms.makeDefault": { gymId },
+    "gyms.remove": { gymId },
+    "lifts.mark": {
+      clientId,
+      lineage: "deadlift",
+      exerciseId: "deadlift",
+      kind: "tested",
+      date: "2026-11-20",
+      weight: { amount: "140", unit: "kg" },
+    },
+    "lifts.unmark": { clientId, markId: newId() },
+    "clients.change": { clientId, gymId, rounding: "nearest" },
+    "sessions.setGym": { sessionId, gymId },
     "clients.list": {},
     "me.show": {},
     "clients.show": { clientId },
@@ -42,7 +61,7 @@ function inputFor(name: string, target: { clientId: string; sessionId: string })
   return inputs[name];
 }
 
-const WITHOUT_TARGET = new Set(["viewer.show", "clients.list", "me.show", "clients.create", "sessions.latest"]);
+const WITHOUT_TARGET = new Set(["viewer.show", "studio.changeSettings", "clients.list", "me.show", "clients.create", "sessions.latest"]);
 
 describe.runIf(hasDatabase)("what may be asked of the server", () => {
   let a: TestStudio;
@@ -50,6 +69,7 @@ describe.runIf(hasDatabase)("what may be asked of the server", () => {
   const targetOf = (studio: TestStudio, place: 0 | 1) => ({
     clientId: studio.clients[place].id,
     sessionId: studio.clients[place].sessionId,
+    gymId: studio.gymId,
   });
   const counts = (scope: Scope) =>
     inStudio(scope, async (tx) => ({
@@ -72,7 +92,7 @@ describe.runIf(hasDatabase)("what may be asked of the server", () => {
 
   it("every use case has an input to be tried with", () => {
     for (const name of USE_CASES.keys())
-      expect(inputFor(name, { clientId: newId(), sessionId: newId() }), name).toBeDefined();
+      expect(inputFor(name, { clientId: newId(), sessionId: newId(), gymId: newId() }), name).toBeDefined();
   });
 
   it("another studio's things are not found, by coach or client, in any use case, and nothing changes", async () => {

@@ -1,0 +1,223 @@
+"use client";
+import Link from "next/link";
+import { useRouter } from "next/navigation";
+import { useState } from "react";
+import type { ClientView } from "@/contract";
+import {
+  curveSentence,
+  decimal,
+  e1rmFactor,
+  isBodyweight,
+  loadBand,
+  populationCurve,
+  readWeight,
+  speakingSet,
+} from "@/core";
+import { ask, replySentence } from "@/device/api";
+import { BandChart } from "@/ui/band-chart";
+import { Button } from "@/ui/button";
+import { SelectField, TextField } from "@/ui/field";
+import { Sheet } from "@/ui/sheet";
+import type { KnownLift } from "./record";
+
+const REPS = [1, 2, 3, 4, 5, 6, 8, 10, 12, 15];
+
+/** One lift whole: its curve against everyone's, best sets, every logged day, and maxima a coach adds. */
+export function LiftSheet({
+  view,
+  lift,
+  coach,
+  onClose,
+}: {
+  view: ClientView;
+  lift: KnownLift;
+  coach: boolean;
+  onClose: () => void;
+}) {
+  const { record, exercise } = lift;
+  return (
+    <Sheet open onOpenChange={(open) => !open && onClose()} title={exercise.name}>
+      <div className="flex flex-col gap-6">
+        <section>
+          <p className="mb-2">{curveSentence(record)}</p>
+          <Curve lift={lift} formula={view.settings.e1rmFormula} />
+        </section>
+        <Bests lift={lift} />
+        {coach ? <AddMark view={view} lift={lift} /> : null}
+        <Days lift={lift} coach={coach} />
+      </div>
+    </Sheet>
+  );
+}
+
+function Curve({ lift, formula }: { lift: KnownLift; formula: ClientView["settings"]["e1rmFormula"] }) {
+  const { record } = lift;
+  const { fitted } = record;
+  if (!fitted || record.e1rmKg === null) return null;
+  const everyone = populationCurve(formula);
+  const curve = REPS.map((reps) => {
+    const { kg, low, high } = loadBand(fitted, reps);
+    return { x: reps, y: kg, low, high };
+  });
+  const seen = record.exposures.flatMap((exposure) => {
+    const set = speakingSet(exposure, { e1rmFormula: formula, hardSetRir: 4 });
+    return set?.curveKg && set.rir !== null
+      ? [{ x: set.reps + set.rir, y: set.curveKg, name: `${exposure.date}: ${set.reps} × ${decimal(set.loadKg)}` }]
+      : [];
+  });
+  return (
+    <>
+      <BandChart
+        title={isBodyweight(lift.exercise) ? "Load with the body, kg" : "Load, kg"}
+        xName="effective reps"
+        unit="kg"
+        curve={curve}
+        plain={REPS.map((reps) => record.e1rmKg! / e1rmFactor(reps, everyone))}
+        seen={seen.slice(-12)}
+      />
+      <p className="narrow text-quiet">
+        Solid: {fitted.isOwn ? "this client's own curve" : "everyone's curve"}, in its 80 % band. Dashed: everyone's.
+        Diamonds: the sets that spoke for a day.
+      </p>
+    </>
+  );
+}
+
+/** The heaviest load for at least so many reps, and the records. */
+function Bests({ lift }: { lift: KnownLift }) {
+  const { record } = lift;
+  const sets = record.exposures.flatMap((exposure) =>
+    exposure.sets.filter((set) => set.working).map((set) => ({ ...set, date: exposure.date })),
+  );
+  const rows = [1, 3, 5, 8, 10, 12, 15].flatMap((reps) => {
+    const best = sets
+      .filter((set) => set.reps >= reps)
+      .reduce<(typeof sets)[number] | null>((top, set) => (top && top.loadKg >= set.loadKg ? top : set), null);
+    return best ? [{ reps, best }] : [];
+  });
+  const shown = rows.filter((row, index) => rows[index + 1]?.best.loadKg !== row.best.loadKg);
+  if (shown.length === 0) return null;
+  return (
+    <section>
+      <h3 className="mb-1 font-bold">Best sets</h3>
+      <table className="w-full">
+        <tbody>
+          {shown.map(({ reps, best }) => (
+            <tr key={reps} className="border-t border-thread">
+              <th scope="row" className="py-0.5 text-left font-normal text-quiet">
+                {best.reps} reps
+              </th>
+              <td className="font-semibold">{decimal(best.loadKg, 2)} kg</td>
+              <td className="text-quiet">{best.rir === null ? "" : `rir ${decimal(best.rir)}`}</td>
+              <td className="text-right text-quiet">{best.date}</td>
+            </tr>
+          ))}
+          {record.bestE1rm ? (
+            <tr className="border-t border-thread">
+              <th scope="row" className="py-0.5 text-left font-normal text-quiet">
+                best e1RM
+              </th>
+              <td className="font-semibold">{decimal(record.bestE1rm.kg, 1)} kg</td>
+              <td className="text-quiet">{record.bestE1rm.quality === "weak" ? "weak" : ""}</td>
+              <td className="text-right text-quiet">{record.bestE1rm.date}</td>
+            </tr>
+          ) : null}
+        </tbody>
+      </table>
+    </section>
+  );
+}
+
+function AddMark({ view, lift }: { view: ClientView; lift: KnownLift }) {
+  const router = useRouter();
+  const [kind, setKind] = useState<"tested" | "training">("tested");
+  const [typed, setTyped] = useState("");
+  const [date, setDate] = useState(view.today);
+  const [error, setError] = useState<string | null>(null);
+  async function add() {
+    const weight = readWeight(typed, view.unit);
+    if (!weight) return setError("A weight such as 102.5 or 225 lb.");
+    const reply = await ask("lifts.mark", {
+      clientId: view.id,
+      lineage: lift.lineage,
+      exerciseId: lift.exerciseId,
+      kind,
+      date,
+      weight,
+    });
+    if (reply.kind !== "ok") return setError(replySentence(reply));
+    setTyped("");
+    setError(null);
+    router.refresh();
+  }
+  return (
+    <section>
+      <h3 className="mb-1 font-bold">Add a maximum</h3>
+      {lift.record.tested.length > 0 ? (
+        <p className="text-quiet">
+          Tested: {lift.record.tested.map((one) => `${decimal(one.kg, 1)} kg on ${one.date}`).join(", ")}.
+        </p>
+      ) : null}
+      {lift.trainingMaxKg !== null ? (
+        <p className="text-quiet">Percentages go by a training max of {decimal(lift.trainingMaxKg, 1)} kg.</p>
+      ) : null}
+      <form
+        className="mt-1 grid grid-cols-2 gap-3"
+        onSubmit={(event) => {
+          event.preventDefault();
+          void add();
+        }}
+      >
+        <SelectField label="What" value={kind} onChange={(event) => setKind(event.target.value as typeof kind)}>
+          <option value="tested">tested, one rep</option>
+          <option value="training">training max</option>
+        </SelectField>
+        <TextField label="Day" type="date" max={view.today} value={date} onChange={(e) => setDate(e.target.value)} />
+        <TextField
+          label="Weight"
+          hint={isBodyweight(lift.exercise) ? "What was added to the body." : undefined}
+          error={error}
+          value={typed}
+          onChange={(event) => setTyped(event.target.value)}
+        />
+        <Button kind="main" type="submit" className="self-end justify-self-start">
+          Add it
+        </Button>
+      </form>
+    </section>
+  );
+}
+
+function Days({ lift, coach }: { lift: KnownLift; coach: boolean }) {
+  const wrong = new Set(lift.record.suspects.map((one) => one.sessionId + one.setId));
+  return (
+    <section>
+      <h3 className="mb-1 font-bold">Days</h3>
+      <ul>
+        {lift.exposures.toReversed().map((exposure) => (
+          <li key={exposure.sessionId} className="flex items-baseline gap-3 border-t border-thread py-0.5">
+            <span className="narrow w-20 shrink-0 text-quiet">{exposure.date}</span>
+            <span className="min-w-0 flex-1">
+              {exposure.sets.map((set, index) => (
+                <span
+                  key={set.setId}
+                  className={wrong.has(exposure.sessionId + set.setId) ? "bg-weld-tint text-weld line-through" : ""}
+                >
+                  {set.seconds === null ? set.reps : `${decimal(set.seconds)} s`}
+                  {set.loadKg === 0 ? "" : ` × ${decimal(set.loadKg, 2)}`}
+                  {set.rir === null ? "" : <span className="narrow text-quiet"> rir {decimal(set.rir)}</span>}
+                  {index < exposure.sets.length - 1 ? ", " : ""}
+                </span>
+              ))}
+            </span>
+            {coach ? (
+              <Link href={`/review/${exposure.sessionId}`} className="underline underline-offset-2">
+                open
+              </Link>
+            ) : null}
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}

@@ -1,0 +1,160 @@
+"use client";
+import Link from "next/link";
+import { useRouter } from "next/navigation";
+import { useMemo, useState } from "react";
+import type { ClientView, LiftLog } from "@/contract";
+import {
+  basisSentence,
+  decimal,
+  E1RM_FORMULAS,
+  type E1rmFormula,
+  type Exercise,
+  type Exposure,
+  isBodyweight,
+  type LiftRecord,
+  liftRecord,
+  loadWords,
+  SHIPPED_CATALOGUE,
+  suspectSentence,
+  weight,
+} from "@/core";
+import { ask } from "@/device/api";
+import { LineChart } from "@/ui/line-chart";
+import { Notice } from "@/ui/notice";
+import { LiftSheet } from "./lift-sheet";
+
+export interface KnownLift extends LiftLog {
+  readonly record: LiftRecord;
+  readonly exercise: Exercise;
+}
+
+/** The record: what cannot be right, then each lift's present e1RM with its band, its thread over the weeks, the last sets. */
+export function Record({ view, coach }: { view: ClientView; coach: boolean }) {
+  const [open, setOpen] = useState<string | null>(null);
+  const lifts = useMemo(() => knownLifts(view), [view]);
+  const suspects = lifts.flatMap((lift) => lift.record.suspects.map((suspect) => ({ lift, suspect })));
+  if (lifts.length === 0) {
+    return (
+      <section>
+        <h2 className="mb-1 font-bold">Record</h2>
+        <p className="text-quiet">No lift has been logged yet.</p>
+      </section>
+    );
+  }
+  const opened = lifts.find((lift) => lift.lineage === open);
+  return (
+    <section>
+      <div className="mb-2 flex flex-wrap items-baseline gap-3">
+        <h2 className="font-bold">Record</h2>
+        {coach ? <Formula view={view} /> : null}
+      </div>
+      {suspects.map(({ lift, suspect }) => (
+        <Notice key={suspect.sessionId + suspect.setId} kind="warn" className="mb-3">
+          <strong>{lift.exercise.name}</strong> {suspectSentence(suspect)}{" "}
+          {coach ? (
+            <Link
+              href={`/review/${suspect.sessionId}?set=${suspect.setId}`}
+              className="font-semibold underline underline-offset-2"
+            >
+              Correct it
+            </Link>
+          ) : null}
+        </Notice>
+      ))}
+      <div className="grid grid-cols-[repeat(auto-fill,minmax(17rem,1fr))] gap-x-8 gap-y-6">
+        {lifts.map((lift) => (
+          <LiftCard key={lift.lineage} lift={lift} onOpen={() => setOpen(lift.lineage)} />
+        ))}
+      </div>
+      {opened ? <LiftSheet view={view} lift={opened} coach={coach} onClose={() => setOpen(null)} /> : null}
+    </section>
+  );
+}
+
+function knownLifts(view: ClientView): KnownLift[] {
+  return view.lifts
+    .flatMap((lift) => {
+      const exercise = SHIPPED_CATALOGUE.byId.get(lift.exerciseId);
+      return exercise ? [{ ...lift, exercise, record: liftRecord(lift.exposures, view.settings, lift.tested) }] : [];
+    })
+    .sort((a, b) => b.exposures.length - a.exposures.length || (b.record.e1rmKg ?? 0) - (a.record.e1rmKg ?? 0));
+}
+
+/** Which formula e1RM goes by; a house rule for everyone. */
+function Formula({ view }: { view: ClientView }) {
+  const router = useRouter();
+  return (
+    <label className="narrow text-quiet">
+      e1RM by{" "}
+      <select
+        className="rounded-[3px] border border-transparent bg-transparent underline underline-offset-2 hover:border-rule"
+        value={view.settings.e1rmFormula}
+        onChange={async (event) => {
+          await ask("studio.changeSettings", { e1rmFormula: event.target.value });
+          router.refresh();
+        }}
+      >
+        {(Object.keys(E1RM_FORMULAS) as E1rmFormula[]).map((formula) => (
+          <option key={formula} value={formula}>
+            {E1RM_FORMULAS[formula]}
+          </option>
+        ))}
+      </select>
+    </label>
+  );
+}
+
+/** "× 72.5 kg", "× −5 kg"; nothing for the body alone. */
+function lastLoad(exercise: Exercise, last: Exposure): string {
+  const kg = Math.max(...last.sets.map((set) => set.loadKg));
+  return isBodyweight(exercise) && kg === 0 ? "" : `× ${loadWords(exercise, kg, weight(Math.abs(kg)))}`;
+}
+
+function LiftCard({ lift, onOpen }: { lift: KnownLift; onOpen: () => void }) {
+  const { record, exercise } = lift;
+  const last = lift.exposures.at(-1);
+  const setup = lift.lineage.split("|").slice(1).join(", ");
+  return (
+    <div className="border-t-2 border-walnut pt-1.5">
+      <div className="flex items-baseline justify-between gap-2">
+        <h3 className="min-w-0 font-bold">
+          <button type="button" onClick={onOpen} className="text-left underline-offset-2 hover:underline">
+            {exercise.name}
+            {setup ? <span className="font-normal text-quiet"> {setup.replaceAll("=", " ")}</span> : null}
+          </button>
+        </h3>
+        {record.e1rmKg === null ? (
+          <span className="text-quiet">no estimate</span>
+        ) : (
+          <span className="whitespace-nowrap">
+            <span className="narrow text-quiet">e1RM </span>
+            <strong>{decimal(record.e1rmKg, 1)} kg</strong>
+          </span>
+        )}
+      </div>
+      <p className="narrow text-quiet">
+        {record.bandKg ? `${record.bandKg[0]} to ${record.bandKg[1]}, ` : ""}
+        {exercise.implement === "bodyweight" ? "with the body" : basisSentence(exercise)}
+        {record.fitted?.isOwn ? ", own curve" : ""}
+      </p>
+      <LineChart
+        empty="No set near enough to failure with its reserve logged."
+        title="e1RM"
+        unit="kg"
+        height={84}
+        width={272}
+        band={record.bandKg}
+        points={[
+          ...record.estimates.map((estimate) => ({ date: estimate.date, value: Number(decimal(estimate.kg, 1)) })),
+          ...record.tested.map((one) => ({ date: one.date, value: Number(decimal(one.kg, 1)), isTested: true })),
+        ].sort((a, b) => (a.date < b.date ? -1 : 1))}
+      />
+      {last ? (
+        <p className="narrow">
+          <span className="text-quiet">last </span>
+          {last.sets.map((set) => set.reps).join(" ")} {lastLoad(exercise, last)}
+        </p>
+      ) : null}
+    </div>
+  );
+}

@@ -1,0 +1,186 @@
+"use client";
+import { useRouter } from "next/navigation";
+import { useState } from "react";
+import type { ReviewedLift, ReviewedSet, ReviewView } from "@/contract";
+import {
+  exerciseOrThrow,
+  type FloorEvent,
+  type FormReport,
+  isBodyweight,
+  type PerformedSegment,
+  type PerformedSet,
+  readWeight,
+  SHIPPED_CATALOGUE,
+  signedKg,
+  toKg,
+} from "@/core";
+import { ask, replySentence } from "@/device/api";
+import { newId } from "@/device/ids";
+import { Button } from "@/ui/button";
+import { SelectField, TextField } from "@/ui/field";
+import { Sheet } from "@/ui/sheet";
+
+interface Typed {
+  readonly load: string;
+  readonly reps: string;
+  readonly rightReps: string;
+}
+
+const typedOf = (segment: PerformedSegment): Typed => ({
+  load: segment.load ? `${segment.sign < 0 ? "-" : ""}${segment.load.amount} ${segment.load.unit}` : "0",
+  reps: String(segment.reps),
+  rightReps: segment.rightReps === null ? "" : String(segment.rightReps),
+});
+
+/** Puts a logged set right. What was shown stays as it was; the record, and what follows from it, is worked out anew. */
+export function CorrectSet({ view, lift, one }: { view: ReviewView; lift: ReviewedLift; one: ReviewedSet }) {
+  const router = useRouter();
+  const done = one.done!;
+  const [open, setOpen] = useState(false);
+  const [segments, setSegments] = useState<readonly Typed[]>(() => done.segments.map(typedOf));
+  const [rir, setRir] = useState(done.rir === null ? "" : String(done.rir));
+  const [form, setForm] = useState<FormReport>(done.form);
+  const [pain, setPain] = useState(String(done.pain));
+  const [errors, setErrors] = useState<Readonly<Record<string, string>>>({});
+  const [message, setMessage] = useState<string | null>(null);
+  const [busy, setBusy] = useState(false);
+
+  async function keep() {
+    const read = readSet(done, { segments, rir, form, pain });
+    setErrors(read.errors);
+    if (!read.set) return;
+    const last = view.events.at(-1);
+    if (!last) return;
+    setBusy(true);
+    const event: FloorEvent = {
+      id: newId(),
+      sessionId: view.context.sessionId,
+      atMs: Date.now(),
+      shownHash: last.shownHash,
+      body: { kind: "setCorrected", set: read.set },
+    };
+    const reply = await ask("floor.record", { sessionId: view.context.sessionId, events: [event] });
+    setBusy(false);
+    if (reply.kind !== "ok") return setMessage(replySentence(reply));
+    setOpen(false);
+    router.refresh();
+  }
+
+  return (
+    <>
+      <Button className="self-start" onClick={() => setOpen(true)}>
+        Correct this set
+      </Button>
+      <Sheet open={open} onOpenChange={setOpen} title={`Correct ${lift.exercise.name}, round ${done.round + 1}`}>
+        <form
+          className="flex flex-col gap-4"
+          onSubmit={(event) => {
+            event.preventDefault();
+            void keep();
+          }}
+        >
+          <p className="text-quiet">
+            What was shown on the floor stays as it was. The record, the curve and the next loads are worked out anew.
+          </p>
+          {segments.map((typed, index) => {
+            const segment = done.segments[index]!;
+            const exercise = exerciseOrThrow(SHIPPED_CATALOGUE, segment.exerciseId);
+            const put = (part: Partial<Typed>) =>
+              setSegments(segments.map((other, place) => (place === index ? { ...other, ...part } : other)));
+            const part = segments.length > 1 ? `Part ${index + 1}: ` : "";
+            return (
+              <fieldset key={segment.segmentId} className="flex flex-wrap gap-3">
+                <TextField
+                  label={`${part}Load`}
+                  hint={isBodyweight(exercise) ? "Beside the body; -20 is help." : undefined}
+                  error={errors[`load${index}`]}
+                  value={typed.load}
+                  onChange={(event) => put({ load: event.target.value })}
+                />
+                <TextField
+                  label={segment.rightReps === null ? `${part}Reps` : `${part}Reps, left`}
+                  inputMode="numeric"
+                  error={errors[`reps${index}`]}
+                  value={typed.reps}
+                  onChange={(event) => put({ reps: event.target.value })}
+                />
+                {segment.rightReps === null ? null : (
+                  <TextField
+                    label={`${part}Reps, right`}
+                    inputMode="numeric"
+                    error={errors[`right${index}`]}
+                    value={typed.rightReps}
+                    onChange={(event) => put({ rightReps: event.target.value })}
+                  />
+                )}
+              </fieldset>
+            );
+          })}
+          <TextField
+            label="Reps in reserve"
+            hint="Empty where nobody said."
+            error={errors.rir}
+            value={rir}
+            onChange={(event) => setRir(event.target.value)}
+          />
+          <SelectField label="Form" value={form} onChange={(event) => setForm(event.target.value as FormReport)}>
+            <option value="held">held</option>
+            <option value="slipped">slipped</option>
+            <option value="broke">broke</option>
+          </SelectField>
+          <TextField
+            label="Pain, 0 to 10"
+            error={errors.pain}
+            value={pain}
+            onChange={(event) => setPain(event.target.value)}
+          />
+          {message ? <p role="alert">{message}</p> : null}
+          <Button kind="main" type="submit" disabled={busy} className="self-start">
+            Keep the correction
+          </Button>
+        </form>
+      </Sheet>
+    </>
+  );
+}
+
+interface Form {
+  readonly segments: readonly Typed[];
+  readonly rir: string;
+  readonly form: FormReport;
+  readonly pain: string;
+}
+
+/** The corrected set, or what is wrong at each field. */
+function readSet(done: PerformedSet, typed: Form): { set: PerformedSet | null; errors: Record<string, string> } {
+  const errors: Record<string, string> = {};
+  const whole = (text: string, most: number): number | null =>
+    /^\d{1,4}$/.test(text.trim()) && Number(text) <= most ? Number(text) : null;
+  const segments = typed.segments.map((one, index): PerformedSegment => {
+    const segment = done.segments[index]!;
+    const unit = segment.load?.unit ?? "kg";
+    const negative = /^\s*[-−]/.test(one.load);
+    const load = readWeight(one.load.replace(/^\s*[-−+]/, ""), unit);
+    if (!load) errors[`load${index}`] = "A weight such as 72.5, 135 lb or 0.";
+    const reps = whole(one.reps, 1000);
+    if (reps === null) errors[`reps${index}`] = "A whole number of reps.";
+    const right = segment.rightReps === null ? null : whole(one.rightReps, 1000);
+    if (segment.rightReps !== null && right === null) errors[`right${index}`] = "A whole number of reps.";
+    const none = !load || toKg(load) === 0;
+    return {
+      ...segment,
+      load: none ? null : load,
+      sign: negative && !none ? -1 : 1,
+      reps: reps ?? segment.reps,
+      rightReps: right,
+    };
+  });
+  const rir = typed.rir.trim() === "" ? null : Number(typed.rir.replace(",", "."));
+  if (rir !== null && !(rir >= 0 && rir <= 10)) errors.rir = "A number from 0 to 10, or nothing.";
+  const pain = whole(typed.pain, 10);
+  if (pain === null) errors.pain = "A whole number from 0 to 10.";
+  const heavy = segments.findIndex((segment) => Math.abs(signedKg(segment)) > 600);
+  if (heavy >= 0) errors[`load${heavy}`] = "Nobody lifts that much: is it a typing error?";
+  if (Object.keys(errors).length > 0) return { set: null, errors };
+  return { set: { ...done, segments, rir, form: typed.form, pain: pain! }, errors };
+}

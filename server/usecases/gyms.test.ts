@@ -1,0 +1,102 @@
+import { beforeAll, describe, expect, it } from "vitest";
+import type { Broken, ClientView, GymView, SessionView } from "../../contract";
+import { newId } from "../db";
+import { hasDatabase, makeStudio, NOON, prepareDatabase, type TestStudio } from "../testing/studio";
+import { ask, type Outcome } from ".";
+import { STARTING_EQUIPMENT } from "./starting-gym";
+
+const clock = { nowMs: NOON };
+const value = <T>(outcome: Outcome<T>): T => {
+  if (outcome.kind !== "ok") throw new Error(JSON.stringify(outcome));
+  return outcome.value;
+};
+
+describe.runIf(hasDatabase)("gyms and what they mean for sessions", () => {
+  let studio: TestStudio;
+  const as = <T>(name: string, input: unknown) => ask<T>(studio.coach, name, input, clock);
+  const gym = async (gymId: string | null = null) => value(await as<GymView>("gyms.show", { gymId }));
+
+  beforeAll(async () => {
+    await prepareDatabase();
+    studio = await makeStudio("Cedar");
+  });
+
+  it("shows the default first, with what the coming sessions ask of it", async () => {
+    const view = await gym();
+    expect(view).toMatchObject({ id: studio.gymId, isDefault: true, clientId: null });
+    expect(view.prescriptions.map((one) => [one.clientName, one.exerciseName])).toEqual([
+      ["Cedar 1", "Bench press"],
+      ["Cedar 1", "Chin-up"],
+      ["Cedar 2", "Bench press"],
+      ["Cedar 2", "Chin-up"],
+    ]);
+    expect(view.prescriptions[0]!.loads[0]).toMatchObject({ kg: 60, built: true });
+  });
+
+  it("tells what taking plates away breaks, and keeps nothing of it", async () => {
+    const bare = { ...STARTING_EQUIPMENT, plates: [] };
+    const tried = value(await as<{ broken: Broken[] }>("gyms.try", { gymId: studio.gymId, equipment: bare }));
+    expect(tried.broken).toHaveLength(2);
+    expect(tried.broken[0]).toMatchObject({ clientName: "Cedar 1", after: { built: false } });
+    expect((await gym()).equipment.plates).not.toEqual([]);
+    const kept = await as("gyms.save", { gymId: studio.gymId, name: "Hall", equipment: STARTING_EQUIPMENT });
+    expect(kept.kind).toBe("ok");
+    expect((await gym()).name).toBe("Hall");
+  });
+
+  it("refuses equipment that is no equipment, at its field", async () => {
+    const equipment = { ...STARTING_EQUIPMENT, plates: [{ weight: { amount: "-5", unit: "kg" }, pairs: 1 }] };
+    expect(await as("gyms.save", { gymId: studio.gymId, name: "Hall", equipment })).toMatchObject({
+      kind: "refused",
+      problems: [{ field: "equipment.plates[0].weight.amount" }],
+    });
+  });
+
+  it("gives a session and a client another gym; a home is for its own client alone, and goes with them", async () => {
+    const [mine, other] = studio.clients;
+    const { gymId: home } = value(
+      await as<{ gymId: string }>("gyms.create", { name: "Kitchen", clientId: mine.id, copyOf: null }),
+    );
+    expect(await as("gyms.makeDefault", { gymId: home })).toMatchObject({ kind: "refused" });
+    expect(await as("sessions.setGym", { sessionId: other.sessionId, gymId: home })).toMatchObject({ kind: "refused" });
+    expect((await as("sessions.setGym", { sessionId: mine.sessionId, gymId: home })).kind).toBe("ok");
+    const session = value(await as<SessionView>("sessions.show", { sessionId: mine.sessionId }));
+    expect(session.gym.name).toBe("Kitchen");
+    expect(await as("gyms.remove", { gymId: home })).toMatchObject({ kind: "refused" });
+    const seen = await ask<ClientView>(other.scope, "me.show", {}, clock);
+    expect(seen.kind === "ok" && seen.value.gyms.map((one) => one.name)).toEqual(["Hall"]);
+    await as("sessions.setGym", { sessionId: mine.sessionId, gymId: studio.gymId });
+    expect((await as("gyms.remove", { gymId: home })).kind).toBe("ok");
+    const { gymId: second } = value(
+      await as<{ gymId: string }>("gyms.create", { name: "Loft", clientId: null, copyOf: studio.gymId }),
+    );
+    expect((await as("gyms.makeDefault", { gymId: second })).kind).toBe("ok");
+    expect((await gym()).id).toBe(second);
+    expect((await gym()).equipment).toEqual(STARTING_EQUIPMENT);
+    await as("gyms.makeDefault", { gymId: studio.gymId });
+  });
+
+  it("records a tested maximum with its date, and percentages go by a training max", async () => {
+    const [{ id: clientId, sessionId }] = studio.clients;
+    const mark = (kind: string, amount: string, date = "2026-11-20") =>
+      as("lifts.mark", {
+        clientId,
+        lineage: "bench-press",
+        exerciseId: "bench-press",
+        kind,
+        date,
+        weight: { amount, unit: "kg" },
+      });
+    expect((await mark("tested", "100")).kind).toBe("ok");
+    expect((await mark("training", "90")).kind).toBe("ok");
+    expect(await mark("tested", "100", "2027-01-01")).toMatchObject({ kind: "refused", problems: [{ field: "date" }] });
+    expect(await mark("tested", "900")).toMatchObject({ kind: "refused", problems: [{ field: "weight" }] });
+    const client = value(await as<ClientView>("clients.show", { clientId }));
+    expect(client.lifts).toMatchObject([
+      { lineage: "bench-press", tested: [{ date: "2026-11-20", kg: 100 }], trainingMaxKg: 90 },
+    ]);
+    const session = value(await as<SessionView>("sessions.show", { sessionId }));
+    expect(session.lifts[0]!.trainingMaxKg).toBe(90);
+    expect(await as("lifts.unmark", { clientId, markId: newId() })).toEqual({ kind: "notFound" });
+  });
+});
