@@ -1,17 +1,23 @@
-/** `./yarvex bench`: speed as ratios to a yardstick in the same run, and memory of a fresh process. */
+/** `./yarvex bench`: speed as ratios to a yardstick in the same run, how well fits recover a known truth, and memory. */
 import { spawnSync } from "node:child_process";
 import { join } from "node:path";
 import {
   allBlocks,
   DEFAULT_SETTINGS,
+  exerciseOrThrow,
   expandSession,
+  isWork,
   parseSession,
+  planPlates,
   type SessionDocument,
   SHIPPED_CATALOGUE,
+  SimulatedLifter,
   totalSession,
+  weight,
 } from "../core";
 import { fuzz } from "./fuzz";
 import { buildPlan, PLAN_TEXTS } from "./plan";
+import { curveRecovery, reserveRecovery } from "./recovery";
 
 interface Timing {
   readonly microseconds: number;
@@ -63,6 +69,7 @@ export function runBench(): void {
   row("JSON.parse + JSON.stringify (the yardstick)", json);
   row("expand and total, loads off", expand);
   row("parse the shorthand", parse);
+  loads(json.microseconds / sets);
   const { cases, slowestMs } = fuzz(100_000, 2026);
   console.log(
     `\nFuzz: ${cases} mutated texts and ${cases / 10} mutated documents, no crash; the slowest took ${slowestMs.toFixed(1)} ms.`,
@@ -70,6 +77,87 @@ export function runBench(): void {
   console.log(
     `\nMemory, peak of a fresh process less its baseline: ${peakMegabytes().toFixed(1)} MB for building, expanding and totalling the plan.`,
   );
+}
+
+/** What loads cost and how well what is fitted is recovered. `jsonPerSet`: µs of the yardstick for one set. */
+function loads(jsonPerSet: number): void {
+  console.log("\nPlate plans, nine sizes of plate, against the naive order:");
+  for (const length of [3, 6, 9, 12]) {
+    const steps = PLATE_SEQUENCE.slice(0, length);
+    const timing = time(() => planPlates(steps, 20, NINE_SIZES));
+    const { handled, naiveHandled, isExact } = planPlates(steps, 20, NINE_SIZES);
+    console.log(
+      `  ${String(length).padStart(2)} loads   ${(timing.microseconds / 1000).toFixed(2).padStart(7)} ms   ${String(Math.round(timing.microseconds / jsonPerSet)).padStart(6)} × JSON of a set   ${handled} plates a side, ${naiveHandled} naively${isExact ? "" : " (not proved least)"}`,
+    );
+  }
+  console.log("\nCurves of simulated lifters, recovered (400 each):");
+  for (const weeks of [4, 12, 26]) {
+    const found = curveRecovery(400, weeks, 2026);
+    console.log(
+      `  ${String(weeks).padStart(2)} weeks   bias ${found.biasPercent.toFixed(1).padStart(5)} %   typical error ${found.typicalErrorPercent.toFixed(1)} %   the 80 % band holds the maximum ${percent(found.bandHoldsMax)}, the load for eight ${percent(found.bandHoldsEight)}   own curve ${percent(found.ownShare)}`,
+    );
+  }
+  console.log("\nRecovery of simulated lifters, recovered (slow time constant, 1 is everyone's):");
+  console.log(
+    `  ${reserveRecovery(2026)
+      .map(({ recovery, found }) => `${recovery} → ${found.toFixed(2)}`)
+      .join("   ")}`,
+  );
+  const year = lifterYear(7);
+  console.log(
+    `\nOne lifter-year: ${year.sessions} sessions, ${year.sets} sets performed in ${year.seconds.toFixed(2)} s, ${Math.round(year.sets / year.seconds)} sets a second.`,
+  );
+}
+
+const percent = (share: number): string => `${Math.round(100 * share)} %`;
+
+const NINE_SIZES = [25, 20, 15, 10, 5, 2.5, 1.25, 1, 0.5].map((kg) => ({
+  weight: weight(kg),
+  pairs: kg === 25 ? 4 : 2,
+}));
+
+/** A ramp of four, a double pyramid of five, a triple drop. */
+const PLATE_SEQUENCE = [42.5, 65, 82.5, 97.5, 90, 100, 110, 102.5, 92.5, 75, 60, 47.5].map((totalKg, index) => ({
+  key: String(index),
+  totalKg,
+  urgent: index > 8,
+}));
+
+/** A lifter trains the fixed plan's four days for a year, every part of it through the timeline. */
+function lifterYear(seed: number): { sessions: number; sets: number; seconds: number } {
+  const lifter = new SimulatedLifter({
+    seed,
+    familyKg: {},
+    weeklyGainPercent: 0.4,
+    dayWobblePercent: 1.5,
+    rirError: 0.5,
+    adherence: 0.9,
+    formBreaks: 0.03,
+    pain: 0.003,
+  });
+  const started = performance.now();
+  const plan = buildPlan().slice(0, 4);
+  let sessions = 0;
+  let sets = 0;
+  for (let week = 0; week < 52; week++) {
+    for (const [day, document] of plan.entries()) {
+      if (!lifter.shows()) continue;
+      sessions++;
+      lifter.startDay(week + day / 7);
+      const timeline = expandSession(document, { catalogue: SHIPPED_CATALOGUE, settings: DEFAULT_SETTINGS });
+      for (const { timeline: block } of timeline.blocks) {
+        for (const span of block.spans) {
+          if (!isWork(span)) lifter.rest(span.seconds);
+          else if (span.kind === "work" && span.reps > 0) {
+            const exercise = exerciseOrThrow(SHIPPED_CATALOGUE, span.exerciseId);
+            lifter.perform({ exercise, curveKg: lifter.freshLoad(exercise, span.reps, 2), reps: Math.ceil(span.reps) });
+            sets++;
+          }
+        }
+      }
+    }
+  }
+  return { sessions, sets, seconds: (performance.now() - started) / 1000 };
 }
 
 function peakMegabytes(): number {

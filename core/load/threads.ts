@@ -149,7 +149,7 @@ export function threadsOf(gym: GymEquipment): ImplementThread[] {
     kind: "belt",
     name: "On the belt",
     basis: "added to the body",
-    loads: beside.filter((load) => load.kg >= 0),
+    loads: beside.some((load) => load.kg > 0) ? beside.filter((load) => load.kg >= 0) : [],
     items: keys("plates"),
   });
   add({

@@ -201,7 +201,7 @@ function Days({ lift, coach }: { lift: KnownLift; coach: boolean }) {
               {exposure.sets.map((set, index) => (
                 <span
                   key={set.setId}
-                  className={wrong.has(exposure.sessionId + set.setId) ? "bg-weld-tint text-weld line-through" : ""}
+                  className={wrong.has(exposure.sessionId + set.setId) ? "bg-weld-tint line-through" : ""}
                 >
                   {set.seconds === null ? set.reps : `${decimal(set.seconds)} s`}
                   {set.loadKg === 0 ? "" : ` × ${decimal(set.loadKg, 2)}`}

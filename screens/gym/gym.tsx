@@ -256,5 +256,5 @@ function BrokenTable({ broken }: { broken: readonly Broken[] }) {
 }
 
 const Lost = ({ one }: { one: Broken }) => (
-  <strong className="bg-weld-tint px-1 text-weld">{one.after.problem ?? "cannot be built"}</strong>
+  <strong className="border border-weld bg-weld-tint px-1">{one.after.problem ?? "cannot be built"}</strong>
 );

@@ -1,12 +1,16 @@
 "use client";
+import { useState } from "react";
 import {
   type Build,
   decimal,
+  type GymEquipment,
   type PlannedStep,
   type PlatePlan,
   planSentence,
+  planShared,
   platesSentence,
   rampStepKey,
+  readWeight,
   type Slot,
   toKg,
   type Weight,
@@ -77,6 +81,66 @@ export function PlateOrder({ plan, slot, segmentId }: { plan: PlatePlan; slot: S
       </ol>
       <p className="narrow mt-1 text-quiet">{planSentence(plan)}</p>
     </div>
+  );
+}
+
+/** Two who share a bar and alternate: the partner's loads turn about with these, in one order of plates. */
+export function SharedBar({
+  plan,
+  slot,
+  gym,
+  barKg,
+}: {
+  plan: PlatePlan;
+  slot: Slot;
+  gym: GymEquipment;
+  barKg: number;
+}) {
+  const [typed, setTyped] = useState("");
+  const mine = plan.steps.filter((step) => slot.sets.some((set) => set?.segments[0]?.id === step.key));
+  const theirs = typed
+    .split(/[\s;]+|,(?=\s|\d{2,})/)
+    .map((one) => readWeight(one, gym.unit))
+    .filter((one): one is Weight => one !== null);
+  const shared =
+    theirs.length > 0
+      ? planShared(
+          mine.map((step) => step.totalKg),
+          theirs.map(toKg),
+          barKg,
+          gym,
+        )
+      : null;
+  return (
+    <details className="mt-1">
+      <summary className="narrow cursor-pointer text-quiet">two share the bar</summary>
+      <label className="narrow mt-1 block text-quiet">
+        the partner's loads, round by round
+        <input
+          value={typed}
+          placeholder="60 62.5 65"
+          onChange={(event) => setTyped(event.target.value)}
+          className="mt-0.5 w-full rounded-[3px] border border-rule bg-ground px-1.5 py-0.5 text-walnut"
+        />
+      </label>
+      {shared ? (
+        <>
+          <ol>
+            {shared.steps.map((step) => (
+              <li key={step.key} className="narrow flex gap-2 border-t border-selvedge py-0.5">
+                <span className="w-12 text-quiet">{step.key.startsWith("0") ? "this" : "partner"}</span>
+                <strong className="w-10">{decimal(step.totalKg, 1)}</strong>
+                <span>{platesSentence(step)}</span>
+              </li>
+            ))}
+          </ol>
+          {shared.unbuildable.length > 0 ? (
+            <p className="text-weld">{shared.unbuildable.length} of these loads cannot be built on this bar.</p>
+          ) : null}
+          <p className="narrow mt-1 text-quiet">{planSentence(shared)}</p>
+        </>
+      ) : null}
+    </details>
   );
 }
 

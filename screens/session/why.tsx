@@ -22,12 +22,13 @@ import {
   tempoInForce,
   tempoPhases,
   toDropSet,
+  toKg,
   toPlainSet,
   waySentence,
 } from "@/core";
 import { newId } from "@/device/ids";
 import { Button } from "@/ui/button";
-import { BuildSleeve, PlateOrder } from "./plates";
+import { BuildSleeve, PlateOrder, SharedBar } from "./plates";
 import { ReserveChart } from "./reserve-chart";
 import type { Desk } from "./use-desk";
 import { amountFigure, loadFigure } from "./words";
@@ -139,6 +140,9 @@ export function Why({ desk, view }: { desk: Desk; view: SessionView }) {
             <details className="mt-1" open={plan.steps.length <= 8}>
               <summary className="narrow cursor-pointer text-quiet">from load to load</summary>
               <PlateOrder plan={plan} slot={slot} segmentId={segment.id} />
+              {load.build.kind === "bar" ? (
+                <SharedBar plan={plan} slot={slot} gym={view.gym.equipment} barKg={toKg(load.build.bar)} />
+              ) : null}
             </details>
           ) : (
             <BuildSleeve build={load.build} />

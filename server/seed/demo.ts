@@ -273,7 +273,7 @@ function performSpan(
   let { kg, weight: load, sign } = shown;
   if (kg === null || (guess && segment.load.kind === "unsaid" && timed === null)) {
     // The first time round the coach finds a load in the ramp.
-    const wanted = lifter.freshLoad(exercise, asked ?? 10, 2.5);
+    const wanted = lifter.freshLoad(exercise, asked ?? 10, 5);
     const prescribed = prescribedFromCurve(exercise, wanted, content.bodyMassKg, content.settings) ?? 0;
     const built = roundToBuildable(buildableLoads(exercise, content.equipment), prescribed, "nearest");
     kg = built?.kg ?? 0;

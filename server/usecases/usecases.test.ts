@@ -61,7 +61,14 @@ function inputFor(name: string, target: { clientId: string; sessionId: string; g
   return inputs[name];
 }
 
-const WITHOUT_TARGET = new Set(["viewer.show", "studio.changeSettings", "clients.list", "me.show", "clients.create", "sessions.latest"]);
+const WITHOUT_TARGET = new Set([
+  "viewer.show",
+  "studio.changeSettings",
+  "clients.list",
+  "me.show",
+  "clients.create",
+  "sessions.latest",
+]);
 
 describe.runIf(hasDatabase)("what may be asked of the server", () => {
   let a: TestStudio;
