@@ -1,39 +1,27 @@
-/**
- * The shipped exercises, in generic words. Shares are reasoned from which joint actions the move loads through most of
- * its range: 1 where the region is a prime mover, 0.5 where it must work hard to help, 0.25 where it steadies.
- */
-import type { Laterality } from "../session/grammar";
-import { catalogueOf, type Exercise, type Implement, type Pattern } from "./exercise";
-import type { Shares } from "./regions";
+/** The shipped exercises, derived from their motions; and what an exercise must hold to be taken in. */
 
-interface Row {
-  id: string;
-  name: string;
-  also?: string[];
-  pattern: Pattern;
-  implement: Implement;
-  station?: string;
-  bar?: string;
-  setup?: number;
-  shares: Shares;
-  family: string;
-  ratio?: number;
-  fraction?: number;
-  laterality?: Laterality;
-  compares?: string[];
-  unsafeAlone?: boolean;
-  cues?: string[];
-}
+import { clamp } from "../units";
+import { catalogueOf, type Exercise, type Implement, type Pattern } from "./exercise";
+import { lengthProfile } from "./mechanics";
+import { MOTIONS, type Motion } from "./motions";
+import { JOINTS, type Joint } from "./muscles";
+import { REGION_IDS, type RegionId } from "./regions";
+import { type ExerciseDefinition, ROWS } from "./rows";
 
 const SINGLE_JOINT: ReadonlySet<Pattern> = new Set<Pattern>([
   "elbow flexion",
   "elbow extension",
   "shoulder raise",
+  "rear fly",
+  "shoulder turn",
+  "shrug",
+  "wrist",
   "fly",
   "knee extension",
   "knee flexion",
   "hip abduction",
   "hip adduction",
+  "hip flexion",
   "calf raise",
 ]);
 const LOWER: ReadonlySet<Pattern> = new Set<Pattern>([
@@ -45,695 +33,151 @@ const LOWER: ReadonlySet<Pattern> = new Set<Pattern>([
   "hip extension",
   "hip abduction",
   "hip adduction",
+  "hip flexion",
   "calf raise",
 ]);
 
-const quad = { vasti: 1, rectusFemoris: 0.5 } as const;
-const ROWS: Row[] = [
-  {
-    id: "back-squat",
-    name: "Back squat",
-    also: ["Squat", "Barbell squat"],
-    pattern: "squat",
-    implement: "barbell",
-    station: "rack",
-    setup: 60,
-    shares: { ...quad, gluteMax: 1, adductors: 0.5, spinalErectors: 0.5, hamstrings: 0.25 },
-    family: "squat",
-    unsafeAlone: true,
-    cues: ["brace before you unlock", "knees follow the feet"],
-  },
-  {
-    id: "front-squat",
-    name: "Front squat",
-    pattern: "squat",
-    implement: "barbell",
-    station: "rack",
-    setup: 60,
-    shares: { vasti: 1, rectusFemoris: 0.5, gluteMax: 0.5, spinalErectors: 0.5, midBack: 0.25 },
-    family: "squat",
-    ratio: 0.82,
-    unsafeAlone: true,
-    cues: ["elbows high out of the hole"],
-  },
-  {
-    id: "goblet-squat",
-    name: "Goblet squat",
-    pattern: "squat",
-    implement: "dumbbell",
-    station: "floor",
-    setup: 20,
-    shares: { ...quad, gluteMax: 0.5, adductors: 0.25, spinalErectors: 0.25 },
-    family: "squat",
-    ratio: 0.36,
-  },
-  {
-    id: "leg-press",
-    name: "Leg press, angled sled",
-    also: ["Leg press"],
-    pattern: "squat",
-    implement: "sled",
-    station: "angled sled",
-    setup: 45,
-    shares: { ...quad, gluteMax: 0.5, adductors: 0.5 },
-    family: "squat",
-    ratio: 2.1,
-    compares: ["feet"],
-  },
-  {
-    id: "split-squat",
-    name: "Rear-foot-raised split squat",
-    also: ["Split squat"],
-    pattern: "lunge",
-    implement: "dumbbells",
-    station: "bench",
-    setup: 30,
-    shares: { vasti: 1, gluteMax: 1, adductors: 0.5, gluteMed: 0.5, rectusFemoris: 0.25 },
-    family: "squat",
-    ratio: 0.2,
-    laterality: "eachSide",
-  },
-  {
-    id: "walking-lunge",
-    name: "Walking lunge",
-    pattern: "lunge",
-    implement: "dumbbells",
-    station: "floor",
-    setup: 15,
-    shares: { vasti: 1, gluteMax: 1, gluteMed: 0.5, hamstrings: 0.25 },
-    family: "squat",
-    ratio: 0.19,
-    laterality: "alternating",
-  },
-  {
-    id: "step-up",
-    name: "Step-up",
-    pattern: "lunge",
-    implement: "dumbbells",
-    station: "box",
-    setup: 20,
-    shares: { vasti: 1, gluteMax: 1, gluteMed: 0.5 },
-    family: "squat",
-    ratio: 0.17,
-    laterality: "eachSide",
-  },
-  {
-    id: "deadlift",
-    name: "Deadlift",
-    also: ["Conventional deadlift"],
-    pattern: "hinge",
-    implement: "barbell",
-    station: "platform",
-    setup: 60,
-    shares: {
-      gluteMax: 1,
-      hamstrings: 0.5,
-      spinalErectors: 1,
-      vasti: 0.5,
-      midBack: 0.5,
-      upperTraps: 0.5,
-      forearms: 0.5,
-    },
-    family: "hinge",
-    cues: ["push the floor away", "bar stays on the legs"],
-  },
-  {
-    id: "romanian-deadlift",
-    name: "Straight-leg hinge",
-    also: ["Stiff hinge", "Hip hinge"],
-    pattern: "hinge",
-    implement: "barbell",
-    station: "platform",
-    setup: 45,
-    shares: { hamstrings: 1, gluteMax: 1, spinalErectors: 0.5, adductors: 0.25, forearms: 0.5 },
-    family: "hinge",
-    ratio: 0.78,
-    cues: ["hips back, shins still"],
-  },
-  {
-    id: "dumbbell-hinge",
-    name: "Hip hinge, pair of dumbbells",
-    also: ["Dumbbell hinge"],
-    pattern: "hinge",
-    implement: "dumbbells",
-    station: "floor",
-    setup: 15,
-    shares: { hamstrings: 1, gluteMax: 1, spinalErectors: 0.5, forearms: 0.5 },
-    family: "hinge",
-    ratio: 0.3,
-  },
-  {
-    id: "kettlebell-swing",
-    name: "Kettlebell swing",
-    pattern: "hinge",
-    implement: "kettlebell",
-    station: "floor",
-    setup: 10,
-    shares: { gluteMax: 1, hamstrings: 0.5, spinalErectors: 0.5, forearms: 0.25 },
-    family: "hinge",
-    ratio: 0.25,
-  },
-  {
-    id: "hip-thrust",
-    name: "Hip thrust",
-    also: ["Barbell bridge"],
-    pattern: "hip extension",
-    implement: "barbell",
-    station: "bench",
-    setup: 60,
-    shares: { gluteMax: 1, hamstrings: 0.5, adductors: 0.25 },
-    family: "hip extension",
-  },
-  {
-    id: "back-extension",
-    name: "Back extension, angled frame",
-    also: ["Back extension"],
-    pattern: "hip extension",
-    implement: "bodyweight",
-    station: "angled frame",
-    setup: 15,
-    shares: { gluteMax: 1, hamstrings: 1, spinalErectors: 0.5 },
-    family: "hip extension",
-    ratio: 0.4,
-    fraction: 0.5,
-  },
-  {
-    id: "leg-extension",
-    name: "Leg extension",
-    pattern: "knee extension",
-    implement: "stack",
-    station: "leg extension",
-    setup: 25,
-    shares: { vasti: 1, rectusFemoris: 1 },
-    family: "knee extension",
-  },
-  {
-    id: "seated-leg-curl",
-    name: "Seated leg curl",
-    also: ["Leg curl"],
-    pattern: "knee flexion",
-    implement: "stack",
-    station: "leg curl",
-    setup: 25,
-    shares: { hamstrings: 1, gastrocnemius: 0.25 },
-    family: "knee flexion",
-  },
-  {
-    id: "nordic-lower",
-    name: "Kneeling hamstring lower",
-    pattern: "knee flexion",
-    implement: "bodyweight",
-    station: "floor",
-    setup: 20,
-    shares: { hamstrings: 1, gluteMax: 0.25 },
-    family: "knee flexion",
-    fraction: 0.6,
-  },
-  {
-    id: "hip-abduction",
-    name: "Cable hip abduction",
-    pattern: "hip abduction",
-    implement: "stack",
-    station: "cable",
-    setup: 30,
-    shares: { gluteMed: 1, gluteMax: 0.25 },
-    family: "hip abduction",
-    laterality: "eachSide",
-  },
-  {
-    id: "standing-calf-raise",
-    name: "Standing calf raise",
-    also: ["Calf raise"],
-    pattern: "calf raise",
-    implement: "stack",
-    station: "calf block",
-    setup: 20,
-    shares: { gastrocnemius: 1, soleus: 0.5 },
-    family: "calf",
-  },
-  {
-    id: "calf-raise-step",
-    name: "Calf raise, step",
-    pattern: "calf raise",
-    implement: "dumbbell",
-    station: "step",
-    setup: 15,
-    shares: { gastrocnemius: 1, soleus: 0.5 },
-    family: "calf",
-    ratio: 0.3,
-    laterality: "eachSide",
-  },
-  {
-    id: "seated-calf-raise",
-    name: "Seated calf raise",
-    pattern: "calf raise",
-    implement: "sled",
-    station: "seated calf",
-    setup: 20,
-    shares: { soleus: 1, gastrocnemius: 0.25 },
-    family: "calf",
-    ratio: 0.5,
-  },
+interface ByImplement {
+  readonly setup: number;
+  readonly stability: number;
+  readonly learning: number;
+  readonly stepKg: number;
+  readonly ceilingKg: number;
+}
 
-  {
-    id: "bench-press",
-    name: "Bench press",
-    also: ["Bench", "Flat press"],
-    pattern: "horizontal push",
-    implement: "barbell",
-    station: "press bench",
-    setup: 60,
-    shares: { midChest: 1, lowerChest: 0.5, upperChest: 0.5, frontDelts: 0.5, tricepsLateral: 0.5, tricepsLong: 0.25 },
-    family: "press",
-    compares: ["grip"],
-    unsafeAlone: true,
-    cues: ["shoulder blades pinned", "bar over the wrist"],
-  },
-  {
-    id: "incline-press",
-    name: "Incline press",
-    also: ["Incline bench press"],
-    pattern: "horizontal push",
-    implement: "barbell",
-    station: "incline bench",
-    setup: 60,
-    shares: { upperChest: 1, midChest: 0.5, frontDelts: 1, tricepsLateral: 0.5, tricepsLong: 0.25 },
-    family: "press",
-    ratio: 0.8,
-    compares: ["bench"],
-    unsafeAlone: true,
-  },
-  {
-    id: "dumbbell-press",
-    name: "Dumbbell press, flat",
-    also: ["Dumbbell press", "Dumbbell bench press"],
-    pattern: "horizontal push",
-    implement: "dumbbells",
-    station: "bench",
-    setup: 25,
-    shares: { midChest: 1, upperChest: 0.5, lowerChest: 0.5, frontDelts: 0.5, tricepsLateral: 0.5 },
-    family: "press",
-    ratio: 0.38,
-    compares: ["bench"],
-  },
-  {
-    id: "incline-dumbbell-press",
-    name: "Dumbbell press, incline",
-    also: ["Incline dumbbell press"],
-    pattern: "horizontal push",
-    implement: "dumbbells",
-    station: "bench",
-    setup: 25,
-    shares: { upperChest: 1, midChest: 0.5, frontDelts: 0.5, tricepsLateral: 0.5 },
-    family: "press",
-    ratio: 0.33,
-    compares: ["bench"],
-  },
-  {
-    id: "push-up",
-    name: "Push-up",
-    also: ["Press-up"],
-    pattern: "horizontal push",
-    implement: "bodyweight",
-    station: "floor",
-    setup: 5,
-    shares: { midChest: 1, lowerChest: 0.5, frontDelts: 0.5, tricepsLateral: 0.5, serratus: 0.5, abs: 0.25 },
-    family: "press",
-    ratio: 0.65,
-    fraction: 0.64,
-  },
-  {
-    id: "push-up-knees",
-    name: "Push-up from the knees",
-    pattern: "horizontal push",
-    implement: "bodyweight",
-    station: "floor",
-    setup: 5,
-    shares: { midChest: 1, frontDelts: 0.5, tricepsLateral: 0.5, serratus: 0.25 },
-    family: "press",
-    ratio: 0.65,
-    fraction: 0.49,
-  },
-  {
-    id: "dip",
-    name: "Parallel bar dip",
-    also: ["Dip", "Dips"],
-    pattern: "horizontal push",
-    implement: "bodyweight",
-    station: "dip bars",
-    setup: 15,
-    shares: { lowerChest: 1, midChest: 0.5, tricepsLateral: 1, frontDelts: 0.5, tricepsLong: 0.25 },
-    family: "press",
-    ratio: 0.95,
-    fraction: 1,
-  },
-  {
-    id: "cable-fly",
-    name: "Cross-cable fly",
-    also: ["Cable fly"],
-    pattern: "fly",
-    implement: "stack",
-    station: "cross-cable",
-    setup: 30,
-    shares: { midChest: 1, lowerChest: 0.5, upperChest: 0.5, frontDelts: 0.25 },
-    family: "fly",
-    compares: ["cable"],
-  },
-  {
-    id: "overhead-press",
-    name: "Overhead press",
-    also: ["Standing press"],
-    pattern: "vertical push",
-    implement: "barbell",
-    station: "rack",
-    setup: 60,
-    shares: { frontDelts: 1, sideDelts: 0.5, tricepsLateral: 0.5, tricepsLong: 0.5, upperTraps: 0.5, abs: 0.25 },
-    family: "overhead",
-    cues: ["ribs down", "head through at the top"],
-  },
-  {
-    id: "seated-dumbbell-press",
-    name: "Seated dumbbell press",
-    also: ["Shoulder press"],
-    pattern: "vertical push",
-    implement: "dumbbells",
-    station: "bench",
-    setup: 25,
-    shares: { frontDelts: 1, sideDelts: 0.5, tricepsLateral: 0.5, upperTraps: 0.25 },
-    family: "overhead",
-    ratio: 0.4,
-    compares: ["bench"],
-  },
-  {
-    id: "half-kneeling-press",
-    name: "Half-kneeling press",
-    pattern: "vertical push",
-    implement: "dumbbell",
-    station: "floor",
-    setup: 15,
-    shares: { frontDelts: 1, sideDelts: 0.5, tricepsLateral: 0.5, serratus: 0.5, obliques: 0.25 },
-    family: "overhead",
-    ratio: 0.36,
-    laterality: "eachSide",
-  },
+/** What an implement brings with it, unless a row says otherwise. */
+const IMPLEMENTS: Readonly<Record<Implement, ByImplement>> = {
+  barbell: { setup: 45, stability: 3, learning: 0, stepKg: 2.5, ceilingKg: 300 },
+  dumbbells: { setup: 20, stability: 3, learning: 0, stepKg: 2, ceilingKg: 50 },
+  dumbbell: { setup: 15, stability: 3, learning: 0, stepKg: 2, ceilingKg: 60 },
+  kettlebell: { setup: 10, stability: 3, learning: 0, stepKg: 4, ceilingKg: 48 },
+  stack: { setup: 25, stability: 4, learning: -1, stepKg: 5, ceilingKg: 150 },
+  sled: { setup: 40, stability: 5, learning: -1, stepKg: 5, ceilingKg: 400 },
+  bodyweight: { setup: 10, stability: 3, learning: 0, stepKg: 1.25, ceilingKg: 80 },
+  straps: { setup: 20, stability: 2, learning: 0, stepKg: 1.25, ceilingKg: 30 },
+  band: { setup: 15, stability: 3, learning: -1, stepKg: 5, ceilingKg: 60 },
+};
 
-  {
-    id: "chin-up",
-    name: "Chin-up",
-    also: ["Chin up", "Weighted chin-up"],
-    pattern: "vertical pull",
-    implement: "bodyweight",
-    station: "bar",
-    setup: 15,
-    shares: { lats: 1, biceps: 1, midBack: 0.5, brachialis: 0.5, rearDelts: 0.25, forearms: 0.5 },
-    family: "vertical pull",
-    fraction: 1,
-    cues: ["start from straight arms"],
-  },
-  {
-    id: "pull-up",
-    name: "Pull-up",
-    also: ["Pull up"],
-    pattern: "vertical pull",
-    implement: "bodyweight",
-    station: "bar",
-    setup: 15,
-    shares: { lats: 1, midBack: 0.5, biceps: 0.5, brachialis: 0.5, rearDelts: 0.25, forearms: 0.5 },
-    family: "vertical pull",
-    ratio: 0.95,
-    fraction: 1,
-  },
-  {
-    id: "pull-down",
-    name: "Pull-down, wide",
-    also: ["Pull-down", "Lat pull-down"],
-    pattern: "vertical pull",
-    implement: "stack",
-    station: "pull-down",
-    setup: 25,
-    shares: { lats: 1, midBack: 0.5, biceps: 0.5, rearDelts: 0.25, forearms: 0.25 },
-    family: "vertical pull",
-    ratio: 0.72,
-    compares: ["grip"],
-  },
-  {
-    id: "barbell-row",
-    name: "Barbell row",
-    also: ["Bent-over row"],
-    pattern: "horizontal pull",
-    implement: "barbell",
-    station: "platform",
-    setup: 45,
-    shares: { midBack: 1, lats: 1, rearDelts: 0.5, biceps: 0.5, spinalErectors: 0.5, forearms: 0.5 },
-    family: "row",
-  },
-  {
-    id: "dumbbell-row",
-    name: "Dumbbell row",
-    also: ["One-arm row"],
-    pattern: "horizontal pull",
-    implement: "dumbbell",
-    station: "bench",
-    setup: 15,
-    shares: { lats: 1, midBack: 1, rearDelts: 0.5, biceps: 0.5, forearms: 0.5 },
-    family: "row",
-    ratio: 0.45,
-    laterality: "eachSide",
-  },
-  {
-    id: "cable-row",
-    name: "Seated cable row",
-    also: ["Cable row", "Row"],
-    pattern: "horizontal pull",
-    implement: "stack",
-    station: "cable row",
-    setup: 25,
-    shares: { midBack: 1, lats: 1, rearDelts: 0.5, biceps: 0.5, forearms: 0.25 },
-    family: "row",
-    ratio: 0.85,
-    compares: ["grip"],
-  },
-  {
-    id: "strap-row",
-    name: "Row on suspension straps",
-    also: ["Straps row", "Inverted row"],
-    pattern: "horizontal pull",
-    implement: "straps",
-    station: "suspension straps",
-    setup: 20,
-    shares: { midBack: 1, lats: 0.5, rearDelts: 0.5, biceps: 0.5, forearms: 0.5 },
-    family: "row",
-    ratio: 0.75,
-    fraction: 0.6,
-  },
-  {
-    id: "face-pull",
-    name: "Face pull",
-    pattern: "horizontal pull",
-    implement: "stack",
-    station: "cable",
-    setup: 25,
-    shares: { rearDelts: 1, midBack: 0.5, rotatorCuff: 0.5 },
-    family: "rear delt",
-  },
-  {
-    id: "rear-delt-fly",
-    name: "Bent-over rear fly",
-    also: ["Rear fly"],
-    pattern: "shoulder raise",
-    implement: "dumbbells",
-    station: "bench",
-    setup: 15,
-    shares: { rearDelts: 1, midBack: 0.5 },
-    family: "rear delt",
-    ratio: 0.3,
-  },
-  {
-    id: "lateral-raise",
-    name: "Lateral raise",
-    also: ["Side raise"],
-    pattern: "shoulder raise",
-    implement: "dumbbells",
-    station: "floor",
-    setup: 10,
-    shares: { sideDelts: 1, upperTraps: 0.25 },
-    family: "side delt",
-  },
-  {
-    id: "lean-away-raise",
-    name: "Lean-away raise",
-    pattern: "shoulder raise",
-    implement: "dumbbell",
-    station: "rack",
-    setup: 15,
-    shares: { sideDelts: 1, upperTraps: 0.25 },
-    family: "side delt",
-    ratio: 0.9,
-    laterality: "eachSide",
-  },
+const BRACED =
+  "Braced: breathe in and hold through the hard part, out above it. With high blood pressure breathe out with the effort.";
+const OUT = "Out with the effort, in on the way back.";
 
-  {
-    id: "barbell-curl",
-    name: "Barbell curl",
-    also: ["Curl"],
-    pattern: "elbow flexion",
-    implement: "barbell",
-    station: "floor",
-    setup: 20,
-    shares: { biceps: 1, brachialis: 0.5, forearms: 0.25 },
-    family: "curl",
-  },
-  {
-    id: "dumbbell-curl",
-    name: "Dumbbell curl",
-    pattern: "elbow flexion",
-    implement: "dumbbells",
-    station: "floor",
-    setup: 10,
-    shares: { biceps: 1, brachialis: 0.5, forearms: 0.25 },
-    family: "curl",
-    ratio: 0.42,
-  },
-  {
-    id: "neutral-curl",
-    name: "Neutral-grip curl",
-    pattern: "elbow flexion",
-    implement: "dumbbells",
-    station: "floor",
-    setup: 10,
-    shares: { brachialis: 1, biceps: 0.5, forearms: 0.5 },
-    family: "curl",
-    ratio: 0.45,
-  },
-  {
-    id: "incline-curl",
-    name: "Incline curl",
-    pattern: "elbow flexion",
-    implement: "dumbbells",
-    station: "bench",
-    setup: 20,
-    shares: { biceps: 1, brachialis: 0.25 },
-    family: "curl",
-    ratio: 0.34,
-  },
-  {
-    id: "cable-pressdown",
-    name: "Cable press-down",
-    also: ["Press-down"],
-    pattern: "elbow extension",
-    implement: "stack",
-    station: "cable",
-    setup: 20,
-    shares: { tricepsLateral: 1, tricepsLong: 0.5 },
-    family: "triceps",
-  },
-  {
-    id: "overhead-extension",
-    name: "Overhead cable extension",
-    also: ["Overhead extension"],
-    pattern: "elbow extension",
-    implement: "stack",
-    station: "cable",
-    setup: 25,
-    shares: { tricepsLong: 1, tricepsLateral: 0.5 },
-    family: "triceps",
-    ratio: 0.8,
-  },
-  {
-    id: "lying-extension",
-    name: "Lying extension, angled bar",
-    bar: "angled bar",
-    also: ["Lying extension"],
-    pattern: "elbow extension",
-    implement: "barbell",
-    station: "bench",
-    setup: 25,
-    shares: { tricepsLong: 1, tricepsLateral: 1 },
-    family: "triceps",
-    ratio: 0.9,
-    unsafeAlone: true,
-  },
-  {
-    id: "plank",
-    name: "Front plank",
-    also: ["Plank"],
-    pattern: "trunk",
-    implement: "bodyweight",
-    station: "floor",
-    setup: 5,
-    shares: { abs: 1, obliques: 0.5, serratus: 0.25 },
-    family: "trunk",
-    fraction: 0.6,
-  },
-  {
-    id: "side-plank",
-    name: "Side plank",
-    pattern: "trunk",
-    implement: "bodyweight",
-    station: "floor",
-    setup: 5,
-    shares: { obliques: 1, gluteMed: 0.5, abs: 0.25 },
-    family: "trunk",
-    fraction: 0.5,
-    laterality: "eachSide",
-  },
-  {
-    id: "hanging-leg-raise",
-    name: "Hanging leg raise",
-    pattern: "trunk",
-    implement: "bodyweight",
-    station: "bar",
-    setup: 10,
-    shares: { abs: 1, hipFlexors: 1, obliques: 0.5, forearms: 0.25 },
-    family: "trunk",
-    fraction: 0.4,
-  },
-  {
-    id: "cable-crunch",
-    name: "Kneeling cable crunch",
-    also: ["Cable crunch"],
-    pattern: "trunk",
-    implement: "stack",
-    station: "cable",
-    setup: 20,
-    shares: { abs: 1, obliques: 0.5 },
-    family: "trunk",
-  },
-  {
-    id: "loaded-carry",
-    name: "Two-hand carry",
-    also: ["Carry"],
-    pattern: "carry",
-    implement: "dumbbells",
-    station: "floor",
-    setup: 10,
-    shares: { forearms: 1, upperTraps: 1, obliques: 0.5, spinalErectors: 0.5 },
-    family: "carry",
-  },
-];
-
-function fromRow(row: Row): Exercise {
+/** An exercise from its definition: the motion's figures with what the definition says otherwise. */
+export function exerciseFrom(row: ExerciseDefinition): Exercise {
+  const motion: Motion = MOTIONS[row.m];
+  const own = IMPLEMENTS[row.on];
+  const single = SINGLE_JOINT.has(motion.pattern) || row.m === "straightArmPull" || row.m === "pullOver";
+  const spotting = row.spotting ?? "none";
+  const lower = LOWER.has(motion.pattern);
+  const braced = !single && (row.on === "barbell" || motion.axial === true) && motion.pattern !== "carry";
   return {
     id: row.id,
     name: row.name,
     otherNames: row.also ?? [],
-    pattern: row.pattern,
-    implement: row.implement,
-    joints: SINGLE_JOINT.has(row.pattern) ? "single" : "multi",
-    body: LOWER.has(row.pattern) ? "lower" : row.pattern === "trunk" || row.pattern === "carry" ? "trunk" : "upper",
-    laterality: row.laterality ?? "both",
-    stations: row.station && row.station !== "floor" ? [row.station] : [],
+    pattern: motion.pattern,
+    implement: row.on,
+    joints: single ? "single" : "multi",
+    body: lower ? "lower" : motion.pattern === "trunk" || motion.pattern === "carry" ? "trunk" : "upper",
+    laterality: row.side ?? "both",
+    stations: row.at ? [row.at] : [],
     bar: row.bar ?? null,
-    setupSeconds: row.setup ?? 0,
-    shares: row.shares,
+    setupSeconds: row.setup ?? own.setup,
+    shares: row.shares ?? motion.shares,
     bodyweightFraction: row.fraction ?? null,
-    family: row.family,
+    family: row.family ?? motion.family,
     familyRatio: row.ratio ?? 1,
     comparableSetup: row.compares ?? [],
-    failureSafeAlone: !row.unsafeAlone,
-    cues: row.cues ?? [],
+    failureSafeAlone: spotting === "none" && !row.unsafe,
+    spotting,
+    plane: motion.plane,
+    stability: row.stability ?? own.stability,
+    learning: row.learning ?? clamp(motion.learning + own.learning, 1, 5),
+    stress: row.stress ?? motion.stress,
+    grip:
+      row.grip ??
+      (row.on === "stack" || row.on === "sled" || row.on === "band" ? Math.max(0, motion.grip - 1) : motion.grip),
+    axial: (motion.axial ?? false) && (row.on === "barbell" || motion.pattern === "carry"),
+    travel: { ...motion.joints, ...row.joints },
+    limb: row.limb ?? motion.limb,
+    cableDegrees: row.cable ?? null,
+    stepKg: own.stepKg,
+    ceilingKg: row.ceiling ?? own.ceilingKg,
+    breathing: braced ? BRACED : OUT,
+    cues: row.cues ?? motion.cues,
+    cautions: row.cautions ?? [],
   };
 }
 
-export const SHIPPED_EXERCISES: readonly Exercise[] = ROWS.map(fromRow);
+export const SHIPPED_EXERCISES: readonly Exercise[] = ROWS.map(exerciseFrom);
 export const SHIPPED_CATALOGUE = catalogueOf(SHIPPED_EXERCISES);
+
+/** What is wrong with an exercise, at its field; empty when it can be taken in. */
+export function exerciseProblems(exercise: Exercise): { readonly field: string; readonly message: string }[] {
+  const problems: { field: string; message: string }[] = [];
+  const say = (field: string, message: string) => problems.push({ field, message });
+  const { name } = exercise;
+  if (name.trim().length < 3) say("name", "Give it a name of three letters or more.");
+  const said = [name, ...exercise.otherNames].join(" ").toLowerCase();
+  const named = NAMES_OF_PEOPLE_AND_MAKERS.find((word) => new RegExp(`\\b${word}`).test(said));
+  if (named) say("name", `"${named}" is a person's, a place's or a maker's name: say what is done instead.`);
+  const shares = Object.entries(exercise.shares) as [RegionId, number][];
+  if (!shares.some(([, share]) => share === 1))
+    say("shares", "It trains no region directly: give at least one a whole share.");
+  for (const [region, share] of shares) {
+    if (!REGION_IDS.includes(region)) say("shares", `${region} is no region.`);
+    else if (![1, 0.5, 0.25].includes(share)) say("shares", "Shares are 1, 0.5 or 0.25.");
+    else {
+      const { from, to, peak } = lengthProfile(exercise, region);
+      if (!(peak >= from - 1e-9 && peak <= to + 1e-9))
+        say("travel", "The resistance peaks outside the range that is travelled.");
+    }
+  }
+  const moves = Object.values(exercise.travel).some((angle) => typeof angle !== "number" && angle[0] !== angle[1]);
+  const still = exercise.limb[0] === exercise.limb[1];
+  if (!moves && !still) say("travel", "No joint moves: say what does, or hold the limb still.");
+  for (const [joint, angle] of Object.entries(exercise.travel) as [Joint, number | readonly [number, number]][]) {
+    const { low, high } = JOINTS[joint];
+    for (const at of typeof angle === "number" ? [angle] : angle)
+      if (!(at >= low && at <= high)) say("travel", `A joint cannot reach ${at}: it goes from ${low} to ${high}.`);
+  }
+  const body = exercise.implement === "bodyweight" || exercise.implement === "straps";
+  if (body && !(exercise.bodyweightFraction !== null && exercise.bodyweightFraction > 0))
+    say("fraction", "A move of the body needs the share of body mass that is moved.");
+  if (!body && exercise.bodyweightFraction !== null)
+    say("fraction", "Only moves of the body have a share of body mass.");
+  if (exercise.cableDegrees !== null && exercise.implement !== "stack") say("cable", "Only a stack has a cable.");
+  if (["stack", "sled"].includes(exercise.implement) && exercise.stations.length === 0)
+    say("station", "Say which machine it is.");
+  if (!(exercise.familyRatio > 0)) say("ratio", "The share of the family's lead lift is above 0.");
+  if (!(exercise.ceilingKg > 0 && exercise.stepKg > 0)) say("ceiling", "Step and ceiling are above 0.");
+  if (exercise.cues.length < 2 || exercise.cues.length > 3) say("cues", "Two or three short cues.");
+  for (const cue of exercise.cues) if (cue.length > 60) say("cues", "A cue is short: at most 60 letters.");
+  if (exercise.family === "") say("family", "Say which family of lifts it belongs to.");
+  return problems;
+}
+
+/** Words by which exercises are often called after somebody or something; a name says what is done instead. */
+const NAMES_OF_PEOPLE_AND_MAKERS = [
+  "romanian",
+  "bulgarian",
+  "nordic",
+  "russian",
+  "turkish",
+  "roman",
+  "french",
+  "cuban",
+  "jefferson",
+  "pendlay",
+  "kroc",
+  "zercher",
+  "hatfield",
+  "anderson",
+  "sissy",
+  "pallof",
+  "copenhagen",
+  "cossack",
+  "spider",
+  "superman",
+  "smith",
+  "swiss",
+];

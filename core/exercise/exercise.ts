@@ -1,4 +1,6 @@
 import type { Laterality } from "../session/grammar";
+import type { JointStress, Plane } from "./motions";
+import type { Joint } from "./muscles";
 import type { RegionId, Shares } from "./regions";
 
 export type Implement =
@@ -30,6 +32,11 @@ export type Pattern =
   | "hip abduction"
   | "hip adduction"
   | "calf raise"
+  | "hip flexion"
+  | "rear fly"
+  | "shrug"
+  | "shoulder turn"
+  | "wrist"
   | "trunk"
   | "carry";
 
@@ -56,7 +63,28 @@ export interface Exercise {
   /** Set-up values by name that decide whose record is comparable. */
   readonly comparableSetup: readonly string[];
   readonly failureSafeAlone: boolean;
+  readonly spotting: "none" | "pins" | "spotter";
+  readonly plane: Plane;
+  /** Joint angles from the start of the lifting to its end, and the working limb's to the vertical, in degrees. */
+  readonly travel: Partial<Readonly<Record<Joint, number | readonly [number, number]>>>;
+  readonly limb: readonly [number, number];
+  /** Where a cable pulls from: 0 the floor, 90 level, 180 above; null where there is none. */
+  readonly cableDegrees: number | null;
+  /** 1 wobbly … 5 held. */
+  readonly stability: number;
+  /** 1 at once … 5 long to learn. */
+  readonly learning: number;
+  readonly stress: JointStress;
+  /** 0 … 3: how soon the hand gives out. */
+  readonly grip: number;
+  /** Whether the spine carries the load from above. */
+  readonly axial: boolean;
+  /** The smallest step and the load past which it becomes awkward, in prescribed kg. */
+  readonly stepKg: number;
+  readonly ceilingKg: number;
+  readonly breathing: string;
   readonly cues: readonly string[];
+  readonly cautions: readonly string[];
 }
 
 /** The exercises that a studio can use, by id; an ordered list for menus. */
@@ -88,6 +116,10 @@ const OPPOSITES: readonly (readonly [Pattern, Pattern])[] = [
   ["hip abduction", "hip adduction"],
   ["squat", "hinge"],
   ["fly", "horizontal pull"],
+  ["fly", "rear fly"],
+  ["horizontal push", "rear fly"],
+  ["knee extension", "hinge"],
+  ["knee flexion", "squat"],
 ];
 
 /** Whether two exercises work opposing actions, so that one rests while the other works. */

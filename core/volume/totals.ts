@@ -217,6 +217,9 @@ const HARD = { hard: true, assumed: false } as const;
 const SOFT = { hard: false, assumed: false } as const;
 const ASSUMED_HARD = { hard: true, assumed: true } as const;
 
+/** Whether a segment counts as hard, and whether that is only assumed. */
+export const isHard = hardness;
+
 /** Whether a segment is hard: its own effort, else the effort its set ends with, else the forecast, else assumed. */
 function hardness(
   segment: Segment,

@@ -1,0 +1,143 @@
+/** Whether an exercise is for this client in this gym at all, and why not: the one gate that every kind of advice passes. */
+import { buildableLoads, type GymEquipment } from "../load/equipment";
+import { missingStations } from "../load/inventory";
+import type { Exercise, Pattern } from "./exercise";
+import type { StressedJoint } from "./motions";
+import { REGIONS, type RegionId } from "./regions";
+
+export type LimitSide = "left" | "right" | "both";
+
+/** Something a client may not do, or only in part, from a date until one; a licensed person may have cleared it. */
+export interface ClientLimit {
+  readonly id: string;
+  readonly what:
+    | { readonly kind: "joint"; readonly joint: StressedJoint }
+    | { readonly kind: "region"; readonly region: RegionId }
+    | { readonly kind: "pattern"; readonly pattern: Pattern };
+  /** `avoid`: not at all. `part`: only through a part of the range, said in words. */
+  readonly how: "avoid" | "part";
+  readonly range: string;
+  readonly side: LimitSide;
+  readonly from: string;
+  /** Null: until it is taken back. */
+  readonly until: string | null;
+  /** Who said that it may be trained again, and when; it is then only a note. */
+  readonly clearedBy: string | null;
+}
+
+/** Stress from here on counts as loading a joint that is to be spared. */
+const SPARED_FROM = 2;
+
+export const limitsOn = (limits: readonly ClientLimit[], date: string): ClientLimit[] =>
+  limits.filter((limit) => limit.from <= date && (limit.until === null || date <= limit.until) && !limit.clearedBy);
+
+/** Whether an exercise does what a limit is about. */
+export function touches(limit: ClientLimit, exercise: Exercise): boolean {
+  switch (limit.what.kind) {
+    case "joint":
+      return (exercise.stress[limit.what.joint] ?? 0) >= SPARED_FROM;
+    case "region":
+      return (exercise.shares[limit.what.region] ?? 0) >= 0.5;
+    case "pattern":
+      return exercise.pattern === limit.what.pattern;
+  }
+}
+
+export function limitWords(limit: ClientLimit): string {
+  const { what } = limit;
+  const side = limit.side === "both" ? "" : `${limit.side} `;
+  const place =
+    what.kind === "joint"
+      ? JOINT_WORDS[what.joint]
+      : what.kind === "region"
+        ? REGIONS[what.region].name
+        : `the ${what.pattern} pattern`;
+  return `${side}${place}${limit.how === "part" && limit.range ? `, ${limit.range}` : ""}`;
+}
+
+export const JOINT_WORDS: Readonly<Record<StressedJoint, string>> = {
+  neck: "neck",
+  shoulder: "shoulder",
+  elbow: "elbow",
+  wrist: "wrist",
+  lowerBack: "lower back",
+  hip: "hip",
+  knee: "knee",
+};
+
+export interface Trainee {
+  readonly trainingAge: string;
+  /** In force on the day. */
+  readonly limits: readonly ClientLimit[];
+  /** Mean pain 0–10 of the last sets of an exercise, and how many there were. */
+  readonly pain: ReadonlyMap<string, { readonly mean: number; readonly sets: number }>;
+  /** Exercises the client does not want. */
+  readonly dislikes: ReadonlySet<string>;
+  /** Whether nobody is there: what is unsafe to fail alone is kept from failure. */
+  readonly alone: boolean;
+}
+
+export const ANYBODY: Trainee = {
+  trainingAge: "intermediate",
+  limits: [],
+  pain: new Map(),
+  dislikes: new Set(),
+  alone: false,
+};
+
+export type Unfit =
+  | { readonly kind: "limit"; readonly limit: ClientLimit }
+  | { readonly kind: "station"; readonly station: string }
+  | { readonly kind: "noEquipment" }
+  | { readonly kind: "hurts"; readonly mean: number };
+
+/** Mean pain from here on keeps an exercise away. */
+const HURTS_FROM = 4;
+
+/** Why an exercise is not for this client here; null when it is. */
+export function unfitness(exercise: Exercise, trainee: Trainee, gym: GymEquipment | null): Unfit | null {
+  const limit = trainee.limits.find((one) => one.how === "avoid" && touches(one, exercise));
+  if (limit) return { kind: "limit", limit };
+  const pain = trainee.pain.get(exercise.id);
+  if (pain && pain.sets >= 2 && pain.mean >= HURTS_FROM) return { kind: "hurts", mean: pain.mean };
+  if (!gym) return null;
+  const [station] = missingStations(exercise, gym);
+  if (station) return { kind: "station", station };
+  if (!isEquipped(exercise, gym)) return { kind: "noEquipment" };
+  return null;
+}
+
+/** Machines are listed with their stacks and sleds; benches, racks and bars are taken to be there where no station is listed. */
+function isEquipped(exercise: Exercise, gym: GymEquipment): boolean {
+  const [station] = exercise.stations;
+  if (station && FIXTURES.has(station) && gym.stations.length > 0 && !knowsStation(gym, station)) return false;
+  return buildableLoads(exercise, gym).length > 0;
+}
+
+const knowsStation = (gym: GymEquipment, station: string): boolean => gym.stations.some((one) => one.name === station);
+
+/** Frames that not every room has, and that no load list speaks of. */
+const FIXTURES: ReadonlySet<string> = new Set([
+  "guided bar",
+  "angled frame",
+  "level frame",
+  "dip bars",
+  "suspension straps",
+  "corner bar",
+  "sloped rest",
+  "incline bench",
+  "decline bench",
+]);
+
+export function unfitSentence(unfit: Unfit): string {
+  switch (unfit.kind) {
+    case "limit":
+      return `Kept away by a limit: ${limitWords(unfit.limit)}.`;
+    case "hurts":
+      return `It hurt, ${unfit.mean.toFixed(1)} of 10 on the last sets.`;
+    case "station":
+      return `The ${unfit.station} is not here now.`;
+    case "noEquipment":
+      return "This gym has nothing to do it with.";
+  }
+}

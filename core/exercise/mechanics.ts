@@ -1,0 +1,168 @@
+/**
+ * Where an exercise is hard, from its lever and its implement: torque along the range, over the strength of the joint there.
+ * Everything that speaks of lengths and resistance (coverage, ranking, pairs, curves on screen) reads from here.
+ *
+ * Rules. A free weight's or the body's torque follows the sine of the limb's angle to the vertical; a cable's the sine of the angle
+ * between limb and cable; a machine's cam is near even; a band's tension rises toward the end of the lifting. Strength falls off
+ * from a little beyond the middle of a muscle's length toward both ends. Demand is torque over strength, scaled to a peak of one.
+ */
+import { clamp } from "../units";
+import type { Exercise } from "./exercise";
+import type { Joint, Pose } from "./muscles";
+import { regionLength } from "./muscles";
+import type { RegionId } from "./regions";
+
+/** How the resistance pulls: by gravity, along a cable from a direction in degrees, evenly, or by a stretching band. */
+export type PullKind =
+  | { readonly kind: "gravity" }
+  | { readonly kind: "cable"; readonly degrees: number }
+  | { readonly kind: "even" }
+  | { readonly kind: "band" };
+
+export interface Position {
+  /** Degrees that the working limb is turned against the shipped position, as by a bench's angle. */
+  readonly tilt?: number;
+  /** A cable's direction, where it is moved. */
+  readonly cable?: number;
+  /** The working limb's lever against the shipped one: 1.2 is a fifth longer. */
+  readonly lever?: number;
+}
+
+export interface DemandPoint {
+  /** 0 at the start of the lifting, 1 at its end. */
+  readonly at: number;
+  /** Relative torque, 1 at its highest for one resistance alone. */
+  readonly torque: number;
+  /** Relative strength of the prime mover, 1 at its best. */
+  readonly strength: number;
+  /** Torque over strength, 1 at its highest. */
+  readonly demand: number;
+}
+
+const STEPS = 24;
+const RADIANS = Math.PI / 180;
+/** No position is wholly without tension: the muscle still holds the limb. */
+const LEAST_TORQUE = 0.06;
+
+export function resistanceOf(exercise: Exercise): PullKind {
+  switch (exercise.implement) {
+    case "stack":
+      return exercise.cableDegrees === null ? { kind: "even" } : { kind: "cable", degrees: exercise.cableDegrees };
+    case "sled":
+      return { kind: "even" };
+    case "band":
+      return { kind: "band" };
+    default:
+      return { kind: "gravity" };
+  }
+}
+
+/** Strength of a muscle at a length, 1 at its best: a little beyond the middle, half of it at the shortest. */
+export const strengthAt = (length: number): number => clamp(1 - 0.5 * ((length - 0.58) / 0.58) ** 2, 0.3, 1);
+
+/** The pose at a share of the way through the lifting. */
+export function poseAt(exercise: Exercise, at: number): Pose {
+  const pose: Partial<Record<Joint, number>> = {};
+  for (const [joint, angle] of Object.entries(exercise.travel) as [Joint, number | readonly [number, number]][])
+    pose[joint] = typeof angle === "number" ? angle : angle[0] + (angle[1] - angle[0]) * at;
+  return pose;
+}
+
+function torqueAt(exercise: Exercise, resistance: PullKind, position: Position, at: number): number {
+  const [from, to] = exercise.limb;
+  const limb = from + (to - from) * at + (position.tilt ?? 0);
+  const lever = position.lever ?? 1;
+  switch (resistance.kind) {
+    case "gravity":
+      return lever * Math.max(LEAST_TORQUE, Math.abs(Math.sin(limb * RADIANS)));
+    case "cable":
+      return (
+        lever * Math.max(LEAST_TORQUE, Math.abs(Math.sin((limb - (position.cable ?? resistance.degrees)) * RADIANS)))
+      );
+    case "even":
+      return lever * (0.88 + 0.12 * Math.sin(Math.PI * at));
+    case "band":
+      return lever * (0.35 + 0.65 * at);
+  }
+}
+
+/** The region that gives the exercise its name: the first of those trained directly. */
+export function primeMover(exercise: Exercise): RegionId | null {
+  const entries = Object.entries(exercise.shares) as [RegionId, number][];
+  return entries.find(([, share]) => share === 1)?.[0] ?? entries[0]?.[0] ?? null;
+}
+
+/** One resistance and what part of the load it is; two together are a dumbbell with a band, a bar with chains. */
+export interface MixedResistance {
+  readonly resistance: PullKind;
+  readonly part: number;
+}
+
+/** Torque, strength and demand through the range, in 25 points. */
+export function demandCurve(
+  exercise: Exercise,
+  position: Position = {},
+  mix: readonly MixedResistance[] = [{ resistance: resistanceOf(exercise), part: 1 }],
+): DemandPoint[] {
+  const region = primeMover(exercise);
+  const points = Array.from({ length: STEPS + 1 }, (_, step) => {
+    const at = step / STEPS;
+    const strength = region ? strengthAt(regionLength(region, poseAt(exercise, at))) : 1;
+    let torque = 0;
+    for (const { resistance, part } of mix) torque += part * torqueAt(exercise, resistance, position, at);
+    return { at, torque, strength, demand: torque / strength };
+  });
+  const most = Math.max(...points.map((point) => point.demand));
+  const highest = Math.max(...points.map((point) => point.torque));
+  return points.map((point) => ({
+    ...point,
+    torque: point.torque / Math.max(highest, 1e-9),
+    demand: point.demand / Math.max(most, 1e-9),
+  }));
+}
+
+/** Where along its length a region works, 0 short to 1 long, and where it is loaded most. */
+export interface LengthProfile {
+  readonly from: number;
+  readonly to: number;
+  readonly peak: number;
+}
+
+const profiles = new WeakMap<Exercise, Map<RegionId, LengthProfile>>();
+
+/**
+ * The lengths a region travels through in an exercise, and the one at which the resistance peaks: the middle of where demand is
+ * within a tenth of its highest. A region that does not move works at one length.
+ */
+export function lengthProfile(exercise: Exercise, region: RegionId): LengthProfile {
+  let known = profiles.get(exercise);
+  if (!known) {
+    known = new Map();
+    profiles.set(exercise, known);
+  }
+  let profile = known.get(region);
+  if (!profile) {
+    const lengths = Array.from({ length: STEPS + 1 }, (_, step) =>
+      regionLength(region, poseAt(exercise, step / STEPS)),
+    );
+    const resistance = resistanceOf(exercise);
+    const demand = lengths.map((length, step) => torqueAt(exercise, resistance, {}, step / STEPS) / strengthAt(length));
+    const most = Math.max(...demand);
+    const hardest = lengths.filter((_, step) => demand[step]! >= 0.9 * most);
+    const peak = hardest.reduce((sum, length) => sum + length, 0) / hardest.length;
+    profile = { from: Math.min(...lengths), to: Math.max(...lengths), peak };
+    known.set(region, profile);
+  }
+  return profile;
+}
+
+export type Third = "shortened" | "middle" | "lengthened";
+export const THIRDS: readonly Third[] = ["lengthened", "middle", "shortened"];
+
+export const thirdOf = (length: number): Third =>
+  length < 1 / 3 ? "shortened" : length < 2 / 3 ? "middle" : "lengthened";
+
+/** Stretches of the range where demand is under a third of its highest: where tension is lost. */
+export function lostTension(curve: readonly DemandPoint[]): number {
+  return curve.filter((point) => point.demand < 1 / 3).length / curve.length;
+}

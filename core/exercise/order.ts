@@ -1,0 +1,69 @@
+/** Advice on the order of a session. Handbook section 8; a pre-exhaust that is meant is left alone. */
+
+import { allBlocks, type SessionDocument, type Slot } from "../session/grammar";
+import type { MusclePriority } from "../volume/bands";
+import { type Catalogue, directRegions, type Exercise, exerciseOrThrow } from "./exercise";
+import { lengthProfile } from "./mechanics";
+import { type Muscle, REGIONS, type RegionId } from "./regions";
+
+export type OrderAdvice =
+  | { readonly kind: "isolationFirst"; readonly slotId: string; readonly beforeId: string; readonly region: RegionId }
+  | { readonly kind: "skilledLate"; readonly slotId: string; readonly after: number }
+  | { readonly kind: "priorityLate"; readonly slotId: string; readonly muscle: Muscle }
+  | { readonly kind: "gripBeforeHinge"; readonly slotId: string; readonly beforeId: string }
+  | { readonly kind: "stretchEarly"; readonly slotId: string; readonly beforeId: string; readonly region: RegionId };
+
+/** A skilled lift after this many others comes too late. */
+const LATE_AFTER = 3;
+
+export function orderAdvice(
+  document: SessionDocument,
+  catalogue: Catalogue,
+  priorities: Readonly<Partial<Record<Muscle, MusclePriority>>> = {},
+): OrderAdvice[] {
+  const advice: OrderAdvice[] = [];
+  const placed: { slot: Slot; exercise: Exercise; block: number; meant: boolean }[] = [];
+  allBlocks(document).forEach((block, index) => {
+    for (const slot of block.slots)
+      placed.push({
+        slot,
+        exercise: exerciseOrThrow(catalogue, slot.exerciseId),
+        block: index,
+        meant: block.intent === "pre-exhaust",
+      });
+  });
+  placed.forEach((late, index) => {
+    const { exercise } = late;
+    for (const early of placed.slice(0, index)) {
+      if (early.slot.id === late.slot.id || (early.meant && early.block === late.block)) continue;
+      if (early.exercise.joints === "single" && exercise.joints === "multi") {
+        const region = directRegions(early.exercise).find((one) => (exercise.shares[one] ?? 0) >= 0.5);
+        if (region) {
+          const stretched = lengthProfile(early.exercise, region).peak > 0.72;
+          advice.push({
+            kind: stretched ? "stretchEarly" : "isolationFirst",
+            slotId: early.slot.id,
+            beforeId: late.slot.id,
+            region,
+          });
+        }
+      }
+      if (
+        early.exercise.grip >= 2 &&
+        early.exercise.pattern !== "hinge" &&
+        exercise.pattern === "hinge" &&
+        exercise.grip >= 2
+      )
+        advice.push({ kind: "gripBeforeHinge", slotId: early.slot.id, beforeId: late.slot.id });
+    }
+    if (exercise.joints === "multi" && exercise.learning >= 4 && index >= LATE_AFTER)
+      advice.push({ kind: "skilledLate", slotId: late.slot.id, after: index });
+  });
+  for (const [muscle, priority] of Object.entries(priorities) as [Muscle, MusclePriority][]) {
+    if (priority !== "build") continue;
+    const trains = (exercise: Exercise) => directRegions(exercise).some((region) => REGIONS[region].muscle === muscle);
+    const first = placed.findIndex(({ exercise }) => trains(exercise));
+    if (first >= 2) advice.push({ kind: "priorityLate", slotId: placed[first]!.slot.id, muscle });
+  }
+  return advice;
+}

@@ -1,0 +1,226 @@
+/** Ranking exercises for one region and one client, with the score in its parts and a sentence for each. Handbook section 8. */
+import { isBodyweight } from "../load/effective";
+import { buildableLoads, type GymEquipment } from "../load/equipment";
+import { clamp, decimal } from "../units";
+import type { Exercise } from "./exercise";
+import { JOINT_WORDS, type Trainee, touches, type Unfit, unfitness, unfitSentence } from "./fitness";
+import { lengthProfile, thirdOf } from "./mechanics";
+import type { StressedJoint } from "./motions";
+import { REGIONS, type RegionId } from "./regions";
+
+export type RankPart = "length" | "comfort" | "progress" | "stability" | "setup" | "directness";
+export const RANK_PARTS: readonly RankPart[] = ["length", "comfort", "progress", "stability", "setup", "directness"];
+export const RANK_PART_NAMES: Readonly<Record<RankPart, string>> = {
+  length: "tension when long",
+  comfort: "comfort",
+  progress: "ease of progress",
+  stability: "stability",
+  setup: "quick to set up",
+  directness: "directness",
+};
+
+export type RankWeights = Readonly<Record<RankPart, number>>;
+
+/** The schools as weights; a coach can move each. */
+export const RANK_PRESETS: readonly { readonly id: string; readonly name: string; readonly weights: RankWeights }[] = [
+  {
+    id: "balanced",
+    name: "balanced",
+    weights: { length: 3, comfort: 3, progress: 3, stability: 2, setup: 1, directness: 3 },
+  },
+  {
+    id: "long",
+    name: "long lengths first",
+    weights: { length: 6, comfort: 2, progress: 2, stability: 2, setup: 1, directness: 3 },
+  },
+  {
+    id: "strength",
+    name: "load first",
+    weights: { length: 1, comfort: 2, progress: 6, stability: 2, setup: 0, directness: 2 },
+  },
+  {
+    id: "joints",
+    name: "quiet joints first",
+    weights: { length: 1, comfort: 7, progress: 2, stability: 3, setup: 1, directness: 2 },
+  },
+  {
+    id: "clock",
+    name: "against the clock",
+    weights: { length: 2, comfort: 2, progress: 2, stability: 2, setup: 6, directness: 2 },
+  },
+];
+
+export type RankGroup = "first choice" | "good" | "situational" | "not for this client";
+
+export interface RankedPart {
+  readonly part: RankPart;
+  /** 0–1. */
+  readonly value: number;
+  readonly weight: number;
+  readonly sentence: string;
+}
+
+export interface Ranked {
+  readonly exercise: Exercise;
+  /** 0–1: the weighted mean of the parts. */
+  readonly score: number;
+  readonly group: RankGroup;
+  readonly parts: readonly RankedPart[];
+  readonly unfit: Unfit | null;
+}
+
+export interface RankContext {
+  readonly trainee: Trainee;
+  readonly gym: GymEquipment | null;
+  readonly weights: RankWeights;
+  /** A working load of the exercise in prescribed kg, where a record or a related lift tells. */
+  readonly workingKg?: (exercise: Exercise) => number | null;
+}
+
+const FIRST_FROM = 0.7;
+const GOOD_FROM = 0.55;
+
+/** Exercises that train a region directly or by half, the best first; those not for this client last, with the reason. */
+export function rankExercises(list: readonly Exercise[], region: RegionId, context: RankContext): Ranked[] {
+  const ranked = list
+    .filter((exercise) => (exercise.shares[region] ?? 0) >= 0.5)
+    .map((exercise) => rankOne(exercise, region, context));
+  return ranked.sort(
+    (a, b) =>
+      Number(a.unfit !== null) - Number(b.unfit !== null) ||
+      b.score - a.score ||
+      (a.exercise.id < b.exercise.id ? -1 : 1),
+  );
+}
+
+export function rankOne(exercise: Exercise, region: RegionId, context: RankContext): Ranked {
+  const parts: RankedPart[] = RANK_PARTS.map((part) => ({
+    part,
+    weight: Math.max(0, context.weights[part]),
+    ...partOf(part, exercise, region, context),
+  }));
+  const weight = parts.reduce((sum, part) => sum + part.weight, 0);
+  const score = weight > 0 ? parts.reduce((sum, part) => sum + part.weight * part.value, 0) / weight : 0;
+  const unfit = unfitness(exercise, context.trainee, context.gym);
+  const group: RankGroup = unfit
+    ? "not for this client"
+    : score >= FIRST_FROM && (exercise.shares[region] ?? 0) === 1
+      ? "first choice"
+      : score >= GOOD_FROM
+        ? "good"
+        : "situational";
+  return { exercise, score, group, parts, unfit };
+}
+
+function partOf(
+  part: RankPart,
+  exercise: Exercise,
+  region: RegionId,
+  context: RankContext,
+): { value: number; sentence: string } {
+  switch (part) {
+    case "length":
+      return lengthPart(exercise, region);
+    case "comfort":
+      return comfortPart(exercise, context.trainee);
+    case "progress":
+      return progressPart(exercise, context);
+    case "stability": {
+      const novice = context.trainee.trainingAge === "novice" ? 1 : 0;
+      const value = clamp((exercise.stability - 0.6 * novice * Math.max(0, exercise.learning - 2)) / 5, 0, 1);
+      const words = ["wobbly", "wobbly", "free", "guided by the hands", "steady", "held by the machine"];
+      return {
+        value,
+        sentence: `${capital(words[exercise.stability] ?? "free")}, ${learningWords(exercise.learning)}.`,
+      };
+    }
+    case "setup":
+      return {
+        value: clamp(1 - exercise.setupSeconds / 75, 0, 1),
+        sentence: exercise.setupSeconds <= 5 ? "Nothing to set up." : `${exercise.setupSeconds} s to set up.`,
+      };
+    case "directness": {
+      const share = exercise.shares[region] ?? 0;
+      return {
+        value: share,
+        sentence:
+          share === 1 ? `Trains the ${REGIONS[region].name} directly.` : `The ${REGIONS[region].name} only help.`,
+      };
+    }
+  }
+}
+
+function lengthPart(exercise: Exercise, region: RegionId): { value: number; sentence: string } {
+  const { from, to, peak } = lengthProfile(exercise, region);
+  const range = to - from;
+  const value = clamp(0.65 * (peak / 0.85) + 0.2 * (to / 0.95) + 0.15 * (range / 0.6), 0, 1);
+  const place = { shortened: "where the muscle is short", middle: "in the middle", lengthened: "where it is long" };
+  return { value, sentence: `Hardest ${place[thirdOf(peak)]}${range < 0.1 ? ", held still" : ""}.` };
+}
+
+function comfortPart(exercise: Exercise, trainee: Trainee): { value: number; sentence: string } {
+  const stressed = Object.entries(exercise.stress) as [StressedJoint, number][];
+  const spared = new Set(
+    trainee.limits.flatMap((limit) =>
+      limit.what.kind === "joint" && touches(limit, exercise) ? [limit.what.joint] : [],
+    ),
+  );
+  let strain = 0;
+  for (const [joint, stress] of stressed) strain += (stress / 3) ** 1.5 * (spared.has(joint) ? 2.5 : 1);
+  const pain = trainee.pain.get(exercise.id);
+  const felt = pain && pain.sets > 0 ? pain.mean / 10 : 0;
+  const known = pain ? Math.min(1, pain.sets / 6) : 0;
+  const general = clamp(1 - strain / 2.4, 0, 1);
+  // The client's own sets weigh more the more there are.
+  const value =
+    clamp(general * (1 - 0.5 * known) + 0.5 * known * (1 - 2.5 * felt), 0, 1) *
+    (trainee.dislikes.has(exercise.id) ? 0.5 : 1);
+  const high = stressed.filter(([, stress]) => stress >= 2).map(([joint]) => JOINT_WORDS[joint]);
+  const words = high.length > 0 ? `Asks something of ${high.join(" and ")}` : "Quiet on the joints";
+  const own =
+    pain && pain.sets >= 2
+      ? felt > 0.15
+        ? `; it hurt this client, ${decimal(pain.mean, 1)} of 10`
+        : "; it has been quiet for this client"
+      : "";
+  return { value, sentence: `${words}${own}${trainee.dislikes.has(exercise.id) ? "; not liked" : ""}.` };
+}
+
+function progressPart(exercise: Exercise, { gym, workingKg }: RankContext): { value: number; sentence: string } {
+  const loads = gym ? buildableLoads(exercise, gym) : [];
+  const working = workingKg?.(exercise) ?? null;
+  if (isBodyweight(exercise)) {
+    const steps = loads.length;
+    if (gym && steps < 3) return { value: 0.25, sentence: "Only the body: progress by reps, tempo and leverage." };
+    return { value: 0.7, sentence: "From help to added load, in steps." };
+  }
+  if (gym && loads.length < 3) return { value: 0.15, sentence: "Hardly any loads here to go up by." };
+  const from = working ?? exercise.ceilingKg * 0.4;
+  const at = loads.findIndex((load) => load.kg >= from - 0.002);
+  const next = at >= 0 ? loads[at + 1] : undefined;
+  const here = at >= 0 ? loads[at]! : undefined;
+  const step = here && next ? next.kg - here.kg : exercise.stepKg;
+  const percent = (100 * step) / Math.max(from, 1);
+  const room = clamp(
+    (Math.min(exercise.ceilingKg, loads.at(-1)?.kg ?? exercise.ceilingKg) - from) / Math.max(from, 1),
+    0,
+    1,
+  );
+  if (working !== null && room < 0.05)
+    return { value: 0.1, sentence: `${decimal(from, 1)} kg is near the most that it can be loaded with here.` };
+  const value = clamp(1 - percent / 20, 0.1, 1) * (0.6 + 0.4 * room);
+  return { value, sentence: `The next step is ${decimal(step, 2)} kg, ${decimal(percent, 0)} %.` };
+}
+
+const learningWords = (learning: number): string =>
+  learning <= 1
+    ? "learned at once"
+    : learning <= 2
+      ? "soon learned"
+      : learning <= 3
+        ? "takes some learning"
+        : "long to learn";
+
+const capital = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1);
+
+export const rankReason = (ranked: Ranked): string => (ranked.unfit ? unfitSentence(ranked.unfit) : "");

@@ -1,0 +1,193 @@
+/**
+ * What the chosen exercises cover: where along each region's length they are hardest, pushing against pulling, knees against hips,
+ * left against right. Counted in hard sets, so that a session, a week and a block add up. Handbook section 7.
+ */
+import { type Catalogue, type Exercise, exerciseOrThrow } from "../exercise/exercise";
+import { type Trainee, unfitness } from "../exercise/fitness";
+import { lengthProfile, THIRDS, type Third, thirdOf } from "../exercise/mechanics";
+import { REGION_IDS, type RegionId } from "../exercise/regions";
+import type { GymEquipment } from "../load/equipment";
+import type { CountingSchool } from "../settings";
+import { isWork, type Timeline } from "../time/timeline";
+import { isHard, schoolWeight, type TotalsContext } from "./totals";
+
+/** Hard sets by exercise: a set done on each side is one. Reps of the sides apart where they are. */
+export interface ExerciseSets {
+  readonly exerciseId: string;
+  sets: number;
+  failureSets: number;
+  leftReps: number;
+  rightReps: number;
+  reps: number;
+  loweringSeconds: number;
+}
+
+/** Working sets of a session by exercise. Every mini-set and drop belongs to its set; sets that are not hard count no set. */
+export function setsByExercise(timeline: Timeline, context: TotalsContext): Map<string, ExerciseSets> {
+  const sets = new Map<string, ExerciseSets>();
+  const counted = new Set<string>();
+  for (const { timeline: block } of timeline.blocks) {
+    for (const span of block.spans) {
+      if (!isWork(span) || span.kind !== "work" || !span.working || !span.segment || !span.set) continue;
+      const known = sets.get(span.exerciseId) ?? {
+        exerciseId: span.exerciseId,
+        sets: 0,
+        failureSets: 0,
+        leftReps: 0,
+        rightReps: 0,
+        reps: 0,
+        loweringSeconds: 0,
+      };
+      sets.set(span.exerciseId, known);
+      const key = `${span.setId} ${span.round} ${span.exerciseId}`;
+      if (!counted.has(key)) {
+        counted.add(key);
+        if (isHard(span.segment, span.set, context).hard) known.sets++;
+        if (toFailure(span.set.segments)) known.failureSets++;
+      }
+      if (span.side === "left") known.leftReps += span.reps;
+      else if (span.side === "right") known.rightReps += span.reps;
+      known.reps += span.reps;
+      known.loweringSeconds += loweringOf(span.segment, span.reps);
+    }
+  }
+  return sets;
+}
+
+const toFailure = (
+  segments: readonly { readonly amount: { readonly kind: string }; readonly rir: { readonly high: number } | null }[],
+): boolean => segments.some((segment) => segment.amount.kind === "toFailure" || segment.rir?.high === 0);
+
+function loweringOf(
+  segment: {
+    readonly tempo: {
+      readonly lower: { readonly kind: string; readonly seconds?: { readonly high: number } } | null;
+    } | null;
+  },
+  reps: number,
+): number {
+  const lower = segment.tempo?.lower;
+  return lower?.kind === "seconds" ? (lower.seconds?.high ?? 0) * reps : 2 * reps;
+}
+
+export type LengthCoverage = Readonly<Record<Third, number>>;
+
+/** Hard sets of each region by the third of its length in which the exercise is hardest, weighted as the school counts shares. */
+export function coverageOf(
+  sets: Iterable<Pick<ExerciseSets, "exerciseId" | "sets">>,
+  catalogue: Catalogue,
+  school: CountingSchool,
+): Map<RegionId, LengthCoverage> {
+  const coverage = new Map<RegionId, Record<Third, number>>();
+  for (const one of sets) {
+    const exercise = catalogue.byId.get(one.exerciseId);
+    if (!exercise) continue;
+    for (const [region, share] of Object.entries(exercise.shares) as [RegionId, number][]) {
+      const weight = schoolWeight(share, school);
+      if (weight === 0) continue;
+      const known = coverage.get(region) ?? { lengthened: 0, middle: 0, shortened: 0 };
+      known[thirdOf(lengthProfile(exercise, region).peak)] += weight * one.sets;
+      coverage.set(region, known);
+    }
+  }
+  return coverage;
+}
+
+export interface CoverageHole {
+  readonly region: RegionId;
+  readonly third: Third;
+  /** Hard sets that the region has elsewhere. */
+  readonly setsElsewhere: number;
+  /** What would fill it, for this client here; the steadiest first. */
+  readonly fill: readonly Exercise[];
+}
+
+/** A region trained this much with a third of its length empty has a hole. */
+const HOLE_FROM_SETS = 4;
+
+/** Regions that are trained, but never in one third of their length that some exercise reaches. */
+export function coverageHoles(
+  coverage: ReadonlyMap<RegionId, LengthCoverage>,
+  list: readonly Exercise[],
+  trainee: Trainee,
+  gym: GymEquipment | null,
+): CoverageHole[] {
+  const holes: CoverageHole[] = [];
+  for (const region of REGION_IDS) {
+    const known = coverage.get(region);
+    if (!known) continue;
+    const all = known.lengthened + known.middle + known.shortened;
+    if (all < HOLE_FROM_SETS) continue;
+    for (const third of THIRDS) {
+      if (known[third] > 0) continue;
+      const fill = list
+        .filter(
+          (exercise) =>
+            exercise.shares[region] === 1 &&
+            thirdOf(lengthProfile(exercise, region).peak) === third &&
+            !unfitness(exercise, trainee, gym),
+        )
+        .sort((a, b) => b.stability - b.learning / 2 - (a.stability - a.learning / 2) || (a.id < b.id ? -1 : 1))
+        .slice(0, 4);
+      if (fill.length > 0) holes.push({ region, third, setsElsewhere: all, fill });
+    }
+  }
+  return holes.sort((a, b) => b.setsElsewhere - a.setsElsewhere);
+}
+
+export interface Balance {
+  readonly horizontal: { readonly push: number; readonly pull: number };
+  readonly vertical: { readonly push: number; readonly pull: number };
+  readonly legs: { readonly knee: number; readonly hip: number };
+  /** Reps of work done one side at a time. */
+  readonly sides: { readonly left: number; readonly right: number };
+}
+
+export function balanceOf(sets: Iterable<ExerciseSets>, catalogue: Catalogue): Balance {
+  const balance = {
+    horizontal: { push: 0, pull: 0 },
+    vertical: { push: 0, pull: 0 },
+    legs: { knee: 0, hip: 0 },
+    sides: { left: 0, right: 0 },
+  };
+  for (const one of sets) {
+    const { pattern } = exerciseOrThrow(catalogue, one.exerciseId);
+    if (pattern === "horizontal push" || pattern === "fly") balance.horizontal.push += one.sets;
+    if (pattern === "horizontal pull" || pattern === "rear fly") balance.horizontal.pull += one.sets;
+    if (pattern === "vertical push") balance.vertical.push += one.sets;
+    if (pattern === "vertical pull") balance.vertical.pull += one.sets;
+    if (["squat", "lunge", "knee extension"].includes(pattern)) balance.legs.knee += one.sets;
+    if (["hinge", "hip extension", "knee flexion"].includes(pattern)) balance.legs.hip += one.sets;
+    balance.sides.left += one.leftReps;
+    balance.sides.right += one.rightReps;
+  }
+  return balance;
+}
+
+/** Pairs further apart than this, with sets enough to tell, are worth a word. */
+const LOPSIDED = 2;
+const SETS_TO_TELL = 6;
+
+export type BalanceNote =
+  | {
+      readonly kind: "horizontal" | "vertical";
+      readonly more: "push" | "pull";
+      readonly push: number;
+      readonly pull: number;
+    }
+  | { readonly kind: "legs"; readonly more: "knee" | "hip"; readonly knee: number; readonly hip: number }
+  | { readonly kind: "sides"; readonly more: "left" | "right"; readonly left: number; readonly right: number };
+
+export function balanceNotes({ horizontal, vertical, legs, sides }: Balance): BalanceNote[] {
+  const notes: BalanceNote[] = [];
+  const apart = (a: number, b: number) =>
+    a + b >= SETS_TO_TELL && Math.max(a, b) > LOPSIDED * Math.max(Math.min(a, b), 0.5);
+  if (apart(horizontal.push, horizontal.pull))
+    notes.push({ kind: "horizontal", more: horizontal.push > horizontal.pull ? "push" : "pull", ...horizontal });
+  if (apart(vertical.push, vertical.pull))
+    notes.push({ kind: "vertical", more: vertical.push > vertical.pull ? "push" : "pull", ...vertical });
+  if (apart(legs.knee, legs.hip)) notes.push({ kind: "legs", more: legs.knee > legs.hip ? "knee" : "hip", ...legs });
+  if (Math.abs(sides.left - sides.right) > 0.1 * Math.max(sides.left, sides.right, 10))
+    notes.push({ kind: "sides", more: sides.left > sides.right ? "left" : "right", ...sides });
+  return notes;
+}

@@ -1,0 +1,129 @@
+import { describe, expect, it } from "vitest";
+import { SHIPPED_CATALOGUE } from "../exercise/catalogue";
+import { ANYBODY, unfitness } from "../exercise/fitness";
+import { lengthProfile, thirdOf } from "../exercise/mechanics";
+import { BOATHOUSE, TEST_CONTEXT, timelineOf } from "../testing/helpers";
+import { balanceNotes, balanceOf, coverageHoles, coverageOf, setsByExercise } from "./coverage";
+import { addLoads, jumpsOf, type MuscleLoads, muscleLoads } from "./jumps";
+import { readStrength, sessionLoad, weekLoad } from "./session-load";
+
+const setsOf = (text: string) => setsByExercise(timelineOf(text), TEST_CONTEXT);
+const coverage = (text: string) => coverageOf(setsOf(text).values(), SHIPPED_CATALOGUE, "graded");
+
+describe("sets by exercise", () => {
+  it("counts a set once, whatever is in it, and sides apart", () => {
+    const sets = setsOf(
+      "A1 Dumbbell curl 3x10 rir1 last: > -20%x8 > -20%xF\n\nB1 Dumbbell row 2x8/side rir2\n\nC1 Bench press 2x8 rir6",
+    );
+    expect(sets.get("dumbbell-curl")).toMatchObject({ sets: 3, failureSets: 1, reps: 44 });
+    expect(sets.get("dumbbell-row")).toMatchObject({ sets: 2, leftReps: 16, rightReps: 16 });
+    expect(sets.get("bench-press")).toMatchObject({ sets: 0, reps: 16 });
+  });
+  it("counts seconds of lowering from the tempo", () => {
+    expect(setsOf("A1 Bench press 2x10 t4-0-1-0 rir1").get("bench-press")!.loweringSeconds).toBe(80);
+  });
+});
+
+describe("coverage along the length", () => {
+  it("is weighted by hard sets and shares, in thirds", () => {
+    const known = coverage("A1 Dumbbell fly 4x10 rir1\n\nB1 Cable fly 3x12 rir1").get("midChest")!;
+    expect(known).toEqual({ lengthened: 4, middle: 0, shortened: 3 });
+  });
+
+  it("names holes and what fills them here: exercises that are hardest just there", () => {
+    const holes = coverageHoles(
+      coverage("A1 Hip thrust 5x8 rir1\n\nB1 Dumbbell curl 4x10 rir1"),
+      SHIPPED_CATALOGUE.list,
+      ANYBODY,
+      BOATHOUSE,
+    );
+    const hole = holes.find((one) => one.region === "gluteMax" && one.third === "lengthened")!;
+    expect(hole.setsElsewhere).toBe(5);
+    expect(hole.fill.length).toBeGreaterThan(0);
+    for (const one of holes)
+      for (const exercise of one.fill) {
+        expect(thirdOf(lengthProfile(exercise, one.region).peak)).toBe(one.third);
+        expect(unfitness(exercise, ANYBODY, BOATHOUSE)).toBeNull();
+      }
+    expect(coverageHoles(coverage("A1 Hip thrust 2x8 rir1"), SHIPPED_CATALOGUE.list, ANYBODY, null)).toEqual([]);
+  });
+});
+
+describe("balance", () => {
+  it("counts pushing and pulling, knees and hips, and the sides", () => {
+    const sets = setsOf(
+      "A1 Bench press 6x8 rir1\n\nB1 Seated cable row 2x8 rir1\n\nC1 Back squat 4x5 rir1\n\nD1 Deadlift 3x5 rir1",
+    );
+    const balance = balanceOf(sets.values(), SHIPPED_CATALOGUE);
+    expect(balance).toMatchObject({ horizontal: { push: 6, pull: 2 }, legs: { knee: 4, hip: 3 } });
+    expect(balanceNotes(balance)).toEqual([{ kind: "horizontal", more: "push", push: 6, pull: 2 }]);
+    expect(balanceNotes({ ...balance, sides: { left: 40, right: 60 } }).at(-1)).toMatchObject({
+      kind: "sides",
+      more: "right",
+    });
+  });
+});
+
+describe("jumps", () => {
+  const week = (
+    hardSets: number,
+    more: Partial<{ failureSets: number; reps: number; loweringSeconds: number }> = {},
+  ): MuscleLoads => ({
+    chest: { hardSets, failureSets: 0, reps: 0, loweringSeconds: 0, ...more },
+  });
+  const four = (hardSets: number) => [1, 2, 3, 4].map(() => week(hardSets));
+  it.each([
+    [10, 13, null],
+    [10, 13.5, "note"],
+    [10, 16, "note"],
+    [10, 16.5, "warn"],
+    [10, 25, "warn"],
+    [10, 25.5, "block"],
+  ])("from %s a week to %s: %s", (usual, planned, severity) => {
+    expect(jumpsOf(week(planned), four(usual), "intermediate")[0]?.severity ?? null).toBe(severity);
+  });
+  it("blocks long lowering and failure work that is new", () => {
+    expect(jumpsOf(week(10, { failureSets: 4 }), four(10), "advanced")).toMatchObject([
+      { measure: "failureSets", severity: "block" },
+    ]);
+    expect(jumpsOf(week(10, { loweringSeconds: 320 }), four(10), "advanced")).toMatchObject([
+      { measure: "loweringSeconds", severity: "block" },
+    ]);
+  });
+  it("measures somebody without four weeks against the start for the level", () => {
+    const [jump] = jumpsOf(week(9), [], "novice");
+    expect(jump).toMatchObject({ fromStart: true, usual: 5, severity: "warn" });
+    expect(jumpsOf(week(9), [], "advanced")).toEqual([]);
+  });
+  it("adds sessions to weeks, direct work whole and indirect half", () => {
+    const loads = muscleLoads(setsOf("A1 Bench press 4x8 rir1").values(), SHIPPED_CATALOGUE);
+    expect(loads.chest!.hardSets).toBe(4);
+    expect(loads.triceps!.hardSets).toBe(2);
+    expect(addLoads(loads, loads).chest!.reps).toBe(64);
+  });
+});
+
+describe("load as felt, to the worked example", () => {
+  it("sums, monotony and strain", () => {
+    const week = weekLoad([300, 0, 420, 0, 360, 240, 0]);
+    expect(week.sum).toBe(1320);
+    expect(week.monotony).toBeCloseTo(1.021, 3);
+    expect(week.strain).toBeCloseTo(1347.7, 1);
+    expect(weekLoad([100, 100, 100, 100, 100, 100, 100])).toEqual({ sum: 700, monotony: null, strain: null });
+    expect(weekLoad([])).toEqual({ sum: 0, monotony: null, strain: null });
+    expect(sessionLoad(7, 50)).toBe(350);
+    expect(sessionLoad(null, 50)).toBeNull();
+  });
+  it("reads strength blocks: reps by zone, mean intensity, INOL, none at 99 % and above", () => {
+    const reading = readStrength([
+      { reps: 5, intensity: 0.8 },
+      { reps: 5, intensity: 0.75 },
+      { reps: 1, intensity: 0.99 },
+    ]);
+    expect(reading.repsByZone).toEqual([0, 0, 5, 5, 1]);
+    expect(reading.averageIntensity).toBeCloseTo((5 * 0.8 + 5 * 0.75 + 0.99) / 11, 9);
+    expect(reading.inol).toBeCloseTo(5 / 20 + 5 / 25, 9);
+    expect(reading.repsWithoutInol).toBe(1);
+    expect(readStrength([]).averageIntensity).toBeNull();
+  });
+});
