@@ -22,10 +22,10 @@ import {
   type SessionDocument,
   type SessionForecast,
   type SessionTotals,
-  SHIPPED_CATALOGUE,
   type Timeline,
   totalSession,
 } from "../core";
+import { catalogueIn } from "./catalogue";
 import type { SessionContext } from "./views";
 
 export function recordsOf(context: Pick<SessionContext, "lifts" | "settings">): Map<string, LiftRecord> {
@@ -40,7 +40,7 @@ export function resolveIn(
   records = recordsOf(context),
 ): ResolvedSession {
   return resolveSession(document, {
-    catalogue: SHIPPED_CATALOGUE,
+    catalogue: catalogueIn(context.exercises),
     settings: context.settings,
     gym: equipmentOn(context.gym.equipment, context.date),
     bodyMassKg: context.bodyMassKg,
@@ -73,9 +73,10 @@ export function computeSession(
   records = recordsOf(context),
 ): ComputedSession {
   const { settings } = context;
+  const catalogue = catalogueIn(context.exercises);
   const resolved = resolveIn(document, context, records);
   const rampReps = (slot: { id: string }) => resolved.ramps.get(slot.id)?.map((set) => set.reps) ?? [];
-  const plain = { catalogue: SHIPPED_CATALOGUE, settings, rampReps };
+  const plain = { catalogue, settings, rampReps };
   const forecastContext = forecastIn(context, resolved, records);
   let timeline = expandSession(document, plain);
   let forecast = forecastSession(timeline, forecastContext);
@@ -90,14 +91,14 @@ export function computeSession(
     forecast = forecastSession(timeline, forecastContext);
   }
   const totals = totalSession(timeline, {
-    catalogue: SHIPPED_CATALOGUE,
+    catalogue,
     settings,
     effectiveKg: (id) => resolved.loads.get(id)?.effectiveKg ?? null,
     expectedRir: (id) => forecast.bySegment.get(id)?.expectedRir ?? null,
   });
   const names = new Map(
     allBlocks(document).map((block) => {
-      const named = nameBlock(block, SHIPPED_CATALOGUE, settings);
+      const named = nameBlock(block, catalogue, settings);
       return [block.id, { ...named, words: blockNameWords(named) }];
     }),
   );
@@ -136,13 +137,14 @@ function forecastIn(
   records: ReadonlyMap<string, LiftRecord>,
 ): ForecastContext {
   const { settings } = context;
+  const catalogue = catalogueIn(context.exercises);
   return {
-    catalogue: SHIPPED_CATALOGUE,
+    catalogue,
     settings,
     constants: fittedReserve(records).constants,
     loadKg: (segmentId, exerciseId, setup) => {
       const kg = resolved.loads.get(segmentId)?.kg ?? null;
-      const exercise = exerciseOrThrow(SHIPPED_CATALOGUE, exerciseId);
+      const exercise = exerciseOrThrow(catalogue, exerciseId);
       return kg === null ? null : curveKg(exercise, kg, context.bodyMassKg, settings, setup);
     },
     strengthOf: (slot, exerciseId) => {

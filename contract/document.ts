@@ -1,6 +1,13 @@
 /** The stored shape of a session document, checked once at each edge, and how older versions become the present one. */
 import type * as yup from "yup";
-import { DOCUMENT_VERSION, LIMITS, type SessionDocument, SHIPPED_CATALOGUE, validateDocument } from "../core";
+import {
+  type Catalogue,
+  DOCUMENT_VERSION,
+  LIMITS,
+  type SessionDocument,
+  SHIPPED_CATALOGUE,
+  validateDocument,
+} from "../core";
 import {
   type Checked,
   check,
@@ -162,10 +169,10 @@ export function upcastDocument(stored: unknown): unknown {
 }
 
 /** A document from outside: upcast, checked for its shape, then for its meaning. */
-export function readDocument(stored: unknown): Checked<SessionDocument> {
+export function readDocument(stored: unknown, catalogue: Catalogue = SHIPPED_CATALOGUE): Checked<SessionDocument> {
   const shaped = check<SessionDocument>(documentSchema, upcastDocument(stored));
   if (!shaped.ok) return shaped;
-  const problems = validateDocument(shaped.value, SHIPPED_CATALOGUE);
+  const problems = validateDocument(shaped.value, catalogue);
   if (problems.length > 0)
     return { ok: false, problems: problems.map(({ place, message }) => ({ field: place, message })) };
   return shaped;

@@ -9,7 +9,9 @@ import {
   type SessionDocument,
   SHIPPED_CATALOGUE,
   slotLabels,
+  threadKeyOf,
 } from "../core";
+import { catalogueIn } from "./catalogue";
 import { resolveIn } from "./compute";
 import type { SessionContext } from "./views";
 
@@ -31,6 +33,8 @@ export interface PrescribedLoad {
   readonly kg: number | null;
   readonly words: string;
   readonly expectedRir: number | null;
+  /** The thread of the gym that it hangs on. */
+  readonly thread: string;
   /** Whether this gym can build it. */
   readonly built: boolean;
   /** Why not, where it cannot. */
@@ -39,13 +43,14 @@ export interface PrescribedLoad {
 
 export function prescriptionsOf(document: SessionDocument, context: SessionContext): Prescription[] {
   const resolved = resolveIn(document, context);
+  const catalogue = catalogueIn(context.exercises);
   const labels = slotLabels(document);
   return allBlocks(document).flatMap((block) =>
     block.slots.map((slot): Prescription => {
-      const exercise = exerciseOrThrow(SHIPPED_CATALOGUE, slot.exerciseId);
+      const exercise = exerciseOrThrow(catalogue, slot.exerciseId);
       const loads = slot.sets.flatMap((set) =>
         (set?.segments ?? []).map((segment): PrescribedLoad => {
-          const own = segment.exerciseId ? exerciseOrThrow(SHIPPED_CATALOGUE, segment.exerciseId) : exercise;
+          const own = segment.exerciseId ? exerciseOrThrow(catalogue, segment.exerciseId) : exercise;
           const load = resolved.loads.get(segment.id);
           return {
             segmentId: segment.id,
@@ -53,6 +58,7 @@ export function prescriptionsOf(document: SessionDocument, context: SessionConte
             words: load?.weight && load.kg !== null ? loadWords(own, load.kg, load.weight) : "to be found",
             expectedRir: load?.expectedRir ?? null,
             built: load?.build != null,
+            thread: threadKeyOf(own, load?.kg ?? null),
             problem: problemOf(load),
           };
         }),

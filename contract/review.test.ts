@@ -1,12 +1,26 @@
 import { describe, expect, it } from "vitest";
 import { chainsOf, DEFAULT_SETTINGS, type FloorEvent, nextSentence, type PerformedSet } from "../core";
 import { BOATHOUSE, exposure, read } from "../core/testing/helpers";
-import { computeSession, type ReviewView, reviewSession, type SessionContext } from ".";
+import { computeSession, NO_OWN_EXERCISES, type ReviewView, reviewSession, type SessionContext } from ".";
 
 const context: SessionContext = {
   sessionId: "s",
   date: "2026-11-24",
-  client: { id: "c", name: "Somebody", trainingAge: "intermediate", rounding: "nearest", minutes: 60 },
+  client: {
+    id: "c",
+    name: "Somebody",
+    trainingAge: "intermediate",
+    rounding: "nearest",
+    minutes: 60,
+    limits: [],
+    priorities: {},
+    dislikes: [],
+    answeredYes: [],
+  },
+  exercises: NO_OWN_EXERCISES,
+  pain: {},
+  week: { others: {}, before: [], weeksTrained: 0, hardTechniques: [] },
+  reasons: {},
   readiness: { kind: "ready", lightStart: false },
   bodyMassKg: 80,
   gym: { id: "g", name: "Gym", equipment: BOATHOUSE },

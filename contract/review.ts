@@ -15,13 +15,13 @@ import {
   nextPrescription,
   type PerformedSession,
   type PerformedSet,
-  SHIPPED_CATALOGUE,
   type Slot,
   slotLabels,
   suggestedRule,
   targetsOf,
   type WorkSet,
 } from "../core";
+import { catalogueIn } from "./catalogue";
 import type { ReviewView } from "./views";
 
 export interface ReviewedSet {
@@ -53,6 +53,7 @@ export interface Review {
 export function reviewSession(view: ReviewView): Review | null {
   const { shown, context } = view;
   if (!shown) return null;
+  const catalogue = catalogueIn(shown.exercises ?? context.exercises);
   const performed = foldEvents(view.events);
   const aims = Object.fromEntries(
     Object.entries(shown.loads).flatMap(([id, load]) => (load.aimReps === null ? [] : [[id, load.aimReps]])),
@@ -60,13 +61,13 @@ export function reviewSession(view: ReviewView): Review | null {
   const today = exposuresOf(
     { sessionId: context.sessionId, date: shown.date, document: shown.document, bodyMassKg: shown.bodyMassKg, aims },
     performed,
-    SHIPPED_CATALOGUE,
+    catalogue,
     shown.settings,
   );
   const labels = slotLabels(shown.document);
   const lifts = allBlocks(shown.document).flatMap((block) =>
     block.slots.map((slot): ReviewedLift => {
-      const exercise = exerciseOrThrow(SHIPPED_CATALOGUE, slot.exerciseId);
+      const exercise = exerciseOrThrow(catalogue, slot.exerciseId);
       const known = context.lifts.find((lift) => lift.lineage === slot.lineage);
       const before = known?.exposures ?? [];
       const mine = today.get(slot.lineage);

@@ -1,10 +1,16 @@
 /** The shapes that use cases answer with; shared by server and screens. */
 import type {
   Clearance,
+  ClientLimit,
   Exposure,
   FloorEvent,
   GymEquipment,
+  HardTechnique,
+  Muscle,
+  MuscleLoads,
+  MusclePriority,
   ProgressionRule,
+  ReadinessQuestionId,
   ReadinessState,
   ReadinessStatement,
   SessionDocument,
@@ -12,6 +18,7 @@ import type {
   TestedMax,
   Weight,
 } from "../core";
+import type { StudioExercises } from "./catalogue";
 import type { Prescription } from "./gym";
 
 export interface SessionLine {
@@ -31,6 +38,9 @@ export interface SessionSummary {
   readonly reps: number;
   readonly volumeLoadKg: number;
   readonly hardSets: Readonly<Record<string, number>>;
+  /** What each muscle was asked; left out in older records. */
+  readonly muscles?: MuscleLoads;
+  readonly hardTechniques?: readonly Muscle[];
   readonly sessionRpe: number | null;
 }
 
@@ -58,7 +68,33 @@ export interface ClientView extends ClientLine {
   readonly lifts: readonly LiftLog[];
   readonly gyms: readonly GymLine[];
   readonly settings: Settings;
+  readonly exercises: StudioExercises;
+  readonly limitList: readonly ClientLimit[];
+  readonly priorities: Readonly<Partial<Record<Muscle, MusclePriority>>>;
   readonly today: string;
+}
+
+/** What the Exercises screen reads: the catalogue, a gym, and a client to judge for. */
+export interface ExercisesView {
+  readonly exercises: StudioExercises;
+  readonly settings: Settings;
+  readonly today: string;
+  readonly gyms: readonly { readonly id: string; readonly name: string; readonly equipment: GymEquipment }[];
+  readonly clients: readonly { readonly id: string; readonly name: string }[];
+  readonly client: {
+    readonly id: string;
+    readonly name: string;
+    readonly trainingAge: string;
+    readonly gymId: string | null;
+    readonly limits: readonly ClientLimit[];
+    readonly priorities: Readonly<Partial<Record<Muscle, MusclePriority>>>;
+    readonly dislikes: readonly string[];
+    readonly pain: Readonly<Record<string, { readonly mean: number; readonly sets: number }>>;
+    readonly bodyMassKg: number | null;
+    readonly lifts: readonly LiftLog[];
+    /** Hard sets by exercise in the week of today. */
+    readonly weekSets: Readonly<Record<string, number>>;
+  } | null;
 }
 
 /** A lift's exposures and tested maxima, oldest first, and the training max in force. */
@@ -81,7 +117,17 @@ export interface SessionContext {
     readonly trainingAge: string;
     readonly rounding: "nearest" | "neverHarder";
     readonly minutes: number;
+    readonly limits: readonly ClientLimit[];
+    readonly priorities: Readonly<Partial<Record<Muscle, MusclePriority>>>;
+    readonly dislikes: readonly string[];
+    readonly answeredYes: readonly ReadinessQuestionId[];
   };
+  readonly exercises: StudioExercises;
+  /** Mean pain of an exercise's last sets, where anything was logged. */
+  readonly pain: Readonly<Record<string, { readonly mean: number; readonly sets: number }>>;
+  readonly week: WeekContext;
+  /** Recorded reasons for passing a block, by the caution's key. */
+  readonly reasons: Readonly<Record<string, string>>;
   readonly readiness: ReadinessState;
   readonly bodyMassKg: number | null;
   readonly gym: { readonly id: string; readonly name: string; readonly equipment: GymEquipment };
@@ -90,6 +136,16 @@ export interface SessionContext {
   readonly rules: Readonly<Record<string, ProgressionRule>>;
   /** Hard sets by muscle already done or planned in the other sessions of the week. */
   readonly weekHardSets: Readonly<Record<string, number>>;
+}
+
+/** The week around a session, and the weeks before it. */
+export interface WeekContext {
+  /** What the other sessions of the week ask of each muscle, done or planned. */
+  readonly others: MuscleLoads;
+  /** The four weeks before, the newest last; fewer where there is no log. */
+  readonly before: readonly MuscleLoads[];
+  readonly weeksTrained: number;
+  readonly hardTechniques: readonly HardTechnique[];
 }
 
 export interface SessionView extends SessionContext {
@@ -139,6 +195,7 @@ export interface ShownContent {
   readonly clientName: string;
   readonly bodyMassKg: number | null;
   readonly equipment: GymEquipment;
+  readonly exercises?: StudioExercises;
   readonly document: SessionDocument;
   readonly loads: Readonly<Record<string, ShownLoad>>;
   readonly ramps: Readonly<

@@ -35,7 +35,7 @@ describe.runIf(hasDatabase)("backup and restore", () => {
       const cedar = "select count(*) as n from clients where name like 'Cedar%'";
       expect(await count(other.toString(), cedar)).toBe(await count(url, cedar));
       expect(await count(other.toString(), "select count(*) as n from pg_policies where policyname = 'scope'")).toBe(
-        11,
+        13,
       );
       await expect(load(other.toString(), file)).rejects.toThrow(/not empty/);
     } finally {

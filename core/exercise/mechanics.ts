@@ -121,6 +121,21 @@ export function demandCurve(
   }));
 }
 
+/** Demand on one region along its length, in the order of the lifting, 1 at its highest; what a thread on screen is drawn from. */
+export function demandAlong(
+  exercise: Exercise,
+  region: RegionId,
+): { readonly length: number; readonly demand: number }[] {
+  const resistance = resistanceOf(exercise);
+  const points = Array.from({ length: STEPS + 1 }, (_, step) => {
+    const at = step / STEPS;
+    const length = regionLength(region, poseAt(exercise, at));
+    return { length, demand: torqueAt(exercise, resistance, {}, at) / strengthAt(length) };
+  });
+  const most = Math.max(...points.map((point) => point.demand));
+  return points.map(({ length, demand }) => ({ length, demand: demand / Math.max(most, 1e-9) }));
+}
+
 /** Where along its length a region works, 0 short to 1 long, and where it is loaded most. */
 export interface LengthProfile {
   readonly from: number;
@@ -142,13 +157,9 @@ export function lengthProfile(exercise: Exercise, region: RegionId): LengthProfi
   }
   let profile = known.get(region);
   if (!profile) {
-    const lengths = Array.from({ length: STEPS + 1 }, (_, step) =>
-      regionLength(region, poseAt(exercise, step / STEPS)),
-    );
-    const resistance = resistanceOf(exercise);
-    const demand = lengths.map((length, step) => torqueAt(exercise, resistance, {}, step / STEPS) / strengthAt(length));
-    const most = Math.max(...demand);
-    const hardest = lengths.filter((_, step) => demand[step]! >= 0.9 * most);
+    const along = demandAlong(exercise, region);
+    const lengths = along.map((point) => point.length);
+    const hardest = along.filter((point) => point.demand >= 0.9).map((point) => point.length);
     const peak = hardest.reduce((sum, length) => sum + length, 0) / hardest.length;
     profile = { from: Math.min(...lengths), to: Math.max(...lengths), peak };
     known.set(region, profile);

@@ -51,6 +51,7 @@ import { planSlot } from "./sleeves";
 import { waysRound } from "./ways-round";
 
 export interface ResolvedLoad {
+  readonly exercise: Exercise;
   /** The prescribed figure in kg, as built; null where it cannot be known. */
   readonly kg: number | null;
   /** The same in the gym's words; null with `kg`. Assistance is negative in `kg` and positive here. */
@@ -511,6 +512,7 @@ class Resolver {
     const rir = segment.rir ? middle(segment.rir) : settings.assumed.rir;
     const effectiveContext = { bodyMassKg, gym, setup, beside: segment.beside };
     return {
+      exercise,
       kg: kg === null ? null : round(kg, 3),
       weight: kg === null ? null : (built.weight ?? fromKg(Math.abs(kg), gym.unit)),
       build: built.build,

@@ -2,7 +2,7 @@
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useMemo, useState } from "react";
-import type { ClientView, LiftLog } from "@/contract";
+import { type ClientView, catalogueIn, type LiftLog } from "@/contract";
 import {
   basisSentence,
   decimal,
@@ -14,7 +14,6 @@ import {
   type LiftRecord,
   liftRecord,
   loadWords,
-  SHIPPED_CATALOGUE,
   suspectSentence,
   weight,
 } from "@/core";
@@ -74,7 +73,7 @@ export function Record({ view, coach }: { view: ClientView; coach: boolean }) {
 function knownLifts(view: ClientView): KnownLift[] {
   return view.lifts
     .flatMap((lift) => {
-      const exercise = SHIPPED_CATALOGUE.byId.get(lift.exerciseId);
+      const exercise = catalogueIn(view.exercises).byId.get(lift.exerciseId);
       return exercise ? [{ ...lift, exercise, record: liftRecord(lift.exposures, view.settings, lift.tested) }] : [];
     })
     .sort((a, b) => b.exposures.length - a.exposures.length || (b.record.e1rmKg ?? 0) - (a.record.e1rmKg ?? 0));

@@ -1,7 +1,7 @@
 "use client";
 import { Minus, Plus } from "lucide-react";
 import { useState } from "react";
-import type { FloorView } from "@/contract";
+import { catalogueIn, type FloorView } from "@/contract";
 import {
   buildableLoads,
   type Chain,
@@ -13,7 +13,6 @@ import {
   type PerformedSegment,
   type PerformedSet,
   printAmount,
-  SHIPPED_CATALOGUE,
   signedKg,
 } from "@/core";
 import type { Pending } from "@/device/store";
@@ -73,7 +72,7 @@ export function RestScreen({ floor, chain, pending, restLeft, mirrored, next, on
               return (
                 <p key={set.id} className="leading-snug">
                   <strong className="text-[22px]">
-                    {name(slot.exerciseId)} {shown?.aimReps ?? printAmount(set.segments[0]!.amount, "full")} ×{" "}
+                    {nameOf(view, slot.exerciseId)} {shown?.aimReps ?? printAmount(set.segments[0]!.amount, "full")} ×{" "}
                     {shown?.words}
                   </strong>
                   {shown?.build ? (
@@ -112,7 +111,7 @@ export function RestScreen({ floor, chain, pending, restLeft, mirrored, next, on
                       key={segment.segmentId}
                       view={view}
                       segment={segment}
-                      label={index === 0 ? name(segment.exerciseId) : "then"}
+                      label={index === 0 ? nameOf(view, segment.exerciseId) : "then"}
                       onChange={(changed) =>
                         change(set.setId, (one) => ({
                           ...one,
@@ -122,7 +121,7 @@ export function RestScreen({ floor, chain, pending, restLeft, mirrored, next, on
                     />
                   ))}
                   <fieldset className="flex items-center gap-2">
-                    <legend className="sr-only">{name(move.slot.exerciseId)}: could have done more</legend>
+                    <legend className="sr-only">{nameOf(view, move.slot.exerciseId)}: could have done more</legend>
                     <span aria-hidden className="w-[74px] shrink-0 leading-tight text-[var(--floor-quiet)]">
                       could have done more
                     </span>
@@ -195,7 +194,7 @@ export function RestScreen({ floor, chain, pending, restLeft, mirrored, next, on
   );
 }
 
-const name = (id: string): string => exerciseOrThrow(SHIPPED_CATALOGUE, id).name;
+const nameOf = (view: FloorView, id: string): string => exerciseOrThrow(catalogueIn(view.shown.exercises), id).name;
 const clock = (seconds: number): string => `${Math.floor(seconds / 60)}:${String(seconds % 60).padStart(2, "0")}`;
 
 function followingOf(floor: Floor, chain: Chain): Chain | null {
@@ -232,7 +231,7 @@ function SegmentRow({
   label: string;
   onChange: (segment: PerformedSegment) => void;
 }) {
-  const exercise = exerciseOrThrow(SHIPPED_CATALOGUE, segment.exerciseId);
+  const exercise = exerciseOrThrow(catalogueIn(view.shown.exercises), segment.exerciseId);
   const loads = buildableLoads(exercise, view.shown.equipment);
   const kg = signedKg(segment);
   const put = (load: (typeof loads)[number] | null | undefined) => {

@@ -1,6 +1,6 @@
 "use client";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
-import type { FloorView } from "@/contract";
+import { catalogueIn, type FloorView } from "@/contract";
 import {
   type Chain,
   chainsOf,
@@ -12,7 +12,6 @@ import {
   type PerformedSegment,
   type PerformedSet,
   type Segment,
-  SHIPPED_CATALOGUE,
 } from "@/core";
 import { ask } from "@/device/api";
 import { newId } from "@/device/ids";
@@ -141,7 +140,7 @@ export function useFloor(sessionId: string) {
     () =>
       view
         ? expandSession(view.shown.document, {
-            catalogue: SHIPPED_CATALOGUE,
+            catalogue: catalogueIn(view.shown.exercises),
             settings: view.shown.settings,
             rampReps: (slot) => view.shown.ramps[slot.id]?.map((set) => set.reps) ?? [],
           })

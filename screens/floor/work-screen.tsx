@@ -1,6 +1,6 @@
 "use client";
 import { useEffect, useState } from "react";
-import type { FloorView } from "@/contract";
+import { catalogueIn, type FloorView } from "@/contract";
 import {
   type Chain,
   exerciseOrThrow,
@@ -9,7 +9,6 @@ import {
   printAmount,
   printSpan,
   type Segment,
-  SHIPPED_CATALOGUE,
   tempoInForce,
   tempoPhases,
 } from "@/core";
@@ -47,7 +46,7 @@ function stopsOf(chain: Chain): Stop[] {
   });
 }
 
-const nameOf = (id: string): string => exerciseOrThrow(SHIPPED_CATALOGUE, id).name;
+const nameOf = (view: FloorView, id: string): string => exerciseOrThrow(catalogueIn(view.shown.exercises), id).name;
 
 /** The chain in hand, tapped along its thread; one commit when it is done. */
 export function WorkScreen({ view, chain, rampOpen, mirrored, canUndo, onRampDone, onDone, onUndo, onChange }: Props) {
@@ -75,7 +74,9 @@ export function WorkScreen({ view, chain, rampOpen, mirrored, canUndo, onRampDon
                 </span>
                 <span className="text-lg leading-tight">
                   {stop.first ? (
-                    <strong className="block">{nameOf(stop.segment.exerciseId ?? stop.move.slot.exerciseId)}</strong>
+                    <strong className="block">
+                      {nameOf(view, stop.segment.exerciseId ?? stop.move.slot.exerciseId)}
+                    </strong>
                   ) : null}
                   <span>
                     {stop.side
@@ -158,7 +159,7 @@ function amountWords(stop: Stop, view: FloorView): string {
 function InHand({ view, stop }: { view: FloorView; stop: Stop }) {
   const { segment } = stop;
   const shown = view.shown.loads[segment.id];
-  const exercise = exerciseOrThrow(SHIPPED_CATALOGUE, segment.exerciseId ?? stop.move.slot.exerciseId);
+  const exercise = exerciseOrThrow(catalogueIn(view.shown.exercises), segment.exerciseId ?? stop.move.slot.exerciseId);
   const [figure, ...unit] = (shown?.words ?? "").split(" ").reverse();
   const hasUnit = figure === "kg" || figure === "lb";
   const timed = segment.amount.kind === "seconds" || segment.amount.kind === "hold";
@@ -171,7 +172,7 @@ function InHand({ view, stop }: { view: FloorView; stop: Stop }) {
       </span>
       <div className="min-w-0 flex-1 pb-4">
         <h2 className="text-[26px] leading-tight font-bold">
-          {nameOf(exercise.id)}
+          {nameOf(view, exercise.id)}
           {stop.side ? <span className="text-[var(--floor-now)]"> {stop.side}</span> : null}
         </h2>
         <p className="mt-1 flex flex-wrap items-baseline gap-x-6">
@@ -286,7 +287,7 @@ function RampScreen({
 }) {
   const [done, setDone] = useState(0);
   const steps = chain.moves.flatMap(({ slot }) =>
-    (view.shown.ramps[slot.id] ?? []).map((step) => ({ ...step, name: nameOf(slot.exerciseId) })),
+    (view.shown.ramps[slot.id] ?? []).map((step) => ({ ...step, name: nameOf(view, slot.exerciseId) })),
   );
   useEffect(() => {
     if (done === steps.length) onDone();

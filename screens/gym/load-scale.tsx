@@ -2,7 +2,7 @@
 import { clsx } from "clsx";
 import { scalePow } from "d3";
 import type { Prescription } from "@/contract";
-import { decimal, type ImplementThread, SHIPPED_CATALOGUE, threadKeyOf } from "@/core";
+import { decimal, type ImplementThread } from "@/core";
 import { useWidth } from "@/ui/use-width";
 
 const NAME = 172;
@@ -18,13 +18,10 @@ export interface Hanging {
 export function hangingBy(prescriptions: readonly Prescription[]): Map<string, Hanging[]> {
   const by = new Map<string, Hanging[]>();
   for (const prescription of prescriptions) {
-    const exercise = SHIPPED_CATALOGUE.byId.get(prescription.exerciseId);
-    if (!exercise) continue;
     const seen = new Set<number>();
-    for (const { kg, built } of prescription.loads) {
+    for (const { kg, built, thread: key } of prescription.loads) {
       if (kg === null || seen.has(kg)) continue;
       seen.add(kg);
-      const key = threadKeyOf(exercise, kg);
       if (key === "belt" && kg === 0) continue;
       by.set(key, [...(by.get(key) ?? []), { prescription, kg: Math.abs(kg), built }]);
     }

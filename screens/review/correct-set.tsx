@@ -1,7 +1,7 @@
 "use client";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import type { ReviewedLift, ReviewedSet, ReviewView } from "@/contract";
+import { catalogueIn, type ReviewedLift, type ReviewedSet, type ReviewView } from "@/contract";
 import {
   exerciseOrThrow,
   type FloorEvent,
@@ -10,7 +10,6 @@ import {
   type PerformedSegment,
   type PerformedSet,
   readWeight,
-  SHIPPED_CATALOGUE,
   signedKg,
   toKg,
 } from "@/core";
@@ -84,7 +83,7 @@ export function CorrectSet({ view, lift, one }: { view: ReviewView; lift: Review
           </p>
           {segments.map((typed, index) => {
             const segment = done.segments[index]!;
-            const exercise = exerciseOrThrow(SHIPPED_CATALOGUE, segment.exerciseId);
+            const exercise = exerciseOrThrow(catalogueIn(view.shown?.exercises), segment.exerciseId);
             const put = (part: Partial<Typed>) =>
               setSegments(segments.map((other, place) => (place === index ? { ...other, ...part } : other)));
             const part = segments.length > 1 ? `Part ${index + 1}: ` : "";

@@ -1,5 +1,5 @@
 /** What the desk warns of, each with its place and, where the forecast found them, the ways out. */
-import type { ComputedSession, SessionView } from "@/contract";
+import { type ComputedSession, catalogueIn, type SessionView } from "@/contract";
 import {
   allBlocks,
   buildableLoads,
@@ -17,7 +17,6 @@ import {
   remediesOf,
   roundToBuildable,
   type SessionDocument,
-  SHIPPED_CATALOGUE,
   type Slot,
   setRoundRest,
   shortSentence,
@@ -82,7 +81,7 @@ function loadCautions(
             : reason.kind === "noBodyMass"
               ? `needs ${view.client.name}'s body mass, and none is recorded.`
               : ["outOfReach", "stepLost", "moreHelpThanBody", "noRecord"].includes(reason.kind)
-                ? loadSentence(reason, { catalogue: SHIPPED_CATALOGUE })
+                ? loadSentence(reason, { catalogue: catalogueIn(view.exercises) })
                 : null;
         if (!words || said.has(words)) continue;
         said.add(words);
@@ -114,7 +113,7 @@ function remediesFor(view: SessionView, computed: ComputedSession, slot: Slot, r
 /** The first parts of a slot's sets at a share of their loads, as this gym builds them, never heavier. */
 function lighterLoads(view: SessionView, computed: ComputedSession, slot: Slot, share: number) {
   const lighter = new Map<string, { weight: { amount: string; unit: "kg" | "lb" }; kg: number; besideBody: boolean }>();
-  const exercise = exerciseOrThrow(SHIPPED_CATALOGUE, slot.exerciseId);
+  const exercise = exerciseOrThrow(catalogueIn(view.exercises), slot.exerciseId);
   for (const set of slot.sets) {
     const segment = set?.segments[0];
     const load = segment && computed.resolved.loads.get(segment.id);

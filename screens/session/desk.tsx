@@ -4,7 +4,7 @@ import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useEffect } from "react";
 import type { SessionView } from "@/contract";
-import { allBlocks, blockLetter, decimal, printCell, readinessSentence, SHIPPED_CATALOGUE, slotLabels } from "@/core";
+import { allBlocks, blockLetter, decimal, printCell, readinessSentence, slotLabels } from "@/core";
 import { ask } from "@/device/api";
 import { Button, buttonClass } from "@/ui/button";
 import { Notice } from "@/ui/notice";
@@ -161,7 +161,7 @@ function ReadingLine({ desk, view }: { desk: DeskState; view: SessionView }) {
       {block && slot && set ? (
         <>
           <span className="narrow bg-indigo-tint px-2 py-0.5 font-semibold text-indigo">
-            {blockLetter(blocks.indexOf(block))} · {printCell(set, SHIPPED_CATALOGUE, slotLabels(document))}
+            {blockLetter(blocks.indexOf(block))} · {printCell(set, desk.catalogue, slotLabels(document))}
           </span>
           <Reading {...readingOf(block, slot, set, computed.resolved.loads, view.settings)} />
         </>

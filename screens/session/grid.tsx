@@ -12,7 +12,6 @@ import {
   printRest,
   printTempo,
   type SessionDocument,
-  SHIPPED_CATALOGUE,
   SHORT_FROM_REPS,
   type ShorthandError,
   type Slot,
@@ -44,7 +43,7 @@ export function Grid({ desk, view }: Props) {
   const startEdit = (typed?: string) => {
     if (!selection || desk.locked) return;
     const set = slotById(document, selection.slotId)?.sets[selection.round] ?? null;
-    setEditing(typed ?? (set ? printCell(set, SHIPPED_CATALOGUE, slotLabels(document)) : ""));
+    setEditing(typed ?? (set ? printCell(set, desk.catalogue, slotLabels(document)) : ""));
     setError(null);
   };
   const commit = (move: "down" | "stay") => {
@@ -123,7 +122,7 @@ export function Grid({ desk, view }: Props) {
           {block.slots.map((slot) => (
             <div key={slot.id} role="row" className="grid" style={{ gridTemplateColumns: columns }}>
               <span role="rowheader" className="narrow flex min-h-[34px] items-center pr-1 pl-8 leading-tight">
-                {SHIPPED_CATALOGUE.byId.get(slot.exerciseId)?.name}
+                {desk.catalogue.byId.get(slot.exerciseId)?.name}
               </span>
               {Array.from({ length: rounds }, (_, round) => (
                 <Cell

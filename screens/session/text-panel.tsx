@@ -1,6 +1,6 @@
 "use client";
 import { useRef, useState } from "react";
-import { completionsAt, SHIPPED_CATALOGUE } from "@/core";
+import { completionsAt } from "@/core";
 import type { Desk } from "./use-desk";
 
 const EXAMPLE = `# Thursday, lower and pull
@@ -21,7 +21,7 @@ export function TextPanel({ desk }: { desk: Desk }) {
   const [caret, setCaret] = useState(desk.text.length);
   const offers = desk.locked
     ? []
-    : completionsAt(desk.text, Math.min(caret, desk.text.length), SHIPPED_CATALOGUE).slice(0, 8);
+    : completionsAt(desk.text, Math.min(caret, desk.text.length), desk.catalogue).slice(0, 8);
   const take = (from: number, insert: string) => {
     desk.setText(desk.text.slice(0, from) + insert + desk.text.slice(caret));
     const at = from + insert.length;

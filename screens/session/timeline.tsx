@@ -4,11 +4,11 @@ import type { ComputedSession } from "@/contract";
 import {
   allBlocks,
   blockLetter,
+  type Catalogue,
   formatClock,
   indexSegments,
   isWork,
   type SessionDocument,
-  SHIPPED_CATALOGUE,
   type Slot,
   type WorkSpan,
 } from "@/core";
@@ -111,7 +111,7 @@ export function Timeline({
               className="narrow"
               fill="var(--color-walnut)"
             >
-              {nameOf(row.slot)}
+              {nameOf(row.slot, computed.forecastContext.catalogue)}
             </text>
             <line x1={x(0)} x2={width - 8} y1={row.y} y2={row.y} stroke="var(--color-thread)" strokeWidth={1.2} />
           </g>
@@ -173,8 +173,8 @@ export function Timeline({
   );
 }
 
-const nameOf = (slot: Slot): string => {
-  const name = SHIPPED_CATALOGUE.byId.get(slot.exerciseId)?.name ?? slot.exerciseId;
+const nameOf = (slot: Slot, catalogue: Catalogue): string => {
+  const name = catalogue.byId.get(slot.exerciseId)?.name ?? slot.exerciseId;
   return name.length > 23 ? `${name.slice(0, 22)}…` : name;
 };
 

@@ -1,6 +1,6 @@
 "use client";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
-import { computeSession, recordsOf, type SessionView } from "@/contract";
+import { catalogueIn, computeSession, recordsOf, type SessionView } from "@/contract";
 import {
   applyEdits,
   type Edit,
@@ -11,7 +11,6 @@ import {
   printSession,
   reconcile,
   type SessionDocument,
-  SHIPPED_CATALOGUE,
   type ShorthandError,
   slotById,
   type WorkSet,
@@ -57,12 +56,13 @@ function kept(view: SessionView): Kept | null {
 
 /** The desk's state: the document with undo, the text as typed, the selection, and saving as one goes. */
 export function useDesk(view: SessionView) {
+  const catalogue = useMemo(() => catalogueIn(view.exercises), [view.exercises]);
   const [work, setWork] = useState<Work>({ document: view.document, draftText: view.draftText, rules: view.rules });
   const [past, setPast] = useState<readonly Step[]>([]);
   const [future, setFuture] = useState<readonly Step[]>([]);
   const [refusal, setRefusal] = useState<string | null>(null);
   const [errors, setErrors] = useState<readonly ShorthandError[]>([]);
-  const [text, setTextState] = useState(() => view.draftText ?? printSession(view.document, SHIPPED_CATALOGUE));
+  const [text, setTextState] = useState(() => view.draftText ?? printSession(view.document, catalogue));
   const [mode, setModeState] = useState<"grid" | "text">(
     view.draftText !== null || view.document.blocks.length === 0 ? "text" : "grid",
   );
@@ -78,11 +78,11 @@ export function useDesk(view: SessionView) {
     const start = waiting ?? { document: view.document, draftText: view.draftText, rules: view.rules };
     if (waiting) {
       setWork({ document: waiting.document, draftText: waiting.draftText, rules: waiting.rules });
-      setTextState(waiting.draftText ?? printSession(waiting.document, SHIPPED_CATALOGUE));
+      setTextState(waiting.draftText ?? printSession(waiting.document, catalogue));
       setSave({ kind: "unsaved" });
     }
-    if (start.draftText !== null) setErrors(parseSession(start.draftText, SHIPPED_CATALOGUE, newId).errors);
-  }, [view]);
+    if (start.draftText !== null) setErrors(parseSession(start.draftText, catalogue, newId).errors);
+  }, [view, catalogue]);
 
   const records = useMemo(() => recordsOf(view), [view]);
   const context = useMemo(() => ({ ...view, rules: work.rules }), [view, work.rules]);
@@ -111,34 +111,34 @@ export function useDesk(view: SessionView) {
       const document = change(operation.edits, { draftText: null });
       if (!document) return;
       sound.current = document;
-      setTextState(printSession(document, SHIPPED_CATALOGUE));
+      setTextState(printSession(document, catalogue));
       setErrors([]);
     },
-    [change],
+    [change, catalogue],
   );
 
   const setText = useCallback(
     (typed: string) => {
       setTextState(typed);
-      const read = parseSession(typed, SHIPPED_CATALOGUE, newId);
+      const read = parseSession(typed, catalogue, newId);
       setErrors(read.errors);
       const document = reconcile(sound.current, { ...read.document, gymId: work.document.gymId });
       if (read.errors.length === 0) sound.current = document;
       change([{ kind: "rewrite", document }], { draftText: read.errors.length > 0 ? typed : null });
     },
-    [change, work],
+    [change, work, catalogue],
   );
 
   const setMode = useCallback(
     (next: "grid" | "text") => {
       if (next === "text" && work.draftText === null) {
         sound.current = work.document;
-        setTextState(printSession(work.document, SHIPPED_CATALOGUE));
+        setTextState(printSession(work.document, catalogue));
         setErrors([]);
       }
       setModeState(next);
     },
-    [work],
+    [work, catalogue],
   );
 
   /** Reads a cell; on an error nothing changes and the error comes back to the field. */
@@ -146,14 +146,14 @@ export function useDesk(view: SessionView) {
     (at: Selection, typed: string): ShorthandError | null => {
       const slot = slotById(work.document, at.slotId);
       if (!slot) return null;
-      const read = parseCell(typed, SHIPPED_CATALOGUE, newId);
+      const read = parseCell(typed, catalogue, newId);
       if ("error" in read) return read.error;
       const before = slot.sets[at.round] ?? null;
       const set = before ? keepIds(read.set, before) : read.set;
       operate({ ok: true, edits: [{ kind: "setSet", slotId: at.slotId, round: at.round, set }] });
       return null;
     },
-    [operate, work],
+    [operate, work, catalogue],
   );
 
   const setRule = useCallback(
@@ -173,17 +173,18 @@ export function useDesk(view: SessionView) {
       ]);
       setWork({ document: edited.document, draftText: next.draftText, rules: next.rules });
       sound.current = edited.document;
-      setTextState(next.draftText ?? printSession(edited.document, SHIPPED_CATALOGUE));
-      setErrors(next.draftText ? parseSession(next.draftText, SHIPPED_CATALOGUE, newId).errors : []);
+      setTextState(next.draftText ?? printSession(edited.document, catalogue));
+      setErrors(next.draftText ? parseSession(next.draftText, catalogue, newId).errors : []);
       setSave({ kind: "unsaved" });
     },
-    [work],
+    [work, catalogue],
   );
 
   useAutosave(view, work, save, setSave, revision);
 
   return {
     ...work,
+    catalogue,
     computed,
     errors,
     text,

@@ -6,6 +6,7 @@ import {
   blockLetter,
   buildableLoads,
   buildSentence,
+  type Catalogue,
   curveKg,
   decimal,
   exerciseOrThrow,
@@ -15,7 +16,6 @@ import {
   nextSentence,
   type ProgressionRule,
   ruleName,
-  SHIPPED_CATALOGUE,
   slotLabels,
   suggestedRule,
   targetsOf,
@@ -49,12 +49,12 @@ export function Why({ desk, view }: { desk: Desk; view: SessionView }) {
   }
   const segment = set.segments[0]!;
   const load = computed.resolved.loads.get(segment.id);
-  const exercise = exerciseOrThrow(SHIPPED_CATALOGUE, segment.exerciseId ?? slot.exerciseId);
+  const exercise = exerciseOrThrow(desk.catalogue, segment.exerciseId ?? slot.exerciseId);
   const labels = slotLabels(document);
   const record = computed.records.get(slot.lineage);
   const rule = desk.rules[slot.id] ?? suggestedRule(targetsOf(slot));
   const next = computed.resolved.progress.get(slot.id);
-  const figure = loadFigure(slot, segment, load);
+  const figure = loadFigure(load);
   const usesProgress = load?.reasons.some((reason) => reason.kind === "progress");
   const moved = load?.kg != null ? curveKg(exercise, load.kg, view.bodyMassKg, view.settings) : null;
   const plan = computed.resolved.platePlans.get(slot.id);
@@ -83,13 +83,13 @@ export function Why({ desk, view }: { desk: Desk; view: SessionView }) {
       <ul className="flex flex-col gap-1.5 border-l-2 border-thread pl-3">
         {load?.reasons.map((reason, index) => (
           <li key={index} className={index === 0 ? "-ml-[14px] border-l-2 border-indigo pl-3 font-semibold" : ""}>
-            {loadSentence(reason, { catalogue: SHIPPED_CATALOGUE, labels })}
+            {loadSentence(reason, { catalogue: desk.catalogue, labels })}
           </li>
         ))}
         {load?.overruled.map((reason, index) => (
           <li key={`over ${index}`} className="text-quiet">
             <span className="sr-only">Overruled: </span>
-            <s>{overruledWords(reason)}</s>
+            <s>{overruledWords(reason, desk.catalogue)}</s>
           </li>
         ))}
         {record?.e1rmKg && !load?.reasons.some((reason) => reason.kind === "curve") ? (
@@ -104,7 +104,7 @@ export function Why({ desk, view }: { desk: Desk; view: SessionView }) {
           <h3 className="font-bold">Ways round it</h3>
           <ul className="mt-0.5 flex flex-col gap-0.5">
             {load.ways.map((way, index) => (
-              <li key={index}>{waySentence(way, { catalogue: SHIPPED_CATALOGUE })}</li>
+              <li key={index}>{waySentence(way, { catalogue: desk.catalogue })}</li>
             ))}
           </ul>
         </section>
@@ -196,7 +196,7 @@ export function Why({ desk, view }: { desk: Desk; view: SessionView }) {
             {set.segments.slice(1).map((part) => (
               <li key={part.id}>
                 {amountFigure(slot, set, part, computed.resolved.loads.get(part.id))} ×{" "}
-                {loadFigure(slot, part, computed.resolved.loads.get(part.id))}
+                {loadFigure(computed.resolved.loads.get(part.id))}
                 {part.restBeforeSeconds > 0 ? (
                   <span className="text-quiet"> after {part.restBeforeSeconds} s</span>
                 ) : null}
@@ -213,14 +213,14 @@ export function Why({ desk, view }: { desk: Desk; view: SessionView }) {
 }
 
 /** What a rule that lost would have asked, in a line. */
-function overruledWords(reason: LoadReason): string {
+function overruledWords(reason: LoadReason, catalogue: Catalogue): string {
   if (reason.kind === "progress") {
     const [first] = reason.next.sets;
     return `${ruleName(reason.next.rule)} would ask ${first?.reps} at ${decimal(first?.loadKg ?? 0, 1)} kg.`;
   }
   if (reason.kind === "curve")
     return `The curve would ask ${decimal(reason.wantedKg, 1)} kg for ${decimal(reason.effectiveReps)} effective reps.`;
-  return loadSentence(reason, { catalogue: SHIPPED_CATALOGUE });
+  return loadSentence(reason, { catalogue });
 }
 
 const PHASE_WORDS = { lower: "lower", bottom: "pause", lift: "lift", top: "squeeze" } as const;

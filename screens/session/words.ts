@@ -2,7 +2,6 @@
 import {
   type Block,
   decimal,
-  exerciseOrThrow,
   isBodyweight,
   printAmount,
   printSpan,
@@ -10,16 +9,15 @@ import {
   repSeconds,
   type Segment,
   type Settings,
-  SHIPPED_CATALOGUE,
   type Slot,
   tempoInForce,
   type WorkSet,
 } from "@/core";
 
 /** "+10", "2×22", "77.5", "body"; "?" where the load is to be found. */
-export function loadFigure(slot: Slot, segment: Segment, load: ResolvedLoad | undefined): string {
-  const exercise = exerciseOrThrow(SHIPPED_CATALOGUE, segment.exerciseId ?? slot.exerciseId);
+export function loadFigure(load: ResolvedLoad | undefined): string {
   if (!load?.weight || load.kg === null) return "?";
+  const { exercise } = load;
   if (isBodyweight(exercise)) return load.kg === 0 ? "body" : `${load.kg > 0 ? "+" : "−"}${load.weight.amount}`;
   return exercise.implement === "dumbbells" ? `2×${load.weight.amount}` : load.weight.amount;
 }
@@ -38,7 +36,7 @@ export function cellFigure(slot: Slot, set: WorkSet, loads: ReadonlyMap<string, 
   return set.segments
     .map((segment) => {
       const load = loads.get(segment.id);
-      const figure = loadFigure(slot, segment, load);
+      const figure = loadFigure(load);
       const amount = amountFigure(slot, set, segment, load);
       const timed = segment.amount.kind === "seconds" || segment.amount.kind === "hold";
       return timed && (figure === "body" || figure === "?") ? amount : `${amount} × ${figure}`;
@@ -56,7 +54,6 @@ export function readingOf(
 ): { said: string; assumed: string[] } {
   const first = set.segments[0]!;
   const load = loads.get(first.id);
-  const exercise = exerciseOrThrow(SHIPPED_CATALOGUE, first.exerciseId ?? slot.exerciseId);
   const parts: string[] = [];
   const assumed: string[] = [];
   const { amount } = first;
@@ -72,11 +69,11 @@ export function readingOf(
   else parts.push(`${decimal(amount.seconds)} s${amount.kind === "hold" ? ` held ${amount.position}` : ""}`);
   if (slot.laterality === "eachSide") parts[0] += " each side";
   if (slot.laterality === "alternating") parts[0] += " each side, alternating";
-  const figure = loadFigure(slot, first, load);
+  const figure = loadFigure(load);
   parts.push(
     figure === "?"
       ? "load to be found"
-      : isBodyweight(exercise)
+      : load && isBodyweight(load.exercise)
         ? figure === "body"
           ? "the body alone"
           : `body ${figure} kg`

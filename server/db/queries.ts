@@ -9,6 +9,7 @@ import {
   gyms,
   liftMarks,
   members,
+  ownExercises,
   planDays,
   plans,
   sessions,
@@ -132,6 +133,16 @@ export async function deleteMark(tx: Transaction, clientId: string, id: string):
   return gone.length === 1;
 }
 
+export const ownExerciseRows = (tx: Transaction) =>
+  tx.select().from(ownExercises).orderBy(asc(ownExercises.createdAt)).limit(500);
+
+export async function putOwnExercise(tx: Transaction, row: typeof ownExercises.$inferInsert): Promise<void> {
+  await tx
+    .insert(ownExercises)
+    .values(row)
+    .onConflictDoUpdate({ target: [ownExercises.studioId, ownExercises.id], set: { definition: row.definition } });
+}
+
 export async function updateStudioSettings(tx: Transaction, studioId: string, settings: unknown): Promise<void> {
   await tx.update(studios).set({ settings }).where(eq(studios.id, studioId));
 }
@@ -224,7 +235,18 @@ export const otherSessions = (tx: Transaction, clientId: string, sessionId: stri
     .where(
       and(eq(sessions.clientId, clientId), ne(sessions.id, sessionId), gte(sessions.date, from), lt(sessions.date, to)),
     )
-    .limit(20);
+    .limit(60);
+
+/** The date of the first session that a client has done. */
+export async function firstDone(tx: Transaction, clientId: string): Promise<string | null> {
+  const [row] = await tx
+    .select({ date: sessions.date })
+    .from(sessions)
+    .where(and(eq(sessions.clientId, clientId), eq(sessions.state, "done")))
+    .orderBy(asc(sessions.date))
+    .limit(1);
+  return row?.date ?? null;
+}
 
 /** The last exposures of each lift of a client up to a date, oldest first; at most `most` a lift. */
 export async function exposureRows(

@@ -116,6 +116,9 @@ export const clients = pgTable(
     rounding: text("rounding").notNull().default("nearest"),
     readiness: jsonb("readiness"),
     clearance: jsonb("clearance"),
+    limitList: jsonb("limit_list").notNull().default([]),
+    priorities: jsonb("priorities").notNull().default({}),
+    dislikes: jsonb("dislikes").notNull().default([]),
     createdAt,
   },
   (t) => [
@@ -177,6 +180,20 @@ export const gyms = pgTable(
     isDefault: boolean("is_default").notNull().default(false),
     /** Whose home it is; null: the studio's own. */
     clientId: uuid("client_id"),
+    createdAt,
+  },
+  (t) => [primaryKey({ columns: [t.studioId, t.id] })],
+);
+
+/** A studio's own exercises; a hidden one keeps its meaning for what was logged. Shipped ones are hidden by id in the studio's settings. */
+export const ownExercises = pgTable(
+  "own_exercises",
+  {
+    studioId: uuid("studio_id")
+      .notNull()
+      .references(() => studios.id, { onDelete: "cascade" }),
+    id: text("id").notNull(),
+    definition: jsonb("definition").notNull(),
     createdAt,
   },
   (t) => [primaryKey({ columns: [t.studioId, t.id] })],
@@ -262,6 +279,8 @@ export const sessions = pgTable(
     /** Text that does not parse yet, kept as typed; null when the document says it all. */
     draftText: text("draft_text"),
     rules: jsonb("rules").notNull().default({}),
+    /** Recorded reasons for passing a block, by the caution's key. */
+    reasons: jsonb("reasons").notNull().default({}),
     revision: integer("revision").notNull().default(0),
     /** What was done, summed for lists: minutes, reps, volume load, hard sets by muscle. */
     summary: jsonb("summary"),

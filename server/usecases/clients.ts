@@ -3,7 +3,9 @@ import {
   type ClientLine,
   type ClientView,
   exact,
+  identifier,
   isoDate,
+  kinds,
   listOf,
   oneOf,
   orNull,
@@ -16,7 +18,10 @@ import {
 import {
   addDays,
   type Clearance,
+  type ClientLimit,
+  MUSCLES,
   READINESS_QUESTIONS,
+  REGION_IDS,
   type ReadinessStatement,
   readinessState,
   toKg,
@@ -26,7 +31,7 @@ import { createAccount } from "../auth";
 import { asOwner, inStudio, newId, type Scope } from "../db";
 import { addMember, deleteAccounts } from "../db/accounts";
 import * as db from "../db/queries";
-import { liftsOn, lineOf, settingsOf } from "./context";
+import { liftsOn, lineOf, settingsOf, studioExercises } from "./context";
 import { gymLines } from "./gyms";
 import { dateIn, defineUseCase, notFound, ok, refused } from "./kit";
 
@@ -91,6 +96,9 @@ async function viewClient(scope: Scope, clientId: string, nowMs: number) {
       lifts: await liftsOn(tx, row.id, date, settings),
       gyms: await gymLines(tx),
       settings,
+      exercises: await studioExercises(tx),
+      limitList: row.limitList as ClientLimit[],
+      priorities: row.priorities as ClientView["priorities"],
       today: date,
     };
     return ok(view);
@@ -178,6 +186,55 @@ export const changeClient = defineUseCase<{
       if (gymId && !gym) return notFound;
       if (gym?.clientId && gym.clientId !== clientId) return refused("gymId", `${gym.name} is another client's home.`);
       await db.updateClient(tx, clientId, { gymId, rounding });
+      return ok({});
+    }),
+);
+
+const limitSchema = exact({
+  id: identifier(),
+  what: kinds({
+    joint: { joint: oneOf("neck", "shoulder", "elbow", "wrist", "lowerBack", "hip", "knee") },
+    region: { region: oneOf(...REGION_IDS) },
+    pattern: { pattern: said(40) },
+  }),
+  how: oneOf("avoid", "part"),
+  range: words(200),
+  side: oneOf("left", "right", "both"),
+  from: isoDate(),
+  until: orNull(isoDate()),
+  clearedBy: orNull(words(300)),
+});
+
+/** What a client may not do, or only in part; structured, so that advice and cautions can read it. */
+export const setLimits = defineUseCase<{ clientId: string; limits: ClientLimit[] }>(
+  "clients.setLimits",
+  ["coach"],
+  exact({ clientId: uuid(), limits: listOf(limitSchema, 30) }),
+  (scope, { clientId, limits }) =>
+    inStudio(scope, async (tx) => {
+      if (!(await db.clientRow(tx, clientId))) return notFound;
+      const wrong = limits.findIndex((limit) => limit.until !== null && limit.until < limit.from);
+      if (wrong >= 0) return refused(`limits.${wrong}.until`, "It ends before it begins.");
+      await db.updateClient(tx, clientId, { limitList: limits });
+      return ok({});
+    }),
+);
+
+/** Which muscles come first for a client, which are only held. */
+export const setPriorities = defineUseCase<{ clientId: string; priorities: { muscle: string; priority: string }[] }>(
+  "clients.setPriorities",
+  ["coach"],
+  exact({
+    clientId: uuid(),
+    priorities: listOf(exact({ muscle: oneOf(...MUSCLES), priority: oneOf("build", "normal", "hold") }), 30),
+  }),
+  (scope, { clientId, priorities }) =>
+    inStudio(scope, async (tx) => {
+      if (!(await db.clientRow(tx, clientId))) return notFound;
+      const kept = priorities.filter((one) => one.priority !== "normal");
+      await db.updateClient(tx, clientId, {
+        priorities: Object.fromEntries(kept.map((one) => [one.muscle, one.priority])),
+      });
       return ok({});
     }),
 );

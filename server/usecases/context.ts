@@ -1,15 +1,28 @@
 /** Gathers what computing a session needs, and computes what is stored with it. */
 import { createHash } from "node:crypto";
-import type { LiftLog, SessionContext, SessionLine, SessionSummary, ShownContent, ShownLoad } from "../../contract";
-import { readDocument, readEquipment, resolveIn } from "../../contract";
+import type {
+  LiftLog,
+  SessionContext,
+  SessionLine,
+  SessionSummary,
+  ShownContent,
+  ShownLoad,
+  StudioExercises,
+  WeekContext,
+} from "../../contract";
+import { catalogueIn, NO_OWN_EXERCISES, readDocument, readEquipment, resolveIn } from "../../contract";
 import {
   addDays,
+  addLoads,
   buildSentence,
   type Clearance,
+  type ClientLimit,
   curveKg,
   DEFAULT_SETTINGS,
+  daysBetween,
   ENGINE_VERSION,
   type Exercise,
+  type ExerciseDefinition,
   type Exposure,
   effectiveKg,
   exerciseOrThrow,
@@ -17,10 +30,14 @@ import {
   exposuresOf,
   type FloorEvent,
   foldEvents,
+  type HardTechnique,
+  hardTechniquesOf,
   indexSegments,
   isWork,
   loadWords,
+  type MuscleLoads,
   mondayOf,
+  muscleLoads,
   type PerformedSession,
   type ProgressionRule,
   platesSentence,
@@ -30,7 +47,7 @@ import {
   readinessState,
   type SessionDocument,
   type Settings,
-  SHIPPED_CATALOGUE,
+  setsByExercise,
   signedKg,
   type TestedMax,
   toKg,
@@ -80,9 +97,10 @@ export async function liftsOn(
   for (const row of await db.exposureRows(tx, clientId, date, MOST_EXPOSURES))
     if (row.sessionId !== without) liftOf(row).exposures.push(row.exposure as Exposure);
   const marks = await db.markRows(tx, clientId, date);
+  const catalogue = catalogueIn(marks.length > 0 ? await studioExercises(tx) : NO_OWN_EXERCISES);
   const masses = marks.length > 0 ? await db.bodyMassRows(tx, clientId) : [];
   for (const row of marks) {
-    const exercise = SHIPPED_CATALOGUE.byId.get(row.exerciseId);
+    const exercise = catalogue.byId.get(row.exerciseId);
     const weighed = masses.find((mass) => mass.date <= row.date) ?? masses.at(-1);
     const bodyKg = weighed ? toKg({ amount: weighed.amount, unit: weighed.unit as WeightUnit }) : null;
     const said = toKg({ amount: row.amount, unit: row.unit as WeightUnit });
@@ -99,10 +117,75 @@ export async function bodyMassKgOn(tx: Transaction, clientId: string, date: stri
   return mass ? toKg({ amount: mass.amount, unit: mass.unit as WeightUnit }) : null;
 }
 
-export function documentOf(row: { document: unknown }): SessionDocument {
-  const read = readDocument(row.document);
+export function documentOf(row: { document: unknown }, exercises: StudioExercises): SessionDocument {
+  const read = readDocument(row.document, catalogueIn(exercises));
   if (!read.ok) throw new Error(`a stored document is broken: ${read.problems[0]?.field} ${read.problems[0]?.message}`);
   return read.value;
+}
+
+/** The studio's own exercises and what it hides. */
+export async function studioExercises(tx: Transaction): Promise<StudioExercises> {
+  const studio = await db.studioRow(tx);
+  const hidden = (studio?.settings as { hiddenExercises?: string[] } | undefined)?.hiddenExercises ?? [];
+  const own = (await db.ownExerciseRows(tx)).map((row) => row.definition as ExerciseDefinition);
+  return own.length === 0 && hidden.length === 0 ? NO_OWN_EXERCISES : { own, hidden };
+}
+
+/** Mean pain of the last sets of each exercise, where anything was logged. */
+export function painOf(lifts: readonly LiftLog[]): Record<string, { mean: number; sets: number }> {
+  const pain: Record<string, { mean: number; sets: number }> = {};
+  for (const { exerciseId, exposures } of lifts) {
+    const sets = exposures.flatMap((exposure) => exposure.sets).slice(-8);
+    if (sets.length === 0) continue;
+    const known = pain[exerciseId] ?? { mean: 0, sets: 0 };
+    const total = known.mean * known.sets + sets.reduce((sum, set) => sum + set.pain, 0);
+    const count = known.sets + sets.length;
+    pain[exerciseId] = { mean: total / count, sets: count };
+  }
+  return pain;
+}
+
+/** What the week asks besides one session, and the four weeks before it. */
+async function weekContext(
+  tx: Transaction,
+  clientId: string,
+  row: { id: string; date: string },
+  settings: Settings,
+  exercises: StudioExercises,
+): Promise<{ week: WeekContext; hardSets: Record<string, number> }> {
+  const monday = mondayOf(row.date);
+  const catalogue = catalogueIn(exercises);
+  let others: MuscleLoads = {};
+  const hardSets: Record<string, number> = {};
+  const hardTechniques: HardTechnique[] = [];
+  for (const other of await db.otherSessions(tx, clientId, row.id, addDays(monday, -7), addDays(monday, 14))) {
+    const summary = other.summary as SessionSummary | null;
+    const document = documentOf(other, exercises);
+    const techniques = summary?.hardTechniques ?? hardTechniquesOf(document, catalogue, settings);
+    // A draft of a day gone by was not done.
+    if (techniques.length > 0 && (summary || other.date >= row.date))
+      hardTechniques.push({ date: other.date, muscles: techniques });
+    if (other.date < monday || other.date >= addDays(monday, 7)) continue;
+    const planned = summary?.muscles ?? plannedLoads(document, settings, exercises);
+    others = addLoads(others, planned);
+    const done = summary?.hardSets ?? plannedHardSets(document, settings, exercises);
+    for (const [muscle, sets] of Object.entries(done)) hardSets[muscle] = (hardSets[muscle] ?? 0) + sets;
+  }
+  const lines = await db.sessionLines(tx, [clientId], addDays(monday, -28), addDays(monday, -1));
+  const first = await db.firstDone(tx, clientId);
+  const weeksTrained = first ? Math.max(0, Math.floor(daysBetween(mondayOf(first), monday) / 7)) : 0;
+  const before = [4, 3, 2, 1].slice(-Math.min(4, weeksTrained)).map((back) => {
+    const from = addDays(monday, -7 * back);
+    return lines
+      .filter((line) => line.date >= from && line.date < addDays(from, 7))
+      .reduce<MuscleLoads>((sum, line) => addLoads(sum, (line.summary as SessionSummary | null)?.muscles ?? {}), {});
+  });
+  return { week: { others, before: weeksTrained === 0 ? [] : before, weeksTrained, hardTechniques }, hardSets };
+}
+
+function plannedLoads(document: SessionDocument, settings: Settings, exercises: StudioExercises): MuscleLoads {
+  const context = { catalogue: catalogueIn(exercises), settings };
+  return muscleLoads(setsByExercise(expandSession(document, context), context).values(), context.catalogue);
 }
 
 /** The context of one session, as of its own date. The session's own log is left out of the record. */
@@ -110,14 +193,11 @@ export async function sessionContext(tx: Transaction, row: db.SessionRow): Promi
   const [studio, client, gyms] = [await db.studioRow(tx), await db.clientRow(tx, row.clientId), await db.gymRows(tx)];
   const gym = gyms.find((one) => one.id === (row.gymId ?? client?.gymId)) ?? gyms[0];
   if (!studio || !client || !gym) return null;
-  const monday = mondayOf(row.date);
-  const others = await db.otherSessions(tx, client.id, row.id, monday, addDays(monday, 7));
   const settings = settingsOf(studio.settings);
-  const weekHardSets: Record<string, number> = {};
-  for (const other of others) {
-    const done = (other.summary as SessionSummary | null)?.hardSets ?? plannedHardSets(documentOf(other), settings);
-    for (const [muscle, sets] of Object.entries(done)) weekHardSets[muscle] = (weekHardSets[muscle] ?? 0) + sets;
-  }
+  const exercises = await studioExercises(tx);
+  const { week, hardSets } = await weekContext(tx, client.id, row, settings, exercises);
+  const lifts = await liftsOn(tx, client.id, row.date, settings, row.id);
+  const statement = client.readiness as ReadinessStatement | null;
   return {
     sessionId: row.id,
     date: row.date,
@@ -127,19 +207,31 @@ export async function sessionContext(tx: Transaction, row: db.SessionRow): Promi
       trainingAge: client.trainingAge,
       rounding: client.rounding as "nearest" | "neverHarder",
       minutes: client.minutes,
+      limits: client.limitList as ClientLimit[],
+      priorities: client.priorities as SessionContext["client"]["priorities"],
+      dislikes: client.dislikes as string[],
+      answeredYes: statement?.yes ?? [],
     },
-    readiness: readinessState(client.readiness as ReadinessStatement | null, client.clearance as Clearance | null),
+    exercises,
+    pain: painOf(lifts),
+    week,
+    reasons: row.reasons as Record<string, string>,
+    readiness: readinessState(statement, client.clearance as Clearance | null),
     bodyMassKg: await bodyMassKgOn(tx, client.id, row.date),
     gym: { id: gym.id, name: gym.name, equipment: readEquipment(gym.equipment) },
     settings,
-    lifts: await liftsOn(tx, client.id, row.date, settings, row.id),
+    lifts,
     rules: row.rules as Record<string, ProgressionRule>,
-    weekHardSets,
+    weekHardSets: hardSets,
   };
 }
 
-function plannedHardSets(document: SessionDocument, settings: Settings): Record<string, number> {
-  const context = { catalogue: SHIPPED_CATALOGUE, settings };
+function plannedHardSets(
+  document: SessionDocument,
+  settings: Settings,
+  exercises: StudioExercises,
+): Record<string, number> {
+  const context = { catalogue: catalogueIn(exercises), settings };
   const totals = totalSession(expandSession(document, context), context);
   return Object.fromEntries([...totals.byMuscle].map(([muscle, amounts]) => [muscle, amounts.hardSets]));
 }
@@ -150,11 +242,12 @@ export function showSession(
   context: SessionContext,
 ): { content: ShownContent; hash: string } {
   const resolved = resolveIn(document, context);
+  const catalogue = catalogueIn(context.exercises);
   const segments = indexSegments(document);
   const loads: Record<string, ShownLoad> = {};
   for (const [segmentId, load] of resolved.loads) {
     const known = segments.get(segmentId)!;
-    const exercise = exerciseOrThrow(SHIPPED_CATALOGUE, known.segment.exerciseId ?? known.slot.exerciseId);
+    const exercise = exerciseOrThrow(catalogue, known.segment.exerciseId ?? known.slot.exerciseId);
     const step = resolved.platePlans.get(known.slot.id)?.steps.find((one) => one.key === segmentId);
     const change = step && step.takeOff.length + step.putOn.length > 0 ? platesSentence(step) : "";
     loads[segmentId] = shownLoad(exercise, load, change);
@@ -163,7 +256,7 @@ export function showSession(
     [...resolved.ramps].map(([slotId, sets]) => {
       const slot = document.blocks.flatMap((block) => block.slots).find((one) => one.id === slotId);
       const exercise = exerciseOrThrow(
-        SHIPPED_CATALOGUE,
+        catalogue,
         slot?.exerciseId ?? document.finisher!.slots.find((one) => one.id === slotId)!.exerciseId,
       );
       return [
@@ -186,6 +279,7 @@ export function showSession(
     clientName: context.client.name,
     bodyMassKg: context.bodyMassKg,
     equipment: context.gym.equipment,
+    ...(context.exercises.own.length > 0 ? { exercises: context.exercises } : {}),
     document,
     loads,
     ramps,
@@ -247,7 +341,7 @@ export function project(sessionId: string, shown: ShownContent, events: readonly
   const lifts = exposuresOf(
     { sessionId, date: shown.date, document: shown.document, bodyMassKg: shown.bodyMassKg, aims },
     performed,
-    SHIPPED_CATALOGUE,
+    catalogueIn(shown.exercises),
     shown.settings,
   );
   return { performed, lifts, summary: summarise(shown, performed, events) };
@@ -255,14 +349,16 @@ export function project(sessionId: string, shown: ShownContent, events: readonly
 
 function summarise(shown: ShownContent, performed: PerformedSession, events: readonly FloorEvent[]): SessionSummary {
   const document = onlyDone(shown.document, performed);
-  const timeline = expandSession(document, { catalogue: SHIPPED_CATALOGUE, settings: shown.settings });
-  const totals = totalSession(timeline, { catalogue: SHIPPED_CATALOGUE, settings: shown.settings });
+  const catalogue = catalogueIn(shown.exercises);
+  const counting = { catalogue, settings: shown.settings };
+  const timeline = expandSession(document, counting);
+  const totals = totalSession(timeline, counting);
   let reps = 0;
   let volumeLoadKg = 0;
   const planned = indexSegments(shown.document);
   for (const set of performed.sets.values()) {
     for (const segment of set.segments) {
-      const exercise = SHIPPED_CATALOGUE.byId.get(segment.exerciseId);
+      const exercise = catalogue.byId.get(segment.exerciseId);
       if (!exercise) continue;
       const done = segment.reps + (segment.rightReps ?? 0);
       const effective = effectiveKg(
@@ -275,10 +371,7 @@ function summarise(shown: ShownContent, performed: PerformedSession, events: rea
       volumeLoadKg += done * (effective ?? 0);
     }
   }
-  const plannedSets = expandSession(shown.document, {
-    catalogue: SHIPPED_CATALOGUE,
-    settings: shown.settings,
-  }).blocks.reduce(
+  const plannedSets = expandSession(shown.document, counting).blocks.reduce(
     (total, { timeline: block }) =>
       total +
       new Set(block.spans.filter(isWork).map((span) => span.setId)).size -
@@ -294,6 +387,8 @@ function summarise(shown: ShownContent, performed: PerformedSession, events: rea
     reps,
     volumeLoadKg: Math.round(volumeLoadKg * 10) / 10,
     hardSets: Object.fromEntries([...totals.byMuscle].map(([muscle, amounts]) => [muscle, amounts.hardSets])),
+    muscles: muscleLoads(setsByExercise(timeline, counting).values(), catalogue),
+    hardTechniques: hardTechniquesOf(document, catalogue, shown.settings),
     sessionRpe: performed.ended?.sessionRpe ?? null,
   };
 }

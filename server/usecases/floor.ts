@@ -1,7 +1,17 @@
-import { exact, type FloorView, floorEventSchema, listOf, type ReviewView, uuid } from "../../contract";
+import {
+  computeSession,
+  exact,
+  type FloorView,
+  floorEventSchema,
+  judgeSession,
+  listOf,
+  type ReviewView,
+  uuid,
+} from "../../contract";
 import {
   type Clearance,
   type FloorEvent,
+  openBlocks,
   type ReadinessStatement,
   readinessSentence,
   readinessState,
@@ -33,9 +43,12 @@ export const openFloor = defineUseCase<{ sessionId: string }>(
         const shown = await db.shownRow(tx, sessionId, known);
         if (shown) return ok({ sessionId, shownHash: known, shown: shownOf(shown), events });
       }
-      const document = documentOf(row);
+      const document = documentOf(row, context.exercises);
       if (document.blocks.length === 0 && !document.finisher)
         return refused("document", "This session has no blocks yet: write one at the desk first.");
+      const { cautions } = judgeSession(document, context, computeSession(document, context));
+      const [open] = openBlocks(cautions, context.reasons);
+      if (open) return refused("caution", `${open.words} Record at the desk why it is all right, or change it.`);
       const { content, hash } = showSession(document, context);
       await db.putShown(tx, { studioId: scope.studioId, sessionId, clientId: row.clientId, hash, content });
       return ok({ sessionId, shownHash: hash, shown: content, events });

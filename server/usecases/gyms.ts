@@ -58,7 +58,9 @@ async function prescriptionsIn(
   for (const row of rows) {
     const context = await sessionContext(tx, row);
     if (!context || context.gym.id !== gym.id) continue;
-    found.push(...prescriptionsOf(documentOf(row), { ...context, gym: { ...context.gym, equipment } }));
+    found.push(
+      ...prescriptionsOf(documentOf(row, context.exercises), { ...context, gym: { ...context.gym, equipment } }),
+    );
   }
   return found;
 }

@@ -2,6 +2,7 @@
 import { check } from "../../contract";
 import type { Scope } from "../db";
 import * as clients from "./clients";
+import * as exercises from "./exercises";
 import * as floor from "./floor";
 import * as gyms from "./gyms";
 import type { Clock, Outcome, UseCase } from "./kit";
@@ -26,6 +27,8 @@ export const USE_CASES: ReadonlyMap<string, UseCase> = new Map(
     clients.showMe,
     clients.createClient,
     clients.changeClient,
+    clients.setLimits,
+    clients.setPriorities,
     clients.weighClient,
     clients.stateReadiness,
     clients.recordClearance,
@@ -37,6 +40,10 @@ export const USE_CASES: ReadonlyMap<string, UseCase> = new Map(
     sessions.saveSession,
     sessions.discardSession,
     sessions.moveSession,
+    sessions.recordReason,
+    exercises.showExercises,
+    exercises.saveExercise,
+    exercises.hideExercise,
     floor.openFloor,
     floor.recordEvents,
     floor.reviewSession,

@@ -1,9 +1,9 @@
 /** What a coach adds to a lift's record: a maximum that was tested, and the training max that percentages go by. */
-import { exact, isoDate, oneOf, said, uuid, weightSchema } from "../../contract";
-import { curveKg, SHIPPED_CATALOGUE, toKg, type Weight } from "../../core";
+import { catalogueIn, exact, isoDate, oneOf, said, uuid, weightSchema } from "../../contract";
+import { curveKg, toKg, type Weight } from "../../core";
 import { inStudio, newId } from "../db";
 import * as db from "../db/queries";
-import { bodyMassKgOn, settingsOf } from "./context";
+import { bodyMassKgOn, settingsOf, studioExercises } from "./context";
 import { dateIn, defineUseCase, notFound, ok, refused } from "./kit";
 
 interface Mark {
@@ -29,7 +29,7 @@ export const markLift = defineUseCase<Mark>(
   (scope, input, clock) =>
     inStudio(scope, async (tx) => {
       if (!(await db.clientRow(tx, input.clientId))) return notFound;
-      const exercise = SHIPPED_CATALOGUE.byId.get(input.exerciseId);
+      const exercise = catalogueIn(await studioExercises(tx)).byId.get(input.exerciseId);
       if (!exercise) return refused("exerciseId", "This exercise is not known here.");
       const studio = await db.studioRow(tx);
       if (input.date > dateIn(studio?.timeZone ?? "UTC", clock.nowMs))

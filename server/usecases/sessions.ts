@@ -1,5 +1,6 @@
 import * as yup from "yup";
 import {
+  catalogueIn,
   EMPTY_DOCUMENT,
   exact,
   finite,
@@ -8,6 +9,7 @@ import {
   orNull,
   readDocument,
   type SessionView,
+  said,
   uuid,
   whole,
   words,
@@ -21,7 +23,7 @@ import {
 } from "../../core";
 import { inStudio, newId } from "../db";
 import * as db from "../db/queries";
-import { documentOf, lineOf, sessionContext } from "./context";
+import { documentOf, lineOf, sessionContext, studioExercises } from "./context";
 import { gymLines } from "./gyms";
 import { dateIn, defineUseCase, notFound, ok, refused } from "./kit";
 
@@ -85,7 +87,7 @@ export const showSession = defineUseCase<{ sessionId: string }>(
         ...context,
         title: row.title,
         state: row.state as SessionView["state"],
-        document: documentOf(row),
+        document: documentOf(row, context.exercises),
         draftText: row.draftText,
         revision: row.revision,
         gyms: await gymLines(tx),
@@ -122,7 +124,7 @@ export const saveSession = defineUseCase<SaveSession>(
           kind: "conflict",
           message: "This session has been started: what was shown on the floor is kept as it was.",
         };
-      const read = readDocument(input.document);
+      const read = readDocument(input.document, catalogueIn(await studioExercises(tx)));
       if (!read.ok) return { kind: "refused", problems: read.problems };
       const saved = await db.saveSession(tx, row.id, input.revision, {
         document: read.value,
@@ -158,6 +160,25 @@ export const moveSession = defineUseCase<{ sessionId: string; gymId: string }>(
       if (gym.clientId && gym.clientId !== row.clientId)
         return refused("gymId", `${gym.name} is another client's home.`);
       await db.updateSession(tx, sessionId, { gymId });
+      return ok({});
+    }),
+);
+
+/** The coach's reason for passing a block; an empty one takes it back. */
+export const recordReason = defineUseCase<{ sessionId: string; key: string; reason: string }>(
+  "sessions.recordReason",
+  ["coach"],
+  exact({ sessionId: uuid(), key: said(200), reason: words(500) }),
+  (scope, { sessionId, key, reason }) =>
+    inStudio(scope, async (tx) => {
+      const row = await db.sessionRow(tx, sessionId, true);
+      if (!row) return notFound;
+      if (row.state !== "draft")
+        return { kind: "conflict", message: "This session has been started: its reasons stand as they were." };
+      const said = reason.trim();
+      if (said !== "" && said.length < 3) return refused("reason", "Say in a few words why it is all right here.");
+      const { [key]: _before, ...others } = row.reasons as Record<string, string>;
+      await db.updateSession(tx, sessionId, { reasons: said === "" ? others : { ...others, [key]: said } });
       return ok({});
     }),
 );

@@ -1,6 +1,21 @@
 import { beforeAll, describe, expect, it } from "vitest";
-import type { FloorView } from "../../contract";
-import { chainsOf, type FloorEvent, type FloorEventBody, type PerformedSet } from "../../core";
+import {
+  catalogueIn,
+  computeSession,
+  type ExercisesView,
+  type FloorView,
+  judgeSession,
+  type SessionView,
+} from "../../contract";
+import {
+  cautionKey,
+  chainsOf,
+  type FloorEvent,
+  type FloorEventBody,
+  openBlocks,
+  type PerformedSet,
+  parseSession,
+} from "../../core";
 import { inStudio, newId, type Scope } from "../db";
 import * as db from "../db/queries";
 import { documentOf, hasDatabase, makeStudio, NOON, prepareDatabase, type TestStudio } from "../testing/studio";
@@ -32,6 +47,12 @@ function inputFor(name: string, target: { clientId: string; sessionId: string; g
     "lifts.unmark": { clientId, markId: newId() },
     "clients.change": { clientId, gymId, rounding: "nearest" },
     "sessions.setGym": { sessionId, gymId },
+    "sessions.recordReason": { sessionId, key: "jump", reason: "A light week before" },
+    "clients.setLimits": { clientId, limits: [] },
+    "clients.setPriorities": { clientId, priorities: [{ muscle: "chest", priority: "build" }] },
+    "exercises.show": { clientId },
+    "exercises.save": { exercise: OWN_CURL },
+    "exercises.hide": { exerciseId: "back-squat", hidden: false },
     "clients.list": {},
     "me.show": {},
     "clients.show": { clientId },
@@ -61,7 +82,28 @@ function inputFor(name: string, target: { clientId: string; sessionId: string; g
   return inputs[name];
 }
 
+/** A coach's own exercise. */
+const OWN_CURL = {
+  id: "own-rail-curl",
+  name: "Curl at the boat rail",
+  motion: "curl",
+  implement: "dumbbell",
+  station: null,
+  ratio: 0.4,
+  setupSeconds: 10,
+  fraction: null,
+  laterality: "eachSide",
+  cableDegrees: null,
+  stability: 4,
+  learning: 1,
+  cues: ["elbow on the rail", "all the way down"],
+  shares: [],
+  failureSafeAlone: true,
+};
+
 const WITHOUT_TARGET = new Set([
+  "exercises.save",
+  "exercises.hide",
   "viewer.show",
   "studio.changeSettings",
   "clients.list",
@@ -69,6 +111,12 @@ const WITHOUT_TARGET = new Set([
   "clients.create",
   "sessions.latest",
 ]);
+
+async function catalogueFor(scope: Scope) {
+  const shown = await ask<ExercisesView>(scope, "exercises.show", { clientId: null }, clock);
+  if (shown.kind !== "ok") throw new Error(shown.kind);
+  return catalogueIn(shown.value.exercises);
+}
 
 describe.runIf(hasDatabase)("what may be asked of the server", () => {
   let a: TestStudio;
@@ -188,6 +236,77 @@ describe.runIf(hasDatabase)("what may be asked of the server", () => {
       clock,
     );
     expect(shown).toMatchObject({ kind: "ok", value: { revision: 1, draftText: null } });
+  });
+
+  it("takes in a studio's own exercises, refuses what contradicts itself, and hides without forgetting", async () => {
+    const save = (change: object) => ask(b.coach, "exercises.save", { exercise: { ...OWN_CURL, ...change } }, clock);
+    expect((await save({})).kind).toBe("ok");
+    expect(await save({ id: "another" })).toMatchObject({ kind: "refused", problems: [{ field: "name" }] });
+    expect(await save({ id: "x", name: "Bulgarian curl" })).toMatchObject({ kind: "refused" });
+    expect(await save({ id: "bench-press", name: "Mine" })).toMatchObject({ kind: "refused" });
+    expect(await save({ id: "y", name: "Rail hang", implement: "bodyweight" })).toMatchObject({
+      kind: "refused",
+      problems: [{ field: "fraction" }],
+    });
+    const names = async (scope: Scope) => {
+      const shown = await ask<ExercisesView>(scope, "exercises.show", { clientId: null }, clock);
+      return shown.kind === "ok" ? catalogueIn(shown.value.exercises).list.map((exercise) => exercise.name) : [];
+    };
+    expect(await names(b.coach)).toContain("Curl at the boat rail");
+    expect(await names(a.coach)).not.toContain("Curl at the boat rail");
+    await ask(b.coach, "exercises.hide", { exerciseId: OWN_CURL.id, hidden: true }, clock);
+    expect(await names(b.coach)).not.toContain("Curl at the boat rail");
+    // What is hidden still reads: a session that names it is kept and shown.
+    const { catalogue, sessionId } = { catalogue: await catalogueFor(b.coach), sessionId: b.clients[1].sessionId };
+    const { document, errors } = parseSession('A1 "Curl at the boat rail" 3x10 @10kg', catalogue, newId);
+    expect(errors).toEqual([]);
+    const before = await ask<{ revision: number }>(b.coach, "sessions.show", { sessionId }, clock);
+    const saved = await ask(
+      b.coach,
+      "sessions.save",
+      { sessionId, revision: before.kind === "ok" ? before.value.revision : 0, document, draftText: null, rules: {} },
+      clock,
+    );
+    expect(saved.kind).toBe("ok");
+    expect((await ask(b.coach, "floor.open", { sessionId }, clock)).kind).toBe("ok");
+  });
+
+  it("keeps a blocked session from the floor until the coach records why it is all right", async () => {
+    const { sessionId, id: clientId } = a.clients[1];
+    await ask(a.coach, "clients.stateReadiness", { clientId, yes: [] }, clock);
+    const limit = {
+      id: "shoulder",
+      what: { kind: "pattern", pattern: "horizontal push" },
+      how: "avoid",
+      range: "",
+      side: "both",
+      from: "2026-01-01",
+      until: null,
+      clearedBy: null,
+    };
+    expect((await ask(a.coach, "clients.setLimits", { clientId, limits: [limit] }, clock)).kind).toBe("ok");
+    const turned = { ...limit, until: "2025-01-01" };
+    expect(await ask(a.coach, "clients.setLimits", { clientId, limits: [turned] }, clock)).toMatchObject({
+      kind: "refused",
+      problems: [{ field: "limits.0.until" }],
+    });
+    const refusedBy = await ask(a.coach, "floor.open", { sessionId }, clock);
+    expect(refusedBy).toMatchObject({ kind: "refused", problems: [{ field: "caution" }] });
+    const shown = await ask<SessionView>(a.coach, "sessions.show", { sessionId }, clock);
+    if (shown.kind !== "ok") throw new Error(shown.kind);
+    const { cautions } = judgeSession(
+      shown.value.document,
+      shown.value,
+      computeSession(shown.value.document, shown.value),
+    );
+    for (const open of openBlocks(cautions, {}))
+      await ask(
+        a.coach,
+        "sessions.recordReason",
+        { sessionId, key: cautionKey(open), reason: "Cleared by word" },
+        clock,
+      );
+    expect((await ask(a.coach, "floor.open", { sessionId }, clock)).kind).toBe("ok");
   });
 
   it("erases a person with all that hangs on them", async () => {

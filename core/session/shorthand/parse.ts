@@ -414,10 +414,10 @@ function nameIndex(catalogue: Catalogue): Map<string, string> {
   const ready = indexes.get(catalogue);
   if (ready) return ready;
   const index = new Map<string, string>();
-  for (const exercise of catalogue.list) {
+  for (const exercise of catalogue.byId.values()) {
     for (const other of exercise.otherNames) if (!index.has(fold(other))) index.set(fold(other), exercise.id);
   }
-  for (const exercise of catalogue.list) index.set(fold(exercise.name), exercise.id);
+  for (const exercise of catalogue.byId.values()) index.set(fold(exercise.name), exercise.id);
   indexes.set(catalogue, index);
   return index;
 }
@@ -425,7 +425,7 @@ function nameIndex(catalogue: Catalogue): Map<string, string> {
 function nearestName(typed: string, catalogue: Catalogue): string | null {
   if (typed.length > 60) return null;
   let best: { name: string; distance: number } | null = null;
-  for (const exercise of catalogue.list) {
+  for (const exercise of catalogue.byId.values()) {
     for (const name of [exercise.name, ...exercise.otherNames]) {
       const folded = fold(name);
       const distance = folded.startsWith(typed) && typed.length > 3 ? 1 : editDistance(typed, folded);

@@ -1,0 +1,116 @@
+/** The exercises of a studio: the shipped ones, whole, and its own; hidden ones keep their meaning but are not offered. */
+import {
+  type Catalogue,
+  catalogueOf,
+  type ExerciseDefinition,
+  exerciseFrom,
+  exerciseProblems,
+  MOTIONS,
+  type MotionId,
+  REGION_IDS,
+  SHIPPED_CATALOGUE,
+  SHIPPED_EXERCISES,
+} from "../core";
+import { exact, finite, identifier, listOf, oneOf, orNull, said, whole, yesNo } from "./schema";
+
+export interface StudioExercises {
+  readonly own: readonly ExerciseDefinition[];
+  readonly hidden: readonly string[];
+}
+
+export const NO_OWN_EXERCISES: StudioExercises = { own: [], hidden: [] };
+
+const known = new WeakMap<StudioExercises, Catalogue>();
+
+/** The catalogue to read and advise by; the same for the same value. */
+export function catalogueIn(exercises: StudioExercises | undefined): Catalogue {
+  if (!exercises || (exercises.own.length === 0 && exercises.hidden.length === 0)) return SHIPPED_CATALOGUE;
+  let catalogue = known.get(exercises);
+  if (!catalogue) {
+    const all = [...SHIPPED_EXERCISES, ...exercises.own.map(exerciseFrom)];
+    const hidden = new Set(exercises.hidden);
+    catalogue = { ...catalogueOf(all), list: all.filter((exercise) => !hidden.has(exercise.id)) };
+    known.set(exercises, catalogue);
+  }
+  return catalogue;
+}
+
+/** What a coach says of an exercise of their own; the rest follows from the motion. */
+export interface OwnExercise {
+  readonly id: string;
+  readonly name: string;
+  readonly motion: MotionId;
+  readonly implement: ExerciseDefinition["on"];
+  readonly station: string | null;
+  readonly ratio: number;
+  readonly setupSeconds: number;
+  readonly fraction: number | null;
+  readonly laterality: NonNullable<ExerciseDefinition["side"]>;
+  readonly cableDegrees: number | null;
+  readonly stability: number;
+  readonly learning: number;
+  readonly cues: readonly string[];
+  readonly shares: readonly { readonly region: string; readonly share: number }[];
+  readonly failureSafeAlone: boolean;
+}
+
+export const ownExerciseSchema = exact({
+  id: identifier(),
+  name: said(80),
+  motion: oneOf(...Object.keys(MOTIONS)),
+  implement: oneOf("barbell", "dumbbells", "dumbbell", "kettlebell", "stack", "sled", "bodyweight", "straps", "band"),
+  station: orNull(said(60)),
+  ratio: finite(0.01, 10),
+  setupSeconds: whole(0, 600),
+  fraction: orNull(finite(0.01, 1.5)),
+  laterality: oneOf("both", "eachSide", "alternating", "otherHolds"),
+  cableDegrees: orNull(finite(-90, 270)),
+  stability: whole(1, 5),
+  learning: whole(1, 5),
+  cues: listOf(said(60), 3),
+  shares: listOf(exact({ region: oneOf(...REGION_IDS), share: finite(0.25, 1).oneOf([0.25, 0.5, 1]) }), 12),
+  failureSafeAlone: yesNo(),
+});
+
+/** The definition that is stored; what is left as the motion has it is left out. */
+export function definitionOf(own: OwnExercise): ExerciseDefinition {
+  return {
+    id: own.id,
+    name: own.name.trim(),
+    m: own.motion,
+    on: own.implement,
+    ...(own.station ? { at: own.station.trim().toLowerCase() } : {}),
+    ratio: own.ratio,
+    setup: own.setupSeconds,
+    ...(own.fraction === null ? {} : { fraction: own.fraction }),
+    side: own.laterality,
+    ...(own.cableDegrees === null ? {} : { cable: own.cableDegrees }),
+    stability: own.stability as ExerciseDefinition["stability"],
+    learning: own.learning as ExerciseDefinition["learning"],
+    ...(own.cues.length > 0 ? { cues: own.cues } : {}),
+    ...(own.shares.length > 0
+      ? {
+          shares: Object.fromEntries(
+            own.shares.map(({ region, share }) => [region, share]),
+          ) as ExerciseDefinition["shares"],
+        }
+      : {}),
+    unsafe: !own.failureSafeAlone,
+  };
+}
+
+/** What is wrong with a coach's own exercise, at its field; a name that is taken already too. */
+export function ownExerciseProblems(
+  own: OwnExercise,
+  exercises: StudioExercises,
+): { field: string; message: string }[] {
+  const problems = exerciseProblems(exerciseFrom(definitionOf(own))).map((one) => ({ ...one }));
+  const name = own.name.trim().toLowerCase();
+  const taken = [...catalogueIn(exercises).byId.values()].some(
+    (other) => other.id !== own.id && [other.name, ...other.otherNames].some((one) => one.toLowerCase() === name),
+  );
+  if (taken) problems.push({ field: "name", message: "There is an exercise of this name already." });
+  if (/[\d:@[\]>(]/.test(own.name))
+    problems.push({ field: "name", message: "No digits, colons or brackets: the shorthand could not read it." });
+  return problems;
+}

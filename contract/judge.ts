@@ -1,0 +1,78 @@
+/** The coach's judgement on a session in its context: cautions, order, coverage, balance; one place for server and desk. */
+import {
+  addLoads,
+  type Balance,
+  balanceOf,
+  type CautionContext,
+  type CautionFound,
+  type CoverageHole,
+  coverageHoles,
+  coverageOf,
+  equipmentOn,
+  evaluateCautions,
+  jumpsOf,
+  type LengthCoverage,
+  limitsOn,
+  muscleLoads,
+  type OrderAdvice,
+  orderAdvice,
+  type RegionId,
+  type SessionDocument,
+  setsByExercise,
+  type Trainee,
+  type TrainingAge,
+} from "../core";
+import { catalogueIn } from "./catalogue";
+import type { ComputedSession } from "./compute";
+import type { SessionContext } from "./views";
+
+export function traineeOf(context: Pick<SessionContext, "client" | "date" | "pain">): Trainee {
+  return {
+    trainingAge: context.client.trainingAge,
+    limits: limitsOn(context.client.limits, context.date),
+    pain: new Map(Object.entries(context.pain)),
+    dislikes: new Set(context.client.dislikes),
+    alone: false,
+  };
+}
+
+export interface Judgement {
+  readonly cautions: readonly CautionFound[];
+  readonly order: readonly OrderAdvice[];
+  readonly coverage: ReadonlyMap<RegionId, LengthCoverage>;
+  readonly holes: readonly CoverageHole[];
+  readonly balance: Balance;
+}
+
+export function judgeSession(document: SessionDocument, context: SessionContext, computed: ComputedSession): Judgement {
+  const catalogue = catalogueIn(context.exercises);
+  const trainee = traineeOf(context);
+  const gym = equipmentOn(context.gym.equipment, context.date);
+  const sets = setsByExercise(computed.timeline, {
+    catalogue,
+    settings: context.settings,
+    expectedRir: (id) => computed.forecast.bySegment.get(id)?.expectedRir ?? null,
+  });
+  const week = addLoads(muscleLoads(sets.values(), catalogue), context.week.others);
+  const cautionContext: CautionContext = {
+    catalogue,
+    settings: context.settings,
+    gym,
+    date: context.date,
+    trainee,
+    weeksTrained: context.week.weeksTrained,
+    answeredYes: context.client.answeredYes,
+    intensity: (id) => computed.resolved.loads.get(id)?.shareOfE1rm ?? null,
+    hardTechniques: context.week.hardTechniques,
+    jumps: jumpsOf(week, context.week.before, context.client.trainingAge as TrainingAge),
+    isDeload: false,
+  };
+  const coverage = coverageOf(sets.values(), catalogue, context.settings.countingSchool);
+  return {
+    cautions: evaluateCautions(document, cautionContext),
+    order: orderAdvice(document, catalogue, context.client.priorities),
+    coverage,
+    holes: coverageHoles(coverage, catalogue.list, trainee, gym),
+    balance: balanceOf(sets.values(), catalogue),
+  };
+}
