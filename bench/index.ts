@@ -2,16 +2,26 @@
 import { spawnSync } from "node:child_process";
 import { join } from "node:path";
 import {
+  ANYBODY,
   allBlocks,
+  balanceOf,
+  coverageOf,
   DEFAULT_SETTINGS,
+  evaluateCautions,
   exerciseOrThrow,
   expandSession,
+  type GymEquipment,
   isWork,
   parseSession,
+  partnersFor,
   planPlates,
+  RANK_PRESETS,
+  REGION_IDS,
+  rankExercises,
   type SessionDocument,
   SHIPPED_CATALOGUE,
   SimulatedLifter,
+  setsByExercise,
   totalSession,
   weight,
 } from "../core";
@@ -70,6 +80,7 @@ export function runBench(): void {
   row("expand and total, loads off", expand);
   row("parse the shorthand", parse);
   loads(json.microseconds / sets);
+  judgement(plan, json.microseconds);
   const { cases, slowestMs } = fuzz(100_000, 2026);
   console.log(
     `\nFuzz: ${cases} mutated texts and ${cases / 10} mutated documents, no crash; the slowest took ${slowestMs.toFixed(1)} ms.`,
@@ -78,6 +89,72 @@ export function runBench(): void {
     `\nMemory, peak of a fresh process less its baseline: ${peakMegabytes().toFixed(1)} MB for building, expanding and totalling the plan.`,
   );
 }
+
+/** What the coach's judgement costs. `planJson`: µs of the yardstick for the whole plan. */
+function judgement(plan: readonly SessionDocument[], planJson: number): void {
+  const { list } = SHIPPED_CATALOGUE;
+  const weights = RANK_PRESETS[0]!.weights;
+  const gym = BENCH_GYM;
+  const rank = time(() => REGION_IDS.map((region) => rankExercises(list, region, { trainee: ANYBODY, gym, weights })));
+  const pairs = time(() =>
+    list.slice(0, 20).map((exercise) => partnersFor(exercise, list, { trainee: ANYBODY, gym }, 20)),
+  );
+  let sum = 0;
+  const loop = time(() => {
+    for (const a of list) for (const b of list) sum += a.familyRatio + b.familyRatio;
+  });
+  const perPair = loop.microseconds / list.length ** 2;
+  const ranked = REGION_IDS.reduce((n, region) => n + list.filter((one) => (one.shares[region] ?? 0) >= 0.5).length, 0);
+  const perRanked = rank.microseconds / ranked;
+  const perPartner = pairs.microseconds / (20 * list.length);
+  console.log(`\nJudgement over ${list.length} exercises (checksum ${sum > 0 ? "ok" : "?"}):`);
+  console.log(
+    `  ranking every region   ${perRanked.toFixed(2)} µs an exercise   ${Math.round(perRanked / perPair)} × adding two numbers`,
+  );
+  console.log(
+    `  the best 20 partners   ${perPartner.toFixed(2)} µs a pair       ${Math.round(perPartner / perPair)} × adding two numbers`,
+  );
+  const context = { catalogue: SHIPPED_CATALOGUE, settings: DEFAULT_SETTINGS };
+  const timelines = plan.map((document) => expandSession(document, context));
+  const check = time(() =>
+    plan.map((document, index) => {
+      const sets = [...setsByExercise(timelines[index]!, context).values()];
+      return [
+        evaluateCautions(document, { ...CAUTION_BASE, ...context, gym }),
+        balanceOf(sets, SHIPPED_CATALOGUE),
+        coverageOf(sets, SHIPPED_CATALOGUE, "graded"),
+      ];
+    }),
+  );
+  console.log(
+    `  cautions, balance and coverage of a session   ${(check.microseconds / plan.length).toFixed(0)} µs   ${(check.microseconds / planJson).toFixed(2)} × its JSON round trip`,
+  );
+}
+
+const CAUTION_BASE = {
+  date: "2026-01-05",
+  trainee: ANYBODY,
+  weeksTrained: 20,
+  answeredYes: [],
+  intensity: () => null,
+  hardTechniques: [],
+  jumps: [],
+  isDeload: false,
+};
+
+const BENCH_GYM: GymEquipment = {
+  unit: "kg",
+  bars: [{ name: "20 kg bar", weight: weight(20) }],
+  plates: [20, 15, 10, 5, 2.5, 1.25].map((kg) => ({ weight: weight(kg), pairs: 2 })),
+  dumbbells: Array.from({ length: 15 }, (_, i) => weight(4 + 2 * i)),
+  kettlebells: [8, 12, 16, 24].map((kg) => weight(kg)),
+  stacks: [],
+  sleds: [],
+  bands: [{ name: "red", kg: 15, kgPerMetre: 20 }],
+  chains: [],
+  stations: [],
+  outOfOrder: [],
+};
 
 /** What loads cost and how well what is fitted is recovered. `jsonPerSet`: µs of the yardstick for one set. */
 function loads(jsonPerSet: number): void {

@@ -53,7 +53,13 @@ export function judgeSession(document: SessionDocument, context: SessionContext,
     settings: context.settings,
     expectedRir: (id) => computed.forecast.bySegment.get(id)?.expectedRir ?? null,
   });
-  const week = addLoads(muscleLoads(sets.values(), catalogue), context.week.others);
+  const today = muscleLoads(sets.values(), catalogue);
+  const week = addLoads(today, context.week.others);
+  // A jump is said once for a muscle, by its gravest measure, and where this session has a part in it.
+  const jumps = jumpsOf(week, context.week.before, context.client.trainingAge as TrainingAge).filter(
+    (jump, index, all) =>
+      today[jump.muscle] !== undefined && all.findIndex((other) => other.muscle === jump.muscle) === index,
+  );
   const cautionContext: CautionContext = {
     catalogue,
     settings: context.settings,
@@ -64,7 +70,7 @@ export function judgeSession(document: SessionDocument, context: SessionContext,
     answeredYes: context.client.answeredYes,
     intensity: (id) => computed.resolved.loads.get(id)?.shareOfE1rm ?? null,
     hardTechniques: context.week.hardTechniques,
-    jumps: jumpsOf(week, context.week.before, context.client.trainingAge as TrainingAge),
+    jumps,
     isDeload: false,
   };
   const coverage = coverageOf(sets.values(), catalogue, context.settings.countingSchool);

@@ -1,5 +1,7 @@
 /** Reasons are data; here, and only here, they become sentences. Plain words, figures with units. */
 import type { Catalogue, Exercise } from "./exercise/exercise";
+import type { OrderAdvice } from "./exercise/order";
+import { REGIONS } from "./exercise/regions";
 import type { Remedies, WorkForecast } from "./forecast/forecast";
 import { basisWords } from "./load/effective";
 import type { Build } from "./load/equipment";
@@ -10,6 +12,7 @@ import type { NextPrescription, ProgressionRule, ProgressReason } from "./progre
 import type { NamedBlock } from "./session/names";
 import type { TimeConflict } from "./time/timeline";
 import { decimal, formatWeight, round, type Weight } from "./units";
+import type { BalanceNote, CoverageHole } from "./volume/coverage";
 
 const kg = (figure: number): string => `${decimal(round(figure, 1), 1)} kg`;
 
@@ -134,6 +137,40 @@ export function curveSentence({ fitted, e1rmKg, tested }: LiftRecord): string {
 export function suspectSentence(suspect: SuspectSet): string {
   const likely = suspect.likelyKg === null ? "" : `; about ${kg(suspect.likelyKg)} would be likely`;
   return `${suspect.date}: ${count(suspect.reps, "rep")} at ${kg(suspect.loadKg)} cannot be right${likely}. It is left out until you correct it.`;
+}
+
+/** Advice on the order of a session, with labels for places. */
+export function orderSentence(advice: OrderAdvice, labels: ReadonlyMap<string, string>): string {
+  const label = (id: string) => labels.get(id) ?? "a lift";
+  switch (advice.kind) {
+    case "isolationFirst":
+      return `${label(advice.slotId)} tires the ${REGIONS[advice.region].name} that ${label(advice.beforeId)} needs: the compound lift first, unless pre-exhaust is meant.`;
+    case "stretchEarly":
+      return `${label(advice.slotId)} stretches the ${REGIONS[advice.region].name} under load before ${label(advice.beforeId)}: such moves go last.`;
+    case "skilledLate":
+      return `${label(advice.slotId)} takes skill and comes after ${advice.after} others: earlier, while fresh.`;
+    case "priorityLate":
+      return `The ${advice.muscle} come first for this client, and ${label(advice.slotId)} is the first lift for them.`;
+    case "gripBeforeHinge":
+      return `${label(advice.slotId)} takes the grip that ${label(advice.beforeId)} needs.`;
+  }
+}
+
+/** "Chest: 8 hard sets, none where it is long." */
+export function holeSentence(hole: CoverageHole): string {
+  const third = { lengthened: "long", middle: "in its middle", shortened: "short" }[hole.third];
+  return `${REGIONS[hole.region].name}: ${decimal(hole.setsElsewhere, 1)} hard sets, none where it is ${third}. ${hole.fill.map((exercise) => exercise.name).join(", ")} would.`;
+}
+
+export function balanceSentence(note: BalanceNote): string {
+  switch (note.kind) {
+    case "legs":
+      return `Knees against hips ${note.knee} : ${note.hip} hard sets.`;
+    case "sides":
+      return `Left against right ${decimal(note.left)} : ${decimal(note.right)} reps.`;
+    default:
+      return `Pushing against pulling, ${note.kind}: ${note.push} : ${note.pull} hard sets.`;
+  }
 }
 
 /** What a plate plan costs against the plain way. */

@@ -12,6 +12,7 @@ export default async function DeskLayout({ children }: { children: ReactNode }) 
     { group: "Screens", name: "Session", href: "/session" },
     { group: "Screens", name: "Floor", href: "/floor" },
     { group: "Screens", name: "Review", href: "/review" },
+    { group: "Screens", name: "Exercises", href: "/exercises" },
     { group: "Screens", name: "Gym", href: "/gym" },
     ...clients.map((client) => ({ group: "Clients", name: client.name, href: `/clients/${client.id}` })),
   ];

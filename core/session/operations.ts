@@ -17,7 +17,7 @@ import {
   type Slot,
   type WorkSet,
 } from "./grammar";
-import type { MakeId } from "./shorthand/parse";
+import { lineageOf, type MakeId } from "./shorthand/parse";
 
 export type Operation =
   | { readonly ok: true; readonly edits: readonly Edit[] }
@@ -462,6 +462,39 @@ export function writeLoads(
     (set) => set && { ...set, segments: set.segments.map((segment) => ({ ...segment, load: rule(segment) })) },
   );
   return edits({ kind: "setSets", slotId, sets });
+}
+
+/** Another exercise in a lift's place: its own record from here on, set-up cleared, loads written as figures left to be found. */
+export function swapExercise(
+  document: SessionDocument,
+  slotId: string,
+  exercise: { readonly id: string; readonly laterality: Slot["laterality"] },
+): Operation {
+  const slot = slotById(document, slotId);
+  if (!slot) return no("That lift is not in the session any more.");
+  const sets = slot.sets.map(
+    (set) =>
+      set && {
+        ...set,
+        segments: set.segments.map((segment) => ({
+          ...segment,
+          load: ["fixed", "bodyweight"].includes(segment.load.kind) ? ({ kind: "unsaid" } as const) : segment.load,
+        })),
+      },
+  );
+  return edits(
+    {
+      kind: "setSlot",
+      slotId,
+      fields: {
+        exerciseId: exercise.id,
+        lineage: lineageOf(exercise.id, []),
+        laterality: exercise.laterality,
+        setup: [],
+      },
+    },
+    { kind: "setSets", slotId, sets },
+  );
 }
 
 /** One rest after every round of a block. */

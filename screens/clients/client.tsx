@@ -8,6 +8,7 @@ import { ask, replySentence } from "@/device/api";
 import { Button } from "@/ui/button";
 import { Notice } from "@/ui/notice";
 import { Account } from "./account";
+import { Limits } from "./limits";
 import { Readiness } from "./readiness";
 import { Record } from "./record";
 
@@ -63,10 +64,7 @@ export function ClientScreen({ view }: { view: ClientView }) {
             <h2 className="mb-1 font-bold">Aims</h2>
             <p>{view.aims || "None written."}</p>
           </section>
-          <section>
-            <h2 className="mb-1 font-bold">Limits</h2>
-            <p>{view.limits || "None."}</p>
-          </section>
+          <Limits view={view} />
           {view.notes ? (
             <section>
               <h2 className="mb-1 font-bold">Notes</h2>

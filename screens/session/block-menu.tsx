@@ -1,5 +1,6 @@
 "use client";
 import { Ellipsis } from "lucide-react";
+import { useState } from "react";
 import {
   allBlocks,
   type Block,
@@ -15,11 +16,13 @@ import {
 } from "@/core";
 import { newId } from "@/device/ids";
 import { Menu } from "@/ui/menu";
+import { MethodSheet } from "./method-sheet";
 import type { Desk } from "./use-desk";
 
 /** What can be done to one block. */
 export function BlockMenu({ desk, block, letter }: { desk: Desk; block: Block; letter: string }) {
   const { document, operate, locked } = desk;
+  const [choosing, setChoosing] = useState(false);
   if (locked) return null;
   const at = document.blocks.findIndex((one) => one.id === block.id);
   const below = at < 0 ? undefined : document.blocks[at + 1];
@@ -47,10 +50,16 @@ export function BlockMenu({ desk, block, letter }: { desk: Desk; block: Block; l
     },
     { name: "Move up", disabled: at < 1, onSelect: () => operate(moveBlock(document, block.id, at - 1)) },
     { name: "Move down", disabled: !below, onSelect: () => operate(moveBlock(document, block.id, at + 1)) },
+    { name: "Take up a method…", onSelect: () => setChoosing(true) },
     { name: "Double the block", onSelect: () => operate(duplicateBlock(document, block.id, newId)) },
     { name: "Take the block out", onSelect: () => operate(removeBlock(document, block.id)) },
   ];
-  return <Menu label={`Change block ${letter}`} trigger={<Ellipsis size={16} aria-hidden />} items={items} />;
+  return (
+    <>
+      <Menu label={`Change block ${letter}`} trigger={<Ellipsis size={16} aria-hidden />} items={items} />
+      {choosing ? <MethodSheet desk={desk} block={block} letter={letter} open onOpenChange={setChoosing} /> : null}
+    </>
+  );
 }
 
 /** What can be done to the whole session at once. */

@@ -1,22 +1,28 @@
 /** What the desk warns of, each with its place and, where the forecast found them, the ways out. */
-import { type ComputedSession, catalogueIn, type SessionView } from "@/contract";
+import { type ComputedSession, catalogueIn, judgeSession, type SessionView } from "@/contract";
 import {
   allBlocks,
+  balanceNotes,
+  balanceSentence,
   buildableLoads,
+  cautionKey,
   conflictSentence,
   curveKg,
   decimal,
   equipmentProblems,
   exerciseOrThrow,
   formatClock,
+  holeSentence,
   isBodyweight,
   loadSentence,
   type Operation,
+  orderSentence,
   prescribedFromCurve,
   type Remedies,
   remediesOf,
   roundToBuildable,
   type SessionDocument,
+  type Severity,
   type Slot,
   setRoundRest,
   shortSentence,
@@ -33,13 +39,16 @@ export interface Caution {
   readonly place: string;
   readonly words: string;
   readonly remedies: readonly Remedy[];
+  readonly severity: Severity;
+  /** By which a recorded reason is found; only blocks have one. */
+  readonly key: string | null;
 }
 
 export function cautionsOf(view: SessionView, document: SessionDocument, computed: ComputedSession): Caution[] {
   const labels = slotLabels(document);
   const cautions: Caution[] = [];
   const say = (place: string, words: string, remedies: readonly Remedy[] = []) =>
-    cautions.push({ place, words, remedies });
+    cautions.push({ place, words, remedies, severity: "warn", key: null });
   const slots = allBlocks(document).flatMap((block) => block.slots);
   for (const remedies of remediesOf(computed.timeline, computed.forecastContext, computed.forecast)) {
     const slot = slots.find((one) => one.id === remedies.slotId);
@@ -61,7 +70,24 @@ export function cautionsOf(view: SessionView, document: SessionDocument, compute
   }
   for (const slot of slots) loadCautions(slot, labels.get(slot.id) ?? "", view, computed, say);
   for (const problem of equipmentProblems(view.gym.equipment)) say(view.gym.name, problem.message);
-  return cautions;
+  const judged = judgeSession(document, view, computed);
+  for (const found of judged.cautions) {
+    const label = found.slotId ? (labels.get(found.slotId) ?? "") : "Session";
+    cautions.push({
+      place: found.round === null ? label : `${label}, round ${found.round + 1}`,
+      words: found.words,
+      remedies: [],
+      severity: found.severity,
+      key: found.severity === "block" ? cautionKey(found) : null,
+    });
+  }
+  const note = (place: string, words: string) =>
+    cautions.push({ place, words, remedies: [], severity: "note", key: null });
+  for (const advice of judged.order) note("Order", orderSentence(advice, labels));
+  for (const hole of judged.holes.slice(0, 4)) note("Coverage", holeSentence(hole));
+  for (const one of balanceNotes(judged.balance)) note("Balance", balanceSentence(one));
+  const rank = { block: 0, warn: 1, note: 2 };
+  return cautions.sort((a, b) => rank[a.severity] - rank[b.severity]);
 }
 
 function loadCautions(

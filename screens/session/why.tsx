@@ -1,5 +1,6 @@
 "use client";
-import type { SessionView } from "@/contract";
+import { useMemo } from "react";
+import { type SessionView, traineeOf } from "@/contract";
 import {
   allBlocks,
   basisSentence,
@@ -9,15 +10,22 @@ import {
   type Catalogue,
   curveKg,
   decimal,
+  type Exercise,
+  equipmentOn,
   exerciseOrThrow,
   isBodyweight,
   type LoadReason,
   loadSentence,
+  loadWords,
   nextSentence,
   type ProgressionRule,
+  partnersFor,
   ruleName,
+  type Slot,
   slotLabels,
+  substitutesFor,
   suggestedRule,
+  swapExercise,
   targetsOf,
   tempoInForce,
   tempoPhases,
@@ -205,10 +213,76 @@ export function Why({ desk, view }: { desk: Desk; view: SessionView }) {
           </ol>
         </section>
       ) : null}
+      <Alternatives desk={desk} view={view} slot={slot} exercise={exercise} loadKg={load?.kg ?? null} />
       {exercise.cues.length > 0 || slot.cues.length > 0 ? (
         <p className="text-quiet">{[...slot.cues, ...exercise.cues].join("; ")}</p>
       ) : null}
     </aside>
+  );
+}
+
+/** What could stand in its place here, with the load carried over, and what pairs well with it. */
+function Alternatives({
+  desk,
+  view,
+  slot,
+  exercise,
+  loadKg,
+}: {
+  desk: Desk;
+  view: SessionView;
+  slot: Slot;
+  exercise: Exercise;
+  loadKg: number | null;
+}) {
+  const found = useMemo(() => {
+    const trainee = traineeOf(view);
+    const gym = equipmentOn(view.gym.equipment, view.date);
+    const { settings, bodyMassKg } = view;
+    const policy = view.client.rounding;
+    return {
+      instead: substitutesFor(exercise, loadKg, desk.catalogue.list, { trainee, gym, settings, bodyMassKg, policy }, 4),
+      pairs: partnersFor(exercise, desk.catalogue.list, { trainee, gym }, 4),
+    };
+  }, [view, exercise, loadKg, desk.catalogue]);
+  return (
+    <>
+      {found.instead.length > 0 ? (
+        <section>
+          <h3 className="font-bold">Instead</h3>
+          <ul>
+            {found.instead.map(({ exercise: other, kg }) => (
+              <li key={other.id} className="flex items-baseline justify-between gap-2 border-t border-selvedge">
+                <button
+                  type="button"
+                  disabled={desk.locked}
+                  onClick={() => desk.operate(swapExercise(desk.document, slot.id, other))}
+                  className="narrow min-h-6 text-left underline-offset-2 hover:underline"
+                >
+                  {other.name}
+                </button>
+                <span className="narrow whitespace-nowrap text-quiet">
+                  {kg === null ? "find it" : loadWords(other, kg, { amount: decimal(Math.abs(kg)), unit: "kg" })}
+                </span>
+              </li>
+            ))}
+          </ul>
+        </section>
+      ) : null}
+      <section>
+        <h3 className="font-bold">Pairs well with it</h3>
+        <ul>
+          {found.pairs.map((pair) => (
+            <li key={pair.second.id} className="narrow flex justify-between gap-2 border-t border-selvedge py-0.5">
+              <span>{pair.second.name}</span>
+              <span className="whitespace-nowrap text-quiet">
+                {pair.kind === "antagonist" ? "opposing" : pair.kind}, −{decimal(pair.repsLost.second, 1)} rep
+              </span>
+            </li>
+          ))}
+        </ul>
+      </section>
+    </>
   );
 }
 

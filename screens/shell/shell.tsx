@@ -12,6 +12,7 @@ const PLACES = [
   { href: "/session", name: "Session" },
   { href: "/floor", name: "Floor" },
   { href: "/review", name: "Review" },
+  { href: "/exercises", name: "Exercises" },
   { href: "/gym", name: "Gym" },
 ];
 

@@ -99,6 +99,8 @@ async function seedClient(
       gymId: gyms.boathouse,
       rounding: client.rounding,
       readiness: { date: start, yes: client.yes },
+      limitList: (client.limitList ?? []).map((limit) => ({ ...limit, id: newId(), from: start })),
+      priorities: client.priorities ?? {},
       clearance: client.clearedBy ? { date: start, by: client.clearedBy } : null,
     });
     for (let week = 0; week <= WEEKS; week++) {

@@ -1,5 +1,13 @@
 /** The demo's people and place: a small lakeside boathouse gym. All made up. */
-import { type GymEquipment, type ReadinessQuestionId, type WeightStack, weight } from "../../core";
+import {
+  type ClientLimit,
+  type GymEquipment,
+  type Muscle,
+  type MusclePriority,
+  type ReadinessQuestionId,
+  type WeightStack,
+  weight,
+} from "../../core";
 
 export const DEMO_STUDIO = { name: "Alder Quay Boathouse", timeZone: "Europe/Oslo" };
 export const DEMO_COACH = { name: "Bodil Hauge", email: "coach@alderquay.example", password: "lakeside-demo" };
@@ -106,6 +114,8 @@ export interface DemoClient {
   readonly minutes: number;
   readonly aims: string;
   readonly limits: string;
+  readonly limitList?: readonly Omit<ClientLimit, "id" | "from">[];
+  readonly priorities?: Readonly<Partial<Record<Muscle, MusclePriority>>>;
   readonly notes: string;
   readonly bodyMassKg: number;
   readonly massPerWeekKg: number;
@@ -185,7 +195,17 @@ export const DEMO_CLIENTS: readonly DemoClient[] = [
     trainingAge: "intermediate",
     minutes: 60,
     aims: "Keep muscle through a desk-bound year; press without the shoulder answering back.",
-    limits: "Right shoulder: presses to parallel only.",
+    limits: "",
+    limitList: [
+      {
+        what: { kind: "joint", joint: "shoulder" },
+        how: "part",
+        range: "presses to parallel only",
+        side: "right",
+        until: null,
+        clearedBy: null,
+      },
+    ],
     notes: "",
     bodyMassKg: 88.1,
     massPerWeekKg: -0.15,
@@ -249,7 +269,17 @@ export const DEMO_CLIENTS: readonly DemoClient[] = [
     trainingAge: "novice",
     minutes: 45,
     aims: "Carry the boat without thinking about it; strong knees.",
-    limits: "Left knee: no deep lunges.",
+    limits: "",
+    limitList: [
+      {
+        what: { kind: "pattern", pattern: "lunge" },
+        how: "part",
+        range: "no deeper than a chair",
+        side: "left",
+        until: null,
+        clearedBy: null,
+      },
+    ],
     notes: "Takes a tablet for blood pressure; cleared in September.",
     bodyMassKg: 81.3,
     massPerWeekKg: -0.1,
@@ -280,6 +310,7 @@ export const DEMO_CLIENTS: readonly DemoClient[] = [
     aims: "Shoulders and upper back; two to three kilos of muscle this year.",
     limits: "",
     notes: "Likes supersets; hold her back on failure.",
+    priorities: { delts: "build", back: "build" },
     bodyMassKg: 61.2,
     massPerWeekKg: 0.12,
     yes: [],

@@ -1,0 +1,85 @@
+import { expect, test } from "@playwright/test";
+import { alive, enterAsCoach, expectAccessible, writeSession } from "./helpers";
+
+test("exercises are ranked for a client, drawn, paired, searched, and one is added", async ({ page }) => {
+  await enterAsCoach(page);
+  await page.getByRole("link", { name: "Exercises", exact: true }).click();
+  await alive(page);
+  await page.getByLabel("For whom").selectOption({ label: "Noor Castellan" });
+  await expect(page.getByRole("complementary", { name: "Ranking" })).toContainText("Noor Castellan");
+  await page.getByRole("button", { name: /^biceps/ }).click();
+  const ranking = page.getByRole("complementary", { name: "Ranking" });
+  await expect(ranking).toContainText("For the biceps");
+  await ranking.getByLabel("Weights").selectOption({ label: "long lengths first" });
+  await ranking.getByRole("button", { name: "Incline curl", exact: true }).click();
+  await expect(ranking).toContainText("Trains the biceps directly.");
+  await expect(page.getByRole("button", { name: /^biceps.*Incline curl from/ })).toBeAttached();
+  const detail = page.getByRole("complementary", { name: "The exercise" });
+  await detail
+    .getByRole("button", { name: /opposing pair/ })
+    .first()
+    .click();
+  await expect(detail).toContainText(/Of ten reps the\s+second loses/);
+  await detail.getByRole("textbox", { name: "Incline curl" }).fill("10");
+  await detail.getByRole("button", { name: "Add the day" }).click();
+  await expect(detail).toContainText("Whole reps for both");
+  await expectAccessible(page);
+
+  await page.getByRole("button", { name: "List" }).click();
+  await page.getByLabel("Search exercises").fill("press-down rope");
+  await expect(page.getByRole("status").filter({ hasText: /^1 of/ })).toBeVisible();
+  await page.getByRole("button", { name: "Add your own" }).click();
+  const sheet = page.getByRole("dialog", { name: "An exercise of your own" });
+  await sheet.getByLabel("Name").fill("Pallof hold");
+  await sheet.getByRole("button", { name: "Add it" }).click();
+  await expect(sheet).toContainText("say what is done instead");
+  await sheet.getByLabel("Name").fill("Oar-handle row");
+  await expectAccessible(page);
+  await sheet.getByRole("button", { name: "Add it" }).click();
+  await expect(sheet).toBeHidden();
+  await page.getByLabel("Search exercises").fill("oar");
+  await expect(page.getByRole("button", { name: "Oar-handle row" })).toBeVisible();
+
+  await page.getByRole("link", { name: "Clients", exact: true }).click();
+  await writeSession(page, "Ines Calder", "A1 Oar-handle row 3x10 @20kg rir2 r60");
+  await expect(page.getByRole("contentinfo")).toContainText("3 sets");
+});
+
+test("a limit blocks the floor until the coach says why; a method says what it changes", async ({ page }) => {
+  await enterAsCoach(page);
+  await page.getByRole("link", { name: "Noor Castellan" }).first().click();
+  await alive(page);
+  await page.getByRole("button", { name: "Limits and priorities" }).click();
+  const sheet = page.getByRole("dialog", { name: "Limits and priorities" });
+  await sheet.getByRole("button", { name: "Add a limit" }).click();
+  await sheet.getByLabel("What").selectOption({ label: "knee" });
+  await sheet.getByLabel("Side").selectOption({ label: "left" });
+  await expectAccessible(page);
+  await sheet.getByRole("button", { name: "Keep", exact: true }).click();
+  await expect(sheet).toBeHidden();
+  await expect(page.getByText("Not left knee")).toBeVisible();
+
+  await page.getByRole("link", { name: "Clients", exact: true }).click();
+  const sessionId = await writeSession(page, "Noor Castellan", "A1 Leg extension 2x12 rir3 r60");
+  await page.goto(`/floor?s=${sessionId}`);
+  await expect(page.getByText(/touches a limit: left knee/)).toBeVisible();
+  await page.goto(`/session/${sessionId}`);
+  await alive(page);
+  await page.getByRole("button", { name: /1 blocked/ }).click();
+  await page.getByLabel("Why it is all right here").fill("Light, half the range, agreed with her therapist");
+  await page.getByRole("button", { name: "Record" }).click();
+  await expect(page.getByRole("button", { name: "Change", exact: true })).toBeVisible();
+  await page.keyboard.press("Escape");
+  await expect(page.getByRole("button", { name: /blocked/ })).toHaveCount(0);
+
+  await page.getByRole("button", { name: "Change block A" }).click();
+  await page.getByRole("menuitem", { name: "Take up a method…" }).click();
+  const method = page.getByRole("dialog", { name: "A method for block A" });
+  await method.getByRole("button", { name: /^Heavy straight sets/ }).click();
+  await expect(method).toContainText("12 → 3–6");
+  await expectAccessible(page);
+  await method.getByRole("button", { name: "Take it up" }).click();
+  await expect(page.getByText(/· 210 s/)).toBeVisible();
+  await page.goto(`/floor?s=${sessionId}`);
+  await expect(page.getByRole("button", { name: "Set done" })).toBeVisible();
+});

@@ -1,0 +1,230 @@
+"use client";
+import { Plus, X } from "lucide-react";
+import { useRouter } from "next/navigation";
+import { useState } from "react";
+import type { ClientView } from "@/contract";
+import {
+  type ClientLimit,
+  JOINT_WORDS,
+  limitsOn,
+  limitWords,
+  MUSCLES,
+  type MusclePriority,
+  type StressedJoint,
+} from "@/core";
+import { ask, replySentence } from "@/device/api";
+import { newId } from "@/device/ids";
+import { Button } from "@/ui/button";
+import { SelectField, TextField } from "@/ui/field";
+import { Sheet } from "@/ui/sheet";
+
+const PATTERNS = [
+  "squat",
+  "hinge",
+  "lunge",
+  "horizontal push",
+  "vertical push",
+  "horizontal pull",
+  "vertical pull",
+] as const;
+
+/** What a client may not do, or only in part, and which muscles come first: read by every kind of advice. */
+export function Limits({ view }: { view: ClientView }) {
+  const [open, setOpen] = useState(false);
+  const inForce = new Set(limitsOn(view.limitList, view.today).map((limit) => limit.id));
+  const first = MUSCLES.filter((muscle) => view.priorities[muscle] === "build");
+  const held = MUSCLES.filter((muscle) => view.priorities[muscle] === "hold");
+  return (
+    <section>
+      <h2 className="mb-1 font-bold">Limits</h2>
+      {view.limits ? <p>{view.limits}</p> : null}
+      {view.limitList.length === 0 && !view.limits ? <p>None.</p> : null}
+      <ul>
+        {view.limitList.map((limit) => (
+          <li key={limit.id} className={inForce.has(limit.id) ? "" : "text-quiet"}>
+            <strong>{limit.how === "avoid" ? "Not" : "In part"}</strong> {limitWords(limit)}
+            {limit.clearedBy
+              ? `, cleared by ${limit.clearedBy}`
+              : limit.until
+                ? `, until ${limit.until}`
+                : limit.from > view.today
+                  ? `, from ${limit.from}`
+                  : ""}
+          </li>
+        ))}
+      </ul>
+      {first.length > 0 ? <p>First: {first.join(", ")}.</p> : null}
+      {held.length > 0 ? <p>Only held: {held.join(", ")}.</p> : null}
+      <Button className="mt-1" onClick={() => setOpen(true)}>
+        Limits and priorities
+      </Button>
+      {open ? <LimitSheet view={view} onClose={() => setOpen(false)} /> : null}
+    </section>
+  );
+}
+
+function LimitSheet({ view, onClose }: { view: ClientView; onClose: () => void }) {
+  const router = useRouter();
+  const [limits, setLimits] = useState<readonly ClientLimit[]>(view.limitList);
+  const [priorities, setPriorities] = useState<Readonly<Partial<Record<string, MusclePriority>>>>(view.priorities);
+  const [message, setMessage] = useState<string | null>(null);
+  const put = (id: string, part: Partial<ClientLimit>) =>
+    setLimits(limits.map((limit) => (limit.id === id ? { ...limit, ...part } : limit)));
+  async function keep() {
+    for (const [name, input] of [
+      ["clients.setLimits", { clientId: view.id, limits }],
+      [
+        "clients.setPriorities",
+        {
+          clientId: view.id,
+          priorities: Object.entries(priorities).map(([muscle, priority]) => ({ muscle, priority })),
+        },
+      ],
+    ] as const) {
+      const reply = await ask(name, input);
+      if (reply.kind !== "ok") return setMessage(replySentence(reply));
+    }
+    onClose();
+    router.refresh();
+  }
+  return (
+    <Sheet open onOpenChange={(open) => !open && onClose()} title="Limits and priorities">
+      <form
+        className="flex flex-col gap-5"
+        onSubmit={(event) => {
+          event.preventDefault();
+          void keep();
+        }}
+      >
+        {limits.map((limit, index) => (
+          <fieldset key={limit.id} className="grid grid-cols-2 gap-3 border-t border-rule pt-3">
+            <legend className="font-bold">Limit {index + 1}</legend>
+            <SelectField
+              label="What"
+              value={
+                limit.what.kind === "joint"
+                  ? `joint ${limit.what.joint}`
+                  : limit.what.kind === "pattern"
+                    ? `pattern ${limit.what.pattern}`
+                    : `region ${limit.what.region}`
+              }
+              onChange={(event) => {
+                const [kind, ...rest] = event.target.value.split(" ");
+                const what = rest.join(" ");
+                put(limit.id, {
+                  what:
+                    kind === "joint"
+                      ? { kind: "joint", joint: what as StressedJoint }
+                      : { kind: "pattern", pattern: what as (typeof PATTERNS)[number] },
+                });
+              }}
+            >
+              {(Object.keys(JOINT_WORDS) as StressedJoint[]).map((joint) => (
+                <option key={joint} value={`joint ${joint}`}>
+                  {JOINT_WORDS[joint]}
+                </option>
+              ))}
+              {PATTERNS.map((pattern) => (
+                <option key={pattern} value={`pattern ${pattern}`}>
+                  {pattern}
+                </option>
+              ))}
+            </SelectField>
+            <SelectField
+              label="How far"
+              value={limit.how}
+              onChange={(event) => put(limit.id, { how: event.target.value as ClientLimit["how"] })}
+            >
+              <option value="avoid">not at all</option>
+              <option value="part">only in part</option>
+            </SelectField>
+            <SelectField
+              label="Side"
+              value={limit.side}
+              onChange={(event) => put(limit.id, { side: event.target.value as ClientLimit["side"] })}
+            >
+              <option value="both">both</option>
+              <option value="left">left</option>
+              <option value="right">right</option>
+            </SelectField>
+            <TextField
+              label="Which part"
+              value={limit.range}
+              maxLength={200}
+              placeholder="to parallel only"
+              onChange={(event) => put(limit.id, { range: event.target.value })}
+            />
+            <TextField
+              label="From"
+              type="date"
+              value={limit.from}
+              onChange={(event) => event.target.value && put(limit.id, { from: event.target.value })}
+            />
+            <TextField
+              label="Until"
+              type="date"
+              value={limit.until ?? ""}
+              onChange={(event) => put(limit.id, { until: event.target.value || null })}
+            />
+            <TextField
+              label="Cleared by"
+              hint="A licensed professional; then it is only a note."
+              value={limit.clearedBy ?? ""}
+              maxLength={300}
+              onChange={(event) => put(limit.id, { clearedBy: event.target.value || null })}
+            />
+            <button
+              type="button"
+              aria-label={`Take limit ${index + 1} back`}
+              onClick={() => setLimits(limits.filter((other) => other.id !== limit.id))}
+              className="self-center justify-self-end rounded-[3px] p-1.5 hover:bg-selvedge"
+            >
+              <X size={16} aria-hidden />
+            </button>
+          </fieldset>
+        ))}
+        <Button
+          className="self-start"
+          onClick={() =>
+            setLimits([
+              ...limits,
+              {
+                id: newId(),
+                what: { kind: "joint", joint: "shoulder" },
+                how: "avoid",
+                range: "",
+                side: "both",
+                from: view.today,
+                until: null,
+                clearedBy: null,
+              },
+            ])
+          }
+        >
+          <Plus size={14} aria-hidden /> Add a limit
+        </Button>
+        <fieldset className="grid grid-cols-2 gap-x-4 gap-y-1 border-t border-rule pt-3">
+          <legend className="font-bold">Muscles</legend>
+          {MUSCLES.map((muscle) => (
+            <label key={muscle} className="flex items-center justify-between gap-2">
+              {muscle}
+              <select
+                value={priorities[muscle] ?? "normal"}
+                onChange={(event) => setPriorities({ ...priorities, [muscle]: event.target.value as MusclePriority })}
+                className="rounded-[3px] border border-rule bg-cloth px-1 py-0.5"
+              >
+                <option value="build">first</option>
+                <option value="normal">as usual</option>
+                <option value="hold">hold</option>
+              </select>
+            </label>
+          ))}
+        </fieldset>
+        {message ? <p role="alert">{message}</p> : null}
+        <Button kind="main" type="submit" className="self-start">
+          Keep
+        </Button>
+      </form>
+    </Sheet>
+  );
+}

@@ -1,0 +1,88 @@
+"use client";
+import { useRouter } from "next/navigation";
+import { useState } from "react";
+import type { ExercisesView } from "@/contract";
+import { Button } from "@/ui/button";
+import { Detail } from "./detail";
+import { Lengths } from "./lengths";
+import { ExerciseList } from "./list";
+import { OwnExerciseSheet } from "./own-exercise";
+import { Ranking } from "./ranking";
+import { useExercises } from "./use-exercises";
+
+/** Muscle regions by thirds of their length, exercises as threads; what fits a client in a gym, and what goes with what. */
+export function ExercisesScreen({ view }: { view: ExercisesView }) {
+  const router = useRouter();
+  const state = useExercises(view);
+  const [mode, setMode] = useState<"lengths" | "list">("lengths");
+  const box = "rounded-[3px] border border-rule bg-cloth px-2 py-1";
+  return (
+    <div className="grid h-dvh min-h-[40rem] grid-cols-1 grid-rows-[auto_1fr] lg:grid-cols-[minmax(0,1fr)_310px_330px]">
+      <header className="flex flex-wrap items-center gap-x-3 gap-y-1 border-b border-thread px-4 py-2 lg:col-span-3">
+        <h1 className="text-lg font-bold">Exercises</h1>
+        <label className="text-quiet">
+          for{" "}
+          <select
+            aria-label="For whom"
+            className={box}
+            value={view.client?.id ?? ""}
+            onChange={(event) =>
+              router.push(event.target.value ? `/exercises?for=${event.target.value}` : "/exercises")
+            }
+          >
+            <option value="">anybody</option>
+            {view.clients.map((client) => (
+              <option key={client.id} value={client.id}>
+                {client.name}
+              </option>
+            ))}
+          </select>
+        </label>
+        <label className="text-quiet">
+          at{" "}
+          <select
+            aria-label="Gym"
+            className={box}
+            value={state.gymId}
+            onChange={(event) => state.setGymId(event.target.value)}
+          >
+            {view.gyms.map((gym) => (
+              <option key={gym.id} value={gym.id}>
+                {gym.name}
+              </option>
+            ))}
+          </select>
+        </label>
+        <div className="ml-auto flex items-center gap-2">
+          <OwnExerciseSheet exercises={view.exercises} />
+          <Button aria-pressed={mode === "list"} onClick={() => setMode(mode === "list" ? "lengths" : "list")}>
+            {mode === "list" ? "Lengths" : "List"}
+          </Button>
+        </div>
+      </header>
+      <main className="min-h-0 min-w-0 overflow-auto px-3 py-1">
+        {mode === "lengths" ? <Lengths state={state} /> : <ExerciseList state={state} />}
+        {mode === "lengths" ? (
+          <p className="narrow flex flex-wrap gap-x-4 py-1 text-quiet">
+            {view.client ? <span className="text-woad">▮ hard sets this week</span> : null}
+            <span className="text-indigo">━ drawn, thick where it is hard</span>
+            <span>┅ beside it</span>
+            {view.client ? <span className="text-weld">⬚ a hole</span> : null}
+          </p>
+        ) : null}
+      </main>
+      <aside
+        aria-label="Ranking"
+        className="min-h-0 overflow-y-auto border-l border-thread px-3 py-3 max-lg:border-t max-lg:border-l-0"
+      >
+        <Ranking state={state} />
+      </aside>
+      <aside
+        aria-label="The exercise"
+        className="min-h-0 overflow-y-auto border-l border-thread bg-cloth p-4 max-lg:border-t max-lg:border-l-0"
+      >
+        <Detail state={state} />
+      </aside>
+    </div>
+  );
+}

@@ -1,0 +1,102 @@
+"use client";
+import { useMemo, useState } from "react";
+import { directRegions, lengthProfile, REGIONS, thirdOf } from "@/core";
+import type { ExercisesState } from "./use-exercises";
+
+const MOST = 120;
+
+/** The catalogue as a table, with search and filters; what it says is what the drawing shows. */
+export function ExerciseList({ state }: { state: ExercisesState }) {
+  const [search, setSearch] = useState("");
+  const [implement, setImplement] = useState("");
+  const [pattern, setPattern] = useState("");
+  const all = useMemo(() => [...state.catalogue.byId.values()], [state.catalogue]);
+  const hidden = new Set(state.view.exercises.hidden);
+  const own = new Set(state.view.exercises.own.map((one) => one.id));
+  const found = all.filter((exercise) => {
+    const words = [exercise.name, ...exercise.otherNames, exercise.pattern, ...exercise.stations]
+      .join(" ")
+      .toLowerCase();
+    return (
+      search
+        .toLowerCase()
+        .split(/\s+/)
+        .every((word) => words.includes(word)) &&
+      (implement === "" || exercise.implement === implement) &&
+      (pattern === "" || exercise.pattern === pattern)
+    );
+  });
+  const options = (values: readonly string[]) => [...new Set(values)].sort();
+  const box = "rounded-[3px] border border-rule bg-cloth px-2 py-1";
+  return (
+    <div>
+      <div className="sticky top-0 z-10 flex flex-wrap items-center gap-2 bg-ground py-1.5">
+        <input
+          type="search"
+          aria-label="Search exercises"
+          placeholder="search"
+          value={search}
+          onChange={(event) => setSearch(event.target.value)}
+          className={`${box} w-48`}
+        />
+        <select aria-label="Implement" value={implement} onChange={(e) => setImplement(e.target.value)} className={box}>
+          <option value="">any implement</option>
+          {options(all.map((one) => one.implement)).map((one) => (
+            <option key={one}>{one}</option>
+          ))}
+        </select>
+        <select aria-label="Pattern" value={pattern} onChange={(e) => setPattern(e.target.value)} className={box}>
+          <option value="">any pattern</option>
+          {options(all.map((one) => one.pattern)).map((one) => (
+            <option key={one}>{one}</option>
+          ))}
+        </select>
+        <span role="status" className="text-quiet">
+          {found.length} of {all.length}
+        </span>
+      </div>
+      <table className="w-full">
+        <thead>
+          <tr className="narrow text-left text-quiet">
+            <th className="font-normal">exercise</th>
+            <th className="font-normal">implement</th>
+            <th className="font-normal">trains directly, hardest where</th>
+            <th className="font-normal">stable</th>
+            <th className="font-normal">set-up</th>
+          </tr>
+        </thead>
+        <tbody>
+          {found.slice(0, MOST).map((exercise) => (
+            <tr key={exercise.id} className="border-t border-selvedge align-baseline">
+              <td className="pr-3">
+                <button
+                  type="button"
+                  aria-pressed={state.first?.id === exercise.id}
+                  onClick={() => state.draw(exercise.id)}
+                  className={`min-h-6 text-left underline-offset-2 hover:underline ${state.first?.id === exercise.id ? "font-bold text-indigo" : ""}`}
+                >
+                  {exercise.name}
+                </button>
+                {own.has(exercise.id) ? <span className="narrow text-woad"> own</span> : null}
+                {hidden.has(exercise.id) ? <span className="narrow text-quiet"> hidden</span> : null}
+              </td>
+              <td className="narrow pr-3">{exercise.implement}</td>
+              <td className="narrow pr-3">
+                {directRegions(exercise)
+                  .map(
+                    (region) =>
+                      `${REGIONS[region].name} ${{ lengthened: "long", middle: "mid", shortened: "short" }[thirdOf(lengthProfile(exercise, region).peak)]}`,
+                  )
+                  .join(", ")}
+              </td>
+              <td>{exercise.stability}</td>
+              <td>{exercise.setupSeconds} s</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {found.length > MOST ? <p className="py-2 text-quiet">{found.length - MOST} more: narrow the search.</p> : null}
+      {found.length === 0 ? <p className="py-4 text-quiet">Nothing by that name. Add it as your own.</p> : null}
+    </div>
+  );
+}

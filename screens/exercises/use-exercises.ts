@@ -1,0 +1,111 @@
+"use client";
+import { useMemo, useState } from "react";
+import { catalogueIn, type ExercisesView } from "@/contract";
+import {
+  ANYBODY,
+  coverageHoles,
+  coverageOf,
+  type Exercise,
+  equipmentOn,
+  liftRecord,
+  limitsOn,
+  loadForReps,
+  prescribedFromCurve,
+  RANK_PRESETS,
+  type RankWeights,
+  type RegionId,
+  rankExercises,
+  type Trainee,
+} from "@/core";
+
+/** What is chosen on the Exercises screen, and what follows from it for a client in a gym. */
+export function useExercises(view: ExercisesView) {
+  const catalogue = useMemo(() => catalogueIn(view.exercises), [view.exercises]);
+  const [region, setRegion] = useState<RegionId>("midChest");
+  const [firstId, setFirstId] = useState<string | null>(null);
+  const [secondId, setSecondId] = useState<string | null>(null);
+  const [gymId, setGymId] = useState(view.client?.gymId ?? view.gyms[0]?.id ?? "");
+  const [weights, setWeights] = useState<RankWeights>(RANK_PRESETS[0]!.weights);
+  const gym = useMemo(() => {
+    const found = view.gyms.find((one) => one.id === gymId) ?? view.gyms[0];
+    return found ? equipmentOn(found.equipment, view.today) : null;
+  }, [view.gyms, view.today, gymId]);
+  const trainee: Trainee = useMemo(
+    () =>
+      view.client
+        ? {
+            trainingAge: view.client.trainingAge,
+            limits: limitsOn(view.client.limits, view.today),
+            pain: new Map(Object.entries(view.client.pain)),
+            dislikes: new Set(view.client.dislikes),
+            alone: false,
+          }
+        : ANYBODY,
+    [view.client, view.today],
+  );
+  const workingKg = useMemo(() => workingLoads(view), [view]);
+  const ranked = useMemo(
+    () => rankExercises(catalogue.list, region, { trainee, gym, weights, workingKg }),
+    [catalogue, region, trainee, gym, weights, workingKg],
+  );
+  const coverage = useMemo(
+    () =>
+      coverageOf(
+        Object.entries(view.client?.weekSets ?? {}).map(([exerciseId, sets]) => ({ exerciseId, sets })),
+        catalogue,
+        view.settings.countingSchool,
+      ),
+    [view.client, view.settings, catalogue],
+  );
+  const holes = useMemo(
+    () => coverageHoles(coverage, catalogue.list, trainee, gym),
+    [coverage, catalogue, trainee, gym],
+  );
+  const of = (id: string | null): Exercise | null => (id === null ? null : (catalogue.byId.get(id) ?? null));
+  return {
+    view,
+    catalogue,
+    region,
+    setRegion,
+    first: of(firstId),
+    second: of(secondId),
+    /** Draws an exercise, alone or beside the one that is drawn. */
+    draw: (id: string | null, beside = false) => {
+      if (beside) setSecondId(id === secondId ? null : id);
+      else {
+        setFirstId(id);
+        if (id === null || id === secondId) setSecondId(null);
+      }
+    },
+    gym,
+    gymId,
+    setGymId,
+    weights,
+    setWeights,
+    trainee,
+    ranked,
+    coverage,
+    holes,
+  };
+}
+
+export type ExercisesState = ReturnType<typeof useExercises>;
+
+/** A ten-rep load of the lift for this client, from its own record or, through the family, a related one. */
+function workingLoads(view: ExercisesView): (exercise: Exercise) => number | null {
+  if (!view.client) return () => null;
+  const catalogue = catalogueIn(view.exercises);
+  const known = view.client.lifts.flatMap((lift) => {
+    const exercise = catalogue.byId.get(lift.exerciseId);
+    const record = liftRecord(lift.exposures, view.settings, lift.tested);
+    return exercise && record.e1rmKg ? [{ exercise, record, e1rmKg: record.e1rmKg }] : [];
+  });
+  const { bodyMassKg } = view.client;
+  return (exercise) => {
+    const own = known.find((one) => one.exercise.id === exercise.id);
+    const related = own ?? known.find((one) => one.exercise.family === exercise.family);
+    if (!related) return null;
+    const e1rmKg = related.e1rmKg * (exercise.familyRatio / related.exercise.familyRatio);
+    return prescribedFromCurve(exercise, loadForReps(e1rmKg, 12, related.record.curve), bodyMassKg, view.settings);
+  };
+}

@@ -1,0 +1,148 @@
+"use client";
+import { useState } from "react";
+import { applyMethod, type Block, METHODS, type Method, type MethodId, printSpan } from "@/core";
+import { Button } from "@/ui/button";
+import { Sheet } from "@/ui/sheet";
+import type { Desk } from "./use-desk";
+
+const keptKey = "yarvex:methods";
+
+type Own = Partial<Record<MethodId, Pick<Method, "reps" | "rir" | "restSeconds">>>;
+
+function ownMethods(): Own {
+  try {
+    return JSON.parse(localStorage.getItem(keptKey) ?? "{}") as Own;
+  } catch {
+    return {};
+  }
+}
+
+/** The schools, each with when and why; what taking one up would change in this block is shown before it is done. */
+export function MethodSheet({
+  desk,
+  block,
+  letter,
+  open,
+  onOpenChange,
+}: {
+  desk: Desk;
+  block: Block;
+  letter: string;
+  open: boolean;
+  onOpenChange: (open: boolean) => void;
+}) {
+  const [own, setOwn] = useState<Own>(() => (typeof window === "undefined" ? {} : ownMethods()));
+  const [chosen, setChosen] = useState<MethodId>("hypertrophyRanges");
+  const keep = (next: Own) => {
+    setOwn(next);
+    localStorage.setItem(keptKey, JSON.stringify(next));
+  };
+  return (
+    <Sheet open={open} onOpenChange={onOpenChange} title={`A method for block ${letter}`}>
+      <ul className="flex flex-col gap-3">
+        {METHODS.map((shipped) => {
+          const method: Method = { ...shipped, ...own[shipped.id] };
+          const isChosen = chosen === method.id;
+          const { operation, changes } = applyMethod(desk.document, block.id, method);
+          return (
+            <li
+              key={method.id}
+              className={isChosen ? "border-l-4 border-indigo pl-3" : "border-l-4 border-thread pl-3"}
+            >
+              <button
+                type="button"
+                aria-expanded={isChosen}
+                onClick={() => setChosen(method.id)}
+                className="flex w-full flex-wrap items-baseline gap-x-3 text-left"
+              >
+                <strong>{method.name}</strong>
+                <span className="narrow text-quiet">
+                  {printSpan(method.reps)} reps, RIR {printSpan(method.rir)}, {printSpan(method.restSeconds)} s
+                </span>
+              </button>
+              {isChosen ? (
+                <div className="mt-1 flex flex-col gap-1.5">
+                  <p>{method.when}</p>
+                  <p className="text-quiet">{method.evidence}</p>
+                  {method.cautions.map((caution) => (
+                    <p key={caution} className="border-l-4 border-weld-fill pl-2">
+                      {caution}
+                    </p>
+                  ))}
+                  <p className="text-quiet">Structure: {method.structure}.</p>
+                  <div className="flex flex-wrap gap-3">
+                    {(["reps", "rir", "restSeconds"] as const).map((part) => (
+                      <fieldset key={part} className="narrow flex items-center gap-1">
+                        <legend className="sr-only">{part}</legend>
+                        {{ reps: "reps", rir: "RIR", restSeconds: "rest" }[part]}
+                        {(["low", "high"] as const).map((end) => (
+                          <input
+                            key={end}
+                            type="number"
+                            aria-label={`${{ reps: "Reps", rir: "Reps in reserve", restSeconds: "Rest" }[part]}, ${end === "low" ? "least" : "most"}`}
+                            min={0}
+                            max={part === "restSeconds" ? 600 : 60}
+                            value={method[part][end]}
+                            onChange={(event) => {
+                              const figure = Math.max(
+                                part === "reps" ? 1 : 0,
+                                Math.min(600, Number(event.target.value) || 0),
+                              );
+                              const span = { ...method[part], [end]: figure };
+                              const ordered =
+                                span.low <= span.high
+                                  ? span
+                                  : end === "low"
+                                    ? { low: figure, high: figure }
+                                    : { low: figure, high: figure };
+                              const { reps, rir, restSeconds } = method;
+                              keep({ ...own, [method.id]: { reps, rir, restSeconds, [part]: ordered } });
+                            }}
+                            className="w-14 rounded-[3px] border border-rule bg-cloth px-1 py-0.5"
+                          />
+                        ))}
+                      </fieldset>
+                    ))}
+                    {own[method.id] ? (
+                      <Button
+                        className="min-h-7 px-2 py-0.5"
+                        onClick={() => {
+                          const { [method.id]: _gone, ...rest } = own;
+                          keep(rest);
+                        }}
+                      >
+                        As shipped
+                      </Button>
+                    ) : null}
+                  </div>
+                  {changes.length === 0 ? (
+                    <p className="font-semibold">The block is within it already: nothing would change.</p>
+                  ) : (
+                    <ul>
+                      {changes.map((change) => (
+                        <li key={`${change.what} ${change.from}`}>
+                          <span className="text-quiet">{change.what}</span> {change.from} → <strong>{change.to}</strong>
+                        </li>
+                      ))}
+                    </ul>
+                  )}
+                  <Button
+                    kind="main"
+                    className="self-start"
+                    disabled={changes.length === 0}
+                    onClick={() => {
+                      desk.operate(operation);
+                      onOpenChange(false);
+                    }}
+                  >
+                    Take it up
+                  </Button>
+                </div>
+              ) : null}
+            </li>
+          );
+        })}
+      </ul>
+    </Sheet>
+  );
+}
