@@ -105,8 +105,7 @@ export function hardTechniquesOf(document: SessionDocument, catalogue: Catalogue
   let failures = 0;
   let working = 0;
   for (const block of allBlocks(document)) {
-    const { name } = nameBlock(block, catalogue, settings);
-    const giant = name.includes("giant");
+    const giant = isGiant(block, catalogue, settings);
     for (const slot of block.slots) {
       const drops = slot.sets.some((set) => (set?.segments.length ?? 0) >= 3);
       for (const set of slot.sets) {
@@ -127,14 +126,19 @@ export function hardTechniquesOf(document: SessionDocument, catalogue: Catalogue
   return [...muscles];
 }
 
+/** Four lifts or more, by the name that their handovers give the block. */
+const isGiant = (block: Block, catalogue: Catalogue, settings: Settings): boolean =>
+  block.slots.length >= 4 && nameBlock(block, catalogue, settings).name.includes("giant");
+
 const HARD_A_WEEK = 2;
 const HOURS_APART = 72;
 const NOVICE_WEEKS = 8;
 
 const once = (say: Say): Say => {
-  const said = new Set<string>();
+  let said: Set<string> | null = null;
   return (place, words, severity) => {
     const key = `${place.slotId} ${words}`;
+    said ??= new Set();
     if (said.has(key)) return;
     said.add(key);
     say(place, words, severity);
@@ -333,7 +337,7 @@ export const CAUTION_RULES: readonly CautionRule[] = [
     about: "Longer rests and lighter loads in giant sets.",
     check: ({ document }, { catalogue, settings }, say) => {
       for (const block of allBlocks(document)) {
-        if (!nameBlock(block, catalogue, settings).name.includes("giant")) continue;
+        if (!isGiant(block, catalogue, settings)) continue;
         const rest = block.restAfterRound;
         const seconds = rest?.kind === "each" ? restSecondsForTime(rest.rest) : null;
         if (seconds !== null && seconds < 90)
