@@ -99,6 +99,28 @@ export function definitionOf(own: OwnExercise): ExerciseDefinition {
   };
 }
 
+/** The other way round: a stored definition as the form has it. */
+export function ownExerciseOf(definition: ExerciseDefinition): OwnExercise {
+  const exercise = exerciseFrom(definition);
+  return {
+    id: definition.id,
+    name: definition.name,
+    motion: definition.m,
+    implement: definition.on,
+    station: definition.at ?? null,
+    ratio: exercise.familyRatio,
+    setupSeconds: exercise.setupSeconds,
+    fraction: exercise.bodyweightFraction,
+    laterality: exercise.laterality,
+    cableDegrees: exercise.cableDegrees,
+    stability: exercise.stability,
+    learning: exercise.learning,
+    cues: definition.cues ?? [],
+    shares: Object.entries(definition.shares ?? {}).map(([region, share]) => ({ region, share })),
+    failureSafeAlone: exercise.failureSafeAlone,
+  };
+}
+
 /** What is wrong with a coach's own exercise, at its field; a name that is taken already too. */
 export function ownExerciseProblems(
   own: OwnExercise,

@@ -13,33 +13,8 @@ import {
 } from "../core";
 import { catalogueIn } from "./catalogue";
 import { resolveIn } from "./compute";
+import type { PrescribedLoad, Prescription } from "./prescription";
 import type { SessionContext } from "./views";
-
-/** One lift of one planned session, with the loads of its working sets. */
-export interface Prescription {
-  readonly key: string;
-  readonly sessionId: string;
-  readonly clientName: string;
-  readonly date: string;
-  readonly label: string;
-  readonly exerciseId: string;
-  readonly exerciseName: string;
-  readonly basis: string;
-  readonly loads: readonly PrescribedLoad[];
-}
-
-export interface PrescribedLoad {
-  readonly segmentId: string;
-  readonly kg: number | null;
-  readonly words: string;
-  readonly expectedRir: number | null;
-  /** The thread of the gym that it hangs on. */
-  readonly thread: string;
-  /** Whether this gym can build it. */
-  readonly built: boolean;
-  /** Why not, where it cannot. */
-  readonly problem: string | null;
-}
 
 export function prescriptionsOf(document: SessionDocument, context: SessionContext): Prescription[] {
   const resolved = resolveIn(document, context);

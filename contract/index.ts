@@ -5,6 +5,7 @@ export * from "./equipment";
 export * from "./events";
 export * from "./gym";
 export * from "./judge";
+export * from "./prescription";
 export * from "./review";
 export * from "./schema";
 export * from "./views";

@@ -19,7 +19,7 @@ const context: SessionContext = {
   },
   exercises: NO_OWN_EXERCISES,
   pain: {},
-  week: { others: {}, before: [], weeksTrained: 0, hardTechniques: [] },
+  week: { others: {}, before: [], weeksTrained: 0, hardTechniques: [], days: [] },
   reasons: {},
   readiness: { kind: "ready", lightStart: false },
   bodyMassKg: 80,

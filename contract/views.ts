@@ -5,7 +5,10 @@ import type {
   Exposure,
   FloorEvent,
   GymEquipment,
+  HardDay,
   HardTechnique,
+  Method,
+  MethodId,
   Muscle,
   MuscleLoads,
   MusclePriority,
@@ -19,7 +22,7 @@ import type {
   Weight,
 } from "../core";
 import type { StudioExercises } from "./catalogue";
-import type { Prescription } from "./gym";
+import type { Prescription } from "./prescription";
 
 export interface SessionLine {
   readonly id: string;
@@ -145,10 +148,17 @@ export interface WeekContext {
   /** The four weeks before, the newest last; fewer where there is no log. */
   readonly before: readonly MuscleLoads[];
   readonly weeksTrained: number;
+  /** Hard sets by day, of the other sessions within a week before and after; done, or still to be done. */
+  readonly days: readonly HardDay[];
   readonly hardTechniques: readonly HardTechnique[];
 }
 
+/** What a studio may set of a method. */
+export type MethodFigures = Pick<Method, "reps" | "rir" | "restSeconds">;
+export type StudioMethods = Readonly<Partial<Record<MethodId, MethodFigures>>>;
+
 export interface SessionView extends SessionContext {
+  readonly methods: StudioMethods;
   readonly title: string;
   readonly state: "draft" | "started" | "done";
   readonly document: SessionDocument;

@@ -70,6 +70,7 @@ export * from "./units";
 export * from "./volume/bands";
 export * from "./volume/breakdown";
 export * from "./volume/coverage";
+export * from "./volume/frequency";
 export * from "./volume/jumps";
 export * from "./volume/session-load";
 export * from "./volume/totals";

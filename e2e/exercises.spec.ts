@@ -47,7 +47,7 @@ test("exercises are ranked for a client, drawn, paired, searched, and one is add
 
 test("a limit blocks the floor until the coach says why; a method says what it changes", async ({ page }) => {
   await enterAsCoach(page);
-  await page.getByRole("link", { name: "Noor Castellan" }).first().click();
+  await page.getByRole("link", { name: "Greta Alm" }).first().click();
   await alive(page);
   await page.getByRole("button", { name: "Limits and priorities" }).click();
   const sheet = page.getByRole("dialog", { name: "Limits and priorities" });
@@ -60,7 +60,7 @@ test("a limit blocks the floor until the coach says why; a method says what it c
   await expect(page.getByText("Not left knee")).toBeVisible();
 
   await page.getByRole("link", { name: "Clients", exact: true }).click();
-  const sessionId = await writeSession(page, "Noor Castellan", "A1 Leg extension 2x12 rir3 r60");
+  const sessionId = await writeSession(page, "Greta Alm", "A1 Leg extension 2x12 rir3 r60");
   await page.goto(`/floor?s=${sessionId}`);
   await expect(page.getByText(/touches a limit: left knee/)).toBeVisible();
   await page.goto(`/session/${sessionId}`);

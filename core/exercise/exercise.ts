@@ -1,6 +1,7 @@
 import type { Laterality } from "../session/grammar";
 import type { JointStress, Plane } from "./motions";
 import type { Joint } from "./muscles";
+import type { Pattern } from "./pattern";
 import type { RegionId, Shares } from "./regions";
 
 export type Implement =
@@ -14,31 +15,7 @@ export type Implement =
   | "straps"
   | "band";
 
-export type Pattern =
-  | "squat"
-  | "hinge"
-  | "lunge"
-  | "horizontal push"
-  | "vertical push"
-  | "horizontal pull"
-  | "vertical pull"
-  | "elbow flexion"
-  | "elbow extension"
-  | "shoulder raise"
-  | "fly"
-  | "knee extension"
-  | "knee flexion"
-  | "hip extension"
-  | "hip abduction"
-  | "hip adduction"
-  | "calf raise"
-  | "hip flexion"
-  | "rear fly"
-  | "shrug"
-  | "shoulder turn"
-  | "wrist"
-  | "trunk"
-  | "carry";
+export type { Pattern };
 
 /** What is fixed about an exercise. Figures that depend on a client or a gym are computed elsewhere. */
 export interface Exercise {

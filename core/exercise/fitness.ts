@@ -51,7 +51,7 @@ export function limitWords(limit: ClientLimit): string {
       ? JOINT_WORDS[what.joint]
       : what.kind === "region"
         ? REGIONS[what.region].name
-        : `the ${what.pattern} pattern`;
+        : `${what.pattern} pattern`;
   return `${side}${place}${limit.how === "part" && limit.range ? `, ${limit.range}` : ""}`;
 }
 

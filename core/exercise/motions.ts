@@ -3,8 +3,8 @@
  * limb stands to the vertical on the way, what it loads, and what it asks of joints, grip and skill. An exercise is a motion done
  * with an implement in a position; what differs from the motion it says itself.
  */
-import type { Pattern } from "./exercise";
 import type { Joint } from "./muscles";
+import type { Pattern } from "./pattern";
 import type { Shares } from "./regions";
 
 export type StressedJoint = "neck" | "shoulder" | "elbow" | "wrist" | "lowerBack" | "hip" | "knee";

@@ -103,7 +103,7 @@ export interface CoverageHole {
 }
 
 /** A region trained this much with a third of its length empty has a hole. */
-const HOLE_FROM_SETS = 4;
+const HOLE_FROM_SETS = 5;
 
 /** Regions that are trained, but never in one third of their length that some exercise reaches. */
 export function coverageHoles(
@@ -120,6 +120,8 @@ export function coverageHoles(
     if (all < HOLE_FROM_SETS) continue;
     for (const third of THIRDS) {
       if (known[third] > 0) continue;
+      // Worked long and short, the middle is travelled through on the way.
+      if (third === "middle" && known.lengthened > 0 && known.shortened > 0) continue;
       const fill = list
         .filter(
           (exercise) =>

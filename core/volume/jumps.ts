@@ -83,7 +83,8 @@ const NEW_WORK = { failureSets: 4, loweringSeconds: 300 } as const;
 
 /**
  * Where a week goes beyond the mean of the last four: `weeks` are the four before, the newest last, weeks without training as
- * empty ones; fewer than four are measured against the start for the level.
+ * empty ones; fewer than four are measured against the start for the level. What anybody of the level may begin with is never
+ * blocked for its ratio alone: somebody who missed weeks comes back to it with a warning.
  */
 export function jumpsOf(planned: MuscleLoads, weeks: readonly MuscleLoads[], trainingAge: TrainingAge): Jump[] {
   const known = weeks.length >= 4;
@@ -103,7 +104,7 @@ export function jumpsOf(planned: MuscleLoads, weeks: readonly MuscleLoads[], tra
         figure >= NEW_WORK[measure];
       const ratio = usual > 0 ? figure / usual : known ? Number.MAX_SAFE_INTEGER : figure / LEAST[measure];
       const severity: Severity | null =
-        isNew || (ratio > JUMP_LIMITS.block && usual > 0)
+        isNew || (ratio > JUMP_LIMITS.block && usual > 0 && figure > STARTING_WEEK[trainingAge][measure])
           ? "block"
           : ratio > JUMP_LIMITS.warn
             ? "warn"

@@ -4,6 +4,7 @@ import { ANYBODY, unfitness } from "../exercise/fitness";
 import { lengthProfile, thirdOf } from "../exercise/mechanics";
 import { BOATHOUSE, TEST_CONTEXT, timelineOf } from "../testing/helpers";
 import { balanceNotes, balanceOf, coverageHoles, coverageOf, setsByExercise } from "./coverage";
+import { frequencyOf } from "./frequency";
 import { addLoads, jumpsOf, type MuscleLoads, muscleLoads } from "./jumps";
 import { readStrength, sessionLoad, weekLoad } from "./session-load";
 
@@ -64,6 +65,21 @@ describe("balance", () => {
   });
 });
 
+describe("frequency", () => {
+  const day = (date: string, chest: number) => ({ date, hardSets: { chest } });
+  it("counts the days of the last seven and the hours since the last before", () => {
+    const days = [
+      day("2026-11-17", 5),
+      day("2026-11-20", 4),
+      day("2026-11-23", 0.5),
+      day("2026-11-24", 6),
+      day("2026-11-26", 3),
+    ];
+    expect(frequencyOf("chest", "2026-11-24", days)).toEqual({ daysAWeek: 2, hoursSince: 96 });
+    expect(frequencyOf("back", "2026-11-24", days)).toEqual({ daysAWeek: 0, hoursSince: null });
+  });
+});
+
 describe("jumps", () => {
   const week = (
     hardSets: number,
@@ -81,6 +97,10 @@ describe("jumps", () => {
     [10, 25.5, "block"],
   ])("from %s a week to %s: %s", (usual, planned, severity) => {
     expect(jumpsOf(week(planned), four(usual), "intermediate")[0]?.severity ?? null).toBe(severity);
+  });
+  it("does not block what anybody of the level may begin with, but warns", () => {
+    expect(jumpsOf(week(9), four(1), "intermediate")[0]!.severity).toBe("warn");
+    expect(jumpsOf(week(9.5), four(1), "intermediate")[0]!.severity).toBe("block");
   });
   it("blocks long lowering and failure work that is new", () => {
     expect(jumpsOf(week(10, { failureSets: 4 }), four(10), "advanced")).toMatchObject([

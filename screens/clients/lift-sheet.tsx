@@ -18,7 +18,7 @@ import { BandChart } from "@/ui/band-chart";
 import { Button } from "@/ui/button";
 import { SelectField, TextField } from "@/ui/field";
 import { Sheet } from "@/ui/sheet";
-import type { KnownLift } from "./record";
+import type { KnownLift } from "./known-lift";
 
 const REPS = [1, 2, 3, 4, 5, 6, 8, 10, 12, 15];
 

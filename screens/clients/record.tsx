@@ -2,7 +2,7 @@
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useMemo, useState } from "react";
-import { type ClientView, catalogueIn, type LiftLog } from "@/contract";
+import { type ClientView, catalogueIn } from "@/contract";
 import {
   basisSentence,
   decimal,
@@ -11,7 +11,6 @@ import {
   type Exercise,
   type Exposure,
   isBodyweight,
-  type LiftRecord,
   liftRecord,
   loadWords,
   suspectSentence,
@@ -20,12 +19,8 @@ import {
 import { ask } from "@/device/api";
 import { LineChart } from "@/ui/line-chart";
 import { Notice } from "@/ui/notice";
+import type { KnownLift } from "./known-lift";
 import { LiftSheet } from "./lift-sheet";
-
-export interface KnownLift extends LiftLog {
-  readonly record: LiftRecord;
-  readonly exercise: Exercise;
-}
 
 /** The record: what cannot be right, then each lift's present e1RM with its band, its thread over the weeks, the last sets. */
 export function Record({ view, coach }: { view: ClientView; coach: boolean }) {

@@ -1,7 +1,9 @@
 "use client";
 import { useRouter } from "next/navigation";
 import { useMemo, useState } from "react";
+import { ownExerciseOf } from "@/contract";
 import {
+  type DemandPoint,
   decimal,
   demandCurve,
   type Exercise,
@@ -21,6 +23,7 @@ import {
 } from "@/core";
 import { ask } from "@/device/api";
 import { Button } from "@/ui/button";
+import { OwnExerciseSheet } from "./own-exercise";
 import { HideButton } from "./ranking";
 import { Trials } from "./trials";
 import type { ExercisesState } from "./use-exercises";
@@ -31,6 +34,7 @@ export function Detail({ state }: { state: ExercisesState }) {
   const { first, second, view } = state;
   if (!first) return <p className="text-quiet">Choose an exercise to draw it along the muscles that it trains.</p>;
   const hidden = view.exercises.hidden.includes(first.id);
+  const own = view.exercises.own.find((one) => one.id === first.id);
   return (
     <section className="flex flex-col gap-4">
       <div>
@@ -51,13 +55,16 @@ export function Detail({ state }: { state: ExercisesState }) {
       <Partners state={state} exercise={first} />
       <Instead state={state} exercise={first} />
       {second ? <Trials a={first} b={second} /> : null}
-      <HideButton
-        hidden={hidden}
-        onToggle={async () => {
-          await ask("exercises.hide", { exerciseId: first.id, hidden: !hidden });
-          router.refresh();
-        }}
-      />
+      <div className="flex gap-2">
+        {own ? <OwnExerciseSheet key={own.id} exercises={view.exercises} initial={ownExerciseOf(own)} /> : null}
+        <HideButton
+          hidden={hidden}
+          onToggle={async () => {
+            await ask("exercises.hide", { exerciseId: first.id, hidden: !hidden });
+            router.refresh();
+          }}
+        />
+      </div>
     </section>
   );
 }
@@ -140,6 +147,11 @@ function Curve({ exercise, second }: { exercise: Exercise; second: Exercise | nu
   const height = 96;
   const path = (points: readonly { at: number; demand: number }[]) =>
     `M${points.map((point) => `${8 + point.at * (width - 16)},${height - 18 - point.demand * (height - 30)}`).join("L")}`;
+  const y = (figure: number) => height - 18 - figure * (height - 30);
+  const pathOf = (points: readonly DemandPoint[], part: "torque" | "strength") =>
+    `M${points.map((point) => `${8 + point.at * (width - 16)},${y(point[part])}`).join("L")}`;
+  const area = (points: readonly DemandPoint[]) =>
+    `${pathOf(points, "strength")}L${width - 8},${height - 18}L8,${height - 18}Z`;
   const moved = tilt !== 0 || band !== 0;
   const lost = lostTension(curve);
   return (
@@ -155,6 +167,8 @@ function Curve({ exercise, second }: { exercise: Exercise; second: Exercise | nu
           stroke="var(--color-thread)"
           strokeDasharray="3 4"
         />
+        <path d={area(curve)} fill="var(--color-woad-tint)" />
+        <path d={pathOf(curve, "torque")} fill="none" stroke="var(--color-woad)" strokeWidth={1.4} />
         {moved ? <path d={path(shipped)} fill="none" stroke="var(--color-rule)" strokeDasharray="4 3" /> : null}
         {other ? (
           <path d={path(other)} fill="none" stroke="var(--color-walnut)" strokeWidth={1.6} strokeDasharray="1 3" />
@@ -167,6 +181,9 @@ function Curve({ exercise, second }: { exercise: Exercise; second: Exercise | nu
           end of the lifting
         </text>
       </svg>
+      <p className="narrow text-quiet">
+        Pale: the joint's strength there. Thin: torque. Thick: how hard it is, torque over strength.
+      </p>
       <p className="narrow text-quiet">
         {hardWords(curve)} {lost > 0.12 ? `Little tension for ${Math.round(100 * lost)} % of the way.` : ""}
       </p>

@@ -24,22 +24,29 @@ const IMPLEMENTS = [
 const motionName = (id: string): string => id.replace(/([A-Z])/g, " $1").toLowerCase();
 
 /** An exercise of the studio's own: a motion with an implement; the rest follows and can be said otherwise. */
-export function OwnExerciseSheet({ exercises }: { exercises: StudioExercises }) {
+export function OwnExerciseSheet({
+  exercises,
+  initial = null,
+}: {
+  exercises: StudioExercises;
+  /** The exercise to change; null: a new one. */
+  initial?: OwnExercise | null;
+}) {
   const router = useRouter();
   const [open, setOpen] = useState(false);
-  const [name, setName] = useState("");
-  const [motion, setMotion] = useState<MotionId>("row");
-  const [implement, setImplement] = useState<OwnExercise["implement"]>("dumbbell");
-  const [station, setStation] = useState("");
-  const [laterality, setLaterality] = useState<OwnExercise["laterality"]>("both");
-  const [ratio, setRatio] = useState("1");
-  const [setup, setSetup] = useState("15");
-  const [fraction, setFraction] = useState("");
-  const [cable, setCable] = useState("");
-  const [stability, setStability] = useState("3");
-  const [learning, setLearning] = useState("2");
-  const [cues, setCues] = useState("");
-  const [failureSafeAlone, setFailureSafe] = useState(true);
+  const [name, setName] = useState(initial?.name ?? "");
+  const [motion, setMotion] = useState<MotionId>(initial?.motion ?? "row");
+  const [implement, setImplement] = useState<OwnExercise["implement"]>(initial?.implement ?? "dumbbell");
+  const [station, setStation] = useState(initial?.station ?? "");
+  const [laterality, setLaterality] = useState<OwnExercise["laterality"]>(initial?.laterality ?? "both");
+  const [ratio, setRatio] = useState(String(initial?.ratio ?? 1));
+  const [setup, setSetup] = useState(String(initial?.setupSeconds ?? 15));
+  const [fraction, setFraction] = useState(initial?.fraction == null ? "" : String(initial.fraction));
+  const [cable, setCable] = useState(initial?.cableDegrees == null ? "" : String(initial.cableDegrees));
+  const [stability, setStability] = useState(String(initial?.stability ?? 3));
+  const [learning, setLearning] = useState(String(initial?.learning ?? 2));
+  const [cues, setCues] = useState(initial?.cues.join("; ") ?? "");
+  const [failureSafeAlone, setFailureSafe] = useState(initial?.failureSafeAlone ?? true);
   const [errors, setErrors] = useState<Readonly<Record<string, string>>>({});
   const [message, setMessage] = useState<string | null>(null);
   const body = implement === "bodyweight" || implement === "straps";
@@ -55,7 +62,7 @@ export function OwnExerciseSheet({ exercises }: { exercises: StudioExercises }) 
     if (cable !== "" && !(figure(cable) >= -90 && figure(cable) <= 270))
       found.cable = "Degrees: 0 the floor, 90 level, 180 above.";
     const own: OwnExercise = {
-      id: `own-${newId()}`,
+      id: initial?.id ?? `own-${newId()}`,
       name,
       motion,
       implement,
@@ -72,7 +79,7 @@ export function OwnExerciseSheet({ exercises }: { exercises: StudioExercises }) 
         .map((cue) => cue.trim())
         .filter(Boolean)
         .slice(0, 3),
-      shares: [],
+      shares: initial?.shares ?? [],
       failureSafeAlone,
     };
     for (const problem of ownExerciseProblems(own, exercises)) found[problem.field] ??= problem.message;
@@ -81,13 +88,15 @@ export function OwnExerciseSheet({ exercises }: { exercises: StudioExercises }) 
     const reply = await ask("exercises.save", { exercise: own });
     if (reply.kind !== "ok") return setMessage(replySentence(reply));
     setOpen(false);
-    setName("");
+    if (!initial) setName("");
     router.refresh();
   }
 
   return (
     <>
-      <Button onClick={() => setOpen(true)}>Add your own</Button>
+      <Button className={initial ? "min-h-7 px-2 py-0.5" : ""} onClick={() => setOpen(true)}>
+        {initial ? "Change it" : "Add your own"}
+      </Button>
       <Sheet open={open} onOpenChange={setOpen} title="An exercise of your own">
         <form
           className="grid grid-cols-2 gap-4"
@@ -209,7 +218,7 @@ export function OwnExerciseSheet({ exercises }: { exercises: StudioExercises }) 
             </p>
           ) : null}
           <Button kind="main" type="submit" className="justify-self-start">
-            Add it
+            {initial ? "Keep it" : "Add it"}
           </Button>
         </form>
       </Sheet>

@@ -3,6 +3,7 @@ import { clsx } from "clsx";
 import { useState } from "react";
 import { RANK_PART_NAMES, RANK_PARTS, RANK_PRESETS, type Ranked, REGIONS, rankReason, type Third } from "@/core";
 import { Button } from "@/ui/button";
+import { MusclePair } from "./muscle-pair";
 import type { ExercisesState } from "./use-exercises";
 
 const GROUPS = ["first choice", "good", "situational", "not for this client"] as const;
@@ -46,6 +47,7 @@ export function Ranking({ state }: { state: ExercisesState }) {
         </div>
       ))}
       <Weights state={state} />
+      <MusclePair state={state} />
       {GROUPS.map((group) => {
         const members = state.ranked.filter((one) => one.group === group);
         if (members.length === 0) return null;
@@ -74,8 +76,8 @@ export function Ranking({ state }: { state: ExercisesState }) {
 
 function Weights({ state }: { state: ExercisesState }) {
   return (
-    <details>
-      <summary className="cursor-pointer">
+    <div>
+      <div>
         <span className="text-quiet">weighed </span>
         <select
           aria-label="Weights"
@@ -93,25 +95,28 @@ function Weights({ state }: { state: ExercisesState }) {
           ))}
           <option value="own">by hand</option>
         </select>
-      </summary>
-      <div className="mt-1 grid grid-cols-[auto_1fr_1.5rem] items-center gap-x-2">
-        {RANK_PARTS.map((part) => (
-          <label key={part} className="contents">
-            <span className="narrow">{RANK_PART_NAMES[part]}</span>
-            <input
-              type="range"
-              min={0}
-              max={8}
-              step={1}
-              value={state.weights[part]}
-              onChange={(event) => state.setWeights({ ...state.weights, [part]: Number(event.target.value) })}
-              className="accent-[var(--color-indigo)]"
-            />
-            <span className="text-right">{state.weights[part]}</span>
-          </label>
-        ))}
       </div>
-    </details>
+      <details>
+        <summary className="narrow cursor-pointer text-quiet">each weight</summary>
+        <div className="mt-1 grid grid-cols-[auto_1fr_1.5rem] items-center gap-x-2">
+          {RANK_PARTS.map((part) => (
+            <label key={part} className="contents">
+              <span className="narrow">{RANK_PART_NAMES[part]}</span>
+              <input
+                type="range"
+                min={0}
+                max={8}
+                step={1}
+                value={state.weights[part]}
+                onChange={(event) => state.setWeights({ ...state.weights, [part]: Number(event.target.value) })}
+                className="accent-[var(--color-indigo)]"
+              />
+              <span className="text-right">{state.weights[part]}</span>
+            </label>
+          ))}
+        </div>
+      </details>
+    </div>
   );
 }
 

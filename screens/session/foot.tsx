@@ -6,7 +6,9 @@ import { useDeferredValue, useMemo, useState } from "react";
 import type { SessionView } from "@/contract";
 import {
   decimal,
+  type Frequency,
   formatClock,
+  frequencyOf,
   type Muscle,
   type MuscleAmounts,
   type MusclePriority,
@@ -58,6 +60,7 @@ export function Foot({ view, desk }: { view: SessionView; desk: Desk }) {
             before={view.weekHardSets[muscle] ?? 0}
             trainingAge={view.client.trainingAge as TrainingAge}
             priority={view.client.priorities[muscle] ?? "normal"}
+            frequency={frequencyOf(muscle, view.date, view.week.days)}
             assumed={totals.hardnessAssumed}
           />
         ))}
@@ -185,15 +188,22 @@ function Figure({ figure, words, flag }: { figure: string; words: string; flag?:
   );
 }
 
+function frequencyWords({ daysAWeek, hoursSince }: Frequency): string {
+  const days = `${daysAWeek} other ${daysAWeek === 1 ? "day" : "days"} in the last seven`;
+  return hoursSince === null ? `${days}, none before` : `${days}, last ${hoursSince} hours before`;
+}
+
 function MuscleBand({
   muscle,
   amounts,
   before,
   trainingAge,
   priority,
+  frequency,
   assumed,
 }: {
   priority: MusclePriority;
+  frequency: Frequency;
   muscle: Muscle;
   amounts: MuscleAmounts;
   before: number;
@@ -206,7 +216,7 @@ function MuscleBand({
   const at = (sets: number) => Math.min(1, sets / full) * width;
   const total = before + amounts.hardSets;
   return (
-    <li>
+    <li title={frequencyWords(frequency)}>
       <svg width={width} height={9} aria-hidden className="block">
         <rect x={at(band.low)} width={at(band.high) - at(band.low)} height={9} fill="#5d5346" />
         <rect y={2.5} width={at(before)} height={4} fill="#9db4d6" />
@@ -215,7 +225,10 @@ function MuscleBand({
       <span className="narrow text-xs">
         {muscle} {before > 0 ? `${decimal(before, 1)}+` : ""}
         <span className={assumed ? "assumed" : ""}>{decimal(amounts.hardSets, 1)}</span>
-        <span className="sr-only"> hard sets, band {`${band.low} to ${band.high}`} a week</span>
+        <span className="sr-only">
+          {" "}
+          hard sets, band {`${band.low} to ${band.high}`} a week; {frequencyWords(frequency)}
+        </span>
       </span>
     </li>
   );

@@ -1,21 +1,11 @@
 "use client";
 import { useState } from "react";
+import type { StudioMethods } from "@/contract";
 import { applyMethod, type Block, METHODS, type Method, type MethodId, printSpan } from "@/core";
+import { ask, replySentence } from "@/device/api";
 import { Button } from "@/ui/button";
 import { Sheet } from "@/ui/sheet";
 import type { Desk } from "./use-desk";
-
-const keptKey = "yarvex:methods";
-
-type Own = Partial<Record<MethodId, Pick<Method, "reps" | "rir" | "restSeconds">>>;
-
-function ownMethods(): Own {
-  try {
-    return JSON.parse(localStorage.getItem(keptKey) ?? "{}") as Own;
-  } catch {
-    return {};
-  }
-}
 
 /** The schools, each with when and why; what taking one up would change in this block is shown before it is done. */
 export function MethodSheet({
@@ -31,14 +21,19 @@ export function MethodSheet({
   open: boolean;
   onOpenChange: (open: boolean) => void;
 }) {
-  const [own, setOwn] = useState<Own>(() => (typeof window === "undefined" ? {} : ownMethods()));
+  const [own, setOwn] = useState<StudioMethods>(desk.methods);
+  const [message, setMessage] = useState<string | null>(null);
   const [chosen, setChosen] = useState<MethodId>("hypertrophyRanges");
-  const keep = (next: Own) => {
+  const keep = async (next: StudioMethods) => {
     setOwn(next);
-    localStorage.setItem(keptKey, JSON.stringify(next));
+    desk.setMethods(next);
+    const methods = Object.entries(next).map(([id, figures]) => ({ id, ...figures }));
+    const reply = await ask("studio.changeMethods", { methods });
+    setMessage(reply.kind === "ok" ? null : replySentence(reply));
   };
   return (
     <Sheet open={open} onOpenChange={onOpenChange} title={`A method for block ${letter}`}>
+      {message ? <p role="alert">{message}</p> : null}
       <ul className="flex flex-col gap-3">
         {METHODS.map((shipped) => {
           const method: Method = { ...shipped, ...own[shipped.id] };
@@ -96,7 +91,7 @@ export function MethodSheet({
                                     ? { low: figure, high: figure }
                                     : { low: figure, high: figure };
                               const { reps, rir, restSeconds } = method;
-                              keep({ ...own, [method.id]: { reps, rir, restSeconds, [part]: ordered } });
+                              void keep({ ...own, [method.id]: { reps, rir, restSeconds, [part]: ordered } });
                             }}
                             className="w-14 rounded-[3px] border border-rule bg-cloth px-1 py-0.5"
                           />
@@ -108,7 +103,7 @@ export function MethodSheet({
                         className="min-h-7 px-2 py-0.5"
                         onClick={() => {
                           const { [method.id]: _gone, ...rest } = own;
-                          keep(rest);
+                          void keep(rest);
                         }}
                       >
                         As shipped

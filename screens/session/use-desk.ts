@@ -60,6 +60,7 @@ export function useDesk(view: SessionView) {
   const [work, setWork] = useState<Work>({ document: view.document, draftText: view.draftText, rules: view.rules });
   const [past, setPast] = useState<readonly Step[]>([]);
   const [future, setFuture] = useState<readonly Step[]>([]);
+  const [methods, setMethods] = useState(view.methods);
   const [refusal, setRefusal] = useState<string | null>(null);
   const [errors, setErrors] = useState<readonly ShorthandError[]>([]);
   const [text, setTextState] = useState(() => view.draftText ?? printSession(view.document, catalogue));
@@ -185,6 +186,8 @@ export function useDesk(view: SessionView) {
   return {
     ...work,
     catalogue,
+    methods,
+    setMethods,
     computed,
     errors,
     text,

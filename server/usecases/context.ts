@@ -30,6 +30,7 @@ import {
   exposuresOf,
   type FloorEvent,
   foldEvents,
+  type HardDay,
   type HardTechnique,
   hardTechniquesOf,
   indexSegments,
@@ -158,6 +159,7 @@ async function weekContext(
   let others: MuscleLoads = {};
   const hardSets: Record<string, number> = {};
   const hardTechniques: HardTechnique[] = [];
+  const days: HardDay[] = [];
   for (const other of await db.otherSessions(tx, clientId, row.id, addDays(monday, -7), addDays(monday, 14))) {
     const summary = other.summary as SessionSummary | null;
     const document = documentOf(other, exercises);
@@ -165,10 +167,11 @@ async function weekContext(
     // A draft of a day gone by was not done.
     if (techniques.length > 0 && (summary || other.date >= row.date))
       hardTechniques.push({ date: other.date, muscles: techniques });
+    const done = summary?.hardSets ?? plannedHardSets(document, settings, exercises);
+    if (summary || other.date >= row.date) days.push({ date: other.date, hardSets: done });
     if (other.date < monday || other.date >= addDays(monday, 7)) continue;
     const planned = summary?.muscles ?? plannedLoads(document, settings, exercises);
     others = addLoads(others, planned);
-    const done = summary?.hardSets ?? plannedHardSets(document, settings, exercises);
     for (const [muscle, sets] of Object.entries(done)) hardSets[muscle] = (hardSets[muscle] ?? 0) + sets;
   }
   const lines = await db.sessionLines(tx, [clientId], addDays(monday, -28), addDays(monday, -1));
@@ -180,7 +183,7 @@ async function weekContext(
       .filter((line) => line.date >= from && line.date < addDays(from, 7))
       .reduce<MuscleLoads>((sum, line) => addLoads(sum, (line.summary as SessionSummary | null)?.muscles ?? {}), {});
   });
-  return { week: { others, before: weeksTrained === 0 ? [] : before, weeksTrained, hardTechniques }, hardSets };
+  return { week: { others, before: weeksTrained === 0 ? [] : before, weeksTrained, hardTechniques, days }, hardSets };
 }
 
 function plannedLoads(document: SessionDocument, settings: Settings, exercises: StudioExercises): MuscleLoads {

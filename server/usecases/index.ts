@@ -14,6 +14,7 @@ export const USE_CASES: ReadonlyMap<string, UseCase> = new Map(
   [
     studio.showViewer,
     studio.changeSettings,
+    studio.changeMethods,
     gyms.showGym,
     gyms.tryGym,
     gyms.saveGym,

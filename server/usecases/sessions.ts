@@ -9,6 +9,7 @@ import {
   orNull,
   readDocument,
   type SessionView,
+  type StudioMethods,
   said,
   uuid,
   whole,
@@ -91,6 +92,7 @@ export const showSession = defineUseCase<{ sessionId: string }>(
         draftText: row.draftText,
         revision: row.revision,
         gyms: await gymLines(tx),
+        methods: ((await db.studioRow(tx))?.settings as { methods?: StudioMethods } | undefined)?.methods ?? {},
       };
       return ok(view);
     }),

@@ -30,6 +30,7 @@ function inputFor(name: string, target: { clientId: string; sessionId: string; g
   const inputs: Record<string, unknown> = {
     "viewer.show": {},
     "studio.changeSettings": { e1rmFormula: "epley" },
+    "studio.changeMethods": { methods: [] },
     "gyms.show": { gymId },
     "gyms.try": { gymId, equipment: STARTING_EQUIPMENT },
     "gyms.save": { gymId, name: "Gym", equipment: STARTING_EQUIPMENT },
@@ -106,6 +107,7 @@ const WITHOUT_TARGET = new Set([
   "exercises.hide",
   "viewer.show",
   "studio.changeSettings",
+  "studio.changeMethods",
   "clients.list",
   "me.show",
   "clients.create",

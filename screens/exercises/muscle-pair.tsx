@@ -1,0 +1,56 @@
+"use client";
+import { useMemo, useState } from "react";
+import { decimal, pairsForRegions, REGION_IDS, REGIONS, type RegionId } from "@/core";
+import type { ExercisesState } from "./use-exercises";
+
+/** The best pairs of the chosen region with another; choosing one draws both. */
+export function MusclePair({ state }: { state: ExercisesState }) {
+  const [other, setOther] = useState<RegionId | "">("");
+  const pairs = useMemo(
+    () =>
+      other === ""
+        ? []
+        : pairsForRegions(state.region, other, state.catalogue.list, { trainee: state.trainee, gym: state.gym }, 8),
+    [other, state.region, state.catalogue, state.trainee, state.gym],
+  );
+  return (
+    <div>
+      <label className="flex items-center gap-2">
+        <span className="text-quiet">paired with the</span>
+        <select
+          value={other}
+          onChange={(event) => setOther(event.target.value as RegionId | "")}
+          className="rounded-[3px] border border-rule bg-ground px-1 py-0.5"
+        >
+          <option value="">nothing</option>
+          {REGION_IDS.filter((region) => region !== state.region).map((region) => (
+            <option key={region} value={region}>
+              {REGIONS[region].name}
+            </option>
+          ))}
+        </select>
+      </label>
+      {other !== "" && pairs.length === 0 ? <p className="text-quiet">No pair of the two can be done here.</p> : null}
+      <ol>
+        {pairs.map((pair) => (
+          <li key={`${pair.first.id} ${pair.second.id}`} className="border-b border-selvedge">
+            <button
+              type="button"
+              onClick={() => {
+                state.draw(pair.first.id);
+                state.draw(pair.second.id, true);
+              }}
+              className="narrow flex min-h-7 w-full items-baseline gap-2 text-left leading-tight hover:bg-selvedge/60"
+            >
+              <span className="min-w-0 flex-1">
+                {pair.first.name} + {pair.second.name}
+              </span>
+              <span className="text-quiet">{pair.transitionSeconds} s</span>
+              <span>−{decimal(pair.repsLost.second, 1)}</span>
+            </button>
+          </li>
+        ))}
+      </ol>
+    </div>
+  );
+}
