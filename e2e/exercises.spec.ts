@@ -38,7 +38,7 @@ test("exercises are ranked for a client, drawn, paired, searched, and one is add
   await sheet.getByRole("button", { name: "Add it" }).click();
   await expect(sheet).toBeHidden();
   await page.getByLabel("Search exercises").fill("oar");
-  await expect(page.getByRole("button", { name: "Oar-handle row" })).toBeVisible();
+  await expect(page.getByRole("button", { name: "Oar-handle row", exact: true })).toBeVisible();
 
   await page.getByRole("link", { name: "Clients", exact: true }).click();
   await writeSession(page, "Ines Calder", "A1 Oar-handle row 3x10 @20kg rir2 r60");
@@ -65,10 +65,14 @@ test("a limit blocks the floor until the coach says why; a method says what it c
   await expect(page.getByText(/touches a limit: left knee/)).toBeVisible();
   await page.goto(`/session/${sessionId}`);
   await alive(page);
-  await page.getByRole("button", { name: /1 blocked/ }).click();
-  await page.getByLabel("Why it is all right here").fill("Light, half the range, agreed with her therapist");
-  await page.getByRole("button", { name: "Record" }).click();
-  await expect(page.getByRole("button", { name: "Change", exact: true })).toBeVisible();
+  await page.getByRole("button", { name: /\d blocked/ }).click();
+  const cautions = page.getByRole("dialog");
+  const reasons = cautions.getByLabel("Why it is all right here");
+  for (let at = 0; at < (await reasons.count()); at++) {
+    await reasons.nth(at).fill("Light, half the range, agreed with her therapist");
+    await cautions.getByRole("button", { name: "Record" }).first().click();
+    await expect(cautions.getByRole("button", { name: "Change", exact: true })).toHaveCount(at + 1);
+  }
   await page.keyboard.press("Escape");
   await expect(page.getByRole("button", { name: /blocked/ })).toHaveCount(0);
 

@@ -84,7 +84,8 @@ const NEW_WORK = { failureSets: 4, loweringSeconds: 300 } as const;
 /**
  * Where a week goes beyond the mean of the last four: `weeks` are the four before, the newest last, weeks without training as
  * empty ones; fewer than four are measured against the start for the level. What anybody of the level may begin with is never
- * blocked for its ratio alone: somebody who missed weeks comes back to it with a warning.
+ * blocked for its ratio alone, nor is what lies near the best of the four weeks: somebody who missed weeks comes back to it with
+ * a warning.
  */
 export function jumpsOf(planned: MuscleLoads, weeks: readonly MuscleLoads[], trainingAge: TrainingAge): Jump[] {
   const known = weeks.length >= 4;
@@ -96,6 +97,7 @@ export function jumpsOf(planned: MuscleLoads, weeks: readonly MuscleLoads[], tra
       const figure = load[measure];
       if (figure < LEAST[measure]) continue;
       const past = mean(weeks.slice(-4).map((week) => week[muscle]?.[measure] ?? 0));
+      const best = Math.max(0, ...weeks.slice(-4).map((week) => week[muscle]?.[measure] ?? 0));
       const usual = known ? past : Math.max(STARTING_WEEK[trainingAge][measure], past);
       const isNew =
         known &&
@@ -104,7 +106,11 @@ export function jumpsOf(planned: MuscleLoads, weeks: readonly MuscleLoads[], tra
         figure >= NEW_WORK[measure];
       const ratio = usual > 0 ? figure / usual : known ? Number.MAX_SAFE_INTEGER : figure / LEAST[measure];
       const severity: Severity | null =
-        isNew || (ratio > JUMP_LIMITS.block && usual > 0 && figure > STARTING_WEEK[trainingAge][measure])
+        isNew ||
+        (ratio > JUMP_LIMITS.block &&
+          usual > 0 &&
+          figure > JUMP_LIMITS.warn * best &&
+          figure > STARTING_WEEK[trainingAge][measure])
           ? "block"
           : ratio > JUMP_LIMITS.warn
             ? "warn"

@@ -102,6 +102,11 @@ describe("jumps", () => {
     expect(jumpsOf(week(9), four(1), "intermediate")[0]!.severity).toBe("warn");
     expect(jumpsOf(week(9.5), four(1), "intermediate")[0]!.severity).toBe("block");
   });
+  it("does not block what lies near the best of the four weeks, where weeks were missed", () => {
+    const missed = [week(0), week(12), week(0), week(0)];
+    expect(jumpsOf(week(14), missed, "intermediate")[0]!.severity).toBe("warn");
+    expect(jumpsOf(week(20), missed, "intermediate")[0]!.severity).toBe("block");
+  });
   it("blocks long lowering and failure work that is new", () => {
     expect(jumpsOf(week(10, { failureSets: 4 }), four(10), "advanced")).toMatchObject([
       { measure: "failureSets", severity: "block" },
