@@ -3,6 +3,7 @@ import type {
   Clearance,
   ClientLimit,
   Exposure,
+  FeltSets,
   FloorEvent,
   GymEquipment,
   HardDay,
@@ -92,7 +93,7 @@ export interface ExercisesView {
     readonly limits: readonly ClientLimit[];
     readonly priorities: Readonly<Partial<Record<Muscle, MusclePriority>>>;
     readonly dislikes: readonly string[];
-    readonly pain: Readonly<Record<string, { readonly mean: number; readonly sets: number }>>;
+    readonly pain: Readonly<Record<string, FeltSets>>;
     readonly bodyMassKg: number | null;
     readonly lifts: readonly LiftLog[];
     /** Hard sets by exercise in the week of today. */
@@ -127,7 +128,7 @@ export interface SessionContext {
   };
   readonly exercises: StudioExercises;
   /** Mean pain of an exercise's last sets, where anything was logged. */
-  readonly pain: Readonly<Record<string, { readonly mean: number; readonly sets: number }>>;
+  readonly pain: Readonly<Record<string, FeltSets>>;
   readonly week: WeekContext;
   /** Recorded reasons for passing a block, by the caution's key. */
   readonly reasons: Readonly<Record<string, string>>;

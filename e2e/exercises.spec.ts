@@ -10,6 +10,9 @@ test("exercises are ranked for a client, drawn, paired, searched, and one is add
   await page.getByRole("button", { name: /^biceps/ }).click();
   const ranking = page.getByRole("complementary", { name: "Ranking" });
   await expect(ranking).toContainText("For the biceps");
+  await ranking.getByLabel(/the whole muscle/).check();
+  await expect(ranking).toContainText("For the elbow flexors");
+  await ranking.getByLabel(/the whole muscle/).uncheck();
   await ranking.getByLabel("Weights").selectOption({ label: "long lengths first" });
   await ranking.getByRole("button", { name: /^\d+ ?Incline curl$/ }).click();
   await expect(ranking).toContainText("Trains the biceps directly.");
@@ -38,6 +41,13 @@ test("exercises are ranked for a client, drawn, paired, searched, and one is add
   await sheet.getByRole("button", { name: "Add it" }).click();
   await expect(sheet).toBeHidden();
   await page.getByLabel("Search exercises").fill("oar");
+  await page.getByRole("button", { name: "Oar-handle row", exact: true }).click();
+  await page.getByRole("button", { name: "Change it" }).click();
+  const change = page.getByRole("dialog", { name: "An exercise of your own" });
+  await expect(change.getByLabel("Name")).toHaveValue("Oar-handle row");
+  await change.getByLabel("Cues").fill("handle to the ribs; reach long");
+  await change.getByRole("button", { name: "Keep it" }).click();
+  await expect(page.getByRole("complementary", { name: "The exercise" })).toContainText("handle to the ribs");
   await expect(page.getByRole("button", { name: "Oar-handle row", exact: true })).toBeVisible();
 
   await page.getByRole("link", { name: "Clients", exact: true }).click();

@@ -65,12 +65,19 @@ export const JOINT_WORDS: Readonly<Record<StressedJoint, string>> = {
   knee: "knee",
 };
 
+/** Mean pain 0–10, how many sets, and the share of them in which form slipped or broke. */
+export interface FeltSets {
+  readonly mean: number;
+  readonly sets: number;
+  readonly rough?: number;
+}
+
 export interface Trainee {
   readonly trainingAge: string;
   /** In force on the day. */
   readonly limits: readonly ClientLimit[];
-  /** Mean pain 0–10 of the last sets of an exercise, and how many there were. */
-  readonly pain: ReadonlyMap<string, { readonly mean: number; readonly sets: number }>;
+  /** What the client felt in an exercise's last sets. */
+  readonly pain: ReadonlyMap<string, FeltSets>;
   /** Exercises the client does not want. */
   readonly dislikes: ReadonlySet<string>;
   /** Whether nobody is there: what is unsafe to fail alone is kept from failure. */

@@ -9,7 +9,7 @@ import { catalogueOf, type Exercise } from "./exercise";
 import { ANYBODY, type ClientLimit, limitsOn, type Trainee, unfitness } from "./fitness";
 import { orderAdvice } from "./order";
 import { classifyPair, judgePair, pairsForRegions, partnersFor } from "./pair";
-import { RANK_PRESETS, rankExercises } from "./rank";
+import { RANK_PRESETS, rankExercises, rankForMuscle } from "./rank";
 import { REGION_IDS } from "./regions";
 import { substitutesFor } from "./substitute";
 
@@ -78,6 +78,21 @@ describe("ranking", () => {
         .parts.find((part) => part.part === "comfort")!.value;
     expect(felt(0, 6)).toBeGreaterThan(felt(2, 6));
     expect(felt(2, 6)).toBeLessThan(felt(2, 1));
+  });
+
+  it("goes by form that slipped too, and ranks a whole muscle by the region each trains most", () => {
+    const comfort = (rough: number) =>
+      rank("midChest", { trainee: trainee({ pain: new Map([["bench-press", { mean: 0, sets: 6, rough }]]) }) })
+        .find((one) => one.exercise.id === "bench-press")!
+        .parts.find((part) => part.part === "comfort")!.value;
+    expect(comfort(0.5)).toBeLessThan(comfort(0));
+    const triceps = rankForMuscle(ALL, "triceps", { trainee: ANYBODY, gym: BOATHOUSE, weights: BALANCED!.weights });
+    expect(new Set(triceps.map((one) => one.exercise.id)).size).toBe(triceps.length);
+    for (const one of triceps) {
+      const long = rank("tricepsLong").find((other) => other.exercise.id === one.exercise.id)?.score ?? 0;
+      const lateral = rank("tricepsLateral").find((other) => other.exercise.id === one.exercise.id)?.score ?? 0;
+      expect(one.score).toBe(Math.max(long, lateral));
+    }
   });
 
   it("is the same whatever the exercises are called, and in whatever order they come", () => {

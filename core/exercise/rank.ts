@@ -6,7 +6,7 @@ import type { Exercise } from "./exercise";
 import { JOINT_WORDS, type Trainee, touches, type Unfit, unfitness, unfitSentence } from "./fitness";
 import { lengthProfile, thirdOf } from "./mechanics";
 import type { StressedJoint } from "./motions";
-import { REGIONS, type RegionId } from "./regions";
+import { type Muscle, REGION_IDS, REGIONS, type RegionId } from "./regions";
 
 export type RankPart = "length" | "comfort" | "progress" | "stability" | "setup" | "directness";
 export const RANK_PARTS: readonly RankPart[] = ["length", "comfort", "progress", "stability", "setup", "directness"];
@@ -85,13 +85,24 @@ export function rankExercises(list: readonly Exercise[], region: RegionId, conte
   const ranked = list
     .filter((exercise) => (exercise.shares[region] ?? 0) >= 0.5)
     .map((exercise) => rankOne(exercise, region, context));
-  return ranked.sort(
-    (a, b) =>
-      Number(a.unfit !== null) - Number(b.unfit !== null) ||
-      b.score - a.score ||
-      (a.exercise.id < b.exercise.id ? -1 : 1),
-  );
+  return ranked.sort(inRank);
 }
+
+/** The same for a whole muscle: each exercise by the region of it that it trains most. */
+export function rankForMuscle(list: readonly Exercise[], muscle: Muscle, context: RankContext): Ranked[] {
+  const regions = REGION_IDS.filter((region) => REGIONS[region].muscle === muscle);
+  const best = new Map<string, Ranked>();
+  for (const region of regions) {
+    for (const one of rankExercises(list, region, context)) {
+      const known = best.get(one.exercise.id);
+      if (!known || one.score > known.score) best.set(one.exercise.id, one);
+    }
+  }
+  return [...best.values()].sort(inRank);
+}
+
+const inRank = (a: Ranked, b: Ranked): number =>
+  Number(a.unfit !== null) - Number(b.unfit !== null) || b.score - a.score || (a.exercise.id < b.exercise.id ? -1 : 1);
 
 export function rankOne(exercise: Exercise, region: RegionId, context: RankContext): Ranked {
   const parts: RankedPart[] = RANK_PARTS.map((part) => ({
@@ -169,11 +180,12 @@ function comfortPart(exercise: Exercise, trainee: Trainee): { value: number; sen
   for (const [joint, stress] of stressed) strain += (stress / 3) ** 1.5 * (spared.has(joint) ? 2.5 : 1);
   const pain = trainee.pain.get(exercise.id);
   const felt = pain && pain.sets > 0 ? pain.mean / 10 : 0;
+  const rough = pain?.rough ?? 0;
   const known = pain ? Math.min(1, pain.sets / 6) : 0;
   const general = clamp(1 - strain / 2.4, 0, 1);
   // The client's own sets weigh more the more there are.
   const value =
-    clamp(general * (1 - 0.5 * known) + 0.5 * known * (1 - 2.5 * felt), 0, 1) *
+    clamp(general * (1 - 0.5 * known) + 0.5 * known * (1 - 2.5 * felt - 0.6 * rough), 0, 1) *
     (trainee.dislikes.has(exercise.id) ? 0.5 : 1);
   const high = stressed.filter(([, stress]) => stress >= 2).map(([joint]) => JOINT_WORDS[joint]);
   const words = high.length > 0 ? `Asks something of ${high.join(" and ")}` : "Quiet on the joints";
@@ -181,7 +193,9 @@ function comfortPart(exercise: Exercise, trainee: Trainee): { value: number; sen
     pain && pain.sets >= 2
       ? felt > 0.15
         ? `; it hurt this client, ${decimal(pain.mean, 1)} of 10`
-        : "; it has been quiet for this client"
+        : rough > 0.25
+          ? `; form slipped in ${Math.round(100 * rough)} % of this client's sets`
+          : "; it has been quiet for this client"
       : "";
   return { value, sentence: `${words}${own}${trainee.dislikes.has(exercise.id) ? "; not liked" : ""}.` };
 }

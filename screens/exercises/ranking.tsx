@@ -20,7 +20,7 @@ export function Ranking({ state }: { state: ExercisesState }) {
   return (
     <section className="flex min-h-0 flex-col gap-3">
       <h2 className="text-base font-bold">
-        For the {REGIONS[state.region].name}
+        For the {state.wholeMuscle ? REGIONS[state.region].muscle : REGIONS[state.region].name}
         <span className="font-normal text-quiet">
           {" "}
           {state.view.client ? state.view.client.name : "anybody"}, {state.ranked.length} exercises
@@ -47,6 +47,14 @@ export function Ranking({ state }: { state: ExercisesState }) {
         </div>
       ))}
       <Weights state={state} />
+      <label className="flex items-center gap-2">
+        <input
+          type="checkbox"
+          checked={state.wholeMuscle}
+          onChange={(event) => state.setWholeMuscle(event.target.checked)}
+        />
+        <span className="text-quiet">the whole muscle: {REGIONS[state.region].muscle}</span>
+      </label>
       <MusclePair state={state} />
       {GROUPS.map((group) => {
         const members = state.ranked.filter((one) => one.group === group);

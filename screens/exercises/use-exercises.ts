@@ -13,8 +13,10 @@ import {
   prescribedFromCurve,
   RANK_PRESETS,
   type RankWeights,
+  REGIONS,
   type RegionId,
   rankExercises,
+  rankForMuscle,
   type Trainee,
 } from "@/core";
 
@@ -22,6 +24,7 @@ import {
 export function useExercises(view: ExercisesView) {
   const catalogue = useMemo(() => catalogueIn(view.exercises), [view.exercises]);
   const [region, setRegion] = useState<RegionId>("midChest");
+  const [wholeMuscle, setWholeMuscle] = useState(false);
   const [firstId, setFirstId] = useState<string | null>(null);
   const [secondId, setSecondId] = useState<string | null>(null);
   const [gymId, setGymId] = useState(view.client?.gymId ?? view.gyms[0]?.id ?? "");
@@ -45,8 +48,11 @@ export function useExercises(view: ExercisesView) {
   );
   const workingKg = useMemo(() => workingLoads(view), [view]);
   const ranked = useMemo(
-    () => rankExercises(catalogue.list, region, { trainee, gym, weights, workingKg }),
-    [catalogue, region, trainee, gym, weights, workingKg],
+    () =>
+      wholeMuscle
+        ? rankForMuscle(catalogue.list, REGIONS[region].muscle, { trainee, gym, weights, workingKg })
+        : rankExercises(catalogue.list, region, { trainee, gym, weights, workingKg }),
+    [catalogue, region, wholeMuscle, trainee, gym, weights, workingKg],
   );
   const coverage = useMemo(
     () =>
@@ -67,6 +73,8 @@ export function useExercises(view: ExercisesView) {
     catalogue,
     region,
     setRegion,
+    wholeMuscle,
+    setWholeMuscle,
     first: of(firstId),
     second: of(secondId),
     /** Draws an exercise, alone or beside the one that is drawn. */

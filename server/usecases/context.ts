@@ -28,6 +28,7 @@ import {
   exerciseOrThrow,
   expandSession,
   exposuresOf,
+  type FeltSets,
   type FloorEvent,
   foldEvents,
   type HardDay,
@@ -132,16 +133,17 @@ export async function studioExercises(tx: Transaction): Promise<StudioExercises>
   return own.length === 0 && hidden.length === 0 ? NO_OWN_EXERCISES : { own, hidden };
 }
 
-/** Mean pain of the last sets of each exercise, where anything was logged. */
-export function painOf(lifts: readonly LiftLog[]): Record<string, { mean: number; sets: number }> {
-  const pain: Record<string, { mean: number; sets: number }> = {};
+/** What was felt in the last sets of each exercise, where anything was logged. */
+export function painOf(lifts: readonly LiftLog[]): Record<string, FeltSets> {
+  const pain: Record<string, FeltSets> = {};
   for (const { exerciseId, exposures } of lifts) {
     const sets = exposures.flatMap((exposure) => exposure.sets).slice(-8);
     if (sets.length === 0) continue;
     const known = pain[exerciseId] ?? { mean: 0, sets: 0 };
     const total = known.mean * known.sets + sets.reduce((sum, set) => sum + set.pain, 0);
     const count = known.sets + sets.length;
-    pain[exerciseId] = { mean: total / count, sets: count };
+    const slipped = sets.filter((set) => set.form !== "held").length + (known.rough ?? 0) * known.sets;
+    pain[exerciseId] = { mean: total / count, sets: count, rough: slipped / count };
   }
   return pain;
 }
