@@ -5,6 +5,14 @@ import type { Broken, GymView } from "@/contract";
 import { equipmentOn, equipmentProblems, type GymEquipment, threadsOf } from "@/core";
 import { ask, replySentence } from "@/device/api";
 
+/** JSON with sorted keys: the database gives keys back in an order of its own. */
+const canonical = (value: unknown): string =>
+  JSON.stringify(value, (_key, inner) =>
+    inner && typeof inner === "object" && !Array.isArray(inner)
+      ? Object.fromEntries(Object.entries(inner).sort(([a], [b]) => (a < b ? -1 : 1)))
+      : inner,
+  );
+
 const keptKey = (id: string): string => `yarvex:gym:${id}`;
 
 /** The gym as it is kept and as it is being changed, and what the change means for the coming sessions. */
@@ -16,7 +24,7 @@ export function useGym(view: GymView) {
   const [busy, setBusy] = useState(false);
   const [broken, setBroken] = useState<readonly Broken[]>([]);
   const [weighing, setWeighing] = useState(false);
-  const changed = name !== view.name || JSON.stringify(equipment) !== JSON.stringify(view.equipment);
+  const changed = name !== view.name || canonical(equipment) !== canonical(view.equipment);
 
   // A change that was not kept survives a closed tab.
   const restored = useRef(false);
