@@ -9,7 +9,7 @@ test("the network is off for the whole session, the tab is closed in the middle,
   const sessionId = await writeSession(
     page,
     "Noor Castellan",
-    "A1 Back squat 2x6 r3 rir2\n\nB1 Pull-down 2x10 h5\nB2 Lateral raise 2x12 r3",
+    "A1 Back squat 2x6 r3 rir2\n\nB1 Standing calf raise 2x10\nB2 Lateral raise 2x12 r3",
   );
   await page.setViewportSize(PHONE);
   await page.goto(`/floor?s=${sessionId}`);
