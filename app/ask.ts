@@ -1,6 +1,7 @@
 /** What routes share: who is asking, and one way to ask. */
 import { headers } from "next/headers";
 import { notFound, redirect } from "next/navigation";
+import type { ApiName, Input, Output } from "@/contract";
 import { scopeOf } from "@/server/auth";
 import type { Scope } from "@/server/db";
 import { ask } from "@/server/usecases";
@@ -17,8 +18,8 @@ export async function requireScope(role?: Scope["role"]): Promise<Scope> {
 }
 
 /** The answer of a use case for a page; what is not there, or not theirs, is not found. */
-export async function answer<T>(scope: Scope, name: string, input: unknown = {}): Promise<T> {
-  const outcome = await ask<T>(scope, name, input);
+export async function answer<K extends ApiName>(scope: Scope, name: K, input: Input<K>): Promise<Output<K>> {
+  const outcome = await ask(scope, name, input);
   if (outcome.kind !== "ok") notFound();
   return outcome.value;
 }

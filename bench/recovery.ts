@@ -116,8 +116,9 @@ export function simulatedDays(options: {
       const { reps, rir } = lifter.perform({ exercise: bench, curveKg: kg, reps: null });
       lifter.rest(options.restSeconds);
       return {
-        setId: `${day}-${round}`,
+        key: `s:${round}:0`,
         round,
+        asked: true,
         loadKg: kg,
         curveKg: kg,
         reps,
@@ -133,7 +134,14 @@ export function simulatedDays(options: {
         fresh: round === 0,
       };
     });
-    return { date: addDays(START, day * 3), sessionId: `s${day}`, plannedSets: 4, sets };
+    return {
+      date: addDays(START, day * 3),
+      sessionId: `s${day}`,
+      slotId: "s",
+      purpose: "training",
+      plannedSets: 4,
+      sets,
+    };
   });
 }
 

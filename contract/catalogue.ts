@@ -8,28 +8,43 @@ import {
   MOTIONS,
   type MotionId,
   REGION_IDS,
+  type RegionId,
   SHIPPED_CATALOGUE,
   SHIPPED_EXERCISES,
 } from "../core";
-import { exact, finite, identifier, listOf, oneOf, orNull, said, whole, yesNo } from "./schema";
+import { anyOfNumbers, exact, finite, identifier, listOf, oneOf, orNull, said, whole, yesNo } from "./schema";
 
 export interface StudioExercises {
   readonly own: readonly ExerciseDefinition[];
   readonly hidden: readonly string[];
+  /** What lifts known by their name alone turned out to be, by the name's id. */
+  readonly named: Readonly<Record<string, string>>;
 }
 
-export const NO_OWN_EXERCISES: StudioExercises = { own: [], hidden: [] };
+export const NO_OWN_EXERCISES: StudioExercises = { own: [], hidden: [], named: {} };
 
 const known = new WeakMap<StudioExercises, Catalogue>();
 
+const isPlain = ({ own, hidden, named }: StudioExercises): boolean =>
+  own.length === 0 && hidden.length === 0 && Object.keys(named).length === 0;
+
 /** The catalogue to read and advise by; the same for the same value. */
 export function catalogueIn(exercises: StudioExercises | undefined): Catalogue {
-  if (!exercises || (exercises.own.length === 0 && exercises.hidden.length === 0)) return SHIPPED_CATALOGUE;
+  if (!exercises || isPlain(exercises)) return SHIPPED_CATALOGUE;
   let catalogue = known.get(exercises);
   if (!catalogue) {
     const all = [...SHIPPED_EXERCISES, ...exercises.own.map(exerciseFrom)];
     const hidden = new Set(exercises.hidden);
-    catalogue = { ...catalogueOf(all), list: all.filter((exercise) => !hidden.has(exercise.id)) };
+    const { byId } = catalogueOf(all);
+    // What was written under a name keeps the name's id, and trains what the exercise does.
+    const renamed = Object.entries(exercises.named).flatMap(([id, is]) => {
+      const exercise = byId.get(is);
+      return exercise ? [[id, { ...exercise, id }] as const] : [];
+    });
+    catalogue = {
+      byId: new Map([...byId, ...renamed]),
+      list: all.filter((exercise) => !hidden.has(exercise.id)),
+    };
     known.set(exercises, catalogue);
   }
   return catalogue;
@@ -50,14 +65,14 @@ export interface OwnExercise {
   readonly stability: number;
   readonly learning: number;
   readonly cues: readonly string[];
-  readonly shares: readonly { readonly region: string; readonly share: number }[];
+  readonly shares: readonly { readonly region: RegionId; readonly share: 0.25 | 0.5 | 1 }[];
   readonly failureSafeAlone: boolean;
 }
 
 export const ownExerciseSchema = exact({
   id: identifier(),
   name: said(80),
-  motion: oneOf(...Object.keys(MOTIONS)),
+  motion: oneOf(...(Object.keys(MOTIONS) as MotionId[])),
   implement: oneOf("barbell", "dumbbells", "dumbbell", "kettlebell", "stack", "sled", "bodyweight", "straps", "band"),
   station: orNull(said(60)),
   ratio: finite(0.01, 10),
@@ -68,7 +83,7 @@ export const ownExerciseSchema = exact({
   stability: whole(1, 5),
   learning: whole(1, 5),
   cues: listOf(said(60), 3),
-  shares: listOf(exact({ region: oneOf(...REGION_IDS), share: finite(0.25, 1).oneOf([0.25, 0.5, 1]) }), 12),
+  shares: listOf(exact({ region: oneOf(...REGION_IDS), share: anyOfNumbers(0.25, 0.5, 1) }), 12),
   failureSafeAlone: yesNo(),
 });
 
@@ -116,7 +131,10 @@ export function ownExerciseOf(definition: ExerciseDefinition): OwnExercise {
     stability: exercise.stability,
     learning: exercise.learning,
     cues: definition.cues ?? [],
-    shares: Object.entries(definition.shares ?? {}).map(([region, share]) => ({ region, share })),
+    shares: Object.entries(definition.shares ?? {}).map(([region, share]) => ({
+      region,
+      share,
+    })) as OwnExercise["shares"],
     failureSafeAlone: exercise.failureSafeAlone,
   };
 }

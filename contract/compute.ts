@@ -4,7 +4,6 @@ import {
   type BlockTimeline,
   blockNameWords,
   curveKg,
-  equipmentOn,
   exerciseOrThrow,
   expandSession,
   type FittedReserve,
@@ -42,17 +41,16 @@ export function resolveIn(
   return resolveSession(document, {
     catalogue: catalogueIn(context.exercises),
     settings: context.settings,
-    gym: equipmentOn(context.gym.equipment, context.date),
+    gym: context.gym.equipment,
     bodyMassKg: context.bodyMassKg,
     policy: context.client.rounding,
-    date: context.date,
+    calendar: { date: context.date, purpose: context.purpose, planWeek: context.planWeek },
     recordOf: (lineage) => records.get(lineage) ?? null,
-    related: context.lifts.flatMap(({ lineage, exerciseId }) => {
-      const e1rmKg = records.get(lineage)?.e1rmKg;
+    related: context.known.flatMap(({ lineage, exerciseId, e1rmKg: kept }) => {
+      const e1rmKg = records.has(lineage) ? records.get(lineage)!.e1rmKg : kept;
       return e1rmKg ? [{ exerciseId, e1rmKg }] : [];
     }),
     trainingMaxKg: (lineage) => context.lifts.find((lift) => lift.lineage === lineage)?.trainingMaxKg ?? null,
-    ruleOf: (slotId) => context.rules[slotId] ?? null,
   });
 }
 
@@ -68,13 +66,15 @@ export interface ComputedSession {
 }
 
 export function computeSession(
-  document: SessionDocument,
+  written: SessionDocument,
   context: SessionContext,
   records = recordsOf(context),
 ): ComputedSession {
   const { settings } = context;
   const catalogue = catalogueIn(context.exercises);
-  const resolved = resolveIn(document, context, records);
+  const resolved = resolveIn(written, context, records);
+  // The rules may leave sets out or change them: what is computed is what they prescribe.
+  const { document } = resolved;
   const rampReps = (slot: { id: string }) => resolved.ramps.get(slot.id)?.map((set) => set.reps) ?? [];
   const plain = { catalogue, settings, rampReps };
   const forecastContext = forecastIn(context, resolved, records);

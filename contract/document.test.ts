@@ -1,8 +1,32 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
+import {
+  DEFAULT_SETTINGS,
+  diffDocuments,
+  type Edit,
+  expandSession,
+  foldEvents,
+  projectSession,
+  type SessionDocument,
+  SHIPPED_CATALOGUE,
+} from "../core";
 import { arbitrarySession } from "../core/testing/arbitrary";
-import { read } from "../core/testing/helpers";
-import { check, documentSchema, EMPTY_DOCUMENT, floorEventSchema, readDocument, upcastDocument } from ".";
+import { performedSet } from "../core/testing/floor";
+import { BOATHOUSE, read, resolve } from "../core/testing/helpers";
+import {
+  check,
+  documentSchema,
+  EMPTY_DOCUMENT,
+  editSchema,
+  floorEventSchema,
+  INPUTS,
+  readDocument,
+  readShown,
+  type SentEvent,
+  shownSession,
+  upcastDocument,
+  upcastEvent,
+} from ".";
 
 const sound = () => JSON.parse(JSON.stringify(read("Bench press 4x8 @80kg r90")));
 
@@ -61,11 +85,31 @@ describe("a document at the edge", () => {
 });
 
 describe("an older document", () => {
-  it("becomes the present version: the cap was in minutes, and there was no finisher", () => {
+  it("of version 1 had its cap in minutes, and no finisher", () => {
     const { capSeconds: _, finisher: __, methodId: ___, ...rest } = sound();
     const first = { ...rest, version: 1, capMinutes: 50 };
     expect(readDocument(first)).toEqual({ ok: true, value: { ...sound(), capSeconds: 3000 } });
-    expect(upcastDocument({ ...first, capMinutes: null })).toMatchObject({ version: 2, capSeconds: null });
+    expect(upcastDocument({ ...first, capMinutes: null })).toMatchObject({ version: 3, capSeconds: null });
+  });
+
+  it("of version 2 had its rules beside it, and partners without a least rest", () => {
+    const now = JSON.parse(JSON.stringify(read("Bench press 4x8 @80kg rpartner")));
+    const rule = { kind: "loadFirst", stepKg: 5 };
+    const [block] = now.blocks;
+    const slotId = block.slots[0].id;
+    const { methodId: _, ...bare } = block;
+    const { rule: __, ...slot } = block.slots[0];
+    const gymId = "01900000-0000-7000-8000-000000000000";
+    const second = {
+      ...now,
+      version: 2,
+      gymId,
+      rules: { [slotId]: rule },
+      blocks: [{ ...bare, restAfterRound: { kind: "partnersWork" }, slots: [slot] }],
+    };
+    const value = { ...now, gymId, blocks: [{ ...block, slots: [{ ...slot, rule }] }] };
+    expect(readDocument(second)).toEqual({ ok: true, value });
+    expect(upcastDocument({ ...second, gymId: "the hall" })).toMatchObject({ gymId: null });
   });
 
   it("leaves the present version as it is", () => {
@@ -73,19 +117,210 @@ describe("an older document", () => {
   });
 });
 
-describe("an event at the edge", () => {
-  const event = () => ({
-    id: "01900000-0000-7000-8000-000000000000",
-    sessionId: "01900000-0000-7000-8000-000000000001",
+describe("what cannot be meant is refused at its field", () => {
+  const spoilt = (change: (document: ReturnType<typeof sound>) => void) => {
+    const document = sound();
+    change(document);
+    const answer = readDocument(document);
+    return answer.ok ? [] : answer.problems.map((one) => one.field);
+  };
+  const first = (d: ReturnType<typeof sound>) => d.blocks[0].slots[0].sets[0].segments[0];
+
+  it.each<[string, (document: ReturnType<typeof sound>) => void, string]>([
+    ["low above high", (d) => Object.assign(first(d).amount, { reps: { low: 9, high: 4 } }), "reps"],
+    [
+      "rounds 9 to 4",
+      (d) => Object.assign(d.blocks[0], { rounds: { kind: "range", low: 9, high: 4, stop: { kind: "coach" } } }),
+      "rounds",
+    ],
+    [
+      "an empty list of rests",
+      (d) => Object.assign(d.blocks[0], { restAfterRound: { kind: "list", rests: [] } }),
+      "restAfterRound",
+    ],
+    ["99,999 kg", (d) => Object.assign(first(d).load.weight, { amount: "99999" }), "weight"],
+    ["a rest of a week", (d) => Object.assign(first(d), { restBeforeSeconds: 604_800 }), "restBeforeSeconds"],
+  ])("%s", (_, change, field) => {
+    expect(spoilt(change).join()).toContain(field);
+  });
+
+  it("2026-99-99 and a birth year after today", () => {
+    expect(check(INPUTS["clients.weigh"], { clientId: ID, date: "2026-99-99", bodyMass: KG })).toMatchObject({
+      ok: false,
+      problems: [{ field: "date" }],
+    });
+    expect(check(INPUTS["clients.weigh"], { clientId: ID, date: "2026-02-29", bodyMass: KG }).ok).toBe(false);
+    expect(check(INPUTS["clients.weigh"], { clientId: ID, date: "2028-02-29", bodyMass: KG }).ok).toBe(true);
+    const person = {
+      name: "A",
+      birthYear: 2150,
+      trainingAge: "novice",
+      minutes: 60,
+      aims: "",
+      limits: "",
+      bodyMass: null,
+    };
+    expect(check(INPUTS["clients.create"], person)).toMatchObject({ ok: false, problems: [{ field: "birthYear" }] });
+  });
+
+  it("and everything that the edge accepts computes", () => {
+    const mutated = fc.tuple(arbitrarySession, fc.array(fc.tuple(fc.nat(400), fc.nat(9)), { maxLength: 3 }));
+    let accepted = 0;
+    fc.assert(
+      fc.property(mutated, ([document, changes]) => {
+        const stored = JSON.parse(JSON.stringify(document));
+        for (const [at, kind] of changes) mutate(stored, at, kind);
+        const answer = readDocument(stored);
+        if (!answer.ok) return;
+        accepted++;
+        const { seconds } = expandSession(answer.value, { catalogue: SHIPPED_CATALOGUE, settings: DEFAULT_SETTINGS });
+        expect(Number.isFinite(seconds)).toBe(true);
+        const { loads } = resolve(answer.value);
+        for (const { kg } of loads.values()) expect(kg === null || Number.isFinite(kg)).toBe(true);
+      }),
+      { numRuns: 250 },
+    );
+    expect(accepted).toBeGreaterThan(40);
+  });
+});
+
+const ID = "01900000-0000-7000-8000-000000000000";
+const KG = { amount: "80", unit: "kg" };
+
+/** Puts something else into one place of a JSON value, counted through it. */
+function mutate(value: unknown, at: number, kind: number): void {
+  const places: [Record<string, unknown>, string][] = [];
+  const walk = (one: unknown) => {
+    if (typeof one !== "object" || one === null) return;
+    for (const key of Object.keys(one)) {
+      places.push([one as Record<string, unknown>, key]);
+      walk((one as Record<string, unknown>)[key]);
+    }
+  };
+  walk(value);
+  const [owner, key] = places[at % places.length]!;
+  const old = owner[key];
+  const others = [0, 1, 7200, -1, 0.5, "0", null, [], "80", Array.isArray(old) ? old.slice(1) : 3];
+  owner[key] = others[kind];
+}
+
+describe("edits at the edge", () => {
+  const document = read("A1 Bench press 4x8 @80kg h10\nA2 Push-up 4x8 r90");
+  const [bench] = document.blocks[0]!.slots;
+  const good: Edit[] = [
+    { kind: "setSession", field: "title", value: "Heavy" },
+    { kind: "setBlock", blockId: document.blocks[0]!.id, field: "methodId", value: "density" },
+    { kind: "setSlot", slotId: bench!.id, field: "rule", value: { kind: "loadFirst", stepKg: null } },
+    { kind: "moveSlot", slotId: bench!.id, blockId: document.blocks[0]!.id, after: document.blocks[0]!.slots[1]!.id },
+    { kind: "arrangeSets", slotId: bench!.id, order: [bench!.sets[0]!.id, null], added: [] },
+    { kind: "removeSegment", segmentId: bench!.sets[0]!.segments[0]!.id },
+  ];
+
+  it.each(good.map((edit) => [edit.kind, edit] as const))("%s is accepted, and exact", (_, edit) => {
+    expect(check(editSchema, JSON.parse(JSON.stringify(edit)))).toEqual({ ok: true, value: edit });
+    expect(check(editSchema, { ...edit, more: 1 }).ok).toBe(false);
+  });
+
+  it.each<[string, unknown]>([
+    ["an unknown kind", { kind: "rewrite", document }],
+    ["a field that is not there", { kind: "setSlot", slotId: "s", field: "sets", value: [] }],
+    ["a value of another field", { kind: "setSlot", slotId: "s", field: "laterality", value: "sideways" }],
+    ["a place by index", { kind: "moveBlock", blockId: "b", to: 1 }],
+    ["nothing", null],
+  ])("%s is refused", (_, edit) => {
+    expect(check(editSchema, edit).ok).toBe(false);
+  });
+
+  it("the difference of any two documents is accepted", () => {
+    fc.assert(
+      fc.property(arbitrarySession, arbitrarySession, (one, other) => {
+        const named = JSON.parse(JSON.stringify(other).replaceAll(/"g(\d+)"/g, '"h$1"')) as SessionDocument;
+        for (const edit of diffDocuments(one, named)) expect(check(editSchema, edit)).toMatchObject({ ok: true });
+      }),
+      { numRuns: 30 },
+    );
+  });
+});
+
+describe("events at the edge", () => {
+  const sent = (body: object, more: object = {}) => ({
+    id: ID,
+    sessionId: ID,
     atMs: 1,
     shownHash: "a".repeat(64),
-    body: { kind: "ended", sessionRpe: 7, note: "" } as Record<string, unknown>,
+    ...more,
+    body,
   });
-  it("is exact", () => {
-    expect(check(floorEventSchema, event()).ok).toBe(true);
-    expect(check(floorEventSchema, { ...event(), more: 1 }).ok).toBe(false);
-    expect(check(floorEventSchema, { ...event(), body: { kind: "ended", sessionRpe: 70, note: "" } }).ok).toBe(false);
-    expect(check(floorEventSchema, { ...event(), body: { kind: "setsDone", sets: [{}] } }).ok).toBe(false);
-    expect(check(floorEventSchema, { ...event(), id: "1" }).ok).toBe(false);
+  const present = { version: 2, steady: { page: "p", ms: 12.5 } };
+  const accepts = (event: object) => check(floorEventSchema, JSON.parse(JSON.stringify(event))).ok;
+
+  it("are exact", () => {
+    const ended = sent({ kind: "ended", sessionRpe: 7, note: "" }, present);
+    expect(accepts(ended)).toBe(true);
+    expect(accepts({ ...ended, more: 1 })).toBe(false);
+    expect(accepts(sent({ kind: "ended", sessionRpe: 70, note: "" }, present))).toBe(false);
+    expect(accepts(sent({ kind: "setsDone", sets: [{}] }, present))).toBe(false);
+    expect(accepts({ ...ended, id: "1" })).toBe(false);
+    expect(accepts({ ...ended, version: 3 })).toBe(false);
+  });
+
+  it("of every kind that the floor logs pass", () => {
+    const place = { slotId: "s", round: 0, ordinal: 0, whose: "client" };
+    const bodies: object[] = [
+      { kind: "started" },
+      { kind: "setsDone", sets: [performedSet({ slotId: "s" })] },
+      { kind: "setCorrected", set: performedSet({ slotId: "s" }) },
+      { kind: "setsSkipped", places: [place], reason: "" },
+      { kind: "roundAdded", blockId: "b" },
+      { kind: "setAdded", slotId: "s", round: 1 },
+      { kind: "exerciseSwapped", slotId: "s", fromRound: 1, exerciseId: "push-up", reason: "taken" },
+      { kind: "orderChanged", blockIds: ["b"] },
+      { kind: "advice", advice: { slotId: "s", round: 0, words: "Cut", load: null, reps: 8 }, taken: true },
+      { kind: "paused", resumed: false },
+      { kind: "note", slotId: null, text: "hm" },
+      { kind: "undone", eventId: ID },
+    ];
+    for (const body of bodies) expect(accepts(sent(body, present)), JSON.stringify(body)).toBe(true);
+  });
+
+  it("of the first builds are accepted and understood: an old phone's log replays", () => {
+    const document = read("Bench press 3x8 @80kg r90");
+    const slot = document.blocks[0]!.slots[0]!;
+    const [one, two] = slot.sets;
+    const {
+      ordinal: _,
+      whose: __,
+      plannedSetId: ___,
+      failed: ____,
+      segments,
+      ...rest
+    } = performedSet({ slotId: slot.id });
+    const { metres: _____, ...part } = segments[0]!;
+    const old = [
+      sent({ kind: "started" }),
+      sent({ kind: "setsDone", sets: [{ ...rest, setId: one!.id, segments: [{ ...part, segmentId: "g" }] }] }),
+      sent({ kind: "setsSkipped", setIds: [two!.id], reason: "" }),
+    ];
+    for (const event of old) expect(accepts(event)).toBe(true);
+    const events = old.map((event, i) => ({ ...upcastEvent(event as SentEvent, () => document), id: `e${i}` }));
+    const performed = foldEvents(events);
+    expect([...performed.sets]).toMatchObject([[`${slot.id}:0:0`, { plannedSetId: one!.id, failed: false }]]);
+    expect([...performed.skipped.keys()]).toEqual([`${slot.id}:1:0`]);
+    const shown = readShown({
+      engineVersion: 1,
+      settings: { ...DEFAULT_SETTINGS, hiddenExercises: ["x"] },
+      date: "2026-11-01",
+      clientName: "Somebody",
+      bodyMassKg: 80,
+      equipment: BOATHOUSE,
+      document,
+      loads: { [one!.segments[0]!.id]: { kg: 80, weight: KG, sign: 1, words: "", build: "", change: "", aimReps: 8 } },
+      ramps: {},
+    });
+    expect(shown).not.toHaveProperty("clientName");
+    expect(shown.settings).toEqual(DEFAULT_SETTINGS);
+    const hash = "a".repeat(64);
+    const { summary } = projectSession("s", events, new Map([[hash, shownSession(shown)]]));
+    expect(summary).toMatchObject({ sets: 1, plannedSets: 3, reps: 8, volumeLoadKg: 640 });
   });
 });

@@ -1,3 +1,4 @@
+export * from "./api";
 export * from "./catalogue";
 export * from "./compute";
 export * from "./document";
@@ -5,7 +6,11 @@ export * from "./equipment";
 export * from "./events";
 export * from "./gym";
 export * from "./judge";
+export * from "./plan";
 export * from "./prescription";
 export * from "./review";
+export * from "./rules";
 export * from "./schema";
+export * from "./shown";
+export * from "./sums";
 export * from "./views";

@@ -8,7 +8,6 @@ import {
   type CoverageHole,
   coverageHoles,
   coverageOf,
-  equipmentOn,
   evaluateCautions,
   jumpsOf,
   type LengthCoverage,
@@ -26,13 +25,13 @@ import { catalogueIn } from "./catalogue";
 import type { ComputedSession } from "./compute";
 import type { SessionContext } from "./views";
 
-export function traineeOf(context: Pick<SessionContext, "client" | "date" | "pain">): Trainee {
+export function traineeOf(context: Pick<SessionContext, "client" | "date" | "pain" | "alone">): Trainee {
   return {
     trainingAge: context.client.trainingAge,
     limits: limitsOn(context.client.limits, context.date),
     pain: new Map(Object.entries(context.pain)),
     dislikes: new Set(context.client.dislikes),
-    alone: false,
+    alone: context.alone,
   };
 }
 
@@ -47,7 +46,7 @@ export interface Judgement {
 export function judgeSession(document: SessionDocument, context: SessionContext, computed: ComputedSession): Judgement {
   const catalogue = catalogueIn(context.exercises);
   const trainee = traineeOf(context);
-  const gym = equipmentOn(context.gym.equipment, context.date);
+  const gym = context.gym.equipment;
   const sets = setsByExercise(computed.timeline, {
     catalogue,
     settings: context.settings,
@@ -71,7 +70,7 @@ export function judgeSession(document: SessionDocument, context: SessionContext,
     intensity: (id) => computed.resolved.loads.get(id)?.shareOfE1rm ?? null,
     hardTechniques: context.week.hardTechniques,
     jumps,
-    isDeload: false,
+    isDeload: context.purpose === "deload",
   };
   const coverage = coverageOf(sets.values(), catalogue, context.settings.countingSchool);
   return {

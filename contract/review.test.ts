@@ -1,11 +1,22 @@
 import { describe, expect, it } from "vitest";
-import { chainsOf, DEFAULT_SETTINGS, type FloorEvent, nextSentence, type PerformedSet } from "../core";
+import { DEFAULT_SETTINGS, nextSentence, type PerformedSet, type SessionDocument } from "../core";
+import { chainsShown, event, performedSet, shownSession } from "../core/testing/floor";
 import { BOATHOUSE, exposure, read } from "../core/testing/helpers";
-import { computeSession, NO_OWN_EXERCISES, type ReviewView, reviewSession, type SessionContext } from ".";
+import {
+  computeSession,
+  NO_OWN_EXERCISES,
+  type ReviewView,
+  reviewSession,
+  type SessionContext,
+  SHOWN_VERSION,
+} from ".";
 
 const context: SessionContext = {
   sessionId: "s",
   date: "2026-11-24",
+  purpose: "training",
+  planWeek: null,
+  alone: false,
   client: {
     id: "c",
     name: "Somebody",
@@ -51,7 +62,7 @@ const context: SessionContext = {
       trainingMaxKg: null,
     },
   ],
-  rules: {},
+  known: [],
   weekHardSets: {},
 };
 const document = read("A1 Back squat 3x5 r150 ramp\n\nB1 Dumbbell press 3x6-8 r90\n\nC1 Front plank 2x40s r45");
@@ -77,70 +88,47 @@ describe("a session computed in its context", () => {
   });
 
   it("follows the rule a coach chose instead", () => {
-    const slotId = document.blocks[0]!.slots[0]!.id;
-    const other = computeSession(document, { ...context, rules: { [slotId]: { kind: "loadFirst", stepKg: 2.5 } } });
+    const [block, ...others] = document.blocks;
+    const slots = block!.slots.map((slot) => ({ ...slot, rule: { kind: "loadFirst" as const, stepKg: 2.5 } }));
+    const ruled: SessionDocument = { ...document, blocks: [{ ...block!, slots }, ...others] };
+    const other = computeSession(ruled, context);
     expect(other.resolved.loads.get(document.blocks[0]!.slots[0]!.sets[0]!.segments[0]!.id)!.kg).toBe(82.5);
   });
 });
 
 describe("the review", () => {
+  const { loads: bare, ...shown } = shownSession(document);
+  const resolved = computeSession(document, context).resolved.loads;
   const loads = Object.fromEntries(
-    [...computeSession(document, context).resolved.loads].map(([id, load]) => [
-      id,
-      { kg: load.kg, weight: load.weight, sign: 1 as const, words: "", build: "", change: "", aimReps: load.aimReps },
-    ]),
+    Object.entries(bare).map(([id, load]) => {
+      const { kg, weight, aimReps } = resolved.get(id)!;
+      return [id, { ...load, kg, weight, aimReps }];
+    }),
   );
-  const chains = chainsOf(document, DEFAULT_SETTINGS);
+  const chains = chainsShown({ ...shown, loads });
   const done = (key: number, reps: number): PerformedSet => {
     const { slot, set } = chains[key]!.moves[0]!;
     const segment = set.segments[0]!;
-    return {
-      setId: set.id,
-      slotId: slot.id,
-      round: chains[key]!.round,
-      segments: [
-        {
-          segmentId: segment.id,
-          exerciseId: slot.exerciseId,
-          load: loads[segment.id]!.weight,
-          sign: 1,
-          reps,
-          rightReps: null,
-          seconds: null,
-        },
-      ],
-      rir: 2,
-      form: "held",
-      pain: 0,
-      painPlace: "",
-      note: "",
-      restSeconds: null,
-    };
+    const part = { segmentId: segment.id, exerciseId: slot.exerciseId, load: loads[segment.id]!.weight, reps };
+    const { round } = chains[key]!;
+    const common = performedSet().segments[0]!;
+    return performedSet({ slotId: slot.id, round, plannedSetId: set.id, segments: [{ ...common, ...part }] });
   };
   const view = (sets: PerformedSet[]): ReviewView => {
-    const event: FloorEvent = { id: "e", sessionId: "s", atMs: 0, shownHash: "h", body: { kind: "setsDone", sets } };
+    const { date, purpose, settings, bodyMassKg, equipment } = shown;
+    const frozen = { version: SHOWN_VERSION, engineVersion: 1, own: [], ramps: {} } as const;
     return {
       context,
       title: "",
       state: "done",
-      events: [event],
-      shown: {
-        engineVersion: 1,
-        settings: DEFAULT_SETTINGS,
-        date: context.date,
-        clientName: "Somebody",
-        bodyMassKg: 80,
-        equipment: BOATHOUSE,
-        document,
-        loads,
-        ramps: {},
-      },
+      events: [event({ kind: "setsDone", sets })],
+      shown: { h: { ...frozen, date, purpose, settings, bodyMassKg, equipment, document, loads } },
     };
   };
 
   it("puts planned beside done, today after the weeks before, and the rule's answer with its reason", () => {
     const review = reviewSession(view([done(0, 5), done(1, 5), done(2, 5), done(3, 8), done(4, 8), done(5, 8)]))!;
-    expect([review.doneSets, review.plannedSets]).toEqual([6, 8]);
+    expect(review.summary).toMatchObject({ sets: 6, plannedSets: 8, reps: 39 });
     const [squat, press, plank] = review.lifts;
     expect(squat!.exposures.map((one) => one.date)).toEqual(["2026-11-17", "2026-11-24"]);
     expect(squat!.next!.sets.map((set) => set.loadKg)).toEqual([90, 90, 90]);
@@ -153,10 +141,10 @@ describe("the review", () => {
   it("says a missed set, and repeats", () => {
     const review = reviewSession(view([done(0, 5), done(1, 5), done(2, 3)]))!;
     expect(nextSentence(review.lifts[0]!.next!)).toBe("Last time 5, 5, 3: 1 set of 3 short, so the load repeats.");
-    expect(review.lifts[1]!.sets.every((one) => one?.done === null)).toBe(true);
+    expect(review.lifts[1]!.sets.every((one) => one?.done.length === 0)).toBe(true);
   });
 
   it("has nothing to say before anything was shown", () => {
-    expect(reviewSession({ ...view([]), shown: null, events: [] })).toBeNull();
+    expect(reviewSession({ ...view([]), shown: {}, events: [] })).toBeNull();
   });
 });

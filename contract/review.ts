@@ -2,31 +2,33 @@
 import {
   addDays,
   allBlocks,
-  buildableLoads,
-  curveKg,
+  type DoneSet,
   type Exercise,
   type Exposure,
   exerciseOrThrow,
-  exposuresOf,
-  foldEvents,
   type LiftRecord,
   liftRecord,
   type NextPrescription,
-  nextPrescription,
+  nextOfLift,
+  occurrenceKey,
   type PerformedSession,
-  type PerformedSet,
+  placeOf,
+  projectSession,
+  type SessionSummary,
   type Slot,
+  setInRound,
+  setsAt,
   slotLabels,
-  suggestedRule,
-  targetsOf,
   type WorkSet,
 } from "../core";
-import { catalogueIn } from "./catalogue";
+import { type ShownContent, shownSession } from "./shown";
 import type { ReviewView } from "./views";
 
 export interface ReviewedSet {
   readonly set: WorkSet;
-  readonly done: PerformedSet | null;
+  readonly round: number;
+  /** What was done of it: one set, or its mini-sets and those that were added. */
+  readonly done: readonly DoneSet[];
   readonly skipped: boolean;
 }
 
@@ -44,65 +46,57 @@ export interface ReviewedLift {
 
 export interface Review {
   readonly performed: PerformedSession;
+  /** The document that was on the screen last. */
+  readonly shown: ShownContent;
+  readonly summary: SessionSummary;
   readonly lifts: readonly ReviewedLift[];
-  readonly doneSets: number;
-  readonly plannedSets: number;
 }
 
-/** Everything the review screen says, for a session that was shown on a floor. */
+/** Everything the review screen says, for a session that was shown on a floor; each set against the document it names. */
 export function reviewSession(view: ReviewView): Review | null {
-  const { shown, context } = view;
+  const { context, events } = view;
+  const shown = view.shown[events.at(-1)?.shownHash ?? ""];
   if (!shown) return null;
-  const catalogue = catalogueIn(shown.exercises ?? context.exercises);
-  const performed = foldEvents(view.events);
-  const aims = Object.fromEntries(
-    Object.entries(shown.loads).flatMap(([id, load]) => (load.aimReps === null ? [] : [[id, load.aimReps]])),
-  );
-  const today = exposuresOf(
-    { sessionId: context.sessionId, date: shown.date, document: shown.document, bodyMassKg: shown.bodyMassKg, aims },
-    performed,
-    catalogue,
-    shown.settings,
-  );
+  const byHash = new Map(Object.entries(view.shown).map(([hash, content]) => [hash, shownSession(content)]));
+  const { performed, exposures: today, summary } = projectSession(context.sessionId, events, byHash);
   const labels = slotLabels(shown.document);
+  const { catalogue } = shownSession(shown);
   const lifts = allBlocks(shown.document).flatMap((block) =>
     block.slots.map((slot): ReviewedLift => {
       const exercise = exerciseOrThrow(catalogue, slot.exerciseId);
       const known = context.lifts.find((lift) => lift.lineage === slot.lineage);
-      const before = known?.exposures ?? [];
-      const mine = today.get(slot.lineage);
-      const exposures = mine ? [...before, mine.exposure] : before;
+      const mine = today.filter((one) => one.lineage === slot.lineage).map((one) => one.exposure);
+      const exposures = [...(known?.exposures ?? []), ...mine];
       const record = liftRecord(exposures, shown.settings, known?.tested);
       return {
         slot,
         label: labels.get(slot.id) ?? "",
         exercise,
-        sets: slot.sets.map(
-          (set) => set && { set, done: performed.sets.get(set.id) ?? null, skipped: performed.skipped.has(set.id) },
-        ),
+        sets: reviewedSets(slot, performed),
         exposures,
         record,
-        next: nextOf(view, slot, exercise, record),
-        trainedToday: mine !== undefined,
+        next: nextOfLift({ block, slot }, exercise, record, {
+          gym: context.gym.equipment,
+          settings: shown.settings,
+          bodyMassKg: context.bodyMassKg,
+          policy: context.client.rounding,
+          calendar: { date: addDays(context.date, 7), purpose: "training", planWeek: null },
+        }),
+        trainedToday: mine.length > 0,
       };
     }),
   );
-  const all = lifts.flatMap((lift) => lift.sets.filter((one) => one !== null));
-  return { performed, lifts, doneSets: all.filter((one) => one.done).length, plannedSets: all.length };
+  return { performed, shown, summary, lifts };
 }
 
-function nextOf(view: ReviewView, slot: Slot, exercise: Exercise, record: LiftRecord): NextPrescription | null {
-  const { context, shown } = view;
-  const targets = targetsOf(slot);
-  if (targets.length === 0) return null;
-  return nextPrescription(context.rules[slot.id] ?? suggestedRule(targets), targets, record.exposures, {
-    exercise,
-    loads: buildableLoads(exercise, context.gym.equipment, slot.setup),
-    settings: shown!.settings,
-    date: addDays(context.date, 7),
-    e1rmKg: record.e1rmKg,
-    curve: record.curve,
-    toCurveKg: (kg) => curveKg(exercise, kg, context.bodyMassKg, shown!.settings, slot.setup),
-    policy: context.client.rounding,
+/** A slot's sets by round, and the rounds that were done beyond those it lists. */
+function reviewedSets(slot: Slot, performed: PerformedSession): (ReviewedSet | null)[] {
+  const rounds = [...performed.sets.values()].filter((set) => set.slotId === slot.id).map((set) => set.round + 1);
+  const count = Math.max(slot.sets.length, ...rounds);
+  return Array.from({ length: count }, (_, round) => {
+    const set = setInRound(slot, round);
+    if (!set) return null;
+    const done = setsAt(performed, slot.id, round);
+    return { set, round, done, skipped: performed.skipped.has(occurrenceKey(placeOf(slot.id, round))) };
   });
 }

@@ -1,10 +1,22 @@
-/** Small helpers around Yup, which by default casts and keeps unknown keys: here everything is strict. */
+/**
+ * Small helpers around Yup, which by default casts and keeps unknown keys: here everything is strict. A schema carries the
+ * type of what it lets through, so that inputs have theirs from it.
+ */
 import * as yup from "yup";
 
-type Shape = Record<string, yup.ISchema<unknown>>;
+/** A check of a value of type T. */
+export interface Schema<T> extends yup.ISchema<unknown> {
+  /** Never there: carries the type alone. */
+  readonly checkedType?: T;
+}
+
+export type TypeOf<S> = S extends Schema<infer T> ? T : never;
+
+type Shape = Record<string, Schema<unknown>>;
+export type ShapeType<S extends Shape> = { readonly [K in keyof S]: TypeOf<S[K]> };
 
 /** An object with exactly these keys. */
-export function exact(shape: Shape): yup.ObjectSchema<yup.AnyObject> {
+export function exact<S extends Shape>(shape: S): Schema<ShapeType<S>> {
   return yup
     .object(shape as yup.ObjectShape)
     .noUnknown(({ unknown }) => `has a field that does not belong there: ${unknown}`)
@@ -13,50 +25,123 @@ export function exact(shape: Shape): yup.ObjectSchema<yup.AnyObject> {
 }
 
 /** A union told apart by `kind`. */
-export function kinds(shapes: Record<string, Shape>): yup.Lazy<unknown> {
+export const kinds = <S extends Record<string, Shape>>(
+  shapes: S,
+): Schema<{ [K in keyof S]: { readonly kind: K } & ShapeType<S[K]> }[keyof S]> => variants("kind", shapes) as never;
+
+/** A union told apart by one key. */
+export function variants(by: string, shapes: Record<string, Shape>): Schema<unknown> {
   const schemas = new Map(
     Object.entries(shapes).map(([kind, shape]) => [
       kind,
-      exact({ kind: yup.string().oneOf([kind]).required(), ...shape }),
+      exact({ [by]: yup.string().oneOf([kind]).required(), ...shape }),
     ]),
   );
   const refused = yup.mixed().test("kind", "is none of the kinds known here", () => false);
-  return yup.lazy((value) => (schemas.get((value as { kind?: string } | null)?.kind ?? "") ?? refused) as never);
+  return yup.lazy(
+    (value) => (schemas.get(String((value as Record<string, unknown> | null)?.[by] ?? "")) ?? refused) as never,
+  ) as never;
 }
+
+/** The schema that a value is checked by: one that is chosen by the value is chosen now, since Yup does not nest them. */
+function settled(schema: Schema<unknown>, value: unknown): yup.Schema {
+  const chooses = "resolve" in schema && !("test" in schema);
+  return chooses ? (schema as unknown as { resolve: (o: object) => yup.Schema }).resolve({ value }) : (schema as never);
+}
+
+/** A schema chosen by the value. */
+export const chosenBy = <T>(choose: (value: unknown) => Schema<unknown>): Schema<T> =>
+  yup.lazy((value) => settled(choose(value), value) as never) as never;
 
 /** The schema, or null. */
-export function orNull(schema: yup.ISchema<unknown>): yup.Lazy<unknown> {
-  return yup.lazy((value) => (value === null ? yup.mixed().nullable() : schema) as never);
+export function orNull<T>(schema: Schema<T>): Schema<T | null> {
+  return yup.lazy((value) => (value === null ? yup.mixed().nullable() : settled(schema, value)) as never) as never;
 }
 
-export function listOf(schema: yup.ISchema<unknown>, most: number): yup.ISchema<unknown> {
+export function listOf<T>(schema: Schema<T>, most: number, least = 0): Schema<readonly T[]> {
   return yup
     .array()
     .of(schema as never)
     .strict(true)
+    .min(least, "holds at least one entry")
     .max(most, `holds at most ${most} entries`)
-    .required();
+    .required() as never;
 }
 
-export const finite = (low: number, high: number) =>
+/** Values of one kind under free keys. */
+export function recordOf<T>(schema: Schema<T>, most: number): Schema<Readonly<Record<string, T>>> {
+  return yup.lazy((value) => {
+    const keys = Object.keys((value as object | null) ?? {});
+    if (keys.length > most) return yup.mixed().test("most", `holds at most ${most} entries`, () => false) as never;
+    return yup
+      .object(Object.fromEntries(keys.map((key) => [key, schema as never])))
+      .strict(true)
+      .required() as never;
+  }) as never;
+}
+
+export const finite = (low: number, high: number): Schema<number> =>
   yup
     .number()
     .strict(true)
     .required()
     .test("finite", "must be a finite number", (value) => value === undefined || Number.isFinite(value))
-    .min(low)
-    .max(high);
+    .min(low, `is ${low} at least`)
+    .max(high, `is ${high} at most`) as never;
 
-export const whole = (low: number, high: number) => finite(low, high).integer();
-export const words = (most: number) =>
-  yup.string().strict(true).defined().max(most, `holds at most ${most} characters`);
-export const said = (most: number) => words(most).required("is missing");
-export const identifier = () => said(80);
-export const uuid = () =>
-  said(36).matches(/^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/i, "is not an id");
-export const isoDate = () => said(10).matches(/^\d{4}-\d{2}-\d{2}$/, "is a date such as 2026-11-24");
-export const oneOf = (...values: string[]) => said(40).oneOf(values);
-export const yesNo = () => yup.boolean().strict(true).required();
+export const whole = (low: number, high: number): Schema<number> =>
+  (finite(low, high) as unknown as yup.NumberSchema).integer("is a whole number") as never;
+
+export const words = (most: number): Schema<string> =>
+  yup.string().strict(true).defined().max(most, `holds at most ${most} characters`) as never;
+
+export const said = (most: number): Schema<string> =>
+  (words(most) as unknown as yup.StringSchema).required("is missing") as never;
+
+export const matching = (most: number, pattern: RegExp, message: string): Schema<string> =>
+  (said(most) as unknown as yup.StringSchema).matches(pattern, message) as never;
+
+export const identifier = (): Schema<string> => said(120);
+
+export const uuid = (): Schema<string> =>
+  matching(36, /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/i, "is not an id");
+
+/** A calendar date that is in the calendar. */
+export const isoDate = (): Schema<string> =>
+  checked(matching(10, /^\d{4}-\d{2}-\d{2}$/, "is a date such as 2026-11-24"), "is not in the calendar", (text) => {
+    const date = new Date(`${text}T00:00:00Z`);
+    return !Number.isNaN(date.getTime()) && date.toISOString().startsWith(text) && text >= "1900" && text < "2200";
+  });
+
+export const oneOf = <V extends string>(...values: readonly V[]): Schema<V> =>
+  (said(80) as unknown as yup.StringSchema).oneOf(values, "is none of those known here") as never;
+
+export const anyOfNumbers = <V extends number>(...values: readonly V[]): Schema<V> =>
+  yup.number().strict(true).required().oneOf(values) as never;
+
+export const yesNo = (): Schema<boolean> => yup.boolean().strict(true).required() as never;
+
+/** Anything that is there; checked elsewhere. */
+export const anything = (): Schema<unknown> => yup.mixed().required() as never;
+
+/** The schema, with a further condition on what it lets through. */
+export function checked<T>(schema: Schema<T>, message: string, holds: (value: T) => boolean): Schema<T> {
+  const test = (value: unknown): boolean => {
+    if (value === undefined || value === null) return true;
+    try {
+      return holds(value as T);
+    } catch {
+      // Of a value that is not of the type at all, the type's own check says so.
+      return true;
+    }
+  };
+  const onto = (one: unknown) => (one as yup.Schema).test("checked", message, test);
+  return ("test" in schema ? onto(schema) : yup.lazy((value) => onto(settled(schema, value)) as never)) as never;
+}
+
+/** Low and high, low not above high. */
+export const spanOf = (figure: Schema<number>) =>
+  checked(exact({ low: figure, high: figure }), "goes from low to high", ({ low, high }) => low <= high);
 
 /** What an edge found wrong: the field, and a sentence. */
 export interface InputProblem {
@@ -69,9 +154,9 @@ export type Checked<T> =
   | { readonly ok: false; readonly problems: readonly InputProblem[] };
 
 /** Checks a value against a schema without casting anything. */
-export function check<T>(schema: yup.ISchema<unknown>, value: unknown): Checked<T> {
+export function check<T>(schema: Schema<T>, value: unknown): Checked<T> {
   try {
-    (schema as yup.Schema).validateSync(value, { strict: true, abortEarly: false });
+    (schema as unknown as yup.Schema).validateSync(value, { strict: true, abortEarly: false });
     return { ok: true, value: value as T };
   } catch (error) {
     if (!(error instanceof yup.ValidationError)) throw error;

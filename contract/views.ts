@@ -2,7 +2,9 @@
 import type {
   Clearance,
   ClientLimit,
+  EditConflict,
   Exposure,
+  ExposurePurpose,
   FeltSets,
   FloorEvent,
   GymEquipment,
@@ -13,39 +15,28 @@ import type {
   Muscle,
   MuscleLoads,
   MusclePriority,
-  ProgressionRule,
+  PlanDocument,
   ReadinessQuestionId,
   ReadinessState,
   ReadinessStatement,
   SessionDocument,
+  SessionState,
+  SessionSummary,
   Settings,
   TestedMax,
   Weight,
 } from "../core";
 import type { StudioExercises } from "./catalogue";
 import type { Prescription } from "./prescription";
+import type { ShownContent } from "./shown";
 
 export interface SessionLine {
   readonly id: string;
   readonly clientId: string;
   readonly date: string;
   readonly title: string;
-  readonly state: "draft" | "started" | "done";
+  readonly state: SessionState;
   readonly summary: SessionSummary | null;
-}
-
-/** What was done, summed once when the events of the session are folded. */
-export interface SessionSummary {
-  readonly minutes: number;
-  readonly sets: number;
-  readonly plannedSets: number;
-  readonly reps: number;
-  readonly volumeLoadKg: number;
-  readonly hardSets: Readonly<Record<string, number>>;
-  /** What each muscle was asked; left out in older records. */
-  readonly muscles?: MuscleLoads;
-  readonly hardTechniques?: readonly Muscle[];
-  readonly sessionRpe: number | null;
 }
 
 export interface ClientLine {
@@ -111,10 +102,22 @@ export interface LiftLog {
   readonly trainingMaxKg: number | null;
 }
 
+/** A lift of the client in one line: what others are started from. */
+export interface KnownLift {
+  readonly lineage: string;
+  readonly exerciseId: string;
+  readonly e1rmKg: number | null;
+}
+
 /** All that a screen needs to compute a session: the client's record, the gym, the settings. */
 export interface SessionContext {
   readonly sessionId: string;
   readonly date: string;
+  readonly purpose: ExposurePurpose;
+  /** Week of its plan, counted from 0; null outside a plan. */
+  readonly planWeek: number | null;
+  /** Whether nobody else is there: the client trains at home. */
+  readonly alone: boolean;
   readonly client: {
     readonly id: string;
     readonly name: string;
@@ -134,10 +137,13 @@ export interface SessionContext {
   readonly reasons: Readonly<Record<string, string>>;
   readonly readiness: ReadinessState;
   readonly bodyMassKg: number | null;
+  /** The gym with what is there on the day. */
   readonly gym: { readonly id: string; readonly name: string; readonly equipment: GymEquipment };
   readonly settings: Settings;
+  /** The record of the session's lifts. */
   readonly lifts: readonly LiftLog[];
-  readonly rules: Readonly<Record<string, ProgressionRule>>;
+  /** Every lift of the client, as far as a cold start reads it. */
+  readonly known: readonly KnownLift[];
   /** Hard sets by muscle already done or planned in the other sessions of the week. */
   readonly weekHardSets: Readonly<Record<string, number>>;
 }
@@ -161,11 +167,13 @@ export type StudioMethods = Readonly<Partial<Record<MethodId, MethodFigures>>>;
 export interface SessionView extends SessionContext {
   readonly methods: StudioMethods;
   readonly title: string;
-  readonly state: "draft" | "started" | "done";
+  readonly state: SessionState;
   readonly document: SessionDocument;
   readonly draftText: string | null;
   readonly revision: number;
   readonly gyms: readonly GymLine[];
+  /** What the client has of it; null: nothing was sent. */
+  readonly sent: { readonly atMs: number; readonly seenAtMs: number | null; readonly changed: number } | null;
 }
 
 export interface GymLine {
@@ -186,36 +194,9 @@ export interface GymView extends GymLine {
   readonly prescriptions: readonly Prescription[];
 }
 
-/** A load as it stood on the screen. */
-export interface ShownLoad {
-  readonly kg: number | null;
-  readonly weight: Weight | null;
-  readonly sign: 1 | -1;
-  readonly words: string;
-  readonly build: string;
-  /** How the plates change from what was on before; empty where there are none. */
-  readonly change: string;
-  readonly aimReps: number | null;
-}
-
-/** Everything that was on the floor's screen; stored by its hash before anything is logged against it. */
-export interface ShownContent {
-  readonly engineVersion: number;
-  readonly settings: Settings;
-  readonly date: string;
-  readonly clientName: string;
-  readonly bodyMassKg: number | null;
-  readonly equipment: GymEquipment;
-  readonly exercises?: StudioExercises;
-  readonly document: SessionDocument;
-  readonly loads: Readonly<Record<string, ShownLoad>>;
-  readonly ramps: Readonly<
-    Record<string, readonly { readonly words: string; readonly build: string; readonly reps: number }[]>
-  >;
-}
-
 export interface FloorView {
   readonly sessionId: string;
+  readonly clientName: string;
   readonly shownHash: string;
   readonly shown: ShownContent;
   readonly events: readonly FloorEvent[];
@@ -224,9 +205,51 @@ export interface FloorView {
 export interface ReviewView {
   readonly context: SessionContext;
   readonly title: string;
-  readonly state: "draft" | "started" | "done";
-  readonly shown: ShownContent | null;
+  readonly state: SessionState;
+  /** Every document that was on a screen, by hash; the events say which. */
+  readonly shown: Readonly<Record<string, ShownContent>>;
   readonly events: readonly FloorEvent[];
+}
+
+/** What a client got of a session. */
+export interface SentCopy {
+  readonly sessionId: string;
+  readonly hash: string;
+  readonly content: ShownContent;
+  readonly sentAtMs: number;
+  readonly seenAtMs: number | null;
+}
+
+/** What saving changes came to: the revision, and where others' changes were in it, the document and what was not taken. */
+export interface SavedSession {
+  readonly revision: number;
+  readonly merged: { readonly document: SessionDocument; readonly conflicts: readonly EditConflict[] } | null;
+}
+
+export interface PlanView {
+  readonly id: string;
+  readonly clientId: string;
+  readonly revision: number;
+  readonly plan: PlanDocument;
+  /** The sessions that are rows already: opened, sent or performed. */
+  readonly sessions: readonly {
+    readonly id: string;
+    readonly dayId: string;
+    readonly week: number;
+    readonly state: SessionState;
+    readonly wasSent: boolean;
+  }[];
+}
+
+export interface TemplateLine {
+  readonly id: string;
+  readonly name: string;
+  readonly document: SessionDocument;
+}
+
+export interface ClientName {
+  readonly id: string;
+  readonly name: string;
 }
 
 export interface Viewer {

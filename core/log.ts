@@ -8,8 +8,11 @@ export type FormReport = "held" | "slipped" | "broke";
 
 /** One performed set of a lift. Loads are prescribed figures in kg (per hand, added to the body …). */
 export interface LoggedSet {
-  readonly setId: string;
+  /** Its occurrence in the session (`occurrenceKey`). */
+  readonly key: string;
   readonly round: number;
+  /** Whether it answers a set that was asked for; false for one that was added. */
+  readonly asked: boolean;
   readonly loadKg: number;
   /** The load as a curve sees it: body and added load together for bodyweight moves; null when unknown. */
   readonly curveKg: number | null;
@@ -32,10 +35,15 @@ export interface LoggedSet {
   readonly fresh: boolean;
 }
 
-/** One lift on one day: what a progression rule and a record read. */
+/** What a day was for. Only training moves a rule; deloads, tests and finding a load do not. */
+export type ExposurePurpose = "training" | "deload" | "test" | "finding";
+
+/** One lift in one slot of a session: what a progression rule and a record read. */
 export interface Exposure {
   readonly date: string;
   readonly sessionId: string;
+  readonly slotId: string;
+  readonly purpose: ExposurePurpose;
   /** Working sets that were asked for; fewer may have been done. */
   readonly plannedSets: number;
   readonly sets: readonly LoggedSet[];
@@ -80,7 +88,9 @@ export interface TestedMax {
 export interface SuspectSet {
   readonly date: string;
   readonly sessionId: string;
-  readonly setId: string;
+  readonly slotId: string;
+  /** Of the logged set, by which it is found again. */
+  readonly key: string;
   readonly loadKg: number;
   readonly reps: number;
   /** The heaviest that the client's curve makes likely for those reps, as prescribed kg beside `loadKg`; null: none yet. */
@@ -145,9 +155,9 @@ export function liftRecord(
   };
 }
 
-/** Sessions of one plan share their sets' ids: a logged set is told apart by its session too. */
-const keyOf = ({ sessionId }: { readonly sessionId: string }, { setId }: { readonly setId: string }): string =>
-  `${sessionId} ${setId}`;
+/** Sessions of one plan share their slots' ids: a logged set is told apart by its session too. */
+const keyOf = ({ sessionId }: { readonly sessionId: string }, { key }: { readonly key: string }): string =>
+  `${sessionId} ${key}`;
 
 function suspectsOf(logged: readonly Exposure[], fitted: FittedCurve | null, settings: Settings): SuspectSet[] {
   const flagged = new Map(fitted?.flagged.map((one) => [one.id, one]) ?? []);
@@ -172,7 +182,8 @@ function suspectsOf(logged: readonly Exposure[], fitted: FittedCurve | null, set
         {
           date: exposure.date,
           sessionId: exposure.sessionId,
-          setId: set.setId,
+          slotId: exposure.slotId,
+          key: set.key,
           loadKg: set.loadKg,
           reps: set.reps,
           likelyKg: likely === null ? null : round(likely - own, 1),
@@ -184,7 +195,7 @@ function suspectsOf(logged: readonly Exposure[], fitted: FittedCurve | null, set
 
 function withoutSets(exposure: Exposure, wrong: ReadonlySet<string>): Exposure[] {
   const sets = exposure.sets.filter((set) => !wrong.has(keyOf(exposure, set)));
-  const removed = exposure.sets.length - sets.length;
+  const removed = exposure.sets.filter((set) => set.asked).length - sets.filter((set) => set.asked).length;
   return sets.length === 0 ? [] : [{ ...exposure, sets, plannedSets: exposure.plannedSets - removed }];
 }
 

@@ -1,4 +1,5 @@
 /** Schools as named settings for a block: what they ask, when they are for, and what changes when a block takes one up. Handbook section 13. */
+import { diffBlock, diffSlotSets } from "./session/diff";
 import type { Edit } from "./session/edits";
 import { allBlocks, type Block, type SessionDocument, type Span, type Tempo, type WorkSet } from "./session/grammar";
 import type { Operation } from "./session/operations";
@@ -143,22 +144,15 @@ export function applyMethod(
   const list: Edit[] = [];
   for (const slot of block.slots) {
     const sets = slot.sets.map((set) => set && changedSet(set, method, note));
-    if (sets.some((set, index) => set !== slot.sets[index])) list.push({ kind: "setSets", slotId: slot.id, sets });
+    list.push(...diffSlotSets(slot, sets));
   }
   const rest = restOf(block);
   const seconds = Math.round((method.restSeconds.low + method.restSeconds.high) / 2 / 5) * 5;
   if (rest === null || rest < method.restSeconds.low || rest > method.restSeconds.high) {
     note("rest", rest === null ? "unsaid" : `${rest} s`, `${seconds} s`);
-    list.push({
-      kind: "setBlock",
-      blockId,
-      fields: {
-        rounds: block.rounds,
-        intent: block.intent,
-        restAfterRound: { kind: "each", rest: { kind: "seconds", seconds } },
-      },
-    });
+    list.push(...diffBlock(block, { restAfterRound: { kind: "each", rest: { kind: "seconds", seconds } } }));
   }
+  list.push(...diffBlock(block, { methodId: method.id }));
   return { operation: { ok: true, edits: list }, changes: [...changes.values()] };
 }
 

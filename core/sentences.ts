@@ -8,7 +8,8 @@ import type { Build } from "./load/equipment";
 import type { PlannedStep, PlatePlan } from "./load/plate-plan";
 import type { LoadReason, WayRound } from "./load/reasons";
 import type { LiftRecord, SuspectSet } from "./log";
-import type { NextPrescription, ProgressionRule, ProgressReason } from "./progress/rules";
+import type { ProgressionRule } from "./progress/rule";
+import { type NextPrescription, type ProgressReason, RULES } from "./progress/rules";
 import type { NamedBlock } from "./session/names";
 import type { TimeConflict } from "./time/timeline";
 import { decimal, formatWeight, round, type Weight } from "./units";
@@ -206,7 +207,7 @@ const signed = (figure: number): string => `${figure < 0 ? "−" : "+"}${decimal
 const count = (figure: number, noun: string): string => `${figure} ${noun}${figure === 1 ? "" : "s"}`;
 
 export function ruleName(rule: ProgressionRule): string {
-  return rule.kind === "loadFirst" ? "Load first" : "Double progression";
+  return RULES[rule.kind].name;
 }
 
 /** What progression prescribes next and why, in one or two sentences. */
@@ -240,7 +241,7 @@ export function progressSentence(reason: ProgressReason): string {
     case "timeOff":
       return reason.percent === 0
         ? "A week was missed: the load repeats."
-        : `${reason.weeks} weeks were missed: ${decimal(reason.percent)} % off and a set fewer.`;
+        : `${reason.weeks} weeks were missed: ${decimal(reason.percent)} % off${reason.fewerSets > 0 ? " and a set fewer" : ""}.`;
     case "topOfGym":
       return `${kg(reason.kg)} is the heaviest this gym builds: take more reps, a slower tempo or a pause.`;
     case "expected":

@@ -32,6 +32,8 @@ export interface Settings {
     readonly repsToFailure: number;
     readonly repsAfterDrop: number;
     readonly rir: number;
+    /** How fast somebody walks with a load, for carries written in metres. */
+    readonly carryMetresPerSecond: number;
   };
   readonly e1rmFormula: E1rmFormula;
   readonly countingSchool: CountingSchool;
@@ -62,6 +64,7 @@ export const DEFAULT_SETTINGS: Settings = {
     repsToFailure: 10,
     repsAfterDrop: 6,
     rir: 2,
+    carryMetresPerSecond: 1,
   },
   e1rmFormula: "epleyBrzyckiMean",
   countingSchool: "graded",

@@ -1,5 +1,5 @@
 /** Asking the server from the browser: one function, one set of outcomes. */
-import type { InputProblem } from "../contract";
+import type { ApiName, Input, InputProblem, Output } from "../contract";
 
 export type Reply<T> =
   | { readonly kind: "ok"; readonly value: T }
@@ -9,8 +9,9 @@ export type Reply<T> =
   | { readonly kind: "notFound" }
   | { readonly kind: "offline" };
 
-export async function ask<T>(name: string, input: unknown): Promise<Reply<T>> {
-  return send<T>(`/api/do/${name}`, input);
+/** One use case of the contract: its input and its answer are typed by its name. */
+export async function ask<K extends ApiName>(name: K, input: Input<K>): Promise<Reply<Output<K>>> {
+  return send<Output<K>>(`/api/do/${name}`, input);
 }
 
 export async function send<T>(path: string, input: unknown): Promise<Reply<T>> {

@@ -3,7 +3,7 @@
  * done but not kept yet. IndexedDB, through a small well-kept wrapper.
  */
 import { type DBSchema, type IDBPDatabase, openDB } from "idb";
-import type { FloorView } from "../contract";
+import { type FloorView, readShown, type SentEvent, upcastEvent } from "../contract";
 import type { FloorEvent, PerformedSet } from "../core";
 
 export interface StoredEvent {
@@ -12,15 +12,20 @@ export interface StoredEvent {
   /** Order of making on this device. */
   readonly place: number;
   readonly state: "waiting" | "sent" | "refused";
-  readonly event: FloorEvent;
+  /** As it was logged, by this build of the program or an older one. */
+  readonly event: SentEvent;
 }
 
-/** Done and resting, not kept yet: survives a closed tab. */
+/** Done and resting, not kept yet, or kept while the rest goes on: survives a closed tab. */
 export interface Pending {
   readonly sessionId: string;
   readonly chainKey: string;
   readonly restStartedMs: number;
   readonly kept: boolean;
+  /** The next chain is in hand; the rest may still go on. */
+  readonly movedOn: boolean;
+  /** When work was seen to begin again. */
+  readonly workStartedMs: number | null;
   readonly sets: readonly PerformedSet[];
 }
 
@@ -43,12 +48,26 @@ function shelves(): Promise<IDBPDatabase<Shelves>> {
   return opened;
 }
 
-export const readFloor = async (sessionId: string): Promise<FloorView | null> =>
-  (await (await shelves()).get("floors", sessionId)) ?? null;
+export async function readFloor(sessionId: string): Promise<FloorView | null> {
+  const known = await (await shelves()).get("floors", sessionId);
+  return known ? asPresent(known) : null;
+}
 
 export async function listFloors(): Promise<(FloorView & { openedMs: number })[]> {
   const all = await (await shelves()).getAll("floors");
-  return all.sort((a, b) => b.openedMs - a.openedMs);
+  return all.map((one) => ({ ...asPresent(one), openedMs: one.openedMs })).sort((a, b) => b.openedMs - a.openedMs);
+}
+
+/** A floor that an older build of the program left here, as this one reads it. */
+function asPresent(known: FloorView): FloorView {
+  const shown = readShown(known.shown);
+  const named = known.shown as unknown as { clientName?: string };
+  return {
+    ...known,
+    shown,
+    clientName: known.clientName ?? named.clientName ?? "",
+    events: known.events.map((event) => upcastEvent(event, () => shown.document)),
+  };
 }
 
 export async function readEvents(sessionId: string): Promise<StoredEvent[]> {
@@ -63,7 +82,7 @@ export async function keepFloor(view: FloorView): Promise<FloorView> {
   const known = await tx.objectStore("floors").get(view.sessionId);
   const mine = await tx.objectStore("events").index("session").getAll(view.sessionId);
   const waiting = mine.some((one) => one.state === "waiting");
-  const kept = known && waiting ? { ...known, events: view.events } : { ...view, openedMs: Date.now() };
+  const kept = known && waiting ? { ...asPresent(known), events: view.events } : view;
   await tx.objectStore("floors").put({ ...kept, openedMs: Date.now() });
   await tx.done;
   return kept;
@@ -90,8 +109,11 @@ export async function markEvents(ids: readonly string[], state: StoredEvent["sta
   await tx.done;
 }
 
-export const readPending = async (sessionId: string): Promise<Pending | null> =>
-  (await (await shelves()).get("pending", sessionId)) ?? null;
+export async function readPending(sessionId: string): Promise<Pending | null> {
+  const known = await (await shelves()).get("pending", sessionId);
+  // What an older build left half-kept has no places; the round is done again with one tap.
+  return known?.sets.every((set) => "ordinal" in set) ? known : null;
+}
 
 export async function writePending(sessionId: string, pending: Pending | null): Promise<void> {
   const db = await shelves();

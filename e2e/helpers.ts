@@ -48,10 +48,12 @@ export async function runAsPlanned(page: Page, limit = 60): Promise<number> {
   const keep = page.getByRole("button", { name: "Keep", exact: true });
   const ramp = page.getByRole("button", { name: "Skip the ramp" });
   const finish = page.getByRole("button", { name: "Finish" });
+  const start = page.getByRole("button", { name: "Start", exact: true });
   let rounds = 0;
   while (rounds < limit) {
-    await expect(done.or(ramp).or(finish).first()).toBeVisible({ timeout: 20_000 });
+    await expect(done.or(ramp).or(finish).or(start).first()).toBeVisible({ timeout: 20_000 });
     if (await finish.isVisible()) return rounds;
+    if (await start.isVisible()) await start.click();
     if (await ramp.isVisible()) await ramp.click();
     await done.click();
     await page.waitForTimeout(750);

@@ -21,6 +21,7 @@ test("the network is off for the whole session, the tab is closed in the middle,
   await page.waitForFunction(() => navigator.serviceWorker.controller !== null);
   await context.setOffline(true);
 
+  await page.getByRole("button", { name: "Start", exact: true }).click();
   await page.getByRole("button", { name: "Set done" }).click();
   // Done and not kept yet: the tab is closed and opened again without a network.
   await page.waitForTimeout(300);

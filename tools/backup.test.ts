@@ -10,7 +10,7 @@ describe.runIf(hasDatabase)("backup and restore", () => {
   it("writes one file, reads it into an empty database with row security in force, and never over another", async () => {
     await prepareDatabase();
     await makeStudio("Cedar");
-    const url = process.env.DATABASE_URL!;
+    const url = process.env.DATABASE_OWNER_URL!;
     const other = new URL(url);
     other.pathname = `${other.pathname}_restored`;
     const name = other.pathname.slice(1);
@@ -34,8 +34,8 @@ describe.runIf(hasDatabase)("backup and restore", () => {
       await load(other.toString(), file);
       const cedar = "select count(*) as n from clients where name like 'Cedar%'";
       expect(await count(other.toString(), cedar)).toBe(await count(url, cedar));
-      expect(await count(other.toString(), "select count(*) as n from pg_policies where policyname = 'scope'")).toBe(
-        13,
+      expect(await count(other.toString(), "select count(*) as n from pg_policies where policyname = 'coach'")).toBe(
+        17,
       );
       await expect(load(other.toString(), file)).rejects.toThrow(/not empty/);
     } finally {

@@ -1,13 +1,13 @@
 /** For the browser journeys: the demo over the database that is named, on the port that is named. */
 import { join } from "node:path";
-import { asOwner, migrateDatabase } from "../server/db";
+import { migrateDatabase, withAccounts } from "../server/db";
 import { studioKinds } from "../server/db/accounts";
 import { seedDemo } from "../server/seed/demo";
 import { serve } from "./serve";
 import { ROOT } from "./system";
 
 await migrateDatabase(join(ROOT, "server", "db", "migrations"));
-if (!(await asOwner(studioKinds)).demo) await seedDemo(Date.now());
+if (!(await withAccounts(studioKinds)).demo) await seedDemo(Date.now());
 const serving = await serve(Number(process.argv[2]), "127.0.0.1");
 process.on("SIGTERM", async () => {
   await serving.stop();

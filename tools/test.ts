@@ -41,10 +41,10 @@ export async function runChecks(only: readonly string[]): Promise<void> {
         "ui",
       ]);
     }
-    if (wants("unit")) await withDatabase(server, "unit", (url) => unitTests(tally, url, join(results, "unit.json")));
+    if (wants("unit")) await withDatabase(server, "unit", (urls) => unitTests(tally, urls, join(results, "unit.json")));
     if (wants("browser"))
-      await withDatabase(server, "browser", (url) =>
-        browserJourneys(tally, url, join(results, "browser.json"), only.slice(1)),
+      await withDatabase(server, "browser", (urls) =>
+        browserJourneys(tally, urls, join(results, "browser.json"), only.slice(1)),
       );
   } finally {
     stop();
@@ -62,26 +62,33 @@ function step(tally: Tally, name: string, command: string, args: string[]): void
   tally[ok ? "passed" : "failed"]++;
 }
 
-async function withDatabase(server: Server, name: string, work: (url: string) => Promise<void>): Promise<void> {
+/** Where a test database is, for its owner and for the web. */
+interface Urls {
+  readonly owner: string;
+  readonly web: string;
+}
+
+async function withDatabase(server: Server, name: string, work: (urls: Urls) => Promise<void>): Promise<void> {
   const database = `yarvex_test_${name}_${process.pid}`;
   await dropDatabase(server, database);
   await ensureDatabase(server, database);
   try {
-    await work(server.urlOf(database));
+    await work({ owner: server.urlOf(database), web: server.webUrlOf(database) });
   } finally {
     await dropDatabase(server, database);
   }
 }
 
-function environment(url: string): NodeJS.ProcessEnv {
-  return { ...process.env, DATABASE_URL: url, YARVEX_SECRET: secrets().appSecret, NEXT_TELEMETRY_DISABLED: "1" };
+function environment({ owner, web }: Urls): NodeJS.ProcessEnv {
+  const urls = { DATABASE_URL: web, DATABASE_OWNER_URL: owner };
+  return { ...process.env, ...urls, YARVEX_SECRET: secrets().appSecret, NEXT_TELEMETRY_DISABLED: "1" };
 }
 
-async function unitTests(tally: Tally, url: string, report: string): Promise<void> {
+async function unitTests(tally: Tally, urls: Urls, report: string): Promise<void> {
   await run(
     bin("vitest"),
     ["run", "--reporter=default", "--reporter=json", `--outputFile.json=${report}`],
-    environment(url),
+    environment(urls),
   );
   const counts = readJson<{ numPassedTests: number; numFailedTests: number; numFailedTestSuites: number } | null>(
     report,
@@ -101,12 +108,12 @@ interface Suite {
   specs?: { ok: boolean }[];
 }
 
-async function browserJourneys(tally: Tally, url: string, report: string, filters: readonly string[]): Promise<void> {
+async function browserJourneys(tally: Tally, urls: Urls, report: string, filters: readonly string[]): Promise<void> {
   chromium();
   await ensureBuild();
   const port = await freePort(3900);
   const base = `http://127.0.0.1:${port}`;
-  const env = { ...environment(url), YARVEX_URL: base, NODE_ENV: "production" as const };
+  const env = { ...environment(urls), YARVEX_URL: base, NODE_ENV: "production" as const };
   const web = spawn(process.execPath, ["--import", "tsx", join(ROOT, "tools", "serve-demo.ts"), String(port)], {
     cwd: ROOT,
     env,

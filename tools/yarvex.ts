@@ -15,6 +15,7 @@ const USAGE = `Usage: ./yarvex COMMAND
   bench            measure the core, as ratios to a yardstick in the same run
   backup [FILE]    write the database to one file (--demo: the demo's)
   restore FILE     read it into an empty database (--demo: the demo's)
+  rebuild          rebuild from the logs all that is derived of them (--demo: the demo's)
 
   PORT=3000 HOST=127.0.0.1 choose where to listen; DATABASE_URL names a PostgreSQL server to use instead of our own.`;
 
@@ -38,6 +39,8 @@ async function main(): Promise<void> {
       return backup(rest);
     case "restore":
       return restore(rest);
+    case "rebuild":
+      return rebuild(rest);
     default:
       console.log(USAGE);
       process.exitCode = command === undefined || command === "help" || command === "--help" ? 0 : 1;
@@ -69,13 +72,17 @@ async function run(database: string, demo: boolean): Promise<void> {
 /** Database, tables and, for the demo, its people: each only when missing. */
 export async function prepare(server: Server, database: string, demo: boolean): Promise<void> {
   await ensureDatabase(server, database);
-  process.env.DATABASE_URL = server.urlOf(database);
+  process.env.DATABASE_OWNER_URL = server.urlOf(database);
+  process.env.DATABASE_URL = server.webUrlOf(database);
   process.env.YARVEX_SECRET ??= secrets().appSecret;
-  const { asOwner, migrateDatabase } = await import("../server/db");
+  const { migrateDatabase, withAccounts } = await import("../server/db");
   await migrateDatabase(join(ROOT, "server", "db", "migrations"));
+  const { rebuildProjections } = await import("../server/context/projecting");
+  const rebuilt = await rebuildProjections("outdated", (done) => say(`${done} sessions read again…`));
+  if (rebuilt > 0) say(`What is derived from ${rebuilt} sessions' logs was rebuilt.`);
   if (!demo) return;
   const { studioKinds } = await import("../server/db/accounts");
-  if ((await asOwner(studioKinds)).demo) return;
+  if ((await withAccounts(studioKinds)).demo) return;
   say("Letting the demo's clients train for eight weeks…");
   const { seedDemo } = await import("../server/seed/demo");
   await seedDemo(Date.now());
@@ -133,6 +140,21 @@ async function restore(args: string[]): Promise<void> {
   }
 }
 
+/** Records, sums and states of every session again from its log; what was logged is not touched. */
+async function rebuild(args: string[]): Promise<void> {
+  const server = await startPostgres();
+  try {
+    await prepare(server, databaseFor(args), false);
+    const { rebuildProjections } = await import("../server/context/projecting");
+    const { closeDatabase } = await import("../server/db");
+    const done = await rebuildProjections("all", (count) => say(`${count} sessions…`));
+    await closeDatabase();
+    console.log(`Rebuilt from the logs of ${done} sessions.`);
+  } finally {
+    server.stop();
+  }
+}
+
 /** Reads a backup into a database that has no tables yet. */
 export async function load(url: string, file: string): Promise<void> {
   const client = new pg.Client({ connectionString: url });
@@ -145,10 +167,12 @@ export async function load(url: string, file: string): Promise<void> {
       throw new Plain(
         "This database is not empty: a backup is restored only into an empty one, so that nothing is overwritten.",
       );
-    await client.query(
-      "DO $$ BEGIN IF NOT EXISTS (SELECT FROM pg_roles WHERE rolname = 'yarvex_app') THEN CREATE ROLE yarvex_app NOLOGIN; END IF; END $$",
-    );
-    await client.query("GRANT yarvex_app TO CURRENT_USER");
+    for (const role of ["yarvex_app", "yarvex_coach", "yarvex_client"]) {
+      await client.query(
+        `DO $$ BEGIN IF NOT EXISTS (SELECT FROM pg_roles WHERE rolname = '${role}') THEN CREATE ROLE ${role} NOLOGIN; END IF; END $$`,
+      );
+      await client.query(`GRANT ${role} TO CURRENT_USER`);
+    }
   } finally {
     await client.end();
   }

@@ -1,12 +1,11 @@
 import type { ReactNode } from "react";
-import type { ClientLine, Viewer } from "@/contract";
 import { Shell } from "@/screens/shell/shell";
 import { answer, requireScope } from "../ask";
 
 export default async function DeskLayout({ children }: { children: ReactNode }) {
   const scope = await requireScope("coach");
-  const viewer = await answer<Viewer>(scope, "viewer.show");
-  const { clients } = await answer<{ clients: ClientLine[] }>(scope, "clients.list");
+  const viewer = await answer(scope, "viewer.show", {});
+  const { clients } = await answer(scope, "clients.names", {});
   const items = [
     { group: "Screens", name: "Clients", href: "/clients" },
     { group: "Screens", name: "Session", href: "/session" },

@@ -1,4 +1,3 @@
-import type { ClientView } from "@/contract";
 import { MyPage } from "@/screens/me/me";
 import { answer, requireScope } from "../ask";
 
@@ -6,5 +5,5 @@ export const metadata = { title: "My sessions" };
 
 export default async function Me() {
   const scope = await requireScope("client");
-  return <MyPage view={await answer<ClientView>(scope, "me.show")} />;
+  return <MyPage view={await answer(scope, "me.show", {})} />;
 }

@@ -1,6 +1,6 @@
 import { redirect } from "next/navigation";
 import { SignIn } from "@/screens/account/sign-in";
-import { asOwner } from "@/server/db";
+import { withAccounts } from "@/server/db";
 import { studioKinds } from "@/server/db/accounts";
 import { DEMO_CLIENT_ACCOUNT, DEMO_COACH } from "@/server/seed/scenario";
 import { currentScope } from "../ask";
@@ -9,7 +9,7 @@ export const metadata = { title: "Sign in" };
 
 export default async function SignInPage() {
   if (await currentScope()) redirect("/");
-  const kinds = await asOwner(studioKinds);
+  const kinds = await withAccounts(studioKinds);
   const demo = kinds.demo
     ? [
         { who: "Enter as Bodil, the coach", email: DEMO_COACH.email, password: DEMO_COACH.password },

@@ -2,6 +2,7 @@ import type { Laterality } from "../session/grammar";
 import type { JointStress, Plane } from "./motions";
 import type { Joint } from "./muscles";
 import type { Pattern } from "./pattern";
+import { isPlaceholder, placeholderName } from "./placeholder";
 import type { RegionId, Shares } from "./regions";
 
 export type Implement =
@@ -74,10 +75,59 @@ export function catalogueOf(list: readonly Exercise[]): Catalogue {
   return { list, byId: new Map(list.map((exercise) => [exercise.id, exercise])) };
 }
 
+/** Whether an id stands for something that can be trained here: a known exercise, or a name that is not known yet. */
+export const isTrainable = (catalogue: Catalogue, id: string): boolean => catalogue.byId.has(id) || isPlaceholder(id);
+
 export function exerciseOrThrow(catalogue: Catalogue, id: string): Exercise {
   const found = catalogue.byId.get(id);
-  if (!found) throw new Error(`no exercise with id ${id}`);
-  return found;
+  if (found) return found;
+  if (isPlaceholder(id)) return placeholderExercise(id);
+  throw new Error(`no exercise with id ${id}`);
+}
+
+const made = new Map<string, Exercise>();
+
+/** A lift known by its name, as far as it is known: a weight in the hands, alone at its station, its share in no muscle. */
+function placeholderExercise(exerciseId: string): Exercise {
+  const known = made.get(exerciseId);
+  if (known) return known;
+  const exercise: Exercise = {
+    id: exerciseId,
+    name: placeholderName(exerciseId),
+    otherNames: [],
+    pattern: "carry",
+    implement: "dumbbell",
+    joints: "multi",
+    body: "upper",
+    laterality: "both",
+    stations: [],
+    bar: null,
+    setupSeconds: 30,
+    shares: {},
+    bodyweightFraction: null,
+    family: exerciseId,
+    familyRatio: 1,
+    comparableSetup: [],
+    failureSafeAlone: false,
+    spotting: "none",
+    plane: "sagittal",
+    travel: {},
+    limb: [0, 0],
+    cableDegrees: null,
+    stability: 3,
+    learning: 3,
+    stress: {},
+    grip: 1,
+    axial: false,
+    stepKg: 2.5,
+    ceilingKg: 200,
+    breathing: "",
+    cues: [],
+    cautions: [],
+  };
+  if (made.size > 2000) made.clear();
+  made.set(exerciseId, exercise);
+  return exercise;
 }
 
 /** The regions an exercise trains directly. */

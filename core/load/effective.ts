@@ -115,7 +115,7 @@ export function resistanceThrough(
   const at = (position: number): number => {
     let kg = own;
     for (const one of context.beside ?? []) {
-      if (one.kind === "vest") kg += toKg(one.weight);
+      if (one.kind === "vest" || one.kind === "other") kg += toKg(one.weight);
       else if (one.kind === "chains") {
         const chain = chainOf(toKg(one.weight), context.gym);
         kg += toKg(one.weight) * offFloor(chain, bottom + position * (top - bottom));

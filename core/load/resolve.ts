@@ -5,13 +5,8 @@
  */
 import { type Catalogue, directRegions, type Exercise, exerciseOrThrow, trainSameRegion } from "../exercise/exercise";
 import { type LiftRecord, median } from "../log";
-import {
-  type NextPrescription,
-  nextPrescription,
-  type ProgressionRule,
-  type SetTarget,
-  suggestedRule,
-} from "../progress/rules";
+import { type PrescribedSession, prescribe } from "../progress/prescribe";
+import type { Calendar, NextPrescription } from "../progress/rules";
 import {
   allBlocks,
   type LoadChange,
@@ -25,6 +20,7 @@ import {
 } from "../session/grammar";
 import type { Settings } from "../settings";
 import { fromKg, round, SAME_WEIGHT_KG, toKg, type Weight } from "../units";
+import type { ResolveContext } from "./context";
 import { e1rmFactor, populationCurve, repsAtLoad } from "./e1rm";
 import {
   bodyShare,
@@ -44,9 +40,10 @@ import {
   roundToBuildable,
 } from "./equipment";
 import type { PlatePlan } from "./plate-plan";
+import { type Policy, roundingPolicy } from "./policy";
 import { type RampKind, type RampSet, rampTo } from "./ramp";
 import type { LoadReason, WayRound } from "./reasons";
-import { keepApart, type PolicyReason, roundingReasons } from "./rounding";
+import { keepApart, roundingReasons } from "./rounding";
 import { planSlot } from "./sleeves";
 import { waysRound } from "./ways-round";
 
@@ -75,22 +72,9 @@ export interface ResolvedLoad {
   readonly resistance: Resistance | null;
 }
 
-export interface ResolveContext {
-  readonly catalogue: Catalogue;
-  readonly settings: Settings;
-  readonly gym: GymEquipment;
-  readonly bodyMassKg: number | null;
-  readonly policy: RoundingPolicy;
-  /** Calendar date the session is for. */
-  readonly date: string;
-  readonly recordOf: (lineage: string) => LiftRecord | null;
-  /** Records of other lifts, for a cold start. */
-  readonly related: readonly { readonly exerciseId: string; readonly e1rmKg: number }[];
-  readonly trainingMaxKg: (lineage: string) => number | null;
-  readonly ruleOf: (slotId: string) => ProgressionRule | null;
-}
-
 export interface ResolvedSession {
+  /** The document as the lifts' rules prescribe it; loads and ramps are of its sets. */
+  readonly document: SessionDocument;
   readonly loads: ReadonlyMap<string, ResolvedLoad>;
   readonly ramps: ReadonlyMap<string, readonly RampSet[]>;
   readonly progress: ReadonlyMap<string, NextPrescription>;
@@ -99,17 +83,18 @@ export interface ResolvedSession {
 }
 
 export function resolveSession(document: SessionDocument, context: ResolveContext): ResolvedSession {
-  const resolver = new Resolver(document, context);
-  for (const block of allBlocks(document)) for (const slot of block.slots) resolver.slot(slot.id);
+  const prescribed = prescribe(document, context);
+  const resolver = new Resolver(prescribed, context);
+  for (const block of allBlocks(prescribed.document)) for (const slot of block.slots) resolver.slot(slot.id);
   return resolver.result();
 }
 
+/** One lift while its sets are resolved; open while its loads are being asked for, so that a circle of references ends. */
 interface SlotWork {
   readonly slot: Slot;
   readonly record: LiftRecord | null;
   readonly next: NextPrescription | null;
-  done: boolean;
-  open: boolean;
+  state: "untouched" | "open" | "done";
   topKg: number | null;
 }
 
@@ -118,14 +103,6 @@ interface Neighbour {
   readonly wantedKg: number | null;
   readonly load: ResolvedLoad;
 }
-
-interface Policy {
-  readonly kind: RoundingPolicy;
-  readonly because: PolicyReason;
-}
-
-/** Pain from here on makes the next loads of the lift careful. */
-const PAIN_FLAG = 4;
 
 /** How far a load found through a related lift may be off, as a share: with one relative, and with more. */
 const COLD_BAND = { one: 0.15, more: 0.12 };
@@ -142,42 +119,39 @@ interface Wanted {
 class Resolver {
   private readonly loads = new Map<string, ResolvedLoad>();
   private readonly ramps = new Map<string, readonly RampSet[]>();
-  private readonly progress = new Map<string, NextPrescription>();
   private readonly slots = new Map<string, SlotWork>();
   private readonly wantedKg = new Map<string, number>();
   private readonly platePlans = new Map<string, PlatePlan>();
 
   constructor(
-    document: SessionDocument,
+    private readonly prescribed: PrescribedSession,
     private readonly context: ResolveContext,
   ) {
-    for (const block of allBlocks(document)) {
+    for (const block of allBlocks(prescribed.document)) {
       for (const slot of block.slots) {
         const record = context.recordOf(slot.lineage);
-        this.slots.set(slot.id, { slot, record, next: null, done: false, open: false, topKg: null });
+        const next = prescribed.next.get(slot.id) ?? null;
+        this.slots.set(slot.id, { slot, record, next, state: "untouched", topKg: null });
       }
     }
   }
 
   result(): ResolvedSession {
-    return { loads: this.loads, ramps: this.ramps, progress: this.progress, platePlans: this.platePlans };
+    const { document, next } = this.prescribed;
+    return { document, loads: this.loads, ramps: this.ramps, progress: next, platePlans: this.platePlans };
   }
 
   slot(slotId: string): SlotWork | null {
-    const known = this.slots.get(slotId);
-    if (!known || known.open) return null;
-    if (known.done) return known;
-    known.open = true;
-    const { slot, record } = known;
+    const work = this.slots.get(slotId);
+    if (!work || work.state === "open") return null;
+    if (work.state === "done") return work;
+    work.state = "open";
+    const { slot } = work;
     const exercise = exerciseOrThrow(this.context.catalogue, slot.exerciseId);
-    const next = this.nextOf(slot, record, exercise);
-    if (next) this.progress.set(slot.id, next);
-    const work: SlotWork = { slot, record, next, done: true, open: true, topKg: null };
-    this.slots.set(slotId, work);
     this.resolveSets(work, exercise);
     if (slot.ramp.kind !== "none" && work.topKg !== null) this.ramps.set(slot.id, this.rampOf(work, exercise));
     this.orderPlates(slot, exercise);
-    work.open = false;
+    work.state = "done";
     return work;
   }
 
@@ -227,28 +201,8 @@ class Resolver {
     }
   }
 
-  /** Never harder for a client of whom that is asked, or after pain in the lift. */
   private policyOf(record: LiftRecord | null): Policy {
-    if (this.context.policy === "neverHarder") return { kind: "neverHarder", because: "client" };
-    const last = record?.exposures.at(-1);
-    const hurt = last?.sets.some((set) => set.pain >= PAIN_FLAG) ?? false;
-    return hurt ? { kind: "neverHarder", because: "pain" } : { kind: "nearest", because: "client" };
-  }
-
-  private nextOf(slot: Slot, record: LiftRecord | null, exercise: Exercise): NextPrescription | null {
-    const targets = targetsOf(slot);
-    if (!record || targets.length === 0) return null;
-    const rule = this.context.ruleOf(slot.id) ?? suggestedRule(targets);
-    return nextPrescription(rule, targets, record.exposures, {
-      exercise,
-      loads: buildableLoads(exercise, this.context.gym, slot.setup),
-      settings: this.context.settings,
-      date: this.context.date,
-      e1rmKg: record.e1rmKg,
-      curve: record.curve,
-      toCurveKg: (kg) => this.toCurve(exercise, kg, slot.setup),
-      policy: this.policyOf(record).kind,
-    });
+    return roundingPolicy(this.context.policy, record);
   }
 
   private resolveSets(work: SlotWork, exercise: Exercise): void {
@@ -597,20 +551,4 @@ const middle = (span: Span): number => (span.low + span.high) / 2;
 /** The reps a load must allow for: the upper end of a range; what a set to failure is expected to be has no figure. */
 function topReps(segment: Segment): number {
   return segment.amount.kind === "reps" ? segment.amount.reps.high : 10;
-}
-
-/** What progression reads: the working sets' first segments that ask for reps. */
-export function targetsOf(slot: Slot): SetTarget[] {
-  const targets: SetTarget[] = [];
-  for (const set of slot.sets) {
-    if (set?.role !== "working") continue;
-    const first = set.segments[0]!;
-    if (first.amount.kind !== "reps") continue;
-    targets.push({
-      low: first.amount.reps.low,
-      high: first.amount.reps.high,
-      rir: first.rir ? middle(first.rir) : null,
-    });
-  }
-  return targets;
 }

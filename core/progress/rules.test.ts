@@ -2,10 +2,11 @@ import { describe, expect, it } from "vitest";
 import { SHIPPED_CATALOGUE } from "../exercise/catalogue";
 import { populationCurve } from "../load/e1rm";
 import { buildableLoads } from "../load/equipment";
-import type { Exposure } from "../log";
+import { type Exposure, liftRecord } from "../log";
 import { DEFAULT_SETTINGS } from "../settings";
-import { BOATHOUSE, exposure } from "../testing/helpers";
-import { nextPrescription, type ProgressionRule, type SetTarget, timeOffPercent } from "./rules";
+import { BOATHOUSE, exposure, read, resolve } from "../testing/helpers";
+import type { ProgressionRule } from "./rule";
+import { newRule, nextPrescription, type SetTarget, timeOffPercent } from "./rules";
 
 const squat = SHIPPED_CATALOGUE.byId.get("back-squat")!;
 const press = SHIPPED_CATALOGUE.byId.get("dumbbell-press")!;
@@ -18,21 +19,18 @@ function next(
   options: { exercise?: typeof squat; date?: string; e1rmKg?: number } = {},
 ) {
   const exercise = options.exercise ?? squat;
-  return nextPrescription(
-    { kind: rule, stepKg: null },
-    Array.from({ length: sets }, () => target),
-    exposures,
-    {
-      exercise,
-      loads: buildableLoads(exercise, BOATHOUSE),
-      settings: DEFAULT_SETTINGS,
-      date: options.date ?? "2026-11-17",
-      e1rmKg: options.e1rmKg ?? 120,
-      curve: populationCurve(DEFAULT_SETTINGS.e1rmFormula),
-      toCurveKg: (kg) => kg,
-      policy: "nearest",
-    },
-  )!;
+  const effort = target.rir === null ? "" : ` rir${target.rir}`;
+  const block = read(`"${exercise.name}" ${sets}x${target.low}-${target.high}${effort}`).blocks[0]!;
+  return nextPrescription(newRule(rule), { block, slot: block.slots[0]! }, exposures, {
+    exercise,
+    loads: buildableLoads(exercise, BOATHOUSE),
+    settings: DEFAULT_SETTINGS,
+    calendar: { date: options.date ?? "2026-11-17", purpose: "training", planWeek: null },
+    e1rmKg: options.e1rmKg ?? 120,
+    curve: populationCurve(DEFAULT_SETTINGS.e1rmFormula),
+    toCurveKg: (kg) => kg,
+    policy: "nearest",
+  })!;
 }
 
 const fives = { low: 5, high: 5, rir: null };
@@ -103,6 +101,40 @@ describe("load first", () => {
     const two = next("loadFirst", fives, 3, old, { date: "2026-11-10" });
     expect(two.sets.map((set) => set.loadKg)).toEqual([72.5, 72.5]);
     expect([1, 2, 3, 4, 20].map(timeOffPercent)).toEqual([0, 7.5, 12.5, 17.5, 30]);
+  });
+});
+
+describe("what moves a rule", () => {
+  it("a set fewer after two weeks away is really a set fewer, also in time", () => {
+    const made = (sets: number) => liftRecord([did("2026-10-27", 80, Array(sets).fill(5), {}, sets)], DEFAULT_SETTINGS);
+    const resolved = (text: string, sets: number) => resolve(read(text), { recordOf: () => made(sets) }).document;
+    const alone = resolved("Back squat 4x5 r60,90,120", 4).blocks[0]!;
+    expect([alone.rounds, alone.slots[0]!.sets.length, alone.restAfterRound]).toMatchObject([
+      { kind: "fixed", count: 3 },
+      3,
+      { rests: [{ seconds: 60 }, { seconds: 90 }] },
+    ]);
+    const paired = resolved("A1 Back squat 2x5 h60\nA2 Push-up 2x8 @BW r60", 2).blocks[0]!;
+    expect(paired.slots.map((slot) => slot.sets.filter(Boolean).length)).toEqual([1, 2]);
+    expect(resolved("Back squat 4x5 @80kg", 4).blocks[0]!.slots[0]!.sets).toHaveLength(4);
+  });
+
+  it("deloads, tests and finding a load do not; pain on such a day does", () => {
+    const trained = did("2026-11-03", 80, [5, 5, 5]);
+    const light = { ...did("2026-11-10", 60, [5, 5, 5]), purpose: "deload" as const };
+    expect(next("loadFirst", fives, 3, [trained, light]).sets[0]!.loadKg).toBe(85);
+    const sore = { ...did("2026-11-10", 60, [5, 5, 5], { pain: 5 }), purpose: "deload" as const };
+    expect(next("loadFirst", fives, 3, [trained, sore])).toMatchObject({
+      sets: [{ loadKg: 80 }, { loadKg: 80 }, { loadKg: 80 }],
+      reasons: [{ kind: "pain", pain: 5 }],
+    });
+  });
+
+  it("pain after time off is only more careful, never less", () => {
+    const sore = [did("2026-10-20", 80, [5, 5, 5], { pain: 6 })];
+    const answer = next("loadFirst", fives, 3, sore, { date: "2026-11-10" });
+    expect(answer.sets.map((set) => set.loadKg)).toEqual([72.5, 72.5]);
+    expect(answer.reasons.map((reason) => reason.kind)).toEqual(["pain", "timeOff"]);
   });
 });
 

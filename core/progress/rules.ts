@@ -1,17 +1,18 @@
 /**
  * The next prescription of a lift: a pure function of the rule and the log (handbook section 9). Correcting an old log
- * and asking again recomputes what follows. Every answer carries its reason as data.
+ * and asking again recomputes what follows. Every answer carries its reason as data. What each kind of rule does stands in
+ * one table, `RULES`.
  */
 import type { Exercise } from "../exercise/exercise";
 import { type RepCurve, repsAtLoad } from "../load/e1rm";
 import { type BuildableLoad, nextHeavier, type RoundingPolicy, roundToBuildable } from "../load/equipment";
-import type { Exposure, LoggedSet } from "../log";
+import type { Exposure, ExposurePurpose, LoggedSet } from "../log";
+import type { Edit } from "../session/edits";
+import type { Block, Slot, Span } from "../session/grammar";
 import type { Settings } from "../settings";
 import { daysBetween } from "../units";
-
-export type ProgressionRule =
-  | { readonly kind: "loadFirst"; readonly stepKg: number | null }
-  | { readonly kind: "doubleProgression"; readonly stepKg: number | null };
+import { oneSetFewer } from "./fewer-sets";
+import type { ProgressionRule, RuleKind, RuleOf, RuleSettings } from "./rule";
 
 /** What the slot asks for, set by set. */
 export interface SetTarget {
@@ -20,13 +21,21 @@ export interface SetTarget {
   readonly rir: number | null;
 }
 
+/** When the session that is prescribed takes place. */
+export interface Calendar {
+  /** Calendar date of the session. */
+  readonly date: string;
+  readonly purpose: ExposurePurpose;
+  /** Week of its plan, counted from 0; null outside a plan. */
+  readonly planWeek: number | null;
+}
+
 export interface ProgressContext {
   readonly exercise: Exercise;
   /** Every load this gym can build for the lift, lightest first. */
   readonly loads: readonly BuildableLoad[];
   readonly settings: Settings;
-  /** Calendar date of the session that is prescribed. */
-  readonly date: string;
+  readonly calendar: Calendar;
   readonly e1rmKg: number | null;
   /** The curve in force for the lift. */
   readonly curve: RepCurve;
@@ -57,7 +66,7 @@ export type ProgressReason =
   | { readonly kind: "heldByBound"; readonly stepKg: number; readonly percent: number; readonly limit: number }
   | { readonly kind: "pain"; readonly pain: number }
   | { readonly kind: "formBroke" }
-  | { readonly kind: "timeOff"; readonly weeks: number; readonly percent: number }
+  | { readonly kind: "timeOff"; readonly weeks: number; readonly percent: number; readonly fewerSets: number }
   | { readonly kind: "topOfGym"; readonly kg: number }
   | { readonly kind: "expected"; readonly reps: number; readonly atKg: number };
 
@@ -66,12 +75,40 @@ export interface NextSet {
   readonly reps: number;
 }
 
-export interface NextPrescription {
-  readonly rule: ProgressionRule;
-  readonly basedOn: { readonly date: string; readonly sessionId: string };
+/** What a rule answers. */
+interface Ruled {
+  /** Load and reps to aim at of each working set that is left; beside the document, so that its ranges survive. */
   readonly sets: readonly NextSet[];
+  /** What else moves: sets, rounds, rests, tempo, effort, help. */
+  readonly edits?: readonly Edit[];
   readonly reasons: readonly ProgressReason[];
 }
+
+export interface NextPrescription extends Required<Ruled> {
+  readonly rule: ProgressionRule;
+  readonly basedOn: { readonly date: string; readonly sessionId: string };
+}
+
+/** A lift in its block, for which the next prescription is asked. */
+export interface LiftPlace {
+  readonly block: Block;
+  readonly slot: Slot;
+}
+
+/** What progression reads: the working sets' first segments that ask for reps. */
+export function targetsOf(slot: Slot): SetTarget[] {
+  const targets: SetTarget[] = [];
+  for (const set of slot.sets) {
+    if (set?.role !== "working") continue;
+    const first = set.segments[0]!;
+    if (first.amount.kind !== "reps") continue;
+    const { low, high } = first.amount.reps;
+    targets.push({ low, high, rir: first.rir ? middleOf(first.rir) : null });
+  }
+  return targets;
+}
+
+const middleOf = ({ low, high }: Span): number => (low + high) / 2;
 
 /** The rule a scheme suggests: a range is for double progression, a figure for load first. A coach can choose otherwise. */
 export function suggestedRule(targets: readonly SetTarget[]): ProgressionRule {
@@ -80,53 +117,104 @@ export function suggestedRule(targets: readonly SetTarget[]): ProgressionRule {
     : { kind: "loadFirst", stepKg: null };
 }
 
+/** All that a rule goes by. */
+interface Situation {
+  readonly targets: readonly SetTarget[];
+  /** The last time that counts, and the one before it. */
+  readonly last: Exposure;
+  readonly before: Exposure | null;
+  readonly context: ProgressContext;
+}
+
+interface RuleDefinition<K extends RuleKind> {
+  /** As a coach calls it. */
+  readonly name: string;
+  readonly about: string;
+  /** What it is set to when it is chosen. */
+  readonly settings: RuleSettings[K];
+  readonly next: (rule: RuleOf<K>, situation: Situation) => Ruled;
+}
+
+/** Every kind of rule; one that is missing here does not compile. */
+export const RULES: { readonly [K in RuleKind]: RuleDefinition<K> } = {
+  loadFirst: {
+    name: "Load first",
+    about: "All sets and reps made at the reserve asked: a step up. Missed: repeat; missed again: a tenth off.",
+    settings: { stepKg: null },
+    next: loadFirst,
+  },
+  doubleProgression: {
+    name: "Double progression",
+    about: "Reps up inside the range; every set at its top: the smallest step up, and from the low end again.",
+    settings: { stepKg: null },
+    next: doubleProgression,
+  },
+};
+
+export const RULE_KINDS = Object.keys(RULES) as readonly RuleKind[];
+
+/** A rule of a kind as it is when it is chosen. */
+export const newRule = (kind: RuleKind): ProgressionRule => ({ kind, ...RULES[kind].settings });
+
+function ask<K extends RuleKind>(rule: RuleOf<K>, situation: Situation): Ruled {
+  // The table ties each kind to its rule; the compiler cannot follow a rule through its own kind.
+  return (RULES[rule.kind] as RuleDefinition<K>).next(rule, situation);
+}
+
 /** Null when the lift has no log of the like to go by. */
 export function nextPrescription(
   rule: ProgressionRule,
-  targets: readonly SetTarget[],
+  lift: LiftPlace,
   exposures: readonly Exposure[],
   context: ProgressContext,
 ): NextPrescription | null {
+  const targets = targetsOf(lift.slot);
   const worked = exposures
     .map((exposure) => ({ ...exposure, sets: exposure.sets.filter((set) => set.working) }))
     .filter((exposure) => exposure.sets.length > 0 && isComparable(exposure, targets));
-  const last = worked.at(-1);
-  if (!last || targets.length === 0) return null;
-  const before = worked.at(-2) ?? null;
-  const answer = (sets: readonly NextSet[], reasons: readonly ProgressReason[]): NextPrescription => ({
+  const trained = worked.filter((exposure) => exposure.purpose === "training");
+  const latest = worked.at(-1);
+  const last = trained.at(-1);
+  if (!latest || !last || targets.length === 0) return null;
+  const answer = ({ sets, edits = [], reasons }: Ruled): NextPrescription => ({
     rule,
     basedOn: { date: last.date, sessionId: last.sessionId },
     sets,
+    edits,
     reasons,
   });
-  const repeat = () =>
-    targets.map((target, index) => ({
-      loadKg: loadOf(last, index),
-      reps: Math.max(target.low, Math.min(target.high, repsOf(last, index) ?? target.low)),
-    }));
-
-  const pain = Math.max(...last.sets.map((set) => set.pain));
-  if (pain >= 4) return answer(repeat(), [{ kind: "pain", pain }]);
-  if (last.sets.some((set) => set.form === "broke")) return answer(repeat(), [{ kind: "formBroke" }]);
-  const weeksOff = Math.floor(daysBetween(last.date, context.date) / 7) - 1;
-  if (weeksOff >= 1)
-    return answer(afterTimeOff(targets, last, weeksOff, context), [
-      { kind: "timeOff", weeks: weeksOff, percent: timeOffPercent(weeksOff) },
-    ]);
-  return rule.kind === "loadFirst"
-    ? loadFirst(rule, targets, last, before, context, answer, repeat)
-    : doubleProgression(rule, targets, last, context, answer);
+  const careful = carefulReasons(latest);
+  const weeksOff = Math.floor(daysBetween(latest.date, context.calendar.date) / 7) - 1;
+  if (weeksOff >= 1) {
+    const { sets, edits, reasons } = afterTimeOff(lift, targets, last, weeksOff, context);
+    return answer({ sets, edits, reasons: [...careful, ...reasons] });
+  }
+  if (careful.length > 0) return answer({ sets: repeated(targets, last), reasons: careful });
+  return answer(ask(rule, { targets, last, before: trained.at(-2) ?? null, context }));
 }
 
-type Answer = (sets: readonly NextSet[], reasons: readonly ProgressReason[]) => NextPrescription;
+/** Pain and broken form always count, whatever the day was for. */
+function carefulReasons(latest: Exposure): ProgressReason[] {
+  const pain = Math.max(...latest.sets.map((set) => set.pain));
+  if (pain >= 4) return [{ kind: "pain", pain }];
+  return latest.sets.some((set) => set.form === "broke") ? [{ kind: "formBroke" }] : [];
+}
+
+/** The same again. */
+const repeated = (targets: readonly SetTarget[], last: Exposure): NextSet[] =>
+  targets.map((target, index) => ({
+    loadKg: loadOf(last, index),
+    reps: Math.max(target.low, Math.min(target.high, repsOf(last, index) ?? target.low)),
+  }));
 
 const loadOf = (exposure: Exposure, index: number): number => (exposure.sets[index] ?? exposure.sets.at(-1)!).loadKg;
 const repsOf = (exposure: Exposure, index: number): number | null => exposure.sets[index]?.reps ?? null;
 
 /** Sets that fell short of what was asked of them that day, and sets that were left out. */
 function missesOf(exposure: Exposure): number {
-  const short = exposure.sets.filter((set) => set.reps < (set.target?.low ?? 0)).length;
-  return short + Math.max(0, exposure.plannedSets - exposure.sets.length);
+  const asked = exposure.sets.filter((set) => set.asked);
+  const short = asked.filter((set) => set.reps < (set.target?.low ?? 0)).length;
+  return short + Math.max(0, exposure.plannedSets - asked.length);
 }
 
 /** Whether a day asked for reps like those asked now; a changed scheme starts again from the curve. */
@@ -146,15 +234,7 @@ function tooHard(targets: readonly SetTarget[], exposure: Exposure): LoggedSet |
   );
 }
 
-function loadFirst(
-  rule: ProgressionRule,
-  targets: readonly SetTarget[],
-  last: Exposure,
-  before: Exposure | null,
-  context: ProgressContext,
-  answer: Answer,
-  repeat: () => NextSet[],
-): NextPrescription {
+function loadFirst(rule: RuleOf<"loadFirst">, { targets, last, before, context }: Situation): Ruled {
   const misses = missesOf(last);
   if (misses > 0) {
     const samePlace = before !== null && Math.abs(loadOf(before, 0) - loadOf(last, 0)) < 0.002;
@@ -163,27 +243,23 @@ function loadFirst(
       const sets = targets.map((target, index) =>
         cutTo(loadOf(last, index), context.settings.cutPercent, target.low, context),
       );
-      return answer(sets, [
-        {
-          kind: "cut",
-          misses: running,
-          percent: context.settings.cutPercent,
-          fromKg: topOf(last),
-          toKg: Math.max(...sets.map((s) => s.loadKg)),
-        },
-      ]);
+      const toKg = Math.max(...sets.map((set) => set.loadKg));
+      const percent = context.settings.cutPercent;
+      return { sets, reasons: [{ kind: "cut", misses: running, percent, fromKg: topOf(last), toKg }] };
     }
     const reps = last.sets.map((set) => set.reps);
-    return answer(
-      targets.map((target, index) => ({ loadKg: loadOf(last, index), reps: target.low })),
-      [{ kind: "repeat", missed: misses, setCount: targets.length, reps }],
-    );
+    return {
+      sets: targets.map((target, index) => ({ loadKg: loadOf(last, index), reps: target.low })),
+      reasons: [{ kind: "repeat", missed: misses, setCount: targets.length, reps }],
+    };
   }
   const hard = tooHard(targets, last);
-  if (hard)
-    return answer(repeat(), [{ kind: "belowTargetRir", asked: hard.targetRir ?? targets[0]!.rir!, had: hard.rir! }]);
+  if (hard) {
+    const asked = hard.targetRir ?? targets[0]!.rir!;
+    return { sets: repeated(targets, last), reasons: [{ kind: "belowTargetRir", asked, had: hard.rir! }] };
+  }
   const step = stepUp(rule, topOf(last), targets.at(-1)!.low, context);
-  if (step.kind === "held") return answer(repeat(), [step.reason]);
+  if (step.kind === "held") return { sets: repeated(targets, last), reasons: [step.reason] };
   const sets = targets.map((target, index) => {
     const wanted = loadOf(last, index) + (step.kg - topOf(last));
     const built = roundToBuildable(context.loads, wanted, "nearest");
@@ -192,16 +268,10 @@ function loadFirst(
       reps: target.high,
     };
   });
-  return answer(sets, [{ kind: "rise", fromKg: topOf(last), toKg: step.kg, why: "allMade" }]);
+  return { sets, reasons: [{ kind: "rise", fromKg: topOf(last), toKg: step.kg, why: "allMade" }] };
 }
 
-function doubleProgression(
-  rule: ProgressionRule,
-  targets: readonly SetTarget[],
-  last: Exposure,
-  context: ProgressContext,
-  answer: Answer,
-): NextPrescription {
+function doubleProgression(rule: RuleOf<"doubleProgression">, { targets, last, context }: Situation): Ruled {
   const done = targets.map((_, index) => repsOf(last, index));
   const allAtTop = targets.every((target, index) => (done[index] ?? 0) >= target.high);
   if (!allAtTop) {
@@ -212,9 +282,8 @@ function doubleProgression(
       Math.max(targets[room]!.low, (done[room] ?? targets[room]!.low - 1) + 1),
     );
     const sets = targets.map((_, index) => ({ loadKg: loadOf(last, index), reps: reps[index]! }));
-    return answer(sets, [
-      { kind: "moreReps", set: room + 1, reps: reps[room]!, high: targets[room]!.high, last: done.map((r) => r ?? 0) },
-    ]);
+    const more = { set: room + 1, reps: reps[room]!, high: targets[room]!.high, last: done.map((count) => count ?? 0) };
+    return { sets, reasons: [{ kind: "moreReps", ...more }] };
   }
   const step = stepUp(rule, topOf(last), targets[0]!.low, context);
   if (step.kind === "held") {
@@ -227,13 +296,13 @@ function doubleProgression(
       step.reason.kind === "heldByBound"
         ? { kind: "widen", stepKg: step.reason.stepKg, percent: step.reason.percent, high }
         : step.reason;
-    return answer(sets, [reason]);
+    return { sets, reasons: [reason] };
   }
   const sets = targets.map((target) => ({ loadKg: step.kg, reps: target.low }));
   const reasons: ProgressReason[] = [{ kind: "rise", fromKg: topOf(last), toKg: step.kg, why: "topOfRange" }];
   const expected = expectedReps(step.kg, context);
   if (expected !== null) reasons.push({ kind: "expected", reps: expected, atKg: step.kg });
-  return answer(sets, reasons);
+  return { sets, reasons };
 }
 
 const topOf = (exposure: Exposure): number => Math.max(...exposure.sets.map((set) => set.loadKg));
@@ -244,7 +313,12 @@ type Step = { kind: "up"; kg: number } | { kind: "held"; reason: ProgressReason 
  * The load one step up: the wanted step, or the smallest buildable one. More than the weekly bound is allowed only where
  * it is the smallest buildable step and the forecast at it reaches the low end of the range.
  */
-function stepUp(rule: ProgressionRule, fromKg: number, low: number, context: ProgressContext): Step {
+function stepUp(
+  rule: Pick<ProgressionRule, "kind" | "stepKg">,
+  fromKg: number,
+  low: number,
+  context: ProgressContext,
+): Step {
   const { settings, exercise } = context;
   const smallest = nextHeavier(context.loads, fromKg);
   if (!smallest) return { kind: "held", reason: { kind: "topOfGym", kg: fromKg } };
@@ -282,17 +356,21 @@ export function timeOffPercent(weeks: number): number {
   return weeks <= 1 ? 0 : Math.min(30, 7.5 + 5 * (weeks - 2));
 }
 
+/** After two weeks or more a set is really left out; of a lift that has one set, none is. */
 function afterTimeOff(
+  lift: LiftPlace,
   targets: readonly SetTarget[],
   last: Exposure,
   weeks: number,
   context: ProgressContext,
-): NextSet[] {
+): Required<Ruled> {
   const percent = timeOffPercent(weeks);
-  const kept = weeks >= 2 ? targets.slice(0, Math.max(1, targets.length - 1)) : targets;
-  return kept.map((target, index) =>
+  const edits = weeks >= 2 ? oneSetFewer(lift) : [];
+  const kept = edits.length > 0 ? targets.slice(0, -1) : targets;
+  const sets = kept.map((target, index) =>
     percent === 0
       ? { loadKg: loadOf(last, index), reps: target.low }
       : cutTo(loadOf(last, index), percent, target.low, context),
   );
+  return { sets, edits, reasons: [{ kind: "timeOff", weeks, percent, fewerSets: edits.length > 0 ? 1 : 0 }] };
 }

@@ -1,84 +1,165 @@
-/** A session as the floor runs it: chains, each one round of a block, in order. */
-
-import type { Settings } from "../settings";
-import type { PerformedSession } from "./events";
-import {
-  allBlocks,
-  type Block,
-  blockLetter,
-  plannedRounds,
-  type RestAmount,
-  restSecondsForTime,
-  type SessionDocument,
-  type Slot,
-  setInRound,
-  type WorkSet,
-} from "./grammar";
-
-export interface Move {
-  readonly slot: Slot;
-  readonly set: WorkSet;
-  /** Seconds before the next move of the chain; 0 after the last. */
-  readonly handoverSeconds: number;
-}
+/** A session as the floor runs it: chains, each one round of a block, in order. Rounds, handovers and rests are the run's. */
+import { movesOf, type RunMove, type RunRest, type RunRound, restAfter, runBlock } from "../time/run";
+import type { WorkContext } from "../time/work";
+import { occurrenceKey, type PerformedSession, placeOf, type Swap, setsAt } from "./events";
+import { allBlocks, type Block, blockLetter, type RoundStop, type SessionDocument, type Slot } from "./grammar";
 
 export interface Chain {
   readonly key: string;
   readonly block: Block;
   readonly letter: string;
+  /** 0-based. */
   readonly round: number;
+  /** How many rounds the block has, with those that were added. */
   readonly rounds: number;
-  readonly moves: readonly Move[];
-  /** Rest after it; null when the block ends. */
-  readonly restSeconds: number | null;
+  readonly isOptional: boolean;
+  /** 0, or which further set of the round it is. */
+  readonly ordinal: number;
+  readonly moves: readonly RunMove[];
+  /** Null when the block ends after it. */
+  readonly rest: RunRest | null;
 }
 
-export function chainsOf(document: SessionDocument, settings: Settings): Chain[] {
-  const chains: Chain[] = [];
-  allBlocks(document).forEach((block, index) => {
-    const rounds = plannedRounds(block.rounds) ?? Math.max(...block.slots.map((slot) => slot.sets.length));
-    for (let round = 0; round < rounds; round++) {
-      const present = block.slots.flatMap((slot) => {
-        const set = setInRound(slot, round);
-        return set ? [{ slot, set }] : [];
-      });
-      if (present.length === 0) continue;
-      const moves = present.map((move, place) => ({
-        ...move,
-        handoverSeconds: place === present.length - 1 ? 0 : handover(move.slot, round, settings),
-      }));
-      chains.push({
-        key: `${block.id}:${round}`,
-        block,
-        letter: blockLetter(index),
-        round,
-        rounds,
-        moves,
-        restSeconds: round === rounds - 1 ? null : roundRest(block, round, settings),
-      });
-    }
+type FloorChanges = Pick<PerformedSession, "roundsAdded" | "setsAdded" | "swaps" | "order">;
+
+const NOTHING_CHANGED: FloorChanges = { roundsAdded: new Map(), setsAdded: [], swaps: [], order: [] };
+
+/** The chains of a session, with the rounds and sets that were added on the floor and in the order chosen there. */
+export function chainsOf(
+  document: SessionDocument,
+  context: WorkContext,
+  performed: FloorChanges = NOTHING_CHANGED,
+): Chain[] {
+  const blocks = allBlocks(swapped(document, performed.swaps));
+  const place = (block: Block): number => {
+    const chosen = performed.order.indexOf(block.id);
+    return chosen < 0 ? performed.order.length + blocks.indexOf(block) : chosen;
+  };
+  return [...blocks]
+    .sort((a, b) => place(a) - place(b))
+    .flatMap((block) => blockChains(block, blockLetter(blocks.indexOf(block)), context, performed));
+}
+
+function blockChains(
+  block: Block,
+  letter: string,
+  context: WorkContext,
+  { roundsAdded, setsAdded }: Pick<PerformedSession, "roundsAdded" | "setsAdded">,
+): Chain[] {
+  const planned = runBlock(block, context).rounds;
+  const all = [...planned, ...addedRounds(block, planned, roundsAdded.get(block.id) ?? 0, context)];
+  const chains = all.map(({ round, isOptional, moves, rest, seconds }, index): Chain => {
+    const follows = index < all.length - 1;
+    return {
+      key: `${block.id}:${round}`,
+      block,
+      letter,
+      round,
+      rounds: all.length,
+      isOptional,
+      ordinal: 0,
+      moves,
+      rest: rest ?? (follows ? restAfter(block, { round, seconds }, context.settings) : null),
+    };
   });
+  const count = new Map<string, number>();
+  for (const { slotId, round } of setsAdded) {
+    const from = chains.findLast(
+      (chain) => chain.round === round && chain.moves.some(({ slot }) => slot.id === slotId),
+    );
+    if (!from) continue;
+    const ordinal = Math.max(1, (count.get(`${slotId}:${round}`) ?? 0) + 1);
+    count.set(`${slotId}:${round}`, ordinal);
+    const moves = from.moves.filter(({ slot }) => slot.id === slotId).map((move) => ({ ...move, handover: null }));
+    const rest = from.rest ?? restAfter(block, { round, seconds: moves[0]!.work.seconds }, context.settings);
+    const at = chains.indexOf(from);
+    chains[at] = { ...from, rest };
+    chains.splice(at + 1, 0, { ...from, key: `${from.key}+${ordinal}`, ordinal, moves });
+  }
   return chains;
 }
 
-function handover(slot: Slot, round: number, settings: Settings): number {
-  if (!slot.restAfter) return settings.assumed.handoverSeconds;
-  return restSecondsForTime(
-    ofRound(slot.restAfter.kind === "each" ? [slot.restAfter.rest] : slot.restAfter.rests, round),
-  );
+/** The document with the exercises that were swapped in on the floor, from their round on. */
+export function swapped(document: SessionDocument, swaps: readonly Swap[]): SessionDocument {
+  if (swaps.length === 0) return document;
+  const swapIn = (slot: Slot): Slot => {
+    const own = swaps.filter((swap) => swap.slotId === slot.id);
+    if (own.length === 0) return slot;
+    const sets = slot.sets.map((set, round) => {
+      const last = own.findLast((swap) => swap.fromRound <= round);
+      return set && last
+        ? { ...set, segments: set.segments.map((segment) => ({ ...segment, exerciseId: last.exerciseId })) }
+        : set;
+    });
+    return { ...slot, sets };
+  };
+  const inBlock = (block: Block): Block => ({ ...block, slots: block.slots.map(swapIn) });
+  return {
+    ...document,
+    blocks: document.blocks.map(inBlock),
+    finisher: document.finisher && inBlock(document.finisher),
+  };
 }
 
-function roundRest(block: Block, round: number, settings: Settings): number {
-  const rest = block.restAfterRound;
-  if (!rest || rest.kind === "partnersWork") return settings.assumed.roundRestSeconds;
-  return restSecondsForTime(ofRound(rest.kind === "each" ? [rest.rest] : rest.rests, round));
+/** Rounds beyond the planned ones repeat the last that the block lists. */
+function addedRounds(block: Block, planned: readonly RunRound[], count: number, context: WorkContext): RunRound[] {
+  const last = planned.at(-1);
+  if (!last) return [];
+  return Array.from({ length: count }, (_, i) => {
+    const round = last.round + 1 + i;
+    const moves = movesOf(block, round, context).filter(({ set }) => set !== null);
+    const seconds = moves.reduce((total, move) => total + move.work.seconds + (move.handover?.seconds ?? 0), 0);
+    return { round, isOptional: false, moves, seconds, rest: null };
+  }).filter(({ moves }) => moves.length > 0);
 }
 
-const ofRound = (rests: readonly RestAmount[], round: number): RestAmount => rests[Math.min(round, rests.length - 1)]!;
+/** Why optional rounds end, and after which round (0-based). */
+export interface StopReached {
+  readonly afterRound: number;
+  readonly stop: Exclude<RoundStop, { kind: "coach" }>;
+  /** What was reported or counted, against what the rule says. */
+  readonly figure: number;
+}
 
-/** Whether every set of a chain is done or skipped. */
-export const isChainOver = (chain: Chain, performed: PerformedSession): boolean =>
-  chain.moves.every(({ set }) => performed.sets.has(set.id) || performed.skipped.has(set.id));
+/**
+ * Whether the stop of a range of rounds has been reached by what was done: reserve below the figure in any lift of a round,
+ * or a lift's reps down by the percentage from its first round. Looked at from the least of the range on.
+ */
+export function stopReached(block: Block, performed: PerformedSession): StopReached | null {
+  if (block.rounds.kind !== "range" || block.rounds.stop.kind === "coach") return null;
+  const { low, high, stop } = block.rounds;
+  for (let round = low - 1; round < high - 1; round++) {
+    for (const slot of block.slots) {
+      for (const set of setsAt(performed, slot.id, round)) {
+        const figure = stop.kind === "belowRir" ? (set.failed ? 0 : set.rir) : repsDown(performed, slot.id, round);
+        if (figure === null) continue;
+        if (stop.kind === "belowRir" ? figure < stop.rir : figure >= stop.percent - 1e-9)
+          return { afterRound: round, stop, figure };
+      }
+    }
+  }
+  return null;
+}
+
+/** By how many percent a lift's reps have fallen since its first round; null where they are not counted. */
+function repsDown(performed: PerformedSession, slotId: string, round: number): number | null {
+  const reps = (at: number) =>
+    setsAt(performed, slotId, at).reduce((total, { segments }) => total + (segments[0]?.reps ?? 0), 0);
+  const first = reps(0);
+  return first > 0 ? (100 * (first - reps(round))) / first : null;
+}
+
+/** Whether a chain needs no more doing: every move done or left out, or an optional round that its rule has ended. */
+export function isChainOver(chain: Chain, performed: PerformedSession): boolean {
+  if (chain.isOptional) {
+    const stopped = stopReached(chain.block, performed);
+    if (stopped && chain.round > stopped.afterRound) return true;
+  }
+  return chain.moves.every(({ slot }) => {
+    const key = occurrenceKey(placeOf(slot.id, chain.round, chain.ordinal));
+    return performed.sets.has(key) || performed.skipped.has(key);
+  });
+}
 
 /** The chain in hand: the first that is not over; null when the session is. */
 export const nextChain = (chains: readonly Chain[], performed: PerformedSession): Chain | null =>

@@ -1,31 +1,51 @@
 /**
- * Editing operations: primitive, id-addressed changes of a document, each with an exact inverse. Undo, redo, patches and
- * merging are all lists of these. The operations a person names (pair two lifts, stretch a pyramid) are composed of them
- * in `operations.ts`.
+ * Editing operations: primitive changes of a document, each with an exact inverse. They name what they touch by id and
+ * field, and places by the neighbour they follow; never by index or round number, so that they still mean the same after
+ * somebody else's change. Undo, week patches, templates and merging are all lists of these. What a person asks for (pair
+ * two lifts, stretch a pyramid) is composed of them in `operations.ts`; the difference of two documents is in `diff.ts`.
  */
-import { allBlocks, type Block, type SessionDocument, type Slot, type WorkSet } from "./grammar";
+import { allBlocks, type Block, type Segment, type SessionDocument, type Slot, type WorkSet } from "./grammar";
 
-/** What a block says beside its slots. */
-export type BlockFields = Pick<Block, "rounds" | "restAfterRound" | "intent">;
-/** What a slot says beside its sets. */
-export type SlotFields = Omit<Slot, "id" | "sets">;
 /** What a session says beside its blocks. */
 export type SessionFields = Omit<SessionDocument, "version" | "blocks" | "finisher">;
+/** What a block says beside its slots. */
+export type BlockFields = Omit<Block, "id" | "slots">;
+/** What a slot says beside its sets. */
+export type SlotFields = Omit<Slot, "id" | "sets">;
+/** What a set says beside its segments. */
+export type SetFields = Omit<WorkSet, "id" | "segments">;
+export type SegmentFields = Omit<Segment, "id">;
+
+type FieldOf<Fields> = { [K in keyof Fields]-?: { readonly field: K; readonly value: Fields[K] } }[keyof Fields];
+
+/** The id of the neighbour that something follows; null: it stands first. */
+export type After = string | null;
 
 export type Edit =
-  | { readonly kind: "insertBlock"; readonly at: number; readonly block: Block }
+  | ({ readonly kind: "setSession" } & FieldOf<SessionFields>)
+  | { readonly kind: "insertBlock"; readonly block: Block; readonly after: After }
   | { readonly kind: "removeBlock"; readonly blockId: string }
-  | { readonly kind: "moveBlock"; readonly blockId: string; readonly to: number }
-  | { readonly kind: "setBlock"; readonly blockId: string; readonly fields: BlockFields }
+  | { readonly kind: "moveBlock"; readonly blockId: string; readonly after: After }
   | { readonly kind: "setFinisher"; readonly block: Block | null }
-  | { readonly kind: "insertSlot"; readonly blockId: string; readonly at: number; readonly slot: Slot }
+  | ({ readonly kind: "setBlock"; readonly blockId: string } & FieldOf<BlockFields>)
+  | { readonly kind: "insertSlot"; readonly blockId: string; readonly slot: Slot; readonly after: After }
   | { readonly kind: "removeSlot"; readonly slotId: string }
-  | { readonly kind: "setSlot"; readonly slotId: string; readonly fields: Partial<SlotFields> }
-  | { readonly kind: "setSets"; readonly slotId: string; readonly sets: readonly (WorkSet | null)[] }
-  | { readonly kind: "setSet"; readonly slotId: string; readonly round: number; readonly set: WorkSet | null }
-  | { readonly kind: "setSession"; readonly fields: Partial<SessionFields> }
-  /** The whole session at once, as when its text was rewritten. */
-  | { readonly kind: "rewrite"; readonly document: SessionDocument };
+  | { readonly kind: "moveSlot"; readonly slotId: string; readonly blockId: string; readonly after: After }
+  | ({ readonly kind: "setSlot"; readonly slotId: string } & FieldOf<SlotFields>)
+  /**
+   * Which set stands in which round, by id; null sits it out. New sets are given whole, those no longer named go away.
+   */
+  | {
+      readonly kind: "arrangeSets";
+      readonly slotId: string;
+      readonly order: readonly (string | null)[];
+      readonly added: readonly WorkSet[];
+    }
+  | ({ readonly kind: "setSet"; readonly setId: string } & FieldOf<SetFields>)
+  | { readonly kind: "insertSegment"; readonly setId: string; readonly segment: Segment; readonly after: After }
+  | { readonly kind: "removeSegment"; readonly segmentId: string }
+  | { readonly kind: "moveSegment"; readonly segmentId: string; readonly after: After }
+  | ({ readonly kind: "setSegment"; readonly segmentId: string } & FieldOf<SegmentFields>);
 
 /** The document after the edits, and the edits that take it back; or why the edits no longer fit. */
 export type Edited =
@@ -51,101 +71,181 @@ const gone = (what: string): Edited => ({
 });
 const done = (document: SessionDocument, ...inverse: Edit[]): Edited => ({ ok: true, document, inverse });
 
+/** Edits of one field; the types of field and value are tied where an edit is made. */
+const fieldEdit = (edit: object): Edit => edit as Edit;
+
 function applyEdit(document: SessionDocument, edit: Edit): Edited {
   switch (edit.kind) {
-    case "insertBlock": {
-      const at = Math.min(Math.max(0, edit.at), document.blocks.length);
+    case "setSession":
       return done(
-        { ...document, blocks: document.blocks.toSpliced(at, 0, edit.block) },
-        { kind: "removeBlock", blockId: edit.block.id },
+        { ...document, [edit.field]: edit.value },
+        fieldEdit({ kind: "setSession", field: edit.field, value: document[edit.field] }),
       );
+    case "insertBlock": {
+      const blocks = insertAfter(document.blocks, edit.block, edit.after);
+      return blocks ? done({ ...document, blocks }, { kind: "removeBlock", blockId: edit.block.id }) : gone("place");
     }
     case "removeBlock": {
-      const at = document.blocks.findIndex((block) => block.id === edit.blockId);
-      if (at < 0) return gone("block");
-      const block = document.blocks[at]!;
-      return done({ ...document, blocks: document.blocks.toSpliced(at, 1) }, { kind: "insertBlock", at, block });
+      const taken = takeOut(document.blocks, edit.blockId);
+      if (!taken) return gone("block");
+      return done({ ...document, blocks: taken.rest }, { kind: "insertBlock", block: taken.one, after: taken.after });
     }
     case "moveBlock": {
-      const from = document.blocks.findIndex((block) => block.id === edit.blockId);
-      if (from < 0) return gone("block");
-      const to = Math.min(Math.max(0, edit.to), document.blocks.length - 1);
-      const rest = document.blocks.toSpliced(from, 1);
-      return done(
-        { ...document, blocks: rest.toSpliced(to, 0, document.blocks[from]!) },
-        { kind: "moveBlock", blockId: edit.blockId, to: from },
-      );
+      const moved = move(document.blocks, edit.blockId, edit.after);
+      if (!moved) return gone("block");
+      return done({ ...document, blocks: moved.list }, { kind: "moveBlock", blockId: edit.blockId, after: moved.from });
     }
     case "setFinisher":
       return done({ ...document, finisher: edit.block }, { kind: "setFinisher", block: document.finisher });
-    case "setSession": {
-      const before = Object.fromEntries(
-        Object.keys(edit.fields).map((key) => [key, document[key as keyof SessionFields]]),
-      );
-      return done({ ...document, ...edit.fields }, { kind: "setSession", fields: before });
-    }
-    case "rewrite":
-      return done(edit.document, { kind: "rewrite", document });
     case "setBlock":
-      return inBlock(document, edit.blockId, (block) => {
-        const { rounds, restAfterRound, intent } = block;
-        return {
-          block: { ...block, ...edit.fields },
-          inverse: { kind: "setBlock", blockId: block.id, fields: { rounds, restAfterRound, intent } },
-        };
-      });
+      return inBlock(document, edit.blockId, (block) => ({
+        block: { ...block, [edit.field]: edit.value },
+        inverse: fieldEdit({ kind: "setBlock", blockId: block.id, field: edit.field, value: block[edit.field] }),
+      }));
     case "insertSlot":
       return inBlock(document, edit.blockId, (block) => {
-        const at = Math.min(Math.max(0, edit.at), block.slots.length);
-        return {
-          block: { ...block, slots: block.slots.toSpliced(at, 0, edit.slot) },
-          inverse: { kind: "removeSlot", slotId: edit.slot.id },
-        };
+        const slots = insertAfter(block.slots, edit.slot, edit.after);
+        return slots && { block: { ...block, slots }, inverse: { kind: "removeSlot", slotId: edit.slot.id } };
       });
     case "removeSlot": {
-      const block = blockOfSlot(document, edit.slotId);
-      if (!block) return gone("lift");
-      const at = block.slots.findIndex((slot) => slot.id === edit.slotId);
-      return inBlock(document, block.id, (one) => ({
-        block: { ...one, slots: one.slots.toSpliced(at, 1) },
-        inverse: { kind: "insertSlot", blockId: one.id, at, slot: one.slots[at]! },
-      }));
-    }
-    case "setSlot":
-      return inSlot(document, edit.slotId, (slot) => {
-        const before = Object.fromEntries(Object.keys(edit.fields).map((key) => [key, slot[key as keyof SlotFields]]));
-        return { slot: { ...slot, ...edit.fields }, inverse: { kind: "setSlot", slotId: slot.id, fields: before } };
+      const from = blockOfSlot(document, edit.slotId);
+      if (!from) return gone("lift");
+      return inBlock(document, from.id, (block) => {
+        const { rest, one, after } = takeOut(block.slots, edit.slotId)!;
+        return {
+          block: { ...block, slots: rest },
+          inverse: { kind: "insertSlot", blockId: block.id, slot: one, after },
+        };
       });
-    case "setSets":
+    }
+    case "moveSlot":
+      return moveSlot(document, edit);
+    case "setSlot":
       return inSlot(document, edit.slotId, (slot) => ({
-        slot: { ...slot, sets: edit.sets },
-        inverse: { kind: "setSets", slotId: slot.id, sets: slot.sets },
+        slot: { ...slot, [edit.field]: edit.value },
+        inverse: fieldEdit({ kind: "setSlot", slotId: slot.id, field: edit.field, value: slot[edit.field] }),
       }));
+    case "arrangeSets":
+      return inSlot(document, edit.slotId, (slot) => arrange(slot, edit.order, edit.added));
     case "setSet":
-      return inSlot(document, edit.slotId, (slot) =>
-        edit.round in slot.sets
-          ? {
-              slot: { ...slot, sets: slot.sets.with(edit.round, edit.set) },
-              inverse: { ...edit, set: slot.sets[edit.round]! },
-            }
-          : null,
-      );
+      return inSet(document, edit.setId, (set) => ({
+        set: { ...set, [edit.field]: edit.value },
+        inverse: fieldEdit({ kind: "setSet", setId: set.id, field: edit.field, value: set[edit.field] }),
+      }));
+    case "insertSegment":
+      return inSet(document, edit.setId, (set) => {
+        const segments = insertAfter(set.segments, edit.segment, edit.after);
+        return (
+          segments && { set: { ...set, segments }, inverse: { kind: "removeSegment", segmentId: edit.segment.id } }
+        );
+      });
+    case "removeSegment":
+      return inSetOf(document, edit.segmentId, (set) => {
+        const { rest, one, after } = takeOut(set.segments, edit.segmentId)!;
+        return {
+          set: { ...set, segments: rest },
+          inverse: { kind: "insertSegment", setId: set.id, segment: one, after },
+        };
+      });
+    case "moveSegment":
+      return inSetOf(document, edit.segmentId, (set) => {
+        const moved = move(set.segments, edit.segmentId, edit.after);
+        return (
+          moved && {
+            set: { ...set, segments: moved.list },
+            inverse: { kind: "moveSegment", segmentId: edit.segmentId, after: moved.from },
+          }
+        );
+      });
+    case "setSegment":
+      return inSetOf(document, edit.segmentId, (set) => {
+        const at = set.segments.findIndex(({ id }) => id === edit.segmentId);
+        const segment = set.segments[at]!;
+        return {
+          set: { ...set, segments: set.segments.with(at, { ...segment, [edit.field]: edit.value }) },
+          inverse: fieldEdit({
+            kind: "setSegment",
+            segmentId: segment.id,
+            field: edit.field,
+            value: segment[edit.field],
+          }),
+        };
+      });
   }
 }
+
+// --- places by neighbour ----------------------------------------------------------------------------------------------
+
+interface Identified {
+  readonly id: string;
+}
+
+function insertAfter<T extends Identified>(list: readonly T[], one: T, after: After): T[] | null {
+  if (after === null) return [one, ...list];
+  const at = list.findIndex(({ id }) => id === after);
+  return at < 0 ? null : list.toSpliced(at + 1, 0, one);
+}
+
+function takeOut<T extends Identified>(list: readonly T[], id: string): { rest: T[]; one: T; after: After } | null {
+  const at = list.findIndex((one) => one.id === id);
+  if (at < 0) return null;
+  return { rest: list.toSpliced(at, 1), one: list[at]!, after: list[at - 1]?.id ?? null };
+}
+
+function move<T extends Identified>(list: readonly T[], id: string, after: After): { list: T[]; from: After } | null {
+  const taken = takeOut(list, id);
+  const moved = taken && insertAfter(taken.rest, taken.one, after);
+  return moved && { list: moved, from: taken.after };
+}
+
+function moveSlot(document: SessionDocument, edit: Extract<Edit, { kind: "moveSlot" }>): Edited {
+  const from = blockOfSlot(document, edit.slotId);
+  if (!from) return gone("lift");
+  const taken = takeOut(from.slots, edit.slotId)!;
+  const without = inBlock(document, from.id, (block) => ({ block: { ...block, slots: taken.rest }, inverse: null }));
+  if (!without.ok) return without;
+  const inverse: Edit = { kind: "moveSlot", slotId: edit.slotId, blockId: from.id, after: taken.after };
+  return inBlock(without.document, edit.blockId, (block) => {
+    const slots = insertAfter(block.slots, taken.one, edit.after);
+    return slots && { block: { ...block, slots }, inverse };
+  });
+}
+
+function arrange(
+  slot: Slot,
+  order: readonly (string | null)[],
+  added: readonly WorkSet[],
+): { slot: Slot; inverse: Edit } | null {
+  const known = new Map([...slot.sets, ...added].flatMap((set) => (set ? [[set.id, set]] : [])));
+  if (order.some((id) => id !== null && !known.has(id))) return null;
+  const named = new Set(order);
+  const leaving = slot.sets.filter((set): set is WorkSet => set !== null && !named.has(set.id));
+  return {
+    slot: { ...slot, sets: order.map((id) => (id === null ? null : known.get(id)!)) },
+    inverse: { kind: "arrangeSets", slotId: slot.id, order: slot.sets.map((set) => set?.id ?? null), added: leaving },
+  };
+}
+
+// --- reaching in ------------------------------------------------------------------------------------------------------
 
 function inBlock(
   document: SessionDocument,
   blockId: string,
-  change: (block: Block) => { block: Block; inverse: Edit },
+  change: (block: Block) => { block: Block; inverse: Edit | null } | null,
 ): Edited {
-  if (document.finisher?.id === blockId) {
-    const { block, inverse } = change(document.finisher);
-    return done({ ...document, finisher: block }, inverse);
-  }
+  const isFinisher = document.finisher?.id === blockId;
   const at = document.blocks.findIndex((block) => block.id === blockId);
-  if (at < 0) return gone("block");
-  const { block, inverse } = change(document.blocks[at]!);
-  return done({ ...document, blocks: document.blocks.with(at, block) }, inverse);
+  const block = isFinisher ? document.finisher : document.blocks[at];
+  if (!block) return gone("block");
+  const changed = change(block);
+  if (!changed) return gone("place");
+  const inverse = changed.inverse ? [changed.inverse] : [];
+  return done(
+    isFinisher
+      ? { ...document, finisher: changed.block }
+      : { ...document, blocks: document.blocks.with(at, changed.block) },
+    ...inverse,
+  );
 }
 
 function inSlot(
@@ -157,11 +257,40 @@ function inSlot(
   if (!block) return gone("lift");
   const at = block.slots.findIndex((slot) => slot.id === slotId);
   const changed = change(block.slots[at]!);
-  if (!changed) return gone("round");
+  if (!changed) return gone("set");
   return inBlock(document, block.id, (one) => ({
     block: { ...one, slots: one.slots.with(at, changed.slot) },
     inverse: changed.inverse,
   }));
+}
+
+type SetChange = (set: WorkSet) => { set: WorkSet; inverse: Edit } | null;
+
+const inSet = (document: SessionDocument, setId: string, change: SetChange): Edited =>
+  inFoundSet(document, (set) => set.id === setId, "set", change);
+
+const inSetOf = (document: SessionDocument, segmentId: string, change: SetChange): Edited =>
+  inFoundSet(document, (set) => set.segments.some(({ id }) => id === segmentId), "part", change);
+
+function inFoundSet(
+  document: SessionDocument,
+  isIt: (set: WorkSet) => boolean,
+  what: string,
+  change: SetChange,
+): Edited {
+  for (const block of allBlocks(document)) {
+    for (const slot of block.slots) {
+      const at = slot.sets.findIndex((set) => set !== null && isIt(set));
+      if (at < 0) continue;
+      const changed = change(slot.sets[at]!);
+      if (!changed) return gone("place");
+      return inSlot(document, slot.id, (one) => ({
+        slot: { ...one, sets: one.sets.with(at, changed.set) },
+        inverse: changed.inverse,
+      }));
+    }
+  }
+  return gone(what);
 }
 
 export function blockOfSlot(document: SessionDocument, slotId: string): Block | null {

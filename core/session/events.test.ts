@@ -1,44 +1,38 @@
 import fc from "fast-check";
-import { expect, it } from "vitest";
-import { type FloorEvent, type FloorEventBody, foldEvents, type PerformedSet } from "./events";
+import { describe, expect, it } from "vitest";
+import { event, performedPart, performedSet } from "../testing/floor";
+import { type FloorEvent, type FloorEventBody, foldEvents, occurrenceKey, placeOf, setsAt } from "./events";
 
-const set = (setId: string, reps: number): PerformedSet => ({
-  setId,
-  slotId: "s",
-  round: 0,
-  segments: [{ segmentId: "g", exerciseId: "bench-press", load: null, sign: 1, reps, rightReps: null, seconds: null }],
-  rir: 2,
-  form: "held",
-  pain: 0,
-  painPlace: "",
-  note: "",
-  restSeconds: null,
-});
+const done = (slotId: string, reps: number) => performedSet({ slotId, segments: [performedPart({ reps })] });
 
 const body: fc.Arbitrary<FloorEventBody> = fc.oneof(
   fc.constant({ kind: "started" as const }),
   fc
     .tuple(fc.constantFrom("a", "b", "c"), fc.nat(12))
-    .map(([id, reps]) => ({ kind: "setsDone" as const, sets: [set(id, reps)] })),
+    .map(([slot, reps]) => ({ kind: "setsDone" as const, sets: [done(slot, reps)] })),
   fc
     .tuple(fc.constantFrom("a", "b", "c"), fc.nat(12))
-    .map(([id, reps]) => ({ kind: "setCorrected" as const, set: set(id, reps) })),
-  fc.constantFrom("a", "b", "c").map((id) => ({ kind: "setsSkipped" as const, setIds: [id], reason: "" })),
-  fc.nat(5).map((n) => ({ kind: "undone" as const, eventId: `e${n}` })),
+    .map(([slot, reps]) => ({ kind: "setCorrected" as const, set: done(slot, reps) })),
+  fc
+    .constantFrom("a", "b", "c")
+    .map((slot) => ({ kind: "setsSkipped" as const, places: [placeOf(slot, 0)], reason: "" })),
+  fc.nat(11).map((n) => ({ kind: "undone" as const, eventId: `e${n}` })),
   fc.constant({ kind: "ended" as const, sessionRpe: 7, note: "" }),
 );
 const log = fc
   .array(body, { maxLength: 12 })
-  .map((bodies) =>
-    bodies.map((one, i): FloorEvent => ({ id: `e${i}`, sessionId: "s", atMs: i, shownHash: "h", body: one })),
-  );
+  .map((bodies) => bodies.map((one, i): FloorEvent => event(one, { id: `e${i}`, atMs: i })));
+
+/** What was done, without the clocks. */
+const figures = (events: readonly FloorEvent[]) => {
+  const { sets, skipped } = foldEvents(events);
+  return [[...sets].map(([key, { atMs: _, ...set }]) => [key, set]), [...skipped]];
+};
 
 it("device clocks do not decide: any clock gives the same, in the server's order", () => {
   fc.assert(
     fc.property(log, fc.array(fc.nat(1000), { minLength: 12, maxLength: 12 }), (events, clocks) => {
-      const lying = events.map((event, i) => ({ ...event, atMs: clocks[i]! }));
-      expect([...foldEvents(lying).sets]).toEqual([...foldEvents(events).sets]);
-      expect([...foldEvents(lying).skipped]).toEqual([...foldEvents(events).skipped]);
+      expect(figures(events.map((one, i) => ({ ...one, atMs: clocks[i]! })))).toEqual(figures(events));
     }),
   );
 });
@@ -47,12 +41,39 @@ it("a set is never both done and left out, and undoing an event leaves the log a
   fc.assert(
     fc.property(log, (events) => {
       const folded = foldEvents(events);
-      for (const id of folded.skipped) expect(folded.sets.has(id)).toBe(false);
-      const last = events.findLast((event) => event.body.kind === "setsDone" || event.body.kind === "setsSkipped");
-      if (!last || events.some((event) => event.body.kind === "undone" && event.body.eventId === last.id)) return;
-      const undone = [...events, { ...last, id: "undo", body: { kind: "undone" as const, eventId: last.id } }];
-      const without = events.filter((event) => event !== last);
-      expect([...foldEvents(undone).sets].sort()).toEqual([...foldEvents(without).sets].sort());
+      for (const key of folded.skipped.keys()) expect(folded.sets.has(key)).toBe(false);
+      const last = events.findLast((one) => one.body.kind === "setsDone" || one.body.kind === "setsSkipped");
+      if (!last || events.some((one) => one.body.kind === "undone" && one.body.eventId === last.id)) return;
+      const undo = event({ kind: "undone", eventId: last.id }, { id: "undo" });
+      expect(figures([...events, undo])).toEqual(figures(events.filter((one) => one !== last)));
+      const again = event({ kind: "undone", eventId: "undo" }, { id: "redo" });
+      expect(figures([...events, undo, again])).toEqual(figures(events));
     }),
   );
+});
+
+describe("a set is kept by its occurrence", () => {
+  it("mini-sets, added sets and a partner's have places of their own", () => {
+    const sets = [0, 1, 2].map((ordinal) =>
+      performedSet({ ordinal, segments: [performedPart({ reps: 10 - ordinal })] }),
+    );
+    const folded = foldEvents([
+      event({ kind: "setsDone", sets }),
+      event({ kind: "setsDone", sets: [performedSet({ whose: "partner", segments: [performedPart({ reps: 30 })] })] }),
+    ]);
+    expect(setsAt(folded, "x", 0).map((set) => set.segments[0]!.reps)).toEqual([10, 9, 8]);
+    expect(folded.sets.size).toBe(4);
+  });
+
+  it("a correction puts figures right and keeps what was on the screen when the set was done", () => {
+    const folded = foldEvents([
+      event({ kind: "setsDone", sets: [done("x", 8)] }, { shownHash: "old", atMs: 5 }),
+      event({ kind: "setCorrected", set: done("x", 7) }, { shownHash: "new", atMs: 900 }),
+    ]);
+    expect(folded.sets.get(occurrenceKey(placeOf("x", 0)))).toMatchObject({
+      shownHash: "old",
+      atMs: 5,
+      segments: [{ reps: 7 }],
+    });
+  });
 });

@@ -1,13 +1,33 @@
 /**
- * What happens on the floor: an append-only log of events, each with an id made on the device. Folding the log in the
- * server's order gives what was done; corrections and undoing are events too, so two devices resolve alike.
+ * What happens on the floor: an append-only log of events, each with an id made on the device. A set is kept by its
+ * occurrence (slot, round, ordinal, whose it is), so that rounds within a time, extra sets, mini-sets of a rep goal, swaps
+ * and partners all have a place. Corrections and undoing are events too, so two devices resolve alike.
  */
-
 import type { FormReport } from "../log";
 import type { Weight } from "../units";
 
+/** The version of an event's stored shape. `contract/` upcasts older ones on read. */
+export const EVENT_VERSION = 2;
+
+/** A partner's sets count toward a shared goal only; their own log is their own session's. */
+export type Whose = "client" | "partner";
+
+/** Where a performed set has its place. */
+export interface Occurrence {
+  readonly slotId: string;
+  /** 0-based. */
+  readonly round: number;
+  /** 0 for the slot's set of the round; further mini-sets and added sets count on. */
+  readonly ordinal: number;
+  readonly whose: Whose;
+}
+
+export const occurrenceKey = ({ slotId, round, ordinal, whose }: Occurrence): string =>
+  `${slotId}:${round}:${ordinal}${whose === "client" ? "" : ":partner"}`;
+
 export interface PerformedSegment {
-  readonly segmentId: string;
+  /** The planned part that it answers; null where there is none. */
+  readonly segmentId: string | null;
   readonly exerciseId: string;
   /** The figure lifted, as given; `null` for the body alone. `sign` −1 is assistance. */
   readonly load: Weight | null;
@@ -17,85 +37,196 @@ export interface PerformedSegment {
   readonly rightReps: number | null;
   /** Seconds of a hold or timed set. */
   readonly seconds: number | null;
+  readonly metres: number | null;
 }
 
-export interface PerformedSet {
-  readonly setId: string;
-  readonly slotId: string;
-  readonly round: number;
+export interface PerformedSet extends Occurrence {
+  /** The planned set that it answers; null for a set that was added. */
+  readonly plannedSetId: string | null;
   readonly segments: readonly PerformedSegment[];
+  /** Reps in reserve as reported; null: not reported. */
   readonly rir: number | null;
+  /** A further rep was tried and not made. */
+  readonly failed: boolean;
   readonly form: FormReport;
   readonly pain: number;
   readonly painPlace: string;
   readonly note: string;
-  /** Rest kept before this set's round, in seconds; null for the first. */
+  /** Rest kept before this set's round, in seconds; null for the first, or where it was not timed. */
   readonly restSeconds: number | null;
 }
 
+/** What was proposed after a set, as it stood on the screen. */
+export interface AdviceShown {
+  readonly slotId: string;
+  readonly round: number;
+  readonly words: string;
+  readonly load: Weight | null;
+  readonly reps: number | null;
+}
+
 export type FloorEventBody =
+  /** At the first ramp set or the first move. */
   | { readonly kind: "started" }
   | { readonly kind: "setsDone"; readonly sets: readonly PerformedSet[] }
   | { readonly kind: "setCorrected"; readonly set: PerformedSet }
-  | { readonly kind: "setsSkipped"; readonly setIds: readonly string[]; readonly reason: string }
+  | { readonly kind: "setsSkipped"; readonly places: readonly Occurrence[]; readonly reason: string }
+  | { readonly kind: "roundAdded"; readonly blockId: string }
+  | { readonly kind: "setAdded"; readonly slotId: string; readonly round: number }
+  | {
+      readonly kind: "exerciseSwapped";
+      readonly slotId: string;
+      readonly fromRound: number;
+      readonly exerciseId: string;
+      readonly reason: string;
+    }
+  /** Blocks in the order in which they are done from here on; those not named follow as they stood. */
+  | { readonly kind: "orderChanged"; readonly blockIds: readonly string[] }
+  | { readonly kind: "advice"; readonly advice: AdviceShown; readonly taken: boolean }
+  | { readonly kind: "paused"; readonly resumed: boolean }
+  | { readonly kind: "note"; readonly slotId: string | null; readonly text: string }
   | { readonly kind: "undone"; readonly eventId: string }
   | { readonly kind: "ended"; readonly sessionRpe: number | null; readonly note: string };
+
+/** A clock that runs evenly while one page lives; it tells a jump of the wall clock from time that went by. */
+export interface SteadyClock {
+  readonly page: string;
+  readonly ms: number;
+}
 
 export interface FloorEvent {
   /** UUIDv7, made on the device; sent again, it is stored once. */
   readonly id: string;
+  readonly version: typeof EVENT_VERSION;
   readonly sessionId: string;
   /** Device clock, milliseconds since 1970; devices lie, so it never decides order. */
   readonly atMs: number;
-  /** Hash of the document that was on the screen. */
+  readonly steady: SteadyClock | null;
+  /** Hash of the document that was on the screen: the event is read against that document. */
   readonly shownHash: string;
   readonly body: FloorEventBody;
 }
 
+/** A performed set, with the document it was done from. */
+export interface DoneSet extends PerformedSet {
+  readonly shownHash: string;
+  readonly atMs: number;
+}
+
+export interface Swap {
+  readonly slotId: string;
+  readonly fromRound: number;
+  readonly exerciseId: string;
+}
+
 export interface PerformedSession {
-  readonly sets: ReadonlyMap<string, PerformedSet>;
-  readonly skipped: ReadonlySet<string>;
+  /** By occurrence, in the order in which they were first done. */
+  readonly sets: ReadonlyMap<string, DoneSet>;
+  /** Occurrences that were left out, with the reason given. */
+  readonly skipped: ReadonlyMap<string, string>;
+  readonly roundsAdded: ReadonlyMap<string, number>;
+  readonly setsAdded: readonly { readonly slotId: string; readonly round: number }[];
+  readonly swaps: readonly Swap[];
+  readonly order: readonly string[];
+  readonly notes: readonly { readonly slotId: string | null; readonly text: string }[];
   readonly startedAtMs: number | null;
   readonly ended: { readonly sessionRpe: number | null; readonly note: string; readonly atMs: number } | null;
 }
 
-/** Folds events in the server's order. A set is what its last event that was not undone says. */
+/** Folds events in the server's order. A set is what its last event that stands says. */
 export function foldEvents(events: readonly FloorEvent[]): PerformedSession {
-  const undone = new Set<string>();
-  for (const event of events) if (event.body.kind === "undone") undone.add(event.body.eventId);
-  const sets = new Map<string, PerformedSet>();
-  const skipped = new Set<string>();
+  const stands = standing(events);
+  const sets = new Map<string, DoneSet>();
+  const skipped = new Map<string, string>();
+  const roundsAdded = new Map<string, number>();
+  const setsAdded: { slotId: string; round: number }[] = [];
+  const swaps: Swap[] = [];
+  const notes: { slotId: string | null; text: string }[] = [];
+  let order: readonly string[] = [];
   let startedAtMs: number | null = null;
   let ended: PerformedSession["ended"] = null;
+  const put = (set: PerformedSet, { shownHash, atMs }: FloorEvent) => {
+    const key = occurrenceKey(set);
+    sets.set(key, { ...set, shownHash, atMs });
+    skipped.delete(key);
+  };
   for (const event of events) {
-    if (undone.has(event.id)) continue;
+    if (!stands.has(event.id)) continue;
     const { body } = event;
     switch (body.kind) {
       case "started":
         startedAtMs ??= event.atMs;
         break;
       case "setsDone":
-        for (const set of body.sets) {
-          sets.set(set.setId, set);
-          skipped.delete(set.setId);
-        }
+        for (const set of body.sets) put(set, event);
         break;
-      case "setCorrected":
-        sets.set(body.set.setId, body.set);
-        skipped.delete(body.set.setId);
+      case "setCorrected": {
+        // Figures are put right; what was on the screen when it was done stays what it was.
+        const known = sets.get(occurrenceKey(body.set));
+        put(body.set, known ? { ...event, shownHash: known.shownHash, atMs: known.atMs } : event);
         break;
+      }
       case "setsSkipped":
-        for (const id of body.setIds) {
-          skipped.add(id);
-          sets.delete(id);
+        for (const place of body.places) {
+          skipped.set(occurrenceKey(place), body.reason);
+          sets.delete(occurrenceKey(place));
         }
+        break;
+      case "roundAdded":
+        roundsAdded.set(body.blockId, (roundsAdded.get(body.blockId) ?? 0) + 1);
+        break;
+      case "setAdded":
+        setsAdded.push({ slotId: body.slotId, round: body.round });
+        break;
+      case "exerciseSwapped":
+        swaps.push({ slotId: body.slotId, fromRound: body.fromRound, exerciseId: body.exerciseId });
+        break;
+      case "orderChanged":
+        order = body.blockIds;
+        break;
+      case "note":
+        notes.push({ slotId: body.slotId, text: body.text });
         break;
       case "ended":
         ended = { sessionRpe: body.sessionRpe, note: body.note, atMs: event.atMs };
         break;
+      case "advice":
+      case "paused":
       case "undone":
         break;
     }
   }
-  return { sets, skipped, startedAtMs, ended };
+  return { sets, skipped, roundsAdded, setsAdded, swaps, order, notes, startedAtMs, ended };
 }
+
+/** The ids of events that were not undone; undoing an undo brings the event back. */
+export function standing(events: readonly FloorEvent[]): ReadonlySet<string> {
+  const undoing = new Map<string, string[]>();
+  for (const { id, body } of events)
+    if (body.kind === "undone") undoing.set(body.eventId, [...(undoing.get(body.eventId) ?? []), id]);
+  const known = new Map<string, boolean>();
+  const stands = (id: string): boolean => {
+    const before = known.get(id);
+    if (before !== undefined) return before;
+    // An undo that reaches itself in a circle undoes nothing.
+    known.set(id, false);
+    const answer = !(undoing.get(id) ?? []).some(stands);
+    known.set(id, answer);
+    return answer;
+  };
+  return new Set(events.filter(({ id }) => stands(id)).map(({ id }) => id));
+}
+
+/** What the client did of a slot in a round, in order: one set, or the mini-sets and sets that were added. */
+export const setsAt = (performed: PerformedSession, slotId: string, round: number): DoneSet[] =>
+  [...performed.sets.values()]
+    .filter((set) => set.slotId === slotId && set.round === round && set.whose === "client")
+    .sort((a, b) => a.ordinal - b.ordinal);
+
+/** The set of a slot in a round as it stands at its own place: occurrence 0 of the client. */
+export const placeOf = (slotId: string, round: number, ordinal = 0): Occurrence => ({
+  slotId,
+  round,
+  ordinal,
+  whose: "client",
+});

@@ -5,20 +5,29 @@
  * is a block of two slots with a short handover. What a block is called is derived (`names.ts`) and never stored.
  * All ids are stable; references bind to ids, never to printed labels.
  */
+import type { ProgressionRule } from "../progress/rule";
 import type { Weight } from "../units";
 
 /** The version of the stored shape. `contract/` upcasts older ones on read. */
-export const DOCUMENT_VERSION = 2;
+export const DOCUMENT_VERSION = 3;
 
 export interface SessionDocument {
   readonly version: typeof DOCUMENT_VERSION;
   readonly title: string;
   readonly capSeconds: number | null;
+  /** The gym it is for; `null`: the client's own. */
   readonly gymId: string | null;
+  /** The method in force, where a block names none of its own. */
   readonly methodId: string | null;
   readonly warmUp: WarmUp | null;
   readonly blocks: readonly Block[];
   readonly finisher: Block | null;
+}
+
+/** A gym as text names it. */
+export interface NamedPlace {
+  readonly id: string;
+  readonly name: string;
 }
 
 export interface WarmUp {
@@ -40,6 +49,8 @@ export interface Block {
   /** Rest after every round but the last. `null` is unsaid: a default is used and marked as assumed. */
   readonly restAfterRound: RoundRest | null;
   readonly intent: BlockIntent | null;
+  /** The block's own method; `null`: the session's. */
+  readonly methodId: string | null;
   readonly slots: readonly Slot[];
 }
 
@@ -51,7 +62,7 @@ export type Rounds =
   | { readonly kind: "range"; readonly low: number; readonly high: number; readonly stop: RoundStop }
   | { readonly kind: "withinTime"; readonly seconds: number };
 
-/** When optional rounds end. */
+/** When optional rounds end; a coach's word is the floor's to give. */
 export type RoundStop =
   | { readonly kind: "coach" }
   | { readonly kind: "belowRir"; readonly rir: number }
@@ -64,7 +75,8 @@ export type RestAmount =
 export type RoundRest =
   | { readonly kind: "each"; readonly rest: RestAmount }
   | { readonly kind: "list"; readonly rests: readonly RestAmount[] }
-  | { readonly kind: "partnersWork" };
+  /** As long as the partner works, and never less than `leastSeconds` where that is written. */
+  | { readonly kind: "partnersWork"; readonly leastSeconds: number | null };
 
 export type Laterality = "both" | "eachSide" | "alternating" | "otherHolds";
 
@@ -77,11 +89,14 @@ export interface Slot {
   readonly id: string;
   /** Whose record this slot continues; slots of different weeks or sessions with one lineage are one lift. */
   readonly lineage: string;
+  /** An exercise of the catalogue, or a name that is not known yet (`placeholderId`). */
   readonly exerciseId: string;
   readonly laterality: Laterality;
   readonly setup: readonly SetupValue[];
   readonly cues: readonly string[];
   readonly ramp: Ramp;
+  /** How it goes on from week to week; `null`: the rule that its scheme suggests. */
+  readonly rule: ProgressionRule | null;
   /** One entry a round; `null` sits the round out. A block within a time repeats the last entry. */
   readonly sets: readonly (WorkSet | null)[];
   /** Rest before the next slot of the round: one figure, or one a round. `null` is unsaid. Unused on the last slot. */
@@ -152,6 +167,8 @@ export type Amount =
   | { readonly kind: "maxReps" }
   | { readonly kind: "toFailure" }
   | { readonly kind: "seconds"; readonly seconds: number }
+  /** Carried, pushed or dragged so far. */
+  | { readonly kind: "metres"; readonly metres: number }
   | { readonly kind: "hold"; readonly seconds: number; readonly position: HoldPosition };
 
 export type HoldPosition = "long" | "middle" | "short";
@@ -192,7 +209,9 @@ export type LoadRule =
 export type Beside =
   | { readonly kind: "band"; readonly name: string; readonly count: number }
   | { readonly kind: "chains"; readonly weight: Weight }
-  | { readonly kind: "vest"; readonly weight: Weight };
+  | { readonly kind: "vest"; readonly weight: Weight }
+  /** Anything else that is hung on: a belt, a sandbag, a held plate. */
+  | { readonly kind: "other"; readonly name: string; readonly weight: Weight };
 
 /** What one document may hold; beyond it is refused with a sentence. */
 export const LIMITS = {
@@ -201,6 +220,7 @@ export const LIMITS = {
   rounds: 40,
   segments: 12,
   reps: 1000,
+  metres: 5000,
   seconds: 7200,
   nameLength: 200,
 } as const;

@@ -3,6 +3,7 @@ import { describe, expect, it } from "vitest";
 import { SHIPPED_CATALOGUE } from "../exercise/catalogue";
 import { arbitrarySession } from "../testing/arbitrary";
 import { countingIds, read } from "../testing/helpers";
+import { operationOf } from "../testing/operate";
 import { applyEdits, type Edit } from "./edits";
 import { allBlocks, type SessionDocument } from "./grammar";
 import * as operations from "./operations";
@@ -150,7 +151,7 @@ describe("what a coach does, in words and in text", () => {
   it("says so when the target of a change has gone, and then changes nothing", () => {
     const document = read("Bench press 3x5");
     const edits: Edit[] = [
-      { kind: "setSession", fields: { title: "New" } },
+      { kind: "setSession", field: "title", value: "New" },
       { kind: "removeSlot", slotId: "gone" },
     ];
     expect(applyEdits(document, edits)).toEqual({
@@ -159,43 +160,6 @@ describe("what a coach does, in words and in text", () => {
     });
   });
 });
-
-/** One operation, chosen and aimed by numbers. */
-function operate(document: SessionDocument, pick: readonly number[], makeId: () => string): operations.Operation {
-  const at = <T>(list: readonly T[], n: number): T => list[n % list.length]!;
-  const [kind, a, b, c] = pick as [number, number, number, number];
-  const blocks = allBlocks(document);
-  if (blocks.length === 0) return operations.addBlock(document, block(read("Bench press 2x5", `${makeId()}-`)));
-  const one = at(blocks, a);
-  const slot = at(one.slots, b);
-  const round = c % slot.sets.length;
-  const set = slot.sets[round];
-  const parts = set?.segments.length ?? 1;
-  return at(
-    [
-      () => operations.removeBlock(document, one.id),
-      () => operations.moveBlock(document, one.id, b % blocks.length),
-      () => operations.duplicateBlock(document, one.id, makeId),
-      () => operations.removeSlot(document, slot.id),
-      () => operations.moveSlot(document, slot.id, at(blocks, c).id, 0),
-      () => operations.duplicateSlot(document, slot.id, makeId),
-      () => operations.pairBlocks(document, one.id, at(blocks, b).id, 10),
-      () => operations.splitSlot(document, slot.id, makeId),
-      () => operations.changeRounds(document, one.id, 1 + (c % 7), makeId),
-      () => operations.removeRound(document, one.id, round),
-      () => operations.duplicateRound(document, one.id, round, makeId),
-      () => operations.moveRound(document, one.id, round, b % slot.sets.length),
-      () => operations.toDropSet(document, slot.id, round, 1 + (c % 3), 20, makeId),
-      () => operations.toPlainSet(document, slot.id, round),
-      () => operations.removeSegment(document, slot.id, round, b % parts),
-      () => operations.moveSegment(document, slot.id, round, b % parts, c % parts),
-      () => operations.duplicateSegment(document, slot.id, round, b % parts, makeId),
-      () => operations.scaleLoads(document, 0.9),
-      () => operations.scaleRests(document, 1.2),
-    ],
-    kind,
-  )();
-}
 
 describe("any sequence of operations", () => {
   const lastSlots = (document: SessionDocument) => allBlocks(document).map((one) => one.slots.at(-1)!.restAfter);
@@ -209,7 +173,7 @@ describe("any sequence of operations", () => {
         const undo: (readonly Edit[])[] = [];
         const redo: (readonly Edit[])[] = [];
         for (const pick of sequence) {
-          const operation = operate(document, pick, makeId);
+          const operation = operationOf(document, pick, makeId);
           if (!operation.ok) continue;
           const edited = applyEdits(document, operation.edits);
           if (!edited.ok) throw new Error(edited.message);

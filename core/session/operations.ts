@@ -3,7 +3,8 @@
  * be done comes back as a sentence.
  */
 import { decimal, type Weight, weight } from "../units";
-import { applyEdits, blockOfSlot, type Edit, slotById } from "./edits";
+import { diffBlock, diffSets, diffSlot, diffSlotSets } from "./diff";
+import { type After, applyEdits, blockOfSlot, type Edit, slotById } from "./edits";
 import {
   allBlocks,
   type Block,
@@ -36,32 +37,36 @@ function tidied(document: SessionDocument, list: readonly Edit[]): Operation {
     .filter((slot) => slot.restAfter !== null);
   return edits(
     ...list,
-    ...loose.map((slot): Edit => ({ kind: "setSlot", slotId: slot.id, fields: { restAfter: null } })),
+    ...loose.map((slot): Edit => ({ kind: "setSlot", slotId: slot.id, field: "restAfter", value: null })),
   );
 }
 
 // --- blocks -----------------------------------------------------------------------------------------------------------
 
+/** Whom an entry follows that comes to stand at a place of a list. */
+function neighbourAt(list: readonly { readonly id: string }[], at: number): After {
+  return at <= 0 ? null : (list[Math.min(at, list.length) - 1]?.id ?? null);
+}
+
 const isFinisher = (document: SessionDocument, blockId: string): boolean => document.finisher?.id === blockId;
 
 export function addBlock(document: SessionDocument, block: Block, at = document.blocks.length): Operation {
   if (allBlocks(document).length >= LIMITS.blocks) return no(`A session holds at most ${LIMITS.blocks} blocks.`);
-  return edits({ kind: "insertBlock", at, block });
+  return edits({ kind: "insertBlock", block, after: neighbourAt(document.blocks, at) });
 }
 
 export function removeBlock(document: SessionDocument, blockId: string): Operation {
   const block = allBlocks(document).find((one) => one.id === blockId);
   if (!block) return NOT_THERE;
   const freed = releaseReferences(document, new Set(block.slots.map((slot) => slot.id)));
-  return edits(
-    ...freed,
-    isFinisher(document, blockId) ? { kind: "setFinisher", block: null } : { kind: "removeBlock", blockId },
-  );
+  return edits(...freed, withoutBlock(document, blockId));
 }
 
 export function moveBlock(document: SessionDocument, blockId: string, to: number): Operation {
   if (isFinisher(document, blockId)) return no("The finisher stays last.");
-  return document.blocks.some((block) => block.id === blockId) ? edits({ kind: "moveBlock", blockId, to }) : NOT_THERE;
+  const others = document.blocks.filter((block) => block.id !== blockId);
+  if (others.length === document.blocks.length) return NOT_THERE;
+  return edits({ kind: "moveBlock", blockId, after: neighbourAt(others, to) });
 }
 
 export function duplicateBlock(document: SessionDocument, blockId: string, makeId: MakeId): Operation {
@@ -77,7 +82,8 @@ export function addSlot(document: SessionDocument, blockId: string, slot: Slot, 
   const block = allBlocks(document).find((one) => one.id === blockId);
   if (!block) return NOT_THERE;
   if (block.slots.length >= LIMITS.slots) return no(`A block holds at most ${LIMITS.slots} lifts.`);
-  return tidied(document, [{ kind: "insertSlot", blockId, at: at ?? block.slots.length, slot: fitted(slot, block) }]);
+  const after = neighbourAt(block.slots, at ?? block.slots.length);
+  return tidied(document, [{ kind: "insertSlot", blockId, slot: fitted(slot, block), after }]);
 }
 
 /** The last lift of a block takes the block with it. */
@@ -93,21 +99,19 @@ export function moveSlot(document: SessionDocument, slotId: string, toBlockId: s
   const slot = slotById(document, slotId);
   const to = allBlocks(document).find((block) => block.id === toBlockId);
   if (!from || !slot || !to) return NOT_THERE;
-  if (from.id === to.id) {
-    return tidied(document, [
-      { kind: "removeSlot", slotId },
-      { kind: "insertSlot", blockId: to.id, at, slot },
-    ]);
-  }
+  const after = neighbourAt(
+    to.slots.filter((one) => one.id !== slotId),
+    at,
+  );
+  const moved: Edit = { kind: "moveSlot", slotId, blockId: to.id, after };
+  if (from.id === to.id) return tidied(document, [moved]);
   if (to.slots.length >= LIMITS.slots) return no(`A block holds at most ${LIMITS.slots} lifts.`);
-  const left: Edit =
-    from.slots.length > 1
-      ? { kind: "removeSlot", slotId }
-      : isFinisher(document, from.id)
-        ? { kind: "setFinisher", block: null }
-        : { kind: "removeBlock", blockId: from.id };
-  return tidied(document, [left, { kind: "insertSlot", blockId: to.id, at, slot: fitted(slot, to) }]);
+  const left: Edit[] = from.slots.length > 1 ? [] : [withoutBlock(document, from.id)];
+  return tidied(document, [moved, ...left, ...diffSlot(slot, fitted(slot, to))]);
 }
+
+const withoutBlock = (document: SessionDocument, blockId: string): Edit =>
+  isFinisher(document, blockId) ? { kind: "setFinisher", block: null } : { kind: "removeBlock", blockId };
 
 export function duplicateSlot(document: SessionDocument, slotId: string, makeId: MakeId): Operation {
   const block = blockOfSlot(document, slotId);
@@ -132,36 +136,26 @@ export function pairBlocks(
   if (first.slots.length + second.slots.length > LIMITS.slots)
     return no(`A block holds at most ${LIMITS.slots} lifts.`);
   const count = Math.max(a, b);
-  const list: Edit[] = [{ kind: "removeBlock", blockId: second.id }];
   const rests = stretchRests(first.restAfterRound ?? second.restAfterRound, count);
-  if (count !== a || rests !== first.restAfterRound) {
-    list.push({
-      kind: "setBlock",
-      blockId: first.id,
-      fields: {
-        rounds: a === count ? first.rounds : { kind: "fixed", count },
-        restAfterRound: rests,
-        intent: first.intent,
-      },
-    });
-  }
-  for (const slot of first.slots)
-    if (a < count) list.push({ kind: "setSets", slotId: slot.id, sets: padded(slot.sets, count) });
   const last = first.slots.at(-1)!;
+  const list: Edit[] = diffBlock(first, {
+    rounds: a === count ? first.rounds : { kind: "fixed", count },
+    restAfterRound: rests,
+  });
+  for (const slot of first.slots) list.push(...diffSlotSets(slot, padded(slot.sets, count)));
   list.push({
     kind: "setSlot",
     slotId: last.id,
-    fields: { restAfter: { kind: "each", rest: { kind: "seconds", seconds: handoverSeconds } } },
+    field: "restAfter",
+    value: { kind: "each", rest: { kind: "seconds", seconds: handoverSeconds } },
   });
-  second.slots.forEach((slot, index) => {
-    list.push({
-      kind: "insertSlot",
-      blockId: first.id,
-      at: first.slots.length + index,
-      slot: { ...slot, sets: padded(slot.sets, count) },
-    });
-  });
-  return edits(...list);
+  let after = last.id;
+  for (const slot of second.slots) {
+    list.push({ kind: "moveSlot", slotId: slot.id, blockId: first.id, after });
+    list.push(...diffSlotSets(slot, padded(slot.sets, count)));
+    after = slot.id;
+  }
+  return edits(...list, { kind: "removeBlock", blockId: second.id });
 }
 
 /** A lift leaves its superset and becomes a block of its own, after it; rounds it sat out at the end are dropped. */
@@ -181,12 +175,14 @@ export function splitSlot(document: SessionDocument, slotId: string, makeId: Mak
     rounds,
     restAfterRound: stretchRests(block.restAfterRound, sets.length),
     intent: null,
-    slots: [{ ...slot, sets, restAfter: null }],
+    methodId: block.methodId,
+    slots: [],
   };
-  const at = isFinisher(document, block.id) ? document.blocks.length : document.blocks.indexOf(block) + 1;
+  const after = isFinisher(document, block.id) ? (document.blocks.at(-1)?.id ?? null) : block.id;
   return tidied(document, [
-    { kind: "removeSlot", slotId },
-    { kind: "insertBlock", at, block: own },
+    { kind: "insertBlock", block: own, after },
+    { kind: "moveSlot", slotId, blockId: own.id, after: null },
+    ...diffSlot(slot, { ...slot, sets, restAfter: null }),
   ]);
 }
 
@@ -206,23 +202,10 @@ export function changeRounds(document: SessionDocument, blockId: string, count: 
     block.rounds.kind === "range" && block.rounds.low < count
       ? { ...block.rounds, high: count }
       : { kind: "fixed", count };
-  const list: Edit[] = [
-    {
-      kind: "setBlock",
-      blockId,
-      fields: { rounds, restAfterRound: stretchRests(block.restAfterRound, count), intent: block.intent },
-    },
-  ];
-  for (const slot of block.slots) {
-    list.push({ kind: "setSets", slotId: slot.id, sets: stretchSets(slot.sets, count, makeId) });
-    if (slot.restAfter?.kind === "list")
-      list.push({
-        kind: "setSlot",
-        slotId: slot.id,
-        fields: { restAfter: { kind: "list", rests: padRests(slot.restAfter.rests, count) } },
-      });
-  }
-  return edits(...list);
+  return edits(
+    ...diffBlock(block, { rounds, restAfterRound: stretchRests(block.restAfterRound, count) }),
+    ...block.slots.flatMap((slot) => diffSlot(slot, withRounds(slot, stretchSets(slot.sets, count, makeId), count))),
+  );
 }
 
 /** Takes one round out of every lift of the block. */
@@ -266,32 +249,28 @@ function reshapeRounds(
   const count = now + by;
   if (count < 1) return no("The last round cannot be taken out; remove the block instead.");
   if (count > LIMITS.rounds) return no(`A block has at most ${LIMITS.rounds} rounds.`);
-  const list: Edit[] = [];
-  if (by !== 0) {
-    const rounds: Rounds =
-      block.rounds.kind === "range" && block.rounds.low < count
-        ? { ...block.rounds, high: count }
-        : { kind: "fixed", count };
-    list.push({
-      kind: "setBlock",
-      blockId,
-      fields: { rounds, restAfterRound: stretchRests(block.restAfterRound, count), intent: block.intent },
-    });
-  }
+  const rounds: Rounds =
+    block.rounds.kind === "range" && block.rounds.low < count
+      ? { ...block.rounds, high: count }
+      : { kind: "fixed", count };
+  const list: Edit[] =
+    by === 0 ? [] : diffBlock(block, { rounds, restAfterRound: stretchRests(block.restAfterRound, count) });
   for (const slot of block.slots) {
     const sets = groundSteps(map(slot.sets), slot.sets);
     if (sets.every((set) => set === null))
       return no("One of the lifts would sit out every round; remove that lift instead.");
-    list.push({ kind: "setSets", slotId: slot.id, sets });
-    if (by !== 0 && slot.restAfter?.kind === "list")
-      list.push({
-        kind: "setSlot",
-        slotId: slot.id,
-        fields: { restAfter: { kind: "list", rests: padRests(slot.restAfter.rests, count) } },
-      });
+    list.push(...diffSlot(slot, by === 0 ? { ...slot, sets } : withRounds(slot, sets, count)));
   }
   return edits(...list);
 }
+
+/** A lift with other sets, a handover list kept as long as they are. */
+const withRounds = (slot: Slot, sets: Slot["sets"], count: number): Slot => ({
+  ...slot,
+  sets,
+  restAfter:
+    slot.restAfter?.kind === "list" ? { kind: "list", rests: padRests(slot.restAfter.rests, count) } : slot.restAfter,
+});
 
 /** A first set whose load was a step from the round before takes over the load that the steps started from. */
 function groundSteps(sets: Slot["sets"], before: Slot["sets"]): Slot["sets"] {
@@ -340,14 +319,14 @@ export function toDropSet(
       restBeforeSeconds: 0,
     }),
   );
-  return edits({ kind: "setSet", slotId, round, set: { ...set, segments: [...set.segments, ...added] } });
+  return edits(...diffSets(set, { ...set, segments: [...set.segments, ...added] }));
 }
 
 /** Back to its first part alone. */
 export function toPlainSet(document: SessionDocument, slotId: string, round: number): Operation {
   const set = slotById(document, slotId)?.sets[round];
   if (!set) return NOT_THERE;
-  return edits({ kind: "setSet", slotId, round, set: { ...set, segments: set.segments.slice(0, 1) } });
+  return edits(...diffSets(set, { ...set, segments: set.segments.slice(0, 1) }));
 }
 
 type SegmentChange = (segments: readonly Segment[]) => readonly Segment[] | string;
@@ -363,7 +342,7 @@ function changeSegments(document: SessionDocument, slotId: string, round: number
   if (kind === "fromSegment") return no("The first part needs a load of its own; only a part after it can be a cut.");
   if (segments[0]!.restBeforeSeconds > 0)
     return no("The rest before a set belongs to the block, not to its first part.");
-  return edits({ kind: "setSet", slotId, round, set: { ...set, segments } });
+  return edits(...diffSets(set, { ...set, segments }));
 }
 
 export const addSegment = (
@@ -421,7 +400,7 @@ export function scaleLoads(document: SessionDocument, factor: number): Operation
             segments: set.segments.map((segment) => ({ ...segment, load: scaledLoad(segment.load, factor) })),
           },
       );
-      list.push({ kind: "setSets", slotId: slot.id, sets });
+      list.push(...diffSlotSets(slot, sets));
     }
   }
   return edits(...list);
@@ -461,7 +440,7 @@ export function writeLoads(
   const sets = slot.sets.map(
     (set) => set && { ...set, segments: set.segments.map((segment) => ({ ...segment, load: rule(segment) })) },
   );
-  return edits({ kind: "setSets", slotId, sets });
+  return edits(...diffSlotSets(slot, sets));
 }
 
 /** Another exercise in a lift's place: its own record from here on, set-up cleared, loads written as figures left to be found. */
@@ -483,18 +462,25 @@ export function swapExercise(
       },
   );
   return edits(
-    {
-      kind: "setSlot",
-      slotId,
-      fields: {
-        exerciseId: exercise.id,
-        lineage: lineageOf(exercise.id, []),
-        laterality: exercise.laterality,
-        setup: [],
-      },
-    },
-    { kind: "setSets", slotId, sets },
+    ...diffSlot(slot, {
+      ...slot,
+      exerciseId: exercise.id,
+      lineage: lineageOf(exercise.id, []),
+      laterality: exercise.laterality,
+      setup: [],
+      sets,
+    }),
   );
+}
+
+/** What one cell of the grid says: another set in its place, which stays the same set, or one where the lift sat out. */
+export function writeSet(document: SessionDocument, slotId: string, round: number, set: WorkSet): Operation {
+  const slot = slotById(document, slotId);
+  if (!slot || !(round in slot.sets)) return NOT_THERE;
+  const before = slot.sets[round] ?? null;
+  if (!before) return edits(...diffSlotSets(slot, slot.sets.with(round, set)));
+  const segments = set.segments.map((segment, index) => ({ ...segment, id: before.segments[index]?.id ?? segment.id }));
+  return edits(...diffSets(before, { ...set, id: before.id, segments }));
 }
 
 /** One rest after every round of a block. */
@@ -502,9 +488,7 @@ export function setRoundRest(document: SessionDocument, blockId: string, seconds
   const block = allBlocks(document).find((one) => one.id === blockId);
   if (!block) return no("That block is not in the session any more.");
   if (!(seconds >= 0 && seconds <= LIMITS.seconds)) return no("A rest between 0 s and two hours.");
-  const restAfterRound = { kind: "each" as const, rest: { kind: "seconds" as const, seconds } };
-  const { rounds, intent } = block;
-  return edits({ kind: "setBlock", blockId, fields: { rounds, intent, restAfterRound } });
+  return edits(...diffBlock(block, { restAfterRound: { kind: "each", rest: { kind: "seconds", seconds } } }));
 }
 
 /** All written rests after rounds times a factor, to five seconds; handovers stay. */
@@ -523,11 +507,7 @@ export function scaleRests(document: SessionDocument, factor: number): Operation
       rest.kind === "each"
         ? { kind: "each" as const, rest: one(rest.rest) }
         : { kind: "list" as const, rests: rest.rests.map(one) };
-    list.push({
-      kind: "setBlock",
-      blockId: block.id,
-      fields: { rounds: block.rounds, restAfterRound, intent: block.intent },
-    });
+    list.push(...diffBlock(block, { restAfterRound }));
   }
   return edits(...list);
 }
@@ -583,7 +563,7 @@ function releaseReferences(document: SessionDocument, going: ReadonlySet<string>
       const freed = mapLoads(slot, (load) =>
         load.kind === "ofSlot" && going.has(load.slotId) ? { kind: "unsaid" } : load,
       );
-      list.push({ kind: "setSets", slotId: slot.id, sets: freed.sets });
+      list.push(...diffSlotSets(slot, freed.sets));
     }
   }
   return list;

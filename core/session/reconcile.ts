@@ -101,6 +101,8 @@ function keepSlotIds(slot: Slot, previous: Slot | null, slotIds: ReadonlyMap<str
     id: previous?.id ?? slot.id,
     lineage:
       sameLift && JSON.stringify(previous.setup) === JSON.stringify(slot.setup) ? previous.lineage : slot.lineage,
+    // Text does not say how a lift goes on.
+    rule: sameLift ? previous.rule : slot.rule,
     sets: keepSets(slot.sets, previous, slotIds),
   };
 }

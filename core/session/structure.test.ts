@@ -3,15 +3,17 @@ import { describe, expect, it } from "vitest";
 import { SHIPPED_CATALOGUE } from "../exercise/catalogue";
 import { DEFAULT_SETTINGS } from "../settings";
 import { arbitrarySession } from "../testing/arbitrary";
+import { chainsShown, doneAsPlanned, event, shownSession } from "../testing/floor";
 import { countingIds, read } from "../testing/helpers";
+import { asPlanned } from "./as-planned";
 import { chainsOf, nextChain } from "./chains";
-import { type FloorEvent, type FloorEventBody, foldEvents, type PerformedSet } from "./events";
-import { exposuresOf } from "./exposures";
+import { type FloorEventBody, foldEvents } from "./events";
 import { allBlocks, type SessionDocument } from "./grammar";
 import { nameBlock } from "./names";
 import { reconcile } from "./reconcile";
 import { parseSession } from "./shorthand/parse";
 import { printSession } from "./shorthand/print";
+import { workContextOf } from "./shown";
 
 const named = (text: string) => {
   const block = read(text).blocks[0]!;
@@ -107,95 +109,52 @@ describe("an edited text keeps the ids of what a person would call the same", ()
   });
 });
 
-const setDone = (setId: string, slotId: string, reps: number): PerformedSet => ({
-  setId,
-  slotId,
-  round: 0,
-  segments: [
-    {
-      segmentId: "g",
-      exerciseId: "bench-press",
-      load: { amount: "80", unit: "kg" },
-      sign: 1,
-      reps,
-      rightReps: null,
-      seconds: null,
-    },
-  ],
-  rir: 2,
-  form: "held",
-  pain: 0,
-  painPlace: "",
-  note: "",
-  restSeconds: null,
-});
+describe("chains", () => {
+  const shown = shownSession(
+    read("A1 Bench press 2x8 @80kg rir2 r90\n\nB1 Chin-up 2x5 h8\nB2 Dumbbell press 2x10 r75"),
+  );
+  const chains = chainsShown(shown);
+  const [first] = doneAsPlanned(shown);
 
-let made = 0;
-const event = (body: FloorEventBody): FloorEvent => ({
-  id: `e${made++}`,
-  sessionId: "s",
-  atMs: made,
-  shownHash: "h",
-  body,
-});
-
-describe("the floor's log folds to what was done", () => {
-  it("later corrections win, undoing takes back, skipping and doing replace each other", () => {
-    const first = event({ kind: "setsDone", sets: [setDone("a", "x", 8), setDone("b", "x", 8)] });
-    const fixed = event({ kind: "setCorrected", set: setDone("a", "x", 7) });
-    expect(foldEvents([first, fixed]).sets.get("a")!.segments[0]!.reps).toBe(7);
-    expect(
-      foldEvents([first, fixed, event({ kind: "undone", eventId: fixed.id })]).sets.get("a")!.segments[0]!.reps,
-    ).toBe(8);
-    expect(foldEvents([first, event({ kind: "undone", eventId: first.id })]).sets.size).toBe(0);
-    const skipped = foldEvents([first, event({ kind: "setsSkipped", setIds: ["b"], reason: "" })]);
-    expect([skipped.sets.has("b"), skipped.skipped.has("b")]).toEqual([false, true]);
-    expect(foldEvents([event({ kind: "ended", sessionRpe: 7, note: "" })]).ended?.sessionRpe).toBe(7);
-  });
-});
-
-describe("chains and exposures", () => {
-  const document = read("A1 Bench press 2x8 @80kg rir2 r90\n\nB1 Chin-up 2x5 h8\nB2 Dumbbell press 2x10 r75");
-
-  it("runs one round after the other, and offers the first that is not over", () => {
-    const chains = chainsOf(document, DEFAULT_SETTINGS);
-    expect(chains.map((chain) => [chain.letter, chain.round, chain.moves.length, chain.restSeconds])).toEqual([
+  it("run one round after the other, and offer the first that is not over", () => {
+    expect(chains.map((chain) => [chain.letter, chain.round, chain.moves.length, chain.rest?.seconds])).toEqual([
       ["A", 0, 1, 90],
-      ["A", 1, 1, null],
+      ["A", 1, 1, undefined],
       ["B", 0, 2, 75],
-      ["B", 1, 2, null],
+      ["B", 1, 2, undefined],
     ]);
-    const done = foldEvents([event({ kind: "setsDone", sets: [setDone(chains[0]!.moves[0]!.set.id, "x", 8)] })]);
-    expect(nextChain(chains, done)).toBe(chains[1]);
+    expect(nextChain(chains, foldEvents([first!]))).toBe(chains[1]);
   });
 
-  it("a lift's exposure knows what was asked, what was left out, and whether it was fresh", () => {
-    const [a, b] = document.blocks;
-    const first = a!.slots[0]!.sets[0]!;
-    const press = b!.slots[1]!.sets[0]!;
-    const done = foldEvents([
-      event({
-        kind: "setsDone",
-        sets: [
-          setDone(first.id, a!.slots[0]!.id, 7),
-          {
-            ...setDone(press.id, b!.slots[1]!.id, 10),
-            segments: [{ ...setDone("", "", 10).segments[0]!, exerciseId: "dumbbell-press" }],
-          },
-        ],
-      }),
+  it("take rounds, sets, swaps and another order from the floor", () => {
+    const [a, b] = shown.document.blocks;
+    const slotId = a!.slots[0]!.id;
+    const orderAfter = (...bodies: FloorEventBody[]) =>
+      chainsOf(shown.document, workContextOf(shown), foldEvents(bodies.map((body) => event(body)))).map(
+        ({ letter, round, ordinal, rest }) => [letter, round, ordinal, rest?.seconds ?? null],
+      );
+    expect(orderAfter({ kind: "roundAdded", blockId: a!.id }).slice(0, 3)).toEqual([
+      ["A", 0, 0, 90],
+      ["A", 1, 0, 90],
+      ["A", 2, 0, null],
     ]);
-    const lifts = exposuresOf(
-      { sessionId: "s", date: "2026-11-24", document, bodyMassKg: 80, aims: {} },
-      done,
-      SHIPPED_CATALOGUE,
-      DEFAULT_SETTINGS,
-    );
-    expect(lifts.get("bench-press")!.exposure).toMatchObject({
-      plannedSets: 2,
-      sets: [{ reps: 7, loadKg: 80, target: { low: 8, high: 8 }, targetRir: 2, fresh: true }],
-    });
-    expect(lifts.get("dumbbell-press")!.exposure.sets[0]).toMatchObject({ fresh: false });
-    expect(lifts.has("chin-up")).toBe(false);
+    expect(orderAfter({ kind: "setAdded", slotId, round: 1 }).slice(1, 3)).toEqual([
+      ["A", 1, 0, 90],
+      ["A", 1, 1, null],
+    ]);
+    expect(orderAfter({ kind: "orderChanged", blockIds: [b!.id] }).map(([letter]) => letter)).toEqual([
+      "B",
+      "B",
+      "A",
+      "A",
+    ]);
+    const swap = foldEvents([
+      event({ kind: "exerciseSwapped", slotId, fromRound: 1, exerciseId: "push-up", reason: "" }),
+    ]);
+    const done = chainsOf(shown.document, workContextOf(shown), swap).slice(0, 2);
+    expect(done.map((chain) => asPlanned(chain, shown, null)[0]!.segments[0])).toMatchObject([
+      { exerciseId: "bench-press", load: { amount: "80" } },
+      { exerciseId: "push-up", load: null },
+    ]);
   });
 });

@@ -1,5 +1,5 @@
 /** What the types cannot say about a document: counts that must agree, references that must exist, limits. */
-import type { Catalogue } from "../exercise/exercise";
+import { type Catalogue, isTrainable } from "../exercise/exercise";
 import {
   allBlocks,
   type Block,
@@ -64,7 +64,7 @@ function blockProblems(
   for (const slot of block.slots) {
     claim(slot.id);
     const label = labels.get(slot.id);
-    if (!catalogue.byId.has(slot.exerciseId))
+    if (!isTrainable(catalogue, slot.exerciseId))
       problems.push({ place: slot.id, message: `${label}: no exercise ${slot.exerciseId}.` });
     if (rounds !== null && slot.sets.length !== rounds) {
       problems.push({ place: slot.id, message: `${label} has ${slot.sets.length} sets for ${rounds} rounds.` });
@@ -89,7 +89,7 @@ function setProblems(slot: Slot, catalogue: Catalogue, label: string, claim: (id
       problems.push({ place: set.id, message: `${where} has more than ${LIMITS.segments} parts.` });
     set.segments.forEach((segment, index) => {
       claim(segment.id);
-      if (segment.exerciseId && !catalogue.byId.has(segment.exerciseId)) {
+      if (segment.exerciseId && !isTrainable(catalogue, segment.exerciseId)) {
         problems.push({ place: set.id, message: `${where}: no exercise ${segment.exerciseId}.` });
       }
       if (segment.load.kind === "fromSegment" && index === 0) {

@@ -1,6 +1,7 @@
 /** Arbitrary session documents for property tests: every structure of the grammar, always valid. */
 import fc from "fast-check";
 import { SHIPPED_EXERCISES } from "../exercise/catalogue";
+import { placeholderId } from "../exercise/placeholder";
 import type {
   Amount,
   Beside,
@@ -17,6 +18,7 @@ import type {
   Tempo,
   WorkSet,
 } from "../session/grammar";
+import { DOCUMENT_VERSION } from "../session/grammar";
 import { lineageOf } from "../session/shorthand/parse";
 import { weight } from "../units";
 
@@ -35,6 +37,7 @@ const amount: fc.Arbitrary<Amount> = fc.oneof(
   fc.constant({ kind: "maxReps" as const }),
   fc.constant({ kind: "toFailure" as const }),
   fc.integer({ min: 5, max: 120 }).map((seconds) => ({ kind: "seconds" as const, seconds })),
+  fc.integer({ min: 5, max: 120 }).map((metres) => ({ kind: "metres" as const, metres })),
   fc
     .tuple(fc.integer({ min: 5, max: 60 }), position)
     .map(([seconds, p]) => ({ kind: "hold" as const, seconds, position: p })),
@@ -80,10 +83,14 @@ const beside: fc.Arbitrary<readonly Beside[]> = fc.oneof(
       fc.integer({ min: 1, max: 2 }).map((count): Beside => ({ kind: "band", name: "red", count })),
       anyWeight.map((w): Beside => ({ kind: "chains", weight: w })),
       anyWeight.map((w): Beside => ({ kind: "vest", weight: w })),
+      anyWeight.map((w): Beside => ({ kind: "other", name: "dip belt", weight: w })),
     )
     .map((one) => [one]),
 );
-const exerciseId = fc.constantFrom(...SHIPPED_EXERCISES.map((exercise) => exercise.id));
+const exerciseId = fc.constantFrom(
+  ...SHIPPED_EXERCISES.map((exercise) => exercise.id),
+  placeholderId("Sled thing, uphill"),
+);
 const setup = fc.oneof(
   { weight: 4, arbitrary: fc.constant([]) },
   fc.constant([{ name: "bench", value: "30" }]),
@@ -120,7 +127,7 @@ const segment = (first: boolean): fc.Arbitrary<Segment> =>
     .map((s) => ({
       ...s,
       id: "",
-      rom: ["seconds", "hold"].includes(s.amount.kind) ? ("full" as const) : s.rom,
+      rom: ["seconds", "hold", "metres"].includes(s.amount.kind) ? ("full" as const) : s.rom,
       rir: s.load.kind === "byEffort" ? (s.rir ?? { low: 2, high: 2 }) : s.rir,
     }));
 
@@ -215,6 +222,7 @@ const slot = (count: number): fc.Arbitrary<Slot> =>
           )
           .map((steps) => ({ kind: "steps" as const, steps })),
       ),
+      rule: fc.constant(null),
       sets: slotSets(count),
       restAfter: fc.option(
         fc.oneof(
@@ -256,7 +264,9 @@ const block: fc.Arbitrary<Block> = fc.integer({ min: 1, max: 5 }).chain((count) 
       restAfterRound: fc.option(
         fc.oneof(
           rest.map((r) => ({ kind: "each" as const, rest: r })),
-          fc.constant({ kind: "partnersWork" as const }),
+          fc
+            .option(fc.integer({ min: 10, max: 240 }))
+            .map((leastSeconds) => ({ kind: "partnersWork" as const, leastSeconds })),
           ...(count > 2
             ? [
                 fc
@@ -267,6 +277,7 @@ const block: fc.Arbitrary<Block> = fc.integer({ min: 1, max: 5 }).chain((count) 
         ),
       ),
       intent: fc.constantFrom(null, null, "circuit" as const, "pre-exhaust" as const),
+      methodId: fc.constantFrom(null, null, null, "density", "own method"),
       slots: fc.array(slot(count), { minLength: 1, maxLength: 4 }),
     })
     .map((b) => ({
@@ -340,4 +351,4 @@ export const arbitrarySession: fc.Arbitrary<SessionDocument> = fc
     refer: fc.boolean(),
     share: fc.constantFrom(1, 0.5, 0.25),
   })
-  .map(({ refer, share, ...rest }) => finish({ version: 2, ...rest }, refer, share));
+  .map(({ refer, share, ...rest }) => finish({ version: DOCUMENT_VERSION, ...rest }, refer, share));

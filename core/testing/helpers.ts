@@ -1,7 +1,8 @@
 /** Shared by tests of the core and its callers: counting ids and quick readings of shorthand. */
 import { SHIPPED_CATALOGUE } from "../exercise/catalogue";
+import type { ResolveContext } from "../load/context";
 import type { GymEquipment } from "../load/equipment";
-import { type ResolveContext, resolveSession } from "../load/resolve";
+import { resolveSession } from "../load/resolve";
 import type { Exposure, LoggedSet } from "../log";
 import type { SessionDocument } from "../session/grammar";
 import { parseSession } from "../session/shorthand/parse";
@@ -73,10 +74,13 @@ export function exposure(date: string, sets: readonly Partial<LoggedSet>[], plan
   return {
     date,
     sessionId: `s-${date}`,
+    slotId: "s",
+    purpose: "training",
     plannedSets,
     sets: sets.map((set, index) => ({
-      setId: `${date}-${index}`,
+      key: `s:${index}:0`,
       round: index,
+      asked: true,
       loadKg: 50,
       curveKg: set.loadKg ?? 50,
       reps: 8,
@@ -102,11 +106,10 @@ export function resolve(document: SessionDocument, options: Partial<ResolveConte
     gym: BOATHOUSE,
     bodyMassKg: 80,
     policy: "nearest",
-    date: "2026-11-17",
+    calendar: { date: "2026-11-17", purpose: "training", planWeek: null },
     recordOf: () => null,
     related: [],
     trainingMaxKg: () => null,
-    ruleOf: () => null,
     ...options,
   });
 }

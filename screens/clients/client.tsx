@@ -20,7 +20,7 @@ export function ClientScreen({ view }: { view: ClientView }) {
 
   async function write() {
     setBusy(true);
-    const reply = await ask<{ sessionId: string }>("sessions.create", { clientId: view.id, title: "" });
+    const reply = await ask("sessions.create", { clientId: view.id, title: "" });
     if (reply.kind === "ok") router.push(`/session/${reply.value.sessionId}`);
     else {
       setBusy(false);
@@ -100,7 +100,7 @@ export function ClientScreen({ view }: { view: ClientView }) {
 /** Where this client usually trains, and to which side loads are rounded. */
 function Habits({ view }: { view: ClientView }) {
   const router = useRouter();
-  const change = async (part: { gymId?: string; rounding?: string }) => {
+  const change = async (part: { gymId?: string; rounding?: ClientView["rounding"] }) => {
     await ask("clients.change", { clientId: view.id, gymId: view.gymId, rounding: view.rounding, ...part });
     router.refresh();
   };
@@ -128,7 +128,7 @@ function Habits({ view }: { view: ClientView }) {
         <select
           className={box}
           value={view.rounding}
-          onChange={(event) => void change({ rounding: event.target.value })}
+          onChange={(event) => void change({ rounding: event.target.value as ClientView["rounding"] })}
         >
           <option value="nearest">to the nearest</option>
           <option value="neverHarder">never harder</option>

@@ -189,19 +189,22 @@ function AddMark({ view, lift }: { view: ClientView; lift: KnownLift }) {
 }
 
 function Days({ lift, coach }: { lift: KnownLift; coach: boolean }) {
-  const wrong = new Set(lift.record.suspects.map((one) => one.sessionId + one.setId));
+  const wrong = new Set(lift.record.suspects.map((one) => one.sessionId + one.key));
   return (
     <section>
       <h3 className="mb-1 font-bold">Days</h3>
       <ul>
         {lift.exposures.toReversed().map((exposure) => (
-          <li key={exposure.sessionId} className="flex items-baseline gap-3 border-t border-thread py-0.5">
+          <li
+            key={exposure.sessionId + exposure.slotId}
+            className="flex items-baseline gap-3 border-t border-thread py-0.5"
+          >
             <span className="narrow w-20 shrink-0 text-quiet">{exposure.date}</span>
             <span className="min-w-0 flex-1">
               {exposure.sets.map((set, index) => (
                 <span
-                  key={set.setId}
-                  className={wrong.has(exposure.sessionId + set.setId) ? "bg-weld-tint line-through" : ""}
+                  key={set.key}
+                  className={wrong.has(exposure.sessionId + set.key) ? "bg-weld-tint line-through" : ""}
                 >
                   {set.seconds === null ? set.reps : `${decimal(set.seconds)} s`}
                   {set.loadKg === 0 ? "" : ` × ${decimal(set.loadKg, 2)}`}

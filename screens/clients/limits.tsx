@@ -9,6 +9,7 @@ import {
   limitsOn,
   limitWords,
   MUSCLES,
+  type Muscle,
   type MusclePriority,
   type StressedJoint,
 } from "@/core";
@@ -71,19 +72,14 @@ function LimitSheet({ view, onClose }: { view: ClientView; onClose: () => void }
   const put = (id: string, part: Partial<ClientLimit>) =>
     setLimits(limits.map((limit) => (limit.id === id ? { ...limit, ...part } : limit)));
   async function keep() {
-    for (const [name, input] of [
-      ["clients.setLimits", { clientId: view.id, limits }],
-      [
-        "clients.setPriorities",
-        {
-          clientId: view.id,
-          priorities: Object.entries(priorities).map(([muscle, priority]) => ({ muscle, priority })),
-        },
-      ],
-    ] as const) {
-      const reply = await ask(name, input);
-      if (reply.kind !== "ok") return setMessage(replySentence(reply));
-    }
+    const wanted = (Object.entries(priorities) as [Muscle, MusclePriority | undefined][]).map(([muscle, priority]) => ({
+      muscle,
+      priority: priority ?? "normal",
+    }));
+    const kept = await ask("clients.setLimits", { clientId: view.id, limits });
+    if (kept.kind !== "ok") return setMessage(replySentence(kept));
+    const reply = await ask("clients.setPriorities", { clientId: view.id, priorities: wanted });
+    if (reply.kind !== "ok") return setMessage(replySentence(reply));
     onClose();
     router.refresh();
   }

@@ -1,6 +1,7 @@
 "use client";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
+import type { Input } from "@/contract";
 import { ask, replySentence } from "@/device/api";
 import { Button } from "@/ui/button";
 import { SelectField, TextArea, TextField } from "@/ui/field";
@@ -33,10 +34,10 @@ export function NewClient() {
     setProblems(found);
     if (Object.keys(found).length > 0) return;
     setBusy(true);
-    const reply = await ask<{ clientId: string }>("clients.create", {
+    const reply = await ask("clients.create", {
       name: form.name.trim(),
       birthYear: year,
-      trainingAge: form.trainingAge,
+      trainingAge: form.trainingAge as Input<"clients.create">["trainingAge"],
       minutes,
       aims: form.aims,
       limits: form.limits,

@@ -16,8 +16,8 @@ export function Readiness({ view }: { view: ClientView }) {
   const [by, setBy] = useState("");
   const [problem, setProblem] = useState<string | null>(null);
 
-  async function send(name: string, input: object) {
-    const reply = await ask(name, { clientId: view.id, ...input });
+  async function keep(asked: ReturnType<typeof ask<"clients.stateReadiness" | "clients.recordClearance">>) {
+    const reply = await asked;
     if (reply.kind !== "ok") return setProblem(replySentence(reply));
     setProblem(null);
     setOpen(false);
@@ -40,7 +40,7 @@ export function Readiness({ view }: { view: ClientView }) {
             className="flex flex-col gap-2"
             onSubmit={(event) => {
               event.preventDefault();
-              void send("clients.recordClearance", { by });
+              void keep(ask("clients.recordClearance", { clientId: view.id, by }));
             }}
           >
             <TextField
@@ -64,7 +64,7 @@ export function Readiness({ view }: { view: ClientView }) {
           className="flex flex-col gap-3"
           onSubmit={(event) => {
             event.preventDefault();
-            void send("clients.stateReadiness", { yes: [...yes] });
+            void keep(ask("clients.stateReadiness", { clientId: view.id, yes: [...yes] }));
           }}
         >
           <p>Read these out and tick what applies to {view.name} now.</p>

@@ -43,11 +43,11 @@ export function Record({ view, coach }: { view: ClientView; coach: boolean }) {
         {coach ? <Formula view={view} /> : null}
       </div>
       {suspects.map(({ lift, suspect }) => (
-        <Notice key={suspect.sessionId + suspect.setId} kind="warn" className="mb-3">
+        <Notice key={suspect.sessionId + suspect.key} kind="warn" className="mb-3">
           <strong>{lift.exercise.name}</strong> {suspectSentence(suspect)}{" "}
           {coach ? (
             <Link
-              href={`/review/${suspect.sessionId}?set=${suspect.setId}`}
+              href={`/review/${suspect.sessionId}?set=${encodeURIComponent(suspect.key)}`}
               className="font-semibold underline underline-offset-2"
             >
               Correct it
@@ -84,7 +84,7 @@ function Formula({ view }: { view: ClientView }) {
         className="rounded-[3px] border border-transparent bg-transparent underline underline-offset-2 hover:border-rule"
         value={view.settings.e1rmFormula}
         onChange={async (event) => {
-          await ask("studio.changeSettings", { e1rmFormula: event.target.value });
+          await ask("studio.changeSettings", { e1rmFormula: event.target.value as E1rmFormula });
           router.refresh();
         }}
       >

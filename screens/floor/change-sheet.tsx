@@ -1,29 +1,33 @@
 "use client";
 import { Dialog } from "radix-ui";
-import type { Chain } from "@/core";
+import { type Chain, type FloorEventBody, occurrenceKey, placeOf } from "@/core";
 import type { Floor } from "./use-floor";
 import { Small } from "./work-screen";
 
-/** Less usual turns: leaving a round or the rest of a block out, ending early. The log says what was left out. */
+/** Less usual turns: a round more, leaving a round or the rest of a block out, ending early. The log says planned and done. */
 export function ChangeSheet({
   open,
   onOpenChange,
   floor,
   chain,
-  onSkipped,
+  onChanged,
 }: {
   open: boolean;
   onOpenChange: (open: boolean) => void;
   floor: Floor;
   chain: Chain | null;
-  onSkipped: () => void;
+  onChanged: () => void;
 }) {
   const skip = async (chains: readonly Chain[]) => {
-    const setIds = chains
-      .flatMap((one) => one.moves.map(({ set }) => set.id))
-      .filter((id) => !floor.performed.sets.has(id));
-    if (setIds.length > 0) await floor.log({ kind: "setsSkipped", setIds, reason: "" });
-    onSkipped();
+    const places = chains
+      .flatMap((one) => one.moves.map(({ slot }) => placeOf(slot.id, one.round, one.ordinal)))
+      .filter((place) => !floor.performed.sets.has(occurrenceKey(place)));
+    if (places.length > 0) await floor.log({ kind: "setsSkipped", places, reason: "" });
+    onChanged();
+  };
+  const add = async (body: FloorEventBody) => {
+    await floor.log(body);
+    onChanged();
   };
   const rest = chain ? floor.chains.slice(floor.chains.indexOf(chain)) : [];
   return (
@@ -37,6 +41,9 @@ export function ChangeSheet({
           <Dialog.Title className="text-xl font-bold">Change</Dialog.Title>
           {chain ? (
             <>
+              <Small onClick={() => add({ kind: "roundAdded", blockId: chain.block.id })}>
+                One more round of {chain.letter}
+              </Small>
               <Small onClick={() => skip([chain])}>
                 Leave out {chain.letter}
                 {chain.rounds > 1 ? `, round ${chain.round + 1}` : ""}

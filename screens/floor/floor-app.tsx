@@ -96,7 +96,7 @@ function OnThisDevice() {
                 href={`/floor?s=${floor.sessionId}`}
                 className="flex min-h-[56px] flex-col justify-center rounded-lg border border-[var(--floor-line)] px-4 py-2"
               >
-                <span className="text-lg font-bold">{floor.shown.clientName}</span>
+                <span className="text-lg font-bold">{floor.clientName}</span>
                 <span className="text-[var(--floor-quiet)]">
                   {floor.shown.document.title || "Untitled session"} · {floor.shown.date}
                 </span>

@@ -1,12 +1,11 @@
 "use client";
-import { useCallback, useEffect, useRef, useState } from "react";
-import type { Chain, PerformedSet } from "@/core";
-import { formatClock } from "@/core";
+import { useCallback, useEffect, useState } from "react";
+import { asPlanned, type Chain, formatClock, type PerformedSet, restKept } from "@/core";
 import { ChangeSheet } from "./change-sheet";
 import { EndScreen } from "./end-screen";
 import { RestScreen } from "./rest-screen";
 import { Strip } from "./strip";
-import { asPlanned, type Floor, useFloor } from "./use-floor";
+import { type Floor, useFloor } from "./use-floor";
 import { useNow, useRestEnd, useWakeLock } from "./use-now";
 import { WorkScreen } from "./work-screen";
 
@@ -17,21 +16,23 @@ export function FloorSession({ sessionId, mirrored }: { sessionId: string; mirro
   const [changing, setChanging] = useState(false);
   const [rampDone, setRampDone] = useState<ReadonlySet<string>>(new Set());
   const lock = useWakeLock();
-  const resting = pending ? (chains.find((one) => one.key === pending.chainKey) ?? null) : null;
+  const rested = pending ? (chains.find((one) => one.key === pending.chainKey) ?? null) : null;
+  const resting = pending?.movedOn ? null : rested;
   const restLeft =
-    pending && resting ? Math.ceil((resting.restSeconds ?? 0) - (now - pending.restStartedMs) / 1000) : null;
+    pending && rested?.rest ? Math.ceil(rested.rest.seconds - (now - pending.restStartedMs) / 1000) : null;
   const ended = performed.ended !== null;
 
-  const goOn = useCallback(() => floor.setPending(null), [floor.setPending]);
-  const turn = useRestEnd(restLeft !== null && resting?.restSeconds !== null && restLeft <= 0);
-  const lastRest = useRef<number | null>(null);
-  // A kept round moves on by itself when its rest is over.
+  const { setPending } = floor;
+  /** The next chain is in hand; when its work began is known where somebody says so. */
+  const goOn = useCallback(
+    (workStartedMs: number | null) => pending && setPending({ ...pending, movedOn: true, workStartedMs }),
+    [pending, setPending],
+  );
+  const turn = useRestEnd(restLeft !== null && !pending?.movedOn && restLeft <= 0);
+  // A kept round moves on by itself when its rest is over; the rest is counted on until work begins.
   useEffect(() => {
     if (!pending?.kept || !resting) return;
-    if (resting.restSeconds === null || (restLeft !== null && restLeft <= 0)) {
-      lastRest.current = Math.round((Date.now() - pending.restStartedMs) / 1000);
-      goOn();
-    }
+    if (resting.rest === null || (restLeft !== null && restLeft <= 0)) goOn(null);
   }, [pending, resting, restLeft, goOn]);
 
   if (!view) {
@@ -55,46 +56,61 @@ export function FloorSession({ sessionId, mirrored }: { sessionId: string; mirro
   }
 
   async function finishChain(done: Chain) {
-    if (!floor.mayCommit()) return;
-    if (performed.startedAtMs === null) await floor.log({ kind: "started" });
-    floor.setPending({
+    if (!floor.mayCommit() || !floor.shown) return;
+    const now = Date.now();
+    const workSeconds = done.moves.reduce(
+      (sum, { work, handover }) => sum + work.seconds + (handover?.seconds ?? 0),
+      0,
+    );
+    const kept =
+      pending && rested?.rest
+        ? restKept({
+            restStartedMs: pending.restStartedMs,
+            workStartedMs: pending.workStartedMs,
+            doneMs: now,
+            workSeconds,
+            plannedSeconds: rested.rest.seconds,
+          })
+        : null;
+    setPending({
       sessionId,
       chainKey: done.key,
-      restStartedMs: Date.now(),
+      restStartedMs: now,
       kept: false,
-      sets: asPlanned(done, view!, lastRest.current),
+      movedOn: false,
+      workStartedMs: null,
+      sets: asPlanned(done, floor.shown, kept),
     });
   }
 
   async function keep(sets: readonly PerformedSet[]) {
     if (!pending || !floor.mayCommit()) return;
     await floor.log({ kind: "setsDone", sets });
-    floor.setPending({ ...pending, sets, kept: true });
+    setPending({ ...pending, sets, kept: true });
   }
 
-  async function startNow() {
-    if (!pending || !floor.mayCommit()) return;
-    lastRest.current = Math.round((Date.now() - pending.restStartedMs) / 1000);
-    goOn();
-  }
+  const begin = async () => {
+    if (performed.startedAtMs === null) await floor.log({ kind: "started" });
+    if (pending?.movedOn && pending.workStartedMs === null) goOn(Date.now());
+  };
 
-  const shown = pending && resting ? resting : chain;
+  const shown = resting ?? chain;
   return (
     <main className={`flex flex-1 flex-col ${turn ? "invert" : ""}`}>
       <header className="flex items-baseline justify-between gap-3 py-1.5 text-[17px]">
         <p className="truncate">
-          <strong>{view.shown.clientName.split(" ")[0]}</strong>
+          <strong>{view.clientName.split(" ")[0]}</strong>
           <span className="text-[var(--floor-quiet)]">
             {shown
-              ? ` · ${shown.letter}${shown.rounds > 1 ? `, round ${shown.round + 1} of ${shown.rounds}` : ""}${pending && resting ? " done" : ""}`
+              ? ` · ${shown.letter}${shown.rounds > 1 ? `, round ${shown.round + 1} of ${shown.rounds}` : ""}${resting ? " done" : ""}${shown.isOptional ? ", optional" : ""}`
               : ""}
           </span>
         </p>
         <Pace floor={floor} now={now} />
       </header>
-      <Strip chains={chains} performed={performed} current={shown} resting={pending !== null} />
+      <Strip chains={chains} performed={performed} current={shown} resting={resting !== null} />
       <SendingLine floor={floor} lock={lock} />
-      {ended || (!shown && !pending) ? (
+      {ended || !shown ? (
         <EndScreen floor={floor} sessionId={sessionId} />
       ) : pending && resting ? (
         <RestScreen
@@ -105,7 +121,7 @@ export function FloorSession({ sessionId, mirrored }: { sessionId: string; mirro
           restLeft={restLeft ?? 0}
           mirrored={mirrored}
           onKeep={keep}
-          onStart={startNow}
+          onStart={() => floor.mayCommit() && goOn(Date.now())}
           onChange={() => setChanging(true)}
           next={chain}
         />
@@ -114,8 +130,12 @@ export function FloorSession({ sessionId, mirrored }: { sessionId: string; mirro
           key={shown.key}
           view={view}
           chain={shown}
+          isStarted={performed.startedAtMs !== null || performed.sets.size > 0}
+          restOver={pending?.movedOn && pending.workStartedMs === null && restLeft !== null ? -restLeft : null}
+          onBegin={begin}
           rampOpen={
             shown.round === 0 &&
+            shown.ordinal === 0 &&
             shown.moves.some(({ slot }) => (view.shown.ramps[slot.id]?.length ?? 0) > 0) &&
             !rampDone.has(shown.block.id)
           }
@@ -133,8 +153,8 @@ export function FloorSession({ sessionId, mirrored }: { sessionId: string; mirro
         open={changing}
         onOpenChange={setChanging}
         floor={floor}
-        chain={pending ? chain : shown}
-        onSkipped={() => setChanging(false)}
+        chain={resting ? chain : shown}
+        onChanged={() => setChanging(false)}
       />
     </main>
   );

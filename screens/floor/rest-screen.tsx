@@ -1,7 +1,7 @@
 "use client";
 import { Minus, Plus } from "lucide-react";
 import { useState } from "react";
-import { catalogueIn, type FloorView } from "@/contract";
+import { type FloorView, shownSession } from "@/contract";
 import {
   buildableLoads,
   type Chain,
@@ -10,6 +10,7 @@ import {
   type FormReport,
   loadWords,
   nextHeavier,
+  occurrenceKey,
   type PerformedSegment,
   type PerformedSet,
   printAmount,
@@ -39,10 +40,18 @@ export function RestScreen({ floor, chain, pending, restLeft, mirrored, next, on
   const [sets, setSets] = useState<readonly PerformedSet[]>(pending.sets);
   const [more, setMore] = useState<"none" | "form" | "pain">("none");
   const view = floor.view!;
-  const total = chain.restSeconds;
+  const total = chain.rest?.seconds ?? null;
   const following = pending.kept ? next : followingOf(floor, chain);
-  const change = (setId: string, map: (set: PerformedSet) => PerformedSet) =>
-    setSets(sets.map((set) => (set.setId === setId ? map(set) : set)));
+  const change = (place: PerformedSet, map: (set: PerformedSet) => PerformedSet) =>
+    setSets(sets.map((set) => (occurrenceKey(set) === occurrenceKey(place) ? map(set) : set)));
+  /** Form and pain are a lift's, not a round's. */
+  const changeLift = (slotId: string, part: Partial<PerformedSet>) =>
+    setSets(sets.map((set) => (set.slotId === slotId ? { ...set, ...part } : set)));
+  const lifts = chain.moves.map(({ slot }) => ({
+    slotId: slot.id,
+    name: nameOf(view, slot.exerciseId),
+    sets: sets.filter((set) => set.slotId === slot.id),
+  }));
   return (
     <div className="flex flex-1 flex-col">
       <div className="flex flex-1 flex-col gap-4 pt-1">
@@ -94,7 +103,7 @@ export function RestScreen({ floor, chain, pending, restLeft, mirrored, next, on
                 set.segments
                   .map(
                     (segment) =>
-                      `${segment.reps || `${segment.seconds} s`}${segment.rightReps === null ? "" : `/${segment.rightReps}`}`,
+                      `${segment.reps || (segment.metres === null ? `${segment.seconds ?? 0} s` : `${segment.metres} m`)}${segment.rightReps === null ? "" : `/${segment.rightReps}`}`,
                   )
                   .join("+"),
               )
@@ -103,25 +112,24 @@ export function RestScreen({ floor, chain, pending, restLeft, mirrored, next, on
         ) : (
           <section aria-label="What was done" className="flex flex-col gap-3">
             {sets.map((set) => {
-              const move = chain.moves.find((one) => one.set.id === set.setId)!;
+              const name = nameOf(view, chain.moves.find((one) => one.slot.id === set.slotId)!.slot.exerciseId);
+              // Of mini-sets the last one says what was left.
+              const isLast = sets.findLast((other) => other.slotId === set.slotId) === set;
               return (
-                <div key={set.setId} className="flex flex-col gap-2">
+                <div key={occurrenceKey(set)} className="flex flex-col gap-2">
                   {set.segments.map((segment, index) => (
                     <SegmentRow
-                      key={segment.segmentId}
+                      key={index}
                       view={view}
                       segment={segment}
-                      label={index === 0 ? nameOf(view, segment.exerciseId) : "then"}
+                      label={index > 0 || set.ordinal > chain.ordinal ? "then" : nameOf(view, segment.exerciseId)}
                       onChange={(changed) =>
-                        change(set.setId, (one) => ({
-                          ...one,
-                          segments: one.segments.map((old) => (old.segmentId === changed.segmentId ? changed : old)),
-                        }))
+                        change(set, (one) => ({ ...one, segments: one.segments.with(index, changed) }))
                       }
                     />
                   ))}
-                  <fieldset className="flex items-center gap-2">
-                    <legend className="sr-only">{nameOf(view, move.slot.exerciseId)}: could have done more</legend>
+                  <fieldset className={`flex items-center gap-2 ${isLast ? "" : "hidden"}`}>
+                    <legend className="sr-only">{name}: could have done more</legend>
                     <span aria-hidden className="w-[74px] shrink-0 leading-tight text-[var(--floor-quiet)]">
                       could have done more
                     </span>
@@ -131,7 +139,7 @@ export function RestScreen({ floor, chain, pending, restLeft, mirrored, next, on
                         type="button"
                         aria-pressed={set.rir === rir}
                         aria-label={`${rir}${rir === 4 ? " or more" : ""} in reserve`}
-                        onClick={() => change(set.setId, (one) => ({ ...one, rir: one.rir === rir ? null : rir }))}
+                        onClick={() => change(set, (one) => ({ ...one, rir: one.rir === rir ? null : rir }))}
                         className={`min-h-[56px] flex-1 rounded-lg border text-lg font-bold ${set.rir === rir ? "border-transparent bg-[var(--floor-plan)] text-[var(--floor-on)]" : "border-[var(--floor-line)]"}`}
                       >
                         {rir === 4 ? "4+" : rir}
@@ -141,20 +149,32 @@ export function RestScreen({ floor, chain, pending, restLeft, mirrored, next, on
                 </div>
               );
             })}
-            {more === "form" ? (
-              <div className="flex gap-2" role="group" aria-label="Form">
-                {FORMS.map((form) => (
-                  <Small
-                    key={form}
-                    pressed={sets.every((set) => set.form === form)}
-                    onClick={() => setSets(sets.map((set) => ({ ...set, form })))}
-                  >
-                    {form}
-                  </Small>
-                ))}
-              </div>
-            ) : null}
-            {more === "pain" ? <Pain sets={sets} set={setSets} /> : null}
+            {more === "form"
+              ? lifts.map((lift) => (
+                  <fieldset key={lift.slotId} className="flex gap-2">
+                    <legend className={lifts.length > 1 ? "mb-1" : "sr-only"}>{lift.name}: form</legend>
+                    {FORMS.map((form) => (
+                      <Small
+                        key={form}
+                        pressed={lift.sets.every((set) => set.form === form)}
+                        onClick={() => changeLift(lift.slotId, { form })}
+                      >
+                        {form}
+                      </Small>
+                    ))}
+                  </fieldset>
+                ))
+              : null}
+            {more === "pain"
+              ? lifts.map((lift) => (
+                  <Pain
+                    key={lift.slotId}
+                    name={lift.name}
+                    sets={lift.sets}
+                    onChange={(part) => changeLift(lift.slotId, part)}
+                  />
+                ))
+              : null}
           </section>
         )}
       </div>
@@ -194,7 +214,7 @@ export function RestScreen({ floor, chain, pending, restLeft, mirrored, next, on
   );
 }
 
-const nameOf = (view: FloorView, id: string): string => exerciseOrThrow(catalogueIn(view.shown.exercises), id).name;
+const nameOf = (view: FloorView, id: string): string => exerciseOrThrow(shownSession(view.shown).catalogue, id).name;
 const clock = (seconds: number): string => `${Math.floor(seconds / 60)}:${String(seconds % 60).padStart(2, "0")}`;
 
 function followingOf(floor: Floor, chain: Chain): Chain | null {
@@ -231,7 +251,7 @@ function SegmentRow({
   label: string;
   onChange: (segment: PerformedSegment) => void;
 }) {
-  const exercise = exerciseOrThrow(catalogueIn(view.shown.exercises), segment.exerciseId);
+  const exercise = exerciseOrThrow(shownSession(view.shown).catalogue, segment.exerciseId);
   const loads = buildableLoads(exercise, view.shown.equipment);
   const kg = signedKg(segment);
   const put = (load: (typeof loads)[number] | null | undefined) => {
@@ -241,7 +261,14 @@ function SegmentRow({
   return (
     <div className="flex items-center gap-2">
       <span className="w-[74px] shrink-0 text-[15px] leading-tight font-semibold break-words">{label}</span>
-      {segment.seconds === null ? (
+      {segment.metres !== null ? (
+        <Stepper
+          label={`${label} metres`}
+          figure={`${decimal(segment.metres)} m`}
+          onDown={() => onChange({ ...segment, metres: Math.max(0, segment.metres! - 5) })}
+          onUp={() => onChange({ ...segment, metres: segment.metres! + 5 })}
+        />
+      ) : segment.seconds === null ? (
         <>
           <Stepper
             label={`${label} reps${segment.rightReps === null ? "" : ", left"}`}
@@ -314,32 +341,43 @@ function Stepper({
   );
 }
 
-function Pain({ sets, set }: { sets: readonly PerformedSet[]; set: (sets: readonly PerformedSet[]) => void }) {
-  const worst = Math.max(...sets.map((one) => one.pain));
+function Pain({
+  name,
+  sets,
+  onChange,
+}: {
+  name: string;
+  sets: readonly PerformedSet[];
+  onChange: (part: Pick<PerformedSet, "pain"> | Pick<PerformedSet, "painPlace">) => void;
+}) {
+  const worst = Math.max(0, ...sets.map((one) => one.pain));
   return (
-    <div className="flex flex-col gap-2">
-      <label className="flex items-center gap-3 text-lg">
-        <span>Pain {worst} of 10</span>
-        <input
-          type="range"
-          min={0}
-          max={10}
-          value={worst}
-          onChange={(event) => set(sets.map((one) => ({ ...one, pain: Number(event.target.value) })))}
-          className="h-[56px] flex-1 accent-[var(--floor-warn)]"
-        />
-      </label>
+    <fieldset className="flex flex-col gap-2">
+      <legend className="text-lg">
+        {name}: pain {worst} of 10
+      </legend>
       <input
-        aria-label="Where it hurts"
-        placeholder="where"
-        value={sets[0]?.painPlace ?? ""}
-        maxLength={200}
-        onChange={(event) => set(sets.map((one) => ({ ...one, painPlace: event.target.value })))}
-        className="min-h-[56px] rounded-lg border border-[var(--floor-line)] bg-transparent px-3 text-lg"
+        type="range"
+        aria-label={`${name}: pain, 0 to 10`}
+        min={0}
+        max={10}
+        value={worst}
+        onChange={(event) => onChange({ pain: Number(event.target.value) })}
+        className="h-[56px] w-full accent-[var(--floor-warn)]"
       />
-      {worst >= 4 ? (
-        <p role="alert">▲ Stop this exercise: skip its other rounds under Change… and tell your coach.</p>
+      {worst > 0 ? (
+        <input
+          aria-label={`${name}: where it hurts`}
+          placeholder="where"
+          value={sets[0]?.painPlace ?? ""}
+          maxLength={200}
+          onChange={(event) => onChange({ painPlace: event.target.value })}
+          className="min-h-[56px] rounded-lg border border-[var(--floor-line)] bg-transparent px-3 text-lg"
+        />
       ) : null}
-    </div>
+      {worst >= 4 ? (
+        <p role="alert">▲ Stop {name.toLowerCase()}: skip its other rounds under Change… and tell your coach.</p>
+      ) : null}
+    </fieldset>
   );
 }

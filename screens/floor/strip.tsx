@@ -1,4 +1,4 @@
-import { type Chain, isChainOver, type PerformedSession } from "@/core";
+import { type Chain, isChainOver, occurrenceKey, type PerformedSession, placeOf } from "@/core";
 
 /** The session in one strip: chains as beads on a thread, steps down inside a chain; done is filled, now is marked. */
 export function Strip({
@@ -23,14 +23,15 @@ export function Strip({
   for (const chain of chains) {
     if (chain.block.id !== block && block !== "") x += step * 0.8;
     block = chain.block.id;
-    chain.moves.forEach(({ set }, place) => {
+    chain.moves.forEach(({ slot }, place) => {
+      const key = occurrenceKey(placeOf(slot.id, chain.round, chain.ordinal));
       const room = chain.moves.length > 1 ? 26 / (chain.moves.length - 1) : 0;
       beads.push({
         x,
         y: 9 + place * Math.min(room, 12),
         chain,
-        skipped: performed.skipped.has(set.id),
-        done: performed.sets.has(set.id),
+        skipped: performed.skipped.has(key),
+        done: performed.sets.has(key),
       });
       x += step;
     });

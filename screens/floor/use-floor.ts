@@ -1,17 +1,16 @@
 "use client";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
-import { catalogueIn, type FloorView } from "@/contract";
+import { type FloorView, shownSession, upcastEvent } from "@/contract";
 import {
-  type Chain,
   chainsOf,
+  EVENT_VERSION,
   expandSession,
   type FloorEvent,
   type FloorEventBody,
   foldEvents,
   nextChain,
-  type PerformedSegment,
-  type PerformedSet,
-  type Segment,
+  standing,
+  workContextOf,
 } from "@/core";
 import { ask } from "@/device/api";
 import { newId } from "@/device/ids";
@@ -40,6 +39,9 @@ export type Sending =
 
 const COMMIT_GAP_MS = 700;
 
+/** This page's life, in which its even clock runs. */
+const PAGE = newId();
+
 /** The floor's state. Every commit goes to the device's outbox first; the network is never waited for. */
 export function useFloor(sessionId: string) {
   const [loading, setLoading] = useState<Loading>({ kind: "loading" });
@@ -51,7 +53,7 @@ export function useFloor(sessionId: string) {
   const lastCommit = useRef(0);
 
   const refresh = useCallback(async () => {
-    const reply = await ask<FloorView>("floor.open", { sessionId });
+    const reply = await ask("floor.open", { sessionId });
     if (reply.kind === "ok") {
       setView(await keepFloor(reply.value));
       setLoading({ kind: "ready" });
@@ -103,8 +105,8 @@ export function useFloor(sessionId: string) {
     const send = async () => {
       if (flush.current || stopped) return;
       flush.current = true;
-      const batch = waiting.slice(0, 200);
-      const reply = await ask<{ accepted: string[] }>("floor.record", {
+      const batch = waiting.slice(0, 64);
+      const reply = await ask("floor.record", {
         sessionId,
         events: batch.map((one) => one.event),
       });
@@ -135,18 +137,16 @@ export function useFloor(sessionId: string) {
 
   const events = useMemo(() => allEvents(view, mine), [view, mine]);
   const performed = useMemo(() => foldEvents(events), [events]);
-  const chains = useMemo(() => (view ? chainsOf(view.shown.document, view.shown.settings) : []), [view]);
-  const timeline = useMemo(
-    () =>
-      view
-        ? expandSession(view.shown.document, {
-            catalogue: catalogueIn(view.shown.exercises),
-            settings: view.shown.settings,
-            rampReps: (slot) => view.shown.ramps[slot.id]?.map((set) => set.reps) ?? [],
-          })
-        : null,
-    [view],
+  const shown = useMemo(() => view && shownSession(view.shown), [view]);
+  const chains = useMemo(
+    () => (shown ? chainsOf(shown.document, workContextOf(shown), performed) : []),
+    [shown, performed],
   );
+  const timeline = useMemo(() => {
+    if (!shown || !view) return null;
+    const rampReps = ({ id }: { readonly id: string }) => view.shown.ramps[id]?.map((set) => set.reps) ?? [];
+    return expandSession(shown.document, { ...workContextOf(shown), rampReps });
+  }, [shown, view]);
   const chain = nextChain(chains, performed);
 
   const setPending = useCallback(
@@ -168,7 +168,15 @@ export function useFloor(sessionId: string) {
   const log = useCallback(
     async (body: FloorEventBody): Promise<FloorEvent | null> => {
       if (!view) return null;
-      const event: FloorEvent = { id: newId(), sessionId, atMs: Date.now(), shownHash: view.shownHash, body };
+      const event: FloorEvent = {
+        id: newId(),
+        version: EVENT_VERSION,
+        sessionId,
+        atMs: Date.now(),
+        steady: { page: PAGE, ms: performance.now() },
+        shownHash: view.shownHash,
+        body,
+      };
       const stored = await addEvent(event);
       setMine((before) => [...before, stored]);
       return event;
@@ -185,6 +193,7 @@ export function useFloor(sessionId: string) {
   return {
     loading,
     view,
+    shown,
     events,
     performed,
     chains,
@@ -205,63 +214,12 @@ export type Floor = ReturnType<typeof useFloor>;
 function allEvents(view: FloorView | null, mine: readonly StoredEvent[]): FloorEvent[] {
   const known = view?.events ?? [];
   const ids = new Set(known.map((event) => event.id));
-  return [...known, ...mine.filter((one) => one.state !== "refused" && !ids.has(one.id)).map((one) => one.event)];
+  const own = mine.filter((one) => one.state !== "refused" && !ids.has(one.id));
+  return [...known, ...own.map((one) => upcastEvent(one.event, () => view?.shown.document ?? null))];
 }
 
 function lastDoneEvent(events: readonly FloorEvent[]): FloorEvent | null {
-  const undone = new Set(events.flatMap((event) => (event.body.kind === "undone" ? [event.body.eventId] : [])));
-  return (
-    events.findLast(
-      (event) => (event.body.kind === "setsDone" || event.body.kind === "setsSkipped") && !undone.has(event.id),
-    ) ?? null
-  );
-}
-
-/** What a chain logs when everything went as shown. */
-export function asPlanned(chain: Chain, view: FloorView, restSeconds: number | null): PerformedSet[] {
-  return chain.moves.map(({ slot, set }) => {
-    const sided =
-      slot.laterality === "eachSide" || slot.laterality === "alternating" || slot.laterality === "otherHolds";
-    const last = set.segments.at(-1)!;
-    const failure = last.amount.kind === "toFailure" || last.amount.kind === "maxReps";
-    return {
-      setId: set.id,
-      slotId: slot.id,
-      round: chain.round,
-      segments: set.segments.map((segment) => planned(segment, slot.exerciseId, view, sided)),
-      rir: failure
-        ? 0
-        : last.rir
-          ? Math.round((last.rir.low + last.rir.high) / 2)
-          : set.segments[0]!.rir
-            ? Math.round((set.segments[0]!.rir.low + set.segments[0]!.rir.high) / 2)
-            : null,
-      form: "held",
-      pain: 0,
-      painPlace: "",
-      note: "",
-      restSeconds,
-    };
-  });
-}
-
-function planned(segment: Segment, exerciseId: string, view: FloorView, sided: boolean): PerformedSegment {
-  const shown = view.shown.loads[segment.id];
-  const { amount } = segment;
-  const timed = amount.kind === "seconds" || amount.kind === "hold";
-  const reps =
-    amount.kind === "reps"
-      ? (shown?.aimReps ?? amount.reps.high)
-      : timed
-        ? 0
-        : view.shown.settings.assumed.repsAfterDrop;
-  return {
-    segmentId: segment.id,
-    exerciseId: segment.exerciseId ?? exerciseId,
-    load: shown?.weight ?? null,
-    sign: shown?.sign ?? 1,
-    reps,
-    rightReps: sided && !timed ? reps : null,
-    seconds: timed ? amount.seconds : null,
-  };
+  const stands = standing(events);
+  const kinds = ["setsDone", "setsSkipped", "roundAdded", "setAdded"];
+  return events.findLast((event) => kinds.includes(event.body.kind) && stands.has(event.id)) ?? null;
 }

@@ -1,13 +1,13 @@
 "use client";
 import { useEffect, useState } from "react";
-import { catalogueIn, type FloorView } from "@/contract";
+import { type FloorView, shownSession } from "@/contract";
 import {
   type Chain,
   exerciseOrThrow,
   formatClock,
-  type Move,
   printAmount,
   printSpan,
+  type RunMove,
   type Segment,
   tempoInForce,
   tempoPhases,
@@ -20,6 +20,12 @@ interface Props {
   readonly rampOpen: boolean;
   readonly mirrored: boolean;
   readonly canUndo: boolean;
+  /** Before the first move or ramp set nothing has begun. */
+  readonly isStarted: boolean;
+  /** Seconds by which the rest before it is over; null where none is running. */
+  readonly restOver: number | null;
+  /** Work begins. */
+  readonly onBegin: () => void;
   readonly onRampDone: () => void;
   readonly onDone: () => void;
   readonly onUndo: () => void;
@@ -28,7 +34,7 @@ interface Props {
 
 /** One stop along the thread of a chain: a part of a set, on one side. */
 interface Stop {
-  readonly move: Move;
+  readonly move: RunMove;
   readonly segment: Segment;
   readonly side: "left" | "right" | null;
   readonly first: boolean;
@@ -46,24 +52,40 @@ function stopsOf(chain: Chain): Stop[] {
   });
 }
 
-const nameOf = (view: FloorView, id: string): string => exerciseOrThrow(catalogueIn(view.shown.exercises), id).name;
+const nameOf = (view: FloorView, id: string): string => exerciseOrThrow(shownSession(view.shown).catalogue, id).name;
 
 /** The chain in hand, tapped along its thread; one commit when it is done. */
-export function WorkScreen({ view, chain, rampOpen, mirrored, canUndo, onRampDone, onDone, onUndo, onChange }: Props) {
+export function WorkScreen(props: Props) {
+  const { view, chain, rampOpen, mirrored, canUndo, isStarted, restOver, onBegin, onRampDone, onDone } = props;
+  const { onUndo, onChange } = props;
   const [at, setAt] = useState(0);
   const stops = stopsOf(chain);
-  if (rampOpen) return <RampScreen view={view} chain={chain} mirrored={mirrored} onDone={onRampDone} />;
+  const goTo = (stop: number) => {
+    if (stop > at) onBegin();
+    setAt(stop);
+  };
+  if (rampOpen)
+    return (
+      <RampScreen
+        view={view}
+        chain={chain}
+        mirrored={mirrored}
+        isStarted={isStarted}
+        onBegin={onBegin}
+        onDone={onRampDone}
+      />
+    );
   return (
     <div className="flex flex-1 flex-col">
       <ol className="flex flex-1 flex-col gap-1 py-3">
         {stops.map((stop, index) => (
           <li key={`${stop.segment.id}-${stop.side}`}>
             {index === at ? (
-              <InHand view={view} stop={stop} />
+              <InHand view={view} stop={stop} onBegin={onBegin} />
             ) : (
               <button
                 type="button"
-                onClick={() => setAt(index)}
+                onClick={() => goTo(index)}
                 className={`flex min-h-[56px] w-full items-center gap-4 text-left ${index < at ? "opacity-70" : ""}`}
               >
                 <span aria-hidden className="relative ml-[13px] flex w-6 justify-center self-stretch">
@@ -96,7 +118,7 @@ export function WorkScreen({ view, chain, rampOpen, mirrored, canUndo, onRampDon
           </li>
         ))}
         <li className="mt-1 ml-[53px] text-lg text-[var(--floor-quiet)]">
-          {chain.restSeconds === null ? "then the next block" : `then rest ${formatClock(chain.restSeconds)}`}
+          {chain.rest === null ? "then the next block" : `then rest ${formatClock(chain.rest.seconds)}`}
         </li>
       </ol>
       <div className="flex flex-col gap-3">
@@ -105,20 +127,30 @@ export function WorkScreen({ view, chain, rampOpen, mirrored, canUndo, onRampDon
             Undo
           </Small>
           {stops.length > 1 ? (
-            <Small onClick={() => setAt(Math.min(stops.length - 1, at + 1))} disabled={at === stops.length - 1}>
+            <Small onClick={() => goTo(Math.min(stops.length - 1, at + 1))} disabled={at === stops.length - 1}>
               Next move
             </Small>
           ) : null}
           <Small onClick={onChange}>Change…</Small>
         </div>
-        <div className={`flex ${mirrored ? "justify-end" : ""}`}>
+        <div className={`flex items-center gap-3 ${mirrored ? "flex-row-reverse" : ""}`}>
           <button
             type="button"
-            onClick={onDone}
+            onClick={isStarted ? onDone : onBegin}
             className="min-h-[76px] w-[58%] rounded-xl bg-[var(--floor-now)] text-2xl font-bold text-[var(--floor-on)]"
           >
-            {stops.length > 1 ? "Round done" : "Set done"}
+            {isStarted ? (stops.length > 1 ? "Round done" : "Set done") : "Start"}
           </button>
+          {restOver === null || !isStarted ? null : (
+            <button
+              type="button"
+              onClick={onBegin}
+              className="min-h-[56px] flex-1 rounded-lg border border-[var(--floor-line)] text-lg leading-tight font-semibold"
+            >
+              Begin{" "}
+              <span className="block text-[var(--floor-now)]">rest {formatClock(Math.max(0, restOver))} over</span>
+            </button>
+          )}
         </div>
       </div>
     </div>
@@ -156,10 +188,10 @@ function amountWords(stop: Stop, view: FloorView): string {
 }
 
 /** The move that is being done: reps as large as the load, how to build it, the tempo or the clock. */
-function InHand({ view, stop }: { view: FloorView; stop: Stop }) {
+function InHand({ view, stop, onBegin }: { view: FloorView; stop: Stop; onBegin: () => void }) {
   const { segment } = stop;
   const shown = view.shown.loads[segment.id];
-  const exercise = exerciseOrThrow(catalogueIn(view.shown.exercises), segment.exerciseId ?? stop.move.slot.exerciseId);
+  const exercise = exerciseOrThrow(shownSession(view.shown).catalogue, segment.exerciseId ?? stop.move.slot.exerciseId);
   const [figure, ...unit] = (shown?.words ?? "").split(" ").reverse();
   const hasUnit = figure === "kg" || figure === "lb";
   const timed = segment.amount.kind === "seconds" || segment.amount.kind === "hold";
@@ -201,9 +233,9 @@ function InHand({ view, stop }: { view: FloorView; stop: Stop }) {
             .join(" · ")}
         </p>
         {segment.amount.kind === "seconds" || segment.amount.kind === "hold" ? (
-          <Stopwatch seconds={segment.amount.seconds} />
+          <Stopwatch seconds={segment.amount.seconds} onBegin={onBegin} />
         ) : tempo ? (
-          <Pacer phases={tempoPhases(tempo, view.shown.settings)} />
+          <Pacer phases={tempoPhases(tempo, view.shown.settings)} onBegin={onBegin} />
         ) : null}
       </div>
     </section>
@@ -213,7 +245,7 @@ function InHand({ view, stop }: { view: FloorView; stop: Stop }) {
 const PHASE_WORDS = { lower: "lower", bottom: "pause", lift: "lift", top: "squeeze" } as const;
 
 /** The tempo as a curve with a bead running along it, counting reps, from the tap on it. */
-function Pacer({ phases }: { phases: ReturnType<typeof tempoPhases> }) {
+function Pacer({ phases, onBegin }: { phases: ReturnType<typeof tempoPhases>; onBegin: () => void }) {
   const [startedMs, setStarted] = useState<number | null>(null);
   const now = useNow(startedMs !== null);
   const total = phases.reduce((sum, phase) => sum + phase.seconds, 0);
@@ -243,7 +275,10 @@ function Pacer({ phases }: { phases: ReturnType<typeof tempoPhases> }) {
   return (
     <button
       type="button"
-      onClick={() => setStarted(startedMs === null ? Date.now() : null)}
+      onClick={() => {
+        if (startedMs === null) onBegin();
+        setStarted(startedMs === null ? Date.now() : null);
+      }}
       className="mt-2 block w-full rounded-lg bg-[var(--floor-raised)] px-2 py-2 text-left"
     >
       <svg viewBox="0 0 260 54" className="block w-full" aria-hidden>
@@ -255,14 +290,17 @@ function Pacer({ phases }: { phases: ReturnType<typeof tempoPhases> }) {
   );
 }
 
-function Stopwatch({ seconds }: { seconds: number }) {
+function Stopwatch({ seconds, onBegin }: { seconds: number; onBegin: () => void }) {
   const [startedMs, setStarted] = useState<number | null>(null);
   const now = useNow(startedMs !== null);
   const elapsed = startedMs === null ? 0 : (now - startedMs) / 1000;
   return (
     <button
       type="button"
-      onClick={() => setStarted(startedMs === null ? Date.now() : null)}
+      onClick={() => {
+        if (startedMs === null) onBegin();
+        setStarted(startedMs === null ? Date.now() : null);
+      }}
       className="mt-2 flex min-h-[64px] w-full items-center justify-between rounded-lg bg-[var(--floor-raised)] px-4 text-lg"
     >
       <span>{startedMs === null ? "tap to start the clock" : elapsed >= seconds ? "time" : "working"}</span>
@@ -278,11 +316,15 @@ function RampScreen({
   view,
   chain,
   mirrored,
+  isStarted,
+  onBegin,
   onDone,
 }: {
   view: FloorView;
   chain: Chain;
   mirrored: boolean;
+  isStarted: boolean;
+  onBegin: () => void;
   onDone: () => void;
 }) {
   const [done, setDone] = useState(0);
@@ -324,10 +366,10 @@ function RampScreen({
         <div className={`flex ${mirrored ? "" : "justify-end"}`}>
           <button
             type="button"
-            onClick={() => setDone(done + 1)}
+            onClick={() => (isStarted ? setDone(done + 1) : onBegin())}
             className="min-h-[76px] w-[38%] rounded-xl bg-[var(--floor-plan)] text-2xl font-bold text-[var(--floor-on)]"
           >
-            {done < steps.length - 1 ? "Next" : "Ramp done"}
+            {isStarted ? (done < steps.length - 1 ? "Next" : "Ramp done") : "Start"}
           </button>
         </div>
       </div>

@@ -103,7 +103,7 @@ function GymHeader({ gym }: { gym: GymState }) {
   const router = useRouter();
   const [problem, setProblem] = useState<string | null>(null);
   const { view } = gym;
-  const act = async (name: string) => {
+  const act = async (name: "gyms.makeDefault" | "gyms.remove") => {
     const reply = await ask(name, { gymId: view.id });
     if (reply.kind !== "ok") return setProblem(replySentence(reply));
     setProblem(null);

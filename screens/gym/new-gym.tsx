@@ -16,7 +16,7 @@ export function NewGym({ view }: { view: GymView }) {
   const [copyOf, setCopyOf] = useState("");
   const [error, setError] = useState<string | null>(null);
   async function create() {
-    const reply = await ask<{ gymId: string }>("gyms.create", {
+    const reply = await ask("gyms.create", {
       name,
       clientId: clientId || null,
       copyOf: copyOf || null,

@@ -48,7 +48,7 @@ export function useGym(view: GymView) {
     setWeighing(true);
     let current = true;
     const timer = setTimeout(async () => {
-      const reply = await ask<{ broken: Broken[] }>("gyms.try", { gymId: view.id, equipment });
+      const reply = await ask("gyms.try", { gymId: view.id, equipment });
       if (!current) return;
       setWeighing(false);
       if (reply.kind === "ok") {

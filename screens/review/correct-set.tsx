@@ -1,8 +1,10 @@
 "use client";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import { catalogueIn, type ReviewedLift, type ReviewedSet, type ReviewView } from "@/contract";
+import { type ReviewedLift, type ReviewView, shownSession } from "@/contract";
 import {
+  type DoneSet,
+  EVENT_VERSION,
   exerciseOrThrow,
   type FloorEvent,
   type FormReport,
@@ -32,9 +34,9 @@ const typedOf = (segment: PerformedSegment): Typed => ({
 });
 
 /** Puts a logged set right. What was shown stays as it was; the record, and what follows from it, is worked out anew. */
-export function CorrectSet({ view, lift, one }: { view: ReviewView; lift: ReviewedLift; one: ReviewedSet }) {
+export function CorrectSet({ view, lift, done }: { view: ReviewView; lift: ReviewedLift; done: DoneSet }) {
   const router = useRouter();
-  const done = one.done!;
+  const shown = view.shown[done.shownHash]!;
   const [open, setOpen] = useState(false);
   const [segments, setSegments] = useState<readonly Typed[]>(() => done.segments.map(typedOf));
   const [rir, setRir] = useState(done.rir === null ? "" : String(done.rir));
@@ -48,14 +50,14 @@ export function CorrectSet({ view, lift, one }: { view: ReviewView; lift: Review
     const read = readSet(done, { segments, rir, form, pain });
     setErrors(read.errors);
     if (!read.set) return;
-    const last = view.events.at(-1);
-    if (!last) return;
     setBusy(true);
     const event: FloorEvent = {
       id: newId(),
+      version: EVENT_VERSION,
       sessionId: view.context.sessionId,
       atMs: Date.now(),
-      shownHash: last.shownHash,
+      steady: null,
+      shownHash: done.shownHash,
       body: { kind: "setCorrected", set: read.set },
     };
     const reply = await ask("floor.record", { sessionId: view.context.sessionId, events: [event] });
@@ -68,7 +70,7 @@ export function CorrectSet({ view, lift, one }: { view: ReviewView; lift: Review
   return (
     <>
       <Button className="self-start" onClick={() => setOpen(true)}>
-        Correct this set
+        {done.ordinal === 0 ? "Correct this set" : `Correct mini-set ${done.ordinal + 1}`}
       </Button>
       <Sheet open={open} onOpenChange={setOpen} title={`Correct ${lift.exercise.name}, round ${done.round + 1}`}>
         <form
@@ -83,12 +85,12 @@ export function CorrectSet({ view, lift, one }: { view: ReviewView; lift: Review
           </p>
           {segments.map((typed, index) => {
             const segment = done.segments[index]!;
-            const exercise = exerciseOrThrow(catalogueIn(view.shown?.exercises), segment.exerciseId);
+            const exercise = exerciseOrThrow(shownSession(shown).catalogue, segment.exerciseId);
             const put = (part: Partial<Typed>) =>
               setSegments(segments.map((other, place) => (place === index ? { ...other, ...part } : other)));
             const part = segments.length > 1 ? `Part ${index + 1}: ` : "";
             return (
-              <fieldset key={segment.segmentId} className="flex flex-wrap gap-3">
+              <fieldset key={index} className="flex flex-wrap gap-3">
                 <TextField
                   label={`${part}Load`}
                   hint={isBodyweight(exercise) ? "Beside the body; -20 is help." : undefined}
@@ -151,7 +153,10 @@ interface Form {
 }
 
 /** The corrected set, or what is wrong at each field. */
-function readSet(done: PerformedSet, typed: Form): { set: PerformedSet | null; errors: Record<string, string> } {
+function readSet(
+  { shownHash: _shown, atMs: _at, ...done }: DoneSet,
+  typed: Form,
+): { set: PerformedSet | null; errors: Record<string, string> } {
   const errors: Record<string, string> = {};
   const whole = (text: string, most: number): number | null =>
     /^\d{1,4}$/.test(text.trim()) && Number(text) <= most ? Number(text) : null;

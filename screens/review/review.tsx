@@ -10,11 +10,13 @@ import {
   type ShownContent,
 } from "@/contract";
 import {
+  type DoneSet,
   decimal,
   formatClock,
   isBodyweight,
   loadWords,
   nextSentence,
+  occurrenceKey,
   printAmount,
   printSpan,
   ruleName,
@@ -55,18 +57,17 @@ export function ReviewScreen({
         </p>
         {review ? <Figures review={review} /> : null}
       </header>
-      {review && view.shown ? (
+      {review ? (
         <>
           <section aria-label="Planned and done" className="grid gap-6 lg:grid-cols-[1fr_19rem]">
             <Cloth
               review={review}
-              shown={view.shown}
               chosen={chosen}
               onChoose={(one, round) => setPlace({ slotId: one.slot.id, round })}
             />
             <SetStory
               chosen={chosen}
-              shown={view.shown}
+              shown={review.shown}
               view={coach ? view : null}
               sessionId={view.context.sessionId}
             />
@@ -79,6 +80,15 @@ export function ReviewScreen({
               ))}
             </ul>
           </section>
+          {review.performed.notes.length === 0 && !review.performed.ended?.note ? null : (
+            <section className="mt-7">
+              <h2 className="mb-1 text-lg font-bold">Notes</h2>
+              {review.performed.notes.map((note, index) => (
+                <p key={index}>{note.text}</p>
+              ))}
+              <p>{review.performed.ended?.note}</p>
+            </section>
+          )}
           {view.state === "done" ? null : (
             <Notice kind="warn">This session has not been ended on the floor yet.</Notice>
           )}
@@ -92,28 +102,26 @@ export function ReviewScreen({
 
 function placeOf(review: Review | null, setId: string | null): { slotId: string; round: number } | null {
   for (const lift of review?.lifts ?? []) {
-    const round = lift.sets.findIndex((one) => one?.set.id === setId);
+    const round = lift.sets.findIndex((one) => one?.done.some((set) => occurrenceKey(set) === setId));
     if (round >= 0) return { slotId: lift.slot.id, round };
   }
   return null;
 }
 
 function Figures({ review }: { review: Review }) {
-  const { performed } = review;
-  const seconds =
-    performed.startedAtMs !== null && performed.ended ? (performed.ended.atMs - performed.startedAtMs) / 1000 : null;
+  const { performed, summary } = review;
   return (
     <p className="ml-auto">
       <strong>
-        {review.doneSets} of {review.plannedSets}
+        {summary.sets} of {summary.plannedSets}
       </strong>{" "}
       <span className="text-quiet">sets</span>
-      {seconds === null ? null : (
+      {performed.ended ? (
         <>
           {" "}
-          · <strong>{formatClock(seconds)}</strong>
+          · <strong>{summary.minutes}</strong> <span className="text-quiet">min</span>
         </>
-      )}
+      ) : null}
       {performed.ended?.sessionRpe == null ? null : (
         <>
           {" "}
@@ -124,29 +132,25 @@ function Figures({ review }: { review: Review }) {
   );
 }
 
-const repsDone = (one: ReviewedSet): number => {
-  const first = one.done?.segments[0];
-  return first ? Math.min(first.reps, first.rightReps ?? first.reps) : 0;
-};
-
-/** How much of a planned set was done: by reps where reps were asked. */
-function shareDone(one: ReviewedSet, shown: ShownContent): number {
-  if (!one.done) return 0;
-  const { amount, id } = one.set.segments[0]!;
+/** How much of a planned set was done: by reps where reps were asked, or a total of them. */
+function shareDone({ set, done }: ReviewedSet, shown: ShownContent): number {
+  if (done.length === 0) return 0;
+  const { amount, id } = set.segments[0]!;
+  const all = done.flatMap(({ segments }) => segments.map((segment) => segment.reps + (segment.rightReps ?? 0)));
+  if (set.stop.kind === "repTotal") return all.reduce((sum, reps) => sum + reps, 0) / set.stop.total;
   if (amount.kind !== "reps") return 1;
-  const asked = shown.loads[id]?.aimReps ?? amount.reps.low;
-  return repsDone(one) / Math.max(1, asked);
+  const first = done[0]!.segments[0];
+  const reps = first ? Math.min(first.reps, first.rightReps ?? first.reps) : 0;
+  return reps / Math.max(1, shown.loads[id]?.aimReps ?? amount.reps.low);
 }
 
 /** Warp is what was planned, weft what was done; a set left out is a hole, a rep more is a slub. */
 function Cloth({
   review,
-  shown,
   chosen,
   onChoose,
 }: {
   review: Review;
-  shown: ShownContent;
   chosen: { lift: ReviewedLift; round: number } | null;
   onChoose: (lift: ReviewedLift, round: number) => void;
 }) {
@@ -186,12 +190,12 @@ function Cloth({
                       aria-pressed={isChosen}
                       className={`block w-full min-w-[5.2rem] text-left ${isChosen ? "outline-2 outline-offset-1 outline-indigo" : ""}`}
                     >
-                      <Crossing one={one} shown={shown} />
+                      <Crossing one={one} shown={review.shown} />
                       <span className="narrow block">
-                        {one.done ? doneWords(lift, one) : one.skipped ? "left out" : "not done"}
-                        {one.done && one.done.rir !== null ? (
-                          <span className="text-quiet"> rir {decimal(one.done.rir)}</span>
-                        ) : null}
+                        {one.done.length > 0 ? doneWords(lift, one) : one.skipped ? "left out" : "not done"}
+                        {one.done.at(-1)?.rir == null ? null : (
+                          <span className="text-quiet"> rir {decimal(one.done.at(-1)!.rir!)}</span>
+                        )}
                       </span>
                     </button>
                   </td>
@@ -205,20 +209,26 @@ function Cloth({
   );
 }
 
-function doneWords(lift: ReviewedLift, one: ReviewedSet): string {
-  return one
-    .done!.segments.map((segment) => {
-      const kg = signedKg(segment);
-      const reps =
-        segment.seconds !== null
-          ? `${decimal(segment.seconds)} s`
+/** What was done: its parts, and its mini-sets one after the other. */
+const doneWords = (lift: ReviewedLift, { done }: ReviewedSet): string =>
+  done.map((set) => setWords(lift, set)).join(", ");
+
+function setWords({ exercise, slot }: ReviewedLift, { segments }: DoneSet): string {
+  const words = segments.map((segment) => {
+    const kg = signedKg(segment);
+    const reps =
+      segment.seconds !== null
+        ? `${decimal(segment.seconds)} s`
+        : segment.metres !== null
+          ? `${decimal(segment.metres)} m`
           : segment.rightReps === null || segment.rightReps === segment.reps
             ? String(segment.reps)
             : `${segment.reps}/${segment.rightReps}`;
-      if (isBodyweight(lift.exercise) && kg === 0) return reps;
-      return `${reps} × ${kg < 0 ? "−" : isBodyweight(lift.exercise) ? "+" : ""}${segment.load?.amount ?? 0}`;
-    })
-    .join(" ↘ ");
+    if (isBodyweight(exercise) && kg === 0) return reps;
+    return `${reps} × ${kg < 0 ? "−" : isBodyweight(exercise) ? "+" : ""}${segment.load?.amount ?? 0}`;
+  });
+  const swapped = segments[0] !== undefined && segments[0].exerciseId !== slot.exerciseId;
+  return `${swapped ? "swapped: " : ""}${words.join(" ↘ ")}`;
 }
 
 function Crossing({ one, shown }: { one: ReviewedSet; shown: ShownContent }) {
@@ -240,7 +250,7 @@ function Crossing({ one, shown }: { one: ReviewedSet; shown: ShownContent }) {
       />
       {share > 0 ? <rect x={1} y={4} width={Math.min(1, share) * width} height={12} fill="var(--color-woad)" /> : null}
       {share > 1.02 ? <ellipse cx={width + 2} cy={10} rx={5} ry={8} fill="var(--color-woad)" /> : null}
-      {one.done && share > 0 && share < 0.98 ? (
+      {share > 0 && share < 0.98 ? (
         <text x={width - 6} y={14} fontSize={11} fontWeight={700} fill="var(--color-walnut)">
           ▲
         </text>
@@ -272,8 +282,11 @@ function SetStory({
   const one = lift.sets[round]!;
   const first = one.set.segments[0]!;
   const load = shown.loads[first.id];
-  const done = one.done;
-  const suspect = lift.record.suspects.find((other) => other.sessionId === sessionId && other.setId === one.set.id);
+  const done = one.done.at(0) ?? null;
+  const last = one.done.at(-1) ?? null;
+  const suspect = lift.record.suspects.find(
+    (other) => other.sessionId === sessionId && one.done.some((set) => occurrenceKey(set) === other.key),
+  );
   return (
     <aside className="flex flex-col gap-2 border-l border-thread pl-5">
       <h2 className="font-bold">
@@ -289,7 +302,7 @@ function SetStory({
       <p>
         <span className="text-quiet">done </span>
         <strong>{done ? doneWords(lift, one) : one.skipped ? "left out" : "not done"}</strong>
-        {done?.rir == null ? "" : `, ${decimal(done.rir)} in reserve`}
+        {last?.rir == null ? "" : `, ${decimal(last.rir)} in reserve`}
       </p>
       {done?.restSeconds == null ? null : (
         <p>
@@ -305,7 +318,7 @@ function SetStory({
       ) : null}
       {done?.note ? <p>{done.note}</p> : null}
       {suspect ? <Notice kind="warn">{suspectSentence(suspect)}</Notice> : null}
-      {done && view ? <CorrectSet key={JSON.stringify(done)} view={view} lift={lift} one={one} /> : null}
+      {view ? one.done.map((set) => <CorrectSet key={JSON.stringify(set)} view={view} lift={lift} done={set} />) : null}
     </aside>
   );
 }

@@ -5,7 +5,6 @@ import { useRouter } from "next/navigation";
 import { useEffect } from "react";
 import type { SessionView } from "@/contract";
 import { allBlocks, blockLetter, decimal, printCell, readinessSentence, slotLabels } from "@/core";
-import { ask } from "@/device/api";
 import { Button, buttonClass } from "@/ui/button";
 import { Notice } from "@/ui/notice";
 import { SessionMenu } from "./block-menu";
@@ -40,7 +39,7 @@ export function Desk({ view }: { view: SessionView }) {
           <Link href={`/clients/${view.client.id}`} className="underline underline-offset-2">
             {view.client.name}
           </Link>{" "}
-          · {view.date} · <GymChoice view={view} locked={desk.locked} />
+          · {view.date} · <GymChoice view={view} desk={desk} />
           {document.capSeconds ? ` · ${decimal(document.capSeconds / 60)} min` : ""}
         </p>
         <div className="ml-auto flex items-center gap-2">
@@ -89,10 +88,11 @@ export function Desk({ view }: { view: SessionView }) {
             This session has been started. What was shown on the floor is kept as it was, so it cannot be changed here.
           </Notice>
         ) : null}
+        {desk.notice ? <Notice kind="warn">{desk.notice}</Notice> : null}
         {desk.refusal ? <Notice kind="warn">{desk.refusal}</Notice> : null}
         {desk.save.kind === "failed" ? <Notice kind="warn">{desk.save.message}</Notice> : null}
         <Timeline
-          document={document}
+          document={computed.resolved.document}
           computed={computed}
           capSeconds={document.capSeconds}
           selection={desk.selection}
@@ -112,18 +112,23 @@ export function Desk({ view }: { view: SessionView }) {
 }
 
 /** The gym a session is for; its loads are found anew in another. */
-function GymChoice({ view, locked }: { view: SessionView; locked: boolean }) {
+function GymChoice({ view, desk }: { view: SessionView; desk: DeskState }) {
   const router = useRouter();
+  const { document, locked } = desk;
+  // The gym's equipment comes with the page: once the choice is saved, it is asked for anew.
+  const isStale = desk.save.kind === "saved" && document.gymId !== null && document.gymId !== view.gym.id;
+  useEffect(() => {
+    if (isStale) router.refresh();
+  }, [isStale, router]);
   const choices = view.gyms.filter((gym) => gym.clientId === null || gym.clientId === view.client.id);
   if (locked || choices.length < 2) return <>{view.gym.name}</>;
   return (
     <select
       aria-label="Gym of this session"
-      value={view.gym.id}
-      onChange={async (event) => {
-        await ask("sessions.setGym", { sessionId: view.sessionId, gymId: event.target.value });
-        router.refresh();
-      }}
+      value={document.gymId ?? view.gym.id}
+      onChange={(event) =>
+        desk.operate({ ok: true, edits: [{ kind: "setSession", field: "gymId", value: event.target.value }] })
+      }
       className="rounded-[3px] border border-transparent bg-transparent underline underline-offset-2 hover:border-rule"
     >
       {choices.map((gym) => (

@@ -184,7 +184,7 @@ function BlockHead({
       ? `${block.rounds.count}`
       : block.rounds.kind === "range"
         ? `${block.rounds.low}–${block.rounds.high}`
-        : `${computed.blockTimelines.get(block.id)?.rounds ?? 0}`;
+        : `${computed.blockTimelines.get(block.id)?.run.rounds.length ?? 0}`;
   const rest = block.restAfterRound;
   const restWords =
     rest === null
@@ -250,6 +250,8 @@ function Cell({ slot, round, computed, selected, editing, error, onSelect, onEdi
   const asked = set?.segments[0]?.rir ?? null;
   const likely = set && computed.forecast.bySegment.get(set.segments[0]!.id);
   const short = (likely?.shortBy ?? 0) >= SHORT_FROM_REPS;
+  // What the lift's rule leaves out has no load: a set fewer after weeks away.
+  const leftOut = set !== null && !load;
   const figure = set ? cellFigure(slot, set, computed.resolved.loads) : "";
   return (
     // biome-ignore lint/a11y/useKeyWithClickEvents: the grid handles keys for its active cell
@@ -263,7 +265,7 @@ function Cell({ slot, round, computed, selected, editing, error, onSelect, onEdi
       className={clsx(
         wide && "z-[1] min-w-max",
         "relative flex min-h-[34px] items-center justify-between gap-1 border border-selvedge bg-cloth px-2",
-        set ? "font-semibold" : "bg-transparent",
+        set && !leftOut ? "font-semibold" : "bg-transparent",
         selected && "z-10 outline-2 -outline-offset-1 outline-indigo",
         short && !selected && "outline-2 -outline-offset-2 outline-weld-fill",
       )}
@@ -304,7 +306,7 @@ function Cell({ slot, round, computed, selected, editing, error, onSelect, onEdi
             )}
             title={figure.length > 16 ? figure : undefined}
           >
-            {set ? figure : "sits out"}
+            {leftOut ? "left out" : set ? figure : "sits out"}
           </span>
           {asked ? (
             <span

@@ -1,6 +1,6 @@
 "use client";
 import { useState } from "react";
-import type { StudioMethods } from "@/contract";
+import type { MethodFigures, StudioMethods } from "@/contract";
 import { applyMethod, type Block, METHODS, type Method, type MethodId, printSpan } from "@/core";
 import { ask, replySentence } from "@/device/api";
 import { Button } from "@/ui/button";
@@ -27,7 +27,7 @@ export function MethodSheet({
   const keep = async (next: StudioMethods) => {
     setOwn(next);
     desk.setMethods(next);
-    const methods = Object.entries(next).map(([id, figures]) => ({ id, ...figures }));
+    const methods = (Object.entries(next) as [MethodId, MethodFigures][]).map(([id, figures]) => ({ id, ...figures }));
     const reply = await ask("studio.changeMethods", { methods });
     setMessage(reply.kind === "ok" ? null : replySentence(reply));
   };

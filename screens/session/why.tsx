@@ -17,9 +17,12 @@ import {
   type LoadReason,
   loadSentence,
   loadWords,
+  newRule,
   nextSentence,
-  type ProgressionRule,
   partnersFor,
+  RULE_KINDS,
+  RULES,
+  type RuleKind,
   ruleName,
   type Slot,
   slotLabels,
@@ -60,7 +63,7 @@ export function Why({ desk, view }: { desk: Desk; view: SessionView }) {
   const exercise = exerciseOrThrow(desk.catalogue, segment.exerciseId ?? slot.exerciseId);
   const labels = slotLabels(document);
   const record = computed.records.get(slot.lineage);
-  const rule = desk.rules[slot.id] ?? suggestedRule(targetsOf(slot));
+  const rule = slot.rule ?? suggestedRule(targetsOf(slot));
   const next = computed.resolved.progress.get(slot.id);
   const figure = loadFigure(load);
   const usesProgress = load?.reasons.some((reason) => reason.kind === "progress");
@@ -168,12 +171,13 @@ export function Why({ desk, view }: { desk: Desk; view: SessionView }) {
               className="rounded-[3px] border border-rule bg-ground px-1.5 py-1"
               value={rule.kind}
               disabled={desk.locked}
-              onChange={(event) =>
-                desk.setRule(slot.id, { kind: event.target.value as ProgressionRule["kind"], stepKg: null })
-              }
+              onChange={(event) => desk.setRule(slot.id, newRule(event.target.value as RuleKind))}
             >
-              <option value="loadFirst">{ruleName({ kind: "loadFirst", stepKg: null })}</option>
-              <option value="doubleProgression">{ruleName({ kind: "doubleProgression", stepKg: null })}</option>
+              {RULE_KINDS.map((kind) => (
+                <option key={kind} value={kind}>
+                  {RULES[kind].name}
+                </option>
+              ))}
             </select>
           </label>
           {next && !usesProgress ? <p className="mt-1 text-quiet">{nextSentence(next)}</p> : null}

@@ -66,6 +66,7 @@ export function readingOf(
     );
   else if (amount.kind === "toFailure") parts.push("to failure");
   else if (amount.kind === "maxReps") parts.push("as many reps as possible");
+  else if (amount.kind === "metres") parts.push(`${decimal(amount.metres)} m`);
   else parts.push(`${decimal(amount.seconds)} s${amount.kind === "hold" ? ` held ${amount.position}` : ""}`);
   if (slot.laterality === "eachSide") parts[0] += " each side";
   if (slot.laterality === "alternating") parts[0] += " each side, alternating";

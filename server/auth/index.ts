@@ -3,7 +3,7 @@
  * routes are not mounted; every try passes the limits here first.
  */
 import { betterAuth } from "better-auth";
-import { accountsAdapter, asOwner, newId, type Scope } from "../db";
+import { accountsAdapter, newId, type Scope, withAccounts } from "../db";
 import { accountExists, addAttempt, clearAttempts, countAttempts, memberOfUser } from "../db/accounts";
 
 const SESSION_DAYS = 30;
@@ -50,14 +50,14 @@ export type SignIn =
 export async function signIn(email: string, password: string, address: string, headers: Headers): Promise<SignIn> {
   const accountKey = email.trim().toLowerCase().slice(0, 200);
   // Two transactions: an attempt must be seen by those made at the same moment.
-  await asOwner((tx) => addAttempt(tx, accountKey, address));
-  const tries = await asOwner((tx) => countAttempts(tx, accountKey, address, WINDOW_MINUTES));
+  await withAccounts((tx) => addAttempt(tx, accountKey, address));
+  const tries = await withAccounts((tx) => countAttempts(tx, accountKey, address, WINDOW_MINUTES));
   if (tries.account > ACCOUNT_LIMIT || tries.address > ADDRESS_LIMIT)
     return { kind: "tooMany", minutes: WINDOW_MINUTES };
   try {
     const answer = await auth().api.signInEmail({ body: { email: accountKey, password }, headers, asResponse: true });
     if (!answer.ok) return { kind: "wrong" };
-    await asOwner((tx) => clearAttempts(tx, accountKey));
+    await withAccounts((tx) => clearAttempts(tx, accountKey));
     return { kind: "in", headers: answer.headers };
   } catch {
     return { kind: "wrong" };
@@ -66,8 +66,8 @@ export async function signIn(email: string, password: string, address: string, h
 
 /** Founding a studio is counted by address like signing in. */
 export async function mayFound(address: string): Promise<boolean> {
-  await asOwner((tx) => addAttempt(tx, "(founding)", address));
-  const tries = await asOwner((tx) => countAttempts(tx, "(founding)", address, WINDOW_MINUTES));
+  await withAccounts((tx) => addAttempt(tx, "(founding)", address));
+  const tries = await withAccounts((tx) => countAttempts(tx, "(founding)", address, WINDOW_MINUTES));
   return tries.address <= ADDRESS_LIMIT;
 }
 
@@ -82,7 +82,7 @@ export async function createAccount(name: string, email: string, password: strin
     const address = email.trim().toLowerCase();
     const made = await auth().api.signUpEmail({ body: { name, email: address, password } });
     // For an address in use the library answers as if it had made an account, so that strangers learn nothing.
-    return (await asOwner((tx) => accountExists(tx, made.user.id))) ? made.user.id : null;
+    return (await withAccounts((tx) => accountExists(tx, made.user.id))) ? made.user.id : null;
   } catch {
     return null;
   }
@@ -92,5 +92,5 @@ export async function createAccount(name: string, email: string, password: strin
 export async function scopeOf(headers: Headers): Promise<Scope | null> {
   const found = await auth().api.getSession({ headers });
   if (!found) return null;
-  return asOwner((tx) => memberOfUser(tx, found.user.id));
+  return withAccounts((tx) => memberOfUser(tx, found.user.id));
 }

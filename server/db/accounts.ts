@@ -1,14 +1,23 @@
 /** Members and sign-in attempts: what is read before there is a scope. */
 import { and, count, eq, gte, inArray, lt, type SQL, sql } from "drizzle-orm";
 import type { Scope, Transaction } from ".";
-import { members, signInAttempts, studios, user } from "./schema";
+import { signInAttempts, user } from "./schema";
 
 export async function memberOfUser(tx: Transaction, userId: string): Promise<Scope | null> {
-  const [member] = await tx.select().from(members).where(eq(members.userId, userId)).limit(1);
+  const { rows } = await tx.execute<MemberRow>(sql`select * from yarvex_member_of(${userId})`);
+  const [member] = rows;
   if (!member) return null;
-  const common = { studioId: member.studioId, memberId: member.id, name: member.name };
+  const common = { studioId: member.studio_id, memberId: member.id, name: member.name };
   if (member.role === "coach") return { role: "coach", ...common };
-  return member.clientId ? { role: "client", clientId: member.clientId, ...common } : null;
+  return member.client_id ? { role: "client", clientId: member.client_id, ...common } : null;
+}
+
+interface MemberRow extends Record<string, unknown> {
+  readonly studio_id: string;
+  readonly id: string;
+  readonly role: string;
+  readonly client_id: string | null;
+  readonly name: string;
 }
 
 /** Adds one attempt; old rows are swept here. */
@@ -40,31 +49,21 @@ export async function clearAttempts(tx: Transaction, account: string): Promise<v
   await tx.delete(signInAttempts).where(eq(signInAttempts.account, account));
 }
 
-export async function createStudio(
+/** A studio and its first coach, at once. */
+export async function foundStudio(
   tx: Transaction,
   studio: { id: string; name: string; timeZone: string; isDemo: boolean },
+  coach: { memberId: string; userId: string; name: string },
 ): Promise<void> {
-  await tx.insert(studios).values(studio);
+  await tx.execute(
+    sql`select yarvex_found_studio(${studio.id}, ${studio.name}, ${studio.timeZone}, ${studio.isDemo}, ${coach.memberId}, ${coach.userId}, ${coach.name})`,
+  );
 }
 
-export async function addMember(
-  tx: Transaction,
-  member: {
-    studioId: string;
-    id: string;
-    userId: string;
-    role: "coach" | "client";
-    clientId: string | null;
-    name: string;
-  },
-): Promise<void> {
-  await tx.insert(members).values(member);
-}
-
-/** How many studios there are, and whether one is the demo's; decides what the start page offers. */
+/** Whether there is a studio, and whether one is the demo's; decides what the start page offers. */
 export async function studioKinds(tx: Transaction): Promise<{ any: boolean; demo: boolean }> {
-  const rows = await tx.select({ isDemo: studios.isDemo }).from(studios).limit(50);
-  return { any: rows.length > 0, demo: rows.some((row) => row.isDemo) };
+  const { rows } = await tx.execute<{ any_studio: boolean; demo: boolean }>(sql`select * from yarvex_studio_kinds()`);
+  return { any: rows[0]?.any_studio ?? false, demo: rows[0]?.demo ?? false };
 }
 
 export async function deleteAccounts(tx: Transaction, userIds: readonly string[]): Promise<void> {

@@ -1,6 +1,7 @@
 /**
- * The only way to the database. `inStudio` opens a transaction under a role that owns no table and sees only the rows of
- * its scope; everything a person asks for goes through it. `asOwner` is for accounts, migrations and seeding.
+ * The only way to the database. `inStudio` opens a transaction as one of two roles that own no table and see only the rows
+ * of the scope; everything a person asks for goes through it. `withAccounts` reaches accounts and the little that is asked
+ * before there is a scope; `asOwner` is for migrations, rebuilding and measuring, never for a request.
  */
 import { drizzleAdapter } from "better-auth/adapters/drizzle";
 import { sql } from "drizzle-orm";
@@ -25,42 +26,55 @@ export type Scope =
     };
 
 // One pool a process, also across the bundler's copies of this module.
-const holder = globalThis as typeof globalThis & { yarvexPool?: pg.Pool };
+const holder = globalThis as typeof globalThis & { yarvexPool?: pg.Pool; yarvexOwnerPool?: pg.Pool };
 
 pg.types.setTypeParser(pg.types.builtins.DATE, (text) => text);
 
+function makePool(connectionString: string | undefined, max: number): pg.Pool {
+  if (!connectionString)
+    throw new Error("DATABASE_URL is not set: start Yarvex with ./yarvex, or name a PostgreSQL server.");
+  const pool = new pg.Pool({ connectionString, max });
+  pool.on("error", (error) => console.error("database connection lost:", error.message));
+  return pool;
+}
+
 function pool(): pg.Pool {
-  if (!holder.yarvexPool) {
-    const connectionString = process.env.DATABASE_URL;
-    if (!connectionString)
-      throw new Error("DATABASE_URL is not set: start Yarvex with ./yarvex, or name a PostgreSQL server.");
-    holder.yarvexPool = new pg.Pool({ connectionString, max: 10 });
-    holder.yarvexPool.on("error", (error) => console.error("database connection lost:", error.message));
-  }
+  holder.yarvexPool ??= makePool(process.env.DATABASE_URL, 10);
   return holder.yarvexPool;
+}
+
+function ownerPool(): pg.Pool {
+  holder.yarvexOwnerPool ??= makePool(process.env.DATABASE_OWNER_URL ?? process.env.DATABASE_URL, 2);
+  return holder.yarvexOwnerPool;
 }
 
 const database = (): Database => drizzle(pool(), { schema });
 
 export async function closeDatabase(): Promise<void> {
-  await holder.yarvexPool?.end();
+  await Promise.all([holder.yarvexPool?.end(), holder.yarvexOwnerPool?.end()]);
   holder.yarvexPool = undefined;
+  holder.yarvexOwnerPool = undefined;
 }
 
 /** Runs work inside one studio (and, for a client, one person), in one transaction. */
 export async function inStudio<T>(scope: Scope, work: (tx: Transaction) => Promise<T>): Promise<T> {
   return database().transaction(async (tx) => {
-    const clientId = scope.role === "client" ? scope.clientId : "";
+    const [clientId, role] = scope.role === "client" ? [scope.clientId, "yarvex_client"] : ["", "yarvex_coach"];
     await tx.execute(
-      sql`select set_config('yarvex.studio_id', ${scope.studioId}, true), set_config('yarvex.client_id', ${clientId}, true), set_config('role', 'yarvex_app', true)`,
+      sql`select set_config('yarvex.studio_id', ${scope.studioId}, true), set_config('yarvex.client_id', ${clientId}, true), set_config('role', ${role}, true)`,
     );
     return work(tx);
   });
 }
 
-/** Work that belongs to no studio's member: accounts, sign-in limits, seeding. */
-export async function asOwner<T>(work: (tx: Transaction) => Promise<T>): Promise<T> {
+/** Accounts, sign-in limits, and who somebody is: what is asked before there is a scope. Sees no studio's rows. */
+export async function withAccounts<T>(work: (tx: Transaction) => Promise<T>): Promise<T> {
   return database().transaction(work);
+}
+
+/** As the owner of the tables, past row security. */
+export async function asOwner<T>(work: (tx: Transaction) => Promise<T>): Promise<T> {
+  return drizzle(ownerPool(), { schema }).transaction(work);
 }
 
 /** What the auth library stores its accounts through. */
@@ -71,7 +85,27 @@ export const accountsAdapter = () =>
   });
 
 export async function migrateDatabase(migrationsFolder: string): Promise<void> {
-  await migrate(database(), { migrationsFolder });
+  await migrate(drizzle(ownerPool(), { schema }), { migrationsFolder });
+  await letWebIn();
+}
+
+/** What the web's login may do before it takes a role: accounts, and the three questions that are asked without a scope. */
+async function letWebIn(): Promise<void> {
+  const login = decodeURIComponent(new URL(process.env.DATABASE_URL ?? "postgresql://").username);
+  await asOwner(async (tx) => {
+    const { rows } = await tx.execute<{ me: string }>(sql`select current_user as me`);
+    if (login === "" || login === rows[0]?.me) return;
+    const web = sql.identifier(login);
+    await tx.execute(sql`grant yarvex_coach, yarvex_client to ${web}`);
+    await tx.execute(sql`grant usage on schema public to ${web}`);
+    await tx.execute(
+      sql`grant select, insert, update, delete on "user", "session", account, verification, sign_in_attempts to ${web}`,
+    );
+    await tx.execute(sql`grant usage on sequence sign_in_attempts_id_seq to ${web}`);
+    await tx.execute(
+      sql`grant execute on function yarvex_member_of(text), yarvex_found_studio(uuid, text, text, boolean, uuid, text, text), yarvex_studio_kinds() to ${web}`,
+    );
+  });
 }
 
 /** A UUIDv7: sorted by the time it was made. */

@@ -1,5 +1,7 @@
 /** Reads and writes of one scope. Every function takes the transaction that `inStudio` opened. */
-import { and, asc, count, desc, eq, gte, inArray, lt, lte, ne, sql } from "drizzle-orm";
+import { and, asc, count, desc, eq, getTableColumns, gt, gte, inArray, isNull, lt, lte, sql } from "drizzle-orm";
+import type { StudioMethods } from "../../contract";
+import type { PlanDocument, Settings } from "../../core";
 import type { Transaction } from ".";
 import {
   bodyMasses,
@@ -8,13 +10,17 @@ import {
   floorEvents,
   gyms,
   liftMarks,
+  liftSummaries,
   members,
   ownExercises,
-  planDays,
   plans,
+  sentCopies,
+  sessionEdits,
   sessions,
   shownDocuments,
   studios,
+  templates,
+  weekSums,
 } from "./schema";
 
 export type ClientRow = typeof clients.$inferSelect;
@@ -23,13 +29,32 @@ export type GymRow = typeof gyms.$inferSelect;
 export type MarkRow = typeof liftMarks.$inferSelect;
 export type EventRow = typeof floorEvents.$inferSelect;
 export type ExposureRow = typeof exposures.$inferSelect;
+export type SentContent = (typeof sentCopies.$inferSelect)["content"];
+export type PlanRow = typeof plans.$inferSelect;
+export type LiftSummaryRow = typeof liftSummaries.$inferSelect;
 
 export async function studioRow(tx: Transaction) {
   const [row] = await tx.select().from(studios).limit(1);
   return row ?? null;
 }
 
-export const clientRows = (tx: Transaction) => tx.select().from(clients).orderBy(asc(clients.name)).limit(500);
+/** A place in a list by name, where its next page begins. */
+export interface NamePlace {
+  readonly name: string;
+  readonly id: string;
+}
+
+/** Clients by name, a page from a place on. */
+export const clientPage = (tx: Transaction, after: NamePlace | null, most: number): Promise<ClientRow[]> =>
+  tx
+    .select()
+    .from(clients)
+    .where(after ? sql`(${clients.name}, ${clients.id}) > (${after.name}, ${after.id})` : undefined)
+    .orderBy(asc(clients.name), asc(clients.id))
+    .limit(most);
+
+export const clientNames = (tx: Transaction) =>
+  tx.select({ id: clients.id, name: clients.name }).from(clients).orderBy(asc(clients.name), asc(clients.id));
 
 export async function clientRow(tx: Transaction, id: string): Promise<ClientRow | null> {
   const [row] = await tx.select().from(clients).where(eq(clients.id, id)).limit(1);
@@ -125,12 +150,12 @@ export async function insertMark(tx: Transaction, row: typeof liftMarks.$inferIn
   await tx.insert(liftMarks).values(row);
 }
 
-export async function deleteMark(tx: Transaction, clientId: string, id: string): Promise<boolean> {
-  const gone = await tx
+export async function deleteMark(tx: Transaction, clientId: string, id: string): Promise<{ lineage: string } | null> {
+  const [gone] = await tx
     .delete(liftMarks)
     .where(and(eq(liftMarks.clientId, clientId), eq(liftMarks.id, id)))
-    .returning({ id: liftMarks.id });
-  return gone.length === 1;
+    .returning({ lineage: liftMarks.lineage });
+  return gone ?? null;
 }
 
 export const ownExerciseRows = (tx: Transaction) =>
@@ -143,21 +168,78 @@ export async function putOwnExercise(tx: Transaction, row: typeof ownExercises.$
     .onConflictDoUpdate({ target: [ownExercises.studioId, ownExercises.id], set: { definition: row.definition } });
 }
 
-export async function updateStudioSettings(tx: Transaction, studioId: string, settings: unknown): Promise<void> {
-  await tx.update(studios).set({ settings }).where(eq(studios.id, studioId));
+/** Settings that are named change; the others stay, also those that somebody else changes at the same moment. */
+export async function mergeSettings(tx: Transaction, studioId: string, part: Partial<Settings>): Promise<void> {
+  await tx
+    .update(studios)
+    .set({ settings: sql`${studios.settings} || ${JSON.stringify(part)}::jsonb` })
+    .where(eq(studios.id, studioId));
+}
+
+export async function putMethods(tx: Transaction, studioId: string, methods: StudioMethods): Promise<void> {
+  await tx.update(studios).set({ methods }).where(eq(studios.id, studioId));
+}
+
+export async function putHidden(tx: Transaction, studioId: string, exerciseId: string, hidden: boolean): Promise<void> {
+  const change = hidden
+    ? sql`${studios.hiddenExercises} || jsonb_build_object(${exerciseId}::text, true)`
+    : sql`${studios.hiddenExercises} - ${exerciseId}::text`;
+  await tx.update(studios).set({ hiddenExercises: change }).where(eq(studios.id, studioId));
+}
+
+export async function putNamedLift(tx: Transaction, studioId: string, named: string, is: string): Promise<void> {
+  await tx
+    .update(studios)
+    .set({ namedLifts: sql`${studios.namedLifts} || jsonb_build_object(${named}::text, ${is}::text)` })
+    .where(eq(studios.id, studioId));
+}
+
+export async function insertMember(tx: Transaction, row: typeof members.$inferInsert): Promise<void> {
+  await tx.insert(members).values(row);
 }
 
 export async function insertGym(tx: Transaction, row: typeof gyms.$inferInsert): Promise<void> {
   await tx.insert(gyms).values(row);
 }
 
-export async function insertPlan(
-  tx: Transaction,
-  row: typeof plans.$inferInsert,
-  days: (typeof planDays.$inferInsert)[],
-): Promise<void> {
+export async function insertPlan(tx: Transaction, row: typeof plans.$inferInsert): Promise<void> {
   await tx.insert(plans).values(row);
-  await tx.insert(planDays).values(days);
+}
+
+export async function planRow(tx: Transaction, id: string, lock = false): Promise<PlanRow | null> {
+  const query = tx.select().from(plans).where(eq(plans.id, id)).limit(1);
+  const [row] = await (lock ? query.for("update") : query);
+  return row ?? null;
+}
+
+export const plansOfClient = (tx: Transaction, clientId: string): Promise<PlanRow[]> =>
+  tx.select().from(plans).where(eq(plans.clientId, clientId)).orderBy(asc(plans.createdAt), asc(plans.id));
+
+export async function savePlan(tx: Transaction, id: string, document: PlanDocument, revision: number): Promise<void> {
+  await tx.update(plans).set({ document, revision }).where(eq(plans.id, id));
+}
+
+/** The sessions of a plan that are rows, with whether a copy of them was sent. */
+export const sessionsOfPlan = (tx: Transaction, planId: string) =>
+  tx
+    .select({
+      id: sessions.id,
+      dayId: sessions.planDayId,
+      week: sessions.planWeek,
+      state: sessions.state,
+      wasSent: sql<boolean>`exists (select from ${sentCopies} where ${sentCopies.studioId} = ${sessions.studioId} and ${sentCopies.sessionId} = ${sessions.id})`,
+    })
+    .from(sessions)
+    .where(eq(sessions.planId, planId))
+    .orderBy(asc(sessions.planWeek), asc(sessions.date));
+
+export async function sessionOfPlan(tx: Transaction, planId: string, dayId: string, week: number) {
+  const [row] = await tx
+    .select({ id: sessions.id })
+    .from(sessions)
+    .where(and(eq(sessions.planId, planId), eq(sessions.planDayId, dayId), eq(sessions.planWeek, week)))
+    .limit(1);
+  return row ?? null;
 }
 
 export async function insertSession(tx: Transaction, row: typeof sessions.$inferInsert): Promise<void> {
@@ -170,6 +252,23 @@ export async function sessionRow(tx: Transaction, id: string, lock = false): Pro
   return row ?? null;
 }
 
+/** The sessions of partners. */
+export const sessionsOfPair = (tx: Transaction, pairId: string): Promise<SessionRow[]> =>
+  tx.select().from(sessions).where(eq(sessions.pairId, pairId)).orderBy(asc(sessions.id));
+
+/** Sessions of every studio that have a log: all of them, or those whose projection is older than a version. For the owner. */
+export const sessionsWithLogs = (tx: Transaction, olderThan: number | null) =>
+  tx
+    .select({ studioId: sessions.studioId, id: sessions.id })
+    .from(sessions)
+    .where(
+      and(
+        sql`exists (select from ${floorEvents} where ${floorEvents.studioId} = ${sessions.studioId} and ${floorEvents.sessionId} = ${sessions.id})`,
+        olderThan === null ? undefined : lt(sessions.projectionVersion, olderThan),
+      ),
+    )
+    .orderBy(asc(sessions.studioId), asc(sessions.date), asc(sessions.id));
+
 export const sessionRowsOf = (tx: Transaction, ids: readonly string[]): Promise<SessionRow[]> =>
   ids.length === 0
     ? Promise.resolve([])
@@ -177,8 +276,7 @@ export const sessionRowsOf = (tx: Transaction, ids: readonly string[]): Promise<
         .select()
         .from(sessions)
         .where(inArray(sessions.id, [...ids]))
-        .orderBy(asc(sessions.date), asc(sessions.id))
-        .limit(200);
+        .orderBy(asc(sessions.date), asc(sessions.id));
 
 export async function updateSession(
   tx: Transaction,
@@ -188,20 +286,17 @@ export async function updateSession(
   await tx.update(sessions).set(change).where(eq(sessions.id, id));
 }
 
-/** Saves only over the revision that was read; says whether it did. */
-export async function saveSession(
-  tx: Transaction,
-  id: string,
-  revision: number,
-  change: Partial<typeof sessions.$inferInsert>,
-): Promise<boolean> {
-  const saved = await tx
-    .update(sessions)
-    .set({ ...change, revision: revision + 1 })
-    .where(and(eq(sessions.id, id), eq(sessions.revision, revision)))
-    .returning({ id: sessions.id });
-  return saved.length === 1;
+export async function insertSessionEdits(tx: Transaction, row: typeof sessionEdits.$inferInsert): Promise<void> {
+  await tx.insert(sessionEdits).values(row);
 }
+
+/** What was changed since a revision, the earliest first. */
+export const editsSince = (tx: Transaction, sessionId: string, revision: number) =>
+  tx
+    .select()
+    .from(sessionEdits)
+    .where(and(eq(sessionEdits.sessionId, sessionId), gt(sessionEdits.revision, revision)))
+    .orderBy(asc(sessionEdits.revision));
 
 export async function deleteSession(tx: Transaction, id: string): Promise<void> {
   await tx.delete(sessions).where(eq(sessions.id, id));
@@ -216,64 +311,108 @@ const lineColumns = {
   summary: sessions.summary,
 };
 
+export type LineRow = Pick<SessionRow, keyof typeof lineColumns>;
+
 /** Session lines of some clients in a span of dates, oldest first. */
-export const sessionLines = (tx: Transaction, clientIds: readonly string[], from: string, to: string) =>
+export const sessionLines = (
+  tx: Transaction,
+  clientIds: readonly string[],
+  from: string,
+  to: string,
+): Promise<LineRow[]> =>
   clientIds.length === 0
     ? Promise.resolve([])
     : tx
         .select(lineColumns)
         .from(sessions)
         .where(and(inArray(sessions.clientId, [...clientIds]), gte(sessions.date, from), lte(sessions.date, to)))
-        .orderBy(asc(sessions.date), asc(sessions.id))
-        .limit(2000);
+        .orderBy(asc(sessions.date), asc(sessions.id));
 
-/** The other sessions of the week, for its running count of hard sets. */
-export const otherSessions = (tx: Transaction, clientId: string, sessionId: string, from: string, to: string) =>
+/** The sessions of a client in a span of dates as their week counts them: sums, no documents. */
+export const countedSessions = (tx: Transaction, clientId: string, from: string, to: string) =>
   tx
-    .select()
+    .select({
+      id: sessions.id,
+      date: sessions.date,
+      state: sessions.state,
+      summary: sessions.summary,
+      planned: sessions.planned,
+    })
     .from(sessions)
+    .where(and(eq(sessions.clientId, clientId), gte(sessions.date, from), lt(sessions.date, to)))
+    .orderBy(asc(sessions.date), asc(sessions.id));
+
+/** Drafts for a gym in a span of dates, a page from a place on; a session that names no gym is for its client's. */
+export const draftsInGym = (
+  tx: Transaction,
+  gym: { readonly id: string; readonly isDefault: boolean },
+  from: string,
+  to: string,
+  after: { readonly date: string; readonly id: string } | null,
+  most: number,
+): Promise<SessionRow[]> => {
+  const isFor = gym.isDefault
+    ? sql`coalesce(${sessions.gymId}, ${clients.gymId}, ${gym.id}) = ${gym.id}`
+    : sql`coalesce(${sessions.gymId}, ${clients.gymId}) = ${gym.id}`;
+  return tx
+    .select(getTableColumns(sessions))
+    .from(sessions)
+    .innerJoin(clients, and(eq(clients.studioId, sessions.studioId), eq(clients.id, sessions.clientId)))
     .where(
-      and(eq(sessions.clientId, clientId), ne(sessions.id, sessionId), gte(sessions.date, from), lt(sessions.date, to)),
+      and(
+        eq(sessions.state, "draft"),
+        gte(sessions.date, from),
+        lte(sessions.date, to),
+        isFor,
+        after ? sql`(${sessions.date}, ${sessions.id}) > (${after.date}, ${after.id})` : undefined,
+      ),
     )
-    .limit(60);
+    .orderBy(asc(sessions.date), asc(sessions.id))
+    .limit(most);
+};
 
-/** The date of the first session that a client has done. */
-export async function firstDone(tx: Transaction, clientId: string): Promise<string | null> {
-  const [row] = await tx
-    .select({ date: sessions.date })
-    .from(sessions)
-    .where(and(eq(sessions.clientId, clientId), eq(sessions.state, "done")))
-    .orderBy(asc(sessions.date))
-    .limit(1);
-  return row?.date ?? null;
-}
-
-/** The last exposures of each lift of a client up to a date, oldest first; at most `most` a lift. */
+/** The record of some lifts of a client up to a date: the last exposures of each, oldest first. */
 export async function exposureRows(
   tx: Transaction,
   clientId: string,
-  before: string,
+  lineages: readonly string[],
+  until: string,
   most: number,
 ): Promise<ExposureRow[]> {
-  const ranked = tx
-    .select({
-      studioId: exposures.studioId,
-      clientId: exposures.clientId,
-      lineage: exposures.lineage,
-      date: exposures.date,
-      sessionId: exposures.sessionId,
-      exerciseId: exposures.exerciseId,
-      exposure: exposures.exposure,
-      place:
-        sql<number>`row_number() over (partition by ${exposures.lineage} order by ${exposures.date} desc, ${exposures.sessionId} desc)`.as(
-          "place",
-        ),
-    })
+  if (lineages.length === 0) return [];
+  const asked = sql`unnest(${sql.param([...new Set(lineages)])}::text[]) as asked(lineage)`;
+  const last = tx
+    .select()
     .from(exposures)
-    .where(and(eq(exposures.clientId, clientId), lte(exposures.date, before)))
-    .as("ranked");
-  return tx.select().from(ranked).where(lte(ranked.place, most)).orderBy(asc(ranked.date), asc(ranked.sessionId));
+    .where(and(eq(exposures.clientId, clientId), sql`${exposures.lineage} = asked.lineage`, lte(exposures.date, until)))
+    .orderBy(desc(exposures.date), desc(exposures.sessionId), desc(exposures.slotId))
+    .limit(most);
+  const { rows } = await tx.execute<Record<string, unknown>>(
+    sql`select last.* from ${asked} cross join lateral (${last}) as last order by last.date, last.session_id, last.slot_id`,
+  );
+  return rows.map((row) => ({
+    studioId: row.studio_id,
+    clientId: row.client_id,
+    lineage: row.lineage,
+    date: row.date,
+    sessionId: row.session_id,
+    slotId: row.slot_id,
+    exerciseId: row.exercise_id,
+    exposure: row.exposure,
+  })) as ExposureRow[];
 }
+
+/** The lineages that a session has exposures of. */
+export const lineagesOfSession = async (tx: Transaction, sessionId: string): Promise<string[]> =>
+  (
+    await tx.selectDistinct({ lineage: exposures.lineage }).from(exposures).where(eq(exposures.sessionId, sessionId))
+  ).map((row) => row.lineage);
+
+/** Sessions in which a lift was trained under a lineage. */
+export const sessionsOfLineage = async (tx: Transaction, lineage: string): Promise<string[]> =>
+  (await tx.selectDistinct({ id: exposures.sessionId }).from(exposures).where(eq(exposures.lineage, lineage))).map(
+    (row) => row.id,
+  );
 
 export async function replaceExposures(
   tx: Transaction,
@@ -282,6 +421,90 @@ export async function replaceExposures(
 ): Promise<void> {
   await tx.delete(exposures).where(eq(exposures.sessionId, sessionId));
   if (rows.length > 0) await tx.insert(exposures).values(rows);
+}
+
+export const liftSummaryRows = (tx: Transaction, clientId: string): Promise<LiftSummaryRow[]> =>
+  tx.select().from(liftSummaries).where(eq(liftSummaries.clientId, clientId)).orderBy(asc(liftSummaries.lineage));
+
+export async function putLiftSummary(tx: Transaction, row: typeof liftSummaries.$inferInsert): Promise<void> {
+  await tx
+    .insert(liftSummaries)
+    .values(row)
+    .onConflictDoUpdate({
+      target: [liftSummaries.studioId, liftSummaries.clientId, liftSummaries.lineage],
+      set: { exerciseId: row.exerciseId, lastDate: row.lastDate, summary: row.summary },
+    });
+}
+
+export async function deleteLiftSummary(tx: Transaction, clientId: string, lineage: string): Promise<void> {
+  await tx.delete(liftSummaries).where(and(eq(liftSummaries.clientId, clientId), eq(liftSummaries.lineage, lineage)));
+}
+
+export const weekSumRows = (tx: Transaction, clientId: string, from: string, before: string) =>
+  tx
+    .select()
+    .from(weekSums)
+    .where(and(eq(weekSums.clientId, clientId), gte(weekSums.monday, from), lt(weekSums.monday, before)))
+    .orderBy(asc(weekSums.monday));
+
+/** The first week that a client trained in. */
+export async function firstWeek(tx: Transaction, clientId: string): Promise<string | null> {
+  const [row] = await tx
+    .select({ monday: weekSums.monday })
+    .from(weekSums)
+    .where(eq(weekSums.clientId, clientId))
+    .orderBy(asc(weekSums.monday))
+    .limit(1);
+  return row?.monday ?? null;
+}
+
+export async function putWeekSums(tx: Transaction, row: typeof weekSums.$inferInsert): Promise<void> {
+  if (row.sums.sessions === 0) {
+    await tx.delete(weekSums).where(and(eq(weekSums.clientId, row.clientId), eq(weekSums.monday, row.monday)));
+    return;
+  }
+  await tx
+    .insert(weekSums)
+    .values(row)
+    .onConflictDoUpdate({ target: [weekSums.studioId, weekSums.clientId, weekSums.monday], set: { sums: row.sums } });
+}
+
+export async function insertSentCopy(tx: Transaction, row: typeof sentCopies.$inferInsert): Promise<void> {
+  await tx.insert(sentCopies).values(row);
+}
+
+/** The copy that is in force: the newest. */
+export async function sentCopy(tx: Transaction, sessionId: string) {
+  const [row] = await tx
+    .select()
+    .from(sentCopies)
+    .where(eq(sentCopies.sessionId, sessionId))
+    .orderBy(desc(sentCopies.sentAt), desc(sentCopies.id))
+    .limit(1);
+  return row ?? null;
+}
+
+export async function markSeen(tx: Transaction, id: string): Promise<void> {
+  await tx
+    .update(sentCopies)
+    .set({ seenAt: sql`now()` })
+    .where(and(eq(sentCopies.id, id), isNull(sentCopies.seenAt)));
+}
+
+export const templatePage = (tx: Transaction, after: NamePlace | null, most: number) =>
+  tx
+    .select()
+    .from(templates)
+    .where(after ? sql`(${templates.name}, ${templates.id}) > (${after.name}, ${after.id})` : undefined)
+    .orderBy(asc(templates.name), asc(templates.id))
+    .limit(most);
+
+export async function insertTemplate(tx: Transaction, row: typeof templates.$inferInsert): Promise<void> {
+  await tx.insert(templates).values(row);
+}
+
+export async function deleteTemplate(tx: Transaction, id: string): Promise<boolean> {
+  return (await tx.delete(templates).where(eq(templates.id, id)).returning({ id: templates.id })).length === 1;
 }
 
 export async function putShown(tx: Transaction, row: typeof shownDocuments.$inferInsert): Promise<void> {
@@ -297,13 +520,15 @@ export async function shownRow(tx: Transaction, sessionId: string, hash: string)
   return row ?? null;
 }
 
-export const eventRows = (tx: Transaction, sessionId: string): Promise<EventRow[]> =>
+/** Every document that a session was shown in. */
+export const shownRows = (tx: Transaction, sessionId: string) =>
   tx
-    .select()
-    .from(floorEvents)
-    .where(eq(floorEvents.sessionId, sessionId))
-    .orderBy(asc(floorEvents.sequence))
-    .limit(5000);
+    .select({ hash: shownDocuments.hash, content: shownDocuments.content })
+    .from(shownDocuments)
+    .where(eq(shownDocuments.sessionId, sessionId));
+
+export const eventRows = (tx: Transaction, sessionId: string): Promise<EventRow[]> =>
+  tx.select().from(floorEvents).where(eq(floorEvents.sessionId, sessionId)).orderBy(asc(floorEvents.sequence));
 
 /** Stores an event once. The same id with the same content is a repeat; with other content it is refused. */
 export async function putEvent(

@@ -19,6 +19,27 @@ import {
   uniqueIndex,
   uuid,
 } from "drizzle-orm/pg-core";
+import type { LiftSummary, PlannedSums, SentEvent, ShownContent, StudioMethods, WeekSums } from "../../contract";
+import type {
+  Clearance,
+  ClientLimit,
+  Edit,
+  ExerciseDefinition,
+  Exposure,
+  ExposurePurpose,
+  GymEquipment,
+  Muscle,
+  MusclePriority,
+  PlanDocument,
+  ReadinessStatement,
+  RoundingPolicy,
+  SessionDocument,
+  SessionState,
+  SessionSummary,
+  Settings,
+  SteadyClock,
+  WeightUnit,
+} from "../../core";
 
 const createdAt = timestamp("created_at", { withTimezone: true }).notNull().default(sql`now()`);
 
@@ -92,7 +113,14 @@ export const studios = pgTable("studios", {
   id: uuid("id").primaryKey(),
   name: text("name").notNull(),
   timeZone: text("time_zone").notNull(),
-  settings: jsonb("settings").notNull().default({}),
+  /** What figures are computed by, where it differs from the defaults. */
+  settings: jsonb("settings").$type<Partial<Settings>>().notNull().default({}),
+  /** Own figures of shipped methods, by method. */
+  methods: jsonb("methods").$type<StudioMethods>().notNull().default({}),
+  /** Shipped and own exercises that are not offered, by id. */
+  hiddenExercises: jsonb("hidden_exercises").$type<Record<string, true>>().notNull().default({}),
+  /** What a lift that was known by its name alone turned out to be, by the name's id. */
+  namedLifts: jsonb("named_lifts").$type<Record<string, string>>().notNull().default({}),
   isDemo: boolean("is_demo").notNull().default(false),
   createdAt,
 });
@@ -107,22 +135,23 @@ export const clients = pgTable(
     name: text("name").notNull(),
     birthYear: integer("birth_year"),
     trainingAge: text("training_age").notNull(),
-    unit: text("unit").notNull().default("kg"),
+    unit: text("unit").$type<WeightUnit>().notNull().default("kg"),
     minutes: integer("minutes").notNull().default(60),
     aims: text("aims").notNull().default(""),
     limits: text("limits").notNull().default(""),
     notes: text("notes").notNull().default(""),
     gymId: uuid("gym_id"),
-    rounding: text("rounding").notNull().default("nearest"),
-    readiness: jsonb("readiness"),
-    clearance: jsonb("clearance"),
-    limitList: jsonb("limit_list").notNull().default([]),
-    priorities: jsonb("priorities").notNull().default({}),
-    dislikes: jsonb("dislikes").notNull().default([]),
+    rounding: text("rounding").$type<RoundingPolicy>().notNull().default("nearest"),
+    readiness: jsonb("readiness").$type<ReadinessStatement>(),
+    clearance: jsonb("clearance").$type<Clearance>(),
+    limitList: jsonb("limit_list").$type<readonly ClientLimit[]>().notNull().default([]),
+    priorities: jsonb("priorities").$type<Partial<Record<Muscle, MusclePriority>>>().notNull().default({}),
+    dislikes: jsonb("dislikes").$type<readonly string[]>().notNull().default([]),
     createdAt,
   },
   (t) => [
     primaryKey({ columns: [t.studioId, t.id] }),
+    index("clients_name").on(t.studioId, t.name, t.id),
     foreignKey({ columns: [t.studioId, t.gymId], foreignColumns: [gyms.studioId, gyms.id] }),
   ],
 );
@@ -137,7 +166,7 @@ export const members = pgTable(
     userId: text("user_id")
       .notNull()
       .references(() => user.id, { onDelete: "cascade" }),
-    role: text("role").notNull(),
+    role: text("role").$type<"coach" | "client">().notNull(),
     clientId: uuid("client_id"),
     name: text("name").notNull(),
     createdAt,
@@ -158,7 +187,7 @@ export const bodyMasses = pgTable(
     clientId: uuid("client_id").notNull(),
     date: date("date").notNull(),
     amount: text("amount").notNull(),
-    unit: text("unit").notNull(),
+    unit: text("unit").$type<WeightUnit>().notNull(),
   },
   (t) => [
     primaryKey({ columns: [t.studioId, t.clientId, t.date] }),
@@ -176,7 +205,7 @@ export const gyms = pgTable(
       .references(() => studios.id, { onDelete: "cascade" }),
     id: uuid("id").notNull(),
     name: text("name").notNull(),
-    equipment: jsonb("equipment").notNull(),
+    equipment: jsonb("equipment").$type<GymEquipment>().notNull(),
     isDefault: boolean("is_default").notNull().default(false),
     /** Whose home it is; null: the studio's own. */
     clientId: uuid("client_id"),
@@ -185,7 +214,7 @@ export const gyms = pgTable(
   (t) => [primaryKey({ columns: [t.studioId, t.id] })],
 );
 
-/** A studio's own exercises; a hidden one keeps its meaning for what was logged. Shipped ones are hidden by id in the studio's settings. */
+/** A studio's own exercises; a hidden one keeps its meaning for what was logged. Which are hidden stands with the studio. */
 export const ownExercises = pgTable(
   "own_exercises",
   {
@@ -193,7 +222,7 @@ export const ownExercises = pgTable(
       .notNull()
       .references(() => studios.id, { onDelete: "cascade" }),
     id: text("id").notNull(),
-    definition: jsonb("definition").notNull(),
+    definition: jsonb("definition").$type<ExerciseDefinition>().notNull(),
     createdAt,
   },
   (t) => [primaryKey({ columns: [t.studioId, t.id] })],
@@ -209,10 +238,10 @@ export const liftMarks = pgTable(
     lineage: text("lineage").notNull(),
     exerciseId: text("exercise_id").notNull(),
     /** tested | training */
-    kind: text("kind").notNull(),
+    kind: text("kind").$type<"tested" | "training">().notNull(),
     date: date("date").notNull(),
     amount: text("amount").notNull(),
-    unit: text("unit").notNull(),
+    unit: text("unit").$type<WeightUnit>().notNull(),
     createdAt,
   },
   (t) => [
@@ -226,40 +255,23 @@ export const liftMarks = pgTable(
 
 // --- plans and sessions ----------------------------------------------------------------------------------------------
 
+/** A plan is one document; its sessions become rows when they are opened, sent or performed. */
 export const plans = pgTable(
   "plans",
   {
     studioId: uuid("studio_id").notNull(),
     id: uuid("id").notNull(),
     clientId: uuid("client_id").notNull(),
-    name: text("name").notNull(),
-    startDate: date("start_date").notNull(),
-    weeks: integer("weeks").notNull(),
+    document: jsonb("document").$type<PlanDocument>().notNull(),
+    revision: integer("revision").notNull().default(0),
     createdAt,
   },
   (t) => [
     primaryKey({ columns: [t.studioId, t.id] }),
+    index("plans_client").on(t.studioId, t.clientId),
     foreignKey({ columns: [t.studioId, t.clientId], foreignColumns: [clients.studioId, clients.id] }).onDelete(
       "cascade",
     ),
-  ],
-);
-
-/** One session of a plan's week: its base document and a progression rule by slot. */
-export const planDays = pgTable(
-  "plan_days",
-  {
-    studioId: uuid("studio_id").notNull(),
-    id: uuid("id").notNull(),
-    planId: uuid("plan_id").notNull(),
-    clientId: uuid("client_id").notNull(),
-    weekday: integer("weekday").notNull(),
-    document: jsonb("document").notNull(),
-    rules: jsonb("rules").notNull().default({}),
-  },
-  (t) => [
-    primaryKey({ columns: [t.studioId, t.id] }),
-    foreignKey({ columns: [t.studioId, t.planId], foreignColumns: [plans.studioId, plans.id] }).onDelete("cascade"),
   ],
 );
 
@@ -269,34 +281,102 @@ export const sessions = pgTable(
     studioId: uuid("studio_id").notNull(),
     id: uuid("id").notNull(),
     clientId: uuid("client_id").notNull(),
-    planDayId: uuid("plan_day_id"),
-    gymId: uuid("gym_id"),
+    /** The plan, its day and its week, where the session is one of a plan's. */
+    planId: uuid("plan_id"),
+    planDayId: text("plan_day_id"),
+    planWeek: integer("plan_week"),
+    /** What partners' sessions share. */
+    pairId: uuid("pair_id"),
     date: date("date").notNull(),
-    title: text("title").notNull(),
+    purpose: text("purpose").$type<ExposurePurpose>().notNull().default("training"),
     /** draft → started → done */
-    state: text("state").notNull().default("draft"),
-    document: jsonb("document").notNull(),
+    state: text("state").$type<SessionState>().notNull().default("draft"),
+    document: jsonb("document").$type<SessionDocument>().notNull(),
+    /** Title and gym stand in the document; here they can be listed and looked for. */
+    title: text("title").generatedAlwaysAs(sql`document ->> 'title'`),
+    gymId: uuid("gym_id").generatedAlwaysAs(sql`(document ->> 'gymId')::uuid`),
     /** Text that does not parse yet, kept as typed; null when the document says it all. */
     draftText: text("draft_text"),
-    rules: jsonb("rules").notNull().default({}),
     /** Recorded reasons for passing a block, by the caution's key. */
-    reasons: jsonb("reasons").notNull().default({}),
+    reasons: jsonb("reasons").$type<Record<string, string>>().notNull().default({}),
     revision: integer("revision").notNull().default(0),
-    /** What was done, summed for lists: minutes, reps, volume load, hard sets by muscle. */
-    summary: jsonb("summary"),
+    /** What a draft asks for, summed for its week; null: to be summed when it is asked for. */
+    planned: jsonb("planned").$type<PlannedSums>(),
+    /** What was done, summed for lists. */
+    summary: jsonb("summary").$type<SessionSummary>(),
+    /** Of what is derived from the log; 0: nothing yet. */
+    projectionVersion: integer("projection_version").notNull().default(0),
     createdAt,
   },
   (t) => [
     primaryKey({ columns: [t.studioId, t.id] }),
     index("sessions_client_date").on(t.studioId, t.clientId, t.date),
+    index("sessions_state_date").on(t.studioId, t.state, t.date),
+    index("sessions_gym_date").on(t.studioId, t.gymId, t.date),
+    uniqueIndex("sessions_of_plan").on(t.studioId, t.planId, t.planDayId, t.planWeek),
     foreignKey({ columns: [t.studioId, t.clientId], foreignColumns: [clients.studioId, clients.id] }).onDelete(
       "cascade",
     ),
     foreignKey({ columns: [t.studioId, t.gymId], foreignColumns: [gyms.studioId, gyms.id] }),
-    foreignKey({ columns: [t.studioId, t.planDayId], foreignColumns: [planDays.studioId, planDays.id] }).onDelete(
+  ],
+);
+
+/** Every change of a session, by the revision that it made: what two coaches' changes are merged by. */
+export const sessionEdits = pgTable(
+  "session_edits",
+  {
+    studioId: uuid("studio_id").notNull(),
+    sessionId: uuid("session_id").notNull(),
+    clientId: uuid("client_id").notNull(),
+    revision: integer("revision").notNull(),
+    memberId: uuid("member_id").notNull(),
+    edits: jsonb("edits").$type<readonly Edit[]>().notNull(),
+    inverse: jsonb("inverse").$type<readonly Edit[]>().notNull(),
+    createdAt,
+  },
+  (t) => [
+    primaryKey({ columns: [t.studioId, t.sessionId, t.revision] }),
+    foreignKey({ columns: [t.studioId, t.sessionId], foreignColumns: [sessions.studioId, sessions.id] }).onDelete(
       "cascade",
     ),
   ],
+);
+
+/** What a client got: a frozen copy, when it was sent and when it was seen. The newest is in force. */
+export const sentCopies = pgTable(
+  "sent_copies",
+  {
+    studioId: uuid("studio_id").notNull(),
+    id: uuid("id").notNull(),
+    sessionId: uuid("session_id").notNull(),
+    clientId: uuid("client_id").notNull(),
+    hash: text("hash").notNull(),
+    content: jsonb("content").$type<ShownContent>().notNull(),
+    sentAt: timestamp("sent_at", { withTimezone: true }).notNull().default(sql`now()`),
+    seenAt: timestamp("seen_at", { withTimezone: true }),
+  },
+  (t) => [
+    primaryKey({ columns: [t.studioId, t.id] }),
+    index("sent_copies_session").on(t.studioId, t.sessionId, t.sentAt),
+    foreignKey({ columns: [t.studioId, t.sessionId], foreignColumns: [sessions.studioId, sessions.id] }).onDelete(
+      "cascade",
+    ),
+  ],
+);
+
+/** Sessions kept to start others from. */
+export const templates = pgTable(
+  "templates",
+  {
+    studioId: uuid("studio_id")
+      .notNull()
+      .references(() => studios.id, { onDelete: "cascade" }),
+    id: uuid("id").notNull(),
+    name: text("name").notNull(),
+    document: jsonb("document").$type<SessionDocument>().notNull(),
+    createdAt,
+  },
+  (t) => [primaryKey({ columns: [t.studioId, t.id] }), index("templates_name").on(t.studioId, t.name)],
 );
 
 /** Exactly what stood on the screen when a session was run, by the hash of its content. */
@@ -307,7 +387,7 @@ export const shownDocuments = pgTable(
     sessionId: uuid("session_id").notNull(),
     clientId: uuid("client_id").notNull(),
     hash: text("hash").notNull(),
-    content: jsonb("content").notNull(),
+    content: jsonb("content").$type<ShownContent>().notNull(),
     createdAt,
   },
   (t) => [
@@ -318,7 +398,7 @@ export const shownDocuments = pgTable(
   ],
 );
 
-/** Append-only. The server's sequence decides order; the id comes from the device. */
+/** Append-only, as it was sent. The server's sequence decides order; the id comes from the device. */
 export const floorEvents = pgTable(
   "floor_events",
   {
@@ -329,7 +409,10 @@ export const floorEvents = pgTable(
     sequence: bigserial("sequence", { mode: "number" }).notNull(),
     atMs: bigint("at_ms", { mode: "number" }).notNull(),
     shownHash: text("shown_hash").notNull(),
-    body: jsonb("body").notNull(),
+    /** Of the stored shape; events of the first builds have 1. */
+    version: integer("version").notNull().default(1),
+    steady: jsonb("steady").$type<SteadyClock>(),
+    body: jsonb("body").$type<SentEvent["body"]>().notNull(),
     contentHash: text("content_hash").notNull(),
     recordedAt: timestamp("recorded_at", { withTimezone: true }).notNull().default(sql`now()`),
   },
@@ -346,7 +429,9 @@ export const floorEvents = pgTable(
   ],
 );
 
-/** What each lift's record reads: one row a lift a session, rebuilt from the events of that session. */
+// --- derived from the log, and rebuilt from it -----------------------------------------------------------------------
+
+/** What each lift's record reads: one row for each lift in a slot of a session. */
 export const exposures = pgTable(
   "exposures",
   {
@@ -355,13 +440,50 @@ export const exposures = pgTable(
     lineage: text("lineage").notNull(),
     date: date("date").notNull(),
     sessionId: uuid("session_id").notNull(),
+    slotId: text("slot_id").notNull(),
     exerciseId: text("exercise_id").notNull(),
-    exposure: jsonb("exposure").notNull(),
+    exposure: jsonb("exposure").$type<Exposure>().notNull(),
   },
   (t) => [
-    primaryKey({ columns: [t.studioId, t.sessionId, t.lineage] }),
+    primaryKey({ columns: [t.studioId, t.sessionId, t.slotId, t.lineage] }),
     index("exposures_lift").on(t.studioId, t.clientId, t.lineage, t.date),
     foreignKey({ columns: [t.studioId, t.sessionId], foreignColumns: [sessions.studioId, sessions.id] }).onDelete(
+      "cascade",
+    ),
+  ],
+);
+
+/** Every lift of a client in one line, so that no page reads the whole record to know that it is there. */
+export const liftSummaries = pgTable(
+  "lift_summaries",
+  {
+    studioId: uuid("studio_id").notNull(),
+    clientId: uuid("client_id").notNull(),
+    lineage: text("lineage").notNull(),
+    exerciseId: text("exercise_id").notNull(),
+    lastDate: date("last_date").notNull(),
+    summary: jsonb("summary").$type<LiftSummary>().notNull(),
+  },
+  (t) => [
+    primaryKey({ columns: [t.studioId, t.clientId, t.lineage] }),
+    foreignKey({ columns: [t.studioId, t.clientId], foreignColumns: [clients.studioId, clients.id] }).onDelete(
+      "cascade",
+    ),
+  ],
+);
+
+/** What a client did in a week, by its Monday. */
+export const weekSums = pgTable(
+  "week_sums",
+  {
+    studioId: uuid("studio_id").notNull(),
+    clientId: uuid("client_id").notNull(),
+    monday: date("monday").notNull(),
+    sums: jsonb("sums").$type<WeekSums>().notNull(),
+  },
+  (t) => [
+    primaryKey({ columns: [t.studioId, t.clientId, t.monday] }),
+    foreignKey({ columns: [t.studioId, t.clientId], foreignColumns: [clients.studioId, clients.id] }).onDelete(
       "cascade",
     ),
   ],

@@ -1,8 +1,7 @@
 import { describe, expect, it } from "vitest";
-import type { ClientLine, ClientView } from "../../contract";
 import { DEFAULT_SETTINGS, liftRecord } from "../../core";
 import { scopeOf, signIn } from "../auth";
-import { asOwner } from "../db";
+import { withAccounts } from "../db";
 import { studioKinds } from "../db/accounts";
 import { hasDatabase, NOON, prepareDatabase } from "../testing/studio";
 import { ask } from "../usecases";
@@ -13,7 +12,7 @@ describe.runIf(hasDatabase)("the demo boathouse", () => {
   it("has eight truthful weeks behind every client, through the same door as the floor", async () => {
     await prepareDatabase();
     await seedDemo(NOON);
-    expect((await asOwner(studioKinds)).demo).toBe(true);
+    expect((await withAccounts(studioKinds)).demo).toBe(true);
     const inside = await signIn(
       DEMO_COACH.email,
       DEMO_COACH.password,
@@ -26,7 +25,7 @@ describe.runIf(hasDatabase)("the demo boathouse", () => {
       .map((one) => one.split(";")[0])
       .join("; ");
     const scope = (await scopeOf(new Headers({ cookie, host: "127.0.0.1:3000" })))!;
-    const list = await ask<{ clients: ClientLine[] }>(scope, "clients.list", {}, { nowMs: NOON });
+    const list = await ask(scope, "clients.list", { after: null }, { nowMs: NOON });
     if (list.kind !== "ok") throw new Error(list.kind);
     expect(list.value.clients.map((client) => client.name).sort()).toEqual(
       DEMO_CLIENTS.map((client) => client.name).sort(),
@@ -40,7 +39,7 @@ describe.runIf(hasDatabase)("the demo boathouse", () => {
         expect(summary!.minutes).toBeGreaterThan(10);
       }
       expect(line.sessions.some((session) => session.state === "draft" && session.date >= "2026-11-24")).toBe(true);
-      const view = await ask<ClientView>(scope, "clients.show", { clientId: line.id }, { nowMs: NOON });
+      const view = await ask(scope, "clients.show", { clientId: line.id }, { nowMs: NOON });
       if (view.kind !== "ok") throw new Error(view.kind);
       const grown = view.value.lifts.filter(({ exposures }) => {
         const { estimates } = liftRecord(exposures, DEFAULT_SETTINGS);

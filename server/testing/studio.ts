@@ -2,8 +2,8 @@
 import { join } from "node:path";
 import { parseSession, type SessionDocument, SHIPPED_CATALOGUE } from "../../core";
 import { createAccount } from "../auth";
-import { asOwner, inStudio, migrateDatabase, newId, type Scope } from "../db";
-import { addMember, createStudio } from "../db/accounts";
+import { inStudio, migrateDatabase, newId, type Scope, withAccounts } from "../db";
+import { foundStudio } from "../db/accounts";
 import * as db from "../db/queries";
 import { STARTING_EQUIPMENT } from "../usecases/starting-gym";
 
@@ -32,17 +32,22 @@ export interface TestStudio {
 
 export async function makeStudio(name: string): Promise<TestStudio> {
   const studioId = newId();
-  const member = async (role: "coach" | "client", clientId: string | null): Promise<Scope> => {
-    const id = newId();
-    const userId = await createAccount(`${name} ${role}`, `${id}@test.example`, "a-long-password");
+  const account = async (memberId: string) => {
+    const userId = await createAccount(name, `${memberId}@test.example`, "a-long-password");
     if (!userId) throw new Error("no account");
-    await asOwner((tx) => addMember(tx, { studioId, id, userId, role, clientId, name: `${name} ${role}` }));
-    return role === "coach"
-      ? { role, studioId, memberId: id, name }
-      : { role, studioId, memberId: id, name, clientId: clientId! };
+    return userId;
   };
-  await asOwner((tx) => createStudio(tx, { id: studioId, name, timeZone: "Europe/Oslo", isDemo: false }));
-  const coach = await member("coach", null);
+  const memberId = newId();
+  const userId = await account(memberId);
+  const studio = { id: studioId, name, timeZone: "Europe/Oslo", isDemo: false };
+  await withAccounts((tx) => foundStudio(tx, studio, { memberId, userId, name: `${name} coach` }));
+  const coach: Scope = { role: "coach", studioId, memberId, name };
+  const clientScope = async (clientId: string): Promise<Scope> => {
+    const id = newId();
+    const row = { studioId, id, userId: await account(id), role: "client" as const, clientId, name: `${name} client` };
+    await inStudio(coach, (tx) => db.insertMember(tx, row));
+    return { role: "client", studioId, memberId: id, name, clientId };
+  };
   const gymId = newId();
   await inStudio(coach, (tx) =>
     db.insertGym(tx, { studioId, id: gymId, name: "Gym", equipment: STARTING_EQUIPMENT, isDefault: true }),
@@ -64,13 +69,14 @@ export async function makeStudio(name: string): Promise<TestStudio> {
         studioId,
         id: sessionId,
         clientId: id,
-        gymId,
         date: "2026-11-24",
-        title: "Test",
-        document: documentOf("A1 Bench press 2x5 @60kg rir2 r90\n\nB1 Chin-up 2x5 @BW r60"),
+        document: {
+          ...documentOf("# Test\n\nA1 Bench press 2x5 @60kg rir2 r90\n\nB1 Chin-up 2x5 @BW r60"),
+          gymId,
+        },
       });
     });
-    return { id, sessionId, scope: await member("client", id) };
+    return { id, sessionId, scope: await clientScope(id) };
   };
   return { coach, clients: [await makeClient(1), await makeClient(2)], gymId };
 }

@@ -1,117 +1,77 @@
 /** The studio's exercises: the shipped ones, its own, what is hidden, and for whom they are judged. */
-import {
-  catalogueIn,
-  definitionOf,
-  type ExercisesView,
-  exact,
-  identifier,
-  type OwnExercise,
-  orNull,
-  ownExerciseProblems,
-  ownExerciseSchema,
-  readEquipment,
-  uuid,
-  yesNo,
-} from "../../contract";
-import { addDays, type ClientLimit, expandSession, mondayOf, SHIPPED_CATALOGUE, setsByExercise } from "../../core";
-import { inStudio, type Scope, type Transaction } from "../db";
+import { definitionOf, type ExercisesView, ownExerciseProblems, readEquipment } from "../../contract";
+import { addDays, mondayOf, SHIPPED_CATALOGUE } from "../../core";
+import { bodyMassKgOn, feltByExercise, knownLifts, liftsOf } from "../context/record";
+import { dateIn, type StudioContext, studioOf } from "../context/studio";
+import { countSessions } from "../context/week";
+import { inStudio, type Transaction } from "../db";
 import * as db from "../db/queries";
-import { bodyMassKgOn, documentOf, liftsOn, painOf, settingsOf, studioExercises } from "./context";
-import { dateIn, defineUseCase, notFound, ok, refused } from "./kit";
+import { defineUseCase, notFound, ok, refused } from "./kit";
 
-export const showExercises = defineUseCase<{ clientId: string | null }>(
-  "exercises.show",
-  ["coach"],
-  exact({ clientId: orNull(uuid()) }),
-  (scope, { clientId }, clock) =>
-    inStudio(scope, async (tx) => {
-      const studio = await db.studioRow(tx);
-      const clients = await db.clientRows(tx);
-      if (!studio || (clientId !== null && !clients.some((client) => client.id === clientId))) return notFound;
-      const today = dateIn(studio.timeZone, clock.nowMs);
-      const settings = settingsOf(studio.settings);
-      const exercises = await studioExercises(tx);
-      const gyms = (await db.gymRows(tx)).filter((gym) => gym.clientId === null || gym.clientId === clientId);
-      const view: ExercisesView = {
-        exercises,
-        settings,
-        today,
-        gyms: gyms.map(({ id, name, equipment }) => ({ id, name, equipment: readEquipment(equipment) })),
-        clients: clients.map(({ id, name }) => ({ id, name })),
-        client: clientId === null ? null : await judgedFor(tx, clientId, today, settings, exercises),
-      };
-      return ok(view);
-    }),
+export const showExercises = defineUseCase("exercises.show", ["coach"], (scope, { clientId }, clock) =>
+  inStudio(scope, async (tx) => {
+    const studio = await studioOf(tx);
+    const client = clientId === null ? null : await db.clientRow(tx, clientId);
+    if (clientId !== null && !client) return notFound;
+    const today = dateIn(studio.timeZone, clock.nowMs);
+    const gyms = (await db.gymRows(tx)).filter((gym) => gym.clientId === null || gym.clientId === clientId);
+    return ok({
+      exercises: studio.exercises,
+      settings: studio.settings,
+      today,
+      gyms: gyms.map(({ id, name, equipment }) => ({ id, name, equipment: readEquipment(equipment) })),
+      clients: await db.clientNames(tx),
+      client: client && (await judgedFor(tx, client, today, studio)),
+    });
+  }),
 );
 
 async function judgedFor(
   tx: Transaction,
-  clientId: string,
+  row: db.ClientRow,
   today: string,
-  settings: ExercisesView["settings"],
-  exercises: ExercisesView["exercises"],
+  studio: StudioContext,
 ): Promise<ExercisesView["client"]> {
-  const row = await db.clientRow(tx, clientId);
-  if (!row) return null;
-  const lifts = await liftsOn(tx, clientId, today, settings);
   const monday = mondayOf(today);
-  const lines = await db.sessionLines(tx, [clientId], monday, addDays(monday, 6));
   const weekSets: Record<string, number> = {};
-  const context = { catalogue: catalogueIn(exercises), settings };
-  for (const session of await db.sessionRowsOf(
-    tx,
-    lines.filter((line) => line.state === "done" || line.date >= today).map((line) => line.id),
-  )) {
-    const timeline = expandSession(documentOf(session, exercises), context);
-    for (const one of setsByExercise(timeline, context).values())
-      weekSets[one.exerciseId] = (weekSets[one.exerciseId] ?? 0) + one.sets;
-  }
+  const span = { from: monday, before: addDays(monday, 7), today };
+  for (const { sums } of await countSessions(tx, row.id, span, studio))
+    for (const [exerciseId, sets] of Object.entries(sums.exerciseSets))
+      weekSets[exerciseId] = (weekSets[exerciseId] ?? 0) + sets;
+  const known = await knownLifts(tx, row.studioId, row.id, studio);
+  const lineages = known.map((lift) => lift.lineage);
   return {
     id: row.id,
     name: row.name,
     trainingAge: row.trainingAge,
     gymId: row.gymId,
-    limits: row.limitList as ClientLimit[],
-    priorities: row.priorities as NonNullable<ExercisesView["client"]>["priorities"],
-    dislikes: row.dislikes as string[],
-    pain: painOf(lifts),
-    bodyMassKg: await bodyMassKgOn(tx, clientId, today),
-    lifts,
+    limits: row.limitList,
+    priorities: row.priorities,
+    dislikes: row.dislikes,
+    pain: feltByExercise(known),
+    bodyMassKg: await bodyMassKgOn(tx, row.id, today),
+    lifts: await liftsOf(tx, { clientId: row.id, until: today, lineages }, studio),
     weekSets,
   };
 }
 
-export const saveExercise = defineUseCase<{ exercise: OwnExercise }>(
-  "exercises.save",
-  ["coach"],
-  exact({ exercise: ownExerciseSchema }),
-  (scope: Scope, { exercise }) =>
-    inStudio(scope, async (tx) => {
-      if (SHIPPED_CATALOGUE.byId.has(exercise.id))
-        return refused("name", "A shipped exercise stays whole: hide it and add your own.");
-      const exercises = await studioExercises(tx);
-      const problems = ownExerciseProblems(exercise, exercises);
-      if (problems.length > 0) return { kind: "refused", problems };
-      await db.putOwnExercise(tx, { studioId: scope.studioId, id: exercise.id, definition: definitionOf(exercise) });
-      return ok({});
-    }),
+export const saveExercise = defineUseCase("exercises.save", ["coach"], (scope, { exercise }) =>
+  inStudio(scope, async (tx) => {
+    if (SHIPPED_CATALOGUE.byId.has(exercise.id))
+      return refused("name", "A shipped exercise stays whole: hide it and add your own.");
+    const { exercises } = await studioOf(tx);
+    const problems = ownExerciseProblems(exercise, exercises);
+    if (problems.length > 0) return { kind: "refused", problems };
+    await db.putOwnExercise(tx, { studioId: scope.studioId, id: exercise.id, definition: definitionOf(exercise) });
+    return ok({});
+  }),
 );
 
 /** Hidden exercises are offered nowhere; what was written or logged with them keeps its meaning. */
-export const hideExercise = defineUseCase<{ exerciseId: string; hidden: boolean }>(
-  "exercises.hide",
-  ["coach"],
-  exact({ exerciseId: identifier(), hidden: yesNo() }),
-  (scope, { exerciseId, hidden }) =>
-    inStudio(scope, async (tx) => {
-      const studio = await db.studioRow(tx);
-      const exercises = await studioExercises(tx);
-      if (!studio || !catalogueIn(exercises).byId.has(exerciseId)) return notFound;
-      const others = exercises.hidden.filter((id) => id !== exerciseId);
-      await db.updateStudioSettings(tx, scope.studioId, {
-        ...(studio.settings as object),
-        hiddenExercises: hidden ? [...others, exerciseId] : others,
-      });
-      return ok({});
-    }),
+export const hideExercise = defineUseCase("exercises.hide", ["coach"], (scope, { exerciseId, hidden }) =>
+  inStudio(scope, async (tx) => {
+    if (!(await studioOf(tx)).catalogue.byId.has(exerciseId)) return notFound;
+    await db.putHidden(tx, scope.studioId, exerciseId, hidden);
+    return ok({});
+  }),
 );

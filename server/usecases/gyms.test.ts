@@ -1,5 +1,5 @@
 import { beforeAll, describe, expect, it } from "vitest";
-import type { Broken, ClientView, GymView, SessionView } from "../../contract";
+import type { ApiName, Input } from "../../contract";
 import { newId } from "../db";
 import { hasDatabase, makeStudio, NOON, prepareDatabase, type TestStudio } from "../testing/studio";
 import { ask, type Outcome } from ".";
@@ -13,8 +13,8 @@ const value = <T>(outcome: Outcome<T>): T => {
 
 describe.runIf(hasDatabase)("gyms and what they mean for sessions", () => {
   let studio: TestStudio;
-  const as = <T>(name: string, input: unknown) => ask<T>(studio.coach, name, input, clock);
-  const gym = async (gymId: string | null = null) => value(await as<GymView>("gyms.show", { gymId }));
+  const as = <K extends ApiName>(name: K, input: Input<K>) => ask(studio.coach, name, input, clock);
+  const gym = async (gymId: string | null = null) => value(await as("gyms.show", { gymId }));
 
   beforeAll(async () => {
     await prepareDatabase();
@@ -35,7 +35,7 @@ describe.runIf(hasDatabase)("gyms and what they mean for sessions", () => {
 
   it("tells what taking plates away breaks, and keeps nothing of it", async () => {
     const bare = { ...STARTING_EQUIPMENT, plates: [] };
-    const tried = value(await as<{ broken: Broken[] }>("gyms.try", { gymId: studio.gymId, equipment: bare }));
+    const tried = value(await as("gyms.try", { gymId: studio.gymId, equipment: bare }));
     expect(tried.broken).toHaveLength(2);
     expect(tried.broken[0]).toMatchObject({ clientName: "Cedar 1", after: { built: false } });
     expect((await gym()).equipment.plates).not.toEqual([]);
@@ -45,7 +45,8 @@ describe.runIf(hasDatabase)("gyms and what they mean for sessions", () => {
   });
 
   it("refuses equipment that is no equipment, at its field", async () => {
-    const equipment = { ...STARTING_EQUIPMENT, plates: [{ weight: { amount: "-5", unit: "kg" }, pairs: 1 }] };
+    const plates = [{ weight: { amount: "-5", unit: "kg" as const }, pairs: 1 }];
+    const equipment = { ...STARTING_EQUIPMENT, plates };
     expect(await as("gyms.save", { gymId: studio.gymId, name: "Hall", equipment })).toMatchObject({
       kind: "refused",
       problems: [{ field: "equipment.plates[0].weight.amount" }],
@@ -54,22 +55,24 @@ describe.runIf(hasDatabase)("gyms and what they mean for sessions", () => {
 
   it("gives a session and a client another gym; a home is for its own client alone, and goes with them", async () => {
     const [mine, other] = studio.clients;
-    const { gymId: home } = value(
-      await as<{ gymId: string }>("gyms.create", { name: "Kitchen", clientId: mine.id, copyOf: null }),
-    );
+    const { gymId: home } = value(await as("gyms.create", { name: "Kitchen", clientId: mine.id, copyOf: null }));
     expect(await as("gyms.makeDefault", { gymId: home })).toMatchObject({ kind: "refused" });
-    expect(await as("sessions.setGym", { sessionId: other.sessionId, gymId: home })).toMatchObject({ kind: "refused" });
-    expect((await as("sessions.setGym", { sessionId: mine.sessionId, gymId: home })).kind).toBe("ok");
-    const session = value(await as<SessionView>("sessions.show", { sessionId: mine.sessionId }));
+    const moveTo = async (sessionId: string, gymId: string) => {
+      const { revision } = value(await as("sessions.show", { sessionId }));
+      const edits = [{ kind: "setSession" as const, field: "gymId" as const, value: gymId }];
+      return as("sessions.edit", { sessionId, revision, edits, draftText: null });
+    };
+    expect(await moveTo(other.sessionId, home)).toMatchObject({ kind: "refused", problems: [{ field: "gymId" }] });
+    expect(await moveTo(mine.sessionId, newId())).toMatchObject({ kind: "refused", problems: [{ field: "gymId" }] });
+    expect((await moveTo(mine.sessionId, home)).kind).toBe("ok");
+    const session = value(await as("sessions.show", { sessionId: mine.sessionId }));
     expect(session.gym.name).toBe("Kitchen");
     expect(await as("gyms.remove", { gymId: home })).toMatchObject({ kind: "refused" });
-    const seen = await ask<ClientView>(other.scope, "me.show", {}, clock);
+    const seen = await ask(other.scope, "me.show", {}, clock);
     expect(seen.kind === "ok" && seen.value.gyms.map((one) => one.name)).toEqual(["Hall"]);
-    await as("sessions.setGym", { sessionId: mine.sessionId, gymId: studio.gymId });
+    await moveTo(mine.sessionId, studio.gymId);
     expect((await as("gyms.remove", { gymId: home })).kind).toBe("ok");
-    const { gymId: second } = value(
-      await as<{ gymId: string }>("gyms.create", { name: "Loft", clientId: null, copyOf: studio.gymId }),
-    );
+    const { gymId: second } = value(await as("gyms.create", { name: "Loft", clientId: null, copyOf: studio.gymId }));
     expect((await as("gyms.makeDefault", { gymId: second })).kind).toBe("ok");
     expect((await gym()).id).toBe(second);
     expect((await gym()).equipment).toEqual(STARTING_EQUIPMENT);
@@ -78,7 +81,7 @@ describe.runIf(hasDatabase)("gyms and what they mean for sessions", () => {
 
   it("records a tested maximum with its date, and percentages go by a training max", async () => {
     const [{ id: clientId, sessionId }] = studio.clients;
-    const mark = (kind: string, amount: string, date = "2026-11-20") =>
+    const mark = (kind: "tested" | "training", amount: string, date = "2026-11-20") =>
       as("lifts.mark", {
         clientId,
         lineage: "bench-press",
@@ -91,11 +94,11 @@ describe.runIf(hasDatabase)("gyms and what they mean for sessions", () => {
     expect((await mark("training", "90")).kind).toBe("ok");
     expect(await mark("tested", "100", "2027-01-01")).toMatchObject({ kind: "refused", problems: [{ field: "date" }] });
     expect(await mark("tested", "900")).toMatchObject({ kind: "refused", problems: [{ field: "weight" }] });
-    const client = value(await as<ClientView>("clients.show", { clientId }));
+    const client = value(await as("clients.show", { clientId }));
     expect(client.lifts).toMatchObject([
       { lineage: "bench-press", tested: [{ date: "2026-11-20", kg: 100 }], trainingMaxKg: 90 },
     ]);
-    const session = value(await as<SessionView>("sessions.show", { sessionId }));
+    const session = value(await as("sessions.show", { sessionId }));
     expect(session.lifts[0]!.trainingMaxKg).toBe(90);
     expect(await as("lifts.unmark", { clientId, markId: newId() })).toEqual({ kind: "notFound" });
   });

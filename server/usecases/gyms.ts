@@ -1,23 +1,19 @@
 /** Gyms of a studio: their equipment, which is the default, whose home one is, and what a change means for the week. */
 import {
-  type Broken,
   brokenBy,
-  equipmentSchema,
-  exact,
   type GymLine,
   type GymView,
-  orNull,
   type Prescription,
   prescriptionsOf,
   readEquipment,
-  said,
-  uuid,
 } from "../../contract";
 import { addDays, equipmentOn, type GymEquipment, mondayOf } from "../../core";
+import { readStored } from "../context/documents";
+import { sessionContext } from "../context/session";
+import { dateIn, studioOf } from "../context/studio";
 import { inStudio, newId, type Transaction } from "../db";
 import * as db from "../db/queries";
-import { documentOf, sessionContext } from "./context";
-import { dateIn, defineUseCase, notFound, ok, refused } from "./kit";
+import { defineUseCase, notFound, ok, refused } from "./kit";
 
 const NO_EQUIPMENT: GymEquipment = readEquipment({});
 
@@ -30,9 +26,11 @@ export const gymLine = (row: db.GymRow, names: ReadonlyMap<string, string>): Gym
 });
 
 export async function gymLines(tx: Transaction): Promise<GymLine[]> {
-  const names = new Map((await db.clientRows(tx)).map((row) => [row.id, row.name]));
+  const names = new Map((await db.clientNames(tx)).map((row) => [row.id, row.name]));
   return (await db.gymRows(tx)).map((row) => gymLine(row, names));
 }
+
+const DRAFTS_AT_ONCE = 100;
 
 /** What the sessions of this week and the next ask of a gym, with its equipment as given. */
 async function prescriptionsIn(
@@ -41,142 +39,112 @@ async function prescriptionsIn(
   equipment: GymEquipment,
   today: string,
 ): Promise<Prescription[]> {
-  const clients = await db.clientRows(tx);
-  const from = today;
+  const studio = await studioOf(tx);
   const to = addDays(mondayOf(today), 13);
-  const lines = await db.sessionLines(
-    tx,
-    clients.map((client) => client.id),
-    from,
-    to,
-  );
-  const rows = await db.sessionRowsOf(
-    tx,
-    lines.filter((line) => line.state === "draft").map((line) => line.id),
-  );
   const found: Prescription[] = [];
-  for (const row of rows) {
-    const context = await sessionContext(tx, row);
-    if (!context || context.gym.id !== gym.id) continue;
-    found.push(
-      ...prescriptionsOf(documentOf(row, context.exercises), { ...context, gym: { ...context.gym, equipment } }),
-    );
+  let after: { date: string; id: string } | null = null;
+  for (;;) {
+    const rows: db.SessionRow[] = await db.draftsInGym(tx, gym, today, to, after, DRAFTS_AT_ONCE);
+    for (const row of rows) {
+      const document = readStored(row.document, studio);
+      const context = await sessionContext(tx, row, document, studio);
+      if (!context) continue;
+      const onTheDay = { ...context.gym, equipment: equipmentOn(equipment, row.date) };
+      found.push(...prescriptionsOf(document, { ...context, gym: onTheDay }));
+    }
+    const last = rows.at(-1);
+    if (!last || rows.length < DRAFTS_AT_ONCE) return found;
+    after = { date: last.date, id: last.id };
   }
-  return found;
 }
 
 async function todayOf(tx: Transaction, nowMs: number): Promise<string> {
-  return dateIn((await db.studioRow(tx))?.timeZone ?? "UTC", nowMs);
+  return dateIn((await studioOf(tx)).timeZone, nowMs);
 }
 
-export const showGym = defineUseCase<{ gymId: string | null }>(
-  "gyms.show",
-  ["coach"],
-  exact({ gymId: orNull(uuid()) }),
-  (scope, { gymId }, clock) =>
-    inStudio(scope, async (tx) => {
-      const rows = await db.gymRows(tx);
-      const row = gymId === null ? rows[0] : rows.find((one) => one.id === gymId);
-      if (!row) return notFound;
-      const clients = await db.clientRows(tx);
-      const names = new Map(clients.map((client) => [client.id, client.name]));
-      const today = await todayOf(tx, clock.nowMs);
-      const equipment = readEquipment(row.equipment);
-      const view: GymView = {
-        ...gymLine(row, names),
-        equipment,
-        today,
-        gyms: rows.map((one) => gymLine(one, names)),
-        clients: clients.map(({ id, name }) => ({ id, name })),
-        prescriptions: await prescriptionsIn(tx, row, equipment, today),
-      };
-      return ok(view);
-    }),
+export const showGym = defineUseCase("gyms.show", ["coach"], (scope, { gymId }, clock) =>
+  inStudio(scope, async (tx) => {
+    const rows = await db.gymRows(tx);
+    const row = gymId === null ? rows[0] : rows.find((one) => one.id === gymId);
+    if (!row) return notFound;
+    const clients = await db.clientNames(tx);
+    const names = new Map(clients.map((client) => [client.id, client.name]));
+    const today = await todayOf(tx, clock.nowMs);
+    const equipment = readEquipment(row.equipment);
+    const view: GymView = {
+      ...gymLine(row, names),
+      equipment,
+      today,
+      gyms: rows.map((one) => gymLine(one, names)),
+      clients,
+      prescriptions: await prescriptionsIn(tx, row, equipment, today),
+    };
+    return ok(view);
+  }),
 );
 
 /** What the coming sessions would be with other equipment, without keeping it. */
-export const tryGym = defineUseCase<{ gymId: string; equipment: GymEquipment }>(
-  "gyms.try",
-  ["coach"],
-  exact({ gymId: uuid(), equipment: equipmentSchema }),
-  (scope, input, clock) =>
-    inStudio(scope, async (tx) => {
-      const row = await db.gymRow(tx, input.gymId);
-      if (!row) return notFound;
-      const today = await todayOf(tx, clock.nowMs);
-      const before = await prescriptionsIn(tx, row, readEquipment(row.equipment), today);
-      const after = await prescriptionsIn(tx, row, input.equipment, today);
-      const broken: Broken[] = brokenBy(before, after);
-      return ok({ broken, here: equipmentOn(input.equipment, today) });
-    }),
+export const tryGym = defineUseCase("gyms.try", ["coach"], (scope, input, clock) =>
+  inStudio(scope, async (tx) => {
+    const row = await db.gymRow(tx, input.gymId);
+    if (!row) return notFound;
+    const today = await todayOf(tx, clock.nowMs);
+    const before = await prescriptionsIn(tx, row, readEquipment(row.equipment), today);
+    const after = await prescriptionsIn(tx, row, input.equipment, today);
+    return ok({ broken: brokenBy(before, after), here: equipmentOn(input.equipment, today) });
+  }),
 );
 
-export const saveGym = defineUseCase<{ gymId: string; name: string; equipment: GymEquipment }>(
-  "gyms.save",
-  ["coach"],
-  exact({ gymId: uuid(), name: said(120), equipment: equipmentSchema }),
-  (scope, input) =>
-    inStudio(scope, async (tx) => {
-      if (!(await db.gymRow(tx, input.gymId))) return notFound;
-      if (input.name.trim() === "") return refused("name", "Give the gym a name.");
-      await db.updateGym(tx, input.gymId, { name: input.name.trim(), equipment: input.equipment });
-      return ok({});
-    }),
+export const saveGym = defineUseCase("gyms.save", ["coach"], (scope, input) =>
+  inStudio(scope, async (tx) => {
+    if (!(await db.gymRow(tx, input.gymId))) return notFound;
+    if (input.name.trim() === "") return refused("name", "Give the gym a name.");
+    await db.updateGym(tx, input.gymId, { name: input.name.trim(), equipment: input.equipment });
+    return ok({});
+  }),
 );
 
 /** A new gym of the studio, or a client's home; it starts empty, or as a copy of another. */
-export const createGym = defineUseCase<{ name: string; clientId: string | null; copyOf: string | null }>(
-  "gyms.create",
-  ["coach"],
-  exact({ name: said(120), clientId: orNull(uuid()), copyOf: orNull(uuid()) }),
-  (scope, input) =>
-    inStudio(scope, async (tx) => {
-      if (input.name.trim() === "") return refused("name", "Give the gym a name.");
-      if (input.clientId && !(await db.clientRow(tx, input.clientId))) return notFound;
-      const copied = input.copyOf ? await db.gymRow(tx, input.copyOf) : null;
-      if (input.copyOf && !copied) return notFound;
-      const rows = await db.gymRows(tx);
-      if (rows.length >= 50) return refused("name", "A studio holds at most 50 gyms.");
-      const id = newId();
-      await db.insertGym(tx, {
-        studioId: scope.studioId,
-        id,
-        name: input.name.trim(),
-        equipment: copied ? readEquipment(copied.equipment) : NO_EQUIPMENT,
-        isDefault: rows.length === 0,
-        clientId: input.clientId,
-      });
-      return ok({ gymId: id });
-    }),
+export const createGym = defineUseCase("gyms.create", ["coach"], (scope, input) =>
+  inStudio(scope, async (tx) => {
+    if (input.name.trim() === "") return refused("name", "Give the gym a name.");
+    if (input.clientId && !(await db.clientRow(tx, input.clientId))) return notFound;
+    const copied = input.copyOf ? await db.gymRow(tx, input.copyOf) : null;
+    if (input.copyOf && !copied) return notFound;
+    const rows = await db.gymRows(tx);
+    if (rows.length >= 50) return refused("name", "A studio holds at most 50 gyms.");
+    const id = newId();
+    await db.insertGym(tx, {
+      studioId: scope.studioId,
+      id,
+      name: input.name.trim(),
+      equipment: copied ? readEquipment(copied.equipment) : NO_EQUIPMENT,
+      isDefault: rows.length === 0,
+      clientId: input.clientId,
+    });
+    return ok({ gymId: id });
+  }),
 );
 
-export const makeDefaultGym = defineUseCase<{ gymId: string }>(
-  "gyms.makeDefault",
-  ["coach"],
-  exact({ gymId: uuid() }),
-  (scope, { gymId }) =>
-    inStudio(scope, async (tx) => {
-      const row = await db.gymRow(tx, gymId);
-      if (!row) return notFound;
-      if (row.clientId) return refused("gymId", "A client's home cannot be the studio's default.");
-      await db.makeDefaultGym(tx, gymId);
-      return ok({});
-    }),
+export const makeDefaultGym = defineUseCase("gyms.makeDefault", ["coach"], (scope, { gymId }) =>
+  inStudio(scope, async (tx) => {
+    const row = await db.gymRow(tx, gymId);
+    if (!row) return notFound;
+    if (row.clientId) return refused("gymId", "A client's home cannot be the studio's default.");
+    await db.makeDefaultGym(tx, gymId);
+    return ok({});
+  }),
 );
 
-export const removeGym = defineUseCase<{ gymId: string }>(
-  "gyms.remove",
-  ["coach"],
-  exact({ gymId: uuid() }),
-  (scope, { gymId }) =>
-    inStudio(scope, async (tx) => {
-      const row = await db.gymRow(tx, gymId);
-      if (!row) return notFound;
-      if (row.isDefault) return refused("gymId", "The default gym stays; make another one the default first.");
-      const uses = await db.usesOfGym(tx, gymId);
-      if (uses > 0)
-        return refused("gymId", `${row.name} is named by ${uses} sessions or clients; give them another gym first.`);
-      await db.deleteGym(tx, gymId);
-      return ok({});
-    }),
+export const removeGym = defineUseCase("gyms.remove", ["coach"], (scope, { gymId }) =>
+  inStudio(scope, async (tx) => {
+    const row = await db.gymRow(tx, gymId);
+    if (!row) return notFound;
+    if (row.isDefault) return refused("gymId", "The default gym stays; make another one the default first.");
+    const uses = await db.usesOfGym(tx, gymId);
+    if (uses > 0)
+      return refused("gymId", `${row.name} is named by ${uses} sessions or clients; give them another gym first.`);
+    await db.deleteGym(tx, gymId);
+    return ok({});
+  }),
 );

@@ -1,5 +1,5 @@
 /** The registry of use cases: the only things a person can ask of the server. */
-import { check } from "../../contract";
+import { type ApiName, check, INPUTS, type Input, type Output, type Schema } from "../../contract";
 import type { Scope } from "../db";
 import * as clients from "./clients";
 import * as exercises from "./exercises";
@@ -7,62 +7,83 @@ import * as floor from "./floor";
 import * as gyms from "./gyms";
 import type { Clock, Outcome, UseCase } from "./kit";
 import * as lifts from "./lifts";
+import * as plans from "./plans";
+import * as review from "./review";
+import * as sending from "./sending";
 import * as sessions from "./sessions";
 import * as studio from "./studio";
+import * as templates from "./templates";
 
-export const USE_CASES: ReadonlyMap<string, UseCase> = new Map(
-  [
-    studio.showViewer,
-    studio.changeSettings,
-    studio.changeMethods,
-    gyms.showGym,
-    gyms.tryGym,
-    gyms.saveGym,
-    gyms.createGym,
-    gyms.makeDefaultGym,
-    gyms.removeGym,
-    lifts.markLift,
-    lifts.unmarkLift,
-    clients.listClients,
-    clients.showClient,
-    clients.showMe,
-    clients.createClient,
-    clients.changeClient,
-    clients.setLimits,
-    clients.setPriorities,
-    clients.weighClient,
-    clients.stateReadiness,
-    clients.recordClearance,
-    clients.inviteClient,
-    clients.eraseClient,
-    sessions.createSession,
-    sessions.latestSession,
-    sessions.showSession,
-    sessions.saveSession,
-    sessions.discardSession,
-    sessions.moveSession,
-    sessions.recordReason,
-    exercises.showExercises,
-    exercises.saveExercise,
-    exercises.hideExercise,
-    floor.openFloor,
-    floor.recordEvents,
-    floor.reviewSession,
-  ].map((one) => [one.name, one]),
-);
+/** Each line of the contract has its use case. */
+export const USE_CASES: { readonly [K in ApiName]: UseCase<K> } = {
+  "viewer.show": studio.showViewer,
+  "studio.changeSettings": studio.changeSettings,
+  "studio.changeMethods": studio.changeMethods,
+  "gyms.show": gyms.showGym,
+  "gyms.try": gyms.tryGym,
+  "gyms.save": gyms.saveGym,
+  "gyms.create": gyms.createGym,
+  "gyms.makeDefault": gyms.makeDefaultGym,
+  "gyms.remove": gyms.removeGym,
+  "lifts.read": lifts.readLifts,
+  "lifts.mark": lifts.markLift,
+  "lifts.unmark": lifts.unmarkLift,
+  "lifts.name": lifts.nameLift,
+  "clients.names": clients.nameClients,
+  "clients.list": clients.listClients,
+  "clients.show": clients.showClient,
+  "me.show": clients.showMe,
+  "clients.create": clients.createClient,
+  "clients.change": clients.changeClient,
+  "clients.setLimits": clients.setLimits,
+  "clients.setPriorities": clients.setPriorities,
+  "clients.weigh": clients.weighClient,
+  "clients.stateReadiness": clients.stateReadiness,
+  "clients.recordClearance": clients.recordClearance,
+  "clients.giveAccount": clients.inviteClient,
+  "clients.erase": clients.eraseClient,
+  "sessions.create": sessions.createSession,
+  "sessions.latest": sessions.latestSession,
+  "sessions.show": sessions.showSession,
+  "sessions.edit": sessions.editSession,
+  "sessions.recordReason": sessions.recordReason,
+  "sessions.discard": sessions.discardSession,
+  "sessions.send": sending.sendSession,
+  "sessions.pair": sessions.pairSessions,
+  "sent.show": sending.showSent,
+  "plans.show": plans.showPlans,
+  "plans.create": plans.createPlan,
+  "plans.edit": plans.editPlan,
+  "plans.openSession": plans.openPlanSession,
+  "templates.list": templates.listTemplates,
+  "templates.keep": templates.keepTemplate,
+  "templates.remove": templates.removeTemplate,
+  "exercises.show": exercises.showExercises,
+  "exercises.save": exercises.saveExercise,
+  "exercises.hide": exercises.hideExercise,
+  "floor.open": floor.openFloor,
+  "floor.record": floor.recordEvents,
+  "review.show": review.reviewSession,
+};
 
 /** Authorises, checks and runs one use case. What a role may not do does not exist for it. */
-export async function ask<T>(
+export async function ask<K extends ApiName>(
   scope: Scope,
-  name: string,
-  input: unknown,
+  name: K,
+  input: Input<K>,
   clock: Clock = { nowMs: Date.now() },
-): Promise<Outcome<T>> {
-  const found = USE_CASES.get(name);
-  if (!found?.roles.includes(scope.role)) return { kind: "notFound" };
-  const checked = check(found.input, input);
+): Promise<Outcome<Output<K>>> {
+  const found = USE_CASES[name];
+  if (!found.roles.includes(scope.role)) return { kind: "notFound" };
+  const checked = check(INPUTS[name] as unknown as Schema<Input<K>>, input);
   if (!checked.ok) return { kind: "refused", problems: checked.problems };
-  return found.run(scope, checked.value as never, clock) as Promise<Outcome<T>>;
+  return found.run(scope, checked.value, clock);
+}
+
+/** A use case asked for by a name from outside, with an input from outside. */
+export async function askByName(scope: Scope, name: string, input: unknown): Promise<Outcome<unknown>> {
+  if (!Object.hasOwn(USE_CASES, name)) return { kind: "notFound" };
+  return ask(scope, name as "viewer.show", input as Input<"viewer.show">);
 }
 
 export type { Clock, Outcome } from "./kit";

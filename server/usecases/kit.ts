@@ -1,6 +1,5 @@
 /** What a use case is: who may, what it takes, what it answers. One registry holds them all, so a test can walk them. */
-import type * as yup from "yup";
-import type { InputProblem } from "../../contract";
+import type { ApiName, Input, InputProblem, Output } from "../../contract";
 import type { Scope } from "../db";
 
 export type Outcome<T> =
@@ -13,22 +12,18 @@ export interface Clock {
   readonly nowMs: number;
 }
 
-export interface UseCase {
-  readonly name: string;
+export interface UseCase<K extends ApiName> {
+  readonly name: K;
   readonly roles: readonly Scope["role"][];
-  readonly input: yup.ISchema<unknown>;
-  readonly run: (scope: Scope, input: never, clock: Clock) => Promise<Outcome<unknown>>;
+  readonly run: (scope: Scope, input: Input<K>, clock: Clock) => Promise<Outcome<Output<K>>>;
 }
 
-/** Ties the input's type to the schema's check. */
-export function defineUseCase<I>(
-  name: string,
+/** Ties a use case to its line in the contract. */
+export const defineUseCase = <K extends ApiName>(
+  name: K,
   roles: readonly Scope["role"][],
-  input: yup.ISchema<unknown>,
-  run: (scope: Scope, input: I, clock: Clock) => Promise<Outcome<unknown>>,
-): UseCase {
-  return { name, roles, input, run };
-}
+  run: UseCase<K>["run"],
+): UseCase<K> => ({ name, roles, run });
 
 export const ok = <T>(value: T): Outcome<T> => ({ kind: "ok", value });
 export const notFound: Outcome<never> = { kind: "notFound" };
@@ -36,10 +31,4 @@ export const refused = (field: string, message: string): Outcome<never> => ({
   kind: "refused",
   problems: [{ field, message }],
 });
-
-/** The calendar date at an instant in a time zone. */
-export function dateIn(timeZone: string, nowMs: number): string {
-  return new Intl.DateTimeFormat("en-CA", { timeZone, year: "numeric", month: "2-digit", day: "2-digit" }).format(
-    nowMs,
-  );
-}
+export const conflict = (message: string): Outcome<never> => ({ kind: "conflict", message });

@@ -1,65 +1,72 @@
-/** What a coach adds to a lift's record: a maximum that was tested, and the training max that percentages go by. */
-import { catalogueIn, exact, isoDate, oneOf, said, uuid, weightSchema } from "../../contract";
-import { curveKg, toKg, type Weight } from "../../core";
+/** A lift's record: reading it, what a coach adds to it, and what a lift known by its name turned out to be. */
+import { curveKg, isPlaceholder, lineageOf, toKg } from "../../core";
+import { keepProjection } from "../context/projecting";
+import { bodyMassKgOn, liftsOf, summariseLifts } from "../context/record";
+import { dateIn, studioOf } from "../context/studio";
 import { inStudio, newId } from "../db";
 import * as db from "../db/queries";
-import { bodyMassKgOn, settingsOf, studioExercises } from "./context";
-import { dateIn, defineUseCase, notFound, ok, refused } from "./kit";
+import { defineUseCase, notFound, ok, refused } from "./kit";
 
-interface Mark {
-  clientId: string;
-  lineage: string;
-  exerciseId: string;
-  kind: "tested" | "training";
-  date: string;
-  weight: Weight;
-}
-
-export const markLift = defineUseCase<Mark>(
-  "lifts.mark",
-  ["coach"],
-  exact({
-    clientId: uuid(),
-    lineage: said(200),
-    exerciseId: said(80),
-    kind: oneOf("tested", "training"),
-    date: isoDate(),
-    weight: weightSchema,
+/** The record of the lifts that are named, at most 26 exposures each. */
+export const readLifts = defineUseCase("lifts.read", ["coach"], (scope, input) =>
+  inStudio(scope, async (tx) => {
+    if (!(await db.clientRow(tx, input.clientId))) return notFound;
+    return ok({ lifts: await liftsOf(tx, input, await studioOf(tx)) });
   }),
-  (scope, input, clock) =>
-    inStudio(scope, async (tx) => {
-      if (!(await db.clientRow(tx, input.clientId))) return notFound;
-      const exercise = catalogueIn(await studioExercises(tx)).byId.get(input.exerciseId);
-      if (!exercise) return refused("exerciseId", "This exercise is not known here.");
-      const studio = await db.studioRow(tx);
-      if (input.date > dateIn(studio?.timeZone ?? "UTC", clock.nowMs))
-        return refused("date", "A maximum is recorded on the day it was lifted or later, not before.");
-      if (Number.isNaN(Date.parse(input.date))) return refused("date", "A date such as 2026-11-24.");
-      const mass = await bodyMassKgOn(tx, input.clientId, input.date);
-      const kg = curveKg(exercise, toKg(input.weight), mass, settingsOf(studio?.settings));
-      if (kg === null) return refused("weight", "This lift moves the body: record a body mass first.");
-      if (kg <= 0 || kg > 600) return refused("weight", "A weight above 0 and up to 600 kg.");
-      await db.insertMark(tx, {
-        studioId: scope.studioId,
-        id: newId(),
-        clientId: input.clientId,
-        lineage: input.lineage,
-        exerciseId: input.exerciseId,
-        kind: input.kind,
-        date: input.date,
-        ...input.weight,
-      });
-      return ok({});
-    }),
 );
 
-export const unmarkLift = defineUseCase<{ clientId: string; markId: string }>(
-  "lifts.unmark",
-  ["coach"],
-  exact({ clientId: uuid(), markId: uuid() }),
-  (scope, input) =>
-    inStudio(scope, async (tx) => {
-      if (!(await db.clientRow(tx, input.clientId))) return notFound;
-      return (await db.deleteMark(tx, input.clientId, input.markId)) ? ok({}) : notFound;
-    }),
+export const markLift = defineUseCase("lifts.mark", ["coach"], (scope, input, clock) =>
+  inStudio(scope, async (tx) => {
+    if (!(await db.clientRow(tx, input.clientId))) return notFound;
+    const studio = await studioOf(tx);
+    const exercise = studio.catalogue.byId.get(input.exerciseId);
+    if (!exercise) return refused("exerciseId", "This exercise is not known here.");
+    if (input.date > dateIn(studio.timeZone, clock.nowMs))
+      return refused("date", "A maximum is recorded on the day it was lifted or later, not before.");
+    const mass = await bodyMassKgOn(tx, input.clientId, input.date);
+    const kg = curveKg(exercise, toKg(input.weight), mass, studio.settings);
+    if (kg === null) return refused("weight", "This lift moves the body: record a body mass first.");
+    if (kg <= 0 || kg > 600) return refused("weight", "A weight above 0 and up to 600 kg.");
+    await db.insertMark(tx, {
+      studioId: scope.studioId,
+      id: newId(),
+      clientId: input.clientId,
+      lineage: input.lineage,
+      exerciseId: input.exerciseId,
+      kind: input.kind,
+      date: input.date,
+      ...input.weight,
+    });
+    await summariseLifts(tx, scope.studioId, input.clientId, [input.lineage], studio);
+    return ok({});
+  }),
+);
+
+export const unmarkLift = defineUseCase("lifts.unmark", ["coach"], (scope, { clientId, markId }) =>
+  inStudio(scope, async (tx) => {
+    if (!(await db.clientRow(tx, clientId))) return notFound;
+    const gone = await db.deleteMark(tx, clientId, markId);
+    if (!gone) return notFound;
+    await summariseLifts(tx, scope.studioId, clientId, [gone.lineage], await studioOf(tx));
+    return ok({});
+  }),
+);
+
+/** Says what a lift known by its name alone is; what was logged under the name goes to that lift's record. */
+export const nameLift = defineUseCase("lifts.name", ["coach"], (scope, { exerciseId, is }) =>
+  inStudio(scope, async (tx) => {
+    const before = await studioOf(tx);
+    if (!isPlaceholder(exerciseId)) return refused("exerciseId", "This lift is known already.");
+    if (!before.catalogue.byId.has(is) || isPlaceholder(is)) return refused("is", "This exercise is not known here.");
+    const old = before.exercises.named[exerciseId];
+    const lineages = [lineageOf(exerciseId, []), ...(old ? [lineageOf(old, [])] : [])];
+    const sessions = new Set((await Promise.all(lineages.map((one) => db.sessionsOfLineage(tx, one)))).flat());
+    await db.putNamedLift(tx, scope.studioId, exerciseId, is);
+    const studio = await studioOf(tx);
+    for (const id of sessions) {
+      const row = await db.sessionRow(tx, id, true);
+      if (row) await keepProjection(tx, row, studio);
+    }
+    return ok({ sessions: sessions.size });
+  }),
 );

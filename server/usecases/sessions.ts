@@ -1,215 +1,263 @@
-import * as yup from "yup";
+/** One session at the desk. Changes are edits: they are kept, merged with what others saved, and undone like that. */
+import { EMPTY_DOCUMENT, readDocument, type SessionView } from "../../contract";
 import {
-  catalogueIn,
-  EMPTY_DOCUMENT,
-  exact,
-  finite,
-  kinds,
-  oneOf,
-  orNull,
-  readDocument,
-  type SessionView,
-  type StudioMethods,
-  said,
-  uuid,
-  whole,
-  words,
-} from "../../contract";
-import {
-  type Clearance,
-  type ProgressionRule,
-  type ReadinessStatement,
+  applyEdits,
+  diffDocuments,
+  type Edit,
+  mergeEdits,
   readinessSentence,
   readinessState,
+  type SessionDocument,
+  validateDocument,
 } from "../../core";
-import { inStudio, newId } from "../db";
+import { readStored } from "../context/documents";
+import { loadSession } from "../context/session";
+import { showSession as showOnFloor } from "../context/showing";
+import { dateIn, type StudioContext, studioOf } from "../context/studio";
+import { plannedSums } from "../context/week";
+import { inStudio, newId, type Scope, type Transaction } from "../db";
 import * as db from "../db/queries";
-import { documentOf, lineOf, sessionContext, studioExercises } from "./context";
+import { lineOf } from "./clients";
 import { gymLines } from "./gyms";
-import { dateIn, defineUseCase, notFound, ok, refused } from "./kit";
+import { conflict, defineUseCase, notFound, type Outcome, ok, refused } from "./kit";
 
-const ruleSchema = kinds({
-  loadFirst: { stepKg: orNull(finite(0, 50)) },
-  doubleProgression: { stepKg: orNull(finite(0, 50)) },
-});
-/** A rule by slot id; the keys are free, the values are not. */
-const rulesSchema = yup.lazy((value) =>
-  yup
-    .object(
-      Object.fromEntries(
-        Object.keys(value ?? {})
-          .slice(0, 800)
-          .map((key) => [key, ruleSchema as never]),
-      ),
-    )
-    .strict(true)
-    .required(),
+export const createSession = defineUseCase("sessions.create", ["coach"], (scope, input, clock) =>
+  inStudio(scope, async (tx) => {
+    const client = await db.clientRow(tx, input.clientId);
+    if (!client) return notFound;
+    const readiness = readinessState(client.readiness, client.clearance);
+    if (readiness.kind !== "ready") return refused("readiness", readinessSentence(readiness, client.name));
+    const studio = await studioOf(tx);
+    const id = newId();
+    await db.insertSession(tx, {
+      studioId: scope.studioId,
+      id,
+      clientId: client.id,
+      date: dateIn(studio.timeZone, clock.nowMs),
+      document: { ...EMPTY_DOCUMENT, title: input.title, capSeconds: client.minutes * 60, gymId: client.gymId },
+    });
+    return ok({ sessionId: id });
+  }),
 );
 
-export const createSession = defineUseCase<{ clientId: string; title: string }>(
-  "sessions.create",
-  ["coach"],
-  exact({ clientId: uuid(), title: words(200) }),
-  (scope, input, clock) =>
-    inStudio(scope, async (tx) => {
-      const client = await db.clientRow(tx, input.clientId);
-      if (!client) return notFound;
-      const readiness = readinessState(
-        client.readiness as ReadinessStatement | null,
-        client.clearance as Clearance | null,
-      );
-      if (readiness.kind !== "ready") return refused("readiness", readinessSentence(readiness, client.name));
-      const studio = await db.studioRow(tx);
-      const id = newId();
-      const document = { ...EMPTY_DOCUMENT, title: input.title, capSeconds: client.minutes * 60 };
-      await db.insertSession(tx, {
-        studioId: scope.studioId,
-        id,
-        clientId: client.id,
-        gymId: client.gymId,
-        date: dateIn(studio?.timeZone ?? "UTC", clock.nowMs),
-        title: input.title,
-        document,
-      });
-      return ok({ sessionId: id });
-    }),
+export const showSession = defineUseCase("sessions.show", ["coach"], (scope, { sessionId }) =>
+  inStudio(scope, async (tx) => {
+    const loaded = await loadSession(tx, sessionId);
+    const studio = loaded && (await db.studioRow(tx));
+    if (!loaded || !studio) return notFound;
+    const { row, document, context } = loaded;
+    const sent = await db.sentCopy(tx, sessionId);
+    const view: SessionView = {
+      ...context,
+      title: document.title,
+      state: row.state,
+      document,
+      draftText: row.draftText,
+      revision: row.revision,
+      gyms: await gymLines(tx),
+      methods: studio.methods,
+      sent: sent && {
+        atMs: sent.sentAt.getTime(),
+        seenAtMs: sent.seenAt?.getTime() ?? null,
+        changed: changedSince(sent.content, showOnFloor(document, context).content),
+      },
+    };
+    return ok(view);
+  }),
 );
 
-export const showSession = defineUseCase<{ sessionId: string }>(
-  "sessions.show",
-  ["coach"],
-  exact({ sessionId: uuid() }),
-  (scope, { sessionId }) =>
-    inStudio(scope, async (tx) => {
-      const row = await db.sessionRow(tx, sessionId);
-      const context = row && (await sessionContext(tx, row));
-      if (!row || !context) return notFound;
-      const view: SessionView = {
-        ...context,
-        title: row.title,
-        state: row.state as SessionView["state"],
-        document: documentOf(row, context.exercises),
-        draftText: row.draftText,
-        revision: row.revision,
-        gyms: await gymLines(tx),
-        methods: ((await db.studioRow(tx))?.settings as { methods?: StudioMethods } | undefined)?.methods ?? {},
-      };
-      return ok(view);
-    }),
-);
-
-interface SaveSession {
-  sessionId: string;
-  revision: number;
-  document: unknown;
-  draftText: string | null;
-  rules: Record<string, ProgressionRule>;
+/** How many loads or sets differ between what a client has and what would be sent now. */
+function changedSince(before: db.SentContent, now: db.SentContent): number {
+  const ids = new Set([...Object.keys(before.loads), ...Object.keys(now.loads)]);
+  return [...ids].filter((id) => {
+    const [a, b] = [before.loads[id], now.loads[id]];
+    return a?.kg !== b?.kg || a?.aimReps !== b?.aimReps;
+  }).length;
 }
 
-/** Saves over the revision that was read; another's change in between is a said conflict, and nothing is lost. */
-export const saveSession = defineUseCase<SaveSession>(
-  "sessions.save",
-  ["coach"],
-  exact({
-    sessionId: uuid(),
-    revision: whole(0, 1_000_000_000),
-    document: yup.mixed().required(),
-    draftText: orNull(words(100_000)),
-    rules: rulesSchema as yup.ISchema<unknown>,
+const STARTED = "This session has been started: what was shown on the floor is kept as it was.";
+
+export const editSession = defineUseCase("sessions.edit", ["coach"], (scope, input) =>
+  inStudio(scope, async (tx) => {
+    const row = await db.sessionRow(tx, input.sessionId, true);
+    if (!row) return notFound;
+    if (row.state !== "draft") return conflict(STARTED);
+    const studio = await studioOf(tx);
+    const document = readStored(row.document, studio);
+    const changed = await changedBy(tx, row, document, input.edits, input.revision);
+    if (changed.kind !== "ok") return changed;
+    const { next, taken, inverse, conflicts } = changed.value;
+    const problem = await documentProblem(tx, row.clientId, next, studio);
+    if (problem) return problem;
+    const revision = row.revision + 1;
+    await keepDocument(tx, scope, row, { next, taken, inverse, revision, draftText: input.draftText }, studio);
+    if (row.pairId) await editPartner(tx, scope, row, taken, studio);
+    const isMerged = input.revision !== row.revision;
+    return ok({ revision, merged: isMerged ? { document: next, conflicts } : null });
   }),
-  (scope, input) =>
-    inStudio(scope, async (tx) => {
-      const row = await db.sessionRow(tx, input.sessionId, true);
-      if (!row) return notFound;
-      if (row.state !== "draft")
-        return {
-          kind: "conflict",
-          message: "This session has been started: what was shown on the floor is kept as it was.",
-        };
-      const read = readDocument(input.document, catalogueIn(await studioExercises(tx)));
-      if (!read.ok) return { kind: "refused", problems: read.problems };
-      const saved = await db.saveSession(tx, row.id, input.revision, {
-        document: read.value,
-        draftText: input.draftText,
-        rules: input.rules,
-        title: read.value.title,
-      });
-      if (!saved)
-        return {
-          kind: "conflict",
-          message: "This session was changed elsewhere since you opened it.",
-          current: row.revision,
-        };
-      return ok({ revision: input.revision + 1 });
-    }),
 );
 
-/** Names the gym a session is for; its loads are found anew there. */
-export const moveSession = defineUseCase<{ sessionId: string; gymId: string }>(
-  "sessions.setGym",
-  ["coach"],
-  exact({ sessionId: uuid(), gymId: uuid() }),
-  (scope, { sessionId, gymId }) =>
-    inStudio(scope, async (tx) => {
-      const row = await db.sessionRow(tx, sessionId, true);
-      const gym = await db.gymRow(tx, gymId);
-      if (!row || !gym) return notFound;
-      if (row.state !== "draft")
-        return {
-          kind: "conflict",
-          message: "This session has been started: what was shown on the floor is kept as it was.",
-        };
-      if (gym.clientId && gym.clientId !== row.clientId)
-        return refused("gymId", `${gym.name} is another client's home.`);
-      await db.updateSession(tx, sessionId, { gymId });
-      return ok({});
-    }),
+interface Changed {
+  readonly next: SessionDocument;
+  readonly taken: readonly Edit[];
+  readonly inverse: readonly Edit[];
+  readonly conflicts: ReturnType<typeof mergeEdits>["conflicts"];
+}
+
+/** The document after edits made on a revision; what others saved since stands, and what clashes with it is named. */
+async function changedBy(
+  tx: Transaction,
+  row: db.SessionRow,
+  document: SessionDocument,
+  edits: readonly Edit[],
+  revision: number,
+): Promise<Outcome<Changed>> {
+  if (revision === row.revision) {
+    const edited = applyEdits(document, edits);
+    if (!edited.ok) return conflict(edited.message);
+    return ok({ next: edited.document, taken: edits, inverse: edited.inverse, conflicts: [] });
+  }
+  const since = await db.editsSince(tx, row.id, revision);
+  if (revision > row.revision || since.length !== row.revision - revision)
+    return conflict("This session was changed elsewhere since you opened it.");
+  const base = applyEdits(
+    document,
+    since.toReversed().flatMap((one) => one.inverse),
+  );
+  if (!base.ok) return conflict("This session was changed elsewhere since you opened it.");
+  const theirs = since.flatMap((one) => one.edits);
+  const merged = mergeEdits(base.document, theirs, edits);
+  return ok({ next: merged.document, taken: merged.taken, inverse: merged.inverse, conflicts: merged.conflicts });
+}
+
+/** What is wrong with a document that edits led to: its shape, its sense, and the gym it names. */
+async function documentProblem(
+  tx: Transaction,
+  clientId: string,
+  document: SessionDocument,
+  studio: StudioContext,
+): Promise<Outcome<never> | null> {
+  const read = readDocument(document, studio.catalogue);
+  if (!read.ok) return { kind: "refused", problems: read.problems };
+  if (document.gymId === null) return null;
+  const gym = /^[0-9a-f-]{36}$/i.test(document.gymId) ? await db.gymRow(tx, document.gymId) : null;
+  if (!gym) return refused("gymId", "This gym is not one of the studio's.");
+  return gym.clientId && gym.clientId !== clientId ? refused("gymId", `${gym.name} is another client's home.`) : null;
+}
+
+interface KeptChange {
+  readonly next: SessionDocument;
+  readonly taken: readonly Edit[];
+  readonly inverse: readonly Edit[];
+  readonly revision: number;
+  readonly draftText: string | null;
+}
+
+async function keepDocument(
+  tx: Transaction,
+  scope: Scope,
+  row: db.SessionRow,
+  { next, taken, inverse, revision, draftText }: KeptChange,
+  studio: StudioContext,
+): Promise<void> {
+  await db.updateSession(tx, row.id, { document: next, draftText, revision, planned: plannedSums(next, studio) });
+  const { memberId, studioId } = scope;
+  const { id: sessionId, clientId } = row;
+  await db.insertSessionEdits(tx, { studioId, sessionId, clientId, revision, memberId, edits: taken, inverse });
+}
+
+/** Changes of structure go to both partners; loads and efforts are each one's own. */
+function isStructure(edit: Edit): boolean {
+  if (edit.kind === "setSession") return false;
+  if (edit.kind !== "setSegment") return true;
+  return !["load", "rir", "beside"].includes(edit.field);
+}
+
+async function editPartner(
+  tx: Transaction,
+  scope: Scope,
+  { id, pairId }: db.SessionRow,
+  edits: readonly Edit[],
+  studio: StudioContext,
+): Promise<void> {
+  for (const row of await db.sessionsOfPair(tx, pairId!)) {
+    if (row.id === id || row.state !== "draft") continue;
+    const before = readStored(row.document, studio);
+    let next = before;
+    for (const edit of edits.filter(isStructure)) {
+      const edited = applyEdits(next, [edit]);
+      if (edited.ok) next = edited.document;
+    }
+    if (next === before || validateDocument(next, studio.catalogue).length > 0) continue;
+    const taken = diffDocuments(before, next);
+    const edited = applyEdits(before, taken);
+    if (!edited.ok) continue;
+    const change = { next, taken, inverse: edited.inverse, revision: row.revision + 1, draftText: row.draftText };
+    await keepDocument(tx, scope, row, change, studio);
+  }
+}
+
+/** Two clients' sessions become partners': the other takes over the lifts, each keeps loads, copy and log of their own. */
+export const pairSessions = defineUseCase("sessions.pair", ["coach"], (scope, { sessionId, withSessionId }) =>
+  inStudio(scope, async (tx) => {
+    const row = await db.sessionRow(tx, sessionId, true);
+    const other = await db.sessionRow(tx, withSessionId, true);
+    if (!row || !other) return notFound;
+    if (row.clientId === other.clientId) return refused("withSessionId", "Partners are two different clients.");
+    if (row.state !== "draft" || other.state !== "draft") return conflict(STARTED);
+    const studio = await studioOf(tx);
+    const theirs = readStored(other.document, studio);
+    if (theirs.blocks.length > 0 || theirs.finisher)
+      return refused("withSessionId", "The partner's session has lifts of its own: choose an empty one.");
+    const mine = readStored(row.document, studio);
+    const next: SessionDocument = { ...mine, title: theirs.title || mine.title, gymId: theirs.gymId };
+    const pairId = row.pairId ?? newId();
+    const taken = diffDocuments(theirs, next);
+    const inverse = diffDocuments(next, theirs);
+    await keepDocument(
+      tx,
+      scope,
+      other,
+      { next, taken, inverse, revision: other.revision + 1, draftText: null },
+      studio,
+    );
+    await db.updateSession(tx, row.id, { pairId });
+    await db.updateSession(tx, other.id, { pairId });
+    return ok({ pairId });
+  }),
 );
 
 /** The coach's reason for passing a block; an empty one takes it back. */
-export const recordReason = defineUseCase<{ sessionId: string; key: string; reason: string }>(
-  "sessions.recordReason",
-  ["coach"],
-  exact({ sessionId: uuid(), key: said(200), reason: words(500) }),
-  (scope, { sessionId, key, reason }) =>
-    inStudio(scope, async (tx) => {
-      const row = await db.sessionRow(tx, sessionId, true);
-      if (!row) return notFound;
-      if (row.state !== "draft")
-        return { kind: "conflict", message: "This session has been started: its reasons stand as they were." };
-      const said = reason.trim();
-      if (said !== "" && said.length < 3) return refused("reason", "Say in a few words why it is all right here.");
-      const { [key]: _before, ...others } = row.reasons as Record<string, string>;
-      await db.updateSession(tx, sessionId, { reasons: said === "" ? others : { ...others, [key]: said } });
-      return ok({});
-    }),
+export const recordReason = defineUseCase("sessions.recordReason", ["coach"], (scope, { sessionId, key, reason }) =>
+  inStudio(scope, async (tx) => {
+    const row = await db.sessionRow(tx, sessionId, true);
+    if (!row) return notFound;
+    if (row.state !== "draft") return conflict("This session has been started: its reasons stand as they were.");
+    const given = reason.trim();
+    if (given !== "" && given.length < 3) return refused("reason", "Say in a few words why it is all right here.");
+    const { [key]: _before, ...others } = row.reasons;
+    await db.updateSession(tx, sessionId, { reasons: given === "" ? others : { ...others, [key]: given } });
+    return ok({});
+  }),
 );
 
 /** Takes away a session that nothing has been logged in. */
-export const discardSession = defineUseCase<{ sessionId: string }>(
-  "sessions.discard",
-  ["coach"],
-  exact({ sessionId: uuid() }),
-  (scope, { sessionId }) =>
-    inStudio(scope, async (tx) => {
-      const row = await db.sessionRow(tx, sessionId, true);
-      if (!row) return notFound;
-      if (row.state !== "draft")
-        return { kind: "conflict", message: "Sets have been logged in this session; it stays." };
-      await db.deleteSession(tx, sessionId);
-      return ok({ clientId: row.clientId });
-    }),
+export const discardSession = defineUseCase("sessions.discard", ["coach"], (scope, { sessionId }) =>
+  inStudio(scope, async (tx) => {
+    const row = await db.sessionRow(tx, sessionId, true);
+    if (!row) return notFound;
+    if (row.state !== "draft" || (await db.eventRows(tx, sessionId)).length > 0)
+      return conflict("Sets have been logged in this session; it stays.");
+    await db.deleteSession(tx, sessionId);
+    return ok({ clientId: row.clientId });
+  }),
 );
 
 /** Where the rail's Session and Review lead. */
-export const latestSession = defineUseCase<{ state: "draft" | "done" }>(
-  "sessions.latest",
-  ["coach"],
-  exact({ state: oneOf("draft", "done") }),
-  (scope, { state }, clock) =>
-    inStudio(scope, async (tx) => {
-      const studio = await db.studioRow(tx);
-      const row = await db.latestLine(tx, state, dateIn(studio?.timeZone ?? "UTC", clock.nowMs));
-      return ok({ line: row && lineOf(row) });
-    }),
+export const latestSession = defineUseCase("sessions.latest", ["coach"], (scope, { state }, clock) =>
+  inStudio(scope, async (tx) => {
+    const studio = await studioOf(tx);
+    const row = await db.latestLine(tx, state, dateIn(studio.timeZone, clock.nowMs));
+    return ok({ line: row && lineOf(row) });
+  }),
 );

@@ -2,8 +2,8 @@
 import * as yup from "yup";
 import { exact, said } from "../../contract";
 import { createAccount } from "../auth";
-import { asOwner, inStudio, newId, type Scope } from "../db";
-import { addMember, createStudio } from "../db/accounts";
+import { inStudio, newId, type Scope, withAccounts } from "../db";
+import * as accounts from "../db/accounts";
 import * as db from "../db/queries";
 import { type Outcome, ok, refused } from "./kit";
 import { STARTING_EQUIPMENT } from "./starting-gym";
@@ -33,10 +33,13 @@ export async function foundStudio(input: FoundStudio): Promise<Outcome<Record<st
   if (!userId) return refused("email", "This address is in use.");
   const studioId = newId();
   const memberId = newId();
-  await asOwner(async (tx) => {
-    await createStudio(tx, { id: studioId, name: input.studio, timeZone: input.timeZone, isDemo: false });
-    await addMember(tx, { studioId, id: memberId, userId, role: "coach", clientId: null, name: input.name });
-  });
+  await withAccounts((tx) =>
+    accounts.foundStudio(
+      tx,
+      { id: studioId, name: input.studio, timeZone: input.timeZone, isDemo: false },
+      { memberId, userId, name: input.name },
+    ),
+  );
   const scope: Scope = { role: "coach", studioId, memberId, name: input.name };
   await inStudio(scope, (tx) =>
     db.insertGym(tx, { studioId, id: newId(), name: "Gym", equipment: STARTING_EQUIPMENT, isDefault: true }),

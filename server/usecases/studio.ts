@@ -1,59 +1,28 @@
-import { exact, listOf, type MethodFigures, oneOf, type Viewer, whole } from "../../contract";
-import { E1RM_FORMULAS, type E1rmFormula, METHODS, type MethodId } from "../../core";
+/** The house rules of a studio. */
 import { inStudio } from "../db";
 import * as db from "../db/queries";
-import { defineUseCase, notFound, ok, refused } from "./kit";
+import { defineUseCase, notFound, ok } from "./kit";
 
-export const showViewer = defineUseCase<Record<string, never>>("viewer.show", ["coach", "client"], exact({}), (scope) =>
+export const showViewer = defineUseCase("viewer.show", ["coach", "client"], (scope) =>
   inStudio(scope, async (tx) => {
     const studio = await db.studioRow(tx);
-    if (!studio) return notFound;
-    const viewer: Viewer = { role: scope.role, name: scope.name, studioName: studio.name };
-    return ok(viewer);
+    return studio ? ok({ role: scope.role, name: scope.name, studioName: studio.name }) : notFound;
   }),
 );
-
-const methodSpan = exact({ low: whole(0, 600), high: whole(0, 600) });
 
 /** A studio's own figures for the shipped methods; a method that is left out is as shipped. */
-export const changeMethods = defineUseCase<{ methods: (MethodFigures & { id: MethodId })[] }>(
-  "studio.changeMethods",
-  ["coach"],
-  exact({
-    methods: listOf(
-      exact({
-        id: oneOf(...METHODS.map((method) => method.id)),
-        reps: methodSpan,
-        rir: methodSpan,
-        restSeconds: methodSpan,
-      }),
-      METHODS.length,
-    ),
+export const changeMethods = defineUseCase("studio.changeMethods", ["coach"], (scope, { methods }) =>
+  inStudio(scope, async (tx) => {
+    const kept = Object.fromEntries(methods.map(({ id, ...figures }) => [id, figures]));
+    await db.putMethods(tx, scope.studioId, kept);
+    return ok({});
   }),
-  (scope, { methods }) =>
-    inStudio(scope, async (tx) => {
-      const studio = await db.studioRow(tx);
-      if (!studio) return notFound;
-      const wrong = methods.findIndex(({ reps, rir, restSeconds }) =>
-        [reps, rir, restSeconds].some((span) => span.low > span.high),
-      );
-      if (wrong >= 0) return refused(`methods.${wrong}`, "The least is not above the most.");
-      const kept = Object.fromEntries(methods.map(({ id, ...figures }) => [id, figures]));
-      await db.updateStudioSettings(tx, scope.studioId, { ...(studio.settings as object), methods: kept });
-      return ok({});
-    }),
 );
 
-/** The house rules that every figure goes by. */
-export const changeSettings = defineUseCase<{ e1rmFormula: E1rmFormula }>(
-  "studio.changeSettings",
-  ["coach"],
-  exact({ e1rmFormula: oneOf(...Object.keys(E1RM_FORMULAS)) }),
-  (scope, input) =>
-    inStudio(scope, async (tx) => {
-      const studio = await db.studioRow(tx);
-      if (!studio) return notFound;
-      await db.updateStudioSettings(tx, scope.studioId, { ...(studio.settings as object), ...input });
-      return ok({});
-    }),
+/** What every figure goes by. Settings that are not named stay as they are. */
+export const changeSettings = defineUseCase("studio.changeSettings", ["coach"], (scope, settings) =>
+  inStudio(scope, async (tx) => {
+    await db.mergeSettings(tx, scope.studioId, settings);
+    return ok({});
+  }),
 );

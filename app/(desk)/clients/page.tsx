@@ -1,4 +1,3 @@
-import type { ClientLine } from "@/contract";
 import { Rack } from "@/screens/clients/rack";
 import { answer, requireScope } from "../../ask";
 
@@ -6,6 +5,6 @@ export const metadata = { title: "Clients" };
 
 export default async function ClientsPage() {
   const scope = await requireScope("coach");
-  const { clients, today } = await answer<{ clients: ClientLine[]; today: string }>(scope, "clients.list");
+  const { clients, today } = await answer(scope, "clients.list", { after: null });
   return <Rack clients={clients} today={today} />;
 }

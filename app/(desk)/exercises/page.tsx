@@ -1,4 +1,3 @@
-import type { ExercisesView } from "@/contract";
 import { ExercisesScreen } from "@/screens/exercises/exercises";
 import { answer, requireScope } from "../../ask";
 
@@ -7,6 +6,6 @@ export const metadata = { title: "Exercises" };
 export default async function ExercisesPage({ searchParams }: { searchParams: Promise<{ for?: string }> }) {
   const scope = await requireScope("coach");
   const clientId = (await searchParams).for ?? null;
-  const view = await answer<ExercisesView>(scope, "exercises.show", { clientId });
+  const view = await answer(scope, "exercises.show", { clientId });
   return <ExercisesScreen key={clientId ?? ""} view={view} />;
 }

@@ -1,4 +1,3 @@
-import type { GymView } from "@/contract";
 import { GymScreen } from "@/screens/gym/gym";
 import { answer, requireScope } from "../../ask";
 
@@ -6,5 +5,5 @@ export const metadata = { title: "Gym" };
 
 export default async function GymPage() {
   const scope = await requireScope("coach");
-  return <GymScreen view={await answer<GymView>(scope, "gyms.show", { gymId: null })} />;
+  return <GymScreen view={await answer(scope, "gyms.show", { gymId: null })} />;
 }

@@ -1,12 +1,11 @@
 import Link from "next/link";
 import { redirect } from "next/navigation";
-import type { SessionLine } from "@/contract";
 import { answer, requireScope } from "../../ask";
 
 /** The rail's link: the session that was done last. */
 export default async function Latest() {
   const scope = await requireScope("coach");
-  const { line } = await answer<{ line: SessionLine | null }>(scope, "sessions.latest", { state: "done" });
+  const { line } = await answer(scope, "sessions.latest", { state: "done" });
   if (line) redirect(`/review/${line.id}`);
   return (
     <main className="px-6 py-16 text-center">

@@ -14,6 +14,7 @@ import {
   type Drill,
   LIMITS,
   type LoadRule,
+  type NamedPlace,
   type RestAmount,
   type RoundRest,
   type RoundStop,
@@ -50,6 +51,7 @@ interface Header {
   within: number | null;
   rounds: Span | null;
   stop: RoundStop;
+  methodId: string | null;
   finisher: boolean;
 }
 
@@ -58,12 +60,18 @@ const emptyHeader = (): Header => ({
   within: null,
   rounds: null,
   stop: { kind: "coach" },
+  methodId: null,
   finisher: false,
 });
 
 /** Parses the text of a whole session. Never throws on any text. */
-export function parseSession(text: string, catalogue: Catalogue, makeId: MakeId): ParsedSession {
-  const reader = new SessionReader(exerciseLookup(catalogue));
+export function parseSession(
+  text: string,
+  catalogue: Catalogue,
+  makeId: MakeId,
+  gyms: readonly NamedPlace[] = [],
+): ParsedSession {
+  const reader = new SessionReader(exerciseLookup(catalogue), gyms);
   const lines = text.split(/\r?\n/);
   lines.forEach((line, index) => {
     reader.readLine(normalise(line), index + 1);
@@ -111,7 +119,10 @@ class SessionReader {
   private closed = true;
   private refused = false;
 
-  constructor(private readonly lookup: ExerciseLookup) {}
+  constructor(
+    private readonly lookup: ExerciseLookup,
+    private readonly gyms: readonly NamedPlace[],
+  ) {}
 
   readLine(text: string, line: number): void {
     if (text.trim() === "") {
@@ -141,7 +152,7 @@ class SessionReader {
       this.capSeconds = readSeconds(s, "the session's cap") * (bare ? 60 : 1);
       if (this.capSeconds <= 0) s.fail("a cap of more than 0 minutes");
     } else if (s.eat(/warm-?up\b:?/iy)) this.warmUp = readWarmUp(s);
-    else if (s.eat(/gym\b:? /iy)) this.gymId = readQuotedOrWord(s);
+    else if (s.eat(/gym\b:? /iy)) this.gymId = readGym(s, this.gyms);
     else if (s.eat(/method\b:? /iy)) this.methodId = readQuotedOrWord(s);
     else return false;
     if (!s.atEnd) s.fail("the end of the line");
@@ -245,14 +256,14 @@ class SessionReader {
       }
     }
     if (slots.length === 0) return null;
-    const { within, stop, intent } = draft.header;
+    const { within, stop, intent, methodId } = draft.header;
     const rounds: Rounds =
       within !== null
         ? { kind: "withinTime", seconds: within }
         : roundLow < roundCount
           ? { kind: "range", low: roundLow, high: roundCount, stop }
           : { kind: "fixed", count: roundCount };
-    return { id: makeId(), rounds, restAfterRound, intent, slots };
+    return { id: makeId(), rounds, restAfterRound, intent, methodId, slots };
   }
 }
 
@@ -272,8 +283,8 @@ function bindLabel(rule: LoadRule, labels: Map<string, string>, scanner: Scanner
 }
 
 function roundRest(slot: DraftSlot, rounds: number, withinTime: boolean, scanner: Scanner): RoundRest {
-  if (slot.rest === "partner") return { kind: "partnersWork" };
   const rests = slot.rest!;
+  if ("partnersLeastSeconds" in rests) return { kind: "partnersWork", leastSeconds: rests.partnersLeastSeconds };
   if (rests.length === 1) return { kind: "each", rest: rests[0]! };
   if (!withinTime && rests.length !== rounds - 1) {
     scanner.failAt(
@@ -287,7 +298,8 @@ function roundRest(slot: DraftSlot, rounds: number, withinTime: boolean, scanner
 
 function slotRest(slot: DraftSlot, rounds: number, isLast: boolean): Slot["restAfter"] {
   if (isLast) return null;
-  const rests: readonly RestAmount[] | null = slot.handover ?? (slot.rest === "partner" ? null : slot.rest);
+  const rests: readonly RestAmount[] | null =
+    slot.handover ?? (slot.rest && "partnersLeastSeconds" in slot.rest ? null : slot.rest);
   if (!rests) return null;
   if (rests.length === 1) return { kind: "each", rest: rests[0]! };
   const padded = Array.from({ length: rounds }, (_, i) => rests[Math.min(i, rests.length - 1)]!);
@@ -316,6 +328,7 @@ function finishSlot(
     setup: draft.setup,
     cues: draft.cues,
     ramp: draft.ramp,
+    rule: null,
     sets,
     restAfter: slotRest(draft, rounds, isLast),
   };
@@ -340,7 +353,8 @@ function readHeader(s: Scanner): Header {
   const header = emptyHeader();
   while (!s.atEnd) {
     s.eat(/,/y);
-    if (s.eat(/circuit\b/iy)) header.intent = "circuit";
+    if (s.eat(/method\b:? /iy)) header.methodId = readQuotedOrWord(s, /,/);
+    else if (s.eat(/circuit\b/iy)) header.intent = "circuit";
     else if (s.eat(/pre-?exhaust\b/iy)) header.intent = "pre-exhaust";
     else if (s.eat(/finisher\b/iy)) header.finisher = true;
     else if (s.eat(/(?:rounds )?within\b/iy)) header.within = readSeconds(s, "the rounds");
@@ -385,10 +399,19 @@ function readWarmUp(s: Scanner): WarmUp {
   return { pulseRaiser, drills };
 }
 
-function readQuotedOrWord(s: Scanner): string {
-  const match = s.eat(/"([^"]{1,200})"|(\S{1,200})/y);
+function readQuotedOrWord(s: Scanner, until?: RegExp): string {
+  const match = s.eat(until ? /"([^"]{1,200})"|([^\s,]{1,200})/y : /"([^"]{1,200})"|(\S{1,200})/y);
   if (!match) s.fail("a name");
   return match[1] ?? match[2]!;
+}
+
+/** The gym that a text names, by its id; without a list of gyms the name stands for itself. */
+function readGym(s: Scanner, gyms: readonly NamedPlace[]): string {
+  const start = s.position;
+  const name = readQuotedOrWord(s);
+  if (gyms.length === 0) return name;
+  const found = gyms.find((gym) => gym.name.toLowerCase() === name.toLowerCase() || gym.id === name);
+  return found?.id ?? s.failAt(start, name.length, `a gym of this studio: ${gyms.map((gym) => gym.name).join(", ")}`);
 }
 
 const fold = (name: string): string =>

@@ -1,5 +1,6 @@
 /** Document → shorthand in its one normal form. `parseSession(printSession(x))` equals x but for ids. */
 import { type Catalogue, exerciseOrThrow } from "../../exercise/exercise";
+import { isPlaceholder } from "../../exercise/placeholder";
 import { decimal, type Weight } from "../../units";
 import {
   type Amount,
@@ -9,6 +10,7 @@ import {
   blockLetter,
   type LoadChange,
   type LoadRule,
+  type NamedPlace,
   type Phase,
   type RestAmount,
   type Segment,
@@ -23,12 +25,19 @@ import {
 } from "../grammar";
 
 /** The whole session as text, one lift a line, blocks apart by an empty line. */
-export function printSession(document: SessionDocument, catalogue: Catalogue): string {
+export function printSession(
+  document: SessionDocument,
+  catalogue: Catalogue,
+  gyms: readonly NamedPlace[] = [],
+): string {
   const labels = slotLabels(document);
   const head: string[] = [];
   if (document.title) head.push(`# ${document.title}`);
   if (document.capSeconds !== null) head.push(`cap ${printDuration(document.capSeconds)}`);
-  if (document.gymId !== null) head.push(`gym ${quoteIfNeeded(document.gymId)}`);
+  if (document.gymId !== null) {
+    const gym = gyms.find((one) => one.id === document.gymId);
+    head.push(`gym ${quoteIfNeeded(gym?.name ?? document.gymId)}`);
+  }
   if (document.methodId !== null) head.push(`method ${quoteIfNeeded(document.methodId)}`);
   if (document.warmUp) head.push(printWarmUp(document.warmUp));
   const blocks = allBlocks(document).map((block, index) => {
@@ -60,6 +69,7 @@ function printHeader(block: Block, letter: string, isFinisher: boolean): string 
   const parts: string[] = [];
   if (block.intent) parts.push(block.intent);
   if (isFinisher) parts.push("finisher");
+  if (block.methodId !== null) parts.push(`method ${quoteIfNeeded(block.methodId)}`);
   if (block.rounds.kind === "withinTime") parts.push(`within ${printDuration(block.rounds.seconds)}`);
   if (block.rounds.kind === "range" && block.rounds.stop.kind === "belowRir")
     parts.push(`stop below rir${block.rounds.stop.rir}`);
@@ -71,6 +81,7 @@ function printHeader(block: Block, letter: string, isFinisher: boolean): string 
 /** An exercise's name, quoted where a bare name would end too early. */
 export function printName(exerciseId: string, catalogue: Catalogue): string {
   const { name } = exerciseOrThrow(catalogue, exerciseId);
+  if (isPlaceholder(exerciseId)) return `"${name}"?`;
   return /[\d:@[&>("+]|\/\/|\b(ramp|AMRAP|F|as|in|out|plain)\b/i.test(name) ? `"${name}"` : name;
 }
 
@@ -90,7 +101,7 @@ export function printSlot(slot: Slot, block: Block, catalogue: Catalogue, labels
     const rest = block.restAfterRound;
     parts.push(
       rest.kind === "partnersWork"
-        ? "rpartner"
+        ? `rpartner${rest.leastSeconds === null ? "" : `/${decimal(rest.leastSeconds)}`}`
         : `r${(rest.kind === "each" ? [rest.rest] : rest.rests).map(printRest).join(",")}`,
     );
   }
@@ -227,7 +238,7 @@ function repsList(sets: Slot["sets"], base: WorkSet): string[] | null {
   if (base.segments[0]!.rom !== "full") return null;
   if (amounts.every((amount) => amount && same(amount, amounts[0]))) return null;
   const listable = amounts.every(
-    (amount) => amount === null || ["reps", "maxReps", "toFailure", "seconds"].includes(amount.kind),
+    (amount) => amount === null || ["reps", "maxReps", "toFailure", "seconds", "metres"].includes(amount.kind),
   );
   return listable ? amounts.map((amount) => (amount ? printAmount(amount, "full") : "-")) : null;
 }
@@ -287,6 +298,8 @@ export function printAmount(amount: Amount, rom: Segment["rom"]): string {
       return `F${partials}`;
     case "seconds":
       return `${decimal(amount.seconds)}s`;
+    case "metres":
+      return `${decimal(amount.metres)}m`;
     case "hold":
       return `hold ${decimal(amount.seconds)}s ${amount.position}`;
   }
@@ -326,7 +339,7 @@ function printLoad(load: LoadRule, rir: Span | null, labels: ReadonlyMap<string,
 
 function printBeside(beside: Beside): string {
   if (beside.kind === "band") return `&${beside.count > 1 ? `${beside.count} ` : ""}band ${beside.name}`;
-  return `&${beside.kind} ${printWeight(beside.weight)}`;
+  return `&${beside.kind === "other" ? beside.name : beside.kind} ${printWeight(beside.weight)}`;
 }
 
 export const printSetup = (setup: readonly SetupValue[]): string =>
@@ -385,7 +398,8 @@ function printTail(set: WorkSet, catalogue: Catalogue, labels: ReadonlyMap<strin
   return parts;
 }
 
-const quoted = (id: string, catalogue: Catalogue): string => `"${exerciseOrThrow(catalogue, id).name}"`;
+const quoted = (id: string, catalogue: Catalogue): string =>
+  `"${exerciseOrThrow(catalogue, id).name}"${isPlaceholder(id) ? "?" : ""}`;
 
 function printChain(segments: readonly Segment[], catalogue: Catalogue, labels: ReadonlyMap<string, string>): string[] {
   const links = segments.map((segment) => printLink(segment, catalogue, labels));

@@ -1,4 +1,6 @@
 /** Reads one lift: name, scheme, chain, rests and round selectors, in any order after the name. */
+
+import { placeholderId } from "../../exercise/placeholder";
 import type {
   Amount,
   Beside,
@@ -59,7 +61,7 @@ export interface DraftSlot {
   ramp: Ramp;
   sets: (DraftSet | null)[];
   handover: readonly RestAmount[] | null;
-  rest: readonly RestAmount[] | "partner" | null;
+  rest: readonly RestAmount[] | { readonly partnersLeastSeconds: number | null } | null;
   /** Where the line's `r` stood, for errors that are only known once the block is whole. */
   restAt: number;
   handoverAt: number;
@@ -80,6 +82,7 @@ function readExercise(s: Scanner, lookup: ExerciseLookup, ends: RegExp): { id: s
   s.skipSpaces();
   const start = s.position;
   let name = s.eat(/"([^"]*)"/y)?.[1];
+  const open = name !== undefined && s.eatHere(/\?/y) !== null;
   if (name === undefined) {
     if (s.peek(/"/y)) s.fail("a closing quote after the exercise's name");
     let end = start;
@@ -94,7 +97,14 @@ function readExercise(s: Scanner, lookup: ExerciseLookup, ends: RegExp): { id: s
   if (name.length > LIMITS.nameLength)
     s.failAt(start, name.length, `a name of at most ${LIMITS.nameLength} characters`);
   const found = lookup(name);
-  if (found.id === null) s.failAt(start, name.length, "an exercise that this studio knows", found.nearest);
+  if (found.id === null && open) return { id: placeholderId(name), laterality: "both" };
+  if (found.id === null)
+    s.failAt(
+      start,
+      name.length,
+      'an exercise that this studio knows, or "a new name"? for one that is not known yet',
+      found.nearest,
+    );
   return found;
 }
 
@@ -527,7 +537,7 @@ function readSlotWide(s: Scanner, slot: DraftSlot | null): boolean {
     slot.handoverAt = before;
   } else if (word.endsWith("partner")) {
     s.eat(/r(est)? ?partner/iy);
-    slot.rest = "partner";
+    slot.rest = { partnersLeastSeconds: s.eatHere(/\/(?=\d)/y) ? readSeconds(s, "least rest") : null };
     slot.restAt = before;
   } else {
     s.eat(/r(est)? ?/iy);

@@ -50,7 +50,7 @@ export function readReps(s: Scanner): Span | null {
   return { low, high };
 }
 
-/** One amount: `8`, `6-8`, `F`, `AMRAP`, `40s`, `hold 10s short`, `8 partials long`. */
+/** One amount: `8`, `6-8`, `F`, `AMRAP`, `40s`, `20m`, `hold 10s short`, `8 partials long`. */
 export function readAmount(s: Scanner): ReadAmount | null {
   if (s.eat(/(F\b|to failure\b|failure\b|fail\b)/y) || s.eat(/(to failure|failure)\b/iy)) {
     return partials(s, { kind: "toFailure" });
@@ -64,6 +64,11 @@ export function readAmount(s: Scanner): ReadAmount | null {
     const seconds = readSeconds(s, "work");
     if (seconds <= 0) s.fail("more than 0 seconds of work");
     return { amount: { kind: "seconds", seconds }, rom: "full" };
+  }
+  const metres = s.eat(/(\d+(?:\.\d+)?) ?(?:m|met(?:re|er)s?)\b/iy);
+  if (metres) {
+    if (!(Number(metres[1]) > 0 && Number(metres[1]) <= LIMITS.metres)) s.fail(`between 1 and ${LIMITS.metres} metres`);
+    return { amount: { kind: "metres", metres: Number(metres[1]) }, rom: "full" };
   }
   const reps = readReps(s);
   return reps ? partials(s, { kind: "reps", reps }) : null;
@@ -312,14 +317,15 @@ export function readSetup(s: Scanner): SetupValue[] | null {
   return values;
 }
 
-/** `&band red`, `&2 band red`, `&chains 10kg`, `&vest 5kg`. */
+/** `&band red`, `&2 band red`, `&chains 10kg`, `&vest 5kg`, `&belt 10kg`. */
 export function readBeside(s: Scanner): Beside | null {
   if (!s.eat(/&/y)) return null;
   const band = s.eat(/(?:(\d) ?x? ?)?bands? +([a-z]+)\b/iy);
   if (band) return { kind: "band", name: band[2]!.toLowerCase(), count: Number(band[1] ?? 1) };
-  const kind = s.eat(/(chains?|vest)\b/iy)?.[1]?.toLowerCase();
-  if (!kind) s.fail("what is beside the load: &band red, &chains 10kg or &vest 5kg");
+  const name = s.eat(/([a-z][a-z -]{0,38}?) *(?=\d|$)/iy)?.[1]?.toLowerCase();
+  if (!name) s.fail("what is beside the load: &band red, &chains 10kg, &vest 5kg or &belt 10kg");
   const w = readWeight(s);
-  if (!w) s.fail(`the weight of the ${kind}, such as 10kg`);
-  return kind === "vest" ? { kind: "vest", weight: w } : { kind: "chains", weight: w };
+  if (!w) s.fail(`the weight of the ${name}, such as 10kg`);
+  if (name === "vest") return { kind: "vest", weight: w };
+  return /^chains?$/.test(name) ? { kind: "chains", weight: w } : { kind: "other", name, weight: w };
 }

@@ -1,4 +1,3 @@
-import type { ClientView } from "@/contract";
 import { ClientScreen } from "@/screens/clients/client";
 import { answer, requireScope } from "../../../ask";
 
@@ -6,5 +5,5 @@ export const metadata = { title: "Client" };
 
 export default async function ClientPage({ params }: { params: Promise<{ id: string }> }) {
   const scope = await requireScope("coach");
-  return <ClientScreen view={await answer<ClientView>(scope, "clients.show", { clientId: (await params).id })} />;
+  return <ClientScreen view={await answer(scope, "clients.show", { clientId: (await params).id })} />;
 }

@@ -1,4 +1,3 @@
-import type { GymView } from "@/contract";
 import { GymScreen } from "@/screens/gym/gym";
 import { answer, requireScope } from "../../../ask";
 
@@ -7,5 +6,5 @@ export const metadata = { title: "Gym" };
 export default async function GymPage({ params }: { params: Promise<{ id: string }> }) {
   const scope = await requireScope("coach");
   const { id } = await params;
-  return <GymScreen key={id} view={await answer<GymView>(scope, "gyms.show", { gymId: id })} />;
+  return <GymScreen key={id} view={await answer(scope, "gyms.show", { gymId: id })} />;
 }

@@ -1,4 +1,3 @@
-import type { ReviewView } from "@/contract";
 import { ReviewScreen } from "@/screens/review/review";
 import { answer, requireScope } from "../../../ask";
 
@@ -12,7 +11,7 @@ export default async function ReviewPage({
   searchParams: Promise<{ set?: string }>;
 }) {
   const scope = await requireScope("coach");
-  const view = await answer<ReviewView>(scope, "review.show", { sessionId: (await params).id });
+  const view = await answer(scope, "review.show", { sessionId: (await params).id });
   const { id, name } = view.context.client;
   return (
     <ReviewScreen view={view} home={{ href: `/clients/${id}`, name }} coach setId={(await searchParams).set ?? null} />

@@ -1,4 +1,3 @@
-import type { SessionView } from "@/contract";
 import { Desk } from "@/screens/session/desk";
 import { answer, requireScope } from "../../../ask";
 
@@ -6,5 +5,5 @@ export const metadata = { title: "Session" };
 
 export default async function SessionPage({ params }: { params: Promise<{ id: string }> }) {
   const scope = await requireScope("coach");
-  return <Desk view={await answer<SessionView>(scope, "sessions.show", { sessionId: (await params).id })} />;
+  return <Desk view={await answer(scope, "sessions.show", { sessionId: (await params).id })} />;
 }

@@ -1,6 +1,6 @@
 import { NextResponse } from "next/server";
 import { scopeOf } from "@/server/auth";
-import { ask } from "@/server/usecases";
+import { askByName } from "@/server/usecases";
 import { sameOrigin } from "../../same-origin";
 
 const MOST_BYTES = 4_000_000;
@@ -20,7 +20,7 @@ export async function POST(request: Request, { params }: { params: Promise<{ nam
   } catch {
     return NextResponse.json({ message: "The request is not JSON." }, { status: 400 });
   }
-  const outcome = await ask(scope, (await params).name, input);
+  const outcome = await askByName(scope, (await params).name, input);
   switch (outcome.kind) {
     case "ok":
       return NextResponse.json(outcome.value);

@@ -1,4 +1,3 @@
-import type { ReviewView } from "@/contract";
 import { ReviewScreen } from "@/screens/review/review";
 import { answer, requireScope } from "../../../ask";
 
@@ -6,6 +5,6 @@ export const metadata = { title: "What was done" };
 
 export default async function MyReview({ params }: { params: Promise<{ id: string }> }) {
   const scope = await requireScope("client");
-  const view = await answer<ReviewView>(scope, "review.show", { sessionId: (await params).id });
+  const view = await answer(scope, "review.show", { sessionId: (await params).id });
   return <ReviewScreen view={view} home={{ href: "/me", name: "My sessions" }} />;
 }

@@ -1,0 +1,233 @@
+/**
+ * Everything a person can ask of the server: for each use case what it takes, checked at the edge, and what it answers.
+ * Server, pages and devices are typed from this one table; a use case that is missing anywhere does not compile.
+ */
+import { E1RM_FORMULAS, METHODS, MUSCLES, PATTERNS, READINESS_QUESTIONS, REGION_IDS } from "../core";
+import { ownExerciseSchema } from "./catalogue";
+import { editSchema, weightSchema } from "./document";
+import { equipmentSchema } from "./equipment";
+import { floorEventSchema } from "./events";
+import type { Broken } from "./gym";
+import { planEditSchema } from "./plan";
+import {
+  checked,
+  exact,
+  identifier,
+  isoDate,
+  kinds,
+  listOf,
+  oneOf,
+  orNull,
+  said,
+  spanOf,
+  type TypeOf,
+  uuid,
+  whole,
+  words,
+  yesNo,
+} from "./schema";
+import type {
+  ClientLine,
+  ClientName,
+  ClientView,
+  ExercisesView,
+  FloorView,
+  GymView,
+  LiftLog,
+  PlanView,
+  ReviewView,
+  SavedSession,
+  SentCopy,
+  SessionLine,
+  SessionView,
+  TemplateLine,
+  Viewer,
+} from "./views";
+
+const nothing = exact({});
+const figure = whole(0, 600);
+/** Nobody is born after today, or trains at a hundred and twenty. */
+const birthYear = checked(
+  whole(1900, 2200),
+  "is no year that somebody was born in",
+  (year) => year <= new Date().getFullYear(),
+);
+
+const limit = checked(
+  exact({
+    id: identifier(),
+    what: kinds({
+      joint: { joint: oneOf("neck", "shoulder", "elbow", "wrist", "lowerBack", "hip", "knee") },
+      region: { region: oneOf(...REGION_IDS) },
+      pattern: { pattern: oneOf(...PATTERNS) },
+    }),
+    how: oneOf("avoid", "part"),
+    range: words(200),
+    side: oneOf("left", "right", "both"),
+    from: isoDate(),
+    until: orNull(isoDate()),
+    clearedBy: orNull(words(300)),
+  }),
+  "ends before it begins",
+  ({ from, until }) => until === null || from <= until,
+);
+
+export const INPUTS = {
+  "viewer.show": nothing,
+  "studio.changeSettings": exact({
+    e1rmFormula: oneOf(...(Object.keys(E1RM_FORMULAS) as (keyof typeof E1RM_FORMULAS)[])),
+  }),
+  "studio.changeMethods": exact({
+    methods: listOf(
+      exact({
+        id: oneOf(...METHODS.map((method) => method.id)),
+        reps: spanOf(figure),
+        rir: spanOf(figure),
+        restSeconds: spanOf(figure),
+      }),
+      METHODS.length,
+    ),
+  }),
+  "gyms.show": exact({ gymId: orNull(uuid()) }),
+  "gyms.try": exact({ gymId: uuid(), equipment: equipmentSchema }),
+  "gyms.save": exact({ gymId: uuid(), name: said(120), equipment: equipmentSchema }),
+  "gyms.create": exact({ name: said(120), clientId: orNull(uuid()), copyOf: orNull(uuid()) }),
+  "gyms.makeDefault": exact({ gymId: uuid() }),
+  "gyms.remove": exact({ gymId: uuid() }),
+  "lifts.read": exact({ clientId: uuid(), until: isoDate(), lineages: listOf(said(300), 60) }),
+  "lifts.mark": exact({
+    clientId: uuid(),
+    lineage: said(300),
+    exerciseId: identifier(),
+    kind: oneOf("tested", "training"),
+    date: isoDate(),
+    weight: weightSchema,
+  }),
+  "lifts.unmark": exact({ clientId: uuid(), markId: uuid() }),
+  "lifts.name": exact({ exerciseId: identifier(), is: identifier() }),
+  "clients.names": nothing,
+  /** A page of the rack; `after` is the name and id of the last client that was listed. */
+  "clients.list": exact({ after: orNull(exact({ name: words(120), id: uuid() })) }),
+  "clients.show": exact({ clientId: uuid() }),
+  "me.show": nothing,
+  "clients.create": exact({
+    name: said(120),
+    birthYear: orNull(birthYear),
+    trainingAge: oneOf("novice", "intermediate", "advanced"),
+    minutes: whole(10, 240),
+    aims: words(2000),
+    limits: words(2000),
+    bodyMass: orNull(weightSchema),
+  }),
+  "clients.change": exact({ clientId: uuid(), gymId: orNull(uuid()), rounding: oneOf("nearest", "neverHarder") }),
+  "clients.setLimits": exact({ clientId: uuid(), limits: listOf(limit, 30) }),
+  "clients.setPriorities": exact({
+    clientId: uuid(),
+    priorities: listOf(exact({ muscle: oneOf(...MUSCLES), priority: oneOf("build", "normal", "hold") }), 30),
+  }),
+  "clients.weigh": exact({ clientId: uuid(), date: isoDate(), bodyMass: weightSchema }),
+  "clients.stateReadiness": exact({
+    clientId: uuid(),
+    yes: listOf(oneOf(...READINESS_QUESTIONS.map((question) => question.id)), 20),
+  }),
+  "clients.recordClearance": exact({ clientId: uuid(), by: said(300) }),
+  "clients.giveAccount": exact({ clientId: uuid(), email: said(200), password: said(200) }),
+  "clients.erase": exact({ clientId: uuid() }),
+  "sessions.create": exact({ clientId: uuid(), title: words(200) }),
+  "sessions.latest": exact({ state: oneOf("draft", "done") }),
+  "sessions.show": exact({ sessionId: uuid() }),
+  /** Changes made on a revision; what others saved since is merged, or said. */
+  "sessions.edit": exact({
+    sessionId: uuid(),
+    revision: whole(0, 1_000_000_000),
+    edits: listOf(editSchema, 2000),
+    draftText: orNull(words(100_000)),
+  }),
+  "sessions.recordReason": exact({ sessionId: uuid(), key: said(300), reason: words(500) }),
+  "sessions.discard": exact({ sessionId: uuid() }),
+  "sessions.send": exact({ sessionId: uuid() }),
+  "sessions.pair": exact({ sessionId: uuid(), withSessionId: uuid() }),
+  "sent.show": exact({ sessionId: uuid() }),
+  "plans.show": exact({ clientId: uuid() }),
+  "plans.create": exact({ clientId: uuid(), name: said(120), startDate: isoDate(), weeks: whole(1, 104) }),
+  "plans.edit": exact({ planId: uuid(), revision: whole(0, 1_000_000_000), edits: listOf(planEditSchema, 400) }),
+  "plans.openSession": exact({ planId: uuid(), dayId: identifier(), week: whole(0, 103) }),
+  "templates.list": exact({ after: orNull(exact({ name: words(120), id: uuid() })) }),
+  "templates.keep": exact({ sessionId: uuid(), name: said(120) }),
+  "templates.remove": exact({ templateId: uuid() }),
+  "exercises.show": exact({ clientId: orNull(uuid()) }),
+  "exercises.save": exact({ exercise: ownExerciseSchema }),
+  "exercises.hide": exact({ exerciseId: identifier(), hidden: yesNo() }),
+  "floor.open": exact({ sessionId: uuid() }),
+  "floor.record": exact({ sessionId: uuid(), events: listOf(floorEventSchema, 64) }),
+  "review.show": exact({ sessionId: uuid() }),
+} as const;
+
+type Nothing = Readonly<Record<string, never>>;
+
+export interface Outputs {
+  "viewer.show": Viewer;
+  "studio.changeSettings": Nothing;
+  "studio.changeMethods": Nothing;
+  "gyms.show": GymView;
+  "gyms.try": { readonly broken: readonly Broken[]; readonly here: GymView["equipment"] };
+  "gyms.save": Nothing;
+  "gyms.create": { readonly gymId: string };
+  "gyms.makeDefault": Nothing;
+  "gyms.remove": Nothing;
+  "lifts.read": { readonly lifts: readonly LiftLog[] };
+  "lifts.mark": Nothing;
+  "lifts.unmark": Nothing;
+  "lifts.name": { readonly sessions: number };
+  "clients.names": { readonly clients: readonly ClientName[] };
+  "clients.list": {
+    readonly today: string;
+    readonly clients: readonly ClientLine[];
+    /** Where the next page begins; null: there is none. */
+    readonly next: { readonly name: string; readonly id: string } | null;
+  };
+  "clients.show": ClientView;
+  "me.show": ClientView;
+  "clients.create": { readonly clientId: string };
+  "clients.change": Nothing;
+  "clients.setLimits": Nothing;
+  "clients.setPriorities": Nothing;
+  "clients.weigh": Nothing;
+  "clients.stateReadiness": Nothing;
+  "clients.recordClearance": Nothing;
+  "clients.giveAccount": Nothing;
+  "clients.erase": Nothing;
+  "sessions.create": { readonly sessionId: string };
+  "sessions.latest": { readonly line: SessionLine | null };
+  "sessions.show": SessionView;
+  "sessions.edit": SavedSession;
+  "sessions.recordReason": Nothing;
+  "sessions.discard": { readonly clientId: string };
+  "sessions.send": { readonly copy: SentCopy };
+  "sessions.pair": { readonly pairId: string };
+  "sent.show": { readonly copy: SentCopy };
+  "plans.show": { readonly plans: readonly PlanView[] };
+  "plans.create": { readonly planId: string };
+  "plans.edit": { readonly revision: number; readonly notes: readonly string[] };
+  "plans.openSession": { readonly sessionId: string };
+  "templates.list": {
+    readonly templates: readonly TemplateLine[];
+    readonly next: { readonly name: string; readonly id: string } | null;
+  };
+  "templates.keep": { readonly templateId: string };
+  "templates.remove": Nothing;
+  "exercises.show": ExercisesView;
+  "exercises.save": Nothing;
+  "exercises.hide": Nothing;
+  "floor.open": FloorView;
+  "floor.record": { readonly accepted: readonly string[] };
+  "review.show": ReviewView;
+}
+
+export type ApiName = keyof typeof INPUTS & keyof Outputs;
+export type Input<K extends ApiName> = TypeOf<(typeof INPUTS)[K]>;
+export type Output<K extends ApiName> = Outputs[K];
+
+/** Both halves of the table name the same use cases. */
+type Same = [keyof typeof INPUTS, keyof Outputs] extends [keyof Outputs, keyof typeof INPUTS] ? true : never;
+export const API_IS_WHOLE: Same = true;

@@ -1,0 +1,154 @@
+/** Plans as they are stored and changed. */
+import {
+  type Absence,
+  type Goal,
+  PLAN_LIMITS,
+  PLAN_VERSION,
+  type PlanDay,
+  type PlanDocument,
+  type PlanEdit,
+  type PlanList,
+  type PlanPatch,
+  type PlanPhase,
+} from "../core";
+import { documentSchema, editSchema, upcastDocument, weightSchema } from "./document";
+import {
+  anyOfNumbers,
+  type Checked,
+  check,
+  checked,
+  chosenBy,
+  exact,
+  finite,
+  identifier,
+  isoDate,
+  kinds,
+  listOf,
+  oneOf,
+  orNull,
+  type Schema,
+  said,
+  variants,
+  whole,
+  words,
+} from "./schema";
+
+type Fields<T> = { readonly [K in keyof T]-?: Schema<T[K]> };
+
+const week = whole(0, PLAN_LIMITS.weeks - 1);
+const phaseFields = {
+  kind: oneOf("build", "hold", "deload", "peak", "test"),
+  name: words(80),
+  weeks: whole(1, PLAN_LIMITS.weeks),
+  methodId: orNull(words(80)),
+  shift: exact({ setsPercent: finite(-100, 100), loadPercent: finite(-50, 50), rir: finite(-5, 5) }),
+} satisfies Fields<Omit<PlanPhase, "id">>;
+const dayFields = {
+  name: words(80),
+  placed: kinds({ weekday: { weekday: whole(0, 6) }, rotation: { place: whole(0, PLAN_LIMITS.days - 1) } }),
+  timeOfDay: orNull(whole(0, 24 * 60 - 1)),
+} satisfies Fields<Omit<PlanDay, "id" | "base">>;
+const patchFields = {
+  dayId: identifier(),
+  edits: listOf(editSchema, 400),
+  span: kinds({ onlyWeek: { week }, fromWeek: { week }, phase: { phaseId: identifier() } }),
+  note: words(500),
+} satisfies Fields<Omit<PlanPatch, "id">>;
+const absenceFields = { from: isoDate(), until: isoDate(), gymId: orNull(identifier()) } satisfies Fields<
+  Omit<Absence, "id">
+>;
+const goalFields = {
+  lineage: said(300),
+  exerciseId: identifier(),
+  load: weightSchema,
+  reps: whole(1, 100),
+  byDate: isoDate(),
+} satisfies Fields<Omit<Goal, "id">>;
+
+const id = identifier();
+const LISTS = {
+  phases: { fields: phaseFields, item: exact({ id, ...phaseFields }) },
+  days: { fields: dayFields, item: exact({ id, ...dayFields, base: documentSchema }) },
+  patches: { fields: patchFields, item: exact({ id, ...patchFields }) },
+  absences: {
+    fields: absenceFields,
+    item: checked(exact({ id, ...absenceFields }), "ends before it begins", ({ from, until }) => from <= until),
+  },
+  goals: { fields: goalFields, item: exact({ id, ...goalFields }) },
+} as const satisfies Record<PlanList, unknown>;
+
+const planFields = { name: words(120), startDate: isoDate(), missed: oneOf("move", "merge", "drop") };
+
+export const planSchema: Schema<PlanDocument> = exact({
+  version: anyOfNumbers(PLAN_VERSION),
+  ...planFields,
+  phases: listOf(LISTS.phases.item, PLAN_LIMITS.phases, 1),
+  days: listOf(LISTS.days.item, PLAN_LIMITS.days),
+  patches: listOf(LISTS.patches.item, PLAN_LIMITS.patches),
+  absences: listOf(LISTS.absences.item, PLAN_LIMITS.absences),
+  goals: listOf(LISTS.goals.item, PLAN_LIMITS.goals),
+});
+
+const byField = (what: Record<string, Schema<unknown>>, fields: Record<string, Schema<unknown>>) =>
+  variants("field", Object.fromEntries(Object.entries(fields).map(([field, value]) => [field, { ...what, value }])));
+
+const none = oneOf("a known change") as Schema<unknown>;
+
+/** A change of a plan. */
+export const planEditSchema: Schema<PlanEdit> = chosenBy((value) => {
+  const edit = (typeof value === "object" ? value : null) as { kind?: string; list?: string } | null;
+  const kind = oneOf(edit?.kind ?? "");
+  if (edit?.kind === "setPlan") return byField({ kind }, planFields);
+  if (edit?.kind === "editDay") return exact({ kind, dayId: id, edits: listOf(editSchema, 400) });
+  if (!edit?.list || !Object.hasOwn(LISTS, edit.list)) return none;
+  const { item, fields } = LISTS[edit.list as PlanList];
+  const list = oneOf(edit.list);
+  const after = orNull(id);
+  switch (edit.kind) {
+    case "insert":
+      return exact({ kind, list, item: item as Schema<unknown>, after });
+    case "remove":
+      return exact({ kind, list, id });
+    case "move":
+      return exact({ kind, list, id, after });
+    case "set":
+      return byField({ kind, list, id }, fields);
+    default:
+      return none;
+  }
+});
+
+/** A plan from outside: its shape, then what must agree. */
+export function readPlan(stored: unknown): Checked<PlanDocument> {
+  const shaped = check(planSchema, upcastPlan(stored));
+  if (!shaped.ok) return shaped;
+  const problems = planProblems(shaped.value);
+  return problems.length > 0 ? { ok: false, problems } : shaped;
+}
+
+/** A stored plan with its days' sessions as this build reads them. */
+export function upcastPlan(stored: unknown): unknown {
+  const plan = stored as PlanDocument | null;
+  if (typeof plan !== "object" || !Array.isArray(plan?.days)) return stored;
+  return { ...plan, days: plan.days.map((day) => ({ ...day, base: upcastDocument(day.base) })) };
+}
+
+export function planProblems(plan: PlanDocument): { field: string; message: string }[] {
+  const problems: { field: string; message: string }[] = [];
+  const weeks = plan.phases.reduce((total, phase) => total + phase.weeks, 0);
+  if (weeks > PLAN_LIMITS.weeks)
+    problems.push({ field: "phases", message: `A plan has at most ${PLAN_LIMITS.weeks} weeks.` });
+  const days = new Set(plan.days.map((day) => day.id));
+  const phases = new Set(plan.phases.map((phase) => phase.id));
+  plan.patches.forEach((patch, index) => {
+    if (!days.has(patch.dayId))
+      problems.push({ field: `patches.${index}`, message: "The day of this change is not in the plan." });
+    if (patch.span.kind === "phase" && !phases.has(patch.span.phaseId))
+      problems.push({ field: `patches.${index}`, message: "The phase of this change is not in the plan." });
+  });
+  for (const list of Object.keys(LISTS) as PlanList[]) {
+    const ids = plan[list].map((item) => item.id);
+    if (new Set(ids).size < ids.length) problems.push({ field: list, message: "An id is used twice." });
+  }
+  return problems;
+}

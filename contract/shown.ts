@@ -1,0 +1,95 @@
+/** What stood on the floor's screen, as it is stored by its hash: only what computes, and what was read from the screen. */
+import {
+  DEFAULT_SETTINGS,
+  type ExerciseDefinition,
+  type ExposurePurpose,
+  type GymEquipment,
+  type SessionDocument,
+  type Settings,
+  type ShownLoad,
+  type ShownSession,
+} from "../core";
+import { catalogueIn, type StudioExercises } from "./catalogue";
+import { upcastDocument } from "./document";
+import { readEquipment } from "./equipment";
+
+export const SHOWN_VERSION = 2;
+
+export interface ShownContent {
+  readonly version: typeof SHOWN_VERSION;
+  readonly engineVersion: number;
+  readonly settings: Settings;
+  readonly date: string;
+  readonly purpose: ExposurePurpose;
+  readonly bodyMassKg: number | null;
+  /** The gym as it was that day. */
+  readonly equipment: GymEquipment;
+  /** The studio's own exercises. */
+  readonly own: readonly ExerciseDefinition[];
+  readonly document: SessionDocument;
+  readonly loads: Readonly<Record<string, ShownLoad>>;
+  readonly ramps: Readonly<
+    Record<string, readonly { readonly words: string; readonly build: string; readonly reps: number }[]>
+  >;
+}
+
+type Json = Record<string, unknown>;
+
+/** Stored content as this build reads it. Version 1 carried the person's name and did not say for what a load was resolved. */
+export function readShown(stored: unknown): ShownContent {
+  const content = stored as Json;
+  if (content.version === SHOWN_VERSION) return stored as ShownContent;
+  const document = upcastDocument(content.document) as SessionDocument;
+  const exercises = content.exercises as StudioExercises | undefined;
+  const { engineVersion, date, bodyMassKg, ramps } = content as unknown as ShownContent;
+  return {
+    version: SHOWN_VERSION,
+    engineVersion,
+    settings: settingsOf(content.settings),
+    date,
+    purpose: "training",
+    bodyMassKg,
+    equipment: readEquipment(content.equipment),
+    own: exercises?.own ?? [],
+    document,
+    loads: upcastLoads(document, content.loads as Readonly<Record<string, ShownLoad>>),
+    ramps,
+  };
+}
+
+function upcastLoads(document: SessionDocument, loads: Readonly<Record<string, ShownLoad>>): Record<string, ShownLoad> {
+  const exerciseOf = new Map<string, string>();
+  for (const block of [...document.blocks, ...(document.finisher ? [document.finisher] : [])])
+    for (const slot of block.slots)
+      for (const set of slot.sets)
+        for (const segment of set?.segments ?? []) exerciseOf.set(segment.id, segment.exerciseId ?? slot.exerciseId);
+  return Object.fromEntries(
+    Object.entries(loads).map(([id, load]) => [
+      id,
+      { ...load, exerciseId: exerciseOf.get(id) ?? "", expectedReps: null },
+    ]),
+  );
+}
+
+/** Stored settings, filled up with the defaults that an older record did not know. */
+export function settingsOf(stored: unknown): Settings {
+  const known = (stored ?? {}) as Partial<Settings>;
+  const settings = Object.fromEntries(
+    Object.entries(DEFAULT_SETTINGS).map(([key, value]) => [key, known[key as keyof Settings] ?? value]),
+  ) as unknown as Settings;
+  return { ...settings, assumed: { ...DEFAULT_SETTINGS.assumed, ...known.assumed } };
+}
+
+const sessions = new WeakMap<ShownContent, ShownSession>();
+
+/** The content as the core works with it; the same for the same value. */
+export function shownSession(content: ShownContent, named: StudioExercises["named"] = {}): ShownSession {
+  const plain = Object.keys(named).length === 0;
+  const before = plain ? sessions.get(content) : undefined;
+  if (before) return before;
+  const { date, purpose, document, settings, bodyMassKg, equipment, loads } = content;
+  const catalogue = catalogueIn({ own: content.own, hidden: [], named });
+  const session = { date, purpose, document, catalogue, settings, bodyMassKg, equipment, loads };
+  if (plain) sessions.set(content, session);
+  return session;
+}

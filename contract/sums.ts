@@ -1,0 +1,26 @@
+/** Sums that are kept beside what they sum, so that no page reads or parses the whole of it again. */
+import type { E1rmFormula, FeltSets, Muscle, MuscleLoads } from "../core";
+
+/** What a draft asks for, for the week around it. */
+export interface PlannedSums {
+  readonly hardSets: Readonly<Record<string, number>>;
+  readonly muscles: MuscleLoads;
+  readonly hardTechniques: readonly Muscle[];
+  /** Hard sets by exercise. */
+  readonly exerciseSets: Readonly<Record<string, number>>;
+}
+
+/** A week of a client: what was done, and on how many days. */
+export interface WeekSums {
+  readonly sessions: number;
+  readonly muscles: MuscleLoads;
+}
+
+/** A lift in one line. */
+export interface LiftSummary {
+  readonly e1rmKg: number | null;
+  /** The formula that it was found by: another in force means that it is to be found anew. */
+  readonly formula: E1rmFormula;
+  /** What was felt in its last sets. */
+  readonly felt: FeltSets | null;
+}

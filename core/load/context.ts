@@ -1,0 +1,19 @@
+/** What resolving a session's loads, and what its lifts' rules go by. */
+import type { Catalogue } from "../exercise/exercise";
+import type { LiftRecord } from "../log";
+import type { Calendar } from "../progress/rules";
+import type { Settings } from "../settings";
+import type { GymEquipment, RoundingPolicy } from "./equipment";
+
+export interface ResolveContext {
+  readonly catalogue: Catalogue;
+  readonly settings: Settings;
+  readonly gym: GymEquipment;
+  readonly bodyMassKg: number | null;
+  readonly policy: RoundingPolicy;
+  readonly calendar: Calendar;
+  readonly recordOf: (lineage: string) => LiftRecord | null;
+  /** Records of other lifts, for a cold start. */
+  readonly related: readonly { readonly exerciseId: string; readonly e1rmKg: number }[];
+  readonly trainingMaxKg: (lineage: string) => number | null;
+}

@@ -1,0 +1,182 @@
+/**
+ * A plan: weeks in phases, the days of a week with the session that each of them starts from, and what was changed for some
+ * weeks. A base session is never rewritten by a change for a week; a week's session is its base with the patches that hold
+ * then. What the lifts' rules make of it is computed (`progress/prescribe.ts`).
+ */
+import type { ExposurePurpose } from "../log";
+import { applyEdits, type Edit } from "../session/edits";
+import type { SessionDocument } from "../session/grammar";
+import { addDays, daysBetween, mondayOf, type Weight } from "../units";
+
+export const PLAN_VERSION = 1;
+
+export interface PlanDocument {
+  readonly version: typeof PLAN_VERSION;
+  readonly name: string;
+  /** A Monday. */
+  readonly startDate: string;
+  readonly phases: readonly PlanPhase[];
+  readonly days: readonly PlanDay[];
+  readonly patches: readonly PlanPatch[];
+  readonly absences: readonly Absence[];
+  readonly goals: readonly Goal[];
+  /** What becomes of a session that was missed; proposed, never silent. */
+  readonly missed: "move" | "merge" | "drop";
+}
+
+export type PhaseKind = "build" | "hold" | "deload" | "peak" | "test";
+
+export interface PlanPhase {
+  readonly id: string;
+  readonly kind: PhaseKind;
+  readonly name: string;
+  readonly weeks: number;
+  /** The method in force where a session or block names none; null: the plan leaves it open. */
+  readonly methodId: string | null;
+  /** What the phase shifts in every session, against its base: percent of working sets and of loads, reps in reserve. */
+  readonly shift: { readonly setsPercent: number; readonly loadPercent: number; readonly rir: number };
+}
+
+export interface PlanDay {
+  readonly id: string;
+  readonly name: string;
+  /** A weekday (Monday 0), or a place in a rotation that goes on from session to session. */
+  readonly placed:
+    | { readonly kind: "weekday"; readonly weekday: number }
+    | { readonly kind: "rotation"; readonly place: number };
+  /** Minutes after midnight; null: any time. */
+  readonly timeOfDay: number | null;
+  readonly base: SessionDocument;
+}
+
+/** For which weeks a change holds. */
+export type PatchSpan =
+  | { readonly kind: "onlyWeek"; readonly week: number }
+  | { readonly kind: "fromWeek"; readonly week: number }
+  | { readonly kind: "phase"; readonly phaseId: string };
+
+export interface PlanPatch {
+  readonly id: string;
+  readonly dayId: string;
+  readonly edits: readonly Edit[];
+  readonly span: PatchSpan;
+  readonly note: string;
+}
+
+/** Away, or in another gym. */
+export interface Absence {
+  readonly id: string;
+  readonly from: string;
+  readonly until: string;
+  readonly gymId: string | null;
+}
+
+export interface Goal {
+  readonly id: string;
+  readonly lineage: string;
+  readonly exerciseId: string;
+  readonly load: Weight;
+  readonly reps: number;
+  readonly byDate: string;
+}
+
+/** What one plan may hold. */
+export const PLAN_LIMITS = { weeks: 104, phases: 40, days: 14, patches: 400, absences: 60, goals: 40 } as const;
+
+export const planWeeks = (plan: Pick<PlanDocument, "phases">): number =>
+  plan.phases.reduce((total, phase) => total + phase.weeks, 0);
+
+/** The phase of a week, counted from 0; null outside the plan. */
+export function phaseOfWeek(plan: Pick<PlanDocument, "phases">, week: number): PlanPhase | null {
+  let first = 0;
+  for (const phase of plan.phases) {
+    if (week >= first && week < first + phase.weeks) return phase;
+    first += phase.weeks;
+  }
+  return null;
+}
+
+/** The week of a date, counted from 0; null before the plan and after it. */
+export function weekOfDate(plan: Pick<PlanDocument, "phases" | "startDate">, date: string): number | null {
+  const week = Math.floor(daysBetween(mondayOf(plan.startDate), date) / 7);
+  return week >= 0 && week < planWeeks(plan) ? week : null;
+}
+
+/** The date of a day in a week; a day in a rotation takes its place's turn among the week's days. */
+export function dateOfDay(plan: Pick<PlanDocument, "startDate">, day: PlanDay, week: number): string {
+  const offset = day.placed.kind === "weekday" ? day.placed.weekday : Math.min(6, day.placed.place * 2);
+  return addDays(mondayOf(plan.startDate), week * 7 + offset);
+}
+
+/** What a week's sessions are for, as their record will say it. */
+export function purposeOfWeek(plan: Pick<PlanDocument, "phases">, week: number): ExposurePurpose {
+  const kind = phaseOfWeek(plan, week)?.kind;
+  return kind === "deload" ? "deload" : kind === "test" ? "test" : "training";
+}
+
+const holdsIn = (plan: Pick<PlanDocument, "phases">, span: PatchSpan, week: number): boolean => {
+  switch (span.kind) {
+    case "onlyWeek":
+      return span.week === week;
+    case "fromWeek":
+      return week >= span.week;
+    case "phase":
+      return phaseOfWeek(plan, week)?.id === span.phaseId;
+  }
+};
+
+export interface PlannedSession {
+  readonly document: SessionDocument;
+  /** Patches whose target has gone, with the reason; the others hold. */
+  readonly conflicts: readonly { readonly patchId: string; readonly message: string }[];
+}
+
+/** The session of a day in a week: its base with the patches that hold then, in the order in which they were made. */
+export function sessionOfWeek(plan: PlanDocument, dayId: string, week: number): PlannedSession | null {
+  const day = plan.days.find((one) => one.id === dayId);
+  if (!day) return null;
+  let document = day.base;
+  const conflicts: { patchId: string; message: string }[] = [];
+  for (const patch of plan.patches) {
+    if (patch.dayId !== dayId || !holdsIn(plan, patch.span, week)) continue;
+    const edited = applyEdits(document, patch.edits);
+    if (edited.ok) document = edited.document;
+    else conflicts.push({ patchId: patch.id, message: edited.message });
+  }
+  const away = absenceOn(plan, dateOfDay(plan, day, week));
+  return { document: away?.gymId ? { ...document, gymId: away.gymId } : document, conflicts };
+}
+
+export const absenceOn = (plan: Pick<PlanDocument, "absences">, date: string): Absence | null =>
+  plan.absences.find((absence) => absence.from <= date && date <= absence.until) ?? null;
+
+/** How far a week's session has come; what was performed, or lies in the past, is kept as it was planned then. */
+export type WeekState = "open" | "sent" | "performed" | "past";
+
+export interface PlacedSpan {
+  readonly span: PatchSpan;
+  /** The week that was asked for and is closed, where the change starts later. */
+  readonly movedFrom: number | null;
+  /** Weeks whose copy was sent: it stays, and the difference is said. */
+  readonly sentWeeks: readonly number[];
+}
+
+/**
+ * Where a change may hold. A closed week refuses it: a change for that week alone has no place (null); one from that week on
+ * starts at the next open week.
+ */
+export function placeSpan(
+  plan: Pick<PlanDocument, "phases">,
+  span: PatchSpan,
+  stateOf: (week: number) => WeekState,
+): PlacedSpan | null {
+  const isClosed = (week: number) => stateOf(week) === "performed" || stateOf(week) === "past";
+  const weeks = Array.from({ length: planWeeks(plan) }, (_, week) => week).filter((week) => holdsIn(plan, span, week));
+  const open = weeks.filter((week) => !isClosed(week));
+  const [first] = open;
+  if (first === undefined) return null;
+  const sentWeeks = open.filter((week) => stateOf(week) === "sent");
+  if (open.length === weeks.length) return { span, movedFrom: null, sentWeeks };
+  // A phase that has begun keeps its past: the change holds from the next open week, to the phase's end at the latest.
+  return { span: { kind: "fromWeek", week: first }, movedFrom: weeks[0]!, sentWeeks };
+}

@@ -1,0 +1,59 @@
+/**
+ * A session as its lifts' rules prescribe it: the document with the edits that the rules answer, and their loads beside it.
+ * A rule answers for a lift whose load is left to it; a load that a coach wrote stands.
+ */
+import { type Exercise, exerciseOrThrow } from "../exercise/exercise";
+import type { ResolveContext } from "../load/context";
+import { curveKg } from "../load/effective";
+import { buildableLoads } from "../load/equipment";
+import { roundingPolicy } from "../load/policy";
+import type { LiftRecord } from "../log";
+import { applyEdits } from "../session/edits";
+import { allBlocks, type SessionDocument } from "../session/grammar";
+import { type LiftPlace, type NextPrescription, nextPrescription, suggestedRule, targetsOf } from "./rules";
+
+export interface PrescribedSession {
+  /** With what the rules changed. */
+  readonly document: SessionDocument;
+  /** By slot. */
+  readonly next: ReadonlyMap<string, NextPrescription>;
+}
+
+export function prescribe(document: SessionDocument, context: ResolveContext): PrescribedSession {
+  const next = new Map<string, NextPrescription>();
+  let prescribed = document;
+  for (const block of allBlocks(document)) {
+    for (const slot of block.slots) {
+      const record = context.recordOf(slot.lineage);
+      const exercise = exerciseOrThrow(context.catalogue, slot.exerciseId);
+      const answer = record && nextOfLift({ block, slot }, exercise, record, context);
+      if (!answer) continue;
+      next.set(slot.id, answer);
+      const isLeftToRule = slot.sets.some((set) => set?.segments[0]?.load.kind === "unsaid");
+      const edited = isLeftToRule ? applyEdits(prescribed, answer.edits) : null;
+      if (edited?.ok) prescribed = edited.document;
+    }
+  }
+  return { document: prescribed, next };
+}
+
+/** What the lift's rule prescribes next; null without reps to ask for or a log to go by. */
+export function nextOfLift(
+  lift: LiftPlace,
+  exercise: Exercise,
+  record: LiftRecord,
+  context: Pick<ResolveContext, "gym" | "settings" | "bodyMassKg" | "policy" | "calendar">,
+): NextPrescription | null {
+  const { slot } = lift;
+  const rule = slot.rule ?? suggestedRule(targetsOf(slot));
+  return nextPrescription(rule, lift, record.exposures, {
+    exercise,
+    loads: buildableLoads(exercise, context.gym, slot.setup),
+    settings: context.settings,
+    calendar: context.calendar,
+    e1rmKg: record.e1rmKg,
+    curve: record.curve,
+    toCurveKg: (kg) => curveKg(exercise, kg, context.bodyMassKg, context.settings, slot.setup),
+    policy: roundingPolicy(context.policy, record).kind,
+  });
+}

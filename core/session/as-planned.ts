@@ -1,0 +1,88 @@
+/** What a chain logs when everything went as shown: what the floor pre-fills. */
+import type { Settings } from "../settings";
+import type { WorkPiece } from "../time/work";
+import type { Chain } from "./chains";
+import { type PerformedSegment, type PerformedSet, placeOf } from "./events";
+import type { Segment, Slot, WorkSet } from "./grammar";
+import type { ShownSession } from "./shown";
+
+type Shown = Pick<ShownSession, "loads" | "settings">;
+
+/** One set for each move of the chain; a rep goal has one for each of its mini-sets. */
+export function asPlanned(chain: Chain, shown: Shown, restSeconds: number | null): PerformedSet[] {
+  return chain.moves.flatMap(({ slot, set, work }) => {
+    const parts: readonly (readonly PerformedSegment[])[] =
+      set.stop.kind === "repTotal"
+        ? miniSets(
+            slot,
+            set,
+            work.pieces.filter((piece): piece is WorkPiece => piece.kind === "work"),
+            shown,
+          )
+        : [set.segments.map((segment) => plannedSegment(segment, slot, shown))];
+    return parts.map(
+      (segments, index): PerformedSet => ({
+        ...placeOf(slot.id, chain.round, chain.ordinal + index),
+        plannedSetId: chain.ordinal === 0 ? set.id : null,
+        segments,
+        rir: plannedReserve(set),
+        failed: false,
+        form: "held",
+        pain: 0,
+        painPlace: "",
+        note: "",
+        restSeconds: index === 0 ? restSeconds : null,
+      }),
+    );
+  });
+}
+
+/** The reserve that the set is meant to end with, to the whole rep; null where none is asked. */
+function plannedReserve(set: WorkSet): number | null {
+  const last = set.segments.at(-1)!;
+  if (last.amount.kind === "toFailure" || (last.amount.kind === "maxReps" && set.stop.kind === "segments")) return 0;
+  const asked = last.rir ?? set.segments[0]!.rir;
+  return asked ? Math.round((asked.low + asked.high) / 2) : null;
+}
+
+/** The pieces of a rep goal, a mini-set each time its first part comes round again. */
+function miniSets(slot: Slot, set: WorkSet, pieces: readonly WorkPiece[], shown: Shown): PerformedSegment[][] {
+  const sets: PerformedSegment[][] = [];
+  const sided = isSided(slot);
+  for (const piece of pieces) {
+    const reps = sided ? piece.reps / 2 : piece.reps;
+    const segment = { ...plannedSegment(piece.segment, slot, shown), reps, rightReps: sided ? reps : null };
+    if (piece.segment === set.segments[0]) sets.push([segment]);
+    else sets.at(-1)!.push(segment);
+  }
+  return sets;
+}
+
+export const isSided = (slot: Pick<Slot, "laterality">): boolean => slot.laterality !== "both";
+
+function plannedSegment(segment: Segment, slot: Slot, { loads, settings }: Shown): PerformedSegment {
+  const exerciseId = segment.exerciseId ?? slot.exerciseId;
+  const shownLoad = loads[segment.id];
+  // What was resolved for one exercise says nothing of another that was swapped in.
+  const load = shownLoad?.exerciseId === exerciseId ? shownLoad : undefined;
+  const { amount } = segment;
+  const counted = amount.kind === "reps" || amount.kind === "maxReps" || amount.kind === "toFailure";
+  const reps =
+    amount.kind === "reps" ? (load?.aimReps ?? amount.reps.high) : counted ? openReps(segment, load, settings) : 0;
+  return {
+    segmentId: segment.id,
+    exerciseId,
+    load: load?.weight ?? null,
+    sign: load?.sign ?? 1,
+    reps,
+    rightReps: isSided(slot) && counted ? reps : null,
+    seconds: amount.kind === "seconds" || amount.kind === "hold" ? amount.seconds : null,
+    metres: amount.kind === "metres" ? amount.metres : null,
+  };
+}
+
+const openReps = (segment: Segment, load: ShownSession["loads"][string] | undefined, settings: Settings): number =>
+  Math.round(
+    load?.expectedReps ??
+      (segment.load.kind === "fromSegment" ? settings.assumed.repsAfterDrop : settings.assumed.repsToFailure),
+  );

@@ -1,0 +1,223 @@
+/**
+ * What is derived from a session's log: the exposures of its lifts, its totals and its state. From what was performed, never
+ * from what was planned; each set read against the document that was on the screen. Pure: the same log, the same answer.
+ */
+import { hardTechniquesOf } from "../caution/rules";
+import { exerciseOrThrow } from "../exercise/exercise";
+import type { Muscle } from "../exercise/regions";
+import { curveKg } from "../load/effective";
+import type { Exposure, LoggedSet } from "../log";
+import { runBlock } from "../time/run";
+import { workOf } from "../time/work";
+import { setsByExercise } from "../volume/coverage";
+import { type MuscleLoads, muscleLoads } from "../volume/jumps";
+import { totalSession } from "../volume/totals";
+import { type FloorEvent, foldEvents, occurrenceKey, type PerformedSession } from "./events";
+import { allBlocks } from "./grammar";
+import { layOutPerformed, type PlacedSet, placeSets, type ShownByHash, signedKg } from "./performed";
+import { lineageOf } from "./shorthand/parse";
+import { type ShownSession, workContextOf } from "./shown";
+
+/** Bumped when the same log gives other figures; stored with what is derived, which can be rebuilt from the log. */
+export const PROJECTION_VERSION = 1;
+
+export type SessionState = "draft" | "started" | "done";
+
+/** What was done, summed. */
+export interface SessionSummary {
+  readonly minutes: number;
+  /** Places in the session that were done: a rep goal in mini-sets is one. */
+  readonly sets: number;
+  /** Sets that were asked for; optional rounds are not. */
+  readonly plannedSets: number;
+  readonly reps: number;
+  readonly partialReps: number;
+  readonly volumeLoadKg: number;
+  readonly hardSets: Readonly<Record<string, number>>;
+  readonly muscles: MuscleLoads;
+  /** Hard sets by exercise. */
+  readonly exerciseSets: Readonly<Record<string, number>>;
+  readonly hardTechniques: readonly Muscle[];
+  readonly sessionRpe: number | null;
+  readonly note: string;
+}
+
+/** One lift in one slot: what was trained there, by the lineage whose record it continues. */
+export interface ProjectedExposure {
+  readonly slotId: string;
+  readonly lineage: string;
+  readonly exerciseId: string;
+  readonly exposure: Exposure;
+}
+
+export interface SessionProjection {
+  readonly performed: PerformedSession;
+  readonly exposures: readonly ProjectedExposure[];
+  readonly summary: SessionSummary;
+  readonly state: SessionState;
+}
+
+export function projectSession(
+  sessionId: string,
+  events: readonly FloorEvent[],
+  shownByHash: ShownByHash,
+): SessionProjection {
+  const performed = foldEvents(events);
+  const placed = placeSets(performed, shownByHash);
+  const state = performed.ended
+    ? "done"
+    : performed.sets.size > 0 || performed.skipped.size > 0 || performed.startedAtMs !== null
+      ? "started"
+      : "draft";
+  return {
+    performed,
+    exposures: exposuresOf(sessionId, placed),
+    summary: summaryOf(performed, placed, events, shownByHash),
+    state,
+  };
+}
+
+/** The set's exercise decides whose record it is: its slot's lineage, or that of what was done instead. */
+function lineageDone({ slot, done }: PlacedSet): { readonly lineage: string; readonly exerciseId: string } {
+  const exerciseId = done.segments[0]?.exerciseId ?? slot.exerciseId;
+  return exerciseId === slot.exerciseId
+    ? { lineage: slot.lineage, exerciseId }
+    : { lineage: lineageOf(exerciseId, []), exerciseId };
+}
+
+export function exposuresOf(sessionId: string, placed: readonly PlacedSet[]): ProjectedExposure[] {
+  const found = new Map<string, { one: Omit<ProjectedExposure, "exposure">; place: PlacedSet; sets: LoggedSet[] }>();
+  const worked = new Map<string, Set<string>>();
+  for (const place of placed) {
+    const { slot, block, done } = place;
+    const { lineage, exerciseId } = lineageDone(place);
+    const key = `${slot.id} ${lineage}`;
+    const known = found.get(key) ?? { one: { slotId: slot.id, lineage, exerciseId }, place, sets: [] };
+    found.set(key, known);
+    const isFirst = known.sets.length === 0;
+    const fresh = isFirst && ![...worked].some(([id, regions]) => id !== slot.id && meets(regions, place, exerciseId));
+    known.sets.push(loggedSet(place, exerciseId, fresh, isFirst || block.slots.length > 1));
+    const regions = worked.get(slot.id) ?? new Set();
+    for (const segment of done.segments) for (const region of direct(place, segment.exerciseId)) regions.add(region);
+    worked.set(slot.id, regions);
+  }
+  return [...found.values()].map(({ one, place: { shown, slot }, sets }) => ({
+    ...one,
+    exposure: {
+      date: shown.date,
+      sessionId,
+      slotId: one.slotId,
+      purpose: shown.purpose,
+      plannedSets: plannedOf(slot, one.exerciseId, sets),
+      sets: [...sets].sort((a, b) => a.round - b.round),
+    },
+  }));
+}
+
+/** The working sets asked of a slot; of a lift that was swapped in, those it took over. */
+function plannedOf(slot: PlacedSet["slot"], exerciseId: string, sets: readonly LoggedSet[]): number {
+  if (exerciseId !== slot.exerciseId) return sets.filter((set) => set.asked).length;
+  return slot.sets.filter((set) => set?.role === "working").length;
+}
+
+const direct = ({ shown }: PlacedSet, exerciseId: string): string[] =>
+  Object.entries(exerciseOrThrow(shown.catalogue, exerciseId).shares).flatMap(([region, share]) =>
+    share === 1 ? [region] : [],
+  );
+
+const meets = (regions: ReadonlySet<string>, place: PlacedSet, exerciseId: string): boolean =>
+  direct(place, exerciseId).some((region) => regions.has(region));
+
+function loggedSet(place: PlacedSet, exerciseId: string, fresh: boolean, restUnknown: boolean): LoggedSet {
+  const { done, slot, planned, shown } = place;
+  const first = done.segments[0];
+  const asked = planned?.segments[0] ?? null;
+  const loadKg = first ? signedKg(first) : 0;
+  const exercise = exerciseOrThrow(shown.catalogue, exerciseId);
+  const reps = asked?.amount.kind === "reps" && done.ordinal === 0 ? asked.amount.reps : null;
+  const aim = asked && shown.loads[asked.id]?.aimReps;
+  return {
+    key: occurrenceKey(done),
+    round: done.round,
+    asked: planned !== null && done.ordinal === 0,
+    loadKg,
+    curveKg: first ? curveKg(exercise, loadKg, shown.bodyMassKg, shown.settings, asked?.setup ?? slot.setup) : null,
+    reps: first ? Math.min(first.reps, first.rightReps ?? first.reps) : 0,
+    totalReps: done.segments.reduce((total, segment) => total + segment.reps + (segment.rightReps ?? 0), 0),
+    seconds: first?.seconds ?? null,
+    rir: done.failed ? 0 : done.rir,
+    form: done.form,
+    pain: done.pain,
+    target: reps && { low: Math.min(reps.low, aim ?? reps.low), high: reps.high },
+    targetRir: asked?.rir ? (asked.rir.low + asked.rir.high) / 2 : null,
+    working: (planned?.role ?? "working") === "working",
+    restBeforeSeconds: restUnknown || slot.laterality !== "both" || done.segments.length > 1 ? null : done.restSeconds,
+    fresh,
+  };
+}
+
+function summaryOf(
+  performed: PerformedSession,
+  placed: readonly PlacedSet[],
+  events: readonly FloorEvent[],
+  shownByHash: ShownByHash,
+): SessionSummary {
+  const shown = shownByHash.get(events.at(-1)?.shownHash ?? "") ?? [...shownByHash.values()].at(-1) ?? null;
+  const { document, timeline, effectiveKg } = layOutPerformed(placed);
+  const base = { minutes: minutesOf(performed, placed, events), plannedSets: shown ? plannedSets(shown) : 0 };
+  const ended = { sessionRpe: performed.ended?.sessionRpe ?? null, note: performed.ended?.note ?? "" };
+  const sets = new Set(placed.map(({ done }) => `${done.slotId}:${done.round}`)).size;
+  if (!shown || placed.length === 0)
+    return {
+      ...base,
+      ...ended,
+      sets,
+      reps: 0,
+      partialReps: 0,
+      volumeLoadKg: 0,
+      hardSets: {},
+      muscles: {},
+      exerciseSets: {},
+      hardTechniques: [],
+    };
+  const context = {
+    catalogue: shown.catalogue,
+    settings: shown.settings,
+    effectiveKg: (id: string) => effectiveKg.get(id) ?? null,
+  };
+  const totals = totalSession(timeline, context);
+  const byExercise = setsByExercise(timeline, context);
+  return {
+    ...base,
+    ...ended,
+    sets,
+    reps: totals.reps,
+    partialReps: totals.partialReps,
+    volumeLoadKg: Math.round(totals.volumeLoadKg * 10) / 10,
+    hardSets: Object.fromEntries([...totals.byMuscle].map(([muscle, amounts]) => [muscle, amounts.hardSets])),
+    muscles: muscleLoads(byExercise.values(), shown.catalogue),
+    exerciseSets: Object.fromEntries([...byExercise.values()].map((one) => [one.exerciseId, one.sets])),
+    hardTechniques: hardTechniquesOf(document, shown.catalogue, shown.settings),
+  };
+}
+
+/** Minutes from the start to the end; a log without a start began with the work of its first set. */
+function minutesOf(performed: PerformedSession, placed: readonly PlacedSet[], events: readonly FloorEvent[]): number {
+  const first = placed[0];
+  const work = first?.planned ? workOf(first.slot, first.planned, workContextOf(first.shown)).seconds * 1000 : 0;
+  const began = first ? first.done.atMs - work : (events[0]?.atMs ?? 0);
+  const start = Math.min(performed.startedAtMs ?? began, began);
+  const end = performed.ended?.atMs ?? events.at(-1)?.atMs ?? start;
+  return Math.max(0, Math.round((end - start) / 60_000));
+}
+
+/** Sets that the session asks for, its optional rounds left out. */
+function plannedSets(shown: ShownSession): number {
+  const context = workContextOf(shown);
+  return allBlocks(shown.document).reduce(
+    (total, block) =>
+      total +
+      runBlock(block, context).rounds.reduce((sum, round) => sum + (round.isOptional ? 0 : round.moves.length), 0),
+    0,
+  );
+}

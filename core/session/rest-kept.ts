@@ -1,0 +1,31 @@
+/** How long a rest really was. */
+
+export interface RestTaken {
+  readonly restStartedMs: number;
+  /** When the work after it was seen to begin (a tap on the pacer, on a move, on the start); null: nobody said. */
+  readonly workStartedMs: number | null;
+  /** When that work was said to be done. */
+  readonly doneMs: number;
+  /** What that work is planned to take, in seconds. */
+  readonly workSeconds: number;
+  /** The rest that was asked for, in seconds. */
+  readonly plannedSeconds: number;
+}
+
+/**
+ * Seconds of rest as they were kept, overrun included. Where nobody said when work began, the time that it takes is taken off
+ * the end, and the rest is at least what was asked for: the screen had counted that down. Null where the clock went backward.
+ */
+export function restKept({
+  restStartedMs,
+  workStartedMs,
+  doneMs,
+  workSeconds,
+  plannedSeconds,
+}: RestTaken): number | null {
+  if (doneMs < restStartedMs) return null;
+  if (workStartedMs !== null && workStartedMs >= restStartedMs && workStartedMs <= doneMs)
+    return Math.round((workStartedMs - restStartedMs) / 1000);
+  const gap = (doneMs - restStartedMs) / 1000;
+  return Math.round(Math.min(gap, Math.max(plannedSeconds, gap - workSeconds)));
+}

@@ -1,0 +1,46 @@
+/** What stood on the floor's screen when sets were done: the document with its loads as resolved then. */
+import type { Catalogue } from "../exercise/exercise";
+import type { GymEquipment } from "../load/equipment";
+import type { ExposurePurpose } from "../log";
+import type { Settings } from "../settings";
+import type { Weight } from "../units";
+import type { SessionDocument } from "./grammar";
+
+/** A load as it stood on the screen. */
+export interface ShownLoad {
+  /** For which exercise it was resolved. */
+  readonly exerciseId: string;
+  readonly kg: number | null;
+  readonly weight: Weight | null;
+  readonly sign: 1 | -1;
+  readonly words: string;
+  readonly build: string;
+  /** How the plates change from what was on before; empty where there are none. */
+  readonly change: string;
+  readonly aimReps: number | null;
+  /** Reps foretold for a part without a figure of its own; null where nothing is foretold. */
+  readonly expectedReps: number | null;
+}
+
+export interface ShownSession {
+  readonly date: string;
+  /** What the day was for. */
+  readonly purpose: ExposurePurpose;
+  readonly document: SessionDocument;
+  readonly catalogue: Catalogue;
+  readonly settings: Settings;
+  readonly bodyMassKg: number | null;
+  readonly equipment: GymEquipment;
+  readonly loads: Readonly<Record<string, ShownLoad>>;
+}
+
+/** How the shown session's sets are worked: the same figures on the floor as on the desk. */
+export const workContextOf = ({
+  catalogue,
+  settings,
+  loads,
+}: Pick<ShownSession, "catalogue" | "settings" | "loads">) => ({
+  catalogue,
+  settings,
+  expectedReps: ({ id }: { readonly id: string }) => loads[id]?.expectedReps ?? null,
+});

@@ -1,0 +1,105 @@
+/** Logs for tests: events, performed sets, and sessions as they were shown. */
+import { SHIPPED_CATALOGUE } from "../exercise/catalogue";
+import { asPlanned } from "../session/as-planned";
+import { type Chain, chainsOf } from "../session/chains";
+import {
+  EVENT_VERSION,
+  type FloorEvent,
+  type FloorEventBody,
+  type PerformedSegment,
+  type PerformedSet,
+} from "../session/events";
+import type { SessionDocument } from "../session/grammar";
+import { type ShownSession, workContextOf } from "../session/shown";
+import { DEFAULT_SETTINGS } from "../settings";
+import { weight } from "../units";
+import { BOATHOUSE, resolve } from "./helpers";
+
+let made = 0;
+
+export const event = (body: FloorEventBody, more: Partial<FloorEvent> = {}): FloorEvent => ({
+  id: `e${made++}`,
+  version: EVENT_VERSION,
+  sessionId: "s",
+  atMs: made,
+  steady: null,
+  shownHash: "h",
+  body,
+  ...more,
+});
+
+export const performedPart = (more: Partial<PerformedSegment> = {}): PerformedSegment => ({
+  segmentId: null,
+  exerciseId: "bench-press",
+  load: weight(80),
+  sign: 1,
+  reps: 8,
+  rightReps: null,
+  seconds: null,
+  metres: null,
+  ...more,
+});
+
+export const performedSet = (more: Partial<PerformedSet> = {}): PerformedSet => ({
+  slotId: "x",
+  round: 0,
+  ordinal: 0,
+  whose: "client",
+  plannedSetId: null,
+  segments: [performedPart()],
+  rir: 2,
+  failed: false,
+  form: "held",
+  pain: 0,
+  painPlace: "",
+  note: "",
+  restSeconds: null,
+  ...more,
+});
+
+/** A session as the floor shows it, loads resolved for a client of 80 kg without a record. */
+export function shownSession(document: SessionDocument, more: Partial<ShownSession> = {}): ShownSession {
+  const { loads } = resolve(document);
+  return {
+    date: "2026-11-24",
+    purpose: "training",
+    document,
+    catalogue: SHIPPED_CATALOGUE,
+    settings: DEFAULT_SETTINGS,
+    bodyMassKg: 80,
+    equipment: BOATHOUSE,
+    loads: Object.fromEntries(
+      [...loads].map(([id, { exercise, kg, weight: given, aimReps }]) => [
+        id,
+        {
+          exerciseId: exercise.id,
+          kg,
+          weight: kg === 0 ? null : given,
+          sign: (kg ?? 0) < 0 ? (-1 as const) : (1 as const),
+          words: "",
+          build: "",
+          change: "",
+          aimReps,
+          expectedReps: null,
+        },
+      ]),
+    ),
+    ...more,
+  };
+}
+
+export const chainsShown = (shown: ShownSession): Chain[] => chainsOf(shown.document, workContextOf(shown));
+
+/** The log of a session done as planned, a chain a minute; sets may be changed on the way. */
+export function doneAsPlanned(
+  shown: ShownSession,
+  change: (set: PerformedSet, chain: Chain) => PerformedSet = (set) => set,
+  shownHash = "h",
+): FloorEvent[] {
+  return chainsShown(shown).map((chain, index) =>
+    event(
+      { kind: "setsDone", sets: asPlanned(chain, shown, null).map((set) => change(set, chain)) },
+      { atMs: index * 60_000, shownHash },
+    ),
+  );
+}

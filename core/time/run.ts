@@ -1,0 +1,121 @@
+/**
+ * How a block is run: how many rounds, in what order, with which handovers and rests, and why each rest is as long as it
+ * is. The one place where that is worked out: the timeline puts seconds to it, the floor puts state to it, forecast, seed
+ * and cautions walk it. Handbook sections 3 and 4.
+ */
+import {
+  type Block,
+  LIMITS,
+  plannedRounds,
+  type RestAmount,
+  restSecondsForTime,
+  type Slot,
+  setInRound,
+  type WorkSet,
+} from "../session/grammar";
+import type { Settings } from "../settings";
+import { type SetWork, type WorkContext, workOf } from "./work";
+
+/** A rest and its reason: written by the coach, assumed where nothing is written, or as long as the partner works. */
+export interface RunRest {
+  readonly seconds: number;
+  readonly why: "written" | "assumed" | "partner's work";
+}
+
+/** One lift's turn in a round. */
+export interface RunMove {
+  readonly slot: Slot;
+  readonly set: WorkSet;
+  readonly work: SetWork;
+  /** Before the next move of the round; null after its last. */
+  readonly handover: RunRest | null;
+}
+
+export interface RunRound {
+  /** 0-based, as the slots' sets are listed. A round that every lift sits out is not run. */
+  readonly round: number;
+  /** Beyond the least of a range of rounds. */
+  readonly isOptional: boolean;
+  readonly moves: readonly RunMove[];
+  /** From the first move's start to the last one's end. */
+  readonly seconds: number;
+  /** Null after the block's last round. */
+  readonly rest: RunRest | null;
+}
+
+export interface BlockRun {
+  readonly block: Block;
+  readonly rounds: readonly RunRound[];
+  /** The time that rounds within a time must fit; null otherwise. */
+  readonly limitSeconds: number | null;
+}
+
+export function runBlock(block: Block, context: WorkContext): BlockRun {
+  const limitSeconds = block.rounds.kind === "withinTime" ? block.rounds.seconds : null;
+  const most = plannedRounds(block.rounds) ?? LIMITS.rounds;
+  const least = block.rounds.kind === "range" ? block.rounds.low : most;
+  const rounds: RunRound[] = [];
+  let clock = 0;
+  for (let round = 0; round < most; round++) {
+    const moves = movesOf(block, round, context);
+    if (moves.length === 0) {
+      // Past its last listed round a block within a time repeats it; where everybody sits that out, it is over.
+      if (limitSeconds !== null && round >= Math.max(...block.slots.map((slot) => slot.sets.length)) - 1) break;
+      continue;
+    }
+    const seconds = moves.reduce((total, move) => total + move.work.seconds + (move.handover?.seconds ?? 0), 0);
+    const before = rounds.at(-1);
+    const rest = before ? restAfter(block, before, context.settings) : null;
+    if (limitSeconds !== null && before && clock + rest!.seconds + seconds > limitSeconds) break;
+    if (before) rounds[rounds.length - 1] = { ...before, rest };
+    clock += (rest?.seconds ?? 0) + seconds;
+    rounds.push({ round, isOptional: round >= least, moves, seconds, rest: null });
+    if (limitSeconds !== null && seconds <= 0) break;
+  }
+  return { block, rounds, limitSeconds };
+}
+
+/** The moves of one round, also of one that was added beyond those planned. */
+export function movesOf(block: Block, round: number, context: WorkContext): RunMove[] {
+  const present = block.slots.flatMap((slot) => {
+    const set = setInRound(slot, round);
+    return set ? [{ slot, set }] : [];
+  });
+  return present.map(({ slot, set }, place) => ({
+    slot,
+    set,
+    work: workOf(slot, set, context),
+    handover: place === present.length - 1 ? null : handoverAfter(slot, round, context.settings),
+  }));
+}
+
+/** From a lift to the next one of its round. */
+export function handoverAfter(slot: Slot, round: number, settings: Settings): RunRest {
+  const said = slot.restAfter && ofRound(slot.restAfter, round);
+  return said
+    ? { seconds: restSecondsForTime(said), why: "written" }
+    : { seconds: settings.assumed.handoverSeconds, why: "assumed" };
+}
+
+/** The rest after a round that another one follows. */
+export function restAfter(
+  { rounds, restAfterRound }: Block,
+  { round, seconds }: Pick<RunRound, "round" | "seconds">,
+  settings: Settings,
+): RunRest {
+  if (!restAfterRound) {
+    // Rounds against the clock follow each other like lifts of a round.
+    const { handoverSeconds, roundRestSeconds } = settings.assumed;
+    return { seconds: rounds.kind === "withinTime" ? handoverSeconds : roundRestSeconds, why: "assumed" };
+  }
+  if (restAfterRound.kind === "partnersWork")
+    return { seconds: Math.max(seconds, restAfterRound.leastSeconds ?? 0), why: "partner's work" };
+  return { seconds: restSecondsForTime(ofRound(restAfterRound, round)), why: "written" };
+}
+
+type Rests =
+  | { readonly kind: "each"; readonly rest: RestAmount }
+  | { readonly kind: "list"; readonly rests: readonly RestAmount[] };
+
+const ofRound = (rests: Rests, round: number): RestAmount =>
+  rests.kind === "each" ? rests.rest : rests.rests[Math.min(round, rests.rests.length - 1)]!;

@@ -1,0 +1,121 @@
+"use client";
+import { useCallback, useEffect, useRef, useState } from "react";
+import type { SessionView } from "@/contract";
+import { applyEdits, type Edit, type SessionDocument } from "@/core";
+import { ask, replySentence } from "@/device/api";
+
+/** What stands on the desk: the document, the text while it does not read, and the changes that are not saved yet. */
+export interface Work {
+  readonly document: SessionDocument;
+  readonly draftText: string | null;
+  readonly unsaved: readonly Edit[];
+}
+
+export type SaveState =
+  | { readonly kind: "saved" | "saving" | "unsaved" }
+  | { readonly kind: "failed"; readonly message: string; readonly final: boolean };
+
+interface Kept {
+  readonly revision: number;
+  readonly unsaved: readonly Edit[];
+  readonly draftText: string | null;
+}
+
+const keptKey = (id: string): string => `yarvex:desk:${id}`;
+
+function readKept(id: string): Kept | null {
+  try {
+    const kept = JSON.parse(localStorage.getItem(keptKey(id)) ?? "null") as Kept | null;
+    return Array.isArray(kept?.unsaved) ? kept : null;
+  } catch {
+    return null;
+  }
+}
+
+/** Changes that had not reached the server when the tab closed, put on what the server has now. */
+export function keptWork(view: SessionView): Work | null {
+  const kept = readKept(view.sessionId);
+  const edited = kept && applyEdits(view.document, kept.unsaved);
+  if (!kept || (kept.unsaved.length === 0 && kept.draftText === view.draftText)) return null;
+  return { document: edited?.ok ? edited.document : view.document, draftText: kept.draftText, unsaved: kept.unsaved };
+}
+
+const PAUSE_MS = 500;
+const RETRY_MS = 4000;
+/** Changes in one request. */
+const AT_ONCE = 1000;
+
+/**
+ * Keeps every change on the device at once, and on the server half a second after the last, one request at a time. What
+ * others saved meanwhile is merged there and shown here; what clashed with it is said.
+ */
+export function useSaving(
+  view: SessionView,
+  work: Work,
+  setWork: (change: (before: Work) => Work) => void,
+  onMerged: (document: SessionDocument) => void,
+) {
+  const [state, setState] = useState<SaveState>({ kind: "saved" });
+  const [notice, setNotice] = useState<string | null>(null);
+  const revision = useRef(readKept(view.sessionId)?.revision ?? view.revision);
+  const busy = useRef(false);
+  const latest = useRef(work);
+  latest.current = work;
+  const merged = useRef(onMerged);
+  merged.current = onMerged;
+  const touch = useCallback(() => setState({ kind: "unsaved" }), []);
+  const { sessionId } = view;
+
+  // Something kept from before waits to be sent.
+  useEffect(() => {
+    if (readKept(sessionId)) setState({ kind: "unsaved" });
+  }, [sessionId]);
+
+  useEffect(() => {
+    if (state.kind !== "unsaved") return;
+    const { unsaved, draftText } = work;
+    localStorage.setItem(keptKey(sessionId), JSON.stringify({ revision: revision.current, unsaved, draftText }));
+    const timer = setTimeout(async () => {
+      if (busy.current) return;
+      busy.current = true;
+      const sent = latest.current;
+      const edits = sent.unsaved.slice(0, AT_ONCE);
+      setState({ kind: "saving" });
+      const input = { sessionId, revision: revision.current, edits, draftText: sent.draftText };
+      const reply = await ask("sessions.edit", input);
+      busy.current = false;
+      if (reply.kind !== "ok") {
+        const final = reply.kind === "conflict" || reply.kind === "notFound" || reply.kind === "refused";
+        setState({ kind: "failed", message: replySentence(reply), final });
+        return;
+      }
+      revision.current = reply.value.revision;
+      const { merged: others } = reply.value;
+      const left = latest.current.unsaved.slice(edits.length);
+      const more = left.length > 0 || latest.current.draftText !== sent.draftText;
+      if (!more) localStorage.removeItem(keptKey(sessionId));
+      if (others) {
+        const mine = applyEdits(others.document, left);
+        const document = mine.ok ? mine.document : others.document;
+        setWork((before) => ({ ...before, document, unsaved: mine.ok ? left : [] }));
+        merged.current(document);
+        setNotice(mergedWords(others.conflicts.length + (mine.ok ? 0 : 1)));
+      } else setWork((before) => ({ ...before, unsaved: before.unsaved.slice(edits.length) }));
+      setState({ kind: more ? "unsaved" : "saved" });
+    }, PAUSE_MS);
+    return () => clearTimeout(timer);
+  }, [work, state, sessionId, setWork]);
+
+  useEffect(() => {
+    if (state.kind !== "failed" || state.final) return;
+    const timer = setTimeout(touch, RETRY_MS);
+    return () => clearTimeout(timer);
+  }, [state, touch]);
+
+  return { state, notice, touch };
+}
+
+const mergedWords = (lost: number): string =>
+  lost === 0
+    ? "Somebody else changed this session at the same time: both changes are in it."
+    : `Somebody else changed the same thing first: ${lost} of your changes ${lost === 1 ? "was" : "were"} not taken. Look it over.`;

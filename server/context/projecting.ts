@@ -1,0 +1,113 @@
+/** Keeps what is derived from a session's log: exposures, summary and state, its week's sums and its lifts' lines. */
+import { readShown, type SentEvent, shownSession, upcastEvent, type WeekSums } from "../../contract";
+import {
+  addDays,
+  addLoads,
+  type FloorEvent,
+  isPlaceholder,
+  lineageOf,
+  type MuscleLoads,
+  mondayOf,
+  PROJECTION_VERSION,
+  type ProjectedExposure,
+  projectSession,
+  type ShownSession,
+} from "../../core";
+import { asOwner, inStudio, type Scope, type Transaction } from "../db";
+import * as db from "../db/queries";
+import { summariseLifts } from "./record";
+import { type StudioContext, studioOf } from "./studio";
+
+/** A session's log and the documents it was shown in, as this build reads them. */
+export async function readLog(
+  tx: Transaction,
+  sessionId: string,
+  studio: StudioContext,
+): Promise<{
+  events: FloorEvent[];
+  shown: Map<string, ReturnType<typeof readShown>>;
+  byHash: Map<string, ShownSession>;
+}> {
+  const shown = new Map((await db.shownRows(tx, sessionId)).map(({ hash, content }) => [hash, readShown(content)]));
+  const byHash = new Map([...shown].map(([hash, content]) => [hash, shownSession(content, studio.exercises.named)]));
+  const events = (await db.eventRows(tx, sessionId)).map((row) =>
+    upcastEvent(sentEvent(row), (hash) => shown.get(hash)?.document ?? null),
+  );
+  return { events, shown, byHash };
+}
+
+/** A stored event as its device sent it. */
+function sentEvent({ id, sessionId, atMs, shownHash, version, steady, body }: db.EventRow): SentEvent {
+  const sent = { id, sessionId, atMs, shownHash, body };
+  return (version === 1 ? sent : { ...sent, version, steady }) as SentEvent;
+}
+
+/** Rebuilds what is derived from one session's log. */
+export async function keepProjection(tx: Transaction, row: db.SessionRow, studio: StudioContext): Promise<void> {
+  const { studioId, clientId } = row;
+  const { events, byHash } = await readLog(tx, row.id, studio);
+  const projection = projectSession(row.id, events, byHash);
+  const before = await db.lineagesOfSession(tx, row.id);
+  const exposures = projection.exposures.map((one) => underItsName(one, studio));
+  await db.replaceExposures(
+    tx,
+    row.id,
+    exposures.map(({ slotId, lineage, exerciseId, exposure }) => ({
+      studioId,
+      clientId,
+      lineage,
+      date: exposure.date,
+      sessionId: row.id,
+      slotId,
+      exerciseId,
+      exposure,
+    })),
+  );
+  const summary = events.length > 0 ? projection.summary : null;
+  await db.updateSession(tx, row.id, { state: projection.state, summary, projectionVersion: PROJECTION_VERSION });
+  await sumWeek(tx, row);
+  const touched = new Set([...before, ...exposures.map((one) => one.lineage)]);
+  await summariseLifts(tx, studioId, clientId, [...touched], studio);
+}
+
+/** What was trained under a name that has been said since goes to that lift's record. */
+function underItsName(one: ProjectedExposure, { exercises }: StudioContext): ProjectedExposure {
+  const is = isPlaceholder(one.exerciseId) ? exercises.named[one.exerciseId] : undefined;
+  return is ? { ...one, exerciseId: is, lineage: lineageOf(is, []) } : one;
+}
+
+/** Sums of what was done in the week of a session. */
+async function sumWeek(tx: Transaction, { studioId, clientId, date }: db.SessionRow): Promise<void> {
+  const monday = mondayOf(date);
+  const done = (await db.countedSessions(tx, clientId, monday, addDays(monday, 7))).flatMap(({ summary }) =>
+    summary && summary.sets > 0 ? [summary] : [],
+  );
+  const sums: WeekSums = {
+    sessions: done.length,
+    muscles: done.reduce<MuscleLoads>((all, { muscles }) => addLoads(all, muscles), {}),
+  };
+  await db.putWeekSums(tx, { studioId, clientId, monday, sums });
+}
+
+/** Who asks when nobody does: rebuilding works inside one studio after the other. */
+const rebuilder = (studioId: string): Scope => ({
+  role: "coach",
+  studioId,
+  memberId: "00000000-0000-0000-0000-000000000000",
+  name: "rebuild",
+});
+
+/**
+ * Rebuilds what is derived of every session with a log: all of them, or those of an older projection. Answers with how many.
+ */
+export async function rebuildProjections(which: "all" | "outdated", say?: (done: number) => void): Promise<number> {
+  const rows = await asOwner((tx) => db.sessionsWithLogs(tx, which === "all" ? null : PROJECTION_VERSION));
+  for (const [index, { studioId, id }] of rows.entries()) {
+    await inStudio(rebuilder(studioId), async (tx) => {
+      const row = await db.sessionRow(tx, id, true);
+      if (row) await keepProjection(tx, row, await studioOf(tx));
+    });
+    if (index % 100 === 99) say?.(index + 1);
+  }
+  return rows.length;
+}

@@ -1,0 +1,71 @@
+/** All that computing one session needs, as of its own date. */
+import { readEquipment, type SessionContext } from "../../contract";
+import { equipmentOn, readinessState, type SessionDocument } from "../../core";
+import type { Transaction } from "../db";
+import * as db from "../db/queries";
+import { lineagesIn, readStored } from "./documents";
+import { bodyMassKgOn, feltByExercise, knownLifts, liftsOf } from "./record";
+import { type StudioContext, studioContext } from "./studio";
+import { weekContext } from "./week";
+
+export interface LoadedSession {
+  readonly row: db.SessionRow;
+  readonly document: SessionDocument;
+  readonly context: SessionContext;
+  readonly studio: StudioContext;
+}
+
+/** A session with its context; null where it is not there, or not in scope. */
+export async function loadSession(tx: Transaction, sessionId: string): Promise<LoadedSession | null> {
+  const row = await db.sessionRow(tx, sessionId);
+  const studio = row && (await studioContext(tx));
+  if (!row || !studio) return null;
+  const document = readStored(row.document, studio);
+  const context = await sessionContext(tx, row, document, studio);
+  return context && { row, document, context, studio };
+}
+
+/** The context of one session. Its own log is left out of the record. */
+export async function sessionContext(
+  tx: Transaction,
+  row: db.SessionRow,
+  document: SessionDocument,
+  studio: StudioContext,
+): Promise<SessionContext | null> {
+  const client = await db.clientRow(tx, row.clientId);
+  const gyms = await db.gymRows(tx);
+  const gym = gyms.find((one) => one.id === (row.gymId ?? client?.gymId)) ?? gyms[0];
+  if (!client || !gym) return null;
+  const { week, hardSets } = await weekContext(tx, row, studio);
+  const known = await knownLifts(tx, row.studioId, client.id, studio);
+  const asked = { clientId: client.id, until: row.date, lineages: lineagesIn(document), without: row.id };
+  return {
+    sessionId: row.id,
+    date: row.date,
+    purpose: row.purpose,
+    planWeek: row.planWeek,
+    alone: gym.clientId !== null,
+    client: {
+      id: client.id,
+      name: client.name,
+      trainingAge: client.trainingAge,
+      rounding: client.rounding,
+      minutes: client.minutes,
+      limits: client.limitList,
+      priorities: client.priorities,
+      dislikes: client.dislikes,
+      answeredYes: client.readiness?.yes ?? [],
+    },
+    exercises: studio.exercises,
+    pain: feltByExercise(known),
+    week,
+    reasons: row.reasons,
+    readiness: readinessState(client.readiness, client.clearance),
+    bodyMassKg: await bodyMassKgOn(tx, client.id, row.date),
+    gym: { id: gym.id, name: gym.name, equipment: equipmentOn(readEquipment(gym.equipment), row.date) },
+    settings: studio.settings,
+    lifts: await liftsOf(tx, asked, studio),
+    known: known.map(({ lineage, exerciseId, e1rmKg }) => ({ lineage, exerciseId, e1rmKg })),
+    weekHardSets: hardSets,
+  };
+}

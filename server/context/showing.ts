@@ -1,0 +1,107 @@
+/** What stands on the floor's screen, and its hash. */
+import { createHash } from "node:crypto";
+import { catalogueIn, computeSession, type SessionContext, SHOWN_VERSION, type ShownContent } from "../../contract";
+import {
+  allBlocks,
+  buildSentence,
+  ENGINE_VERSION,
+  type Exercise,
+  exerciseOrThrow,
+  indexSegments,
+  isOpen,
+  loadWords,
+  platesSentence,
+  type RampSet,
+  type ResolvedLoad,
+  type ResolvedSession,
+  rampStepKey,
+  type SessionDocument,
+  type ShownLoad,
+  type Slot,
+} from "../../core";
+
+/** The session as its lifts' rules prescribe it, with every load resolved, and the hash of all that. */
+export function showSession(
+  written: SessionDocument,
+  context: SessionContext,
+): { content: ShownContent; hash: string } {
+  const { resolved, forecast } = computeSession(written, context);
+  const { document } = resolved;
+  const catalogue = catalogueIn(context.exercises);
+  const loads: Record<string, ShownLoad> = {};
+  const segments = indexSegments(document);
+  for (const [segmentId, load] of resolved.loads) {
+    const known = segments.get(segmentId);
+    if (!known) continue;
+    const exercise = exerciseOrThrow(catalogue, known.segment.exerciseId ?? known.slot.exerciseId);
+    const step = resolved.platePlans.get(known.slot.id)?.steps.find((one) => one.key === segmentId);
+    const change = step && step.takeOff.length + step.putOn.length > 0 ? platesSentence(step) : "";
+    const possible = forecast.bySegment.get(segmentId)?.possibleReps ?? null;
+    const isCounted = isOpen(known.segment, known.set) && possible !== null;
+    loads[segmentId] = shownLoad(exercise, load, change, isCounted ? Math.max(1, Math.floor(possible)) : null);
+  }
+  const slots = allBlocks(document).flatMap((block) => block.slots);
+  const ramps = Object.fromEntries(
+    slots.flatMap((slot) => {
+      const sets = resolved.ramps.get(slot.id);
+      return sets ? [[slot.id, shownRamp(slot, exerciseOrThrow(catalogue, slot.exerciseId), sets, resolved)]] : [];
+    }),
+  );
+  const content: ShownContent = {
+    version: SHOWN_VERSION,
+    engineVersion: ENGINE_VERSION,
+    settings: context.settings,
+    date: context.date,
+    purpose: context.purpose,
+    bodyMassKg: context.bodyMassKg,
+    equipment: context.gym.equipment,
+    own: context.exercises.own,
+    document,
+    loads,
+    ramps,
+  };
+  return { content, hash: hashOf(content) };
+}
+
+function shownRamp(slot: Slot, exercise: Exercise, sets: readonly RampSet[], { platePlans }: ResolvedSession) {
+  return sets.map(({ load, reps }, index) => {
+    const step = platePlans.get(slot.id)?.steps.find((one) => one.key === rampStepKey(index));
+    const build =
+      step && (load.build.kind === "bar" || load.build.kind === "sled")
+        ? { ...load.build, perSide: step.perSide }
+        : load.build;
+    return { words: loadWords(exercise, load.kg, load.weight), build: buildSentence(build), reps };
+  });
+}
+
+function shownLoad(exercise: Exercise, load: ResolvedLoad, change: string, expectedReps: number | null): ShownLoad {
+  const { kg, weight, aimReps } = load;
+  const what = { exerciseId: exercise.id, aimReps, expectedReps };
+  if (kg === null || weight === null)
+    return { ...what, kg: null, weight: null, sign: 1, words: "find it", build: "", change: "" };
+  return {
+    ...what,
+    kg,
+    weight: kg === 0 ? null : weight,
+    sign: kg < 0 ? -1 : 1,
+    words: loadWords(exercise, kg, weight),
+    build: load.build ? buildSentence(load.build) : "",
+    change,
+  };
+}
+
+/** SHA-256 of a value's JSON with sorted keys: the same content, the same hash, on every machine. */
+export function hashOf(value: unknown): string {
+  return createHash("sha256").update(canonical(value)).digest("hex");
+}
+
+function canonical(value: unknown): string {
+  if (Array.isArray(value)) return `[${value.map(canonical).join(",")}]`;
+  if (typeof value === "object" && value !== null) {
+    const entries = Object.entries(value)
+      .filter(([, inner]) => inner !== undefined)
+      .sort(([a], [b]) => (a < b ? -1 : 1));
+    return `{${entries.map(([key, inner]) => `${JSON.stringify(key)}:${canonical(inner)}`).join(",")}}`;
+  }
+  return JSON.stringify(value) ?? "null";
+}

@@ -1,0 +1,54 @@
+/** What holds for the whole studio: its settings, its exercises, its date. */
+import { catalogueIn, NO_OWN_EXERCISES, type StudioExercises, settingsOf } from "../../contract";
+import type { Catalogue, Settings } from "../../core";
+import type { Transaction } from "../db";
+import * as db from "../db/queries";
+
+export interface StudioContext {
+  readonly timeZone: string;
+  readonly settings: Settings;
+  readonly exercises: StudioExercises;
+  readonly catalogue: Catalogue;
+}
+
+/** Studios' exercises by what they hold, so that the same ones are the same object and their catalogue is made once. */
+const shared = new Map<string, StudioExercises>();
+
+function sharedExercises(exercises: StudioExercises): StudioExercises {
+  const key = JSON.stringify(exercises);
+  const known = shared.get(key);
+  if (known) return known;
+  if (shared.size >= 500) shared.clear();
+  shared.set(key, exercises);
+  return exercises;
+}
+
+export async function studioContext(tx: Transaction): Promise<StudioContext | null> {
+  const studio = await db.studioRow(tx);
+  if (!studio) return null;
+  const own = (await db.ownExerciseRows(tx)).map((row) => row.definition);
+  const hidden = Object.keys(studio.hiddenExercises).sort();
+  const named = studio.namedLifts;
+  const isPlain = own.length === 0 && hidden.length === 0 && Object.keys(named).length === 0;
+  const exercises = isPlain ? NO_OWN_EXERCISES : sharedExercises({ own, hidden, named });
+  return {
+    timeZone: studio.timeZone,
+    settings: settingsOf(studio.settings),
+    exercises,
+    catalogue: catalogueIn(exercises),
+  };
+}
+
+/** As `studioContext`, where a scope without a studio cannot be. */
+export async function studioOf(tx: Transaction): Promise<StudioContext> {
+  const studio = await studioContext(tx);
+  if (!studio) throw new Error("a scope names a studio that is not there");
+  return studio;
+}
+
+/** The calendar date at an instant in a time zone. */
+export function dateIn(timeZone: string, nowMs: number): string {
+  return new Intl.DateTimeFormat("en-CA", { timeZone, year: "numeric", month: "2-digit", day: "2-digit" }).format(
+    nowMs,
+  );
+}

@@ -1,0 +1,96 @@
+/** The week around a session, from sums that are kept: what the other sessions ask and have asked. */
+import type { PlannedSums, WeekContext } from "../../contract";
+import {
+  addDays,
+  addLoads,
+  daysBetween,
+  expandSession,
+  type HardDay,
+  type HardTechnique,
+  hardTechniquesOf,
+  type MuscleLoads,
+  mondayOf,
+  muscleLoads,
+  type SessionDocument,
+  setsByExercise,
+  totalSession,
+} from "../../core";
+import type { Transaction } from "../db";
+import * as db from "../db/queries";
+import { readStored } from "./documents";
+import type { StudioContext } from "./studio";
+
+/** What a draft asks for, by its writing alone: loads are another matter. */
+export function plannedSums(document: SessionDocument, { catalogue, settings }: StudioContext): PlannedSums {
+  const context = { catalogue, settings };
+  const timeline = expandSession(document, context);
+  const byExercise = setsByExercise(timeline, context);
+  return {
+    hardSets: Object.fromEntries(
+      [...totalSession(timeline, context).byMuscle].map(([muscle, amounts]) => [muscle, amounts.hardSets]),
+    ),
+    muscles: muscleLoads(byExercise.values(), catalogue),
+    hardTechniques: hardTechniquesOf(document, catalogue, settings),
+    exerciseSets: Object.fromEntries([...byExercise.values()].map((one) => [one.exerciseId, one.sets])),
+  };
+}
+
+/** A session in its week, done or still to be done. */
+export interface CountedSession {
+  readonly id: string;
+  readonly date: string;
+  readonly isDone: boolean;
+  readonly sums: PlannedSums;
+}
+
+/** The sessions of a client in a span of dates. A draft of a day gone by was not done, and does not count. */
+export async function countSessions(
+  tx: Transaction,
+  clientId: string,
+  span: { readonly from: string; readonly before: string; readonly today: string },
+  studio: StudioContext,
+): Promise<CountedSession[]> {
+  const rows = await db.countedSessions(tx, clientId, span.from, span.before);
+  const counting = rows.filter((row) => row.summary !== null || row.date >= span.today);
+  const unsummed = counting.filter((row) => row.summary === null && row.planned === null).map((row) => row.id);
+  const documents = new Map((await db.sessionRowsOf(tx, unsummed)).map((row) => [row.id, row.document]));
+  return counting.map(({ id, date, summary, planned }) => ({
+    id,
+    date,
+    isDone: summary !== null,
+    sums: summary ?? planned ?? plannedSums(readStored(documents.get(id), studio), studio),
+  }));
+}
+
+const WEEKS_BEFORE = 4;
+
+/** What the week asks besides one session, the days around it, and the weeks before. */
+export async function weekContext(
+  tx: Transaction,
+  row: Pick<db.SessionRow, "id" | "clientId" | "date">,
+  studio: StudioContext,
+): Promise<{ week: WeekContext; hardSets: Record<string, number> }> {
+  const monday = mondayOf(row.date);
+  const span = { from: addDays(monday, -7), before: addDays(monday, 14), today: row.date };
+  const around = (await countSessions(tx, row.clientId, span, studio)).filter((other) => other.id !== row.id);
+  let others: MuscleLoads = {};
+  const hardSets: Record<string, number> = {};
+  for (const { date, sums } of around) {
+    if (date < monday || date >= addDays(monday, 7)) continue;
+    others = addLoads(others, sums.muscles);
+    for (const [muscle, sets] of Object.entries(sums.hardSets)) hardSets[muscle] = (hardSets[muscle] ?? 0) + sets;
+  }
+  const days: HardDay[] = around.map(({ date, sums }) => ({ date, hardSets: sums.hardSets }));
+  const hardTechniques: HardTechnique[] = around
+    .filter(({ sums }) => sums.hardTechniques.length > 0)
+    .map(({ date, sums }) => ({ date, muscles: sums.hardTechniques }));
+  const first = await db.firstWeek(tx, row.clientId);
+  const weeksTrained = first ? Math.max(0, Math.floor(daysBetween(first, monday) / 7)) : 0;
+  const from = addDays(monday, -7 * Math.min(WEEKS_BEFORE, weeksTrained));
+  const kept = new Map(
+    (await db.weekSumRows(tx, row.clientId, from, monday)).map((week) => [week.monday, week.sums.muscles]),
+  );
+  const before: MuscleLoads[] = [];
+  for (let week = from; week < monday; week = addDays(week, 7)) before.push(kept.get(week) ?? {});
+  return { week: { others, before, weeksTrained, hardTechniques, days }, hardSets };
+}

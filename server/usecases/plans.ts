@@ -1,0 +1,175 @@
+/** Plans: a document a plan, changed by edits; its sessions become rows when they are opened. */
+import { type PlanView, planProblems, readPlan } from "../../contract";
+import {
+  applyPlanEdits,
+  dateOfDay,
+  mondayOf,
+  PLAN_VERSION,
+  type PlanDocument,
+  type PlanEdit,
+  placeSpan,
+  planWeeks,
+  purposeOfWeek,
+  sessionOfWeek,
+  validateDocument,
+  type WeekState,
+  weekOfDate,
+} from "../../core";
+import { dateIn, type StudioContext, studioOf } from "../context/studio";
+import { plannedSums } from "../context/week";
+import { inStudio, newId, type Transaction } from "../db";
+import * as db from "../db/queries";
+import { conflict, defineUseCase, notFound, ok, refused } from "./kit";
+
+function planOf(row: db.PlanRow): PlanDocument {
+  const read = readPlan(row.document);
+  if (!read.ok) throw new Error(`a stored plan is broken: ${read.problems[0]?.field} ${read.problems[0]?.message}`);
+  return read.value;
+}
+
+export const showPlans = defineUseCase("plans.show", ["coach"], (scope, { clientId }) =>
+  inStudio(scope, async (tx) => {
+    if (!(await db.clientRow(tx, clientId))) return notFound;
+    const plans: PlanView[] = [];
+    for (const row of await db.plansOfClient(tx, clientId)) plans.push(await viewPlan(tx, row));
+    return ok({ plans });
+  }),
+);
+
+async function viewPlan(tx: Transaction, row: db.PlanRow): Promise<PlanView> {
+  const sessions = (await db.sessionsOfPlan(tx, row.id)).flatMap(({ dayId, week, ...rest }) =>
+    dayId !== null && week !== null ? [{ ...rest, dayId, week }] : [],
+  );
+  return { id: row.id, clientId: row.clientId, revision: row.revision, plan: planOf(row), sessions };
+}
+
+export const createPlan = defineUseCase("plans.create", ["coach"], (scope, { clientId, name, startDate, weeks }) =>
+  inStudio(scope, async (tx) => {
+    if (!(await db.clientRow(tx, clientId))) return notFound;
+    if (name.trim() === "") return refused("name", "Give the plan a name.");
+    const id = newId();
+    const shift = { setsPercent: 0, loadPercent: 0, rir: 0 };
+    const document: PlanDocument = {
+      version: PLAN_VERSION,
+      name: name.trim(),
+      startDate: mondayOf(startDate),
+      phases: [{ id: newId(), kind: "build", name: "", weeks, methodId: null, shift }],
+      days: [],
+      patches: [],
+      absences: [],
+      goals: [],
+      missed: "move",
+    };
+    await db.insertPlan(tx, { studioId: scope.studioId, id, clientId, document });
+    return ok({ planId: id });
+  }),
+);
+
+/**
+ * Changes of a plan. A change for weeks that were performed or lie in the past is refused, or starts at the next open week,
+ * which is said; so is a week whose copy was sent.
+ */
+export const editPlan = defineUseCase("plans.edit", ["coach"], (scope, input, clock) =>
+  inStudio(scope, async (tx) => {
+    const row = await db.planRow(tx, input.planId, true);
+    if (!row) return notFound;
+    if (row.revision !== input.revision) return conflict("This plan was changed elsewhere since you opened it.");
+    const studio = await studioOf(tx);
+    const plan = planOf(row);
+    const { sessions } = await viewPlan(tx, row);
+    const today = dateIn(studio.timeZone, clock.nowMs);
+    const placed = placeEdits(plan, input.edits, sessions, today);
+    if (placed.refusal) return refused("edits", placed.refusal);
+    const edited = applyPlanEdits(plan, placed.edits);
+    if (!edited.ok) return conflict(edited.message);
+    const problem = problemOf(edited.plan, studio);
+    if (problem) return refused(problem.field, problem.message);
+    const revision = row.revision + 1;
+    await db.savePlan(tx, row.id, edited.plan, revision);
+    return ok({ revision, notes: placed.notes });
+  }),
+);
+
+/** Every week's session of the changed plan must be sound, also with its patches. */
+function problemOf(plan: PlanDocument, { catalogue }: StudioContext): { field: string; message: string } | null {
+  const [problem] = planProblems(plan);
+  if (problem) return problem;
+  for (const day of plan.days) {
+    const weeks = new Set([0, ...plan.patches.flatMap(({ span }) => (span.kind === "phase" ? [] : [span.week]))]);
+    for (const week of weeks) {
+      const [wrong] = validateDocument(sessionOfWeek(plan, day.id, week)!.document, catalogue);
+      if (wrong) return { field: `days.${day.id}`, message: wrong.message };
+    }
+  }
+  return null;
+}
+
+interface PlacedEdits {
+  readonly edits: readonly PlanEdit[];
+  readonly notes: readonly string[];
+  readonly refusal: string | null;
+}
+
+function placeEdits(
+  plan: PlanDocument,
+  edits: readonly PlanEdit[],
+  sessions: PlanView["sessions"],
+  today: string,
+): PlacedEdits {
+  const notes: string[] = [];
+  const placed: PlanEdit[] = [];
+  const thisWeek = weekOfDate(plan, today) ?? (today < plan.startDate ? 0 : planWeeks(plan));
+  for (const edit of edits) {
+    if (edit.kind !== "insert" || edit.list !== "patches") {
+      placed.push(edit);
+      continue;
+    }
+    const { item } = edit;
+    const stateOf = (week: number): WeekState => {
+      const row = sessions.find((one) => one.dayId === item.dayId && one.week === week);
+      if (row && row.state !== "draft") return "performed";
+      if (week < thisWeek) return "past";
+      return row?.wasSent ? "sent" : "open";
+    };
+    const where = placeSpan(plan, item.span, stateOf);
+    if (!where)
+      return { edits: [], notes: [], refusal: "That week has been trained or has gone by; it stays as it was." };
+    if (where.movedFrom !== null && where.span.kind === "fromWeek")
+      notes.push(`Week ${where.movedFrom + 1} stays as it was; the change starts in week ${where.span.week + 1}.`);
+    for (const week of where.sentWeeks)
+      notes.push(`Week ${week + 1} was sent: the client's copy stays until you send it again.`);
+    placed.push({ ...edit, item: { ...item, span: where.span } });
+  }
+  return { edits: placed, notes, refusal: null };
+}
+
+/** The session of a day in a week as a row: the one there is, or made from the plan. */
+export const openPlanSession = defineUseCase("plans.openSession", ["coach"], (scope, { planId, dayId, week }) =>
+  inStudio(scope, async (tx) => {
+    const row = await db.planRow(tx, planId, true);
+    if (!row) return notFound;
+    const plan = planOf(row);
+    const day = plan.days.find((one) => one.id === dayId);
+    if (!day || week >= planWeeks(plan)) return notFound;
+    const known = await db.sessionOfPlan(tx, planId, dayId, week);
+    if (known) return ok({ sessionId: known.id });
+    const client = await db.clientRow(tx, row.clientId);
+    const studio = await studioOf(tx);
+    const { document: planned } = sessionOfWeek(plan, dayId, week)!;
+    const document = { ...planned, gymId: planned.gymId ?? client?.gymId ?? null };
+    const sessionId = newId();
+    await db.insertSession(tx, {
+      studioId: scope.studioId,
+      id: sessionId,
+      clientId: row.clientId,
+      planId,
+      planDayId: dayId,
+      planWeek: week,
+      date: dateOfDay(plan, day, week),
+      purpose: purposeOfWeek(plan, week),
+      document,
+      planned: plannedSums(document, studio),
+    });
+    return ok({ sessionId });
+  }),
+);

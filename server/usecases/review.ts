@@ -1,0 +1,15 @@
+/** Planned against done, with all that the next prescription reads. */
+import { readLog } from "../context/projecting";
+import { loadSession } from "../context/session";
+import { inStudio } from "../db";
+import { defineUseCase, notFound, ok } from "./kit";
+
+export const reviewSession = defineUseCase("review.show", ["coach", "client"], (scope, { sessionId }) =>
+  inStudio(scope, async (tx) => {
+    const loaded = await loadSession(tx, sessionId);
+    if (!loaded) return notFound;
+    const { row, document, context, studio } = loaded;
+    const { events, shown } = await readLog(tx, sessionId, studio);
+    return ok({ context, title: document.title, state: row.state, shown: Object.fromEntries(shown), events });
+  }),
+);
