@@ -40,6 +40,7 @@ export * from "./plan/plan-edits";
 export * from "./progress/prescribe";
 export * from "./progress/rule";
 export * from "./progress/rules";
+export * from "./same";
 export * from "./sentences";
 export * from "./session/as-planned";
 export * from "./session/chains";

@@ -95,5 +95,5 @@ test("a limit blocks the floor until the coach says why; a method says what it c
   await method.getByRole("button", { name: "Take it up" }).click();
   await expect(page.getByText(/· 210 s/)).toBeVisible();
   await page.goto(`/floor?s=${sessionId}`);
-  await expect(page.getByRole("button", { name: "Set done" })).toBeVisible();
+  await expect(page.getByRole("button", { name: "Start", exact: true })).toBeVisible();
 });

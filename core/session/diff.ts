@@ -3,6 +3,7 @@
  * carries none, is reconciled first.
  */
 import { unmoved } from "../lists";
+import { sameValue } from "../same";
 import { type After, applyEdits, type BlockFields, type Edit } from "./edits";
 import { allBlocks, type Block, type SessionDocument, type Slot, type WorkSet } from "./grammar";
 
@@ -92,8 +93,6 @@ function moves(from: readonly string[], to: readonly string[]): [string, After][
   return to.flatMap((id, index): [string, After][] => (settled.has(id) ? [] : [[id, to[index - 1] ?? null]]));
 }
 
-const same = (a: unknown, b: unknown): boolean => a === b || JSON.stringify(a) === JSON.stringify(b);
-
 /** The edits that give a block other fields; those left out stay. */
 export const diffBlock = (block: Block, fields: Partial<BlockFields>): Edit[] =>
   fieldEdits({ kind: "setBlock", blockId: block.id }, block, fields);
@@ -104,7 +103,7 @@ export const diffSlotSets = (slot: Slot, sets: Slot["sets"]): Edit[] => diffSlot
 /** One edit for each field whose value differs. */
 function fieldEdits(what: object, before: object, fields: object): Edit[] {
   return Object.entries(fields).flatMap(([field, value]) =>
-    same((before as Record<string, unknown>)[field], value) ? [] : [{ ...what, field, value } as unknown as Edit],
+    sameValue((before as Record<string, unknown>)[field], value) ? [] : [{ ...what, field, value } as unknown as Edit],
   );
 }
 
@@ -115,7 +114,7 @@ export function diffSlot(old: Slot, slot: Slot): Edit[] {
   const known = new Map(old.sets.flatMap((set) => (set ? [[set.id, set]] : [])));
   const order = slot.sets.map((set) => set?.id ?? null);
   if (
-    !same(
+    !sameValue(
       order,
       old.sets.map((set) => set?.id ?? null),
     )

@@ -2,6 +2,7 @@
  * Two people's changes of one document: what touches different things is merged, what touches the same field twice is said,
  * with both values. Whatever was saved first stands.
  */
+import { sameValue } from "../same";
 import { applyEdits, type Edit } from "./edits";
 import { allBlocks, type SessionDocument } from "./grammar";
 
@@ -38,7 +39,7 @@ export function mergeEdits(base: SessionDocument, theirs: readonly Edit[], mine:
     const clash = [...writes, ...reads.filter((key) => key.startsWith("exists:"))]
       .filter((key) => !key.startsWith("gap:"))
       .map((key) => written.get(key))
-      .find((other) => other !== undefined && !says(other, edit));
+      .find((other) => other !== undefined && !sameValue(other, edit));
     const applied = clash ? null : applyEdits(document, [edit]);
     if (!applied?.ok) {
       conflicts.push({ mine: edit, theirs: clash ?? null });
@@ -50,9 +51,6 @@ export function mergeEdits(base: SessionDocument, theirs: readonly Edit[], mine:
   }
   return { document, taken, inverse, conflicts };
 }
-
-/** Whether two edits say the same of the same thing. */
-const says = (a: Edit, b: Edit): boolean => JSON.stringify(a) === JSON.stringify(b);
 
 /** Whether two lists of edits touch different things, so that their order does not matter. */
 export function areIndependent(base: SessionDocument, a: readonly Edit[], b: readonly Edit[]): boolean {

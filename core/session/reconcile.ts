@@ -5,6 +5,7 @@
  * Blocks are matched by how many exercises they share and how near they stand; slots by exercise, then by place; sets
  * by round; segments by order. What is new keeps the ids that the parser made.
  */
+import { canonicalJson, sameValue } from "../same";
 import type { Block, LoadRule, SessionDocument, Slot, WorkSet } from "./grammar";
 
 export function reconcile(old: SessionDocument, parsed: SessionDocument): SessionDocument {
@@ -82,7 +83,7 @@ function setKey(set: WorkSet | null): string {
   if (!set) return "-";
   const ready = keys.get(set);
   if (ready) return ready;
-  const key = JSON.stringify([
+  const key = canonicalJson([
     set.role,
     set.stop,
     set.segments.map(({ id: _, ...segment }) => ({ ...segment, load: anonymous(segment.load) })),
@@ -99,8 +100,7 @@ function keepSlotIds(slot: Slot, previous: Slot | null, slotIds: ReadonlyMap<str
   return {
     ...slot,
     id: previous?.id ?? slot.id,
-    lineage:
-      sameLift && JSON.stringify(previous.setup) === JSON.stringify(slot.setup) ? previous.lineage : slot.lineage,
+    lineage: sameLift && sameValue(previous.setup, slot.setup) ? previous.lineage : slot.lineage,
     // Text does not say how a lift goes on.
     rule: sameLift ? previous.rule : slot.rule,
     sets: keepSets(slot.sets, previous, slotIds),

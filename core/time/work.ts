@@ -3,6 +3,7 @@
  * of rounds; `run.ts` puts sets in a row.
  */
 import { type Catalogue, type Exercise, exerciseOrThrow } from "../exercise/exercise";
+import { sameValue } from "../same";
 import type { Segment, Slot, WorkSet } from "../session/grammar";
 import type { Settings } from "../settings";
 import { repSeconds, tempoInForce } from "./tempo";
@@ -276,7 +277,7 @@ function repGoal(
 export function dropChangeSeconds(exercise: Exercise, segment: Segment, before: Segment, settings: Settings): number {
   const changes =
     segment.load.kind !== "unsaid" || segment.exerciseId !== before.exerciseId || segment.exerciseId !== null;
-  const bandChanged = segment.beside.length > 0 && JSON.stringify(segment.beside) !== JSON.stringify(before.beside);
+  const bandChanged = segment.beside.length > 0 && !sameValue(segment.beside, before.beside);
   if (bandChanged) return settings.dropChangeSeconds.band;
   if (!changes) return 0;
   if (segment.load.kind === "bodyweight" && segment.load.added === null) return settings.dropChangeSeconds.bodyweight;

@@ -4,6 +4,7 @@ import { catalogueIn, computeSession, type SessionContext, SHOWN_VERSION, type S
 import {
   allBlocks,
   buildSentence,
+  canonicalJson,
   ENGINE_VERSION,
   type Exercise,
   exerciseOrThrow,
@@ -92,16 +93,5 @@ function shownLoad(exercise: Exercise, load: ResolvedLoad, change: string, expec
 
 /** SHA-256 of a value's JSON with sorted keys: the same content, the same hash, on every machine. */
 export function hashOf(value: unknown): string {
-  return createHash("sha256").update(canonical(value)).digest("hex");
-}
-
-function canonical(value: unknown): string {
-  if (Array.isArray(value)) return `[${value.map(canonical).join(",")}]`;
-  if (typeof value === "object" && value !== null) {
-    const entries = Object.entries(value)
-      .filter(([, inner]) => inner !== undefined)
-      .sort(([a], [b]) => (a < b ? -1 : 1));
-    return `{${entries.map(([key, inner]) => `${JSON.stringify(key)}:${canonical(inner)}`).join(",")}}`;
-  }
-  return JSON.stringify(value) ?? "null";
+  return createHash("sha256").update(canonicalJson(value)).digest("hex");
 }

@@ -1,6 +1,7 @@
 /** Document → shorthand in its one normal form. `parseSession(printSession(x))` equals x but for ids. */
 import { type Catalogue, exerciseOrThrow } from "../../exercise/exercise";
 import { isPlaceholder } from "../../exercise/placeholder";
+import { sameValue } from "../../same";
 import { decimal, type Weight } from "../../units";
 import {
   type Amount,
@@ -161,10 +162,9 @@ const bare = (set: WorkSet): unknown => ({
   id: "",
   segments: set.segments.map((segment) => ({ ...segment, id: "" })),
 });
-const same = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b);
 /** Whether two sets ask for the same, ids aside. */
 export const sameSet = (a: WorkSet | null, b: WorkSet | null): boolean =>
-  a === null || b === null ? a === b : same(bare(a), bare(b));
+  a === null || b === null ? a === b : sameValue(bare(a), bare(b));
 
 function withFirst(set: WorkSet, change: Partial<Segment>): WorkSet {
   return { ...set, segments: [{ ...set.segments[0]!, ...change }, ...set.segments.slice(1)] };
@@ -236,7 +236,7 @@ function repsList(sets: Slot["sets"], base: WorkSet): string[] | null {
   if (base.stop.kind === "repTotal" || sets.some((set) => set && set.stop.kind !== base.stop.kind)) return null;
   if (sets.some((set) => set && set.segments[0]!.rom !== base.segments[0]!.rom)) return null;
   if (base.segments[0]!.rom !== "full") return null;
-  if (amounts.every((amount) => amount && same(amount, amounts[0]))) return null;
+  if (amounts.every((amount) => amount && sameValue(amount, amounts[0]))) return null;
   const listable = amounts.every(
     (amount) => amount === null || ["reps", "maxReps", "toFailure", "seconds", "metres"].includes(amount.kind),
   );
@@ -247,7 +247,7 @@ function stepOf(firsts: (Segment | null)[], firstIndex: number): LoadChange | nu
   const later = firsts.slice(firstIndex + 1).filter((segment) => segment !== null);
   const first = later[0]?.load;
   if (first?.kind !== "fromRound" || firsts[firstIndex]!.load.kind === "fromRound") return null;
-  return later.every((segment) => same(segment.load, first)) ? first.change : null;
+  return later.every((segment) => sameValue(segment.load, first)) ? first.change : null;
 }
 
 const LISTED = new Set(["fixed", "percentOfMax", "percentOfTop"]);
@@ -255,7 +255,7 @@ const LISTED = new Set(["fixed", "percentOfMax", "percentOfTop"]);
 function loadList(firsts: (Segment | null)[]): (LoadRule | null)[] | null {
   const said = firsts.filter((segment) => segment !== null);
   const first = said[0]!.load;
-  if (said.every((segment) => same(segment.load, first)) || !LISTED.has(first.kind)) return null;
+  if (said.every((segment) => sameValue(segment.load, first)) || !LISTED.has(first.kind)) return null;
   const sameKind = said.every(
     ({ load }) =>
       load.kind === first.kind &&
@@ -267,7 +267,7 @@ function loadList(firsts: (Segment | null)[]): (LoadRule | null)[] | null {
 function rirList(firsts: (Segment | null)[]): (Span | null)[] | null {
   if (firsts.some((segment) => segment && (segment.load.kind !== "byEffort" || !segment.rir))) return null;
   const said = firsts.filter((segment) => segment !== null);
-  if (said.every((segment) => same(segment.rir, said[0]!.rir))) return null;
+  if (said.every((segment) => sameValue(segment.rir, said[0]!.rir))) return null;
   return firsts.map((segment) => segment?.rir ?? said[0]!.rir);
 }
 
@@ -436,7 +436,7 @@ function printClause(clause: Clause, catalogue: Catalogue, labels: ReadonlyMap<s
   if (to === null) return `${selector} out`;
   const a = from.segments[0]!;
   const b = to.segments[0]!;
-  const chainSame = same(
+  const chainSame = sameValue(
     bare({ ...from, segments: from.segments.slice(1) }),
     bare({ ...from, segments: to.segments.slice(1) }),
   );
@@ -450,16 +450,16 @@ function printClause(clause: Clause, catalogue: Catalogue, labels: ReadonlyMap<s
     (to.segments.length === 1 && from.segments.length > 1);
   if (unsays) return `${selector} only ${printCell(to, catalogue, labels)}`;
   const parts: string[] = [selector];
-  const stopChanged = !same(from.stop, to.stop);
-  const amountSaid = !same(a.amount, b.amount) || a.rom !== b.rom || (stopChanged && to.stop.kind !== "totalTime");
+  const stopChanged = !sameValue(from.stop, to.stop);
+  const amountSaid = !sameValue(a.amount, b.amount) || a.rom !== b.rom || (stopChanged && to.stop.kind !== "totalTime");
   if (amountSaid) parts.push(to.stop.kind === "repTotal" ? printStopTotal(to.stop) : printAmount(b.amount, b.rom));
-  if (!same(a.setup, b.setup)) parts.push(printSetup(b.setup!));
-  if (!same(a.load, b.load) || (b.load.kind === "byEffort" && !same(a.rir, b.rir)))
+  if (!sameValue(a.setup, b.setup)) parts.push(printSetup(b.setup!));
+  if (!sameValue(a.load, b.load) || (b.load.kind === "byEffort" && !sameValue(a.rir, b.rir)))
     parts.push(printLoad(b.load, b.rir, labels)!);
   if (a.exerciseId !== b.exerciseId) parts.push(`as ${quoted(b.exerciseId!, catalogue)}`);
-  if (!same(a.beside, b.beside)) parts.push(...b.beside.map(printBeside));
-  if (!same(a.rir, b.rir) && b.load.kind !== "byEffort") parts.push(`rir${printSpan(b.rir!)}`);
-  if (!same(a.tempo, b.tempo)) parts.push(printTempo(b.tempo!));
+  if (!sameValue(a.beside, b.beside)) parts.push(...b.beside.map(printBeside));
+  if (!sameValue(a.rir, b.rir) && b.load.kind !== "byEffort") parts.push(`rir${printSpan(b.rir!)}`);
+  if (!sameValue(a.tempo, b.tempo)) parts.push(printTempo(b.tempo!));
   if (!chainSame) parts.push(...printChain(to.segments.slice(1), catalogue, labels));
   if (to.stop.kind === "totalTime" && (stopChanged || amountSaid)) parts.push(`in ${decimal(to.stop.seconds)}s`);
   if (from.role !== to.role) parts.push(to.role === "warmUp" ? "warmup" : "working");
