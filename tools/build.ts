@@ -6,7 +6,7 @@ import { join } from "node:path";
 import { build as bundle } from "esbuild";
 import { Plain, ROOT, STATE, say } from "./system";
 
-const SOURCES = ["app", "contract", "core", "device", "public", "screens", "server", "ui", "workers"];
+const SOURCES = ["app", "contract", "core", "device", "parts", "public", "screens", "server", "ui", "workers"];
 const FILES = ["package-lock.json", "next.config.ts", "tsconfig.json", "postcss.config.mjs", "tools/build.ts"];
 
 export async function ensureBuild(): Promise<void> {

@@ -36,6 +36,7 @@ export async function runChecks(only: readonly string[]): Promise<void> {
         "contract",
         "core",
         "device",
+        "parts",
         "screens",
         "server",
         "ui",

@@ -7,17 +7,10 @@ import { type ClientLimit, limitWords, type Trainee, touches } from "../exercise
 import { type Muscle, REGIONS } from "../exercise/regions";
 import type { GymEquipment } from "../load/equipment";
 import { missingStations } from "../load/inventory";
-import {
-  allBlocks,
-  type Block,
-  restSecondsForTime,
-  type Segment,
-  type SessionDocument,
-  type Slot,
-  type WorkSet,
-} from "../session/grammar";
+import { allBlocks, type Block, type Segment, type SessionDocument, type Slot, type WorkSet } from "../session/grammar";
 import { nameBlock } from "../session/names";
 import type { Settings } from "../settings";
+import { runBlock } from "../time/run";
 import { daysBetween } from "../units";
 import type { Jump, Severity } from "../volume/jumps";
 import type { ReadinessQuestionId } from "./readiness";
@@ -28,15 +21,21 @@ export interface Place {
   readonly round: number | null;
 }
 
+/** What a caution is about beside its place: the limit, the muscle, the station; else the lift's exercise. */
+interface Subject {
+  readonly subject?: string;
+}
+
 export interface CautionFound extends Place {
   readonly ruleId: string;
+  readonly subject: string;
   readonly severity: Severity;
   readonly words: string;
 }
 
-/** The same caution at the same place, by which a recorded reason is found again. */
-export const cautionKey = ({ ruleId, slotId }: Pick<CautionFound, "ruleId" | "slotId">): string =>
-  slotId ? `${ruleId} ${slotId}` : ruleId;
+/** The same caution about the same thing at the same place, by which a recorded reason is found again. */
+export const cautionKey = ({ ruleId, slotId, subject }: Pick<CautionFound, "ruleId" | "slotId" | "subject">): string =>
+  [ruleId, slotId, subject].filter((part) => part !== null && part !== "").join(" ");
 
 export interface HardTechnique {
   readonly date: string;
@@ -70,7 +69,7 @@ interface Seen {
   readonly index: number;
 }
 
-type Say = (place: Place, words: string, severity?: Severity) => void;
+type Say = (place: Place & Subject, words: string, severity?: Severity) => void;
 
 export interface CautionRule {
   readonly id: string;
@@ -338,12 +337,12 @@ export const CAUTION_RULES: readonly CautionRule[] = [
     check: ({ document }, { catalogue, settings }, say) => {
       for (const block of allBlocks(document)) {
         if (!isGiant(block, catalogue, settings)) continue;
-        const rest = block.restAfterRound;
-        const seconds = rest?.kind === "each" ? restSecondsForTime(rest.rest) : null;
-        if (seconds !== null && seconds < 90)
+        const rests = runBlock(block, { catalogue, settings }).rounds.flatMap(({ rest }) => rest ?? []);
+        const shortest = Math.min(...rests.filter((rest) => rest.why !== "assumed").map((rest) => rest.seconds));
+        if (shortest < 90)
           say(
             { slotId: block.slots[0]!.id, round: null },
-            `A giant set with ${seconds} s after it: loads fall further than they look.`,
+            `A giant set with ${Math.round(shortest)} s after it: loads fall further than they look.`,
           );
       }
     },
@@ -395,7 +394,10 @@ export const CAUTION_RULES: readonly CautionRule[] = [
       for (const one of seen)
         for (const limit of trainee.limits)
           if (limit.how === "avoid" && touches(limit, one.exercise))
-            say({ slotId: one.slot.id, round: null }, `${one.exercise.name} touches a limit: ${limitWords(limit)}.`);
+            say(
+              { slotId: one.slot.id, round: null, subject: `${one.exercise.id} ${limit.id}` },
+              `${one.exercise.name} touches a limit: ${limitWords(limit)}.`,
+            );
     },
   },
   {
@@ -406,7 +408,10 @@ export const CAUTION_RULES: readonly CautionRule[] = [
       for (const one of seen)
         for (const limit of trainee.limits)
           if (limit.how === "part" && touches(limit, one.exercise) && one.segment.rom === "full")
-            say({ slotId: one.slot.id, round: null }, `Only in part: ${limitWords(limit)}.`);
+            say(
+              { slotId: one.slot.id, round: null, subject: `${one.exercise.id} ${limit.id}` },
+              `Only in part: ${limitWords(limit)}.`,
+            );
     },
   },
   {
@@ -431,7 +436,7 @@ export const CAUTION_RULES: readonly CautionRule[] = [
     check: ({ seen }, { gym }, say) => {
       for (const one of seen)
         for (const station of missingStations(one.exercise, gym))
-          say({ slotId: one.slot.id, round: null }, `The ${station} is not here on this day.`);
+          say({ slotId: one.slot.id, round: null, subject: station }, `The ${station} is not here on this day.`);
     },
   },
   {
@@ -470,7 +475,8 @@ export const CAUTION_RULES: readonly CautionRule[] = [
     severity: "note",
     about: "Far more than the client has been doing.",
     check: (_session, { jumps }, say) => {
-      for (const jump of jumps) say({ slotId: null, round: null }, jumpWords(jump), jump.severity);
+      for (const jump of jumps)
+        say({ slotId: null, round: null, subject: `${jump.muscle} ${jump.measure}` }, jumpWords(jump), jump.severity);
     },
   },
 ];
@@ -504,10 +510,11 @@ export function evaluateCautions(document: SessionDocument, context: CautionCont
       }
     }
   }
+  const exerciseOf = new Map(seen.map(({ slot }) => [slot.id, slot.exerciseId]));
   const found: CautionFound[] = [];
   for (const rule of CAUTION_RULES) {
-    const say = once((place, words, severity) =>
-      found.push({ ruleId: rule.id, severity: severity ?? rule.severity, words, ...place }),
+    const say = once(({ slotId, round, subject = exerciseOf.get(slotId ?? "") ?? "" }, words, severity) =>
+      found.push({ ruleId: rule.id, severity: severity ?? rule.severity, words, slotId, round, subject }),
     );
     rule.check({ document, seen }, context, say);
   }

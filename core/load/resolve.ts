@@ -3,10 +3,10 @@
  * explicit kg, relative to a slot or round, percent of a max, rep maximum or effort through the curve, last time's
  * through the progression rule, cold start.
  */
-import { type Catalogue, directRegions, type Exercise, exerciseOrThrow, trainSameRegion } from "../exercise/exercise";
+import { directRegions, type Exercise, exerciseOrThrow, trainSameRegion } from "../exercise/exercise";
 import { type LiftRecord, median } from "../log";
 import { type PrescribedSession, prescribe } from "../progress/prescribe";
-import type { Calendar, NextPrescription } from "../progress/rules";
+import type { NextPrescription } from "../progress/rules";
 import {
   allBlocks,
   type LoadChange,
@@ -18,7 +18,6 @@ import {
   type Span,
   type WorkSet,
 } from "../session/grammar";
-import type { Settings } from "../settings";
 import { fromKg, round, SAME_WEIGHT_KG, toKg, type Weight } from "../units";
 import type { ResolveContext } from "./context";
 import { e1rmFactor, populationCurve, repsAtLoad } from "./e1rm";
@@ -31,14 +30,7 @@ import {
   type Resistance,
   resistanceThrough,
 } from "./effective";
-import {
-  type Build,
-  type BuildableLoad,
-  buildableLoads,
-  type GymEquipment,
-  type RoundingPolicy,
-  roundToBuildable,
-} from "./equipment";
+import { type Build, type BuildableLoad, buildableLoads, roundToBuildable } from "./equipment";
 import type { PlatePlan } from "./plate-plan";
 import { type Policy, roundingPolicy } from "./policy";
 import { type RampKind, type RampSet, rampTo } from "./ramp";

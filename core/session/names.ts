@@ -1,7 +1,8 @@
 /** What a block is called: derived from its slots, handovers and muscles, never stored. Handbook sections 2 and 3. */
 import { areOpposing, type Catalogue, type Exercise, exerciseOrThrow, trainSameRegion } from "../exercise/exercise";
 import type { Settings } from "../settings";
-import { type Block, restSecondsForTime, type Slot, type WorkSet } from "./grammar";
+import { handoverAfter } from "../time/run";
+import type { Block, Slot, WorkSet } from "./grammar";
 import { HANDOVER_LIMIT_SECONDS } from "./shorthand/print";
 
 export type BlockName =
@@ -69,11 +70,8 @@ function runLengths(short: readonly boolean[]): number[] {
   return runs;
 }
 
-function longestHandover(slot: Slot, settings: Settings): number {
-  if (!slot.restAfter) return settings.assumed.handoverSeconds;
-  const rests = slot.restAfter.kind === "each" ? [slot.restAfter.rest] : slot.restAfter.rests;
-  return Math.max(...rests.map(restSecondsForTime));
-}
+const longestHandover = (slot: Slot, settings: Settings): number =>
+  Math.max(...slot.sets.map((_, round) => handoverAfter(slot, round, settings).seconds));
 
 /** The same action with an easier lever, straight on: really one set continued. */
 function isMechanicalDrop(first: Exercise, second: Exercise, handoverSeconds: number): boolean {

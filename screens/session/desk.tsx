@@ -5,6 +5,7 @@ import { useRouter } from "next/navigation";
 import { useEffect } from "react";
 import type { SessionView } from "@/contract";
 import { allBlocks, blockLetter, decimal, printCell, readinessSentence, slotLabels } from "@/core";
+import { readingOf } from "@/parts/set-words";
 import { Button, buttonClass } from "@/ui/button";
 import { Notice } from "@/ui/notice";
 import { SessionMenu } from "./block-menu";
@@ -15,7 +16,6 @@ import { TextPanel } from "./text-panel";
 import { Timeline } from "./timeline";
 import { type Desk as DeskState, useDesk } from "./use-desk";
 import { Why } from "./why";
-import { readingOf } from "./words";
 
 export function Desk({ view }: { view: SessionView }) {
   const desk = useDesk(view);

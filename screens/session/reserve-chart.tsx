@@ -7,14 +7,6 @@ export interface LikelyRound {
   readonly forecast: WorkForecast | null;
 }
 
-/** "1.2", "−2" when short by two, "–" where nothing is known. */
-export function likelyFigure(forecast: WorkForecast): string {
-  if (forecast.expectedRir === null) return "–";
-  return forecast.askedReps === null
-    ? decimal(forecast.possibleReps ?? 0, 0)
-    : decimal(forecast.expectedRir, 1).replace("-", "−");
-}
-
 /** What is likely left after each round, as a tick in its 80 % band, against the line of what is asked. */
 export function ReserveChart({
   rounds,

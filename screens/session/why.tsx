@@ -38,11 +38,12 @@ import {
   waySentence,
 } from "@/core";
 import { newId } from "@/device/ids";
+import { BuildSleeve, PlateOrder, SharedBar } from "@/parts/plates";
+import { amountFigure, loadFigure } from "@/parts/set-words";
+import { TempoTrace } from "@/parts/tempo-trace";
 import { Button } from "@/ui/button";
-import { BuildSleeve, PlateOrder, SharedBar } from "./plates";
 import { ReserveChart } from "./reserve-chart";
 import type { Desk } from "./use-desk";
-import { amountFigure, loadFigure } from "./words";
 
 /** Why this load: the figure, its reasons, the build, the tempo, what is likely in reserve, the rule for next time. */
 export function Why({ desk, view }: { desk: Desk; view: SessionView }) {
@@ -162,7 +163,7 @@ export function Why({ desk, view }: { desk: Desk; view: SessionView }) {
       ) : buildable === 0 ? (
         <p className="border border-weld bg-weld-tint px-2 py-1">{view.gym.name} has nothing to load this lift with.</p>
       ) : null}
-      <TempoCurve phases={tempoPhases(tempoInForce(set.segments, 0), view.settings)} assumed={segment.tempo === null} />
+      <TempoTrace phases={tempoPhases(tempoInForce(set.segments, 0), view.settings)} assumed={segment.tempo === null} />
       {targetsOf(slot).length > 0 ? (
         <section>
           <label className="flex items-baseline justify-between gap-2">
@@ -299,54 +300,4 @@ function overruledWords(reason: LoadReason, catalogue: Catalogue): string {
   if (reason.kind === "curve")
     return `The curve would ask ${decimal(reason.wantedKg, 1)} kg for ${decimal(reason.effectiveReps)} effective reps.`;
   return loadSentence(reason, { catalogue });
-}
-
-const PHASE_WORDS = { lower: "lower", bottom: "pause", lift: "lift", top: "squeeze" } as const;
-
-function TempoCurve({ phases, assumed }: { phases: ReturnType<typeof tempoPhases>; assumed: boolean }) {
-  const total = phases.reduce((sum, phase) => sum + phase.seconds, 0);
-  let x = 2;
-  let y = 8;
-  let path = `M${x} ${y}`;
-  const marks: { x: number; words: string }[] = [];
-  for (const phase of phases) {
-    const to = x + (phase.seconds / total) * 216;
-    const next = phase.name === "lower" ? 34 : phase.name === "lift" ? 8 : y;
-    path += `C${(x + to) / 2} ${y} ${(x + to) / 2} ${next} ${to} ${next}`;
-    marks.push({ x: (x + to) / 2, words: `${PHASE_WORDS[phase.name]} ${decimal(phase.seconds, 1)}` });
-    x = to;
-    y = next;
-  }
-  return (
-    <section>
-      <h3 className="font-bold">
-        Tempo{" "}
-        <span className={`narrow font-normal text-quiet ${assumed ? "assumed" : ""}`}>
-          {assumed ? "assumed, 3 s a rep" : `${decimal(total)} s a rep`}
-        </span>
-      </h3>
-      <svg width={222} height={56} role="img" aria-label={marks.map((mark) => mark.words).join(", ")}>
-        <path
-          d={path}
-          fill="none"
-          stroke="var(--color-indigo)"
-          strokeWidth={2.2}
-          strokeDasharray={assumed ? "3 3" : undefined}
-        />
-        {marks.map((mark, index) => (
-          <text
-            key={index}
-            x={mark.x}
-            y={51}
-            textAnchor="middle"
-            fontSize={10.5}
-            className="narrow"
-            fill="var(--color-quiet)"
-          >
-            {mark.words}
-          </text>
-        ))}
-      </svg>
-    </section>
-  );
 }

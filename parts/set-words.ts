@@ -11,6 +11,7 @@ import {
   type Settings,
   type Slot,
   tempoInForce,
+  type WorkForecast,
   type WorkSet,
 } from "@/core";
 
@@ -89,4 +90,12 @@ export function readingOf(
     parts.push(`then ${set.segments.length - 1} ${set.segments.length === 2 ? "part" : "parts"} straight on`);
   if (!block.restAfterRound && slot.sets.length > 1) assumed.push(`${settings.assumed.roundRestSeconds} s rest`);
   return { said: parts.join(", "), assumed };
+}
+
+/** "1.2", "−2" when short by two, "–" where nothing is known. */
+export function likelyFigure(forecast: WorkForecast): string {
+  if (forecast.expectedRir === null) return "–";
+  return forecast.askedReps === null
+    ? decimal(forecast.possibleReps ?? 0, 0)
+    : decimal(forecast.expectedRir, 1).replace("-", "−");
 }
