@@ -12,6 +12,7 @@ import {
   jumpsOf,
   type LengthCoverage,
   limitsOn,
+  type Muscle,
   muscleLoads,
   type OrderAdvice,
   orderAdvice,
@@ -55,7 +56,9 @@ export function judgeSession(document: SessionDocument, context: SessionContext,
   const today = muscleLoads(sets.values(), catalogue);
   const week = addLoads(today, context.week.others);
   // A jump is said once for a muscle, by its gravest measure, and where this session has a part in it.
-  const jumps = jumpsOf(week, context.week.before, context.client.trainingAge as TrainingAge).filter(
+  const { trainingAge, priorities } = context.client;
+  const priorityOf = (muscle: Muscle) => priorities[muscle] ?? "normal";
+  const jumps = jumpsOf(week, context.week.before, trainingAge as TrainingAge, priorityOf).filter(
     (jump, index, all) =>
       today[jump.muscle] !== undefined && all.findIndex((other) => other.muscle === jump.muscle) === index,
   );

@@ -152,7 +152,7 @@ export interface SessionContext {
 export interface WeekContext {
   /** What the other sessions of the week ask of each muscle, done or planned. */
   readonly others: MuscleLoads;
-  /** The four weeks before, the newest last; fewer where there is no log. */
+  /** The eight weeks before, the newest last; fewer where there is no log. */
   readonly before: readonly MuscleLoads[];
   readonly weeksTrained: number;
   /** Hard sets by day, of the other sessions within a week before and after; done, or still to be done. */

@@ -491,8 +491,7 @@ const MEASURE_WORDS = {
 export function jumpWords({ muscle, measure, planned, usual, ratio, fromStart }: Jump): string {
   const figure = (value: number) => (measure === "hardSets" ? Math.round(value * 2) / 2 : Math.round(value));
   const words = MEASURE_WORDS[measure];
-  if (usual <= 0) return `${figure(planned)} ${words} for the ${muscle}, and none in the last four weeks.`;
-  const against = fromStart ? "a start at this level" : "the last four weeks";
+  const against = fromStart ? "a start at this level" : "what the last weeks have made usual";
   return `${figure(planned)} ${words} for the ${muscle} this week, ${ratio.toFixed(1)} × ${against} (${figure(usual)}).`;
 }
 

@@ -2,7 +2,7 @@
 import { type Catalogue, exerciseOrThrow } from "../exercise/exercise";
 import { MUSCLES, type Muscle, REGIONS, type RegionId } from "../exercise/regions";
 import { mean } from "../units";
-import type { TrainingAge } from "./bands";
+import { type MusclePriority, type TrainingAge, weeklySetBand } from "./bands";
 import type { ExerciseSets } from "./coverage";
 
 export interface MuscleLoad {
@@ -54,7 +54,7 @@ export function addLoads(a: MuscleLoads, b: MuscleLoads): MuscleLoads {
   return sum;
 }
 
-/** A week to begin with, for a muscle, where there are no four weeks of log. */
+/** A week to begin with, for a muscle: what is usual is never taken to be less. */
 export const STARTING_WEEK: Readonly<Record<TrainingAge, MuscleLoad>> = {
   novice: { hardSets: 5, failureSets: 0, reps: 60, loweringSeconds: 150 },
   intermediate: { hardSets: 9, failureSets: 2, reps: 110, loweringSeconds: 280 },
@@ -68,11 +68,11 @@ export interface Jump {
   readonly muscle: Muscle;
   readonly measure: JumpMeasure;
   readonly planned: number;
-  /** A week of the last four, or of the start for the level. */
+  /** A week that the client is used to, or the start for the level. */
   readonly usual: number;
   readonly ratio: number;
   readonly severity: Severity;
-  /** Measured against the start for the level, there being no four weeks of log. */
+  /** Measured against the start for the level, the client not being used to more. */
   readonly fromStart: boolean;
 }
 
@@ -81,54 +81,61 @@ const LEAST: Readonly<Record<JumpMeasure, number>> = { hardSets: 4, failureSets:
 /** Long lowering or failure work that is new to somebody blocks from here on. */
 const NEW_WORK = { failureSets: 4, loweringSeconds: 300 } as const;
 
+/** How many weeks a client's habit is looked for in, and for how long a muscle is away before half of it is gone. */
+const WEEKS_OF_HABIT = 8;
+const WEEKS_AWAY = 3;
+
 /**
- * Where a week goes beyond the mean of the last four: `weeks` are the four before, the newest last, weeks without training as
- * empty ones; fewer than four are measured against the start for the level. What anybody of the level may begin with is never
- * blocked for its ratio alone, nor is what lies near the best of the four weeks: somebody who missed weeks comes back to it with
- * a warning.
+ * Where a week goes beyond what the client is used to: the mean of the best two of the last eight weeks, halved where the muscle
+ * has not been trained for three, and never below the start for the level (handbook section 7). `weeks` are those before, the
+ * newest last, weeks without training as empty ones. Above 2.5 times it blocks, as does long lowering or failure work that is
+ * new; never inside the client's own weekly band of the muscle.
  */
-export function jumpsOf(planned: MuscleLoads, weeks: readonly MuscleLoads[], trainingAge: TrainingAge): Jump[] {
-  const known = weeks.length >= 4;
+export function jumpsOf(
+  planned: MuscleLoads,
+  weeks: readonly MuscleLoads[],
+  trainingAge: TrainingAge,
+  priorityOf: (muscle: Muscle) => MusclePriority = () => "normal",
+): Jump[] {
   const jumps: Jump[] = [];
   for (const muscle of MUSCLES) {
     const load = planned[muscle];
     if (!load) continue;
+    const past = weeks.slice(-WEEKS_OF_HABIT).map((week) => week[muscle] ?? NOTHING);
+    const isAway = past.slice(-WEEKS_AWAY).every((week) => week.hardSets === 0 && week.reps === 0);
+    const insideBand = load.hardSets <= weeklySetBand(trainingAge, priorityOf(muscle)).high;
     for (const measure of MEASURES) {
       const figure = load[measure];
       if (figure < LEAST[measure]) continue;
-      const past = mean(weeks.slice(-4).map((week) => week[muscle]?.[measure] ?? 0));
-      const best = Math.max(0, ...weeks.slice(-4).map((week) => week[muscle]?.[measure] ?? 0));
-      const usual = known ? past : Math.max(STARTING_WEEK[trainingAge][measure], past);
-      const isNew =
-        known &&
+      const [best = 0, next = 0] = past.map((week) => week[measure]).sort((a, b) => b - a);
+      const habit = mean([best, next]) * (isAway && past.length > 0 ? 0.5 : 1);
+      const start = STARTING_WEEK[trainingAge][measure];
+      const usual = Math.max(start, habit);
+      const ratio = usual > 0 ? figure / usual : figure / LEAST[measure];
+      const isNewWork =
         (measure === "failureSets" || measure === "loweringSeconds") &&
-        past < 0.1 * figure &&
-        figure >= NEW_WORK[measure];
-      const ratio = usual > 0 ? figure / usual : known ? Number.MAX_SAFE_INTEGER : figure / LEAST[measure];
-      const severity: Severity | null =
-        isNew ||
-        (ratio > JUMP_LIMITS.block &&
-          usual > 0 &&
-          figure > JUMP_LIMITS.warn * best &&
-          figure > STARTING_WEEK[trainingAge][measure])
-          ? "block"
-          : ratio > JUMP_LIMITS.warn
-            ? "warn"
-            : ratio > JUMP_LIMITS.note
-              ? "note"
-              : null;
-      if (severity)
-        jumps.push({
-          muscle,
-          measure,
-          planned: figure,
-          usual,
-          ratio: Math.min(ratio, 99),
-          severity,
-          fromStart: !known,
-        });
+        best < 0.1 * figure &&
+        figure >= NEW_WORK[measure] &&
+        figure > JUMP_LIMITS.note * start;
+      const severity = severityOf(ratio, isNewWork);
+      if (severity === null) continue;
+      jumps.push({
+        muscle,
+        measure,
+        planned: figure,
+        usual,
+        ratio: Math.min(ratio, 99),
+        severity: severity === "block" && insideBand ? "warn" : severity,
+        fromStart: habit <= start,
+      });
     }
   }
   const rank = { block: 0, warn: 1, note: 2 };
   return jumps.sort((a, b) => rank[a.severity] - rank[b.severity] || b.ratio - a.ratio);
+}
+
+function severityOf(ratio: number, isNewWork: boolean): Severity | null {
+  if (isNewWork || ratio > JUMP_LIMITS.block) return "block";
+  if (ratio > JUMP_LIMITS.warn) return "warn";
+  return ratio > JUMP_LIMITS.note ? "note" : null;
 }

@@ -87,36 +87,45 @@ describe("jumps", () => {
   ): MuscleLoads => ({
     chest: { hardSets, failureSets: 0, reps: 0, loweringSeconds: 0, ...more },
   });
-  const four = (hardSets: number) => [1, 2, 3, 4].map(() => week(hardSets));
+  const eight = (hardSets: number) => Array.from({ length: 8 }, () => week(hardSets, { reps: 1 }));
+  const severity = (planned: number, weeks: readonly MuscleLoads[]) =>
+    jumpsOf(week(planned), weeks, "intermediate")[0]?.severity ?? null;
   it.each([
-    [10, 13, null],
-    [10, 13.5, "note"],
-    [10, 16, "note"],
-    [10, 16.5, "warn"],
-    [10, 25, "warn"],
-    [10, 25.5, "block"],
-  ])("from %s a week to %s: %s", (usual, planned, severity) => {
-    expect(jumpsOf(week(planned), four(usual), "intermediate")[0]?.severity ?? null).toBe(severity);
+    [20, 26, null],
+    [20, 26.5, "note"],
+    [20, 32, "note"],
+    [20, 32.5, "warn"],
+    [20, 50, "warn"],
+    [20, 50.5, "block"],
+  ])("from %s a week to %s: %s", (usual, planned, said) => {
+    expect(severity(planned, eight(usual))).toBe(said);
   });
-  it("does not block what anybody of the level may begin with, but warns", () => {
-    expect(jumpsOf(week(9), four(1), "intermediate")[0]!.severity).toBe("warn");
-    expect(jumpsOf(week(9.5), four(1), "intermediate")[0]!.severity).toBe("block");
+  it("goes by the best two of eight weeks, and a missed week is no new habit", () => {
+    const [missed, light, good] = [week(0), week(6, { reps: 60 }), week(20, { reps: 200 })];
+    expect(severity(26, [good, good, light, light, light, light, light, light])).toBeNull();
+    expect(severity(26, [good, good, light, light, light, light, light, missed])).toBeNull();
+    // Three weeks away from a muscle: half of the habit is gone.
+    expect(severity(26, [good, good, good, good, good, missed, missed, missed])).toBe("block");
+    expect(severity(20, [good, good, good, good, good, missed, missed, missed])).toBe("warn");
   });
-  it("does not block what lies near the best of the four weeks, where weeks were missed", () => {
-    const missed = [week(0), week(12), week(0), week(0)];
-    expect(jumpsOf(week(14), missed, "intermediate")[0]!.severity).toBe("warn");
-    expect(jumpsOf(week(20), missed, "intermediate")[0]!.severity).toBe("block");
+  it("never blocks inside the client's own weekly band", () => {
+    expect(severity(20, [])).toBe("warn");
+    expect(jumpsOf(week(22), [], "intermediate", () => "build")[0]!.severity).toBe("warn");
+    expect(jumpsOf(week(23), [], "intermediate", () => "build")[0]!.severity).toBe("block");
+    expect(jumpsOf(week(10.5), [], "intermediate", () => "hold")[0]?.severity ?? null).toBeNull();
   });
-  it("blocks long lowering and failure work that is new", () => {
-    expect(jumpsOf(week(10, { failureSets: 4 }), four(10), "advanced")).toMatchObject([
+  it("blocks long lowering and failure work that is new, out of the band", () => {
+    const used = Array.from({ length: 8 }, () => week(24, { reps: 200 }));
+    expect(jumpsOf(week(24, { failureSets: 6 }), used, "advanced")).toMatchObject([
       { measure: "failureSets", severity: "block" },
     ]);
-    expect(jumpsOf(week(10, { loweringSeconds: 320 }), four(10), "advanced")).toMatchObject([
+    expect(jumpsOf(week(24, { loweringSeconds: 480 }), used, "advanced")).toMatchObject([
       { measure: "loweringSeconds", severity: "block" },
     ]);
+    expect(jumpsOf(week(12, { loweringSeconds: 480 }), used, "advanced")).toMatchObject([{ severity: "warn" }]);
   });
-  it("measures somebody without four weeks against the start for the level", () => {
-    const [jump] = jumpsOf(week(9), [], "novice");
+  it("is never less than the start for the level", () => {
+    const [jump] = jumpsOf(week(9), eight(1), "novice");
     expect(jump).toMatchObject({ fromStart: true, usual: 5, severity: "warn" });
     expect(jumpsOf(week(9), [], "advanced")).toEqual([]);
   });

@@ -62,7 +62,7 @@ export async function countSessions(
   }));
 }
 
-const WEEKS_BEFORE = 4;
+const WEEKS_BEFORE = 8;
 
 /** What the week asks besides one session, the days around it, and the weeks before. */
 export async function weekContext(

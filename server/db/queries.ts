@@ -227,7 +227,8 @@ export const sessionsOfPlan = (tx: Transaction, planId: string) =>
       dayId: sessions.planDayId,
       week: sessions.planWeek,
       state: sessions.state,
-      wasSent: sql<boolean>`exists (select from ${sentCopies} where ${sentCopies.studioId} = ${sessions.studioId} and ${sentCopies.sessionId} = ${sessions.id})`,
+      // Named in full: in a selection from one table columns stand without its name.
+      wasSent: sql<boolean>`exists (select from sent_copies as copy where copy.studio_id = sessions.studio_id and copy.session_id = sessions.id)`,
     })
     .from(sessions)
     .where(eq(sessions.planId, planId))

@@ -1,0 +1,44 @@
+import { describe, expect, it } from "vitest";
+import { parseSession } from "../session/shorthand/parse";
+import { printSession } from "../session/shorthand/print";
+import { validateDocument } from "../session/validate";
+import { countingIds, read, resolve, TEST_CONTEXT, timelineOf } from "../testing/helpers";
+import { totalSession } from "../volume/totals";
+import { SHIPPED_CATALOGUE } from "./catalogue";
+import { exerciseOrThrow } from "./exercise";
+import { isPlaceholder, placeholderId, placeholderName } from "./placeholder";
+
+describe("a lift that is not known yet", () => {
+  const text = 'A1 "Rowboat drag, uphill"? 3x40m @30kg r90';
+
+  it("keeps its place, its figures and its seconds under its name", () => {
+    const document = read(text);
+    expect(validateDocument(document, SHIPPED_CATALOGUE)).toEqual([]);
+    expect(printSession(document, SHIPPED_CATALOGUE)).toBe(text);
+    expect(timelineOf(text).seconds).toBe(3 * 40 + 2 * 90);
+    const [set] = document.blocks[0]!.slots[0]!.sets;
+    expect(resolve(document).loads.get(set!.segments[0]!.id)).toMatchObject({ kg: 30, shareOfE1rm: null });
+  });
+
+  it("trains no muscle that anybody could name, and its reps count", () => {
+    const totals = totalSession(timelineOf('"Winch turn"? 2x10 @20kg'), TEST_CONTEXT);
+    expect([totals.sets, totals.reps, totals.byMuscle.size]).toEqual([2, 20, 0]);
+  });
+
+  it("is the same however it is spaced, and a pair does not fall apart over it", () => {
+    expect(placeholderId("  Winch   turn ")).toBe(placeholderId("Winch turn"));
+    expect([isPlaceholder(placeholderId("x")), isPlaceholder("back-squat")]).toEqual([true, false]);
+    expect(placeholderName(placeholderId("Winch turn"))).toBe("Winch turn");
+    const pair = read('A1 Bench press 3x8 h10\nA2 "Winch turn"? 3x10 r90');
+    expect(pair.blocks[0]!.slots.map((slot) => exerciseOrThrow(SHIPPED_CATALOGUE, slot.exerciseId).name)).toEqual([
+      "Bench press",
+      "Winch turn",
+    ]);
+  });
+
+  it("is not made of a slip: without the question mark the nearest name is offered", () => {
+    const { errors } = parseSession('A1 "Bench pres" 3x8', SHIPPED_CATALOGUE, countingIds());
+    expect(errors[0]).toMatchObject({ column: 4, suggestion: "Bench press" });
+    expect(() => exerciseOrThrow(SHIPPED_CATALOGUE, "never-heard-of")).toThrow(/no exercise/);
+  });
+});

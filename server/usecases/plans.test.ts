@@ -1,0 +1,261 @@
+import { beforeAll, describe, expect, it } from "vitest";
+import { type PlanView, shownSession } from "../../contract";
+import { applyEdits, type Edit, type PlanDay, type PlanEdit, type PlanPatch, type SessionDocument } from "../../core";
+import { newId } from "../db";
+import { documentOf, hasDatabase, makeStudio, NOON, prepareDatabase, type TestStudio } from "../testing/studio";
+import { ask, type Outcome } from ".";
+
+/** A Tuesday in the plan's third week. */
+const clock = { nowMs: NOON };
+const value = <T>(outcome: Outcome<T>): T => {
+  if (outcome.kind !== "ok") throw new Error(JSON.stringify(outcome));
+  return outcome.value;
+};
+
+describe.runIf(hasDatabase)("plans", () => {
+  let studio: TestStudio;
+  let planId: string;
+  const day: PlanDay = {
+    id: "day-a",
+    name: "Lower",
+    placed: { kind: "weekday", weekday: 3 },
+    timeOfDay: 17 * 60,
+    base: documentOf("# Lower\n\nA1 Back squat 3x5 @80kg rir2 r150\n\nB1 Leg press 3x10 @120kg rir2 r90"),
+  };
+  const view = async (): Promise<PlanView> =>
+    value(await ask(studio.coach, "plans.show", { clientId: studio.clients[0].id }, clock)).plans[0]!;
+  const edit = async (edits: readonly PlanEdit[]) => {
+    const { revision } = await view();
+    return ask(studio.coach, "plans.edit", { planId, revision, edits }, clock);
+  };
+  const openWeek = async (week: number) =>
+    value(await ask(studio.coach, "plans.openSession", { planId, dayId: day.id, week }, clock)).sessionId;
+  const sessionOf = async (sessionId: string) => value(await ask(studio.coach, "sessions.show", { sessionId }, clock));
+
+  /** The reps of the squat's first set, one fewer. */
+  const firstSegment = (document: SessionDocument) => document.blocks[0]!.slots[0]!.sets[0]!.segments[0]!;
+  const repsTo = (reps: number): Edit => ({
+    kind: "setSegment",
+    segmentId: firstSegment(day.base).id,
+    field: "amount",
+    value: { kind: "reps", reps: { low: reps, high: reps } },
+  });
+  const patch = (span: PlanPatch["span"], reps: number): PlanEdit => ({
+    kind: "insert",
+    list: "patches",
+    item: { id: newId(), dayId: day.id, edits: [repsTo(reps)], span, note: "" },
+    after: null,
+  });
+  const repsIn = async (week: number) => {
+    const { amount } = firstSegment((await sessionOf(await openWeek(week))).document);
+    return amount.kind === "reps" ? amount.reps.high : null;
+  };
+
+  beforeAll(async () => {
+    await prepareDatabase();
+    studio = await makeStudio("Larch");
+    const clientId = studio.clients[0].id;
+    const input = { clientId, name: "Block", startDate: "2026-11-11", weeks: 8 };
+    planId = value(await ask(studio.coach, "plans.create", input, clock)).planId;
+  });
+
+  it("begins on a Monday, and takes days in", async () => {
+    expect((await view()).plan.startDate).toBe("2026-11-09");
+    expect(await edit([{ kind: "insert", list: "days", item: day, after: null }])).toMatchObject({
+      kind: "ok",
+      value: { revision: 1, notes: [] },
+    });
+    expect((await view()).plan.days.map((one) => one.name)).toEqual(["Lower"]);
+  });
+
+  it("a week's session is a row once it is opened, the same however often", async () => {
+    const sessionId = await openWeek(3);
+    expect(await openWeek(3)).toBe(sessionId);
+    expect(await sessionOf(sessionId)).toMatchObject({ date: "2026-12-03", title: "Lower", planWeek: 3 });
+    expect((await view()).sessions).toMatchObject([{ id: sessionId, week: 3, dayId: day.id, state: "draft" }]);
+    expect(await ask(studio.coach, "plans.openSession", { planId, dayId: day.id, week: 8 }, clock)).toEqual({
+      kind: "notFound",
+    });
+  });
+
+  it("a change for one week, from a week on, or for a phase leaves the base as it is", async () => {
+    expect(value(await edit([patch({ kind: "onlyWeek", week: 4 }, 4)])).notes).toEqual([]);
+    expect(value(await edit([patch({ kind: "fromWeek", week: 5 }, 3)])).notes).toEqual([]);
+    expect([await repsIn(4), await repsIn(5), await repsIn(7)]).toEqual([4, 3, 3]);
+    expect((await view()).plan.days[0]!.base).toEqual(day.base);
+  });
+
+  it("what has gone by is refused, or starts at the next open week, and is said", async () => {
+    expect(await edit([patch({ kind: "onlyWeek", week: 0 }, 8)])).toMatchObject({ kind: "refused" });
+    const { notes } = value(await edit([patch({ kind: "fromWeek", week: 1 }, 6)]));
+    expect(notes).toEqual(["Week 2 stays as it was; the change starts in week 3."]);
+    expect((await view()).plan.patches[0]!.span).toEqual({ kind: "fromWeek", week: 2 });
+  });
+
+  it("a week that was sent keeps its copy, and that is said", async () => {
+    const sessionId = await openWeek(6);
+    value(await ask(studio.coach, "sessions.send", { sessionId }, clock));
+    const { notes } = value(await edit([patch({ kind: "onlyWeek", week: 6 }, 2)]));
+    expect(notes).toEqual(["Week 7 was sent: the client's copy stays until you send it again."]);
+  });
+
+  it("another's change in between, what does not fit and what makes no sense are refused", async () => {
+    const stale = await ask(studio.coach, "plans.edit", { planId, revision: 0, edits: [] }, clock);
+    expect(stale).toMatchObject({ kind: "conflict" });
+    expect(await edit([{ kind: "remove", list: "goals", id: "gone" }])).toMatchObject({ kind: "conflict" });
+    const strayPatch: PlanEdit = {
+      kind: "insert",
+      list: "patches",
+      item: { id: newId(), dayId: "no-day", edits: [], span: { kind: "onlyWeek", week: 7 }, note: "" },
+      after: null,
+    };
+    expect(await edit([strayPatch])).toMatchObject({ kind: "refused" });
+    const { revision } = await view();
+    const unsound: Edit[] = [
+      { kind: "setBlock", blockId: day.base.blocks[0]!.id, field: "rounds", value: { kind: "fixed", count: 9 } },
+    ];
+    expect(await edit([{ kind: "editDay", dayId: day.id, edits: unsound }])).toMatchObject({ kind: "refused" });
+    expect((await view()).revision).toBe(revision);
+  });
+});
+
+describe.runIf(hasDatabase)("what a client gets", () => {
+  let studio: TestStudio;
+  beforeAll(async () => {
+    await prepareDatabase();
+    studio = await makeStudio("Maple");
+  });
+  const mine = () => studio.clients[0];
+  const bench = (document: SessionDocument) => document.blocks[0]!.slots[0]!.sets[0]!.segments[0]!;
+
+  it("is a frozen copy: sent, then seen; what changed since is said, and the floor trains from the copy", async () => {
+    const { sessionId, scope } = mine();
+    expect(await ask(scope, "sent.show", { sessionId }, clock)).toEqual({ kind: "notFound" });
+    const { copy } = value(await ask(studio.coach, "sessions.send", { sessionId }, clock));
+    expect(copy.seenAtMs).toBeNull();
+    const shown = value(await ask(studio.coach, "sessions.show", { sessionId }, clock));
+    expect(shown.sent).toMatchObject({ seenAtMs: null, changed: 0 });
+    const load: Edit = {
+      kind: "setSegment",
+      segmentId: bench(shown.document).id,
+      field: "load",
+      value: { kind: "fixed", weight: { amount: "70", unit: "kg" } },
+    };
+    const change = { sessionId, revision: shown.revision, edits: [load], draftText: null };
+    value(await ask(studio.coach, "sessions.edit", change, clock));
+    expect(value(await ask(studio.coach, "sessions.show", { sessionId }, clock)).sent!.changed).toBe(1);
+    const seen = value(await ask(scope, "sent.show", { sessionId }, clock)).copy;
+    expect(seen.seenAtMs).not.toBeNull();
+    expect(seen.content).toEqual(copy.content);
+    const floor = value(await ask(scope, "floor.open", { sessionId }, clock));
+    expect(floor.shownHash).toBe(copy.hash);
+    expect(shownSession(floor.shown).loads[bench(shown.document).id]!.kg).toBe(60);
+  });
+
+  it("a copy sent again is the one in force", async () => {
+    const { sessionId } = studio.clients[1];
+    const first = value(await ask(studio.coach, "sessions.send", { sessionId }, clock)).copy;
+    const { revision } = value(await ask(studio.coach, "sessions.show", { sessionId }, clock));
+    const edits: Edit[] = [{ kind: "setSession", field: "title", value: "Changed" }];
+    value(await ask(studio.coach, "sessions.edit", { sessionId, revision, edits, draftText: null }, clock));
+    const second = value(await ask(studio.coach, "sessions.send", { sessionId }, clock)).copy;
+    expect(second.hash).not.toBe(first.hash);
+    expect(value(await ask(studio.coach, "sent.show", { sessionId }, clock)).copy.hash).toBe(second.hash);
+  });
+
+  it("partners have a session each: structure goes to both, loads stay each one's own", async () => {
+    const [one, other] = studio.clients;
+    const made = async (clientId: string) =>
+      value(await ask(studio.coach, "sessions.create", { clientId, title: "Together" }, clock)).sessionId;
+    const [a, b] = [await made(one.id), await made(other.id)];
+    const document = documentOf("A1 Bench press 3x8 @60kg rir2 rpartner");
+    const insert: Edit = { kind: "insertBlock", block: document.blocks[0]!, after: null };
+    const save = async (sessionId: string, edits: readonly Edit[]) => {
+      const { revision } = value(await ask(studio.coach, "sessions.show", { sessionId }, clock));
+      return ask(studio.coach, "sessions.edit", { sessionId, revision, edits, draftText: null }, clock);
+    };
+    value(await save(a, [insert]));
+    expect(await ask(studio.coach, "sessions.pair", { sessionId: a, withSessionId: a }, clock)).toMatchObject({
+      kind: "refused",
+    });
+    value(await ask(studio.coach, "sessions.pair", { sessionId: a, withSessionId: b }, clock));
+    const segmentId = bench(document).id;
+    const heavier: Edit = {
+      kind: "setSegment",
+      segmentId,
+      field: "load",
+      value: { kind: "fixed", weight: { amount: "50", unit: "kg" } },
+    };
+    value(await save(b, [heavier]));
+    const rest: Edit = {
+      kind: "setBlock",
+      blockId: document.blocks[0]!.id,
+      field: "restAfterRound",
+      value: { kind: "partnersWork", leastSeconds: 60 },
+    };
+    value(await save(a, [rest]));
+    const [mineNow, theirs] = [
+      value(await ask(studio.coach, "sessions.show", { sessionId: a }, clock)),
+      value(await ask(studio.coach, "sessions.show", { sessionId: b }, clock)),
+    ];
+    expect(bench(mineNow.document).load).toMatchObject({ weight: { amount: "60" } });
+    expect(bench(theirs.document).load).toMatchObject({ weight: { amount: "50" } });
+    for (const { document: now } of [mineNow, theirs])
+      expect(now.blocks[0]!.restAfterRound).toEqual({ kind: "partnersWork", leastSeconds: 60 });
+    // Nor does a session with lifts of its own become somebody's partner.
+    const clash = await ask(studio.coach, "sessions.pair", { sessionId: a, withSessionId: other.sessionId }, clock);
+    expect(clash).toMatchObject({ kind: "refused", problems: [{ field: "withSessionId" }] });
+  });
+
+  it("templates are kept, listed by name in pages, and removed", async () => {
+    const { sessionId } = mine();
+    const keep = async (name: string) =>
+      value(await ask(studio.coach, "templates.keep", { sessionId, name }, clock)).templateId;
+    const ids = [await keep("Pull"), await keep("Legs")];
+    expect(await ask(studio.coach, "templates.keep", { sessionId, name: "  " }, clock)).toMatchObject({
+      kind: "refused",
+    });
+    const list = value(await ask(studio.coach, "templates.list", { after: null }, clock));
+    expect(list).toMatchObject({ templates: [{ name: "Legs" }, { name: "Pull" }], next: null });
+    const after = { name: "Legs", id: ids[1]! };
+    expect(value(await ask(studio.coach, "templates.list", { after }, clock)).templates).toHaveLength(1);
+    value(await ask(studio.coach, "templates.remove", { templateId: ids[0]! }, clock));
+    expect(value(await ask(studio.coach, "templates.list", { after: null }, clock)).templates).toHaveLength(1);
+    expect(applyEdits(list.templates[0]!.document, []).ok).toBe(true);
+  });
+});
+
+describe.runIf(hasDatabase)("the studio's settings", () => {
+  it("changed by several at once, none is lost", async () => {
+    await prepareDatabase();
+    const studio = await makeStudio("Myrtle");
+    const exercises = ["back-squat", "front-squat", "deadlift", "chin-up", "push-up", "hip-thrust"];
+    await Promise.all([
+      ...exercises.map((exerciseId) => ask(studio.coach, "exercises.hide", { exerciseId, hidden: true }, clock)),
+      ask(studio.coach, "studio.changeSettings", { e1rmFormula: "lombardi" }, clock),
+      ask(
+        studio.coach,
+        "studio.changeMethods",
+        {
+          methods: [
+            {
+              id: "density",
+              reps: { low: 15, high: 25 },
+              rir: { low: 0, high: 2 },
+              restSeconds: { low: 30, high: 45 },
+            },
+          ],
+        },
+        clock,
+      ),
+    ]);
+    const { sessionId } = studio.clients[0];
+    const shown = value(await ask(studio.coach, "sessions.show", { sessionId }, clock));
+    expect([...shown.exercises.hidden].sort()).toEqual([...exercises].sort());
+    expect(shown.settings.e1rmFormula).toBe("lombardi");
+    expect(shown.methods.density!.reps).toEqual({ low: 15, high: 25 });
+    // Of all that only what computes is in what the floor shows, and so in its hash.
+    const floor = value(await ask(studio.coach, "floor.open", { sessionId }, clock));
+    expect(JSON.stringify(floor.shown)).not.toMatch(/hidden|"methods"|Myrtle/);
+  });
+});
