@@ -1,5 +1,6 @@
 export * from "./api";
 export * from "./catalogue";
+export * from "./cautions";
 export * from "./compute";
 export * from "./document";
 export * from "./equipment";

@@ -30,6 +30,8 @@ export interface ReviewedSet {
   /** What was done of it: one set, or its mini-sets and those that were added. */
   readonly done: readonly DoneSet[];
   readonly skipped: boolean;
+  /** How much of it was done: by reps where reps were asked, or a total of them; 1 is all. */
+  readonly share: number;
 }
 
 export interface ReviewedLift {
@@ -72,7 +74,7 @@ export function reviewSession(view: ReviewView): Review | null {
         slot,
         label: labels.get(slot.id) ?? "",
         exercise,
-        sets: reviewedSets(slot, performed),
+        sets: reviewedSets(slot, performed, shown),
         exposures,
         record,
         next: nextOfLift({ block, slot }, exercise, record, {
@@ -90,13 +92,26 @@ export function reviewSession(view: ReviewView): Review | null {
 }
 
 /** A slot's sets by round, and the rounds that were done beyond those it lists. */
-function reviewedSets(slot: Slot, performed: PerformedSession): (ReviewedSet | null)[] {
+function reviewedSets(slot: Slot, performed: PerformedSession, shown: ShownContent): (ReviewedSet | null)[] {
   const rounds = [...performed.sets.values()].filter((set) => set.slotId === slot.id).map((set) => set.round + 1);
   const count = Math.max(slot.sets.length, ...rounds);
   return Array.from({ length: count }, (_, round) => {
     const set = setInRound(slot, round);
     if (!set) return null;
     const done = setsAt(performed, slot.id, round);
-    return { set, round, done, skipped: performed.skipped.has(occurrenceKey(placeOf(slot.id, round))) };
+    const skipped = performed.skipped.has(occurrenceKey(placeOf(slot.id, round)));
+    return { set, round, done, skipped, share: shareDone(set, done, shown) };
   });
+}
+
+function shareDone(set: WorkSet, done: readonly DoneSet[], shown: ShownContent): number {
+  const [first] = done[0]?.segments ?? [];
+  if (!first) return 0;
+  const { amount, id } = set.segments[0]!;
+  if (set.stop.kind === "repTotal") {
+    const parts = done.flatMap(({ segments }) => segments);
+    return parts.reduce((sum, part) => sum + part.reps + (part.rightReps ?? 0), 0) / set.stop.total;
+  }
+  if (amount.kind !== "reps") return 1;
+  return Math.min(first.reps, first.rightReps ?? first.reps) / Math.max(1, shown.loads[id]?.aimReps ?? amount.reps.low);
 }

@@ -74,7 +74,13 @@ export interface ExercisesView {
   readonly exercises: StudioExercises;
   readonly settings: Settings;
   readonly today: string;
-  readonly gyms: readonly { readonly id: string; readonly name: string; readonly equipment: GymEquipment }[];
+  readonly gyms: readonly {
+    readonly id: string;
+    readonly name: string;
+    readonly equipment: GymEquipment;
+    /** The client's own home, where nobody else is. */
+    readonly isHome: boolean;
+  }[];
   readonly clients: readonly { readonly id: string; readonly name: string }[];
   readonly client: {
     readonly id: string;
@@ -86,7 +92,7 @@ export interface ExercisesView {
     readonly dislikes: readonly string[];
     readonly pain: Readonly<Record<string, FeltSets>>;
     readonly bodyMassKg: number | null;
-    readonly lifts: readonly LiftLog[];
+    readonly known: readonly KnownLift[];
     /** Hard sets by exercise in the week of today. */
     readonly weekSets: Readonly<Record<string, number>>;
   } | null;

@@ -1,4 +1,5 @@
 /** Reasons are data; here, and only here, they become sentences. Plain words, figures with units. */
+import { readinessSentence } from "./caution/readiness";
 import type { Catalogue, Exercise } from "./exercise/exercise";
 import type { OrderAdvice } from "./exercise/order";
 import { REGIONS } from "./exercise/regions";
@@ -10,6 +11,8 @@ import type { LoadReason, WayRound } from "./load/reasons";
 import type { LiftRecord, SuspectSet } from "./log";
 import type { ProgressionRule } from "./progress/rule";
 import { type NextPrescription, type ProgressReason, RULES } from "./progress/rules";
+import type { Snag } from "./progress/snags";
+import type { StopReached } from "./session/chains";
 import type { NamedBlock } from "./session/names";
 import type { TimeConflict } from "./time/timeline";
 import { decimal, formatWeight, round, type Weight } from "./units";
@@ -301,4 +304,27 @@ export function conflictSentence(conflict: TimeConflict): string {
   if (conflict.fitsAtRepSeconds >= 0.5) ways.push(`at ${decimal(round(conflict.fitsAtRepSeconds, 1), 1)} s a rep`);
   if (conflict.fitsAtReps >= 1) ways.push(`at ${conflict.fitsAtReps} reps a part`);
   return `The reps need ${needed} s, the set has ${stated} s.${ways.length > 0 ? ` It fits ${ways.join(", or ")}.` : ""}`;
+}
+
+/** What needs the coach, in one sentence. */
+export function snagSentence(snag: Snag, name: string): string {
+  switch (snag.kind) {
+    case "notReady":
+      return readinessSentence(snag.readiness, name);
+    case "missedSessions":
+      return `${snag.count} planned sessions were not done in four weeks.`;
+    case "setsLeftOut":
+      return `${snag.left} of ${snag.planned} sets were left out last time.`;
+    case "lowAdherence":
+      return `${snag.done} of ${snag.planned} sessions in four weeks: simplify the week?`;
+  }
+}
+
+/** Why optional rounds end here. */
+export function stopSentence({ afterRound, stop, figure }: StopReached): string {
+  const why =
+    stop.kind === "belowRir"
+      ? `${decimal(figure)} in reserve, below ${decimal(stop.rir)}`
+      : `reps down ${decimal(round(figure))} %, the rule says ${decimal(stop.percent)} %`;
+  return `The rounds end after round ${afterRound + 1}: ${why}.`;
 }

@@ -1,8 +1,9 @@
 "use client";
 import Link from "next/link";
 import { useState } from "react";
-import type { ClientLine, SessionLine } from "@/contract";
-import { addDays, mondayOf, readinessSentence } from "@/core";
+import type { ClientLine, Output, SessionLine } from "@/contract";
+import { addDays, mondayOf, snagOf, snagSentence } from "@/core";
+import { ask, replySentence } from "@/device/api";
 import { Button } from "@/ui/button";
 import { Notice } from "@/ui/notice";
 import { Sheet } from "@/ui/sheet";
@@ -10,36 +11,9 @@ import { NewClient } from "./new-client";
 
 const WEEKS = 9;
 
-/** What needs the coach, with the figure that says so. */
-function snagOf(client: ClientLine, today: string): string | null {
-  if (client.readiness.kind !== "ready") return readinessSentence(client.readiness, client.name);
-  const recent = client.sessions.filter((session) => session.date >= addDays(today, -28) && session.date < today);
-  const done = recent.filter((session) => session.state === "done");
-  const missed = recent.filter((session) => session.state === "draft").length;
-  if (missed > 1) return `${missed} planned sessions were not done in four weeks.`;
-  const lastDone = client.sessions.filter((session) => session.state === "done").at(-1);
-  if (lastDone?.summary && lastDone.summary.sets < lastDone.summary.plannedSets) {
-    return `${lastDone.summary.plannedSets - lastDone.summary.sets} of ${lastDone.summary.plannedSets} sets were left out last time.`;
-  }
-  const perWeek = weeklyPlan(client, today);
-  if (perWeek > 0 && done.length < perWeek * 4 * 0.7)
-    return `${done.length} of ${perWeek * 4} sessions in four weeks: simplify the week?`;
-  return null;
-}
-
-/** The usual number of sessions a week: the most of the last eight. */
-function weeklyPlan(client: ClientLine, today: string): number {
-  const counts = new Map<string, number>();
-  for (const session of client.sessions) {
-    if (session.date >= today) continue;
-    const monday = mondayOf(session.date);
-    counts.set(monday, (counts.get(monday) ?? 0) + 1);
-  }
-  return Math.max(0, ...counts.values());
-}
-
-export function Rack({ clients, today }: { clients: readonly ClientLine[]; today: string }) {
+export function Rack({ first, today }: { first: RackPage; today: string }) {
   const [adding, setAdding] = useState(false);
+  const { clients, next, more, problem } = usePages(first);
   return (
     <main className="px-6 py-5">
       <header className="mb-4 flex items-baseline gap-4">
@@ -68,6 +42,12 @@ export function Rack({ clients, today }: { clients: readonly ClientLine[]; today
               <Cloth key={client.id} client={client} today={today} />
             ))}
           </ul>
+          {next ? (
+            <p className="mt-6">
+              <Button onClick={more}>Show more clients</Button>
+              {problem ? <span role="alert"> {problem}</span> : null}
+            </p>
+          ) : null}
           <p className="mt-6 max-w-2xl text-quiet">
             One strip a client, one row a week, one weft a session: as long as the sets that were done, ending short
             where some were left out. Outlined ends at the foot are still to be woven.
@@ -81,10 +61,28 @@ export function Rack({ clients, today }: { clients: readonly ClientLine[]; today
   );
 }
 
+type RackPage = Pick<Output<"clients.list">, "clients" | "next">;
+
+/** The rack a page at a time; the next one is asked for. */
+function usePages(first: RackPage) {
+  const [later, setLater] = useState<readonly RackPage[]>([]);
+  const [problem, setProblem] = useState<string | null>(null);
+  const pages = [first, ...later];
+  const { next } = pages.at(-1)!;
+  const more = async () => {
+    const reply = await ask("clients.list", { after: next });
+    if (reply.kind !== "ok") return setProblem(replySentence(reply));
+    setProblem(null);
+    setLater([...later, reply.value]);
+  };
+  return { clients: pages.flatMap((page) => page.clients), next, more, problem };
+}
+
 function Cloth({ client, today }: { client: ClientLine; today: string }) {
   const firstWeek = addDays(mondayOf(today), -7 * (WEEKS - 1));
   const weeks = Array.from({ length: WEEKS }, (_, week) => addDays(firstWeek, week * 7));
-  const snag = snagOf(client, today);
+  const found = snagOf(client.readiness, client.sessions, today);
+  const snag = found && snagSentence(found, client.name);
   const next = client.sessions.find((session) => session.date >= today && session.state !== "done");
   return (
     <li className="flex flex-col">

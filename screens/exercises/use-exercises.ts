@@ -7,10 +7,7 @@ import {
   coverageOf,
   type Exercise,
   equipmentOn,
-  liftRecord,
   limitsOn,
-  loadForReps,
-  prescribedFromCurve,
   RANK_PRESETS,
   type RankWeights,
   REGIONS,
@@ -18,6 +15,7 @@ import {
   rankExercises,
   rankForMuscle,
   type Trainee,
+  workingLoads,
 } from "@/core";
 
 /** What is chosen on the Exercises screen, and what follows from it for a client in a gym. */
@@ -33,6 +31,7 @@ export function useExercises(view: ExercisesView) {
     const found = view.gyms.find((one) => one.id === gymId) ?? view.gyms[0];
     return found ? equipmentOn(found.equipment, view.today) : null;
   }, [view.gyms, view.today, gymId]);
+  const isHome = view.gyms.find((one) => one.id === gymId)?.isHome ?? false;
   const trainee: Trainee = useMemo(
     () =>
       view.client
@@ -41,12 +40,15 @@ export function useExercises(view: ExercisesView) {
             limits: limitsOn(view.client.limits, view.today),
             pain: new Map(Object.entries(view.client.pain)),
             dislikes: new Set(view.client.dislikes),
-            alone: false,
+            alone: isHome,
           }
         : ANYBODY,
-    [view.client, view.today],
+    [view.client, view.today, isHome],
   );
-  const workingKg = useMemo(() => workingLoads(view), [view]);
+  const workingKg = useMemo(
+    () => workingLoads(view.client?.known ?? [], catalogue, view.client?.bodyMassKg ?? null, view.settings),
+    [view.client, view.settings, catalogue],
+  );
   const ranked = useMemo(
     () =>
       wholeMuscle
@@ -98,22 +100,3 @@ export function useExercises(view: ExercisesView) {
 }
 
 export type ExercisesState = ReturnType<typeof useExercises>;
-
-/** A ten-rep load of the lift for this client, from its own record or, through the family, a related one. */
-function workingLoads(view: ExercisesView): (exercise: Exercise) => number | null {
-  if (!view.client) return () => null;
-  const catalogue = catalogueIn(view.exercises);
-  const known = view.client.lifts.flatMap((lift) => {
-    const exercise = catalogue.byId.get(lift.exerciseId);
-    const record = liftRecord(lift.exposures, view.settings, lift.tested);
-    return exercise && record.e1rmKg ? [{ exercise, record, e1rmKg: record.e1rmKg }] : [];
-  });
-  const { bodyMassKg } = view.client;
-  return (exercise) => {
-    const own = known.find((one) => one.exercise.id === exercise.id);
-    const related = own ?? known.find((one) => one.exercise.family === exercise.family);
-    if (!related) return null;
-    const e1rmKg = related.e1rmKg * (exercise.familyRatio / related.exercise.familyRatio);
-    return prescribedFromCurve(exercise, loadForReps(e1rmKg, 12, related.record.curve), bodyMassKg, view.settings);
-  };
-}

@@ -15,6 +15,8 @@ import {
   type PerformedSet,
   printAmount,
   signedKg,
+  stopReached,
+  stopSentence,
 } from "@/core";
 import type { Pending } from "@/device/store";
 import type { Floor } from "./use-floor";
@@ -42,6 +44,8 @@ export function RestScreen({ floor, chain, pending, restLeft, mirrored, next, on
   const view = floor.view!;
   const total = chain.rest?.seconds ?? null;
   const following = pending.kept ? next : followingOf(floor, chain);
+  const reached = pending.kept ? stopReached(chain.block, floor.performed) : null;
+  const stopped = reached && reached.afterRound === chain.round ? reached : null;
   const change = (place: PerformedSet, map: (set: PerformedSet) => PerformedSet) =>
     setSets(sets.map((set) => (occurrenceKey(set) === occurrenceKey(place) ? map(set) : set)));
   /** Form and pain are a lift's, not a round's. */
@@ -70,6 +74,7 @@ export function RestScreen({ floor, chain, pending, restLeft, mirrored, next, on
             <Thread left={Math.max(0, restLeft) / total} />
           </div>
         )}
+        {stopped ? <p className="text-lg text-[var(--floor-warn)]">{stopSentence(stopped)}</p> : null}
         {following ? (
           <div className="border-l-4 border-[var(--floor-plan)] pl-4">
             <p className="text-lg text-[var(--floor-quiet)]">

@@ -132,18 +132,6 @@ function Figures({ review }: { review: Review }) {
   );
 }
 
-/** How much of a planned set was done: by reps where reps were asked, or a total of them. */
-function shareDone({ set, done }: ReviewedSet, shown: ShownContent): number {
-  if (done.length === 0) return 0;
-  const { amount, id } = set.segments[0]!;
-  const all = done.flatMap(({ segments }) => segments.map((segment) => segment.reps + (segment.rightReps ?? 0)));
-  if (set.stop.kind === "repTotal") return all.reduce((sum, reps) => sum + reps, 0) / set.stop.total;
-  if (amount.kind !== "reps") return 1;
-  const first = done[0]!.segments[0];
-  const reps = first ? Math.min(first.reps, first.rightReps ?? first.reps) : 0;
-  return reps / Math.max(1, shown.loads[id]?.aimReps ?? amount.reps.low);
-}
-
 /** Warp is what was planned, weft what was done; a set left out is a hole, a rep more is a slub. */
 function Cloth({
   review,
@@ -190,7 +178,7 @@ function Cloth({
                       aria-pressed={isChosen}
                       className={`block w-full min-w-[5.2rem] text-left ${isChosen ? "outline-2 outline-offset-1 outline-indigo" : ""}`}
                     >
-                      <Crossing one={one} shown={review.shown} />
+                      <Crossing one={one} />
                       <span className="narrow block">
                         {one.done.length > 0 ? doneWords(lift, one) : one.skipped ? "left out" : "not done"}
                         {one.done.at(-1)?.rir == null ? null : (
@@ -231,8 +219,8 @@ function setWords({ exercise, slot }: ReviewedLift, { segments }: DoneSet): stri
   return `${swapped ? "swapped: " : ""}${words.join(" ↘ ")}`;
 }
 
-function Crossing({ one, shown }: { one: ReviewedSet; shown: ShownContent }) {
-  const share = shareDone(one, shown);
+function Crossing({ one }: { one: ReviewedSet }) {
+  const { share } = one;
   const width = 76;
   return (
     <svg width={width + 10} height={20} aria-hidden className="block">

@@ -3,7 +3,7 @@ import { clsx } from "clsx";
 import { useRouter } from "next/navigation";
 import { Popover } from "radix-ui";
 import { useDeferredValue, useMemo, useState } from "react";
-import type { SessionView } from "@/contract";
+import { type Caution, cautionsOf, type SessionView } from "@/contract";
 import {
   decimal,
   type Frequency,
@@ -17,7 +17,6 @@ import {
 } from "@/core";
 import { ask, replySentence } from "@/device/api";
 import { Button } from "@/ui/button";
-import { type Caution, cautionsOf } from "./cautions";
 import type { Desk } from "./use-desk";
 
 /** The session's figures, each muscle's week against its band, and cautions that name their place. */

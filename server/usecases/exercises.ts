@@ -1,7 +1,7 @@
 /** The studio's exercises: the shipped ones, its own, what is hidden, and for whom they are judged. */
 import { definitionOf, type ExercisesView, ownExerciseProblems, readEquipment } from "../../contract";
 import { addDays, mondayOf, SHIPPED_CATALOGUE } from "../../core";
-import { bodyMassKgOn, feltByExercise, knownLifts, liftsOf } from "../context/record";
+import { bodyMassKgOn, feltByExercise, knownLifts } from "../context/record";
 import { dateIn, type StudioContext, studioOf } from "../context/studio";
 import { countSessions } from "../context/week";
 import { inStudio, type Transaction } from "../db";
@@ -19,7 +19,12 @@ export const showExercises = defineUseCase("exercises.show", ["coach"], (scope, 
       exercises: studio.exercises,
       settings: studio.settings,
       today,
-      gyms: gyms.map(({ id, name, equipment }) => ({ id, name, equipment: readEquipment(equipment) })),
+      gyms: gyms.map(({ id, name, equipment, clientId: home }) => ({
+        id,
+        name,
+        equipment: readEquipment(equipment),
+        isHome: home !== null,
+      })),
       clients: await db.clientNames(tx),
       client: client && (await judgedFor(tx, client, today, studio)),
     });
@@ -39,7 +44,6 @@ async function judgedFor(
     for (const [exerciseId, sets] of Object.entries(sums.exerciseSets))
       weekSets[exerciseId] = (weekSets[exerciseId] ?? 0) + sets;
   const known = await knownLifts(tx, row.studioId, row.id, studio);
-  const lineages = known.map((lift) => lift.lineage);
   return {
     id: row.id,
     name: row.name,
@@ -50,7 +54,7 @@ async function judgedFor(
     dislikes: row.dislikes,
     pain: feltByExercise(known),
     bodyMassKg: await bodyMassKgOn(tx, row.id, today),
-    lifts: await liftsOf(tx, { clientId: row.id, until: today, lineages }, studio),
+    known: known.map(({ lineage, exerciseId, e1rmKg }) => ({ lineage, exerciseId, e1rmKg })),
     weekSets,
   };
 }

@@ -5,6 +5,6 @@ export const metadata = { title: "Clients" };
 
 export default async function ClientsPage() {
   const scope = await requireScope("coach");
-  const { clients, today } = await answer(scope, "clients.list", { after: null });
-  return <Rack clients={clients} today={today} />;
+  const { today, ...first } = await answer(scope, "clients.list", { after: null });
+  return <Rack first={first} today={today} />;
 }

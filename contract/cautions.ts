@@ -1,5 +1,5 @@
 /** What the desk warns of, each with its place and, where the forecast found them, the ways out. */
-import { type ComputedSession, catalogueIn, judgeSession, type SessionView } from "@/contract";
+
 import {
   allBlocks,
   balanceNotes,
@@ -28,7 +28,11 @@ import {
   shortSentence,
   slotLabels,
   writeLoads,
-} from "@/core";
+} from "../core";
+import { catalogueIn } from "./catalogue";
+import type { ComputedSession } from "./compute";
+import { judgeSession } from "./judge";
+import type { SessionContext } from "./views";
 
 export interface Remedy {
   readonly name: string;
@@ -44,7 +48,7 @@ export interface Caution {
   readonly key: string | null;
 }
 
-export function cautionsOf(view: SessionView, document: SessionDocument, computed: ComputedSession): Caution[] {
+export function cautionsOf(view: SessionContext, document: SessionDocument, computed: ComputedSession): Caution[] {
   const labels = slotLabels(document);
   const cautions: Caution[] = [];
   const say = (place: string, words: string, remedies: readonly Remedy[] = []) =>
@@ -93,7 +97,7 @@ export function cautionsOf(view: SessionView, document: SessionDocument, compute
 function loadCautions(
   slot: Slot,
   label: string,
-  view: SessionView,
+  view: SessionContext,
   computed: ComputedSession,
   say: (place: string, words: string) => void,
 ): void {
@@ -117,7 +121,7 @@ function loadCautions(
   }
 }
 
-function remediesFor(view: SessionView, computed: ComputedSession, slot: Slot, remedies: Remedies): Remedy[] {
+function remediesFor(view: SessionContext, computed: ComputedSession, slot: Slot, remedies: Remedies): Remedy[] {
   const found: Remedy[] = [];
   const { loadShare, roundRestSeconds, slotId, blockId } = remedies;
   if (loadShare !== null) {
@@ -137,7 +141,7 @@ function remediesFor(view: SessionView, computed: ComputedSession, slot: Slot, r
 }
 
 /** The first parts of a slot's sets at a share of their loads, as this gym builds them, never heavier. */
-function lighterLoads(view: SessionView, computed: ComputedSession, slot: Slot, share: number) {
+function lighterLoads(view: SessionContext, computed: ComputedSession, slot: Slot, share: number) {
   const lighter = new Map<string, { weight: { amount: string; unit: "kg" | "lb" }; kg: number; besideBody: boolean }>();
   const exercise = exerciseOrThrow(catalogueIn(view.exercises), slot.exerciseId);
   for (const set of slot.sets) {

@@ -1,0 +1,43 @@
+/** What needs the coach, found in a client's sessions, as data. */
+import type { ReadinessState } from "../caution/readiness";
+import type { SessionState } from "../session/projection";
+import { addDays, mondayOf } from "../units";
+
+/** A session as a list knows it. */
+export interface SessionGlance {
+  readonly date: string;
+  readonly state: SessionState;
+  readonly summary: { readonly sets: number; readonly plannedSets: number } | null;
+}
+
+export type Snag =
+  | { readonly kind: "notReady"; readonly readiness: Exclude<ReadinessState, { kind: "ready" }> }
+  | { readonly kind: "missedSessions"; readonly count: number }
+  | { readonly kind: "setsLeftOut"; readonly left: number; readonly planned: number }
+  | { readonly kind: "lowAdherence"; readonly done: number; readonly planned: number };
+
+/** The days that are looked back on. */
+const LOOK_BACK_DAYS = 28;
+/** Below this share of sessions the week is too much, rather than the will too little. */
+const ADHERENCE = 0.7;
+
+/** The first thing that needs the coach; null where all runs. Sessions oldest first. */
+export function snagOf(readiness: ReadinessState, sessions: readonly SessionGlance[], today: string): Snag | null {
+  if (readiness.kind !== "ready") return { kind: "notReady", readiness };
+  const recent = sessions.filter(({ date }) => date >= addDays(today, -LOOK_BACK_DAYS) && date < today);
+  const missed = recent.filter(({ state }) => state === "draft").length;
+  if (missed > 1) return { kind: "missedSessions", count: missed };
+  const last = sessions.findLast(({ state }) => state === "done")?.summary;
+  if (last && last.sets < last.plannedSets)
+    return { kind: "setsLeftOut", left: last.plannedSets - last.sets, planned: last.plannedSets };
+  const done = recent.filter(({ state }) => state === "done").length;
+  const planned = 4 * sessionsAWeek(sessions, today);
+  return planned > 0 && done < planned * ADHERENCE ? { kind: "lowAdherence", done, planned } : null;
+}
+
+/** The usual number of sessions a week: the most of those that are given, before today. */
+export function sessionsAWeek(sessions: readonly Pick<SessionGlance, "date">[], today: string): number {
+  const counts = new Map<string, number>();
+  for (const { date } of sessions) if (date < today) counts.set(mondayOf(date), (counts.get(mondayOf(date)) ?? 0) + 1);
+  return Math.max(0, ...counts.values());
+}
