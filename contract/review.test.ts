@@ -1,41 +1,11 @@
 import { describe, expect, it } from "vitest";
-import { DEFAULT_SETTINGS, nextSentence, type PerformedSet, type SessionDocument } from "../core";
+import { nextSentence, type PerformedSet, type SessionDocument } from "../core";
 import { chainsShown, event, performedSet, shownSession } from "../core/testing/floor";
-import { BOATHOUSE, exposure, read } from "../core/testing/helpers";
-import {
-  computeSession,
-  NO_OWN_EXERCISES,
-  type ReviewView,
-  reviewSession,
-  type SessionContext,
-  SHOWN_VERSION,
-} from ".";
+import { exposure, read } from "../core/testing/helpers";
+import { computeSession, type ReviewView, reviewSession, SHOWN_VERSION } from ".";
+import { testContext } from "./testing/context";
 
-const context: SessionContext = {
-  sessionId: "s",
-  date: "2026-11-24",
-  purpose: "training",
-  planWeek: null,
-  alone: false,
-  client: {
-    id: "c",
-    name: "Somebody",
-    trainingAge: "intermediate",
-    rounding: "nearest",
-    minutes: 60,
-    limits: [],
-    priorities: {},
-    dislikes: [],
-    answeredYes: [],
-  },
-  exercises: NO_OWN_EXERCISES,
-  pain: {},
-  week: { others: {}, before: [], weeksTrained: 0, hardTechniques: [], days: [] },
-  reasons: {},
-  readiness: { kind: "ready", lightStart: false },
-  bodyMassKg: 80,
-  gym: { id: "g", name: "Gym", equipment: BOATHOUSE },
-  settings: DEFAULT_SETTINGS,
+const context = testContext({
   lifts: [
     {
       lineage: "back-squat",
@@ -62,9 +32,7 @@ const context: SessionContext = {
       trainingMaxKg: null,
     },
   ],
-  known: [],
-  weekHardSets: {},
-};
+});
 const document = read("A1 Back squat 3x5 r150 ramp\n\nB1 Dumbbell press 3x6-8 r90\n\nC1 Front plank 2x40s r45");
 
 describe("a session computed in its context", () => {
@@ -142,6 +110,25 @@ describe("the review", () => {
     const review = reviewSession(view([done(0, 5), done(1, 5), done(2, 3)]))!;
     expect(nextSentence(review.lifts[0]!.next!)).toBe("Last time 5, 5, 3: 1 set of 3 short, so the load repeats.");
     expect(review.lifts[1]!.sets.every((one) => one?.done.length === 0)).toBe(true);
+  });
+
+  it("knows how much of each set was done", () => {
+    const review = reviewSession(view([done(0, 5), done(1, 3), { ...done(3, 9), segments: [] }]))!;
+    expect(review.lifts[0]!.sets.map((one) => one?.share)).toEqual([1, 0.6, 0]);
+    expect(review.lifts[1]!.sets.map((one) => one?.share)).toEqual([0, 0, 0]);
+  });
+
+  it("measures by the weaker side, and by the reps that were aimed at in a range", () => {
+    const press = done(3, 8);
+    const sides = { ...press, segments: [{ ...press.segments[0]!, rightReps: 4 }] };
+    const review = reviewSession(view([sides]))!;
+    expect(review.lifts[1]!.sets[0]!.share).toBe(0.5);
+  });
+
+  it("lists a round that was added on the floor after those that were planned", () => {
+    const extra = { ...done(2, 5), round: 3, plannedSetId: null };
+    const review = reviewSession(view([done(0, 5), extra]))!;
+    expect(review.lifts[0]!.sets.map((one) => one?.done.length)).toEqual([1, 0, 0, 1]);
   });
 
   it("has nothing to say before anything was shown", () => {

@@ -38,9 +38,10 @@ export function variants(by: string, shapes: Record<string, Shape>): Schema<unkn
     ]),
   );
   const refused = yup.mixed().test("kind", "is none of the kinds known here", () => false);
-  return yup.lazy(
-    (value) => (schemas.get(String((value as Record<string, unknown> | null)?.[by] ?? "")) ?? refused) as never,
-  ) as never;
+  return yup.lazy((value) => {
+    const kind = (value as Record<string, unknown> | null)?.[by];
+    return ((typeof kind === "string" && schemas.get(kind)) || refused) as never;
+  }) as never;
 }
 
 /** The schema that a value is checked by: one that is chosen by the value is chosen now, since Yup does not nest them. */

@@ -99,7 +99,7 @@ export function loadSentence(reason: LoadReason, context: SentenceContext): stri
 export function waySentence(way: WayRound, context: SentenceContext): string {
   switch (way.kind) {
     case "reps":
-      return `${count(way.reps, "rep")} at ${kg(way.kg)} leave as much in reserve.`;
+      return `${count(way.reps, "rep")} at ${kg(way.kg)} ${way.reps === 1 ? "leaves" : "leave"} as much in reserve.`;
     case "slower":
       return `Lower for ${decimal(way.lowerSeconds)} s.`;
     case "pause":

@@ -162,7 +162,11 @@ class SessionReader {
   private readLifts(s: Scanner, line: number): void {
     const header = s.eat(/([A-Z]{1,2}) ?:/iy);
     if (header) {
-      this.openBlock(header[1]!.toUpperCase(), line);
+      const letter = header[1]!.toUpperCase();
+      const current = this.blocks.at(-1);
+      if (current?.letter === letter && current.slots.length > 0)
+        s.failAt(0, header[0].length, `what holds for block ${letter} above its first lift`);
+      this.openBlock(letter, line);
       this.blocks.at(-1)!.header = readHeader(s);
       return;
     }
@@ -257,6 +261,10 @@ class SessionReader {
     }
     if (slots.length === 0) return null;
     const { within, stop, intent, methodId } = draft.header;
+    if (stop.kind !== "coach" && (within !== null || roundLow === roundCount))
+      this.errors.push(
+        asError(new ShorthandProblem(0, 1, "a range of rounds, such as 2-4x8, for the stop to end"), "", draft.line),
+      );
     const rounds: Rounds =
       within !== null
         ? { kind: "withinTime", seconds: within }

@@ -58,6 +58,7 @@ describe("errors point at the column and say what was expected", () => {
   it.each([
     ["Bench press 4x", 15, /reps after the x|sets and reps/, null],
     ["Bench press 4x8 @62,5kg", 18, /decimal point/, "@62.5kg"],
+    ["A: stop below rir1\nA1 Bench press 4x8", 1, /a range of rounds/, null],
     ["Bench press 4x8 @60kg-65kg", 18, /one load, not a range/, "@60kg"],
     ["Bench press 4x8 @80", 18, /unit/, "@80kg"],
     ["Bench press 4x8 @-80kg", 18, /0 or more/, null],
@@ -79,6 +80,12 @@ describe("errors point at the column and say what was expected", () => {
     expect(errors).toHaveLength(1);
     expect(errors[0]).toMatchObject({ line: 1, column, suggestion });
     expect(errors[0]!.expected).toMatch(expected);
+  });
+
+  it("a block's line after its lifts is not lost in the next block", () => {
+    expect(parse("A1 Bench press 2-4x8\nA: stop below rir1\n\nB1 Chin-up 2x6 @BW").errors).toMatchObject([
+      { line: 2, column: 1, length: 2, expected: "what holds for block A above its first lift" },
+    ]);
   });
 
   it("keeps the good lines of a text with bad ones", () => {

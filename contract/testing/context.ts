@@ -1,0 +1,35 @@
+/** A client of 80 kg with a sound statement in a small gym, for tests that compute a session in its context. */
+import { DEFAULT_SETTINGS } from "../../core";
+import { BOATHOUSE } from "../../core/testing/helpers";
+import { NO_OWN_EXERCISES, type SessionContext } from "..";
+
+export const testContext = (more: Partial<SessionContext> = {}): SessionContext => ({
+  sessionId: "s",
+  date: "2026-11-24",
+  purpose: "training",
+  planWeek: null,
+  alone: false,
+  client: {
+    id: "c",
+    name: "Somebody",
+    trainingAge: "intermediate",
+    rounding: "nearest",
+    minutes: 60,
+    limits: [],
+    priorities: {},
+    dislikes: [],
+    answeredYes: [],
+  },
+  exercises: NO_OWN_EXERCISES,
+  pain: {},
+  week: { others: {}, before: [], weeksTrained: 0, hardTechniques: [], days: [] },
+  reasons: {},
+  readiness: { kind: "ready", lightStart: false },
+  bodyMassKg: 80,
+  gym: { id: "g", name: "Gym", equipment: BOATHOUSE },
+  settings: DEFAULT_SETTINGS,
+  lifts: [],
+  known: [],
+  weekHardSets: {},
+  ...more,
+});

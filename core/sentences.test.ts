@@ -1,0 +1,241 @@
+import { describe, expect, it } from "vitest";
+import { SHIPPED_CATALOGUE } from "./exercise/catalogue";
+import { exerciseOrThrow } from "./exercise/exercise";
+import type { WorkForecast } from "./forecast/forecast";
+import type { Build } from "./load/equipment";
+import type { LoadReason, WayRound } from "./load/reasons";
+import type { ProgressReason } from "./progress/rules";
+import type { Snag } from "./progress/snags";
+import {
+  balanceSentence,
+  blockNameWords,
+  buildSentence,
+  conflictSentence,
+  loadSentence,
+  loadWords,
+  planSentence,
+  platesSentence,
+  progressSentence,
+  remedySentence,
+  shortSentence,
+  snagSentence,
+  stopSentence,
+  waySentence,
+} from "./sentences";
+import type { StopReached } from "./session/chains";
+import { weight } from "./units";
+
+const catalogue = SHIPPED_CATALOGUE;
+const labels = new Map([["a", "A1"]]);
+
+describe("why a load is what it is", () => {
+  it.each<[LoadReason, string]>([
+    [
+      { kind: "ofMax", percent: 75, source: "training max", maxKg: 120, wantedKg: 90 },
+      "75 % of the training max, 120 kg, is 90 kg.",
+    ],
+    [
+      {
+        kind: "curve",
+        e1rmKg: 100,
+        band: [96, 104],
+        days: 1,
+        own: false,
+        effectiveReps: 10,
+        percent: 74.96,
+        wantedKg: 75,
+      } as LoadReason,
+      "e1RM 100 kg (96 to 104) from 1 day: 10 effective reps are 75 %, 75 kg.",
+    ],
+    [{ kind: "ofTop", percent: 80, topKg: 100, wantedKg: 80 }, "80 % of the heaviest set, 100 kg, is 80 kg."],
+    [{ kind: "ofSlot", share: 1, slotId: "a", wantedKg: 60 }, "The same load as A1, 60 kg."],
+    [{ kind: "ofSlot", share: 0.5, slotId: "gone", wantedKg: 30 }, "0.5 of another lift's load is 30 kg."],
+    [{ kind: "bodyweight", added: null, sign: 1 }, "The body alone."],
+    [{ kind: "bodyweight", added: weight(20), sign: -1 }, "The body with 20 kg of help."],
+    [
+      { kind: "rounded", wantedKg: 81.2, builtKg: 80, percentOff: -1.478 },
+      "This gym builds 80 kg: 1.5 % under 81.2 kg.",
+    ],
+    [
+      { kind: "outOfReach", side: "too light", nearestKg: 32, wantedKg: 40 } as LoadReason,
+      "The heaviest this gym builds is 32 kg, short of 40 kg.",
+    ],
+    [
+      { kind: "neverHarder", because: "pain", nearestKg: 62.5 },
+      "62.5 kg would be nearer, but the lift hurt last time: nothing is rounded up.",
+    ],
+    [{ kind: "expectRir", rir: -1.2, asked: 2 }, "Expect 2 reps short when fresh."],
+    [{ kind: "expectRir", rir: 3, asked: 2 }, "Expect RIR 3, asked 2, when fresh."],
+    [{ kind: "expectRir", rir: 2.2, asked: 2 }, "Expect RIR 2.2, when fresh."],
+    [{ kind: "assumedEffort", rir: 2 }, "No effort is written: RIR 2 is assumed."],
+  ])("%j", (reason, sentence) => {
+    expect(loadSentence(reason, { catalogue, labels })).toBe(sentence);
+  });
+
+  it.each<[WayRound, string]>([
+    [{ kind: "reps", kg: 60, reps: 1 }, "1 rep at 60 kg leaves as much in reserve."],
+    [{ kind: "slower", lowerSeconds: 4 }, "Lower for 4 s."],
+    [{ kind: "pause", seconds: 2 }, "Pause 2 s at the bottom."],
+    [{ kind: "band", name: "red", meanKg: 11.25 }, "Add the red band: about 11.3 kg through the range."],
+    [
+      { kind: "variant", exerciseId: "dumbbell-press", kg: 12, oneSided: true },
+      "Dumbbell press, flat, one side at a time, 2 × 12 kg.",
+    ],
+    [{ kind: "variant", exerciseId: "gone", kg: 12, oneSided: false }, "another lift, 12 kg."],
+  ])("a way round: %j", (way, sentence) => {
+    expect(waySentence(way, { catalogue })).toBe(sentence);
+  });
+});
+
+describe("why the next prescription is what it is", () => {
+  it.each<[ProgressReason, string]>([
+    [
+      { kind: "rise", fromKg: 80, toKg: 82.5, why: "allMade" },
+      "Every set was made last time: 2.5 kg up, 80 kg to 82.5 kg.",
+    ],
+    [
+      { kind: "rise", fromKg: 22, toKg: 24, why: "topOfRange" },
+      "Every set reached the top of the range last time: 2 kg up, 22 kg to 24 kg.",
+    ],
+    [
+      { kind: "repeat", missed: 2, setCount: 3, reps: [5, 4, 3] },
+      "Last time 5, 4, 3: 2 sets of 3 short, so the load repeats.",
+    ],
+    [
+      { kind: "belowTargetRir", asked: 2, had: 0.5 },
+      "All reps were made, but with 0.5 in reserve where 2 was asked, so the load repeats.",
+    ],
+    [
+      { kind: "cut", misses: 2, percent: 10, fromKg: 100, toKg: 90 },
+      "Missed 2 times running: 10 % off, 100 kg to 90 kg, then build again.",
+    ],
+    [
+      { kind: "moreReps", set: 2, reps: 9, high: 12, last: [9, 8, 8] },
+      "Last time 9, 8, 8: one more rep in set 2, 9, before load goes up at 12.",
+    ],
+    [
+      { kind: "widen", stepKg: 2, percent: 16.67, high: 15 },
+      "The next step, 2 kg, is 17 % more: the range widens to 15 first.",
+    ],
+    [
+      { kind: "heldByBound", stepKg: 5, percent: 12.5, limit: 10 },
+      "The next step, 5 kg, is 13 % more than last time, above 10 % a week: the load repeats.",
+    ],
+    [{ kind: "pain", pain: 4 }, "Pain of 4 was logged last time: nothing goes up."],
+    [{ kind: "formBroke" }, "Form broke last time: nothing goes up."],
+    [{ kind: "timeOff", weeks: 1, percent: 0, fewerSets: 0 }, "A week was missed: the load repeats."],
+    [{ kind: "timeOff", weeks: 2, percent: 7.5, fewerSets: 1 }, "2 weeks were missed: 7.5 % off and a set fewer."],
+    [{ kind: "topOfGym", kg: 32 }, "32 kg is the heaviest this gym builds: take more reps, a slower tempo or a pause."],
+    [{ kind: "expected", reps: 6, atKg: 24 }, "Expect 6 reps at 24 kg."],
+  ])("%j", (reason, sentence) => {
+    expect(progressSentence(reason)).toBe(sentence);
+  });
+});
+
+describe("how a load is built and said", () => {
+  it.each<[Build, string]>([
+    [
+      { kind: "bar", barName: "20 kg bar", bar: weight(20), perSide: [weight(25), weight(2.5)] },
+      "20 kg bar, 25 + 2.5 a side",
+    ],
+    [{ kind: "bar", barName: "20 kg bar", bar: weight(20), perSide: [] }, "20 kg bar alone"],
+    [{ kind: "sled", perSide: [] }, "no plates"],
+    [{ kind: "hand", weight: weight(22), pair: true }, "a pair of 22 kg"],
+    [{ kind: "hand", weight: weight(16), pair: false }, "one 16 kg"],
+    [{ kind: "stack", station: "cable", pin: weight(45), addOns: [weight(2.5)] }, "pin at 45, 2.5 on top"],
+    [{ kind: "belt", plates: [weight(10), weight(2.5)] }, "10 + 2.5 on the belt"],
+    [{ kind: "assistance", band: "red" }, "red band"],
+    [{ kind: "assistingStack", station: "assisted chin-up", pin: weight(20) }, "assisted chin-up, pin at 20"],
+  ])("%j", (build, sentence) => {
+    expect(buildSentence(build)).toBe(sentence);
+  });
+
+  it.each([
+    ["bench-press", 70, "70 kg"],
+    ["dumbbell-press", 22, "2 × 22 kg"],
+    ["chin-up", 10, "+10 kg"],
+    ["chin-up", -20, "−20 kg"],
+    ["chin-up", 0, "body"],
+  ])("%s at %d kg is %s", (id, kg, words) => {
+    expect(loadWords(exerciseOrThrow(catalogue, id), kg, weight(Math.abs(kg)))).toBe(words);
+  });
+
+  it("a change of plates says what goes off and on", () => {
+    const plates = (...list: number[]) => list.map((kg) => weight(kg));
+    expect(platesSentence({ takeOff: plates(20), putOn: plates(15) })).toBe("20 off, 15 on each side");
+    expect(platesSentence({ takeOff: plates(10), putOn: [] })).toBe("take 10 off each side");
+    expect(platesSentence({ takeOff: [], putOn: plates(5, 2.5) })).toBe("5 + 2.5 on each side");
+    expect(platesSentence({ takeOff: [], putOn: [] })).toBe("nothing to change");
+  });
+
+  it("a plan says what it saves, and when nothing could be saved", () => {
+    const plan = { steps: [], handledInSets: 0, naiveHandledInSets: 0, unbuildable: [], isExact: true, looked: 0 };
+    expect(planSentence({ ...plan, handled: 7, naiveHandled: 11 })).toBe(
+      "7 plates handled on each side; loaded plainly it would be 11.",
+    );
+    expect(planSentence({ ...plan, handled: 1, naiveHandled: 1 })).toBe(
+      "1 plate handled on each side; no order does with fewer.",
+    );
+  });
+});
+
+describe("what the desk and the floor warn of", () => {
+  const work = (more: Partial<WorkForecast>): WorkForecast =>
+    ({ span: { round: 2 }, askedReps: 12, expectedReps: 12, askedRir: 2, possibleReps: 14, ...more }) as WorkForecast;
+
+  it("a set that will stop early, and one that will cost its reserve", () => {
+    expect(shortSentence(work({ expectedReps: 7.8 }))).toBe("Round 3 is expected to stop at 7 of 12.");
+    expect(shortSentence(work({ possibleReps: 12.6 }))).toBe("Round 3 is expected to leave RIR 1 where 2 is asked.");
+  });
+
+  it("with both ways out, one, or none", () => {
+    const remedies = { slotId: "a", blockId: "b", worst: work({}), loadShare: 0.921, roundRestSeconds: 120 };
+    expect(remedySentence(remedies)).toBe("Cut the load 8 %, or rest 120 s.");
+    expect(remedySentence({ ...remedies, loadShare: null })).toBe("Rest 120 s.");
+    expect(remedySentence({ ...remedies, loadShare: null, roundRestSeconds: null })).toContain("ask for fewer reps");
+  });
+
+  it("a timed set that cannot hold its reps, and where it would", () => {
+    const conflict = { setId: "s", slotId: "a", round: 0, neededSeconds: 48, statedSeconds: 30 };
+    expect(conflictSentence({ ...conflict, fitsAtRepSeconds: 2.5, fitsAtReps: 7 } as never)).toBe(
+      "The reps need 48 s, the set has 30 s. It fits at 2.5 s a rep, or at 7 reps a part.",
+    );
+    expect(conflictSentence({ ...conflict, fitsAtRepSeconds: 0.2, fitsAtReps: 0 } as never)).toBe(
+      "The reps need 48 s, the set has 30 s.",
+    );
+  });
+
+  it.each<[StopReached, string]>([
+    [
+      { afterRound: 2, stop: { kind: "belowRir", rir: 1 }, figure: 0 },
+      "The rounds end after round 3: 0 in reserve, below 1.",
+    ],
+    [
+      { afterRound: 3, stop: { kind: "repsDown", percent: 20 }, figure: 24.6 },
+      "The rounds end after round 4: reps down 25 %, the rule says 20 %.",
+    ],
+  ])("optional rounds end: %j", (stop, sentence) => {
+    expect(stopSentence(stop)).toBe(sentence);
+  });
+
+  it.each<[Snag, string]>([
+    [{ kind: "notReady", readiness: { kind: "missing" } }, "Ask for it before the first session."],
+    [{ kind: "missedSessions", count: 2 }, "2 planned sessions were not done in four weeks."],
+    [{ kind: "setsLeftOut", left: 3, planned: 12 }, "3 of 12 sets were left out last time."],
+    [{ kind: "lowAdherence", done: 5, planned: 8 }, "5 of 8 sessions in four weeks: simplify the week?"],
+  ])("what needs the coach: %j", (snag, sentence) => {
+    expect(snagSentence(snag, "Runa")).toContain(sentence);
+  });
+
+  it("balance, each by its own pair", () => {
+    expect(balanceSentence({ kind: "legs", knee: 6, hip: 2 } as never)).toBe("Knees against hips 6 : 2 hard sets.");
+    expect(balanceSentence({ kind: "sides", left: 20, right: 24 } as never)).toBe("Left against right 20 : 24 reps.");
+    expect(balanceSentence({ kind: "horizontal", push: 6, pull: 2 } as never)).toBe(
+      "Pushing against pulling, horizontal: 6 : 2 hard sets.",
+    );
+  });
+
+  it("a block's name with its traits", () => {
+    expect(blockNameWords({ name: "superset", traits: ["opposing"] } as never)).toBe("Superset, opposing");
+  });
+});

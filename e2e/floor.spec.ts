@@ -1,0 +1,160 @@
+import { expect, type Page, test } from "@playwright/test";
+import { enterAsCoach, PHONE, runAsPlanned, writeSession } from "./helpers";
+
+async function openFloor(page: Page, sessionId: string, lift: string): Promise<void> {
+  await page.setViewportSize(PHONE);
+  await page.goto(`/floor?s=${sessionId}`);
+  await expect(page.getByRole("heading", { name: lift })).toBeVisible();
+}
+
+/** One round, with what is to be said of it before it is kept. */
+async function doRound(page: Page, report: () => Promise<void> = async () => {}): Promise<void> {
+  await page.getByRole("button", { name: /^(Set|Round) done$/ }).click();
+  await page.waitForTimeout(750);
+  await report();
+  await page.getByRole("button", { name: "Keep", exact: true }).click();
+  await page.waitForTimeout(750);
+}
+
+test("two devices run one session, the desk changes it in between, and no lift is lost", async ({ page, browser }) => {
+  await enterAsCoach(page);
+  const sessionId = await writeSession(
+    page,
+    "Noor Castellan",
+    "A1 Goblet squat 2x8 @16kg rir2 r3\n\nB1 Dumbbell curl 1x10 @9kg rir2",
+  );
+  const other = await browser.newContext({ viewport: PHONE, baseURL: new URL(page.url()).origin });
+  const phone = await other.newPage();
+  await enterAsCoach(phone);
+  await openFloor(phone, sessionId, "Goblet squat");
+
+  // Before anything is logged the curls give way to a plank; the second device opens what is planned now.
+  await page.getByLabel("The session in shorthand").fill("A1 Goblet squat 2x8 @16kg rir2 r3\n\nB1 Front plank 1x30s");
+  await expect(page.getByRole("status").filter({ hasText: /(^|· )saved$/ })).toBeVisible();
+  await openFloor(page, sessionId, "Goblet squat");
+  await page.getByRole("button", { name: "Start", exact: true }).click();
+  await doRound(page);
+
+  // The first device still has the curls on its screen, and logs them.
+  expect(await runAsPlanned(phone)).toBe(3);
+  await phone.getByRole("button", { name: "Finish" }).click();
+  await expect(phone.getByText("All of it has reached the studio.")).toBeVisible();
+  expect(await runAsPlanned(page)).toBe(2);
+
+  await page.setViewportSize({ width: 1280, height: 800 });
+  await page.goto("/clients");
+  const opened = await page.request.post("/api/do/review.show", { data: { sessionId } });
+  const review = (await opened.json()) as { shown: object; events: { body: { kind: string; sets?: object[] } }[] };
+  expect(Object.keys(review.shown)).toHaveLength(2);
+  const logged = JSON.stringify(review.events);
+  for (const lift of ["goblet-squat", "dumbbell-curl", "plank"]) expect(logged).toContain(`"exerciseId":"${lift}"`);
+  await other.close();
+});
+
+test("optional rounds end by what was reported, and a round more can be asked for", async ({ page }) => {
+  await enterAsCoach(page);
+  const sessionId = await writeSession(
+    page,
+    "Noor Castellan",
+    "A: stop below rir1\nA1 Goblet squat 2-5x8 @16kg rir2 r3\n\nB1 Dumbbell curl 1x10 @9kg rir2 r3",
+  );
+  await openFloor(page, sessionId, "Goblet squat");
+  await page.getByRole("button", { name: "Start", exact: true }).click();
+  await doRound(page);
+  await doRound(page, async () => {
+    await page.getByRole("button", { name: "0 in reserve" }).click();
+    await expect(page.getByRole("button", { name: "0 in reserve" })).toHaveAttribute("aria-pressed", "true");
+  });
+  // Two of up to five rounds: the rest is still running when the reason is said.
+  await expect(page.getByRole("heading", { name: "Dumbbell curl" })).toBeVisible({ timeout: 20_000 });
+  await page.getByRole("button", { name: "Change…" }).click();
+  await page.getByRole("button", { name: "One more round of B" }).click();
+  expect(await runAsPlanned(page)).toBe(2);
+  await page.getByRole("button", { name: "Finish" }).click();
+  await expect(page.getByText("All of it has reached the studio.")).toBeVisible();
+  await page.setViewportSize({ width: 1280, height: 800 });
+  await page.goto(`/review/${sessionId}`);
+  await expect(page.getByText("4 of 3")).toBeVisible();
+});
+
+test("in a superset it is said which of the lifts hurt", async ({ page }) => {
+  await enterAsCoach(page);
+  const sessionId = await writeSession(
+    page,
+    "Noor Castellan",
+    "A1 Goblet squat 1x8 @16kg rir2\nA2 Dumbbell curl 1x10 @9kg rir2",
+  );
+  await openFloor(page, sessionId, "Goblet squat");
+  await page.getByRole("button", { name: "Start", exact: true }).click();
+  await doRound(page, async () => {
+    await page.getByRole("button", { name: "Hurts" }).click();
+    await expect(page.getByRole("slider")).toHaveCount(2);
+    await page.getByRole("slider", { name: /curl: pain/i }).fill("5");
+    await expect(page.getByRole("alert").filter({ hasText: "Stop" })).toContainText(/curl/);
+    await page.getByLabel(/curl: where it hurts/i).fill("left elbow");
+  });
+  await page.getByRole("button", { name: "Finish" }).click();
+  await expect(page.getByText("All of it has reached the studio.")).toBeVisible();
+  await page.setViewportSize({ width: 1280, height: 800 });
+  await page.goto(`/review/${sessionId}`);
+  await page.getByRole("button", { name: /^10 × / }).click();
+  await expect(page.getByText("Pain 5 of 10, left elbow.")).toBeVisible();
+  await page.getByRole("button", { name: /^8 × / }).click();
+  await expect(page.getByText(/Pain \d of 10/)).toHaveCount(0);
+});
+
+test("a phone that was never updated sends its log, and it is read", async ({ page }) => {
+  await enterAsCoach(page);
+  const sessionId = await writeSession(page, "Noor Castellan", "A1 Goblet squat 2x8 @16kg rir2 r60");
+  const opened = await page.request.post("/api/do/floor.open", { data: { sessionId } });
+  const view = (await opened.json()) as {
+    shownHash: string;
+    shown: { document: { blocks: { slots: { id: string; sets: { id: string; segments: { id: string }[] }[] }[] }[] } };
+  };
+  const slot = view.shown.document.blocks[0]!.slots[0]!;
+  const [one, two] = slot.sets;
+  const common = { sessionId, shownHash: view.shownHash, atMs: Date.now() };
+  const events = [
+    { ...common, id: crypto.randomUUID(), body: { kind: "started" } },
+    {
+      ...common,
+      id: crypto.randomUUID(),
+      body: {
+        kind: "setsDone",
+        sets: [
+          {
+            setId: one!.id,
+            slotId: slot.id,
+            round: 0,
+            segments: [
+              {
+                segmentId: one!.segments[0]!.id,
+                exerciseId: "goblet-squat",
+                load: { amount: "16", unit: "kg" },
+                sign: 1,
+                reps: 7,
+                rightReps: null,
+                seconds: null,
+              },
+            ],
+            rir: 1,
+            form: "held",
+            pain: 0,
+            painPlace: "",
+            note: "",
+            restSeconds: null,
+          },
+        ],
+      },
+    },
+    { ...common, id: crypto.randomUUID(), body: { kind: "setsSkipped", setIds: [two!.id], reason: "" } },
+    { ...common, id: crypto.randomUUID(), body: { kind: "ended", sessionRpe: 7, note: "" } },
+  ];
+  const sent = await page.request.post("/api/do/floor.record", { data: { sessionId, events } });
+  expect([sent.status(), await sent.text()]).toEqual([200, expect.any(String)]);
+  // Sent again, as a phone does that heard no answer: nothing is doubled.
+  await page.request.post("/api/do/floor.record", { data: { sessionId, events } });
+  await page.goto(`/review/${sessionId}`);
+  await expect(page.getByText("1 of 2")).toBeVisible();
+  await expect(page.getByRole("button", { name: /^7 × / })).toBeVisible();
+});
