@@ -1,5 +1,6 @@
 "use client";
 import { line as d3line, extent, scaleLinear, scaleUtc } from "d3";
+import { fullDate, shortDate } from "./dates";
 
 export interface ChartPoint {
   readonly date: string;
@@ -35,6 +36,7 @@ export function LineChart({
   if (points.length === 0) return <p className="text-quiet">{empty}</p>;
   const dates = points.map((point) => new Date(`${point.date}T00:00:00Z`));
   const [from, to] = extent(dates) as [Date, Date];
+  const [first, last] = extent(points.map(({ date }) => date));
   const x = scaleUtc()
     .domain(
       from.getTime() === to.getTime()
@@ -52,7 +54,6 @@ export function LineChart({
   const path = d3line<ChartPoint>()
     .x((_, index) => x(dates[index]!))
     .y((point) => y(point.value))(points.slice() as ChartPoint[]);
-  const say = (date: Date) => date.toLocaleDateString("en-GB", { day: "numeric", month: "short", timeZone: "UTC" });
   return (
     <figure className="m-0">
       <figcaption className="narrow font-semibold">
@@ -129,10 +130,10 @@ export function LineChart({
           ),
         )}
         <text x={pad.left} y={height - 5} fontSize={10.5} fill="var(--color-quiet)">
-          {say(from)}
+          {shortDate(first!)}
         </text>
         <text x={width - pad.right} y={height - 5} fontSize={10.5} textAnchor="end" fill="var(--color-quiet)">
-          {say(to)}
+          {shortDate(last!)}
         </text>
       </svg>
       <table className="sr-only">
@@ -140,7 +141,7 @@ export function LineChart({
         <tbody>
           {points.map((point, index) => (
             <tr key={point.date + index}>
-              <th scope="row">{point.date}</th>
+              <th scope="row">{fullDate(point.date)}</th>
               <td>
                 {point.value} {unit}
                 {point.isTested ? ", tested" : ""}

@@ -6,6 +6,7 @@ import type { ClientView, SessionLine } from "@/contract";
 import { formatWeight, readinessSentence } from "@/core";
 import { ask, replySentence } from "@/device/api";
 import { Button } from "@/ui/button";
+import { shortDate } from "@/ui/dates";
 import { Notice } from "@/ui/notice";
 import { Account } from "./account";
 import { Limits } from "./limits";
@@ -144,13 +145,7 @@ function SessionList({ sessions, today }: { sessions: readonly SessionLine[]; to
       {sessions.map((session) => (
         <li key={session.id} className="flex items-baseline gap-3 border-b border-thread py-1.5">
           <span className="narrow w-16 shrink-0 text-quiet">
-            {session.date === today
-              ? "today"
-              : new Date(`${session.date}T00:00:00Z`).toLocaleDateString("en-GB", {
-                  day: "numeric",
-                  month: "short",
-                  timeZone: "UTC",
-                })}
+            {session.date === today ? "today" : shortDate(session.date)}
           </span>
           <Link
             href={session.state === "done" ? `/review/${session.id}` : `/session/${session.id}`}

@@ -16,6 +16,7 @@ import {
 import { ask, replySentence } from "@/device/api";
 import { BandChart } from "@/ui/band-chart";
 import { Button } from "@/ui/button";
+import { fullDate } from "@/ui/dates";
 import { SelectField, TextField } from "@/ui/field";
 import { Sheet } from "@/ui/sheet";
 import type { KnownLift } from "./known-lift";
@@ -62,7 +63,13 @@ function Curve({ lift, formula }: { lift: KnownLift; formula: ClientView["settin
   const seen = record.exposures.flatMap((exposure) => {
     const set = speakingSet(exposure, { e1rmFormula: formula, hardSetRir: 4 });
     return set?.curveKg && set.rir !== null
-      ? [{ x: set.reps + set.rir, y: set.curveKg, name: `${exposure.date}: ${set.reps} × ${decimal(set.loadKg)}` }]
+      ? [
+          {
+            x: set.reps + set.rir,
+            y: set.curveKg,
+            name: `${fullDate(exposure.date)}: ${set.reps} × ${decimal(set.loadKg)}`,
+          },
+        ]
       : [];
   });
   return (
@@ -109,7 +116,7 @@ function Bests({ lift }: { lift: KnownLift }) {
               </th>
               <td className="font-semibold">{decimal(best.loadKg, 2)} kg</td>
               <td className="text-quiet">{best.rir === null ? "" : `rir ${decimal(best.rir)}`}</td>
-              <td className="text-right text-quiet">{best.date}</td>
+              <td className="text-right text-quiet">{fullDate(best.date)}</td>
             </tr>
           ))}
           {record.bestE1rm ? (
@@ -119,7 +126,7 @@ function Bests({ lift }: { lift: KnownLift }) {
               </th>
               <td className="font-semibold">{decimal(record.bestE1rm.kg, 1)} kg</td>
               <td className="text-quiet">{record.bestE1rm.quality === "weak" ? "weak" : ""}</td>
-              <td className="text-right text-quiet">{record.bestE1rm.date}</td>
+              <td className="text-right text-quiet">{fullDate(record.bestE1rm.date)}</td>
             </tr>
           ) : null}
         </tbody>
@@ -155,7 +162,7 @@ function AddMark({ view, lift }: { view: ClientView; lift: KnownLift }) {
       <h3 className="mb-1 font-bold">Add a maximum</h3>
       {lift.record.tested.length > 0 ? (
         <p className="text-quiet">
-          Tested: {lift.record.tested.map((one) => `${decimal(one.kg, 1)} kg on ${one.date}`).join(", ")}.
+          Tested: {lift.record.tested.map((one) => `${decimal(one.kg, 1)} kg on ${fullDate(one.date)}`).join(", ")}.
         </p>
       ) : null}
       {lift.trainingMaxKg !== null ? (
@@ -199,7 +206,7 @@ function Days({ lift, coach }: { lift: KnownLift; coach: boolean }) {
             key={exposure.sessionId + exposure.slotId}
             className="flex items-baseline gap-3 border-t border-thread py-0.5"
           >
-            <span className="narrow w-20 shrink-0 text-quiet">{exposure.date}</span>
+            <span className="narrow w-20 shrink-0 text-quiet">{fullDate(exposure.date)}</span>
             <span className="min-w-0 flex-1">
               {exposure.sets.map((set, index) => (
                 <span

@@ -5,6 +5,7 @@ import type { ClientLine, Output, SessionLine } from "@/contract";
 import { addDays, mondayOf, snagOf, snagSentence } from "@/core";
 import { ask, replySentence } from "@/device/api";
 import { Button } from "@/ui/button";
+import { longDate, weekday } from "@/ui/dates";
 import { Notice } from "@/ui/notice";
 import { Sheet } from "@/ui/sheet";
 import { NewClient } from "./new-client";
@@ -18,14 +19,7 @@ export function Rack({ first, today }: { first: RackPage; today: string }) {
     <main className="px-6 py-5">
       <header className="mb-4 flex items-baseline gap-4">
         <h1 className="text-xl font-bold">Clients</h1>
-        <p className="text-quiet">
-          {new Date(`${today}T00:00:00Z`).toLocaleDateString("en-GB", {
-            weekday: "long",
-            day: "numeric",
-            month: "long",
-            timeZone: "UTC",
-          })}
-        </p>
+        <p className="text-quiet">{longDate(today)}</p>
         <Button kind="main" className="ml-auto" onClick={() => setAdding(true)}>
           New client
         </Button>
@@ -102,7 +96,7 @@ function Cloth({ client, today }: { client: ClientLine; today: string }) {
       ) : null}
       {next ? (
         <p className="narrow">
-          <span className="text-quiet">{next.date === today ? "today" : dayName(next.date)} </span>
+          <span className="text-quiet">{next.date === today ? "today" : weekday(next.date)} </span>
           <Link href={`/session/${next.id}`} className="font-semibold text-indigo underline underline-offset-2">
             {next.title || "Untitled session"}
           </Link>
@@ -114,9 +108,6 @@ function Cloth({ client, today }: { client: ClientLine; today: string }) {
     </li>
   );
 }
-
-const dayName = (date: string): string =>
-  new Date(`${date}T00:00:00Z`).toLocaleDateString("en-GB", { weekday: "long", timeZone: "UTC" });
 
 /** Warp threads hang all the way; each session is a weft through them. */
 function Strip({

@@ -5,6 +5,7 @@ import type { ClientView } from "@/contract";
 import { GENERAL_NOTICE, READINESS_QUESTIONS, type ReadinessQuestionId, readinessSentence } from "@/core";
 import { ask, replySentence } from "@/device/api";
 import { Button } from "@/ui/button";
+import { fullDate } from "@/ui/dates";
 import { TextField } from "@/ui/field";
 import { Sheet } from "@/ui/sheet";
 
@@ -31,7 +32,7 @@ export function Readiness({ view }: { view: ClientView }) {
       <p>{readinessSentence(view.readiness, view.name)}</p>
       {view.clearance ? (
         <p className="text-quiet">
-          Cleared {view.clearance.date}: {view.clearance.by}
+          Cleared {fullDate(view.clearance.date)}: {view.clearance.by}
         </p>
       ) : null}
       <div className="mt-2 flex flex-col gap-2">

@@ -3,6 +3,7 @@ import { Hand, Moon, Sun } from "lucide-react";
 import { useEffect, useState } from "react";
 import type { FloorView } from "@/contract";
 import { listFloors } from "@/device/store";
+import { longDate } from "@/ui/dates";
 import { FloorSession } from "./floor-session";
 
 /** The static shell: which session is said by the address, everything else lives on the device or comes from a plain route. */
@@ -98,7 +99,7 @@ function OnThisDevice() {
               >
                 <span className="text-lg font-bold">{floor.clientName}</span>
                 <span className="text-[var(--floor-quiet)]">
-                  {floor.shown.document.title || "Untitled session"} · {floor.shown.date}
+                  {floor.shown.document.title || "Untitled session"} · {longDate(floor.shown.date)}
                 </span>
               </a>
             </li>

@@ -6,6 +6,7 @@ import type { Broken, GymView } from "@/contract";
 import { decimal } from "@/core";
 import { ask, replySentence } from "@/device/api";
 import { Button } from "@/ui/button";
+import { dayOfWeek } from "@/ui/dates";
 import { Menu } from "@/ui/menu";
 import { Notice } from "@/ui/notice";
 import { ImplementEditor } from "./editors";
@@ -196,7 +197,7 @@ function Consequence({ gym, thread, hanging }: { gym: GymState; thread: string; 
         <ul className="grid grid-cols-[repeat(auto-fill,minmax(19rem,1fr))] gap-x-6">
           {hanging.map(({ prescription, kg, built }, index) => (
             <li key={index} className="flex items-baseline gap-2 border-t border-selvedge py-0.5">
-              <span className="narrow w-14 shrink-0 text-quiet">{shortDate(prescription.date)}</span>
+              <span className="narrow w-14 shrink-0 text-quiet">{dayOfWeek(prescription.date)}</span>
               <Link
                 href={`/session/${prescription.sessionId}`}
                 className="min-w-0 flex-1 truncate underline underline-offset-2"
@@ -212,9 +213,6 @@ function Consequence({ gym, thread, hanging }: { gym: GymState; thread: string; 
     </section>
   );
 }
-
-const shortDate = (date: string): string =>
-  new Date(`${date}T00:00:00Z`).toLocaleDateString("en-GB", { weekday: "short", day: "numeric", timeZone: "UTC" });
 
 function BrokenTable({ broken }: { broken: readonly Broken[] }) {
   if (broken.length === 0) return null;
@@ -233,7 +231,7 @@ function BrokenTable({ broken }: { broken: readonly Broken[] }) {
         {broken.map((one) => (
           <tr key={one.key} className="border-t border-selvedge align-baseline">
             <td className="pr-3 font-semibold">{one.clientName}</td>
-            <td className="pr-3">{shortDate(one.date)}</td>
+            <td className="pr-3">{dayOfWeek(one.date)}</td>
             <td className="pr-3">
               <Link href={`/session/${one.sessionId}`} className="underline underline-offset-2">
                 {one.label} {one.exerciseName}

@@ -4,6 +4,7 @@ import type { ClientView } from "@/contract";
 import { GENERAL_NOTICE, readinessSentence } from "@/core";
 import { send } from "@/device/api";
 import { Button, buttonClass } from "@/ui/button";
+import { fullDate, longDate } from "@/ui/dates";
 import { Mark } from "@/ui/mark";
 import { Notice } from "@/ui/notice";
 
@@ -37,7 +38,7 @@ export function MyPage({ view }: { view: ClientView }) {
             <li key={session.id} className="flex items-center gap-3 border-t border-thread pt-2">
               <div className="min-w-0 flex-1">
                 <p className="font-semibold">{session.title || "Session"}</p>
-                <p className="text-quiet">{session.date === view.today ? "today" : session.date}</p>
+                <p className="text-quiet">{session.date === view.today ? "today" : longDate(session.date)}</p>
               </div>
               <a
                 href={`/floor?s=${session.id}`}
@@ -61,7 +62,7 @@ export function MyPage({ view }: { view: ClientView }) {
               >
                 {session.title || "Session"}
               </Link>
-              <span className="text-quiet">{session.date}</span>
+              <span className="text-quiet">{fullDate(session.date)}</span>
               <span>
                 {session.summary?.sets}/{session.summary?.plannedSets} sets
               </span>

@@ -24,6 +24,7 @@ import {
   suspectSentence,
   weight,
 } from "@/core";
+import { longDate } from "@/ui/dates";
 import { LineChart } from "@/ui/line-chart";
 import { Notice } from "@/ui/notice";
 import { CorrectSet } from "./correct-set";
@@ -53,7 +54,7 @@ export function ReviewScreen({
           <Link href={home.href} className="underline underline-offset-2">
             {home.name}
           </Link>{" "}
-          · {view.context.date}
+          · {longDate(view.context.date)}
         </p>
         {review ? <Figures review={review} /> : null}
       </header>

@@ -7,6 +7,7 @@ import type { SessionView } from "@/contract";
 import { allBlocks, blockLetter, decimal, printCell, readinessSentence, slotLabels } from "@/core";
 import { readingOf } from "@/parts/set-words";
 import { Button, buttonClass } from "@/ui/button";
+import { longDate } from "@/ui/dates";
 import { Notice } from "@/ui/notice";
 import { SessionMenu } from "./block-menu";
 import { Foot } from "./foot";
@@ -39,7 +40,7 @@ export function Desk({ view }: { view: SessionView }) {
           <Link href={`/clients/${view.client.id}`} className="underline underline-offset-2">
             {view.client.name}
           </Link>{" "}
-          · {view.date} · <GymChoice view={view} desk={desk} />
+          · {longDate(view.date)} · <GymChoice view={view} desk={desk} />
           {document.capSeconds ? ` · ${decimal(document.capSeconds / 60)} min` : ""}
         </p>
         <div className="ml-auto flex items-center gap-2">

@@ -1,0 +1,16 @@
+/** Calendar dates as people say them. */
+const say = (options: Intl.DateTimeFormatOptions) => {
+  const format = new Intl.DateTimeFormat("en-GB", { ...options, timeZone: "UTC" });
+  return (date: string): string => format.format(new Date(`${date}T00:00:00Z`));
+};
+
+/** "Wednesday 25 November". */
+export const longDate = say({ weekday: "long", day: "numeric", month: "long" });
+/** "25 Nov 2026", where the year may be another. */
+export const fullDate = say({ day: "numeric", month: "short", year: "numeric" });
+/** "25 Nov". */
+export const shortDate = say({ day: "numeric", month: "short" });
+/** "Wed 25". */
+export const dayOfWeek = say({ weekday: "short", day: "numeric" });
+/** "Wednesday". */
+export const weekday = say({ weekday: "long" });
