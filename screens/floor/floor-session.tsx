@@ -102,7 +102,7 @@ export function FloorSession({ sessionId, mirrored }: { sessionId: string; mirro
           <strong>{view.clientName.split(" ")[0]}</strong>
           <span className="text-[var(--floor-quiet)]">
             {shown
-              ? ` · ${shown.letter}${shown.rounds > 1 ? `, round ${shown.round + 1} of ${shown.rounds}` : ""}${resting ? " done" : ""}${shown.isOptional ? ", optional" : ""}`
+              ? ` · ${shown.letter}${shown.rounds > 1 ? `, round ${shown.round + 1}${resting ? "" : ` of ${shown.rounds}`}` : ""}${resting ? " done" : ""}${shown.isOptional ? ", optional" : ""}`
               : ""}
           </span>
         </p>
