@@ -46,3 +46,49 @@ test("a session is written from what may come next, by keyboard", async ({ page 
   await expect(text).toHaveValue("A1 Goblet squat 4x8-10");
   await expect(page.getByRole("contentinfo")).toContainText("4 sets");
 });
+
+test("a lift that is written now brings its record along", async ({ page }) => {
+  await enterAsCoach(page);
+  await writeSession(page, "Ines Calder", "A1 Back squat 3x4 rir2 r150\n\nB1 Goblet squat 2x8 rir2");
+  await page.getByRole("button", { name: "Grid" }).click();
+  await expect(page.getByText(/^4 4 4 4 4 × \d+/)).toBeVisible();
+  await expect(page.getByText("first time")).toHaveCount(1);
+});
+
+test("two desks open on one session: different changes both hold, of one thing the first, and that is said", async ({
+  page,
+  context,
+}) => {
+  await enterAsCoach(page);
+  await writeSession(page, "Greta Alm", "A1 Goblet squat 3x8 @12kg r90\n\nB1 Dumbbell row 3x8 @10kg r60");
+  const other = await context.newPage();
+  await other.goto(page.url());
+  await expect(other.getByRole("heading", { name: "Untitled session" })).toBeVisible();
+  const write = async (where: typeof page, cell: RegExp, text: string) => {
+    await expect(where.getByRole("button", { name: /^(Grid|Text)$/ })).toBeVisible();
+    const grid = where.getByRole("button", { name: "Grid" });
+    if (await grid.isVisible()) await grid.click();
+    await where.getByRole("gridcell", { name: cell }).first().dblclick();
+    await where.keyboard.press("Control+a");
+    await where.keyboard.type(text);
+    await where.keyboard.press("Enter");
+  };
+  const saved = (where: typeof page) =>
+    expect(where.getByRole("status").filter({ hasText: /(^|· )saved$/ })).toBeVisible();
+  await write(page, /^8 × 12/, "6 @12kg");
+  await saved(page);
+  await write(other, /^8\/side × 10/, "9 @10kg");
+  await saved(other);
+  // What the one did has reached the other, and after a reload both have both.
+  await expect(other.getByText("both changes are in it")).toBeVisible();
+  await expect(other.getByRole("gridcell", { name: "6 × 12" }).first()).toBeVisible();
+  await page.reload();
+  await expect(page.getByRole("gridcell", { name: "6 × 12" }).first()).toBeVisible();
+  await expect(page.getByRole("gridcell", { name: /^9\/side × 10/ }).first()).toBeVisible();
+
+  await write(page, /^6 × 12/, "5 @12kg");
+  await saved(page);
+  await write(other, /^6 × 12/, "7 @12kg");
+  await expect(other.getByRole("gridcell", { name: "5 × 12" }).first()).toBeVisible();
+  await expect(other.getByText(/changed the same thing first: 1 of your changes was not taken/)).toBeVisible();
+});

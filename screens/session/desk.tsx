@@ -18,9 +18,9 @@ import { Timeline } from "./timeline";
 import { type Desk as DeskState, useDesk } from "./use-desk";
 import { Why } from "./why";
 
-export function Desk({ view }: { view: SessionView }) {
-  const desk = useDesk(view);
-  const { document, computed } = desk;
+export function Desk({ view: opened }: { view: SessionView }) {
+  const desk = useDesk(opened);
+  const { document, computed, view } = desk;
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       const typing = event.target instanceof HTMLInputElement || event.target instanceof HTMLTextAreaElement;

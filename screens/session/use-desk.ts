@@ -164,6 +164,8 @@ export function useDesk(view: SessionView) {
   );
 
   return {
+    /** The session's context, with the records of the lifts that were written since it was opened. */
+    view: context,
     document: work.document,
     draftText: work.draftText,
     catalogue,
@@ -209,6 +211,8 @@ function useLifts(view: SessionView, document: SessionDocument): readonly LiftLo
     asked.current = new Set([...asked.current, ...lineages]);
     void ask("lifts.read", { clientId: view.client.id, until: view.date, lineages }).then((reply) => {
       if (reply.kind === "ok") setMore((before) => [...before, ...reply.value.lifts]);
+      // Asked again with the next lift that is written.
+      else asked.current = new Set([...asked.current].filter((lineage) => !lineages.includes(lineage)));
     });
   }, [key, view.client.id, view.date]);
   return useMemo(() => [...view.lifts, ...more], [view.lifts, more]);

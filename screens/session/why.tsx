@@ -11,7 +11,6 @@ import {
   curveKg,
   decimal,
   type Exercise,
-  equipmentOn,
   exerciseOrThrow,
   isBodyweight,
   type LoadReason,
@@ -242,7 +241,7 @@ function Alternatives({
 }) {
   const found = useMemo(() => {
     const trainee = traineeOf(view);
-    const gym = equipmentOn(view.gym.equipment, view.date);
+    const gym = view.gym.equipment;
     const { settings, bodyMassKg } = view;
     const policy = view.client.rounding;
     return {
