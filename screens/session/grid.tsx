@@ -161,7 +161,7 @@ function lastTime(exposure: Exposure | undefined): string {
   if (!exposure) return "first time";
   const load = Math.max(...exposure.sets.map((set) => set.loadKg));
   const done = exposure.sets.map((set) => (set.seconds === null ? set.reps : `${decimal(set.seconds)}s`)).join(" ");
-  return load === 0 ? done : `${done} × ${decimal(load)}`;
+  return load === 0 ? done : `${done} × ${decimal(load).replace("-", "−")}`;
 }
 
 function BlockHead({
