@@ -1,5 +1,14 @@
 import { describe, expect, it } from "vitest";
-import { applyEdits, type SessionDocument } from "../core";
+import {
+  applyEdits,
+  buildableLoads,
+  equipmentOn,
+  exerciseOrThrow,
+  type GymEquipment,
+  type SessionDocument,
+  SHIPPED_CATALOGUE,
+  toKg,
+} from "../core";
 import { BOATHOUSE, exposure, read } from "../core/testing/helpers";
 import { cautionsOf, computeSession, type LiftLog, type SessionContext } from ".";
 import { testContext } from "./testing/context";
@@ -82,6 +91,39 @@ describe("cautions of a session", () => {
     ).cautions.flatMap(({ key }) => (key === null ? [] : [key]));
     expect(new Set(keys).size).toBe(keys.length);
     expect(keys.length).toBeGreaterThan(1);
+  });
+});
+
+describe("a gym on a day when something is away", () => {
+  const item = "dumbbells:22 kg";
+  const gym: GymEquipment = {
+    ...BOATHOUSE,
+    outOfOrder: [
+      { item, from: "2026-11-20", until: "2026-11-27" },
+      { item, from: "2026-12-20", until: null },
+    ],
+  };
+  const on = (date: string) => testContext({ date, gym: { id: "g", name: "Gym", equipment: equipmentOn(gym, date) } });
+  const TEXT = "Dumbbell press 1x8 @22kg rir2";
+  const builds = (context: SessionContext): (number | null)[] => {
+    const { loads } = computeSession(read(TEXT), context).resolved;
+    return [...loads.values()].map(({ build }) => (build?.kind === "hand" ? toKg(build.weight) : null));
+  };
+
+  it("builds with what is there, and does not take what is away for a slip in the list", () => {
+    expect(builds(on("2026-11-24"))).not.toEqual([22]);
+    expect(builds(on("2026-11-27"))).toEqual([22]);
+    for (const date of ["2026-11-24", "2026-11-27", "2026-12-24"])
+      expect(said(TEXT, on(date)).filter((one) => one.startsWith("Gym:"))).toEqual([]);
+  });
+
+  it("is worked out once: the next edit finds what could be built before", () => {
+    const { gym: away } = on("2026-11-24");
+    const press = exerciseOrThrow(SHIPPED_CATALOGUE, "dumbbell-press");
+    const before = buildableLoads(press, away.equipment);
+    computeSession(read(TEXT), testContext({ gym: away }));
+    expect(buildableLoads(press, away.equipment)).toBe(before);
+    expect(equipmentOn(gym, "2026-11-27")).toBe(gym);
   });
 });
 

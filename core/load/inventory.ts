@@ -53,7 +53,9 @@ export function withoutItems(gym: GymEquipment, gone: ReadonlySet<string>): GymE
 /** What is there on a calendar date. */
 export function equipmentOn(gym: GymEquipment, date: string): GymEquipment {
   const away = gym.outOfOrder.filter(({ from, until }) => from <= date && (until === null || date < until));
-  return withoutItems(gym, new Set(away.map(({ item }) => item)));
+  if (away.length === 0) return gym;
+  const gone = new Set(away.map(({ item }) => item));
+  return { ...withoutItems(gym, gone), outOfOrder: gym.outOfOrder.filter(({ item }) => !gone.has(item)) };
 }
 
 /** Stations of an exercise that this gym is known to have none of. A station nobody listed is taken to be there. */
