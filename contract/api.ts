@@ -2,7 +2,7 @@
  * Everything a person can ask of the server: for each use case what it takes, checked at the edge, and what it answers.
  * Server, pages and devices are typed from this one table; a use case that is missing anywhere does not compile.
  */
-import { E1RM_FORMULAS, METHODS, MUSCLES, PATTERNS, READINESS_QUESTIONS, REGION_IDS } from "../core";
+import { E1RM_FORMULAS, METHODS, MUSCLES, PATTERNS, PLAN_LIMITS, READINESS_QUESTIONS, REGION_IDS } from "../core";
 import { ownExerciseSchema } from "./catalogue";
 import { editSchema, weightSchema } from "./document";
 import { equipmentSchema } from "./equipment";
@@ -149,9 +149,14 @@ export const INPUTS = {
   "sessions.pair": exact({ sessionId: uuid(), withSessionId: uuid() }),
   "sent.show": exact({ sessionId: uuid() }),
   "plans.show": exact({ clientId: uuid() }),
-  "plans.create": exact({ clientId: uuid(), name: said(120), startDate: isoDate(), weeks: whole(1, 104) }),
+  "plans.create": exact({
+    clientId: uuid(),
+    name: said(120),
+    startDate: isoDate(),
+    weeks: whole(1, PLAN_LIMITS.weeks),
+  }),
   "plans.edit": exact({ planId: uuid(), revision: whole(0, 1_000_000_000), edits: listOf(planEditSchema, 400) }),
-  "plans.openSession": exact({ planId: uuid(), dayId: identifier(), week: whole(0, 103) }),
+  "plans.openSession": exact({ planId: uuid(), dayId: identifier(), week: whole(0, PLAN_LIMITS.weeks - 1) }),
   "templates.list": exact({ after: orNull(exact({ name: words(120), id: uuid() })) }),
   "templates.keep": exact({ sessionId: uuid(), name: said(120) }),
   "templates.remove": exact({ templateId: uuid() }),

@@ -4,6 +4,7 @@ import {
   DEFAULT_SETTINGS,
   diffDocuments,
   type Edit,
+  EMPTY_DOCUMENT,
   expandSession,
   foldEvents,
   projectSession,
@@ -16,7 +17,6 @@ import { BOATHOUSE, read, resolve } from "../core/testing/helpers";
 import {
   check,
   documentSchema,
-  EMPTY_DOCUMENT,
   editSchema,
   floorEventSchema,
   INPUTS,
@@ -230,6 +230,13 @@ describe("edits at the edge", () => {
   ])("%s is refused", (_, edit) => {
     expect(check(editSchema, edit).ok).toBe(false);
   });
+
+  it.each(["constructor", "toString", "__proto__", "hasOwnProperty", "rewrite", ""])(
+    "of the kind %j is none",
+    (kind) => {
+      expect(check(editSchema, { kind }).ok).toBe(false);
+    },
+  );
 
   it("the difference of any two documents is accepted", () => {
     fc.assert(

@@ -1,5 +1,4 @@
 /** The stored shape of a session document, checked once at each edge, and how older versions become the present one. */
-import * as yup from "yup";
 import {
   type Block,
   type BlockFields,
@@ -27,19 +26,20 @@ import {
   type Checked,
   check,
   checked,
-  chosenBy,
+  choosing,
   exact,
+  type Fields,
   finite,
   identifier,
   kinds,
   listOf,
   matching,
+  oneField,
   oneOf,
   orNull,
   type Schema,
   said,
   spanOf,
-  variants,
   whole,
   words,
   yesNo,
@@ -195,46 +195,34 @@ export const documentSchema: Schema<SessionDocument> = exact({
   finisher: orNull(block),
 });
 
-type Fields<T> = { readonly [K in keyof T]-?: Schema<T[K]> };
-
-/** One field of a kind of thing and its value, as edits name them. */
-const fieldSchema = (what: Record<string, Schema<unknown>>, fields: Record<string, Schema<unknown>>): Schema<unknown> =>
-  variants("field", Object.fromEntries(Object.entries(fields).map(([field, value]) => [field, { ...what, value }])));
-
 const after = orNull(identifier());
-
-/** A change of a session, as devices and coaches send it and patches keep it. */
-export const editSchema: Schema<Edit> = chosenBy(
-  (value) => EDIT_SCHEMAS[(value as Edit | null)?.kind ?? ""] ?? NO_EDIT,
-);
-
-const NO_EDIT = yup.mixed().test("kind", "is none of the changes known here", () => false) as never;
 
 const kindOf = (kind: string) => ({ kind: oneOf(kind) });
 
-const EDIT_SCHEMAS: Readonly<Record<string, never>> = {
-  setSession: fieldSchema(kindOf("setSession"), sessionFields),
+/** A change of a session, as devices and coaches send it and patches keep it. */
+export const editSchema: Schema<Edit> = choosing("kind", {
+  setSession: oneField(kindOf("setSession"), sessionFields),
   insertBlock: exact({ ...kindOf("insertBlock"), block, after }),
   removeBlock: exact({ ...kindOf("removeBlock"), blockId: identifier() }),
   moveBlock: exact({ ...kindOf("moveBlock"), blockId: identifier(), after }),
   setFinisher: exact({ ...kindOf("setFinisher"), block: orNull(block) }),
-  setBlock: fieldSchema({ ...kindOf("setBlock"), blockId: identifier() }, blockFields),
+  setBlock: oneField({ ...kindOf("setBlock"), blockId: identifier() }, blockFields),
   insertSlot: exact({ ...kindOf("insertSlot"), blockId: identifier(), slot, after }),
   removeSlot: exact({ ...kindOf("removeSlot"), slotId: identifier() }),
   moveSlot: exact({ ...kindOf("moveSlot"), slotId: identifier(), blockId: identifier(), after }),
-  setSlot: fieldSchema({ ...kindOf("setSlot"), slotId: identifier() }, slotFields),
+  setSlot: oneField({ ...kindOf("setSlot"), slotId: identifier() }, slotFields),
   arrangeSets: exact({
     ...kindOf("arrangeSets"),
     slotId: identifier(),
     order: listOf(orNull(identifier()), LIMITS.rounds, 1),
     added: listOf(workSet, LIMITS.rounds),
   }),
-  setSet: fieldSchema({ ...kindOf("setSet"), setId: identifier() }, setFields),
+  setSet: oneField({ ...kindOf("setSet"), setId: identifier() }, setFields),
   insertSegment: exact({ ...kindOf("insertSegment"), setId: identifier(), segment, after }),
   removeSegment: exact({ ...kindOf("removeSegment"), segmentId: identifier() }),
   moveSegment: exact({ ...kindOf("moveSegment"), segmentId: identifier(), after }),
-  setSegment: fieldSchema({ ...kindOf("setSegment"), segmentId: identifier() }, segmentFields),
-} satisfies Record<Edit["kind"], unknown> as never;
+  setSegment: oneField({ ...kindOf("setSegment"), segmentId: identifier() }, segmentFields),
+} satisfies Record<Edit["kind"], Schema<unknown>>);
 
 type Json = Record<string, unknown>;
 
@@ -293,14 +281,3 @@ export function readDocument(stored: unknown, catalogue: Catalogue = SHIPPED_CAT
     return { ok: false, problems: problems.map(({ place, message }) => ({ field: place, message })) };
   return shaped;
 }
-
-export const EMPTY_DOCUMENT: SessionDocument = {
-  version: DOCUMENT_VERSION,
-  title: "",
-  capSeconds: null,
-  gymId: null,
-  methodId: null,
-  warmUp: null,
-  blocks: [],
-  finisher: null,
-};

@@ -19,21 +19,20 @@ import {
   checked,
   chosenBy,
   exact,
+  type Fields,
   finite,
   identifier,
   isoDate,
   kinds,
   listOf,
+  oneField,
   oneOf,
   orNull,
   type Schema,
   said,
-  variants,
   whole,
   words,
 } from "./schema";
-
-type Fields<T> = { readonly [K in keyof T]-?: Schema<T[K]> };
 
 const week = whole(0, PLAN_LIMITS.weeks - 1);
 const phaseFields = {
@@ -89,16 +88,13 @@ export const planSchema: Schema<PlanDocument> = exact({
   goals: listOf(LISTS.goals.item, PLAN_LIMITS.goals),
 });
 
-const byField = (what: Record<string, Schema<unknown>>, fields: Record<string, Schema<unknown>>) =>
-  variants("field", Object.fromEntries(Object.entries(fields).map(([field, value]) => [field, { ...what, value }])));
-
 const none = oneOf("a known change") as Schema<unknown>;
 
 /** A change of a plan. */
 export const planEditSchema: Schema<PlanEdit> = chosenBy((value) => {
   const edit = (typeof value === "object" ? value : null) as { kind?: string; list?: string } | null;
   const kind = oneOf(edit?.kind ?? "");
-  if (edit?.kind === "setPlan") return byField({ kind }, planFields);
+  if (edit?.kind === "setPlan") return oneField({ kind }, planFields);
   if (edit?.kind === "editDay") return exact({ kind, dayId: id, edits: listOf(editSchema, 400) });
   if (!edit?.list || !Object.hasOwn(LISTS, edit.list)) return none;
   const { item, fields } = LISTS[edit.list as PlanList];
@@ -112,7 +108,7 @@ export const planEditSchema: Schema<PlanEdit> = chosenBy((value) => {
     case "move":
       return exact({ kind, list, id, after });
     case "set":
-      return byField({ kind, list, id }, fields);
+      return oneField({ kind, list, id }, fields);
     default:
       return none;
   }

@@ -30,19 +30,33 @@ export const kinds = <S extends Record<string, Shape>>(
 ): Schema<{ [K in keyof S]: { readonly kind: K } & ShapeType<S[K]> }[keyof S]> => variants("kind", shapes) as never;
 
 /** A union told apart by one key. */
-export function variants(by: string, shapes: Record<string, Shape>): Schema<unknown> {
-  const schemas = new Map(
-    Object.entries(shapes).map(([kind, shape]) => [
-      kind,
-      exact({ [by]: yup.string().oneOf([kind]).required(), ...shape }),
-    ]),
+const variants = (by: string, shapes: Record<string, Shape>): Schema<unknown> =>
+  choosing(
+    by,
+    mapValues(shapes, (shape, kind) => exact({ [by]: oneOf(kind), ...shape })),
   );
-  const refused = yup.mixed().test("kind", "is none of the kinds known here", () => false);
-  return yup.lazy((value) => {
+
+/** One field of a thing and its value, as edits name them; `what` says of which thing. */
+export const oneField = (what: Shape, fields: Shape): Schema<unknown> =>
+  variants(
+    "field",
+    mapValues(fields, (value) => ({ ...what, value })),
+  );
+
+/** A schema for each field of T. */
+export type Fields<T> = { readonly [K in keyof T]-?: Schema<T[K]> };
+
+/** The schema that the value's own key names; none of them: refused. */
+export function choosing<T>(by: string, schemas: Readonly<Record<string, Schema<unknown>>>): Schema<T> {
+  const refused = yup.mixed().test("kind", "is none of the kinds known here", () => false) as never;
+  return chosenBy((value) => {
     const kind = (value as Record<string, unknown> | null)?.[by];
-    return ((typeof kind === "string" && schemas.get(kind)) || refused) as never;
-  }) as never;
+    return typeof kind === "string" && Object.hasOwn(schemas, kind) ? schemas[kind]! : refused;
+  });
 }
+
+const mapValues = <A, B>(record: Readonly<Record<string, A>>, map: (value: A, key: string) => B): Record<string, B> =>
+  Object.fromEntries(Object.entries(record).map(([key, value]) => [key, map(value, key)]));
 
 /** The schema that a value is checked by: one that is chosen by the value is chosen now, since Yup does not nest them. */
 function settled(schema: Schema<unknown>, value: unknown): yup.Schema {

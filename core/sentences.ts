@@ -140,7 +140,7 @@ export function curveSentence({ fitted, e1rmKg, tested }: LiftRecord): string {
 /** A set that cannot be right, with what is likely. */
 export function suspectSentence(suspect: SuspectSet): string {
   const likely = suspect.likelyKg === null ? "" : `; about ${kg(suspect.likelyKg)} would be likely`;
-  return `${suspect.date}: ${count(suspect.reps, "rep")} at ${kg(suspect.loadKg)} cannot be right${likely}. It is left out until you correct it.`;
+  return `${count(suspect.reps, "rep")} at ${kg(suspect.loadKg)} cannot be right${likely}. It is left out until you correct it.`;
 }
 
 /** Advice on the order of a session, with labels for places. */

@@ -78,7 +78,7 @@ export async function prepare(server: Server, database: string, demo: boolean): 
   const { migrateDatabase, withAccounts } = await import("../server/db");
   await migrateDatabase(join(ROOT, "server", "db", "migrations"));
   const { rebuildProjections } = await import("../server/context/projecting");
-  const rebuilt = await rebuildProjections("outdated", (done) => say(`${done} sessions read again…`));
+  const rebuilt = await rebuildProjections("outdated", { say: (done) => say(`${done} sessions read again…`) });
   if (rebuilt > 0) say(`What is derived from ${rebuilt} sessions' logs was rebuilt.`);
   if (!demo) return;
   const { studioKinds } = await import("../server/db/accounts");
@@ -147,7 +147,7 @@ async function rebuild(args: string[]): Promise<void> {
     await prepare(server, databaseFor(args), false);
     const { rebuildProjections } = await import("../server/context/projecting");
     const { closeDatabase } = await import("../server/db");
-    const done = await rebuildProjections("all", (count) => say(`${count} sessions…`));
+    const done = await rebuildProjections("all", { say: (count) => say(`${count} sessions…`) });
     await closeDatabase();
     console.log(`Rebuilt from the logs of ${done} sessions.`);
   } finally {

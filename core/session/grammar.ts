@@ -30,6 +30,18 @@ export interface NamedPlace {
   readonly name: string;
 }
 
+/** A session of nothing. */
+export const EMPTY_DOCUMENT: SessionDocument = {
+  version: DOCUMENT_VERSION,
+  title: "",
+  capSeconds: null,
+  gymId: null,
+  methodId: null,
+  warmUp: null,
+  blocks: [],
+  finisher: null,
+};
+
 export interface WarmUp {
   readonly pulseRaiser: { readonly seconds: number; readonly what: string } | null;
   readonly drills: readonly Drill[];

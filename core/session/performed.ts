@@ -14,7 +14,7 @@ import { type DoneSet, occurrenceKey, type PerformedSegment, type PerformedSessi
 import {
   allBlocks,
   type Block,
-  DOCUMENT_VERSION,
+  EMPTY_DOCUMENT,
   type Segment,
   type SessionDocument,
   type Slot,
@@ -76,16 +76,7 @@ export function layOutPerformed(placed: readonly PlacedSet[]): PerformedPlan {
     clock += timeline.seconds;
     return { startSeconds, timeline };
   });
-  const document: SessionDocument = {
-    version: DOCUMENT_VERSION,
-    title: "",
-    capSeconds: null,
-    gymId: null,
-    methodId: null,
-    warmUp: null,
-    blocks: blocks.map(({ block }) => block),
-    finisher: null,
-  };
+  const document: SessionDocument = { ...EMPTY_DOCUMENT, blocks: blocks.map(({ block }) => block) };
   return { document, timeline: { blocks: laid, between: [], seconds: clock }, effectiveKg: effective };
 }
 

@@ -17,6 +17,7 @@ import {
   weight,
 } from "@/core";
 import { ask } from "@/device/api";
+import { longDate } from "@/ui/dates";
 import { LineChart } from "@/ui/line-chart";
 import { Notice } from "@/ui/notice";
 import type { KnownLift } from "./known-lift";
@@ -44,7 +45,7 @@ export function Record({ view, coach }: { view: ClientView; coach: boolean }) {
       </div>
       {suspects.map(({ lift, suspect }) => (
         <Notice key={suspect.sessionId + suspect.key} kind="warn" className="mb-3">
-          <strong>{lift.exercise.name}</strong> {suspectSentence(suspect)}{" "}
+          <strong>{lift.exercise.name}</strong> {longDate(suspect.date)}: {suspectSentence(suspect)}{" "}
           {coach ? (
             <Link
               href={`/review/${suspect.sessionId}?set=${encodeURIComponent(suspect.key)}`}

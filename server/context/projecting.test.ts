@@ -16,18 +16,23 @@ import {
 } from "../../core";
 import { inStudio, newId } from "../db";
 import * as db from "../db/queries";
-import { documentOf, hasDatabase, makeStudio, NOON, prepareDatabase, type TestStudio } from "../testing/studio";
-import { ask, type Outcome } from "../usecases";
+import {
+  clock,
+  documentOf,
+  hasDatabase,
+  makeStudio,
+  NOON,
+  prepareDatabase,
+  type TestStudio,
+  value,
+} from "../testing/studio";
+import { ask } from "../usecases";
 import { rebuildProjections } from "./projecting";
-
-const clock = { nowMs: NOON };
-const value = <T>(outcome: Outcome<T>): T => {
-  if (outcome.kind !== "ok") throw new Error(JSON.stringify(outcome));
-  return outcome.value;
-};
 
 describe.runIf(hasDatabase)("projections", () => {
   let studio: TestStudio;
+  /** Other suites write to this database meanwhile. */
+  const mine = () => ({ studioId: studio.coach.studioId });
   beforeAll(async () => {
     await prepareDatabase();
     studio = await makeStudio("Juniper");
@@ -220,8 +225,8 @@ describe.runIf(hasDatabase)("projections", () => {
   it("rebuilt from the log is what was kept", async () => {
     const before = await derived();
     expect(before.rows.flat().length).toBeGreaterThan(4);
-    expect(await rebuildProjections("outdated")).toBe(0);
-    expect(await rebuildProjections("all")).toBeGreaterThan(4);
+    expect(await rebuildProjections("outdated", mine())).toBe(0);
+    expect(await rebuildProjections("all", mine())).toBeGreaterThan(4);
     expect(await derived()).toEqual(before);
   });
 
@@ -232,7 +237,7 @@ describe.runIf(hasDatabase)("projections", () => {
       await tx.execute("update sessions set projection_version = 0, summary = null where summary is not null");
     });
     expect((await derived()).rows.flat()).toEqual([]);
-    await rebuildProjections("outdated");
+    await rebuildProjections("outdated", mine());
     const { lifts, rows, weeks, sessions } = await derived();
     expect({ lifts, rows, weeks }).toEqual({ lifts: before.lifts, rows: before.rows, weeks: before.weeks });
     expect(sessions).toEqual(before.sessions);

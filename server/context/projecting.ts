@@ -98,13 +98,18 @@ const rebuilder = (studioId: string): Scope => ({
 });
 
 /**
- * Rebuilds what is derived of every session with a log: all of them, or those of an older projection. Answers with how many.
+ * Rebuilds what is derived of every session with a log, in one studio or in all: all of them, or those of an older
+ * projection. Answers with how many.
  */
-export async function rebuildProjections(which: "all" | "outdated", say?: (done: number) => void): Promise<number> {
-  const rows = await asOwner((tx) => db.sessionsWithLogs(tx, which === "all" ? null : PROJECTION_VERSION));
-  for (const [index, { studioId, id }] of rows.entries()) {
-    await inStudio(rebuilder(studioId), async (tx) => {
-      const row = await db.sessionRow(tx, id, true);
+export async function rebuildProjections(
+  which: "all" | "outdated",
+  { studioId = null, say }: { studioId?: string | null; say?: (done: number) => void } = {},
+): Promise<number> {
+  const olderThan = which === "all" ? null : PROJECTION_VERSION;
+  const rows = await asOwner((tx) => db.sessionsWithLogs(tx, olderThan, studioId));
+  for (const [index, logged] of rows.entries()) {
+    await inStudio(rebuilder(logged.studioId), async (tx) => {
+      const row = await db.sessionRow(tx, logged.id, true);
       if (row) await keepProjection(tx, row, await studioOf(tx));
     });
     if (index % 100 === 99) say?.(index + 1);

@@ -1,6 +1,12 @@
 /** What stands on the floor's screen, and its hash. */
 import { createHash } from "node:crypto";
-import { catalogueIn, computeSession, type SessionContext, SHOWN_VERSION, type ShownContent } from "../../contract";
+import {
+  type ComputedSession,
+  catalogueIn,
+  type SessionContext,
+  SHOWN_VERSION,
+  type ShownContent,
+} from "../../contract";
 import {
   allBlocks,
   buildSentence,
@@ -16,17 +22,15 @@ import {
   type ResolvedLoad,
   type ResolvedSession,
   rampStepKey,
-  type SessionDocument,
   type ShownLoad,
   type Slot,
 } from "../../core";
 
 /** The session as its lifts' rules prescribe it, with every load resolved, and the hash of all that. */
 export function showSession(
-  written: SessionDocument,
   context: SessionContext,
+  { resolved, forecast }: Pick<ComputedSession, "resolved" | "forecast">,
 ): { content: ShownContent; hash: string } {
-  const { resolved, forecast } = computeSession(written, context);
   const { document } = resolved;
   const catalogue = catalogueIn(context.exercises);
   const loads: Record<string, ShownLoad> = {};

@@ -46,6 +46,11 @@ export async function studioOf(tx: Transaction): Promise<StudioContext> {
   return studio;
 }
 
+/** The studio's date at an instant. */
+export async function todayOf(tx: Transaction, nowMs: number): Promise<string> {
+  return dateIn((await studioOf(tx)).timeZone, nowMs);
+}
+
 /** The calendar date at an instant in a time zone. */
 export function dateIn(timeZone: string, nowMs: number): string {
   return new Intl.DateTimeFormat("en-CA", { timeZone, year: "numeric", month: "2-digit", day: "2-digit" }).format(

@@ -258,7 +258,7 @@ export const sessionsOfPair = (tx: Transaction, pairId: string): Promise<Session
   tx.select().from(sessions).where(eq(sessions.pairId, pairId)).orderBy(asc(sessions.id));
 
 /** Sessions of every studio that have a log: all of them, or those whose projection is older than a version. For the owner. */
-export const sessionsWithLogs = (tx: Transaction, olderThan: number | null) =>
+export const sessionsWithLogs = (tx: Transaction, olderThan: number | null, studioId: string | null) =>
   tx
     .select({ studioId: sessions.studioId, id: sessions.id })
     .from(sessions)
@@ -266,6 +266,7 @@ export const sessionsWithLogs = (tx: Transaction, olderThan: number | null) =>
       and(
         sql`exists (select from ${floorEvents} where ${floorEvents.studioId} = ${sessions.studioId} and ${floorEvents.sessionId} = ${sessions.id})`,
         olderThan === null ? undefined : lt(sessions.projectionVersion, olderThan),
+        studioId === null ? undefined : eq(sessions.studioId, studioId),
       ),
     )
     .orderBy(asc(sessions.studioId), asc(sessions.date), asc(sessions.id));

@@ -2,11 +2,11 @@
  * Fills an empty database with the demo: every client's last eight weeks are performed by a simulated lifter through
  * the same use cases that the floor uses, so every chart has truthful data behind it.
  */
-import { EMPTY_DOCUMENT } from "../../contract";
 import {
   addDays,
   dateOfDay,
   daysBetween,
+  EMPTY_DOCUMENT,
   mondayOf,
   PLAN_VERSION,
   type PlanDay,

@@ -1,5 +1,5 @@
 /** A simulated lifter performs a session as the floor would log it: chain by chain, each kept when its rest starts. */
-import { shownSession } from "../../contract";
+import { computeSession, shownSession } from "../../contract";
 import {
   asPlanned,
   buildableLoads,
@@ -48,7 +48,7 @@ export async function performSession(
   const loaded = await loadSession(tx, sessionId);
   if (!loaded) throw new Error("the session to be performed is not there");
   const { row, document, context } = loaded;
-  const { content, hash } = showSession(document, context);
+  const { content, hash } = showSession(context, computeSession(document, context));
   await db.putShown(tx, { studioId: scope.studioId, sessionId, clientId: row.clientId, hash, content });
   const startMs = Date.parse(`${row.date}T16:00:00Z`);
   const events: FloorEvent[] = [];

@@ -5,9 +5,18 @@ import { createAccount } from "../auth";
 import { inStudio, migrateDatabase, newId, type Scope, withAccounts } from "../db";
 import { foundStudio } from "../db/accounts";
 import * as db from "../db/queries";
+import type { Outcome } from "../usecases";
 import { STARTING_EQUIPMENT } from "../usecases/starting-gym";
 
 export const NOON = Date.parse("2026-11-24T12:00:00Z");
+export const clock = { nowMs: NOON };
+
+/** What was answered; anything but an answer fails the test. */
+export function value<T>(outcome: Outcome<T>): T {
+  if (outcome.kind !== "ok") throw new Error(JSON.stringify(outcome));
+  return outcome.value;
+}
+
 export const hasDatabase = Boolean(process.env.DATABASE_URL);
 
 export const prepareDatabase = () => migrateDatabase(join(import.meta.dirname, "..", "db", "migrations"));

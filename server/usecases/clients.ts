@@ -4,8 +4,8 @@ import type { ClientLine, ClientView, SessionLine } from "../../contract";
 import { addDays, readinessState, toKg, type Weight } from "../../core";
 import { createAccount } from "../auth";
 import { knownLifts, liftsOf } from "../context/record";
-import { dateIn, studioOf } from "../context/studio";
-import { inStudio, newId, type Scope, type Transaction, withAccounts } from "../db";
+import { dateIn, studioOf, todayOf } from "../context/studio";
+import { inStudio, newId, type Scope, withAccounts } from "../db";
 import { deleteAccounts } from "../db/accounts";
 import * as db from "../db/queries";
 import { gymLines } from "./gyms";
@@ -25,10 +25,6 @@ function clientLine(row: db.ClientRow, lines: readonly db.LineRow[]): ClientLine
   };
 }
 
-async function today(tx: Transaction, nowMs: number): Promise<string> {
-  return dateIn((await studioOf(tx)).timeZone, nowMs);
-}
-
 export const nameClients = defineUseCase("clients.names", ["coach"], (scope) =>
   inStudio(scope, async (tx) => ok({ clients: await db.clientNames(tx) })),
 );
@@ -39,7 +35,7 @@ const PAGE = 60;
 /** The rack by name, a page at a time: each client with the sessions of the last nine weeks and the coming two. */
 export const listClients = defineUseCase("clients.list", ["coach"], (scope, { after }, clock) =>
   inStudio(scope, async (tx) => {
-    const date = await today(tx, clock.nowMs);
+    const date = await todayOf(tx, clock.nowMs);
     const rows = await db.clientPage(tx, after, PAGE + 1);
     const page = rows.slice(0, PAGE);
     const ids = page.map((row) => row.id);
@@ -107,7 +103,7 @@ export const createClient = defineUseCase("clients.create", ["coach"], (scope, i
     const [gym] = await db.gymRows(tx);
     const rounding = input.trainingAge === "novice" ? "neverHarder" : "nearest";
     await db.insertClient(tx, { ...row, studioId: scope.studioId, id, gymId: gym?.id ?? null, rounding });
-    const date = await today(tx, clock.nowMs);
+    const date = await todayOf(tx, clock.nowMs);
     if (bodyMass) await db.putBodyMass(tx, { studioId: scope.studioId, clientId: id, date, ...bodyMass });
     return ok({ clientId: id });
   }),
@@ -166,7 +162,7 @@ export const weighClient = defineUseCase("clients.weigh", ["coach"], (scope, { c
 export const stateReadiness = defineUseCase("clients.stateReadiness", ["coach"], (scope, input, clock) =>
   inStudio(scope, async (tx) => {
     if (!(await db.clientRow(tx, input.clientId))) return notFound;
-    const statement = { date: await today(tx, clock.nowMs), yes: [...new Set(input.yes)] };
+    const statement = { date: await todayOf(tx, clock.nowMs), yes: [...new Set(input.yes)] };
     await db.updateClient(tx, input.clientId, { readiness: statement, clearance: null });
     return ok({});
   }),
@@ -176,7 +172,7 @@ export const recordClearance = defineUseCase("clients.recordClearance", ["coach"
   inStudio(scope, async (tx) => {
     if (!(await db.clientRow(tx, clientId))) return notFound;
     if (by.trim().length < 3) return refused("by", "Say who gave clearance, and for what.");
-    await db.updateClient(tx, clientId, { clearance: { date: await today(tx, clock.nowMs), by: by.trim() } });
+    await db.updateClient(tx, clientId, { clearance: { date: await todayOf(tx, clock.nowMs), by: by.trim() } });
     return ok({});
   }),
 );

@@ -25,14 +25,15 @@ export const openFloor = defineUseCase("floor.open", ["coach", "client"], (scope
     if (before) return ok({ sessionId, clientName: name, shownHash: last, shown: before, events });
     if (document.blocks.length === 0 && !document.finisher)
       return refused("document", "This session has no blocks yet: write one at the desk first.");
-    const { cautions } = judgeSession(document, context, computeSession(document, context));
+    const computed = computeSession(document, context);
+    const { cautions } = judgeSession(document, context, computed);
     const [open] = openBlocks(cautions, context.reasons);
     if (open) return refused("caution", `${open.words} Record at the desk why it is all right, or change it.`);
     // What was sent is what a client trains from, whatever was changed since.
     const sent = scope.role === "client" ? await db.sentCopy(tx, sessionId) : null;
     const { content, hash } = sent
       ? { content: readShown(sent.content), hash: sent.hash }
-      : showSession(document, context);
+      : showSession(context, computed);
     await db.putShown(tx, { studioId: scope.studioId, sessionId, clientId: row.clientId, hash, content });
     return ok({ sessionId, clientName: name, shownHash: hash, shown: content, events });
   }),

@@ -1,15 +1,9 @@
 import { beforeAll, describe, expect, it } from "vitest";
 import type { ApiName, Input } from "../../contract";
 import { newId } from "../db";
-import { hasDatabase, makeStudio, NOON, prepareDatabase, type TestStudio } from "../testing/studio";
-import { ask, type Outcome } from ".";
+import { clock, hasDatabase, makeStudio, prepareDatabase, type TestStudio, value } from "../testing/studio";
+import { ask } from ".";
 import { STARTING_EQUIPMENT } from "./starting-gym";
-
-const clock = { nowMs: NOON };
-const value = <T>(outcome: Outcome<T>): T => {
-  if (outcome.kind !== "ok") throw new Error(JSON.stringify(outcome));
-  return outcome.value;
-};
 
 describe.runIf(hasDatabase)("gyms and what they mean for sessions", () => {
   let studio: TestStudio;

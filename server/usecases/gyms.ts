@@ -10,7 +10,7 @@ import {
 import { addDays, equipmentOn, type GymEquipment, mondayOf } from "../../core";
 import { readStored } from "../context/documents";
 import { sessionContext } from "../context/session";
-import { dateIn, studioOf } from "../context/studio";
+import { studioOf, todayOf } from "../context/studio";
 import { inStudio, newId, type Transaction } from "../db";
 import * as db from "../db/queries";
 import { defineUseCase, notFound, ok, refused } from "./kit";
@@ -32,16 +32,16 @@ export async function gymLines(tx: Transaction): Promise<GymLine[]> {
 
 const DRAFTS_AT_ONCE = 100;
 
-/** What the sessions of this week and the next ask of a gym, with its equipment as given. */
-async function prescriptionsIn(
+/** What the sessions of this week and the next ask of a gym, for each equipment that it may have. */
+async function prescriptionsIn<E extends readonly GymEquipment[]>(
   tx: Transaction,
   gym: db.GymRow,
-  equipment: GymEquipment,
   today: string,
-): Promise<Prescription[]> {
+  ...equipments: E
+): Promise<{ [K in keyof E]: Prescription[] }> {
   const studio = await studioOf(tx);
   const to = addDays(mondayOf(today), 13);
-  const found: Prescription[] = [];
+  const found = equipments.map((): Prescription[] => []) as { [K in keyof E]: Prescription[] };
   let after: { date: string; id: string } | null = null;
   for (;;) {
     const rows: db.SessionRow[] = await db.draftsInGym(tx, gym, today, to, after, DRAFTS_AT_ONCE);
@@ -49,17 +49,15 @@ async function prescriptionsIn(
       const document = readStored(row.document, studio);
       const context = await sessionContext(tx, row, document, studio);
       if (!context) continue;
-      const onTheDay = { ...context.gym, equipment: equipmentOn(equipment, row.date) };
-      found.push(...prescriptionsOf(document, { ...context, gym: onTheDay }));
+      equipments.forEach((equipment, index) => {
+        const onTheDay = { ...context.gym, equipment: equipmentOn(equipment, row.date) };
+        found[index]!.push(...prescriptionsOf(document, { ...context, gym: onTheDay }));
+      });
     }
     const last = rows.at(-1);
     if (!last || rows.length < DRAFTS_AT_ONCE) return found;
     after = { date: last.date, id: last.id };
   }
-}
-
-async function todayOf(tx: Transaction, nowMs: number): Promise<string> {
-  return dateIn((await studioOf(tx)).timeZone, nowMs);
 }
 
 export const showGym = defineUseCase("gyms.show", ["coach"], (scope, { gymId }, clock) =>
@@ -71,13 +69,14 @@ export const showGym = defineUseCase("gyms.show", ["coach"], (scope, { gymId }, 
     const names = new Map(clients.map((client) => [client.id, client.name]));
     const today = await todayOf(tx, clock.nowMs);
     const equipment = readEquipment(row.equipment);
+    const [prescriptions] = await prescriptionsIn(tx, row, today, equipment);
     const view: GymView = {
       ...gymLine(row, names),
       equipment,
       today,
       gyms: rows.map((one) => gymLine(one, names)),
       clients,
-      prescriptions: await prescriptionsIn(tx, row, equipment, today),
+      prescriptions,
     };
     return ok(view);
   }),
@@ -89,8 +88,7 @@ export const tryGym = defineUseCase("gyms.try", ["coach"], (scope, input, clock)
     const row = await db.gymRow(tx, input.gymId);
     if (!row) return notFound;
     const today = await todayOf(tx, clock.nowMs);
-    const before = await prescriptionsIn(tx, row, readEquipment(row.equipment), today);
-    const after = await prescriptionsIn(tx, row, input.equipment, today);
+    const [before, after] = await prescriptionsIn(tx, row, today, readEquipment(row.equipment), input.equipment);
     return ok({ broken: brokenBy(before, after), here: equipmentOn(input.equipment, today) });
   }),
 );

@@ -2,16 +2,10 @@ import { beforeAll, describe, expect, it } from "vitest";
 import { type PlanView, shownSession } from "../../contract";
 import { applyEdits, type Edit, type PlanDay, type PlanEdit, type PlanPatch, type SessionDocument } from "../../core";
 import { newId } from "../db";
-import { documentOf, hasDatabase, makeStudio, NOON, prepareDatabase, type TestStudio } from "../testing/studio";
-import { ask, type Outcome } from ".";
+import { clock, documentOf, hasDatabase, makeStudio, prepareDatabase, type TestStudio, value } from "../testing/studio";
+import { ask } from ".";
 
 /** A Tuesday in the plan's third week. */
-const clock = { nowMs: NOON };
-const value = <T>(outcome: Outcome<T>): T => {
-  if (outcome.kind !== "ok") throw new Error(JSON.stringify(outcome));
-  return outcome.value;
-};
-
 describe.runIf(hasDatabase)("plans", () => {
   let studio: TestStudio;
   let planId: string;

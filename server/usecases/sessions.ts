@@ -1,9 +1,10 @@
 /** One session at the desk. Changes are edits: they are kept, merged with what others saved, and undone like that. */
-import { EMPTY_DOCUMENT, readDocument, type SessionView } from "../../contract";
+import { computeSession, readDocument, type SessionView } from "../../contract";
 import {
   applyEdits,
   diffDocuments,
   type Edit,
+  EMPTY_DOCUMENT,
   mergeEdits,
   readinessSentence,
   readinessState,
@@ -59,7 +60,7 @@ export const showSession = defineUseCase("sessions.show", ["coach"], (scope, { s
       sent: sent && {
         atMs: sent.sentAt.getTime(),
         seenAtMs: sent.seenAt?.getTime() ?? null,
-        changed: changedSince(sent.content, showOnFloor(document, context).content),
+        changed: changedSince(sent.content, showOnFloor(context, computeSession(document, context)).content),
       },
     };
     return ok(view);

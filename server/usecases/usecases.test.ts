@@ -26,16 +26,9 @@ import {
 } from "../../core";
 import { inStudio, newId, type Scope } from "../db";
 import * as db from "../db/queries";
-import { hasDatabase, makeStudio, NOON, prepareDatabase, type TestStudio } from "../testing/studio";
-import { ask, askByName, type Outcome, USE_CASES } from ".";
+import { clock, hasDatabase, makeStudio, NOON, prepareDatabase, type TestStudio, value } from "../testing/studio";
+import { ask, askByName, USE_CASES } from ".";
 import { STARTING_EQUIPMENT } from "./starting-gym";
-
-const clock = { nowMs: NOON };
-
-const value = <T>(outcome: Outcome<T>): T => {
-  if (outcome.kind !== "ok") throw new Error(JSON.stringify(outcome));
-  return outcome.value;
-};
 
 interface Target {
   readonly clientId: string;

@@ -1,0 +1,65 @@
+import { beforeAll, describe, expect, it } from "vitest";
+import { inStudio, newId } from "../db";
+import * as db from "../db/queries";
+import { clock, documentOf, hasDatabase, makeStudio, prepareDatabase, type TestStudio, value } from "../testing/studio";
+import { ask } from ".";
+
+describe.runIf(hasDatabase)("the rack of a large studio", () => {
+  let studio: TestStudio;
+  const NAMES = 130;
+
+  beforeAll(async () => {
+    await prepareDatabase();
+    studio = await makeStudio("Larch");
+    const { studioId } = studio.coach;
+    await inStudio(studio.coach, async (tx) => {
+      for (let i = 0; i < NAMES; i++) {
+        const id = newId();
+        // Names that many share: a page may end among them.
+        const name = `Person ${String(Math.floor(i / 9)).padStart(3, "0")}`;
+        await db.insertClient(tx, { studioId, id, name, trainingAge: "novice", gymId: studio.gymId });
+        const document = { ...documentOf("Bench press 1x5 @20kg"), gymId: studio.gymId };
+        await db.insertSession(tx, { studioId, id: newId(), clientId: id, date: "2026-11-25", document });
+      }
+    });
+  });
+
+  const pages = async () => {
+    const found = [];
+    let after: { name: string; id: string } | null = null;
+    do {
+      const page: Awaited<ReturnType<typeof read>> = await read(after);
+      found.push(page);
+      after = page.next;
+    } while (after !== null);
+    return found;
+  };
+  const read = async (after: { name: string; id: string } | null) =>
+    value(await ask(studio.coach, "clients.list", { after }, clock));
+
+  it("comes page by page, everybody once, by name, with their sessions", async () => {
+    const found = await pages();
+    expect(found.map((page) => page.clients.length)).toEqual([60, 60, NAMES + 2 - 120]);
+    const clients = found.flatMap((page) => page.clients);
+    expect(new Set(clients.map((client) => client.id)).size).toBe(NAMES + 2);
+    const names = clients.map((client) => client.name);
+    expect(names).toEqual([...names].sort());
+    expect(clients.every((client) => client.sessions.length === 1)).toBe(true);
+  });
+
+  it("is not shifted by somebody who is added while it is read", async () => {
+    const first = await read(null);
+    const { studioId } = studio.coach;
+    const early = { studioId, id: newId(), name: "Aaron", trainingAge: "novice" as const, gymId: studio.gymId };
+    await inStudio(studio.coach, (tx) => db.insertClient(tx, early));
+    const second = await read(first.next);
+    const seen = new Set(first.clients.map((client) => client.id));
+    expect(second.clients.filter((client) => seen.has(client.id))).toEqual([]);
+    expect(second.clients).toHaveLength(60);
+  });
+
+  it("names everybody for the palette, past every page", async () => {
+    const { clients } = value(await ask(studio.coach, "clients.names", {}, clock));
+    expect(clients.length).toBeGreaterThanOrEqual(NAMES + 2);
+  });
+});
