@@ -1,0 +1,65 @@
+import { describe, expect, it } from "vitest";
+import { EMPTY_DOCUMENT } from "../core";
+import { BOATHOUSE, exposure, read } from "../core/testing/helpers";
+import { brokenBy, type Prescription, prescriptionsOf, type SessionContext } from ".";
+import { testContext } from "./testing/context";
+
+const document = read("A1 Dumbbell press 2x8 @24kg rir2\n\nB1 Bench press 1x5 @60kg rir2");
+const inGym = (equipment: Partial<typeof BOATHOUSE>, more: Partial<SessionContext> = {}): Prescription[] =>
+  prescriptionsOf(
+    document,
+    testContext({ ...more, gym: { id: "g", name: "Gym", equipment: { ...BOATHOUSE, ...equipment } } }),
+  );
+const without24 = BOATHOUSE.dumbbells.filter((one) => one.amount !== "24");
+
+describe("what a session asks of a gym", () => {
+  it("is a line a lift, with the loads of its working sets", () => {
+    expect(inGym({}).map(({ label, loads }) => [label, ...loads.map(({ words }) => words)])).toEqual([
+      ["A1", "2 × 24 kg", "2 × 24 kg"],
+      ["B1", "60 kg"],
+    ]);
+    expect(prescriptionsOf(EMPTY_DOCUMENT, testContext())).toEqual([]);
+  });
+
+  it("says of a load that is not there why", () => {
+    const [press] = inGym({ dumbbells: [] });
+    expect(press!.loads.map(({ built, problem }) => [built, problem !== null])).toEqual([
+      [false, true],
+      [false, true],
+    ]);
+  });
+});
+
+describe("what other equipment breaks", () => {
+  it("is nothing where the loads are the same", () => {
+    expect(brokenBy(inGym({}), inGym({}))).toEqual([]);
+    expect(brokenBy(inGym({}), inGym({ kettlebells: [] }))).toEqual([]);
+  });
+
+  it("is the lift whose loads differ, with both and how many", () => {
+    const [broken, ...others] = brokenBy(inGym({}), inGym({ dumbbells: without24 }));
+    expect(others).toEqual([]);
+    expect(broken).toMatchObject({ label: "A1", clientName: "Somebody", changed: 2, before: { kg: 24 } });
+    expect([broken!.before.built, broken!.after.built]).toEqual([true, false]);
+  });
+
+  it("has what cannot be built at all before what is only rounded otherwise", () => {
+    const record = {
+      lineage: "dumbbell-press",
+      exerciseId: "dumbbell-press",
+      exposures: ["2026-11-10", "2026-11-17"].map((date) => exposure(date, [{ loadKg: 24, reps: 8, rir: 2 }])),
+      tested: [],
+      trainingMaxKg: null,
+    };
+    const found = (equipment: Partial<typeof BOATHOUSE>) =>
+      prescriptionsOf(
+        read("A1 Dumbbell press 1x8 @RIR2\n\nB1 Bench press 1x5 @60kg rir2"),
+        testContext({ lifts: [record], gym: { id: "g", name: "Gym", equipment: { ...BOATHOUSE, ...equipment } } }),
+      );
+    const lost = brokenBy(found({}), found({ bars: [], dumbbells: without24 }));
+    expect(lost.map(({ label, after }) => [label, after.built])).toEqual([
+      ["B1", false],
+      ["A1", true],
+    ]);
+  });
+});

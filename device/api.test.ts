@@ -1,0 +1,48 @@
+import { afterEach, describe, expect, it, vi } from "vitest";
+import { ask, type Reply, replySentence, send } from "./api";
+
+const answering = (status: number, body: unknown) =>
+  vi.stubGlobal("fetch", async () => new Response(typeof body === "string" ? body : JSON.stringify(body), { status }));
+
+afterEach(() => vi.unstubAllGlobals());
+
+describe("what the server's answer means to a device", () => {
+  it.each<[number, unknown, Reply<unknown>]>([
+    [200, { clients: [] }, { kind: "ok", value: { clients: [] } }],
+    [401, {}, { kind: "signedOut" }],
+    [404, {}, { kind: "notFound" }],
+    [409, { message: "Changed elsewhere." }, { kind: "conflict", message: "Changed elsewhere." }],
+    [
+      422,
+      { message: "Look again.", problems: [{ field: "name", message: "is missing" }] },
+      { kind: "refused", message: "Look again.", problems: [{ field: "name", message: "is missing" }] },
+    ],
+    [413, { message: "Too much at once." }, { kind: "refused", message: "Too much at once.", problems: [] }],
+    [500, "<html>not ours</html>", { kind: "offline" }],
+  ])("%d", async (status, body, reply) => {
+    answering(status, body);
+    expect(await ask("clients.names", {})).toEqual(reply);
+  });
+
+  it("a wrong password is refused in words, and is no session that ran out", async () => {
+    answering(401, { message: "Address and password do not go together." });
+    expect(await send("/api/sign-in", {})).toMatchObject({ kind: "refused", message: /go together/ });
+  });
+
+  it("no network is no answer, and nothing is thrown", async () => {
+    vi.stubGlobal("fetch", async () => {
+      throw new TypeError("Failed to fetch");
+    });
+    expect(await ask("clients.names", {})).toEqual({ kind: "offline" });
+  });
+
+  it.each<[Exclude<Reply<unknown>, { kind: "ok" }>, RegExp]>([
+    [{ kind: "offline" }, /still here/],
+    [{ kind: "signedOut" }, /Sign in again/],
+    [{ kind: "notFound" }, /not there any more/],
+    [{ kind: "conflict", message: "Changed elsewhere." }, /^Changed elsewhere\.$/],
+    [{ kind: "refused", message: "Look again.", problems: [] }, /^Look again\.$/],
+  ])("is said: %j", (reply, words) => {
+    expect(replySentence(reply)).toMatch(words);
+  });
+});
