@@ -6,16 +6,18 @@ import { E1RM_FORMULAS, METHODS, MUSCLES, PATTERNS, PLAN_LIMITS, READINESS_QUEST
 import { ownExerciseSchema } from "./catalogue";
 import { editSchema, weightSchema } from "./document";
 import { equipmentSchema } from "./equipment";
-import { floorEventSchema } from "./events";
+import { MOST_EVENTS } from "./events";
 import type { Broken } from "./gym";
 import { planEditSchema } from "./plan";
 import {
+  anything,
   checked,
   exact,
   identifier,
   isoDate,
   kinds,
   listOf,
+  maybe,
   oneOf,
   orNull,
   said,
@@ -164,7 +166,13 @@ export const INPUTS = {
   "exercises.save": exact({ exercise: ownExerciseSchema }),
   "exercises.hide": exact({ exerciseId: identifier(), hidden: yesNo() }),
   "floor.open": exact({ sessionId: uuid() }),
-  "floor.record": exact({ sessionId: uuid(), events: listOf(floorEventSchema, 64) }),
+  /** Each event is read on its own, so that one that cannot be taken condemns no other. */
+  "floor.record": exact({
+    sessionId: uuid(),
+    /** Who logged them; pages of older builds do not say. */
+    memberId: maybe(uuid()),
+    events: listOf(anything(), MOST_EVENTS, 1),
+  }),
   "review.show": exact({ sessionId: uuid() }),
 } as const;
 
@@ -225,7 +233,12 @@ export interface Outputs {
   "exercises.save": Nothing;
   "exercises.hide": Nothing;
   "floor.open": FloorView;
-  "floor.record": { readonly accepted: readonly string[] };
+  "floor.record": {
+    readonly accepted: readonly string[];
+    readonly refused: readonly { readonly id: string; readonly because: string }[];
+    /** The server's clock. */
+    readonly nowMs: number;
+  };
   "review.show": ReviewView;
 }
 

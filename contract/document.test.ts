@@ -21,7 +21,9 @@ import {
   floorEventSchema,
   INPUTS,
   readDocument,
+  readEvent,
   readShown,
+  restTimed,
   type SentEvent,
   shownSession,
   upcastDocument,
@@ -258,7 +260,7 @@ describe("events at the edge", () => {
     ...more,
     body,
   });
-  const present = { version: 2, steady: { page: "p", ms: 12.5 } };
+  const present = { version: 3, clocks: { wallMs: 1, page: "p", steadyMs: 12.5 } };
   const accepts = (event: object) => check(floorEventSchema, JSON.parse(JSON.stringify(event))).ok;
 
   it("are exact", () => {
@@ -268,7 +270,7 @@ describe("events at the edge", () => {
     expect(accepts(sent({ kind: "ended", sessionRpe: 70, note: "" }, present))).toBe(false);
     expect(accepts(sent({ kind: "setsDone", sets: [{}] }, present))).toBe(false);
     expect(accepts({ ...ended, id: "1" })).toBe(false);
-    expect(accepts({ ...ended, version: 3 })).toBe(false);
+    expect(accepts({ ...ended, version: 4 })).toBe(false);
   });
 
   it("of every kind that the floor logs pass", () => {
@@ -288,6 +290,40 @@ describe("events at the edge", () => {
       { kind: "undone", eventId: ID },
     ];
     for (const body of bodies) expect(accepts(sent(body, present)), JSON.stringify(body)).toBe(true);
+  });
+
+  it("with whatever a clock can show are taken, and rests beyond sense read as not timed", () => {
+    for (const restSeconds of [10_800, -3600, 31_536_000, 1e11]) {
+      const set = performedSet({ slotId: "s", restSeconds });
+      const event = sent({ kind: "setsDone", sets: [set] }, { ...present, atMs: -5_000 });
+      expect(accepts(event)).toBe(true);
+      const { body } = upcastEvent(event as unknown as SentEvent, () => null);
+      expect(body).toMatchObject({ sets: [{ restSeconds: null }] });
+    }
+    expect([7200, 90, 0, null].map(restTimed)).toEqual([7200, 90, 0, null]);
+  });
+
+  it("of the second build keep both clocks", () => {
+    const event = sent({ kind: "started" }, { version: 2, steady: { page: "p", ms: 12.5 } });
+    expect(accepts(event)).toBe(true);
+    expect(upcastEvent(event as unknown as SentEvent, () => null)).toMatchObject({
+      version: 3,
+      clocks: { wallMs: 1, page: "p", steadyMs: 12.5 },
+    });
+  });
+
+  it("that are not taken say why in words", () => {
+    const because = (event: unknown) => {
+      const read = readEvent(event);
+      return read.ok ? null : read.because;
+    };
+    const set = (more: object) => ({ kind: "setsDone", sets: [{ ...performedSet({ slotId: "s" }), ...more }] });
+    const segments = [{ ...performedSet().segments[0]!, reps: 4000 }];
+    expect(because(sent(set({ segments }), present))).toBe("the reps: a figure that is 1000 at most");
+    expect(because(sent(set({ pain: 40 }), present))).toBe("the pain: a figure that is 10 at most");
+    expect(because(sent({ kind: "note", slotId: null, text: "x".repeat(70_000) }, present))).toBe("it is too long");
+    expect(because(null)).toMatch(/^it /);
+    expect(because(sent({ kind: "started" }, present))).toBeNull();
   });
 
   it("of the first builds are accepted and understood: an old phone's log replays", () => {

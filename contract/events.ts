@@ -11,6 +11,7 @@ import {
 import { weightSchema } from "./document";
 import {
   anyOfNumbers,
+  check,
   chosenBy,
   exact,
   finite,
@@ -22,6 +23,7 @@ import {
   orNull,
   type Schema,
   said,
+  type TypeOf,
   uuid,
   whole,
   words,
@@ -29,6 +31,8 @@ import {
 } from "./schema";
 
 const seconds = finite(0, LIMITS.seconds);
+/** What a clock measured: taken whatever it says, and read as not timed where it is beyond sense. */
+const measured = finite(-1e12, 1e12);
 const sign = anyOfNumbers(1, -1);
 const report = {
   rir: orNull(finite(0, 10)),
@@ -36,7 +40,7 @@ const report = {
   pain: whole(0, 10),
   painPlace: words(200),
   note: words(2000),
-  restSeconds: orNull(seconds),
+  restSeconds: orNull(measured),
 };
 const occurrence = {
   slotId: identifier(),
@@ -60,10 +64,13 @@ const performedSet = exact({
   failed: yesNo(),
 });
 
+/** Any instant that a clock can show, also one that was set wrong. */
+const instant = finite(-8_640_000_000_000_000, 8_640_000_000_000_000);
+
 const common = {
   id: uuid(),
   sessionId: uuid(),
-  atMs: whole(0, 8_640_000_000_000_000),
+  atMs: instant,
   shownHash: matching(64, /^[0-9a-f]{64}$/, "is not a hash"),
 };
 
@@ -95,9 +102,20 @@ const body: Schema<FloorEventBody> = kinds({
 const present: Schema<FloorEvent> = exact({
   ...common,
   version: anyOfNumbers(EVENT_VERSION),
-  steady: orNull(exact({ page: said(80), ms: finite(0, 1e13) })),
+  clocks: orNull(exact({ wallMs: instant, page: said(80), steadyMs: measured })),
   body,
 });
+
+// --- version 2: one time, and the even clock alone --------------------------------------------------------------------
+
+const second = exact({
+  ...common,
+  version: anyOfNumbers(2),
+  steady: orNull(exact({ page: said(80), ms: measured })),
+  body,
+});
+
+type SecondEvent = TypeOf<typeof second>;
 
 // --- version 1: sets by the planned set's id, one a set ---------------------------------------------------------------
 
@@ -120,27 +138,83 @@ const first = exact({
   }),
 });
 
-type FirstEvent = typeof first extends Schema<infer T> ? T : never;
-type FirstSet = typeof firstSet extends Schema<infer T> ? T : never;
+type FirstEvent = TypeOf<typeof first>;
+type FirstSet = TypeOf<typeof firstSet>;
 
 /** An event as any build has sent it. */
-export type SentEvent = FloorEvent | FirstEvent;
+export type SentEvent = FloorEvent | SecondEvent | FirstEvent;
+
+/** A device's clocks as builds have sent them. */
+export type SentClocks = FloorEvent["clocks"] | SecondEvent["steady"];
 
 /** A schema by the event's own version; events of the first builds carry none. */
-export const floorEventSchema: Schema<SentEvent> = versioned(present, first);
+export const floorEventSchema: Schema<SentEvent> = chosenBy<SentEvent>((value) => {
+  if (value === null || typeof value !== "object" || !("version" in value)) return first;
+  return value.version === 2 ? second : present;
+});
 
-function versioned(now: Schema<FloorEvent>, before: Schema<FirstEvent>): Schema<SentEvent> {
-  return chosenBy((value) => (value !== null && typeof value === "object" && "version" in value ? now : before));
+/** Most events of one batch. */
+export const MOST_EVENTS = 64;
+
+/** The largest single event, as JSON. */
+export const MOST_EVENT_BYTES = 64_000;
+
+/** One event out of a batch: read, or why it is not taken, in a coach's words. */
+export type ReadEvent =
+  | { readonly ok: true; readonly event: SentEvent }
+  | { readonly ok: false; readonly because: string };
+
+export function readEvent(sent: unknown): ReadEvent {
+  if (JSON.stringify(sent ?? null).length > MOST_EVENT_BYTES) return { ok: false, because: "it is too long" };
+  const read = check(floorEventSchema, sent);
+  if (read.ok) return { ok: true, event: read.value };
+  const { field, message } = read.problems[0]!;
+  const name = field.split(".").findLast((part) => part in FIELD_WORDS) ?? "";
+  return { ok: false, because: `${FIELD_WORDS[name] ?? "it"} ${message}` };
 }
+
+/** Fields of an event that a person may have set, as they are called. */
+const FIELD_WORDS: Readonly<Record<string, string>> = {
+  reps: "the reps: a figure that",
+  rightReps: "the reps of the right side: a figure that",
+  load: "the load",
+  seconds: "the seconds: a figure that",
+  metres: "the metres: a figure that",
+  rir: "the reserve: a figure that",
+  pain: "the pain: a figure that",
+  painPlace: "the place of the pain",
+  note: "the note",
+  text: "the note",
+  reason: "the reason",
+  sessionRpe: "the session's effort: a figure that",
+};
 
 /**
  * An event as this build reads it. Documents are asked for by hash, because the first builds left a set's place to the
  * document that was on the screen.
  */
 export function upcastEvent(sent: SentEvent, documentOf: (hash: string) => SessionDocument | null): FloorEvent {
-  if ("version" in sent) return sent;
-  const document = documentOf(sent.shownHash);
-  return { ...sent, version: EVENT_VERSION, steady: null, body: upcastBody(sent.body, document) };
+  if (!("version" in sent)) {
+    const body = upcastBody(sent.body, documentOf(sent.shownHash));
+    return { ...sent, version: EVENT_VERSION, clocks: null, body: timed(body) };
+  }
+  if (sent.version === EVENT_VERSION) return { ...sent, body: timed(sent.body) };
+  const { steady, ...rest } = sent;
+  const clocks = steady && { wallMs: sent.atMs, page: steady.page, steadyMs: steady.ms };
+  return { ...rest, version: EVENT_VERSION, clocks, body: timed(sent.body) };
+}
+
+/** A rest that no clock can have measured was not timed. */
+export const restTimed = (seconds: number | null): number | null =>
+  seconds !== null && seconds >= 0 && seconds <= LIMITS.seconds ? seconds : null;
+
+function timed(body: FloorEventBody): FloorEventBody {
+  const set = <T extends { readonly restSeconds: number | null }>(one: T): T => ({
+    ...one,
+    restSeconds: restTimed(one.restSeconds),
+  });
+  if (body.kind === "setsDone") return { ...body, sets: body.sets.map(set) };
+  return body.kind === "setCorrected" ? { ...body, set: set(body.set) } : body;
 }
 
 function upcastBody(body: FirstEvent["body"], document: SessionDocument | null): FloorEventBody {

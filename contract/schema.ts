@@ -13,7 +13,11 @@ export interface Schema<T> extends yup.ISchema<unknown> {
 export type TypeOf<S> = S extends Schema<infer T> ? T : never;
 
 type Shape = Record<string, Schema<unknown>>;
-export type ShapeType<S extends Shape> = { readonly [K in keyof S]: TypeOf<S[K]> };
+/** Whether a field may be left out. */
+type MayLack<T> = unknown extends T ? false : undefined extends T ? true : false;
+export type ShapeType<S extends Shape> = {
+  readonly [K in keyof S as MayLack<TypeOf<S[K]>> extends true ? never : K]: TypeOf<S[K]>;
+} & { readonly [K in keyof S as MayLack<TypeOf<S[K]>> extends true ? K : never]?: TypeOf<S[K]> };
 
 /** An object with exactly these keys. */
 export function exact<S extends Shape>(shape: S): Schema<ShapeType<S>> {
@@ -71,6 +75,11 @@ export const chosenBy = <T>(choose: (value: unknown) => Schema<unknown>): Schema
 /** The schema, or null. */
 export function orNull<T>(schema: Schema<T>): Schema<T | null> {
   return yup.lazy((value) => (value === null ? yup.mixed().nullable() : settled(schema, value)) as never) as never;
+}
+
+/** The schema, or nothing said. */
+export function maybe<T>(schema: Schema<T>): Schema<T | undefined> {
+  return yup.lazy((value) => (value === undefined ? yup.mixed() : settled(schema, value)) as never) as never;
 }
 
 export function listOf<T>(schema: Schema<T>, most: number, least = 0): Schema<readonly T[]> {

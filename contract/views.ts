@@ -202,6 +202,10 @@ export interface GymView extends GymLine {
 
 export interface FloorView {
   readonly sessionId: string;
+  /** Whose device this is now: who asked. */
+  readonly memberId: string;
+  /** The server's clock when it answered. */
+  readonly nowMs: number;
   readonly clientName: string;
   readonly shownHash: string;
   readonly shown: ShownContent;
@@ -259,6 +263,7 @@ export interface ClientName {
 }
 
 export interface Viewer {
+  readonly memberId: string;
   readonly role: "coach" | "client";
   readonly name: string;
   readonly studioName: string;

@@ -81,6 +81,7 @@ export type { ShorthandError } from "./session/shorthand/scanner";
 export * from "./session/shown";
 export * from "./session/validate";
 export * from "./settings";
+export * from "./time/device-clock";
 export * from "./time/run";
 export * from "./time/tempo";
 export * from "./time/timeline";

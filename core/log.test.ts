@@ -19,7 +19,6 @@ describe("the record of a lift", () => {
     expect(
       exposureE1rm(exposure("2026-10-01", [{ loadKg: 100, reps: 5, rir: 0, fresh: false }]), DEFAULT_SETTINGS),
     ).toBeNull();
-    expect(exposureE1rm(exposure("2026-10-01", [{ loadKg: 100, reps: 5, rir: null }]), DEFAULT_SETTINGS)).toBeNull();
   });
 
   it("takes an easy set only where there is no hard one, and calls it weak", () => {
@@ -45,5 +44,39 @@ describe("the record of a lift", () => {
     expect(bandKg![1]).toBeGreaterThan(e1rmKg!);
     expect(bestE1rm!.date).toBe("2026-10-08");
     expect(record().e1rmKg).toBeNull();
+  });
+
+  describe("where the reserve was not reported", () => {
+    const said = [{ loadKg: 100, reps: 5, rir: 2 }];
+
+    it("a day bounds the maximum from below: it was done with nothing in reserve at the least", () => {
+      const day = exposure("2026-10-01", [
+        { loadKg: 100, reps: 5, rir: null, targetRir: 2 },
+        { loadKg: 100, reps: 4, rir: null, targetRir: 2 },
+      ]);
+      expect(exposureE1rm(day, DEFAULT_SETTINGS)).toMatchObject({ effectiveReps: 5, quality: "weak" });
+      expect(exposureE1rm(day, DEFAULT_SETTINGS)!.kg).toBeCloseTo(114.58, 2);
+    });
+
+    it("a day never lowers what is known, and raises it where it shows more", () => {
+      const known = record(said, said).e1rmKg!;
+      const silent = { reps: 5, rir: null, targetRir: 2 };
+      expect(record(said, said, [{ ...silent, loadKg: 100 }]).e1rmKg).toBe(known);
+      expect(record(said, said, [{ ...silent, loadKg: 60 }]).e1rmKg).toBe(known);
+      expect(record(said, said, [{ ...silent, loadKg: 115 }]).e1rmKg!).toBeGreaterThan(known + 3);
+    });
+
+    it("ever, days are read as they were asked, so that nobody's loads sink for saying nothing", () => {
+      const silent = [{ loadKg: 100, reps: 5, rir: null, targetRir: 2 }];
+      expect(record(silent, silent, silent).e1rmKg).toBeCloseTo(record(said, said, said).e1rmKg!, 6);
+    });
+
+    it("a day with one set that was reported is that set's", () => {
+      const day = exposure("2026-10-01", [
+        { loadKg: 100, reps: 8, rir: null },
+        { loadKg: 100, reps: 5, rir: 0, fresh: true },
+      ]);
+      expect(exposureE1rm(day, DEFAULT_SETTINGS)).toMatchObject({ effectiveReps: 5, quality: "good" });
+    });
   });
 });

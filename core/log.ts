@@ -67,13 +67,34 @@ export function speakingSet(
   return fresh.filter((set) => set.rir! <= settings.hardSetRir).find(speaks) ?? fresh.find(speaks) ?? null;
 }
 
-/** The day's e1RM from the set that speaks for it, through a curve (left out: the population's). */
+/**
+ * Where nobody said what was left: the fresh set that shows most. It was done with nothing in reserve at the least, so that it
+ * bounds the maximum from below. Null on a day on which a set speaks.
+ */
+export function boundingSet(
+  exposure: Exposure,
+  settings: Pick<Settings, "e1rmFormula" | "hardSetRir">,
+): LoggedSet | null {
+  if (speakingSet(exposure, settings)) return null;
+  const least = (set: LoggedSet) =>
+    estimateE1rm(set.curveKg!, set.reps, 0, populationCurve(settings.e1rmFormula))?.kg ?? 0;
+  return exposure.sets
+    .filter((set) => set.working && set.fresh && set.curveKg !== null && set.rir === null && least(set) > 0)
+    .reduce<LoggedSet | null>((best, set) => (best && least(best) >= least(set) ? best : set), null);
+}
+
+/** The day's e1RM from the set that speaks for it, or what it was at least, through a curve (left out: the population's). */
 export function exposureE1rm(
   exposure: Exposure,
   settings: Settings,
   curve: RepCurve = populationCurve(settings.e1rmFormula),
 ): ExposureEstimate | null {
   const set = speakingSet(exposure, settings);
+  const bound = set ? null : boundingSet(exposure, settings);
+  if (bound) {
+    const least = estimateE1rm(bound.curveKg!, bound.reps, 0, curve);
+    return least && { ...least, quality: "weak", date: exposure.date };
+  }
   const estimate = set && estimateE1rm(set.curveKg!, set.reps, set.rir!, curve);
   return estimate && { ...estimate, date: exposure.date };
 }
@@ -130,8 +151,7 @@ export function liftRecord(
     ];
   });
   for (const one of tested) observations.push({ ...one, id: `tested ${one.date}`, reps: 1, rir: 0, tested: true });
-  observations.sort((a, b) => (a.date < b.date ? -1 : a.date > b.date ? 1 : Number(a.tested) - Number(b.tested)));
-  const fitted = fitCurve(observations, settings.e1rmFormula);
+  const fitted = fitWithBounds(observations, logged, settings);
   const suspects = suspectsOf(logged, fitted, settings);
   const wrong = new Set(suspects.map((one) => keyOf(one, one)));
   const exposures = wrong.size === 0 ? logged : logged.flatMap((exposure) => withoutSets(exposure, wrong));
@@ -153,6 +173,33 @@ export function liftRecord(
     tested,
     bestE1rm,
   };
+}
+
+/**
+ * The curve through what was reported and tested. A day on which nothing was reported can only raise it: it says something
+ * where even with nothing in reserve it shows more than was known. With no report at all, days are read as they were asked.
+ */
+function fitWithBounds(
+  reported: readonly CurveObservation[],
+  logged: readonly Exposure[],
+  settings: Settings,
+): FittedCurve | null {
+  const through = (observations: readonly CurveObservation[]) =>
+    fitCurve(
+      observations.toSorted((a, b) =>
+        a.date < b.date ? -1 : a.date > b.date ? 1 : Number(a.tested) - Number(b.tested),
+      ),
+      settings.e1rmFormula,
+    );
+  const known = through(reported);
+  const bounds = logged.flatMap((exposure): CurveObservation[] => {
+    const set = boundingSet(exposure, settings);
+    if (!set) return [];
+    const one = { date: exposure.date, id: keyOf(exposure, set), kg: set.curveKg!, reps: set.reps, tested: false };
+    if (!known) return [{ ...one, rir: set.targetRir ?? 0 }];
+    return one.kg * e1rmFactor(one.reps, known.curve) > known.e1rmKg ? [{ ...one, rir: 0 }] : [];
+  });
+  return bounds.length === 0 ? known : through([...reported, ...bounds]);
 }
 
 /** Sessions of one plan share their slots' ids: a logged set is told apart by its session too. */

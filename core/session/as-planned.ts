@@ -25,7 +25,8 @@ export function asPlanned(chain: Chain, shown: Shown, restSeconds: number | null
         ...placeOf(slot.id, chain.round, chain.ordinal + index),
         plannedSetId: chain.ordinal === 0 ? set.id : null,
         segments,
-        rir: plannedReserve(set),
+        // What was asked is no report: it is said by a person, or not at all.
+        rir: null,
         failed: false,
         form: "held",
         pain: 0,
@@ -35,14 +36,6 @@ export function asPlanned(chain: Chain, shown: Shown, restSeconds: number | null
       }),
     );
   });
-}
-
-/** The reserve that the set is meant to end with, to the whole rep; null where none is asked. */
-function plannedReserve(set: WorkSet): number | null {
-  const last = set.segments.at(-1)!;
-  if (last.amount.kind === "toFailure" || (last.amount.kind === "maxReps" && set.stop.kind === "segments")) return 0;
-  const asked = last.rir ?? set.segments[0]!.rir;
-  return asked ? Math.round((asked.low + asked.high) / 2) : null;
 }
 
 /** The pieces of a rep goal, a mini-set each time its first part comes round again. */

@@ -7,7 +7,7 @@ import type { FormReport } from "../log";
 import type { Weight } from "../units";
 
 /** The version of an event's stored shape. `contract/` upcasts older ones on read. */
-export const EVENT_VERSION = 2;
+export const EVENT_VERSION = 3;
 
 /** A partner's sets count toward a shared goal only; their own log is their own session's. */
 export type Whose = "client" | "partner";
@@ -88,10 +88,11 @@ export type FloorEventBody =
   | { readonly kind: "undone"; readonly eventId: string }
   | { readonly kind: "ended"; readonly sessionRpe: number | null; readonly note: string };
 
-/** A clock that runs evenly while one page lives; it tells a jump of the wall clock from time that went by. */
-export interface SteadyClock {
+/** Both clocks of the device as they stood: the one on its wall, and the one that runs evenly while a page lives. */
+export interface DeviceClocks {
+  readonly wallMs: number;
   readonly page: string;
-  readonly ms: number;
+  readonly steadyMs: number;
 }
 
 export interface FloorEvent {
@@ -99,9 +100,10 @@ export interface FloorEvent {
   readonly id: string;
   readonly version: typeof EVENT_VERSION;
   readonly sessionId: string;
-  /** Device clock, milliseconds since 1970; devices lie, so it never decides order. */
+  /** The time the device went by (`DeviceClock`), milliseconds since 1970; devices lie, so it never decides order. */
   readonly atMs: number;
-  readonly steady: SteadyClock | null;
+  /** What that was read from; null in events of older builds. */
+  readonly clocks: DeviceClocks | null;
   /** Hash of the document that was on the screen: the event is read against that document. */
   readonly shownHash: string;
   readonly body: FloorEventBody;

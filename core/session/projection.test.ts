@@ -234,7 +234,7 @@ it("what the floor pre-fills answers the planned parts with the loads that were 
   expect(set).toMatchObject({
     plannedSetId: planned.id,
     restSeconds: 75,
-    rir: 0,
+    rir: null,
     segments: [
       { segmentId: planned.segments[0]!.id, load: weight(60), reps: 8 },
       { segmentId: planned.segments[1]!.id, load: weight("47.5"), reps: DEFAULT_SETTINGS.assumed.repsAfterDrop },

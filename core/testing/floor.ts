@@ -22,7 +22,7 @@ export const event = (body: FloorEventBody, more: Partial<FloorEvent> = {}): Flo
   version: EVENT_VERSION,
   sessionId: "s",
   atMs: made,
-  steady: null,
+  clocks: null,
   shownHash: "h",
   body,
   ...more,

@@ -56,7 +56,7 @@ export function CorrectSet({ view, lift, done }: { view: ReviewView; lift: Revie
       version: EVENT_VERSION,
       sessionId: view.context.sessionId,
       atMs: Date.now(),
-      steady: null,
+      clocks: null,
       shownHash: done.shownHash,
       body: { kind: "setCorrected", set: read.set },
     };

@@ -57,7 +57,7 @@ describe.runIf(hasDatabase)("projections", () => {
     version: EVENT_VERSION,
     sessionId: view.sessionId,
     atMs: NOON,
-    steady: null,
+    clocks: null,
     shownHash: view.shownHash,
     body,
   });

@@ -10,11 +10,12 @@ import {
   mondayOf,
   PROJECTION_VERSION,
   type ProjectedExposure,
-  projectSession,
+  projectSession as projectionOf,
   type ShownSession,
 } from "../../core";
 import { asOwner, inStudio, type Scope, type Transaction } from "../db";
 import * as db from "../db/queries";
+import { logFault } from "../log";
 import { summariseLifts } from "./record";
 import { type StudioContext, studioOf } from "./studio";
 
@@ -30,23 +31,57 @@ export async function readLog(
 }> {
   const shown = new Map((await db.shownRows(tx, sessionId)).map(({ hash, content }) => [hash, readShown(content)]));
   const byHash = new Map([...shown].map(([hash, content]) => [hash, shownSession(content, studio.exercises.named)]));
-  const events = (await db.eventRows(tx, sessionId)).map((row) =>
-    upcastEvent(sentEvent(row), (hash) => shown.get(hash)?.document ?? null),
-  );
+  const events = (await db.eventRows(tx, sessionId)).map((row) => {
+    const event = upcastEvent(sentEvent(row), (hash) => shown.get(hash)?.document ?? null);
+    // Nothing was done after it was received, whatever a device's clock says.
+    return { ...event, atMs: Math.min(event.atMs, row.recordedAt.getTime()) };
+  });
   return { events, shown, byHash };
 }
 
 /** A stored event as its device sent it. */
-function sentEvent({ id, sessionId, atMs, shownHash, version, steady, body }: db.EventRow): SentEvent {
+function sentEvent({ id, sessionId, atMs, shownHash, version, clocks, body }: db.EventRow): SentEvent {
   const sent = { id, sessionId, atMs, shownHash, body };
-  return (version === 1 ? sent : { ...sent, version, steady }) as SentEvent;
+  if (version === 1) return sent as SentEvent;
+  return { ...sent, version, ...(version === 2 ? { steady: clocks } : { clocks }) } as SentEvent;
+}
+
+/** Brings what is derived of a session up to its log, where that is marked as behind. */
+async function projectSession(scope: Scope, sessionId: string): Promise<void> {
+  await inStudio(scope, async (tx) => {
+    const row = await db.sessionRow(tx, sessionId, "toChange");
+    // The marks first: a batch that comes in later has a mark of its own.
+    if (row && (await db.takeUnprojected(tx, sessionId))) await keepProjection(tx, row, await studioOf(tx));
+  });
+}
+
+/** After the answer, and once for all that a session logs within this time. A mark in the database outlives the process. */
+const SOON_MS = 400;
+const soon = new Map<string, NodeJS.Timeout>();
+let turn: Promise<void> = Promise.resolve();
+
+export function projectSoon(scope: Scope, sessionId: string): void {
+  if (soon.has(sessionId)) return;
+  const timer = setTimeout(() => {
+    soon.delete(sessionId);
+    turn = turn.then(() => projectSession(scope, sessionId)).catch((error) => logFault("projecting a session", error));
+  }, SOON_MS);
+  soon.set(sessionId, timer.unref());
+}
+
+/** Brings everything in scope that is behind up to date: whoever reads what is derived does this first. */
+export async function finishProjections(scope: Scope): Promise<void> {
+  const behind = await inStudio(scope, (tx) => db.unprojectedSessions(tx));
+  // One log that cannot be read leaves its session as it was, and no page empty.
+  for (const sessionId of behind)
+    await projectSession(scope, sessionId).catch((error) => logFault("projecting a session", error));
 }
 
 /** Rebuilds what is derived from one session's log. */
 export async function keepProjection(tx: Transaction, row: db.SessionRow, studio: StudioContext): Promise<void> {
   const { studioId, clientId } = row;
   const { events, byHash } = await readLog(tx, row.id, studio);
-  const projection = projectSession(row.id, events, byHash);
+  const projection = projectionOf(row.id, events, byHash);
   const before = await db.lineagesOfSession(tx, row.id);
   const exposures = projection.exposures.map((one) => underItsName(one, studio));
   await db.replaceExposures(
@@ -109,8 +144,10 @@ export async function rebuildProjections(
   const rows = await asOwner((tx) => db.sessionsWithLogs(tx, olderThan, studioId));
   for (const [index, logged] of rows.entries()) {
     await inStudio(rebuilder(logged.studioId), async (tx) => {
-      const row = await db.sessionRow(tx, logged.id, true);
-      if (row) await keepProjection(tx, row, await studioOf(tx));
+      const row = await db.sessionRow(tx, logged.id, "toChange");
+      if (!row) return;
+      await db.takeUnprojected(tx, row.id);
+      await keepProjection(tx, row, await studioOf(tx));
     });
     if (index % 100 === 99) say?.(index + 1);
   }

@@ -20,6 +20,7 @@ import {
   shownDocuments,
   studios,
   templates,
+  unprojected,
   weekSums,
 } from "./schema";
 
@@ -247,9 +248,12 @@ export async function insertSession(tx: Transaction, row: typeof sessions.$infer
   await tx.insert(sessions).values(row);
 }
 
-export async function sessionRow(tx: Transaction, id: string, lock = false): Promise<SessionRow | null> {
+/** How a session's row is held: to change it while events may still come in, or to take it away, which waits for them. */
+type RowLock = "toChange" | "toRemove";
+
+export async function sessionRow(tx: Transaction, id: string, lock: RowLock | null = null): Promise<SessionRow | null> {
   const query = tx.select().from(sessions).where(eq(sessions.id, id)).limit(1);
-  const [row] = await (lock ? query.for("update") : query);
+  const [row] = await (lock ? query.for(lock === "toChange" ? "no key update" : "update") : query);
   return row ?? null;
 }
 
@@ -265,7 +269,9 @@ export const sessionsWithLogs = (tx: Transaction, olderThan: number | null, stud
     .where(
       and(
         sql`exists (select from ${floorEvents} where ${floorEvents.studioId} = ${sessions.studioId} and ${floorEvents.sessionId} = ${sessions.id})`,
-        olderThan === null ? undefined : lt(sessions.projectionVersion, olderThan),
+        olderThan === null
+          ? undefined
+          : sql`(${sessions.projectionVersion} < ${olderThan} or exists (select from ${unprojected} where ${unprojected.studioId} = ${sessions.studioId} and ${unprojected.sessionId} = ${sessions.id}))`,
         studioId === null ? undefined : eq(sessions.studioId, studioId),
       ),
     )
@@ -532,19 +538,78 @@ export const shownRows = (tx: Transaction, sessionId: string) =>
 export const eventRows = (tx: Transaction, sessionId: string): Promise<EventRow[]> =>
   tx.select().from(floorEvents).where(eq(floorEvents.sessionId, sessionId)).orderBy(asc(floorEvents.sequence));
 
-/** Stores an event once. The same id with the same content is a repeat; with other content it is refused. */
-export async function putEvent(
-  tx: Transaction,
-  row: Omit<typeof floorEvents.$inferInsert, "sequence">,
-): Promise<"stored" | "repeat" | "differs"> {
-  const stored = await tx.insert(floorEvents).values(row).onConflictDoNothing().returning({ id: floorEvents.id });
-  if (stored.length === 1) return "stored";
-  const [known] = await tx
-    .select({ contentHash: floorEvents.contentHash })
-    .from(floorEvents)
-    .where(eq(floorEvents.id, row.id))
+/** Where events are to be put: whose session it is, what it was shown in, and whether it has begun. */
+export async function eventPlace(tx: Transaction, sessionId: string) {
+  const [row] = await tx
+    .select({
+      clientId: sessions.clientId,
+      state: sessions.state,
+      shown: sql<
+        string[]
+      >`array(select shown.hash from shown_documents as shown where shown.studio_id = sessions.studio_id and shown.session_id = sessions.id)`,
+    })
+    .from(sessions)
+    .where(eq(sessions.id, sessionId))
     .limit(1);
-  return known?.contentHash === row.contentHash ? "repeat" : "differs";
+  return row ?? null;
+}
+
+/** Stores events in their order, each once; answers with the content hashes of those that were there already. */
+export async function putEvents(
+  tx: Transaction,
+  rows: readonly Omit<typeof floorEvents.$inferInsert, "sequence">[],
+): Promise<ReadonlyMap<string, string>> {
+  if (rows.length === 0) return new Map();
+  const stored = await tx
+    .insert(floorEvents)
+    .values([...rows])
+    .onConflictDoNothing()
+    .returning({ id: floorEvents.id });
+  const added = new Set(stored.map(({ id }) => id));
+  const known = rows.flatMap(({ id }) => (added.has(id) ? [] : [id]));
+  if (known.length === 0) return new Map();
+  const before = await tx
+    .select({ id: floorEvents.id, contentHash: floorEvents.contentHash })
+    .from(floorEvents)
+    .where(inArray(floorEvents.id, known));
+  const hashes = new Map(before.map(({ id, contentHash }) => [id, contentHash]));
+  return new Map(known.map((id) => [id, hashes.get(id) ?? ""]));
+}
+
+/** Which of these events are in a session's log. */
+export async function eventsAmong(tx: Transaction, sessionId: string, ids: readonly string[]): Promise<string[]> {
+  if (ids.length === 0) return [];
+  const rows = await tx
+    .select({ id: floorEvents.id })
+    .from(floorEvents)
+    .where(and(eq(floorEvents.sessionId, sessionId), inArray(floorEvents.id, [...ids])));
+  return rows.map(({ id }) => id);
+}
+
+export async function hasEvents(tx: Transaction, sessionId: string): Promise<boolean> {
+  const rows = await tx
+    .select({ id: floorEvents.id })
+    .from(floorEvents)
+    .where(eq(floorEvents.sessionId, sessionId))
+    .limit(1);
+  return rows.length > 0;
+}
+
+/** Says that a session has events which what is derived does not hold. */
+export async function markUnprojected(tx: Transaction, row: typeof unprojected.$inferInsert): Promise<void> {
+  await tx.insert(unprojected).values(row);
+}
+
+export const unprojectedSessions = async (tx: Transaction): Promise<string[]> =>
+  (await tx.selectDistinct({ id: unprojected.sessionId }).from(unprojected)).map(({ id }) => id);
+
+/** Takes the marks off a session that can be seen now; whether there were any. */
+export async function takeUnprojected(tx: Transaction, sessionId: string): Promise<boolean> {
+  const gone = await tx
+    .delete(unprojected)
+    .where(eq(unprojected.sessionId, sessionId))
+    .returning({ b: unprojected.batch });
+  return gone.length > 0;
 }
 
 /** The draft nearest to a date from there on, or the last session done. */

@@ -19,7 +19,15 @@ import {
   uniqueIndex,
   uuid,
 } from "drizzle-orm/pg-core";
-import type { LiftSummary, PlannedSums, SentEvent, ShownContent, StudioMethods, WeekSums } from "../../contract";
+import type {
+  LiftSummary,
+  PlannedSums,
+  SentClocks,
+  SentEvent,
+  ShownContent,
+  StudioMethods,
+  WeekSums,
+} from "../../contract";
 import type {
   Clearance,
   ClientLimit,
@@ -37,7 +45,6 @@ import type {
   SessionState,
   SessionSummary,
   Settings,
-  SteadyClock,
   WeightUnit,
 } from "../../core";
 
@@ -411,7 +418,8 @@ export const floorEvents = pgTable(
     shownHash: text("shown_hash").notNull(),
     /** Of the stored shape; events of the first builds have 1. */
     version: integer("version").notNull().default(1),
-    steady: jsonb("steady").$type<SteadyClock>(),
+    /** Of the device, in the version's shape. */
+    clocks: jsonb("clocks").$type<SentClocks>(),
     body: jsonb("body").$type<SentEvent["body"]>().notNull(),
     contentHash: text("content_hash").notNull(),
     recordedAt: timestamp("recorded_at", { withTimezone: true }).notNull().default(sql`now()`),
@@ -423,6 +431,23 @@ export const floorEvents = pgTable(
       columns: [t.studioId, t.sessionId, t.shownHash],
       foreignColumns: [shownDocuments.studioId, shownDocuments.sessionId, shownDocuments.hash],
     }),
+    foreignKey({ columns: [t.studioId, t.sessionId], foreignColumns: [sessions.studioId, sessions.id] }).onDelete(
+      "cascade",
+    ),
+  ],
+);
+
+/** Batches of events that what is derived does not hold yet: a row each, so that logging never waits for projecting. */
+export const unprojected = pgTable(
+  "unprojected",
+  {
+    studioId: uuid("studio_id").notNull(),
+    sessionId: uuid("session_id").notNull(),
+    clientId: uuid("client_id").notNull(),
+    batch: bigserial("batch", { mode: "number" }).notNull(),
+  },
+  (t) => [
+    primaryKey({ columns: [t.studioId, t.sessionId, t.batch] }),
     foreignKey({ columns: [t.studioId, t.sessionId], foreignColumns: [sessions.studioId, sessions.id] }).onDelete(
       "cascade",
     ),

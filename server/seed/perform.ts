@@ -23,11 +23,13 @@ import {
   warmUpLength,
   workContextOf,
 } from "../../core";
+import { keepProjection } from "../context/projecting";
 import { loadSession } from "../context/session";
 import { showSession } from "../context/showing";
+import { studioOf } from "../context/studio";
 import { newId, type Scope, type Transaction } from "../db";
 import * as db from "../db/queries";
-import { record } from "../usecases/floor";
+import { storeEvents } from "../usecases/floor";
 
 export interface Day {
   /** Weeks since the history began, in fractions. */
@@ -54,11 +56,14 @@ export async function performSession(
   const events: FloorEvent[] = [];
   const log = (seconds: number, body: FloorEventBody) => {
     const atMs = startMs + Math.round(seconds) * 1000;
-    events.push({ id: newId(), version: EVENT_VERSION, sessionId, atMs, steady: null, shownHash: hash, body });
+    events.push({ id: newId(), version: EVENT_VERSION, sessionId, atMs, clocks: null, shownHash: hash, body });
   };
   const { hardest, endSeconds } = perform(shownSession(content), content.ramps, lifter, day, log);
   log(endSeconds + 120, { kind: "ended", sessionRpe: hardest, note: "" });
-  await record(tx, scope, { sessionId, events });
+  const stored = await storeEvents(tx, scope, { sessionId, events, nowMs: Date.now() });
+  if (stored.kind !== "ok" || stored.value.refused.length > 0) throw new Error(JSON.stringify(stored));
+  await db.takeUnprojected(tx, sessionId);
+  await keepProjection(tx, row, await studioOf(tx));
 }
 
 type Ramps = Readonly<Record<string, readonly { readonly reps: number }[]>>;

@@ -9,7 +9,7 @@ import { inStudio, newId, type Scope, withAccounts } from "../db";
 import { deleteAccounts } from "../db/accounts";
 import * as db from "../db/queries";
 import { gymLines } from "./gyms";
-import { defineUseCase, notFound, ok, refused } from "./kit";
+import { answerIn, defineUseCase, notFound, ok, refused } from "./kit";
 
 export const lineOf = (row: db.LineRow): SessionLine => ({ ...row, title: row.title ?? "" });
 
@@ -26,7 +26,7 @@ function clientLine(row: db.ClientRow, lines: readonly db.LineRow[]): ClientLine
 }
 
 export const nameClients = defineUseCase("clients.names", ["coach"], (scope) =>
-  inStudio(scope, async (tx) => ok({ clients: await db.clientNames(tx) })),
+  answerIn(scope, async (tx) => ok({ clients: await db.clientNames(tx) })),
 );
 
 /** Clients on a page of the rack. */
@@ -34,7 +34,7 @@ const PAGE = 60;
 
 /** The rack by name, a page at a time: each client with the sessions of the last nine weeks and the coming two. */
 export const listClients = defineUseCase("clients.list", ["coach"], (scope, { after }, clock) =>
-  inStudio(scope, async (tx) => {
+  answerIn(scope, async (tx) => {
     const date = await todayOf(tx, clock.nowMs);
     const rows = await db.clientPage(tx, after, PAGE + 1);
     const page = rows.slice(0, PAGE);
@@ -50,7 +50,7 @@ export const listClients = defineUseCase("clients.list", ["coach"], (scope, { af
 );
 
 async function viewClient(scope: Scope, clientId: string, nowMs: number) {
-  return inStudio(scope, async (tx) => {
+  return answerIn(scope, async (tx) => {
     const row = await db.clientRow(tx, clientId);
     if (!row) return notFound;
     const studio = await studioOf(tx);
@@ -94,7 +94,7 @@ export const showMe = defineUseCase("me.show", ["client"], async (scope, _input,
 );
 
 export const createClient = defineUseCase("clients.create", ["coach"], (scope, input, clock) =>
-  inStudio(scope, async (tx) => {
+  answerIn(scope, async (tx) => {
     if (input.name.trim() === "") return refused("name", "Give the client a name.");
     const problem = bodyMassProblem(input.bodyMass);
     if (problem) return problem;
@@ -117,7 +117,7 @@ function bodyMassProblem(mass: Weight | null) {
 
 /** What a coach changes about a client between sessions; what is left out stays. */
 export const changeClient = defineUseCase("clients.change", ["coach"], (scope, { clientId, gymId, rounding }) =>
-  inStudio(scope, async (tx) => {
+  answerIn(scope, async (tx) => {
     if (!(await db.clientRow(tx, clientId))) return notFound;
     const gym = gymId ? await db.gymRow(tx, gymId) : null;
     if (gymId && !gym) return notFound;
@@ -129,7 +129,7 @@ export const changeClient = defineUseCase("clients.change", ["coach"], (scope, {
 
 /** What a client may not do, or only in part; structured, so that advice and cautions can read it. */
 export const setLimits = defineUseCase("clients.setLimits", ["coach"], (scope, { clientId, limits }) =>
-  inStudio(scope, async (tx) => {
+  answerIn(scope, async (tx) => {
     if (!(await db.clientRow(tx, clientId))) return notFound;
     await db.updateClient(tx, clientId, { limitList: limits });
     return ok({});
@@ -138,7 +138,7 @@ export const setLimits = defineUseCase("clients.setLimits", ["coach"], (scope, {
 
 /** Which muscles come first for a client, which are only held. */
 export const setPriorities = defineUseCase("clients.setPriorities", ["coach"], (scope, { clientId, priorities }) =>
-  inStudio(scope, async (tx) => {
+  answerIn(scope, async (tx) => {
     if (!(await db.clientRow(tx, clientId))) return notFound;
     const kept = priorities.filter((one) => one.priority !== "normal");
     await db.updateClient(tx, clientId, {
@@ -149,7 +149,7 @@ export const setPriorities = defineUseCase("clients.setPriorities", ["coach"], (
 );
 
 export const weighClient = defineUseCase("clients.weigh", ["coach"], (scope, { clientId, date, bodyMass }) =>
-  inStudio(scope, async (tx) => {
+  answerIn(scope, async (tx) => {
     if (!(await db.clientRow(tx, clientId))) return notFound;
     const problem = bodyMassProblem(bodyMass);
     if (problem) return problem;
@@ -160,7 +160,7 @@ export const weighClient = defineUseCase("clients.weigh", ["coach"], (scope, { c
 
 /** The readiness statement as the client gives it to the coach. A new statement puts an older clearance out of force. */
 export const stateReadiness = defineUseCase("clients.stateReadiness", ["coach"], (scope, input, clock) =>
-  inStudio(scope, async (tx) => {
+  answerIn(scope, async (tx) => {
     if (!(await db.clientRow(tx, input.clientId))) return notFound;
     const statement = { date: await todayOf(tx, clock.nowMs), yes: [...new Set(input.yes)] };
     await db.updateClient(tx, input.clientId, { readiness: statement, clearance: null });
@@ -169,7 +169,7 @@ export const stateReadiness = defineUseCase("clients.stateReadiness", ["coach"],
 );
 
 export const recordClearance = defineUseCase("clients.recordClearance", ["coach"], (scope, { clientId, by }, clock) =>
-  inStudio(scope, async (tx) => {
+  answerIn(scope, async (tx) => {
     if (!(await db.clientRow(tx, clientId))) return notFound;
     if (by.trim().length < 3) return refused("by", "Say who gave clearance, and for what.");
     await db.updateClient(tx, clientId, { clearance: { date: await todayOf(tx, clock.nowMs), by: by.trim() } });

@@ -4,12 +4,12 @@ import { addDays, mondayOf, SHIPPED_CATALOGUE } from "../../core";
 import { bodyMassKgOn, feltByExercise, knownLifts } from "../context/record";
 import { dateIn, type StudioContext, studioOf } from "../context/studio";
 import { countSessions } from "../context/week";
-import { inStudio, type Transaction } from "../db";
+import type { Transaction } from "../db";
 import * as db from "../db/queries";
-import { defineUseCase, notFound, ok, refused } from "./kit";
+import { answerIn, defineUseCase, notFound, ok, refused } from "./kit";
 
 export const showExercises = defineUseCase("exercises.show", ["coach"], (scope, { clientId }, clock) =>
-  inStudio(scope, async (tx) => {
+  answerIn(scope, async (tx) => {
     const studio = await studioOf(tx);
     const client = clientId === null ? null : await db.clientRow(tx, clientId);
     if (clientId !== null && !client) return notFound;
@@ -60,7 +60,7 @@ async function judgedFor(
 }
 
 export const saveExercise = defineUseCase("exercises.save", ["coach"], (scope, { exercise }) =>
-  inStudio(scope, async (tx) => {
+  answerIn(scope, async (tx) => {
     if (SHIPPED_CATALOGUE.byId.has(exercise.id))
       return refused("name", "A shipped exercise stays whole: hide it and add your own.");
     const { exercises } = await studioOf(tx);
@@ -73,7 +73,7 @@ export const saveExercise = defineUseCase("exercises.save", ["coach"], (scope, {
 
 /** Hidden exercises are offered nowhere; what was written or logged with them keeps its meaning. */
 export const hideExercise = defineUseCase("exercises.hide", ["coach"], (scope, { exerciseId, hidden }) =>
-  inStudio(scope, async (tx) => {
+  answerIn(scope, async (tx) => {
     if (!(await studioOf(tx)).catalogue.byId.has(exerciseId)) return notFound;
     await db.putHidden(tx, scope.studioId, exerciseId, hidden);
     return ok({});

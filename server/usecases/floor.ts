@@ -1,28 +1,27 @@
 /** The floor: opening a session there, and taking what its devices log. */
 
-import type { Input, Output } from "../../contract";
-import { computeSession, judgeSession, readShown } from "../../contract";
+import { computeSession, judgeSession, type Output, readEvent, readShown, type SentEvent } from "../../contract";
 import { openBlocks, readinessSentence } from "../../core";
-import { keepProjection, readLog } from "../context/projecting";
+import { projectSoon, readLog } from "../context/projecting";
 import { loadSession } from "../context/session";
 import { hashOf, showSession } from "../context/showing";
-import { studioOf } from "../context/studio";
-import { inStudio, type Scope, type Transaction } from "../db";
+import type { Scope, Transaction } from "../db";
 import * as db from "../db/queries";
-import { conflict, defineUseCase, notFound, type Outcome, ok, refused } from "./kit";
+import { answerIn, defineUseCase, notFound, type Outcome, ok, refused } from "./kit";
 
 /** Freezes what is shown, stores it by hash, and hands the floor all it needs without the network. */
-export const openFloor = defineUseCase("floor.open", ["coach", "client"], (scope, { sessionId }) =>
-  inStudio(scope, async (tx) => {
+export const openFloor = defineUseCase("floor.open", ["coach", "client"], (scope, { sessionId }, clock) =>
+  answerIn(scope, async (tx) => {
     const loaded = await loadSession(tx, sessionId);
     if (!loaded) return notFound;
     const { row, document, context, studio } = loaded;
     const { name } = context.client;
     if (context.readiness.kind !== "ready") return refused("readiness", readinessSentence(context.readiness, name));
     const { events, shown } = await readLog(tx, sessionId, studio);
+    const view = { sessionId, memberId: scope.memberId, nowMs: clock.nowMs, clientName: name, events };
     const last = events.at(-1)?.shownHash ?? "";
     const before = shown.get(last);
-    if (before) return ok({ sessionId, clientName: name, shownHash: last, shown: before, events });
+    if (before) return ok({ ...view, shownHash: last, shown: before });
     if (document.blocks.length === 0 && !document.finisher)
       return refused("document", "This session has no blocks yet: write one at the desk first.");
     const computed = computeSession(document, context);
@@ -35,43 +34,108 @@ export const openFloor = defineUseCase("floor.open", ["coach", "client"], (scope
       ? { content: readShown(sent.content), hash: sent.hash }
       : showSession(context, computed);
     await db.putShown(tx, { studioId: scope.studioId, sessionId, clientId: row.clientId, hash, content });
-    return ok({ sessionId, clientName: name, shownHash: hash, shown: content, events });
+    return ok({ ...view, shownHash: hash, shown: content });
   }),
 );
 
-/** Takes events from a device's outbox: each once, whatever is sent twice, late or out of order. */
-export const recordEvents = defineUseCase("floor.record", ["coach", "client"], (scope, input) =>
-  inStudio(scope, (tx) => record(tx, scope, input)),
-);
+/** Takes events from a device's outbox. */
+export const recordEvents = defineUseCase("floor.record", ["coach", "client"], async (scope, input, clock) => {
+  // What one person logged is not sent in another's name.
+  if (input.memberId !== undefined && input.memberId !== scope.memberId) return { kind: "otherPerson" };
+  const { sessionId, events } = input;
+  const outcome = await answerIn(scope, (tx) => storeEvents(tx, scope, { sessionId, events, nowMs: clock.nowMs }));
+  if (outcome.kind === "ok" && outcome.value.accepted.length > 0) projectSoon(scope, sessionId);
+  return outcome;
+});
 
-export async function record(
+interface Logged {
+  readonly sessionId: string;
+  readonly events: readonly unknown[];
+  readonly nowMs: number;
+}
+
+/**
+ * Stores events of a device's outbox, each on its own: taken once, whatever is sent twice, late or out of order, or refused
+ * with the reason, without a word about the others. What is derived of the session is marked as behind.
+ */
+export async function storeEvents(
   tx: Transaction,
-  scope: Scope,
-  { sessionId, events }: Input<"floor.record">,
+  { studioId }: Scope,
+  { sessionId, events, nowMs }: Logged,
 ): Promise<Outcome<Output<"floor.record">>> {
-  const row = await db.sessionRow(tx, sessionId, true);
-  if (!row || events.some((event) => event.sessionId !== sessionId)) return notFound;
-  const shown = new Set((await db.shownRows(tx, sessionId)).map(({ hash }) => hash));
-  if (events.some((event) => !shown.has(event.shownHash))) return notFound;
+  const place = await db.eventPlace(tx, sessionId);
+  if (!place) return notFound;
+  const { clientId } = place;
+  const { rows, refused } = readEvents(events, sessionId, new Set(place.shown));
+  const kept = await withoutStrangeUndos(tx, sessionId, rows, refused);
+  const known = await db.putEvents(
+    tx,
+    kept.map((row) => ({ ...row, studioId, clientId, recordedAt: new Date(nowMs) })),
+  );
   const accepted: string[] = [];
-  for (const event of events) {
-    const { id, atMs, shownHash, body } = event;
-    const [version, steady] = "version" in event ? [event.version, event.steady] : [1, null];
-    const answer = await db.putEvent(tx, {
-      studioId: scope.studioId,
-      id,
-      sessionId,
-      clientId: row.clientId,
-      atMs,
-      shownHash,
-      version,
-      steady,
-      body,
-      contentHash: hashOf([sessionId, shownHash, atMs, body]),
-    });
-    if (answer === "differs") return conflict(`The event ${id} is known with other content.`);
-    accepted.push(id);
+  for (const { id, contentHash } of kept) {
+    if (known.has(id) && known.get(id) !== contentHash) refused.push({ id, because: ANOTHER_CONTENT });
+    else accepted.push(id);
   }
-  await keepProjection(tx, row, await studioOf(tx));
-  return ok({ accepted });
+  if (kept.length > known.size) {
+    await db.markUnprojected(tx, { studioId, sessionId, clientId });
+    if (place.state === "draft") await db.updateSession(tx, sessionId, { state: "started" });
+  }
+  return ok({ accepted, refused, nowMs });
+}
+
+const ANOTHER_CONTENT = "an entry with the same mark was sent before with other figures";
+
+type Refused = Output<"floor.record">["refused"][number];
+
+/** The events of a batch that can be stored, each once, and why the others cannot. */
+function readEvents(sent: readonly unknown[], sessionId: string, shown: ReadonlySet<string>) {
+  const refused: Refused[] = [];
+  const rows = new Map<string, ReturnType<typeof rowOf>>();
+  for (const one of sent) {
+    const read = readEvent(one);
+    const id = read.ok ? read.event.id : idOf(one);
+    const refuse = (because: string) => refused.push({ id, because });
+    if (!read.ok) refuse(read.because);
+    else if (read.event.sessionId !== sessionId) refuse("it belongs to another session");
+    else if (!shown.has(read.event.shownHash)) refuse("it was logged from a session that was never shown here");
+    else {
+      const row = rowOf(read.event);
+      const before = rows.get(id);
+      if (before && before.contentHash !== row.contentHash) refuse(ANOTHER_CONTENT);
+      else rows.set(id, before ?? row);
+    }
+  }
+  return { rows: [...rows.values()], refused };
+}
+
+const idOf = (sent: unknown): string => {
+  const id = (sent as { id?: unknown } | null)?.id;
+  return typeof id === "string" ? id.slice(0, 80) : "";
+};
+
+function rowOf(event: SentEvent) {
+  const { id, sessionId, atMs, shownHash, body } = event;
+  const contentHash = hashOf([sessionId, shownHash, atMs, body]);
+  if (!("version" in event)) return { id, sessionId, atMs, shownHash, body, contentHash, version: 1, clocks: null };
+  const clocks = event.version === 2 ? event.steady : event.clocks;
+  return { id, sessionId, atMs, shownHash, body, contentHash, version: event.version, clocks };
+}
+
+/** Undoing names an event of its own session: one that is stored, or that came before it. */
+async function withoutStrangeUndos(
+  tx: Transaction,
+  sessionId: string,
+  rows: readonly ReturnType<typeof rowOf>[],
+  refused: Refused[],
+): Promise<ReturnType<typeof rowOf>[]> {
+  const undone = rows.flatMap(({ body }) => (body.kind === "undone" ? [body.eventId] : []));
+  if (undone.length === 0) return [...rows];
+  const there = new Set(await db.eventsAmong(tx, sessionId, undone));
+  return rows.filter(({ id, body }) => {
+    const isStrange = body.kind === "undone" && !there.has(body.eventId);
+    if (isStrange) refused.push({ id, because: "it takes back an entry that is not in this session" });
+    else there.add(id);
+    return !isStrange;
+  });
 }

@@ -11,9 +11,9 @@ import { addDays, equipmentOn, type GymEquipment, mondayOf } from "../../core";
 import { readStored } from "../context/documents";
 import { sessionContext } from "../context/session";
 import { studioOf, todayOf } from "../context/studio";
-import { inStudio, newId, type Transaction } from "../db";
+import { newId, type Transaction } from "../db";
 import * as db from "../db/queries";
-import { defineUseCase, notFound, ok, refused } from "./kit";
+import { answerIn, defineUseCase, notFound, ok, refused } from "./kit";
 
 const NO_EQUIPMENT: GymEquipment = readEquipment({});
 
@@ -61,7 +61,7 @@ async function prescriptionsIn<E extends readonly GymEquipment[]>(
 }
 
 export const showGym = defineUseCase("gyms.show", ["coach"], (scope, { gymId }, clock) =>
-  inStudio(scope, async (tx) => {
+  answerIn(scope, async (tx) => {
     const rows = await db.gymRows(tx);
     const row = gymId === null ? rows[0] : rows.find((one) => one.id === gymId);
     if (!row) return notFound;
@@ -84,7 +84,7 @@ export const showGym = defineUseCase("gyms.show", ["coach"], (scope, { gymId }, 
 
 /** What the coming sessions would be with other equipment, without keeping it. */
 export const tryGym = defineUseCase("gyms.try", ["coach"], (scope, input, clock) =>
-  inStudio(scope, async (tx) => {
+  answerIn(scope, async (tx) => {
     const row = await db.gymRow(tx, input.gymId);
     if (!row) return notFound;
     const today = await todayOf(tx, clock.nowMs);
@@ -94,7 +94,7 @@ export const tryGym = defineUseCase("gyms.try", ["coach"], (scope, input, clock)
 );
 
 export const saveGym = defineUseCase("gyms.save", ["coach"], (scope, input) =>
-  inStudio(scope, async (tx) => {
+  answerIn(scope, async (tx) => {
     if (!(await db.gymRow(tx, input.gymId))) return notFound;
     if (input.name.trim() === "") return refused("name", "Give the gym a name.");
     await db.updateGym(tx, input.gymId, { name: input.name.trim(), equipment: input.equipment });
@@ -104,7 +104,7 @@ export const saveGym = defineUseCase("gyms.save", ["coach"], (scope, input) =>
 
 /** A new gym of the studio, or a client's home; it starts empty, or as a copy of another. */
 export const createGym = defineUseCase("gyms.create", ["coach"], (scope, input) =>
-  inStudio(scope, async (tx) => {
+  answerIn(scope, async (tx) => {
     if (input.name.trim() === "") return refused("name", "Give the gym a name.");
     if (input.clientId && !(await db.clientRow(tx, input.clientId))) return notFound;
     const copied = input.copyOf ? await db.gymRow(tx, input.copyOf) : null;
@@ -125,7 +125,7 @@ export const createGym = defineUseCase("gyms.create", ["coach"], (scope, input) 
 );
 
 export const makeDefaultGym = defineUseCase("gyms.makeDefault", ["coach"], (scope, { gymId }) =>
-  inStudio(scope, async (tx) => {
+  answerIn(scope, async (tx) => {
     const row = await db.gymRow(tx, gymId);
     if (!row) return notFound;
     if (row.clientId) return refused("gymId", "A client's home cannot be the studio's default.");
@@ -135,7 +135,7 @@ export const makeDefaultGym = defineUseCase("gyms.makeDefault", ["coach"], (scop
 );
 
 export const removeGym = defineUseCase("gyms.remove", ["coach"], (scope, { gymId }) =>
-  inStudio(scope, async (tx) => {
+  answerIn(scope, async (tx) => {
     const row = await db.gymRow(tx, gymId);
     if (!row) return notFound;
     if (row.isDefault) return refused("gymId", "The default gym stays; make another one the default first.");

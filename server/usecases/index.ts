@@ -1,5 +1,6 @@
 /** The registry of use cases: the only things a person can ask of the server. */
 import { type ApiName, check, INPUTS, type Input, type Output, type Schema } from "../../contract";
+import { finishProjections } from "../context/projecting";
 import type { Scope } from "../db";
 import * as clients from "./clients";
 import * as exercises from "./exercises";
@@ -77,6 +78,7 @@ export async function ask<K extends ApiName>(
   if (!found.roles.includes(scope.role)) return { kind: "notFound" };
   const checked = check(INPUTS[name] as unknown as Schema<Input<K>>, input);
   if (!checked.ok) return { kind: "refused", problems: checked.problems };
+  if (name !== "floor.record") await finishProjections(scope);
   return found.run(scope, checked.value, clock);
 }
 

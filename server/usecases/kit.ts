@@ -1,10 +1,12 @@
 /** What a use case is: who may, what it takes, what it answers. One registry holds them all, so a test can walk them. */
 import type { ApiName, Input, InputProblem, Output } from "../../contract";
-import type { Scope } from "../db";
+import { inStudio, type Scope, type Transaction } from "../db";
 
 export type Outcome<T> =
   | { readonly kind: "ok"; readonly value: T }
   | { readonly kind: "notFound" }
+  /** Somebody else is signed in on the device than the person this is from. */
+  | { readonly kind: "otherPerson" }
   | { readonly kind: "refused"; readonly problems: readonly InputProblem[] }
   | { readonly kind: "conflict"; readonly message: string; readonly current?: unknown };
 
@@ -32,3 +34,24 @@ export const refused = (field: string, message: string): Outcome<never> => ({
   problems: [{ field, message }],
 });
 export const conflict = (message: string): Outcome<never> => ({ kind: "conflict", message });
+
+/** Carries an outcome that is no answer out of its transaction, which is rolled back. */
+class TakenBack extends Error {
+  constructor(readonly outcome: Outcome<never>) {
+    super(outcome.kind);
+  }
+}
+
+/** A use case's work in one transaction. Anything but an answer takes back what was written before it was given. */
+export async function answerIn<T>(scope: Scope, work: (tx: Transaction) => Promise<Outcome<T>>): Promise<Outcome<T>> {
+  try {
+    return await inStudio(scope, async (tx) => {
+      const outcome = await work(tx);
+      if (outcome.kind !== "ok") throw new TakenBack(outcome);
+      return outcome;
+    });
+  } catch (error) {
+    if (error instanceof TakenBack) return error.outcome;
+    throw error;
+  }
+}

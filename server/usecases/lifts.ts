@@ -3,20 +3,20 @@ import { curveKg, isPlaceholder, lineageOf, toKg } from "../../core";
 import { keepProjection } from "../context/projecting";
 import { bodyMassKgOn, liftsOf, summariseLifts } from "../context/record";
 import { dateIn, studioOf } from "../context/studio";
-import { inStudio, newId } from "../db";
+import { newId } from "../db";
 import * as db from "../db/queries";
-import { defineUseCase, notFound, ok, refused } from "./kit";
+import { answerIn, defineUseCase, notFound, ok, refused } from "./kit";
 
 /** The record of the lifts that are named, at most 26 exposures each. */
 export const readLifts = defineUseCase("lifts.read", ["coach"], (scope, input) =>
-  inStudio(scope, async (tx) => {
+  answerIn(scope, async (tx) => {
     if (!(await db.clientRow(tx, input.clientId))) return notFound;
     return ok({ lifts: await liftsOf(tx, input, await studioOf(tx)) });
   }),
 );
 
 export const markLift = defineUseCase("lifts.mark", ["coach"], (scope, input, clock) =>
-  inStudio(scope, async (tx) => {
+  answerIn(scope, async (tx) => {
     if (!(await db.clientRow(tx, input.clientId))) return notFound;
     const studio = await studioOf(tx);
     const exercise = studio.catalogue.byId.get(input.exerciseId);
@@ -43,7 +43,7 @@ export const markLift = defineUseCase("lifts.mark", ["coach"], (scope, input, cl
 );
 
 export const unmarkLift = defineUseCase("lifts.unmark", ["coach"], (scope, { clientId, markId }) =>
-  inStudio(scope, async (tx) => {
+  answerIn(scope, async (tx) => {
     if (!(await db.clientRow(tx, clientId))) return notFound;
     const gone = await db.deleteMark(tx, clientId, markId);
     if (!gone) return notFound;
@@ -54,7 +54,7 @@ export const unmarkLift = defineUseCase("lifts.unmark", ["coach"], (scope, { cli
 
 /** Says what a lift known by its name alone is; what was logged under the name goes to that lift's record. */
 export const nameLift = defineUseCase("lifts.name", ["coach"], (scope, { exerciseId, is }) =>
-  inStudio(scope, async (tx) => {
+  answerIn(scope, async (tx) => {
     const before = await studioOf(tx);
     if (!isPlaceholder(exerciseId)) return refused("exerciseId", "This lift is known already.");
     if (!before.catalogue.byId.has(is) || isPlaceholder(is)) return refused("is", "This exercise is not known here.");
@@ -64,7 +64,7 @@ export const nameLift = defineUseCase("lifts.name", ["coach"], (scope, { exercis
     await db.putNamedLift(tx, scope.studioId, exerciseId, is);
     const studio = await studioOf(tx);
     for (const id of sessions) {
-      const row = await db.sessionRow(tx, id, true);
+      const row = await db.sessionRow(tx, id, "toChange");
       if (row) await keepProjection(tx, row, studio);
     }
     return ok({ sessions: sessions.size });

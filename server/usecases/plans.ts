@@ -17,9 +17,9 @@ import {
 } from "../../core";
 import { dateIn, type StudioContext, studioOf } from "../context/studio";
 import { plannedSums } from "../context/week";
-import { inStudio, newId, type Transaction } from "../db";
+import { newId, type Transaction } from "../db";
 import * as db from "../db/queries";
-import { conflict, defineUseCase, notFound, ok, refused } from "./kit";
+import { answerIn, conflict, defineUseCase, notFound, ok, refused } from "./kit";
 
 function planOf(row: db.PlanRow): PlanDocument {
   const read = readPlan(row.document);
@@ -28,7 +28,7 @@ function planOf(row: db.PlanRow): PlanDocument {
 }
 
 export const showPlans = defineUseCase("plans.show", ["coach"], (scope, { clientId }) =>
-  inStudio(scope, async (tx) => {
+  answerIn(scope, async (tx) => {
     if (!(await db.clientRow(tx, clientId))) return notFound;
     const plans: PlanView[] = [];
     for (const row of await db.plansOfClient(tx, clientId)) plans.push(await viewPlan(tx, row));
@@ -44,7 +44,7 @@ async function viewPlan(tx: Transaction, row: db.PlanRow): Promise<PlanView> {
 }
 
 export const createPlan = defineUseCase("plans.create", ["coach"], (scope, { clientId, name, startDate, weeks }) =>
-  inStudio(scope, async (tx) => {
+  answerIn(scope, async (tx) => {
     if (!(await db.clientRow(tx, clientId))) return notFound;
     if (name.trim() === "") return refused("name", "Give the plan a name.");
     const id = newId();
@@ -70,7 +70,7 @@ export const createPlan = defineUseCase("plans.create", ["coach"], (scope, { cli
  * which is said; so is a week whose copy was sent.
  */
 export const editPlan = defineUseCase("plans.edit", ["coach"], (scope, input, clock) =>
-  inStudio(scope, async (tx) => {
+  answerIn(scope, async (tx) => {
     const row = await db.planRow(tx, input.planId, true);
     if (!row) return notFound;
     if (row.revision !== input.revision) return conflict("This plan was changed elsewhere since you opened it.");
@@ -145,7 +145,7 @@ function placeEdits(
 
 /** The session of a day in a week as a row: the one there is, or made from the plan. */
 export const openPlanSession = defineUseCase("plans.openSession", ["coach"], (scope, { planId, dayId, week }) =>
-  inStudio(scope, async (tx) => {
+  answerIn(scope, async (tx) => {
     const row = await db.planRow(tx, planId, true);
     if (!row) return notFound;
     const plan = planOf(row);

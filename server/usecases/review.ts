@@ -1,11 +1,10 @@
 /** Planned against done, with all that the next prescription reads. */
 import { readLog } from "../context/projecting";
 import { loadSession } from "../context/session";
-import { inStudio } from "../db";
-import { defineUseCase, notFound, ok } from "./kit";
+import { answerIn, defineUseCase, notFound, ok } from "./kit";
 
 export const reviewSession = defineUseCase("review.show", ["coach", "client"], (scope, { sessionId }) =>
-  inStudio(scope, async (tx) => {
+  answerIn(scope, async (tx) => {
     const loaded = await loadSession(tx, sessionId);
     if (!loaded) return notFound;
     const { row, document, context, studio } = loaded;

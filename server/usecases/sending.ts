@@ -2,9 +2,9 @@
 import { computeSession, readShown, type SentCopy } from "../../contract";
 import { loadSession } from "../context/session";
 import { showSession } from "../context/showing";
-import { inStudio, newId } from "../db";
+import { newId } from "../db";
 import * as db from "../db/queries";
-import { defineUseCase, notFound, ok, refused } from "./kit";
+import { answerIn, defineUseCase, notFound, ok, refused } from "./kit";
 
 const copyOf = (row: NonNullable<Awaited<ReturnType<typeof db.sentCopy>>>): SentCopy => ({
   sessionId: row.sessionId,
@@ -16,7 +16,7 @@ const copyOf = (row: NonNullable<Awaited<ReturnType<typeof db.sentCopy>>>): Sent
 
 /** Sends the session as it stands now; a copy that was sent before stays what it was. */
 export const sendSession = defineUseCase("sessions.send", ["coach"], (scope, { sessionId }) =>
-  inStudio(scope, async (tx) => {
+  answerIn(scope, async (tx) => {
     const loaded = await loadSession(tx, sessionId);
     if (!loaded) return notFound;
     const { row, document, context } = loaded;
@@ -31,7 +31,7 @@ export const sendSession = defineUseCase("sessions.send", ["coach"], (scope, { s
 
 /** The copy in force. That the client has looked at it is noted. */
 export const showSent = defineUseCase("sent.show", ["coach", "client"], (scope, { sessionId }) =>
-  inStudio(scope, async (tx) => {
+  answerIn(scope, async (tx) => {
     const row = await db.sentCopy(tx, sessionId);
     if (!row) return notFound;
     if (scope.role === "client") await db.markSeen(tx, row.id);

@@ -16,14 +16,14 @@ import { loadSession } from "../context/session";
 import { showSession as showOnFloor } from "../context/showing";
 import { dateIn, type StudioContext, studioOf } from "../context/studio";
 import { plannedSums } from "../context/week";
-import { inStudio, newId, type Scope, type Transaction } from "../db";
+import { newId, type Scope, type Transaction } from "../db";
 import * as db from "../db/queries";
 import { lineOf } from "./clients";
 import { gymLines } from "./gyms";
-import { conflict, defineUseCase, notFound, type Outcome, ok, refused } from "./kit";
+import { answerIn, conflict, defineUseCase, notFound, type Outcome, ok, refused } from "./kit";
 
 export const createSession = defineUseCase("sessions.create", ["coach"], (scope, input, clock) =>
-  inStudio(scope, async (tx) => {
+  answerIn(scope, async (tx) => {
     const client = await db.clientRow(tx, input.clientId);
     if (!client) return notFound;
     const readiness = readinessState(client.readiness, client.clearance);
@@ -42,7 +42,7 @@ export const createSession = defineUseCase("sessions.create", ["coach"], (scope,
 );
 
 export const showSession = defineUseCase("sessions.show", ["coach"], (scope, { sessionId }) =>
-  inStudio(scope, async (tx) => {
+  answerIn(scope, async (tx) => {
     const loaded = await loadSession(tx, sessionId);
     const studio = loaded && (await db.studioRow(tx));
     if (!loaded || !studio) return notFound;
@@ -79,8 +79,8 @@ function changedSince(before: db.SentContent, now: db.SentContent): number {
 const STARTED = "This session has been started: what was shown on the floor is kept as it was.";
 
 export const editSession = defineUseCase("sessions.edit", ["coach"], (scope, input) =>
-  inStudio(scope, async (tx) => {
-    const row = await db.sessionRow(tx, input.sessionId, true);
+  answerIn(scope, async (tx) => {
+    const row = await db.sessionRow(tx, input.sessionId, "toChange");
     if (!row) return notFound;
     if (row.state !== "draft") return conflict(STARTED);
     const studio = await studioOf(tx);
@@ -200,9 +200,9 @@ async function editPartner(
 
 /** Two clients' sessions become partners': the other takes over the lifts, each keeps loads, copy and log of their own. */
 export const pairSessions = defineUseCase("sessions.pair", ["coach"], (scope, { sessionId, withSessionId }) =>
-  inStudio(scope, async (tx) => {
-    const row = await db.sessionRow(tx, sessionId, true);
-    const other = await db.sessionRow(tx, withSessionId, true);
+  answerIn(scope, async (tx) => {
+    const row = await db.sessionRow(tx, sessionId, "toChange");
+    const other = await db.sessionRow(tx, withSessionId, "toChange");
     if (!row || !other) return notFound;
     if (row.clientId === other.clientId) return refused("withSessionId", "Partners are two different clients.");
     if (row.state !== "draft" || other.state !== "draft") return conflict(STARTED);
@@ -230,8 +230,8 @@ export const pairSessions = defineUseCase("sessions.pair", ["coach"], (scope, { 
 
 /** The coach's reason for passing a block; an empty one takes it back. */
 export const recordReason = defineUseCase("sessions.recordReason", ["coach"], (scope, { sessionId, key, reason }) =>
-  inStudio(scope, async (tx) => {
-    const row = await db.sessionRow(tx, sessionId, true);
+  answerIn(scope, async (tx) => {
+    const row = await db.sessionRow(tx, sessionId, "toChange");
     if (!row) return notFound;
     if (row.state !== "draft") return conflict("This session has been started: its reasons stand as they were.");
     const given = reason.trim();
@@ -244,10 +244,10 @@ export const recordReason = defineUseCase("sessions.recordReason", ["coach"], (s
 
 /** Takes away a session that nothing has been logged in. */
 export const discardSession = defineUseCase("sessions.discard", ["coach"], (scope, { sessionId }) =>
-  inStudio(scope, async (tx) => {
-    const row = await db.sessionRow(tx, sessionId, true);
+  answerIn(scope, async (tx) => {
+    const row = await db.sessionRow(tx, sessionId, "toRemove");
     if (!row) return notFound;
-    if (row.state !== "draft" || (await db.eventRows(tx, sessionId)).length > 0)
+    if (row.state !== "draft" || (await db.hasEvents(tx, sessionId)))
       return conflict("Sets have been logged in this session; it stays.");
     await db.deleteSession(tx, sessionId);
     return ok({ clientId: row.clientId });
@@ -256,7 +256,7 @@ export const discardSession = defineUseCase("sessions.discard", ["coach"], (scop
 
 /** Where the rail's Session and Review lead. */
 export const latestSession = defineUseCase("sessions.latest", ["coach"], (scope, { state }, clock) =>
-  inStudio(scope, async (tx) => {
+  answerIn(scope, async (tx) => {
     const studio = await studioOf(tx);
     const row = await db.latestLine(tx, state, dateIn(studio.timeZone, clock.nowMs));
     return ok({ line: row && lineOf(row) });

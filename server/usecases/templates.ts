@@ -1,14 +1,14 @@
 /** Sessions kept to start others from. */
 import { readStored } from "../context/documents";
 import { studioOf } from "../context/studio";
-import { inStudio, newId } from "../db";
+import { newId } from "../db";
 import * as db from "../db/queries";
-import { defineUseCase, notFound, ok, refused } from "./kit";
+import { answerIn, defineUseCase, notFound, ok, refused } from "./kit";
 
 const PAGE = 60;
 
 export const listTemplates = defineUseCase("templates.list", ["coach"], (scope, { after }) =>
-  inStudio(scope, async (tx) => {
+  answerIn(scope, async (tx) => {
     const studio = await studioOf(tx);
     const rows = await db.templatePage(tx, after, PAGE + 1);
     const page = rows.slice(0, PAGE);
@@ -21,7 +21,7 @@ export const listTemplates = defineUseCase("templates.list", ["coach"], (scope, 
 );
 
 export const keepTemplate = defineUseCase("templates.keep", ["coach"], (scope, { sessionId, name }) =>
-  inStudio(scope, async (tx) => {
+  answerIn(scope, async (tx) => {
     const row = await db.sessionRow(tx, sessionId);
     if (!row) return notFound;
     if (name.trim() === "") return refused("name", "Give the template a name.");
@@ -33,5 +33,5 @@ export const keepTemplate = defineUseCase("templates.keep", ["coach"], (scope, {
 );
 
 export const removeTemplate = defineUseCase("templates.remove", ["coach"], (scope, { templateId }) =>
-  inStudio(scope, async (tx) => ((await db.deleteTemplate(tx, templateId)) ? ok({}) : notFound)),
+  answerIn(scope, async (tx) => ((await db.deleteTemplate(tx, templateId)) ? ok({}) : notFound)),
 );

@@ -377,7 +377,7 @@ describe.runIf(hasDatabase)("what may be asked of the server", () => {
       version: EVENT_VERSION,
       sessionId: view.sessionId,
       atMs: NOON,
-      steady: null,
+      clocks: null,
       shownHash: view.shownHash,
       body,
     });

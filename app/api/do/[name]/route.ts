@@ -24,6 +24,8 @@ export async function POST(request: Request, { params }: { params: Promise<{ nam
   switch (outcome.kind) {
     case "ok":
       return NextResponse.json(outcome.value);
+    case "otherPerson":
+      return NextResponse.json({ message: "Somebody else is signed in on this device." }, { status: 401 });
     case "notFound":
       return NextResponse.json({ message: "Not found." }, { status: 404 });
     case "refused":
