@@ -10,7 +10,6 @@ import { MOST_EVENTS } from "./events";
 import type { Broken } from "./gym";
 import { planEditSchema } from "./plan";
 import {
-  anything,
   checked,
   exact,
   identifier,
@@ -23,6 +22,7 @@ import {
   said,
   spanOf,
   type TypeOf,
+  unread,
   uuid,
   whole,
   words,
@@ -33,6 +33,7 @@ import type {
   ClientName,
   ClientView,
   ExercisesView,
+  FloorLine,
   FloorView,
   GymView,
   LiftLog,
@@ -165,13 +166,14 @@ export const INPUTS = {
   "exercises.show": exact({ clientId: orNull(uuid()) }),
   "exercises.save": exact({ exercise: ownExerciseSchema }),
   "exercises.hide": exact({ exerciseId: identifier(), hidden: yesNo() }),
+  "floor.today": nothing,
   "floor.open": exact({ sessionId: uuid() }),
   /** Each event is read on its own, so that one that cannot be taken condemns no other. */
   "floor.record": exact({
     sessionId: uuid(),
     /** Who logged them; pages of older builds do not say. */
     memberId: maybe(uuid()),
-    events: listOf(anything(), MOST_EVENTS, 1),
+    events: listOf(unread(), MOST_EVENTS, 1),
   }),
   "review.show": exact({ sessionId: uuid() }),
 } as const;
@@ -232,12 +234,11 @@ export interface Outputs {
   "exercises.show": ExercisesView;
   "exercises.save": Nothing;
   "exercises.hide": Nothing;
+  "floor.today": { readonly today: string; readonly sessions: readonly FloorLine[] };
   "floor.open": FloorView;
   "floor.record": {
     readonly accepted: readonly string[];
     readonly refused: readonly { readonly id: string; readonly because: string }[];
-    /** The server's clock. */
-    readonly nowMs: number;
   };
   "review.show": ReviewView;
 }
@@ -249,3 +250,17 @@ export type Output<K extends ApiName> = Outputs[K];
 /** Both halves of the table name the same use cases. */
 type Same = [keyof typeof INPUTS, keyof Outputs] extends [keyof Outputs, keyof typeof INPUTS] ? true : never;
 export const API_IS_WHOLE: Same = true;
+
+const KB = 1024;
+
+/** The most that a request may bring, by what it asks: a session, a plan, a batch of entries, a gym, or next to nothing. */
+const BYTES: Partial<Record<ApiName, number>> = {
+  "sessions.edit": 128 * KB,
+  "plans.edit": 512 * KB,
+  "floor.record": 256 * KB,
+  "gyms.save": 128 * KB,
+  "gyms.try": 128 * KB,
+  "exercises.save": 64 * KB,
+};
+
+export const MOST_BYTES = (name: string): number => (Object.hasOwn(BYTES, name) ? BYTES[name as ApiName]! : 32 * KB);

@@ -15,12 +15,16 @@ import {
   liftRecord,
   type NamedBlock,
   nameBlock,
+  type ResolveContext,
   type ResolvedSession,
   resolveSession,
+  resolveSteps,
+  runSteps,
   type Segment,
   type SessionDocument,
   type SessionForecast,
   type SessionTotals,
+  type Steps,
   type Timeline,
   totalSession,
 } from "../core";
@@ -33,12 +37,14 @@ export function recordsOf(context: Pick<SessionContext, "lifts" | "settings">): 
   );
 }
 
-export function resolveIn(
+export const resolveIn = (
   document: SessionDocument,
   context: SessionContext,
-  records = recordsOf(context),
-): ResolvedSession {
-  return resolveSession(document, {
+  records: ReadonlyMap<string, LiftRecord> = recordsOf(context),
+): ResolvedSession => resolveSession(document, resolveContext(context, records));
+
+function resolveContext(context: SessionContext, records: ReadonlyMap<string, LiftRecord>): ResolveContext {
+  return {
     catalogue: catalogueIn(context.exercises),
     settings: context.settings,
     gym: context.gym.equipment,
@@ -51,7 +57,7 @@ export function resolveIn(
       return e1rmKg ? [{ exerciseId, e1rmKg }] : [];
     }),
     trainingMaxKg: (lineage) => context.lifts.find((lift) => lift.lineage === lineage)?.trainingMaxKg ?? null,
-  });
+  };
 }
 
 export interface ComputedSession {
@@ -65,20 +71,31 @@ export interface ComputedSession {
   readonly blockTimelines: ReadonlyMap<string, BlockTimeline>;
 }
 
-export function computeSession(
+export const computeSession = (
   written: SessionDocument,
   context: SessionContext,
-  records = recordsOf(context),
-): ComputedSession {
+  records?: ReadonlyMap<string, LiftRecord>,
+): ComputedSession => runSteps(computeSteps(written, context, records));
+
+/** As `computeSession`, in steps. */
+export function* computeSteps(
+  written: SessionDocument,
+  context: SessionContext,
+  given?: ReadonlyMap<string, LiftRecord>,
+): Steps<ComputedSession> {
   const { settings } = context;
   const catalogue = catalogueIn(context.exercises);
-  const resolved = resolveIn(written, context, records);
+  const records = given ?? recordsOf(context);
+  yield;
+  const resolved = yield* resolveSteps(written, resolveContext(context, records));
   // The rules may leave sets out or change them: what is computed is what they prescribe.
   const { document } = resolved;
   const rampReps = (slot: { id: string }) => resolved.ramps.get(slot.id)?.map((set) => set.reps) ?? [];
   const plain = { catalogue, settings, rampReps };
   const forecastContext = forecastIn(context, resolved, records);
+  yield;
   let timeline = expandSession(document, plain);
+  yield;
   let forecast = forecastSession(timeline, forecastContext);
   if (hasOpenSets(document)) {
     // Sets without a figure of their own take as long as the reps that are expected of them.
@@ -87,9 +104,12 @@ export function computeSession(
       const possible = first.bySegment.get(segment.id)?.possibleReps ?? null;
       return possible === null ? null : Math.max(1, Math.floor(possible));
     };
+    yield;
     timeline = expandSession(document, { ...plain, expectedReps });
+    yield;
     forecast = forecastSession(timeline, forecastContext);
   }
+  yield;
   const totals = totalSession(timeline, {
     catalogue,
     settings,

@@ -23,7 +23,6 @@ import {
   readDocument,
   readEvent,
   readShown,
-  restTimed,
   type SentEvent,
   shownSession,
   upcastDocument,
@@ -300,7 +299,6 @@ describe("events at the edge", () => {
       const { body } = upcastEvent(event as unknown as SentEvent, () => null);
       expect(body).toMatchObject({ sets: [{ restSeconds: null }] });
     }
-    expect([7200, 90, 0, null].map(restTimed)).toEqual([7200, 90, 0, null]);
   });
 
   it("of the second build keep both clocks", () => {

@@ -7,6 +7,7 @@ import {
   type Edit,
   LIMITS,
   MAX_WEIGHT_KG,
+  runSteps,
   type Segment,
   type SegmentFields,
   type SessionDocument,
@@ -15,6 +16,7 @@ import {
   SHIPPED_CATALOGUE,
   type Slot,
   type SlotFields,
+  type Steps,
   toKg,
   validateDocument,
   type Weight,
@@ -24,8 +26,8 @@ import { ruleSchema } from "./rules";
 import {
   anyOfNumbers,
   type Checked,
-  check,
   checked,
+  checkSteps,
   choosing,
   exact,
   type Fields,
@@ -273,9 +275,14 @@ function fromVersion2({ rules, ...document }: Json): Json {
 }
 
 /** A document from outside: upcast, checked for its shape, then for its meaning. */
-export function readDocument(stored: unknown, catalogue: Catalogue = SHIPPED_CATALOGUE): Checked<SessionDocument> {
-  const shaped = check(documentSchema, upcastDocument(stored));
+export const readDocument = (stored: unknown, catalogue: Catalogue = SHIPPED_CATALOGUE): Checked<SessionDocument> =>
+  runSteps(readDocumentSteps(stored, catalogue));
+
+/** As `readDocument`, in steps. */
+export function* readDocumentSteps(stored: unknown, catalogue: Catalogue): Steps<Checked<SessionDocument>> {
+  const shaped = yield* checkSteps(documentSchema, upcastDocument(stored));
   if (!shaped.ok) return shaped;
+  yield;
   const problems = validateDocument(shaped.value, catalogue);
   if (problems.length > 0)
     return { ok: false, problems: problems.map(({ place, message }) => ({ field: place, message })) };

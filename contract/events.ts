@@ -6,6 +6,7 @@ import {
   type FloorEventBody,
   LIMITS,
   type Occurrence,
+  restTimed,
   type SessionDocument,
 } from "../core";
 import { weightSchema } from "./document";
@@ -203,10 +204,6 @@ export function upcastEvent(sent: SentEvent, documentOf: (hash: string) => Sessi
   const clocks = steady && { wallMs: sent.atMs, page: steady.page, steadyMs: steady.ms };
   return { ...rest, version: EVENT_VERSION, clocks, body: timed(sent.body) };
 }
-
-/** A rest that no clock can have measured was not timed. */
-export const restTimed = (seconds: number | null): number | null =>
-  seconds !== null && seconds >= 0 && seconds <= LIMITS.seconds ? seconds : null;
 
 function timed(body: FloorEventBody): FloorEventBody {
   const set = <T extends { readonly restSeconds: number | null }>(one: T): T => ({

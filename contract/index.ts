@@ -1,6 +1,7 @@
 export * from "./api";
 export * from "./catalogue";
 export * from "./cautions";
+export * from "./clean";
 export * from "./compute";
 export * from "./document";
 export * from "./equipment";

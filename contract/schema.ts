@@ -1,14 +1,33 @@
 /**
- * Small helpers around Yup, which by default casts and keeps unknown keys: here everything is strict. A schema carries the
- * type of what it lets through, so that inputs have theirs from it.
+ * Checks of what comes from outside. Single values are Yup's, strictly: nothing is cast. What they make up (objects, lists,
+ * unions) is walked here, for two reasons: how long a list is, is known before any of it is looked at, and a long value is
+ * checked in pieces, so that no request holds up the others. A schema carries the type of what it lets through.
  */
 import * as yup from "yup";
+import { runInPieces, runSteps, type Steps } from "../core";
 
 /** A check of a value of type T. */
-export interface Schema<T> extends yup.ISchema<unknown> {
+export interface Schema<T> {
   /** Never there: carries the type alone. */
   readonly checkedType?: T;
+  readonly check: Check;
 }
+
+type Check =
+  | { readonly kind: "value"; readonly yup: yup.Schema }
+  | { readonly kind: "object"; readonly shape: Shape }
+  | { readonly kind: "list"; readonly of: Schema<unknown>; readonly most: number; readonly least: number }
+  | { readonly kind: "record"; readonly of: Schema<unknown>; readonly most: number }
+  | {
+      readonly kind: "choice";
+      readonly choose: (value: unknown) => Schema<unknown> | "pass" | { readonly wrong: string };
+    }
+  | {
+      readonly kind: "condition";
+      readonly on: Schema<unknown>;
+      readonly message: string;
+      readonly holds: (value: never) => boolean;
+    };
 
 export type TypeOf<S> = S extends Schema<infer T> ? T : never;
 
@@ -20,13 +39,7 @@ export type ShapeType<S extends Shape> = {
 } & { readonly [K in keyof S as MayLack<TypeOf<S[K]>> extends true ? K : never]?: TypeOf<S[K]> };
 
 /** An object with exactly these keys. */
-export function exact<S extends Shape>(shape: S): Schema<ShapeType<S>> {
-  return yup
-    .object(shape as yup.ObjectShape)
-    .noUnknown(({ unknown }) => `has a field that does not belong there: ${unknown}`)
-    .strict(true)
-    .required() as never;
-}
+export const exact = <S extends Shape>(shape: S): Schema<ShapeType<S>> => ({ check: { kind: "object", shape } });
 
 /** A union told apart by `kind`. */
 export const kinds = <S extends Record<string, Shape>>(
@@ -51,79 +64,68 @@ export const oneField = (what: Shape, fields: Shape): Schema<unknown> =>
 export type Fields<T> = { readonly [K in keyof T]-?: Schema<T[K]> };
 
 /** The schema that the value's own key names; none of them: refused. */
-export function choosing<T>(by: string, schemas: Readonly<Record<string, Schema<unknown>>>): Schema<T> {
-  const refused = yup.mixed().test("kind", "is none of the kinds known here", () => false) as never;
-  return chosenBy((value) => {
-    const kind = (value as Record<string, unknown> | null)?.[by];
-    return typeof kind === "string" && Object.hasOwn(schemas, kind) ? schemas[kind]! : refused;
-  });
-}
+export const choosing = <T>(by: string, schemas: Readonly<Record<string, Schema<unknown>>>): Schema<T> => ({
+  check: {
+    kind: "choice",
+    choose: (value) => {
+      const kind = (value as Record<string, unknown> | null | undefined)?.[by];
+      return typeof kind === "string" && Object.hasOwn(schemas, kind)
+        ? schemas[kind]!
+        : { wrong: "is none of the kinds known here" };
+    },
+  },
+});
 
 const mapValues = <A, B>(record: Readonly<Record<string, A>>, map: (value: A, key: string) => B): Record<string, B> =>
   Object.fromEntries(Object.entries(record).map(([key, value]) => [key, map(value, key)]));
 
-/** The schema that a value is checked by: one that is chosen by the value is chosen now, since Yup does not nest them. */
-function settled(schema: Schema<unknown>, value: unknown): yup.Schema {
-  const chooses = "resolve" in schema && !("test" in schema);
-  return chooses ? (schema as unknown as { resolve: (o: object) => yup.Schema }).resolve({ value }) : (schema as never);
-}
-
 /** A schema chosen by the value. */
-export const chosenBy = <T>(choose: (value: unknown) => Schema<unknown>): Schema<T> =>
-  yup.lazy((value) => settled(choose(value), value) as never) as never;
+export const chosenBy = <T>(choose: (value: unknown) => Schema<unknown>): Schema<T> => ({
+  check: { kind: "choice", choose },
+});
 
 /** The schema, or null. */
-export function orNull<T>(schema: Schema<T>): Schema<T | null> {
-  return yup.lazy((value) => (value === null ? yup.mixed().nullable() : settled(schema, value)) as never) as never;
-}
+export const orNull = <T>(schema: Schema<T>): Schema<T | null> => ({
+  check: { kind: "choice", choose: (value) => (value === null ? "pass" : schema) },
+});
 
 /** The schema, or nothing said. */
-export function maybe<T>(schema: Schema<T>): Schema<T | undefined> {
-  return yup.lazy((value) => (value === undefined ? yup.mixed() : settled(schema, value)) as never) as never;
-}
+export const maybe = <T>(schema: Schema<T>): Schema<T | undefined> => ({
+  check: { kind: "choice", choose: (value) => (value === undefined ? "pass" : schema) },
+});
 
-export function listOf<T>(schema: Schema<T>, most: number, least = 0): Schema<readonly T[]> {
-  return yup
-    .array()
-    .of(schema as never)
-    .strict(true)
-    .min(least, "holds at least one entry")
-    .max(most, `holds at most ${most} entries`)
-    .required() as never;
-}
+export const listOf = <T>(schema: Schema<T>, most: number, least = 0): Schema<readonly T[]> => ({
+  check: { kind: "list", of: schema, most, least },
+});
 
 /** Values of one kind under free keys. */
-export function recordOf<T>(schema: Schema<T>, most: number): Schema<Readonly<Record<string, T>>> {
-  return yup.lazy((value) => {
-    const keys = Object.keys((value as object | null) ?? {});
-    if (keys.length > most) return yup.mixed().test("most", `holds at most ${most} entries`, () => false) as never;
-    return yup
-      .object(Object.fromEntries(keys.map((key) => [key, schema as never])))
-      .strict(true)
-      .required() as never;
-  }) as never;
-}
+export const recordOf = <T>(schema: Schema<T>, most: number): Schema<Readonly<Record<string, T>>> => ({
+  check: { kind: "record", of: schema, most },
+});
 
-export const finite = (low: number, high: number): Schema<number> =>
+const single = <T>(schema: yup.Schema): Schema<T> => ({ check: { kind: "value", yup: schema.strict(true) } });
+
+const figure = (low: number, high: number) =>
   yup
     .number()
-    .strict(true)
-    .required()
+    .required("is missing")
     .test("finite", "must be a finite number", (value) => value === undefined || Number.isFinite(value))
     .min(low, `is ${low} at least`)
-    .max(high, `is ${high} at most`) as never;
+    .max(high, `is ${high} at most`);
+
+export const finite = (low: number, high: number): Schema<number> => single(figure(low, high));
 
 export const whole = (low: number, high: number): Schema<number> =>
-  (finite(low, high) as unknown as yup.NumberSchema).integer("is a whole number") as never;
+  single(figure(low, high).integer("is a whole number"));
 
-export const words = (most: number): Schema<string> =>
-  yup.string().strict(true).defined().max(most, `holds at most ${most} characters`) as never;
+const upTo = (most: number) => yup.string().max(most, `holds at most ${most} characters`);
 
-export const said = (most: number): Schema<string> =>
-  (words(most) as unknown as yup.StringSchema).required("is missing") as never;
+export const words = (most: number): Schema<string> => single(upTo(most).defined("is missing"));
+
+export const said = (most: number): Schema<string> => single(upTo(most).required("is missing"));
 
 export const matching = (most: number, pattern: RegExp, message: string): Schema<string> =>
-  (said(most) as unknown as yup.StringSchema).matches(pattern, message) as never;
+  single(upTo(most).required("is missing").matches(pattern, message));
 
 export const identifier = (): Schema<string> => said(120);
 
@@ -138,30 +140,23 @@ export const isoDate = (): Schema<string> =>
   });
 
 export const oneOf = <V extends string>(...values: readonly V[]): Schema<V> =>
-  (said(80) as unknown as yup.StringSchema).oneOf(values, "is none of those known here") as never;
+  single(upTo(80).required("is missing").oneOf(values, "is none of those known here"));
 
 export const anyOfNumbers = <V extends number>(...values: readonly V[]): Schema<V> =>
-  yup.number().strict(true).required().oneOf(values) as never;
+  single(yup.number().required("is missing").oneOf(values, "is none of those known here"));
 
-export const yesNo = (): Schema<boolean> => yup.boolean().strict(true).required() as never;
+export const yesNo = (): Schema<boolean> => single(yup.boolean().required("is missing"));
 
 /** Anything that is there; checked elsewhere. */
-export const anything = (): Schema<unknown> => yup.mixed().required() as never;
+export const anything = (): Schema<unknown> => single(yup.mixed().required("is missing"));
+
+/** Whatever it is, also nothing; read elsewhere. */
+export const unread = (): Schema<unknown> => ({ check: { kind: "choice", choose: () => "pass" } });
 
 /** The schema, with a further condition on what it lets through. */
-export function checked<T>(schema: Schema<T>, message: string, holds: (value: T) => boolean): Schema<T> {
-  const test = (value: unknown): boolean => {
-    if (value === undefined || value === null) return true;
-    try {
-      return holds(value as T);
-    } catch {
-      // Of a value that is not of the type at all, the type's own check says so.
-      return true;
-    }
-  };
-  const onto = (one: unknown) => (one as yup.Schema).test("checked", message, test);
-  return ("test" in schema ? onto(schema) : yup.lazy((value) => onto(settled(schema, value)) as never)) as never;
-}
+export const checked = <T>(schema: Schema<T>, message: string, holds: (value: T) => boolean): Schema<T> => ({
+  check: { kind: "condition", on: schema, message, holds },
+});
 
 /** Low and high, low not above high. */
 export const spanOf = (figure: Schema<number>) =>
@@ -179,15 +174,104 @@ export type Checked<T> =
 
 /** Checks a value against a schema without casting anything. */
 export function check<T>(schema: Schema<T>, value: unknown): Checked<T> {
+  return runSteps(checkSteps(schema, value));
+}
+
+/** As `check`, stopping between entries. */
+export function* checkSteps<T>(schema: Schema<T>, value: unknown): Steps<Checked<T>> {
+  const problems: InputProblem[] = [];
+  yield* walk(schema, value, "", problems);
+  return answerOf(value, problems);
+}
+
+/** On a server or in a page: work in pieces, the others' turn between them. */
+export const inPieces = <T>(steps: Steps<T>): Promise<T> =>
+  runInPieces(
+    steps,
+    () => performance.now(),
+    () => new Promise((next) => setTimeout(next, 0)),
+  );
+
+/** More is said to nobody's use. */
+const MOST_PROBLEMS = 20;
+
+const answerOf = <T>(value: unknown, problems: readonly InputProblem[]): Checked<T> =>
+  problems.length === 0 ? { ok: true, value: value as T } : { ok: false, problems: problems.slice(0, MOST_PROBLEMS) };
+
+/** Walks a value and collects what is wrong; stops between entries, and for good once enough is wrong. */
+function* walk(schema: Schema<unknown>, value: unknown, field: string, problems: InputProblem[]): Generator<void> {
+  if (problems.length >= MOST_PROBLEMS) return;
+  const { check: one } = schema;
+  const wrong = (message: string) => void problems.push({ field, message });
+  switch (one.kind) {
+    case "value": {
+      const message = wrongWith(one.yup, value);
+      if (message !== null) wrong(message);
+      return;
+    }
+    case "choice": {
+      const chosen = one.choose(value);
+      if (chosen === "pass") return;
+      if ("wrong" in chosen) return wrong(chosen.wrong);
+      return yield* walk(chosen, value, field, problems);
+    }
+    case "condition": {
+      const before = problems.length;
+      yield* walk(one.on, value, field, problems);
+      // Of a value that is not even of its type, that is said and no more.
+      if (problems.length === before && value !== null && value !== undefined && !one.holds(value as never))
+        wrong(one.message);
+      return;
+    }
+    case "list": {
+      if (value === undefined || value === null) return wrong("is missing");
+      if (!Array.isArray(value)) return wrong("is not a list");
+      if (value.length < one.least) return wrong("holds at least one entry");
+      if (value.length > one.most) return wrong(`holds at most ${one.most} entries`);
+      for (const [index, entry] of value.entries()) {
+        yield* walk(one.of, entry, `${field}[${index}]`, problems);
+        yield;
+      }
+      return;
+    }
+    case "object":
+    case "record": {
+      if (value === undefined || value === null) return wrong("is missing");
+      if (typeof value !== "object" || Array.isArray(value)) return wrong("is not what belongs here");
+      const under = (key: string) => (field === "" ? key : `${field}.${key}`);
+      if (one.kind === "record") {
+        const entries = Object.entries(value);
+        if (entries.length > one.most) return wrong(`holds at most ${one.most} entries`);
+        for (const [key, entry] of entries) {
+          yield* walk(one.of, entry, under(key), problems);
+          yield;
+        }
+        return;
+      }
+      const strange = Object.keys(value).find((key) => !Object.hasOwn(one.shape, key));
+      if (strange !== undefined) wrong(`has a field that does not belong there: ${strange.slice(0, 80)}`);
+      for (const [key, of] of Object.entries(one.shape))
+        yield* walk(
+          of,
+          Object.hasOwn(value, key) ? (value as Record<string, unknown>)[key] : undefined,
+          under(key),
+          problems,
+        );
+    }
+  }
+}
+
+const TYPES: Readonly<Record<string, string>> = { number: "is a number", string: "is a text", boolean: "is yes or no" };
+
+function wrongWith(schema: yup.Schema, value: unknown): string | null {
+  if (value === null) return "is missing";
   try {
-    (schema as unknown as yup.Schema).validateSync(value, { strict: true, abortEarly: false });
-    return { ok: true, value: value as T };
+    schema.validateSync(value, { strict: true });
+    return null;
   } catch (error) {
     if (!(error instanceof yup.ValidationError)) throw error;
-    const all = error.inner.length > 0 ? error.inner : [error];
-    return {
-      ok: false,
-      problems: all.slice(0, 20).map((one) => ({ field: one.path ?? "", message: one.errors[0] ?? one.message })),
-    };
+    return error.type === "typeError"
+      ? (TYPES[schema.type] ?? "is not what belongs here")
+      : (error.errors[0] ?? error.message);
   }
 }

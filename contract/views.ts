@@ -24,6 +24,7 @@ import type {
   SessionSummary,
   Settings,
   TestedMax,
+  UnreadLine,
   Weight,
 } from "../core";
 import type { StudioExercises } from "./catalogue";
@@ -204,12 +205,22 @@ export interface FloorView {
   readonly sessionId: string;
   /** Whose device this is now: who asked. */
   readonly memberId: string;
-  /** The server's clock when it answered. */
-  readonly nowMs: number;
+  readonly role: "coach" | "client";
+  /** Lines of the session's text that do not read: they are trained as lifts known by their name. */
+  readonly unread?: readonly UnreadLine[];
   readonly clientName: string;
   readonly shownHash: string;
   readonly shown: ShownContent;
   readonly events: readonly FloorEvent[];
+}
+
+/** A session that can be opened on the floor today. */
+export interface FloorLine {
+  readonly sessionId: string;
+  readonly clientName: string;
+  readonly title: string;
+  readonly date: string;
+  readonly state: SessionState;
 }
 
 export interface ReviewView {

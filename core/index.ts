@@ -79,8 +79,11 @@ export {
 } from "./session/shorthand/print";
 export type { ShorthandError } from "./session/shorthand/scanner";
 export * from "./session/shown";
+export * from "./session/unread";
 export * from "./session/validate";
 export * from "./settings";
+export * from "./steps";
+export * from "./text";
 export * from "./time/device-clock";
 export * from "./time/run";
 export * from "./time/tempo";

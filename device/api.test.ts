@@ -1,8 +1,12 @@
 import { afterEach, describe, expect, it, vi } from "vitest";
-import { ask, type Reply, replySentence, send } from "./api";
+import { ask, OWN_HEADER, type Reply, replySentence, send } from "./api";
 
-const answering = (status: number, body: unknown) =>
-  vi.stubGlobal("fetch", async () => new Response(typeof body === "string" ? body : JSON.stringify(body), { status }));
+const NOW = { [OWN_HEADER]: "1795600000000" };
+const answering = (status: number, body: unknown, headers: Record<string, string> = NOW) =>
+  vi.stubGlobal(
+    "fetch",
+    async () => new Response(typeof body === "string" ? body : JSON.stringify(body), { status, headers }),
+  );
 
 afterEach(() => vi.unstubAllGlobals());
 
@@ -18,9 +22,26 @@ describe("what the server's answer means to a device", () => {
       { kind: "refused", message: "Look again.", problems: [{ field: "name", message: "is missing" }] },
     ],
     [413, { message: "Too much at once." }, { kind: "refused", message: "Too much at once.", problems: [] }],
-    [500, "<html>not ours</html>", { kind: "offline" }],
+    [403, { message: "Not from Yarvex." }, { kind: "refused", message: "Not from Yarvex.", problems: [] }],
+    [500, { message: "Its mark is 1." }, { kind: "fault", isBusy: false, retryAfterMs: null }],
+    [500, "broken off", { kind: "fault", isBusy: false, retryAfterMs: null }],
+    [200, '{"clients": [', { kind: "offline" }],
   ])("%d", async (status, body, reply) => {
     answering(status, body);
+    expect(await ask("clients.names", {})).toEqual(reply);
+  });
+
+  it("a busy server says when to come again", async () => {
+    answering(503, { message: "Busy." }, { ...NOW, "retry-after": "2" });
+    expect(await ask("clients.names", {})).toEqual({ kind: "fault", isBusy: true, retryAfterMs: 2000 });
+  });
+
+  it.each([
+    [200, "<html>Sign in to the café's network</html>", { kind: "offline" }],
+    [404, "<html>no such page</html>", { kind: "offline" }],
+    [502, "<html>bad gateway</html>", { kind: "fault", isBusy: true, retryAfterMs: null }],
+  ])("what is not ours is no answer of ours: %d", async (status, body, reply) => {
+    answering(status, body, {});
     expect(await ask("clients.names", {})).toEqual(reply);
   });
 
@@ -38,6 +59,8 @@ describe("what the server's answer means to a device", () => {
 
   it.each<[Exclude<Reply<unknown>, { kind: "ok" }>, RegExp]>([
     [{ kind: "offline" }, /still here/],
+    [{ kind: "fault", isBusy: true, retryAfterMs: null }, /busy/],
+    [{ kind: "fault", isBusy: false, retryAfterMs: null }, /went wrong/],
     [{ kind: "signedOut" }, /Sign in again/],
     [{ kind: "notFound" }, /not there any more/],
     [{ kind: "conflict", message: "Changed elsewhere." }, /^Changed elsewhere\.$/],

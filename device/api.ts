@@ -1,5 +1,6 @@
 /** Asking the server from the browser: one function, one set of outcomes. */
 import type { ApiName, Input, InputProblem, Output } from "../contract";
+import { hear } from "./clock";
 
 export type Reply<T> =
   | { readonly kind: "ok"; readonly value: T }
@@ -7,6 +8,9 @@ export type Reply<T> =
   | { readonly kind: "conflict"; readonly message: string }
   | { readonly kind: "signedOut" }
   | { readonly kind: "notFound" }
+  /** The server was reached and could not do it; not the fault of what was sent. */
+  | { readonly kind: "fault"; readonly isBusy: boolean; readonly retryAfterMs: number | null }
+  /** Nothing of ours answered. */
   | { readonly kind: "offline" };
 
 /** One use case of the contract: its input and its answer are typed by its name. */
@@ -14,34 +18,49 @@ export async function ask<K extends ApiName>(name: K, input: Input<K>): Promise<
   return send<Output<K>>(`/api/do/${name}`, input);
 }
 
+/** Stands on every answer that is Yarvex's own: its clock. A network's sign-in page has none. */
+export const OWN_HEADER = "x-yarvex-now";
+
+const PATIENCE_MS = 30_000;
+
 export async function send<T>(path: string, input: unknown): Promise<Reply<T>> {
+  const began = performance.now();
   let response: Response;
   try {
     response = await fetch(path, {
       method: "POST",
       headers: { "content-type": "application/json" },
       body: JSON.stringify(input),
+      signal: AbortSignal.timeout(PATIENCE_MS),
     });
   } catch {
     return { kind: "offline" };
   }
-  const body = (await response.json().catch(() => ({}))) as { message?: string; problems?: InputProblem[] };
+  const { status, headers } = response;
+  const own = headers.get(OWN_HEADER);
+  if (own === null) {
+    // A proxy that stands before the server says that it is not there; anything else is some other network's page.
+    return status >= 500 ? { kind: "fault", isBusy: true, retryAfterMs: null } : { kind: "offline" };
+  }
+  hear(Number(own), performance.now() - began);
+  const body = (await response.json().catch(() => null)) as { message?: string; problems?: InputProblem[] } | null;
+  // The answer broke off on its way.
+  if (body === null) return status >= 500 ? { kind: "fault", isBusy: false, retryAfterMs: null } : { kind: "offline" };
   if (response.ok) return { kind: "ok", value: body as T };
   const message = body.message ?? "Something went wrong on the server.";
-  switch (response.status) {
+  const refused = { kind: "refused", message, problems: body.problems ?? [] } as const;
+  switch (status) {
     case 401:
-      return path.startsWith("/api/do/") ? { kind: "signedOut" } : { kind: "refused", message, problems: [] };
+      return path.startsWith("/api/do/") ? { kind: "signedOut" } : refused;
     case 404:
       return { kind: "notFound" };
     case 409:
       return { kind: "conflict", message };
-    case 422:
-    case 429:
-    case 413:
-    case 403:
-      return { kind: "refused", message, problems: body.problems ?? [] };
-    default:
-      return { kind: "offline" };
+    default: {
+      if (status < 500) return refused;
+      const seconds = Number(headers.get("retry-after") ?? Number.NaN);
+      return { kind: "fault", isBusy: status === 503, retryAfterMs: Number.isFinite(seconds) ? seconds * 1000 : null };
+    }
   }
 }
 
@@ -50,6 +69,10 @@ export function replySentence(reply: Exclude<Reply<unknown>, { kind: "ok" }>): s
   switch (reply.kind) {
     case "offline":
       return "The server cannot be reached. What you typed is still here; try again.";
+    case "fault":
+      return reply.isBusy
+        ? "The server is busy. What you typed is still here; try again in a moment."
+        : "Something went wrong on the server. What you typed is still here; try again.";
     case "signedOut":
       return "You are signed out. Sign in again in another tab, then try once more.";
     case "notFound":

@@ -1,6 +1,7 @@
 /// <reference lib="webworker" />
-/** The floor's service worker: its shell and static files from the cache, everything else from the network. */
+/** The service worker: the floor's shell and static files from the cache, all else from the network; sends what waits. */
 import { type PrecacheEntry, Serwist } from "serwist";
+import { SYNC_TAG, sendWaiting } from "./outbox";
 
 declare const self: ServiceWorkerGlobalScope & { __SW_MANIFEST: (PrecacheEntry | string)[] };
 
@@ -13,3 +14,17 @@ const serwist = new Serwist({
 });
 
 serwist.addEventListeners();
+
+interface SyncEvent extends ExtendableEvent {
+  readonly tag: string;
+}
+
+/** The browser has a network again, perhaps with no page of ours open: what waits goes out. It asks again where that fails. */
+self.addEventListener("sync" as never, (event: SyncEvent) => {
+  if (event.tag !== SYNC_TAG) return;
+  event.waitUntil(
+    sendWaiting().then(({ hindrance }) => {
+      if (hindrance === "offline" || hindrance === "fault") throw new Error(hindrance);
+    }),
+  );
+});

@@ -1,17 +1,25 @@
 /**
- * What lives on the device: the sessions that were opened on its floor, every event logged there, and the chain that is
- * done but not kept yet. IndexedDB, through a small well-kept wrapper.
+ * What lives on the device, apart for each person who uses it: the sessions that were opened on its floor, every entry
+ * logged there, and the round that is done but not kept yet. IndexedDB, through a small well-kept wrapper.
  */
 import { type DBSchema, type IDBPDatabase, openDB } from "idb";
 import { type FloorView, readShown, type SentEvent, upcastEvent } from "../contract";
 import type { FloorEvent, PerformedSet } from "../core";
+import { nowMs } from "./clock";
+
+/** Whose entries they are: a member's id. What builds before people were kept apart left here belongs to nobody yet. */
+export const NOBODY = "";
 
 export interface StoredEvent {
   readonly id: string;
+  readonly memberId: string;
   readonly sessionId: string;
   /** Order of making on this device. */
   readonly place: number;
-  readonly state: "waiting" | "sent" | "refused";
+  /** A refused entry that was put right and logged anew is mended: kept, and not shown any more. */
+  readonly state: "waiting" | "sent" | "refused" | "mended";
+  /** Why the server did not accept it. */
+  readonly because: string | null;
   /** As it was logged, by this build of the program or an older one. */
   readonly event: SentEvent;
 }
@@ -27,36 +35,93 @@ export interface Pending {
   /** When work was seen to begin again. */
   readonly workStartedMs: number | null;
   readonly sets: readonly PerformedSet[];
+  /** What stood here before the round was said to be done: the way back from a slip. */
+  readonly before: Omit<Pending, "before"> | null;
 }
 
+/** Who uses the device now, so that the floor knows without a network. */
+export interface Person {
+  readonly memberId: string;
+  readonly role: "coach" | "client";
+}
+
+type Owned<T> = T & { readonly memberId: string };
+type StoredFloor = Owned<FloorView> & { readonly openedMs: number };
+
 interface Shelves extends DBSchema {
-  floors: { key: string; value: FloorView & { openedMs: number } };
-  events: { key: string; value: StoredEvent; indexes: { session: string } };
-  pending: { key: string; value: Pending };
+  floors: { key: [string, string]; value: StoredFloor };
+  events: { key: string; value: StoredEvent; indexes: { session: [string, string]; state: [string, string] } };
+  pending: { key: [string, string]; value: Owned<Pending> };
+  device: { key: string; value: Person };
 }
 
 let opened: Promise<IDBPDatabase<Shelves>> | null = null;
 
 function shelves(): Promise<IDBPDatabase<Shelves>> {
-  opened ??= openDB<Shelves>("yarvex-floor", 1, {
-    upgrade(db) {
-      db.createObjectStore("floors", { keyPath: "sessionId" });
-      db.createObjectStore("events", { keyPath: "id" }).createIndex("session", "sessionId");
-      db.createObjectStore("pending", { keyPath: "sessionId" });
+  opened ??= openDB<Shelves>("yarvex-floor", 2, {
+    async upgrade(db, before, _now, tx) {
+      const old = {
+        floors: [] as StoredFloor[],
+        events: [] as Omit<StoredEvent, "memberId" | "because">[],
+        pending: [] as Pending[],
+      };
+      if (before === 1) {
+        old.floors = await tx.objectStore("floors").getAll();
+        old.events = await tx.objectStore("events").getAll();
+        old.pending = await tx.objectStore("pending").getAll();
+        for (const name of ["floors", "events", "pending"] as const) db.deleteObjectStore(name);
+      }
+      const owner = ["memberId", "sessionId"];
+      const floors = db.createObjectStore("floors", { keyPath: owner });
+      const events = db.createObjectStore("events", { keyPath: "id" });
+      events.createIndex("session", owner);
+      events.createIndex("state", ["memberId", "state"]);
+      const pending = db.createObjectStore("pending", { keyPath: owner });
+      db.createObjectStore("device");
+      for (const one of old.floors) await floors.put({ ...one, memberId: NOBODY });
+      for (const one of old.pending) await pending.put({ ...one, memberId: NOBODY });
+      // What an earlier build gave up is tried once more: it was often refused for another entry's sake.
+      for (const one of old.events)
+        await events.put({
+          ...one,
+          state: one.state === "refused" ? "waiting" : one.state,
+          memberId: NOBODY,
+          because: null,
+        });
+    },
+    blocking: (_current, _blocked, event) => (event.target as IDBDatabase).close(),
+    terminated: () => {
+      opened = null;
     },
   });
   return opened;
 }
 
-export async function readFloor(sessionId: string): Promise<FloorView | null> {
-  const known = await (await shelves()).get("floors", sessionId);
+// --- who ---------------------------------------------------------------------------------------------------------------
+
+export const readPerson = async (): Promise<Person | null> => (await (await shelves()).get("device", "person")) ?? null;
+
+/** Who uses the device from now on; null: nobody, until somebody signs in. What others left stays, and is not shown. */
+export async function writePerson(person: Person | null): Promise<void> {
+  const db = await shelves();
+  if (person) await db.put("device", person, "person");
+  else await db.delete("device", "person");
+  changed();
+}
+
+// --- floors ------------------------------------------------------------------------------------------------------------
+
+export async function readFloor(memberId: string, sessionId: string): Promise<FloorView | null> {
+  const known = await (await shelves()).get("floors", [memberId, sessionId]);
   return known ? asPresent(known) : null;
 }
 
-export async function listFloors(): Promise<(FloorView & { openedMs: number })[]> {
-  const all = await (await shelves()).getAll("floors");
+export async function listFloors(memberId: string): Promise<(FloorView & { openedMs: number })[]> {
+  const all = await (await shelves()).getAll("floors", ofPerson(memberId));
   return all.map((one) => ({ ...asPresent(one), openedMs: one.openedMs })).sort((a, b) => b.openedMs - a.openedMs);
 }
+
+const ofPerson = (memberId: string): IDBKeyRange => IDBKeyRange.bound([memberId], [memberId, []]);
 
 /** A floor that an older build of the program left here, as this one reads it. */
 function asPresent(known: FloorView): FloorView {
@@ -70,53 +135,125 @@ function asPresent(known: FloorView): FloorView {
   };
 }
 
-export async function readEvents(sessionId: string): Promise<StoredEvent[]> {
-  const all = await (await shelves()).getAllFromIndex("events", "session", sessionId);
-  return all.sort((a, b) => a.place - b.place);
-}
-
-/** Keeps what the server said. With events of this device waiting, the copy they were logged against stays. */
+/**
+ * Keeps what the server said. With entries of this device waiting, the copy they were logged against stays; what is in the
+ * server's log needs no copy here. Whatever nobody's is of this session belongs to who could open it.
+ */
 export async function keepFloor(view: FloorView): Promise<FloorView> {
+  const { memberId, sessionId } = view;
   const db = await shelves();
-  const tx = db.transaction(["floors", "events"], "readwrite");
-  const known = await tx.objectStore("floors").get(view.sessionId);
-  const mine = await tx.objectStore("events").index("session").getAll(view.sessionId);
-  const waiting = mine.some((one) => one.state === "waiting");
-  const kept = known && waiting ? { ...asPresent(known), events: view.events } : view;
-  await tx.objectStore("floors").put({ ...kept, openedMs: Date.now() });
+  const tx = db.transaction(["floors", "events", "pending"], "readwrite");
+  const [floors, events, pending] = [tx.objectStore("floors"), tx.objectStore("events"), tx.objectStore("pending")];
+  for (const left of await events.index("session").getAll([NOBODY, sessionId])) await events.put({ ...left, memberId });
+  const half = await pending.get([NOBODY, sessionId]);
+  if (half) await pending.put({ ...half, memberId });
+  const before = (await floors.get([memberId, sessionId])) ?? (await floors.get([NOBODY, sessionId]));
+  const mine = await events.index("session").getAll([memberId, sessionId]);
+  const logged = new Set(view.events.map((event) => event.id));
+  for (const one of mine) if (one.state === "sent" && logged.has(one.id)) await events.delete(one.id);
+  const isWaiting = mine.some((one) => one.state === "waiting" || one.state === "refused");
+  const kept = before && isWaiting ? { ...asPresent(before), ...named(view) } : view;
+  await floors.put({ ...kept, memberId, openedMs: nowMs() });
+  await floors.delete([NOBODY, sessionId]);
+  await pending.delete([NOBODY, sessionId]);
   await tx.done;
   return kept;
 }
 
-/** The outbox: an event is safe here before anything else happens to it. */
-export async function addEvent(event: FloorEvent): Promise<StoredEvent> {
+const named = ({ memberId, clientName, events }: FloorView) => ({ memberId, clientName, events });
+
+// --- entries -----------------------------------------------------------------------------------------------------------
+
+/** Told whenever entries or the person changed, in this page and, through a channel, in the others and the worker. */
+const listeners = new Set<() => void>();
+const channel = typeof BroadcastChannel === "undefined" ? null : new BroadcastChannel("yarvex-entries");
+if (channel)
+  channel.onmessage = () => {
+    for (const tell of listeners) tell();
+  };
+
+function changed(): void {
+  for (const tell of listeners) tell();
+  channel?.postMessage(null);
+}
+
+export function onEntriesChanged(tell: () => void): () => void {
+  listeners.add(tell);
+  return () => listeners.delete(tell);
+}
+
+export async function readEvents(memberId: string, sessionId: string): Promise<StoredEvent[]> {
+  const all = await (await shelves()).getAllFromIndex("events", "session", [memberId, sessionId]);
+  return all.sort((a, b) => a.place - b.place);
+}
+
+/** A person's entries in a state, of every session, in the order of their making. */
+export async function eventsIn(memberId: string, state: StoredEvent["state"]): Promise<StoredEvent[]> {
+  const all = await (await shelves()).getAllFromIndex("events", "state", [memberId, state]);
+  return all.sort((a, b) => (a.sessionId < b.sessionId ? -1 : a.sessionId > b.sessionId ? 1 : a.place - b.place));
+}
+
+/** The outbox: an entry is safe here before anything else happens to it. */
+export async function addEvent(memberId: string, event: FloorEvent): Promise<StoredEvent> {
   const db = await shelves();
   const tx = db.transaction("events", "readwrite");
-  const count = await tx.store.index("session").count(event.sessionId);
-  const stored: StoredEvent = { id: event.id, sessionId: event.sessionId, place: count, state: "waiting", event };
+  const before = await tx.store.index("session").getAll([memberId, event.sessionId]);
+  const place = before.reduce((most, one) => Math.max(most, one.place + 1), 0);
+  const { id, sessionId } = event;
+  const stored: StoredEvent = { id, memberId, sessionId, place, state: "waiting", because: null, event };
   await tx.store.put(stored);
   await tx.done;
+  changed();
   return stored;
 }
 
-export async function markEvents(ids: readonly string[], state: StoredEvent["state"]): Promise<void> {
+export async function markEvents(
+  marks: readonly { readonly id: string; readonly state: StoredEvent["state"]; readonly because?: string | null }[],
+): Promise<void> {
   const db = await shelves();
   const tx = db.transaction("events", "readwrite");
-  for (const id of ids) {
+  for (const { id, state, because = null } of marks) {
     const known = await tx.store.get(id);
-    if (known) await tx.store.put({ ...known, state });
+    if (known) await tx.store.put({ ...known, state, because });
   }
   await tx.done;
+  changed();
 }
 
-export async function readPending(sessionId: string): Promise<Pending | null> {
-  const known = await (await shelves()).get("pending", sessionId);
-  // What an older build left half-kept has no places; the round is done again with one tap.
-  return known?.sets.every((set) => "ordinal" in set) ? known : null;
-}
-
-export async function writePending(sessionId: string, pending: Pending | null): Promise<void> {
+/** A refused entry put right: it stays as it was, and the right one goes out in its place. */
+export async function mendEvent(before: StoredEvent, event: FloorEvent): Promise<void> {
   const db = await shelves();
-  if (pending) await db.put("pending", pending);
-  else await db.delete("pending", sessionId);
+  const tx = db.transaction("events", "readwrite");
+  await tx.store.put({ ...before, state: "mended" });
+  await tx.store.put({ ...before, id: event.id, state: "waiting", because: null, event });
+  await tx.done;
+  changed();
+}
+
+/** Everything a person logged on this device that is still here, to be kept as a file. */
+export async function exportEntries(memberId: string): Promise<string> {
+  const states = ["waiting", "refused", "mended", "sent"] as const;
+  const all = await Promise.all(states.map((state) => eventsIn(memberId, state)));
+  const entries = all.flat().map(({ id, sessionId, state, because, event }) => ({
+    id,
+    sessionId,
+    state,
+    because,
+    event,
+  }));
+  return JSON.stringify({ format: "yarvex-entries", version: 1, madeAtMs: nowMs(), entries }, null, 2);
+}
+
+// --- the round in hand -------------------------------------------------------------------------------------------------
+
+export async function readPending(memberId: string, sessionId: string): Promise<Pending | null> {
+  const known = await (await shelves()).get("pending", [memberId, sessionId]);
+  // What an older build left half-kept has no places; the round is done again with one tap.
+  return known?.sets.every((set) => "ordinal" in set) ? { ...known, before: known.before ?? null } : null;
+}
+
+export async function writePending(memberId: string, sessionId: string, pending: Pending | null): Promise<void> {
+  const db = await shelves();
+  if (pending) await db.put("pending", { ...pending, memberId });
+  else await db.delete("pending", [memberId, sessionId]);
 }

@@ -4,6 +4,8 @@ import next from "next";
 import { closeDatabase } from "../server/db";
 import { ROOT } from "./system";
 
+const MOST_REQUEST_BYTES = 1_000_000;
+
 export interface Serving {
   readonly url: string;
   readonly stop: () => Promise<void>;
@@ -14,7 +16,13 @@ export async function serve(port: number, host: string): Promise<Serving> {
   await app.prepare();
   const handle = app.getRequestHandler();
   const trustsProxy = process.env.YARVEX_TRUST_PROXY === "1";
-  const server = createServer((request, response) => {
+  const server = createServer({ connectionsCheckingInterval: 2_000 }, (request, response) => {
+    // No route of ours takes more; what says that it brings more is not read.
+    if (Number(request.headers["content-length"] ?? 0) > MOST_REQUEST_BYTES) {
+      response.writeHead(413, { "content-type": "application/json", connection: "close", "x-yarvex-now": Date.now() });
+      response.end(JSON.stringify({ message: "That is too much to send at once." }));
+      return;
+    }
     const forwarded = String(request.headers["x-forwarded-for"] ?? "")
       .split(",")
       .at(-1)
@@ -27,6 +35,9 @@ export async function serve(port: number, host: string): Promise<Serving> {
     request.headers["x-yarvex-address"] = address;
     void handle(request, response);
   });
+  // Headers and bodies that trickle in are ended.
+  server.headersTimeout = 10_000;
+  server.requestTimeout = 20_000;
   await new Promise<void>((done, fail) => {
     server.once("error", fail);
     server.listen(port, host, done);

@@ -16,7 +16,7 @@ export default async function DeskLayout({ children }: { children: ReactNode }) 
     ...clients.map((client) => ({ group: "Clients", name: client.name, href: `/clients/${client.id}` })),
   ];
   return (
-    <Shell who={viewer.name} studio={viewer.studioName} items={items}>
+    <Shell viewer={viewer} items={items}>
       {children}
     </Shell>
   );

@@ -18,6 +18,7 @@ import {
   type Span,
   type WorkSet,
 } from "../session/grammar";
+import { runSteps, type Steps } from "../steps";
 import { fromKg, round, SAME_WEIGHT_KG, toKg, type Weight } from "../units";
 import type { ResolveContext } from "./context";
 import { e1rmFactor, populationCurve, repsAtLoad } from "./e1rm";
@@ -74,10 +75,19 @@ export interface ResolvedSession {
   readonly platePlans: ReadonlyMap<string, PlatePlan>;
 }
 
-export function resolveSession(document: SessionDocument, context: ResolveContext): ResolvedSession {
+export const resolveSession = (document: SessionDocument, context: ResolveContext): ResolvedSession =>
+  runSteps(resolveSteps(document, context));
+
+/** As `resolveSession`, lift by lift. */
+export function* resolveSteps(document: SessionDocument, context: ResolveContext): Steps<ResolvedSession> {
   const prescribed = prescribe(document, context);
   const resolver = new Resolver(prescribed, context);
-  for (const block of allBlocks(prescribed.document)) for (const slot of block.slots) resolver.slot(slot.id);
+  yield;
+  for (const block of allBlocks(prescribed.document))
+    for (const slot of block.slots) {
+      resolver.slot(slot.id);
+      yield;
+    }
   return resolver.result();
 }
 

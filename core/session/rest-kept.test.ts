@@ -24,3 +24,9 @@ it.each([
 it("a clock that ran backward tells nothing", () => {
   expect(rest({ doneMs: after(-5) })).toBeNull();
 });
+
+it("a break of two hours and more is not timed", () => {
+  expect(rest({ doneMs: after(3 * 3600) })).toBeNull();
+  expect(rest({ workStartedMs: after(3 * 3600), doneMs: after(3 * 3600 + 40) })).toBeNull();
+  expect(rest({ workStartedMs: after(3600), doneMs: after(3640) })).toBe(3600);
+});

@@ -1,4 +1,5 @@
 /** How long a rest really was. */
+import { LIMITS } from "./grammar";
 
 export interface RestTaken {
   readonly restStartedMs: number;
@@ -14,7 +15,8 @@ export interface RestTaken {
 
 /**
  * Seconds of rest as they were kept, overrun included. Where nobody said when work began, the time that it takes is taken off
- * the end, and the rest is at least what was asked for: the screen had counted that down. Null where the clock went backward.
+ * the end, and the rest is at least what was asked for: the screen had counted that down. Null, not timed, where the clock went backward or the gap was a
+ * break (two hours and more).
  */
 export function restKept({
   restStartedMs,
@@ -25,7 +27,11 @@ export function restKept({
 }: RestTaken): number | null {
   if (doneMs < restStartedMs) return null;
   if (workStartedMs !== null && workStartedMs >= restStartedMs && workStartedMs <= doneMs)
-    return Math.round((workStartedMs - restStartedMs) / 1000);
+    return restTimed(Math.round((workStartedMs - restStartedMs) / 1000));
   const gap = (doneMs - restStartedMs) / 1000;
-  return Math.round(Math.min(gap, Math.max(plannedSeconds, gap - workSeconds)));
+  return restTimed(Math.round(Math.min(gap, Math.max(plannedSeconds, gap - workSeconds))));
 }
+
+/** A rest that no clock can have measured was not timed. */
+export const restTimed = (seconds: number | null): number | null =>
+  seconds !== null && seconds >= 0 && seconds <= LIMITS.seconds ? seconds : null;

@@ -13,10 +13,26 @@ export function EndScreen({ floor, sessionId }: { floor: Floor; sessionId: strin
         <h2 className="text-3xl font-bold">Done</h2>
         <p className="text-lg text-[var(--floor-quiet)]">
           {performed.sets.size} sets kept{performed.skipped.size > 0 ? `, ${performed.skipped.size} left out` : ""}.{" "}
-          {floor.sending.kind === "sent"
-            ? "All of it has reached the studio."
-            : "It is safe on this device and is sent as soon as there is a network."}
+          {floor.refused.length > 0
+            ? "Some of it was not accepted: put it right below."
+            : floor.waiting === 0
+              ? "All of it has reached the studio."
+              : "It is safe on this device and is sent as soon as there is a network."}
         </p>
+        {performed.ended.note || performed.ended.sessionRpe !== null ? (
+          <p className="text-lg">
+            {performed.ended.sessionRpe === null ? "" : `Effort ${performed.ended.sessionRpe} of 10. `}
+            {performed.ended.note}
+          </p>
+        ) : null}
+        {floor.refused.length > 0 ? (
+          <a
+            href="/floor?entries"
+            className="flex min-h-[56px] items-center justify-center rounded-xl border border-[var(--floor-warn)] text-lg font-bold"
+          >
+            Entries that were not accepted
+          </a>
+        ) : null}
         <a
           href={`/after/${sessionId}`}
           className="flex min-h-[64px] items-center justify-center rounded-xl bg-[var(--floor-done)] text-xl font-bold text-[var(--floor-on)]"

@@ -1,28 +1,36 @@
 "use client";
 import { Hand, Moon, Sun } from "lucide-react";
 import { useEffect, useState } from "react";
-import type { FloorView } from "@/contract";
-import { listFloors } from "@/device/store";
-import { longDate } from "@/ui/dates";
+import { startSending } from "@/device/sender";
+import { Entries } from "./entries";
 import { FloorSession } from "./floor-session";
+import { Sessions } from "./sessions";
+
+/** What the address asks for. */
+type Place = { readonly kind: "session"; readonly id: string } | { readonly kind: "entries" | "sessions" };
+
+function placeOf(search: string): Place {
+  const asked = new URLSearchParams(search);
+  const id = asked.get("s");
+  if (id) return { kind: "session", id };
+  return { kind: asked.has("entries") ? "entries" : "sessions" };
+}
 
 /** The static shell: which session is said by the address, everything else lives on the device or comes from a plain route. */
 export function FloorApp() {
-  const [sessionId, setSessionId] = useState<string | null | undefined>(undefined);
+  const [place, setPlace] = useState<Place | null>(null);
   const [daylight, setDaylight] = useFlag("yarvex:floor-daylight");
   const [mirrored, setMirrored] = useFlag("yarvex:floor-mirrored");
   useEffect(() => {
-    setSessionId(new URLSearchParams(window.location.search).get("s"));
-    if ("serviceWorker" in navigator) void navigator.serviceWorker.register("/floor-sw.js").catch(() => {});
+    setPlace(placeOf(window.location.search));
+    startSending();
   }, []);
   return (
     <div className="floor flex min-h-dvh justify-center" data-daylight={daylight}>
       <div className="flex w-full max-w-[30rem] flex-col px-[18px] pt-2 pb-[18px]">
-        {sessionId === undefined ? null : sessionId ? (
-          <FloorSession sessionId={sessionId} mirrored={mirrored} />
-        ) : (
-          <OnThisDevice />
-        )}
+        {place?.kind === "session" ? <FloorSession sessionId={place.id} mirrored={mirrored} /> : null}
+        {place?.kind === "entries" ? <Entries /> : null}
+        {place?.kind === "sessions" ? <Sessions /> : null}
         <div className={`mt-2 flex gap-4 ${mirrored ? "" : "justify-end"}`}>
           <Toggle
             on={daylight}
@@ -75,40 +83,4 @@ function useFlag(key: string): [boolean, (on: boolean) => void] {
       setOn(next);
     },
   ];
-}
-
-function OnThisDevice() {
-  const [floors, setFloors] = useState<readonly FloorView[]>([]);
-  useEffect(() => {
-    void listFloors().then(setFloors);
-  }, []);
-  return (
-    <main className="flex flex-1 flex-col gap-3 pt-6">
-      <h1 className="text-2xl font-bold">Floor</h1>
-      {floors.length === 0 ? (
-        <p className="text-lg text-[var(--floor-quiet)]">
-          No session has been opened on this device. Open one with “Train now” at the desk, or from your own page.
-        </p>
-      ) : (
-        <ul className="flex flex-col gap-2">
-          {floors.map((floor) => (
-            <li key={floor.sessionId}>
-              <a
-                href={`/floor?s=${floor.sessionId}`}
-                className="flex min-h-[56px] flex-col justify-center rounded-lg border border-[var(--floor-line)] px-4 py-2"
-              >
-                <span className="text-lg font-bold">{floor.clientName}</span>
-                <span className="text-[var(--floor-quiet)]">
-                  {floor.shown.document.title || "Untitled session"} · {longDate(floor.shown.date)}
-                </span>
-              </a>
-            </li>
-          ))}
-        </ul>
-      )}
-      <a href="/" className="mt-2 flex min-h-[56px] items-center text-lg underline underline-offset-4">
-        To the desk
-      </a>
-    </main>
-  );
 }

@@ -1,20 +1,24 @@
 "use client";
+import { ChevronLeft } from "lucide-react";
 import { useCallback, useEffect, useState } from "react";
-import { asPlanned, type Chain, formatClock, type PerformedSet, restKept } from "@/core";
+import { asPlanned, type Chain, formatClock, nextChain, type PerformedSet, restKept } from "@/core";
+import { nowMs } from "@/device/clock";
 import { ChangeSheet } from "./change-sheet";
 import { EndScreen } from "./end-screen";
+import { Held } from "./held";
 import { RestScreen } from "./rest-screen";
 import { Strip } from "./strip";
-import { type Floor, useFloor } from "./use-floor";
+import { type Floor, useFloor, useOutbox } from "./use-floor";
 import { useNow, useRestEnd, useWakeLock } from "./use-now";
-import { WorkScreen } from "./work-screen";
+import { type Measured, WorkScreen } from "./work-screen";
 
 export function FloorSession({ sessionId, mirrored }: { sessionId: string; mirrored: boolean }) {
   const floor = useFloor(sessionId);
   const { loading, view, pending, chain, chains, performed } = floor;
   const now = useNow(pending !== null || performed.startedAtMs !== null);
   const [changing, setChanging] = useState(false);
-  const [rampDone, setRampDone] = useState<ReadonlySet<string>>(new Set());
+  /** Blocks whose ramp is over; done: what it ended with is on the bar. */
+  const [ramps, setRamps] = useState<ReadonlyMap<string, "done" | "skipped">>(new Map());
   const lock = useWakeLock();
   const rested = pending ? (chains.find((one) => one.key === pending.chainKey) ?? null) : null;
   const resting = pending?.movedOn ? null : rested;
@@ -38,14 +42,16 @@ export function FloorSession({ sessionId, mirrored }: { sessionId: string; mirro
   if (!view) {
     return (
       <main className="flex flex-1 flex-col justify-center gap-4 text-center">
-        {loading.kind === "failed" ? (
+        {loading.kind === "held" ? (
+          <Held sessionId={sessionId} message={loading.message} reasonKey={loading.key} onRecorded={floor.refresh} />
+        ) : loading.kind === "failed" ? (
           <>
             <p className="text-xl font-bold">{loading.message}</p>
             <a
               href="/floor"
               className="flex min-h-[56px] items-center justify-center text-lg underline underline-offset-4"
             >
-              Sessions on this device
+              Other sessions
             </a>
           </>
         ) : (
@@ -55,9 +61,9 @@ export function FloorSession({ sessionId, mirrored }: { sessionId: string; mirro
     );
   }
 
-  async function finishChain(done: Chain) {
+  async function finishChain(done: Chain, measured: Measured) {
     if (!floor.mayCommit() || !floor.shown) return;
-    const now = Date.now();
+    const now = nowMs();
     const workSeconds = done.moves.reduce(
       (sum, { work, handover }) => sum + work.seconds + (handover?.seconds ?? 0),
       0,
@@ -72,6 +78,7 @@ export function FloorSession({ sessionId, mirrored }: { sessionId: string; mirro
             plannedSeconds: rested.rest.seconds,
           })
         : null;
+    const { before: _, ...before } = pending ?? { before: null };
     setPending({
       sessionId,
       chainKey: done.key,
@@ -79,7 +86,11 @@ export function FloorSession({ sessionId, mirrored }: { sessionId: string; mirro
       kept: false,
       movedOn: false,
       workStartedMs: null,
-      sets: asPlanned(done, floor.shown, kept),
+      sets: asPlanned(done, floor.shown, kept).map((set) => ({
+        ...set,
+        segments: set.segments.map((one) => ({ ...one, seconds: measured.get(one.segmentId ?? "") ?? one.seconds })),
+      })),
+      before: "chainKey" in before ? before : null,
     });
   }
 
@@ -91,25 +102,51 @@ export function FloorSession({ sessionId, mirrored }: { sessionId: string; mirro
 
   const begin = async () => {
     if (performed.startedAtMs === null) await floor.log({ kind: "started" });
-    if (pending?.movedOn && pending.workStartedMs === null) goOn(Date.now());
+    if (pending?.movedOn && pending.workStartedMs === null) goOn(nowMs());
   };
 
   const shown = resting ?? chain;
+  /** What can still be changed: of a round that was just done, what comes after it. */
+  const ahead =
+    resting && !pending?.kept
+      ? nextChain(
+          chains.filter((one) => one.key !== resting.key),
+          performed,
+        )
+      : chain;
+  const rampOf = (one: Chain) =>
+    one.round === 0 && one.ordinal === 0 && one.moves.some(({ slot }) => (view.shown.ramps[slot.id]?.length ?? 0) > 0)
+      ? (ramps.get(one.block.id) ?? "open")
+      : null;
+  const endRamp = (how: "done" | "skipped") => shown && setRamps(new Map([...ramps, [shown.block.id, how]]));
   return (
     <main className={`flex flex-1 flex-col ${turn ? "invert" : ""}`}>
-      <header className="flex items-baseline justify-between gap-3 py-1.5 text-[17px]">
-        <p className="truncate">
+      <header className="flex items-center justify-between gap-2 text-[17px]">
+        <a
+          href="/floor"
+          aria-label="Sessions"
+          className="-ml-3 flex size-11 shrink-0 items-center justify-center text-[var(--floor-quiet)]"
+        >
+          <ChevronLeft size={26} aria-hidden />
+        </a>
+        <h1 className="mr-auto truncate font-normal">
           <strong>{view.clientName.split(" ")[0]}</strong>
           <span className="text-[var(--floor-quiet)]">
             {shown
               ? ` · ${shown.letter}${shown.rounds > 1 ? `, round ${shown.round + 1}${resting ? "" : ` of ${shown.rounds}`}` : ""}${resting ? " done" : ""}${shown.isOptional ? ", optional" : ""}`
               : ""}
           </span>
-        </p>
+        </h1>
         <Pace floor={floor} now={now} />
       </header>
       <Strip chains={chains} performed={performed} current={shown} resting={resting !== null} />
       <SendingLine floor={floor} lock={lock} />
+      {performed.sets.size === 0 && view.unread?.length ? (
+        <p role="status" className="mt-1 rounded bg-[var(--floor-raised)] px-3 py-1.5">
+          ▲ Not read, and trained by name:{" "}
+          {view.unread.map(({ line, text }) => `line ${line}, “${text.slice(0, 60)}”`).join("; ")}
+        </p>
+      ) : null}
       {ended || !shown ? (
         <EndScreen floor={floor} sessionId={sessionId} />
       ) : pending && resting ? (
@@ -121,9 +158,12 @@ export function FloorSession({ sessionId, mirrored }: { sessionId: string; mirro
           restLeft={restLeft ?? 0}
           mirrored={mirrored}
           onKeep={keep}
-          onStart={() => floor.mayCommit() && goOn(Date.now())}
+          onSets={(sets) => setPending({ ...pending, sets })}
+          onTakeBack={() => floor.mayCommit() && setPending(pending.before && { ...pending.before, before: null })}
+          onStart={() => floor.mayCommit() && goOn(nowMs())}
           onChange={() => setChanging(true)}
-          next={chain}
+          next={ahead}
+          ramped={ahead !== null && rampOf(ahead) !== null}
         />
       ) : shown ? (
         <WorkScreen
@@ -133,19 +173,14 @@ export function FloorSession({ sessionId, mirrored }: { sessionId: string; mirro
           isStarted={performed.startedAtMs !== null || performed.sets.size > 0}
           restOver={pending?.movedOn && pending.workStartedMs === null && restLeft !== null ? -restLeft : null}
           onBegin={begin}
-          rampOpen={
-            shown.round === 0 &&
-            shown.ordinal === 0 &&
-            shown.moves.some(({ slot }) => (view.shown.ramps[slot.id]?.length ?? 0) > 0) &&
-            !rampDone.has(shown.block.id)
-          }
-          onRampDone={() => setRampDone(new Set([...rampDone, shown.block.id]))}
+          ramp={rampOf(shown)}
+          onRampEnd={endRamp}
           mirrored={mirrored}
           canUndo={floor.lastDone !== null}
           onUndo={async () => {
             if (floor.lastDone && floor.mayCommit()) await floor.log({ kind: "undone", eventId: floor.lastDone.id });
           }}
-          onDone={() => finishChain(shown)}
+          onDone={(measured) => finishChain(shown, measured)}
           onChange={() => setChanging(true)}
         />
       ) : null}
@@ -153,7 +188,7 @@ export function FloorSession({ sessionId, mirrored }: { sessionId: string; mirro
         open={changing}
         onOpenChange={setChanging}
         floor={floor}
-        chain={resting ? chain : shown}
+        chain={ahead}
         onChanged={() => setChanging(false)}
       />
     </main>
@@ -185,22 +220,41 @@ function Pace({ floor, now }: { floor: Floor; now: number }) {
   );
 }
 
+const HINDRANCES = {
+  offline: "no network",
+  signedOut: "signed out",
+  fault: "a fault on the server",
+} as const;
+
 function SendingLine({ floor, lock }: { floor: Floor; lock: "held" | "none" }) {
-  const { sending } = floor;
-  if (sending.kind === "refused")
-    return (
-      <p role="alert" className="mt-1 rounded bg-[var(--floor-raised)] px-3 py-1.5">
-        ▲ {sending.message} What was logged is still on this device.
-      </p>
+  const { hindrance } = useOutbox();
+  const { waiting, refused } = floor;
+  const lines: React.ReactNode[] = [];
+  if (refused.length > 0)
+    lines.push(
+      <p key="refused" role="alert" className="mt-1 rounded bg-[var(--floor-raised)] px-3 py-1.5">
+        ▲ {refused.length === 1 ? "An entry was" : `${refused.length} entries were`} not accepted, because{" "}
+        {refused[0]!.because}.{" "}
+        <a href="/floor?entries" className="inline-block min-h-[28px] font-semibold underline underline-offset-4">
+          Put right
+        </a>
+      </p>,
     );
-  if (sending.kind === "waiting" && sending.why !== "sending") {
-    const why = sending.why === "offline" ? "no network" : "signed out";
-    return (
-      <p role="status" className="mt-1 text-[var(--floor-warn)]">
-        {why}: {sending.count} {sending.count === 1 ? "entry waits" : "entries wait"} safely on this device
-      </p>
+  if (waiting > 0 && hindrance)
+    lines.push(
+      <p key="waiting" role="status" className="mt-1 text-[var(--floor-warn)]">
+        {HINDRANCES[hindrance]}: {waiting} {waiting === 1 ? "entry waits" : "entries wait"} safely on this device
+        {hindrance === "signedOut" ? (
+          <>
+            {" "}
+            <a href="/sign-in" className="font-semibold underline underline-offset-4">
+              Sign in
+            </a>
+          </>
+        ) : null}
+      </p>,
     );
-  }
+  if (lines.length > 0) return lines;
   if (lock === "none")
     return (
       <p className="mt-1 text-[13px] text-[var(--floor-quiet)]">

@@ -14,6 +14,7 @@ import {
   type PerformedSegment,
   type PerformedSet,
   printAmount,
+  printSpan,
   signedKg,
   stopReached,
   stopSentence,
@@ -30,6 +31,11 @@ interface Props {
   readonly mirrored: boolean;
   /** The chain that follows. */
   readonly next: Chain | null;
+  /** It begins with a ramp. */
+  readonly ramped: boolean;
+  readonly onSets: (sets: readonly PerformedSet[]) => void;
+  /** The round was not done after all. */
+  readonly onTakeBack: () => void;
   readonly onKeep: (sets: readonly PerformedSet[]) => void;
   readonly onStart: () => void;
   readonly onChange: () => void;
@@ -38,12 +44,14 @@ interface Props {
 const FORMS: readonly FormReport[] = ["held", "slipped", "broke"];
 
 /** Rest: the time, what is next and how to build it, and what was done, pre-filled and kept with one tap. */
-export function RestScreen({ floor, chain, pending, restLeft, mirrored, next, onKeep, onStart, onChange }: Props) {
-  const [sets, setSets] = useState<readonly PerformedSet[]>(pending.sets);
-  const [more, setMore] = useState<"none" | "form" | "pain">("none");
+export function RestScreen(props: Props) {
+  const { floor, chain, pending, restLeft, mirrored, next: following, ramped } = props;
+  const { onKeep, onSets: setSets, onTakeBack, onStart, onChange } = props;
+  // They live with the pending round on the device: a reload loses none of it.
+  const { sets } = pending;
+  const [more, setMore] = useState<"none" | "reserve" | "form" | "pain">("none");
   const view = floor.view!;
   const total = chain.rest?.seconds ?? null;
-  const following = pending.kept ? next : followingOf(floor, chain);
   const reached = pending.kept ? stopReached(chain.block, floor.performed) : null;
   const stopped = reached && reached.afterRound === chain.round ? reached : null;
   const change = (place: PerformedSet, map: (set: PerformedSet) => PerformedSet) =>
@@ -92,7 +100,7 @@ export function RestScreen({ floor, chain, pending, restLeft, mirrored, next, on
                   {shown?.build ? (
                     <span className="block text-lg text-[var(--floor-quiet)]">
                       {shown.build}
-                      {shown.change ? `: ${shown.change}` : ""}
+                      {shown.change && !ramped ? `: ${shown.change}` : ""}
                     </span>
                   ) : null}
                 </p>
@@ -120,6 +128,8 @@ export function RestScreen({ floor, chain, pending, restLeft, mirrored, next, on
               const name = nameOf(view, chain.moves.find((one) => one.slot.id === set.slotId)!.slot.exerciseId);
               // Of mini-sets the last one says what was left.
               const isLast = sets.findLast((other) => other.slotId === set.slotId) === set;
+              const asked = isLast && (more === "reserve" || matters(chain, set.slotId));
+              const planned = plannedReserve(chain, set.slotId);
               return (
                 <div key={occurrenceKey(set)} className="flex flex-col gap-2">
                   {set.segments.map((segment, index) => (
@@ -133,10 +143,11 @@ export function RestScreen({ floor, chain, pending, restLeft, mirrored, next, on
                       }
                     />
                   ))}
-                  <fieldset className={`flex items-center gap-2 ${isLast ? "" : "hidden"}`}>
+                  <fieldset className={`flex items-center gap-2 ${asked ? "" : "hidden"}`}>
                     <legend className="sr-only">{name}: could have done more</legend>
                     <span aria-hidden className="w-[74px] shrink-0 leading-tight text-[var(--floor-quiet)]">
                       could have done more
+                      {planned ? <span className="block text-[13px]">asked {planned}</span> : null}
                     </span>
                     {[0, 1, 2, 3, 4].map((rir) => (
                       <button
@@ -183,11 +194,16 @@ export function RestScreen({ floor, chain, pending, restLeft, mirrored, next, on
           </section>
         )}
       </div>
-      <div className="mt-3 flex flex-col gap-3">
+      <div className="sticky bottom-0 mt-3 flex flex-col gap-3 bg-[var(--floor-ground)] pt-2 pb-1">
         {pending.kept ? (
           <Small onClick={onStart}>Start now</Small>
         ) : (
           <div className="flex gap-2.5">
+            {lifts.every(({ slotId }) => matters(chain, slotId)) ? null : (
+              <Small onClick={() => setMore(more === "reserve" ? "none" : "reserve")} pressed={more === "reserve"}>
+                Reserve
+              </Small>
+            )}
             <Small
               onClick={() => setMore(more === "form" ? "none" : "form")}
               pressed={sets.some((set) => set.form !== "held")}
@@ -203,7 +219,16 @@ export function RestScreen({ floor, chain, pending, restLeft, mirrored, next, on
             <Small onClick={onChange}>Change…</Small>
           </div>
         )}
-        <div className={`flex min-h-[76px] ${mirrored ? "" : "justify-end"}`}>
+        <div className={`flex min-h-[76px] items-center gap-3 ${mirrored ? "flex-row-reverse" : ""} justify-end`}>
+          {pending.kept ? null : (
+            <button
+              type="button"
+              onClick={onTakeBack}
+              className="min-h-[56px] flex-1 rounded-lg border border-[var(--floor-line)] text-lg font-semibold"
+            >
+              Not done yet
+            </button>
+          )}
           {pending.kept ? null : (
             <button
               type="button"
@@ -222,8 +247,23 @@ export function RestScreen({ floor, chain, pending, restLeft, mirrored, next, on
 const nameOf = (view: FloorView, id: string): string => exerciseOrThrow(shownSession(view.shown).catalogue, id).name;
 const clock = (seconds: number): string => `${Math.floor(seconds / 60)}:${String(seconds % 60).padStart(2, "0")}`;
 
-function followingOf(floor: Floor, chain: Chain): Chain | null {
-  return floor.chains[floor.chains.indexOf(chain) + 1] ?? null;
+/**
+ * Where what was left in reserve decides something: the first round speaks for the day's estimate, the last for the lift's
+ * rule, and a stop by reserve for the rounds between. Elsewhere it can be said, and is not asked.
+ */
+function matters(chain: Chain, slotId: string): boolean {
+  const move = chain.moves.find(({ slot }) => slot.id === slotId);
+  if (!move || !["reps", "maxReps"].includes(move.set.segments.at(-1)!.amount.kind)) return false;
+  const { rounds } = chain.block;
+  const stopsByReserve = rounds.kind === "range" && rounds.stop.kind === "belowRir";
+  return chain.round === 0 || chain.round >= chain.rounds - 1 || stopsByReserve;
+}
+
+/** The reserve that the round asks for, as it is written; empty where it asks for none. */
+function plannedReserve(chain: Chain, slotId: string): string {
+  const set = chain.moves.find(({ slot }) => slot.id === slotId)?.set;
+  const asked = set?.segments.at(-1)?.rir ?? set?.segments[0]?.rir;
+  return asked ? printSpan(asked) : "";
 }
 
 /** The rest as a thread that is drawn in. */
@@ -264,8 +304,8 @@ function SegmentRow({
   };
   const shown = loadWords(exercise, kg, segment.load ?? { amount: "0", unit: "kg" });
   return (
-    <div className="flex items-center gap-2">
-      <span className="w-[74px] shrink-0 text-[15px] leading-tight font-semibold break-words">{label}</span>
+    <div className="flex flex-wrap items-center gap-x-2 gap-y-1">
+      <span className="w-full text-[15px] leading-tight font-semibold">{label}</span>
       {segment.metres !== null ? (
         <Stepper
           label={`${label} metres`}
@@ -329,7 +369,7 @@ function Stepper({
         type="button"
         aria-label={`${label}, less`}
         onClick={onDown}
-        className="flex h-full w-9 shrink-0 items-center justify-center"
+        className="flex h-full w-12 shrink-0 items-center justify-center"
       >
         <Minus size={18} aria-hidden />
       </button>
@@ -338,7 +378,7 @@ function Stepper({
         type="button"
         aria-label={`${label}, more`}
         onClick={onUp}
-        className="flex h-full w-9 shrink-0 items-center justify-center"
+        className="flex h-full w-12 shrink-0 items-center justify-center"
       >
         <Plus size={18} aria-hidden />
       </button>

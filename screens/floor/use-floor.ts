@@ -1,5 +1,5 @@
 "use client";
-import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { useCallback, useEffect, useMemo, useRef, useState, useSyncExternalStore } from "react";
 import { type FloorView, shownSession, upcastEvent } from "@/contract";
 import {
   chainsOf,
@@ -13,34 +13,34 @@ import {
   workContextOf,
 } from "@/core";
 import { ask } from "@/device/api";
+import { clocksNow, nowMs } from "@/device/clock";
 import { newId } from "@/device/ids";
+import { outbox, startSending } from "@/device/sender";
 import {
   addEvent,
   keepFloor,
-  markEvents,
+  NOBODY,
+  onEntriesChanged,
   type Pending,
   readEvents,
   readFloor,
   readPending,
+  readPerson,
   type StoredEvent,
   writePending,
+  writePerson,
 } from "@/device/store";
 
 export type Loading =
   | { readonly kind: "loading" }
   | { readonly kind: "ready" }
-  | { readonly kind: "failed"; readonly message: string };
-
-/** Whether what is logged here has reached the server. */
-export type Sending =
-  | { readonly kind: "sent" }
-  | { readonly kind: "waiting"; readonly count: number; readonly why: "offline" | "signedOut" | "sending" }
-  | { readonly kind: "refused"; readonly message: string };
+  | { readonly kind: "failed"; readonly message: string }
+  /** A coach can go on by recording why a caution is all right here. */
+  | { readonly kind: "held"; readonly message: string; readonly key: string };
 
 const COMMIT_GAP_MS = 700;
 
-/** This page's life, in which its even clock runs. */
-const PAGE = newId();
+export const useOutbox = () => useSyncExternalStore(outbox.subscribe, outbox.get, outbox.get);
 
 /** The floor's state. Every commit goes to the device's outbox first; the network is never waited for. */
 export function useFloor(sessionId: string) {
@@ -48,44 +48,60 @@ export function useFloor(sessionId: string) {
   const [view, setView] = useState<FloorView | null>(null);
   const [mine, setMine] = useState<readonly StoredEvent[]>([]);
   const [pending, setPendingState] = useState<Pending | null>(null);
-  const [problem, setProblem] = useState<"offline" | "signedOut" | null>(null);
-  const [refusal, setRefusal] = useState<string | null>(null);
-  const lastCommit = useRef(0);
+  const lastCommit = useRef(Number.NEGATIVE_INFINITY);
+  const memberId = view?.memberId ?? null;
+
+  /** What this device holds for a person. */
+  const readDevice = useCallback(
+    async (person: string) => {
+      setMine(await readEvents(person, sessionId));
+      setPendingState(await readPending(person, sessionId));
+    },
+    [sessionId],
+  );
 
   const refresh = useCallback(async () => {
     const reply = await ask("floor.open", { sessionId });
     if (reply.kind === "ok") {
-      setView(await keepFloor(reply.value));
+      const { memberId: person, role } = reply.value;
+      await writePerson({ memberId: person, role });
+      const kept = await keepFloor(reply.value);
+      await readDevice(person);
+      setView(kept);
       setLoading({ kind: "ready" });
       return;
     }
-    if (reply.kind === "signedOut") setProblem("signedOut");
-    const known = await readFloor(sessionId);
-    if (known) return;
+    const person = await readPerson();
+    if (await readFloor(person?.memberId ?? NOBODY, sessionId)) return;
+    if (reply.kind === "refused") {
+      const { field, message } = reply.problems[0] ?? { field: "", message: reply.message };
+      const isCaution = field.startsWith("reason ") && person?.role !== "client";
+      setLoading(
+        isCaution
+          ? { kind: "held", message, key: field.slice("reason ".length) }
+          : { kind: "failed", message: field.startsWith("reason ") ? `${message} Ask your coach.` : message },
+      );
+      return;
+    }
     const words = {
       offline: "This session has not been opened on this device before, and the server cannot be reached.",
+      fault: "Something went wrong on the server, and this session has not been opened on this device before.",
       signedOut: "Sign in on this device first, then open the session again.",
       notFound: "This session is not there.",
     };
-    setLoading({
-      kind: "failed",
-      message: reply.kind === "refused" || reply.kind === "conflict" ? reply.message : words[reply.kind],
-    });
-  }, [sessionId]);
+    setLoading({ kind: "failed", message: reply.kind === "conflict" ? reply.message : words[reply.kind] });
+  }, [sessionId, readDevice]);
 
   useEffect(() => {
     let current = true;
+    startSending();
     void (async () => {
-      const [known, events, waiting] = await Promise.all([
-        readFloor(sessionId),
-        readEvents(sessionId),
-        readPending(sessionId),
-      ]);
+      const person = (await readPerson())?.memberId ?? NOBODY;
+      const known = await readFloor(person, sessionId);
       if (!current) return;
-      setMine(events);
-      setPendingState(waiting);
       if (known) {
-        setView(known);
+        await readDevice(person);
+        setView({ ...known, memberId: person });
         setLoading({ kind: "ready" });
       }
       await refresh();
@@ -93,47 +109,12 @@ export function useFloor(sessionId: string) {
     return () => {
       current = false;
     };
-  }, [sessionId, refresh]);
+  }, [sessionId, refresh, readDevice]);
 
-  const waiting = mine.filter((one) => one.state === "waiting");
-  const waitingIds = waiting.map((one) => one.id).join();
-  const flush = useRef(false);
-  // biome-ignore lint/correctness/useExhaustiveDependencies: the ids of what waits say when to send again
   useEffect(() => {
-    if (waiting.length === 0) return;
-    let stopped = false;
-    const send = async () => {
-      if (flush.current || stopped) return;
-      flush.current = true;
-      const batch = waiting.slice(0, 64);
-      const reply = await ask("floor.record", {
-        sessionId,
-        events: batch.map((one) => one.event),
-      });
-      flush.current = false;
-      if (reply.kind === "ok") {
-        await markEvents(reply.value.accepted, "sent");
-        setMine(await readEvents(sessionId));
-        setProblem(null);
-      } else if (reply.kind === "offline" || reply.kind === "signedOut") setProblem(reply.kind);
-      else {
-        setRefusal(reply.kind === "notFound" ? "The server does not know this session." : reply.message);
-        await markEvents(
-          batch.map((one) => one.id),
-          "refused",
-        );
-        setMine(await readEvents(sessionId));
-      }
-    };
-    void send();
-    const timer = setInterval(send, 4000);
-    window.addEventListener("online", send);
-    return () => {
-      stopped = true;
-      clearInterval(timer);
-      window.removeEventListener("online", send);
-    };
-  }, [waitingIds, sessionId]);
+    if (memberId === null) return;
+    return onEntriesChanged(() => void readEvents(memberId, sessionId).then(setMine));
+  }, [memberId, sessionId]);
 
   const events = useMemo(() => allEvents(view, mine), [view, mine]);
   const performed = useMemo(() => foldEvents(events), [events]);
@@ -152,14 +133,14 @@ export function useFloor(sessionId: string) {
   const setPending = useCallback(
     (next: Pending | null) => {
       setPendingState(next);
-      void writePending(sessionId, next);
+      if (memberId !== null) void writePending(memberId, sessionId, next);
     },
-    [sessionId],
+    [memberId, sessionId],
   );
 
-  /** Two commits are never nearer than 0.7 s: a double tap is one. */
+  /** Two commits are never nearer than 0.7 s: a double tap is one. By the even clock, which no setting moves. */
   const mayCommit = (): boolean => {
-    const now = Date.now();
+    const now = performance.now();
     if (now - lastCommit.current < COMMIT_GAP_MS) return false;
     lastCommit.current = now;
     return true;
@@ -172,23 +153,20 @@ export function useFloor(sessionId: string) {
         id: newId(),
         version: EVENT_VERSION,
         sessionId,
-        atMs: Date.now(),
-        steady: { page: PAGE, ms: performance.now() },
+        atMs: nowMs(),
+        clocks: clocksNow(),
         shownHash: view.shownHash,
         body,
       };
-      const stored = await addEvent(event);
-      setMine((before) => [...before, stored]);
+      const stored = await addEvent(view.memberId, event);
+      setMine((before) => [...before.filter((one) => one.id !== stored.id), stored]);
       return event;
     },
     [view, sessionId],
   );
 
-  const sending: Sending = refusal
-    ? { kind: "refused", message: refusal }
-    : waiting.length > 0
-      ? { kind: "waiting", count: waiting.length, why: problem ?? "sending" }
-      : { kind: "sent" };
+  const waiting = mine.filter((one) => one.state === "waiting").length;
+  const refused = mine.filter((one) => one.state === "refused");
 
   return {
     loading,
@@ -203,7 +181,9 @@ export function useFloor(sessionId: string) {
     setPending,
     log,
     mayCommit,
-    sending,
+    refresh,
+    waiting,
+    refused,
     lastDone: lastDoneEvent(events),
   };
 }
@@ -214,7 +194,7 @@ export type Floor = ReturnType<typeof useFloor>;
 function allEvents(view: FloorView | null, mine: readonly StoredEvent[]): FloorEvent[] {
   const known = view?.events ?? [];
   const ids = new Set(known.map((event) => event.id));
-  const own = mine.filter((one) => one.state !== "refused" && !ids.has(one.id));
+  const own = mine.filter((one) => one.state !== "mended" && !ids.has(one.id));
   return [...known, ...own.map((one) => upcastEvent(one.event, () => view?.shown.document ?? null))];
 }
 

@@ -1,13 +1,14 @@
 "use client";
 import { useEffect, useRef, useState } from "react";
+import { nowMs } from "@/device/clock";
 
-/** The device clock in milliseconds, four times a second while it matters. */
+/** The time by the device clock, in milliseconds, four times a second while it matters. */
 export function useNow(running: boolean): number {
-  const [now, setNow] = useState(() => Date.now());
+  const [now, setNow] = useState(nowMs);
   useEffect(() => {
     if (!running) return;
-    setNow(Date.now());
-    const timer = setInterval(() => setNow(Date.now()), 250);
+    setNow(nowMs());
+    const timer = setInterval(() => setNow(nowMs()), 250);
     return () => clearInterval(timer);
   }, [running]);
   return now;

@@ -1,5 +1,5 @@
 "use client";
-import { useEffect, useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { type FloorView, shownSession } from "@/contract";
 import {
   type Chain,
@@ -12,12 +12,14 @@ import {
   tempoInForce,
   tempoPhases,
 } from "@/core";
+import { nowMs } from "@/device/clock";
 import { useNow } from "./use-now";
 
 interface Props {
   readonly view: FloorView;
   readonly chain: Chain;
-  readonly rampOpen: boolean;
+  /** The ramp before it; null: there is none. */
+  readonly ramp: "open" | "done" | "skipped" | null;
   readonly mirrored: boolean;
   readonly canUndo: boolean;
   /** Before the first move or ramp set nothing has begun. */
@@ -26,11 +28,14 @@ interface Props {
   readonly restOver: number | null;
   /** Work begins. */
   readonly onBegin: () => void;
-  readonly onRampDone: () => void;
-  readonly onDone: () => void;
+  readonly onRampEnd: (how: "done" | "skipped") => void;
+  readonly onDone: (measured: Measured) => void;
   readonly onUndo: () => void;
   readonly onChange: () => void;
 }
+
+/** Seconds that were timed, by the part of the set; of two sides the shorter. */
+export type Measured = ReadonlyMap<string, number>;
 
 /** One stop along the thread of a chain: a part of a set, on one side. */
 interface Stop {
@@ -56,15 +61,36 @@ const nameOf = (view: FloorView, id: string): string => exerciseOrThrow(shownSes
 
 /** The chain in hand, tapped along its thread; one commit when it is done. */
 export function WorkScreen(props: Props) {
-  const { view, chain, rampOpen, mirrored, canUndo, isStarted, restOver, onBegin, onRampDone, onDone } = props;
+  const { view, chain, ramp, mirrored, canUndo, isStarted, restOver, onBegin, onRampEnd, onDone } = props;
   const { onUndo, onChange } = props;
   const [at, setAt] = useState(0);
+  const [timed, setTimed] = useState<ReadonlyMap<string, number>>(new Map());
+  const watch = useRef<(() => number | null) | null>(null);
   const stops = stopsOf(chain);
+  const keyOf = ({ segment, side }: Stop) => `${segment.id} ${side ?? ""}`;
+  const time = (stop: Stop, seconds: number | null) => {
+    const others = [...timed].filter(([key]) => key !== keyOf(stop));
+    setTimed(new Map(seconds === null ? others : [...others, [keyOf(stop), seconds]]));
+  };
+  /** What was timed, with the watch that still runs. */
+  const measured = (): Measured => {
+    const running = watch.current?.() ?? null;
+    const all = running === null ? timed : new Map([...timed, [keyOf(stops[at]!), running]]);
+    const bySegment = new Map<string, number>();
+    for (const stop of stops) {
+      const seconds = all.get(keyOf(stop));
+      if (seconds !== undefined)
+        bySegment.set(stop.segment.id, Math.min(seconds, bySegment.get(stop.segment.id) ?? seconds));
+    }
+    return bySegment;
+  };
   const goTo = (stop: number) => {
     if (stop > at) onBegin();
+    const running = watch.current?.() ?? null;
+    if (running !== null) time(stops[at]!, running);
     setAt(stop);
   };
-  if (rampOpen)
+  if (ramp === "open")
     return (
       <RampScreen
         view={view}
@@ -72,7 +98,7 @@ export function WorkScreen(props: Props) {
         mirrored={mirrored}
         isStarted={isStarted}
         onBegin={onBegin}
-        onDone={onRampDone}
+        onEnd={onRampEnd}
       />
     );
   return (
@@ -81,7 +107,16 @@ export function WorkScreen(props: Props) {
         {stops.map((stop, index) => (
           <li key={`${stop.segment.id}-${stop.side}`}>
             {index === at ? (
-              <InHand view={view} stop={stop} onBegin={onBegin} />
+              <InHand
+                key={keyOf(stop)}
+                view={view}
+                stop={stop}
+                fromEmpty={ramp === "skipped"}
+                onBegin={onBegin}
+                watch={watch}
+                timed={timed.get(keyOf(stop)) ?? null}
+                onTimed={(seconds) => time(stop, seconds)}
+              />
             ) : (
               <button
                 type="button"
@@ -121,7 +156,7 @@ export function WorkScreen(props: Props) {
           {chain.rest === null ? "then the next block" : `then rest ${formatClock(chain.rest.seconds)}`}
         </li>
       </ol>
-      <div className="flex flex-col gap-3">
+      <div className="sticky bottom-0 flex flex-col gap-3 bg-[var(--floor-ground)] pt-2 pb-1">
         <div className="flex gap-2.5">
           <Small onClick={onUndo} disabled={!canUndo}>
             Undo
@@ -136,7 +171,7 @@ export function WorkScreen(props: Props) {
         <div className={`flex items-center gap-3 ${mirrored ? "flex-row-reverse" : ""}`}>
           <button
             type="button"
-            onClick={isStarted ? onDone : onBegin}
+            onClick={isStarted ? () => onDone(measured()) : onBegin}
             className="min-h-[76px] w-[58%] rounded-xl bg-[var(--floor-now)] text-2xl font-bold text-[var(--floor-on)]"
           >
             {isStarted ? (stops.length > 1 ? "Round done" : "Set done") : "Start"}
@@ -188,7 +223,24 @@ function amountWords(stop: Stop, view: FloorView): string {
 }
 
 /** The move that is being done: reps as large as the load, how to build it, the tempo or the clock. */
-function InHand({ view, stop, onBegin }: { view: FloorView; stop: Stop; onBegin: () => void }) {
+function InHand({
+  view,
+  stop,
+  fromEmpty,
+  onBegin,
+  watch,
+  timed: seconds,
+  onTimed,
+}: {
+  view: FloorView;
+  stop: Stop;
+  /** Nothing of the ramp is on the bar. */
+  fromEmpty: boolean;
+  onBegin: () => void;
+  watch: React.RefObject<(() => number | null) | null>;
+  timed: number | null;
+  onTimed: (seconds: number | null) => void;
+}) {
   const { segment } = stop;
   const shown = view.shown.loads[segment.id];
   const exercise = exerciseOrThrow(shownSession(view.shown).catalogue, segment.exerciseId ?? stop.move.slot.exerciseId);
@@ -225,7 +277,7 @@ function InHand({ view, stop, onBegin }: { view: FloorView; stop: Stop; onBegin:
         </p>
         <p className="mt-1 text-lg text-[var(--floor-quiet)]">
           {[
-            shown?.build && (shown.change ? `${shown.build}: ${shown.change}` : shown.build),
+            shown?.build && (shown.change && !fromEmpty ? `${shown.build}: ${shown.change}` : shown.build),
             ...stop.move.slot.setup.map((value) => `${value.name} ${value.value}`),
             ...stop.move.slot.cues,
           ]
@@ -233,7 +285,13 @@ function InHand({ view, stop, onBegin }: { view: FloorView; stop: Stop; onBegin:
             .join(" · ")}
         </p>
         {segment.amount.kind === "seconds" || segment.amount.kind === "hold" ? (
-          <Stopwatch seconds={segment.amount.seconds} onBegin={onBegin} />
+          <Stopwatch
+            seconds={segment.amount.seconds}
+            onBegin={onBegin}
+            watch={watch}
+            stopped={seconds}
+            onStopped={onTimed}
+          />
         ) : tempo ? (
           <Pacer phases={tempoPhases(tempo, view.shown.settings)} onBegin={onBegin} />
         ) : null}
@@ -277,7 +335,7 @@ function Pacer({ phases, onBegin }: { phases: ReturnType<typeof tempoPhases>; on
       type="button"
       onClick={() => {
         if (startedMs === null) onBegin();
-        setStarted(startedMs === null ? Date.now() : null);
+        setStarted(startedMs === null ? nowMs() : null);
       }}
       className="mt-2 block w-full rounded-lg bg-[var(--floor-raised)] px-2 py-2 text-left"
     >
@@ -290,22 +348,55 @@ function Pacer({ phases, onBegin }: { phases: ReturnType<typeof tempoPhases>; on
   );
 }
 
-function Stopwatch({ seconds, onBegin }: { seconds: number; onBegin: () => void }) {
+/** Times a hold or a timed set; what it shows when it is stopped, or when the set is done, is what is kept. */
+function Stopwatch({
+  seconds,
+  onBegin,
+  watch,
+  stopped,
+  onStopped,
+}: {
+  seconds: number;
+  onBegin: () => void;
+  watch: React.RefObject<(() => number | null) | null>;
+  stopped: number | null;
+  onStopped: (seconds: number | null) => void;
+}) {
   const [startedMs, setStarted] = useState<number | null>(null);
   const now = useNow(startedMs !== null);
-  const elapsed = startedMs === null ? 0 : (now - startedMs) / 1000;
+  const elapsed = startedMs === null ? 0 : Math.max(0, (now - startedMs) / 1000);
+  useEffect(() => {
+    watch.current = () => (startedMs === null ? null : Math.max(0, Math.round((nowMs() - startedMs) / 1000)));
+    return () => {
+      watch.current = null;
+    };
+  }, [startedMs, watch]);
+  const words =
+    startedMs === null
+      ? stopped === null
+        ? "tap to start the clock"
+        : "stopped; tap to time it again"
+      : elapsed >= seconds
+        ? "time; tap to stop"
+        : "working; tap to stop";
   return (
     <button
       type="button"
       onClick={() => {
-        if (startedMs === null) onBegin();
-        setStarted(startedMs === null ? Date.now() : null);
+        if (startedMs === null) {
+          onBegin();
+          onStopped(null);
+          setStarted(nowMs());
+        } else {
+          onStopped(watch.current?.() ?? null);
+          setStarted(null);
+        }
       }}
       className="mt-2 flex min-h-[64px] w-full items-center justify-between rounded-lg bg-[var(--floor-raised)] px-4 text-lg"
     >
-      <span>{startedMs === null ? "tap to start the clock" : elapsed >= seconds ? "time" : "working"}</span>
+      <span>{words}</span>
       <span className="text-3xl font-bold text-[var(--floor-now)]">
-        {formatClock(Math.max(0, startedMs === null ? seconds : elapsed))}
+        {formatClock(Math.max(0, startedMs === null ? (stopped ?? seconds) : elapsed))}
       </span>
     </button>
   );
@@ -318,22 +409,19 @@ function RampScreen({
   mirrored,
   isStarted,
   onBegin,
-  onDone,
+  onEnd,
 }: {
   view: FloorView;
   chain: Chain;
   mirrored: boolean;
   isStarted: boolean;
   onBegin: () => void;
-  onDone: () => void;
+  onEnd: (how: "done" | "skipped") => void;
 }) {
   const [done, setDone] = useState(0);
   const steps = chain.moves.flatMap(({ slot }) =>
     (view.shown.ramps[slot.id] ?? []).map((step) => ({ ...step, name: nameOf(view, slot.exerciseId) })),
   );
-  useEffect(() => {
-    if (done === steps.length) onDone();
-  }, [done, steps.length, onDone]);
   return (
     <div className="flex flex-1 flex-col">
       <div className="flex-1 py-3">
@@ -362,11 +450,11 @@ function RampScreen({
         </p>
       </div>
       <div className="flex flex-col gap-3">
-        <Small onClick={onDone}>Skip the ramp</Small>
+        <Small onClick={() => onEnd("skipped")}>Skip the ramp</Small>
         <div className={`flex ${mirrored ? "" : "justify-end"}`}>
           <button
             type="button"
-            onClick={() => (isStarted ? setDone(done + 1) : onBegin())}
+            onClick={() => (!isStarted ? onBegin() : done < steps.length - 1 ? setDone(done + 1) : onEnd("done"))}
             className="min-h-[76px] w-[38%] rounded-xl bg-[var(--floor-plan)] text-2xl font-bold text-[var(--floor-on)]"
           >
             {isStarted ? (done < steps.length - 1 ? "Next" : "Ramp done") : "Start"}

@@ -1,8 +1,9 @@
 "use client";
 import Link from "next/link";
+import { useState } from "react";
 import type { ClientView } from "@/contract";
 import { GENERAL_NOTICE, readinessSentence } from "@/core";
-import { send } from "@/device/api";
+import { signOut } from "@/device/sign-out";
 import { Button, buttonClass } from "@/ui/button";
 import { fullDate, longDate } from "@/ui/dates";
 import { Mark } from "@/ui/mark";
@@ -10,6 +11,7 @@ import { Notice } from "@/ui/notice";
 
 /** A client's own page: what waits, what was done, in plain words. */
 export function MyPage({ view }: { view: ClientView }) {
+  const [problem, setProblem] = useState<string | null>(null);
   const waiting = view.sessions.filter((session) => session.state !== "done" && session.date >= view.today);
   const done = view.sessions.filter((session) => session.state === "done").reverse();
   return (
@@ -17,16 +19,11 @@ export function MyPage({ view }: { view: ClientView }) {
       <header className="flex items-center gap-3">
         <Mark />
         <h1 className="text-xl font-bold">{view.name}</h1>
-        <Button
-          className="ml-auto"
-          onClick={async () => {
-            await send("/api/sign-out", {});
-            window.location.assign("/sign-in");
-          }}
-        >
+        <Button className="ml-auto" onClick={async () => setProblem(await signOut())}>
           Sign out
         </Button>
       </header>
+      {problem ? <Notice kind="block">You are still signed in. {problem}</Notice> : null}
       {view.readiness.kind === "ready" ? null : (
         <Notice kind="block">{readinessSentence(view.readiness, view.name)}</Notice>
       )}

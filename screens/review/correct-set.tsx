@@ -16,6 +16,7 @@ import {
   toKg,
 } from "@/core";
 import { ask, replySentence } from "@/device/api";
+import { clocksNow, nowMs } from "@/device/clock";
 import { newId } from "@/device/ids";
 import { Button } from "@/ui/button";
 import { SelectField, TextField } from "@/ui/field";
@@ -55,14 +56,16 @@ export function CorrectSet({ view, lift, done }: { view: ReviewView; lift: Revie
       id: newId(),
       version: EVENT_VERSION,
       sessionId: view.context.sessionId,
-      atMs: Date.now(),
-      clocks: null,
+      atMs: nowMs(),
+      clocks: clocksNow(),
       shownHash: done.shownHash,
       body: { kind: "setCorrected", set: read.set },
     };
     const reply = await ask("floor.record", { sessionId: view.context.sessionId, events: [event] });
     setBusy(false);
     if (reply.kind !== "ok") return setMessage(replySentence(reply));
+    const [refusal] = reply.value.refused;
+    if (refusal) return setMessage(`Not accepted, because ${refusal.because}.`);
     setOpen(false);
     router.refresh();
   }

@@ -2,9 +2,11 @@
 import { clsx } from "clsx";
 import Link from "next/link";
 import { usePathname } from "next/navigation";
-import type { ReactNode } from "react";
-import { send } from "@/device/api";
+import { type ReactNode, useState } from "react";
+import type { Viewer } from "@/contract";
+import { signOut } from "@/device/sign-out";
 import { Mark } from "@/ui/mark";
+import { Keeper } from "./keeper";
 import { Palette, type PaletteItem } from "./palette";
 
 const PLACES = [
@@ -18,17 +20,17 @@ const PLACES = [
 
 /** The rail and the palette around every desk screen. */
 export function Shell({
-  who,
-  studio,
+  viewer,
   items,
   children,
 }: {
-  who: string;
-  studio: string;
+  viewer: Viewer;
   items: readonly PaletteItem[];
   children: ReactNode;
 }) {
   const path = usePathname();
+  const [problem, setProblem] = useState<string | null>(null);
+  const { name: who, studioName: studio } = viewer;
   const initials = who
     .split(" ")
     .map((part) => part[0])
@@ -70,16 +72,24 @@ export function Shell({
           <button
             type="button"
             className="narrow min-h-6 text-xs underline underline-offset-2"
-            onClick={async () => {
-              await send("/api/sign-out", {});
-              window.location.assign("/sign-in");
-            }}
+            onClick={async () => setProblem(await signOut())}
           >
             Sign out
           </button>
+          {problem ? (
+            <p
+              role="alert"
+              className="fixed bottom-3 left-[72px] z-50 max-w-80 border border-madder bg-cloth px-3 py-2"
+            >
+              You are still signed in. {problem}
+            </p>
+          ) : null}
         </div>
       </nav>
-      <div className="min-w-0 flex-1">{children}</div>
+      <div className="min-w-0 flex-1">
+        <Keeper memberId={viewer.memberId} role={viewer.role} />
+        {children}
+      </div>
       <Palette items={items} />
     </div>
   );

@@ -1,9 +1,13 @@
-/** Stored documents, read once for each value. */
+/** Stored documents, as this build reads them. */
 import { readDocument } from "../../contract";
-import { allBlocks, type Catalogue, type SessionDocument } from "../../core";
+import { allBlocks, type Catalogue, DOCUMENT_VERSION, type SessionDocument } from "../../core";
 
-/** A stored document in the present version. A broken one is our fault, never a person's. */
-export function readStored(stored: unknown, { catalogue }: { readonly catalogue: Catalogue }): SessionDocument {
+/**
+ * A stored document in the present version. One of the present version was checked when it was written and is taken as it
+ * is; an older one is brought up and checked. A broken one is our fault, never a person's.
+ */
+export function readStored(stored: SessionDocument, { catalogue }: { readonly catalogue: Catalogue }): SessionDocument {
+  if (stored.version === DOCUMENT_VERSION) return stored;
   const read = readDocument(stored, catalogue);
   if (!read.ok) throw new Error(`a stored document is broken: ${read.problems[0]?.field} ${read.problems[0]?.message}`);
   return read.value;

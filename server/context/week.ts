@@ -58,7 +58,7 @@ export async function countSessions(
     id,
     date,
     isDone: summary !== null,
-    sums: summary ?? planned ?? plannedSums(readStored(documents.get(id), studio), studio),
+    sums: summary ?? planned ?? plannedSums(readStored(documents.get(id)!, studio), studio),
   }));
 }
 

@@ -9,6 +9,7 @@ import { drizzle, type NodePgDatabase } from "drizzle-orm/node-postgres";
 import { migrate } from "drizzle-orm/node-postgres/migrator";
 import pg from "pg";
 import { v7 as uuidv7 } from "uuid";
+import { logFault } from "../log";
 import * as schema from "./schema";
 
 export type Database = NodePgDatabase<typeof schema>;
@@ -26,33 +27,56 @@ export type Scope =
     };
 
 // One pool a process, also across the bundler's copies of this module.
-const holder = globalThis as typeof globalThis & { yarvexPool?: pg.Pool; yarvexOwnerPool?: pg.Pool };
+const holder = globalThis as typeof globalThis & {
+  yarvexPool?: pg.Pool;
+  yarvexAccountsPool?: pg.Pool;
+  yarvexOwnerPool?: pg.Pool;
+};
 
 pg.types.setTypeParser(pg.types.builtins.DATE, (text) => text);
 
-function makePool(connectionString: string | undefined, max: number): pg.Pool {
+/** How long anything waits for the database before it says so; what the owner does (migrations, backups) takes its time. */
+const PATIENCE = {
+  connectionTimeoutMillis: 2_000,
+  lock_timeout: 2_000,
+  statement_timeout: 10_000,
+  idle_in_transaction_session_timeout: 20_000,
+} as const;
+
+function makePool(connectionString: string | undefined, options: pg.PoolConfig): pg.Pool {
   if (!connectionString)
     throw new Error("DATABASE_URL is not set: start Yarvex with ./yarvex, or name a PostgreSQL server.");
-  const pool = new pg.Pool({ connectionString, max });
-  pool.on("error", (error) => console.error("database connection lost:", error.message));
+  const pool = new pg.Pool({ connectionString, ...options });
+  pool.on("error", (error) => logFault("a connection to the database was lost", error));
   return pool;
 }
 
 function pool(): pg.Pool {
-  holder.yarvexPool ??= makePool(process.env.DATABASE_URL, 10);
+  holder.yarvexPool ??= makePool(process.env.DATABASE_URL, { max: 10, ...PATIENCE });
   return holder.yarvexPool;
 }
 
+/** Apart, so that whoever signs in, or asks whether the server is well, finds room while studios keep it busy. */
+function accountsPool(): pg.Pool {
+  holder.yarvexAccountsPool ??= makePool(process.env.DATABASE_URL, { max: 4, ...PATIENCE });
+  return holder.yarvexAccountsPool;
+}
+
 function ownerPool(): pg.Pool {
-  holder.yarvexOwnerPool ??= makePool(process.env.DATABASE_OWNER_URL ?? process.env.DATABASE_URL, 2);
+  holder.yarvexOwnerPool ??= makePool(process.env.DATABASE_OWNER_URL ?? process.env.DATABASE_URL, {
+    max: 2,
+    connectionTimeoutMillis: 10_000,
+  });
   return holder.yarvexOwnerPool;
 }
 
 const database = (): Database => drizzle(pool(), { schema });
+const accountsDatabase = (): Database => drizzle(accountsPool(), { schema });
 
 export async function closeDatabase(): Promise<void> {
-  await Promise.all([holder.yarvexPool?.end(), holder.yarvexOwnerPool?.end()]);
+  await Promise.all([holder.yarvexPool?.end(), holder.yarvexAccountsPool?.end(), holder.yarvexOwnerPool?.end()]);
   holder.yarvexPool = undefined;
+  holder.yarvexAccountsPool = undefined;
   holder.yarvexOwnerPool = undefined;
 }
 
@@ -69,7 +93,31 @@ export async function inStudio<T>(scope: Scope, work: (tx: Transaction) => Promi
 
 /** Accounts, sign-in limits, and who somebody is: what is asked before there is a scope. Sees no studio's rows. */
 export async function withAccounts<T>(work: (tx: Transaction) => Promise<T>): Promise<T> {
-  return database().transaction(work);
+  return accountsDatabase().transaction(work);
+}
+
+/** Whether the database answers, by a question of its own; how long that took. */
+export async function askDatabase(): Promise<{ readonly ok: boolean; readonly tookMs: number }> {
+  const began = performance.now();
+  const ok = await withAccounts((tx) => tx.execute(sql`select 1`)).then(
+    () => true,
+    () => false,
+  );
+  return { ok, tookMs: Math.round(performance.now() - began) };
+}
+
+/** Codes of PostgreSQL for what passes: too many connections, shutting down, locks and statements that took too long. */
+const PASSING = /^(53\d{3}|57P0[123]|57014|55P03|40001|40P01|08\d{3})$/;
+const UNREACHED = /timeout exceeded when trying to connect|Connection terminated|ECONNREFUSED|ECONNRESET|EPIPE|ENOENT/;
+
+/** Whether a fault is the database's being busy or away, rather than the program's. */
+export function isBusy(error: unknown): boolean {
+  for (let one = error, depth = 0; one instanceof Error && depth < 5; one = one.cause, depth++) {
+    const { code } = one as { code?: unknown };
+    if (typeof code === "string" && (PASSING.test(code) || UNREACHED.test(code))) return true;
+    if (UNREACHED.test(one.message)) return true;
+  }
+  return false;
 }
 
 /** As the owner of the tables, past row security. */
@@ -79,7 +127,7 @@ export async function asOwner<T>(work: (tx: Transaction) => Promise<T>): Promise
 
 /** What the auth library stores its accounts through. */
 export const accountsAdapter = () =>
-  drizzleAdapter(database(), {
+  drizzleAdapter(accountsDatabase(), {
     provider: "pg",
     schema: { user: schema.user, session: schema.session, account: schema.account, verification: schema.verification },
   });

@@ -158,9 +158,9 @@ describe.runIf(hasDatabase)("a studio from before plans were documents", () => {
   });
 
   it("keeps its log untouched, marked as the first builds wrote it", async () => {
-    expect(await one("SELECT version, steady, body FROM floor_events")).toEqual({
+    expect(await one("SELECT version, clocks, body FROM floor_events")).toEqual({
       version: 1,
-      steady: null,
+      clocks: null,
       body: { kind: "started" },
     });
   });

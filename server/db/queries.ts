@@ -538,6 +538,24 @@ export const shownRows = (tx: Transaction, sessionId: string) =>
 export const eventRows = (tx: Transaction, sessionId: string): Promise<EventRow[]> =>
   tx.select().from(floorEvents).where(eq(floorEvents.sessionId, sessionId)).orderBy(asc(floorEvents.sequence));
 
+/** Sessions of a day that are not ended, and those begun since another day; by client. A studio's day holds no more. */
+export const floorLines = (tx: Transaction, today: string, begunSince: string) =>
+  tx
+    .select({
+      sessionId: sessions.id,
+      clientName: clients.name,
+      title: sessions.title,
+      date: sessions.date,
+      state: sessions.state,
+    })
+    .from(sessions)
+    .innerJoin(clients, and(eq(clients.studioId, sessions.studioId), eq(clients.id, sessions.clientId)))
+    .where(
+      sql`(${sessions.state} = 'draft' and ${sessions.date} = ${today}) or (${sessions.state} = 'started' and ${sessions.date} between ${begunSince} and ${today})`,
+    )
+    .orderBy(asc(clients.name), asc(sessions.date), asc(sessions.id))
+    .limit(1000);
+
 /** Where events are to be put: whose session it is, what it was shown in, and whether it has begun. */
 export async function eventPlace(tx: Transaction, sessionId: string) {
   const [row] = await tx

@@ -27,6 +27,10 @@ const EXPECTED: Record<string, { coach: Rights; client: Rights }> = {
   templates: { coach: ALL, client: {} },
   shown_documents: { coach: ADD, client: ADD },
   floor_events: { coach: ADD, client: ADD },
+  unprojected: {
+    coach: { select: true, insert: true, delete: true },
+    client: { select: true, insert: true, delete: true },
+  },
   exposures: { coach: ALL, client: { select: true, insert: true, delete: true } },
   lift_summaries: { coach: ALL, client: ALL },
   week_sums: { coach: ALL, client: ALL },
@@ -48,6 +52,7 @@ const CHANGED: Record<string, string> = {
   templates: "name = name",
   shown_documents: "content = content",
   floor_events: "body = body",
+  unprojected: "batch = batch",
   exposures: "exposure = exposure",
   lift_summaries: "summary = summary",
   week_sums: "sums = sums",
@@ -82,6 +87,7 @@ function rowsFor(studioId: string, clientId: string, sessionId: string): Record<
     sent_copies: { ...common, id: newId(), session_id: sessionId, hash, content: "{}" },
     templates: { studio_id: studioId, id: newId(), name: "T", document: "{}" },
     shown_documents: { ...common, session_id: sessionId, hash: newId().replaceAll("-", "").repeat(2), content: "{}" },
+    unprojected: { ...common, session_id: sessionId },
     exposures: {
       ...common,
       session_id: sessionId,

@@ -1,35 +1,57 @@
 /** The floor: opening a session there, and taking what its devices log. */
 
-import { computeSession, judgeSession, type Output, readEvent, readShown, type SentEvent } from "../../contract";
-import { openBlocks, readinessSentence } from "../../core";
+import {
+  computeSteps,
+  inPieces,
+  judgeSession,
+  type Output,
+  readEvent,
+  readShown,
+  type SentEvent,
+} from "../../contract";
+import { addDays, cautionKey, openBlocks, readinessSentence, trainable } from "../../core";
 import { projectSoon, readLog } from "../context/projecting";
-import { loadSession } from "../context/session";
+import { type LoadedSession, loadSession } from "../context/session";
 import { hashOf, showSession } from "../context/showing";
-import type { Scope, Transaction } from "../db";
+import { todayOf } from "../context/studio";
+import { newId, type Scope, type Transaction } from "../db";
 import * as db from "../db/queries";
 import { answerIn, defineUseCase, notFound, type Outcome, ok, refused } from "./kit";
 
+/** What is trained today, and what was begun and not ended: a phone needs no desk. A client sees their own. */
+export const listToday = defineUseCase("floor.today", ["coach", "client"], (scope, _input, clock) =>
+  answerIn(scope, async (tx) => {
+    const today = await todayOf(tx, clock.nowMs);
+    const rows = await db.floorLines(tx, today, addDays(today, -DAYS_OPEN));
+    return ok({ today, sessions: rows.map((row) => ({ ...row, title: row.title ?? "" })) });
+  }),
+);
+
+/** A session that was begun stays on the list for so many days. */
+const DAYS_OPEN = 2;
+
 /** Freezes what is shown, stores it by hash, and hands the floor all it needs without the network. */
-export const openFloor = defineUseCase("floor.open", ["coach", "client"], (scope, { sessionId }, clock) =>
+export const openFloor = defineUseCase("floor.open", ["coach", "client"], (scope, { sessionId }) =>
   answerIn(scope, async (tx) => {
     const loaded = await loadSession(tx, sessionId);
     if (!loaded) return notFound;
-    const { row, document, context, studio } = loaded;
+    const { row, context, studio } = loaded;
     const { name } = context.client;
     if (context.readiness.kind !== "ready") return refused("readiness", readinessSentence(context.readiness, name));
     const { events, shown } = await readLog(tx, sessionId, studio);
-    const view = { sessionId, memberId: scope.memberId, nowMs: clock.nowMs, clientName: name, events };
+    const { document, unread } = toTrain(loaded);
+    const view = { sessionId, memberId: scope.memberId, role: scope.role, clientName: name, events, unread };
     const last = events.at(-1)?.shownHash ?? "";
     const before = shown.get(last);
     if (before) return ok({ ...view, shownHash: last, shown: before });
-    if (document.blocks.length === 0 && !document.finisher)
-      return refused("document", "This session has no blocks yet: write one at the desk first.");
-    const computed = computeSession(document, context);
-    const { cautions } = judgeSession(document, context, computed);
-    const [open] = openBlocks(cautions, context.reasons);
-    if (open) return refused("caution", `${open.words} Record at the desk why it is all right, or change it.`);
-    // What was sent is what a client trains from, whatever was changed since.
+    // What was sent is what a client trains from, whatever was changed since; what was not sent is the coach's own.
     const sent = scope.role === "client" ? await db.sentCopy(tx, sessionId) : null;
+    if (scope.role === "client" && !sent) return notFound;
+    if (!sent && document.blocks.length === 0 && !document.finisher)
+      return refused("document", "This session has no blocks yet: write one at the desk first.");
+    const computed = await inPieces(computeSteps(document, context));
+    const [open] = sent ? [] : openBlocks(judgeSession(document, context, computed).cautions, context.reasons);
+    if (open) return refused(`reason ${cautionKey(open)}`, open.words);
     const { content, hash } = sent
       ? { content: readShown(sent.content), hash: sent.hash }
       : showSession(context, computed);
@@ -37,6 +59,12 @@ export const openFloor = defineUseCase("floor.open", ["coach", "client"], (scope
     return ok({ ...view, shownHash: hash, shown: content });
   }),
 );
+
+/** The document that the session's text asks for where some of it does not read, else the one that stands. */
+function toTrain({ row, document, studio }: LoadedSession) {
+  if (row.draftText === null) return { document, unread: [] };
+  return trainable(row.draftText, document, studio.catalogue, newId);
+}
 
 /** Takes events from a device's outbox. */
 export const recordEvents = defineUseCase("floor.record", ["coach", "client"], async (scope, input, clock) => {
@@ -81,7 +109,7 @@ export async function storeEvents(
     await db.markUnprojected(tx, { studioId, sessionId, clientId });
     if (place.state === "draft") await db.updateSession(tx, sessionId, { state: "started" });
   }
-  return ok({ accepted, refused, nowMs });
+  return ok({ accepted, refused });
 }
 
 const ANOTHER_CONTENT = "an entry with the same mark was sent before with other figures";

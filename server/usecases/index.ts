@@ -1,5 +1,5 @@
 /** The registry of use cases: the only things a person can ask of the server. */
-import { type ApiName, check, INPUTS, type Input, type Output, type Schema } from "../../contract";
+import { type ApiName, checkSteps, INPUTS, type Input, inPieces, type Output, type Schema } from "../../contract";
 import { finishProjections } from "../context/projecting";
 import type { Scope } from "../db";
 import * as clients from "./clients";
@@ -62,6 +62,7 @@ export const USE_CASES: { readonly [K in ApiName]: UseCase<K> } = {
   "exercises.show": exercises.showExercises,
   "exercises.save": exercises.saveExercise,
   "exercises.hide": exercises.hideExercise,
+  "floor.today": floor.listToday,
   "floor.open": floor.openFloor,
   "floor.record": floor.recordEvents,
   "review.show": review.reviewSession,
@@ -76,7 +77,7 @@ export async function ask<K extends ApiName>(
 ): Promise<Outcome<Output<K>>> {
   const found = USE_CASES[name];
   if (!found.roles.includes(scope.role)) return { kind: "notFound" };
-  const checked = check(INPUTS[name] as unknown as Schema<Input<K>>, input);
+  const checked = await inPieces(checkSteps(INPUTS[name] as unknown as Schema<Input<K>>, input));
   if (!checked.ok) return { kind: "refused", problems: checked.problems };
   if (name !== "floor.record") await finishProjections(scope);
   return found.run(scope, checked.value, clock);

@@ -1,5 +1,5 @@
 /** What a client gets of a session: a frozen copy, draft → sent → seen. */
-import { computeSession, readShown, type SentCopy } from "../../contract";
+import { computeSteps, inPieces, readShown, type SentCopy } from "../../contract";
 import { loadSession } from "../context/session";
 import { showSession } from "../context/showing";
 import { newId } from "../db";
@@ -22,7 +22,7 @@ export const sendSession = defineUseCase("sessions.send", ["coach"], (scope, { s
     const { row, document, context } = loaded;
     if (document.blocks.length === 0 && !document.finisher)
       return refused("document", "This session has no blocks yet: there is nothing to send.");
-    const { content, hash } = showSession(context, computeSession(document, context));
+    const { content, hash } = showSession(context, await inPieces(computeSteps(document, context)));
     const { studioId } = scope;
     await db.insertSentCopy(tx, { studioId, id: newId(), sessionId, clientId: row.clientId, hash, content });
     return ok({ copy: copyOf((await db.sentCopy(tx, sessionId))!) });

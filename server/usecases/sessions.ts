@@ -1,5 +1,5 @@
 /** One session at the desk. Changes are edits: they are kept, merged with what others saved, and undone like that. */
-import { computeSession, readDocument, type SessionView } from "../../contract";
+import { computeSteps, inPieces, readDocumentSteps, type SessionView } from "../../contract";
 import {
   applyEdits,
   diffDocuments,
@@ -60,7 +60,10 @@ export const showSession = defineUseCase("sessions.show", ["coach"], (scope, { s
       sent: sent && {
         atMs: sent.sentAt.getTime(),
         seenAtMs: sent.seenAt?.getTime() ?? null,
-        changed: changedSince(sent.content, showOnFloor(context, computeSession(document, context)).content),
+        changed: changedSince(
+          sent.content,
+          showOnFloor(context, await inPieces(computeSteps(document, context))).content,
+        ),
       },
     };
     return ok(view);
@@ -138,7 +141,7 @@ async function documentProblem(
   document: SessionDocument,
   studio: StudioContext,
 ): Promise<Outcome<never> | null> {
-  const read = readDocument(document, studio.catalogue);
+  const read = await inPieces(readDocumentSteps(document, studio.catalogue));
   if (!read.ok) return { kind: "refused", problems: read.problems };
   if (document.gymId === null) return null;
   const gym = /^[0-9a-f-]{36}$/i.test(document.gymId) ? await db.gymRow(tx, document.gymId) : null;

@@ -1,7 +1,11 @@
 import { NextResponse } from "next/server";
+import { askDatabase } from "@/server/db";
 
 export const dynamic = "force-dynamic";
 
-export function GET() {
-  return NextResponse.json({ ok: true });
+/** Whether people can be served: the process and its database. */
+export async function GET() {
+  const { ok, tookMs } = await askDatabase();
+  const body = { ok, database: ok ? "answers" : "does not answer", tookMs };
+  return NextResponse.json(body, { status: ok ? 200 : 503, headers: { "cache-control": "no-store" } });
 }

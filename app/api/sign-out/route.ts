@@ -1,12 +1,5 @@
-import { NextResponse } from "next/server";
 import { signOut } from "@/server/auth";
-import { sameOrigin } from "../same-origin";
+import { atTheEdge } from "../edge";
 
-export async function POST(request: Request) {
-  if (!sameOrigin(request))
-    return NextResponse.json({ message: "This request did not come from Yarvex." }, { status: 403 });
-  const headers = await signOut(request.headers);
-  const response = NextResponse.json({ ok: true });
-  for (const cookie of headers.getSetCookie()) response.headers.append("set-cookie", cookie);
-  return response;
-}
+export const POST = (request: Request) =>
+  atTheEdge(request, 1_000, async () => ({ body: { ok: true }, cookies: await signOut(request.headers) }));

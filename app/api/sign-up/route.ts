@@ -1,19 +1,18 @@
-import { NextResponse } from "next/server";
 import { check } from "@/contract";
 import { mayFound } from "@/server/auth";
 import { foundStudio, foundStudioSchema } from "@/server/usecases/sign-up";
-import { sameOrigin } from "../same-origin";
+import { atTheEdge } from "../edge";
 
-export async function POST(request: Request) {
-  if (!sameOrigin(request))
-    return NextResponse.json({ message: "This request did not come from Yarvex." }, { status: 403 });
-  const read = check(foundStudioSchema, await request.json().catch(() => null));
-  if (!read.ok) return NextResponse.json({ problems: read.problems, message: "Fill in every field." }, { status: 422 });
-  if (!(await mayFound(request.headers.get("x-yarvex-address") ?? "unknown"))) {
-    return NextResponse.json({ message: "Too many tries. Wait 15 minutes and try again." }, { status: 429 });
-  }
-  const outcome = await foundStudio(read.value);
-  if (outcome.kind === "refused")
-    return NextResponse.json({ problems: outcome.problems, message: outcome.problems[0]?.message }, { status: 422 });
-  return NextResponse.json({ ok: true });
-}
+export const POST = (request: Request) =>
+  atTheEdge(request, 4_000, async ({ input }) => {
+    const read = check(foundStudioSchema, input);
+    if (!read.ok) return { status: 422, body: { problems: read.problems, message: "Fill in every field." } };
+    if (!(await mayFound(request.headers.get("x-yarvex-address") ?? "unknown")))
+      return { status: 429, body: { message: "Too many tries. Wait 15 minutes and try again." } };
+    const outcome = await foundStudio(read.value);
+    if (outcome.kind !== "ok") {
+      const problems = outcome.kind === "refused" ? outcome.problems : [];
+      return { status: 422, body: { problems, message: problems[0]?.message ?? "This could not be done." } };
+    }
+    return { body: { ok: true } };
+  });

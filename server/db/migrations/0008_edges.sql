@@ -21,3 +21,9 @@ CREATE POLICY client_removes ON unprojected FOR DELETE TO yarvex_client USING (s
 GRANT SELECT, INSERT, DELETE ON unprojected TO yarvex_coach, yarvex_client;
 --> statement-breakpoint
 GRANT USAGE ON SEQUENCE unprojected_batch_seq TO yarvex_coach, yarvex_client;
+
+--> statement-breakpoint
+-- A client sees a session once it was sent to them, or begun.
+DROP POLICY client_reads ON sessions;
+--> statement-breakpoint
+CREATE POLICY client_reads ON sessions FOR SELECT TO yarvex_client USING (studio_id = yarvex_studio() AND client_id = yarvex_client() AND (state <> 'draft' OR EXISTS (SELECT FROM sent_copies c WHERE c.studio_id = sessions.studio_id AND c.session_id = sessions.id)));

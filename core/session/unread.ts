@@ -1,0 +1,66 @@
+/**
+ * A session's text may hold lines that do not read yet. At the desk they are pointed at; on the floor there is no time for
+ * that, and nothing that was written down goes untrained.
+ */
+import type { Catalogue } from "../exercise/exercise";
+import { cutText } from "../text";
+import type { NamedPlace, SessionDocument } from "./grammar";
+import { reconcile } from "./reconcile";
+import { type MakeId, parseSession } from "./shorthand/parse";
+
+export interface UnreadLine {
+  /** 1-based. */
+  readonly line: number;
+  readonly text: string;
+}
+
+/**
+ * The session that a text asks for, to be trained now: each line that does not read stands as a lift known by its name
+ * alone, with the sets and reps that can be made out. Ids are kept from the document that the text came from.
+ */
+export function trainable(
+  text: string,
+  from: SessionDocument,
+  catalogue: Catalogue,
+  makeId: MakeId,
+  places: readonly NamedPlace[] = [],
+): { readonly document: SessionDocument; readonly unread: readonly UnreadLine[] } {
+  const lines = text.split(/\r?\n/);
+  const written = [...lines];
+  const tries = new Map<number, number>();
+  // A line put right may let a later one be read, or show that it cannot be; each round settles a line at least.
+  for (let round = 0; round <= 3 * lines.length; round++) {
+    const { document, errors } = parseSession(lines.join("\n"), catalogue, makeId, places);
+    const found = errors.map(({ line }) => line - 1).filter((line) => line >= 0 && line < lines.length);
+    if (found.length === 0)
+      return {
+        document: reconcile(from, document),
+        unread: [...tries.keys()]
+          .sort((a, b) => a - b)
+          .map((line) => ({ line: line + 1, text: written[line]!.trim() })),
+      };
+    for (const line of new Set(found)) {
+      const tried = tries.get(line) ?? 0;
+      lines[line] = standIns(written[line]!, line)[tried] ?? "";
+      tries.set(line, tried + 1);
+    }
+  }
+  return { document: from, unread: [] };
+}
+
+const SETTING = /^\s*(#|cap\b|warm-?up\b|gym\b|method\b|[A-Z]{1,2} ?:)/i;
+
+/**
+ * What the line may be trained as: the lift that its name is, with sets and reps alone, else one known by that name. Where
+ * neither reads it is left out, and said; a line that sets something of the session or of a block has no stand-in.
+ */
+function standIns(line: string, index: number): string[] {
+  if (SETTING.test(line)) return [];
+  const [, label = "", rest = ""] = /^\s*([A-Z]{1,2}\d{1,2}[).:]?\s+)?(.*)$/i.exec(line) ?? [];
+  const words = rest.split(/\d|@|>/)[0]!.replace(/["?+]/g, " ");
+  const name = cutText(words.replace(/\s+/g, " ").trim(), 70);
+  const scheme = /(\d{1,2})\s*[x×]\s*(\d{1,3})/i.exec(rest);
+  const [sets, reps] = [Number(scheme?.[1] ?? 1), Number(scheme?.[2] ?? 0)];
+  const asked = sets >= 1 && sets <= 40 && reps >= 1 ? `${sets}x${reps}` : "1xmax";
+  return [`${label}${name} ${asked}`, `${label}"${name || `line ${index + 1}`}"? ${asked}`];
+}

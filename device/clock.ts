@@ -1,0 +1,52 @@
+/** The device's time (`DeviceClock` in core): read from both of its clocks, put right by every answer of the server. */
+import { type DeviceClock, type DeviceClocks, FRESH_CLOCK, hearServer, readClock, timeOf } from "../core";
+import { newId } from "./ids";
+
+/** This page's life, in which its even clock runs. */
+const PAGE = newId();
+const KEY = "yarvex:clock";
+
+let clock: DeviceClock | null = null;
+let keptMs = 0;
+
+const shelf = (): Storage | null => (typeof localStorage === "undefined" ? null : localStorage);
+
+function known(): DeviceClock {
+  if (clock) return clock;
+  try {
+    clock = { ...FRESH_CLOCK, ...(JSON.parse(shelf()?.getItem(KEY) ?? "{}") as Partial<DeviceClock>) };
+  } catch {
+    clock = FRESH_CLOCK;
+  }
+  if (typeof document !== "undefined")
+    for (const turn of ["visibilitychange", "pagehide"]) document.addEventListener(turn, () => keep(read()));
+  return clock;
+}
+
+function keep(next: DeviceClock): void {
+  keptMs = performance.now();
+  try {
+    shelf()?.setItem(KEY, JSON.stringify(next));
+  } catch {
+    // Full or forbidden: the clock is put right again at the next answer.
+  }
+}
+
+function read(): DeviceClock {
+  const visible = typeof document !== "undefined" && document.visibilityState === "visible";
+  clock = readClock(known(), PAGE, { wallMs: Date.now(), steadyMs: performance.now(), visible });
+  if (performance.now() - keptMs > 5_000) keep(clock);
+  return clock;
+}
+
+/** The time, in milliseconds since 1970. */
+export const nowMs = (): number => Math.round(timeOf(read(), Date.now()));
+
+/** Both clocks as they stand, to be logged beside the time. */
+export const clocksNow = (): DeviceClocks => ({ wallMs: Date.now(), page: PAGE, steadyMs: performance.now() });
+
+/** The server said its time, in an answer that took so long. */
+export function hear(serverMs: number, tookMs: number): void {
+  clock = hearServer(read(), Date.now(), serverMs, tookMs);
+  keep(clock);
+}

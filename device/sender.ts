@@ -1,0 +1,82 @@
+/** Keeps sending what waits, from whatever page is open: at once, when a network is back, and else ever more rarely. */
+import { countEntries, type Hindrance, SYNC_TAG, sendWaiting } from "./outbox";
+import { onEntriesChanged, readPerson } from "./store";
+
+export interface OutboxState {
+  readonly waiting: number;
+  readonly refused: number;
+  readonly hindrance: Hindrance | null;
+}
+
+const FIRST_MS = 4_000;
+const MOST_MS = 60_000;
+
+let state: OutboxState = { waiting: 0, refused: 0, hindrance: null };
+const watchers = new Set<() => void>();
+let timer: ReturnType<typeof setTimeout> | null = null;
+let pause = FIRST_MS;
+let started = false;
+
+export const outbox = {
+  get: (): OutboxState => state,
+  subscribe(watch: () => void): () => void {
+    watchers.add(watch);
+    return () => watchers.delete(watch);
+  },
+};
+
+function put(next: OutboxState): void {
+  if (next.waiting === state.waiting && next.refused === state.refused && next.hindrance === state.hindrance) return;
+  state = next;
+  for (const watch of watchers) watch();
+}
+
+async function count(hindrance: Hindrance | null): Promise<void> {
+  const person = await readPerson();
+  const entries = person ? await countEntries(person.memberId) : { waiting: 0, refused: 0 };
+  put({ ...entries, hindrance: entries.waiting > 0 ? hindrance : null });
+}
+
+async function turn(): Promise<void> {
+  if (timer) clearTimeout(timer);
+  timer = null;
+  const { hindrance, retryAfterMs } = await sendWaiting();
+  await count(hindrance);
+  if (state.waiting === 0) {
+    pause = FIRST_MS;
+    return;
+  }
+  pause = hindrance ? Math.min(MOST_MS, pause * 1.5) : FIRST_MS;
+  timer ??= setTimeout(turn, retryAfterMs ?? pause);
+  if (hindrance === "offline") void askToSync();
+}
+
+/** The service worker is woken when there is a network, also with no page open; few browsers can. */
+async function askToSync(): Promise<void> {
+  const registration = (await navigator.serviceWorker?.getRegistration?.()) as
+    | (ServiceWorkerRegistration & { readonly sync?: { register(tag: string): Promise<void> } })
+    | undefined;
+  await registration?.sync?.register(SYNC_TAG).catch(() => undefined);
+}
+
+/** Once a page. */
+export function startSending(): void {
+  if (started) return;
+  started = true;
+  const now = () => {
+    pause = FIRST_MS;
+    void turn();
+  };
+  window.addEventListener("online", now);
+  document.addEventListener("visibilitychange", () => {
+    if (document.visibilityState === "visible") now();
+  });
+  onEntriesChanged(() => {
+    void count(state.hindrance).then(() => {
+      // Something new waits and nothing is under way to send it.
+      if (state.waiting > 0 && (timer === null || state.hindrance === null)) void turn();
+    });
+  });
+  if ("serviceWorker" in navigator) void navigator.serviceWorker.register("/floor-sw.js").catch(() => undefined);
+  now();
+}
