@@ -19,6 +19,7 @@ import {
   maybe,
   oneOf,
   orNull,
+  type Schema,
   said,
   spanOf,
   type TypeOf,
@@ -75,25 +76,37 @@ const limit = checked(
   ({ from, until }) => until === null || from <= until,
 );
 
+const limits = listOf(limit, 30);
+const priorities = listOf(exact({ muscle: oneOf(...MUSCLES), priority: oneOf("build", "normal", "hold") }), 30);
+const statementAnswers = listOf(oneOf(...READINESS_QUESTIONS.map((question) => question.id)), 20);
+const statement = exact({ date: isoDate(), yes: statementAnswers });
+const methods = listOf(
+  exact({
+    id: oneOf(...METHODS.map((method) => method.id)),
+    reps: spanOf(figure),
+    rir: spanOf(figure),
+    restSeconds: spanOf(figure),
+  }),
+  METHODS.length,
+);
+const gym = exact({ name: said(120), equipment: equipmentSchema });
+const habits = exact({ gymId: orNull(uuid()), rounding: oneOf("nearest", "neverHarder") });
+
+/**
+ * What two people may change at once is sent as it was seen and as it is wanted: by field and by entry, the server joins what
+ * was changed with what others changed since, or says what clashes.
+ */
+const change = <T>(schema: Schema<T>) => ({ seen: schema, wanted: schema });
+
 export const INPUTS = {
   "viewer.show": nothing,
   "studio.changeSettings": exact({
     e1rmFormula: oneOf(...(Object.keys(E1RM_FORMULAS) as (keyof typeof E1RM_FORMULAS)[])),
   }),
-  "studio.changeMethods": exact({
-    methods: listOf(
-      exact({
-        id: oneOf(...METHODS.map((method) => method.id)),
-        reps: spanOf(figure),
-        rir: spanOf(figure),
-        restSeconds: spanOf(figure),
-      }),
-      METHODS.length,
-    ),
-  }),
+  "studio.changeMethods": exact(change(methods)),
   "gyms.show": exact({ gymId: orNull(uuid()) }),
   "gyms.try": exact({ gymId: uuid(), equipment: equipmentSchema }),
-  "gyms.save": exact({ gymId: uuid(), name: said(120), equipment: equipmentSchema }),
+  "gyms.save": exact({ gymId: uuid(), ...change(gym) }),
   "gyms.create": exact({ name: said(120), clientId: orNull(uuid()), copyOf: orNull(uuid()) }),
   "gyms.makeDefault": exact({ gymId: uuid() }),
   "gyms.remove": exact({ gymId: uuid() }),
@@ -122,18 +135,13 @@ export const INPUTS = {
     limits: words(2000),
     bodyMass: orNull(weightSchema),
   }),
-  "clients.change": exact({ clientId: uuid(), gymId: orNull(uuid()), rounding: oneOf("nearest", "neverHarder") }),
-  "clients.setLimits": exact({ clientId: uuid(), limits: listOf(limit, 30) }),
-  "clients.setPriorities": exact({
-    clientId: uuid(),
-    priorities: listOf(exact({ muscle: oneOf(...MUSCLES), priority: oneOf("build", "normal", "hold") }), 30),
-  }),
+  "clients.change": exact({ clientId: uuid(), ...change(habits) }),
+  "clients.setLimits": exact({ clientId: uuid(), ...change(limits) }),
+  "clients.setPriorities": exact({ clientId: uuid(), ...change(priorities) }),
   "clients.weigh": exact({ clientId: uuid(), date: isoDate(), bodyMass: weightSchema }),
-  "clients.stateReadiness": exact({
-    clientId: uuid(),
-    yes: listOf(oneOf(...READINESS_QUESTIONS.map((question) => question.id)), 20),
-  }),
-  "clients.recordClearance": exact({ clientId: uuid(), by: said(300) }),
+  /** The statement that was on the screen goes along: nobody overwrites, or clears, what they have not read. */
+  "clients.stateReadiness": exact({ clientId: uuid(), seen: orNull(statement), yes: statementAnswers }),
+  "clients.recordClearance": exact({ clientId: uuid(), seen: statement, by: said(300) }),
   "clients.giveAccount": exact({ clientId: uuid(), email: said(200), password: said(200) }),
   "clients.erase": exact({ clientId: uuid() }),
   "sessions.create": exact({ clientId: uuid(), title: words(200) }),
@@ -164,7 +172,7 @@ export const INPUTS = {
   "templates.keep": exact({ sessionId: uuid(), name: said(120) }),
   "templates.remove": exact({ templateId: uuid() }),
   "exercises.show": exact({ clientId: orNull(uuid()) }),
-  "exercises.save": exact({ exercise: ownExerciseSchema }),
+  "exercises.save": exact({ seen: orNull(ownExerciseSchema), wanted: ownExerciseSchema }),
   "exercises.hide": exact({ exerciseId: identifier(), hidden: yesNo() }),
   "floor.today": nothing,
   "floor.open": exact({ sessionId: uuid() }),
@@ -250,6 +258,9 @@ export type Output<K extends ApiName> = Outputs[K];
 /** Both halves of the table name the same use cases. */
 type Same = [keyof typeof INPUTS, keyof Outputs] extends [keyof Outputs, keyof typeof INPUTS] ? true : never;
 export const API_IS_WHOLE: Same = true;
+
+export const LIMITS_SCHEMA = limits;
+export const GYM_SCHEMA = gym;
 
 const KB = 1024;
 

@@ -84,6 +84,7 @@ export * from "./session/validate";
 export * from "./settings";
 export * from "./steps";
 export * from "./text";
+export * from "./three-way";
 export * from "./time/device-clock";
 export * from "./time/run";
 export * from "./time/tempo";

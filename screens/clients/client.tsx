@@ -101,8 +101,12 @@ export function ClientScreen({ view }: { view: ClientView }) {
 /** Where this client usually trains, and to which side loads are rounded. */
 function Habits({ view }: { view: ClientView }) {
   const router = useRouter();
+  const [problem, setProblem] = useState<string | null>(null);
   const change = async (part: { gymId?: string; rounding?: ClientView["rounding"] }) => {
-    await ask("clients.change", { clientId: view.id, gymId: view.gymId, rounding: view.rounding, ...part });
+    const { gymId, rounding } = view;
+    const seen = { gymId, rounding };
+    const reply = await ask("clients.change", { clientId: view.id, seen, wanted: { ...seen, ...part } });
+    setProblem(reply.kind === "ok" ? null : replySentence(reply));
     router.refresh();
   };
   const box = "rounded-[3px] border border-rule bg-cloth px-1.5 py-1";
@@ -135,6 +139,7 @@ function Habits({ view }: { view: ClientView }) {
           <option value="neverHarder">never harder</option>
         </select>
       </label>
+      {problem ? <p role="alert">{problem}</p> : null}
     </section>
   );
 }

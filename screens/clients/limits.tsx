@@ -66,19 +66,24 @@ export function Limits({ view }: { view: ClientView }) {
 
 function LimitSheet({ view, onClose }: { view: ClientView; onClose: () => void }) {
   const router = useRouter();
+  // What the changes set out from, whatever the page learns meanwhile.
+  const [seen] = useState(view);
   const [limits, setLimits] = useState<readonly ClientLimit[]>(view.limitList);
   const [priorities, setPriorities] = useState<Readonly<Partial<Record<string, MusclePriority>>>>(view.priorities);
   const [message, setMessage] = useState<string | null>(null);
   const put = (id: string, part: Partial<ClientLimit>) =>
     setLimits(limits.map((limit) => (limit.id === id ? { ...limit, ...part } : limit)));
   async function keep() {
-    const wanted = (Object.entries(priorities) as [Muscle, MusclePriority | undefined][]).map(([muscle, priority]) => ({
-      muscle,
-      priority: priority ?? "normal",
-    }));
-    const kept = await ask("clients.setLimits", { clientId: view.id, limits });
+    const listed = (all: Readonly<Partial<Record<string, MusclePriority>>>) =>
+      (Object.entries(all) as [Muscle, MusclePriority | undefined][]).map(([muscle, priority]) => ({
+        muscle,
+        priority: priority ?? "normal",
+      }));
+    const { id: clientId, limitList } = seen;
+    const kept = await ask("clients.setLimits", { clientId, seen: limitList, wanted: limits });
     if (kept.kind !== "ok") return setMessage(replySentence(kept));
-    const reply = await ask("clients.setPriorities", { clientId: view.id, priorities: wanted });
+    const change = { seen: listed(seen.priorities), wanted: listed(priorities) };
+    const reply = await ask("clients.setPriorities", { clientId, ...change });
     if (reply.kind !== "ok") return setMessage(replySentence(reply));
     onClose();
     router.refresh();

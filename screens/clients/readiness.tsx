@@ -41,7 +41,8 @@ export function Readiness({ view }: { view: ClientView }) {
             className="flex flex-col gap-2"
             onSubmit={(event) => {
               event.preventDefault();
-              void keep(ask("clients.recordClearance", { clientId: view.id, by }));
+              if (view.statement)
+                void keep(ask("clients.recordClearance", { clientId: view.id, seen: view.statement, by }));
             }}
           >
             <TextField
@@ -65,7 +66,7 @@ export function Readiness({ view }: { view: ClientView }) {
           className="flex flex-col gap-3"
           onSubmit={(event) => {
             event.preventDefault();
-            void keep(ask("clients.stateReadiness", { clientId: view.id, yes: [...yes] }));
+            void keep(ask("clients.stateReadiness", { clientId: view.id, seen: view.statement, yes: [...yes] }));
           }}
         >
           <p>Read these out and tick what applies to {view.name} now.</p>

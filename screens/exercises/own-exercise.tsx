@@ -85,7 +85,7 @@ export function OwnExerciseSheet({
     for (const problem of ownExerciseProblems(own, exercises)) found[problem.field] ??= problem.message;
     setErrors(found);
     if (Object.keys(found).length > 0) return;
-    const reply = await ask("exercises.save", { exercise: own });
+    const reply = await ask("exercises.save", { seen: initial ?? null, wanted: own });
     if (reply.kind !== "ok") return setMessage(replySentence(reply));
     setOpen(false);
     if (!initial) setName("");

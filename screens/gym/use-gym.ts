@@ -13,6 +13,8 @@ const canonical = (value: unknown): string =>
       : inner,
   );
 
+type Seen = Pick<GymView, "name" | "equipment">;
+
 const keptKey = (id: string): string => `yarvex:gym:${id}`;
 
 /** The gym as it is kept and as it is being changed, and what the change means for the coming sessions. */
@@ -24,6 +26,8 @@ export function useGym(view: GymView) {
   const [busy, setBusy] = useState(false);
   const [broken, setBroken] = useState<readonly Broken[]>([]);
   const [weighing, setWeighing] = useState(false);
+  /** What the changes set out from: what others change meanwhile is joined with them. */
+  const seen = useRef<Seen>({ name: view.name, equipment: view.equipment });
   const changed = name !== view.name || canonical(equipment) !== canonical(view.equipment);
 
   // A change that was not kept survives a closed tab.
@@ -32,10 +36,15 @@ export function useGym(view: GymView) {
     if (restored.current) return;
     restored.current = true;
     const stored = localStorage.getItem(keptKey(view.id));
-    if (stored) setEquipment(JSON.parse(stored) as GymEquipment);
+    if (!stored) return;
+    const kept = JSON.parse(stored) as { equipment: GymEquipment; seen: Seen } | GymEquipment;
+    if ("seen" in kept) {
+      seen.current = kept.seen;
+      setEquipment(kept.equipment);
+    } else setEquipment(kept);
   }, [view.id]);
   useEffect(() => {
-    if (changed) localStorage.setItem(keptKey(view.id), JSON.stringify(equipment));
+    if (changed) localStorage.setItem(keptKey(view.id), JSON.stringify({ equipment, seen: seen.current }));
     else localStorage.removeItem(keptKey(view.id));
   }, [changed, equipment, view.id]);
 
@@ -64,10 +73,11 @@ export function useGym(view: GymView) {
 
   async function save() {
     setBusy(true);
-    const reply = await ask("gyms.save", { gymId: view.id, name, equipment });
+    const reply = await ask("gyms.save", { gymId: view.id, seen: seen.current, wanted: { name, equipment } });
     setBusy(false);
     if (reply.kind !== "ok") return setMessage(replySentence(reply));
     localStorage.removeItem(keptKey(view.id));
+    seen.current = { name, equipment };
     router.refresh();
   }
 
@@ -84,6 +94,7 @@ export function useGym(view: GymView) {
     setName,
     change: (part: Partial<GymEquipment>) => setEquipment((before) => ({ ...before, ...part })),
     discard: () => {
+      seen.current = { name: view.name, equipment: view.equipment };
       setEquipment(view.equipment);
       setName(view.name);
       setMessage(null);

@@ -25,11 +25,13 @@ export function MethodSheet({
   const [message, setMessage] = useState<string | null>(null);
   const [chosen, setChosen] = useState<MethodId>("hypertrophyRanges");
   const keep = async (next: StudioMethods) => {
+    const listed = (methods: StudioMethods) =>
+      (Object.entries(methods) as [MethodId, MethodFigures][]).map(([id, figures]) => ({ id, ...figures }));
+    const reply = await ask("studio.changeMethods", { seen: listed(own), wanted: listed(next) });
+    setMessage(reply.kind === "ok" ? null : replySentence(reply));
+    if (reply.kind !== "ok") return;
     setOwn(next);
     desk.setMethods(next);
-    const methods = (Object.entries(next) as [MethodId, MethodFigures][]).map(([id, figures]) => ({ id, ...figures }));
-    const reply = await ask("studio.changeMethods", { methods });
-    setMessage(reply.kind === "ok" ? null : replySentence(reply));
   };
   return (
     <Sheet open={open} onOpenChange={onOpenChange} title={`A method for block ${letter}`}>
@@ -71,29 +73,17 @@ export function MethodSheet({
                         <legend className="sr-only">{part}</legend>
                         {{ reps: "reps", rir: "RIR", restSeconds: "rest" }[part]}
                         {(["low", "high"] as const).map((end) => (
-                          <input
-                            key={end}
-                            type="number"
-                            aria-label={`${{ reps: "Reps", rir: "Reps in reserve", restSeconds: "Rest" }[part]}, ${end === "low" ? "least" : "most"}`}
-                            min={0}
-                            max={part === "restSeconds" ? 600 : 60}
+                          <Figure
+                            key={`${end} ${method[part][end]}`}
+                            label={`${{ reps: "Reps", rir: "Reps in reserve", restSeconds: "Rest" }[part]}, ${end === "low" ? "least" : "most"}`}
+                            low={Math.max(part === "reps" ? 1 : 0, end === "high" ? method[part].low : 0)}
+                            high={end === "low" ? method[part].high : part === "restSeconds" ? 600 : 60}
                             value={method[part][end]}
-                            onChange={(event) => {
-                              const figure = Math.max(
-                                part === "reps" ? 1 : 0,
-                                Math.min(600, Number(event.target.value) || 0),
-                              );
-                              const span = { ...method[part], [end]: figure };
-                              const ordered =
-                                span.low <= span.high
-                                  ? span
-                                  : end === "low"
-                                    ? { low: figure, high: figure }
-                                    : { low: figure, high: figure };
+                            onKeep={(figure) => {
                               const { reps, rir, restSeconds } = method;
-                              void keep({ ...own, [method.id]: { reps, rir, restSeconds, [part]: ordered } });
+                              const span = { ...method[part], [end]: figure };
+                              void keep({ ...own, [method.id]: { reps, rir, restSeconds, [part]: span } });
                             }}
-                            className="w-14 rounded-[3px] border border-rule bg-cloth px-1 py-0.5"
                           />
                         ))}
                       </fieldset>
@@ -139,5 +129,51 @@ export function MethodSheet({
         })}
       </ul>
     </Sheet>
+  );
+}
+
+/** A figure of a method for the whole studio: kept when it is left or on Enter, and only where it makes a range. */
+function Figure({
+  label,
+  low,
+  high,
+  value,
+  onKeep,
+}: {
+  label: string;
+  low: number;
+  high: number;
+  value: number;
+  onKeep: (figure: number) => void;
+}) {
+  const [typed, setTyped] = useState(String(value));
+  const figure = Number(typed);
+  const fits = /^\d+$/.test(typed.trim()) && figure >= low && figure <= high;
+  return (
+    <span className="inline-flex flex-col">
+      <input
+        inputMode="numeric"
+        aria-label={label}
+        aria-invalid={!fits}
+        value={typed}
+        onChange={(event) => setTyped(event.target.value)}
+        onKeyDown={(event) => {
+          if (event.key === "Enter") event.currentTarget.blur();
+          if (event.key === "Escape") {
+            event.stopPropagation();
+            setTyped(String(value));
+          }
+        }}
+        onBlur={() => {
+          if (fits && figure !== value) onKeep(figure);
+        }}
+        className="w-14 rounded-[3px] border border-rule bg-cloth px-1 py-0.5 aria-invalid:border-madder"
+      />
+      {fits ? null : (
+        <span role="alert" className="text-xs">
+          {low} to {high}
+        </span>
+      )}
+    </span>
   );
 }

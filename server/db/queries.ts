@@ -34,8 +34,9 @@ export type SentContent = (typeof sentCopies.$inferSelect)["content"];
 export type PlanRow = typeof plans.$inferSelect;
 export type LiftSummaryRow = typeof liftSummaries.$inferSelect;
 
-export async function studioRow(tx: Transaction) {
-  const [row] = await tx.select().from(studios).limit(1);
+export async function studioRow(tx: Transaction, lock = false) {
+  const query = tx.select().from(studios).limit(1);
+  const [row] = await (lock ? query.for("no key update") : query);
   return row ?? null;
 }
 
@@ -57,8 +58,10 @@ export const clientPage = (tx: Transaction, after: NamePlace | null, most: numbe
 export const clientNames = (tx: Transaction) =>
   tx.select({ id: clients.id, name: clients.name }).from(clients).orderBy(asc(clients.name), asc(clients.id));
 
-export async function clientRow(tx: Transaction, id: string): Promise<ClientRow | null> {
-  const [row] = await tx.select().from(clients).where(eq(clients.id, id)).limit(1);
+/** `lock`: held until the transaction ends, so that what is changed is what was read. */
+export async function clientRow(tx: Transaction, id: string, lock = false): Promise<ClientRow | null> {
+  const query = tx.select().from(clients).where(eq(clients.id, id)).limit(1);
+  const [row] = await (lock ? query.for("no key update") : query);
   return row ?? null;
 }
 
@@ -114,8 +117,9 @@ export async function bodyMassOn(tx: Transaction, clientId: string, date: string
 export const gymRows = (tx: Transaction) =>
   tx.select().from(gyms).orderBy(desc(gyms.isDefault), asc(gyms.createdAt)).limit(60);
 
-export async function gymRow(tx: Transaction, id: string): Promise<GymRow | null> {
-  const [row] = await tx.select().from(gyms).where(eq(gyms.id, id)).limit(1);
+export async function gymRow(tx: Transaction, id: string, lock = false): Promise<GymRow | null> {
+  const query = tx.select().from(gyms).where(eq(gyms.id, id)).limit(1);
+  const [row] = await (lock ? query.for("no key update") : query);
   return row ?? null;
 }
 
@@ -161,6 +165,11 @@ export async function deleteMark(tx: Transaction, clientId: string, id: string):
 
 export const ownExerciseRows = (tx: Transaction) =>
   tx.select().from(ownExercises).orderBy(asc(ownExercises.createdAt)).limit(500);
+
+export async function ownExerciseRow(tx: Transaction, id: string) {
+  const [row] = await tx.select().from(ownExercises).where(eq(ownExercises.id, id)).limit(1).for("no key update");
+  return row ?? null;
+}
 
 export async function putOwnExercise(tx: Transaction, row: typeof ownExercises.$inferInsert): Promise<void> {
   await tx

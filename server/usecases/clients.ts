@@ -1,7 +1,7 @@
 /** Clients: the rack, one person, what a coach says of them. */
 import * as yup from "yup";
-import type { ClientLine, ClientView, SessionLine } from "../../contract";
-import { addDays, readinessState, toKg, type Weight } from "../../core";
+import { type ClientLine, type ClientView, check, type Input, LIMITS_SCHEMA, type SessionLine } from "../../contract";
+import { addDays, type ReadinessStatement, readinessState, sameValue, toKg, type Weight } from "../../core";
 import { createAccount } from "../auth";
 import { knownLifts, liftsOf } from "../context/record";
 import { dateIn, studioOf, todayOf } from "../context/studio";
@@ -9,7 +9,7 @@ import { inStudio, newId, type Scope, withAccounts } from "../db";
 import { deleteAccounts } from "../db/accounts";
 import * as db from "../db/queries";
 import { gymLines } from "./gyms";
-import { answerIn, defineUseCase, notFound, ok, refused } from "./kit";
+import { answerIn, changedElsewhere, defineUseCase, joined, notFound, ok, refused } from "./kit";
 
 export const lineOf = (row: db.LineRow): SessionLine => ({ ...row, title: row.title ?? "" });
 
@@ -115,10 +115,17 @@ function bodyMassProblem(mass: Weight | null) {
   return kg < 20 || kg > 400 ? refused("bodyMass", "A body mass between 20 and 400 kg.") : null;
 }
 
-/** What a coach changes about a client between sessions; what is left out stays. */
-export const changeClient = defineUseCase("clients.change", ["coach"], (scope, { clientId, gymId, rounding }) =>
+/** Where a client trains, and to which side loads are rounded. */
+export const changeClient = defineUseCase("clients.change", ["coach"], (scope, { clientId, ...change }) =>
   answerIn(scope, async (tx) => {
-    if (!(await db.clientRow(tx, clientId))) return notFound;
+    const row = await db.clientRow(tx, clientId, true);
+    if (!row) return notFound;
+    const next = joined("where this client trains, or how loads are rounded,", change, {
+      gymId: row.gymId,
+      rounding: row.rounding,
+    });
+    if (next.kind !== "ok") return next;
+    const { gymId, rounding } = next.value;
     const gym = gymId ? await db.gymRow(tx, gymId) : null;
     if (gymId && !gym) return notFound;
     if (gym?.clientId && gym.clientId !== clientId) return refused("gymId", `${gym.name} is another client's home.`);
@@ -128,22 +135,32 @@ export const changeClient = defineUseCase("clients.change", ["coach"], (scope, {
 );
 
 /** What a client may not do, or only in part; structured, so that advice and cautions can read it. */
-export const setLimits = defineUseCase("clients.setLimits", ["coach"], (scope, { clientId, limits }) =>
+export const setLimits = defineUseCase("clients.setLimits", ["coach"], (scope, { clientId, ...change }) =>
   answerIn(scope, async (tx) => {
-    if (!(await db.clientRow(tx, clientId))) return notFound;
-    await db.updateClient(tx, clientId, { limitList: limits });
+    const row = await db.clientRow(tx, clientId, true);
+    if (!row) return notFound;
+    const next = joined("a limit", change, row.limitList);
+    if (next.kind !== "ok") return next;
+    // Halves of two changes may not go together: then neither is kept.
+    if (!check(LIMITS_SCHEMA, next.value).ok) return changedElsewhere("a limit");
+    await db.updateClient(tx, clientId, { limitList: next.value });
     return ok({});
   }),
 );
 
+type Priorities = Input<"clients.setPriorities">["wanted"];
+const byMuscle = (list: Priorities): Readonly<Record<string, string>> =>
+  Object.fromEntries(list.flatMap(({ muscle, priority }) => (priority === "normal" ? [] : [[muscle, priority]])));
+
 /** Which muscles come first for a client, which are only held. */
-export const setPriorities = defineUseCase("clients.setPriorities", ["coach"], (scope, { clientId, priorities }) =>
+export const setPriorities = defineUseCase("clients.setPriorities", ["coach"], (scope, { clientId, seen, wanted }) =>
   answerIn(scope, async (tx) => {
-    if (!(await db.clientRow(tx, clientId))) return notFound;
-    const kept = priorities.filter((one) => one.priority !== "normal");
-    await db.updateClient(tx, clientId, {
-      priorities: Object.fromEntries(kept.map((one) => [one.muscle, one.priority])),
-    });
+    const row = await db.clientRow(tx, clientId, true);
+    if (!row) return notFound;
+    const change = { seen: byMuscle(seen), wanted: byMuscle(wanted) };
+    const next = joined("what comes first for this client", change, row.priorities as Readonly<Record<string, string>>);
+    if (next.kind !== "ok") return next;
+    await db.updateClient(tx, clientId, { priorities: next.value as db.ClientRow["priorities"] });
     return ok({});
   }),
 );
@@ -161,21 +178,33 @@ export const weighClient = defineUseCase("clients.weigh", ["coach"], (scope, { c
 /** The readiness statement as the client gives it to the coach. A new statement puts an older clearance out of force. */
 export const stateReadiness = defineUseCase("clients.stateReadiness", ["coach"], (scope, input, clock) =>
   answerIn(scope, async (tx) => {
-    if (!(await db.clientRow(tx, input.clientId))) return notFound;
+    const row = await db.clientRow(tx, input.clientId, true);
+    if (!row) return notFound;
     const statement = { date: await todayOf(tx, clock.nowMs), yes: [...new Set(input.yes)] };
+    if (!sameStatement(row.readiness, input.seen) && !sameStatement(row.readiness, statement))
+      return changedElsewhere("the readiness statement");
     await db.updateClient(tx, input.clientId, { readiness: statement, clearance: null });
     return ok({});
   }),
 );
 
-export const recordClearance = defineUseCase("clients.recordClearance", ["coach"], (scope, { clientId, by }, clock) =>
+/** Clears the statement that was read, and no other. */
+export const recordClearance = defineUseCase("clients.recordClearance", ["coach"], (scope, input, clock) =>
   answerIn(scope, async (tx) => {
-    if (!(await db.clientRow(tx, clientId))) return notFound;
-    if (by.trim().length < 3) return refused("by", "Say who gave clearance, and for what.");
-    await db.updateClient(tx, clientId, { clearance: { date: await todayOf(tx, clock.nowMs), by: by.trim() } });
+    const row = await db.clientRow(tx, input.clientId, true);
+    if (!row) return notFound;
+    const by = input.by.trim();
+    if (by.length < 3) return refused("by", "Say who gave clearance, and for what.");
+    if (!sameStatement(row.readiness, input.seen)) return changedElsewhere("the readiness statement");
+    await db.updateClient(tx, input.clientId, { clearance: { date: await todayOf(tx, clock.nowMs), by } });
     return ok({});
   }),
 );
+
+const sameStatement = (a: ReadinessStatement | null, b: ReadinessStatement | null): boolean =>
+  a === null || b === null
+    ? a === b
+    : a.date === b.date && sameValue([...new Set(a.yes)].sort(), [...new Set(b.yes)].sort());
 
 export const inviteClient = defineUseCase("clients.giveAccount", ["coach"], async (scope, input) => {
   const { clientId } = input;

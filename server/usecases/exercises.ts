@@ -1,12 +1,12 @@
 /** The studio's exercises: the shipped ones, its own, what is hidden, and for whom they are judged. */
 import { definitionOf, type ExercisesView, ownExerciseProblems, readEquipment } from "../../contract";
-import { addDays, mondayOf, SHIPPED_CATALOGUE } from "../../core";
+import { addDays, mondayOf, SHIPPED_CATALOGUE, sameValue } from "../../core";
 import { bodyMassKgOn, feltByExercise, knownLifts } from "../context/record";
 import { dateIn, type StudioContext, studioOf } from "../context/studio";
 import { countSessions } from "../context/week";
 import type { Transaction } from "../db";
 import * as db from "../db/queries";
-import { answerIn, defineUseCase, notFound, ok, refused } from "./kit";
+import { answerIn, changedElsewhere, defineUseCase, notFound, ok, refused } from "./kit";
 
 export const showExercises = defineUseCase("exercises.show", ["coach"], (scope, { clientId }, clock) =>
   answerIn(scope, async (tx) => {
@@ -59,8 +59,14 @@ async function judgedFor(
   };
 }
 
-export const saveExercise = defineUseCase("exercises.save", ["coach"], (scope, { exercise }) =>
+export const saveExercise = defineUseCase("exercises.save", ["coach"], (scope, { seen, wanted }) =>
   answerIn(scope, async (tx) => {
+    const exercise = wanted;
+    // An exercise is one thing whose parts hang together: whoever changes it has seen it as it stands.
+    const known = await db.ownExerciseRow(tx, exercise.id);
+    const asSeen = seen && definitionOf(seen);
+    if (known && !sameValue(known.definition, asSeen) && !sameValue(known.definition, definitionOf(exercise)))
+      return changedElsewhere("this exercise");
     if (SHIPPED_CATALOGUE.byId.has(exercise.id))
       return refused("name", "A shipped exercise stays whole: hide it and add your own.");
     const { exercises } = await studioOf(tx);

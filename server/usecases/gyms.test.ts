@@ -33,7 +33,8 @@ describe.runIf(hasDatabase)("gyms and what they mean for sessions", () => {
     expect(tried.broken).toHaveLength(2);
     expect(tried.broken[0]).toMatchObject({ clientName: "Cedar 1", after: { built: false } });
     expect((await gym()).equipment.plates).not.toEqual([]);
-    const kept = await as("gyms.save", { gymId: studio.gymId, name: "Hall", equipment: STARTING_EQUIPMENT });
+    const seen = { name: "Gym", equipment: STARTING_EQUIPMENT };
+    const kept = await as("gyms.save", { gymId: studio.gymId, seen, wanted: { ...seen, name: "Hall" } });
     expect(kept.kind).toBe("ok");
     expect((await gym()).name).toBe("Hall");
   });
@@ -41,9 +42,10 @@ describe.runIf(hasDatabase)("gyms and what they mean for sessions", () => {
   it("refuses equipment that is no equipment, at its field", async () => {
     const plates = [{ weight: { amount: "-5", unit: "kg" as const }, pairs: 1 }];
     const equipment = { ...STARTING_EQUIPMENT, plates };
-    expect(await as("gyms.save", { gymId: studio.gymId, name: "Hall", equipment })).toMatchObject({
+    const seen = { name: "Hall", equipment: STARTING_EQUIPMENT };
+    expect(await as("gyms.save", { gymId: studio.gymId, seen, wanted: { ...seen, equipment } })).toMatchObject({
       kind: "refused",
-      problems: [{ field: "equipment.plates[0].weight.amount" }],
+      problems: [{ field: "wanted.equipment.plates[0].weight.amount" }],
     });
   });
 

@@ -1,6 +1,8 @@
 /** Gyms of a studio: their equipment, which is the default, whose home one is, and what a change means for the week. */
 import {
   brokenBy,
+  check,
+  GYM_SCHEMA,
   type GymLine,
   type GymView,
   type Prescription,
@@ -13,7 +15,7 @@ import { sessionContext } from "../context/session";
 import { studioOf, todayOf } from "../context/studio";
 import { newId, type Transaction } from "../db";
 import * as db from "../db/queries";
-import { answerIn, defineUseCase, notFound, ok, refused } from "./kit";
+import { answerIn, changedElsewhere, defineUseCase, joined, notFound, ok, refused } from "./kit";
 
 const NO_EQUIPMENT: GymEquipment = readEquipment({});
 
@@ -93,11 +95,19 @@ export const tryGym = defineUseCase("gyms.try", ["coach"], (scope, input, clock)
   }),
 );
 
-export const saveGym = defineUseCase("gyms.save", ["coach"], (scope, input) =>
+export const saveGym = defineUseCase("gyms.save", ["coach"], (scope, { gymId, ...change }) =>
   answerIn(scope, async (tx) => {
-    if (!(await db.gymRow(tx, input.gymId))) return notFound;
-    if (input.name.trim() === "") return refused("name", "Give the gym a name.");
-    await db.updateGym(tx, input.gymId, { name: input.name.trim(), equipment: input.equipment });
+    const row = await db.gymRow(tx, gymId, true);
+    if (!row) return notFound;
+    if (change.wanted.name.trim() === "") return refused("name", "Give the gym a name.");
+    const next = joined("the same part of this gym", change, {
+      name: row.name,
+      equipment: readEquipment(row.equipment),
+    });
+    if (next.kind !== "ok") return next;
+    const { name, equipment } = next.value;
+    if (!check(GYM_SCHEMA, next.value).ok) return changedElsewhere("the same part of this gym");
+    await db.updateGym(tx, gymId, { name: name.trim(), equipment });
     return ok({});
   }),
 );

@@ -1,5 +1,6 @@
 /** What a use case is: who may, what it takes, what it answers. One registry holds them all, so a test can walk them. */
 import type { ApiName, Input, InputProblem, Output } from "../../contract";
+import { mergeThree } from "../../core";
 import { inStudio, type Scope, type Transaction } from "../db";
 
 export type Outcome<T> =
@@ -55,3 +56,17 @@ export async function answerIn<T>(scope: Scope, work: (tx: Transaction) => Promi
     throw error;
   }
 }
+
+export interface Change<T> {
+  readonly seen: T;
+  readonly wanted: T;
+}
+
+/** What stands after a change, joined with what others changed since it was seen; or what clashes, said and nothing kept. */
+export function joined<T>(what: string, { seen, wanted }: Change<T>, now: T): Outcome<T> {
+  const { merged, conflicts } = mergeThree(seen, wanted, now);
+  return conflicts.length === 0 ? ok(merged) : changedElsewhere(what);
+}
+
+export const changedElsewhere = (what: string): Outcome<never> =>
+  conflict(`Somebody else changed ${what} meanwhile, to something else. Look again before you change it.`);

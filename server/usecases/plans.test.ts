@@ -231,7 +231,8 @@ describe.runIf(hasDatabase)("the studio's settings", () => {
         studio.coach,
         "studio.changeMethods",
         {
-          methods: [
+          seen: [],
+          wanted: [
             {
               id: "density",
               reps: { low: 15, high: 25 },

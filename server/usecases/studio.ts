@@ -1,6 +1,7 @@
 /** The house rules of a studio. */
+import type { Input, StudioMethods } from "../../contract";
 import * as db from "../db/queries";
-import { answerIn, defineUseCase, notFound, ok } from "./kit";
+import { answerIn, changedElsewhere, defineUseCase, joined, notFound, ok } from "./kit";
 
 export const showViewer = defineUseCase("viewer.show", ["coach", "client"], (scope) =>
   answerIn(scope, async (tx) => {
@@ -11,11 +12,21 @@ export const showViewer = defineUseCase("viewer.show", ["coach", "client"], (sco
   }),
 );
 
+type Methods = Input<"studio.changeMethods">["wanted"];
+const byMethod = (methods: Methods): StudioMethods =>
+  Object.fromEntries(methods.map(({ id, ...figures }) => [id, figures]));
+
 /** A studio's own figures for the shipped methods; a method that is left out is as shipped. */
-export const changeMethods = defineUseCase("studio.changeMethods", ["coach"], (scope, { methods }) =>
+export const changeMethods = defineUseCase("studio.changeMethods", ["coach"], (scope, { seen, wanted }) =>
   answerIn(scope, async (tx) => {
-    const kept = Object.fromEntries(methods.map(({ id, ...figures }) => [id, figures]));
-    await db.putMethods(tx, scope.studioId, kept);
+    const studio = await db.studioRow(tx, true);
+    if (!studio) return notFound;
+    const change = { seen: byMethod(seen), wanted: byMethod(wanted) };
+    const next = joined("the same figures of a method", change, studio.methods);
+    if (next.kind !== "ok") return next;
+    const spans = Object.values(next.value).flatMap(({ reps, rir, restSeconds }) => [reps, rir, restSeconds]);
+    if (spans.some(({ low, high }) => low > high)) return changedElsewhere("the same figures of a method");
+    await db.putMethods(tx, scope.studioId, next.value);
     return ok({});
   }),
 );

@@ -19,10 +19,10 @@ function inputFor<K extends ApiName>(name: K, { clientId, sessionId, gymId, plan
   const inputs: { [N in ApiName]: Input<N> } = {
     "viewer.show": {},
     "studio.changeSettings": { e1rmFormula: "epley" },
-    "studio.changeMethods": { methods: [] },
+    "studio.changeMethods": { seen: [], wanted: [] },
     "gyms.show": { gymId },
     "gyms.try": { gymId, equipment: STARTING_EQUIPMENT },
-    "gyms.save": { gymId, name: "Gym", equipment: STARTING_EQUIPMENT },
+    "gyms.save": { gymId, ...unchanged({ name: "Gym", equipment: STARTING_EQUIPMENT }) },
     "gyms.create": { name: "Home", clientId, copyOf: gymId },
     "gyms.makeDefault": { gymId },
     "gyms.remove": { gymId },
@@ -35,7 +35,7 @@ function inputFor<K extends ApiName>(name: K, { clientId, sessionId, gymId, plan
       weight: { amount: "140", unit: "kg" },
     },
     "lifts.unmark": { clientId, markId: newId() },
-    "clients.change": { clientId, gymId, rounding: "nearest" },
+    "clients.change": { clientId, ...unchanged({ gymId, rounding: "nearest" as const }) },
     "lifts.read": { clientId, until: "2026-11-24", lineages: ["bench-press"] },
     "lifts.name": { exerciseId: "named:Boat lift", is: "deadlift" },
     "clients.names": {},
@@ -50,10 +50,10 @@ function inputFor<K extends ApiName>(name: K, { clientId, sessionId, gymId, plan
     "templates.keep": { sessionId, name: "Kept" },
     "templates.remove": { templateId: newId() },
     "sessions.recordReason": { sessionId, key: "jump", reason: "A light week before" },
-    "clients.setLimits": { clientId, limits: [] },
-    "clients.setPriorities": { clientId, priorities: [{ muscle: "chest", priority: "build" }] },
+    "clients.setLimits": { clientId, ...unchanged([]) },
+    "clients.setPriorities": { clientId, seen: [], wanted: [{ muscle: "chest", priority: "build" }] },
     "exercises.show": { clientId },
-    "exercises.save": { exercise: OWN_CURL },
+    "exercises.save": { seen: null, wanted: OWN_CURL },
     "exercises.hide": { exerciseId: "back-squat", hidden: false },
     "clients.list": { after: null },
     "me.show": {},
@@ -68,8 +68,8 @@ function inputFor<K extends ApiName>(name: K, { clientId, sessionId, gymId, plan
       bodyMass: null,
     },
     "clients.weigh": { clientId, date: "2026-11-24", bodyMass: { amount: "81", unit: "kg" } },
-    "clients.stateReadiness": { clientId, yes: [] },
-    "clients.recordClearance": { clientId, by: "A doctor, for all lifts" },
+    "clients.stateReadiness": { clientId, seen: READY, yes: [] },
+    "clients.recordClearance": { clientId, seen: READY, by: "A doctor, for all lifts" },
     "clients.giveAccount": { clientId, email: `${newId()}@test.example`, password: "a-long-password" },
     "clients.erase": { clientId },
     "sessions.create": { clientId, title: "" },
@@ -84,6 +84,11 @@ function inputFor<K extends ApiName>(name: K, { clientId, sessionId, gymId, plan
   };
   return inputs[name];
 }
+
+const READY = { date: "2026-11-01", yes: [] };
+
+/** A change that changes nothing. */
+const unchanged = <T>(as: T) => ({ seen: as, wanted: as });
 
 /** A coach's own exercise. */
 const TITLED: Edit = { kind: "setSession", field: "title", value: "Heavy day" };
@@ -226,13 +231,20 @@ describe.runIf(hasDatabase)("what may be asked of the server", () => {
 
   it("a client who answered yes is not programmed until clearance is recorded", async () => {
     const { clientId, sessionId } = targetOf(a, 1);
-    await ask(a.coach, "clients.stateReadiness", { clientId, yes: ["surgery"] }, clock);
+    const stated = await ask(a.coach, "clients.stateReadiness", { clientId, seen: READY, yes: ["surgery"] }, clock);
+    expect(stated.kind).toBe("ok");
     expect(await ask(a.coach, "sessions.create", { clientId, title: "" }, clock)).toMatchObject({
       kind: "refused",
       problems: [{ field: "readiness" }],
     });
     expect(await ask(a.coach, "floor.open", { sessionId }, clock)).toMatchObject({ kind: "refused" });
-    await ask(a.coach, "clients.recordClearance", { clientId, by: "Dr Example, all lifts" }, clock);
+    const seen = value(await ask(a.coach, "clients.show", { clientId }, clock)).statement!;
+    const by = "Dr Example, all lifts";
+    // What was cleared is the statement that was read.
+    expect(await ask(a.coach, "clients.recordClearance", { clientId, seen: READY, by }, clock)).toMatchObject({
+      kind: "conflict",
+    });
+    expect((await ask(a.coach, "clients.recordClearance", { clientId, seen, by }, clock)).kind).toBe("ok");
     expect((await ask(a.coach, "sessions.create", { clientId, title: "" }, clock)).kind).toBe("ok");
   });
 
@@ -276,7 +288,7 @@ describe.runIf(hasDatabase)("what may be asked of the server", () => {
 
   it("takes in a studio's own exercises, refuses what contradicts itself, and hides without forgetting", async () => {
     const save = (change: Partial<OwnExercise>) =>
-      ask(b.coach, "exercises.save", { exercise: { ...OWN_CURL, ...change } }, clock);
+      ask(b.coach, "exercises.save", { seen: null, wanted: { ...OWN_CURL, ...change } }, clock);
     expect((await save({})).kind).toBe("ok");
     expect(await save({ id: "another" })).toMatchObject({ kind: "refused", problems: [{ field: "name" }] });
     expect(await save({ id: "x", name: "Bulgarian curl" })).toMatchObject({ kind: "refused" });
@@ -308,7 +320,8 @@ describe.runIf(hasDatabase)("what may be asked of the server", () => {
 
   it("keeps a blocked session from the floor until the coach records why it is all right", async () => {
     const { sessionId, id: clientId } = a.clients[1];
-    await ask(a.coach, "clients.stateReadiness", { clientId, yes: [] }, clock);
+    const seen = value(await ask(a.coach, "clients.show", { clientId }, clock)).statement;
+    value(await ask(a.coach, "clients.stateReadiness", { clientId, seen, yes: [] }, clock));
     const limit: ClientLimit = {
       id: "shoulder",
       what: { kind: "pattern", pattern: "horizontal push" },
@@ -319,12 +332,14 @@ describe.runIf(hasDatabase)("what may be asked of the server", () => {
       until: null,
       clearedBy: null,
     };
-    expect((await ask(a.coach, "clients.setLimits", { clientId, limits: [limit] }, clock)).kind).toBe("ok");
+    expect((await ask(a.coach, "clients.setLimits", { clientId, seen: [], wanted: [limit] }, clock)).kind).toBe("ok");
     const turned = { ...limit, until: "2025-01-01" };
-    expect(await ask(a.coach, "clients.setLimits", { clientId, limits: [turned] }, clock)).toMatchObject({
-      kind: "refused",
-      problems: [{ field: "limits[0]" }],
-    });
+    expect(await ask(a.coach, "clients.setLimits", { clientId, seen: [limit], wanted: [turned] }, clock)).toMatchObject(
+      {
+        kind: "refused",
+        problems: [{ field: "wanted[0]" }],
+      },
+    );
     const refusedBy = await ask(a.coach, "floor.open", { sessionId }, clock);
     expect(refusedBy).toMatchObject({ kind: "refused", problems: [{ field: expect.stringMatching(/^reason ./) }] });
     const shown = value(await ask(a.coach, "sessions.show", { sessionId }, clock));
