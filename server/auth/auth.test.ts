@@ -1,7 +1,7 @@
 import { beforeAll, describe, expect, it } from "vitest";
-import { newId } from "../db";
+import { newId, withAccounts } from "../db";
 import { hasDatabase, prepareDatabase } from "../testing/studio";
-import { createAccount, mayFound, signIn } from ".";
+import { mayFound, prepareAccount, signIn } from ".";
 
 describe.runIf(hasDatabase)("signing in", () => {
   const email = `${newId()}@test.example`;
@@ -10,7 +10,7 @@ describe.runIf(hasDatabase)("signing in", () => {
 
   beforeAll(async () => {
     await prepareDatabase();
-    await createAccount("Somebody", email, "the-right-password");
+    await withAccounts(await prepareAccount({ name: "Somebody", email, password: "the-right-password" }));
   });
 
   it("sets an httpOnly SameSite cookie for the right password only", async () => {
@@ -39,6 +39,7 @@ describe.runIf(hasDatabase)("signing in", () => {
   });
 
   it("does not make two accounts of one address", async () => {
-    expect(await createAccount("Another", email, "another-password")).toBeNull();
+    const again = { name: "Another", email: ` ${email.toUpperCase()} `, password: "another-password" };
+    expect(await withAccounts(await prepareAccount(again))).toBeNull();
   });
 });

@@ -3,8 +3,9 @@
  * routes are not mounted; every try passes the limits here first.
  */
 import { betterAuth } from "better-auth";
-import { accountsAdapter, newId, type Scope, withAccounts } from "../db";
-import { accountExists, addAttempt, clearAttempts, countAttempts, memberOfUser } from "../db/accounts";
+import { hashPassword } from "better-auth/crypto";
+import { accountsAdapter, newId, type Scope, type Transaction, withAccounts } from "../db";
+import { addAttempt, clearAttempts, countAttempts, deleteSession, insertAccount, memberOfUser } from "../db/accounts";
 
 const SESSION_DAYS = 30;
 /** Tries in a quarter of an hour. */
@@ -71,22 +72,31 @@ export async function mayFound(address: string): Promise<boolean> {
   return tries.address <= ADDRESS_LIMIT;
 }
 
+/** Signs a device out. Its session is taken away by ourselves first: where that cannot be written, this throws. */
 export async function signOut(headers: Headers): Promise<Headers> {
+  const found = await auth().api.getSession({ headers });
+  if (found) await withAccounts((tx) => deleteSession(tx, found.session.id));
   const answer = await auth().api.signOut({ headers, asResponse: true });
   return answer.headers;
 }
 
-/** Makes an account; null when the address is taken. The caller makes it a member of a studio. */
-export async function createAccount(name: string, email: string, password: string): Promise<string | null> {
-  try {
-    const address = email.trim().toLowerCase();
-    const made = await auth().api.signUpEmail({ body: { name, email: address, password } });
-    // For an address in use the library answers as if it had made an account, so that strangers learn nothing.
-    return (await withAccounts((tx) => accountExists(tx, made.user.id))) ? made.user.id : null;
-  } catch {
-    return null;
-  }
+export interface NewAccount {
+  readonly name: string;
+  readonly email: string;
+  readonly password: string;
 }
+
+/**
+ * Prepares an account: its password is hashed (which takes its time) before a transaction is open. What it answers makes the
+ * account within one, so that account and member come to be together or not at all; null where the address is taken.
+ */
+export async function prepareAccount({ name, email, password }: NewAccount) {
+  const passwordHash = await hashPassword(password);
+  const address = addressOf(email);
+  return (tx: Transaction): Promise<string | null> => insertAccount(tx, { name, email: address, passwordHash });
+}
+
+export const addressOf = (email: string): string => email.trim().toLowerCase();
 
 /** Who is asking, or null. */
 export async function scopeOf(headers: Headers): Promise<Scope | null> {

@@ -1,7 +1,7 @@
 /** Members and sign-in attempts: what is read before there is a scope. */
 import { and, count, eq, gte, inArray, lt, type SQL, sql } from "drizzle-orm";
-import type { Scope, Transaction } from ".";
-import { signInAttempts, user } from "./schema";
+import { newId, type Scope, type Transaction } from ".";
+import { account, session, signInAttempts, user } from "./schema";
 
 export async function memberOfUser(tx: Transaction, userId: string): Promise<Scope | null> {
   const { rows } = await tx.execute<MemberRow>(sql`select * from yarvex_member_of(${userId})`);
@@ -41,8 +41,22 @@ export async function countAttempts(
   };
 }
 
-export async function accountExists(tx: Transaction, userId: string): Promise<boolean> {
-  return (await tx.select({ id: user.id }).from(user).where(eq(user.id, userId)).limit(1)).length === 1;
+/** An account with a password, in the shape the auth library reads; null where the address is taken. */
+export async function insertAccount(
+  tx: Transaction,
+  { name, email, passwordHash }: { readonly name: string; readonly email: string; readonly passwordHash: string },
+): Promise<string | null> {
+  const id = newId();
+  const [made] = await tx.insert(user).values({ id, name, email }).onConflictDoNothing().returning({ id: user.id });
+  if (!made) return null;
+  const ids = { id: newId(), accountId: id, userId: id };
+  await tx.insert(account).values({ ...ids, providerId: "credential", password: passwordHash });
+  return id;
+}
+
+/** Takes a device's session away; its cookie opens nothing any more. */
+export async function deleteSession(tx: Transaction, id: string): Promise<void> {
+  await tx.delete(session).where(eq(session.id, id));
 }
 
 export async function clearAttempts(tx: Transaction, account: string): Promise<void> {

@@ -82,18 +82,62 @@ export async function closeDatabase(): Promise<void> {
 
 /** Runs work inside one studio (and, for a client, one person), in one transaction. */
 export async function inStudio<T>(scope: Scope, work: (tx: Transaction) => Promise<T>): Promise<T> {
-  return database().transaction(async (tx) => {
-    const [clientId, role] = scope.role === "client" ? [scope.clientId, "yarvex_client"] : ["", "yarvex_coach"];
-    await tx.execute(
-      sql`select set_config('yarvex.studio_id', ${scope.studioId}, true), set_config('yarvex.client_id', ${clientId}, true), set_config('role', ${role}, true)`,
-    );
-    return work(tx);
-  });
+  return withoutValues(() =>
+    database().transaction(async (tx) => {
+      await enterScope(tx, scope);
+      return work(tx);
+    }),
+  );
+}
+
+/** From here on the transaction sees the rows of one scope. */
+export async function enterScope(tx: Transaction, scope: Scope): Promise<void> {
+  const [clientId, role] = scope.role === "client" ? [scope.clientId, "yarvex_client"] : ["", "yarvex_coach"];
+  await tx.execute(
+    sql`select set_config('yarvex.studio_id', ${scope.studioId}, true), set_config('yarvex.client_id', ${clientId}, true), set_config('role', ${role}, true)`,
+  );
+}
+
+/** From here on the transaction reaches accounts again, and no studio. */
+export async function leaveScope(tx: Transaction): Promise<void> {
+  await tx.execute(
+    sql`select set_config('role', 'none', true), set_config('yarvex.studio_id', '', true), set_config('yarvex.client_id', '', true)`,
+  );
+}
+
+/** A query that failed, without the statement's values: they are what people wrote. */
+export class FailedQuery extends Error {
+  constructor(
+    readonly code: string,
+    words: string,
+  ) {
+    super(`a query failed (${code})`, { cause: new Error(words) });
+    this.name = "FailedQuery";
+  }
+}
+
+/** Of these kinds PostgreSQL's own words name tables and rules, never a value. */
+const PLAIN_WORDS = /^(23|42|40|53|55|57)/;
+
+async function withoutValues<T>(work: () => Promise<T>): Promise<T> {
+  try {
+    return await work();
+  } catch (error) {
+    const query = error instanceof Error && error.cause instanceof pg.DatabaseError ? error.cause : error;
+    if (!(query instanceof pg.DatabaseError)) {
+      // The library's own wrapper lists the values.
+      if (error instanceof Error && error.message.startsWith("Failed query"))
+        throw new FailedQuery("connection", error.cause instanceof Error ? error.cause.message : "");
+      throw error;
+    }
+    const code = query.code ?? "";
+    throw new FailedQuery(code, PLAIN_WORDS.test(code) ? query.message : "");
+  }
 }
 
 /** Accounts, sign-in limits, and who somebody is: what is asked before there is a scope. Sees no studio's rows. */
 export async function withAccounts<T>(work: (tx: Transaction) => Promise<T>): Promise<T> {
-  return accountsDatabase().transaction(work);
+  return withoutValues(() => accountsDatabase().transaction(work));
 }
 
 /** Whether the database answers, by a question of its own; how long that took. */
@@ -122,7 +166,7 @@ export function isBusy(error: unknown): boolean {
 
 /** As the owner of the tables, past row security. */
 export async function asOwner<T>(work: (tx: Transaction) => Promise<T>): Promise<T> {
-  return drizzle(ownerPool(), { schema }).transaction(work);
+  return withoutValues(() => drizzle(ownerPool(), { schema }).transaction(work));
 }
 
 /** What the auth library stores its accounts through. */

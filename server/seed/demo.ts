@@ -20,12 +20,13 @@ import {
   sessionOfWeek,
   weight,
 } from "../../core";
-import { createAccount } from "../auth";
+import { prepareAccount } from "../auth";
 import { dateIn, studioOf } from "../context/studio";
 import { plannedSums } from "../context/week";
-import { inStudio, newId, type Scope, withAccounts } from "../db";
+import { enterScope, newId, type Scope, type Transaction, withAccounts } from "../db";
 import { foundStudio } from "../db/accounts";
 import * as db from "../db/queries";
+import { sendCopy } from "../usecases/sending";
 import { performSession } from "./perform";
 import {
   BOATHOUSE_EQUIPMENT,
@@ -41,24 +42,32 @@ import {
 const WEEKS = 8;
 
 export async function seedDemo(nowMs: number): Promise<void> {
-  const studioId = newId();
-  const userId = await createAccount(DEMO_COACH.name, DEMO_COACH.email, DEMO_COACH.password);
-  if (!userId) throw new Error("the demo account is there already");
-  const memberId = newId();
-  await withAccounts((tx) =>
-    foundStudio(tx, { id: studioId, ...DEMO_STUDIO, isDemo: true }, { memberId, userId, name: DEMO_COACH.name }),
-  );
-  const scope: Scope = { role: "coach", studioId, memberId, name: DEMO_COACH.name };
+  const makeCoach = await prepareAccount(DEMO_COACH);
+  const makeClient = await prepareAccount({ ...DEMO_CLIENT_ACCOUNT, name: DEMO_CLIENTS[0]!.name });
+  // One transaction: a demo that is stopped while it is filled leaves nothing behind, and is filled anew.
+  await withAccounts(async (tx) => {
+    const [userId, clientUserId] = [await makeCoach(tx), await makeClient(tx)];
+    if (!userId || !clientUserId) throw new Error("the demo account is there already");
+    const [studioId, memberId] = [newId(), newId()];
+    const { name } = DEMO_COACH;
+    await foundStudio(tx, { id: studioId, ...DEMO_STUDIO, isDemo: true }, { memberId, userId, name });
+    const scope: Scope = { role: "coach", studioId, memberId, name };
+    await enterScope(tx, scope);
+    await seedStudio(tx, scope, clientUserId, nowMs);
+  });
+}
+
+async function seedStudio(tx: Transaction, scope: Scope, clientUserId: string, nowMs: number): Promise<void> {
+  const { studioId } = scope;
   const today = dateIn(DEMO_STUDIO.timeZone, nowMs);
   const gyms = { boathouse: newId(), loft: newId() };
   // The leg extension waits for a cable: whoever needs it next week is told.
   const outOfOrder = [{ item: "stack:leg extension", from: addDays(today, 5), until: addDays(today, 19) }];
-  await inStudio(scope, async (tx) => {
-    const boathouse = { ...BOATHOUSE_EQUIPMENT, outOfOrder };
-    await db.insertGym(tx, { studioId, id: gyms.boathouse, name: "Boathouse", equipment: boathouse, isDefault: true });
-    await db.insertGym(tx, { studioId, id: gyms.loft, name: "Sail loft", equipment: LOFT_EQUIPMENT });
-  });
-  for (const [index, client] of DEMO_CLIENTS.entries()) await seedClient(scope, gyms, client, index, today);
+  const boathouse = { ...BOATHOUSE_EQUIPMENT, outOfOrder };
+  await db.insertGym(tx, { studioId, id: gyms.boathouse, name: "Boathouse", equipment: boathouse, isDefault: true });
+  await db.insertGym(tx, { studioId, id: gyms.loft, name: "Sail loft", equipment: LOFT_EQUIPMENT });
+  for (const [index, client] of DEMO_CLIENTS.entries())
+    await seedClient(tx, scope, gyms, client, { index, userId: index === 0 ? clientUserId : null }, today);
 }
 
 interface DemoGyms {
@@ -67,51 +76,44 @@ interface DemoGyms {
 }
 
 async function seedClient(
+  tx: Transaction,
   scope: Scope,
   gyms: DemoGyms,
   client: DemoClient,
-  index: number,
+  { index, userId }: { readonly index: number; readonly userId: string | null },
   today: string,
 ): Promise<void> {
   const { studioId } = scope;
   const clientId = newId();
   const start = addDays(mondayOf(today), -7 * WEEKS);
-  await inStudio(scope, async (tx) => {
-    await db.insertClient(tx, {
-      studioId,
-      id: clientId,
-      name: client.name,
-      birthYear: client.birthYear,
-      trainingAge: client.trainingAge,
-      minutes: client.minutes,
-      aims: client.aims,
-      limits: client.limits,
-      notes: client.notes,
-      gymId: gyms.boathouse,
-      rounding: client.rounding,
-      readiness: { date: start, yes: client.yes },
-      limitList: (client.limitList ?? []).map((limit) => ({ ...limit, id: newId(), from: start })),
-      priorities: client.priorities ?? {},
-      clearance: client.clearedBy ? { date: start, by: client.clearedBy } : null,
-    });
-    for (let week = 0; week <= WEEKS; week++) {
-      const kg = client.bodyMassKg + client.massPerWeekKg * (week - WEEKS);
-      await db.putBodyMass(tx, { studioId, clientId, date: addDays(start, week * 7), ...weight(kg.toFixed(1)) });
-    }
+  await db.insertClient(tx, {
+    studioId,
+    id: clientId,
+    name: client.name,
+    birthYear: client.birthYear,
+    trainingAge: client.trainingAge,
+    minutes: client.minutes,
+    aims: client.aims,
+    limits: client.limits,
+    notes: client.notes,
+    gymId: gyms.boathouse,
+    rounding: client.rounding,
+    readiness: { date: start, yes: client.yes },
+    limitList: (client.limitList ?? []).map((limit) => ({ ...limit, id: newId(), from: start })),
+    priorities: client.priorities ?? {},
+    clearance: client.clearedBy ? { date: start, by: client.clearedBy } : null,
   });
-  if (index === 0) {
-    await inStudio(scope, (tx) =>
-      db.insertGym(tx, { studioId, id: newId(), name: "Marit's home", equipment: HOME_EQUIPMENT, clientId }),
-    );
-    const userId = await createAccount(client.name, DEMO_CLIENT_ACCOUNT.email, DEMO_CLIENT_ACCOUNT.password);
-    if (userId)
-      await inStudio(scope, (tx) =>
-        db.insertMember(tx, { studioId, id: newId(), userId, role: "client", clientId, name: client.name }),
-      );
+  for (let week = 0; week <= WEEKS; week++) {
+    const kg = client.bodyMassKg + client.massPerWeekKg * (week - WEEKS);
+    await db.putBodyMass(tx, { studioId, clientId, date: addDays(start, week * 7), ...weight(kg.toFixed(1)) });
+  }
+  if (userId) {
+    await db.insertGym(tx, { studioId, id: newId(), name: "Marit's home", equipment: HOME_EQUIPMENT, clientId });
+    await db.insertMember(tx, { studioId, id: newId(), userId, role: "client", clientId, name: client.name });
   }
   const planId = newId();
   const plan = planOf(client, gyms, start);
-  await inStudio(scope, (tx) => db.insertPlan(tx, { studioId, id: planId, clientId, document: plan }));
+  await db.insertPlan(tx, { studioId, id: planId, clientId, document: plan });
   const lifter = new SimulatedLifter({
     seed: 1000 + index,
     familyKg: client.familyKg,
@@ -128,43 +130,33 @@ async function seedClient(
     formBreaks: 0.04,
     pain: 0.004,
   });
-  await inStudio(scope, async (tx) => {
-    for (const { week, exerciseId, kg } of client.tested ?? []) {
-      const date = addDays(start, week * 7 + 5);
-      await db.insertMark(tx, {
-        studioId,
-        id: newId(),
-        clientId,
-        lineage: exerciseId,
-        exerciseId,
-        kind: "tested",
-        date,
-        ...weight(kg),
-      });
-    }
-  });
+  for (const { week, exerciseId, kg } of client.tested ?? []) {
+    const date = addDays(start, week * 7 + 5);
+    const lift = { lineage: exerciseId, exerciseId, kind: "tested" as const };
+    await db.insertMark(tx, { studioId, id: newId(), clientId, ...lift, date, ...weight(kg) });
+  }
   for (let week = 0; week <= WEEKS; week++) {
     for (const [place, day] of plan.days.entries()) {
       const date = dateOfDay(plan, day, week);
       const trained = date < today && lifter.shows();
       const sessionId = newId();
-      await inStudio(scope, async (tx) => {
-        const { document } = sessionOfWeek(plan, day.id, week)!;
-        await db.insertSession(tx, {
-          studioId,
-          id: sessionId,
-          clientId,
-          planId,
-          planDayId: day.id,
-          planWeek: week,
-          date,
-          document,
-          planned: plannedSums(document, await studioOf(tx)),
-        });
-        const weeks = week + daysBetween(mondayOf(date), date) / 7;
-        if (trained)
-          await performSession(tx, scope, sessionId, lifter, { weeks, slips: week === client.slipWeek && place === 0 });
+      const { document } = sessionOfWeek(plan, day.id, week)!;
+      await db.insertSession(tx, {
+        studioId,
+        id: sessionId,
+        clientId,
+        planId,
+        planDayId: day.id,
+        planWeek: week,
+        date,
+        document,
+        planned: plannedSums(document, await studioOf(tx)),
       });
+      const weeks = week + daysBetween(mondayOf(date), date) / 7;
+      const slips = week === client.slipWeek && place === 0;
+      if (trained) await performSession(tx, scope, sessionId, lifter, { weeks, slips });
+      // Who has an account trains from what was sent.
+      else if (userId && date >= today) await sendCopy(tx, scope, sessionId);
     }
   }
 }

@@ -1,7 +1,7 @@
 /** A small studio for server tests: a coach, two clients with accounts, a session each. */
 import { join } from "node:path";
 import { parseSession, type SessionDocument, SHIPPED_CATALOGUE } from "../../core";
-import { createAccount } from "../auth";
+import { prepareAccount } from "../auth";
 import { inStudio, migrateDatabase, newId, type Scope, withAccounts } from "../db";
 import { foundStudio } from "../db/accounts";
 import * as db from "../db/queries";
@@ -42,7 +42,8 @@ export interface TestStudio {
 export async function makeStudio(name: string): Promise<TestStudio> {
   const studioId = newId();
   const account = async (memberId: string) => {
-    const userId = await createAccount(name, `${memberId}@test.example`, "a-long-password");
+    const make = await prepareAccount({ name, email: `${memberId}@test.example`, password: "a-long-password" });
+    const userId = await withAccounts(make);
     if (!userId) throw new Error("no account");
     return userId;
   };

@@ -9,6 +9,8 @@ export const reviewSession = defineUseCase("review.show", ["coach", "client"], (
     if (!loaded) return notFound;
     const { row, document, context, studio } = loaded;
     const { events, shown } = await readLog(tx, sessionId, studio);
-    return ok({ context, title: document.title, state: row.state, shown: Object.fromEntries(shown), events });
+    // Reasons and the coach's own notes of a session are not the client's to read.
+    const seen = scope.role === "client" ? { ...context, reasons: {} } : context;
+    return ok({ context: seen, title: document.title, state: row.state, shown: Object.fromEntries(shown), events });
   }),
 );

@@ -1,10 +1,10 @@
 /** What a client gets of a session: a frozen copy, draft → sent → seen. */
-import { computeSteps, inPieces, readShown, type SentCopy } from "../../contract";
+import { computeSteps, inPieces, type Output, readShown, type SentCopy } from "../../contract";
 import { loadSession } from "../context/session";
 import { showSession } from "../context/showing";
-import { newId } from "../db";
+import { newId, type Scope, type Transaction } from "../db";
 import * as db from "../db/queries";
-import { answerIn, defineUseCase, notFound, ok, refused } from "./kit";
+import { answerIn, defineUseCase, notFound, type Outcome, ok, refused } from "./kit";
 
 const copyOf = (row: NonNullable<Awaited<ReturnType<typeof db.sentCopy>>>): SentCopy => ({
   sessionId: row.sessionId,
@@ -16,18 +16,23 @@ const copyOf = (row: NonNullable<Awaited<ReturnType<typeof db.sentCopy>>>): Sent
 
 /** Sends the session as it stands now; a copy that was sent before stays what it was. */
 export const sendSession = defineUseCase("sessions.send", ["coach"], (scope, { sessionId }) =>
-  answerIn(scope, async (tx) => {
-    const loaded = await loadSession(tx, sessionId);
-    if (!loaded) return notFound;
-    const { row, document, context } = loaded;
-    if (document.blocks.length === 0 && !document.finisher)
-      return refused("document", "This session has no blocks yet: there is nothing to send.");
-    const { content, hash } = showSession(context, await inPieces(computeSteps(document, context)));
-    const { studioId } = scope;
-    await db.insertSentCopy(tx, { studioId, id: newId(), sessionId, clientId: row.clientId, hash, content });
-    return ok({ copy: copyOf((await db.sentCopy(tx, sessionId))!) });
-  }),
+  answerIn(scope, (tx) => sendCopy(tx, scope, sessionId)),
 );
+
+export async function sendCopy(
+  tx: Transaction,
+  { studioId }: Scope,
+  sessionId: string,
+): Promise<Outcome<Output<"sessions.send">>> {
+  const loaded = await loadSession(tx, sessionId);
+  if (!loaded) return notFound;
+  const { row, document, context } = loaded;
+  if (document.blocks.length === 0 && !document.finisher)
+    return refused("document", "This session has no blocks yet: there is nothing to send.");
+  const { content, hash } = showSession(context, await inPieces(computeSteps(document, context)));
+  await db.insertSentCopy(tx, { studioId, id: newId(), sessionId, clientId: row.clientId, hash, content });
+  return ok({ copy: copyOf((await db.sentCopy(tx, sessionId))!) });
+}
 
 /** The copy in force. That the client has looked at it is noted. */
 export const showSent = defineUseCase("sent.show", ["coach", "client"], (scope, { sessionId }) =>

@@ -1,8 +1,8 @@
 /** Founding a studio: the one thing done before there is a scope. */
 import * as yup from "yup";
 import { exact, said } from "../../contract";
-import { createAccount } from "../auth";
-import { inStudio, newId, type Scope, withAccounts } from "../db";
+import { prepareAccount } from "../auth";
+import { enterScope, newId, withAccounts } from "../db";
 import * as accounts from "../db/accounts";
 import * as db from "../db/queries";
 import { type Outcome, ok, refused } from "./kit";
@@ -29,20 +29,16 @@ export async function foundStudio(input: FoundStudio): Promise<Outcome<Record<st
   if (input.password.length < 10) return refused("password", "A password of at least 10 characters.");
   if (!Intl.supportedValuesOf("timeZone").includes(input.timeZone) && input.timeZone !== "UTC")
     return refused("timeZone", "A time zone such as Europe/Oslo.");
-  const userId = await createAccount(input.name, input.email, input.password);
-  if (!userId) return refused("email", "This address is in use.");
-  const studioId = newId();
-  const memberId = newId();
-  await withAccounts((tx) =>
-    accounts.foundStudio(
-      tx,
-      { id: studioId, name: input.studio, timeZone: input.timeZone, isDemo: false },
-      { memberId, userId, name: input.name },
-    ),
-  );
-  const scope: Scope = { role: "coach", studioId, memberId, name: input.name };
-  await inStudio(scope, (tx) =>
-    db.insertGym(tx, { studioId, id: newId(), name: "Gym", equipment: STARTING_EQUIPMENT, isDefault: true }),
-  );
-  return ok({});
+  const { studio, name, timeZone } = input;
+  const makeAccount = await prepareAccount(input);
+  const [studioId, memberId] = [newId(), newId()];
+  const isFounded = await withAccounts(async (tx) => {
+    const userId = await makeAccount(tx);
+    if (!userId) return false;
+    await accounts.foundStudio(tx, { id: studioId, name: studio, timeZone, isDemo: false }, { memberId, userId, name });
+    await enterScope(tx, { role: "coach", studioId, memberId, name });
+    await db.insertGym(tx, { studioId, id: newId(), name: "Gym", equipment: STARTING_EQUIPMENT, isDefault: true });
+    return true;
+  });
+  return isFounded ? ok({}) : refused("email", "This address cannot be used here. If it is yours, sign in with it.");
 }
