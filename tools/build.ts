@@ -1,27 +1,29 @@
 /** The production build, made again only when a source has changed; then the floor's service worker over it. */
-import { spawnSync } from "node:child_process";
 import { createHash } from "node:crypto";
 import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { build as bundle } from "esbuild";
-import { Plain, ROOT, STATE, say } from "./system";
+import { whileHeld } from "./lock";
+import { Plain, ROOT, run, STATE, say } from "./system";
 
 const SOURCES = ["app", "contract", "core", "device", "parts", "public", "screens", "server", "ui", "workers"];
 const FILES = ["package-lock.json", "next.config.ts", "tsconfig.json", "postcss.config.mjs", "tools/build.ts"];
 
-export async function ensureBuild(): Promise<void> {
+/** One builds at a time; whoever waited finds it done. */
+export const ensureBuild = (): Promise<void> => whileHeld(join(STATE, "build.lock"), buildWhereChanged);
+
+async function buildWhereChanged(): Promise<void> {
   const want = sourceHash();
   const mark = join(STATE, "build.hash");
   const done = existsSync(mark) && readFileSync(mark, "utf8") === want && existsSync(join(ROOT, ".next", "BUILD_ID"));
   if (done) return;
   say("Building (the first time takes a minute)…");
   mkdirSync(STATE, { recursive: true });
-  const run = spawnSync(process.execPath, [join(ROOT, "node_modules/next/dist/bin/next"), "build"], {
-    cwd: ROOT,
-    encoding: "utf8",
+  const built = await run(process.execPath, [join(ROOT, "node_modules/next/dist/bin/next"), "build"], {
+    keep: true,
     env: { ...process.env, NEXT_TELEMETRY_DISABLED: "1", NODE_ENV: "production", NODE_OPTIONS: "" },
   });
-  if (run.status !== 0) throw new Plain(`The build failed:\n${run.stdout}\n${run.stderr}`);
+  if (built.status !== 0) throw new Plain(`The build failed:\n${built.output}`);
   await buildServiceWorker();
   writeFileSync(mark, want);
 }

@@ -1,6 +1,6 @@
 /** Running commands, and installing Debian packages where this machine lets us. */
-import { execFileSync, spawnSync } from "node:child_process";
-import { existsSync, readFileSync, writeFileSync } from "node:fs";
+import { type ChildProcess, execFileSync, type SpawnOptions, spawn, spawnSync } from "node:child_process";
+import { existsSync, mkdirSync, readFileSync, writeFileSync } from "node:fs";
 import { createServer } from "node:net";
 import { join } from "node:path";
 
@@ -8,7 +8,19 @@ import { join } from "node:path";
 export class Plain extends Error {}
 
 export const ROOT = join(import.meta.dirname, "..");
-export const STATE = join(ROOT, ".yarvex");
+/** What a run keeps on this machine: the database, its secrets, what was built from. */
+export const STATE = process.env.YARVEX_STATE ?? join(ROOT, ".yarvex");
+
+export function makeStateFolder(): void {
+  try {
+    mkdirSync(STATE, { recursive: true, mode: 0o755 });
+    writeFileSync(join(STATE, ".writable"), "");
+  } catch (error) {
+    throw new Plain(
+      `The folder ${STATE} cannot be written (${(error as NodeJS.ErrnoException).code}). Yarvex keeps its database there.`,
+    );
+  }
+}
 
 export const say = (text: string): void => {
   process.stderr.write(`${text}\n`);
@@ -73,13 +85,74 @@ export function readJson<T>(file: string, fallback: T): T {
 export const writePrivate = (file: string, value: unknown): void =>
   writeFileSync(file, JSON.stringify(value, null, 2), { mode: 0o600 });
 
-export function alive(pid: number): boolean {
-  try {
-    process.kill(pid, 0);
-    return true;
-  } catch {
-    return false;
-  }
+/** Programs that were started and have not ended; each is the head of a group of its own. */
+const children = new Set<ChildProcess>();
+
+/** Starts a program that ends with us. */
+export function start(command: string, args: readonly string[], options: SpawnOptions): ChildProcess {
+  const child = spawn(command, args, { ...options, detached: true });
+  children.add(child);
+  child.once("exit", () => children.delete(child));
+  return child;
+}
+
+export interface Ended {
+  readonly status: number;
+  readonly output: string;
+}
+
+/** Runs a program to its end; what it says is passed on, or kept where it is asked for. */
+export function run(
+  command: string,
+  args: readonly string[],
+  options: SpawnOptions & { readonly keep?: boolean } = {},
+): Promise<Ended> {
+  const { keep, ...rest } = options;
+  return new Promise((done, fail) => {
+    const child = start(command, args, {
+      cwd: ROOT,
+      stdio: ["ignore", keep ? "pipe" : "inherit", keep ? "pipe" : "inherit"],
+      ...rest,
+    });
+    let output = "";
+    child.stdout?.on("data", (part) => (output += String(part)));
+    child.stderr?.on("data", (part) => (output += String(part)));
+    child.once("error", fail);
+    child.once("close", (code) => done({ status: code ?? 1, output }));
+  });
+}
+
+/** Ends every program that was started, with all that it started itself. */
+export async function endChildren(): Promise<void> {
+  const signal = (name: NodeJS.Signals) => {
+    for (const { pid } of children)
+      try {
+        if (pid) process.kill(-pid, name);
+      } catch {
+        // It ended by itself.
+      }
+  };
+  signal("SIGTERM");
+  for (let waited = 0; children.size > 0 && waited < 1500; waited += 50)
+    await new Promise((next) => setTimeout(next, 50));
+  signal("SIGKILL");
+}
+
+/** What is done when this process is told to end, the last first; ends it within a few seconds whatever happens. */
+export function onEnd(first: () => Promise<void> | void) {
+  const work: (() => Promise<void> | void)[] = [first];
+  let ending = false;
+  const end = async (signal: NodeJS.Signals) => {
+    if (ending) return;
+    ending = true;
+    say("\nStopping…");
+    setTimeout(() => process.exit(1), 10_000).unref();
+    await endChildren();
+    for (const one of work.reverse()) await Promise.resolve(one()).catch((error) => say(String(error)));
+    process.exit(signal === "SIGINT" ? 130 : 0);
+  };
+  for (const signal of ["SIGINT", "SIGTERM", "SIGHUP"] as const) process.on(signal, () => void end(signal));
+  return { also: (next: () => Promise<void> | void) => work.push(next) };
 }
 
 export const output = (program: string, args: string[]): string =>

@@ -1,10 +1,10 @@
 /** `./yarvex test`: every check, ending in one true line of counts. */
-import { spawn, spawnSync } from "node:child_process";
+import { spawnSync } from "node:child_process";
 import { existsSync, mkdirSync, rmSync } from "node:fs";
 import { join } from "node:path";
 import { ensureBuild } from "./build";
 import { dropDatabase, ensureDatabase, type Server, secrets, startPostgres } from "./postgres";
-import { found, freePort, installDebian, Plain, ROOT, readJson, STATE, say } from "./system";
+import { found, freePort, installDebian, onEnd, Plain, ROOT, readJson, run, STATE, say, start } from "./system";
 
 interface Tally {
   passed: number;
@@ -19,12 +19,10 @@ export async function runChecks(only: readonly string[]): Promise<void> {
   const results = join(STATE, "results");
   rmSync(results, { recursive: true, force: true });
   mkdirSync(results, { recursive: true });
+  let stop = () => {};
+  onEnd(() => stop());
   const server = await startPostgres();
-  const stop = () => server.stop();
-  process.once("SIGINT", () => {
-    stop();
-    process.exit(130);
-  });
+  stop = server.stop;
   try {
     if (wants("static")) {
       step(tally, "format and lint", bin("biome"), ["check", "."]);
@@ -86,11 +84,8 @@ function environment({ owner, web }: Urls): NodeJS.ProcessEnv {
 }
 
 async function unitTests(tally: Tally, urls: Urls, report: string): Promise<void> {
-  await run(
-    bin("vitest"),
-    ["run", "--reporter=default", "--reporter=json", `--outputFile.json=${report}`],
-    environment(urls),
-  );
+  const args = ["run", "--reporter=default", "--reporter=json", `--outputFile.json=${report}`];
+  await run(bin("vitest"), args, { env: environment(urls) });
   const counts = readJson<{ numPassedTests: number; numFailedTests: number; numFailedTestSuites: number } | null>(
     report,
     null,
@@ -115,7 +110,7 @@ async function browserJourneys(tally: Tally, urls: Urls, report: string, filters
   const port = await freePort(3900);
   const base = `http://127.0.0.1:${port}`;
   const env = { ...environment(urls), YARVEX_URL: base, NODE_ENV: "production" as const };
-  const web = spawn(process.execPath, ["--import", "tsx", join(ROOT, "tools", "serve-demo.ts"), String(port)], {
+  const web = start(process.execPath, ["--import", "tsx", join(ROOT, "tools", "serve-demo.ts"), String(port)], {
     cwd: ROOT,
     env,
     stdio: ["ignore", "inherit", "inherit"],
@@ -123,10 +118,7 @@ async function browserJourneys(tally: Tally, urls: Urls, report: string, filters
   try {
     await untilUp(`${base}/api/health`, web);
     await run(bin("playwright"), ["test", ...filters], {
-      ...env,
-      BASE_URL: base,
-      CHROMIUM: chromium(),
-      PLAYWRIGHT_JSON_OUTPUT_NAME: report,
+      env: { ...env, BASE_URL: base, CHROMIUM: chromium(), PLAYWRIGHT_JSON_OUTPUT_NAME: report },
     });
   } finally {
     web.kill("SIGTERM");
@@ -152,7 +144,7 @@ function chromium(): string {
   return known;
 }
 
-async function untilUp(url: string, child: ReturnType<typeof spawn>): Promise<void> {
+async function untilUp(url: string, child: ReturnType<typeof start>): Promise<void> {
   for (let i = 0; i < 240; i++) {
     if (child.exitCode !== null) throw new Plain("The server for the browser journeys ended early.");
     const ok = await fetch(url).then(
@@ -164,11 +156,4 @@ async function untilUp(url: string, child: ReturnType<typeof spawn>): Promise<vo
   }
   say("The server did not answer in two minutes.");
   throw new Plain("The server for the browser journeys did not start.");
-}
-
-function run(command: string, args: string[], env: NodeJS.ProcessEnv): Promise<number> {
-  return new Promise((done) => {
-    const child = spawn(command, args, { cwd: ROOT, env, stdio: ["ignore", "inherit", "inherit"] });
-    child.once("exit", (code) => done(code ?? 1));
-  });
 }

@@ -1,11 +1,10 @@
 /** The commands behind `./yarvex`. */
-import { spawnSync } from "node:child_process";
-import { existsSync, mkdirSync } from "node:fs";
+import { existsSync } from "node:fs";
 import { join, resolve } from "node:path";
-import pg from "pg";
 import { ensureBuild } from "./build";
-import { binaries, ensureDatabase, type Server, secrets, startPostgres } from "./postgres";
-import { freePort, Plain, ROOT, STATE, say } from "./system";
+import { plainly, portOf } from "./plain";
+import { clientOf, dropDatabase, ensureDatabase, type Server, secrets, startPostgres } from "./postgres";
+import { freePort, makeStateFolder, onEnd, Plain, ROOT, say } from "./system";
 
 const USAGE = `Usage: ./yarvex COMMAND
 
@@ -14,6 +13,7 @@ const USAGE = `Usage: ./yarvex COMMAND
   test             set up and run every check
   bench            measure the core, as ratios to a yardstick in the same run
   backup [FILE]    write the database to one file (--demo: the demo's)
+  backup --check FILE  read a backup to its end and restore it on trial
   restore FILE     read it into an empty database (--demo: the demo's)
   rebuild          rebuild from the logs all that is derived of them (--demo: the demo's)
 
@@ -21,12 +21,12 @@ const USAGE = `Usage: ./yarvex COMMAND
 
 async function main(): Promise<void> {
   const [command, ...rest] = process.argv.slice(2);
-  mkdirSync(STATE, { recursive: true });
+  makeStateFolder();
   switch (command) {
     case "demo":
-      return run("yarvex_demo", true);
+      return serveStudio("yarvex_demo", true);
     case "start":
-      return run("yarvex", false);
+      return serveStudio("yarvex", false);
     case "test": {
       const { runChecks } = await import("./test");
       return runChecks(rest);
@@ -47,20 +47,22 @@ async function main(): Promise<void> {
   }
 }
 
-async function run(database: string, demo: boolean): Promise<void> {
+async function serveStudio(database: string, demo: boolean): Promise<void> {
+  const wanted = portOf(process.env.PORT);
+  let stop = () => {};
+  const end = onEnd(() => stop());
   const server = await startPostgres();
-  const stopOnSignal = onSignal(async () => server.stop());
+  stop = server.stop;
   try {
     await prepare(server, database, demo);
     await ensureBuild();
     const host = process.env.HOST ?? "127.0.0.1";
-    const wanted = Number(process.env.PORT ?? 3000);
     const port = await freePort(wanted);
     if (port !== wanted) say(`Port ${wanted} is taken; using ${port}.`);
     process.env.YARVEX_URL ??= `http://${host}:${port}`;
     const { serve } = await import("./serve");
     const serving = await serve(port, host);
-    stopOnSignal.also(serving.stop);
+    end.also(serving.stop);
     console.log(`\n  Yarvex is at ${serving.url}\n`);
     if (demo) console.log("  The sign-in page offers the demo account. Ctrl-C stops everything; your data stays.\n");
   } catch (error) {
@@ -75,120 +77,102 @@ export async function prepare(server: Server, database: string, demo: boolean): 
   process.env.DATABASE_OWNER_URL = server.urlOf(database);
   process.env.DATABASE_URL = server.webUrlOf(database);
   process.env.YARVEX_SECRET ??= secrets().appSecret;
-  const { migrateDatabase, withAccounts } = await import("../server/db");
-  await migrateDatabase(join(ROOT, "server", "db", "migrations"));
-  const { rebuildProjections } = await import("../server/context/projecting");
-  const rebuilt = await rebuildProjections("outdated", { say: (done) => say(`${done} sessions read again…`) });
-  if (rebuilt > 0) say(`What is derived from ${rebuilt} sessions' logs was rebuilt.`);
-  if (!demo) return;
-  const { studioKinds } = await import("../server/db/accounts");
-  if ((await withAccounts(studioKinds)).demo) return;
-  say("Letting the demo's clients train for eight weeks…");
-  const { seedDemo } = await import("../server/seed/demo");
-  await seedDemo(Date.now());
+  // Of several starters one prepares; the others find it done.
+  await inTurn(server.urlOf(database), async () => {
+    const { migrateDatabase, withAccounts } = await import("../server/db");
+    await migrateDatabase(join(ROOT, "server", "db", "migrations"));
+    const { rebuildProjections } = await import("../server/context/projecting");
+    const rebuilt = await rebuildProjections("outdated", { say: (done) => say(`${done} sessions read again…`) });
+    if (rebuilt > 0) say(`What is derived from ${rebuilt} sessions' logs was rebuilt.`);
+    if (!demo) return;
+    const { studioKinds } = await import("../server/db/accounts");
+    if ((await withAccounts(studioKinds)).demo) return;
+    say("Letting the demo's clients train for eight weeks…");
+    const { seedDemo } = await import("../server/seed/demo");
+    await seedDemo(Date.now());
+  });
 }
 
-function onSignal(first: () => Promise<void>) {
-  const work = [first];
-  let stopping = false;
-  const stop = async () => {
-    if (stopping) return;
-    stopping = true;
-    say("\nStopping…");
-    for (const one of work.reverse()) await one().catch((error) => say(String(error)));
-    process.exit(0);
-  };
-  process.on("SIGINT", stop);
-  process.on("SIGTERM", stop);
-  process.on("SIGHUP", stop);
-  return { also: (next: () => Promise<void>) => work.push(next) };
+/** Our mark among a database's advisory locks. */
+const PREPARING = 7_205_531;
+
+async function inTurn(url: string, work: () => Promise<void>): Promise<void> {
+  const client = clientOf(url);
+  await client.connect();
+  try {
+    await client.query(`select pg_advisory_lock(${PREPARING})`);
+    await work();
+  } finally {
+    await client.end();
+  }
+}
+
+/** Work beside a database that may be serving others. */
+async function withServer(work: (server: Server) => Promise<void>): Promise<void> {
+  let stop = () => {};
+  onEnd(() => stop());
+  const server = await startPostgres();
+  stop = server.stop;
+  try {
+    await work(server);
+  } finally {
+    server.stop();
+  }
 }
 
 const databaseFor = (args: string[]): string => (args.includes("--demo") ? "yarvex_demo" : "yarvex");
 
-async function backup(args: string[]): Promise<void> {
-  const server = await startPostgres();
-  try {
-    const name = args.find((arg) => !arg.startsWith("--")) ?? `yarvex-${new Date().toISOString().slice(0, 10)}.backup`;
-    const file = resolve(process.env.INIT_CWD ?? process.cwd(), name);
-    dump(server.urlOf(databaseFor(args)), file);
-    console.log(`Written to ${file}`);
-  } finally {
-    server.stop();
-  }
-}
+const nameIn = (args: readonly string[]): string | undefined => args.find((arg) => !arg.startsWith("--"));
+const placeOf = (name: string): string => resolve(process.env.INIT_CWD ?? process.cwd(), name);
 
-/** One file with everything: tables, rows, policies. */
-export function dump(url: string, file: string): void {
-  const dumped = spawnSync(join(binaries(), "pg_dump"), ["--format=custom", "--no-owner", `--file=${file}`, url], {
-    encoding: "utf8",
+async function backup(args: string[]): Promise<void> {
+  const { backupName, checkBackup, dump } = await import("./backup");
+  const name = nameIn(args);
+  if (args.includes("--check")) {
+    if (!name) throw new Plain("Name the backup file to check: ./yarvex backup --check FILE");
+    return withServer(async (server) => {
+      const trial = `yarvex_check_${process.pid}`;
+      await ensureDatabase(server, trial);
+      try {
+        console.log(await checkBackup(placeOf(name), server.urlOf(trial)));
+      } finally {
+        await dropDatabase(server, trial);
+      }
+    });
+  }
+  return withServer(async (server) => {
+    const file = placeOf(name ?? backupName(args.includes("--demo")));
+    await dump(server.urlOf(databaseFor(args)), file);
+    console.log(`Written to ${file}, and read back.`);
   });
-  if (dumped.status !== 0) throw new Plain(`The backup could not be written:\n${dumped.stderr.trim()}`);
 }
 
 async function restore(args: string[]): Promise<void> {
-  const name = args.find((arg) => !arg.startsWith("--"));
-  if (!name || !existsSync(name)) throw new Plain("Name the backup file to restore: ./yarvex restore FILE");
-  const server = await startPostgres();
-  try {
+  const name = nameIn(args);
+  if (!name || !existsSync(placeOf(name))) throw new Plain("Name the backup file to restore: ./yarvex restore FILE");
+  const { load } = await import("./backup");
+  return withServer(async (server) => {
     const database = databaseFor(args);
     await ensureDatabase(server, database);
-    await load(server.urlOf(database), resolve(name));
+    await load(server.urlOf(database), placeOf(name));
     console.log("Restored.");
-  } finally {
-    server.stop();
-  }
+  });
 }
 
 /** Records, sums and states of every session again from its log; what was logged is not touched. */
-async function rebuild(args: string[]): Promise<void> {
-  const server = await startPostgres();
-  try {
+const rebuild = (args: string[]): Promise<void> =>
+  withServer(async (server) => {
     await prepare(server, databaseFor(args), false);
     const { rebuildProjections } = await import("../server/context/projecting");
     const { closeDatabase } = await import("../server/db");
     const done = await rebuildProjections("all", { say: (count) => say(`${count} sessions…`) });
     await closeDatabase();
     console.log(`Rebuilt from the logs of ${done} sessions.`);
-  } finally {
-    server.stop();
-  }
-}
-
-/** Reads a backup into a database that has no tables yet. */
-export async function load(url: string, file: string): Promise<void> {
-  const client = new pg.Client({ connectionString: url });
-  await client.connect();
-  try {
-    const { rows } = await client.query(
-      "select count(*)::int as n from information_schema.tables where table_schema = 'public'",
-    );
-    if (rows[0].n > 0)
-      throw new Plain(
-        "This database is not empty: a backup is restored only into an empty one, so that nothing is overwritten.",
-      );
-    for (const role of ["yarvex_app", "yarvex_coach", "yarvex_client"]) {
-      await client.query(
-        `DO $$ BEGIN IF NOT EXISTS (SELECT FROM pg_roles WHERE rolname = '${role}') THEN CREATE ROLE ${role} NOLOGIN; END IF; END $$`,
-      );
-      await client.query(`GRANT ${role} TO CURRENT_USER`);
-    }
-  } finally {
-    await client.end();
-  }
-  const restored = spawnSync(
-    join(binaries(), "pg_restore"),
-    ["--no-owner", "--exit-on-error", "--single-transaction", `--dbname=${url}`, file],
-    { encoding: "utf8" },
-  );
-  if (restored.status !== 0) throw new Plain(`The backup could not be read:\n${restored.stderr.trim()}`);
-}
+  });
 
 if (process.argv[1] && import.meta.filename === resolve(process.argv[1])) {
   main().catch((error: unknown) => {
-    say(
-      error instanceof Plain ? error.message : error instanceof Error ? (error.stack ?? error.message) : String(error),
-    );
+    say(plainly(error) ?? (error instanceof Error ? (error.stack ?? error.message) : String(error)));
     process.exit(1);
   });
 }
