@@ -8,6 +8,7 @@ import {
   cautionKey,
   conflictSentence,
   curveKg,
+  cutLoads,
   decimal,
   equipmentProblems,
   exerciseOrThrow,
@@ -27,7 +28,6 @@ import {
   setRoundRest,
   shortSentence,
   slotLabels,
-  writeLoads,
 } from "../core";
 import { catalogueIn } from "./catalogue";
 import type { ComputedSession } from "./compute";
@@ -129,7 +129,7 @@ function remediesFor(view: SessionContext, computed: ComputedSession, slot: Slot
     if (lighter.size > 0)
       found.push({
         name: `Cut the load ${Math.max(1, Math.ceil((1 - loadShare) * 100))} %`,
-        operation: (document) => writeLoads(document, slotId, lighter),
+        operation: (document) => cutLoads(document, slotId, loadShare, lighter),
       });
   }
   if (roundRestSeconds !== null)

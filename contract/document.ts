@@ -80,6 +80,7 @@ const load = kinds({
   unsaid: {},
   fixed: { weight: weightSchema },
   percentOfMax: { percent: finite(0.1, 150) },
+  ofNext: { percent: finite(-50, 50) },
   percentOfTop: { percent: finite(0.1, 150) },
   repMax: { reps: whole(1, 30) },
   byEffort: {},

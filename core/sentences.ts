@@ -90,6 +90,8 @@ export function loadSentence(reason: LoadReason, context: SentenceContext): stri
         reason.asked !== null && Math.abs(reason.asked - reason.rir) >= 0.5 ? `, asked ${decimal(reason.asked)}` : "";
       return `Expect RIR ${decimal(Math.min(reason.rir, 10))}${asked}, when fresh.`;
     }
+    case "ofNext":
+      return `${decimal(Math.abs(reason.percent))} % ${reason.percent < 0 ? "less" : "more"} than the rule says, in this session: ${kg(reason.wantedKg)}.`;
     case "assumedEffort":
       return `No effort is written: RIR ${decimal(reason.rir)} is assumed.`;
   }

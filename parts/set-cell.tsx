@@ -14,13 +14,14 @@ interface Props {
   readonly error: ShorthandError | null;
   readonly onSelect: (at: { readonly slotId: string; readonly round: number }) => void;
   readonly onEdit: () => void;
-  readonly setEditing: (text: string | null) => void;
+  readonly setEditing: (text: string) => void;
   readonly commit: (move: "down" | "stay") => void;
+  readonly leave: () => void;
 }
 
 /** One set where its lift and its round cross: read as it will be done, written in place. */
 export function SetCell(props: Props) {
-  const { slot, round, computed, selected, editing, error, onSelect, onEdit, setEditing, commit } = props;
+  const { slot, round, computed, selected, editing, error, onSelect, onEdit, setEditing, commit, leave } = props;
   const input = useRef<HTMLInputElement>(null);
   const isEditing = editing !== null;
   useEffect(() => {
@@ -58,6 +59,7 @@ export function SetCell(props: Props) {
         <>
           <input
             ref={input}
+            data-writing
             aria-label={`Set, round ${round + 1}`}
             aria-invalid={error !== null}
             className="narrow absolute inset-0 z-20 min-w-[9rem] bg-cloth px-2 font-semibold outline-2 outline-indigo"
@@ -66,7 +68,7 @@ export function SetCell(props: Props) {
             onKeyDown={(event) => {
               event.stopPropagation();
               if (event.key === "Enter") commit("down");
-              if (event.key === "Escape") setEditing(null);
+              if (event.key === "Escape") leave();
             }}
             onBlur={() => commit("stay")}
           />

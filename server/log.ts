@@ -4,8 +4,8 @@ type Level = "info" | "fault";
 
 function write(level: Level, what: string, more: Readonly<Record<string, unknown>>): void {
   const line = JSON.stringify({ at: new Date().toISOString(), level, what, ...more });
-  if (level === "fault") console.error(line);
-  else console.log(line);
+  // Not by the console, which the web framework may take for its own.
+  (level === "fault" ? process.stderr : process.stdout).write(`${line}\n`);
 }
 
 export const logInfo = (what: string, more: Readonly<Record<string, unknown>> = {}): void => write("info", what, more);

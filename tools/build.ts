@@ -7,7 +7,14 @@ import { whileHeld } from "./lock";
 import { Plain, ROOT, run, STATE, say } from "./system";
 
 const SOURCES = ["app", "contract", "core", "device", "parts", "public", "screens", "server", "ui", "workers"];
-const FILES = ["package-lock.json", "next.config.ts", "tsconfig.json", "postcss.config.mjs", "tools/build.ts"];
+const FILES = [
+  "instrumentation.ts",
+  "package-lock.json",
+  "next.config.ts",
+  "tsconfig.json",
+  "postcss.config.mjs",
+  "tools/build.ts",
+];
 
 /** One builds at a time; whoever waited finds it done. */
 export const ensureBuild = (): Promise<void> => whileHeld(join(STATE, "build.lock"), buildWhereChanged);

@@ -1,7 +1,9 @@
 /** The web process: Next behind a plain server that alone says where a request came from, and stops when told. */
 import { createServer } from "node:http";
+import { join } from "node:path";
 import next from "next";
 import { closeDatabase } from "../server/db";
+import { builtScripts, contentPolicy, newNonce, STRICT_TRANSPORT } from "./headers";
 import { ROOT } from "./system";
 
 const MOST_REQUEST_BYTES = 1_000_000;
@@ -16,6 +18,8 @@ export async function serve(port: number, host: string): Promise<Serving> {
   await app.prepare();
   const handle = app.getRequestHandler();
   const trustsProxy = process.env.YARVEX_TRUST_PROXY === "1";
+  const built = builtScripts(join(ROOT, ".next", "server", "app"));
+  const isSecure = (process.env.YARVEX_URL ?? "").startsWith("https:");
   const server = createServer({ connectionsCheckingInterval: 2_000 }, (request, response) => {
     // No route of ours takes more; what says that it brings more is not read.
     if (Number(request.headers["content-length"] ?? 0) > MOST_REQUEST_BYTES) {
@@ -33,6 +37,11 @@ export async function serve(port: number, host: string): Promise<Serving> {
       for (const name of Object.keys(request.headers)) if (name.startsWith("x-forwarded")) delete request.headers[name];
     }
     request.headers["x-yarvex-address"] = address;
+    // Next reads the name of this answer's scripts from the policy on the request.
+    const policy = contentPolicy(newNonce(), built);
+    request.headers["content-security-policy"] = policy;
+    response.setHeader("content-security-policy", policy);
+    if (isSecure) response.setHeader("strict-transport-security", STRICT_TRANSPORT);
     void handle(request, response);
   });
   // Headers and bodies that trickle in are ended.

@@ -59,7 +59,9 @@ export type LoadReason =
   | { readonly kind: "noRecord" }
   | { readonly kind: "noBodyMass" }
   | { readonly kind: "expectRir"; readonly rir: number; readonly asked: number | null }
-  | { readonly kind: "assumedEffort"; readonly rir: number };
+  | { readonly kind: "assumedEffort"; readonly rir: number }
+  /** Changed for this session from what the rule says. */
+  | { readonly kind: "ofNext"; readonly percent: number; readonly wantedKg: number };
 
 /** A way round a load that this gym cannot build. */
 export type WayRound =

@@ -116,6 +116,8 @@ interface Wanted {
   readonly exact: boolean;
   readonly assumed: boolean;
   readonly aimReps: number | null;
+  /** Never built heavier than it is wanted. */
+  readonly lighter?: boolean;
 }
 
 class Resolver {
@@ -336,6 +338,14 @@ class Resolver {
           return { kg, reasons: reasons.slice(0, 1), exact: true, assumed: false, aimReps: null };
         }
         return this.unsaid(work, exercise, segment, index);
+      case "ofNext": {
+        const next = this.unsaid(work, exercise, segment, index);
+        if (next.kg === null) return next;
+        const kg = next.kg * (1 + rule.percent / 100);
+        const reasons: LoadReason[] = [{ kind: "ofNext", percent: rule.percent, wantedKg: kg }, ...next.reasons];
+        // Less was asked for: what is built is less.
+        return { ...next, kg, exact: false, lighter: rule.percent < 0, reasons };
+      }
     }
   }
 
@@ -449,7 +459,8 @@ class Resolver {
   ): ResolvedLoad {
     const { gym, settings, bodyMassKg } = this.context;
     const setup = segment.setup ?? work.slot.setup;
-    const policy = this.policyOf(work.record);
+    const own = this.policyOf(work.record);
+    const policy: Policy = wanted.lighter ? { ...own, kind: "neverHarder" } : own;
     const built = this.build(wanted, exercise, policy, beside, setup);
     const { kg } = built;
     const reasons = [...wanted.reasons, ...built.reasons];

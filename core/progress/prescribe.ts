@@ -29,7 +29,7 @@ export function prescribe(document: SessionDocument, context: ResolveContext): P
       const answer = record && nextOfLift({ block, slot }, exercise, record, context);
       if (!answer) continue;
       next.set(slot.id, answer);
-      const isLeftToRule = slot.sets.some((set) => set?.segments[0]?.load.kind === "unsaid");
+      const isLeftToRule = slot.sets.some((set) => ["unsaid", "ofNext"].includes(set?.segments[0]?.load.kind ?? ""));
       const edited = isLeftToRule ? applyEdits(prescribed, answer.edits) : null;
       if (edited?.ok) prescribed = edited.document;
     }

@@ -202,6 +202,8 @@ export type LoadChange =
 
 export type LoadRule =
   | { readonly kind: "unsaid" }
+  /** What the lift's rule says next, so many percent more or less: a change for this session, from which nothing follows. */
+  | { readonly kind: "ofNext"; readonly percent: number }
   | { readonly kind: "fixed"; readonly weight: Weight }
   /** Percent of the training max where one is set, else of e1RM. */
   | { readonly kind: "percentOfMax"; readonly percent: number }

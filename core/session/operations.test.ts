@@ -41,6 +41,24 @@ describe("what a coach does, in words and in text", () => {
       "A1 Bench press 12,10,8,6,4 @60,65,70,75,80kg r60,90,90,90",
     ],
     [
+      "makes no load between two that no gym builds",
+      "Bench press 3x5 @60,61,62kg r60",
+      (d) => operations.changeRounds(d, block(d).id, 4, ids()),
+      "A1 Bench press 4x5 @60,60,61,62kg r60",
+    ],
+    [
+      "cuts a ruled load for this session, and the rule goes on",
+      "Bench press 3x8 rir2 r90",
+      (d) => operations.cutLoads(d, block(d).slots[0]!.id, 0.96, new Map()),
+      "A1 Bench press 3x8 @next-4% rir2 r90",
+    ],
+    [
+      "cuts it twice",
+      "Bench press 3x8 @next-4% r90",
+      (d) => operations.cutLoads(d, block(d).slots[0]!.id, 0.9, new Map()),
+      "A1 Bench press 3x8 @next-13.6% r90",
+    ],
+    [
       "shortens it, ends kept",
       "Bench press 12,10,8,6,4 @60,65,70,75,80kg r60",
       (d) => operations.changeRounds(d, block(d).id, 3, ids()),

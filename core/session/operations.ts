@@ -423,6 +423,56 @@ function scaledLoad(load: LoadRule, factor: number): LoadRule {
 const scaledWeight = (w: Weight, factor: number): Weight =>
   weight(decimal(Math.min(1000, Math.max(0.5, Math.round(Number(w.amount) * factor * 2) / 2))), w.unit);
 
+/**
+ * A lift's loads at a share, for this session: where its rule says the load, what the rule says is cut and the rule goes on;
+ * a written load is written anew, as it is built.
+ */
+export function cutLoads(
+  document: SessionDocument,
+  slotId: string,
+  share: number,
+  built: Parameters<typeof writeLoads>[2],
+): Operation {
+  const slot = slotById(document, slotId);
+  if (!slot) return no("That lift is not in the session any more.");
+  const isRuled = (load: LoadRule | undefined) => load?.kind === "unsaid" || load?.kind === "ofNext";
+  const sets = slot.sets.map((set) => {
+    const [first, ...others] = set?.segments ?? [];
+    if (!set || !first || !isRuled(first.load)) return set;
+    const before = first.load.kind === "ofNext" ? 1 + first.load.percent / 100 : 1;
+    const percent = Math.round((before * share - 1) * 1000) / 10;
+    const load: LoadRule = percent === 0 ? { kind: "unsaid" } : { kind: "ofNext", percent: Math.max(-50, percent) };
+    return { ...set, segments: [{ ...first, load }, ...others] };
+  });
+  const written = slot.sets.flatMap((set) => (set && !isRuled(set.segments[0]?.load) ? [set.segments[0]!.id] : []));
+  const figures = writeLoads(document, slotId, new Map([...built].filter(([id]) => written.includes(id))));
+  return figures.ok ? edits(...diffSlotSets(slot, sets), ...figures.edits) : figures;
+}
+
+/** Without what was changed for one session alone: what is kept to start others from. */
+export function withoutSessionChanges(document: SessionDocument): SessionDocument {
+  const plain = (block: Block): Block => ({
+    ...block,
+    slots: block.slots.map((slot) => ({
+      ...slot,
+      sets: slot.sets.map(
+        (set) =>
+          set && {
+            ...set,
+            segments: set.segments.map((segment) =>
+              segment.load.kind === "ofNext" ? { ...segment, load: { kind: "unsaid" as const } } : segment,
+            ),
+          },
+      ),
+    })),
+  });
+  return {
+    ...document,
+    blocks: document.blocks.map(plain),
+    finisher: document.finisher && plain(document.finisher),
+  };
+}
+
 /** Writes the loads of some parts as figures; for moves of the body, what is added to it or taken off. */
 export function writeLoads(
   document: SessionDocument,
@@ -601,6 +651,7 @@ function stretchRests(rest: Block["restAfterRound"], rounds: number): Block["res
 
 function stretchSets(sets: Slot["sets"], count: number, makeId: MakeId): Slot["sets"] {
   const used = new Set<number>();
+  const step = smallestStep(sets);
   const stretched = Array.from({ length: count }, (_, round): WorkSet | null => {
     const place = count === 1 ? 0 : (round * (sets.length - 1)) / (count - 1);
     const from = Math.floor(place + 1e-9);
@@ -609,14 +660,31 @@ function stretchSets(sets: Slot["sets"], count: number, makeId: MakeId): Slot["s
     used.add(from);
     const set = keeps ? source : freshSet(source, makeId);
     const between = place - from;
-    return set && between > 1e-9 ? interpolated(set, sets[from + 1] ?? null, between) : set;
+    return set && between > 1e-9 ? interpolated(set, sets[from + 1] ?? null, between, step) : set;
   });
   if (!stretched.some((set) => set !== null)) return stretched.with(0, sets.find((set) => set !== null)!);
   return groundSteps(stretched, sets);
 }
 
-/** Reps and loads part of the way to the next round, where both are plain figures. */
-function interpolated(set: WorkSet, next: WorkSet | null, part: number): WorkSet {
+/** Steps that any gym builds, by unit. */
+const PLAIN_STEP = { kg: 2.5, lb: 5 } as const;
+
+/** The step that loads between two rounds go by: a plain one, or the smallest that is written, for a gym that has finer ones. */
+function smallestStep(sets: Slot["sets"]): number {
+  const written = sets.flatMap((set) => {
+    const load = set?.segments[0]?.load;
+    return load?.kind === "fixed" ? [Number(load.weight.amount)] : [];
+  });
+  const steps = written.slice(1).flatMap((amount, index) => {
+    const by = Math.abs(amount - written[index]!);
+    return by > 0 ? [by] : [];
+  });
+  const unit = sets.some((set) => set?.segments[0]?.load.kind === "fixed" && set.segments[0].load.weight.unit === "lb");
+  return Math.min(PLAIN_STEP[unit ? "lb" : "kg"], ...steps);
+}
+
+/** Reps and loads part of the way to the next round, where both are plain figures; loads by whole steps. */
+function interpolated(set: WorkSet, next: WorkSet | null, part: number, step: number): WorkSet {
   const a = set.segments[0]!;
   const b = next?.segments[0];
   if (!b) return set;
@@ -633,7 +701,10 @@ function interpolated(set: WorkSet, next: WorkSet | null, part: number): WorkSet
     if (x !== y)
       change.load = {
         kind: "fixed",
-        weight: weight(decimal(Math.round((x + (y - x) * part) * 2) / 2), a.load.weight.unit),
+        weight: weight(
+          decimal(x + Math.trunc(((y - x) * part) / step + Math.sign(y - x) * 1e-9) * step),
+          a.load.weight.unit,
+        ),
       };
   }
   return withFirst(set, change);

@@ -71,6 +71,7 @@ const plainLoad: fc.Arbitrary<LoadRule> = fc.oneof(
   percent.map((p) => ({ kind: "percentOfTop" as const, percent: p })),
   fc.integer({ min: 1, max: 30 }).map((n) => ({ kind: "repMax" as const, reps: n })),
   fc.constant({ kind: "byEffort" as const }),
+  fc.constantFrom(-50, -7.5, -2, 5).map((p) => ({ kind: "ofNext" as const, percent: p })),
   fc.constant({ kind: "bodyweight" as const, added: null, sign: 1 as const }),
   fc
     .tuple(anyWeight, fc.constantFrom(1 as const, -1 as const))

@@ -17,7 +17,7 @@ export function ExercisesScreen({ view }: { view: ExercisesView }) {
   const [mode, setMode] = useState<"lengths" | "list">("lengths");
   const box = "rounded-[3px] border border-rule bg-cloth px-2 py-1";
   return (
-    <div className="grid h-dvh min-h-[40rem] grid-cols-1 grid-rows-[auto_1fr] lg:grid-cols-[minmax(0,1fr)_310px_330px]">
+    <div className="grid min-h-dvh grid-cols-1 content-start lg:h-dvh lg:min-h-[40rem] lg:grid-rows-[auto_minmax(0,1fr)] lg:grid-cols-[minmax(0,1fr)_310px_330px]">
       <header className="flex flex-wrap items-center gap-x-3 gap-y-1 border-b border-thread px-4 py-2 lg:col-span-3">
         <h1 className="text-lg font-bold">Exercises</h1>
         <label className="text-quiet">
@@ -60,7 +60,7 @@ export function ExercisesScreen({ view }: { view: ExercisesView }) {
           </Button>
         </div>
       </header>
-      <main className="min-h-0 min-w-0 overflow-auto px-3 py-1">
+      <main className="min-w-0 overflow-x-auto px-3 lg:min-h-0 lg:overflow-auto py-1">
         {mode === "lengths" ? <Lengths state={state} /> : <ExerciseList state={state} />}
         {mode === "lengths" ? (
           <p className="narrow flex flex-wrap gap-x-4 py-1 text-quiet">
@@ -73,13 +73,13 @@ export function ExercisesScreen({ view }: { view: ExercisesView }) {
       </main>
       <aside
         aria-label="Ranking"
-        className="min-h-0 overflow-y-auto border-l border-thread px-3 py-3 max-lg:border-t max-lg:border-l-0"
+        className="border-l lg:min-h-0 lg:overflow-y-auto border-thread px-3 py-3 max-lg:border-t max-lg:border-l-0"
       >
         <Ranking state={state} />
       </aside>
       <aside
         aria-label="The exercise"
-        className="min-h-0 overflow-y-auto border-l border-thread bg-cloth p-4 max-lg:border-t max-lg:border-l-0"
+        className="border-l lg:min-h-0 lg:overflow-y-auto border-thread bg-cloth p-4 max-lg:border-t max-lg:border-l-0"
       >
         <Detail state={state} />
       </aside>

@@ -23,9 +23,9 @@ export function GymScreen({ view }: { view: GymView }) {
   const thread = [...gym.threads, ...gym.keptThreads].find((one) => one.key === selected) ?? gym.threads[0];
   const general = gym.problems.filter((one) => !one.field.includes("."));
   return (
-    <div className="grid h-dvh min-h-[40rem] grid-cols-1 grid-rows-[auto_1fr] lg:grid-cols-[minmax(0,1fr)_320px]">
+    <div className="grid min-h-dvh grid-cols-1 content-start lg:h-dvh lg:min-h-[40rem] lg:grid-rows-[auto_minmax(0,1fr)] lg:grid-cols-[minmax(0,1fr)_320px]">
       <GymHeader gym={gym} />
-      <main className="flex min-h-0 min-w-0 flex-col overflow-y-auto">
+      <main className="flex min-w-0 flex-col lg:min-h-0 lg:overflow-y-auto">
         {gym.message ? <Notice kind="warn">{gym.message}</Notice> : null}
         <div className="overflow-x-auto px-3 pt-1">
           {gym.threads.length + gym.keptThreads.length === 0 ? (
@@ -57,7 +57,7 @@ export function GymScreen({ view }: { view: GymView }) {
       </main>
       <aside
         aria-label="What it is made of"
-        className="flex min-h-0 flex-col gap-4 overflow-y-auto border-l border-thread bg-cloth p-4 max-lg:border-t max-lg:border-l-0"
+        className="flex flex-col gap-4 lg:min-h-0 lg:overflow-y-auto border-l border-thread bg-cloth p-4 max-lg:border-t max-lg:border-l-0"
       >
         {general.map((problem) => (
           <p key={problem.message} role="alert" className="border-l-4 border-weld-fill pl-2 text-weld">

@@ -33,7 +33,7 @@ export function Desk({ view: opened }: { view: SessionView }) {
     return () => window.removeEventListener("keydown", onKey);
   }, [desk]);
   return (
-    <div className="grid h-dvh min-h-[40rem] grid-cols-1 grid-rows-[auto_1fr_auto] lg:grid-cols-[minmax(0,1fr)_266px]">
+    <div className="grid min-h-dvh grid-cols-1 content-start lg:h-dvh lg:min-h-[40rem] lg:grid-cols-[minmax(0,1fr)_266px] lg:grid-rows-[auto_minmax(0,1fr)_auto]">
       <header className="flex flex-wrap items-center gap-x-3 gap-y-1 border-b border-thread px-4 py-2 lg:col-span-2">
         <h1 className="text-lg font-bold">{document.title || "Untitled session"}</h1>
         <p className="text-quiet">
@@ -80,7 +80,7 @@ export function Desk({ view: opened }: { view: SessionView }) {
           </Link>
         </div>
       </header>
-      <main className="flex min-h-0 min-w-0 flex-col overflow-y-auto">
+      <main className="flex min-w-0 flex-col lg:min-h-0 lg:overflow-y-auto">
         {view.readiness.kind === "ready" ? null : (
           <Notice kind="block">{readinessSentence(view.readiness, view.client.name)}</Notice>
         )}
@@ -102,10 +102,10 @@ export function Desk({ view: opened }: { view: SessionView }) {
         <ReadingLine desk={desk} view={view} />
         {desk.mode === "text" ? <TextPanel desk={desk} /> : <Grid desk={desk} view={view} />}
       </main>
-      <div className="min-h-0 overflow-y-auto border-l border-thread bg-cloth max-lg:border-t max-lg:border-l-0">
+      <div className="border-l border-thread bg-cloth max-lg:border-t max-lg:border-l-0 lg:min-h-0 lg:overflow-y-auto">
         <Why desk={desk} view={view} />
       </div>
-      <div className="lg:col-span-2">
+      <div className="max-lg:sticky max-lg:bottom-0 max-lg:z-20 lg:col-span-2">
         <Foot view={view} desk={desk} />
       </div>
     </div>

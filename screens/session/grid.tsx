@@ -18,37 +18,72 @@ import {
 } from "@/core";
 import { SetCell } from "@/parts/set-cell";
 import { BlockMenu } from "./block-menu";
-import type { Desk } from "./use-desk";
+import type { Desk, Selection } from "./use-desk";
 
 interface Props {
   readonly desk: Desk;
   readonly view: SessionView;
 }
 
+/** A cell that is being written: where it is, whatever is chosen meanwhile; what is typed; and what stood there. */
+interface Editing {
+  readonly at: Selection;
+  readonly text: string;
+  readonly printed: string;
+}
+
+/**
+ * What a typed text means for its set. Where something of what stood there is in it still, it was put right in place, and
+ * says the whole set. Where nothing is, a part was typed, and changes that part.
+ */
+function meant({ text, printed }: Editing): string {
+  const words = new Set(printed.split(/\s+/).filter(Boolean));
+  const isWhole = text.split(/\s+/).some((word) => words.has(word) && words.size > 1);
+  return isWhole && !text.trim().startsWith("=") ? `=${text}` : text;
+}
+
 /** Rows are lifts, columns are rounds; the cells are the crossings. One tab stop; arrows rove, Enter writes, F6 leaves. */
 export function Grid({ desk, view }: Props) {
   const { document, computed, selection } = desk;
-  const [editing, setEditing] = useState<string | null>(null);
+  const [cell, setCell] = useState<Editing | null>(null);
   const [error, setError] = useState<ShorthandError | null>(null);
+  // What is being written now, also for handlers of an earlier render: a text is committed once.
+  const writing = useRef<Editing | null>(null);
+  const put = (next: Editing | null) => {
+    writing.current = next;
+    setCell(next);
+  };
   const container = useRef<HTMLDivElement>(null);
   const cells = useMemo(() => order(document), [document]);
   const rounds = Math.max(1, ...allBlocks(document).flatMap((block) => block.slots.map((slot) => slot.sets.length)));
   const last = useMemo(() => new Map(view.lifts.map((lift) => [lift.lineage, lift.exposures.at(-1)])), [view.lifts]);
   const columns = `11.5rem repeat(${rounds}, minmax(${rounds > 6 ? 4.6 : 6.4}rem, ${rounds > 5 ? 6.6 : 7.2}rem)) 5.6rem minmax(7rem, 1fr)`;
 
-  const startEdit = (typed?: string) => {
-    if (!selection || desk.locked) return;
-    const set = slotById(document, selection.slotId)?.sets[selection.round] ?? null;
-    setEditing(typed ?? (set ? printCell(set, desk.catalogue, slotLabels(document)) : ""));
+  const startEdit = (at: Selection | null, typed?: string) => {
+    if (!at || desk.locked) return;
+    if (writing.current) {
+      // What does not read yet is put right, or left with Escape, before another cell is written.
+      window.document.querySelector<HTMLInputElement>("[data-writing]")?.focus();
+      return;
+    }
+    const set = slotById(document, at.slotId)?.sets[at.round] ?? null;
+    const printed = set ? printCell(set, desk.catalogue, slotLabels(document)) : "";
+    put({ at, text: typed ?? printed, printed });
     setError(null);
   };
   const commit = (move: "down" | "stay") => {
-    if (editing === null || !selection) return;
-    const problem = desk.setCell(selection, editing);
+    const now = writing.current;
+    if (!now) return;
+    const problem = now.text.trim() === now.printed.trim() ? null : desk.setCell(now.at, meant(now));
     setError(problem);
     if (problem) return;
-    setEditing(null);
+    put(null);
     if (move === "down") rove(0, 1);
+    container.current?.focus();
+  };
+  const leave = () => {
+    put(null);
+    setError(null);
     container.current?.focus();
   };
   const rove = (dx: number, dy: number) => {
@@ -60,7 +95,7 @@ export function Grid({ desk, view }: Props) {
   };
 
   const onKeyDown = (event: React.KeyboardEvent) => {
-    if (editing !== null) return;
+    if (event.target !== container.current) return;
     const moves: Record<string, [number, number]> = {
       ArrowLeft: [-1, 0],
       ArrowRight: [1, 0],
@@ -73,13 +108,13 @@ export function Grid({ desk, view }: Props) {
       rove(...by);
     } else if (event.key === "Enter" || event.key === "F2") {
       event.preventDefault();
-      startEdit();
+      startEdit(selection);
     } else if (event.key === "F6") {
       event.preventDefault();
       window.document.getElementById("why")?.focus();
-    } else if (event.key.length === 1 && /[\dF@]/.test(event.key) && !event.ctrlKey && !event.metaKey) {
+    } else if (event.key.length === 1 && /[\dF@=>rt]/.test(event.key) && !event.ctrlKey && !event.metaKey) {
       event.preventDefault();
-      startEdit(event.key);
+      startEdit(selection, event.key);
     }
   };
 
@@ -128,10 +163,11 @@ export function Grid({ desk, view }: Props) {
                   computed={computed}
                   selected={selection?.slotId === slot.id && selection.round === round}
                   onSelect={desk.select}
-                  onEdit={() => startEdit()}
-                  editing={selection?.slotId === slot.id && selection.round === round ? editing : null}
-                  setEditing={setEditing}
+                  onEdit={() => startEdit({ slotId: slot.id, round })}
+                  editing={cell?.at.slotId === slot.id && cell.at.round === round ? cell.text : null}
+                  setEditing={(text) => writing.current && put({ ...writing.current, text })}
                   commit={commit}
+                  leave={leave}
                   error={error}
                 />
               ))}

@@ -14,6 +14,8 @@ import {
   reconcile,
   type SessionDocument,
   type ShorthandError,
+  slotById,
+  slotLabels,
   writeSet,
 } from "@/core";
 import { ask } from "@/device/api";
@@ -134,7 +136,12 @@ export function useDesk(view: SessionView) {
   /** Reads a cell; on an error nothing changes and the error comes back to the field. */
   const setCell = useCallback(
     (at: Selection, typed: string): ShorthandError | null => {
-      const read = parseCell(typed, catalogue, newId);
+      const sets = slotById(work.document, at.slotId)?.sets ?? [];
+      const read = parseCell(typed, catalogue, newId, {
+        before: sets[at.round] ?? null,
+        isFirstRound: sets.slice(0, at.round).every((set) => set === null),
+        labels: slotLabels(work.document),
+      });
       if ("error" in read) return read.error;
       operate(writeSet(work.document, at.slotId, at.round, read.set));
       return null;

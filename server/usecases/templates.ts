@@ -1,4 +1,5 @@
 /** Sessions kept to start others from. */
+import { withoutSessionChanges } from "../../core";
 import { readStored } from "../context/documents";
 import { studioOf } from "../context/studio";
 import { newId } from "../db";
@@ -25,7 +26,7 @@ export const keepTemplate = defineUseCase("templates.keep", ["coach"], (scope, {
     const row = await db.sessionRow(tx, sessionId);
     if (!row) return notFound;
     if (name.trim() === "") return refused("name", "Give the template a name.");
-    const document = readStored(row.document, await studioOf(tx));
+    const document = withoutSessionChanges(readStored(row.document, await studioOf(tx)));
     const id = newId();
     await db.insertTemplate(tx, { studioId: scope.studioId, id, name: name.trim(), document });
     return ok({ templateId: id });

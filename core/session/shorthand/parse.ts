@@ -79,17 +79,30 @@ export function parseSession(
   return reader.finish(makeId);
 }
 
+/** What a cell is written into. */
+export interface CellPlace {
+  /** The set that is there: what is not written stays as it is. */
+  readonly before: WorkSet | null;
+  /** Whether no round of its lift comes before it. */
+  readonly isFirstRound: boolean;
+  /** Labels of the session's lifts by their ids, for loads that name one. */
+  readonly labels: ReadonlyMap<string, string>;
+}
+
 /** Parses what one cell of the grid may hold, without a count of rounds: `6 @RIR2 t2-0-1-1`. */
 export function parseCell(
   text: string,
   catalogue: Catalogue,
   makeId: MakeId,
+  { before, isFirstRound, labels }: CellPlace = { before: null, isFirstRound: true, labels: new Map() },
 ): { set: WorkSet } | { error: ShorthandError } {
   const scanner = new Scanner(normalise(text));
+  const ids = new Map([...labels].map(([id, label]) => [label, id]));
   try {
-    const draft = readCell(scanner, exerciseLookup(catalogue));
+    const base = before && { ...before, segments: [...before.segments] };
+    const draft = readCell(scanner, exerciseLookup(catalogue), base, isFirstRound);
     if (!scanner.atEnd) scanner.fail("the end of the set");
-    return { set: finishSet(draft, makeId, (rule) => rule) };
+    return { set: finishSet(draft, makeId, (rule) => bindLabel(rule, ids, scanner)) };
   } catch (problem) {
     return { error: asError(problem, scanner.text, 1) };
   }

@@ -316,6 +316,8 @@ function printLoad(load: LoadRule, rir: Span | null, labels: ReadonlyMap<string,
   switch (load.kind) {
     case "unsaid":
       return null;
+    case "ofNext":
+      return `@next${load.percent < 0 ? "-" : "+"}${decimal(Math.abs(load.percent))}%`;
     case "fixed":
       return `@${printWeight(load.weight)}`;
     case "percentOfMax":

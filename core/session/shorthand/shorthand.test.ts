@@ -3,9 +3,10 @@ import { describe, expect, it } from "vitest";
 import { SHIPPED_CATALOGUE } from "../../exercise/catalogue";
 import { arbitrarySession } from "../../testing/arbitrary";
 import { countingIds, read, withoutIds } from "../../testing/helpers";
+import { allBlocks, slotLabels } from "../grammar";
 import { validateDocument } from "../validate";
 import { parseCell, parseSession } from "./parse";
-import { printSession } from "./print";
+import { printCell, printSession } from "./print";
 
 const parse = (text: string) => parseSession(text, SHIPPED_CATALOGUE, countingIds());
 const normal = (text: string) => printSession(read(text), SHIPPED_CATALOGUE);
@@ -116,6 +117,56 @@ describe("a cell", () => {
     });
     const wrong = parseCell("6 @RIR2 4x8", SHIPPED_CATALOGUE, countingIds());
     expect("error" in wrong && wrong.error.column).toBe(9);
+  });
+
+  const FULL = "6-8 @60kg rir2 t3-1-1-0 > -20%x8";
+  const written = (typed: string, into = FULL): string => {
+    const document = parse(`A1 Bench press 1x5 @80kg\n\nB1 Dumbbell curl 1x${into}`).document;
+    const labels = slotLabels(document);
+    const before = document.blocks[1]!.slots[0]!.sets[0]!;
+    const read = parseCell(typed, SHIPPED_CATALOGUE, countingIds(), { before, labels, isFirstRound: true });
+    return "error" in read ? `error at ${read.error.column}` : printCell(read.set, SHIPPED_CATALOGUE, labels);
+  };
+  it.each([
+    ["10", "10 @60kg rir2 t3-1-1-0 > -20%x8"],
+    ["@62.5kg", "6-8 @62.5kg rir2 t3-1-1-0 > -20%x8"],
+    ["rir0", "6-8 @60kg rir0 t3-1-1-0 > -20%x8"],
+    ["10 @50kg", "10 @50kg rir2 t3-1-1-0 > -20%x8"],
+    ["t-", "6-8 @60kg rir2 > -20%x8"],
+    ["rir-", "6-8 @60kg t3-1-1-0 > -20%x8"],
+    ["@-", "6-8 rir2 t3-1-1-0 > -20%x8"],
+    [">-", "6-8 @60kg rir2 t3-1-1-0"],
+    ["> -30%xF", "6-8 @60kg rir2 t3-1-1-0 > -30%xF"],
+    ["=10", "10"],
+    ["= 8 @50kg", "8 @50kg"],
+    ["@=A1", "6-8 @=A1 rir2 t3-1-1-0 > -20%x8"],
+    ["@next-2%", "6-8 @next-2% rir2 t3-1-1-0 > -20%x8"],
+    ["", "error at 1"],
+    ["=", "error at 2"],
+    ["4x8", "error at 4"],
+    ["@=Z9", "error at 3"],
+  ])("typed into a set, changes what it says and nothing else: %j", (typed, stands) => {
+    expect(written(typed)).toBe(stands);
+  });
+
+  it("read into itself is itself, whatever set it is", () => {
+    fc.assert(
+      fc.property(arbitrarySession, (document) => {
+        const labels = slotLabels(document);
+        for (const block of allBlocks(document))
+          for (const slot of block.slots)
+            for (const [round, before] of slot.sets.entries()) {
+              if (!before) continue;
+              const isFirstRound = slot.sets.findIndex((set) => set !== null) === round;
+              const text = printCell(before, SHIPPED_CATALOGUE, labels);
+              const again = parseCell(`=${text}`, SHIPPED_CATALOGUE, countingIds(), { before, labels, isFirstRound });
+              expect("set" in again ? printCell(again.set, SHIPPED_CATALOGUE, labels) : again.error, text).toEqual(
+                text,
+              );
+            }
+      }),
+      { numRuns: 25 },
+    );
   });
 });
 

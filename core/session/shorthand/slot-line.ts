@@ -333,9 +333,11 @@ const nothingSaid = (): Said => ({
 });
 
 function readSetToken(s: Scanner, said: Said, lookup: ExerciseLookup): boolean {
-  if (s.peek(/>|\(/y)) {
+  if (s.eat(/> ?-(?=\s|$)/y)) said.chain = [];
+  else if (s.peek(/>|\(/y)) {
     said.chain = [...(said.chain ?? []), ...readChain(s, lookup)];
-  } else if (s.peek(/@/y)) {
+  } else if (s.eat(/@-(?=\s|$)/y)) said.loads = [UNSAID];
+  else if (s.peek(/@/y)) {
     const load = readLoad(s)!;
     said.loads = load.rules;
     if (load.rir) said.rirs = load.rir;
@@ -343,8 +345,8 @@ function readSetToken(s: Scanner, said: Said, lookup: ExerciseLookup): boolean {
   else if (s.peek(/[+-] ?\d[^/]*\/ ?round/iy)) {
     said.step = readChange(s) ?? s.fail("a step such as +5kg/round");
     s.eat(/\/ ?round\b/iy);
-  } else if (s.eat(/rir ?\?/iy)) said.effort = null;
-  else if (s.eat(/t\?(?![-\d])/iy)) said.tempo = null;
+  } else if (s.eat(/rir ?(\?|-(?=\s|$))/iy)) said.effort = null;
+  else if (s.eat(/t(\?(?![-\d])|-(?=\s|$))/iy)) said.tempo = null;
   else if (s.peek(/(rir|rpe) ?\d/iy)) said.effort = readEffort(s)!;
   else if (s.peek(/t(empo)? ?[\dX?]/iy)) said.tempo = readTempo(s)!.tempo;
   else if (s.eat(/in (?=\d)|in(?=\d)/iy)) said.within = readSeconds(s, "the whole set");
@@ -547,12 +549,25 @@ function readSlotWide(s: Scanner, slot: DraftSlot | null): boolean {
   return true;
 }
 
-/** What one cell of the grid may hold: a set without its count of rounds, such as `6 @RIR2 t2-0-1-1`. */
-export function readCell(s: Scanner, lookup: ExerciseLookup): DraftSet {
+/**
+ * What one cell of the grid may hold: a set without its count of rounds, such as `6 @RIR2 t2-0-1-1`. On a set that is there
+ * already, what is written changes that part and the others stay; `@-`, `rir-`, `t-` and `>-` clear one, and `=` before it
+ * all starts from nothing.
+ */
+export function readCell(
+  s: Scanner,
+  lookup: ExerciseLookup,
+  before: DraftSet | null = null,
+  isFirstRound = true,
+): DraftSet {
   const said = nothingSaid();
+  const base = s.eat(/=/y) ? null : before;
+  const start = s.position;
   readTokens(s, null, said, lookup);
-  if (!said.scheme) s.fail("the reps of this set, such as 8, 6-8, F or 40s");
-  if (said.scheme.rounds && said.scheme.stop.kind !== "repTotal")
+  if (!said.scheme && (base === null || s.position === start)) s.fail("the reps of this set, such as 8, 6-8, F or 40s");
+  if (said.scheme?.rounds && said.scheme.stop.kind !== "repTotal")
     s.fail("one set; the count of rounds belongs to the block");
-  return applySaid(said, null, 0) ?? s.fail("one set");
+  if ([said.loads, said.rirs].some((list) => (list?.length ?? 1) > 1)) s.fail("one load; a list is for all rounds");
+  if (said.step && isFirstRound) s.fail("a load of its own: no round comes before this one");
+  return applySaid(said, base, isFirstRound ? 0 : 1) ?? s.fail("one set");
 }

@@ -142,6 +142,9 @@ function readEffortFigure(s: Scanner, word: string): Span {
   return { low, high };
 }
 
+/** A change for one session is no more than this. */
+export const MOST_OF_NEXT = 50;
+
 function readSingleRule(s: Scanner): LoadRule | null {
   if (s.eat(/BW\b|bodyweight\b/iy)) {
     const sign = s.eat(/([+-])(?= ?\d+(\.\d+)? ?(kg|lb)(?!\w*\/round))/iy)?.[1];
@@ -150,6 +153,12 @@ function readSingleRule(s: Scanner): LoadRule | null {
     if (!added) s.fail("a load with its unit, such as BW+10kg");
     if (toKg(added) === 0) return { kind: "bodyweight", added: null, sign: 1 };
     return { kind: "bodyweight", added, sign: sign === "-" ? -1 : 1 };
+  }
+  const next = s.eat(/next ?([+-]) ?(\d+(?:\.\d+)?) ?%/iy);
+  if (next) {
+    const percent = Number(next[2]);
+    if (percent > MOST_OF_NEXT) s.fail(`at most ${MOST_OF_NEXT} % more or less than the rule says`);
+    return percent === 0 ? { kind: "unsaid" } : { kind: "ofNext", percent: next[1] === "-" ? -percent : percent };
   }
   const same = s.eat(/= ?([A-Z]{1,2}\d{1,2})\b/iy);
   if (same) return { kind: "ofSlot", slotId: `label:${same[1]!.toUpperCase()}`, share: 1 };

@@ -1,0 +1,5 @@
+import { Weaving } from "@/screens/shell/weaving";
+
+export default function Loading() {
+  return <Weaving />;
+}
