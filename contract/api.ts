@@ -155,6 +155,8 @@ export const INPUTS = {
     draftText: orNull(words(100_000)),
   }),
   "sessions.recordReason": exact({ sessionId: uuid(), key: said(300), reason: words(500) }),
+  /** To another day; the day that was on the screen goes along. */
+  "sessions.move": exact({ sessionId: uuid(), seen: isoDate(), wanted: isoDate() }),
   "sessions.discard": exact({ sessionId: uuid() }),
   "sessions.send": exact({ sessionId: uuid() }),
   "sessions.pair": exact({ sessionId: uuid(), withSessionId: uuid() }),
@@ -225,6 +227,7 @@ export interface Outputs {
   "sessions.show": SessionView;
   "sessions.edit": SavedSession;
   "sessions.recordReason": Nothing;
+  "sessions.move": Nothing;
   "sessions.discard": { readonly clientId: string };
   "sessions.send": { readonly copy: SentCopy };
   "sessions.pair": { readonly pairId: string };

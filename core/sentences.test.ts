@@ -97,6 +97,7 @@ describe("why the next prescription is what it is", () => {
       { kind: "rise", fromKg: 22, toKg: 24, why: "topOfRange" },
       "Every set reached the top of the range last time: 2 kg up, 22 kg to 24 kg.",
     ],
+    [{ kind: "setsLeftOut", left: 1, setCount: 3 }, "1 set of 3 was left out last time, so the load repeats."],
     [
       { kind: "repeat", missed: 2, setCount: 3, reps: [5, 4, 3] },
       "Last time 5, 4, 3: 2 sets of 3 short, so the load repeats.",

@@ -229,6 +229,8 @@ export function progressSentence(reason: ProgressReason): string {
     }
     case "repeat":
       return `Last time ${reason.reps.join(", ")}: ${count(reason.missed, "set")} of ${reason.setCount} short, so the load repeats.`;
+    case "setsLeftOut":
+      return `${count(reason.left, "set")} of ${reason.setCount} ${reason.left === 1 ? "was" : "were"} left out last time, so the load repeats.`;
     case "belowTargetRir":
       return `All reps were made, but with ${decimal(reason.had)} in reserve where ${decimal(reason.asked)} was asked, so the load repeats.`;
     case "cut":

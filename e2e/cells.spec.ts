@@ -6,7 +6,11 @@ test("a part that is typed changes that part, Enter is one step, and what does n
   page,
 }) => {
   await enterAsCoach(page);
-  await writeSession(page, "Ines Calder", "A1 Bench press 2x6-8 @60kg rir2 t3-1-1-0 r90\n\nB1 Back squat 2x5 @90kg r120");
+  await writeSession(
+    page,
+    "Ines Calder",
+    "A1 Bench press 2x6-8 @60kg rir2 t3-1-1-0 r90\n\nB1 Back squat 2x5 @90kg r120",
+  );
   await page.getByRole("button", { name: "Grid" }).click();
   const grid = page.getByRole("grid");
   const reading = page.getByText(/^A · /);

@@ -47,6 +47,7 @@ export interface ProgressContext {
 export type ProgressReason =
   | { readonly kind: "rise"; readonly fromKg: number; readonly toKg: number; readonly why: "allMade" | "topOfRange" }
   | { readonly kind: "repeat"; readonly missed: number; readonly setCount: number; readonly reps: readonly number[] }
+  | { readonly kind: "setsLeftOut"; readonly left: number; readonly setCount: number }
   | { readonly kind: "belowTargetRir"; readonly asked: number; readonly had: number }
   | {
       readonly kind: "cut";
@@ -210,12 +211,13 @@ const repeated = (targets: readonly SetTarget[], last: Exposure): NextSet[] =>
 const loadOf = (exposure: Exposure, index: number): number => (exposure.sets[index] ?? exposure.sets.at(-1)!).loadKg;
 const repsOf = (exposure: Exposure, index: number): number | null => exposure.sets[index]?.reps ?? null;
 
-/** Sets that fell short of what was asked of them that day, and sets that were left out. */
-function missesOf(exposure: Exposure): number {
-  const asked = exposure.sets.filter((set) => set.asked);
-  const short = asked.filter((set) => set.reps < (set.target?.low ?? 0)).length;
-  return short + Math.max(0, exposure.plannedSets - asked.length);
-}
+/** Sets that were tried and fell short of what was asked of them that day. */
+const missesOf = (exposure: Exposure): number =>
+  exposure.sets.filter((set) => set.asked && set.reps < (set.target?.low ?? 0)).length;
+
+/** Sets that were asked for and not tried: they speak neither for a step up nor for a cut. */
+const leftOutOf = (exposure: Exposure): number =>
+  Math.max(0, exposure.plannedSets - exposure.sets.filter((set) => set.asked).length);
 
 /** Whether a day asked for reps like those asked now; a changed scheme starts again from the curve. */
 function isComparable(exposure: Exposure, targets: readonly SetTarget[]): boolean {
@@ -253,6 +255,9 @@ function loadFirst(rule: RuleOf<"loadFirst">, { targets, last, before, context }
       reasons: [{ kind: "repeat", missed: misses, setCount: targets.length, reps }],
     };
   }
+  const left = leftOutOf(last);
+  if (left > 0)
+    return { sets: repeated(targets, last), reasons: [{ kind: "setsLeftOut", left, setCount: last.plannedSets }] };
   const hard = tooHard(targets, last);
   if (hard) {
     const asked = hard.targetRir ?? targets[0]!.rir!;

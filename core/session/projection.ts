@@ -66,7 +66,8 @@ export function projectSession(
   const placed = placeSets(performed, shownByHash);
   const state = performed.ended
     ? "done"
-    : performed.sets.size > 0 || performed.skipped.size > 0 || performed.startedAtMs !== null
+    : // Begun with nothing kept is a draft still: a slip of the thumb locks no session.
+      performed.sets.size > 0 || performed.skipped.size > 0
       ? "started"
       : "draft";
   return {

@@ -16,6 +16,7 @@ import {
 import { ask, replySentence } from "@/device/api";
 import { newId } from "@/device/ids";
 import { Button } from "@/ui/button";
+import { fullDate } from "@/ui/dates";
 import { SelectField, TextField } from "@/ui/field";
 import { Sheet } from "@/ui/sheet";
 
@@ -47,9 +48,9 @@ export function Limits({ view }: { view: ClientView }) {
             {limit.clearedBy
               ? `, cleared by ${limit.clearedBy}`
               : limit.until
-                ? `, until ${limit.until}`
+                ? `, until ${fullDate(limit.until)}`
                 : limit.from > view.today
-                  ? `, from ${limit.from}`
+                  ? `, from ${fullDate(limit.from)}`
                   : ""}
           </li>
         ))}

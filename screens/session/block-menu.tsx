@@ -17,6 +17,7 @@ import {
 import { newId } from "@/device/ids";
 import { Menu } from "@/ui/menu";
 import { MethodSheet } from "./method-sheet";
+import { SessionSheet } from "./session-sheet";
 import type { Desk } from "./use-desk";
 
 /** What can be done to one block. */
@@ -65,12 +66,20 @@ export function BlockMenu({ desk, block, letter }: { desk: Desk; block: Block; l
 /** What can be done to the whole session at once. */
 export function SessionMenu({ desk }: { desk: Desk }) {
   const { document, operate, locked } = desk;
-  if (locked || allBlocks(document).length === 0) return null;
+  const [open, setOpen] = useState(false);
+  if (locked) return null;
+  const isEmpty = allBlocks(document).length === 0;
   const items = [
+    { name: "Name, day and length…", onSelect: () => setOpen(true) },
     { name: "Written loads −10 %", onSelect: () => operate(scaleLoads(document, 0.9)) },
     { name: "Written loads +5 %", onSelect: () => operate(scaleLoads(document, 1.05)) },
     { name: "Rests −20 %", onSelect: () => operate(scaleRests(document, 0.8)) },
     { name: "Rests +20 %", onSelect: () => operate(scaleRests(document, 1.2)) },
-  ];
-  return <Menu label="Change the whole session" trigger={<Ellipsis size={16} aria-hidden />} items={items} />;
+  ].filter(({ name }) => !isEmpty || name.startsWith("Name"));
+  return (
+    <>
+      <Menu label="Change the whole session" trigger={<Ellipsis size={16} aria-hidden />} items={items} />
+      {open ? <SessionSheet desk={desk} onClose={() => setOpen(false)} /> : null}
+    </>
+  );
 }

@@ -77,6 +77,7 @@ export function Foot({ view, desk }: { view: SessionView; desk: Desk }) {
           </Popover.Trigger>
           <Popover.Portal>
             <Popover.Content
+              aria-label="Cautions and notes"
               side="top"
               align="end"
               sideOffset={8}

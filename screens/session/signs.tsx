@@ -56,7 +56,12 @@ export function Signs() {
         Signs
       </Popover.Trigger>
       <Popover.Portal>
-        <Popover.Content align="end" sideOffset={6} className="z-40 w-80 border-2 border-indigo bg-ground p-4">
+        <Popover.Content
+          aria-label="What the signs mean"
+          align="end"
+          sideOffset={6}
+          className="z-40 w-80 border-2 border-indigo bg-ground p-4"
+        >
           <h2 className="mb-2 font-bold">What the bars say</h2>
           <ul className="flex flex-col gap-1.5">
             {SIGNS.map((sign) => (

@@ -9,6 +9,16 @@ export interface PaletteItem {
   readonly href: string;
 }
 
+const plain = (text: string): string => text.normalize("NFD").replace(/\p{M}/gu, "").toLowerCase();
+
+/** How well a name answers what is typed: it begins with it, one of its words does, or it holds it somewhere. */
+export function likeness(typed: string, name: string): number {
+  const [wanted, whole] = [plain(typed.trim()), plain(name)];
+  if (wanted === "" || whole.startsWith(wanted)) return 1;
+  if (whole.split(/[\s-]+/).some((word) => word.startsWith(wanted))) return 0.8;
+  return whole.includes(wanted) ? 0.4 : 0;
+}
+
 /** Ctrl/⌘ K reaches every client and screen by typing. */
 export function Palette({ items }: { items: readonly PaletteItem[] }) {
   const [open, setOpen] = useState(false);
@@ -28,6 +38,7 @@ export function Palette({ items }: { items: readonly PaletteItem[] }) {
       open={open}
       onOpenChange={setOpen}
       label="Go to"
+      filter={(_href, typed, names) => likeness(typed, names?.[0] ?? "")}
       overlayClassName="fixed inset-0 z-40 bg-bark/45"
       contentClassName="fixed left-1/2 top-[14vh] z-50 w-[min(34rem,92vw)] -translate-x-1/2 border-2 border-indigo bg-cloth"
     >
@@ -48,7 +59,8 @@ export function Palette({ items }: { items: readonly PaletteItem[] }) {
               .map((item) => (
                 <Command.Item
                   key={item.href}
-                  value={`${item.group} ${item.name}`}
+                  value={item.href}
+                  keywords={[item.name]}
                   onSelect={() => {
                     setOpen(false);
                     router.push(item.href);

@@ -43,7 +43,10 @@ export interface CountedSession {
   readonly sums: PlannedSums;
 }
 
-/** The sessions of a client in a span of dates. A draft of a day gone by was not done, and does not count. */
+/**
+ * The sessions of a client in a span of dates. A draft of a day gone by was not done, and does not count. Of drafts on a day
+ * those count that are a plan's or were sent; where there is none, the one that was written last: copies of it do not.
+ */
 export async function countSessions(
   tx: Transaction,
   clientId: string,
@@ -51,7 +54,12 @@ export async function countSessions(
   studio: StudioContext,
 ): Promise<CountedSession[]> {
   const rows = await db.countedSessions(tx, clientId, span.from, span.before);
-  const counting = rows.filter((row) => row.summary !== null || row.date >= span.today);
+  const drafts = rows.filter((row) => row.summary === null && row.date >= span.today);
+  const isCounted = (row: (typeof rows)[number]): boolean => {
+    const sameDay = drafts.filter((other) => other.date === row.date);
+    return row.isMeant || (sameDay.every((other) => !other.isMeant) && sameDay.at(-1) === row);
+  };
+  const counting = rows.filter((row) => row.summary !== null || (drafts.includes(row) && isCounted(row)));
   const unsummed = counting.filter((row) => row.summary === null && row.planned === null).map((row) => row.id);
   const documents = new Map((await db.sessionRowsOf(tx, unsummed)).map((row) => [row.id, row.document]));
   return counting.map(({ id, date, summary, planned }) => ({

@@ -354,6 +354,8 @@ export const countedSessions = (tx: Transaction, clientId: string, from: string,
       state: sessions.state,
       summary: sessions.summary,
       planned: sessions.planned,
+      /** Of a plan, or sent: it is meant to be trained. */
+      isMeant: sql<boolean>`${sessions.planId} is not null or exists (select from sent_copies as copy where copy.studio_id = sessions.studio_id and copy.session_id = sessions.id)`,
     })
     .from(sessions)
     .where(and(eq(sessions.clientId, clientId), gte(sessions.date, from), lt(sessions.date, to)))

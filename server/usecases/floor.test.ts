@@ -187,7 +187,10 @@ describe.runIf(hasDatabase)("what the floor shows", () => {
     const names = async (scope = studio.coach) =>
       value(await ask(scope, "floor.today", {}, clock)).sessions.map((line) => line.sessionId);
     expect(await names()).not.toContain(yesterday);
+    // Begun with nothing kept it is a draft still.
     await record(studio.coach, yesterday, [eventIn(view, { kind: "started" })]);
+    expect(await names()).not.toContain(yesterday);
+    await record(studio.coach, yesterday, [doneIn(view, 0)]);
     expect(await names()).toEqual(expect.arrayContaining([yesterday, mine.sessionId, other.sessionId]));
     expect(await names(other.scope)).toEqual([yesterday]);
     value(await ask(studio.coach, "sessions.send", { sessionId: other.sessionId }, clock));

@@ -107,10 +107,14 @@ export async function storeEvents(
   }
   if (kept.length > known.size) {
     await db.markUnprojected(tx, { studioId, sessionId, clientId });
-    if (place.state === "draft") await db.updateSession(tx, sessionId, { state: "started" });
+    if (place.state === "draft" && kept.some(({ body }) => KEEPS.has(body.kind)))
+      await db.updateSession(tx, sessionId, { state: "started" });
   }
   return ok({ accepted, refused });
 }
+
+/** Entries from which on a session is no draft any more. */
+const KEEPS: ReadonlySet<string> = new Set(["setsDone", "setCorrected", "setsSkipped", "ended"]);
 
 const ANOTHER_CONTENT = "an entry with the same mark was sent before with other figures";
 

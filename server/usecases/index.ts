@@ -48,6 +48,7 @@ export const USE_CASES: { readonly [K in ApiName]: UseCase<K> } = {
   "sessions.show": sessions.showSession,
   "sessions.edit": sessions.editSession,
   "sessions.recordReason": sessions.recordReason,
+  "sessions.move": sessions.moveSession,
   "sessions.discard": sessions.discardSession,
   "sessions.send": sending.sendSession,
   "sessions.pair": sessions.pairSessions,

@@ -20,7 +20,7 @@ import { newId, type Scope, type Transaction } from "../db";
 import * as db from "../db/queries";
 import { lineOf } from "./clients";
 import { gymLines } from "./gyms";
-import { answerIn, conflict, defineUseCase, notFound, type Outcome, ok, refused } from "./kit";
+import { answerIn, changedElsewhere, conflict, defineUseCase, notFound, type Outcome, ok, refused } from "./kit";
 
 export const createSession = defineUseCase("sessions.create", ["coach"], (scope, input, clock) =>
   answerIn(scope, async (tx) => {
@@ -241,6 +241,18 @@ export const recordReason = defineUseCase("sessions.recordReason", ["coach"], (s
     if (given !== "" && given.length < 3) return refused("reason", "Say in a few words why it is all right here.");
     const { [key]: _before, ...others } = row.reasons;
     await db.updateSession(tx, sessionId, { reasons: given === "" ? others : { ...others, [key]: given } });
+    return ok({});
+  }),
+);
+
+/** A draft on another day. */
+export const moveSession = defineUseCase("sessions.move", ["coach"], (scope, { sessionId, seen, wanted }) =>
+  answerIn(scope, async (tx) => {
+    const row = await db.sessionRow(tx, sessionId, "toChange");
+    if (!row) return notFound;
+    if (row.state !== "draft") return conflict("This session has been started: it stays on its day.");
+    if (row.date !== seen && row.date !== wanted) return changedElsewhere("the day of this session");
+    await db.updateSession(tx, sessionId, { date: wanted });
     return ok({});
   }),
 );

@@ -76,6 +76,7 @@ function inputFor<K extends ApiName>(name: K, { clientId, sessionId, gymId, plan
     "sessions.latest": { state: "draft" },
     "sessions.show": { sessionId },
     "sessions.edit": { sessionId, revision: 0, edits: [TITLED], draftText: null },
+    "sessions.move": { sessionId, seen: "2026-11-24", wanted: "2026-11-24" },
     "sessions.discard": { sessionId },
     "floor.today": {},
     "floor.open": { sessionId },

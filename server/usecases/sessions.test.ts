@@ -1,0 +1,79 @@
+/** A draft and what becomes of it: moved, copied, begun by a slip, taken away; and what of it counts as planned. */
+import { beforeAll, describe, expect, it } from "vitest";
+import { finishProjections } from "../context/projecting";
+import { inStudio } from "../db";
+import * as db from "../db/queries";
+import { doneIn, eventIn, openFloor, record, send, writeSession } from "../testing/floor";
+import { clock, hasDatabase, makeStudio, prepareDatabase, type TestStudio, value } from "../testing/studio";
+import { ask } from ".";
+
+describe.runIf(hasDatabase)("a draft", () => {
+  let studio: TestStudio;
+  beforeAll(async () => {
+    await prepareDatabase();
+    studio = await makeStudio("Thistle");
+  });
+  const rowOf = (sessionId: string) => inStudio(studio.coach, (tx) => db.sessionRow(tx, sessionId));
+  const week = async (sessionId: string) =>
+    value(await ask(studio.coach, "sessions.show", { sessionId }, clock)).weekHardSets;
+
+  it("goes to another day, and what two do to it is joined or said", async () => {
+    const sessionId = await writeSession(studio, "Deadlift 2x5 @80kg", "2026-12-07");
+    const move = (seen: string, wanted: string) =>
+      ask(studio.coach, "sessions.move", { sessionId, seen, wanted }, clock);
+    expect((await move("2026-12-07", "2026-12-08")).kind).toBe("ok");
+    expect(await move("2026-12-07", "2026-12-09")).toMatchObject({ kind: "conflict" });
+    expect((await rowOf(sessionId))!.date).toBe("2026-12-08");
+    const view = await openFloor(studio.coach, sessionId);
+    await record(studio.coach, sessionId, [doneIn(view, 0)]);
+    expect(await move("2026-12-08", "2026-12-09")).toMatchObject({ kind: "conflict" });
+  });
+
+  it("begun by a slip is a draft still, and can be changed; with a set kept it is not, at once", async () => {
+    const sessionId = await writeSession(studio, "Deadlift 2x5 @80kg", "2026-12-14");
+    const view = await openFloor(studio.coach, sessionId);
+    const edit = () =>
+      ask(
+        studio.coach,
+        "sessions.edit",
+        {
+          sessionId,
+          revision: 0,
+          edits: [{ kind: "setSession", field: "title", value: "Pull" }],
+          draftText: null,
+        },
+        clock,
+      );
+    await record(studio.coach, sessionId, [eventIn(view, { kind: "started" })]);
+    expect((await rowOf(sessionId))!.state).toBe("draft");
+    expect((await edit()).kind).toBe("ok");
+    // Before anything is derived the session has begun already.
+    value(await send(studio.coach, sessionId, [doneIn(view, 0)]));
+    expect((await rowOf(sessionId))!.state).toBe("started");
+    expect(await edit()).toMatchObject({ kind: "conflict" });
+    await finishProjections(studio.coach);
+  });
+
+  it("is taken away while nothing was logged in it", async () => {
+    const sessionId = await writeSession(studio, "Deadlift 2x5 @80kg", "2026-12-15");
+    expect(value(await ask(studio.coach, "sessions.discard", { sessionId }, clock))).toEqual({
+      clientId: studio.clients[0].id,
+    });
+    expect(await rowOf(sessionId)).toBeNull();
+  });
+
+  it("counts once for its day, whatever copies of it lie about; what was sent counts before what was not", async () => {
+    const text = "Leg press 4x10 @100kg rir1";
+    const [asked, first] = [
+      await writeSession(studio, "Deadlift 2x5 @80kg", "2026-11-27", 1),
+      await writeSession(studio, text, "2026-11-28", 1),
+    ];
+    const once = await week(asked);
+    expect(once.quads).toBeGreaterThan(0);
+    for (let copy = 0; copy < 3; copy++) await writeSession(studio, text, "2026-11-28", 1);
+    expect(await week(asked)).toEqual(once);
+    // The sent one is what is meant; the drafts beside it are the coach's own.
+    value(await ask(studio.coach, "sessions.send", { sessionId: first }, clock));
+    expect(await week(asked)).toEqual(once);
+  });
+});
