@@ -154,6 +154,14 @@ export async function startPostgres(): Promise<Server> {
   };
 }
 
+/** Kills our server as a power cut would, and starts it again on its port: for tests of what outlives that. */
+export async function killCluster(): Promise<void> {
+  const [bin, folder] = [binaries(), dataFolder()];
+  const port = runningPort(bin, folder);
+  asPostgres(join(bin, "pg_ctl"), ["stop", "-D", folder, "-m", "immediate", "-w", "-t", "10"]);
+  await startCluster(bin, folder, port ?? undefined);
+}
+
 function stopCluster(bin: string, folder: string): void {
   const stop = (mode: string, seconds: string) =>
     asPostgres(join(bin, "pg_ctl"), ["stop", "-D", folder, "-m", mode, "-w", "-t", seconds]).status === 0;
@@ -318,9 +326,9 @@ function runningPort(bin: string, folder: string): number | null {
   return Number.isInteger(port) && port > 0 ? port : null;
 }
 
-async function startCluster(bin: string, folder: string): Promise<number> {
+async function startCluster(bin: string, folder: string, wanted = 5471): Promise<number> {
   for (let attempt = 0; attempt < 3; attempt++) {
-    const port = await freePort(5471 + attempt * 20);
+    const port = await freePort(wanted + attempt * 20);
     const options = `-p ${port} -c listen_addresses=127.0.0.1 -c unix_socket_directories='' -c max_connections=60`;
     const run = asPostgres(join(bin, "pg_ctl"), [
       "start",

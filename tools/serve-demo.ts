@@ -7,7 +7,8 @@ import { serve } from "./serve";
 import { ROOT } from "./system";
 
 await migrateDatabase(join(ROOT, "server", "db", "migrations"));
-if (!(await withAccounts(studioKinds)).demo) await seedDemo(Date.now());
+const wantsDemo = process.env.YARVEX_WITHOUT_DEMO !== "1";
+if (wantsDemo && !(await withAccounts(studioKinds)).demo) await seedDemo(Date.now());
 const serving = await serve(Number(process.argv[2]), "127.0.0.1");
 process.on("SIGTERM", async () => {
   await serving.stop();

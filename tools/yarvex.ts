@@ -12,6 +12,8 @@ const USAGE = `Usage: ./yarvex COMMAND
   start            set up and serve without demo data
   test             set up and run every check
   bench            measure the core, as ratios to a yardstick in the same run
+  bench writes     measure how entries of the floor are written, against bare inserts and an empty route
+  bench torture    log 2,000 sets while everything is killed, cut and turned; count what is lost
   backup [FILE]    write the database to one file (--demo: the demo's)
   backup --check FILE  read a backup to its end and restore it on trial
   restore FILE     read it into an empty database (--demo: the demo's)
@@ -32,6 +34,8 @@ async function main(): Promise<void> {
       return runChecks(rest);
     }
     case "bench": {
+      if (rest[0] === "torture") return (await import("../bench/torture")).runTorture();
+      if (rest[0] === "writes") return (await import("../bench/writes")).runWrites();
       const { runBench } = await import("../bench");
       return runBench();
     }

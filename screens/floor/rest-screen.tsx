@@ -199,7 +199,7 @@ export function RestScreen(props: Props) {
           <Small onClick={onStart}>Start now</Small>
         ) : (
           <div className="flex gap-2.5">
-            {lifts.every(({ slotId }) => matters(chain, slotId)) ? null : (
+            {lifts.every(({ slotId }) => matters(chain, slotId) || !isCounted(chain, slotId)) ? null : (
               <Small onClick={() => setMore(more === "reserve" ? "none" : "reserve")} pressed={more === "reserve"}>
                 Reserve
               </Small>
@@ -252,11 +252,16 @@ const clock = (seconds: number): string => `${Math.floor(seconds / 60)}:${String
  * rule, and a stop by reserve for the rounds between. Elsewhere it can be said, and is not asked.
  */
 function matters(chain: Chain, slotId: string): boolean {
-  const move = chain.moves.find(({ slot }) => slot.id === slotId);
-  if (!move || !["reps", "maxReps"].includes(move.set.segments.at(-1)!.amount.kind)) return false;
+  if (!isCounted(chain, slotId)) return false;
   const { rounds } = chain.block;
   const stopsByReserve = rounds.kind === "range" && rounds.stop.kind === "belowRir";
   return chain.round === 0 || chain.round >= chain.rounds - 1 || stopsByReserve;
+}
+
+/** Whether its reps are counted, so that some may be left. */
+function isCounted(chain: Chain, slotId: string): boolean {
+  const set = chain.moves.find(({ slot }) => slot.id === slotId)?.set;
+  return set !== undefined && ["reps", "maxReps"].includes(set.segments.at(-1)!.amount.kind);
 }
 
 /** The reserve that the round asks for, as it is written; empty where it asks for none. */
@@ -369,7 +374,7 @@ function Stepper({
         type="button"
         aria-label={`${label}, less`}
         onClick={onDown}
-        className="flex h-full w-12 shrink-0 items-center justify-center"
+        className="flex h-full w-[48px] shrink-0 items-center justify-center"
       >
         <Minus size={18} aria-hidden />
       </button>
@@ -378,7 +383,7 @@ function Stepper({
         type="button"
         aria-label={`${label}, more`}
         onClick={onUp}
-        className="flex h-full w-12 shrink-0 items-center justify-center"
+        className="flex h-full w-[48px] shrink-0 items-center justify-center"
       >
         <Plus size={18} aria-hidden />
       </button>

@@ -291,7 +291,13 @@ function SetStory({
       <p>
         <span className="text-quiet">done </span>
         <strong>{done ? doneWords(lift, one) : one.skipped ? "left out" : "not done"}</strong>
-        {last?.rir == null ? "" : `, ${decimal(last.rir)} in reserve`}
+        {last?.rir != null
+          ? `, ${decimal(last.rir)} in reserve`
+          : last && !last.failed && first.rir
+            ? ", reserve not reported"
+            : last?.failed
+              ? ", to failure"
+              : ""}
       </p>
       {done?.restSeconds == null ? null : (
         <p>

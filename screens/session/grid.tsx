@@ -95,7 +95,7 @@ export function Grid({ desk, view }: Props) {
   };
 
   const onKeyDown = (event: React.KeyboardEvent) => {
-    if (event.target !== container.current) return;
+    if ((event.target as HTMLElement).closest("input, button, select, textarea")) return;
     const moves: Record<string, [number, number]> = {
       ArrowLeft: [-1, 0],
       ArrowRight: [1, 0],

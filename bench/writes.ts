@@ -1,0 +1,107 @@
+/** `./yarvex bench writes`: entries of the floor, at the use case against bare inserts, over HTTP against an empty route. */
+import { randomUUID } from "node:crypto";
+import { join } from "node:path";
+import type { FloorView } from "../contract";
+import { EVENT_VERSION, type FloorEvent } from "../core";
+import { clientOf, dropDatabase, ensureDatabase, secrets, startPostgres } from "../tools/postgres";
+import { onEnd, ROOT } from "../tools/system";
+
+const SESSIONS = 8;
+const SECONDS = 4;
+
+/** So many calls a second, eight at a time. */
+async function rate(work: (lane: number) => Promise<unknown>): Promise<number> {
+  const until = performance.now() + SECONDS * 1000;
+  const began = performance.now();
+  let calls = 0;
+  await Promise.all(
+    Array.from({ length: SESSIONS }, async (_, lane) => {
+      while (performance.now() < until) {
+        await work(lane);
+        calls++;
+      }
+    }),
+  );
+  return calls / ((performance.now() - began) / 1000);
+}
+
+export async function runWrites(): Promise<void> {
+  let stop = () => {};
+  onEnd(() => stop());
+  const server = await startPostgres();
+  stop = server.stop;
+  const name = `yarvex_writes_${process.pid}`;
+  await dropDatabase(server, name);
+  await ensureDatabase(server, name);
+  process.env.DATABASE_OWNER_URL = server.urlOf(name);
+  process.env.DATABASE_URL = server.webUrlOf(name);
+  process.env.YARVEX_SECRET ??= secrets().appSecret;
+  const { migrateDatabase, closeDatabase } = await import("../server/db");
+  await migrateDatabase(join(ROOT, "server", "db", "migrations"));
+  const { makeStudio } = await import("../server/testing/studio");
+  const { doneIn, openFloor, send, writeSession } = await import("../server/testing/floor");
+  const studio = await makeStudio("Bench");
+  const open = async (index: number): Promise<FloorView> => {
+    const date = new Date(Date.UTC(2024, 0, 1 + 14 * index)).toISOString().slice(0, 10);
+    return openFloor(studio.coach, await writeSession(studio, "Bench press 4x5 @60kg rir2 r90", date, 0));
+  };
+  const views: FloorView[] = [];
+  for (let lane = 0; lane < SESSIONS + 2; lane++) views.push(await open(lane));
+  const entry = (view: FloorView, lane: number): FloorEvent => ({
+    ...doneIn(view, lane % 4),
+    id: randomUUID(),
+    version: EVENT_VERSION,
+  });
+
+  const owner = clientOf(server.urlOf(name));
+  await owner.connect();
+  const lanes = await Promise.all(
+    Array.from({ length: SESSIONS }, async () => {
+      const client = clientOf(server.urlOf(name));
+      await client.connect();
+      return client;
+    }),
+  );
+  const { clients } = studio;
+  const bare = await rate((lane) => {
+    const { sessionId, shownHash } = views[lane]!;
+    const event = entry(views[lane]!, lane);
+    return lanes[lane]!.query(
+      "insert into floor_events (studio_id, id, session_id, client_id, at_ms, shown_hash, version, body, content_hash) values ($1,$2,$3,$4,$5,$6,$7,$8,$9)",
+      [studio.coach.studioId, event.id, sessionId, clients[0].id, 1, shownHash, 3, JSON.stringify(event.body), "x"],
+    );
+  });
+  await owner.query("delete from floor_events");
+  const used = await rate((lane) => send(studio.coach, views[lane]!.sessionId, [entry(views[lane]!, lane)]));
+  console.log(`Entries of one set, ${SESSIONS} sessions at once, ${SECONDS} s each:`);
+  console.log(`  bare inserts of the same row   ${bare.toFixed(0).padStart(6)} a second`);
+  console.log(
+    `  through the use case           ${used.toFixed(0).padStart(6)} a second   ${(used / bare).toFixed(2)} × bare`,
+  );
+
+  const [empty, full] = [views[SESSIONS]!, views[SESSIONS + 1]!];
+  for (let batch = 0; batch < 5; batch++)
+    await send(
+      studio.coach,
+      full.sessionId,
+      Array.from({ length: 60 }, (_, i) => entry(full, i)),
+    );
+  const one = async (view: FloorView): Promise<number> => {
+    const samples: number[] = [];
+    for (let i = 0; i < 60; i++) {
+      const began = performance.now();
+      await send(studio.coach, view.sessionId, [entry(view, i)]);
+      samples.push(performance.now() - began);
+    }
+    return samples.sort((a, b) => a - b)[30]!;
+  };
+  const [few, many] = [await one(empty), await one(full)];
+  console.log(
+    `  one entry, into a session of none ${few.toFixed(2)} ms, into one of 300 ${many.toFixed(2)} ms: ${(many / few).toFixed(2)} ×`,
+  );
+  await Promise.all([owner, ...lanes].map((client) => client.end()));
+  await closeDatabase();
+  await dropDatabase(server, name);
+  server.stop();
+  process.exit(0);
+}
