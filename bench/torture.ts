@@ -3,12 +3,11 @@
  * clocks turned and people signed out. A ledger outside of all of it knows every set that was safe on its device; in the end
  * the server's log must hold each of them once, with its figures.
  */
-import { type ChildProcess, spawn } from "node:child_process";
-import { join } from "node:path";
 import { Worker } from "node:worker_threads";
 import { ensureBuild } from "../tools/build";
 import { clientOf, dropDatabase, ensureDatabase, killCluster, secrets, startPostgres } from "../tools/postgres";
-import { freePort, onEnd, ROOT } from "../tools/system";
+import { freePort, onEnd } from "../tools/system";
+import { pause, Web } from "./web";
 
 const DEVICES = 8;
 const SESSIONS = 5;
@@ -24,8 +23,6 @@ type Told =
   | { readonly kind: "fault"; readonly fault: string }
   | { readonly kind: "ready" }
   | { readonly kind: "done"; readonly waiting: number; readonly refused: number };
-
-const pause = (ms: number) => new Promise((next) => setTimeout(next, ms));
 
 export async function runTorture(): Promise<void> {
   let stop = () => {};
@@ -105,33 +102,6 @@ function startDevice(orders: object) {
   });
   const end = new Promise<void>((done) => worker.once("exit", () => done()));
   return { worker, ready, end };
-}
-
-class Web {
-  private child: ChildProcess | null = null;
-
-  constructor(
-    private readonly port: number,
-    private readonly env: NodeJS.ProcessEnv,
-  ) {}
-
-  async start(): Promise<void> {
-    const args = ["--import", "tsx", join(ROOT, "tools", "serve-demo.ts"), String(this.port)];
-    this.child = spawn(process.execPath, args, { cwd: ROOT, env: this.env, stdio: ["ignore", "ignore", "ignore"] });
-    for (let tries = 0; tries < 240; tries++) {
-      const up = await fetch(`http://127.0.0.1:${this.port}/api/health`).then(
-        (answer) => answer.ok,
-        () => false,
-      );
-      if (up) return;
-      await pause(250);
-    }
-    throw new Error("the web did not come up");
-  }
-
-  kill(): void {
-    this.child?.kill("SIGKILL");
-  }
 }
 
 async function report(

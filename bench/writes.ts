@@ -1,10 +1,12 @@
 /** `./yarvex bench writes`: entries of the floor, at the use case against bare inserts, over HTTP against an empty route. */
 import { randomUUID } from "node:crypto";
 import { join } from "node:path";
-import type { FloorView } from "../contract";
-import { EVENT_VERSION, type FloorEvent } from "../core";
-import { clientOf, dropDatabase, ensureDatabase, secrets, startPostgres } from "../tools/postgres";
-import { onEnd, ROOT } from "../tools/system";
+import type { FloorView, SessionView } from "../contract";
+import { diffDocuments, EVENT_VERSION, type FloorEvent, parseSession, SHIPPED_CATALOGUE } from "../core";
+import { ensureBuild } from "../tools/build";
+import { clientOf, dropDatabase, ensureDatabase, type Server, secrets, startPostgres } from "../tools/postgres";
+import { freePort, onEnd, ROOT } from "../tools/system";
+import { pause, Web } from "./web";
 
 const SESSIONS = 8;
 const SECONDS = 4;
@@ -23,6 +25,74 @@ async function rate(work: (lane: number) => Promise<unknown>): Promise<number> {
     }),
   );
   return calls / ((performance.now() - began) / 1000);
+}
+
+/** The same over HTTP, each lane with a session and a person of its own, against a route that does nothing. */
+async function overHttp(server: Server, name: string): Promise<void> {
+  await ensureBuild();
+  const port = await freePort(4200);
+  const base = `http://127.0.0.1:${port}`;
+  const web = new Web(port, {
+    ...process.env,
+    DATABASE_URL: server.webUrlOf(name),
+    DATABASE_OWNER_URL: server.urlOf(name),
+    YARVEX_URL: base,
+    YARVEX_WITHOUT_DEMO: "1",
+    NODE_ENV: "production",
+  });
+  try {
+    await web.start();
+    const post = (path: string, body: unknown, cookie = "") =>
+      fetch(`${base}${path}`, {
+        method: "POST",
+        headers: { "content-type": "application/json", origin: base, cookie },
+        body: JSON.stringify(body),
+      });
+    const account = { email: "bench@bench.example", password: "a-long-password" };
+    await post("/api/sign-up", { ...account, studio: "Bench", name: "Bench", timeZone: "UTC" });
+    const signedIn = await post("/api/sign-in", account);
+    const cookie = signedIn.headers
+      .getSetCookie()
+      .map((one) => one.split(";")[0]!)
+      .join("; ");
+    const does = async <T>(what: string, input: unknown): Promise<T> =>
+      (await (await post(`/api/do/${what}`, input, cookie)).json()) as T;
+    const views: FloorView[] = [];
+    for (let lane = 0; lane < SESSIONS; lane++) {
+      const { clientId } = await does<{ clientId: string }>("clients.create", {
+        name: `Lane ${lane}`,
+        birthYear: null,
+        trainingAge: "advanced",
+        minutes: 60,
+        aims: "",
+        limits: "",
+        bodyMass: null,
+      });
+      await does("clients.stateReadiness", { clientId, seen: null, yes: [] });
+      const { sessionId } = await does<{ sessionId: string }>("sessions.create", { clientId, title: "" });
+      const before = await does<SessionView>("sessions.show", { sessionId });
+      const { document } = parseSession("Bench press 4x5 @60kg rir2 r90", SHIPPED_CATALOGUE, randomUUID);
+      const edits = diffDocuments(before.document, { ...document, gymId: before.document.gymId });
+      await does("sessions.edit", { sessionId, revision: before.revision, edits, draftText: null });
+      views.push(await does<FloorView>("floor.open", { sessionId }));
+    }
+    const { doneIn } = await import("../server/testing/floor");
+    const bodies = views.map((view) => doneIn(view, 0));
+    const empty = await rate(async () => (await fetch(`${base}/api/alive`)).text());
+    const sent = await rate(async (lane) => {
+      const events = [{ ...bodies[lane]!, id: randomUUID() }];
+      const answer = await post("/api/do/floor.record", { sessionId: views[lane]!.sessionId, events }, cookie);
+      if (!answer.ok) throw new Error(await answer.text());
+      await answer.text();
+    });
+    console.log(`  an empty route over HTTP       ${empty.toFixed(0).padStart(6)} a second`);
+    console.log(
+      `  an entry over HTTP             ${sent.toFixed(0).padStart(6)} a second   ${(sent / empty).toFixed(2)} × empty`,
+    );
+  } finally {
+    web.kill();
+    await pause(300);
+  }
 }
 
 export async function runWrites(): Promise<void> {
@@ -47,8 +117,9 @@ export async function runWrites(): Promise<void> {
   };
   const views: FloorView[] = [];
   for (let lane = 0; lane < SESSIONS + 2; lane++) views.push(await open(lane));
+  const bodies = new Map(views.map((view) => [view, [0, 1, 2, 3].map((chain) => doneIn(view, chain))]));
   const entry = (view: FloorView, lane: number): FloorEvent => ({
-    ...doneIn(view, lane % 4),
+    ...bodies.get(view)![lane % 4]!,
     id: randomUUID(),
     version: EVENT_VERSION,
   });
@@ -100,6 +171,7 @@ export async function runWrites(): Promise<void> {
     `  one entry, into a session of none ${few.toFixed(2)} ms, into one of 300 ${many.toFixed(2)} ms: ${(many / few).toFixed(2)} ×`,
   );
   await Promise.all([owner, ...lanes].map((client) => client.end()));
+  await overHttp(server, name);
   await closeDatabase();
   await dropDatabase(server, name);
   server.stop();

@@ -1,7 +1,8 @@
 import { beforeAll, describe, expect, it } from "vitest";
 import { newId, withAccounts } from "../db";
-import { hasDatabase, prepareDatabase } from "../testing/studio";
-import { mayFound, prepareAccount, signIn } from ".";
+import { memberOfSession } from "../db/accounts";
+import { hasDatabase, makeStudio, prepareDatabase } from "../testing/studio";
+import { mayFound, prepareAccount, scopeOf, signIn, signOut } from ".";
 
 describe.runIf(hasDatabase)("signing in", () => {
   const email = `${newId()}@test.example`;
@@ -41,5 +42,32 @@ describe.runIf(hasDatabase)("signing in", () => {
   it("does not make two accounts of one address", async () => {
     const again = { name: "Another", email: ` ${email.toUpperCase()} `, password: "another-password" };
     expect(await withAccounts(await prepareAccount(again))).toBeNull();
+  });
+
+  it("knows who asks by the session's cookie, and by nothing that was tampered with or signed out", async () => {
+    const studio = await makeStudio("Speedwell");
+    const address = `${studio.coach.memberId}@test.example`;
+    const inside = await signIn(address, "a-long-password", "10.9.0.1", new Headers({ host: "127.0.0.1:3000" }));
+    if (inside.kind !== "in") throw new Error(inside.kind);
+    const cookie = inside.headers
+      .getSetCookie()
+      .map((one) => one.split(";")[0]!)
+      .join("; ");
+    const asking = (changed: string) => scopeOf(new Headers({ cookie: changed }));
+    expect(await asking(cookie)).toMatchObject({ role: "coach", memberId: studio.coach.memberId });
+    // The one question answered: the library was not asked, so the cookie is read as it is written.
+    const [, token] = /session_token=([^.]+)\./.exec(cookie)!;
+    expect(await withAccounts((tx) => memberOfSession(tx, decodeURIComponent(token!)))).toMatchObject({
+      role: "coach",
+    });
+    for (const forged of [
+      "",
+      "yarvex.session_token=",
+      cookie.replace(/session_token=./, "session_token=Z"),
+      "yarvex.session_token=%E0%A4%A",
+    ])
+      expect(await asking(forged), forged).toBeNull();
+    await signOut(new Headers({ cookie }));
+    expect(await asking(cookie)).toBeNull();
   });
 });

@@ -55,18 +55,34 @@ async function projectSession(scope: Scope, sessionId: string): Promise<void> {
   });
 }
 
-/** After the answer, and once for all that a session logs within this time. A mark in the database outlives the process. */
-const SOON_MS = 400;
-const soon = new Map<string, NodeJS.Timeout>();
+/** A session that logs nothing for so long is projected; one that never pauses, after the longer time. */
+const QUIET_MS = 1_500;
+const LONGEST_MS = 15_000;
+
+interface Soon {
+  readonly since: number;
+  readonly timer: NodeJS.Timeout;
+}
+
+const soon = new Map<string, Soon>();
 let turn: Promise<void> = Promise.resolve();
 
+/** After the answer, and once for all that a session logs meanwhile. A mark in the database outlives the process. */
 export function projectSoon(scope: Scope, sessionId: string): void {
-  if (soon.has(sessionId)) return;
-  const timer = setTimeout(() => {
-    soon.delete(sessionId);
-    turn = turn.then(() => projectSession(scope, sessionId)).catch((error) => logFault("projecting a session", error));
-  }, SOON_MS);
-  soon.set(sessionId, timer.unref());
+  const before = soon.get(sessionId);
+  const now = performance.now();
+  const since = before?.since ?? now;
+  if (before) clearTimeout(before.timer);
+  const timer = setTimeout(
+    () => {
+      soon.delete(sessionId);
+      turn = turn
+        .then(() => projectSession(scope, sessionId))
+        .catch((error) => logFault("projecting a session", error));
+    },
+    Math.max(0, Math.min(QUIET_MS, since + LONGEST_MS - now)),
+  );
+  soon.set(sessionId, { since, timer: timer.unref() });
 }
 
 /** Brings everything in scope that is behind up to date: whoever reads what is derived does this first. */

@@ -5,7 +5,18 @@ import { account, session, signInAttempts, user } from "./schema";
 
 export async function memberOfUser(tx: Transaction, userId: string): Promise<Scope | null> {
   const { rows } = await tx.execute<MemberRow>(sql`select * from yarvex_member_of(${userId})`);
-  const [member] = rows;
+  return scopeIn(rows);
+}
+
+/** Whose session it is by its token, while it lasts and was prolonged within a day. */
+export async function memberOfSession(tx: Transaction, token: string): Promise<Scope | null> {
+  const { rows } = await tx.execute<MemberRow>(
+    sql`select m.* from ${session} s, yarvex_member_of(s.user_id) m where s.token = ${token} and s.expires_at > now() and s.updated_at > now() - interval '1 day'`,
+  );
+  return scopeIn(rows);
+}
+
+function scopeIn([member]: readonly MemberRow[]): Scope | null {
   if (!member) return null;
   const common = { studioId: member.studio_id, memberId: member.id, name: member.name };
   if (member.role === "coach") return { role: "coach", ...common };

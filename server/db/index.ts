@@ -70,8 +70,33 @@ function ownerPool(): pg.Pool {
   return holder.yarvexOwnerPool;
 }
 
-const database = (): Database => drizzle(pool(), { schema });
-const accountsDatabase = (): Database => drizzle(accountsPool(), { schema });
+/** One view of the schema for each connection or pool, made once: making it takes longer than most queries. */
+const views = new WeakMap<pg.Pool | pg.PoolClient, Database>();
+
+function viewOf(connection: pg.Pool | pg.PoolClient): Database {
+  let view = views.get(connection);
+  if (!view) {
+    view = drizzle(connection as pg.Pool, { schema });
+    views.set(connection, view);
+  }
+  return view;
+}
+
+const accountsDatabase = (): Database => viewOf(accountsPool());
+
+const clients = new WeakMap<object, pg.PoolClient>();
+
+/** A statement that is asked often, planned once for each connection. */
+export async function askPrepared<T extends pg.QueryResultRow>(
+  tx: Transaction,
+  name: string,
+  text: string,
+  values: readonly unknown[],
+): Promise<T[]> {
+  const client = clients.get(tx);
+  if (!client) throw new Error("a statement is asked outside of a transaction");
+  return (await client.query<T>({ name, text, values: [...values] })).rows;
+}
 
 export async function closeDatabase(): Promise<void> {
   await Promise.all([holder.yarvexPool?.end(), holder.yarvexAccountsPool?.end(), holder.yarvexOwnerPool?.end()]);
@@ -81,21 +106,45 @@ export async function closeDatabase(): Promise<void> {
 }
 
 /** Runs work inside one studio (and, for a client, one person), in one transaction. */
-export async function inStudio<T>(scope: Scope, work: (tx: Transaction) => Promise<T>): Promise<T> {
-  return withoutValues(() =>
-    database().transaction(async (tx) => {
-      await enterScope(tx, scope);
-      return work(tx);
-    }),
-  );
+export const inStudio = <T>(scope: Scope, work: (tx: Transaction) => Promise<T>): Promise<T> =>
+  // One way there and back for the beginning and the scope: every use case pays for it.
+  inTransaction(pool(), `begin; ${scopeStatement(scope)}`, work);
+
+async function inTransaction<T>(pool: pg.Pool, begin: string, work: (tx: Transaction) => Promise<T>): Promise<T> {
+  return withoutValues(async () => {
+    const client = await pool.connect();
+    // What the library calls a transaction is its view of a connection that is in one.
+    const tx = viewOf(client) as unknown as Transaction;
+    clients.set(tx, client);
+    let broken: Error | undefined;
+    try {
+      await client.query(begin);
+      const answer = await work(tx);
+      await client.query("commit");
+      return answer;
+    } catch (error) {
+      await client.query("rollback").catch((lost: Error) => {
+        broken = lost;
+      });
+      throw error;
+    } finally {
+      client.release(broken);
+    }
+  });
+}
+
+const ID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/i;
+
+/** Sets whose rows can be seen until the transaction ends. Ids alone go into it, checked to be nothing else. */
+function scopeStatement(scope: Scope): string {
+  const [clientId, role] = scope.role === "client" ? [scope.clientId, "yarvex_client"] : ["", "yarvex_coach"];
+  if (!ID.test(scope.studioId) || (clientId !== "" && !ID.test(clientId))) throw new Error("a scope holds no ids");
+  return `select set_config('yarvex.studio_id', '${scope.studioId}', true), set_config('yarvex.client_id', '${clientId}', true), set_config('role', '${role}', true)`;
 }
 
 /** From here on the transaction sees the rows of one scope. */
 export async function enterScope(tx: Transaction, scope: Scope): Promise<void> {
-  const [clientId, role] = scope.role === "client" ? [scope.clientId, "yarvex_client"] : ["", "yarvex_coach"];
-  await tx.execute(
-    sql`select set_config('yarvex.studio_id', ${scope.studioId}, true), set_config('yarvex.client_id', ${clientId}, true), set_config('role', ${role}, true)`,
-  );
+  await tx.execute(sql.raw(scopeStatement(scope)));
 }
 
 /** From here on the transaction reaches accounts again, and no studio. */
@@ -137,13 +186,17 @@ async function withoutValues<T>(work: () => Promise<T>): Promise<T> {
 
 /** Accounts, sign-in limits, and who somebody is: what is asked before there is a scope. Sees no studio's rows. */
 export async function withAccounts<T>(work: (tx: Transaction) => Promise<T>): Promise<T> {
-  return withoutValues(() => accountsDatabase().transaction(work));
+  return inTransaction(accountsPool(), "begin", work);
 }
+
+/** A single question about accounts: a statement is a transaction of its own. */
+export const askAccounts = <T>(question: (tx: Transaction) => Promise<T>): Promise<T> =>
+  withoutValues(() => question(accountsDatabase() as unknown as Transaction));
 
 /** Whether the database answers, by a question of its own; how long that took. */
 export async function askDatabase(): Promise<{ readonly ok: boolean; readonly tookMs: number }> {
   const began = performance.now();
-  const ok = await withAccounts((tx) => tx.execute(sql`select 1`)).then(
+  const ok = await askAccounts((tx) => tx.execute(sql`select 1`)).then(
     () => true,
     () => false,
   );
@@ -166,7 +219,7 @@ export function isBusy(error: unknown): boolean {
 
 /** As the owner of the tables, past row security. */
 export async function asOwner<T>(work: (tx: Transaction) => Promise<T>): Promise<T> {
-  return withoutValues(() => drizzle(ownerPool(), { schema }).transaction(work));
+  return inTransaction(ownerPool(), "begin", work);
 }
 
 /** What the auth library stores its accounts through. */

@@ -2,7 +2,7 @@
 import { and, asc, count, desc, eq, getTableColumns, gt, gte, inArray, isNull, lt, lte, sql } from "drizzle-orm";
 import type { StudioMethods } from "../../contract";
 import type { PlanDocument, Settings } from "../../core";
-import type { Transaction } from ".";
+import { askPrepared, type Transaction } from ".";
 import {
   bodyMasses,
   clients,
@@ -567,42 +567,79 @@ export const floorLines = (tx: Transaction, today: string, begunSince: string) =
     .orderBy(asc(clients.name), asc(sessions.date), asc(sessions.id))
     .limit(1000);
 
-/** Where events are to be put: whose session it is, what it was shown in, and whether it has begun. */
-export async function eventPlace(tx: Transaction, sessionId: string) {
-  const [row] = await tx
-    .select({
-      clientId: sessions.clientId,
-      state: sessions.state,
-      shown: sql<
-        string[]
-      >`array(select shown.hash from shown_documents as shown where shown.studio_id = sessions.studio_id and shown.session_id = sessions.id)`,
-    })
-    .from(sessions)
-    .where(eq(sessions.id, sessionId))
-    .limit(1);
-  return row ?? null;
+export interface EventToStore {
+  readonly id: string;
+  readonly atMs: number;
+  readonly shownHash: string;
+  readonly version: number;
+  readonly clocks: (typeof floorEvents.$inferSelect)["clocks"];
+  readonly body: (typeof floorEvents.$inferSelect)["body"];
+  readonly contentHash: string;
 }
 
-/** Stores events in their order, each once; answers with the content hashes of those that were there already. */
-export async function putEvents(
+export interface EventsStored extends Record<string, unknown> {
+  readonly client_id: string | null;
+  readonly state: SessionRow["state"] | null;
+  /** Hashes of the documents that the session was shown in; events of others were left aside. */
+  readonly shown: readonly string[];
+  readonly added: readonly string[];
+}
+
+const STORE_EVENTS = `
+with place as (
+  select client_id, state from sessions where studio_id = $1 and id = $2
+), known as (
+  select hash from shown_documents where studio_id = $1 and session_id = $2
+), sent as (
+  select * from json_to_recordset($3::json) as e(
+    place int, id uuid, at_ms bigint, shown_hash text, version int, clocks jsonb, body jsonb, content_hash text)
+), added as (
+  insert into floor_events
+    (studio_id, id, session_id, client_id, at_ms, shown_hash, version, clocks, body, content_hash, recorded_at)
+  select $1, sent.id, $2, place.client_id, at_ms, shown_hash, version, clocks, body, content_hash, $4
+  from sent, place where shown_hash in (select hash from known) order by sent.place
+  on conflict do nothing returning id
+), mark as (
+  insert into unprojected (studio_id, session_id, client_id)
+  select $1, $2, client_id from place where exists (select from added)
+)
+select (select client_id from place) as client_id, (select state from place) as state,
+  array(select hash from known) as shown, array(select id from added) as added`;
+
+/**
+ * Stores events in their order, each once, and marks their session as behind: one statement. Events of a document that was
+ * never shown, and those that are there already, are left aside.
+ */
+export async function storeEvents(
   tx: Transaction,
-  rows: readonly Omit<typeof floorEvents.$inferInsert, "sequence">[],
-): Promise<ReadonlyMap<string, string>> {
-  if (rows.length === 0) return new Map();
-  const stored = await tx
-    .insert(floorEvents)
-    .values([...rows])
-    .onConflictDoNothing()
-    .returning({ id: floorEvents.id });
-  const added = new Set(stored.map(({ id }) => id));
-  const known = rows.flatMap(({ id }) => (added.has(id) ? [] : [id]));
-  if (known.length === 0) return new Map();
-  const before = await tx
+  studioId: string,
+  sessionId: string,
+  rows: readonly EventToStore[],
+  recordedAt: Date,
+): Promise<EventsStored> {
+  const sent = rows.map(({ id, atMs, shownHash, version, clocks, body, contentHash }, place) => ({
+    place,
+    id,
+    at_ms: atMs,
+    shown_hash: shownHash,
+    version,
+    clocks,
+    body,
+    content_hash: contentHash,
+  }));
+  const values = [studioId, sessionId, JSON.stringify(sent), recordedAt];
+  const [answer] = await askPrepared<EventsStored>(tx, "store_events", STORE_EVENTS, values);
+  return answer!;
+}
+
+/** The content hashes of events that are there. */
+export async function contentHashes(tx: Transaction, ids: readonly string[]): Promise<ReadonlyMap<string, string>> {
+  if (ids.length === 0) return new Map();
+  const rows = await tx
     .select({ id: floorEvents.id, contentHash: floorEvents.contentHash })
     .from(floorEvents)
-    .where(inArray(floorEvents.id, known));
-  const hashes = new Map(before.map(({ id, contentHash }) => [id, contentHash]));
-  return new Map(known.map((id) => [id, hashes.get(id) ?? ""]));
+    .where(inArray(floorEvents.id, [...ids]));
+  return new Map(rows.map(({ id, contentHash }) => [id, contentHash]));
 }
 
 /** Which of these events are in a session's log. */
@@ -622,11 +659,6 @@ export async function hasEvents(tx: Transaction, sessionId: string): Promise<boo
     .where(eq(floorEvents.sessionId, sessionId))
     .limit(1);
   return rows.length > 0;
-}
-
-/** Says that a session has events which what is derived does not hold. */
-export async function markUnprojected(tx: Transaction, row: typeof unprojected.$inferInsert): Promise<void> {
-  await tx.insert(unprojected).values(row);
 }
 
 export const unprojectedSessions = async (tx: Transaction): Promise<string[]> =>

@@ -91,25 +91,26 @@ export async function storeEvents(
   { studioId }: Scope,
   { sessionId, events, nowMs }: Logged,
 ): Promise<Outcome<Output<"floor.record">>> {
-  const place = await db.eventPlace(tx, sessionId);
-  if (!place) return notFound;
-  const { clientId } = place;
-  const { rows, refused } = readEvents(events, sessionId, new Set(place.shown));
+  const { rows, refused } = readEvents(events, sessionId);
   const kept = await withoutStrangeUndos(tx, sessionId, rows, refused);
-  const known = await db.putEvents(
+  const stored = await db.storeEvents(tx, studioId, sessionId, kept, new Date(nowMs));
+  if (stored.client_id === null) return notFound;
+  const [shown, added] = [new Set(stored.shown), new Set(stored.added)];
+  const before = kept.filter(({ id, shownHash }) => shown.has(shownHash) && !added.has(id));
+  const known = await db.contentHashes(
     tx,
-    kept.map((row) => ({ ...row, studioId, clientId, recordedAt: new Date(nowMs) })),
+    before.map(({ id }) => id),
   );
   const accepted: string[] = [];
-  for (const { id, contentHash } of kept) {
-    if (known.has(id) && known.get(id) !== contentHash) refused.push({ id, because: ANOTHER_CONTENT });
+  for (const { id, shownHash, contentHash } of kept) {
+    if (added.has(id)) accepted.push(id);
+    else if (!shown.has(shownHash))
+      refused.push({ id, because: "it was logged from a session that was never shown here" });
+    else if (known.get(id) !== contentHash) refused.push({ id, because: ANOTHER_CONTENT });
     else accepted.push(id);
   }
-  if (kept.length > known.size) {
-    await db.markUnprojected(tx, { studioId, sessionId, clientId });
-    if (place.state === "draft" && kept.some(({ body }) => KEEPS.has(body.kind)))
-      await db.updateSession(tx, sessionId, { state: "started" });
-  }
+  const isBegun = kept.some(({ id, body }) => added.has(id) && KEEPS.has(body.kind));
+  if (stored.state === "draft" && isBegun) await db.updateSession(tx, sessionId, { state: "started" });
   return ok({ accepted, refused });
 }
 
@@ -121,7 +122,7 @@ const ANOTHER_CONTENT = "an entry with the same mark was sent before with other 
 type Refused = Output<"floor.record">["refused"][number];
 
 /** The events of a batch that can be stored, each once, and why the others cannot. */
-function readEvents(sent: readonly unknown[], sessionId: string, shown: ReadonlySet<string>) {
+function readEvents(sent: readonly unknown[], sessionId: string) {
   const refused: Refused[] = [];
   const rows = new Map<string, ReturnType<typeof rowOf>>();
   for (const one of sent) {
@@ -130,7 +131,6 @@ function readEvents(sent: readonly unknown[], sessionId: string, shown: Readonly
     const refuse = (because: string) => refused.push({ id, because });
     if (!read.ok) refuse(read.because);
     else if (read.event.sessionId !== sessionId) refuse("it belongs to another session");
-    else if (!shown.has(read.event.shownHash)) refuse("it was logged from a session that was never shown here");
     else {
       const row = rowOf(read.event);
       const before = rows.get(id);
