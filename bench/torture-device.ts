@@ -1,10 +1,9 @@
 /**
- * One device under torture, in a thread of its own: the real store and outbox over an IndexedDB in memory, a network that is
+ * One device under torture, in a process of its own: the real store and outbox over an IndexedDB in memory, a network that is
  * cut and loses replies, a clock that jumps, a person who signs out in between. It tells the ledger of every set once that is
  * safe on the device, and of every fault it made.
  */
 import "fake-indexeddb/auto";
-import { parentPort, workerData } from "node:worker_threads";
 import { type FloorView, type Input, type Output, shownSession } from "../contract";
 import {
   asPlanned,
@@ -24,7 +23,7 @@ interface Orders {
   readonly device: number;
   readonly sessions: number;
 }
-const { base, device, sessions } = workerData as Orders;
+const { base, device, sessions } = JSON.parse(process.argv[2]!) as Orders;
 
 let seed = 1_000 + device;
 const random = (): number => {
@@ -32,7 +31,7 @@ const random = (): number => {
   return seed / 2 ** 31;
 };
 const pause = (ms: number) => new Promise((next) => setTimeout(next, ms));
-const tell = (kind: string, more: object = {}) => parentPort!.postMessage({ kind, device, ...more });
+const tell = (kind: string, more: object = {}) => process.send!({ kind, device, ...more });
 
 // --- a clock that jumps ------------------------------------------------------------------------------------------------
 
@@ -148,7 +147,7 @@ await surely("clients.stateReadiness", { clientId, seen: null, yes: [] });
 const floors: FloorView[] = [];
 for (let i = 0; i < sessions; i++) floors.push(await keepFloor(await openSession(clientId)));
 tell("ready");
-await new Promise<void>((go) => parentPort!.once("message", () => go()));
+await new Promise<void>((go) => process.once("message", () => go()));
 calm = false;
 
 let sending = true;
@@ -197,7 +196,7 @@ for (const view of floors) {
       await signIn();
       await writePerson(me);
     }
-    await pause(20 + random() * 60);
+    await pause(50 + random() * 120);
   }
 }
 calm = true;
