@@ -3,9 +3,11 @@ import {
   anything,
   check,
   checked,
+  checkSteps,
   chosenBy,
   exact,
   finite,
+  inPieces,
   isoDate,
   kinds,
   listOf,
@@ -121,5 +123,46 @@ describe("unions", () => {
     expect(wrong(listOf(either, 5), [3, ""])).toEqual(["[0]: is even", "[1]: is missing"]);
     const small = checked(either, "is under ten", (value) => typeof value !== "number" || value < 10);
     expect(wrong(small, 12)).toEqual([": is under ten"]);
+  });
+});
+
+describe("what is long", () => {
+  /** A text that counts how often it is looked at. */
+  function counted() {
+    let looked = 0;
+    const schema = checked(said(5), "is not counted", () => {
+      looked++;
+      return true;
+    });
+    return { schema, looked: () => looked };
+  }
+
+  it("is refused by its length before any of it is looked at", () => {
+    const { schema, looked } = counted();
+    const many = Array.from({ length: 5000 }, () => "a");
+    expect(wrong(exact({ list: listOf(schema, 64) }), { list: many })).toEqual(["list: holds at most 64 entries"]);
+    expect(wrong(recordOf(schema, 3), Object.fromEntries(many.map((text, i) => [i, text])))).toHaveLength(1);
+    expect(looked()).toBe(0);
+  });
+
+  it("is looked at no further once enough is wrong", () => {
+    let looked = 0;
+    const no = checked(whole(0, 9), "is wrong", () => {
+      looked++;
+      return false;
+    });
+    expect(wrong(listOf(no, 10_000), new Array(10_000).fill(1))).toHaveLength(20);
+    expect(looked).toBe(20);
+  });
+
+  it("is checked in pieces with the same answer, others having their turn between", async () => {
+    const schema = listOf(exact({ name: said(5), figures: listOf(whole(0, 9), 50) }), 2000);
+    const value = Array.from({ length: 2000 }, () => ({ name: "abc", figures: [1, 2, 3, 4, 5, 6, 7, 8, 9] }));
+    let turns = 0;
+    const others = setInterval(() => turns++, 0);
+    const answer = await inPieces(checkSteps(schema, value));
+    clearInterval(others);
+    expect(answer).toEqual(check(schema, value));
+    expect(turns).toBeGreaterThan(2);
   });
 });
