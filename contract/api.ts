@@ -9,6 +9,7 @@ import { equipmentSchema } from "./equipment";
 import { MOST_EVENTS } from "./events";
 import type { Broken } from "./gym";
 import { planEditSchema } from "./plan";
+import type { Prescription } from "./prescription";
 import {
   checked,
   exact,
@@ -105,6 +106,8 @@ export const INPUTS = {
   }),
   "studio.changeMethods": exact(change(methods)),
   "gyms.show": exact({ gymId: orNull(uuid()) }),
+  /** What the sessions of this week and the next ask of a gym. */
+  "gyms.coming": exact({ gymId: uuid() }),
   "gyms.try": exact({ gymId: uuid(), equipment: equipmentSchema }),
   "gyms.save": exact({ gymId: uuid(), ...change(gym) }),
   "gyms.create": exact({ name: said(120), clientId: orNull(uuid()), copyOf: orNull(uuid()) }),
@@ -195,6 +198,7 @@ export interface Outputs {
   "studio.changeSettings": Nothing;
   "studio.changeMethods": Nothing;
   "gyms.show": GymView;
+  "gyms.coming": { readonly prescriptions: readonly Prescription[] };
   "gyms.try": { readonly broken: readonly Broken[]; readonly here: GymView["equipment"] };
   "gyms.save": Nothing;
   "gyms.create": { readonly gymId: string };

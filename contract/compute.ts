@@ -24,16 +24,27 @@ import {
   type SessionDocument,
   type SessionForecast,
   type SessionTotals,
+  type Settings,
   type Steps,
   type Timeline,
   totalSession,
 } from "../core";
 import { catalogueIn } from "./catalogue";
-import type { SessionContext } from "./views";
+import type { LiftLog, SessionContext } from "./views";
+
+/** Records by the log they were found from, which sessions of one client share. */
+const found = new WeakMap<LiftLog, { readonly settings: Settings; readonly record: LiftRecord }>();
 
 export function recordsOf(context: Pick<SessionContext, "lifts" | "settings">): Map<string, LiftRecord> {
+  const { settings } = context;
   return new Map(
-    context.lifts.map((lift) => [lift.lineage, liftRecord(lift.exposures, context.settings, lift.tested)]),
+    context.lifts.map((lift) => {
+      const known = found.get(lift);
+      if (known?.settings === settings) return [lift.lineage, known.record];
+      const record = liftRecord(lift.exposures, settings, lift.tested);
+      found.set(lift, { settings, record });
+      return [lift.lineage, record];
+    }),
   );
 }
 

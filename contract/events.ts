@@ -7,12 +7,14 @@ import {
   LIMITS,
   type Occurrence,
   restTimed,
+  runSteps,
   type SessionDocument,
+  type Steps,
 } from "../core";
 import { weightSchema } from "./document";
 import {
   anyOfNumbers,
-  check,
+  checkSteps,
   chosenBy,
   exact,
   finite,
@@ -165,9 +167,12 @@ export type ReadEvent =
   | { readonly ok: true; readonly event: SentEvent }
   | { readonly ok: false; readonly because: string };
 
-export function readEvent(sent: unknown): ReadEvent {
+export const readEvent = (sent: unknown): ReadEvent => runSteps(readEventSteps(sent));
+
+/** As `readEvent`, in steps. */
+export function* readEventSteps(sent: unknown): Steps<ReadEvent> {
   if (JSON.stringify(sent ?? null).length > MOST_EVENT_BYTES) return { ok: false, because: "it is too long" };
-  const read = check(floorEventSchema, sent);
+  const read = yield* checkSteps(floorEventSchema, sent, 1);
   if (read.ok) return { ok: true, event: read.value };
   const { field, message } = read.problems[0]!;
   const name = field.split(".").findLast((part) => part in FIELD_WORDS) ?? "";

@@ -177,11 +177,16 @@ export function check<T>(schema: Schema<T>, value: unknown): Checked<T> {
   return runSteps(checkSteps(schema, value));
 }
 
-/** As `check`, stopping between entries. */
-export function* checkSteps<T>(schema: Schema<T>, value: unknown): Steps<Checked<T>> {
-  const problems: InputProblem[] = [];
-  yield* walk(schema, value, "", problems);
-  return answerOf(value, problems);
+/** As `check`, stopping between entries; what is wrong is collected up to so many problems. */
+export function* checkSteps<T>(schema: Schema<T>, value: unknown, most = MOST_PROBLEMS): Steps<Checked<T>> {
+  const found: Found = { problems: [], most };
+  yield* walk(schema, value, "", found);
+  return found.problems.length === 0 ? { ok: true, value: value as T } : { ok: false, problems: found.problems };
+}
+
+interface Found {
+  readonly problems: InputProblem[];
+  readonly most: number;
 }
 
 /** On a server or in a page: work in pieces, the others' turn between them. */
@@ -195,14 +200,14 @@ export const inPieces = <T>(steps: Steps<T>): Promise<T> =>
 /** More is said to nobody's use. */
 const MOST_PROBLEMS = 20;
 
-const answerOf = <T>(value: unknown, problems: readonly InputProblem[]): Checked<T> =>
-  problems.length === 0 ? { ok: true, value: value as T } : { ok: false, problems: problems.slice(0, MOST_PROBLEMS) };
-
 /** Walks a value and collects what is wrong; stops between entries, and for good once enough is wrong. */
-function* walk(schema: Schema<unknown>, value: unknown, field: string, problems: InputProblem[]): Generator<void> {
-  if (problems.length >= MOST_PROBLEMS) return;
+function* walk(schema: Schema<unknown>, value: unknown, field: string, found: Found): Generator<void> {
+  const { problems, most } = found;
+  if (problems.length >= most) return;
   const { check: one } = schema;
-  const wrong = (message: string) => void problems.push({ field, message });
+  const wrong = (message: string) => {
+    if (problems.length < most) problems.push({ field, message });
+  };
   switch (one.kind) {
     case "value": {
       const message = wrongWith(one.yup, value);
@@ -213,11 +218,11 @@ function* walk(schema: Schema<unknown>, value: unknown, field: string, problems:
       const chosen = one.choose(value);
       if (chosen === "pass") return;
       if ("wrong" in chosen) return wrong(chosen.wrong);
-      return yield* walk(chosen, value, field, problems);
+      return yield* walk(chosen, value, field, found);
     }
     case "condition": {
       const before = problems.length;
-      yield* walk(one.on, value, field, problems);
+      yield* walk(one.on, value, field, found);
       // Of a value that is not even of its type, that is said and no more.
       if (problems.length === before && value !== null && value !== undefined && !one.holds(value as never))
         wrong(one.message);
@@ -229,7 +234,7 @@ function* walk(schema: Schema<unknown>, value: unknown, field: string, problems:
       if (value.length < one.least) return wrong("holds at least one entry");
       if (value.length > one.most) return wrong(`holds at most ${one.most} entries`);
       for (const [index, entry] of value.entries()) {
-        yield* walk(one.of, entry, `${field}[${index}]`, problems);
+        yield* walk(one.of, entry, `${field}[${index}]`, found);
         yield;
       }
       return;
@@ -243,7 +248,7 @@ function* walk(schema: Schema<unknown>, value: unknown, field: string, problems:
         const entries = Object.entries(value);
         if (entries.length > one.most) return wrong(`holds at most ${one.most} entries`);
         for (const [key, entry] of entries) {
-          yield* walk(one.of, entry, under(key), problems);
+          yield* walk(one.of, entry, under(key), found);
           yield;
         }
         return;
@@ -255,7 +260,7 @@ function* walk(schema: Schema<unknown>, value: unknown, field: string, problems:
           of,
           Object.hasOwn(value, key) ? (value as Record<string, unknown>)[key] : undefined,
           under(key),
-          problems,
+          found,
         );
     }
   }

@@ -28,7 +28,6 @@ import type {
   Weight,
 } from "../core";
 import type { StudioExercises } from "./catalogue";
-import type { Prescription } from "./prescription";
 import type { ShownContent } from "./shown";
 
 export interface SessionLine {
@@ -197,8 +196,6 @@ export interface GymView extends GymLine {
   readonly today: string;
   readonly gyms: readonly GymLine[];
   readonly clients: readonly { readonly id: string; readonly name: string }[];
-  /** The lifts of the coming week's sessions in this gym. */
-  readonly prescriptions: readonly Prescription[];
 }
 
 export interface FloorView {

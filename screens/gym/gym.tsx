@@ -1,8 +1,8 @@
 "use client";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
-import { useMemo, useState } from "react";
-import type { Broken, GymView } from "@/contract";
+import { useEffect, useMemo, useState } from "react";
+import type { Broken, GymView, Prescription } from "@/contract";
 import { decimal } from "@/core";
 import { ask, replySentence } from "@/device/api";
 import { Button } from "@/ui/button";
@@ -19,7 +19,8 @@ import { type GymState, useGym } from "./use-gym";
 export function GymScreen({ view }: { view: GymView }) {
   const gym = useGym(view);
   const [selected, setSelected] = useState<string>("bars");
-  const hanging = useMemo(() => hangingBy(view.prescriptions), [view.prescriptions]);
+  const coming = useComing(view);
+  const hanging = useMemo(() => hangingBy(coming ?? []), [coming]);
   const thread = [...gym.threads, ...gym.keptThreads].find((one) => one.key === selected) ?? gym.threads[0];
   const general = gym.problems.filter((one) => !one.field.includes("."));
   return (
@@ -45,7 +46,8 @@ export function GymScreen({ view }: { view: GymView }) {
               <span className="text-weld">⌐ ¬</span> a gap, in kg
             </span>
             <span>
-              <span className="text-indigo">▮</span> asked in the coming sessions
+              <span className="text-indigo">▮</span>{" "}
+              {coming ? "asked in the coming sessions" : "looking at the coming sessions…"}
             </span>
             <span>
               <span className="text-weld">△</span> asked, not buildable
@@ -256,3 +258,18 @@ function BrokenTable({ broken }: { broken: readonly Broken[] }) {
 const Lost = ({ one }: { one: Broken }) => (
   <strong className="border border-weld bg-weld-tint px-1">{one.after.problem ?? "cannot be built"}</strong>
 );
+
+/** What the coming sessions ask of the gym: worked out after the page, which does not wait for it. Null: not yet. */
+function useComing(view: GymView): readonly Prescription[] | null {
+  const [coming, setComing] = useState<readonly Prescription[] | null>(null);
+  useEffect(() => {
+    let current = true;
+    void ask("gyms.coming", { gymId: view.id }).then((reply) => {
+      if (current && reply.kind === "ok") setComing(reply.value.prescriptions);
+    });
+    return () => {
+      current = false;
+    };
+  }, [view]);
+  return coming;
+}

@@ -14,9 +14,9 @@ import type { Desk } from "./use-desk";
 export function Foot({ view, desk }: { view: SessionView; desk: Desk }) {
   const { document, computed } = desk;
   const { totals } = computed;
-  // Remedies are solved for; while somebody types the figures go first.
-  const settled = useDeferredValue(computed);
-  const cautions = useMemo(() => cautionsOf(view, document, settled), [view, document, settled]);
+  // Judged once for a change, document and figures together, and after the figures while somebody types.
+  const settled = useDeferredValue(useMemo(() => ({ view, document, computed }), [view, document, computed]));
+  const cautions = useMemo(() => cautionsOf(settled.view, settled.document, settled.computed), [settled]);
   const grave = cautions.filter((caution) => caution.severity !== "note");
   const open = cautions.filter((caution) => caution.key !== null && !view.reasons[caution.key]);
   const cap = document.capSeconds;

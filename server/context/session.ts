@@ -6,7 +6,7 @@ import * as db from "../db/queries";
 import { lineagesIn, readStored } from "./documents";
 import { bodyMassKgOn, feltByExercise, knownLifts, liftsOf } from "./record";
 import { type StudioContext, studioContext } from "./studio";
-import { weekContext } from "./week";
+import { NO_WEEK, weekContext } from "./week";
 
 export interface LoadedSession {
   readonly row: db.SessionRow;
@@ -25,19 +25,34 @@ export async function loadSession(tx: Transaction, sessionId: string): Promise<L
   return context && { row, document, context, studio };
 }
 
+/** What several sessions of a studio share, read once. */
+export class SharedReading {
+  private readonly kept = new Map<string, Promise<unknown>>();
+
+  once<T>(key: string, read: () => Promise<T>): Promise<T> {
+    const known = this.kept.get(key) ?? read();
+    this.kept.set(key, known);
+    return known as Promise<T>;
+  }
+}
+
+/** How much of a context is read: all of it, or what loads are worked out from, without the week around. */
+type Extent = "all" | "loads";
+
 /** The context of one session. Its own log is left out of the record. */
 export async function sessionContext(
   tx: Transaction,
   row: db.SessionRow,
   document: SessionDocument,
   studio: StudioContext,
+  { extent = "all", shared = new SharedReading() }: { extent?: Extent; shared?: SharedReading } = {},
 ): Promise<SessionContext | null> {
-  const client = await db.clientRow(tx, row.clientId);
-  const gyms = await db.gymRows(tx);
+  const client = await shared.once(`client ${row.clientId}`, () => db.clientRow(tx, row.clientId));
+  const gyms = await shared.once("gyms", () => db.gymRows(tx));
   const gym = gyms.find((one) => one.id === (row.gymId ?? client?.gymId)) ?? gyms[0];
   if (!client || !gym) return null;
-  const { week, hardSets } = await weekContext(tx, row, studio);
-  const known = await knownLifts(tx, row.studioId, client.id, studio);
+  const { week, hardSets } = extent === "all" ? await weekContext(tx, row, studio) : NO_WEEK;
+  const known = await shared.once(`known ${client.id}`, () => knownLifts(tx, row.studioId, client.id, studio));
   const asked = { clientId: client.id, until: row.date, lineages: lineagesIn(document), without: row.id };
   return {
     sessionId: row.id,
@@ -64,7 +79,15 @@ export async function sessionContext(
     bodyMassKg: await bodyMassKgOn(tx, client.id, row.date),
     gym: { id: gym.id, name: gym.name, equipment: equipmentOn(readEquipment(gym.equipment), row.date) },
     settings: studio.settings,
-    lifts: await liftsOf(tx, asked, studio),
+    lifts:
+      extent === "all"
+        ? await liftsOf(tx, asked, studio)
+        : // Of drafts still to come the record is the same for all: everything until now.
+          await shared.once(`lifts ${client.id}`, async () => {
+            const marked = (await db.markRows(tx, client.id, row.date)).map((mark) => mark.lineage);
+            const lineages = [...new Set([...known.map((lift) => lift.lineage), ...marked])];
+            return liftsOf(tx, { clientId: client.id, until: row.date, lineages }, studio);
+          }),
     known: known.map(({ lineage, exerciseId, e1rmKg }) => ({ lineage, exerciseId, e1rmKg })),
     weekHardSets: hardSets,
   };

@@ -70,6 +70,12 @@ export async function countSessions(
   }));
 }
 
+/** Nothing around. */
+export const NO_WEEK: { readonly week: WeekContext; readonly hardSets: Record<string, number> } = {
+  week: { others: {}, before: [], weeksTrained: 0, days: [], hardTechniques: [] },
+  hardSets: {},
+};
+
 const WEEKS_BEFORE = 8;
 
 /** What the week asks besides one session, the days around it, and the weeks before. */

@@ -148,8 +148,7 @@ export const markRows = (tx: Transaction, clientId: string, until: string): Prom
     .select()
     .from(liftMarks)
     .where(and(eq(liftMarks.clientId, clientId), lte(liftMarks.date, until)))
-    .orderBy(asc(liftMarks.date), asc(liftMarks.createdAt))
-    .limit(500);
+    .orderBy(asc(liftMarks.date), asc(liftMarks.createdAt));
 
 export async function insertMark(tx: Transaction, row: typeof liftMarks.$inferInsert): Promise<void> {
   await tx.insert(liftMarks).values(row);
@@ -163,8 +162,7 @@ export async function deleteMark(tx: Transaction, clientId: string, id: string):
   return gone ?? null;
 }
 
-export const ownExerciseRows = (tx: Transaction) =>
-  tx.select().from(ownExercises).orderBy(asc(ownExercises.createdAt)).limit(500);
+export const ownExerciseRows = (tx: Transaction) => tx.select().from(ownExercises).orderBy(asc(ownExercises.createdAt));
 
 export async function ownExerciseRow(tx: Transaction, id: string) {
   const [row] = await tx.select().from(ownExercises).where(eq(ownExercises.id, id)).limit(1).for("no key update");

@@ -5,11 +5,11 @@ import {
   inPieces,
   judgeSession,
   type Output,
-  readEvent,
+  readEventSteps,
   readShown,
   type SentEvent,
 } from "../../contract";
-import { addDays, cautionKey, openBlocks, readinessSentence, trainable } from "../../core";
+import { addDays, cautionKey, openBlocks, readinessSentence, type Steps, trainable } from "../../core";
 import { projectSoon, readLog } from "../context/projecting";
 import { type LoadedSession, loadSession } from "../context/session";
 import { hashOf, showSession } from "../context/showing";
@@ -91,7 +91,7 @@ export async function storeEvents(
   { studioId }: Scope,
   { sessionId, events, nowMs }: Logged,
 ): Promise<Outcome<Output<"floor.record">>> {
-  const { rows, refused } = readEvents(events, sessionId);
+  const { rows, refused } = await inPieces(readEvents(events, sessionId));
   const kept = await withoutStrangeUndos(tx, sessionId, rows, refused);
   const stored = await db.storeEvents(tx, studioId, sessionId, kept, new Date(nowMs));
   if (stored.client_id === null) return notFound;
@@ -122,11 +122,15 @@ const ANOTHER_CONTENT = "an entry with the same mark was sent before with other 
 type Refused = Output<"floor.record">["refused"][number];
 
 /** The events of a batch that can be stored, each once, and why the others cannot. */
-function readEvents(sent: readonly unknown[], sessionId: string) {
+function* readEvents(
+  sent: readonly unknown[],
+  sessionId: string,
+): Steps<{ readonly rows: readonly ReturnType<typeof rowOf>[]; readonly refused: Refused[] }> {
   const refused: Refused[] = [];
   const rows = new Map<string, ReturnType<typeof rowOf>>();
   for (const one of sent) {
-    const read = readEvent(one);
+    const read = yield* readEventSteps(one);
+    yield;
     const id = read.ok ? read.event.id : idOf(one);
     const refuse = (because: string) => refused.push({ id, because });
     if (!read.ok) refuse(read.because);

@@ -11,7 +11,7 @@ import {
 } from "../../contract";
 import { addDays, equipmentOn, type GymEquipment, mondayOf } from "../../core";
 import { readStored } from "../context/documents";
-import { sessionContext } from "../context/session";
+import { SharedReading, sessionContext } from "../context/session";
 import { studioOf, todayOf } from "../context/studio";
 import { newId, type Transaction } from "../db";
 import * as db from "../db/queries";
@@ -45,11 +45,12 @@ async function prescriptionsIn<E extends readonly GymEquipment[]>(
   const to = addDays(mondayOf(today), 13);
   const found = equipments.map((): Prescription[] => []) as { [K in keyof E]: Prescription[] };
   let after: { date: string; id: string } | null = null;
+  const shared = new SharedReading();
   for (;;) {
     const rows: db.SessionRow[] = await db.draftsInGym(tx, gym, today, to, after, DRAFTS_AT_ONCE);
     for (const row of rows) {
       const document = readStored(row.document, studio);
-      const context = await sessionContext(tx, row, document, studio);
+      const context = await sessionContext(tx, row, document, studio, { extent: "loads", shared });
       if (!context) continue;
       equipments.forEach((equipment, index) => {
         const onTheDay = { ...context.gym, equipment: equipmentOn(equipment, row.date) };
@@ -71,16 +72,24 @@ export const showGym = defineUseCase("gyms.show", ["coach"], (scope, { gymId }, 
     const names = new Map(clients.map((client) => [client.id, client.name]));
     const today = await todayOf(tx, clock.nowMs);
     const equipment = readEquipment(row.equipment);
-    const [prescriptions] = await prescriptionsIn(tx, row, today, equipment);
     const view: GymView = {
       ...gymLine(row, names),
       equipment,
       today,
       gyms: rows.map((one) => gymLine(one, names)),
       clients,
-      prescriptions,
     };
     return ok(view);
+  }),
+);
+
+export const comingInGym = defineUseCase("gyms.coming", ["coach"], (scope, { gymId }, clock) =>
+  answerIn(scope, async (tx) => {
+    const row = await db.gymRow(tx, gymId);
+    if (!row) return notFound;
+    const today = await todayOf(tx, clock.nowMs);
+    const [prescriptions] = await prescriptionsIn(tx, row, today, readEquipment(row.equipment));
+    return ok({ prescriptions });
   }),
 );
 

@@ -21,6 +21,7 @@ export const USE_CASES: { readonly [K in ApiName]: UseCase<K> } = {
   "studio.changeSettings": studio.changeSettings,
   "studio.changeMethods": studio.changeMethods,
   "gyms.show": gyms.showGym,
+  "gyms.coming": gyms.comingInGym,
   "gyms.try": gyms.tryGym,
   "gyms.save": gyms.saveGym,
   "gyms.create": gyms.createGym,

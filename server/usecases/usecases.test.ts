@@ -21,6 +21,7 @@ function inputFor<K extends ApiName>(name: K, { clientId, sessionId, gymId, plan
     "studio.changeSettings": { e1rmFormula: "epley" },
     "studio.changeMethods": { seen: [], wanted: [] },
     "gyms.show": { gymId },
+    "gyms.coming": { gymId },
     "gyms.try": { gymId, equipment: STARTING_EQUIPMENT },
     "gyms.save": { gymId, ...unchanged({ name: "Gym", equipment: STARTING_EQUIPMENT }) },
     "gyms.create": { name: "Home", clientId, copyOf: gymId },
