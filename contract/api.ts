@@ -34,6 +34,7 @@ import type {
   ClientLine,
   ClientName,
   ClientView,
+  Device,
   ExercisesView,
   FloorLine,
   FloorView,
@@ -101,6 +102,10 @@ const change = <T>(schema: Schema<T>) => ({ seen: schema, wanted: schema });
 
 export const INPUTS = {
   "viewer.show": nothing,
+  "account.show": nothing,
+  "account.changePassword": exact({ current: said(200), wanted: said(200) }),
+  /** One other device, or null: all others. */
+  "account.endDevices": exact({ device: orNull(identifier()) }),
   "studio.changeSettings": exact({
     e1rmFormula: oneOf(...(Object.keys(E1RM_FORMULAS) as (keyof typeof E1RM_FORMULAS)[])),
   }),
@@ -195,6 +200,9 @@ type Nothing = Readonly<Record<string, never>>;
 
 export interface Outputs {
   "viewer.show": Viewer;
+  "account.show": { readonly name: string; readonly email: string; readonly devices: readonly Device[] };
+  "account.changePassword": Nothing;
+  "account.endDevices": Nothing;
   "studio.changeSettings": Nothing;
   "studio.changeMethods": Nothing;
   "gyms.show": GymView;

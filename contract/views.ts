@@ -211,6 +211,14 @@ export interface FloorView {
   readonly events: readonly FloorEvent[];
 }
 
+/** Where an account is signed in. */
+export interface Device {
+  readonly id: string;
+  readonly words: string;
+  readonly lastMs: number;
+  readonly isThis: boolean;
+}
+
 /** A session that can be opened on the floor today. */
 export interface FloorLine {
   readonly sessionId: string;

@@ -4,7 +4,7 @@ import { join, resolve } from "node:path";
 import { ensureBuild } from "./build";
 import { plainly, portOf } from "./plain";
 import { clientOf, dropDatabase, ensureDatabase, type Server, secrets, startPostgres } from "./postgres";
-import { freePort, makeStateFolder, onEnd, Plain, ROOT, say } from "./system";
+import { freePort, makeStateFolder, onEnd, Plain, ROOT, STATE, say } from "./system";
 
 const USAGE = `Usage: ./yarvex COMMAND
 
@@ -81,6 +81,7 @@ export async function prepare(server: Server, database: string, demo: boolean): 
   process.env.DATABASE_OWNER_URL = server.urlOf(database);
   process.env.DATABASE_URL = server.webUrlOf(database);
   process.env.YARVEX_SECRET ??= secrets().appSecret;
+  process.env.YARVEX_OUTBOX ??= join(STATE, "outbox");
   // Of several starters one prepares; the others find it done.
   await inTurn(server.urlOf(database), async () => {
     const { migrateDatabase, withAccounts } = await import("../server/db");

@@ -90,6 +90,9 @@ export function SignIn({ demo, canFound }: { demo: readonly DemoAccount[]; canFo
               <Button type="submit" kind={demo.length > 0 ? "plain" : "main"} disabled={busy}>
                 Sign in
               </Button>
+              <a href="/reset" className="self-center px-2 text-indigo underline underline-offset-2">
+                Password forgotten
+              </a>
               {canFound ? (
                 <Button kind="quiet" onClick={() => setFounding(true)}>
                   Found a studio

@@ -19,9 +19,10 @@ export function MyPage({ view }: { view: ClientView }) {
       <header className="flex items-center gap-3">
         <Mark />
         <h1 className="text-xl font-bold">{view.name}</h1>
-        <Button className="ml-auto" onClick={async () => setProblem(await signOut())}>
-          Sign out
-        </Button>
+        <Link href="/me/account" className="ml-auto text-indigo underline underline-offset-2">
+          Your account
+        </Link>
+        <Button onClick={async () => setProblem(await signOut())}>Sign out</Button>
       </header>
       {problem ? <Notice kind="block">You are still signed in. {problem}</Notice> : null}
       {view.readiness.kind === "ready" ? null : (

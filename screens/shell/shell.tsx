@@ -63,12 +63,15 @@ export function Shell({
           );
         })}
         <div className="mt-auto flex flex-col items-center gap-2">
-          <span
+          <Link
+            href="/account"
+            prefetch={false}
             title={`${who}, ${studio}`}
+            aria-label={`Your account, ${who}`}
             className="flex size-8 items-center justify-center rounded-full bg-woad text-xs font-bold text-ground"
           >
             {initials}
-          </span>
+          </Link>
           <button
             type="button"
             className="narrow min-h-6 text-xs underline underline-offset-2"

@@ -1,8 +1,12 @@
+import { mkdtempSync, readdirSync, readFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
 import { beforeAll, describe, expect, it } from "vitest";
-import { newId, withAccounts } from "../db";
+import { asOwner, newId, withAccounts } from "../db";
 import { memberOfSession } from "../db/accounts";
-import { hasDatabase, makeStudio, prepareDatabase } from "../testing/studio";
-import { mayFound, prepareAccount, scopeOf, signIn, signOut } from ".";
+import { clock, hasDatabase, makeStudio, prepareDatabase, value } from "../testing/studio";
+import { ask } from "../usecases";
+import { askForReset, mayAsk, prepareAccount, resetPassword, scopeOf, signIn, signOut, waitAfter } from ".";
 
 describe.runIf(hasDatabase)("signing in", () => {
   const email = `${newId()}@test.example`;
@@ -22,21 +26,42 @@ describe.runIf(hasDatabase)("signing in", () => {
     expect(cookie).toMatch(/SameSite=Lax/i);
   });
 
-  it("limits tries for an account, from whatever address, even at once", async () => {
-    const answers = await Promise.all(Array.from({ length: 12 }, (_, i) => enter("wrong-password", `10.1.0.${i}`)));
-    expect(answers.filter((answer) => answer.kind === "wrong").length).toBeLessThanOrEqual(8);
-    expect(await enter("the-right-password", "10.1.1.1")).toMatchObject({ kind: "tooMany" });
+  it("lets an account be tried from one address five times, then waits longer and longer, even at once", async () => {
+    const answers = await Promise.all(Array.from({ length: 12 }, () => enter("wrong-password", "10.1.0.1")));
+    expect(answers.filter((answer) => answer.kind === "wrong").length).toBeLessThanOrEqual(5);
+    const next = await enter("the-right-password", "10.1.0.1");
+    expect(next.kind === "tooMany" && next.seconds).toBeGreaterThan(5);
+    expect([0, 4, 5, 6, 9, 40].map(waitAfter)).toEqual([0, 0, 5, 10, 80, 900]);
+  });
+
+  it("keeps nobody out by what others try elsewhere", async () => {
+    expect((await enter("the-right-password", "10.1.0.2")).kind).toBe("in");
+  });
+
+  it("lets a device that it knows in while the account is tried from everywhere; others wait", async () => {
+    const inside = await enter("the-right-password", "10.4.0.1");
+    if (inside.kind !== "in") throw new Error(inside.kind);
+    const known = inside.headers
+      .getSetCookie()
+      .map((one) => one.split(";")[0]!)
+      .find((one) => one.startsWith("yarvex.known="))!;
+    for (let i = 0; i < 62; i++) await enter("wrong-password", `10.4.1.${i}`);
+    expect((await enter("the-right-password", "10.4.2.1")).kind).toBe("tooMany");
+    const withMark = (cookie: string) =>
+      signIn(email, "the-right-password", "10.4.2.2", new Headers({ host: "127.0.0.1:3000", cookie }));
+    expect((await withMark("yarvex.known=made-up")).kind).toBe("tooMany");
+    expect((await withMark(known)).kind).toBe("in");
   });
 
   it("limits tries from an address, for whatever account", async () => {
-    for (let i = 0; i < 40; i++) await enter("wrong-password", "10.2.0.1", `nobody${i}@test.example`);
+    for (let i = 0; i < 60; i++) await enter("wrong-password", "10.2.0.1", `nobody${i}@test.example`);
     expect(await enter("wrong-password", "10.2.0.1", "nobody-else@test.example")).toMatchObject({ kind: "tooMany" });
   });
 
   it("limits founding studios from an address", async () => {
-    const answers = await Promise.all(Array.from({ length: 42 }, () => mayFound("10.3.0.1")));
+    const answers = await Promise.all(Array.from({ length: 64 }, () => mayAsk("founding", "10.3.0.1")));
     expect(answers).toContain(false);
-    expect(await mayFound("10.3.0.2")).toBe(true);
+    expect(await mayAsk("founding", "10.3.0.2")).toBe(true);
   });
 
   it("does not make two accounts of one address", async () => {
@@ -69,5 +94,105 @@ describe.runIf(hasDatabase)("signing in", () => {
       expect(await asking(forged), forged).toBeNull();
     await signOut(new Headers({ cookie }));
     expect(await asking(cookie)).toBeNull();
+  });
+
+  describe("a password that was forgotten", () => {
+    const folder = mkdtempSync(join(tmpdir(), "yarvex-outbox-"));
+    beforeAll(() => {
+      process.env.YARVEX_OUTBOX = folder;
+    });
+    const letters = () => readdirSync(folder).map((name) => ({ name, text: readFileSync(join(folder, name), "utf8") }));
+
+    it("is set anew by the link that was sent, once, and every device is signed out", async () => {
+      const studio = await makeStudio("Betony");
+      const address = `${studio.coach.memberId}@test.example`;
+      const at = (password: string, from: string) =>
+        signIn(address, password, from, new Headers({ host: "127.0.0.1:3000" }));
+      const inside = await at("a-long-password", "10.5.0.1");
+      if (inside.kind !== "in") throw new Error(inside.kind);
+      const cookie = inside.headers
+        .getSetCookie()
+        .map((one) => one.split(";")[0]!)
+        .join("; ");
+      await askForReset("nobody-at-all@test.example");
+      expect(letters()).toEqual([]);
+      await askForReset(` ${address.toUpperCase()}`);
+      const [letter, ...more] = letters();
+      expect(more).toEqual([]);
+      expect(letter!.name).not.toContain("@");
+      expect(letter!.text).toContain(`To: ${address}\r\n`);
+      const secret = /\?t=(\S+)/.exec(letter!.text)![1]!;
+      expect(await resetPassword("made-up", "another-long-one")).toBe(false);
+      expect(await resetPassword(secret, "another-long-one")).toBe(true);
+      expect(await resetPassword(secret, "a-third-long-one")).toBe(false);
+      expect(await scopeOf(new Headers({ cookie }))).toBeNull();
+      expect((await at("a-long-password", "10.5.0.2")).kind).toBe("wrong");
+      expect((await at("another-long-one", "10.5.0.3")).kind).toBe("in");
+    });
+
+    it("by an older link is not set, once a newer one was asked for; nothing is left of who is erased", async () => {
+      const studio = await makeStudio("Burnet");
+      const [client] = studio.clients;
+      const address = `${client.scope.memberId}@test.example`;
+      const before = letters().length;
+      await askForReset(address);
+      const first = /\?t=(\S+)/.exec(letters().find(({ text }) => text.includes(address))!.text)![1]!;
+      await askForReset(address);
+      expect(letters()).toHaveLength(before + 2);
+      expect(await resetPassword(first, "another-long-one")).toBe(false);
+      await signIn(address, "wrong-password", "10.5.0.4", new Headers({ host: "127.0.0.1:3000" }));
+      value(await ask(studio.coach, "clients.erase", { clientId: client.id }, clock));
+      expect(letters()).toHaveLength(before);
+      const { rows } = await asOwner((tx) =>
+        tx.execute<{ n: string }>(
+          `select (select count(*) from "user" where email = '${address}') + (select count(*) from sign_in_attempts where account = '${address}') as n`,
+        ),
+      );
+      expect(Number(rows[0]!.n)).toBe(0);
+    });
+  });
+
+  describe("one's own account", () => {
+    async function devices() {
+      const studio = await makeStudio("Comfrey");
+      const address = `${studio.coach.memberId}@test.example`;
+      const enterFrom = async (agent: string) => {
+        const headers = new Headers({ host: "127.0.0.1:3000", "user-agent": agent });
+        const inside = await signIn(address, "a-long-password", "10.6.0.1", headers);
+        if (inside.kind !== "in") throw new Error(inside.kind);
+        const cookie = inside.headers
+          .getSetCookie()
+          .map((one) => one.split(";")[0]!)
+          .join("; ");
+        return async () => scopeOf(new Headers({ cookie }));
+      };
+      const desk = await enterFrom("Mozilla/5.0 (X11; Linux x86_64)");
+      const phone = await enterFrom("Mozilla/5.0 (iPhone; CPU iPhone OS 18_0 like Mac OS X)");
+      return { desk, phone, scope: (await desk())! };
+    }
+
+    it("shows where it is open, and closes it elsewhere and not here", async () => {
+      const { desk, phone, scope } = await devices();
+      const shown = value(await ask(scope, "account.show", {}, clock));
+      expect(shown.devices.map(({ words, isThis }) => [words, isThis]).sort()).toEqual([
+        ["A computer", true],
+        ["A phone", false],
+      ]);
+      const other = shown.devices.find(({ isThis }) => !isThis)!;
+      value(await ask(scope, "account.endDevices", { device: other.id }, clock));
+      expect(await phone()).toBeNull();
+      expect(await desk()).not.toBeNull();
+    });
+
+    it("gets a new password by the one it has, and every other device is signed out", async () => {
+      const { desk, phone, scope } = await devices();
+      const change = (current: string, wanted: string) =>
+        ask(scope, "account.changePassword", { current, wanted }, clock);
+      expect(await change("not-this-one", "another-long-one")).toMatchObject({ problems: [{ field: "current" }] });
+      expect(await change("a-long-password", "short")).toMatchObject({ problems: [{ field: "wanted" }] });
+      value(await change("a-long-password", "another-long-one"));
+      expect(await phone()).toBeNull();
+      expect(await desk()).not.toBeNull();
+    });
   });
 });

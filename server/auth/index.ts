@@ -2,25 +2,40 @@
  * Accounts: password sign-in by a well-kept library (scrypt, httpOnly SameSite cookies) on our own tables. Its HTTP
  * routes are not mounted; every try passes the limits here first.
  */
-import { createHmac, timingSafeEqual } from "node:crypto";
+import { createHash, createHmac, randomBytes, timingSafeEqual } from "node:crypto";
 import { betterAuth } from "better-auth";
-import { hashPassword } from "better-auth/crypto";
-import { accountsAdapter, askAccounts, newId, type Scope, type Transaction, withAccounts } from "../db";
+import { hashPassword, verifyPassword } from "better-auth/crypto";
+import { cutText } from "../../core";
+import { accountsAdapter, askAccounts, isBusy, newId, type Scope, type Transaction, withAccounts } from "../db";
 import {
-  addAttempt,
-  clearAttempts,
-  countAttempts,
   deleteSession,
+  endSessions,
+  forgetTries,
   insertAccount,
   memberOfSession,
   memberOfUser,
+  noteTry,
+  putPassword,
+  putSecret,
+  resetOf,
+  takeSecret,
+  userByAddress,
 } from "../db/accounts";
+import { sendMail } from "../mail";
 
 const SESSION_DAYS = 30;
-/** Tries in a quarter of an hour. */
-const ACCOUNT_LIMIT = 8;
-const ADDRESS_LIMIT = 40;
+const KNOWN_DAYS = 365;
 const WINDOW_MINUTES = 15;
+/** Tries for an account from one address before each has to wait. */
+const FREE_TRIES = 5;
+const MOST_WAIT_SECONDS = 900;
+/** Tries for an account from anywhere, before devices that it does not know have to wait; and from an address for anybody. */
+const ACCOUNT_LIMIT = 60;
+const ADDRESS_LIMIT = 60;
+
+/** Seconds to wait after so many refused tries: 5, 10, 20 … a quarter of an hour. */
+export const waitAfter = (tries: number): number =>
+  tries < FREE_TRIES ? 0 : Math.min(MOST_WAIT_SECONDS, 5 * 2 ** (tries - FREE_TRIES));
 
 function makeAuth() {
   const secret = process.env.YARVEX_SECRET;
@@ -54,32 +69,85 @@ const auth = () => {
 export type SignIn =
   | { readonly kind: "in"; readonly headers: Headers }
   | { readonly kind: "wrong" }
-  | { readonly kind: "tooMany"; readonly minutes: number };
+  | { readonly kind: "tooMany"; readonly seconds: number };
+
+const secretKey = (): string => process.env.YARVEX_SECRET ?? "";
+const isSecure = (): boolean => (process.env.YARVEX_URL ?? "").startsWith("https:");
+
+/** What an account leaves on a device where it got in: others' tries do not keep it out there. */
+const knownMark = (account: string): string =>
+  createHmac("sha256", secretKey()).update(`known ${account}`).digest("base64url");
+
+const isKnown = (headers: Headers, account: string): boolean =>
+  (headers.get("cookie") ?? "").split(/;\s*/).includes(`yarvex.known=${knownMark(account)}`);
 
 /** One try at signing in. Counted before the password is looked at, so that parallel tries count too. */
 export async function signIn(email: string, password: string, address: string, headers: Headers): Promise<SignIn> {
-  const accountKey = email.trim().toLowerCase().slice(0, 200);
-  // Two transactions: an attempt must be seen by those made at the same moment.
-  await withAccounts((tx) => addAttempt(tx, accountKey, address));
-  const tries = await withAccounts((tx) => countAttempts(tx, accountKey, address, WINDOW_MINUTES));
-  if (tries.account > ACCOUNT_LIMIT || tries.address > ADDRESS_LIMIT)
-    return { kind: "tooMany", minutes: WINDOW_MINUTES };
+  const account = cutText(addressOf(email), 200);
+  const tries = await withAccounts((tx) => noteTry(tx, account, address, WINDOW_MINUTES));
+  // Counted for account and address together: nobody is kept out by what others try elsewhere.
+  const wait = waitAfter(tries.here) - tries.sinceSeconds;
+  if (wait > 0) return { kind: "tooMany", seconds: Math.ceil(wait) };
+  const isTried = tries.account > ACCOUNT_LIMIT || tries.address > ADDRESS_LIMIT;
+  if (isTried && !isKnown(headers, account)) return { kind: "tooMany", seconds: WINDOW_MINUTES * 60 };
   try {
-    const answer = await auth().api.signInEmail({ body: { email: accountKey, password }, headers, asResponse: true });
+    const answer = await auth().api.signInEmail({ body: { email: account, password }, headers, asResponse: true });
     if (!answer.ok) return { kind: "wrong" };
-    await withAccounts((tx) => clearAttempts(tx, accountKey));
-    return { kind: "in", headers: answer.headers };
-  } catch {
+    await withAccounts((tx) => forgetTries(tx, account, address));
+    const known = `yarvex.known=${knownMark(account)}; Path=/; Max-Age=${KNOWN_DAYS * 86_400}; HttpOnly; SameSite=Lax${isSecure() ? "; Secure" : ""}`;
+    const cookies = new Headers(answer.headers);
+    cookies.append("set-cookie", known);
+    return { kind: "in", headers: cookies };
+  } catch (error) {
+    if (isBusy(error)) throw error;
     return { kind: "wrong" };
   }
 }
 
-/** Founding a studio is counted by address like signing in. */
-export async function mayFound(address: string): Promise<boolean> {
-  await withAccounts((tx) => addAttempt(tx, "(founding)", address));
-  const tries = await withAccounts((tx) => countAttempts(tx, "(founding)", address, WINDOW_MINUTES));
-  return tries.address <= ADDRESS_LIMIT;
+/** Whether an address may found a studio, or ask for a new password, once more; counted like signing in. */
+export async function mayAsk(what: "founding" | "reset", address: string): Promise<boolean> {
+  const tries = await withAccounts((tx) => noteTry(tx, `(${what})`, address, WINDOW_MINUTES));
+  return tries.here < ADDRESS_LIMIT;
 }
+
+const RESET_MINUTES = 60;
+const hashOfSecret = (secret: string): string => createHash("sha256").update(secret).digest("hex");
+
+/** Writes to an address how to set a new password, where an account has it; whoever asks learns nothing either way. */
+export async function askForReset(email: string): Promise<void> {
+  const address = addressOf(email);
+  const secret = randomBytes(32).toString("base64url");
+  const found = await withAccounts(async (tx) => {
+    const account = await userByAddress(tx, address);
+    if (account)
+      await putSecret(tx, { purpose: resetOf(account.id), value: hashOfSecret(secret), minutes: RESET_MINUTES });
+    return account;
+  });
+  if (!found) return;
+  const link = `${process.env.YARVEX_URL ?? ""}/reset?t=${secret}`;
+  sendMail({
+    to: address,
+    subject: "A new password for Yarvex",
+    text: `${found.name},\r\n\r\nset a new password within the hour here:\r\n${link}\r\n\r\nIf you did not ask for it, nothing changes.`,
+  });
+}
+
+/** Sets a new password by the secret that was sent, once, and signs the account out everywhere. */
+export async function resetPassword(secret: string, password: string): Promise<boolean> {
+  const passwordHash = await hashPassword(password);
+  return withAccounts(async (tx) => {
+    const purpose = await takeSecret(tx, hashOfSecret(secret));
+    const userId = purpose?.startsWith("reset ") ? purpose.slice("reset ".length) : null;
+    if (!userId) return false;
+    await putPassword(tx, userId, passwordHash);
+    await endSessions(tx, userId, { butFor: null });
+    return true;
+  });
+}
+
+/** Whether a password is the one of a hash. */
+export const isPassword = (hash: string, password: string): Promise<boolean> => verifyPassword({ hash, password });
+export { hashPassword };
 
 /** Signs a device out. Its session is taken away by ourselves first: where that cannot be written, this throws. */
 export async function signOut(headers: Headers): Promise<Headers> {
@@ -122,9 +190,7 @@ function signedToken(headers: Headers): string | null {
   }
   const at = value.lastIndexOf(".");
   const token = value.slice(0, at);
-  const wanted = createHmac("sha256", process.env.YARVEX_SECRET ?? "")
-    .update(token)
-    .digest();
+  const wanted = createHmac("sha256", secretKey()).update(token).digest();
   const given = Buffer.from(value.slice(at + 1), "base64");
   return at > 0 && given.length === wanted.length && timingSafeEqual(given, wanted) ? token : null;
 }
@@ -136,5 +202,6 @@ export async function scopeOf(headers: Headers): Promise<Scope | null> {
   if (scope) return scope;
   const found = await auth().api.getSession({ headers });
   if (!found) return null;
-  return askAccounts((tx) => memberOfUser(tx, found.user.id));
+  const member = await askAccounts((tx) => memberOfUser(tx, found.user.id));
+  return member && { ...member, sessionId: found.session.id };
 }

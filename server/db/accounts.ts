@@ -1,7 +1,7 @@
 /** Members and sign-in attempts: what is read before there is a scope. */
-import { and, count, eq, gte, inArray, lt, type SQL, sql } from "drizzle-orm";
+import { and, asc, desc, eq, gte, inArray, lt, ne, or, sql } from "drizzle-orm";
 import { newId, type Scope, type Transaction } from ".";
-import { account, session, signInAttempts, user } from "./schema";
+import { account, session, signInAttempts, user, verification } from "./schema";
 
 export async function memberOfUser(tx: Transaction, userId: string): Promise<Scope | null> {
   const { rows } = await tx.execute<MemberRow>(sql`select * from yarvex_member_of(${userId})`);
@@ -11,14 +11,15 @@ export async function memberOfUser(tx: Transaction, userId: string): Promise<Sco
 /** Whose session it is by its token, while it lasts and was prolonged within a day. */
 export async function memberOfSession(tx: Transaction, token: string): Promise<Scope | null> {
   const { rows } = await tx.execute<MemberRow>(
-    sql`select m.* from ${session} s, yarvex_member_of(s.user_id) m where s.token = ${token} and s.expires_at > now() and s.updated_at > now() - interval '1 day'`,
+    sql`select m.*, s.id as session from ${session} s, yarvex_member_of(s.user_id) m where s.token = ${token} and s.expires_at > now() and s.updated_at > now() - interval '1 day'`,
   );
   return scopeIn(rows);
 }
 
 function scopeIn([member]: readonly MemberRow[]): Scope | null {
   if (!member) return null;
-  const common = { studioId: member.studio_id, memberId: member.id, name: member.name };
+  const { studio_id: studioId, id: memberId, name, session: sessionId = null } = member;
+  const common = { studioId, memberId, name, sessionId };
   if (member.role === "coach") return { role: "coach", ...common };
   return member.client_id ? { role: "client", clientId: member.client_id, ...common } : null;
 }
@@ -29,27 +30,44 @@ interface MemberRow extends Record<string, unknown> {
   readonly role: string;
   readonly client_id: string | null;
   readonly name: string;
+  /** The device's session, where it was asked by that. */
+  readonly session?: string;
 }
 
-/** Adds one attempt; old rows are swept here. */
-export async function addAttempt(tx: Transaction, account: string, address: string): Promise<void> {
-  await tx.insert(signInAttempts).values({ account, address });
+export interface Tries {
+  /** For this account from this address: how many before this one, and seconds since the last of them. */
+  readonly here: number;
+  readonly sinceSeconds: number;
+  /** For the account from anywhere, and from the address for anybody; this one counted. */
+  readonly account: number;
+  readonly address: number;
+}
+
+/** Notes one try before its password is looked at, so that tries of the same moment count, and says how many there were. */
+export async function noteTry(tx: Transaction, account: string, address: string, minutes: number): Promise<Tries> {
   await tx.delete(signInAttempts).where(lt(signInAttempts.at, sql`now() - interval '1 day'`));
+  const [mine] = await tx.insert(signInAttempts).values({ account, address }).returning({ id: signInAttempts.id });
+  const { rows } = await tx.execute<{ here: number; since: number | null; account: number; address: number }>(sql`
+    select
+      count(*) filter (where account = ${account} and address = ${address} and id <> ${mine!.id})::int as here,
+      extract(epoch from now() - max(at) filter (where account = ${account} and address = ${address} and id <> ${mine!.id}))::float as since,
+      count(*) filter (where account = ${account})::int as account,
+      count(*) filter (where address = ${address})::int as address
+    from sign_in_attempts
+    where (account = ${account} or address = ${address}) and at > now() - make_interval(mins => ${minutes})`);
+  const [found] = rows;
+  return {
+    here: found!.here,
+    sinceSeconds: found!.since ?? Number.POSITIVE_INFINITY,
+    account: found!.account,
+    address: found!.address,
+  };
 }
 
-/** The attempts of the last minutes, for an account and from an address. */
-export async function countAttempts(
-  tx: Transaction,
-  account: string,
-  address: string,
-  minutes: number,
-): Promise<{ account: number; address: number }> {
-  const since = gte(signInAttempts.at, sql`now() - make_interval(mins => ${minutes})`);
-  const of = async (who: SQL) => (await tx.select({ n: count() }).from(signInAttempts).where(and(who, since)))[0]!.n;
-  return {
-    account: await of(eq(signInAttempts.account, account)),
-    address: await of(eq(signInAttempts.address, address)),
-  };
+/** Somebody got in: what was tried for the account from this address is forgotten. */
+export async function forgetTries(tx: Transaction, account: string, address: string | null): Promise<void> {
+  const here = address === null ? undefined : eq(signInAttempts.address, address);
+  await tx.delete(signInAttempts).where(and(eq(signInAttempts.account, account), here));
 }
 
 /** An account with a password, in the shape the auth library reads; null where the address is taken. */
@@ -70,8 +88,65 @@ export async function deleteSession(tx: Transaction, id: string): Promise<void> 
   await tx.delete(session).where(eq(session.id, id));
 }
 
-export async function clearAttempts(tx: Transaction, account: string): Promise<void> {
-  await tx.delete(signInAttempts).where(eq(signInAttempts.account, account));
+export async function accountOf(tx: Transaction, userId: string) {
+  const [row] = await tx
+    .select({ id: user.id, name: user.name, email: user.email, passwordHash: account.password })
+    .from(user)
+    .innerJoin(account, and(eq(account.userId, user.id), eq(account.providerId, "credential")))
+    .where(eq(user.id, userId))
+    .limit(1);
+  return row ?? null;
+}
+
+export async function userByAddress(tx: Transaction, email: string): Promise<{ id: string; name: string } | null> {
+  const [row] = await tx.select({ id: user.id, name: user.name }).from(user).where(eq(user.email, email)).limit(1);
+  return row ?? null;
+}
+
+export async function putPassword(tx: Transaction, userId: string, passwordHash: string): Promise<void> {
+  await tx
+    .update(account)
+    .set({ password: passwordHash, updatedAt: sql`now()` })
+    .where(and(eq(account.userId, userId), eq(account.providerId, "credential")));
+}
+
+/** The devices on which an account is signed in, the one used last first. */
+export const sessionsOfUser = (tx: Transaction, userId: string) =>
+  tx
+    .select({ id: session.id, userAgent: session.userAgent, updatedAt: session.updatedAt })
+    .from(session)
+    .where(and(eq(session.userId, userId), gte(session.expiresAt, sql`now()`)))
+    .orderBy(desc(session.updatedAt), asc(session.id));
+
+/** Signs an account out on other devices: on one, or on all but the one that is kept. */
+export async function endSessions(
+  tx: Transaction,
+  userId: string,
+  which: { readonly only: string } | { readonly butFor: string | null },
+): Promise<void> {
+  const chosen =
+    "only" in which ? eq(session.id, which.only) : which.butFor === null ? undefined : ne(session.id, which.butFor);
+  await tx.delete(session).where(and(eq(session.userId, userId), chosen));
+}
+
+/** Keeps a secret that opens something once, by its hash, for so many minutes; an older one for the same is void. */
+export async function putSecret(
+  tx: Transaction,
+  { purpose, value, minutes }: { readonly purpose: string; readonly value: string; readonly minutes: number },
+): Promise<void> {
+  await tx.delete(verification).where(or(eq(verification.identifier, purpose), lt(verification.expiresAt, sql`now()`)));
+  await tx
+    .insert(verification)
+    .values({ id: newId(), identifier: purpose, value, expiresAt: new Date(Date.now() + minutes * 60_000) });
+}
+
+/** Uses a secret up; what it was for, or null. */
+export async function takeSecret(tx: Transaction, value: string): Promise<string | null> {
+  const [row] = await tx
+    .delete(verification)
+    .where(and(eq(verification.value, value), gte(verification.expiresAt, sql`now()`)))
+    .returning({ purpose: verification.identifier });
+  return row?.purpose ?? null;
 }
 
 /** A studio and its first coach, at once. */
@@ -91,6 +166,23 @@ export async function studioKinds(tx: Transaction): Promise<{ any: boolean; demo
   return { any: rows[0]?.any_studio ?? false, demo: rows[0]?.demo ?? false };
 }
 
-export async function deleteAccounts(tx: Transaction, userIds: readonly string[]): Promise<void> {
-  if (userIds.length > 0) await tx.delete(user).where(inArray(user.id, [...userIds]));
+/** Takes accounts away with all that names them; answers with their addresses. */
+export async function deleteAccounts(tx: Transaction, userIds: readonly string[]): Promise<string[]> {
+  if (userIds.length === 0) return [];
+  const gone = await tx
+    .delete(user)
+    .where(inArray(user.id, [...userIds]))
+    .returning({ email: user.email });
+  const addresses = gone.map(({ email }) => email);
+  await tx.delete(signInAttempts).where(inArray(signInAttempts.account, addresses));
+  await tx.delete(verification).where(
+    inArray(
+      verification.identifier,
+      userIds.map((id) => resetOf(id)),
+    ),
+  );
+  return addresses;
 }
+
+/** What a secret is for that sets a new password. */
+export const resetOf = (userId: string): string => `reset ${userId}`;

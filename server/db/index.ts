@@ -16,15 +16,16 @@ export type Database = NodePgDatabase<typeof schema>;
 export type Transaction = Parameters<Parameters<Database["transaction"]>[0]>[0];
 
 /** Whose rows may be touched. A client's scope is narrower than a coach's. */
-export type Scope =
-  | { readonly role: "coach"; readonly studioId: string; readonly memberId: string; readonly name: string }
-  | {
-      readonly role: "client";
-      readonly studioId: string;
-      readonly memberId: string;
-      readonly name: string;
-      readonly clientId: string;
-    };
+export type Scope = ScopeOfMember &
+  ({ readonly role: "coach" } | { readonly role: "client"; readonly clientId: string });
+
+interface ScopeOfMember {
+  readonly studioId: string;
+  readonly memberId: string;
+  readonly name: string;
+  /** The device's session; nobody's where the program asks for itself. */
+  readonly sessionId?: string | null;
+}
 
 // One pool a process, also across the bundler's copies of this module.
 const holder = globalThis as typeof globalThis & {

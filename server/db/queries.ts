@@ -202,6 +202,12 @@ export async function putNamedLift(tx: Transaction, studioId: string, named: str
     .where(eq(studios.id, studioId));
 }
 
+/** Whose account a member signs in with. */
+export async function userOfMember(tx: Transaction, memberId: string): Promise<string | null> {
+  const [row] = await tx.select({ userId: members.userId }).from(members).where(eq(members.id, memberId)).limit(1);
+  return row?.userId ?? null;
+}
+
 export async function insertMember(tx: Transaction, row: typeof members.$inferInsert): Promise<void> {
   await tx.insert(members).values(row);
 }

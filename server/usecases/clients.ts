@@ -8,6 +8,7 @@ import { dateIn, studioOf, todayOf } from "../context/studio";
 import { enterScope, inStudio, leaveScope, newId, type Scope, type Transaction, withAccounts } from "../db";
 import { deleteAccounts } from "../db/accounts";
 import * as db from "../db/queries";
+import { forgetMail } from "../mail";
 import { gymLines } from "./gyms";
 import { answerIn, changedElsewhere, defineUseCase, joined, notFound, type Outcome, ok, refused } from "./kit";
 
@@ -241,6 +242,6 @@ export const eraseClient = defineUseCase("clients.erase", ["coach"], async (scop
     (await db.clientRow(tx, clientId)) ? db.deleteClient(tx, clientId) : null,
   );
   if (!accounts) return notFound;
-  await withAccounts((tx) => deleteAccounts(tx, accounts));
+  for (const address of await withAccounts((tx) => deleteAccounts(tx, accounts))) forgetMail(address);
   return ok({});
 });

@@ -2,6 +2,7 @@
 import { type ApiName, checkSteps, INPUTS, type Input, inPieces, type Output, type Schema } from "../../contract";
 import { finishProjections } from "../context/projecting";
 import type { Scope } from "../db";
+import * as account from "./account";
 import * as clients from "./clients";
 import * as exercises from "./exercises";
 import * as floor from "./floor";
@@ -18,6 +19,9 @@ import * as templates from "./templates";
 /** Each line of the contract has its use case. */
 export const USE_CASES: { readonly [K in ApiName]: UseCase<K> } = {
   "viewer.show": studio.showViewer,
+  "account.show": account.showAccount,
+  "account.changePassword": account.changePassword,
+  "account.endDevices": account.endDevices,
   "studio.changeSettings": studio.changeSettings,
   "studio.changeMethods": studio.changeMethods,
   "gyms.show": gyms.showGym,

@@ -18,6 +18,9 @@ interface Target {
 function inputFor<K extends ApiName>(name: K, { clientId, sessionId, gymId, planId }: Target): Input<K> {
   const inputs: { [N in ApiName]: Input<N> } = {
     "viewer.show": {},
+    "account.show": {},
+    "account.changePassword": { current: "not-the-password", wanted: "another-long-one" },
+    "account.endDevices": { device: newId() },
     "studio.changeSettings": { e1rmFormula: "epley" },
     "studio.changeMethods": { seen: [], wanted: [] },
     "gyms.show": { gymId },
@@ -123,6 +126,9 @@ const WITHOUT_TARGET = new Set<ApiName>([
   "exercises.hide",
   "viewer.show",
   "floor.today",
+  "account.show",
+  "account.changePassword",
+  "account.endDevices",
   "studio.changeSettings",
   "studio.changeMethods",
   "clients.list",

@@ -2,6 +2,9 @@ import { check, exact, said } from "@/contract";
 import { signIn } from "@/server/auth";
 import { atTheEdge } from "../edge";
 
+const waitWords = (seconds: number): string =>
+  seconds < 90 ? `${seconds} seconds` : `${Math.ceil(seconds / 60)} minutes`;
+
 const schema = exact({ email: said(200), password: said(200) });
 
 export const POST = (request: Request) =>
@@ -14,7 +17,7 @@ export const POST = (request: Request) =>
       case "wrong":
         return { status: 401, body: { message: "This address and password do not belong together." } };
       case "tooMany":
-        return { status: 429, body: { message: `Too many tries. Wait ${outcome.minutes} minutes and try again.` } };
+        return { status: 429, body: { message: `Too many tries. Wait ${waitWords(outcome.seconds)} and try again.` } };
       case "in":
         return { body: { ok: true }, cookies: outcome.headers };
     }

@@ -1,5 +1,5 @@
 import { check } from "@/contract";
-import { mayFound } from "@/server/auth";
+import { mayAsk } from "@/server/auth";
 import { foundStudio, foundStudioSchema } from "@/server/usecases/sign-up";
 import { atTheEdge } from "../edge";
 
@@ -7,7 +7,7 @@ export const POST = (request: Request) =>
   atTheEdge(request, 4_000, async ({ input }) => {
     const read = check(foundStudioSchema, input);
     if (!read.ok) return { status: 422, body: { problems: read.problems, message: "Fill in every field." } };
-    if (!(await mayFound(request.headers.get("x-yarvex-address") ?? "unknown")))
+    if (!(await mayAsk("founding", request.headers.get("x-yarvex-address") ?? "unknown")))
       return { status: 429, body: { message: "Too many tries. Wait 15 minutes and try again." } };
     const outcome = await foundStudio(read.value);
     if (outcome.kind !== "ok") {

@@ -1,0 +1,119 @@
+"use client";
+import { useRouter } from "next/navigation";
+import { useState } from "react";
+import type { Output } from "@/contract";
+import { ask, replySentence } from "@/device/api";
+import { Button } from "@/ui/button";
+import { fullDate } from "@/ui/dates";
+import { TextField } from "@/ui/field";
+
+/** One's own account: the password, and the devices on which it is open. */
+export function Account({ view, home }: { view: Output<"account.show">; home: { href: string; name: string } }) {
+  return (
+    <main className="mx-auto flex max-w-2xl flex-col gap-8 px-6 py-7">
+      <header>
+        <a href={home.href} className="text-indigo underline underline-offset-2">
+          {home.name}
+        </a>
+        <h1 className="mt-1 text-2xl font-bold">{view.name}</h1>
+        <p className="text-quiet">{view.email}</p>
+      </header>
+      <Password />
+      <Devices view={view} />
+    </main>
+  );
+}
+
+function Password() {
+  const [current, setCurrent] = useState("");
+  const [wanted, setWanted] = useState("");
+  const [problem, setProblem] = useState<{ field: string; message: string } | null>(null);
+  const [isDone, setDone] = useState(false);
+  async function keep() {
+    const reply = await ask("account.changePassword", { current, wanted });
+    setDone(reply.kind === "ok");
+    if (reply.kind === "ok") {
+      setCurrent("");
+      setWanted("");
+      setProblem(null);
+    } else {
+      const found = reply.kind === "refused" ? reply.problems[0] : undefined;
+      setProblem(found ?? { field: "", message: replySentence(reply) });
+    }
+  }
+  return (
+    <section>
+      <h2 className="mb-2 text-lg font-bold">Password</h2>
+      <form
+        className="flex max-w-sm flex-col gap-3"
+        onSubmit={(event) => {
+          event.preventDefault();
+          void keep();
+        }}
+      >
+        <TextField
+          label="The one you have now"
+          type="password"
+          autoComplete="current-password"
+          required
+          value={current}
+          error={problem?.field === "current" ? problem.message : null}
+          onChange={(event) => setCurrent(event.target.value)}
+        />
+        <TextField
+          label="The new one"
+          hint="At least 10 characters. Every other device is signed out."
+          type="password"
+          autoComplete="new-password"
+          required
+          minLength={10}
+          value={wanted}
+          error={problem?.field === "wanted" ? problem.message : null}
+          onChange={(event) => setWanted(event.target.value)}
+        />
+        {problem && problem.field === "" ? <p role="alert">{problem.message}</p> : null}
+        {isDone ? <p role="status">Your password is changed.</p> : null}
+        <Button type="submit" kind="main" className="self-start">
+          Change it
+        </Button>
+      </form>
+    </section>
+  );
+}
+
+function Devices({ view }: { view: Output<"account.show"> }) {
+  const router = useRouter();
+  const [problem, setProblem] = useState<string | null>(null);
+  const end = async (device: string | null) => {
+    const reply = await ask("account.endDevices", { device });
+    setProblem(reply.kind === "ok" ? null : replySentence(reply));
+    router.refresh();
+  };
+  const others = view.devices.filter((device) => !device.isThis);
+  return (
+    <section>
+      <h2 className="mb-2 text-lg font-bold">Signed in on</h2>
+      <ul className="border-t border-thread">
+        {view.devices.map((device) => (
+          <li key={device.id} className="flex min-h-11 items-center gap-3 border-b border-thread">
+            <span className="font-semibold">{device.words}</span>
+            <span className="text-quiet">
+              {device.isThis ? "this one" : `last used ${fullDate(new Date(device.lastMs).toISOString().slice(0, 10))}`}
+            </span>
+            {device.isThis ? null : (
+              <Button className="ml-auto" onClick={() => end(device.id)}>
+                Sign out there
+              </Button>
+            )}
+          </li>
+        ))}
+      </ul>
+      {problem ? <p role="alert">{problem}</p> : null}
+      {others.length > 1 ? (
+        <Button className="mt-3" onClick={() => end(null)}>
+          Sign out everywhere else
+        </Button>
+      ) : null}
+    </section>
+  );
+}

@@ -1,0 +1,71 @@
+/** One's own account: its password, and where it is signed in. */
+import type { Device } from "../../contract";
+import { hashPassword, isPassword } from "../auth";
+import { inStudio, type Scope, withAccounts } from "../db";
+import { accountOf, endSessions, noteTry, putPassword, sessionsOfUser } from "../db/accounts";
+import * as db from "../db/queries";
+import { defineUseCase, notFound, ok, refused } from "./kit";
+
+async function ownAccount(scope: Scope) {
+  const userId = await inStudio(scope, (tx) => db.userOfMember(tx, scope.memberId));
+  return userId === null ? null : withAccounts((tx) => accountOf(tx, userId));
+}
+
+/** A device as its owner would call it, from what its browser says of itself. */
+export function deviceWords(userAgent: string | null): string {
+  const said = userAgent ?? "";
+  const on = /iPhone/.test(said)
+    ? "a phone"
+    : /iPad/.test(said)
+      ? "a tablet"
+      : /Android/.test(said)
+        ? /Mobile/.test(said)
+          ? "a phone"
+          : "a tablet"
+        : /Windows|Macintosh|X11|Linux|CrOS/.test(said)
+          ? "a computer"
+          : "a device";
+  return `${on[0]!.toUpperCase()}${on.slice(1)}`;
+}
+
+export const showAccount = defineUseCase("account.show", ["coach", "client"], async (scope) => {
+  const account = await ownAccount(scope);
+  if (!account) return notFound;
+  const sessions = await withAccounts((tx) => sessionsOfUser(tx, account.id));
+  const devices = sessions.map(
+    ({ id, userAgent, updatedAt }): Device => ({
+      id,
+      words: deviceWords(userAgent),
+      lastMs: updatedAt.getTime(),
+      isThis: id === scope.sessionId,
+    }),
+  );
+  return ok({ name: account.name, email: account.email, devices });
+});
+
+/** A new password; every other device is signed out. */
+export const changePassword = defineUseCase("account.changePassword", ["coach", "client"], async (scope, input) => {
+  const account = await ownAccount(scope);
+  if (!account?.passwordHash) return notFound;
+  if (input.wanted.length < 10) return refused("wanted", "A password of at least 10 characters.");
+  const tries = await withAccounts((tx) => noteTry(tx, `(password) ${account.id}`, "", 15));
+  if (tries.here >= 10) return refused("current", "Too many tries. Wait a quarter of an hour and try again.");
+  if (!(await isPassword(account.passwordHash, input.current)))
+    return refused("current", "This is not the password you have now.");
+  const passwordHash = await hashPassword(input.wanted);
+  await withAccounts(async (tx) => {
+    await putPassword(tx, account.id, passwordHash);
+    await endSessions(tx, account.id, { butFor: scope.sessionId ?? null });
+  });
+  return ok({});
+});
+
+/** Signs out on one other device, or on all others. */
+export const endDevices = defineUseCase("account.endDevices", ["coach", "client"], async (scope, { device }) => {
+  const account = await ownAccount(scope);
+  if (!account) return notFound;
+  await withAccounts((tx) =>
+    endSessions(tx, account.id, device === null ? { butFor: scope.sessionId ?? null } : { only: device }),
+  );
+  return ok({});
+});
