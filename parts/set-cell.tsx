@@ -75,7 +75,7 @@ export function SetCell(props: Props) {
           {error ? (
             <span
               role="alert"
-              className="absolute top-full left-0 z-30 w-64 border border-walnut bg-weld-tint px-2 py-1 font-normal"
+              className="pointer-events-none absolute top-full left-0 z-30 w-64 border border-walnut bg-weld-tint px-2 py-1 font-normal"
             >
               column {error.column}: found {error.found}, expected {error.expected}
               {error.suggestion ? `. Perhaps ${error.suggestion}` : ""}

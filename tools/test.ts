@@ -109,7 +109,8 @@ async function browserJourneys(tally: Tally, urls: Urls, report: string, filters
   await ensureBuild();
   const port = await freePort(3900);
   const base = `http://127.0.0.1:${port}`;
-  const env = { ...environment(urls), YARVEX_URL: base, NODE_ENV: "production" as const };
+  const outbox = join(STATE, "results", "outbox");
+  const env = { ...environment(urls), YARVEX_URL: base, YARVEX_OUTBOX: outbox, NODE_ENV: "production" as const };
   const web = start(process.execPath, ["--import", "tsx", join(ROOT, "tools", "serve-demo.ts"), String(port)], {
     cwd: ROOT,
     env,

@@ -33,13 +33,12 @@ interface Editing {
 }
 
 /**
- * What a typed text means for its set. Where something of what stood there is in it still, it was put right in place, and
- * says the whole set. Where nothing is, a part was typed, and changes that part.
+ * Whether a typed text says the whole set. Where something of what stood there is in it still, it was put right in place, and
+ * does. Where nothing is, a part was typed, and changes that part.
  */
-function meant({ text, printed }: Editing): string {
+function isWhole({ text, printed }: Editing): boolean {
   const words = new Set(printed.split(/\s+/).filter(Boolean));
-  const isWhole = text.split(/\s+/).some((word) => words.has(word) && words.size > 1);
-  return isWhole && !text.trim().startsWith("=") ? `=${text}` : text;
+  return words.size > 1 && text.split(/\s+/).some((word) => words.has(word));
 }
 
 /** Rows are lifts, columns are rounds; the cells are the crossings. One tab stop; arrows rove, Enter writes, F6 leaves. */
@@ -74,7 +73,7 @@ export function Grid({ desk, view }: Props) {
   const commit = (move: "down" | "stay") => {
     const now = writing.current;
     if (!now) return;
-    const problem = now.text.trim() === now.printed.trim() ? null : desk.setCell(now.at, meant(now));
+    const problem = now.text.trim() === now.printed.trim() ? null : desk.setCell(now.at, now.text, isWhole(now));
     setError(problem);
     if (problem) return;
     put(null);

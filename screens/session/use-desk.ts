@@ -133,12 +133,12 @@ export function useDesk(view: SessionView) {
     [work, show],
   );
 
-  /** Reads a cell; on an error nothing changes and the error comes back to the field. */
+  /** Reads a cell, as a whole set or as what changes of it; on an error nothing changes and the error comes back to the field. */
   const setCell = useCallback(
-    (at: Selection, typed: string): ShorthandError | null => {
+    (at: Selection, typed: string, isWhole: boolean): ShorthandError | null => {
       const sets = slotById(work.document, at.slotId)?.sets ?? [];
       const read = parseCell(typed, catalogue, newId, {
-        before: sets[at.round] ?? null,
+        before: isWhole ? null : (sets[at.round] ?? null),
         isFirstRound: sets.slice(0, at.round).every((set) => set === null),
         labels: slotLabels(work.document),
       });
