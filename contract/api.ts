@@ -39,6 +39,7 @@ import type {
   FloorLine,
   FloorView,
   GymView,
+  Invitation,
   LiftLog,
   PlanView,
   ReviewView,
@@ -150,7 +151,10 @@ export const INPUTS = {
   /** The statement that was on the screen goes along: nobody overwrites, or clears, what they have not read. */
   "clients.stateReadiness": exact({ clientId: uuid(), seen: orNull(statement), yes: statementAnswers }),
   "clients.recordClearance": exact({ clientId: uuid(), seen: statement, by: said(300) }),
-  "clients.giveAccount": exact({ clientId: uuid(), email: said(200), password: said(200) }),
+  /** A client of the studio, or without one a coach. */
+  "invitations.create": exact({ clientId: orNull(uuid()), email: said(200), name: words(120) }),
+  "invitations.list": nothing,
+  "invitations.withdraw": exact({ invitationId: uuid() }),
   "clients.erase": exact({ clientId: uuid() }),
   "sessions.create": exact({ clientId: uuid(), title: words(200) }),
   "sessions.latest": exact({ state: oneOf("draft", "done") }),
@@ -232,7 +236,12 @@ export interface Outputs {
   "clients.weigh": Nothing;
   "clients.stateReadiness": Nothing;
   "clients.recordClearance": Nothing;
-  "clients.giveAccount": Nothing;
+  "invitations.create": { readonly link: string };
+  "invitations.list": {
+    readonly coaches: readonly { readonly name: string; readonly isMe: boolean }[];
+    readonly open: readonly Invitation[];
+  };
+  "invitations.withdraw": Nothing;
   "clients.erase": Nothing;
   "sessions.create": { readonly sessionId: string };
   "sessions.latest": { readonly line: SessionLine | null };

@@ -211,6 +211,16 @@ export interface FloorView {
   readonly events: readonly FloorEvent[];
 }
 
+/** Somebody who was invited and has not come yet. */
+export interface Invitation {
+  readonly id: string;
+  readonly role: "coach" | "client";
+  readonly clientId: string | null;
+  readonly email: string;
+  readonly name: string;
+  readonly expiresMs: number;
+}
+
 /** Where an account is signed in. */
 export interface Device {
   readonly id: string;

@@ -4,11 +4,21 @@ import { useState } from "react";
 import type { Output } from "@/contract";
 import { ask, replySentence } from "@/device/api";
 import { Button } from "@/ui/button";
+import { CopyLink } from "@/ui/copy-link";
 import { fullDate } from "@/ui/dates";
 import { TextField } from "@/ui/field";
 
 /** One's own account: the password, and the devices on which it is open. */
-export function Account({ view, home }: { view: Output<"account.show">; home: { href: string; name: string } }) {
+export function Account({
+  view,
+  team = null,
+  home,
+}: {
+  view: Output<"account.show">;
+  /** Who else coaches here; a client is not shown that. */
+  team?: Output<"invitations.list"> | null;
+  home: { href: string; name: string };
+}) {
   return (
     <main className="mx-auto flex max-w-2xl flex-col gap-8 px-6 py-7">
       <header>
@@ -20,6 +30,7 @@ export function Account({ view, home }: { view: Output<"account.show">; home: { 
       </header>
       <Password />
       <Devices view={view} />
+      {team ? <Coaches team={team} /> : null}
     </main>
   );
 }
@@ -114,6 +125,73 @@ function Devices({ view }: { view: Output<"account.show"> }) {
           Sign out everywhere else
         </Button>
       ) : null}
+    </section>
+  );
+}
+
+function Coaches({ team }: { team: Output<"invitations.list"> }) {
+  const router = useRouter();
+  const [form, setForm] = useState({ name: "", email: "" });
+  const [problem, setProblem] = useState<{ field: string; message: string } | null>(null);
+  const [link, setLink] = useState<string | null>(null);
+  const at = (field: keyof typeof form) => ({
+    value: form[field],
+    onChange: (event: { target: { value: string } }) => setForm({ ...form, [field]: event.target.value }),
+    error: problem?.field === field ? problem.message : null,
+  });
+  async function invite() {
+    const reply = await ask("invitations.create", { clientId: null, ...form });
+    if (reply.kind !== "ok") {
+      const known = reply.kind === "refused" ? reply.problems[0] : undefined;
+      return setProblem(known ?? { field: "email", message: replySentence(reply) });
+    }
+    setProblem(null);
+    setForm({ name: "", email: "" });
+    setLink(window.location.origin + reply.value.link);
+    router.refresh();
+  }
+  return (
+    <section>
+      <h2 className="mb-2 text-lg font-bold">Coaches here</h2>
+      <ul className="border-t border-thread">
+        {team.coaches.map(({ name, isMe }) => (
+          <li key={name} className="flex min-h-9 items-center gap-3 border-b border-thread">
+            <span className="font-semibold">{name}</span>
+            {isMe ? <span className="text-quiet">you</span> : null}
+          </li>
+        ))}
+        {team.open.map(({ id, name, email, role, expiresMs }) => (
+          <li key={id} className="flex min-h-11 flex-wrap items-center gap-x-3 border-b border-thread">
+            <span className="font-semibold">{name}</span>
+            <span className="text-quiet">
+              invited as a {role} by {email}, until {fullDate(new Date(expiresMs).toISOString().slice(0, 10))}
+            </span>
+            <Button
+              className="ml-auto"
+              onClick={async () => {
+                await ask("invitations.withdraw", { invitationId: id });
+                router.refresh();
+              }}
+            >
+              Withdraw
+            </Button>
+          </li>
+        ))}
+      </ul>
+      <form
+        className="mt-4 flex max-w-sm flex-col gap-3"
+        onSubmit={(event) => {
+          event.preventDefault();
+          void invite();
+        }}
+      >
+        <TextField label="Another coach’s name" autoComplete="off" required maxLength={120} {...at("name")} />
+        <TextField label="Their address" type="email" autoComplete="off" required {...at("email")} />
+        <Button type="submit" className="self-start">
+          Make the link
+        </Button>
+        {link ? <CopyLink label="Good for seven days, once" link={link} /> : null}
+      </form>
     </section>
   );
 }

@@ -4,6 +4,7 @@ import { useState } from "react";
 import type { ClientView } from "@/contract";
 import { ask, replySentence } from "@/device/api";
 import { Button } from "@/ui/button";
+import { CopyLink } from "@/ui/copy-link";
 import { TextField } from "@/ui/field";
 import { Sheet } from "@/ui/sheet";
 
@@ -11,7 +12,8 @@ import { Sheet } from "@/ui/sheet";
 export function Account({ view }: { view: ClientView }) {
   const router = useRouter();
   const [open, setOpen] = useState<"none" | "account" | "erase">("none");
-  const [form, setForm] = useState({ email: "", password: "", name: "" });
+  const [form, setForm] = useState({ email: "", name: "" });
+  const [link, setLink] = useState<string | null>(null);
   const [problem, setProblem] = useState<{ field: string; message: string } | null>(null);
   const at = (field: keyof typeof form) => ({
     value: form[field],
@@ -19,14 +21,14 @@ export function Account({ view }: { view: ClientView }) {
     error: problem?.field === field ? problem.message : null,
   });
 
-  async function give() {
-    const reply = await ask("clients.giveAccount", { clientId: view.id, email: form.email, password: form.password });
+  async function invite() {
+    const reply = await ask("invitations.create", { clientId: view.id, email: form.email, name: "" });
     if (reply.kind !== "ok") {
       const known = reply.kind === "refused" ? reply.problems[0] : undefined;
       return setProblem(known ?? { field: "email", message: replySentence(reply) });
     }
-    setOpen("none");
-    router.refresh();
+    setProblem(null);
+    setLink(window.location.origin + reply.value.link);
   }
 
   async function erase() {
@@ -42,21 +44,25 @@ export function Account({ view }: { view: ClientView }) {
       <h2 className="mb-1 font-bold">Account</h2>
       <p>{view.hasAccount ? "Signs in and sees their own plan and log." : "Has no sign-in of their own."}</p>
       <div className="mt-2 flex flex-wrap gap-2">
-        {view.hasAccount ? null : <Button onClick={() => setOpen("account")}>Give an account</Button>}
+        {view.hasAccount ? null : <Button onClick={() => setOpen("account")}>Invite</Button>}
         <Button kind="quiet" onClick={() => setOpen("erase")}>
           Erase this person
         </Button>
       </div>
       <Sheet
         open={open !== "none"}
-        onOpenChange={() => setOpen("none")}
-        title={open === "erase" ? "Erase this person" : "An account for the client"}
+        onOpenChange={() => {
+          setOpen("none");
+          setLink(null);
+          router.refresh();
+        }}
+        title={open === "erase" ? "Erase this person" : `Invite ${view.name}`}
       >
         <form
           className="flex flex-col gap-3"
           onSubmit={(event) => {
             event.preventDefault();
-            void (open === "erase" ? erase() : give());
+            void (open === "erase" ? erase() : invite());
           }}
         >
           {open === "erase" ? (
@@ -69,17 +75,12 @@ export function Account({ view }: { view: ClientView }) {
             </>
           ) : (
             <>
+              <p>{view.name} gets a link, chooses a password, and sees what is sent to them and their own log.</p>
               <TextField label="Address" type="email" autoComplete="off" {...at("email")} />
-              <TextField
-                label="First password"
-                type="text"
-                autoComplete="off"
-                hint="Ten characters or more; tell it to the client."
-                {...at("password")}
-              />
               <Button type="submit" kind="main" className="self-start">
-                Give the account
+                Make the link
               </Button>
+              {link ? <CopyLink label="Good for seven days, once" link={link} /> : null}
             </>
           )}
         </form>

@@ -88,6 +88,33 @@ export async function deleteSession(tx: Transaction, id: string): Promise<void> 
   await tx.delete(session).where(eq(session.id, id));
 }
 
+export interface InvitationSeen extends Record<string, unknown> {
+  readonly studio_id: string;
+  readonly studio_name: string;
+  readonly role: "coach" | "client";
+  readonly client_id: string | null;
+  readonly email: string;
+  readonly name: string;
+}
+
+/** What an invitation says, to who holds its secret. */
+export async function invitationBy(tx: Transaction, secretHash: string): Promise<InvitationSeen | null> {
+  const { rows } = await tx.execute<InvitationSeen>(sql`select * from yarvex_invitation(${secretHash})`);
+  return rows[0] ?? null;
+}
+
+/** Takes an invitation up, once: the account becomes a member. False where it is gone, or its client has an account. */
+export async function takeInvitation(
+  tx: Transaction,
+  secretHash: string,
+  { memberId, userId, name }: { readonly memberId: string; readonly userId: string; readonly name: string },
+): Promise<boolean> {
+  const { rows } = await tx.execute<{ taken: boolean }>(
+    sql`select yarvex_take_invitation(${secretHash}, ${memberId}, ${userId}, ${name}) as taken`,
+  );
+  return rows[0]?.taken ?? false;
+}
+
 export async function accountOf(tx: Transaction, userId: string) {
   const [row] = await tx
     .select({ id: user.id, name: user.name, email: user.email, passwordHash: account.password })

@@ -1,5 +1,5 @@
 /** Reads and writes of one scope. Every function takes the transaction that `inStudio` opened. */
-import { and, asc, count, desc, eq, getTableColumns, gt, gte, inArray, isNull, lt, lte, sql } from "drizzle-orm";
+import { and, asc, count, desc, eq, getTableColumns, gt, gte, inArray, isNull, lt, lte, or, sql } from "drizzle-orm";
 import type { StudioMethods } from "../../contract";
 import type { PlanDocument, Settings } from "../../core";
 import { askPrepared, type Transaction } from ".";
@@ -9,6 +9,7 @@ import {
   exposures,
   floorEvents,
   gyms,
+  invitations,
   liftMarks,
   liftSummaries,
   members,
@@ -201,6 +202,37 @@ export async function putNamedLift(tx: Transaction, studioId: string, named: str
     .set({ namedLifts: sql`${studios.namedLifts} || jsonb_build_object(${named}::text, ${is}::text)` })
     .where(eq(studios.id, studioId));
 }
+
+export async function insertInvitation(tx: Transaction, row: typeof invitations.$inferInsert): Promise<void> {
+  await tx.insert(invitations).values(row);
+}
+
+export const openInvitations = (tx: Transaction) =>
+  tx.select().from(invitations).where(gt(invitations.expiresAt, sql`now()`)).orderBy(asc(invitations.createdAt));
+
+export async function deleteInvitation(tx: Transaction, id: string): Promise<boolean> {
+  return (await tx.delete(invitations).where(eq(invitations.id, id)).returning({ id: invitations.id })).length === 1;
+}
+
+/** Earlier invitations of the same client, or to the same address, and those that ran out. */
+export async function clearInvitations(tx: Transaction, email: string, clientId: string | null): Promise<void> {
+  await tx
+    .delete(invitations)
+    .where(
+      or(
+        eq(invitations.email, email),
+        clientId === null ? undefined : eq(invitations.clientId, clientId),
+        lte(invitations.expiresAt, sql`now()`),
+      ),
+    );
+}
+
+export const coachRows = (tx: Transaction) =>
+  tx
+    .select({ id: members.id, name: members.name })
+    .from(members)
+    .where(eq(members.role, "coach"))
+    .orderBy(asc(members.name));
 
 /** Whose account a member signs in with. */
 export async function userOfMember(tx: Transaction, memberId: string): Promise<string | null> {

@@ -187,6 +187,32 @@ export const members = pgTable(
   ],
 );
 
+/** Who was invited into a studio, as a coach or as one of its clients; gone once it is taken up. */
+export const invitations = pgTable(
+  "invitations",
+  {
+    studioId: uuid("studio_id")
+      .notNull()
+      .references(() => studios.id, { onDelete: "cascade" }),
+    id: uuid("id").notNull(),
+    role: text("role").$type<"coach" | "client">().notNull(),
+    clientId: uuid("client_id"),
+    email: text("email").notNull(),
+    name: text("name").notNull(),
+    /** Of the secret in the link, which is kept nowhere. */
+    secretHash: text("secret_hash").notNull(),
+    expiresAt: timestamp("expires_at", { withTimezone: true }).notNull(),
+    createdAt,
+  },
+  (t) => [
+    primaryKey({ columns: [t.studioId, t.id] }),
+    uniqueIndex("invitations_secret").on(t.secretHash),
+    foreignKey({ columns: [t.studioId, t.clientId], foreignColumns: [clients.studioId, clients.id] }).onDelete(
+      "cascade",
+    ),
+  ],
+);
+
 export const bodyMasses = pgTable(
   "body_masses",
   {

@@ -16,6 +16,7 @@ const EXPECTED: Record<string, { coach: Rights; client: Rights }> = {
   studios: { coach: { select: true, update: true }, client: READ },
   clients: { coach: ALL, client: READ },
   members: { coach: { select: true, insert: true, delete: true }, client: READ },
+  invitations: { coach: { select: true, insert: true, delete: true }, client: {} },
   body_masses: { coach: ALL, client: READ },
   gyms: { coach: ALL, client: READ },
   own_exercises: { coach: { select: true, insert: true, update: true }, client: READ },
@@ -41,6 +42,7 @@ const CHANGED: Record<string, string> = {
   studios: "name = name",
   clients: "notes = notes",
   members: "name = name",
+  invitations: "name = name",
   body_masses: "amount = amount",
   gyms: "name = name",
   own_exercises: "definition = definition",
@@ -63,6 +65,15 @@ function rowsFor(studioId: string, clientId: string, sessionId: string): Record<
   const hash = "f".repeat(64);
   const common = { studio_id: studioId, client_id: clientId };
   return {
+    invitations: {
+      ...common,
+      id: newId(),
+      role: "client",
+      email: "x",
+      name: "x",
+      secret_hash: newId(),
+      expires_at: "2999-01-01",
+    },
     body_masses: { ...common, date: "2026-01-05", amount: "80", unit: "kg" },
     own_exercises: { studio_id: studioId, id: newId(), definition: "{}" },
     lift_marks: {

@@ -1,16 +1,14 @@
 /** Clients: the rack, one person, what a coach says of them. */
-import * as yup from "yup";
 import { type ClientLine, type ClientView, check, type Input, LIMITS_SCHEMA, type SessionLine } from "../../contract";
 import { addDays, type ReadinessStatement, readinessState, sameValue, toKg, type Weight } from "../../core";
-import { prepareAccount } from "../auth";
 import { knownLifts, liftsOf } from "../context/record";
 import { dateIn, studioOf, todayOf } from "../context/studio";
-import { enterScope, inStudio, leaveScope, newId, type Scope, type Transaction, withAccounts } from "../db";
+import { inStudio, newId, type Scope, withAccounts } from "../db";
 import { deleteAccounts } from "../db/accounts";
 import * as db from "../db/queries";
 import { forgetMail } from "../mail";
 import { gymLines } from "./gyms";
-import { answerIn, changedElsewhere, defineUseCase, joined, notFound, type Outcome, ok, refused } from "./kit";
+import { answerIn, changedElsewhere, defineUseCase, joined, notFound, ok, refused } from "./kit";
 
 export const lineOf = (row: db.LineRow): SessionLine => ({ ...row, title: row.title ?? "" });
 
@@ -206,36 +204,6 @@ const sameStatement = (a: ReadinessStatement | null, b: ReadinessStatement | nul
   a === null || b === null
     ? a === b
     : a.date === b.date && sameValue([...new Set(a.yes)].sort(), [...new Set(b.yes)].sort());
-
-export const inviteClient = defineUseCase("clients.giveAccount", ["coach"], async (scope, input) => {
-  const { clientId, email, password } = input;
-  const found = await inStudio(scope, (tx) => db.clientRow(tx, clientId));
-  if (!found) return notFound;
-  if (!yup.string().email().isValidSync(email)) return refused("email", "An address such as name@example.org.");
-  if (password.length < 10) return refused("password", "A password of at least 10 characters.");
-  const { name } = found;
-  const makeAccount = await prepareAccount({ name, email, password });
-  // Held from the look to the last row: of several at once, one makes the account.
-  return accountFor(scope, clientId, name, makeAccount);
-});
-
-const accountFor = (
-  scope: Scope,
-  clientId: string,
-  name: string,
-  makeAccount: (tx: Transaction) => Promise<string | null>,
-): Promise<Outcome<Record<string, never>>> =>
-  answerIn(scope, async (tx) => {
-    if (!(await db.clientRow(tx, clientId, true))) return notFound;
-    if ((await db.memberCountOfClient(tx, clientId)) > 0) return refused("email", `${name} has an account already.`);
-    await leaveScope(tx);
-    const userId = await makeAccount(tx);
-    if (!userId) return refused("email", "This address is in use.");
-    await enterScope(tx, scope);
-    const { studioId } = scope;
-    await db.insertMember(tx, { studioId, id: newId(), userId, role: "client", clientId, name });
-    return ok({});
-  });
 
 export const eraseClient = defineUseCase("clients.erase", ["coach"], async (scope, { clientId }) => {
   const accounts = await inStudio(scope, async (tx) =>

@@ -7,6 +7,7 @@ import * as clients from "./clients";
 import * as exercises from "./exercises";
 import * as floor from "./floor";
 import * as gyms from "./gyms";
+import * as invitations from "./invitations";
 import type { Clock, Outcome, UseCase } from "./kit";
 import * as lifts from "./lifts";
 import * as plans from "./plans";
@@ -46,7 +47,9 @@ export const USE_CASES: { readonly [K in ApiName]: UseCase<K> } = {
   "clients.weigh": clients.weighClient,
   "clients.stateReadiness": clients.stateReadiness,
   "clients.recordClearance": clients.recordClearance,
-  "clients.giveAccount": clients.inviteClient,
+  "invitations.create": invitations.invite,
+  "invitations.list": invitations.listInvitations,
+  "invitations.withdraw": invitations.withdrawInvitation,
   "clients.erase": clients.eraseClient,
   "sessions.create": sessions.createSession,
   "sessions.latest": sessions.latestSession,

@@ -1,8 +1,13 @@
 /** Accounts come to be with what hangs on them, or not at all. */
+import { mkdtempSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
 import { beforeAll, describe, expect, it } from "vitest";
+import { scopeOf, signIn } from "../auth";
 import { asOwner, newId } from "../db";
 import { clock, hasDatabase, makeStudio, prepareDatabase, type TestStudio, value } from "../testing/studio";
 import { ask } from ".";
+import { acceptInvitation, readInvitation } from "./invitations";
 import { foundStudio } from "./sign-up";
 
 describe.runIf(hasDatabase)("accounts", () => {
@@ -10,6 +15,9 @@ describe.runIf(hasDatabase)("accounts", () => {
   beforeAll(async () => {
     await prepareDatabase();
     studio = await makeStudio("Sorrel");
+  });
+  beforeAll(() => {
+    process.env.YARVEX_OUTBOX = mkdtempSync(join(tmpdir(), "yarvex-outbox-"));
   });
   const rows = async (query: string) => (await asOwner((tx) => tx.execute<{ n: string }>(query))).rows[0]!.n;
   const accountsOf = (email: string) => rows(`select count(*)::text as n from "user" where email = '${email}'`);
@@ -38,29 +46,74 @@ describe.runIf(hasDatabase)("accounts", () => {
     expect(await rows(`select count(*)::text as n from studios where name = 'Studio of ${email}'`)).toBe("1");
   });
 
-  it("six invitations of one client in the same moment make one account", async () => {
-    const { clientId } = value(
-      await ask(
-        studio.coach,
-        "clients.create",
-        { name: "New", birthYear: null, trainingAge: "novice", minutes: 60, aims: "", limits: "", bodyMass: null },
-        clock,
-      ),
+  async function newClient(): Promise<string> {
+    const input = { name: "New", birthYear: null, trainingAge: "novice" as const, minutes: 60, aims: "", limits: "" };
+    return value(await ask(studio.coach, "clients.create", { ...input, bodyMass: null }, clock)).clientId;
+  }
+  const invite = async (clientId: string | null, email: string, name = ""): Promise<string> => {
+    const { link } = value(
+      await ask(studio.coach, "invitations.create", { clientId, email, name }, { nowMs: Date.now() }),
     );
-    const mark = newId();
-    const answers = await Promise.all(
-      Array.from({ length: 6 }, (_, i) =>
-        ask(
-          studio.coach,
-          "clients.giveAccount",
-          { clientId, email: `${mark}.${i}@test.example`, password: "a-long-password" },
-          clock,
-        ),
-      ),
-    );
+    return link.split("?t=")[1]!;
+  };
+  const accept = (secret: string, name?: string) => acceptInvitation({ secret, name, password: "a-long-password" });
+
+  it("an invitation that is taken up six times in the same moment makes one account", async () => {
+    const [clientId, email] = [await newClient(), `${newId()}@test.example`];
+    const secret = await invite(clientId, email);
+    const answers = await Promise.all(Array.from({ length: 6 }, () => accept(secret)));
     expect(answers.filter(({ kind }) => kind === "ok")).toHaveLength(1);
-    expect(await rows(`select count(*)::text as n from "user" where email like '${mark}.%'`)).toBe("1");
+    expect(await accountsOf(email)).toBe("1");
     expect(await rows(`select count(*)::text as n from members where client_id = '${clientId}'`)).toBe("1");
+    expect(await ask(studio.coach, "invitations.create", { clientId, email, name: "" }, clock)).toMatchObject({
+      kind: "refused",
+      problems: [{ field: "email" }],
+    });
+  });
+
+  it("two invitations of one client: the newer holds, the older is void, and makes no account", async () => {
+    const [clientId, email] = [await newClient(), `${newId()}@test.example`];
+    const first = await invite(clientId, `older.${email}`);
+    const second = await invite(clientId, email);
+    expect(await readInvitation(first)).toBeNull();
+    expect(await accept(first)).toMatchObject({ kind: "refused" });
+    expect(await accountsOf(`older.${email}`)).toBe("0");
+    expect(await readInvitation(second)).toMatchObject({ role: "client", name: "New", email });
+    expect((await accept(second)).kind).toBe("ok");
+  });
+
+  it("a second coach comes in by a link, and works in the same studio and no other", async () => {
+    const email = `${newId()}@test.example`;
+    const secret = await invite(null, email, "Second");
+    expect(value(await ask(studio.coach, "invitations.list", {}, clock)).open).toMatchObject([
+      { role: "coach", email, name: "Second" },
+    ]);
+    expect((await accept(secret, "Second Coach")).kind).toBe("ok");
+    const { coaches, open } = value(await ask(studio.coach, "invitations.list", {}, clock));
+    expect(coaches.map(({ name }) => name)).toContain("Second Coach");
+    expect(open).toEqual([]);
+    const entered = await signIn(email, "a-long-password", "10.8.0.1", new Headers({ host: "127.0.0.1:3000" }));
+    if (entered.kind !== "in") throw new Error(entered.kind);
+    const cookie = entered.headers
+      .getSetCookie()
+      .map((one) => one.split(";")[0]!)
+      .join("; ");
+    const second = (await scopeOf(new Headers({ cookie })))!;
+    expect(second).toMatchObject({ role: "coach", studioId: studio.coach.studioId });
+    expect((await ask(second, "clients.show", { clientId: studio.clients[0].id }, clock)).kind).toBe("ok");
+  });
+
+  it("one that was withdrawn, ran out, or was made up opens nothing", async () => {
+    const secret = await invite(null, `${newId()}@test.example`, "Nobody");
+    const [open] = value(await ask(studio.coach, "invitations.list", {}, clock)).open;
+    value(await ask(studio.coach, "invitations.withdraw", { invitationId: open!.id }, clock));
+    expect((await accept(secret)).kind).toBe("refused");
+    expect((await accept("made-up")).kind).toBe("refused");
+    const input = { clientId: null, email: `${newId()}@test.example`, name: "Late" };
+    const { link } = value(
+      await ask(studio.coach, "invitations.create", input, { nowMs: Date.now() - 8 * 86_400_000 }),
+    );
+    expect((await accept(link.split("?t=")[1]!)).kind).toBe("refused");
   });
 });
 

@@ -1,0 +1,10 @@
+import { TakeUp } from "@/screens/account/take-up";
+import { readInvitation } from "@/server/usecases/invitations";
+
+export const metadata = { title: "An invitation" };
+
+export default async function InvitationPage({ searchParams }: { searchParams: Promise<{ t?: string }> }) {
+  const secret = (await searchParams).t ?? "";
+  const invitation = secret === "" ? null : await readInvitation(secret);
+  return <TakeUp secret={secret} invitation={invitation} />;
+}

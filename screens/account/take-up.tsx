@@ -1,0 +1,90 @@
+"use client";
+import { useState } from "react";
+import { replySentence, send } from "@/device/api";
+import { Button } from "@/ui/button";
+import { TextField } from "@/ui/field";
+import { Mark } from "@/ui/mark";
+import { Notice } from "@/ui/notice";
+
+interface Invited {
+  readonly studio: string;
+  readonly role: "coach" | "client";
+  readonly name: string;
+  readonly email: string;
+}
+
+/** An invitation, taken up by whoever holds its link, with a password of their own. */
+export function TakeUp({ secret, invitation }: { secret: string; invitation: Invited | null }) {
+  const [name, setName] = useState(invitation?.name ?? "");
+  const [password, setPassword] = useState("");
+  const [problem, setProblem] = useState<string | null>(null);
+  const [busy, setBusy] = useState(false);
+
+  async function go() {
+    setBusy(true);
+    const taken = await send<{ email: string }>("/api/invitation", { secret, name, password });
+    const entered = taken.kind === "ok" ? await send("/api/sign-in", { email: taken.value.email, password }) : taken;
+    if (entered.kind === "ok") window.location.assign("/");
+    else {
+      setBusy(false);
+      setProblem(replySentence(entered));
+    }
+  }
+
+  return (
+    <main className="mx-auto flex min-h-dvh max-w-md flex-col justify-center gap-5 px-6">
+      <header className="flex items-center gap-3">
+        <Mark />
+        <h1 className="text-xl font-bold">{invitation ? invitation.studio : "An invitation"}</h1>
+      </header>
+      {invitation ? (
+        <form
+          className="flex flex-col gap-4"
+          onSubmit={(event) => {
+            event.preventDefault();
+            void go();
+          }}
+        >
+          <p>
+            {invitation.role === "coach"
+              ? `You are invited to coach at ${invitation.studio}.`
+              : `${invitation.name}, ${invitation.studio} plans your training here.`}{" "}
+            You will sign in with <strong>{invitation.email}</strong>.
+          </p>
+          {invitation.role === "coach" ? (
+            <TextField
+              label="Your name"
+              autoComplete="name"
+              required
+              maxLength={120}
+              value={name}
+              onChange={(event) => setName(event.target.value)}
+            />
+          ) : null}
+          <TextField
+            label="A password of your own"
+            hint="At least 10 characters."
+            type="password"
+            autoComplete="new-password"
+            required
+            minLength={10}
+            value={password}
+            onChange={(event) => setPassword(event.target.value)}
+          />
+          {problem ? <Notice kind="warn">{problem}</Notice> : null}
+          <Button type="submit" kind="main" className="self-start" disabled={busy}>
+            Come in
+          </Button>
+        </form>
+      ) : (
+        <p>
+          This invitation has been used or is too old. Ask for a new one, or{" "}
+          <a href="/sign-in" className="text-indigo underline underline-offset-2">
+            sign in
+          </a>
+          .
+        </p>
+      )}
+    </main>
+  );
+}

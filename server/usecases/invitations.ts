@@ -1,0 +1,108 @@
+/** Who may come into a studio: its coaches, its clients; invited by a link, choosing their own password. */
+import { createHash, randomBytes } from "node:crypto";
+import * as yup from "yup";
+import { exact, maybe, said } from "../../contract";
+import { addressOf, prepareAccount } from "../auth";
+import { inStudio, newId, withAccounts } from "../db";
+import { invitationBy, takeInvitation } from "../db/accounts";
+import * as db from "../db/queries";
+import { sendMail } from "../mail";
+import { answerIn, defineUseCase, notFound, type Outcome, ok, refused } from "./kit";
+
+const DAYS = 7;
+
+const hashOf = (secret: string): string => createHash("sha256").update(secret).digest("hex");
+
+/** Invites somebody; an earlier invitation to the same person is void. The link is said once and kept nowhere. */
+export const invite = defineUseCase("invitations.create", ["coach"], async (scope, input, clock) => {
+  const email = addressOf(input.email);
+  if (!yup.string().email().isValidSync(email)) return refused("email", "An address such as name@example.org.");
+  const secret = randomBytes(32).toString("base64url");
+  const { studioId } = scope;
+  const outcome = await answerIn(scope, async (tx) => {
+    const client = input.clientId === null ? null : await db.clientRow(tx, input.clientId, true);
+    if (input.clientId !== null && !client) return notFound;
+    if (client && (await db.memberCountOfClient(tx, client.id)) > 0)
+      return refused("email", `${client.name} has an account already.`);
+    const name = client?.name ?? input.name.trim();
+    if (name === "") return refused("name", "Say who is invited.");
+    await db.clearInvitations(tx, email, client?.id ?? null);
+    await db.insertInvitation(tx, {
+      studioId,
+      id: newId(),
+      role: client ? "client" : "coach",
+      clientId: client?.id ?? null,
+      email,
+      name,
+      secretHash: hashOf(secret),
+      expiresAt: new Date(clock.nowMs + DAYS * 86_400_000),
+    });
+    const studio = await db.studioRow(tx);
+    return ok({ name, studio: studio?.name ?? "" });
+  });
+  if (outcome.kind !== "ok") return outcome;
+  const link = `/invitation?t=${secret}`;
+  const { name, studio } = outcome.value;
+  sendMail({
+    to: email,
+    subject: `${studio} on Yarvex`,
+    text: `${name},\r\n\r\n${studio} invites you. Choose a password within ${DAYS} days here:\r\n${process.env.YARVEX_URL ?? ""}${link}`,
+  });
+  return ok({ link });
+});
+
+export const listInvitations = defineUseCase("invitations.list", ["coach"], (scope) =>
+  inStudio(scope, async (tx) => {
+    const open = (await db.openInvitations(tx)).map(({ id, role, clientId, email, name, expiresAt }) => ({
+      id,
+      role,
+      clientId,
+      email,
+      name,
+      expiresMs: expiresAt.getTime(),
+    }));
+    const coaches = (await db.coachRows(tx)).map(({ id, name }) => ({ name, isMe: id === scope.memberId }));
+    return ok({ coaches, open });
+  }),
+);
+
+export const withdrawInvitation = defineUseCase("invitations.withdraw", ["coach"], (scope, { invitationId }) =>
+  answerIn(scope, async (tx) => ((await db.deleteInvitation(tx, invitationId)) ? ok({}) : notFound)),
+);
+
+/** What an invitation says, to who holds its link; null: it was used, withdrawn, or ran out. */
+export async function readInvitation(secret: string) {
+  const found = await withAccounts((tx) => invitationBy(tx, hashOf(secret)));
+  return found && { studio: found.studio_name, role: found.role, name: found.name, email: found.email };
+}
+
+export const takeInvitationSchema = exact({ secret: said(100), name: maybe(said(120)), password: said(200) });
+
+/** Takes an invitation up: the account and its place in the studio come to be together, once. */
+export async function acceptInvitation(input: {
+  readonly secret: string;
+  readonly name?: string;
+  readonly password: string;
+}): Promise<Outcome<{ readonly email: string }>> {
+  if (input.password.length < 10) return refused("password", "A password of at least 10 characters.");
+  const hash = hashOf(input.secret);
+  const found = await withAccounts((tx) => invitationBy(tx, hash));
+  const gone = refused("secret", "This invitation has been used or is too old. Ask for a new one.");
+  if (!found) return gone;
+  // A client goes by the name that the studio has for them.
+  const name = found.role === "coach" ? (input.name?.trim() ?? found.name) : found.name;
+  const makeAccount = await prepareAccount({ name, email: found.email, password: input.password });
+  class NotTaken extends Error {}
+  try {
+    return await withAccounts(async (tx) => {
+      const userId = await makeAccount(tx);
+      if (!userId)
+        return refused("email", "This address signs in already. Ask to be invited by another, or sign in with it.");
+      if (!(await takeInvitation(tx, hash, { memberId: newId(), userId, name }))) throw new NotTaken();
+      return ok({ email: found.email });
+    });
+  } catch (error) {
+    if (error instanceof NotTaken) return gone;
+    throw error;
+  }
+}
