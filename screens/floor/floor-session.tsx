@@ -121,7 +121,7 @@ export function FloorSession({ sessionId, mirrored }: { sessionId: string; mirro
   const endRamp = (how: "done" | "skipped") => shown && setRamps(new Map([...ramps, [shown.block.id, how]]));
   return (
     <main className={`flex flex-1 flex-col ${turn ? "invert" : ""}`}>
-      <header className="flex items-center justify-between gap-2 text-[17px]">
+      <header className="flex items-center justify-between gap-2 text-[15px]">
         <a
           href="/floor"
           aria-label="Sessions"

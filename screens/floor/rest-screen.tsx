@@ -368,7 +368,7 @@ function Stepper({
     <div
       role="group"
       aria-label={label}
-      className="flex h-[56px] min-w-0 flex-1 items-center rounded-lg border border-[var(--floor-line)]"
+      className="flex h-[56px] min-w-[calc(50%-0.5rem)] flex-1 items-center rounded-lg border border-[var(--floor-line)]"
     >
       <button
         type="button"

@@ -41,7 +41,7 @@ export function Foot({ view, desk }: { view: SessionView; desk: Desk }) {
         words={`${totals.volumeLoadKg >= 1000 ? "t" : "kg"} moved${totals.unknownLoads > 0 ? " at least" : ""}`}
       />
       <Figure figure={formatClock(totals.workSeconds)} words="tension" />
-      <ul aria-label="Hard sets by muscle, this week" className="flex flex-wrap gap-x-4 gap-y-1">
+      <ul aria-label="Hard sets by muscle, this week" className="flex flex-wrap gap-x-4 gap-y-1 max-sm:hidden">
         {muscles.slice(0, 7).map(([muscle, amounts]) => (
           <MuscleBand
             key={muscle}

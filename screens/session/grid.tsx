@@ -231,7 +231,7 @@ function BlockHead({
         : null,
     );
   return (
-    <div role="row" className="mt-0.5 flex h-[25px] items-center gap-2.5 border-b border-rule px-2">
+    <div role="row" className="mt-0.5 flex min-h-[25px] items-center gap-2.5 border-b border-rule px-2">
       <span role="rowheader" className="flex items-baseline gap-2.5 font-bold">
         <span>{letter}</span>
         <span>{computed.names.get(block.id)?.words}</span>
