@@ -9,12 +9,6 @@ import { eventsIn, markEvents, NOBODY, readPerson, type StoredEvent } from "./st
 /** Why entries wait. */
 export type Hindrance = "offline" | "signedOut" | "fault";
 
-export interface Outbox {
-  readonly waiting: number;
-  readonly refused: number;
-  readonly hindrance: Hindrance | null;
-}
-
 /** A batch stays well under what the server reads at once. */
 const MOST_BATCH_BYTES = 150_000;
 /** An entry at which the server breaks this often, while it takes others, is set aside. */
