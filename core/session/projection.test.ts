@@ -5,7 +5,7 @@ import { read } from "../testing/helpers";
 import { weight } from "../units";
 import { asPlanned } from "./as-planned";
 import { nextChain, stopReached } from "./chains";
-import { type FloorEvent, foldEvents, type PerformedSet } from "./events";
+import { type FloorEvent, foldEvents, type PerformedSet, placeOf } from "./events";
 import type { SessionDocument } from "./grammar";
 import { placeSets } from "./performed";
 import { projectSession } from "./projection";
@@ -143,9 +143,13 @@ describe("how long it took", () => {
   it("is nothing for a log without sets, and the state follows what was said", () => {
     const shown = ofText("Bench press 2x10 @60kg");
     const started = event({ kind: "started" });
-    expect(project([started], { h: shown })).toMatchObject({ state: "started", summary: { sets: 0, plannedSets: 2 } });
-    const undone = event({ kind: "undone", eventId: started.id });
-    expect(project([started, undone], { h: shown }).state).toBe("draft");
+    // Begun with nothing kept it is a draft still; with a set kept, or left out, it is not.
+    expect(project([started], { h: shown })).toMatchObject({ state: "draft", summary: { sets: 0, plannedSets: 2 } });
+    const [done] = doneAsPlanned(shown);
+    expect(project([started, done!], { h: shown }).state).toBe("started");
+    expect(project([started, done!, event({ kind: "undone", eventId: done!.id })], { h: shown }).state).toBe("draft");
+    const left = event({ kind: "setsSkipped", places: [placeOf(slotOf(shown.document).id, 0)], reason: "" });
+    expect(project([left], { h: shown }).state).toBe("started");
   });
 });
 

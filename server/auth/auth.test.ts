@@ -2,8 +2,8 @@ import { mkdtempSync, readdirSync, readFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { beforeAll, describe, expect, it } from "vitest";
-import { asOwner, newId, withAccounts } from "../db";
-import { memberOfSession } from "../db/accounts";
+import { askAccounts, asOwner, newId, withAccounts } from "../db";
+import { memberOfSession, noteTry } from "../db/accounts";
 import { clock, hasDatabase, makeStudio, prepareDatabase, value } from "../testing/studio";
 import { ask } from "../usecases";
 import { askForReset, mayAsk, prepareAccount, resetPassword, scopeOf, signIn, signOut, waitAfter } from ".";
@@ -45,7 +45,7 @@ describe.runIf(hasDatabase)("signing in", () => {
       .getSetCookie()
       .map((one) => one.split(";")[0]!)
       .find((one) => one.startsWith("yarvex.known="))!;
-    for (let i = 0; i < 62; i++) await enter("wrong-password", `10.4.1.${i}`);
+    for (let i = 0; i < 62; i++) await askAccounts((tx) => noteTry(tx, email, `10.4.1.${i}`, 15));
     expect((await enter("the-right-password", "10.4.2.1")).kind).toBe("tooMany");
     const withMark = (cookie: string) =>
       signIn(email, "the-right-password", "10.4.2.2", new Headers({ host: "127.0.0.1:3000", cookie }));
@@ -54,7 +54,7 @@ describe.runIf(hasDatabase)("signing in", () => {
   });
 
   it("limits tries from an address, for whatever account", async () => {
-    for (let i = 0; i < 60; i++) await enter("wrong-password", "10.2.0.1", `nobody${i}@test.example`);
+    for (let i = 0; i < 60; i++) await askAccounts((tx) => noteTry(tx, `nobody${i}@test.example`, "10.2.0.1", 15));
     expect(await enter("wrong-password", "10.2.0.1", "nobody-else@test.example")).toMatchObject({ kind: "tooMany" });
   });
 

@@ -84,7 +84,7 @@ const isKnown = (headers: Headers, account: string): boolean =>
 /** One try at signing in. Counted before the password is looked at, so that parallel tries count too. */
 export async function signIn(email: string, password: string, address: string, headers: Headers): Promise<SignIn> {
   const account = cutText(addressOf(email), 200);
-  const tries = await withAccounts((tx) => noteTry(tx, account, address, WINDOW_MINUTES));
+  const tries = await askAccounts((tx) => noteTry(tx, account, address, WINDOW_MINUTES));
   // Counted for account and address together: nobody is kept out by what others try elsewhere.
   const wait = waitAfter(tries.here) - tries.sinceSeconds;
   if (wait > 0) return { kind: "tooMany", seconds: Math.ceil(wait) };
@@ -106,7 +106,7 @@ export async function signIn(email: string, password: string, address: string, h
 
 /** Whether an address may found a studio, or ask for a new password, once more; counted like signing in. */
 export async function mayAsk(what: "founding" | "reset", address: string): Promise<boolean> {
-  const tries = await withAccounts((tx) => noteTry(tx, `(${what})`, address, WINDOW_MINUTES));
+  const tries = await askAccounts((tx) => noteTry(tx, `(${what})`, address, WINDOW_MINUTES));
   return tries.here < ADDRESS_LIMIT;
 }
 

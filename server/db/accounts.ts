@@ -43,7 +43,10 @@ export interface Tries {
   readonly address: number;
 }
 
-/** Notes one try before its password is looked at, so that tries of the same moment count, and says how many there were. */
+/**
+ * Notes one try before its password is looked at, and says how many there were. Asked outside of a transaction: each
+ * statement holds at once, so that tries of the same moment see one another.
+ */
 export async function noteTry(tx: Transaction, account: string, address: string, minutes: number): Promise<Tries> {
   await tx.delete(signInAttempts).where(lt(signInAttempts.at, sql`now() - interval '1 day'`));
   const [mine] = await tx.insert(signInAttempts).values({ account, address }).returning({ id: signInAttempts.id });

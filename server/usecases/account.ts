@@ -1,7 +1,7 @@
 /** One's own account: its password, and where it is signed in. */
 import type { Device } from "../../contract";
 import { hashPassword, isPassword } from "../auth";
-import { inStudio, type Scope, withAccounts } from "../db";
+import { askAccounts, inStudio, type Scope, withAccounts } from "../db";
 import { accountOf, endSessions, noteTry, putPassword, sessionsOfUser } from "../db/accounts";
 import * as db from "../db/queries";
 import { defineUseCase, notFound, ok, refused } from "./kit";
@@ -48,7 +48,7 @@ export const changePassword = defineUseCase("account.changePassword", ["coach", 
   const account = await ownAccount(scope);
   if (!account?.passwordHash) return notFound;
   if (input.wanted.length < 10) return refused("wanted", "A password of at least 10 characters.");
-  const tries = await withAccounts((tx) => noteTry(tx, `(password) ${account.id}`, "", 15));
+  const tries = await askAccounts((tx) => noteTry(tx, `(password) ${account.id}`, "", 15));
   if (tries.here >= 10) return refused("current", "Too many tries. Wait a quarter of an hour and try again.");
   if (!(await isPassword(account.passwordHash, input.current)))
     return refused("current", "This is not the password you have now.");
