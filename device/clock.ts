@@ -18,8 +18,10 @@ function known(): DeviceClock {
   } catch {
     clock = FRESH_CLOCK;
   }
-  if (typeof document !== "undefined")
-    for (const turn of ["visibilitychange", "pagehide"]) document.addEventListener(turn, () => keep(read()));
+  if (typeof document !== "undefined") {
+    document.addEventListener("visibilitychange", () => keep(read()));
+    window.addEventListener("pagehide", () => keep(read()));
+  }
   return clock;
 }
 
