@@ -1,21 +1,13 @@
-/** What the server says of itself: one line of JSON each, never what people wrote. */
-
-type Level = "info" | "fault";
-
-function write(level: Level, what: string, more: Readonly<Record<string, unknown>>): void {
-  const line = JSON.stringify({ at: new Date().toISOString(), level, what, ...more });
-  // Not by the console, which the web framework may take for its own.
-  (level === "fault" ? process.stderr : process.stdout).write(`${line}\n`);
-}
-
-export const logInfo = (what: string, more: Readonly<Record<string, unknown>> = {}): void => write("info", what, more);
+/** Faults of the server: one line of JSON each, never what people wrote. */
 
 /** A fault by its kind and place. Failed queries come without their values (`FailedQuery`). */
 export function logFault(what: string, error: unknown, more: Readonly<Record<string, unknown>> = {}): void {
-  write("fault", what, { ...more, ...faultOf(error) });
+  const line = { at: new Date().toISOString(), level: "fault", what, ...more, ...faultOf(error) };
+  // Not by the console, which the web framework may take for its own.
+  process.stderr.write(`${JSON.stringify(line)}\n`);
 }
 
-export function faultOf(error: unknown): Readonly<Record<string, unknown>> {
+function faultOf(error: unknown): Readonly<Record<string, unknown>> {
   if (!(error instanceof Error)) return { fault: typeof error };
   const place = (error.stack ?? "")
     .split("\n")

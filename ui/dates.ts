@@ -8,6 +8,8 @@ const say = (options: Intl.DateTimeFormatOptions) => {
 export const longDate = say({ weekday: "long", day: "numeric", month: "long" });
 /** "25 Nov 2026", where the year may be another. */
 export const fullDate = say({ day: "numeric", month: "short", year: "numeric" });
+/** "25 Nov 2026", of an instant. */
+export const fullDateAt = (ms: number): string => fullDate(new Date(ms).toISOString().slice(0, 10));
 /** "25 Nov". */
 export const shortDate = say({ day: "numeric", month: "short" });
 /** "Wed 25". */

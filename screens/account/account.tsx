@@ -5,7 +5,7 @@ import type { Output } from "@/contract";
 import { ask, replySentence } from "@/device/api";
 import { Button } from "@/ui/button";
 import { CopyLink } from "@/ui/copy-link";
-import { fullDate } from "@/ui/dates";
+import { fullDateAt } from "@/ui/dates";
 import { TextField } from "@/ui/field";
 
 /** One's own account: the password, and the devices on which it is open. */
@@ -108,9 +108,7 @@ function Devices({ view }: { view: Output<"account.show"> }) {
         {view.devices.map((device) => (
           <li key={device.id} className="flex min-h-11 items-center gap-3 border-b border-thread">
             <span className="font-semibold">{device.words}</span>
-            <span className="text-quiet">
-              {device.isThis ? "this one" : `last used ${fullDate(new Date(device.lastMs).toISOString().slice(0, 10))}`}
-            </span>
+            <span className="text-quiet">{device.isThis ? "this one" : `last used ${fullDateAt(device.lastMs)}`}</span>
             {device.isThis ? null : (
               <Button className="ml-auto" onClick={() => end(device.id)}>
                 Sign out there
@@ -164,7 +162,7 @@ function Coaches({ team }: { team: Output<"invitations.list"> }) {
           <li key={id} className="flex min-h-11 flex-wrap items-center gap-x-3 border-b border-thread">
             <span className="font-semibold">{name}</span>
             <span className="text-quiet">
-              invited as a {role} by {email}, until {fullDate(new Date(expiresMs).toISOString().slice(0, 10))}
+              invited as a {role} at {email}, until {fullDateAt(expiresMs)}
             </span>
             <Button
               className="ml-auto"

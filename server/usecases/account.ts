@@ -14,18 +14,9 @@ async function ownAccount(scope: Scope) {
 /** A device as its owner would call it, from what its browser says of itself. */
 export function deviceWords(userAgent: string | null): string {
   const said = userAgent ?? "";
-  const on = /iPhone/.test(said)
-    ? "a phone"
-    : /iPad/.test(said)
-      ? "a tablet"
-      : /Android/.test(said)
-        ? /Mobile/.test(said)
-          ? "a phone"
-          : "a tablet"
-        : /Windows|Macintosh|X11|Linux|CrOS/.test(said)
-          ? "a computer"
-          : "a device";
-  return `${on[0]!.toUpperCase()}${on.slice(1)}`;
+  if (/iPhone|Android.*Mobile/.test(said)) return "A phone";
+  if (/iPad|Android/.test(said)) return "A tablet";
+  return /Windows|Macintosh|X11|Linux|CrOS/.test(said) ? "A computer" : "A device";
 }
 
 export const showAccount = defineUseCase("account.show", ["coach", "client"], async (scope) => {
