@@ -49,7 +49,15 @@ export function Entries() {
   return (
     <main className="flex flex-1 flex-col gap-3 pt-4">
       <h1 className="text-2xl font-bold">Entries that were not accepted</h1>
-      {entries?.length === 0 ? (
+      {entries && memberId === null ? (
+        <p className="text-lg">
+          Nobody is signed in on this device yet: entries are shown to whoever logged them.{" "}
+          <a href="/sign-in" className="inline-flex min-h-[44px] items-center font-bold underline underline-offset-4">
+            Sign in
+          </a>
+        </p>
+      ) : null}
+      {entries?.length === 0 && memberId !== null ? (
         <p className="text-lg text-[var(--floor-quiet)]">
           There are none.{waiting > 0 ? ` ${waiting} still wait to be sent.` : " All that was logged here is sent."}
         </p>
