@@ -236,7 +236,8 @@ export interface Outputs {
   "clients.weigh": Nothing;
   "clients.stateReadiness": Nothing;
   "clients.recordClearance": Nothing;
-  "invitations.create": { readonly link: string };
+  /** The link to hand on, where this is the only studio here; beside others the letter alone has it. */
+  "invitations.create": { readonly link: string | null };
   "invitations.list": {
     readonly coaches: readonly { readonly name: string; readonly isMe: boolean }[];
     readonly open: readonly Invitation[];

@@ -1,20 +1,7 @@
 /** One's own account: the password, the devices, and a password that was forgotten. */
-import { readdirSync, readFileSync } from "node:fs";
-import { join } from "node:path";
 import { type Browser, expect, type Page, test } from "@playwright/test";
-import { alive, expectAccessible } from "./helpers";
-
-async function found(page: Page, email: string): Promise<void> {
-  await page.goto("/sign-in");
-  await alive(page);
-  await page.getByRole("button", { name: "Found a studio" }).click();
-  await page.getByLabel("Studio").fill("The wharf");
-  await page.getByLabel("Your name").fill("Wen Harbour");
-  await page.getByLabel("Address").fill(email);
-  await page.getByLabel("Password").fill("a-long-password");
-  await page.getByRole("button", { name: "Found it" }).click();
-  await expect(page.getByRole("heading", { name: "Clients" })).toBeVisible();
-}
+import { secretTo } from "../server/testing/letters";
+import { alive, expectAccessible, foundStudio } from "./helpers";
 
 async function signInElsewhere(browser: Browser, email: string, password: string): Promise<Page> {
   const page = await (await browser.newContext()).newPage();
@@ -31,7 +18,8 @@ test("a device is signed out from another, a password is changed, and one that w
   browser,
 }) => {
   const email = `wen${Date.now()}@wharf.example`;
-  await found(page, email);
+  await foundStudio(page, { studio: "The wharf", name: "Wen Harbour", email, password: "a-long-password" });
+  await expect(page.getByRole("heading", { name: "Clients" })).toBeVisible();
   const other = await signInElsewhere(browser, email, "a-long-password");
   await expect(other.getByRole("heading", { name: "Clients" })).toBeVisible();
   await alive(page);
@@ -57,11 +45,7 @@ test("a device is signed out from another, a password is changed, and one that w
   await other.getByLabel("Address").fill(email);
   await other.getByRole("button", { name: "Send the link" }).click();
   await expect(other.getByText("If an account has this address")).toBeVisible();
-  const outbox = process.env.YARVEX_OUTBOX!;
-  const letter = readdirSync(outbox)
-    .map((name) => readFileSync(join(outbox, name), "utf8"))
-    .find((text) => text.includes(`To: ${email}`))!;
-  await other.goto(/(\/reset\?t=\S+)/.exec(letter)![1]!);
+  await other.goto(`/reset?t=${secretTo(email)}`);
   await alive(other);
   await other.getByLabel("New password").fill("a-third-long-one");
   await other.getByRole("button", { name: "Set it" }).click();

@@ -1,5 +1,6 @@
 import AxeBuilder from "@axe-core/playwright";
 import { expect, type Page } from "@playwright/test";
+import { secretTo } from "../server/testing/letters";
 
 export const PHONE = { width: 390, height: 844 };
 
@@ -9,6 +10,26 @@ export async function alive(page: Page): Promise<void> {
     const main = document.querySelector("main");
     return main !== null && Object.keys(main).some((key) => key.startsWith("__react"));
   });
+}
+
+/** Founds a studio beside the demo's: the address is confirmed by a letter, and its link goes on from there. */
+export async function foundStudio(
+  page: Page,
+  as: { readonly studio: string; readonly name: string; readonly email: string; readonly password: string },
+): Promise<void> {
+  await page.goto("/sign-in");
+  await alive(page);
+  await page.getByRole("button", { name: "Found a studio" }).click();
+  await page.getByLabel("Address").fill(as.email);
+  await page.getByRole("button", { name: "Send the letter" }).click();
+  await expect(page.getByText(`A letter is on its way to ${as.email}.`)).toBeVisible();
+  await page.goto(`/found?t=${secretTo(as.email)}`);
+  await alive(page);
+  await expect(page.getByText(`You will sign in with ${as.email}.`)).toBeVisible();
+  await page.getByLabel("Studio").fill(as.studio);
+  await page.getByLabel("Your name").fill(as.name);
+  await page.getByLabel("Password").fill(as.password);
+  await page.getByRole("button", { name: "Found it" }).click();
 }
 
 export async function enterAsCoach(page: Page): Promise<void> {

@@ -45,3 +45,43 @@ test("the network is off for the whole session, the tab is closed in the middle,
   await expect(again.getByText("6 of 6")).toBeVisible();
   await expect(again.getByRole("button", { name: /^5 × / })).toBeVisible();
 });
+
+test("with no page of ours open, the worker sends what waits once there is a network", async ({ page, context }) => {
+  await enterAsCoach(page);
+  const sessionId = await writeSession(page, "Noor Castellan", "A1 Lateral raise 2x12 @5kg r3");
+  await page.goto(`/floor?s=${sessionId}`);
+  await page.waitForFunction(() => navigator.serviceWorker.controller !== null);
+  await context.setOffline(true);
+  await page.getByRole("button", { name: "Start", exact: true }).click();
+  await page.getByRole("button", { name: "Set done" }).click();
+  await page.waitForTimeout(750);
+  await page.getByRole("button", { name: "Keep", exact: true }).click();
+  await expect(page.getByText(/no network: \d entr/)).toBeVisible();
+
+  const blank = await context.newPage();
+  const worker = await context.newCDPSession(blank);
+  const registration = new Promise<{ registrationId: string; scopeURL: string }>((found) =>
+    worker.on(
+      "ServiceWorker.workerRegistrationUpdated",
+      ({ registrations }) => registrations[0] && found(registrations[0]),
+    ),
+  );
+  await worker.send("ServiceWorker.enable");
+  const { registrationId, scopeURL } = await registration;
+  await page.close();
+  const stored = async (): Promise<number> => {
+    const answer = await context.request.post("/api/do/floor.open", { data: { sessionId } });
+    return (await answer.json()).events.length;
+  };
+  expect(await stored()).toBe(0);
+  await context.setOffline(false);
+  // A browser that tells the worker by itself may have done so already; one more time costs nothing.
+  const origin = new URL(scopeURL).origin;
+  await worker.send("ServiceWorker.dispatchSyncEvent", {
+    origin,
+    registrationId,
+    tag: "yarvex-outbox",
+    lastChance: false,
+  });
+  await expect.poll(stored).toBeGreaterThan(1);
+});

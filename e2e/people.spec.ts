@@ -1,5 +1,6 @@
 import { expect, test } from "@playwright/test";
-import { alive, enterAsCoach, expectAccessible } from "./helpers";
+import { secretTo } from "../server/testing/letters";
+import { alive, enterAsCoach, expectAccessible, foundStudio } from "./helpers";
 
 test("a client sees only their own plan and log", async ({ page }) => {
   await enterAsCoach(page);
@@ -50,14 +51,7 @@ test("a coach founds a studio of their own, finds it empty, and cannot see into 
   const session = (await page.locator('a[href^="/session/"]').first().getAttribute("href"))!;
   const sessionId = session.split("/").pop();
   await page.context().clearCookies();
-  await page.goto("/sign-in");
-  await alive(page);
-  await page.getByRole("button", { name: "Found a studio" }).click();
-  await page.getByLabel("Studio").fill("Pine Loft");
-  await page.getByLabel("Your name").fill("Ola Berg");
-  await page.getByLabel("Address").fill("ola@pineloft.example");
-  await page.getByLabel("Password").fill("short");
-  await page.getByRole("button", { name: "Found it" }).click();
+  await foundStudio(page, { studio: "Pine Loft", name: "Ola Berg", email: "ola@pineloft.example", password: "short" });
   await expect(page.getByText("A password of at least 10 characters.")).toBeVisible();
   await page.getByLabel("Password").fill("long-enough-now");
   await page.getByRole("button", { name: "Found it" }).click();
@@ -75,10 +69,10 @@ test("a client gets an account, signs in, and is erased with all that hangs on t
   await page.getByRole("link", { name: "Greta Alm" }).first().click();
   await page.getByRole("button", { name: "Invite", exact: true }).click();
   await page.getByLabel("Address").fill("greta@alderquay.example");
-  await page.getByRole("button", { name: "Make the link" }).click();
-  const link = await page.getByLabel("Good for seven days, once").inputValue();
+  await page.getByRole("button", { name: "Invite", exact: true }).last().click();
+  await expect(page.getByText("A letter is on its way to greta@alderquay.example.")).toBeVisible();
   await page.context().clearCookies();
-  await page.goto(link);
+  await page.goto(`/invitation?t=${secretTo("greta@alderquay.example")}`);
   await alive(page);
   await expect(page.getByText("You will sign in with greta@alderquay.example.")).toBeVisible();
   await expectAccessible(page);

@@ -6,10 +6,11 @@ import { createHash, randomBytes } from "node:crypto";
 import { mkdirSync, readdirSync, rmSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 
-const folder = (): string => process.env.YARVEX_OUTBOX ?? join(process.cwd(), ".yarvex", "outbox");
+/** Where letters wait. */
+export const lettersFolder = (): string => process.env.YARVEX_OUTBOX ?? join(process.cwd(), ".yarvex", "outbox");
 
 /** Part of a file's name, by which a person's messages are found again without their address in it. */
-const markOf = (address: string): string => createHash("sha256").update(address).digest("hex").slice(0, 16);
+export const markOf = (address: string): string => createHash("sha256").update(address).digest("hex").slice(0, 16);
 
 export interface Message {
   readonly to: string;
@@ -30,18 +31,19 @@ export function sendMail({ to, subject, text }: Message): void {
     text,
     "",
   ];
-  mkdirSync(folder(), { recursive: true, mode: 0o700 });
+  mkdirSync(lettersFolder(), { recursive: true, mode: 0o700 });
   const name = `${Date.now()}-${randomBytes(3).toString("hex")}-${markOf(to)}.eml`;
-  writeFileSync(join(folder(), name), lines.join("\r\n"), { mode: 0o600 });
+  writeFileSync(join(lettersFolder(), name), lines.join("\r\n"), { mode: 0o600 });
 }
 
 /** Takes away what was written to an address. */
 export function forgetMail(address: string): void {
   let names: string[] = [];
   try {
-    names = readdirSync(folder());
+    names = readdirSync(lettersFolder());
   } catch {
     return;
   }
-  for (const name of names) if (name.endsWith(`-${markOf(address)}.eml`)) rmSync(join(folder(), name), { force: true });
+  for (const name of names)
+    if (name.endsWith(`-${markOf(address)}.eml`)) rmSync(join(lettersFolder(), name), { force: true });
 }

@@ -3,8 +3,8 @@ import { useRouter } from "next/navigation";
 import { useState } from "react";
 import type { Output } from "@/contract";
 import { ask, replySentence } from "@/device/api";
+import { type Invitation, InvitationSent } from "@/parts/invitation-sent";
 import { Button } from "@/ui/button";
-import { CopyLink } from "@/ui/copy-link";
 import { fullDateAt } from "@/ui/dates";
 import { TextField } from "@/ui/field";
 
@@ -131,7 +131,7 @@ function Coaches({ team }: { team: Output<"invitations.list"> }) {
   const router = useRouter();
   const [form, setForm] = useState({ name: "", email: "" });
   const [problem, setProblem] = useState<{ field: string; message: string } | null>(null);
-  const [link, setLink] = useState<string | null>(null);
+  const [sent, setSent] = useState<Invitation | null>(null);
   const at = (field: keyof typeof form) => ({
     value: form[field],
     onChange: (event: { target: { value: string } }) => setForm({ ...form, [field]: event.target.value }),
@@ -145,7 +145,7 @@ function Coaches({ team }: { team: Output<"invitations.list"> }) {
     }
     setProblem(null);
     setForm({ name: "", email: "" });
-    setLink(window.location.origin + reply.value.link);
+    setSent({ to: form.email, link: reply.value.link });
     router.refresh();
   }
   return (
@@ -186,9 +186,9 @@ function Coaches({ team }: { team: Output<"invitations.list"> }) {
         <TextField label="Another coach’s name" autoComplete="off" required maxLength={120} {...at("name")} />
         <TextField label="Their address" type="email" autoComplete="off" required {...at("email")} />
         <Button type="submit" className="self-start">
-          Make the link
+          Invite
         </Button>
-        {link ? <CopyLink label="Good for seven days, once" link={link} /> : null}
+        <InvitationSent sent={sent} />
       </form>
     </section>
   );

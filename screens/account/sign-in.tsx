@@ -6,6 +6,7 @@ import { Button } from "@/ui/button";
 import { TextField } from "@/ui/field";
 import { Mark } from "@/ui/mark";
 import { Notice } from "@/ui/notice";
+import { AskToFound, FoundForm } from "./found";
 
 interface DemoAccount {
   readonly who: string;
@@ -13,12 +14,19 @@ interface DemoAccount {
   readonly password: string;
 }
 
-export function SignIn({ demo, canFound }: { demo: readonly DemoAccount[]; canFound: boolean }) {
+export interface Founding {
+  /** Beside other studios an address is confirmed by letter first. */
+  readonly byLetter: boolean;
+  /** Where the demo keeps its letters. */
+  readonly letters: string | null;
+}
+
+export function SignIn({ demo, founding }: { demo: readonly DemoAccount[]; founding: Founding }) {
   const [email, setEmail] = useState("");
   const [password, setPassword] = useState("");
   const [problem, setProblem] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
-  const [founding, setFounding] = useState(canFound && demo.length === 0);
+  const [isFounding, setFounding] = useState(!founding.byLetter);
 
   async function enter(as: { email: string; password: string }) {
     setBusy(true);
@@ -59,8 +67,14 @@ export function SignIn({ demo, canFound }: { demo: readonly DemoAccount[]; canFo
             ))}
           </div>
         ) : null}
-        {founding ? (
-          <Found onDone={enter} onBack={demo.length > 0 ? () => setFounding(false) : null} />
+        {isFounding ? (
+          <div className="flex flex-col gap-3">
+            <h2 className="text-lg font-bold">Found a studio</h2>
+            {founding.byLetter ? <AskToFound letters={founding.letters} /> : <FoundForm address={null} secret={null} />}
+            <Button kind="quiet" className="self-start" onClick={() => setFounding(false)}>
+              Sign in instead
+            </Button>
+          </div>
         ) : (
           <form
             className="flex flex-col gap-3"
@@ -93,78 +107,15 @@ export function SignIn({ demo, canFound }: { demo: readonly DemoAccount[]; canFo
               <a href="/reset" className="self-center px-2 text-indigo underline underline-offset-2">
                 Password forgotten
               </a>
-              {canFound ? (
-                <Button kind="quiet" onClick={() => setFounding(true)}>
-                  Found a studio
-                </Button>
-              ) : null}
+              <Button kind="quiet" onClick={() => setFounding(true)}>
+                Found a studio
+              </Button>
             </div>
           </form>
         )}
         <p className="border-t border-thread pt-4 text-quiet">{GENERAL_NOTICE}</p>
       </section>
     </main>
-  );
-}
-
-function Found({
-  onDone,
-  onBack,
-}: {
-  onDone: (as: { email: string; password: string }) => Promise<void>;
-  onBack: (() => void) | null;
-}) {
-  const [form, setForm] = useState({ studio: "", name: "", email: "", password: "" });
-  const [problem, setProblem] = useState<{ field: string; message: string } | null>(null);
-  const [busy, setBusy] = useState(false);
-  const at = (field: keyof typeof form) => ({
-    value: form[field],
-    onChange: (event: { target: { value: string } }) => setForm({ ...form, [field]: event.target.value }),
-    error: problem?.field === field ? problem.message : null,
-    required: true,
-  });
-  return (
-    <form
-      className="flex flex-col gap-3"
-      onSubmit={async (event) => {
-        event.preventDefault();
-        setBusy(true);
-        const reply = await send("/api/sign-up", {
-          ...form,
-          timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone,
-        });
-        if (reply.kind === "ok") return onDone(form);
-        setBusy(false);
-        setProblem(
-          reply.kind === "refused" && reply.problems[0]
-            ? reply.problems[0]
-            : { field: "", message: replySentence(reply) },
-        );
-      }}
-    >
-      <h2 className="text-lg font-bold">Found a studio</h2>
-      <TextField label="Studio" {...at("studio")} />
-      <TextField label="Your name" autoComplete="name" {...at("name")} />
-      <TextField label="Address" type="email" autoComplete="username" {...at("email")} />
-      <TextField
-        label="Password"
-        type="password"
-        autoComplete="new-password"
-        hint="Ten characters or more."
-        {...at("password")}
-      />
-      {problem && !(problem.field in form) ? <Notice kind="warn">{problem.message}</Notice> : null}
-      <div className="flex gap-2">
-        <Button type="submit" kind="main" disabled={busy}>
-          Found it
-        </Button>
-        {onBack ? (
-          <Button kind="quiet" onClick={onBack}>
-            Sign in instead
-          </Button>
-        ) : null}
-      </div>
-    </form>
   );
 }
 

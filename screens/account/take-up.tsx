@@ -3,8 +3,8 @@ import { useState } from "react";
 import { replySentence, send } from "@/device/api";
 import { Button } from "@/ui/button";
 import { TextField } from "@/ui/field";
-import { Mark } from "@/ui/mark";
 import { Notice } from "@/ui/notice";
+import { AccountForm, AccountFrame, ToSignIn } from "./frame";
 
 interface Invited {
   readonly studio: string;
@@ -32,19 +32,9 @@ export function TakeUp({ secret, invitation }: { secret: string; invitation: Inv
   }
 
   return (
-    <main className="mx-auto flex min-h-dvh max-w-md flex-col justify-center gap-5 px-6">
-      <header className="flex items-center gap-3">
-        <Mark />
-        <h1 className="text-xl font-bold">{invitation ? invitation.studio : "An invitation"}</h1>
-      </header>
+    <AccountFrame heading={invitation?.studio ?? "An invitation"}>
       {invitation ? (
-        <form
-          className="flex flex-col gap-4"
-          onSubmit={(event) => {
-            event.preventDefault();
-            void go();
-          }}
-        >
+        <AccountForm onSubmit={go}>
           <p>
             {invitation.role === "coach"
               ? `You are invited to coach at ${invitation.studio}.`
@@ -75,16 +65,12 @@ export function TakeUp({ secret, invitation }: { secret: string; invitation: Inv
           <Button type="submit" kind="main" className="self-start" disabled={busy}>
             Come in
           </Button>
-        </form>
+        </AccountForm>
       ) : (
         <p>
-          This invitation has been used or is too old. Ask for a new one, or{" "}
-          <a href="/sign-in" className="text-indigo underline underline-offset-2">
-            sign in
-          </a>
-          .
+          This invitation has been used or is too old. Ask for a new one, or <ToSignIn>sign in</ToSignIn>.
         </p>
       )}
-    </main>
+    </AccountFrame>
   );
 }

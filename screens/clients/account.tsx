@@ -3,8 +3,8 @@ import { useRouter } from "next/navigation";
 import { useState } from "react";
 import type { ClientView } from "@/contract";
 import { ask, replySentence } from "@/device/api";
+import { type Invitation, InvitationSent } from "@/parts/invitation-sent";
 import { Button } from "@/ui/button";
-import { CopyLink } from "@/ui/copy-link";
 import { TextField } from "@/ui/field";
 import { Sheet } from "@/ui/sheet";
 
@@ -13,7 +13,7 @@ export function Account({ view }: { view: ClientView }) {
   const router = useRouter();
   const [open, setOpen] = useState<"none" | "account" | "erase">("none");
   const [form, setForm] = useState({ email: "", name: "" });
-  const [link, setLink] = useState<string | null>(null);
+  const [sent, setSent] = useState<Invitation | null>(null);
   const [problem, setProblem] = useState<{ field: string; message: string } | null>(null);
   const at = (field: keyof typeof form) => ({
     value: form[field],
@@ -28,7 +28,7 @@ export function Account({ view }: { view: ClientView }) {
       return setProblem(known ?? { field: "email", message: replySentence(reply) });
     }
     setProblem(null);
-    setLink(window.location.origin + reply.value.link);
+    setSent({ to: form.email, link: reply.value.link });
   }
 
   async function erase() {
@@ -53,7 +53,7 @@ export function Account({ view }: { view: ClientView }) {
         open={open !== "none"}
         onOpenChange={() => {
           setOpen("none");
-          setLink(null);
+          setSent(null);
           router.refresh();
         }}
         title={open === "erase" ? "Erase this person" : `Invite ${view.name}`}
@@ -75,12 +75,15 @@ export function Account({ view }: { view: ClientView }) {
             </>
           ) : (
             <>
-              <p>{view.name} gets a link, chooses a password, and sees what is sent to them and their own log.</p>
+              <p>
+                {view.name} gets a letter with a link, chooses a password, and sees what is sent to them and their own
+                log.
+              </p>
               <TextField label="Address" type="email" autoComplete="off" {...at("email")} />
               <Button type="submit" kind="main" className="self-start">
-                Make the link
+                Invite
               </Button>
-              {link ? <CopyLink label="Good for seven days, once" link={link} /> : null}
+              <InvitationSent sent={sent} />
             </>
           )}
         </form>

@@ -2,7 +2,7 @@
  * Accounts: password sign-in by a well-kept library (scrypt, httpOnly SameSite cookies) on our own tables. Its HTTP
  * routes are not mounted; every try passes the limits here first.
  */
-import { createHash, createHmac, randomBytes, timingSafeEqual } from "node:crypto";
+import { createHmac, timingSafeEqual } from "node:crypto";
 import { betterAuth } from "better-auth";
 import { hashPassword, verifyPassword } from "better-auth/crypto";
 import { cutText } from "../../core";
@@ -11,17 +11,20 @@ import {
   deleteSession,
   endSessions,
   forgetTries,
+  foundingOf,
   insertAccount,
   memberOfSession,
   memberOfUser,
   noteTry,
   putPassword,
   putSecret,
+  readSecret,
   resetOf,
   takeSecret,
   userByAddress,
 } from "../db/accounts";
-import { sendMail } from "../mail";
+import { markOf, sendMail } from "../mail";
+import { hashOfSecret, newSecret } from "./secret";
 
 const SESSION_DAYS = 30;
 const KNOWN_DAYS = 365;
@@ -32,6 +35,8 @@ const MOST_WAIT_SECONDS = 900;
 /** Tries for an account from anywhere, before devices that it does not know have to wait; and from an address for anybody. */
 const ACCOUNT_LIMIT = 60;
 const ADDRESS_LIMIT = 60;
+/** Letters to one address within the window, whoever asks for them. */
+const MOST_LETTERS = 5;
 
 /** Seconds to wait after so many refused tries: 5, 10, 20 … a quarter of an hour. */
 export const waitAfter = (tries: number): number =>
@@ -110,21 +115,28 @@ export async function mayAsk(what: "founding" | "reset", address: string): Promi
   return tries.here < ADDRESS_LIMIT;
 }
 
-const RESET_MINUTES = 60;
-const hashOfSecret = (secret: string): string => createHash("sha256").update(secret).digest("hex");
+const LINK_MINUTES = 60;
+
+/** Whether one more letter may go to an address that somebody named: a letterbox is not filled by strangers. */
+async function mayWriteTo(address: string): Promise<boolean> {
+  const letters = await askAccounts((tx) => noteTry(tx, `(letter) ${markOf(address)}`, "(anywhere)", WINDOW_MINUTES));
+  return letters.account <= MOST_LETTERS;
+}
+
+const linkTo = (path: string): string => `${process.env.YARVEX_URL ?? ""}${path}`;
 
 /** Writes to an address how to set a new password, where an account has it; whoever asks learns nothing either way. */
 export async function askForReset(email: string): Promise<void> {
   const address = addressOf(email);
-  const secret = randomBytes(32).toString("base64url");
+  if (!(await mayWriteTo(address))) return;
+  const { secret, hash } = newSecret();
   const found = await withAccounts(async (tx) => {
     const account = await userByAddress(tx, address);
-    if (account)
-      await putSecret(tx, { purpose: resetOf(account.id), value: hashOfSecret(secret), minutes: RESET_MINUTES });
+    if (account) await putSecret(tx, { purpose: resetOf(account.id), value: hash, minutes: LINK_MINUTES });
     return account;
   });
   if (!found) return;
-  const link = `${process.env.YARVEX_URL ?? ""}/reset?t=${secret}`;
+  const link = linkTo(`/reset?t=${secret}`);
   sendMail({
     to: address,
     subject: "A new password for Yarvex",
@@ -132,12 +144,43 @@ export async function askForReset(email: string): Promise<void> {
   });
 }
 
+/**
+ * Writes to an address how to found a studio with it; where it signs in already the letter says so, to whoever reads it there.
+ * Whoever asks learns nothing either way.
+ */
+export async function askToFound(email: string): Promise<void> {
+  const address = addressOf(email);
+  if (!(await mayWriteTo(address))) return;
+  const { secret, hash } = newSecret();
+  const isKnown = await withAccounts(async (tx) => {
+    await putSecret(tx, { purpose: foundingOf(address), value: hash, minutes: LINK_MINUTES });
+    return (await userByAddress(tx, address)) !== null;
+  });
+  const text = isKnown
+    ? `Somebody asked to found a studio with this address. It signs in already:\r\n${linkTo("/sign-in")}\r\n\r\nA password that was forgotten is set anew here:\r\n${linkTo("/reset")}`
+    : `Found your studio within the hour here:\r\n${linkTo(`/found?t=${secret}`)}\r\n\r\nIf you did not ask for it, nothing happens.`;
+  sendMail({ to: address, subject: "A studio on Yarvex", text });
+}
+
+/** The address that a letter's secret was sent to, while it is good. */
+export async function foundingAddress(secret: string): Promise<string | null> {
+  return addressIn(await askAccounts((tx) => readSecret(tx, hashOfSecret(secret))));
+}
+
+/** Uses up a letter's secret; the address that it was sent to, or null. */
+export async function takeFounding(tx: Transaction, secret: string): Promise<string | null> {
+  return addressIn(await takeSecret(tx, hashOfSecret(secret)));
+}
+
+const addressIn = (purpose: string | null): string | null =>
+  purpose?.startsWith(foundingOf("")) ? purpose.slice(foundingOf("").length) : null;
+
 /** Sets a new password by the secret that was sent, once, and signs the account out everywhere. */
 export async function resetPassword(secret: string, password: string): Promise<boolean> {
   const passwordHash = await hashPassword(password);
   return withAccounts(async (tx) => {
     const purpose = await takeSecret(tx, hashOfSecret(secret));
-    const userId = purpose?.startsWith("reset ") ? purpose.slice("reset ".length) : null;
+    const userId = purpose?.startsWith(resetOf("")) ? purpose.slice(resetOf("").length) : null;
     if (!userId) return false;
     await putPassword(tx, userId, passwordHash);
     await endSessions(tx, userId, { butFor: null });
@@ -159,7 +202,6 @@ export async function signOut(headers: Headers): Promise<Headers> {
 
 export interface NewAccount {
   readonly name: string;
-  readonly email: string;
   readonly password: string;
 }
 
@@ -167,10 +209,10 @@ export interface NewAccount {
  * Prepares an account: its password is hashed (which takes its time) before a transaction is open. What it answers makes the
  * account within one, so that account and member come to be together or not at all; null where the address is taken.
  */
-export async function prepareAccount({ name, email, password }: NewAccount) {
+export async function prepareAccount({ name, password }: NewAccount) {
   const passwordHash = await hashPassword(password);
-  const address = addressOf(email);
-  return (tx: Transaction): Promise<string | null> => insertAccount(tx, { name, email: address, passwordHash });
+  return (tx: Transaction, email: string): Promise<string | null> =>
+    insertAccount(tx, { name, email: addressOf(email), passwordHash });
 }
 
 export const addressOf = (email: string): string => email.trim().toLowerCase();

@@ -170,6 +170,16 @@ export async function putSecret(
     .values({ id: newId(), identifier: purpose, value, expiresAt: new Date(Date.now() + minutes * 60_000) });
 }
 
+/** What a secret is for, while it is good; it stays so. */
+export async function readSecret(tx: Transaction, value: string): Promise<string | null> {
+  const [row] = await tx
+    .select({ purpose: verification.identifier })
+    .from(verification)
+    .where(and(eq(verification.value, value), gte(verification.expiresAt, sql`now()`)))
+    .limit(1);
+  return row?.purpose ?? null;
+}
+
 /** Uses a secret up; what it was for, or null. */
 export async function takeSecret(tx: Transaction, value: string): Promise<string | null> {
   const [row] = await tx
@@ -190,10 +200,10 @@ export async function foundStudio(
   );
 }
 
-/** Whether there is a studio, and whether one is the demo's; decides what the start page offers. */
-export async function studioKinds(tx: Transaction): Promise<{ any: boolean; demo: boolean }> {
-  const { rows } = await tx.execute<{ any_studio: boolean; demo: boolean }>(sql`select * from yarvex_studio_kinds()`);
-  return { any: rows[0]?.any_studio ?? false, demo: rows[0]?.demo ?? false };
+/** How many studios there are, and whether one is the demo's: decides what the start page offers, and what goes by letter. */
+export async function studioKinds(tx: Transaction): Promise<{ studios: number; demo: boolean }> {
+  const { rows } = await tx.execute<{ studios: number; demo: boolean }>(sql`select * from yarvex_studio_kinds()`);
+  return rows[0] ?? { studios: 0, demo: false };
 }
 
 /** Takes accounts away with all that names them; answers with their addresses. */
@@ -205,14 +215,11 @@ export async function deleteAccounts(tx: Transaction, userIds: readonly string[]
     .returning({ email: user.email });
   const addresses = gone.map(({ email }) => email);
   await tx.delete(signInAttempts).where(inArray(signInAttempts.account, addresses));
-  await tx.delete(verification).where(
-    inArray(
-      verification.identifier,
-      userIds.map((id) => resetOf(id)),
-    ),
-  );
+  const purposes = [...userIds.map(resetOf), ...addresses.map(foundingOf)];
+  await tx.delete(verification).where(inArray(verification.identifier, purposes));
   return addresses;
 }
 
-/** What a secret is for that sets a new password. */
+/** What a secret is for that sets a new password, or founds a studio with the address it was sent to. */
 export const resetOf = (userId: string): string => `reset ${userId}`;
+export const foundingOf = (email: string): string => `founding ${email}`;

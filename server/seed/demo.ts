@@ -46,7 +46,10 @@ export async function seedDemo(nowMs: number): Promise<void> {
   const makeClient = await prepareAccount({ ...DEMO_CLIENT_ACCOUNT, name: DEMO_CLIENTS[0]!.name });
   // One transaction: a demo that is stopped while it is filled leaves nothing behind, and is filled anew.
   await withAccounts(async (tx) => {
-    const [userId, clientUserId] = [await makeCoach(tx), await makeClient(tx)];
+    const [userId, clientUserId] = [
+      await makeCoach(tx, DEMO_COACH.email),
+      await makeClient(tx, DEMO_CLIENT_ACCOUNT.email),
+    ];
     if (!userId || !clientUserId) throw new Error("the demo account is there already");
     const [studioId, memberId] = [newId(), newId()];
     const { name } = DEMO_COACH;

@@ -42,8 +42,8 @@ export interface TestStudio {
 export async function makeStudio(name: string): Promise<TestStudio> {
   const studioId = newId();
   const account = async (memberId: string) => {
-    const make = await prepareAccount({ name, email: `${memberId}@test.example`, password: "a-long-password" });
-    const userId = await withAccounts(make);
+    const make = await prepareAccount({ name, password: "a-long-password" });
+    const userId = await withAccounts((tx) => make(tx, `${memberId}@test.example`));
     if (!userId) throw new Error("no account");
     return userId;
   };

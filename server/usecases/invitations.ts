@@ -1,23 +1,25 @@
 /** Who may come into a studio: its coaches, its clients; invited by a link, choosing their own password. */
-import { createHash, randomBytes } from "node:crypto";
-import * as yup from "yup";
 import { exact, maybe, said } from "../../contract";
 import { addressOf, prepareAccount } from "../auth";
+import { hashOfSecret, newSecret } from "../auth/secret";
 import { inStudio, newId, withAccounts } from "../db";
-import { invitationBy, takeInvitation } from "../db/accounts";
+import { invitationBy, studioKinds, takeInvitation } from "../db/accounts";
 import * as db from "../db/queries";
 import { sendMail } from "../mail";
 import { answerIn, defineUseCase, notFound, type Outcome, ok, refused } from "./kit";
+import { isAddress, NO_ADDRESS } from "./sign-up";
 
 const DAYS = 7;
 
-const hashOf = (secret: string): string => createHash("sha256").update(secret).digest("hex");
-
-/** Invites somebody; an earlier invitation to the same person is void. The link is said once and kept nowhere. */
+/**
+ * Invites somebody by a letter; an earlier invitation to the same person is void. The link is kept nowhere. Where the studio
+ * is the only one here its coach is told it too, to hand on; beside others the letter alone has it, so that an address is
+ * used by who reads its letters, and a coach learns nothing of other studios' people by inviting them.
+ */
 export const invite = defineUseCase("invitations.create", ["coach"], async (scope, input, clock) => {
   const email = addressOf(input.email);
-  if (!yup.string().email().isValidSync(email)) return refused("email", "An address such as name@example.org.");
-  const secret = randomBytes(32).toString("base64url");
+  if (!isAddress(email)) return refused("email", NO_ADDRESS);
+  const { secret, hash } = newSecret();
   const { studioId } = scope;
   const outcome = await answerIn(scope, async (tx) => {
     const client = input.clientId === null ? null : await db.clientRow(tx, input.clientId, true);
@@ -34,7 +36,7 @@ export const invite = defineUseCase("invitations.create", ["coach"], async (scop
       clientId: client?.id ?? null,
       email,
       name,
-      secretHash: hashOf(secret),
+      secretHash: hash,
       expiresAt: new Date(clock.nowMs + DAYS * 86_400_000),
     });
     const studio = await db.studioRow(tx);
@@ -48,7 +50,8 @@ export const invite = defineUseCase("invitations.create", ["coach"], async (scop
     subject: `${studio} on Yarvex`,
     text: `${name},\r\n\r\n${studio} invites you. Choose a password within ${DAYS} days here:\r\n${process.env.YARVEX_URL ?? ""}${link}`,
   });
-  return ok({ link });
+  const { studios } = await withAccounts(studioKinds);
+  return ok({ link: studios === 1 ? link : null });
 });
 
 export const listInvitations = defineUseCase("invitations.list", ["coach"], (scope) =>
@@ -72,7 +75,7 @@ export const withdrawInvitation = defineUseCase("invitations.withdraw", ["coach"
 
 /** What an invitation says, to who holds its link; null: it was used, withdrawn, or ran out. */
 export async function readInvitation(secret: string) {
-  const found = await withAccounts((tx) => invitationBy(tx, hashOf(secret)));
+  const found = await withAccounts((tx) => invitationBy(tx, hashOfSecret(secret)));
   return found && { studio: found.studio_name, role: found.role, name: found.name, email: found.email };
 }
 
@@ -85,17 +88,17 @@ export async function acceptInvitation(input: {
   readonly password: string;
 }): Promise<Outcome<{ readonly email: string }>> {
   if (input.password.length < 10) return refused("password", "A password of at least 10 characters.");
-  const hash = hashOf(input.secret);
+  const hash = hashOfSecret(input.secret);
   const found = await withAccounts((tx) => invitationBy(tx, hash));
   const gone = refused("secret", "This invitation has been used or is too old. Ask for a new one.");
   if (!found) return gone;
   // A client goes by the name that the studio has for them.
   const name = found.role === "coach" ? (input.name?.trim() ?? found.name) : found.name;
-  const makeAccount = await prepareAccount({ name, email: found.email, password: input.password });
+  const makeAccount = await prepareAccount({ name, password: input.password });
   class NotTaken extends Error {}
   try {
     return await withAccounts(async (tx) => {
-      const userId = await makeAccount(tx);
+      const userId = await makeAccount(tx, found.email);
       if (!userId)
         return refused("email", "This address signs in already. Ask to be invited by another, or sign in with it.");
       if (!(await takeInvitation(tx, hash, { memberId: newId(), userId, name }))) throw new NotTaken();

@@ -1,7 +1,7 @@
 /** Founding a studio: the one thing done before there is a scope. */
 import * as yup from "yup";
-import { exact, said } from "../../contract";
-import { prepareAccount } from "../auth";
+import { exact, maybe, said } from "../../contract";
+import { addressOf, prepareAccount, takeFounding } from "../auth";
 import { enterScope, newId, withAccounts } from "../db";
 import * as accounts from "../db/accounts";
 import * as db from "../db/queries";
@@ -9,36 +9,47 @@ import { type Outcome, ok, refused } from "./kit";
 import { STARTING_EQUIPMENT } from "./starting-gym";
 
 export interface FoundStudio {
-  studio: string;
-  name: string;
-  email: string;
-  password: string;
-  timeZone: string;
+  readonly studio: string;
+  readonly name: string;
+  readonly password: string;
+  readonly timeZone: string;
+  /** The address to sign in with, for the first studio here; beside others the secret of the letter to it is given instead. */
+  readonly email?: string | undefined;
+  readonly secret?: string | undefined;
 }
 
 export const foundStudioSchema = exact({
   studio: said(120),
   name: said(120),
-  email: said(200),
   password: said(200),
   timeZone: said(60),
+  email: maybe(said(200)),
+  secret: maybe(said(100)),
 });
 
-export async function foundStudio(input: FoundStudio): Promise<Outcome<Record<string, never>>> {
-  if (!yup.string().email().isValidSync(input.email)) return refused("email", "An address such as name@example.org.");
-  if (input.password.length < 10) return refused("password", "A password of at least 10 characters.");
-  if (!Intl.supportedValuesOf("timeZone").includes(input.timeZone) && input.timeZone !== "UTC")
+export const isAddress = (email: string): boolean => yup.string().email().isValidSync(email.trim());
+export const NO_ADDRESS = "An address such as name@example.org.";
+
+/** Founds a studio with its first coach; answers with the address that signs in. */
+export async function foundStudio(input: FoundStudio): Promise<Outcome<{ readonly email: string }>> {
+  const { studio, name, password, timeZone, secret } = input;
+  if (secret === undefined && !isAddress(input.email ?? "")) return refused("email", NO_ADDRESS);
+  if (password.length < 10) return refused("password", "A password of at least 10 characters.");
+  if (!Intl.supportedValuesOf("timeZone").includes(timeZone) && timeZone !== "UTC")
     return refused("timeZone", "A time zone such as Europe/Oslo.");
-  const { studio, name, timeZone } = input;
-  const makeAccount = await prepareAccount(input);
+  const makeAccount = await prepareAccount({ name, password });
   const [studioId, memberId] = [newId(), newId()];
-  const isFounded = await withAccounts(async (tx) => {
-    const userId = await makeAccount(tx);
-    if (!userId) return false;
+  return withAccounts(async (tx) => {
+    if (secret === undefined && (await accounts.studioKinds(tx)).studios > 0)
+      return refused("email", "Beside other studios an address is confirmed by a letter first.");
+    const email = secret === undefined ? addressOf(input.email ?? "") : await takeFounding(tx, secret);
+    if (email === null) return refused("secret", "This link has been used or is too old. Ask for a new one.");
+    const userId = await makeAccount(tx, email);
+    // Whoever is told this reads the letters of the address, or is alone here.
+    if (!userId) return refused("email", "This address signs in already.");
     await accounts.foundStudio(tx, { id: studioId, name: studio, timeZone, isDemo: false }, { memberId, userId, name });
     await enterScope(tx, { role: "coach", studioId, memberId, name });
     await db.insertGym(tx, { studioId, id: newId(), name: "Gym", equipment: STARTING_EQUIPMENT, isDefault: true });
-    return true;
+    return ok({ email });
   });
-  return isFounded ? ok({}) : refused("email", "This address cannot be used here. If it is yours, sign in with it.");
 }

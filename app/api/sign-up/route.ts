@@ -14,5 +14,5 @@ export const POST = (request: Request) =>
       const problems = outcome.kind === "refused" ? outcome.problems : [];
       return { status: 422, body: { problems, message: problems[0]?.message ?? "This could not be done." } };
     }
-    return { body: { ok: true } };
+    return { body: outcome.value };
   });

@@ -1,0 +1,17 @@
+import { check, exact, said } from "@/contract";
+import { askToFound, mayAsk } from "@/server/auth";
+import { isAddress, NO_ADDRESS } from "@/server/usecases/sign-up";
+import { atTheEdge } from "../../edge";
+
+const schema = exact({ email: said(200) });
+
+/** The same answer whether the address is known or not. */
+export const POST = (request: Request) =>
+  atTheEdge(request, 2_000, async ({ input }) => {
+    const read = check<{ email: string }>(schema, input);
+    if (!read.ok || !isAddress(read.value.email)) return { status: 422, body: { message: NO_ADDRESS } };
+    if (!(await mayAsk("founding", request.headers.get("x-yarvex-address") ?? "unknown")))
+      return { status: 429, body: { message: "Too many tries. Wait 15 minutes and try again." } };
+    await askToFound(read.value.email);
+    return { body: { ok: true } };
+  });

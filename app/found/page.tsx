@@ -1,0 +1,9 @@
+import { Found } from "@/screens/account/found";
+import { foundingAddress } from "@/server/auth";
+
+export const metadata = { title: "Found a studio" };
+
+export default async function FoundPage({ searchParams }: { searchParams: Promise<{ t?: string }> }) {
+  const secret = (await searchParams).t ?? "";
+  return <Found secret={secret} address={secret === "" ? null : await foundingAddress(secret)} />;
+}

@@ -1,0 +1,113 @@
+"use client";
+import { useState } from "react";
+import { type Reply, replySentence, send } from "@/device/api";
+import { Button } from "@/ui/button";
+import { TextField } from "@/ui/field";
+import { Notice } from "@/ui/notice";
+import { AccountForm, AccountFrame, ToSignIn } from "./frame";
+
+/** The first problem of an answer at its field, or the answer's sentence at none. */
+const problemOf = (reply: Exclude<Reply<unknown>, { kind: "ok" }>): { field: string; message: string } =>
+  (reply.kind === "refused" ? reply.problems[0] : undefined) ?? { field: "", message: replySentence(reply) };
+
+/**
+ * Founds a studio: by the letter that was sent to its first coach's address, or at once where nobody else is here, with the
+ * address asked for. Signs in with what it was founded with.
+ */
+export function FoundForm({ address, secret }: { address: string | null; secret: string | null }) {
+  const [form, setForm] = useState({ studio: "", name: "", email: "", password: "" });
+  const [problem, setProblem] = useState<{ field: string; message: string } | null>(null);
+  const [busy, setBusy] = useState(false);
+  const at = (field: keyof typeof form) => ({
+    value: form[field],
+    onChange: (event: { target: { value: string } }) => setForm({ ...form, [field]: event.target.value }),
+    error: problem?.field === field ? problem.message : null,
+    required: true,
+  });
+  async function found() {
+    setBusy(true);
+    const { studio, name, email, password } = form;
+    const timeZone = Intl.DateTimeFormat().resolvedOptions().timeZone;
+    const who = secret === null ? { email } : { secret };
+    const founded = await send<{ email: string }>("/api/sign-up", { studio, name, password, timeZone, ...who });
+    const entered =
+      founded.kind === "ok" ? await send("/api/sign-in", { email: founded.value.email, password }) : founded;
+    if (entered.kind === "ok") return window.location.assign("/");
+    setBusy(false);
+    setProblem(problemOf(entered));
+  }
+  return (
+    <AccountForm onSubmit={found}>
+      {address === null ? null : (
+        <p>
+          You will sign in with <strong>{address}</strong>.
+        </p>
+      )}
+      <TextField label="Studio" {...at("studio")} />
+      <TextField label="Your name" autoComplete="name" {...at("name")} />
+      {address === null ? <TextField label="Address" type="email" autoComplete="username" {...at("email")} /> : null}
+      <TextField
+        label="Password"
+        type="password"
+        autoComplete="new-password"
+        hint="At least 10 characters."
+        {...at("password")}
+      />
+      {problem && (!(problem.field in form) || (problem.field === "email" && address !== null)) ? (
+        <Notice kind="warn">{problem.message}</Notice>
+      ) : null}
+      <Button type="submit" kind="main" className="self-start" disabled={busy}>
+        Found it
+      </Button>
+    </AccountForm>
+  );
+}
+
+/** Beside other studios: an address is asked for, and a letter to it goes on from there. */
+export function AskToFound({ letters }: { letters: string | null }) {
+  const [email, setEmail] = useState("");
+  const [sentTo, setSentTo] = useState<string | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  async function ask() {
+    const reply = await send("/api/sign-up/letter", { email });
+    setSentTo(reply.kind === "ok" ? email : null);
+    setProblem(reply.kind === "ok" ? null : problemOf(reply).message);
+  }
+  return (
+    <AccountForm onSubmit={ask}>
+      <TextField
+        label="Address"
+        hint="A letter with a link goes to it; the link is good for an hour."
+        type="email"
+        autoComplete="username"
+        required
+        value={email}
+        error={problem}
+        onChange={(event) => setEmail(event.target.value)}
+      />
+      {sentTo === null ? null : (
+        <p role="status">
+          A letter is on its way to {sentTo}.{letters === null ? null : ` This demo keeps its letters in ${letters}.`}
+        </p>
+      )}
+      <Button type="submit" kind="main" className="self-start">
+        Send the letter
+      </Button>
+    </AccountForm>
+  );
+}
+
+/** What a letter's link opens. */
+export function Found({ secret, address }: { secret: string; address: string | null }) {
+  return (
+    <AccountFrame heading="Found a studio">
+      {address === null ? (
+        <p>
+          This link has been used or is too old. <ToSignIn>Ask for a new one</ToSignIn>.
+        </p>
+      ) : (
+        <FoundForm address={address} secret={secret} />
+      )}
+    </AccountFrame>
+  );
+}
