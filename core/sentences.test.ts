@@ -79,7 +79,7 @@ describe("why a load is what it is", () => {
     [{ kind: "band", name: "red", meanKg: 11.25 }, "Add the red band: about 11.3 kg through the range."],
     [
       { kind: "variant", exerciseId: "dumbbell-press", kg: 12, oneSided: true },
-      "Dumbbell press, flat, one side at a time, 2 × 12 kg.",
+      "Dumbbell bench press, one side at a time, 2 × 12 kg.",
     ],
     [{ kind: "variant", exerciseId: "gone", kg: 12, oneSided: false }, "another lift, 12 kg."],
   ])("a way round: %j", (way, sentence) => {

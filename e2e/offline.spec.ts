@@ -50,6 +50,7 @@ test("with no page of ours open, the worker sends what waits once there is a net
   await enterAsCoach(page);
   const sessionId = await writeSession(page, "Noor Castellan", "A1 Lateral raise 2x12 @5kg r3");
   await page.goto(`/floor?s=${sessionId}`);
+  await expect(page.getByRole("heading", { name: "Lateral raise" })).toBeVisible();
   await page.waitForFunction(() => navigator.serviceWorker.controller !== null);
   await context.setOffline(true);
   await page.getByRole("button", { name: "Start", exact: true }).click();

@@ -23,7 +23,8 @@ export type Joint =
   | "anklePoint"
   | "spineFlexion"
   | "spineSide"
-  | "spineTurn";
+  | "spineTurn"
+  | "neckFlexion";
 
 /** Degrees at each end, and in quiet standing. The shoulder blade goes from −1 to 1. */
 export const JOINTS: Readonly<Record<Joint, { readonly low: number; readonly high: number; readonly rest: number }>> = {
@@ -46,6 +47,8 @@ export const JOINTS: Readonly<Record<Joint, { readonly low: number; readonly hig
   /** Bending, and turning, toward the side that works. */
   spineSide: { low: -35, high: 35, rest: 0 },
   spineTurn: { low: -45, high: 45, rest: 0 },
+  /** Chin toward the chest. */
+  neckFlexion: { low: -50, high: 55, rest: 0 },
 };
 
 export type Pose = Partial<Readonly<Record<Joint, number>>>;
@@ -59,6 +62,8 @@ const LENGTHS: Readonly<Record<RegionId, Weights>> = {
   lats: { shoulderRaise: 0.85, scapulaForward: 0.15 },
   midBack: { scapulaForward: 0.75, shoulderAcross: 0.25 },
   upperTraps: { scapulaUp: -1 },
+  neckFront: { neckFlexion: -1 },
+  neckBack: { neckFlexion: 1 },
   spinalErectors: { spineFlexion: 0.75, hipFlexion: 0.25 },
   frontDelts: { shoulderFlexion: -0.6, shoulderAcross: -0.4 },
   sideDelts: { shoulderAbduction: -1 },

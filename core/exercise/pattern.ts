@@ -1,4 +1,4 @@
-/** What kind of movement an exercise is. */
+/** What kind of movement an exercise is; `power` (lifts, jumps, throws) and `conditioning` train by time and effort. */
 export const PATTERNS = [
   "squat",
   "hinge",
@@ -23,7 +23,10 @@ export const PATTERNS = [
   "shoulder turn",
   "wrist",
   "trunk",
+  "neck",
   "carry",
+  "power",
+  "conditioning",
 ] as const;
 
 export type Pattern = (typeof PATTERNS)[number];

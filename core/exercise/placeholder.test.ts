@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { parseSession } from "../session/shorthand/parse";
+import { parseCell, parseSession } from "../session/shorthand/parse";
 import { printSession } from "../session/shorthand/print";
 import { validateDocument } from "../session/validate";
 import { countingIds, read, resolve, TEST_CONTEXT, timelineOf } from "../testing/helpers";
@@ -36,9 +36,22 @@ describe("a lift that is not known yet", () => {
     ]);
   });
 
-  it("is not made of a slip: without the question mark the nearest name is offered", () => {
-    const { errors } = parseSession('A1 "Bench pres" 3x8', SHIPPED_CATALOGUE, countingIds());
-    expect(errors[0]).toMatchObject({ column: 4, suggestion: "Bench press" });
+  it("comes of any name that is not known, with the three nearest to choose from, in its superset", () => {
+    const typed = "A1 Bench press 3x8 h10\nA2 Incline winch curl 3x10 r90\nA3 Bench pres 3x8";
+    const { document, errors, unknown } = parseSession(typed, SHIPPED_CATALOGUE, countingIds());
+    expect(errors).toEqual([]);
+    expect(document.blocks.map(({ slots }) => slots.map(({ exerciseId }) => exerciseId))).toEqual([
+      ["bench-press", placeholderId("Incline winch curl"), "bench-press"],
+    ]);
+    expect(unknown).toMatchObject([{ line: 2, column: 4, length: 18, name: "Incline winch curl" }]);
+    expect(unknown[0]!.offers).toHaveLength(3);
+    expect(unknown[0]!.offers[0]).toBe("Incline dumbbell curl");
+    expect(parseSession('"Winch turn"? 2x10', SHIPPED_CATALOGUE, countingIds()).unknown).toEqual([]);
+  });
+
+  it("is not made of what is no exercise at all, nor within one cell", () => {
+    expect(parseSession("remember the keys", SHIPPED_CATALOGUE, countingIds()).errors).toHaveLength(1);
+    expect(parseCell("8 > as Winch turn xF", SHIPPED_CATALOGUE, countingIds())).toMatchObject({ error: { column: 8 } });
     expect(() => exerciseOrThrow(SHIPPED_CATALOGUE, "never-heard-of")).toThrow(/no exercise/);
   });
 });

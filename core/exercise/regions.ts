@@ -6,6 +6,8 @@ export const REGIONS = {
   lats: { name: "lats", muscle: "back" },
   midBack: { name: "mid back", muscle: "back" },
   upperTraps: { name: "upper traps", muscle: "traps" },
+  neckFront: { name: "front of the neck", muscle: "neck" },
+  neckBack: { name: "back of the neck", muscle: "neck" },
   spinalErectors: { name: "spinal erectors", muscle: "lower back" },
   frontDelts: { name: "front delts", muscle: "delts" },
   sideDelts: { name: "side delts", muscle: "delts" },

@@ -122,13 +122,13 @@ describe("what a coach does, in words and in text", () => {
       "doubles a block with its references",
       "A1 Bench press 2x5 @60kg h10\nA2 Dumbbell press 2x10 @0.5A1 r60",
       (d) => operations.duplicateBlock(d, block(d).id, ids()),
-      "A1 Bench press 2x5 @60kg h10\nA2 Dumbbell press, flat 2x10 @0.5A1 r60\n\nB1 Bench press 2x5 @60kg h10\nB2 Dumbbell press, flat 2x10 @0.5B1 r60",
+      "A1 Bench press 2x5 @60kg h10\nA2 Dumbbell bench press 2x10 @0.5A1 r60\n\nB1 Bench press 2x5 @60kg h10\nB2 Dumbbell bench press 2x10 @0.5B1 r60",
     ],
     [
       "removes a lift that another takes its load from",
       "A1 Bench press 2x5 @60kg r60\n\nB1 Dumbbell press 2x10 @0.5A1 r60",
       (d) => operations.removeBlock(d, block(d).id),
-      "A1 Dumbbell press, flat 2x10 r60",
+      "A1 Dumbbell bench press 2x10 r60",
     ],
     [
       "scales loads",

@@ -6,6 +6,7 @@
  * or one or more lifts joined by ` + `. A lift joins the block above when its label says so (`B2`) or it starts with `+`.
  */
 import type { Catalogue } from "../../exercise/exercise";
+import { findExercise, offerExercises, type Usual } from "../../exercise/finder";
 import {
   type Block,
   type BlockIntent,
@@ -26,14 +27,15 @@ import {
   type WarmUp,
   type WorkSet,
 } from "../grammar";
-import { editDistance } from "./distance";
-import { normalise, Scanner, type ShorthandError, ShorthandProblem } from "./scanner";
+import { normalise, Scanner, type ShorthandError, ShorthandProblem, type UnknownName } from "./scanner";
 import { type DraftSet, type DraftSlot, type ExerciseLookup, readCell, readSlot } from "./slot-line";
 import { readReps, readSeconds } from "./tokens";
 
 export interface ParsedSession {
   readonly document: SessionDocument;
   readonly errors: readonly ShorthandError[];
+  /** Lifts that nobody here knows yet: kept under their names. */
+  readonly unknown: readonly UnknownName[];
 }
 
 /** Makes ids for what is new. Passed in, so that parsing is deterministic. */
@@ -64,14 +66,15 @@ const emptyHeader = (): Header => ({
   finisher: false,
 });
 
-/** Parses the text of a whole session. Never throws on any text. */
+/** Parses the text of a whole session; `usual` says which lifts are usual here. Never throws on any text. */
 export function parseSession(
   text: string,
   catalogue: Catalogue,
   makeId: MakeId,
   gyms: readonly NamedPlace[] = [],
+  usual?: Usual,
 ): ParsedSession {
-  const reader = new SessionReader(exerciseLookup(catalogue), gyms);
+  const reader = new SessionReader(exerciseLookup(catalogue, { usual }), gyms);
   const lines = text.split(/\r?\n/);
   lines.forEach((line, index) => {
     reader.readLine(normalise(line), index + 1);
@@ -100,7 +103,7 @@ export function parseCell(
   const ids = new Map([...labels].map(([id, label]) => [label, id]));
   try {
     const base = before && { ...before, segments: [...before.segments] };
-    const draft = readCell(scanner, exerciseLookup(catalogue), base, isFirstRound);
+    const draft = readCell(scanner, exerciseLookup(catalogue, { keepsUnknown: false }), base, isFirstRound);
     if (!scanner.atEnd) scanner.fail("the end of the set");
     return { set: finishSet(draft, makeId, (rule) => bindLabel(rule, ids, scanner)) };
   } catch (problem) {
@@ -123,6 +126,7 @@ function asError(problem: unknown, text: string, line: number): ShorthandError {
 
 class SessionReader {
   private readonly errors: ShorthandError[] = [];
+  private readonly unknown: UnknownName[] = [];
   private readonly blocks: DraftBlock[] = [];
   private title = "";
   private capSeconds: number | null = null;
@@ -145,6 +149,7 @@ class SessionReader {
     const scanner = new Scanner(text);
     try {
       if (!this.readSetting(scanner)) this.readLifts(scanner, line);
+      this.unknown.push(...scanner.unknown.map((one) => ({ line, ...one })));
     } catch (problem) {
       this.errors.push(asError(problem, text, line));
     }
@@ -247,6 +252,7 @@ class SessionReader {
         finisher,
       },
       errors: this.errors.sort((a, b) => a.line - b.line || a.column - b.column),
+      unknown: this.unknown,
     };
   }
 
@@ -435,46 +441,23 @@ function readGym(s: Scanner, gyms: readonly NamedPlace[]): string {
   return found?.id ?? s.failAt(start, name.length, `a gym of this studio: ${gyms.map((gym) => gym.name).join(", ")}`);
 }
 
-const fold = (name: string): string =>
-  name
-    .toLowerCase()
-    .replace(/[\s-]+/g, " ")
-    .trim();
-
-/** Names and other names, without regard to capitals, hyphens and spaces. A miss offers the nearest name. */
-export function exerciseLookup(catalogue: Catalogue): ExerciseLookup {
-  const known = nameIndex(catalogue);
-  return (name) => {
-    const id = known.get(fold(name));
-    const exercise = id && catalogue.byId.get(id);
-    if (exercise) return { id: exercise.id, laterality: exercise.laterality };
-    return { id: null, nearest: nearestName(fold(name), catalogue) };
+/** The studio's lookup of names: what is not sure is offered, and kept under its name unless `keepsUnknown` is off. */
+export function exerciseLookup(
+  catalogue: Catalogue,
+  { usual, keepsUnknown = true }: { readonly usual?: Usual | undefined; readonly keepsUnknown?: boolean } = {},
+): ExerciseLookup {
+  return {
+    find: (name) => {
+      const found = findExercise(catalogue, name, usual);
+      return (
+        found && {
+          id: found.exercise.id,
+          laterality: found.laterality ?? found.exercise.laterality,
+          setup: found.setup,
+        }
+      );
+    },
+    near: (name) => offerExercises(catalogue, name, usual ? { usual } : {}).map((exercise) => exercise.name),
+    keepsUnknown,
   };
-}
-
-const indexes = new WeakMap<Catalogue, Map<string, string>>();
-
-function nameIndex(catalogue: Catalogue): Map<string, string> {
-  const ready = indexes.get(catalogue);
-  if (ready) return ready;
-  const index = new Map<string, string>();
-  for (const exercise of catalogue.byId.values()) {
-    for (const other of exercise.otherNames) if (!index.has(fold(other))) index.set(fold(other), exercise.id);
-  }
-  for (const exercise of catalogue.byId.values()) index.set(fold(exercise.name), exercise.id);
-  indexes.set(catalogue, index);
-  return index;
-}
-
-function nearestName(typed: string, catalogue: Catalogue): string | null {
-  if (typed.length > 60) return null;
-  let best: { name: string; distance: number } | null = null;
-  for (const exercise of catalogue.byId.values()) {
-    for (const name of [exercise.name, ...exercise.otherNames]) {
-      const folded = fold(name);
-      const distance = folded.startsWith(typed) && typed.length > 3 ? 1 : editDistance(typed, folded);
-      if (!best || distance < best.distance) best = { name, distance };
-    }
-  }
-  return best && best.distance <= Math.max(2, typed.length / 3) ? best.name : null;
 }

@@ -33,8 +33,22 @@ export function normalise(text: string): string {
     .replace(/[\u00a0\u2009\u202f\t]/g, " ");
 }
 
+/** A lift that nobody here knows yet: it keeps its place under its name, and what it may mean is offered. */
+export interface UnknownName {
+  /** 1-based line of the text. */
+  readonly line: number;
+  /** 1-based column of the name. */
+  readonly column: number;
+  readonly length: number;
+  readonly name: string;
+  /** The names it comes nearest to, best first; at most three. */
+  readonly offers: readonly string[];
+}
+
 export class Scanner {
   position = 0;
+  /** Names on this line that nobody knows. */
+  readonly unknown: Omit<UnknownName, "line">[] = [];
 
   constructor(readonly text: string) {}
 

@@ -67,18 +67,29 @@ export interface DraftSlot {
   handoverAt: number;
 }
 
-/** Finds an exercise by the name as typed; a miss carries the nearest known name. */
-export type ExerciseLookup = (
-  name: string,
-) => { readonly id: string; readonly laterality: Laterality } | { readonly id: null; readonly nearest: string | null };
+/** A lift as it was named: with the sides and the set-up that its name says. */
+export interface NamedLift {
+  readonly id: string;
+  readonly laterality: Laterality;
+  readonly setup: readonly SetupValue[];
+}
+
+export interface ExerciseLookup {
+  /** The exercise that a name means; null where it is not sure. */
+  readonly find: (name: string) => NamedLift | null;
+  /** The names nearest to one that is not known, best first. */
+  readonly near: (name: string) => readonly string[];
+  /** Whether a name that is not known keeps its place as a lift known by its name alone, or is refused. */
+  readonly keepsUnknown: boolean;
+}
+
+/** A figure within a name: `incline 45 dumbbell press`, `45 degree back extension`, `1 arm row`; not `5 sets`, `8 ramp`. */
+const FIGURE_IN_NAME =
+  /\d{1,2}(?:°| ?deg(?:rees?)?\b)?\s+(?!(?:x|sets?|reps?|rounds?|times|kg|lbs?|s|sec|seconds?|min|minutes?|total|partials?|each|per|hold|max|amrap|failure|ramp|last|first|only|out|in|alt|alternating|on|rir|rpe|tempo|rest|warm-?up|working|shared|of|by|at|with|to|as|pause|long|middle|short)\b)[a-z]{3,}/iy;
 
 const NAME_END = /\s+(?=\d|-,|@|\[|&|>|\(|\/\/|\+(\s|$)|ramp\b|F(\s|,|\/|$)|AMRAP\b|x\d|r\d|t\d)|\s*$/iy;
 
-export function readName(s: Scanner, lookup: ExerciseLookup, ends: RegExp = NAME_END): string {
-  return readExercise(s, lookup, ends).id;
-}
-
-function readExercise(s: Scanner, lookup: ExerciseLookup, ends: RegExp): { id: string; laterality: Laterality } {
+function readExercise(s: Scanner, lookup: ExerciseLookup, ends: RegExp): NamedLift {
   s.skipSpaces();
   const start = s.position;
   let name = s.eat(/"([^"]*)"/y)?.[1];
@@ -88,7 +99,10 @@ function readExercise(s: Scanner, lookup: ExerciseLookup, ends: RegExp): { id: s
     let end = start;
     for (; end < s.text.length; end++) {
       ends.lastIndex = end;
-      if (ends.test(s.text)) break;
+      const stop = ends.exec(s.text);
+      if (!stop) continue;
+      FIGURE_IN_NAME.lastIndex = end + stop[0].length;
+      if (!FIGURE_IN_NAME.test(s.text)) break;
     }
     name = s.text.slice(start, end).trim();
     s.position = end;
@@ -96,17 +110,25 @@ function readExercise(s: Scanner, lookup: ExerciseLookup, ends: RegExp): { id: s
   if (name === "") s.failAt(start, 1, "the name of an exercise");
   if (name.length > LIMITS.nameLength)
     s.failAt(start, name.length, `a name of at most ${LIMITS.nameLength} characters`);
-  const found = lookup(name);
-  if (found.id === null && open) return { id: placeholderId(name), laterality: "both" };
-  if (found.id === null)
+  const found = lookup.find(name);
+  if (found) return found;
+  if (!open && !lookup.keepsUnknown)
     s.failAt(
       start,
       name.length,
       'an exercise that this studio knows, or "a new name"? for one that is not known yet',
-      found.nearest,
+      lookup.near(name)[0] ?? null,
     );
-  return found;
+  // Marked by the writer as new: there is nothing to ask.
+  if (!open) s.unknown.push({ column: start + 1, length: s.position - start, name, offers: lookup.near(name) });
+  return { id: placeholderId(name), laterality: "both", setup: [] };
 }
+
+/** What is written in brackets, on top of what the name says. */
+const joinSetup = (named: readonly SetupValue[], written: readonly SetupValue[]): readonly SetupValue[] => [
+  ...named.filter(({ name }) => written.every((one) => one.name.toLowerCase() !== name)),
+  ...written,
+];
 
 const UNSAID: LoadRule = { kind: "unsaid" };
 
@@ -218,9 +240,12 @@ function readLink(s: Scanner, lookup: ExerciseLookup): DraftSegment {
       )
     )
       break;
-    if (s.eat(/as\b/iy)) link.exerciseId = readName(s, lookup, LINK_NAME_END);
-    else if (s.peek(/"/y)) link.exerciseId = readName(s, lookup);
-    else if (s.eat(/pause\b/iy)) link.restBeforeSeconds = readSeconds(s, "the pause");
+    if (s.peek(/as\b|"/iy)) {
+      s.eat(/as\b/iy);
+      const lift = readExercise(s, lookup, LINK_NAME_END);
+      link.exerciseId = lift.id;
+      if (lift.setup.length > 0) link.setup = lift.setup;
+    } else if (s.eat(/pause\b/iy)) link.restBeforeSeconds = readSeconds(s, "the pause");
     else if (s.peek(/[+-] ?\d/y)) {
       const change = readChange(s) ?? s.fail("a cut in % or in kg, such as -20% or -10kg");
       link.load = { kind: "fromSegment", change };
@@ -231,7 +256,7 @@ function readLink(s: Scanner, lookup: ExerciseLookup): DraftSegment {
       link.load = load.rules[0] ?? UNSAID;
       if (load.rir) link.rir = load.rir[0]!;
     } else if (s.peek(/&/y)) link.beside = [...link.beside, readBeside(s)!];
-    else if (s.peek(/\[/y)) link.setup = readSetup(s);
+    else if (s.peek(/\[/y)) link.setup = joinSetup(link.setup ?? [], readSetup(s)!);
     else {
       const effort = readEffort(s);
       const tempo = effort ? null : readTempo(s);
@@ -354,8 +379,11 @@ function readSetToken(s: Scanner, said: Said, lookup: ExerciseLookup): boolean {
   else if (s.eat(/out\b/iy)) said.out = true;
   else if (s.eat(/warm-?up\b/iy)) said.warmUp = true;
   else if (s.eat(/working\b/iy)) said.warmUp = false;
-  else if (s.eat(/as\b/iy)) said.exerciseId = readName(s, lookup, LINK_NAME_END);
-  else if (!said.scheme) {
+  else if (s.eat(/as\b/iy)) {
+    const lift = readExercise(s, lookup, LINK_NAME_END);
+    said.exerciseId = lift.id;
+    if (lift.setup.length > 0) said.setup = lift.setup;
+  } else if (!said.scheme) {
     said.scheme = readScheme(s);
     return said.scheme !== null;
   } else return false;
@@ -419,7 +447,7 @@ export function readSlot(s: Scanner, lookup: ExerciseLookup, blockRounds: Span |
     exerciseId: exercise.id,
     rounds: null,
     laterality: exercise.laterality,
-    setup: [],
+    setup: exercise.setup,
     cues: [],
     ramp: { kind: "none" },
     sets: [],
@@ -481,7 +509,7 @@ function readTokens(s: Scanner, slot: DraftSlot | null, said: Said, lookup: Exer
     }
     if (s.peek(/\[/y)) {
       const setup = readSetup(s)!;
-      if (slot) slot.setup = setup;
+      if (slot) slot.setup = joinSetup(slot.setup, setup);
       else said.setup = setup;
       continue;
     }

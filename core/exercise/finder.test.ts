@@ -1,0 +1,190 @@
+/** Names as coaches type them: what is read, what is offered, and what must never be taken for another. */
+import fc from "fast-check";
+import { describe, expect, it } from "vitest";
+import { printSession } from "../session/shorthand/print";
+import { read } from "../testing/helpers";
+import { judgeNames, readNames } from "../testing/typed-names";
+import { SHIPPED_CATALOGUE, SHIPPED_EXERCISES } from "./catalogue";
+import { catalogueOf } from "./exercise";
+import { findExercise, offerExercises } from "./finder";
+import { placeholderId } from "./placeholder";
+import { wordsOf } from "./words";
+
+const find = (typed: string, usual?: ReadonlyMap<string, number>) => findExercise(SHIPPED_CATALOGUE, typed, usual);
+const nameOf = (typed: string) => find(typed)?.exercise.name ?? null;
+
+describe("what coaches type", () => {
+  it.each([
+    ["working" as const, 300],
+    ["held-out" as const, 200],
+  ])("the %s list of names", (list, atLeast) => {
+    const { names, read: found, offered, wrong, missed } = judgeNames(readNames(list));
+    expect(names).toBeGreaterThanOrEqual(atLeast);
+    expect(wrong.length / names, wrong.join("\n")).toBeLessThan(0.01);
+    expect(found / names, list === "working" ? missed.join("\n") : "").toBeGreaterThanOrEqual(0.97);
+    expect(offered / names).toBeGreaterThanOrEqual(0.99);
+  });
+
+  it.each([
+    ["front squat", "split squat", "squat"],
+    ["leg curl", "dumbbell curl", "nordic curl", "wrist curl"],
+    ["incline bench press", "incline curl", "incline fly", "incline row"],
+    ["romanian deadlift", "deadlift", "stiff leg deadlift", "sumo deadlift"],
+    ["leg press", "bench press", "overhead press", "calf press"],
+    ["leg extension", "back extension", "hip extension cable", "triceps extension cable overhead"],
+    ["lat raise", "lat pulldown", "leg raise", "calf raise"],
+    ["cable triceps kickback", "cable glute kickback", "triceps kickback"],
+    ["upright row", "barbell row", "rowing machine"],
+    ["chest press", "shoulder press", "push press"],
+    ["reverse fly", "reverse lunge", "reverse curl", "reverse crunch"],
+    ["hammer curl", "reverse curl", "barbell curl", "preacher curl"],
+    ["face pull", "pull-up", "high pull"],
+    ["hip thrust", "squat thrust", "thruster"],
+    ["bench dip", "dip", "bench press", "pike push-up"],
+  ])("%s, %s, … are each another lift", (...typed) => {
+    const found = typed.map((one) => find(one)?.exercise.id ?? `${one} is not read`);
+    expect(new Set(found).size, found.join(", ")).toBe(typed.length);
+    expect(found.filter((id) => id.endsWith("not read"))).toEqual([]);
+  });
+
+  it("every name finds its own exercise, and no two exercises share one", () => {
+    const owners = new Map<string, string>();
+    for (const { id, name, otherNames } of SHIPPED_EXERCISES)
+      for (const said of [name, ...otherNames]) {
+        expect(find(said)?.exercise.id, said).toBe(id);
+        const words = wordsOf(said).sort().join(" ");
+        expect([undefined, id], `${said} is also ${owners.get(words)}`).toContain(owners.get(words));
+        owners.set(words, id);
+      }
+  });
+
+  it("a word that is many lifts is offered, unless one of them is usual here", () => {
+    for (const typed of ["row", "press", "fly", "extension", "curl", "raise"]) expect(find(typed), typed).toBeNull();
+    expect(
+      offerExercises(SHIPPED_CATALOGUE, "row")
+        .map(({ id }) => id)
+        .sort(),
+    ).toEqual(["barbell-row", "cable-row", "dumbbell-row"]);
+    expect(find("row", new Map([["seal-row", 4]]))?.exercise.id).toBe("seal-row");
+    expect(
+      find(
+        "row",
+        new Map([
+          ["seal-row", 4],
+          ["cable-row", 3],
+        ]),
+      ),
+    ).toBeNull();
+    expect(offerExercises(SHIPPED_CATALOGUE, "row", { usual: new Map([["seal-row", 4]]) })[0]!.id).toBe("seal-row");
+    // What is said in full is read as it is said, whatever is usual.
+    expect(find("barbell row", new Map([["seal-row", 40]]))?.exercise.id).toBe("barbell-row");
+  });
+});
+
+describe("however it is written", () => {
+  const typed = readNames("working").filter(({ wanted }) => wanted.length > 0);
+  const one = fc.constantFrom(...typed.map((name) => name.typed));
+
+  it("the order of the words does not matter, nor capitals, hyphens or spaces", () => {
+    fc.assert(
+      fc.property(one, fc.integer({ min: 0, max: 20 }), (name, turn) => {
+        const words = wordsOf(name);
+        const turned = [...words.slice(turn % words.length), ...words.slice(0, turn % words.length)];
+        expect(nameOf(turned.join(" "))).toBe(nameOf(words.join(" ")));
+        expect(nameOf(`  ${name.toUpperCase().replaceAll(" ", "  ")} `)).toBe(nameOf(name));
+        expect(nameOf(name.replaceAll(" ", "-"))).toBe(nameOf(name));
+      }),
+    );
+  });
+
+  it("one slip in a long word is put right, and leads nowhere else", () => {
+    let [right, elsewhere, all] = [0, 0, 0];
+    for (const { typed: name } of typed) {
+      const long = /[a-z]{6,}/i.exec(name)?.[0];
+      const meant = nameOf(name);
+      if (!long || !meant) continue;
+      const middle = Math.floor(long.length / 2);
+      const [before, at, next] = [long.slice(0, middle), long[middle]!, long[middle + 1]!];
+      for (const slip of [
+        before + long.slice(middle + 1),
+        before + at + at + long.slice(middle + 1),
+        before + next + at + long.slice(middle + 2),
+        `${before}q${long.slice(middle + 1)}`,
+      ]) {
+        const found = nameOf(name.replace(long, slip));
+        all++;
+        if (found === meant) right++;
+        else if (found) elsewhere++;
+      }
+    }
+    expect(all).toBeGreaterThan(500);
+    expect(right / all).toBeGreaterThan(0.95);
+    expect(elsewhere / all).toBeLessThan(0.01);
+  });
+
+  it("any text at all is read, offered or left, and never throws", () => {
+    fc.assert(
+      fc.property(fc.oneof(fc.string({ maxLength: 200 }), fc.string({ unit: "binary", maxLength: 60 })), (text) => {
+        const found = find(text);
+        if (found) expect(SHIPPED_CATALOGUE.byId.has(found.exercise.id)).toBe(true);
+        expect(offerExercises(SHIPPED_CATALOGUE, text).length).toBeLessThanOrEqual(3);
+      }),
+    );
+  });
+});
+
+describe("what stands beside the move", () => {
+  const lineOf = (typed: string) => printSession(read(typed), SHIPPED_CATALOGUE).replace("A1 ", "");
+
+  it.each([
+    ["Wide grip lat pulldown 3x10", "Lat pull-down [grip wide] 3x10"],
+    ["incline 45 dumbbell press 4x8 r90", "Incline dumbbell press [bench 45] 4x8 r90"],
+    ["45 degree back extension 3x12", "Back extension [angle 45] 3x12"],
+    ["1 arm db row 3x10", "Dumbbell row 3x10/side"],
+    ["one arm lateral raise 3x12", "Lateral raise 3x12/side"],
+    ["alternating hammer curls 3x10", "Hammer curl 3x10/alt"],
+    ["paused front squat 3x5", "Front squat [pace paused] 3x5"],
+    ["assisted pull ups 3x8 @BW-20kg", "Pull-up [style assisted] 3x8 @BW-20kg"],
+    ["Neutral grip dumbbell press [grip wide, bench 30] 3x8", "Dumbbell bench press [grip wide, bench 30] 3x8"],
+    ["Push-up 2xF > as incline push ups xF", 'Push-up 2xF > as "Push-up, hands on a low box" xF'],
+    ["Back squat 5 ramp", "Back squat 1x5 ramp"],
+    ["Back squats 3 sets of 8", "Back squat 3x8"],
+  ])("%s", (typed, line) => {
+    expect(lineOf(typed)).toBe(line);
+    expect(lineOf(line)).toBe(line);
+  });
+
+  it("a word that makes no sense of a lift is not taken for its set-up", () => {
+    for (const typed of [
+      "incline deadlift",
+      "wide grip leg curl",
+      "rope back squat",
+      "cable push-up",
+      "chest leg press",
+    ])
+      expect(nameOf(typed), typed).toBeNull();
+  });
+});
+
+describe("a studio's own", () => {
+  const own = { ...SHIPPED_EXERCISES[0]!, id: "own-1", name: "Boathouse rower", otherNames: ["Oar pull"] };
+  const named = { ...SHIPPED_CATALOGUE.byId.get("barbell-row")!, id: placeholderId("Winch turn") };
+  const catalogue = {
+    ...catalogueOf([...SHIPPED_EXERCISES, own]),
+    byId: new Map([...SHIPPED_CATALOGUE.byId, [own.id, own], [named.id, named]]),
+  };
+
+  it("exercises are found like the shipped ones; what a placeholder became keeps its name and no other", () => {
+    expect(findExercise(catalogue, "oar pulls")?.exercise.id).toBe("own-1");
+    expect(findExercise(catalogue, "winch turns")?.exercise.id).toBe(named.id);
+    expect(findExercise(catalogue, "barbell row")?.exercise.id).toBe("barbell-row");
+  });
+
+  it("while it is typed the last word may be a beginning", () => {
+    const offers = (typed: string) =>
+      offerExercises(SHIPPED_CATALOGUE, typed, { most: 5, isTyping: true }).map(({ name }) => name);
+    expect(offers("hamm")).toContain("Hammer curl");
+    expect(offers("incline du")).toContain("Incline dumbbell press");
+    expect(offers("romanian deadl")[0]).toBe("Romanian deadlift");
+  });
+});

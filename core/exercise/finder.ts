@@ -1,0 +1,402 @@
+/**
+ * Finding an exercise by what a coach types (handbook section 8): whatever order the words stand in, with short forms and
+ * slips, the implement or the muscle named beside the move, and words that are really set-up values read into the set-up of the
+ * lift. What is not sure is offered and not read. Pure; the index of a catalogue is made once.
+ */
+
+import type { Laterality, SetupValue } from "../session/grammar";
+import { editDistance } from "../session/shorthand/distance";
+import type { Catalogue, Exercise, Implement } from "./exercise";
+import { isPlaceholder, placeholderName } from "./placeholder";
+import type { RegionId } from "./regions";
+import { joinParts, KNOWN_PARTS, partsOf, wordsOf } from "./words";
+
+/** How often an exercise is used here, by its id: by the client most of all, then in the studio. */
+export type Usual = ReadonlyMap<string, number>;
+
+export interface FoundName {
+  readonly exercise: Exercise;
+  /** What the name said beside the lift: a grip, a bench's angle. */
+  readonly setup: readonly SetupValue[];
+  /** The sides, where the name said so. */
+  readonly laterality: Laterality | null;
+}
+
+interface Phrase {
+  readonly words: readonly string[];
+  readonly exercise: Exercise;
+  readonly isName: boolean;
+}
+
+interface Index {
+  readonly phrases: readonly Phrase[];
+  /** The phrases in which a word stands, by their places. */
+  readonly byWord: ReadonlyMap<string, readonly number[]>;
+  /** Names as they are written, without regard to capitals, hyphens and spaces. */
+  readonly exact: ReadonlyMap<string, Exercise>;
+  /** Parts of the names, and those that stand for something beside them. */
+  readonly parts: ReadonlySet<string>;
+  /** Parts by their spellings with one letter left out. */
+  readonly slips: ReadonlyMap<string, readonly string[]>;
+  readonly weights: ReadonlyMap<string, number>;
+}
+
+const indexes = new WeakMap<Catalogue, Index>();
+
+const foldName = (name: string): string =>
+  name
+    .toLowerCase()
+    .replace(/[\s-]+/g, " ")
+    .trim();
+
+function indexOf(catalogue: Catalogue): Index {
+  const ready = indexes.get(catalogue);
+  if (ready) return ready;
+  const phrases: Phrase[] = [];
+  const exact = new Map<string, Exercise>();
+  const parts = new Set<string>([...KNOWN_PARTS, ...BESIDE]);
+  // A lift that was known by its name alone, and is known now, is still found by that name.
+  for (const [id, exercise] of catalogue.byId)
+    for (const [place, name] of (isPlaceholder(id)
+      ? [placeholderName(id)]
+      : [exercise.name, ...exercise.otherNames]
+    ).entries()) {
+      for (const part of partsOf(name)) parts.add(part);
+      const words = wordsOf(name);
+      if (words.length > 0) phrases.push({ words, exercise, isName: place === 0 });
+      // A lift's own name is stronger than another's other name.
+      if (place === 0 || !exact.has(foldName(name))) exact.set(foldName(name), exercise);
+    }
+  const byWord = new Map<string, number[]>();
+  for (const [place, { words }] of phrases.entries())
+    for (const word of words) {
+      const places = byWord.get(word);
+      if (places) places.push(place);
+      else byWord.set(word, [place]);
+    }
+  const weights = new Map([...byWord].map(([word, places]) => [word, 1 / Math.sqrt(places.length)]));
+  const slips = new Map<string, string[]>();
+  for (const part of parts)
+    if (part.length >= 4)
+      for (const spelling of [part, ...shorter(part)]) slips.set(spelling, [...(slips.get(spelling) ?? []), part]);
+  const index = { phrases, byWord, exact, parts, slips, weights };
+  indexes.set(catalogue, index);
+  return index;
+}
+
+const shorter = (word: string): string[] => Array.from(word, (_, i) => word.slice(0, i) + word.slice(i + 1));
+
+/** A word that nobody uses, put right where one known word is a slip of the finger away. */
+function putRight(word: string, index: Index): string {
+  if (index.parts.has(word) || word.length < 4 || word.length > 20 || /\d/.test(word)) return word;
+  const near = new Map<string, number>();
+  for (const spelling of [word, ...shorter(word)])
+    for (const known of index.slips.get(spelling) ?? [])
+      if (!near.has(known)) near.set(known, editDistance(word, known));
+  const most = word.length >= 7 ? 2 : 1;
+  // Two letters changed places: an edit distance of two that is one slip.
+  const isSwap = (known: string) =>
+    known.length === word.length && [...known].sort().join("") === [...word].sort().join("");
+  const fits = [...near].filter(([known, distance]) => distance <= most || (distance === 2 && isSwap(known)));
+  fits.sort((a, b) => a[1] - b[1] || (index.byWord.get(b[0])?.length ?? 0) - (index.byWord.get(a[0])?.length ?? 0));
+  return fits[0]?.[0] ?? word;
+}
+
+/** Short words beside a move that say what it is done with. */
+const IMPLEMENTS: Readonly<Record<string, (exercise: Exercise) => boolean>> = {
+  barbell: on("barbell"),
+  bar: (exercise) => exercise.implement === "barbell" || exercise.stations.some((station) => /\bbar/.test(station)),
+  dumbbell: on("dumbbell", "dumbbells"),
+  kettlebell: on("kettlebell"),
+  cable: (exercise) => exercise.implement === "stack" && (exercise.cableDegrees !== null || isPulley(exercise)),
+  pulley: (exercise) => exercise.implement === "stack",
+  machine: on("stack", "sled"),
+  stack: on("stack"),
+  lever: on("sled"),
+  sled: on("sled"),
+  bodyweight: on("bodyweight"),
+  band: on("band"),
+  strap: on("straps"),
+  ring: on("straps"),
+  bench: (exercise) => exercise.stations.some((station) => station.includes("bench")),
+  rack: (exercise) => exercise.stations.includes("rack"),
+  box: (exercise) => exercise.stations.includes("box"),
+  floor: (exercise) => exercise.implement === "bodyweight" && exercise.stations.length === 0,
+  twoarm: (exercise) => exercise.laterality === "both",
+};
+
+function on(...implements_: readonly Implement[]): (exercise: Exercise) => boolean {
+  return (exercise) => implements_.includes(exercise.implement);
+}
+
+const isPulley = (exercise: Exercise): boolean =>
+  exercise.stations.some((station) => /cable|pull-down|row$/.test(station));
+
+const TRICEPS: readonly RegionId[] = ["tricepsLong", "tricepsLateral"];
+const BICEPS: readonly RegionId[] = ["biceps", "brachialis"];
+const DELTS: readonly RegionId[] = ["frontDelts", "sideDelts", "rearDelts"];
+const CHEST: readonly RegionId[] = ["upperChest", "midChest", "lowerChest"];
+const BACK: readonly RegionId[] = ["lats", "midBack", "spinalErectors"];
+const QUADS: readonly RegionId[] = ["vasti", "rectusFemoris"];
+const GLUTES: readonly RegionId[] = ["gluteMax", "gluteMed"];
+
+/** Words for a muscle beside a move that trains it. */
+const MUSCLE_WORDS: Readonly<Record<string, readonly RegionId[]>> = {
+  chest: CHEST,
+  pec: CHEST,
+  back: BACK,
+  lat: ["lats"],
+  trap: ["upperTraps"],
+  delt: DELTS,
+  shoulder: [...DELTS, "rotatorCuff"],
+  biceps: BICEPS,
+  triceps: TRICEPS,
+  arm: [...BICEPS, ...TRICEPS],
+  forearm: ["forearms"],
+  quad: QUADS,
+  hamstring: ["hamstrings"],
+  glute: GLUTES,
+  calf: ["gastrocnemius", "soleus"],
+  leg: [...QUADS, ...GLUTES, "hamstrings"],
+  thigh: [...QUADS, "hamstrings"],
+  hip: GLUTES,
+  ab: ["abs", "obliques"],
+  core: ["abs", "obliques"],
+  oblique: ["obliques"],
+  neck: ["neckFront", "neckBack"],
+};
+
+const ONE_SIDE = new Set(["onearm", "oneleg", "oneside"]);
+const hasHands = ({ body, grip }: Exercise): boolean => body === "upper" || grip > 0;
+const isLeg = ({ pattern }: Exercise): boolean => ["squat", "hinge", "lunge", "hip extension"].includes(pattern);
+const isBody = ({ implement }: Exercise): boolean => implement === "bodyweight" || implement === "straps";
+const isPress = ({ pattern }: Exercise): boolean => ["horizontal push", "vertical push", "fly"].includes(pattern);
+const onBench = ({ stations }: Exercise): boolean => stations.some((station) => station.includes("bench"));
+const isAngled = ({ stations }: Exercise): boolean => stations.some((station) => station.includes("angled"));
+const anyLift = ({ pattern }: Exercise): boolean => pattern !== "conditioning";
+
+/** Words that set a lift up; where they make no sense the name is not that lift's. */
+const SETUPS: Readonly<Record<string, readonly [name: string, value: string, fits: (exercise: Exercise) => boolean]>> =
+  {
+    wide: ["grip", "wide", hasHands],
+    narrow: ["grip", "narrow", hasHands],
+    neutral: ["grip", "neutral", hasHands],
+    underhand: ["grip", "underhand", hasHands],
+    overhand: ["grip", "overhand", hasHands],
+    mixed: ["grip", "mixed", hasHands],
+    vbar: ["handle", "V", isPulley],
+    rope: ["handle", "rope", isPulley],
+    straightbar: ["handle", "straight bar", isPulley],
+    seated: ["position", "seated", ({ body }) => body === "upper"],
+    standing: ["position", "standing", ({ body }) => body === "upper"],
+    kneeling: ["position", "kneeling", ({ body }) => body === "upper"],
+    halfkneeling: ["position", "half kneeling", ({ body }) => body === "upper"],
+    stancewide: ["stance", "wide", isLeg],
+    stancenarrow: ["stance", "narrow", isLeg],
+    feethigh: ["feet", "high", isLeg],
+    feetlow: ["feet", "low", isLeg],
+    barhigh: ["bar", "high", ({ pattern }) => pattern === "squat"],
+    barlow: ["bar", "low", ({ pattern }) => pattern === "squat"],
+    flat: ["bench", "flat", (exercise) => onBench(exercise) && isPress(exercise)],
+    incline: ["bench", "incline", (exercise) => onBench(exercise) && isPress(exercise)],
+    decline: ["bench", "decline", (exercise) => onBench(exercise) && isPress(exercise)],
+    high: ["bench", "high", isInclined],
+    low: ["bench", "low", isInclined],
+    pause: ["pace", "paused", anyLift],
+    slow: ["pace", "slow", anyLift],
+    tempo: ["pace", "slow", anyLift],
+    explosive: ["pace", "explosive", anyLift],
+    assisted: ["style", "assisted", isBody],
+    weighted: ["style", "weighted", isBody],
+    deficit: ["style", "deficit", (exercise) => isLeg(exercise) || exercise.pattern === "horizontal push"],
+  };
+
+function isInclined(exercise: Exercise): boolean {
+  return /incline/i.test(exercise.name) && onBench(exercise);
+}
+
+/** Every word that may stand beside a move. */
+const BESIDE: ReadonlySet<string> = new Set([
+  ...Object.keys(IMPLEMENTS),
+  ...Object.keys(MUSCLE_WORDS),
+  ...Object.keys(SETUPS),
+  ...ONE_SIDE,
+  "alternating",
+]);
+
+interface Beside {
+  readonly setup: SetupValue[];
+  laterality: Laterality | null;
+  cost: number;
+}
+
+/** What the words beside a phrase say of its exercise; null where one of them does not belong to it. */
+function besideOf(words: readonly string[], exercise: Exercise): Beside | null {
+  const beside: Beside = { setup: [], laterality: null, cost: 0 };
+  for (const word of words) {
+    const fits = IMPLEMENTS[word];
+    const muscle = MUSCLE_WORDS[word];
+    const setup = SETUPS[word];
+    if (fits?.(exercise)) beside.cost += 0.5;
+    else if (muscle?.some((region) => (exercise.shares[region] ?? 0) >= 0.5)) beside.cost += 0.5;
+    else if (ONE_SIDE.has(word)) {
+      if (exercise.laterality === "both") beside.laterality = "eachSide";
+      beside.cost += exercise.laterality === "both" ? 2 : 0.5;
+    } else if (word === "alternating") {
+      beside.laterality = "alternating";
+      beside.cost += 1;
+    } else if (setup?.[2](exercise)) {
+      beside.setup.push({ name: setup[0], value: setup[1] });
+      beside.cost += 2;
+    } else if (/^\d{1,2}$/.test(word) && (onBench(exercise) || isAngled(exercise))) {
+      beside.setup.push({ name: onBench(exercise) ? "bench" : "angle", value: word });
+      beside.cost += 1;
+    } else return null;
+  }
+  const names = beside.setup.map(({ name }) => name);
+  return new Set(names).size === names.length ? beside : null;
+}
+
+interface Candidate extends FoundName {
+  readonly score: number;
+}
+
+/** For each phrase, how many of the words stand in it. */
+function countsOf(words: readonly string[], index: Index): Map<number, number> {
+  const counts = new Map<number, number>();
+  for (const word of words)
+    for (const place of index.byWord.get(word) ?? []) counts.set(place, (counts.get(place) ?? 0) + 1);
+  return counts;
+}
+
+function candidates(words: readonly string[], index: Index, usual: Usual): Candidate[] {
+  const best = new Map<string, Candidate>();
+  for (const [place, count] of countsOf(words, index)) {
+    const phrase = index.phrases[place]!;
+    if (count < phrase.words.length) continue;
+    const { exercise } = phrase;
+    const rest = words.filter((word) => !phrase.words.includes(word));
+    const beside = besideOf(rest, exercise);
+    if (!beside) continue;
+    const score = 10 * count - beside.cost + (phrase.isName ? 0.2 : 0) + (usual.has(exercise.id) ? 0.1 : 0);
+    const known = best.get(exercise.id);
+    if (!known || score > known.score)
+      best.set(exercise.id, { exercise, setup: beside.setup, laterality: beside.laterality, score });
+  }
+  return [...best.values()].sort((a, b) => b.score - a.score);
+}
+
+/** Of lifts that a text may mean, the one that is usual here: used, and at least twice as often as any other. */
+function usualOf(words: readonly string[], index: Index, usual: Usual): Exercise | null {
+  const used = new Map<Exercise, number>();
+  for (const [place, count] of countsOf(words, index)) {
+    const { exercise } = index.phrases[place]!;
+    if (count === words.length && usual.has(exercise.id)) used.set(exercise, usual.get(exercise.id)!);
+  }
+  const [first, second] = [...used].sort((a, b) => b[1] - a[1]);
+  return first && (!second || first[1] >= 2 * second[1]) ? first[0] : null;
+}
+
+const NOTHING: Usual = new Map();
+
+const MOST_LETTERS = 120;
+
+/** The exercise that a name means, with what it says beside; null where it is not sure. */
+export function findExercise(catalogue: Catalogue, text: string, usual: Usual = NOTHING): FoundName | null {
+  const index = indexOf(catalogue);
+  const exact = index.exact.get(foldName(text));
+  if (exact) return { exercise: exact, setup: [], laterality: null };
+  const words = readWords(text, index);
+  if (words.length === 0) return null;
+  const [first, second] = candidates(words, index, usual);
+  if (first && (!second || first.score > second.score)) return first;
+  const exercise = first ? null : usualOf(words, index, usual);
+  return exercise && { exercise, setup: [], laterality: null };
+}
+
+const readWords = (text: string, index: Index): string[] =>
+  text.length > MOST_LETTERS ? [] : joinParts(partsOf(text).map((part) => putRight(part, index)));
+
+/** Lifts that are meant more often than others when little is said. */
+const STAPLES: readonly string[] = [
+  "back-squat",
+  "bench-press",
+  "deadlift",
+  "barbell-row",
+  "overhead-press",
+  "pull-up",
+  "dumbbell-row",
+  "dumbbell-press",
+  "cable-row",
+  "pull-down",
+  "romanian-deadlift",
+  "dumbbell-curl",
+  "barbell-curl",
+  "leg-press",
+  "leg-extension",
+  "seated-leg-curl",
+  "cable-fly",
+  "dumbbell-fly",
+  "lateral-raise",
+  "incline-dumbbell-press",
+  "cable-pressdown",
+  "overhead-extension",
+  "lying-extension",
+  "split-squat",
+  "hip-thrust",
+  "seated-dumbbell-press",
+  "standing-calf-raise",
+  "face-pull",
+  "plank",
+  "dip",
+  "push-up",
+];
+const STAPLE = new Map(STAPLES.map((id, place) => [id, 1 - place / STAPLES.length]));
+
+/**
+ * The exercises that a text comes nearest to, best first: by the words they share, then by what is usual here, then by how common
+ * they are. While it is typed, the last word may be a beginning.
+ */
+export function offerExercises(
+  catalogue: Catalogue,
+  text: string,
+  { most = 3, usual = NOTHING, isTyping = false }: { most?: number; usual?: Usual; isTyping?: boolean } = {},
+): Exercise[] {
+  const index = indexOf(catalogue);
+  const beginning = isTyping && !text.endsWith(" ") ? wordsOf(text).at(-1) : undefined;
+  const isBegun = beginning !== undefined && !index.byWord.has(beginning);
+  const words = isBegun ? readWords(text.slice(0, text.trimEnd().lastIndexOf(" ") + 1), index) : readWords(text, index);
+  const weightOf = (word: string) => index.weights.get(word) ?? 1;
+  const begun = beginning
+    ? [...index.byWord.keys()].filter((word) => word.startsWith(beginning) && word !== beginning)
+    : [];
+  const scores = new Map<Exercise, number>();
+  const asked = words.reduce((sum, word) => sum + weightOf(word), 0);
+  const places = new Set([...words, ...begun].flatMap((word) => index.byWord.get(word) ?? []));
+  for (const place of places) {
+    const phrase = index.phrases[place]!;
+    let shared = 0;
+    let written = 0;
+    for (const word of phrase.words) {
+      const weight = weightOf(word);
+      written += weight;
+      if (words.includes(word)) shared += weight;
+      else if (beginning && word.startsWith(beginning)) shared += 0.8 * weight;
+    }
+    const beside = words.filter((word) => !phrase.words.includes(word));
+    for (const word of beside)
+      shared += besideOf([word], phrase.exercise) ? 0.6 * weightOf(word) : -0.3 * weightOf(word);
+    const used = usual.get(phrase.exercise.id) ?? 0;
+    const score =
+      (2 * shared) / (asked + written) +
+      0.4 * (STAPLE.get(phrase.exercise.id) ?? 0) +
+      (used > 0 ? 0.2 + 0.02 * Math.log(used) : 0);
+    if (score > (scores.get(phrase.exercise) ?? 0.25)) scores.set(phrase.exercise, score);
+  }
+  const full = findExercise(catalogue, text, usual)?.exercise;
+  if (full) scores.set(full, 10);
+  return [...scores]
+    .sort((a, b) => b[1] - a[1])
+    .slice(0, most)
+    .map(([exercise]) => exercise);
+}
