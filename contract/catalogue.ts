@@ -5,6 +5,7 @@ import {
   type ExerciseDefinition,
   exerciseFrom,
   exerciseProblems,
+  guessExercise,
   MOTIONS,
   type MotionId,
   REGION_IDS,
@@ -137,6 +138,24 @@ export function ownExerciseOf(definition: ExerciseDefinition): OwnExercise {
     })) as OwnExercise["shares"],
     failureSafeAlone: exercise.failureSafeAlone,
   };
+}
+
+/** A form for an exercise that a session names and nobody knows yet: guessed from its words, to be put right. */
+export function ownExerciseFor(name: string, id: string, exercises: StudioExercises): OwnExercise {
+  const guess = guessExercise(catalogueIn(exercises), name);
+  const made = ownExerciseOf({
+    id,
+    name,
+    m: guess.motion,
+    on: guess.implement,
+    side: guess.laterality,
+    ratio: guess.ratio,
+    ...(guess.station ? { at: guess.station } : {}),
+    ...(guess.setupSeconds === null ? {} : { setup: guess.setupSeconds }),
+    ...(guess.fraction === null ? {} : { fraction: guess.fraction }),
+    ...(guess.cableDegrees === null ? {} : { cable: guess.cableDegrees }),
+  });
+  return { ...made, cues: [] };
 }
 
 /** What is wrong with a coach's own exercise, at its field; a name that is taken already too. */

@@ -97,7 +97,11 @@ function putRight(word: string, index: Index): string {
   // Two letters changed places: an edit distance of two that is one slip.
   const isSwap = (known: string) =>
     known.length === word.length && [...known].sort().join("") === [...word].sort().join("");
-  const fits = [...near].filter(([known, distance]) => distance <= most || (distance === 2 && isSwap(known)));
+  // The first letter is seldom the one that slips: "winch" is no "pinch".
+  const fits = [...near].filter(
+    ([known, distance]) =>
+      (distance <= most || (distance === 2 && isSwap(known))) && (known[0] === word[0] || word.length >= 7),
+  );
   fits.sort((a, b) => a[1] - b[1] || (index.byWord.get(b[0])?.length ?? 0) - (index.byWord.get(a[0])?.length ?? 0));
   return fits[0]?.[0] ?? word;
 }
@@ -353,6 +357,15 @@ const STAPLES: readonly string[] = [
 ];
 const STAPLE = new Map(STAPLES.map((id, place) => [id, 1 - place / STAPLES.length]));
 
+/** What is usual here, then what is common everywhere: offered where nothing is said yet. */
+export function commonExercises(catalogue: Catalogue, most: number, usual: Usual = NOTHING): Exercise[] {
+  const used = [...usual].sort((a, b) => b[1] - a[1]).map(([id]) => id);
+  return [...new Set([...used, ...STAPLES])]
+    .map((id) => catalogue.byId.get(id))
+    .filter((exercise) => exercise !== undefined)
+    .slice(0, most);
+}
+
 /**
  * The exercises that a text comes nearest to, best first: by the words they share, then by what is usual here, then by how common
  * they are. While it is typed, the last word may be a beginning.
@@ -366,7 +379,8 @@ export function offerExercises(
   const beginning = isTyping && !text.endsWith(" ") ? wordsOf(text).at(-1) : undefined;
   const isBegun = beginning !== undefined && !index.byWord.has(beginning);
   const words = isBegun ? readWords(text.slice(0, text.trimEnd().lastIndexOf(" ") + 1), index) : readWords(text, index);
-  const weightOf = (word: string) => index.weights.get(word) ?? 1;
+  // A word that no name has says little, and takes nothing away from the others.
+  const weightOf = (word: string) => index.weights.get(word) ?? 0.05;
   const begun = beginning
     ? [...index.byWord.keys()].filter((word) => word.startsWith(beginning) && word !== beginning)
     : [];
@@ -391,7 +405,7 @@ export function offerExercises(
       (2 * shared) / (asked + written) +
       0.4 * (STAPLE.get(phrase.exercise.id) ?? 0) +
       (used > 0 ? 0.2 + 0.02 * Math.log(used) : 0);
-    if (score > (scores.get(phrase.exercise) ?? 0.25)) scores.set(phrase.exercise, score);
+    if (score > (scores.get(phrase.exercise) ?? 0.1)) scores.set(phrase.exercise, score);
   }
   const full = findExercise(catalogue, text, usual)?.exercise;
   if (full) scores.set(full, 10);

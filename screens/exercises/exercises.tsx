@@ -6,12 +6,12 @@ import { Button } from "@/ui/button";
 import { Detail } from "./detail";
 import { Lengths } from "./lengths";
 import { ExerciseList } from "./list";
-import { OwnExerciseSheet } from "./own-exercise";
+import { OwnExerciseSheet, type ToMake } from "./own-exercise";
 import { Ranking } from "./ranking";
 import { useExercises } from "./use-exercises";
 
 /** Muscle regions by thirds of their length, exercises as threads; what fits a client in a gym, and what goes with what. */
-export function ExercisesScreen({ view }: { view: ExercisesView }) {
+export function ExercisesScreen({ view, make }: { view: ExercisesView; make: ToMake | null }) {
   const router = useRouter();
   const state = useExercises(view);
   const [mode, setMode] = useState<"lengths" | "list">("lengths");
@@ -54,7 +54,7 @@ export function ExercisesScreen({ view }: { view: ExercisesView }) {
           </select>
         </label>
         <div className="ml-auto flex items-center gap-2">
-          <OwnExerciseSheet exercises={view.exercises} />
+          <OwnExerciseSheet exercises={view.exercises} make={make} />
           <Button aria-pressed={mode === "list"} onClick={() => setMode(mode === "list" ? "lengths" : "list")}>
             {mode === "list" ? "Lengths" : "List"}
           </Button>

@@ -1,9 +1,33 @@
 "use client";
 import { useMemo, useState } from "react";
-import { directRegions, lengthProfile, REGIONS, thirdOf } from "@/core";
+import {
+  type Catalogue,
+  directRegions,
+  type Exercise,
+  findExercise,
+  lengthProfile,
+  offerExercises,
+  REGIONS,
+  thirdOf,
+} from "@/core";
 import type { ExercisesState } from "./use-exercises";
 
 const MOST = 120;
+
+/** What is meant comes first, then what has every word in a name, its pattern or its station. */
+function searchIn(catalogue: Catalogue, all: readonly Exercise[], search: string): readonly Exercise[] {
+  const words = search.toLowerCase().split(/\s+/).filter(Boolean);
+  if (words.length === 0) return all;
+  const having = all.filter((exercise) => {
+    const said = [exercise.name, ...exercise.otherNames, exercise.pattern, ...exercise.stations]
+      .join(" ")
+      .toLowerCase();
+    return words.every((word) => said.includes(word));
+  });
+  const meant = findExercise(catalogue, search)?.exercise;
+  const near = having.length > 0 ? [] : offerExercises(catalogue, search, { most: 12, isTyping: true });
+  return [...new Set([...(meant ? [meant] : []), ...having, ...near])];
+}
 
 /** The catalogue as a table, with search and filters; what it says is what the drawing shows. */
 export function ExerciseList({ state }: { state: ExercisesState }) {
@@ -13,19 +37,11 @@ export function ExerciseList({ state }: { state: ExercisesState }) {
   const all = useMemo(() => [...state.catalogue.byId.values()], [state.catalogue]);
   const hidden = new Set(state.view.exercises.hidden);
   const own = new Set(state.view.exercises.own.map((one) => one.id));
-  const found = all.filter((exercise) => {
-    const words = [exercise.name, ...exercise.otherNames, exercise.pattern, ...exercise.stations]
-      .join(" ")
-      .toLowerCase();
-    return (
-      search
-        .toLowerCase()
-        .split(/\s+/)
-        .every((word) => words.includes(word)) &&
-      (implement === "" || exercise.implement === implement) &&
-      (pattern === "" || exercise.pattern === pattern)
-    );
-  });
+  const searched = useMemo(() => searchIn(state.catalogue, all, search), [state.catalogue, all, search]);
+  const found = searched.filter(
+    (exercise) =>
+      (implement === "" || exercise.implement === implement) && (pattern === "" || exercise.pattern === pattern),
+  );
   const options = (values: readonly string[]) => [...new Set(values)].sort();
   const box = "rounded-[3px] border border-rule bg-cloth px-2 py-1";
   return (

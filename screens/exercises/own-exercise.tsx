@@ -1,8 +1,8 @@
 "use client";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import { type OwnExercise, ownExerciseProblems, type StudioExercises } from "@/contract";
-import { MOTIONS, type MotionId } from "@/core";
+import { type OwnExercise, ownExerciseFor, ownExerciseProblems, type StudioExercises } from "@/contract";
+import { MOTIONS, type MotionId, placeholderId } from "@/core";
 import { ask, replySentence } from "@/device/api";
 import { newId } from "@/device/ids";
 import { Button } from "@/ui/button";
@@ -21,19 +21,29 @@ const IMPLEMENTS = [
   "band",
 ] as const;
 
+/** A name that a session has and nobody knows yet, to be made the studio's own; back to that session afterwards. */
+export interface ToMake {
+  readonly name: string;
+  readonly sessionId: string | null;
+}
+
 const motionName = (id: string): string => id.replace(/([A-Z])/g, " $1").toLowerCase();
 
 /** An exercise of the studio's own: a motion with an implement; the rest follows and can be said otherwise. */
 export function OwnExerciseSheet({
   exercises,
-  initial = null,
+  initial: given = null,
+  make = null,
 }: {
   exercises: StudioExercises;
   /** The exercise to change; null: a new one. */
   initial?: OwnExercise | null;
+  make?: ToMake | null;
 }) {
   const router = useRouter();
-  const [open, setOpen] = useState(false);
+  const [open, setOpen] = useState(make !== null);
+  const [ownId, setOwnId] = useState(() => given?.id ?? `own-${newId()}`);
+  const initial = given ?? (make && ownExerciseFor(make.name, ownId, exercises));
   const [name, setName] = useState(initial?.name ?? "");
   const [motion, setMotion] = useState<MotionId>(initial?.motion ?? "row");
   const [implement, setImplement] = useState<OwnExercise["implement"]>(initial?.implement ?? "dumbbell");
@@ -62,7 +72,7 @@ export function OwnExerciseSheet({
     if (cable !== "" && !(figure(cable) >= -90 && figure(cable) <= 270))
       found.cable = "Degrees: 0 the floor, 90 level, 180 above.";
     const own: OwnExercise = {
-      id: initial?.id ?? `own-${newId()}`,
+      id: ownId,
       name,
       motion,
       implement,
@@ -85,17 +95,26 @@ export function OwnExerciseSheet({
     for (const problem of ownExerciseProblems(own, exercises)) found[problem.field] ??= problem.message;
     setErrors(found);
     if (Object.keys(found).length > 0) return;
-    const reply = await ask("exercises.save", { seen: initial ?? null, wanted: own });
+    const reply = await ask("exercises.save", { seen: given, wanted: own });
     if (reply.kind !== "ok") return setMessage(replySentence(reply));
+    if (make) {
+      // What sessions and the log have under that name is this exercise from now on.
+      const named = await ask("lifts.name", { exerciseId: placeholderId(make.name), is: ownId });
+      if (named.kind !== "ok") return setMessage(replySentence(named));
+      return window.location.assign(make.sessionId ? `/session/${make.sessionId}` : "/exercises");
+    }
     setOpen(false);
-    if (!initial) setName("");
+    if (!given) {
+      setName("");
+      setOwnId(`own-${newId()}`);
+    }
     router.refresh();
   }
 
   return (
     <>
-      <Button className={initial ? "min-h-7 px-2 py-0.5" : ""} onClick={() => setOpen(true)}>
-        {initial ? "Change it" : "Add your own"}
+      <Button className={given ? "min-h-7 px-2 py-0.5" : ""} onClick={() => setOpen(true)}>
+        {given ? "Change it" : "Add your own"}
       </Button>
       <Sheet open={open} onOpenChange={setOpen} title="An exercise of your own">
         <form
@@ -218,7 +237,7 @@ export function OwnExerciseSheet({
             </p>
           ) : null}
           <Button kind="main" type="submit" className="justify-self-start">
-            {initial ? "Keep it" : "Add it"}
+            {given ? "Keep it" : "Add it"}
           </Button>
         </form>
       </Sheet>

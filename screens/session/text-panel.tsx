@@ -1,6 +1,7 @@
 "use client";
 import { useRef, useState } from "react";
 import { completionsAt } from "@/core";
+import { UnknownLift } from "./unknown-lift";
 import type { Desk } from "./use-desk";
 
 const EXAMPLE = `# Thursday, lower and pull
@@ -18,10 +19,11 @@ C1 Dumbbell curl 3x10 rir1 r60 last: > -20%x8 > -20%x6`;
 export function TextPanel({ desk }: { desk: Desk }) {
   const area = useRef<HTMLTextAreaElement>(null);
   const lines = Math.max(16, desk.text.split("\n").length + 2);
+  const marked = new Set([...desk.errors, ...desk.unknown].map(({ line }) => line));
   const [caret, setCaret] = useState(desk.text.length);
   const offers = desk.locked
     ? []
-    : completionsAt(desk.text, Math.min(caret, desk.text.length), desk.catalogue).slice(0, 8);
+    : completionsAt(desk.text, Math.min(caret, desk.text.length), desk.catalogue, desk.usual).slice(0, 8);
   const take = (from: number, insert: string) => {
     desk.setText(desk.text.slice(0, from) + insert + desk.text.slice(caret));
     const at = from + insert.length;
@@ -48,8 +50,8 @@ export function TextPanel({ desk }: { desk: Desk }) {
       <div className="flex min-w-0">
         <ol aria-hidden className="w-7 shrink-0 pt-2 pr-2 text-right text-quiet" style={{ lineHeight: "22px" }}>
           {Array.from({ length: lines }, (_, i) => (
-            <li key={i} className={desk.errors.some((error) => error.line === i + 1) ? "font-bold text-walnut" : ""}>
-              {desk.errors.some((error) => error.line === i + 1) ? "▲" : i + 1}
+            <li key={i} className={marked.has(i + 1) ? "font-bold text-walnut" : ""}>
+              {marked.has(i + 1) ? "▲" : i + 1}
             </li>
           ))}
         </ol>
@@ -91,6 +93,25 @@ export function TextPanel({ desk }: { desk: Desk }) {
             {error.suggestion ? ` Perhaps ${error.suggestion}?` : ""}
           </button>
         ))}
+        {desk.unknown.map(({ line, column, length, name, offers: near }) => {
+          const put = (text: string) => {
+            const lines = desk.text.split("\n");
+            const before = lines[line - 1]!;
+            lines[line - 1] = before.slice(0, column - 1) + text + before.slice(column - 1 + length);
+            desk.setText(lines.join("\n"));
+          };
+          return (
+            <UnknownLift
+              key={`${line} ${column}`}
+              name={name}
+              offers={near}
+              sessionId={desk.view.sessionId}
+              disabled={desk.locked}
+              onTake={put}
+              onLeave={() => put(`"${name}"?`)}
+            />
+          );
+        })}
         {offers.length > 0 ? (
           <div id="offers">
             <p className="narrow font-semibold">

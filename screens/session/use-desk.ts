@@ -7,6 +7,7 @@ import {
   diffDocuments,
   type Edit,
   type Operation,
+  type ParsedSession,
   type ProgressionRule,
   parseCell,
   parseSession,
@@ -40,13 +41,17 @@ export function useDesk(view: SessionView) {
     (document: SessionDocument) => printSession(document, catalogue, view.gyms),
     [catalogue, view.gyms],
   );
-  const parse = useCallback((text: string) => parseSession(text, catalogue, newId, view.gyms), [catalogue, view.gyms]);
+  const usual = useMemo(() => usualOf(view.known), [view.known]);
+  const parse = useCallback(
+    (text: string) => parseSession(text, catalogue, newId, view.gyms, usual),
+    [catalogue, view.gyms, usual],
+  );
   const [work, setWork] = useState<Work>({ document: view.document, draftText: view.draftText, unsaved: [] });
   const [past, setPast] = useState<readonly Step[]>([]);
   const [future, setFuture] = useState<readonly Step[]>([]);
   const [methods, setMethods] = useState(view.methods);
   const [refusal, setRefusal] = useState<string | null>(null);
-  const [errors, setErrors] = useState<readonly ShorthandError[]>([]);
+  const [problems, setProblems] = useState<Problems>(NO_PROBLEMS);
   const [text, setTextState] = useState(() => view.draftText ?? print(view.document));
   const [mode, setModeState] = useState<"grid" | "text">(
     view.draftText !== null || view.document.blocks.length === 0 ? "text" : "grid",
@@ -61,7 +66,7 @@ export function useDesk(view: SessionView) {
     (document: SessionDocument, draftText: string | null) => {
       sound.current = document;
       setTextState(draftText ?? print(document));
-      setErrors(draftText ? parse(draftText).errors : []);
+      setProblems(draftText ? parse(draftText) : NO_PROBLEMS);
     },
     [print, parse],
   );
@@ -76,7 +81,7 @@ export function useDesk(view: SessionView) {
     if (kept) {
       setWork(kept);
       show(kept.document, kept.draftText);
-    } else if (view.draftText !== null) setErrors(parse(view.draftText).errors);
+    } else if (view.draftText !== null) setProblems(parse(view.draftText));
   }, [view, parse, show]);
 
   const lifts = useLifts(view, work.document);
@@ -117,7 +122,7 @@ export function useDesk(view: SessionView) {
     (typed: string) => {
       setTextState(typed);
       const read = parse(typed);
-      setErrors(read.errors);
+      setProblems(read);
       const document = reconcile(sound.current, read.document);
       if (read.errors.length === 0) sound.current = document;
       change(diffDocuments(work.document, document), read.errors.length > 0 ? typed : null);
@@ -179,7 +184,9 @@ export function useDesk(view: SessionView) {
     methods,
     setMethods,
     computed,
-    errors,
+    errors: problems.errors,
+    unknown: problems.unknown,
+    usual,
     text,
     mode,
     selection,
@@ -198,6 +205,17 @@ export function useDesk(view: SessionView) {
     canUndo: past.length > 0,
     canRedo: future.length > 0,
   };
+}
+
+/** What of a text does not read, and which of its lifts nobody knows. */
+type Problems = Pick<ParsedSession, "errors" | "unknown">;
+const NO_PROBLEMS: Problems = { errors: [], unknown: [] };
+
+/** The lifts that the client has a record of are usual for them. */
+function usualOf(known: SessionView["known"]): ReadonlyMap<string, number> {
+  const counts = new Map<string, number>();
+  for (const { exerciseId } of known) counts.set(exerciseId, (counts.get(exerciseId) ?? 0) + 1);
+  return counts;
 }
 
 export type Desk = ReturnType<typeof useDesk>;

@@ -12,12 +12,15 @@ import {
   decimal,
   type Exercise,
   exerciseOrThrow,
+  findExercise,
   isBodyweight,
+  isPlaceholder,
   type LoadReason,
   loadSentence,
   loadWords,
   newRule,
   nextSentence,
+  offerExercises,
   partnersFor,
   RULE_KINDS,
   RULES,
@@ -42,6 +45,7 @@ import { amountFigure, loadFigure } from "@/parts/set-words";
 import { TempoTrace } from "@/parts/tempo-trace";
 import { Button } from "@/ui/button";
 import { ReserveChart } from "./reserve-chart";
+import { UnknownLift } from "./unknown-lift";
 import type { Desk } from "./use-desk";
 
 /** Why this load: the figure, its reasons, the build, the tempo, what is likely in reserve, the rule for next time. */
@@ -58,6 +62,8 @@ export function Why({ desk, view }: { desk: Desk; view: SessionView }) {
       </aside>
     );
   }
+  if (isPlaceholder(slot.exerciseId) && !desk.catalogue.byId.has(slot.exerciseId))
+    return <NotKnown desk={desk} slot={slot} />;
   const segment = set.segments[0]!;
   const load = computed.resolved.loads.get(segment.id);
   const exercise = exerciseOrThrow(desk.catalogue, segment.exerciseId ?? slot.exerciseId);
@@ -299,4 +305,25 @@ function overruledWords(reason: LoadReason, catalogue: Catalogue): string {
   if (reason.kind === "curve")
     return `The curve would ask ${decimal(reason.wantedKg, 1)} kg for ${decimal(reason.effectiveReps)} effective reps.`;
   return loadSentence(reason, { catalogue });
+}
+
+/** The side panel of a lift that is known by its name alone. */
+function NotKnown({ desk, slot }: { desk: Desk; slot: Slot }) {
+  const { name } = exerciseOrThrow(desk.catalogue, slot.exerciseId);
+  const offers = offerExercises(desk.catalogue, name, { usual: desk.usual });
+  return (
+    <aside id="why" tabIndex={-1} aria-label="Why this load" className="bg-cloth p-4">
+      <UnknownLift
+        name={name}
+        offers={offers.map((one) => one.name)}
+        sessionId={desk.view.sessionId}
+        disabled={desk.locked}
+        onTake={(taken) => {
+          const found = findExercise(desk.catalogue, taken)?.exercise;
+          if (found) desk.operate(swapExercise(desk.document, slot.id, found));
+        }}
+        onLeave={null}
+      />
+    </aside>
+  );
 }

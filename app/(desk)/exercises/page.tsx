@@ -3,9 +3,19 @@ import { answer, requireScope } from "../../ask";
 
 export const metadata = { title: "Exercises" };
 
-export default async function ExercisesPage({ searchParams }: { searchParams: Promise<{ for?: string }> }) {
+export default async function ExercisesPage({
+  searchParams,
+}: {
+  searchParams: Promise<{ for?: string; make?: string; back?: string }>;
+}) {
   const scope = await requireScope("coach");
-  const clientId = (await searchParams).for ?? null;
+  const { for: clientId = null, make, back } = await searchParams;
   const view = await answer(scope, "exercises.show", { clientId });
-  return <ExercisesScreen key={clientId ?? ""} view={view} />;
+  return (
+    <ExercisesScreen
+      key={clientId ?? ""}
+      view={view}
+      make={make ? { name: make.slice(0, 80), sessionId: back && /^[0-9a-f-]{36}$/.test(back) ? back : null } : null}
+    />
+  );
 }

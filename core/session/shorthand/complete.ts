@@ -1,6 +1,8 @@
 /** What may come next at a caret: completion data for an editor. Each offer, taken, leaves a text that reads further. */
 import type { Catalogue } from "../../exercise/exercise";
+import { commonExercises, findExercise, offerExercises, type Usual } from "../../exercise/finder";
 import { normalise } from "./scanner";
+import { nameEnd } from "./slot-line";
 
 export interface Completion {
   /** What replaces the text from `from` to the caret. */
@@ -39,56 +41,28 @@ const LINKS: readonly (readonly [string, string])[] = [
   ["> hold 10s short", "a hold"],
 ];
 
-/** At most twelve offers for a caret (an offset into the text), best first. */
-export function completionsAt(text: string, caret: number, catalogue: Catalogue): Completion[] {
+/** At most twelve offers for a caret (an offset into the text), best first; `usual` says which lifts are usual here. */
+export function completionsAt(text: string, caret: number, catalogue: Catalogue, usual?: Usual): Completion[] {
   const lineStart = text.lastIndexOf("\n", caret - 1) + 1;
   const line = normalise(text.slice(lineStart, caret));
   const slot = line.slice(line.lastIndexOf(" + ") < 0 ? 0 : line.lastIndexOf(" + ") + 3);
   const body = slot.replace(LABEL, "");
-  const named = nameAt(body, catalogue);
+  const names = () =>
+    (body.trim() === ""
+      ? commonExercises(catalogue, 12, usual)
+      : offerExercises(catalogue, body.replaceAll('"', ""), { most: 12, isTyping: true, ...(usual ? { usual } : {}) })
+    ).map(({ name, pattern }) => ({ insert: `${name} `, from: caret - body.length, means: pattern }));
   const opening = line.trim() === "" ? offers(SESSION_LINES, "", caret) : [];
-  if (!named) return [...names(body, caret, catalogue), ...opening].slice(0, 12);
+  const named = nameEnd(body);
+  if (named === null) {
+    if (!body.endsWith(" ") || !findExercise(catalogue, body.replaceAll('"', ""), usual))
+      return [...names(), ...opening].slice(0, 12);
+    // "Bench " may go on as a longer name: "Bench" alone is one too.
+    return [...offers(SCHEMES, "", caret), ...names()].slice(0, 12);
+  }
   const said = body.slice(named);
   const word = /\S*$/.exec(said)![0];
-  const before = said.slice(0, said.length - word.length);
-  // "Bench p" may go on as a longer name: "Bench" alone is one too.
-  const longer = word === "" || /\d/.test(said) ? [] : names(body, caret, catalogue);
-  return [...longer, ...next(before, word, caret)].slice(0, 12);
-}
-
-/** Where an exercise's name ends, when a whole name stands at the start and is followed by a space; else 0. */
-function nameAt(body: string, catalogue: Catalogue): number {
-  const folded = body.toLowerCase();
-  let best = 0;
-  for (const exercise of catalogue.list) {
-    for (const name of [exercise.name, ...exercise.otherNames]) {
-      const at = folded.startsWith(`${name.toLowerCase()} `)
-        ? name.length
-        : folded.startsWith(`"${name.toLowerCase()}" `)
-          ? name.length + 2
-          : 0;
-      best = Math.max(best, at);
-    }
-  }
-  return best;
-}
-
-function names(body: string, caret: number, catalogue: Catalogue): Completion[] {
-  const typed = body.toLowerCase().replace(/^"/, "");
-  const found = catalogue.list
-    .map((exercise) => ({
-      exercise,
-      at: [exercise.name, ...exercise.otherNames]
-        .map((name) => name.toLowerCase().indexOf(typed))
-        .filter((at) => at >= 0),
-    }))
-    .filter(({ at }) => at.length > 0)
-    .sort((a, b) => Math.min(...a.at) - Math.min(...b.at));
-  return found.map(({ exercise }) => ({
-    insert: `${exercise.name} `,
-    from: caret - body.length,
-    means: exercise.pattern,
-  }));
+  return next(said.slice(0, said.length - word.length), word, caret).slice(0, 12);
 }
 
 function offers(list: readonly (readonly [string, string])[], word: string, caret: number): Completion[] {

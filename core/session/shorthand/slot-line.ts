@@ -89,6 +89,24 @@ const FIGURE_IN_NAME =
 
 const NAME_END = /\s+(?=\d|-,|@|\[|&|>|\(|\/\/|\+(\s|$)|ramp\b|F(\s|,|\/|$)|AMRAP\b|x\d|r\d|t\d)|\s*$/iy;
 
+/** Where the name at the start of a lift ends, once something is written after it; null while the name is all there is. */
+export function nameEnd(text: string): number | null {
+  for (let end = 0; end < text.length; end++) {
+    const stop = endsName(text, end, NAME_END);
+    if (stop !== null) return stop >= text.length ? null : stop;
+  }
+  return null;
+}
+
+/** Where what follows a name begins, if the name ends here; else null. */
+function endsName(text: string, end: number, ends: RegExp): number | null {
+  ends.lastIndex = end;
+  const stop = ends.exec(text);
+  if (!stop) return null;
+  FIGURE_IN_NAME.lastIndex = end + stop[0].length;
+  return FIGURE_IN_NAME.test(text) ? null : end + stop[0].length;
+}
+
 function readExercise(s: Scanner, lookup: ExerciseLookup, ends: RegExp): NamedLift {
   s.skipSpaces();
   const start = s.position;
@@ -97,13 +115,7 @@ function readExercise(s: Scanner, lookup: ExerciseLookup, ends: RegExp): NamedLi
   if (name === undefined) {
     if (s.peek(/"/y)) s.fail("a closing quote after the exercise's name");
     let end = start;
-    for (; end < s.text.length; end++) {
-      ends.lastIndex = end;
-      const stop = ends.exec(s.text);
-      if (!stop) continue;
-      FIGURE_IN_NAME.lastIndex = end + stop[0].length;
-      if (!FIGURE_IN_NAME.test(s.text)) break;
-    }
+    while (end < s.text.length && endsName(s.text, end, ends) === null) end++;
     name = s.text.slice(start, end).trim();
     s.position = end;
   }

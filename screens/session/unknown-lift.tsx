@@ -1,0 +1,47 @@
+"use client";
+import { Button } from "@/ui/button";
+
+/** A lift that nobody here knows yet: what it may mean, to be made the studio's own, or left under its name. */
+export function UnknownLift({
+  name,
+  offers,
+  sessionId,
+  disabled,
+  onTake,
+  onLeave,
+}: {
+  name: string;
+  offers: readonly string[];
+  sessionId: string;
+  disabled: boolean;
+  onTake: (name: string) => void;
+  /** Null where it is left so already. */
+  onLeave: (() => void) | null;
+}) {
+  const own = new URLSearchParams({ make: name, back: sessionId });
+  return (
+    <div className="flex flex-col gap-2 border border-weld bg-weld-tint px-3 py-2">
+      <p>
+        <strong>{name}</strong> is not known here yet. It keeps its place, sets and seconds, and counts for no muscle.
+      </p>
+      {offers.length > 0 ? <p className="narrow">Is it one of these?</p> : null}
+      <div className="flex flex-wrap gap-1.5">
+        {offers.map((offer) => (
+          <Button key={offer} disabled={disabled} className="min-h-7 px-2 py-0.5" onClick={() => onTake(offer)}>
+            {offer}
+          </Button>
+        ))}
+      </div>
+      <div className="flex flex-wrap items-center gap-3">
+        <a href={`/exercises?${own}`} className="text-indigo underline underline-offset-2">
+          Make it ours
+        </a>
+        {onLeave ? (
+          <Button kind="quiet" disabled={disabled} className="min-h-7 px-2 py-0.5" onClick={onLeave}>
+            Leave it so
+          </Button>
+        ) : null}
+      </div>
+    </div>
+  );
+}
