@@ -4,10 +4,13 @@
  */
 import { createHash, randomBytes } from "node:crypto";
 import { mkdirSync, readdirSync, rmSync, writeFileSync } from "node:fs";
-import { join } from "node:path";
+import { join, relative } from "node:path";
 
 /** Where letters wait. */
 export const lettersFolder = (): string => process.env.YARVEX_OUTBOX ?? join(process.cwd(), ".yarvex", "outbox");
+
+/** Where letters wait, as it may be said to anybody: nothing of this machine's own folders. */
+export const lettersPlace = (): string => relative(process.cwd(), lettersFolder()).replace(/^\.\..*/, "its outbox");
 
 /** Part of a file's name, by which a person's messages are found again without their address in it. */
 export const markOf = (address: string): string => createHash("sha256").update(address).digest("hex").slice(0, 16);

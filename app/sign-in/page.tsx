@@ -2,7 +2,7 @@ import { redirect } from "next/navigation";
 import { SignIn } from "@/screens/account/sign-in";
 import { withAccounts } from "@/server/db";
 import { studioKinds } from "@/server/db/accounts";
-import { lettersFolder } from "@/server/mail";
+import { lettersPlace } from "@/server/mail";
 import { DEMO_CLIENT_ACCOUNT, DEMO_COACH } from "@/server/seed/scenario";
 import { currentScope } from "../ask";
 
@@ -17,6 +17,6 @@ export default async function SignInPage() {
         { who: "Enter as Marit, a client", ...DEMO_CLIENT_ACCOUNT },
       ]
     : [];
-  const founding = { byLetter: kinds.studios > 0, letters: kinds.demo ? lettersFolder() : null };
+  const founding = { byLetter: kinds.studios > 0, letters: kinds.demo ? lettersPlace() : null };
   return <SignIn demo={demo} founding={founding} />;
 }

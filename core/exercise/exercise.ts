@@ -78,6 +78,10 @@ export function catalogueOf(list: readonly Exercise[]): Catalogue {
 /** Whether an id stands for something that can be trained here: a known exercise, or a name that is not known yet. */
 export const isTrainable = (catalogue: Catalogue, id: string): boolean => catalogue.byId.has(id) || isPlaceholder(id);
 
+/** Whether an id is a name that the studio has not said anything about yet. */
+export const isUnknownLift = (catalogue: Catalogue, id: string): boolean =>
+  isPlaceholder(id) && !catalogue.byId.has(id);
+
 export function exerciseOrThrow(catalogue: Catalogue, id: string): Exercise {
   const found = catalogue.byId.get(id);
   if (found) return found;

@@ -2,7 +2,7 @@
  * What was performed, laid out like a plan: the same blocks, slots, sets and segments with the reps, loads, efforts and rests
  * that were logged, so that time, hard sets, volume and hard techniques are counted by the very functions that count a plan.
  */
-import { exerciseOrThrow } from "../exercise/exercise";
+import { exerciseOrThrow, isTrainable } from "../exercise/exercise";
 import { groupBy } from "../lists";
 import { effectiveKg } from "../load/effective";
 import { handoverAfter, restAfter } from "../time/run";
@@ -91,7 +91,10 @@ function asWorkSet({ done, shown, slot, planned }: PlacedSet, effective: Map<str
     const asked = planned?.segments.find(({ id }) => id === part.segmentId) ?? planned?.segments[index] ?? null;
     const isLast = index === done.segments.length - 1;
     const id = `${key}/${index}`;
-    const exercise = shown.catalogue.byId.get(part.exerciseId) ?? exerciseOrThrow(shown.catalogue, slot.exerciseId);
+    const exercise = exerciseOrThrow(
+      shown.catalogue,
+      isTrainable(shown.catalogue, part.exerciseId) ? part.exerciseId : slot.exerciseId,
+    );
     effective.set(
       id,
       effectiveKg(

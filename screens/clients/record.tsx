@@ -10,7 +10,9 @@ import {
   type E1rmFormula,
   type Exercise,
   type Exposure,
+  exerciseOrThrow,
   isBodyweight,
+  isTrainable,
   liftRecord,
   loadWords,
   suspectSentence,
@@ -69,8 +71,10 @@ export function Record({ view, coach }: { view: ClientView; coach: boolean }) {
 function knownLifts(view: ClientView): KnownLift[] {
   return view.lifts
     .flatMap((lift) => {
-      const exercise = catalogueIn(view.exercises).byId.get(lift.exerciseId);
-      return exercise ? [{ ...lift, exercise, record: liftRecord(lift.exposures, view.settings, lift.tested) }] : [];
+      const catalogue = catalogueIn(view.exercises);
+      if (!isTrainable(catalogue, lift.exerciseId)) return [];
+      const exercise = exerciseOrThrow(catalogue, lift.exerciseId);
+      return [{ ...lift, exercise, record: liftRecord(lift.exposures, view.settings, lift.tested) }];
     })
     .sort((a, b) => b.exposures.length - a.exposures.length || (b.record.e1rmKg ?? 0) - (a.record.e1rmKg ?? 0));
 }

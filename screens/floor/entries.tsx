@@ -1,7 +1,15 @@
 "use client";
 import { useCallback, useEffect, useState } from "react";
 import { type FloorView, shownSession, upcastEvent } from "@/contract";
-import { decimal, type FloorEvent, type FloorEventBody, formatWeight, type PerformedSegment } from "@/core";
+import {
+  decimal,
+  exerciseOrThrow,
+  type FloorEvent,
+  type FloorEventBody,
+  formatWeight,
+  isTrainable,
+  type PerformedSegment,
+} from "@/core";
 import { newId } from "@/device/ids";
 import {
   eventsIn,
@@ -127,7 +135,10 @@ function wordsOf({ event: { body }, floor }: Entry): string {
   if (segments.length === 0) return KINDS[body.kind];
   const catalogue = floor && shownSession(floor.shown).catalogue;
   return `${KINDS[body.kind]}: ${segments
-    .map((one) => `${catalogue?.byId.get(one.exerciseId)?.name ?? "a lift"} ${figures(one)}`)
+    .map((one) => {
+      const isKnown = catalogue && isTrainable(catalogue, one.exerciseId);
+      return `${isKnown ? exerciseOrThrow(catalogue, one.exerciseId).name : "a lift"} ${figures(one)}`;
+    })
     .join(", ")}`;
 }
 

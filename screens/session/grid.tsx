@@ -7,6 +7,8 @@ import {
   blockLetter,
   decimal,
   type Exposure,
+  exerciseOrThrow,
+  isUnknownLift,
   printCell,
   printRest,
   printTempo,
@@ -152,7 +154,17 @@ export function Grid({ desk, view }: Props) {
           {block.slots.map((slot) => (
             <div key={slot.id} role="row" className="grid" style={{ gridTemplateColumns: columns }}>
               <span role="rowheader" className="narrow flex min-h-[34px] items-center pr-1 pl-8 leading-tight">
-                {desk.catalogue.byId.get(slot.exerciseId)?.name}
+                <span>
+                  {exerciseOrThrow(desk.catalogue, slot.exerciseId).name}
+                  {slot.setup.length > 0 ? (
+                    <span className="block text-quiet">
+                      {slot.setup.map(({ name, value }) => `${name} ${value}`).join(", ")}
+                    </span>
+                  ) : null}
+                  {isUnknownLift(desk.catalogue, slot.exerciseId) ? (
+                    <span className="block text-quiet">not known yet</span>
+                  ) : null}
+                </span>
               </span>
               {Array.from({ length: rounds }, (_, round) => (
                 <SetCell

@@ -5,6 +5,7 @@ import {
   allBlocks,
   blockLetter,
   type Catalogue,
+  exerciseOrThrow,
   formatClock,
   indexSegments,
   isWork,
@@ -174,7 +175,7 @@ export function Timeline({
 }
 
 const nameOf = (slot: Slot, catalogue: Catalogue): string => {
-  const name = catalogue.byId.get(slot.exerciseId)?.name ?? slot.exerciseId;
+  const name = exerciseOrThrow(catalogue, slot.exerciseId).name;
   return name.length > 23 ? `${name.slice(0, 22)}…` : name;
 };
 

@@ -14,7 +14,7 @@ import {
   exerciseOrThrow,
   findExercise,
   isBodyweight,
-  isPlaceholder,
+  isUnknownLift,
   type LoadReason,
   loadSentence,
   loadWords,
@@ -62,8 +62,7 @@ export function Why({ desk, view }: { desk: Desk; view: SessionView }) {
       </aside>
     );
   }
-  if (isPlaceholder(slot.exerciseId) && !desk.catalogue.byId.has(slot.exerciseId))
-    return <NotKnown desk={desk} slot={slot} />;
+  if (isUnknownLift(desk.catalogue, slot.exerciseId)) return <NotKnown desk={desk} slot={slot} />;
   const segment = set.segments[0]!;
   const load = computed.resolved.loads.get(segment.id);
   const exercise = exerciseOrThrow(desk.catalogue, segment.exerciseId ?? slot.exerciseId);

@@ -46,6 +46,8 @@ interface DraftBlock {
   header: Header;
   slots: { slot: DraftSlot; label: string | null; line: number; scanner: Scanner }[];
   line: number;
+  /** A lift of it was written and does not read: what hangs on that is not called wrong too. */
+  hasUnread: boolean;
 }
 
 interface Header {
@@ -127,6 +129,7 @@ function asError(problem: unknown, text: string, line: number): ShorthandError {
 class SessionReader {
   private readonly errors: ShorthandError[] = [];
   private readonly unknown: UnknownName[] = [];
+  private readonly unreadLabels = new Set<string>();
   private readonly blocks: DraftBlock[] = [];
   private title = "";
   private capSeconds: number | null = null;
@@ -152,7 +155,17 @@ class SessionReader {
       this.unknown.push(...scanner.unknown.map((one) => ({ line, ...one })));
     } catch (problem) {
       this.errors.push(asError(problem, text, line));
+      this.noteUnread(text, line);
     }
+  }
+
+  /** A line that does not read still had its place: its neighbours are no worse for it. */
+  private noteUnread(text: string, line: number): void {
+    const [, letter, place] = /^\s*(?:\+ )?([A-Z]{1,2})(\d{1,2})[).:]?\s/i.exec(text) ?? [];
+    if (!letter && !text.startsWith("+")) return;
+    this.enterBlock(letter?.toUpperCase() ?? null, text.startsWith("+"), line);
+    this.blocks.at(-1)!.hasUnread = true;
+    if (letter) this.unreadLabels.add(`${letter.toUpperCase()}${place}`);
   }
 
   private readSetting(s: Scanner): boolean {
@@ -217,7 +230,7 @@ class SessionReader {
       if (!this.refused) this.errors.push(asError(problem, "", line));
       this.refused = true;
     }
-    this.blocks.push({ letter, header: emptyHeader(), slots: [], line });
+    this.blocks.push({ letter, header: emptyHeader(), slots: [], line, hasUnread: false });
     this.closed = false;
   }
 
@@ -264,14 +277,19 @@ class SessionReader {
     for (const [index, { slot, line, scanner }] of draft.slots.entries()) {
       try {
         const isLast = index === draft.slots.length - 1;
-        if (isLast && slot.handover) {
+        if (isLast && slot.handover && !draft.hasUnread) {
           scanner.failAt(
             slot.handoverAt,
             2,
             "a handover only before another lift; the last lift's rest is the round's: r60",
           );
         }
-        const bind = (rule: LoadRule): LoadRule => bindLabel(rule, labels, scanner);
+        const bind = (rule: LoadRule): LoadRule => {
+          const label = rule.kind === "ofSlot" ? rule.slotId.slice("label:".length) : "";
+          return this.unreadLabels.has(label) && !labels.has(label)
+            ? { kind: "unsaid" }
+            : bindLabel(rule, labels, scanner);
+        };
         slots.push(finishSlot(slot, slotIds[index]!, roundCount, draft.header.within !== null, isLast, bind, makeId));
         if (isLast && slot.rest) restAfterRound = roundRest(slot, roundCount, draft.header.within !== null, scanner);
       } catch (problem) {

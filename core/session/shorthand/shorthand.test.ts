@@ -95,6 +95,17 @@ describe("errors point at the column and say what was expected", () => {
     expect(document.blocks.map((block) => block.slots[0]!.exerciseId)).toEqual(["back-squat", "deadlift"]);
   });
 
+  it("one bad line breaks none of its neighbours: neither its block, nor a load that names it", () => {
+    const { document, errors } = parse(
+      "A1 Bench press 3x8 h10\nA2 Chin-up 3 of 8\nA3 Dip 3x8 @0.5A2 r60\n\nB1 Squat 3 by 5\nB2 Deadlift 3x5 h5",
+    );
+    expect(errors.map(({ line }) => line)).toEqual([2, 5]);
+    expect(document.blocks.map(({ slots }) => slots.map(({ exerciseId }) => exerciseId))).toEqual([
+      ["bench-press", "dip"],
+      ["deadlift"],
+    ]);
+  });
+
   it("refuses an unbounded session with a sentence", () => {
     const { document, errors } = parse(Array.from({ length: 80 }, () => "Back squat 5x5").join("\n"));
     expect(document.blocks).toHaveLength(60);

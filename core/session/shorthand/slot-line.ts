@@ -85,7 +85,7 @@ export interface ExerciseLookup {
 
 /** A figure within a name: `incline 45 dumbbell press`, `45 degree back extension`, `1 arm row`; not `5 sets`, `8 ramp`. */
 const FIGURE_IN_NAME =
-  /\d{1,2}(?:°| ?deg(?:rees?)?\b)?\s+(?!(?:x|sets?|reps?|rounds?|times|kg|lbs?|s|sec|seconds?|min|minutes?|total|partials?|each|per|hold|max|amrap|failure|ramp|last|first|only|out|in|alt|alternating|on|rir|rpe|tempo|rest|warm-?up|working|shared|of|by|at|with|to|as|pause|long|middle|short)\b)[a-z]{3,}/iy;
+  /\d{1,2}(?:°| ?deg(?:rees?)?\b)?\s+(?!(?:x|sets?|reps?|rounds?|times|kg|lbs?|s|sec|seconds?|min|minutes?|total|partials?|each|per|hold|max|amrap|failure|ramp|last|first|only|out|in|alt|alternating|on|rir|rpe|tempo|rest|warm-?up|working|shared|of|by|at|with|to|as|pause|long|middle|short)\b)(?:db|bb|kb|[a-z]{3,})/iy;
 
 const NAME_END = /\s+(?=\d|-,|@|\[|&|>|\(|\/\/|\+(\s|$)|ramp\b|F(\s|,|\/|$)|AMRAP\b|x\d|r\d|t\d)|\s*$/iy;
 
