@@ -14,16 +14,16 @@ test("exercises are ranked for a client, drawn, paired, searched, and one is add
   await expect(ranking).toContainText("For the elbow flexors");
   await ranking.getByLabel(/the whole muscle/).uncheck();
   await ranking.getByLabel("Weights").selectOption({ label: "long lengths first" });
-  await ranking.getByRole("button", { name: /^\d+ ?Incline curl$/ }).click();
+  await ranking.getByRole("button", { name: /^\d+ ?Incline dumbbell curl$/ }).click();
   await expect(ranking).toContainText("Trains the biceps directly.");
-  await expect(page.getByRole("button", { name: /^biceps.*Incline curl from/ })).toBeAttached();
+  await expect(page.getByRole("button", { name: /^biceps.*Incline dumbbell curl from/ })).toBeAttached();
   const detail = page.getByRole("complementary", { name: "The exercise" });
   await detail
     .getByRole("button", { name: /opposing pair/ })
     .first()
     .click();
   await expect(detail).toContainText(/Of ten reps the\s+second loses/);
-  await detail.getByRole("textbox", { name: "Incline curl" }).fill("10");
+  await detail.getByRole("textbox", { name: "Incline dumbbell curl" }).fill("10");
   await detail.getByRole("button", { name: "Add the day" }).click();
   await expect(detail).toContainText("Whole reps for both");
   await expectAccessible(page);

@@ -70,7 +70,7 @@ test("the clock's own seconds are kept, and the session's note is shown where it
   await page.getByRole("button", { name: /tap to start the clock/ }).click();
   await page.waitForTimeout(2_200);
   await done(page).click();
-  await expect(page.getByRole("group", { name: "Front plank seconds" })).toContainText("2 s");
+  await expect(page.getByRole("group", { name: "Plank seconds" })).toContainText("2 s");
   await breath(page);
   await keep(page).click();
   await breath(page);

@@ -41,10 +41,19 @@ export async function runChecks(only: readonly string[]): Promise<void> {
       ]);
     }
     if (wants("unit")) await withDatabase(server, "unit", (urls) => unitTests(tally, urls, join(results, "unit.json")));
-    if (wants("browser"))
-      await withDatabase(server, "browser", (urls) =>
-        browserJourneys(tally, urls, join(results, "browser.json"), only.slice(1)),
+    if (wants("browser")) {
+      await ensureBuild();
+      // Journeys mostly wait for the clock: two halves at a time, each with a database and a server of its own.
+      const filters = only.slice(1);
+      const halves = filters.length > 0 ? [null] : ["1/2", "2/2"];
+      await Promise.all(
+        halves.map((half, place) =>
+          withDatabase(server, `browser${place}`, (urls) =>
+            browserJourneys(tally, urls, join(results, `browser${place}`), half ? [`--shard=${half}`] : filters),
+          ),
+        ),
       );
+    }
   } finally {
     stop();
   }
@@ -104,12 +113,14 @@ interface Suite {
   specs?: { ok: boolean }[];
 }
 
-async function browserJourneys(tally: Tally, urls: Urls, report: string, filters: readonly string[]): Promise<void> {
+/** Runs journeys against a server of their own; what they leave behind, their report and letters, goes into a folder. */
+async function browserJourneys(tally: Tally, urls: Urls, folder: string, args: readonly string[]): Promise<void> {
   chromium();
-  await ensureBuild();
-  const port = await freePort(3900);
+  mkdirSync(folder, { recursive: true });
+  const port = await freePort();
   const base = `http://127.0.0.1:${port}`;
-  const outbox = join(STATE, "results", "outbox");
+  const outbox = join(folder, "outbox");
+  const report = join(folder, "report.json");
   const env = { ...environment(urls), YARVEX_URL: base, YARVEX_OUTBOX: outbox, NODE_ENV: "production" as const };
   const web = start(process.execPath, ["--import", "tsx", join(ROOT, "tools", "serve-demo.ts"), String(port)], {
     cwd: ROOT,
@@ -118,7 +129,7 @@ async function browserJourneys(tally: Tally, urls: Urls, report: string, filters
   });
   try {
     await untilUp(`${base}/api/health`, web);
-    await run(bin("playwright"), ["test", ...filters], {
+    await run(bin("playwright"), ["test", `--output=${join(folder, "left")}`, ...args], {
       env: { ...env, BASE_URL: base, CHROMIUM: chromium(), PLAYWRIGHT_JSON_OUTPUT_NAME: report },
     });
   } finally {

@@ -145,17 +145,39 @@ const OPPOSITES: readonly (readonly [Pattern, Pattern])[] = [
   ["elbow flexion", "elbow extension"],
   ["knee extension", "knee flexion"],
   ["hip abduction", "hip adduction"],
-  ["squat", "hinge"],
+  ["hip flexion", "hip extension"],
   ["fly", "horizontal pull"],
   ["fly", "rear fly"],
   ["horizontal push", "rear fly"],
-  ["knee extension", "hinge"],
   ["knee flexion", "squat"],
 ];
 
-/** Whether two exercises work opposing actions, so that one rests while the other works. */
+/**
+ * Whether two exercises work opposing actions of one joint, so that one rests while the other works. A prime mover of both
+ * rules it out: a squat and a deadlift do not rest each other. Handbook section 2.
+ */
 export function areOpposing(a: Exercise, b: Exercise): boolean {
-  return OPPOSITES.some(([p, q]) => (a.pattern === p && b.pattern === q) || (a.pattern === q && b.pattern === p));
+  // One pattern both ways, as the wrist's: what both train are then the two sides of one joint.
+  if (a.pattern === b.pattern) return turnOneJoint(a, b) === "against";
+  if (!OPPOSITES.some(([p, q]) => (a.pattern === p && b.pattern === q) || (a.pattern === q && b.pattern === p)))
+    return false;
+  return !trainSameRegion(a, b);
+}
+
+/** How the joints that both move turn: all the same way, all against each other, or neither. */
+function turnOneJoint(a: Exercise, b: Exercise): "along" | "against" | null {
+  let [along, against] = [0, 0];
+  for (const [joint, angles] of Object.entries(a.travel) as [
+    keyof typeof a.travel,
+    number | readonly [number, number],
+  ][]) {
+    const other = b.travel[joint];
+    if (typeof angles === "number" || other === undefined || typeof other === "number") continue;
+    const turn = (angles[1] - angles[0]) * (other[1] - other[0]);
+    if (turn > 0) along++;
+    else if (turn < 0) against++;
+  }
+  return against > 0 && along === 0 ? "against" : along > 0 && against === 0 ? "along" : null;
 }
 
 /** Whether two exercises share a directly trained region. */

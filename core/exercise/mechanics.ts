@@ -45,6 +45,8 @@ const RADIANS = Math.PI / 180;
 const LEAST_TORQUE = 0.06;
 
 export function resistanceOf(exercise: Exercise): PullKind {
+  // On a sled or a belt the thigh is the lever too: hardest deep, like any squat.
+  if (exercise.pattern === "squat") return exercise.implement === "band" ? { kind: "band" } : { kind: "gravity" };
   switch (exercise.implement) {
     case "stack":
       return exercise.cableDegrees === null ? { kind: "even" } : { kind: "cable", degrees: exercise.cableDegrees };

@@ -3,8 +3,10 @@
  * continuous, and two-joint muscles follow both joints.
  *
  * Each region's length is a weighted sum of its joints' places between their limits; a positive weight lengthens as the angle
- * rises, a negative one as it falls. The weights are the rough proportions of the moment arms and add to one, so that 0 and 1 are
- * reached only where every joint stands at its end.
+ * rises, a negative one as it falls. The weights are in proportion to moment arm times the joint's range, and add to one, so that
+ * 0 and 1 are reached only where every joint stands at its end. Moment arms of the two-joint muscles in cm (handbook section 8):
+ * biceps 2 at the shoulder and 3.5 at the elbow; long head of the elbow extensors 2 and 2.2; hamstrings 6.5 at the hip and 3 at
+ * the knee; straight thigh muscle 4 and 4; gastrocnemius 2 at the knee and 5 at the ankle.
  */
 import type { RegionId } from "./regions";
 
@@ -70,18 +72,18 @@ const LENGTHS: Readonly<Record<RegionId, Weights>> = {
   rearDelts: { shoulderAcross: 0.6, shoulderFlexion: 0.4 },
   rotatorCuff: { shoulderTurn: -1 },
   serratus: { scapulaForward: -0.6, shoulderRaise: -0.4 },
-  biceps: { elbowFlexion: -0.65, shoulderFlexion: -0.35 },
+  biceps: { elbowFlexion: -0.514, shoulderFlexion: -0.486 },
   brachialis: { elbowFlexion: -1 },
-  tricepsLong: { elbowFlexion: 0.6, shoulderFlexion: 0.4 },
+  tricepsLong: { elbowFlexion: 0.399, shoulderFlexion: 0.601 },
   tricepsLateral: { elbowFlexion: 1 },
   forearms: { wristFlexion: -1 },
   gluteMax: { hipFlexion: 0.85, hipAbduction: -0.15 },
   gluteMed: { hipAbduction: -0.7, hipFlexion: 0.3 },
   vasti: { kneeFlexion: 1 },
-  rectusFemoris: { kneeFlexion: 0.55, hipFlexion: -0.45 },
-  hamstrings: { hipFlexion: 0.55, kneeFlexion: -0.45 },
+  rectusFemoris: { kneeFlexion: 0.492, hipFlexion: -0.508 },
+  hamstrings: { hipFlexion: 0.691, kneeFlexion: -0.309 },
   adductors: { hipAbduction: 0.6, hipFlexion: 0.4 },
-  gastrocnemius: { anklePoint: -0.65, kneeFlexion: -0.35 },
+  gastrocnemius: { anklePoint: -0.564, kneeFlexion: -0.436 },
   soleus: { anklePoint: -1 },
   shins: { anklePoint: 1 },
   abs: { spineFlexion: -1 },

@@ -5,7 +5,7 @@ import type { GymEquipment } from "../load/equipment";
 import { areOpposing, directRegions, type Exercise, trainSameRegion } from "./exercise";
 import { type Trainee, unfitness } from "./fitness";
 import { lengthProfile } from "./mechanics";
-import type { RegionId } from "./regions";
+import { REGION_IDS, REGIONS, type RegionId } from "./regions";
 
 export type PairClass =
   | "antagonist"
@@ -50,14 +50,14 @@ export interface Pair {
   readonly repsLost: { readonly second: number; readonly first: number };
 }
 
-/** What two exercises done back to back are. Same action with an easier lever is really one set continued. */
+/** What two exercises done back to back are, in their order. Handbook section 2. */
 export function classifyPair(first: Exercise, second: Exercise): PairClass {
-  if (first.id === second.id) return "mechanical drop";
+  if (first.id === second.id) return "same muscle";
   if (areOpposing(first, second)) return "antagonist";
+  if (lengthsMeet(first, second)) return "stretch and squeeze";
   const shared = directRegions(first).filter((region) => second.shares[region] === 1);
   if (shared.length > 0) {
     if (isEasierLever(first, second)) return "mechanical drop";
-    if (shared.some((region) => lengthsMeet(first, second, region))) return "stretch and squeeze";
     if (first.joints === "single" && second.joints === "multi") return "pre-exhaust";
     if (first.joints === "multi" && second.joints === "single") return "post-exhaust";
     return "same muscle";
@@ -68,20 +68,37 @@ export function classifyPair(first: Exercise, second: Exercise): PairClass {
   return "unrelated";
 }
 
-/** The same family and pattern, loaded alike along the length: the second only changes the lever. */
+/** Peaks this part of a region's whole range apart are two lengths. */
+const LENGTHS_APART = 0.2;
+
+/**
+ * One muscle, trained directly by both, and in a region of it that both train by half or more the load peaks at clearly
+ * different lengths, whatever the loads.
+ */
+function lengthsMeet(a: Exercise, b: Exercise): boolean {
+  const muscles = (exercise: Exercise) => new Set(directRegions(exercise).map((region) => REGIONS[region].muscle));
+  const [ofA, ofB] = [muscles(a), muscles(b)];
+  return REGION_IDS.some(
+    (region) =>
+      ofA.has(REGIONS[region].muscle) &&
+      ofB.has(REGIONS[region].muscle) &&
+      Math.min(a.shares[region] ?? 0, b.shares[region] ?? 0) >= 0.5 &&
+      // One of them is for this region: two that only help there are no pair for it.
+      Math.max(a.shares[region] ?? 0, b.shares[region] ?? 0) === 1 &&
+      Math.abs(lengthProfile(a, region).peak - lengthProfile(b, region).peak) >= LENGTHS_APART,
+  );
+}
+
+/** The same action on the same implement, loaded alike along the length, and easier than the one before it. */
 function isEasierLever(first: Exercise, second: Exercise): boolean {
   if (first.family !== second.family || first.pattern !== second.pattern || first.joints !== second.joints)
     return false;
-  const region = directRegions(first).find((one) => second.shares[one] === 1);
-  if (!region) return false;
-  return Math.abs(lengthProfile(first, region).peak - lengthProfile(second, region).peak) < 0.2;
+  if (first.implement !== second.implement) return false;
+  return hardness(second) < hardness(first) * 0.98;
 }
 
-const lengthsMeet = (a: Exercise, b: Exercise, region: RegionId): boolean => {
-  const one = lengthProfile(a, region).peak;
-  const other = lengthProfile(b, region).peak;
-  return Math.abs(one - other) >= 0.25 && Math.max(one, other) >= 0.55;
-};
+/** The share of one's strength in a move that the same load, or one's body, asks of it: for comparing within a family. */
+const hardness = ({ bodyweightFraction, familyRatio }: Exercise): number => (bodyweightFraction ?? 1) / familyRatio;
 
 const SETTLE_SECONDS = 6;
 

@@ -1,8 +1,10 @@
 /** What a block is called: derived from its slots, handovers and muscles, never stored. Handbook sections 2 and 3. */
-import { areOpposing, type Catalogue, type Exercise, exerciseOrThrow, trainSameRegion } from "../exercise/exercise";
+import { type Catalogue, type Exercise, exerciseOrThrow, trainSameRegion } from "../exercise/exercise";
+import { classifyPair } from "../exercise/pair";
 import type { Settings } from "../settings";
 import { handoverAfter } from "../time/run";
-import type { Block, Slot, WorkSet } from "./grammar";
+import { toKg } from "../units";
+import type { Block, LoadRule, Slot, WorkSet } from "./grammar";
 import { HANDOVER_LIMIT_SECONDS } from "./shorthand/print";
 
 export type BlockName =
@@ -26,6 +28,7 @@ export type BlockName =
 export type BlockTrait =
   | "opposing"
   | "same muscle"
+  | "stretch and squeeze"
   | "pre-exhaust"
   | "post-exhaust"
   | "drop"
@@ -55,8 +58,11 @@ function baseName(block: Block, exercises: readonly Exercise[], settings: Settin
     const runs = runLengths(short);
     return runs.length > 1 && runs.every((length) => length >= 3) ? "staggered giant sets" : "paired sets";
   }
-  if (slots.length === 2)
-    return isMechanicalDrop(exercises[0]!, exercises[1]!, handovers[0]!) ? "mechanical drop" : "superset";
+  if (slots.length === 2) {
+    const isDrop =
+      handovers[0]! <= STRAIGHT_ON_SECONDS && classifyPair(exercises[0]!, exercises[1]!) === "mechanical drop";
+    return isDrop ? "mechanical drop" : "superset";
+  }
   return slots.length === 3 ? "tri-set" : "giant set";
 }
 
@@ -73,26 +79,24 @@ function runLengths(short: readonly boolean[]): number[] {
 const longestHandover = (slot: Slot, settings: Settings): number =>
   Math.max(...slot.sets.map((_, round) => handoverAfter(slot, round, settings).seconds));
 
-/** The same action with an easier lever, straight on: really one set continued. */
-function isMechanicalDrop(first: Exercise, second: Exercise, handoverSeconds: number): boolean {
-  return (
-    handoverSeconds <= 5 &&
-    first.pattern === second.pattern &&
-    first.family === second.family &&
-    trainSameRegion(first, second)
-  );
-}
+/** Up to this long between them an easier lever is one set continued. */
+const STRAIGHT_ON_SECONDS = 5;
 
 function singleName(slot: Slot): BlockName {
-  const sets = slot.sets.filter((set): set is WorkSet => set !== null);
-  const stop = sets[0]?.stop.kind;
-  if (stop === "repTotal") return "rep goal";
+  const all = slot.sets.filter((set): set is WorkSet => set !== null);
+  // Warm-up sets do not name what follows them.
+  const working = all.filter((set) => set.role === "working");
+  const sets = working.length > 0 ? working : all;
+  if (sets[0]?.stop.kind === "repTotal") return "rep goal";
   const timed = sets.every((set) => ["seconds", "hold"].includes(set.segments[0]!.amount.kind));
   if (timed) return "timed sets";
   if (sets.length === 1) return "single set";
+  const loads = loadLevels(sets);
   const reps = sets.map(repsOf);
-  if (reps.some((figure) => figure === null)) return "straight sets";
-  return pyramidName(reps as number[], sets);
+  if (loads) return nameByLoad(loads, reps);
+  // Rounds to failure say nothing of the shape; the others do.
+  const known = reps.filter((figure) => figure !== null);
+  return known.length < 2 || known.length < sets.length - 1 ? "straight sets" : nameByReps(known);
 }
 
 function repsOf(set: WorkSet): number | null {
@@ -100,23 +104,95 @@ function repsOf(set: WorkSet): number | null {
   return amount.kind === "reps" ? (amount.reps.low + amount.reps.high) / 2 : null;
 }
 
-function pyramidName(reps: readonly number[], sets: readonly WorkSet[]): BlockName {
-  const steps = reps.slice(1).map((figure, index) => Math.sign(figure - reps[index]!));
-  const down = steps.filter((step) => step < 0).length;
-  const up = steps.filter((step) => step > 0).length;
-  if (down === 0 && up === 0) return sets.slice(1).some(isLighter) ? "back-off sets" : "straight sets";
-  if (down > 0 && up === 0) return "rising pyramid";
-  if (down > 0 && steps.findIndex((step) => step > 0) > steps.findLastIndex((step) => step < 0)) {
-    return up === 1 && down === 0 ? "back-off sets" : up >= 2 || down >= 2 ? "double pyramid" : "back-off sets";
+/** How heavy each set is beside the others; null where that is not known of all of them. */
+function loadLevels(sets: readonly WorkSet[]): number[] | null {
+  const levels: number[] = [];
+  let kind: string | null = null;
+  for (const set of sets) {
+    const { load } = set.segments[0]!;
+    const before = levels.at(-1);
+    if (load.kind === "fromRound") {
+      // Steps count from a first load even where that itself is not known.
+      const from = before ?? 0;
+      const base = kind === null ? 100 : from;
+      kind ??= "unsaid";
+      levels.push(
+        load.change.kind === "percent"
+          ? base * (1 + load.change.percent / 100)
+          : base + load.change.sign * toKg(load.change.weight),
+      );
+      continue;
+    }
+    const level = levelOf(load);
+    if (level === null || (kind !== null && kind !== load.kind)) return null;
+    kind = load.kind;
+    levels.push(level);
   }
-  return down === 0 ? "falling pyramid" : "straight sets";
+  const steps = sets.some((set) => set.segments[0]!.load.kind === "fromRound");
+  return kind === "unsaid" || kind === "byEffort" ? (steps ? levels : null) : levels;
 }
 
-function isLighter(set: WorkSet): boolean {
-  const { load } = set.segments[0]!;
-  if (load.kind === "percentOfTop") return load.percent < 100;
-  if (load.kind !== "fromRound") return false;
-  return load.change.kind === "percent" ? load.change.percent < 0 : load.change.sign < 0;
+function levelOf(load: LoadRule): number | null {
+  switch (load.kind) {
+    case "fixed":
+      return toKg(load.weight);
+    case "percentOfMax":
+    case "percentOfTop":
+      return load.percent;
+    case "repMax":
+      return -load.reps;
+    case "bodyweight":
+      return load.added ? load.sign * toKg(load.added) : 0;
+    case "unsaid":
+    case "byEffort":
+      return 100;
+    default:
+      return null;
+  }
+}
+
+interface Shape {
+  readonly rises: number;
+  readonly falls: number;
+  /** Whether nothing rises once something has fallen. */
+  readonly isOneArch: boolean;
+}
+
+function shapeOf(levels: readonly number[]): Shape {
+  const steps = levels.slice(1).map((level, index) => Math.sign(level - levels[index]!));
+  const firstFall = steps.indexOf(-1);
+  return {
+    rises: steps.filter((step) => step > 0).length,
+    falls: steps.filter((step) => step < 0).length,
+    isOneArch: firstFall < 0 || steps.lastIndexOf(1) < firstFall,
+  };
+}
+
+/** One change among four rounds or more is a heavier or a lighter set, and no pyramid. */
+const isStaircase = (changes: number, sets: number): boolean => changes >= 2 || changes === sets - 1;
+
+function nameByLoad(loads: readonly number[], reps: readonly (number | null)[]): BlockName {
+  const { rises, falls, isOneArch } = shapeOf(loads);
+  if (!isOneArch || (rises === 0 && falls === 0)) return "straight sets";
+  if (falls === 0) return isStaircase(rises, loads.length) ? "rising pyramid" : "straight sets";
+  if (rises === 0) {
+    const known = reps.filter((figure) => figure !== null);
+    const repsRise =
+      falls >= 2 && known.length === reps.length && shapeOf(known).rises >= 2 && shapeOf(known).falls === 0;
+    return repsRise ? "falling pyramid" : "back-off sets";
+  }
+  if (falls >= 2) return rises >= 2 ? "double pyramid" : "back-off sets";
+  return rises >= 2 ? "rising pyramid" : "straight sets";
+}
+
+function nameByReps(reps: readonly number[]): BlockName {
+  // More reps are less load.
+  const { rises, falls, isOneArch } = shapeOf(reps.map((figure) => -figure));
+  if (!isOneArch || (rises === 0 && falls === 0)) return "straight sets";
+  if (falls === 0) return isStaircase(rises, reps.length) ? "rising pyramid" : "straight sets";
+  if (rises === 0) return isStaircase(falls, reps.length) ? "falling pyramid" : "back-off sets";
+  if (rises >= 2) return falls >= 2 ? "double pyramid" : "rising pyramid";
+  return falls >= 2 ? "falling pyramid" : "straight sets";
 }
 
 function traitsOf(block: Block, exercises: readonly Exercise[]): BlockTrait[] {
@@ -124,19 +200,30 @@ function traitsOf(block: Block, exercises: readonly Exercise[]): BlockTrait[] {
   if (block.rounds.kind === "withinTime") traits.push("within a time");
   const [first, second] = exercises;
   if (first && second && exercises.length === 2) {
-    if (areOpposing(first, second)) traits.push("opposing");
+    const kind = classifyPair(first, second);
+    if (kind === "antagonist") traits.push("opposing");
     else if (block.intent === "pre-exhaust") traits.push("pre-exhaust");
-    else if (trainSameRegion(first, second)) {
-      traits.push("same muscle");
-      if (first.joints === "multi" && second.joints === "single") traits.push("post-exhaust");
+    else {
+      if (kind === "stretch and squeeze") traits.push("stretch and squeeze");
+      else if (trainSameRegion(first, second)) traits.push("same muscle");
+      if (trainSameRegion(first, second) && first.joints === "multi" && second.joints === "single")
+        traits.push("post-exhaust");
     }
   } else if (block.intent === "pre-exhaust") traits.push("pre-exhaust");
   const sets = block.slots.flatMap((slot) => slot.sets.filter((set): set is WorkSet => set !== null));
   const links = sets.flatMap((set) => set.segments.slice(1));
-  if (links.some((link) => link.exerciseId !== null)) traits.push("mechanical drop");
+  if (links.some((link) => link.exerciseId !== null) || sets.some(getsMoreHelp)) traits.push("mechanical drop");
   if (links.some((link) => link.restBeforeSeconds > 0)) traits.push("rest-pause");
   if (sets.some((set) => set.segments.some((segment) => segment.rom !== "full"))) traits.push("partials");
   if (links.some((link) => link.amount.kind === "hold")) traits.push("hold");
   if (links.some((link) => link.load.kind === "fromSegment" || link.load.kind === "fixed")) traits.push("drop");
   return traits;
+}
+
+/** From added load to the body alone, to help: one lever that gets easier within a set. */
+function getsMoreHelp(set: WorkSet): boolean {
+  const added = set.segments.map(({ load }) => (load.kind === "bodyweight" ? levelOf(load) : null));
+  return added.some(
+    (level, place) => place > 0 && level !== null && added[place - 1] != null && level < added[place - 1]!,
+  );
 }

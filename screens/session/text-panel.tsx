@@ -112,6 +112,16 @@ export function TextPanel({ desk }: { desk: Desk }) {
             />
           );
         })}
+        {desk.notes.map(({ line, column, says }) => (
+          <button
+            key={`note ${line} ${column} ${says}`}
+            type="button"
+            onClick={() => goTo(line, column)}
+            className="border border-thread bg-cloth px-3 py-2 text-left"
+          >
+            <strong>Line {line}</strong>: {says}.
+          </button>
+        ))}
         {offers.length > 0 ? (
           <div id="offers">
             <p className="narrow font-semibold">

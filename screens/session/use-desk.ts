@@ -186,6 +186,7 @@ export function useDesk(view: SessionView) {
     computed,
     errors: problems.errors,
     unknown: problems.unknown,
+    notes: problems.notes,
     usual,
     text,
     mode,
@@ -207,9 +208,9 @@ export function useDesk(view: SessionView) {
   };
 }
 
-/** What of a text does not read, and which of its lifts nobody knows. */
-type Problems = Pick<ParsedSession, "errors" | "unknown">;
-const NO_PROBLEMS: Problems = { errors: [], unknown: [] };
+/** What of a text does not read, which of its lifts nobody knows, and what was taken another way. */
+type Problems = Pick<ParsedSession, "errors" | "unknown" | "notes">;
+const NO_PROBLEMS: Problems = { errors: [], unknown: [], notes: [] };
 
 /** The lifts that the client has a record of are usual for them. */
 function usualOf(known: SessionView["known"]): ReadonlyMap<string, number> {

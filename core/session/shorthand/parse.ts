@@ -7,6 +7,7 @@
  */
 import type { Catalogue } from "../../exercise/exercise";
 import { findExercise, offerExercises, type Usual } from "../../exercise/finder";
+import { sameValue } from "../../same";
 import {
   type Block,
   type BlockIntent,
@@ -27,7 +28,14 @@ import {
   type WarmUp,
   type WorkSet,
 } from "../grammar";
-import { normalise, Scanner, type ShorthandError, ShorthandProblem, type UnknownName } from "./scanner";
+import {
+  normalise,
+  Scanner,
+  type ShorthandError,
+  type ShorthandNote,
+  ShorthandProblem,
+  type UnknownName,
+} from "./scanner";
 import { type DraftSet, type DraftSlot, type ExerciseLookup, readCell, readSlot } from "./slot-line";
 import { readReps, readSeconds } from "./tokens";
 
@@ -36,6 +44,8 @@ export interface ParsedSession {
   readonly errors: readonly ShorthandError[];
   /** Lifts that nobody here knows yet: kept under their names. */
   readonly unknown: readonly UnknownName[];
+  /** What was taken in another way than it may have been meant. */
+  readonly notes: readonly ShorthandNote[];
 }
 
 /** Makes ids for what is new. Passed in, so that parsing is deterministic. */
@@ -129,6 +139,7 @@ function asError(problem: unknown, text: string, line: number): ShorthandError {
 class SessionReader {
   private readonly errors: ShorthandError[] = [];
   private readonly unknown: UnknownName[] = [];
+  private readonly notes: ShorthandNote[] = [];
   private readonly unreadLabels = new Set<string>();
   private readonly blocks: DraftBlock[] = [];
   private title = "";
@@ -153,6 +164,7 @@ class SessionReader {
     try {
       if (!this.readSetting(scanner)) this.readLifts(scanner, line);
       this.unknown.push(...scanner.unknown.map((one) => ({ line, ...one })));
+      this.notes.push(...scanner.notes.map((one) => ({ line, ...one })));
     } catch (problem) {
       this.errors.push(asError(problem, text, line));
       this.noteUnread(text, line);
@@ -163,8 +175,7 @@ class SessionReader {
   private noteUnread(text: string, line: number): void {
     const [, letter, place] = /^\s*(?:\+ )?([A-Z]{1,2})(\d{1,2})[).:]?\s/i.exec(text) ?? [];
     if (!letter && !text.startsWith("+")) return;
-    this.enterBlock(letter?.toUpperCase() ?? null, text.startsWith("+"), line);
-    this.blocks.at(-1)!.hasUnread = true;
+    this.enterBlock(letter?.toUpperCase() ?? null, text.startsWith("+"), line).hasUnread = true;
     if (letter) this.unreadLabels.add(`${letter.toUpperCase()}${place}`);
   }
 
@@ -205,23 +216,29 @@ class SessionReader {
     do {
       const label = s.eat(/([A-Z]{1,2})(\d{1,2})[).:]?(?=\s)/iy);
       const letter = label?.[1]?.toUpperCase() ?? null;
-      this.enterBlock(letter, joins, line);
-      const block = this.blocks.at(-1)!;
+      const written = letter && `${letter}${label![2]}`;
+      const block = this.enterBlock(letter, joins, line, written ?? undefined);
       const slot = readSlot(s, this.lookup, block.header.within === null ? block.header.rounds : { low: 1, high: 1 });
       if (block.slots.length >= LIMITS.slots) s.failAt(0, s.text.length, `at most ${LIMITS.slots} lifts in a block`);
-      block.slots.push({ slot, label: letter && `${letter}${label![2]}`, line, scanner: s });
+      block.slots.push({ slot, label: written, line, scanner: s });
       joins = s.eat(/\+(?=\s)/y) !== null;
     } while (joins);
     if (!s.atEnd) s.fail("the end of the line");
   }
 
-  private enterBlock(letter: string | null, joins: boolean, line: number): void {
+  /**
+   * The block that a lift belongs to: the one above where it joins that or has its letter; else an earlier one of its letter
+   * that has no such label yet (A1, B1, A2); else a new one.
+   */
+  private enterBlock(letter: string | null, joins: boolean, line: number, label?: string): DraftBlock {
     const current = this.blocks.at(-1);
-    const sameLabel = letter !== null && current?.letter === letter;
-    const underHeader = letter === null && !this.closed && current !== undefined;
-    if (current && (joins || sameLabel || underHeader)) return;
+    const underHeader = letter === null && !this.closed;
+    if (current && (joins || underHeader || (letter !== null && current.letter === letter))) return current;
+    const earlier = letter && label ? this.blocks.findLast((block) => block.letter === letter) : undefined;
+    if (earlier?.slots.every((slot) => slot.label !== label)) return earlier;
     this.openBlock(letter, line);
     this.closed = true;
+    return this.blocks.at(-1)!;
   }
 
   private openBlock(letter: string | null, line: number): void {
@@ -266,7 +283,20 @@ class SessionReader {
       },
       errors: this.errors.sort((a, b) => a.line - b.line || a.column - b.column),
       unknown: this.unknown,
+      notes: this.notes.sort((a, b) => a.line - b.line || a.column - b.column),
     };
+  }
+
+  /** Rounds of one lift that are fewer than its block's, or that a time for the block makes void, are said. */
+  private noteRounds(draft: DraftBlock, slot: DraftSlot, rounds: number, line: number): void {
+    const say = (says: string) => this.notes.push({ line, column: 1, length: 1, says });
+    if (draft.header.within !== null) {
+      const isSame = slot.sets.length > 1 && slot.sets.every((set) => sameValue(set, slot.sets[0]));
+      if (isSame) say("as many rounds as fit into the block's time, whatever count is written");
+    } else if (slot.rounds!.high < rounds && draft.header.rounds === null) {
+      const [from, to] = [slot.rounds!.high + 1, rounds];
+      say(`sits out ${from === to ? `round ${from}` : `rounds ${from} to ${to}`}: its block has ${rounds}`);
+    }
   }
 
   private finishBlock(draft: DraftBlock, slotIds: string[], labels: Map<string, string>, makeId: MakeId): Block | null {
@@ -278,12 +308,14 @@ class SessionReader {
       try {
         const isLast = index === draft.slots.length - 1;
         if (isLast && slot.handover && !draft.hasUnread) {
-          scanner.failAt(
+          scanner.failWord(
             slot.handoverAt,
-            2,
             "a handover only before another lift; the last lift's rest is the round's: r60",
           );
         }
+        if (!isLast && slot.rest && "partnersLeastSeconds" in slot.rest)
+          scanner.failWord(slot.restAt, "the partner's work as the rest of the round: on the block's last lift");
+        this.noteRounds(draft, slot, roundCount, line);
         const bind = (rule: LoadRule): LoadRule => {
           const label = rule.kind === "ofSlot" ? rule.slotId.slice("label:".length) : "";
           return this.unreadLabels.has(label) && !labels.has(label)
@@ -332,9 +364,8 @@ function roundRest(slot: DraftSlot, rounds: number, withinTime: boolean, scanner
   if ("partnersLeastSeconds" in rests) return { kind: "partnersWork", leastSeconds: rests.partnersLeastSeconds };
   if (rests.length === 1) return { kind: "each", rest: rests[0]! };
   if (!withinTime && rests.length !== rounds - 1) {
-    scanner.failAt(
+    scanner.failWord(
       slot.restAt,
-      4,
       `${rounds - 1} rests for ${rounds} rounds: none follows the last (${rests.length} are written)`,
     );
   }
@@ -427,10 +458,14 @@ function readWarmUp(s: Scanner): WarmUp {
     if (s.atEnd) break;
     if (s.peek(/\d+(\.\d+)? ?(min|s)/iy)) {
       const seconds = readSeconds(s, "the warm-up");
-      pulseRaiser = { seconds, what: (s.eat(/[^;]*/y)?.[0] ?? "").trim() };
+      // A comma parts drills where what follows it is one; else it belongs to what is done.
+      pulseRaiser = {
+        seconds,
+        what: (s.eat(/(?:[^;,]|,(?! ?[^;,\d][^;,]* (?:\d+ ?x ?)?\d+ ?(?:s|sec)?\s*(?:[;,]|$)))*/y)?.[0] ?? "").trim(),
+      };
       continue;
     }
-    const drill = s.eat(/([^;\d][^;]*?) (?:(\d+) ?x ?)?(\d+) ?(s\b|sec\b)?(?=\s*(;|$))/iy);
+    const drill = s.eat(/([^;,\d][^;,]*?) (?:(\d+) ?x ?)?(\d+) ?(s\b|sec\b)?(?=\s*([;,]|$))/iy);
     if (!drill) s.fail("minutes of easy work, or a drill with its amount, such as Band pull-apart 2x15");
     const figure = Number(drill[3]);
     const sets = Number(drill[2] ?? 1);
@@ -440,7 +475,7 @@ function readWarmUp(s: Scanner): WarmUp {
       sets,
       amount: drill[4] ? { kind: "seconds", seconds: figure } : { kind: "reps", reps: figure },
     });
-  } while (s.eat(/;/y));
+  } while (s.eat(/[;,]/y));
   return { pulseRaiser, drills };
 }
 

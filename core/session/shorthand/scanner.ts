@@ -45,10 +45,20 @@ export interface UnknownName {
   readonly offers: readonly string[];
 }
 
+/** What was read in another way than it may have been meant: said, never silent. */
+export interface ShorthandNote {
+  /** 1-based line of the text. */
+  readonly line: number;
+  readonly column: number;
+  readonly length: number;
+  readonly says: string;
+}
+
 export class Scanner {
   position = 0;
   /** Names on this line that nobody knows. */
   readonly unknown: Omit<UnknownName, "line">[] = [];
+  readonly notes: Omit<ShorthandNote, "line">[] = [];
 
   constructor(readonly text: string) {}
 
@@ -90,6 +100,19 @@ export class Scanner {
   fail(expected: string, suggestion: string | null = null): never {
     this.skipSpaces();
     throw new ShorthandProblem(this.position, Math.max(1, this.wordHere().length), expected, suggestion);
+  }
+
+  /** Says how what was read from a place to the cursor is taken. */
+  note(at: number, says: string): void {
+    const start = at + (/^ */.exec(this.text.slice(at))?.[0].length ?? 0);
+    this.notes.push({ column: start + 1, length: Math.max(1, this.position - start), says });
+  }
+
+  /** Points at the whole word at a place. */
+  failWord(at: number, expected: string, suggestion: string | null = null): never {
+    const start = at + (/^ */.exec(this.text.slice(at))?.[0].length ?? 0);
+    const word = /^\S*/.exec(this.text.slice(start))?.[0] ?? "";
+    this.failAt(start, word.length, expected, suggestion);
   }
 
   failAt(at: number, length: number, expected: string, suggestion: string | null = null): never {

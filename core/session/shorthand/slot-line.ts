@@ -56,6 +56,8 @@ export interface DraftSlot {
   /** Rounds written on this line; null when none were. */
   rounds: Span | null;
   laterality: Laterality;
+  /** Sides as they were written on the line; null when they were not. */
+  sides: Laterality | null;
   setup: readonly SetupValue[];
   cues: readonly string[];
   ramp: Ramp;
@@ -87,7 +89,8 @@ export interface ExerciseLookup {
 const FIGURE_IN_NAME =
   /\d{1,2}(?:°| ?deg(?:rees?)?\b)?\s+(?!(?:x|sets?|reps?|rounds?|times|kg|lbs?|s|sec|seconds?|min|minutes?|total|partials?|each|per|hold|max|amrap|failure|ramp|last|first|only|out|in|alt|alternating|on|rir|rpe|tempo|rest|warm-?up|working|shared|of|by|at|with|to|as|pause|long|middle|short)\b)(?:db|bb|kb|[a-z]{3,})/iy;
 
-const NAME_END = /\s+(?=\d|-,|@|\[|&|>|\(|\/\/|\+(\s|$)|ramp\b|F(\s|,|\/|$)|AMRAP\b|x\d|r\d|t\d)|\s*$/iy;
+const NAME_END =
+  /\s+(?=\d|-,|@|\[|&|>|\(|\/\/|\+(\s|$)|ramp\b|F(\s|,|\/|$)|AMRAP\b|x\d|[rth]\d|(?:rir|rpe|rest|tempo|handover) ?\d|rest partner|rpartner|(?:last|first|rounds?)\b[^:]*:)|\s*$/iy;
 
 /** Where the name at the start of a lift ends, once something is written after it; null while the name is all there is. */
 export function nameEnd(text: string): number | null {
@@ -162,12 +165,18 @@ interface Scheme {
   rounds: Span | null;
   amounts: ({ amount: Amount; rom: RangeOfMotion } | null)[];
   stop: SetStop;
+  /** Sides that stand with the figures, as in `18/side,14/side`. */
+  sides: Laterality | null;
 }
 
 /** `4x8`, `3-4x10-12`, `16,13,10,6-7`, `60total/15s shared`, or a lone amount (`8`, `40s`, `F`). */
 function readScheme(s: Scanner): Scheme | null {
   const start = s.position;
-  const times = s.eat(/(\d+)(?:-(\d+))? ?(?:x|sets? of) ?(?=[\dFfAaMmHhTt-]|\s*$)/iy);
+  const slashed = s.eat(/\d+(?:-\d+)?(?: ?\/ ?\d+(?:-\d+)?){2,}(?![\d/])/y);
+  if (slashed) return slashedScheme(s, start, slashed[0]);
+  const times = s.eat(
+    /(\d+)(?:-(\d+))? ?(?:x|(?:sets?|rounds?)(?: of| ?x|,)?(?= ?\d)|sets? of|sets?(?= ?(?:to |max|amrap|hold))) ?(?=[\dFfAaMmHhTt-]|\s*$)/iy,
+  );
   let rounds: Span | null = null;
   if (times) {
     rounds = { low: Number(times[1]), high: Number(times[2] ?? times[1]) };
@@ -185,9 +194,11 @@ function readScheme(s: Scanner): Scheme | null {
   }
   if (!first) s.eat(/-/y);
   const amounts = [first];
-  while (s.eatHere(/,/y)) {
+  let sides = readSidesInList(s, null);
+  while (s.eatHere(/,(?= ?[\dFAMHh-])/y)) {
     if (s.eat(/-(?=,|\s|$|\/)/y)) amounts.push(null);
     else amounts.push(readAmount(s) ?? s.fail("the reps of the next round"));
+    sides = readSidesInList(s, sides);
   }
   if (amounts.length > LIMITS.rounds) s.failAt(start, s.position - start, `at most ${LIMITS.rounds} rounds`);
   if (amounts.length > 1) {
@@ -196,7 +207,34 @@ function readScheme(s: Scanner): Scheme | null {
     }
     rounds ??= { low: amounts.length, high: amounts.length };
   }
-  return { rounds, amounts, stop: { kind: "segments" } };
+  return { rounds, amounts, stop: { kind: "segments" }, sides };
+}
+
+/** `5/5/5`: round by round, as people say it. */
+function slashedScheme(s: Scanner, start: number, text: string): Scheme {
+  const figures = text.split("/").map((figure) => figure.trim().split("-").map(Number));
+  const amounts = figures.map(([low = 0, high = low]) => {
+    if (low < 1 || high > LIMITS.reps || high < low)
+      s.failAt(start, text.length, `the reps of each round, between 1 and ${LIMITS.reps}`);
+    return { amount: { kind: "reps" as const, reps: { low, high } }, rom: "full" as const };
+  });
+  if (amounts.length > LIMITS.rounds) s.failAt(start, text.length, `at most ${LIMITS.rounds} rounds`);
+  s.note(start, `${amounts.length} rounds of ${figures.map((figure) => figure.join("-")).join(", ")} reps`);
+  return {
+    rounds: { low: amounts.length, high: amounts.length },
+    amounts,
+    stop: { kind: "segments" },
+    sides: null,
+  };
+}
+
+/** Sides after one figure of a list; they hold for every round, so all figures say the same. */
+function readSidesInList(s: Scanner, before: Laterality | null): Laterality | null {
+  const at = s.position;
+  if (!s.peek(/\/ ?[a-z]+(?=,)/iy) && !(before && s.peek(/\/ ?[a-z]/iy))) return before;
+  const sides = readLaterality(s);
+  if (sides && before && sides !== before) s.failWord(at, "the same sides in every round");
+  return sides ?? before;
 }
 
 function repGoal(s: Scanner, total: number, rounds: Span | null): Scheme {
@@ -207,24 +245,33 @@ function repGoal(s: Scanner, total: number, rounds: Span | null): Scheme {
     rounds: rounds ?? { low: 1, high: 1 },
     amounts: [{ amount: { kind: "maxReps" }, rom: "full" }],
     stop: { kind: "repTotal", total, restSeconds, shared },
+    sides: null,
   };
 }
 
 function readLaterality(s: Scanner): Laterality | null {
-  const word =
-    s.eat(/\/ ?(side|alt|hold|both)\b/iy)?.[1]?.toLowerCase() ?? (s.eat(/(?:each|per) side\b/iy) ? "side" : null);
-  if (!word) return null;
-  if (word === "both") return "both";
-  return word === "side" ? "eachSide" : word === "alt" ? "alternating" : "otherHolds";
+  const word = s.eat(SIDES)?.[1]?.toLowerCase();
+  if (word) {
+    if (word === "both") return "both";
+    return word.startsWith("alt") ? "alternating" : word === "hold" ? "otherHolds" : "eachSide";
+  }
+  if (s.eat(/(?:reps? )?(?:each|per|a)(?: |-)?(?:side|leg|arm|hand)\b|(?:reps? )?each\b(?! \w)/iy)) return "eachSide";
+  return s.eat(/alternat(?:ing|e|ed)\b|alt\b/iy) ? "alternating" : null;
 }
 
+const SIDES = /\/ ?(side|leg|arm|hand|alt(?:ernating)?|hold|both)\b/iy;
+
+/** Brackets within brackets: more than anybody means. */
+const MOST_BRACKETS = 3;
+
 /** The segments after the first: `> -20%x8`, `(> -20%x8)*2`, `> pause 15s x4`, `> as "Push-up" xF`. */
-function readChain(s: Scanner, lookup: ExerciseLookup): DraftSegment[] {
+function readChain(s: Scanner, lookup: ExerciseLookup, depth = 0): DraftSegment[] {
   const chain: DraftSegment[] = [];
   for (;;) {
     const start = s.position;
     if (s.eat(/\(/y)) {
-      const group = readChain(s, lookup);
+      if (depth >= MOST_BRACKETS) s.failAt(start, 1, `brackets at most ${MOST_BRACKETS} deep`);
+      const group = readChain(s, lookup, depth + 1);
       if (group.length === 0) s.fail("> and what follows inside the brackets");
       if (!s.eat(/\)/y)) s.fail("a closing bracket");
       const times = Number(s.eat(/[*x] ?(\d+)/iy)?.[1] ?? s.fail("how often the bracket repeats, such as *2"));
@@ -248,7 +295,7 @@ function readLink(s: Scanner, lookup: ExerciseLookup): DraftSegment {
     if (s.atEnd || s.peek(/>|\(|\)|\/\/|\+(\s|$)/y)) break;
     if (
       s.peek(
-        /r ?\d|rpartner|h ?\d|ramp\b|(last|first|round|rounds)\b[^:]*:|in ?\d|only\b|warmup\b|\/(side|alt|hold|both)/iy,
+        /r ?\d|r(est)? ?partner|h ?\d|ramp\b|(last|first|round|rounds)\b[^:]*:|in ?\d|only\b|warmup\b|\/ ?(side|leg|arm|alt|hold|both)|(each|per|alternating|alt)\b/iy,
       )
     )
       break;
@@ -257,7 +304,8 @@ function readLink(s: Scanner, lookup: ExerciseLookup): DraftSegment {
       const lift = readExercise(s, lookup, LINK_NAME_END);
       link.exerciseId = lift.id;
       if (lift.setup.length > 0) link.setup = lift.setup;
-    } else if (s.eat(/pause\b/iy)) link.restBeforeSeconds = readSeconds(s, "the pause");
+    } else if (amount && s.peek(/rest\b/iy)) break;
+    else if (s.eat(/pause\b|rest\b/iy)) link.restBeforeSeconds = readSeconds(s, "the pause");
     else if (s.peek(/[+-] ?\d/y)) {
       const change = readChange(s) ?? s.fail("a cut in % or in kg, such as -20% or -10kg");
       link.load = { kind: "fromSegment", change };
@@ -268,6 +316,7 @@ function readLink(s: Scanner, lookup: ExerciseLookup): DraftSegment {
       link.load = load.rules[0] ?? UNSAID;
       if (load.rir) link.rir = load.rir[0]!;
     } else if (s.peek(/&/y)) link.beside = [...link.beside, readBeside(s)!];
+    else if (s.peek(BARE_WEIGHT)) link.load = { kind: "fixed", weight: readWeight(s)! };
     else if (s.peek(/\[/y)) link.setup = joinSetup(link.setup ?? [], readSetup(s)!);
     else {
       const effort = readEffort(s);
@@ -285,6 +334,9 @@ function readLink(s: Scanner, lookup: ExerciseLookup): DraftSegment {
   if (!amount) s.fail("the reps of this part, such as x8 or xF");
   return link;
 }
+
+/** A weight without its sign: `80kg`. */
+const BARE_WEIGHT = /\d+(?:\.\d+)? ?(?:kgs?|kilos?|lbs?|pounds?)\b(?! ?\/ ?round)/iy;
 
 function readRamp(s: Scanner): Ramp {
   if (!s.eat(/\(/y)) return { kind: "auto" };
@@ -305,17 +357,27 @@ interface Selector {
   readonly from: number;
   readonly to: number;
   readonly at: number;
+  readonly length: number;
 }
 
 function readSelector(s: Scanner): Selector | null {
+  s.skipSpaces();
   const at = s.position;
   const last = s.eat(/(last|first)(?: (\d+))? ?:/iy);
   if (last) {
     const count = Number(last[2] ?? 1);
-    return { kind: last[1]!.toLowerCase() === "last" ? "last" : "first", from: count, to: count, at };
+    return {
+      kind: last[1]!.toLowerCase() === "last" ? "last" : "first",
+      from: count,
+      to: count,
+      at,
+      length: last[0].length,
+    };
   }
   const round = s.eat(/rounds? (\d+)(?:-(\d+))? ?:/iy);
-  return round ? { kind: "round", from: Number(round[1]), to: Number(round[2] ?? round[1]), at } : null;
+  return round
+    ? { kind: "round", from: Number(round[1]), to: Number(round[2] ?? round[1]), at, length: round[0].length }
+    : null;
 }
 
 function roundsOf(s: Scanner, selector: Selector, count: number): number[] {
@@ -326,7 +388,7 @@ function roundsOf(s: Scanner, selector: Selector, count: number): number[] {
         ? [0, selector.to - 1]
         : [selector.from - 1, selector.to - 1];
   if (from < 0 || to < from || to >= count) {
-    s.failAt(selector.at, 6, `a round that exists: this lift has ${count}`);
+    s.failAt(selector.at, selector.length, `a round that exists: this lift has ${count}`);
   }
   return Array.from({ length: to - from + 1 }, (_, i) => from + i);
 }
@@ -370,24 +432,41 @@ const nothingSaid = (): Said => ({
 });
 
 function readSetToken(s: Scanner, said: Said, lookup: ExerciseLookup): boolean {
+  const start = s.position;
+  const once = (isSaid: boolean, what: string) => isSaid && s.failWord(start, `one ${what}: another stands before it`);
   if (s.eat(/> ?-(?=\s|$)/y)) said.chain = [];
   else if (s.peek(/>|\(/y)) {
     said.chain = [...(said.chain ?? []), ...readChain(s, lookup)];
   } else if (s.eat(/@-(?=\s|$)/y)) said.loads = [UNSAID];
   else if (s.peek(/@/y)) {
     const load = readLoad(s)!;
-    said.loads = load.rules;
+    if (load.rir) once(said.rirs !== null || said.effort !== undefined, "effort");
+    // A load and an effort: `@100kg @RPE8` is both, in whatever order.
     if (load.rir) said.rirs = load.rir;
+    if (!load.rir || said.loads === null) {
+      once(said.loads !== null && !isByEffort(said.loads), "load");
+      said.loads = load.rules;
+    }
+  } else if (s.peek(BARE_WEIGHT)) {
+    once(said.loads !== null && !isByEffort(said.loads), "load");
+    said.loads = [{ kind: "fixed", weight: readWeight(s)! }];
   } else if (s.peek(/&/y)) said.beside = [...(said.beside ?? []), readBeside(s)!];
   else if (s.peek(/[+-] ?\d[^/]*\/ ?round/iy)) {
+    once(said.step !== null || (said.loads?.length ?? 1) > 1, "step or load for each round");
     said.step = readChange(s) ?? s.fail("a step such as +5kg/round");
     s.eat(/\/ ?round\b/iy);
   } else if (s.eat(/rir ?(\?|-(?=\s|$))/iy)) said.effort = null;
   else if (s.eat(/t(\?(?![-\d])|-(?=\s|$))/iy)) said.tempo = null;
-  else if (s.peek(/(rir|rpe) ?\d/iy)) said.effort = readEffort(s)!;
-  else if (s.peek(/t(empo)? ?[\dX?]/iy)) said.tempo = readTempo(s)!.tempo;
-  else if (s.eat(/in (?=\d)|in(?=\d)/iy)) said.within = readSeconds(s, "the whole set");
-  else if (s.eat(/only\b/iy)) said.only = true;
+  else if (s.peek(/(rir|rpe) ?\d|\d+(\.\d+)?(-\d+(\.\d+)?)? ?(rir|rpe)\b(?! ?\d)/iy)) {
+    once(said.effort !== undefined || said.rirs !== null, "effort");
+    said.effort = readEffort(s)!;
+  } else if (s.peek(/t(empo)? ?[\dX?]/iy)) {
+    once(said.tempo !== undefined, "tempo");
+    said.tempo = readTempo(s)!.tempo;
+  } else if (s.eat(/in (?=\d)|in(?=\d)/iy)) {
+    once(said.within !== null, "time for the whole set");
+    said.within = readSeconds(s, "the whole set");
+  } else if (s.eat(/only\b/iy)) said.only = true;
   else if (s.eat(/out\b/iy)) said.out = true;
   else if (s.eat(/warm-?up\b/iy)) said.warmUp = true;
   else if (s.eat(/working\b/iy)) said.warmUp = false;
@@ -402,6 +481,9 @@ function readSetToken(s: Scanner, said: Said, lookup: ExerciseLookup): boolean {
   return true;
 }
 
+const isByEffort = (loads: readonly (LoadRule | null)[]): boolean =>
+  loads.every((rule) => rule === null || rule.kind === "byEffort");
+
 function at<T>(list: readonly T[] | null, round: number): T | undefined {
   if (!list) return undefined;
   return list.length === 1 ? list[0] : list[round];
@@ -411,8 +493,13 @@ function at<T>(list: readonly T[] | null, round: number): T | undefined {
 const firstRound = (said: Said): number =>
   said.scheme && said.scheme.amounts.length > 1 ? said.scheme.amounts.findIndex((a) => a !== null) : 0;
 
-/** Applies what was said to one round, on top of what that round already is. */
-function applySaid(said: Said, before: DraftSet | null, round: number): DraftSet | null {
+/** Applies what was said to one round, on top of what that round already is; `steps`: a step counts from a round before it. */
+function applySaid(
+  said: Said,
+  before: DraftSet | null,
+  round: number,
+  steps = round > firstRound(said),
+): DraftSet | null {
   if (said.out) return null;
   const entry = said.scheme ? at(said.scheme.amounts, round) : undefined;
   if (said.scheme && entry === null) return null;
@@ -430,7 +517,7 @@ function applySaid(said: Said, before: DraftSet | null, round: number): DraftSet
   if (rule) first.load = rule;
   const rir = at(said.rirs, round);
   if (rir) first.rir = rir;
-  if (said.step && round > firstRound(said)) first.load = { kind: "fromRound", change: said.step };
+  if (said.step && steps) first.load = { kind: "fromRound", change: said.step };
   if (said.effort !== undefined) first.rir = said.effort;
   if (said.tempo !== undefined) first.tempo = said.tempo;
   if (said.beside) first.beside = said.beside;
@@ -459,6 +546,7 @@ export function readSlot(s: Scanner, lookup: ExerciseLookup, blockRounds: Span |
     exerciseId: exercise.id,
     rounds: null,
     laterality: exercise.laterality,
+    sides: null,
     setup: exercise.setup,
     cues: [],
     ramp: { kind: "none" },
@@ -470,7 +558,7 @@ export function readSlot(s: Scanner, lookup: ExerciseLookup, blockRounds: Span |
   };
   const base = nothingSaid();
   const start = s.position;
-  readTokens(s, slot, base, lookup);
+  readTokens(s, slot, base, lookup, false);
   if (!base.scheme) s.fail("sets and reps, such as 4x8, 3x10-12, 3xF, 3x40s or 60total");
   slot.rounds = base.scheme.rounds ?? blockRounds ?? { low: 1, high: 1 };
   if (base.scheme.rounds === null && blockRounds === null) slot.rounds = { low: 1, high: 1 };
@@ -483,7 +571,7 @@ export function readSlot(s: Scanner, lookup: ExerciseLookup, blockRounds: Span |
     if (!selector) break;
     const said = nothingSaid();
     const clauseStart = s.position;
-    readTokens(s, null, said, lookup);
+    readTokens(s, slot, said, lookup, true);
     if (said.cues) slot.cues = said.cues;
     const rounds = roundsOf(s, selector, count);
     if (said.scheme?.rounds && said.scheme.amounts.length !== rounds.length) {
@@ -491,7 +579,9 @@ export function readSlot(s: Scanner, lookup: ExerciseLookup, blockRounds: Span |
     }
     checkLists(s, said, rounds.length, clauseStart);
     for (const [index, round] of rounds.entries()) {
-      slot.sets[round] = applySaid({ ...said, step: null }, slot.sets[round] ?? firstSet(slot.sets), index);
+      // A step in a clause counts from the round before, or from a load that the clause itself begins with.
+      const steps = said.loads ? index > 0 : slot.sets.slice(0, round).some((set) => set !== null);
+      slot.sets[round] = applySaid(said, slot.sets[round] ?? firstSet(slot.sets), index, steps);
     }
   }
   if (slot.sets.every((set) => set === null))
@@ -501,8 +591,11 @@ export function readSlot(s: Scanner, lookup: ExerciseLookup, blockRounds: Span |
 
 const firstSet = (sets: readonly (DraftSet | null)[]): DraftSet | null => sets.find((set) => set !== null) ?? null;
 
-/** Reads tokens until the line, the slot or the clause ends. Slot-wide tokens are refused inside a clause. */
-function readTokens(s: Scanner, slot: DraftSlot | null, said: Said, lookup: ExerciseLookup): void {
+/**
+ * Reads tokens until the line, the slot or the clause ends. What holds for the whole lift (rests, a ramp, sides) may stand in a
+ * clause too, and holds for the whole lift there; in a cell there is no lift to hold for.
+ */
+function readTokens(s: Scanner, slot: DraftSlot | null, said: Said, lookup: ExerciseLookup, inClause = false): void {
   while (!s.atEnd && !s.peek(/\+(\s|$)/y) && !s.peek(/((last|first)( \d+)?|rounds? \d+(-\d+)?) ?:/iy)) {
     const before = s.position;
     const cue = s.eat(/\/\/ ?(.*)$/y);
@@ -515,24 +608,33 @@ function readTokens(s: Scanner, slot: DraftSlot | null, said: Said, lookup: Exer
     }
     const sides = readLaterality(s);
     if (sides) {
-      if (!slot) s.failAt(before, 5, "/side or /alt with the lift's own reps; it holds for all rounds");
-      slot.laterality = sides;
+      if (!slot) s.failWord(before, "/side or /alt with the lift's own reps; it holds for all rounds");
+      takeSides(s, slot, sides, before);
       continue;
     }
     if (s.peek(/\[/y)) {
       const setup = readSetup(s)!;
-      if (slot) slot.setup = joinSetup(slot.setup, setup);
+      if (slot && !inClause) slot.setup = joinSetup(slot.setup, setup);
       else said.setup = setup;
       continue;
     }
     if (readSlotWide(s, slot)) continue;
-    if (readSetToken(s, said, lookup)) continue;
+    if (readSetToken(s, said, lookup)) {
+      if (said.scheme?.sides && slot) takeSides(s, slot, said.scheme.sides, before);
+      continue;
+    }
     const word = s.wordHere();
     s.fail(
       "a load (@80kg), a tempo (t3-1-1-0), a rest (r90), a drop (> -20%x8) or the end of the line",
       nearestKeyword(word),
     );
   }
+}
+
+function takeSides(s: Scanner, slot: DraftSlot, sides: Laterality, at: number): void {
+  if (slot.sides !== null && slot.sides !== sides) s.failWord(at, "the same sides in every round");
+  slot.sides = sides;
+  slot.laterality = sides;
 }
 
 const KEYWORDS = [
@@ -569,19 +671,24 @@ function readSlotWide(s: Scanner, slot: DraftSlot | null): boolean {
   const before = s.position;
   const word = s.peek(/(ramp\b|h(?:andover)? ?(?=\d)|r(?:est)? ?(?=\d)|r(?:est)? ?partner\b)/iy)?.[1]?.toLowerCase();
   if (!word) return false;
-  if (!slot) s.failAt(before, word.length, "rests and ramps before the round selectors; r60,60,120 gives one a round");
+  if (!slot) s.failWord(before, "rests and ramps on the lift's own line; they hold for all its rounds");
+  const once = (isSaid: boolean, what: string) => isSaid && s.failWord(before, `one ${what}: another stands before it`);
   if (word.startsWith("ramp")) {
+    once(slot.ramp.kind !== "none", "ramp");
     s.eat(/ramp/iy);
     slot.ramp = readRamp(s);
   } else if (word.startsWith("h")) {
+    once(slot.handover !== null, "handover");
     s.eat(/h(andover)? ?/iy);
     slot.handover = readRests(s, "handover");
     slot.handoverAt = before;
   } else if (word.endsWith("partner")) {
+    once(slot.rest !== null, "rest");
     s.eat(/r(est)? ?partner/iy);
     slot.rest = { partnersLeastSeconds: s.eatHere(/\/(?=\d)/y) ? readSeconds(s, "least rest") : null };
     slot.restAt = before;
   } else {
+    once(slot.rest !== null, "rest");
     s.eat(/r(est)? ?/iy);
     slot.rest = readRests(s, "rest");
     slot.restAt = before;

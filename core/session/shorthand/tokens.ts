@@ -29,13 +29,21 @@ function readPosition(s: Scanner, what: string): "long" | "middle" | "short" {
   return word === "squeezed" || word === "short" ? "short" : "middle";
 }
 
-/** A duration as people write it: 90, 90s, 2min. In seconds. */
+/** A duration as people write it: 90, 90s, 2min, 1:30, 1h. In seconds. */
 export function readSeconds(s: Scanner, what: string): number {
   const start = s.position;
+  const clock = s.eat(/(\d{1,3}):([0-5]\d)(?!\d)/y);
+  if (clock) return checkedSeconds(s, start, Number(clock[1]) * 60 + Number(clock[2]), what);
+  const hours = s.eat(/(\d+(?:\.\d+)?) ?h(?:ours?|rs?)?\b/iy);
+  if (hours) return checkedSeconds(s, start, Number(hours[1]) * 3600, what);
   const match = s.eat(/(\d+(?:\.\d+)?) ?(min(?:utes?)?\b|m\b|s(?:ec(?:onds?)?)?\b)?/iy);
   if (!match) s.fail(`seconds of ${what}, such as 90 or 2min`);
-  const seconds = Number(match[1]) * (/^m/i.test(match[2] ?? "") ? 60 : 1);
-  if (seconds > LIMITS.seconds) s.failAt(start, match[0].length, `${what} of at most ${LIMITS.seconds / 60} minutes`);
+  return checkedSeconds(s, start, Number(match[1]) * (/^m/i.test(match[2] ?? "") ? 60 : 1), what);
+}
+
+function checkedSeconds(s: Scanner, start: number, seconds: number, what: string): number {
+  if (seconds > LIMITS.seconds)
+    s.failAt(start, s.position - start, `${what} of at most ${LIMITS.seconds / 60} minutes`);
   return seconds;
 }
 
@@ -70,14 +78,21 @@ export function readAmount(s: Scanner): ReadAmount | null {
     if (!(Number(metres[1]) > 0 && Number(metres[1]) <= LIMITS.metres)) s.fail(`between 1 and ${LIMITS.metres} metres`);
     return { amount: { kind: "metres", metres: Number(metres[1]) }, rom: "full" };
   }
+  if (s.peek(HALVES)) return partials(s, { kind: "maxReps" });
   const reps = readReps(s);
   return reps ? partials(s, { kind: "reps", reps }) : null;
 }
 
+const HALVES = /(?:half|halves|partial)(?:[ -]?reps?)?\b/iy;
+
 function partials(s: Scanner, amount: Amount): ReadAmount {
-  s.eat(/reps\b/iy);
-  if (!s.eat(/partials?\b/iy)) return { amount, rom: "full" };
-  return { amount, rom: readPosition(s, "the partial rep") };
+  const start = s.position;
+  s.eat(/reps?\b/iy);
+  if (s.eat(/partials?(?! ?-?reps?)\b/iy)) return { amount, rom: readPosition(s, "the partial rep") };
+  if (!s.eat(HALVES)) return { amount, rom: "full" };
+  if (s.peek(POSITION)) return { amount, rom: readPosition(s, "the partial rep") };
+  s.note(start, "half reps, taken in the long half of the range; write 8 partials short for the other");
+  return { amount, rom: "long" };
 }
 
 export function readWeight(s: Scanner): Weight | null {
@@ -102,10 +117,13 @@ export interface ReadLoad {
 }
 
 export function readLoad(s: Scanner): ReadLoad | null {
-  if (!s.eat(/@/y)) return null;
+  s.skipSpaces();
   const start = s.position;
+  if (!s.eat(/@/y)) return null;
   const effort = readEffortList(s);
   if (effort) return effort;
+  const range = readPercentRange(s);
+  if (range) return { rules: [range], rir: null };
   const single = readSingleRule(s);
   if (single) {
     refuseLoadRange(s, start);
@@ -114,7 +132,26 @@ export function readLoad(s: Scanner): ReadLoad | null {
   return { rules: readNumberList(s, start), rir: null };
 }
 
+/** `70-75%`: planned at its middle, and said so. */
+function readPercentRange(s: Scanner): LoadRule | null {
+  const start = s.position;
+  const match = s.eat(/(\d+(?:\.\d+)?) ?%? ?- ?(\d+(?:\.\d+)?) ?(% ?top|%)(?! ?\/ ?round)/iy);
+  if (!match) return null;
+  const [low, high] = [Number(match[1]), Number(match[2])];
+  if (high < low) s.failAt(start, match[0].length, "a range from low to high", `${match[2]}-${match[1]}${match[3]}`);
+  const middle = decimal((low + high) / 2, 1);
+  s.note(start, `${match[1]} to ${match[2]} %, planned at ${middle} %`);
+  const suffix: Suffix = /top/i.test(match[3]!) ? { kind: "percentTop" } : { kind: "percent" };
+  return ruleOf(s, start, middle, suffix);
+}
+
 function readEffortList(s: Scanner): ReadLoad | null {
+  const turned = s.eat(/(\d+(?:\.\d+)?(?:-\d+(?:\.\d+)?)?) ?(RIR|RPE)\b(?! ?\d)/iy);
+  if (turned)
+    return {
+      rules: [{ kind: "byEffort" }],
+      rir: [effortOf(s, turned[2]!.toUpperCase(), turned[1]!, turned[0].length)],
+    };
   const word = s.eat(/(RIR|RPE) ?/iy)?.[1]?.toUpperCase();
   if (!word) return null;
   const efforts: Span[] = [];
@@ -126,19 +163,26 @@ function readEffortList(s: Scanner): ReadLoad | null {
 
 /** `rir2`, `rir1-2`, `rpe8` beside a load. */
 export function readEffort(s: Scanner): Span | null {
+  const turned = s.eat(/(\d+(?:\.\d+)?(?:-\d+(?:\.\d+)?)?) ?(RIR|RPE)\b(?! ?\d)/iy);
+  if (turned) return effortOf(s, turned[2]!.toUpperCase(), turned[1]!, turned[0].length);
   const word = s.eat(/(rir|rpe) ?(?=[\d])/iy)?.[1]?.toUpperCase();
   return word ? readEffortFigure(s, word) : null;
 }
 
 function readEffortFigure(s: Scanner, word: string): Span {
-  const start = s.position;
-  const match = s.eatHere(/(\d+(?:\.\d+)?)(?:-(\d+(?:\.\d+)?))?/y);
+  const match = s.eatHere(/\d+(?:\.\d+)?(?:-\d+(?:\.\d+)?)?/y);
   if (!match) s.fail(word === "RIR" ? "reps in reserve, such as RIR2" : "a rating from 1 to 10, such as RPE8");
-  const a = Number(match[1]);
-  const b = match[2] === undefined ? a : Number(match[2]);
+  return effortOf(s, word, match[0], match[0].length);
+}
+
+/** Reserve from a figure or a range that ends at the cursor. */
+function effortOf(s: Scanner, word: string, figures: string, length: number): Span {
+  const start = s.position - length;
+  const [first, second = first] = figures.split("-");
+  const [a, b] = [Number(first), Number(second)];
   const [low, high] = word === "RIR" ? [a, b] : [10 - b, 10 - a];
-  if (low < 0 || high > 10) s.failAt(start, match[0].length, word === "RIR" ? "RIR from 0 to 10" : "RPE from 0 to 10");
-  if (high < low) s.failAt(start, match[0].length, "a range from low to high", `${match[2]}-${match[1]}`);
+  if (low < 0 || high > 10) s.failAt(start, length, word === "RIR" ? "RIR from 0 to 10" : "RPE from 0 to 10");
+  if (high < low) s.failAt(start, length, "a range from low to high", `${second}-${first}`);
   return { low, high };
 }
 
@@ -177,11 +221,12 @@ function refuseLoadRange(s: Scanner, start: number): void {
   const range = s.peek(/- ?(\d+(?:\.\d+)?) ?(kg|lb|%)(?! ?\/ ?round)/iy);
   if (!range) return;
   const first = s.text.slice(start, s.position).trim();
+  const unit = /kg|lb|%/i.test(first) ? "" : range[2]!;
   s.failAt(
     start,
     s.position - start + range[0].length,
     "one load, not a range; a range of effort is written rir1-2",
-    `@${first}`,
+    /^@?\s*\d+(\.\d+)? ?(kg|lb|%)?$/i.test(first) ? `${first}${unit}` : null,
   );
 }
 
@@ -211,7 +256,8 @@ function readNumberList(s: Scanner, start: number): (LoadRule | null)[] {
       start,
       s.position - start,
       "the unit of the load: kg, lb, % or %top",
-      `@${s.text.slice(start, s.position).trim()}kg`,
+      // Offered only where a unit is all that is missing.
+      /\S/.test(s.text[s.position] ?? "") || items.length > 1 ? null : `${s.text.slice(start, s.position).trim()}kg`,
     );
   }
   const rules: (LoadRule | null)[] = [];
@@ -229,7 +275,12 @@ function refuseDecimalComma(s: Scanner, start: number, items: { text: string; su
   if (Number(second.text) * 5 > Number(first.text) && second.text.length > 1) return;
   if (second.text.length > 2 || second.text === "-") return;
   const tail = s.text.slice(start, s.position).trim().replace(",", ".");
-  s.failAt(start, s.position - start, "a decimal point, not a comma; a comma separates rounds", `@${tail}`);
+  s.failAt(
+    start,
+    s.position - start,
+    "a decimal point, not a comma; a comma separates rounds",
+    second.suffix ? tail : null,
+  );
 }
 
 function readSuffix(s: Scanner): Suffix | null {
