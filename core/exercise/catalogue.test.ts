@@ -9,8 +9,8 @@ import { ROWS } from "./rows";
 const lift = (id: string) => SHIPPED_CATALOGUE.byId.get(id)!;
 
 describe("the shipped exercises", () => {
-  it("are at least 160, for the whole body, several implements for each pattern", () => {
-    expect(SHIPPED_EXERCISES.length).toBeGreaterThanOrEqual(160);
+  it("are at least 330, for the whole body, several implements for each pattern", () => {
+    expect(SHIPPED_EXERCISES.length).toBeGreaterThanOrEqual(330);
     for (const region of REGION_IDS)
       expect(SHIPPED_EXERCISES.filter((one) => one.shares[region] === 1).length, REGIONS[region].name).toBeGreaterThan(
         1,
@@ -106,6 +106,17 @@ describe("resistance through the range", () => {
     expect(peak("cable-lateral-raise", "sideDelts")).toBeGreaterThan(peak("lateral-raise", "sideDelts"));
     const even = demandCurve(lift("leg-extension")).map((point) => point.torque);
     expect(Math.min(...even)).toBeGreaterThan(0.8);
+  });
+
+  it("what the legs push on a sled or hang from a belt is hardest deep, like any squat", () => {
+    for (const id of ["leg-press", "seated-leg-press", "sled-squat", "belt-squat", "pendulum-squat", "back-squat"])
+      expect(thirdOf(peak(id, "vasti")), id).toBe("lengthened");
+  });
+
+  it("a two-joint muscle follows its moment arms: an arm behind the body makes a curl longer than one in front", () => {
+    expect(peak("incline-curl", "biceps")).toBeGreaterThan(peak("dumbbell-curl", "biceps"));
+    expect(peak("dumbbell-curl", "biceps")).toBeGreaterThan(peak("spider-curl", "biceps"));
+    expect(peak("seated-leg-curl", "hamstrings")).toBeGreaterThan(peak("lying-leg-curl", "hamstrings"));
   });
 
   it("moving a bench or a cable moves where it is hard; a longer lever makes it harder throughout", () => {

@@ -50,7 +50,7 @@ export const MOTIONS = {
     pattern: "squat",
     plane: "sagittal",
     joints: { hipFlexion: [115, 55], kneeFlexion: [110, 8], anklePoint: [-15, 0] },
-    limb: [90, 35],
+    limb: [90, 12],
     shares: { vasti: 1, rectusFemoris: 0.5, gluteMax: 0.5, adductors: 0.5 },
     family: "squat",
     stress: { knee: 2, hip: 1, lowerBack: 1 },
