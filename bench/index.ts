@@ -25,6 +25,7 @@ import {
   totalSession,
   weight,
 } from "../core";
+import { edgeBench, namesBench } from "./edge";
 import { fuzz } from "./fuzz";
 import { buildPlan, PLAN_TEXTS } from "./plan";
 import { curveRecovery, reserveRecovery } from "./recovery";
@@ -64,7 +65,7 @@ export function expandAll(plan: readonly SessionDocument[]): number {
   return seconds;
 }
 
-export function runBench(): void {
+export async function runBench(): Promise<void> {
   const plan = buildPlan();
   const sets = countSets(plan);
   const json = time(() => JSON.parse(JSON.stringify(plan)));
@@ -81,6 +82,8 @@ export function runBench(): void {
   row("parse the shorthand", parse);
   loads(json.microseconds / sets);
   judgement(plan, json.microseconds);
+  namesBench(time);
+  await edgeBench();
   const { cases, slowestMs } = fuzz(100_000, 2026);
   console.log(
     `\nFuzz: ${cases} mutated texts and ${cases / 10} mutated documents, no crash; the slowest took ${slowestMs.toFixed(1)} ms.`,

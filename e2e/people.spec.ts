@@ -38,7 +38,7 @@ test("nobody gets in without signing in, nor from another site", async ({ page, 
 
 test("the palette reaches a client by typing", async ({ page }) => {
   await enterAsCoach(page);
-  const field = page.getByPlaceholder("A client or a screen");
+  const field = page.getByPlaceholder("A client, a screen or an exercise");
   await page.keyboard.press("Control+k");
   await field.fill("greta");
   await page.keyboard.press("Enter");

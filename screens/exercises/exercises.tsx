@@ -11,9 +11,18 @@ import { Ranking } from "./ranking";
 import { useExercises } from "./use-exercises";
 
 /** Muscle regions by thirds of their length, exercises as threads; what fits a client in a gym, and what goes with what. */
-export function ExercisesScreen({ view, make }: { view: ExercisesView; make: ToMake | null }) {
+export function ExercisesScreen({
+  view,
+  make,
+  draw,
+}: {
+  view: ExercisesView;
+  make: ToMake | null;
+  /** The exercise that is drawn at first. */
+  draw: string | null;
+}) {
   const router = useRouter();
-  const state = useExercises(view);
+  const state = useExercises(view, draw);
   const [mode, setMode] = useState<"lengths" | "list">("lengths");
   const box = "rounded-[3px] border border-rule bg-cloth px-2 py-1";
   return (

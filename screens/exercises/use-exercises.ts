@@ -5,6 +5,7 @@ import {
   ANYBODY,
   coverageHoles,
   coverageOf,
+  directRegions,
   type Exercise,
   equipmentOn,
   limitsOn,
@@ -19,11 +20,12 @@ import {
 } from "@/core";
 
 /** What is chosen on the Exercises screen, and what follows from it for a client in a gym. */
-export function useExercises(view: ExercisesView) {
+export function useExercises(view: ExercisesView, draw: string | null) {
   const catalogue = useMemo(() => catalogueIn(view.exercises), [view.exercises]);
-  const [region, setRegion] = useState<RegionId>("midChest");
+  const drawn = draw === null ? undefined : catalogue.byId.get(draw);
+  const [region, setRegion] = useState<RegionId>((drawn && directRegions(drawn)[0]) ?? "midChest");
   const [wholeMuscle, setWholeMuscle] = useState(false);
-  const [firstId, setFirstId] = useState<string | null>(null);
+  const [firstId, setFirstId] = useState<string | null>(drawn?.id ?? null);
   const [secondId, setSecondId] = useState<string | null>(null);
   const [gymId, setGymId] = useState(view.client?.gymId ?? view.gyms[0]?.id ?? "");
   const [weights, setWeights] = useState<RankWeights>(RANK_PRESETS[0]!.weights);

@@ -1,5 +1,5 @@
 import { expect, it } from "vitest";
-import { likeness } from "./palette";
+import { exerciseItems, likeness } from "./palette";
 
 const NAMES = ["Exercises", "Session", "Floor", "Gym", "Clients", "Ines Calder", "Noor Castellan", "Zoë Marines"];
 const best = (typed: string) =>
@@ -18,4 +18,14 @@ it.each([
   ["qq", []],
 ])("%s goes to %j", (typed, names) => {
   expect(best(typed)).toEqual(names);
+});
+
+it("exercises are found as everywhere, once a word of them is typed", () => {
+  expect(exerciseItems("rd")).toEqual([]);
+  expect(exerciseItems("rdl")[0]).toMatchObject({
+    name: "Romanian deadlift",
+    href: "/exercises?draw=romanian-deadlift",
+  });
+  expect(exerciseItems("hamm")[0]!.name).toBe("Hammer curl");
+  expect(exerciseItems("press")).toHaveLength(4);
 });

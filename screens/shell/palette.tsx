@@ -1,7 +1,8 @@
 "use client";
 import { Command } from "cmdk";
 import { useRouter } from "next/navigation";
-import { useEffect, useState } from "react";
+import { useEffect, useMemo, useState } from "react";
+import { offerExercises, SHIPPED_CATALOGUE } from "@/core";
 
 export interface PaletteItem {
   readonly group: string;
@@ -19,9 +20,23 @@ export function likeness(typed: string, name: string): number {
   return whole.includes(wanted) ? 0.4 : 0;
 }
 
-/** Ctrl/⌘ K reaches every client and screen by typing. */
-export function Palette({ items }: { items: readonly PaletteItem[] }) {
+const EXERCISE = "/exercises?draw=";
+
+/** The exercises that what is typed comes nearest to, each to its drawing; none before there is a word of it. */
+export function exerciseItems(typed: string): PaletteItem[] {
+  if (typed.trim().length < 3) return [];
+  return offerExercises(SHIPPED_CATALOGUE, typed, { most: 4, isTyping: true }).map(({ id, name }) => ({
+    group: "Exercises",
+    name,
+    href: `${EXERCISE}${id}`,
+  }));
+}
+
+/** Ctrl/⌘ K reaches every client, screen and exercise by typing. */
+export function Palette({ items: places }: { items: readonly PaletteItem[] }) {
   const [open, setOpen] = useState(false);
+  const [typed, setTyped] = useState("");
+  const items = useMemo(() => [...places, ...exerciseItems(typed)], [places, typed]);
   const router = useRouter();
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
@@ -38,12 +53,15 @@ export function Palette({ items }: { items: readonly PaletteItem[] }) {
       open={open}
       onOpenChange={setOpen}
       label="Go to"
-      filter={(_href, typed, names) => likeness(typed, names?.[0] ?? "")}
+      // Exercises come found already, and after the people and screens of that name.
+      filter={(href, typed, names) => (href.startsWith(EXERCISE) ? 0.3 : likeness(typed, names?.[0] ?? ""))}
       overlayClassName="fixed inset-0 z-40 bg-bark/45"
       contentClassName="fixed left-1/2 top-[14vh] z-50 w-[min(34rem,92vw)] -translate-x-1/2 border-2 border-indigo bg-cloth"
     >
       <Command.Input
-        placeholder="A client or a screen"
+        placeholder="A client, a screen or an exercise"
+        value={typed}
+        onValueChange={setTyped}
         className="w-full border-b border-thread bg-transparent px-4 py-3 text-base outline-none"
       />
       <Command.List className="max-h-[50vh] overflow-y-auto p-2">
@@ -63,6 +81,7 @@ export function Palette({ items }: { items: readonly PaletteItem[] }) {
                   keywords={[item.name]}
                   onSelect={() => {
                     setOpen(false);
+                    setTyped("");
                     router.push(item.href);
                   }}
                   className="cursor-pointer rounded-[3px] px-3 py-2 data-[selected=true]:bg-indigo data-[selected=true]:text-ground"
