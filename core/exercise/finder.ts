@@ -39,6 +39,12 @@ interface Index {
   /** Parts by their spellings with one letter left out. */
   readonly slips: ReadonlyMap<string, readonly string[]>;
   readonly weights: ReadonlyMap<string, number>;
+  /** The weight of all words of each phrase, by its place. */
+  readonly written: readonly number[];
+  /** Words of the texts that were read last. */
+  readonly remembered: Map<string, string[]>;
+  /** One figure for each phrase, all nought between uses. */
+  readonly sums: Float64Array;
 }
 
 const indexes = new WeakMap<Catalogue, Index>();
@@ -79,7 +85,18 @@ function indexOf(catalogue: Catalogue): Index {
   for (const part of parts)
     if (part.length >= 4)
       for (const spelling of [part, ...shorter(part)]) slips.set(spelling, [...(slips.get(spelling) ?? []), part]);
-  const index = { phrases, byWord, exact, parts, slips, weights };
+  const written = phrases.map(({ words }) => words.reduce((sum, word) => sum + (weights.get(word) ?? 0), 0));
+  const index = {
+    phrases,
+    byWord,
+    exact,
+    parts,
+    slips,
+    weights,
+    written,
+    remembered: new Map(),
+    sums: new Float64Array(phrases.length),
+  };
   indexes.set(catalogue, index);
   return index;
 }
@@ -265,13 +282,29 @@ interface Candidate extends FoundName {
   readonly score: number;
 }
 
-/** For each phrase, how many of the words stand in it. */
-function countsOf(words: readonly string[], index: Index): Map<number, number> {
-  const counts = new Map<number, number>();
-  for (const word of words)
-    for (const place of index.byWord.get(word) ?? []) counts.set(place, (counts.get(place) ?? 0) + 1);
-  return counts;
+/** For each phrase in which any of the words stands, the sum of their weights. */
+function sumsOf(
+  words: readonly string[],
+  index: Index,
+  weightOf: (word: string) => number,
+): (readonly [place: number, sum: number])[] {
+  const { sums } = index;
+  const touched: number[] = [];
+  for (const word of words) {
+    const weight = weightOf(word);
+    for (const place of index.byWord.get(word) ?? []) {
+      if (sums[place] === 0) touched.push(place);
+      sums[place]! += weight;
+    }
+  }
+  return touched.map((place) => {
+    const sum = sums[place]!;
+    sums[place] = 0;
+    return [place, sum] as const;
+  });
 }
+
+const countsOf = (words: readonly string[], index: Index) => sumsOf(words, index, () => 1);
 
 function candidates(words: readonly string[], index: Index, usual: Usual): Candidate[] {
   const best = new Map<string, Candidate>();
@@ -314,12 +347,22 @@ export function findExercise(catalogue: Catalogue, text: string, usual: Usual = 
   if (words.length === 0) return null;
   const [first, second] = candidates(words, index, usual);
   if (first && (!second || first.score > second.score)) return first;
-  const exercise = first ? null : usualOf(words, index, usual);
+  const exercise = first || usual.size === 0 ? null : usualOf(words, index, usual);
   return exercise && { exercise, setup: [], laterality: null };
 }
 
-const readWords = (text: string, index: Index): string[] =>
-  text.length > MOST_LETTERS ? [] : joinParts(partsOf(text).map((part) => putRight(part, index)));
+/** A name is read, and offered for, several times in a row. */
+const MOST_REMEMBERED = 500;
+
+function readWords(text: string, index: Index): string[] {
+  if (text.length > MOST_LETTERS) return [];
+  const known = index.remembered.get(text);
+  if (known) return known;
+  const words = joinParts(partsOf(text).map((part) => putRight(part, index)));
+  if (index.remembered.size >= MOST_REMEMBERED) index.remembered.clear();
+  index.remembered.set(text, words);
+  return words;
+}
 
 /** Lifts that are meant more often than others when little is said. */
 const STAPLES: readonly string[] = [
@@ -366,6 +409,11 @@ export function commonExercises(catalogue: Catalogue, most: number, usual: Usual
     .slice(0, most);
 }
 
+/** So many of the nearest are looked at closely. */
+const SHORTLIST = 12;
+/** A word that no name has says little, and takes nothing away from the others. */
+const UNKNOWN_WEIGHT = 0.05;
+
 /**
  * The exercises that a text comes nearest to, best first: by the words they share, then by what is usual here, then by how common
  * they are. While it is typed, the last word may be a beginning.
@@ -379,32 +427,34 @@ export function offerExercises(
   const beginning = isTyping && !text.endsWith(" ") ? wordsOf(text).at(-1) : undefined;
   const isBegun = beginning !== undefined && !index.byWord.has(beginning);
   const words = isBegun ? readWords(text.slice(0, text.trimEnd().lastIndexOf(" ") + 1), index) : readWords(text, index);
-  // A word that no name has says little, and takes nothing away from the others.
-  const weightOf = (word: string) => index.weights.get(word) ?? 0.05;
-  const begun = beginning
-    ? [...index.byWord.keys()].filter((word) => word.startsWith(beginning) && word !== beginning)
-    : [];
-  const scores = new Map<Exercise, number>();
+  const weightOf = (word: string) => index.weights.get(word) ?? UNKNOWN_WEIGHT;
   const asked = words.reduce((sum, word) => sum + weightOf(word), 0);
-  const places = new Set([...words, ...begun].flatMap((word) => index.byWord.get(word) ?? []));
-  for (const place of places) {
+  const begun = beginning
+    ? [...index.byWord.keys()].filter((word) => word.startsWith(beginning) && !words.includes(word))
+    : [];
+  const isWhole = new Set(words);
+  const shared = sumsOf([...words, ...begun], index, (word) => (isWhole.has(word) ? 1 : 0.8) * weightOf(word));
+  const standing = ({ id }: Exercise): number => {
+    const used = usual.get(id) ?? 0;
+    return 0.4 * (STAPLE.get(id) ?? 0) + (used > 0 ? 0.2 + 0.02 * Math.log(used) : 0);
+  };
+  const likeness = (place: number, sum: number) => (2 * sum) / (asked + index.written[place]!);
+  const nearest: { place: number; sum: number; score: number }[] = [];
+  for (const [place, sum] of shared) {
+    const score = likeness(place, sum) + standing(index.phrases[place]!.exercise);
+    if (nearest.length === SHORTLIST && score <= nearest[SHORTLIST - 1]!.score) continue;
+    let at = nearest.length;
+    while (at > 0 && nearest[at - 1]!.score < score) at--;
+    nearest.splice(at, 0, { place, sum, score });
+    if (nearest.length > SHORTLIST) nearest.pop();
+  }
+  const scores = new Map<Exercise, number>();
+  for (const { place, sum } of nearest) {
     const phrase = index.phrases[place]!;
-    let shared = 0;
-    let written = 0;
-    for (const word of phrase.words) {
-      const weight = weightOf(word);
-      written += weight;
-      if (words.includes(word)) shared += weight;
-      else if (beginning && word.startsWith(beginning)) shared += 0.8 * weight;
-    }
-    const beside = words.filter((word) => !phrase.words.includes(word));
-    for (const word of beside)
-      shared += besideOf([word], phrase.exercise) ? 0.6 * weightOf(word) : -0.3 * weightOf(word);
-    const used = usual.get(phrase.exercise.id) ?? 0;
-    const score =
-      (2 * shared) / (asked + written) +
-      0.4 * (STAPLE.get(phrase.exercise.id) ?? 0) +
-      (used > 0 ? 0.2 + 0.02 * Math.log(used) : 0);
+    let fitting = sum;
+    for (const word of words)
+      if (!phrase.words.includes(word)) fitting += (besideOf([word], phrase.exercise) ? 0.6 : -0.3) * weightOf(word);
+    const score = likeness(place, fitting) + standing(phrase.exercise);
     if (score > (scores.get(phrase.exercise) ?? 0.1)) scores.set(phrase.exercise, score);
   }
   const full = findExercise(catalogue, text, usual)?.exercise;
