@@ -178,6 +178,12 @@ describe("a studio's own", () => {
     expect(findExercise(catalogue, "oar pulls")?.exercise.id).toBe("own-1");
     expect(findExercise(catalogue, "winch turns")?.exercise.id).toBe(named.id);
     expect(findExercise(catalogue, "barbell row")?.exercise.id).toBe("barbell-row");
+    // A name that was made the studio's own is one lift, found and offered once.
+    const both = { ...own, id: placeholderId("Boathouse rower") };
+    const again = { ...catalogue, byId: new Map([...catalogue.byId, [both.id, both]]) };
+    expect(findExercise(again, "boathouse rowers")?.exercise.id).toBe("own-1");
+    expect(findExercise(again, "Boathouse rower")?.exercise.id).toBe("own-1");
+    expect(offerExercises(again, "boathouse thing").filter(({ name }) => name === "Boathouse rower")).toHaveLength(1);
   });
 
   it("while it is typed the last word may be a beginning", () => {

@@ -62,7 +62,9 @@ function indexOf(catalogue: Catalogue): Index {
   const exact = new Map<string, Exercise>();
   const parts = new Set<string>([...KNOWN_PARTS, ...BESIDE]);
   // A lift that was known by its name alone, and is known now, is still found by that name.
-  for (const [id, exercise] of catalogue.byId)
+  for (const [id, exercise] of catalogue.byId) {
+    // What a name became is found by itself, where it kept that name.
+    if (isPlaceholder(id) && exact.has(foldName(placeholderName(id)))) continue;
     for (const [place, name] of (isPlaceholder(id)
       ? [placeholderName(id)]
       : [exercise.name, ...exercise.otherNames]
@@ -73,6 +75,7 @@ function indexOf(catalogue: Catalogue): Index {
       // A lift's own name is stronger than another's other name.
       if (place === 0 || !exact.has(foldName(name))) exact.set(foldName(name), exercise);
     }
+  }
   const byWord = new Map<string, number[]>();
   for (const [place, { words }] of phrases.entries())
     for (const word of words) {
