@@ -62,6 +62,10 @@ export function loadSentence(reason: LoadReason, context: SentenceContext): stri
       return reason.sign < 0
         ? `The body with ${formatWeight(reason.added)} of help.`
         : `The body and ${formatWeight(reason.added)}.`;
+    case "bodyMass": {
+      const body = `The client’s body mass, ${kg(reason.bodyKg)}`;
+      return reason.added ? `${body}, ${reason.sign < 0 ? "less" : "and"} ${formatWeight(reason.added)}.` : `${body}.`;
+    }
     case "rounded":
       return `This gym builds ${kg(reason.builtKg)}: ${decimal(round(Math.abs(reason.percentOff), 1), 1)} % ${reason.percentOff < 0 ? "under" : "over"} ${kg(reason.wantedKg)}.`;
     case "outOfReach":

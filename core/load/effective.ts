@@ -1,6 +1,6 @@
 /** The load that volume is counted in, and the load a curve is drawn over, from what is prescribed. Handbook section 5. */
 import type { Exercise, Pattern } from "../exercise/exercise";
-import type { Beside, SetupValue } from "../session/grammar";
+import type { Beside, Laterality, SetupValue } from "../session/grammar";
 import type { Settings } from "../settings";
 import { clamp, toKg } from "../units";
 import type { ChainPair, ElasticBand, GymEquipment } from "./equipment";
@@ -17,6 +17,8 @@ export interface EffectiveContext {
   readonly gym: GymEquipment;
   readonly setup?: readonly SetupValue[];
   readonly beside?: readonly Beside[];
+  /** How the lift's sides work in the session; unsaid, as the exercise has it. */
+  readonly laterality?: Laterality;
 }
 
 /** Resistance in kg at three positions of the lift, and the mean through it, which is the figure that is counted. */
@@ -53,16 +55,22 @@ export function effectiveKg(
   return resistanceThrough(exercise, load, context, settings)?.meanKg ?? null;
 }
 
+/** A station of two stacks, one for each hand. */
+const TWO_STACKS = "cross-cable";
+
 /** What the implement alone weighs in the hand. */
 function ownKg(exercise: Exercise, load: PrescribedKg, context: EffectiveContext, settings: Settings): number | null {
   const { gym, bodyMassKg } = context;
+  const atOnce = (context.laterality ?? exercise.laterality) === "both";
   switch (exercise.implement) {
     case "dumbbells":
-      return 2 * load;
+      // Arms that take turns move one of a pair a rep; a pair that hangs from both hands while the legs take turns moves whole.
+      return atOnce || exercise.body !== "upper" ? 2 * load : load;
     case "stack": {
       const stack = gym.stacks.find((one) => exercise.stations.includes(one.station));
       const ratio = stack && stack.pulleyRatio > 0 ? stack.pulleyRatio : 1;
-      return Math.max(0, load / ratio + (stack?.counterbalanceKg ?? 0));
+      const one = Math.max(0, load / ratio + (stack?.counterbalanceKg ?? 0));
+      return atOnce && exercise.stations.includes(TWO_STACKS) ? 2 * one : one;
     }
     case "sled": {
       const share = gym.sleds.find((one) => exercise.stations.includes(one.station))?.share ?? 1;

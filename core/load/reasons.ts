@@ -42,6 +42,8 @@ export type LoadReason =
       readonly wantedKg: number;
     }
   | { readonly kind: "bodyweight"; readonly added: Weight | null; readonly sign: 1 | -1 }
+  /** A load on a bar or a machine, measured by the body's mass. */
+  | { readonly kind: "bodyMass"; readonly bodyKg: number; readonly added: Weight | null; readonly sign: 1 | -1 }
   | { readonly kind: "rounded"; readonly wantedKg: number; readonly builtKg: number; readonly percentOff: number }
   /** Rounded down although the nearest load was heavier. */
   | { readonly kind: "neverHarder"; readonly because: "client" | "pain"; readonly nearestKg: number }

@@ -238,6 +238,7 @@ class Resolver {
   }
 
   private resolveSet(work: SlotWork, exercise: Exercise, set: WorkSet, before: WorkSet | null, index: number): void {
+    const round = work.slot.sets.indexOf(set);
     let partBefore: Neighbour | null = null;
     const roundBefore = before ? this.neighbour(before.segments[0]!) : null;
     for (const [position, segment] of set.segments.entries()) {
@@ -245,7 +246,16 @@ class Resolver {
       // A part without a load of its own goes on with the one before, while it is the same lift.
       const last = set.segments[position - 1];
       const sameLift = last && (last.exerciseId ?? work.slot.exerciseId) === own.id;
-      const wanted = this.wanted(work, own, segment, sameLift ? partBefore : null, partBefore, roundBefore, index);
+      const wanted = this.wanted(
+        work,
+        own,
+        segment,
+        sameLift ? partBefore : null,
+        partBefore,
+        roundBefore,
+        index,
+        round,
+      );
       const beside = position > 0 ? (sameLift ? partBefore : null) : own.id === exercise.id ? roundBefore : null;
       const resolved = this.finish(wanted, own, work, segment, beside, position === 0 && set.role === "working");
       this.loads.set(segment.id, resolved);
@@ -269,15 +279,27 @@ class Resolver {
     partBefore: Neighbour | null,
     roundBefore: Neighbour | null,
     index: number,
+    round: number,
   ): Wanted {
     const rule: LoadRule = segment.load;
     switch (rule.kind) {
       case "fixed":
         return { kg: toKg(rule.weight), reasons: [{ kind: "written" }], exact: true, assumed: false, aimReps: null };
       case "bodyweight": {
-        const kg = rule.added ? rule.sign * toKg(rule.added) : 0;
+        const added = rule.added ? rule.sign * toKg(rule.added) : 0;
+        // On a bar or a machine the body is the measure of the load, and not part of it.
+        if (!isBodyweight(exercise)) {
+          const { bodyMassKg } = this.context;
+          const kg = bodyMassKg === null ? null : Math.max(0, bodyMassKg + added);
+          return computed(
+            kg,
+            bodyMassKg === null
+              ? { kind: "noBodyMass" }
+              : { kind: "bodyMass", bodyKg: bodyMassKg, added: rule.added, sign: rule.sign },
+          );
+        }
         return {
-          kg,
+          kg: added,
           reasons: [{ kind: "bodyweight", added: rule.added, sign: rule.sign }],
           exact: true,
           assumed: false,
@@ -286,7 +308,11 @@ class Resolver {
       }
       case "ofSlot": {
         const other = this.slot(rule.slotId);
-        const kg = other?.topKg === null || !other ? null : other.topKg * rule.share;
+        // Round by round where the two have the same rounds, else its heaviest set.
+        const goAlong = other?.slot.sets.length === work.slot.sets.length;
+        const beside = goAlong ? other.slot.sets[round]?.segments[0] : undefined;
+        const itsKg = (beside && this.loads.get(beside.id)?.kg) ?? other?.topKg ?? null;
+        const kg = itsKg === null ? null : itsKg * rule.share;
         return computed(
           kg,
           kg === null ? { kind: "noRecord" } : { kind: "ofSlot", share: rule.share, slotId: rule.slotId, wantedKg: kg },
@@ -477,7 +503,8 @@ class Resolver {
       reasons.push({ kind: "expectRir", rir: expectedRir, asked: segment.rir ? middle(segment.rir) : null });
     const outOfReach = reasons.find((reason) => reason.kind === "outOfReach");
     const rir = segment.rir ? middle(segment.rir) : settings.assumed.rir;
-    const effectiveContext = { bodyMassKg, gym, setup, beside: segment.beside };
+    const { laterality } = work.slot;
+    const effectiveContext = { bodyMassKg, gym, setup, beside: segment.beside, laterality };
     return {
       exercise,
       kg: kg === null ? null : round(kg, 3),

@@ -105,6 +105,7 @@ function asWorkSet({ done, shown, slot, planned }: PlacedSet, effective: Map<str
           gym: shown.equipment,
           setup: asked?.setup ?? slot.setup,
           beside: asked?.beside ?? [],
+          laterality: slot.laterality,
         },
         shown.settings,
       ),

@@ -12,7 +12,7 @@ export function repSeconds(tempo: Tempo | null, settings: Settings): number {
   );
 }
 
-function phaseSeconds(phase: Tempo["lower"], unsaidSeconds: number, settings: Settings): number {
+export function phaseSeconds(phase: Tempo["lower"], unsaidSeconds: number, settings: Settings): number {
   if (phase === null) return unsaidSeconds;
   return phase.kind === "fast" ? settings.fastPhaseSeconds : phase.seconds.high;
 }

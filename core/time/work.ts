@@ -61,6 +61,8 @@ export interface WorkContext {
 export const isOpen = (segment: Segment, set: WorkSet): boolean =>
   segment.amount.kind === "toFailure" || segment.amount.kind === "maxReps" || set.stop.kind === "repTotal";
 
+const isOpenAmount = ({ kind }: Segment["amount"]): boolean => kind === "toFailure" || kind === "maxReps";
+
 /** How often a slot's figure of work is done in one go: alternating counts both sides. */
 const timesOf = (slot: Slot): 1 | 2 => (slot.laterality === "alternating" ? 2 : 1);
 
@@ -101,6 +103,9 @@ function pass(
   const twice = timesOf(slot);
   const total = stop.kind === "totalTime" ? stop.seconds : 0;
   const needed = total > 0 ? neededSeconds(segments, settings) * twice : 0;
+  const openParts = segments.filter(({ amount }) => isOpenAmount(amount)).length;
+  // Of a time for the whole set, parts without a figure of their own share what the others leave.
+  const leftForOpen = openParts > 0 && needed < total ? (total - needed) / openParts : null;
   const pieces: (WorkPiece | RestPiece)[] = [];
   segments.forEach((segment, index) => {
     if (index > 0) pieces.push(changeBetween(exercise, segment, segments[index - 1]!, settings));
@@ -108,14 +113,20 @@ function pass(
     const perRep = secondsPerRep(segments, index, settings);
     const own = ownAmount(segment, index, perRep, tempo !== null, context);
     const asked = own.seconds * twice;
-    const seconds = total > 0 ? (needed > 0 ? (asked / needed) * total : total / segments.length) : asked;
+    const isOpenPart = isOpenAmount(segment.amount);
+    let { reps } = own;
+    let seconds = asked;
+    if (total > 0 && leftForOpen !== null) {
+      seconds = isOpenPart ? leftForOpen : asked;
+      if (isOpenPart && perRep > 0) reps = Math.floor(leftForOpen / twice / perRep);
+    } else if (total > 0) seconds = isOpenPart ? 0 : needed > 0 ? (asked / needed) * total : total / segments.length;
     pieces.push({
       kind: "work",
       seconds,
       segment,
       segmentIndex: index,
       side,
-      reps: own.reps * twice,
+      reps: (total > 0 && isOpenPart && leftForOpen === null ? 0 : reps) * twice,
       repsAssumed: own.repsAssumed,
       tempoAssumed: own.paceAssumed,
     });

@@ -7,7 +7,9 @@ import { type Trainee, unfitness } from "../exercise/fitness";
 import { lengthProfile, THIRDS, type Third, thirdOf } from "../exercise/mechanics";
 import { REGION_IDS, type RegionId } from "../exercise/regions";
 import type { GymEquipment } from "../load/equipment";
-import type { CountingSchool } from "../settings";
+import type { Segment } from "../session/grammar";
+import type { CountingSchool, Settings } from "../settings";
+import { phaseSeconds, tempoInForce } from "../time/tempo";
 import { isWork, type Timeline } from "../time/timeline";
 import { isHard, schoolWeight, type TotalsContext } from "./totals";
 
@@ -25,7 +27,8 @@ export interface ExerciseSets {
 /** Working sets of a session by exercise. Every mini-set and drop belongs to its set; sets that are not hard count no set. */
 export function setsByExercise(timeline: Timeline, context: TotalsContext): Map<string, ExerciseSets> {
   const sets = new Map<string, ExerciseSets>();
-  const counted = new Set<string>();
+  /** Sets that were seen, and whether a part of them was hard. */
+  const counted = new Map<string, boolean>();
   for (const { timeline: block } of timeline.blocks) {
     for (const span of block.spans) {
       if (!isWork(span) || span.kind !== "work" || !span.working || !span.segment || !span.set) continue;
@@ -40,15 +43,16 @@ export function setsByExercise(timeline: Timeline, context: TotalsContext): Map<
       };
       sets.set(span.exerciseId, known);
       const key = `${span.setId} ${span.round} ${span.exerciseId}`;
-      if (!counted.has(key)) {
-        counted.add(key);
-        if (isHard(span.segment, span.set, context).hard) known.sets++;
-        if (toFailure(span.set.segments)) known.failureSets++;
+      if (!counted.has(key) && toFailure(span.set.segments)) known.failureSets++;
+      if (counted.get(key) !== true) {
+        const { hard } = isHard(span.segment, span.set, context);
+        counted.set(key, hard);
+        if (hard) known.sets++;
       }
       if (span.side === "left") known.leftReps += span.reps;
       else if (span.side === "right") known.rightReps += span.reps;
       known.reps += span.reps;
-      known.loweringSeconds += loweringOf(span.segment, span.reps);
+      known.loweringSeconds += span.reps * loweringOf(span.set.segments, span.segmentIndex, context.settings);
     }
   }
   return sets;
@@ -58,17 +62,13 @@ const toFailure = (
   segments: readonly { readonly amount: { readonly kind: string }; readonly rir: { readonly high: number } | null }[],
 ): boolean => segments.some((segment) => segment.amount.kind === "toFailure" || segment.rir?.high === 0);
 
-function loweringOf(
-  segment: {
-    readonly tempo: {
-      readonly lower: { readonly kind: string; readonly seconds?: { readonly high: number } } | null;
-    } | null;
-  },
-  reps: number,
-): number {
-  const lower = segment.tempo?.lower;
-  return lower?.kind === "seconds" ? (lower.seconds?.high ?? 0) * reps : 2 * reps;
+/** Seconds of lowering in one rep, by the tempo in force. */
+function loweringOf(segments: readonly Segment[], index: number, settings: Settings): number {
+  const lower = tempoInForce(segments, index)?.lower ?? null;
+  return phaseSeconds(lower, UNSAID_LOWERING_SECONDS, settings);
 }
+
+const UNSAID_LOWERING_SECONDS = 2;
 
 export type LengthCoverage = Readonly<Record<Third, number>>;
 

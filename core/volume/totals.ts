@@ -90,6 +90,8 @@ export function totalSession(timeline: Timeline, context: TotalsContext): Sessio
   const all = emptyAmounts();
   let unknownLoads = 0;
   let hardnessAssumed = false;
+  let countedSet: WorkSet | null = null;
+  let countedRound = -1;
   for (const { startSeconds, timeline: part } of timeline.blocks) {
     const block = emptyAmounts();
     byBlock.set(part.block.id, block);
@@ -130,7 +132,10 @@ export function totalSession(timeline: Timeline, context: TotalsContext): Sessio
       tally.volumeLoadKg += volumeLoad;
       tally.tensionSeconds += span.seconds;
       if (effort.hard && span.side !== "right") {
-        hard.add(exercise, startSeconds + span.startSeconds, span.seconds, span.segmentIndex === 0);
+        // However a set is written, it is one plain set: from its first part that is hard.
+        const isFirst = set !== countedSet || span.round !== countedRound;
+        [countedSet, countedRound] = [set, span.round];
+        hard.add(exercise, startSeconds + span.startSeconds, span.seconds, isFirst);
         if (effort.assumed) hardnessAssumed = true;
       }
     }

@@ -1,0 +1,101 @@
+/** Figures that an independent check worked out by hand, each with its input. */
+import { describe, expect, it } from "vitest";
+import { SHIPPED_CATALOGUE } from "../exercise/catalogue";
+import { effectiveKg } from "../load/effective";
+import { loadSentence } from "../sentences";
+import { allBlocks } from "../session/grammar";
+import { DEFAULT_SETTINGS } from "../settings";
+import { setsByExercise } from "../volume/coverage";
+import { totalSession } from "../volume/totals";
+import { BOATHOUSE, read, resolve, TEST_CONTEXT, timelineOf } from "./helpers";
+
+function totals(text: string, bodyMassKg: number | null = 80) {
+  const { loads } = resolve(read(text), { bodyMassKg });
+  return totalSession(timelineOf(text), { ...TEST_CONTEXT, effectiveKg: (id) => loads.get(id)?.effectiveKg ?? null });
+}
+
+describe("what moves a rep", () => {
+  it.each([
+    ["a pair of dumbbells used at once", "Dumbbell curl 3x10 @10kg", 600],
+    ["used in turn, ten each", "Dumbbell curl 3x10/alt @10kg", 600],
+    ["one side, then the other", "Lateral raise 3x10/side @4kg", 240],
+    ["one side while the other holds", "Lateral raise 3x10/hold @4kg", 240],
+    ["a pair that hangs while the legs take turns", "Forward lunge 3x10/alt @10kg", 1200],
+    ["a pair that is held through a split squat", "Bulgarian split squat 3x10/side @10kg", 1200],
+    ["one dumbbell, each side", "Dumbbell row 1x10/side @20kg", 400],
+  ])("%s", (_, text, kg) => {
+    expect(totals(text).volumeLoadKg).toBeCloseTo(kg, 6);
+  });
+
+  it("two stacks at once are both; one of them is one", () => {
+    const fly = SHIPPED_CATALOGUE.byId.get("cable-fly")!;
+    const at = (laterality: "both" | "eachSide") =>
+      effectiveKg(fly, 10, { bodyMassKg: null, gym: BOATHOUSE, laterality }, DEFAULT_SETTINGS);
+    expect([at("both"), at("eachSide")]).toEqual([20, 10]);
+  });
+});
+
+describe("loads", () => {
+  const kgs = (text: string, bodyMassKg: number | null = 80) => {
+    const document = read(text);
+    const { loads } = resolve(document, { bodyMassKg });
+    return allBlocks(document).flatMap(({ slots }) =>
+      slots.map(({ sets }) => sets.map((set) => loads.get(set!.segments[0]!.id)!.kg)),
+    );
+  };
+
+  it("body mass on a bar is the measure of the load, never less than nothing", () => {
+    expect(kgs("Bench press 1x8 @BW")).toEqual([[80]]);
+    expect(kgs("Bench press 1x8 @BW-20kg")).toEqual([[60]]);
+    expect(kgs("Back squat 1x5 @BW+20kg")).toEqual([[100]]);
+    expect(kgs("Bench press 1x8 @BW", null)).toEqual([[null]]);
+    const document = read("Bench press 1x8 @BW-20kg");
+    const [reason] = resolve(document).loads.get(document.blocks[0]!.slots[0]!.sets[0]!.segments[0]!.id)!.reasons;
+    expect(loadSentence(reason!, { catalogue: SHIPPED_CATALOGUE, labels: new Map() })).toBe(
+      "The client’s body mass, 80 kg, less 20 kg.",
+    );
+    // On a move of the body it stays what is added to it.
+    expect(kgs("Dip 1x8 @BW-15kg")).toEqual([[-15]]);
+  });
+
+  it("a share of another lift follows it round by round", () => {
+    const [first, second] = kgs("A1 Bench press 3x8 @60,70,80kg h10\nA2 Barbell row 3x8 @0.5A1 r60");
+    expect([first, second]).toEqual([
+      [60, 70, 80],
+      [30, 35, 40],
+    ]);
+    // Where the other lift has other rounds, its heaviest set speaks.
+    expect(kgs("A1 Bench press 2x8 @60kg,80kg\n\nB1 Barbell row 3x8 @=A1")[1]).toEqual([80, 80, 80]);
+  });
+});
+
+describe("time and counts", () => {
+  it("a time for the whole set is kept, also with a part to failure", () => {
+    expect(totals("Leg extension 1x10 > xF in 60s").workSeconds).toBe(60);
+    expect(totals("Leg extension 1xF in 45s").workSeconds).toBe(45);
+    // Ten reps take thirty seconds; what is left is the open part's, with the reps that fit.
+    const spans = timelineOf("Leg extension 1x10 t2-0-1-0 > xF in 60s").blocks[0]!.timeline.spans;
+    const work = spans.flatMap((span) => (span.kind === "work" ? [[span.seconds, span.reps]] : []));
+    expect(work).toEqual([
+      [30, 10],
+      [30, 10],
+    ]);
+  });
+
+  it("a set is one plain set from its first hard part, wherever that stands", () => {
+    const chest = (text: string) => totals(text).byMuscle.get("chest")!;
+    expect(chest("Bench press 1x8 rir6 > -20%x8 rir1").plainHardSets).toBe(1);
+    expect(chest("Bench press 3x8 rir1 > -20%x8 rir1").plainHardSets).toBe(3);
+    expect(chest("Bench press 1x8 rir6 > -20%x8 rir6").plainHardSets).toBe(0);
+    const sets = setsByExercise(timelineOf("Bench press 1x8 rir6 > -20%x8 rir1"), TEST_CONTEXT);
+    expect(sets.get("bench-press")).toMatchObject({ sets: 1 });
+  });
+
+  it("lowering goes by the tempo in force, in every part; as fast as possible is a second", () => {
+    const lowering = (text: string) =>
+      setsByExercise(timelineOf(text), TEST_CONTEXT).get("bench-press")!.loweringSeconds;
+    expect(lowering("Bench press 1x10 t5-0-1-0 > -20%x10")).toBe(100);
+    expect(lowering("Bench press 1x10 tX")).toBe(10);
+    expect(lowering("Bench press 1x10")).toBe(20);
+  });
+});
