@@ -117,10 +117,14 @@ function putRight(word: string, index: Index): string {
   // Two letters changed places: an edit distance of two that is one slip.
   const isSwap = (known: string) =>
     known.length === word.length && [...known].sort().join("") === [...word].sort().join("");
-  // The first letter is seldom the one that slips: "winch" is no "pinch".
+  // The first letter is seldom the one that slips, and of four letters one in another's place is another word: "winch" is no
+  // "pinch", "quay" no "quad".
+  const isOther = (known: string) => word.length === 4 && known.length === 4 && !isSwap(known);
   const fits = [...near].filter(
     ([known, distance]) =>
-      (distance <= most || (distance === 2 && isSwap(known))) && (known[0] === word[0] || word.length >= 7),
+      (distance <= most || (distance === 2 && isSwap(known))) &&
+      (known[0] === word[0] || word.length >= 7) &&
+      !isOther(known),
   );
   fits.sort((a, b) => a[1] - b[1] || (index.byWord.get(b[0])?.length ?? 0) - (index.byWord.get(a[0])?.length ?? 0));
   return fits[0]?.[0] ?? word;

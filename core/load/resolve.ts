@@ -549,7 +549,7 @@ class Resolver {
       // A relative load is a step from what was built; others are steps between what was wanted.
       const relative = wanted.reasons[0]?.kind === "change";
       const before = { wantedKg: relative ? beside.load.kg : beside.wantedKg, builtKg: beside.load.kg };
-      const apart = keepApart(before, wanted.kg, built, loads, own.kind, span);
+      const apart = keepApart(before, wanted.kg, built, loads, own.kind, span, relative);
       if (apart) {
         reasons = [...(apart.built === built ? reasons : []), apart.reason];
         built = apart.built;

@@ -39,11 +39,14 @@ export interface KeptApart {
 
 /** Two wanted loads nearer than this, as a share, are the same step; further apart they are to stay apart when built. */
 const SAME_STEP = 0.005;
+/** Neighbours are built apart where the step that is wanted is at least this share of the gym's. */
+const WORTH_A_STEP = 2 / 3;
 
 /**
  * Rounding each load alone may make two neighbours of a pyramid or drop equal, or turn them round. Then the later one moves to
  * the next load on its own side of the neighbour, where policy and gym allow it; where they do not, the lost step is said.
- * Null where nothing need be done. All figures are prescribed kg; `spanKg` is what a load is compared with (body included).
+ * Null where nothing need be done. All figures are prescribed kg; `spanKg` is what a load is compared with (body
+ * included); `isChange`: the load is written as a change of its neighbour, a drop say, and has to be one.
  */
 export function keepApart(
   before: { readonly wantedKg: number; readonly builtKg: number },
@@ -52,6 +55,7 @@ export function keepApart(
   loads: readonly BuildableLoad[],
   policy: RoundingPolicy,
   spanKg: number,
+  isChange: boolean,
 ): KeptApart | null {
   const step = wantedKg - before.wantedKg;
   if (Math.abs(step) <= SAME_STEP * Math.max(spanKg, 1)) return null;
@@ -62,10 +66,18 @@ export function keepApart(
       ? loads.find((load) => load.kg > before.builtKg + SAME_WEIGHT_KG)
       : loads.findLast((load) => load.kg < before.builtKg - SAME_WEIGHT_KG);
   const harderThanPolicy = policy === "neverHarder" && next && next.kg > wantedKg + SAME_WEIGHT_KG;
-  // A step that overshoots by more than itself is no longer the step that was asked for.
+  // A step that is small beside the gym's own is not worth one of those, and one that overshoots by more than itself is no
+  // longer the step that was asked for.
+  const tooSmall = next && !isChange && Math.abs(step) < WORTH_A_STEP * Math.abs(next.kg - before.builtKg);
   const tooFar = next && Math.abs(next.kg - wantedKg) > 2 * Math.abs(step) + SAME_WEIGHT_KG;
-  if (!next || harderThanPolicy || tooFar)
-    return { built, reason: { kind: "stepLost", besideKg: before.builtKg, wantedKg } };
+  if (!next || harderThanPolicy || tooFar || tooSmall) {
+    // Level with its neighbour at most: never turned round.
+    const level = loads.find((load) => Math.abs(load.kg - before.builtKg) <= SAME_WEIGHT_KG);
+    const isTurned = Math.sign(step) * (built.kg - before.builtKg) < -SAME_WEIGHT_KG;
+    const held =
+      isTurned && level && !(policy === "neverHarder" && level.kg > wantedKg + SAME_WEIGHT_KG) ? level : built;
+    return { built: held, reason: { kind: "stepLost", besideKg: before.builtKg, wantedKg } };
+  }
   return {
     built: next,
     reason: { kind: "keptApart", besideKg: before.builtKg, plainKg: built.kg, builtKg: next.kg },

@@ -58,6 +58,14 @@ describe("loads", () => {
     expect(kgs("Dip 1x8 @BW-15kg")).toEqual([[-15]]);
   });
 
+  it("a falling sequence is rounded to nearest and never turned round; a step that is small beside the gym's is not forced", () => {
+    const percent = [62, 58, 54, 52];
+    const document = read(`Dumbbell curl 8,8,8,8 @${percent.join(",")}%`);
+    const { loads } = resolve(document, { trainingMaxKg: () => 29 });
+    const kg = document.blocks[0]!.slots[0]!.sets.map((set) => loads.get(set!.segments[0]!.id)!.kg);
+    expect(kg).toEqual([18, 16, 16, 16]);
+  });
+
   it("a share of another lift follows it round by round", () => {
     const [first, second] = kgs("A1 Bench press 3x8 @60,70,80kg h10\nA2 Barbell row 3x8 @0.5A1 r60");
     expect([first, second]).toEqual([
