@@ -323,7 +323,9 @@ class Resolver {
       case "fromRound":
         return this.changed(work, rule.change, roundBefore, "round", exercise);
       case "percentOfTop": {
-        const kg = work.topKg === null ? null : (work.topKg * rule.percent) / 100;
+        // Of a move of the body it is a share of body and load together, as for every percentage.
+        const top = work.topKg === null ? null : this.toCurve(exercise, work.topKg, work.slot.setup);
+        const kg = top === null ? null : this.toPrescribed(exercise, (top * rule.percent) / 100, work.slot.setup);
         return computed(
           kg,
           kg === null

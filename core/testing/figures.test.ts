@@ -58,6 +58,15 @@ describe("loads", () => {
     expect(kgs("Dip 1x8 @BW-15kg")).toEqual([[-15]]);
   });
 
+  it("half of a weighted chin-up is half of body and load, however it is written", () => {
+    for (const text of ["Chin-up 2x5 @BW+20kg last: @50%top", "Chin-up 1x5 @BW+20kg > -50%x5"]) {
+      const document = read(text);
+      const { loads } = resolve(document, { bodyMassKg: 72 });
+      const segments = document.blocks[0]!.slots[0]!.sets.flatMap((set) => set!.segments);
+      expect(loads.get(segments.at(-1)!.id)!.reasons[0]).toMatchObject({ wantedKg: -26 });
+    }
+  });
+
   it("a falling sequence is rounded to nearest and never turned round; a step that is small beside the gym's is not forced", () => {
     const percent = [62, 58, 54, 52];
     const document = read(`Dumbbell curl 8,8,8,8 @${percent.join(",")}%`);
