@@ -52,7 +52,7 @@ const NAMES: Readonly<Record<string, string>> = {
   "kettlebell-hinge": "Kettlebell Romanian deadlift; Hip hinge, kettlebell",
   "kettlebell-swing": "Kettlebell swing; Swing; Two-hand kettlebell swing; Russian swing",
   "hip-thrust": "Hip thrust; Barbell hip thrust; Barbell bridge",
-  "hip-thrust-lever": "Machine hip thrust; Hip thrust, lever; Glute drive",
+  "hip-thrust-lever": "Machine hip thrust; Hip thrust, lever",
   "floor-bridge": "Dumbbell glute bridge; Floor bridge, dumbbell",
   "one-leg-bridge": "Single-leg hip thrust; One-leg bridge, shoulders raised",
   "back-extension":
@@ -345,7 +345,7 @@ const NAMES: Readonly<Record<string, string>> = {
   "band-fly": "Band fly; Band chest fly; Band crossover",
   "seated-barbell-press":
     "Seated barbell press; Seated overhead press; Seated military press; Seated barbell shoulder press; Seated barbell overhead press",
-  "z-press": "Z press; Floor-seated press; Seated floor press, overhead",
+  "floor-seated-press": "Floor-seated press; Floor-seated overhead press; Seated floor press, overhead",
   "one-arm-dumbbell-press":
     "Single-arm dumbbell shoulder press; Single-arm overhead press; Single-arm dumbbell overhead press; Single-arm shoulder press; Single-arm dumbbell press, overhead",
   "rotating-press": "Rotating dumbbell press; Rotating shoulder press; Rotational shoulder press",
@@ -480,7 +480,7 @@ const NAMES: Readonly<Record<string, string>> = {
   "overhead-throw": "Overhead throw; Medicine-ball overhead throw; Backward overhead throw",
   "rowing-machine": "Rowing machine; Rower; Row ergometer; Erg; Indoor rower; Rowing",
   "air-bike": "Air bike; Fan bike",
-  "stationary-bike": "Stationary bike; Bike; Exercise bike; Spin bike; Cycling; Upright bike",
+  "stationary-bike": "Stationary bike; Bike; Exercise bike; Cycling; Upright bike",
   treadmill: "Treadmill; Treadmill run; Run; Running; Jog",
   "incline-walk": "Incline walk; Treadmill walk; Incline treadmill walk; Walk; Walking",
   "ski-machine": "Ski machine; Ski ergometer; Skier",

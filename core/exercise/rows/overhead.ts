@@ -292,7 +292,7 @@ export const OVERHEAD_ROWS: readonly Row[] = [
     spotting: "pins",
   },
   {
-    id: "z-press",
+    id: "floor-seated-press",
     m: "overheadPress",
     on: "barbell",
     at: "rack",
