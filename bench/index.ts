@@ -25,8 +25,9 @@ import {
   totalSession,
   weight,
 } from "../core";
-import { edgeBench, namesBench } from "./edge";
 import { fuzz } from "./fuzz";
+import { holdBench } from "./hold";
+import { namesBench } from "./names";
 import { buildPlan, PLAN_TEXTS } from "./plan";
 import { curveRecovery, reserveRecovery } from "./recovery";
 
@@ -83,7 +84,7 @@ export async function runBench(): Promise<void> {
   loads(json.microseconds / sets);
   judgement(plan, json.microseconds);
   namesBench(time);
-  await edgeBench();
+  await holdBench();
   const { cases, slowestMs } = fuzz(100_000, 2026);
   console.log(
     `\nFuzz: ${cases} mutated texts and ${cases / 10} mutated documents, no crash; the slowest took ${slowestMs.toFixed(1)} ms.`,

@@ -64,6 +64,13 @@ export async function send<T>(path: string, input: unknown): Promise<Reply<T>> {
   }
 }
 
+/** What an answer that is no success says, at the field it is about; at `field` where it is about none. */
+export const problemOf = (
+  reply: Exclude<Reply<unknown>, { kind: "ok" }>,
+  field = "",
+): { readonly field: string; readonly message: string } =>
+  (reply.kind === "refused" ? reply.problems[0] : undefined) ?? { field, message: replySentence(reply) };
+
 /** The sentence for a reply that brought no value. */
 export function replySentence(reply: Exclude<Reply<unknown>, { kind: "ok" }>): string {
   switch (reply.kind) {

@@ -158,26 +158,24 @@ const OPPOSITES: readonly (readonly [Pattern, Pattern])[] = [
  */
 export function areOpposing(a: Exercise, b: Exercise): boolean {
   // One pattern both ways, as the wrist's: what both train are then the two sides of one joint.
-  if (a.pattern === b.pattern) return turnOneJoint(a, b) === "against";
+  if (a.pattern === b.pattern) return turnAgainst(a, b);
   if (!OPPOSITES.some(([p, q]) => (a.pattern === p && b.pattern === q) || (a.pattern === q && b.pattern === p)))
     return false;
   return !trainSameRegion(a, b);
 }
 
-/** How the joints that both move turn: all the same way, all against each other, or neither. */
-function turnOneJoint(a: Exercise, b: Exercise): "along" | "against" | null {
-  let [along, against] = [0, 0];
+/** Whether the joints that both move turn against each other, one at least and each of them. */
+function turnAgainst(a: Exercise, b: Exercise): boolean {
+  const turns: number[] = [];
   for (const [joint, angles] of Object.entries(a.travel) as [
     keyof typeof a.travel,
     number | readonly [number, number],
   ][]) {
     const other = b.travel[joint];
     if (typeof angles === "number" || other === undefined || typeof other === "number") continue;
-    const turn = (angles[1] - angles[0]) * (other[1] - other[0]);
-    if (turn > 0) along++;
-    else if (turn < 0) against++;
+    turns.push((angles[1] - angles[0]) * (other[1] - other[0]));
   }
-  return against > 0 && along === 0 ? "against" : along > 0 && against === 0 ? "along" : null;
+  return turns.some((turn) => turn < 0) && turns.every((turn) => turn <= 0);
 }
 
 /** Whether two exercises share a directly trained region. */

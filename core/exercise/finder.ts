@@ -4,6 +4,7 @@
  * lift. What is not sure is offered and not read. Pure; the index of a catalogue is made once.
  */
 
+import { isBodyweight } from "../load/effective";
 import type { Laterality, SetupValue } from "../session/grammar";
 import { editDistance } from "../session/shorthand/distance";
 import type { Catalogue, Exercise, Implement } from "./exercise";
@@ -130,31 +131,43 @@ function putRight(word: string, index: Index): string {
   return fits[0]?.[0] ?? word;
 }
 
-/** Short words beside a move that say what it is done with. */
-const IMPLEMENTS: Readonly<Record<string, (exercise: Exercise) => boolean>> = {
-  barbell: on("barbell"),
+/** Words for what a move is done with; the first implement of each is the one that is meant where nothing else says. */
+export const IMPLEMENT_WORDS: Readonly<Record<string, readonly Implement[]>> = {
+  barbell: ["barbell"],
+  bar: ["barbell"],
+  dumbbell: ["dumbbells", "dumbbell"],
+  kettlebell: ["kettlebell"],
+  cable: ["stack"],
+  pulley: ["stack"],
+  machine: ["stack", "sled"],
+  stack: ["stack"],
+  lever: ["sled"],
+  sled: ["sled"],
+  bodyweight: ["bodyweight"],
+  band: ["band"],
+  strap: ["straps"],
+  ring: ["straps"],
+};
+
+/** Whether a word that may stand beside a move fits it: what it is done with, and where. */
+const FITTINGS: Readonly<Record<string, (exercise: Exercise) => boolean>> = {
+  ...Object.fromEntries(
+    Object.entries(IMPLEMENT_WORDS).map(([word, meant]) => [
+      word,
+      ({ implement }: Exercise) => meant.includes(implement),
+    ]),
+  ),
   bar: (exercise) => exercise.implement === "barbell" || exercise.stations.some((station) => /\bbar/.test(station)),
-  dumbbell: on("dumbbell", "dumbbells"),
-  kettlebell: on("kettlebell"),
   cable: (exercise) => exercise.implement === "stack" && (exercise.cableDegrees !== null || isPulley(exercise)),
-  pulley: (exercise) => exercise.implement === "stack",
-  machine: on("stack", "sled"),
-  stack: on("stack"),
-  lever: on("sled"),
-  sled: on("sled"),
-  bodyweight: on("bodyweight"),
-  band: on("band"),
-  strap: on("straps"),
-  ring: on("straps"),
-  bench: (exercise) => exercise.stations.some((station) => station.includes("bench")),
+  bench: onBench,
   rack: (exercise) => exercise.stations.includes("rack"),
   box: (exercise) => exercise.stations.includes("box"),
   floor: (exercise) => exercise.implement === "bodyweight" && exercise.stations.length === 0,
   twoarm: (exercise) => exercise.laterality === "both",
 };
 
-function on(...implements_: readonly Implement[]): (exercise: Exercise) => boolean {
-  return (exercise) => implements_.includes(exercise.implement);
+function onBench({ stations }: Exercise): boolean {
+  return stations.some((station) => station.includes("bench"));
 }
 
 const isPulley = (exercise: Exercise): boolean =>
@@ -194,12 +207,11 @@ const MUSCLE_WORDS: Readonly<Record<string, readonly RegionId[]>> = {
   neck: ["neckFront", "neckBack"],
 };
 
-const ONE_SIDE = new Set(["onearm", "oneleg", "oneside"]);
+/** Words for one side at a time. */
+export const ONE_SIDE: ReadonlySet<string> = new Set(["onearm", "oneleg", "oneside"]);
 const hasHands = ({ body, grip }: Exercise): boolean => body === "upper" || grip > 0;
 const isLeg = ({ pattern }: Exercise): boolean => ["squat", "hinge", "lunge", "hip extension"].includes(pattern);
-const isBody = ({ implement }: Exercise): boolean => implement === "bodyweight" || implement === "straps";
 const isPress = ({ pattern }: Exercise): boolean => ["horizontal push", "vertical push", "fly"].includes(pattern);
-const onBench = ({ stations }: Exercise): boolean => stations.some((station) => station.includes("bench"));
 const isAngled = ({ stations }: Exercise): boolean => stations.some((station) => station.includes("angled"));
 const anyLift = ({ pattern }: Exercise): boolean => pattern !== "conditioning";
 
@@ -234,8 +246,8 @@ const SETUPS: Readonly<Record<string, readonly [name: string, value: string, fit
     slow: ["pace", "slow", anyLift],
     tempo: ["pace", "slow", anyLift],
     explosive: ["pace", "explosive", anyLift],
-    assisted: ["style", "assisted", isBody],
-    weighted: ["style", "weighted", isBody],
+    assisted: ["style", "assisted", isBodyweight],
+    weighted: ["style", "weighted", isBodyweight],
     deficit: ["style", "deficit", (exercise) => isLeg(exercise) || exercise.pattern === "horizontal push"],
   };
 
@@ -245,7 +257,7 @@ function isInclined(exercise: Exercise): boolean {
 
 /** Every word that may stand beside a move. */
 const BESIDE: ReadonlySet<string> = new Set([
-  ...Object.keys(IMPLEMENTS),
+  ...Object.keys(FITTINGS),
   ...Object.keys(MUSCLE_WORDS),
   ...Object.keys(SETUPS),
   ...ONE_SIDE,
@@ -262,7 +274,7 @@ interface Beside {
 function besideOf(words: readonly string[], exercise: Exercise): Beside | null {
   const beside: Beside = { setup: [], laterality: null, cost: 0 };
   for (const word of words) {
-    const fits = IMPLEMENTS[word];
+    const fits = FITTINGS[word];
     const muscle = MUSCLE_WORDS[word];
     const setup = SETUPS[word];
     if (fits?.(exercise)) beside.cost += 0.5;

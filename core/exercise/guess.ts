@@ -1,26 +1,10 @@
 /** What a lift that nobody knows yet may be made of, guessed from the words of its name. */
 import type { Laterality } from "../session/grammar";
 import type { Catalogue, Implement } from "./exercise";
-import { offerExercises } from "./finder";
+import { IMPLEMENT_WORDS, ONE_SIDE, offerExercises } from "./finder";
 import { ROWS } from "./rows";
 import type { Row } from "./rows/definition";
 import { wordsOf } from "./words";
-
-const IMPLEMENT_WORDS: Readonly<Record<string, Implement>> = {
-  barbell: "barbell",
-  bar: "barbell",
-  dumbbell: "dumbbells",
-  kettlebell: "kettlebell",
-  cable: "stack",
-  pulley: "stack",
-  machine: "stack",
-  lever: "sled",
-  sled: "sled",
-  bodyweight: "bodyweight",
-  strap: "straps",
-  ring: "straps",
-  band: "band",
-};
 
 const ROW_BY_ID = new Map(ROWS.map((row) => [row.id, row]));
 const PLAIN_ROW: Row = { id: "", m: "row", on: "dumbbell" };
@@ -47,8 +31,8 @@ export function guessExercise(catalogue: Catalogue, name: string): GuessedExerci
     .map(({ id }) => ROW_BY_ID.get(id))
     .find((row) => row !== undefined);
   const row = nearest ?? PLAIN_ROW;
-  const oneSided = words.includes("onearm") || words.includes("oneleg") || words.includes("oneside");
-  const said = words.map((word) => IMPLEMENT_WORDS[word]).find((one) => one !== undefined);
+  const oneSided = words.some((word) => ONE_SIDE.has(word));
+  const said = words.map((word) => IMPLEMENT_WORDS[word]?.[0]).find((one) => one !== undefined);
   const implement = said === "dumbbells" && (oneSided || row.on === "dumbbell") ? "dumbbell" : (said ?? row.on);
   const isSame = implement === row.on;
   const byBody = implement === "bodyweight" || implement === "straps";

@@ -10,9 +10,7 @@ const FILLERS = new Set(
   ),
 );
 
-/** Words whose last letter is no plural. */
-const NO_PLURAL = new Set(["press", "cross", "hypers"]);
-
+/** Plurals, and slips of them, that no rule makes. */
 const SINGULARS: ReadonlyMap<string, string> = new Map(
   Object.entries({
     flies: "fly",
@@ -26,6 +24,9 @@ const SINGULARS: ReadonlyMap<string, string> = new Map(
     hyper: "hyperextension",
     hammies: "hamstring",
     ups: "up",
+    abs: "ab",
+    dbs: "db",
+    kbs: "kb",
     pres: "press",
   }),
 );
@@ -134,21 +135,17 @@ const JOINED: ReadonlyMap<string, string> = new Map(
     "suspension trainer": "strap",
     "gymnastic ring": "ring",
     "lat raise": "lateral raise",
-    "lat lateral raise": "lateral raise",
     "lat lunge": "lateral lunge",
     "body weight": "bodyweight",
     "heel elevated": "heelraised",
     "heel raised": "heelraised",
     "b stance": "bstance",
     "over head": "overhead",
-    "hand release": "handrelease",
     "guided bar": "guidedbar",
     "corner bar": "cornerbar",
     "ab wheel": "abwheel",
     "ab roller": "abwheel",
-    "back ward": "backward",
     "cross body": "crossbody",
-    "long head": "longhead",
   }),
 );
 
@@ -223,8 +220,7 @@ const SAME: ReadonlyMap<string, string> = new Map(
 function singular(word: string): string {
   const known = SINGULARS.get(word);
   if (known) return known;
-  if (word.length < 4 || NO_PLURAL.has(word) || !word.endsWith("s") || word.endsWith("ss"))
-    return word === "abs" || word === "dbs" || word === "kbs" ? word.slice(0, -1) : word;
+  if (word.length < 4 || !word.endsWith("s") || word.endsWith("ss")) return word;
   if (/(ss|sh|ch|x)es$/.test(word)) return word.slice(0, -2);
   if (/[^aeiou]ies$/.test(word) && word.length > 4) return `${word.slice(0, -3)}y`;
   return word.slice(0, -1);
@@ -266,6 +262,7 @@ export function joinParts(parts: readonly string[]): string[] {
   return [...new Set(found)];
 }
 
+/** The words of a text: `joinParts(partsOf(text))`. */
 export const wordsOf = (text: string): string[] => joinParts(partsOf(text));
 
 /** The parts that stand for something here: beside those of the names, a slip of the finger is put right toward them. */

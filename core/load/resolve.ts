@@ -238,7 +238,6 @@ class Resolver {
   }
 
   private resolveSet(work: SlotWork, exercise: Exercise, set: WorkSet, before: WorkSet | null, index: number): void {
-    const round = work.slot.sets.indexOf(set);
     let partBefore: Neighbour | null = null;
     const roundBefore = before ? this.neighbour(before.segments[0]!) : null;
     for (const [position, segment] of set.segments.entries()) {
@@ -246,16 +245,7 @@ class Resolver {
       // A part without a load of its own goes on with the one before, while it is the same lift.
       const last = set.segments[position - 1];
       const sameLift = last && (last.exerciseId ?? work.slot.exerciseId) === own.id;
-      const wanted = this.wanted(
-        work,
-        own,
-        segment,
-        sameLift ? partBefore : null,
-        partBefore,
-        roundBefore,
-        index,
-        round,
-      );
+      const wanted = this.wanted(work, own, segment, sameLift ? partBefore : null, partBefore, roundBefore, index);
       const beside = position > 0 ? (sameLift ? partBefore : null) : own.id === exercise.id ? roundBefore : null;
       const resolved = this.finish(wanted, own, work, segment, beside, position === 0 && set.role === "working");
       this.loads.set(segment.id, resolved);
@@ -279,7 +269,6 @@ class Resolver {
     partBefore: Neighbour | null,
     roundBefore: Neighbour | null,
     index: number,
-    round: number,
   ): Wanted {
     const rule: LoadRule = segment.load;
     switch (rule.kind) {
@@ -309,6 +298,7 @@ class Resolver {
       case "ofSlot": {
         const other = this.slot(rule.slotId);
         // Round by round where the two have the same rounds, else its heaviest set.
+        const round = work.slot.sets.findIndex((set) => set?.segments.includes(segment));
         const goAlong = other?.slot.sets.length === work.slot.sets.length;
         const beside = goAlong ? other.slot.sets[round]?.segments[0] : undefined;
         const itsKg = (beside && this.loads.get(beside.id)?.kg) ?? other?.topKg ?? null;

@@ -107,30 +107,32 @@ function repsOf(set: WorkSet): number | null {
 /** How heavy each set is beside the others; null where that is not known of all of them. */
 function loadLevels(sets: readonly WorkSet[]): number[] | null {
   const levels: number[] = [];
-  let kind: string | null = null;
+  const kinds = new Set<LoadRule["kind"]>();
+  let hasSteps = false;
   for (const set of sets) {
     const { load } = set.segments[0]!;
-    const before = levels.at(-1);
     if (load.kind === "fromRound") {
       // Steps count from a first load even where that itself is not known.
-      const from = before ?? 0;
-      const base = kind === null ? 100 : from;
-      kind ??= "unsaid";
+      const before = levels.at(-1) ?? UNKNOWN_LEVEL;
+      const { change } = load;
       levels.push(
-        load.change.kind === "percent"
-          ? base * (1 + load.change.percent / 100)
-          : base + load.change.sign * toKg(load.change.weight),
+        change.kind === "percent" ? before * (1 + change.percent / 100) : before + change.sign * toKg(change.weight),
       );
+      hasSteps = true;
       continue;
     }
     const level = levelOf(load);
-    if (level === null || (kind !== null && kind !== load.kind)) return null;
-    kind = load.kind;
+    if (level === null) return null;
+    kinds.add(load.kind);
     levels.push(level);
   }
-  const steps = sets.some((set) => set.segments[0]!.load.kind === "fromRound");
-  return kind === "unsaid" || kind === "byEffort" ? (steps ? levels : null) : levels;
+  if (kinds.size > 1) return null;
+  const isKnown = kinds.size === 1 && !kinds.has("unsaid") && !kinds.has("byEffort");
+  return isKnown || hasSteps ? levels : null;
 }
+
+/** Stands for a load that nothing says, so that steps from it can be told apart. */
+const UNKNOWN_LEVEL = 100;
 
 function levelOf(load: LoadRule): number | null {
   switch (load.kind) {
@@ -145,7 +147,7 @@ function levelOf(load: LoadRule): number | null {
       return load.added ? load.sign * toKg(load.added) : 0;
     case "unsaid":
     case "byEffort":
-      return 100;
+      return UNKNOWN_LEVEL;
     default:
       return null;
   }

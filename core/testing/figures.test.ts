@@ -104,6 +104,7 @@ describe("time and counts", () => {
     expect(chest("Bench press 1x8 rir6 > -20%x8 rir1").plainHardSets).toBe(1);
     expect(chest("Bench press 3x8 rir1 > -20%x8 rir1").plainHardSets).toBe(3);
     expect(chest("Bench press 1x8 rir6 > -20%x8 rir6").plainHardSets).toBe(0);
+    expect(chest("Push-up 36total/30s").plainHardSets).toBe(1);
     const sets = setsByExercise(timelineOf("Bench press 1x8 rir6 > -20%x8 rir1"), TEST_CONTEXT);
     expect(sets.get("bench-press")).toMatchObject({ sets: 1 });
   });

@@ -116,17 +116,18 @@ function pass(
     const isOpenPart = isOpenAmount(segment.amount);
     let { reps } = own;
     let seconds = asked;
-    if (total > 0 && leftForOpen !== null) {
-      seconds = isOpenPart ? leftForOpen : asked;
-      if (isOpenPart && perRep > 0) reps = Math.floor(leftForOpen / twice / perRep);
-    } else if (total > 0) seconds = isOpenPart ? 0 : needed > 0 ? (asked / needed) * total : total / segments.length;
+    if (total > 0 && isOpenPart) {
+      seconds = leftForOpen ?? 0;
+      if (perRep > 0) reps = Math.floor(seconds / twice / perRep);
+    } else if (total > 0 && leftForOpen === null)
+      seconds = needed > 0 ? (asked / needed) * total : total / segments.length;
     pieces.push({
       kind: "work",
       seconds,
       segment,
       segmentIndex: index,
       side,
-      reps: (total > 0 && isOpenPart && leftForOpen === null ? 0 : reps) * twice,
+      reps: reps * twice,
       repsAssumed: own.repsAssumed,
       tempoAssumed: own.paceAssumed,
     });

@@ -2,7 +2,7 @@
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import type { Output } from "@/contract";
-import { ask, replySentence } from "@/device/api";
+import { ask, problemOf, replySentence } from "@/device/api";
 import { type Invitation, InvitationSent } from "@/parts/invitation-sent";
 import { Button } from "@/ui/button";
 import { fullDateAt } from "@/ui/dates";
@@ -48,8 +48,7 @@ function Password() {
       setWanted("");
       setProblem(null);
     } else {
-      const found = reply.kind === "refused" ? reply.problems[0] : undefined;
-      setProblem(found ?? { field: "", message: replySentence(reply) });
+      setProblem(problemOf(reply));
     }
   }
   return (
@@ -139,10 +138,7 @@ function Coaches({ team }: { team: Output<"invitations.list"> }) {
   });
   async function invite() {
     const reply = await ask("invitations.create", { clientId: null, ...form });
-    if (reply.kind !== "ok") {
-      const known = reply.kind === "refused" ? reply.problems[0] : undefined;
-      return setProblem(known ?? { field: "email", message: replySentence(reply) });
-    }
+    if (reply.kind !== "ok") return setProblem(problemOf(reply, "email"));
     setProblem(null);
     setForm({ name: "", email: "" });
     setSent({ to: form.email, link: reply.value.link });

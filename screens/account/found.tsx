@@ -1,14 +1,10 @@
 "use client";
 import { useState } from "react";
-import { type Reply, replySentence, send } from "@/device/api";
+import { problemOf, send } from "@/device/api";
 import { Button } from "@/ui/button";
 import { TextField } from "@/ui/field";
 import { Notice } from "@/ui/notice";
 import { AccountForm, AccountFrame, ToSignIn } from "./frame";
-
-/** The first problem of an answer at its field, or the answer's sentence at none. */
-const problemOf = (reply: Exclude<Reply<unknown>, { kind: "ok" }>): { field: string; message: string } =>
-  (reply.kind === "refused" ? reply.problems[0] : undefined) ?? { field: "", message: replySentence(reply) };
 
 /**
  * Founds a studio: by the letter that was sent to its first coach's address, or at once where nobody else is here, with the

@@ -2,7 +2,7 @@
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import type { ClientView } from "@/contract";
-import { ask, replySentence } from "@/device/api";
+import { ask, problemOf, replySentence } from "@/device/api";
 import { type Invitation, InvitationSent } from "@/parts/invitation-sent";
 import { Button } from "@/ui/button";
 import { TextField } from "@/ui/field";
@@ -23,10 +23,7 @@ export function Account({ view }: { view: ClientView }) {
 
   async function invite() {
     const reply = await ask("invitations.create", { clientId: view.id, email: form.email, name: "" });
-    if (reply.kind !== "ok") {
-      const known = reply.kind === "refused" ? reply.problems[0] : undefined;
-      return setProblem(known ?? { field: "email", message: replySentence(reply) });
-    }
+    if (reply.kind !== "ok") return setProblem(problemOf(reply, "email"));
     setProblem(null);
     setSent({ to: form.email, link: reply.value.link });
   }

@@ -1,8 +1,8 @@
 /** What may come next at a caret: completion data for an editor. Each offer, taken, leaves a text that reads further. */
 import type { Catalogue } from "../../exercise/exercise";
 import { commonExercises, findExercise, offerExercises, type Usual } from "../../exercise/finder";
+import { nameEnd } from "./lift-name";
 import { normalise } from "./scanner";
-import { nameEnd } from "./slot-line";
 
 export interface Completion {
   /** What replaces the text from `from` to the caret. */

@@ -28,6 +28,7 @@ import {
   type WarmUp,
   type WorkSet,
 } from "../grammar";
+import type { ExerciseLookup } from "./lift-name";
 import {
   normalise,
   Scanner,
@@ -36,7 +37,7 @@ import {
   ShorthandProblem,
   type UnknownName,
 } from "./scanner";
-import { type DraftSet, type DraftSlot, type ExerciseLookup, readCell, readSlot } from "./slot-line";
+import { type DraftSet, type DraftSlot, readCell, readSlot } from "./slot-line";
 import { readReps, readSeconds } from "./tokens";
 
 export interface ParsedSession {

@@ -1,6 +1,5 @@
 /** Reads one lift: name, scheme, chain, rests and round selectors, in any order after the name. */
 
-import { placeholderId } from "../../exercise/placeholder";
 import type {
   Amount,
   Beside,
@@ -18,6 +17,7 @@ import type {
 } from "../grammar";
 import { LIMITS } from "../grammar";
 import { editDistance } from "./distance";
+import { type ExerciseLookup, joinSetup, LINK_NAME_END, NAME_END, readLiftName } from "./lift-name";
 import type { Scanner } from "./scanner";
 import {
   readAmount,
@@ -68,82 +68,6 @@ export interface DraftSlot {
   restAt: number;
   handoverAt: number;
 }
-
-/** A lift as it was named: with the sides and the set-up that its name says. */
-export interface NamedLift {
-  readonly id: string;
-  readonly laterality: Laterality;
-  readonly setup: readonly SetupValue[];
-}
-
-export interface ExerciseLookup {
-  /** The exercise that a name means; null where it is not sure. */
-  readonly find: (name: string) => NamedLift | null;
-  /** The names nearest to one that is not known, best first. */
-  readonly near: (name: string) => readonly string[];
-  /** Whether a name that is not known keeps its place as a lift known by its name alone, or is refused. */
-  readonly keepsUnknown: boolean;
-}
-
-/** A figure within a name: `incline 45 dumbbell press`, `45 degree back extension`, `1 arm row`; not `5 sets`, `8 ramp`. */
-const FIGURE_IN_NAME =
-  /\d{1,2}(?:°| ?deg(?:rees?)?\b)?\s+(?!(?:x|sets?|reps?|rounds?|times|kg|lbs?|s|sec|seconds?|min|minutes?|total|partials?|each|per|hold|max|amrap|failure|ramp|last|first|only|out|in|alt|alternating|on|rir|rpe|tempo|rest|warm-?up|working|shared|of|by|at|with|to|as|pause|long|middle|short)\b)(?:db|bb|kb|[a-z]{3,})/iy;
-
-const NAME_END =
-  /\s+(?=\d|-,|@|\[|&|>|\(|\/\/|\+(\s|$)|ramp\b|F(\s|,|\/|$)|AMRAP\b|x\d|[rth]\d|(?:rir|rpe|rest|tempo|handover) ?\d|rest partner|rpartner|(?:last|first|rounds?)\b[^:]*:)|\s*$/iy;
-
-/** Where the name at the start of a lift ends, once something is written after it; null while the name is all there is. */
-export function nameEnd(text: string): number | null {
-  for (let end = 0; end < text.length; end++) {
-    const stop = endsName(text, end, NAME_END);
-    if (stop !== null) return stop >= text.length ? null : stop;
-  }
-  return null;
-}
-
-/** Where what follows a name begins, if the name ends here; else null. */
-function endsName(text: string, end: number, ends: RegExp): number | null {
-  ends.lastIndex = end;
-  const stop = ends.exec(text);
-  if (!stop) return null;
-  FIGURE_IN_NAME.lastIndex = end + stop[0].length;
-  return FIGURE_IN_NAME.test(text) ? null : end + stop[0].length;
-}
-
-function readExercise(s: Scanner, lookup: ExerciseLookup, ends: RegExp): NamedLift {
-  s.skipSpaces();
-  const start = s.position;
-  let name = s.eat(/"([^"]*)"/y)?.[1];
-  const open = name !== undefined && s.eatHere(/\?/y) !== null;
-  if (name === undefined) {
-    if (s.peek(/"/y)) s.fail("a closing quote after the exercise's name");
-    let end = start;
-    while (end < s.text.length && endsName(s.text, end, ends) === null) end++;
-    name = s.text.slice(start, end).trim();
-    s.position = end;
-  }
-  if (name === "") s.failAt(start, 1, "the name of an exercise");
-  if (name.length > LIMITS.nameLength)
-    s.failAt(start, name.length, `a name of at most ${LIMITS.nameLength} characters`);
-  const found = lookup.find(name);
-  if (found) return found;
-  if (!open && !lookup.keepsUnknown)
-    s.failAt(
-      start,
-      name.length,
-      'an exercise that this studio knows, or "a new name"? for one that is not known yet',
-      lookup.near(name)[0] ?? null,
-    );
-  // Marked by the writer as new: there is nothing to ask.
-  if (!open) s.unknown.push({ column: start + 1, length: s.position - start, name, offers: lookup.near(name) });
-  return { id: placeholderId(name), laterality: "both", setup: [] };
-}
-
-/** What is written in brackets, on top of what the name says. */
-const joinSetup = (named: readonly SetupValue[], written: readonly SetupValue[]): readonly SetupValue[] => [
-  ...named.filter(({ name }) => written.every((one) => one.name.toLowerCase() !== name)),
-  ...written,
-];
 
 const UNSAID: LoadRule = { kind: "unsaid" };
 
@@ -286,8 +210,6 @@ function readChain(s: Scanner, lookup: ExerciseLookup, depth = 0): DraftSegment[
   return chain;
 }
 
-const LINK_NAME_END = /\s+(?=x ?\d|x ?F\b|xAMRAP|\d|@|\[|&|>|\)|\/\/|F(\s|$)|AMRAP\b|hold\b|-\d)|\s*$/iy;
-
 function readLink(s: Scanner, lookup: ExerciseLookup): DraftSegment {
   const link = emptySegment({ kind: "maxReps" }, "full");
   let amount: ReturnType<typeof readAmount> = null;
@@ -301,7 +223,7 @@ function readLink(s: Scanner, lookup: ExerciseLookup): DraftSegment {
       break;
     if (s.peek(/as\b|"/iy)) {
       s.eat(/as\b/iy);
-      const lift = readExercise(s, lookup, LINK_NAME_END);
+      const lift = readLiftName(s, lookup, LINK_NAME_END);
       link.exerciseId = lift.id;
       if (lift.setup.length > 0) link.setup = lift.setup;
     } else if (amount && s.peek(/rest\b/iy)) break;
@@ -431,9 +353,16 @@ const nothingSaid = (): Said => ({
   cues: null,
 });
 
+/** Names what is said a second time, at the place of the second. */
+const refuseTwice =
+  (s: Scanner, at: number) =>
+  (isSaid: boolean, what: string): void => {
+    if (isSaid) s.failWord(at, `one ${what}: another stands before it`);
+  };
+
 function readSetToken(s: Scanner, said: Said, lookup: ExerciseLookup): boolean {
   const start = s.position;
-  const once = (isSaid: boolean, what: string) => isSaid && s.failWord(start, `one ${what}: another stands before it`);
+  const once = refuseTwice(s, start);
   if (s.eat(/> ?-(?=\s|$)/y)) said.chain = [];
   else if (s.peek(/>|\(/y)) {
     said.chain = [...(said.chain ?? []), ...readChain(s, lookup)];
@@ -471,7 +400,7 @@ function readSetToken(s: Scanner, said: Said, lookup: ExerciseLookup): boolean {
   else if (s.eat(/warm-?up\b/iy)) said.warmUp = true;
   else if (s.eat(/working\b/iy)) said.warmUp = false;
   else if (s.eat(/as\b/iy)) {
-    const lift = readExercise(s, lookup, LINK_NAME_END);
+    const lift = readLiftName(s, lookup, LINK_NAME_END);
     said.exerciseId = lift.id;
     if (lift.setup.length > 0) said.setup = lift.setup;
   } else if (!said.scheme) {
@@ -541,7 +470,7 @@ function checkLists(s: Scanner, said: Said, count: number, start: number): void 
 /** Reads the scheme of one lift up to the end of the line or a ` + `; the cursor stands after the name. */
 export function readSlot(s: Scanner, lookup: ExerciseLookup, blockRounds: Span | null): DraftSlot {
   s.skipSpaces();
-  const exercise = readExercise(s, lookup, NAME_END);
+  const exercise = readLiftName(s, lookup, NAME_END);
   const slot: DraftSlot = {
     exerciseId: exercise.id,
     rounds: null,
@@ -672,7 +601,7 @@ function readSlotWide(s: Scanner, slot: DraftSlot | null): boolean {
   const word = s.peek(/(ramp\b|h(?:andover)? ?(?=\d)|r(?:est)? ?(?=\d)|r(?:est)? ?partner\b)/iy)?.[1]?.toLowerCase();
   if (!word) return false;
   if (!slot) s.failWord(before, "rests and ramps on the lift's own line; they hold for all its rounds");
-  const once = (isSaid: boolean, what: string) => isSaid && s.failWord(before, `one ${what}: another stands before it`);
+  const once = refuseTwice(s, before);
   if (word.startsWith("ramp")) {
     once(slot.ramp.kind !== "none", "ramp");
     s.eat(/ramp/iy);

@@ -146,12 +146,8 @@ function readPercentRange(s: Scanner): LoadRule | null {
 }
 
 function readEffortList(s: Scanner): ReadLoad | null {
-  const turned = s.eat(/(\d+(?:\.\d+)?(?:-\d+(?:\.\d+)?)?) ?(RIR|RPE)\b(?! ?\d)/iy);
-  if (turned)
-    return {
-      rules: [{ kind: "byEffort" }],
-      rir: [effortOf(s, turned[2]!.toUpperCase(), turned[1]!, turned[0].length)],
-    };
+  const turned = readTurnedEffort(s);
+  if (turned) return { rules: [{ kind: "byEffort" }], rir: [turned] };
   const word = s.eat(/(RIR|RPE) ?/iy)?.[1]?.toUpperCase();
   if (!word) return null;
   const efforts: Span[] = [];
@@ -161,10 +157,16 @@ function readEffortList(s: Scanner): ReadLoad | null {
   return { rules: [{ kind: "byEffort" }], rir: efforts };
 }
 
-/** `rir2`, `rir1-2`, `rpe8` beside a load. */
+/** `8RPE`, `2 RIR`: the figure before its word. */
+function readTurnedEffort(s: Scanner): Span | null {
+  const match = s.eat(/(\d+(?:\.\d+)?(?:-\d+(?:\.\d+)?)?) ?(RIR|RPE)\b(?! ?\d)/iy);
+  return match && effortOf(s, match[2]!.toUpperCase(), match[1]!, match[0].length);
+}
+
+/** `rir2`, `rir1-2`, `rpe8`, `8RPE` beside a load. */
 export function readEffort(s: Scanner): Span | null {
-  const turned = s.eat(/(\d+(?:\.\d+)?(?:-\d+(?:\.\d+)?)?) ?(RIR|RPE)\b(?! ?\d)/iy);
-  if (turned) return effortOf(s, turned[2]!.toUpperCase(), turned[1]!, turned[0].length);
+  const turned = readTurnedEffort(s);
+  if (turned) return turned;
   const word = s.eat(/(rir|rpe) ?(?=[\d])/iy)?.[1]?.toUpperCase();
   return word ? readEffortFigure(s, word) : null;
 }

@@ -1,15 +1,6 @@
-/** How long one request may hold the server, and how quickly names are read. */
+/** How long one request may hold the server. */
 import { inPieces, readDocumentSteps } from "../contract";
-import {
-  allBlocks,
-  findExercise,
-  offerExercises,
-  parseSession,
-  runSteps,
-  type SessionDocument,
-  SHIPPED_CATALOGUE,
-} from "../core";
-import { judgeNames, readNames } from "../core/testing/typed-names";
+import { allBlocks, parseSession, runSteps, type SessionDocument, SHIPPED_CATALOGUE } from "../core";
 
 /** About 128 KB of session, as much as one request may hold. */
 function largestSession(): SessionDocument {
@@ -46,7 +37,7 @@ async function longestHold(work: () => Promise<unknown>): Promise<number> {
   return longest;
 }
 
-export async function edgeBench(): Promise<void> {
+export async function holdBench(): Promise<void> {
   const document = largestSession();
   const sent = JSON.parse(JSON.stringify(document)) as unknown;
   const read = () => readDocumentSteps(sent, SHIPPED_CATALOGUE);
@@ -60,33 +51,5 @@ export async function edgeBench(): Promise<void> {
   const sets = allBlocks(document).reduce((n, { slots }) => n + slots.reduce((m, slot) => m + slot.sets.length, 0), 0);
   console.log(
     `\nThe longest hold while a session of ${Math.round(JSON.stringify(document).length / 1000)} KB (${sets} sets) is checked in pieces: ${holds[4]!.toFixed(1)} ms, ${(holds[4]! / atOnce).toFixed(2)} × checking it at once.`,
-  );
-}
-
-export function namesBench(time: (work: () => unknown) => { readonly microseconds: number }): void {
-  console.log("\nNames as people type them:");
-  for (const list of ["working", "held-out"] as const) {
-    const { names, read, offered, wrong } = judgeNames(readNames(list));
-    const share = (count: number) => `${((100 * count) / names).toFixed(1)} %`;
-    console.log(
-      `  ${list.padEnd(9)} ${names} names: ${share(read)} read at once, ${share(offered)} among the first three, ${share(wrong.length)} read as something else`,
-    );
-  }
-  const typed = readNames("working").map((one) => one.typed);
-  const unknown = Array.from({ length: 60 }, (_, i) => `winch ${typed[i % typed.length]} bollard`);
-  const lines = unknown.map((name) => `${name} 3x8`).join("\n");
-  let next = 0;
-  const known = time(() => typed.map((name) => findExercise(SHIPPED_CATALOGUE, name)));
-  const offers = time(() => unknown.map((name) => offerExercises(SHIPPED_CATALOGUE, name)));
-  const session = time(() => parseSession(lines, SHIPPED_CATALOGUE, () => `n${next++}`));
-  const plain = time(() => JSON.parse(JSON.stringify(unknown)));
-  const row = (what: string, microseconds: number, count: number) =>
-    console.log(
-      `  ${what.padEnd(34)} ${(microseconds / count).toFixed(1).padStart(6)} µs each, ${Math.round(microseconds / count / (plain.microseconds / 60))} × JSON of the name`,
-    );
-  row("a name read", known.microseconds, typed.length);
-  row("three offers for an unknown one", offers.microseconds, 60);
-  console.log(
-    `  a session of 60 unknown lines      ${(session.microseconds / 1000).toFixed(2)} ms, ${Math.round(session.microseconds / plain.microseconds)} × JSON of its names`,
   );
 }
