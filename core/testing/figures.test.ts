@@ -1,12 +1,15 @@
 /** Figures that an independent check worked out by hand, each with its input. */
+import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { SHIPPED_CATALOGUE } from "../exercise/catalogue";
 import { effectiveKg } from "../load/effective";
 import { loadSentence } from "../sentences";
 import { allBlocks } from "../session/grammar";
 import { DEFAULT_SETTINGS } from "../settings";
+import { expandSession, isWork } from "../time/timeline";
 import { setsByExercise } from "../volume/coverage";
 import { totalSession } from "../volume/totals";
+import { arbitrarySession } from "./arbitrary";
 import { BOATHOUSE, read, resolve, TEST_CONTEXT, timelineOf } from "./helpers";
 
 function totals(text: string, bodyMassKg: number | null = 80) {
@@ -87,6 +90,23 @@ describe("loads", () => {
 });
 
 describe("time and counts", () => {
+  it("of any session at all are figures", () => {
+    fc.assert(
+      fc.property(arbitrarySession, (document) => {
+        const timeline = expandSession(document, TEST_CONTEXT);
+        for (const one of setsByExercise(timeline, TEST_CONTEXT).values())
+          for (const figure of [one.sets, one.failureSets, one.reps, one.loweringSeconds])
+            expect(figure).toBeGreaterThanOrEqual(0);
+        const { seconds, workSeconds, restSeconds, reps } = totalSession(timeline, TEST_CONTEXT);
+        for (const figure of [seconds, workSeconds, restSeconds, reps]) expect(figure).toBeGreaterThanOrEqual(0);
+        const exercises = new Set(
+          timeline.blocks.flatMap(({ timeline: { spans } }) => spans.filter(isWork)).map((span) => span.exerciseId),
+        );
+        expect(setsByExercise(timeline, TEST_CONTEXT).size).toBeLessThanOrEqual(exercises.size);
+      }),
+    );
+  });
+
   it("a time for the whole set is kept, also with a part to failure", () => {
     expect(totals("Leg extension 1x10 > xF in 60s").workSeconds).toBe(60);
     expect(totals("Leg extension 1xF in 45s").workSeconds).toBe(45);
@@ -115,5 +135,7 @@ describe("time and counts", () => {
     expect(lowering("Bench press 1x10 t5-0-1-0 > -20%x10")).toBe(100);
     expect(lowering("Bench press 1x10 tX")).toBe(10);
     expect(lowering("Bench press 1x10")).toBe(20);
+    // A rep goal has more mini-sets than parts.
+    expect(lowering("Bench press 36total/20s t4-0-1-0")).toBe(144);
   });
 });

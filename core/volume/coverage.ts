@@ -52,7 +52,7 @@ export function setsByExercise(timeline: Timeline, context: TotalsContext): Map<
       if (span.side === "left") known.leftReps += span.reps;
       else if (span.side === "right") known.rightReps += span.reps;
       known.reps += span.reps;
-      known.loweringSeconds += span.reps * loweringOf(span.set.segments, span.segmentIndex, context.settings);
+      known.loweringSeconds += span.reps * loweringOf(span.set.segments, span.segment, context.settings);
     }
   }
   return sets;
@@ -63,8 +63,9 @@ const toFailure = (
 ): boolean => segments.some((segment) => segment.amount.kind === "toFailure" || segment.rir?.high === 0);
 
 /** Seconds of lowering in one rep, by the tempo in force. */
-function loweringOf(segments: readonly Segment[], index: number, settings: Settings): number {
-  const lower = tempoInForce(segments, index)?.lower ?? null;
+function loweringOf(segments: readonly Segment[], segment: Segment, settings: Settings): number {
+  // By the part itself: the parts of a rep goal are numbered on through its mini-sets.
+  const lower = tempoInForce(segments, segments.indexOf(segment))?.lower ?? null;
   return phaseSeconds(lower, UNSAID_LOWERING_SECONDS, settings);
 }
 
