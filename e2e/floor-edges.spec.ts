@@ -58,7 +58,11 @@ test("what was typed while resting outlives a reload; a round said done by a sli
   await keep(page).click();
   await expect(page.getByText("Kept: 7")).toBeVisible();
   await page.setViewportSize({ width: 1280, height: 800 });
-  await page.goto(`/review/${id}`);
+  // A review that is opened in the moment of keeping may be drawn before the entry has gone out.
+  await expect(async () => {
+    await page.goto(`/review/${id}`);
+    await expect(page.getByRole("button", { name: /^7 × 60/ })).toBeVisible({ timeout: 2_000 });
+  }).toPass();
   await alive(page);
   await page.getByRole("button", { name: /^7 × 60/ }).click();
   await expect(page.getByText("Pain 2 of 10, left shoulder.")).toBeVisible();
