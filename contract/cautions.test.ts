@@ -119,7 +119,7 @@ describe("a gym on a day when something is away", () => {
 
   it("is worked out once: the next edit finds what could be built before", () => {
     const { gym: away } = on("2026-11-24");
-    const press = exerciseOrThrow(SHIPPED_CATALOGUE, "dumbbell-press");
+    const press = exerciseOrThrow(SHIPPED_CATALOGUE, "dumbbell-bench-press");
     const before = buildableLoads(press, away.equipment);
     computeSession(read(TEXT), testContext({ gym: away }));
     expect(buildableLoads(press, away.equipment)).toBe(before);

@@ -2,6 +2,7 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import {
   DEFAULT_SETTINGS,
+  DOCUMENT_VERSION,
   diffDocuments,
   type Edit,
   EMPTY_DOCUMENT,
@@ -90,7 +91,10 @@ describe("an older document", () => {
     const { capSeconds: _, finisher: __, methodId: ___, ...rest } = sound();
     const first = { ...rest, version: 1, capMinutes: 50 };
     expect(readDocument(first)).toEqual({ ok: true, value: { ...sound(), capSeconds: 3000 } });
-    expect(upcastDocument({ ...first, capMinutes: null })).toMatchObject({ version: 3, capSeconds: null });
+    expect(upcastDocument({ ...first, capMinutes: null })).toMatchObject({
+      version: DOCUMENT_VERSION,
+      capSeconds: null,
+    });
   });
 
   it("of version 2 had its rules beside it, and partners without a least rest", () => {

@@ -22,6 +22,7 @@ import {
   type Weight,
   type WorkSet,
 } from "../core";
+import { presentIds } from "./renamed";
 import { ruleSchema } from "./rules";
 import {
   anyOfNumbers,
@@ -238,6 +239,8 @@ export function upcastDocument(stored: unknown): unknown {
   let document = stored as Json;
   if (document.version === 1) document = fromVersion1(document);
   if (document.version === 2) document = fromVersion2(document);
+  // Version 3 named some exercises by ids that said another lift, or none.
+  if (document.version === 3) document = { ...presentIds(document), version: DOCUMENT_VERSION };
   return document;
 }
 
@@ -267,7 +270,7 @@ function fromVersion2({ rules, ...document }: Json): Json {
   const { blocks, finisher } = document;
   return {
     ...document,
-    version: DOCUMENT_VERSION,
+    version: 3,
     // A gym was also named in words, that nobody read.
     gymId: /^[0-9a-f-]{36}$/.test(String(document.gymId)) ? document.gymId : null,
     blocks: Array.isArray(blocks) ? blocks.map(inBlock) : blocks,

@@ -12,6 +12,7 @@ import {
   type Steps,
 } from "../core";
 import { weightSchema } from "./document";
+import { presentIds } from "./renamed";
 import {
   anyOfNumbers,
   checkSteps,
@@ -202,15 +203,16 @@ const FIELD_WORDS: Readonly<Record<string, string>> = {
 export function upcastEvent(sent: SentEvent, documentOf: (hash: string) => SessionDocument | null): FloorEvent {
   if (!("version" in sent)) {
     const body = upcastBody(sent.body, documentOf(sent.shownHash));
-    return { ...sent, version: EVENT_VERSION, clocks: null, body: timed(body) };
+    return { ...sent, version: EVENT_VERSION, clocks: null, body: presentBody(body) };
   }
-  if (sent.version === EVENT_VERSION) return { ...sent, body: timed(sent.body) };
+  if (sent.version === EVENT_VERSION) return { ...sent, body: presentBody(sent.body) };
   const { steady, ...rest } = sent;
   const clocks = steady && { wallMs: sent.atMs, page: steady.page, steadyMs: steady.ms };
-  return { ...rest, version: EVENT_VERSION, clocks, body: timed(sent.body) };
+  return { ...rest, version: EVENT_VERSION, clocks, body: presentBody(sent.body) };
 }
 
-function timed(body: FloorEventBody): FloorEventBody {
+function presentBody(sent: FloorEventBody): FloorEventBody {
+  const body = presentIds(sent);
   const set = <T extends { readonly restSeconds: number | null }>(one: T): T => ({
     ...one,
     restSeconds: restTimed(one.restSeconds),

@@ -45,8 +45,8 @@ describe("what other equipment breaks", () => {
 
   it("has what cannot be built at all before what is only rounded otherwise", () => {
     const record = {
-      lineage: "dumbbell-press",
-      exerciseId: "dumbbell-press",
+      lineage: "dumbbell-bench-press",
+      exerciseId: "dumbbell-bench-press",
       exposures: ["2026-11-10", "2026-11-17"].map((date) => exposure(date, [{ loadKg: 24, reps: 8, rir: 2 }])),
       tested: [],
       trainingMaxKg: null,

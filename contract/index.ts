@@ -10,6 +10,7 @@ export * from "./gym";
 export * from "./judge";
 export * from "./plan";
 export * from "./prescription";
+export * from "./renamed";
 export * from "./review";
 export * from "./rules";
 export * from "./schema";

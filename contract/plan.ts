@@ -12,6 +12,7 @@ import {
   type PlanPhase,
 } from "../core";
 import { documentSchema, editSchema, upcastDocument, weightSchema } from "./document";
+import { presentIds } from "./renamed";
 import {
   anyOfNumbers,
   type Checked,
@@ -126,7 +127,8 @@ export function readPlan(stored: unknown): Checked<PlanDocument> {
 export function upcastPlan(stored: unknown): unknown {
   const plan = stored as PlanDocument | null;
   if (typeof plan !== "object" || !Array.isArray(plan?.days)) return stored;
-  return { ...plan, days: plan.days.map((day) => ({ ...day, base: upcastDocument(day.base) })) };
+  const { patches, goals } = presentIds({ patches: plan.patches, goals: plan.goals });
+  return { ...plan, patches, goals, days: plan.days.map((day) => ({ ...day, base: upcastDocument(day.base) })) };
 }
 
 export function planProblems(plan: PlanDocument): { field: string; message: string }[] {

@@ -20,8 +20,8 @@ const context = testContext({
       trainingMaxKg: null,
     },
     {
-      lineage: "dumbbell-press",
-      exerciseId: "dumbbell-press",
+      lineage: "dumbbell-bench-press",
+      exerciseId: "dumbbell-bench-press",
       exposures: [
         exposure(
           "2026-11-17",

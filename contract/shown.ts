@@ -12,8 +12,9 @@ import {
 import { catalogueIn, type StudioExercises } from "./catalogue";
 import { upcastDocument } from "./document";
 import { readEquipment } from "./equipment";
+import { presentIds } from "./renamed";
 
-export const SHOWN_VERSION = 2;
+export const SHOWN_VERSION = 3;
 
 export interface ShownContent {
   readonly version: typeof SHOWN_VERSION;
@@ -35,11 +36,15 @@ export interface ShownContent {
 
 type Json = Record<string, unknown>;
 
-/** Stored content as this build reads it. Version 1 carried the person's name and did not say for what a load was resolved. */
+/**
+ * Stored content as this build reads it. Version 1 carried the person's name and did not say for what a load was resolved;
+ * version 2 had the document in its third version.
+ */
 export function readShown(stored: unknown): ShownContent {
   const content = stored as Json;
   if (content.version === SHOWN_VERSION) return stored as ShownContent;
   const document = upcastDocument(content.document) as SessionDocument;
+  if (content.version === 2) return { ...presentIds(stored as ShownContent), document, version: SHOWN_VERSION };
   const exercises = content.exercises as StudioExercises | undefined;
   const { engineVersion, date, bodyMassKg, ramps } = content as unknown as ShownContent;
   return {

@@ -78,7 +78,7 @@ describe("why a load is what it is", () => {
     [{ kind: "pause", seconds: 2 }, "Pause 2 s at the bottom."],
     [{ kind: "band", name: "red", meanKg: 11.25 }, "Add the red band: about 11.3 kg through the range."],
     [
-      { kind: "variant", exerciseId: "dumbbell-press", kg: 12, oneSided: true },
+      { kind: "variant", exerciseId: "dumbbell-bench-press", kg: 12, oneSided: true },
       "Dumbbell bench press, one side at a time, 2 × 12 kg.",
     ],
     [{ kind: "variant", exerciseId: "gone", kg: 12, oneSided: false }, "another lift, 12 kg."],
@@ -153,7 +153,7 @@ describe("how a load is built and said", () => {
 
   it.each([
     ["bench-press", 70, "70 kg"],
-    ["dumbbell-press", 22, "2 × 22 kg"],
+    ["dumbbell-bench-press", 22, "2 × 22 kg"],
     ["chin-up", 10, "+10 kg"],
     ["chin-up", -20, "−20 kg"],
     ["chin-up", 0, "body"],

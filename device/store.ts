@@ -3,7 +3,7 @@
  * logged there, and the round that is done but not kept yet. IndexedDB, through a small well-kept wrapper.
  */
 import { type DBSchema, type IDBPDatabase, openDB } from "idb";
-import { type FloorView, readShown, type SentEvent, upcastEvent } from "../contract";
+import { type FloorView, presentIds, readShown, type SentEvent, upcastEvent } from "../contract";
 import type { FloorEvent, PerformedSet } from "../core";
 import { nowMs } from "./clock";
 
@@ -249,7 +249,7 @@ export async function exportEntries(memberId: string): Promise<string> {
 export async function readPending(memberId: string, sessionId: string): Promise<Pending | null> {
   const known = await (await shelves()).get("pending", [memberId, sessionId]);
   // What an older build left half-kept has no places; the round is done again with one tap.
-  return known?.sets.every((set) => "ordinal" in set) ? { ...known, before: known.before ?? null } : null;
+  return known?.sets.every((set) => "ordinal" in set) ? presentIds({ ...known, before: known.before ?? null }) : null;
 }
 
 export async function writePending(memberId: string, sessionId: string, pending: Pending | null): Promise<void> {

@@ -109,12 +109,12 @@ describe("resistance through the range", () => {
   });
 
   it("what the legs push on a sled or hang from a belt is hardest deep, like any squat", () => {
-    for (const id of ["leg-press", "seated-leg-press", "sled-squat", "belt-squat", "pendulum-squat", "back-squat"])
+    for (const id of ["leg-press", "seated-leg-press", "hack-squat", "belt-squat", "pendulum-squat", "back-squat"])
       expect(thirdOf(peak(id, "vasti")), id).toBe("lengthened");
   });
 
   it("a two-joint muscle follows its moment arms: an arm behind the body makes a curl longer than one in front", () => {
-    expect(peak("incline-curl", "biceps")).toBeGreaterThan(peak("dumbbell-curl", "biceps"));
+    expect(peak("incline-dumbbell-curl", "biceps")).toBeGreaterThan(peak("dumbbell-curl", "biceps"));
     expect(peak("dumbbell-curl", "biceps")).toBeGreaterThan(peak("spider-curl", "biceps"));
     expect(peak("seated-leg-curl", "hamstrings")).toBeGreaterThan(peak("lying-leg-curl", "hamstrings"));
   });
@@ -133,8 +133,8 @@ describe("resistance through the range", () => {
   });
 
   it("a band beside a dumbbell fills what the dumbbell loses at the top", () => {
-    const alone = demandCurve(lift("dumbbell-press"));
-    const banded = demandCurve(lift("dumbbell-press"), {}, [
+    const alone = demandCurve(lift("dumbbell-bench-press"));
+    const banded = demandCurve(lift("dumbbell-bench-press"), {}, [
       { resistance: { kind: "gravity" }, part: 0.6 },
       { resistance: { kind: "band" }, part: 0.4 },
     ]);

@@ -64,14 +64,14 @@ describe("what coaches type", () => {
       offerExercises(SHIPPED_CATALOGUE, "row")
         .map(({ id }) => id)
         .sort(),
-    ).toEqual(["barbell-row", "cable-row", "dumbbell-row"]);
+    ).toEqual(["barbell-row", "dumbbell-row", "seated-cable-row"]);
     expect(find("row", new Map([["seal-row", 4]]))?.exercise.id).toBe("seal-row");
     expect(
       find(
         "row",
         new Map([
           ["seal-row", 4],
-          ["cable-row", 3],
+          ["seated-cable-row", 3],
         ]),
       ),
     ).toBeNull();

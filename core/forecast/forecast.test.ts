@@ -163,7 +163,7 @@ describe("the forecast of a session", () => {
 
   it("says nothing of what it cannot know, and tires what follows all the same", () => {
     const text = "A1 Bench press 3x10 rir1 r60\n\nB1 Dumbbell press, flat 3x10 rir1 r60";
-    const press = exerciseOrThrow(SHIPPED_CATALOGUE, "dumbbell-press");
+    const press = exerciseOrThrow(SHIPPED_CATALOGUE, "dumbbell-bench-press");
     const ctx: ForecastContext = {
       ...context(10),
       strengthOf: (_slot, id) => (id === press.id ? { e1rmKg: 100, curve, fitted: null } : null),

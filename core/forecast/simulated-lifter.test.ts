@@ -50,7 +50,7 @@ describe("the simulated lifter", () => {
       lifter.rest(10);
       return lifter.perform({ exercise: bench, curveKg: 75, reps: null }).reps;
     };
-    expect(repsAfter("cable-row")).toBeGreaterThan(repsAfter("dumbbell-press"));
+    expect(repsAfter("seated-cable-row")).toBeGreaterThan(repsAfter("dumbbell-bench-press"));
   });
 
   it("gets stronger by the week, and never does more than it can", () => {

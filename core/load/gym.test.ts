@@ -28,21 +28,21 @@ describe("effective load, by implement", () => {
 
   it.each([
     ["back-squat", 100, 100],
-    ["dumbbell-press", 22, 44],
+    ["dumbbell-bench-press", 22, 44],
     ["dumbbell-row", 22, 22],
-    ["cable-pressdown", 40, 17],
+    ["triceps-press-down", 40, 17],
     ["leg-press", 100, 71],
     ["push-up", 0, 51.2],
     ["chin-up", 10, 90],
     ["chin-up", -20, 60],
-    ["strap-row", 0, 48],
+    ["suspension-strap-row", 0, 48],
   ])("%s at %s kg is %s", (id, kg, expected) => {
     expect(at(id, kg)).toBeCloseTo(expected, 6);
   });
 
   it("follows the body's angle in the straps", () => {
-    const flat = at("strap-row", 0, { setup: [{ name: "angle", value: "0" }] });
-    const steep = at("strap-row", 0, { setup: [{ name: "angle", value: "60°" }] });
+    const flat = at("suspension-strap-row", 0, { setup: [{ name: "angle", value: "0" }] });
+    const steep = at("suspension-strap-row", 0, { setup: [{ name: "angle", value: "60°" }] });
     expect(flat).toBeCloseTo(48, 6);
     expect(steep).toBeCloseTo(24, 6);
   });
@@ -73,7 +73,7 @@ describe("effective load, by implement", () => {
   });
 
   it("has an inverse on the record, needs a body mass only where the body moves, and is never below nothing", () => {
-    for (const id of ["back-squat", "chin-up", "push-up", "strap-row"])
+    for (const id of ["back-squat", "chin-up", "push-up", "suspension-strap-row"])
       expect(
         prescribedFromCurve(lift(id), curveKg(lift(id), 12, 70, DEFAULT_SETTINGS)!, 70, DEFAULT_SETTINGS),
       ).toBeCloseTo(12, 9);
@@ -122,7 +122,7 @@ describe("a gym's equipment", () => {
       plates: [{ weight: weight(5), pairs: 2 }],
     };
     expect(totals(gym)).toEqual([8, 18, 20, 30, 40]);
-    expect(totals(gym, "lying-extension")).toEqual([8, 18, 28]);
+    expect(totals(gym, "skull-crusher")).toEqual([8, 18, 28]);
     expect(totals(gym, "back-squat", [{ name: "bar", value: "log" }])).toEqual([30, 40, 50]);
   });
 
@@ -136,7 +136,7 @@ describe("a gym's equipment", () => {
       ],
       plates: [],
     };
-    expect(totals(gym, "cable-pressdown")).toEqual([5, 7.5, 10, 12.5, 15, 17.5]);
+    expect(totals(gym, "triceps-press-down")).toEqual([5, 7.5, 10, 12.5, 15, 17.5]);
     expect(totals(gym, "chin-up")).toEqual([-15, -10, -5, 0]);
     const help = buildableLoads(lift("chin-up"), gym).map((load) => buildSentence(load.build));
     expect(help).toEqual(["red band", "assisted, pin at 10", "assisted, pin at 5", "the body alone"]);
@@ -158,8 +158,8 @@ describe("a gym's equipment", () => {
     expect(equipmentOn(gym, "2026-11-20").stacks).toEqual([]);
     expect(equipmentOn(gym, "2026-11-25").stacks).toHaveLength(1);
     expect(equipmentOn(gym, "2027-01-01").dumbbells).not.toContainEqual(weight(20));
-    expect(missingStations(lift("cable-pressdown"), equipmentOn(gym, "2026-12-01"))).toEqual(["cable"]);
-    expect(missingStations(lift("cable-pressdown"), gym)).toEqual([]);
+    expect(missingStations(lift("triceps-press-down"), equipmentOn(gym, "2026-12-01"))).toEqual(["cable"]);
+    expect(missingStations(lift("triceps-press-down"), gym)).toEqual([]);
   });
 
   it("names what contradicts itself, at its place", () => {

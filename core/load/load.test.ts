@@ -107,7 +107,7 @@ describe("what the boathouse can build", () => {
       ],
     };
     expect(buildableLoads(lift("back-squat"), odd)).toEqual([]);
-    expect(buildableLoads(lift("cable-pressdown"), odd)).toHaveLength(1);
+    expect(buildableLoads(lift("triceps-press-down"), odd)).toHaveLength(1);
     expect(equipmentProblems(odd).map((problem) => problem.field)).toEqual([
       "bars",
       "plates.0.pairs",

@@ -17,13 +17,13 @@ describe("a ten-rep load of any lift", () => {
   });
 
   it("comes through the family, by how the family's lifts relate", () => {
-    const relative = of("incline-press");
+    const relative = of("incline-bench-press");
     const ratio = relative.familyRatio / of("bench-press").familyRatio;
     expect(loads([BENCH])(relative)).toBeCloseTo(100 * ratio * share, 9);
   });
 
   it("goes by the own record where both are known", () => {
-    const relative = of("incline-press");
+    const relative = of("incline-bench-press");
     const known = [BENCH, { exerciseId: relative.id, e1rmKg: 40 }];
     expect(loads(known)(relative)).toBeCloseTo(40 * share, 9);
   });

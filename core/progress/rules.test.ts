@@ -9,7 +9,7 @@ import type { ProgressionRule } from "./rule";
 import { newRule, nextPrescription, type SetTarget, timeOffPercent } from "./rules";
 
 const squat = SHIPPED_CATALOGUE.byId.get("back-squat")!;
-const press = SHIPPED_CATALOGUE.byId.get("dumbbell-press")!;
+const press = SHIPPED_CATALOGUE.byId.get("dumbbell-bench-press")!;
 
 function next(
   rule: ProgressionRule["kind"],

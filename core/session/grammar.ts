@@ -9,7 +9,7 @@ import type { ProgressionRule } from "../progress/rule";
 import type { Weight } from "../units";
 
 /** The version of the stored shape. `contract/` upcasts older ones on read. */
-export const DOCUMENT_VERSION = 3;
+export const DOCUMENT_VERSION = 4;
 
 export interface SessionDocument {
   readonly version: typeof DOCUMENT_VERSION;

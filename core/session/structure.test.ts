@@ -105,7 +105,7 @@ describe("an edited text keeps the ids of what a person would call the same", ()
     const swapped = again(old, text.replace("Bench press", "Dumbbell press"));
     const [before, after] = [old.blocks[1]!.slots[0]!, swapped.blocks[1]!.slots[0]!];
     expect(after.id).toBe(before.id);
-    expect(after.lineage).toBe("dumbbell-press");
+    expect(after.lineage).toBe("dumbbell-bench-press");
   });
 });
 

@@ -1,7 +1,7 @@
 "use client";
 import { useRef, useState } from "react";
 import { completionsAt } from "@/core";
-import { UnknownLift } from "./unknown-lift";
+import { UNKNOWN_SAYS, UnknownLift } from "./unknown-lift";
 import type { Desk } from "./use-desk";
 
 const EXAMPLE = `# Thursday, lower and pull
@@ -93,7 +93,7 @@ export function TextPanel({ desk }: { desk: Desk }) {
             {error.suggestion ? ` Perhaps ${error.suggestion}?` : ""}
           </button>
         ))}
-        {desk.unknown.map(({ line, column, length, name, offers: near }) => {
+        {desk.unknown.map(({ line, column, length, name }) => {
           const put = (text: string) => {
             const lines = desk.text.split("\n");
             const before = lines[line - 1]!;
@@ -104,14 +104,13 @@ export function TextPanel({ desk }: { desk: Desk }) {
             <UnknownLift
               key={`${line} ${column}`}
               name={name}
-              offers={near}
-              sessionId={desk.view.sessionId}
-              disabled={desk.locked}
+              desk={desk}
               onTake={put}
               onLeave={() => put(`"${name}"?`)}
             />
           );
         })}
+        {desk.unknown.length > 0 ? <p className="narrow text-quiet">{UNKNOWN_SAYS}</p> : null}
         {desk.notes.map(({ line, column, says }) => (
           <button
             key={`note ${line} ${column} ${says}`}

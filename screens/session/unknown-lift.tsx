@@ -1,34 +1,37 @@
 "use client";
+import { useMemo } from "react";
+import { offerExercises } from "@/core";
 import { Button } from "@/ui/button";
+import type { Desk } from "./use-desk";
+
+/** What becomes of lifts that nobody here knows. */
+export const UNKNOWN_SAYS = "What is not known keeps its place, sets and seconds, and counts for no muscle.";
 
 /** A lift that nobody here knows yet: what it may mean, to be made the studio's own, or left under its name. */
 export function UnknownLift({
   name,
-  offers,
-  sessionId,
-  disabled,
+  desk: { catalogue, usual, view, locked },
   onTake,
   onLeave,
 }: {
   name: string;
-  offers: readonly string[];
-  sessionId: string;
-  disabled: boolean;
+  desk: Pick<Desk, "catalogue" | "usual" | "view" | "locked">;
   onTake: (name: string) => void;
   /** Null where it is left so already. */
   onLeave: (() => void) | null;
 }) {
-  const own = new URLSearchParams({ make: name, back: sessionId });
+  const offers = useMemo(() => offerExercises(catalogue, name, { usual }), [catalogue, name, usual]);
+  const own = new URLSearchParams({ make: name, back: view.sessionId });
   return (
     <div className="flex flex-col gap-2 border border-weld bg-weld-tint px-3 py-2">
       <p>
-        <strong>{name}</strong> is not known here yet. It keeps its place, sets and seconds, and counts for no muscle.
+        <strong>{name}</strong> is not known here yet.
       </p>
       {offers.length > 0 ? <p className="narrow">Is it one of these?</p> : null}
       <div className="flex flex-wrap gap-1.5">
         {offers.map((offer) => (
-          <Button key={offer} disabled={disabled} className="min-h-7 px-2 py-0.5" onClick={() => onTake(offer)}>
-            {offer}
+          <Button key={offer.id} disabled={locked} className="min-h-7 px-2 py-0.5" onClick={() => onTake(offer.name)}>
+            {offer.name}
           </Button>
         ))}
       </div>
@@ -37,7 +40,7 @@ export function UnknownLift({
           Make it ours
         </a>
         {onLeave ? (
-          <Button kind="quiet" disabled={disabled} className="min-h-7 px-2 py-0.5" onClick={onLeave}>
+          <Button kind="quiet" disabled={locked} className="min-h-7 px-2 py-0.5" onClick={onLeave}>
             Leave it so
           </Button>
         ) : null}

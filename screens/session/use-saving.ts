@@ -1,6 +1,6 @@
 "use client";
 import { useCallback, useEffect, useRef, useState } from "react";
-import type { SessionView } from "@/contract";
+import { presentIds, type SessionView } from "@/contract";
 import { applyEdits, type Edit, type SessionDocument } from "@/core";
 import { ask, replySentence } from "@/device/api";
 
@@ -26,7 +26,7 @@ const keptKey = (id: string): string => `yarvex:desk:${id}`;
 function readKept(id: string): Kept | null {
   try {
     const kept = JSON.parse(localStorage.getItem(keptKey(id)) ?? "null") as Kept | null;
-    return Array.isArray(kept?.unsaved) ? kept : null;
+    return Array.isArray(kept?.unsaved) ? { ...kept, unsaved: presentIds(kept.unsaved) } : null;
   } catch {
     return null;
   }

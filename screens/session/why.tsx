@@ -20,7 +20,6 @@ import {
   loadWords,
   newRule,
   nextSentence,
-  offerExercises,
   partnersFor,
   RULE_KINDS,
   RULES,
@@ -45,7 +44,7 @@ import { amountFigure, loadFigure } from "@/parts/set-words";
 import { TempoTrace } from "@/parts/tempo-trace";
 import { Button } from "@/ui/button";
 import { ReserveChart } from "./reserve-chart";
-import { UnknownLift } from "./unknown-lift";
+import { UNKNOWN_SAYS, UnknownLift } from "./unknown-lift";
 import type { Desk } from "./use-desk";
 
 /** Why this load: the figure, its reasons, the build, the tempo, what is likely in reserve, the rule for next time. */
@@ -309,20 +308,18 @@ function overruledWords(reason: LoadReason, catalogue: Catalogue): string {
 /** The side panel of a lift that is known by its name alone. */
 function NotKnown({ desk, slot }: { desk: Desk; slot: Slot }) {
   const { name } = exerciseOrThrow(desk.catalogue, slot.exerciseId);
-  const offers = offerExercises(desk.catalogue, name, { usual: desk.usual });
   return (
     <aside id="why" tabIndex={-1} aria-label="Why this load" className="bg-cloth p-4">
       <UnknownLift
         name={name}
-        offers={offers.map((one) => one.name)}
-        sessionId={desk.view.sessionId}
-        disabled={desk.locked}
+        desk={desk}
         onTake={(taken) => {
           const found = findExercise(desk.catalogue, taken)?.exercise;
           if (found) desk.operate(swapExercise(desk.document, slot.id, found));
         }}
         onLeave={null}
       />
+      <p className="narrow mt-2 text-quiet">{UNKNOWN_SAYS}</p>
     </aside>
   );
 }

@@ -5,7 +5,7 @@ import { drizzle } from "drizzle-orm/node-postgres";
 import { migrate } from "drizzle-orm/node-postgres/migrator";
 import pg from "pg";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { readDocument, readPlan, upcastDocument } from "../../contract";
+import { RENAMED, readDocument, readPlan, upcastDocument } from "../../contract";
 import { read } from "../../core/testing/helpers";
 import { hasDatabase } from "../testing/studio";
 import { newId } from ".";
@@ -73,11 +73,23 @@ describe.runIf(hasDatabase)("a studio from before plans were documents", () => {
     const settings = {
       e1rmFormula: "epley",
       methods: { density: { restSeconds: 30 } },
-      hiddenExercises: ["hammer-curl", "skull-crusher"],
+      hiddenExercises: ["neutral-curl", "cable-curl"],
     };
     await insert("studios", { id: studio_id, name: "Old quay", time_zone: "Europe/Oslo", settings });
     await insert("gyms", { studio_id, id: id.gym, name: "Shed", equipment: {} });
-    await insert("clients", { studio_id, id: id.client, name: "Somebody", training_age: "novice" });
+    const dislikes = ["nordic-lower", "back-squat"];
+    await insert("clients", { studio_id, id: id.client, name: "Somebody", training_age: "novice", dislikes });
+    await insert("lift_marks", {
+      studio_id,
+      id: newId(),
+      client_id: id.client,
+      lineage: "sloped-curl|grip=wide",
+      exercise_id: "sloped-curl",
+      kind: "tested",
+      date: "2026-03-01",
+      amount: "40",
+      unit: "kg",
+    });
     await insert("plans", {
       studio_id,
       id: id.plan,
@@ -152,9 +164,20 @@ describe.runIf(hasDatabase)("a studio from before plans were documents", () => {
     expect(await one("SELECT settings, methods, hidden_exercises, named_lifts FROM studios")).toEqual({
       settings: { e1rmFormula: "epley" },
       methods: { density: { restSeconds: 30 } },
-      hidden_exercises: { "hammer-curl": true, "skull-crusher": true },
+      hidden_exercises: { "hammer-curl": true, "cable-curl": true },
       named_lifts: {},
     });
+  });
+
+  it("knows its lifts by the ids of today, in columns as in documents", async () => {
+    expect(await one("SELECT exercise_id, lineage FROM lift_marks")).toEqual({
+      exercise_id: "preacher-curl",
+      lineage: "preacher-curl|grip=wide",
+    });
+    expect(await one("SELECT dislikes FROM clients")).toEqual({ dislikes: ["nordic-curl", "back-squat"] });
+    const sql = readFileSync(join(MIGRATIONS, "0011_renamed_exercises.sql"), "utf8");
+    const pairs = [...sql.matchAll(/\('([a-z0-9-]+)', '([a-z0-9-]+)'\)/g)].map(([, old, present]) => [old, present]);
+    expect(Object.fromEntries(pairs)).toEqual(RENAMED);
   });
 
   it("keeps its log untouched, marked as the first builds wrote it", async () => {

@@ -1,5 +1,5 @@
 /** Plans: a document a plan, changed by edits; its sessions become rows when they are opened. */
-import { type PlanView, planProblems, readPlan } from "../../contract";
+import { type PlanView, planProblems, presentIds, readPlan } from "../../contract";
 import {
   applyPlanEdits,
   dateOfDay,
@@ -78,7 +78,7 @@ export const editPlan = defineUseCase("plans.edit", ["coach"], (scope, input, cl
     const plan = planOf(row);
     const { sessions } = await viewPlan(tx, row);
     const today = dateIn(studio.timeZone, clock.nowMs);
-    const placed = placeEdits(plan, input.edits, sessions, today);
+    const placed = placeEdits(plan, presentIds(input.edits), sessions, today);
     if (placed.refusal) return refused("edits", placed.refusal);
     const edited = applyPlanEdits(plan, placed.edits);
     if (!edited.ok) return conflict(edited.message);

@@ -1,5 +1,5 @@
 /** One session at the desk. Changes are edits: they are kept, merged with what others saved, and undone like that. */
-import { computeSteps, inPieces, readDocumentSteps, type SessionView } from "../../contract";
+import { computeSteps, inPieces, presentIds, readDocumentSteps, type SessionView } from "../../contract";
 import {
   applyEdits,
   diffDocuments,
@@ -88,7 +88,7 @@ export const editSession = defineUseCase("sessions.edit", ["coach"], (scope, inp
     if (row.state !== "draft") return conflict(STARTED);
     const studio = await studioOf(tx);
     const document = readStored(row.document, studio);
-    const changed = await changedBy(tx, row, document, input.edits, input.revision);
+    const changed = await changedBy(tx, row, document, presentIds(input.edits), input.revision);
     if (changed.kind !== "ok") return changed;
     const { next, taken, inverse, conflicts } = changed.value;
     const problem = await documentProblem(tx, row.clientId, next, studio);
@@ -121,7 +121,7 @@ async function changedBy(
     if (!edited.ok) return conflict(edited.message);
     return ok({ next: edited.document, taken: edits, inverse: edited.inverse, conflicts: [] });
   }
-  const since = await db.editsSince(tx, row.id, revision);
+  const since = (await db.editsSince(tx, row.id, revision)).map(({ edits, inverse }) => presentIds({ edits, inverse }));
   if (revision > row.revision || since.length !== row.revision - revision)
     return conflict("This session was changed elsewhere since you opened it.");
   const base = applyEdits(

@@ -20,7 +20,7 @@ export const ARM_ROWS: readonly Row[] = [
   { id: "dumbbell-curl", m: "curl", on: "dumbbells", setup: 10, ratio: 0.42 },
   { id: "cable-curl", m: "curl", on: "stack", at: "cable", setup: 20, ratio: 0.9, cable: -10 },
   {
-    id: "behind-cable-curl",
+    id: "behind-the-body-cable-curl",
     m: "inclineCurl",
     on: "stack",
     at: "cable",
@@ -38,9 +38,9 @@ export const ARM_ROWS: readonly Row[] = [
     ratio: 0.4,
     cable: 95,
   },
-  { id: "neutral-curl", m: "neutralCurl", on: "dumbbells", setup: 10, ratio: 0.45 },
+  { id: "hammer-curl", m: "neutralCurl", on: "dumbbells", setup: 10, ratio: 0.45 },
   {
-    id: "rope-curl",
+    id: "rope-hammer-curl",
     m: "neutralCurl",
     on: "stack",
     at: "cable",
@@ -49,7 +49,7 @@ export const ARM_ROWS: readonly Row[] = [
     cable: -10,
   },
   {
-    id: "incline-curl",
+    id: "incline-dumbbell-curl",
     m: "inclineCurl",
     on: "dumbbells",
     at: "bench",
@@ -58,7 +58,7 @@ export const ARM_ROWS: readonly Row[] = [
     shares: { biceps: 1, brachialis: 0.25 },
   },
   {
-    id: "sloped-curl",
+    id: "preacher-curl",
     m: "slopedCurl",
     on: "barbell",
     at: "sloped rest",
@@ -67,7 +67,7 @@ export const ARM_ROWS: readonly Row[] = [
     ratio: 0.78,
   },
   {
-    id: "sloped-dumbbell-curl",
+    id: "dumbbell-preacher-curl",
     m: "slopedCurl",
     on: "dumbbell",
     at: "sloped rest",
@@ -76,7 +76,7 @@ export const ARM_ROWS: readonly Row[] = [
     side: "eachSide",
   },
   {
-    id: "sloped-stack-curl",
+    id: "machine-preacher-curl",
     m: "slopedCurl",
     on: "stack",
     at: "curl machine",
@@ -84,7 +84,7 @@ export const ARM_ROWS: readonly Row[] = [
     ratio: 0.95,
   },
   {
-    id: "thigh-curl",
+    id: "concentration-curl",
     m: "curl",
     on: "dumbbell",
     at: "bench",
@@ -105,7 +105,7 @@ export const ARM_ROWS: readonly Row[] = [
   },
   { id: "band-curl", m: "curl", on: "band", setup: 10, ratio: 0.5 },
   {
-    id: "strap-curl",
+    id: "suspension-strap-curl",
     m: "highCurl",
     on: "straps",
     at: "suspension straps",
@@ -116,7 +116,7 @@ export const ARM_ROWS: readonly Row[] = [
     limb: [90, 170],
   },
   {
-    id: "cable-pressdown",
+    id: "triceps-press-down",
     m: "pressDown",
     on: "stack",
     at: "cable",
@@ -124,7 +124,7 @@ export const ARM_ROWS: readonly Row[] = [
     cable: 180,
   },
   {
-    id: "rope-pressdown",
+    id: "rope-press-down",
     m: "pressDown",
     on: "stack",
     at: "cable",
@@ -133,7 +133,7 @@ export const ARM_ROWS: readonly Row[] = [
     cable: 180,
   },
   {
-    id: "one-arm-pressdown",
+    id: "single-arm-press-down",
     m: "pressDown",
     on: "stack",
     at: "cable",
@@ -142,9 +142,9 @@ export const ARM_ROWS: readonly Row[] = [
     cable: 180,
     side: "eachSide",
   },
-  { id: "band-pressdown", m: "pressDown", on: "band", setup: 10, ratio: 0.5 },
+  { id: "band-press-down", m: "pressDown", on: "band", setup: 10, ratio: 0.5 },
   {
-    id: "overhead-extension",
+    id: "overhead-cable-extension",
     m: "overheadExtension",
     on: "stack",
     at: "cable",
@@ -153,7 +153,7 @@ export const ARM_ROWS: readonly Row[] = [
     cable: 10,
   },
   {
-    id: "overhead-dumbbell-extension",
+    id: "dumbbell-overhead-extension",
     m: "overheadExtension",
     on: "dumbbell",
     at: "bench",
@@ -163,7 +163,7 @@ export const ARM_ROWS: readonly Row[] = [
     cautions: [OVER_FACE],
   },
   {
-    id: "lying-extension",
+    id: "skull-crusher",
     m: "lyingExtension",
     on: "barbell",
     at: "bench",
@@ -174,7 +174,7 @@ export const ARM_ROWS: readonly Row[] = [
     cautions: ["Toward the face: pins or a spotter, thumbs around the bar."],
   },
   {
-    id: "lying-dumbbell-extension",
+    id: "dumbbell-skull-crusher",
     m: "lyingExtension",
     on: "dumbbells",
     at: "bench",
@@ -184,7 +184,7 @@ export const ARM_ROWS: readonly Row[] = [
     cautions: [OVER_FACE],
   },
   {
-    id: "cross-cable-extension",
+    id: "cross-cable-triceps-extension",
     m: "pressDown",
     on: "stack",
     at: "cross-cable",
@@ -194,7 +194,7 @@ export const ARM_ROWS: readonly Row[] = [
     joints: { shoulderFlexion: -10 },
   },
   {
-    id: "arm-kickback",
+    id: "triceps-kickback",
     m: "kickbackArm",
     on: "dumbbell",
     at: "bench",
@@ -218,7 +218,7 @@ export const ARM_ROWS: readonly Row[] = [
     cautions: [DEEP],
   },
   {
-    id: "strap-extension",
+    id: "suspension-strap-triceps-extension",
     m: "overheadExtension",
     on: "straps",
     at: "suspension straps",
@@ -253,7 +253,7 @@ export const ARM_ROWS: readonly Row[] = [
   },
 
   {
-    id: "cross-body-curl",
+    id: "cross-body-hammer-curl",
     m: "neutralCurl",
     on: "dumbbells",
     setup: 10,
@@ -294,7 +294,7 @@ export const ARM_ROWS: readonly Row[] = [
     cues: ["chest on the bench, arms hang", "squeeze at the top"],
   },
   {
-    id: "one-arm-cable-curl",
+    id: "single-arm-cable-curl",
     m: "curl",
     on: "stack",
     at: "cable",
@@ -303,7 +303,7 @@ export const ARM_ROWS: readonly Row[] = [
     cable: -10,
     side: "eachSide",
   },
-  { id: "one-arm-dumbbell-curl", m: "curl", on: "dumbbell", setup: 10, ratio: 0.42, side: "eachSide" },
+  { id: "single-arm-dumbbell-curl", m: "curl", on: "dumbbell", setup: 10, ratio: 0.42, side: "eachSide" },
   {
     id: "cable-preacher-curl",
     m: "slopedCurl",
@@ -314,7 +314,7 @@ export const ARM_ROWS: readonly Row[] = [
     cable: 10,
   },
   { id: "kettlebell-curl", m: "curl", on: "kettlebell", setup: 10, ratio: 0.4 },
-  { id: "reverse-cable-curl", m: "reverseCurl", on: "stack", at: "cable", setup: 20, ratio: 0.6, cable: -10 },
+  { id: "cable-reverse-curl", m: "reverseCurl", on: "stack", at: "cable", setup: 20, ratio: 0.6, cable: -10 },
   { id: "dumbbell-reverse-curl", m: "reverseCurl", on: "dumbbells", setup: 10, ratio: 0.28 },
   {
     id: "incline-hammer-curl",
@@ -338,7 +338,7 @@ export const ARM_ROWS: readonly Row[] = [
   { id: "band-hammer-curl", m: "neutralCurl", on: "band", setup: 10, ratio: 0.5 },
   { id: "lying-cable-curl", m: "curl", on: "stack", at: "cable", setup: 25, ratio: 0.8, cable: 60, stability: 5 },
   {
-    id: "underhand-pressdown",
+    id: "underhand-press-down",
     m: "pressDown",
     on: "stack",
     at: "cable",
@@ -348,7 +348,7 @@ export const ARM_ROWS: readonly Row[] = [
     stress: { elbow: 1, wrist: 2 },
   },
   {
-    id: "rocking-pressdown",
+    id: "rocking-press-down",
     m: "pressDown",
     on: "stack",
     at: "cable",
@@ -359,9 +359,9 @@ export const ARM_ROWS: readonly Row[] = [
     shares: { tricepsLong: 1, tricepsLateral: 1, lats: 0.25 },
     cues: ["rock in as the hands rise", "elbows lead down to the ribs"],
   },
-  { id: "overhead-barbell-extension", m: "overheadExtension", on: "barbell", bar: "angled bar", setup: 25, ratio: 0.9 },
+  { id: "barbell-overhead-extension", m: "overheadExtension", on: "barbell", bar: "angled bar", setup: 25, ratio: 0.9 },
   {
-    id: "one-arm-overhead-extension",
+    id: "single-arm-overhead-extension",
     m: "overheadExtension",
     on: "dumbbell",
     setup: 10,
@@ -383,7 +383,7 @@ export const ARM_ROWS: readonly Row[] = [
   },
   { id: "cable-skull-crusher", m: "lyingExtension", on: "stack", at: "cable", setup: 30, ratio: 0.9, cable: 20 },
   {
-    id: "cable-arm-kickback",
+    id: "cable-triceps-kickback",
     m: "kickbackArm",
     on: "stack",
     at: "cable",
@@ -393,7 +393,7 @@ export const ARM_ROWS: readonly Row[] = [
     side: "eachSide",
   },
   {
-    id: "cross-arm-extension",
+    id: "cross-body-cable-triceps-extension",
     m: "pressDown",
     on: "stack",
     at: "cable",
@@ -406,7 +406,7 @@ export const ARM_ROWS: readonly Row[] = [
   },
   { id: "band-overhead-extension", m: "overheadExtension", on: "band", setup: 15, ratio: 0.6 },
   {
-    id: "triceps-machine",
+    id: "machine-triceps-extension",
     m: "pressDown",
     on: "stack",
     at: "triceps machine",
@@ -416,7 +416,7 @@ export const ARM_ROWS: readonly Row[] = [
     joints: { shoulderFlexion: 60 },
   },
   {
-    id: "body-extension",
+    id: "bodyweight-triceps-extension",
     m: "overheadExtension",
     on: "bodyweight",
     at: "bar",
@@ -427,7 +427,7 @@ export const ARM_ROWS: readonly Row[] = [
   },
   { id: "barbell-wrist-curl", m: "wristCurl", on: "barbell", at: "bench", setup: 20, ratio: 2.2 },
   {
-    id: "behind-wrist-curl",
+    id: "behind-the-back-wrist-curl",
     m: "wristCurl",
     on: "barbell",
     at: "rack",
@@ -457,7 +457,7 @@ export const ARM_ROWS: readonly Row[] = [
   },
   { id: "towel-hang", m: "gripHold", on: "bodyweight", at: "bar", setup: 10, ratio: 0.8, fraction: 1 },
   {
-    id: "radial-turn",
+    id: "forearm-rotation",
     m: "wristCurl",
     on: "dumbbell",
     setup: 5,

@@ -61,7 +61,7 @@ export const LEG_ROWS: readonly Row[] = [
     cues: ["settle, then push", "brace on the pins"],
   },
   {
-    id: "guided-squat",
+    id: "guided-bar-squat",
     m: "squat",
     on: "barbell",
     at: "guided bar",
@@ -99,7 +99,7 @@ export const LEG_ROWS: readonly Row[] = [
     cues: ["elbows inside the knees", "chest proud"],
   },
   {
-    id: "kettlebell-squat",
+    id: "kettlebell-goblet-squat",
     m: "squat",
     on: "kettlebell",
     setup: 10,
@@ -111,7 +111,7 @@ export const LEG_ROWS: readonly Row[] = [
     cues: ["elbows inside the knees", "chest proud"],
   },
   {
-    id: "two-bell-squat",
+    id: "dumbbell-front-squat",
     m: "squat",
     on: "dumbbells",
     setup: 20,
@@ -121,7 +121,7 @@ export const LEG_ROWS: readonly Row[] = [
     stress: { knee: 1, lowerBack: 1, wrist: 1 },
   },
   {
-    id: "heel-raised-squat",
+    id: "heel-raised-goblet-squat",
     m: "squat",
     on: "dumbbell",
     at: "wedge",
@@ -146,7 +146,7 @@ export const LEG_ROWS: readonly Row[] = [
     stress: { knee: 1 },
   },
   {
-    id: "one-leg-squat",
+    id: "single-leg-box-squat",
     m: "squat",
     on: "bodyweight",
     at: "box",
@@ -160,7 +160,7 @@ export const LEG_ROWS: readonly Row[] = [
     stress: { knee: 2 },
   },
   {
-    id: "strap-squat",
+    id: "suspension-strap-single-leg-squat",
     m: "squat",
     on: "straps",
     at: "suspension straps",
@@ -198,7 +198,7 @@ export const LEG_ROWS: readonly Row[] = [
     compares: ["feet"],
   },
   {
-    id: "one-leg-press",
+    id: "single-leg-leg-press",
     m: "legPress",
     on: "sled",
     at: "angled sled",
@@ -218,7 +218,7 @@ export const LEG_ROWS: readonly Row[] = [
     compares: ["feet"],
   },
   {
-    id: "sled-squat",
+    id: "hack-squat",
     m: "squat",
     on: "sled",
     at: "shoulder sled",
@@ -233,7 +233,7 @@ export const LEG_ROWS: readonly Row[] = [
 
   // --- lunges and steps
   {
-    id: "split-squat",
+    id: "bulgarian-split-squat",
     m: "lunge",
     on: "dumbbells",
     at: "bench",
@@ -243,7 +243,7 @@ export const LEG_ROWS: readonly Row[] = [
     stability: 2,
   },
   {
-    id: "split-squat-barbell",
+    id: "barbell-bulgarian-split-squat",
     m: "lunge",
     on: "barbell",
     at: "rack",
@@ -262,7 +262,7 @@ export const LEG_ROWS: readonly Row[] = [
     side: "eachSide",
   },
   {
-    id: "front-foot-raised-split-squat",
+    id: "front-foot-elevated-split-squat",
     m: "lunge",
     on: "dumbbells",
     at: "step",
@@ -272,7 +272,7 @@ export const LEG_ROWS: readonly Row[] = [
     joints: { hipFlexion: [115, 10], kneeFlexion: [120, 8] },
   },
   {
-    id: "guided-split-squat",
+    id: "guided-bar-split-squat",
     m: "lunge",
     on: "barbell",
     at: "guided bar",
@@ -304,7 +304,7 @@ export const LEG_ROWS: readonly Row[] = [
     stress: { knee: 1, hip: 1 },
   },
   {
-    id: "reverse-lunge-barbell",
+    id: "barbell-reverse-lunge",
     m: "lunge",
     on: "barbell",
     at: "rack",
@@ -314,7 +314,7 @@ export const LEG_ROWS: readonly Row[] = [
     learning: 4,
   },
   {
-    id: "side-lunge",
+    id: "lateral-lunge",
     m: "lunge",
     on: "dumbbell",
     setup: 10,
@@ -338,7 +338,7 @@ export const LEG_ROWS: readonly Row[] = [
     cues: ["heel kisses the floor", "hips level"],
   },
   {
-    id: "split-squat-bodyweight",
+    id: "bodyweight-split-squat",
     m: "lunge",
     on: "bodyweight",
     setup: 0,
@@ -358,7 +358,7 @@ export const LEG_ROWS: readonly Row[] = [
     setup: 60,
   },
   {
-    id: "wide-deadlift",
+    id: "sumo-deadlift",
     m: "deadlift",
     on: "barbell",
     at: "platform",
@@ -376,7 +376,7 @@ export const LEG_ROWS: readonly Row[] = [
     stress: { lowerBack: 2, hip: 2 },
   },
   {
-    id: "frame-deadlift",
+    id: "trap-bar-deadlift",
     m: "deadlift",
     on: "barbell",
     at: "platform",
@@ -407,7 +407,7 @@ export const LEG_ROWS: readonly Row[] = [
     ratio: 0.78,
   },
   {
-    id: "dumbbell-hinge",
+    id: "dumbbell-romanian-deadlift",
     m: "hinge",
     on: "dumbbells",
     setup: 15,
@@ -415,7 +415,7 @@ export const LEG_ROWS: readonly Row[] = [
     shares: { hamstrings: 1, gluteMax: 1, spinalErectors: 0.5, forearms: 0.5 },
   },
   {
-    id: "one-leg-hinge",
+    id: "single-leg-romanian-deadlift",
     m: "hinge",
     on: "dumbbell",
     setup: 10,
@@ -427,7 +427,7 @@ export const LEG_ROWS: readonly Row[] = [
     stress: { lowerBack: 1, hip: 1 },
   },
   {
-    id: "staggered-hinge",
+    id: "b-stance-romanian-deadlift",
     m: "hinge",
     on: "dumbbells",
     setup: 10,
@@ -449,7 +449,7 @@ export const LEG_ROWS: readonly Row[] = [
     cautions: ["Light and slow; no failure with the bar on a bent back."],
   },
   {
-    id: "cable-hinge",
+    id: "cable-pull-through",
     m: "hinge",
     on: "stack",
     at: "cable",
@@ -462,7 +462,7 @@ export const LEG_ROWS: readonly Row[] = [
     stress: { lowerBack: 1 },
   },
   {
-    id: "kettlebell-hinge",
+    id: "kettlebell-romanian-deadlift",
     m: "hinge",
     on: "kettlebell",
     setup: 10,
@@ -487,7 +487,7 @@ export const LEG_ROWS: readonly Row[] = [
     setup: 60,
   },
   {
-    id: "hip-thrust-lever",
+    id: "machine-hip-thrust",
     m: "hipThrust",
     on: "sled",
     at: "hip thrust lever",
@@ -497,7 +497,7 @@ export const LEG_ROWS: readonly Row[] = [
     learning: 1,
   },
   {
-    id: "floor-bridge",
+    id: "dumbbell-glute-bridge",
     m: "hipThrust",
     on: "dumbbell",
     setup: 10,
@@ -507,7 +507,7 @@ export const LEG_ROWS: readonly Row[] = [
     ceiling: 40,
   },
   {
-    id: "one-leg-bridge",
+    id: "single-leg-hip-thrust",
     m: "hipThrust",
     on: "bodyweight",
     at: "bench",
@@ -527,7 +527,7 @@ export const LEG_ROWS: readonly Row[] = [
     fraction: 0.5,
   },
   {
-    id: "back-extension-level",
+    id: "horizontal-back-extension",
     m: "backExtension",
     on: "bodyweight",
     at: "level frame",
@@ -538,7 +538,7 @@ export const LEG_ROWS: readonly Row[] = [
     stress: { lowerBack: 2, hip: 1 },
   },
   {
-    id: "reverse-back-extension",
+    id: "reverse-hyperextension",
     m: "backExtension",
     on: "sled",
     at: "reverse lever",
@@ -549,7 +549,7 @@ export const LEG_ROWS: readonly Row[] = [
     shares: { gluteMax: 1, hamstrings: 0.5, spinalErectors: 0.5 },
   },
   {
-    id: "cable-kickback",
+    id: "cable-glute-kickback",
     m: "kickback",
     on: "stack",
     at: "cable",
@@ -558,7 +558,7 @@ export const LEG_ROWS: readonly Row[] = [
     side: "eachSide",
   },
   {
-    id: "lever-kickback",
+    id: "machine-glute-kickback",
     m: "kickback",
     on: "sled",
     at: "kickback lever",
@@ -567,12 +567,12 @@ export const LEG_ROWS: readonly Row[] = [
     side: "eachSide",
     stability: 4,
   },
-  { id: "band-kickback", m: "kickback", on: "band", setup: 10, ratio: 0.7, side: "eachSide" },
+  { id: "band-glute-kickback", m: "kickback", on: "band", setup: 10, ratio: 0.7, side: "eachSide" },
 
   // --- knee, hip and ankle
   { id: "leg-extension", m: "kneeExtension", on: "stack", at: "leg extension", setup: 25 },
   {
-    id: "one-leg-extension",
+    id: "single-leg-extension",
     m: "kneeExtension",
     on: "stack",
     at: "leg extension",
@@ -581,7 +581,7 @@ export const LEG_ROWS: readonly Row[] = [
     side: "eachSide",
   },
   {
-    id: "leaning-leg-extension",
+    id: "leg-extension-leaning-back",
     m: "kneeExtension",
     on: "stack",
     at: "leg extension",
@@ -590,7 +590,7 @@ export const LEG_ROWS: readonly Row[] = [
     joints: { hipFlexion: 45 },
   },
   {
-    id: "kneeling-knee-extension",
+    id: "reverse-nordic-curl",
     m: "kneeExtension",
     on: "bodyweight",
     setup: 10,
@@ -618,7 +618,7 @@ export const LEG_ROWS: readonly Row[] = [
     ratio: 0.85,
   },
   {
-    id: "one-leg-curl",
+    id: "standing-leg-curl",
     m: "kneeCurlLying",
     on: "stack",
     at: "cable",
@@ -640,7 +640,7 @@ export const LEG_ROWS: readonly Row[] = [
     shares: { hamstrings: 1, gluteMax: 0.5 },
   },
   {
-    id: "slide-leg-curl",
+    id: "slider-leg-curl",
     m: "kneeCurlLying",
     on: "bodyweight",
     setup: 10,
@@ -651,7 +651,7 @@ export const LEG_ROWS: readonly Row[] = [
     shares: { hamstrings: 1, gluteMax: 0.5 },
   },
   {
-    id: "strap-leg-curl",
+    id: "suspension-strap-leg-curl",
     m: "kneeCurlLying",
     on: "straps",
     at: "suspension straps",
@@ -663,14 +663,14 @@ export const LEG_ROWS: readonly Row[] = [
   },
   { id: "band-leg-curl", m: "kneeCurlLying", on: "band", setup: 15, ratio: 0.4 },
   {
-    id: "nordic-lower",
+    id: "nordic-curl",
     m: "kneelingLower",
     on: "bodyweight",
     setup: 20,
     fraction: 0.6,
   },
   {
-    id: "hip-abduction",
+    id: "cable-hip-abduction",
     m: "hipAbduction",
     on: "stack",
     at: "cable",
@@ -679,7 +679,7 @@ export const LEG_ROWS: readonly Row[] = [
     side: "eachSide",
   },
   {
-    id: "seated-abduction",
+    id: "seated-hip-abduction",
     m: "hipAbduction",
     on: "stack",
     at: "hip abduction",
@@ -689,7 +689,7 @@ export const LEG_ROWS: readonly Row[] = [
     shares: { gluteMed: 1, gluteMax: 0.5 },
   },
   {
-    id: "side-lying-raise",
+    id: "side-lying-leg-raise",
     m: "hipAbduction",
     on: "bodyweight",
     setup: 5,
@@ -699,7 +699,7 @@ export const LEG_ROWS: readonly Row[] = [
     limb: [95, 55],
   },
   {
-    id: "band-walk",
+    id: "band-lateral-walk",
     m: "hipAbduction",
     on: "band",
     setup: 10,
@@ -708,14 +708,14 @@ export const LEG_ROWS: readonly Row[] = [
     joints: { hipFlexion: 35 },
   },
   {
-    id: "seated-adduction",
+    id: "seated-hip-adduction",
     m: "hipAdduction",
     on: "stack",
     at: "hip adduction",
     setup: 20,
   },
   {
-    id: "cable-adduction",
+    id: "cable-hip-adduction",
     m: "hipAdduction",
     on: "stack",
     at: "cable",
@@ -726,7 +726,7 @@ export const LEG_ROWS: readonly Row[] = [
     joints: { hipFlexion: 0 },
   },
   {
-    id: "side-plank-adduction",
+    id: "copenhagen-plank",
     m: "hipAdduction",
     on: "bodyweight",
     at: "bench",
@@ -748,7 +748,7 @@ export const LEG_ROWS: readonly Row[] = [
     setup: 20,
   },
   {
-    id: "calf-raise-step",
+    id: "dumbbell-calf-raise",
     m: "calfStraight",
     on: "dumbbell",
     at: "step",
@@ -757,7 +757,7 @@ export const LEG_ROWS: readonly Row[] = [
     side: "eachSide",
   },
   {
-    id: "calf-press",
+    id: "leg-press-calf-raise",
     m: "calfStraight",
     on: "sled",
     at: "angled sled",
@@ -783,7 +783,7 @@ export const LEG_ROWS: readonly Row[] = [
     joints: { kneeFlexion: 45 },
   },
   {
-    id: "calf-raise-bodyweight",
+    id: "single-leg-calf-raise",
     m: "calfStraight",
     on: "bodyweight",
     at: "step",
@@ -792,10 +792,10 @@ export const LEG_ROWS: readonly Row[] = [
     fraction: 0.95,
     side: "eachSide",
   },
-  { id: "shin-raise", m: "shinRaise", on: "bodyweight", setup: 5, fraction: 0.3 },
-  { id: "shin-raise-band", m: "shinRaise", on: "band", setup: 10, ratio: 0.5 },
+  { id: "tibialis-raise", m: "shinRaise", on: "bodyweight", setup: 5, fraction: 0.3 },
+  { id: "band-tibialis-raise", m: "shinRaise", on: "band", setup: 10, ratio: 0.5 },
   {
-    id: "standing-knee-raise",
+    id: "cable-knee-raise",
     m: "hipRaiseStanding",
     on: "stack",
     at: "cable",
@@ -904,7 +904,7 @@ export const LEG_ROWS: readonly Row[] = [
     cues: ["hips and trunk in one line", "knees travel, heels rise"],
   },
   {
-    id: "band-wall-squat",
+    id: "band-behind-the-knee-squat",
     m: "squat",
     on: "band",
     setup: 20,
@@ -915,7 +915,7 @@ export const LEG_ROWS: readonly Row[] = [
     cues: ["lean back into the band", "shins upright"],
   },
   {
-    id: "corner-squat",
+    id: "corner-bar-squat",
     m: "squat",
     on: "barbell",
     at: "corner bar",
@@ -1097,7 +1097,7 @@ export const LEG_ROWS: readonly Row[] = [
     unsafe: true,
   },
   {
-    id: "one-arm-swing",
+    id: "single-arm-kettlebell-swing",
     m: "swing",
     on: "kettlebell",
     setup: 10,
@@ -1106,7 +1106,7 @@ export const LEG_ROWS: readonly Row[] = [
     shares: { gluteMax: 1, hamstrings: 0.5, spinalErectors: 0.5, obliques: 0.5, forearms: 0.5 },
   },
   {
-    id: "guided-deadlift",
+    id: "guided-bar-romanian-deadlift",
     m: "hinge",
     on: "barbell",
     at: "guided bar",
@@ -1127,7 +1127,7 @@ export const LEG_ROWS: readonly Row[] = [
     limb: [55, 90],
   },
   {
-    id: "one-leg-glute-bridge",
+    id: "single-leg-glute-bridge",
     m: "hipThrust",
     on: "bodyweight",
     setup: 0,
@@ -1170,7 +1170,7 @@ export const LEG_ROWS: readonly Row[] = [
     fraction: 0.5,
     learning: 1,
   },
-  { id: "guided-hip-thrust", m: "hipThrust", on: "barbell", at: "guided bar", setup: 50, ratio: 1.0, stability: 4 },
+  { id: "guided-bar-hip-thrust", m: "hipThrust", on: "barbell", at: "guided bar", setup: 50, ratio: 1.0, stability: 4 },
   {
     id: "donkey-kick",
     m: "kickback",
@@ -1219,7 +1219,7 @@ export const LEG_ROWS: readonly Row[] = [
     limb: [5, 70],
   },
   {
-    id: "standing-abduction-lever",
+    id: "standing-machine-hip-abduction",
     m: "hipAbduction",
     on: "sled",
     at: "hip abduction lever",
@@ -1236,5 +1236,13 @@ export const LEG_ROWS: readonly Row[] = [
     ratio: 1.1,
     joints: { hipFlexion: 90 },
   },
-  { id: "guided-calf-raise", m: "calfStraight", on: "barbell", at: "guided bar", setup: 40, ratio: 0.9, stability: 4 },
+  {
+    id: "guided-bar-calf-raise",
+    m: "calfStraight",
+    on: "barbell",
+    at: "guided bar",
+    setup: 40,
+    ratio: 0.9,
+    stability: 4,
+  },
 ];

@@ -24,7 +24,7 @@ export const OVERHEAD_ROWS: readonly Row[] = [
     cues: ["a short dip, straight down", "drive, then press"],
   },
   {
-    id: "seated-dumbbell-press",
+    id: "seated-dumbbell-shoulder-press",
     m: "overheadPress",
     on: "dumbbells",
     at: "bench",
@@ -36,7 +36,7 @@ export const OVERHEAD_ROWS: readonly Row[] = [
     cautions: [OVER_FACE],
   },
   {
-    id: "standing-dumbbell-press",
+    id: "standing-dumbbell-shoulder-press",
     m: "overheadPress",
     on: "dumbbells",
     setup: 15,
@@ -67,7 +67,7 @@ export const OVERHEAD_ROWS: readonly Row[] = [
     stress: { shoulder: 1, wrist: 1 },
   },
   {
-    id: "corner-press",
+    id: "corner-bar-press",
     m: "overheadPress",
     on: "barbell",
     at: "corner bar",
@@ -80,7 +80,7 @@ export const OVERHEAD_ROWS: readonly Row[] = [
     stress: { shoulder: 1, elbow: 1 },
   },
   {
-    id: "shoulder-stack-press",
+    id: "machine-shoulder-press",
     m: "overheadPress",
     on: "stack",
     at: "shoulder press",
@@ -90,7 +90,7 @@ export const OVERHEAD_ROWS: readonly Row[] = [
     stress: { shoulder: 2, elbow: 1 },
   },
   {
-    id: "guided-overhead-press",
+    id: "guided-bar-overhead-press",
     m: "overheadPress",
     on: "barbell",
     at: "guided bar",
@@ -131,7 +131,7 @@ export const OVERHEAD_ROWS: readonly Row[] = [
     ceiling: 25,
   },
   {
-    id: "lean-away-raise",
+    id: "lean-away-lateral-raise",
     m: "lateralRaise",
     on: "dumbbell",
     at: "rack",
@@ -143,7 +143,7 @@ export const OVERHEAD_ROWS: readonly Row[] = [
     ceiling: 18,
   },
   {
-    id: "lever-lateral-raise",
+    id: "machine-lateral-raise",
     m: "lateralRaise",
     on: "stack",
     at: "lateral raise machine",
@@ -151,7 +151,7 @@ export const OVERHEAD_ROWS: readonly Row[] = [
     ratio: 2.2,
   },
   {
-    id: "incline-lateral-raise",
+    id: "side-lying-lateral-raise",
     m: "lateralRaise",
     on: "dumbbell",
     at: "bench",
@@ -173,7 +173,7 @@ export const OVERHEAD_ROWS: readonly Row[] = [
     cable: -40,
   },
   {
-    id: "plate-raise",
+    id: "plate-front-raise",
     m: "frontRaise",
     on: "dumbbell",
     setup: 10,
@@ -190,7 +190,7 @@ export const OVERHEAD_ROWS: readonly Row[] = [
     ceiling: 18,
   },
   {
-    id: "incline-rear-fly",
+    id: "incline-rear-delt-fly",
     m: "rearFly",
     on: "dumbbells",
     at: "bench",
@@ -200,7 +200,7 @@ export const OVERHEAD_ROWS: readonly Row[] = [
     ceiling: 16,
   },
   {
-    id: "cable-rear-fly",
+    id: "cable-rear-delt-fly",
     m: "rearFly",
     on: "stack",
     at: "cross-cable",
@@ -209,7 +209,7 @@ export const OVERHEAD_ROWS: readonly Row[] = [
     cable: -30,
   },
   {
-    id: "lever-rear-fly",
+    id: "machine-rear-delt-fly",
     m: "rearFly",
     on: "stack",
     at: "fly machine",
@@ -220,7 +220,7 @@ export const OVERHEAD_ROWS: readonly Row[] = [
   { id: "face-pull", m: "facePull", on: "stack", at: "cable", setup: 25, cable: 95 },
   { id: "band-face-pull", m: "facePull", on: "band", setup: 15, ratio: 0.6 },
   {
-    id: "strap-face-pull",
+    id: "suspension-strap-face-pull",
     m: "facePull",
     on: "straps",
     at: "suspension straps",
@@ -241,7 +241,7 @@ export const OVERHEAD_ROWS: readonly Row[] = [
     stress: { shoulder: 2, wrist: 1 },
     cautions: [DEEP],
   },
-  { id: "shrug", m: "shrug", on: "dumbbells", setup: 10, ratio: 0.42 },
+  { id: "dumbbell-shrug", m: "shrug", on: "dumbbells", setup: 10, ratio: 0.42 },
   { id: "barbell-shrug", m: "shrug", on: "barbell", at: "rack", setup: 45 },
   {
     id: "cable-shrug",
@@ -253,7 +253,7 @@ export const OVERHEAD_ROWS: readonly Row[] = [
     cable: 0,
   },
   {
-    id: "cable-outward-turn",
+    id: "cable-external-rotation",
     m: "externalTurn",
     on: "stack",
     at: "cable",
@@ -263,7 +263,7 @@ export const OVERHEAD_ROWS: readonly Row[] = [
     ceiling: 20,
   },
   {
-    id: "side-lying-turn",
+    id: "side-lying-external-rotation",
     m: "externalTurn",
     on: "dumbbell",
     setup: 10,
@@ -273,7 +273,7 @@ export const OVERHEAD_ROWS: readonly Row[] = [
     ceiling: 10,
   },
   {
-    id: "band-outward-turn",
+    id: "band-external-rotation",
     m: "externalTurn",
     on: "band",
     setup: 10,
@@ -303,7 +303,7 @@ export const OVERHEAD_ROWS: readonly Row[] = [
     cues: ["legs long on the floor, trunk tall", "no lean back"],
   },
   {
-    id: "one-arm-dumbbell-press",
+    id: "single-arm-dumbbell-shoulder-press",
     m: "overheadPress",
     on: "dumbbell",
     setup: 10,
@@ -312,7 +312,7 @@ export const OVERHEAD_ROWS: readonly Row[] = [
     shares: { frontDelts: 1, sideDelts: 0.5, tricepsLateral: 0.5, obliques: 0.25 },
   },
   {
-    id: "rotating-press",
+    id: "rotating-dumbbell-press",
     m: "overheadPress",
     on: "dumbbells",
     at: "bench",
@@ -322,7 +322,7 @@ export const OVERHEAD_ROWS: readonly Row[] = [
     cues: ["palms turn outward on the way up", "ribs down"],
   },
   {
-    id: "behind-neck-press",
+    id: "behind-the-neck-press",
     m: "overheadPress",
     on: "barbell",
     at: "rack",
@@ -344,10 +344,10 @@ export const OVERHEAD_ROWS: readonly Row[] = [
     unsafe: true,
     stress: { shoulder: 2, wrist: 2, neck: 2 },
   },
-  { id: "lever-shoulder-press", m: "overheadPress", on: "sled", at: "shoulder lever", setup: 35, ratio: 1.1 },
+  { id: "plate-loaded-shoulder-press", m: "overheadPress", on: "sled", at: "shoulder lever", setup: 35, ratio: 1.1 },
   { id: "cable-shoulder-press", m: "overheadPress", on: "stack", at: "cross-cable", setup: 25, ratio: 0.45, cable: 20 },
   {
-    id: "bottom-up-press",
+    id: "bottoms-up-kettlebell-press",
     m: "overheadPress",
     on: "kettlebell",
     setup: 10,
@@ -360,7 +360,7 @@ export const OVERHEAD_ROWS: readonly Row[] = [
     cues: ["squeeze the handle hard", "knuckles to the ceiling"],
   },
   {
-    id: "y-press",
+    id: "dumbbell-y-press",
     m: "overheadPress",
     on: "dumbbells",
     at: "incline bench",
@@ -370,7 +370,7 @@ export const OVERHEAD_ROWS: readonly Row[] = [
     cues: ["arms out to a Y", "light, thumbs up"],
   },
   {
-    id: "outward-press",
+    id: "dumbbell-outward-press",
     m: "lateralRaise",
     on: "dumbbells",
     setup: 10,
@@ -381,7 +381,7 @@ export const OVERHEAD_ROWS: readonly Row[] = [
     cues: ["from the shoulders straight out to the sides", "no dip of the arms"],
   },
   {
-    id: "y-raise",
+    id: "dumbbell-y-raise",
     m: "rearFly",
     on: "dumbbells",
     at: "incline bench",
@@ -393,7 +393,7 @@ export const OVERHEAD_ROWS: readonly Row[] = [
     cues: ["chest on the bench, thumbs up", "blades down as the arms rise"],
   },
   {
-    id: "t-raise",
+    id: "dumbbell-t-raise",
     m: "rearFly",
     on: "dumbbells",
     at: "incline bench",
@@ -418,7 +418,7 @@ export const OVERHEAD_ROWS: readonly Row[] = [
   { id: "band-front-raise", m: "frontRaise", on: "band", setup: 10, ratio: 0.6 },
   { id: "rear-delt-row", m: "wideRow", on: "dumbbells", at: "incline bench", setup: 20, ratio: 0.3, limb: [5, 90] },
   {
-    id: "one-arm-cable-rear-fly",
+    id: "single-arm-cable-rear-delt-fly",
     m: "rearFly",
     on: "stack",
     at: "cable",
@@ -427,10 +427,10 @@ export const OVERHEAD_ROWS: readonly Row[] = [
     cable: 90,
     side: "eachSide",
   },
-  { id: "frame-shrug", m: "shrug", on: "barbell", at: "platform", bar: "carrying frame", setup: 45, ratio: 1.5 },
-  { id: "lever-shrug", m: "shrug", on: "sled", at: "shrug lever", setup: 30, ratio: 1.4 },
+  { id: "trap-bar-shrug", m: "shrug", on: "barbell", at: "platform", bar: "carrying frame", setup: 45, ratio: 1.5 },
+  { id: "machine-shrug", m: "shrug", on: "sled", at: "shrug lever", setup: 30, ratio: 1.4 },
   {
-    id: "cable-inward-turn",
+    id: "cable-internal-rotation",
     m: "internalTurn",
     on: "stack",
     at: "cable",
@@ -439,5 +439,5 @@ export const OVERHEAD_ROWS: readonly Row[] = [
     cable: 90,
     side: "eachSide",
   },
-  { id: "band-inward-turn", m: "internalTurn", on: "band", setup: 15, ratio: 0.8, side: "eachSide" },
+  { id: "band-internal-rotation", m: "internalTurn", on: "band", setup: 15, ratio: 0.8, side: "eachSide" },
 ];

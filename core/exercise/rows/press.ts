@@ -14,7 +14,7 @@ export const PRESS_ROWS: readonly Row[] = [
     cautions: [UNRACK],
   },
   {
-    id: "incline-press",
+    id: "incline-bench-press",
     m: "inclinePress",
     on: "barbell",
     at: "incline bench",
@@ -25,7 +25,7 @@ export const PRESS_ROWS: readonly Row[] = [
     cautions: [UNRACK],
   },
   {
-    id: "decline-press",
+    id: "decline-bench-press",
     m: "declinePress",
     on: "barbell",
     at: "decline bench",
@@ -35,7 +35,7 @@ export const PRESS_ROWS: readonly Row[] = [
     cautions: [UNRACK],
   },
   {
-    id: "narrow-press",
+    id: "close-grip-bench-press",
     m: "narrowPress",
     on: "barbell",
     at: "press bench",
@@ -45,7 +45,7 @@ export const PRESS_ROWS: readonly Row[] = [
     cautions: [UNRACK],
   },
   {
-    id: "pause-press",
+    id: "pause-bench-press",
     m: "flatPress",
     on: "barbell",
     at: "press bench",
@@ -68,7 +68,7 @@ export const PRESS_ROWS: readonly Row[] = [
     stress: { shoulder: 1, elbow: 1, wrist: 1 },
   },
   {
-    id: "guided-press",
+    id: "guided-bar-bench-press",
     m: "flatPress",
     on: "barbell",
     at: "guided bar",
@@ -80,7 +80,7 @@ export const PRESS_ROWS: readonly Row[] = [
     cautions: [FIXED],
   },
   {
-    id: "guided-incline-press",
+    id: "guided-bar-incline-press",
     m: "inclinePress",
     on: "barbell",
     at: "guided bar",
@@ -92,7 +92,7 @@ export const PRESS_ROWS: readonly Row[] = [
     cautions: [FIXED],
   },
   {
-    id: "dumbbell-press",
+    id: "dumbbell-bench-press",
     m: "flatPress",
     on: "dumbbells",
     at: "bench",
@@ -116,7 +116,7 @@ export const PRESS_ROWS: readonly Row[] = [
     cautions: [OVER_FACE],
   },
   {
-    id: "one-dumbbell-press",
+    id: "single-arm-dumbbell-bench-press",
     m: "flatPress",
     on: "dumbbell",
     at: "bench",
@@ -128,7 +128,7 @@ export const PRESS_ROWS: readonly Row[] = [
     cautions: ["One-sided on a bench tips: feet wide, free hand on the frame."],
   },
   {
-    id: "floor-press-dumbbells",
+    id: "dumbbell-floor-press",
     m: "flatPress",
     on: "dumbbells",
     setup: 20,
@@ -148,7 +148,7 @@ export const PRESS_ROWS: readonly Row[] = [
     stress: { shoulder: 1, elbow: 1 },
   },
   {
-    id: "lever-chest-press",
+    id: "plate-loaded-chest-press",
     m: "flatPress",
     on: "sled",
     at: "chest lever",
@@ -158,7 +158,7 @@ export const PRESS_ROWS: readonly Row[] = [
     stress: { shoulder: 1, elbow: 1 },
   },
   {
-    id: "lever-incline-press",
+    id: "plate-loaded-incline-press",
     m: "inclinePress",
     on: "sled",
     at: "incline lever",
@@ -167,7 +167,7 @@ export const PRESS_ROWS: readonly Row[] = [
     stress: { shoulder: 1, elbow: 1 },
   },
   {
-    id: "cable-press",
+    id: "cable-chest-press",
     m: "flatPress",
     on: "stack",
     at: "cross-cable",
@@ -179,7 +179,7 @@ export const PRESS_ROWS: readonly Row[] = [
     compares: ["cable"],
   },
   {
-    id: "band-press",
+    id: "band-chest-press",
     m: "flatPress",
     on: "band",
     setup: 15,
@@ -196,7 +196,7 @@ export const PRESS_ROWS: readonly Row[] = [
     fraction: 0.64,
   },
   {
-    id: "push-up-knees",
+    id: "knee-push-up",
     m: "pushUp",
     on: "bodyweight",
     setup: 5,
@@ -206,7 +206,7 @@ export const PRESS_ROWS: readonly Row[] = [
     shares: { midChest: 1, frontDelts: 0.5, tricepsLateral: 0.5, serratus: 0.25 },
   },
   {
-    id: "push-up-hands-30",
+    id: "push-up-hands-on-a-low-box",
     m: "pushUp",
     on: "bodyweight",
     at: "box",
@@ -216,7 +216,7 @@ export const PRESS_ROWS: readonly Row[] = [
     learning: 1,
   },
   {
-    id: "push-up-hands-60",
+    id: "push-up-hands-on-a-high-box",
     m: "pushUp",
     on: "bodyweight",
     at: "box",
@@ -226,7 +226,7 @@ export const PRESS_ROWS: readonly Row[] = [
     learning: 1,
   },
   {
-    id: "push-up-feet-30",
+    id: "push-up-feet-on-a-low-box",
     m: "pushUp",
     on: "bodyweight",
     at: "box",
@@ -236,7 +236,7 @@ export const PRESS_ROWS: readonly Row[] = [
     shares: { upperChest: 1, midChest: 1, frontDelts: 0.5, tricepsLateral: 0.5, serratus: 0.5, abs: 0.25 },
   },
   {
-    id: "push-up-feet-60",
+    id: "push-up-feet-on-a-high-box",
     m: "pushUp",
     on: "bodyweight",
     at: "box",
@@ -246,7 +246,7 @@ export const PRESS_ROWS: readonly Row[] = [
     shares: { upperChest: 1, midChest: 0.5, frontDelts: 1, tricepsLateral: 0.5, serratus: 0.5, abs: 0.25 },
   },
   {
-    id: "push-up-handles",
+    id: "push-up-on-handles",
     m: "pushUp",
     on: "bodyweight",
     setup: 10,
@@ -257,7 +257,7 @@ export const PRESS_ROWS: readonly Row[] = [
     cautions: [DEEP],
   },
   {
-    id: "push-up-narrow",
+    id: "close-grip-push-up",
     m: "narrowPress",
     on: "bodyweight",
     setup: 5,
@@ -266,7 +266,7 @@ export const PRESS_ROWS: readonly Row[] = [
     stress: { wrist: 2, elbow: 2 },
   },
   {
-    id: "strap-push-up",
+    id: "suspension-strap-push-up",
     m: "pushUp",
     on: "straps",
     at: "suspension straps",
@@ -277,7 +277,7 @@ export const PRESS_ROWS: readonly Row[] = [
     learning: 3,
   },
   {
-    id: "blade-push-up",
+    id: "scapular-push-up",
     m: "bladePush",
     on: "bodyweight",
     setup: 5,
@@ -317,7 +317,7 @@ export const PRESS_ROWS: readonly Row[] = [
     cautions: [DEEP],
   },
   {
-    id: "lever-dip",
+    id: "machine-dip",
     m: "dip",
     on: "sled",
     at: "dip lever",
@@ -337,7 +337,7 @@ export const PRESS_ROWS: readonly Row[] = [
     compares: ["cable"],
   },
   {
-    id: "cable-fly-low",
+    id: "low-to-high-cable-fly",
     m: "inclineFly",
     on: "stack",
     at: "cross-cable",
@@ -347,7 +347,7 @@ export const PRESS_ROWS: readonly Row[] = [
     compares: ["cable"],
   },
   {
-    id: "cable-fly-high",
+    id: "high-to-low-cable-fly",
     m: "declineFly",
     on: "stack",
     at: "cross-cable",
@@ -368,7 +368,7 @@ export const PRESS_ROWS: readonly Row[] = [
     cautions: [DEEP],
   },
   {
-    id: "incline-fly",
+    id: "incline-dumbbell-fly",
     m: "inclineFly",
     on: "dumbbells",
     at: "bench",
@@ -378,9 +378,9 @@ export const PRESS_ROWS: readonly Row[] = [
     stress: { shoulder: 3, elbow: 1 },
     cautions: [DEEP],
   },
-  { id: "lever-fly", m: "fly", on: "stack", at: "fly machine", setup: 20, ratio: 1.6 },
+  { id: "machine-fly", m: "fly", on: "stack", at: "fly machine", setup: 20, ratio: 1.6 },
   {
-    id: "strap-fly",
+    id: "suspension-strap-fly",
     m: "fly",
     on: "straps",
     at: "suspension straps",
@@ -413,7 +413,7 @@ export const PRESS_ROWS: readonly Row[] = [
     cautions: [OVER_FACE],
   },
   {
-    id: "squeeze-press",
+    id: "dumbbell-squeeze-press",
     m: "flatPress",
     on: "dumbbells",
     at: "bench",
@@ -477,9 +477,26 @@ export const PRESS_ROWS: readonly Row[] = [
     side: "alternating",
     learning: 4,
   },
-  { id: "lever-decline-press", m: "declinePress", on: "sled", at: "decline lever", setup: 35, ratio: 1.1, learning: 1 },
+  {
+    id: "plate-loaded-decline-press",
+    m: "declinePress",
+    on: "sled",
+    at: "decline lever",
+    setup: 35,
+    ratio: 1.1,
+    learning: 1,
+  },
   { id: "incline-cable-fly", m: "inclineFly", on: "stack", at: "cross-cable", setup: 30, ratio: 0.9, cable: 20 },
-  { id: "one-arm-cable-fly", m: "fly", on: "stack", at: "cable", setup: 20, ratio: 0.5, cable: 95, side: "eachSide" },
+  {
+    id: "single-arm-cable-fly",
+    m: "fly",
+    on: "stack",
+    at: "cable",
+    setup: 20,
+    ratio: 0.5,
+    cable: 95,
+    side: "eachSide",
+  },
   {
     id: "decline-dumbbell-fly",
     m: "fly",

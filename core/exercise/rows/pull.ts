@@ -23,7 +23,7 @@ export const PULL_ROWS: readonly Row[] = [
     shares: { lats: 1, midBack: 0.5, biceps: 0.5, brachialis: 0.5, rearDelts: 0.25, forearms: 0.5 },
   },
   {
-    id: "neutral-pull-up",
+    id: "neutral-grip-pull-up",
     m: "chinUp",
     on: "bodyweight",
     at: "bar",
@@ -34,7 +34,7 @@ export const PULL_ROWS: readonly Row[] = [
     stress: { elbow: 1, shoulder: 1 },
   },
   {
-    id: "strap-pull-up",
+    id: "suspension-strap-pull-up",
     m: "chinUp",
     on: "straps",
     at: "suspension straps",
@@ -44,7 +44,7 @@ export const PULL_ROWS: readonly Row[] = [
     learning: 2,
   },
   {
-    id: "pull-down",
+    id: "lat-pull-down",
     m: "pullDownWide",
     on: "stack",
     at: "pull-down",
@@ -55,7 +55,7 @@ export const PULL_ROWS: readonly Row[] = [
     shares: { lats: 1, midBack: 0.5, biceps: 0.5, rearDelts: 0.25, forearms: 0.25 },
   },
   {
-    id: "pull-down-close",
+    id: "close-grip-pull-down",
     m: "chinUp",
     on: "stack",
     at: "pull-down",
@@ -67,7 +67,7 @@ export const PULL_ROWS: readonly Row[] = [
     stress: { elbow: 1, shoulder: 1 },
   },
   {
-    id: "pull-down-under",
+    id: "underhand-pull-down",
     m: "chinUp",
     on: "stack",
     at: "pull-down",
@@ -78,7 +78,7 @@ export const PULL_ROWS: readonly Row[] = [
     shares: { lats: 1, biceps: 1, midBack: 0.5, brachialis: 0.5, forearms: 0.25 },
   },
   {
-    id: "one-arm-pull-down",
+    id: "single-arm-pull-down",
     m: "chinUp",
     on: "stack",
     at: "cable",
@@ -91,7 +91,7 @@ export const PULL_ROWS: readonly Row[] = [
     stress: { elbow: 1 },
   },
   {
-    id: "lever-pull-down",
+    id: "plate-loaded-pull-down",
     m: "pullDownWide",
     on: "sled",
     at: "pull-down lever",
@@ -109,7 +109,7 @@ export const PULL_ROWS: readonly Row[] = [
     cable: 165,
   },
   {
-    id: "pull-over",
+    id: "dumbbell-pull-over",
     m: "pullOver",
     on: "dumbbell",
     at: "bench",
@@ -135,7 +135,7 @@ export const PULL_ROWS: readonly Row[] = [
     setup: 45,
   },
   {
-    id: "floor-row",
+    id: "dead-stop-row",
     m: "bentRow",
     on: "barbell",
     at: "platform",
@@ -169,7 +169,7 @@ export const PULL_ROWS: readonly Row[] = [
     stress: { elbow: 1 },
   },
   {
-    id: "lever-row",
+    id: "plate-loaded-row",
     m: "row",
     on: "sled",
     at: "row lever",
@@ -179,7 +179,7 @@ export const PULL_ROWS: readonly Row[] = [
     learning: 1,
   },
   {
-    id: "corner-row",
+    id: "corner-bar-row",
     m: "bentRow",
     on: "barbell",
     at: "corner bar",
@@ -188,7 +188,7 @@ export const PULL_ROWS: readonly Row[] = [
     stress: { lowerBack: 2, elbow: 1 },
   },
   {
-    id: "cable-row",
+    id: "seated-cable-row",
     m: "row",
     on: "stack",
     at: "cable row",
@@ -198,7 +198,7 @@ export const PULL_ROWS: readonly Row[] = [
     compares: ["grip"],
   },
   {
-    id: "cable-row-wide",
+    id: "wide-grip-cable-row",
     m: "wideRow",
     on: "stack",
     at: "cable row",
@@ -208,7 +208,7 @@ export const PULL_ROWS: readonly Row[] = [
     compares: ["grip"],
   },
   {
-    id: "one-arm-cable-row",
+    id: "single-arm-cable-row",
     m: "row",
     on: "stack",
     at: "cable",
@@ -218,7 +218,7 @@ export const PULL_ROWS: readonly Row[] = [
     side: "eachSide",
   },
   {
-    id: "stack-row",
+    id: "machine-row",
     m: "row",
     on: "stack",
     at: "row machine",
@@ -228,7 +228,7 @@ export const PULL_ROWS: readonly Row[] = [
     learning: 1,
   },
   {
-    id: "strap-row",
+    id: "suspension-strap-row",
     m: "row",
     on: "straps",
     at: "suspension straps",
@@ -239,7 +239,7 @@ export const PULL_ROWS: readonly Row[] = [
     limb: [80, -15],
   },
   {
-    id: "bar-row",
+    id: "inverted-row",
     m: "row",
     on: "bodyweight",
     at: "rack",
@@ -342,7 +342,7 @@ export const PULL_ROWS: readonly Row[] = [
     cues: ["hips stay level", "row without turning"],
   },
   {
-    id: "guided-row",
+    id: "guided-bar-row",
     m: "bentRow",
     on: "barbell",
     at: "guided bar",
@@ -351,9 +351,9 @@ export const PULL_ROWS: readonly Row[] = [
     stability: 4,
     learning: 2,
   },
-  { id: "straight-arm-band", m: "straightArmPull", on: "band", setup: 15, ratio: 0.6 },
+  { id: "band-straight-arm-pull-down", m: "straightArmPull", on: "band", setup: 15, ratio: 0.6 },
   {
-    id: "pull-over-machine",
+    id: "machine-pull-over",
     m: "pullOver",
     on: "stack",
     at: "pull-over machine",

@@ -56,7 +56,7 @@ export const TRUNK_ROWS: readonly Row[] = [
     shares: { abs: 1, hipFlexors: 0.5, obliques: 0.5 },
   },
   {
-    id: "stack-crunch",
+    id: "machine-crunch",
     m: "crunch",
     on: "stack",
     at: "crunch machine",
@@ -64,7 +64,7 @@ export const TRUNK_ROWS: readonly Row[] = [
     ratio: 1.1,
   },
   {
-    id: "wheel-roll-out",
+    id: "ab-wheel-roll-out",
     m: "reachOut",
     on: "bodyweight",
     setup: 5,
@@ -72,7 +72,7 @@ export const TRUNK_ROWS: readonly Row[] = [
     fraction: 0.5,
   },
   {
-    id: "strap-roll-out",
+    id: "suspension-strap-roll-out",
     m: "reachOut",
     on: "straps",
     at: "suspension straps",
@@ -90,7 +90,7 @@ export const TRUNK_ROWS: readonly Row[] = [
     side: "alternating",
   },
   {
-    id: "cable-turn",
+    id: "cable-rotation",
     m: "turn",
     on: "stack",
     at: "cable",
@@ -110,7 +110,7 @@ export const TRUNK_ROWS: readonly Row[] = [
     side: "eachSide",
   },
   {
-    id: "press-out",
+    id: "anti-rotation-press",
     m: "pressOut",
     on: "stack",
     at: "cable",
@@ -120,7 +120,7 @@ export const TRUNK_ROWS: readonly Row[] = [
     side: "eachSide",
   },
   {
-    id: "band-press-out",
+    id: "band-anti-rotation-press",
     m: "pressOut",
     on: "band",
     setup: 15,
@@ -135,9 +135,9 @@ export const TRUNK_ROWS: readonly Row[] = [
     ratio: 0.6,
     side: "eachSide",
   },
-  { id: "loaded-carry", m: "carry", on: "dumbbells", setup: 10 },
+  { id: "farmers-carry", m: "carry", on: "dumbbells", setup: 10 },
   {
-    id: "one-hand-carry",
+    id: "suitcase-carry",
     m: "carry",
     on: "dumbbell",
     setup: 10,
@@ -146,7 +146,7 @@ export const TRUNK_ROWS: readonly Row[] = [
     shares: { forearms: 1, obliques: 1, upperTraps: 0.5, gluteMed: 0.5 },
   },
   {
-    id: "front-carry",
+    id: "front-rack-carry",
     m: "carry",
     on: "kettlebell",
     setup: 10,
@@ -156,7 +156,7 @@ export const TRUNK_ROWS: readonly Row[] = [
   },
   { id: "sled-push", m: "push", on: "sled", at: "floor sled", setup: 40, learning: 1 },
   {
-    id: "sled-drag",
+    id: "backward-sled-drag",
     m: "push",
     on: "sled",
     at: "floor sled",
@@ -238,7 +238,7 @@ export const TRUNK_ROWS: readonly Row[] = [
     limb: [5, 170],
   },
   {
-    id: "hanging-twist",
+    id: "hanging-windscreen-wiper",
     m: "turn",
     on: "bodyweight",
     at: "bar",
@@ -320,7 +320,7 @@ export const TRUNK_ROWS: readonly Row[] = [
     cues: ["keep the shape as you rock", "small and even"],
   },
   {
-    id: "prone-raise",
+    id: "prone-back-raise",
     m: "backExtension",
     on: "bodyweight",
     setup: 0,
@@ -334,7 +334,7 @@ export const TRUNK_ROWS: readonly Row[] = [
     cues: ["chest and thighs off the floor", "neck long"],
   },
   {
-    id: "plank-tap",
+    id: "plank-shoulder-tap",
     m: "plank",
     on: "bodyweight",
     setup: 0,
@@ -345,7 +345,7 @@ export const TRUNK_ROWS: readonly Row[] = [
     cues: ["feet wide, hips level", "tap without turning"],
   },
   {
-    id: "long-plank",
+    id: "high-plank",
     m: "plank",
     on: "bodyweight",
     setup: 0,
@@ -366,7 +366,7 @@ export const TRUNK_ROWS: readonly Row[] = [
     shares: { abs: 1, lats: 0.25, serratus: 0.5, obliques: 0.5 },
   },
   {
-    id: "side-plank-dip",
+    id: "side-plank-hip-dip",
     m: "sidePlank",
     on: "bodyweight",
     setup: 0,
@@ -377,7 +377,7 @@ export const TRUNK_ROWS: readonly Row[] = [
     limb: [75, 65],
   },
   {
-    id: "low-chop",
+    id: "low-to-high-chop",
     m: "turn",
     on: "stack",
     at: "cable",
@@ -425,7 +425,7 @@ export const TRUNK_ROWS: readonly Row[] = [
     stress: { shoulder: 2, lowerBack: 1 },
     cues: ["arm beside the ear", "ribs down, short steps"],
   },
-  { id: "frame-carry", m: "carry", on: "barbell", at: "platform", bar: "carrying frame", setup: 45, ratio: 2.2 },
+  { id: "trap-bar-carry", m: "carry", on: "barbell", at: "platform", bar: "carrying frame", setup: 45, ratio: 2.2 },
   {
     id: "yoke-carry",
     m: "carry",

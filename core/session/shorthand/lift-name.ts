@@ -14,8 +14,8 @@ export interface NamedLift {
 export interface ExerciseLookup {
   /** The exercise that a name means; null where it is not sure. */
   readonly find: (name: string) => NamedLift | null;
-  /** The names nearest to one that is not known, best first. */
-  readonly near: (name: string) => readonly string[];
+  /** The name nearest to one that is not known. */
+  readonly nearest: (name: string) => string | null;
   /** Whether a name that is not known keeps its place as a lift known by its name alone, or is refused. */
   readonly keepsUnknown: boolean;
 }
@@ -69,10 +69,10 @@ export function readLiftName(s: Scanner, lookup: ExerciseLookup, ends: RegExp): 
       start,
       name.length,
       'an exercise that this studio knows, or "a new name"? for one that is not known yet',
-      lookup.near(name)[0] ?? null,
+      lookup.nearest(name),
     );
   // Marked by the writer as new: there is nothing to ask.
-  if (!open) s.unknown.push({ column: start + 1, length: s.position - start, name, offers: lookup.near(name) });
+  if (!open) s.unknown.push({ column: start + 1, length: s.position - start, name });
   return { id: placeholderId(name), laterality: "both", setup: [] };
 }
 

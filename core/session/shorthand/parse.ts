@@ -511,7 +511,7 @@ export function exerciseLookup(
         }
       );
     },
-    near: (name) => offerExercises(catalogue, name, usual ? { usual } : {}).map((exercise) => exercise.name),
+    nearest: (name) => offerExercises(catalogue, name, usual ? { usual } : {})[0]?.name ?? null,
     keepsUnknown,
   };
 }

@@ -33,7 +33,7 @@ export function normalise(text: string): string {
     .replace(/[\u00a0\u2009\u202f\t]/g, " ");
 }
 
-/** A lift that nobody here knows yet: it keeps its place under its name, and what it may mean is offered. */
+/** A lift that nobody here knows yet: it keeps its place under its name; `offerExercises` has what it may mean. */
 export interface UnknownName {
   /** 1-based line of the text. */
   readonly line: number;
@@ -41,8 +41,6 @@ export interface UnknownName {
   readonly column: number;
   readonly length: number;
   readonly name: string;
-  /** The names it comes nearest to, best first; at most three. */
-  readonly offers: readonly string[];
 }
 
 /** What was read in another way than it may have been meant: said, never silent. */
