@@ -5,7 +5,6 @@ import {
   ANYBODY,
   allBlocks,
   balanceOf,
-  coverageOf,
   DEFAULT_SETTINGS,
   evaluateCautions,
   exerciseOrThrow,
@@ -21,7 +20,7 @@ import {
   type SessionDocument,
   SHIPPED_CATALOGUE,
   SimulatedLifter,
-  setsByExercise,
+  sessionVolume,
   totalSession,
   weight,
 } from "../core";
@@ -122,11 +121,11 @@ function judgement(plan: readonly SessionDocument[], planJson: number): void {
   const timelines = plan.map((document) => expandSession(document, context));
   const check = time(() =>
     plan.map((document, index) => {
-      const sets = [...setsByExercise(timelines[index]!, context).values()];
+      const { exercises, coverage } = sessionVolume(timelines[index]!, context);
       return [
         evaluateCautions(document, { ...CAUTION_BASE, ...context, gym }),
-        balanceOf(sets, SHIPPED_CATALOGUE),
-        coverageOf(sets, SHIPPED_CATALOGUE, "graded"),
+        balanceOf(exercises.values(), SHIPPED_CATALOGUE),
+        coverage,
       ];
     }),
   );

@@ -5,20 +5,17 @@ import {
   balanceOf,
   type CautionContext,
   type CautionFound,
+  type Coverage,
   type CoverageHole,
   coverageHoles,
-  coverageOf,
   evaluateCautions,
   jumpsOf,
-  type LengthCoverage,
   limitsOn,
   type Muscle,
-  muscleLoads,
   type OrderAdvice,
   orderAdvice,
-  type RegionId,
   type SessionDocument,
-  setsByExercise,
+  sessionVolume,
   type Trainee,
   type TrainingAge,
 } from "../core";
@@ -39,7 +36,7 @@ export function traineeOf(context: Pick<SessionContext, "client" | "date" | "pai
 export interface Judgement {
   readonly cautions: readonly CautionFound[];
   readonly order: readonly OrderAdvice[];
-  readonly coverage: ReadonlyMap<RegionId, LengthCoverage>;
+  readonly coverage: Coverage;
   readonly holes: readonly CoverageHole[];
   readonly balance: Balance;
 }
@@ -48,19 +45,18 @@ export function judgeSession(document: SessionDocument, context: SessionContext,
   const catalogue = catalogueIn(context.exercises);
   const trainee = traineeOf(context);
   const gym = context.gym.equipment;
-  const sets = setsByExercise(computed.timeline, {
+  const { exercises, muscles, coverage } = sessionVolume(computed.timeline, {
     catalogue,
     settings: context.settings,
     expectedRir: (id) => computed.forecast.bySegment.get(id)?.expectedRir ?? null,
   });
-  const today = muscleLoads(sets.values(), catalogue);
-  const week = addLoads(today, context.week.others);
+  const week = addLoads(muscles, context.week.others);
   // A jump is said once for a muscle, by its gravest measure, and where this session has a part in it.
   const { trainingAge, priorities } = context.client;
   const priorityOf = (muscle: Muscle) => priorities[muscle] ?? "normal";
   const jumps = jumpsOf(week, context.week.before, trainingAge as TrainingAge, priorityOf).filter(
     (jump, index, all) =>
-      today[jump.muscle] !== undefined && all.findIndex((other) => other.muscle === jump.muscle) === index,
+      muscles[jump.muscle] !== undefined && all.findIndex((other) => other.muscle === jump.muscle) === index,
   );
   const cautionContext: CautionContext = {
     catalogue,
@@ -75,12 +71,11 @@ export function judgeSession(document: SessionDocument, context: SessionContext,
     jumps,
     isDeload: context.purpose === "deload",
   };
-  const coverage = coverageOf(sets.values(), catalogue, context.settings.countingSchool);
   return {
     cautions: evaluateCautions(document, cautionContext),
     order: orderAdvice(document, catalogue, context.client.priorities),
     coverage,
     holes: coverageHoles(coverage, catalogue.list, trainee, gym),
-    balance: balanceOf(sets.values(), catalogue),
+    balance: balanceOf(exercises.values(), catalogue),
   };
 }

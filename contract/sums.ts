@@ -1,13 +1,12 @@
 /** Sums that are kept beside what they sum, so that no page reads or parses the whole of it again. */
-import type { E1rmFormula, FeltSets, Muscle, MuscleLoads } from "../core";
+import type { Coverage, E1rmFormula, FeltSets, Muscle, MuscleLoads } from "../core";
 
 /** What a draft asks for, for the week around it. */
 export interface PlannedSums {
   readonly hardSets: Readonly<Record<string, number>>;
   readonly muscles: MuscleLoads;
   readonly hardTechniques: readonly Muscle[];
-  /** Hard sets by exercise. */
-  readonly exerciseSets: Readonly<Record<string, number>>;
+  readonly coverage: Coverage;
 }
 
 /** A week of a client: what was done, and on how many days. */

@@ -2,6 +2,7 @@
 import type {
   Clearance,
   ClientLimit,
+  Coverage,
   EditConflict,
   Exposure,
   ExposurePurpose,
@@ -93,8 +94,8 @@ export interface ExercisesView {
     readonly pain: Readonly<Record<string, FeltSets>>;
     readonly bodyMassKg: number | null;
     readonly known: readonly KnownLift[];
-    /** Hard sets by exercise in the week of today. */
-    readonly weekSets: Readonly<Record<string, number>>;
+    /** What the week of today covers. */
+    readonly coverage: Coverage;
   } | null;
 }
 

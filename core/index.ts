@@ -99,4 +99,5 @@ export * from "./volume/coverage";
 export * from "./volume/frequency";
 export * from "./volume/jumps";
 export * from "./volume/session-load";
+export * from "./volume/session-volume";
 export * from "./volume/totals";

@@ -9,8 +9,7 @@ import { curveKg } from "../load/effective";
 import type { Exposure, LoggedSet } from "../log";
 import { runBlock } from "../time/run";
 import { workOf } from "../time/work";
-import { setsByExercise } from "../volume/coverage";
-import { type MuscleLoads, muscleLoads } from "../volume/jumps";
+import { type Coverage, type MuscleLoads, sessionVolume } from "../volume/session-volume";
 import { totalSession } from "../volume/totals";
 import { type FloorEvent, foldEvents, occurrenceKey, type PerformedSession } from "./events";
 import { allBlocks } from "./grammar";
@@ -35,8 +34,7 @@ export interface SessionSummary {
   readonly volumeLoadKg: number;
   readonly hardSets: Readonly<Record<string, number>>;
   readonly muscles: MuscleLoads;
-  /** Hard sets by exercise. */
-  readonly exerciseSets: Readonly<Record<string, number>>;
+  readonly coverage: Coverage;
   readonly hardTechniques: readonly Muscle[];
   readonly sessionRpe: number | null;
   readonly note: string;
@@ -178,7 +176,7 @@ function summaryOf(
       volumeLoadKg: 0,
       hardSets: {},
       muscles: {},
-      exerciseSets: {},
+      coverage: {},
       hardTechniques: [],
     };
   const context = {
@@ -187,7 +185,7 @@ function summaryOf(
     effectiveKg: (id: string) => effectiveKg.get(id) ?? null,
   };
   const totals = totalSession(timeline, context);
-  const byExercise = setsByExercise(timeline, context);
+  const { muscles, coverage } = sessionVolume(timeline, context);
   return {
     ...base,
     ...ended,
@@ -196,8 +194,8 @@ function summaryOf(
     partialReps: totals.partialReps,
     volumeLoadKg: Math.round(totals.volumeLoadKg * 10) / 10,
     hardSets: Object.fromEntries([...totals.byMuscle].map(([muscle, amounts]) => [muscle, amounts.hardSets])),
-    muscles: muscleLoads(byExercise.values(), shown.catalogue),
-    exerciseSets: Object.fromEntries([...byExercise.values()].map((one) => [one.exerciseId, one.sets])),
+    muscles,
+    coverage,
     hardTechniques: hardTechniquesOf(document, shown.catalogue, shown.settings),
   };
 }

@@ -7,7 +7,7 @@ import { loadSentence } from "../sentences";
 import { allBlocks } from "../session/grammar";
 import { DEFAULT_SETTINGS } from "../settings";
 import { expandSession, isWork } from "../time/timeline";
-import { setsByExercise } from "../volume/coverage";
+import { sessionVolume } from "../volume/session-volume";
 import { totalSession } from "../volume/totals";
 import { arbitrarySession } from "./arbitrary";
 import { BOATHOUSE, read, resolve, TEST_CONTEXT, timelineOf } from "./helpers";
@@ -94,15 +94,15 @@ describe("time and counts", () => {
     fc.assert(
       fc.property(arbitrarySession, (document) => {
         const timeline = expandSession(document, TEST_CONTEXT);
-        for (const one of setsByExercise(timeline, TEST_CONTEXT).values())
-          for (const figure of [one.sets, one.failureSets, one.reps, one.loweringSeconds])
-            expect(figure).toBeGreaterThanOrEqual(0);
+        const volume = sessionVolume(timeline, TEST_CONTEXT);
+        for (const one of volume.exercises.values())
+          for (const figure of [one.sets, one.reps, one.loweringSeconds]) expect(figure).toBeGreaterThanOrEqual(0);
         const { seconds, workSeconds, restSeconds, reps } = totalSession(timeline, TEST_CONTEXT);
         for (const figure of [seconds, workSeconds, restSeconds, reps]) expect(figure).toBeGreaterThanOrEqual(0);
         const exercises = new Set(
           timeline.blocks.flatMap(({ timeline: { spans } }) => spans.filter(isWork)).map((span) => span.exerciseId),
         );
-        expect(setsByExercise(timeline, TEST_CONTEXT).size).toBeLessThanOrEqual(exercises.size);
+        expect(volume.exercises.size).toBeLessThanOrEqual(exercises.size);
       }),
     );
   });
@@ -125,17 +125,77 @@ describe("time and counts", () => {
     expect(chest("Bench press 3x8 rir1 > -20%x8 rir1").plainHardSets).toBe(3);
     expect(chest("Bench press 1x8 rir6 > -20%x8 rir6").plainHardSets).toBe(0);
     expect(chest("Push-up 36total/30s").plainHardSets).toBe(1);
-    const sets = setsByExercise(timelineOf("Bench press 1x8 rir6 > -20%x8 rir1"), TEST_CONTEXT);
-    expect(sets.get("bench-press")).toMatchObject({ sets: 1 });
+    const { exercises } = sessionVolume(timelineOf("Bench press 1x8 rir6 > -20%x8 rir1"), TEST_CONTEXT);
+    expect(exercises.get("bench-press")).toMatchObject({ sets: 1 });
   });
 
   it("lowering goes by the tempo in force, in every part; as fast as possible is a second", () => {
     const lowering = (text: string) =>
-      setsByExercise(timelineOf(text), TEST_CONTEXT).get("bench-press")!.loweringSeconds;
+      sessionVolume(timelineOf(text), TEST_CONTEXT).exercises.get("bench-press")!.loweringSeconds;
     expect(lowering("Bench press 1x10 t5-0-1-0 > -20%x10")).toBe(100);
     expect(lowering("Bench press 1x10 tX")).toBe(10);
     expect(lowering("Bench press 1x10")).toBe(20);
     // A rep goal has more mini-sets than parts.
     expect(lowering("Bench press 36total/20s t4-0-1-0")).toBe(144);
   });
+});
+
+describe("chains of hard parts", () => {
+  const triceps = (text: string) => totals(text).byMuscle.get("triceps")!.hardSets;
+
+  it.each([
+    ["a press, then a press-down", "A1 Bench press 1x8 rir1 h10\nA2 Triceps press-down 1x10 rir1", 1.25],
+    ["the other way round", "A1 Triceps press-down 1x10 rir1 h10\nA2 Bench press 1x8 rir1", 1.25],
+    [
+      "three presses, then a press-down",
+      "A1 Bench press 1x8 rir1 h10\nA2 Dumbbell bench press 1x8 rir1 h10\nA3 Push-up 1x12 rir1 h10\nA4 Triceps press-down 1x10 rir1",
+      1.75,
+    ],
+    ["a drop of three", "Triceps press-down 1x10 rir1 > -20%x8 > -20%x8", 2],
+    ["two direct lifts", "A1 Triceps press-down 1x10 rir1 h10\nA2 Skull crusher 1x10 rir1", 1.5],
+    ["six parts are two at most", "Triceps press-down 1x10 rir1 (> -10%x6)*5", 2],
+    ["with rest between, all whole", "A1 Bench press 1x8 rir1 h60\nA2 Triceps press-down 1x10 rir1", 1.5],
+  ])("%s", (_, text, sets) => {
+    expect(triceps(text)).toBe(sets);
+  });
+
+  it.each([
+    ["3x8 with two drops each", "Barbell curl 3x8 rir1 (> -20%x8)*2", 6],
+    ["a superset for the same muscle", "A1 Barbell curl 3x8 rir1 h10\nA2 Hammer curl 3x8 rir1 r90", 4.5],
+  ])("one count in totals, jumps and coverage: %s", (_, text, sets) => {
+    const { muscles, coverage } = sessionVolume(timelineOf(text), TEST_CONTEXT);
+    expect(totals(text).byMuscle.get("elbow flexors")!.hardSets).toBe(sets);
+    expect(muscles["elbow flexors"]!.hardSets).toBe(sets);
+    const { lengthened, middle, shortened } = coverage.brachialis!;
+    expect(lengthened + middle + shortened).toBeCloseTo(totals(text).byRegion.get("brachialis")!.hardSets, 9);
+  });
+
+  it("of what goes to failure its own parts are counted", () => {
+    const failed = (text: string) =>
+      sessionVolume(timelineOf(text), TEST_CONTEXT).muscles["elbow flexors"]!.failureSets;
+    expect(failed("Barbell curl 3x8 rir1 last: > -20%x8 > -20%xF")).toBe(1);
+    expect(failed("Barbell curl 2xF > -20%xF")).toBe(3);
+    expect(failed("Barbell curl 3x8 rir1")).toBe(0);
+  });
+
+  it("what they are worth does not hang on their order", () => {
+    const lift = fc.constantFrom("Bench press", "Triceps press-down", "Push-up", "Barbell curl", "Chin-up");
+    fc.assert(
+      fc.property(fc.array(lift, { minLength: 2, maxLength: 5 }), (names) => {
+        const counted = (list: readonly string[]) => {
+          const lines = list.map((name, i) => `A${i + 1} ${name} 1x8 rir1${i < list.length - 1 ? " h10" : ""}`);
+          return [...totals(lines.join("\n")).byMuscle].map(([muscle, one]) => `${muscle} ${one.hardSets}`).sort();
+        };
+        expect(counted(names.toReversed())).toEqual(counted(names));
+      }),
+      { numRuns: 60 },
+    );
+  });
+});
+
+it("partial reps and holds cover the length that they are done at", () => {
+  const quads = (text: string) => sessionVolume(timelineOf(text), TEST_CONTEXT).coverage.vasti!;
+  expect(quads("Leg extension 3x10 rir1")).toMatchObject({ lengthened: 0 });
+  expect(quads("Leg extension 3x10 partials long rir1")).toEqual({ lengthened: 3, middle: 0, shortened: 0 });
+  expect(quads("Leg extension 3xhold 20s long rir1")).toEqual({ lengthened: 3, middle: 0, shortened: 0 });
 });

@@ -1,98 +1,13 @@
 /**
- * What the chosen exercises cover: where along each region's length they are hardest, pushing against pulling, knees against hips,
- * left against right. Counted in hard sets, so that a session, a week and a block add up. Handbook section 7.
+ * What the chosen exercises cover: which part of each region's length was never hard, pushing against pulling, knees against
+ * hips, left against right. Counted in hard sets, so that a session, a week and a block add up. Handbook section 7.
  */
 import { type Catalogue, type Exercise, exerciseOrThrow } from "../exercise/exercise";
 import { type Trainee, unfitness } from "../exercise/fitness";
 import { lengthProfile, THIRDS, type Third, thirdOf } from "../exercise/mechanics";
 import { REGION_IDS, type RegionId } from "../exercise/regions";
 import type { GymEquipment } from "../load/equipment";
-import type { Segment } from "../session/grammar";
-import type { CountingSchool, Settings } from "../settings";
-import { phaseSeconds, tempoInForce } from "../time/tempo";
-import { isWork, type Timeline } from "../time/timeline";
-import { isHard, schoolWeight, type TotalsContext } from "./totals";
-
-/** Hard sets by exercise: a set done on each side is one. Reps of the sides apart where they are. */
-export interface ExerciseSets {
-  readonly exerciseId: string;
-  sets: number;
-  failureSets: number;
-  leftReps: number;
-  rightReps: number;
-  reps: number;
-  loweringSeconds: number;
-}
-
-/** Working sets of a session by exercise. Every mini-set and drop belongs to its set; sets that are not hard count no set. */
-export function setsByExercise(timeline: Timeline, context: TotalsContext): Map<string, ExerciseSets> {
-  const sets = new Map<string, ExerciseSets>();
-  /** Sets that were seen, and whether a part of them was hard. */
-  const counted = new Map<string, boolean>();
-  for (const { timeline: block } of timeline.blocks) {
-    for (const span of block.spans) {
-      if (!isWork(span) || span.kind !== "work" || !span.working || !span.segment || !span.set) continue;
-      const known = sets.get(span.exerciseId) ?? {
-        exerciseId: span.exerciseId,
-        sets: 0,
-        failureSets: 0,
-        leftReps: 0,
-        rightReps: 0,
-        reps: 0,
-        loweringSeconds: 0,
-      };
-      sets.set(span.exerciseId, known);
-      const key = `${span.setId} ${span.round} ${span.exerciseId}`;
-      if (!counted.has(key) && toFailure(span.set.segments)) known.failureSets++;
-      if (counted.get(key) !== true) {
-        const { hard } = isHard(span.segment, span.set, context);
-        counted.set(key, hard);
-        if (hard) known.sets++;
-      }
-      if (span.side === "left") known.leftReps += span.reps;
-      else if (span.side === "right") known.rightReps += span.reps;
-      known.reps += span.reps;
-      known.loweringSeconds += span.reps * loweringOf(span.set.segments, span.segment, context.settings);
-    }
-  }
-  return sets;
-}
-
-const toFailure = (
-  segments: readonly { readonly amount: { readonly kind: string }; readonly rir: { readonly high: number } | null }[],
-): boolean => segments.some((segment) => segment.amount.kind === "toFailure" || segment.rir?.high === 0);
-
-/** Seconds of lowering in one rep, by the tempo in force. */
-function loweringOf(segments: readonly Segment[], segment: Segment, settings: Settings): number {
-  // By the part itself: the parts of a rep goal are numbered on through its mini-sets.
-  const lower = tempoInForce(segments, segments.indexOf(segment))?.lower ?? null;
-  return phaseSeconds(lower, UNSAID_LOWERING_SECONDS, settings);
-}
-
-const UNSAID_LOWERING_SECONDS = 2;
-
-export type LengthCoverage = Readonly<Record<Third, number>>;
-
-/** Hard sets of each region by the third of its length in which the exercise is hardest, weighted as the school counts shares. */
-export function coverageOf(
-  sets: Iterable<Pick<ExerciseSets, "exerciseId" | "sets">>,
-  catalogue: Catalogue,
-  school: CountingSchool,
-): Map<RegionId, LengthCoverage> {
-  const coverage = new Map<RegionId, Record<Third, number>>();
-  for (const one of sets) {
-    const exercise = catalogue.byId.get(one.exerciseId);
-    if (!exercise) continue;
-    for (const [region, share] of Object.entries(exercise.shares) as [RegionId, number][]) {
-      const weight = schoolWeight(share, school);
-      if (weight === 0) continue;
-      const known = coverage.get(region) ?? { lengthened: 0, middle: 0, shortened: 0 };
-      known[thirdOf(lengthProfile(exercise, region).peak)] += weight * one.sets;
-      coverage.set(region, known);
-    }
-  }
-  return coverage;
-}
+import type { Coverage, ExerciseSets } from "./session-volume";
 
 export interface CoverageHole {
   readonly region: RegionId;
@@ -108,14 +23,14 @@ const HOLE_FROM_SETS = 5;
 
 /** Regions that are trained, but never in one third of their length that some exercise reaches. */
 export function coverageHoles(
-  coverage: ReadonlyMap<RegionId, LengthCoverage>,
+  coverage: Coverage,
   list: readonly Exercise[],
   trainee: Trainee,
   gym: GymEquipment | null,
 ): CoverageHole[] {
   const holes: CoverageHole[] = [];
   for (const region of REGION_IDS) {
-    const known = coverage.get(region);
+    const known = coverage[region];
     if (!known) continue;
     const all = known.lengthened + known.middle + known.shortened;
     if (all < HOLE_FROM_SETS) continue;

@@ -1,58 +1,12 @@
 /** A session or a week against what the client has been doing. Handbook section 7. */
-import { type Catalogue, exerciseOrThrow } from "../exercise/exercise";
-import { MUSCLES, type Muscle, REGIONS, type RegionId } from "../exercise/regions";
+import { MUSCLES, type Muscle } from "../exercise/regions";
 import { mean } from "../units";
 import { type MusclePriority, type TrainingAge, weeklySetBand } from "./bands";
-import type { ExerciseSets } from "./coverage";
+import type { MuscleLoad, MuscleLoads } from "./session-volume";
 
-export interface MuscleLoad {
-  readonly hardSets: number;
-  readonly failureSets: number;
-  readonly reps: number;
-  readonly loweringSeconds: number;
-}
-
-export type MuscleLoads = Readonly<Partial<Record<Muscle, MuscleLoad>>>;
 const NOTHING: MuscleLoad = { hardSets: 0, failureSets: 0, reps: 0, loweringSeconds: 0 };
 const MEASURES = ["hardSets", "failureSets", "reps", "loweringSeconds"] as const;
 export type JumpMeasure = (typeof MEASURES)[number];
-
-/** What each muscle was asked, from sets by exercise: direct work counts whole, indirect half. */
-export function muscleLoads(sets: Iterable<ExerciseSets>, catalogue: Catalogue): MuscleLoads {
-  const loads: Partial<Record<Muscle, { -readonly [K in JumpMeasure]: number }>> = {};
-  for (const one of sets) {
-    const { shares } = exerciseOrThrow(catalogue, one.exerciseId);
-    const most = new Map<Muscle, number>();
-    for (const [region, share] of Object.entries(shares) as [RegionId, number][]) {
-      if (share < 0.5) continue;
-      const { muscle } = REGIONS[region];
-      most.set(muscle, Math.max(most.get(muscle) ?? 0, share));
-    }
-    for (const [muscle, share] of most) {
-      const load = loads[muscle] ?? { ...NOTHING };
-      load.hardSets += share * one.sets;
-      load.failureSets += share * one.failureSets;
-      load.reps += share * one.reps;
-      load.loweringSeconds += share * one.loweringSeconds;
-      loads[muscle] = load;
-    }
-  }
-  return loads;
-}
-
-export function addLoads(a: MuscleLoads, b: MuscleLoads): MuscleLoads {
-  const sum: Partial<Record<Muscle, MuscleLoad>> = { ...a };
-  for (const [muscle, load] of Object.entries(b) as [Muscle, MuscleLoad][]) {
-    const known = sum[muscle] ?? NOTHING;
-    sum[muscle] = {
-      hardSets: known.hardSets + load.hardSets,
-      failureSets: known.failureSets + load.failureSets,
-      reps: known.reps + load.reps,
-      loweringSeconds: known.loweringSeconds + load.loweringSeconds,
-    };
-  }
-  return sum;
-}
 
 /** A week to begin with, for a muscle: what is usual is never taken to be less. */
 export const STARTING_WEEK: Readonly<Record<TrainingAge, MuscleLoad>> = {

@@ -8,7 +8,8 @@ import { expandSession } from "../time/timeline";
 import { toKg } from "../units";
 import { weeklySetBand } from "./bands";
 import { breakDown } from "./breakdown";
-import { density, indexSegments, restPerWork, schoolWeight, totalSession } from "./totals";
+import { schoolWeight } from "./hard-sets";
+import { density, indexSegments, restPerWork, totalSession } from "./totals";
 
 function totals(text: string, bodyMassKg: number | null = 80) {
   const document = read(text);

@@ -2,11 +2,23 @@
  * What a session comes to: seconds, sets, reps, volume load, time under tension, and hard sets by muscle and region.
  * Handbook sections 4, 5 and 7.
  */
-import { type Catalogue, type Exercise, exerciseOrThrow } from "../exercise/exercise";
-import { MUSCLES, type Muscle, REGION_IDS, REGIONS, type RegionId } from "../exercise/regions";
+import { type Exercise, exerciseOrThrow } from "../exercise/exercise";
+import type { Muscle, RegionId } from "../exercise/regions";
 import { allBlocks, type Segment, type SessionDocument, type Slot, type WorkSet } from "../session/grammar";
-import type { CountingSchool, Settings } from "../settings";
+import type { Settings } from "../settings";
 import { isWork, type Timeline, type WorkSpan } from "../time/timeline";
+import {
+  type CountContext,
+  creditOf,
+  type HardPart,
+  hardPartsOf,
+  isCountedWork,
+  muscleAt,
+  PLACES,
+  regionAt,
+  tracksOf,
+  visitChains,
+} from "./hard-sets";
 
 export interface Amounts {
   workSeconds: number;
@@ -61,38 +73,19 @@ export function density(totals: SessionTotals): { kgPerMinute: number; workSecon
   return { kgPerMinute: totals.volumeLoadKg / minutes, workSecondsPerMinute: totals.workSeconds / minutes };
 }
 
-export interface TotalsContext {
-  readonly catalogue: Catalogue;
-  readonly settings: Settings;
+export interface TotalsContext extends CountContext {
   /** Effective kg of a segment; null where unknown. Left out, loads are not counted. */
   readonly effectiveKg?: (segmentId: string) => number | null;
-  /** Expected RIR where no effort is written, from the loads. */
-  readonly expectedRir?: (segmentId: string) => number | null;
-}
-
-/** What a share counts in a school. */
-export function schoolWeight(share: number, school: CountingSchool): number {
-  switch (school) {
-    case "graded":
-      return share >= 0.5 ? share : 0;
-    case "direct":
-      return share === 1 ? 1 : 0;
-    case "full":
-      return share >= 0.5 ? 1 : 0;
-  }
 }
 
 export function totalSession(timeline: Timeline, context: TotalsContext): SessionTotals {
-  const hard = new HardSetCount(context.settings);
+  const { parts, assumed: hardnessAssumed } = hardPartsOf(timeline, context);
   const bySlot = new Map<string, Amounts>();
   const byBlock = new Map<string, Amounts>();
   const tallies = new Map<Exercise, Tally>();
   const all = emptyAmounts();
   let unknownLoads = 0;
-  let hardnessAssumed = false;
-  let countedSet: WorkSet | null = null;
-  let countedRound = -1;
-  for (const { startSeconds, timeline: part } of timeline.blocks) {
+  for (const { timeline: part } of timeline.blocks) {
     const block = emptyAmounts();
     byBlock.set(part.block.id, block);
     for (const span of part.spans) {
@@ -107,11 +100,9 @@ export function totalSession(timeline: Timeline, context: TotalsContext): Sessio
       }
       slot.workSeconds += span.seconds;
       block.workSeconds += span.seconds;
-      if (!span.working) continue;
+      if (!isCountedWork(span)) continue;
       const exercise = exerciseOrThrow(context.catalogue, span.exerciseId);
-      const { segment, set } = span;
-      if (!segment || !set) continue;
-      const effort = hardness(segment, set, context);
+      const { segment } = span;
       const effective = context.effectiveKg?.(span.segmentId) ?? null;
       if (context.effectiveKg && effective === null && segment.amount.kind !== "hold") unknownLoads++;
       const partial = segment.rom !== "full";
@@ -131,13 +122,6 @@ export function totalSession(timeline: Timeline, context: TotalsContext): Sessio
       tally.reps += span.reps;
       tally.volumeLoadKg += volumeLoad;
       tally.tensionSeconds += span.seconds;
-      if (effort.hard && span.side !== "right") {
-        // However a set is written, it is one plain set: from its first part that is hard.
-        const isFirst = set !== countedSet || span.round !== countedRound;
-        [countedSet, countedRound] = [set, span.round];
-        hard.add(exercise, startSeconds + span.startSeconds, span.seconds, isFirst);
-        if (effort.assumed) hardnessAssumed = true;
-      }
     }
     for (const slot of part.block.slots) {
       const amounts = bySlot.get(slot.id);
@@ -161,7 +145,7 @@ export function totalSession(timeline: Timeline, context: TotalsContext): Sessio
     warmUpSeconds,
     bySlot,
     byBlock,
-    ...hard.read(tallies),
+    ...byPlace(parts, tallies, context.settings),
     unknownLoads,
     hardnessAssumed,
   };
@@ -218,148 +202,34 @@ export function indexSegments(document: SessionDocument): ReadonlyMap<string, In
   return index;
 }
 
-const HARD = { hard: true, assumed: false } as const;
-const SOFT = { hard: false, assumed: false } as const;
-const ASSUMED_HARD = { hard: true, assumed: true } as const;
-
-/** Whether a segment counts as hard, and whether that is only assumed. */
-export const isHard = hardness;
-
-/** Whether a segment is hard: its own effort, else the effort its set ends with, else the forecast, else assumed. */
-function hardness(
-  segment: Segment,
-  set: WorkSet,
-  context: TotalsContext,
-): { readonly hard: boolean; readonly assumed: boolean } {
-  const own = plannedRir(segment);
-  const last = own ?? plannedRir(set.segments[set.segments.length - 1]!);
-  const rir = last ?? context.expectedRir?.(segment.id) ?? null;
-  if (rir === null) return ASSUMED_HARD;
-  return rir <= context.settings.hardSetRir ? HARD : SOFT;
-}
-
-function plannedRir(segment: Segment): number | null {
-  if (segment.amount.kind === "toFailure" || segment.amount.kind === "maxReps") return 0;
-  return segment.rir ? (segment.rir.low + segment.rir.high) / 2 : null;
-}
-
-/** Where an exercise counts: positions in the region and muscle arrays, the school's weights, and the plain shares. */
-interface Tracks {
-  readonly places: readonly number[];
-  readonly weights: readonly number[];
-  readonly sharePlaces: readonly number[];
-  readonly shares: readonly number[];
-}
-
-const PLACE_OF_REGION = new Map(REGION_IDS.map((id, place) => [id, place]));
-const PLACE_OF_MUSCLE = new Map(MUSCLES.map((muscle, place) => [muscle, REGION_IDS.length + place]));
-const PLACES = REGION_IDS.length + MUSCLES.length;
-
-const tracksBySchool = new Map<CountingSchool, WeakMap<Exercise, Tracks>>();
-
-function tracksOf(exercise: Exercise, school: CountingSchool): Tracks {
-  let known = tracksBySchool.get(school);
-  if (!known) {
-    known = new WeakMap();
-    tracksBySchool.set(school, known);
-  }
-  let tracks = known.get(exercise);
-  if (!tracks) {
-    tracks = makeTracks(exercise, school);
-    known.set(exercise, tracks);
-  }
-  return tracks;
-}
-
-function makeTracks(exercise: Exercise, school: CountingSchool): Tracks {
-  const shares = new Map<number, number>();
-  for (const [region, share] of Object.entries(exercise.shares) as [RegionId, number][]) {
-    shares.set(PLACE_OF_REGION.get(region)!, share);
-    const muscle = PLACE_OF_MUSCLE.get(REGIONS[region].muscle)!;
-    shares.set(muscle, Math.max(shares.get(muscle) ?? 0, share));
-  }
-  const counted = [...shares]
-    .map(([place, share]) => [place, schoolWeight(share, school)] as const)
-    .filter(([, weight]) => weight > 0);
-  return {
-    places: counted.map(([place]) => place),
-    weights: counted.map(([, weight]) => weight),
-    sharePlaces: [...shares.keys()],
-    shares: [...shares.values()],
-  };
-}
-
-/**
- * Counts hard parts by muscle so that it does not matter how they are written: parts nearer than the gap are one chain,
- * worth 1 + ½ for each further one, at most 2, times the share.
- */
-class HardSetCount {
-  private readonly chained = new Float64Array(PLACES);
-  private readonly plain = new Float64Array(PLACES);
-  private readonly lastEnd = new Float64Array(PLACES).fill(Number.NEGATIVE_INFINITY);
-  private readonly chainLength = new Float64Array(PLACES);
-
-  constructor(private readonly settings: Settings) {}
-
-  add(exercise: Exercise, startSeconds: number, seconds: number, firstOfSet: boolean): void {
-    const { places, weights } = tracksOf(exercise, this.settings.countingSchool);
-    const { gapSeconds, furtherCredit, most } = this.settings.chain;
-    for (let i = 0; i < places.length; i++) {
-      const place = places[i]!;
-      const continues = startSeconds - this.lastEnd[place]! < gapSeconds - 1e-9;
-      if (!continues) this.chainLength[place] = 0;
-      const before = creditOf(this.chainLength[place]!, furtherCredit, most);
-      this.chainLength[place]!++;
-      const after = creditOf(this.chainLength[place]!, furtherCredit, most);
-      this.chained[place]! += weights[i]! * (after - before);
-      if (firstOfSet) this.plain[place]! += weights[i]!;
-      this.lastEnd[place] = Math.max(this.lastEnd[place]!, startSeconds + seconds);
+/** What each region and muscle gets, of those that any of the exercises trains. */
+function byPlace(
+  parts: readonly HardPart[],
+  tallies: ReadonlyMap<Exercise, Tally>,
+  settings: Settings,
+): { byRegion: Map<RegionId, MuscleAmounts>; byMuscle: Map<Muscle, MuscleAmounts> } {
+  const amounts: (MuscleAmounts | undefined)[] = new Array(PLACES).fill(undefined);
+  for (const [exercise, tally] of tallies) {
+    for (const { place, share } of tracksOf(exercise, settings.countingSchool)) {
+      amounts[place] ??= { hardSets: 0, plainHardSets: 0, reps: 0, volumeLoadKg: 0, tensionSeconds: 0 };
+      const known = amounts[place];
+      known.reps += tally.reps * share;
+      known.volumeLoadKg += tally.volumeLoadKg * share;
+      known.tensionSeconds += tally.tensionSeconds * share;
     }
   }
-
-  /** Amounts by place, for the places that any of the exercises trains. */
-  private amounts(tallies: ReadonlyMap<Exercise, Tally>): (MuscleAmounts | undefined)[] {
-    const byPlace: (MuscleAmounts | undefined)[] = new Array(PLACES).fill(undefined);
-    for (const [exercise, tally] of tallies) {
-      const { sharePlaces, shares } = tracksOf(exercise, this.settings.countingSchool);
-      for (let i = 0; i < sharePlaces.length; i++) {
-        const place = sharePlaces[i]!;
-        const share = shares[i]!;
-        let amounts = byPlace[place];
-        if (!amounts) {
-          amounts = {
-            hardSets: this.chained[place]!,
-            plainHardSets: this.plain[place]!,
-            reps: 0,
-            volumeLoadKg: 0,
-            tensionSeconds: 0,
-          };
-          byPlace[place] = amounts;
-        }
-        amounts.reps += tally.reps * share;
-        amounts.volumeLoadKg += tally.volumeLoadKg * share;
-        amounts.tensionSeconds += tally.tensionSeconds * share;
-      }
-    }
-    return byPlace;
+  visitChains(parts, settings, (place, links) => {
+    const known = amounts[place]!;
+    known.hardSets += creditOf(links, settings.chain);
+    for (const { part, weight } of links) if (part.isFirst) known.plainHardSets += weight;
+  });
+  const byRegion = new Map<RegionId, MuscleAmounts>();
+  const byMuscle = new Map<Muscle, MuscleAmounts>();
+  for (const [place, known] of amounts.entries()) {
+    if (!known) continue;
+    const region = regionAt(place);
+    if (region) byRegion.set(region, known);
+    else byMuscle.set(muscleAt(place)!, known);
   }
-
-  read(tallies: ReadonlyMap<Exercise, Tally>): {
-    byRegion: Map<RegionId, MuscleAmounts>;
-    byMuscle: Map<Muscle, MuscleAmounts>;
-  } {
-    const byPlace = this.amounts(tallies);
-    const byRegion = new Map<RegionId, MuscleAmounts>();
-    const byMuscle = new Map<Muscle, MuscleAmounts>();
-    for (let place = 0; place < PLACES; place++) {
-      const amounts = byPlace[place];
-      if (!amounts) continue;
-      if (place < REGION_IDS.length) byRegion.set(REGION_IDS[place]!, amounts);
-      else byMuscle.set(MUSCLES[place - REGION_IDS.length]!, amounts);
-    }
-    return { byRegion, byMuscle };
-  }
+  return { byRegion, byMuscle };
 }
-
-const creditOf = (length: number, further: number, most: number): number =>
-  length === 0 ? 0 : Math.min(most, 1 + further * (length - 1));

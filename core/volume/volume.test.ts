@@ -3,20 +3,22 @@ import { SHIPPED_CATALOGUE } from "../exercise/catalogue";
 import { ANYBODY, unfitness } from "../exercise/fitness";
 import { lengthProfile, thirdOf } from "../exercise/mechanics";
 import { BOATHOUSE, TEST_CONTEXT, timelineOf } from "../testing/helpers";
-import { balanceNotes, balanceOf, coverageHoles, coverageOf, setsByExercise } from "./coverage";
+import { balanceNotes, balanceOf, coverageHoles } from "./coverage";
 import { frequencyOf } from "./frequency";
-import { addLoads, jumpsOf, type MuscleLoads, muscleLoads } from "./jumps";
+import { jumpsOf } from "./jumps";
 import { readStrength, sessionLoad, weekLoad } from "./session-load";
+import { addCoverage, addLoads, type MuscleLoads, sessionVolume } from "./session-volume";
 
-const setsOf = (text: string) => setsByExercise(timelineOf(text), TEST_CONTEXT);
-const coverage = (text: string) => coverageOf(setsOf(text).values(), SHIPPED_CATALOGUE, "graded");
+const volumeOf = (text: string) => sessionVolume(timelineOf(text), TEST_CONTEXT);
+const setsOf = (text: string) => volumeOf(text).exercises;
+const coverage = (text: string) => volumeOf(text).coverage;
 
 describe("sets by exercise", () => {
   it("counts a set once, whatever is in it, and sides apart", () => {
     const sets = setsOf(
       "A1 Dumbbell curl 3x10 rir1 last: > -20%x8 > -20%xF\n\nB1 Dumbbell row 2x8/side rir2\n\nC1 Bench press 2x8 rir6",
     );
-    expect(sets.get("dumbbell-curl")).toMatchObject({ sets: 3, failureSets: 1, reps: 44 });
+    expect(sets.get("dumbbell-curl")).toMatchObject({ sets: 3, reps: 44 });
     expect(sets.get("dumbbell-row")).toMatchObject({ sets: 2, leftReps: 16, rightReps: 16 });
     expect(sets.get("bench-press")).toMatchObject({ sets: 0, reps: 16 });
   });
@@ -27,8 +29,13 @@ describe("sets by exercise", () => {
 
 describe("coverage along the length", () => {
   it("is weighted by hard sets and shares, in thirds", () => {
-    const known = coverage("A1 Dumbbell fly 4x10 rir1\n\nB1 Cable fly 3x12 rir1").get("midChest")!;
+    const known = coverage("A1 Dumbbell fly 4x10 rir1\n\nB1 Cable fly 3x12 rir1").midChest!;
     expect(known).toEqual({ lengthened: 4, middle: 0, shortened: 3 });
+    expect(addCoverage({ midChest: known }, { midChest: known, biceps: known }).midChest).toEqual({
+      lengthened: 8,
+      middle: 0,
+      shortened: 6,
+    });
   });
 
   it("names holes and what fills them here: exercises that are hardest just there", () => {
@@ -130,7 +137,7 @@ describe("jumps", () => {
     expect(jumpsOf(week(9), [], "advanced")).toEqual([]);
   });
   it("adds sessions to weeks, direct work whole and indirect half", () => {
-    const loads = muscleLoads(setsOf("A1 Bench press 4x8 rir1").values(), SHIPPED_CATALOGUE);
+    const loads = volumeOf("A1 Bench press 4x8 rir1").muscles;
     expect(loads.chest!.hardSets).toBe(4);
     expect(loads.triceps!.hardSets).toBe(2);
     expect(addLoads(loads, loads).chest!.reps).toBe(64);

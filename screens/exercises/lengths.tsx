@@ -40,7 +40,7 @@ export function Lengths({ state }: { state: ExercisesState }) {
       <ul aria-label="Muscle regions">
         {REGION_IDS.map((id, index) => {
           const startsMuscle = index > 0 && REGIONS[REGION_IDS[index - 1]!].muscle !== REGIONS[id].muscle;
-          const known = coverage.get(id);
+          const known = coverage[id];
           const holesHere = holes.filter((hole) => hole.region === id).map((hole) => hole.third);
           return (
             <li key={id} className={startsMuscle ? "border-t border-thread" : ""}>

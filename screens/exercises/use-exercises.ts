@@ -3,8 +3,8 @@ import { useMemo, useState } from "react";
 import { catalogueIn, type ExercisesView } from "@/contract";
 import {
   ANYBODY,
+  type Coverage,
   coverageHoles,
-  coverageOf,
   directRegions,
   type Exercise,
   equipmentOn,
@@ -18,6 +18,8 @@ import {
   type Trainee,
   workingLoads,
 } from "@/core";
+
+const NOTHING_COVERED: Coverage = {};
 
 /** What is chosen on the Exercises screen, and what follows from it for a client in a gym. */
 export function useExercises(view: ExercisesView, draw: string | null) {
@@ -58,15 +60,7 @@ export function useExercises(view: ExercisesView, draw: string | null) {
         : rankExercises(catalogue.list, region, { trainee, gym, weights, workingKg }),
     [catalogue, region, wholeMuscle, trainee, gym, weights, workingKg],
   );
-  const coverage = useMemo(
-    () =>
-      coverageOf(
-        Object.entries(view.client?.weekSets ?? {}).map(([exerciseId, sets]) => ({ exerciseId, sets })),
-        catalogue,
-        view.settings.countingSchool,
-      ),
-    [view.client, view.settings, catalogue],
-  );
+  const coverage = view.client?.coverage ?? NOTHING_COVERED;
   const holes = useMemo(
     () => coverageHoles(coverage, catalogue.list, trainee, gym),
     [coverage, catalogue, trainee, gym],

@@ -10,9 +10,8 @@ import {
   hardTechniquesOf,
   type MuscleLoads,
   mondayOf,
-  muscleLoads,
   type SessionDocument,
-  setsByExercise,
+  sessionVolume,
   totalSession,
 } from "../../core";
 import type { Transaction } from "../db";
@@ -24,14 +23,14 @@ import type { StudioContext } from "./studio";
 export function plannedSums(document: SessionDocument, { catalogue, settings }: StudioContext): PlannedSums {
   const context = { catalogue, settings };
   const timeline = expandSession(document, context);
-  const byExercise = setsByExercise(timeline, context);
+  const { muscles, coverage } = sessionVolume(timeline, context);
   return {
     hardSets: Object.fromEntries(
       [...totalSession(timeline, context).byMuscle].map(([muscle, amounts]) => [muscle, amounts.hardSets]),
     ),
-    muscles: muscleLoads(byExercise.values(), catalogue),
+    muscles,
     hardTechniques: hardTechniquesOf(document, catalogue, settings),
-    exerciseSets: Object.fromEntries([...byExercise.values()].map((one) => [one.exerciseId, one.sets])),
+    coverage,
   };
 }
 

@@ -1,6 +1,6 @@
 /** The studio's exercises: the shipped ones, its own, what is hidden, and for whom they are judged. */
 import { definitionOf, type ExercisesView, ownExerciseProblems, readEquipment } from "../../contract";
-import { addDays, mondayOf, SHIPPED_CATALOGUE, sameValue } from "../../core";
+import { addCoverage, addDays, type Coverage, mondayOf, SHIPPED_CATALOGUE, sameValue } from "../../core";
 import { bodyMassKgOn, feltByExercise, knownLifts } from "../context/record";
 import { dateIn, type StudioContext, studioOf } from "../context/studio";
 import { countSessions } from "../context/week";
@@ -38,11 +38,9 @@ async function judgedFor(
   studio: StudioContext,
 ): Promise<ExercisesView["client"]> {
   const monday = mondayOf(today);
-  const weekSets: Record<string, number> = {};
+  let coverage: Coverage = {};
   const span = { from: monday, before: addDays(monday, 7), today };
-  for (const { sums } of await countSessions(tx, row.id, span, studio))
-    for (const [exerciseId, sets] of Object.entries(sums.exerciseSets))
-      weekSets[exerciseId] = (weekSets[exerciseId] ?? 0) + sets;
+  for (const { sums } of await countSessions(tx, row.id, span, studio)) coverage = addCoverage(coverage, sums.coverage);
   const known = await knownLifts(tx, row.studioId, row.id, studio);
   return {
     id: row.id,
@@ -55,7 +53,7 @@ async function judgedFor(
     pain: feltByExercise(known),
     bodyMassKg: await bodyMassKgOn(tx, row.id, today),
     known: known.map(({ lineage, exerciseId, e1rmKg }) => ({ lineage, exerciseId, e1rmKg })),
-    weekSets,
+    coverage,
   };
 }
 

@@ -1,0 +1,190 @@
+/**
+ * A session's volume as weeks add it up: sets and reps by exercise, what each muscle was asked, and where along its length each
+ * region was hard. All from the same hard parts and chains. Handbook section 7.
+ */
+import type { Exercise } from "../exercise/exercise";
+import { exerciseOrThrow } from "../exercise/exercise";
+import { lengthProfile, type Third, thirdOf } from "../exercise/mechanics";
+import type { Muscle, RegionId } from "../exercise/regions";
+import type { Segment } from "../session/grammar";
+import type { Settings } from "../settings";
+import { phaseSeconds, tempoInForce } from "../time/tempo";
+import type { Timeline } from "../time/timeline";
+import {
+  type CountContext,
+  creditOf,
+  creditsWithin,
+  type HardPart,
+  hardPartsOf,
+  isCountedWork,
+  muscleAt,
+  regionAt,
+  tracksOf,
+  visitChains,
+} from "./hard-sets";
+
+/** What one exercise was asked; of work done one side at a time, the sides' reps apart. */
+export interface ExerciseSets {
+  readonly exerciseId: string;
+  /** Hard sets one by one, by the exercise that they begin with. */
+  sets: number;
+  leftReps: number;
+  rightReps: number;
+  reps: number;
+  loweringSeconds: number;
+}
+
+export interface MuscleLoad {
+  readonly hardSets: number;
+  /** Of these, what was taken to failure. */
+  readonly failureSets: number;
+  readonly reps: number;
+  readonly loweringSeconds: number;
+}
+
+export type MuscleLoads = Readonly<Partial<Record<Muscle, MuscleLoad>>>;
+
+export type LengthCoverage = Readonly<Record<Third, number>>;
+
+/** Hard sets of each region by the third of its length in which it was hard. */
+export type Coverage = Readonly<Partial<Record<RegionId, LengthCoverage>>>;
+
+export interface SessionVolume {
+  readonly exercises: ReadonlyMap<string, ExerciseSets>;
+  readonly muscles: MuscleLoads;
+  readonly coverage: Coverage;
+}
+
+export function sessionVolume(timeline: Timeline, context: CountContext): SessionVolume {
+  const { parts } = hardPartsOf(timeline, context);
+  const exercises = exerciseSets(timeline, parts, context.settings);
+  return {
+    exercises,
+    muscles: muscleLoads(exercises, parts, context),
+    coverage: coverageOf(parts, context.settings),
+  };
+}
+
+function exerciseSets(timeline: Timeline, parts: readonly HardPart[], settings: Settings): Map<string, ExerciseSets> {
+  const sets = new Map<string, ExerciseSets>();
+  for (const { timeline: block } of timeline.blocks) {
+    for (const span of block.spans) {
+      if (!isCountedWork(span)) continue;
+      const { exerciseId } = span;
+      const known = sets.get(exerciseId) ?? {
+        exerciseId,
+        sets: 0,
+        leftReps: 0,
+        rightReps: 0,
+        reps: 0,
+        loweringSeconds: 0,
+      };
+      sets.set(exerciseId, known);
+      if (span.side === "left") known.leftReps += span.reps;
+      else if (span.side === "right") known.rightReps += span.reps;
+      known.reps += span.reps;
+      known.loweringSeconds += span.reps * loweringOf(span.set.segments, span.segment, settings);
+    }
+  }
+  for (const { exercise, isFirst } of parts) if (isFirst) sets.get(exercise.id)!.sets++;
+  return sets;
+}
+
+/** Seconds of lowering in one rep, by the tempo in force. */
+function loweringOf(segments: readonly Segment[], segment: Segment, settings: Settings): number {
+  // By the part itself: the parts of a rep goal are numbered on through its mini-sets.
+  const lower = tempoInForce(segments, segments.indexOf(segment))?.lower ?? null;
+  return phaseSeconds(lower, UNSAID_LOWERING_SECONDS, settings);
+}
+
+const UNSAID_LOWERING_SECONDS = 2;
+
+function muscleLoads(
+  exercises: ReadonlyMap<string, ExerciseSets>,
+  parts: readonly HardPart[],
+  { catalogue, settings }: CountContext,
+): MuscleLoads {
+  const loads: Partial<Record<Muscle, { -readonly [K in keyof MuscleLoad]: number }>> = {};
+  // Direct work counts whole, indirect half.
+  for (const one of exercises.values()) {
+    for (const { place, share } of tracksOf(exerciseOrThrow(catalogue, one.exerciseId), settings.countingSchool)) {
+      const muscle = muscleAt(place);
+      if (!muscle || share < 0.5) continue;
+      loads[muscle] ??= { hardSets: 0, failureSets: 0, reps: 0, loweringSeconds: 0 };
+      loads[muscle].reps += share * one.reps;
+      loads[muscle].loweringSeconds += share * one.loweringSeconds;
+    }
+  }
+  visitChains(parts, settings, (place, links) => {
+    const load = loads[muscleAt(place) ?? ("" as Muscle)];
+    if (!load) return;
+    load.hardSets += creditOf(links, settings.chain);
+    load.failureSets += creditOf(
+      links.filter(({ part }) => part.toFailure),
+      settings.chain,
+    );
+  });
+  return loads;
+}
+
+function coverageOf(parts: readonly HardPart[], settings: Settings): Coverage {
+  const coverage: Partial<Record<RegionId, Record<Third, number>>> = {};
+  visitChains(parts, settings, (place, links) => {
+    const region = regionAt(place);
+    if (!region) return;
+    coverage[region] ??= { lengthened: 0, middle: 0, shortened: 0 };
+    const known = coverage[region];
+    creditsWithin(links, settings.chain).forEach((credit, index) => {
+      const { exercise, segment } = links[index]!.part;
+      known[thirdOf(hardestLength(exercise, region, segment))] += credit;
+    });
+  });
+  return coverage;
+}
+
+/** Where along its length a region is loaded most in a part: partial reps and holds are at the place that they are done in. */
+export function hardestLength(exercise: Exercise, region: RegionId, segment: Segment): number {
+  const { from, to, peak } = lengthProfile(exercise, region);
+  const where = segment.amount.kind === "hold" ? segment.amount.position : segment.rom;
+  switch (where) {
+    case "full":
+      return peak;
+    case "long":
+      return to;
+    case "middle":
+      return (from + to) / 2;
+    case "short":
+      return from;
+  }
+}
+
+export function addLoads(a: MuscleLoads, b: MuscleLoads): MuscleLoads {
+  const sum: Partial<Record<Muscle, MuscleLoad>> = { ...a };
+  for (const [muscle, load] of Object.entries(b) as [Muscle, MuscleLoad][]) {
+    const known = sum[muscle];
+    sum[muscle] = known
+      ? {
+          hardSets: known.hardSets + load.hardSets,
+          failureSets: known.failureSets + load.failureSets,
+          reps: known.reps + load.reps,
+          loweringSeconds: known.loweringSeconds + load.loweringSeconds,
+        }
+      : load;
+  }
+  return sum;
+}
+
+export function addCoverage(a: Coverage, b: Coverage): Coverage {
+  const sum: Partial<Record<RegionId, LengthCoverage>> = { ...a };
+  for (const [region, more] of Object.entries(b) as [RegionId, LengthCoverage][]) {
+    const known = sum[region];
+    sum[region] = known
+      ? {
+          lengthened: known.lengthened + more.lengthened,
+          middle: known.middle + more.middle,
+          shortened: known.shortened + more.shortened,
+        }
+      : more;
+  }
+  return sum;
+}
