@@ -36,7 +36,8 @@ import type { PlatePlan } from "./plate-plan";
 import { type Policy, roundingPolicy } from "./policy";
 import { type RampKind, type RampSet, rampTo } from "./ramp";
 import type { LoadReason, WayRound } from "./reasons";
-import { keepApart, roundingReasons } from "./rounding";
+import { isSameStep, keepApart, roundingReasons } from "./rounding";
+import { roundSequence, type SequenceStep } from "./sequence";
 import { planSlot } from "./sleeves";
 import { waysRound } from "./ways-round";
 
@@ -100,10 +101,23 @@ interface SlotWork {
   topKg: number | null;
 }
 
+/** A set of a lift, the one before it, and its place among the working sets. */
+interface SetPlace {
+  readonly set: WorkSet;
+  readonly before: WorkSet | null;
+  readonly index: number;
+}
+
 /** The part before in a set, or the same slot's round before, with what was wanted there. */
 interface Neighbour {
   readonly wantedKg: number | null;
   readonly load: ResolvedLoad;
+}
+
+/** How a round's first part is built among the others of its lift. */
+interface InSequence {
+  readonly built: BuildableLoad;
+  readonly reasons: readonly LoadReason[];
 }
 
 /** How far a load found through a related lift may be off, as a share: with one relative, and with more. */
@@ -211,19 +225,102 @@ class Resolver {
 
   private resolveSets(work: SlotWork, exercise: Exercise): void {
     const { slot } = work;
-    const ofTop: { set: WorkSet; before: WorkSet | null; index: number }[] = [];
-    let before: WorkSet | null = null;
+    const places: SetPlace[] = [];
     let workingIndex = 0;
     for (const set of slot.sets) {
       if (!set) continue;
       const index = set.role === "working" ? workingIndex++ : 0;
-      if (set.segments[0]?.load.kind === "percentOfTop") ofTop.push({ set, before, index });
-      else this.resolveSet(work, exercise, set, before, index);
-      before = set;
+      places.push({ set, before: places.at(-1)?.set ?? null, index });
     }
-    if (ofTop.length > 0) {
-      if (work.topKg === null) work.topKg = this.topFromBest(work, exercise, ofTop);
-      for (const { set, before: earlier, index } of ofTop) this.resolveSet(work, exercise, set, earlier, index);
+    const isOfTop = ({ set }: SetPlace) => set.segments[0]?.load.kind === "percentOfTop";
+    this.resolveTogether(work, exercise, places, (place) => !isOfTop(place));
+    const ofTop = places.filter(isOfTop);
+    if (ofTop.length === 0) return;
+    if (work.topKg === null) work.topKg = this.topFromBest(work, exercise, ofTop);
+    this.resolveTogether(work, exercise, places, isOfTop);
+  }
+
+  /** Those of a lift's rounds that are meant, their first parts rounded as one sequence beside what stands already. */
+  private resolveTogether(
+    work: SlotWork,
+    exercise: Exercise,
+    places: readonly SetPlace[],
+    isMeant: (place: SetPlace) => boolean,
+  ): void {
+    const wanted = new Map<string, Wanted>();
+    for (const place of places) {
+      const first = place.set.segments[0]!;
+      const isOwn = first.exerciseId === null || first.exerciseId === exercise.id;
+      if (isMeant(place) && isOwn && first.load.kind !== "fromRound" && first.load.kind !== "fromSegment")
+        wanted.set(first.id, this.wanted(work, exercise, first, null, null, null, place.index));
+    }
+    const inSequence = this.inSequence(work, exercise, places, wanted);
+    for (const place of places) if (isMeant(place)) this.resolveSet(work, exercise, place, wanted, inSequence);
+  }
+
+  private inSequence(
+    work: SlotWork,
+    exercise: Exercise,
+    places: readonly SetPlace[],
+    wanted: ReadonlyMap<string, Wanted>,
+  ): ReadonlyMap<string, InSequence> {
+    const chosen = new Map<string, InSequence>();
+    let run: (SequenceStep & { readonly id: string; readonly stands: boolean })[] = [];
+    const finish = () => {
+      if (run.length > 1 && run.some((step) => !step.stands)) this.chooseTogether(run, chosen);
+      run = [];
+    };
+    const { kind: policy } = this.policyOf(work.record);
+    for (const { set } of places) {
+      const segment = set.segments[0]!;
+      const setup = segment.setup ?? work.slot.setup;
+      const standing = this.loads.get(segment.id);
+      const asked = wanted.get(segment.id);
+      const wantedKg = asked?.kg ?? (standing ? this.wantedKg.get(segment.id) : null) ?? null;
+      if (wantedKg === null || (asked?.exact ?? false)) {
+        finish();
+        continue;
+      }
+      const loads = buildableLoads(exercise, this.context.gym, setup);
+      const stands = standing?.kg != null;
+      const at = stands ? loads.filter((load) => Math.abs(load.kg - standing.kg!) < SAME_WEIGHT_KG) : loads;
+      if (at.length === 0) {
+        finish();
+        continue;
+      }
+      const spanKg = this.toCurve(exercise, wantedKg, setup) ?? wantedKg;
+      run.push({
+        id: segment.id,
+        stands,
+        wantedKg,
+        loads: at,
+        policy: asked?.lighter ? "neverHarder" : policy,
+        spanKg,
+      });
+    }
+    finish();
+    return chosen;
+  }
+
+  private chooseTogether(
+    run: readonly (SequenceStep & { readonly id: string; readonly stands: boolean })[],
+    chosen: Map<string, InSequence>,
+  ): void {
+    const built = roundSequence(run);
+    for (const [index, { id, stands, wantedKg, loads, policy, spanKg }] of run.entries()) {
+      const own = built[index];
+      if (stands || !own) continue;
+      const plain = roundToBuildable(loads, wantedKg, policy)!;
+      const before = built[index - 1];
+      const reasons: LoadReason[] = [];
+      if (Math.abs(plain.kg - own.kg) > SAME_WEIGHT_KG) {
+        const beside = before ?? built[index + 1]!;
+        reasons.push({ kind: "keptApart", besideKg: beside.kg, plainKg: plain.kg, builtKg: own.kg });
+      }
+      const stepKg = before ? wantedKg - run[index - 1]!.wantedKg : 0;
+      if (before && !isSameStep(stepKg, spanKg) && Math.abs(before.kg - own.kg) <= SAME_WEIGHT_KG)
+        reasons.push({ kind: "stepLost", besideKg: before.kg, wantedKg });
+      chosen.set(id, { built: own, reasons });
     }
   }
 
@@ -237,7 +334,13 @@ class Resolver {
     return this.unsaid(work, exercise, heaviest.set.segments[0]!, heaviest.index).kg;
   }
 
-  private resolveSet(work: SlotWork, exercise: Exercise, set: WorkSet, before: WorkSet | null, index: number): void {
+  private resolveSet(
+    work: SlotWork,
+    exercise: Exercise,
+    { set, before, index }: SetPlace,
+    firstWanted: ReadonlyMap<string, Wanted>,
+    inSequence: ReadonlyMap<string, InSequence>,
+  ): void {
     let partBefore: Neighbour | null = null;
     const roundBefore = before ? this.neighbour(before.segments[0]!) : null;
     for (const [position, segment] of set.segments.entries()) {
@@ -245,9 +348,12 @@ class Resolver {
       // A part without a load of its own goes on with the one before, while it is the same lift.
       const last = set.segments[position - 1];
       const sameLift = last && (last.exerciseId ?? work.slot.exerciseId) === own.id;
-      const wanted = this.wanted(work, own, segment, sameLift ? partBefore : null, partBefore, roundBefore, index);
+      const wanted =
+        firstWanted.get(segment.id) ??
+        this.wanted(work, own, segment, sameLift ? partBefore : null, partBefore, roundBefore, index);
       const beside = position > 0 ? (sameLift ? partBefore : null) : own.id === exercise.id ? roundBefore : null;
-      const resolved = this.finish(wanted, own, work, segment, beside, position === 0 && set.role === "working");
+      const speaks = position === 0 && set.role === "working";
+      const resolved = this.finish(wanted, own, work, segment, beside, speaks, inSequence.get(segment.id) ?? null);
       this.loads.set(segment.id, resolved);
       if (wanted.kg !== null) this.wantedKg.set(segment.id, wanted.kg);
       if (position === 0 && resolved.kg !== null && set.role === "working")
@@ -474,12 +580,13 @@ class Resolver {
     segment: Segment,
     beside: Neighbour | null,
     speaks: boolean,
+    inSequence: InSequence | null,
   ): ResolvedLoad {
     const { gym, settings, bodyMassKg } = this.context;
     const setup = segment.setup ?? work.slot.setup;
     const own = this.policyOf(work.record);
     const policy: Policy = wanted.lighter ? { ...own, kind: "neverHarder" } : own;
-    const built = this.build(wanted, exercise, policy, beside, setup);
+    const built = this.build(wanted, exercise, policy, beside, setup, inSequence);
     const { kg } = built;
     const reasons = [...wanted.reasons, ...built.reasons];
     const curve = kg === null ? null : this.toCurve(exercise, kg, setup);
@@ -518,25 +625,25 @@ class Resolver {
     };
   }
 
-  /** The load as this gym builds it. A load written in kg stays as written where it cannot be built; the reason says so. */
+  /** The load as this gym builds it; where it builds nothing for the lift, as it is wanted. */
   private build(
     wanted: Wanted,
     exercise: Exercise,
     policy: Policy,
     beside: Neighbour | null,
     setup: readonly SetupValue[],
+    inSequence: InSequence | null,
   ): { kg: number | null; weight: Weight | null; build: Build | null; reasons: LoadReason[] } {
     if (wanted.kg === null) return { kg: null, weight: null, build: null, reasons: [] };
     const loads = buildableLoads(exercise, this.context.gym, setup);
     const assists = isBodyweight(exercise);
     const own = wanted.exact && !(assists && wanted.kg < 0) ? ({ ...policy, kind: "nearest" } as const) : policy;
-    let built = roundToBuildable(loads, wanted.kg, own.kind);
+    let built = inSequence?.built ?? roundToBuildable(loads, wanted.kg, own.kind);
     let reasons = roundingReasons(wanted.kg, built, loads, assists, own);
     if (assists && wanted.kg < 0) reasons.push(...this.helpProblem(exercise, built?.kg ?? wanted.kg, setup));
-    const unbuildable = built !== null && Math.abs(built.kg - wanted.kg) > SAME_WEIGHT_KG;
-    if (!built || (wanted.exact && unbuildable && !assists))
-      return { kg: wanted.kg, weight: null, build: null, reasons };
-    if (!wanted.exact && beside?.wantedKg != null && beside.load.kg !== null) {
+    if (!built) return { kg: wanted.kg, weight: null, build: null, reasons };
+    if (inSequence) reasons.push(...inSequence.reasons);
+    else if (!wanted.exact && beside?.wantedKg != null && beside.load.kg !== null) {
       const span = this.toCurve(exercise, wanted.kg, setup) ?? wanted.kg;
       // A relative load is a step from what was built; others are steps between what was wanted.
       const relative = wanted.reasons[0]?.kind === "change";

@@ -42,6 +42,17 @@ const SAME_STEP = 0.005;
 /** Neighbours are built apart where the step that is wanted is at least this share of the gym's. */
 const WORTH_A_STEP = 2 / 3;
 
+export const isSameStep = (stepKg: number, spanKg: number): boolean =>
+  Math.abs(stepKg) <= SAME_STEP * Math.max(spanKg, 1);
+
+/** Whether a step between two wanted loads is worth one of the gym's own there. */
+export function isWorthAStep(stepKg: number, fromKg: number, toKg: number, loads: readonly BuildableLoad[]): boolean {
+  const middle = (fromKg + toKg) / 2;
+  const above = loads.findIndex((load) => load.kg > middle + SAME_WEIGHT_KG);
+  if (above < 1) return false;
+  return Math.abs(stepKg) >= WORTH_A_STEP * (loads[above]!.kg - loads[above - 1]!.kg);
+}
+
 /**
  * Rounding each load alone may make two neighbours of a pyramid or drop equal, or turn them round. Then the later one moves to
  * the next load on its own side of the neighbour, where policy and gym allow it; where they do not, the lost step is said.
@@ -58,7 +69,7 @@ export function keepApart(
   isChange: boolean,
 ): KeptApart | null {
   const step = wantedKg - before.wantedKg;
-  if (Math.abs(step) <= SAME_STEP * Math.max(spanKg, 1)) return null;
+  if (isSameStep(step, spanKg)) return null;
   const right = step > 0 ? built.kg > before.builtKg + SAME_WEIGHT_KG : built.kg < before.builtKg - SAME_WEIGHT_KG;
   if (right) return null;
   const next =

@@ -3,10 +3,12 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { SHIPPED_CATALOGUE } from "../exercise/catalogue";
 import { effectiveKg } from "../load/effective";
+import { liftRecord } from "../log";
 import { loadSentence } from "../sentences";
 import { allBlocks } from "../session/grammar";
 import { DEFAULT_SETTINGS } from "../settings";
 import { expandSession, isWork } from "../time/timeline";
+import { weight } from "../units";
 import { sessionVolume } from "../volume/session-volume";
 import { totalSession } from "../volume/totals";
 import { arbitrarySession } from "./arbitrary";
@@ -76,6 +78,30 @@ describe("loads", () => {
     const { loads } = resolve(document, { trainingMaxKg: () => 29 });
     const kg = document.blocks[0]!.slots[0]!.sets.map((set) => loads.get(set!.segments[0]!.id)!.kg);
     expect(kg).toEqual([18, 16, 16, 16]);
+  });
+
+  it("a rising sequence is rounded as a whole: its steps are kept where the gym has them", () => {
+    const document = read("Dumbbell curl 12,10,8,6 @70,80,90,100%top");
+    const record = { ...liftRecord([], DEFAULT_SETTINGS), e1rmKg: 20 };
+    const { loads } = resolve(document, { recordOf: () => record });
+    const kg = document.blocks[0]!.slots[0]!.sets.map((set) => loads.get(set!.segments[0]!.id)!.kg);
+    expect(kg).toEqual([10, 12, 14, 16]);
+  });
+
+  it("what is written and not there is built as what comes nearest", () => {
+    const built = (text: string, gym = BOATHOUSE) => {
+      const document = read(text);
+      const load = resolve(document, { gym }).loads.get(document.blocks[0]!.slots[0]!.sets[0]!.segments[0]!.id)!;
+      return [load.weight, load.build?.kind, load.reasons.some((reason) => reason.kind === "rounded")];
+    };
+    expect(built("Kettlebell swing 1x10 @20kg")).toEqual([weight(16), "hand", true]);
+    const pounds = {
+      ...BOATHOUSE,
+      unit: "lb" as const,
+      bars: [{ name: "45 lb bar", weight: weight(45, "lb") }],
+      plates: [45, 25, 10, 5, 2.5].map((amount) => ({ weight: weight(amount, "lb"), pairs: 3 })),
+    };
+    expect(built("Bench press 1x5 @100kg", pounds)).toEqual([weight(220, "lb"), "bar", true]);
   });
 
   it("a share of another lift follows it round by round", () => {
