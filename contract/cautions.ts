@@ -28,6 +28,7 @@ import {
   setRoundRest,
   shortSentence,
   slotLabels,
+  withinTimeSentence,
 } from "../core";
 import { catalogueIn } from "./catalogue";
 import type { ComputedSession } from "./compute";
@@ -69,6 +70,8 @@ export function cautionsOf(view: SessionContext, document: SessionDocument, comp
     );
   }
   for (const { timeline } of computed.timeline.blocks) {
+    const { block, run } = timeline;
+    if (run.problem) say(labels.get(block.slots[0]!.id)!, withinTimeSentence(run.problem));
     for (const conflict of timeline.conflicts)
       say(`${labels.get(conflict.slotId)}, round ${conflict.round + 1}`, conflictSentence(conflict));
   }

@@ -21,6 +21,7 @@ import {
   snagSentence,
   stopSentence,
   waySentence,
+  withinTimeSentence,
 } from "./sentences";
 import type { StopReached } from "./session/chains";
 import { weight } from "./units";
@@ -203,6 +204,15 @@ describe("what the desk and the floor warn of", () => {
     );
     expect(conflictSentence({ ...conflict, fitsAtRepSeconds: 0.2, fitsAtReps: 0 } as never)).toBe(
       "The reps need 48 s, the set has 30 s.",
+    );
+  });
+
+  it("rounds within a time that do not go as they are meant", () => {
+    expect(withinTimeSentence({ kind: "roundTooLong", roundSeconds: 300, limitSeconds: 120 })).toBe(
+      "One round takes 5:00, the block has 2:00.",
+    );
+    expect(withinTimeSentence({ kind: "mostRounds", rounds: 40, leftSeconds: 75 })).toBe(
+      "The block ends at 40 rounds, the most that it can have, with 1:15 left.",
     );
   });
 

@@ -14,8 +14,9 @@ import { type NextPrescription, type ProgressReason, RULES } from "./progress/ru
 import type { Snag } from "./progress/snags";
 import type { StopReached } from "./session/chains";
 import type { NamedBlock } from "./session/names";
+import type { WithinTimeProblem } from "./time/run";
 import type { TimeConflict } from "./time/timeline";
-import { decimal, formatWeight, round, type Weight } from "./units";
+import { decimal, formatClock, formatWeight, round, type Weight } from "./units";
 import type { BalanceNote, CoverageHole } from "./volume/coverage";
 
 const kg = (figure: number): string => `${decimal(round(figure, 1), 1)} kg`;
@@ -312,6 +313,13 @@ export function conflictSentence(conflict: TimeConflict): string {
   if (conflict.fitsAtRepSeconds >= 0.5) ways.push(`at ${decimal(round(conflict.fitsAtRepSeconds, 1), 1)} s a rep`);
   if (conflict.fitsAtReps >= 1) ways.push(`at ${conflict.fitsAtReps} reps a part`);
   return `The reps need ${needed} s, the set has ${stated} s.${ways.length > 0 ? ` It fits ${ways.join(", or ")}.` : ""}`;
+}
+
+/** What is not as it was meant of rounds within a time. */
+export function withinTimeSentence(problem: WithinTimeProblem): string {
+  if (problem.kind === "mostRounds")
+    return `The block ends at ${problem.rounds} rounds, the most that it can have, with ${formatClock(problem.leftSeconds)} left.`;
+  return `One round takes ${formatClock(problem.roundSeconds)}, the block has ${formatClock(problem.limitSeconds)}.`;
 }
 
 /** What needs the coach, in one sentence. */

@@ -43,7 +43,8 @@ function miniSets(slot: Slot, set: WorkSet, pieces: readonly WorkPiece[], shown:
   const sets: PerformedSegment[][] = [];
   const sided = isSided(slot);
   for (const piece of pieces) {
-    const reps = sided ? piece.reps / 2 : piece.reps;
+    if (piece.side === "right") continue;
+    const reps = piece.side === "alternating" ? piece.reps / 2 : piece.reps;
     const segment = { ...plannedSegment(piece.segment, slot, shown), reps, rightReps: sided ? reps : null };
     if (piece.segment === set.segments[0]) sets.push([segment]);
     else sets.at(-1)!.push(segment);

@@ -164,7 +164,7 @@ function performedBlock(sets: readonly LaidSet[]): BlockTimeline {
       one.set.segments.forEach((segment, index) => {
         const part = done.segments[index]!;
         if (index > 0) {
-          const exercise = exerciseOrThrow(shown.catalogue, slot.exerciseId);
+          const exercise = exerciseOrThrow(shown.catalogue, part.exerciseId);
           const change = changeBetween(
             exercise,
             withChange(segment, one, index),
@@ -206,7 +206,7 @@ function performedBlock(sets: readonly LaidSet[]): BlockTimeline {
     return { ...slot, ramp: { kind: "none" }, sets: own.map(({ set }) => set) };
   });
   const block: Block = { ...from, rounds: { kind: "fixed", count: sets.length }, slots };
-  return { block, spans, seconds: clock, run: { block, rounds: [], limitSeconds: null }, conflicts: [] };
+  return { block, spans, seconds: clock, run: { block, rounds: [], problem: null }, conflicts: [] };
 }
 
 /** A planned cut still takes its change of plates, though the load it led to is written as a figure. */

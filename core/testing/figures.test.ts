@@ -133,6 +133,44 @@ describe("time and counts", () => {
     );
   });
 
+  it.each([
+    ["help from a band", "Dip 1x10 > x6 @BW-25kg", 10],
+    ["a dumbbell taken up after push-ups", "Push-up 1x10 > as Dumbbell bench press x8 @20kg", 6],
+    ["push-ups after the bench", "Bench press 1x8 @60kg > as Push-up x10", 0],
+    ["less on the belt", "Chin-up 1x6 @BW+20kg > x6 @BW+10kg", 8],
+    ["the belt off", "Chin-up 1x6 @BW+20kg > x6 @BW", 0],
+  ])("a change within a set takes the seconds of what is taken up: %s", (_, text, seconds) => {
+    const rests = timelineOf(text).blocks[0]!.timeline.spans.flatMap((one) =>
+      one.kind === "rest" ? [one.seconds] : [],
+    );
+    expect(rests).toEqual(seconds > 0 ? [seconds] : []);
+  });
+
+  it("a rep goal for each side changes sides in every mini-set", () => {
+    const { spans } = timelineOf("Dumbbell row 30total/side @20kg").blocks[0]!.timeline;
+    expect(spans.filter((span) => span.kind === "rest" && span.reason === "side change")).toHaveLength(3);
+    expect(totals("Dumbbell row 30total/side @20kg").reps).toBe(60);
+    expect(timelineOf("Lateral raise 20total/alt @6kg").blocks[0]!.timeline.spans).toMatchObject([
+      { side: "alternating", reps: 24 },
+      { reason: "mini-set" },
+      { side: "alternating", reps: 16 },
+    ]);
+  });
+
+  it("rounds within a time come to their work and rest; what does not fit is named", () => {
+    const within = (text: string) => {
+      const { seconds, workSeconds, restSeconds } = totals(text);
+      expect(seconds).toBe(workSeconds + restSeconds);
+      return [seconds, timelineOf(text).blocks[0]!.timeline.run.problem];
+    };
+    expect(within("A: within 8min\nA1 Push-up 1x20 h8\nA2 Bodyweight squat 1x20 r20")).toEqual([424, null]);
+    expect(within("A: within 2min\nA1 Push-up 1x50 h8\nA2 Bodyweight squat 1x50")).toEqual([
+      308,
+      { kind: "roundTooLong", roundSeconds: 308, limitSeconds: 120 },
+    ]);
+    expect(within("A: within 30min\nA1 Push-up 1x5 r10")[1]).toMatchObject({ kind: "mostRounds" });
+  });
+
   it("a time for the whole set is kept, also with a part to failure", () => {
     expect(totals("Leg extension 1x10 > xF in 60s").workSeconds).toBe(60);
     expect(totals("Leg extension 1xF in 45s").workSeconds).toBe(45);

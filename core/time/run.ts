@@ -46,9 +46,14 @@ export interface RunRound {
 export interface BlockRun {
   readonly block: Block;
   readonly rounds: readonly RunRound[];
-  /** The time that rounds within a time must fit; null otherwise. */
-  readonly limitSeconds: number | null;
+  /** Of rounds within a time: what is not as it was meant; null where all is. */
+  readonly problem: WithinTimeProblem | null;
 }
+
+/** A round longer than the time it is to fit, or more rounds than a block can have. */
+export type WithinTimeProblem =
+  | { readonly kind: "roundTooLong"; readonly roundSeconds: number; readonly limitSeconds: number }
+  | { readonly kind: "mostRounds"; readonly rounds: number; readonly leftSeconds: number };
 
 export function runBlock(block: Block, context: WorkContext): BlockRun {
   const limitSeconds = block.rounds.kind === "withinTime" ? block.rounds.seconds : null;
@@ -72,7 +77,17 @@ export function runBlock(block: Block, context: WorkContext): BlockRun {
     rounds.push({ round, isOptional: round >= least, moves, seconds, rest: null });
     if (limitSeconds !== null && seconds <= 0) break;
   }
-  return { block, rounds, limitSeconds };
+  return { block, rounds, problem: limitSeconds === null ? null : problemWithin(limitSeconds, rounds, clock) };
+}
+
+function problemWithin(
+  limitSeconds: number,
+  rounds: readonly RunRound[],
+  usedSeconds: number,
+): WithinTimeProblem | null {
+  if (usedSeconds > limitSeconds) return { kind: "roundTooLong", roundSeconds: usedSeconds, limitSeconds };
+  if (rounds.length < LIMITS.rounds) return null;
+  return { kind: "mostRounds", rounds: rounds.length, leftSeconds: limitSeconds - usedSeconds };
 }
 
 /** The moves of one round, also of one that was added beyond those planned. */

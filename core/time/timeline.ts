@@ -80,6 +80,9 @@ export interface TimelineContext extends WorkContext {
   readonly rampReps?: (slot: Slot) => readonly number[];
 }
 
+/** Later mini-sets of a rep goal are expected to go like the last of these. */
+export const MINI_SETS_TOLD_APART = 12;
+
 const ASSUMED_RAMP_REPS = [8, 5, 3] as const;
 
 interface Remembered {
@@ -180,10 +183,17 @@ function outsideKey(block: Block, { rampReps, expectedReps }: TimelineContext): 
     if (rampReps && slot.ramp.kind !== "none") key += `;${rampReps(slot).join()}`;
     if (!expectedReps) continue;
     for (const set of slot.sets) {
-      for (const segment of set?.segments ?? []) if (isOpen(segment, set!)) key += `,${expectedReps(segment) ?? ""}`;
+      for (const segment of set?.segments ?? [])
+        if (isOpen(segment, set!)) key += `,${expectedOf(segment, set!, expectedReps)}`;
     }
   }
   return key;
+}
+
+/** Of a rep goal all mini-sets that may be. */
+function expectedOf(segment: Segment, set: WorkSet, expectedReps: NonNullable<WorkContext["expectedReps"]>): string {
+  const count = set.stop.kind === "repTotal" ? MINI_SETS_TOLD_APART : 1;
+  return Array.from({ length: count }, (_, miniSet) => expectedReps(segment, miniSet) ?? "").join("+");
 }
 
 /** Puts a start to every piece of a block's run: ramps first, then round by round. */
@@ -206,7 +216,6 @@ function layOut(run: BlockRun, context: TimelineContext): BlockTimeline {
       rest(context.settings.rampRestSeconds, "ramp", slot.id, -1, false);
     });
   }
-  const from = clock;
   for (const { round, moves, rest: after } of run.rounds) {
     for (const { slot, set, work, handover } of moves) {
       if (work.conflict) conflicts.push({ ...work.conflict, setId: set.id, slotId: slot.id, round });
@@ -233,7 +242,6 @@ function layOut(run: BlockRun, context: TimelineContext): BlockTimeline {
     }
     if (after) rest(after.seconds, "round", block.id, round, after.why === "assumed");
   }
-  if (run.limitSeconds !== null) clock = Math.max(clock, from + run.limitSeconds);
   return { block, spans, seconds: clock, run, conflicts };
 }
 

@@ -53,8 +53,11 @@ export interface SetWork {
 export interface WorkContext {
   readonly catalogue: Catalogue;
   readonly settings: Settings;
-  /** Forecast reps of a segment without a fixed figure (to failure, max reps); without it the settings' assumption. */
-  readonly expectedReps?: (segment: Segment) => number | null;
+  /**
+   * Forecast reps of a segment without a fixed figure (to failure, max reps), of a rep goal by its mini-set, counted from 0;
+   * without it the settings' assumption.
+   */
+  readonly expectedReps?: (segment: Segment, miniSet: number) => number | null;
 }
 
 /** Whether a segment has no figure of reps of its own: to failure, as many as possible, a part of a rep goal. */
@@ -108,7 +111,8 @@ function pass(
   const leftForOpen = openParts > 0 && needed < total ? (total - needed) / openParts : null;
   const pieces: (WorkPiece | RestPiece)[] = [];
   segments.forEach((segment, index) => {
-    if (index > 0) pieces.push(changeBetween(exercise, segment, segments[index - 1]!, settings));
+    if (index > 0)
+      pieces.push(changeBetween(doneIn(segment, exercise, context), segment, segments[index - 1]!, settings));
     const tempo = tempoInForce(segments, index);
     const perRep = secondsPerRep(segments, index, settings);
     const own = ownAmount(segment, index, perRep, tempo !== null, context);
@@ -167,7 +171,7 @@ function ownAmount(
       return { seconds: amount.seconds, reps: 0, repsAssumed: false, paceAssumed: false };
     case "maxReps":
     case "toFailure": {
-      const reps = expectedReps?.(segment) ?? assumedReps(segment, index, settings);
+      const reps = expectedReps?.(segment, 0) ?? assumedReps(segment, index, settings);
       return { seconds: reps * perRep, reps, repsAssumed: true, paceAssumed: !hasTempo };
     }
   }
@@ -220,7 +224,17 @@ function conflictOf(slot: Slot, set: WorkSet, settings: Settings): SetTimeConfli
   };
 }
 
-/** What lies between two segments: a written pause, or the seconds the load change takes; the longer counts. */
+/** The exercise of a part: its own, or the lift's. */
+export const doneIn = (
+  segment: Segment,
+  exercise: Exercise,
+  { catalogue }: Pick<WorkContext, "catalogue">,
+): Exercise => (segment.exerciseId === null ? exercise : exerciseOrThrow(catalogue, segment.exerciseId));
+
+/**
+ * What lies before a segment: a written pause, or the seconds the load change takes; the longer counts. `exercise` is the
+ * segment's own.
+ */
 export function changeBetween(exercise: Exercise, segment: Segment, before: Segment, settings: Settings): RestPiece {
   const change = dropChangeSeconds(exercise, segment, before, settings);
   const pause = segment.restBeforeSeconds;
@@ -241,39 +255,47 @@ function repGoal(
   context: WorkContext,
 ): (WorkPiece | RestPiece)[] {
   const { settings } = context;
-  const sides = slot.laterality === "both" ? 1 : 2;
+  const sides: readonly Side[] =
+    slot.laterality === "both" ? ["both"] : slot.laterality === "alternating" ? ["alternating"] : ["left", "right"];
+  const turns = timesOf(slot);
   const mine = stop.shared ? Math.ceil(stop.total / 2) : stop.total;
   const pieces: (WorkPiece | RestPiece)[] = [];
   let left = mine;
-  let index = 0;
+  let miniSet = 0;
   while (left > 0) {
-    let worked = 0;
+    const reps: number[] = [];
     for (const [part, segment] of set.segments.entries()) {
       if (left <= 0) break;
-      if (part > 0) {
-        const change = changeBetween(exercise, segment, set.segments[part - 1]!, settings);
-        pieces.push(change);
-        worked += change.seconds;
-      }
       const assumed = part === 0 ? settings.assumed.repsToFailure : settings.assumed.repsAfterDrop;
       const written = segment.amount.kind === "reps" ? segment.amount.reps.high : null;
-      const most = Math.max(1, Math.round(written ?? context.expectedReps?.(segment) ?? assumed));
-      const reps = Math.min(most, left);
-      const seconds = reps * secondsPerRep(set.segments, part, settings) * sides;
-      pieces.push({
-        kind: "work",
-        seconds,
-        segment,
-        segmentIndex: index++,
-        side: "both",
-        reps: reps * sides,
-        repsAssumed: true,
-        tempoAssumed: tempoInForce(set.segments, part) === null,
-      });
-      worked += seconds;
-      left -= reps;
+      const most = Math.max(1, Math.round(written ?? context.expectedReps?.(segment, miniSet) ?? assumed));
+      reps.push(Math.min(most, left));
+      left -= reps.at(-1)!;
     }
+    const mini: (WorkPiece | RestPiece)[] = [];
+    for (const [place, side] of sides.entries()) {
+      if (place > 0)
+        mini.push({ kind: "rest", seconds: settings.sideChangeSeconds, reason: "side change", assumed: false });
+      for (const [part, count] of reps.entries()) {
+        const segment = set.segments[part]!;
+        if (part > 0)
+          mini.push(changeBetween(doneIn(segment, exercise, context), segment, set.segments[part - 1]!, settings));
+        mini.push({
+          kind: "work",
+          seconds: count * secondsPerRep(set.segments, part, settings) * turns,
+          segment,
+          segmentIndex: miniSet * set.segments.length + part,
+          side,
+          reps: count * turns,
+          repsAssumed: true,
+          tempoAssumed: tempoInForce(set.segments, part) === null,
+        });
+      }
+    }
+    pieces.push(...mini);
+    miniSet++;
     if (left <= 0) break;
+    const worked = mini.reduce((total, piece) => total + piece.seconds, 0);
     const written = stop.restSeconds ?? settings.assumed.miniSetRestSeconds;
     pieces.push({
       kind: "rest",
@@ -285,14 +307,15 @@ function repGoal(
   return pieces;
 }
 
-/** Seconds a change of load takes within a set; none where nothing changes. Settings, by implement. */
-export function dropChangeSeconds(exercise: Exercise, segment: Segment, before: Segment, settings: Settings): number {
+/** Seconds a change of load takes before a segment; none where nothing changes. Settings, by the implement taken up. */
+function dropChangeSeconds(exercise: Exercise, segment: Segment, before: Segment, settings: Settings): number {
   const changes =
     segment.load.kind !== "unsaid" || segment.exerciseId !== before.exerciseId || segment.exerciseId !== null;
   const bandChanged = segment.beside.length > 0 && !sameValue(segment.beside, before.beside);
   if (bandChanged) return settings.dropChangeSeconds.band;
   if (!changes) return 0;
-  if (segment.load.kind === "bodyweight" && segment.load.added === null) return settings.dropChangeSeconds.bodyweight;
+  if (exercise.implement === "bodyweight" || exercise.implement === "straps")
+    return bodyChangeSeconds(segment.load, settings);
   switch (exercise.implement) {
     case "dumbbells":
     case "dumbbell":
@@ -305,8 +328,12 @@ export function dropChangeSeconds(exercise: Exercise, segment: Segment, before: 
       return settings.dropChangeSeconds.plates;
     case "band":
       return settings.dropChangeSeconds.band;
-    case "bodyweight":
-    case "straps":
-      return settings.dropChangeSeconds.bodyweight;
   }
+}
+
+/** Of a move of the body: help comes from a band, added load from plates; without either there is nothing to change. */
+function bodyChangeSeconds(load: Segment["load"], { dropChangeSeconds }: Settings): number {
+  if (load.kind === "unsaid" || (load.kind === "bodyweight" && load.added === null))
+    return dropChangeSeconds.bodyweight;
+  return load.kind === "bodyweight" && load.sign < 0 ? dropChangeSeconds.band : dropChangeSeconds.plates;
 }
