@@ -32,7 +32,7 @@ export function prescriptionsOf(document: SessionDocument, context: SessionConte
             kg: load?.kg ?? null,
             words: load?.weight && load.kg !== null ? loadWords(own, load.kg, load.weight) : "to be found",
             expectedRir: load?.expectedRir ?? null,
-            built: load?.build != null,
+            built: load?.build != null && !load.reasons.some((reason) => reason.kind === "outOfReach"),
             thread: threadKeyOf(own, load?.kg ?? null),
             problem: problemOf(load),
           };

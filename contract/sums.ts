@@ -22,4 +22,6 @@ export interface LiftSummary {
   readonly formula: E1rmFormula;
   /** What was felt in its last sets. */
   readonly felt: FeltSets | null;
+  /** Whole weeks up to its last day for which it has been done at the same loads and reps. */
+  readonly weeksUnchanged: number;
 }

@@ -48,6 +48,8 @@ export interface ClientLine {
   readonly limits: string;
   readonly readiness: ReadinessState;
   readonly sessions: readonly SessionLine[];
+  /** Lifts that have stood at the same loads and reps for eight weeks or more. */
+  readonly standingLifts: number;
 }
 
 export interface ClientView extends ClientLine {

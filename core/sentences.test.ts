@@ -116,13 +116,22 @@ describe("why the next prescription is what it is", () => {
       "Last time 9, 8, 8: one more rep in set 2, 9, before load goes up at 12.",
     ],
     [
-      { kind: "widen", stepKg: 2, percent: 16.67, high: 15 },
-      "The next step, 2 kg, is 17 % more: the range widens to 15 first.",
+      { kind: "repsFirst", stepKg: 2, percent: 16.67, until: 15 },
+      "The next step, 2 kg, is 17 % more: reps go up first, to 15, where it is made.",
     ],
     [
-      { kind: "heldByBound", stepKg: 5, percent: 12.5, limit: 10 },
-      "The next step, 5 kg, is 13 % more than last time, above 10 % a week: the load repeats.",
+      { kind: "stepTooFar", stepKg: 2, percent: 25 },
+      "The next step, 2 kg, is 25 % more, and reps alone will not reach it: add small plates, a set, or slower lowering.",
     ],
+    [
+      { kind: "heldByBound", stepKg: 5, percent: 8, limit: 10 },
+      "This week has risen by 10 % already: the load repeats.",
+    ],
+    [
+      { kind: "tooEasy", asked: 2, had: 6, fromKg: 60, toKg: 65 },
+      "All sets left 6 or more in reserve where 2 was asked: 60 kg to 65 kg, by the curve.",
+    ],
+    [{ kind: "unchanged", weeks: 9 }, "The same loads and reps for 9 weeks now."],
     [{ kind: "pain", pain: 4 }, "Pain of 4 was logged last time: nothing goes up."],
     [{ kind: "formBroke" }, "Form broke last time: nothing goes up."],
     [{ kind: "timeOff", weeks: 1, percent: 0, fewerSets: 0 }, "A week was missed: the load repeats."],
@@ -234,6 +243,7 @@ describe("what the desk and the floor warn of", () => {
     [{ kind: "missedSessions", count: 2 }, "2 planned sessions were not done in four weeks."],
     [{ kind: "setsLeftOut", left: 3, planned: 12 }, "3 of 12 sets were left out last time."],
     [{ kind: "lowAdherence", done: 5, planned: 8 }, "5 of 8 sessions in four weeks: simplify the week?"],
+    [{ kind: "standsStill", lifts: 6 }, "6 lifts have stood at the same loads and reps for eight weeks."],
   ])("what needs the coach: %j", (snag, sentence) => {
     expect(snagSentence(snag, "Runa")).toContain(sentence);
   });

@@ -242,10 +242,16 @@ export function progressSentence(reason: ProgressReason): string {
       return `Missed ${reason.misses} times running: ${decimal(reason.percent)} % off, ${kg(reason.fromKg)} to ${kg(reason.toKg)}, then build again.`;
     case "moreReps":
       return `Last time ${reason.last.join(", ")}: one more rep in set ${reason.set}, ${reason.reps}, before load goes up at ${reason.high}.`;
-    case "widen":
-      return `The next step, ${kg(reason.stepKg)}, is ${decimal(round(reason.percent))} % more: the range widens to ${reason.high} first.`;
+    case "repsFirst":
+      return `The next step, ${kg(reason.stepKg)}, is ${decimal(round(reason.percent))} % more: reps go up first, to ${reason.until}, where it is made.`;
+    case "stepTooFar":
+      return `The next step, ${kg(reason.stepKg)}, is ${decimal(round(reason.percent))} % more, and reps alone will not reach it: add small plates, a set, or slower lowering.`;
     case "heldByBound":
-      return `The next step, ${kg(reason.stepKg)}, is ${decimal(round(reason.percent))} % more than last time, above ${reason.limit} % a week: the load repeats.`;
+      return `This week has risen by ${reason.limit} % already: the load repeats.`;
+    case "tooEasy":
+      return `All sets left ${decimal(reason.had)} or more in reserve where ${decimal(reason.asked)} was asked: ${kg(reason.fromKg)} to ${kg(reason.toKg)}, by the curve.`;
+    case "unchanged":
+      return `The same loads and reps for ${reason.weeks} weeks now.`;
     case "pain":
       return `Pain of ${reason.pain} was logged last time: nothing goes up.`;
     case "formBroke":
@@ -333,6 +339,8 @@ export function snagSentence(snag: Snag, name: string): string {
       return `${snag.left} of ${snag.planned} sets were left out last time.`;
     case "lowAdherence":
       return `${snag.done} of ${snag.planned} sessions in four weeks: simplify the week?`;
+    case "standsStill":
+      return `${snag.lifts} lifts have stood at the same loads and reps for eight weeks.`;
   }
 }
 

@@ -4,7 +4,7 @@
  */
 import { type Exercise, exerciseOrThrow } from "../exercise/exercise";
 import type { ResolveContext } from "../load/context";
-import { curveKg } from "../load/effective";
+import { curveKg, prescribedFromCurve } from "../load/effective";
 import { buildableLoads } from "../load/equipment";
 import { roundingPolicy } from "../load/policy";
 import type { LiftRecord } from "../log";
@@ -54,6 +54,7 @@ export function nextOfLift(
     e1rmKg: record.e1rmKg,
     curve: record.curve,
     toCurveKg: (kg) => curveKg(exercise, kg, context.bodyMassKg, context.settings, slot.setup),
+    toPrescribedKg: (kg) => prescribedFromCurve(exercise, kg, context.bodyMassKg, context.settings, slot.setup),
     policy: roundingPolicy(context.policy, record).kind,
   });
 }

@@ -1,12 +1,14 @@
+import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { SHIPPED_CATALOGUE } from "../exercise/catalogue";
-import { populationCurve } from "../load/e1rm";
+import { e1rmFactor, populationCurve } from "../load/e1rm";
 import { buildableLoads } from "../load/equipment";
 import { type Exposure, liftRecord } from "../log";
 import { DEFAULT_SETTINGS } from "../settings";
 import { BOATHOUSE, exposure, read, resolve } from "../testing/helpers";
+import { addDays, weight } from "../units";
 import type { ProgressionRule } from "./rule";
-import { newRule, nextPrescription, type SetTarget, timeOffPercent } from "./rules";
+import { newRule, nextPrescription, type SetTarget, timeOffPercent, weeksUnchanged } from "./rules";
 
 const squat = SHIPPED_CATALOGUE.byId.get("back-squat")!;
 const press = SHIPPED_CATALOGUE.byId.get("dumbbell-bench-press")!;
@@ -16,7 +18,7 @@ function next(
   target: SetTarget,
   sets: number,
   exposures: Exposure[],
-  options: { exercise?: typeof squat; date?: string; e1rmKg?: number } = {},
+  options: { exercise?: typeof squat; date?: string; e1rmKg?: number; settings?: typeof DEFAULT_SETTINGS } = {},
 ) {
   const exercise = options.exercise ?? squat;
   const effort = target.rir === null ? "" : ` rir${target.rir}`;
@@ -24,11 +26,12 @@ function next(
   return nextPrescription(newRule(rule), { block, slot: block.slots[0]! }, exposures, {
     exercise,
     loads: buildableLoads(exercise, BOATHOUSE),
-    settings: DEFAULT_SETTINGS,
+    settings: options.settings ?? DEFAULT_SETTINGS,
     calendar: { date: options.date ?? "2026-11-17", purpose: "training", planWeek: null },
     e1rmKg: options.e1rmKg ?? 120,
     curve: populationCurve(DEFAULT_SETTINGS.e1rmFormula),
     toCurveKg: (kg) => kg,
+    toPrescribedKg: (kg) => kg,
     policy: "nearest",
   })!;
 }
@@ -94,7 +97,9 @@ describe("load first", () => {
   it("goes up no more than a tenth in a week, unless the smallest step is more and the forecast holds", () => {
     const light = did("2026-11-10", 20, [5, 5, 5]);
     expect(next("loadFirst", fives, 3, [light]).sets[0]!.loadKg).toBe(22.5);
-    expect(next("loadFirst", fives, 3, [light], { e1rmKg: 23 }).reasons[0]).toMatchObject({ kind: "heldByBound" });
+    const held = next("loadFirst", fives, 3, [light], { e1rmKg: 23 });
+    expect(held.reasons[0]).toMatchObject({ kind: "repsFirst", until: 7 });
+    expect(held.sets).toEqual(Array.from({ length: 3 }, () => ({ loadKg: 20, reps: 6 })));
   });
 
   it("comes back lighter after time off", () => {
@@ -171,14 +176,174 @@ describe("double progression", () => {
   });
 
   it("widens the range first where the smallest step is over a tenth and the forecast falls short", () => {
-    const held = answer([10, 10, 10], 10, 11);
-    expect(held.reasons[0]).toMatchObject({ kind: "widen", high: 12 });
-    expect(held.sets.map((set) => set.loadKg)).toEqual([10, 10, 10]);
+    const held = answer([10, 10, 10], 4, 5);
+    expect(held.reasons[0]).toMatchObject({ kind: "repsFirst", until: 17 });
+    expect(held.sets).toEqual([11, 10, 10].map((reps) => ({ loadKg: 4, reps })));
   });
 
   it("says when the gym has nothing heavier", () => {
     expect(answer([10, 10, 10], 32, 90).reasons[0]).toEqual({ kind: "topOfGym", kg: 32 });
   });
+});
+
+describe("the bound of a week", () => {
+  /** Weeks of training under a rule, each day done as it was asked; answers with what was asked. */
+  function train(days: readonly string[], from: Exposure, options: Parameters<typeof next>[4] & { target: SetTarget }) {
+    const log = [from];
+    return days.map((date) => {
+      const record = liftRecord(log, DEFAULT_SETTINGS);
+      const { target, ...rest } = options;
+      const answer = next("loadFirst", target, 3, log, { ...rest, date, e1rmKg: record.e1rmKg ?? 0 });
+      const sets = answer.sets.map(({ loadKg, reps }) => ({
+        loadKg,
+        reps,
+        target: { low: target.low, high: target.low },
+      }));
+      log.push(exposure(date, sets));
+      return { kg: answer.sets[0]!.loadKg, reps: answer.sets[0]!.reps, kind: answer.reasons[0]!.kind };
+    });
+  }
+  const week = (monday: number) =>
+    Array.from({ length: 7 }, (_, day) => `2026-11-${String(monday + day).padStart(2, "0")}`);
+
+  it("is a tenth, however many sessions the week has", () => {
+    const fromKg = did("2026-11-08", 50, [5, 5, 5]);
+    const first = train(week(9), fromKg, { target: fives });
+    expect(Math.max(...first.map(({ kg }) => kg))).toBe(55);
+    expect(first.at(-1)!.kind).toBe("heldByBound");
+    const second = train([...week(9), ...week(16)], fromKg, { target: fives });
+    expect(Math.max(...second.map(({ kg }) => kg))).toBe(60);
+  });
+
+  it("fixed reps on a coarse step go up first, to where the step is made, and then it is taken", () => {
+    const twelves = { low: 12, high: 12, rir: 2 };
+    const days = Array.from(
+      { length: 9 },
+      (_, i) => `2026-${i < 4 ? "11" : "12"}-${String(i < 4 ? 3 + 7 * i : 1 + 7 * (i - 4)).padStart(2, "0")}`,
+    );
+    const start = exposure("2026-10-27", Array(3).fill({ loadKg: 10, reps: 12, target: { low: 12, high: 12 } }));
+    const weeks = train(days, start, { exercise: press, target: twelves });
+    expect(weeks[0]).toEqual({ kg: 10, reps: 13, kind: "repsFirst" });
+    const step = weeks.findIndex(({ kg }) => kg > 10);
+    expect(weeks[step]).toEqual({ kg: 12, reps: 12, kind: "rise" });
+    expect(step).toBeLessThan(6);
+  });
+
+  it("widening ends, and says what else there is", () => {
+    const range = { low: 10, high: 15, rir: 2 };
+    const log = [exposure("2026-11-10", Array(3).fill({ loadKg: 4, reps: 18, target: range }))];
+    const answer = next("doubleProgression", range, 3, log, { exercise: press, e1rmKg: 5.4 });
+    expect(answer.reasons).toEqual([{ kind: "stepTooFar", stepKg: 2, percent: 50 }]);
+    expect(answer.sets.map(({ reps }) => reps)).toEqual([18, 18, 18]);
+  });
+
+  it("work that is far too easy goes up by the curve, within the tenth", () => {
+    const eights = { low: 8, high: 8, rir: 2 };
+    const easy = [exposure("2026-11-10", Array(3).fill({ loadKg: 60, reps: 8, rir: 6, target: { low: 8, high: 8 } }))];
+    const answer = next("loadFirst", eights, 3, easy);
+    // Fourteen reps in hand at 60 kg: the load for ten of them.
+    expect(answer.reasons).toEqual([{ kind: "tooEasy", asked: 2, had: 6, fromKg: 60, toKg: 67.5 }]);
+    const one = [
+      exposure(
+        "2026-11-10",
+        [6, 6, 3].map((rir) => ({ loadKg: 60, reps: 8, rir, target: { low: 8, high: 8 } })),
+      ),
+    ];
+    expect(next("loadFirst", eights, 3, one).reasons[0]!.kind).toBe("rise");
+  });
+
+  it("no rule asks for more than a tenth above the best of four weeks, unless the forecast reaches it", () => {
+    const set = fc.record({ reps: fc.integer({ min: 3, max: 14 }), rir: fc.option(fc.integer({ min: 0, max: 8 })) });
+    const day = fc.record({ kg: fc.integer({ min: 4, max: 16 }), sets: fc.array(set, { minLength: 1, maxLength: 4 }) });
+    const rule = fc.constantFrom("loadFirst" as const, "doubleProgression" as const);
+    fc.assert(
+      fc.property(
+        rule,
+        fc.array(day, { minLength: 1, maxLength: 6 }),
+        fc.integer({ min: 0, max: 3 }),
+        (kind, days, rir) => {
+          const target = { low: 6, high: kind === "loadFirst" ? 6 : 10, rir };
+          const log = days.map(({ kg, sets }, index) =>
+            exposure(
+              `2026-11-${String(2 + 2 * index).padStart(2, "0")}`,
+              sets.map((one) => ({ ...one, loadKg: 2 * kg, target: { low: 6, high: target.high } })),
+            ),
+          );
+          const { e1rmKg } = liftRecord(log, DEFAULT_SETTINGS);
+          const answer = next(kind, target, 3, log, { exercise: press, date: "2026-11-16", e1rmKg: e1rmKg ?? 0 });
+          const curve = populationCurve(DEFAULT_SETTINGS.e1rmFormula);
+          const implied = (kg: number, reps: number, left: number) => kg * e1rmFactor(reps + left, curve);
+          const best = Math.max(
+            ...log.flatMap(({ sets }) => sets.map((one) => implied(one.loadKg, one.reps, one.rir ?? 2))),
+          );
+          const reaches = (kg: number) =>
+            (e1rmKg ?? 0) / kg >= e1rmFactor(target.low - 0.5 + Math.max(0, rir - 1), curve);
+          const lastTop = Math.max(...log.at(-1)!.sets.map(({ loadKg }) => loadKg));
+          for (const { loadKg } of answer.sets) {
+            if (loadKg <= lastTop) continue;
+            expect(implied(loadKg, target.low, rir) <= 1.1 * best + 1e-6 || reaches(loadKg)).toBe(true);
+          }
+        },
+      ),
+      { numRuns: 400 },
+    );
+  });
+});
+
+describe("misses of a move of the body", () => {
+  const chinUp = SHIPPED_CATALOGUE.byId.get("chin-up")!;
+  it.each([
+    [-15, -20.7],
+    [0, -7.2],
+    [20, 10.8],
+  ])("missed twice at %s kg: a tenth of body and load together, %s kg", (from, wanted) => {
+    const log = ["2026-11-03", "2026-11-10"].map((date) =>
+      exposure(date, Array(3).fill({ loadKg: from, reps: 4, target: { low: 6, high: 6 } })),
+    );
+    const loads = Array.from({ length: 450 }, (_, i) => ({
+      kg: (i - 280) / 10,
+      weight: weight(1),
+      build: { kind: "body" as const },
+    }));
+    const block = read("Chin-up 3x6").blocks[0]!;
+    const answer = nextPrescription(newRule("loadFirst"), { block, slot: block.slots[0]! }, log, {
+      exercise: chinUp,
+      loads,
+      settings: DEFAULT_SETTINGS,
+      calendar: { date: "2026-11-17", purpose: "training", planWeek: null },
+      e1rmKg: 90,
+      curve: populationCurve(DEFAULT_SETTINGS.e1rmFormula),
+      toCurveKg: (kg) => kg + 72,
+      toPrescribedKg: (kg) => kg - 72,
+      policy: "nearest",
+    })!;
+    expect(answer.sets[0]!.loadKg).toBeCloseTo(wanted, 6);
+  });
+});
+
+it("three misses running are a cut where the setting says three", () => {
+  const missed = (date: string) => did(date, 80, [5, 4, 4]);
+  const log = ["2026-10-27", "2026-11-03", "2026-11-10"].map(missed);
+  const settings = { ...DEFAULT_SETTINGS, missesBeforeCut: 3 };
+  expect(next("loadFirst", fives, 3, log.slice(1), { settings }).reasons[0]!.kind).toBe("repeat");
+  expect(next("loadFirst", fives, 3, log, { settings }).reasons[0]).toMatchObject({ kind: "cut", misses: 3, toKg: 70 });
+});
+
+it.each([{ pain: 5 }, { form: "broke" as const }])(
+  "%j and then two hundred days off: thirty percent off, and careful",
+  (how) => {
+    const answer = next("loadFirst", fives, 3, [did("2026-05-01", 100, [5, 5, 5], how)], { date: "2026-11-17" });
+    expect(answer.sets).toEqual([70, 70].map((loadKg) => ({ loadKg, reps: 5 })));
+    expect(answer.reasons.map(({ kind }) => kind)).toEqual([how.pain ? "pain" : "formBroke", "timeOff"]);
+  },
+);
+
+it("a lift that stands still for eight weeks is said to", () => {
+  const weeks = Array.from({ length: 9 }, (_, i) => did(addDays("2026-09-15", 7 * i), 80, [5, 5, 4]));
+  expect(weeksUnchanged(weeks, "2026-11-17")).toBe(9);
+  expect(weeksUnchanged([...weeks.slice(0, -1), did("2026-11-10", 82.5, [5, 5, 5])], "2026-11-17")).toBe(0);
+  expect(weeksUnchanged([], "2026-11-17")).toBe(0);
+  expect(next("loadFirst", fives, 3, weeks).reasons.at(-1)).toEqual({ kind: "unchanged", weeks: 9 });
 });
 
 it("is a pure function of the log: a corrected set changes what follows", () => {

@@ -4,13 +4,14 @@
  * one table, `RULES`.
  */
 import type { Exercise } from "../exercise/exercise";
-import { type RepCurve, repsAtLoad } from "../load/e1rm";
-import { type BuildableLoad, nextHeavier, type RoundingPolicy, roundToBuildable } from "../load/equipment";
+import { e1rmFactor, type RepCurve } from "../load/e1rm";
+import { type BuildableLoad, type RoundingPolicy, roundToBuildable } from "../load/equipment";
 import type { Exposure, ExposurePurpose, LoggedSet } from "../log";
 import type { Edit } from "../session/edits";
 import type { Block, Slot, Span } from "../session/grammar";
 import type { Settings } from "../settings";
 import { daysBetween } from "../units";
+import { cutLoad, expectedReps, impliedBySet, repsForStep, type Step, stepUp, weeklyLimitKg } from "./bound";
 import { oneSetFewer } from "./fewer-sets";
 import type { ProgressionRule, RuleKind, RuleOf, RuleSettings } from "./rule";
 
@@ -41,6 +42,8 @@ export interface ProgressContext {
   readonly curve: RepCurve;
   /** Turns a prescribed load into curve kg; null when unknown. */
   readonly toCurveKg: (loadKg: number) => number | null;
+  /** The other way. */
+  readonly toPrescribedKg: (curveKg: number) => number | null;
   readonly policy: RoundingPolicy;
 }
 
@@ -63,8 +66,20 @@ export type ProgressReason =
       readonly high: number;
       readonly last: readonly number[];
     }
-  | { readonly kind: "widen"; readonly stepKg: number; readonly percent: number; readonly high: number }
+  /** The next step is too far: reps go up first, to where it is made. */
+  | { readonly kind: "repsFirst"; readonly stepKg: number; readonly percent: number; readonly until: number }
+  /** The next step is too far, and reps have gone as far as they can tell. */
+  | { readonly kind: "stepTooFar"; readonly stepKg: number; readonly percent: number }
+  /** This week has had its tenth. */
   | { readonly kind: "heldByBound"; readonly stepKg: number; readonly percent: number; readonly limit: number }
+  | {
+      readonly kind: "tooEasy";
+      readonly asked: number;
+      readonly had: number;
+      readonly fromKg: number;
+      readonly toKg: number;
+    }
+  | { readonly kind: "unchanged"; readonly weeks: number }
   | { readonly kind: "pain"; readonly pain: number }
   | { readonly kind: "formBroke" }
   | { readonly kind: "timeOff"; readonly weeks: number; readonly percent: number; readonly fewerSets: number }
@@ -121,9 +136,13 @@ export function suggestedRule(targets: readonly SetTarget[]): ProgressionRule {
 /** All that a rule goes by. */
 interface Situation {
   readonly targets: readonly SetTarget[];
-  /** The last time that counts, and the one before it. */
+  /** The last time that counts, and those before it, oldest first. */
   readonly last: Exposure;
-  readonly before: Exposure | null;
+  readonly earlier: readonly Exposure[];
+  /** The most that this week may ask, as an implied maximum in curve kg. */
+  readonly limitKg: number | null;
+  /** What every set of the last time showed at the least, as a maximum in curve kg; 0: not known. */
+  readonly shownKg: number;
   readonly context: ProgressContext;
 }
 
@@ -191,7 +210,30 @@ export function nextPrescription(
     return answer({ sets, edits, reasons: [...careful, ...reasons] });
   }
   if (careful.length > 0) return answer({ sets: repeated(targets, last), reasons: careful });
-  return answer(ask(rule, { targets, last, before: trained.at(-2) ?? null, context }));
+  const limitKg = weeklyLimitKg(worked, context);
+  const shownKg = Math.min(...last.sets.map((set) => impliedBySet(set, context) ?? 0));
+  const situation: Situation = { targets, last, earlier: trained.slice(0, -1), limitKg, shownKg, context };
+  const ruled = farTooEasy(situation) ?? ask(rule, situation);
+  const weeks = weeksUnchanged(trained, context.calendar.date);
+  const standsStill: ProgressReason[] = weeks >= UNCHANGED_WEEKS ? [{ kind: "unchanged", weeks }] : [];
+  return answer({ ...ruled, reasons: [...ruled.reasons, ...standsStill] });
+}
+
+/** A lift at the same loads and reps for so long stands still. */
+export const UNCHANGED_WEEKS = 8;
+
+/** Whole weeks for which a lift has been done at the same loads and reps, up to a date; 0 where its last day was another. */
+export function weeksUnchanged(exposures: readonly Exposure[], date: string): number {
+  const done = ({ sets }: Exposure) =>
+    sets
+      .filter((set) => set.working)
+      .map(({ loadKg, reps }) => `${loadKg}×${reps}`)
+      .join();
+  const last = exposures.at(-1);
+  if (!last) return 0;
+  const other = exposures.findLastIndex((exposure) => done(exposure) !== done(last));
+  const since = exposures[other + 1]!;
+  return since === last ? 0 : Math.floor(daysBetween(since.date, date) / 7);
 }
 
 /** Pain and broken form always count, whatever the day was for. */
@@ -236,17 +278,50 @@ function tooHard(targets: readonly SetTarget[], exposure: Exposure): LoggedSet |
   );
 }
 
-function loadFirst(rule: RuleOf<"loadFirst">, { targets, last, before, context }: Situation): Ruled {
+/** A reserve this far above the one asked is no slip of the tongue. */
+const FAR_TOO_EASY = 3;
+
+/**
+ * Work that every set left far more in reserve than was asked goes up by the curve, not by one rep: to the load at which the
+ * least that was shown makes the low end of the range. Null where it was not so easy, or the gym or the week has nothing between.
+ */
+function farTooEasy({ targets, last, limitKg, shownKg, context }: Situation): Ruled | null {
+  const [target] = targets;
+  const asked = target?.rir ?? null;
+  if (!target || asked === null || missesOf(last) > 0 || leftOutOf(last) > 0) return null;
+  const reserves = last.sets.map((set) => set.rir);
+  if (reserves.some((rir) => rir === null || rir < asked + FAR_TOO_EASY)) return null;
+  const curve = Math.min(shownKg, limitKg ?? shownKg) / e1rmFactor(target.low + asked, context.curve);
+  const kg = context.toPrescribedKg(curve);
+  const built = kg === null ? null : roundToBuildable(context.loads, kg, "neverHarder");
+  const fromKg = topOf(last);
+  if (!built || built.kg < fromKg + 0.002) return null;
+  const had = Math.min(...reserves.map((rir) => rir!));
+  return {
+    sets: targets.map(({ low }) => ({ loadKg: built.kg, reps: low })),
+    reasons: [{ kind: "tooEasy", asked, had, fromKg, toKg: built.kg }],
+  };
+}
+
+/** Days in a row, the last one among them, on which the lift was missed at the load it had last. */
+function missesRunning({ last, earlier }: Situation): number {
+  const days = [...earlier, last];
+  const first = days.findLastIndex((day) => missesOf(day) === 0 || Math.abs(loadOf(day, 0) - loadOf(last, 0)) > 0.002);
+  return days.length - 1 - first;
+}
+
+function loadFirst(rule: RuleOf<"loadFirst">, situation: Situation): Ruled {
+  const { targets, last, context } = situation;
+  const { missesBeforeCut, cutPercent: percent } = context.settings;
   const misses = missesOf(last);
   if (misses > 0) {
-    const samePlace = before !== null && Math.abs(loadOf(before, 0) - loadOf(last, 0)) < 0.002;
-    const running = samePlace && missesOf(before) > 0 ? 2 : 1;
-    if (running >= context.settings.missesBeforeCut) {
-      const sets = targets.map((target, index) =>
-        cutTo(loadOf(last, index), context.settings.cutPercent, target.low, context),
-      );
+    const running = missesRunning(situation);
+    if (running >= missesBeforeCut) {
+      const sets = targets.map(({ low }, index) => ({
+        loadKg: cutLoad(loadOf(last, index), percent, context),
+        reps: low,
+      }));
       const toKg = Math.max(...sets.map((set) => set.loadKg));
-      const percent = context.settings.cutPercent;
       return { sets, reasons: [{ kind: "cut", misses: running, percent, fromKg: topOf(last), toKg }] };
     }
     const reps = last.sets.map((set) => set.reps);
@@ -263,8 +338,10 @@ function loadFirst(rule: RuleOf<"loadFirst">, { targets, last, before, context }
     const asked = hard.targetRir ?? targets[0]!.rir!;
     return { sets: repeated(targets, last), reasons: [{ kind: "belowTargetRir", asked, had: hard.rir! }] };
   }
-  const step = stepUp(rule, topOf(last), targets.at(-1)!.low, context);
-  if (step.kind === "held") return { sets: repeated(targets, last), reasons: [step.reason] };
+  const { exercise, settings } = context;
+  const usual = exercise.body === "lower" ? settings.lowerStepKg : settings.upperStepKg;
+  const step = stepUp(topOf(last), rule.stepKg ?? usual, targets.at(-1)!, situation, context);
+  if (step.kind !== "up") return heldBack(step, situation);
   const sets = targets.map((target, index) => {
     const wanted = loadOf(last, index) + (step.kg - topOf(last));
     const built = roundToBuildable(context.loads, wanted, "nearest");
@@ -276,7 +353,8 @@ function loadFirst(rule: RuleOf<"loadFirst">, { targets, last, before, context }
   return { sets, reasons: [{ kind: "rise", fromKg: topOf(last), toKg: step.kg, why: "allMade" }] };
 }
 
-function doubleProgression(rule: RuleOf<"doubleProgression">, { targets, last, context }: Situation): Ruled {
+function doubleProgression(rule: RuleOf<"doubleProgression">, situation: Situation): Ruled {
+  const { targets, last, context } = situation;
   const done = targets.map((_, index) => repsOf(last, index));
   const allAtTop = targets.every((target, index) => (done[index] ?? 0) >= target.high);
   if (!allAtTop) {
@@ -290,19 +368,8 @@ function doubleProgression(rule: RuleOf<"doubleProgression">, { targets, last, c
     const more = { set: room + 1, reps: reps[room]!, high: targets[room]!.high, last: done.map((count) => count ?? 0) };
     return { sets, reasons: [{ kind: "moreReps", ...more }] };
   }
-  const step = stepUp(rule, topOf(last), targets[0]!.low, context);
-  if (step.kind === "held") {
-    const high = Math.max(...targets.map((target) => target.high)) + 2;
-    const sets = targets.map((target, index) => ({
-      loadKg: loadOf(last, index),
-      reps: Math.min(high, (done[index] ?? target.high) + (index === 0 ? 1 : 0)),
-    }));
-    const reason: ProgressReason =
-      step.reason.kind === "heldByBound"
-        ? { kind: "widen", stepKg: step.reason.stepKg, percent: step.reason.percent, high }
-        : step.reason;
-    return { sets, reasons: [reason] };
-  }
+  const step = stepUp(topOf(last), rule.stepKg ?? 0, targets[0]!, situation, context);
+  if (step.kind !== "up") return heldBack(step, situation);
   const sets = targets.map((target) => ({ loadKg: step.kg, reps: target.low }));
   const reasons: ProgressReason[] = [{ kind: "rise", fromKg: topOf(last), toKg: step.kg, why: "topOfRange" }];
   const expected = expectedReps(step.kg, context);
@@ -310,51 +377,29 @@ function doubleProgression(rule: RuleOf<"doubleProgression">, { targets, last, c
   return { sets, reasons };
 }
 
+/** What is asked where the load cannot go up though all was made: reps first where the step is the gym's, else the same again. */
+function heldBack(step: Exclude<Step, { kind: "up" }>, { targets, last, context }: Situation): Ruled {
+  const fromKg = topOf(last);
+  const same = targets.map((target, index) => ({
+    loadKg: loadOf(last, index),
+    reps: Math.max(target.low, repsOf(last, index) ?? target.low),
+  }));
+  if (step.kind === "topOfGym") return { sets: same, reasons: [{ kind: "topOfGym", kg: fromKg }] };
+  const { kg, percent } = step;
+  const stepKg = kg - fromKg;
+  const limit = context.settings.weeklyRisePercent;
+  if (percent <= limit) return { sets: same, reasons: [{ kind: "heldByBound", stepKg, percent, limit }] };
+  const until = repsForStep(fromKg, kg, targets[0]!, context);
+  const room = same.findIndex((set) => until !== null && set.reps < until);
+  if (until === null || room < 0) return { sets: same, reasons: [{ kind: "stepTooFar", stepKg, percent }] };
+  const isFixed = targets.every((target) => target.low === target.high);
+  const sets = same.map((set, index) =>
+    isFixed || index === room ? { ...set, reps: Math.min(until, set.reps + 1) } : set,
+  );
+  return { sets, reasons: [{ kind: "repsFirst", stepKg, percent, until }] };
+}
+
 const topOf = (exposure: Exposure): number => Math.max(...exposure.sets.map((set) => set.loadKg));
-
-type Step = { kind: "up"; kg: number } | { kind: "held"; reason: ProgressReason };
-
-/**
- * The load one step up: the wanted step, or the smallest buildable one. More than the weekly bound is allowed only where
- * it is the smallest buildable step and the forecast at it reaches the low end of the range.
- */
-function stepUp(
-  rule: Pick<ProgressionRule, "kind" | "stepKg">,
-  fromKg: number,
-  low: number,
-  context: ProgressContext,
-): Step {
-  const { settings, exercise } = context;
-  const smallest = nextHeavier(context.loads, fromKg);
-  if (!smallest) return { kind: "held", reason: { kind: "topOfGym", kg: fromKg } };
-  const wanted =
-    rule.stepKg ??
-    (rule.kind === "doubleProgression" ? 0 : exercise.body === "lower" ? settings.lowerStepKg : settings.upperStepKg);
-  const nearest = roundToBuildable(context.loads, fromKg + wanted, "nearest");
-  const base = context.toCurveKg(fromKg) ?? fromKg;
-  const rise = (kg: number) => 100 * ((context.toCurveKg(kg) ?? kg) / Math.max(base, 0.001) - 1);
-  const chosen =
-    nearest && nearest.kg > smallest.kg && rise(nearest.kg) <= settings.weeklyRisePercent ? nearest : smallest;
-  const percent = rise(chosen.kg);
-  if (percent <= settings.weeklyRisePercent + 1e-9) return { kind: "up", kg: chosen.kg };
-  const expected = expectedReps(chosen.kg, context);
-  if (expected !== null && expected >= low) return { kind: "up", kg: chosen.kg };
-  return {
-    kind: "held",
-    reason: { kind: "heldByBound", stepKg: chosen.kg - fromKg, percent, limit: settings.weeklyRisePercent },
-  };
-}
-
-function expectedReps(loadKg: number, context: ProgressContext): number | null {
-  const curve = context.toCurveKg(loadKg);
-  if (context.e1rmKg === null || curve === null) return null;
-  return Math.floor(repsAtLoad(context.e1rmKg, curve, context.curve) + 0.25);
-}
-
-function cutTo(loadKg: number, percent: number, reps: number, context: ProgressContext): NextSet {
-  const built = roundToBuildable(context.loads, loadKg * (1 - percent / 100), "neverHarder");
-  return { loadKg: built ? Math.min(built.kg, loadKg) : loadKg, reps };
-}
 
 /** One week: repeat. Two: −7.5 %. Longer: 5 % more for each week, at most −30 %. */
 export function timeOffPercent(weeks: number): number {
@@ -375,7 +420,7 @@ function afterTimeOff(
   const sets = kept.map((target, index) =>
     percent === 0
       ? { loadKg: loadOf(last, index), reps: target.low }
-      : cutTo(loadOf(last, index), percent, target.low, context),
+      : { loadKg: cutLoad(loadOf(last, index), percent, context), reps: target.low },
   );
   return { sets, edits, reasons: [{ kind: "timeOff", weeks, percent, fewerSets: edits.length > 0 ? 1 : 0 }] };
 }

@@ -28,6 +28,13 @@ describe("what needs the coach", () => {
     expect(snagOf(READY, [], TODAY)).toBeNull();
   });
 
+  it("is lifts that stand still, where nothing else is", () => {
+    expect(snagOf(READY, all(), TODAY, 6)).toEqual({ kind: "standsStill", lifts: 6 });
+    expect(snagOf(READY, all(), TODAY, 2)).toBeNull();
+    const two = { "2026-11-19": glance("2026-11-19", "draft"), "2026-11-23": glance("2026-11-23", "draft") };
+    expect(snagOf(READY, all(two), TODAY, 6)!.kind).toBe("missedSessions");
+  });
+
   it("is the statement before anything else", () => {
     const missing = { kind: "missing" } as const;
     const misses = all({ "2026-11-19": glance("2026-11-19", "draft"), "2026-11-23": glance("2026-11-23", "draft") });

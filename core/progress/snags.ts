@@ -14,15 +14,27 @@ export type Snag =
   | { readonly kind: "notReady"; readonly readiness: Exclude<ReadinessState, { kind: "ready" }> }
   | { readonly kind: "missedSessions"; readonly count: number }
   | { readonly kind: "setsLeftOut"; readonly left: number; readonly planned: number }
-  | { readonly kind: "lowAdherence"; readonly done: number; readonly planned: number };
+  | { readonly kind: "lowAdherence"; readonly done: number; readonly planned: number }
+  | { readonly kind: "standsStill"; readonly lifts: number };
 
 /** The days that are looked back on. */
 const LOOK_BACK_DAYS = 28;
 /** Below this share of sessions the week is too much, rather than the will too little. */
 const ADHERENCE = 0.7;
 
-/** The first thing that needs the coach; null where all runs. Sessions oldest first. */
-export function snagOf(readiness: ReadinessState, sessions: readonly SessionGlance[], today: string): Snag | null {
+/** A lift or two stand still for many reasons; this many are one. */
+const LIFTS_STANDING_STILL = 3;
+
+/**
+ * The first thing that needs the coach; null where all runs. Sessions oldest first; `standingLifts`: how many stood at the same
+ * loads and reps for eight weeks.
+ */
+export function snagOf(
+  readiness: ReadinessState,
+  sessions: readonly SessionGlance[],
+  today: string,
+  standingLifts = 0,
+): Snag | null {
   if (readiness.kind !== "ready") return { kind: "notReady", readiness };
   const recent = sessions.filter(({ date }) => date >= addDays(today, -LOOK_BACK_DAYS) && date < today);
   const missed = recent.filter(({ state }) => state === "draft").length;
@@ -32,7 +44,8 @@ export function snagOf(readiness: ReadinessState, sessions: readonly SessionGlan
     return { kind: "setsLeftOut", left: last.plannedSets - last.sets, planned: last.plannedSets };
   const done = recent.filter(({ state }) => state === "done").length;
   const planned = 4 * sessionsAWeek(sessions, today);
-  return planned > 0 && done < planned * ADHERENCE ? { kind: "lowAdherence", done, planned } : null;
+  if (planned > 0 && done < planned * ADHERENCE) return { kind: "lowAdherence", done, planned };
+  return standingLifts >= LIFTS_STANDING_STILL ? { kind: "standsStill", lifts: standingLifts } : null;
 }
 
 /** The usual number of sessions a week: the most of those that are given, before today. */

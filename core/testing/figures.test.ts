@@ -151,9 +151,9 @@ describe("time and counts", () => {
     expect(spans.filter((span) => span.kind === "rest" && span.reason === "side change")).toHaveLength(3);
     expect(totals("Dumbbell row 30total/side @20kg").reps).toBe(60);
     expect(timelineOf("Lateral raise 20total/alt @6kg").blocks[0]!.timeline.spans).toMatchObject([
-      { side: "alternating", reps: 24 },
+      { side: "alternating", reps: 20 },
       { reason: "mini-set" },
-      { side: "alternating", reps: 16 },
+      { side: "alternating", reps: 20 },
     ]);
   });
 

@@ -75,7 +75,7 @@ function usePages(first: RackPage) {
 function Cloth({ client, today }: { client: ClientLine; today: string }) {
   const firstWeek = addDays(mondayOf(today), -7 * (WEEKS - 1));
   const weeks = Array.from({ length: WEEKS }, (_, week) => addDays(firstWeek, week * 7));
-  const found = snagOf(client.readiness, client.sessions, today);
+  const found = snagOf(client.readiness, client.sessions, today, client.standingLifts);
   const snag = found && snagSentence(found, client.name);
   const next = client.sessions.find((session) => session.date >= today && session.state !== "done");
   return (

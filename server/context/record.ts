@@ -1,6 +1,15 @@
 /** A client's record: the lifts that are asked for, at most 26 exposures each, and every lift in one line. */
 import type { KnownLift, LiftLog, LiftSummary } from "../../contract";
-import { curveKg, type Exposure, type FeltSets, groupBy, liftRecord, type TestedMax, toKg } from "../../core";
+import {
+  curveKg,
+  type Exposure,
+  type FeltSets,
+  groupBy,
+  liftRecord,
+  type TestedMax,
+  toKg,
+  weeksUnchanged,
+} from "../../core";
 import type { Transaction } from "../db";
 import * as db from "../db/queries";
 import type { StudioContext } from "./studio";
@@ -116,6 +125,10 @@ export async function summariseLifts(
       e1rmKg: liftRecord(lift.exposures, studio.settings, lift.tested).e1rmKg,
       formula: studio.settings.e1rmFormula,
       felt: feltIn(lift.exposures),
+      weeksUnchanged: weeksUnchanged(
+        lift.exposures.filter(({ purpose }) => purpose === "training"),
+        last.date,
+      ),
     };
     await db.putLiftSummary(tx, {
       studioId,

@@ -481,6 +481,19 @@ export async function replaceExposures(
 export const liftSummaryRows = (tx: Transaction, clientId: string): Promise<LiftSummaryRow[]> =>
   tx.select().from(liftSummaries).where(eq(liftSummaries.clientId, clientId)).orderBy(asc(liftSummaries.lineage));
 
+/** The lifts of some clients that were trained since a day. */
+export const liftsTrainedSince = (
+  tx: Transaction,
+  clientIds: readonly string[],
+  since: string,
+): Promise<LiftSummaryRow[]> =>
+  clientIds.length === 0
+    ? Promise.resolve([])
+    : tx
+        .select()
+        .from(liftSummaries)
+        .where(and(inArray(liftSummaries.clientId, [...clientIds]), gte(liftSummaries.lastDate, since)));
+
 export async function putLiftSummary(tx: Transaction, row: typeof liftSummaries.$inferInsert): Promise<void> {
   await tx
     .insert(liftSummaries)

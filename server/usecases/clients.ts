@@ -1,9 +1,17 @@
 /** Clients: the rack, one person, what a coach says of them. */
 import { type ClientLine, type ClientView, check, type Input, LIMITS_SCHEMA, type SessionLine } from "../../contract";
-import { addDays, type ReadinessStatement, readinessState, sameValue, toKg, type Weight } from "../../core";
+import {
+  addDays,
+  type ReadinessStatement,
+  readinessState,
+  sameValue,
+  toKg,
+  UNCHANGED_WEEKS,
+  type Weight,
+} from "../../core";
 import { knownLifts, liftsOf } from "../context/record";
 import { dateIn, studioOf, todayOf } from "../context/studio";
-import { inStudio, newId, type Scope, withAccounts } from "../db";
+import { inStudio, newId, type Scope, type Transaction, withAccounts } from "../db";
 import { deleteAccounts } from "../db/accounts";
 import * as db from "../db/queries";
 import { forgetMail } from "../mail";
@@ -12,7 +20,23 @@ import { answerIn, changedElsewhere, defineUseCase, joined, notFound, ok, refuse
 
 export const lineOf = (row: db.LineRow): SessionLine => ({ ...row, title: row.title ?? "" });
 
-function clientLine(row: db.ClientRow, lines: readonly db.LineRow[]): ClientLine {
+/** A lift that was not trained for so long does not stand still: it is not done. */
+const LIFTS_OF_DAYS = 28;
+
+async function standingLifts(
+  tx: Transaction,
+  clientIds: readonly string[],
+  date: string,
+): Promise<db.LiftSummaryRow[]> {
+  const rows = await db.liftsTrainedSince(tx, clientIds, addDays(date, -LIFTS_OF_DAYS));
+  return rows.filter(({ summary }) => summary.weeksUnchanged >= UNCHANGED_WEEKS);
+}
+
+function clientLine(
+  row: db.ClientRow,
+  lines: readonly db.LineRow[],
+  standing: readonly db.LiftSummaryRow[],
+): ClientLine {
   return {
     id: row.id,
     name: row.name,
@@ -21,6 +45,7 @@ function clientLine(row: db.ClientRow, lines: readonly db.LineRow[]): ClientLine
     limits: row.limits,
     readiness: readinessState(row.readiness, row.clearance),
     sessions: lines.filter((line) => line.clientId === row.id).map(lineOf),
+    standingLifts: standing.filter((lift) => lift.clientId === row.id).length,
   };
 }
 
@@ -39,10 +64,11 @@ export const listClients = defineUseCase("clients.list", ["coach"], (scope, { af
     const page = rows.slice(0, PAGE);
     const ids = page.map((row) => row.id);
     const lines = await db.sessionLines(tx, ids, addDays(date, -63), addDays(date, 14));
+    const standing = await standingLifts(tx, ids, date);
     const last = rows.length > PAGE ? page.at(-1)! : null;
     return ok({
       today: date,
-      clients: page.map((row) => clientLine(row, lines)),
+      clients: page.map((row) => clientLine(row, lines, standing)),
       next: last && { name: last.name, id: last.id },
     });
   }),
@@ -60,7 +86,7 @@ async function viewClient(scope: Scope, clientId: string, nowMs: number) {
     const marked = (await db.markRows(tx, row.id, date)).map((mark) => mark.lineage);
     const lineages = [...new Set([...known.map((lift) => lift.lineage), ...marked])];
     const view: ClientView = {
-      ...clientLine(row, lines),
+      ...clientLine(row, lines, await standingLifts(tx, [row.id], date)),
       birthYear: row.birthYear,
       unit: row.unit,
       minutes: row.minutes,
