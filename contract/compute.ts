@@ -15,6 +15,7 @@ import {
   liftRecord,
   type NamedBlock,
   nameBlock,
+  openSeriesOf,
   type ResolveContext,
   type ResolvedSession,
   resolveSession,
@@ -108,12 +109,15 @@ export function* computeSteps(
   let timeline = expandSession(document, plain);
   yield;
   let forecast = forecastSession(timeline, forecastContext);
-  if (hasOpenSets(document)) {
-    // Sets without a figure of their own take as long as the reps that are expected of them.
-    const first = forecast;
-    const expectedReps = (segment: Segment) => {
-      const possible = first.bySegment.get(segment.id)?.possibleReps ?? null;
-      return possible === null ? null : Math.max(1, Math.floor(possible));
+  // Sets without a figure of their own take as long as the reps that are expected of them; a rep goal may have more mini-sets
+  // then, whose reps are found in turn.
+  for (let pass = 0; pass < passesNeeded(document); pass++) {
+    const known = forecast;
+    const series = new Map<string, number[] | null>();
+    const expectedReps = ({ id }: Segment, miniSet: number) => {
+      if (!series.has(id)) series.set(id, openSeriesOf(known, id));
+      const reps = series.get(id);
+      return reps ? reps[Math.min(miniSet, reps.length - 1)]! : null;
     };
     yield;
     timeline = expandSession(document, { ...plain, expectedReps });
@@ -145,10 +149,14 @@ export function* computeSteps(
   };
 }
 
-const hasOpenSets = (document: SessionDocument): boolean =>
-  allBlocks(document).some((block) =>
-    block.slots.some((slot) => slot.sets.some((set) => set?.segments.some((segment) => isOpen(segment, set)))),
+/** None without open sets; one for them, and two more for rep goals. */
+function passesNeeded(document: SessionDocument): number {
+  const sets = allBlocks(document).flatMap((block) =>
+    block.slots.flatMap((slot) => slot.sets.filter((set) => set !== null)),
   );
+  if (sets.some((set) => set.stop.kind === "repTotal")) return 3;
+  return sets.some((set) => set.segments.some((segment) => isOpen(segment, set))) ? 1 : 0;
+}
 
 /** The client's own recovery, from all their lifts, where there are sets enough; else everyone's. */
 const reserveOf = new WeakMap<ReadonlyMap<string, LiftRecord>, FittedReserve>();

@@ -76,9 +76,12 @@ describe("ids of exercises that were renamed", () => {
     const content = {
       version: 2,
       document: { ...asBefore(document), version: 3 },
-      loads: { [segment.id]: { exerciseId: "neutral-curl" } },
+      loads: { [segment.id]: { exerciseId: "neutral-curl", expectedReps: 9 } },
     };
-    expect(readShown(content)).toMatchObject({ document, loads: { [segment.id]: { exerciseId: "hammer-curl" } } });
+    expect(readShown(content)).toMatchObject({
+      document,
+      loads: { [segment.id]: { exerciseId: "hammer-curl", expectedReps: [9] } },
+    });
   });
 
   it("change nothing else, and read twice as once", () => {

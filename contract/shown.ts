@@ -38,13 +38,16 @@ type Json = Record<string, unknown>;
 
 /**
  * Stored content as this build reads it. Version 1 carried the person's name and did not say for what a load was resolved;
- * version 2 had the document in its third version.
+ * version 2 had the document in its third version, and one figure of reps for all mini-sets.
  */
 export function readShown(stored: unknown): ShownContent {
   const content = stored as Json;
   if (content.version === SHOWN_VERSION) return stored as ShownContent;
   const document = upcastDocument(content.document) as SessionDocument;
-  if (content.version === 2) return { ...presentIds(stored as ShownContent), document, version: SHOWN_VERSION };
+  if (content.version === 2) {
+    const second = presentIds(stored as Omit<ShownContent, "loads"> & { readonly loads: Record<string, SecondLoad> });
+    return { ...second, document, loads: mapValues(second.loads, ofSecond), version: SHOWN_VERSION };
+  }
   const exercises = content.exercises as StudioExercises | undefined;
   const { engineVersion, date, bodyMassKg, ramps } = content as unknown as ShownContent;
   return {
@@ -61,6 +64,16 @@ export function readShown(stored: unknown): ShownContent {
     ramps,
   };
 }
+
+type SecondLoad = Omit<ShownLoad, "expectedReps"> & { readonly expectedReps: number | null };
+
+const ofSecond = (load: SecondLoad): ShownLoad => ({
+  ...load,
+  expectedReps: load.expectedReps === null ? null : [load.expectedReps],
+});
+
+const mapValues = <A, B>(record: Readonly<Record<string, A>>, change: (value: A) => B): Record<string, B> =>
+  Object.fromEntries(Object.entries(record).map(([key, value]) => [key, change(value)]));
 
 function upcastLoads(document: SessionDocument, loads: Readonly<Record<string, ShownLoad>>): Record<string, ShownLoad> {
   const exerciseOf = new Map<string, string>();

@@ -176,7 +176,7 @@ describe("pairs", () => {
   it("lose least when they oppose, most when they share the muscle", () => {
     const lost = (a: string, b: string) => judgePair(lift(a), lift(b)).repsLost.second;
     expect(lost("bench-press", "seated-cable-row")).toBeLessThan(1);
-    expect(lost("bench-press", "push-up")).toBeGreaterThan(4);
+    expect(lost("bench-press", "push-up")).toBeGreaterThan(2);
     expect(lost("bench-press", "standing-calf-raise")).toBeLessThan(1);
   });
 

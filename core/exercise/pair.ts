@@ -126,9 +126,9 @@ export function repsLostAfter(
   constants: ReserveConstants,
 ): number {
   const reserve = new Reserve(constants);
-  reserve.perform(before.shares, "both", 100, TEN, CURVE, 9);
+  reserve.perform(before, "both", 100, TEN, CURVE, 9);
   reserve.rest(restSeconds);
-  return Math.max(0, 10 - reserve.repsLeft(then.shares, "both", 100, TEN, CURVE));
+  return Math.max(0, 10 - reserve.repsLeft(then, "both", 100, TEN, CURVE));
 }
 
 export function judgePair(first: Exercise, second: Exercise, constants: ReserveConstants = POPULATION_RESERVE): Pair {

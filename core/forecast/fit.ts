@@ -1,8 +1,8 @@
 /** A client's own recovery: the reserve model's constants fitted to how their reps fell off from set to set. */
-import { factorWithRepsLeft, type RepCurve, repsAtLoad } from "../load/e1rm";
+import { factorWithRepsLeft, type RepCurve } from "../load/e1rm";
 import type { Exposure } from "../log";
 import { clamp } from "../units";
-import { POPULATION_RESERVE, type ReserveConstants } from "./reserve";
+import { POPULATION_RESERVE, type ReserveConstants, repsInHand, strengthSpent } from "./reserve";
 
 export interface FittedReserve {
   readonly constants: ReserveConstants;
@@ -88,9 +88,7 @@ function costOf(chains: readonly Chain[], constants: ReserveConstants): number {
     let slow = 0;
     let lasting = 0;
     const perform = (loadKg: number, reps: number) => {
-      const strength = 1 - fast - slow - lasting;
-      const left = Math.max(0, repsAtLoad(e1rmKg * strength, loadKg, curve) - reps);
-      const loss = Math.max(0, strength - (loadKg * factorWithRepsLeft(left, curve)) / e1rmKg);
+      const loss = strengthSpent(1 - fast - slow - lasting, e1rmKg, loadKg, curve, reps);
       fast += loss * fastShare;
       slow += loss * (1 - fastShare - lastingShare);
       lasting += loss * lastingShare;
@@ -99,7 +97,7 @@ function costOf(chains: readonly Chain[], constants: ReserveConstants): number {
     for (const set of later) {
       fast *= Math.exp(-set.restSeconds / fastSeconds);
       slow *= Math.exp(-set.restSeconds / slowSeconds);
-      const expected = repsAtLoad(e1rmKg * (1 - fast - slow - lasting), set.loadKg, curve);
+      const expected = repsInHand(1 - fast - slow - lasting, e1rmKg, set.loadKg, curve);
       const off = (set.reps + set.rir - expected) / (0.7 + 0.25 * set.rir);
       cost += clamp(off * off, 0, 9);
       perform(set.loadKg, set.reps);

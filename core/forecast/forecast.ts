@@ -50,6 +50,8 @@ export interface SessionForecast {
   readonly work: readonly WorkForecast[];
   /** The hardest forecast of each segment over its sides and rounds. */
   readonly bySegment: ReadonlyMap<string, WorkForecast>;
+  /** Of rep goals: the reps possible in each of a segment's mini-sets. */
+  readonly miniSets: ReadonlyMap<string, readonly number[]>;
 }
 
 /** A set is said to fall short from this many reps on; less is within what anyone can foretell. */
@@ -77,7 +79,29 @@ export function forecastSession(timeline: Timeline, context: ForecastContext): S
     const known = bySegment.get(one.span.segmentId);
     if (!known || (one.possibleReps ?? 99) < (known.possibleReps ?? 99)) bySegment.set(one.span.segmentId, one);
   }
-  return { work, bySegment };
+  return { work, bySegment, miniSets: miniSetsOf(work) };
+}
+
+function miniSetsOf(work: readonly WorkForecast[]): Map<string, number[]> {
+  const miniSets = new Map<string, number[]>();
+  for (const { span, possibleReps } of work) {
+    if (span.set?.stop.kind !== "repTotal" || possibleReps === null) continue;
+    const known = miniSets.get(span.segmentId) ?? [];
+    const place = Math.floor(span.segmentIndex / span.set.segments.length);
+    known[place] = Math.min(known[place] ?? possibleReps, possibleReps);
+    miniSets.set(span.segmentId, known);
+  }
+  return miniSets;
+}
+
+/**
+ * The reps that a segment without a figure of its own is expected to have, for each mini-set of a rep goal; later mini-sets go
+ * like the last. Null where nothing is known.
+ */
+export function openSeriesOf(forecast: SessionForecast, segmentId: string): number[] | null {
+  const possible = forecast.bySegment.get(segmentId)?.possibleReps ?? null;
+  const series = forecast.miniSets.get(segmentId) ?? (possible === null ? null : [possible]);
+  return series?.map((reps) => Math.max(1, Math.floor(reps))) ?? null;
 }
 
 interface Changes {
@@ -121,9 +145,9 @@ class Run {
 
   private span(span: WorkSpan, slot: Slot): WorkForecast {
     const { context } = this;
-    const { shares } = exerciseOrThrow(context.catalogue, span.exerciseId);
+    const move = exerciseOrThrow(context.catalogue, span.exerciseId);
     const side: WorkedSide = span.side === "left" || span.side === "right" ? span.side : "both";
-    this.reserve.rest(span.seconds, shares);
+    this.reserve.rest(span.seconds, move);
     if (!span.segment) return nothing(span);
     const { amount, rir, rom } = span.segment;
     const asked = this.askedReps(span);
@@ -140,9 +164,9 @@ class Run {
       return { ...nothing(span), askedReps: asked, askedRir };
     }
     const { e1rmKg, curve } = strength;
-    const left = this.reserve.repsLeft(shares, side, e1rmKg, loadKg, curve) / perRep;
+    const left = this.reserve.repsLeft(move, side, e1rmKg, loadKg, curve) / perRep;
     const done = Math.min(wanted ?? left, left);
-    this.reserve.perform(shares, side, e1rmKg, loadKg, curve, done * perRep);
+    this.reserve.perform(move, side, e1rmKg, loadKg, curve, done * perRep);
     if (held) return { ...nothing(span), askedReps: null, askedRir };
     const short = asked === null ? 0 : asked + (askedRir ?? 0) - left;
     return {
@@ -171,12 +195,12 @@ class Run {
 
   /** Work at an unknown load is taken to be as hard as it was asked to be, so that it tires what follows. */
   private unknown(span: WorkSpan, side: WorkedSide, reps: number, askedRir: number | null): void {
-    const { shares } = exerciseOrThrow(this.context.catalogue, span.exerciseId);
+    const move = exerciseOrThrow(this.context.catalogue, span.exerciseId);
     const curve = populationCurve(this.context.settings.e1rmFormula);
     const rir = askedRir ?? this.context.settings.assumed.rir;
-    const e1rmKg = 100 / Math.max(0.2, this.reserve.strength(shares, side));
-    const loadKg = loadThatLeaves(e1rmKg * this.reserve.strength(shares, side), reps + rir, curve);
-    this.reserve.perform(shares, side, e1rmKg, loadKg, curve, reps);
+    const e1rmKg = 100 / Math.max(0.2, this.reserve.strength(move, side));
+    const loadKg = loadThatLeaves(e1rmKg * this.reserve.strength(move, side), reps + rir, curve);
+    this.reserve.perform(move, side, e1rmKg, loadKg, curve, reps);
   }
 
   private band(strength: LiftStrength, loadKg: number, left: number, perRep: number): [number, number] {

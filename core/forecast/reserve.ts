@@ -2,17 +2,19 @@
  * The two-timescale reserve model: what strength is left of each muscle region, on each side, in the course of a session.
  * Handbook section 6.
  *
- * Fresh, a lifter does R reps at a load (their curve). Each rep takes one of the reps left at that load, so n of R spend n/R
- * of what was in hand above the load; after the last rep the strength left is just short of the load. What is spent is lost
- * strength, in three parts: a fast one and a slow one that rest refills exponentially, and a small one that stays for the
- * session (long sets spend more strength, so they lower this ceiling more). Other exercises draw on shared regions in
- * proportion to their share; a small part of everything is general and reaches every muscle.
+ * Fresh, a lifter does R reps at a load (their curve). Each rep spends 1/R of what is in hand between full strength and the
+ * strength at which that load fails; after the last one strength is just short of the load. What is spent is lost strength, in
+ * three parts: a fast one and a slow one that rest refills exponentially, and a small one that stays for the session (long sets
+ * spend more strength, so they lower this ceiling more). Because it is strength that is tracked, it carries over between loads:
+ * after failing at 40 kg a lifter stands above what 30 kg asks, which is what a drop set is.
  *
- * Because it is strength that is tracked, and not a count of reps, it carries over between loads: after failing at 40 kg some
- * reps are left at 30 kg, which is what a drop set is.
+ * Where it is lost: in each mover by its share, in the move itself (another exercise for the same muscles feels that part not at
+ * all), and a little everywhere. An exercise draws on its movers by their shares: a tired one costs it no more than its part.
  */
-import { REGION_IDS, type RegionId, type Shares } from "../exercise/regions";
+import type { Exercise } from "../exercise/exercise";
+import { REGION_IDS, REGIONS, type RegionId, type Shares } from "../exercise/regions";
 import { factorWithRepsLeft, type RepCurve, repsAtLoad } from "../load/e1rm";
+import { clamp } from "../units";
 
 export interface ReserveConstants {
   /** The part of lost strength that returns quickly, 0–1. */
@@ -26,42 +28,79 @@ export interface ReserveConstants {
 }
 
 /**
- * Set so that four sets of a ten-rep load taken to failure go about 10, 6, 5, 4 at one minute, 10, 8, 7, 6 at two and
- * 10, 9, 8, 8 at three to five: the middle of what trained people are seen to do.
+ * Set so that sets of a ten-rep load taken to failure go about 10, 6, 5, 5 at one minute's rest, 10, 8, 7, 6 at two, 10, 9, 8, 8
+ * at four, and 10, 3, 3 at fifteen seconds: the middle of what trained people are seen to do.
  */
 export const POPULATION_RESERVE: ReserveConstants = {
-  fastShare: 0.6,
-  fastSeconds: 35,
-  slowSeconds: 175,
-  lastingShare: 0.02,
+  fastShare: 0.685,
+  fastSeconds: 17,
+  slowSeconds: 210,
+  lastingShare: 0.015,
   generalShare: 0.06,
 };
 
+/**
+ * The part of a mover's loss that another exercise for it feels. A judgement: an isolation straight after another one of the
+ * same muscle loses about half of its reps, where the same exercise would lose nearly three quarters.
+ */
+const FELT_BY_OTHERS = 0.8;
+
 export type WorkedSide = "both" | "left" | "right";
 
+/** What the model needs of an exercise. */
+export type Move = Pick<Exercise, "id" | "shares">;
+
 const INDEX: ReadonlyMap<RegionId, number> = new Map(REGION_IDS.map((id, index) => [id, index]));
-const PLACES = REGION_IDS.length * 2;
 
-/** Shares scaled so that the prime mover has 1, as [place of the left side, share] pairs. */
-type Weights = readonly (readonly [number, number])[];
-const weightsOf = new WeakMap<Shares, Weights>();
+/** A region of an exercise: its place, what it loses of a loss, and its part in the exercise's strength; the parts sum to one. */
+interface Mover {
+  readonly place: number;
+  readonly share: number;
+  readonly part: number;
+}
 
-function weights(shares: Shares): Weights {
-  let known = weightsOf.get(shares);
+const moversOf = new WeakMap<Shares, readonly Mover[]>();
+
+/** Muscles have their parts by their largest share, and regions within a muscle by their own. */
+function movers(shares: Shares): readonly Mover[] {
+  let known = moversOf.get(shares);
   if (!known) {
-    const most = Math.max(0.25, ...Object.values(shares));
-    known = (Object.entries(shares) as [RegionId, number][]).map(([id, share]) => [INDEX.get(id)! * 2, share / most]);
-    weightsOf.set(shares, known);
+    const entries = Object.entries(shares) as [RegionId, number][];
+    const most = Math.max(0.25, ...entries.map(([, share]) => share));
+    const muscles = new Map<string, { largest: number; sum: number }>();
+    for (const [id, share] of entries) {
+      const { largest, sum } = muscles.get(REGIONS[id].muscle) ?? { largest: 0, sum: 0 };
+      muscles.set(REGIONS[id].muscle, { largest: Math.max(largest, share), sum: sum + share });
+    }
+    const all = [...muscles.values()].reduce((total, { largest }) => total + largest, 0);
+    known = entries.map(([id, share]) => {
+      const { largest, sum } = muscles.get(REGIONS[id].muscle)!;
+      return { place: INDEX.get(id)! * 2, share: share / most, part: (largest / all) * (share / sum) };
+    });
+    moversOf.set(shares, known);
   }
   return known;
 }
 
-/** The state in the course of one session. Mutable; `copy` to try something. All losses are shares of the fresh maximum. */
+/** Lost strength as shares of the fresh maximum. */
+interface Loss {
+  fast: number;
+  slow: number;
+  lasting: number;
+}
+
+const PLACES = REGION_IDS.length * 2;
+const none = (): Loss => ({ fast: 0, slow: 0, lasting: 0 });
+const sumOf = ({ fast, slow, lasting }: Loss): number => fast + slow + lasting;
+
+/** The state in the course of one session. Mutable; `copy` to try something. */
 export class Reserve {
   private fast = new Float64Array(PLACES);
   private slow = new Float64Array(PLACES);
   private lasting = new Float64Array(PLACES);
-  private general = { fast: 0, slow: 0, lasting: 0 };
+  /** What each move has lost of its own, left and right. */
+  private own = new Map<string, readonly [Loss, Loss]>();
+  private general = none();
 
   constructor(readonly constants: ReserveConstants) {}
 
@@ -70,83 +109,70 @@ export class Reserve {
     twin.fast = this.fast.slice();
     twin.slow = this.slow.slice();
     twin.lasting = this.lasting.slice();
+    twin.own = new Map([...this.own].map(([id, [left, right]]) => [id, [{ ...left }, { ...right }]]));
     twin.general = { ...this.general };
     return twin;
   }
 
-  /** Rest, for everything but the regions at work. */
-  rest(seconds: number, working: Shares | null = null): void {
+  /** Rest, for everything but the move at work and its regions. */
+  rest(seconds: number, working: Move | null = null): void {
     if (!(seconds > 0)) return;
     const fast = Math.exp(-seconds / this.constants.fastSeconds);
     const slow = Math.exp(-seconds / this.constants.slowSeconds);
-    const busy = working && new Set(weights(working).map(([place]) => place));
+    const busy = working && new Set(movers(working.shares).map(({ place }) => place));
     for (let place = 0; place < PLACES; place++) {
       if (busy?.has(place - (place % 2))) continue;
       this.fast[place]! *= fast;
       this.slow[place]! *= slow;
     }
-    this.general.fast *= fast;
-    this.general.slow *= slow;
+    const recover = (loss: Loss) => {
+      loss.fast *= fast;
+      loss.slow *= slow;
+    };
+    for (const [id, sides] of this.own) if (id !== working?.id) for (const loss of sides) recover(loss);
+    recover(this.general);
   }
 
-  private lossAt(place: number): number {
-    return this.fast[place]! + this.slow[place]! + this.lasting[place]!;
-  }
-
-  /** The share of the fresh maximum in hand for an exercise, 0–1: its most tired mover decides, by its share. */
-  strength(shares: Shares, side: WorkedSide): number {
+  /** The share of the fresh maximum in hand for an exercise, 0–1; of both sides the more tired decides. */
+  strength({ id, shares }: Move, side: WorkedSide): number {
+    const own = this.own.get(id);
     let most = 0;
-    for (const [left, weight] of weights(shares)) {
-      if (side !== "right") most = Math.max(most, weight * this.lossAt(left));
-      if (side !== "left") most = Math.max(most, weight * this.lossAt(left + 1));
+    for (const right of sidesOf(side)) {
+      let lost = own ? sumOf(own[right]) : 0;
+      for (const { place, part } of movers(shares)) {
+        const at = place + right;
+        lost += part * (this.fast[at]! + this.slow[at]! + this.lasting[at]!);
+      }
+      most = Math.max(most, lost);
     }
-    const general = this.general.fast + this.general.slow + this.general.lasting;
-    return Math.max(0, 1 - most - general);
+    return Math.max(0, 1 - most - sumOf(this.general));
   }
 
   /** Effective reps possible now at a load, both in curve kg. */
-  repsLeft(shares: Shares, side: WorkedSide, e1rmKg: number, loadKg: number, curve: RepCurve): number {
-    return repsAtLoad(e1rmKg * this.strength(shares, side), loadKg, curve);
+  repsLeft(move: Move, side: WorkedSide, e1rmKg: number, loadKg: number, curve: RepCurve): number {
+    return repsInHand(this.strength(move, side), e1rmKg, loadKg, curve);
   }
 
   /** Does reps at a load: no more than are left. */
-  perform(shares: Shares, side: WorkedSide, e1rmKg: number, loadKg: number, curve: RepCurve, reps: number): void {
+  perform(move: Move, side: WorkedSide, e1rmKg: number, loadKg: number, curve: RepCurve, reps: number): void {
     if (!(loadKg > 0) || !(e1rmKg > 0) || !(reps > 0)) return;
-    const before = this.strength(shares, side);
-    const left = Math.max(0, repsAtLoad(e1rmKg * before, loadKg, curve) - reps);
-    const after = Math.min(before, (loadKg * factorWithRepsLeft(left, curve)) / e1rmKg);
-    this.spend(shares, side, before - after);
-  }
-
-  private spend(shares: Shares, side: WorkedSide, loss: number): void {
-    if (!(loss > 0)) return;
-    const goal = Math.max(0, this.strength(shares, side) - loss);
-    const { generalShare, fastShare, lastingShare } = this.constants;
-    const local = loss * (1 - generalShare);
-    for (const [left, weight] of weights(shares)) {
-      if (side !== "right") this.lose(left, local * weight);
-      if (side !== "left") this.lose(left + 1, local * weight);
+    const lost = strengthSpent(this.strength(move, side), e1rmKg, loadKg, curve, reps);
+    if (!(lost > 0)) return;
+    const { generalShare } = this.constants;
+    const local = lost * (1 - generalShare);
+    let felt = 0;
+    for (const { place, share, part } of movers(move.shares)) {
+      const loss = FELT_BY_OTHERS * local * share;
+      felt += part * loss;
+      for (const right of sidesOf(side)) this.lose(place + right, loss);
     }
-    const general = loss * generalShare;
-    this.general.fast += general * fastShare;
-    this.general.slow += general * (1 - fastShare - lastingShare);
-    this.general.lasting += general * lastingShare;
-    // A helper that was more tired than the prime mover is what gave out: it bears the difference.
-    const short = this.strength(shares, side) - goal;
-    if (short <= 1e-9) return;
-    const places = weights(shares).flatMap(([left, weight]): [number, number][] =>
-      side === "left"
-        ? [[left, weight]]
-        : side === "right"
-          ? [[left + 1, weight]]
-          : [
-              [left, weight],
-              [left + 1, weight],
-            ],
-    );
-    const most = Math.max(...places.map(([place, weight]) => weight * this.lossAt(place)));
-    for (const [place, weight] of places)
-      if (weight * this.lossAt(place) >= most - 1e-9) this.lose(place, short / weight);
+    let own = this.own.get(move.id);
+    if (!own) {
+      own = [none(), none()];
+      this.own.set(move.id, own);
+    }
+    for (const right of sidesOf(side)) this.add(own[right], local - felt);
+    this.add(this.general, lost * generalShare);
   }
 
   private lose(place: number, loss: number): void {
@@ -155,4 +181,38 @@ export class Reserve {
     this.slow[place]! += loss * (1 - fastShare - lastingShare);
     this.lasting[place]! += loss * lastingShare;
   }
+
+  private add(to: Loss, loss: number): void {
+    const { fastShare, lastingShare } = this.constants;
+    to.fast += loss * fastShare;
+    to.slow += loss * (1 - fastShare - lastingShare);
+    to.lasting += loss * lastingShare;
+  }
+}
+
+/** Above one: the reps near failure cost more strength than those at the start, and a part of the strength is worth fewer reps. */
+const LATE_REPS = 1.3;
+
+const SIDES = { both: [0, 1], left: [0], right: [1] } as const;
+const sidesOf = (side: WorkedSide): readonly (0 | 1)[] => SIDES[side];
+
+/** The strength, as a share of the fresh maximum, at which not one more rep is left at a load. */
+const failingStrength = (e1rmKg: number, loadKg: number, curve: RepCurve): number =>
+  (loadKg * factorWithRepsLeft(0, curve)) / e1rmKg;
+
+/** Reps left at a load with a share of the fresh maximum in hand: of the fresh reps, what stands above where the load fails. */
+export function repsInHand(strength: number, e1rmKg: number, loadKg: number, curve: RepCurve): number {
+  const fresh = repsAtLoad(e1rmKg, loadKg, curve);
+  const fails = failingStrength(e1rmKg, loadKg, curve);
+  return fails >= 1 ? 0 : fresh * clamp((strength - fails) / (1 - fails), 0, 1) ** LATE_REPS;
+}
+
+/** What reps at a load cost, as a share of the fresh maximum; no more than takes strength to where the load fails. */
+export function strengthSpent(strength: number, e1rmKg: number, loadKg: number, curve: RepCurve, reps: number): number {
+  const fresh = repsAtLoad(e1rmKg, loadKg, curve);
+  const fails = failingStrength(e1rmKg, loadKg, curve);
+  if (fails >= strength || fresh <= 0) return 0;
+  const inHand = (strength - fails) / (1 - fails);
+  const left = Math.max(0, inHand ** LATE_REPS - reps / fresh) ** (1 / LATE_REPS);
+  return (inHand - left) * (1 - fails);
 }

@@ -115,10 +115,10 @@ export class SimulatedLifter {
   /** Performs one set and remembers what it cost. */
   perform({ exercise, curveKg, reps: asked, side = "both" }: SetAsked): SetAnswer {
     const e1rmKg = this.trueE1rm(exercise);
-    const left = this.reserve.repsLeft(exercise.shares, side, e1rmKg, curveKg, this.curve);
+    const left = this.reserve.repsLeft(exercise, side, e1rmKg, curveKg, this.curve);
     const possible = Math.floor(left + 0.5);
     const reps = asked === null ? possible : Math.min(asked, possible);
-    this.reserve.perform(exercise.shares, side, e1rmKg, curveKg, this.curve, reps);
+    this.reserve.perform(exercise, side, e1rmKg, curveKg, this.curve, reps);
     const trueRir = Math.max(0, possible - reps);
     // What is far off is judged less well than what is near, and long sets less well than short ones.
     const rirError = this.traits.rirError * (0.6 + 0.25 * trueRir + 0.1 * Math.max(0, reps - 10));

@@ -77,6 +77,6 @@ function plannedSegment(segment: Segment, slot: Slot, { loads, settings }: Shown
 
 const openReps = (segment: Segment, load: ShownSession["loads"][string] | undefined, settings: Settings): number =>
   Math.round(
-    load?.expectedReps ??
+    load?.expectedReps?.[0] ??
       (segment.load.kind === "fromSegment" ? settings.assumed.repsAfterDrop : settings.assumed.repsToFailure),
   );

@@ -18,8 +18,8 @@ export interface ShownLoad {
   /** How the plates change from what was on before; empty where there are none. */
   readonly change: string;
   readonly aimReps: number | null;
-  /** Reps foretold for a part without a figure of its own; null where nothing is foretold. */
-  readonly expectedReps: number | null;
+  /** Reps foretold for a part without a figure of its own, for each mini-set of a rep goal; null where nothing is foretold. */
+  readonly expectedReps: readonly number[] | null;
 }
 
 export interface ShownSession {
@@ -42,5 +42,8 @@ export const workContextOf = ({
 }: Pick<ShownSession, "catalogue" | "settings" | "loads">) => ({
   catalogue,
   settings,
-  expectedReps: ({ id }: { readonly id: string }) => loads[id]?.expectedReps ?? null,
+  expectedReps: ({ id }: { readonly id: string }, miniSet: number) => {
+    const reps = loads[id]?.expectedReps;
+    return reps ? (reps[Math.min(miniSet, reps.length - 1)] ?? null) : null;
+  },
 });

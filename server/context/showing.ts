@@ -17,6 +17,7 @@ import {
   indexSegments,
   isOpen,
   loadWords,
+  openSeriesOf,
   platesSentence,
   type RampSet,
   type ResolvedLoad,
@@ -41,9 +42,8 @@ export function showSession(
     const exercise = exerciseOrThrow(catalogue, known.segment.exerciseId ?? known.slot.exerciseId);
     const step = resolved.platePlans.get(known.slot.id)?.steps.find((one) => one.key === segmentId);
     const change = step && step.takeOff.length + step.putOn.length > 0 ? platesSentence(step) : "";
-    const possible = forecast.bySegment.get(segmentId)?.possibleReps ?? null;
-    const isCounted = isOpen(known.segment, known.set) && possible !== null;
-    loads[segmentId] = shownLoad(exercise, load, change, isCounted ? Math.max(1, Math.floor(possible)) : null);
+    const series = isOpen(known.segment, known.set) ? openSeriesOf(forecast, segmentId) : null;
+    loads[segmentId] = shownLoad(exercise, load, change, series);
   }
   const slots = allBlocks(document).flatMap((block) => block.slots);
   const ramps = Object.fromEntries(
@@ -79,7 +79,12 @@ function shownRamp(slot: Slot, exercise: Exercise, sets: readonly RampSet[], { p
   });
 }
 
-function shownLoad(exercise: Exercise, load: ResolvedLoad, change: string, expectedReps: number | null): ShownLoad {
+function shownLoad(
+  exercise: Exercise,
+  load: ResolvedLoad,
+  change: string,
+  expectedReps: readonly number[] | null,
+): ShownLoad {
   const { kg, weight, aimReps } = load;
   const what = { exerciseId: exercise.id, aimReps, expectedReps };
   if (kg === null || weight === null)
