@@ -16,6 +16,8 @@ import {
   type NamedBlock,
   nameBlock,
   openSeriesOf,
+  type Seen,
+  seenOf,
   type ResolveContext,
   type ResolvedSession,
   resolveSession,
@@ -170,6 +172,18 @@ export function fittedReserve(records: ReadonlyMap<string, LiftRecord>): FittedR
   return fitted;
 }
 
+const seenIn = new WeakMap<ReadonlyMap<string, LiftRecord>, ReadonlyMap<string, Seen>>();
+
+/** How the client's sets went before against what was foretold of them. */
+function seenBefore(records: ReadonlyMap<string, LiftRecord>): ReadonlyMap<string, Seen> {
+  let seen = seenIn.get(records);
+  if (!seen) {
+    seen = seenOf(records, fittedReserve(records).constants);
+    seenIn.set(records, seen);
+  }
+  return seen;
+}
+
 function forecastIn(
   context: SessionContext,
   resolved: ResolvedSession,
@@ -188,7 +202,9 @@ function forecastIn(
     },
     strengthOf: (slot, exerciseId) => {
       const record = exerciseId === slot.exerciseId ? records.get(slot.lineage) : undefined;
-      return record?.e1rmKg ? { e1rmKg: record.e1rmKg, curve: record.curve, fitted: record.fitted } : null;
+      if (!record?.e1rmKg) return null;
+      const { e1rmKg, curve, fitted } = record;
+      return { e1rmKg, curve, fitted, seen: seenBefore(records).get(slot.lineage) ?? null };
     },
     aimReps: (segmentId) => resolved.loads.get(segmentId)?.aimReps ?? null,
   };

@@ -21,6 +21,7 @@ export * from "./exercise/substitute";
 export * from "./forecast/fit";
 export * from "./forecast/forecast";
 export * from "./forecast/reserve";
+export * from "./forecast/seen";
 export * from "./forecast/simulated-lifter";
 export * from "./lists";
 export * from "./load/context";

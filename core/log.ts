@@ -1,4 +1,5 @@
 /** What was done, as the core sees it: sets of a lift on a day, oldest first. */
+import type { Tiredness } from "./forecast/tiredness";
 import { type CurveObservation, type FittedCurve, fitCurve, IMPLAUSIBLE_KG } from "./load/curve";
 import { type E1rmEstimate, e1rmFactor, estimateE1rm, populationCurve, type RepCurve } from "./load/e1rm";
 import type { Settings } from "./settings";
@@ -33,6 +34,19 @@ export interface LoggedSet {
   readonly restBeforeSeconds: number | null;
   /** Not straight after work for the same muscles, and not a continuation. */
   readonly fresh: boolean;
+  /** How tired it was begun; left out where that is not known. */
+  readonly before?: Tiredness;
+  /** Its further parts in the same exercise: drops, rest-pause. */
+  readonly further?: readonly FurtherPart[];
+}
+
+/** A part that continues a set. */
+export interface FurtherPart {
+  readonly curveKg: number | null;
+  readonly reps: number;
+  /** What was left in reserve; null where it is not known. */
+  readonly rir: number | null;
+  readonly before: Tiredness;
 }
 
 /** What a day was for. Only training moves a rule; deloads, tests and finding a load do not. */

@@ -10,6 +10,7 @@ import type { Settings } from "../settings";
 import { type BlockTimeline, isWork, type Timeline, type TimelineSpan, type WorkSpan } from "../time/timeline";
 import { clamp } from "../units";
 import { Reserve, type ReserveConstants, type WorkedSide } from "./reserve";
+import type { Seen } from "./seen";
 
 export interface ForecastContext {
   readonly catalogue: Catalogue;
@@ -27,6 +28,8 @@ export interface LiftStrength {
   readonly e1rmKg: number;
   readonly curve: RepCurve;
   readonly fitted: FittedCurve | null;
+  /** How this lift went before against what was foretold; null or left out: nothing was seen. */
+  readonly seen?: Seen | null;
 }
 
 /** One piece of work, foretold. */
@@ -164,7 +167,18 @@ class Run {
       return { ...nothing(span), askedReps: asked, askedRir };
     }
     const { e1rmKg, curve } = strength;
-    const left = this.reserve.repsLeft(move, side, e1rmKg, loadKg, curve) / perRep;
+    const plain = this.reserve.repsLeft(move, side, e1rmKg, loadKg, curve) / perRep;
+    const fresh = repsAtLoad(e1rmKg, loadKg, curve) / perRep;
+    const circumstance = {
+      lostReps: Math.max(0, fresh - plain),
+      round: span.round,
+      part: span.set?.stop.kind === "repTotal" ? 0 : span.segmentIndex,
+    };
+    let offset = strength.seen?.offset({ ...circumstance, isSaid: false });
+    // What is made is told of in the client's own way of telling.
+    if (offset && asked !== null && plain + offset.reps >= asked)
+      offset = strength.seen!.offset({ ...circumstance, isSaid: true });
+    const left = Math.max(0, plain + (offset?.reps ?? 0));
     const done = Math.min(wanted ?? left, left);
     this.reserve.perform(move, side, e1rmKg, loadKg, curve, done * perRep);
     if (held) return { ...nothing(span), askedReps: null, askedRir };
@@ -172,7 +186,7 @@ class Run {
     return {
       span,
       possibleReps: left,
-      bandReps: this.band(strength, loadKg, left, perRep),
+      bandReps: this.band(strength, loadKg, fresh, left, perRep, offset?.sd ?? null),
       expectedReps: done,
       expectedRir: asked === null ? 0 : left - asked,
       askedReps: asked,
@@ -196,25 +210,26 @@ class Run {
   /** Work at an unknown load is taken to be as hard as it was asked to be, so that it tires what follows. */
   private unknown(span: WorkSpan, side: WorkedSide, reps: number, askedRir: number | null): void {
     const move = exerciseOrThrow(this.context.catalogue, span.exerciseId);
-    const curve = populationCurve(this.context.settings.e1rmFormula);
-    const rir = askedRir ?? this.context.settings.assumed.rir;
-    const e1rmKg = 100 / Math.max(0.2, this.reserve.strength(move, side));
-    const loadKg = loadThatLeaves(e1rmKg * this.reserve.strength(move, side), reps + rir, curve);
-    this.reserve.perform(move, side, e1rmKg, loadKg, curve, reps);
+    const { settings } = this.context;
+    const curve = populationCurve(settings.e1rmFormula);
+    this.reserve.performAsHard(move, side, reps, askedRir ?? settings.assumed.rir, curve);
   }
 
-  private band(strength: LiftStrength, loadKg: number, left: number, perRep: number): [number, number] {
+  private band(
+    strength: LiftStrength,
+    loadKg: number,
+    fresh: number,
+    left: number,
+    perRep: number,
+    seenSd: number | null,
+  ): [number, number] {
     const { e1rmKg, curve, fitted } = strength;
-    const fresh = repsAtLoad(e1rmKg, loadKg, curve) / perRep;
     const doubt = fitted ? loadDoubt(fitted, clamp(left, 1, 20)) : 0.05;
     const slope = (repsAtLoad(e1rmKg * 1.01, loadKg, curve) - repsAtLoad(e1rmKg * 0.99, loadKg, curve)) / 0.02 / perRep;
-    const sd = Math.hypot(slope * doubt, REP_NOISE, FATIGUE_DOUBT * Math.max(0, fresh - left));
+    const sd = seenSd ?? Math.hypot(slope * doubt, REP_NOISE, FATIGUE_DOUBT * Math.max(0, fresh - left));
     return [Math.max(0, left - EIGHTY_PERCENT * sd), left + EIGHTY_PERCENT * sd];
   }
 }
-
-const loadThatLeaves = (maximumKg: number, reps: number, curve: RepCurve): number =>
-  maximumKg / (1 + curve.shape * Math.min(0.8, reps / 32));
 
 function nothing(span: WorkSpan): WorkForecast {
   return {

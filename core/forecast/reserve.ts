@@ -175,6 +175,20 @@ export class Reserve {
     this.add(this.general, lost * generalShare);
   }
 
+  /** Does reps at whatever load leaves so many in reserve after them. */
+  performAsHard(move: Move, side: WorkedSide, reps: number, rir: number, curve: RepCurve): void {
+    if (!(reps > 0)) return;
+    const strength = Math.max(0.2, this.strength(move, side));
+    // Of the loads that such a set may be done at, the one that fails when its reps and the reserve are done.
+    let [low, high] = [0.05, strength];
+    for (let i = 0; i < 24; i++) {
+      const load = (low + high) / 2;
+      if (repsInHand(strength, 1, load, curve) > reps + rir) low = load;
+      else high = load;
+    }
+    this.perform(move, side, 1, low, curve, reps);
+  }
+
   private lose(place: number, loss: number): void {
     const { fastShare, lastingShare } = this.constants;
     this.fast[place]! += loss * fastShare;

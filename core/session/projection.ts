@@ -5,15 +5,24 @@
 import { hardTechniquesOf } from "../caution/rules";
 import { exerciseOrThrow } from "../exercise/exercise";
 import type { Muscle } from "../exercise/regions";
+import { partKey, type Tiredness, tirednessBefore } from "../forecast/tiredness";
 import { curveKg } from "../load/effective";
-import type { Exposure, LoggedSet } from "../log";
+import type { Exposure, FurtherPart, LoggedSet } from "../log";
 import { runBlock } from "../time/run";
+import type { Timeline } from "../time/timeline";
 import { workOf } from "../time/work";
 import { type Coverage, type MuscleLoads, sessionVolume } from "../volume/session-volume";
 import { totalSession } from "../volume/totals";
 import { type FloorEvent, foldEvents, occurrenceKey, type PerformedSession } from "./events";
 import { allBlocks } from "./grammar";
-import { layOutPerformed, type PlacedSet, placeSets, type ShownByHash, signedKg } from "./performed";
+import {
+  layOutPerformed,
+  type PerformedPlan,
+  type PlacedSet,
+  placeSets,
+  type ShownByHash,
+  signedKg,
+} from "./performed";
 import { lineageOf } from "./shorthand/parse";
 import { type ShownSession, workContextOf } from "./shown";
 
@@ -62,6 +71,7 @@ export function projectSession(
 ): SessionProjection {
   const performed = foldEvents(events);
   const placed = placeSets(performed, shownByHash);
+  const laidOut = layOutPerformed(placed);
   const state = performed.ended
     ? "done"
     : // Begun with nothing kept is a draft still: a slip of the thumb locks no session.
@@ -70,8 +80,8 @@ export function projectSession(
       : "draft";
   return {
     performed,
-    exposures: exposuresOf(sessionId, placed),
-    summary: summaryOf(performed, placed, events, shownByHash),
+    exposures: exposuresOf(sessionId, placed, laidOut.timeline),
+    summary: summaryOf(performed, placed, laidOut, events, shownByHash),
     state,
   };
 }
@@ -84,7 +94,9 @@ function lineageDone({ slot, done }: PlacedSet): { readonly lineage: string; rea
     : { lineage: lineageOf(exerciseId, []), exerciseId };
 }
 
-export function exposuresOf(sessionId: string, placed: readonly PlacedSet[]): ProjectedExposure[] {
+export function exposuresOf(sessionId: string, placed: readonly PlacedSet[], timeline: Timeline): ProjectedExposure[] {
+  const shown = placed[0]?.shown;
+  const tiredness = shown ? tirednessBefore(timeline, shown) : new Map<string, Tiredness>();
   const found = new Map<string, { one: Omit<ProjectedExposure, "exposure">; place: PlacedSet; sets: LoggedSet[] }>();
   const worked = new Map<string, Set<string>>();
   for (const place of placed) {
@@ -95,7 +107,10 @@ export function exposuresOf(sessionId: string, placed: readonly PlacedSet[]): Pr
     found.set(key, known);
     const isFirst = known.sets.length === 0;
     const fresh = isFirst && ![...worked].some(([id, regions]) => id !== slot.id && meets(regions, place, exerciseId));
-    known.sets.push(loggedSet(place, exerciseId, fresh, isFirst || block.slots.length > 1));
+    known.sets.push({
+      ...loggedSet(place, exerciseId, fresh, isFirst || block.slots.length > 1),
+      ...tirednessOf(place, exerciseId, tiredness),
+    });
     const regions = worked.get(slot.id) ?? new Set();
     for (const segment of done.segments) for (const region of direct(place, segment.exerciseId)) regions.add(region);
     worked.set(slot.id, regions);
@@ -111,6 +126,39 @@ export function exposuresOf(sessionId: string, placed: readonly PlacedSet[]): Pr
       sets: [...sets].sort((a, b) => a.round - b.round),
     },
   }));
+}
+
+/** What was left after the first part: of a set with further ones only the last part's reserve was said. */
+function reserveAfterFirst({ done, planned }: PlacedSet): number | null {
+  if (done.segments.length < 2) return done.failed ? 0 : done.rir;
+  return planned?.segments[0]?.amount.kind === "toFailure" ? 0 : null;
+}
+
+/** How tired a set and its further parts were begun. */
+function tirednessOf(
+  { done, slot, planned, shown }: PlacedSet,
+  exerciseId: string,
+  tiredness: ReadonlyMap<string, Tiredness>,
+): Pick<LoggedSet, "before" | "further"> {
+  const at = (segmentIndex: number) =>
+    tiredness.get(partKey({ setId: occurrenceKey(done), segmentIndex })) ?? { others: 0, afterSeconds: null };
+  const exercise = exerciseOrThrow(shown.catalogue, exerciseId);
+  const further = done.segments.flatMap((part, index): FurtherPart[] => {
+    if (index === 0 || part.exerciseId !== exerciseId) return [];
+    const asked = planned?.segments.find(({ id }) => id === part.segmentId) ?? null;
+    const isLast = index === done.segments.length - 1;
+    const failed = (isLast && done.failed) || asked?.amount.kind === "toFailure";
+    const setup = asked?.setup ?? slot.setup;
+    return [
+      {
+        curveKg: curveKg(exercise, signedKg(part), shown.bodyMassKg, shown.settings, setup),
+        reps: Math.min(part.reps, part.rightReps ?? part.reps),
+        rir: failed ? 0 : isLast ? done.rir : null,
+        before: at(index),
+      },
+    ];
+  });
+  return { before: at(0), ...(further.length > 0 ? { further } : {}) };
 }
 
 /** The working sets asked of a slot; of a lift that was swapped in, those it took over. */
@@ -144,7 +192,7 @@ function loggedSet(place: PlacedSet, exerciseId: string, fresh: boolean, restUnk
     reps: first ? Math.min(first.reps, first.rightReps ?? first.reps) : 0,
     totalReps: done.segments.reduce((total, segment) => total + segment.reps + (segment.rightReps ?? 0), 0),
     seconds: first?.seconds ?? null,
-    rir: done.failed ? 0 : done.rir,
+    rir: reserveAfterFirst(place),
     form: done.form,
     pain: done.pain,
     target: reps && { low: Math.min(reps.low, aim ?? reps.low), high: reps.high },
@@ -158,11 +206,11 @@ function loggedSet(place: PlacedSet, exerciseId: string, fresh: boolean, restUnk
 function summaryOf(
   performed: PerformedSession,
   placed: readonly PlacedSet[],
+  { document, timeline, effectiveKg }: PerformedPlan,
   events: readonly FloorEvent[],
   shownByHash: ShownByHash,
 ): SessionSummary {
   const shown = shownByHash.get(events.at(-1)?.shownHash ?? "") ?? [...shownByHash.values()].at(-1) ?? null;
-  const { document, timeline, effectiveKg } = layOutPerformed(placed);
   const base = { minutes: minutesOf(performed, placed, events), plannedSets: shown ? plannedSets(shown) : 0 };
   const ended = { sessionRpe: performed.ended?.sessionRpe ?? null, note: performed.ended?.note ?? "" };
   const sets = new Set(placed.map(({ done }) => `${done.slotId}:${done.round}`)).size;

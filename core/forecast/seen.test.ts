@@ -1,0 +1,139 @@
+import { describe, expect, it } from "vitest";
+import { SHIPPED_CATALOGUE } from "../exercise/catalogue";
+import { type Exposure, type LiftRecord, liftRecord } from "../log";
+import { DEFAULT_SETTINGS } from "../settings";
+import { forecastScores, KINDS } from "../testing/forecast-scores";
+import { exposure, read, TEST_CONTEXT } from "../testing/helpers";
+import { expandSession } from "../time/timeline";
+import { forecastSession } from "./forecast";
+import { POPULATION_RESERVE } from "./reserve";
+import { seenOf } from "./seen";
+
+/** Days of three sets at 31 kg with ninety seconds between, reps and reserve as given. */
+const days = (sets: readonly (readonly [number, number | null])[], count: number): Exposure[] =>
+  Array.from({ length: count }, (_, day) =>
+    exposure(
+      `2026-10-${String(1 + 7 * day).padStart(2, "0")}`,
+      sets.map(([reps, rir], index) => ({
+        loadKg: 31,
+        reps,
+        rir,
+        target: { low: 8, high: 8 },
+        restBeforeSeconds: index === 0 ? null : 90,
+        before: { others: 0, afterSeconds: index === 0 ? null : 90 },
+      })),
+    ),
+  );
+
+function foretold(exposures: readonly Exposure[], text = "Bench press 3x8 r90"): number[] {
+  const record = liftRecord(exposures, DEFAULT_SETTINGS);
+  const records = new Map<string, LiftRecord>([["bench-press", record]]);
+  const seen = seenOf(records, POPULATION_RESERVE).get("bench-press")!;
+  const { e1rmKg, curve, fitted } = record;
+  const { work } = forecastSession(expandSession(read(text), TEST_CONTEXT), {
+    catalogue: SHIPPED_CATALOGUE,
+    settings: DEFAULT_SETTINGS,
+    constants: POPULATION_RESERVE,
+    loadKg: () => 31,
+    strengthOf: () => ({ e1rmKg: e1rmKg!, curve, fitted, seen }),
+    aimReps: () => null,
+  });
+  return work.map((one) => one.possibleReps!);
+}
+
+describe("a forecast that has seen the client", () => {
+  it("foretells an unchanged prescription as it went, whether the reserve was said or not", () => {
+    for (const last of [1, null]) {
+      const [first, second, third] = foretold(
+        days(
+          [
+            [8, 2],
+            [8, last],
+            [7, 0],
+          ],
+          3,
+        ),
+      );
+      expect(first).toBeGreaterThan(8.4);
+      expect(second).toBeGreaterThan(7.9);
+      expect(third).toBeGreaterThan(6.5);
+      expect(third).toBeLessThan(8);
+    }
+  });
+
+  it("knows less after one day than after three, and nothing before", () => {
+    const steep = [
+      [8, 2],
+      [5, 0],
+      [4, 0],
+    ] as const;
+    const [, once] = foretold(days(steep, 1));
+    const [, thrice] = foretold(days(steep, 3));
+    expect(Math.abs(thrice! - 5)).toBeLessThan(Math.abs(once! - 5));
+    const nothing = seenOf(new Map([["bench-press", liftRecord([], DEFAULT_SETTINGS)]]), POPULATION_RESERVE);
+    expect(nothing.get("bench-press")!.offset({ lostReps: 2, round: 1, part: 0, isSaid: false }).reps).toBe(0);
+  });
+
+  it("reads a set that was only made as no fewer, and never takes it for the most", () => {
+    const made = foretold(
+      days(
+        [
+          [8, 2],
+          [8, null],
+          [8, null],
+        ],
+        4,
+      ),
+    );
+    const failed = foretold(
+      days(
+        [
+          [8, 2],
+          [8, 0],
+          [8, 0],
+        ],
+        4,
+      ),
+    );
+    expect(made[2]).toBeGreaterThan(7.4);
+    expect(made[2]).toBeGreaterThan(failed[2]! - 0.2);
+  });
+
+  it("a lift speaks for the client's other lifts until they have spoken themselves", () => {
+    const record = (exposures: readonly Exposure[]) => liftRecord(exposures, DEFAULT_SETTINGS);
+    const steep = days(
+      [
+        [8, 2],
+        [5, 0],
+        [4, 0],
+      ],
+      4,
+    );
+    const known = new Map([
+      ["bench-press", record(steep)],
+      ["back-squat", record(days([[8, 2]], 1))],
+    ]);
+    const at = { lostReps: 2, round: 1, part: 0, isSaid: false };
+    const squat = seenOf(known, POPULATION_RESERVE).get("back-squat")!.offset(at).reps;
+    expect(squat).toBeLessThan(-0.5);
+    expect(squat).toBeGreaterThan(seenOf(known, POPULATION_RESERVE).get("bench-press")!.offset(at).reps);
+  });
+});
+
+describe("against lifters who follow another law than ours", () => {
+  const trial = { clients: 30, weeks: 20, firstScored: 13 };
+  const learnt = forecastScores(trial);
+  const blind = forecastScores({ ...trial, learns: false });
+
+  it.each(KINDS)(
+    "%s: near to one who knows everything but the day, and much nearer than without having seen them",
+    (kind) => {
+      const { bias, error, oracleError, inside } = learnt[kind];
+      expect(Math.abs(bias)).toBeLessThan(0.7);
+      expect(error / oracleError).toBeLessThan(1.45);
+      expect(error).toBeLessThan(0.9 * blind[kind].error);
+      expect(inside).toBeGreaterThan(0.68);
+      expect(inside).toBeLessThan(0.88);
+    },
+  );
+});

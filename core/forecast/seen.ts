@@ -1,0 +1,292 @@
+/**
+ * What the forecast has seen of a client: how their sets went against what the model foretold of them, lift by lift, so that an
+ * unchanged prescription is foretold as it went. Handbook section 6.
+ *
+ * Estimator. For every logged set whose possible reps are known (it failed, or a reserve was said) the model foretells the reps
+ * from the lift's present maximum and the strength in hand; what is left over, in reps, is explained by a few figures (`featuresOf`). They are found by linear
+ * regression with a normal prior: everyone's (nothing), then the client's over all lifts, then the lift's own; each weighs by
+ * how much it knows, and older days count less. A set that was only made as asked says that no fewer were possible. The scatter
+ * that remains is the client's own, and makes the band.
+ */
+import { NONE_ABOVE_REPS, type RepCurve, repsAtLoad } from "../load/e1rm";
+import type { Exposure, LiftRecord } from "../log";
+import { daysBetween } from "../units";
+import { type ReserveConstants, repsInHand, strengthSpent } from "./reserve";
+
+/** Under what circumstances a part is done. */
+export interface Circumstance {
+  /** Reps that the model takes off the fresh ones. */
+  readonly lostReps: number;
+  /** Counted from 0. */
+  readonly round: number;
+  /** Place in its set; above 0 it continues it. */
+  readonly part: number;
+  /** Whether its reserve is said, and not shown by failing. */
+  readonly isSaid: boolean;
+}
+
+export interface Offset {
+  /** Reps to be added to what the model foretells. */
+  readonly reps: number;
+  /** Standard deviation of the reps about that. */
+  readonly sd: number;
+}
+
+/** One lift's: what is to be added, and how sure it is. */
+export interface Seen {
+  readonly offset: (circumstance: Circumstance) => Offset;
+  /** Parts that it was learnt from. */
+  readonly parts: number;
+}
+
+/** Rounds and continued parts that are told apart; later ones go with the last. */
+const ROUNDS = 6;
+const PARTS = 3;
+/**
+ * The figures, in their order: of the lift itself; of being tired at all; of each rep that the model takes off for it; of
+ * continuing a set; of each week that has gone since; of what the client adds to a reserve that they say; of each round; of
+ * each continued part.
+ */
+const SIZE = 6 + ROUNDS + PARTS;
+
+type Vector = readonly number[];
+
+function featuresOf({ lostReps, round, part, isSaid }: Circumstance, weeksAgo: number): Vector {
+  const features = new Array<number>(SIZE).fill(0);
+  features[0] = 1;
+  features[1] = 1 - Math.exp(-lostReps);
+  features[2] = lostReps;
+  features[3] = part > 0 ? 1 : 0;
+  features[4] = -weeksAgo;
+  features[5] = isSaid ? 1 : 0;
+  if (part === 0) features[6 + Math.min(round, ROUNDS - 1)] = 1;
+  else features[6 + ROUNDS + Math.min(part, PARTS) - 1] = 1;
+  return features;
+}
+
+const spreads = (figures: readonly number[], place: number): Vector => [
+  ...figures,
+  ...new Array<number>(ROUNDS + PARTS).fill(place),
+];
+
+/** Prior spreads of the figures: between clients, and between the lifts of one. */
+const BETWEEN_CLIENTS = spreads([1, 1, 0.4, 3, 0.06, 0.7], 0.2);
+const BETWEEN_LIFTS = spreads([1, 1, 0.3, 2, 0.06, 0.1], 1.1);
+/** A trend is not followed further back. */
+const MOST_WEEKS = 8;
+/** What remains of a day's weight after each further day of the lift. */
+const FORGETTING = 0.96;
+/** How alike parts of one day are: the day's form is one for all of them. */
+const SAME_DAY = 0.4;
+/** Scatter of the reps about the model before any is known, and how many parts that is worth. */
+const USUAL_SCATTER = 1.2;
+const USUAL_WORTH = 6;
+/** More in reserve than this is only said to be more. */
+const MOST_RIR = 8;
+
+interface Observation {
+  readonly features: Vector;
+  /** Reps above what the model foretold: just so many, or, of a set that was only made, no fewer. */
+  readonly above: number;
+  readonly isLeast: boolean;
+  /** How much less it tells than a failure, as a variance in reps beside the scatter. */
+  readonly vagueness: number;
+  /** What it counts: older days less, and each part of a day less the more parts share its form. */
+  readonly weight: number;
+}
+
+/** What has been seen of each lift of a client, by lineage. */
+export function seenOf(
+  records: ReadonlyMap<string, LiftRecord>,
+  constants: ReserveConstants,
+): ReadonlyMap<string, Seen> {
+  const observed = new Map([...records].map(([lineage, record]) => [lineage, observationsOf(record, constants)]));
+  const client = new Regression(new Array<number>(SIZE).fill(0), BETWEEN_CLIENTS);
+  for (const list of observed.values()) client.learn(list);
+  const scatter = scatterOf([...observed.values()].flat(), client);
+  return new Map(
+    [...observed].map(([lineage, list]) => {
+      const lift = new Regression(client.mean, BETWEEN_LIFTS);
+      lift.learn(list);
+      return [
+        lineage,
+        {
+          parts: list.length,
+          offset: (circumstance: Circumstance): Offset => {
+            const at = featuresOf(circumstance, 0);
+            return { reps: lift.at(at), sd: Math.sqrt(scatter ** 2 + lift.variance(at)) };
+          },
+        },
+      ];
+    }),
+  );
+}
+
+function observationsOf({ exposures, e1rmKg: kg, curve }: LiftRecord, constants: ReserveConstants): Observation[] {
+  if (kg === null) return [];
+  const last = exposures.at(-1)?.date ?? "";
+  return exposures.flatMap((exposure, day) => {
+    const ago = exposures.length - 1 - day;
+    const weeksAgo = Math.min(MOST_WEEKS, daysBetween(exposure.date, last) / 7);
+    const parts = partsOf(exposure, kg, curve, constants);
+    const weight = FORGETTING ** ago / (1 + (parts.length - 1) * SAME_DAY);
+    return parts.flatMap((part): Observation[] => {
+      const fresh = repsAtLoad(kg, part.loadKg, curve);
+      const foretold = repsInHand(part.inHand, kg, part.loadKg, curve);
+      if (fresh > NONE_ABOVE_REPS + 4) return [];
+      // Reps are whole: who made eight could have done eight and anything short of nine. Far from failure nobody can tell.
+      const isLeast = part.rir === null || part.rir > MOST_RIR;
+      const known = part.reps + Math.min(part.rir ?? 0, MOST_RIR) - (isLeast ? 0.5 : 0);
+      const isSaid = part.rir !== null && !part.failed;
+      const vagueness = (0.25 * (part.rir ?? 0)) ** 2 + (0.1 * Math.max(0, known - 10)) ** 2;
+      return [
+        {
+          features: featuresOf({ ...part, lostReps: Math.max(0, fresh - foretold), isSaid }, weeksAgo),
+          above: known - foretold,
+          isLeast,
+          vagueness,
+          weight,
+        },
+      ];
+    });
+  });
+}
+
+interface Part {
+  readonly loadKg: number;
+  readonly reps: number;
+  /** Reserve after it: said, or nothing where it failed; null where it is not known. */
+  readonly rir: number | null;
+  readonly inHand: number;
+  readonly round: number;
+  readonly part: number;
+  readonly failed: boolean;
+}
+
+/** The parts of a day, each after what the lift itself and the others had taken before it. */
+function partsOf(exposure: Exposure, maxKg: number, curve: RepCurve, constants: ReserveConstants): Part[] {
+  const parts: Part[] = [];
+  const own = new OwnTiredness(constants);
+  for (const set of exposure.sets) {
+    const before = set.before ?? (set.fresh ? { others: 0, afterSeconds: null } : null);
+    if (!before || set.seconds !== null) continue;
+    const missed = set.target !== null && set.reps < set.target.low;
+    for (const [part, one] of [{ ...set, before, rir: missed ? 0 : set.rir }, ...(set.further ?? [])].entries()) {
+      const { curveKg: loadKg, reps, rir } = one;
+      if (loadKg === null || loadKg <= 0) continue;
+      own.rest(one.before.afterSeconds ?? 0);
+      const inHand = Math.max(0, 1 - own.lost - one.before.others);
+      // A set without a figure to make, or a drop, ends where it fails.
+      const failed = part === 0 ? missed || (set.target === null && rir === 0) : rir === 0;
+      if (set.working && reps >= 1) parts.push({ loadKg, reps, rir, inHand, round: set.round, part, failed });
+      own.spend(strengthSpent(inHand, maxKg, loadKg, curve, reps));
+    }
+  }
+  return parts;
+}
+
+/** What a lift has taken of its own strength in the course of a day. */
+class OwnTiredness {
+  private fast = 0;
+  private slow = 0;
+  private lasting = 0;
+
+  constructor(private readonly constants: ReserveConstants) {}
+
+  get lost(): number {
+    return this.fast + this.slow + this.lasting;
+  }
+
+  rest(seconds: number): void {
+    this.fast *= Math.exp(-seconds / this.constants.fastSeconds);
+    this.slow *= Math.exp(-seconds / this.constants.slowSeconds);
+  }
+
+  spend(lost: number): void {
+    const { fastShare, lastingShare } = this.constants;
+    this.fast += lost * fastShare;
+    this.slow += lost * (1 - fastShare - lastingShare);
+    this.lasting += lost * lastingShare;
+  }
+}
+
+/** The scatter about a client's figures in reps, drawn toward the usual one. */
+function scatterOf(observations: readonly Observation[], client: Regression): number {
+  let sum = USUAL_WORTH * USUAL_SCATTER ** 2;
+  let worth = USUAL_WORTH;
+  for (const { features, above, vagueness, isLeast, weight: counts } of observations) {
+    if (isLeast) continue;
+    const weight = counts / (1 + vagueness);
+    sum += weight * Math.max(-3, Math.min(3, above - client.at(features))) ** 2;
+    worth += weight;
+  }
+  return Math.sqrt(sum / worth);
+}
+
+/** The figures with their doubt, learnt one observation after the other. */
+class Regression {
+  readonly mean: number[];
+  private readonly covariance: number[][];
+
+  constructor(mean: Vector, spread: Vector) {
+    this.mean = [...mean];
+    this.covariance = spread.map((sd, i) => spread.map((_, j) => (i === j ? sd ** 2 : 0)));
+  }
+
+  learn(observations: readonly Observation[]): void {
+    for (const { features, above, vagueness, isLeast, weight } of observations) {
+      const carried = this.times(features);
+      const known = dot(features, carried);
+      // Of what is only a least the noise itself speaks: an old one counts less, and is not vaguer.
+      const noise = USUAL_SCATTER ** 2 + vagueness;
+      const total = known + (isLeast ? noise : noise / weight);
+      const off = Math.max(-6, Math.min(6, above - this.at(features)));
+      const least = isLeast ? atLeast(off / Math.sqrt(total)) : null;
+      const shift = least ? weight * least.shift : off / Math.sqrt(total);
+      const worth = least ? weight * least.worth : 1;
+      for (let i = 0; i < SIZE; i++) {
+        this.mean[i]! += (carried[i]! / Math.sqrt(total)) * shift;
+        for (let j = 0; j < SIZE; j++) this.covariance[i]![j]! -= (worth * carried[i]! * carried[j]!) / total;
+      }
+    }
+  }
+
+  at(features: Vector): number {
+    return dot(features, this.mean);
+  }
+
+  variance(features: Vector): number {
+    return Math.max(0, dot(features, this.times(features)));
+  }
+
+  private times(features: Vector): number[] {
+    return this.covariance.map((row) => dot(features, row));
+  }
+}
+
+/**
+ * What it says that a figure is no less than so many standard deviations above its mean: by how many the mean moves, and what
+ * part of an exact observation it is worth (the first two moments of the normal above that point).
+ */
+function atLeast(deviations: number): { readonly shift: number; readonly worth: number } {
+  const x = Math.max(-8, Math.min(6, deviations));
+  const density = Math.exp(-0.5 * x * x) / Math.sqrt(2 * Math.PI);
+  const shift = density / Math.max(1e-9, normalAbove(x));
+  return { shift, worth: Math.max(0, Math.min(1, shift * (shift - x))) };
+}
+
+/** The share of a normal above a point (Abramowitz and Stegun 26.2.17, to 7.5e-8). */
+function normalAbove(x: number): number {
+  const t = 1 / (1 + 0.2316419 * Math.abs(x));
+  const tail =
+    (Math.exp(-0.5 * x * x) / Math.sqrt(2 * Math.PI)) *
+    t *
+    (0.31938153 + t * (-0.356563782 + t * (1.781477937 + t * (-1.821255978 + t * 1.330274429))));
+  return x >= 0 ? tail : 1 - tail;
+}
+
+function dot(a: Vector, b: readonly number[]): number {
+  let sum = 0;
+  for (let i = 0; i < SIZE; i++) sum += a[i]! * b[i]!;
+  return sum;
+}
