@@ -24,6 +24,7 @@ import {
   totalSession,
   weight,
 } from "../core";
+import { forecastScores } from "../core/testing/forecast-scores";
 import { fuzz } from "./fuzz";
 import { holdBench } from "./hold";
 import { namesBench } from "./names";
@@ -183,6 +184,15 @@ function loads(jsonPerSet: number): void {
       .map(({ recovery, found }) => `${recovery} → ${found.toFixed(2)}`)
       .join("   ")}`,
   );
+  console.log(
+    "\nForecasts of 200 clients of another law than ours, 24 weeks, the last ten scored (oracle: knows all but the day):",
+  );
+  for (const [kind, { sets, bias, error, oracleError, inside }] of Object.entries(
+    forecastScores({ clients: 200, weeks: 24, firstScored: 14 }),
+  ))
+    console.log(
+      `  ${kind.padEnd(26)} ${String(sets).padStart(5)} sets   mean error ${bias.toFixed(2).padStart(5)}   typical ${error.toFixed(2)}, ${(error / oracleError).toFixed(2)} × the oracle's   the 80 % band holds ${percent(inside)}`,
+    );
   const year = lifterYear(7);
   console.log(
     `\nOne lifter-year: ${year.sessions} sessions, ${year.sets} sets performed in ${year.seconds.toFixed(2)} s, ${Math.round(year.sets / year.seconds)} sets a second.`,

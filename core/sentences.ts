@@ -209,7 +209,8 @@ export function remedySentence(remedies: Remedies): string {
   const cut = loadShare === null ? null : `cut the load ${Math.max(1, Math.ceil((1 - loadShare) * 100))} %`;
   const rest = roundRestSeconds === null ? null : `rest ${roundRestSeconds} s`;
   const ways = [cut, rest].filter((way): way is string => way !== null).join(", or ");
-  if (ways === "") return "Neither half the load nor seven minutes of rest would hold it: ask for fewer reps.";
+  if (ways === "")
+    return "Neither a quarter less load nor the longest rest for such reps would hold it: ask for fewer reps.";
   return `${ways[0]!.toUpperCase()}${ways.slice(1)}.`;
 }
 

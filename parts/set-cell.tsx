@@ -2,7 +2,7 @@
 import { clsx } from "clsx";
 import { useEffect, useRef } from "react";
 import type { ComputedSession } from "@/contract";
-import { SHORT_FROM_REPS, type ShorthandError, type Slot, shortSentence } from "@/core";
+import { fallsShort, type ShorthandError, type Slot, shortSentence } from "@/core";
 import { cellFigure, likelyFigure } from "./set-words";
 
 interface Props {
@@ -34,7 +34,7 @@ export function SetCell(props: Props) {
   const load = set && computed.resolved.loads.get(set.segments[0]!.id);
   const asked = set?.segments[0]?.rir ?? null;
   const likely = set && computed.forecast.bySegment.get(set.segments[0]!.id);
-  const short = (likely?.shortBy ?? 0) >= SHORT_FROM_REPS;
+  const short = likely ? fallsShort(likely) : false;
   // What the lift's rule leaves out has no load: a set fewer after weeks away.
   const leftOut = set !== null && !load;
   const figure = set ? cellFigure(slot, set, computed.resolved.loads) : "";

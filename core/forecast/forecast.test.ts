@@ -7,7 +7,7 @@ import { remedySentence, shortSentence } from "../sentences";
 import { DEFAULT_SETTINGS } from "../settings";
 import { read, TEST_CONTEXT } from "../testing/helpers";
 import { expandSession, type Timeline } from "../time/timeline";
-import { type ForecastContext, forecastSession, heaviestLoadShare, remediesOf } from "./forecast";
+import { type ForecastContext, fallsShort, forecastSession, heaviestLoadShare, remediesOf } from "./forecast";
 import { POPULATION_RESERVE, type ReserveConstants } from "./reserve";
 
 const curve = populationCurve("epleyBrzyckiMean");
@@ -222,6 +222,14 @@ describe("the forecast of a session", () => {
     expect(first!.bandReps![1]).toBeGreaterThan(7);
   });
 
+  it("warns of what lies beyond the likely, not beyond its middle alone", () => {
+    const at = (freshReps: number) => forecastSession(timeline("Bench press 1x6 rir2"), context(freshReps)).work[0]!;
+    const near = at(7.2);
+    expect(near.shortBy).toBeGreaterThan(0.75);
+    expect([fallsShort(near), fallsShort(at(5))]).toEqual([false, true]);
+    expect(fallsShort({ ...near, bandReps: null })).toBe(true);
+  });
+
   it("leaves each side its own reserve", () => {
     const sides = repsOf("Dumbbell row 2xF/side r60", "dumbbell-row");
     expect(sides).toHaveLength(4);
@@ -243,18 +251,22 @@ describe("the forecast of a session", () => {
   });
 
   it("names what falls short and both ways out, each of which holds when taken", () => {
-    const text = "Bench press 4x10 rir1 r60";
-    const ctx = context(12.5);
+    const text = "Bench press 2x10 rir1 r20";
+    const ctx = context(13);
     const short = timeline(text);
     const [found] = remediesOf(short, ctx, forecastSession(short, ctx));
-    expect(shortSentence(found!.worst)).toMatch(/^Round 4 is expected to stop at \d+ of 10\.$/);
+    expect(shortSentence(found!.worst)).toMatch(/^Round 2 is expected to stop at \d+ of 10\.$/);
     expect(remedySentence(found!)).toMatch(/^Cut the load \d+ %, or rest \d+ s\.$/);
     const lighter: ForecastContext = { ...ctx, loadKg: () => ctx.loadKg("", "", [])! * found!.loadShare! };
     for (const one of forecastSession(short, lighter).work) expect(one.shortBy).toBeLessThan(0.3);
-    const rested = timeline(`Bench press 4x10 rir1 r${found!.roundRestSeconds}`);
+    const rested = timeline(`Bench press 2x10 rir1 r${found!.roundRestSeconds}`);
     for (const one of forecastSession(rested, ctx).work) expect(one.shortBy).toBeLessThan(0.3);
-    const hardly = timeline(`Bench press 4x10 rir1 r${found!.roundRestSeconds! - 15}`);
+    const hardly = timeline(`Bench press 2x10 rir1 r${found!.roundRestSeconds! - 15}`);
     expect(forecastSession(hardly, ctx).work.some((one) => one.shortBy >= 0.25)).toBe(true);
+    // No coach rests seven minutes between sets of ten, or takes half of the load off.
+    const hopeless = timeline("Bench press 4x10 rir1 r30");
+    const [most] = remediesOf(hopeless, context(10.5), forecastSession(hopeless, context(10.5)));
+    expect([most!.loadShare, most!.roundRestSeconds]).toEqual([null, null]);
   });
 
   it("finds the heaviest load at which every set makes its reps, and none where no load does", () => {

@@ -57,8 +57,14 @@ export interface SessionForecast {
   readonly miniSets: ReadonlyMap<string, readonly number[]>;
 }
 
-/** A set is said to fall short from this many reps on; less is within what anyone can foretell. */
-export const SHORT_FROM_REPS = 0.75;
+/** A set is said to fall short from this many reps on. */
+const SHORT_FROM_REPS = 0.75;
+
+/** Whether a set is worth a warning: the reps and reserve asked lie beyond what is likely, and not only beyond its middle. */
+export function fallsShort({ shortBy, askedReps, askedRir, bandReps }: WorkForecast): boolean {
+  if (shortBy < SHORT_FROM_REPS) return false;
+  return !bandReps || askedReps === null || askedReps + (askedRir ?? 0) > bandReps[1];
+}
 
 /** Seconds of a hold that cost as much as one rep. */
 const HOLD_SECONDS_PER_REP = 3;
@@ -250,13 +256,17 @@ export interface Remedies {
   readonly blockId: string;
   /** The first work that falls short. */
   readonly worst: WorkForecast;
-  /** The share of the present loads at which every set of the slot makes its reps and RIR, 0.5–1; null: none does. */
+  /** The share of the present loads at which every set of the slot makes its reps and RIR; null: a coach would not cut so far. */
   readonly loadShare: number | null;
-  /** The rest after each round, in whole 5 s, at which this load holds; null: no rest up to `LONGEST_REST_SECONDS`. */
+  /** The rest after each round, in whole 5 s, at which this load holds; null: none that work in such reps is given. */
   readonly roundRestSeconds: number | null;
 }
 
-export const LONGEST_REST_SECONDS = 420;
+/** A load is not cut further than to this share: fewer reps are asked then. */
+const LEAST_LOAD_SHARE = 0.75;
+
+/** The longest rest between rounds that work in so many reps is given (handbook section 13, the methods' ranges). */
+export const longestRestSeconds = (reps: number): number => (reps <= 6 ? 300 : reps <= 15 ? 150 : 90);
 
 /** The slots that fall short, the earliest first, each with both ways out. */
 export function remediesOf(timeline: Timeline, context: ForecastContext, forecast: SessionForecast): Remedies[] {
@@ -269,16 +279,17 @@ export function remediesOf(timeline: Timeline, context: ForecastContext, forecas
     run.block(block);
     clock = startSeconds + block.seconds;
     for (const slot of block.block.slots) {
-      const short = forecast.work.filter((one) => one.span.slotId === slot.id && one.shortBy >= SHORT_FROM_REPS);
+      const short = forecast.work.filter((one) => one.span.slotId === slot.id && fallsShort(one));
       if (short.length === 0) continue;
       const worst = short.reduce((most, next) => (next.shortBy > most.shortBy ? next : most));
       const ways = new Ways(context, before, block, slot.id);
+      const share = ways.loadShare(1);
       found.push({
         slotId: slot.id,
         blockId: block.block.id,
         worst,
-        loadShare: ways.loadShare(1),
-        roundRestSeconds: ways.rest(),
+        loadShare: share !== null && share >= LEAST_LOAD_SHARE ? share : null,
+        roundRestSeconds: ways.rest(longestRestSeconds(worst.askedReps ?? 10)),
       });
     }
   }
@@ -329,13 +340,13 @@ class Ways {
     return low;
   }
 
-  rest(): number | null {
+  rest(longestSeconds: number): number | null {
     const rests = this.block.spans.filter((span) => span.kind === "rest" && span.reason === "round");
     if (rests.length === 0) return null;
     const at = (roundRestSeconds: number) => this.holds({ ...UNCHANGED, roundRestSeconds });
     let low = Math.floor(Math.min(...rests.map((span) => span.seconds)) / 5);
-    let high = LONGEST_REST_SECONDS / 5;
-    if (high <= low || !at(LONGEST_REST_SECONDS)) return null;
+    let high = longestSeconds / 5;
+    if (high <= low || !at(longestSeconds)) return null;
     while (high - low > 1) {
       const middle = Math.floor((low + high) / 2);
       if (at(middle * 5)) high = middle;

@@ -1,6 +1,6 @@
 "use client";
 import { scaleLinear } from "d3";
-import { decimal, SHORT_FROM_REPS, type WorkForecast } from "@/core";
+import { decimal, fallsShort, type WorkForecast } from "@/core";
 
 export interface LikelyRound {
   readonly round: number;
@@ -47,7 +47,7 @@ export function ReserveChart({
           if (forecast?.expectedRir == null || forecast.askedReps === null) return null;
           const x = index * step + step / 2;
           const [from, to] = rirBand(forecast);
-          const short = forecast.shortBy >= SHORT_FROM_REPS;
+          const short = fallsShort(forecast);
           return (
             <g key={round}>
               <rect
