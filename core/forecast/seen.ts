@@ -8,7 +8,7 @@
  * how much it knows, and older days count less. A set that was only made as asked says that no fewer were possible. The scatter
  * that remains is the client's own, and makes the band.
  */
-import { NONE_ABOVE_REPS, type RepCurve, repsAtLoad } from "../load/e1rm";
+import { type RepCurve, repsAtLoad } from "../load/e1rm";
 import type { Exposure, LiftRecord } from "../log";
 import { daysBetween } from "../units";
 import { type ReserveConstants, repsInHand, strengthSpent } from "./reserve";
@@ -48,11 +48,14 @@ const PARTS = 3;
  * each continued part.
  */
 const SIZE = 6 + ROUNDS + PARTS;
+/** Of a light drop nearly all fresh reps are taken: that says no more. */
+const MOST_LOST = 12;
 
 type Vector = readonly number[];
 
-function featuresOf({ lostReps, round, part, isSaid }: Circumstance, weeksAgo: number): Vector {
+function featuresOf({ lostReps: taken, round, part, isSaid }: Circumstance, weeksAgo: number): Vector {
   const features = new Array<number>(SIZE).fill(0);
+  const lostReps = Math.min(taken, MOST_LOST);
   features[0] = 1;
   features[1] = 1 - Math.exp(-lostReps);
   features[2] = lostReps;
@@ -75,9 +78,9 @@ const BETWEEN_LIFTS = spreads([1, 1, 0.3, 2, 0.06, 0.1], 1.1);
 /** A trend is not followed further back. */
 const MOST_WEEKS = 8;
 /** What remains of a day's weight after each further day of the lift. */
-const FORGETTING = 0.96;
+const FORGETTING = 0.94;
 /** How alike parts of one day are: the day's form is one for all of them. */
-const SAME_DAY = 0.4;
+const SAME_DAY = 0.2;
 /** Scatter of the reps about the model before any is known, and how many parts that is worth. */
 const USUAL_SCATTER = 1.2;
 const USUAL_WORTH = 6;
@@ -133,12 +136,11 @@ function observationsOf({ exposures, e1rmKg: kg, curve }: LiftRecord, constants:
     return parts.flatMap((part): Observation[] => {
       const fresh = repsAtLoad(kg, part.loadKg, curve);
       const foretold = repsInHand(part.inHand, kg, part.loadKg, curve);
-      if (fresh > NONE_ABOVE_REPS + 4) return [];
       // Reps are whole: who made eight could have done eight and anything short of nine. Far from failure nobody can tell.
       const isLeast = part.rir === null || part.rir > MOST_RIR;
       const known = part.reps + Math.min(part.rir ?? 0, MOST_RIR) - (isLeast ? 0.5 : 0);
       const isSaid = part.rir !== null && !part.failed;
-      const vagueness = (0.25 * (part.rir ?? 0)) ** 2 + (0.1 * Math.max(0, known - 10)) ** 2;
+      const vagueness = (0.15 * (part.rir ?? 0)) ** 2 + (0.1 * Math.max(0, known - 10)) ** 2;
       return [
         {
           features: featuresOf({ ...part, lostReps: Math.max(0, fresh - foretold), isSaid }, weeksAgo),
