@@ -113,7 +113,7 @@ function loadCautions(
             ? `${view.gym.name} has nothing to load this lift with.`
             : reason.kind === "noBodyMass"
               ? `needs ${view.client.name}'s body mass, and none is recorded.`
-              : ["outOfReach", "stepLost", "moreHelpThanBody", "noRecord"].includes(reason.kind)
+              : ["outOfReach", "stepLost", "moreHelpThanBody", "noRecord", "bandAssumed"].includes(reason.kind)
                 ? loadSentence(reason, { catalogue: catalogueIn(view.exercises) })
                 : null;
         if (!words || said.has(words)) continue;

@@ -97,6 +97,8 @@ export function loadSentence(reason: LoadReason, context: SentenceContext): stri
     }
     case "ofNext":
       return `${decimal(Math.abs(reason.percent))} % ${reason.percent < 0 ? "less" : "more"} than the rule says, in this session: ${kg(reason.wantedKg)}.`;
+    case "bandAssumed":
+      return `No ${reason.name} band is known here: ${kg(reason.assumedKg)} of pull are assumed.`;
     case "assumedEffort":
       return `No effort is written: RIR ${decimal(reason.rir)} is assumed.`;
   }
@@ -190,7 +192,7 @@ export function planSentence(plan: PlatePlan): string {
   const handled = count(plan.handled, "plate");
   return saved > 0
     ? `${handled} handled on each side; loaded plainly it would be ${plan.naiveHandled}.`
-    : `${handled} handled on each side; no order does with fewer.`;
+    : `${handled} handled on each side; ${plan.isExact ? "no order does with fewer" : "whether an order does with fewer was not looked for to the end"}.`;
 }
 
 /** "Round 3 is expected to stop at 7 of 12." */

@@ -102,7 +102,8 @@ const travelOf = (exercise: Exercise) => HEIGHTS_CM[exercise.pattern] ?? OTHER_H
 
 /** Chains that nobody described hang a metre and a half from a leader of sixty centimetres. */
 const PLAIN_CHAIN = { lengthCm: 150, leaderCm: 60 };
-const PLAIN_BAND = { kg: 15, kgPerMetre: 20 };
+/** A band that nobody described: marked as assumed where it is used. */
+export const PLAIN_BAND = { kg: 15, kgPerMetre: 20 };
 const STEPS = 20;
 
 /**

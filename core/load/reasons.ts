@@ -61,6 +61,8 @@ export type LoadReason =
   | { readonly kind: "noRecord" }
   | { readonly kind: "noBodyMass" }
   | { readonly kind: "expectRir"; readonly rir: number; readonly asked: number | null }
+  /** A band that the gym's list does not know. */
+  | { readonly kind: "bandAssumed"; readonly name: string; readonly assumedKg: number }
   | { readonly kind: "assumedEffort"; readonly rir: number }
   /** Changed for this session from what the rule says. */
   | { readonly kind: "ofNext"; readonly percent: number; readonly wantedKg: number };

@@ -27,6 +27,7 @@ import {
   curveKg,
   effectiveKg,
   isBodyweight,
+  PLAIN_BAND,
   prescribedFromCurve,
   type Resistance,
   resistanceThrough,
@@ -592,6 +593,10 @@ class Resolver {
     const curve = kg === null ? null : this.toCurve(exercise, kg, setup);
     if (kg !== null && curve === null && !reasons.some((reason) => reason.kind === "noBodyMass"))
       reasons.push({ kind: "noBodyMass" });
+    const unknownBands = segment.beside.flatMap((one) =>
+      one.kind === "band" && !gym.bands.some((band) => band.name === one.name) ? [one.name] : [],
+    );
+    for (const name of unknownBands) reasons.push({ kind: "bandAssumed", name, assumedKg: PLAIN_BAND.kg });
     const mine = exercise.id === work.slot.exerciseId ? work.record : null;
     const e1rmKg = mine?.e1rmKg ?? null;
     const ownCurve = mine?.curve ?? populationCurve(settings.e1rmFormula);
@@ -613,7 +618,7 @@ class Resolver {
       shareOfE1rm: e1rmKg !== null && curve !== null ? curve / e1rmKg : null,
       expectedRir,
       aimReps: wanted.aimReps,
-      assumed: wanted.assumed,
+      assumed: wanted.assumed || unknownBands.length > 0,
       reasons,
       overruled: speaks ? this.overruled(wanted, exercise, work, segment) : [],
       ways:

@@ -234,6 +234,8 @@ export const LIMITS = {
   rounds: 40,
   segments: 12,
   reps: 1000,
+  /** All rep goals of a session together. */
+  goalReps: 6000,
   metres: 5000,
   seconds: 7200,
   nameLength: 200,

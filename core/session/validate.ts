@@ -36,9 +36,23 @@ export function validateDocument(document: SessionDocument, catalogue: Catalogue
     claim(block.id);
     problems.push(...blockProblems(block, catalogue, labels, claim));
   }
+  if (goalReps(document) > LIMITS.goalReps)
+    problems.push({ place: "session", message: `The rep goals of a session come to at most ${LIMITS.goalReps} reps.` });
   problems.push(...referenceProblems(document, labels));
   return problems;
 }
+
+/** What all rep goals come to. */
+const goalReps = (document: SessionDocument): number =>
+  allBlocks(document).reduce(
+    (sum, { slots }) =>
+      slots.reduce(
+        (all, { sets }) =>
+          sets.reduce((total, set) => total + (set?.stop.kind === "repTotal" ? set.stop.total : 0), all),
+        sum,
+      ),
+    0,
+  );
 
 function blockProblems(
   block: Block,

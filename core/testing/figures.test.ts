@@ -3,16 +3,19 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { SHIPPED_CATALOGUE } from "../exercise/catalogue";
 import { effectiveKg } from "../load/effective";
+import { planPlates } from "../load/plate-plan";
 import { liftRecord } from "../log";
-import { loadSentence } from "../sentences";
+import { loadSentence, planSentence } from "../sentences";
 import { allBlocks } from "../session/grammar";
+import { parseSession } from "../session/shorthand/parse";
+import { validateDocument } from "../session/validate";
 import { DEFAULT_SETTINGS } from "../settings";
 import { expandSession, isWork } from "../time/timeline";
 import { weight } from "../units";
 import { sessionVolume } from "../volume/session-volume";
 import { totalSession } from "../volume/totals";
 import { arbitrarySession } from "./arbitrary";
-import { BOATHOUSE, read, resolve, TEST_CONTEXT, timelineOf } from "./helpers";
+import { BOATHOUSE, countingIds, read, resolve, TEST_CONTEXT, timelineOf } from "./helpers";
 
 function totals(text: string, bodyMassKg: number | null = 80) {
   const { loads } = resolve(read(text), { bodyMassKg });
@@ -202,6 +205,50 @@ describe("time and counts", () => {
     // A rep goal has more mini-sets than parts.
     expect(lowering("Bench press 36total/20s t4-0-1-0")).toBe(144);
   });
+});
+
+it("a band that nobody described is assumed, and marked as that", () => {
+  const document = read("Bench press 3x8 @60kg &band violet\n\nBack squat 3x5 @80kg &band red");
+  const { loads } = resolve(document);
+  const first = (place: number) => loads.get(document.blocks[place]!.slots[0]!.sets[0]!.segments[0]!.id)!;
+  expect([first(0).assumed, first(1).assumed]).toEqual([true, false]);
+  const said = first(0).reasons.map((reason) =>
+    loadSentence(reason, { catalogue: SHIPPED_CATALOGUE, labels: new Map() }),
+  );
+  expect(said).toContain("No violet band is known here: 15 kg of pull are assumed.");
+});
+
+it("rep goals without end are refused where they are written", () => {
+  const lines = Array.from({ length: 60 }, () => "Push-up 40x1000total").join("\n\n");
+  const { errors, document } = parseSession(lines, SHIPPED_CATALOGUE, countingIds());
+  expect(errors).toHaveLength(60);
+  expect(errors[0]!.expected).toBe("rep goals of at most 6000 reps in a session");
+  expect(validateDocument(document, SHIPPED_CATALOGUE)).toEqual([]);
+  const sound = read("Push-up 5x1000total");
+  const twice = { ...sound, blocks: [...sound.blocks, ...read("Dip 2x1000total", "b").blocks] };
+  expect(validateDocument(twice, SHIPPED_CATALOGUE)).toMatchObject([{ place: "session" }]);
+});
+
+it("a plate plan of twenty rounds ends soon, and says where it was not proved", () => {
+  const plates = [25, 20, 15, 10, 5, 2.5, 1.25, 1, 0.5].map((kg) => ({ weight: weight(kg), pairs: kg === 25 ? 4 : 2 }));
+  const steps = Array.from({ length: 20 }, (_, index) => ({ key: `${index}`, totalKg: 40 + 5 * index, urgent: false }));
+  const plan = planPlates(steps, 20, plates);
+  expect(plan.looked).toBeLessThan(20_000);
+  expect(plan.handled).toBeLessThanOrEqual(plan.naiveHandled);
+  expect(plan.isExact).toBe(false);
+  expect(planSentence({ ...plan, handled: 4, naiveHandled: 4 })).toContain("was not looked for to the end");
+});
+
+it.each([
+  ["cap 1h", 3600],
+  ["cap 50", 3000],
+  ["cap 75min", 4500],
+])("%s is %i seconds", (text, seconds) => {
+  expect(read(`${text}\n\nPush-up 1x10`).capSeconds).toBe(seconds);
+});
+
+it("a cap of nothing is refused", () => {
+  expect(parseSession("cap 0min\nPush-up 1x10", SHIPPED_CATALOGUE, countingIds()).errors).toHaveLength(1);
 });
 
 describe("chains of hard parts", () => {

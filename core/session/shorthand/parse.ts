@@ -124,6 +124,15 @@ export function parseCell(
   }
 }
 
+/** The reps of a line's goals over its rounds. */
+function goalRepsOf({ sets, rounds }: DraftSlot, blockRounds: Span | null): number {
+  const count = rounds?.high ?? blockRounds?.high ?? sets.length;
+  return Array.from({ length: count }, (_, round) => sets[Math.min(round, sets.length - 1)]).reduce(
+    (sum, set) => sum + (set?.stop.kind === "repTotal" ? set.stop.total : 0),
+    0,
+  );
+}
+
 function asError(problem: unknown, text: string, line: number): ShorthandError {
   if (!(problem instanceof ShorthandProblem)) throw problem;
   const found = text.slice(problem.at, problem.at + problem.length).trim();
@@ -150,6 +159,7 @@ class SessionReader {
   private methodId: string | null = null;
   private closed = true;
   private refused = false;
+  private goalReps = 0;
 
   constructor(
     private readonly lookup: ExerciseLookup,
@@ -221,6 +231,9 @@ class SessionReader {
       const block = this.enterBlock(letter, joins, line, written ?? undefined);
       const slot = readSlot(s, this.lookup, block.header.within === null ? block.header.rounds : { low: 1, high: 1 });
       if (block.slots.length >= LIMITS.slots) s.failAt(0, s.text.length, `at most ${LIMITS.slots} lifts in a block`);
+      this.goalReps += goalRepsOf(slot, block.header.rounds);
+      if (this.goalReps > LIMITS.goalReps)
+        s.failAt(0, s.text.length, `rep goals of at most ${LIMITS.goalReps} reps in a session`);
       block.slots.push({ slot, label: written, line, scanner: s });
       joins = s.eat(/\+(?=\s)/y) !== null;
     } while (joins);
