@@ -67,6 +67,13 @@ const BRACED =
 const OUT = "Out with the effort, in on the way back.";
 
 /** An exercise from its definition: the motion's figures with what the definition says otherwise. */
+/** Whether the spine carries the load from above: carries, and bars that come out of a rack onto the back or over the head. */
+function isAxial({ on, at, grip }: ExerciseDefinition, { axial = false, pattern }: Motion): boolean {
+  if (pattern === "carry") return axial;
+  if (on !== "barbell" || at === "corner bar") return false;
+  return axial || (at === "rack" && (pattern === "lunge" || (pattern === "hinge" && grip === 0)));
+}
+
 export function exerciseFrom(row: ExerciseDefinition): Exercise {
   const motion: Motion = MOTIONS[row.m];
   const own = IMPLEMENTS[row.on];
@@ -104,7 +111,7 @@ export function exerciseFrom(row: ExerciseDefinition): Exercise {
     grip:
       row.grip ??
       (row.on === "stack" || row.on === "sled" || row.on === "band" ? Math.max(0, motion.grip - 1) : motion.grip),
-    axial: (motion.axial ?? false) && (row.on === "barbell" || motion.pattern === "carry"),
+    axial: isAxial(row, motion),
     travel: { ...motion.joints, ...row.joints },
     limb: row.limb ?? motion.limb,
     cableDegrees: row.cable ?? null,

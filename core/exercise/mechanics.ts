@@ -1,15 +1,19 @@
 /**
- * Where an exercise is hard, from its lever and its implement: torque along the range, over the strength of the joint there.
- * Everything that speaks of lengths and resistance (coverage, ranking, pairs, curves on screen) reads from here.
+ * Where an exercise is hard, from its lever and its implement: torque along the range at the joint that a muscle crosses, over
+ * the strength of that joint there. Everything that speaks of lengths and resistance (coverage, ranking, pairs, curves on screen)
+ * reads from here.
  *
  * Rules. A free weight's or the body's torque follows the sine of the limb's angle to the vertical; a cable's the sine of the angle
- * between limb and cable; a machine's cam is near even; a band's tension rises toward the end of the lifting. Strength falls off
- * from a little beyond the middle of a muscle's length toward both ends. Demand is torque over strength, scaled to a peak of one.
+ * between limb and cable; a machine's cam is near even; a band's tension rises toward the end of the lifting; who rows their own
+ * body up, or pulls it toward a high anchor, bears more of it the higher they are. That holds at the joint of the prime mover. In
+ * a press the elbow is worked less at the bottom, where the load stands over it, than toward lock-out. A joint's strength falls
+ * off from a little beyond the middle of its prime mover's length toward both ends, and is one for all that cross it: one ankle
+ * has one answer. Demand is torque over strength, scaled to a peak of one.
  */
 import { clamp } from "../units";
 import type { Exercise } from "./exercise";
 import type { Joint, Pose } from "./muscles";
-import { regionLength } from "./muscles";
+import { movingJoint, regionLength } from "./muscles";
 import type { RegionId } from "./regions";
 
 /** How the resistance pulls: by gravity, along a cable from a direction in degrees, evenly, or by a stretching band. */
@@ -17,7 +21,8 @@ export type PullKind =
   | { readonly kind: "gravity" }
   | { readonly kind: "cable"; readonly degrees: number }
   | { readonly kind: "even" }
-  | { readonly kind: "band" };
+  | { readonly kind: "band" }
+  | { readonly kind: "ownBody" };
 
 export interface Position {
   /** Degrees that the working limb is turned against the shipped position, as by a bench's angle. */
@@ -46,7 +51,9 @@ const LEAST_TORQUE = 0.06;
 
 export function resistanceOf(exercise: Exercise): PullKind {
   // On a sled or a belt the thigh is the lever too: hardest deep, like any squat.
-  if (exercise.pattern === "squat") return exercise.implement === "band" ? { kind: "band" } : { kind: "gravity" };
+  // So is the foot in a calf raise.
+  if (exercise.pattern === "squat" || (exercise.pattern === "calf raise" && exercise.implement !== "stack"))
+    return exercise.implement === "band" ? { kind: "band" } : { kind: "gravity" };
   switch (exercise.implement) {
     case "stack":
       return exercise.cableDegrees === null ? { kind: "even" } : { kind: "cable", degrees: exercise.cableDegrees };
@@ -55,12 +62,20 @@ export function resistanceOf(exercise: Exercise): PullKind {
     case "band":
       return { kind: "band" };
     default:
-      return { kind: "gravity" };
+      return raisesOwnBody(exercise) ? { kind: "ownBody" } : { kind: "gravity" };
   }
 }
 
-/** Strength of a muscle at a length, 1 at its best: a little beyond the middle, half of it at the shortest. */
-export const strengthAt = (length: number): number => clamp(1 - 0.5 * ((length - 0.58) / 0.58) ** 2, 0.3, 1);
+/** Hang-rows and pulls on straps: at arm's length the feet bear most, at the chest the arms do. */
+const raisesOwnBody = ({ implement, pattern }: Exercise): boolean =>
+  (implement === "bodyweight" || implement === "straps") &&
+  (pattern === "horizontal pull" || pattern === "rear fly" || (implement === "straps" && pattern === "elbow flexion"));
+
+/** Of a muscle's best strength so much is missing at its shortest. */
+const STRENGTH_LOST = 0.38;
+
+/** Strength of a muscle at a length, 1 at its best: a little beyond the middle. */
+export const strengthAt = (length: number): number => clamp(1 - STRENGTH_LOST * ((length - 0.58) / 0.58) ** 2, 0.3, 1);
 
 /** The pose at a share of the way through the lifting. */
 export function poseAt(exercise: Exercise, at: number): Pose {
@@ -85,7 +100,38 @@ function torqueAt(exercise: Exercise, resistance: PullKind, position: Position, 
       return lever * (0.88 + 0.12 * Math.sin(Math.PI * at));
     case "band":
       return lever * (0.35 + 0.65 * at);
+    case "ownBody":
+      return lever * (0.4 + 0.6 * at);
   }
+}
+
+/** Presses, in which the elbow opens under the load. */
+const PRESSES: ReadonlySet<string> = new Set(["horizontal push", "vertical push"]);
+const EXTENDS_ELBOW: ReadonlySet<RegionId> = new Set(["tricepsLong", "tricepsLateral"]);
+
+/** The torque at the joint at which a region works. */
+function torqueOn(
+  region: RegionId | null,
+  exercise: Exercise,
+  resistance: PullKind,
+  position: Position,
+  at: number,
+): number {
+  if (region && EXTENDS_ELBOW.has(region) && PRESSES.has(exercise.pattern))
+    return (position.lever ?? 1) * (0.35 + 0.65 * Math.sin((Math.PI / 2) * Math.min(1, at / 0.8)));
+  return torqueAt(exercise, resistance, position, at);
+}
+
+/** The region whose strength speaks for the joint at which a region works: the first direct one that moves as it does. */
+function speakerOf(exercise: Exercise, region: RegionId): RegionId {
+  const mover = primeMover(exercise) ?? region;
+  return sharesJoint(exercise, mover, region) ? mover : region;
+}
+
+/** Whether two regions work at one joint in a motion: ankles, knees, elbows, and the ways the shoulder and hip turn. */
+function sharesJoint({ travel }: Exercise, a: RegionId, b: RegionId): boolean {
+  const [mine, other] = [movingJoint(a, travel), movingJoint(b, travel)];
+  return mine !== null && mine === other;
 }
 
 /** The region that gives the exercise its name: the first of those trained directly. */
@@ -111,7 +157,7 @@ export function demandCurve(
     const at = step / STEPS;
     const strength = region ? strengthAt(regionLength(region, poseAt(exercise, at))) : 1;
     let torque = 0;
-    for (const { resistance, part } of mix) torque += part * torqueAt(exercise, resistance, position, at);
+    for (const { resistance, part } of mix) torque += part * torqueOn(region, exercise, resistance, position, at);
     return { at, torque, strength, demand: torque / strength };
   });
   const most = Math.max(...points.map((point) => point.demand));
@@ -129,10 +175,12 @@ export function demandAlong(
   region: RegionId,
 ): { readonly length: number; readonly demand: number }[] {
   const resistance = resistanceOf(exercise);
+  const speaker = speakerOf(exercise, region);
   const points = Array.from({ length: STEPS + 1 }, (_, step) => {
     const at = step / STEPS;
-    const length = regionLength(region, poseAt(exercise, at));
-    return { length, demand: torqueAt(exercise, resistance, {}, at) / strengthAt(length) };
+    const pose = poseAt(exercise, at);
+    const strength = strengthAt(regionLength(speaker, pose));
+    return { length: regionLength(region, pose), demand: torqueOn(region, exercise, resistance, {}, at) / strength };
   });
   const most = Math.max(...points.map((point) => point.demand));
   return points.map(({ length, demand }) => ({ length, demand: demand / Math.max(most, 1e-9) }));

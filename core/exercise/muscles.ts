@@ -91,6 +91,25 @@ const LENGTHS: Readonly<Record<RegionId, Weights>> = {
   hipFlexors: { hipFlexion: -1 },
 };
 
+/** The joint whose movement changes a region's length most in a motion; null where none does. */
+export function movingJoint(
+  region: RegionId,
+  travel: Partial<Readonly<Record<Joint, number | readonly [number, number]>>>,
+): Joint | null {
+  let most: Joint | null = null;
+  let change = 0;
+  for (const [joint, weight] of Object.entries(LENGTHS[region]) as [Joint | "shoulderRaise", number][]) {
+    for (const one of joint === "shoulderRaise" ? (["shoulderFlexion", "shoulderAbduction"] as const) : [joint]) {
+      const moved = travel[one];
+      if (moved === undefined || typeof moved === "number") continue;
+      const { low, high } = JOINTS[one];
+      const own = Math.abs((weight * (moved[1] - moved[0])) / (high - low));
+      if (own > change) [most, change] = [one, own];
+    }
+  }
+  return most;
+}
+
 const angleIn = (pose: Pose, joint: Joint): number => pose[joint] ?? JOINTS[joint].rest;
 
 function place(pose: Pose, joint: Joint | "shoulderRaise"): number {

@@ -269,7 +269,7 @@ export const OVERHEAD_ROWS: readonly Row[] = [
     setup: 10,
     ratio: 0.7,
     side: "eachSide",
-    limb: [20, 115],
+    limb: [55, 150],
     ceiling: 10,
   },
   {
