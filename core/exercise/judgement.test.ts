@@ -154,6 +154,27 @@ describe("advice never puts forward what this client may not do here", () => {
   });
 });
 
+describe("what a level makes of the body alone", () => {
+  const placeFor = (trainingAge: string, muscle: "quads" | "glutes" | "chest", id: string) =>
+    rankForMuscle(ALL, muscle, {
+      trainee: { ...ANYBODY, trainingAge },
+      gym: null,
+      weights: RANK_PRESETS[0]!.weights,
+    }).findIndex(({ exercise }) => exercise.id === id);
+
+  it("an advanced client has outgrown squats of the body, wall sits and push-ups; a novice less so", () => {
+    for (const [muscle, id, better] of [
+      ["quads", "bodyweight-squat", "back-squat"],
+      ["quads", "wall-sit", "leg-press"],
+      ["glutes", "bodyweight-split-squat", "machine-hip-thrust"],
+      ["chest", "push-up", "bench-press"],
+    ] as const) {
+      expect(placeFor("advanced", muscle, id), id).toBeGreaterThan(placeFor("advanced", muscle, better));
+      expect(placeFor("advanced", muscle, id), id).toBeGreaterThanOrEqual(placeFor("novice", muscle, id));
+    }
+  });
+});
+
 describe("pairs", () => {
   it.each([
     ["bench-press", "seated-cable-row", "antagonist"],

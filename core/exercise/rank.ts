@@ -164,7 +164,8 @@ function partOf(
 function lengthPart(exercise: Exercise, region: RegionId): { value: number; sentence: string } {
   const { from, to, peak } = lengthProfile(exercise, region);
   const range = to - from;
-  const value = clamp(0.65 * (peak / 0.85) + 0.2 * (to / 0.95) + 0.15 * (range / 0.6), 0, 1);
+  // A muscle grows from work at any length; at long ones somewhat more.
+  const value = clamp(0.3 + 0.45 * (peak / 0.85) + 0.15 * (to / 0.95) + 0.1 * (range / 0.6), 0, 1);
   const place = { shortened: "where the muscle is short", middle: "in the middle", lengthened: "where it is long" };
   return { value, sentence: `Hardest ${place[thirdOf(peak)]}${range < 0.1 ? ", held still" : ""}.` };
 }
@@ -200,13 +201,50 @@ function comfortPart(exercise: Exercise, trainee: Trainee): { value: number; sen
   return { value, sentence: `${words}${own}${trainee.dislikes.has(exercise.id) ? "; not liked" : ""}.` };
 }
 
-function progressPart(exercise: Exercise, { gym, workingKg }: RankContext): { value: number; sentence: string } {
+/**
+ * What a family's lead lift is in multiples of the body mass, by training age: round figures of what trained people lift once, a
+ * judgement. Moves of the legs carry the body besides.
+ */
+const LEAD_STRENGTH: Readonly<
+  Record<string, { readonly legs: boolean; readonly times: Readonly<Record<string, number>> }>
+> = {
+  squat: { legs: true, times: { novice: 0.9, intermediate: 1.4, advanced: 1.9 } },
+  "hip extension": { legs: true, times: { novice: 1, intermediate: 1.8, advanced: 2.6 } },
+  press: { legs: false, times: { novice: 0.7, intermediate: 1.1, advanced: 1.5 } },
+  row: { legs: false, times: { novice: 0.7, intermediate: 1, advanced: 1.3 } },
+  overhead: { legs: false, times: { novice: 0.45, intermediate: 0.65, advanced: 0.9 } },
+  "vertical pull": { legs: false, times: { novice: 0.95, intermediate: 1.25, advanced: 1.5 } },
+};
+/** One side can do a little more than half of both. */
+const ONE_SIDE = 0.55;
+const USUAL_BODY_KG = 80;
+
+/** The share of one's strength that the body, with the heaviest load beside it, asks of somebody of a level; null: not known. */
+function shareOfStrength(exercise: Exercise, addedKg: number, trainingAge: string): number | null {
+  const lead = LEAD_STRENGTH[exercise.family];
+  const fraction = exercise.bodyweightFraction;
+  const times = lead?.times[trainingAge];
+  if (!times || fraction === null) return null;
+  const both = times + (lead.legs ? fraction : 0);
+  const capacity = exercise.laterality === "both" ? both : ONE_SIDE * both;
+  return (fraction + Math.max(0, addedKg) / USUAL_BODY_KG) / capacity;
+}
+
+function progressPart(
+  exercise: Exercise,
+  { gym, workingKg, trainee }: RankContext,
+): { value: number; sentence: string } {
   const loads = gym ? buildableLoads(exercise, gym) : [];
   const working = workingKg?.(exercise) ?? null;
   if (isBodyweight(exercise)) {
-    const steps = loads.length;
-    if (gym && steps < 3) return { value: 0.25, sentence: "Only the body: progress by reps, tempo and leverage." };
-    return { value: 0.7, sentence: "From help to added load, in steps." };
+    const heaviest = gym ? (loads.at(-1)?.kg ?? 0) : 0;
+    const share = shareOfStrength(exercise, heaviest, trainee.trainingAge);
+    // Far under half of what somebody of the level can do, a set only grows longer.
+    const room = share === null ? 1 : clamp((share - 0.3) / 0.3, 0, 1);
+    if (room < 0.3) return { value: 0.05, sentence: "The body alone is soon too light: only reps can go up." };
+    if (gym && loads.length < 3)
+      return { value: 0.25 * room, sentence: "Only the body: progress by reps, tempo and leverage." };
+    return { value: 0.7 * room, sentence: "From help to added load, in steps." };
   }
   if (gym && loads.length < 3) return { value: 0.15, sentence: "Hardly any loads here to go up by." };
   const from = working ?? exercise.ceilingKg * 0.4;
