@@ -91,7 +91,7 @@ export function cautionsOf(view: SessionContext, document: SessionDocument, comp
   const note = (place: string, words: string) =>
     cautions.push({ place, words, remedies: [], severity: "note", key: null });
   for (const advice of judged.order) note("Order", orderSentence(advice, labels));
-  for (const hole of judged.holes.slice(0, 4)) note("Coverage", holeSentence(hole));
+  for (const hole of judged.holes.slice(0, 2)) note("Coverage", holeSentence(hole));
   for (const one of balanceNotes(judged.balance)) note("Balance", balanceSentence(one));
   const rank = { block: 0, warn: 1, note: 2 };
   return cautions.sort((a, b) => rank[a.severity] - rank[b.severity]);

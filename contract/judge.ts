@@ -1,5 +1,7 @@
 /** The coach's judgement on a session in its context: cautions, order, coverage, balance; one place for server and desk. */
 import {
+  addBalance,
+  addCoverage,
   addLoads,
   type Balance,
   balanceOf,
@@ -14,6 +16,7 @@ import {
   type Muscle,
   type OrderAdvice,
   orderAdvice,
+  type RegionId,
   type SessionDocument,
   sessionVolume,
   type Trainee,
@@ -45,7 +48,11 @@ export function judgeSession(document: SessionDocument, context: SessionContext,
   const catalogue = catalogueIn(context.exercises);
   const trainee = traineeOf(context);
   const gym = context.gym.equipment;
-  const { exercises, muscles, coverage } = sessionVolume(computed.timeline, {
+  const {
+    exercises,
+    muscles,
+    coverage: own,
+  } = sessionVolume(computed.timeline, {
     catalogue,
     settings: context.settings,
     expectedRir: (id) => computed.forecast.bySegment.get(id)?.expectedRir ?? null,
@@ -71,11 +78,15 @@ export function judgeSession(document: SessionDocument, context: SessionContext,
     jumps,
     isDeload: context.purpose === "deload",
   };
+  // What is covered and balanced is a matter of the week; it is said where this session has a part in it.
+  const coverage = addCoverage(own, context.week.coverage);
+  const mine = (region: RegionId) => own[region] !== undefined;
+  const balance = addBalance(balanceOf(exercises.values(), catalogue), context.week.balance);
   return {
     cautions: evaluateCautions(document, cautionContext),
     order: orderAdvice(document, catalogue, context.client.priorities),
     coverage,
-    holes: coverageHoles(coverage, catalogue.list, trainee, gym),
-    balance: balanceOf(exercises.values(), catalogue),
+    holes: coverageHoles(coverage, catalogue.list, trainee, gym).filter((hole) => mine(hole.region)),
+    balance,
   };
 }

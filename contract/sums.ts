@@ -1,5 +1,5 @@
 /** Sums that are kept beside what they sum, so that no page reads or parses the whole of it again. */
-import type { Coverage, E1rmFormula, FeltSets, Muscle, MuscleLoads } from "../core";
+import type { Balance, Coverage, E1rmFormula, FeltSets, Muscle, MuscleLoads } from "../core";
 
 /** What a draft asks for, for the week around it. */
 export interface PlannedSums {
@@ -7,6 +7,7 @@ export interface PlannedSums {
   readonly muscles: MuscleLoads;
   readonly hardTechniques: readonly Muscle[];
   readonly coverage: Coverage;
+  readonly balance: Balance;
 }
 
 /** A week of a client: what was done, and on how many days. */

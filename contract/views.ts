@@ -1,5 +1,6 @@
 /** The shapes that use cases answer with; shared by server and screens. */
 import type {
+  Balance,
   Clearance,
   ClientLimit,
   Coverage,
@@ -161,6 +162,9 @@ export interface SessionContext {
 export interface WeekContext {
   /** What the other sessions of the week ask of each muscle, done or planned. */
   readonly others: MuscleLoads;
+  /** What they cover, and how they are balanced. */
+  readonly coverage: Coverage;
+  readonly balance: Balance;
   /** The eight weeks before, the newest last; fewer where there is no log. */
   readonly before: readonly MuscleLoads[];
   readonly weeksTrained: number;

@@ -1,5 +1,5 @@
 /** A client of 80 kg with a sound statement in a small gym, for tests that compute a session in its context. */
-import { DEFAULT_SETTINGS } from "../../core";
+import { DEFAULT_SETTINGS, NO_BALANCE } from "../../core";
 import { BOATHOUSE } from "../../core/testing/helpers";
 import { NO_OWN_EXERCISES, type SessionContext } from "..";
 
@@ -22,7 +22,7 @@ export const testContext = (more: Partial<SessionContext> = {}): SessionContext 
   },
   exercises: NO_OWN_EXERCISES,
   pain: {},
-  week: { others: {}, before: [], weeksTrained: 0, hardTechniques: [], days: [] },
+  week: { others: {}, coverage: {}, balance: NO_BALANCE, before: [], weeksTrained: 0, hardTechniques: [], days: [] },
   reasons: {},
   readiness: { kind: "ready", lightStart: false },
   bodyMassKg: 80,

@@ -174,3 +174,11 @@ describe("methods", () => {
     expect(again.operation).toEqual({ ok: true, edits: [] });
   });
 });
+
+it("drops under a bar wait for a beginner's ninth week", () => {
+  const said = (weeksTrained: number, text = "Bench press 3x8 @40kg > -20%x8") =>
+    evaluateCautions(read(text), { ...base, ...who({ trainingAge: "novice" }), weeksTrained }).some(({ words }) =>
+      words.startsWith("Drops under a bar"),
+    );
+  expect([said(2), said(9), said(2, "Dumbbell curl 3x8 @8kg > -20%x8")]).toEqual([true, false, false]);
+});

@@ -213,12 +213,15 @@ export const CAUTION_RULES: readonly CautionRule[] = [
   {
     id: "novice-failure",
     severity: "warn",
-    about: "Beginners keep reps in reserve.",
-    check: ({ seen }, { trainee }, say) => {
+    about: "Beginners keep reps in reserve, and drop no loads under a bar in their first weeks.",
+    check: ({ seen }, { trainee, weeksTrained }, say) => {
       if (trainee.trainingAge !== "novice") return;
-      for (const one of seen)
+      for (const one of seen) {
         if (isFailure(one.segment) && one.exercise.joints === "multi")
           say(at(one), "A beginner learns the lift better with two or three reps in reserve.");
+        if (weeksTrained < NOVICE_WEEKS && one.index > 0 && one.exercise.spotting !== "none")
+          say(at(one), `Drops under a bar wait for a beginner's ninth week; this is week ${weeksTrained + 1}.`);
+      }
     },
   },
   {

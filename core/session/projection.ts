@@ -11,6 +11,7 @@ import type { Exposure, FurtherPart, LoggedSet } from "../log";
 import { runBlock } from "../time/run";
 import type { Timeline } from "../time/timeline";
 import { workOf } from "../time/work";
+import { type Balance, balanceOf, NO_BALANCE } from "../volume/coverage";
 import { type Coverage, type MuscleLoads, sessionVolume } from "../volume/session-volume";
 import { totalSession } from "../volume/totals";
 import { type FloorEvent, foldEvents, occurrenceKey, type PerformedSession } from "./events";
@@ -44,6 +45,7 @@ export interface SessionSummary {
   readonly hardSets: Readonly<Record<string, number>>;
   readonly muscles: MuscleLoads;
   readonly coverage: Coverage;
+  readonly balance: Balance;
   readonly hardTechniques: readonly Muscle[];
   readonly sessionRpe: number | null;
   readonly note: string;
@@ -225,6 +227,7 @@ function summaryOf(
       hardSets: {},
       muscles: {},
       coverage: {},
+      balance: NO_BALANCE,
       hardTechniques: [],
     };
   const context = {
@@ -233,7 +236,7 @@ function summaryOf(
     effectiveKg: (id: string) => effectiveKg.get(id) ?? null,
   };
   const totals = totalSession(timeline, context);
-  const { muscles, coverage } = sessionVolume(timeline, context);
+  const { muscles, coverage, exercises } = sessionVolume(timeline, context);
   return {
     ...base,
     ...ended,
@@ -244,6 +247,7 @@ function summaryOf(
     hardSets: Object.fromEntries([...totals.byMuscle].map(([muscle, amounts]) => [muscle, amounts.hardSets])),
     muscles,
     coverage,
+    balance: balanceOf(exercises.values(), shown.catalogue),
     hardTechniques: hardTechniquesOf(document, shown.catalogue, shown.settings),
   };
 }

@@ -82,6 +82,20 @@ export function balanceOf(sets: Iterable<ExerciseSets>, catalogue: Catalogue): B
   return balance;
 }
 
+export const NO_BALANCE: Balance = {
+  horizontal: { push: 0, pull: 0 },
+  vertical: { push: 0, pull: 0 },
+  legs: { knee: 0, hip: 0 },
+  sides: { left: 0, right: 0 },
+};
+
+export const addBalance = (a: Balance, b: Balance): Balance => ({
+  horizontal: { push: a.horizontal.push + b.horizontal.push, pull: a.horizontal.pull + b.horizontal.pull },
+  vertical: { push: a.vertical.push + b.vertical.push, pull: a.vertical.pull + b.vertical.pull },
+  legs: { knee: a.legs.knee + b.legs.knee, hip: a.legs.hip + b.legs.hip },
+  sides: { left: a.sides.left + b.sides.left, right: a.sides.right + b.sides.right },
+});
+
 /** Pairs further apart than this, with sets enough to tell, are worth a word. */
 const LOPSIDED = 2;
 const SETS_TO_TELL = 6;

@@ -1,8 +1,12 @@
 /** The week around a session, from sums that are kept: what the other sessions ask and have asked. */
 import type { PlannedSums, WeekContext } from "../../contract";
 import {
+  addBalance,
+  addCoverage,
   addDays,
   addLoads,
+  balanceOf,
+  type Coverage,
   daysBetween,
   expandSession,
   type HardDay,
@@ -10,6 +14,7 @@ import {
   hardTechniquesOf,
   type MuscleLoads,
   mondayOf,
+  NO_BALANCE,
   type SessionDocument,
   sessionVolume,
   totalSession,
@@ -23,7 +28,7 @@ import type { StudioContext } from "./studio";
 export function plannedSums(document: SessionDocument, { catalogue, settings }: StudioContext): PlannedSums {
   const context = { catalogue, settings };
   const timeline = expandSession(document, context);
-  const { muscles, coverage } = sessionVolume(timeline, context);
+  const { muscles, coverage, exercises } = sessionVolume(timeline, context);
   return {
     hardSets: Object.fromEntries(
       [...totalSession(timeline, context).byMuscle].map(([muscle, amounts]) => [muscle, amounts.hardSets]),
@@ -31,6 +36,7 @@ export function plannedSums(document: SessionDocument, { catalogue, settings }: 
     muscles,
     hardTechniques: hardTechniquesOf(document, catalogue, settings),
     coverage,
+    balance: balanceOf(exercises.values(), catalogue),
   };
 }
 
@@ -71,7 +77,7 @@ export async function countSessions(
 
 /** Nothing around. */
 export const NO_WEEK: { readonly week: WeekContext; readonly hardSets: Record<string, number> } = {
-  week: { others: {}, before: [], weeksTrained: 0, days: [], hardTechniques: [] },
+  week: { others: {}, coverage: {}, balance: NO_BALANCE, before: [], weeksTrained: 0, days: [], hardTechniques: [] },
   hardSets: {},
 };
 
@@ -87,10 +93,14 @@ export async function weekContext(
   const span = { from: addDays(monday, -7), before: addDays(monday, 14), today: row.date };
   const around = (await countSessions(tx, row.clientId, span, studio)).filter((other) => other.id !== row.id);
   let others: MuscleLoads = {};
+  let coverage: Coverage = {};
+  let balance = NO_BALANCE;
   const hardSets: Record<string, number> = {};
   for (const { date, sums } of around) {
     if (date < monday || date >= addDays(monday, 7)) continue;
     others = addLoads(others, sums.muscles);
+    coverage = addCoverage(coverage, sums.coverage);
+    balance = addBalance(balance, sums.balance);
     for (const [muscle, sets] of Object.entries(sums.hardSets)) hardSets[muscle] = (hardSets[muscle] ?? 0) + sets;
   }
   const days: HardDay[] = around.map(({ date, sums }) => ({ date, hardSets: sums.hardSets }));
@@ -105,5 +115,5 @@ export async function weekContext(
   );
   const before: MuscleLoads[] = [];
   for (let week = from; week < monday; week = addDays(week, 7)) before.push(kept.get(week) ?? {});
-  return { week: { others, before, weeksTrained, hardTechniques, days }, hardSets };
+  return { week: { others, coverage, balance, before, weeksTrained, hardTechniques, days }, hardSets };
 }
