@@ -3,6 +3,8 @@ import type { Balance, Coverage, E1rmFormula, FeltSets, Muscle, MuscleLoads } fr
 
 /** What a draft asks for, for the week around it. */
 export interface PlannedSums {
+  /** Of the projection that it was summed by; sums of an older one are made anew. */
+  readonly version?: number;
   readonly hardSets: Readonly<Record<string, number>>;
   readonly muscles: MuscleLoads;
   readonly hardTechniques: readonly Muscle[];

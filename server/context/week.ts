@@ -15,6 +15,7 @@ import {
   type MuscleLoads,
   mondayOf,
   NO_BALANCE,
+  PROJECTION_VERSION,
   type SessionDocument,
   sessionVolume,
   totalSession,
@@ -30,6 +31,7 @@ export function plannedSums(document: SessionDocument, { catalogue, settings }: 
   const timeline = expandSession(document, context);
   const { muscles, coverage, exercises } = sessionVolume(timeline, context);
   return {
+    version: PROJECTION_VERSION,
     hardSets: Object.fromEntries(
       [...totalSession(timeline, context).byMuscle].map(([muscle, amounts]) => [muscle, amounts.hardSets]),
     ),
@@ -65,13 +67,14 @@ export async function countSessions(
     return row.isMeant || (sameDay.every((other) => !other.isMeant) && sameDay.at(-1) === row);
   };
   const counting = rows.filter((row) => row.summary !== null || (drafts.includes(row) && isCounted(row)));
-  const unsummed = counting.filter((row) => row.summary === null && row.planned === null).map((row) => row.id);
+  const present = (row: (typeof rows)[number]) => (row.planned?.version === PROJECTION_VERSION ? row.planned : null);
+  const unsummed = counting.filter((row) => row.summary === null && present(row) === null).map((row) => row.id);
   const documents = new Map((await db.sessionRowsOf(tx, unsummed)).map((row) => [row.id, row.document]));
-  return counting.map(({ id, date, summary, planned }) => ({
-    id,
-    date,
-    isDone: summary !== null,
-    sums: summary ?? planned ?? plannedSums(readStored(documents.get(id)!, studio), studio),
+  return counting.map((row) => ({
+    id: row.id,
+    date: row.date,
+    isDone: row.summary !== null,
+    sums: row.summary ?? present(row) ?? plannedSums(readStored(documents.get(row.id)!, studio), studio),
   }));
 }
 

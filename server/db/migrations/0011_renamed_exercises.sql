@@ -217,6 +217,3 @@ UPDATE studios SET
 UPDATE clients SET dislikes = (SELECT coalesce(jsonb_agg(pg_temp.present_id(disliked)), '[]') FROM jsonb_array_elements_text(dislikes) disliked);
 --> statement-breakpoint
 DROP TABLE renamed;
---> statement-breakpoint
--- Sums of drafts are counted anew, from chains.
-UPDATE sessions SET planned = NULL;
