@@ -17,6 +17,7 @@ import {
   NO_BALANCE,
   PROJECTION_VERSION,
   type SessionDocument,
+  type SessionSummary,
   sessionVolume,
   totalSession,
 } from "../../core";
@@ -74,9 +75,18 @@ export async function countSessions(
     id: row.id,
     date: row.date,
     isDone: row.summary !== null,
-    sums: row.summary ?? present(row) ?? plannedSums(readStored(documents.get(row.id)!, studio), studio),
+    // A log that cannot be read leaves its session's sums as an older projection made them.
+    sums:
+      (row.summary && withCoverage(row.summary)) ??
+      present(row) ??
+      plannedSums(readStored(documents.get(row.id)!, studio), studio),
   }));
 }
+
+const withCoverage = (summary: SessionSummary): SessionSummary => {
+  const { coverage, balance } = summary as Partial<SessionSummary>;
+  return { ...summary, coverage: coverage ?? {}, balance: balance ?? NO_BALANCE };
+};
 
 /** Nothing around. */
 export const NO_WEEK: { readonly week: WeekContext; readonly hardSets: Record<string, number> } = {
