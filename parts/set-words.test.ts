@@ -66,7 +66,9 @@ describe("a set read back", () => {
 describe("what is likely", () => {
   const forecast = { expectedRir: 1.25, askedReps: 8, possibleReps: 9.25 };
   it.each([
-    [forecast, "1.3"],
+    [forecast, "1"],
+    [{ ...forecast, expectedRir: -0.4 }, "0"],
+    [{ ...forecast, expectedRir: -1.2 }, "−2"],
     [{ ...forecast, expectedRir: -2 }, "−2"],
     [{ ...forecast, expectedRir: null }, "–"],
     [{ ...forecast, expectedRir: 0, askedReps: null }, "9"],

@@ -95,7 +95,8 @@ export function readingOf(
 /** "1.2", "−2" when short by two, "–" where nothing is known. */
 export function likelyFigure(forecast: WorkForecast): string {
   if (forecast.expectedRir === null) return "–";
-  return forecast.askedReps === null
-    ? decimal(forecast.possibleReps ?? 0, 0)
-    : decimal(forecast.expectedRir, 1).replace("-", "−");
+  if (forecast.askedReps === null) return decimal(forecast.possibleReps ?? 0, 0);
+  // Whole, as it is said beside the cell: reps short where it stops, else what is left.
+  const { expectedRir } = forecast;
+  return expectedRir < -0.5 ? `−${Math.ceil(-expectedRir)}` : String(Math.max(0, Math.round(expectedRir)));
 }

@@ -237,7 +237,9 @@ function progressPart(
   const loads = gym ? buildableLoads(exercise, gym) : [];
   const working = workingKg?.(exercise) ?? null;
   if (isBodyweight(exercise)) {
-    const heaviest = gym ? (loads.at(-1)?.kg ?? 0) : 0;
+    // Plates hang from a belt where the whole body hangs; on a back they are a makeshift.
+    const isHung = (exercise.bodyweightFraction ?? 0) >= 0.9;
+    const heaviest = isHung ? (loads.at(-1)?.kg ?? 0) : 0;
     const share = shareOfStrength(exercise, heaviest, trainee.trainingAge);
     // Far under half of what somebody of the level can do, a set only grows longer.
     const room = share === null ? 1 : clamp((share - 0.3) / 0.3, 0, 1);

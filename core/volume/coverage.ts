@@ -36,12 +36,13 @@ export function coverageHoles(
     if (all < HOLE_FROM_SETS) continue;
     for (const third of THIRDS) {
       if (known[third] > 0) continue;
-      // Worked long and short, the middle is travelled through on the way.
-      if (third === "middle" && known.lengthened > 0 && known.shortened > 0) continue;
+      // Worked long, the middle is travelled through on the way.
+      if (third === "middle" && known.lengthened > 0) continue;
       const fill = list
         .filter(
           (exercise) =>
             exercise.shares[region] === 1 &&
+            exercise.pattern !== "carry" &&
             thirdOf(lengthProfile(exercise, region).peak) === third &&
             !unfitness(exercise, trainee, gym),
         )
