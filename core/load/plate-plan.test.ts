@@ -11,25 +11,32 @@ const sequence = (...loads: number[]): PlateStep[] =>
 const stacksOf = (loads: number[], inventory: ReturnType<typeof plates>) =>
   planPlates(sequence(...loads), 20, inventory).steps.map((step) => step.perSide.map((plate) => Number(plate.amount)));
 
-/** Every order of every handful of plates that weighs so much. */
-function stacksFor(grams: number, left: Map<number, number>): number[][] {
+/** Every handful of plates that weighs so much, large ones inside. */
+function stacksFor(grams: number, left: Map<number, number>, heaviest = 99): number[][] {
   if (grams === 0) return [[]];
   const found: number[][] = [];
   for (const [kg, pairs] of left) {
-    if (pairs === 0 || kg * 1000 > grams) continue;
+    if (pairs === 0 || kg * 1000 > grams || kg > heaviest) continue;
     left.set(kg, pairs - 1);
-    for (const rest of stacksFor(grams - kg * 1000, left)) found.push([kg, ...rest]);
+    for (const rest of stacksFor(grams - kg * 1000, left, kg)) found.push([kg, ...rest]);
     left.set(kg, pairs);
   }
   return found;
 }
 
-/** The least handling there is, by trying every stack at every step. */
+/** Those of no more than twice the fewest plates. */
+function coachlike(grams: number, inventory: [number, number][]): number[][] {
+  const all = stacksFor(grams, new Map(inventory));
+  const fewest = Math.min(...all.map((stack) => stack.length));
+  return all.filter((stack) => stack.length <= 2 * fewest);
+}
+
+/** The least handling there is among builds that a coach would make, by trying every stack at every step. */
 function bruteForce(loads: number[], inventory: [number, number][]): number {
   let front = new Map<string, number>([["", 0]]);
   for (const load of loads) {
     const next = new Map<string, number>();
-    for (const stack of stacksFor(((load - 20) / 2) * 1000, new Map(inventory))) {
+    for (const stack of coachlike(((load - 20) / 2) * 1000, inventory)) {
       const key = stack.join();
       for (const [before, cost] of front) {
         const was = before === "" ? [] : before.split(",").map(Number);
@@ -104,6 +111,8 @@ describe("the plate plan", () => {
           for (const [index, step] of plan.steps.entries()) {
             const side = step.perSide.reduce((total, plate) => total + Number(plate.amount), 0);
             expect(20 + 2 * side).toBeCloseTo(loads[index]!, 6);
+            const kgs = step.perSide.map((plate) => Number(plate.amount));
+            expect(kgs).toEqual([...kgs].sort((a, b) => b - a));
             for (const [kg, most] of inventory)
               expect(step.perSide.filter((plate) => Number(plate.amount) === kg).length).toBeLessThanOrEqual(most);
           }

@@ -7,8 +7,9 @@
  * it stays, solve the steps it carries on top of it, then the steps after it. This is exact; branches that cannot beat the
  * best plan so far, by the fewest plates each load needs, are not followed.
  *
+ * What may be built: large plates inside, as everybody loads a bar, and no more plates than twice the fewest for the load.
  * What is least, in this order: plates handled on a side (each put on or taken off, from the empty bar to the last load);
- * plates handled against the change (put on at a drop, taken off at a rise); lighter plates inside heavier ones.
+ * plates handled against the change (put on at a drop, taken off at a rise).
  */
 import { toKg, type Weight } from "../units";
 
@@ -54,7 +55,8 @@ interface Plate {
 
 const HANDLED = 1_000_000;
 const AGAINST = 1_000;
-const INVERTED = 1;
+/** A load is built of no more than so many times the fewest plates that make it. */
+const MOST_PLATES = 2;
 
 /** Longer sequences are planned in runs of this many loads, each starting from what the last left on the sleeve. */
 export const LONGEST_RUN = 16;
@@ -219,6 +221,9 @@ class Search {
   looked = 0;
   isExact = true;
   private readonly left: number[];
+  /** Plates on the sleeve now, and how many each load may have. */
+  private taken = 0;
+  private readonly allowed: readonly number[];
   /** What is left as one number, each plate a digit; with the place of the question it is the memory's key. */
   private code = 0;
   private readonly digits: readonly number[];
@@ -239,6 +244,7 @@ class Search {
   ) {
     this.left = plates.map((plate) => plate.pairs);
     this.last = sides.length - 1;
+    this.allowed = sides.map((side) => MOST_PLATES * (fewest.get(side)?.count ?? 0));
     let codes = 1;
     this.digits = plates.map((plate) => {
       const digit = codes;
@@ -253,11 +259,13 @@ class Search {
   }
 
   private take(plate: number): void {
+    this.taken++;
     this.left[plate]!--;
     this.code -= this.digits[plate]!;
   }
 
   private giveBack(plate: number): void {
+    this.taken--;
     this.left[plate]!++;
     this.code += this.digits[plate]!;
   }
@@ -300,20 +308,17 @@ class Search {
   }
 
   /** A plate on from step i until step k costs its putting on, its taking off unless it stays to the end, and its faults. */
-  private costOf({ plate, until }: Choice, i: number, top: number): number {
+  private costOf({ until }: Choice, i: number): number {
     const stays = until === this.last;
     let cost = stays ? HANDLED : 2 * HANDLED;
     if (this.minding === "handling") return cost;
     if (this.changes[i]! < 0) cost += AGAINST;
     if (!stays && this.changes[until + 1]! > 0) cost += AGAINST;
-    // Indices rise as plates get lighter: a heavier plate on a lighter one is the wrong way about.
-    if (plate < top) cost += INVERTED;
     return cost;
   }
 
   private keyOf(i: number, j: number, top: number, nested: boolean): number {
-    const above = nested || this.minding === "faults" ? top + 1 : 0;
-    const place = ((i * LONGEST_RUN + j) * (this.plates.length + 1) + above) * 2 + (nested ? 1 : 0);
+    const place = ((i * LONGEST_RUN + j) * (this.plates.length + 1) + top + 1) * 2 + (nested ? 1 : 0);
     return place * this.codes + this.code;
   }
 
@@ -323,7 +328,7 @@ class Search {
    */
   private solve(from: number, j: number, on: number, top: number, joined: boolean, limit: number): number {
     let i = from;
-    while (i <= j && this.sides[i] === on) i++;
+    for (; i <= j && this.sides[i] === on; i++) if (this.taken > this.allowed[i]!) return Number.POSITIVE_INFINITY;
     if (i > j) return 0;
     const bound = this.atLeast(i, j, on);
     if (bound > limit) return bound;
@@ -333,7 +338,7 @@ class Search {
     if (known && (known.exact || known.cost > limit)) return known.cost;
     if (++this.looked > MOST_LOOKS) return Number.POSITIVE_INFINITY;
     let best = Number.POSITIVE_INFINITY;
-    for (const choice of this.choices(i, j, on, nested ? top : 0)) {
+    for (const choice of this.choices(i, j, on, top)) {
       best = Math.min(best, this.tryChoice(choice, i, j, on, top, Math.min(limit, best)));
       if (best <= bound) break;
     }
@@ -345,7 +350,7 @@ class Search {
 
   private tryChoice(choice: Choice, i: number, j: number, on: number, top: number, limit: number): number {
     const { plate, until } = choice;
-    const own = this.costOf(choice, i, top);
+    const own = this.costOf(choice, i);
     const after = this.atLeast(until + 1, j, on);
     const room = limit - own - after;
     if (room < 0) return Number.POSITIVE_INFINITY;
@@ -357,7 +362,7 @@ class Search {
   }
 
   /** The next plate over step i and how long it stays: the longest first, the heaviest first. */
-  private choices(i: number, j: number, on: number, lightest: number): Choice[] {
+  private choices(i: number, j: number, on: number, top: number): Choice[] {
     const room: number[] = [];
     let most = Number.POSITIVE_INFINITY;
     for (let until = i; until <= j; until++) {
@@ -368,7 +373,8 @@ class Search {
     const choices: Choice[] = [];
     for (let length = room.length; length >= 1; length--) {
       const until = i + length - 1;
-      for (let plate = until === j ? lightest : 0; plate < this.plates.length; plate++) {
+      // None heavier than the one inside it.
+      for (let plate = Math.max(0, top); plate < this.plates.length; plate++) {
         if (this.left[plate]! > 0 && this.plates[plate]!.grams <= room[length - 1]!) choices.push({ plate, until });
       }
     }
@@ -386,7 +392,7 @@ class Search {
     if (i > j) return;
     const nested = joined && i === from;
     const goal = this.memo.get(this.keyOf(i, j, top, nested))?.cost ?? Number.POSITIVE_INFINITY;
-    for (const choice of this.choices(i, j, on, nested ? top : 0)) {
+    for (const choice of this.choices(i, j, on, top)) {
       if (this.tryChoice(choice, i, j, on, top, goal) > goal) continue;
       const { plate, until } = choice;
       for (let step = i; step <= until; step++) stacks[step]!.push(plate);
