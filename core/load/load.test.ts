@@ -215,3 +215,13 @@ describe("resolving a rule", () => {
     ]);
   });
 });
+
+it("a ramp to a deadlift begins with plates on the bar, one to a bench press may be the bar alone", () => {
+  const first = (text: string) => {
+    const document = read(text);
+    const { ramps } = resolve(document);
+    return ramps.get(document.blocks[0]!.slots[0]!.id)![0]!.load.kg;
+  };
+  expect(first("Deadlift 3x5 @105kg ramp")).toBeGreaterThan(20);
+  expect(first("Bench press 3x5 @105kg ramp")).toBe(20);
+});

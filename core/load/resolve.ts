@@ -185,7 +185,7 @@ class Resolver {
     return rampTo({
       workingKg,
       intensity: record?.e1rmKg && curve !== null ? curve / record.e1rmKg : null,
-      loads: loads.filter(onSameBar),
+      loads: loads.filter((load) => onSameBar(load) && !(isPulledFromFloor(exercise) && isBareBar(load))),
       exercise,
       ramp: slot.ramp.kind === "none" ? { kind: "auto" } : slot.ramp,
       kind: this.rampKind(slot, exercise),
@@ -685,6 +685,11 @@ class Resolver {
     return reasons;
   }
 }
+
+/** A bar that is pulled from the floor needs plates that hold it up. */
+const isPulledFromFloor = ({ pattern, stations }: Exercise): boolean =>
+  pattern === "hinge" && stations.includes("platform");
+const isBareBar = ({ build }: BuildableLoad): boolean => build.kind === "bar" && build.perSide.length === 0;
 
 function computed(kg: number | null, reason: LoadReason): Wanted {
   return { kg, reasons: [reason], exact: false, assumed: false, aimReps: null };

@@ -75,7 +75,7 @@ export function ReserveChart({
                 fill="var(--color-walnut)"
                 textDecoration={round === selected ? "underline" : undefined}
               >
-                {decimal(forecast.expectedRir, 1)}
+                {decimal(forecast.expectedRir, 1).replace("-", "−")}
               </text>
             </g>
           );
