@@ -3,7 +3,7 @@
  * Server, pages and devices are typed from this one table; a use case that is missing anywhere does not compile.
  */
 import { E1RM_FORMULAS, METHODS, MUSCLES, PATTERNS, PLAN_LIMITS, READINESS_QUESTIONS, REGION_IDS } from "../core";
-import { ownExerciseSchema } from "./catalogue";
+import { ownExerciseSchema, type StudioExercises } from "./catalogue";
 import { editSchema, weightSchema } from "./document";
 import { equipmentSchema } from "./equipment";
 import { MOST_EVENTS } from "./events";
@@ -185,6 +185,7 @@ export const INPUTS = {
   "templates.list": exact({ after: orNull(exact({ name: words(120), id: uuid() })) }),
   "templates.keep": exact({ sessionId: uuid(), name: said(120) }),
   "templates.remove": exact({ templateId: uuid() }),
+  "exercises.known": nothing,
   "exercises.show": exact({ clientId: orNull(uuid()) }),
   "exercises.save": exact({ seen: orNull(ownExerciseSchema), wanted: ownExerciseSchema }),
   "exercises.hide": exact({ exerciseId: identifier(), hidden: yesNo() }),
@@ -264,6 +265,8 @@ export interface Outputs {
   };
   "templates.keep": { readonly templateId: string };
   "templates.remove": Nothing;
+  /** What the studio adds to the shipped exercises, hides and names. */
+  "exercises.known": { readonly exercises: StudioExercises };
   "exercises.show": ExercisesView;
   "exercises.save": Nothing;
   "exercises.hide": Nothing;

@@ -6,6 +6,7 @@ export default async function DeskLayout({ children }: { children: ReactNode }) 
   const scope = await requireScope("coach");
   const viewer = await answer(scope, "viewer.show", {});
   const { clients } = await answer(scope, "clients.names", {});
+  const { exercises } = await answer(scope, "exercises.known", {});
   const items = [
     { group: "Screens", name: "Clients", href: "/clients" },
     { group: "Screens", name: "Session", href: "/session" },
@@ -16,7 +17,7 @@ export default async function DeskLayout({ children }: { children: ReactNode }) 
     ...clients.map((client) => ({ group: "Clients", name: client.name, href: `/clients/${client.id}` })),
   ];
   return (
-    <Shell viewer={viewer} items={items}>
+    <Shell viewer={viewer} items={items} exercises={exercises}>
       {children}
     </Shell>
   );

@@ -1,4 +1,5 @@
 import { expect, it } from "vitest";
+import { catalogueOf, SHIPPED_CATALOGUE, SHIPPED_EXERCISES } from "@/core";
 import { exerciseItems, likeness } from "./palette";
 
 const NAMES = ["Exercises", "Session", "Floor", "Gym", "Clients", "Ines Calder", "Noor Castellan", "Zoë Marines"];
@@ -21,11 +22,20 @@ it.each([
 });
 
 it("exercises are found as everywhere, once a word of them is typed", () => {
-  expect(exerciseItems("rd")).toEqual([]);
-  expect(exerciseItems("rdl")[0]).toMatchObject({
+  const found = (typed: string, catalogue = SHIPPED_CATALOGUE) => exerciseItems(typed, catalogue);
+  expect(found("rd")).toEqual([]);
+  expect(found("rdl")[0]).toMatchObject({
     name: "Romanian deadlift",
     href: "/exercises?draw=romanian-deadlift",
   });
-  expect(exerciseItems("hamm")[0]!.name).toBe("Hammer curl");
-  expect(exerciseItems("press")).toHaveLength(4);
+  expect(found("hamm")[0]!.name).toBe("Hammer curl");
+  expect(found("press")).toHaveLength(4);
+  // The studio's own, and none that it hides.
+  const rows = SHIPPED_CATALOGUE.byId.get("t-bar-row")!;
+  const studio = catalogueOf([
+    ...SHIPPED_EXERCISES.filter(({ id }) => id !== "hammer-curl"),
+    { ...rows, id: "own", name: "Jetty row", otherNames: [] },
+  ]);
+  expect(found("jetty", studio)[0]).toMatchObject({ name: "Jetty row", href: "/exercises?draw=own" });
+  expect(found("hammer curl", studio).map(({ name }) => name)).not.toContain("Hammer curl");
 });

@@ -2,7 +2,8 @@
 import { Command } from "cmdk";
 import { useRouter } from "next/navigation";
 import { useEffect, useMemo, useState } from "react";
-import { offerExercises, SHIPPED_CATALOGUE } from "@/core";
+import { catalogueIn, type StudioExercises } from "@/contract";
+import { type Catalogue, offerExercises } from "@/core";
 
 export interface PaletteItem {
   readonly group: string;
@@ -23,9 +24,9 @@ export function likeness(typed: string, name: string): number {
 const EXERCISE = "/exercises?draw=";
 
 /** The exercises that what is typed comes nearest to, each to its drawing; none before there is a word of it. */
-export function exerciseItems(typed: string): PaletteItem[] {
+export function exerciseItems(typed: string, catalogue: Catalogue): PaletteItem[] {
   if (typed.trim().length < 3) return [];
-  return offerExercises(SHIPPED_CATALOGUE, typed, { most: 4, isTyping: true }).map(({ id, name }) => ({
+  return offerExercises(catalogue, typed, { most: 4, isTyping: true }).map(({ id, name }) => ({
     group: "Exercises",
     name,
     href: `${EXERCISE}${id}`,
@@ -33,10 +34,11 @@ export function exerciseItems(typed: string): PaletteItem[] {
 }
 
 /** Ctrl/⌘ K reaches every client, screen and exercise by typing. */
-export function Palette({ items: places }: { items: readonly PaletteItem[] }) {
+export function Palette({ items: places, exercises }: { items: readonly PaletteItem[]; exercises: StudioExercises }) {
   const [open, setOpen] = useState(false);
   const [typed, setTyped] = useState("");
-  const items = useMemo(() => [...places, ...exerciseItems(typed)], [places, typed]);
+  const catalogue = useMemo(() => catalogueIn(exercises), [exercises]);
+  const items = useMemo(() => [...places, ...exerciseItems(typed, catalogue)], [places, typed, catalogue]);
   const router = useRouter();
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {

@@ -3,7 +3,7 @@ import { clsx } from "clsx";
 import Link from "next/link";
 import { usePathname } from "next/navigation";
 import { type ReactNode, useState } from "react";
-import type { Viewer } from "@/contract";
+import type { StudioExercises, Viewer } from "@/contract";
 import { signOut } from "@/device/sign-out";
 import { Mark } from "@/ui/mark";
 import { Keeper } from "./keeper";
@@ -22,10 +22,12 @@ const PLACES = [
 export function Shell({
   viewer,
   items,
+  exercises,
   children,
 }: {
   viewer: Viewer;
   items: readonly PaletteItem[];
+  exercises: StudioExercises;
   children: ReactNode;
 }) {
   const path = usePathname();
@@ -93,7 +95,7 @@ export function Shell({
         <Keeper memberId={viewer.memberId} role={viewer.role} />
         {children}
       </div>
-      <Palette items={items} />
+      <Palette items={items} exercises={exercises} />
     </div>
   );
 }

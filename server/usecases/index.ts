@@ -68,6 +68,7 @@ export const USE_CASES: { readonly [K in ApiName]: UseCase<K> } = {
   "templates.list": templates.listTemplates,
   "templates.keep": templates.keepTemplate,
   "templates.remove": templates.removeTemplate,
+  "exercises.known": exercises.knownExercises,
   "exercises.show": exercises.showExercises,
   "exercises.save": exercises.saveExercise,
   "exercises.hide": exercises.hideExercise,

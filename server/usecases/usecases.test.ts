@@ -43,6 +43,7 @@ function inputFor<K extends ApiName>(name: K, { clientId, sessionId, gymId, plan
     "lifts.read": { clientId, until: "2026-11-24", lineages: ["bench-press"] },
     "lifts.name": { exerciseId: "named:Boat lift", is: "deadlift" },
     "clients.names": {},
+    "exercises.known": {},
     "sessions.send": { sessionId },
     "sessions.pair": { sessionId, withSessionId: newId() },
     "sent.show": { sessionId },
@@ -122,6 +123,7 @@ const NAMES = Object.keys(USE_CASES) as ApiName[];
 
 const WITHOUT_TARGET = new Set<ApiName>([
   "clients.names",
+  "exercises.known",
   "lifts.name",
   "templates.list",
   "exercises.save",
