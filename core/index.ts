@@ -41,6 +41,7 @@ export * from "./log";
 export * from "./methods";
 export * from "./plan/plan";
 export * from "./plan/plan-edits";
+export * from "./progress/context";
 export * from "./progress/prescribe";
 export * from "./progress/rule";
 export * from "./progress/rules";

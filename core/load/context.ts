@@ -1,7 +1,7 @@
 /** What resolving a session's loads, and what its lifts' rules go by. */
 import type { Catalogue } from "../exercise/exercise";
 import type { LiftRecord } from "../log";
-import type { Calendar } from "../progress/rules";
+import type { Calendar } from "../progress/context";
 import type { Settings } from "../settings";
 import type { GymEquipment, RoundingPolicy } from "./equipment";
 

@@ -7,7 +7,7 @@ import { e1rmFactor, NONE_ABOVE_REPS, repsAtLoad } from "../load/e1rm";
 import { type BuildableLoad, nextHeavier, roundToBuildable } from "../load/equipment";
 import type { Exposure, LoggedSet } from "../log";
 import { addDays, mondayOf } from "../units";
-import type { ProgressContext, SetTarget } from "./rules";
+import type { ProgressContext, SetTarget } from "./context";
 
 const WEEKS_LOOKED_BACK = 4;
 

@@ -7,8 +7,9 @@ import { type Exposure, liftRecord } from "../log";
 import { DEFAULT_SETTINGS } from "../settings";
 import { BOATHOUSE, exposure, read, resolve } from "../testing/helpers";
 import { addDays, weight } from "../units";
+import type { SetTarget } from "./context";
 import type { ProgressionRule } from "./rule";
-import { newRule, nextPrescription, type SetTarget, timeOffPercent, weeksUnchanged } from "./rules";
+import { newRule, nextPrescription, timeOffPercent, weeksUnchanged } from "./rules";
 
 const squat = SHIPPED_CATALOGUE.byId.get("back-squat")!;
 const press = SHIPPED_CATALOGUE.byId.get("dumbbell-bench-press")!;

@@ -3,49 +3,16 @@
  * and asking again recomputes what follows. Every answer carries its reason as data. What each kind of rule does stands in
  * one table, `RULES`.
  */
-import type { Exercise } from "../exercise/exercise";
-import { e1rmFactor, type RepCurve } from "../load/e1rm";
-import { type BuildableLoad, type RoundingPolicy, roundToBuildable } from "../load/equipment";
-import type { Exposure, ExposurePurpose, LoggedSet } from "../log";
+import { e1rmFactor } from "../load/e1rm";
+import { roundToBuildable } from "../load/equipment";
+import type { Exposure, LoggedSet } from "../log";
 import type { Edit } from "../session/edits";
 import type { Block, Slot, Span } from "../session/grammar";
-import type { Settings } from "../settings";
 import { daysBetween } from "../units";
 import { cutLoad, expectedReps, impliedBySet, repsForStep, type Step, stepUp, weeklyLimitKg } from "./bound";
+import type { ProgressContext, SetTarget } from "./context";
 import { oneSetFewer } from "./fewer-sets";
 import type { ProgressionRule, RuleKind, RuleOf, RuleSettings } from "./rule";
-
-/** What the slot asks for, set by set. */
-export interface SetTarget {
-  readonly low: number;
-  readonly high: number;
-  readonly rir: number | null;
-}
-
-/** When the session that is prescribed takes place. */
-export interface Calendar {
-  /** Calendar date of the session. */
-  readonly date: string;
-  readonly purpose: ExposurePurpose;
-  /** Week of its plan, counted from 0; null outside a plan. */
-  readonly planWeek: number | null;
-}
-
-export interface ProgressContext {
-  readonly exercise: Exercise;
-  /** Every load this gym can build for the lift, lightest first. */
-  readonly loads: readonly BuildableLoad[];
-  readonly settings: Settings;
-  readonly calendar: Calendar;
-  readonly e1rmKg: number | null;
-  /** The curve in force for the lift. */
-  readonly curve: RepCurve;
-  /** Turns a prescribed load into curve kg; null when unknown. */
-  readonly toCurveKg: (loadKg: number) => number | null;
-  /** The other way. */
-  readonly toPrescribedKg: (curveKg: number) => number | null;
-  readonly policy: RoundingPolicy;
-}
 
 export type ProgressReason =
   | { readonly kind: "rise"; readonly fromKg: number; readonly toKg: number; readonly why: "allMade" | "topOfRange" }

@@ -1,0 +1,38 @@
+/** What a progression rule is asked for and goes by, beside the log. */
+import type { Exercise } from "../exercise/exercise";
+import type { RepCurve } from "../load/e1rm";
+import type { BuildableLoad, RoundingPolicy } from "../load/equipment";
+import type { ExposurePurpose } from "../log";
+import type { Settings } from "../settings";
+
+/** What the slot asks for, set by set. */
+export interface SetTarget {
+  readonly low: number;
+  readonly high: number;
+  readonly rir: number | null;
+}
+
+/** When the session that is prescribed takes place. */
+export interface Calendar {
+  /** Calendar date of the session. */
+  readonly date: string;
+  readonly purpose: ExposurePurpose;
+  /** Week of its plan, counted from 0; null outside a plan. */
+  readonly planWeek: number | null;
+}
+
+export interface ProgressContext {
+  readonly exercise: Exercise;
+  /** Every load this gym can build for the lift, lightest first. */
+  readonly loads: readonly BuildableLoad[];
+  readonly settings: Settings;
+  readonly calendar: Calendar;
+  readonly e1rmKg: number | null;
+  /** The curve in force for the lift. */
+  readonly curve: RepCurve;
+  /** Turns a prescribed load into curve kg; null when unknown. */
+  readonly toCurveKg: (loadKg: number) => number | null;
+  /** The other way. */
+  readonly toPrescribedKg: (curveKg: number) => number | null;
+  readonly policy: RoundingPolicy;
+}
