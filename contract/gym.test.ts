@@ -43,6 +43,19 @@ describe("what other equipment breaks", () => {
     expect(broken!.after).toMatchObject({ kg: 22, built: true });
   });
 
+  it("is every lift that stands on a station that is out of order", () => {
+    const stations = [{ name: "rack", count: 1 }];
+    const at = (equipment: Partial<typeof BOATHOUSE>) =>
+      prescriptionsOf(
+        read("A1 Back squat 3x5 @60kg\n\nB1 Push-up 3x10 @BW"),
+        testContext({ gym: { id: "g", name: "Gym", equipment: { ...BOATHOUSE, ...equipment } } }),
+      );
+    const lost = brokenBy(at({ stations }), at({ stations: [{ name: "rack", count: 0 }] }));
+    expect(lost.map(({ label, after }) => [label, after.built, after.problem])).toEqual([
+      ["A1", false, "There is no rack here."],
+    ]);
+  });
+
   it("has what cannot be built at all before what is only rounded otherwise", () => {
     const record = {
       lineage: "dumbbell-bench-press",

@@ -5,6 +5,7 @@ import {
   exerciseOrThrow,
   loadSentence,
   loadWords,
+  missingStations,
   type ResolvedLoad,
   type SessionDocument,
   SHIPPED_CATALOGUE,
@@ -23,6 +24,7 @@ export function prescriptionsOf(document: SessionDocument, context: SessionConte
   return allBlocks(document).flatMap((block) =>
     block.slots.map((slot): Prescription => {
       const exercise = exerciseOrThrow(catalogue, slot.exerciseId);
+      const [missing] = missingStations(exercise, context.gym.equipment);
       const loads = slot.sets.flatMap((set) =>
         (set?.segments ?? []).map((segment): PrescribedLoad => {
           const own = segment.exerciseId ? exerciseOrThrow(catalogue, segment.exerciseId) : exercise;
@@ -32,9 +34,12 @@ export function prescriptionsOf(document: SessionDocument, context: SessionConte
             kg: load?.kg ?? null,
             words: load?.weight && load.kg !== null ? loadWords(own, load.kg, load.weight) : "to be found",
             expectedRir: load?.expectedRir ?? null,
-            built: load?.build != null && !load.reasons.some((reason) => reason.kind === "outOfReach"),
+            built:
+              missing === undefined &&
+              load?.build != null &&
+              !load.reasons.some((reason) => reason.kind === "outOfReach"),
             thread: threadKeyOf(own, load?.kg ?? null),
-            problem: problemOf(load),
+            problem: missing === undefined ? problemOf(load) : `There is no ${missing} here.`,
           };
         }),
       );

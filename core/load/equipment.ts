@@ -82,7 +82,8 @@ const cache = new WeakMap<GymEquipment, Map<string, readonly BuildableLoad[]>>()
 
 /**
  * Every load this gym can build for an exercise, lightest first; empty when it has nothing for it. A bar is chosen by the
- * set-up value "bar", else by the exercise; without either the gym's first bar is meant, and lighter ones serve loads below it.
+ * set-up value "bar", else by the exercise; without either the gym's first straight bar is meant, and lighter ones serve loads
+ * below it.
  */
 export function buildableLoads(
   exercise: Exercise,
@@ -140,12 +141,18 @@ function enumerate(exercise: Exercise, gym: GymEquipment, bar: string | null): B
   }
 }
 
+/** Bars that a lift names where it wants them. */
+const OTHER_BARS: ReadonlySet<string> = new Set(["angled bar", "carrying frame", "safety bar"]);
+
 function onBars(gym: GymEquipment, wanted: string | null): BuildableLoad[] {
   const on = (bar: GymEquipment["bars"][number]) =>
     onSleeves(gym, bar.weight, (perSide) => ({ kind: "bar", barName: bar.name, bar: bar.weight, perSide }));
   const named = gym.bars.find((bar) => bar.name === wanted);
   if (named) return on(named);
-  const [standard] = gym.bars;
+  // A straight bar stands in for an angled one; none of the others does for a straight one, but below its own weight.
+  if (wanted === "carrying frame") return [];
+  const straight = gym.bars.filter((bar) => !OTHER_BARS.has(bar.name));
+  const [standard] = straight;
   if (!standard) return [];
   const lighter = gym.bars.filter((bar) => toKg(bar.weight) < toKg(standard.weight)).flatMap(on);
   return distinct([...on(standard), ...lighter.filter((load) => load.kg < toKg(standard.weight) - SAME_WEIGHT_KG)]);

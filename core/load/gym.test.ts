@@ -362,3 +362,17 @@ describe("resolving in sequence", () => {
 });
 
 const band = (kg: number) => ({ name: `${kg}`, kg, kgPerMetre: 20 });
+
+it("no other bar stands in for a straight one, and a straight one only for the angled", () => {
+  const bars = [
+    { name: "20 kg bar", weight: weight(20) },
+    { name: "angled bar", weight: weight(8) },
+  ];
+  const kgs = (id: string, here: typeof bars) => buildableLoads(lift(id), { ...BOATHOUSE, bars: here });
+  expect(kgs("back-squat", bars).find(({ kg }) => kg === 110)!.build).toMatchObject({ barName: "20 kg bar" });
+  expect(kgs("back-squat", bars.slice(1))).toEqual([]);
+  expect(kgs("angled-bar-curl", bars.slice(0, 1))[0]!.build).toMatchObject({ barName: "20 kg bar" });
+  expect(kgs("trap-bar-deadlift", bars)).toEqual([]);
+  const named = new Set(SHIPPED_CATALOGUE.list.flatMap(({ bar }) => (bar === null ? [] : [bar])));
+  expect([...named].sort()).toEqual(["angled bar", "carrying frame", "safety bar"]);
+});
