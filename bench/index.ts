@@ -17,6 +17,7 @@ import {
   RANK_PRESETS,
   REGION_IDS,
   rankExercises,
+  rankForMuscle,
   type SessionDocument,
   SHIPPED_CATALOGUE,
   SimulatedLifter,
@@ -193,11 +194,37 @@ function loads(jsonPerSet: number): void {
     console.log(
       `  ${kind.padEnd(26)} ${String(sets).padStart(5)} sets   mean error ${bias.toFixed(2).padStart(5)}   typical ${error.toFixed(2)}, ${(error / oracleError).toFixed(2)} × the oracle's   the 80 % band holds ${percent(inside)}`,
     );
+  console.log("\nFirst choices of a trained client, all schools balanced, with everything there:");
+  const weights = RANK_PRESETS[0]!.weights;
+  for (const muscle of RANKED_MUSCLES) {
+    const ranked = rankForMuscle(SHIPPED_CATALOGUE.list, muscle, { trainee: ANYBODY, gym: null, weights });
+    console.log(
+      `  ${muscle.padEnd(14)} ${ranked
+        .slice(0, 5)
+        .map(({ exercise }) => exercise.name)
+        .join(", ")}`,
+    );
+  }
   const year = lifterYear(7);
   console.log(
     `\nOne lifter-year: ${year.sessions} sessions, ${year.sets} sets performed in ${year.seconds.toFixed(2)} s, ${Math.round(year.sets / year.seconds)} sets a second.`,
   );
 }
+
+const RANKED_MUSCLES = [
+  "chest",
+  "back",
+  "traps",
+  "delts",
+  "elbow flexors",
+  "triceps",
+  "forearms",
+  "glutes",
+  "quads",
+  "hamstrings",
+  "calves",
+  "trunk",
+] as const;
 
 const percent = (share: number): string => `${Math.round(100 * share)} %`;
 
