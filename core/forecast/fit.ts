@@ -2,7 +2,7 @@
 import { factorWithRepsLeft, type RepCurve } from "../load/e1rm";
 import type { Exposure } from "../log";
 import { clamp } from "../units";
-import { POPULATION_RESERVE, type ReserveConstants, repsInHand, strengthSpent } from "./reserve";
+import { LostStrength, POPULATION_RESERVE, type ReserveConstants, repsInHand, strengthSpent } from "./reserve";
 
 export interface FittedReserve {
   readonly constants: ReserveConstants;
@@ -81,23 +81,15 @@ function chainOf(exposure: Exposure, curve: RepCurve): Chain[] {
 }
 
 function costOf(chains: readonly Chain[], constants: ReserveConstants): number {
-  const { fastShare, lastingShare, fastSeconds, slowSeconds } = constants;
   let cost = 0;
   for (const { e1rmKg, curve, firstKg, firstReps, later } of chains) {
-    let fast = 0;
-    let slow = 0;
-    let lasting = 0;
-    const perform = (loadKg: number, reps: number) => {
-      const loss = strengthSpent(1 - fast - slow - lasting, e1rmKg, loadKg, curve, reps);
-      fast += loss * fastShare;
-      slow += loss * (1 - fastShare - lastingShare);
-      lasting += loss * lastingShare;
-    };
+    const lost = new LostStrength(constants);
+    const perform = (loadKg: number, reps: number) =>
+      lost.add(strengthSpent(1 - lost.sum, e1rmKg, loadKg, curve, reps));
     perform(firstKg, firstReps);
     for (const set of later) {
-      fast *= Math.exp(-set.restSeconds / fastSeconds);
-      slow *= Math.exp(-set.restSeconds / slowSeconds);
-      const expected = repsInHand(1 - fast - slow - lasting, e1rmKg, set.loadKg, curve);
+      lost.rest(set.restSeconds);
+      const expected = repsInHand(1 - lost.sum, e1rmKg, set.loadKg, curve);
       const off = (set.reps + set.rir - expected) / (0.7 + 0.25 * set.rir);
       cost += clamp(off * off, 0, 9);
       perform(set.loadKg, set.reps);

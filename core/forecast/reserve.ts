@@ -28,7 +28,7 @@ export interface ReserveConstants {
 }
 
 /**
- * Set so that sets of a ten-rep load taken to failure go about 10, 6, 5, 5 at one minute's rest, 10, 8, 7, 6 at two, 10, 9, 8, 8
+ * Set so that sets of a ten-rep load taken to failure go about 10, 7, 5, 5 at one minute's rest, 10, 8, 7, 6 at two, 10, 9, 8, 8
  * at four, and 10, 3, 3 at fifteen seconds: the middle of what trained people are seen to do.
  */
 export const POPULATION_RESERVE: ReserveConstants = {
@@ -82,16 +82,38 @@ function movers(shares: Shares): readonly Mover[] {
   return known;
 }
 
-/** Lost strength as shares of the fresh maximum. */
-interface Loss {
-  fast: number;
-  slow: number;
-  lasting: number;
+/** Strength lost in one place, as a share of the fresh maximum, in its three parts. */
+export class LostStrength {
+  private fast = 0;
+  private slow = 0;
+  private lasting = 0;
+
+  constructor(private readonly constants: ReserveConstants) {}
+
+  copy(): LostStrength {
+    const twin = new LostStrength(this.constants);
+    [twin.fast, twin.slow, twin.lasting] = [this.fast, this.slow, this.lasting];
+    return twin;
+  }
+
+  get sum(): number {
+    return this.fast + this.slow + this.lasting;
+  }
+
+  rest(seconds: number): void {
+    this.fast *= Math.exp(-seconds / this.constants.fastSeconds);
+    this.slow *= Math.exp(-seconds / this.constants.slowSeconds);
+  }
+
+  add(lost: number): void {
+    const { fastShare, lastingShare } = this.constants;
+    this.fast += lost * fastShare;
+    this.slow += lost * (1 - fastShare - lastingShare);
+    this.lasting += lost * lastingShare;
+  }
 }
 
 const PLACES = REGION_IDS.length * 2;
-const none = (): Loss => ({ fast: 0, slow: 0, lasting: 0 });
-const sumOf = ({ fast, slow, lasting }: Loss): number => fast + slow + lasting;
 
 /** The state in the course of one session. Mutable; `copy` to try something. */
 export class Reserve {
@@ -99,18 +121,20 @@ export class Reserve {
   private slow = new Float64Array(PLACES);
   private lasting = new Float64Array(PLACES);
   /** What each move has lost of its own, left and right. */
-  private own = new Map<string, readonly [Loss, Loss]>();
-  private general = none();
+  private own = new Map<string, readonly [LostStrength, LostStrength]>();
+  private general: LostStrength;
 
-  constructor(readonly constants: ReserveConstants) {}
+  constructor(readonly constants: ReserveConstants) {
+    this.general = new LostStrength(constants);
+  }
 
   copy(): Reserve {
     const twin = new Reserve(this.constants);
     twin.fast = this.fast.slice();
     twin.slow = this.slow.slice();
     twin.lasting = this.lasting.slice();
-    twin.own = new Map([...this.own].map(([id, [left, right]]) => [id, [{ ...left }, { ...right }]]));
-    twin.general = { ...this.general };
+    twin.own = new Map([...this.own].map(([id, [left, right]]) => [id, [left.copy(), right.copy()]]));
+    twin.general = this.general.copy();
     return twin;
   }
 
@@ -125,12 +149,8 @@ export class Reserve {
       this.fast[place]! *= fast;
       this.slow[place]! *= slow;
     }
-    const recover = (loss: Loss) => {
-      loss.fast *= fast;
-      loss.slow *= slow;
-    };
-    for (const [id, sides] of this.own) if (id !== working?.id) for (const loss of sides) recover(loss);
-    recover(this.general);
+    for (const [id, sides] of this.own) if (id !== working?.id) for (const lost of sides) lost.rest(seconds);
+    this.general.rest(seconds);
   }
 
   /** The share of the fresh maximum in hand for an exercise, 0–1; of both sides the more tired decides. */
@@ -138,14 +158,14 @@ export class Reserve {
     const own = this.own.get(id);
     let most = 0;
     for (const right of sidesOf(side)) {
-      let lost = own ? sumOf(own[right]) : 0;
+      let lost = own ? own[right].sum : 0;
       for (const { place, part } of movers(shares)) {
         const at = place + right;
         lost += part * (this.fast[at]! + this.slow[at]! + this.lasting[at]!);
       }
       most = Math.max(most, lost);
     }
-    return Math.max(0, 1 - most - sumOf(this.general));
+    return Math.max(0, 1 - most - this.general.sum);
   }
 
   /** Effective reps possible now at a load, both in curve kg. */
@@ -168,11 +188,11 @@ export class Reserve {
     }
     let own = this.own.get(move.id);
     if (!own) {
-      own = [none(), none()];
+      own = [new LostStrength(this.constants), new LostStrength(this.constants)];
       this.own.set(move.id, own);
     }
-    for (const right of sidesOf(side)) this.add(own[right], local - felt);
-    this.add(this.general, lost * generalShare);
+    for (const right of sidesOf(side)) own[right].add(local - felt);
+    this.general.add(lost * generalShare);
   }
 
   /** Does reps at whatever load leaves so many in reserve after them. */
@@ -194,13 +214,6 @@ export class Reserve {
     this.fast[place]! += loss * fastShare;
     this.slow[place]! += loss * (1 - fastShare - lastingShare);
     this.lasting[place]! += loss * lastingShare;
-  }
-
-  private add(to: Loss, loss: number): void {
-    const { fastShare, lastingShare } = this.constants;
-    to.fast += loss * fastShare;
-    to.slow += loss * (1 - fastShare - lastingShare);
-    to.lasting += loss * lastingShare;
   }
 }
 

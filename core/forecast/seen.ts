@@ -2,16 +2,16 @@
  * What the forecast has seen of a client: how their sets went against what the model foretold of them, lift by lift, so that an
  * unchanged prescription is foretold as it went. Handbook section 6.
  *
- * Estimator. For every logged set whose possible reps are known (it failed, or a reserve was said) the model foretells the reps
- * from the lift's present maximum and the strength in hand; what is left over, in reps, is explained by a few figures (`featuresOf`). They are found by linear
- * regression with a normal prior: everyone's (nothing), then the client's over all lifts, then the lift's own; each weighs by
- * how much it knows, and older days count less. A set that was only made as asked says that no fewer were possible. The scatter
- * that remains is the client's own, and makes the band.
+ * Estimator. For every logged set the model foretells the possible reps from the lift's present maximum and the strength in
+ * hand. What is left over, in reps, is explained by a few figures (`featuresOf`), found by linear regression with a normal prior:
+ * everyone's (nothing), then the client's over all lifts, then the lift's own; each weighs by how much it knows, and older days
+ * count less. A set that failed, or whose reserve was said, tells its reps; one that was only made as asked says that no fewer
+ * were possible. The scatter that remains is the client's own, and makes the band.
  */
 import { type RepCurve, repsAtLoad } from "../load/e1rm";
 import type { Exposure, LiftRecord } from "../log";
 import { daysBetween } from "../units";
-import { type ReserveConstants, repsInHand, strengthSpent } from "./reserve";
+import { LostStrength, type ReserveConstants, repsInHand, strengthSpent } from "./reserve";
 
 /** Under what circumstances a part is done. */
 export interface Circumstance {
@@ -35,8 +35,6 @@ export interface Offset {
 /** One lift's: what is to be added, and how sure it is. */
 export interface Seen {
   readonly offset: (circumstance: Circumstance) => Offset;
-  /** Parts that it was learnt from. */
-  readonly parts: number;
 }
 
 /** Rounds and continued parts that are told apart; later ones go with the last. */
@@ -114,7 +112,6 @@ export function seenOf(
       return [
         lineage,
         {
-          parts: list.length,
           offset: (circumstance: Circumstance): Offset => {
             const at = featuresOf(circumstance, 0);
             return { reps: lift.at(at), sd: Math.sqrt(scatter ** 2 + lift.variance(at)) };
@@ -168,7 +165,8 @@ interface Part {
 /** The parts of a day, each after what the lift itself and the others had taken before it. */
 function partsOf(exposure: Exposure, maxKg: number, curve: RepCurve, constants: ReserveConstants): Part[] {
   const parts: Part[] = [];
-  const own = new OwnTiredness(constants);
+  // What the lift has taken of its own strength.
+  const own = new LostStrength(constants);
   for (const set of exposure.sets) {
     const before = set.before ?? (set.fresh ? { others: 0, afterSeconds: null } : null);
     if (!before || set.seconds !== null) continue;
@@ -177,39 +175,14 @@ function partsOf(exposure: Exposure, maxKg: number, curve: RepCurve, constants: 
       const { curveKg: loadKg, reps, rir } = one;
       if (loadKg === null || loadKg <= 0) continue;
       own.rest(one.before.afterSeconds ?? 0);
-      const inHand = Math.max(0, 1 - own.lost - one.before.others);
+      const inHand = Math.max(0, 1 - own.sum - one.before.others);
       // A set without a figure to make, or a drop, ends where it fails.
       const failed = part === 0 ? missed || (set.target === null && rir === 0) : rir === 0;
       if (set.working && reps >= 1) parts.push({ loadKg, reps, rir, inHand, round: set.round, part, failed });
-      own.spend(strengthSpent(inHand, maxKg, loadKg, curve, reps));
+      own.add(strengthSpent(inHand, maxKg, loadKg, curve, reps));
     }
   }
   return parts;
-}
-
-/** What a lift has taken of its own strength in the course of a day. */
-class OwnTiredness {
-  private fast = 0;
-  private slow = 0;
-  private lasting = 0;
-
-  constructor(private readonly constants: ReserveConstants) {}
-
-  get lost(): number {
-    return this.fast + this.slow + this.lasting;
-  }
-
-  rest(seconds: number): void {
-    this.fast *= Math.exp(-seconds / this.constants.fastSeconds);
-    this.slow *= Math.exp(-seconds / this.constants.slowSeconds);
-  }
-
-  spend(lost: number): void {
-    const { fastShare, lastingShare } = this.constants;
-    this.fast += lost * fastShare;
-    this.slow += lost * (1 - fastShare - lastingShare);
-    this.lasting += lost * lastingShare;
-  }
 }
 
 /** The scatter about a client's figures in reps, drawn toward the usual one. */

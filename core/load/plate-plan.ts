@@ -61,7 +61,7 @@ const MOST_PLATES = 2;
 /** Longer sequences are planned in runs of this many loads, each starting from what the last left on the sleeve. */
 export const LONGEST_RUN = 16;
 
-/** The search stops here with the best that it has: about a twentieth of a second. */
+/** The search stops here and the plain plan stands: about a twentieth of a second. */
 const MOST_LOOKS = 5_000;
 
 const gramsOf = (kg: number): number => Math.round(kg * 1000);

@@ -37,8 +37,8 @@ import type { PlatePlan } from "./plate-plan";
 import { type Policy, roundingPolicy } from "./policy";
 import { type RampKind, type RampSet, rampTo } from "./ramp";
 import type { LoadReason, WayRound } from "./reasons";
-import { isSameStep, keepApart, roundingReasons } from "./rounding";
-import { roundSequence, type SequenceStep } from "./sequence";
+import { keepApart, roundingReasons } from "./rounding";
+import { buildSequence, type InSequence, type PlacedStep } from "./sequence";
 import { planSlot } from "./sleeves";
 import { waysRound } from "./ways-round";
 
@@ -113,12 +113,6 @@ interface SetPlace {
 interface Neighbour {
   readonly wantedKg: number | null;
   readonly load: ResolvedLoad;
-}
-
-/** How a round's first part is built among the others of its lift. */
-interface InSequence {
-  readonly built: BuildableLoad;
-  readonly reasons: readonly LoadReason[];
 }
 
 /** How far a load found through a related lift may be off, as a share: with one relative, and with more. */
@@ -266,9 +260,10 @@ class Resolver {
     wanted: ReadonlyMap<string, Wanted>,
   ): ReadonlyMap<string, InSequence> {
     const chosen = new Map<string, InSequence>();
-    let run: (SequenceStep & { readonly id: string; readonly stands: boolean })[] = [];
+    let run: PlacedStep[] = [];
     const finish = () => {
-      if (run.length > 1 && run.some((step) => !step.stands)) this.chooseTogether(run, chosen);
+      if (run.length > 1 && run.some((step) => !step.stands))
+        for (const [id, built] of buildSequence(run)) chosen.set(id, built);
       run = [];
     };
     const { kind: policy } = this.policyOf(work.record);
@@ -301,28 +296,6 @@ class Resolver {
     }
     finish();
     return chosen;
-  }
-
-  private chooseTogether(
-    run: readonly (SequenceStep & { readonly id: string; readonly stands: boolean })[],
-    chosen: Map<string, InSequence>,
-  ): void {
-    const built = roundSequence(run);
-    for (const [index, { id, stands, wantedKg, loads, policy, spanKg }] of run.entries()) {
-      const own = built[index];
-      if (stands || !own) continue;
-      const plain = roundToBuildable(loads, wantedKg, policy)!;
-      const before = built[index - 1];
-      const reasons: LoadReason[] = [];
-      if (Math.abs(plain.kg - own.kg) > SAME_WEIGHT_KG) {
-        const beside = before ?? built[index + 1]!;
-        reasons.push({ kind: "keptApart", besideKg: beside.kg, plainKg: plain.kg, builtKg: own.kg });
-      }
-      const stepKg = before ? wantedKg - run[index - 1]!.wantedKg : 0;
-      if (before && !isSameStep(stepKg, spanKg) && Math.abs(before.kg - own.kg) <= SAME_WEIGHT_KG)
-        reasons.push({ kind: "stepLost", besideKg: before.kg, wantedKg });
-      chosen.set(id, { built: own, reasons });
-    }
   }
 
   /** All sets are shares of the top: the top itself is the load that progression or the curve gives its heaviest set. */

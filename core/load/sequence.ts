@@ -4,6 +4,7 @@
  */
 import { SAME_WEIGHT_KG } from "../units";
 import { type BuildableLoad, type RoundingPolicy, roundToBuildable } from "./equipment";
+import type { LoadReason } from "./reasons";
 import { isSameStep, isWorthAStep } from "./rounding";
 
 export interface SequenceStep {
@@ -13,6 +14,18 @@ export interface SequenceStep {
   readonly policy: RoundingPolicy;
   /** What a load is compared with, the body included. */
   readonly spanKg: number;
+}
+
+/** A step by its part's id; one that stands is a neighbour to the others, and not built again. */
+export interface PlacedStep extends SequenceStep {
+  readonly id: string;
+  readonly stands: boolean;
+}
+
+/** How a part is built among the others of its lift, and what that did to it. */
+export interface InSequence {
+  readonly built: BuildableLoad;
+  readonly reasons: readonly LoadReason[];
 }
 
 /** So many of the loads nearest to the wanted one are looked at. */
@@ -57,6 +70,28 @@ export function roundSequence(steps: readonly SequenceStep[]): (BuildableLoad | 
     if (index > 0) place = from[index - 1]![place]!;
   }
   return built;
+}
+
+/** The steps that do not stand yet as they are built together, by id; without those that the gym has nothing for. */
+export function buildSequence(run: readonly PlacedStep[]): Map<string, InSequence> {
+  const chosen = new Map<string, InSequence>();
+  const built = roundSequence(run);
+  for (const [index, { id, stands, wantedKg, loads, policy, spanKg }] of run.entries()) {
+    const own = built[index];
+    if (stands || !own) continue;
+    const plain = roundToBuildable(loads, wantedKg, policy)!;
+    const before = built[index - 1];
+    const reasons: LoadReason[] = [];
+    if (Math.abs(plain.kg - own.kg) > SAME_WEIGHT_KG) {
+      const beside = before ?? built[index + 1]!;
+      reasons.push({ kind: "keptApart", besideKg: beside.kg, plainKg: plain.kg, builtKg: own.kg });
+    }
+    const stepKg = before ? wantedKg - run[index - 1]!.wantedKg : 0;
+    if (before && !isSameStep(stepKg, spanKg) && Math.abs(before.kg - own.kg) <= SAME_WEIGHT_KG)
+      reasons.push({ kind: "stepLost", besideKg: before.kg, wantedKg });
+    chosen.set(id, { built: own, reasons });
+  }
+  return chosen;
 }
 
 const deviation = ({ kg }: BuildableLoad, { wantedKg }: SequenceStep): number => (kg - wantedKg) ** 2;

@@ -19,7 +19,6 @@ import {
   type SessionDocument,
   type SessionSummary,
   sessionVolume,
-  totalSession,
 } from "../../core";
 import type { Transaction } from "../db";
 import * as db from "../db/queries";
@@ -33,9 +32,7 @@ export function plannedSums(document: SessionDocument, { catalogue, settings }: 
   const { muscles, coverage, exercises } = sessionVolume(timeline, context);
   return {
     version: PROJECTION_VERSION,
-    hardSets: Object.fromEntries(
-      [...totalSession(timeline, context).byMuscle].map(([muscle, amounts]) => [muscle, amounts.hardSets]),
-    ),
+    hardSets: Object.fromEntries(Object.entries(muscles).map(([muscle, { hardSets }]) => [muscle, hardSets])),
     muscles,
     hardTechniques: hardTechniquesOf(document, catalogue, settings),
     coverage,
