@@ -1,6 +1,7 @@
 /** `./yarvex bench`: speed as ratios to a yardstick in the same run, how well fits recover a known truth, and memory. */
 import { spawnSync } from "node:child_process";
 import { join } from "node:path";
+import { ADVISED_SESSIONS, adviceScore } from "../contract/testing/advised-sessions";
 import {
   ANYBODY,
   allBlocks,
@@ -31,6 +32,7 @@ import { holdBench } from "./hold";
 import { namesBench } from "./names";
 import { buildPlan, PLAN_TEXTS } from "./plan";
 import { curveRecovery, reserveRecovery } from "./recovery";
+import { weeksBench } from "./weeks";
 
 interface Timing {
   readonly microseconds: number;
@@ -139,6 +141,7 @@ function judgement(plan: readonly SessionDocument[], planJson: number): void {
 const CAUTION_BASE = {
   date: "2026-01-05",
   trainee: ANYBODY,
+  weeksAway: 0,
   weeksTrained: 20,
   answeredYes: [],
   intensity: () => null,
@@ -205,6 +208,11 @@ function loads(jsonPerSet: number): void {
         .join(", ")}`,
     );
   }
+  weeksBench();
+  const advice = adviceScore(ADVISED_SESSIONS);
+  console.log(
+    `\nAdvice on ${ADVISED_SESSIONS.length} sessions labelled by hand: ${advice.said} lines, ${advice.missed.length} wanted and not said, ${advice.noise.length} noise, ${advice.twice.length} said twice.`,
+  );
   const year = lifterYear(7);
   console.log(
     `\nOne lifter-year: ${year.sessions} sessions, ${year.sets} sets performed in ${year.seconds.toFixed(2)} s, ${Math.round(year.sets / year.seconds)} sets a second.`,

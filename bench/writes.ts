@@ -1,11 +1,11 @@
 /** `./yarvex bench writes`: entries of the floor, at the use case against bare inserts, over HTTP against an empty route. */
 import { randomUUID } from "node:crypto";
-import { join } from "node:path";
 import type { FloorView, SessionView } from "../contract";
 import { diffDocuments, EVENT_VERSION, type FloorEvent, parseSession, SHIPPED_CATALOGUE } from "../core";
 import { ensureBuild } from "../tools/build";
-import { clientOf, dropDatabase, ensureDatabase, type Server, secrets, startPostgres } from "../tools/postgres";
-import { freePort, onEnd, ROOT } from "../tools/system";
+import { clientOf, type Server } from "../tools/postgres";
+import { freePort } from "../tools/system";
+import { withDatabase } from "./database";
 import { pause, Web } from "./web";
 
 const SESSIONS = 8;
@@ -96,18 +96,11 @@ async function overHttp(server: Server, name: string): Promise<void> {
 }
 
 export async function runWrites(): Promise<void> {
-  let stop = () => {};
-  onEnd(() => stop());
-  const server = await startPostgres();
-  stop = server.stop;
-  const name = `yarvex_writes_${process.pid}`;
-  await dropDatabase(server, name);
-  await ensureDatabase(server, name);
-  process.env.DATABASE_OWNER_URL = server.urlOf(name);
-  process.env.DATABASE_URL = server.webUrlOf(name);
-  process.env.YARVEX_SECRET ??= secrets().appSecret;
-  const { migrateDatabase, closeDatabase } = await import("../server/db");
-  await migrateDatabase(join(ROOT, "server", "db", "migrations"));
+  await withDatabase("writes", measureWrites);
+  process.exit(0);
+}
+
+async function measureWrites(server: Server, name: string): Promise<void> {
   const { makeStudio } = await import("../server/testing/studio");
   const { doneIn, openFloor, send, writeSession } = await import("../server/testing/floor");
   const studio = await makeStudio("Bench");
@@ -172,8 +165,4 @@ export async function runWrites(): Promise<void> {
   );
   await Promise.all([owner, ...lanes].map((client) => client.end()));
   await overHttp(server, name);
-  await closeDatabase();
-  await dropDatabase(server, name);
-  server.stop();
-  process.exit(0);
 }

@@ -50,6 +50,7 @@ import type {
   TemplateLine,
   Viewer,
 } from "./views";
+import type { WeeksView } from "./weeks";
 
 const nothing = exact({});
 const figure = whole(0, 600);
@@ -182,6 +183,8 @@ export const INPUTS = {
   }),
   "plans.edit": exact({ planId: uuid(), revision: whole(0, 1_000_000_000), edits: listOf(planEditSchema, 400) }),
   "plans.openSession": exact({ planId: uuid(), dayId: identifier(), week: whole(0, PLAN_LIMITS.weeks - 1) }),
+  /** The weeks of a client, of the plan that holds today or the one named. */
+  "weeks.show": exact({ clientId: orNull(uuid()), planId: orNull(uuid()) }),
   "templates.list": exact({ after: orNull(exact({ name: words(120), id: uuid() })) }),
   "templates.keep": exact({ sessionId: uuid(), name: said(120) }),
   "templates.remove": exact({ templateId: uuid() }),
@@ -259,6 +262,8 @@ export interface Outputs {
   "plans.create": { readonly planId: string };
   "plans.edit": { readonly revision: number; readonly notes: readonly string[] };
   "plans.openSession": { readonly sessionId: string };
+  /** Null: the studio has no client yet. */
+  "weeks.show": { readonly view: WeeksView | null };
   "templates.list": {
     readonly templates: readonly TemplateLine[];
     readonly next: { readonly name: string; readonly id: string } | null;

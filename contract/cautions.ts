@@ -2,7 +2,6 @@
 
 import {
   allBlocks,
-  balanceNotes,
   balanceSentence,
   buildableLoads,
   cautionKey,
@@ -41,6 +40,10 @@ export interface Remedy {
 }
 
 export interface Caution {
+  /** What kind it is, by which one is told from another. */
+  readonly rule: string;
+  /** What it is about beside its place: a muscle, a region. */
+  readonly subject: string;
   readonly place: string;
   readonly words: string;
   readonly remedies: readonly Remedy[];
@@ -52,35 +55,45 @@ export interface Caution {
 export function cautionsOf(view: SessionContext, document: SessionDocument, computed: ComputedSession): Caution[] {
   const labels = slotLabels(document);
   const cautions: Caution[] = [];
-  const say = (place: string, words: string, remedies: readonly Remedy[] = []) =>
-    cautions.push({ place, words, remedies, severity: "warn", key: null });
+  const say = (rule: string, place: string, words: string, remedies: readonly Remedy[] = []) =>
+    cautions.push({ rule, subject: "", place, words, remedies, severity: "warn", key: null });
   const slots = allBlocks(document).flatMap((block) => block.slots);
   for (const remedies of remediesOf(computed.timeline, computed.forecastContext, computed.forecast)) {
     const slot = slots.find((one) => one.id === remedies.slotId);
     if (slot)
-      say(labels.get(slot.id) ?? "", shortSentence(remedies.worst), remediesFor(view, computed, slot, remedies));
+      say(
+        "falls-short",
+        labels.get(slot.id) ?? "",
+        shortSentence(remedies.worst),
+        remediesFor(view, computed, slot, remedies),
+      );
   }
   const cap = document.capSeconds;
-  if (slots.length === 0) say("Session", "has no blocks yet.");
+  if (slots.length === 0) say("empty", "Session", "has no blocks yet.");
   if (cap !== null && computed.totals.seconds > cap) {
     const over = formatClock(computed.totals.seconds - cap);
     say(
+      "over-cap",
       "Time",
       `${formatClock(computed.totals.seconds)} is planned, ${over} over the cap of ${decimal(cap / 60)} min.`,
     );
   }
   for (const { timeline } of computed.timeline.blocks) {
     const { block, run } = timeline;
-    if (run.problem) say(labels.get(block.slots[0]!.id)!, withinTimeSentence(run.problem));
+    if (run.problem) say("within-time", labels.get(block.slots[0]!.id)!, withinTimeSentence(run.problem));
     for (const conflict of timeline.conflicts)
-      say(`${labels.get(conflict.slotId)}, round ${conflict.round + 1}`, conflictSentence(conflict));
+      say("time-conflict", `${labels.get(conflict.slotId)}, round ${conflict.round + 1}`, conflictSentence(conflict));
   }
   for (const slot of slots) loadCautions(slot, labels.get(slot.id) ?? "", view, computed, say);
-  for (const problem of equipmentProblems(view.gym.equipment)) say(view.gym.name, problem.message);
+  // That there is no bar is said at the lifts that want one.
+  for (const problem of equipmentProblems(view.gym.equipment))
+    if (problem.field !== "bars") say("gym-list", view.gym.name, problem.message);
   const judged = judgeSession(document, view, computed);
   for (const found of judged.cautions) {
     const label = found.slotId ? (labels.get(found.slotId) ?? "") : "Session";
     cautions.push({
+      rule: found.ruleId,
+      subject: found.subject,
       place: found.round === null ? label : `${label}, round ${found.round + 1}`,
       words: found.words,
       remedies: [],
@@ -88,11 +101,12 @@ export function cautionsOf(view: SessionContext, document: SessionDocument, comp
       key: found.severity === "block" ? cautionKey(found) : null,
     });
   }
-  const note = (place: string, words: string) =>
-    cautions.push({ place, words, remedies: [], severity: "note", key: null });
-  for (const advice of judged.order) note("Order", orderSentence(advice, labels));
-  for (const hole of judged.holes.slice(0, 2)) note("Coverage", holeSentence(hole));
-  for (const one of balanceNotes(judged.balance)) note("Balance", balanceSentence(one));
+  const note = (rule: string, subject: string, place: string, words: string) =>
+    cautions.push({ rule, subject, place, words, remedies: [], severity: "note", key: null });
+  for (const advice of judged.order)
+    note(`order ${advice.kind}`, labels.get(advice.slotId) ?? "", "Order", orderSentence(advice, labels));
+  for (const hole of judged.holes.slice(0, 2)) note("hole", hole.region, "Coverage", holeSentence(hole));
+  for (const one of judged.balance) note("balance", one.kind, "Balance", balanceSentence(one));
   const rank = { block: 0, warn: 1, note: 2 };
   return cautions.sort((a, b) => rank[a.severity] - rank[b.severity]);
 }
@@ -102,9 +116,10 @@ function loadCautions(
   label: string,
   view: SessionContext,
   computed: ComputedSession,
-  say: (place: string, words: string) => void,
+  say: (rule: string, place: string, words: string) => void,
 ): void {
   const said = new Set<string>();
+  const exercise = exerciseOrThrow(catalogueIn(view.exercises), slot.exerciseId);
   for (const [round, set] of slot.sets.entries()) {
     for (const segment of set?.segments ?? []) {
       for (const reason of computed.resolved.loads.get(segment.id)?.reasons ?? []) {
@@ -113,12 +128,13 @@ function loadCautions(
             ? `${view.gym.name} has nothing to load this lift with.`
             : reason.kind === "noBodyMass"
               ? `needs ${view.client.name}'s body mass, and none is recorded.`
-              : ["outOfReach", "stepLost", "moreHelpThanBody", "noRecord", "bandAssumed"].includes(reason.kind)
+              : ["outOfReach", "stepLost", "moreHelpThanBody", "noRecord", "bandAssumed"].includes(reason.kind) &&
+                  !(reason.kind === "noRecord" && isBodyweight(exercise))
                 ? loadSentence(reason, { catalogue: catalogueIn(view.exercises) })
                 : null;
         if (!words || said.has(words)) continue;
         said.add(words);
-        say(reason.kind === "stepLost" ? `${label}, round ${round + 1}` : label, words);
+        say(reason.kind, reason.kind === "stepLost" ? `${label}, round ${round + 1}` : label, words);
       }
     }
   }

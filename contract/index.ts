@@ -1,4 +1,5 @@
 export * from "./api";
+export * from "./carry-on";
 export * from "./catalogue";
 export * from "./cautions";
 export * from "./clean";
@@ -17,3 +18,5 @@ export * from "./schema";
 export * from "./shown";
 export * from "./sums";
 export * from "./views";
+export * from "./weeks";
+export * from "./weeks-review";

@@ -2,8 +2,10 @@
 import {
   addBalance,
   addCoverage,
+  addDays,
   addLoads,
-  type Balance,
+  type BalanceNote,
+  balanceNotes,
   balanceOf,
   type CautionContext,
   type CautionFound,
@@ -14,8 +16,10 @@ import {
   jumpsOf,
   limitsOn,
   type Muscle,
+  mondayOf,
   type OrderAdvice,
   orderAdvice,
+  REGIONS,
   type RegionId,
   type SessionDocument,
   sessionVolume,
@@ -36,12 +40,18 @@ export function traineeOf(context: Pick<SessionContext, "client" | "date" | "pai
   };
 }
 
+/** Weeks without a rep before this one, as far back as is looked; a beginner was not away. */
+export function weeksAwayBefore({ before, weeksTrained }: SessionContext["week"]): number {
+  const last = before.findLastIndex((week) => Object.values(week).some(({ reps }) => reps > 0));
+  return Math.min(before.length - 1 - last, weeksTrained);
+}
+
 export interface Judgement {
   readonly cautions: readonly CautionFound[];
   readonly order: readonly OrderAdvice[];
   readonly coverage: Coverage;
   readonly holes: readonly CoverageHole[];
-  readonly balance: Balance;
+  readonly balance: readonly BalanceNote[];
 }
 
 export function judgeSession(document: SessionDocument, context: SessionContext, computed: ComputedSession): Judgement {
@@ -72,21 +82,25 @@ export function judgeSession(document: SessionDocument, context: SessionContext,
     date: context.date,
     trainee,
     weeksTrained: context.week.weeksTrained,
+    weeksAway: weeksAwayBefore(context.week),
     answeredYes: context.client.answeredYes,
     intensity: (id) => computed.resolved.loads.get(id)?.shareOfE1rm ?? null,
     hardTechniques: context.week.hardTechniques,
     jumps,
     isDeload: context.purpose === "deload",
   };
-  // What is covered and balanced is a matter of the week; it is said where this session has a part in it.
+  // What is covered and balanced is a matter of the week: it is said once, in the last of its sessions that has a part in it.
+  const weekEnds = addDays(mondayOf(context.date), 7);
+  const later = context.week.days.filter(({ date }) => date > context.date && date < weekEnds);
+  const isLast = (muscle: Muscle) => later.every(({ hardSets }) => !hardSets[muscle]);
   const coverage = addCoverage(own, context.week.coverage);
-  const mine = (region: RegionId) => own[region] !== undefined;
+  const mine = (region: RegionId) => own[region] !== undefined && isLast(REGIONS[region].muscle);
   const balance = addBalance(balanceOf(exercises.values(), catalogue), context.week.balance);
   return {
     cautions: evaluateCautions(document, cautionContext),
     order: orderAdvice(document, catalogue, context.client.priorities),
     coverage,
     holes: coverageHoles(coverage, catalogue.list, trainee, gym).filter((hole) => mine(hole.region)),
-    balance,
+    balance: later.length === 0 ? balanceNotes(balance) : [],
   };
 }

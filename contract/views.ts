@@ -154,8 +154,6 @@ export interface SessionContext {
   readonly lifts: readonly LiftLog[];
   /** Every lift of the client, as far as a cold start reads it. */
   readonly known: readonly KnownLift[];
-  /** Hard sets by muscle already done or planned in the other sessions of the week. */
-  readonly weekHardSets: Readonly<Record<string, number>>;
 }
 
 /** The week around a session, and the weeks before it. */
@@ -179,6 +177,8 @@ export type StudioMethods = Readonly<Partial<Record<MethodId, MethodFigures>>>;
 
 export interface SessionView extends SessionContext {
   readonly methods: StudioMethods;
+  /** The plan that it is a day of; null: of none. */
+  readonly plan: { readonly id: string; readonly name: string; readonly phase: string } | null;
   readonly title: string;
   readonly state: SessionState;
   readonly document: SessionDocument;

@@ -39,13 +39,22 @@ export * from "./load/threads";
 export * from "./load/working";
 export * from "./log";
 export * from "./methods";
+export * from "./plan/phase";
 export * from "./plan/plan";
 export * from "./plan/plan-edits";
+export * from "./plan/project";
+export * from "./plan/shift";
+export * from "./plan/split";
+export * from "./plan/what-if";
+export * from "./plan/write-lift";
 export * from "./progress/context";
 export * from "./progress/prescribe";
 export * from "./progress/rule";
 export * from "./progress/rules";
+export * from "./progress/set-count";
+export * from "./progress/situation";
 export * from "./progress/snags";
+export * from "./progress/stall";
 export * from "./same";
 export * from "./sentences";
 export * from "./session/as-planned";
@@ -77,6 +86,7 @@ export {
   printName,
   printRest,
   printSession,
+  printSlot,
   printSpan,
   printTempo,
   sameSet,

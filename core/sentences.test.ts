@@ -4,7 +4,7 @@ import { exerciseOrThrow } from "./exercise/exercise";
 import type { WorkForecast } from "./forecast/forecast";
 import type { Build } from "./load/equipment";
 import type { LoadReason, WayRound } from "./load/reasons";
-import type { ProgressReason } from "./progress/rules";
+import type { ProgressReason } from "./progress/situation";
 import type { Snag } from "./progress/snags";
 import {
   balanceSentence,
@@ -195,7 +195,9 @@ describe("what the desk and the floor warn of", () => {
     ({ span: { round: 2 }, askedReps: 12, expectedReps: 12, askedRir: 2, possibleReps: 14, ...more }) as WorkForecast;
 
   it("a set that will stop early, and one that will cost its reserve", () => {
-    expect(shortSentence(work({ expectedReps: 7.8 }))).toBe("Round 3 is expected to stop at 7 of 12.");
+    expect(shortSentence(work({ expectedReps: 7.8 }))).toBe(
+      "Round 3 is expected to stop at 7 of 12, with RIR 2 asked.",
+    );
     expect(shortSentence(work({ possibleReps: 12.6 }))).toBe("Round 3 is expected to leave RIR 1 where 2 is asked.");
   });
 

@@ -10,7 +10,8 @@ import type { PlannedStep, PlatePlan } from "./load/plate-plan";
 import type { LoadReason, WayRound } from "./load/reasons";
 import type { LiftRecord, SuspectSet } from "./log";
 import type { ProgressionRule } from "./progress/rule";
-import { type NextPrescription, type ProgressReason, RULES } from "./progress/rules";
+import { RULES } from "./progress/rules";
+import type { NextPrescription, ProgressReason, RiseCause } from "./progress/situation";
 import type { Snag } from "./progress/snags";
 import type { StopReached } from "./session/chains";
 import type { NamedBlock } from "./session/names";
@@ -195,12 +196,12 @@ export function planSentence(plan: PlatePlan): string {
     : `${handled} handled on each side; ${plan.isExact ? "no order does with fewer" : "whether an order does with fewer was not looked for to the end"}.`;
 }
 
-/** "Round 3 is expected to stop at 7 of 12." */
+/** "Round 3 is expected to stop at 7 of 12, with RIR 2 asked." */
 export function shortSentence(worst: WorkForecast): string {
   const { expectedReps, askedReps, askedRir, possibleReps } = worst;
   const round = `Round ${worst.span.round + 1}`;
   if (askedReps !== null && expectedReps !== null && expectedReps < askedReps - 0.5)
-    return `${round} is expected to stop at ${Math.floor(expectedReps)} of ${decimal(askedReps)}.`;
+    return `${round} is expected to stop at ${Math.floor(expectedReps)} of ${decimal(askedReps)}${askedRir ? `, with RIR ${decimal(askedRir)} asked` : ""}.`;
   const left = Math.max(0, (possibleReps ?? 0) - (askedReps ?? 0));
   return `${round} is expected to leave RIR ${decimal(left, 0)} where ${decimal(askedRir ?? 0)} is asked.`;
 }
@@ -228,12 +229,20 @@ export function nextSentence(next: NextPrescription): string {
   return next.reasons.map(progressSentence).join(" ");
 }
 
+const RISE_WORDS: Readonly<Record<RiseCause, string>> = {
+  allMade: "Every set was made last time",
+  topOfRange: "Every set reached the top of the range last time",
+  overTarget: "The last set went well over its target twice running",
+  goalMade: "The total was reached in few enough sets",
+  restAtFloor: "The same work was done at the shortest rest",
+  topMark: "Every set reached the upper mark last time",
+  loweringAtMost: "The slowest lowering was made",
+};
+
 export function progressSentence(reason: ProgressReason): string {
   switch (reason.kind) {
     case "rise": {
-      const why =
-        reason.why === "allMade" ? "Every set was made last time" : "Every set reached the top of the range last time";
-      return `${why}: ${kg(reason.toKg - reason.fromKg)} up, ${kg(reason.fromKg)} to ${kg(reason.toKg)}.`;
+      return `${RISE_WORDS[reason.why]}: ${kg(reason.toKg - reason.fromKg)} up, ${kg(reason.fromKg)} to ${kg(reason.toKg)}.`;
     }
     case "repeat":
       return `Last time ${reason.reps.join(", ")}: ${count(reason.missed, "set")} of ${reason.setCount} short, so the load repeats.`;
@@ -267,6 +276,46 @@ export function progressSentence(reason: ProgressReason): string {
       return `${kg(reason.kg)} is the heaviest this gym builds: take more reps, a slower tempo or a pause.`;
     case "expected":
       return `Expect ${reason.reps} reps at ${kg(reason.atKg)}.`;
+    case "setRises":
+      return `${reason.sets.length === 1 ? `Set ${reason.sets[0]}` : `Sets ${reason.sets.join(", ")}`} reached the top of the range: ${kg(reason.toKg)} there, from the low end again.`;
+    case "wave": {
+      const max = reason.wavesMade === null ? "nine tenths of the e1RM" : `the training max of ${kg(reason.maxKg)}`;
+      const made = reason.wavesMade ? `, after ${count(reason.wavesMade, "wave")} made` : "";
+      return `Week ${reason.week} of ${reason.weeks} in the wave: ${decimal(reason.percent)} % of ${max}${made}.`;
+    }
+    case "fallingReps":
+      return `Week ${reason.week} of ${reason.weeks} at ${count(reason.reps, "rep")}.`;
+    case "byCurve":
+      return `e1RM ${kg(reason.e1rmKg)}: ${count(reason.reps, "rep")} with ${decimal(reason.rir)} in reserve is ${kg(reason.kg)}.`;
+    case "steered": {
+      const moves = Math.abs(reason.toKg - reason.fromKg) < 0.002 ? "stays" : `from ${kg(reason.fromKg)}`;
+      const most = reason.most === null ? "" : `, ${decimal(reason.most)} % a week at most`;
+      return `By the reserve that was reported, e1RM ${kg(reason.e1rmKg)}: ${kg(reason.toKg)}, ${moves}${most}.`;
+    }
+    case "overTarget":
+      if (reason.days === 0)
+        return `It goes up when the last set is ${count(reason.wanted, "rep")} over its target twice running.`;
+      return `The last set was ${count(reason.over, "rep")} over its target once: once more and it goes up.`;
+    case "goalInSets":
+      return `${count(reason.total, "rep")} took ${count(reason.sets, "set")}: in ${reason.wanted} or fewer the load goes up.`;
+    case "shorterRest":
+      if (reason.toSeconds === reason.fromSeconds)
+        return `The same at ${reason.toSeconds} s of rest, before rests get shorter.`;
+      return `${reason.toSeconds} s of rest where ${reason.fromSeconds} s is written, down to ${reason.floorSeconds} s, then more load.`;
+    case "rungUp":
+      return `Every set reached ${reason.mark}: the next harder move.`;
+    case "rungDown":
+      return `No set reached ${reason.mark}: the next easier move.`;
+    case "moreHelp":
+      return `No set reached ${reason.mark}: ${kg(reason.fromKg)} to ${kg(reason.toKg)}.`;
+    case "slower":
+      return `${decimal(reason.seconds)} s of lowering, up to ${decimal(reason.mostSeconds)} s, then more load.`;
+    case "setMore":
+      return `All made: a set more, ${reason.sets} of at most ${reason.mostSets}.`;
+    case "setsAtMost":
+      return `${count(reason.sets, "set")}, as many as are added: a deload is next.`;
+    case "bounded":
+      return `${kg(reason.wantedKg)} would be more than ${decimal(reason.limit)} % above the last four weeks: ${kg(reason.toKg)}.`;
   }
 }
 

@@ -13,6 +13,11 @@ const serwist = new Serwist({
   navigationPreload: false,
 });
 
+// A page's worker is told what it is by its address, which an answer from the cache has lost: it comes from the network.
+self.addEventListener("fetch", (event) => {
+  if (event.request.destination === "worker") event.stopImmediatePropagation();
+});
+
 serwist.addEventListeners();
 
 interface SyncEvent extends ExtendableEvent {

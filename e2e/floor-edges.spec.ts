@@ -159,7 +159,7 @@ test("an entry that is refused says why on the floor and at the desk, is put rig
   await page.getByRole("button", { name: "Put right" }).click();
   await page.getByLabel("Reps", { exact: true }).fill("7");
   await page.getByRole("button", { name: "Send", exact: true }).click();
-  await expect(page.getByText("There are none.")).toBeVisible();
+  await expect(page.getByText("All that was logged here is sent.")).toBeVisible();
   await page.goto(`/review/${id}`);
   await expect(page.getByText(/1 of 2/)).toBeVisible();
 });

@@ -110,7 +110,7 @@ async function unitTests(tally: Tally, urls: Urls, report: string): Promise<void
 
 interface Suite {
   suites?: Suite[];
-  specs?: { ok: boolean }[];
+  specs?: { ok: boolean; title: string; tests?: { status?: string }[] }[];
 }
 
 /** Runs journeys against a server of their own; what they leave behind, their report and letters, goes into a folder. */
@@ -143,7 +143,10 @@ async function browserJourneys(tally: Tally, urls: Urls, folder: string, args: r
     return;
   }
   const count = (suite: Suite) => {
-    for (const spec of suite.specs ?? []) tally[spec.ok ? "passed" : "failed"]++;
+    for (const spec of suite.specs ?? []) {
+      tally[spec.ok ? "passed" : "failed"]++;
+      if (spec.tests?.some((test) => test.status === "flaky")) console.log(`at the second try only: ${spec.title}`);
+    }
     for (const inner of suite.suites ?? []) count(inner);
   };
   for (const suite of suites.suites) count(suite);

@@ -30,6 +30,5 @@ export const testContext = (more: Partial<SessionContext> = {}): SessionContext 
   settings: DEFAULT_SETTINGS,
   lifts: [],
   known: [],
-  weekHardSets: {},
   ...more,
 });

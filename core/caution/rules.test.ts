@@ -15,6 +15,7 @@ const base: CautionContext = {
   date: "2026-11-24",
   trainee: ANYBODY,
   weeksTrained: 20,
+  weeksAway: 0,
   answeredYes: [],
   intensity: () => null,
   hardTechniques: [],
@@ -58,8 +59,12 @@ const CASES: Record<string, [trips: [string, Partial<CautionContext>?], spares: 
     ["Push-up 3xF", who({ trainingAge: "novice" })],
     ["Lateral raise 3xF", who({ trainingAge: "novice" })],
   ],
-  "first-set-failure": [["Push-up 3xF"], ["Push-up 3x8 last: F"]],
-  "over-face": [["Dumbbell press 3x8"], ["Push-up 3x8"]],
+  "first-set-failure": [["Dumbbell press 3xF"], ["Dumbbell press 3x8 last: F"]],
+  "first-week-back": [
+    ["Lateral raise 3xF", { weeksAway: 3 }],
+    ["Lateral raise 3xF", { weeksAway: 2 }],
+  ],
+  "over-face": [["Dumbbell press 3x8 last: F"], ["Dumbbell press 3x8 rir1"]],
   "toward-face": [["Lying extension 3x8"], ["Cable press-down 3x8"]],
   "one-sided-bench": [["Dumbbell press, one arm 3x8/side"], ["Half-kneeling press 3x8/side"]],
   "bar-unloading": [["Barbell curl 1x8 @40kg > -20%x8"], ["Dumbbell curl 1x8 @14kg > -20%x8"]],
@@ -118,7 +123,7 @@ describe("cautions", () => {
   });
 
   it("say words with figures and a place, the gravest first", () => {
-    const found = evaluateCautions(read("A1 Squat, guided bar 3xF\n\nB1 Dumbbell press 3x8 rir1"), base);
+    const found = evaluateCautions(read("A1 Squat, guided bar 3xF\n\nB1 Dumbbell skull crusher 3x8 rir1"), base);
     expect(found[0]!.severity).toBe("block");
     for (const one of found) expect(one.words).toMatch(/^[A-Z0-9].*\.$/);
     expect(found.find((one) => one.ruleId === "over-face")!.slotId).not.toBeNull();

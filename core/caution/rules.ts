@@ -50,6 +50,8 @@ export interface CautionContext {
   readonly trainee: Trainee;
   /** Since the first logged session; a novice's first weeks are spared hard techniques. */
   readonly weeksTrained: number;
+  /** Whole weeks without training before this one. */
+  readonly weeksAway: number;
   readonly answeredYes: readonly ReadinessQuestionId[];
   /** Load as a share of e1RM where known. */
   readonly intensity: (segmentId: string) => number | null;
@@ -132,6 +134,15 @@ const isGiant = (block: Block, catalogue: Catalogue, settings: Settings): boolea
 const HARD_A_WEEK = 2;
 const HOURS_APART = 72;
 const NOVICE_WEEKS = 8;
+/** After so many weeks without training the first week back is light (handbook section 9). */
+const LONG_AWAY_WEEKS = 3;
+/** Lowering from here on is long. */
+const LONG_LOWERING_SECONDS = 4;
+
+const loweringSeconds = ({ tempo }: Segment): number =>
+  tempo?.lower?.kind === "seconds" ? tempo.lower.seconds.low : 0;
+const addsNothing = ({ load }: Segment): boolean =>
+  load.kind === "unsaid" || (load.kind === "bodyweight" && (load.added === null || load.sign < 0));
 
 const once = (say: Say): Say => {
   let said: Set<string> | null = null;
@@ -225,12 +236,32 @@ export const CAUTION_RULES: readonly CautionRule[] = [
     },
   },
   {
+    id: "first-week-back",
+    severity: "warn",
+    about: "After three weeks away or more the first week has no failure and no long lowering.",
+    check: ({ seen }, { weeksAway }, say) => {
+      if (weeksAway < LONG_AWAY_WEEKS) return;
+      const away = `First week back after ${weeksAway >= 8 ? "eight weeks or more" : `${weeksAway} weeks`}`;
+      for (const one of seen)
+        if (isFailure(one.segment)) say(at(one), `${away}: nothing to failure yet, two or three reps in reserve.`);
+        else if (loweringSeconds(one.segment) >= LONG_LOWERING_SECONDS)
+          say(at(one), `${away}: no long lowering yet, it makes the sorest.`);
+    },
+  },
+  {
     id: "first-set-failure",
     severity: "note",
     about: "Failure belongs to last sets.",
     check: ({ seen }, _context, say) => {
+      // With the body alone as many as possible is meant each time.
       for (const one of seen)
-        if (one.round === 0 && one.slot.sets.length > 2 && isFailure(one.segment) && one.exercise.joints === "multi")
+        if (
+          one.round === 0 &&
+          one.slot.sets.length > 2 &&
+          isFailure(one.segment) &&
+          one.exercise.joints === "multi" &&
+          one.exercise.implement !== "bodyweight"
+        )
           say(at(one), "Failure in the first set costs reps in all that follow.");
     },
   },
@@ -240,7 +271,10 @@ export const CAUTION_RULES: readonly CautionRule[] = [
     about: "Adjustable dumbbells are checked before overhead or over-face work.",
     check: ({ seen }, _context, say) => {
       for (const one of seen)
-        if (one.exercise.cautions.some((caution) => caution.startsWith("Over the face")))
+        if (
+          one.exercise.cautions.some((caution) => caution.startsWith("Over the face")) &&
+          (isFailure(one.segment) || (one.exercise.joints === "single" && isNear(one.segment)))
+        )
           say(at(one), "Over head or face: check collars and grip before each set.");
     },
   },
@@ -298,7 +332,9 @@ export const CAUTION_RULES: readonly CautionRule[] = [
     check: ({ seen }, context, say) => {
       for (const one of seen) {
         const strained = (one.exercise.stress.shoulder ?? 0) >= 3;
-        if (strained && (isHeavy(one, context) || isNear(one.segment)))
+        // A light fly near failure strains nothing that a dip does.
+        const near = one.exercise.joints === "multi" && isNear(one.segment);
+        if (strained && (isHeavy(one, context) || near))
           say(at(one), `${one.exercise.name}, heavy or near failure: stop where the front of the shoulder speaks.`);
       }
     },
@@ -326,8 +362,17 @@ export const CAUTION_RULES: readonly CautionRule[] = [
         if (one.round > 0 || one.index > 0) continue;
         const regions = directRegions(one.exercise);
         const fresh = !regions.some((region) => warm.has(region));
+        // The body alone has no lighter load to begin with.
+        const body = one.exercise.implement === "bodyweight" && addsNothing(one.segment);
         const ramped = one.slot.ramp.kind !== "none" || one.slot.sets.some((set) => set?.role === "warmUp");
-        if (fresh && !ramped && one.exercise.joints === "multi" && one.set.role === "working" && isHeavy(one, context))
+        if (
+          fresh &&
+          !ramped &&
+          !body &&
+          one.exercise.joints === "multi" &&
+          one.set.role === "working" &&
+          isHeavy(one, context)
+        )
           say(at(one), "Heavy and first for its muscles, without a ramp.");
         for (const region of regions) warm.add(region);
       }
@@ -498,6 +543,35 @@ export function jumpWords({ muscle, measure, planned, usual, ratio, fromStart }:
   return `${figure(planned)} ${words} for the ${muscle} this week, ${ratio.toFixed(1)} × ${against} (${figure(usual)}).`;
 }
 
+/** Why failure is not for a lift, the reason that settles the matter first: one is enough for a lift. */
+const WHY_NO_FAILURE = [
+  "fixed-bar-failure",
+  "skilled-failure",
+  "alone-failure",
+  "novice-failure",
+  "first-week-back",
+  "first-set-failure",
+];
+
+/** One line for one cause: of why a lift does not go to failure the first reason, and no jump in failure that is told of there. */
+function saidOnce(found: readonly CautionFound[], seen: readonly Seen[]): CautionFound[] {
+  const reasonAt = new Map<string, number>();
+  for (const { ruleId, slotId } of found) {
+    const place = WHY_NO_FAILURE.indexOf(ruleId);
+    if (slotId !== null && place >= 0) reasonAt.set(slotId, Math.min(place, reasonAt.get(slotId) ?? place));
+  }
+  const told = new Set(
+    seen
+      .filter(({ slot }) => reasonAt.has(slot.id))
+      .flatMap(({ exercise }) => directRegions(exercise).map((region) => `${REGIONS[region].muscle} failureSets`)),
+  );
+  return found.filter(({ ruleId, slotId, subject }) => {
+    if (ruleId === "jump") return !told.has(subject);
+    const place = WHY_NO_FAILURE.indexOf(ruleId);
+    return place < 0 || slotId === null || place === reasonAt.get(slotId);
+  });
+}
+
 /** Every caution of a session, the gravest first; each rule says the same thing once for a lift. */
 export function evaluateCautions(document: SessionDocument, context: CautionContext): CautionFound[] {
   const seen: Seen[] = [];
@@ -521,7 +595,7 @@ export function evaluateCautions(document: SessionDocument, context: CautionCont
     rule.check({ document, seen }, context, say);
   }
   const rank = { block: 0, warn: 1, note: 2 };
-  return found.sort((a, b) => rank[a.severity] - rank[b.severity]);
+  return saidOnce(found, seen).sort((a, b) => rank[a.severity] - rank[b.severity]);
 }
 
 /** Blocks for which no reason is recorded. */

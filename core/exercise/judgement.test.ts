@@ -91,7 +91,8 @@ describe("ranking", () => {
     for (const one of triceps) {
       const long = rank("tricepsLong").find((other) => other.exercise.id === one.exercise.id)?.score ?? 0;
       const lateral = rank("tricepsLateral").find((other) => other.exercise.id === one.exercise.id)?.score ?? 0;
-      expect(one.score).toBe(Math.max(long, lateral));
+      // What is weighed beside is how much of the muscle a lift trains: never more than its best region alone.
+      expect(one.score).toBeLessThanOrEqual(Math.max(long, lateral) + 1e-9);
     }
   });
 

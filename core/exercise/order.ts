@@ -32,13 +32,16 @@ export function orderAdvice(
         meant: block.intent === "pre-exhaust",
       });
   });
+  // Of each lift that comes too early it is said before the first that needs what it tires.
+  const told = new Set<string>();
   placed.forEach((late, index) => {
     const { exercise } = late;
     for (const early of placed.slice(0, index)) {
       if (early.slot.id === late.slot.id || (early.meant && early.block === late.block)) continue;
-      if (early.exercise.joints === "single" && exercise.joints === "multi") {
+      if (early.exercise.joints === "single" && exercise.joints === "multi" && !told.has(early.slot.id)) {
         const region = directRegions(early.exercise).find((one) => (exercise.shares[one] ?? 0) >= 0.5);
         if (region) {
+          told.add(early.slot.id);
           const stretched = lengthProfile(early.exercise, region).peak > 0.72;
           advice.push({
             kind: stretched ? "stretchEarly" : "isolationFirst",
@@ -48,14 +51,12 @@ export function orderAdvice(
           });
         }
       }
-      if (
-        early.exercise.grip >= 2 &&
-        early.exercise.pattern !== "hinge" &&
-        exercise.pattern === "hinge" &&
-        exercise.grip >= 2
-      )
-        advice.push({ kind: "gripBeforeHinge", slotId: early.slot.id, beforeId: late.slot.id });
     }
+    const gripping = placed.slice(0, index).filter(({ exercise: one }) => one.grip >= 2 && one.pattern !== "hinge");
+    const most = Math.max(...gripping.map((one) => one.exercise.grip));
+    const taker = gripping.findLast((one) => one.exercise.grip === most);
+    if (taker && exercise.pattern === "hinge" && exercise.grip >= 2)
+      advice.push({ kind: "gripBeforeHinge", slotId: taker.slot.id, beforeId: late.slot.id });
     if (exercise.joints === "multi" && exercise.learning >= 4 && index >= LATE_AFTER)
       advice.push({ kind: "skilledLate", slotId: late.slot.id, after: index });
   });

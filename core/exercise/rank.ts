@@ -26,7 +26,7 @@ export const RANK_PRESETS: readonly { readonly id: string; readonly name: string
   {
     id: "balanced",
     name: "balanced",
-    weights: { length: 3, comfort: 3, progress: 3, stability: 2, setup: 1, directness: 3 },
+    weights: { length: 3, comfort: 3, progress: 3, stability: 1.5, setup: 0.5, directness: 4 },
   },
   {
     id: "long",
@@ -98,11 +98,37 @@ export function rankForMuscle(list: readonly Exercise[], muscle: Muscle, context
       if (!known || one.score > known.score) best.set(one.exercise.id, one);
     }
   }
-  return [...best.values()].sort(inRank);
+  return [...best.values()].map((one) => broadened(one, regions)).sort(inRank);
 }
 
 const inRank = (a: Ranked, b: Ranked): number =>
   Number(a.unfit !== null) - Number(b.unfit !== null) || b.score - a.score || (a.exercise.id < b.exercise.id ? -1 : 1);
+
+/** Regions of a muscle by their volumes, where they are very unlike (Handsfield et al. 2014, rounded); the others count alike. */
+const REGION_SIZES: Readonly<Partial<Record<RegionId, number>>> = {
+  gluteMax: 2,
+  gluteMed: 1,
+  vasti: 5,
+  rectusFemoris: 1,
+};
+
+/** How much of a muscle a lift trains counts beside how directly it trains the part that it trains most. */
+function broadened(ranked: Ranked, regions: readonly RegionId[]): Ranked {
+  const { shares } = ranked.exercise;
+  const of = (region: RegionId) => shares[region] ?? 0;
+  const sizes = regions.map((region) => REGION_SIZES[region] ?? 1);
+  const whole = sizes.reduce((sum, size) => sum + size, 0);
+  const much = regions.reduce((sum, region, index) => sum + of(region) * (sizes[index]! / whole), 0);
+  const value = (Math.max(...regions.map(of)) + much) / 2;
+  const trained = regions.filter((region) => of(region) === 1).map((region) => REGIONS[region].name);
+  const helping = regions.filter((region) => of(region) === 0.5).map((region) => REGIONS[region].name);
+  const sentence =
+    trained.length === 0
+      ? `The ${helping.join(" and ")} only help.`
+      : `Trains the ${trained.join(" and ")} directly${helping.length > 0 ? `, the ${helping.join(" and ")} by half` : ""}.`;
+  const parts = ranked.parts.map((part) => (part.part === "directness" ? { ...part, value, sentence } : part));
+  return { ...ranked, parts, ...scored(parts, Math.max(...regions.map(of)) === 1, ranked.unfit) };
+}
 
 export function rankOne(exercise: Exercise, region: RegionId, context: RankContext): Ranked {
   const parts: RankedPart[] = RANK_PARTS.map((part) => ({
@@ -110,17 +136,16 @@ export function rankOne(exercise: Exercise, region: RegionId, context: RankConte
     weight: Math.max(0, context.weights[part]),
     ...partOf(part, exercise, region, context),
   }));
+  const unfit = unfitness(exercise, context.trainee, context.gym);
+  return { exercise, parts, unfit, ...scored(parts, exercise.shares[region] === 1, unfit) };
+}
+
+function scored(parts: readonly RankedPart[], isDirect: boolean, unfit: Unfit | null): Pick<Ranked, "score" | "group"> {
   const weight = parts.reduce((sum, part) => sum + part.weight, 0);
   const score = weight > 0 ? parts.reduce((sum, part) => sum + part.weight * part.value, 0) / weight : 0;
-  const unfit = unfitness(exercise, context.trainee, context.gym);
-  const group: RankGroup = unfit
-    ? "not for this client"
-    : score >= FIRST_FROM && (exercise.shares[region] ?? 0) === 1
-      ? "first choice"
-      : score >= GOOD_FROM
-        ? "good"
-        : "situational";
-  return { exercise, score, group, parts, unfit };
+  if (unfit) return { score, group: "not for this client" };
+  if (score >= FIRST_FROM && isDirect) return { score, group: "first choice" };
+  return { score, group: score >= GOOD_FROM ? "good" : "situational" };
 }
 
 function partOf(
@@ -165,7 +190,10 @@ function lengthPart(exercise: Exercise, region: RegionId): { value: number; sent
   const { from, to, peak } = lengthProfile(exercise, region);
   const range = to - from;
   // A muscle grows from work at any length; at long ones somewhat more.
-  const value = clamp(0.3 + 0.45 * (peak / 0.85) + 0.15 * (to / 0.95) + 0.1 * (range / 0.6), 0, 1);
+  // Lowering builds as much as lifting: a sled gives none of it, and a hold neither.
+  const isHeld = range < 0.1 || exercise.pattern === "carry" || exercise.stations.includes("floor sled");
+  const work = isHeld ? 0.6 : 1;
+  const value = work * clamp(0.3 + 0.45 * (peak / 0.85) + 0.15 * (to / 0.95) + 0.1 * (range / 0.6), 0, 1);
   const place = { shortened: "where the muscle is short", middle: "in the middle", lengthened: "where it is long" };
   return { value, sentence: `Hardest ${place[thirdOf(peak)]}${range < 0.1 ? ", held still" : ""}.` };
 }
@@ -246,7 +274,8 @@ function progressPart(
     if (room < 0.3) return { value: 0.05, sentence: "The body alone is soon too light: only reps can go up." };
     if (gym && loads.length < 3)
       return { value: 0.25 * room, sentence: "Only the body: progress by reps, tempo and leverage." };
-    return { value: 0.7 * room, sentence: "From help to added load, in steps." };
+    if (isHung) return { value: 0.7 * room, sentence: "From help to added load, in steps." };
+    return { value: 0.5 * room, sentence: "Progress by leverage, reps and tempo, then a weight that is held." };
   }
   if (gym && loads.length < 3) return { value: 0.15, sentence: "Hardly any loads here to go up by." };
   const from = working ?? exercise.ceilingKg * 0.4;

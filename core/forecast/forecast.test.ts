@@ -255,7 +255,7 @@ describe("the forecast of a session", () => {
     const ctx = context(13);
     const short = timeline(text);
     const [found] = remediesOf(short, ctx, forecastSession(short, ctx));
-    expect(shortSentence(found!.worst)).toMatch(/^Round 2 is expected to stop at \d+ of 10\.$/);
+    expect(shortSentence(found!.worst)).toMatch(/^Round 2 is expected to stop at \d+ of 10, with RIR 1 asked\.$/);
     expect(remedySentence(found!)).toMatch(/^Cut the load \d+ %, or rest \d+ s\.$/);
     const lighter: ForecastContext = { ...ctx, loadKg: () => ctx.loadKg("", "", [])! * found!.loadShare! };
     for (const one of forecastSession(short, lighter).work) expect(one.shortBy).toBeLessThan(0.3);

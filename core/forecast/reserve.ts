@@ -120,21 +120,18 @@ export class Reserve {
   private fast = new Float64Array(PLACES);
   private slow = new Float64Array(PLACES);
   private lasting = new Float64Array(PLACES);
-  /** What each move has lost of its own, left and right. */
-  private own = new Map<string, readonly [LostStrength, LostStrength]>();
-  private general: LostStrength;
+  /** What each move has lost of its own, left and right, and what it has cost everywhere. */
+  private own = new Map<string, readonly [LostStrength, LostStrength, LostStrength]>();
 
-  constructor(readonly constants: ReserveConstants) {
-    this.general = new LostStrength(constants);
-  }
+  constructor(readonly constants: ReserveConstants) {}
 
   copy(): Reserve {
     const twin = new Reserve(this.constants);
     twin.fast = this.fast.slice();
     twin.slow = this.slow.slice();
     twin.lasting = this.lasting.slice();
-    twin.own = new Map([...this.own].map(([id, [left, right]]) => [id, [left.copy(), right.copy()]]));
-    twin.general = this.general.copy();
+    for (const [id, [left, right, everywhere]] of this.own)
+      twin.own.set(id, [left.copy(), right.copy(), everywhere.copy()]);
     return twin;
   }
 
@@ -150,13 +147,14 @@ export class Reserve {
       this.slow[place]! *= slow;
     }
     for (const [id, sides] of this.own) if (id !== working?.id) for (const lost of sides) lost.rest(seconds);
-    this.general.rest(seconds);
   }
 
   /** The share of the fresh maximum in hand for an exercise, 0–1; of both sides the more tired decides. */
   strength({ id, shares }: Move, side: WorkedSide): number {
     const own = this.own.get(id);
     let most = 0;
+    let everywhere = 0;
+    for (const lost of this.own.values()) everywhere += lost[2].sum;
     for (const right of sidesOf(side)) {
       let lost = own ? own[right].sum : 0;
       for (const { place, part } of movers(shares)) {
@@ -165,7 +163,7 @@ export class Reserve {
       }
       most = Math.max(most, lost);
     }
-    return Math.max(0, 1 - most - this.general.sum);
+    return Math.max(0, 1 - most - everywhere);
   }
 
   /** Effective reps possible now at a load, both in curve kg. */
@@ -188,11 +186,11 @@ export class Reserve {
     }
     let own = this.own.get(move.id);
     if (!own) {
-      own = [new LostStrength(this.constants), new LostStrength(this.constants)];
+      own = [new LostStrength(this.constants), new LostStrength(this.constants), new LostStrength(this.constants)];
       this.own.set(move.id, own);
     }
     for (const right of sidesOf(side)) own[right].add(local - felt);
-    this.general.add(lost * generalShare);
+    own[2].add(lost * generalShare);
   }
 
   /** Does reps at whatever load leaves so many in reserve after them. */

@@ -80,13 +80,14 @@ const FORGETTING = 0.94;
 /** How alike parts of one day are: the day's form is one for all of them. */
 const SAME_DAY = 0.2;
 /** Scatter of the reps about the model before any is known, and how many parts that is worth. */
-const USUAL_SCATTER = 1.2;
+const USUAL_SCATTERS: Scatters = [1.2, 1.7, 1];
 const USUAL_WORTH = 6;
 /** More in reserve than this is only said to be more. */
 const MOST_RIR = 8;
 
 interface Observation {
   readonly features: Vector;
+  readonly part: number;
   /** Reps above what the model foretold: just so many, or, of a set that was only made, no fewer. */
   readonly above: number;
   readonly isLeast: boolean;
@@ -102,19 +103,28 @@ export function seenOf(
   constants: ReserveConstants,
 ): ReadonlyMap<string, Seen> {
   const observed = new Map([...records].map(([lineage, record]) => [lineage, observationsOf(record, constants)]));
-  const client = new Regression(new Array<number>(SIZE).fill(0), BETWEEN_CLIENTS);
-  for (const list of observed.values()) client.learn(list);
-  const scatter = scatterOf([...observed.values()].flat(), client);
+  const all = [...observed.values()].flat();
+  const learnt = (scatters: Scatters): Regression => {
+    const client = new Regression(new Array<number>(SIZE).fill(0), BETWEEN_CLIENTS);
+    client.learn(all, scatters);
+    return client;
+  };
+  // How sure a set is to go as foretold is only known when the figures are, and weighs in them again.
+  const scatters = scattersOf(all, learnt(USUAL_SCATTERS));
+  const client = learnt(scatters);
   return new Map(
     [...observed].map(([lineage, list]) => {
       const lift = new Regression(client.mean, BETWEEN_LIFTS);
-      lift.learn(list);
+      lift.learn(list, scatters);
       return [
         lineage,
         {
           offset: (circumstance: Circumstance): Offset => {
             const at = featuresOf(circumstance, 0);
-            return { reps: lift.at(at), sd: Math.sqrt(scatter ** 2 + lift.variance(at)) };
+            return {
+              reps: lift.at(at),
+              sd: Math.hypot(scatters[partClass(circumstance.part)]!, Math.sqrt(lift.variance(at))),
+            };
           },
         },
       ];
@@ -140,6 +150,7 @@ function observationsOf({ exposures, e1rmKg: kg, curve }: LiftRecord, constants:
       const vagueness = (0.15 * (part.rir ?? 0)) ** 2 + (0.1 * Math.max(0, known - 10)) ** 2;
       return [
         {
+          part: part.part,
           features: featuresOf({ ...part, lostReps: Math.max(0, fresh - foretold), isSaid }, weeksAgo),
           above: known - foretold,
           isLeast,
@@ -185,17 +196,22 @@ function partsOf(exposure: Exposure, maxKg: number, curve: RepCurve, constants: 
   return parts;
 }
 
-/** The scatter about a client's figures in reps, drawn toward the usual one. */
-function scatterOf(observations: readonly Observation[], client: Regression): number {
-  let sum = USUAL_WORTH * USUAL_SCATTER ** 2;
-  let worth = USUAL_WORTH;
-  for (const { features, above, vagueness, isLeast, weight: counts } of observations) {
+/** Scatter in reps of sets, of their first continued parts, and of later ones. */
+type Scatters = readonly number[];
+const partClass = (part: number): number => Math.min(part, PARTS - 1);
+
+/** The scatters about a client's figures, drawn toward the usual one: how a drop goes hangs on how far the set before it went. */
+function scattersOf(observations: readonly Observation[], client: Regression): Scatters {
+  const sums = USUAL_SCATTERS.map((usual) => USUAL_WORTH * usual ** 2);
+  const worths = new Array<number>(PARTS).fill(USUAL_WORTH);
+  for (const { features, part, above, vagueness, isLeast, weight: counts } of observations) {
     if (isLeast) continue;
     const weight = counts / (1 + vagueness);
-    sum += weight * Math.max(-3, Math.min(3, above - client.at(features))) ** 2;
-    worth += weight;
+    const at = partClass(part);
+    sums[at]! += weight * Math.max(-4, Math.min(4, above - client.at(features))) ** 2;
+    worths[at]! += weight;
   }
-  return Math.sqrt(sum / worth);
+  return sums.map((sum, at) => Math.sqrt(sum / worths[at]!));
 }
 
 /** The figures with their doubt, learnt one observation after the other. */
@@ -208,12 +224,12 @@ class Regression {
     this.covariance = spread.map((sd, i) => spread.map((_, j) => (i === j ? sd ** 2 : 0)));
   }
 
-  learn(observations: readonly Observation[]): void {
-    for (const { features, above, vagueness, isLeast, weight } of observations) {
+  learn(observations: readonly Observation[], scatters: Scatters): void {
+    for (const { features, part, above, vagueness, isLeast, weight } of observations) {
       const carried = this.times(features);
       const known = dot(features, carried);
       // Of what is only a least the noise itself speaks: an old one counts less, and is not vaguer.
-      const noise = USUAL_SCATTER ** 2 + vagueness;
+      const noise = scatters[partClass(part)]! ** 2 + vagueness;
       const total = known + (isLeast ? noise : noise / weight);
       const off = Math.max(-6, Math.min(6, above - this.at(features)));
       const least = isLeast ? atLeast(off / Math.sqrt(total)) : null;

@@ -312,6 +312,11 @@ export function roundToBuildable(
 }
 
 /** The next heavier buildable load, or null at the top. */
+/** The heaviest load under one, for help the next more; null where there is none. */
+export function nextLighter(loads: readonly BuildableLoad[], kg: number): BuildableLoad | null {
+  return loads.findLast((load) => load.kg < kg - 0.002) ?? null;
+}
+
 export function nextHeavier(loads: readonly BuildableLoad[], kg: number): BuildableLoad | null {
   return loads.find((load) => load.kg > kg + 0.002) ?? null;
 }

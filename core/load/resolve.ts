@@ -6,7 +6,7 @@
 import { directRegions, type Exercise, exerciseOrThrow, trainSameRegion } from "../exercise/exercise";
 import { type LiftRecord, median } from "../log";
 import { type PrescribedSession, prescribe } from "../progress/prescribe";
-import type { NextPrescription } from "../progress/rules";
+import type { NextPrescription } from "../progress/situation";
 import {
   allBlocks,
   type LoadChange,

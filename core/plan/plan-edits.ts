@@ -1,6 +1,7 @@
 /** Changes of a plan: by list, id and field, places by neighbour, each with an exact inverse; as those of a session. */
 import { type After, applyEdits, type Edit } from "../session/edits";
-import type { Absence, Goal, PlanDay, PlanDocument, PlanPatch, PlanPhase } from "./plan";
+import type { PlanPhase } from "./phase";
+import type { Absence, Goal, PlanDay, PlanDocument, PlanPatch } from "./plan";
 
 interface PlanLists {
   readonly phases: PlanPhase;

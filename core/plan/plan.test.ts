@@ -2,13 +2,13 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { read } from "../testing/helpers";
 import { weight } from "../units";
+import type { PlanPhase } from "./phase";
 import {
   dateOfDay,
   type PatchSpan,
   PLAN_VERSION,
   type PlanDay,
   type PlanDocument,
-  type PlanPhase,
   phaseOfWeek,
   placeSpan,
   planWeeks,

@@ -7,6 +7,8 @@ import type { ExposurePurpose } from "../log";
 import { applyEdits, type Edit } from "../session/edits";
 import type { SessionDocument } from "../session/grammar";
 import { addDays, daysBetween, mondayOf, type Weight } from "../units";
+import type { PlanPhase } from "./phase";
+import { shifted } from "./shift";
 
 export const PLAN_VERSION = 1;
 
@@ -22,19 +24,6 @@ export interface PlanDocument {
   readonly goals: readonly Goal[];
   /** What becomes of a session that was missed; proposed, never silent. */
   readonly missed: "move" | "merge" | "drop";
-}
-
-export type PhaseKind = "build" | "hold" | "deload" | "peak" | "test";
-
-export interface PlanPhase {
-  readonly id: string;
-  readonly kind: PhaseKind;
-  readonly name: string;
-  readonly weeks: number;
-  /** The method in force where a session or block names none; null: the plan leaves it open. */
-  readonly methodId: string | null;
-  /** What the phase shifts in every session, against its base: percent of working sets and of loads, reps in reserve. */
-  readonly shift: { readonly setsPercent: number; readonly loadPercent: number; readonly rir: number };
 }
 
 export interface PlanDay {
@@ -131,11 +120,12 @@ export interface PlannedSession {
   readonly conflicts: readonly { readonly patchId: string; readonly message: string }[];
 }
 
-/** The session of a day in a week: its base with the patches that hold then, in the order in which they were made. */
+/** The session of a day in a week: its base with the phase's shift, and the patches that hold then in the order in which they were made. */
 export function sessionOfWeek(plan: PlanDocument, dayId: string, week: number): PlannedSession | null {
   const day = plan.days.find((one) => one.id === dayId);
   if (!day) return null;
-  let document = day.base;
+  const phase = phaseOfWeek(plan, week);
+  let document = phase ? shifted(day.base, phase.shift) : day.base;
   const conflicts: { patchId: string; message: string }[] = [];
   for (const patch of plan.patches) {
     if (patch.dayId !== dayId || !holdsIn(plan, patch.span, week)) continue;

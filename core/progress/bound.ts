@@ -60,10 +60,21 @@ export function stepUp(
   for (const one of [nearest, smallest])
     if (one && one.kg >= smallest.kg && isAllowed(fromKg, one, target, limitKg, context))
       return { kind: "up", kg: one.kg };
+  if (isSmallStepMade(fromKg, smallest.kg, target, { shownKg, context })) return { kind: "up", kg: smallest.kg };
   const percent = risePercent(fromKg, smallest.kg, context);
-  const reached = percent > context.settings.weeklyRisePercent ? expectedReps(smallest.kg, context, shownKg) : null;
-  if (reached !== null && reached >= target.low + spare(target)) return { kind: "up", kg: smallest.kg };
   return { kind: "held", kg: smallest.kg, percent };
+}
+
+/** Whether a step that is more than the week allows may be taken: it is the smallest, and the forecast reaches the target at it. */
+export function isSmallStepMade(
+  fromKg: number,
+  toKg: number,
+  target: SetTarget,
+  { shownKg, context }: { readonly shownKg: number; readonly context: ProgressContext },
+): boolean {
+  if (risePercent(fromKg, toKg, context) <= context.settings.weeklyRisePercent) return false;
+  const reached = expectedReps(toKg, context, shownKg);
+  return reached !== null && reached >= target.low + spare(target);
 }
 
 const spare = ({ rir }: SetTarget): number => Math.max(0, (rir ?? 0) - RESERVE_TO_SPARE);

@@ -2,7 +2,7 @@
 import type { Exercise } from "../exercise/exercise";
 import type { RepCurve } from "../load/e1rm";
 import type { BuildableLoad, RoundingPolicy } from "../load/equipment";
-import type { ExposurePurpose } from "../log";
+import type { Exposure, ExposurePurpose } from "../log";
 import type { Settings } from "../settings";
 
 /** What the slot asks for, set by set. */
@@ -35,4 +35,6 @@ export interface ProgressContext {
   /** The other way. */
   readonly toPrescribedKg: (curveKg: number) => number | null;
   readonly policy: RoundingPolicy;
+  /** The log of another lift, for rules that lead from one to the next; left out: none is known. */
+  readonly exposuresOf?: (exerciseId: string) => readonly Exposure[];
 }

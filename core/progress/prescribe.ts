@@ -10,7 +10,9 @@ import { roundingPolicy } from "../load/policy";
 import type { LiftRecord } from "../log";
 import { applyEdits } from "../session/edits";
 import { allBlocks, type SessionDocument } from "../session/grammar";
-import { type LiftPlace, type NextPrescription, nextPrescription, suggestedRule, targetsOf } from "./rules";
+import { lineageOf } from "../session/shorthand/parse";
+import { nextPrescription, suggestedRule } from "./rules";
+import { type LiftPlace, type NextPrescription, targetsOf } from "./situation";
 
 export interface PrescribedSession {
   /** With what the rules changed. */
@@ -18,6 +20,17 @@ export interface PrescribedSession {
   /** By slot. */
   readonly next: ReadonlyMap<string, NextPrescription>;
 }
+
+/** The lifts whose logs a session is resolved by: its own, and the rungs that their ladders lead to. */
+export const lineagesIn = (document: SessionDocument): string[] => [
+  ...new Set(
+    allBlocks(document).flatMap(({ slots }) =>
+      slots.flatMap(({ lineage, rule, setup }) =>
+        rule?.kind === "bodyweightLadder" ? [lineage, ...rule.rungs.map((id) => lineageOf(id, setup))] : [lineage],
+      ),
+    ),
+  ),
+];
 
 export function prescribe(document: SessionDocument, context: ResolveContext): PrescribedSession {
   const next = new Map<string, NextPrescription>();
@@ -42,7 +55,8 @@ export function nextOfLift(
   lift: LiftPlace,
   exercise: Exercise,
   record: LiftRecord,
-  context: Pick<ResolveContext, "gym" | "settings" | "bodyMassKg" | "policy" | "calendar">,
+  context: Pick<ResolveContext, "gym" | "settings" | "bodyMassKg" | "policy" | "calendar"> &
+    Partial<Pick<ResolveContext, "recordOf">>,
 ): NextPrescription | null {
   const { slot } = lift;
   const rule = slot.rule ?? suggestedRule(targetsOf(slot));
@@ -56,5 +70,6 @@ export function nextOfLift(
     toCurveKg: (kg) => curveKg(exercise, kg, context.bodyMassKg, context.settings, slot.setup),
     toPrescribedKg: (kg) => prescribedFromCurve(exercise, kg, context.bodyMassKg, context.settings, slot.setup),
     policy: roundingPolicy(context.policy, record).kind,
+    exposuresOf: (id) => context.recordOf?.(lineageOf(id, slot.setup))?.exposures ?? [],
   });
 }

@@ -259,6 +259,10 @@ export function allBlocks(document: SessionDocument): readonly Block[] {
   return document.finisher ? [...document.blocks, document.finisher] : document.blocks;
 }
 
+/** The sets of a lift that are work. */
+export const allWorkingSets = (slot: Pick<Slot, "sets">): WorkSet[] =>
+  slot.sets.filter((set): set is WorkSet => set?.role === "working");
+
 /** The set of a slot in a round (0-based); a block within a time repeats the last set it lists. */
 export function setInRound(slot: Slot, round: number): WorkSet | null {
   return slot.sets[Math.min(round, slot.sets.length - 1)] ?? null;

@@ -28,7 +28,7 @@ import { lineageOf } from "./shorthand/parse";
 import { type ShownSession, workContextOf } from "./shown";
 
 /** Bumped when the same log gives other figures; stored with what is derived, which can be rebuilt from the log. */
-export const PROJECTION_VERSION = 4;
+export const PROJECTION_VERSION = 5;
 
 export type SessionState = "draft" | "started" | "done";
 

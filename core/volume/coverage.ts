@@ -3,25 +3,32 @@
  * hips, left against right. Counted in hard sets, so that a session, a week and a block add up. Handbook section 7.
  */
 import { type Catalogue, type Exercise, exerciseOrThrow } from "../exercise/exercise";
-import { type Trainee, unfitness } from "../exercise/fitness";
+import type { Trainee } from "../exercise/fitness";
 import { lengthProfile, THIRDS, type Third, thirdOf } from "../exercise/mechanics";
+import { RANK_PRESETS, rankExercises } from "../exercise/rank";
 import { REGION_IDS, type RegionId } from "../exercise/regions";
 import type { GymEquipment } from "../load/equipment";
 import type { Coverage, ExerciseSets } from "./session-volume";
+
+const BALANCED = RANK_PRESETS[0]!.weights;
 
 export interface CoverageHole {
   readonly region: RegionId;
   readonly third: Third;
   /** Hard sets that the region has elsewhere. */
   readonly setsElsewhere: number;
-  /** What would fill it, for this client here; the steadiest first. */
+  /** What would fill it, for this client here; the best for the region first. */
   readonly fill: readonly Exercise[];
 }
 
-/** A region trained this much with a third of its length empty has a hole. */
-const HOLE_FROM_SETS = 5;
+/**
+ * From so many hard sets on a region with nothing in a third of its length has a hole. Work at long lengths is missed first; the
+ * rest is worth a word only where there is much work and all of it alike. A judgement.
+ */
+const HOLE_FROM_SETS: Readonly<Record<Third, number>> = { lengthened: 7, middle: 12, shortened: 12 };
+const FILLERS_NAMED = 3;
 
-/** Regions that are trained, but never in one third of their length that some exercise reaches. */
+/** Regions that are trained, but never in one third of their length that some exercise reaches: for each the one that matters most. */
 export function coverageHoles(
   coverage: Coverage,
   list: readonly Exercise[],
@@ -33,22 +40,23 @@ export function coverageHoles(
     const known = coverage[region];
     if (!known) continue;
     const all = known.lengthened + known.middle + known.shortened;
-    if (all < HOLE_FROM_SETS) continue;
     for (const third of THIRDS) {
-      if (known[third] > 0) continue;
+      if (known[third] > 0 || all < HOLE_FROM_SETS[third]) continue;
       // Worked long, the middle is travelled through on the way.
       if (third === "middle" && known.lengthened > 0) continue;
-      const fill = list
-        .filter(
-          (exercise) =>
-            exercise.shares[region] === 1 &&
-            exercise.pattern !== "carry" &&
-            thirdOf(lengthProfile(exercise, region).peak) === third &&
-            !unfitness(exercise, trainee, gym),
-        )
-        .sort((a, b) => b.stability - b.learning / 2 - (a.stability - a.learning / 2) || (a.id < b.id ? -1 : 1))
-        .slice(0, 4);
-      if (fill.length > 0) holes.push({ region, third, setsElsewhere: all, fill });
+      const fills = list.filter(
+        (exercise) =>
+          exercise.shares[region] === 1 &&
+          exercise.pattern !== "carry" &&
+          thirdOf(lengthProfile(exercise, region).peak) === third,
+      );
+      const fill = rankExercises(fills, region, { trainee, gym, weights: BALANCED })
+        .filter(({ unfit }) => unfit === null)
+        .slice(0, FILLERS_NAMED)
+        .map(({ exercise }) => exercise);
+      if (fill.length === 0) continue;
+      holes.push({ region, third, setsElsewhere: all, fill });
+      break;
     }
   }
   return holes.sort((a, b) => b.setsElsewhere - a.setsElsewhere);

@@ -31,7 +31,7 @@ export interface Jump {
 }
 
 /** Below these a figure is too small for its ratio to mean anything. */
-const LEAST: Readonly<Record<JumpMeasure, number>> = { hardSets: 4, failureSets: 3, reps: 40, loweringSeconds: 120 };
+const LEAST: Readonly<Record<JumpMeasure, number>> = { hardSets: 4, failureSets: 4, reps: 40, loweringSeconds: 120 };
 /** Long lowering or failure work that is new to somebody blocks from here on. */
 const NEW_WORK = { failureSets: 4, loweringSeconds: 300 } as const;
 

@@ -22,7 +22,6 @@ import {
   type StoredEvent,
 } from "@/device/store";
 import { longDate } from "@/ui/dates";
-import { useOutbox } from "./use-floor";
 import { Small } from "./work-screen";
 
 interface Entry {
@@ -35,12 +34,16 @@ interface Entry {
 export function Entries() {
   const [memberId, setMemberId] = useState<string | null>(null);
   const [entries, setEntries] = useState<readonly Entry[] | null>(null);
+  const [waiting, setWaiting] = useState(0);
   const [mending, setMending] = useState<string | null>(null);
-  const { waiting } = useOutbox();
   const read = useCallback(async () => {
     const person = await readPerson();
     setMemberId(person?.memberId ?? null);
-    const refused = person ? await eventsIn(person.memberId, "refused") : [];
+    const [refused, unsent] = person
+      ? await Promise.all([eventsIn(person.memberId, "refused"), eventsIn(person.memberId, "waiting")])
+      : [[], []];
+    // Read together: an entry that was put right is never between the two, as if it were sent.
+    setWaiting(unsent.length);
     setEntries(
       await Promise.all(
         refused.map(async (stored) => {

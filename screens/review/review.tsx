@@ -57,6 +57,11 @@ export function ReviewScreen({
           · {longDate(view.context.date)}
         </p>
         {review ? <Figures review={review} /> : null}
+        {coach ? (
+          <Link href={`/review/weeks?for=${view.context.client.id}`} className="ml-auto underline underline-offset-2">
+            The weeks
+          </Link>
+        ) : null}
       </header>
       {review ? (
         <>

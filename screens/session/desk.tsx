@@ -1,11 +1,11 @@
 "use client";
-import { Redo2, Undo2 } from "lucide-react";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useEffect } from "react";
 import type { SessionView } from "@/contract";
 import { allBlocks, blockLetter, decimal, printCell, readinessSentence, slotLabels } from "@/core";
 import { readingOf } from "@/parts/set-words";
+import { UndoButtons } from "@/parts/undo";
 import { Button, buttonClass } from "@/ui/button";
 import { longDate } from "@/ui/dates";
 import { Notice } from "@/ui/notice";
@@ -21,17 +21,6 @@ import { Why } from "./why";
 export function Desk({ view: opened }: { view: SessionView }) {
   const desk = useDesk(opened);
   const { document, computed, view } = desk;
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      const typing = event.target instanceof HTMLInputElement || event.target instanceof HTMLTextAreaElement;
-      if (typing || !(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== "z") return;
-      event.preventDefault();
-      if (event.shiftKey) desk.redo();
-      else desk.undo();
-    };
-    window.addEventListener("keydown", onKey);
-    return () => window.removeEventListener("keydown", onKey);
-  }, [desk]);
   return (
     <div className="grid min-h-dvh grid-cols-1 content-start lg:h-dvh lg:min-h-[40rem] lg:grid-cols-[minmax(0,1fr)_266px] lg:grid-rows-[auto_minmax(0,1fr)_auto]">
       <header className="flex flex-wrap items-center gap-x-3 gap-y-1 border-b border-thread px-4 py-2 lg:col-span-2">
@@ -40,29 +29,22 @@ export function Desk({ view: opened }: { view: SessionView }) {
           <Link href={`/clients/${view.client.id}`} className="underline underline-offset-2">
             {view.client.name}
           </Link>{" "}
-          · {longDate(view.date)} · <GymChoice view={view} desk={desk} />
+          · {longDate(view.date)}{" "}
+          {view.plan && view.planWeek !== null ? (
+            <>
+              ·{" "}
+              <Link href={`/weeks?for=${view.client.id}&plan=${view.plan.id}`} className="underline underline-offset-2">
+                {view.plan.name || "plan"}, week {view.planWeek + 1}
+                {view.plan.phase ? `, ${view.plan.phase.toLowerCase()}` : ""}
+              </Link>{" "}
+            </>
+          ) : null}
+          · <GymChoice view={view} desk={desk} />
           {document.capSeconds ? ` · ${decimal(document.capSeconds / 60)} min` : ""}
         </p>
         <div className="ml-auto flex items-center gap-2">
           <SaveWords desk={desk} />
-          <button
-            type="button"
-            aria-label="Undo"
-            disabled={!desk.canUndo}
-            onClick={desk.undo}
-            className="p-1.5 disabled:opacity-40"
-          >
-            <Undo2 size={16} aria-hidden />
-          </button>
-          <button
-            type="button"
-            aria-label="Redo"
-            disabled={!desk.canRedo}
-            onClick={desk.redo}
-            className="p-1.5 disabled:opacity-40"
-          >
-            <Redo2 size={16} aria-hidden />
-          </button>
+          <UndoButtons of={desk} />
           <SessionMenu desk={desk} />
           <Button
             aria-pressed={desk.mode === "text"}

@@ -47,7 +47,7 @@ export function Foot({ view, desk }: { view: SessionView; desk: Desk }) {
             key={muscle}
             muscle={muscle}
             amounts={amounts}
-            before={view.weekHardSets[muscle] ?? 0}
+            before={view.week.others[muscle]?.hardSets ?? 0}
             trainingAge={view.client.trainingAge as TrainingAge}
             priority={view.client.priorities[muscle] ?? "normal"}
             frequency={frequencyOf(muscle, view.date, view.week.days)}

@@ -11,6 +11,7 @@ import { Palette, type PaletteItem } from "./palette";
 
 const PLACES = [
   { href: "/clients", name: "Clients" },
+  { href: "/weeks", name: "Weeks" },
   { href: "/session", name: "Session" },
   { href: "/floor", name: "Floor" },
   { href: "/review", name: "Review" },

@@ -1,6 +1,6 @@
 /** Stored documents, as this build reads them. */
 import { readDocument } from "../../contract";
-import { allBlocks, type Catalogue, DOCUMENT_VERSION, type SessionDocument } from "../../core";
+import { type Catalogue, DOCUMENT_VERSION, type SessionDocument } from "../../core";
 
 /**
  * A stored document in the present version. One of the present version was checked when it was written and is taken as it
@@ -12,8 +12,3 @@ export function readStored(stored: SessionDocument, { catalogue }: { readonly ca
   if (!read.ok) throw new Error(`a stored document is broken: ${read.problems[0]?.field} ${read.problems[0]?.message}`);
   return read.value;
 }
-
-/** The lineages that a document's lifts continue. */
-export const lineagesIn = (document: SessionDocument): string[] => [
-  ...new Set(allBlocks(document).flatMap((block) => block.slots.map((slot) => slot.lineage))),
-];

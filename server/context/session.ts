@@ -1,11 +1,11 @@
 /** All that computing one session needs, as of its own date. */
 import { readEquipment, type SessionContext } from "../../contract";
-import { equipmentOn, readinessState, type SessionDocument } from "../../core";
+import { equipmentOn, lineagesIn, readinessState, type SessionDocument } from "../../core";
 import type { Transaction } from "../db";
 import * as db from "../db/queries";
-import { lineagesIn, readStored } from "./documents";
+import { readStored } from "./documents";
 import { bodyMassKgOn, feltByExercise, knownLifts, liftsOf } from "./record";
-import { type StudioContext, studioContext } from "./studio";
+import { dateIn, type StudioContext, studioContext } from "./studio";
 import { NO_WEEK, weekContext } from "./week";
 
 export interface LoadedSession {
@@ -15,13 +15,15 @@ export interface LoadedSession {
   readonly studio: StudioContext;
 }
 
-/** A session with its context; null where it is not there, or not in scope. */
-export async function loadSession(tx: Transaction, sessionId: string): Promise<LoadedSession | null> {
+/** A session with its context as of an instant; null where it is not there, or not in scope. */
+export async function loadSession(tx: Transaction, sessionId: string, nowMs: number): Promise<LoadedSession | null> {
   const row = await db.sessionRow(tx, sessionId);
   const studio = row && (await studioContext(tx));
   if (!row || !studio) return null;
   const document = readStored(row.document, studio);
-  const context = await sessionContext(tx, row, document, studio);
+  const context = await sessionContext(tx, row, document, studio, {
+    extent: { week: true, today: dateIn(studio.timeZone, nowMs) },
+  });
   return context && { row, document, context, studio };
 }
 
@@ -36,8 +38,8 @@ export class SharedReading {
   }
 }
 
-/** How much of a context is read: all of it, or what loads are worked out from, without the week around. */
-type Extent = "all" | "loads";
+/** How much of a context is read: all of it as of a date, or what loads are worked out from, without the week around. */
+type Extent = { readonly week: true; readonly today: string } | { readonly week: false };
 
 /** The context of one session. Its own log is left out of the record. */
 export async function sessionContext(
@@ -45,13 +47,13 @@ export async function sessionContext(
   row: db.SessionRow,
   document: SessionDocument,
   studio: StudioContext,
-  { extent = "all", shared = new SharedReading() }: { extent?: Extent; shared?: SharedReading } = {},
+  { extent, shared = new SharedReading() }: { extent: Extent; shared?: SharedReading },
 ): Promise<SessionContext | null> {
   const client = await shared.once(`client ${row.clientId}`, () => db.clientRow(tx, row.clientId));
   const gyms = await shared.once("gyms", () => db.gymRows(tx));
   const gym = gyms.find((one) => one.id === (row.gymId ?? client?.gymId)) ?? gyms[0];
   if (!client || !gym) return null;
-  const { week, hardSets } = extent === "all" ? await weekContext(tx, row, studio) : NO_WEEK;
+  const week = extent.week ? await weekContext(tx, row, extent.today, studio) : NO_WEEK;
   const known = await shared.once(`known ${client.id}`, () => knownLifts(tx, row.studioId, client.id, studio));
   const asked = { clientId: client.id, until: row.date, lineages: lineagesIn(document), without: row.id };
   return {
@@ -79,16 +81,14 @@ export async function sessionContext(
     bodyMassKg: await bodyMassKgOn(tx, client.id, row.date),
     gym: { id: gym.id, name: gym.name, equipment: equipmentOn(readEquipment(gym.equipment), row.date) },
     settings: studio.settings,
-    lifts:
-      extent === "all"
-        ? await liftsOf(tx, asked, studio)
-        : // Of drafts still to come the record is the same for all: everything until now.
-          await shared.once(`lifts ${client.id}`, async () => {
-            const marked = (await db.markRows(tx, client.id, row.date)).map((mark) => mark.lineage);
-            const lineages = [...new Set([...known.map((lift) => lift.lineage), ...marked])];
-            return liftsOf(tx, { clientId: client.id, until: row.date, lineages }, studio);
-          }),
+    lifts: extent.week
+      ? await liftsOf(tx, asked, studio)
+      : // Of drafts still to come the record is the same for all: everything until now.
+        await shared.once(`lifts ${client.id}`, async () => {
+          const marked = (await db.markRows(tx, client.id, row.date)).map((mark) => mark.lineage);
+          const lineages = [...new Set([...known.map((lift) => lift.lineage), ...marked])];
+          return liftsOf(tx, { clientId: client.id, until: row.date, lineages }, studio);
+        }),
     known: known.map(({ lineage, exerciseId, e1rmKg }) => ({ lineage, exerciseId, e1rmKg })),
-    weekHardSets: hardSets,
   };
 }

@@ -86,32 +86,36 @@ const withCoverage = (summary: SessionSummary): SessionSummary => {
 };
 
 /** Nothing around. */
-export const NO_WEEK: { readonly week: WeekContext; readonly hardSets: Record<string, number> } = {
-  week: { others: {}, coverage: {}, balance: NO_BALANCE, before: [], weeksTrained: 0, days: [], hardTechniques: [] },
-  hardSets: {},
+export const NO_WEEK: WeekContext = {
+  others: {},
+  coverage: {},
+  balance: NO_BALANCE,
+  before: [],
+  weeksTrained: 0,
+  days: [],
+  hardTechniques: [],
 };
 
 const WEEKS_BEFORE = 8;
 
-/** What the week asks besides one session, the days around it, and the weeks before. */
+/** What the week asks besides one session as of a date, the days around it, and the weeks before. */
 export async function weekContext(
   tx: Transaction,
   row: Pick<db.SessionRow, "id" | "clientId" | "date">,
+  today: string,
   studio: StudioContext,
-): Promise<{ week: WeekContext; hardSets: Record<string, number> }> {
+): Promise<WeekContext> {
   const monday = mondayOf(row.date);
-  const span = { from: addDays(monday, -7), before: addDays(monday, 14), today: row.date };
+  const span = { from: addDays(monday, -7), before: addDays(monday, 14), today };
   const around = (await countSessions(tx, row.clientId, span, studio)).filter((other) => other.id !== row.id);
   let others: MuscleLoads = {};
   let coverage: Coverage = {};
   let balance = NO_BALANCE;
-  const hardSets: Record<string, number> = {};
   for (const { date, sums } of around) {
     if (date < monday || date >= addDays(monday, 7)) continue;
     others = addLoads(others, sums.muscles);
     coverage = addCoverage(coverage, sums.coverage);
     balance = addBalance(balance, sums.balance);
-    for (const [muscle, sets] of Object.entries(sums.hardSets)) hardSets[muscle] = (hardSets[muscle] ?? 0) + sets;
   }
   const days: HardDay[] = around.map(({ date, sums }) => ({ date, hardSets: sums.hardSets }));
   const hardTechniques: HardTechnique[] = around
@@ -125,5 +129,5 @@ export async function weekContext(
   );
   const before: MuscleLoads[] = [];
   for (let week = from; week < monday; week = addDays(week, 7)) before.push(kept.get(week) ?? {});
-  return { week: { others, coverage, balance, before, weeksTrained, hardTechniques, days }, hardSets };
+  return { others, coverage, balance, before, weeksTrained, hardTechniques, days };
 }

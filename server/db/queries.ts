@@ -1,7 +1,7 @@
 /** Reads and writes of one scope. Every function takes the transaction that `inStudio` opened. */
 import { and, asc, count, desc, eq, getTableColumns, gt, gte, inArray, isNull, lt, lte, or, sql } from "drizzle-orm";
 import type { StudioMethods } from "../../contract";
-import type { PlanDocument, Settings } from "../../core";
+import type { PlanDocument, SessionDocument, Settings } from "../../core";
 import { askPrepared, type Transaction } from ".";
 import {
   bodyMasses,
@@ -273,6 +273,10 @@ export const sessionsOfPlan = (tx: Transaction, planId: string) =>
       dayId: sessions.planDayId,
       week: sessions.planWeek,
       state: sessions.state,
+      date: sessions.date,
+      summary: sessions.summary,
+      /** Of drafts alone. */
+      document: sql<SessionDocument | null>`case when sessions.state = 'draft' then sessions.document end`,
       // Named in full: in a selection from one table columns stand without its name.
       wasSent: sql<boolean>`exists (select from sent_copies as copy where copy.studio_id = sessions.studio_id and copy.session_id = sessions.id)`,
     })

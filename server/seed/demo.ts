@@ -155,11 +155,12 @@ async function seedClient(
         document,
         planned: plannedSums(document, await studioOf(tx)),
       });
+      const atMs = Date.parse(`${date}T16:00:00Z`);
       const weeks = week + daysBetween(mondayOf(date), date) / 7;
       const slips = week === client.slipWeek && place === 0;
-      if (trained) await performSession(tx, scope, sessionId, lifter, { weeks, slips });
+      if (trained) await performSession(tx, scope, sessionId, lifter, { atMs, weeks, slips });
       // Who has an account trains from what was sent.
-      else if (userId && date >= today) await sendCopy(tx, scope, sessionId);
+      else if (userId && date >= today) await sendCopy(tx, scope, sessionId, atMs);
     }
   }
 }

@@ -32,6 +32,8 @@ import * as db from "../db/queries";
 import { storeEvents } from "../usecases/floor";
 
 export interface Day {
+  /** When it begins. */
+  readonly atMs: number;
   /** Weeks since the history began, in fractions. */
   readonly weeks: number;
   /** A load of the first set is typed ten times too heavy. */
@@ -47,12 +49,12 @@ export async function performSession(
   lifter: SimulatedLifter,
   day: Day,
 ): Promise<void> {
-  const loaded = await loadSession(tx, sessionId);
+  const loaded = await loadSession(tx, sessionId, day.atMs);
   if (!loaded) throw new Error("the session to be performed is not there");
   const { row, document, context } = loaded;
   const { content, hash } = showSession(context, computeSession(document, context));
   await db.putShown(tx, { studioId: scope.studioId, sessionId, clientId: row.clientId, hash, content });
-  const startMs = Date.parse(`${row.date}T16:00:00Z`);
+  const startMs = day.atMs;
   const events: FloorEvent[] = [];
   const log = (seconds: number, body: FloorEventBody) => {
     const atMs = startMs + Math.round(seconds) * 1000;

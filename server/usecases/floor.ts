@@ -31,9 +31,9 @@ export const listToday = defineUseCase("floor.today", ["coach", "client"], (scop
 const DAYS_OPEN = 2;
 
 /** Freezes what is shown, stores it by hash, and hands the floor all it needs without the network. */
-export const openFloor = defineUseCase("floor.open", ["coach", "client"], (scope, { sessionId }) =>
+export const openFloor = defineUseCase("floor.open", ["coach", "client"], (scope, { sessionId }, { nowMs }) =>
   answerIn(scope, async (tx) => {
-    const loaded = await loadSession(tx, sessionId);
+    const loaded = await loadSession(tx, sessionId, nowMs);
     if (!loaded) return notFound;
     const { row, context, studio } = loaded;
     const { name } = context.client;

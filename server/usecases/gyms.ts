@@ -50,7 +50,10 @@ async function prescriptionsIn<E extends readonly GymEquipment[]>(
     const rows: db.SessionRow[] = await db.draftsInGym(tx, gym, today, to, after, DRAFTS_AT_ONCE);
     for (const row of rows) {
       const document = readStored(row.document, studio);
-      const context = await sessionContext(tx, row, document, studio, { extent: "loads", shared });
+      const context = await sessionContext(tx, row, document, studio, {
+        extent: { week: false },
+        shared,
+      });
       if (!context) continue;
       equipments.forEach((equipment, index) => {
         const onTheDay = { ...context.gym, equipment: equipmentOn(equipment, row.date) };

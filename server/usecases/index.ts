@@ -16,6 +16,7 @@ import * as sending from "./sending";
 import * as sessions from "./sessions";
 import * as studio from "./studio";
 import * as templates from "./templates";
+import * as weeks from "./weeks";
 
 /** Each line of the contract has its use case. */
 export const USE_CASES: { readonly [K in ApiName]: UseCase<K> } = {
@@ -65,6 +66,7 @@ export const USE_CASES: { readonly [K in ApiName]: UseCase<K> } = {
   "plans.create": plans.createPlan,
   "plans.edit": plans.editPlan,
   "plans.openSession": plans.openPlanSession,
+  "weeks.show": weeks.showWeeks,
   "templates.list": templates.listTemplates,
   "templates.keep": templates.keepTemplate,
   "templates.remove": templates.removeTemplate,

@@ -1,8 +1,10 @@
 /** Plans: a document a plan, changed by edits; its sessions become rows when they are opened. */
 import { type PlanView, planProblems, presentIds, readPlan } from "../../contract";
 import {
+  applyEdits,
   applyPlanEdits,
   dateOfDay,
+  diffDocuments,
   mondayOf,
   PLAN_VERSION,
   type PlanDocument,
@@ -15,13 +17,14 @@ import {
   type WeekState,
   weekOfDate,
 } from "../../core";
+import { readStored } from "../context/documents";
 import { dateIn, type StudioContext, studioOf } from "../context/studio";
 import { plannedSums } from "../context/week";
 import { newId, type Transaction } from "../db";
 import * as db from "../db/queries";
 import { answerIn, conflict, defineUseCase, notFound, ok, refused } from "./kit";
 
-function planOf(row: db.PlanRow): PlanDocument {
+export function planOf(row: db.PlanRow): PlanDocument {
   const read = readPlan(row.document);
   if (!read.ok) throw new Error(`a stored plan is broken: ${read.problems[0]?.field} ${read.problems[0]?.message}`);
   return read.value;
@@ -37,8 +40,8 @@ export const showPlans = defineUseCase("plans.show", ["coach"], (scope, { client
 );
 
 async function viewPlan(tx: Transaction, row: db.PlanRow): Promise<PlanView> {
-  const sessions = (await db.sessionsOfPlan(tx, row.id)).flatMap(({ dayId, week, ...rest }) =>
-    dayId !== null && week !== null ? [{ ...rest, dayId, week }] : [],
+  const sessions = (await db.sessionsOfPlan(tx, row.id)).flatMap(({ id, dayId, week, state, wasSent }) =>
+    dayId !== null && week !== null ? [{ id, dayId, week, state, wasSent }] : [],
   );
   return { id: row.id, clientId: row.clientId, revision: row.revision, plan: planOf(row), sessions };
 }
@@ -86,7 +89,8 @@ export const editPlan = defineUseCase("plans.edit", ["coach"], (scope, input, cl
     if (problem) return refused(problem.field, problem.message);
     const revision = row.revision + 1;
     await db.savePlan(tx, row.id, edited.plan, revision);
-    return ok({ revision, notes: placed.notes });
+    const kept = await carryIntoDrafts(tx, row.id, planOf(row), edited.plan, studio);
+    return ok({ revision, notes: [...placed.notes, ...kept] });
   }),
 );
 
@@ -141,6 +145,37 @@ function placeEdits(
     placed.push({ ...edit, item: { ...item, span: where.span } });
   }
   return { edits: placed, notes, refusal: null };
+}
+
+/**
+ * Sessions that are rows and still drafts follow their plan: what changed of it is changed in them, beside what was changed at
+ * the desk. One that cannot follow stays, and is said.
+ */
+async function carryIntoDrafts(
+  tx: Transaction,
+  planId: string,
+  before: PlanDocument,
+  after: PlanDocument,
+  studio: StudioContext,
+): Promise<string[]> {
+  const notes: string[] = [];
+  for (const { id, dayId, week, document: stored, wasSent } of await db.sessionsOfPlan(tx, planId)) {
+    if (!stored || dayId === null || week === null || wasSent) continue;
+    const [old, wanted] = [sessionOfWeek(before, dayId, week), sessionOfWeek(after, dayId, week)];
+    if (!old || !wanted) continue;
+    const day = after.days.find((one) => one.id === dayId)!;
+    const date = dateOfDay(after, day, week);
+    const edits = diffDocuments(old.document, wanted.document);
+    const edited = applyEdits(readStored(stored, studio), edits);
+    if (!edited.ok) {
+      notes.push(`${day.name}, week ${week + 1}, was changed at the desk and stays as it is there.`);
+      continue;
+    }
+    if (edits.length > 0)
+      await db.updateSession(tx, id, { document: edited.document, planned: plannedSums(edited.document, studio) });
+    await db.updateSession(tx, id, { date, purpose: purposeOfWeek(after, week) });
+  }
+  return notes;
 }
 
 /** The session of a day in a week as a row: the one there is, or made from the plan. */

@@ -3,9 +3,9 @@ import { readLog } from "../context/projecting";
 import { loadSession } from "../context/session";
 import { answerIn, defineUseCase, notFound, ok } from "./kit";
 
-export const reviewSession = defineUseCase("review.show", ["coach", "client"], (scope, { sessionId }) =>
+export const reviewSession = defineUseCase("review.show", ["coach", "client"], (scope, { sessionId }, { nowMs }) =>
   answerIn(scope, async (tx) => {
-    const loaded = await loadSession(tx, sessionId);
+    const loaded = await loadSession(tx, sessionId, nowMs);
     if (!loaded) return notFound;
     const { row, document, context, studio } = loaded;
     const { events, shown } = await readLog(tx, sessionId, studio);

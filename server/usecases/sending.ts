@@ -15,16 +15,17 @@ const copyOf = (row: NonNullable<Awaited<ReturnType<typeof db.sentCopy>>>): Sent
 });
 
 /** Sends the session as it stands now; a copy that was sent before stays what it was. */
-export const sendSession = defineUseCase("sessions.send", ["coach"], (scope, { sessionId }) =>
-  answerIn(scope, (tx) => sendCopy(tx, scope, sessionId)),
+export const sendSession = defineUseCase("sessions.send", ["coach"], (scope, { sessionId }, { nowMs }) =>
+  answerIn(scope, (tx) => sendCopy(tx, scope, sessionId, nowMs)),
 );
 
 export async function sendCopy(
   tx: Transaction,
   { studioId }: Scope,
   sessionId: string,
+  nowMs: number,
 ): Promise<Outcome<Output<"sessions.send">>> {
-  const loaded = await loadSession(tx, sessionId);
+  const loaded = await loadSession(tx, sessionId, nowMs);
   if (!loaded) return notFound;
   const { row, document, context } = loaded;
   if (document.blocks.length === 0 && !document.finisher)

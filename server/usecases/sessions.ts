@@ -6,6 +6,8 @@ import {
   type Edit,
   EMPTY_DOCUMENT,
   mergeEdits,
+  phaseOfWeek,
+  phaseWords,
   readinessSentence,
   readinessState,
   type SessionDocument,
@@ -41,15 +43,18 @@ export const createSession = defineUseCase("sessions.create", ["coach"], (scope,
   }),
 );
 
-export const showSession = defineUseCase("sessions.show", ["coach"], (scope, { sessionId }) =>
+export const showSession = defineUseCase("sessions.show", ["coach"], (scope, { sessionId }, { nowMs }) =>
   answerIn(scope, async (tx) => {
-    const loaded = await loadSession(tx, sessionId);
+    const loaded = await loadSession(tx, sessionId, nowMs);
     const studio = loaded && (await db.studioRow(tx));
     if (!loaded || !studio) return notFound;
     const { row, document, context } = loaded;
     const sent = await db.sentCopy(tx, sessionId);
+    const planned = row.planId === null ? null : await db.planRow(tx, row.planId);
+    const phase = planned && row.planWeek !== null ? phaseOfWeek(planned.document, row.planWeek) : null;
     const view: SessionView = {
       ...context,
+      plan: planned && { id: planned.id, name: planned.document.name, phase: phase ? phaseWords(phase) : "" },
       title: document.title,
       state: row.state,
       document,

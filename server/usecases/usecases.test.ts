@@ -23,6 +23,7 @@ function inputFor<K extends ApiName>(name: K, { clientId, sessionId, gymId, plan
     "account.endDevices": { device: newId() },
     "studio.changeSettings": { e1rmFormula: "epley" },
     "studio.changeMethods": { seen: [], wanted: [] },
+    "weeks.show": { clientId, planId },
     "gyms.show": { gymId },
     "gyms.coming": { gymId },
     "gyms.try": { gymId, equipment: STARTING_EQUIPMENT },

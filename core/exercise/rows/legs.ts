@@ -546,7 +546,7 @@ export const LEG_ROWS: readonly Row[] = [
     ratio: 0.35,
     limb: [0, 85],
     stress: { lowerBack: 1 },
-    shares: { gluteMax: 1, hamstrings: 0.5, spinalErectors: 0.5 },
+    shares: { spinalErectors: 1, gluteMax: 0.5, hamstrings: 0.5 },
   },
   {
     id: "cable-glute-kickback",

@@ -288,7 +288,7 @@ export const TRUNK_ROWS: readonly Row[] = [
     learning: 1,
     joints: { spineFlexion: 0, hipFlexion: [90, 0] },
     limb: [5, 85],
-    shares: { spinalErectors: 1, gluteMax: 0.5, obliques: 0.5 },
+    shares: { obliques: 1, spinalErectors: 0.5, gluteMax: 0.5 },
     cues: ["reach long, not high", "hips stay level"],
   },
   {

@@ -1,7 +1,15 @@
-/** A set fewer of one lift, as edits of its session. */
+/** A set fewer or some more of one lift, as edits of its session. */
 import { diffBlock, diffSlotSets } from "../session/diff";
 import type { Edit } from "../session/edits";
-import { type Block, plannedRounds, type RoundRest, type Rounds, type Slot } from "../session/grammar";
+import {
+  type Block,
+  LIMITS,
+  plannedRounds,
+  type RoundRest,
+  type Rounds,
+  type Slot,
+  type WorkSet,
+} from "../session/grammar";
 
 /**
  * The last working set goes. Alone in its block the lift has a round fewer; in a superset it sits out the round that it did
@@ -36,4 +44,32 @@ function shorterRests(rest: RoundRest | null): RoundRest | null {
   return rest.rests.length > 1
     ? { kind: "list", rests: rest.rests.slice(0, -1) }
     : { kind: "each", rest: rest.rests[0]! };
+}
+
+/**
+ * The last working set is done so many times more. Rounds are added where the lift has as many as its block; its partners sit
+ * them out. Ids are made of the set that is repeated, so that the same answer has the same ones.
+ */
+export function setsMore({ block, slot }: { readonly block: Block; readonly slot: Slot }, more: number): Edit[] {
+  const rounds = plannedRounds(block.rounds);
+  const last = slot.sets.findLast((set) => set?.role === "working");
+  if (more <= 0 || rounds === null || !last) return [];
+  const count = Math.min(LIMITS.rounds, slot.sets.length + more);
+  const added = Array.from({ length: count - slot.sets.length }, (_, index): WorkSet => {
+    const id = `${last.id}+${index + 1}`;
+    return {
+      ...last,
+      id,
+      segments: last.segments.map((segment) => ({ ...segment, id: `${segment.id}+${index + 1}` })),
+    };
+  });
+  const grown = rounds >= count ? [] : diffBlock(block, { rounds: { kind: "fixed", count } });
+  const partners = block.slots.filter((other) => other !== slot && other.sets.length < count);
+  return [
+    ...grown,
+    ...diffSlotSets(slot, [...slot.sets, ...added]),
+    ...partners.flatMap((other) =>
+      diffSlotSets(other, [...other.sets, ...Array.from({ length: count - other.sets.length }, () => null)]),
+    ),
+  ];
 }

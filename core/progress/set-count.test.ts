@@ -3,7 +3,7 @@ import { SHIPPED_CATALOGUE } from "../exercise/catalogue";
 import { applyEdits } from "../session/edits";
 import { printSession } from "../session/shorthand/print";
 import { read } from "../testing/helpers";
-import { oneSetFewer } from "./fewer-sets";
+import { oneSetFewer } from "./set-count";
 
 /** The text with a set fewer of one lift of its first block. */
 function fewer(text: string, lift = 0): string {

@@ -1,0 +1,10 @@
+import { CarryOnScreen } from "@/screens/weeks/carry-on";
+import { answer, requireScope } from "../../../ask";
+
+export const metadata = { title: "Carry on" };
+
+export default async function CarryOnPage() {
+  const scope = await requireScope("coach");
+  const { clients } = await answer(scope, "clients.names", {});
+  return <CarryOnScreen clients={clients} />;
+}

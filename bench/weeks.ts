@@ -1,0 +1,137 @@
+/** A plan of 12 weeks of 4 days: how long its weeks take from nothing and after a change, and the rest of it run many times. */
+import { NO_OWN_EXERCISES, projectContextOf, type WeeksView, weeksModel } from "../contract";
+import {
+  applyPlanEdits,
+  assumptionsFor,
+  DEFAULT_SETTINGS,
+  expandSession,
+  type PlanDocument,
+  projectPlan,
+  runSteps,
+  SHIPPED_CATALOGUE,
+  sessionOfWeek,
+  whatIfSteps,
+  writeLift,
+} from "../core";
+import { BOATHOUSE, countingIds, exposure, read } from "../core/testing/helpers";
+import { phase, planOf } from "../core/testing/plans";
+
+const DAYS = [
+  "A1 Back squat 4x5 rir2 r150\n\nB1 Bench press 4x6-8 rir2 r120\n\nC1 Barbell row 4x8-10 rir2 r120\n\nD1 Overhead press 4x6-8 rir2 r120\n\nE1 Dumbbell curl 4x10-12 rir1 r75\n\nF1 Lateral raise 4x12-15 rir1 r60",
+  "A1 Deadlift 4x5 rir2 r150\n\nB1 Chin-up 4x5-8 rir2 r120\n\nC1 Dumbbell press 4x8-10 rir2 r90\n\nD1 Goblet squat 4x10-12 rir2 r90\n\nE1 Cable press-down 4x10-12 rir1 r60\n\nF1 Front plank 4x30s r45",
+];
+const TODAY = "2026-01-05";
+const LOGGED: Readonly<Record<string, readonly [kg: number, reps: number, curveKg?: number]>> = {
+  "back-squat": [90, 5],
+  "bench-press": [60, 7],
+  "barbell-row": [60, 9],
+  "overhead-press": [40, 7],
+  "dumbbell-curl": [12, 11],
+  "lateral-raise": [8, 13],
+  deadlift: [120, 5],
+  "chin-up": [0, 7, 80],
+  "dumbbell-bench-press": [22, 9],
+  "goblet-squat": [24, 11],
+  "triceps-press-down": [25, 11],
+};
+
+function view(document: PlanDocument): WeeksView {
+  return {
+    today: TODAY,
+    settings: DEFAULT_SETTINGS,
+    exercises: NO_OWN_EXERCISES,
+    clients: [],
+    client: {
+      id: "c",
+      name: "C",
+      trainingAge: "intermediate",
+      rounding: "nearest",
+      minutes: 60,
+      priorities: {},
+      gymId: null,
+      bodyMassKg: 80,
+    },
+    gyms: [{ id: "g", name: "Gym", equipment: BOATHOUSE }],
+    plans: [],
+    plan: { id: "p", revision: 0, document },
+    sessions: [],
+    lifts: Object.entries(LOGGED).map(([id, [kg, reps, curveKg = kg]]) => ({
+      lineage: id,
+      exerciseId: id,
+      exposures: [28, 21, 14, 7].map((ago) =>
+        exposure(
+          new Date(Date.parse(TODAY) - ago * 86_400_000).toISOString().slice(0, 10),
+          Array.from({ length: 4 }, () => ({ loadKg: kg, curveKg, reps, rir: 2, target: { low: reps, high: reps } })),
+        ),
+      ),
+      tested: [],
+      trainingMaxKg: null,
+    })),
+    known: [],
+  };
+}
+
+const median = (work: () => unknown, times = 7): number => {
+  work();
+  const samples = Array.from({ length: times }, () => {
+    const began = performance.now();
+    work();
+    return performance.now() - began;
+  });
+  return samples.sort((a, b) => a - b)[Math.floor(times / 2)]!;
+};
+
+export function weeksBench(): void {
+  const document = planOf(
+    TODAY,
+    [0, 1, 3, 4].map((weekday, place) => [`d${weekday}`, weekday, read(DAYS[place % 2]!, `d${place}`)] as const),
+    { phases: [phase("build", 5), phase("deload", 1), { ...phase("build", 6), id: "b2" }] },
+  );
+  const of = view(document);
+  const context = projectContextOf(of);
+  const projected = projectPlan(document, context);
+  const plain = { catalogue: SHIPPED_CATALOGUE, settings: DEFAULT_SETTINGS };
+  const expanded = projected.map(({ resolved }) => expandSession(resolved.document, plain));
+  const json = median(() => JSON.parse(JSON.stringify(expanded)));
+  const slot = document.days[0]!.base.blocks[0]!.slots[0]!;
+  const withSets = (typed: string): PlanDocument => {
+    const written = writeLift(
+      sessionOfWeek(document, "d0", 3)!.document,
+      slot.id,
+      typed,
+      SHIPPED_CATALOGUE,
+      countingIds(typed),
+    );
+    if (!written.ok) throw new Error(written.message);
+    const item = {
+      id: typed,
+      dayId: "d0",
+      edits: written.edits,
+      span: { kind: "fromWeek", week: 3 },
+      note: "",
+    } as const;
+    const edited = applyPlanEdits(document, [{ kind: "insert", list: "patches", item, after: null }]);
+    if (!edited.ok) throw new Error(edited.message);
+    return edited.plan;
+  };
+  const whole = median(() => weeksModel(document, { ...of }));
+  // Each change is another one: nothing of it is known from before.
+  let next = 0;
+  const changes = Array.from({ length: 8 }, (_, index) => withSets(`5x${3 + index} rir2`));
+  const changed = median(() => weeksModel(changes[next++]!, of));
+  const began = performance.now();
+  runSteps(whatIfSteps(document, context, assumptionsFor("intermediate"), { runs: 200 }));
+  const whatIf = performance.now() - began;
+  console.log(
+    `\nWeeks of a plan, ${projected.length} sessions (JSON round trip of them expanded: ${json.toFixed(1)} ms):`,
+  );
+  console.log(
+    `  every figure from nothing      ${whole.toFixed(0).padStart(5)} ms   ${(whole / json).toFixed(1)} × JSON`,
+  );
+  console.log(
+    `  after one cell was changed     ${changed.toFixed(0).padStart(5)} ms   ${(changed / json).toFixed(1)} × JSON`,
+  );
+  console.log(
+    `  the rest of it run 200 times   ${whatIf.toFixed(0).padStart(5)} ms   ${(whatIf / whole).toFixed(0)} × every figure once`,
+  );
+}

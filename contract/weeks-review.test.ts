@@ -1,0 +1,189 @@
+import { describe, expect, it } from "vitest";
+import {
+  addDays,
+  applyPlanEdits,
+  DEFAULT_SETTINGS,
+  PLAN_VERSION,
+  type PlanDocument,
+  sessionOfWeek,
+  USUAL_SHIFT,
+} from "../core";
+import { BOATHOUSE, countingIds, exposure, read } from "../core/testing/helpers";
+import { carriedWeek, NO_OWN_EXERCISES, type WeeksView, weeksModel, weeksReview } from ".";
+
+const START = "2026-09-28";
+const TODAY = "2026-11-24";
+const BASE = read("A1 Back squat 3x5 rir2 r150\n\nB1 Bench press 3x8 rir2 r120");
+const plan: PlanDocument = {
+  version: PLAN_VERSION,
+  name: "Autumn",
+  startDate: START,
+  phases: [
+    { id: "a", kind: "build", name: "", weeks: 12, methodId: null, shift: USUAL_SHIFT.build },
+    { id: "b", kind: "deload", name: "", weeks: 1, methodId: null, shift: USUAL_SHIFT.deload },
+  ],
+  days: [
+    { id: "mon", name: "Heavy", placed: { kind: "weekday", weekday: 0 }, timeOfDay: null, base: BASE },
+    {
+      id: "thu",
+      name: "Light",
+      placed: { kind: "weekday", weekday: 3 },
+      timeOfDay: null,
+      base: read("A1 Dumbbell curl 3x10 rir2", "c"),
+    },
+  ],
+  patches: [],
+  absences: [],
+  goals: [],
+  missed: "move",
+};
+const [squat, bench] = BASE.blocks.map(({ slots }) => slots[0]!);
+
+/** Eight weeks: the squat goes up each week, the bench press stands; Thursdays are kept or not. */
+function viewOf({ benchRir = 2, thursdays = true } = {}): WeeksView {
+  const weeks = Array.from({ length: 8 }, (_, week) => week);
+  const done = (slotId: string, kg: (week: number) => number, reps: number, rir: number) =>
+    weeks.map((week) => ({
+      ...exposure(
+        addDays(START, 7 * week),
+        Array.from({ length: 3 }, () => ({ loadKg: kg(week), reps, rir, target: { low: reps, high: reps } })),
+      ),
+      sessionId: `mon${week}`,
+      slotId,
+    }));
+  return {
+    today: TODAY,
+    settings: DEFAULT_SETTINGS,
+    exercises: NO_OWN_EXERCISES,
+    clients: [],
+    client: {
+      id: "c",
+      name: "Somebody",
+      trainingAge: "intermediate",
+      rounding: "nearest",
+      minutes: 60,
+      priorities: {},
+      gymId: null,
+      bodyMassKg: 80,
+    },
+    gyms: [{ id: "g", name: "Gym", equipment: BOATHOUSE }],
+    plans: [],
+    plan: { id: "p", revision: 0, document: plan },
+    sessions: plan.days.flatMap((day) =>
+      weeks.map((week) => ({
+        id: `${day.id}${week}`,
+        dayId: day.id,
+        week,
+        date: addDays(START, 7 * week + (day.id === "mon" ? 0 : 3)),
+        state: day.id === "mon" || thursdays ? ("done" as const) : ("draft" as const),
+        wasSent: false,
+        summary: null,
+        own: null,
+      })),
+    ),
+    lifts: [
+      {
+        lineage: "back-squat",
+        exerciseId: "back-squat",
+        exposures: done(squat!.id, (week) => 80 + 2.5 * week, 5, 2),
+        tested: [],
+        trainingMaxKg: null,
+      },
+      {
+        lineage: "bench-press",
+        exerciseId: "bench-press",
+        exposures: done(bench!.id, () => 60, 8, benchRir),
+        tested: [],
+        trainingMaxKg: null,
+      },
+    ],
+    known: [],
+  };
+}
+const review = (options = {}) => weeksReview(viewOf(options), countingIds("new"))!;
+
+describe("weeks in review", () => {
+  it("says what moved, what stands still, and what was best until then", () => {
+    const [up, still] = review().lifts;
+    expect(up).toMatchObject({ name: "Back squat", gainedKg: 17.5, trend: { kind: "moving" } });
+    expect(up!.weeks.filter((one) => one?.isRecord)).toHaveLength(7);
+    expect(still).toMatchObject({ name: "Bench press", gainedKg: 0, trend: { kind: "stalled" } });
+    // The coming weeks are no part of it.
+    expect(up!.weeks.slice(9).every((one) => one === null)).toBe(true);
+  });
+
+  it("a lift that stands still comes before one that moves, with a change that can be taken", () => {
+    const { next } = review();
+    expect(next.map(({ kind }) => kind)).toEqual(["stalled", "moving"]);
+    const [stalled] = next;
+    if (stalled?.kind !== "stalled") throw new Error("not stalled");
+    const edited = applyPlanEdits(plan, stalled.edits);
+    if (!edited.ok) throw new Error(edited.message);
+    expect(sessionOfWeek(edited.plan, "mon", 9)!.conflicts).toEqual([]);
+    expect(edited.plan).not.toEqual(plan);
+  });
+
+  it("one that ends at nothing in reserve goes lighter for a week, and on", () => {
+    const [stalled] = review({ benchRir: 0 }).next;
+    if (stalled?.kind !== "stalled") throw new Error("not stalled");
+    expect(stalled.way).toBe("lighter");
+    const edited = applyPlanEdits(plan, stalled.edits);
+    if (!edited.ok) throw new Error(edited.message);
+    const kgOf = (document: PlanDocument) =>
+      weeksModel(document, viewOf({ benchRir: 0 }))
+        .days[0]!.rows[1]!.cells.slice(9, 11)
+        .map((cell) => cell!.topKg!);
+    const [lighter] = kgOf(edited.plan);
+    expect(lighter).toBeLessThan(kgOf(plan)[0]!);
+  });
+
+  it("under seven in ten sessions kept is said first: fewer of them, and which would be left", () => {
+    const [first] = review({ thursdays: false }).next;
+    expect(first).toMatchObject({ kind: "fewSessions", done: 3, planned: 7, leaves: ["Heavy"] });
+    expect(review().next.some(({ kind }) => kind === "fewSessions")).toBe(false);
+    const edited = applyPlanEdits(plan, first?.kind === "fewSessions" ? first.edits : []);
+    expect(edited.ok && edited.plan.days.map(({ id }) => id)).toEqual(["mon"]);
+  });
+
+  it("the coming week is carried on by the rules, and what a coach decides is said", () => {
+    const carried = carriedWeek(viewOf())!;
+    expect(carried.week).toBe(8);
+    // Monday of this week has gone by: Thursday is left of it.
+    expect(carried.sessions.map(({ name }) => name)).toEqual(["Light"]);
+    const monday = { ...viewOf(), today: "2026-11-22" };
+    const [heavy] = carriedWeek(monday)!.sessions;
+    const [squats, press] = heavy!.lifts;
+    expect(squats).toMatchObject({ before: { topKg: 97.5 }, next: { topKg: 102.5 }, needs: null });
+    expect(press!.before!.topKg).toBe(60);
+    const sent = viewOf();
+    const known = [0, 1, 2, 3, 4].map((more) => ({
+      ...sent.sessions[0]!,
+      id: `x${more}`,
+      dayId: "thu",
+      week: 8 + more,
+      state: "draft" as const,
+      wasSent: true,
+    }));
+    expect(carriedWeek({ ...sent, sessions: [...sent.sessions, ...known] })!.sessions.map(({ name }) => name)).toEqual([
+      "Heavy",
+    ]);
+  });
+
+  it("pain is for the coach to look at", () => {
+    const view = viewOf();
+    const [squats, ...others] = view.lifts;
+    const last = squats!.exposures.at(-1)!;
+    const hurt = { ...last, sets: last.sets.map((set) => ({ ...set, pain: 6 })) };
+    const lifts = [{ ...squats!, exposures: [...squats!.exposures.slice(0, -1), hurt] }, ...others];
+    const carried = carriedWeek({ ...view, lifts, today: "2026-11-22" })!;
+    const [squat, press] = carried.sessions[0]!.lifts;
+    expect(squat!.needs).toMatch(/Pain of 6/);
+    // Eight weeks at the same load are too.
+    expect(press!.needs).toMatch(/^The same loads and reps/);
+    expect(carried.need).toBe(carried.sessions.flatMap(({ lifts: all }) => all).filter(({ needs }) => needs).length);
+  });
+
+  it("without a plan there is nothing to look back on", () => {
+    expect(weeksReview({ ...viewOf(), plan: null }, countingIds())).toBeNull();
+  });
+});

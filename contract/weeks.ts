@@ -1,0 +1,302 @@
+/** A client's weeks: what was done of the plan, what is asked now, and what would be asked in the weeks ahead. */
+import {
+  addDays,
+  addLoads,
+  allBlocks,
+  allWorkingSets,
+  type Exposure,
+  exerciseOrThrow,
+  expandSession,
+  type GymEquipment,
+  type MuscleLoads,
+  mondayOf,
+  type PlanDay,
+  type PlanDocument,
+  type PlannedLift,
+  type PlanPhase,
+  type ProjectContext,
+  type ProjectedSession,
+  phaseOfWeek,
+  plannedLifts,
+  planWeeks,
+  projectPlan,
+  type SessionDocument,
+  type SessionState,
+  type SessionSummary,
+  type Settings,
+  type Slot,
+  sessionVolume,
+} from "../core";
+import { catalogueIn, type StudioExercises } from "./catalogue";
+import type { ClientName, KnownLift, LiftLog, SessionContext } from "./views";
+
+/** A session of the plan that is a row: opened, sent or trained. */
+export interface PlanSession {
+  readonly id: string;
+  readonly dayId: string;
+  readonly week: number;
+  readonly date: string;
+  readonly state: SessionState;
+  readonly wasSent: boolean;
+  readonly summary: SessionSummary | null;
+  /** Its document where it was changed at the desk and is not what the plan says. */
+  readonly own: SessionDocument | null;
+}
+
+export interface WeeksView {
+  readonly today: string;
+  readonly settings: Settings;
+  readonly exercises: StudioExercises;
+  readonly clients: readonly ClientName[];
+  readonly client: Pick<
+    SessionContext["client"],
+    "id" | "name" | "trainingAge" | "rounding" | "minutes" | "priorities"
+  > & {
+    readonly gymId: string | null;
+    readonly bodyMassKg: number | null;
+  };
+  readonly gyms: readonly { readonly id: string; readonly name: string; readonly equipment: GymEquipment }[];
+  readonly plans: readonly { readonly id: string; readonly name: string }[];
+  /** The plan that is looked at; null: the client has none. */
+  readonly plan: { readonly id: string; readonly revision: number; readonly document: PlanDocument } | null;
+  readonly sessions: readonly PlanSession[];
+  readonly lifts: readonly LiftLog[];
+  readonly known: readonly KnownLift[];
+}
+
+const contexts = new WeakMap<WeeksView, ProjectContext>();
+
+/** What projecting the plan reads; one for a view, so that what was projected is known again. */
+export function projectContextOf(view: WeeksView): ProjectContext {
+  let context = contexts.get(view);
+  if (!context) {
+    context = contextOf(view);
+    contexts.set(view, context);
+  }
+  return context;
+}
+
+function contextOf(view: WeeksView): ProjectContext {
+  const gyms = new Map(view.gyms.map(({ id, equipment }) => [id, equipment]));
+  const usual = gyms.get(view.client.gymId ?? "") ?? view.gyms[0]!.equipment;
+  const logs = new Map(view.lifts.map((lift) => [lift.lineage, lift]));
+  const bySession = new Map(view.sessions.map((one) => [`${one.dayId} ${one.week}`, one]));
+  return {
+    catalogue: catalogueIn(view.exercises),
+    settings: view.settings,
+    bodyMassKg: view.client.bodyMassKg,
+    policy: view.client.rounding,
+    related: view.known.flatMap(({ exerciseId, e1rmKg }) => (e1rmKg ? [{ exerciseId, e1rmKg }] : [])),
+    trainingMaxKg: (lineage) => logs.get(lineage)?.trainingMaxKg ?? null,
+    gymOf: (gymId) => gyms.get(gymId ?? "") ?? usual,
+    logOf: (lineage) => logs.get(lineage) ?? null,
+    today: view.today,
+    isClosed: (dayId, week) => {
+      const session = bySession.get(`${dayId} ${week}`);
+      return session !== undefined && session.state !== "draft";
+    },
+    ownOf: (dayId, week) => bySession.get(`${dayId} ${week}`)?.own ?? null,
+  };
+}
+
+export type CellState = "done" | "missed" | "planned" | "away";
+
+export interface WeekCell {
+  readonly week: number;
+  readonly dayId: string;
+  readonly state: CellState;
+  /** Working sets, done or asked. */
+  readonly sets: number;
+  /** Reps of each, where they are known. */
+  readonly reps: readonly (number | null)[];
+  /** The heaviest set's load as it is loaded; null: not known. */
+  readonly topKg: number | null;
+  /** The same as a share of the e1RM, 0–1.3; null without a record. */
+  readonly share: number | null;
+  /** Changed by hand for this week. */
+  readonly isChanged: boolean;
+  /** The lift as it would be asked; null where the week has gone by. */
+  readonly lift: PlannedLift | null;
+  readonly date: string;
+}
+
+export interface WeekRow {
+  readonly key: string;
+  readonly dayId: string;
+  readonly slot: Slot;
+  readonly name: string;
+  readonly cells: readonly (WeekCell | null)[];
+}
+
+export interface WeekColumn {
+  readonly week: number;
+  readonly monday: string;
+  readonly phase: PlanPhase;
+  readonly isNow: boolean;
+  readonly muscles: MuscleLoads;
+  /** Minutes of its sessions, done or planned. */
+  readonly minutes: number;
+  readonly done: number;
+  readonly planned: number;
+}
+
+export interface WeeksModel {
+  readonly columns: readonly WeekColumn[];
+  readonly days: readonly { readonly day: PlanDay; readonly rows: readonly WeekRow[] }[];
+  readonly sessions: readonly ProjectedSession[];
+  readonly conflicts: readonly {
+    readonly patchId: string;
+    readonly week: number;
+    readonly dayId: string;
+    readonly message: string;
+  }[];
+}
+
+/** Weeks across, days and lifts down. */
+export function weeksModel(plan: PlanDocument, view: WeeksView): WeeksModel {
+  const context = projectContextOf(view);
+  const sessions = projectPlan(plan, context);
+  const ahead = new Map(sessions.map((one) => [`${one.dayId} ${one.week}`, one]));
+  const kept = new Map(view.sessions.map((one) => [`${one.dayId} ${one.week}`, one]));
+  const weeks = Array.from({ length: planWeeks(plan) }, (_, week) => week);
+  const exposures = new Map<string, Exposure>();
+  for (const lift of view.lifts)
+    for (const exposure of lift.exposures) exposures.set(`${exposure.sessionId} ${exposure.slotId}`, exposure);
+  const days = plan.days.map((day) => ({
+    day,
+    rows: allBlocks(day.base).flatMap((block) =>
+      block.slots.map((slot): WeekRow => {
+        const cellAt = (week: number): WeekCell | null => {
+          const key = `${day.id} ${week}`;
+          const session = kept.get(key) ?? null;
+          const one = ahead.get(key);
+          const isChanged =
+            Boolean(session?.own) ||
+            plan.patches.some((patch) => patch.dayId === day.id && changes(patch, slot, week, plan));
+          if (one) return plannedCell(one, slot, context, isChanged);
+          const exposure = session ? exposures.get(`${session.id} ${slot.id}`) : undefined;
+          const date = session?.date ?? addDays(plan.startDate, 7 * week);
+          const at = { week, dayId: day.id, isChanged, lift: null, date };
+          if (!exposure)
+            return { ...at, state: "missed", sets: allWorkingSets(slot).length, reps: [], topKg: null, share: null };
+          const sets = exposure.sets.filter((set) => set.working);
+          return {
+            ...at,
+            state: "done",
+            sets: sets.length,
+            reps: sets.map(({ reps }) => reps),
+            topKg: sets.length > 0 ? Math.max(...sets.map(({ loadKg }) => loadKg)) : null,
+            share: null,
+          };
+        };
+        return {
+          key: `${day.id} ${slot.id}`,
+          dayId: day.id,
+          slot,
+          name: exerciseOrThrow(context.catalogue, slot.exerciseId).name,
+          cells: weeks.map(cellAt),
+        };
+      }),
+    ),
+  }));
+  const thisMonday = mondayOf(view.today);
+  const columns = weeks.map((week): WeekColumn => {
+    const monday = addDays(mondayOf(plan.startDate), 7 * week);
+    const own = plan.days.map((day) => ({
+      session: kept.get(`${day.id} ${week}`),
+      one: ahead.get(`${day.id} ${week}`),
+    }));
+    let muscles: MuscleLoads = {};
+    let minutes = 0;
+    for (const { session, one } of own) {
+      const asked = one && !one.isAway ? plannedVolume(one, view) : null;
+      muscles = addLoads(muscles, session?.summary?.muscles ?? asked?.muscles ?? {});
+      minutes += session?.summary?.minutes ?? asked?.minutes ?? 0;
+    }
+    return {
+      week,
+      monday,
+      phase: phaseOfWeek(plan, week)!,
+      isNow: monday === thisMonday,
+      muscles,
+      minutes: Math.round(minutes),
+      done: own.filter(({ session }) => session?.state === "done").length,
+      planned: plan.days.length,
+    };
+  });
+  const conflicts = sessions.flatMap(({ conflicts: found, week, dayId }) =>
+    found.map((conflict) => ({ ...conflict, week, dayId })),
+  );
+  return { columns, days, sessions, conflicts };
+}
+
+interface PlannedVolume {
+  readonly muscles: MuscleLoads;
+  readonly minutes: number;
+}
+
+const volumes = new WeakMap<ProjectedSession["resolved"], PlannedVolume>();
+
+function plannedVolume(session: ProjectedSession, view: WeeksView): PlannedVolume {
+  let volume = volumes.get(session.resolved);
+  if (!volume) {
+    volume = volumeOf(session, view);
+    volumes.set(session.resolved, volume);
+  }
+  return volume;
+}
+
+function volumeOf({ resolved }: ProjectedSession, view: WeeksView): PlannedVolume {
+  const context = { catalogue: catalogueIn(view.exercises), settings: view.settings };
+  const timeline = expandSession(resolved.document, {
+    ...context,
+    rampReps: (slot) => resolved.ramps.get(slot.id)?.map((set) => set.reps) ?? [],
+  });
+  return { muscles: sessionVolume(timeline, context).muscles, minutes: timeline.seconds / 60 };
+}
+
+function plannedCell(
+  session: ProjectedSession,
+  slot: Slot,
+  context: ProjectContext,
+  isChanged: boolean,
+): WeekCell | null {
+  const lift = plannedLifts(session, context).find((one) => one.slot.id === slot.id);
+  if (!lift) return null;
+  const loads = lift.sets.flatMap(({ kg }) => (kg === null ? [] : [kg]));
+  const shares = lift.sets.flatMap(({ shareOfE1rm }) => (shareOfE1rm === null ? [] : [shareOfE1rm]));
+  return {
+    isChanged,
+    week: session.week,
+    dayId: session.dayId,
+    state: session.isAway ? "away" : "planned",
+    sets: lift.sets.length,
+    reps: lift.sets.map(({ reps }) => reps),
+    topKg: loads.length > 0 ? Math.max(...loads) : null,
+    share: shares.length > 0 ? Math.max(...shares) : null,
+    lift,
+    date: session.date,
+  };
+}
+
+/** Whether a patch touches a lift in a week. */
+function changes(patch: PlanDocument["patches"][number], slot: Slot, week: number, plan: PlanDocument): boolean {
+  const { span } = patch;
+  // A change from a week on has its knot where it begins.
+  const holds = span.kind === "phase" ? phaseOfWeek(plan, week)?.id === span.phaseId : span.week === week;
+  if (!holds) return false;
+  const ids = new Set([
+    slot.id,
+    ...slot.sets.flatMap((set) => (set ? [set.id, ...set.segments.map(({ id }) => id)] : [])),
+  ]);
+  return patch.edits.some((edit) =>
+    Object.values(edit as Record<string, unknown>).some((value) => typeof value === "string" && ids.has(value)),
+  );
+}
+
+/** "4×8", "8, 8, 7". */
+export function repsWords({ sets, reps }: Pick<WeekCell, "sets" | "reps">): string {
+  const [first] = reps;
+  if (first === undefined || first === null) return `${sets}×`;
+  return reps.every((one) => one === first) ? `${sets}×${first}` : reps.map((one) => one ?? "?").join(",");
+}

@@ -1,0 +1,31 @@
+/** The phases of a plan. */
+
+export type PhaseKind = "build" | "hold" | "deload" | "peak" | "test";
+
+export interface PlanPhase {
+  readonly id: string;
+  readonly kind: PhaseKind;
+  readonly name: string;
+  readonly weeks: number;
+  /** The method in force where a session or block names none; null: the plan leaves it open. */
+  readonly methodId: string | null;
+  /** What the phase shifts in every session, against its base: percent of working sets and of loads, reps in reserve. */
+  readonly shift: PhaseShift;
+}
+
+export interface PhaseShift {
+  readonly setsPercent: number;
+  readonly loadPercent: number;
+  readonly rir: number;
+}
+
+/** What each kind is for, as a coach calls it. */
+export const PHASE_WORDS: Readonly<Record<PhaseKind, string>> = {
+  build: "build up",
+  hold: "hold",
+  deload: "deload",
+  peak: "peak",
+  test: "test",
+};
+
+export const phaseWords = ({ name, kind }: Pick<PlanPhase, "name" | "kind">): string => name || PHASE_WORDS[kind];

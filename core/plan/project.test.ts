@@ -1,0 +1,145 @@
+import { describe, expect, it } from "vitest";
+import { allWorkingSets } from "../session/grammar";
+import { exposure, read } from "../testing/helpers";
+import { phase, planOf, projectContext } from "../testing/plans";
+import { addDays } from "../units";
+import type { PlanDocument } from "./plan";
+import { hangsOn, type ProjectContext, plannedLifts, projectPlan, rulesSideBySide } from "./project";
+import { NO_SHIFT, shifted, USUAL_SHIFT } from "./shift";
+
+const START = "2026-11-02";
+const TODAY = "2026-11-16";
+const SQUAT = read("A1 Back squat 4x5 rir2 r150\n\nB1 Bench press 3x8 rir2 r120");
+const plan = (more: Partial<PlanDocument> = {}): PlanDocument =>
+  planOf(START, [["mon", 0, SQUAT]], { phases: [phase("build", 4), phase("deload", 1), phase("build", 3)], ...more });
+const five = (date: string, kg: number) =>
+  exposure(
+    date,
+    Array.from({ length: 4 }, () => ({ loadKg: kg, reps: 5, target: { low: 5, high: 5 } })),
+  );
+const context = (more: Partial<ProjectContext> = {}): ProjectContext =>
+  projectContext({
+    logOf: (lineage) =>
+      lineage === "back-squat" ? { exposures: [five(START, 90), five("2026-11-09", 95)], tested: [] } : null,
+    today: TODAY,
+    isClosed: (_day, week) => week < 2,
+    ...more,
+  });
+const squats = (document = plan(), more: Partial<ProjectContext> = {}) =>
+  projectPlan(document, context(more)).map((session) => plannedLifts(session, context())[0]!.sets.map(({ kg }) => kg));
+
+describe("a phase's shift", () => {
+  it("a deload halves the sets, keeps one of each lift, takes its percent off what rules say and adds to the reserve", () => {
+    const deload = shifted(SQUAT, USUAL_SHIFT.deload);
+    const [squat, bench] = deload.blocks.map(({ slots }) => allWorkingSets(slots[0]!));
+    expect([squat!.length, bench!.length]).toEqual([2, 2]);
+    expect(deload.blocks[0]!.rounds).toEqual({ kind: "fixed", count: 2 });
+    expect(squat![0]!.segments[0]).toMatchObject({ load: { kind: "ofNext", percent: -5 }, rir: { low: 4, high: 4 } });
+    const [single] = shifted(read("Back squat 1x5"), { setsPercent: -90, loadPercent: 0, rir: 0 }).blocks;
+    expect(allWorkingSets(single!.slots[0]!)).toHaveLength(1);
+  });
+
+  it("a load that was written stays, more sets are added, and no shift is the same document", () => {
+    const written = shifted(read("Back squat 3x5 @80kg"), { setsPercent: 34, loadPercent: -10, rir: 0 });
+    const sets = allWorkingSets(written.blocks[0]!.slots[0]!);
+    expect(sets).toHaveLength(4);
+    expect(sets.every(({ segments }) => segments[0]!.load.kind === "fixed")).toBe(true);
+    expect(shifted(SQUAT, NO_SHIFT)).toBe(SQUAT);
+  });
+});
+
+describe("a plan ahead of its log", () => {
+  it("goes on as if all were made: a step a week, the deload lighter and shorter, and on from before it", () => {
+    const [third, fourth, deload, after] = squats();
+    expect(third).toEqual([100, 100, 100, 100]);
+    expect(fourth).toEqual([105, 105, 105, 105]);
+    expect(deload).toHaveLength(2);
+    expect(deload![0]).toBeLessThan(110);
+    // What the deload did does not count: the rule goes on from the week before it.
+    expect(after).toEqual([110, 110, 110, 110]);
+  });
+
+  it("is the same whenever it is asked, and a change in a later week leaves the earlier ones", () => {
+    expect(squats()).toEqual(squats());
+    const shorter = plan({
+      patches: [
+        {
+          id: "p",
+          dayId: "mon",
+          span: { kind: "onlyWeek", week: 6 },
+          note: "",
+          edits: [{ kind: "removeSlot", slotId: SQUAT.blocks[1]!.slots[0]!.id }],
+        },
+      ],
+    });
+    expect(squats(shorter).slice(0, 4)).toEqual(squats().slice(0, 4));
+  });
+
+  it("after any change it is what it would be from nothing, and what the change does not touch is not resolved again", () => {
+    const warm = context();
+    const bench = SQUAT.blocks[1]!.slots[0]!;
+    const first = projectPlan(plan(), warm);
+    const changed = plan({
+      patches: [
+        {
+          id: "p",
+          dayId: "mon",
+          span: { kind: "onlyWeek", week: 5 },
+          note: "",
+          edits: [{ kind: "removeSlot", slotId: bench.id }],
+        },
+      ],
+    });
+    const again = projectPlan(changed, warm);
+    const cold = projectPlan(changed, context());
+    expect(again.map(({ resolved, next }) => [[...resolved.loads], [...next]])).toEqual(
+      cold.map(({ resolved, next }) => [[...resolved.loads], [...next]]),
+    );
+    // Weeks 3 to 5 are the same sessions; from week 6 on the bench press has another log.
+    expect(again.map(({ resolved }, index) => resolved === first[index]!.resolved)).toEqual([
+      true,
+      true,
+      true,
+      false,
+      false,
+      false,
+    ]);
+    expect(projectPlan(plan(), warm).every(({ resolved }, index) => resolved === first[index]!.resolved)).toBe(true);
+  });
+
+  it("side by side with the others a rule says what it says in the week itself, also where it changes more than loads", () => {
+    const squat = SQUAT.blocks[0]!.slots[0]!;
+    const rule = { kind: "density", stepSeconds: 10, floorSeconds: 60 } as const;
+    const base = { ...SQUAT, blocks: [{ ...SQUAT.blocks[0]!, slots: [{ ...squat, rule }] }] };
+    for (const session of projectPlan(planOf(START, [["mon", 0, base]]), context())) {
+      const own = rulesSideBySide(session, squat.id, context()).find((one) => one.rule.kind === "density");
+      expect(own!.next).toEqual(session.next.get(squat.id));
+    }
+  });
+
+  it("a week away is not trained, and the rule comes back from it", () => {
+    const away = plan({ absences: [{ id: "a", from: "2026-11-16", until: "2026-11-22", gymId: null }] });
+    const sessions = projectPlan(away, context());
+    expect(sessions[0]!.isAway).toBe(true);
+    const next = sessions[1]!.next.get(SQUAT.blocks[0]!.slots[0]!.id)!;
+    expect(next.reasons.map(({ kind }) => kind)).toEqual(["timeOff"]);
+    expect(next.sets[0]!.loadKg).toBe(95);
+  });
+
+  it("says what a prescription hangs on: made, missed, a week away", () => {
+    const answer = hangsOn(plan(), context(), { dayId: "mon", week: 3, lineage: "back-squat" })!;
+    expect(answer.before).toMatchObject({ week: 2, date: TODAY });
+    const top = (sets: readonly { readonly kg: number | null }[]) => sets[0]!.kg;
+    expect([top(answer.made), top(answer.missed), top(answer.away)]).toEqual([105, 100, 95]);
+    expect(hangsOn(plan(), context(), { dayId: "mon", week: 2, lineage: "back-squat" })).toBeNull();
+  });
+
+  it("of a plan of a year nothing that was closed is asked again", () => {
+    const year = plan({ phases: [phase("build", 48)] });
+    const sessions = projectPlan(year, context());
+    expect(sessions).toHaveLength(46);
+    expect(sessions.every(({ date }) => date >= TODAY)).toBe(true);
+    expect(new Set(sessions.map(({ date }) => date)).size).toBe(46);
+    expect(sessions.at(-1)!.date).toBe(addDays(START, 47 * 7));
+  });
+});

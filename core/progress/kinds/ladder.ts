@@ -1,0 +1,91 @@
+/**
+ * The bodyweight ladder: less help, the body alone, added load; and where a move has none of these, the next rung (handbook
+ * section 9, rule 10). Under the lower mark it goes the other way.
+ */
+import { nextHeavier, nextLighter } from "../../load/equipment";
+import type { Exposure } from "../../log";
+import type { Edit } from "../../session/edits";
+import { lineageOf } from "../../session/shorthand/parse";
+import type { RuleOf } from "../rule";
+import { asRepeated, loadOf, type Ruled, repsEdits, type Situation, topOf } from "../situation";
+import { loadStep } from "./load-first";
+
+/** The rung that the client stands on: from the lift's own, the last one in either direction that was trained since. */
+function standing(rule: RuleOf<"bodyweightLadder">, { context, last, earlier }: Situation): Standing {
+  const own = rule.rungs.indexOf(context.exercise.id);
+  let best: Standing = { place: own, days: [...earlier, last] };
+  if (own < 0) return best;
+  for (const [place, id] of rule.rungs.entries()) {
+    const days = (context.exposuresOf?.(id) ?? []).filter(
+      ({ purpose, sets }) => purpose === "training" && sets.length > 0,
+    );
+    if (place !== own && days.length > 0 && days.at(-1)!.date > best.days.at(-1)!.date) best = { place, days };
+  }
+  return best;
+}
+
+interface Standing {
+  readonly place: number;
+  readonly days: readonly Exposure[];
+}
+
+export function bodyweightLadder(rule: RuleOf<"bodyweightLadder">, situation: Situation): Ruled {
+  const { context, lift, targets } = situation;
+  const { place, days } = standing(rule, situation);
+  const last = days.at(-1)!;
+  const isOwn = last === situation.last;
+  const done = targets.map((_, index) => last.sets[index]?.reps ?? 0);
+  const [least, most] = [Math.min(...done), Math.max(...done)];
+  const fromId = rule.rungs[place] ?? context.exercise.id;
+  const on = (toId: string): Edit[] =>
+    toId === context.exercise.id
+      ? []
+      : [
+          { kind: "setSlot", slotId: lift.slot.id, field: "exerciseId", value: toId },
+          { kind: "setSlot", slotId: lift.slot.id, field: "lineage", value: lineageOf(toId, lift.slot.setup) },
+        ];
+  const rung = (to: number): Ruled | null => {
+    const toId = rule.rungs[to];
+    if (place < 0 || toId === undefined) return null;
+    const edits = [...on(toId), ...repsEdits(lift, rule.lowMark)];
+    const up = to > place;
+    return {
+      sets: targets.map(() => ({ loadKg: 0, reps: rule.lowMark })),
+      edits,
+      reasons: [
+        {
+          kind: up ? "rungUp" : "rungDown",
+          fromId,
+          toId,
+          mark: up ? rule.highMark : rule.lowMark,
+        },
+      ],
+    };
+  };
+  if (least >= rule.highMark) {
+    // The load goes first, where the gym has something to add or help to take off.
+    if (
+      isOwn &&
+      nextHeavier(context.loads, topOf(last)) &&
+      (topOf(last) < 0 || place === rule.rungs.length - 1 || place < 0)
+    )
+      return loadStep(null, "topMark", situation, rule.lowMark);
+    return rung(place + 1) ?? asRepeated(situation);
+  }
+  if (most < rule.lowMark) {
+    const lighter = isOwn ? nextLighter(context.loads, topOf(last)) : null;
+    if (lighter)
+      return {
+        sets: targets.map(({ low }) => ({ loadKg: lighter.kg, reps: low })),
+        reasons: [{ kind: "moreHelp", fromKg: topOf(last), toKg: lighter.kg, mark: rule.lowMark }],
+      };
+    return rung(place - 1) ?? asRepeated(situation);
+  }
+  const room = done.findIndex((reps) => reps < rule.highMark);
+  const reps = done.map((count, index) => Math.max(rule.lowMark, count + (index === room ? 1 : 0)));
+  return {
+    sets: targets.map((_, index) => ({ loadKg: loadOf(last, index), reps: reps[index]! })),
+    edits: [...on(fromId), ...(isOwn ? [] : repsEdits(lift, rule.lowMark))],
+    reasons: [{ kind: "moreReps", set: room + 1, reps: reps[room]!, high: rule.highMark, last: done }],
+  };
+}

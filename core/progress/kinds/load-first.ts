@@ -1,0 +1,27 @@
+/** Load first: all sets and reps made at the reserve asked, a step up (handbook section 9, rule 1). */
+import { roundToBuildable } from "../../load/equipment";
+import { stepUp } from "../bound";
+import type { RuleOf } from "../rule";
+import { heldBack, loadOf, notMade, type RiseCause, type Ruled, type Situation, topOf } from "../situation";
+
+export function loadFirst(rule: RuleOf<"loadFirst">, situation: Situation): Ruled {
+  return notMade(situation) ?? loadStep(rule.stepKg, "allMade", situation);
+}
+
+/** All sets up by one step; `null`: the step that fits the lift. `reps`: where the scheme's own are not what is aimed at there. */
+export function loadStep(stepKg: number | null, why: RiseCause, situation: Situation, reps?: number): Ruled {
+  const { targets, last, context } = situation;
+  const { exercise, settings } = context;
+  const usual = exercise.body === "lower" ? settings.lowerStepKg : settings.upperStepKg;
+  const step = stepUp(topOf(last), stepKg ?? usual, targets.at(-1)!, situation, context);
+  if (step.kind !== "up") return heldBack(step, situation);
+  const sets = targets.map((target, index) => {
+    const wanted = loadOf(last, index) + (step.kg - topOf(last));
+    const built = roundToBuildable(context.loads, wanted, "nearest");
+    return {
+      loadKg: built && built.kg >= loadOf(last, index) - 0.002 ? built.kg : loadOf(last, index),
+      reps: reps ?? target.high,
+    };
+  });
+  return { sets, reasons: [{ kind: "rise", fromKg: topOf(last), toKg: step.kg, why }] };
+}

@@ -1,0 +1,2 @@
+/** Where changes of a plan that are not kept yet lie on this device. */
+export const weeksKey = (planId: string): string => `yarvex:weeks:${planId}`;

@@ -1,0 +1,178 @@
+/** A client's weeks: a plan from a split, a cell changed and the weeks after it, a deload, and a session opened from them. */
+import { expect, test } from "@playwright/test";
+import { alive, enterAsCoach, expectAccessible, PHONE } from "./helpers";
+
+test("a plan is started from a split, a lift is changed from a week on, a deload is put in, and all is kept", async ({
+  page,
+}) => {
+  await enterAsCoach(page);
+  await page.getByRole("link", { name: "Weeks", exact: true }).click();
+  await page.waitForURL(/\/weeks/);
+  await page.getByLabel("Client").selectOption({ label: "Palle Brandt" });
+  await page.waitForURL(/for=/);
+  await page.getByRole("button", { name: "Start a plan" }).click();
+  const sheet = page.getByRole("dialog");
+  await sheet.getByLabel("Minutes at most").fill("5");
+  await expect(sheet.getByText("Between 15 and 240 minutes.")).toBeVisible();
+  await sheet.getByLabel("Minutes at most").fill("45");
+  await sheet.getByLabel("Days a week").selectOption("2");
+  const upperLower = sheet.getByRole("article", { name: "Upper and lower" });
+  await expect(upperLower.getByRole("row", { name: /chest/ })).toBeVisible();
+  await upperLower.getByRole("button", { name: "Start this plan" }).click();
+  await page.waitForURL(/plan=/);
+  await expect(page.getByRole("heading", { name: "Upper and lower" })).toBeVisible();
+  await alive(page);
+  await expectAccessible(page);
+
+  // The cell in hand is the next session's first lift; its sets are typed as at the desk.
+  const cells = (week: number) => page.getByRole("button", { name: new RegExp(`, week ${week}: `) });
+  const sets = page.getByRole("textbox", { name: "Sets", exact: true });
+  await sets.fill("nothing of the kind");
+  await page.getByRole("button", { name: "Change", exact: true }).click();
+  await expect(sets).toHaveAttribute("aria-invalid", "true");
+  await expect(sets).toHaveValue("nothing of the kind");
+  await sets.fill("5x6 rir2");
+  await page.getByRole("button", { name: "Change", exact: true }).click();
+  await expect(cells(1).first()).toHaveAccessibleName(/5×6/);
+  await expect(cells(5).first()).toHaveAccessibleName(/5×6/);
+  await expect(page.getByText(/cells differ from what is kept/)).toBeVisible();
+  await page.keyboard.press("Escape");
+  await page.getByRole("button", { name: "Undo" }).click();
+  await expect(cells(5).first()).not.toHaveAccessibleName(/5×6/);
+  await page.getByRole("button", { name: "Redo" }).click();
+
+  await page.getByRole("button", { name: /^build up/ }).click();
+  await page.getByRole("button", { name: "A week fewer" }).click();
+  await page.getByRole("button", { name: "Deload after it" }).click();
+  await expect(cells(5).first()).toHaveAccessibleName(/[23]×6/);
+  // A closed tab loses nothing that was not kept.
+  await page.reload();
+  await alive(page);
+  await expect(page.getByText(/cells differ from what is kept/)).toBeVisible();
+  await page.getByRole("button", { name: "Keep", exact: true }).click();
+  await expect(page.getByText(/differ from what is kept/)).toHaveCount(0);
+  await page.reload();
+  await alive(page);
+  await expect(cells(1).first()).toHaveAccessibleName(/5×6/);
+
+  // By keyboard: to the week after, whose rule and what it hangs on are told.
+  await cells(1).first().focus();
+  await page.keyboard.press("ArrowRight");
+  await expect(cells(2).first()).toBeFocused();
+  await page.getByText("What each rule would ask here").click();
+  await page.getByLabel("Goes on by").selectOption({ label: "A set more" });
+  await page.getByLabel("At most, sets").fill("7");
+  await page.getByRole("button", { name: "Set", exact: true }).click();
+  await page.getByRole("button", { name: "Keep", exact: true }).click();
+  await expect(page.getByText(/differ from what is kept/)).toHaveCount(0);
+  await page.setViewportSize(PHONE);
+  await expectAccessible(page);
+  await page.setViewportSize({ width: 1280, height: 800 });
+  await page.getByRole("button", { name: /^Open .*week/ }).click();
+  await page.waitForURL(/\/session\//);
+  await expect(page.getByRole("heading", { level: 1 })).toBeVisible();
+});
+
+test("a change in the demo's weeks moves the weeks after it and is put back as it was", async ({ page }) => {
+  await enterAsCoach(page);
+  await page.goto("/weeks");
+  await alive(page);
+  await page.getByLabel("Client").selectOption({ label: "Marit Solhaug" });
+  await page.waitForURL(/for=/);
+  const deadlift = page.getByRole("row", { name: /^Deadlift/ }).getByRole("button");
+  const before = await deadlift.last().getAttribute("aria-label");
+  await page.getByRole("textbox", { name: "Sets", exact: true }).fill("5x3 @90kg rir3");
+  await page.getByRole("button", { name: "Change", exact: true }).click();
+  await expect(deadlift.last()).toHaveAccessibleName(/5×3 at 90 kg/);
+  await page.getByRole("button", { name: "Put back" }).click();
+  await expect(deadlift.last()).toHaveAccessibleName(before!);
+  await expect(page.getByText(/differ from what is kept/)).toHaveCount(0);
+});
+
+test("the rest of a plan is run many times, stopped, run again, and a goal has its chance", async ({ page }) => {
+  await enterAsCoach(page);
+  await page.goto("/weeks");
+  await alive(page);
+  await page.getByLabel("Client").selectOption({ label: "Ines Calder" });
+  await page.waitForURL(/for=/);
+  await page.getByText("Goals", { exact: true }).click();
+  await page.getByLabel("Load, kg").fill("heavy");
+  await page.getByRole("button", { name: "Add the goal" }).click();
+  await expect(page.getByText("A load in kg, such as 107.5.")).toBeVisible();
+  await expect(page.getByLabel("Load, kg")).toHaveValue("heavy");
+  await page.getByLabel("Load, kg").fill("90");
+  await page.getByLabel("By", { exact: true }).fill("2020-01-01");
+  await page.getByRole("button", { name: "Add the goal" }).click();
+  await expect(page.getByText("That day is not ahead any more.")).toBeVisible();
+  await page.getByLabel("By", { exact: true }).fill(`${new Date().getFullYear() + 1}-01-31`);
+  await page.getByRole("button", { name: "Add the goal" }).click();
+  await expect(page.getByText(/^90 kg by/)).toBeVisible();
+
+  await page.getByRole("button", { name: /^Run the plan/ }).click();
+  await page.getByRole("button", { name: "Stop", exact: true }).click();
+  await expect(page.getByRole("progressbar")).toHaveCount(0);
+  await page.getByRole("button", { name: /^Run the plan/ }).click();
+  const section = page.getByRole("region", { name: "What if" });
+  await expect(section.getByText(/in eight runs of ten\.$/)).toBeVisible({ timeout: 60_000 });
+  await expect(section.getByText(/^90 kg by .*(in 10|hardly ever|nearly always)/)).toBeVisible();
+  await expectAccessible(page);
+  // A change makes the figures old, and says so.
+  await page.getByRole("textbox", { name: "Sets", exact: true }).fill("8x4 rir1");
+  await page.getByRole("button", { name: "Change", exact: true }).click();
+  await expect(section.getByText(/of the plan before your last change/)).toBeVisible();
+  await page.getByRole("button", { name: "Put back" }).click();
+});
+
+test("the weeks in review say what to do next, and a step taken is seen in the weeks ahead before it is kept", async ({
+  page,
+}) => {
+  await enterAsCoach(page);
+  await page.goto("/review/weeks");
+  await alive(page);
+  await page.getByLabel("Client").selectOption({ label: "Marit Solhaug" });
+  await page.waitForURL(/for=/);
+  await expect(page.getByRole("row", { name: /Back squat/ })).toContainText("e1RM");
+  await expectAccessible(page);
+  const next = page.getByRole("complementary", { name: "What next" });
+  await next
+    .getByRole("button", { name: /^(Add the set|Go lighter|Change the rule)$/ })
+    .first()
+    .click();
+  await page.waitForURL(/\/weeks/);
+  await expect(page.getByRole("button", { name: "Keep", exact: true })).toBeVisible();
+  await page.getByRole("button", { name: "Put back" }).click();
+  await expect(page.getByRole("button", { name: "Keep", exact: true })).toHaveCount(0);
+});
+
+test("every client's coming week is carried on: accepted, edited or left, a key each", async ({ page }) => {
+  await enterAsCoach(page);
+  await page.goto("/weeks/carry-on");
+  await alive(page);
+  const lines = page.getByRole("main").getByRole("listitem");
+  await expect(lines.filter({ hasText: "reading…" })).toHaveCount(0, { timeout: 60_000 });
+  const ready = lines.filter({ hasText: /moved/ });
+  const count = await ready.count();
+  expect(count).toBeGreaterThanOrEqual(3);
+  await expectAccessible(page);
+  const [first, second, third] = await Promise.all(
+    [0, 1, 2].map((index) => ready.nth(index).locator("[data-line]").textContent()),
+  );
+  const lineOf = (name: string | null | undefined) => lines.filter({ hasText: name! });
+  await lineOf(first).locator("[data-line]").click();
+  await page.keyboard.press("a");
+  await expect(lineOf(first).getByText(/sessions? sent$/)).toBeVisible();
+  await lineOf(second).locator("[data-line]").click();
+  await page.keyboard.press("l");
+  await expect(lineOf(second).getByText("left as it is")).toBeVisible();
+  await lineOf(third)
+    .getByRole("button", { name: /^Accept/ })
+    .click();
+  await expect(lineOf(third).getByText(/sessions? sent$/)).toBeVisible();
+  // What was sent is not carried on twice.
+  await page.reload();
+  await alive(page);
+  await expect(lines.filter({ hasText: "reading…" })).toHaveCount(0, { timeout: 60_000 });
+  await lineOf(second).locator("[data-line]").click();
+  await page.keyboard.press("e");
+  await page.waitForURL(/\/weeks\?for=/);
+});

@@ -1,0 +1,60 @@
+import type { WeekCell } from "@/contract";
+
+const WIDTH = 26;
+const HEIGHT = 24;
+const WARPS = [4, 10, 16, 22];
+
+/**
+ * A lift of a week as cloth: a weft for each set, over and under four warps, the tighter the nearer to the maximum; slack in a
+ * deload. Done is filled, planned is outlined, missed is a hole in its warp.
+ */
+export function Cloth({
+  cell,
+  isSlack,
+}: {
+  cell: Pick<WeekCell, "state" | "sets" | "share" | "isChanged">;
+  isSlack: boolean;
+}) {
+  const { state, sets, share, isChanged } = cell;
+  const color = state === "done" ? "var(--color-woad)" : "var(--color-indigo)";
+  // From loose at half of the maximum to tight at nine tenths.
+  const pitch = 5.2 - 2 * Math.min(1, Math.max(0, ((share ?? 0.75) - 0.5) / 0.4));
+  const shown = Math.min(sets, Math.floor((HEIGHT - 3) / pitch));
+  return (
+    <svg width={WIDTH} height={HEIGHT} aria-hidden className="shrink-0">
+      {WARPS.map((x) => (
+        <line key={x} x1={x} x2={x} y1={0} y2={HEIGHT} stroke="var(--color-thread)" strokeWidth={1} />
+      ))}
+      {state === "missed" || state === "away" ? (
+        <rect
+          x={1.5}
+          y={HEIGHT - 13}
+          width={WIDTH - 3}
+          height={11}
+          fill="var(--color-ground)"
+          stroke={state === "missed" ? "var(--color-madder)" : "var(--color-rule)"}
+          strokeDasharray={state === "missed" ? "2 2" : "1 3"}
+        />
+      ) : (
+        Array.from({ length: shown }, (_, weft) => {
+          const y = HEIGHT - 3 - weft * pitch;
+          return (
+            <g key={y}>
+              <path
+                d={isSlack ? `M1 ${y - 2} Q ${WIDTH / 2} ${y + 3} ${WIDTH - 1} ${y - 2}` : `M1 ${y} H${WIDTH - 1}`}
+                stroke={color}
+                strokeWidth={state === "done" ? 2.6 : 2}
+                strokeDasharray={state === "planned" ? "6 1" : undefined}
+                fill="none"
+              />
+              {WARPS.filter((_x, index) => (index + weft) % 2 === 0).map((x) => (
+                <line key={x} x1={x} x2={x} y1={y - 1.6} y2={y + 1.6} stroke="var(--color-cloth)" strokeWidth={1.2} />
+              ))}
+            </g>
+          );
+        })
+      )}
+      {isChanged ? <circle cx={WIDTH - 3} cy={3} r={2.6} fill="var(--color-walnut)" /> : null}
+    </svg>
+  );
+}

@@ -1,0 +1,47 @@
+"use client";
+import { Redo2, Undo2 } from "lucide-react";
+import { useEffect } from "react";
+
+interface Undoable {
+  readonly canUndo: boolean;
+  readonly canRedo: boolean;
+  readonly undo: () => void;
+  readonly redo: () => void;
+}
+
+/** Undo and redo, on their buttons and on Ctrl or ⌘ Z; within a field the keys are the field's own. */
+export function UndoButtons({ of }: { of: Undoable }) {
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      const isTyping = event.target instanceof HTMLInputElement || event.target instanceof HTMLTextAreaElement;
+      if (isTyping || !(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== "z") return;
+      event.preventDefault();
+      if (event.shiftKey) of.redo();
+      else of.undo();
+    };
+    window.addEventListener("keydown", onKey);
+    return () => window.removeEventListener("keydown", onKey);
+  }, [of]);
+  return (
+    <>
+      <button
+        type="button"
+        aria-label="Undo"
+        disabled={!of.canUndo}
+        onClick={of.undo}
+        className="p-1.5 disabled:opacity-40"
+      >
+        <Undo2 size={16} aria-hidden />
+      </button>
+      <button
+        type="button"
+        aria-label="Redo"
+        disabled={!of.canRedo}
+        onClick={of.redo}
+        className="p-1.5 disabled:opacity-40"
+      >
+        <Redo2 size={16} aria-hidden />
+      </button>
+    </>
+  );
+}

@@ -1,0 +1,321 @@
+"use client";
+import { clsx } from "clsx";
+import { line as d3line, scaleLinear } from "d3";
+import Link from "next/link";
+import { useRouter } from "next/navigation";
+import { useMemo } from "react";
+import {
+  catalogueIn,
+  type LiftAcrossWeeks,
+  type NextStep,
+  repsWords,
+  type WeeksReview,
+  type WeeksView,
+  weeksReview,
+} from "@/contract";
+import { decimal, exerciseOrThrow, isBodyweight, type PlanEdit, type Trend } from "@/core";
+import { newId } from "@/device/ids";
+import { weeksKey } from "@/device/weeks-key";
+import { ClientChoice } from "@/parts/client-choice";
+import { Cloth } from "@/parts/cloth";
+import { Selvedge } from "@/parts/selvedge";
+import { Button, buttonClass } from "@/ui/button";
+import { shortDate } from "@/ui/dates";
+
+const COLUMN = 66;
+
+/** What moved, what stands still and what to do next, over the weeks of a plan. */
+export function WeeksReviewScreen({ view }: { view: WeeksView | null }) {
+  const review = useMemo(() => (view ? weeksReview(view, newId) : null), [view]);
+  if (!view) return <main className="p-6 text-quiet">There is no client yet.</main>;
+  const choice = <ClientChoice view={view} page="/review/weeks" />;
+  if (!review || review.done === 0)
+    return (
+      <main className="flex flex-col items-start gap-3 p-6">
+        <header className="flex items-center gap-3">
+          <h1 className="text-lg font-bold">Weeks in review</h1>
+          {choice}
+        </header>
+        <p className="text-quiet">Nothing of a plan has been trained yet: there are no weeks to look back on.</p>
+        <Link href={`/weeks?for=${view.client.id}`} className={buttonClass("main")}>
+          To the weeks ahead
+        </Link>
+      </main>
+    );
+  return (
+    <div className="grid min-h-dvh grid-cols-1 content-start lg:h-dvh lg:grid-cols-[minmax(0,1fr)_300px] lg:grid-rows-[auto_minmax(0,1fr)_auto]">
+      <header className="flex flex-wrap items-center gap-x-3 gap-y-1 border-b border-thread px-4 py-2 lg:col-span-2">
+        <h1 className="text-lg font-bold">{view.plan?.document.name || "Weeks"} in review</h1>
+        {choice}
+        <div className="ml-auto flex gap-2">
+          <Link href="/review" className={buttonClass("plain")}>
+            Last session
+          </Link>
+          <Link href={`/weeks?for=${view.client.id}`} className={buttonClass("plain")}>
+            The weeks ahead
+          </Link>
+        </div>
+      </header>
+      <main
+        // It scrolls, and holds nothing else that a key could reach.
+        // biome-ignore lint/a11y/noNoninteractiveTabindex: a scrolling region must be reachable by keyboard
+        tabIndex={0}
+        className="min-w-0 overflow-x-auto lg:overflow-y-auto"
+      >
+        <Lifts review={review} view={view} />
+      </main>
+      <aside aria-label="What next" className="bg-cloth p-4 lg:overflow-y-auto lg:border-l lg:border-thread">
+        <h2 className="mb-2 text-base font-bold">What next</h2>
+        {review.next.length === 0 ? (
+          <p className="text-quiet">
+            Too little has been logged for advice: four days of a lift over three weeks say something.
+          </p>
+        ) : (
+          <ol className="flex flex-col gap-3">
+            {review.next.map((step) => (
+              <Step key={keyOf(step)} step={step} view={view} />
+            ))}
+          </ol>
+        )}
+      </aside>
+      <footer className="flex flex-wrap items-center gap-x-5 gap-y-1 bg-walnut px-4 py-2 text-onwalnut lg:col-span-2">
+        <Figure figure={`${review.done} of ${review.planned}`} words="sessions" />
+        <Figure figure={String(review.records)} words={review.records === 1 ? "best e1RM" : "best e1RMs"} />
+        <Figure figure={decimal(review.volumeLoadKg / 1000, 1)} words="t moved" />
+      </footer>
+    </div>
+  );
+}
+
+function Figure({ figure, words }: { figure: string; words: string }) {
+  return (
+    <p>
+      <span className="text-base font-bold">{figure}</span> <span className="narrow text-onwalnut-quiet">{words}</span>
+    </p>
+  );
+}
+
+const keyOf = (step: NextStep): string =>
+  step.kind === "stalled" || step.kind === "moving"
+    ? `${step.kind} ${step.lift.dayId} ${step.lift.slot.id}`
+    : step.kind === "underBand"
+      ? `under ${step.muscle}`
+      : step.kind;
+
+function Lifts({ review, view }: { review: WeeksReview; view: WeeksView }) {
+  const { model, lifts } = review;
+  const shown = model.columns.filter(({ week }) => lifts.some(({ weeks }) => weeks[week]));
+  return (
+    <table className="border-separate border-spacing-0">
+      <caption className="sr-only">Each lift across the weeks that have gone by: sets, load and e1RM</caption>
+      <thead>
+        <tr>
+          <th scope="col" className="sticky left-0 z-10 min-w-48 bg-ground pl-3 text-left">
+            <span className="sr-only">Lift</span>
+          </th>
+          {shown.map(({ week, monday, phase, isNow }) => (
+            <th
+              key={week}
+              scope="col"
+              style={{ minWidth: COLUMN }}
+              className={clsx(
+                "px-1 py-1 text-left font-normal",
+                phase.kind === "deload" ? "bg-weld-tint" : "bg-woad-tint",
+                isNow && "font-bold text-madder",
+              )}
+            >
+              <span className="narrow text-xs">{shortDate(monday)}</span>
+              {phase.kind === "deload" ? <span className="sr-only"> deload</span> : null}
+            </th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {lifts.map((lift) => (
+          <tr key={`${lift.dayId} ${lift.slot.id}`}>
+            <th
+              scope="row"
+              className="sticky left-0 z-10 border-b border-thread bg-ground py-1 pl-3 pr-2 text-left align-bottom"
+            >
+              <span className="block font-semibold leading-tight">{lift.name}</span>
+              <span className="narrow block text-xs font-normal text-quiet">{gainWords(lift)}</span>
+              <span
+                className={clsx(
+                  "narrow block text-xs",
+                  lift.trend.kind === "stalled" ? "font-bold text-weld" : "font-normal text-quiet",
+                )}
+              >
+                {trendWords(lift.trend)}
+              </span>
+            </th>
+            {shown.map(({ week, phase }) => {
+              const one = lift.weeks[week];
+              return (
+                <td key={week} className="border-b border-thread px-0.5 align-bottom">
+                  {one ? (
+                    <>
+                      {week === shown.find(({ week: first }) => lift.weeks[first])?.week ? (
+                        <Thread lift={lift} weeks={shown.map((column) => column.week)} from={week} />
+                      ) : null}
+                      <span className="flex items-end gap-1 pt-8">
+                        <Cloth cell={one.cell} isSlack={phase.kind === "deload"} />
+                        <span className="narrow text-xs leading-tight text-woad">
+                          {one.cell.state === "missed" ? (
+                            <span className="text-quiet">not done</span>
+                          ) : (
+                            <>
+                              {repsWords(one.cell)}
+                              <span className="block font-bold">
+                                {loadOf(one.cell.topKg, lift, view)}
+                                {one.isRecord ? (
+                                  <span className="text-indigo">
+                                    ◆<span className="sr-only"> best e1RM until then</span>
+                                  </span>
+                                ) : null}
+                              </span>
+                            </>
+                          )}
+                        </span>
+                      </span>
+                    </>
+                  ) : null}
+                </td>
+              );
+            })}
+          </tr>
+        ))}
+      </tbody>
+      <Selvedge model={{ ...model, columns: shown }} view={view} />
+    </table>
+  );
+}
+
+/** The e1RM as a thread over its row's weeks. */
+function Thread({ lift, weeks, from }: { lift: LiftAcrossWeeks; weeks: readonly number[]; from: number }) {
+  const points = weeks.flatMap((week, place) => {
+    const kg = lift.weeks[week]?.e1rmKg;
+    return kg ? [{ place: place - weeks.indexOf(from), kg, isRecord: lift.weeks[week]!.isRecord }] : [];
+  });
+  if (points.length < 2) return null;
+  const y = scaleLinear()
+    .domain([Math.min(...points.map(({ kg }) => kg)), Math.max(...points.map(({ kg }) => kg))])
+    .range([24, 4]);
+  const x = (place: number) => place * COLUMN + COLUMN / 2;
+  const path = d3line<(typeof points)[number]>()
+    .x(({ place }) => x(place))
+    .y(({ kg }) => y(kg));
+  return (
+    <span className="relative block h-0">
+      <svg
+        width={(points.at(-1)!.place + 1) * COLUMN}
+        height={28}
+        aria-hidden
+        className="pointer-events-none absolute top-0 left-0 z-[5]"
+      >
+        <path d={path(points) ?? ""} fill="none" stroke="var(--color-indigo)" strokeWidth={1.6} />
+        {points.map(({ place, kg, isRecord }) =>
+          isRecord ? (
+            <rect
+              key={place}
+              x={x(place) - 3.5}
+              y={y(kg) - 3.5}
+              width={7}
+              height={7}
+              transform={`rotate(45 ${x(place)} ${y(kg)})`}
+              fill="var(--color-indigo)"
+            />
+          ) : (
+            <circle key={place} cx={x(place)} cy={y(kg)} r={2} fill="var(--color-indigo)" />
+          ),
+        )}
+      </svg>
+    </span>
+  );
+}
+
+function loadOf(kg: number | null, lift: LiftAcrossWeeks, view: WeeksView): string {
+  if (kg === null) return "?";
+  const exercise = exerciseOrThrow(catalogueIn(view.exercises), lift.slot.exerciseId);
+  if (!isBodyweight(exercise)) return decimal(kg, 2);
+  return kg === 0 ? "body" : `${kg > 0 ? "+" : "−"}${decimal(Math.abs(kg), 2)}`;
+}
+
+function gainWords({ gainedKg, e1rmKg, dropOff }: LiftAcrossWeeks): string {
+  const parts: string[] = [];
+  if (e1rmKg !== null) parts.push(`e1RM ${decimal(e1rmKg, 1)} kg`);
+  if (gainedKg !== null) parts.push(`${gainedKg >= 0 ? "+" : "−"}${decimal(Math.abs(gainedKg), 2)} kg`);
+  if (dropOff !== null && dropOff >= 0.5)
+    parts.push(`${decimal(dropOff, 1)} ${dropOff === 1 ? "rep" : "reps"} lost by the last set`);
+  return parts.join(", ");
+}
+
+function trendWords(trend: Trend): string {
+  if (trend.kind === "tooEarly") return trend.exposures === 0 ? "no e1RM to go by" : "too early to say";
+  const figure = slopeWords(trend);
+  if (trend.kind === "stalled") return `stands still: ${figure}`;
+  return trend.kind === "moving" ? `moves: ${figure}` : `not sure: ${figure}`;
+}
+
+function slopeWords(trend: Trend): string {
+  if (trend.kind === "tooEarly") return "";
+  const [low, high] = trend.interval;
+  return `${signed(trend.percentAWeek)} % a week (${signed(low)} to ${signed(high)})`;
+}
+
+const signed = (figure: number): string => `${figure <= -0.05 ? "−" : "+"}${decimal(Math.abs(figure), 1)}`;
+
+const WAY_WORDS = {
+  aSetMore: { words: "Its muscles are under their band: a set more from the next week on.", button: "Add the set" },
+  lighter: { words: "Its sets end at nothing in reserve: 7.5 % lighter for a week, then on.", button: "Go lighter" },
+  otherRule: { words: "Sets and reserve are in order: let the reserve steer the load.", button: "Change the rule" },
+} as const;
+
+/** A step that can be taken goes to the weeks as a change that is not kept yet, so that what follows from it is seen first. */
+function Step({ step, view }: { step: NextStep; view: WeeksView }) {
+  const router = useRouter();
+  const see = ({ edits }: { readonly edits: readonly PlanEdit[] }) => {
+    if (!view.plan) return;
+    localStorage.setItem(weeksKey(view.plan.id), JSON.stringify({ edits }));
+    router.push(`/weeks?for=${view.client.id}&plan=${view.plan.id}`);
+  };
+  switch (step.kind) {
+    case "fewSessions":
+      return (
+        <li className="border-l-4 border-weld pl-3">
+          <p className="font-semibold">
+            {step.done} of {step.planned} sessions kept in four weeks
+          </p>
+          <p>
+            Fewer or shorter ones rather than a deload
+            {step.leaves.length > 0 ? `: ${step.leaves.join(", ")} would be left.` : "."}
+          </p>
+          {step.edits.length > 0 ? <Button onClick={() => see(step)}>A day fewer</Button> : null}
+        </li>
+      );
+    case "stalled":
+      return (
+        <li className="border-l-4 border-weld pl-3">
+          <p className="font-semibold">{step.lift.name} stands still</p>
+          <p>{WAY_WORDS[step.way].words}</p>
+          {step.edits.length > 0 ? <Button onClick={() => see(step)}>{WAY_WORDS[step.way].button}</Button> : null}
+        </li>
+      );
+    case "underBand":
+      return (
+        <li className="border-l-4 border-weld pl-3">
+          <p className="font-semibold">The {step.muscle} have room</p>
+          <p>
+            {decimal(step.sets, 1)} hard sets a week, band {decimal(step.low)} to {decimal(step.high)}, and they come
+            first.
+          </p>
+        </li>
+      );
+    case "moving":
+      return (
+        <li className="border-l-4 border-indigo pl-3">
+          <p className="font-semibold">{step.lift.name} moves</p>
+          <p>{slopeWords(step.lift.trend)}: on as it is.</p>
+        </li>
+      );
+  }
+}

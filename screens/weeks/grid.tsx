@@ -1,0 +1,254 @@
+"use client";
+import { clsx } from "clsx";
+import { type KeyboardEvent, useEffect, useRef } from "react";
+import { catalogueIn, repsWords, type WeekCell, type WeeksView } from "@/contract";
+import { decimal, isBodyweight, phaseWords, ruleName, suggestedRule, targetsOf } from "@/core";
+import { Cloth } from "@/parts/cloth";
+import { Selvedge } from "@/parts/selvedge";
+import { shortDate } from "@/ui/dates";
+import type { Weeks } from "./use-weeks";
+
+const STATE_WORDS = { done: "done", missed: "not done", planned: "planned", away: "away" } as const;
+
+/** Weeks across, days and lifts down, phases as bands on top; the selvedge counts muscles against their bands. */
+export function WeeksGrid({ weeks, view }: { weeks: Weeks; view: WeeksView }) {
+  const { model, ghost, selection, select } = weeks;
+  const table = useRef<HTMLTableElement>(null);
+  const frame = useRef<HTMLDivElement>(null);
+  const now = model.columns.findIndex(({ isNow }) => isNow);
+  // The present week is in sight with what led to it, and as much of what is ahead as there is room for.
+  useEffect(() => {
+    if (!frame.current || now < 0) return;
+    const led = frame.current.clientWidth < 600 ? 0 : 3;
+    const column = table.current?.querySelector<HTMLElement>(`[data-week="${Math.max(0, now - led)}"]`);
+    if (column && now > led) frame.current.scrollLeft = column.offsetLeft - 176;
+  }, [now]);
+  const rows = model.days.flatMap(({ day, rows: own }) => own.map((row) => ({ day, row })));
+  const move = (event: KeyboardEvent<HTMLTableElement>) => {
+    if (selection?.kind !== "cell") return;
+    const at = rows.findIndex(({ row }) => row.dayId === selection.dayId && row.slot.id === selection.slotId);
+    const step = {
+      ArrowLeft: [0, -1],
+      ArrowRight: [0, 1],
+      ArrowUp: [-1, 0],
+      ArrowDown: [1, 0],
+      Home: [0, -99],
+      End: [0, 99],
+    }[event.key];
+    if (!step) return;
+    event.preventDefault();
+    const row = rows[Math.min(rows.length - 1, Math.max(0, at + step[0]!))]!.row;
+    const week = Math.min(model.columns.length - 1, Math.max(0, selection.week + step[1]!));
+    select({ kind: "cell", dayId: row.dayId, slotId: row.slot.id, week });
+    requestAnimationFrame(() =>
+      table.current?.querySelector<HTMLElement>(`[data-cell="${row.key} ${week}"]`)?.focus({ preventScroll: false }),
+    );
+  };
+  const { found, isStale } = weeks.whatIf;
+  const likelyMissed = new Set(
+    isStale || !found
+      ? []
+      : found.result.cells
+          .filter(({ made, trained }) => made < 0.5 * trained)
+          .map(({ dayId, week, lineage }) => `${dayId} ${week} ${lineage}`),
+  );
+  const ghostOf = (key: string, week: number): WeekCell | null =>
+    ghost?.days.flatMap(({ rows: own }) => own).find((row) => row.key === key)?.cells[week] ?? null;
+  return (
+    <div ref={frame} className="overflow-x-auto pb-4 pr-3">
+      <table ref={table} className="border-separate border-spacing-0" onKeyDown={move}>
+        <caption className="sr-only">
+          Weeks of the plan: lifts down, weeks across. Arrow keys move; Enter writes in the side panel.
+        </caption>
+        <thead>
+          <PhaseRow weeks={weeks} />
+          <tr>
+            <th scope="col" className="sticky left-0 z-10 pl-3 min-w-40 bg-ground text-left">
+              <span className="sr-only">Lift</span>
+            </th>
+            {model.columns.map(({ week, monday, isNow }) => (
+              <th
+                key={week}
+                scope="col"
+                data-week={week}
+                aria-current={isNow ? "date" : undefined}
+                className={clsx(
+                  "min-w-[76px] px-1 py-1 text-left font-normal",
+                  isNow ? "border-x-2 border-t-2 border-madder text-madder" : "border-x-2 border-transparent",
+                )}
+              >
+                <span className="font-bold">{week + 1}</span>{" "}
+                <span className="narrow text-xs">{shortDate(monday)}</span>
+                {isNow ? <span className="sr-only"> this week</span> : null}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        {model.days.map(({ day, rows: own }) => (
+          <tbody key={day.id}>
+            <tr>
+              <th
+                scope="rowgroup"
+                className="sticky left-0 z-10 pl-3 border-b-2 border-thread bg-ground pt-2 text-left"
+              >
+                <span className="font-bold">{day.placed.kind === "weekday" ? WEEKDAYS[day.placed.weekday] : ""}</span>{" "}
+                <span className="narrow font-normal">{day.name}</span>
+              </th>
+              {model.columns.map(({ week, isNow }) => (
+                <td
+                  key={week}
+                  className={clsx(
+                    "border-b-2 border-b-thread border-x-2",
+                    isNow ? "border-x-madder" : "border-x-transparent",
+                  )}
+                />
+              ))}
+            </tr>
+            {own.map((row) => (
+              <tr key={row.key}>
+                <th
+                  scope="row"
+                  className="sticky left-0 z-10 pl-3 border-b border-thread bg-ground py-0.5 pr-2 text-left"
+                >
+                  <span className="block font-semibold leading-tight">{row.name}</span>
+                  <span className="narrow block text-xs font-normal leading-tight text-quiet">
+                    {ruleName(row.slot.rule ?? suggestedRule(targetsOf(row.slot))).toLowerCase()}
+                  </span>
+                </th>
+                {row.cells.map((cell, week) => {
+                  const { isNow, phase } = model.columns[week]!;
+                  const isHere =
+                    selection?.kind === "cell" &&
+                    selection.dayId === row.dayId &&
+                    selection.slotId === row.slot.id &&
+                    selection.week === week;
+                  return (
+                    <td
+                      key={`${row.key} ${model.columns[week]!.monday}`}
+                      className={clsx(
+                        "border-b border-thread border-x-2 p-0",
+                        isNow ? "border-x-madder" : "border-x-transparent",
+                      )}
+                    >
+                      {cell ? (
+                        <button
+                          type="button"
+                          data-cell={`${row.key} ${week}`}
+                          tabIndex={isHere ? 0 : -1}
+                          aria-pressed={isHere}
+                          aria-label={`${row.name}, week ${week + 1}: ${cellWords(cell, view)}, ${STATE_WORDS[cell.state]}${cell.isChanged ? ", changed by hand" : ""}`}
+                          onClick={() => select({ kind: "cell", dayId: row.dayId, slotId: row.slot.id, week })}
+                          className={clsx(
+                            "flex min-h-9 w-full items-end gap-1 px-0.5 py-0.5 text-left leading-tight",
+                            isHere ? "outline outline-2 outline-indigo" : "hover:bg-indigo-tint",
+                          )}
+                        >
+                          <Cloth cell={cell} isSlack={phase.kind === "deload"} />
+                          <Figures
+                            cell={cell}
+                            before={ghostOf(row.key, week)}
+                            view={view}
+                            isLikelyMissed={likelyMissed.has(`${row.dayId} ${week} ${cell.lift?.slot.lineage}`)}
+                          />
+                        </button>
+                      ) : null}
+                    </td>
+                  );
+                })}
+              </tr>
+            ))}
+          </tbody>
+        ))}
+        <Selvedge model={model} view={view} />
+      </table>
+    </div>
+  );
+}
+
+const WEEKDAYS = ["Mon", "Tue", "Wed", "Thu", "Fri", "Sat", "Sun"];
+
+/** "60", "+10", "−15": as the lift is loaded, without its unit, which the row's head and the panel say. */
+export function loadFigureWords(cell: Pick<WeekCell, "topKg" | "lift">, isOfBody: boolean): string {
+  if (cell.topKg === null) return "?";
+  const figure = decimal(Math.abs(cell.topKg), 2);
+  if (!isOfBody) return figure;
+  return cell.topKg === 0 ? "body" : `${cell.topKg > 0 ? "+" : "−"}${figure}`;
+}
+
+const isOfBody = (cell: WeekCell, view: WeeksView): boolean => {
+  const id = cell.lift?.slot.exerciseId;
+  const exercise = id ? catalogueIn(view.exercises).byId.get(id) : undefined;
+  return exercise ? isBodyweight(exercise) : cell.topKg !== null && cell.topKg <= 0;
+};
+
+const cellWords = (cell: WeekCell, view: WeeksView): string =>
+  cell.state === "missed"
+    ? `${cell.sets} sets`
+    : `${repsWords(cell)} at ${loadFigureWords(cell, isOfBody(cell, view))} kg`;
+
+function Figures({
+  cell,
+  before,
+  view,
+  isLikelyMissed,
+}: {
+  cell: WeekCell;
+  before: WeekCell | null;
+  view: WeeksView;
+  isLikelyMissed: boolean;
+}) {
+  if (cell.state === "missed") return <span className="narrow text-xs text-quiet">not done</span>;
+  if (cell.state === "away") return <span className="narrow text-xs text-quiet">away</span>;
+  const load = loadFigureWords(cell, isOfBody(cell, view));
+  const old = before && loadFigureWords(before, isOfBody(before, view));
+  const isMoved = before !== null && (old !== load || repsWords(before) !== repsWords(cell));
+  return (
+    <span className={cell.state === "done" ? "text-woad" : "text-indigo"}>
+      <span className="narrow block text-xs">{repsWords(cell)}</span>
+      <span className="block font-bold">
+        {load}
+        {isLikelyMissed ? (
+          <span className="text-weld">
+            ?<span className="sr-only"> likely missed</span>
+          </span>
+        ) : null}
+        {isMoved ? (
+          <s className="narrow ml-1 text-xs font-normal text-quiet">{old === load ? repsWords(before) : old}</s>
+        ) : null}
+      </span>
+    </span>
+  );
+}
+
+function PhaseRow({ weeks }: { weeks: Weeks }) {
+  const { plan, selection, select } = weeks;
+  return (
+    <tr>
+      <td className="sticky left-0 z-10 pl-3 bg-ground" />
+      {plan.phases.map((phase) => {
+        const isHere = selection?.kind === "phase" && selection.phaseId === phase.id;
+        return (
+          <td key={phase.id} colSpan={phase.weeks} className="px-0.5 pt-2">
+            <button
+              type="button"
+              aria-pressed={isHere}
+              onClick={() => select({ kind: "phase", phaseId: phase.id })}
+              className={clsx(
+                "flex min-h-7 w-full items-center gap-2 overflow-hidden whitespace-nowrap border px-1.5 text-left text-xs",
+                phase.kind === "deload" || phase.kind === "peak"
+                  ? "border-weld bg-weld-tint"
+                  : phase.kind === "test"
+                    ? "border-walnut bg-walnut text-ground"
+                    : "border-woad bg-woad-tint",
+                isHere && "outline outline-2 outline-indigo",
+              )}
+            >
+              <span className="font-bold">{phaseWords(phase)}</span>
+              {phase.weeks > 1 ? <span className="narrow">{phase.weeks} weeks</span> : null}
+            </button>
+          </td>
+        );
+      })}
+    </tr>
+  );
+}

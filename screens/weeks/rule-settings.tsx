@@ -1,0 +1,109 @@
+"use client";
+import { useState } from "react";
+import type { ProgressionRule } from "@/core";
+import { Button } from "@/ui/button";
+import { TextField } from "@/ui/field";
+
+/** A setting as a coach calls it; what is not here is not shown. */
+const NAMES: Readonly<Record<string, string>> = {
+  stepKg: "Step, kg (empty: the usual one)",
+  percents: "Percents, a week a line",
+  maxKg: "Training max, kg (empty: nine tenths of the e1RM)",
+  fromWeek: "First week of the first wave",
+  reps: "Reps, phase by phase",
+  weeksEach: "Weeks at each",
+  mostPercent: "At most, % a week",
+  repsOver: "Reps over the target",
+  risePercent: "Rise, %",
+  sets: "In so many sets",
+  stepSeconds: "Step, s",
+  floorSeconds: "Shortest rest, s",
+  lowMark: "Lower mark, reps",
+  highMark: "Upper mark, reps",
+  mostSeconds: "Slowest, s",
+  mostSets: "At most, sets",
+};
+
+type Value = number | null | readonly number[] | readonly (readonly number[])[];
+
+const printed = (key: string, value: Value): string => {
+  if (value === null) return "";
+  if (typeof value === "number") return String(key === "fromWeek" ? value + 1 : value);
+  return value.map((row) => (Array.isArray(row) ? row.join(" ") : row)).join(Array.isArray(value[0]) ? "\n" : " ");
+};
+
+const figures = (text: string): number[] =>
+  text
+    .split(/[\s;/]+/)
+    .filter(Boolean)
+    .map(Number);
+
+/** What was typed as the setting; a sentence where it is none. */
+function readAs(key: string, text: string, before: Value): Value | { readonly problem: string } {
+  const problem = { problem: "Write figures, such as 2.5 or 70 75 80." };
+  if (Array.isArray(before) && Array.isArray(before[0])) {
+    const rows = text
+      .split("\n")
+      .map(figures)
+      .filter((row) => row.length > 0);
+    if (rows.length === 0 || rows.flat().some((one) => !(one >= 20 && one <= 120)))
+      return { problem: "A line a week, each with percents between 20 and 120." };
+    return rows;
+  }
+  if (Array.isArray(before)) {
+    const row = figures(text);
+    return row.length > 0 && row.every((one) => Number.isInteger(one) && one >= 1 && one <= 50)
+      ? row
+      : { problem: "Whole reps, such as 6 4 2." };
+  }
+  if (text.trim() === "") return key === "stepKg" || key === "maxKg" ? null : problem;
+  const figure = Number(text.replace(",", "."));
+  if (!Number.isFinite(figure) || (figure < 0 && key !== "maxKg")) return problem;
+  return key === "fromWeek" ? Math.max(0, Math.round(figure) - 1) : figure;
+}
+
+/** The settings of a rule, kept together. */
+export function RuleSettingsForm({
+  rule,
+  onChange,
+}: {
+  rule: ProgressionRule;
+  onChange: (rule: ProgressionRule) => void;
+}) {
+  const settings = Object.entries(rule).filter(([key]) => key in NAMES) as [string, Value][];
+  const [typed, setTyped] = useState<Readonly<Record<string, string>>>(() =>
+    Object.fromEntries(settings.map(([key, value]) => [key, printed(key, value)])),
+  );
+  const [problems, setProblems] = useState<Readonly<Record<string, string>>>({});
+  if (settings.length === 0) return null;
+  const isChanged = settings.some(([key, value]) => typed[key] !== printed(key, value));
+  return (
+    <form
+      className="flex flex-col gap-2"
+      onSubmit={(event) => {
+        event.preventDefault();
+        const read = settings.map(([key, before]) => [key, readAs(key, typed[key] ?? "", before)] as const);
+        const wrong = read.flatMap(([key, value]) =>
+          value !== null && typeof value === "object" && "problem" in value ? [[key, value.problem] as const] : [],
+        );
+        setProblems(Object.fromEntries(wrong));
+        if (wrong.length === 0) onChange({ ...rule, ...Object.fromEntries(read) } as ProgressionRule);
+      }}
+    >
+      {settings.map(([key]) => (
+        <TextField
+          key={key}
+          label={NAMES[key]!}
+          error={problems[key] ?? null}
+          value={typed[key] ?? ""}
+          onChange={(event) => setTyped({ ...typed, [key]: event.target.value })}
+        />
+      ))}
+      <div>
+        <Button type="submit" disabled={!isChanged}>
+          Set
+        </Button>
+      </div>
+    </form>
+  );
+}

@@ -1,0 +1,377 @@
+"use client";
+import { useDeferredValue, useEffect, useId, useMemo, useState } from "react";
+import { catalogueIn, repsWords, type WeekCell, type WeeksView } from "@/contract";
+import {
+  allBlocks,
+  decimal,
+  exerciseOrThrow,
+  hangsOn,
+  isBodyweight,
+  liftRecord,
+  loadWords,
+  newRule,
+  nextSentence,
+  type PatchSpan,
+  type PlannedSet,
+  type ProgressionRule,
+  phaseOfWeek,
+  printSlot,
+  RULE_KINDS,
+  RULES,
+  type RuleKind,
+  ruleName,
+  rulesSideBySide,
+  type Slot,
+  sessionOfWeek,
+  slotLabels,
+  suggestedRule,
+  targetsOf,
+} from "@/core";
+import { newId } from "@/device/ids";
+import { Button } from "@/ui/button";
+import { fullDate, longDate } from "@/ui/dates";
+import { SelectField, TextField } from "@/ui/field";
+import { LineChart } from "@/ui/line-chart";
+import { Goals } from "./goals";
+import { PhasePanel } from "./phase-panel";
+import { RuleSettingsForm } from "./rule-settings";
+import type { WeekSelection, Weeks } from "./use-weeks";
+import { WhatIfSection } from "./what-if";
+
+/** How a prescription came about, what it hangs on, and where it is changed. */
+export function Side({ weeks, view }: { weeks: Weeks; view: WeeksView }) {
+  const { selection } = weeks;
+  return (
+    <aside
+      id="week-side"
+      tabIndex={-1}
+      aria-label="This week"
+      className="bg-cloth p-4 lg:overflow-y-auto lg:border-l lg:border-thread"
+    >
+      {selection === null ? (
+        <p className="text-quiet">Choose a lift in a week, or a phase above the weeks.</p>
+      ) : selection.kind === "phase" ? (
+        <PhasePanel key={selection.phaseId} weeks={weeks} phaseId={selection.phaseId} today={view.today} />
+      ) : (
+        <CellPanel weeks={weeks} view={view} at={selection} />
+      )}
+    </aside>
+  );
+}
+
+type CellAt = Extract<WeekSelection, { kind: "cell" }>;
+
+function CellPanel({ weeks, view, at }: { weeks: Weeks; view: WeeksView; at: CellAt }) {
+  const { model, plan } = weeks;
+  const day = plan.days.find((one) => one.id === at.dayId);
+  const row = model.days.flatMap(({ rows }) => rows).find((one) => one.dayId === at.dayId && one.slot.id === at.slotId);
+  const cell = row?.cells[at.week] ?? null;
+  if (!day || !row || !cell) return <p className="text-quiet">This lift is not done in that week.</p>;
+  const exercise = exerciseOrThrow(catalogueIn(view.exercises), cell.lift?.slot.exerciseId ?? row.slot.exerciseId);
+  return (
+    <div className="flex flex-col gap-4">
+      <header>
+        <p className="narrow text-quiet">
+          {longDate(cell.date)} · week {at.week + 1}
+        </p>
+        <h2 className="text-lg font-bold">{exercise.name}</h2>
+        <p className="text-2xl font-bold leading-tight">
+          {cell.topKg === null
+            ? "no load known yet"
+            : loadWords(exercise, cell.topKg, { amount: decimal(Math.abs(cell.topKg), 2), unit: "kg" })}
+        </p>
+        <p className="text-quiet">
+          {repsWords(cell)}
+          {cell.lift?.sets[0]?.rir != null ? `, ${decimal(cell.lift.sets[0].rir)} in reserve` : ""}
+          {cell.share !== null ? `, ${Math.round(100 * cell.share)} % of the e1RM expected then` : ""}
+        </p>
+      </header>
+      {cell.lift ? <Planned weeks={weeks} view={view} at={at} cell={cell} slot={row.slot} /> : <Past cell={cell} />}
+      <RecordLine weeks={weeks} view={view} slot={row.slot} />
+      <Goals key={row.slot.lineage} weeks={weeks} slot={row.slot} today={view.today} />
+      <WhatIfSection
+        state={weeks.whatIf}
+        model={model}
+        at={at}
+        lineage={cell.lift?.slot.lineage ?? row.slot.lineage}
+        goals={plan.goals.filter(({ lineage }) => lineage === row.slot.lineage)}
+      />
+      <div className="flex flex-wrap gap-2">
+        <Button disabled={weeks.isBusy || weeks.isChanged} onClick={() => weeks.open(at.dayId, at.week)}>
+          Open {day.name || "the session"}, week {at.week + 1}
+        </Button>
+      </div>
+      {weeks.isChanged ? <p className="text-quiet">Keep or put back the change before a session is opened.</p> : null}
+    </div>
+  );
+}
+
+function Past({ cell }: { cell: WeekCell }) {
+  return (
+    <p className="text-quiet">
+      {cell.state === "missed" ? "Planned and not done." : "Done; what was planned then stays as it was."}
+    </p>
+  );
+}
+
+function Planned({
+  weeks,
+  view,
+  at,
+  cell,
+  slot,
+}: {
+  weeks: Weeks;
+  view: WeeksView;
+  at: CellAt;
+  cell: WeekCell;
+  slot: Slot;
+}) {
+  const { model, context, plan } = weeks;
+  const session = model.sessions.find((one) => one.dayId === at.dayId && one.week === at.week)!;
+  const sides = useMemo(() => rulesSideBySide(session, at.slotId, context), [session, at.slotId, context]);
+  const own = cell.lift?.next ?? null;
+  const rule = slot.rule ?? suggestedRule(targetsOf(slot));
+  const conflict = model.conflicts.find((one) => one.dayId === at.dayId && one.week === at.week);
+  return (
+    <>
+      {conflict ? (
+        <p role="alert" className="border-l-4 border-weld bg-weld-tint px-2 py-1">
+          A change for this week does not fit its session any more: {conflict.message}
+        </p>
+      ) : null}
+      <section aria-label="Why" className="border-l-4 border-indigo pl-3">
+        <p className="font-semibold">{ruleName(rule)}</p>
+        <p>
+          {own ? nextSentence(own) : "No log of the like to go by: the load comes from the curve or a related lift."}
+        </p>
+      </section>
+      <CellForm key={`${at.slotId} ${at.week}`} weeks={weeks} view={view} at={at} />
+      <Hangs weeks={weeks} at={at} lineage={cell.lift!.slot.lineage} />
+      <details>
+        <summary className="cursor-pointer font-semibold">What each rule would ask here</summary>
+        <ul className="mt-2 flex flex-col gap-1.5">
+          {sides.map(({ rule: other, next }) => (
+            <li key={other.kind} className={other.kind === rule.kind ? "border-l-4 border-indigo pl-2" : "pl-3"}>
+              <span className="font-semibold">{ruleName(other)}</span>{" "}
+              {next ? (
+                <>
+                  <span className="font-bold text-indigo">{askedWords(next.sets)}</span>
+                  <span className="narrow block text-xs text-quiet">{nextSentence(next)}</span>
+                </>
+              ) : (
+                <span className="text-quiet">has nothing to go by</span>
+              )}
+            </li>
+          ))}
+        </ul>
+      </details>
+      <RuleForm
+        key={`${at.slotId} rule`}
+        weeks={weeks}
+        slot={slot}
+        at={at}
+        rule={rule}
+        phaseId={phaseOfWeek(plan, at.week)!.id}
+      />
+    </>
+  );
+}
+
+const askedWords = (sets: readonly { readonly loadKg: number; readonly reps: number }[]): string => {
+  const [first] = sets;
+  if (!first) return "";
+  const isSame = sets.every(({ loadKg, reps }) => loadKg === first.loadKg && reps === first.reps);
+  return isSame
+    ? `${sets.length}×${first.reps} at ${decimal(first.loadKg, 2)} kg`
+    : `${sets.map(({ reps }) => reps).join(",")} at ${decimal(Math.max(...sets.map(({ loadKg }) => loadKg)), 2)} kg`;
+};
+
+/** Sets, reps, load and effort as they are typed at the desk, for this week, from it on, or for its phase. */
+function CellForm({ weeks, view, at }: { weeks: Weeks; view: WeeksView; at: CellAt }) {
+  const written = useMemo(() => writtenLine(weeks, view, at), [weeks, view, at]);
+  const [typed, setTyped] = useState(written);
+  const [span, setSpan] = useState<PatchSpan["kind"]>("fromWeek");
+  const [error, setError] = useState<string | null>(null);
+  const name = useId();
+  useEffect(() => setTyped(written), [written]);
+  const phase = phaseOfWeek(weeks.plan, at.week)!;
+  const spans: Record<PatchSpan["kind"], PatchSpan> = {
+    onlyWeek: { kind: "onlyWeek", week: at.week },
+    fromWeek: { kind: "fromWeek", week: at.week },
+    phase: { kind: "phase", phaseId: phase.id },
+  };
+  return (
+    <form
+      className="flex flex-col gap-2"
+      onSubmit={(event) => {
+        event.preventDefault();
+        setError(weeks.writeCell(at, typed, spans[span]));
+      }}
+    >
+      <TextField
+        label="Sets"
+        hint="As at the desk: 4x5 rir2, 5,5,3 @90kg"
+        error={error}
+        value={typed}
+        onChange={(event) => {
+          setTyped(event.target.value);
+          setError(null);
+        }}
+      />
+      <fieldset className="flex flex-wrap gap-x-3 gap-y-1">
+        <legend className="sr-only">For which weeks</legend>
+        {(
+          [
+            ["onlyWeek", "only this week"],
+            ["fromWeek", "from now on"],
+            ["phase", "this phase"],
+          ] as const
+        ).map(([kind, words]) => (
+          <label key={kind} className="flex min-h-6 items-center gap-1.5">
+            <input type="radio" name={name} checked={span === kind} onChange={() => setSpan(kind)} />
+            {words}
+          </label>
+        ))}
+      </fieldset>
+      <div>
+        <Button type="submit" disabled={typed.trim() === written.trim()}>
+          Change
+        </Button>
+      </div>
+    </form>
+  );
+}
+
+/** The lift's line in that week, without its label and name. */
+function writtenLine({ plan }: Weeks, view: WeeksView, at: CellAt): string {
+  const document = sessionOfWeek(plan, at.dayId, at.week)?.document;
+  const block = document && allBlocks(document).find(({ slots }) => slots.some(({ id }) => id === at.slotId));
+  const slot = block?.slots.find(({ id }) => id === at.slotId);
+  if (!document || !block || !slot) return "";
+  const catalogue = catalogueIn(view.exercises);
+  const line = printSlot(slot, { ...block, slots: [slot], restAfterRound: null }, catalogue, slotLabels(document));
+  const at0 = line.search(/\s(\d+[x,]|\d+total|\d+(-\d+)?,|F\b)/);
+  return at0 < 0 ? line : line.slice(at0 + 1);
+}
+
+function Hangs({ weeks, at, lineage }: { weeks: Weeks; at: CellAt; lineage: string }) {
+  const asked = useDeferredValue(at);
+  const found = useMemo(
+    () => hangsOn(weeks.plan, weeks.context, { dayId: asked.dayId, week: asked.week, lineage }),
+    [weeks.plan, weeks.context, asked, lineage],
+  );
+  if (!found) return null;
+  const words = (sets: readonly PlannedSet[]) =>
+    sets.length === 0
+      ? "not asked"
+      : `${sets.length}×${sets[0]!.reps ?? "?"} at ${sets[0]!.kg === null ? "?" : decimal(Math.max(...sets.map(({ kg }) => kg ?? 0)), 2)} kg`;
+  return (
+    <section aria-label="It hangs on">
+      <h3 className="font-semibold">
+        It hangs on week {found.before.week + 1}{" "}
+        <span className="narrow font-normal text-quiet">{longDate(found.before.date)}</span>
+      </h3>
+      <dl className="mt-1">
+        {(
+          [
+            ["made", found.made],
+            ["missed", found.missed],
+            ["the week away", found.away],
+          ] as const
+        ).map(([name, sets]) => (
+          <div key={name} className="flex justify-between border-b border-thread py-0.5">
+            <dt>{name}</dt>
+            <dd className="font-semibold">{words(sets)}</dd>
+          </div>
+        ))}
+      </dl>
+    </section>
+  );
+}
+
+function RuleForm({
+  weeks,
+  slot,
+  at,
+  rule,
+  phaseId,
+}: {
+  weeks: Weeks;
+  slot: Slot;
+  at: CellAt;
+  rule: ProgressionRule;
+  phaseId: string;
+}) {
+  const [forPhase, setForPhase] = useState(false);
+  const [error, setError] = useState<string | null>(null);
+  const set = (next: ProgressionRule) => {
+    const edits = [{ kind: "setSlot", slotId: slot.id, field: "rule", value: next }] as const;
+    const item = {
+      id: newId(),
+      dayId: at.dayId,
+      edits,
+      span: { kind: "phase", phaseId },
+      note: "",
+    } as const;
+    setError(
+      weeks.change(
+        forPhase
+          ? [{ kind: "insert", list: "patches", item, after: weeks.plan.patches.at(-1)?.id ?? null }]
+          : [{ kind: "editDay", dayId: at.dayId, edits }],
+      ),
+    );
+  };
+  return (
+    <section aria-label="Rule" className="flex flex-col gap-2">
+      <SelectField
+        label="Goes on by"
+        hint={RULES[rule.kind].about}
+        error={error}
+        value={rule.kind}
+        onChange={(event) => set(newRule(event.target.value as RuleKind))}
+      >
+        {RULE_KINDS.map((kind) => (
+          <option key={kind} value={kind}>
+            {RULES[kind].name}
+          </option>
+        ))}
+      </SelectField>
+      <label className="flex min-h-6 items-center gap-1.5">
+        <input type="checkbox" checked={forPhase} onChange={(event) => setForPhase(event.target.checked)} />
+        in this phase alone
+      </label>
+      <RuleSettingsForm key={JSON.stringify(rule)} rule={rule} onChange={set} />
+    </section>
+  );
+}
+
+/** The lift's e1RM: what was logged, and where the plan would bring it if all is made. */
+function RecordLine({ weeks, view, slot }: { weeks: Weeks; view: WeeksView; slot: Slot }) {
+  const points = useMemo(() => {
+    const lift = view.lifts.find((one) => one.lineage === slot.lineage);
+    const logged = lift ? liftRecord(lift.exposures, view.settings, lift.tested).estimates : [];
+    const ahead = weeks.model.sessions.flatMap(({ date, records }) => {
+      const kg = records.get(slot.lineage)?.e1rmKg;
+      return kg ? [{ date, value: Math.round(kg * 10) / 10, isTested: true }] : [];
+    });
+    return [...logged.map(({ date, kg }) => ({ date, value: Math.round(kg * 10) / 10 })), ...ahead];
+  }, [view, slot, weeks.model]);
+  if (points.length === 0) return null;
+  const exercise = exerciseOrThrow(catalogueIn(view.exercises), slot.exerciseId);
+  const last = points.at(-1)!;
+  return (
+    <div>
+      <LineChart
+        title="e1RM"
+        unit={isBodyweight(exercise) ? "kg, body and load" : "kg"}
+        points={points}
+        width={260}
+        height={110}
+      />
+      <p className="narrow text-xs text-quiet">
+        Rings: if all is made. {decimal(last.value, 1)} kg by {fullDate(last.date)}.
+      </p>
+    </div>
+  );
+}

@@ -1,0 +1,174 @@
+"use client";
+import { useRouter } from "next/navigation";
+import { useCallback, useEffect, useMemo, useState } from "react";
+import { catalogueIn, projectContextOf, type WeeksView, weeksModel } from "@/contract";
+import {
+  applyPlanEdits,
+  comingDays,
+  type PatchSpan,
+  type PlanDocument,
+  type PlanEdit,
+  sessionOfWeek,
+  writeLift,
+} from "@/core";
+import { ask, replySentence } from "@/device/api";
+import { newId } from "@/device/ids";
+import { weeksKey } from "@/device/weeks-key";
+import { useWhatIf } from "./use-what-if";
+
+export type WeekSelection =
+  | { readonly kind: "cell"; readonly dayId: string; readonly slotId: string; readonly week: number }
+  | { readonly kind: "phase"; readonly phaseId: string };
+
+/** A change of the plan that is not kept yet, with the way back. */
+interface Step {
+  readonly edits: readonly PlanEdit[];
+  readonly inverse: readonly PlanEdit[];
+}
+
+/** The plan as it is kept and as it is being changed: later weeks are computed at once, the kept ones stay beside as ghosts. */
+export function useWeeks(view: WeeksView & { readonly plan: NonNullable<WeeksView["plan"]> }) {
+  const router = useRouter();
+  const kept = view.plan.document;
+  const [steps, setSteps] = useState<readonly Step[]>([]);
+  const [undone, setUndone] = useState<readonly Step[]>([]);
+  const [plan, setPlan] = useState<PlanDocument>(kept);
+  const [selection, setSelection] = useState<WeekSelection | null>(() => firstCell(view));
+  const [message, setMessage] = useState<string | null>(null);
+  const [notes, setNotes] = useState<readonly string[]>([]);
+  const [isBusy, setBusy] = useState(false);
+
+  // A change that was not kept survives a closed tab; one that does not fit the plan any more is said.
+  useEffect(() => {
+    const stored = localStorage.getItem(weeksKey(view.plan.id));
+    if (!stored) return;
+    const { edits } = JSON.parse(stored) as { edits: PlanEdit[] };
+    const edited = applyPlanEdits(kept, edits);
+    if (!edited.ok) return setMessage(`A change that was not kept does not fit any more: ${edited.message}`);
+    setPlan(edited.plan);
+    setSteps([{ edits, inverse: edited.inverse }]);
+  }, [view.plan.id, kept]);
+  useEffect(() => {
+    const edits = steps.flatMap((step) => step.edits);
+    if (edits.length > 0) localStorage.setItem(weeksKey(view.plan.id), JSON.stringify({ edits }));
+    else localStorage.removeItem(weeksKey(view.plan.id));
+  }, [steps, view.plan.id]);
+
+  const context = useMemo(() => projectContextOf(view), [view]);
+  const model = useMemo(() => weeksModel(plan, view), [plan, view]);
+  const ghost = useMemo(() => (steps.length > 0 ? weeksModel(kept, view) : null), [steps.length, kept, view]);
+
+  const whatIf = useWhatIf(view, plan, kept);
+
+  const change = useCallback(
+    (edits: readonly PlanEdit[]): string | null => {
+      const edited = applyPlanEdits(plan, edits);
+      if (!edited.ok) return edited.message;
+      setMessage(null);
+      setPlan(edited.plan);
+      setSteps((before) => [...before, { edits, inverse: edited.inverse }]);
+      setUndone([]);
+      return null;
+    },
+    [plan],
+  );
+
+  const undo = useCallback(() => {
+    const last = steps.at(-1);
+    const edited = last && applyPlanEdits(plan, last.inverse);
+    if (!last || !edited?.ok) return;
+    setPlan(edited.plan);
+    setSteps(steps.slice(0, -1));
+    setUndone((before) => [...before, last]);
+  }, [steps, plan]);
+
+  const redo = useCallback(() => {
+    const last = undone.at(-1);
+    const edited = last && applyPlanEdits(plan, last.edits);
+    if (!last || !edited?.ok) return;
+    setPlan(edited.plan);
+    setUndone(undone.slice(0, -1));
+    setSteps((before) => [...before, last]);
+  }, [undone, plan]);
+
+  const putBack = useCallback(() => {
+    setPlan(kept);
+    setSteps([]);
+    setUndone([]);
+  }, [kept]);
+
+  const keep = useCallback(async () => {
+    setBusy(true);
+    const edits = steps.flatMap((step) => step.edits);
+    const reply = await ask("plans.edit", { planId: view.plan.id, revision: view.plan.revision, edits });
+    setBusy(false);
+    if (reply.kind !== "ok") return setMessage(replySentence(reply));
+    localStorage.removeItem(weeksKey(view.plan.id));
+    setNotes(reply.value.notes);
+    setSteps([]);
+    router.refresh();
+  }, [steps, view.plan, router]);
+
+  /** What is typed for a lift of a week becomes a change for that week, from it on, or for its phase. */
+  const writeCell = useCallback(
+    (at: { dayId: string; slotId: string; week: number }, typed: string, span: PatchSpan): string | null => {
+      const session = sessionOfWeek(plan, at.dayId, at.week);
+      if (!session) return "That day is not in the plan any more.";
+      const written = writeLift(session.document, at.slotId, typed, catalogueIn(view.exercises), newId);
+      if (!written.ok) return written.message;
+      if (written.edits.length === 0) return "That is what it says already.";
+      const item = { id: newId(), dayId: at.dayId, edits: written.edits, span, note: "" };
+      return change([{ kind: "insert", list: "patches", item, after: plan.patches.at(-1)?.id ?? null }]);
+    },
+    [plan, change, view.exercises],
+  );
+
+  /** Opens a day's session of a week at the desk. */
+  const open = useCallback(
+    async (dayId: string, week: number) => {
+      setBusy(true);
+      const reply = await ask("plans.openSession", { planId: view.plan.id, dayId, week });
+      setBusy(false);
+      if (reply.kind !== "ok") return setMessage(replySentence(reply));
+      router.push(`/session/${reply.value.sessionId}`);
+    },
+    [view.plan.id, router],
+  );
+
+  return {
+    plan,
+    model,
+    ghost,
+    context,
+    selection,
+    select: setSelection,
+    change,
+    writeCell,
+    undo,
+    redo,
+    canUndo: steps.length > 0,
+    canRedo: undone.length > 0,
+    isChanged: steps.length > 0,
+    keep,
+    putBack,
+    open,
+    whatIf,
+    message,
+    notes,
+    isBusy,
+  };
+}
+
+export type Weeks = ReturnType<typeof useWeeks>;
+
+/** The first lift of the next session, or of the plan's first. */
+function firstCell({ plan, today, sessions }: WeeksView): WeekSelection | null {
+  const document = plan?.document;
+  if (!document) return null;
+  const isDone = (dayId: string, week: number) =>
+    sessions.some((one) => one.dayId === dayId && one.week === week && one.state !== "draft");
+  const next = comingDays(document, { today, isClosed: isDone })[0];
+  const day = document.days.find(({ id }) => id === next?.dayId) ?? document.days[0];
+  const slot = day?.base.blocks[0]?.slots[0];
+  return day && slot ? { kind: "cell", dayId: day.id, slotId: slot.id, week: next?.week ?? 0 } : null;
+}

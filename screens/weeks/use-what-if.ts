@@ -1,0 +1,52 @@
+"use client";
+import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import type { WeeksView } from "@/contract";
+import { type Assumptions, assumptionsFor, clamp, type PlanDocument, type WhatIf } from "@/core";
+import type { WhatIfNews, WhatIfOrder } from "./what-if.worker";
+
+export const RUNS = 200;
+
+interface Found {
+  readonly plan: PlanDocument;
+  readonly result: WhatIf;
+  /** Of the plan as it is kept, where the one looked at is changed. */
+  readonly before: WhatIf | null;
+}
+
+/** The share of the client's planned sessions that were done, where there are enough to tell. */
+function adherenceOf({ sessions, today }: WeeksView): number {
+  const due = sessions.filter(({ state, date }) => state === "done" || date < today);
+  const done = due.filter(({ state }) => state === "done").length;
+  return due.length < 6 ? 0.9 : clamp(done / due.length, 0.4, 0.98);
+}
+
+export function useWhatIf(view: WeeksView, plan: PlanDocument, kept: PlanDocument) {
+  const [progress, setProgress] = useState<{ done: number; of: number } | null>(null);
+  const [found, setFound] = useState<Found | null>(null);
+  const worker = useRef<Worker | null>(null);
+  const assumptions = useMemo<Assumptions>(() => assumptionsFor(view.client.trainingAge, adherenceOf(view)), [view]);
+  const cancel = useCallback(() => {
+    worker.current?.terminate();
+    worker.current = null;
+    setProgress(null);
+  }, []);
+  useEffect(() => () => worker.current?.terminate(), []);
+  const start = useCallback(() => {
+    worker.current?.terminate();
+    const own = new Worker(new URL("./what-if.worker.ts", import.meta.url));
+    worker.current = own;
+    const plans = plan === kept ? [kept] : [kept, plan];
+    setProgress({ done: 0, of: plans.length * RUNS });
+    own.onmessage = ({ data }: MessageEvent<WhatIfNews>) => {
+      if (data.kind === "progress") return setProgress({ done: data.done, of: data.of });
+      const result = data.results.at(-1)!;
+      setFound({ plan, result, before: plans.length > 1 ? data.results[0]! : null });
+      setProgress(null);
+      own.terminate();
+    };
+    own.postMessage({ view, plans, assumptions, runs: RUNS } satisfies WhatIfOrder);
+  }, [view, plan, kept, assumptions]);
+  return { progress, found, isStale: found !== null && found.plan !== plan, assumptions, start, cancel };
+}
+
+export type WhatIfState = ReturnType<typeof useWhatIf>;

@@ -1,0 +1,153 @@
+"use client";
+import Link from "next/link";
+import { useRouter } from "next/navigation";
+import type { WeekColumn, WeeksView } from "@/contract";
+import { type Muscle, type TrainingAge, weeklySetBand } from "@/core";
+import { ClientChoice } from "@/parts/client-choice";
+import { UndoButtons } from "@/parts/undo";
+import { Button, buttonClass } from "@/ui/button";
+import { Notice } from "@/ui/notice";
+import { WeeksGrid } from "./grid";
+import { Side } from "./side";
+import { StartPlan } from "./start-plan";
+import { useWeeks } from "./use-weeks";
+
+export function WeeksScreen({ view }: { view: WeeksView | null }) {
+  if (!view)
+    return (
+      <main className="p-6">
+        <h1 className="text-lg font-bold">Weeks</h1>
+        <p className="my-3 text-quiet">Weeks belong to a client, and there is none yet.</p>
+        <Link href="/clients" className={buttonClass("main")}>
+          To the clients
+        </Link>
+      </main>
+    );
+  const { plan } = view;
+  return plan && plan.document.days.length > 0 ? (
+    <PlanWeeks view={{ ...view, plan }} />
+  ) : (
+    <main className="flex flex-col items-start gap-3 p-6">
+      <header className="flex flex-wrap items-center gap-3">
+        <h1 className="text-lg font-bold">Weeks</h1>
+        <ClientChoice view={view} page="/weeks" />
+      </header>
+      <p className="text-quiet">
+        {plan ? `${plan.document.name || "This plan"} has no days yet.` : `${view.client.name} has no plan yet.`} Start
+        one from the days that there are.
+      </p>
+      <StartPlan view={view} />
+    </main>
+  );
+}
+
+function PlanWeeks({ view }: { view: WeeksView & { readonly plan: NonNullable<WeeksView["plan"]> } }) {
+  const router = useRouter();
+  const weeks = useWeeks(view);
+  const { model, plan } = weeks;
+  const now = model.columns.find(({ isNow }) => isNow);
+  const done = view.sessions.filter(({ state }) => state === "done").length;
+  const missed = view.sessions.filter(({ state, date }) => state === "draft" && date < view.today).length;
+  const under = now ? musclesUnder(now, view) : 0;
+  const changed = countChanged(weeks);
+  return (
+    <div className="grid min-h-dvh grid-cols-1 content-start lg:h-dvh lg:grid-cols-[minmax(0,1fr)_300px] lg:grid-rows-[auto_minmax(0,1fr)_auto]">
+      <header className="flex flex-wrap items-center gap-x-3 gap-y-1 border-b border-thread px-4 py-2 lg:col-span-2">
+        <h1 className="text-lg font-bold">{plan.name || "Weeks"}</h1>
+        <ClientChoice view={view} page="/weeks" />
+        {view.plans.length > 1 ? (
+          <label className="flex items-center gap-2">
+            <span className="sr-only">Plan</span>
+            <select
+              value={view.plan.id}
+              onChange={(event) => router.push(`/weeks?for=${view.client.id}&plan=${event.target.value}`)}
+              className="min-h-8 rounded-[3px] border border-rule bg-cloth px-2"
+            >
+              {view.plans.map(({ id, name }) => (
+                <option key={id} value={id}>
+                  {name || "unnamed"}
+                </option>
+              ))}
+            </select>
+          </label>
+        ) : null}
+        <p className="text-quiet">
+          {now ? `week ${now.week + 1} of ${model.columns.length}` : `${model.columns.length} weeks`} ·{" "}
+          {plan.days.length} {plan.days.length === 1 ? "day" : "days"} a week
+        </p>
+        <div className="ml-auto flex items-center gap-2">
+          <UndoButtons of={weeks} />
+          <Link href="/weeks/carry-on" className={buttonClass("plain")}>
+            Carry on
+          </Link>
+          <StartPlan view={view} />
+        </div>
+      </header>
+      <main className="min-w-0 lg:overflow-y-auto">
+        {weeks.message ? <Notice kind="warn">{weeks.message}</Notice> : null}
+        {weeks.notes.map((note) => (
+          <Notice key={note} kind="warn">
+            {note}
+          </Notice>
+        ))}
+        <WeeksGrid weeks={weeks} view={view} />
+      </main>
+      <Side weeks={weeks} view={view} />
+      <footer className="flex flex-wrap items-center gap-x-5 gap-y-1 bg-walnut px-4 py-2 text-onwalnut lg:col-span-2">
+        <Figure figure={`${done} of ${done + missed}`} words="sessions done" />
+        {now ? <Figure figure={String(now.minutes)} words="minutes this week" /> : null}
+        {under > 0 ? (
+          <Figure figure={String(under)} words={`${under === 1 ? "muscle" : "muscles"} under the band this week`} />
+        ) : null}
+        {weeks.isChanged ? (
+          <div className="ml-auto flex items-center gap-2">
+            <span>
+              {changed} {changed === 1 ? "cell differs" : "cells differ"} from what is kept
+            </span>
+            <button
+              type="button"
+              onClick={weeks.putBack}
+              className="min-h-8 rounded-[3px] border border-onwalnut px-3 font-semibold hover:bg-bark"
+            >
+              Put back
+            </button>
+            <Button kind="warn" disabled={weeks.isBusy} onClick={weeks.keep}>
+              Keep
+            </Button>
+          </div>
+        ) : null}
+      </footer>
+    </div>
+  );
+}
+
+/** Muscles that the week trains, but under their band. */
+function musclesUnder({ muscles, phase }: WeekColumn, { client }: WeeksView): number {
+  if (phase.kind !== "build" && phase.kind !== "hold") return 0;
+  return (Object.entries(muscles) as [Muscle, { hardSets: number }][]).filter(
+    ([muscle, { hardSets }]) =>
+      hardSets >= 1 &&
+      hardSets < weeklySetBand(client.trainingAge as TrainingAge, client.priorities[muscle] ?? "normal").low,
+  ).length;
+}
+
+function countChanged({ model, ghost }: ReturnType<typeof useWeeks>): number {
+  if (!ghost) return 0;
+  const before = new Map(ghost.days.flatMap(({ rows }) => rows).map((row) => [row.key, row.cells]));
+  const words = (cell: (typeof model.days)[number]["rows"][number]["cells"][number] | undefined) =>
+    cell ? `${cell.topKg} ${cell.sets} ${cell.reps.join()}` : "";
+  return model.days
+    .flatMap(({ rows }) => rows)
+    .reduce(
+      (sum, row) => sum + row.cells.filter((cell, week) => words(cell) !== words(before.get(row.key)?.[week])).length,
+      0,
+    );
+}
+
+function Figure({ figure, words }: { figure: string; words: string }) {
+  return (
+    <p>
+      <span className="text-base font-bold">{figure}</span> <span className="narrow text-onwalnut-quiet">{words}</span>
+    </p>
+  );
+}

@@ -1,0 +1,193 @@
+"use client";
+import { area as d3area, line as d3line, scaleLinear } from "d3";
+import type { WeeksModel } from "@/contract";
+import { decimal, type Goal, quantileOf, toKg, type WhatIf } from "@/core";
+import { Button } from "@/ui/button";
+import { fullDate, shortDate } from "@/ui/dates";
+import { RUNS, type WhatIfState } from "./use-what-if";
+
+/** The rest of the plan done many times over: the fan of the lift in hand, the chance of its cell, and of the goals. */
+export function WhatIfSection({
+  state,
+  model,
+  at,
+  lineage,
+  goals,
+}: {
+  state: WhatIfState;
+  model: WeeksModel;
+  at: { readonly dayId: string; readonly week: number };
+  lineage: string;
+  goals: readonly Goal[];
+}) {
+  const { progress, found, isStale, assumptions, start, cancel } = state;
+  const cell = found?.result.cells.find(
+    (one) => one.dayId === at.dayId && one.week === at.week && one.lineage === lineage,
+  );
+  const { gainPercent, adherence, fatiguePercent, fatigueDays } = assumptions;
+  return (
+    <section aria-label="What if" className="flex flex-col gap-2 border-t border-thread pt-3">
+      <h3 className="font-semibold">What if</h3>
+      {progress ? (
+        <div className="flex items-center gap-2">
+          <progress aria-label="Runs done" value={progress.done} max={progress.of} className="w-32 accent-indigo" />
+          <span className="narrow">
+            {progress.done} of {progress.of} runs
+          </span>
+          <Button onClick={cancel}>Stop</Button>
+        </div>
+      ) : (
+        <div>
+          <Button onClick={start}>{found ? "Run it again" : `Run the plan ${RUNS} times`}</Button>
+        </div>
+      )}
+      {isStale ? <p className="text-quiet">The figures below are of the plan before your last change.</p> : null}
+      {found && cell ? (
+        <p>
+          Week {at.week + 1} is made <span className="font-bold">{tenths(cell.made)}</span>
+          {cell.made < 0.5 ? <span className="font-bold text-weld">: likely missed</span> : null}
+          {cell.medianKg === null ? "." : `, at ${decimal(cell.medianKg, 2)} kg in the middle of the runs.`}
+        </p>
+      ) : null}
+      {found ? <Fan result={found.result} before={found.before} lineage={lineage} model={model} /> : null}
+      {found && goals.length > 0 ? (
+        <ul>
+          {goals.map((goal) => {
+            const chance = found.result.goals[goal.id];
+            const before = found.before?.goals[goal.id];
+            return (
+              <li key={goal.id}>
+                <span className="font-semibold">
+                  {decimal(toKg(goal.load), 2)} kg{goal.reps > 1 ? ` × ${goal.reps}` : ""}
+                </span>{" "}
+                by {fullDate(goal.byDate)}: {chance === undefined ? "run it again" : tenths(chance)}
+                {before !== undefined && before !== chance ? `, without the change ${tenths(before)}` : ""}
+              </li>
+            );
+          })}
+        </ul>
+      ) : null}
+      {found ? (
+        <p className="narrow text-xs text-quiet">
+          Judgements, each drawn half as much up or down for a run: {decimal(gainPercent, 2)} % a week where the lift’s
+          own trend is not known, {Math.round(100 * adherence)} % of sessions kept, {decimal(fatiguePercent, 2)} % of
+          strength a hard set, gone in about {fatigueDays} days.
+        </p>
+      ) : null}
+    </section>
+  );
+}
+
+const tenths = (share: number): string => {
+  if (share < 0.05) return "hardly ever";
+  if (share > 0.95) return "nearly always";
+  return `${Math.round(10 * share)} in 10`;
+};
+
+function Fan({
+  result,
+  before,
+  lineage,
+  model,
+}: {
+  result: WhatIf;
+  before: WhatIf | null;
+  lineage: string;
+  model: WeeksModel;
+}) {
+  const weeksOf = (one: WhatIf | null) =>
+    one?.fans
+      .find((fan) => fan.lineage === lineage)
+      ?.weeks.flatMap((figures, week) =>
+        figures
+          ? [{ week, low: quantileOf(figures, 0.1), middle: quantileOf(figures, 0.5), high: quantileOf(figures, 0.9) }]
+          : [],
+      ) ?? [];
+  const points = weeksOf(result);
+  const old = weeksOf(before);
+  if (points.length < 2)
+    return <p className="text-quiet">Too little is logged of this lift for its strength to be foretold.</p>;
+  const [width, height, left, bottom] = [260, 110, 34, 18];
+  const all = [...points, ...old];
+  const x = scaleLinear()
+    .domain([points[0]!.week, points.at(-1)!.week])
+    .range([left, width - 6]);
+  const y = scaleLinear()
+    .domain([Math.min(...all.map(({ low }) => low)), Math.max(...all.map(({ high }) => high))])
+    .nice(3)
+    .range([height - bottom, 6]);
+  type Point = (typeof points)[number];
+  const band = d3area<Point>()
+    .x(({ week }) => x(week))
+    .y0(({ low }) => y(low))
+    .y1(({ high }) => y(high));
+  const middle = d3line<Point>()
+    .x(({ week }) => x(week))
+    .y((one) => y(one.middle));
+  const last = points.at(-1)!;
+  const day = (week: number) => shortDate(model.columns[week]!.monday);
+  return (
+    <figure className="m-0">
+      <figcaption className="narrow font-semibold">
+        e1RM in eight runs of ten{" "}
+        <span className="font-normal text-quiet">kg{before ? ", dashed: without the change" : ""}</span>
+      </figcaption>
+      <svg
+        viewBox={`0 0 ${width} ${height}`}
+        role="img"
+        aria-label="e1RM by week, the middle and eight runs of ten"
+        className="block w-full"
+      >
+        {y.ticks(3).map((tick) => (
+          <g key={tick}>
+            <line x1={left} x2={width - 6} y1={y(tick)} y2={y(tick)} stroke="var(--color-thread)" />
+            <text x={left - 5} y={y(tick) + 3.5} textAnchor="end" fontSize={10.5} fill="var(--color-quiet)">
+              {tick}
+            </text>
+          </g>
+        ))}
+        <path d={band(points) ?? ""} fill="var(--color-indigo)" fillOpacity={0.16} />
+        <path d={middle(points) ?? ""} fill="none" stroke="var(--color-indigo)" strokeWidth={2} />
+        {old.length > 1 ? (
+          <path
+            d={middle(old) ?? ""}
+            fill="none"
+            stroke="var(--color-walnut)"
+            strokeWidth={1.5}
+            strokeDasharray="4 3"
+          />
+        ) : null}
+        <text x={left} y={height - 4} fontSize={10.5} fill="var(--color-quiet)">
+          {day(points[0]!.week)}
+        </text>
+        <text x={width - 6} y={height - 4} textAnchor="end" fontSize={10.5} fill="var(--color-quiet)">
+          {day(last.week)}
+        </text>
+      </svg>
+      <p className="narrow text-xs text-quiet">
+        {decimal(last.middle, 1)} kg by then, {decimal(last.low, 1)} to {decimal(last.high, 1)} in eight runs of ten.
+      </p>
+      <table className="sr-only">
+        <caption>e1RM by week</caption>
+        <thead>
+          <tr>
+            <th scope="col">week</th>
+            <th scope="col">low</th>
+            <th scope="col">middle</th>
+            <th scope="col">high</th>
+          </tr>
+        </thead>
+        <tbody>
+          {points.map((one) => (
+            <tr key={one.week}>
+              <th scope="row">{one.week + 1}</th>
+              <td>{decimal(one.low, 1)}</td>
+              <td>{decimal(one.middle, 1)}</td>
+              <td>{decimal(one.high, 1)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </figure>
+  );
+}
