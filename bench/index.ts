@@ -152,7 +152,7 @@ const CAUTION_BASE = {
 
 const BENCH_GYM: GymEquipment = {
   unit: "kg",
-  bars: [{ name: "20 kg bar", weight: weight(20) }],
+  bars: [{ name: "20 kg bar", weight: weight(20), shape: "straight bar" }],
   plates: [20, 15, 10, 5, 2.5, 1.25].map((kg) => ({ weight: weight(kg), pairs: 2 })),
   dumbbells: Array.from({ length: 15 }, (_, i) => weight(4 + 2 * i)),
   kettlebells: [8, 12, 16, 24].map((kg) => weight(kg)),

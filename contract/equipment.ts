@@ -1,11 +1,11 @@
 /** A gym's stored equipment: checked at the edge, filled up where an older record says less. */
-import type { GymEquipment, PlateLever, WeightStack } from "../core";
+import { BAR_SHAPES, type Bar, type BarShape, type GymEquipment, type PlateLever, type WeightStack } from "../core";
 import { weightSchema } from "./document";
 import { exact, finite, isoDate, listOf, oneOf, orNull, said, whole } from "./schema";
 
 export const equipmentSchema = exact({
   unit: oneOf("kg", "lb"),
-  bars: listOf(exact({ name: said(60), weight: weightSchema }), 20),
+  bars: listOf(exact({ name: said(60), weight: weightSchema, shape: oneOf(...BAR_SHAPES) }), 20),
   plates: listOf(exact({ weight: weightSchema, pairs: whole(0, 40) }), 30),
   dumbbells: listOf(weightSchema, 120),
   kettlebells: listOf(weightSchema, 60),
@@ -34,12 +34,20 @@ export const equipmentSchema = exact({
 
 type Loose<T> = { [K in keyof T]?: T[K] };
 
+/** An older record says what a bar is called alone. */
+function shapeByName(name: string): BarShape {
+  if (/angled|curl|camber|zig/i.test(name)) return "angled bar";
+  if (/frame|trap|hex/i.test(name)) return "carrying frame";
+  if (/safety|yoke/i.test(name)) return "safety bar";
+  return /parallel|neutral|football|log/i.test(name) ? "parallel-grip bar" : "straight bar";
+}
+
 /** Stored equipment as the core reads it; what an older record did not know has its plain value. */
 export function readEquipment(stored: unknown): GymEquipment {
   const known = stored as Loose<GymEquipment>;
   return {
     unit: known.unit ?? "kg",
-    bars: known.bars ?? [],
+    bars: (known.bars ?? []).map((bar: Loose<Bar>) => ({ shape: shapeByName(bar.name ?? ""), ...bar }) as Bar),
     plates: known.plates ?? [],
     dumbbells: known.dumbbells ?? [],
     kettlebells: known.kettlebells ?? [],

@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { EMPTY_DOCUMENT } from "../core";
 import { BOATHOUSE, exposure, read } from "../core/testing/helpers";
-import { brokenBy, type Prescription, prescriptionsOf, type SessionContext } from ".";
+import { brokenBy, type Prescription, prescriptionsOf, readEquipment, type SessionContext } from ".";
 import { testContext } from "./testing/context";
 
 const document = read("A1 Dumbbell press 2x8 @24kg rir2\n\nB1 Bench press 1x5 @60kg rir2");
@@ -75,4 +75,19 @@ describe("what other equipment breaks", () => {
       ["A1", true],
     ]);
   });
+});
+
+it("an older record's bars have their shape by what they are called", () => {
+  const names = ["20 kg bar", "Angled bar", "curl bar", "frame", "safety squat bar", "log"];
+  const stored = { unit: "kg", bars: names.map((name) => ({ name, weight: { amount: "10", unit: "kg" } })) };
+  expect(readEquipment(stored).bars.map(({ shape }) => shape)).toEqual([
+    "straight bar",
+    "angled bar",
+    "angled bar",
+    "carrying frame",
+    "safety bar",
+    "parallel-grip bar",
+  ]);
+  const said = [{ name: "Angled bar", weight: { amount: "10", unit: "kg" }, shape: "straight bar" }];
+  expect(readEquipment({ unit: "kg", bars: said }).bars).toEqual(said);
 });

@@ -43,7 +43,11 @@ const soundNumbers = (value: unknown) => numbersIn(value).filter(([, figure]) =>
 const ODD_GYMS: readonly GymEquipment[] = [
   BOATHOUSE,
   { ...BOATHOUSE, bars: [], dumbbells: [], kettlebells: [], stacks: [], sleds: [], bands: [] },
-  { ...BOATHOUSE, plates: [{ weight: weight(25), pairs: 0 }], bars: [{ name: "beam", weight: weight(200) }] },
+  {
+    ...BOATHOUSE,
+    plates: [{ weight: weight(25), pairs: 0 }],
+    bars: [{ name: "beam", weight: weight(200), shape: "straight bar" }],
+  },
   {
     ...BOATHOUSE,
     stacks: [

@@ -16,6 +16,10 @@ export type Implement =
   | "straps"
   | "band";
 
+/** The shapes of a bar that lifts tell apart. A studio names its bars as it likes; lifts ask for a shape. */
+export const BAR_SHAPES = ["straight bar", "angled bar", "carrying frame", "safety bar", "parallel-grip bar"] as const;
+export type BarShape = (typeof BAR_SHAPES)[number];
+
 export type { Pattern };
 
 /** What is fixed about an exercise. Figures that depend on a client or a gym are computed elsewhere. */
@@ -29,8 +33,8 @@ export interface Exercise {
   readonly body: "upper" | "lower" | "trunk";
   readonly laterality: Laterality;
   readonly stations: readonly string[];
-  /** A bar other than the gym's first, by its name; null for the first, and for lifts without one. */
-  readonly bar: string | null;
+  /** The shape of bar that it wants; null for a straight one, and for lifts without a bar. */
+  readonly bar: BarShape | null;
   readonly setupSeconds: number;
   readonly shares: Shares;
   /** The part of body mass that is moved; `null` for moves whose load is external alone. */

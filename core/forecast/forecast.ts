@@ -124,6 +124,8 @@ const UNCHANGED: Changes = { scale: null, roundRestSeconds: null };
 
 class Run {
   readonly reserve: Reserve;
+  /** Whether the part before ended at a count of reps. */
+  private afterCount = false;
 
   constructor(
     private readonly context: ForecastContext,
@@ -179,11 +181,14 @@ class Run {
       lostReps: Math.max(0, fresh - plain),
       round: span.round,
       part: span.set?.stop.kind === "repTotal" ? 0 : span.segmentIndex,
+      afterCount: this.afterCount && span.segmentIndex > 0,
+      loadKg,
     };
     let offset = strength.seen?.offset({ ...circumstance, isSaid: false });
     // What is made is told of in the client's own way of telling.
     if (offset && asked !== null && plain + offset.reps >= asked)
       offset = strength.seen!.offset({ ...circumstance, isSaid: true });
+    this.afterCount = asked !== null;
     const left = Math.max(0, plain + (offset?.reps ?? 0));
     const done = Math.min(wanted ?? left, left);
     this.reserve.perform(move, side, e1rmKg, loadKg, curve, done * perRep);

@@ -21,6 +21,9 @@ export interface Circumstance {
   readonly round: number;
   /** Place in its set; above 0 it continues it. */
   readonly part: number;
+  /** Whether it continues a part that ended at a count of reps, and not where it failed. */
+  readonly afterCount: boolean;
+  readonly loadKg: number;
   /** Whether its reserve is said, and not shown by failing. */
   readonly isSaid: boolean;
 }
@@ -32,6 +35,9 @@ export interface Offset {
   readonly sd: number;
 }
 
+/** What features are made of: a circumstance with its load against the lift's usual one for that part, as a logarithm. */
+type Described = Omit<Circumstance, "loadKg"> & { readonly load: number };
+
 /** One lift's: what is to be added, and how sure it is. */
 export interface Seen {
   readonly offset: (circumstance: Circumstance) => Offset;
@@ -42,16 +48,20 @@ const ROUNDS = 6;
 const PARTS = 3;
 /**
  * The figures, in their order: of the lift itself; of being tired at all; of each rep that the model takes off for it; of
- * continuing a set; of each week that has gone since; of what the client adds to a reserve that they say; of each round; of
- * each continued part.
+ * continuing a set; of each week that has gone since; of what the client adds to a reserve that they say; of the load against
+ * the usual one there (as a logarithm): when tired, in a part that continues one that ended at a count of reps, with what each
+ * week adds to it, and in one that continues a failure; of each round; of each continued part.
  */
-const SIZE = 6 + ROUNDS + PARTS;
+const BEFORE_PLACES = 10;
+const SIZE = BEFORE_PLACES + ROUNDS + PARTS;
 /** Of a light drop nearly all fresh reps are taken: that says no more. */
 const MOST_LOST = 12;
+/** A load further off its usual one than this is another prescription. */
+const MOST_OFF = 0.1;
 
 type Vector = readonly number[];
 
-function featuresOf({ lostReps: taken, round, part, isSaid }: Circumstance, weeksAgo: number): Vector {
+function featuresOf({ lostReps: taken, round, part, afterCount, load, isSaid }: Described, weeksAgo: number): Vector {
   const features = new Array<number>(SIZE).fill(0);
   const lostReps = Math.min(taken, MOST_LOST);
   features[0] = 1;
@@ -60,8 +70,22 @@ function featuresOf({ lostReps: taken, round, part, isSaid }: Circumstance, week
   features[3] = part > 0 ? 1 : 0;
   features[4] = -weeksAgo;
   features[5] = isSaid ? 1 : 0;
-  if (part === 0) features[6 + Math.min(round, ROUNDS - 1)] = 1;
-  else features[6 + ROUNDS + Math.min(part, PARTS) - 1] = 1;
+  const off = Math.max(-MOST_OFF, Math.min(MOST_OFF, load));
+  if (part === 0) {
+    features[6] = off * features[1]!;
+    features[BEFORE_PLACES + Math.min(round, ROUNDS - 1)] = 1;
+  } else {
+    // A set that failed leaves just the strength of its load, whatever that was: the next part hangs neither on the load nor
+    // on what was gained. One that ended at a count leaves more, the lighter it was.
+    if (afterCount) {
+      features[7] = off;
+      features[8] = -weeksAgo;
+    } else {
+      features[9] = off;
+      features[4] = 0;
+    }
+    features[BEFORE_PLACES + ROUNDS + Math.min(part, PARTS) - 1] = 1;
+  }
   return features;
 }
 
@@ -70,9 +94,15 @@ const spreads = (figures: readonly number[], place: number): Vector => [
   ...new Array<number>(ROUNDS + PARTS).fill(place),
 ];
 
+/**
+ * Everyone's figures: nothing is to be added, but that clients gain, and that the model knows too little of how work when tired
+ * hangs on the load. A drop after a count of reps has 60 to 70 reps a unit of the logarithm by any law in which a set ends when
+ * the strength left falls to the load; the model has about 20.
+ */
+const EVERYONE: Vector = [0, 0, 0, 0, 0.05, 0, -18, -45, 0.15, ...new Array<number>(1 + ROUNDS + PARTS).fill(0)];
 /** Prior spreads of the figures: between clients, and between the lifts of one. */
-const BETWEEN_CLIENTS = spreads([1, 1, 0.4, 3, 0.06, 0.7], 0.2);
-const BETWEEN_LIFTS = spreads([1, 1, 0.3, 2, 0.06, 0.1], 1.1);
+const BETWEEN_CLIENTS = spreads([1, 1, 0.4, 3, 0.06, 0.7, 5, 10, 0.1, 10], 0.2);
+const BETWEEN_LIFTS = spreads([1, 1, 0.3, 2, 0.06, 0.1, 5, 15, 0.1, 15], 1.1);
 /** A trend is not followed further back. */
 const MOST_WEEKS = 8;
 /** What remains of a day's weight after each further day of the lift. */
@@ -80,7 +110,7 @@ const FORGETTING = 0.94;
 /** How alike parts of one day are: the day's form is one for all of them. */
 const SAME_DAY = 0.2;
 /** Scatter of the reps about the model before any is known, and how many parts that is worth. */
-const USUAL_SCATTERS: Scatters = [1.2, 1.7, 1];
+const USUAL_SCATTERS: Scatters = [1.1, 1.5, 0.65];
 const USUAL_WORTH = 6;
 /** More in reserve than this is only said to be more. */
 const MOST_RIR = 8;
@@ -103,9 +133,9 @@ export function seenOf(
   constants: ReserveConstants,
 ): ReadonlyMap<string, Seen> {
   const observed = new Map([...records].map(([lineage, record]) => [lineage, observationsOf(record, constants)]));
-  const all = [...observed.values()].flat();
+  const all = [...observed.values()].flatMap(({ list }) => list);
   const learnt = (scatters: Scatters): Regression => {
-    const client = new Regression(new Array<number>(SIZE).fill(0), BETWEEN_CLIENTS);
+    const client = new Regression(EVERYONE, BETWEEN_CLIENTS);
     client.learn(all, scatters);
     return client;
   };
@@ -113,14 +143,14 @@ export function seenOf(
   const scatters = scattersOf(all, learnt(USUAL_SCATTERS));
   const client = learnt(scatters);
   return new Map(
-    [...observed].map(([lineage, list]) => {
+    [...observed].map(([lineage, { list, usual }]) => {
       const lift = new Regression(client.mean, BETWEEN_LIFTS);
       lift.learn(list, scatters);
       return [
         lineage,
         {
-          offset: (circumstance: Circumstance): Offset => {
-            const at = featuresOf(circumstance, 0);
+          offset: ({ loadKg, ...circumstance }: Circumstance): Offset => {
+            const at = featuresOf({ ...circumstance, load: against(usual, circumstance.part, loadKg) }, 0);
             return {
               reps: lift.at(at),
               sd: Math.hypot(scatters[partClass(circumstance.part)]!, Math.sqrt(lift.variance(at))),
@@ -132,13 +162,39 @@ export function seenOf(
   );
 }
 
-function observationsOf({ exposures, e1rmKg: kg, curve }: LiftRecord, constants: ReserveConstants): Observation[] {
-  if (kg === null) return [];
+/** The usual load of each class of parts: the mean of their logarithms, older days counting less. */
+type Usual = ReadonlyMap<number, number>;
+
+const against = (usual: Usual, part: number, loadKg: number): number => {
+  const known = usual.get(partClass(part));
+  return known === undefined ? 0 : Math.log(loadKg) - known;
+};
+
+function usualLoads(days: readonly { readonly parts: readonly Part[]; readonly ago: number }[]): Usual {
+  const sums = new Map<number, { sum: number; weight: number }>();
+  for (const { parts, ago } of days)
+    for (const { part, loadKg } of parts) {
+      const { sum, weight } = sums.get(partClass(part)) ?? { sum: 0, weight: 0 };
+      const more = FORGETTING ** ago;
+      sums.set(partClass(part), { sum: sum + more * Math.log(loadKg), weight: weight + more });
+    }
+  return new Map([...sums].map(([part, { sum, weight }]) => [part, sum / weight]));
+}
+
+function observationsOf(
+  { exposures, e1rmKg: kg, curve }: LiftRecord,
+  constants: ReserveConstants,
+): { readonly list: Observation[]; readonly usual: Usual } {
+  if (kg === null) return { list: [], usual: new Map() };
   const last = exposures.at(-1)?.date ?? "";
-  return exposures.flatMap((exposure, day) => {
-    const ago = exposures.length - 1 - day;
+  const days = exposures.map((exposure, day) => ({
+    exposure,
+    ago: exposures.length - 1 - day,
+    parts: partsOf(exposure, kg, curve, constants),
+  }));
+  const usual = usualLoads(days);
+  const list = days.flatMap(({ exposure, ago, parts }) => {
     const weeksAgo = Math.min(MOST_WEEKS, daysBetween(exposure.date, last) / 7);
-    const parts = partsOf(exposure, kg, curve, constants);
     const weight = FORGETTING ** ago / (1 + (parts.length - 1) * SAME_DAY);
     return parts.flatMap((part): Observation[] => {
       const fresh = repsAtLoad(kg, part.loadKg, curve);
@@ -151,7 +207,15 @@ function observationsOf({ exposures, e1rmKg: kg, curve }: LiftRecord, constants:
       return [
         {
           part: part.part,
-          features: featuresOf({ ...part, lostReps: Math.max(0, fresh - foretold), isSaid }, weeksAgo),
+          features: featuresOf(
+            {
+              ...part,
+              lostReps: Math.max(0, fresh - foretold),
+              load: against(usual, part.part, part.loadKg),
+              isSaid,
+            },
+            weeksAgo,
+          ),
           above: known - foretold,
           isLeast,
           vagueness,
@@ -160,6 +224,7 @@ function observationsOf({ exposures, e1rmKg: kg, curve }: LiftRecord, constants:
       ];
     });
   });
+  return { list, usual };
 }
 
 interface Part {
@@ -170,6 +235,7 @@ interface Part {
   readonly inHand: number;
   readonly round: number;
   readonly part: number;
+  readonly afterCount: boolean;
   readonly failed: boolean;
 }
 
@@ -189,7 +255,10 @@ function partsOf(exposure: Exposure, maxKg: number, curve: RepCurve, constants: 
       const inHand = Math.max(0, 1 - own.sum - one.before.others);
       // A set without a figure to make, or a drop, ends where it fails.
       const failed = part === 0 ? missed || (set.target === null && rir === 0) : rir === 0;
-      if (set.working && reps >= 1) parts.push({ loadKg, reps, rir, inHand, round: set.round, part, failed });
+      if (set.working && reps >= 1) {
+        const afterCount = part === 1 && set.target !== null;
+        parts.push({ loadKg, reps, rir, inHand, round: set.round, part, afterCount, failed });
+      }
       own.add(strengthSpent(inHand, maxKg, loadKg, curve, reps));
     }
   }

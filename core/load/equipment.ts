@@ -1,11 +1,11 @@
 /** What a gym has, and every load that can be built from it. Handbook section 5. */
-import type { Exercise } from "../exercise/exercise";
+import type { BarShape, Exercise } from "../exercise/exercise";
 import type { SetupValue } from "../session/grammar";
 import { decimal, fromKg, SAME_WEIGHT_KG, toKg, type Weight, type WeightUnit, weight } from "../units";
 
 export interface GymEquipment {
   readonly unit: WeightUnit;
-  readonly bars: readonly { readonly name: string; readonly weight: Weight }[];
+  readonly bars: readonly Bar[];
   readonly plates: readonly { readonly weight: Weight; readonly pairs: number }[];
   /** Pairs of dumbbells, each weight once. */
   readonly dumbbells: readonly Weight[];
@@ -16,6 +16,12 @@ export interface GymEquipment {
   readonly chains: readonly ChainPair[];
   readonly stations: readonly { readonly name: string; readonly count: number }[];
   readonly outOfOrder: readonly OutOfOrder[];
+}
+
+export interface Bar {
+  readonly name: string;
+  readonly weight: Weight;
+  readonly shape: BarShape;
 }
 
 export interface WeightStack {
@@ -82,7 +88,7 @@ const cache = new WeakMap<GymEquipment, Map<string, readonly BuildableLoad[]>>()
 
 /**
  * Every load this gym can build for an exercise, lightest first; empty when it has nothing for it. A bar is chosen by the
- * set-up value "bar", else by the exercise; without either the gym's first straight bar is meant, and lighter ones serve loads
+ * set-up value "bar" (a name or a shape), else by the shape that the exercise wants; without either the gym's first straight bar is meant, and lighter ones serve loads
  * below it.
  */
 export function buildableLoads(
@@ -141,18 +147,16 @@ function enumerate(exercise: Exercise, gym: GymEquipment, bar: string | null): B
   }
 }
 
-/** Bars that a lift names where it wants them. */
-const OTHER_BARS: ReadonlySet<string> = new Set(["angled bar", "carrying frame", "safety bar"]);
-
 function onBars(gym: GymEquipment, wanted: string | null): BuildableLoad[] {
-  const on = (bar: GymEquipment["bars"][number]) =>
+  const on = (bar: Bar) =>
     onSleeves(gym, bar.weight, (perSide) => ({ kind: "bar", barName: bar.name, bar: bar.weight, perSide }));
   const named = gym.bars.find((bar) => bar.name === wanted);
   if (named) return on(named);
+  const shaped = gym.bars.filter((bar) => bar.shape === wanted);
+  if (shaped.length > 0) return distinct(shaped.flatMap(on));
   // A straight bar stands in for an angled one; none of the others does for a straight one, but below its own weight.
   if (wanted === "carrying frame") return [];
-  const straight = gym.bars.filter((bar) => !OTHER_BARS.has(bar.name));
-  const [standard] = straight;
+  const [standard] = gym.bars.filter((bar) => bar.shape === "straight bar");
   if (!standard) return [];
   const lighter = gym.bars.filter((bar) => toKg(bar.weight) < toKg(standard.weight)).flatMap(on);
   return distinct([...on(standard), ...lighter.filter((load) => load.kg < toKg(standard.weight) - SAME_WEIGHT_KG)]);

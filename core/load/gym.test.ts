@@ -7,7 +7,7 @@ import { DEFAULT_SETTINGS } from "../settings";
 import { BOATHOUSE, exposure, read, resolve } from "../testing/helpers";
 import { readWeight, toKg, weight } from "../units";
 import { curveKg, effectiveKg, prescribedFromCurve, resistanceThrough } from "./effective";
-import { buildableLoads, type GymEquipment, roundToBuildable } from "./equipment";
+import { type Bar, buildableLoads, type GymEquipment, roundToBuildable } from "./equipment";
 import { equipmentOn, equipmentProblems, inventoryItems, missingStations, withoutItems } from "./inventory";
 import { grainOf, threadKeyOf, threadsOf } from "./threads";
 
@@ -88,7 +88,7 @@ describe("a gym's equipment", () => {
     const pounds: GymEquipment = {
       ...BOATHOUSE,
       unit: "lb",
-      bars: [{ name: "bar", weight: weight(45, "lb") }],
+      bars: [{ name: "bar", weight: weight(45, "lb"), shape: "straight bar" }],
       plates: [45, 25, 10].map((lb) => ({ weight: weight(lb, "lb"), pairs: 1 })),
     };
     const three = buildableLoads(squat, pounds).find((load) => load.weight.amount === "185")!;
@@ -115,9 +115,9 @@ describe("a gym's equipment", () => {
     const gym: GymEquipment = {
       ...BOATHOUSE,
       bars: [
-        { name: "20 kg bar", weight: weight(20) },
-        { name: "angled bar", weight: weight(8) },
-        { name: "log", weight: weight(30) },
+        { name: "20 kg bar", weight: weight(20), shape: "straight bar" },
+        { name: "angled bar", weight: weight(8), shape: "angled bar" },
+        { name: "log", weight: weight(30), shape: "straight bar" },
       ],
       plates: [{ weight: weight(5), pairs: 2 }],
     };
@@ -165,7 +165,7 @@ describe("a gym's equipment", () => {
   it("names what contradicts itself, at its place", () => {
     const gym: GymEquipment = {
       ...BOATHOUSE,
-      bars: [{ name: "", weight: weight(0) }],
+      bars: [{ name: "", weight: weight(0), shape: "straight bar" }],
       plates: [
         { weight: weight(25), pairs: 0 },
         { weight: weight(10), pairs: 1 },
@@ -364,9 +364,9 @@ describe("resolving in sequence", () => {
 const band = (kg: number) => ({ name: `${kg}`, kg, kgPerMetre: 20 });
 
 it("no other bar stands in for a straight one, and a straight one only for the angled", () => {
-  const bars = [
-    { name: "20 kg bar", weight: weight(20) },
-    { name: "angled bar", weight: weight(8) },
+  const bars: Bar[] = [
+    { name: "20 kg bar", weight: weight(20), shape: "straight bar" },
+    { name: "angled bar", weight: weight(8), shape: "angled bar" },
   ];
   const kgs = (id: string, here: typeof bars) => buildableLoads(lift(id), { ...BOATHOUSE, bars: here });
   expect(kgs("back-squat", bars).find(({ kg }) => kg === 110)!.build).toMatchObject({ barName: "20 kg bar" });
@@ -375,4 +375,17 @@ it("no other bar stands in for a straight one, and a straight one only for the a
   expect(kgs("trap-bar-deadlift", bars)).toEqual([]);
   const named = new Set(SHIPPED_CATALOGUE.list.flatMap(({ bar }) => (bar === null ? [] : [bar])));
   expect([...named].sort()).toEqual(["angled bar", "carrying frame", "safety bar"]);
+});
+
+it("a bar serves by its shape, whatever it is called", () => {
+  const kgs = (id: string, shapes: readonly Bar["shape"][]) =>
+    buildableLoads(lift(id), {
+      ...BOATHOUSE,
+      bars: shapes.map((shape, i) => ({ name: `old ${i + 1}`, weight: weight(10 + 5 * i), shape })),
+      plates: [],
+    }).map(({ kg }) => kg);
+  expect(kgs("trap-bar-deadlift", ["straight bar", "carrying frame"])).toEqual([15]);
+  expect(kgs("skull-crusher", ["straight bar", "angled bar", "angled bar"])).toEqual([15, 20]);
+  expect(kgs("back-squat", ["angled bar", "carrying frame"])).toEqual([]);
+  expect(kgs("back-squat", ["angled bar", "straight bar"])).toEqual([10, 15]);
 });

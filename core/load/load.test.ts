@@ -71,7 +71,7 @@ describe("what the boathouse can build", () => {
     const pounds = {
       ...BOATHOUSE,
       unit: "lb" as const,
-      bars: [{ name: "bar", weight: weight(45, "lb") }],
+      bars: [{ name: "bar", weight: weight(45, "lb"), shape: "straight bar" as const }],
       plates: [{ weight: weight(45, "lb"), pairs: 1 }],
     };
     expect(buildableLoads(lift("back-squat"), pounds).map((load) => load.weight.amount)).toEqual(["45", "135"]);

@@ -101,7 +101,7 @@ describe("loads", () => {
     const pounds = {
       ...BOATHOUSE,
       unit: "lb" as const,
-      bars: [{ name: "45 lb bar", weight: weight(45, "lb") }],
+      bars: [{ name: "45 lb bar", weight: weight(45, "lb"), shape: "straight bar" as const }],
       plates: [45, 25, 10, 5, 2.5].map((amount) => ({ weight: weight(amount, "lb"), pairs: 3 })),
     };
     expect(built("Bench press 1x5 @100kg", pounds)).toEqual([weight(220, "lb"), "bar", true]);

@@ -47,7 +47,7 @@ export function withoutIds(document: SessionDocument): unknown {
 /** A small gym with round figures: a 20 kg bar, plates down to 1.25 kg, dumbbells from 4 to 32 kg by two. */
 export const BOATHOUSE: GymEquipment = {
   unit: "kg",
-  bars: [{ name: "20 kg bar", weight: weight(20) }],
+  bars: [{ name: "20 kg bar", weight: weight(20), shape: "straight bar" }],
   plates: [25, 20, 15, 10, 5, 2.5, 1.25].map((kg) => ({ weight: weight(kg), pairs: kg === 25 ? 3 : 2 })),
   dumbbells: Array.from({ length: 15 }, (_, i) => weight(4 + 2 * i)),
   kettlebells: [8, 12, 16, 24].map((kg) => weight(kg)),

@@ -2,6 +2,8 @@
 import { Plus, X } from "lucide-react";
 import { type ReactNode, useState } from "react";
 import {
+  BAR_SHAPES,
+  type BarShape,
   formatWeight,
   type GymEquipment,
   type ImplementThread,
@@ -97,6 +99,18 @@ function BarsAndPlates({ gym, withBars }: { gym: GymState; withBars: boolean }) 
                   onChange={(w) => gym.change({ bars: replaced(bars, index, { ...bar, weight: w }) })}
                 />
                 {unit}
+                <select
+                  aria-label={`Shape of the ${bar.name}`}
+                  value={bar.shape}
+                  onChange={(event) =>
+                    gym.change({ bars: replaced(bars, index, { ...bar, shape: event.target.value as BarShape }) })
+                  }
+                  className="rounded-[3px] border border-rule bg-cloth px-1.5 py-0.5"
+                >
+                  {BAR_SHAPES.map((shape) => (
+                    <option key={shape}>{shape}</option>
+                  ))}
+                </select>
                 <Problem problems={gym.problems} field={`bars.${index}`} />
               </Row>
             ))}
@@ -104,7 +118,11 @@ function BarsAndPlates({ gym, withBars }: { gym: GymState; withBars: boolean }) 
           <Problem problems={gym.problems.filter((one) => one.field === "bars")} field="bars" />
           <AddLine
             name="Add a bar"
-            onAdd={() => gym.change({ bars: [...bars, { name: `bar ${bars.length + 1}`, weight: weight(15, unit) }] })}
+            onAdd={() =>
+              gym.change({
+                bars: [...bars, { name: `bar ${bars.length + 1}`, weight: weight(15, unit), shape: "straight bar" }],
+              })
+            }
           />
         </section>
       ) : null}

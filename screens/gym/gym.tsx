@@ -86,7 +86,11 @@ function EmptyStart({ gym }: { gym: GymState }) {
   return (
     <section className="flex flex-col items-start gap-2">
       <h2 className="text-base font-bold">An empty room</h2>
-      <Button onClick={() => gym.change({ bars: [{ name: "20 kg bar", weight: { amount: "20", unit: "kg" } }] })}>
+      <Button
+        onClick={() =>
+          gym.change({ bars: [{ name: "20 kg bar", weight: { amount: "20", unit: "kg" }, shape: "straight bar" }] })
+        }
+      >
         Add a bar
       </Button>
       <Button

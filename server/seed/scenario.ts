@@ -33,8 +33,8 @@ const stack = (
 export const BOATHOUSE_EQUIPMENT: GymEquipment = {
   unit: "kg",
   bars: [
-    { name: "20 kg bar", weight: weight(20) },
-    { name: "angled bar", weight: weight(8) },
+    { name: "20 kg bar", weight: weight(20), shape: "straight bar" },
+    { name: "angled bar", weight: weight(8), shape: "angled bar" },
   ],
   plates: [
     { weight: weight(20), pairs: 4 },
@@ -78,7 +78,7 @@ export const BOATHOUSE_EQUIPMENT: GymEquipment = {
 /** A loft with little in it, over the boat hall. */
 export const LOFT_EQUIPMENT: GymEquipment = {
   ...BOATHOUSE_EQUIPMENT,
-  bars: [{ name: "15 kg bar", weight: weight(15) }],
+  bars: [{ name: "15 kg bar", weight: weight(15), shape: "straight bar" }],
   plates: [
     { weight: weight(20), pairs: 1 },
     { weight: weight(10), pairs: 2 },

@@ -109,7 +109,7 @@ describe.runIf(hasDatabase)("two coaches at once", () => {
         { gymId: studio.gymId, seen, wanted: { ...seen, equipment: { ...STARTING_EQUIPMENT, ...part } } },
         clock,
       );
-    const bars = [{ name: "Short bar", weight: { amount: "15", unit: "kg" as const } }];
+    const bars = [{ name: "Short bar", weight: { amount: "15", unit: "kg" as const }, shape: "straight bar" as const }];
     const plates = [{ weight: { amount: "20", unit: "kg" as const }, pairs: 4 }];
     expect((await Promise.all([save({ bars }), save({ plates })])).map(({ kind }) => kind)).toEqual(["ok", "ok"]);
     const { equipment } = value(await ask(studio.coach, "gyms.show", { gymId: studio.gymId }, clock));

@@ -1,6 +1,6 @@
 /** How an exercise is written down: what it is made of, and only what differs from its motion. */
 import type { Laterality } from "../../session/grammar";
-import type { Implement } from "../exercise";
+import type { BarShape, Implement } from "../exercise";
 import type { JointStress, MotionId } from "../motions";
 import type { Joint } from "../muscles";
 import type { Shares } from "../regions";
@@ -29,7 +29,7 @@ export interface ExerciseDefinition {
   /** Not to be taken to failure alone. */
   readonly unsafe?: boolean;
   readonly ceiling?: number;
-  readonly bar?: string;
+  readonly bar?: BarShape;
   readonly grip?: 0 | 1 | 2 | 3;
   readonly cues?: readonly string[];
   readonly cautions?: readonly string[];
