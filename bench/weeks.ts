@@ -13,8 +13,10 @@ import {
   whatIfSteps,
   writeLift,
 } from "../core";
+import { calibrationOf } from "../core/testing/calibration";
 import { BOATHOUSE, countingIds, exposure, read } from "../core/testing/helpers";
 import { phase, planOf } from "../core/testing/plans";
+import { ruleWeeks } from "../core/testing/rule-weeks";
 
 const DAYS = [
   "A1 Back squat 4x5 rir2 r150\n\nB1 Bench press 4x6-8 rir2 r120\n\nC1 Barbell row 4x8-10 rir2 r120\n\nD1 Overhead press 4x6-8 rir2 r120\n\nE1 Dumbbell curl 4x10-12 rir1 r75\n\nF1 Lateral raise 4x12-15 rir1 r60",
@@ -133,5 +135,31 @@ export function weeksBench(): void {
   );
   console.log(
     `  the rest of it run 200 times   ${whatIf.toFixed(0).padStart(5)} ms   ${(whatIf / whole).toFixed(0)} × every figure once`,
+  );
+}
+
+/** `./yarvex bench weeks`: what takes minutes. */
+export function steeringBench(): void {
+  const began = performance.now();
+  const { asked, breaches } = ruleWeeks(1_000_000, 1);
+  console.log(
+    `Rules over 1,000,000 simulated weeks: ${asked} answers in ${Math.round((performance.now() - began) / 1000)} s, ${breaches.length} breaches of their bounds.`,
+  );
+  for (const breach of breaches.slice(0, 20)) console.log(`  ${breach}`);
+  calibrationBench();
+}
+
+/** What if against clients whose truth is known: how often its bands hold, and how right its chances are. */
+function calibrationBench(): void {
+  const trial = { clients: 170, runs: 60, pastWeeks: 12, weeksAhead: 10, goalsPerLift: 4 };
+  const { inside, weeks, goals, bins, gap, brier, baseBrier } = calibrationOf(trial);
+  const percent = (share: number) => `${Math.round(100 * share)} %`;
+  console.log(`\nWhat if against ${trial.clients} clients whose truth is known, ${trial.runs} runs each:`);
+  console.log(`  the 80 % band of a week's e1RM holds ${percent(inside)} of ${weeks} weeks`);
+  console.log(
+    `  ${goals} goals in fifths, chance → reached: ${bins.map(({ chance, reached }) => `${percent(chance)} → ${percent(reached)}`).join(", ")}`,
+  );
+  console.log(
+    `  mean gap ${(100 * gap).toFixed(1)} points, Brier score ${brier.toFixed(3)} (always the base rate: ${baseBrier.toFixed(3)})`,
   );
 }

@@ -44,6 +44,7 @@ export * from "./plan/plan";
 export * from "./plan/plan-edits";
 export * from "./plan/project";
 export * from "./plan/shift";
+export * from "./plan/simulated-client";
 export * from "./plan/split";
 export * from "./plan/what-if";
 export * from "./plan/write-lift";

@@ -80,20 +80,41 @@ export function mean(values: readonly number[]): number {
   return values.length === 0 ? 0 : sum(values) / values.length;
 }
 
-/** Seconds to the calendar: the date `days` after an ISO date, with no time zone in it. */
-export function addDays(isoDate: string, days: number): string {
-  const date = new Date(`${isoDate}T00:00:00Z`);
-  date.setUTCDate(date.getUTCDate() + days);
-  return date.toISOString().slice(0, 10);
+/** Dates are read again and again: their days since 1970, and the other way round. */
+const dayNumbers = new Map<string, number>();
+const datesOfDays = new Map<number, string>();
+const MOST_DATES_KNOWN = 20_000;
+
+/** Days since 1970 of an ISO date; NaN for what is none. */
+function dayNumber(isoDate: string): number {
+  let day = dayNumbers.get(isoDate);
+  if (day === undefined) {
+    day = Date.parse(`${isoDate}T00:00:00Z`) / 86_400_000;
+    if (dayNumbers.size >= MOST_DATES_KNOWN) dayNumbers.clear();
+    dayNumbers.set(isoDate, day);
+  }
+  return day;
 }
 
-export function daysBetween(fromIso: string, toIso: string): number {
-  return Math.round((Date.parse(`${toIso}T00:00:00Z`) - Date.parse(`${fromIso}T00:00:00Z`)) / 86_400_000);
+function dateOfDayNumber(day: number): string {
+  let date = datesOfDays.get(day);
+  if (date === undefined) {
+    date = new Date(day * 86_400_000).toISOString().slice(0, 10);
+    if (datesOfDays.size >= MOST_DATES_KNOWN) datesOfDays.clear();
+    datesOfDays.set(day, date);
+  }
+  return date;
 }
+
+/** The date `days` after an ISO date, with no time zone in it. */
+export const addDays = (isoDate: string, days: number): string => dateOfDayNumber(dayNumber(isoDate) + days);
+
+export const daysBetween = (fromIso: string, toIso: string): number =>
+  Math.round(dayNumber(toIso) - dayNumber(fromIso));
 
 /** Monday = 0 … Sunday = 6. */
 export function weekday(isoDate: string): number {
-  return (new Date(`${isoDate}T00:00:00Z`).getUTCDay() + 6) % 7;
+  return (((dayNumber(isoDate) + 3) % 7) + 7) % 7;
 }
 
 /** The Monday of a date's week; weeks are counted from Monday. */

@@ -71,8 +71,15 @@ export const IMPLAUSIBLE_KG = 600;
 
 const GRID = Array.from({ length: 35 }, (_, i) => (i - 17) * 0.04);
 
-/** Standard deviation of the effective reps as said: more when far from failure, and in long sets. */
-const repError = ({ reps, rir }: CurveObservation): number => 0.35 + 0.22 * rir + Math.max(0, reps + rir - 10) * 0.15;
+/**
+ * Standard deviation of the effective reps as said: more when far from failure, and in long sets. How far that was is judged by
+ * what was said or, where that is more, by what was to be expected: else bad days and reserves said too small, which look sure,
+ * would weigh more than good days.
+ */
+function repError({ reps, rir }: CurveObservation, expected = 0): number {
+  const left = Math.max(rir, expected - reps);
+  return 0.35 + 0.22 * left + Math.max(0, reps + left - 10) * 0.15;
+}
 
 /** How much ln load falls with one more rep, on a curve of the given shape. */
 const slopeAt = (reps: number, formula: E1rmFormula, lnShape: number): number =>
@@ -279,7 +286,7 @@ class CurveFilter {
       const innovation = y - (track.lnMax - lnFactor(reps, this.formula, lnShape));
       const expected = repsAtLoad(Math.exp(track.lnMax), observation.kg, this.curves[i]!);
       const slope = Math.max(1e-3, slopeAt(observation.tested ? reps : expected, this.formula, lnShape));
-      const noise = observation.tested ? TESTED_FORM : Math.hypot(DAY_FORM, slope * repError(observation));
+      const noise = observation.tested ? TESTED_FORM : Math.hypot(DAY_FORM, slope * repError(observation, expected));
       const total = track.variance + noise * noise;
       const gain = track.variance / total;
       const driftGain = track.covariance / total;

@@ -4,7 +4,8 @@ import { exposure, read } from "../testing/helpers";
 import { phase, planOf, projectContext } from "../testing/plans";
 import { addDays, mean, weight } from "../units";
 import type { Goal, PlanDocument } from "./plan";
-import { assumptionsFor, gainOf, keyedRandom, quantileOf, type WhatIf, whatIfSteps } from "./what-if";
+import { assumptionsFor, keyedRandom } from "./simulated-client";
+import { gainOf, quantileOf, type WhatIf, whatIfSteps } from "./what-if";
 
 const TODAY = "2026-11-16";
 const session = (sets: number) => read(`A1 Back squat ${sets}x5 rir2 r150`);

@@ -142,6 +142,14 @@ describe("what moves a rule", () => {
     });
   });
 
+  it("pain on a day of quite other reps still counts", () => {
+    const other = did("2026-11-10", 60, [15, 15], { pain: 5, target: { low: 15, high: 15 } });
+    expect(next("loadFirst", fives, 3, [did("2026-11-03", 80, [5, 5, 5]), other])).toMatchObject({
+      sets: [{ loadKg: 80 }, { loadKg: 80 }, { loadKg: 80 }],
+      reasons: [{ kind: "pain", pain: 5 }],
+    });
+  });
+
   it("pain after time off is only more careful, never less", () => {
     const sore = [did("2026-10-20", 80, [5, 5, 5], { pain: 6 })];
     const answer = next("loadFirst", fives, 3, sore, { date: "2026-11-10" });

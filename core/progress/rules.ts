@@ -157,11 +157,13 @@ export function nextPrescription(
 ): NextPrescription | null {
   const definition = RULES[rule.kind];
   const targets = rule.kind === "repGoal" ? goalTargetsOf(lift.slot) : targetsOf(lift.slot);
-  const worked = exposures
+  // Pain, broken form and time off count whatever the day asked; the rule itself goes by days of its like.
+  const everyDay = exposures
     .map((exposure) => ({ ...exposure, sets: exposure.sets.filter((set) => set.working) }))
-    .filter((exposure) => exposure.sets.length > 0 && (definition.isByCurve || isComparable(exposure, targets)));
+    .filter((exposure) => exposure.sets.length > 0);
+  const worked = everyDay.filter((exposure) => definition.isByCurve || isComparable(exposure, targets));
   const trained = worked.filter((exposure) => exposure.purpose === "training");
-  const latest = worked.at(-1);
+  const latest = everyDay.at(-1);
   const last = trained.at(-1);
   if (!latest || !last || targets.length === 0) return null;
   const answer = ({ sets, edits = [], reasons }: Ruled): NextPrescription => ({
