@@ -22,6 +22,7 @@ const PLAN: PlanDocument = {
   version: PLAN_VERSION,
   name: "Autumn",
   startDate: "2026-09-28",
+  moved: [],
   missed: "move",
   phases: [phase("p", 4), phase("q", 2)],
   days: [day("a", 0), day("b", 3)],

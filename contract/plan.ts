@@ -2,6 +2,7 @@
 import {
   type Absence,
   type Goal,
+  type MovedSession,
   PLAN_LIMITS,
   PLAN_VERSION,
   type PlanDay,
@@ -65,6 +66,8 @@ const goalFields = {
   byDate: isoDate(),
 } satisfies Fields<Omit<Goal, "id">>;
 
+const movedFields = { dayId: identifier(), week, to: orNull(isoDate()) } satisfies Fields<Omit<MovedSession, "id">>;
+
 const id = identifier();
 const LISTS = {
   phases: { fields: phaseFields, item: exact({ id, ...phaseFields }) },
@@ -75,6 +78,7 @@ const LISTS = {
     item: checked(exact({ id, ...absenceFields }), "ends before it begins", ({ from, until }) => from <= until),
   },
   goals: { fields: goalFields, item: exact({ id, ...goalFields }) },
+  moved: { fields: movedFields, item: exact({ id, ...movedFields }) },
 } as const satisfies Record<PlanList, unknown>;
 
 const planFields = { name: words(120), startDate: isoDate(), missed: oneOf("move", "merge", "drop") };
@@ -87,6 +91,7 @@ export const planSchema: Schema<PlanDocument> = exact({
   patches: listOf(LISTS.patches.item, PLAN_LIMITS.patches),
   absences: listOf(LISTS.absences.item, PLAN_LIMITS.absences),
   goals: listOf(LISTS.goals.item, PLAN_LIMITS.goals),
+  moved: listOf(LISTS.moved.item, PLAN_LIMITS.moved),
 });
 
 const none = oneOf("a known change") as Schema<unknown>;
@@ -128,7 +133,9 @@ export function upcastPlan(stored: unknown): unknown {
   const plan = stored as PlanDocument | null;
   if (typeof plan !== "object" || !Array.isArray(plan?.days)) return stored;
   const { patches, goals } = presentIds({ patches: plan.patches, goals: plan.goals });
-  return { ...plan, patches, goals, days: plan.days.map((day) => ({ ...day, base: upcastDocument(day.base) })) };
+  // Plans from before sessions could be moved have none that were.
+  const moved = plan.moved ?? [];
+  return { ...plan, patches, goals, moved, days: plan.days.map((day) => ({ ...day, base: upcastDocument(day.base) })) };
 }
 
 export function planProblems(plan: PlanDocument): { field: string; message: string }[] {
@@ -143,6 +150,10 @@ export function planProblems(plan: PlanDocument): { field: string; message: stri
       problems.push({ field: `patches.${index}`, message: "The day of this change is not in the plan." });
     if (patch.span.kind === "phase" && !phases.has(patch.span.phaseId))
       problems.push({ field: `patches.${index}`, message: "The phase of this change is not in the plan." });
+  });
+  plan.moved.forEach((one, index) => {
+    if (!days.has(one.dayId))
+      problems.push({ field: `moved.${index}`, message: "The day of this session is not in the plan." });
   });
   for (const list of Object.keys(LISTS) as PlanList[]) {
     const ids = plan[list].map((item) => item.id);

@@ -35,6 +35,7 @@ const plan: PlanDocument = {
   patches: [],
   absences: [],
   goals: [],
+  moved: [],
   missed: "move",
 };
 const [squat, bench] = BASE.blocks.map(({ slots }) => slots[0]!);

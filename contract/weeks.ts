@@ -10,6 +10,7 @@ import {
   type GymEquipment,
   type MuscleLoads,
   mondayOf,
+  movedSession,
   type PlanDay,
   type PlanDocument,
   type PlannedLift,
@@ -99,7 +100,7 @@ function contextOf(view: WeeksView): ProjectContext {
   };
 }
 
-export type CellState = "done" | "missed" | "planned" | "away";
+export type CellState = "done" | "missed" | "planned" | "away" | "leftOut";
 
 export interface WeekCell {
   readonly week: number;
@@ -172,11 +173,15 @@ export function weeksModel(plan: PlanDocument, view: WeeksView): WeeksModel {
           const one = ahead.get(key);
           const isChanged =
             Boolean(session?.own) ||
+            movedSession(plan, day.id, week) !== null ||
             plan.patches.some((patch) => patch.dayId === day.id && changes(patch, slot, week, plan));
           if (one) return plannedCell(one, slot, context, isChanged);
           const exposure = session ? exposures.get(`${session.id} ${slot.id}`) : undefined;
           const date = session?.date ?? addDays(plan.startDate, 7 * week);
           const at = { week, dayId: day.id, isChanged, lift: null, date };
+          const isLeftOut = movedSession(plan, day.id, week)?.to === null;
+          if (!exposure && isLeftOut)
+            return { ...at, state: "leftOut", sets: allWorkingSets(slot).length, reps: [], topKg: null, share: null };
           if (!exposure)
             return { ...at, state: "missed", sets: allWorkingSets(slot).length, reps: [], topKg: null, share: null };
           const sets = exposure.sets.filter((set) => set.working);

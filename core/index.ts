@@ -39,6 +39,8 @@ export * from "./load/threads";
 export * from "./load/working";
 export * from "./log";
 export * from "./methods";
+export * from "./plan/missed";
+export * from "./plan/move-lift";
 export * from "./plan/phase";
 export * from "./plan/plan";
 export * from "./plan/plan-edits";

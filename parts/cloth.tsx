@@ -25,7 +25,7 @@ export function Cloth({
       {WARPS.map((x) => (
         <line key={x} x1={x} x2={x} y1={0} y2={HEIGHT} stroke="var(--color-thread)" strokeWidth={1} />
       ))}
-      {state === "missed" || state === "away" ? (
+      {state === "missed" || state === "away" || state === "leftOut" ? (
         <rect
           x={1.5}
           y={HEIGHT - 13}

@@ -1,7 +1,7 @@
 /** Changes of a plan: by list, id and field, places by neighbour, each with an exact inverse; as those of a session. */
 import { type After, applyEdits, type Edit } from "../session/edits";
 import type { PlanPhase } from "./phase";
-import type { Absence, Goal, PlanDay, PlanDocument, PlanPatch } from "./plan";
+import type { Absence, Goal, MovedSession, PlanDay, PlanDocument, PlanPatch } from "./plan";
 
 interface PlanLists {
   readonly phases: PlanPhase;
@@ -9,6 +9,7 @@ interface PlanLists {
   readonly patches: PlanPatch;
   readonly absences: Absence;
   readonly goals: Goal;
+  readonly moved: MovedSession;
 }
 
 export type PlanList = keyof PlanLists;

@@ -43,6 +43,7 @@ const PLAN: PlanDocument = {
   patches: [],
   absences: [],
   goals: [],
+  moved: [],
   missed: "move",
 };
 

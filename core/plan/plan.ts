@@ -22,6 +22,8 @@ export interface PlanDocument {
   readonly patches: readonly PlanPatch[];
   readonly absences: readonly Absence[];
   readonly goals: readonly Goal[];
+  /** Sessions of single weeks that stand on another date than their day's, or are left out. */
+  readonly moved: readonly MovedSession[];
   /** What becomes of a session that was missed; proposed, never silent. */
   readonly missed: "move" | "merge" | "drop";
 }
@@ -69,8 +71,24 @@ export interface Goal {
   readonly byDate: string;
 }
 
+/** One week's session of a day on a date of its own; null: left out. */
+export interface MovedSession {
+  readonly id: string;
+  readonly dayId: string;
+  readonly week: number;
+  readonly to: string | null;
+}
+
 /** What one plan may hold. */
-export const PLAN_LIMITS = { weeks: 104, phases: 40, days: 14, patches: 400, absences: 60, goals: 40 } as const;
+export const PLAN_LIMITS = {
+  weeks: 104,
+  phases: 40,
+  days: 14,
+  patches: 400,
+  absences: 60,
+  goals: 40,
+  moved: 200,
+} as const;
 
 export const planWeeks = (plan: Pick<PlanDocument, "phases">): number =>
   plan.phases.reduce((total, phase) => total + phase.weeks, 0);
@@ -91,8 +109,17 @@ export function weekOfDate(plan: Pick<PlanDocument, "phases" | "startDate">, dat
   return week >= 0 && week < planWeeks(plan) ? week : null;
 }
 
-/** The date of a day in a week; a day in a rotation takes its place's turn among the week's days. */
-export function dateOfDay(plan: Pick<PlanDocument, "startDate">, day: PlanDay, week: number): string {
+/** Where a week's session of a day was put; null: where its day stands. The last word holds. */
+export const movedSession = (
+  { moved }: Pick<PlanDocument, "moved">,
+  dayId: string,
+  week: number,
+): MovedSession | null => moved.findLast((one) => one.dayId === dayId && one.week === week) ?? null;
+
+/** The date of a day in a week, or where its session was moved; a day in a rotation takes its turn among the week's days. */
+export function dateOfDay(plan: Pick<PlanDocument, "startDate" | "moved">, day: PlanDay, week: number): string {
+  const moved = movedSession(plan, day.id, week)?.to;
+  if (moved) return moved;
   const offset = day.placed.kind === "weekday" ? day.placed.weekday : Math.min(6, day.placed.place * 2);
   return addDays(mondayOf(plan.startDate), week * 7 + offset);
 }

@@ -21,7 +21,7 @@ import { newRule, RULE_KINDS, suggestedRule } from "../progress/rules";
 import { type NextPrescription, targetsOf } from "../progress/situation";
 import { sameValue } from "../same";
 import { allBlocks, type SessionDocument, type Slot } from "../session/grammar";
-import { absenceOn, dateOfDay, type PlanDocument, planWeeks, purposeOfWeek, sessionOfWeek } from "./plan";
+import { absenceOn, dateOfDay, movedSession, type PlanDocument, planWeeks, purposeOfWeek, sessionOfWeek } from "./plan";
 
 /** What projecting reads beside the plan; the gym by its id, null the client's own. */
 export interface ProjectContext extends Omit<ResolveContext, "gym" | "calendar" | "recordOf"> {
@@ -249,7 +249,8 @@ export function comingDays(
   for (let week = 0; week < planWeeks(plan); week++)
     for (const day of plan.days) {
       const date = dateOfDay(plan, day, week);
-      if (date >= today && !isClosed(day.id, week)) days.push({ dayId: day.id, week, date });
+      const isLeftOut = movedSession(plan, day.id, week)?.to === null;
+      if (date >= today && !isLeftOut && !isClosed(day.id, week)) days.push({ dayId: day.id, week, date });
     }
   return days.sort((a, b) => (a.date < b.date ? -1 : a.date > b.date ? 1 : 0));
 }

@@ -43,7 +43,7 @@ export function shifted(document: SessionDocument, shift: PhaseShift): SessionDo
 
 const countAt = (sets: number, percent: number): number => Math.max(1, Math.round(sets * (1 + percent / 100)));
 
-function shiftedBlock(block: Block, shift: PhaseShift): Block {
+export function shiftedBlock(block: Block, shift: PhaseShift): Block {
   const slots = block.slots.map((slot): Slot => {
     const working = slot.sets.filter((set) => set?.role === "working").length;
     let left = shift.setsPercent < 0 ? countAt(working, shift.setsPercent) : working;

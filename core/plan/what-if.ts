@@ -49,9 +49,13 @@ export interface CellChance {
   readonly made: number;
   /** The share in which it was trained at all. */
   readonly trained: number;
-  /** The median of the heaviest load, as the lift is loaded. */
+  /** The heaviest load, as the lift is loaded: the median of the runs that trained it, and what eight in ten of them lie in. */
   readonly medianKg: number | null;
+  readonly bandKg: readonly [number, number] | null;
 }
+
+/** Where it is trained, it is made in fewer than half of the runs. */
+export const isLikelyMissed = ({ made, trained }: CellChance): boolean => made < 0.5 * trained;
 
 export interface WhatIf {
   readonly runs: number;
@@ -219,6 +223,7 @@ function summed(
       made: own.filter(({ made }) => made).length / Math.max(1, own.length),
       trained: own.filter(({ trained }) => trained).length / Math.max(1, own.length),
       medianKg: loads.length > 0 ? loads[Math.floor(loads.length / 2)]! : null,
+      bandKg: loads.length > 0 ? [at(loads, 0.1), at(loads, 0.9)] : null,
     };
   });
   const goals = Object.fromEntries(
@@ -237,6 +242,9 @@ function summed(
   );
   return { runs: results.length, fans, cells, goals };
 }
+
+/** The load at a share of the runs from below, one that was built; loads in their order. */
+const at = (loads: readonly number[], share: number): number => loads[Math.round(share * (loads.length - 1))]!;
 
 /** A share of the runs from below, of figures in any order. */
 export function quantileOf(figures: readonly number[], share: number): number {

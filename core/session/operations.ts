@@ -580,7 +580,8 @@ const freshSlot = (slot: Slot, makeId: MakeId): Slot => ({
 });
 
 /** A copy with ids of its own; references inside the block follow the copy. */
-function freshBlock(block: Block, makeId: MakeId): Block {
+/** A block as another one, with ids of its own; its lifts go on with the same records. */
+export function freshBlock(block: Block, makeId: MakeId): Block {
   const slots = block.slots.map((slot) => freshSlot(slot, makeId));
   const renamed = new Map(block.slots.map((slot, index) => [slot.id, slots[index]!.id]));
   const bound = slots.map((slot) =>

@@ -37,6 +37,7 @@ export const planOf = (
   patches: [],
   absences: [],
   goals: [],
+  moved: [],
   missed: "move",
   ...more,
 });

@@ -2,13 +2,29 @@
 import { clsx } from "clsx";
 import { type KeyboardEvent, useEffect, useRef } from "react";
 import { catalogueIn, repsWords, type WeekCell, type WeeksView } from "@/contract";
-import { decimal, isBodyweight, phaseWords, ruleName, suggestedRule, targetsOf } from "@/core";
+import {
+  type CellChance,
+  decimal,
+  isBodyweight,
+  isLikelyMissed,
+  phaseWords,
+  ruleName,
+  suggestedRule,
+  targetsOf,
+} from "@/core";
 import { Cloth } from "@/parts/cloth";
 import { Selvedge } from "@/parts/selvedge";
 import { shortDate } from "@/ui/dates";
 import type { Weeks } from "./use-weeks";
+import { cellKey } from "./use-what-if";
 
-const STATE_WORDS = { done: "done", missed: "not done", planned: "planned", away: "away" } as const;
+const STATE_WORDS = {
+  done: "done",
+  missed: "not done",
+  planned: "planned",
+  away: "away",
+  leftOut: "left out",
+} as const;
 
 /** Weeks across, days and lifts down, phases as bands on top; the selvedge counts muscles against their bands. */
 export function WeeksGrid({ weeks, view }: { weeks: Weeks; view: WeeksView }) {
@@ -44,14 +60,7 @@ export function WeeksGrid({ weeks, view }: { weeks: Weeks; view: WeeksView }) {
       table.current?.querySelector<HTMLElement>(`[data-cell="${row.key} ${week}"]`)?.focus({ preventScroll: false }),
     );
   };
-  const { found, isStale } = weeks.whatIf;
-  const likelyMissed = new Set(
-    isStale || !found
-      ? []
-      : found.result.cells
-          .filter(({ made, trained }) => made < 0.5 * trained)
-          .map(({ dayId, week, lineage }) => `${dayId} ${week} ${lineage}`),
-  );
+  const expected = weeks.whatIf.cells;
   const ghostOf = (key: string, week: number): WeekCell | null =>
     ghost?.days.flatMap(({ rows: own }) => own).find((row) => row.key === key)?.cells[week] ?? null;
   return (
@@ -148,7 +157,7 @@ export function WeeksGrid({ weeks, view }: { weeks: Weeks; view: WeeksView }) {
                             cell={cell}
                             before={ghostOf(row.key, week)}
                             view={view}
-                            isLikelyMissed={likelyMissed.has(`${row.dayId} ${week} ${cell.lift?.slot.lineage}`)}
+                            expected={expected.get(cellKey(row.dayId, week, cell.lift?.slot.lineage ?? "")) ?? null}
                           />
                         </button>
                       ) : null}
@@ -164,6 +173,9 @@ export function WeeksGrid({ weeks, view }: { weeks: Weeks; view: WeeksView }) {
     </div>
   );
 }
+
+const isOff = ({ medianKg }: CellChance, { topKg }: WeekCell): boolean =>
+  medianKg !== null && topKg !== null && Math.abs(medianKg - topKg) > 0.01;
 
 const WEEKDAYS = ["Mon", "Tue", "Wed", "Thu", "Fri", "Sat", "Sun"];
 
@@ -190,14 +202,15 @@ function Figures({
   cell,
   before,
   view,
-  isLikelyMissed,
+  expected,
 }: {
   cell: WeekCell;
   before: WeekCell | null;
   view: WeeksView;
-  isLikelyMissed: boolean;
+  expected: CellChance | null;
 }) {
   if (cell.state === "missed") return <span className="narrow text-xs text-quiet">not done</span>;
+  if (cell.state === "leftOut") return <span className="narrow text-xs text-quiet">left out</span>;
   if (cell.state === "away") return <span className="narrow text-xs text-quiet">away</span>;
   const load = loadFigureWords(cell, isOfBody(cell, view));
   const old = before && loadFigureWords(before, isOfBody(before, view));
@@ -207,7 +220,13 @@ function Figures({
       <span className="narrow block text-xs">{repsWords(cell)}</span>
       <span className="block font-bold">
         {load}
-        {isLikelyMissed ? (
+        {expected && isOff(expected, cell) ? (
+          <span className="narrow ml-1 text-xs font-normal text-walnut">
+            ≈{loadFigureWords({ ...cell, topKg: expected.medianKg }, isOfBody(cell, view))}
+            <span className="sr-only"> to be expected</span>
+          </span>
+        ) : null}
+        {expected && isLikelyMissed(expected) ? (
           <span className="text-weld">
             ?<span className="sr-only"> likely missed</span>
           </span>

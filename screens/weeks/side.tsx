@@ -4,9 +4,11 @@ import { catalogueIn, repsWords, type WeekCell, type WeeksView } from "@/contrac
 import {
   allBlocks,
   decimal,
+  type Exercise,
   exerciseOrThrow,
   hangsOn,
   isBodyweight,
+  isLikelyMissed,
   liftRecord,
   loadWords,
   newRule,
@@ -36,6 +38,7 @@ import { Goals } from "./goals";
 import { PhasePanel } from "./phase-panel";
 import { RuleSettingsForm } from "./rule-settings";
 import type { WeekSelection, Weeks } from "./use-weeks";
+import { cellKey } from "./use-what-if";
 import { WhatIfSection } from "./what-if";
 
 /** How a prescription came about, what it hangs on, and where it is changed. */
@@ -86,6 +89,7 @@ function CellPanel({ weeks, view, at }: { weeks: Weeks; view: WeeksView; at: Cel
           {cell.share !== null ? `, ${Math.round(100 * cell.share)} % of the e1RM expected then` : ""}
         </p>
       </header>
+      <Expected weeks={weeks} cell={cell} exercise={exercise} />
       {cell.lift ? <Planned weeks={weeks} view={view} at={at} cell={cell} slot={row.slot} /> : <Past cell={cell} />}
       <RecordLine weeks={weeks} view={view} slot={row.slot} />
       <Goals key={row.slot.lineage} weeks={weeks} slot={row.slot} today={view.today} />
@@ -103,6 +107,22 @@ function CellPanel({ weeks, view, at }: { weeks: Weeks; view: WeeksView; at: Cel
       </div>
       {weeks.isChanged ? <p className="text-quiet">Keep or put back the change before a session is opened.</p> : null}
     </div>
+  );
+}
+
+/** What the simulated client would be asked by then, misses included, beside what is asked if all is made. */
+function Expected({ weeks, cell, exercise }: { weeks: Weeks; cell: WeekCell; exercise: Exercise }) {
+  const chance = weeks.whatIf.cells.get(cellKey(cell.dayId, cell.week, cell.lift?.slot.lineage ?? ""));
+  if (!chance || chance.medianKg === null || chance.bandKg === null) return null;
+  const words = (kg: number) => loadWords(exercise, kg, { amount: decimal(Math.abs(kg), 2), unit: "kg" });
+  const [low, high] = chance.bandKg;
+  return (
+    <p>
+      As expected <span className="font-bold">{words(chance.medianKg)}</span>
+      {low === high ? ", the same in eight of ten" : `, ${decimal(Math.abs(low), 2)} to ${words(high)} in eight of ten`}
+      {isLikelyMissed(chance) ? <span className="font-bold text-weld">; likely missed</span> : null}
+      <span className="text-quiet">: misses and form counted in.</span>
+    </p>
   );
 }
 

@@ -5,6 +5,9 @@ import { type Assumptions, assumptionsFor, clamp, type PlanDocument, type WhatIf
 import type { WhatIfNews, WhatIfOrder } from "./what-if.worker";
 
 export const RUNS = 200;
+/** What is to be expected of each cell is run again after each change, by fewer runs, once the hands are still. */
+const EXPECTED_RUNS = 60;
+const STILL_MS = 500;
 
 interface Found {
   readonly plan: PlanDocument;
@@ -31,6 +34,23 @@ export function useWhatIf(view: WeeksView, plan: PlanDocument, kept: PlanDocumen
     setProgress(null);
   }, []);
   useEffect(() => () => worker.current?.terminate(), []);
+  const [expected, setExpected] = useState<Found | null>(null);
+  useEffect(() => {
+    let quiet: Worker | null = null;
+    const timer = setTimeout(() => {
+      quiet = new Worker(new URL("./what-if.worker.ts", import.meta.url));
+      quiet.onmessage = ({ data }: MessageEvent<WhatIfNews>) => {
+        if (data.kind !== "result") return;
+        setExpected({ plan, result: data.results[0]!, before: null });
+        quiet?.terminate();
+      };
+      quiet.postMessage({ view, plans: [plan], assumptions, runs: EXPECTED_RUNS } satisfies WhatIfOrder);
+    }, STILL_MS);
+    return () => {
+      clearTimeout(timer);
+      quiet?.terminate();
+    };
+  }, [view, plan, assumptions]);
   const start = useCallback(() => {
     worker.current?.terminate();
     const own = new Worker(new URL("./what-if.worker.ts", import.meta.url));
@@ -46,7 +66,14 @@ export function useWhatIf(view: WeeksView, plan: PlanDocument, kept: PlanDocumen
     };
     own.postMessage({ view, plans, assumptions, runs: RUNS } satisfies WhatIfOrder);
   }, [view, plan, kept, assumptions]);
-  return { progress, found, isStale: found !== null && found.plan !== plan, assumptions, start, cancel };
+  const isStale = found !== null && found.plan !== plan;
+  const cells = useMemo(() => {
+    const current = found?.plan === plan ? found : expected?.plan === plan ? expected : null;
+    return new Map(current?.result.cells.map((one) => [cellKey(one.dayId, one.week, one.lineage), one]));
+  }, [found, expected, plan]);
+  return { progress, found, isStale, cells, assumptions, start, cancel };
 }
+
+export const cellKey = (dayId: string, week: number, lineage: string): string => `${dayId} ${week} ${lineage}`;
 
 export type WhatIfState = ReturnType<typeof useWhatIf>;

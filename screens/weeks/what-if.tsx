@@ -44,9 +44,8 @@ export function WhatIfSection({
       {isStale ? <p className="text-quiet">The figures below are of the plan before your last change.</p> : null}
       {found && cell ? (
         <p>
-          Week {at.week + 1} is made <span className="font-bold">{tenths(cell.made)}</span>
-          {cell.made < 0.5 ? <span className="font-bold text-weld">: likely missed</span> : null}
-          {cell.medianKg === null ? "." : `, at ${decimal(cell.medianKg, 2)} kg in the middle of the runs.`}
+          Week {at.week + 1} is made <span className="font-bold">{tenths(cell.made)}</span>, sessions left out among
+          them.
         </p>
       ) : null}
       {found ? <Fan result={found.result} before={found.before} lineage={lineage} model={model} /> : null}

@@ -188,6 +188,7 @@ function planOf(client: DemoClient, gyms: DemoGyms, startDate: string): PlanDocu
     patches: [],
     absences: [],
     goals: [],
+    moved: [],
     missed: "move",
   };
 }

@@ -61,6 +61,7 @@ export const createPlan = defineUseCase("plans.create", ["coach"], (scope, { cli
       patches: [],
       absences: [],
       goals: [],
+      moved: [],
       missed: "move",
     };
     await db.insertPlan(tx, { studioId: scope.studioId, id, clientId, document });
@@ -124,6 +125,11 @@ function placeEdits(
   const placed: PlanEdit[] = [];
   const thisWeek = weekOfDate(plan, today) ?? (today < plan.startDate ? 0 : planWeeks(plan));
   for (const edit of edits) {
+    if (edit.kind === "insert" && edit.list === "moved") {
+      const { dayId, week } = edit.item;
+      if (sessions.some((one) => one.dayId === dayId && one.week === week && one.state !== "draft"))
+        return { edits: [], notes: [], refusal: "That session has been trained; it stays where it was." };
+    }
     if (edit.kind !== "insert" || edit.list !== "patches") {
       placed.push(edit);
       continue;
@@ -160,10 +166,15 @@ async function carryIntoDrafts(
 ): Promise<string[]> {
   const notes: string[] = [];
   for (const { id, dayId, week, document: stored, wasSent } of await db.sessionsOfPlan(tx, planId)) {
-    if (!stored || dayId === null || week === null || wasSent) continue;
+    if (!stored || dayId === null || week === null) continue;
     const [old, wanted] = [sessionOfWeek(before, dayId, week), sessionOfWeek(after, dayId, week)];
     if (!old || !wanted) continue;
     const day = after.days.find((one) => one.id === dayId)!;
+    if (wasSent) {
+      // The client's copy stays as it was sent; when it is done is not in it.
+      await db.updateSession(tx, id, { date: dateOfDay(after, day, week) });
+      continue;
+    }
     const date = dateOfDay(after, day, week);
     const edits = diffDocuments(old.document, wanted.document);
     const edited = applyEdits(readStored(stored, studio), edits);

@@ -1,0 +1,93 @@
+/** Lifts of a plan's days: put on another day, taken out, added as typed; and a whole week shifted. As edits of the plan. */
+import type { Catalogue } from "../exercise/exercise";
+import { diffDocuments } from "../session/diff";
+import { allBlocks, type Block, type SessionDocument } from "../session/grammar";
+import { type MakeId, parseSession } from "../session/shorthand/parse";
+import type { PhaseShift } from "./phase";
+import { type PlanDocument, sessionOfWeek } from "./plan";
+import type { PlanEdit } from "./plan-edits";
+import { shifted } from "./shift";
+
+export type PlannedEdits =
+  | { readonly ok: true; readonly edits: readonly PlanEdit[] }
+  | { readonly ok: false; readonly message: string };
+
+const GONE: PlannedEdits = { ok: false, message: "This lift is not in the plan any more." };
+
+/** A lift on another day: its whole block, or a block of its own where its partners stay. What was changed for single weeks stays behind. */
+export function moveLift(
+  plan: PlanDocument,
+  { dayId, slotId, toDayId }: { readonly dayId: string; readonly slotId: string; readonly toDayId: string },
+  makeId: MakeId,
+): PlannedEdits {
+  const from = plan.days.find(({ id }) => id === dayId)?.base;
+  const to = plan.days.find(({ id }) => id === toDayId)?.base;
+  const block = from && blockOf(from, slotId);
+  if (!from || !to || !block || dayId === toDayId) return GONE;
+  const slot = block.slots.find(({ id }) => id === slotId)!;
+  const moved: Block = block.slots.length === 1 ? block : { ...block, id: makeId(), slots: [slot] };
+  const arrived: SessionDocument = { ...to, blocks: [...to.blocks, moved] };
+  return {
+    ok: true,
+    edits: [
+      { kind: "editDay", dayId, edits: diffDocuments(from, without(from, slotId)) },
+      { kind: "editDay", dayId: toDayId, edits: diffDocuments(to, arrived) },
+    ],
+  };
+}
+
+/** A lift out of its day, for all weeks still to come. */
+export function removeLift(plan: PlanDocument, dayId: string, slotId: string): PlannedEdits {
+  const base = plan.days.find(({ id }) => id === dayId)?.base;
+  if (!base || !blockOf(base, slotId)) return GONE;
+  return { ok: true, edits: [{ kind: "editDay", dayId, edits: diffDocuments(base, without(base, slotId)) }] };
+}
+
+/** Lifts as they are typed at the desk, at the end of a day: "Lateral raise 3x12 rir1". */
+export function addLifts(
+  plan: PlanDocument,
+  dayId: string,
+  typed: string,
+  catalogue: Catalogue,
+  makeId: MakeId,
+): PlannedEdits {
+  const base = plan.days.find(({ id }) => id === dayId)?.base;
+  if (!base) return { ok: false, message: "This day is not in the plan any more." };
+  if (typed.trim() === "")
+    return { ok: false, message: "Write a lift with its sets, such as Lateral raise 3x12 rir1." };
+  const read = parseSession(typed, catalogue, makeId);
+  const [error] = read.errors;
+  if (error) return { ok: false, message: `${error.expected}${error.found ? `, not “${error.found}”` : ""}` };
+  if (read.document.blocks.length === 0) return { ok: false, message: "Write a lift with its sets." };
+  const after: SessionDocument = { ...base, blocks: [...base.blocks, ...read.document.blocks] };
+  return { ok: true, edits: [{ kind: "editDay", dayId, edits: diffDocuments(base, after) }] };
+}
+
+/** All sessions of one week shifted, as changes for that week alone. */
+export function shiftWeek(plan: PlanDocument, week: number, shift: PhaseShift, makeId: MakeId): PlanEdit[] {
+  let after = plan.patches.at(-1)?.id ?? null;
+  return plan.days.flatMap((day): PlanEdit[] => {
+    const before = sessionOfWeek(plan, day.id, week)!.document;
+    const edits = diffDocuments(before, shifted(before, shift));
+    if (edits.length === 0) return [];
+    const item = { id: makeId(), dayId: day.id, edits, span: { kind: "onlyWeek", week }, note: "" } as const;
+    const edit: PlanEdit = { kind: "insert", list: "patches", item, after };
+    after = item.id;
+    return [edit];
+  });
+}
+
+const blockOf = (document: SessionDocument, slotId: string): Block | null =>
+  allBlocks(document).find(({ slots }) => slots.some(({ id }) => id === slotId)) ?? null;
+
+function without(document: SessionDocument, slotId: string): SessionDocument {
+  const kept = (block: Block): Block[] => {
+    const slots = block.slots.filter(({ id }) => id !== slotId);
+    return slots.length === 0 ? [] : [slots.length === block.slots.length ? block : { ...block, slots }];
+  };
+  return {
+    ...document,
+    blocks: document.blocks.flatMap(kept),
+    finisher: document.finisher && (kept(document.finisher)[0] ?? null),
+  };
+}
