@@ -1,4 +1,13 @@
 "use client";
+import {
+  DndContext,
+  type DragEndEvent,
+  PointerSensor,
+  useDraggable,
+  useDroppable,
+  useSensor,
+  useSensors,
+} from "@dnd-kit/core";
 import { clsx } from "clsx";
 import { type KeyboardEvent, useEffect, useRef } from "react";
 import { catalogueIn, repsWords, type WeekCell, type WeeksView } from "@/contract";
@@ -7,6 +16,8 @@ import {
   decimal,
   isBodyweight,
   isLikelyMissed,
+  type PlanDay,
+  type PlanPhase,
   phaseWords,
   ruleName,
   suggestedRule,
@@ -15,6 +26,8 @@ import {
 import { Cloth } from "@/parts/cloth";
 import { Selvedge } from "@/parts/selvedge";
 import { shortDate } from "@/ui/dates";
+import { onWeekday, timeWords, WEEKDAYS } from "./day-panel";
+import { PhaseEdge } from "./phase-edge";
 import type { Weeks } from "./use-weeks";
 import { cellKey } from "./use-what-if";
 
@@ -61,123 +74,149 @@ export function WeeksGrid({ weeks, view }: { weeks: Weeks; view: WeeksView }) {
     );
   };
   const expected = weeks.whatIf.cells;
+  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
+  const drop = ({ active, over }: DragEndEvent): void => {
+    const dragged = active.data.current as Dragged | undefined;
+    const target = over?.data.current as Target | undefined;
+    if (dragged?.kind === "lift" && target?.kind === "day" && target.dayId !== dragged.dayId)
+      weeks.say(weeks.moveLiftTo(dragged.dayId, dragged.slotId, target.dayId));
+    if (dragged?.kind === "day" && target?.kind === "weekday")
+      weeks.say(weeks.change([onWeekday(dragged.dayId, target.weekday)]));
+  };
   const ghostOf = (key: string, week: number): WeekCell | null =>
     ghost?.days.flatMap(({ rows: own }) => own).find((row) => row.key === key)?.cells[week] ?? null;
   return (
-    <div ref={frame} className="overflow-x-auto pb-4 pr-3">
-      <table ref={table} className="border-separate border-spacing-0" onKeyDown={move}>
-        <caption className="sr-only">
-          Weeks of the plan: lifts down, weeks across. Arrow keys move; Enter writes in the side panel.
-        </caption>
-        <thead>
-          <PhaseRow weeks={weeks} />
-          <tr>
-            <th scope="col" className="sticky left-0 z-10 pl-3 min-w-40 bg-ground text-left">
-              <span className="sr-only">Lift</span>
-            </th>
-            {model.columns.map(({ week, monday, isNow }) => (
-              <th
-                key={week}
-                scope="col"
-                data-week={week}
-                aria-current={isNow ? "date" : undefined}
-                className={clsx(
-                  "min-w-[76px] px-1 py-1 text-left font-normal",
-                  isNow ? "border-x-2 border-t-2 border-madder text-madder" : "border-x-2 border-transparent",
-                )}
-              >
-                <span className="font-bold">{week + 1}</span>{" "}
-                <span className="narrow text-xs">{shortDate(monday)}</span>
-                {isNow ? <span className="sr-only"> this week</span> : null}
-              </th>
-            ))}
-          </tr>
-        </thead>
-        {model.days.map(({ day, rows: own }) => (
-          <tbody key={day.id}>
+    <DndContext sensors={sensors} onDragEnd={drop}>
+      <div ref={frame} className="overflow-x-auto pb-4 pr-3">
+        <table ref={table} className="border-separate border-spacing-0" onKeyDown={move}>
+          <caption className="sr-only">
+            Weeks of the plan: lifts down, weeks across. Arrow keys move; Enter writes in the side panel.
+          </caption>
+          <thead>
+            <PhaseRow weeks={weeks} />
             <tr>
-              <th
-                scope="rowgroup"
-                className="sticky left-0 z-10 pl-3 border-b-2 border-thread bg-ground pt-2 text-left"
-              >
-                <span className="font-bold">{day.placed.kind === "weekday" ? WEEKDAYS[day.placed.weekday] : ""}</span>{" "}
-                <span className="narrow font-normal">{day.name}</span>
+              <th scope="col" className="sticky left-0 z-10 pl-3 min-w-40 bg-ground text-left">
+                <span className="sr-only">Lift</span>
+                <WeekdayStrip days={model.days.map(({ day }) => day)} />
               </th>
-              {model.columns.map(({ week, isNow }) => (
-                <td
+              {model.columns.map(({ week, monday, isNow }) => (
+                <th
                   key={week}
+                  scope="col"
+                  data-week={week}
+                  aria-current={isNow ? "date" : undefined}
                   className={clsx(
-                    "border-b-2 border-b-thread border-x-2",
-                    isNow ? "border-x-madder" : "border-x-transparent",
+                    "min-w-[76px] p-0 text-left font-normal",
+                    isNow ? "border-x-2 border-t-2 border-madder text-madder" : "border-x-2 border-transparent",
                   )}
-                />
+                >
+                  <button
+                    type="button"
+                    aria-pressed={selection?.kind === "week" && selection.week === week}
+                    onClick={() => select({ kind: "week", week })}
+                    className={clsx(
+                      "block min-h-7 w-full px-1 text-left",
+                      selection?.kind === "week" && selection.week === week
+                        ? "outline outline-2 outline-indigo"
+                        : "hover:bg-indigo-tint",
+                    )}
+                  >
+                    <span className="sr-only">Week </span>
+                    <span className="font-bold">{week + 1}</span>{" "}
+                    <span className="narrow text-xs">{shortDate(monday)}</span>
+                    {isNow ? <span className="sr-only"> this week</span> : null}
+                  </button>
+                </th>
               ))}
             </tr>
-            {own.map((row) => (
-              <tr key={row.key}>
+          </thead>
+          {model.days.map(({ day, rows: own }) => (
+            <tbody key={day.id}>
+              <tr>
                 <th
-                  scope="row"
-                  className="sticky left-0 z-10 pl-3 border-b border-thread bg-ground py-0.5 pr-2 text-left"
+                  scope="rowgroup"
+                  className="sticky left-0 z-10 pl-3 border-b-2 border-thread bg-ground pt-2 text-left"
                 >
-                  <span className="block font-semibold leading-tight">{row.name}</span>
-                  <span className="narrow block text-xs font-normal leading-tight text-quiet">
-                    {ruleName(row.slot.rule ?? suggestedRule(targetsOf(row.slot))).toLowerCase()}
-                  </span>
+                  <DayHead
+                    day={day}
+                    isHere={selection?.kind === "day" && selection.dayId === day.id}
+                    onSelect={() => select({ kind: "day", dayId: day.id })}
+                  />
                 </th>
-                {row.cells.map((cell, week) => {
-                  const { isNow, phase } = model.columns[week]!;
-                  const isHere =
-                    selection?.kind === "cell" &&
-                    selection.dayId === row.dayId &&
-                    selection.slotId === row.slot.id &&
-                    selection.week === week;
-                  return (
-                    <td
-                      key={`${row.key} ${model.columns[week]!.monday}`}
-                      className={clsx(
-                        "border-b border-thread border-x-2 p-0",
-                        isNow ? "border-x-madder" : "border-x-transparent",
-                      )}
-                    >
-                      {cell ? (
-                        <button
-                          type="button"
-                          data-cell={`${row.key} ${week}`}
-                          tabIndex={isHere ? 0 : -1}
-                          aria-pressed={isHere}
-                          aria-label={`${row.name}, week ${week + 1}: ${cellWords(cell, view)}, ${STATE_WORDS[cell.state]}${cell.isChanged ? ", changed by hand" : ""}`}
-                          onClick={() => select({ kind: "cell", dayId: row.dayId, slotId: row.slot.id, week })}
-                          className={clsx(
-                            "flex min-h-9 w-full items-end gap-1 px-0.5 py-0.5 text-left leading-tight",
-                            isHere ? "outline outline-2 outline-indigo" : "hover:bg-indigo-tint",
-                          )}
-                        >
-                          <Cloth cell={cell} isSlack={phase.kind === "deload"} />
-                          <Figures
-                            cell={cell}
-                            before={ghostOf(row.key, week)}
-                            view={view}
-                            expected={expected.get(cellKey(row.dayId, week, cell.lift?.slot.lineage ?? "")) ?? null}
-                          />
-                        </button>
-                      ) : null}
-                    </td>
-                  );
-                })}
+                {model.columns.map(({ week, isNow }) => (
+                  <td
+                    key={week}
+                    className={clsx(
+                      "border-b-2 border-b-thread border-x-2",
+                      isNow ? "border-x-madder" : "border-x-transparent",
+                    )}
+                  />
+                ))}
               </tr>
-            ))}
-          </tbody>
-        ))}
-        <Selvedge model={model} view={view} />
-      </table>
-    </div>
+              {own.map((row) => (
+                <tr key={row.key}>
+                  <th
+                    scope="row"
+                    className="sticky left-0 z-10 pl-3 border-b border-thread bg-ground py-0.5 pr-2 text-left"
+                  >
+                    <LiftHead name={row.name} dayId={row.dayId} slotId={row.slot.id} />
+                    <span className="narrow block text-xs font-normal leading-tight text-quiet">
+                      {ruleName(row.slot.rule ?? suggestedRule(targetsOf(row.slot))).toLowerCase()}
+                    </span>
+                  </th>
+                  {row.cells.map((cell, week) => {
+                    const { isNow, phase } = model.columns[week]!;
+                    const isHere =
+                      selection?.kind === "cell" &&
+                      selection.dayId === row.dayId &&
+                      selection.slotId === row.slot.id &&
+                      selection.week === week;
+                    return (
+                      <td
+                        key={`${row.key} ${model.columns[week]!.monday}`}
+                        className={clsx(
+                          "border-b border-thread border-x-2 p-0",
+                          isNow ? "border-x-madder" : "border-x-transparent",
+                        )}
+                      >
+                        {cell ? (
+                          <button
+                            type="button"
+                            data-cell={`${row.key} ${week}`}
+                            tabIndex={isHere ? 0 : -1}
+                            aria-pressed={isHere}
+                            aria-label={`${row.name}, week ${week + 1}: ${cellWords(cell, view)}, ${STATE_WORDS[cell.state]}${cell.isChanged ? ", changed by hand" : ""}`}
+                            onClick={() => select({ kind: "cell", dayId: row.dayId, slotId: row.slot.id, week })}
+                            className={clsx(
+                              "flex min-h-9 w-full items-end gap-1 px-0.5 py-0.5 text-left leading-tight",
+                              isHere ? "outline outline-2 outline-indigo" : "hover:bg-indigo-tint",
+                            )}
+                          >
+                            <Cloth cell={cell} isSlack={phase.kind === "deload"} />
+                            <Figures
+                              cell={cell}
+                              before={ghostOf(row.key, week)}
+                              view={view}
+                              expected={expected.get(cellKey(row.dayId, week, cell.lift?.slot.lineage ?? "")) ?? null}
+                            />
+                          </button>
+                        ) : null}
+                      </td>
+                    );
+                  })}
+                </tr>
+              ))}
+            </tbody>
+          ))}
+          <Selvedge model={model} view={view} />
+        </table>
+      </div>
+    </DndContext>
   );
 }
 
 const isOff = ({ medianKg }: CellChance, { topKg }: WeekCell): boolean =>
   medianKg !== null && topKg !== null && Math.abs(medianKg - topKg) > 0.01;
-
-const WEEKDAYS = ["Mon", "Tue", "Wed", "Thu", "Fri", "Sat", "Sun"];
 
 /** "60", "+10", "−15": as the lift is loaded, without its unit, which the row's head and the panel say. */
 export function loadFigureWords(cell: Pick<WeekCell, "topKg" | "lift">, isOfBody: boolean): string {
@@ -239,15 +278,108 @@ function Figures({
   );
 }
 
+/** What is dragged by a pointer; the side panels do the same by keyboard. */
+type Dragged =
+  | { readonly kind: "lift"; readonly dayId: string; readonly slotId: string }
+  | { readonly kind: "day"; readonly dayId: string };
+type Target = { readonly kind: "day"; readonly dayId: string } | { readonly kind: "weekday"; readonly weekday: number };
+
+const moved = (transform: { x: number; y: number } | null) =>
+  transform
+    ? { transform: `translate(${transform.x}px, ${transform.y}px)`, position: "relative" as const, zIndex: 20 }
+    : undefined;
+
+function LiftHead({ name, dayId, slotId }: { name: string; dayId: string; slotId: string }) {
+  const data: Dragged = { kind: "lift", dayId, slotId };
+  const { setNodeRef, listeners, transform } = useDraggable({ id: `lift ${dayId} ${slotId}`, data });
+  return (
+    <span
+      ref={setNodeRef}
+      {...listeners}
+      style={moved(transform)}
+      className="block cursor-grab touch-none font-semibold leading-tight"
+    >
+      {name}
+    </span>
+  );
+}
+
+function DayHead({ day, isHere, onSelect }: { day: PlanDay; isHere: boolean; onSelect: () => void }) {
+  const data: Dragged = { kind: "day", dayId: day.id };
+  const drag = useDraggable({ id: `day ${day.id}`, data });
+  const target: Target = { kind: "day", dayId: day.id };
+  const drop = useDroppable({ id: `into ${day.id}`, data: target });
+  const isOver = drop.isOver && (drop.active?.data.current as Dragged | undefined)?.kind === "lift";
+  return (
+    <span ref={drop.setNodeRef} className={clsx("block", isOver && "bg-indigo-tint")}>
+      <button
+        ref={drag.setNodeRef}
+        {...drag.listeners}
+        type="button"
+        aria-pressed={isHere}
+        onClick={onSelect}
+        style={moved(drag.transform)}
+        className={clsx(
+          "block min-h-7 w-full touch-none text-left",
+          isHere ? "outline outline-2 outline-indigo" : "hover:bg-indigo-tint",
+        )}
+      >
+        <span className="font-bold">
+          {day.placed.kind === "weekday" ? WEEKDAYS[day.placed.weekday]!.slice(0, 3) : ""}
+          {day.timeOfDay === null ? "" : ` ${timeWords(day.timeOfDay)}`}
+        </span>{" "}
+        <span className="narrow font-normal">{day.name}</span>
+      </button>
+    </span>
+  );
+}
+
+/** The days of the week, those that are trained filled; a day of the plan is put on one of them. */
+function WeekdayStrip({ days }: { days: readonly PlanDay[] }) {
+  const taken = new Set(days.flatMap(({ placed }) => (placed.kind === "weekday" ? [placed.weekday] : [])));
+  return (
+    <span className="flex gap-0.5" aria-hidden>
+      {WEEKDAYS.map((name, weekday) => (
+        <WeekdayPlace key={name} name={name} weekday={weekday} isTaken={taken.has(weekday)} />
+      ))}
+    </span>
+  );
+}
+
+function WeekdayPlace({ name, weekday, isTaken }: { name: string; weekday: number; isTaken: boolean }) {
+  const target: Target = { kind: "weekday", weekday };
+  const { setNodeRef, isOver, active } = useDroppable({ id: `weekday ${weekday}`, data: target });
+  const isAsked = isOver && (active?.data.current as Dragged | undefined)?.kind === "day";
+  return (
+    <span
+      ref={setNodeRef}
+      className={clsx(
+        "narrow inline-flex h-5 w-5 items-center justify-center border text-xs",
+        isTaken ? "border-woad bg-woad-tint font-bold" : "border-thread font-normal text-quiet",
+        isAsked && "outline outline-2 outline-indigo",
+      )}
+    >
+      {name.slice(0, 2)}
+    </span>
+  );
+}
+
 function PhaseRow({ weeks }: { weeks: Weeks }) {
   const { plan, selection, select } = weeks;
+  const now = weeks.model.columns.findIndex(({ isNow }) => isNow);
+  /** Weeks that have gone by stay. */
+  const leastWeeks = (phase: PlanPhase): number => {
+    const at = plan.phases.indexOf(phase);
+    const first = plan.phases.slice(0, at).reduce((sum, one) => sum + one.weeks, 0);
+    return Math.max(1, Math.min(phase.weeks, now - first + 1));
+  };
   return (
     <tr>
       <td className="sticky left-0 z-10 pl-3 bg-ground" />
       {plan.phases.map((phase) => {
         const isHere = selection?.kind === "phase" && selection.phaseId === phase.id;
         return (
-          <td key={phase.id} colSpan={phase.weeks} className="px-0.5 pt-2">
+          <td key={phase.id} colSpan={phase.weeks} className="relative px-0.5 pt-2">
             <button
               type="button"
               aria-pressed={isHere}
@@ -265,6 +397,7 @@ function PhaseRow({ weeks }: { weeks: Weeks }) {
               <span className="font-bold">{phaseWords(phase)}</span>
               {phase.weeks > 1 ? <span className="narrow">{phase.weeks} weeks</span> : null}
             </button>
+            <PhaseEdge weeks={weeks} phase={phase} least={leastWeeks(phase)} />
           </td>
         );
       })}

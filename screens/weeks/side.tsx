@@ -21,6 +21,7 @@ import {
   RULE_KINDS,
   RULES,
   type RuleKind,
+  removeLift,
   ruleName,
   rulesSideBySide,
   type Slot,
@@ -34,11 +35,14 @@ import { Button } from "@/ui/button";
 import { fullDate, longDate } from "@/ui/dates";
 import { SelectField, TextField } from "@/ui/field";
 import { LineChart } from "@/ui/line-chart";
+import { DayPanel, WEEKDAYS } from "./day-panel";
 import { Goals } from "./goals";
 import { PhasePanel } from "./phase-panel";
+import { PlanPanel } from "./plan-panel";
 import { RuleSettingsForm } from "./rule-settings";
 import type { WeekSelection, Weeks } from "./use-weeks";
 import { cellKey } from "./use-what-if";
+import { WeekPanel } from "./week-panel";
 import { WhatIfSection } from "./what-if";
 
 /** How a prescription came about, what it hangs on, and where it is changed. */
@@ -55,6 +59,12 @@ export function Side({ weeks, view }: { weeks: Weeks; view: WeeksView }) {
         <p className="text-quiet">Choose a lift in a week, or a phase above the weeks.</p>
       ) : selection.kind === "phase" ? (
         <PhasePanel key={selection.phaseId} weeks={weeks} phaseId={selection.phaseId} today={view.today} />
+      ) : selection.kind === "day" ? (
+        <DayPanel key={selection.dayId} weeks={weeks} view={view} dayId={selection.dayId} />
+      ) : selection.kind === "week" ? (
+        <WeekPanel key={selection.week} weeks={weeks} view={view} week={selection.week} />
+      ) : selection.kind === "plan" ? (
+        <PlanPanel weeks={weeks} view={view} />
       ) : (
         <CellPanel weeks={weeks} view={view} at={selection} />
       )}
@@ -100,12 +110,51 @@ function CellPanel({ weeks, view, at }: { weeks: Weeks; view: WeeksView; at: Cel
         lineage={cell.lift?.slot.lineage ?? row.slot.lineage}
         goals={plan.goals.filter(({ lineage }) => lineage === row.slot.lineage)}
       />
+      <LiftPlace weeks={weeks} at={at} />
       <div className="flex flex-wrap gap-2">
         <Button disabled={weeks.isBusy || weeks.isChanged} onClick={() => weeks.open(at.dayId, at.week)}>
           Open {day.name || "the session"}, week {at.week + 1}
         </Button>
       </div>
       {weeks.isChanged ? <p className="text-quiet">Keep or put back the change before a session is opened.</p> : null}
+    </div>
+  );
+}
+
+/** The lift on another day, or out of the plan. */
+function LiftPlace({ weeks, at }: { weeks: Weeks; at: CellAt }) {
+  const { plan, change, moveLiftTo, select } = weeks;
+  const [error, setError] = useState<string | null>(null);
+  const others = plan.days.filter(({ id }) => id !== at.dayId);
+  return (
+    <div className="flex flex-col gap-2">
+      {others.length > 0 ? (
+        <SelectField
+          label="Its day"
+          error={error}
+          value={at.dayId}
+          onChange={(event) => setError(moveLiftTo(at.dayId, at.slotId, event.target.value))}
+        >
+          {plan.days.map((day) => (
+            <option key={day.id} value={day.id}>
+              {day.name || "unnamed"}
+              {day.placed.kind === "weekday" ? `, ${WEEKDAYS[day.placed.weekday]}` : ""}
+            </option>
+          ))}
+        </SelectField>
+      ) : null}
+      <div>
+        <Button
+          onClick={() => {
+            const removed = removeLift(plan, at.dayId, at.slotId);
+            const refused = removed.ok ? change(removed.edits) : removed.message;
+            setError(refused);
+            if (!refused) select({ kind: "day", dayId: at.dayId });
+          }}
+        >
+          Take the lift out
+        </Button>
+      </div>
     </div>
   );
 }
@@ -211,7 +260,7 @@ const askedWords = (sets: readonly { readonly loadKg: number; readonly reps: num
 function CellForm({ weeks, view, at }: { weeks: Weeks; view: WeeksView; at: CellAt }) {
   const written = useMemo(() => writtenLine(weeks, view, at), [weeks, view, at]);
   const [typed, setTyped] = useState(written);
-  const [span, setSpan] = useState<PatchSpan["kind"]>("fromWeek");
+  const [span, setSpan] = useState<PatchSpan["kind"] | "everyWeek">("fromWeek");
   const [error, setError] = useState<string | null>(null);
   const name = useId();
   useEffect(() => setTyped(written), [written]);
@@ -226,7 +275,11 @@ function CellForm({ weeks, view, at }: { weeks: Weeks; view: WeeksView; at: Cell
       className="flex flex-col gap-2"
       onSubmit={(event) => {
         event.preventDefault();
-        setError(weeks.writeCell(at, typed, spans[span]));
+        setError(
+          span === "everyWeek"
+            ? weeks.writeEveryWeek(at.dayId, at.slotId, typed)
+            : weeks.writeCell(at, typed, spans[span]),
+        );
       }}
     >
       <TextField
@@ -246,6 +299,7 @@ function CellForm({ weeks, view, at }: { weeks: Weeks; view: WeeksView; at: Cell
             ["onlyWeek", "only this week"],
             ["fromWeek", "from now on"],
             ["phase", "this phase"],
+            ["everyWeek", "every week"],
           ] as const
         ).map(([kind, words]) => (
           <label key={kind} className="flex min-h-6 items-center gap-1.5">

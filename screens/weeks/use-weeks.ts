@@ -5,6 +5,7 @@ import { catalogueIn, projectContextOf, type WeeksView, weeksModel } from "@/con
 import {
   applyPlanEdits,
   comingDays,
+  moveLift,
   type PatchSpan,
   type PlanDocument,
   type PlanEdit,
@@ -18,7 +19,10 @@ import { useWhatIf } from "./use-what-if";
 
 export type WeekSelection =
   | { readonly kind: "cell"; readonly dayId: string; readonly slotId: string; readonly week: number }
-  | { readonly kind: "phase"; readonly phaseId: string };
+  | { readonly kind: "phase"; readonly phaseId: string }
+  | { readonly kind: "day"; readonly dayId: string }
+  | { readonly kind: "week"; readonly week: number }
+  | { readonly kind: "plan" };
 
 /** A change of the plan that is not kept yet, with the way back. */
 interface Step {
@@ -123,6 +127,30 @@ export function useWeeks(view: WeeksView & { readonly plan: NonNullable<WeeksVie
     [plan, change, view.exercises],
   );
 
+  /** What is typed for a lift of every week becomes its day's own. */
+  const writeEveryWeek = useCallback(
+    (dayId: string, slotId: string, typed: string): string | null => {
+      const day = plan.days.find(({ id }) => id === dayId);
+      if (!day) return "That day is not in the plan any more.";
+      const written = writeLift(day.base, slotId, typed, catalogueIn(view.exercises), newId);
+      if (!written.ok) return written.message;
+      if (written.edits.length === 0) return "That is what it says already.";
+      return change([{ kind: "editDay", dayId, edits: written.edits }]);
+    },
+    [plan, change, view.exercises],
+  );
+
+  const moveLiftTo = useCallback(
+    (dayId: string, slotId: string, toDayId: string): string | null => {
+      const moved = moveLift(plan, { dayId, slotId, toDayId }, newId);
+      if (!moved.ok) return moved.message;
+      const refused = change(moved.edits);
+      if (!refused) setSelection({ kind: "day", dayId: toDayId });
+      return refused;
+    },
+    [plan, change],
+  );
+
   /** Opens a day's session of a week at the desk. */
   const open = useCallback(
     async (dayId: string, week: number) => {
@@ -144,6 +172,10 @@ export function useWeeks(view: WeeksView & { readonly plan: NonNullable<WeeksVie
     select: setSelection,
     change,
     writeCell,
+    writeEveryWeek,
+    moveLiftTo,
+    /** The week of the next session that is still to come, else the last. */
+    nextWeek: model.sessions[0]?.week ?? model.columns.length - 1,
     undo,
     redo,
     canUndo: steps.length > 0,
@@ -154,6 +186,7 @@ export function useWeeks(view: WeeksView & { readonly plan: NonNullable<WeeksVie
     open,
     whatIf,
     message,
+    say: setMessage,
     notes,
     isBusy,
   };

@@ -8,6 +8,7 @@ import { UndoButtons } from "@/parts/undo";
 import { Button, buttonClass } from "@/ui/button";
 import { Notice } from "@/ui/notice";
 import { WeeksGrid } from "./grid";
+import { Missed } from "./missed";
 import { Side } from "./side";
 import { StartPlan } from "./start-plan";
 import { useWeeks } from "./use-weeks";
@@ -77,6 +78,7 @@ function PlanWeeks({ view }: { view: WeeksView & { readonly plan: NonNullable<We
         </p>
         <div className="ml-auto flex items-center gap-2">
           <UndoButtons of={weeks} />
+          <Button onClick={() => weeks.select({ kind: "plan" })}>The plan</Button>
           <Link href="/weeks/carry-on" className={buttonClass("plain")}>
             Carry on
           </Link>
@@ -90,6 +92,7 @@ function PlanWeeks({ view }: { view: WeeksView & { readonly plan: NonNullable<We
             {note}
           </Notice>
         ))}
+        <Missed weeks={weeks} view={view} />
         <WeeksGrid weeks={weeks} view={view} />
       </main>
       <Side weeks={weeks} view={view} />

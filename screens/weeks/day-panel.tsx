@@ -1,0 +1,142 @@
+"use client";
+import { useState } from "react";
+import { catalogueIn, type WeeksView } from "@/contract";
+import { addLifts, allBlocks, exerciseOrThrow, type PlanEdit } from "@/core";
+import { newId } from "@/device/ids";
+import { Button } from "@/ui/button";
+import { SelectField, TextField } from "@/ui/field";
+import type { Weeks } from "./use-weeks";
+
+export const WEEKDAYS = ["Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday", "Sunday"] as const;
+
+/** "18:30" of minutes after midnight. */
+export const timeWords = (minutes: number): string =>
+  `${String(Math.floor(minutes / 60)).padStart(2, "0")}:${String(minutes % 60).padStart(2, "0")}`;
+
+/** The change that puts a day on a weekday. */
+export const onWeekday = (dayId: string, weekday: number): PlanEdit => ({
+  kind: "set",
+  list: "days",
+  id: dayId,
+  field: "placed",
+  value: { kind: "weekday", weekday },
+});
+
+/** A day of the plan: what it is called, when it is, and its lifts. */
+export function DayPanel({ weeks, view, dayId }: { weeks: Weeks; view: WeeksView; dayId: string }) {
+  const { plan, change, select } = weeks;
+  const [typed, setTyped] = useState("");
+  const [error, setError] = useState<string | null>(null);
+  const [refused, setRefused] = useState<string | null>(null);
+  const day = plan.days.find(({ id }) => id === dayId);
+  if (!day) return <p className="text-quiet">This day is not in the plan any more.</p>;
+  const catalogue = catalogueIn(view.exercises);
+  const set = (edits: readonly PlanEdit[]) => setRefused(change(edits));
+  const add = () => {
+    const added = addLifts(plan, dayId, typed, catalogue, newId);
+    if (!added.ok) return setError(added.message);
+    setError(change(added.edits));
+    setTyped("");
+  };
+  const wasDone = view.sessions.some((one) => one.dayId === dayId && one.state !== "draft");
+  return (
+    <div className="flex flex-col gap-3">
+      <header>
+        <p className="narrow text-quiet">Each week</p>
+        <h2 className="text-lg font-bold">{day.name || "A day"}</h2>
+      </header>
+      <TextField
+        key={day.name}
+        label="Name"
+        defaultValue={day.name}
+        onBlur={({ target: { value } }) =>
+          value.trim() !== day.name &&
+          set([{ kind: "set", list: "days", id: dayId, field: "name", value: value.trim().slice(0, 80) }])
+        }
+      />
+      <SelectField
+        label="On"
+        value={day.placed.kind === "weekday" ? day.placed.weekday : ""}
+        onChange={(event) => set([onWeekday(dayId, Number(event.target.value))])}
+      >
+        {day.placed.kind === "rotation" ? <option value="">in turn</option> : null}
+        {WEEKDAYS.map((name, weekday) => (
+          <option key={name} value={weekday}>
+            {name}
+          </option>
+        ))}
+      </SelectField>
+      <TextField
+        key={`${day.timeOfDay}`}
+        label="At"
+        hint="Empty: any time"
+        type="time"
+        defaultValue={day.timeOfDay === null ? "" : timeWords(day.timeOfDay)}
+        onBlur={({ target: { value } }) => {
+          const minutes = value === "" ? null : Number(value.slice(0, 2)) * 60 + Number(value.slice(3, 5));
+          if (minutes !== day.timeOfDay)
+            set([{ kind: "set", list: "days", id: dayId, field: "timeOfDay", value: minutes }]);
+        }}
+      />
+      {refused ? <p role="alert">{refused}</p> : null}
+      <section aria-label="Lifts" className="border-t border-thread pt-3">
+        <h3 className="font-semibold">Lifts</h3>
+        <ul>
+          {allBlocks(day.base).flatMap(({ slots }) =>
+            slots.map((slot) => (
+              <li key={slot.id}>
+                <button
+                  type="button"
+                  className="min-h-6 underline underline-offset-2"
+                  onClick={() => select({ kind: "cell", dayId, slotId: slot.id, week: weeks.nextWeek })}
+                >
+                  {exerciseOrThrow(catalogue, slot.exerciseId).name}
+                </button>
+              </li>
+            )),
+          )}
+        </ul>
+        <form
+          className="mt-2 flex flex-col gap-2"
+          onSubmit={(event) => {
+            event.preventDefault();
+            add();
+          }}
+        >
+          <TextField
+            label="A lift more"
+            hint="As at the desk: Lateral raise 3x12 rir1"
+            error={error}
+            value={typed}
+            onChange={(event) => {
+              setTyped(event.target.value);
+              setError(null);
+            }}
+          />
+          <div>
+            <Button type="submit">Add</Button>
+          </div>
+        </form>
+      </section>
+      <div className="border-t border-thread pt-3">
+        <Button
+          disabled={plan.days.length === 1 || wasDone}
+          onClick={() => {
+            const gone = [
+              ...plan.patches.flatMap((one) => (one.dayId === dayId ? [{ list: "patches", id: one.id } as const] : [])),
+              ...plan.moved.flatMap((one) => (one.dayId === dayId ? [{ list: "moved", id: one.id } as const] : [])),
+            ];
+            set([
+              ...gone.map((one): PlanEdit => ({ kind: "remove", ...one })),
+              { kind: "remove", list: "days", id: dayId },
+            ]);
+            select(null);
+          }}
+        >
+          Take the day out
+        </Button>
+        {wasDone ? <p className="text-quiet">Sessions of it were done: it stays in the plan.</p> : null}
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,148 @@
+"use client";
+import { useState } from "react";
+import type { WeeksView } from "@/contract";
+import { type Absence, mondayOf, type PlanDocument, type PlanEdit } from "@/core";
+import { newId } from "@/device/ids";
+import { Button } from "@/ui/button";
+import { fullDate, shortDate } from "@/ui/dates";
+import { SelectField, TextField } from "@/ui/field";
+import type { Weeks } from "./use-weeks";
+
+const MISSED: Readonly<Record<PlanDocument["missed"], string>> = {
+  move: "moved to a free day",
+  merge: "merged into the next one",
+  drop: "left out",
+};
+
+/** The plan as a whole: its name and start, what becomes of a missed session, and when the client is away. */
+export function PlanPanel({ weeks, view }: { weeks: Weeks; view: WeeksView }) {
+  const { plan, change } = weeks;
+  const [error, setError] = useState<string | null>(null);
+  const set = (edits: readonly PlanEdit[]) => setError(change(edits));
+  const hasBegun = view.sessions.some(({ state }) => state !== "draft");
+  return (
+    <div className="flex flex-col gap-3">
+      <header>
+        <p className="narrow text-quiet">{view.client.name}</p>
+        <h2 className="text-lg font-bold">{plan.name || "The plan"}</h2>
+      </header>
+      <TextField
+        key={plan.name}
+        label="Name"
+        defaultValue={plan.name}
+        onBlur={({ target: { value } }) =>
+          value.trim() !== plan.name && set([{ kind: "setPlan", field: "name", value: value.trim().slice(0, 120) }])
+        }
+      />
+      <TextField
+        key={plan.startDate}
+        label="Begins"
+        hint={hasBegun ? "It has begun: sessions were done." : "The Monday of that week is taken."}
+        type="date"
+        disabled={hasBegun}
+        defaultValue={plan.startDate}
+        onBlur={({ target: { value } }) =>
+          /^\d{4}-\d\d-\d\d$/.test(value) &&
+          mondayOf(value) !== plan.startDate &&
+          set([{ kind: "setPlan", field: "startDate", value: mondayOf(value) }])
+        }
+      />
+      <SelectField
+        label="A missed session is"
+        hint="Proposed above the weeks, and never done unasked."
+        value={plan.missed}
+        onChange={(event) =>
+          set([{ kind: "setPlan", field: "missed", value: event.target.value as PlanDocument["missed"] }])
+        }
+      >
+        {(Object.keys(MISSED) as PlanDocument["missed"][]).map((kind) => (
+          <option key={kind} value={kind}>
+            {MISSED[kind]}
+          </option>
+        ))}
+      </SelectField>
+      {error ? <p role="alert">{error}</p> : null}
+      <Absences weeks={weeks} view={view} />
+    </div>
+  );
+}
+
+/** Days away, or in another gym, entered ahead: the weeks after them and their loads are computed anew. */
+function Absences({ weeks, view }: { weeks: Weeks; view: WeeksView }) {
+  const { plan, change } = weeks;
+  const [from, setFrom] = useState("");
+  const [until, setUntil] = useState("");
+  const [gymId, setGymId] = useState("");
+  const [problem, setProblem] = useState<{ field: "from" | "until"; message: string } | null>(null);
+  const gymOf = (id: string) => view.gyms.find((gym) => gym.id === id)?.name ?? "another gym";
+  const add = () => {
+    if (from === "") return setProblem({ field: "from", message: "The first day." });
+    if (until === "") return setProblem({ field: "until", message: "The last day." });
+    if (until < from) return setProblem({ field: "until", message: "The last day comes before the first." });
+    if (until < view.today) return setProblem({ field: "until", message: "Those days have gone by." });
+    const item: Absence = { id: newId(), from, until, gymId: gymId || null };
+    const refused = change([{ kind: "insert", list: "absences", item, after: plan.absences.at(-1)?.id ?? null }]);
+    setProblem(refused ? { field: "from", message: refused } : null);
+    if (!refused) {
+      setFrom("");
+      setUntil("");
+    }
+  };
+  return (
+    <section aria-label="Away" className="flex flex-col gap-2 border-t border-thread pt-3">
+      <h3 className="font-semibold">Away</h3>
+      <ul>
+        {plan.absences.map((absence) => (
+          <li key={absence.id} className="flex items-center justify-between gap-2">
+            <span>
+              {shortDate(absence.from)} to {fullDate(absence.until)}
+              {absence.gymId ? `, in ${gymOf(absence.gymId)}` : ""}
+            </span>
+            <button
+              type="button"
+              aria-label={`Take out the days away from ${fullDate(absence.from)}`}
+              className="min-h-6 underline underline-offset-2"
+              onClick={() => change([{ kind: "remove", list: "absences", id: absence.id }])}
+            >
+              Take out
+            </button>
+          </li>
+        ))}
+      </ul>
+      <form
+        noValidate
+        className="flex flex-col gap-2"
+        onSubmit={(event) => {
+          event.preventDefault();
+          add();
+        }}
+      >
+        <TextField
+          label="First day"
+          type="date"
+          value={from}
+          error={problem?.field === "from" ? problem.message : null}
+          onChange={(event) => setFrom(event.target.value)}
+        />
+        <TextField
+          label="Last day"
+          type="date"
+          value={until}
+          error={problem?.field === "until" ? problem.message : null}
+          onChange={(event) => setUntil(event.target.value)}
+        />
+        <SelectField label="Trains" value={gymId} onChange={(event) => setGymId(event.target.value)}>
+          <option value="">not at all</option>
+          {view.gyms.map(({ id, name }) => (
+            <option key={id} value={id}>
+              in {name}
+            </option>
+          ))}
+        </SelectField>
+        <div>
+          <Button type="submit">Add</Button>
+        </div>
+      </form>
+    </section>
+  );
+}
