@@ -163,6 +163,7 @@ export function weeksModel(plan: PlanDocument, view: WeeksView): WeeksModel {
   const exposures = new Map<string, Exposure>();
   for (const lift of view.lifts)
     for (const exposure of lift.exposures) exposures.set(`${exposure.sessionId} ${exposure.slotId}`, exposure);
+  const firstDone = firstWeeks(view);
   const days = plan.days.map((day) => ({
     day,
     rows: allBlocks(day.base).flatMap((block) =>
@@ -179,6 +180,8 @@ export function weeksModel(plan: PlanDocument, view: WeeksView): WeeksModel {
           const exposure = session ? exposures.get(`${session.id} ${slot.id}`) : undefined;
           const date = session?.date ?? addDays(plan.startDate, 7 * week);
           const at = { week, dayId: day.id, isChanged, lift: null, date };
+          // A lift that came to the day later was not left out before.
+          if (!exposure && session?.state === "done" && !((firstDone.get(slot.id) ?? Infinity) <= week)) return null;
           const isLeftOut = movedSession(plan, day.id, week)?.to === null;
           if (!exposure && isLeftOut)
             return { ...at, state: "leftOut", sets: allWorkingSets(slot).length, reps: [], topKg: null, share: null };
@@ -233,6 +236,17 @@ export function weeksModel(plan: PlanDocument, view: WeeksView): WeeksModel {
     found.map((conflict) => ({ ...conflict, week, dayId })),
   );
   return { columns, days, sessions, conflicts };
+}
+
+/** The week of the plan in which each slot was done for the first time. */
+function firstWeeks({ sessions, lifts }: WeeksView): ReadonlyMap<string, number> {
+  const weekOf = new Map(sessions.map(({ id, week }) => [id, week]));
+  const first = new Map<string, number>();
+  for (const { sessionId, slotId } of lifts.flatMap(({ exposures }) => exposures)) {
+    const week = weekOf.get(sessionId);
+    if (week !== undefined) first.set(slotId, Math.min(week, first.get(slotId) ?? week));
+  }
+  return first;
 }
 
 interface PlannedVolume {

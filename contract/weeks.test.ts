@@ -1,0 +1,98 @@
+import { describe, expect, it } from "vitest";
+import { DEFAULT_SETTINGS, type Exposure, type PlanDocument } from "../core";
+import { BOATHOUSE, exposure, read } from "../core/testing/helpers";
+import { planOf } from "../core/testing/plans";
+import { NO_OWN_EXERCISES } from "./catalogue";
+import { type PlanSession, type WeeksView, weeksModel } from "./weeks";
+
+/** Two weeks have gone by, and this is the Thursday of the third. */
+const [START, TODAY] = ["2026-11-09", "2026-11-26"];
+const PLAN = planOf(START, [
+  ["a", 0, read("A1 Bench press 3x8 rir2\n\nB1 Dumbbell curl 3x12 rir1", "a")],
+  ["b", 3, read("A1 Back squat 3x5 rir2", "b")],
+]);
+const slotOf = (day: number, block: number) => PLAN.days[day]!.base.blocks[block]!.slots[0]!;
+
+function view(document: PlanDocument, done: readonly (readonly [dayId: string, week: number])[]): WeeksView {
+  const sessions = done.map(
+    ([dayId, week]): PlanSession => ({
+      id: `${dayId}${week}`,
+      dayId,
+      week,
+      date: "2026-11-09",
+      state: "done",
+      wasSent: false,
+      summary: null,
+      own: null,
+    }),
+  );
+  const bench = sessions
+    .filter(({ dayId }) => dayId === "a")
+    .map(
+      ({ id, week }): Exposure => ({
+        ...exposure(`2026-11-${9 + 7 * week}`, [{ loadKg: 60, reps: 8, rir: 2, target: { low: 8, high: 8 } }]),
+        sessionId: id,
+        slotId: slotOf(0, 0).id,
+      }),
+    );
+  return {
+    today: TODAY,
+    settings: DEFAULT_SETTINGS,
+    exercises: NO_OWN_EXERCISES,
+    clients: [],
+    client: {
+      id: "c",
+      name: "C",
+      trainingAge: "intermediate",
+      rounding: "nearest",
+      minutes: 60,
+      priorities: {},
+      gymId: null,
+      bodyMassKg: 80,
+    },
+    gyms: [{ id: "g", name: "Gym", equipment: BOATHOUSE }],
+    plans: [],
+    plan: { id: "p", revision: 0, document },
+    sessions,
+    lifts: [{ lineage: "bench-press", exerciseId: "bench-press", exposures: bench, tested: [], trainingMaxKg: null }],
+    known: [],
+  };
+}
+const statesOf = (document: PlanDocument, done: readonly (readonly [string, number])[], day: number, row = 0) =>
+  weeksModel(document, view(document, done))
+    .days[day]!.rows[row]!.cells.slice(0, 4)
+    .map((cell) => cell?.state ?? null);
+
+describe("the cells of the weeks", () => {
+  it("are done, missed or planned, by what was done and by the day", () => {
+    expect(statesOf(PLAN, [["a", 0]], 0)).toEqual(["done", "missed", "missed", "planned"]);
+    expect(statesOf(PLAN, [], 1)).toEqual(["missed", "missed", "planned", "planned"]);
+  });
+
+  it("a lift that was never done on a day that was done came to it later: nothing is missed there", () => {
+    expect(
+      statesOf(
+        PLAN,
+        [
+          ["a", 0],
+          ["a", 1],
+        ],
+        0,
+        1,
+      ),
+    ).toEqual([null, null, "missed", "planned"]);
+  });
+
+  it("a session that is left out is no hole, and one that was moved is planned again, with a knot", () => {
+    const leftOut = { ...PLAN, moved: [{ id: "m", dayId: "a", week: 2, to: null }] };
+    expect(statesOf(leftOut, [["a", 0]], 0)[2]).toBe("leftOut");
+    const moved = { ...PLAN, moved: [{ id: "m", dayId: "a", week: 2, to: "2026-11-28" }] };
+    const cell = weeksModel(moved, view(moved, [["a", 0]])).days[0]!.rows[0]!.cells[2]!;
+    expect([cell.state, cell.date, cell.isChanged]).toEqual(["planned", "2026-11-28", true]);
+  });
+
+  it("days away are seen as such", () => {
+    const away = { ...PLAN, absences: [{ id: "x", from: "2026-11-30", until: "2026-12-06", gymId: null }] };
+    expect(statesOf(away, [], 1)).toEqual(["missed", "missed", "planned", "away"]);
+  });
+});
