@@ -8,7 +8,7 @@ import { editSchema, weightSchema } from "./document";
 import { equipmentSchema } from "./equipment";
 import { MOST_EVENTS } from "./events";
 import type { Broken } from "./gym";
-import { planEditSchema } from "./plan";
+import { planEditSchema, planStart } from "./plan";
 import type { Prescription } from "./prescription";
 import {
   checked,
@@ -179,7 +179,7 @@ export const INPUTS = {
     clientId: uuid(),
     name: said(120),
     startDate: isoDate(),
-    weeks: whole(1, PLAN_LIMITS.weeks),
+    ...planStart,
   }),
   "plans.edit": exact({ planId: uuid(), revision: whole(0, 1_000_000_000), edits: listOf(planEditSchema, 400) }),
   "plans.openSession": exact({ planId: uuid(), dayId: identifier(), week: whole(0, PLAN_LIMITS.weeks - 1) }),
@@ -300,6 +300,7 @@ const KB = 1024;
 /** The most that a request may bring, by what it asks: a session, a plan, a batch of entries, a gym, or next to nothing. */
 const BYTES: Partial<Record<ApiName, number>> = {
   "sessions.edit": 128 * KB,
+  "plans.create": 512 * KB,
   "plans.edit": 512 * KB,
   "floor.record": 256 * KB,
   "gyms.save": 128 * KB,

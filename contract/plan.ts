@@ -94,6 +94,12 @@ export const planSchema: Schema<PlanDocument> = exact({
   moved: listOf(LISTS.moved.item, PLAN_LIMITS.moved),
 });
 
+/** What a plan is begun with. */
+export const planStart = {
+  phases: listOf(LISTS.phases.item, PLAN_LIMITS.phases, 1),
+  days: listOf(LISTS.days.item, PLAN_LIMITS.days),
+};
+
 const none = oneOf("a known change") as Schema<unknown>;
 
 /** A change of a plan. */

@@ -176,3 +176,88 @@ test("every client's coming week is carried on: accepted, edited or left, a key 
   await page.keyboard.press("e");
   await page.waitForURL(/\/weeks\?for=/);
 });
+
+test("a plan is pasted as text, its days and phases are moved by keyboard and by pointer, a week is away, and a lift changes its day", async ({
+  page,
+}) => {
+  await enterAsCoach(page);
+  await page.goto("/weeks");
+  await alive(page);
+  await page.getByLabel("Client").selectOption({ label: "Noor Castellan" });
+  await page.waitForURL(/for=/);
+  await page.getByRole("button", { name: "Start a plan" }).click();
+  const sheet = page.getByRole("dialog");
+  await sheet.getByLabel("as text").check();
+  await sheet.getByLabel("Name").fill("Two days");
+  const days = sheet.getByLabel("Days", { exact: true });
+  await days.fill("Monday: Push\nBench press 4xx6\n\nThursday: Legs\nBack squat 4x5 rir2");
+  await sheet.getByRole("button", { name: "Start this plan" }).click();
+  await expect(sheet.getByRole("alert")).toContainText("Line 2:");
+  await expect(days).toHaveValue(/4xx6/);
+  await days.fill(
+    "Monday: Push\nA1 Bench press 4x6 rir2\n\nB1 Lateral raise 3x12 rir1\n\nThursday: Legs\nBack squat 4x5 rir2",
+  );
+  await sheet.getByRole("button", { name: "Start this plan" }).click();
+  await page.waitForURL(/plan=/);
+  await expect(page.getByRole("heading", { name: "Two days" })).toBeVisible();
+  await alive(page);
+
+  // The end of a phase by its arrow keys, and pulled back by the pointer.
+  const end = page.getByRole("slider", { name: "End of build up" });
+  await end.focus();
+  await page.keyboard.press("ArrowRight");
+  await expect(end).toHaveAttribute("aria-valuetext", "6 weeks");
+  const box = (await end.boundingBox())!;
+  await page.mouse.move(box.x + 3, box.y + 10);
+  await page.mouse.down();
+  await page.mouse.move(box.x - 150, box.y + 10, { steps: 6 });
+  await page.mouse.up();
+  await expect(end).toHaveAttribute("aria-valuetext", "4 weeks");
+
+  // A day of its own: another weekday, a time, a lift more; one that does not read stays where it was typed.
+  await page.getByRole("button", { name: /^Thu Legs/ }).click();
+  await page.getByLabel("On", { exact: true }).selectOption("Friday");
+  await page.getByLabel("At", { exact: true }).fill("18:30");
+  await page.getByLabel("At", { exact: true }).blur();
+  await expect(page.getByRole("button", { name: /^Fri 18:30 Legs/ })).toBeVisible();
+  const more = page.getByLabel("A lift more");
+  await more.fill("Leg curl 3xx12");
+  await page.getByRole("button", { name: "Add", exact: true }).click();
+  await expect(more).toHaveAttribute("aria-invalid", "true");
+  await more.fill("Lying leg curl 3x12 rir1");
+  await page.getByRole("button", { name: "Add", exact: true }).click();
+  await expect(page.getByRole("row", { name: /^Lying leg curl/ })).toBeVisible();
+  await expectAccessible(page);
+
+  // A lift is dragged to the other day.
+  const lift = page.getByRole("rowheader", { name: /^Lateral raise/ }).getByText("Lateral raise");
+  const from = (await lift.boundingBox())!;
+  const into = (await page.getByRole("button", { name: /^Fri 18:30 Legs/ }).boundingBox())!;
+  await page.mouse.move(from.x + 20, from.y + 8);
+  await page.mouse.down();
+  await page.mouse.move(from.x + 30, from.y + 30, { steps: 4 });
+  await page.mouse.move(into.x + 40, into.y + 10, { steps: 8 });
+  await page.mouse.up();
+  const rows = page.getByRole("rowheader");
+  await expect(rows.nth(2)).toContainText("Lying leg curl");
+  await expect(rows.nth(3)).toContainText("Lateral raise");
+
+  // Away for a week: its cells say so; the days are taken out again.
+  await page.getByRole("button", { name: /^Week 2/ }).click();
+  await page.getByRole("button", { name: "Away all week" }).click();
+  await expect(page.getByRole("button", { name: /Back squat, week 2: .*away/ })).toBeVisible();
+  await page.getByRole("button", { name: "The plan", exact: true }).click();
+  await page.getByLabel("A missed session is").selectOption({ label: "left out" });
+  await page.getByLabel("First day").fill("2026-01-05");
+  await page.getByLabel("Last day").fill("2026-01-02");
+  await page.getByRole("button", { name: "Add", exact: true }).click();
+  await expect(page.getByText("The last day comes before the first.")).toBeVisible();
+  await page.getByRole("button", { name: /^Take out the days away/ }).click();
+  await expect(page.getByRole("button", { name: /Back squat, week 2: .*away/ })).toHaveCount(0);
+  await expectAccessible(page);
+  await page.getByRole("button", { name: "Keep", exact: true }).click();
+  await expect(page.getByText(/differ from what is kept/)).toHaveCount(0);
+  await page.reload();
+  await alive(page);
+  await expect(page.getByRole("button", { name: /^Fri 18:30 Legs/ })).toBeVisible();
+});

@@ -1,9 +1,11 @@
 /** The restore drill: what comes back is what was there, table by table. */
+
 import { mkdtempSync, readdirSync, readFileSync, statSync, truncateSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import pg from "pg";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { phase } from "../core/testing/plans";
 import { doneIn, eventIn, openFloor, record } from "../server/testing/floor";
 import { clock, hasDatabase, makeStudio, prepareDatabase, type TestStudio, value } from "../server/testing/studio";
 import { ask } from "../server/usecases";
@@ -39,7 +41,7 @@ describe.runIf(hasDatabase)("backup and restore", () => {
     await prepareDatabase();
     studio = await makeStudio("Cedar");
     const [{ sessionId, id: clientId }] = studio.clients;
-    const input = { clientId, name: "Autumn", startDate: "2026-11-23", weeks: 6 };
+    const input = { clientId, name: "Autumn", startDate: "2026-11-23", phases: [phase("build", 6)], days: [] };
     value(await ask(studio.coach, "plans.create", input, clock));
     value(await ask(studio.coach, "templates.keep", { sessionId, name: "Kept" }, clock));
     value(await ask(studio.coach, "sessions.send", { sessionId }, clock));

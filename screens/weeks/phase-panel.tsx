@@ -2,6 +2,7 @@
 import { useState } from "react";
 import {
   mondayOf,
+  newPhase,
   PHASE_WORDS,
   type PhaseKind,
   type PlanEdit,
@@ -38,7 +39,7 @@ export function PhasePanel({ weeks, phaseId, today }: { weeks: Weeks; phaseId: s
   const field = <K extends "kind" | "name" | "weeks" | "shift">(name: K, value: PlanPhase[K]): PlanEdit =>
     ({ kind: "set", list: "phases", id: phase.id, field: name, value }) as PlanEdit;
   const insert = (kind: PhaseKind, lasts: number): void => {
-    const item: PlanPhase = { id: newId(), kind, name: "", weeks: lasts, methodId: null, shift: USUAL_SHIFT[kind] };
+    const item = newPhase(kind, lasts, newId);
     set([{ kind: "insert", list: "phases", item, after: phase.id }]);
     select({ kind: "phase", phaseId: item.id });
   };

@@ -1,31 +1,37 @@
 "use client";
 import { useRouter } from "next/navigation";
-import { useMemo, useState } from "react";
-import { catalogueIn, type WeeksView } from "@/contract";
+import { useEffect, useId, useMemo, useState } from "react";
+import { catalogueIn, type PlanView, type WeeksView } from "@/contract";
 import {
   ANYBODY,
   addDays,
+  allBlocks,
+  dayForClient,
   decimal,
   mondayOf,
-  NO_SHIFT,
-  type PlanEdit,
+  type PlanDay,
   type PlanPhase,
+  phaseWords,
   proposeSplits,
+  readPlanText,
   type SplitProposal,
+  startingPhases,
   type TrainingAge,
-  USUAL_SHIFT,
 } from "@/core";
 import { ask, replySentence } from "@/device/api";
 import { newId } from "@/device/ids";
 import { Button } from "@/ui/button";
-import { SelectField, TextField } from "@/ui/field";
+import { SelectField, TextArea, TextField } from "@/ui/field";
 import { Sheet } from "@/ui/sheet";
+import { WEEKDAYS } from "./day-panel";
 
-const WEEKDAYS = ["Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday", "Sunday"];
-/** Weeks of building before a deload. */
-const BUILD_WEEKS = 5;
+const WAYS = {
+  split: "from the days there are",
+  client: "from another client",
+  text: "as text",
+} as const;
 
-/** A plan from the days that there are: every split that they allow, each with what it gives and what it lacks. */
+/** A plan from the days that there are, from another client's, or as text. */
 export function StartPlan({ view }: { view: WeeksView }) {
   const [isOpen, setOpen] = useState(false);
   return (
@@ -34,19 +40,203 @@ export function StartPlan({ view }: { view: WeeksView }) {
         Start a plan
       </Button>
       <Sheet open={isOpen} onOpenChange={setOpen} title={`A plan for ${view.client.name}`}>
-        {isOpen ? <Proposals view={view} /> : null}
+        {isOpen ? <Ways view={view} /> : null}
       </Sheet>
     </>
   );
 }
 
-function Proposals({ view }: { view: WeeksView }) {
+interface Started {
+  readonly name: string;
+  readonly phases: readonly PlanPhase[];
+  readonly days: readonly PlanDay[];
+}
+
+interface Starting {
+  readonly isBusy: boolean;
+  readonly take: (started: Started) => Promise<void>;
+}
+
+function Ways({ view }: { view: WeeksView }) {
   const router = useRouter();
-  const [days, setDays] = useState(3);
-  const [minutes, setMinutes] = useState(String(view.client.minutes));
+  const [way, setWay] = useState<keyof typeof WAYS>("split");
   const [start, setStart] = useState(addDays(mondayOf(view.today), 7));
   const [problem, setProblem] = useState<string | null>(null);
   const [isBusy, setBusy] = useState(false);
+  const name = useId();
+  const take = async (started: Started) => {
+    setBusy(true);
+    setProblem(null);
+    const reply = await ask("plans.create", { clientId: view.client.id, startDate: start, ...started });
+    setBusy(false);
+    if (reply.kind !== "ok") return setProblem(replySentence(reply));
+    router.push(`/weeks?for=${view.client.id}&plan=${reply.value.planId}`);
+    router.refresh();
+  };
+  const starting = { isBusy, take };
+  return (
+    <div className="flex flex-col gap-4">
+      <fieldset className="flex flex-wrap gap-x-4 gap-y-1">
+        <legend className="sr-only">What it starts from</legend>
+        {(Object.keys(WAYS) as (keyof typeof WAYS)[]).map((kind) => (
+          <label key={kind} className="flex min-h-6 items-center gap-1.5">
+            <input type="radio" name={name} checked={way === kind} onChange={() => setWay(kind)} />
+            {WAYS[kind]}
+          </label>
+        ))}
+      </fieldset>
+      <SelectField label="Begins" value={start} onChange={(event) => setStart(event.target.value)}>
+        {[0, 1, 2, 3, 4].map((weeks) => {
+          const monday = addDays(mondayOf(view.today), 7 * weeks);
+          return (
+            <option key={monday} value={monday}>
+              {weeks === 0 ? "this week" : weeks === 1 ? "next week" : `in ${weeks} weeks`}
+            </option>
+          );
+        })}
+      </SelectField>
+      {problem ? (
+        <p role="alert" className="font-semibold">
+          {problem}
+        </p>
+      ) : null}
+      {way === "split" ? (
+        <Proposals view={view} starting={starting} />
+      ) : way === "client" ? (
+        <OtherClients view={view} starting={starting} />
+      ) : (
+        <AsText view={view} starting={starting} />
+      )}
+    </div>
+  );
+}
+
+/** The days of another client's plan: the same lifts, sets and phases; loads are found anew. */
+function OtherClients({ view, starting }: { view: WeeksView; starting: Starting }) {
+  const others = view.clients.filter(({ id }) => id !== view.client.id);
+  const [clientId, setClientId] = useState(others[0]?.id ?? "");
+  const [plans, setPlans] = useState<readonly PlanView[] | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  useEffect(() => {
+    if (clientId === "") return;
+    let isOld = false;
+    setPlans(null);
+    void ask("plans.show", { clientId }).then((reply) => {
+      if (isOld) return;
+      if (reply.kind === "ok") setPlans(reply.value.plans);
+      else setProblem(replySentence(reply));
+    });
+    return () => {
+      isOld = true;
+    };
+  }, [clientId]);
+  if (others.length === 0) return <p className="text-quiet">There is no other client yet.</p>;
+  return (
+    <>
+      <SelectField label="Whose plan" value={clientId} onChange={(event) => setClientId(event.target.value)}>
+        {others.map(({ id, name }) => (
+          <option key={id} value={id}>
+            {name}
+          </option>
+        ))}
+      </SelectField>
+      {problem ? <p role="alert">{problem}</p> : null}
+      {plans === null && !problem ? <p className="text-quiet">Looking…</p> : null}
+      {plans?.length === 0 ? <p className="text-quiet">No plan is kept of this client.</p> : null}
+      {plans?.map(({ id, plan }) => (
+        <article key={id} aria-label={plan.name} className="border border-thread bg-cloth p-3">
+          <div className="flex items-center justify-between gap-2">
+            <h3 className="font-bold">{plan.name || "unnamed"}</h3>
+            <Button
+              kind="main"
+              disabled={starting.isBusy || plan.days.length === 0}
+              onClick={() =>
+                starting.take({
+                  name: plan.name || "Plan",
+                  phases: plan.phases.map((phase) => ({ ...phase, id: newId() })),
+                  days: plan.days.map((day) => dayForClient(day, newId)),
+                })
+              }
+            >
+              Start from it
+            </Button>
+          </div>
+          <ul className="mt-1">
+            {plan.days.map((day) => (
+              <li key={day.id}>
+                {day.placed.kind === "weekday" ? (
+                  <span className="font-semibold">{WEEKDAYS[day.placed.weekday]} </span>
+                ) : null}
+                {day.name}{" "}
+                <span className="text-quiet">{allBlocks(day.base).flatMap(({ slots }) => slots).length} lifts</span>
+              </li>
+            ))}
+          </ul>
+          <p className="narrow text-quiet">
+            {plan.phases.map((phase) => `${phaseWords(phase)} ${phase.weeks}`).join(", ")} weeks. Loads are found from{" "}
+            {view.client.name}’s own record.
+          </p>
+        </article>
+      ))}
+    </>
+  );
+}
+
+const EXAMPLE = `Monday: Push
+A1 Bench press 4x6-8 rir2 r120
+B1 Lateral raise 3x12 rir1
+
+Thursday: Legs
+A1 Back squat 4x5 rir2 r150`;
+
+/** Days as text, a line with a weekday before each. */
+function AsText({ view, starting }: { view: WeeksView; starting: Starting }) {
+  const [name, setName] = useState("");
+  const [text, setText] = useState("");
+  const [problems, setProblems] = useState<readonly string[]>([]);
+  const take = () => {
+    if (name.trim() === "") return setProblems(["Give the plan a name."]);
+    const read = readPlanText(text, catalogueIn(view.exercises), newId);
+    if (!read.ok) return setProblems(read.problems.map(({ line, message }) => `Line ${line}: ${message}`));
+    setProblems([]);
+    return starting.take({ name: name.trim(), phases: startingPhases(newId), days: read.days });
+  };
+  return (
+    <form
+      className="flex flex-col gap-3"
+      onSubmit={(event) => {
+        event.preventDefault();
+        void take();
+      }}
+    >
+      <TextField label="Name" value={name} onChange={(event) => setName(event.target.value.slice(0, 120))} />
+      <TextArea
+        label="Days"
+        hint="A line with a weekday or Day 1, its lifts below it as at the desk."
+        placeholder={EXAMPLE}
+        rows={14}
+        value={text}
+        onChange={(event) => setText(event.target.value)}
+      />
+      {problems.length > 0 ? (
+        <ul role="alert" className="font-semibold">
+          {problems.slice(0, 5).map((one) => (
+            <li key={one}>{one}</li>
+          ))}
+        </ul>
+      ) : null}
+      <div>
+        <Button kind="main" type="submit" disabled={starting.isBusy}>
+          Start this plan
+        </Button>
+      </div>
+    </form>
+  );
+}
+
+function Proposals({ view, starting }: { view: WeeksView; starting: Starting }) {
+  const [days, setDays] = useState(3);
+  const [minutes, setMinutes] = useState(String(view.client.minutes));
   const figure = Number(minutes);
   const isMinutes = Number.isFinite(figure) && figure >= 15 && figure <= 240;
   const gym = view.gyms.find(({ id }) => id === view.client.gymId) ?? view.gyms[0]!;
@@ -69,51 +259,18 @@ function Proposals({ view }: { view: WeeksView }) {
         : [],
     [days, figure, isMinutes, view, gym],
   );
-  const take = async (proposal: SplitProposal) => {
-    setBusy(true);
-    setProblem(null);
-    const created = await ask("plans.create", {
-      clientId: view.client.id,
-      name: proposal.name,
-      startDate: start,
-      weeks: BUILD_WEEKS,
-    });
-    if (created.kind !== "ok") {
-      setBusy(false);
-      return setProblem(replySentence(created));
-    }
-    const { planId } = created.value;
-    const phase = (kind: PlanPhase["kind"], weeks: number): PlanPhase => ({
-      id: newId(),
-      kind,
-      name: "",
-      weeks,
-      methodId: null,
-      shift: kind === "deload" ? USUAL_SHIFT.deload : NO_SHIFT,
-    });
-    const deload = phase("deload", 1);
-    const edits: PlanEdit[] = [];
-    let after: string | null = null;
-    for (const day of proposal.days) {
-      const item = {
+  const take = ({ name, days: proposed }: SplitProposal) =>
+    starting.take({
+      name,
+      phases: startingPhases(newId),
+      days: proposed.map((day) => ({
         id: newId(),
         name: day.name,
-        placed: { kind: "weekday" as const, weekday: day.weekday },
+        placed: { kind: "weekday", weekday: day.weekday },
         timeOfDay: null,
         base: { ...day.document, gymId: null },
-      };
-      edits.push({ kind: "insert", list: "days", item, after });
-      after = item.id;
-    }
-    const shown = await ask("plans.show", { clientId: view.client.id });
-    const first = shown.kind === "ok" ? shown.value.plans.find(({ id }) => id === planId)?.plan.phases[0] : undefined;
-    if (first) edits.push({ kind: "insert", list: "phases", item: deload, after: first.id });
-    const reply = await ask("plans.edit", { planId, revision: 0, edits });
-    setBusy(false);
-    if (reply.kind !== "ok") return setProblem(replySentence(reply));
-    router.push(`/weeks?for=${view.client.id}&plan=${planId}`);
-    router.refresh();
-  };
+      })),
+    });
   return (
     <div className="flex flex-col gap-4">
       <div className="grid grid-cols-2 gap-3">
@@ -128,27 +285,12 @@ function Proposals({ view }: { view: WeeksView }) {
           error={isMinutes ? null : "Between 15 and 240 minutes."}
           onChange={(event) => setMinutes(event.target.value)}
         />
-        <SelectField label="Begins" value={start} onChange={(event) => setStart(event.target.value)}>
-          {[0, 1, 2, 3, 4].map((weeks) => {
-            const monday = addDays(mondayOf(view.today), 7 * weeks);
-            return (
-              <option key={monday} value={monday}>
-                {weeks === 0 ? "this week" : weeks === 1 ? "next week" : `in ${weeks} weeks`}
-              </option>
-            );
-          })}
-        </SelectField>
       </div>
-      {problem ? (
-        <p role="alert" className="font-semibold">
-          {problem}
-        </p>
-      ) : null}
       {proposals.map((proposal) => (
         <article key={proposal.id} aria-label={proposal.name} className="border border-thread bg-cloth p-3">
           <div className="flex items-center justify-between gap-2">
             <h3 className="font-bold">{proposal.name}</h3>
-            <Button kind="main" disabled={isBusy} onClick={() => take(proposal)}>
+            <Button kind="main" disabled={starting.isBusy} onClick={() => take(proposal)}>
               Start this plan
             </Button>
           </div>

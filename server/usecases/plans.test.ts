@@ -1,6 +1,7 @@
 import { beforeAll, describe, expect, it } from "vitest";
 import { type PlanView, shownSession } from "../../contract";
 import { applyEdits, type Edit, type PlanDay, type PlanEdit, type PlanPatch, type SessionDocument } from "../../core";
+import { phase } from "../../core/testing/plans";
 import { newId } from "../db";
 import { clock, documentOf, hasDatabase, makeStudio, prepareDatabase, type TestStudio, value } from "../testing/studio";
 import { ask } from ".";
@@ -49,7 +50,7 @@ describe.runIf(hasDatabase)("plans", () => {
     await prepareDatabase();
     studio = await makeStudio("Larch");
     const clientId = studio.clients[0].id;
-    const input = { clientId, name: "Block", startDate: "2026-11-11", weeks: 8 };
+    const input = { clientId, name: "Block", startDate: "2026-11-11", phases: [phase("build", 8)], days: [] };
     planId = value(await ask(studio.coach, "plans.create", input, clock)).planId;
   });
 

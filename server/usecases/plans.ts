@@ -46,27 +46,31 @@ async function viewPlan(tx: Transaction, row: db.PlanRow): Promise<PlanView> {
   return { id: row.id, clientId: row.clientId, revision: row.revision, plan: planOf(row), sessions };
 }
 
-export const createPlan = defineUseCase("plans.create", ["coach"], (scope, { clientId, name, startDate, weeks }) =>
-  answerIn(scope, async (tx) => {
-    if (!(await db.clientRow(tx, clientId))) return notFound;
-    if (name.trim() === "") return refused("name", "Give the plan a name.");
-    const id = newId();
-    const shift = { setsPercent: 0, loadPercent: 0, rir: 0 };
-    const document: PlanDocument = {
-      version: PLAN_VERSION,
-      name: name.trim(),
-      startDate: mondayOf(startDate),
-      phases: [{ id: newId(), kind: "build", name: "", weeks, methodId: null, shift }],
-      days: [],
-      patches: [],
-      absences: [],
-      goals: [],
-      moved: [],
-      missed: "move",
-    };
-    await db.insertPlan(tx, { studioId: scope.studioId, id, clientId, document });
-    return ok({ planId: id });
-  }),
+export const createPlan = defineUseCase(
+  "plans.create",
+  ["coach"],
+  (scope, { clientId, name, startDate, phases, days }) =>
+    answerIn(scope, async (tx) => {
+      if (!(await db.clientRow(tx, clientId))) return notFound;
+      if (name.trim() === "") return refused("name", "Give the plan a name.");
+      const id = newId();
+      const document: PlanDocument = {
+        version: PLAN_VERSION,
+        name: name.trim(),
+        startDate: mondayOf(startDate),
+        phases,
+        days: presentIds(days),
+        patches: [],
+        absences: [],
+        goals: [],
+        moved: [],
+        missed: "move",
+      };
+      const problem = problemOf(document, await studioOf(tx));
+      if (problem) return refused(problem.field, problem.message);
+      await db.insertPlan(tx, { studioId: scope.studioId, id, clientId, document });
+      return ok({ planId: id });
+    }),
 );
 
 /**

@@ -1,6 +1,7 @@
 import { beforeAll, describe, expect, it } from "vitest";
 import { type ApiName, catalogueIn, computeSession, type Input, judgeSession, type OwnExercise } from "../../contract";
 import { type ClientLimit, cautionKey, diffDocuments, type Edit, openBlocks, parseSession } from "../../core";
+import { phase } from "../../core/testing/plans";
 import { inStudio, newId, type Scope } from "../db";
 import * as db from "../db/queries";
 import { clock, hasDatabase, makeStudio, prepareDatabase, type TestStudio, value } from "../testing/studio";
@@ -49,7 +50,7 @@ function inputFor<K extends ApiName>(name: K, { clientId, sessionId, gymId, plan
     "sessions.pair": { sessionId, withSessionId: newId() },
     "sent.show": { sessionId },
     "plans.show": { clientId },
-    "plans.create": { clientId, name: "Winter", startDate: "2026-11-30", weeks: 8 },
+    "plans.create": { clientId, name: "Winter", startDate: "2026-11-30", phases: [phase("build", 8)], days: [] },
     "plans.edit": { planId, revision: 0, edits: [] },
     "plans.openSession": { planId, dayId: "day", week: 0 },
     "templates.list": { after: null },
@@ -172,7 +173,7 @@ describe.runIf(hasDatabase)("what may be asked of the server", () => {
     b = await makeStudio("Birch");
     for (const studio of [a, b])
       for (const { id } of studio.clients) {
-        const input = { clientId: id, name: "Autumn", startDate: "2026-11-23", weeks: 6 };
+        const input = { clientId: id, name: "Autumn", startDate: "2026-11-23", phases: [phase("build", 6)], days: [] };
         plans.set(id, value(await ask(studio.coach, "plans.create", input, clock)).planId);
       }
   });

@@ -1,6 +1,7 @@
 import { beforeAll, describe, expect, it } from "vitest";
 import { type WeeksView, weeksModel } from "../../contract";
 import { type PlanDay, type PlanEdit, SHIPPED_CATALOGUE, sessionOfWeek, writeLift } from "../../core";
+import { phase } from "../../core/testing/plans";
 import { newId } from "../db";
 import { doneIn, openFloor, record } from "../testing/floor";
 import { clock, documentOf, hasDatabase, makeStudio, prepareDatabase, type TestStudio, value } from "../testing/studio";
@@ -45,7 +46,13 @@ describe.runIf(hasDatabase)("the weeks of a client", () => {
   beforeAll(async () => {
     await prepareDatabase();
     studio = await makeStudio("Sorrel");
-    const input = { clientId: studio.clients[0].id, name: "Block", startDate: "2026-11-23", weeks: 4 };
+    const input = {
+      clientId: studio.clients[0].id,
+      name: "Block",
+      startDate: "2026-11-23",
+      phases: [phase("build", 4)],
+      days: [],
+    };
     planId = value(await ask(studio.coach, "plans.create", input, clock)).planId;
     value(await edit([{ kind: "insert", list: "days", item: day, after: null }]));
   });
