@@ -52,6 +52,8 @@ function view(document: PlanDocument): WeeksView {
       priorities: {},
       gymId: null,
       bodyMassKg: 80,
+      limits: [],
+      dislikes: [],
     },
     gyms: [{ id: "g", name: "Gym", equipment: BOATHOUSE }],
     plans: [],

@@ -66,6 +66,8 @@ function viewOf({ benchRir = 2, thursdays = true } = {}): WeeksView {
       priorities: {},
       gymId: null,
       bodyMassKg: 80,
+      limits: [],
+      dislikes: [],
     },
     gyms: [{ id: "g", name: "Gym", equipment: BOATHOUSE }],
     plans: [],

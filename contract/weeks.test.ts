@@ -49,6 +49,8 @@ function view(document: PlanDocument, done: readonly (readonly [dayId: string, w
       priorities: {},
       gymId: null,
       bodyMassKg: 80,
+      limits: [],
+      dislikes: [],
     },
     gyms: [{ id: "g", name: "Gym", equipment: BOATHOUSE }],
     plans: [],

@@ -4,7 +4,9 @@ import {
   addLoads,
   allBlocks,
   allWorkingSets,
+  type ClientLimit,
   type Exposure,
+  equipmentOn,
   exerciseOrThrow,
   expandSession,
   type GymEquipment,
@@ -55,6 +57,8 @@ export interface WeeksView {
   > & {
     readonly gymId: string | null;
     readonly bodyMassKg: number | null;
+    readonly limits: readonly ClientLimit[];
+    readonly dislikes: readonly string[];
   };
   readonly gyms: readonly { readonly id: string; readonly name: string; readonly equipment: GymEquipment }[];
   readonly plans: readonly { readonly id: string; readonly name: string }[];
@@ -78,8 +82,7 @@ export function projectContextOf(view: WeeksView): ProjectContext {
 }
 
 function contextOf(view: WeeksView): ProjectContext {
-  const gyms = new Map(view.gyms.map(({ id, equipment }) => [id, equipment]));
-  const usual = gyms.get(view.client.gymId ?? "") ?? view.gyms[0]!.equipment;
+  const gymOf = gymsByDay(view);
   const logs = new Map(view.lifts.map((lift) => [lift.lineage, lift]));
   const bySession = new Map(view.sessions.map((one) => [`${one.dayId} ${one.week}`, one]));
   return {
@@ -89,7 +92,7 @@ function contextOf(view: WeeksView): ProjectContext {
     policy: view.client.rounding,
     related: view.known.flatMap(({ exerciseId, e1rmKg }) => (e1rmKg ? [{ exerciseId, e1rmKg }] : [])),
     trainingMaxKg: (lineage) => logs.get(lineage)?.trainingMaxKg ?? null,
-    gymOf: (gymId) => gyms.get(gymId ?? "") ?? usual,
+    gymOf,
     logOf: (lineage) => logs.get(lineage) ?? null,
     today: view.today,
     isClosed: (dayId, week) => {
@@ -97,6 +100,24 @@ function contextOf(view: WeeksView): ProjectContext {
       return session !== undefined && session.state !== "draft";
     },
     ownOf: (dayId, week) => bySession.get(`${dayId} ${week}`)?.own ?? null,
+  };
+}
+
+/** Each gym as it is on a date; the same equipment is the same object, so that what was enumerated of it is known again. */
+function gymsByDay({ gyms, client }: WeeksView): ProjectContext["gymOf"] {
+  const byId = new Map(gyms.map((gym) => [gym.id, gym]));
+  const usual = byId.get(client.gymId ?? "") ?? gyms[0]!;
+  const known = new Map<string, GymEquipment>();
+  return (gymId, date) => {
+    const { id, equipment } = byId.get(gymId ?? "") ?? usual;
+    const away = equipment.outOfOrder.filter(({ from, until }) => from <= date && (until === null || date < until));
+    const key = `${id} ${away.map(({ item }) => item).join()}`;
+    let one = known.get(key);
+    if (!one) {
+      one = equipmentOn(equipment, date);
+      known.set(key, one);
+    }
+    return one;
   };
 }
 

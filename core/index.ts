@@ -49,6 +49,7 @@ export * from "./plan/shift";
 export * from "./plan/simulated-client";
 export * from "./plan/split";
 export * from "./plan/start";
+export * from "./plan/unfit-ahead";
 export * from "./plan/what-if";
 export * from "./plan/write-lift";
 export * from "./progress/context";

@@ -23,9 +23,9 @@ import { sameValue } from "../same";
 import { allBlocks, type SessionDocument, type Slot } from "../session/grammar";
 import { absenceOn, dateOfDay, movedSession, type PlanDocument, planWeeks, purposeOfWeek, sessionOfWeek } from "./plan";
 
-/** What projecting reads beside the plan; the gym by its id, null the client's own. */
+/** What projecting reads beside the plan; the gym by its id (null the client's own), as it is on a date. */
 export interface ProjectContext extends Omit<ResolveContext, "gym" | "calendar" | "recordOf"> {
-  readonly gymOf: (gymId: string | null) => ResolveContext["gym"];
+  readonly gymOf: (gymId: string | null, date: string) => ResolveContext["gym"];
   readonly logOf: (lineage: string) => LiftHistory | null;
   readonly today: string;
   /** Sessions of the plan that are not open any more: trained, or gone by. */
@@ -203,7 +203,7 @@ export function projectPlan(
       const recordOf = (lineage: string) => logOf(lineage).record(context.settings);
       const resolved = resolveSession(document, {
         ...context,
-        gym: context.gymOf(document.gymId),
+        gym: context.gymOf(document.gymId, date),
         calendar: { date, purpose, planWeek: week },
         recordOf,
       });
@@ -345,7 +345,7 @@ export function rulesSideBySide(
   const exercise = exerciseOrThrow(context.catalogue, slot.exerciseId);
   const at = {
     ...context,
-    gym: context.gymOf(session.resolved.document.gymId),
+    gym: context.gymOf(session.resolved.document.gymId, session.date),
     calendar: { date: session.date, purpose: session.purpose, planWeek: session.week },
   };
   const own = slot.rule ?? suggestedRule(targetsOf(slot));

@@ -268,7 +268,7 @@ function withRules(
   const scale = new Map<string, number>();
   const at = {
     ...context,
-    gym: context.gymOf(document.gymId),
+    gym: context.gymOf(document.gymId, session.date),
     calendar: { date: session.date, purpose: session.purpose, planWeek: session.week },
   };
   for (const block of allBlocks(session.written))

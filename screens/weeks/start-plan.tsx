@@ -8,6 +8,7 @@ import {
   allBlocks,
   dayForClient,
   decimal,
+  equipmentOn,
   mondayOf,
   type PlanDay,
   type PlanPhase,
@@ -248,7 +249,7 @@ function Proposals({ view, starting }: { view: WeeksView; starting: Starting }) 
             {
               catalogue: catalogueIn(view.exercises),
               settings: view.settings,
-              gym: gym.equipment,
+              gym: equipmentOn(gym.equipment, view.today),
               trainee: { ...ANYBODY, trainingAge: view.client.trainingAge },
               trainingAge: view.client.trainingAge as TrainingAge,
               priorities: view.client.priorities,

@@ -11,6 +11,7 @@ import { WeeksGrid } from "./grid";
 import { Missed } from "./missed";
 import { Side } from "./side";
 import { StartPlan } from "./start-plan";
+import { Unfit } from "./unfit";
 import { useWeeks } from "./use-weeks";
 
 export function WeeksScreen({ view }: { view: WeeksView | null }) {
@@ -93,6 +94,7 @@ function PlanWeeks({ view }: { view: WeeksView & { readonly plan: NonNullable<We
           </Notice>
         ))}
         <Missed weeks={weeks} view={view} />
+        <Unfit weeks={weeks} view={view} />
         <WeeksGrid weeks={weeks} view={view} />
       </main>
       <Side weeks={weeks} view={view} />

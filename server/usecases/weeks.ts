@@ -1,6 +1,6 @@
 /** The weeks of a client: the plan with the log, the gyms and the settings that it is computed by. */
 import { type PlanSession, readEquipment, type WeeksView } from "../../contract";
-import { addDays, equipmentOn, lineagesIn, type PlanDocument, planWeeks, sameValue, sessionOfWeek } from "../../core";
+import { addDays, lineagesIn, type PlanDocument, planWeeks, sameValue, sessionOfWeek } from "../../core";
 import { readStored } from "../context/documents";
 import { bodyMassKgOn, knownLifts, liftsOf } from "../context/record";
 import { dateIn, type StudioContext, studioOf } from "../context/studio";
@@ -39,11 +39,13 @@ export const showWeeks = defineUseCase("weeks.show", ["coach"], (scope, { client
         priorities: row.priorities,
         gymId: row.gymId,
         bodyMassKg: await bodyMassKgOn(tx, id, today),
+        limits: row.limitList,
+        dislikes: row.dislikes,
       },
       gyms: (await db.gymRows(tx)).map((gym) => ({
         id: gym.id,
         name: gym.name,
-        equipment: equipmentOn(readEquipment(gym.equipment), today),
+        equipment: readEquipment(gym.equipment),
       })),
       plans: read.map(({ id: one, document }) => ({ id: one, name: document.name })),
       plan,

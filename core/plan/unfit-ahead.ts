@@ -1,0 +1,73 @@
+/**
+ * Lifts of the coming weeks that cannot be done as they stand: a limit of the client, a machine out of order on that day, a gym that
+ * has nothing for them (handbook section 9: each is checked against every week still to come). As what is wrong and what would do.
+ */
+import { type Catalogue, type Exercise, exerciseOrThrow } from "../exercise/exercise";
+import { type ClientLimit, limitsOn, type Trainee, type Unfit, unfitness } from "../exercise/fitness";
+import { substitutesFor } from "../exercise/substitute";
+import { sameValue } from "../same";
+import { allBlocks } from "../session/grammar";
+import { swapExercise } from "../session/operations";
+import type { PlanDocument, PlanPatch } from "./plan";
+import { sessionOfWeek } from "./plan";
+import type { PlanEdit } from "./plan-edits";
+import type { ProjectContext, ProjectedSession } from "./project";
+
+export interface UnfitAhead {
+  readonly dayId: string;
+  readonly slotId: string;
+  readonly exercise: Exercise;
+  readonly unfit: Unfit;
+  /** Counted from 0, in their order. */
+  readonly weeks: readonly number[];
+  /** The nearest that could be done instead in the first of them; null where nothing near can. */
+  readonly substitute: Exercise | null;
+}
+
+export interface UnfitContext extends Pick<ProjectContext, "gymOf" | "settings" | "bodyMassKg" | "policy"> {
+  readonly catalogue: Catalogue;
+  readonly trainee: Omit<Trainee, "limits">;
+  readonly limits: readonly ClientLimit[];
+}
+
+/** One entry for a lift and a cause, the earliest first. */
+export function unfitAhead(sessions: readonly ProjectedSession[], context: UnfitContext): UnfitAhead[] {
+  const found: (Omit<UnfitAhead, "weeks"> & { weeks: number[] })[] = [];
+  for (const { dayId, week, date, resolved, isAway } of sessions) {
+    if (isAway) continue;
+    const gym = context.gymOf(resolved.document.gymId, date);
+    const trainee = { ...context.trainee, limits: limitsOn(context.limits, date) };
+    for (const slot of allBlocks(resolved.document).flatMap(({ slots }) => slots)) {
+      const exercise = exerciseOrThrow(context.catalogue, slot.exerciseId);
+      const unfit = unfitness(exercise, trainee, gym);
+      if (!unfit) continue;
+      const known = found.find((one) => one.dayId === dayId && one.slotId === slot.id && sameValue(one.unfit, unfit));
+      if (known) known.weeks.push(week);
+      else {
+        const [nearest] = substitutesFor(exercise, null, context.catalogue.list, { ...context, trainee, gym }, 1);
+        const substitute = nearest?.exercise ?? null;
+        found.push({ dayId, slotId: slot.id, exercise, unfit, weeks: [week], substitute });
+      }
+    }
+  }
+  return found;
+}
+
+/** The substitute in those weeks and no others, as changes of the plan. */
+export function substituteAhead(
+  plan: PlanDocument,
+  { dayId, slotId, weeks, substitute }: UnfitAhead,
+  makeId: () => string,
+): PlanEdit[] {
+  if (!substitute) return [];
+  let after = plan.patches.at(-1)?.id ?? null;
+  return weeks.flatMap((week): PlanEdit[] => {
+    const document = sessionOfWeek(plan, dayId, week)?.document;
+    const swapped = document && swapExercise(document, slotId, substitute);
+    if (!swapped?.ok) return [];
+    const item: PlanPatch = { id: makeId(), dayId, edits: swapped.edits, span: { kind: "onlyWeek", week }, note: "" };
+    const edit: PlanEdit = { kind: "insert", list: "patches", item, after };
+    after = item.id;
+    return [edit];
+  });
+}
