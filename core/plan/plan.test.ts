@@ -238,3 +238,13 @@ describe("changes of a plan", () => {
     expect(applyPlanEdits(PLAN, [{ kind: "editDay", dayId: "gone", edits: [] }]).ok).toBe(false);
   });
 });
+
+it("a phase's method is in force where a session names none of its own", () => {
+  const [build, ...others] = PLAN.phases;
+  const plan = { ...PLAN, phases: [{ ...build!, methodId: "density" }, ...others] };
+  const methodIn = (week: number) => sessionOfWeek(plan, "a", week)!.document.methodId;
+  expect([methodIn(3), methodIn(4)]).toEqual(["density", null]);
+  const [day, second] = plan.days;
+  const own = { ...plan, days: [{ ...day!, base: { ...day!.base, methodId: "limitedKit" } }, second!] };
+  expect(sessionOfWeek(own, "a", 3)!.document.methodId).toBe("limitedKit");
+});

@@ -152,7 +152,7 @@ export function sessionOfWeek(plan: PlanDocument, dayId: string, week: number): 
   const day = plan.days.find((one) => one.id === dayId);
   if (!day) return null;
   const phase = phaseOfWeek(plan, week);
-  let document = phase ? shifted(day.base, phase.shift) : day.base;
+  let document = phase ? inPhase(day.base, phase) : day.base;
   const conflicts: { patchId: string; message: string }[] = [];
   for (const patch of plan.patches) {
     if (patch.dayId !== dayId || !holdsIn(plan, patch.span, week)) continue;
@@ -162,6 +162,12 @@ export function sessionOfWeek(plan: PlanDocument, dayId: string, week: number): 
   }
   const away = absenceOn(plan, dateOfDay(plan, day, week));
   return { document: away?.gymId ? { ...document, gymId: away.gymId } : document, conflicts };
+}
+
+/** A base session as a phase has it: shifted, and by the phase's method where it names none of its own. */
+function inPhase(base: SessionDocument, { shift, methodId }: PlanPhase): SessionDocument {
+  const document = shifted(base, shift);
+  return document.methodId === null && methodId !== null ? { ...document, methodId } : document;
 }
 
 export const absenceOn = (plan: Pick<PlanDocument, "absences">, date: string): Absence | null =>

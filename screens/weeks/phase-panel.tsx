@@ -1,6 +1,7 @@
 "use client";
 import { useState } from "react";
 import {
+  METHODS,
   mondayOf,
   newPhase,
   PHASE_WORDS,
@@ -36,7 +37,7 @@ export function PhasePanel({ weeks, phaseId, today }: { weeks: Weeks; phaseId: s
   const now = weekOfDate(plan, today) ?? (mondayOf(today) < plan.startDate ? 0 : planWeeks(plan));
   const begun = Math.max(0, Math.min(phase.weeks, now - first + 1));
   const set = (edits: readonly PlanEdit[]) => setError(change(edits));
-  const field = <K extends "kind" | "name" | "weeks" | "shift">(name: K, value: PlanPhase[K]): PlanEdit =>
+  const field = <K extends "kind" | "name" | "weeks" | "shift" | "methodId">(name: K, value: PlanPhase[K]): PlanEdit =>
     ({ kind: "set", list: "phases", id: phase.id, field: name, value }) as PlanEdit;
   const insert = (kind: PhaseKind, lasts: number): void => {
     const item = newPhase(kind, lasts, newId);
@@ -87,6 +88,19 @@ export function PhasePanel({ weeks, phaseId, today }: { weeks: Weeks; phaseId: s
         defaultValue={phase.name}
         onBlur={(event) => event.target.value !== phase.name && set([field("name", event.target.value.slice(0, 80))])}
       />
+      <SelectField
+        label="Method"
+        hint="Where a session or a block names none of its own"
+        value={phase.methodId ?? ""}
+        onChange={(event) => set([field("methodId", event.target.value || null)])}
+      >
+        <option value="">left open</option>
+        {METHODS.map(({ id, name }) => (
+          <option key={id} value={id}>
+            {name}
+          </option>
+        ))}
+      </SelectField>
       <div>
         <p className="font-semibold">Weeks</p>
         <div className="flex items-center gap-2">

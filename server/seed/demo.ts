@@ -8,10 +8,10 @@ import {
   daysBetween,
   EMPTY_DOCUMENT,
   mondayOf,
+  newPhase,
   PLAN_VERSION,
   type PlanDay,
   type PlanDocument,
-  type PlanPhase,
   POPULATION_RESERVE,
   parseSession,
   type SessionDocument,
@@ -165,29 +165,43 @@ async function seedClient(
   }
 }
 
-/** The client's autumn: eight weeks behind them and some to come, each day starting from its text. */
+/** The client's plan: eight weeks behind them and some to come, each day starting from its text. */
 function planOf(client: DemoClient, gyms: DemoGyms, startDate: string): PlanDocument {
-  const shift = { setsPercent: 0, loadPercent: 0, rir: 0 };
-  const phase = (kind: PlanPhase["kind"], name: string, weeks: number): PlanPhase => ({
-    id: newId(),
-    kind,
-    name,
-    weeks,
-    methodId: null,
-    shift: kind === "deload" ? { setsPercent: -50, loadPercent: 0, rir: 1 } : shift,
-  });
+  const { name, phases, goals = [], awayInWeeks } = client.plan;
+  const today = addDays(startDate, 7 * WEEKS);
   return {
     version: PLAN_VERSION,
-    name: "Autumn block",
+    name,
     startDate,
-    phases: [phase("build", "Build", WEEKS + 2), phase("deload", "Light week", 1), phase("build", "Build on", 3)],
+    phases: phases.map(({ kind, name: own, weeks, methodId }) => ({
+      ...newPhase(kind, weeks, newId),
+      name: own,
+      methodId: methodId ?? null,
+    })),
     days: client.days.map(({ weekday, text, inLoft }): PlanDay => {
       const base = { ...readSession(text), gymId: inLoft ? gyms.loft : gyms.boathouse };
       return { id: newId(), name: base.title, placed: { kind: "weekday", weekday }, timeOfDay: null, base };
     }),
     patches: [],
-    absences: [],
-    goals: [],
+    absences:
+      awayInWeeks === undefined
+        ? []
+        : [
+            {
+              id: newId(),
+              from: addDays(today, 7 * awayInWeeks),
+              until: addDays(today, 7 * awayInWeeks + 6),
+              gymId: null,
+            },
+          ],
+    goals: goals.map(({ exerciseId, kg, reps, inWeeks }) => ({
+      id: newId(),
+      lineage: exerciseId,
+      exerciseId,
+      load: weight(kg),
+      reps,
+      byDate: addDays(today, 7 * inWeeks + 4),
+    })),
     moved: [],
     missed: "move",
   };

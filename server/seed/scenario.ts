@@ -2,8 +2,10 @@
 import {
   type ClientLimit,
   type GymEquipment,
+  type MethodId,
   type Muscle,
   type MusclePriority,
+  type PhaseKind,
   type ReadinessQuestionId,
   type WeightStack,
   weight,
@@ -132,8 +134,29 @@ export interface DemoClient {
   readonly tested?: readonly { readonly week: number; readonly exerciseId: string; readonly kg: number }[];
   /** In which week a load was typed ten times too heavy. */
   readonly slipWeek?: number;
+  /** Their plan: the phases in their order, the first of them under way, and what it is for. */
+  readonly plan: DemoPlan;
   /** Weekday (Monday 0) and the day's session in shorthand; loads are left to progression. */
   readonly days: readonly { readonly weekday: number; readonly text: string; readonly inLoft?: boolean }[];
+}
+
+export interface DemoPlan {
+  readonly name: string;
+  readonly phases: readonly {
+    readonly kind: PhaseKind;
+    readonly name: string;
+    readonly weeks: number;
+    readonly methodId?: MethodId;
+  }[];
+  /** By so many weeks from today. */
+  readonly goals?: readonly {
+    readonly exerciseId: string;
+    readonly kg: number;
+    readonly reps: number;
+    readonly inWeeks: number;
+  }[];
+  /** A week away, so many weeks from now. */
+  readonly awayInWeeks?: number;
 }
 
 const whole = (scale: number, more: Record<string, number> = {}): Record<string, number> => ({
@@ -178,6 +201,19 @@ export const DEMO_CLIENTS: readonly DemoClient[] = [
     curveShape: 0.9,
     recovery: 1.0,
     tested: [{ week: 6, exerciseId: "back-squat", kg: 100 }],
+    plan: {
+      name: "Ten chin-ups",
+      phases: [
+        { kind: "build", name: "Build", weeks: 10 },
+        { kind: "deload", name: "Light week", weeks: 1 },
+        { kind: "build", name: "Heavier", weeks: 4 },
+        { kind: "test", name: "Test week", weeks: 1 },
+      ],
+      goals: [
+        { exerciseId: "chin-up", kg: 0, reps: 10, inWeeks: 7 },
+        { exerciseId: "back-squat", kg: 105, reps: 1, inWeeks: 7 },
+      ],
+    },
     days: [
       {
         weekday: 0,
@@ -218,6 +254,15 @@ export const DEMO_CLIENTS: readonly DemoClient[] = [
     curveShape: 1.12,
     recovery: 1.25,
     slipWeek: 5,
+    plan: {
+      name: "Keep it",
+      phases: [
+        { kind: "hold", name: "", weeks: 10 },
+        { kind: "deload", name: "Light week", weeks: 1 },
+        { kind: "hold", name: "", weeks: 5 },
+      ],
+      awayInWeeks: 4,
+    },
     days: [
       {
         weekday: 1,
@@ -248,6 +293,17 @@ export const DEMO_CLIENTS: readonly DemoClient[] = [
     curveShape: 1.2,
     recovery: 0.9,
     tested: [{ week: 4, exerciseId: "bench-press", kg: 87.5 }],
+    plan: {
+      name: "Bench press 90",
+      phases: [
+        { kind: "build", name: "Volume", weeks: 10 },
+        { kind: "deload", name: "", weeks: 1 },
+        { kind: "build", name: "Heavy", weeks: 3, methodId: "heavyStraightSets" },
+        { kind: "peak", name: "", weeks: 1 },
+        { kind: "test", name: "", weeks: 1 },
+      ],
+      goals: [{ exerciseId: "bench-press", kg: 90, reps: 1, inWeeks: 7 }],
+    },
     days: [
       {
         weekday: 0,
@@ -291,6 +347,15 @@ export const DEMO_CLIENTS: readonly DemoClient[] = [
     adherence: 0.92,
     curveShape: 1.0,
     recovery: 1.4,
+    plan: {
+      name: "Strong knees",
+      phases: [
+        { kind: "build", name: "First steps", weeks: 10 },
+        { kind: "deload", name: "", weeks: 1 },
+        { kind: "build", name: "More of it", weeks: 5 },
+      ],
+      awayInWeeks: 5,
+    },
     days: [
       {
         weekday: 1,
@@ -321,6 +386,15 @@ export const DEMO_CLIENTS: readonly DemoClient[] = [
     adherence: 0.94,
     curveShape: 0.82,
     recovery: 0.75,
+    plan: {
+      name: "Shoulders and back",
+      phases: [
+        { kind: "build", name: "Build", weeks: 10 },
+        { kind: "deload", name: "", weeks: 1 },
+        { kind: "build", name: "More sets", weeks: 4, methodId: "hypertrophyRanges" },
+      ],
+      goals: [{ exerciseId: "seated-dumbbell-shoulder-press", kg: 20, reps: 8, inWeeks: 6 }],
+    },
     days: [
       {
         weekday: 0,
@@ -355,6 +429,14 @@ export const DEMO_CLIENTS: readonly DemoClient[] = [
     adherence: 0.75,
     curveShape: 1.0,
     recovery: 1.1,
+    plan: {
+      name: "First autumn",
+      phases: [
+        { kind: "build", name: "Learn and build", weeks: 12 },
+        { kind: "deload", name: "", weeks: 1 },
+        { kind: "build", name: "Build on", weeks: 3 },
+      ],
+    },
     days: [
       {
         weekday: 2,

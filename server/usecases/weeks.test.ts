@@ -85,7 +85,7 @@ describe.runIf(hasDatabase)("the weeks of a client", () => {
     // The desk knows its week.
     expect(value(await ask(studio.coach, "sessions.show", { sessionId }, clock))).toMatchObject({
       planWeek: 1,
-      plan: { id: planId, name: "Block", phase: "build up" },
+      plan: { id: planId, name: "Block", phase: "build" },
     });
   });
 
