@@ -14,6 +14,7 @@ import { type Muscle, REGIONS, type RegionId } from "../exercise/regions";
 import { POPULATION_RESERVE, Reserve, type ReserveConstants } from "../forecast/reserve";
 import { e1rmFactor, type RepCurve } from "../load/e1rm";
 import { curveKg } from "../load/effective";
+import { buildableLoads, roundToBuildable } from "../load/equipment";
 import type { Exposure, LiftRecord, LoggedSet } from "../log";
 import { nextOfLift } from "../progress/prescribe";
 import { applyEdits } from "../session/edits";
@@ -253,7 +254,6 @@ interface Prescribed {
   readonly document: SessionDocument;
   /** By slot: what its rule asks; null where the plan's own loads stand. */
   readonly next: ReadonlyMap<string, readonly { readonly loadKg: number; readonly reps: number }[] | null>;
-  readonly scale: ReadonlyMap<string, number>;
 }
 
 /** The session as the rules would prescribe it after what this run has done. */
@@ -265,7 +265,6 @@ function withRules(
 ): Prescribed {
   let { document } = session.resolved;
   const next = new Map<string, readonly { loadKg: number; reps: number }[] | null>();
-  const scale = new Map<string, number>();
   const at = {
     ...context,
     gym: context.gymOf(document.gymId, session.date),
@@ -283,8 +282,11 @@ function withRules(
       }
       const record: LiftRecord = { ...lift.record, exposures: own.days, e1rmKg: own.known };
       const answer = nextOfLift({ block, slot }, lift.exercise, record, at);
-      next.set(slot.id, answer?.sets ?? null);
-      scale.set(slot.id, load?.kind === "ofNext" ? 1 + load.percent / 100 : 1);
+      const share = load?.kind === "ofNext" ? 1 + load.percent / 100 : 1;
+      const loads = share === 1 ? [] : buildableLoads(lift.exercise, at.gym, slot.setup);
+      // A share of what the rule asks is what the gym builds of it.
+      const built = (kg: number) => (share === 1 ? kg : (roundToBuildable(loads, kg * share, at.policy)?.kg ?? kg));
+      next.set(slot.id, answer?.sets.map((set) => ({ ...set, loadKg: built(set.loadKg) })) ?? null);
       // What else the rule changes differs from the projection only where this run has gone another way.
       const planned = session.next.get(slot.id)?.edits ?? [];
       if (answer && (answer.edits.length > 0 || planned.length > 0)) {
@@ -292,7 +294,7 @@ function withRules(
         if (edited.ok) document = replaceSlot(document, edited.document, slot.id);
       }
     }
-  return { document, next, scale };
+  return { document, next };
 }
 
 function replaceSlot(document: SessionDocument, from: SessionDocument, slotId: string): SessionDocument {
@@ -350,7 +352,7 @@ class Doing {
     const asked = prescribed.next.get(slot.id);
     const ruled = asked?.[Math.min(this.working, asked.length - 1)];
     const planned = day.session.resolved.loads.get(segment.id);
-    const loadKg = ruled ? ruled.loadKg * (prescribed.scale.get(slot.id) ?? 1) : (planned?.kg ?? null);
+    const loadKg = ruled?.loadKg ?? planned?.kg ?? null;
     const load = loadKg === null ? null : curveKg(lift.exercise, loadKg, bodyMassKg, settings, slot.setup);
     if (load === null || loadKg === null || !(load > 0)) return;
     const isFirst = this.sets.length === 0;

@@ -20,6 +20,7 @@ import {
   type PlanPhase,
   phaseWords,
   ruleName,
+  type Slot,
   suggestedRule,
   targetsOf,
 } from "@/core";
@@ -185,7 +186,7 @@ export function WeeksGrid({ weeks, view }: { weeks: Weeks; view: WeeksView }) {
                             data-cell={`${row.key} ${week}`}
                             tabIndex={isHere ? 0 : -1}
                             aria-pressed={isHere}
-                            aria-label={`${row.name}, week ${week + 1}: ${cellWords(cell, view)}, ${STATE_WORDS[cell.state]}${cell.isChanged ? ", changed by hand" : ""}`}
+                            aria-label={`${row.name}, week ${week + 1}: ${cellWords(cell, row.slot, view)}, ${STATE_WORDS[cell.state]}${cell.isChanged ? ", changed by hand" : ""}`}
                             onClick={() => select({ kind: "cell", dayId: row.dayId, slotId: row.slot.id, week })}
                             className={clsx(
                               "flex min-h-9 w-full items-end gap-1 px-0.5 py-0.5 text-left leading-tight",
@@ -196,7 +197,7 @@ export function WeeksGrid({ weeks, view }: { weeks: Weeks; view: WeeksView }) {
                             <Figures
                               cell={cell}
                               before={ghostOf(row.key, week)}
-                              view={view}
+                              isOfBody={isOfBody(row.slot, view)}
                               expected={expected.get(cellKey(row.dayId, week, cell.lift?.slot.lineage ?? "")) ?? null}
                             />
                           </button>
@@ -226,33 +227,33 @@ export function loadFigureWords(cell: Pick<WeekCell, "topKg" | "lift">, isOfBody
   return cell.topKg === 0 ? "body" : `${cell.topKg > 0 ? "+" : "−"}${figure}`;
 }
 
-const isOfBody = (cell: WeekCell, view: WeeksView): boolean => {
-  const id = cell.lift?.slot.exerciseId;
-  const exercise = id ? catalogueIn(view.exercises).byId.get(id) : undefined;
-  return exercise ? isBodyweight(exercise) : cell.topKg !== null && cell.topKg <= 0;
+/** Whether a lift's load is told beside the body. */
+const isOfBody = (slot: Slot, view: WeeksView): boolean => {
+  const exercise = catalogueIn(view.exercises).byId.get(slot.exerciseId);
+  return exercise !== undefined && isBodyweight(exercise);
 };
 
-const cellWords = (cell: WeekCell, view: WeeksView): string =>
+const cellWords = (cell: WeekCell, slot: Slot, view: WeeksView): string =>
   cell.state === "missed"
     ? `${cell.sets} sets`
-    : `${repsWords(cell)} at ${loadFigureWords(cell, isOfBody(cell, view))} kg`;
+    : `${repsWords(cell)} at ${loadFigureWords(cell, isOfBody(slot, view))} kg`;
 
 function Figures({
   cell,
   before,
-  view,
+  isOfBody: besideBody,
   expected,
 }: {
   cell: WeekCell;
   before: WeekCell | null;
-  view: WeeksView;
+  isOfBody: boolean;
   expected: CellChance | null;
 }) {
   if (cell.state === "missed") return <span className="narrow text-xs text-quiet">not done</span>;
   if (cell.state === "leftOut") return <span className="narrow text-xs text-quiet">left out</span>;
   if (cell.state === "away") return <span className="narrow text-xs text-quiet">away</span>;
-  const load = loadFigureWords(cell, isOfBody(cell, view));
-  const old = before && loadFigureWords(before, isOfBody(before, view));
+  const load = loadFigureWords(cell, besideBody);
+  const old = before && loadFigureWords(before, besideBody);
   const isMoved = before !== null && (old !== load || repsWords(before) !== repsWords(cell));
   return (
     <span className={cell.state === "done" ? "text-woad" : "text-indigo"}>
@@ -261,7 +262,7 @@ function Figures({
         {load}
         {expected && isOff(expected, cell) ? (
           <span className="narrow ml-1 text-xs font-normal text-walnut">
-            ≈{loadFigureWords({ ...cell, topKg: expected.medianKg }, isOfBody(cell, view))}
+            ≈{loadFigureWords({ ...cell, topKg: expected.medianKg }, besideBody)}
             <span className="sr-only"> to be expected</span>
           </span>
         ) : null}
