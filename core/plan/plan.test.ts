@@ -239,6 +239,32 @@ describe("changes of a plan", () => {
   });
 });
 
+it("a change from an earlier phase on is shifted with the base; one made in a phase stands as it was written", () => {
+  const light = { setsPercent: -50, loadPercent: 0, rir: 0 };
+  const plan: PlanDocument = {
+    ...PLAN,
+    phases: PLAN.phases.map((one) => (one.id === "light" ? { ...one, shift: light } : one)),
+  };
+  const setsIn = (edit: PlanEdit, week: number) => {
+    const changed = applyPlanEdits(plan, [edit]);
+    if (!changed.ok) throw new Error(changed.message);
+    const { document, conflicts } = sessionOfWeek(changed.plan, "a", week)!;
+    expect(conflicts).toEqual([]);
+    return document.blocks[0]!.slots[0]!.sets.map((set) => {
+      const { amount } = set!.segments[0]!;
+      return amount.kind === "reps" ? amount.reps.high : null;
+    });
+  };
+  // The third set is not there in the light week, and a change of it is no conflict.
+  const third = patch("p", { kind: "fromWeek", week: 1 }, 5, 2);
+  expect([setsIn(third, 3), setsIn(third, 4), setsIn(third, 5)]).toEqual([
+    [8, 8, 5],
+    [8, 8],
+    [8, 8, 5],
+  ]);
+  expect(setsIn(patch("q", { kind: "onlyWeek", week: 4 }, 6), 4)).toEqual([6, 8]);
+});
+
 it("a phase's method is in force where a session names none of its own", () => {
   const [build, ...others] = PLAN.phases;
   const plan = { ...PLAN, phases: [{ ...build!, methodId: "density" }, ...others] };

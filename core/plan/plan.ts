@@ -147,19 +147,33 @@ export interface PlannedSession {
   readonly conflicts: readonly { readonly patchId: string; readonly message: string }[];
 }
 
-/** The session of a day in a week: its base with the phase's shift, and the patches that hold then in the order in which they were made. */
+/**
+ * The session of a day in a week: its base with the phase's shift, and the patches that hold then in the order in which they were
+ * made. One that has held since an earlier phase is a change of the base, which this phase shifts with it; one that was made in
+ * the phase stands as it was written there.
+ */
 export function sessionOfWeek(plan: PlanDocument, dayId: string, week: number): PlannedSession | null {
   const day = plan.days.find((one) => one.id === dayId);
   if (!day) return null;
   const phase = phaseOfWeek(plan, week);
-  let document = phase ? inPhase(day.base, phase) : day.base;
   const conflicts: { patchId: string; message: string }[] = [];
-  for (const patch of plan.patches) {
-    if (patch.dayId !== dayId || !holdsIn(plan, patch.span, week)) continue;
-    const edited = applyEdits(document, patch.edits);
-    if (edited.ok) document = edited.document;
-    else conflicts.push({ patchId: patch.id, message: edited.message });
-  }
+  const holding = plan.patches.filter((patch) => patch.dayId === dayId && holdsIn(plan, patch.span, week));
+  const isOfBase = ({ span }: PlanPatch) =>
+    span.kind === "fromWeek" && phaseOfWeek(plan, Math.max(0, span.week))?.id !== phase?.id;
+  const patched = (before: SessionDocument, patches: readonly PlanPatch[]): SessionDocument => {
+    let after = before;
+    for (const patch of patches) {
+      const edited = applyEdits(after, patch.edits);
+      if (edited.ok) after = edited.document;
+      else conflicts.push({ patchId: patch.id, message: edited.message });
+    }
+    return after;
+  };
+  const base = patched(day.base, holding.filter(isOfBase));
+  const document = patched(
+    phase ? inPhase(base, phase) : base,
+    holding.filter((patch) => !isOfBase(patch)),
+  );
   const away = absenceOn(plan, dateOfDay(plan, day, week));
   return { document: away?.gymId ? { ...document, gymId: away.gymId } : document, conflicts };
 }
