@@ -9,7 +9,7 @@ import {
   USUAL_SHIFT,
 } from "../core";
 import { BOATHOUSE, countingIds, exposure, read } from "../core/testing/helpers";
-import { carriedWeek, NO_OWN_EXERCISES, type WeeksView, weeksModel, weeksReview } from ".";
+import { carriedWeek, NO_OWN_EXERCISES, type WeeksView, weeksModel, weeksReview, weeksTable } from ".";
 
 const START = "2026-09-28";
 const TODAY = "2026-11-24";
@@ -188,5 +188,30 @@ describe("weeks in review", () => {
 
   it("without a plan there is nothing to look back on", () => {
     expect(weeksReview({ ...viewOf(), plan: null }, countingIds())).toBeNull();
+  });
+
+  it("rests are what was kept, beside what was asked; without a measure nothing is said", () => {
+    expect(review().lifts.map(({ restSeconds }) => restSeconds)).toEqual([null, null, null]);
+    const view = viewOf();
+    const timed = view.lifts.map((lift) => ({
+      ...lift,
+      exposures: lift.exposures.map((day) => ({
+        ...day,
+        sets: day.sets.map((set, index) => ({ ...set, restBeforeSeconds: index === 0 ? null : 120 + 20 * index })),
+      })),
+    }));
+    const [squatRest, benchRest] = weeksReview({ ...view, lifts: timed }, countingIds("new"))!.lifts;
+    expect(squatRest!.restSeconds).toEqual({ kept: 150, asked: 150 });
+    expect(benchRest!.restSeconds).toEqual({ kept: 150, asked: 120 });
+  });
+
+  it("is a table too: a row for a lift in a week that has gone by", () => {
+    const [heads, first, ...others] = weeksTable(review());
+    expect(heads).toHaveLength(first!.length);
+    expect(first!.slice(0, 6)).toEqual(["Back squat", "2026-09-28", "yes", 3, "5 5 5", 80]);
+    // Eight weeks were done, and this week's Monday was not.
+    const bench = others.filter(([name]) => name === "Bench press").map(([, , done]) => done);
+    expect(bench).toEqual([...Array(8).fill("yes"), "no"]);
+    expect(others.some(([, monday]) => String(monday) > "2026-11-23")).toBe(false);
   });
 });

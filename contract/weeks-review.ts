@@ -8,10 +8,12 @@ import {
   mean,
   mondayOf,
   type PatchSpan,
+  type PlanDocument,
   type PlanEdit,
   purposeOfWeek,
   REGIONS,
   type RegionId,
+  restSecondsForTime,
   type Slot,
   sessionOfWeek,
   setsMore,
@@ -21,7 +23,8 @@ import {
   weeklySetBand,
 } from "../core";
 import { catalogueIn } from "./catalogue";
-import { type WeekCell, type WeeksModel, type WeeksView, weeksModel } from "./weeks";
+import type { LiftLog } from "./views";
+import { type WeekCell, type WeekRow, type WeeksModel, type WeeksView, weeksModel } from "./weeks";
 
 export interface ReviewedWeek {
   readonly cell: WeekCell;
@@ -42,6 +45,8 @@ export interface LiftAcrossWeeks {
   readonly gainedKg: number | null;
   /** Reps lost from the first set to the last, in the mean; null where nothing tells. */
   readonly dropOff: number | null;
+  /** Seconds between its sets: kept in the mean of its last days, and asked; null where nobody measured or wrote them. */
+  readonly restSeconds: { readonly kept: number; readonly asked: number | null } | null;
 }
 
 export type NextStep =
@@ -83,8 +88,49 @@ export interface WeeksReview {
 /** The weeks that adherence looks back on, and the share under which they are too many rather than the will too little. */
 const ADHERENCE_WEEKS = 4;
 const ADHERENCE = 0.7;
+/** Days of a lift that speak for how it is done now. */
+const DAYS_SPEAKING = 6;
 /** As many steps as are read in one look. */
 const MOST_STEPS = 6;
+
+function restOf(
+  { dayId, slot }: WeekRow,
+  log: LiftLog | undefined,
+  plan: PlanDocument,
+): LiftAcrossWeeks["restSeconds"] {
+  const kept = (log?.exposures ?? [])
+    .slice(-DAYS_SPEAKING)
+    .flatMap(({ sets }) => sets.flatMap((set) => (set.working ? (set.restBeforeSeconds ?? []) : [])));
+  if (kept.length === 0) return null;
+  const day = plan.days.find(({ id }) => id === dayId);
+  const rest = day && allBlocks(day.base).find(({ slots }) => slots.some(({ id }) => id === slot.id))?.restAfterRound;
+  return { kept: Math.round(mean(kept)), asked: rest?.kind === "each" ? restSecondsForTime(rest.rest) : null };
+}
+
+/** What the review shows as rows, the first being their heads: a lift in a week each. */
+export function weeksTable({ lifts, model }: WeeksReview): (string | number)[][] {
+  const heads = ["lift", "week from", "done", "sets", "reps", "load kg", "e1RM kg", "best until then"];
+  const rows = lifts.flatMap(({ name, weeks }) =>
+    weeks.flatMap((one, week) => {
+      if (!one) return [];
+      const { cell, e1rmKg, isRecord } = one;
+      const isDone = cell.state === "done";
+      return [
+        [
+          name,
+          model.columns[week]!.monday,
+          isDone ? "yes" : "no",
+          isDone ? cell.sets : 0,
+          cell.reps.map((reps) => reps ?? "").join(" "),
+          cell.topKg ?? "",
+          e1rmKg === null ? "" : Math.round(e1rmKg * 10) / 10,
+          isRecord ? "yes" : "",
+        ],
+      ];
+    }),
+  );
+  return [heads, ...rows];
+}
 
 /** `makeId`: for the changes that are proposed. */
 export function weeksReview(view: WeeksView, makeId: () => string): WeeksReview | null {
@@ -106,7 +152,7 @@ export function weeksReview(view: WeeksView, makeId: () => string): WeeksReview 
       });
       const loads = weeks.flatMap((one) => (one?.cell.topKg == null ? [] : [one.cell.topKg]));
       const trained = record?.estimates.filter(({ date }) => !isDeload(date, view)) ?? [];
-      const drops = (log?.exposures ?? []).slice(-6).flatMap(({ sets }) => {
+      const drops = (log?.exposures ?? []).slice(-DAYS_SPEAKING).flatMap(({ sets }) => {
         const working = sets.filter((set) => set.working);
         return working.length > 1 ? [working[0]!.reps - working.at(-1)!.reps] : [];
       });
@@ -119,6 +165,7 @@ export function weeksReview(view: WeeksView, makeId: () => string): WeeksReview 
         e1rmKg: record?.e1rmKg ?? null,
         gainedKg: loads.length > 1 ? loads.at(-1)! - loads[0]! : null,
         dropOff: drops.length > 0 ? mean(drops) : null,
+        restSeconds: restOf(row, log, plan),
       };
     }),
   );

@@ -133,6 +133,9 @@ test("the weeks in review say what to do next, and a step taken is seen in the w
   await page.waitForURL(/for=/);
   await expect(page.getByRole("row", { name: /Back squat/ })).toContainText("e1RM");
   await expectAccessible(page);
+  const file = page.waitForEvent("download");
+  await page.getByRole("button", { name: "Save as CSV" }).click();
+  expect((await file).suggestedFilename()).toBe("marit-solhaug-weeks.csv");
   const next = page.getByRole("complementary", { name: "What next" });
   await next
     .getByRole("button", { name: /^(Add the set|Go lighter|Change the rule)$/ })

@@ -12,6 +12,7 @@ import {
   type WeeksReview,
   type WeeksView,
   weeksReview,
+  weeksTable,
 } from "@/contract";
 import { decimal, exerciseOrThrow, isBodyweight, type PlanEdit, type Trend } from "@/core";
 import { newId } from "@/device/ids";
@@ -48,6 +49,7 @@ export function WeeksReviewScreen({ view }: { view: WeeksView | null }) {
         <h1 className="text-lg font-bold">{view.plan?.document.name || "Weeks"} in review</h1>
         {choice}
         <div className="ml-auto flex gap-2">
+          <Button onClick={() => saveTable(review, view)}>Save as CSV</Button>
           <Link href="/review" className={buttonClass("plain")}>
             Last session
           </Link>
@@ -85,6 +87,17 @@ export function WeeksReviewScreen({ view }: { view: WeeksView | null }) {
       </footer>
     </div>
   );
+}
+
+/** What is shown, as a file that any spreadsheet reads. */
+async function saveTable(review: WeeksReview, { client }: WeeksView): Promise<void> {
+  const { unparse } = await import("papaparse");
+  const file = new Blob([unparse(weeksTable(review), { escapeFormulae: true })], { type: "text/csv" });
+  const link = document.createElement("a");
+  link.href = URL.createObjectURL(file);
+  link.download = `${client.name.toLowerCase().replaceAll(/\W+/g, "-")}-weeks.csv`;
+  link.click();
+  setTimeout(() => URL.revokeObjectURL(link.href), 10_000);
 }
 
 function Figure({ figure, words }: { figure: string; words: string }) {
@@ -240,12 +253,16 @@ function loadOf(kg: number | null, lift: LiftAcrossWeeks, view: WeeksView): stri
   return kg === 0 ? "body" : `${kg > 0 ? "+" : "−"}${decimal(Math.abs(kg), 2)}`;
 }
 
-function gainWords({ gainedKg, e1rmKg, dropOff }: LiftAcrossWeeks): string {
+function gainWords({ gainedKg, e1rmKg, dropOff, restSeconds }: LiftAcrossWeeks): string {
   const parts: string[] = [];
   if (e1rmKg !== null) parts.push(`e1RM ${decimal(e1rmKg, 1)} kg`);
   if (gainedKg !== null) parts.push(`${gainedKg >= 0 ? "+" : "−"}${decimal(Math.abs(gainedKg), 2)} kg`);
   if (dropOff !== null && dropOff >= 0.5)
     parts.push(`${decimal(dropOff, 1)} ${dropOff === 1 ? "rep" : "reps"} lost by the last set`);
+  if (restSeconds !== null)
+    parts.push(
+      `rest ${restSeconds.kept} s${restSeconds.asked === null ? "" : ` where ${restSeconds.asked} s was asked`}`,
+    );
   return parts.join(", ");
 }
 
