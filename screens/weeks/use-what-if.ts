@@ -6,8 +6,8 @@ import type { WhatIfNews, WhatIfOrder } from "./what-if.worker";
 
 export const RUNS = 200;
 /** What is to be expected of each cell is run again after each change, by fewer runs, once the hands are still. */
-const EXPECTED_RUNS = 60;
-const STILL_MS = 500;
+const EXPECTED_RUNS = 40;
+const STILL_MS = 1500;
 
 interface Found {
   readonly plan: PlanDocument;
