@@ -1,5 +1,6 @@
 /** A plan of 12 weeks of 4 days: how long its weeks take from nothing and after a change, and the rest of it run many times. */
-import { NO_OWN_EXERCISES, projectContextOf, type WeeksView, weeksModel } from "../contract";
+import { projectContextOf, type WeeksView, weeksModel } from "../contract";
+import { weeksViewOf } from "../contract/testing/weeks";
 import {
   applyPlanEdits,
   assumptionsFor,
@@ -14,7 +15,7 @@ import {
   writeLift,
 } from "../core";
 import { calibrationOf } from "../core/testing/calibration";
-import { BOATHOUSE, countingIds, exposure, read } from "../core/testing/helpers";
+import { countingIds, exposure, read } from "../core/testing/helpers";
 import { phase, planOf } from "../core/testing/plans";
 import { ruleWeeks } from "../core/testing/rule-weeks";
 
@@ -38,27 +39,8 @@ const LOGGED: Readonly<Record<string, readonly [kg: number, reps: number, curveK
 };
 
 function view(document: PlanDocument): WeeksView {
-  return {
+  return weeksViewOf(document, {
     today: TODAY,
-    settings: DEFAULT_SETTINGS,
-    exercises: NO_OWN_EXERCISES,
-    clients: [],
-    client: {
-      id: "c",
-      name: "C",
-      trainingAge: "intermediate",
-      rounding: "nearest",
-      minutes: 60,
-      priorities: {},
-      gymId: null,
-      bodyMassKg: 80,
-      limits: [],
-      dislikes: [],
-    },
-    gyms: [{ id: "g", name: "Gym", equipment: BOATHOUSE }],
-    plans: [],
-    plan: { id: "p", revision: 0, document },
-    sessions: [],
     lifts: Object.entries(LOGGED).map(([id, [kg, reps, curveKg = kg]]) => ({
       lineage: id,
       exerciseId: id,
@@ -71,8 +53,7 @@ function view(document: PlanDocument): WeeksView {
       tested: [],
       trainingMaxKg: null,
     })),
-    known: [],
-  };
+  });
 }
 
 const median = (work: () => unknown, times = 7): number => {

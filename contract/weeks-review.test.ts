@@ -1,15 +1,8 @@
 import { describe, expect, it } from "vitest";
-import {
-  addDays,
-  applyPlanEdits,
-  DEFAULT_SETTINGS,
-  PLAN_VERSION,
-  type PlanDocument,
-  sessionOfWeek,
-  USUAL_SHIFT,
-} from "../core";
-import { BOATHOUSE, countingIds, exposure, read } from "../core/testing/helpers";
-import { carriedWeek, NO_OWN_EXERCISES, type WeeksView, weeksModel, weeksReview, weeksTable } from ".";
+import { addDays, applyPlanEdits, PLAN_VERSION, type PlanDocument, sessionOfWeek, USUAL_SHIFT } from "../core";
+import { countingIds, exposure, read } from "../core/testing/helpers";
+import { carriedWeek, type WeeksView, weeksModel, weeksReview, weeksTable } from ".";
+import { weeksViewOf } from "./testing/weeks";
 
 const START = "2026-09-28";
 const TODAY = "2026-11-24";
@@ -52,26 +45,8 @@ function viewOf({ benchRir = 2, thursdays = true } = {}): WeeksView {
       sessionId: `mon${week}`,
       slotId,
     }));
-  return {
+  return weeksViewOf(plan, {
     today: TODAY,
-    settings: DEFAULT_SETTINGS,
-    exercises: NO_OWN_EXERCISES,
-    clients: [],
-    client: {
-      id: "c",
-      name: "Somebody",
-      trainingAge: "intermediate",
-      rounding: "nearest",
-      minutes: 60,
-      priorities: {},
-      gymId: null,
-      bodyMassKg: 80,
-      limits: [],
-      dislikes: [],
-    },
-    gyms: [{ id: "g", name: "Gym", equipment: BOATHOUSE }],
-    plans: [],
-    plan: { id: "p", revision: 0, document: plan },
     sessions: plan.days.flatMap((day) =>
       weeks.map((week) => ({
         id: `${day.id}${week}`,
@@ -100,8 +75,7 @@ function viewOf({ benchRir = 2, thursdays = true } = {}): WeeksView {
         trainingMaxKg: null,
       },
     ],
-    known: [],
-  };
+  });
 }
 const review = (options = {}) => weeksReview(viewOf(options), countingIds("new"))!;
 

@@ -2,6 +2,7 @@
 import {
   addDays,
   allBlocks,
+  appended,
   exerciseOrThrow,
   liftRecord,
   type Muscle,
@@ -294,5 +295,5 @@ function stalledEdits(
   const span: PatchSpan = way === "aSetMore" ? { kind: "fromWeek", week } : { kind: "onlyWeek", week };
   if (edits.length === 0) return [];
   const item = { id: makeId(), dayId, edits, span, note: "" };
-  return [{ kind: "insert", list: "patches", item, after: plan.patches.at(-1)?.id ?? null }];
+  return appended(plan, "patches", [item]);
 }

@@ -1,8 +1,8 @@
 import { describe, expect, it } from "vitest";
-import { DEFAULT_SETTINGS, type Exposure, type PlanDocument } from "../core";
-import { BOATHOUSE, exposure, read } from "../core/testing/helpers";
+import type { Exposure, PlanDocument } from "../core";
+import { exposure, read } from "../core/testing/helpers";
 import { planOf } from "../core/testing/plans";
-import { NO_OWN_EXERCISES } from "./catalogue";
+import { weeksViewOf } from "./testing/weeks";
 import { type PlanSession, type WeeksView, weeksModel } from "./weeks";
 
 /** Two weeks have gone by, and this is the Thursday of the third. */
@@ -35,30 +35,11 @@ function view(document: PlanDocument, done: readonly (readonly [dayId: string, w
         slotId: slotOf(0, 0).id,
       }),
     );
-  return {
+  return weeksViewOf(document, {
     today: TODAY,
-    settings: DEFAULT_SETTINGS,
-    exercises: NO_OWN_EXERCISES,
-    clients: [],
-    client: {
-      id: "c",
-      name: "C",
-      trainingAge: "intermediate",
-      rounding: "nearest",
-      minutes: 60,
-      priorities: {},
-      gymId: null,
-      bodyMassKg: 80,
-      limits: [],
-      dislikes: [],
-    },
-    gyms: [{ id: "g", name: "Gym", equipment: BOATHOUSE }],
-    plans: [],
-    plan: { id: "p", revision: 0, document },
     sessions,
     lifts: [{ lineage: "bench-press", exerciseId: "bench-press", exposures: bench, tested: [], trainingMaxKg: null }],
-    known: [],
-  };
+  });
 }
 const statesOf = (document: PlanDocument, done: readonly (readonly [string, number])[], day: number, row = 0) =>
   weeksModel(document, view(document, done))

@@ -13,6 +13,7 @@ import {
   type MuscleLoads,
   mondayOf,
   movedSession,
+  outOfOrderOn,
   type PlanDay,
   type PlanDocument,
   type PlannedLift,
@@ -110,8 +111,9 @@ function gymsByDay({ gyms, client }: WeeksView): ProjectContext["gymOf"] {
   const known = new Map<string, GymEquipment>();
   return (gymId, date) => {
     const { id, equipment } = byId.get(gymId ?? "") ?? usual;
-    const away = equipment.outOfOrder.filter(({ from, until }) => from <= date && (until === null || date < until));
-    const key = `${id} ${away.map(({ item }) => item).join()}`;
+    const key = `${id} ${outOfOrderOn(equipment, date)
+      .map(({ item }) => item)
+      .join()}`;
     let one = known.get(key);
     if (!one) {
       one = equipmentOn(equipment, date);

@@ -22,15 +22,7 @@ export function Selvedge({ model, view }: { model: WeeksModel; view: WeeksView }
         >
           Hard sets <span className="narrow font-normal">against the band</span>
         </th>
-        {model.columns.map(({ week, isNow }) => (
-          <td
-            key={week}
-            className={clsx(
-              "border-b-2 border-b-thread border-x-2",
-              isNow ? "border-x-madder" : "border-x-transparent",
-            )}
-          />
-        ))}
+        <HeadGaps columns={model.columns} />
       </tr>
       {shown.map(([muscle]) => {
         const band = weeklySetBand(trainingAge as TrainingAge, priorities[muscle] ?? "normal");
@@ -85,6 +77,15 @@ export function Selvedge({ model, view }: { model: WeeksModel; view: WeeksView }
     </tbody>
   );
 }
+
+/** The cells beside a heading over rows: empty, and the present week framed on. */
+export const HeadGaps = ({ columns }: Pick<WeeksModel, "columns">) =>
+  columns.map(({ week, isNow }) => (
+    <td
+      key={week}
+      className={clsx("border-b-2 border-b-thread border-x-2", isNow ? "border-x-madder" : "border-x-transparent")}
+    />
+  ));
 
 function BandBar({ sets, low, high, isPast }: { sets: number; low: number; high: number; isPast: boolean }) {
   const width = 44;

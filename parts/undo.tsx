@@ -1,5 +1,5 @@
 "use client";
-import { Redo2, Undo2 } from "lucide-react";
+import { type LucideIcon, Redo2, Undo2 } from "lucide-react";
 import { useEffect } from "react";
 
 interface Undoable {
@@ -24,24 +24,26 @@ export function UndoButtons({ of }: { of: Undoable }) {
   }, [of]);
   return (
     <>
-      <button
-        type="button"
-        aria-label="Undo"
-        disabled={!of.canUndo}
-        onClick={of.undo}
-        className="p-1.5 disabled:opacity-40"
-      >
-        <Undo2 size={16} aria-hidden />
-      </button>
-      <button
-        type="button"
-        aria-label="Redo"
-        disabled={!of.canRedo}
-        onClick={of.redo}
-        className="p-1.5 disabled:opacity-40"
-      >
-        <Redo2 size={16} aria-hidden />
-      </button>
+      <Way name="Undo" sign={Undo2} isOpen={of.canUndo} onTake={of.undo} />
+      <Way name="Redo" sign={Redo2} isOpen={of.canRedo} onTake={of.redo} />
     </>
+  );
+}
+
+function Way({
+  name,
+  sign: Sign,
+  isOpen,
+  onTake,
+}: {
+  name: string;
+  sign: LucideIcon;
+  isOpen: boolean;
+  onTake: () => void;
+}) {
+  return (
+    <button type="button" aria-label={name} disabled={!isOpen} onClick={onTake} className="p-1.5 disabled:opacity-40">
+      <Sign size={16} aria-hidden />
+    </button>
   );
 }

@@ -16,3 +16,10 @@ export const shortDate = say({ day: "numeric", month: "short" });
 export const dayOfWeek = say({ weekday: "short", day: "numeric" });
 /** "Wednesday". */
 export const weekday = say({ weekday: "long" });
+
+/** Monday first. */
+export const WEEKDAYS = ["Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday", "Sunday"] as const;
+
+/** "18:30" of minutes after midnight. */
+export const timeWords = (minutes: number): string =>
+  `${String(Math.floor(minutes / 60)).padStart(2, "0")}:${String(minutes % 60).padStart(2, "0")}`;

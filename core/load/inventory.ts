@@ -1,7 +1,7 @@
 /** A gym's inventory as a coach keeps it: names for its items, what is away on a day, and what is wrong with it. */
 import type { Exercise } from "../exercise/exercise";
 import { formatWeight, toKg, type Weight } from "../units";
-import type { GymEquipment } from "./equipment";
+import type { GymEquipment, OutOfOrder } from "./equipment";
 
 export type ItemKind = "bar" | "plates" | "dumbbells" | "kettlebell" | "stack" | "sled" | "band" | "chains" | "station";
 
@@ -50,9 +50,13 @@ export function withoutItems(gym: GymEquipment, gone: ReadonlySet<string>): GymE
   };
 }
 
+/** What is out of order on a date. */
+export const outOfOrderOn = ({ outOfOrder }: Pick<GymEquipment, "outOfOrder">, date: string): OutOfOrder[] =>
+  outOfOrder.filter(({ from, until }) => from <= date && (until === null || date < until));
+
 /** What is there on a calendar date. */
 export function equipmentOn(gym: GymEquipment, date: string): GymEquipment {
-  const away = gym.outOfOrder.filter(({ from, until }) => from <= date && (until === null || date < until));
+  const away = outOfOrderOn(gym, date);
   if (away.length === 0) return gym;
   const gone = new Set(away.map(({ item }) => item));
   return { ...withoutItems(gym, gone), outOfOrder: gym.outOfOrder.filter(({ item }) => !gone.has(item)) };

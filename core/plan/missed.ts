@@ -8,7 +8,8 @@ import { allBlocks, type SessionDocument } from "../session/grammar";
 import { freshBlock } from "../session/operations";
 import { addDays, daysBetween } from "../units";
 import { absenceOn, dateOfDay, movedSession, type PlanDocument, planWeeks, sessionOfWeek } from "./plan";
-import type { PlanEdit } from "./plan-edits";
+import { appended, type PlanEdit } from "./plan-edits";
+import { comingDays } from "./project";
 import { shiftedBlock } from "./shift";
 
 /** A session further back is not proposed any more. */
@@ -59,37 +60,14 @@ export function missedSessions(plan: PlanDocument, context: MissedContext): Miss
 }
 
 function proposalsFor(plan: PlanDocument, dayId: string, week: number, context: MissedContext): MissedProposal[] {
-  const put = (to: string | null): PlanEdit => ({
-    kind: "insert",
-    list: "moved",
-    item: { id: context.makeId(), dayId, week, to },
-    after: plan.moved.at(-1)?.id ?? null,
-  });
+  const put = (to: string | null) => appended(plan, "moved", [{ id: context.makeId(), dayId, week, to }]);
   const all: MissedProposal[] = [];
   const to = freeDate(plan, dayId, week, context);
-  if (to) all.push({ kind: "move", to, edits: [put(to)] });
+  if (to) all.push({ kind: "move", to, edits: put(to) });
   const merged = mergedInto(plan, dayId, week, context);
-  if (merged) all.push({ ...merged, edits: [...merged.edits, put(null)] });
-  all.push({ kind: "drop", edits: [put(null)] });
+  if (merged) all.push({ ...merged, edits: [...merged.edits, ...put(null)] });
+  all.push({ kind: "drop", edits: put(null) });
   return all.sort((a, b) => Number(b.kind === plan.missed) - Number(a.kind === plan.missed));
-}
-
-interface Coming {
-  readonly dayId: string;
-  readonly week: number;
-  readonly date: string;
-}
-
-/** What is still to come of a plan, by date. */
-function comingOf(plan: PlanDocument, { today, isDone }: MissedContext): Coming[] {
-  const coming: Coming[] = [];
-  for (let week = 0; week < planWeeks(plan); week++)
-    for (const day of plan.days) {
-      const date = dateOfDay(plan, day, week);
-      if (date >= today && movedSession(plan, day.id, week)?.to !== null && !isDone(day.id, week))
-        coming.push({ dayId: day.id, week, date });
-    }
-  return coming.sort((a, b) => (a.date < b.date ? -1 : 1));
 }
 
 /**
@@ -117,7 +95,7 @@ function mergedInto(
   context: MissedContext,
 ): Extract<MissedProposal, { kind: "merge" }> | null {
   const missed = sessionOfWeek(plan, dayId, week)!.document;
-  const into = comingOf(plan, context).find((one) => one.dayId !== dayId);
+  const into = comingDays(plan, { today: context.today, isClosed: context.isDone }).find((one) => one.dayId !== dayId);
   if (!into) return null;
   const document = sessionOfWeek(plan, into.dayId, into.week)!.document;
   const there = new Set(allBlocks(document).flatMap(({ slots }) => slots.map(({ exerciseId }) => exerciseId)));
@@ -140,6 +118,6 @@ function mergedInto(
     kind: "merge",
     into,
     lifts: added.flatMap(({ slots }) => slots.map((slot) => exerciseOrThrow(context.catalogue, slot.exerciseId).name)),
-    edits: [{ kind: "insert", list: "patches", item, after: plan.patches.at(-1)?.id ?? null }],
+    edits: appended(plan, "patches", [item]),
   };
 }

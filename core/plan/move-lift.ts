@@ -3,9 +3,10 @@ import type { Catalogue } from "../exercise/exercise";
 import { diffDocuments } from "../session/diff";
 import { allBlocks, type Block, type SessionDocument } from "../session/grammar";
 import { type MakeId, parseSession } from "../session/shorthand/parse";
+import { errorWords } from "../session/shorthand/scanner";
 import type { PhaseShift } from "./phase";
-import { type PlanDocument, sessionOfWeek } from "./plan";
-import type { PlanEdit } from "./plan-edits";
+import { type PlanDocument, type PlanPatch, sessionOfWeek } from "./plan";
+import { appended, type PlanEdit } from "./plan-edits";
 import { shifted } from "./shift";
 
 export type PlannedEdits =
@@ -57,7 +58,7 @@ export function addLifts(
     return { ok: false, message: "Write a lift with its sets, such as Lateral raise 3x12 rir1." };
   const read = parseSession(typed, catalogue, makeId);
   const [error] = read.errors;
-  if (error) return { ok: false, message: `${error.expected}${error.found ? `, not “${error.found}”` : ""}` };
+  if (error) return { ok: false, message: errorWords(error) };
   if (read.document.blocks.length === 0) return { ok: false, message: "Write a lift with its sets." };
   const after: SessionDocument = { ...base, blocks: [...base.blocks, ...read.document.blocks] };
   return { ok: true, edits: [{ kind: "editDay", dayId, edits: diffDocuments(base, after) }] };
@@ -65,16 +66,14 @@ export function addLifts(
 
 /** All sessions of one week shifted, as changes for that week alone. */
 export function shiftWeek(plan: PlanDocument, week: number, shift: PhaseShift, makeId: MakeId): PlanEdit[] {
-  let after = plan.patches.at(-1)?.id ?? null;
-  return plan.days.flatMap((day): PlanEdit[] => {
+  const patches = plan.days.flatMap((day): PlanPatch[] => {
     const before = sessionOfWeek(plan, day.id, week)!.document;
     const edits = diffDocuments(before, shifted(before, shift));
-    if (edits.length === 0) return [];
-    const item = { id: makeId(), dayId: day.id, edits, span: { kind: "onlyWeek", week }, note: "" } as const;
-    const edit: PlanEdit = { kind: "insert", list: "patches", item, after };
-    after = item.id;
-    return [edit];
+    return edits.length === 0
+      ? []
+      : [{ id: makeId(), dayId: day.id, edits, span: { kind: "onlyWeek", week }, note: "" }];
   });
+  return appended(plan, "patches", patches);
 }
 
 const blockOf = (document: SessionDocument, slotId: string): Block | null =>

@@ -30,6 +30,20 @@ export type PlanEdit =
   /** A day's base session, changed by the edits of a session. */
   | { readonly kind: "editDay"; readonly dayId: string; readonly edits: readonly Edit[] };
 
+/** Items at the end of one of a plan's lists, in their order. */
+export function appended<L extends PlanList>(
+  plan: Pick<PlanDocument, L>,
+  list: L,
+  items: readonly PlanLists[L][],
+): PlanEdit[] {
+  let after = (plan[list] as readonly Listed[]).at(-1)?.id ?? null;
+  return items.map((item) => {
+    const edit = { kind: "insert", list, item, after } as PlanEdit;
+    after = item.id;
+    return edit;
+  });
+}
+
 export type EditedPlan =
   | { readonly ok: true; readonly plan: PlanDocument; readonly inverse: readonly PlanEdit[] }
   | { readonly ok: false; readonly message: string };

@@ -17,6 +17,7 @@ import { curveKg } from "../load/effective";
 import { buildableLoads, roundToBuildable } from "../load/equipment";
 import type { Exposure, LiftRecord, LoggedSet } from "../log";
 import { nextOfLift } from "../progress/prescribe";
+import { levelGain } from "../progress/stall";
 import { applyEdits } from "../session/edits";
 import { allBlocks, type Block, restSecondsForTime, type SessionDocument, type Slot } from "../session/grammar";
 import { clamp, daysBetween, mean } from "../units";
@@ -40,11 +41,8 @@ export interface Assumptions {
   readonly reserve: ReserveConstants;
 }
 
-/** Judgements for people who train on: what a year of it usually brings, at each level. */
-export const LEVEL_GAIN: Readonly<Record<string, number>> = { novice: 1, intermediate: 0.4, advanced: 0.15 };
-
 export const assumptionsFor = (trainingAge: string, adherence = 0.9): Assumptions => ({
-  gainPercent: LEVEL_GAIN[trainingAge] ?? LEVEL_GAIN.intermediate!,
+  gainPercent: levelGain(trainingAge),
   adherence,
   dayPercent: 2.5,
   fatiguePercent: 0.3,

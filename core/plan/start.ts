@@ -1,14 +1,8 @@
 /** What a plan starts from: its usual phases, another client's days, or days that were written as text. */
 import type { Catalogue } from "../exercise/exercise";
-import {
-  allBlocks,
-  type Block,
-  type LoadRule,
-  type Segment,
-  type SessionDocument,
-  type Slot,
-} from "../session/grammar";
+import { allBlocks, type Block, type LoadRule, type Segment, type Slot } from "../session/grammar";
 import { type MakeId, parseSession } from "../session/shorthand/parse";
+import { errorWords } from "../session/shorthand/scanner";
 import { DEFAULT_SETTINGS } from "../settings";
 import type { PhaseKind, PlanPhase } from "./phase";
 import type { PlanDay } from "./plan";
@@ -85,21 +79,15 @@ export function readPlanText(text: string, catalogue: Catalogue, makeId: MakeId)
   const spread = spreadOver(parts.length);
   for (const [place, { line, weekday, name, body }] of parts.entries()) {
     const read = parseSession(body, catalogue, makeId);
-    for (const error of read.errors) {
-      problems.push({
-        line: line + error.line - 1,
-        message: `${error.expected}${error.found ? `, not “${error.found}”` : ""}`,
-      });
-    }
+    for (const error of read.errors) problems.push({ line: line + error.line - 1, message: errorWords(error) });
     if (read.errors.length === 0 && allBlocks(read.document).length === 0)
       problems.push({ line, message: `${name || "This day"} has no lifts.` });
-    const base: SessionDocument = read.document;
     days.push({
       id: makeId(),
       name: name || `Day ${place + 1}`,
       placed: { kind: "weekday", weekday: weekday ?? spread[place]! },
       timeOfDay: null,
-      base,
+      base: read.document,
     });
   }
   if (parts.length === 0) problems.push({ line: 1, message: "Write at least one day with a lift." });

@@ -8,9 +8,8 @@ import { substitutesFor } from "../exercise/substitute";
 import { sameValue } from "../same";
 import { allBlocks } from "../session/grammar";
 import { swapExercise } from "../session/operations";
-import type { PlanDocument, PlanPatch } from "./plan";
-import { sessionOfWeek } from "./plan";
-import type { PlanEdit } from "./plan-edits";
+import { type PlanDocument, type PlanPatch, sessionOfWeek } from "./plan";
+import { appended, type PlanEdit } from "./plan-edits";
 import type { ProjectContext, ProjectedSession } from "./project";
 
 export interface UnfitAhead {
@@ -60,14 +59,11 @@ export function substituteAhead(
   makeId: () => string,
 ): PlanEdit[] {
   if (!substitute) return [];
-  let after = plan.patches.at(-1)?.id ?? null;
-  return weeks.flatMap((week): PlanEdit[] => {
+  const patches = weeks.flatMap((week): PlanPatch[] => {
     const document = sessionOfWeek(plan, dayId, week)?.document;
     const swapped = document && swapExercise(document, slotId, substitute);
     if (!swapped?.ok) return [];
-    const item: PlanPatch = { id: makeId(), dayId, edits: swapped.edits, span: { kind: "onlyWeek", week }, note: "" };
-    const edit: PlanEdit = { kind: "insert", list: "patches", item, after };
-    after = item.id;
-    return [edit];
+    return [{ id: makeId(), dayId, edits: swapped.edits, span: { kind: "onlyWeek", week }, note: "" }];
   });
+  return appended(plan, "patches", patches);
 }

@@ -5,6 +5,7 @@ import { diffDocuments } from "../session/diff";
 import type { Edit } from "../session/edits";
 import { allBlocks, type Block, LIMITS, type SessionDocument, type Slot, type WorkSet } from "../session/grammar";
 import { type MakeId, parseSession } from "../session/shorthand/parse";
+import { errorWords } from "../session/shorthand/scanner";
 
 export type WrittenLift =
   | { readonly ok: true; readonly edits: readonly Edit[] }
@@ -29,7 +30,7 @@ export function writeLift(
   const read = parseSession(`"${name}" ${typed}`, catalogue, makeId);
   const [error] = read.errors;
   const written = read.document.blocks[0]?.slots[0];
-  if (error) return { ok: false, message: `${error.expected}${error.found ? `, not “${error.found}”` : ""}` };
+  if (error) return { ok: false, message: errorWords(error) };
   if (!written || read.document.blocks.length > 1) return { ok: false, message: "Write the sets of one lift." };
   const working = written.sets.filter((set) => set?.role === "working");
   if (working.length === 0) return { ok: false, message: "Write sets and reps, such as 4x5 rir2." };

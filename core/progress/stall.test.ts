@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { normal, seededRandom } from "../forecast/simulated-lifter";
 import { addDays } from "../units";
-import { LEAST_GAIN, trendOf } from "./stall";
+import { LEVEL_GAIN, trendOf } from "./stall";
 
 const days = (count: number, kg: (week: number) => number) =>
   Array.from({ length: count }, (_, index) => ({
@@ -37,7 +37,7 @@ describe("the trend of a lift", () => {
   });
 
   it("standing still is stalled at every level, falling too", () => {
-    for (const level of Object.keys(LEAST_GAIN)) {
+    for (const level of Object.keys(LEVEL_GAIN)) {
       expect(
         trendOf(
           days(16, () => 100),

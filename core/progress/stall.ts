@@ -5,8 +5,12 @@
 import type { ExposureEstimate } from "../log";
 import { daysBetween } from "../units";
 
-/** Percent a week; settings of a judgement. */
-export const LEAST_GAIN: Readonly<Record<string, number>> = { novice: 1, intermediate: 0.4, advanced: 0.15 };
+/**
+ * What people of a level who train on usually gain, in percent a week, and the least that is worth having of a lift: a judgement.
+ */
+export const LEVEL_GAIN: Readonly<Record<string, number>> = { novice: 1, intermediate: 0.4, advanced: 0.15 };
+
+export const levelGain = (trainingAge: string): number => LEVEL_GAIN[trainingAge] ?? LEVEL_GAIN.intermediate!;
 
 export type Trend =
   /** Fewer than four exposures, or less than three weeks of them. */
@@ -48,7 +52,7 @@ export function trendOf(estimates: readonly Pick<ExposureEstimate, "date" | "kg"
   const at = (place: number) => order[Math.min(order.length - 1, Math.max(0, Math.round(place)))]!;
   const percentAWeek = (at((order.length - 1) / 2 - 0.25) + at((order.length - 1) / 2 + 0.25)) / 2;
   const interval = [at((order.length - spread) / 2 - 1), at((order.length + spread) / 2)] as const;
-  const least = LEAST_GAIN[trainingAge] ?? LEAST_GAIN.intermediate!;
+  const least = levelGain(trainingAge);
   const kind = interval[1] < least ? "stalled" : percentAWeek >= least ? "moving" : "unsure";
   return { kind, percentAWeek, interval, weeks, exposures: n };
 }

@@ -15,7 +15,6 @@ import {
   inPlaceOf,
   keyedNormal,
   keyedRandom,
-  LEVEL_GAIN,
   moverOf,
   performPlan,
   type SimulatedClient,
@@ -23,6 +22,7 @@ import {
   type TrainedLift,
 } from "../plan/simulated-client";
 import { quantileOf, whatIfSteps } from "../plan/what-if";
+import { levelGain } from "../progress/stall";
 import { allBlocks } from "../session/grammar";
 import { DEFAULT_SETTINGS } from "../settings";
 import { runSteps } from "../steps";
@@ -123,7 +123,7 @@ function foretold(seed: number, { runs, pastWeeks, weeksAhead, goalsPerLift }: C
       [...truth].map(([id, kg]): [string, TrainedLift] => {
         const exercise = exerciseOrThrow(atStart.catalogue, id);
         const own = { ...curve, shape: Math.exp(SHAPE_SPREAD * draw(`${id} shape`)) };
-        const gain = (LEVEL_GAIN[level]! / 100) * Math.exp(0.35 * draw("gain") + 0.2 * draw(`${id} gain`));
+        const gain = (levelGain(level) / 100) * Math.exp(0.35 * draw("gain") + 0.2 * draw(`${id} gain`));
         const record = liftRecord(began.get(id)!, DEFAULT_SETTINGS);
         return [id, { lineage: id, exercise, record, mover: moverOf(exercise), kg, curve: own, inPlace: 1, gain }];
       }),

@@ -22,6 +22,7 @@ import {
   type StoredEvent,
 } from "@/device/store";
 import { longDate } from "@/ui/dates";
+import { saveFile } from "@/ui/save-file";
 import { Small } from "./work-screen";
 
 interface Entry {
@@ -97,16 +98,7 @@ export function Entries() {
         ))}
       </ul>
       {memberId ? (
-        <Small
-          onClick={async () => {
-            const file = new Blob([await exportEntries(memberId)], { type: "application/json" });
-            const link = document.createElement("a");
-            link.href = URL.createObjectURL(file);
-            link.download = "yarvex-entries.json";
-            link.click();
-            setTimeout(() => URL.revokeObjectURL(link.href), 10_000);
-          }}
-        >
+        <Small onClick={async () => saveFile("yarvex-entries.json", await exportEntries(memberId), "application/json")}>
           Save all entries of this device as a file
         </Small>
       ) : null}

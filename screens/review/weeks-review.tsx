@@ -22,6 +22,7 @@ import { Cloth } from "@/parts/cloth";
 import { Selvedge } from "@/parts/selvedge";
 import { Button, buttonClass } from "@/ui/button";
 import { shortDate } from "@/ui/dates";
+import { saveFile } from "@/ui/save-file";
 
 const COLUMN = 66;
 
@@ -92,12 +93,8 @@ export function WeeksReviewScreen({ view }: { view: WeeksView | null }) {
 /** What is shown, as a file that any spreadsheet reads. */
 async function saveTable(review: WeeksReview, { client }: WeeksView): Promise<void> {
   const { unparse } = await import("papaparse");
-  const file = new Blob([unparse(weeksTable(review), { escapeFormulae: true })], { type: "text/csv" });
-  const link = document.createElement("a");
-  link.href = URL.createObjectURL(file);
-  link.download = `${client.name.toLowerCase().replaceAll(/\W+/g, "-")}-weeks.csv`;
-  link.click();
-  setTimeout(() => URL.revokeObjectURL(link.href), 10_000);
+  const name = `${client.name.toLowerCase().replaceAll(/\W+/g, "-")}-weeks.csv`;
+  saveFile(name, unparse(weeksTable(review), { escapeFormulae: true }), "text/csv");
 }
 
 function Figure({ figure, words }: { figure: string; words: string }) {

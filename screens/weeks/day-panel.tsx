@@ -4,14 +4,9 @@ import { catalogueIn, type WeeksView } from "@/contract";
 import { addLifts, allBlocks, exerciseOrThrow, type PlanEdit } from "@/core";
 import { newId } from "@/device/ids";
 import { Button } from "@/ui/button";
+import { timeWords, WEEKDAYS } from "@/ui/dates";
 import { SelectField, TextField } from "@/ui/field";
 import type { Weeks } from "./use-weeks";
-
-export const WEEKDAYS = ["Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday", "Sunday"] as const;
-
-/** "18:30" of minutes after midnight. */
-export const timeWords = (minutes: number): string =>
-  `${String(Math.floor(minutes / 60)).padStart(2, "0")}:${String(minutes % 60).padStart(2, "0")}`;
 
 /** The change that puts a day on a weekday. */
 export const onWeekday = (dayId: string, weekday: number): PlanEdit => ({

@@ -1,6 +1,6 @@
 "use client";
 import { useState } from "react";
-import { decimal, type Goal, type Slot, toKg, weight } from "@/core";
+import { appended, decimal, type Goal, type Slot, toKg, weight } from "@/core";
 import { newId } from "@/device/ids";
 import { Button } from "@/ui/button";
 import { fullDate } from "@/ui/dates";
@@ -32,7 +32,7 @@ export function Goals({ weeks, slot, today }: { weeks: Weeks; slot: Slot; today:
       reps: count,
       byDate,
     };
-    const refused = change([{ kind: "insert", list: "goals", item, after: plan.goals.at(-1)?.id ?? null }]);
+    const refused = change(appended(plan, "goals", [item]));
     setProblem(refused ? { field: "kg", message: refused } : null);
     if (!refused) setKg("");
   };

@@ -25,9 +25,9 @@ import {
   targetsOf,
 } from "@/core";
 import { Cloth } from "@/parts/cloth";
-import { Selvedge } from "@/parts/selvedge";
-import { shortDate } from "@/ui/dates";
-import { onWeekday, timeWords, WEEKDAYS } from "./day-panel";
+import { HeadGaps, Selvedge } from "@/parts/selvedge";
+import { shortDate, timeWords, WEEKDAYS } from "@/ui/dates";
+import { onWeekday } from "./day-panel";
 import { PhaseEdge } from "./phase-edge";
 import type { Weeks } from "./use-weeks";
 import { cellKey } from "./use-what-if";
@@ -144,15 +144,7 @@ export function WeeksGrid({ weeks, view }: { weeks: Weeks; view: WeeksView }) {
                     onSelect={() => select({ kind: "day", dayId: day.id })}
                   />
                 </th>
-                {model.columns.map(({ week, isNow }) => (
-                  <td
-                    key={week}
-                    className={clsx(
-                      "border-b-2 border-b-thread border-x-2",
-                      isNow ? "border-x-madder" : "border-x-transparent",
-                    )}
-                  />
-                ))}
+                <HeadGaps columns={model.columns} />
               </tr>
               {own.map((row) => (
                 <tr key={row.key}>

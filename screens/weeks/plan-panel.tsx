@@ -1,7 +1,7 @@
 "use client";
 import { useState } from "react";
 import type { WeeksView } from "@/contract";
-import { type Absence, mondayOf, type PlanDocument, type PlanEdit } from "@/core";
+import { type Absence, appended, mondayOf, type PlanDocument, type PlanEdit } from "@/core";
 import { newId } from "@/device/ids";
 import { Button } from "@/ui/button";
 import { fullDate, shortDate } from "@/ui/dates";
@@ -81,7 +81,7 @@ function Absences({ weeks, view }: { weeks: Weeks; view: WeeksView }) {
     if (until < from) return setProblem({ field: "until", message: "The last day comes before the first." });
     if (until < view.today) return setProblem({ field: "until", message: "Those days have gone by." });
     const item: Absence = { id: newId(), from, until, gymId: gymId || null };
-    const refused = change([{ kind: "insert", list: "absences", item, after: plan.absences.at(-1)?.id ?? null }]);
+    const refused = change(appended(plan, "absences", [item]));
     setProblem(refused ? { field: "from", message: refused } : null);
     if (!refused) {
       setFrom("");

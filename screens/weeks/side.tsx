@@ -3,6 +3,7 @@ import { useDeferredValue, useEffect, useId, useMemo, useState } from "react";
 import { catalogueIn, repsWords, type WeekCell, type WeeksView } from "@/contract";
 import {
   allBlocks,
+  appended,
   decimal,
   type Exercise,
   exerciseOrThrow,
@@ -32,10 +33,10 @@ import {
 } from "@/core";
 import { newId } from "@/device/ids";
 import { Button } from "@/ui/button";
-import { fullDate, longDate } from "@/ui/dates";
+import { fullDate, longDate, WEEKDAYS } from "@/ui/dates";
 import { SelectField, TextField } from "@/ui/field";
 import { LineChart } from "@/ui/line-chart";
-import { DayPanel, WEEKDAYS } from "./day-panel";
+import { DayPanel } from "./day-panel";
 import { Goals } from "./goals";
 import { PhasePanel } from "./phase-panel";
 import { PlanPanel } from "./plan-panel";
@@ -389,11 +390,7 @@ function RuleForm({
       note: "",
     } as const;
     setError(
-      weeks.change(
-        forPhase
-          ? [{ kind: "insert", list: "patches", item, after: weeks.plan.patches.at(-1)?.id ?? null }]
-          : [{ kind: "editDay", dayId: at.dayId, edits }],
-      ),
+      weeks.change(forPhase ? appended(weeks.plan, "patches", [item]) : [{ kind: "editDay", dayId: at.dayId, edits }]),
     );
   };
   return (

@@ -22,9 +22,9 @@ import {
 import { ask, replySentence } from "@/device/api";
 import { newId } from "@/device/ids";
 import { Button } from "@/ui/button";
+import { WEEKDAYS } from "@/ui/dates";
 import { SelectField, TextArea, TextField } from "@/ui/field";
 import { Sheet } from "@/ui/sheet";
-import { WEEKDAYS } from "./day-panel";
 
 const WAYS = {
   split: "from the days there are",

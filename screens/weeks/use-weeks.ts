@@ -3,6 +3,7 @@ import { useRouter } from "next/navigation";
 import { useCallback, useEffect, useMemo, useState } from "react";
 import { catalogueIn, projectContextOf, type WeeksView, weeksModel } from "@/contract";
 import {
+  appended,
   applyPlanEdits,
   comingDays,
   moveLift,
@@ -122,7 +123,7 @@ export function useWeeks(view: WeeksView & { readonly plan: NonNullable<WeeksVie
       if (!written.ok) return written.message;
       if (written.edits.length === 0) return "That is what it says already.";
       const item = { id: newId(), dayId: at.dayId, edits: written.edits, span, note: "" };
-      return change([{ kind: "insert", list: "patches", item, after: plan.patches.at(-1)?.id ?? null }]);
+      return change(appended(plan, "patches", [item]));
     },
     [plan, change, view.exercises],
   );

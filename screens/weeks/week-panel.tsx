@@ -1,7 +1,7 @@
 "use client";
 import { useState } from "react";
 import type { WeeksView } from "@/contract";
-import { type Absence, addDays, type PhaseShift, phaseWords, shiftWeek, USUAL_SHIFT } from "@/core";
+import { type Absence, addDays, appended, type PhaseShift, phaseWords, shiftWeek, USUAL_SHIFT } from "@/core";
 import { newId } from "@/device/ids";
 import { Button } from "@/ui/button";
 import { fullDate } from "@/ui/dates";
@@ -36,7 +36,7 @@ export function WeekPanel({ weeks, view, week }: { weeks: Weeks; view: WeeksView
   );
   const away = (): void => {
     const item: Absence = { id: newId(), from: column.monday, until: sunday, gymId: null };
-    setError(change([{ kind: "insert", list: "absences", item, after: plan.absences.at(-1)?.id ?? null }]));
+    setError(change(appended(plan, "absences", [item])));
   };
   return (
     <div className="flex flex-col gap-3">

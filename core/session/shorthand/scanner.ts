@@ -11,6 +11,10 @@ export interface ShorthandError {
   readonly suggestion: string | null;
 }
 
+/** What was expected and what stood there, as one sentence without its place. */
+export const errorWords = ({ expected, found }: ShorthandError): string =>
+  `${expected}${found ? `, not “${found}”` : ""}`;
+
 /** Thrown inside the parser, caught for each line; never leaves `parse.ts`. */
 export class ShorthandProblem extends Error {
   constructor(
