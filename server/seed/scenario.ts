@@ -73,6 +73,7 @@ export const BOATHOUSE_EQUIPMENT: GymEquipment = {
     { name: "bench", count: 3 },
     { name: "cable", count: 1 },
     { name: "bar", count: 2 },
+    { name: "dip bars", count: 1 },
   ],
   outOfOrder: [],
 };
