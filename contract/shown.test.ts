@@ -12,6 +12,7 @@ const content: ShownContent = {
   settings: DEFAULT_SETTINGS,
   date: "2026-11-24",
   purpose: "deload",
+  oneOff: [],
   bodyMassKg: 80,
   equipment,
   own: [],
@@ -30,7 +31,7 @@ const first = {
   exercises: { own: [], hidden: ["hammer-curl"], named: {} },
   document: { ...document, version: 2, partners: undefined },
   loads: Object.fromEntries(
-    Object.entries(loads).map(([id, { exerciseId: _, expectedReps: __, ...load }]) => [id, load]),
+    Object.entries(loads).map(([id, { exerciseId: _, expectedReps: __, nextKg: ___, ...load }]) => [id, load]),
   ),
   ramps: {},
 };
@@ -48,6 +49,16 @@ describe("what stood on a screen, from an older build", () => {
     const bench = allBlocks(document)[0]!.slots[0]!.sets.flatMap((set) => set?.segments ?? []);
     expect(bench.map(({ id }) => read2.loads[id]!.exerciseId)).toEqual(bench.map(() => "bench-press"));
     expect(Object.keys(read2.loads).sort()).toEqual(Object.keys(loads).sort());
+  });
+
+  it("of before one-off changes were known counts as it was", () => {
+    const third = {
+      ...content,
+      version: 3,
+      oneOff: undefined,
+      loads: Object.fromEntries(Object.entries(loads).map(([id, { nextKg: _, ...load }]) => [id, load])),
+    };
+    expect(readShown(JSON.parse(JSON.stringify(third)))).toEqual(content);
   });
 
   it("of this build is left exactly as it is", () => {

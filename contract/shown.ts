@@ -14,7 +14,7 @@ import { upcastDocument } from "./document";
 import { readEquipment } from "./equipment";
 import { presentIds } from "./renamed";
 
-export const SHOWN_VERSION = 3;
+export const SHOWN_VERSION = 4;
 
 export interface ShownContent {
   readonly version: typeof SHOWN_VERSION;
@@ -22,6 +22,8 @@ export interface ShownContent {
   readonly settings: Settings;
   readonly date: string;
   readonly purpose: ExposurePurpose;
+  /** Slots that asked for something else that day alone. */
+  readonly oneOff: readonly string[];
   readonly bodyMassKg: number | null;
   /** The gym as it was that day. */
   readonly equipment: GymEquipment;
@@ -38,15 +40,17 @@ type Json = Record<string, unknown>;
 
 /**
  * Stored content as this build reads it. Version 1 carried the person's name and did not say for what a load was resolved;
- * version 2 had the document in its third version, and one figure of reps for all mini-sets.
+ * version 2 had the document in its third version, and one figure of reps for all mini-sets; version 3 did not know what was
+ * asked for that day alone.
  */
 export function readShown(stored: unknown): ShownContent {
   const content = stored as Json;
   if (content.version === SHOWN_VERSION) return stored as ShownContent;
+  if (content.version === 3) return ofThird(stored as ThirdContent);
   const document = upcastDocument(content.document) as SessionDocument;
   if (content.version === 2) {
-    const second = presentIds(stored as Omit<ShownContent, "loads"> & { readonly loads: Record<string, SecondLoad> });
-    return { ...second, document, loads: mapValues(second.loads, ofSecond), version: SHOWN_VERSION };
+    const second = presentIds(stored as Omit<ThirdContent, "loads"> & { readonly loads: Record<string, SecondLoad> });
+    return ofThird({ ...second, document, loads: mapValues(second.loads, ofSecond) });
   }
   const exercises = content.exercises as StudioExercises | undefined;
   const { engineVersion, date, bodyMassKg, ramps } = content as unknown as ShownContent;
@@ -56,18 +60,28 @@ export function readShown(stored: unknown): ShownContent {
     settings: settingsOf(content.settings),
     date,
     purpose: "training",
+    oneOff: [],
     bodyMassKg,
     equipment: readEquipment(content.equipment),
     own: exercises?.own ?? [],
     document,
-    loads: upcastLoads(document, content.loads as Readonly<Record<string, ShownLoad>>),
+    loads: upcastLoads(document, content.loads as Readonly<Record<string, ThirdLoad>>),
     ramps,
   };
 }
 
-type SecondLoad = Omit<ShownLoad, "expectedReps"> & { readonly expectedReps: number | null };
+type ThirdLoad = Omit<ShownLoad, "nextKg">;
+type ThirdContent = Omit<ShownContent, "loads" | "oneOff"> & { readonly loads: Readonly<Record<string, ThirdLoad>> };
+type SecondLoad = Omit<ThirdLoad, "expectedReps"> & { readonly expectedReps: number | null };
 
-const ofSecond = (load: SecondLoad): ShownLoad => ({
+const ofThird = (third: ThirdContent): ShownContent => ({
+  ...third,
+  oneOff: [],
+  loads: mapValues(third.loads, (load) => ({ ...load, nextKg: null })),
+  version: SHOWN_VERSION,
+});
+
+const ofSecond = (load: SecondLoad): ThirdLoad => ({
   ...load,
   expectedReps: load.expectedReps === null ? null : [load.expectedReps],
 });
@@ -75,7 +89,7 @@ const ofSecond = (load: SecondLoad): ShownLoad => ({
 const mapValues = <A, B>(record: Readonly<Record<string, A>>, change: (value: A) => B): Record<string, B> =>
   Object.fromEntries(Object.entries(record).map(([key, value]) => [key, change(value)]));
 
-function upcastLoads(document: SessionDocument, loads: Readonly<Record<string, ShownLoad>>): Record<string, ShownLoad> {
+function upcastLoads(document: SessionDocument, loads: Readonly<Record<string, ThirdLoad>>): Record<string, ShownLoad> {
   const exerciseOf = new Map<string, string>();
   for (const block of [...document.blocks, ...(document.finisher ? [document.finisher] : [])])
     for (const slot of block.slots)
@@ -84,7 +98,7 @@ function upcastLoads(document: SessionDocument, loads: Readonly<Record<string, S
   return Object.fromEntries(
     Object.entries(loads).map(([id, load]) => [
       id,
-      { ...load, exerciseId: exerciseOf.get(id) ?? "", expectedReps: null },
+      { ...load, exerciseId: exerciseOf.get(id) ?? "", expectedReps: null, nextKg: null },
     ]),
   );
 }
@@ -105,9 +119,9 @@ export function shownSession(content: ShownContent, named: StudioExercises["name
   const plain = Object.keys(named).length === 0;
   const before = plain ? sessions.get(content) : undefined;
   if (before) return before;
-  const { date, purpose, document, settings, bodyMassKg, equipment, loads } = content;
+  const { date, purpose, oneOff, document, settings, bodyMassKg, equipment, loads } = content;
   const catalogue = catalogueIn({ own: content.own, hidden: [], named });
-  const session = { date, purpose, document, catalogue, settings, bodyMassKg, equipment, loads };
+  const session = { date, purpose, oneOff, document, catalogue, settings, bodyMassKg, equipment, loads };
   if (plain) sessions.set(content, session);
   return session;
 }

@@ -124,6 +124,8 @@ export interface SessionContext {
   readonly sessionId: string;
   readonly date: string;
   readonly purpose: ExposurePurpose;
+  /** Slots that ask for something else than the plan goes on with, as the session was stored. */
+  readonly oneOff: readonly string[];
   /** Week of its plan, counted from 0; null outside a plan. */
   readonly planWeek: number | null;
   /** Whether nobody else is there: the client trains at home. */

@@ -70,6 +70,7 @@ export * from "./session/events";
 export * from "./session/grammar";
 export * from "./session/merge";
 export * from "./session/names";
+export * from "./session/one-off";
 export * from "./session/operations";
 export * from "./session/performed";
 export * from "./session/projection";

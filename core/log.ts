@@ -15,6 +15,8 @@ export interface LoggedSet {
   /** Whether it answers a set that was asked for; false for one that was added. */
   readonly asked: boolean;
   readonly loadKg: number;
+  /** Where a share of what the rule asks was asked for, a phase's: the load as the rule had it, from which it goes on. */
+  readonly ruledKg?: number;
   /** The load as a curve sees it: body and added load together for bodyweight moves; null when unknown. */
   readonly curveKg: number | null;
   /** Reps of the first segment; of the weaker side when sides differ. */
@@ -40,6 +42,10 @@ export interface LoggedSet {
   readonly further?: readonly FurtherPart[];
 }
 
+/** The load from which a rule goes on, of a set of which a share of the rule's load was asked for. */
+export const ruledKgOf = (doneKg: number, asked: { readonly askedKg: number; readonly nextKg: number }): number =>
+  round(asked.nextKg + doneKg - asked.askedKg, 3);
+
 /** A part that continues a set. */
 export interface FurtherPart {
   readonly curveKg: number | null;
@@ -49,8 +55,11 @@ export interface FurtherPart {
   readonly before: Tiredness;
 }
 
-/** What a day was for. Only training moves a rule; deloads, tests and finding a load do not. */
-export type ExposurePurpose = "training" | "deload" | "test" | "finding";
+/**
+ * What a day was for. Only training moves a rule; deloads, tests, finding a load and what was changed for that day alone do
+ * not.
+ */
+export type ExposurePurpose = "training" | "deload" | "test" | "finding" | "oneOff";
 
 /** One lift in one slot of a session: what a progression rule and a record read. */
 export interface Exposure {

@@ -5,7 +5,7 @@
 import type { E1rmFormula } from "./load/e1rm";
 
 /** Bumped when the core's figures change for the same input; stored with what was shown. */
-export const ENGINE_VERSION = 4;
+export const ENGINE_VERSION = 5;
 
 export type CountingSchool = "graded" | "direct" | "full";
 

@@ -7,6 +7,7 @@ export const testContext = (more: Partial<SessionContext> = {}): SessionContext 
   sessionId: "s",
   date: "2026-11-24",
   purpose: "training",
+  oneOff: [],
   planWeek: null,
   alone: false,
   client: {

@@ -54,6 +54,8 @@ export interface ResolvedLoad {
   /** Load as a share of the lift's present e1RM, 0–1.3; null without a record. */
   readonly shareOfE1rm: number | null;
   readonly expectedRir: number | null;
+  /** What the lift's rule asks, where a share of it is asked for; null otherwise. */
+  readonly nextKg: number | null;
   /** Reps to aim at inside a written range, when progression says so. */
   readonly aimReps: number | null;
   readonly assumed: boolean;
@@ -125,6 +127,8 @@ interface Wanted {
   readonly exact: boolean;
   readonly assumed: boolean;
   readonly aimReps: number | null;
+  /** What a rule asked of which this is a share. */
+  readonly nextKg?: number | null;
   /** Never built heavier than it is wanted. */
   readonly lighter?: boolean;
 }
@@ -439,10 +443,14 @@ class Resolver {
       case "ofNext": {
         const next = this.unsaid(work, exercise, segment, index);
         if (next.kg === null) return next;
-        const kg = next.kg * (1 + rule.percent / 100);
+        // Of a move of the body it is a share of body and load together.
+        const curve = this.toCurve(exercise, next.kg, work.slot.setup);
+        const share = 1 + rule.percent / 100;
+        const kg =
+          (curve === null ? null : this.toPrescribed(exercise, curve * share, work.slot.setup)) ?? next.kg * share;
         const reasons: LoadReason[] = [{ kind: "ofNext", percent: rule.percent, wantedKg: kg }, ...next.reasons];
         // Less was asked for: what is built is less.
-        return { ...next, kg, exact: false, lighter: rule.percent < 0, reasons };
+        return { ...next, kg, exact: false, nextKg: work.next && next.kg, lighter: rule.percent < 0, reasons };
       }
     }
   }
@@ -590,6 +598,7 @@ class Resolver {
       effectiveKg: kg === null ? null : effectiveKg(exercise, kg, effectiveContext, settings),
       shareOfE1rm: e1rmKg !== null && curve !== null ? curve / e1rmKg : null,
       expectedRir,
+      nextKg: wanted.nextKg ?? null,
       aimReps: wanted.aimReps,
       assumed: wanted.assumed || unknownBands.length > 0,
       reasons,

@@ -178,6 +178,11 @@ export function sessionOfWeek(plan: PlanDocument, dayId: string, week: number): 
   return { document: away?.gymId ? { ...document, gymId: away.gymId } : document, conflicts };
 }
 
+/** The session of a day in a week as the plan goes on with it, without what holds for that week alone. */
+export const lastingSession = (plan: PlanDocument, dayId: string, week: number): SessionDocument | null =>
+  sessionOfWeek({ ...plan, patches: plan.patches.filter(({ span }) => span.kind !== "onlyWeek") }, dayId, week)
+    ?.document ?? null;
+
 /** A base session as a phase has it: shifted, and by the phase's method where it names none of its own. */
 function inPhase(base: SessionDocument, { shift, methodId }: PlanPhase): SessionDocument {
   const document = shifted(base, shift);

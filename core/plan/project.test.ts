@@ -1,15 +1,21 @@
 import { describe, expect, it } from "vitest";
-import { allWorkingSets } from "../session/grammar";
+import { diffSlotSets } from "../session/diff";
+import { allWorkingSets, type LoadRule, type WorkSet } from "../session/grammar";
 import { exposure, read } from "../testing/helpers";
 import { phase, planOf, projectContext } from "../testing/plans";
 import { addDays } from "../units";
-import type { PlanDocument } from "./plan";
+import type { PatchSpan, PlanDocument } from "./plan";
 import { hangsOn, type ProjectContext, plannedLifts, projectPlan, rulesSideBySide } from "./project";
 import { NO_SHIFT, shifted, USUAL_SHIFT } from "./shift";
 
 const START = "2026-11-02";
 const TODAY = "2026-11-16";
+const withLoad = (set: WorkSet, load: LoadRule): WorkSet => ({
+  ...set,
+  segments: [{ ...set.segments[0]!, load }, ...set.segments.slice(1)],
+});
 const SQUAT = read("A1 Back squat 4x5 rir2 r150\n\nB1 Bench press 3x8 rir2 r120");
+const squatSlot = SQUAT.blocks[0]!.slots[0]!;
 const plan = (more: Partial<PlanDocument> = {}): PlanDocument =>
   planOf(START, [["mon", 0, SQUAT]], { phases: [phase("build", 4), phase("deload", 1), phase("build", 3)], ...more });
 const five = (date: string, kg: number) =>
@@ -124,6 +130,28 @@ describe("a plan ahead of its log", () => {
     const next = sessions[1]!.next.get(SQUAT.blocks[0]!.slots[0]!.id)!;
     expect(next.reasons.map(({ kind }) => kind)).toEqual(["timeOff"]);
     expect(next.sets[0]!.loadKg).toBe(95);
+  });
+
+  it("a change for one week alone does not move the rule, one from that week on does", () => {
+    const lighter = diffSlotSets(
+      squatSlot,
+      squatSlot.sets.map((set) => set && withLoad(set, { kind: "ofNext", percent: -10 })),
+    );
+    const changed = (span: PatchSpan) => plan({ patches: [{ id: "p", dayId: "mon", span, note: "", edits: lighter }] });
+    const [third, fourth] = squats(changed({ kind: "onlyWeek", week: 2 }));
+    expect(third).toEqual([90, 90, 90, 90]);
+    // Week 3 would have asked for 100; week 4 asks for it now.
+    expect(fourth).toEqual([100, 100, 100, 100]);
+    // Lighter from a week on: a share of what the rule asks, and the rule goes on by its own loads.
+    const on = squats(changed({ kind: "fromWeek", week: 2 }));
+    expect([on[0]![0], on[1]![0]]).toEqual([90, 92.5]);
+  });
+
+  it("a share of loads in a training phase does not grow from week to week", () => {
+    const light = { ...phase("hold", 4), shift: { ...NO_SHIFT, loadPercent: -10 } };
+    const tops = squats(plan({ phases: [phase("build", 2), light] })).map(([top]) => top);
+    // Nine tenths of 100, 105, 110, 115, and never heavier.
+    expect(tops).toEqual([90, 92.5, 97.5, 102.5]);
   });
 
   it("says what a prescription hangs on: made, missed, a week away", () => {

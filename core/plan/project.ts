@@ -21,7 +21,18 @@ import { newRule, RULE_KINDS, suggestedRule } from "../progress/rules";
 import { type NextPrescription, targetsOf } from "../progress/situation";
 import { sameValue } from "../same";
 import { allBlocks, type SessionDocument, type Slot } from "../session/grammar";
-import { absenceOn, dateOfDay, movedSession, type PlanDocument, planWeeks, purposeOfWeek, sessionOfWeek } from "./plan";
+import { oneOffSlots, purposeOfSlot } from "../session/one-off";
+import {
+  absenceOn,
+  dateOfDay,
+  lastingSession,
+  movedSession,
+  type PlanDocument,
+  type PlanPatch,
+  planWeeks,
+  purposeOfWeek,
+  sessionOfWeek,
+} from "./plan";
 
 /** What projecting reads beside the plan; the gym by its id (null the client's own), as it is on a date. */
 export interface ProjectContext extends Omit<ResolveContext, "gym" | "calendar" | "recordOf"> {
@@ -52,6 +63,8 @@ export interface ProjectedSession {
   /** What is known of its lifts before it, by lineage. */
   readonly records: ReadonlyMap<string, LiftRecord>;
   readonly conflicts: readonly { readonly patchId: string; readonly message: string }[];
+  /** Slots that ask for something else in this week alone: their rules go on from before it. */
+  readonly oneOff: readonly string[];
   /** Away that day, in no gym. */
   readonly isAway: boolean;
 }
@@ -99,6 +112,7 @@ interface Asked {
   readonly date: string;
   readonly purpose: ExposurePurpose;
   readonly document: SessionDocument;
+  readonly oneOff: readonly string[];
   readonly before: ReadonlyMap<string, LogNode>;
 }
 
@@ -111,9 +125,10 @@ class KnownSession {
     readonly figures: Figures,
   ) {}
 
-  answers({ date, purpose, document, before }: Asked): boolean {
+  answers({ date, purpose, document, oneOff, before }: Asked): boolean {
     const { asked } = this;
     if (asked.document !== document || asked.date !== date || asked.purpose !== purpose) return false;
+    if (asked.oneOff.join() !== oneOff.join()) return false;
     return [...before].every(([lineage, node]) => asked.before.get(lineage) === node);
   }
 
@@ -194,12 +209,15 @@ export function projectPlan(
   for (const { dayId, week, date } of comingDays(plan, context)) {
     const planned = sessionOfWeek(plan, dayId, week)!;
     const { conflicts } = planned;
-    const document = known.sameAs(`${dayId} ${week}`, context.ownOf?.(dayId, week) ?? planned.document);
+    const own = context.ownOf?.(dayId, week) ?? null;
+    const document = known.sameAs(`${dayId} ${week}`, own ?? planned.document);
+    const mayDiffer = own !== null || plan.patches.some((patch) => patch.dayId === dayId && isOnlyIn(patch, week));
+    const oneOff = mayDiffer ? oneOffSlots(document, lastingSession(plan, dayId, week)) : [];
     const purpose = purposeOfWeek(plan, week);
     const away = absenceOn(plan, date);
     const isAway = away !== null && away.gymId === null;
     const before = new Map(lineagesIn(document).map((lineage) => [lineage, logOf(lineage)]));
-    const session = known.session({ dayId, week, date, purpose, document, before }, () => {
+    const session = known.session({ dayId, week, date, purpose, document, oneOff, before }, () => {
       const recordOf = (lineage: string) => logOf(lineage).record(context.settings);
       const resolved = resolveSession(document, {
         ...context,
@@ -214,7 +232,7 @@ export function projectPlan(
       }
       return { written: document, resolved, next: resolved.progress, records };
     });
-    sessions.push({ dayId, week, date, purpose, ...session.figures, conflicts, isAway });
+    sessions.push({ dayId, week, date, purpose, ...session.figures, conflicts, oneOff, isAway });
     if (isAway) continue;
     const { resolved } = session.figures;
     for (const block of allBlocks(resolved.document)) {
@@ -223,7 +241,7 @@ export function projectPlan(
           (one) => one.dayId === dayId && one.week === week && (one.lineage === null || one.lineage === slot.lineage),
         );
         if (exception?.outcome === "away") continue;
-        const at = { date, purpose, key: `${dayId} ${week}` };
+        const at = { date, purpose: purposeOfSlot({ purpose, oneOff }, slot.id), key: `${dayId} ${week}` };
         const exposure = session.assumed(slot.id, exception?.outcome === "missed", (isMissed) =>
           assumed(slot, at, resolved, context, isMissed),
         );
@@ -233,6 +251,8 @@ export function projectPlan(
   }
   return sessions;
 }
+
+const isOnlyIn = ({ span }: PlanPatch, week: number): boolean => span.kind === "onlyWeek" && span.week === week;
 
 interface ComingDay {
   readonly dayId: string;
@@ -279,6 +299,7 @@ function assumed(
       round,
       asked: true,
       loadKg: load.kg,
+      ...(load.nextKg === null ? {} : { ruledKg: load.nextKg }),
       curveKg: curveKg(exercise, load.kg, bodyMassKg, settings, slot.setup),
       reps,
       totalReps: reps,

@@ -13,13 +13,15 @@ import type { Exercise } from "../exercise/exercise";
 import { type Muscle, REGIONS, type RegionId } from "../exercise/regions";
 import { POPULATION_RESERVE, Reserve, type ReserveConstants } from "../forecast/reserve";
 import { e1rmFactor, type RepCurve } from "../load/e1rm";
-import { curveKg } from "../load/effective";
+import { curveKg, prescribedFromCurve } from "../load/effective";
 import { buildableLoads, roundToBuildable } from "../load/equipment";
 import type { Exposure, LiftRecord, LoggedSet } from "../log";
 import { nextOfLift } from "../progress/prescribe";
+import type { NextSet } from "../progress/situation";
 import { levelGain } from "../progress/stall";
 import { applyEdits } from "../session/edits";
 import { allBlocks, type Block, restSecondsForTime, type SessionDocument, type Slot } from "../session/grammar";
+import { purposeOfSlot } from "../session/one-off";
 import { clamp, daysBetween, mean } from "../units";
 import { type PlanDocument, planWeeks } from "./plan";
 import type { ProjectContext, ProjectedSession } from "./project";
@@ -251,7 +253,12 @@ export function performPlan(
 interface Prescribed {
   readonly document: SessionDocument;
   /** By slot: what its rule asks; null where the plan's own loads stand. */
-  readonly next: ReadonlyMap<string, readonly { readonly loadKg: number; readonly reps: number }[] | null>;
+  readonly next: ReadonlyMap<string, readonly AskedSet[] | null>;
+}
+
+/** What a rule asks of a set, and what it would ask where that is a share of it. */
+interface AskedSet extends NextSet {
+  readonly ruledKg: number | null;
 }
 
 /** The session as the rules would prescribe it after what this run has done. */
@@ -262,7 +269,7 @@ function withRules(
   lifts: ReadonlyMap<string, TrainedLift>,
 ): Prescribed {
   let { document } = session.resolved;
-  const next = new Map<string, readonly { loadKg: number; reps: number }[] | null>();
+  const next = new Map<string, readonly AskedSet[] | null>();
   const at = {
     ...context,
     gym: context.gymOf(document.gymId, session.date),
@@ -283,8 +290,15 @@ function withRules(
       const share = load?.kind === "ofNext" ? 1 + load.percent / 100 : 1;
       const loads = share === 1 ? [] : buildableLoads(lift.exercise, at.gym, slot.setup);
       // A share of what the rule asks is what the gym builds of it.
-      const built = (kg: number) => (share === 1 ? kg : (roundToBuildable(loads, kg * share, at.policy)?.kg ?? kg));
-      next.set(slot.id, answer?.sets.map((set) => ({ ...set, loadKg: built(set.loadKg) })) ?? null);
+      const built = (kg: number): number => {
+        const { bodyMassKg, settings } = at;
+        const curve = curveKg(lift.exercise, kg, bodyMassKg, settings, slot.setup);
+        const wanted = curve && prescribedFromCurve(lift.exercise, curve * share, bodyMassKg, settings, slot.setup);
+        return roundToBuildable(loads, wanted ?? kg * share, at.policy)?.kg ?? kg;
+      };
+      const asked = ({ loadKg, reps }: NextSet): AskedSet =>
+        share === 1 ? { loadKg, reps, ruledKg: null } : { loadKg: built(loadKg), reps, ruledKg: loadKg };
+      next.set(slot.id, answer?.sets.map(asked) ?? null);
       // What else the rule changes differs from the projection only where this run has gone another way.
       const planned = session.next.get(slot.id)?.edits ?? [];
       if (answer && (answer.edits.length > 0 || planned.length > 0)) {
@@ -377,6 +391,7 @@ class Doing {
       round,
       asked: true,
       loadKg,
+      ...(ruled?.ruledKg != null ? { ruledKg: ruled.ruledKg } : {}),
       curveKg: load,
       reps,
       totalReps: reps,
@@ -395,7 +410,8 @@ class Doing {
 
   done(): DoneLift {
     const { sets, shownKg, hardSets, failedSets, inHand, slot, day } = this;
-    const { date, purpose } = day.session;
+    const { date } = day.session;
+    const purpose = purposeOfSlot(day.session, slot.id);
     const shown = { inHand, shownKg, hardSets, failedSets };
     if (sets.length === 0) return { ...shown, made: false, topKg: null, exposure: null };
     return {

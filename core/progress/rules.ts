@@ -162,7 +162,7 @@ export function nextPrescription(
     .map((exposure) => ({ ...exposure, sets: exposure.sets.filter((set) => set.working) }))
     .filter((exposure) => exposure.sets.length > 0);
   const worked = everyDay.filter((exposure) => definition.isByCurve || isComparable(exposure, targets));
-  const trained = worked.filter((exposure) => exposure.purpose === "training");
+  const trained = worked.filter(({ purpose }) => purpose === "training").map(asRuled);
   const latest = everyDay.at(-1);
   const last = trained.at(-1);
   if (!latest || !last || targets.length === 0) return null;
@@ -180,7 +180,9 @@ export function nextPrescription(
     return answer({ sets, edits, reasons: [...careful, ...reasons] });
   }
   if (careful.length > 0) return answer({ sets: repeated(targets, last), reasons: careful });
-  const limitKg = weeklyLimitKg(worked, context);
+  // Of a share of the rule's load the bound holds for the share.
+  const weeklyKg = weeklyLimitKg(worked, context);
+  const limitKg = weeklyKg === null ? null : weeklyKg / shareOfNext(lift);
   const shownKg = Math.min(...last.sets.map((set) => impliedBySet(set, context) ?? 0));
   const situation: Situation = { lift, targets, last, earlier: trained.slice(0, -1), limitKg, shownKg, context };
   const easy = definition.isByCurve ? null : farTooEasy(situation);
@@ -189,6 +191,18 @@ export function nextPrescription(
   const standsStill: ProgressReason[] = weeks >= UNCHANGED_WEEKS ? [{ kind: "unchanged", weeks }] : [];
   return answer({ ...ruled, reasons: [...ruled.reasons, ...standsStill] });
 }
+
+/** What is asked of the rule's load: all of it, or a phase's share; of a move of the body, of body and load together. */
+function shareOfNext({ slot }: LiftPlace): number {
+  const load = slot.sets.find((set) => set?.role === "working")?.segments[0]?.load;
+  return load?.kind === "ofNext" ? 1 + load.percent / 100 : 1;
+}
+
+/** A day on which a share of the rule's loads was asked for, as the rule goes on from it. */
+const asRuled = (exposure: Exposure): Exposure =>
+  exposure.sets.every(({ ruledKg }) => ruledKg === undefined)
+    ? exposure
+    : { ...exposure, sets: exposure.sets.map((set) => ({ ...set, loadKg: set.ruledKg ?? set.loadKg })) };
 
 /** The last day on which the lift was trained; a ladder's, on whatever rung. */
 function lastTrained(rule: ProgressionRule, latest: Exposure, { exposuresOf }: ProgressContext): string {

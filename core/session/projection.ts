@@ -7,7 +7,7 @@ import { exerciseOrThrow } from "../exercise/exercise";
 import type { Muscle } from "../exercise/regions";
 import { partKey, type Tiredness, tirednessBefore } from "../forecast/tiredness";
 import { curveKg } from "../load/effective";
-import type { Exposure, FurtherPart, LoggedSet } from "../log";
+import { type Exposure, type FurtherPart, type LoggedSet, ruledKgOf } from "../log";
 import { runBlock } from "../time/run";
 import type { Timeline } from "../time/timeline";
 import { workOf } from "../time/work";
@@ -16,6 +16,7 @@ import { type Coverage, type MuscleLoads, sessionVolume } from "../volume/sessio
 import { totalSession } from "../volume/totals";
 import { type FloorEvent, foldEvents, occurrenceKey, type PerformedSession } from "./events";
 import { allBlocks } from "./grammar";
+import { purposeOfSlot } from "./one-off";
 import {
   layOutPerformed,
   type PerformedPlan,
@@ -28,7 +29,7 @@ import { lineageOf } from "./shorthand/parse";
 import { type ShownSession, workContextOf } from "./shown";
 
 /** Bumped when the same log gives other figures; stored with what is derived, which can be rebuilt from the log. */
-export const PROJECTION_VERSION = 5;
+export const PROJECTION_VERSION = 6;
 
 export type SessionState = "draft" | "started" | "done";
 
@@ -123,7 +124,7 @@ export function exposuresOf(sessionId: string, placed: readonly PlacedSet[], tim
       date: shown.date,
       sessionId,
       slotId: one.slotId,
-      purpose: shown.purpose,
+      purpose: purposeOfSlot(shown, slot.id),
       plannedSets: plannedOf(slot, one.exerciseId, sets),
       sets: [...sets].sort((a, b) => a.round - b.round),
     },
@@ -184,12 +185,16 @@ function loggedSet(place: PlacedSet, exerciseId: string, fresh: boolean, restUnk
   const loadKg = first ? signedKg(first) : 0;
   const exercise = exerciseOrThrow(shown.catalogue, exerciseId);
   const reps = asked?.amount.kind === "reps" && done.ordinal === 0 ? asked.amount.reps : null;
-  const aim = asked && shown.loads[asked.id]?.aimReps;
+  const onScreen = asked && shown.loads[asked.id];
+  const aim = onScreen?.aimReps;
   return {
     key: occurrenceKey(done),
     round: done.round,
     asked: planned !== null && done.ordinal === 0,
     loadKg,
+    ...(first && first.exerciseId === slot.exerciseId && onScreen?.nextKg != null && onScreen.kg !== null
+      ? { ruledKg: ruledKgOf(loadKg, { askedKg: onScreen.kg, nextKg: onScreen.nextKg }) }
+      : {}),
     curveKg: first ? curveKg(exercise, loadKg, shown.bodyMassKg, shown.settings, asked?.setup ?? slot.setup) : null,
     reps: first ? Math.min(first.reps, first.rightReps ?? first.reps) : 0,
     totalReps: done.segments.reduce((total, segment) => total + segment.reps + (segment.rightReps ?? 0), 0),

@@ -18,6 +18,8 @@ export interface ShownLoad {
   /** How the plates change from what was on before; empty where there are none. */
   readonly change: string;
   readonly aimReps: number | null;
+  /** What the lift's rule asked, where a share of it was asked for; null otherwise. */
+  readonly nextKg: number | null;
   /** Reps foretold for a part without a figure of its own, for each mini-set of a rep goal; null where nothing is foretold. */
   readonly expectedReps: readonly number[] | null;
 }
@@ -26,6 +28,8 @@ export interface ShownSession {
   readonly date: string;
   /** What the day was for. */
   readonly purpose: ExposurePurpose;
+  /** Lifts that were asked for otherwise that day alone, by slot. */
+  readonly oneOff: readonly string[];
   readonly document: SessionDocument;
   readonly catalogue: Catalogue;
   readonly settings: Settings;

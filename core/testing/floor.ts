@@ -63,13 +63,14 @@ export function shownSession(document: SessionDocument, more: Partial<ShownSessi
   return {
     date: "2026-11-24",
     purpose: "training",
+    oneOff: [],
     document,
     catalogue: SHIPPED_CATALOGUE,
     settings: DEFAULT_SETTINGS,
     bodyMassKg: 80,
     equipment: BOATHOUSE,
     loads: Object.fromEntries(
-      [...loads].map(([id, { exercise, kg, weight: given, aimReps }]) => [
+      [...loads].map(([id, { exercise, kg, weight: given, aimReps, nextKg }]) => [
         id,
         {
           exerciseId: exercise.id,
@@ -80,6 +81,7 @@ export function shownSession(document: SessionDocument, more: Partial<ShownSessi
           build: "",
           change: "",
           aimReps,
+          nextKg,
           expectedReps: null,
         },
       ]),

@@ -1,6 +1,7 @@
 /** Stored documents, as this build reads them. */
-import { readDocument } from "../../contract";
-import { type Catalogue, DOCUMENT_VERSION, type SessionDocument } from "../../core";
+import { readDocument, readPlan } from "../../contract";
+import { type Catalogue, DOCUMENT_VERSION, type PlanDocument, type SessionDocument } from "../../core";
+import type { PlanRow } from "../db/queries";
 
 /**
  * A stored document in the present version. One of the present version was checked when it was written and is taken as it
@@ -10,5 +11,11 @@ export function readStored(stored: SessionDocument, { catalogue }: { readonly ca
   if (stored.version === DOCUMENT_VERSION) return stored;
   const read = readDocument(stored, catalogue);
   if (!read.ok) throw new Error(`a stored document is broken: ${read.problems[0]?.field} ${read.problems[0]?.message}`);
+  return read.value;
+}
+
+export function planOf(row: Pick<PlanRow, "document">): PlanDocument {
+  const read = readPlan(row.document);
+  if (!read.ok) throw new Error(`a stored plan is broken: ${read.problems[0]?.field} ${read.problems[0]?.message}`);
   return read.value;
 }

@@ -1,9 +1,9 @@
 /** All that computing one session needs, as of its own date. */
 import { readEquipment, type SessionContext } from "../../contract";
-import { equipmentOn, lineagesIn, readinessState, type SessionDocument } from "../../core";
+import { equipmentOn, lastingSession, lineagesIn, oneOffSlots, readinessState, type SessionDocument } from "../../core";
 import type { Transaction } from "../db";
 import * as db from "../db/queries";
-import { readStored } from "./documents";
+import { planOf, readStored } from "./documents";
 import { bodyMassKgOn, feltByExercise, knownLifts, liftsOf } from "./record";
 import { dateIn, type StudioContext, studioContext } from "./studio";
 import { NO_WEEK, weekContext } from "./week";
@@ -41,6 +41,20 @@ export class SharedReading {
 /** How much of a context is read: all of it as of a date, or what loads are worked out from, without the week around. */
 type Extent = { readonly week: true; readonly today: string } | { readonly week: false };
 
+/** The session as its plan goes on with it, without what was changed for its week alone; null: it has no plan. */
+async function lastingOf(
+  tx: Transaction,
+  { planId, planDayId, planWeek }: db.SessionRow,
+  shared: SharedReading,
+): Promise<SessionDocument | null> {
+  if (planId === null || planDayId === null || planWeek === null) return null;
+  const plan = await shared.once(`plan ${planId}`, async () => {
+    const stored = await db.planRow(tx, planId);
+    return stored && planOf(stored);
+  });
+  return plan && lastingSession(plan, planDayId, planWeek);
+}
+
 /** The context of one session. Its own log is left out of the record. */
 export async function sessionContext(
   tx: Transaction,
@@ -55,11 +69,13 @@ export async function sessionContext(
   if (!client || !gym) return null;
   const week = extent.week ? await weekContext(tx, row, extent.today, studio) : NO_WEEK;
   const known = await shared.once(`known ${client.id}`, () => knownLifts(tx, row.studioId, client.id, studio));
+  const lasting = await lastingOf(tx, row, shared);
   const asked = { clientId: client.id, until: row.date, lineages: lineagesIn(document), without: row.id };
   return {
     sessionId: row.id,
     date: row.date,
     purpose: row.purpose,
+    oneOff: oneOffSlots(document, lasting),
     planWeek: row.planWeek,
     alone: gym.clientId !== null,
     client: {

@@ -58,6 +58,7 @@ export function showSession(
     settings: context.settings,
     date: context.date,
     purpose: context.purpose,
+    oneOff: context.oneOff,
     bodyMassKg: context.bodyMassKg,
     equipment: context.gym.equipment,
     own: context.exercises.own,
@@ -85,8 +86,8 @@ function shownLoad(
   change: string,
   expectedReps: readonly number[] | null,
 ): ShownLoad {
-  const { kg, weight, aimReps } = load;
-  const what = { exerciseId: exercise.id, aimReps, expectedReps };
+  const { kg, weight, aimReps, nextKg } = load;
+  const what = { exerciseId: exercise.id, aimReps, nextKg, expectedReps };
   if (kg === null || weight === null)
     return { ...what, kg: null, weight: null, sign: 1, words: "find it", build: "", change: "" };
   return {

@@ -1,5 +1,5 @@
 /** Plans: a document a plan, changed by edits; its sessions become rows when they are opened. */
-import { type PlanView, planProblems, presentIds, readPlan } from "../../contract";
+import { type PlanView, planProblems, presentIds } from "../../contract";
 import {
   applyEdits,
   applyPlanEdits,
@@ -17,18 +17,12 @@ import {
   type WeekState,
   weekOfDate,
 } from "../../core";
-import { readStored } from "../context/documents";
+import { planOf, readStored } from "../context/documents";
 import { dateIn, type StudioContext, studioOf } from "../context/studio";
 import { plannedSums } from "../context/week";
 import { newId, type Transaction } from "../db";
 import * as db from "../db/queries";
 import { answerIn, conflict, defineUseCase, notFound, ok, refused } from "./kit";
-
-export function planOf(row: db.PlanRow): PlanDocument {
-  const read = readPlan(row.document);
-  if (!read.ok) throw new Error(`a stored plan is broken: ${read.problems[0]?.field} ${read.problems[0]?.message}`);
-  return read.value;
-}
 
 export const showPlans = defineUseCase("plans.show", ["coach"], (scope, { clientId }) =>
   answerIn(scope, async (tx) => {

@@ -1,13 +1,12 @@
 /** The weeks of a client: the plan with the log, the gyms and the settings that it is computed by. */
 import { type PlanSession, readEquipment, type WeeksView } from "../../contract";
 import { addDays, lineagesIn, type PlanDocument, planWeeks, sameValue, sessionOfWeek } from "../../core";
-import { readStored } from "../context/documents";
+import { planOf, readStored } from "../context/documents";
 import { bodyMassKgOn, knownLifts, liftsOf } from "../context/record";
 import { dateIn, type StudioContext, studioOf } from "../context/studio";
 import type { Transaction } from "../db";
 import * as db from "../db/queries";
 import { answerIn, defineUseCase, notFound, ok } from "./kit";
-import { planOf } from "./plans";
 
 export const showWeeks = defineUseCase("weeks.show", ["coach"], (scope, { clientId, planId }, { nowMs }) =>
   answerIn(scope, async (tx) => {
