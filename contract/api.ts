@@ -183,6 +183,8 @@ export const INPUTS = {
   }),
   "plans.edit": exact({ planId: uuid(), revision: whole(0, 1_000_000_000), edits: listOf(planEditSchema, 400) }),
   "plans.openSession": exact({ planId: uuid(), dayId: identifier(), week: whole(0, PLAN_LIMITS.weeks - 1) }),
+  /** What a session's day was changed to at the desk: for its week alone until this keeps it for the weeks after it too. */
+  "plans.keepFromSession": exact({ sessionId: uuid() }),
   /** The weeks of a client, of the plan that holds today or the one named. */
   "weeks.show": exact({ clientId: orNull(uuid()), planId: orNull(uuid()) }),
   "templates.list": exact({ after: orNull(exact({ name: words(120), id: uuid() })) }),
@@ -262,6 +264,7 @@ export interface Outputs {
   "plans.create": { readonly planId: string };
   "plans.edit": { readonly revision: number; readonly notes: readonly string[] };
   "plans.openSession": { readonly sessionId: string };
+  "plans.keepFromSession": { readonly notes: readonly string[] };
   /** Null: the studio has no client yet. */
   "weeks.show": { readonly view: WeeksView | null };
   "templates.list": {

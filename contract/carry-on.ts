@@ -1,9 +1,17 @@
 /** A client's coming week, moved on by its rules: what moved by itself, and what wants the coach's eye. */
-import { exerciseOrThrow, type ProgressReason, plannedLifts, progressSentence } from "../core";
+import {
+  decimal,
+  exerciseOrThrow,
+  type ProgressReason,
+  type ProjectedSession,
+  plannedLifts,
+  progressSentence,
+} from "../core";
 import { catalogueIn } from "./catalogue";
 import { projectContextOf, repsWords, type WeekCell, type WeeksModel, type WeeksView, weeksModel } from "./weeks";
 
 export interface CarriedLift {
+  readonly slotId: string;
   readonly name: string;
   /** What it was last; null: never. */
   readonly before: Pick<WeekCell, "sets" | "reps" | "topKg"> | null;
@@ -43,8 +51,6 @@ export function carriedWeek(view: WeeksView): CarriedWeek | null {
   if (!view.plan) return null;
   const plan = view.plan.document;
   const model = weeksModel(plan, view);
-  const context = projectContextOf(view);
-  const catalogue = catalogueIn(view.exercises);
   const hasIt = (dayId: string, week: number) =>
     view.sessions.some((one) => one.dayId === dayId && one.week === week && one.wasSent);
   const open = model.sessions.filter(({ dayId, week, isAway }) => !isAway && !hasIt(dayId, week));
@@ -56,33 +62,45 @@ export function carriedWeek(view: WeeksView): CarriedWeek | null {
       dayId: session.dayId,
       name: plan.days.find(({ id }) => id === session.dayId)!.name,
       date: session.date,
-      lifts: plannedLifts(session, context).map(({ slot, sets, next }): CarriedLift => {
-        const loads = sets.flatMap(({ kg }) => (kg === null ? [] : [kg]));
-        const reason = next?.reasons.find(({ kind }) => FOR_THE_COACH.has(kind));
-        const isTimed = sets.every(({ reps }) => reps === null);
-        const unknown =
-          next === null && loads.length === 0 && !isTimed ? "No load is known: find it in the ramp." : null;
-        return {
-          name: exerciseOrThrow(catalogue, slot.exerciseId).name,
-          before: lastOf(model, session.dayId, slot.id, week),
-          next: {
-            sets: sets.length,
-            reps: sets.map(({ reps }) => reps),
-            topKg: loads.length > 0 ? Math.max(...loads) : null,
-          },
-          needs: reason ? progressSentence(reason) : unknown,
-        };
-      }),
+      lifts: carriedLifts(session, model, view),
     }));
   const lifts = sessions.flatMap((one) => one.lifts);
-  const isMoved = ({ before, next }: CarriedLift) =>
-    before !== null && (before.topKg !== next.topKg || repsWords(before) !== repsWords(next));
   return {
     week,
     sessions,
     moved: lifts.filter((lift) => lift.needs === null && isMoved(lift)).length,
     need: lifts.filter(({ needs }) => needs !== null).length,
   };
+}
+
+/** "4×5 at 82.5 kg". */
+export const askedWords = (asked: CarriedLift["next"]): string =>
+  `${repsWords(asked)}${asked.topKg === null ? "" : ` at ${decimal(asked.topKg, 2)} kg`}`;
+
+/** Whether a lift is asked for more, less or otherwise than it was last. */
+export const isMoved = ({ before, next }: CarriedLift): boolean =>
+  before !== null && (before.topKg !== next.topKg || repsWords(before) !== repsWords(next));
+
+/** A coming session's lifts beside what they were last. */
+export function carriedLifts(session: ProjectedSession, model: WeeksModel, view: WeeksView): CarriedLift[] {
+  const catalogue = catalogueIn(view.exercises);
+  return plannedLifts(session, projectContextOf(view)).map(({ slot, sets, next }): CarriedLift => {
+    const loads = sets.flatMap(({ kg }) => (kg === null ? [] : [kg]));
+    const reason = next?.reasons.find(({ kind }) => FOR_THE_COACH.has(kind));
+    const isTimed = sets.every(({ reps }) => reps === null);
+    const unknown = next === null && loads.length === 0 && !isTimed ? "No load is known: find it in the ramp." : null;
+    return {
+      slotId: slot.id,
+      name: exerciseOrThrow(catalogue, slot.exerciseId).name,
+      before: lastOf(model, session.dayId, slot.id, session.week),
+      next: {
+        sets: sets.length,
+        reps: sets.map(({ reps }) => reps),
+        topKg: loads.length > 0 ? Math.max(...loads) : null,
+      },
+      needs: reason ? progressSentence(reason) : unknown,
+    };
+  });
 }
 
 function lastOf(model: WeeksModel, dayId: string, slotId: string, week: number): CarriedLift["before"] {

@@ -272,6 +272,8 @@ describe("events at the edge", () => {
     expect(accepts({ ...ended, more: 1 })).toBe(false);
     expect(accepts(sent({ kind: "ended", sessionRpe: 70, note: "" }, present))).toBe(false);
     expect(accepts(sent({ kind: "setsDone", sets: [{}] }, present))).toBe(false);
+    const sore = [{ muscle: "wings", level: 1 }];
+    expect(accepts(sent({ kind: "checkIn", checkIn: { sleep: "well", sore } }, present))).toBe(false);
     expect(accepts({ ...ended, id: "1" })).toBe(false);
     expect(accepts({ ...ended, version: 4 })).toBe(false);
   });
@@ -280,6 +282,8 @@ describe("events at the edge", () => {
     const place = { slotId: "s", round: 0, ordinal: 0, whose: "client" };
     const bodies: object[] = [
       { kind: "started" },
+      { kind: "checkIn", checkIn: { sleep: null, sore: [] } },
+      { kind: "checkIn", checkIn: { sleep: "badly", sore: [{ muscle: "quads", level: 2 }] } },
       { kind: "setsDone", sets: [performedSet({ slotId: "s" })] },
       { kind: "setCorrected", set: performedSet({ slotId: "s" }) },
       { kind: "setsSkipped", places: [place], reason: "" },

@@ -5,6 +5,7 @@ import {
   type FloorEvent,
   type FloorEventBody,
   LIMITS,
+  MUSCLES,
   type Occurrence,
   restTimed,
   runSteps,
@@ -80,6 +81,12 @@ const common = {
 
 const body: Schema<FloorEventBody> = kinds({
   started: {},
+  checkIn: {
+    checkIn: exact({
+      sleep: orNull(oneOf("well", "fair", "badly")),
+      sore: listOf(exact({ muscle: oneOf(...MUSCLES), level: anyOfNumbers(1, 2) }), MUSCLES.length),
+    }),
+  },
   setsDone: { sets: listOf(performedSet, 40) },
   setCorrected: { set: performedSet },
   setsSkipped: { places: listOf(exact(occurrence), 500), reason: words(500) },

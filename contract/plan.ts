@@ -3,6 +3,8 @@ import {
   type Absence,
   type Goal,
   type MovedSession,
+  PHASE_WORDS,
+  type PhaseKind,
   PLAN_LIMITS,
   PLAN_VERSION,
   type PlanDay,
@@ -38,7 +40,7 @@ import {
 
 const week = whole(0, PLAN_LIMITS.weeks - 1);
 const phaseFields = {
-  kind: oneOf("build", "hold", "deload", "peak", "test"),
+  kind: oneOf(...(Object.keys(PHASE_WORDS) as PhaseKind[])),
   name: words(80),
   weeks: whole(1, PLAN_LIMITS.weeks),
   methodId: orNull(words(80)),

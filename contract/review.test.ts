@@ -87,6 +87,7 @@ describe("the review", () => {
     const frozen = { version: SHOWN_VERSION, engineVersion: 1, own: [], ramps: {}, oneOff: [] } as const;
     return {
       context,
+      planned: null,
       title: "",
       state: "done",
       events: [event({ kind: "setsDone", sets })],

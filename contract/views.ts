@@ -180,7 +180,7 @@ export type StudioMethods = Readonly<Partial<Record<MethodId, MethodFigures>>>;
 export interface SessionView extends SessionContext {
   readonly methods: StudioMethods;
   /** The plan that it is a day of; null: of none. */
-  readonly plan: { readonly id: string; readonly name: string; readonly phase: string } | null;
+  readonly plan: PlannedDay | null;
   readonly title: string;
   readonly state: SessionState;
   readonly document: SessionDocument;
@@ -189,6 +189,15 @@ export interface SessionView extends SessionContext {
   readonly gyms: readonly GymLine[];
   /** What the client has of it; null: nothing was sent. */
   readonly sent: { readonly atMs: number; readonly seenAtMs: number | null; readonly changed: number } | null;
+}
+
+/** The day of a plan that a session is. */
+export interface PlannedDay {
+  readonly id: string;
+  readonly name: string;
+  readonly phase: string;
+  /** The session as the plan goes on with it, without what was changed for its week alone; null: its day is gone. */
+  readonly lasting: SessionDocument | null;
 }
 
 export interface GymLine {
@@ -249,6 +258,8 @@ export interface FloorLine {
 
 export interface ReviewView {
   readonly context: SessionContext;
+  /** The day of a plan that it was, for a coach to go on from; null: of none, or not the coach's page. */
+  readonly planned: { readonly planId: string; readonly dayId: string; readonly week: number } | null;
   readonly title: string;
   readonly state: SessionState;
   /** Every document that was on a screen, by hash; the events say which. */

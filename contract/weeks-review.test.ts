@@ -1,8 +1,16 @@
 import { describe, expect, it } from "vitest";
-import { addDays, applyPlanEdits, PLAN_VERSION, type PlanDocument, sessionOfWeek, USUAL_SHIFT } from "../core";
+import {
+  addDays,
+  applyPlanEdits,
+  PLAN_VERSION,
+  type PlanDocument,
+  phaseOfWeek,
+  sessionOfWeek,
+  USUAL_SHIFT,
+} from "../core";
 import { countingIds, exposure, read } from "../core/testing/helpers";
 import { carriedWeek, type WeeksView, weeksModel, weeksReview, weeksTable } from ".";
-import { weeksViewOf } from "./testing/weeks";
+import { NO_SUMMARY, weeksViewOf } from "./testing/weeks";
 
 const START = "2026-09-28";
 const TODAY = "2026-11-24";
@@ -120,6 +128,92 @@ describe("weeks in review", () => {
     expect(review().next.some(({ kind }) => kind === "fewSessions")).toBe(false);
     const edited = applyPlanEdits(plan, first?.kind === "fewSessions" ? first.edits : []);
     expect(edited.ok && edited.plan.days.map(({ id }) => id)).toEqual(["mon"]);
+  });
+
+  it("two signs call for a deload in the place of the coming week, one does not, and a deload nearby is enough", () => {
+    const view = viewOf();
+    const [squats, ...others] = view.lifts;
+    const fallen = {
+      ...squats!,
+      exposures: squats!.exposures.map((one, week) => ({
+        ...one,
+        sets: one.sets.map((set) => ({ ...set, loadKg: week < 5 ? 90 : 78, curveKg: week < 5 ? 90 : 78 })),
+      })),
+    };
+    const sore = { sleep: "badly", sore: [{ muscle: "quads", level: 2 }] } as const;
+    const summaryOf = (checkIn: typeof sore | null) => ({ ...NO_SUMMARY, sets: 6, plannedSets: 6, checkIn });
+    const at = (checkIn: typeof sore | null, document = plan): WeeksView => ({
+      ...view,
+      today: "2026-11-22",
+      plan: { ...view.plan!, document },
+      sessions: view.sessions.map((one) => (one.state === "done" ? { ...one, summary: summaryOf(checkIn) } : one)),
+      lifts: [fallen, ...others],
+    });
+    const called = (of: WeeksView) => weeksReview(of, countingIds("new"))!.next.find(({ kind }) => kind === "deload");
+    const step = called(at(sore));
+    if (step?.kind !== "deload") throw new Error("not called");
+    expect(step).toMatchObject({ week: 8, signs: { falling: { lifts: ["Back squat"] }, soreness: { holds: true } } });
+    const edited = applyPlanEdits(plan, step.edits);
+    if (!edited.ok) throw new Error(edited.message);
+    expect(phaseOfWeek(edited.plan, 8)!.kind).toBe("deload");
+    expect(called(at(null))).toBeUndefined();
+    const soon = {
+      ...plan,
+      phases: [{ ...plan.phases[0]!, weeks: 9 }, plan.phases[1]!, { ...plan.phases[0]!, id: "c", weeks: 3 }],
+    };
+    expect(called(at(sore, soon))).toBeUndefined();
+  });
+
+  it("after two weeks without a session there is a week to come back in", () => {
+    const later = { ...viewOf(), today: "2026-12-11" };
+    const [first] = weeksReview(later, countingIds("new"))!.next;
+    if (first?.kind !== "comeback") throw new Error("no way back");
+    expect(first.weeksOff).toBe(3);
+    const edited = applyPlanEdits(plan, first.edits);
+    expect(edited.ok && phaseOfWeek(edited.plan, 10)!.kind).toBe("comeback");
+    expect(review().next.some(({ kind }) => kind === "comeback")).toBe(false);
+  });
+
+  it("a test week says what the block came to", () => {
+    const tested = {
+      ...plan,
+      phases: [
+        { ...plan.phases[0]!, weeks: 7 },
+        { ...plan.phases[1]!, kind: "test" as const },
+      ],
+    };
+    const view = viewOf();
+    const { measured } = weeksReview({ ...view, plan: { ...view.plan!, document: tested } }, countingIds())!;
+    expect(measured).toHaveLength(1);
+    const [squats] = measured[0]!.lifts;
+    expect(measured[0]!.week).toBe(7);
+    // From 82.5 kg in its second week to 97.5.
+    expect(squats!.toKg / squats!.fromKg).toBeCloseTo(97.5 / 82.5, 2);
+    expect(review().measured).toEqual([]);
+  });
+
+  it("effort that was said beside effort that was asked, and load as felt of weeks that are over", () => {
+    const view = viewOf();
+    const off = view.lifts.map((lift) => ({
+      ...lift,
+      exposures: lift.exposures.map((one) => ({ ...one, sets: one.sets.map((set) => ({ ...set, targetRir: 1 })) })),
+    }));
+    expect(weeksReview({ ...view, lifts: off }, countingIds())!.lifts[0]!.reserveOff).toBe(1);
+    const said = view.sessions.map((one) =>
+      one.state === "done" ? { ...one, summary: { ...NO_SUMMARY, sessionRpe: 7, minutes: 50 } } : one,
+    );
+    const loads = (sessions: WeeksView["sessions"], today = TODAY) =>
+      weeksReview({ ...view, sessions, today }, countingIds())!.model.columns.map(({ load }) => load);
+    expect(
+      loads(said)
+        .slice(0, 8)
+        .every((load) => load!.sum === 700 && load!.monotony! > 0),
+    ).toBe(true);
+    expect(loads(said)[8]).toBeNull();
+    // The week is not over.
+    expect(loads(said, "2026-11-19")[7]).toBeNull();
+    const [one, ...more] = said;
+    expect(loads([{ ...one!, summary: { ...one!.summary!, sessionRpe: null } }, ...more])[0]).toBeNull();
   });
 
   it("the coming week is carried on by the rules, and what a coach decides is said", () => {

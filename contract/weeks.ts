@@ -29,7 +29,10 @@ import {
   type SessionSummary,
   type Settings,
   type Slot,
+  sessionLoad,
   sessionVolume,
+  type WeekLoad,
+  weekLoad,
 } from "../core";
 import { catalogueIn, type StudioExercises } from "./catalogue";
 import type { ClientName, KnownLift, LiftLog, SessionContext } from "./views";
@@ -160,6 +163,9 @@ export interface WeekColumn {
   readonly muscles: MuscleLoads;
   /** Minutes of its sessions, done or planned. */
   readonly minutes: number;
+  readonly volumeLoadKg: number;
+  /** As felt, of a week that is over; null before that, and where nobody said how hard its sessions were. */
+  readonly load: WeekLoad | null;
   readonly done: number;
   readonly planned: number;
 }
@@ -239,10 +245,12 @@ export function weeksModel(plan: PlanDocument, view: WeeksView): WeeksModel {
     }));
     let muscles: MuscleLoads = {};
     let minutes = 0;
+    let volumeLoadKg = 0;
     for (const { session, one } of own) {
       const asked = one && !one.isAway ? plannedVolume(one, view) : null;
       muscles = addLoads(muscles, session?.summary?.muscles ?? asked?.muscles ?? {});
       minutes += session?.summary?.minutes ?? asked?.minutes ?? 0;
+      volumeLoadKg += session?.summary?.volumeLoadKg ?? asked?.volumeLoadKg ?? 0;
     }
     return {
       week,
@@ -251,6 +259,8 @@ export function weeksModel(plan: PlanDocument, view: WeeksView): WeeksModel {
       isNow: monday === thisMonday,
       muscles,
       minutes: Math.round(minutes),
+      volumeLoadKg: Math.round(volumeLoadKg),
+      load: addDays(monday, 7) <= view.today ? loadOfWeek(monday, view) : null,
       done: own.filter(({ session }) => session?.state === "done").length,
       planned: plan.days.length,
     };
@@ -259,6 +269,20 @@ export function weeksModel(plan: PlanDocument, view: WeeksView): WeeksModel {
     found.map((conflict) => ({ ...conflict, week, dayId })),
   );
   return { columns, days, sessions, conflicts };
+}
+
+/** Session effort × minutes by day, where each session that was done has an effort. */
+function loadOfWeek(monday: string, { sessions }: WeeksView): WeekLoad | null {
+  const done = sessions.flatMap(({ date, summary }) =>
+    summary && date >= monday && date < addDays(monday, 7) ? [{ date, summary }] : [],
+  );
+  if (done.length === 0 || done.some(({ summary }) => summary.sessionRpe === null)) return null;
+  const days = Array.from({ length: 7 }, (_, day) =>
+    done
+      .filter(({ date }) => date === addDays(monday, day))
+      .reduce((sum, { summary }) => sum + (sessionLoad(summary.sessionRpe, summary.minutes) ?? 0), 0),
+  );
+  return weekLoad(days);
 }
 
 /** The week of the plan in which each slot was done for the first time. */
@@ -275,6 +299,7 @@ function firstWeeks({ sessions, lifts }: WeeksView): ReadonlyMap<string, number>
 interface PlannedVolume {
   readonly muscles: MuscleLoads;
   readonly minutes: number;
+  readonly volumeLoadKg: number;
 }
 
 const volumes = new WeakMap<ProjectedSession["resolved"], PlannedVolume>();
@@ -294,7 +319,10 @@ function volumeOf({ resolved }: ProjectedSession, view: WeeksView): PlannedVolum
     ...context,
     rampReps: (slot) => resolved.ramps.get(slot.id)?.map((set) => set.reps) ?? [],
   });
-  return { muscles: sessionVolume(timeline, context).muscles, minutes: timeline.seconds / 60 };
+  const effectiveKg = (id: string) => resolved.loads.get(id)?.effectiveKg ?? null;
+  const { muscles, exercises } = sessionVolume(timeline, { ...context, effectiveKg });
+  const volumeLoadKg = [...exercises.values()].reduce((sum, one) => sum + one.volumeLoadKg, 0);
+  return { muscles, minutes: timeline.seconds / 60, volumeLoadKg };
 }
 
 function plannedCell(

@@ -9,6 +9,7 @@ import {
   type FeltSets,
   type Muscle,
   type MuscleLoads,
+  NO_LOAD,
   REGION_IDS,
   type ReadinessQuestionId,
 } from "../../core";
@@ -78,7 +79,7 @@ const weekOf = (sets: Partial<Record<Muscle, number>>): MuscleLoads =>
   Object.fromEntries(
     Object.entries(sets).map(([muscle, hardSets]) => [
       muscle,
-      { hardSets, failureSets: 0, reps: hardSets * 10, loweringSeconds: hardSets * 22 },
+      { ...NO_LOAD, hardSets, reps: hardSets * 10, loweringSeconds: hardSets * 22 },
     ]),
   );
 

@@ -1,6 +1,6 @@
 /** The phases of a plan. */
 
-export type PhaseKind = "build" | "hold" | "deload" | "peak" | "test";
+export type PhaseKind = "build" | "heavier" | "hold" | "deload" | "comeback" | "peak" | "test";
 
 export interface PlanPhase {
   readonly id: string;
@@ -22,8 +22,10 @@ export interface PhaseShift {
 /** What each kind is for, as a coach calls it. */
 export const PHASE_WORDS: Readonly<Record<PhaseKind, string>> = {
   build: "build up",
+  heavier: "make heavier",
   hold: "hold",
   deload: "deload",
+  comeback: "come back",
   peak: "peak",
   test: "test",
 };

@@ -20,10 +20,13 @@ export const NO_SHIFT: PhaseShift = { setsPercent: 0, loadPercent: 0, rir: 0 };
 /** What each kind of phase shifts when it is chosen; a coach changes it. A deload halves the sets and keeps the load or nearly. */
 export const USUAL_SHIFT: Readonly<Record<PlanPhase["kind"], PhaseShift>> = {
   build: NO_SHIFT,
+  heavier: { setsPercent: -20, loadPercent: 2.5, rir: -1 },
   hold: NO_SHIFT,
   deload: { setsPercent: -50, loadPercent: -5, rir: 2 },
+  // Loads are cut by the rules after a break; sets and effort come back with the weeks.
+  comeback: { setsPercent: -35, loadPercent: 0, rir: 1 },
   peak: { setsPercent: -40, loadPercent: 0, rir: 0 },
-  test: { setsPercent: -60, loadPercent: 0, rir: 0 },
+  test: { setsPercent: -60, loadPercent: 0, rir: -1 },
 };
 
 /** The most reserve that is asked for. */

@@ -4,6 +4,7 @@
  * and partners all have a place. Corrections and undoing are events too, so two devices resolve alike.
  */
 import type { FormReport } from "../log";
+import type { CheckIn } from "../progress/deload-signs";
 import type { Weight } from "../units";
 
 /** The version of an event's stored shape. `contract/` upcasts older ones on read. */
@@ -68,6 +69,8 @@ export interface AdviceShown {
 export type FloorEventBody =
   /** At the first ramp set or the first move. */
   | { readonly kind: "started" }
+  /** How the client came, asked before the first set; the last word holds. */
+  | { readonly kind: "checkIn"; readonly checkIn: CheckIn }
   | { readonly kind: "setsDone"; readonly sets: readonly PerformedSet[] }
   | { readonly kind: "setCorrected"; readonly set: PerformedSet }
   | { readonly kind: "setsSkipped"; readonly places: readonly Occurrence[]; readonly reason: string }
@@ -132,6 +135,7 @@ export interface PerformedSession {
   readonly order: readonly string[];
   readonly notes: readonly { readonly slotId: string | null; readonly text: string }[];
   readonly startedAtMs: number | null;
+  readonly checkIn: CheckIn | null;
   readonly ended: { readonly sessionRpe: number | null; readonly note: string; readonly atMs: number } | null;
 }
 
@@ -146,6 +150,7 @@ export function foldEvents(events: readonly FloorEvent[]): PerformedSession {
   const notes: { slotId: string | null; text: string }[] = [];
   let order: readonly string[] = [];
   let startedAtMs: number | null = null;
+  let checkIn: CheckIn | null = null;
   let ended: PerformedSession["ended"] = null;
   const put = (set: PerformedSet, { shownHash, atMs }: FloorEvent) => {
     const key = occurrenceKey(set);
@@ -158,6 +163,9 @@ export function foldEvents(events: readonly FloorEvent[]): PerformedSession {
     switch (body.kind) {
       case "started":
         startedAtMs ??= event.atMs;
+        break;
+      case "checkIn":
+        checkIn = body.checkIn;
         break;
       case "setsDone":
         for (const set of body.sets) put(set, event);
@@ -198,7 +206,7 @@ export function foldEvents(events: readonly FloorEvent[]): PerformedSession {
         break;
     }
   }
-  return { sets, skipped, roundsAdded, setsAdded, swaps, order, notes, startedAtMs, ended };
+  return { sets, skipped, roundsAdded, setsAdded, swaps, order, notes, startedAtMs, checkIn, ended };
 }
 
 /** The ids of events that were not undone; undoing an undo brings the event back. */

@@ -140,6 +140,20 @@ describe("how long it took", () => {
     expect(project([...events.slice(1), end], { h: shown }).summary.minutes).toBe(5);
   });
 
+  it("keeps how the client came, the last word on it, and the worst pain", () => {
+    const shown = ofText("Bench press 2x5 @60kg rir2 r90");
+    const hurt = doneAsPlanned(shown, (set) => ({ ...set, pain: set.round === 1 ? 5 : 1 }));
+    const well = event({ kind: "checkIn", checkIn: { sleep: "well", sore: [] } });
+    const checkIn = { sleep: "badly", sore: [{ muscle: "chest", level: 1 }] } as const;
+    const sore = event({ kind: "checkIn", checkIn });
+    const { summary, state } = project([well, sore, ...hurt], { h: shown });
+    expect(summary).toMatchObject({ checkIn, pain: 5 });
+    expect(state).toBe("started");
+    expect(project(hurt, { h: shown }).summary.checkIn).toBeNull();
+    // Whoever only said how it is has not begun.
+    expect(project([well], { h: shown }).state).toBe("draft");
+  });
+
   it("is nothing for a log without sets, and the state follows what was said", () => {
     const shown = ofText("Bench press 2x10 @60kg");
     const started = event({ kind: "started" });

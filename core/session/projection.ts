@@ -8,6 +8,7 @@ import type { Muscle } from "../exercise/regions";
 import { partKey, type Tiredness, tirednessBefore } from "../forecast/tiredness";
 import { curveKg } from "../load/effective";
 import { type Exposure, type FurtherPart, type LoggedSet, ruledKgOf } from "../log";
+import type { CheckIn } from "../progress/deload-signs";
 import { runBlock } from "../time/run";
 import type { Timeline } from "../time/timeline";
 import { workOf } from "../time/work";
@@ -49,6 +50,9 @@ export interface SessionSummary {
   readonly balance: Balance;
   readonly hardTechniques: readonly Muscle[];
   readonly sessionRpe: number | null;
+  readonly checkIn: CheckIn | null;
+  /** The worst pain of a set, 0–10. */
+  readonly pain: number;
   readonly note: string;
 }
 
@@ -220,11 +224,13 @@ function summaryOf(
   const shown = shownByHash.get(events.at(-1)?.shownHash ?? "") ?? [...shownByHash.values()].at(-1) ?? null;
   const base = { minutes: minutesOf(performed, placed, events), plannedSets: shown ? plannedSets(shown) : 0 };
   const ended = { sessionRpe: performed.ended?.sessionRpe ?? null, note: performed.ended?.note ?? "" };
+  const felt = { checkIn: performed.checkIn, pain: Math.max(0, ...placed.map(({ done }) => done.pain)) };
   const sets = new Set(placed.map(({ done }) => `${done.slotId}:${done.round}`)).size;
   if (!shown || placed.length === 0)
     return {
       ...base,
       ...ended,
+      ...felt,
       sets,
       reps: 0,
       partialReps: 0,
@@ -245,6 +251,7 @@ function summaryOf(
   return {
     ...base,
     ...ended,
+    ...felt,
     sets,
     reps: totals.reps,
     partialReps: totals.partialReps,

@@ -2,14 +2,13 @@
 import { MUSCLES, type Muscle } from "../exercise/regions";
 import { mean } from "../units";
 import { type MusclePriority, type TrainingAge, weeklySetBand } from "./bands";
-import type { MuscleLoad, MuscleLoads } from "./session-volume";
+import { type MuscleLoads, NO_LOAD } from "./session-volume";
 
-const NOTHING: MuscleLoad = { hardSets: 0, failureSets: 0, reps: 0, loweringSeconds: 0 };
 const MEASURES = ["hardSets", "failureSets", "reps", "loweringSeconds"] as const;
 export type JumpMeasure = (typeof MEASURES)[number];
 
 /** A week to begin with, for a muscle: what is usual is never taken to be less. */
-export const STARTING_WEEK: Readonly<Record<TrainingAge, MuscleLoad>> = {
+export const STARTING_WEEK: Readonly<Record<TrainingAge, Readonly<Record<JumpMeasure, number>>>> = {
   novice: { hardSets: 5, failureSets: 0, reps: 60, loweringSeconds: 150 },
   intermediate: { hardSets: 9, failureSets: 2, reps: 110, loweringSeconds: 280 },
   advanced: { hardSets: 12, failureSets: 4, reps: 140, loweringSeconds: 360 },
@@ -55,7 +54,7 @@ export function jumpsOf(
   for (const muscle of MUSCLES) {
     const load = planned[muscle];
     if (!load) continue;
-    const past = weeks.slice(-WEEKS_OF_HABIT).map((week) => week[muscle] ?? NOTHING);
+    const past = weeks.slice(-WEEKS_OF_HABIT).map((week) => week[muscle] ?? NO_LOAD);
     const isAway = past.slice(-WEEKS_AWAY).every((week) => week.hardSets === 0 && week.reps === 0);
     const insideBand = load.hardSets <= weeklySetBand(trainingAge, priorityOf(muscle)).high;
     for (const measure of MEASURES) {

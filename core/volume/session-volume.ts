@@ -22,6 +22,7 @@ import {
   tracksOf,
   visitChains,
 } from "./hard-sets";
+import type { TotalsContext } from "./totals";
 
 /** What one exercise was asked; of work done one side at a time, the sides' reps apart. */
 export interface ExerciseSets {
@@ -32,6 +33,9 @@ export interface ExerciseSets {
   rightReps: number;
   reps: number;
   loweringSeconds: number;
+  tensionSeconds: number;
+  /** 0 where loads are not known. */
+  volumeLoadKg: number;
 }
 
 export interface MuscleLoad {
@@ -40,7 +44,18 @@ export interface MuscleLoad {
   readonly failureSets: number;
   readonly reps: number;
   readonly loweringSeconds: number;
+  readonly tensionSeconds: number;
+  readonly volumeLoadKg: number;
 }
+
+export const NO_LOAD: MuscleLoad = {
+  hardSets: 0,
+  failureSets: 0,
+  reps: 0,
+  loweringSeconds: 0,
+  tensionSeconds: 0,
+  volumeLoadKg: 0,
+};
 
 export type MuscleLoads = Readonly<Partial<Record<Muscle, MuscleLoad>>>;
 
@@ -55,9 +70,10 @@ export interface SessionVolume {
   readonly coverage: Coverage;
 }
 
-export function sessionVolume(timeline: Timeline, context: CountContext): SessionVolume {
+/** Volume load is counted where the context knows the effective kg of a segment. */
+export function sessionVolume(timeline: Timeline, context: TotalsContext): SessionVolume {
   const { parts } = hardPartsOf(timeline, context);
-  const exercises = exerciseSets(timeline, parts, context.settings);
+  const exercises = exerciseSets(timeline, parts, context);
   return {
     exercises,
     muscles: muscleLoads(exercises, parts, context),
@@ -65,7 +81,11 @@ export function sessionVolume(timeline: Timeline, context: CountContext): Sessio
   };
 }
 
-function exerciseSets(timeline: Timeline, parts: readonly HardPart[], settings: Settings): Map<string, ExerciseSets> {
+function exerciseSets(
+  timeline: Timeline,
+  parts: readonly HardPart[],
+  { settings, effectiveKg }: TotalsContext,
+): Map<string, ExerciseSets> {
   const sets = new Map<string, ExerciseSets>();
   for (const { timeline: block } of timeline.blocks) {
     for (const span of block.spans) {
@@ -78,11 +98,16 @@ function exerciseSets(timeline: Timeline, parts: readonly HardPart[], settings: 
         rightReps: 0,
         reps: 0,
         loweringSeconds: 0,
+        tensionSeconds: 0,
+        volumeLoadKg: 0,
       };
       sets.set(exerciseId, known);
       if (span.side === "left") known.leftReps += span.reps;
       else if (span.side === "right") known.rightReps += span.reps;
       known.reps += span.reps;
+      known.tensionSeconds += span.seconds;
+      const counted = span.segment.rom === "full" ? 1 : settings.partialRepShare;
+      known.volumeLoadKg += (effectiveKg?.(span.segmentId) ?? 0) * span.reps * counted;
       known.loweringSeconds += span.reps * loweringOf(span.set.segments, span.segment, settings);
     }
   }
@@ -110,8 +135,10 @@ function muscleLoads(
     for (const { place, share } of tracksOf(exerciseOrThrow(catalogue, one.exerciseId), settings.countingSchool)) {
       const muscle = muscleAt(place);
       if (!muscle || share < 0.5) continue;
-      loads[muscle] ??= { hardSets: 0, failureSets: 0, reps: 0, loweringSeconds: 0 };
+      loads[muscle] ??= { ...NO_LOAD };
       loads[muscle].reps += share * one.reps;
+      loads[muscle].tensionSeconds += share * one.tensionSeconds;
+      loads[muscle].volumeLoadKg += share * one.volumeLoadKg;
       loads[muscle].loweringSeconds += share * one.loweringSeconds;
     }
   }
@@ -168,6 +195,8 @@ export function addLoads(a: MuscleLoads, b: MuscleLoads): MuscleLoads {
           failureSets: known.failureSets + load.failureSets,
           reps: known.reps + load.reps,
           loweringSeconds: known.loweringSeconds + load.loweringSeconds,
+          tensionSeconds: known.tensionSeconds + load.tensionSeconds,
+          volumeLoadKg: known.volumeLoadKg + load.volumeLoadKg,
         }
       : load;
   }

@@ -7,7 +7,7 @@ import { balanceNotes, balanceOf, coverageHoles } from "./coverage";
 import { frequencyOf } from "./frequency";
 import { jumpsOf } from "./jumps";
 import { readStrength, sessionLoad, weekLoad } from "./session-load";
-import { addCoverage, addLoads, type MuscleLoads, sessionVolume } from "./session-volume";
+import { addCoverage, addLoads, type MuscleLoads, NO_LOAD, sessionVolume } from "./session-volume";
 
 const volumeOf = (text: string) => sessionVolume(timelineOf(text), TEST_CONTEXT);
 const setsOf = (text: string) => volumeOf(text).exercises;
@@ -93,7 +93,7 @@ describe("jumps", () => {
     hardSets: number,
     more: Partial<{ failureSets: number; reps: number; loweringSeconds: number }> = {},
   ): MuscleLoads => ({
-    chest: { hardSets, failureSets: 0, reps: 0, loweringSeconds: 0, ...more },
+    chest: { ...NO_LOAD, hardSets, ...more },
   });
   const eight = (hardSets: number) => Array.from({ length: 8 }, () => week(hardSets, { reps: 1 }));
   const severity = (planned: number, weeks: readonly MuscleLoads[]) =>

@@ -111,6 +111,7 @@ export function Entries() {
 
 const KINDS: Readonly<Record<FloorEventBody["kind"], string>> = {
   started: "The start",
+  checkIn: "The check-in",
   setsDone: "Sets done",
   setCorrected: "A set put right",
   setsSkipped: "Sets left out",

@@ -4,6 +4,7 @@ import { useCallback, useEffect, useState } from "react";
 import { asPlanned, type Chain, formatClock, nextChain, type PerformedSet, restKept } from "@/core";
 import { nowMs } from "@/device/clock";
 import { ChangeSheet } from "./change-sheet";
+import { CheckInLine } from "./check-in";
 import { EndScreen } from "./end-screen";
 import { Held } from "./held";
 import { RestScreen } from "./rest-screen";
@@ -147,6 +148,7 @@ export function FloorSession({ sessionId, mirrored }: { sessionId: string; mirro
           {view.unread.map(({ line, text }) => `line ${line}, “${text.slice(0, 60)}”`).join("; ")}
         </p>
       ) : null}
+      {pending || ended ? null : <CheckInLine floor={floor} />}
       {ended || !shown ? (
         <EndScreen floor={floor} sessionId={sessionId} />
       ) : pending && resting ? (

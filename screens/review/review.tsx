@@ -28,6 +28,7 @@ import { longDate } from "@/ui/dates";
 import { LineChart } from "@/ui/line-chart";
 import { Notice } from "@/ui/notice";
 import { CorrectSet } from "./correct-set";
+import { NextWeekSection } from "./next-week";
 
 export function ReviewScreen({
   view,
@@ -86,6 +87,7 @@ export function ReviewScreen({
               ))}
             </ul>
           </section>
+          {view.planned && view.state === "done" ? <NextWeekSection view={view} planned={view.planned} /> : null}
           {review.performed.notes.length === 0 && !review.performed.ended?.note ? null : (
             <section className="mt-7">
               <h2 className="mb-1 text-lg font-bold">Notes</h2>

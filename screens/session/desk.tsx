@@ -16,6 +16,7 @@ import { Signs } from "./signs";
 import { TextPanel } from "./text-panel";
 import { Timeline } from "./timeline";
 import { type Desk as DeskState, useDesk } from "./use-desk";
+import { WeekDiffers } from "./week-differs";
 import { Why } from "./why";
 
 export function Desk({ view: opened }: { view: SessionView }) {
@@ -74,6 +75,7 @@ export function Desk({ view: opened }: { view: SessionView }) {
         {desk.notice ? <Notice kind="warn">{desk.notice}</Notice> : null}
         {desk.refusal ? <Notice kind="warn">{desk.refusal}</Notice> : null}
         {desk.save.kind === "failed" ? <Notice kind="warn">{desk.save.message}</Notice> : null}
+        <WeekDiffers desk={desk} view={view} />
         <Timeline
           document={computed.resolved.document}
           computed={computed}

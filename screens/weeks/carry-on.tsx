@@ -3,8 +3,7 @@ import { clsx } from "clsx";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { type KeyboardEvent, useCallback, useEffect, useRef, useState } from "react";
-import { type CarriedWeek, type ClientName, carriedWeek, repsWords, type WeekCell } from "@/contract";
-import { decimal } from "@/core";
+import { askedWords, type CarriedWeek, type ClientName, carriedWeek } from "@/contract";
 import { ask, replySentence } from "@/device/api";
 import { Button, buttonClass } from "@/ui/button";
 import { longDate } from "@/ui/dates";
@@ -196,10 +195,6 @@ function StateWords({ line: { state } }: { line: Line }) {
     }
   }
 }
-
-type Asked = Pick<WeekCell, "sets" | "reps" | "topKg">;
-const askedWords = (asked: Asked): string =>
-  `${repsWords(asked)}${asked.topKg === null ? "" : ` at ${decimal(asked.topKg, 2)} kg`}`;
 
 function Lifts({ carried }: { carried: CarriedWeek }) {
   return (

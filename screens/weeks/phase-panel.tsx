@@ -20,8 +20,10 @@ import type { Weeks } from "./use-weeks";
 
 const ABOUT: Readonly<Record<PhaseKind, string>> = {
   build: "Sets and loads go up by the rules.",
+  heavier: "Fewer sets, a little more load and a rep less in reserve.",
   hold: "What there is is kept.",
   deload: "Half of the sets, nearly the load, more in reserve; the rules go on afterwards as if it had not been.",
+  comeback: "The first week after a break: fewer sets, more in reserve, loads as the rules cut them.",
   peak: "Fewer sets at the load, one or two weeks before a test.",
   test: "A day that measures the block.",
 };

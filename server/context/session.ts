@@ -42,10 +42,10 @@ export class SharedReading {
 type Extent = { readonly week: true; readonly today: string } | { readonly week: false };
 
 /** The session as its plan goes on with it, without what was changed for its week alone; null: it has no plan. */
-async function lastingOf(
+export async function lastingOf(
   tx: Transaction,
   { planId, planDayId, planWeek }: db.SessionRow,
-  shared: SharedReading,
+  shared = new SharedReading(),
 ): Promise<SessionDocument | null> {
   if (planId === null || planDayId === null || planWeek === null) return null;
   const plan = await shared.once(`plan ${planId}`, async () => {

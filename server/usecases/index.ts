@@ -66,6 +66,7 @@ export const USE_CASES: { readonly [K in ApiName]: UseCase<K> } = {
   "plans.create": plans.createPlan,
   "plans.edit": plans.editPlan,
   "plans.openSession": plans.openPlanSession,
+  "plans.keepFromSession": plans.keepFromSession,
   "weeks.show": weeks.showWeeks,
   "templates.list": templates.listTemplates,
   "templates.keep": templates.keepTemplate,

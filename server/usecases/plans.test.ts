@@ -94,6 +94,32 @@ describe.runIf(hasDatabase)("plans", () => {
     expect(notes).toEqual(["Week 7 was sent: the client's copy stays until you send it again."]);
   });
 
+  it("what was changed at the desk holds for its week, until it is kept from now on", async () => {
+    const [sessionId, after] = [await openWeek(3), await openWeek(4)];
+    const before = await sessionOf(sessionId);
+    const { revision, document } = before;
+    const lasting = before.plan!.lasting!;
+    expect(firstSegment(document)).toEqual(firstSegment(lasting));
+    expect((await sessionOf(after)).oneOff).toEqual([day.base.blocks[0]!.slots[0]!.id]);
+    const edits = [repsTo(7)];
+    value(await ask(studio.coach, "sessions.edit", { sessionId, revision, edits, draftText: null }, clock));
+    expect((await sessionOf(sessionId)).oneOff).toEqual([day.base.blocks[0]!.slots[0]!.id]);
+    expect(await repsIn(4)).toBe(4);
+    const keep = () => ask(studio.coach, "plans.keepFromSession", { sessionId }, clock);
+    expect(value(await keep())).toEqual({ notes: [] });
+    const kept = await sessionOf(sessionId);
+    expect(kept.oneOff).toEqual([]);
+    expect([await repsIn(3), firstSegment(kept.plan!.lasting!).amount]).toEqual([
+      7,
+      { kind: "reps", reps: { low: 7, high: 7 } },
+    ]);
+    // Again it changes nothing; weeks with changes of their own keep them.
+    const { revision: at } = await view();
+    expect(value(await keep())).toEqual({ notes: [] });
+    expect((await view()).revision).toBe(at);
+    expect(await repsIn(4)).toBe(7);
+  });
+
   it("another's change in between, what does not fit and what makes no sense are refused", async () => {
     const stale = await ask(studio.coach, "plans.edit", { planId, revision: 0, edits: [] }, clock);
     expect(stale).toMatchObject({ kind: "conflict" });

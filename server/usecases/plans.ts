@@ -1,14 +1,17 @@
 /** Plans: a document a plan, changed by edits; its sessions become rows when they are opened. */
 import { type PlanView, planProblems, presentIds } from "../../contract";
 import {
+  appended,
   applyEdits,
   applyPlanEdits,
   dateOfDay,
   diffDocuments,
+  lastingSession,
   mondayOf,
   PLAN_VERSION,
   type PlanDocument,
   type PlanEdit,
+  type PlanPatch,
   placeSpan,
   planWeeks,
   purposeOfWeek,
@@ -161,10 +164,12 @@ async function carryIntoDrafts(
   before: PlanDocument,
   after: PlanDocument,
   studio: StudioContext,
+  /** A session that is what the plan says now. */
+  without: string | null = null,
 ): Promise<string[]> {
   const notes: string[] = [];
   for (const { id, dayId, week, document: stored, wasSent } of await db.sessionsOfPlan(tx, planId)) {
-    if (!stored || dayId === null || week === null) continue;
+    if (!stored || dayId === null || week === null || id === without) continue;
     const [old, wanted] = [sessionOfWeek(before, dayId, week), sessionOfWeek(after, dayId, week)];
     if (!old || !wanted) continue;
     const day = after.days.find((one) => one.id === dayId)!;
@@ -186,6 +191,38 @@ async function carryIntoDrafts(
   }
   return notes;
 }
+
+/** A session's changes, for its week alone so far, from its week on: a patch of its day in the place of those for the week. */
+export const keepFromSession = defineUseCase("plans.keepFromSession", ["coach"], (scope, { sessionId }) =>
+  answerIn(scope, async (tx) => {
+    const planId = (await db.sessionRow(tx, sessionId))?.planId ?? null;
+    const row = planId === null ? null : await db.planRow(tx, planId, true);
+    const session = row && (await db.sessionRow(tx, sessionId, "toChange"));
+    if (!row || !session || session.planDayId === null || session.planWeek === null) return notFound;
+    if (session.state !== "draft")
+      return conflict("This session has been started: the coming weeks are changed there.");
+    const { planDayId: dayId, planWeek: week } = session;
+    const studio = await studioOf(tx);
+    const plan = planOf(row);
+    const lasting = lastingSession(plan, dayId, week);
+    if (!lasting) return conflict("The day of this session is not in the plan any more.");
+    const edits = diffDocuments(lasting, { ...readStored(session.document, studio), gymId: lasting.gymId });
+    if (edits.length === 0) return ok({ notes: [] });
+    const patch: PlanPatch = { id: newId(), dayId, edits, span: { kind: "fromWeek", week }, note: "" };
+    const ofWeek = plan.patches.filter(
+      ({ dayId: id, span }) => id === dayId && span.kind === "onlyWeek" && span.week === week,
+    );
+    const edited = applyPlanEdits(plan, [
+      ...appended(plan, "patches", [patch]),
+      ...ofWeek.map(({ id }): PlanEdit => ({ kind: "remove", list: "patches", id })),
+    ]);
+    if (!edited.ok) return conflict(edited.message);
+    const problem = problemOf(edited.plan, studio);
+    if (problem) return refused(problem.field, problem.message);
+    await db.savePlan(tx, row.id, edited.plan, row.revision + 1);
+    return ok({ notes: await carryIntoDrafts(tx, row.id, plan, edited.plan, studio, sessionId) });
+  }),
+);
 
 /** The session of a day in a week as a row: the one there is, or made from the plan. */
 export const openPlanSession = defineUseCase("plans.openSession", ["coach"], (scope, { planId, dayId, week }) =>

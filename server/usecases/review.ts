@@ -11,6 +11,16 @@ export const reviewSession = defineUseCase("review.show", ["coach", "client"], (
     const { events, shown } = await readLog(tx, sessionId, studio);
     // Reasons and the coach's own notes of a session are not the client's to read.
     const seen = scope.role === "client" ? { ...context, reasons: {} } : context;
-    return ok({ context: seen, title: document.title, state: row.state, shown: Object.fromEntries(shown), events });
+    const { planId, planDayId: dayId, planWeek: week } = row;
+    const isPlanned = scope.role === "coach" && planId !== null && dayId !== null && week !== null;
+    const planned = isPlanned ? { planId, dayId, week } : null;
+    return ok({
+      context: seen,
+      planned,
+      title: document.title,
+      state: row.state,
+      shown: Object.fromEntries(shown),
+      events,
+    });
   }),
 );

@@ -14,7 +14,7 @@ import {
   validateDocument,
 } from "../../core";
 import { readStored } from "../context/documents";
-import { loadSession } from "../context/session";
+import { lastingOf, loadSession } from "../context/session";
 import { showSession as showOnFloor } from "../context/showing";
 import { dateIn, type StudioContext, studioOf } from "../context/studio";
 import { plannedSums } from "../context/week";
@@ -54,7 +54,12 @@ export const showSession = defineUseCase("sessions.show", ["coach"], (scope, { s
     const phase = planned && row.planWeek !== null ? phaseOfWeek(planned.document, row.planWeek) : null;
     const view: SessionView = {
       ...context,
-      plan: planned && { id: planned.id, name: planned.document.name, phase: phase ? phaseWords(phase) : "" },
+      plan: planned && {
+        id: planned.id,
+        name: planned.document.name,
+        phase: phase ? phaseWords(phase) : "",
+        lasting: await lastingOf(tx, row),
+      },
       title: document.title,
       state: row.state,
       document,

@@ -53,6 +53,7 @@ function inputFor<K extends ApiName>(name: K, { clientId, sessionId, gymId, plan
     "plans.create": { clientId, name: "Winter", startDate: "2026-11-30", phases: [phase("build", 8)], days: [] },
     "plans.edit": { planId, revision: 0, edits: [] },
     "plans.openSession": { planId, dayId: "day", week: 0 },
+    "plans.keepFromSession": { sessionId },
     "templates.list": { after: null },
     "templates.keep": { sessionId, name: "Kept" },
     "templates.remove": { templateId: newId() },

@@ -1,0 +1,118 @@
+/** Each lift of a plan across the weeks that have gone by: its load, e1RM and trend, and what was kept of what was asked. */
+import {
+  allBlocks,
+  type Exposure,
+  liftRecord,
+  mean,
+  type PlanDocument,
+  purposeOfWeek,
+  restSecondsForTime,
+  type Slot,
+  type Trend,
+  trendOf,
+} from "../core";
+import type { LiftLog } from "./views";
+import type { WeekCell, WeekRow, WeeksModel, WeeksView } from "./weeks";
+
+export interface ReviewedWeek {
+  readonly cell: WeekCell;
+  /** Of the day that speaks, in curve kg; null where none does. */
+  readonly e1rmKg: number | null;
+  /** The best until then. */
+  readonly isRecord: boolean;
+  /** Mean seconds between its sets as they were kept; null where nobody measured. */
+  readonly restSeconds: number | null;
+  /** Reps in reserve beyond what was asked, in the mean; null where none was asked or said. */
+  readonly reserveOff: number | null;
+}
+
+export interface LiftAcrossWeeks {
+  readonly dayId: string;
+  readonly slot: Slot;
+  readonly name: string;
+  readonly weeks: readonly (ReviewedWeek | null)[];
+  readonly trend: Trend;
+  readonly e1rmKg: number | null;
+  /** What the load did from the first week that was done to the last, as it is loaded. */
+  readonly gainedKg: number | null;
+  /** Reps lost from the first set to the last, in the mean; null where nothing tells. */
+  readonly dropOff: number | null;
+  /** Seconds between its sets: kept in the mean of its last days, and asked; null where nobody measured or wrote them. */
+  readonly restSeconds: { readonly kept: number; readonly asked: number | null } | null;
+  /** Reps in reserve beyond what was asked, in the mean of its last days; null where nothing tells. */
+  readonly reserveOff: number | null;
+}
+
+/** Days of a lift that speak for how it is done now. */
+const DAYS_SPEAKING = 6;
+const restsIn = ({ sets }: Exposure): number[] =>
+  sets.flatMap((set) => (set.working && set.restBeforeSeconds !== null ? [set.restBeforeSeconds] : []));
+
+const reservesOff = ({ sets }: Exposure): number[] =>
+  sets.flatMap(({ working, rir, targetRir }) =>
+    working && rir !== null && targetRir !== null ? [rir - targetRir] : [],
+  );
+
+const meanOf = (figures: readonly number[]): number | null => (figures.length > 0 ? mean(figures) : null);
+
+function restOf(
+  { dayId, slot }: WeekRow,
+  log: LiftLog | undefined,
+  plan: PlanDocument,
+): LiftAcrossWeeks["restSeconds"] {
+  const kept = (log?.exposures ?? []).slice(-DAYS_SPEAKING).flatMap(restsIn);
+  if (kept.length === 0) return null;
+  const day = plan.days.find(({ id }) => id === dayId);
+  const rest = day && allBlocks(day.base).find(({ slots }) => slots.some(({ id }) => id === slot.id))?.restAfterRound;
+  return { kept: Math.round(mean(kept)), asked: rest?.kind === "each" ? restSecondsForTime(rest.rest) : null };
+}
+
+/** Of a view with a plan; the rows are the model's. */
+export function liftsAcross(view: WeeksView, model: WeeksModel): LiftAcrossWeeks[] {
+  const plan = view.plan!.document;
+  return model.days.flatMap(({ rows }) =>
+    rows.map((row): LiftAcrossWeeks => {
+      const log = view.lifts.find(({ lineage }) => lineage === row.slot.lineage);
+      const record = log && liftRecord(log.exposures, view.settings, log.tested);
+      const byDate = new Map(record?.estimates.map((one) => [one.date, one]) ?? []);
+      let best = 0;
+      const weeks = row.cells.map((cell): ReviewedWeek | null => {
+        if (!cell || (cell.state !== "done" && cell.state !== "missed")) return null;
+        const estimate = byDate.get(cell.date);
+        const isRecord = best > 0 && Boolean(estimate?.setsRecord) && (estimate?.kg ?? 0) > best;
+        if (estimate) best = Math.max(best, estimate.kg);
+        const exposure = log?.exposures.find(({ date }) => date === cell.date);
+        return {
+          cell,
+          e1rmKg: estimate?.kg ?? null,
+          isRecord,
+          restSeconds: exposure ? meanOf(restsIn(exposure)) : null,
+          reserveOff: exposure ? meanOf(reservesOff(exposure)) : null,
+        };
+      });
+      const loads = weeks.flatMap((one) => (one?.cell.topKg == null ? [] : [one.cell.topKg]));
+      const trained = record?.estimates.filter(({ date }) => !isDeload(date, view)) ?? [];
+      const drops = (log?.exposures ?? []).slice(-DAYS_SPEAKING).flatMap(({ sets }) => {
+        const working = sets.filter((set) => set.working);
+        return working.length > 1 ? [working[0]!.reps - working.at(-1)!.reps] : [];
+      });
+      return {
+        dayId: row.dayId,
+        slot: row.slot,
+        name: row.name,
+        weeks,
+        trend: trendOf(trained, view.client.trainingAge),
+        e1rmKg: record?.e1rmKg ?? null,
+        gainedKg: loads.length > 1 ? loads.at(-1)! - loads[0]! : null,
+        dropOff: drops.length > 0 ? mean(drops) : null,
+        restSeconds: restOf(row, log, plan),
+        reserveOff: meanOf((log?.exposures ?? []).slice(-DAYS_SPEAKING).flatMap(reservesOff)),
+      };
+    }),
+  );
+}
+
+function isDeload(date: string, view: WeeksView): boolean {
+  const session = view.sessions.find((one) => one.date === date);
+  return session !== undefined && view.plan !== null && purposeOfWeek(view.plan.document, session.week) === "deload";
+}

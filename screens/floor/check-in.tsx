@@ -1,0 +1,139 @@
+"use client";
+import { Dialog } from "radix-ui";
+import { useState } from "react";
+import {
+  allBlocks,
+  type CheckIn,
+  exerciseOrThrow,
+  type Muscle,
+  REGIONS,
+  type RegionId,
+  type ShownSession,
+  type Sleep,
+} from "@/core";
+import type { Floor } from "./use-floor";
+import { Small } from "./work-screen";
+
+const SLEEP: Readonly<Record<Sleep, string>> = { well: "well", fair: "so-so", badly: "badly" };
+const SORE = ["not sore", "sore", "very sore"] as const;
+
+/** How the client came, in a tap before the first set; whoever just starts has skipped it. */
+export function CheckInLine({ floor }: { floor: Floor }) {
+  const [open, setOpen] = useState(false);
+  const { performed, shown } = floor;
+  if (!shown || performed.sets.size > 0) return null;
+  const log = async (checkIn: CheckIn) => {
+    setOpen(false);
+    if (floor.mayCommit()) await floor.log({ kind: "checkIn", checkIn });
+  };
+  const said = performed.checkIn;
+  return (
+    <section aria-label="Check-in" className="mt-1 flex items-center gap-2">
+      <p className="flex-1 text-[15px] leading-tight text-[var(--floor-quiet)]">
+        {said ? `Check-in: ${checkInWords(said)}` : "How is it today? Sleep, soreness"}
+      </p>
+      {said ? null : (
+        <button
+          type="button"
+          onClick={() => void log({ sleep: "well", sore: [] })}
+          className="min-h-[44px] rounded-lg border border-[var(--floor-line)] px-3 font-semibold"
+        >
+          All well
+        </button>
+      )}
+      <button
+        type="button"
+        onClick={() => setOpen(true)}
+        className="min-h-[44px] rounded-lg border border-[var(--floor-line)] px-3 font-semibold"
+      >
+        {said ? "Change" : "Not quite…"}
+      </button>
+      {open ? <CheckInSheet shown={shown} before={said} onClose={() => setOpen(false)} onSay={log} /> : null}
+    </section>
+  );
+}
+
+export function checkInWords({ sleep, sore }: CheckIn): string {
+  const slept = sleep === null ? [] : [`slept ${SLEEP[sleep]}`];
+  const where = sore.map(({ muscle, level }) => `${muscle} ${SORE[level]}`);
+  return [...slept, ...(where.length > 0 ? where : ["nothing sore"])].join(", ");
+}
+
+function CheckInSheet({
+  shown,
+  before,
+  onClose,
+  onSay,
+}: {
+  shown: ShownSession;
+  before: CheckIn | null;
+  onClose: () => void;
+  onSay: (checkIn: CheckIn) => Promise<void>;
+}) {
+  const [sleep, setSleep] = useState<Sleep | null>(before?.sleep ?? null);
+  const [levels, setLevels] = useState<ReadonlyMap<Muscle, 0 | 1 | 2>>(
+    new Map(before?.sore.map(({ muscle, level }) => [muscle, level])),
+  );
+  const sore = [...levels].flatMap(([muscle, level]) => (level === 0 ? [] : [{ muscle, level }]));
+  return (
+    <Dialog.Root open onOpenChange={(stays) => !stays && onClose()}>
+      <Dialog.Portal>
+        <Dialog.Overlay className="fixed inset-0 z-40 bg-bark/60" />
+        <Dialog.Content
+          aria-describedby={undefined}
+          className="floor fixed inset-x-0 bottom-0 z-50 mx-auto flex max-h-dvh max-w-[30rem] flex-col gap-3 overflow-y-auto rounded-t-2xl border-t border-[var(--floor-line)] p-[18px]"
+        >
+          <Dialog.Title className="text-xl font-bold">Check-in</Dialog.Title>
+          <div role="group" aria-label="Slept" className="flex items-center gap-2">
+            <span className="w-14 text-lg">Slept</span>
+            {(Object.keys(SLEEP) as Sleep[]).map((one) => (
+              <Small key={one} pressed={sleep === one} onClick={() => setSleep(sleep === one ? null : one)}>
+                {SLEEP[one]}
+              </Small>
+            ))}
+          </div>
+          <p className="text-lg">Sore? Once: sore. Twice: very sore.</p>
+          <div className="grid grid-cols-2 gap-2">
+            {musclesOf(shown).map((muscle) => {
+              const level = levels.get(muscle) ?? 0;
+              return (
+                <button
+                  key={muscle}
+                  type="button"
+                  aria-label={`${muscle}: ${SORE[level]}`}
+                  onClick={() => setLevels(new Map([...levels, [muscle, ((level + 1) % 3) as 0 | 1 | 2]]))}
+                  className={`min-h-[56px] rounded-lg border text-lg leading-tight font-semibold ${level > 0 ? "border-transparent bg-[var(--floor-warn)] text-[var(--floor-on)]" : "border-[var(--floor-line)]"}`}
+                >
+                  {muscle}
+                  {level > 0 ? <span className="block text-base font-normal">{SORE[level]}</span> : null}
+                </button>
+              );
+            })}
+          </div>
+          <button
+            type="button"
+            onClick={() => void onSay({ sleep, sore })}
+            className="min-h-[64px] rounded-xl bg-[var(--floor-done)] text-xl font-bold text-[var(--floor-on)]"
+          >
+            Keep
+          </button>
+          <Dialog.Close asChild>
+            <button type="button" className="min-h-[48px] text-lg underline underline-offset-4">
+              Back
+            </button>
+          </Dialog.Close>
+        </Dialog.Content>
+      </Dialog.Portal>
+    </Dialog.Root>
+  );
+}
+
+/** The muscles that the session trains directly, in the order in which they come. */
+function musclesOf({ document, catalogue }: ShownSession): Muscle[] {
+  const muscles = new Set<Muscle>();
+  for (const { slots } of allBlocks(document))
+    for (const { exerciseId } of slots)
+      for (const [region, share] of Object.entries(exerciseOrThrow(catalogue, exerciseId).shares))
+        if (share === 1) muscles.add(REGIONS[region as RegionId].muscle);
+  return [...muscles];
+}

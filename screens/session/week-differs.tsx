@@ -1,0 +1,78 @@
+"use client";
+import { useRouter } from "next/navigation";
+import { useMemo, useState } from "react";
+import type { SessionView } from "@/contract";
+import { allBlocks, diffDocuments, exerciseOrThrow, oneOffSlots, type SessionDocument } from "@/core";
+import { ask, replySentence } from "@/device/api";
+import { Button } from "@/ui/button";
+import type { Desk } from "./use-desk";
+
+/** What differs here from the plan: for this week alone, until it is kept from now on. */
+export function WeekDiffers({ desk, view }: { desk: Desk; view: SessionView }) {
+  const router = useRouter();
+  const [said, setSaid] = useState<string | null>(null);
+  const [busy, setBusy] = useState(false);
+  const lasting = view.plan?.lasting ?? null;
+  const { document, catalogue, locked } = desk;
+  const back = useMemo(
+    () => (lasting ? diffDocuments(document, { ...lasting, gymId: document.gymId }) : []),
+    [lasting, document],
+  );
+  if (!lasting || locked || (back.length === 0 && said === null)) return null;
+  const keep = async () => {
+    setBusy(true);
+    const reply = await ask("plans.keepFromSession", { sessionId: view.sessionId });
+    setBusy(false);
+    if (reply.kind !== "ok") return setSaid(replySentence(reply));
+    setSaid(["Kept: the weeks after this one follow.", ...reply.value.notes].join(" "));
+    router.refresh();
+  };
+  const names = differing(document, lasting).map((id) => exerciseOrThrow(catalogue, id).name);
+  const aside = oneOffSlots(document, lasting).length;
+  return (
+    <section
+      aria-label="Against the plan"
+      className="flex flex-wrap items-center gap-x-3 gap-y-1 border-b border-thread bg-weld-tint px-4 py-1"
+    >
+      {back.length === 0 ? (
+        <p role="status">{said}</p>
+      ) : (
+        <>
+          <p>
+            <strong>Only this week:</strong> {names.length > 0 ? names.join(", ") : "the session"} differs from the
+            plan.
+            {aside > 0 ? ` ${aside === 1 ? "Its rule goes" : "Their rules go"} on from before it.` : ""}
+          </p>
+          <span className="ml-auto flex gap-2">
+            <Button disabled={busy || desk.save.kind !== "saved" || desk.errors.length > 0} onClick={() => void keep()}>
+              From now on
+            </Button>
+            <Button onClick={() => desk.operate({ ok: true, edits: back })}>As in the plan</Button>
+          </span>
+          {said ? (
+            <p role="alert" className="w-full font-semibold">
+              {said}
+            </p>
+          ) : null}
+        </>
+      )}
+    </section>
+  );
+}
+
+/** The lifts that are not what the plan says, or are not in it. */
+function differing(document: SessionDocument, lasting: SessionDocument): string[] {
+  const partsOf = (of: SessionDocument) =>
+    new Map(
+      allBlocks(of).flatMap((block) =>
+        block.slots.map((slot) => [
+          slot.id,
+          { id: slot.exerciseId, words: JSON.stringify([slot, { ...block, slots: [] }]) },
+        ]),
+      ),
+    );
+  const [own, planned] = [partsOf(document), partsOf(lasting)];
+  const changed = [...own].filter(([id, { words }]) => planned.get(id)?.words !== words).map(([, { id }]) => id);
+  const gone = [...planned].filter(([id]) => !own.has(id)).map(([, { id }]) => id);
+  return [...new Set([...changed, ...gone])];
+}
