@@ -1,9 +1,31 @@
 import { clsx } from "clsx";
-import type { WeeksModel, WeeksView } from "@/contract";
-import { decimal, type Muscle, type TrainingAge, weeklySetBand } from "@/core";
+import { useState } from "react";
+import type { MuscleMeasure, WeekColumn, WeeksModel, WeeksView } from "@/contract";
+import { decimal, type Muscle, type MuscleLoad, type TrainingAge, weeklySetBand } from "@/core";
 
-/** Hard sets of each muscle by week against its band, and the minutes. */
-export function Selvedge({ model, view }: { model: WeeksModel; view: WeeksView }) {
+const MEASURES: Readonly<Record<MuscleMeasure, { readonly name: string; readonly about: string }>> = {
+  hardSets: { name: "Hard sets", about: "against the band" },
+  volumeLoadKg: { name: "Volume load", about: "kg, indirect work half" },
+  tensionSeconds: { name: "Time under tension", about: "minutes, indirect work half" },
+};
+
+const figureOf = (load: MuscleLoad | undefined, measure: MuscleMeasure): string => {
+  const amount = load?.[measure] ?? 0;
+  if (measure === "hardSets") return decimal(amount, 1);
+  return measure === "volumeLoadKg" ? String(Math.round(amount)) : decimal(amount / 60, 1);
+};
+
+/** What each muscle was asked by week, against its band, and each week's minutes and load; a figure opens what it is made of. */
+export function Selvedge({
+  model,
+  view,
+  onOpen,
+}: {
+  model: WeeksModel;
+  view: WeeksView;
+  onOpen: (muscle: Muscle, week: number) => void;
+}) {
+  const [measure, setMeasure] = useState<MuscleMeasure>("hardSets");
   const { trainingAge, priorities } = view.client;
   const totals = new Map<Muscle, number>();
   for (const { muscles } of model.columns)
@@ -20,61 +42,119 @@ export function Selvedge({ model, view }: { model: WeeksModel; view: WeeksView }
           scope="rowgroup"
           className="sticky left-0 z-10 whitespace-nowrap border-b-2 border-thread bg-ground pt-3 pl-3 text-left"
         >
-          Hard sets <span className="narrow font-normal">against the band</span>
+          <select
+            aria-label="What is counted of each muscle"
+            value={measure}
+            onChange={(event) => setMeasure(event.target.value as MuscleMeasure)}
+            className="min-h-6 rounded-[3px] border border-rule bg-cloth px-1 font-bold"
+          >
+            {(Object.keys(MEASURES) as MuscleMeasure[]).map((one) => (
+              <option key={one} value={one}>
+                {MEASURES[one].name}
+              </option>
+            ))}
+          </select>{" "}
+          <span className="narrow font-normal">{MEASURES[measure].about}</span>
         </th>
         <HeadGaps columns={model.columns} />
       </tr>
       {shown.map(([muscle]) => {
         const band = weeklySetBand(trainingAge as TrainingAge, priorities[muscle] ?? "normal");
+        const most = Math.max(1e-9, ...model.columns.map(({ muscles }) => muscles[muscle]?.[measure] ?? 0));
         return (
           <tr key={muscle}>
             <th scope="row" className="sticky left-0 z-10 pl-3 bg-ground pr-2 text-left font-normal">
-              {muscle} <span className="narrow text-xs text-quiet">{`${decimal(band.low)}–${decimal(band.high)}`}</span>
+              {muscle}{" "}
+              {measure === "hardSets" ? (
+                <span className="narrow text-xs text-quiet">{`${decimal(band.low)}–${decimal(band.high)}`}</span>
+              ) : null}
             </th>
             {model.columns.map(({ week, muscles, phase, isNow }) => {
               const sets = muscles[muscle]?.hardSets ?? 0;
-              const isLight = phase.kind === "deload" || phase.kind === "test" || phase.kind === "peak";
-              const isOff = !isLight && (sets < band.low || sets > band.high);
+              const isLight = LIGHT.has(phase.kind);
+              const isOff = measure === "hardSets" && !isLight && (sets < band.low || sets > band.high);
+              const isPast = !isNow && week < (model.columns.find((one) => one.isNow)?.week ?? 0);
+              const figure = figureOf(muscles[muscle], measure);
               return (
                 <td
                   key={week}
                   className={clsx("border-x-2 px-0.5", isNow ? "border-x-madder" : "border-x-transparent")}
                 >
-                  <span className="flex items-center gap-1">
-                    <BandBar
-                      sets={sets}
-                      low={band.low}
-                      high={band.high}
-                      isPast={!isNow && week < (model.columns.find((one) => one.isNow)?.week ?? 0)}
-                    />
+                  <button
+                    type="button"
+                    aria-label={`${muscle}, week ${week + 1}: ${figure} ${measure === "hardSets" ? "hard sets" : measure === "volumeLoadKg" ? "kg" : "minutes"}. What it is made of`}
+                    onClick={() => onOpen(muscle, week)}
+                    className="flex w-full items-center gap-1 hover:bg-thread"
+                  >
+                    {measure === "hardSets" ? (
+                      <BandBar sets={sets} low={band.low} high={band.high} isPast={isPast} />
+                    ) : (
+                      <BandBar sets={muscles[muscle]?.[measure] ?? 0} low={0} high={most / 1.2} isPast={isPast} />
+                    )}
                     <span className={clsx("narrow text-xs", isOff && "font-bold text-weld")}>
-                      {decimal(sets, 1)}
+                      {figure}
                       {isOff ? <span className="sr-only"> {sets < band.low ? "under" : "over"} the band</span> : null}
                     </span>
-                  </span>
+                  </button>
                 </td>
               );
             })}
           </tr>
         );
       })}
-      <tr>
-        <th scope="row" className="sticky left-0 z-10 pl-3 bg-ground pr-2 pt-1 text-left font-normal">
-          minutes
-        </th>
-        {model.columns.map(({ week, minutes, isNow }) => (
-          <td
-            key={week}
-            className={clsx(
-              "border-x-2 px-0.5",
-              isNow ? "border-x-madder border-b-2 border-b-madder" : "border-x-transparent",
-            )}
-          >
-            <span className="narrow text-xs">{minutes}</span>
-          </td>
-        ))}
-      </tr>
+      <WeekFigures columns={model.columns} name="minutes" figure={({ minutes }) => String(minutes)} />
+      <WeekFigures
+        columns={model.columns}
+        name="volume load, t"
+        figure={({ volumeLoadKg }) => decimal(volumeLoadKg / 1000, 1)}
+      />
+      <WeekFigures
+        columns={model.columns}
+        name="load as felt"
+        about="effort × minutes; beside it how alike the days were (monotony)"
+        figure={({ load }) =>
+          load ? `${Math.round(load.sum)}${load.monotony === null ? "" : ` · ${decimal(load.monotony, 1)}`}` : ""
+        }
+        isLast
+      />
     </tbody>
+  );
+}
+
+/** Phases in which less than the band is meant. */
+const LIGHT: ReadonlySet<string> = new Set(["deload", "comeback", "peak", "test"]);
+
+function WeekFigures({
+  columns,
+  name,
+  about,
+  figure,
+  isLast = false,
+}: {
+  columns: readonly WeekColumn[];
+  name: string;
+  about?: string;
+  figure: (column: WeekColumn) => string;
+  isLast?: boolean;
+}) {
+  return (
+    <tr>
+      <th scope="row" title={about} className="sticky left-0 z-10 pl-3 bg-ground pr-2 text-left font-normal">
+        {name}
+      </th>
+      {columns.map((column) => (
+        <td
+          key={column.week}
+          className={clsx(
+            "whitespace-nowrap border-x-2 px-0.5",
+            column.isNow ? "border-x-madder" : "border-x-transparent",
+            column.isNow && isLast && "border-b-2 border-b-madder",
+          )}
+        >
+          <span className="narrow text-xs">{figure(column)}</span>
+        </td>
+      ))}
+    </tr>
   );
 }
 

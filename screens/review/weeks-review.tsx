@@ -3,32 +3,45 @@ import { clsx } from "clsx";
 import { line as d3line, scaleLinear } from "d3";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
-import { useMemo } from "react";
+import { useMemo, useState } from "react";
 import {
   catalogueIn,
   type LiftAcrossWeeks,
   type NextStep,
+  type Period,
   repsWords,
   type WeeksReview,
   type WeeksView,
   weeksReview,
   weeksTable,
 } from "@/contract";
-import { decimal, exerciseOrThrow, isBodyweight, type PlanEdit, type Trend } from "@/core";
+import {
+  type DeloadSigns,
+  decimal,
+  exerciseOrThrow,
+  isBodyweight,
+  type Muscle,
+  type PlanEdit,
+  type Trend,
+} from "@/core";
 import { newId } from "@/device/ids";
 import { weeksKey } from "@/device/weeks-key";
 import { ClientChoice } from "@/parts/client-choice";
 import { Cloth } from "@/parts/cloth";
+import { MadeOfPanel } from "@/parts/made-of";
 import { Selvedge } from "@/parts/selvedge";
 import { Button, buttonClass } from "@/ui/button";
 import { shortDate } from "@/ui/dates";
 import { saveFile } from "@/ui/save-file";
+import { PeriodPanel } from "./period-panel";
+import { useBrush } from "./use-brush";
 
 const COLUMN = 66;
 
 /** What moved, what stands still and what to do next, over the weeks of a plan. */
 export function WeeksReviewScreen({ view }: { view: WeeksView | null }) {
   const review = useMemo(() => (view ? weeksReview(view, newId) : null), [view]);
+  const [beside, setBeside] = useState<Beside>(NEXT);
   if (!view) return <main className="p-6 text-quiet">There is no client yet.</main>;
   const choice = <ClientChoice view={view} page="/review/weeks" />;
   if (!review || review.done === 0)
@@ -65,20 +78,23 @@ export function WeeksReviewScreen({ view }: { view: WeeksView | null }) {
         tabIndex={0}
         className="min-w-0 overflow-x-auto lg:overflow-y-auto"
       >
-        <Lifts review={review} view={view} />
+        <Lifts review={review} view={view} beside={beside} onBeside={setBeside} />
       </main>
-      <aside aria-label="What next" className="bg-cloth p-4 lg:overflow-y-auto lg:border-l lg:border-thread">
-        <h2 className="mb-2 text-base font-bold">What next</h2>
-        {review.next.length === 0 ? (
-          <p className="text-quiet">
-            Too little has been logged for advice: four days of a lift over three weeks say something.
-          </p>
+      <aside
+        aria-label={beside.kind === "next" ? "What next" : beside.kind === "period" ? "Weeks compared" : "Made of"}
+        className="bg-cloth p-4 lg:overflow-y-auto lg:border-l lg:border-thread"
+      >
+        {beside.kind === "next" ? null : (
+          <Button className="mb-2" onClick={() => setBeside(NEXT)}>
+            Back to what next
+          </Button>
+        )}
+        {beside.kind === "period" ? (
+          <PeriodPanel review={review} view={view} period={beside.period} />
+        ) : beside.kind === "muscle" ? (
+          <MadeOfPanel model={review.model} view={view} muscle={beside.muscle} week={beside.week} />
         ) : (
-          <ol className="flex flex-col gap-3">
-            {review.next.map((step) => (
-              <Step key={keyOf(step)} step={step} view={view} />
-            ))}
-          </ol>
+          <WhatNext review={review} view={view} />
         )}
       </aside>
       <footer className="flex flex-wrap items-center gap-x-5 gap-y-1 bg-walnut px-4 py-2 text-onwalnut lg:col-span-2">
@@ -87,6 +103,49 @@ export function WeeksReviewScreen({ view }: { view: WeeksView | null }) {
         <Figure figure={decimal(review.volumeLoadKg / 1000, 1)} words="t moved" />
       </footer>
     </div>
+  );
+}
+
+/** What stands beside the weeks. */
+type Beside =
+  | { readonly kind: "next" }
+  | { readonly kind: "period"; readonly period: Period }
+  | { readonly kind: "muscle"; readonly muscle: Muscle; readonly week: number };
+
+const NEXT: Beside = { kind: "next" };
+
+function WhatNext({ review, view }: { review: WeeksReview; view: WeeksView }) {
+  return (
+    <>
+      <h2 className="mb-2 text-base font-bold">What next</h2>
+      {review.next.length === 0 ? (
+        <p className="text-quiet">
+          Too little has been logged for advice: four days of a lift over three weeks say something.
+        </p>
+      ) : (
+        <ol className="flex flex-col gap-3">
+          {review.next.map((step) => (
+            <Step key={keyOf(step)} step={step} view={view} />
+          ))}
+        </ol>
+      )}
+      {review.measured.map(({ week, lifts }) => (
+        <section key={week} className="mt-4">
+          <h3 className="font-bold">Measured in week {week + 1}</h3>
+          <ul>
+            {lifts.map(({ name, fromKg, toKg }) => (
+              <li key={name} className="flex justify-between gap-2 border-b border-thread">
+                <span>{name}</span>
+                <span className="narrow whitespace-nowrap">
+                  {decimal(fromKg, 1)} → {decimal(toKg, 1)} kg{" "}
+                  <strong>{signed((100 * (toKg - fromKg)) / fromKg)} %</strong>
+                </span>
+              </li>
+            ))}
+          </ul>
+        </section>
+      ))}
+    </>
   );
 }
 
@@ -112,8 +171,21 @@ const keyOf = (step: NextStep): string =>
       ? `under ${step.muscle}`
       : step.kind;
 
-function Lifts({ review, view }: { review: WeeksReview; view: WeeksView }) {
+function Lifts({
+  review,
+  view,
+  beside,
+  onBeside,
+}: {
+  review: WeeksReview;
+  view: WeeksView;
+  beside: Beside;
+  onBeside: (beside: Beside) => void;
+}) {
   const { model, lifts } = review;
+  const brush = useBrush(beside.kind === "period" ? beside.period : null, (period) =>
+    onBeside(period ? { kind: "period", period } : NEXT),
+  );
   const shown = model.columns.filter(({ week }) => lifts.some(({ weeks }) => weeks[week]));
   return (
     <table className="border-separate border-spacing-0">
@@ -129,13 +201,25 @@ function Lifts({ review, view }: { review: WeeksReview; view: WeeksView }) {
               scope="col"
               style={{ minWidth: COLUMN }}
               className={clsx(
-                "px-1 py-1 text-left font-normal",
+                "text-left font-normal",
                 phase.kind === "deload" ? "bg-weld-tint" : "bg-woad-tint",
                 isNow && "font-bold text-madder",
               )}
             >
-              <span className="narrow text-xs">{shortDate(monday)}</span>
-              {phase.kind === "deload" ? <span className="sr-only"> deload</span> : null}
+              <button
+                type="button"
+                aria-pressed={brush.has(week)}
+                title="Drag over weeks, or press with Shift, to compare a period"
+                {...brush.on(week)}
+                className={clsx(
+                  "narrow w-full touch-none select-none px-1 py-1 text-left text-xs",
+                  brush.has(week) && "bg-indigo text-onwalnut",
+                )}
+              >
+                <span className="sr-only">week from </span>
+                {shortDate(monday)}
+                {phase.kind === "deload" ? <span className="sr-only"> deload</span> : null}
+              </button>
             </th>
           ))}
         </tr>
@@ -195,7 +279,11 @@ function Lifts({ review, view }: { review: WeeksReview; view: WeeksView }) {
           </tr>
         ))}
       </tbody>
-      <Selvedge model={{ ...model, columns: shown }} view={view} />
+      <Selvedge
+        model={{ ...model, columns: shown }}
+        view={view}
+        onOpen={(muscle, week) => onBeside({ kind: "muscle", muscle, week })}
+      />
     </table>
   );
 }
@@ -250,7 +338,7 @@ function loadOf(kg: number | null, lift: LiftAcrossWeeks, view: WeeksView): stri
   return kg === 0 ? "body" : `${kg > 0 ? "+" : "−"}${decimal(Math.abs(kg), 2)}`;
 }
 
-function gainWords({ gainedKg, e1rmKg, dropOff, restSeconds }: LiftAcrossWeeks): string {
+function gainWords({ gainedKg, e1rmKg, dropOff, restSeconds, reserveOff }: LiftAcrossWeeks): string {
   const parts: string[] = [];
   if (e1rmKg !== null) parts.push(`e1RM ${decimal(e1rmKg, 1)} kg`);
   if (gainedKg !== null) parts.push(`${gainedKg >= 0 ? "+" : "−"}${decimal(Math.abs(gainedKg), 2)} kg`);
@@ -259,6 +347,10 @@ function gainWords({ gainedKg, e1rmKg, dropOff, restSeconds }: LiftAcrossWeeks):
   if (restSeconds !== null)
     parts.push(
       `rest ${restSeconds.kept} s${restSeconds.asked === null ? "" : ` where ${restSeconds.asked} s was asked`}`,
+    );
+  if (reserveOff !== null && Math.abs(reserveOff) >= 0.5)
+    parts.push(
+      `${decimal(Math.abs(reserveOff), 1)} ${Math.abs(reserveOff) === 1 ? "rep" : "reps"} ${reserveOff > 0 ? "more" : "less"} in reserve than asked`,
     );
   return parts.join(", ");
 }
@@ -274,6 +366,24 @@ function slopeWords(trend: Trend): string {
   if (trend.kind === "tooEarly") return "";
   const [low, high] = trend.interval;
   return `${signed(trend.percentAWeek)} % a week (${signed(low)} to ${signed(high)})`;
+}
+
+/** The signs that hold, in words. */
+function signsWords({ falling, effort, soreness }: DeloadSigns): string {
+  const words: string[] = [];
+  if (falling.holds)
+    words.push(
+      `${falling.lifts.join(", ")} fell beyond ${falling.lifts.length === 1 ? "its" : "their"} noise over three days`,
+    );
+  if (effort.holds) words.push(`sessions feel ${decimal(effort.rise ?? 0, 1)} harder at the same load`);
+  if (soreness.holds)
+    words.push(
+      soreness.sore > 0
+        ? `sore at ${soreness.sore} of ${soreness.of} check-ins`
+        : `pain in ${soreness.painful} sessions of two weeks`,
+    );
+  const sentence = words.join("; ");
+  return `${sentence.charAt(0).toUpperCase()}${sentence.slice(1)}.`;
 }
 
 const signed = (figure: number): string => `${figure <= -0.05 ? "−" : "+"}${decimal(Math.abs(figure), 1)}`;
@@ -304,6 +414,22 @@ function Step({ step, view }: { step: NextStep; view: WeeksView }) {
             {step.leaves.length > 0 ? `: ${step.leaves.join(", ")} would be left.` : "."}
           </p>
           {step.edits.length > 0 ? <Button onClick={() => see(step)}>A day fewer</Button> : null}
+        </li>
+      );
+    case "deload":
+      return (
+        <li className="border-l-4 border-weld pl-3">
+          <p className="font-semibold">A deload in week {step.week + 1}</p>
+          <p>{signsWords(step.signs)}</p>
+          <Button onClick={() => see(step)}>Put it in</Button>
+        </li>
+      );
+    case "comeback":
+      return (
+        <li className="border-l-4 border-weld pl-3">
+          <p className="font-semibold">{step.weeksOff} weeks without a session</p>
+          <p>The rules cut the loads; a week with fewer sets and more in reserve leads back in.</p>
+          <Button onClick={() => see(step)}>A week to come back in</Button>
         </li>
       );
     case "stalled":

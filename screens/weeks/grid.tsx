@@ -201,7 +201,11 @@ export function WeeksGrid({ weeks, view }: { weeks: Weeks; view: WeeksView }) {
               ))}
             </tbody>
           ))}
-          <Selvedge model={model} view={view} />
+          <Selvedge
+            model={model}
+            view={view}
+            onOpen={(muscle, week) => weeks.select({ kind: "muscle", muscle, week })}
+          />
         </table>
       </div>
     </DndContext>
@@ -379,7 +383,7 @@ function PhaseRow({ weeks }: { weeks: Weeks }) {
               onClick={() => select({ kind: "phase", phaseId: phase.id })}
               className={clsx(
                 "flex min-h-7 w-full items-center gap-2 overflow-hidden whitespace-nowrap border px-1.5 text-left text-xs",
-                phase.kind === "deload" || phase.kind === "peak"
+                phase.kind === "deload" || phase.kind === "peak" || phase.kind === "comeback"
                   ? "border-weld bg-weld-tint"
                   : phase.kind === "test"
                     ? "border-walnut bg-walnut text-ground"

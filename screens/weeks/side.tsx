@@ -32,6 +32,7 @@ import {
   targetsOf,
 } from "@/core";
 import { newId } from "@/device/ids";
+import { MadeOfPanel } from "@/parts/made-of";
 import { Button } from "@/ui/button";
 import { fullDate, longDate, WEEKDAYS } from "@/ui/dates";
 import { SelectField, TextField } from "@/ui/field";
@@ -64,6 +65,8 @@ export function Side({ weeks, view }: { weeks: Weeks; view: WeeksView }) {
         <DayPanel key={selection.dayId} weeks={weeks} view={view} dayId={selection.dayId} />
       ) : selection.kind === "week" ? (
         <WeekPanel key={selection.week} weeks={weeks} view={view} week={selection.week} />
+      ) : selection.kind === "muscle" ? (
+        <MadeOfPanel model={weeks.model} view={view} muscle={selection.muscle} week={selection.week} />
       ) : selection.kind === "plan" ? (
         <PlanPanel weeks={weeks} view={view} />
       ) : (

@@ -6,6 +6,7 @@ import {
   appended,
   applyPlanEdits,
   comingDays,
+  type Muscle,
   moveLift,
   type PatchSpan,
   type PlanDocument,
@@ -23,6 +24,7 @@ export type WeekSelection =
   | { readonly kind: "phase"; readonly phaseId: string }
   | { readonly kind: "day"; readonly dayId: string }
   | { readonly kind: "week"; readonly week: number }
+  | { readonly kind: "muscle"; readonly muscle: Muscle; readonly week: number }
   | { readonly kind: "plan" };
 
 /** A change of the plan that is not kept yet, with the way back. */
