@@ -73,9 +73,13 @@ export function carriedWeek(view: WeeksView): CarriedWeek | null {
   };
 }
 
-/** "4×5 at 82.5 kg". */
-export const askedWords = (asked: CarriedLift["next"]): string =>
-  `${repsWords(asked)}${asked.topKg === null ? "" : ` at ${decimal(asked.topKg, 2)} kg`}`;
+/** "4×5 at 82.5 kg"; help is what is taken off the body. */
+export function askedWords(asked: CarriedLift["next"]): string {
+  const { topKg } = asked;
+  if (topKg === null || topKg === 0) return repsWords(asked);
+  const kg = `${decimal(Math.abs(topKg), 2)} kg`;
+  return `${repsWords(asked)} ${topKg < 0 ? `with ${kg} of help` : `at ${kg}`}`;
+}
 
 /** Whether a lift is asked for more, less or otherwise than it was last. */
 export const isMoved = ({ before, next }: CarriedLift): boolean =>

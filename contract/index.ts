@@ -11,6 +11,7 @@ export * from "./gym";
 export * from "./judge";
 export * from "./lifts-across";
 export * from "./made-of";
+export * from "./my-weeks";
 export * from "./next-steps";
 export * from "./next-week";
 export * from "./periods";

@@ -221,7 +221,7 @@ export function weeksModel(plan: PlanDocument, view: WeeksView): WeeksModel {
             ...at,
             state: "done",
             sets: sets.length,
-            reps: sets.map(({ reps }) => reps),
+            reps: sets.map(({ reps, seconds }) => (seconds === null ? reps : null)),
             topKg: sets.length > 0 ? Math.max(...sets.map(({ loadKg }) => loadKg)) : null,
             share: null,
           };
@@ -367,6 +367,7 @@ function changes(patch: PlanDocument["patches"][number], slot: Slot, week: numbe
 /** "4×8", "8, 8, 7". */
 export function repsWords({ sets, reps }: Pick<WeekCell, "sets" | "reps">): string {
   const [first] = reps;
-  if (first === undefined || first === null) return `${sets}×`;
+  // Held or timed.
+  if (first === undefined || first === null) return sets === 1 ? "1 set" : `${sets} sets`;
   return reps.every((one) => one === first) ? `${sets}×${first}` : reps.map((one) => one ?? "?").join(",");
 }

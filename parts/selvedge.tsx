@@ -38,23 +38,20 @@ export function Selvedge({
   return (
     <tbody>
       <tr>
-        <th
-          scope="rowgroup"
-          className="sticky left-0 z-10 whitespace-nowrap border-b-2 border-thread bg-ground pt-3 pl-3 text-left"
-        >
+        <th scope="rowgroup" className="sticky left-0 z-10 border-b-2 border-thread bg-ground pt-3 pl-3 text-left">
           <select
             aria-label="What is counted of each muscle"
             value={measure}
             onChange={(event) => setMeasure(event.target.value as MuscleMeasure)}
-            className="min-h-6 rounded-[3px] border border-rule bg-cloth px-1 font-bold"
+            className="min-h-6 max-w-44 rounded-[3px] border border-rule bg-cloth px-1 font-bold"
           >
             {(Object.keys(MEASURES) as MuscleMeasure[]).map((one) => (
               <option key={one} value={one}>
                 {MEASURES[one].name}
               </option>
             ))}
-          </select>{" "}
-          <span className="narrow font-normal">{MEASURES[measure].about}</span>
+          </select>
+          <span className="narrow block font-normal">{MEASURES[measure].about}</span>
         </th>
         <HeadGaps columns={model.columns} />
       </tr>

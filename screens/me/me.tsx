@@ -19,7 +19,10 @@ export function MyPage({ view }: { view: ClientView }) {
       <header className="flex items-center gap-3">
         <Mark />
         <h1 className="text-xl font-bold">{view.name}</h1>
-        <Link href="/me/account" className="ml-auto text-indigo underline underline-offset-2">
+        <Link href="/me/weeks" className="ml-auto text-indigo underline underline-offset-2">
+          Your weeks
+        </Link>
+        <Link href="/me/account" className=" text-indigo underline underline-offset-2">
           Your account
         </Link>
         <Button onClick={async () => setProblem(await signOut())}>Sign out</Button>

@@ -338,6 +338,9 @@ function loadOf(kg: number | null, lift: LiftAcrossWeeks, view: WeeksView): stri
   return kg === 0 ? "body" : `${kg > 0 ? "+" : "−"}${decimal(Math.abs(kg), 2)}`;
 }
 
+/** Within a tenth. */
+const isAsAsked = (kept: number, asked: number): boolean => Math.abs(kept - asked) <= asked / 10;
+
 function gainWords({ gainedKg, e1rmKg, dropOff, restSeconds, reserveOff }: LiftAcrossWeeks): string {
   const parts: string[] = [];
   if (e1rmKg !== null) parts.push(`e1RM ${decimal(e1rmKg, 1)} kg`);
@@ -346,7 +349,7 @@ function gainWords({ gainedKg, e1rmKg, dropOff, restSeconds, reserveOff }: LiftA
     parts.push(`${decimal(dropOff, 1)} ${dropOff === 1 ? "rep" : "reps"} lost by the last set`);
   if (restSeconds !== null)
     parts.push(
-      `rest ${restSeconds.kept} s${restSeconds.asked === null ? "" : ` where ${restSeconds.asked} s was asked`}`,
+      `rest ${restSeconds.kept} s${restSeconds.asked === null ? "" : isAsAsked(restSeconds.kept, restSeconds.asked) ? ", as asked" : ` of ${restSeconds.asked} s asked`}`,
     );
   if (reserveOff !== null && Math.abs(reserveOff) >= 0.5)
     parts.push(
