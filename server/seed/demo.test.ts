@@ -15,9 +15,7 @@ import { DEMO_CLIENTS } from "./scenario";
 const READ_BY_A_COACH: Readonly<Record<string, string>> = {
   "Greta, Whole body: falls-short B2": "Wanted: rows two reps under what is asked.",
   "Greta, Whole body, press and pull: balance legs": "Useful: presses of the legs twice a week, one hip thrust.",
-  "Greta, Whole body, press and pull: falls-short A1": "Wanted: a beginner at nothing in reserve where three is asked.",
   "Greta, Whole body, press and pull: falls-short B1": "Wanted: four reps under what is asked; cut the load.",
-  "Greta, Whole body, press and pull: falls-short C1": "Wanted: as B1.",
   "Ines, Squat: falls-short A1": "Wanted: the last of five heavy sets at nothing in reserve where two is asked.",
   "Ines, Volume press and pull: balance legs": "Useful: one hinge against squats and split squats.",
   "Ines, Volume press and pull: hole lats": "Of little use: her aim is a bench press.",
@@ -34,11 +32,7 @@ const READ_BY_A_COACH: Readonly<Record<string, string>> = {
   "Noor, Back and arms: falls-short C1": "Useful: rear flies that stop short.",
   "Noor, Back and arms: hole lats": "Of little use: eight sets do.",
   "Noor, Back and arms: order priorityLate C1": "Wanted: the delts are her weak point.",
-  "Palle, Whole body, hinge: falls-short A1": "Wanted: a beginner's hinge at nothing in reserve.",
   "Palle, Whole body, hinge: limit-part C1": "Wanted: the knee, no deeper than a chair.",
-  "Palle, Whole body: falls-short A1": "Wanted: five reps under what is asked.",
-  "Palle, Whole body: falls-short B1": "Wanted: four reps under what is asked.",
-  "Palle, Whole body: falls-short C1": "Wanted: four reps under what is asked.",
   "Tobias, Lower: falls-short A1": "Wanted: front squats that stop short of five.",
   "Tobias, Lower: falls-short B1": "Wanted: hinges that stop two reps short.",
   "Tobias, Upper: falls-short A1": "Wanted: presses at nothing in reserve, with that shoulder.",
@@ -65,7 +59,7 @@ describe.runIf(hasDatabase)("the demo boathouse", () => {
     const said: string[] = [];
     for (const line of list.value.clients) {
       const done = line.sessions.filter((session) => session.state === "done");
-      expect(done.length, line.name).toBeGreaterThan(9);
+      expect(done.length, line.name).toBeGreaterThan(7);
       for (const { summary } of done) {
         expect(summary!.volumeLoadKg).toBeGreaterThan(100);
         expect(summary!.sets).toBeLessThanOrEqual(summary!.plannedSets);

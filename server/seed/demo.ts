@@ -3,6 +3,8 @@
  * the same use cases that the floor uses, so every chart has truthful data behind it.
  */
 import {
+  type Absence,
+  absenceOn,
   addDays,
   dateOfDay,
   daysBetween,
@@ -14,6 +16,7 @@ import {
   type PlanDocument,
   POPULATION_RESERVE,
   parseSession,
+  purposeOfWeek,
   type SessionDocument,
   SHIPPED_CATALOGUE,
   SimulatedLifter,
@@ -141,7 +144,9 @@ async function seedClient(
   for (let week = 0; week <= WEEKS; week++) {
     for (const [place, day] of plan.days.entries()) {
       const date = dateOfDay(plan, day, week);
-      const trained = date < today && lifter.shows();
+      const isAway = absenceOn(plan, date) !== null;
+      const trained = date < today && !isAway && lifter.shows();
+      if (isAway) continue;
       const sessionId = newId();
       const { document } = sessionOfWeek(plan, day.id, week)!;
       await db.insertSession(tx, {
@@ -152,6 +157,7 @@ async function seedClient(
         planDayId: day.id,
         planWeek: week,
         date,
+        purpose: purposeOfWeek(plan, week),
         document,
         planned: plannedSums(document, await studioOf(tx)),
       });
@@ -167,8 +173,14 @@ async function seedClient(
 
 /** The client's plan: eight weeks behind them and some to come, each day starting from its text. */
 function planOf(client: DemoClient, gyms: DemoGyms, startDate: string): PlanDocument {
-  const { name, phases, goals = [], awayInWeeks } = client.plan;
+  const { name, phases, goals = [], awayInWeeks, awayForWeeks } = client.plan;
   const today = addDays(startDate, 7 * WEEKS);
+  const away = (fromWeeks: number, weeks: number): Absence => ({
+    id: newId(),
+    from: addDays(today, 7 * fromWeeks),
+    until: addDays(today, 7 * (fromWeeks + weeks) - 1),
+    gymId: null,
+  });
   return {
     version: PLAN_VERSION,
     name,
@@ -183,17 +195,10 @@ function planOf(client: DemoClient, gyms: DemoGyms, startDate: string): PlanDocu
       return { id: newId(), name: base.title, placed: { kind: "weekday", weekday }, timeOfDay: null, base };
     }),
     patches: [],
-    absences:
-      awayInWeeks === undefined
-        ? []
-        : [
-            {
-              id: newId(),
-              from: addDays(today, 7 * awayInWeeks),
-              until: addDays(today, 7 * awayInWeeks + 6),
-              gymId: null,
-            },
-          ],
+    absences: [
+      ...(awayForWeeks === undefined ? [] : [away(-awayForWeeks, awayForWeeks)]),
+      ...(awayInWeeks === undefined ? [] : [away(awayInWeeks, 1)]),
+    ],
     goals: goals.map(({ exerciseId, kg, reps, inWeeks }) => ({
       id: newId(),
       lineage: exerciseId,

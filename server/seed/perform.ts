@@ -4,9 +4,11 @@ import {
   asPlanned,
   buildableLoads,
   type Chain,
+  type CheckIn,
   chainsOf,
   curveKg,
   decimal,
+  directRegions,
   EVENT_VERSION,
   exerciseOrThrow,
   type FloorEvent,
@@ -15,6 +17,7 @@ import {
   type PerformedSegment,
   type PerformedSet,
   prescribedFromCurve,
+  REGIONS,
   roundToBuildable,
   type ShownSession,
   type SimulatedLifter,
@@ -68,6 +71,15 @@ export async function performSession(
   await keepProjection(tx, row, await studioOf(tx));
 }
 
+/** Every fourth day or so somebody comes sore and short of sleep; by the date, so that no draw of the lifter's is used up. */
+function checkInOn({ date, document, catalogue }: ShownSession): CheckIn {
+  const day = Math.round(Date.parse(date) / 86_400_000);
+  if (day % 4 !== 0) return { sleep: day % 7 === 0 ? "fair" : "well", sore: [] };
+  const [first] = document.blocks[0]?.slots ?? [];
+  const region = first && directRegions(exerciseOrThrow(catalogue, first.exerciseId))[0];
+  return { sleep: "badly", sore: region ? [{ muscle: REGIONS[region].muscle, level: day % 3 === 0 ? 2 : 1 }] : [] };
+}
+
 type Ramps = Readonly<Record<string, readonly { readonly reps: number }[]>>;
 
 function perform(
@@ -85,6 +97,7 @@ function perform(
   const walked =
     lifter.shows() || chains[0]?.block === lastBlock ? chains : chains.filter(({ block }) => block !== lastBlock);
   let clock = warmUpLength(shown.document, settings);
+  log(clock, { kind: "checkIn", checkIn: checkInOn(shown) });
   log(clock, { kind: "started" });
   let hardest = 5;
   let rested: number | null = null;

@@ -158,6 +158,8 @@ export interface DemoPlan {
   }[];
   /** A week away, so many weeks from now. */
   readonly awayInWeeks?: number;
+  /** Weeks away that have just been: so many until now. */
+  readonly awayForWeeks?: number;
 }
 
 const whole = (scale: number, more: Record<string, number> = {}): Record<string, number> => ({
@@ -299,7 +301,7 @@ export const DEMO_CLIENTS: readonly DemoClient[] = [
       phases: [
         { kind: "build", name: "Volume", weeks: 10 },
         { kind: "deload", name: "", weeks: 1 },
-        { kind: "build", name: "Heavy", weeks: 3, methodId: "heavyStraightSets" },
+        { kind: "heavier", name: "Heavy", weeks: 3, methodId: "heavyStraightSets" },
         { kind: "peak", name: "", weeks: 1 },
         { kind: "test", name: "", weeks: 1 },
       ],
@@ -351,10 +353,13 @@ export const DEMO_CLIENTS: readonly DemoClient[] = [
     plan: {
       name: "Strong knees",
       phases: [
-        { kind: "build", name: "First steps", weeks: 10 },
-        { kind: "deload", name: "", weeks: 1 },
+        { kind: "build", name: "First steps", weeks: 8 },
+        { kind: "comeback", name: "", weeks: 1 },
         { kind: "build", name: "More of it", weeks: 5 },
+        { kind: "deload", name: "", weeks: 1 },
+        { kind: "build", name: "", weeks: 2 },
       ],
+      awayForWeeks: 2,
       awayInWeeks: 5,
     },
     days: [
@@ -390,9 +395,11 @@ export const DEMO_CLIENTS: readonly DemoClient[] = [
     plan: {
       name: "Shoulders and back",
       phases: [
-        { kind: "build", name: "Build", weeks: 10 },
+        { kind: "build", name: "Build", weeks: 5 },
         { kind: "deload", name: "", weeks: 1 },
-        { kind: "build", name: "More sets", weeks: 4, methodId: "hypertrophyRanges" },
+        { kind: "build", name: "More sets", weeks: 6, methodId: "hypertrophyRanges" },
+        { kind: "deload", name: "", weeks: 1 },
+        { kind: "build", name: "", weeks: 3 },
       ],
       goals: [{ exerciseId: "seated-dumbbell-shoulder-press", kg: 20, reps: 8, inWeeks: 6 }],
     },
@@ -427,7 +434,7 @@ export const DEMO_CLIENTS: readonly DemoClient[] = [
     rounding: "neverHarder",
     familyKg: whole(0.52, { press: 46 }),
     weeklyGainPercent: 1.8,
-    adherence: 0.75,
+    adherence: 0.62,
     curveShape: 1.0,
     recovery: 1.1,
     plan: {
