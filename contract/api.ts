@@ -41,6 +41,7 @@ import type {
   GymView,
   Invitation,
   LiftLog,
+  PlanTemplateLine,
   PlanView,
   ReviewView,
   SavedSession,
@@ -190,6 +191,8 @@ export const INPUTS = {
   "templates.list": exact({ after: orNull(exact({ name: words(120), id: uuid() })) }),
   "templates.keep": exact({ sessionId: uuid(), name: said(120) }),
   "templates.remove": exact({ templateId: uuid() }),
+  "planTemplates.list": exact({ after: orNull(exact({ name: words(120), id: uuid() })) }),
+  "planTemplates.keep": exact({ planId: uuid(), name: said(120) }),
   "exercises.known": nothing,
   "exercises.show": exact({ clientId: orNull(uuid()) }),
   "exercises.save": exact({ seen: orNull(ownExerciseSchema), wanted: ownExerciseSchema }),
@@ -273,6 +276,11 @@ export interface Outputs {
   };
   "templates.keep": { readonly templateId: string };
   "templates.remove": Nothing;
+  "planTemplates.list": {
+    readonly templates: readonly PlanTemplateLine[];
+    readonly next: { readonly name: string; readonly id: string } | null;
+  };
+  "planTemplates.keep": { readonly templateId: string };
   /** What the studio adds to the shipped exercises, hides and names. */
   "exercises.known": { readonly exercises: StudioExercises };
   "exercises.show": ExercisesView;

@@ -3,6 +3,7 @@ export * from "./carry-on";
 export * from "./catalogue";
 export * from "./cautions";
 export * from "./clean";
+export * from "./compare-plans";
 export * from "./compute";
 export * from "./document";
 export * from "./equipment";

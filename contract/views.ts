@@ -18,6 +18,7 @@ import type {
   MuscleLoads,
   MusclePriority,
   PlanDocument,
+  PlanTemplate,
   ReadinessQuestionId,
   ReadinessState,
   ReadinessStatement,
@@ -301,6 +302,11 @@ export interface TemplateLine {
   readonly id: string;
   readonly name: string;
   readonly document: SessionDocument;
+}
+
+export interface PlanTemplateLine extends PlanTemplate {
+  readonly id: string;
+  readonly name: string;
 }
 
 export interface ClientName {

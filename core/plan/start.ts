@@ -27,6 +27,24 @@ export const startingPhases = (makeId: MakeId): PlanPhase[] => [
   newPhase("deload", 1, makeId),
 ];
 
+/** What a plan is started from, whoever's it was: phases and days, without weeks, changes or goals of their own. */
+export interface PlanTemplate {
+  readonly phases: readonly PlanPhase[];
+  readonly days: readonly PlanDay[];
+}
+
+/** A plan as others start from it: in no gym. */
+export const templateOf = ({ phases, days }: PlanTemplate): PlanTemplate => ({
+  phases,
+  days: days.map((day) => ({ ...day, base: { ...day.base, gymId: null } })),
+});
+
+/** A template for a client: ids of its own, loads left to their record. */
+export const templateForClient = ({ phases, days }: PlanTemplate, makeId: MakeId): PlanTemplate => ({
+  phases: phases.map((phase) => ({ ...phase, id: makeId() })),
+  days: days.map((day) => dayForClient(day, makeId)),
+});
+
 /**
  * Another client's day for this one: the same lifts, sets and reps, no gym, and no load in kg that was the other's. What stood
  * at such a load is asked with a reserve, so that it is found anew from this client's record.

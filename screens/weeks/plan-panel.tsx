@@ -1,11 +1,13 @@
 "use client";
 import { useState } from "react";
-import type { WeeksView } from "@/contract";
+import type { PlanView, WeeksView } from "@/contract";
 import { type Absence, appended, mondayOf, type PlanDocument, type PlanEdit } from "@/core";
+import { ask, replySentence } from "@/device/api";
 import { newId } from "@/device/ids";
 import { Button } from "@/ui/button";
 import { fullDate, shortDate } from "@/ui/dates";
 import { SelectField, TextField } from "@/ui/field";
+import { PlansCompared } from "./plans-compared";
 import type { Weeks } from "./use-weeks";
 
 const MISSED: Readonly<Record<PlanDocument["missed"], string>> = {
@@ -63,7 +65,81 @@ export function PlanPanel({ weeks, view }: { weeks: Weeks; view: WeeksView }) {
       </SelectField>
       {error ? <p role="alert">{error}</p> : null}
       <Absences weeks={weeks} view={view} />
+      <KeepAsTemplate key={plan.name} weeks={weeks} view={view} />
+      <OtherPlans view={view} />
     </div>
+  );
+}
+
+/** The plan's phases and days, for other clients to start from. */
+function KeepAsTemplate({ weeks, view }: { weeks: Weeks; view: WeeksView }) {
+  const [name, setName] = useState(weeks.plan.name);
+  const [said, setSaid] = useState<{ readonly isError: boolean; readonly words: string } | null>(null);
+  const planId = view.plan?.id;
+  if (!planId) return null;
+  const keep = async () => {
+    if (name.trim() === "") return setSaid({ isError: true, words: "Give the template a name." });
+    const reply = await ask("planTemplates.keep", { planId, name: name.trim() });
+    setSaid(
+      reply.kind === "ok"
+        ? { isError: false, words: "Kept: “Start a plan” offers it for every client." }
+        : { isError: true, words: replySentence(reply) },
+    );
+  };
+  return (
+    <form
+      aria-label="Keep as a template"
+      className="flex flex-col gap-2 border-t border-thread pt-3"
+      onSubmit={(event) => {
+        event.preventDefault();
+        void keep();
+      }}
+    >
+      <TextField
+        label="Keep as a template"
+        hint={
+          weeks.isChanged
+            ? "As it is kept, without the change that is not."
+            : "Its phases and days; no loads of this client."
+        }
+        value={name}
+        error={said?.isError ? said.words : null}
+        onChange={(event) => setName(event.target.value.slice(0, 120))}
+      />
+      <div>
+        <Button type="submit">Keep the template</Button>
+      </div>
+      {said && !said.isError ? <p role="status">{said.words}</p> : null}
+    </form>
+  );
+}
+
+/** The client's other plans, each beside this one. */
+function OtherPlans({ view }: { view: WeeksView }) {
+  const [plans, setPlans] = useState<readonly PlanView[] | null>(null);
+  const [chosen, setChosen] = useState("");
+  const others = view.plans.filter(({ id }) => id !== view.plan?.id);
+  const clientId = view.client.id;
+  const choose = async (id: string) => {
+    setChosen(id);
+    if (plans || id === "") return;
+    const reply = await ask("plans.show", { clientId });
+    if (reply.kind === "ok") setPlans(reply.value.plans);
+  };
+  if (others.length === 0) return null;
+  const other = plans?.find(({ id }) => id === chosen);
+  return (
+    <section aria-label="Beside another plan" className="flex flex-col gap-2 border-t border-thread pt-3">
+      <SelectField label="Beside another plan" value={chosen} onChange={(event) => void choose(event.target.value)}>
+        <option value="">none</option>
+        {others.map(({ id, name }) => (
+          <option key={id} value={id}>
+            {name || "unnamed"}
+          </option>
+        ))}
+      </SelectField>
+      {other ? <PlansCompared view={view} other={{ name: other.plan.name, document: other.plan }} /> : null}
+    </section>
   );
 }
 

@@ -1,23 +1,22 @@
 "use client";
 import { useRouter } from "next/navigation";
-import { useEffect, useId, useMemo, useState } from "react";
-import { catalogueIn, type PlanView, type WeeksView } from "@/contract";
+import { useCallback, useEffect, useId, useMemo, useState } from "react";
+import { asPlan, catalogueIn, type PlanTemplateLine, type PlanView, type WeeksView } from "@/contract";
 import {
   ANYBODY,
   addDays,
   allBlocks,
-  dayForClient,
   decimal,
   equipmentOn,
   mondayOf,
-  type PlanDay,
-  type PlanPhase,
+  type PlanTemplate,
   phaseWords,
   proposeSplits,
   readPlanText,
   type SplitProposal,
   startingPhases,
   type TrainingAge,
+  templateForClient,
 } from "@/core";
 import { ask, replySentence } from "@/device/api";
 import { newId } from "@/device/ids";
@@ -25,14 +24,16 @@ import { Button } from "@/ui/button";
 import { WEEKDAYS } from "@/ui/dates";
 import { SelectField, TextArea, TextField } from "@/ui/field";
 import { Sheet } from "@/ui/sheet";
+import { PlansCompared } from "./plans-compared";
 
 const WAYS = {
   split: "from the days there are",
+  template: "from a template",
   client: "from another client",
   text: "as text",
 } as const;
 
-/** A plan from the days that there are, from another client's, or as text. */
+/** A plan from the days that there are, from a template, from another client's, or as text. */
 export function StartPlan({ view }: { view: WeeksView }) {
   const [isOpen, setOpen] = useState(false);
   return (
@@ -47,10 +48,8 @@ export function StartPlan({ view }: { view: WeeksView }) {
   );
 }
 
-interface Started {
+interface Started extends PlanTemplate {
   readonly name: string;
-  readonly phases: readonly PlanPhase[];
-  readonly days: readonly PlanDay[];
 }
 
 interface Starting {
@@ -103,12 +102,125 @@ function Ways({ view }: { view: WeeksView }) {
       ) : null}
       {way === "split" ? (
         <Proposals view={view} starting={starting} />
+      ) : way === "template" ? (
+        <Templates view={view} starting={starting} />
       ) : way === "client" ? (
         <OtherClients view={view} starting={starting} />
       ) : (
         <AsText view={view} starting={starting} />
       )}
     </div>
+  );
+}
+
+/** A plan to start from, as a card: its days and phases, and what it asks beside the plan that there is. */
+function PlanCard({
+  name,
+  template,
+  view,
+  starting,
+  children,
+}: {
+  name: string;
+  template: PlanTemplate;
+  view: WeeksView;
+  starting: Starting;
+  children?: React.ReactNode;
+}) {
+  const { days, phases } = template;
+  return (
+    <article aria-label={name} className="border border-thread bg-cloth p-3">
+      <div className="flex items-center justify-between gap-2">
+        <h3 className="font-bold">{name || "unnamed"}</h3>
+        <span className="flex gap-2">
+          {children}
+          <Button
+            kind="main"
+            disabled={starting.isBusy || days.length === 0}
+            onClick={() => starting.take({ name: name || "Plan", ...templateForClient(template, newId) })}
+          >
+            Start from it
+          </Button>
+        </span>
+      </div>
+      <ul className="mt-1">
+        {days.map((day) => (
+          <li key={day.id}>
+            {day.placed.kind === "weekday" ? (
+              <span className="font-semibold">{WEEKDAYS[day.placed.weekday]} </span>
+            ) : null}
+            {day.name}{" "}
+            <span className="text-quiet">{allBlocks(day.base).flatMap(({ slots }) => slots).length} lifts</span>
+          </li>
+        ))}
+      </ul>
+      <p className="narrow text-quiet">
+        {phases.map((phase) => `${phaseWords(phase)} ${phase.weeks}`).join(", ")} weeks. Loads are found from{" "}
+        {view.client.name}’s own record.
+      </p>
+      <Beside name={name} template={template} view={view} />
+    </article>
+  );
+}
+
+/** What it would ask beside the plan that there is. */
+function Beside({ name, template, view }: { name: string; template: PlanTemplate; view: WeeksView }) {
+  const [isOpen, setOpen] = useState(false);
+  const document = useMemo(
+    () => isOpen && asPlan(name, templateForClient(template, newId), addDays(mondayOf(view.today), 7)),
+    [isOpen, name, template, view.today],
+  );
+  if (!view.plan) return null;
+  return (
+    <>
+      <Button className="mt-2" aria-expanded={isOpen} onClick={() => setOpen(!isOpen)}>
+        Beside {view.plan.document.name || "the plan"}
+      </Button>
+      {document ? <PlansCompared view={view} other={{ name, document }} /> : null}
+    </>
+  );
+}
+
+/** Plans that were kept to start from. */
+function Templates({ view, starting }: { view: WeeksView; starting: Starting }) {
+  const [templates, setTemplates] = useState<readonly PlanTemplateLine[] | null>(null);
+  const [next, setNext] = useState<{ readonly name: string; readonly id: string } | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  const read = useCallback(async (after: { readonly name: string; readonly id: string } | null) => {
+    const reply = await ask("planTemplates.list", { after });
+    if (reply.kind !== "ok") return setProblem(replySentence(reply));
+    const { templates: found } = reply.value;
+    setTemplates((before) => (after ? [...(before ?? []), ...found] : found));
+    setNext(reply.value.next);
+  }, []);
+  useEffect(() => {
+    void read(null);
+  }, [read]);
+  const remove = async (templateId: string) => {
+    const reply = await ask("templates.remove", { templateId });
+    if (reply.kind === "ok") setTemplates((before) => before?.filter(({ id }) => id !== templateId) ?? null);
+    else setProblem(replySentence(reply));
+  };
+  return (
+    <>
+      {problem ? <p role="alert">{problem}</p> : null}
+      {templates === null && !problem ? <p className="text-quiet">Looking…</p> : null}
+      {templates?.length === 0 ? (
+        <p className="text-quiet">No plan was kept as a template yet: “The plan” beside the weeks keeps one.</p>
+      ) : null}
+      {templates?.map((template) => (
+        <PlanCard key={template.id} name={template.name} template={template} view={view} starting={starting}>
+          <Button aria-label={`Remove the template ${template.name}`} onClick={() => void remove(template.id)}>
+            Remove
+          </Button>
+        </PlanCard>
+      ))}
+      {next ? (
+        <div>
+          <Button onClick={() => void read(next)}>More</Button>
+        </div>
+      ) : null}
+    </>
   );
 }
 
@@ -145,39 +257,7 @@ function OtherClients({ view, starting }: { view: WeeksView; starting: Starting 
       {plans === null && !problem ? <p className="text-quiet">Looking…</p> : null}
       {plans?.length === 0 ? <p className="text-quiet">No plan is kept of this client.</p> : null}
       {plans?.map(({ id, plan }) => (
-        <article key={id} aria-label={plan.name} className="border border-thread bg-cloth p-3">
-          <div className="flex items-center justify-between gap-2">
-            <h3 className="font-bold">{plan.name || "unnamed"}</h3>
-            <Button
-              kind="main"
-              disabled={starting.isBusy || plan.days.length === 0}
-              onClick={() =>
-                starting.take({
-                  name: plan.name || "Plan",
-                  phases: plan.phases.map((phase) => ({ ...phase, id: newId() })),
-                  days: plan.days.map((day) => dayForClient(day, newId)),
-                })
-              }
-            >
-              Start from it
-            </Button>
-          </div>
-          <ul className="mt-1">
-            {plan.days.map((day) => (
-              <li key={day.id}>
-                {day.placed.kind === "weekday" ? (
-                  <span className="font-semibold">{WEEKDAYS[day.placed.weekday]} </span>
-                ) : null}
-                {day.name}{" "}
-                <span className="text-quiet">{allBlocks(day.base).flatMap(({ slots }) => slots).length} lifts</span>
-              </li>
-            ))}
-          </ul>
-          <p className="narrow text-quiet">
-            {plan.phases.map((phase) => `${phaseWords(phase)} ${phase.weeks}`).join(", ")} weeks. Loads are found from{" "}
-            {view.client.name}’s own record.
-          </p>
-        </article>
+        <PlanCard key={id} name={plan.name} template={plan} view={view} starting={starting} />
       ))}
     </>
   );
@@ -235,6 +315,17 @@ function AsText({ view, starting }: { view: WeeksView; starting: Starting }) {
   );
 }
 
+const templateOfSplit = ({ days }: SplitProposal): PlanTemplate => ({
+  phases: startingPhases(newId),
+  days: days.map((day) => ({
+    id: newId(),
+    name: day.name,
+    placed: { kind: "weekday", weekday: day.weekday },
+    timeOfDay: null,
+    base: { ...day.document, gymId: null },
+  })),
+});
+
 function Proposals({ view, starting }: { view: WeeksView; starting: Starting }) {
   const [days, setDays] = useState(3);
   const [minutes, setMinutes] = useState(String(view.client.minutes));
@@ -256,22 +347,10 @@ function Proposals({ view, starting }: { view: WeeksView; starting: Starting }) 
               minutes: figure,
             },
             newId,
-          )
+          ).map((proposal) => ({ ...proposal, template: templateOfSplit(proposal) }))
         : [],
     [days, figure, isMinutes, view, gym],
   );
-  const take = ({ name, days: proposed }: SplitProposal) =>
-    starting.take({
-      name,
-      phases: startingPhases(newId),
-      days: proposed.map((day) => ({
-        id: newId(),
-        name: day.name,
-        placed: { kind: "weekday", weekday: day.weekday },
-        timeOfDay: null,
-        base: { ...day.document, gymId: null },
-      })),
-    });
   return (
     <div className="flex flex-col gap-4">
       <div className="grid grid-cols-2 gap-3">
@@ -291,7 +370,11 @@ function Proposals({ view, starting }: { view: WeeksView; starting: Starting }) 
         <article key={proposal.id} aria-label={proposal.name} className="border border-thread bg-cloth p-3">
           <div className="flex items-center justify-between gap-2">
             <h3 className="font-bold">{proposal.name}</h3>
-            <Button kind="main" disabled={starting.isBusy} onClick={() => take(proposal)}>
+            <Button
+              kind="main"
+              disabled={starting.isBusy}
+              onClick={() => starting.take({ name: proposal.name, ...proposal.template })}
+            >
               Start this plan
             </Button>
           </div>
@@ -343,6 +426,7 @@ function Proposals({ view, starting }: { view: WeeksView; starting: Starting }) 
               ? "Every muscle reaches its band."
               : `Lacks sets for ${proposal.lacks.join(", ")}.`}
           </p>
+          <Beside name={proposal.name} template={proposal.template} view={view} />
         </article>
       ))}
     </div>

@@ -563,11 +563,16 @@ export async function markSeen(tx: Transaction, id: string): Promise<void> {
     .where(and(eq(sentCopies.id, id), isNull(sentCopies.seenAt)));
 }
 
-export const templatePage = (tx: Transaction, after: NamePlace | null, most: number) =>
+export const templatePage = (tx: Transaction, kind: "session" | "plan", after: NamePlace | null, most: number) =>
   tx
     .select()
     .from(templates)
-    .where(after ? sql`(${templates.name}, ${templates.id}) > (${after.name}, ${after.id})` : undefined)
+    .where(
+      and(
+        eq(templates.kind, kind),
+        after ? sql`(${templates.name}, ${templates.id}) > (${after.name}, ${after.id})` : undefined,
+      ),
+    )
     .orderBy(asc(templates.name), asc(templates.id))
     .limit(most);
 

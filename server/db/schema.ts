@@ -39,6 +39,7 @@ import type {
   Muscle,
   MusclePriority,
   PlanDocument,
+  PlanTemplate,
   ReadinessStatement,
   RoundingPolicy,
   SessionDocument,
@@ -397,7 +398,7 @@ export const sentCopies = pgTable(
   ],
 );
 
-/** Sessions kept to start others from. */
+/** Sessions and plans kept to start others from. */
 export const templates = pgTable(
   "templates",
   {
@@ -405,8 +406,9 @@ export const templates = pgTable(
       .notNull()
       .references(() => studios.id, { onDelete: "cascade" }),
     id: uuid("id").notNull(),
+    kind: text("kind").$type<"session" | "plan">().notNull().default("session"),
     name: text("name").notNull(),
-    document: jsonb("document").$type<SessionDocument>().notNull(),
+    document: jsonb("document").$type<SessionDocument | PlanTemplate>().notNull(),
     createdAt,
   },
   (t) => [primaryKey({ columns: [t.studioId, t.id] }), index("templates_name").on(t.studioId, t.name)],

@@ -1,10 +1,20 @@
 import { beforeAll, describe, expect, it } from "vitest";
 import { type PlanView, shownSession } from "../../contract";
-import { applyEdits, type Edit, type PlanDay, type PlanEdit, type PlanPatch, type SessionDocument } from "../../core";
+import {
+  applyEdits,
+  type Edit,
+  type PlanDay,
+  type PlanEdit,
+  type PlanPatch,
+  type SessionDocument,
+  templateForClient,
+} from "../../core";
 import { phase } from "../../core/testing/plans";
 import { newId } from "../db";
 import { clock, documentOf, hasDatabase, makeStudio, prepareDatabase, type TestStudio, value } from "../testing/studio";
 import { ask } from ".";
+
+const firstLoad = (document: SessionDocument) => document.blocks[0]!.slots[0]!.sets[0]!.segments[0]!.load;
 
 /** A Tuesday in the plan's third week. */
 describe.runIf(hasDatabase)("plans", () => {
@@ -243,6 +253,30 @@ describe.runIf(hasDatabase)("what a client gets", () => {
     value(await ask(studio.coach, "templates.remove", { templateId: ids[0]! }, clock));
     expect(value(await ask(studio.coach, "templates.list", { after: null }, clock)).templates).toHaveLength(1);
     expect(applyEdits(list.templates[0]!.document, []).ok).toBe(true);
+    // Plans are kept beside them, and apart.
+    const input = { clientId: studio.clients[0].id, startDate: "2026-11-30", phases: [phase("build", 8)] };
+    const day: PlanDay = {
+      id: "d",
+      name: "Pull",
+      placed: { kind: "weekday", weekday: 1 },
+      timeOfDay: null,
+      base: documentOf("A1 Barbell row 3x8 @60kg rir2"),
+    };
+    const { planId } = value(await ask(studio.coach, "plans.create", { ...input, name: "Pulls", days: [day] }, clock));
+    const templateId = value(
+      await ask(studio.coach, "planTemplates.keep", { planId, name: " Pulls " }, clock),
+    ).templateId;
+    const plans = value(await ask(studio.coach, "planTemplates.list", { after: null }, clock));
+    expect(plans).toMatchObject({
+      templates: [{ id: templateId, name: "Pulls", days: [{ name: "Pull" }] }],
+      next: null,
+    });
+    const [own] = templateForClient(plans.templates[0]!, newId).days;
+    // What the one lifted is no other's load.
+    expect(firstLoad(own!.base)).toEqual({ kind: "unsaid" });
+    expect(firstLoad(plans.templates[0]!.days[0]!.base).kind).toBe("fixed");
+    value(await ask(studio.coach, "templates.remove", { templateId }, clock));
+    expect(value(await ask(studio.coach, "planTemplates.list", { after: null }, clock)).templates).toEqual([]);
   });
 });
 

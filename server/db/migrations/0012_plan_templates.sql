@@ -1,0 +1,1 @@
+ALTER TABLE "templates" ADD COLUMN "kind" text DEFAULT 'session' NOT NULL;
