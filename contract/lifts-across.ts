@@ -77,7 +77,8 @@ export function liftsAcross(view: WeeksView, model: WeeksModel): LiftAcrossWeeks
       const byDate = new Map(record?.estimates.map((one) => [one.date, one]) ?? []);
       let best = 0;
       const weeks = row.cells.map((cell): ReviewedWeek | null => {
-        if (!cell || (cell.state !== "done" && cell.state !== "missed")) return null;
+        const isPast = cell?.state === "done" || cell?.state === "missed" || (cell?.state === "away" && !cell.lift);
+        if (!cell || !isPast) return null;
         const estimate = byDate.get(cell.date);
         const isRecord = best > 0 && Boolean(estimate?.setsRecord) && (estimate?.kg ?? 0) > best;
         if (estimate) best = Math.max(best, estimate.kg);
@@ -91,7 +92,8 @@ export function liftsAcross(view: WeeksView, model: WeeksModel): LiftAcrossWeeks
         };
       });
       const loads = weeks.flatMap((one) => (one?.cell.topKg == null ? [] : [one.cell.topKg]));
-      const trained = record?.estimates.filter(({ date }) => !isDeload(date, view)) ?? [];
+      const light = new Set(log?.exposures.flatMap(({ date, purpose }) => (purpose === "training" ? [] : [date])));
+      const trained = record?.estimates.filter(({ date }) => !light.has(date) && !isDeload(date, view)) ?? [];
       const drops = (log?.exposures ?? []).slice(-DAYS_SPEAKING).flatMap(({ sets }) => {
         const working = sets.filter((set) => set.working);
         return working.length > 1 ? [working[0]!.reps - working.at(-1)!.reps] : [];

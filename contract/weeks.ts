@@ -1,10 +1,12 @@
 /** A client's weeks: what was done of the plan, what is asked now, and what would be asked in the weeks ahead. */
 import {
+  absenceOn,
   addDays,
   addLoads,
   allBlocks,
   allWorkingSets,
   type ClientLimit,
+  dateOfDay,
   type Exposure,
   equipmentOn,
   exerciseOrThrow,
@@ -207,13 +209,16 @@ export function weeksModel(plan: PlanDocument, view: WeeksView): WeeksModel {
             plan.patches.some((patch) => patch.dayId === day.id && changes(patch, slot, week, plan));
           if (one) return plannedCell(one, slot, context, isChanged);
           const exposure = session ? exposures.get(`${session.id} ${slot.id}`) : undefined;
-          const date = session?.date ?? addDays(plan.startDate, 7 * week);
+          const date = session?.date ?? dateOfDay(plan, day, week);
           const at = { week, dayId: day.id, isChanged, lift: null, date };
           // A lift that came to the day later was not left out before.
           if (!exposure && session?.state === "done" && !((firstDone.get(slot.id) ?? Infinity) <= week)) return null;
           const isLeftOut = movedSession(plan, day.id, week)?.to === null;
           if (!exposure && isLeftOut)
             return { ...at, state: "leftOut", sets: allWorkingSets(slot).length, reps: [], topKg: null, share: null };
+          const away = absenceOn(plan, date);
+          if (!exposure && away && away.gymId === null)
+            return { ...at, state: "away", sets: allWorkingSets(slot).length, reps: [], topKg: null, share: null };
           if (!exposure)
             return { ...at, state: "missed", sets: allWorkingSets(slot).length, reps: [], topKg: null, share: null };
           const sets = exposure.sets.filter((set) => set.working);

@@ -254,8 +254,8 @@ function Lifts({
                       <span className="flex items-end gap-1 pt-8">
                         <Cloth cell={one.cell} isSlack={phase.kind === "deload"} />
                         <span className="narrow text-xs leading-tight text-woad">
-                          {one.cell.state === "missed" ? (
-                            <span className="text-quiet">not done</span>
+                          {one.cell.state !== "done" ? (
+                            <span className="text-quiet">{one.cell.state === "away" ? "away" : "not done"}</span>
                           ) : (
                             <>
                               {repsWords(one.cell)}
@@ -446,7 +446,7 @@ function Step({ step, view }: { step: NextStep; view: WeeksView }) {
     case "underBand":
       return (
         <li className="border-l-4 border-weld pl-3">
-          <p className="font-semibold">The {step.muscle} have room</p>
+          <p className="font-semibold">More sets for the {step.muscle}</p>
           <p>
             {decimal(step.sets, 1)} hard sets a week, band {decimal(step.low)} to {decimal(step.high)}, and they come
             first.

@@ -434,7 +434,7 @@ export const DEMO_CLIENTS: readonly DemoClient[] = [
     rounding: "neverHarder",
     familyKg: whole(0.52, { press: 46 }),
     weeklyGainPercent: 1.8,
-    adherence: 0.62,
+    adherence: 0.58,
     curveShape: 1.0,
     recovery: 1.1,
     plan: {
