@@ -6,6 +6,7 @@ import {
   type ProjectedSession,
   plannedLifts,
   progressSentence,
+  sessionDay,
 } from "../core";
 import { catalogueIn } from "./catalogue";
 import { projectContextOf, repsWords, type WeekCell, type WeeksModel, type WeeksView, weeksModel } from "./weeks";
@@ -60,7 +61,7 @@ export function carriedWeek(view: WeeksView): CarriedWeek | null {
     .filter((one) => one.week === week)
     .map((session) => ({
       dayId: session.dayId,
-      name: plan.days.find(({ id }) => id === session.dayId)!.name,
+      name: sessionDay(plan, session.dayId, session.week)!.name,
       date: session.date,
       lifts: carriedLifts(session, model, view),
     }));

@@ -39,7 +39,11 @@ const view = weeksViewOf(plan, {
 });
 
 describe("plans side by side", () => {
-  const other = asPlan("More", { phases, days: planOf("2026-11-16", [["mon", 0, MORE]]).days }, "2026-11-16");
+  const other = asPlan(
+    "More",
+    { phases, inTurn: null, days: planOf("2026-11-16", [["mon", 0, MORE]]).days },
+    "2026-11-16",
+  );
   const own = planFigures(plan, view, true);
   const theirs = planFigures(other, view, false);
 

@@ -6,6 +6,7 @@ import {
   PLAN_VERSION,
   type PlanDocument,
   type PlanTemplate,
+  scheduledDays,
 } from "../core";
 import { askedWords } from "./carry-on";
 import { catalogueIn } from "./catalogue";
@@ -24,7 +25,7 @@ export interface PlanFigures {
 }
 
 /** A plan that is not one yet, from a Monday on. */
-export const asPlan = (name: string, { phases, days }: PlanTemplate, startDate: string): PlanDocument => ({
+export const asPlan = (name: string, { phases, days, inTurn }: PlanTemplate, startDate: string): PlanDocument => ({
   version: PLAN_VERSION,
   name,
   startDate,
@@ -35,6 +36,7 @@ export const asPlan = (name: string, { phases, days }: PlanTemplate, startDate: 
   goals: [],
   moved: [],
   missed: "move",
+  inTurn,
 });
 
 const BUILDING: ReadonlySet<string> = new Set(["build", "heavier", "hold"]);
@@ -69,7 +71,7 @@ export function planFigures(document: PlanDocument, view: WeeksView, isKept: boo
   const total = (figure: (column: (typeof counted)[number]) => number) =>
     counted.reduce((sum, column) => sum + figure(column), 0) / weeks;
   return {
-    days: document.days.length,
+    days: scheduledDays(document).length,
     weeks: ahead.length,
     minutes: total(({ minutes }) => minutes),
     volumeLoadKg: total(({ volumeLoadKg }) => volumeLoadKg),

@@ -1,6 +1,7 @@
 /** Each lift of a plan across the weeks that have gone by: its load, e1RM and trend, and what was kept of what was asked. */
 import {
   allBlocks,
+  dayOfSlot,
   type Exposure,
   liftRecord,
   mean,
@@ -55,14 +56,10 @@ const reservesOff = ({ sets }: Exposure): number[] =>
 
 const meanOf = (figures: readonly number[]): number | null => (figures.length > 0 ? mean(figures) : null);
 
-function restOf(
-  { dayId, slot }: WeekRow,
-  log: LiftLog | undefined,
-  plan: PlanDocument,
-): LiftAcrossWeeks["restSeconds"] {
+function restOf({ slot }: WeekRow, log: LiftLog | undefined, plan: PlanDocument): LiftAcrossWeeks["restSeconds"] {
   const kept = (log?.exposures ?? []).slice(-DAYS_SPEAKING).flatMap(restsIn);
   if (kept.length === 0) return null;
-  const day = plan.days.find(({ id }) => id === dayId);
+  const day = dayOfSlot(plan, slot.id);
   const rest = day && allBlocks(day.base).find(({ slots }) => slots.some(({ id }) => id === slot.id))?.restAfterRound;
   return { kept: Math.round(mean(kept)), asked: rest?.kind === "each" ? restSecondsForTime(rest.rest) : null };
 }

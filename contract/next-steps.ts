@@ -4,6 +4,7 @@ import {
   allBlocks,
   appended,
   type DeloadSigns,
+  dayOfSlot,
   daysBetween,
   deloadSigns,
   exerciseOrThrow,
@@ -13,10 +14,12 @@ import {
   mondayOf,
   type PatchSpan,
   type PlanEdit,
+  patchDayId,
   phaseOfWeek,
   putPhase,
   REGIONS,
   type RegionId,
+  scheduledDays,
   sessionOfWeek,
   setsMore,
   type TrainingAge,
@@ -138,14 +141,20 @@ export function nextSteps(
   if (lately.length >= 4 && kept / lately.length < ADHERENCE) {
     // Of the days the one that is kept least goes.
     const keptOf = (dayId: string) => lately.filter((one) => one.dayId === dayId && one.state === "done").length;
-    const [least] = [...plan.days].sort((a, b) => keptOf(a.id) - keptOf(b.id));
-    const isOne = plan.days.length > 1 && least;
+    const days = scheduledDays(plan);
+    const [least] = [...days].sort((a, b) => keptOf(a.id) - keptOf(b.id));
+    const isOne = days.length > 1 && least;
     steps.push({
       kind: "fewSessions",
       done: kept,
       planned: lately.length,
-      edits: isOne ? [{ kind: "remove", list: "days", id: least.id }] : [],
-      leaves: plan.days.filter(({ id }) => id !== least?.id).map(({ name }) => name),
+      // Where sessions go in turn the session stays, and has a day fewer to stand on.
+      edits: !isOne
+        ? []
+        : plan.inTurn === null
+          ? [{ kind: "remove", list: "days", id: least.id }]
+          : [{ kind: "set", list: "days", id: least.id, field: "placed", value: { kind: "inTurn" } }],
+      leaves: days.filter(({ id }) => id !== least?.id).map(({ name }) => name),
     });
   }
   for (const lift of lifts)
@@ -206,7 +215,13 @@ function stalledEdits(
   const plan = view.plan!.document;
   if (way === "otherRule") {
     const value = { kind: "reserveSteered", mostPercent: 5 } as const;
-    return [{ kind: "editDay", dayId, edits: [{ kind: "setSlot", slotId: slot.id, field: "rule", value }] }];
+    return [
+      {
+        kind: "editDay",
+        dayId: dayOfSlot(plan, slot.id)?.id ?? dayId,
+        edits: [{ kind: "setSlot", slotId: slot.id, field: "rule", value }],
+      },
+    ];
   }
   const document = sessionOfWeek(plan, dayId, week)?.document;
   const block = document && allBlocks(document).find(({ slots }) => slots.some(({ id }) => id === slot.id));
@@ -230,6 +245,6 @@ function stalledEdits(
         });
   const span: PatchSpan = way === "aSetMore" ? { kind: "fromWeek", week } : { kind: "onlyWeek", week };
   if (edits.length === 0) return [];
-  const item = { id: makeId(), dayId, edits, span, note: "" };
+  const item = { id: makeId(), dayId: patchDayId(plan, dayId, week, span), edits, span, note: "" };
   return appended(plan, "patches", [item]);
 }

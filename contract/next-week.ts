@@ -4,6 +4,7 @@ import {
   appended,
   applyEdits,
   cutLoads,
+  dateOfDay,
   type Edit,
   exerciseOrThrow,
   isBodyweight,
@@ -11,6 +12,7 @@ import {
   oneSetFewer,
   type PlanEdit,
   type SessionDocument,
+  sessionDay,
   sessionOfWeek,
   writeLift,
 } from "../core";
@@ -38,10 +40,14 @@ export interface NextWeek {
 /** The next open session of a day after a week; null where there is none, or the client is away. */
 export function nextWeekOf(view: WeeksView, at: { readonly dayId: string; readonly week: number }): NextWeek | null {
   const plan = view.plan?.document;
-  const day = plan?.days.find(({ id }) => id === at.dayId);
+  const day = plan && sessionDay(plan, at.dayId, at.week);
   if (!plan || !day) return null;
   const model = weeksModel(plan, view);
-  const session = model.sessions.find(({ dayId, week, isAway }) => dayId === at.dayId && week > at.week && !isAway);
+  // Where sessions go in turn, its next turn may be in the same week, on another day.
+  const date = dateOfDay(plan, plan.days.find(({ id }) => id === at.dayId)!, at.week);
+  const session = model.sessions.find(
+    (one) => !one.isAway && one.date > date && sessionDay(plan, one.dayId, one.week) === day,
+  );
   if (!session) return null;
   const lifts = carriedLifts(session, model, view).map((lift) => ({
     ...lift,
@@ -50,14 +56,16 @@ export function nextWeekOf(view: WeeksView, at: { readonly dayId: string; readon
     ),
   }));
   return {
-    dayId: at.dayId,
+    dayId: session.dayId,
     week: session.week,
     date: session.date,
     name: day.name,
     lifts,
     moved: lifts.filter(isMoved).length,
     need: lifts.filter(({ needs }) => needs !== null).length,
-    isSent: view.sessions.some(({ dayId, week, wasSent }) => dayId === at.dayId && week === session.week && wasSent),
+    isSent: view.sessions.some(
+      ({ dayId, week, wasSent }) => dayId === session.dayId && week === session.week && wasSent,
+    ),
   };
 }
 

@@ -24,6 +24,7 @@ const PLAN: PlanDocument = {
   startDate: "2026-09-28",
   moved: [],
   missed: "move",
+  inTurn: null,
   phases: [phase("p", 4), phase("q", 2)],
   days: [day("a", 0), day("b", 3)],
   patches: [
@@ -90,6 +91,14 @@ describe("a plan at the edge", () => {
     expect(messages(PLAN)).toEqual([]);
     expect(messages({ ...PLAN, days: [day("a", 0)] })).toEqual(["The day of this change is not in the plan."]);
     expect(messages({ ...PLAN, phases: [phase("p", 4)] })).toEqual(["The phase of this change is not in the plan."]);
+    const free = PLAN.days.map((one) => ({ ...one, placed: { kind: "inTurn" } as const }));
+    expect(messages({ ...PLAN, inTurn: PLAN.days.length + 1 })).toEqual([
+      "More sessions go in turn than the plan has.",
+    ]);
+    expect(messages({ ...PLAN, days: [free[0]!, ...PLAN.days.slice(1)] })).toEqual([
+      "A session without a weekday stands only where sessions go in turn.",
+    ]);
+    expect(messages({ ...PLAN, inTurn: 2, days: free })).toEqual(["Put one session on a weekday at the least."]);
     expect(messages({ ...PLAN, absences: [PLAN.absences[0]!, PLAN.absences[0]!] })).toEqual(["An id is used twice."]);
     const long = Array.from({ length: 3 }, (_, i) => phase(`p${i}`, PLAN_LIMITS.weeks / 2));
     expect(messages({ ...PLAN, phases: long, patches: [] })).toEqual([
@@ -103,6 +112,12 @@ describe("a plan at the edge", () => {
     delete old.finisher;
     const plan = upcastPlan({ ...PLAN, days: [{ ...ADAY, base: old }] }) as PlanDocument;
     expect(plan.days[0]!.base).toMatchObject({ version: ADAY!.base.version, capSeconds: 2700, finisher: null });
+    // Of before sessions went in turn: days in a rotation stood every other day.
+    const rotating = { ...PLAN, inTurn: undefined, days: [{ ...ADAY, placed: { kind: "rotation", place: 1 } }] };
+    expect(upcastPlan(json(rotating))).toMatchObject({
+      inTurn: null,
+      days: [{ placed: { kind: "weekday", weekday: 2 } }],
+    });
     expect(upcastPlan(null)).toBeNull();
     expect(upcastPlan({ days: "none" })).toEqual({ days: "none" });
   });
@@ -112,6 +127,7 @@ describe("changes of a plan at the edge", () => {
   const good: PlanEdit[] = [
     { kind: "setPlan", field: "name", value: "Winter" },
     { kind: "setPlan", field: "missed", value: "merge" },
+    { kind: "setPlan", field: "inTurn", value: 2 },
     { kind: "insert", list: "phases", item: phase("r", 1), after: "q" },
     { kind: "insert", list: "days", item: day("c", 5), after: null },
     {
@@ -123,7 +139,7 @@ describe("changes of a plan at the edge", () => {
     { kind: "remove", list: "goals", id: "g" },
     { kind: "move", list: "phases", id: "q", after: null },
     { kind: "set", list: "phases", id: "p", field: "weeks", value: 5 },
-    { kind: "set", list: "days", id: "a", field: "placed", value: { kind: "rotation", place: 1 } },
+    { kind: "set", list: "days", id: "a", field: "placed", value: { kind: "inTurn" } },
     { kind: "set", list: "patches", id: "x", field: "span", value: { kind: "fromWeek", week: 1 } },
     { kind: "editDay", dayId: "a", edits: [{ kind: "setSession", field: "title", value: "Push" }] },
   ];

@@ -48,7 +48,7 @@ const phaseFields = {
 } satisfies Fields<Omit<PlanPhase, "id">>;
 const dayFields = {
   name: words(80),
-  placed: kinds({ weekday: { weekday: whole(0, 6) }, rotation: { place: whole(0, PLAN_LIMITS.days - 1) } }),
+  placed: kinds({ weekday: { weekday: whole(0, 6) }, inTurn: {} }),
   timeOfDay: orNull(whole(0, 24 * 60 - 1)),
 } satisfies Fields<Omit<PlanDay, "id" | "base">>;
 const patchFields = {
@@ -83,7 +83,8 @@ const LISTS = {
   moved: { fields: movedFields, item: exact({ id, ...movedFields }) },
 } as const satisfies Record<PlanList, unknown>;
 
-const planFields = { name: words(120), startDate: isoDate(), missed: oneOf("move", "merge", "drop") };
+const inTurn = orNull(whole(2, PLAN_LIMITS.days));
+const planFields = { name: words(120), startDate: isoDate(), missed: oneOf("move", "merge", "drop"), inTurn };
 
 export const planSchema: Schema<PlanDocument> = exact({
   version: anyOfNumbers(PLAN_VERSION),
@@ -100,6 +101,7 @@ export const planSchema: Schema<PlanDocument> = exact({
 export const planStart = {
   phases: listOf(LISTS.phases.item, PLAN_LIMITS.phases, 1),
   days: listOf(LISTS.days.item, PLAN_LIMITS.days),
+  inTurn,
 };
 
 const none = oneOf("a known change") as Schema<unknown>;
@@ -143,7 +145,13 @@ export function upcastPlan(stored: unknown): unknown {
   const { patches, goals } = presentIds({ patches: plan.patches, goals: plan.goals });
   // Plans from before sessions could be moved have none that were.
   const moved = plan.moved ?? [];
-  return { ...plan, patches, goals, moved, days: plan.days.map((day) => ({ ...day, base: upcastDocument(day.base) })) };
+  // Days in a rotation stood every other day, the first on Monday.
+  const placed = ({ placed: as }: PlanDay): PlanDay["placed"] => {
+    const before = as as PlanDay["placed"] | { readonly kind: "rotation"; readonly place: number };
+    return before.kind === "rotation" ? { kind: "weekday", weekday: Math.min(6, 2 * before.place) } : before;
+  };
+  const days = plan.days.map((day) => ({ ...day, placed: placed(day), base: upcastDocument(day.base) }));
+  return { ...plan, patches, goals, moved, inTurn: plan.inTurn ?? null, days };
 }
 
 export function planProblems(plan: PlanDocument): { field: string; message: string }[] {
@@ -159,6 +167,12 @@ export function planProblems(plan: PlanDocument): { field: string; message: stri
     if (patch.span.kind === "phase" && !phases.has(patch.span.phaseId))
       problems.push({ field: `patches.${index}`, message: "The phase of this change is not in the plan." });
   });
+  if (plan.inTurn !== null && plan.inTurn > plan.days.length)
+    problems.push({ field: "inTurn", message: "More sessions go in turn than the plan has." });
+  if (plan.inTurn === null && plan.days.some(({ placed }) => placed.kind === "inTurn"))
+    problems.push({ field: "days", message: "A session without a weekday stands only where sessions go in turn." });
+  if (plan.days.length > 0 && plan.days.every(({ placed }) => placed.kind === "inTurn"))
+    problems.push({ field: "days", message: "Put one session on a weekday at the least." });
   plan.moved.forEach((one, index) => {
     if (!days.has(one.dayId))
       problems.push({ field: `moved.${index}`, message: "The day of this session is not in the plan." });

@@ -38,6 +38,7 @@ const plan: PlanDocument = {
   goals: [],
   moved: [],
   missed: "move",
+  inTurn: null,
 };
 const [squat, bench] = BASE.blocks.map(({ slots }) => slots[0]!);
 

@@ -22,6 +22,7 @@ import {
   type PlanPhase,
   type ProjectContext,
   type ProjectedSession,
+  patchDayId,
   phaseOfWeek,
   plannedLifts,
   planWeeks,
@@ -31,6 +32,9 @@ import {
   type SessionSummary,
   type Settings,
   type Slot,
+  scheduledDays,
+  sessionDay,
+  sessionDaysOf,
   sessionLoad,
   sessionVolume,
   type WeekLoad,
@@ -195,56 +199,63 @@ export function weeksModel(plan: PlanDocument, view: WeeksView): WeeksModel {
   for (const lift of view.lifts)
     for (const exposure of lift.exposures) exposures.set(`${exposure.sessionId} ${exposure.slotId}`, exposure);
   const firstDone = firstWeeks(view);
-  const days = plan.days.map((day) => ({
+  const days = scheduledDays(plan).map((day) => ({
     day,
-    rows: allBlocks(day.base).flatMap((block) =>
-      block.slots.map((slot): WeekRow => {
-        const cellAt = (week: number): WeekCell | null => {
-          const key = `${day.id} ${week}`;
-          const session = kept.get(key) ?? null;
-          const one = ahead.get(key);
-          const isChanged =
-            Boolean(session?.own) ||
-            movedSession(plan, day.id, week) !== null ||
-            plan.patches.some((patch) => patch.dayId === day.id && changes(patch, slot, week, plan));
-          if (one) return plannedCell(one, slot, context, isChanged);
-          const exposure = session ? exposures.get(`${session.id} ${slot.id}`) : undefined;
-          const date = session?.date ?? dateOfDay(plan, day, week);
-          const at = { week, dayId: day.id, isChanged, lift: null, date };
-          // A lift that came to the day later was not left out before.
-          if (!exposure && session?.state === "done" && !((firstDone.get(slot.id) ?? Infinity) <= week)) return null;
-          const isLeftOut = movedSession(plan, day.id, week)?.to === null;
-          if (!exposure && isLeftOut)
-            return { ...at, state: "leftOut", sets: allWorkingSets(slot).length, reps: [], topKg: null, share: null };
-          const away = absenceOn(plan, date);
-          if (!exposure && away && away.gymId === null)
-            return { ...at, state: "away", sets: allWorkingSets(slot).length, reps: [], topKg: null, share: null };
-          if (!exposure)
-            return { ...at, state: "missed", sets: allWorkingSets(slot).length, reps: [], topKg: null, share: null };
-          const sets = exposure.sets.filter((set) => set.working);
-          return {
-            ...at,
-            state: "done",
-            sets: sets.length,
-            reps: sets.map(({ reps, seconds }) => (seconds === null ? reps : null)),
-            topKg: sets.length > 0 ? Math.max(...sets.map(({ loadKg }) => loadKg)) : null,
-            share: null,
+    rows: sessionDaysOf(plan, day.id).flatMap((own) =>
+      allBlocks(own.base).flatMap(({ slots }) =>
+        slots.map((slot): WeekRow => {
+          const cellAt = (week: number): WeekCell | null => {
+            const key = `${day.id} ${week}`;
+            const session = kept.get(key) ?? null;
+            const one = ahead.get(key);
+            const isChanged =
+              Boolean(session?.own) ||
+              movedSession(plan, day.id, week) !== null ||
+              plan.patches.some(
+                (patch) =>
+                  patch.dayId === patchDayId(plan, day.id, week, patch.span) && changes(patch, slot, week, plan),
+              );
+            if (one) return plannedCell(one, slot, context, isChanged);
+            // Another session's turn.
+            if (sessionDay(plan, day.id, week) !== own) return null;
+            const exposure = session ? exposures.get(`${session.id} ${slot.id}`) : undefined;
+            const date = session?.date ?? dateOfDay(plan, day, week);
+            const at = { week, dayId: day.id, isChanged, lift: null, date };
+            // A lift that came to the day later was not left out before.
+            if (!exposure && session?.state === "done" && !((firstDone.get(slot.id) ?? Infinity) <= week)) return null;
+            const isLeftOut = movedSession(plan, day.id, week)?.to === null;
+            if (!exposure && isLeftOut)
+              return { ...at, state: "leftOut", sets: allWorkingSets(slot).length, reps: [], topKg: null, share: null };
+            const away = absenceOn(plan, date);
+            if (!exposure && away && away.gymId === null)
+              return { ...at, state: "away", sets: allWorkingSets(slot).length, reps: [], topKg: null, share: null };
+            if (!exposure)
+              return { ...at, state: "missed", sets: allWorkingSets(slot).length, reps: [], topKg: null, share: null };
+            const sets = exposure.sets.filter((set) => set.working);
+            return {
+              ...at,
+              state: "done",
+              sets: sets.length,
+              reps: sets.map(({ reps, seconds }) => (seconds === null ? reps : null)),
+              topKg: sets.length > 0 ? Math.max(...sets.map(({ loadKg }) => loadKg)) : null,
+              share: null,
+            };
           };
-        };
-        return {
-          key: `${day.id} ${slot.id}`,
-          dayId: day.id,
-          slot,
-          name: exerciseOrThrow(context.catalogue, slot.exerciseId).name,
-          cells: weeks.map(cellAt),
-        };
-      }),
+          return {
+            key: `${day.id} ${slot.id}`,
+            dayId: day.id,
+            slot,
+            name: exerciseOrThrow(context.catalogue, slot.exerciseId).name,
+            cells: weeks.map(cellAt),
+          };
+        }),
+      ),
     ),
   }));
   const thisMonday = mondayOf(view.today);
   const columns = weeks.map((week): WeekColumn => {
     const monday = addDays(mondayOf(plan.startDate), 7 * week);
-    const own = plan.days.map((day) => ({
+    const own = days.map(({ day }) => ({
       session: kept.get(`${day.id} ${week}`),
       one: ahead.get(`${day.id} ${week}`),
     }));
@@ -267,7 +278,7 @@ export function weeksModel(plan: PlanDocument, view: WeeksView): WeeksModel {
       volumeLoadKg: Math.round(volumeLoadKg),
       load: addDays(monday, 7) <= view.today ? loadOfWeek(monday, view) : null,
       done: own.filter(({ session }) => session?.state === "done").length,
-      planned: plan.days.length,
+      planned: own.length,
     };
   });
   const conflicts = sessions.flatMap(({ conflicts: found, week, dayId }) =>

@@ -41,7 +41,14 @@ describe.runIf(hasDatabase)("backup and restore", () => {
     await prepareDatabase();
     studio = await makeStudio("Cedar");
     const [{ sessionId, id: clientId }] = studio.clients;
-    const input = { clientId, name: "Autumn", startDate: "2026-11-23", phases: [phase("build", 6)], days: [] };
+    const input = {
+      clientId,
+      name: "Autumn",
+      startDate: "2026-11-23",
+      phases: [phase("build", 6)],
+      days: [],
+      inTurn: null,
+    };
     value(await ask(studio.coach, "plans.create", input, clock));
     value(await ask(studio.coach, "templates.keep", { sessionId, name: "Kept" }, clock));
     value(await ask(studio.coach, "sessions.send", { sessionId }, clock));

@@ -7,7 +7,16 @@ import { diffDocuments } from "../session/diff";
 import { allBlocks, type SessionDocument } from "../session/grammar";
 import { freshBlock } from "../session/operations";
 import { addDays, daysBetween } from "../units";
-import { absenceOn, dateOfDay, movedSession, type PlanDocument, planWeeks, sessionOfWeek } from "./plan";
+import {
+  absenceOn,
+  dateOfDay,
+  movedSession,
+  type PlanDocument,
+  planWeeks,
+  scheduledDays,
+  sessionDay,
+  sessionOfWeek,
+} from "./plan";
 import { appended, type PlanEdit } from "./plan-edits";
 import { comingDays } from "./project";
 import { shiftedBlock } from "./shift";
@@ -49,12 +58,13 @@ export interface MissedContext {
 export function missedSessions(plan: PlanDocument, context: MissedContext): MissedSession[] {
   const found: MissedSession[] = [];
   for (let week = 0; week < planWeeks(plan); week++)
-    for (const day of plan.days) {
+    for (const day of scheduledDays(plan)) {
       const date = dateOfDay(plan, day, week);
       const ago = daysBetween(date, context.today);
       if (ago < 1 || ago > MOST_DAYS_BACK || context.isDone(day.id, week)) continue;
       if (movedSession(plan, day.id, week)?.to === null || absenceOn(plan, date)) continue;
-      found.push({ dayId: day.id, name: day.name, week, date, proposals: proposalsFor(plan, day.id, week, context) });
+      const { name } = sessionDay(plan, day.id, week)!;
+      found.push({ dayId: day.id, name, week, date, proposals: proposalsFor(plan, day.id, week, context) });
     }
   return found.sort((a, b) => (a.date < b.date ? 1 : -1));
 }
@@ -79,7 +89,8 @@ function freeDate(plan: PlanDocument, dayId: string, week: number, context: Miss
   const again = week + 1 < planWeeks(plan) ? dateOfDay(plan, day, week + 1) : addDays(context.today, 7);
   const taken = new Set<string>();
   for (let one = 0; one < planWeeks(plan); one++)
-    for (const other of plan.days) if (other.id !== dayId || one !== week) taken.add(dateOfDay(plan, other, one));
+    for (const other of scheduledDays(plan))
+      if (other.id !== dayId || one !== week) taken.add(dateOfDay(plan, other, one));
   const free: string[] = [];
   for (let date = context.today; date < again; date = addDays(date, 1))
     if (!taken.has(date) && !absenceOn(plan, date)) free.push(date);

@@ -31,12 +31,12 @@ const editsOf = (found: PlannedEdits) => {
 
 describe("lifts of a plan", () => {
   it("one with a block of its own moves with it, one of a superset leaves its partner", () => {
-    const curl = { dayId: "a", slotId: slotOf("a", "dumbbell-curl"), toDayId: "b" };
+    const curl = { slotId: slotOf("a", "dumbbell-curl"), toDayId: "b" };
     expect(liftsOf(done(editsOf(moveLift(PLAN, curl, countingIds("m")))))).toEqual([
       [["bench-press", "barbell-row"]],
       [["back-squat"], ["dumbbell-curl"]],
     ]);
-    const row = { dayId: "a", slotId: slotOf("a", "barbell-row"), toDayId: "b" };
+    const row = { slotId: slotOf("a", "barbell-row"), toDayId: "b" };
     expect(liftsOf(done(editsOf(moveLift(PLAN, row, countingIds("m")))))).toEqual([
       [["bench-press"], ["dumbbell-curl"]],
       [["back-squat"], ["barbell-row"]],
@@ -44,14 +44,14 @@ describe("lifts of a plan", () => {
   });
 
   it("a lift that has gone, or that is there already, is no move", () => {
-    expect(moveLift(PLAN, { dayId: "a", slotId: "gone", toDayId: "b" }, countingIds("m")).ok).toBe(false);
-    const stays = { dayId: "a", slotId: slotOf("a", "dumbbell-curl"), toDayId: "a" };
+    expect(moveLift(PLAN, { slotId: "gone", toDayId: "b" }, countingIds("m")).ok).toBe(false);
+    const stays = { slotId: slotOf("a", "dumbbell-curl"), toDayId: "a" };
     expect(moveLift(PLAN, stays, countingIds("m")).ok).toBe(false);
-    expect(removeLift(PLAN, "b", "gone").ok).toBe(false);
+    expect(removeLift(PLAN, "gone").ok).toBe(false);
   });
 
   it("is taken out, or added as it is typed; what does not read is said", () => {
-    expect(liftsOf(done(editsOf(removeLift(PLAN, "a", slotOf("a", "bench-press")))))[0]).toEqual([
+    expect(liftsOf(done(editsOf(removeLift(PLAN, slotOf("a", "bench-press")))))[0]).toEqual([
       ["barbell-row"],
       ["dumbbell-curl"],
     ]);

@@ -5,7 +5,7 @@ import { allBlocks, type Block, type SessionDocument } from "../session/grammar"
 import { type MakeId, parseSession } from "../session/shorthand/parse";
 import { errorWords } from "../session/shorthand/scanner";
 import type { PhaseShift } from "./phase";
-import { type PlanDocument, type PlanPatch, sessionOfWeek } from "./plan";
+import { dayOfSlot, type PlanDocument, type PlanPatch, scheduledDays, sessionOfWeek } from "./plan";
 import { appended, type PlanEdit } from "./plan-edits";
 import { shifted } from "./shift";
 
@@ -18,29 +18,30 @@ const GONE: PlannedEdits = { ok: false, message: "This lift is not in the plan a
 /** A lift on another day: its whole block, or a block of its own where its partners stay. What was changed for single weeks stays behind. */
 export function moveLift(
   plan: PlanDocument,
-  { dayId, slotId, toDayId }: { readonly dayId: string; readonly slotId: string; readonly toDayId: string },
+  { slotId, toDayId }: { readonly slotId: string; readonly toDayId: string },
   makeId: MakeId,
 ): PlannedEdits {
-  const from = plan.days.find(({ id }) => id === dayId)?.base;
+  const { id: fromId, base: from } = dayOfSlot(plan, slotId) ?? { id: null, base: null };
   const to = plan.days.find(({ id }) => id === toDayId)?.base;
   const block = from && blockOf(from, slotId);
-  if (!from || !to || !block || dayId === toDayId) return GONE;
+  if (!from || !to || !block || fromId === toDayId) return GONE;
   const slot = block.slots.find(({ id }) => id === slotId)!;
   const moved: Block = block.slots.length === 1 ? block : { ...block, id: makeId(), slots: [slot] };
   const arrived: SessionDocument = { ...to, blocks: [...to.blocks, moved] };
   return {
     ok: true,
     edits: [
-      { kind: "editDay", dayId, edits: diffDocuments(from, without(from, slotId)) },
+      { kind: "editDay", dayId: fromId!, edits: diffDocuments(from, without(from, slotId)) },
       { kind: "editDay", dayId: toDayId, edits: diffDocuments(to, arrived) },
     ],
   };
 }
 
 /** A lift out of its day, for all weeks still to come. */
-export function removeLift(plan: PlanDocument, dayId: string, slotId: string): PlannedEdits {
-  const base = plan.days.find(({ id }) => id === dayId)?.base;
-  if (!base || !blockOf(base, slotId)) return GONE;
+export function removeLift(plan: PlanDocument, slotId: string): PlannedEdits {
+  const day = dayOfSlot(plan, slotId);
+  if (!day) return GONE;
+  const { id: dayId, base } = day;
   return { ok: true, edits: [{ kind: "editDay", dayId, edits: diffDocuments(base, without(base, slotId)) }] };
 }
 
@@ -66,7 +67,7 @@ export function addLifts(
 
 /** All sessions of one week shifted, as changes for that week alone. */
 export function shiftWeek(plan: PlanDocument, week: number, shift: PhaseShift, makeId: MakeId): PlanEdit[] {
-  const patches = plan.days.flatMap((day): PlanPatch[] => {
+  const patches = scheduledDays(plan).flatMap((day): PlanPatch[] => {
     const before = sessionOfWeek(plan, day.id, week)!.document;
     const edits = diffDocuments(before, shifted(before, shift));
     return edits.length === 0

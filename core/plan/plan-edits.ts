@@ -17,7 +17,7 @@ export type PlanList = keyof PlanLists;
 type FieldOf<T> = { [K in keyof T]-?: { readonly field: K; readonly value: T[K] } }[keyof T];
 
 export type PlanEdit =
-  | ({ readonly kind: "setPlan" } & FieldOf<Pick<PlanDocument, "name" | "startDate" | "missed">>)
+  | ({ readonly kind: "setPlan" } & FieldOf<Pick<PlanDocument, "name" | "startDate" | "missed" | "inTurn">>)
   | {
       [L in PlanList]:
         | { readonly kind: "insert"; readonly list: L; readonly item: PlanLists[L]; readonly after: After }

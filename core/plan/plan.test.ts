@@ -45,6 +45,7 @@ const PLAN: PlanDocument = {
   goals: [],
   moved: [],
   missed: "move",
+  inTurn: null,
 };
 
 describe("weeks and dates", () => {

@@ -5,7 +5,7 @@
  */
 import type { ExposurePurpose } from "../log";
 import { applyEdits, type Edit } from "../session/edits";
-import type { SessionDocument } from "../session/grammar";
+import { allBlocks, type SessionDocument } from "../session/grammar";
 import { addDays, daysBetween, mondayOf, type Weight } from "../units";
 import type { PlanPhase } from "./phase";
 import { shifted } from "./shift";
@@ -26,15 +26,15 @@ export interface PlanDocument {
   readonly moved: readonly MovedSession[];
   /** What becomes of a session that was missed; proposed, never silent. */
   readonly missed: "move" | "merge" | "drop";
+  /** So many sessions, the first of the list, go in turn over the weekdays (A-B-A, B-A-B); null: each day has its own. */
+  readonly inTurn: number | null;
 }
 
 export interface PlanDay {
   readonly id: string;
   readonly name: string;
-  /** A weekday (Monday 0), or a place in a rotation that goes on from session to session. */
-  readonly placed:
-    | { readonly kind: "weekday"; readonly weekday: number }
-    | { readonly kind: "rotation"; readonly place: number };
+  /** A weekday (Monday 0); or none of its own, where sessions go in turn. */
+  readonly placed: { readonly kind: "weekday"; readonly weekday: number } | { readonly kind: "inTurn" };
   /** Minutes after midnight; null: any time. */
   readonly timeOfDay: number | null;
   readonly base: SessionDocument;
@@ -116,12 +116,47 @@ export const movedSession = (
   week: number,
 ): MovedSession | null => moved.findLast((one) => one.dayId === dayId && one.week === week) ?? null;
 
-/** The date of a day in a week, or where its session was moved; a day in a rotation takes its turn among the week's days. */
+/** The days on which something is trained each week, as they are listed. */
+export const scheduledDays = ({ days }: Pick<PlanDocument, "days">): PlanDay[] =>
+  days.filter(({ placed }) => placed.kind === "weekday");
+
+const weekdayOf = ({ placed }: PlanDay): number => (placed.kind === "weekday" ? placed.weekday : 0);
+
+/**
+ * The day whose session stands on a day in a week: its own, or where sessions go in turn the one whose turn it is. Sessions go on
+ * in turn from week to week, whatever was missed.
+ */
+export function sessionDay(plan: Pick<PlanDocument, "days" | "inTurn">, dayId: string, week: number): PlanDay | null {
+  const day = plan.days.find(({ id }) => id === dayId) ?? null;
+  if (!day || plan.inTurn === null || day.placed.kind === "inTurn") return day;
+  const places = scheduledDays(plan).sort((a, b) => weekdayOf(a) - weekdayOf(b));
+  return plan.days[(week * places.length + places.indexOf(day)) % plan.inTurn] ?? day;
+}
+
+/** The days whose sessions come to stand on a day. */
+export const sessionDaysOf = (plan: Pick<PlanDocument, "days" | "inTurn" | "phases">, dayId: string): PlanDay[] => [
+  ...new Set(
+    Array.from({ length: planWeeks(plan) }, (_, week) => sessionDay(plan, dayId, week)).filter((day) => day !== null),
+  ),
+];
+
+/** The day in whose session a lift is. */
+export const dayOfSlot = (plan: Pick<PlanDocument, "days">, slotId: string): PlanDay | null =>
+  plan.days.find(({ base }) => allBlocks(base).some(({ slots }) => slots.some(({ id }) => id === slotId))) ?? null;
+
+/** The day that a change belongs to: a week's alone to the day itself, a lasting one to that whose session it is. */
+export const patchDayId = (
+  plan: Pick<PlanDocument, "days" | "inTurn">,
+  dayId: string,
+  week: number,
+  span: PatchSpan,
+): string => (span.kind === "onlyWeek" ? dayId : (sessionDay(plan, dayId, week)?.id ?? dayId));
+
+/** The date of a day in a week, or where its session was moved. */
 export function dateOfDay(plan: Pick<PlanDocument, "startDate" | "moved">, day: PlanDay, week: number): string {
   const moved = movedSession(plan, day.id, week)?.to;
   if (moved) return moved;
-  const offset = day.placed.kind === "weekday" ? day.placed.weekday : Math.min(6, day.placed.place * 2);
-  return addDays(mondayOf(plan.startDate), week * 7 + offset);
+  return addDays(mondayOf(plan.startDate), week * 7 + weekdayOf(day));
 }
 
 /** What a week's sessions are for, as their record will say it. */
@@ -154,10 +189,12 @@ export interface PlannedSession {
  */
 export function sessionOfWeek(plan: PlanDocument, dayId: string, week: number): PlannedSession | null {
   const day = plan.days.find((one) => one.id === dayId);
-  if (!day) return null;
+  const own = sessionDay(plan, dayId, week);
+  if (!day || !own) return null;
   const phase = phaseOfWeek(plan, week);
   const conflicts: { patchId: string; message: string }[] = [];
-  const holding = plan.patches.filter((patch) => patch.dayId === dayId && holdsIn(plan, patch.span, week));
+  const isOfDay = ({ dayId: id, span }: PlanPatch) => id === (span.kind === "onlyWeek" ? dayId : own.id);
+  const holding = plan.patches.filter((patch) => isOfDay(patch) && holdsIn(plan, patch.span, week));
   const isOfBase = ({ span }: PlanPatch) =>
     span.kind === "fromWeek" && phaseOfWeek(plan, Math.max(0, span.week))?.id !== phase?.id;
   const patched = (before: SessionDocument, patches: readonly PlanPatch[]): SessionDocument => {
@@ -169,7 +206,7 @@ export function sessionOfWeek(plan: PlanDocument, dayId: string, week: number): 
     }
     return after;
   };
-  const base = patched(day.base, holding.filter(isOfBase));
+  const base = patched(own.base, holding.filter(isOfBase));
   const document = patched(
     phase ? inPhase(base, phase) : base,
     holding.filter((patch) => !isOfBase(patch)),

@@ -31,6 +31,7 @@ import {
   type PlanPatch,
   planWeeks,
   purposeOfWeek,
+  scheduledDays,
   sessionOfWeek,
 } from "./plan";
 
@@ -267,7 +268,7 @@ export function comingDays(
 ): ComingDay[] {
   const days: ComingDay[] = [];
   for (let week = 0; week < planWeeks(plan); week++)
-    for (const day of plan.days) {
+    for (const day of scheduledDays(plan)) {
       const date = dateOfDay(plan, day, week);
       const isLeftOut = movedSession(plan, day.id, week)?.to === null;
       if (date >= today && !isLeftOut && !isClosed(day.id, week)) days.push({ dayId: day.id, week, date });
@@ -400,7 +401,7 @@ export function hangsOn(
   const asked = (sessions: readonly ProjectedSession[]) =>
     plannedLifts(sessions[here]!, context).find(({ slot }) => slot.lineage === at.lineage)?.sets ?? [];
   const missed = projectPlan(plan, context, [{ dayId, week, lineage: at.lineage, outcome: "missed" }]);
-  const days = plan.days.map((day) => ({ dayId: day.id, week, lineage: null, outcome: "away" as const }));
+  const days = scheduledDays(plan).map((day) => ({ dayId: day.id, week, lineage: null, outcome: "away" as const }));
   return {
     before: { dayId, week, date },
     made: asked(plain),

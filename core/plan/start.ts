@@ -31,16 +31,19 @@ export const startingPhases = (makeId: MakeId): PlanPhase[] => [
 export interface PlanTemplate {
   readonly phases: readonly PlanPhase[];
   readonly days: readonly PlanDay[];
+  readonly inTurn: number | null;
 }
 
 /** A plan as others start from it: in no gym. */
-export const templateOf = ({ phases, days }: PlanTemplate): PlanTemplate => ({
+export const templateOf = ({ phases, days, inTurn }: PlanTemplate): PlanTemplate => ({
   phases,
+  inTurn,
   days: days.map((day) => ({ ...day, base: { ...day.base, gymId: null } })),
 });
 
 /** A template for a client: ids of its own, loads left to their record. */
-export const templateForClient = ({ phases, days }: PlanTemplate, makeId: MakeId): PlanTemplate => ({
+export const templateForClient = ({ phases, days, inTurn }: PlanTemplate, makeId: MakeId): PlanTemplate => ({
+  inTurn,
   phases: phases.map((phase) => ({ ...phase, id: makeId() })),
   days: days.map((day) => dayForClient(day, makeId)),
 });

@@ -39,6 +39,7 @@ export const planOf = (
   goals: [],
   moved: [],
   missed: "move",
+  inTurn: null,
   ...more,
 });
 

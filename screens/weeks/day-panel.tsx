@@ -33,6 +33,7 @@ export function DayPanel({ weeks, view, dayId }: { weeks: Weeks; view: WeeksView
     setError(change(added.edits));
     setTyped("");
   };
+  const isContent = plan.inTurn === null || plan.days.indexOf(day) < plan.inTurn;
   const wasDone = view.sessions.some((one) => one.dayId === dayId && one.state !== "draft");
   return (
     <div className="flex flex-col gap-3">
@@ -52,9 +53,22 @@ export function DayPanel({ weeks, view, dayId }: { weeks: Weeks; view: WeeksView
       <SelectField
         label="On"
         value={day.placed.kind === "weekday" ? day.placed.weekday : ""}
-        onChange={(event) => set([onWeekday(dayId, Number(event.target.value))])}
+        hint={
+          plan.inTurn === null
+            ? undefined
+            : isContent
+              ? "Its session takes its turn."
+              : "What stands here is whose turn it is."
+        }
+        onChange={({ target: { value } }) =>
+          set([
+            value === ""
+              ? { kind: "set", list: "days", id: dayId, field: "placed", value: { kind: "inTurn" } }
+              : onWeekday(dayId, Number(value)),
+          ])
+        }
       >
-        {day.placed.kind === "rotation" ? <option value="">in turn</option> : null}
+        {plan.inTurn !== null && isContent ? <option value="">no weekday of its own</option> : null}
         {WEEKDAYS.map((name, weekday) => (
           <option key={name} value={weekday}>
             {name}
@@ -74,7 +88,7 @@ export function DayPanel({ weeks, view, dayId }: { weeks: Weeks; view: WeeksView
         }}
       />
       {refused ? <p role="alert">{refused}</p> : null}
-      <section aria-label="Lifts" className="border-t border-thread pt-3">
+      <section aria-label="Lifts" hidden={!isContent} className="border-t border-thread pt-3">
         <h3 className="font-semibold">Lifts</h3>
         <ul>
           {allBlocks(day.base).flatMap(({ slots }) =>

@@ -80,7 +80,7 @@ export function WeeksGrid({ weeks, view }: { weeks: Weeks; view: WeeksView }) {
     const dragged = active.data.current as Dragged | undefined;
     const target = over?.data.current as Target | undefined;
     if (dragged?.kind === "lift" && target?.kind === "day" && target.dayId !== dragged.dayId)
-      weeks.say(weeks.moveLiftTo(dragged.dayId, dragged.slotId, target.dayId));
+      weeks.say(weeks.moveLiftTo(dragged.slotId, target.dayId));
     if (dragged?.kind === "day" && target?.kind === "weekday")
       weeks.say(weeks.change([onWeekday(dragged.dayId, target.weekday)]));
   };

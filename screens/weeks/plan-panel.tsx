@@ -1,7 +1,16 @@
 "use client";
 import { useState } from "react";
 import type { PlanView, WeeksView } from "@/contract";
-import { type Absence, appended, mondayOf, type PlanDocument, type PlanEdit } from "@/core";
+import {
+  type Absence,
+  appended,
+  EMPTY_DOCUMENT,
+  mondayOf,
+  PLAN_LIMITS,
+  type PlanDay,
+  type PlanDocument,
+  type PlanEdit,
+} from "@/core";
 import { ask, replySentence } from "@/device/api";
 import { newId } from "@/device/ids";
 import { Button } from "@/ui/button";
@@ -21,6 +30,20 @@ export function PlanPanel({ weeks, view }: { weeks: Weeks; view: WeeksView }) {
   const { plan, change } = weeks;
   const [error, setError] = useState<string | null>(null);
   const set = (edits: readonly PlanEdit[]) => setError(change(edits));
+  const addDay = () => {
+    const taken = new Set(plan.days.flatMap(({ placed }) => (placed.kind === "weekday" ? [placed.weekday] : [])));
+    const weekday = [0, 1, 2, 3, 4, 5, 6].find((one) => !taken.has(one)) ?? 0;
+    const item: PlanDay = {
+      id: newId(),
+      name: `Day ${plan.days.length + 1}`,
+      placed: { kind: "weekday", weekday },
+      timeOfDay: null,
+      base: { ...EMPTY_DOCUMENT, title: `Day ${plan.days.length + 1}` },
+    };
+    const refused = change(appended(plan, "days", [item]));
+    setError(refused);
+    if (!refused) weeks.select({ kind: "day", dayId: item.id });
+  };
   const hasBegun = view.sessions.some(({ state }) => state !== "draft");
   return (
     <div className="flex flex-col gap-3">
@@ -63,7 +86,31 @@ export function PlanPanel({ weeks, view }: { weeks: Weeks; view: WeeksView }) {
           </option>
         ))}
       </SelectField>
+      <SelectField
+        label="Sessions stand"
+        hint="In turn: A-B-A, then B-A-B."
+        value={plan.inTurn ?? ""}
+        onChange={({ target: { value } }) =>
+          set([{ kind: "setPlan", field: "inTurn", value: value === "" ? null : Number(value) }])
+        }
+      >
+        <option value="">each on its own day</option>
+        {plan.days.slice(1).map((day, index) => (
+          <option key={day.id} value={index + 2}>
+            the first {index + 2} in turn:{" "}
+            {plan.days
+              .slice(0, index + 2)
+              .map(({ name }) => name || "unnamed")
+              .join(", ")}
+          </option>
+        ))}
+      </SelectField>
       {error ? <p role="alert">{error}</p> : null}
+      <div>
+        <Button disabled={plan.days.length >= PLAN_LIMITS.days} onClick={addDay}>
+          A day more
+        </Button>
+      </div>
       <Absences weeks={weeks} view={view} />
       <KeepAsTemplate key={plan.name} weeks={weeks} view={view} />
       <OtherPlans view={view} />

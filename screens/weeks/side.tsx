@@ -4,6 +4,7 @@ import { catalogueIn, repsWords, type WeekCell, type WeeksView } from "@/contrac
 import {
   allBlocks,
   appended,
+  dayOfSlot,
   decimal,
   type Exercise,
   exerciseOrThrow,
@@ -129,15 +130,17 @@ function CellPanel({ weeks, view, at }: { weeks: Weeks; view: WeeksView; at: Cel
 function LiftPlace({ weeks, at }: { weeks: Weeks; at: CellAt }) {
   const { plan, change, moveLiftTo, select } = weeks;
   const [error, setError] = useState<string | null>(null);
-  const others = plan.days.filter(({ id }) => id !== at.dayId);
+  const own = dayOfSlot(plan, at.slotId);
+  if (!own) return null;
+  const others = plan.days.filter(({ id }) => id !== own.id);
   return (
     <div className="flex flex-col gap-2">
       {others.length > 0 ? (
         <SelectField
           label="Its day"
           error={error}
-          value={at.dayId}
-          onChange={(event) => setError(moveLiftTo(at.dayId, at.slotId, event.target.value))}
+          value={own.id}
+          onChange={(event) => setError(moveLiftTo(at.slotId, event.target.value))}
         >
           {plan.days.map((day) => (
             <option key={day.id} value={day.id}>
@@ -150,7 +153,7 @@ function LiftPlace({ weeks, at }: { weeks: Weeks; at: CellAt }) {
       <div>
         <Button
           onClick={() => {
-            const removed = removeLift(plan, at.dayId, at.slotId);
+            const removed = removeLift(plan, at.slotId);
             const refused = removed.ok ? change(removed.edits) : removed.message;
             setError(refused);
             if (!refused) select({ kind: "day", dayId: at.dayId });
@@ -280,9 +283,7 @@ function CellForm({ weeks, view, at }: { weeks: Weeks; view: WeeksView; at: Cell
       onSubmit={(event) => {
         event.preventDefault();
         setError(
-          span === "everyWeek"
-            ? weeks.writeEveryWeek(at.dayId, at.slotId, typed)
-            : weeks.writeCell(at, typed, spans[span]),
+          span === "everyWeek" ? weeks.writeEveryWeek(at.slotId, typed) : weeks.writeCell(at, typed, spans[span]),
         );
       }}
     >
@@ -382,18 +383,19 @@ function RuleForm({
   phaseId: string;
 }) {
   const [forPhase, setForPhase] = useState(false);
+  const ownId = dayOfSlot(weeks.plan, slot.id)?.id ?? at.dayId;
   const [error, setError] = useState<string | null>(null);
   const set = (next: ProgressionRule) => {
     const edits = [{ kind: "setSlot", slotId: slot.id, field: "rule", value: next }] as const;
     const item = {
       id: newId(),
-      dayId: at.dayId,
+      dayId: ownId,
       edits,
       span: { kind: "phase", phaseId },
       note: "",
     } as const;
     setError(
-      weeks.change(forPhase ? appended(weeks.plan, "patches", [item]) : [{ kind: "editDay", dayId: at.dayId, edits }]),
+      weeks.change(forPhase ? appended(weeks.plan, "patches", [item]) : [{ kind: "editDay", dayId: ownId, edits }]),
     );
   };
   return (

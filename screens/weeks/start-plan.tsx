@@ -280,7 +280,7 @@ function AsText({ view, starting }: { view: WeeksView; starting: Starting }) {
     const read = readPlanText(text, catalogueIn(view.exercises), newId);
     if (!read.ok) return setProblems(read.problems.map(({ line, message }) => `Line ${line}: ${message}`));
     setProblems([]);
-    return starting.take({ name: name.trim(), phases: startingPhases(newId), days: read.days });
+    return starting.take({ name: name.trim(), phases: startingPhases(newId), days: read.days, inTurn: null });
   };
   return (
     <form
@@ -317,6 +317,7 @@ function AsText({ view, starting }: { view: WeeksView; starting: Starting }) {
 
 const templateOfSplit = ({ days }: SplitProposal): PlanTemplate => ({
   phases: startingPhases(newId),
+  inTurn: null,
   days: days.map((day) => ({
     id: newId(),
     name: day.name,

@@ -6,11 +6,13 @@ import {
   appended,
   applyPlanEdits,
   comingDays,
+  dayOfSlot,
   type Muscle,
   moveLift,
   type PatchSpan,
   type PlanDocument,
   type PlanEdit,
+  patchDayId,
   sessionOfWeek,
   writeLift,
 } from "@/core";
@@ -124,7 +126,8 @@ export function useWeeks(view: WeeksView & { readonly plan: NonNullable<WeeksVie
       const written = writeLift(session.document, at.slotId, typed, catalogueIn(view.exercises), newId);
       if (!written.ok) return written.message;
       if (written.edits.length === 0) return "That is what it says already.";
-      const item = { id: newId(), dayId: at.dayId, edits: written.edits, span, note: "" };
+      const dayId = patchDayId(plan, at.dayId, at.week, span);
+      const item = { id: newId(), dayId, edits: written.edits, span, note: "" };
       return change(appended(plan, "patches", [item]));
     },
     [plan, change, view.exercises],
@@ -132,20 +135,20 @@ export function useWeeks(view: WeeksView & { readonly plan: NonNullable<WeeksVie
 
   /** What is typed for a lift of every week becomes its day's own. */
   const writeEveryWeek = useCallback(
-    (dayId: string, slotId: string, typed: string): string | null => {
-      const day = plan.days.find(({ id }) => id === dayId);
-      if (!day) return "That day is not in the plan any more.";
+    (slotId: string, typed: string): string | null => {
+      const day = dayOfSlot(plan, slotId);
+      if (!day) return "That lift is not in the plan any more.";
       const written = writeLift(day.base, slotId, typed, catalogueIn(view.exercises), newId);
       if (!written.ok) return written.message;
       if (written.edits.length === 0) return "That is what it says already.";
-      return change([{ kind: "editDay", dayId, edits: written.edits }]);
+      return change([{ kind: "editDay", dayId: day.id, edits: written.edits }]);
     },
     [plan, change, view.exercises],
   );
 
   const moveLiftTo = useCallback(
-    (dayId: string, slotId: string, toDayId: string): string | null => {
-      const moved = moveLift(plan, { dayId, slotId, toDayId }, newId);
+    (slotId: string, toDayId: string): string | null => {
+      const moved = moveLift(plan, { slotId, toDayId }, newId);
       if (!moved.ok) return moved.message;
       const refused = change(moved.edits);
       if (!refused) setSelection({ kind: "day", dayId: toDayId });

@@ -209,6 +209,7 @@ function planOf(client: DemoClient, gyms: DemoGyms, startDate: string): PlanDocu
     })),
     moved: [],
     missed: "move",
+    inTurn: null,
   };
 }
 

@@ -60,7 +60,14 @@ describe.runIf(hasDatabase)("plans", () => {
     await prepareDatabase();
     studio = await makeStudio("Larch");
     const clientId = studio.clients[0].id;
-    const input = { clientId, name: "Block", startDate: "2026-11-11", phases: [phase("build", 8)], days: [] };
+    const input = {
+      clientId,
+      name: "Block",
+      startDate: "2026-11-11",
+      phases: [phase("build", 8)],
+      days: [],
+      inTurn: null,
+    };
     planId = value(await ask(studio.coach, "plans.create", input, clock)).planId;
   });
 
@@ -262,7 +269,9 @@ describe.runIf(hasDatabase)("what a client gets", () => {
       timeOfDay: null,
       base: documentOf("A1 Barbell row 3x8 @60kg rir2"),
     };
-    const { planId } = value(await ask(studio.coach, "plans.create", { ...input, name: "Pulls", days: [day] }, clock));
+    const { planId } = value(
+      await ask(studio.coach, "plans.create", { ...input, name: "Pulls", days: [day], inTurn: null }, clock),
+    );
     const templateId = value(
       await ask(studio.coach, "planTemplates.keep", { planId, name: " Pulls " }, clock),
     ).templateId;

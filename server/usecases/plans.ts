@@ -12,9 +12,11 @@ import {
   type PlanDocument,
   type PlanEdit,
   type PlanPatch,
+  patchDayId,
   placeSpan,
   planWeeks,
   purposeOfWeek,
+  scheduledDays,
   sessionOfWeek,
   validateDocument,
   type WeekState,
@@ -46,7 +48,7 @@ async function viewPlan(tx: Transaction, row: db.PlanRow): Promise<PlanView> {
 export const createPlan = defineUseCase(
   "plans.create",
   ["coach"],
-  (scope, { clientId, name, startDate, phases, days }) =>
+  (scope, { clientId, name, startDate, phases, days, inTurn }) =>
     answerIn(scope, async (tx) => {
       if (!(await db.clientRow(tx, clientId))) return notFound;
       if (name.trim() === "") return refused("name", "Give the plan a name.");
@@ -62,6 +64,7 @@ export const createPlan = defineUseCase(
         goals: [],
         moved: [],
         missed: "move",
+        inTurn,
       };
       const problem = problemOf(document, await studioOf(tx));
       if (problem) return refused(problem.field, problem.message);
@@ -137,10 +140,12 @@ function placeEdits(
     }
     const { item } = edit;
     const stateOf = (week: number): WeekState => {
-      const row = sessions.find((one) => one.dayId === item.dayId && one.week === week);
-      if (row && row.state !== "draft") return "performed";
+      const rows = sessions.filter(
+        (one) => one.week === week && patchDayId(plan, one.dayId, week, item.span) === item.dayId,
+      );
+      if (rows.some(({ state }) => state !== "draft")) return "performed";
       if (week < thisWeek) return "past";
-      return row?.wasSent ? "sent" : "open";
+      return rows.some(({ wasSent }) => wasSent) ? "sent" : "open";
     };
     const where = placeSpan(plan, item.span, stateOf);
     if (!where)
@@ -208,7 +213,8 @@ export const keepFromSession = defineUseCase("plans.keepFromSession", ["coach"],
     if (!lasting) return conflict("The day of this session is not in the plan any more.");
     const edits = diffDocuments(lasting, { ...readStored(session.document, studio), gymId: lasting.gymId });
     if (edits.length === 0) return ok({ notes: [] });
-    const patch: PlanPatch = { id: newId(), dayId, edits, span: { kind: "fromWeek", week }, note: "" };
+    const span = { kind: "fromWeek", week } as const;
+    const patch: PlanPatch = { id: newId(), dayId: patchDayId(plan, dayId, week, span), edits, span, note: "" };
     const ofWeek = plan.patches.filter(
       ({ dayId: id, span }) => id === dayId && span.kind === "onlyWeek" && span.week === week,
     );
@@ -230,7 +236,7 @@ export const openPlanSession = defineUseCase("plans.openSession", ["coach"], (sc
     const row = await db.planRow(tx, planId, true);
     if (!row) return notFound;
     const plan = planOf(row);
-    const day = plan.days.find((one) => one.id === dayId);
+    const day = scheduledDays(plan).find((one) => one.id === dayId);
     if (!day || week >= planWeeks(plan)) return notFound;
     const known = await db.sessionOfPlan(tx, planId, dayId, week);
     if (known) return ok({ sessionId: known.id });

@@ -33,8 +33,8 @@ export const listPlanTemplates = defineUseCase("planTemplates.list", ["coach"], 
   answerIn(scope, async (tx) => {
     const { page, next } = paged(await db.templatePage(tx, "plan", after, PAGE + 1));
     const templates = page.map(({ id, name, document }) => {
-      const { phases, days } = upcastPlan(document) as PlanTemplate;
-      return { id, name, phases, days };
+      const { phases, days, inTurn } = upcastPlan(document) as PlanTemplate;
+      return { id, name, phases, days, inTurn };
     });
     return ok({ templates, next });
   }),

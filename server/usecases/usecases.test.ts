@@ -50,7 +50,14 @@ function inputFor<K extends ApiName>(name: K, { clientId, sessionId, gymId, plan
     "sessions.pair": { sessionId, withSessionId: newId() },
     "sent.show": { sessionId },
     "plans.show": { clientId },
-    "plans.create": { clientId, name: "Winter", startDate: "2026-11-30", phases: [phase("build", 8)], days: [] },
+    "plans.create": {
+      clientId,
+      name: "Winter",
+      startDate: "2026-11-30",
+      phases: [phase("build", 8)],
+      days: [],
+      inTurn: null,
+    },
     "plans.edit": { planId, revision: 0, edits: [] },
     "plans.openSession": { planId, dayId: "day", week: 0 },
     "plans.keepFromSession": { sessionId },
@@ -177,7 +184,14 @@ describe.runIf(hasDatabase)("what may be asked of the server", () => {
     b = await makeStudio("Birch");
     for (const studio of [a, b])
       for (const { id } of studio.clients) {
-        const input = { clientId: id, name: "Autumn", startDate: "2026-11-23", phases: [phase("build", 6)], days: [] };
+        const input = {
+          clientId: id,
+          name: "Autumn",
+          startDate: "2026-11-23",
+          phases: [phase("build", 6)],
+          days: [],
+          inTurn: null,
+        };
         plans.set(id, value(await ask(studio.coach, "plans.create", input, clock)).planId);
       }
   });

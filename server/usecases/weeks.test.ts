@@ -52,6 +52,7 @@ describe.runIf(hasDatabase)("the weeks of a client", () => {
       startDate: "2026-11-23",
       phases: [phase("build", 4)],
       days: [],
+      inTurn: null,
     };
     planId = value(await ask(studio.coach, "plans.create", input, clock)).planId;
     value(await edit([{ kind: "insert", list: "days", item: day, after: null }]));
