@@ -56,6 +56,43 @@ function view(document: PlanDocument): WeeksView {
   });
 }
 
+/** The plan with a lift at a share of its training max in every second week, so that about sixty sets hang on it. */
+function withMax(document: PlanDocument, exerciseId: string): PlanDocument {
+  const load = { kind: "percentOfMax", percent: 70 } as const;
+  const days = document.days.map((day, place) => ({
+    ...day,
+    base: {
+      ...day.base,
+      blocks: day.base.blocks.map((block) => ({
+        ...block,
+        slots: block.slots.map((slot) =>
+          slot.exerciseId === exerciseId && place === 0
+            ? {
+                ...slot,
+                sets: slot.sets.map(
+                  (set) => set && { ...set, segments: set.segments.map((segment) => ({ ...segment, load })) },
+                ),
+              }
+            : slot,
+        ),
+      })),
+    },
+  }));
+  return { ...document, days };
+}
+
+const countOfMax = (document: PlanDocument, of: WeeksView): number =>
+  projectPlan(document, projectContextOf(of)).reduce(
+    (sum, { resolved }) =>
+      sum + [...resolved.loads.values()].filter(({ reasons }) => reasons.some(({ kind }) => kind === "ofMax")).length,
+    0,
+  );
+
+const withTrainingMax = (of: WeeksView, lineage: string, kg: number): WeeksView => ({
+  ...of,
+  lifts: of.lifts.map((lift) => (lift.lineage === lineage ? { ...lift, trainingMaxKg: kg } : lift)),
+});
+
 const median = (work: () => unknown, times = 7): number => {
   work();
   const samples = Array.from({ length: times }, () => {
@@ -79,7 +116,7 @@ export function weeksBench(): void {
   const expanded = projected.map(({ resolved }) => expandSession(resolved.document, plain));
   const json = median(() => JSON.parse(JSON.stringify(expanded)));
   const slot = document.days[0]!.base.blocks[0]!.slots[0]!;
-  const withSets = (typed: string): PlanDocument => {
+  const withSets = (typed: string, once = false): PlanDocument => {
     const written = writeLift(
       sessionOfWeek(document, "d0", 3)!.document,
       slot.id,
@@ -92,18 +129,29 @@ export function weeksBench(): void {
       id: typed,
       dayId: "d0",
       edits: written.edits,
-      span: { kind: "fromWeek", week: 3 },
+      span: { kind: once ? "onlyWeek" : "fromWeek", week: 3 },
       note: "",
     } as const;
     const edited = applyPlanEdits(document, [{ kind: "insert", list: "patches", item, after: null }]);
     if (!edited.ok) throw new Error(edited.message);
     return edited.plan;
   };
-  const whole = median(() => weeksModel(document, { ...of }));
+  // Another client each time: nothing is known from before.
+  let other = 0;
+  const whole = median(() => weeksModel(document, { ...of, client: { ...of.client, id: `c${other++}` } }));
+  weeksModel(document, of);
   // Each change is another one: nothing of it is known from before.
   let next = 0;
   const changes = Array.from({ length: 8 }, (_, index) => withSets(`5x${3 + index} rir2`));
   const changed = median(() => weeksModel(changes[next++]!, of));
+  let one = 0;
+  const inOneWeek = Array.from({ length: 8 }, (_, index) => withSets(`4x5 @${90 + index}kg`, true));
+  const changedOnce = median(() => weeksModel(inOneWeek[one++]!, of));
+  const byMax = withMax(document, "back-squat");
+  weeksModel(byMax, of);
+  const sets = countOfMax(byMax, of);
+  let kg = 150;
+  const marked = median(() => weeksModel(byMax, withTrainingMax(of, "back-squat", kg++)));
   const began = performance.now();
   runSteps(whatIfSteps(document, context, assumptionsFor("intermediate"), { runs: 200 }));
   const whatIf = performance.now() - began;
@@ -115,6 +163,12 @@ export function weeksBench(): void {
   );
   console.log(
     `  after one cell was changed     ${changed.toFixed(0).padStart(5)} ms   ${(changed / json).toFixed(1)} × JSON`,
+  );
+  console.log(
+    `  after a set of one session     ${changedOnce.toFixed(0).padStart(5)} ms   ${(changedOnce / json).toFixed(2)} × JSON`,
+  );
+  console.log(
+    `  after a max (${sets} sets hang on)  ${marked.toFixed(0).padStart(5)} ms   ${(marked / json).toFixed(2)} × JSON`,
   );
   console.log(
     `  the rest of it run 200 times   ${whatIf.toFixed(0).padStart(5)} ms   ${(whatIf / whole).toFixed(0)} × every figure once`,

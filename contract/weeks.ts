@@ -6,12 +6,15 @@ import {
   allBlocks,
   allWorkingSets,
   type ClientLimit,
+  type CountContext,
+  carryMemory,
   dateOfDay,
   type Exposure,
   equipmentOn,
   exerciseOrThrow,
   expandSession,
   type GymEquipment,
+  type LiftHistory,
   type MuscleLoads,
   mondayOf,
   movedSession,
@@ -30,15 +33,19 @@ import {
   type SessionDocument,
   type SessionState,
   type SessionSummary,
+  type SessionVolume,
   type Settings,
   type Slot,
+  sameValue,
   scheduledDays,
   sessionDay,
   sessionDaysOf,
   sessionLoad,
   sessionVolume,
+  type Timeline,
   type WeekLoad,
   weekLoad,
+  withVolumeLoad,
 } from "../core";
 import { catalogueIn, type StudioExercises } from "./catalogue";
 import type { ClientName, KnownLift, LiftLog, SessionContext } from "./views";
@@ -79,31 +86,82 @@ export interface WeeksView {
   readonly known: readonly KnownLift[];
 }
 
-const contexts = new WeakMap<WeeksView, ProjectContext>();
+interface Read {
+  readonly view: WeeksView;
+  readonly context: ProjectContext;
+}
 
-/** What projecting the plan reads; one for a view, so that what was projected is known again. */
+const contexts = new WeakMap<WeeksView, Read>();
+let last: Read | null = null;
+
+/**
+ * What projecting the plan reads; one for a view, so that what was projected is known again. A view that was read anew shares
+ * with the one before it what says the same, so that a session that was logged, or a max that was marked, costs what hangs on it.
+ */
 export function projectContextOf(view: WeeksView): ProjectContext {
-  let context = contexts.get(view);
-  if (!context) {
-    context = contextOf(view);
-    contexts.set(view, context);
-  }
+  const known = contexts.get(view);
+  if (known) return known.context;
+  const before = last?.view.client.id === view.client.id ? last : null;
+  const shared = before ? sharing(view, before.view) : view;
+  const sameGyms = before && shared.gyms === before.view.gyms && shared.client.gymId === before.view.client.gymId;
+  const gymOf = sameGyms ? before.context.gymOf : gymsByDay(shared);
+  const context = contextOf(shared, gymOf, before);
+  if (before) carryMemory(before.context, context);
+  last = { view: shared, context };
+  contexts.set(view, last);
   return context;
 }
 
-function contextOf(view: WeeksView): ProjectContext {
-  const gymOf = gymsByDay(view);
+/** The view with the parts of another in the place of its own that say the same. */
+function sharing(view: WeeksView, before: WeeksView): WeeksView {
+  const same = <T>(now: T, then: T): T => (sameValue(now, then) ? then : now);
+  const logs = new Map(before.lifts.map((lift) => [lift.lineage, lift]));
+  return {
+    ...view,
+    settings: same(view.settings, before.settings),
+    exercises: same(view.exercises, before.exercises),
+    gyms: same(view.gyms, before.gyms),
+    known: same(view.known, before.known),
+    lifts: view.lifts.map((lift) => {
+      const then = logs.get(lift.lineage);
+      if (!then) return lift;
+      const exposures = same(lift.exposures, then.exposures);
+      return exposures === then.exposures && sameValue(lift.tested, then.tested)
+        ? { ...then, trainingMaxKg: lift.trainingMaxKg }
+        : { ...lift, exposures };
+    }),
+  };
+}
+
+const histories = new WeakMap<readonly Exposure[], LiftHistory>();
+
+/** The same history for the same days and tests, whatever training max was marked. */
+function historyOf({ exposures, tested }: LiftLog): LiftHistory {
+  const known = histories.get(exposures);
+  if (known && sameValue(known.tested, tested)) return known;
+  const history = { exposures, tested };
+  histories.set(exposures, history);
+  return history;
+}
+
+function contextOf(view: WeeksView, gymOf: ProjectContext["gymOf"], before: Read | null): ProjectContext {
   const logs = new Map(view.lifts.map((lift) => [lift.lineage, lift]));
   const bySession = new Map(view.sessions.map((one) => [`${one.dayId} ${one.week}`, one]));
+  const isKnownSame = before !== null && view.known === before.view.known;
   return {
-    catalogue: catalogueIn(view.exercises),
+    catalogue: view.exercises === before?.view.exercises ? before.context.catalogue : catalogueIn(view.exercises),
     settings: view.settings,
     bodyMassKg: view.client.bodyMassKg,
     policy: view.client.rounding,
-    related: view.known.flatMap(({ exerciseId, e1rmKg }) => (e1rmKg ? [{ exerciseId, e1rmKg }] : [])),
+    related: isKnownSame
+      ? before.context.related
+      : view.known.flatMap(({ exerciseId, e1rmKg }) => (e1rmKg ? [{ exerciseId, e1rmKg }] : [])),
     trainingMaxKg: (lineage) => logs.get(lineage)?.trainingMaxKg ?? null,
     gymOf,
-    logOf: (lineage) => logs.get(lineage) ?? null,
+    logOf: (lineage) => {
+      const log = logs.get(lineage);
+      return log ? historyOf(log) : null;
+    },
     today: view.today,
     isClosed: (dayId, week) => {
       const session = bySession.get(`${dayId} ${week}`);
@@ -329,16 +387,47 @@ function plannedVolume(session: ProjectedSession, view: WeeksView): PlannedVolum
   return volume;
 }
 
+interface Counted {
+  readonly key: string;
+  readonly timeline: Timeline;
+  readonly volume: SessionVolume;
+}
+
+/** Of a session's document as its weeks have it: all but the loads. */
+const counted = new WeakMap<SessionDocument, Counted>();
+
+function countedOf({ document, ramps }: ProjectedSession["resolved"], context: CountContext): Counted {
+  // Only the reps of the ramps differ from week to week.
+  const key = [...ramps].map(([slotId, sets]) => `${slotId} ${sets.map(({ reps }) => reps).join()}`).join(";");
+  const known = counted.get(document);
+  if (known?.key === key) return known;
+  const timeline = expandSession(document, {
+    ...context,
+    rampReps: (slot) => ramps.get(slot.id)?.map((set) => set.reps) ?? [],
+  });
+  const one = { key, timeline, volume: sessionVolume(timeline, context) };
+  counted.set(document, one);
+  return one;
+}
+
 function volumeOf({ resolved }: ProjectedSession, view: WeeksView): PlannedVolume {
   const context = { catalogue: catalogueIn(view.exercises), settings: view.settings };
-  const timeline = expandSession(resolved.document, {
-    ...context,
-    rampReps: (slot) => resolved.ramps.get(slot.id)?.map((set) => set.reps) ?? [],
-  });
+  const { timeline, volume } = countedOf(resolved, context);
   const effectiveKg = (id: string) => resolved.loads.get(id)?.effectiveKg ?? null;
-  const { muscles, exercises } = sessionVolume(timeline, { ...context, effectiveKg });
+  const { muscles, exercises } = withVolumeLoad(volume, timeline, { ...context, effectiveKg });
   const volumeLoadKg = [...exercises.values()].reduce((sum, one) => sum + one.volumeLoadKg, 0);
   return { muscles, minutes: timeline.seconds / 60, volumeLoadKg };
+}
+
+const lifts = new WeakMap<ProjectedSession["resolved"], ReadonlyMap<string, PlannedLift>>();
+
+function liftsOf(session: ProjectedSession, context: ProjectContext): ReadonlyMap<string, PlannedLift> {
+  let known = lifts.get(session.resolved);
+  if (!known) {
+    known = new Map(plannedLifts(session, context).map((lift) => [lift.slot.id, lift]));
+    lifts.set(session.resolved, known);
+  }
+  return known;
 }
 
 function plannedCell(
@@ -347,7 +436,7 @@ function plannedCell(
   context: ProjectContext,
   isChanged: boolean,
 ): WeekCell | null {
-  const lift = plannedLifts(session, context).find((one) => one.slot.id === slot.id);
+  const lift = liftsOf(session, context).get(slot.id);
   if (!lift) return null;
   const loads = lift.sets.flatMap(({ kg }) => (kg === null ? [] : [kg]));
   const shares = lift.sets.flatMap(({ shareOfE1rm }) => (shareOfE1rm === null ? [] : [shareOfE1rm]));

@@ -117,6 +117,7 @@ export * from "./volume/bands";
 export * from "./volume/breakdown";
 export * from "./volume/coverage";
 export * from "./volume/frequency";
+export type { CountContext } from "./volume/hard-sets";
 export * from "./volume/jumps";
 export * from "./volume/session-load";
 export * from "./volume/session-volume";

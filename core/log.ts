@@ -166,13 +166,7 @@ export function liftRecord(
   settings: Settings,
   tested: readonly TestedMax[] = [],
 ): LiftRecord {
-  const observations = logged.flatMap((exposure): CurveObservation[] => {
-    const set = speakingSet(exposure, settings);
-    if (!set) return [];
-    return [
-      { date: exposure.date, id: keyOf(exposure, set), kg: set.curveKg!, reps: set.reps, rir: set.rir!, tested: false },
-    ];
-  });
+  const observations = logged.flatMap((exposure) => observationOf(exposure, settings) ?? []);
   for (const one of tested) observations.push({ ...one, id: `tested ${one.date}`, reps: 1, rir: 0, tested: true });
   const fitted = fitWithBounds(observations, logged, settings);
   const suspects = suspectsOf(logged, fitted, settings);
@@ -196,6 +190,29 @@ export function liftRecord(
     tested,
     bestE1rm,
   };
+}
+
+const observed = new WeakMap<
+  Exposure,
+  { readonly settings: Settings; readonly observation: CurveObservation | null }
+>();
+
+/** What a day says of the curve; the same of the same day, so that a fit can go on from one that was made before. */
+function observationOf(exposure: Exposure, settings: Settings): CurveObservation | null {
+  const known = observed.get(exposure);
+  if (known?.settings === settings) return known.observation;
+  const set = speakingSet(exposure, settings);
+  const { date } = exposure;
+  const observation = set && {
+    date,
+    id: keyOf(exposure, set),
+    kg: set.curveKg!,
+    reps: set.reps,
+    rir: set.rir!,
+    tested: false,
+  };
+  observed.set(exposure, { settings, observation });
+  return observation;
 }
 
 /**

@@ -110,3 +110,34 @@ describe("a client's own curve", () => {
     );
   });
 });
+
+describe("a log that goes on from one that was fitted", () => {
+  const day = fc.record({
+    kg: fc.constantFrom(60, 70, 80, 82.5, 85, 120, 300, 900),
+    reps: fc.integer({ min: 1, max: 12 }),
+    rir: fc.integer({ min: 0, max: 4 }),
+    tested: fc.boolean(),
+  });
+
+  it("gives what it gives from nothing, whatever is mistyped in it, and in whatever order logs share their past", () => {
+    fc.assert(
+      fc.property(fc.array(day, { maxLength: 9 }), fc.array(day, { maxLength: 4 }), (past, other) => {
+        const dated = (days: readonly (typeof past)[number][], from: number) =>
+          days.map((one, index) => ({
+            ...one,
+            date: addDays("2026-01-05", 3 * (from + index)),
+            id: `${from + index}`,
+          }));
+        const shared = dated(past, 0);
+        const [one, two] = [dated(other, past.length), dated(other.toReversed(), past.length)];
+        for (const more of [one, two])
+          for (let count = 0; count <= more.length; count++) {
+            const log = [...shared, ...more.slice(0, count)];
+            const anew = log.map((observation) => ({ ...observation }));
+            expect(fitCurve(log, FORMULA)).toEqual(fitCurve(anew, FORMULA));
+          }
+      }),
+      { numRuns: 60 },
+    );
+  });
+});

@@ -103,12 +103,50 @@ export function fitCurve(observations: readonly CurveObservation[], formula: E1r
     if (!right && one.kg > 0) flagged.push({ ...one, expectedKg: null });
     return right;
   });
-  const filter = new CurveFilter(formula, middleOf(usable, formula));
-  for (const observation of usable) filter.take(observation);
+  const filter = filterThrough(usable, formula);
   const posterior = filter.posterior();
   if (!posterior) return null;
   flagged.push(...filter.flagged);
   return { ...summary(posterior, formula), days: filter.days, flagged };
+}
+
+/** A filter after some observations, and those that came next after it; as long as they are anybody's. */
+interface FilterNode {
+  readonly filter: CurveFilter;
+  readonly next: WeakMap<CurveObservation, FilterNode>;
+}
+
+const beginnings = new Map<E1rmFormula, WeakMap<CurveObservation, FilterNode>>();
+
+/**
+ * The filter through all observations. A log that goes on from one that was fitted before (the same observations, one more) goes
+ * on from its filter: what is to be had of the past is the same, unless one of its days turns out to be a typing error, or
+ * none, by the middle of all days.
+ */
+function filterThrough(observations: readonly CurveObservation[], formula: E1rmFormula): CurveFilter {
+  const middle = middleOf(observations, formula);
+  const beginning = beginnings.get(formula) ?? new WeakMap<CurveObservation, FilterNode>();
+  beginnings.set(formula, beginning);
+  let known: WeakMap<CurveObservation, FilterNode> = beginning;
+  let filter = new CurveFilter(formula, middle);
+  let isShared = true;
+  for (const observation of observations) {
+    const node: FilterNode | undefined = isShared ? known.get(observation) : undefined;
+    if (node?.filter.holdsFor(middle)) {
+      filter = node.filter;
+      known = node.next;
+      continue;
+    }
+    // What is kept is nobody's to change.
+    filter = filter.copy(middle);
+    filter.take(observation);
+    isShared = isShared && filter.holdsFor(middle);
+    if (!isShared) continue;
+    const kept: FilterNode = { filter, next: new WeakMap() };
+    known.set(observation, kept);
+    known = kept.next;
+  }
+  return filter;
 }
 
 /** The middle of the days' ln maxima by the population curve; with two that disagree the earlier one. */
@@ -188,10 +226,12 @@ interface Track {
 }
 
 class CurveFilter {
-  readonly flagged: FlaggedObservation[] = [];
+  flagged: FlaggedObservation[] = [];
   days = 0;
+  /** The least and the most that the days show, as ln maxima by everyone's curve. */
+  private least = Infinity;
+  private most = -Infinity;
   private tracks: Track[] | null = null;
-  private readonly curves: readonly RepCurve[];
   private lastDate = "";
   /** The last flagged observation, kept in case the next one bears it out. */
   private doubted: { observation: CurveObservation; off: number } | null = null;
@@ -199,14 +239,34 @@ class CurveFilter {
   constructor(
     private readonly formula: E1rmFormula,
     private readonly middle: number,
-  ) {
-    this.curves = GRID.map((lnShape) => ({ formula, shape: Math.exp(lnShape) }));
+    private readonly curves: readonly RepCurve[] = GRID.map((lnShape) => ({ formula, shape: Math.exp(lnShape) })),
+  ) {}
+
+  /** Whether it would be the same with another middle of all days: none of its days is beyond sense by it. */
+  holdsFor(middle: number): boolean {
+    return this.most - middle <= GROSS && middle - this.least <= GROSS;
+  }
+
+  /** One to go on with, by another middle. */
+  copy(middle: number): CurveFilter {
+    const other = new CurveFilter(this.formula, middle, this.curves);
+    other.flagged = [...this.flagged];
+    other.days = this.days;
+    other.least = this.least;
+    other.most = this.most;
+    other.tracks = this.tracks?.map((track) => ({ ...track })) ?? null;
+    other.lastDate = this.lastDate;
+    other.doubted = this.doubted;
+    return other;
   }
 
   take(observation: CurveObservation): void {
     const y = Math.log(observation.kg);
     const reps = observation.reps + observation.rir;
-    if (Math.abs(y + lnFactor(reps, this.formula, 0) - this.middle) > GROSS && !this.isTrend(y, reps)) {
+    const shown = y + lnFactor(reps, this.formula, 0);
+    this.least = Math.min(this.least, shown);
+    this.most = Math.max(this.most, shown);
+    if (Math.abs(shown - this.middle) > GROSS && !this.isTrend(y, reps)) {
       this.flag(observation, reps);
       return;
     }

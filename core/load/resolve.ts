@@ -133,6 +133,23 @@ interface Wanted {
   readonly lighter?: boolean;
 }
 
+/** A lift as it was resolved, with all that it went by. */
+interface KnownLift
+  extends Pick<ResolveContext, "gym" | "settings" | "bodyMassKg" | "policy" | "related" | "catalogue"> {
+  readonly next: NextPrescription | null;
+  /** Null: none was asked for. */
+  readonly ramp: RampKind | null;
+  readonly trainingMaxKg: number | null;
+  readonly loads: readonly (readonly [string, ResolvedLoad])[];
+  readonly wantedKg: readonly (readonly [string, number])[];
+  readonly rampSets: readonly RampSet[] | null;
+  readonly plates: PlatePlan | null;
+  readonly topKg: number | null;
+}
+
+/** Lifts that were resolved, by the record that they went by: a change of one lift leaves its session's others. */
+const resolved = new WeakMap<LiftRecord, WeakMap<Slot, KnownLift>>();
+
 class Resolver {
   private readonly loads = new Map<string, ResolvedLoad>();
   private readonly ramps = new Map<string, readonly RampSet[]>();
@@ -165,14 +182,68 @@ class Resolver {
     work.state = "open";
     const { slot } = work;
     const exercise = exerciseOrThrow(this.context.catalogue, slot.exerciseId);
-    this.resolveSets(work, exercise);
-    if (slot.ramp.kind !== "none" && work.topKg !== null) this.ramps.set(slot.id, this.rampOf(work, exercise));
-    this.orderPlates(slot, exercise);
+    const ramp = slot.ramp.kind === "none" ? null : this.rampKind(slot, exercise);
+    const known = this.known(work, ramp);
+    if (known) this.takeOver(work, known);
+    else {
+      this.resolveSets(work, exercise);
+      if (ramp !== null && work.topKg !== null) this.ramps.set(slot.id, this.rampOf(work, exercise, ramp));
+      this.orderPlates(slot, exercise);
+      this.remember(work, ramp);
+    }
     work.state = "done";
     return work;
   }
 
-  private rampOf({ slot, record, topKg }: SlotWork, exercise: Exercise): RampSet[] {
+  /** The lift as it was resolved before, where nothing that it goes by is another. */
+  private known({ slot, record, next }: SlotWork, ramp: RampKind | null): KnownLift | null {
+    const known = record && resolved.get(record)?.get(slot);
+    if (!known || known.next !== next || known.ramp !== ramp) return null;
+    const { context } = this;
+    const isSame =
+      known.gym === context.gym &&
+      known.settings === context.settings &&
+      known.bodyMassKg === context.bodyMassKg &&
+      known.policy === context.policy &&
+      known.related === context.related &&
+      known.catalogue === context.catalogue &&
+      known.trainingMaxKg === context.trainingMaxKg(slot.lineage);
+    return isSame ? known : null;
+  }
+
+  private takeOver(work: SlotWork, { loads, wantedKg, ramp: _, rampSets, plates, topKg }: KnownLift): void {
+    const { id } = work.slot;
+    for (const [segmentId, load] of loads) this.loads.set(segmentId, load);
+    for (const [segmentId, kg] of wantedKg) this.wantedKg.set(segmentId, kg);
+    if (rampSets) this.ramps.set(id, rampSets);
+    if (plates) this.platePlans.set(id, plates);
+    work.topKg = topKg;
+  }
+
+  private remember({ slot, record, next, topKg }: SlotWork, ramp: RampKind | null): void {
+    // What is a share of another lift's load hangs on that lift too.
+    const parts = slot.sets.flatMap((set) => set?.segments ?? []);
+    if (!record || parts.some(({ load }) => load.kind === "ofSlot")) return;
+    const loads = parts.flatMap(({ id }) => {
+      const load = this.loads.get(id);
+      return load ? [[id, load] as const] : [];
+    });
+    const wantedKg = parts.flatMap(({ id }) => {
+      const kg = this.wantedKg.get(id);
+      return kg === undefined ? [] : [[id, kg] as const];
+    });
+    const { gym, settings, bodyMassKg, policy, related, catalogue } = this.context;
+    const bySlot = resolved.get(record) ?? new WeakMap<Slot, KnownLift>();
+    resolved.set(record, bySlot);
+    bySlot.set(slot, {
+      ...{ gym, settings, bodyMassKg, policy, related, catalogue, next, ramp, loads, wantedKg, topKg },
+      trainingMaxKg: this.context.trainingMaxKg(slot.lineage),
+      rampSets: this.ramps.get(slot.id) ?? null,
+      plates: this.platePlans.get(slot.id) ?? null,
+    });
+  }
+
+  private rampOf({ slot, record, topKg }: SlotWork, exercise: Exercise, kind: RampKind): RampSet[] {
     const workingKg = topKg!;
     const curve = this.toCurve(exercise, workingKg, slot.setup);
     const loads = buildableLoads(exercise, this.context.gym, slot.setup);
@@ -186,7 +257,7 @@ class Resolver {
       loads: loads.filter((load) => onSameBar(load) && !(isPulledFromFloor(exercise) && isBareBar(load))),
       exercise,
       ramp: slot.ramp.kind === "none" ? { kind: "auto" } : slot.ramp,
-      kind: this.rampKind(slot, exercise),
+      kind,
       policy: this.policyOf(record).kind,
       shareOf: (share) =>
         (curve === null ? null : this.toPrescribed(exercise, share * curve, slot.setup)) ?? share * workingKg,

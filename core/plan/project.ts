@@ -38,6 +38,7 @@ import {
 /** What projecting reads beside the plan; the gym by its id (null the client's own), as it is on a date. */
 export interface ProjectContext extends Omit<ResolveContext, "gym" | "calendar" | "recordOf"> {
   readonly gymOf: (gymId: string | null, date: string) => ResolveContext["gym"];
+  /** The same object as long as nothing was logged. */
   readonly logOf: (lineage: string) => LiftHistory | null;
   readonly today: string;
   /** Sessions of the plan that are not open any more: trained, or gone by. */
@@ -84,7 +85,7 @@ class LogNode {
   private found: { readonly record: LiftRecord | null } | null = null;
   private readonly further = new Map<Exposure, LogNode>();
 
-  constructor(private readonly history: LiftHistory) {}
+  constructor(readonly history: LiftHistory) {}
 
   record(settings: ProjectContext["settings"]): LiftRecord | null {
     const { exposures, tested } = this.history;
@@ -114,6 +115,10 @@ interface Asked {
   readonly purpose: ExposurePurpose;
   readonly document: SessionDocument;
   readonly oneOff: readonly string[];
+  readonly gym: ResolveContext["gym"];
+  readonly related: ResolveContext["related"];
+  /** Training maxima of its lifts, in their order. */
+  readonly maxes: string;
   readonly before: ReadonlyMap<string, LogNode>;
 }
 
@@ -126,9 +131,10 @@ class KnownSession {
     readonly figures: Figures,
   ) {}
 
-  answers({ date, purpose, document, oneOff, before }: Asked): boolean {
+  answers({ date, purpose, document, oneOff, gym, related, maxes, before }: Asked): boolean {
     const { asked } = this;
     if (asked.document !== document || asked.date !== date || asked.purpose !== purpose) return false;
+    if (asked.gym !== gym || asked.related !== related || asked.maxes !== maxes) return false;
     if (asked.oneOff.join() !== oneOff.join()) return false;
     return [...before].every(([lineage, node]) => asked.before.get(lineage) === node);
   }
@@ -151,16 +157,25 @@ class Memory {
   private readonly beginnings = new Map<string, LogNode>();
   private readonly documents = new Map<string, SessionDocument>();
   private readonly sessions = new Map<string, KnownSession[]>();
+  private readonly days = new Map<string, readonly Exposure[]>();
 
-  constructor(private readonly context: ProjectContext) {}
-
-  beginningOf(lineage: string): LogNode {
+  beginningOf(lineage: string, log: LiftHistory | null): LogNode {
     let node = this.beginnings.get(lineage);
-    if (!node) {
-      node = new LogNode(this.context.logOf(lineage) ?? { exposures: [], tested: [] });
+    if (!node || node.history !== (log ?? NO_HISTORY)) {
+      node = new LogNode(log ?? NO_HISTORY);
       this.beginnings.set(lineage, node);
     }
     return node;
+  }
+
+  /** A day as it was assumed before, where it says the same: what hangs on it is known then. */
+  sameDay(place: string, exposure: Exposure | null): Exposure | null {
+    if (exposure === null) return null;
+    const ways = this.days.get(place) ?? [];
+    const known = ways.find((one) => sameValue(one, exposure));
+    if (known) return known;
+    this.days.set(place, [exposure, ...ways].slice(0, WAYS_KEPT));
+    return exposure;
   }
 
   /** The document itself, or the one that was seen last in its place where that says the same. */
@@ -184,10 +199,22 @@ class Memory {
 
 const memories = new WeakMap<ProjectContext, Memory>();
 
+const NO_HISTORY: LiftHistory = { exposures: [], tested: [] };
+
+/** Whether all that every session is resolved by is the same. */
+const isAlike = (a: ProjectContext, b: ProjectContext): boolean =>
+  a.catalogue === b.catalogue && a.settings === b.settings && a.bodyMassKg === b.bodyMassKg && a.policy === b.policy;
+
+/** What was projected by one context is not worked out again by the next, as far as they read the same. */
+export function carryMemory(from: ProjectContext, to: ProjectContext): void {
+  const memory = memories.get(from);
+  if (memory && isAlike(from, to)) memories.set(to, memory);
+}
+
 function memoryOf(context: ProjectContext): Memory {
   let memory = memories.get(context);
   if (!memory) {
-    memory = new Memory(context);
+    memory = new Memory();
     memories.set(context, memory);
   }
   return memory;
@@ -202,7 +229,7 @@ export function projectPlan(
   const known = memoryOf(context);
   const logs = new Map<string, LogNode>();
   const logOf = (lineage: string): LogNode => {
-    const node = logs.get(lineage) ?? known.beginningOf(lineage);
+    const node = logs.get(lineage) ?? known.beginningOf(lineage, context.logOf(lineage));
     logs.set(lineage, node);
     return node;
   };
@@ -218,11 +245,14 @@ export function projectPlan(
     const away = absenceOn(plan, date);
     const isAway = away !== null && away.gymId === null;
     const before = new Map(lineagesIn(document).map((lineage) => [lineage, logOf(lineage)]));
-    const session = known.session({ dayId, week, date, purpose, document, oneOff, before }, () => {
+    const gym = context.gymOf(document.gymId, date);
+    const maxes = [...before.keys()].map((lineage) => context.trainingMaxKg(lineage)).join();
+    const asked = { dayId, week, date, purpose, document, oneOff, gym, related: context.related, maxes, before };
+    const session = known.session(asked, () => {
       const recordOf = (lineage: string) => logOf(lineage).record(context.settings);
       const resolved = resolveSession(document, {
         ...context,
-        gym: context.gymOf(document.gymId, date),
+        gym,
         calendar: { date, purpose, planWeek: week },
         recordOf,
       });
@@ -244,7 +274,7 @@ export function projectPlan(
         if (exception?.outcome === "away") continue;
         const at = { date, purpose: purposeOfSlot({ purpose, oneOff }, slot.id), key: `${dayId} ${week}` };
         const exposure = session.assumed(slot.id, exception?.outcome === "missed", (isMissed) =>
-          assumed(slot, at, resolved, context, isMissed),
+          known.sameDay(`${at.key} ${slot.id} ${isMissed}`, assumed(slot, at, resolved, context, isMissed)),
         );
         if (exposure !== null) logs.set(slot.lineage, logOf(slot.lineage).after(exposure));
       }

@@ -9,7 +9,7 @@ import { buildableLoads } from "../load/equipment";
 import { roundingPolicy } from "../load/policy";
 import type { LiftRecord } from "../log";
 import { applyEdits } from "../session/edits";
-import { allBlocks, type SessionDocument } from "../session/grammar";
+import { allBlocks, type Block, type SessionDocument, type Slot } from "../session/grammar";
 import { lineageOf } from "../session/shorthand/parse";
 import { nextPrescription, suggestedRule } from "./rules";
 import { type LiftPlace, type NextPrescription, targetsOf } from "./situation";
@@ -39,7 +39,7 @@ export function prescribe(document: SessionDocument, context: ResolveContext): P
     for (const slot of block.slots) {
       const record = context.recordOf(slot.lineage);
       const exercise = exerciseOrThrow(context.catalogue, slot.exerciseId);
-      const answer = record && nextOfLift({ block, slot }, exercise, record, context);
+      const answer = record && knownNextOfLift({ block, slot }, exercise, record, context);
       if (!answer) continue;
       next.set(slot.id, answer);
       const isLeftToRule = slot.sets.some((set) => ["unsaid", "ofNext"].includes(set?.segments[0]?.load.kind ?? ""));
@@ -48,6 +48,44 @@ export function prescribe(document: SessionDocument, context: ResolveContext): P
     }
   }
   return { document: prescribed, next };
+}
+
+interface KnownAnswer {
+  readonly block: Block;
+  readonly context: Parameters<typeof nextOfLift>[3];
+  readonly answer: NextPrescription | null;
+}
+
+/** Answers by the record that they were given to, and the lift: a plan asks for the same again after each change. */
+const answers = new WeakMap<LiftRecord, WeakMap<Slot, KnownAnswer>>();
+
+/** As `nextOfLift`, from before where nothing that it goes by is another. */
+function knownNextOfLift(
+  lift: LiftPlace,
+  exercise: Exercise,
+  record: LiftRecord,
+  context: ResolveContext,
+): NextPrescription | null {
+  const { block, slot } = lift;
+  // A ladder reads the records of its other rungs too.
+  if (slot.rule?.kind === "bodyweightLadder") return nextOfLift(lift, exercise, record, context);
+  const bySlot = answers.get(record) ?? new WeakMap<Slot, KnownAnswer>();
+  answers.set(record, bySlot);
+  const known = bySlot.get(slot);
+  const isSame =
+    known?.block === block &&
+    known.context.gym === context.gym &&
+    known.context.settings === context.settings &&
+    known.context.bodyMassKg === context.bodyMassKg &&
+    known.context.policy === context.policy &&
+    known.context.calendar.date === context.calendar.date &&
+    known.context.calendar.purpose === context.calendar.purpose &&
+    known.context.calendar.planWeek === context.calendar.planWeek;
+  if (isSame) return known.answer;
+  const answer = nextOfLift(lift, exercise, record, context);
+  const { gym, settings, bodyMassKg, policy, calendar } = context;
+  bySlot.set(slot, { block, context: { gym, settings, bodyMassKg, policy, calendar }, answer });
+  return answer;
 }
 
 /** What the lift's rule prescribes next; null without reps to ask for or a log to go by. */

@@ -13,7 +13,7 @@ import { runBlock } from "../time/run";
 import type { Timeline } from "../time/timeline";
 import { workOf } from "../time/work";
 import { type Balance, balanceOf, NO_BALANCE } from "../volume/coverage";
-import { type Coverage, type MuscleLoads, sessionVolume } from "../volume/session-volume";
+import { type Coverage, type MuscleLoads, sessionVolume, withVolumeLoad } from "../volume/session-volume";
 import { totalSession } from "../volume/totals";
 import { type FloorEvent, foldEvents, occurrenceKey, type PerformedSession } from "./events";
 import { allBlocks } from "./grammar";
@@ -247,7 +247,7 @@ function summaryOf(
     effectiveKg: (id: string) => effectiveKg.get(id) ?? null,
   };
   const totals = totalSession(timeline, context);
-  const { muscles, coverage, exercises } = sessionVolume(timeline, context);
+  const { muscles, coverage, exercises } = withVolumeLoad(sessionVolume(timeline, context), timeline, context);
   return {
     ...base,
     ...ended,

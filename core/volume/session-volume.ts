@@ -70,8 +70,8 @@ export interface SessionVolume {
   readonly coverage: Coverage;
 }
 
-/** Volume load is counted where the context knows the effective kg of a segment. */
-export function sessionVolume(timeline: Timeline, context: TotalsContext): SessionVolume {
+/** Without volume load, which is another matter for each week's loads. */
+export function sessionVolume(timeline: Timeline, context: CountContext): SessionVolume {
   const { parts } = hardPartsOf(timeline, context);
   const exercises = exerciseSets(timeline, parts, context);
   return {
@@ -81,10 +81,40 @@ export function sessionVolume(timeline: Timeline, context: TotalsContext): Sessi
   };
 }
 
+/** The same with the volume load of its exercises and muscles; what is not known counts for nothing. */
+export function withVolumeLoad(
+  { exercises, muscles, coverage }: SessionVolume,
+  timeline: Timeline,
+  { catalogue, settings, effectiveKg }: TotalsContext & Required<Pick<TotalsContext, "effectiveKg">>,
+): SessionVolume {
+  const kgOf = new Map<string, number>();
+  for (const { timeline: block } of timeline.blocks)
+    for (const span of block.spans) {
+      if (!isCountedWork(span)) continue;
+      const counted = span.segment.rom === "full" ? 1 : settings.partialRepShare;
+      const kg = (effectiveKg(span.segmentId) ?? 0) * span.reps * counted;
+      kgOf.set(span.exerciseId, (kgOf.get(span.exerciseId) ?? 0) + kg);
+    }
+  const byMuscle: Partial<Record<Muscle, number>> = {};
+  for (const [id, kg] of kgOf)
+    for (const { place, share } of tracksOf(exerciseOrThrow(catalogue, id), settings.countingSchool)) {
+      const muscle = muscleAt(place);
+      if (muscle && share >= 0.5) byMuscle[muscle] = (byMuscle[muscle] ?? 0) + share * kg;
+    }
+  const loaded = Object.entries(muscles) as [Muscle, MuscleLoad][];
+  return {
+    exercises: new Map([...exercises].map(([id, one]) => [id, { ...one, volumeLoadKg: kgOf.get(id) ?? 0 }])),
+    muscles: Object.fromEntries(
+      loaded.map(([muscle, load]) => [muscle, { ...load, volumeLoadKg: byMuscle[muscle] ?? 0 }]),
+    ),
+    coverage,
+  };
+}
+
 function exerciseSets(
   timeline: Timeline,
   parts: readonly HardPart[],
-  { settings, effectiveKg }: TotalsContext,
+  { settings }: CountContext,
 ): Map<string, ExerciseSets> {
   const sets = new Map<string, ExerciseSets>();
   for (const { timeline: block } of timeline.blocks) {
@@ -106,8 +136,6 @@ function exerciseSets(
       else if (span.side === "right") known.rightReps += span.reps;
       known.reps += span.reps;
       known.tensionSeconds += span.seconds;
-      const counted = span.segment.rom === "full" ? 1 : settings.partialRepShare;
-      known.volumeLoadKg += (effectiveKg?.(span.segmentId) ?? 0) * span.reps * counted;
       known.loweringSeconds += span.reps * loweringOf(span.set.segments, span.segment, settings);
     }
   }
@@ -138,7 +166,6 @@ function muscleLoads(
       loads[muscle] ??= { ...NO_LOAD };
       loads[muscle].reps += share * one.reps;
       loads[muscle].tensionSeconds += share * one.tensionSeconds;
-      loads[muscle].volumeLoadKg += share * one.volumeLoadKg;
       loads[muscle].loweringSeconds += share * one.loweringSeconds;
     }
   }
