@@ -8,6 +8,7 @@ export * from "./compute";
 export * from "./document";
 export * from "./equipment";
 export * from "./events";
+export * from "./goals";
 export * from "./gym";
 export * from "./judge";
 export * from "./lifts-across";

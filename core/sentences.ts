@@ -9,6 +9,7 @@ import type { Build } from "./load/equipment";
 import type { PlannedStep, PlatePlan } from "./load/plate-plan";
 import type { LoadReason, WayRound } from "./load/reasons";
 import type { LiftRecord, SuspectSet } from "./log";
+import type { CheckIn, Sleep } from "./progress/deload-signs";
 import type { ProgressionRule } from "./progress/rule";
 import { RULES } from "./progress/rules";
 import type { NextPrescription, ProgressReason, RiseCause } from "./progress/situation";
@@ -403,4 +404,15 @@ export function stopSentence({ afterRound, stop, figure }: StopReached): string 
       ? `${decimal(figure)} in reserve, below ${decimal(stop.rir)}`
       : `reps down ${decimal(round(figure))} %, the rule says ${decimal(stop.percent)} %`;
   return `The rounds end after round ${afterRound + 1}: ${why}.`;
+}
+
+export const SLEEP_WORDS: Readonly<Record<Sleep, string>> = { well: "well", fair: "so-so", badly: "badly" };
+/** By level. */
+export const SORE_WORDS = ["not sore", "sore", "very sore"] as const;
+
+/** How somebody came: "slept badly, quads very sore". */
+export function checkInSentence({ sleep, sore }: CheckIn): string {
+  const slept = sleep === null ? [] : [`slept ${SLEEP_WORDS[sleep]}`];
+  const where = sore.map(({ muscle, level }) => `${muscle} ${SORE_WORDS[level]}`);
+  return [...slept, ...(where.length > 0 ? where : ["nothing sore"])].join(", ");
 }

@@ -1,5 +1,5 @@
 import { expect, type Page, test } from "@playwright/test";
-import { enterAsCoach, PHONE, runAsPlanned, writeSession } from "./helpers";
+import { enterAsCoach, expectAccessible, PHONE, runAsPlanned, writeSession } from "./helpers";
 
 async function openFloor(page: Page, sessionId: string, lift: string): Promise<void> {
   await page.setViewportSize(PHONE);
@@ -49,6 +49,34 @@ test("two devices run one session, the desk changes it in between, and no lift i
   const logged = JSON.stringify(review.events);
   for (const lift of ["goblet-squat", "dumbbell-curl", "plank"]) expect(logged).toContain(`"exerciseId":"${lift}"`);
   await other.close();
+});
+
+test("how the client came is said in a tap before the first set, or set by set of muscles, and stands in the review", async ({
+  page,
+}) => {
+  await enterAsCoach(page);
+  const sessionId = await writeSession(page, "Noor Castellan", "A1 Goblet squat 1x8 @16kg rir2");
+  await openFloor(page, sessionId, "Goblet squat");
+  const asked = page.getByRole("region", { name: "Check-in" });
+  await asked.getByRole("button", { name: "All well" }).click();
+  await expect(asked).toContainText("slept well, nothing sore");
+  await asked.getByRole("button", { name: "Change" }).click();
+  const sheet = page.getByRole("dialog");
+  await sheet.getByRole("button", { name: "badly" }).click();
+  await sheet.getByRole("button", { name: "quads: not sore" }).click();
+  await sheet.getByRole("button", { name: "quads: sore" }).click();
+  await expectAccessible(page);
+  await sheet.getByRole("button", { name: "Keep" }).click();
+  await expect(asked).toContainText("slept badly, quads very sore");
+  // Kept on the device, as all that is logged.
+  await page.reload();
+  await expect(asked).toContainText("quads very sore");
+  expect(await runAsPlanned(page)).toBe(1);
+  await expect(asked).toHaveCount(0);
+  await page.getByRole("button", { name: "Finish" }).click();
+  await page.setViewportSize({ width: 1280, height: 800 });
+  await page.goto(`/review/${sessionId}`);
+  await expect(page.getByText("Came: slept badly, quads very sore")).toBeVisible();
 });
 
 test("optional rounds end by what was reported, and a round more can be asked for", async ({ page }) => {

@@ -264,3 +264,125 @@ test("a plan is pasted as text, its days and phases are moved by keyboard and by
   await alive(page);
   await expect(page.getByRole("button", { name: /^Fri 18:30 Legs/ })).toBeVisible();
 });
+
+test("a change at the desk is for its week until it is kept, and a session's review accepts the next week", async ({
+  page,
+}) => {
+  await enterAsCoach(page);
+  await page.goto("/weeks");
+  await alive(page);
+  await page.getByLabel("Client").selectOption({ label: "Ines Calder" });
+  await page.waitForURL(/for=/);
+  await alive(page);
+  const clientId = new URL(page.url()).searchParams.get("for");
+  await page.getByRole("button", { name: /^Open .*, week/ }).click();
+  await page.waitForURL(/\/session\//);
+  await alive(page);
+  const differs = page.getByRole("region", { name: "Against the plan" });
+  await expect(differs).toHaveCount(0);
+  const cell = page.getByRole("grid").getByRole("gridcell").filter({ hasText: "×" }).first();
+  await cell.click();
+  await page.keyboard.press("Enter");
+  const input = page.getByLabel("Set, round 1");
+  await expect(input).toBeVisible();
+  await input.fill("2 @next-10% rir4");
+  await input.press("Enter");
+  await expect(differs).toContainText("Only this week:");
+  await expect(differs).toContainText("goes on from before it");
+  await expectAccessible(page);
+  await differs.getByRole("button", { name: "As in the plan" }).click();
+  await expect(differs).toHaveCount(0);
+  await page.getByRole("button", { name: "Undo" }).click();
+  await expect(differs).toContainText("Only this week:");
+  await differs.getByRole("button", { name: "From now on" }).click();
+  await expect(differs).toHaveText("Kept: the weeks after this one follow.");
+  await page.reload();
+  await alive(page);
+  await expect(differs).toHaveCount(0);
+
+  // The last session that was done ends in next week, as its rules have it and lift by lift otherwise.
+  const shown = await page.request.post("/api/do/weeks.show", { data: { clientId, planId: null } });
+  const { sessions } = ((await shown.json()) as { view: { sessions: { id: string; date: string; state: string }[] } })
+    .view;
+  const [last] = sessions.filter(({ state }) => state === "done").sort((a, b) => (a.date < b.date ? 1 : -1));
+  await page.goto(`/review/${last!.id}`);
+  await alive(page);
+  const next = page.getByRole("region", { name: /again, / });
+  await expect(next.getByText(/lifts? moves? on|Every lift moves on/)).toBeVisible();
+  await expectAccessible(page);
+  const lift = next.getByRole("combobox").first();
+  await lift.selectOption({ label: "5 % lighter" });
+  await next.getByRole("button", { name: "Accept next week" }).click();
+  await expect(next.getByRole("status")).toHaveText("Accepted: the session is a draft now.");
+  await next.getByRole("link", { name: "To the desk" }).click();
+  await page.waitForURL(/\/session\//);
+  await alive(page);
+  await expect(differs).toContainText("Only this week:");
+});
+
+test("weeks in review are compared over a period, and a figure says what it is made of", async ({ page }) => {
+  await enterAsCoach(page);
+  await page.goto("/review/weeks");
+  await alive(page);
+  const head = (place: number) => page.getByRole("button", { name: /^week from / }).nth(place);
+  await head(2).focus();
+  await page.keyboard.press("Enter");
+  await head(4).focus();
+  await page.keyboard.press("Shift+Enter");
+  const compared = page.getByRole("complementary", { name: "Weeks compared" });
+  await expect(compared.getByRole("heading", { name: "weeks 3 to 5" })).toBeVisible();
+  await expect(compared.getByRole("row", { name: /^minutes/ })).toBeVisible();
+  await compared.getByLabel("Beside").selectOption({ index: 1 });
+  await expectAccessible(page);
+  await head(4).focus();
+  await page.keyboard.press("Escape");
+  await expect(page.getByRole("heading", { name: "What next" })).toBeVisible();
+
+  await page
+    .getByRole("button", { name: /hard sets for the .* in week 2: what it is made of/ })
+    .first()
+    .click();
+  const made = page.getByRole("complementary", { name: "Made of" });
+  await expect(made.getByText(/counts whole/).first()).toBeVisible();
+  await page.getByLabel("What is counted of each muscle").selectOption({ label: "Time under tension" });
+  await expect(page.getByRole("button", { name: /minutes for the .* in week 2/ }).first()).toBeVisible();
+  await made.getByRole("button", { name: "Back to what next" }).click();
+  await expect(page.getByRole("heading", { name: "What next" })).toBeVisible();
+});
+
+test("a plan is kept as a template, another client's is begun from it beside the one there is, and sessions go in turn", async ({
+  page,
+}) => {
+  await enterAsCoach(page);
+  await page.goto("/weeks");
+  await alive(page);
+  await page.getByLabel("Client").selectOption({ label: "Noor Castellan" });
+  await page.waitForURL(/for=/);
+  await alive(page);
+  await page.getByRole("button", { name: "The plan", exact: true }).click();
+  const side = page.getByRole("complementary", { name: "This week" });
+  await side.getByRole("textbox", { name: "Keep as a template" }).fill("Shoulders first");
+  await side.getByRole("button", { name: "Keep the template" }).click();
+  await expect(side.getByRole("status")).toContainText("Kept");
+
+  // Two of its three sessions in turn: the second week begins with the other one.
+  await side.getByLabel("Sessions stand").selectOption("2");
+  await expect(page.getByText(/cells? differs? from what is kept/)).toBeVisible();
+  await page.getByRole("button", { name: "Undo" }).click();
+  await expect(page.getByText(/differs? from what is kept/)).toHaveCount(0);
+
+  await page.getByLabel("Client").selectOption({ label: "Marit Solhaug" });
+  await page.waitForURL(/for=/);
+  await alive(page);
+  await page.getByRole("button", { name: "Start a plan" }).click();
+  const sheet = page.getByRole("dialog");
+  await sheet.getByLabel("from a template").check();
+  const card = sheet.getByRole("article", { name: "Shoulders first" });
+  await card.getByRole("button", { name: /^Beside / }).click();
+  await expect(card.getByRole("row", { name: /^minutes/ })).toBeVisible();
+  await expect(card.getByRole("row", { name: /^delts/ })).toBeVisible();
+  await expectAccessible(page);
+  await card.getByRole("button", { name: "Start from it" }).click();
+  await page.waitForURL(/plan=/);
+  await expect(page.getByRole("heading", { name: "Shoulders first" })).toBeVisible();
+});

@@ -20,10 +20,12 @@ export function Selvedge({
   model,
   view,
   onOpen,
+  onWeek,
 }: {
   model: WeeksModel;
   view: WeeksView;
   onOpen: (muscle: Muscle, week: number) => void;
+  onWeek: (week: number) => void;
 }) {
   const [measure, setMeasure] = useState<MuscleMeasure>("hardSets");
   const { trainingAge, priorities } = view.client;
@@ -79,7 +81,7 @@ export function Selvedge({
                 >
                   <button
                     type="button"
-                    aria-label={`${muscle}, week ${week + 1}: ${figure} ${measure === "hardSets" ? "hard sets" : measure === "volumeLoadKg" ? "kg" : "minutes"}. What it is made of`}
+                    aria-label={`${figure} ${measure === "hardSets" ? "hard sets" : measure === "volumeLoadKg" ? "kg" : "minutes"} for the ${muscle} in week ${week + 1}: what it is made of`}
                     onClick={() => onOpen(muscle, week)}
                     className="flex w-full items-center gap-1 hover:bg-thread"
                   >
@@ -99,11 +101,12 @@ export function Selvedge({
           </tr>
         );
       })}
-      <WeekFigures columns={model.columns} name="minutes" figure={({ minutes }) => String(minutes)} />
+      <WeekFigures columns={model.columns} name="minutes" figure={({ minutes }) => String(minutes)} onWeek={onWeek} />
       <WeekFigures
         columns={model.columns}
         name="volume load, t"
         figure={({ volumeLoadKg }) => decimal(volumeLoadKg / 1000, 1)}
+        onWeek={onWeek}
       />
       <WeekFigures
         columns={model.columns}
@@ -112,6 +115,7 @@ export function Selvedge({
         figure={({ load }) =>
           load ? `${Math.round(load.sum)}${load.monotony === null ? "" : ` · ${decimal(load.monotony, 1)}`}` : ""
         }
+        onWeek={onWeek}
         isLast
       />
     </tbody>
@@ -126,12 +130,14 @@ function WeekFigures({
   name,
   about,
   figure,
+  onWeek,
   isLast = false,
 }: {
   columns: readonly WeekColumn[];
   name: string;
   about?: string;
   figure: (column: WeekColumn) => string;
+  onWeek: (week: number) => void;
   isLast?: boolean;
 }) {
   return (
@@ -148,7 +154,16 @@ function WeekFigures({
             column.isNow && isLast && "border-b-2 border-b-madder",
           )}
         >
-          <span className="narrow text-xs">{figure(column)}</span>
+          {figure(column) === "" ? null : (
+            <button
+              type="button"
+              aria-label={`${name} of week ${column.week + 1}: ${figure(column)}, by session`}
+              onClick={() => onWeek(column.week)}
+              className="narrow w-full text-left text-xs hover:bg-thread"
+            >
+              {figure(column)}
+            </button>
+          )}
         </td>
       ))}
     </tr>

@@ -163,6 +163,24 @@ export function curveKg(
   return bodyMassKg === null ? null : Math.max(0, share * bodyMassKg + load);
 }
 
+/**
+ * A share of a prescribed load; of a move of the body, of body and load together. Less than the body alone is another move, with
+ * help, and not asked for: what is added goes down to nothing. Without a body mass the share is of what is added.
+ */
+export function shareOfLoad(
+  exercise: Exercise,
+  kg: number,
+  share: number,
+  bodyMassKg: number | null,
+  settings: Settings,
+  setup: readonly SetupValue[],
+): number {
+  const curve = curveKg(exercise, kg, bodyMassKg, settings, setup);
+  const shared =
+    (curve === null ? null : prescribedFromCurve(exercise, curve * share, bodyMassKg, settings, setup)) ?? kg * share;
+  return isBodyweight(exercise) && kg >= 0 ? Math.max(0, shared) : shared;
+}
+
 /** The inverse of `curveKg`: what to prescribe for a figure on the lift's record. */
 export function prescribedFromCurve(
   exercise: Exercise,

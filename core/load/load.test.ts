@@ -7,6 +7,7 @@ import { DEFAULT_SETTINGS } from "../settings";
 import { BOATHOUSE, exposure, read, resolve } from "../testing/helpers";
 import { toKg, weight } from "../units";
 import { type E1rmFormula, e1rmFactor, estimateE1rm, loadForReps, populationCurve, repsAtLoad } from "./e1rm";
+import { shareOfLoad } from "./effective";
 import { buildableLoads, type GymEquipment, roundToBuildable } from "./equipment";
 import { equipmentProblems } from "./inventory";
 import { rampTo } from "./ramp";
@@ -224,4 +225,19 @@ it("a ramp to a deadlift begins with plates on the bar, one to a bench press may
   };
   expect(first("Deadlift 3x5 @105kg ramp")).toBeGreaterThan(20);
   expect(first("Bench press 3x5 @105kg ramp")).toBe(20);
+});
+
+describe("a share of what a rule asks", () => {
+  const of = (id: string, kg: number, percent: number) =>
+    shareOfLoad(lift(id), kg, 1 + percent / 100, 80, DEFAULT_SETTINGS, []);
+
+  it("is of the load; of a move of the body, of both together, and never asks for help that was not there", () => {
+    expect(of("bench-press", 80, -5)).toBeCloseTo(76, 9);
+    // 90 kg with the body are 85.5, 5.5 of them added.
+    expect(of("chin-up", 10, -5)).toBeCloseTo(5.5, 9);
+    expect(of("chin-up", 0, -5)).toBe(0);
+    expect(of("chin-up", 0, 5)).toBeCloseTo(4, 9);
+    // With help of 20 the body is 60: more help leaves less of it.
+    expect(of("chin-up", -20, -10)).toBeCloseTo(-26, 9);
+  });
 });

@@ -31,6 +31,7 @@ import {
   prescribedFromCurve,
   type Resistance,
   resistanceThrough,
+  shareOfLoad,
 } from "./effective";
 import { type Build, type BuildableLoad, buildableLoads, roundToBuildable } from "./equipment";
 import type { PlatePlan } from "./plate-plan";
@@ -514,11 +515,8 @@ class Resolver {
       case "ofNext": {
         const next = this.unsaid(work, exercise, segment, index);
         if (next.kg === null) return next;
-        // Of a move of the body it is a share of body and load together.
-        const curve = this.toCurve(exercise, next.kg, work.slot.setup);
-        const share = 1 + rule.percent / 100;
-        const kg =
-          (curve === null ? null : this.toPrescribed(exercise, curve * share, work.slot.setup)) ?? next.kg * share;
+        const { bodyMassKg, settings } = this.context;
+        const kg = shareOfLoad(exercise, next.kg, 1 + rule.percent / 100, bodyMassKg, settings, work.slot.setup);
         const reasons: LoadReason[] = [{ kind: "ofNext", percent: rule.percent, wantedKg: kg }, ...next.reasons];
         // Less was asked for: what is built is less.
         return { ...next, kg, exact: false, nextKg: work.next && next.kg, lighter: rule.percent < 0, reasons };

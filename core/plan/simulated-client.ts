@@ -13,7 +13,7 @@ import type { Exercise } from "../exercise/exercise";
 import { type Muscle, REGIONS, type RegionId } from "../exercise/regions";
 import { POPULATION_RESERVE, Reserve, type ReserveConstants } from "../forecast/reserve";
 import { e1rmFactor, type RepCurve } from "../load/e1rm";
-import { curveKg, prescribedFromCurve } from "../load/effective";
+import { curveKg, shareOfLoad } from "../load/effective";
 import { buildableLoads, roundToBuildable } from "../load/equipment";
 import type { Exposure, LiftRecord, LoggedSet } from "../log";
 import { nextOfLift } from "../progress/prescribe";
@@ -291,10 +291,8 @@ function withRules(
       const loads = share === 1 ? [] : buildableLoads(lift.exercise, at.gym, slot.setup);
       // A share of what the rule asks is what the gym builds of it.
       const built = (kg: number): number => {
-        const { bodyMassKg, settings } = at;
-        const curve = curveKg(lift.exercise, kg, bodyMassKg, settings, slot.setup);
-        const wanted = curve && prescribedFromCurve(lift.exercise, curve * share, bodyMassKg, settings, slot.setup);
-        return roundToBuildable(loads, wanted ?? kg * share, at.policy)?.kg ?? kg;
+        const wanted = shareOfLoad(lift.exercise, kg, share, at.bodyMassKg, at.settings, slot.setup);
+        return roundToBuildable(loads, wanted, at.policy)?.kg ?? kg;
       };
       const asked = ({ loadKg, reps }: NextSet): AskedSet =>
         share === 1 ? { loadKg, reps, ruledKg: null } : { loadKg: built(loadKg), reps, ruledKg: loadKg };

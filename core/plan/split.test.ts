@@ -26,15 +26,15 @@ const propose = (days: number, more: Partial<SplitContext> = {}) => proposeSplit
 describe("splits", () => {
   it.each([
     [1, ["whole"]],
-    [2, ["whole", "upperLower"]],
-    [3, ["whole", "pushPullLegs", "paired"]],
-    [4, ["whole", "upperLower"]],
-    [5, ["upperLowerPlus"]],
+    [2, ["whole", "upperLower", "pushPullLegsInTurn"]],
+    [3, ["whole", "pushPullLegs", "paired", "upperLowerInTurn"]],
+    [4, ["whole", "upperLower", "pushPullLegsInTurn"]],
+    [5, ["upperLowerPlus", "pushPullLegsInTurn"]],
     [6, ["pushPullLegs", "paired"]],
   ])("%d days allow %j", (days, ids) => {
     expect(splitShapes(days).map(({ id }) => id)).toEqual(ids);
     expect(usualWeekdays(days)).toHaveLength(days);
-    for (const { days: list } of splitShapes(days)) expect(list).toHaveLength(days);
+    for (const { days: list, inTurnOver } of splitShapes(days)) expect(inTurnOver ?? list.length).toBe(days);
   });
 
   it("a weak point gets a day of its own from three days on", () => {
@@ -54,6 +54,19 @@ describe("splits", () => {
               for (const { exerciseId } of slots)
                 expect(unfitness(SHIPPED_CATALOGUE.byId.get(exerciseId)!, ANYBODY, BOATHOUSE), exerciseId).toBeNull();
           }
+  });
+
+  it("in turn each session comes as often as the weeks go round", () => {
+    const inTurn = (days: number) => propose(days).find(({ isInTurn }) => isInTurn)!;
+    const chest = (days: number) => inTurn(days).muscles.find(({ muscle }) => muscle === "chest")!;
+    // Upper-lower over three days: three times in two weeks, Monday to Friday and Friday to Wednesday.
+    expect(inTurn(3)).toMatchObject({ weekdays: [0, 2, 4], days: [{ weekday: 0 }, { weekday: 2 }] });
+    expect(chest(3)).toMatchObject({ days: 1.5, hoursBetween: 96 });
+    // Push, pull, legs over two: twice in three weeks; legs have no weekday of their own.
+    expect(inTurn(2).days.map(({ weekday }) => weekday)).toEqual([0, 3, null]);
+    expect(chest(2).days).toBeCloseTo(2 / 3, 9);
+    const once = inTurn(2).days[0]!;
+    expect(allBlocks(once.document).length).toBeGreaterThan(1);
   });
 
   it("say for each muscle how often, how far apart, how much, and what lacks", () => {

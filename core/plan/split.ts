@@ -25,6 +25,8 @@ interface SplitShape {
   readonly id: string;
   readonly name: string;
   readonly days: readonly DayShape[];
+  /** The days of a week over which its sessions go in turn; null: each has its own. */
+  readonly inTurnOver: number | null;
 }
 
 const UPPER: DayShape = { name: "Upper", muscles: ["chest", "back", "delts", "triceps", "elbow flexors"] };
@@ -49,12 +51,16 @@ const cycled = (shapes: readonly DayShape[], days: number): DayShape[] =>
 /** The ways that so many days allow; a weak point gets a day of its own from three days on. */
 export function splitShapes(days: number, weakPoint: Muscle | null = null): SplitShape[] {
   const shapes: SplitShape[] = [];
-  const add = (id: string, name: string, list: readonly DayShape[]) => shapes.push({ id, name, days: list });
+  const add = (id: string, name: string, list: readonly DayShape[], inTurnOver: number | null = null) =>
+    shapes.push({ id, name, days: list, inTurnOver });
   if (days >= 1 && days <= 4) add("whole", "Whole body", cycled([WHOLE, WHOLE_HIP], days));
   if (days === 2 || days === 4) add("upperLower", "Upper and lower", cycled([UPPER, LOWER], days));
   if (days === 3 || days === 6) add("pushPullLegs", "Push, pull, legs", cycled([PUSH, PULL, LEGS], days));
   if (days === 3 || days === 6) add("paired", "Paired muscles", cycled([CHEST_BACK, LEGS, ARMS_DELTS], days));
   if (days === 5) add("upperLowerPlus", "Upper, lower, push, pull, legs", [UPPER, LOWER, PUSH, PULL, LEGS]);
+  if (days === 3) add("upperLowerInTurn", "Upper and lower in turn", [UPPER, LOWER], days);
+  if (days === 2 || days === 4 || days === 5)
+    add("pushPullLegsInTurn", "Push, pull, legs in turn", [PUSH, PULL, LEGS], days);
   if (weakPoint && days >= 3) {
     const own: DayShape = {
       name: `${weakPoint[0]!.toUpperCase()}${weakPoint.slice(1)} first`,
@@ -85,7 +91,8 @@ export interface SplitContext {
 
 export interface ProposedDay {
   readonly name: string;
-  readonly weekday: number;
+  /** Monday 0; null: none of its own, its turn comes on the others'. */
+  readonly weekday: number | null;
   readonly document: SessionDocument;
   readonly minutes: number;
 }
@@ -103,7 +110,11 @@ export interface MuscleInSplit {
 export interface SplitProposal {
   readonly id: string;
   readonly name: string;
+  /** Each session once. */
   readonly days: readonly ProposedDay[];
+  /** The weekdays that are trained. */
+  readonly weekdays: readonly number[];
+  readonly isInTurn: boolean;
   readonly muscles: readonly MuscleInSplit[];
   readonly lacks: readonly Muscle[];
 }
@@ -128,28 +139,35 @@ export function proposeSplits(days: number, context: SplitContext, makeId: MakeI
 }
 
 function proposal(shape: SplitShape, context: SplitContext, makeId: MakeId): SplitProposal {
-  const weekdays = usualWeekdays(shape.days.length);
+  const sessions = shape.days.length;
+  const aWeek = shape.inTurnOver ?? sessions;
+  const weekdays = usualWeekdays(aWeek);
   const times = new Map<Muscle, number>();
-  for (const day of shape.days) for (const muscle of day.muscles) times.set(muscle, (times.get(muscle) ?? 0) + 1);
+  for (const day of shape.days)
+    for (const muscle of day.muscles) times.set(muscle, (times.get(muscle) ?? 0) + aWeek / sessions);
   const used = new Map<Muscle, number>();
   const days = shape.days.map((day, index): ProposedDay => {
     const document = sessionFor(day, times, used, context, makeId);
     const { seconds } = expandSession(document, context);
-    return { name: day.name, weekday: weekdays[index]!, document, minutes: seconds / 60 };
+    return { name: day.name, weekday: weekdays[index] ?? null, document, minutes: seconds / 60 };
   });
   const volumes = days.map(({ document }) => sessionVolume(expandSession(document, context), context).muscles);
   const muscles = ASKED.map((muscle): MuscleInSplit => {
-    const trained = days.flatMap(({ weekday }, index) =>
-      (volumes[index]![muscle]?.hardSets ?? 0) >= 1 ? [weekday] : [],
+    // Sessions in turn come round after as many weeks as there are of them.
+    const weeks = shape.inTurnOver === null ? 1 : sessions;
+    const trained = Array.from({ length: weeks * aWeek }, (_, turn) => turn).flatMap((turn) =>
+      (volumes[turn % sessions]![muscle]?.hardSets ?? 0) >= 1
+        ? [7 * Math.floor(turn / aWeek) + weekdays[turn % aWeek]!]
+        : [],
     );
-    const hardSets = volumes.reduce((sum, volume) => sum + (volume[muscle]?.hardSets ?? 0), 0);
+    const hardSets = (volumes.reduce((sum, volume) => sum + (volume[muscle]?.hardSets ?? 0), 0) * aWeek) / sessions;
     const gaps = trained.map((day, index) =>
-      index + 1 < trained.length ? trained[index + 1]! - day : trained[0]! + 7 - day,
+      index + 1 < trained.length ? trained[index + 1]! - day : trained[0]! + 7 * weeks - day,
     );
     const band = weeklySetBand(context.trainingAge, context.priorities[muscle] ?? "normal");
     return {
       muscle,
-      days: trained.length,
+      days: trained.length / weeks,
       hoursBetween: trained.length > 1 ? 24 * Math.min(...gaps) : null,
       hardSets,
       verdict: hardSets < band.low ? "under" : hardSets > band.high ? "over" : "inside",
@@ -159,6 +177,8 @@ function proposal(shape: SplitShape, context: SplitContext, makeId: MakeId): Spl
     id: shape.id,
     name: shape.name,
     days,
+    weekdays,
+    isInTurn: shape.inTurnOver !== null,
     muscles,
     lacks: muscles.filter(({ verdict }) => verdict === "under").map(({ muscle }) => muscle),
   };

@@ -4,18 +4,18 @@ import { useState } from "react";
 import {
   allBlocks,
   type CheckIn,
+  checkInSentence,
   exerciseOrThrow,
   type Muscle,
   REGIONS,
   type RegionId,
   type ShownSession,
+  SLEEP_WORDS,
   type Sleep,
+  SORE_WORDS,
 } from "@/core";
 import type { Floor } from "./use-floor";
 import { Small } from "./work-screen";
-
-const SLEEP: Readonly<Record<Sleep, string>> = { well: "well", fair: "so-so", badly: "badly" };
-const SORE = ["not sore", "sore", "very sore"] as const;
 
 /** How the client came, in a tap before the first set; whoever just starts has skipped it. */
 export function CheckInLine({ floor }: { floor: Floor }) {
@@ -30,7 +30,7 @@ export function CheckInLine({ floor }: { floor: Floor }) {
   return (
     <section aria-label="Check-in" className="mt-1 flex items-center gap-2">
       <p className="flex-1 text-[15px] leading-tight text-[var(--floor-quiet)]">
-        {said ? `Check-in: ${checkInWords(said)}` : "How is it today? Sleep, soreness"}
+        {said ? `Check-in: ${checkInSentence(said)}` : "How is it today? Sleep, soreness"}
       </p>
       {said ? null : (
         <button
@@ -51,12 +51,6 @@ export function CheckInLine({ floor }: { floor: Floor }) {
       {open ? <CheckInSheet shown={shown} before={said} onClose={() => setOpen(false)} onSay={log} /> : null}
     </section>
   );
-}
-
-export function checkInWords({ sleep, sore }: CheckIn): string {
-  const slept = sleep === null ? [] : [`slept ${SLEEP[sleep]}`];
-  const where = sore.map(({ muscle, level }) => `${muscle} ${SORE[level]}`);
-  return [...slept, ...(where.length > 0 ? where : ["nothing sore"])].join(", ");
 }
 
 function CheckInSheet({
@@ -86,9 +80,9 @@ function CheckInSheet({
           <Dialog.Title className="text-xl font-bold">Check-in</Dialog.Title>
           <div role="group" aria-label="Slept" className="flex items-center gap-2">
             <span className="w-14 text-lg">Slept</span>
-            {(Object.keys(SLEEP) as Sleep[]).map((one) => (
+            {(Object.keys(SLEEP_WORDS) as Sleep[]).map((one) => (
               <Small key={one} pressed={sleep === one} onClick={() => setSleep(sleep === one ? null : one)}>
-                {SLEEP[one]}
+                {SLEEP_WORDS[one]}
               </Small>
             ))}
           </div>
@@ -100,12 +94,12 @@ function CheckInSheet({
                 <button
                   key={muscle}
                   type="button"
-                  aria-label={`${muscle}: ${SORE[level]}`}
+                  aria-label={`${muscle}: ${SORE_WORDS[level]}`}
                   onClick={() => setLevels(new Map([...levels, [muscle, ((level + 1) % 3) as 0 | 1 | 2]]))}
                   className={`min-h-[56px] rounded-lg border text-lg leading-tight font-semibold ${level > 0 ? "border-transparent bg-[var(--floor-warn)] text-[var(--floor-on)]" : "border-[var(--floor-line)]"}`}
                 >
                   {muscle}
-                  {level > 0 ? <span className="block text-base font-normal">{SORE[level]}</span> : null}
+                  {level > 0 ? <span className="block text-base font-normal">{SORE_WORDS[level]}</span> : null}
                 </button>
               );
             })}

@@ -10,6 +10,7 @@ import {
   type ShownContent,
 } from "@/contract";
 import {
+  checkInSentence,
   type DoneSet,
   decimal,
   formatClock,
@@ -64,6 +65,9 @@ export function ReviewScreen({
           </Link>
         ) : null}
       </header>
+      {review?.summary.checkIn ? (
+        <p className="mb-3 text-quiet">Came: {checkInSentence(review.summary.checkIn)}</p>
+      ) : null}
       {review ? (
         <>
           <section aria-label="Planned and done" className="grid gap-6 lg:grid-cols-[1fr_19rem]">

@@ -30,8 +30,9 @@ import { ClientChoice } from "@/parts/client-choice";
 import { Cloth } from "@/parts/cloth";
 import { MadeOfPanel } from "@/parts/made-of";
 import { Selvedge } from "@/parts/selvedge";
+import { WeekSessions } from "@/parts/week-sessions";
 import { Button, buttonClass } from "@/ui/button";
-import { shortDate } from "@/ui/dates";
+import { fullDate, shortDate } from "@/ui/dates";
 import { saveFile } from "@/ui/save-file";
 import { PeriodPanel } from "./period-panel";
 import { useBrush } from "./use-brush";
@@ -81,7 +82,7 @@ export function WeeksReviewScreen({ view }: { view: WeeksView | null }) {
         <Lifts review={review} view={view} beside={beside} onBeside={setBeside} />
       </main>
       <aside
-        aria-label={beside.kind === "next" ? "What next" : beside.kind === "period" ? "Weeks compared" : "Made of"}
+        aria-label={BESIDE_NAMES[beside.kind]}
         className="bg-cloth p-4 lg:overflow-y-auto lg:border-l lg:border-thread"
       >
         {beside.kind === "next" ? null : (
@@ -93,6 +94,10 @@ export function WeeksReviewScreen({ view }: { view: WeeksView | null }) {
           <PeriodPanel review={review} view={view} period={beside.period} />
         ) : beside.kind === "muscle" ? (
           <MadeOfPanel model={review.model} view={view} muscle={beside.muscle} week={beside.week} />
+        ) : beside.kind === "week" ? (
+          <WeekSessions model={review.model} view={view} week={beside.week} isHeaded />
+        ) : beside.kind === "lift" ? (
+          <LiftDay review={review} view={view} liftKey={beside.key} week={beside.week} />
         ) : (
           <WhatNext review={review} view={view} />
         )}
@@ -110,7 +115,17 @@ export function WeeksReviewScreen({ view }: { view: WeeksView | null }) {
 type Beside =
   | { readonly kind: "next" }
   | { readonly kind: "period"; readonly period: Period }
-  | { readonly kind: "muscle"; readonly muscle: Muscle; readonly week: number };
+  | { readonly kind: "muscle"; readonly muscle: Muscle; readonly week: number }
+  | { readonly kind: "week"; readonly week: number }
+  | { readonly kind: "lift"; readonly key: string; readonly week: number };
+
+const BESIDE_NAMES: Readonly<Record<Beside["kind"], string>> = {
+  next: "What next",
+  period: "Weeks compared",
+  muscle: "Made of",
+  week: "A week by session",
+  lift: "A lift’s day",
+};
 
 const NEXT: Beside = { kind: "next" };
 
@@ -251,7 +266,12 @@ function Lifts({
                       {week === shown.find(({ week: first }) => lift.weeks[first])?.week ? (
                         <Thread lift={lift} weeks={shown.map((column) => column.week)} from={week} />
                       ) : null}
-                      <span className="flex items-end gap-1 pt-8">
+                      <DayOfLift
+                        lift={lift}
+                        week={week}
+                        isHere={beside.kind === "lift" && beside.key === keyOfLift(lift) && beside.week === week}
+                        onOpen={onBeside}
+                      >
                         <Cloth cell={one.cell} isSlack={phase.kind === "deload"} />
                         <span className="narrow text-xs leading-tight text-woad">
                           {one.cell.state !== "done" ? (
@@ -270,7 +290,7 @@ function Lifts({
                             </>
                           )}
                         </span>
-                      </span>
+                      </DayOfLift>
                     </>
                   ) : null}
                 </td>
@@ -283,8 +303,121 @@ function Lifts({
         model={{ ...model, columns: shown }}
         view={view}
         onOpen={(muscle, week) => onBeside({ kind: "muscle", muscle, week })}
+        onWeek={(week) => onBeside({ kind: "week", week })}
       />
     </table>
+  );
+}
+
+const keyOfLift = ({ dayId, slot }: LiftAcrossWeeks): string => `${dayId} ${slot.id}`;
+
+/** What a lift was in a week; where it was done, it opens its sets. */
+function DayOfLift({
+  lift,
+  week,
+  isHere,
+  onOpen,
+  children,
+}: {
+  lift: LiftAcrossWeeks;
+  week: number;
+  isHere: boolean;
+  onOpen: (beside: Beside) => void;
+  children: React.ReactNode;
+}) {
+  if (lift.weeks[week]?.cell.state !== "done") return <span className="flex items-end gap-1 pt-8">{children}</span>;
+  return (
+    <button
+      type="button"
+      aria-label={`${lift.name}, week ${week + 1}: set by set`}
+      aria-pressed={isHere}
+      onClick={() => onOpen({ kind: "lift", key: keyOfLift(lift), week })}
+      className={clsx(
+        "flex w-full items-end gap-1 pt-8 text-left",
+        isHere ? "outline outline-2 outline-indigo" : "hover:bg-indigo-tint",
+      )}
+    >
+      {children}
+    </button>
+  );
+}
+
+/** A lift's day, set by set: load and reps, what was asked, reserve and rest as they were kept. */
+function LiftDay({
+  review,
+  view,
+  liftKey,
+  week,
+}: {
+  review: WeeksReview;
+  view: WeeksView;
+  liftKey: string;
+  week: number;
+}) {
+  const lift = review.lifts.find((one) => keyOfLift(one) === liftKey);
+  const one = lift?.weeks[week];
+  const log = view.lifts.find(({ lineage }) => lineage === lift?.slot.lineage);
+  const exposure = log?.exposures.find(({ date }) => date === one?.cell.date);
+  if (!lift || !one || !exposure) return <p className="text-quiet">Nothing was logged of it then.</p>;
+  const asked = lift.restSeconds?.asked ?? null;
+  return (
+    <section className="flex flex-col gap-2">
+      <header>
+        <p className="narrow text-quiet">
+          week {week + 1}, {fullDate(one.cell.date)}
+        </p>
+        <h2 className="text-lg font-bold">{lift.name}</h2>
+        {one.e1rmKg === null ? null : (
+          <p>
+            e1RM {decimal(one.e1rmKg, 1)} kg that day{one.isRecord ? ", the best until then" : ""}
+          </p>
+        )}
+      </header>
+      <table className="w-full text-left">
+        <thead className="narrow text-quiet">
+          <tr>
+            {["set", "done", "asked", "in reserve", "rest"].map((head) => (
+              <th key={head} scope="col" className="font-normal">
+                {head}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {exposure.sets
+            .filter(({ working }) => working)
+            .map((set, index) => (
+              <tr key={set.key} className="border-b border-thread">
+                <th scope="row" className="font-normal">
+                  {index + 1}
+                </th>
+                <td className="font-bold">
+                  {set.seconds === null ? set.reps : `${decimal(set.seconds)} s`} × {loadOf(set.loadKg, lift, view)}
+                </td>
+                <td>
+                  {set.target === null
+                    ? ""
+                    : set.target.low === set.target.high
+                      ? set.target.low
+                      : `${set.target.low}–${set.target.high}`}
+                </td>
+                <td>
+                  {set.rir === null ? "not said" : decimal(set.rir)}
+                  {set.targetRir === null ? "" : ` of ${decimal(set.targetRir)}`}
+                </td>
+                <td>
+                  {set.restBeforeSeconds === null
+                    ? ""
+                    : `${Math.round(set.restBeforeSeconds)}${asked === null ? "" : ` of ${asked}`} s`}
+                </td>
+              </tr>
+            ))}
+        </tbody>
+      </table>
+      <Link href={`/review/${exposure.sessionId}`} className="text-indigo underline underline-offset-2">
+        The whole session
+      </Link>
+    </section>
   );
 }
 

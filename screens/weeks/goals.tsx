@@ -1,6 +1,7 @@
 "use client";
 import { useState } from "react";
-import { appended, decimal, type Goal, type Slot, toKg, weight } from "@/core";
+import { catalogueIn, type GoalNeeds, goalNeeds, goalWords, readGoalKg, type WeeksView } from "@/contract";
+import { appended, decimal, exerciseOrThrow, type Goal, isBodyweight, type Slot, weight } from "@/core";
 import { newId } from "@/device/ids";
 import { Button } from "@/ui/button";
 import { fullDate } from "@/ui/dates";
@@ -8,18 +9,27 @@ import { TextField } from "@/ui/field";
 import type { Weeks } from "./use-weeks";
 
 /** The goals of a lift, and a new one. */
-export function Goals({ weeks, slot, today }: { weeks: Weeks; slot: Slot; today: string }) {
+export function Goals({ weeks, view, slot }: { weeks: Weeks; view: WeeksView; slot: Slot }) {
   const { plan, change } = weeks;
+  const { today } = view;
+  const exercise = exerciseOrThrow(catalogueIn(view.exercises), slot.exerciseId);
+  const { bodyMassKg } = view.client;
   const own = plan.goals.filter(({ lineage }) => lineage === slot.lineage);
   const [kg, setKg] = useState("");
   const [reps, setReps] = useState("1");
   const [byDate, setByDate] = useState("");
   const [problem, setProblem] = useState<{ field: "kg" | "reps" | "byDate"; message: string } | null>(null);
   const add = () => {
-    const load = Number(kg.replace(",", "."));
+    const load = readGoalKg(kg, bodyMassKg);
     const count = Number(reps);
-    if (kg.trim() === "" || !Number.isFinite(load) || load <= -300 || load > 1000)
-      return setProblem({ field: "kg", message: "A load in kg, such as 107.5." });
+    if (load === null)
+      return setProblem({
+        field: "kg",
+        message:
+          bodyMassKg === null
+            ? "A load in kg, such as 107.5; the body mass is not known."
+            : "A load in kg, such as 107.5, or times the body, such as 1.25x.",
+      });
     if (!Number.isInteger(count) || count < 1 || count > 100)
       return setProblem({ field: "reps", message: "Whole reps, at least 1." });
     if (!/^\d{4}-\d\d-\d\d$/.test(byDate)) return setProblem({ field: "byDate", message: "A day to reach it by." });
@@ -44,7 +54,8 @@ export function Goals({ weeks, slot, today }: { weeks: Weeks; slot: Slot; today:
         {own.map((goal) => (
           <li key={goal.id} className="flex items-center justify-between gap-2">
             <span>
-              {decimal(toKg(goal.load), 2)} kg{goal.reps > 1 ? ` × ${goal.reps}` : ""} by {fullDate(goal.byDate)}
+              {goalWords(goal, exercise)} by {fullDate(goal.byDate)}
+              <span className="block text-quiet">{needsWords(goalNeeds(view, goal))}</span>
             </span>
             <button
               type="button"
@@ -66,7 +77,8 @@ export function Goals({ weeks, slot, today }: { weeks: Weeks; slot: Slot; today:
       >
         <div className="grid grid-cols-2 gap-2">
           <TextField
-            label="Load, kg"
+            label={isBodyweight(exercise) ? "Beside the body, kg" : "Load, kg"}
+            hint={isBodyweight(exercise) ? "0: the body alone" : "Or times the body: 1.25x"}
             inputMode="decimal"
             value={kg}
             error={errorAt("kg")}
@@ -93,4 +105,13 @@ export function Goals({ weeks, slot, today }: { weeks: Weeks; slot: Slot; today:
       </form>
     </details>
   );
+}
+
+/** What would have to be true: the gain a week from now to its day, beside what the lift has moved. */
+function needsWords(needs: GoalNeeds | null): string {
+  if (!needs) return "";
+  const { percentAWeek, movedPercent } = needs;
+  if (percentAWeek <= 0) return "The record says that it can be done now.";
+  const moved = movedPercent === null ? "" : `; it has moved ${decimal(movedPercent, 1)} % lately`;
+  return `It has to gain ${decimal(percentAWeek, 1)} % a week${moved}.`;
 }

@@ -205,6 +205,7 @@ export function WeeksGrid({ weeks, view }: { weeks: Weeks; view: WeeksView }) {
             model={model}
             view={view}
             onOpen={(muscle, week) => weeks.select({ kind: "muscle", muscle, week })}
+            onWeek={(week) => weeks.select({ kind: "week", week })}
           />
         </table>
       </div>

@@ -7,6 +7,8 @@ import { Button } from "@/ui/button";
 import { longDate } from "@/ui/dates";
 import type { Weeks } from "./use-weeks";
 
+const LIST = new Intl.ListFormat("en-GB");
+
 /** Sessions that were not done, each with what may become of it; what is chosen is a change not kept yet. */
 export function Missed({ weeks, view }: { weeks: Weeks; view: WeeksView }) {
   const { plan, change } = weeks;
@@ -28,7 +30,7 @@ export function Missed({ weeks, view }: { weeks: Weeks; view: WeeksView }) {
       case "move":
         return proposal.to === view.today ? "Do it today" : `Move it to ${longDate(proposal.to)}`;
       case "merge":
-        return `${proposal.lifts.join(" and ")} into ${nameOf(proposal.into.dayId)}, ${longDate(proposal.into.date)}`;
+        return `${LIST.format(proposal.lifts)} into ${nameOf(proposal.into.dayId)}, ${longDate(proposal.into.date)}`;
       case "drop":
         return "Leave it out";
     }

@@ -107,13 +107,14 @@ function CellPanel({ weeks, view, at }: { weeks: Weeks; view: WeeksView; at: Cel
       <Expected weeks={weeks} cell={cell} exercise={exercise} />
       {cell.lift ? <Planned weeks={weeks} view={view} at={at} cell={cell} slot={row.slot} /> : <Past cell={cell} />}
       <RecordLine weeks={weeks} view={view} slot={row.slot} />
-      <Goals key={row.slot.lineage} weeks={weeks} slot={row.slot} today={view.today} />
+      <Goals key={row.slot.lineage} weeks={weeks} view={view} slot={row.slot} />
       <WhatIfSection
         state={weeks.whatIf}
         model={model}
         at={at}
         lineage={cell.lift?.slot.lineage ?? row.slot.lineage}
         goals={plan.goals.filter(({ lineage }) => lineage === row.slot.lineage)}
+        exercise={exercise}
       />
       <LiftPlace weeks={weeks} at={at} />
       <div className="flex flex-wrap gap-2">

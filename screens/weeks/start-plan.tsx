@@ -7,8 +7,10 @@ import {
   addDays,
   allBlocks,
   decimal,
+  EMPTY_DOCUMENT,
   equipmentOn,
   mondayOf,
+  type PlanDay,
   type PlanTemplate,
   phaseWords,
   proposeSplits,
@@ -315,17 +317,28 @@ function AsText({ view, starting }: { view: WeeksView; starting: Starting }) {
   );
 }
 
-const templateOfSplit = ({ days }: SplitProposal): PlanTemplate => ({
-  phases: startingPhases(newId),
-  inTurn: null,
-  days: days.map((day) => ({
-    id: newId(),
-    name: day.name,
-    placed: { kind: "weekday", weekday: day.weekday },
-    timeOfDay: null,
-    base: { ...day.document, gymId: null },
-  })),
-});
+const templateOfSplit = ({ days, weekdays, isInTurn }: SplitProposal): PlanTemplate => {
+  const sessions = days.map(
+    (day): PlanDay => ({
+      id: newId(),
+      name: day.name,
+      placed: day.weekday === null ? { kind: "inTurn" } : { kind: "weekday", weekday: day.weekday },
+      timeOfDay: null,
+      base: { ...day.document, gymId: null },
+    }),
+  );
+  // Weekdays beyond the sessions: what stands there is whose turn it is.
+  const more = weekdays.slice(days.length).map(
+    (weekday): PlanDay => ({
+      id: newId(),
+      name: WEEKDAYS[weekday]!,
+      placed: { kind: "weekday", weekday },
+      timeOfDay: null,
+      base: EMPTY_DOCUMENT,
+    }),
+  );
+  return { phases: startingPhases(newId), inTurn: isInTurn ? days.length : null, days: [...sessions, ...more] };
+};
 
 function Proposals({ view, starting }: { view: WeeksView; starting: Starting }) {
   const [days, setDays] = useState(3);
@@ -379,10 +392,16 @@ function Proposals({ view, starting }: { view: WeeksView; starting: Starting }) 
               Start this plan
             </Button>
           </div>
+          {proposal.isInTurn ? (
+            <p className="mt-1">In turn on {proposal.weekdays.map((weekday) => WEEKDAYS[weekday]).join(", ")}:</p>
+          ) : null}
           <ul className="mt-1">
             {proposal.days.map((day) => (
               <li key={`${day.weekday} ${day.name}`}>
-                <span className="font-semibold">{WEEKDAYS[day.weekday]}</span> {day.name}{" "}
+                {proposal.isInTurn || day.weekday === null ? null : (
+                  <span className="font-semibold">{WEEKDAYS[day.weekday]} </span>
+                )}
+                {day.name}{" "}
                 <span className="text-quiet">
                   {day.document.blocks.flatMap(({ slots }) => slots).length} lifts, {Math.round(day.minutes)} min
                 </span>
@@ -413,7 +432,7 @@ function Proposals({ view, starting }: { view: WeeksView; starting: Starting }) 
                   <th scope="row" className="font-normal">
                     {muscle}
                   </th>
-                  <td>{on}</td>
+                  <td>{decimal(on, 1)}</td>
                   <td>{hoursBetween ?? "–"}</td>
                   <td className={verdict === "inside" ? "" : "font-bold text-weld"}>
                     {decimal(hardSets, 1)} {verdict === "inside" ? "" : verdict}

@@ -3,6 +3,7 @@ import { useState } from "react";
 import type { WeeksView } from "@/contract";
 import { type Absence, addDays, appended, type PhaseShift, phaseWords, shiftWeek, USUAL_SHIFT } from "@/core";
 import { newId } from "@/device/ids";
+import { WeekSessions } from "@/parts/week-sessions";
 import { Button } from "@/ui/button";
 import { fullDate } from "@/ui/dates";
 import { TextField } from "@/ui/field";
@@ -45,10 +46,8 @@ export function WeekPanel({ weeks, view, week }: { weeks: Weeks; view: WeeksView
           {fullDate(column.monday)} · {phaseWords(column.phase)}
         </p>
         <h2 className="text-lg font-bold">Week {week + 1}</h2>
-        <p className="text-quiet">
-          {column.done} of {column.planned} sessions done, {column.minutes} minutes
-        </p>
       </header>
+      <WeekSessions model={model} view={view} week={week} />
       {hasGone ? (
         <p className="text-quiet">It has gone by and stays as it was.</p>
       ) : (

@@ -1,7 +1,7 @@
 "use client";
 import { area as d3area, line as d3line, scaleLinear } from "d3";
-import type { WeeksModel } from "@/contract";
-import { decimal, type Goal, quantileOf, toKg, type WhatIf } from "@/core";
+import { goalWords, type WeeksModel } from "@/contract";
+import { decimal, type Exercise, type Goal, quantileOf, type WhatIf } from "@/core";
 import { Button } from "@/ui/button";
 import { fullDate, shortDate } from "@/ui/dates";
 import { RUNS, type WhatIfState } from "./use-what-if";
@@ -13,12 +13,14 @@ export function WhatIfSection({
   at,
   lineage,
   goals,
+  exercise,
 }: {
   state: WhatIfState;
   model: WeeksModel;
   at: { readonly dayId: string; readonly week: number };
   lineage: string;
   goals: readonly Goal[];
+  exercise: Exercise;
 }) {
   const { progress, found, isStale, assumptions, start, cancel } = state;
   const cell = found?.result.cells.find(
@@ -56,10 +58,8 @@ export function WhatIfSection({
             const before = found.before?.goals[goal.id];
             return (
               <li key={goal.id}>
-                <span className="font-semibold">
-                  {decimal(toKg(goal.load), 2)} kg{goal.reps > 1 ? ` × ${goal.reps}` : ""}
-                </span>{" "}
-                by {fullDate(goal.byDate)}: {chance === undefined ? "run it again" : tenths(chance)}
+                <span className="font-semibold">{goalWords(goal, exercise)}</span> by {fullDate(goal.byDate)}:{" "}
+                {chance === undefined ? "run it again" : tenths(chance)}
                 {before !== undefined && before !== chance ? `, without the change ${tenths(before)}` : ""}
               </li>
             );
