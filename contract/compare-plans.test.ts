@@ -1,7 +1,8 @@
 import { describe, expect, it } from "vitest";
+import { newPlan } from "../core";
 import { exposure, read } from "../core/testing/helpers";
 import { phase, planOf } from "../core/testing/plans";
-import { asPlan, planFigures } from "./compare-plans";
+import { planFigures } from "./compare-plans";
 import { weeksViewOf } from "./testing/weeks";
 
 const BENCH = read("A1 Bench press 3x5 rir2 r150");
@@ -39,7 +40,7 @@ const view = weeksViewOf(plan, {
 });
 
 describe("plans side by side", () => {
-  const other = asPlan(
+  const other = newPlan(
     "More",
     { phases, inTurn: null, days: planOf("2026-11-16", [["mon", 0, MORE]]).days },
     "2026-11-16",

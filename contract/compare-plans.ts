@@ -1,13 +1,5 @@
 /** Plans side by side: what each asks of a week, and where its lifts would stand at its end if all is made. */
-import {
-  type Exercise,
-  exerciseOrThrow,
-  type Muscle,
-  PLAN_VERSION,
-  type PlanDocument,
-  type PlanTemplate,
-  scheduledDays,
-} from "../core";
+import { type Exercise, exerciseOrThrow, type Muscle, type PlanDocument, scheduledDays } from "../core";
 import { askedWords } from "./carry-on";
 import { catalogueIn } from "./catalogue";
 import { type WeekCell, type WeeksView, weeksModel } from "./weeks";
@@ -23,21 +15,6 @@ export interface PlanFigures {
   /** By exercise: the last that is planned of it outside light weeks, as it is said. */
   readonly ends: ReadonlyMap<string, { readonly exercise: Exercise; readonly asked: string }>;
 }
-
-/** A plan that is not one yet, from a Monday on. */
-export const asPlan = (name: string, { phases, days, inTurn }: PlanTemplate, startDate: string): PlanDocument => ({
-  version: PLAN_VERSION,
-  name,
-  startDate,
-  phases,
-  days,
-  patches: [],
-  absences: [],
-  goals: [],
-  moved: [],
-  missed: "move",
-  inTurn,
-});
 
 const BUILDING: ReadonlySet<string> = new Set(["build", "heavier", "hold"]);
 

@@ -1,9 +1,8 @@
 import { describe, expect, it } from "vitest";
-import { addDays, DEFAULT_SETTINGS, type SessionState } from "../core";
+import { addDays, DEFAULT_SETTINGS, NOTHING_DONE, type SessionState } from "../core";
 import { exposure } from "../core/testing/helpers";
 import { NO_OWN_EXERCISES } from "./catalogue";
 import { myWeeks } from "./my-weeks";
-import { NO_SUMMARY } from "./testing/weeks";
 import type { ClientView } from "./views";
 
 const TODAY = "2026-11-26";
@@ -25,7 +24,7 @@ const session = (date: string, state: SessionState, minutes: number | null) => (
   date,
   title: "",
   state,
-  summary: minutes === null ? null : { ...NO_SUMMARY, minutes },
+  summary: minutes === null ? null : { ...NOTHING_DONE, minutes },
 });
 const view = (more: Partial<ClientView> = {}) =>
   ({

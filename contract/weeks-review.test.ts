@@ -2,6 +2,7 @@ import { describe, expect, it } from "vitest";
 import {
   addDays,
   applyPlanEdits,
+  NOTHING_DONE,
   PLAN_VERSION,
   type PlanDocument,
   phaseOfWeek,
@@ -10,7 +11,7 @@ import {
 } from "../core";
 import { countingIds, exposure, read } from "../core/testing/helpers";
 import { carriedWeek, type WeeksView, weeksModel, weeksReview, weeksTable } from ".";
-import { NO_SUMMARY, weeksViewOf } from "./testing/weeks";
+import { weeksViewOf } from "./testing/weeks";
 
 const START = "2026-09-28";
 const TODAY = "2026-11-24";
@@ -142,7 +143,7 @@ describe("weeks in review", () => {
       })),
     };
     const sore = { sleep: "badly", sore: [{ muscle: "quads", level: 2 }] } as const;
-    const summaryOf = (checkIn: typeof sore | null) => ({ ...NO_SUMMARY, sets: 6, plannedSets: 6, checkIn });
+    const summaryOf = (checkIn: typeof sore | null) => ({ ...NOTHING_DONE, sets: 6, plannedSets: 6, checkIn });
     const at = (checkIn: typeof sore | null, document = plan): WeeksView => ({
       ...view,
       today: "2026-11-22",
@@ -201,7 +202,7 @@ describe("weeks in review", () => {
     }));
     expect(weeksReview({ ...view, lifts: off }, countingIds())!.lifts[0]!.reserveOff).toBe(1);
     const said = view.sessions.map((one) =>
-      one.state === "done" ? { ...one, summary: { ...NO_SUMMARY, sessionRpe: 7, minutes: 50 } } : one,
+      one.state === "done" ? { ...one, summary: { ...NOTHING_DONE, sessionRpe: 7, minutes: 50 } } : one,
     );
     const loads = (sessions: WeeksView["sessions"], today = TODAY) =>
       weeksReview({ ...view, sessions, today }, countingIds())!.model.columns.map(({ load }) => load);

@@ -372,8 +372,7 @@ test("a plan is kept as a template, another client's is begun from it beside the
   await expect(page.getByText(/differs? from what is kept/)).toHaveCount(0);
 
   await page.getByLabel("Client").selectOption({ label: "Marit Solhaug" });
-  await page.waitForURL(/for=/);
-  await alive(page);
+  await expect(page.getByRole("heading", { name: "Ten chin-ups" })).toBeVisible();
   await page.getByRole("button", { name: "Start a plan" }).click();
   const sheet = page.getByRole("dialog");
   await sheet.getByLabel("from a template").check();

@@ -1,5 +1,5 @@
 /** A client's weeks for tests: an intermediate of 80 kg in the boathouse, on a plan, with nothing logged. */
-import { DEFAULT_SETTINGS, NO_BALANCE, type PlanDocument, type SessionSummary } from "../../core";
+import { DEFAULT_SETTINGS, type PlanDocument } from "../../core";
 import { BOATHOUSE } from "../../core/testing/helpers";
 import { NO_OWN_EXERCISES } from "../catalogue";
 import type { WeeksView } from "../weeks";
@@ -29,22 +29,3 @@ export const weeksViewOf = (document: PlanDocument, more: Partial<WeeksView> = {
   known: [],
   ...more,
 });
-
-/** Of a session in which nothing was done. */
-export const NO_SUMMARY: SessionSummary = {
-  minutes: 0,
-  sets: 0,
-  plannedSets: 0,
-  reps: 0,
-  partialReps: 0,
-  volumeLoadKg: 0,
-  hardSets: {},
-  muscles: {},
-  coverage: {},
-  balance: NO_BALANCE,
-  hardTechniques: [],
-  sessionRpe: null,
-  checkIn: null,
-  pain: 0,
-  note: "",
-};

@@ -4,8 +4,9 @@ import { allBlocks, type Block, type LoadRule, type Segment, type Slot } from ".
 import { type MakeId, parseSession } from "../session/shorthand/parse";
 import { errorWords } from "../session/shorthand/scanner";
 import { DEFAULT_SETTINGS } from "../settings";
+import { mondayOf } from "../units";
 import type { PhaseKind, PlanPhase } from "./phase";
-import type { PlanDay } from "./plan";
+import { PLAN_VERSION, type PlanDay, type PlanDocument } from "./plan";
 import { USUAL_SHIFT } from "./shift";
 
 /** Weeks of building before a deload. */
@@ -39,6 +40,21 @@ export const templateOf = ({ phases, days, inTurn }: PlanTemplate): PlanTemplate
   phases,
   inTurn,
   days: days.map((day) => ({ ...day, base: { ...day.base, gymId: null } })),
+});
+
+/** A plan that begins, from the Monday of a date. */
+export const newPlan = (name: string, { phases, days, inTurn }: PlanTemplate, date: string): PlanDocument => ({
+  version: PLAN_VERSION,
+  name,
+  startDate: mondayOf(date),
+  phases,
+  days,
+  patches: [],
+  absences: [],
+  goals: [],
+  moved: [],
+  missed: "move",
+  inTurn,
 });
 
 /** A template for a client: ids of its own, loads left to their record. */

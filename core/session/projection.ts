@@ -56,6 +56,25 @@ export interface SessionSummary {
   readonly note: string;
 }
 
+/** Of a session in which nothing was done. */
+export const NOTHING_DONE: SessionSummary = {
+  minutes: 0,
+  sets: 0,
+  plannedSets: 0,
+  reps: 0,
+  partialReps: 0,
+  volumeLoadKg: 0,
+  hardSets: {},
+  muscles: {},
+  coverage: {},
+  balance: NO_BALANCE,
+  hardTechniques: [],
+  sessionRpe: null,
+  checkIn: null,
+  pain: 0,
+  note: "",
+};
+
 /** One lift in one slot: what was trained there, by the lineage whose record it continues. */
 export interface ProjectedExposure {
   readonly slotId: string;
@@ -226,21 +245,7 @@ function summaryOf(
   const ended = { sessionRpe: performed.ended?.sessionRpe ?? null, note: performed.ended?.note ?? "" };
   const felt = { checkIn: performed.checkIn, pain: Math.max(0, ...placed.map(({ done }) => done.pain)) };
   const sets = new Set(placed.map(({ done }) => `${done.slotId}:${done.round}`)).size;
-  if (!shown || placed.length === 0)
-    return {
-      ...base,
-      ...ended,
-      ...felt,
-      sets,
-      reps: 0,
-      partialReps: 0,
-      volumeLoadKg: 0,
-      hardSets: {},
-      muscles: {},
-      coverage: {},
-      balance: NO_BALANCE,
-      hardTechniques: [],
-    };
+  if (!shown || placed.length === 0) return { ...NOTHING_DONE, ...base, ...ended, ...felt, sets };
   const context = {
     catalogue: shown.catalogue,
     settings: shown.settings,

@@ -1,6 +1,6 @@
 "use client";
-import { Dialog } from "radix-ui";
 import { type Chain, type FloorEventBody, occurrenceKey, placeOf } from "@/core";
+import { FloorSheet } from "./floor-sheet";
 import type { Floor } from "./use-floor";
 import { Small } from "./work-screen";
 
@@ -31,36 +31,22 @@ export function ChangeSheet({
   };
   const rest = chain ? floor.chains.slice(floor.chains.indexOf(chain)) : [];
   return (
-    <Dialog.Root open={open} onOpenChange={onOpenChange}>
-      <Dialog.Portal>
-        <Dialog.Overlay className="fixed inset-0 z-40 bg-bark/60" />
-        <Dialog.Content
-          aria-describedby={undefined}
-          className="floor fixed inset-x-0 bottom-0 z-50 mx-auto flex max-w-[30rem] flex-col gap-3 rounded-t-2xl border-t border-[var(--floor-line)] p-[18px]"
-        >
-          <Dialog.Title className="text-xl font-bold">Change</Dialog.Title>
-          {chain ? (
-            <>
-              <Small onClick={() => add({ kind: "roundAdded", blockId: chain.block.id })}>
-                One more round of {chain.letter}
-              </Small>
-              <Small onClick={() => skip([chain])}>
-                Leave out {chain.letter}
-                {chain.rounds > 1 ? `, round ${chain.round + 1}` : ""}
-              </Small>
-              <Small onClick={() => skip(rest.filter((one) => one.block.id === chain.block.id))}>
-                Leave out the rest of {chain.letter}
-              </Small>
-              <Small onClick={() => skip(rest)}>End the session here</Small>
-            </>
-          ) : null}
-          <Dialog.Close asChild>
-            <button type="button" className="min-h-[56px] text-lg underline underline-offset-4">
-              Back
-            </button>
-          </Dialog.Close>
-        </Dialog.Content>
-      </Dialog.Portal>
-    </Dialog.Root>
+    <FloorSheet title="Change" open={open} onOpenChange={onOpenChange}>
+      {chain ? (
+        <>
+          <Small onClick={() => add({ kind: "roundAdded", blockId: chain.block.id })}>
+            One more round of {chain.letter}
+          </Small>
+          <Small onClick={() => skip([chain])}>
+            Leave out {chain.letter}
+            {chain.rounds > 1 ? `, round ${chain.round + 1}` : ""}
+          </Small>
+          <Small onClick={() => skip(rest.filter((one) => one.block.id === chain.block.id))}>
+            Leave out the rest of {chain.letter}
+          </Small>
+          <Small onClick={() => skip(rest)}>End the session here</Small>
+        </>
+      ) : null}
+    </FloorSheet>
   );
 }

@@ -1,5 +1,4 @@
 "use client";
-import { Dialog } from "radix-ui";
 import { useState } from "react";
 import {
   allBlocks,
@@ -14,6 +13,7 @@ import {
   type Sleep,
   SORE_WORDS,
 } from "@/core";
+import { FloorSheet } from "./floor-sheet";
 import type { Floor } from "./use-floor";
 import { Small } from "./work-screen";
 
@@ -70,55 +70,41 @@ function CheckInSheet({
   );
   const sore = [...levels].flatMap(([muscle, level]) => (level === 0 ? [] : [{ muscle, level }]));
   return (
-    <Dialog.Root open onOpenChange={(stays) => !stays && onClose()}>
-      <Dialog.Portal>
-        <Dialog.Overlay className="fixed inset-0 z-40 bg-bark/60" />
-        <Dialog.Content
-          aria-describedby={undefined}
-          className="floor fixed inset-x-0 bottom-0 z-50 mx-auto flex max-h-dvh max-w-[30rem] flex-col gap-3 overflow-y-auto rounded-t-2xl border-t border-[var(--floor-line)] p-[18px]"
-        >
-          <Dialog.Title className="text-xl font-bold">Check-in</Dialog.Title>
-          <div role="group" aria-label="Slept" className="flex items-center gap-2">
-            <span className="w-14 text-lg">Slept</span>
-            {(Object.keys(SLEEP_WORDS) as Sleep[]).map((one) => (
-              <Small key={one} pressed={sleep === one} onClick={() => setSleep(sleep === one ? null : one)}>
-                {SLEEP_WORDS[one]}
-              </Small>
-            ))}
-          </div>
-          <p className="text-lg">Sore? Once: sore. Twice: very sore.</p>
-          <div className="grid grid-cols-2 gap-2">
-            {musclesOf(shown).map((muscle) => {
-              const level = levels.get(muscle) ?? 0;
-              return (
-                <button
-                  key={muscle}
-                  type="button"
-                  aria-label={`${muscle}: ${SORE_WORDS[level]}`}
-                  onClick={() => setLevels(new Map([...levels, [muscle, ((level + 1) % 3) as 0 | 1 | 2]]))}
-                  className={`min-h-[56px] rounded-lg border text-lg leading-tight font-semibold ${level > 0 ? "border-transparent bg-[var(--floor-warn)] text-[var(--floor-on)]" : "border-[var(--floor-line)]"}`}
-                >
-                  {muscle}
-                  {level > 0 ? <span className="block text-base font-normal">{SORE_WORDS[level]}</span> : null}
-                </button>
-              );
-            })}
-          </div>
-          <button
-            type="button"
-            onClick={() => void onSay({ sleep, sore })}
-            className="min-h-[64px] rounded-xl bg-[var(--floor-done)] text-xl font-bold text-[var(--floor-on)]"
-          >
-            Keep
-          </button>
-          <Dialog.Close asChild>
-            <button type="button" className="min-h-[48px] text-lg underline underline-offset-4">
-              Back
+    <FloorSheet title="Check-in" open onOpenChange={(stays) => !stays && onClose()}>
+      <div role="group" aria-label="Slept" className="flex items-center gap-2">
+        <span className="w-14 text-lg">Slept</span>
+        {(Object.keys(SLEEP_WORDS) as Sleep[]).map((one) => (
+          <Small key={one} pressed={sleep === one} onClick={() => setSleep(sleep === one ? null : one)}>
+            {SLEEP_WORDS[one]}
+          </Small>
+        ))}
+      </div>
+      <p className="text-lg">Sore? Once: sore. Twice: very sore.</p>
+      <div className="grid grid-cols-2 gap-2">
+        {musclesOf(shown).map((muscle) => {
+          const level = levels.get(muscle) ?? 0;
+          return (
+            <button
+              key={muscle}
+              type="button"
+              aria-label={`${muscle}: ${SORE_WORDS[level]}`}
+              onClick={() => setLevels(new Map([...levels, [muscle, ((level + 1) % 3) as 0 | 1 | 2]]))}
+              className={`min-h-[56px] rounded-lg border text-lg leading-tight font-semibold ${level > 0 ? "border-transparent bg-[var(--floor-warn)] text-[var(--floor-on)]" : "border-[var(--floor-line)]"}`}
+            >
+              {muscle}
+              {level > 0 ? <span className="block text-base font-normal">{SORE_WORDS[level]}</span> : null}
             </button>
-          </Dialog.Close>
-        </Dialog.Content>
-      </Dialog.Portal>
-    </Dialog.Root>
+          );
+        })}
+      </div>
+      <button
+        type="button"
+        onClick={() => void onSay({ sleep, sore })}
+        className="min-h-[64px] rounded-xl bg-[var(--floor-done)] text-xl font-bold text-[var(--floor-on)]"
+      >
+        Keep
+      </button>
+    </FloorSheet>
   );
 }
 

@@ -1,7 +1,7 @@
 "use client";
 import { useRouter } from "next/navigation";
 import { useCallback, useEffect, useId, useMemo, useState } from "react";
-import { asPlan, catalogueIn, type PlanTemplateLine, type PlanView, type WeeksView } from "@/contract";
+import { catalogueIn, type PlanTemplateLine, type PlanView, type WeeksView } from "@/contract";
 import {
   ANYBODY,
   addDays,
@@ -10,6 +10,7 @@ import {
   EMPTY_DOCUMENT,
   equipmentOn,
   mondayOf,
+  newPlan,
   type PlanDay,
   type PlanTemplate,
   phaseWords,
@@ -169,7 +170,7 @@ function PlanCard({
 function Beside({ name, template, view }: { name: string; template: PlanTemplate; view: WeeksView }) {
   const [isOpen, setOpen] = useState(false);
   const document = useMemo(
-    () => isOpen && asPlan(name, templateForClient(template, newId), addDays(mondayOf(view.today), 7)),
+    () => isOpen && newPlan(name, templateForClient(template, newId), addDays(mondayOf(view.today), 7)),
     [isOpen, name, template, view.today],
   );
   if (!view.plan) return null;

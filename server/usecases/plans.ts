@@ -7,8 +7,7 @@ import {
   dateOfDay,
   diffDocuments,
   lastingSession,
-  mondayOf,
-  PLAN_VERSION,
+  newPlan,
   type PlanDocument,
   type PlanEdit,
   type PlanPatch,
@@ -53,19 +52,7 @@ export const createPlan = defineUseCase(
       if (!(await db.clientRow(tx, clientId))) return notFound;
       if (name.trim() === "") return refused("name", "Give the plan a name.");
       const id = newId();
-      const document: PlanDocument = {
-        version: PLAN_VERSION,
-        name: name.trim(),
-        startDate: mondayOf(startDate),
-        phases,
-        days: presentIds(days),
-        patches: [],
-        absences: [],
-        goals: [],
-        moved: [],
-        missed: "move",
-        inTurn,
-      };
+      const document = newPlan(name.trim(), { phases, days: presentIds(days), inTurn }, startDate);
       const problem = problemOf(document, await studioOf(tx));
       if (problem) return refused(problem.field, problem.message);
       await db.insertPlan(tx, { studioId: scope.studioId, id, clientId, document });
