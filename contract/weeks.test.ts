@@ -66,6 +66,41 @@ describe("the cells of the weeks", () => {
     ).toEqual([null, null, "missed", "planned"]);
   });
 
+  it("a lift that was moved to another day left no holes there while it stood on its own", () => {
+    const [one, other] = PLAN.days;
+    const [bench, curl] = one!.base.blocks;
+    const moved: PlanDocument = {
+      ...PLAN,
+      days: [
+        { ...one!, base: { ...one!.base, blocks: [curl!] } },
+        { ...other!, base: { ...other!.base, blocks: [...other!.base.blocks, bench!] } },
+      ],
+    };
+    // Done on Mondays twice; Thursdays were missed as a whole.
+    expect(
+      statesOf(
+        moved,
+        [
+          ["a", 0],
+          ["a", 1],
+        ],
+        1,
+        1,
+      ),
+    ).toEqual([null, null, "planned", "planned"]);
+    expect(
+      statesOf(
+        moved,
+        [
+          ["a", 0],
+          ["a", 1],
+        ],
+        1,
+        0,
+      ),
+    ).toEqual(["missed", "missed", "planned", "planned"]);
+  });
+
   it("a session that is left out is no hole, and one that was moved is planned again, with a knot", () => {
     const leftOut = { ...PLAN, moved: [{ id: "m", dayId: "a", week: 2, to: null }] };
     expect(statesOf(leftOut, [["a", 0]], 0)[2]).toBe("leftOut");

@@ -256,7 +256,7 @@ export function weeksModel(plan: PlanDocument, view: WeeksView): WeeksModel {
   const exposures = new Map<string, Exposure>();
   for (const lift of view.lifts)
     for (const exposure of lift.exposures) exposures.set(`${exposure.sessionId} ${exposure.slotId}`, exposure);
-  const firstDone = firstWeeks(view);
+  const doneAt = placesDone(view);
   const days = scheduledDays(plan).map((day) => ({
     day,
     rows: sessionDaysOf(plan, day.id).flatMap((own) =>
@@ -280,7 +280,10 @@ export function weeksModel(plan: PlanDocument, view: WeeksView): WeeksModel {
             const date = session?.date ?? dateOfDay(plan, day, week);
             const at = { week, dayId: day.id, isChanged, lift: null, date };
             // A lift that came to the day later was not left out before.
-            if (!exposure && session?.state === "done" && !((firstDone.get(slot.id) ?? Infinity) <= week)) return null;
+            const places = doneAt.get(slot.id) ?? [];
+            const wasHere = places.some((one) => one.week <= week && (plan.inTurn !== null || one.dayId === day.id));
+            if (!exposure && !wasHere && (session?.state === "done" || places.some((one) => one.week <= week)))
+              return null;
             const isLeftOut = movedSession(plan, day.id, week)?.to === null;
             if (!exposure && isLeftOut)
               return { ...at, state: "leftOut", sets: allWorkingSets(slot).length, reps: [], topKg: null, share: null };
@@ -359,15 +362,15 @@ function loadOfWeek(monday: string, { sessions }: WeeksView): WeekLoad | null {
   return weekLoad(days);
 }
 
-/** The week of the plan in which each slot was done for the first time. */
-function firstWeeks({ sessions, lifts }: WeeksView): ReadonlyMap<string, number> {
-  const weekOf = new Map(sessions.map(({ id, week }) => [id, week]));
-  const first = new Map<string, number>();
+/** Where each slot was done, by week: a lift that was moved to another day was on its own before. */
+function placesDone({ sessions, lifts }: WeeksView): ReadonlyMap<string, readonly { week: number; dayId: string }[]> {
+  const byId = new Map(sessions.map((one) => [one.id, one]));
+  const places = new Map<string, { week: number; dayId: string }[]>();
   for (const { sessionId, slotId } of lifts.flatMap(({ exposures }) => exposures)) {
-    const week = weekOf.get(sessionId);
-    if (week !== undefined) first.set(slotId, Math.min(week, first.get(slotId) ?? week));
+    const session = byId.get(sessionId);
+    if (session) places.set(slotId, [...(places.get(slotId) ?? []), session]);
   }
-  return first;
+  return places;
 }
 
 interface PlannedVolume {

@@ -21,6 +21,7 @@ import {
   phaseWords,
   ruleName,
   type Slot,
+  sessionDaysOf,
   suggestedRule,
   targetsOf,
 } from "@/core";
@@ -140,6 +141,9 @@ export function WeeksGrid({ weeks, view }: { weeks: Weeks; view: WeeksView }) {
                 >
                   <DayHead
                     day={day}
+                    name={sessionDaysOf(weeks.plan, day.id)
+                      .map((one) => one.name || "unnamed")
+                      .join(" / ")}
                     isHere={selection?.kind === "day" && selection.dayId === day.id}
                     onSelect={() => select({ kind: "day", dayId: day.id })}
                   />
@@ -302,7 +306,18 @@ function LiftHead({ name, dayId, slotId }: { name: string; dayId: string; slotId
   );
 }
 
-function DayHead({ day, isHere, onSelect }: { day: PlanDay; isHere: boolean; onSelect: () => void }) {
+function DayHead({
+  day,
+  name,
+  isHere,
+  onSelect,
+}: {
+  day: PlanDay;
+  /** Of its session, or of those that stand on it in turn. */
+  name: string;
+  isHere: boolean;
+  onSelect: () => void;
+}) {
   const data: Dragged = { kind: "day", dayId: day.id };
   const drag = useDraggable({ id: `day ${day.id}`, data });
   const target: Target = { kind: "day", dayId: day.id };
@@ -326,7 +341,7 @@ function DayHead({ day, isHere, onSelect }: { day: PlanDay; isHere: boolean; onS
           {day.placed.kind === "weekday" ? WEEKDAYS[day.placed.weekday]!.slice(0, 3) : ""}
           {day.timeOfDay === null ? "" : ` ${timeWords(day.timeOfDay)}`}
         </span>{" "}
-        <span className="narrow font-normal">{day.name}</span>
+        <span className="narrow font-normal">{name}</span>
       </button>
     </span>
   );
