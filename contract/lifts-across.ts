@@ -8,6 +8,7 @@ import {
   type PlanDocument,
   purposeOfWeek,
   restSecondsForTime,
+  SAME_WEIGHT_KG,
   type Slot,
   type Trend,
   trendOf,
@@ -21,6 +22,8 @@ export interface ReviewedWeek {
   readonly e1rmKg: number | null;
   /** The best until then. */
   readonly isRecord: boolean;
+  /** The heaviest load that was asked, where another was lifted; null where they are the same, or nothing was asked. */
+  readonly askedTopKg: number | null;
   /** Mean seconds between its sets as they were kept; null where nobody measured. */
   readonly restSeconds: number | null;
   /** Reps in reserve beyond what was asked, in the mean; null where none was asked or said. */
@@ -46,6 +49,14 @@ export interface LiftAcrossWeeks {
 
 /** Days of a lift that speak for how it is done now. */
 const DAYS_SPEAKING = 6;
+function askedTop({ sets }: Exposure): number | null {
+  const working = sets.filter((set) => set.working);
+  const asked = working.flatMap(({ askedKg }) => (askedKg === undefined ? [] : [askedKg]));
+  if (asked.length === 0) return null;
+  const top = Math.max(...asked);
+  return Math.abs(top - Math.max(...working.map(({ loadKg }) => loadKg))) < SAME_WEIGHT_KG ? null : top;
+}
+
 const restsIn = ({ sets }: Exposure): number[] =>
   sets.flatMap((set) => (set.working && set.restBeforeSeconds !== null ? [set.restBeforeSeconds] : []));
 
@@ -84,6 +95,7 @@ export function liftsAcross(view: WeeksView, model: WeeksModel): LiftAcrossWeeks
           cell,
           e1rmKg: estimate?.kg ?? null,
           isRecord,
+          askedTopKg: exposure ? askedTop(exposure) : null,
           restSeconds: exposure ? meanOf(restsIn(exposure)) : null,
           reserveOff: exposure ? meanOf(reservesOff(exposure)) : null,
         };

@@ -200,7 +200,16 @@ describe("weeks in review", () => {
       ...lift,
       exposures: lift.exposures.map((one) => ({ ...one, sets: one.sets.map((set) => ({ ...set, targetRir: 1 })) })),
     }));
-    expect(weeksReview({ ...view, lifts: off }, countingIds())!.lifts[0]!.reserveOff).toBe(1);
+    const [squats] = weeksReview({ ...view, lifts: off }, countingIds())!.lifts;
+    expect(squats!.reserveOff).toBe(1);
+    expect(squats!.weeks[0]).toMatchObject({ reserveOff: 1, askedTopKg: null });
+    const askedMore = view.lifts.map((lift) => ({
+      ...lift,
+      exposures: lift.exposures.map((one) => ({ ...one, sets: one.sets.map((set) => ({ ...set, askedKg: 90 })) })),
+    }));
+    const [missed] = weeksReview({ ...view, lifts: askedMore }, countingIds())!.lifts;
+    // It is said where something else was lifted: 80, 82.5, 85, 87.5, and 90 as asked.
+    expect(missed!.weeks.slice(0, 5).map((one) => one!.askedTopKg)).toEqual([90, 90, 90, 90, null]);
     const said = view.sessions.map((one) =>
       one.state === "done" ? { ...one, summary: { ...NOTHING_DONE, sessionRpe: 7, minutes: 50 } } : one,
     );

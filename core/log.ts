@@ -15,6 +15,8 @@ export interface LoggedSet {
   /** Whether it answers a set that was asked for; false for one that was added. */
   readonly asked: boolean;
   readonly loadKg: number;
+  /** What was asked for on the screen; left out where nothing was, or for another lift. */
+  readonly askedKg?: number;
   /** Where a share of what the rule asks was asked for, a phase's: the load as the rule had it, from which it goes on. */
   readonly ruledKg?: number;
   /** The load as a curve sees it: body and added load together for bodyweight moves; null when unknown. */

@@ -98,7 +98,7 @@ test("the rest of a plan is run many times, stopped, run again, and a goal has i
   await page.getByText("Goals", { exact: true }).click();
   await page.getByLabel("Load, kg").fill("heavy");
   await page.getByRole("button", { name: "Add the goal" }).click();
-  await expect(page.getByText("A load in kg, such as 107.5.")).toBeVisible();
+  await expect(page.getByText("A load in kg, such as 107.5, or times the body")).toBeVisible();
   await expect(page.getByLabel("Load, kg")).toHaveValue("heavy");
   await page.getByLabel("Load, kg").fill("90");
   await page.getByLabel("By", { exact: true }).fill("2020-01-01");

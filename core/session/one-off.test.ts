@@ -76,9 +76,8 @@ describe("what asks for something else that day alone", () => {
         ...set,
         segments: [{ ...set.segments[0]!, load: weight(kg) }],
       }));
-    const ruled = (kg: number) =>
-      projectSession("s", log(kg), new Map([["h", session]])).exposures[0]!.exposure.sets[0]!.ruledKg;
-    expect(ruled(asked)).toBe(80);
-    expect(ruled(asked + 2.5)).toBe(82.5);
+    const set = (kg: number) => projectSession("s", log(kg), new Map([["h", session]])).exposures[0]!.exposure.sets[0]!;
+    expect(set(asked)).toMatchObject({ askedKg: asked, ruledKg: 80 });
+    expect(set(asked + 2.5)).toMatchObject({ askedKg: asked, loadKg: asked + 2.5, ruledKg: 82.5 });
   });
 });

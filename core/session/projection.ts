@@ -27,7 +27,7 @@ import {
   signedKg,
 } from "./performed";
 import { lineageOf } from "./shorthand/parse";
-import { type ShownSession, workContextOf } from "./shown";
+import { type ShownLoad, type ShownSession, workContextOf } from "./shown";
 
 /** Bumped when the same log gives other figures; stored with what is derived, which can be rebuilt from the log. */
 export const PROJECTION_VERSION = 6;
@@ -215,9 +215,7 @@ function loggedSet(place: PlacedSet, exerciseId: string, fresh: boolean, restUnk
     round: done.round,
     asked: planned !== null && done.ordinal === 0,
     loadKg,
-    ...(first && first.exerciseId === slot.exerciseId && onScreen?.nextKg != null && onScreen.kg !== null
-      ? { ruledKg: ruledKgOf(loadKg, { askedKg: onScreen.kg, nextKg: onScreen.nextKg }) }
-      : {}),
+    ...(first?.exerciseId === slot.exerciseId && onScreen ? askedOf(loadKg, onScreen) : {}),
     curveKg: first ? curveKg(exercise, loadKg, shown.bodyMassKg, shown.settings, asked?.setup ?? slot.setup) : null,
     reps: first ? Math.min(first.reps, first.rightReps ?? first.reps) : 0,
     totalReps: done.segments.reduce((total, segment) => total + segment.reps + (segment.rightReps ?? 0), 0),
@@ -231,6 +229,12 @@ function loggedSet(place: PlacedSet, exerciseId: string, fresh: boolean, restUnk
     restBeforeSeconds: restUnknown || slot.laterality !== "both" || done.segments.length > 1 ? null : done.restSeconds,
     fresh,
   };
+}
+
+/** The load that was asked for, and where it was a share of the rule's, from where the rule goes on. */
+function askedOf(doneKg: number, { kg, nextKg }: ShownLoad): Pick<LoggedSet, "askedKg" | "ruledKg"> {
+  if (kg === null) return {};
+  return { askedKg: kg, ...(nextKg === null ? {} : { ruledKg: ruledKgOf(doneKg, { askedKg: kg, nextKg }) }) };
 }
 
 function summaryOf(

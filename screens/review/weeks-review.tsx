@@ -281,6 +281,13 @@ function Lifts({
                               {repsWords(one.cell)}
                               <span className="block font-bold">
                                 {loadOf(one.cell.topKg, lift, view)}
+                                {one.askedTopKg === null ? null : (
+                                  <span className="font-normal text-quiet">
+                                    {" "}
+                                    <span className="sr-only">asked </span>
+                                    <s>{loadOf(one.askedTopKg, lift, view)}</s>
+                                  </span>
+                                )}
                                 {one.isRecord ? (
                                   <span className="text-indigo">
                                     ◆<span className="sr-only"> best e1RM until then</span>
@@ -400,6 +407,7 @@ function LiftDay({
                     : set.target.low === set.target.high
                       ? set.target.low
                       : `${set.target.low}–${set.target.high}`}
+                  {set.askedKg === undefined ? "" : ` × ${loadOf(set.askedKg, lift, view)}`}
                 </td>
                 <td>
                   {set.rir === null ? "not said" : decimal(set.rir)}
