@@ -10,6 +10,7 @@ const phase = (id: string, weeks: number) => ({
   weeks,
   methodId: null,
   shift: { setsPercent: 0, loadPercent: 0, rir: 0 },
+  rampPercent: 0,
 });
 const day = (id: string, weekday: number, text = "Bench press 3x8 @60kg rir2") => ({
   id,
@@ -112,6 +113,9 @@ describe("a plan at the edge", () => {
     delete old.finisher;
     const plan = upcastPlan({ ...PLAN, days: [{ ...ADAY, base: old }] }) as PlanDocument;
     expect(plan.days[0]!.base).toMatchObject({ version: ADAY!.base.version, capSeconds: 2700, finisher: null });
+    // Phases of before sets could ramp.
+    const level = { ...PLAN, phases: PLAN.phases.map((one) => ({ ...one, rampPercent: undefined })) };
+    expect(upcastPlan(json(level))).toEqual(PLAN);
     // Of before sessions went in turn: days in a rotation stood every other day.
     const rotating = { ...PLAN, inTurn: undefined, days: [{ ...ADAY, placed: { kind: "rotation", place: 1 } }] };
     expect(upcastPlan(json(rotating))).toMatchObject({

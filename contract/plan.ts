@@ -44,6 +44,7 @@ const phaseFields = {
   name: words(80),
   weeks: whole(1, PLAN_LIMITS.weeks),
   methodId: orNull(words(80)),
+  rampPercent: finite(-50, 50),
   shift: exact({ setsPercent: finite(-100, 100), loadPercent: finite(-50, 50), rir: finite(-5, 5) }),
 } satisfies Fields<Omit<PlanPhase, "id">>;
 const dayFields = {
@@ -142,6 +143,8 @@ export function readPlan(stored: unknown): Checked<PlanDocument> {
 export function upcastPlan(stored: unknown): unknown {
   const plan = stored as PlanDocument | null;
   if (typeof plan !== "object" || !Array.isArray(plan?.days)) return stored;
+  // Phases from before sets could ramp did not.
+  const phases = (plan.phases ?? []).map((phase) => ({ ...phase, rampPercent: phase.rampPercent ?? 0 }));
   const { patches, goals } = presentIds({ patches: plan.patches, goals: plan.goals });
   // Plans from before sessions could be moved have none that were.
   const moved = plan.moved ?? [];
@@ -151,7 +154,7 @@ export function upcastPlan(stored: unknown): unknown {
     return before.kind === "rotation" ? { kind: "weekday", weekday: Math.min(6, 2 * before.place) } : before;
   };
   const days = plan.days.map((day) => ({ ...day, placed: placed(day), base: upcastDocument(day.base) }));
-  return { ...plan, patches, goals, moved, inTurn: plan.inTurn ?? null, days };
+  return { ...plan, phases, patches, goals, moved, inTurn: plan.inTurn ?? null, days };
 }
 
 export function planProblems(plan: PlanDocument): { field: string; message: string }[] {

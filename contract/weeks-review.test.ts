@@ -21,8 +21,8 @@ const plan: PlanDocument = {
   name: "Autumn",
   startDate: START,
   phases: [
-    { id: "a", kind: "build", name: "", weeks: 12, methodId: null, shift: USUAL_SHIFT.build },
-    { id: "b", kind: "deload", name: "", weeks: 1, methodId: null, shift: USUAL_SHIFT.deload },
+    { id: "a", kind: "build", name: "", weeks: 12, methodId: null, shift: USUAL_SHIFT.build, rampPercent: 0 },
+    { id: "b", kind: "deload", name: "", weeks: 1, methodId: null, shift: USUAL_SHIFT.deload, rampPercent: 0 },
   ],
   days: [
     { id: "mon", name: "Heavy", placed: { kind: "weekday", weekday: 0 }, timeOfDay: null, base: BASE },

@@ -11,6 +11,8 @@ export interface PlanPhase {
   readonly methodId: string | null;
   /** What the phase shifts in every session, against its base: percent of working sets and of loads, reps in reserve. */
   readonly shift: PhaseShift;
+  /** So many percent of the sets more with each further week of it: a planned ramp of volume; 0 for none. */
+  readonly rampPercent: number;
 }
 
 export interface PhaseShift {

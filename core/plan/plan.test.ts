@@ -26,6 +26,7 @@ const phase = (id: string, kind: PlanPhase["kind"], weeks: number): PlanPhase =>
   weeks,
   methodId: null,
   shift: { setsPercent: 0, loadPercent: 0, rir: 0 },
+  rampPercent: 0,
 });
 const day = (id: string, weekday: number, text: string): PlanDay => ({
   id,

@@ -208,7 +208,7 @@ export function sessionOfWeek(plan: PlanDocument, dayId: string, week: number): 
   };
   const base = patched(own.base, holding.filter(isOfBase));
   const document = patched(
-    phase ? inPhase(base, phase) : base,
+    phase ? inPhase(base, phase, week - firstWeekOf(plan, phase)) : base,
     holding.filter((patch) => !isOfBase(patch)),
   );
   const away = absenceOn(plan, dateOfDay(plan, day, week));
@@ -220,9 +220,16 @@ export const lastingSession = (plan: PlanDocument, dayId: string, week: number):
   sessionOfWeek({ ...plan, patches: plan.patches.filter(({ span }) => span.kind !== "onlyWeek") }, dayId, week)
     ?.document ?? null;
 
-/** A base session as a phase has it: shifted, and by the phase's method where it names none of its own. */
-function inPhase(base: SessionDocument, { shift, methodId }: PlanPhase): SessionDocument {
-  const document = shifted(base, shift);
+/** The week in which a phase begins, counted from 0. */
+export const firstWeekOf = ({ phases }: Pick<PlanDocument, "phases">, phase: PlanPhase): number =>
+  phases.slice(0, phases.indexOf(phase)).reduce((sum, { weeks }) => sum + weeks, 0);
+
+/**
+ * A base session as a phase has it in one of its weeks: shifted, with what its sets have grown by until then, and by the phase's
+ * method where it names none of its own.
+ */
+function inPhase(base: SessionDocument, { shift, methodId, rampPercent }: PlanPhase, weekIn: number): SessionDocument {
+  const document = shifted(base, { ...shift, setsPercent: shift.setsPercent + rampPercent * weekIn });
   return document.methodId === null && methodId !== null ? { ...document, methodId } : document;
 }
 

@@ -4,7 +4,7 @@ import { allWorkingSets, type LoadRule, type WorkSet } from "../session/grammar"
 import { exposure, read } from "../testing/helpers";
 import { phase, planOf, projectContext } from "../testing/plans";
 import { addDays } from "../units";
-import { type PatchSpan, type PlanDocument, phaseOfWeek } from "./plan";
+import { type PatchSpan, type PlanDocument, phaseOfWeek, sessionOfWeek } from "./plan";
 import { carryMemory, hangsOn, type ProjectContext, plannedLifts, projectPlan, rulesSideBySide } from "./project";
 import { NO_SHIFT, shifted, USUAL_SHIFT } from "./shift";
 
@@ -178,6 +178,17 @@ describe("a plan ahead of its log", () => {
     // Lighter from a week on: a share of what the rule asks, and the rule goes on by its own loads.
     const on = squats(changed({ kind: "fromWeek", week: 2 }));
     expect([on[0]![0], on[1]![0]]).toEqual([90, 92.5]);
+  });
+
+  it("a ramp of volume adds its sets week by week, in its phase alone, and starts anew in the next", () => {
+    const ramped = { ...phase("build", 3), rampPercent: 25 };
+    const of = plan({ phases: [ramped, { ...ramped, id: "again" }, phase("hold", 1)] });
+    const sets = [0, 1, 2, 3, 4, 5, 6].map((week) => {
+      const [squat] = sessionOfWeek(of, "mon", week)!.document.blocks;
+      return [allWorkingSets(squat!.slots[0]!).length, squat!.rounds];
+    });
+    const rounds = (count: number) => [count, { kind: "fixed", count }];
+    expect(sets).toEqual([4, 5, 6, 4, 5, 6, 4].map(rounds));
   });
 
   it("a share of loads in a training phase does not grow from week to week", () => {

@@ -4,7 +4,7 @@
  */
 import type { MakeId } from "../session/shorthand/parse";
 import type { PhaseKind } from "./phase";
-import { type PlanDocument, phaseOfWeek } from "./plan";
+import { firstWeekOf, type PlanDocument, phaseOfWeek } from "./plan";
 import type { PlanEdit } from "./plan-edits";
 import { newPhase } from "./start";
 
@@ -14,7 +14,7 @@ export function putPhase(plan: PlanDocument, week: number, kind: PhaseKind, make
   if (!phase || phase.kind === kind || phase.kind === "peak" || phase.kind === "test" || phase.kind === "deload")
     return null;
   const at = plan.phases.indexOf(phase);
-  const first = plan.phases.slice(0, at).reduce((sum, { weeks }) => sum + weeks, 0);
+  const first = firstWeekOf(plan, phase);
   const before = week - first;
   const after = phase.weeks - before - 1;
   const put = newPhase(kind, 1, makeId);

@@ -20,6 +20,7 @@ export const newPhase = (kind: PhaseKind, weeks: number, makeId: MakeId): PlanPh
   weeks,
   methodId: null,
   shift: USUAL_SHIFT[kind],
+  rampPercent: 0,
 });
 
 /** Some weeks of building and a deload. */

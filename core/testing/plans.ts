@@ -15,6 +15,7 @@ export const phase = (kind: PlanPhase["kind"], weeks: number): PlanPhase => ({
   weeks,
   methodId: null,
   shift: USUAL_SHIFT[kind],
+  rampPercent: 0,
 });
 
 /** Each session on its weekday (Monday 0). */

@@ -14,6 +14,7 @@ import { catalogueIn, repsWords, type WeekCell, type WeeksView } from "@/contrac
 import {
   type CellChance,
   decimal,
+  firstWeekOf,
   isBodyweight,
   isLikelyMissed,
   type PlanDay,
@@ -382,8 +383,7 @@ function PhaseRow({ weeks }: { weeks: Weeks }) {
   const now = weeks.model.columns.findIndex(({ isNow }) => isNow);
   /** Weeks that have gone by stay. */
   const leastWeeks = (phase: PlanPhase): number => {
-    const at = plan.phases.indexOf(phase);
-    const first = plan.phases.slice(0, at).reduce((sum, one) => sum + one.weeks, 0);
+    const first = firstWeekOf(plan, phase);
     return Math.max(1, Math.min(phase.weeks, now - first + 1));
   };
   return (

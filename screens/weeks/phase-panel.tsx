@@ -1,6 +1,7 @@
 "use client";
 import { useState } from "react";
 import {
+  firstWeekOf,
   METHODS,
   mondayOf,
   newPhase,
@@ -35,12 +36,14 @@ export function PhasePanel({ weeks, phaseId, today }: { weeks: Weeks; phaseId: s
   const at = plan.phases.findIndex(({ id }) => id === phaseId);
   const phase = plan.phases[at];
   if (!phase) return <p className="text-quiet">This phase is not in the plan any more.</p>;
-  const first = plan.phases.slice(0, at).reduce((sum, one) => sum + one.weeks, 0);
+  const first = firstWeekOf(plan, phase);
   const now = weekOfDate(plan, today) ?? (mondayOf(today) < plan.startDate ? 0 : planWeeks(plan));
   const begun = Math.max(0, Math.min(phase.weeks, now - first + 1));
   const set = (edits: readonly PlanEdit[]) => setError(change(edits));
-  const field = <K extends "kind" | "name" | "weeks" | "shift" | "methodId">(name: K, value: PlanPhase[K]): PlanEdit =>
-    ({ kind: "set", list: "phases", id: phase.id, field: name, value }) as PlanEdit;
+  const field = <K extends "kind" | "name" | "weeks" | "shift" | "methodId" | "rampPercent">(
+    name: K,
+    value: PlanPhase[K],
+  ): PlanEdit => ({ kind: "set", list: "phases", id: phase.id, field: name, value }) as PlanEdit;
   const insert = (kind: PhaseKind, lasts: number): void => {
     const item = newPhase(kind, lasts, newId);
     set([{ kind: "insert", list: "phases", item, after: phase.id }]);
@@ -128,6 +131,19 @@ export function PhasePanel({ weeks, phaseId, today }: { weeks: Weeks; phaseId: s
         {shift("setsPercent", "Sets, %")}
         {shift("loadPercent", "Loads that rules give, %")}
         {shift("rir", "Reps in reserve")}
+        <TextField
+          key={`${phase.id} ramp ${phase.rampPercent}`}
+          label="Sets more with each week, %"
+          hint="A ramp of volume; the hard sets below the weeks say where it leaves the band."
+          type="number"
+          step="any"
+          defaultValue={phase.rampPercent}
+          onBlur={(event) => {
+            const figure = Number(event.target.value);
+            if (Number.isFinite(figure) && Math.abs(figure) <= 50 && figure !== phase.rampPercent)
+              set([field("rampPercent", figure)]);
+          }}
+        />
       </fieldset>
       {error ? (
         <p role="alert" className="font-semibold">
