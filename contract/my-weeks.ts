@@ -1,5 +1,5 @@
 /** A client's own look back over weeks, in plain words: what was kept, and where each lift goes. */
-import { addDays, type Exercise, exerciseOrThrow, liftRecord, mondayOf, type Trend, trendOf } from "../core";
+import { addDays, type Exercise, exerciseOrThrow, liftRecord, mondayOf, round, type Trend, trendOf } from "../core";
 import { catalogueIn } from "./catalogue";
 import type { ClientView } from "./views";
 
@@ -9,8 +9,8 @@ export interface MyLift {
   readonly trend: Trend;
   readonly points: readonly { readonly date: string; readonly value: number; readonly isNew: boolean }[];
   readonly bandKg: readonly [number, number] | null;
-  /** The day of the best e1RM; null where none may set one. */
-  readonly bestOn: string | null;
+  /** The day of the highest point. */
+  readonly bestOn: string;
 }
 
 export interface MyWeeksView {
@@ -49,9 +49,9 @@ export function myWeeks(view: ClientView): MyWeeksView {
           record.estimates.filter(({ date }) => !light.has(date)),
           view.trainingAge,
         ),
-        points: record.estimates.map(({ date, kg }) => ({ date, value: kg, isNew: date === last })),
+        points: record.estimates.map(({ date, kg }) => ({ date, value: round(kg, 1), isNew: date === last })),
         bandKg: record.bandKg,
-        bestOn: record.bestE1rm?.date ?? null,
+        bestOn: record.estimates.reduce((best, one) => (one.kg > best.kg ? one : best)).date,
       },
     ];
   });

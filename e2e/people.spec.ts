@@ -90,3 +90,20 @@ test("a client gets an account, signs in, and is erased with all that hangs on t
   await expect(page.getByRole("heading", { name: "Clients" })).toBeVisible();
   await expect(page.getByRole("link", { name: "Greta Alm" })).toHaveCount(0);
 });
+
+test("a client sees their own weeks in plain words, and only their own", async ({ page }) => {
+  const faults: string[] = [];
+  page.on("pageerror", (error) => faults.push(error.message));
+  await page.goto("/sign-in");
+  await alive(page);
+  await page.getByRole("button", { name: "Enter as Marit, a client" }).click();
+  await page.getByRole("link", { name: "Your weeks" }).click();
+  await expect(page.getByRole("heading", { name: /sessions? in eight weeks/ })).toBeVisible();
+  await expect(page.getByText(/^(It goes up|It has stood still|It moves too little|Too early)/).first()).toBeVisible();
+  await expectAccessible(page);
+  // The coach's weeks are not hers to see.
+  await page.reload();
+  const other = await page.request.post("/api/do/weeks.show", { data: { clientId: null, planId: null } });
+  expect(other.status()).toBe(404);
+  expect(faults).toEqual([]);
+});

@@ -80,8 +80,7 @@ export function MyWeeks({ view }: { view: ClientView }) {
 }
 
 function liftWords({ trend, bestOn }: MyLift): string {
-  const best = bestOn ? ` Your best day was ${fullDate(bestOn)}.` : "";
-  return `${trendWords(trend)}${best}`;
+  return `${trendWords(trend)} Your best day was ${fullDate(bestOn)}.`;
 }
 
 function trendWords(trend: Trend): string {
