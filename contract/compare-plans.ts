@@ -1,5 +1,5 @@
 /** Plans side by side: what each asks of a week, and where its lifts would stand at its end if all is made. */
-import { type Exercise, exerciseOrThrow, type Muscle, type PlanDocument, scheduledDays } from "../core";
+import { BUILDING, type Exercise, exerciseOrThrow, type Muscle, type PlanDocument, scheduledDays } from "../core";
 import { askedWords } from "./carry-on";
 import { catalogueIn } from "./catalogue";
 import { type WeekCell, type WeeksView, weeksModel } from "./weeks";
@@ -15,8 +15,6 @@ export interface PlanFigures {
   /** By exercise: the last that is planned of it outside light weeks, as it is said. */
   readonly ends: ReadonlyMap<string, { readonly exercise: Exercise; readonly asked: string }>;
 }
-
-const BUILDING: ReadonlySet<string> = new Set(["build", "heavier", "hold"]);
 
 /** What a plan asks from now on, by the client's record; `isKept`: it is the view's own, with what was done of it. */
 export function planFigures(document: PlanDocument, view: WeeksView, isKept: boolean): PlanFigures {

@@ -3,6 +3,7 @@ import {
   addDays,
   allBlocks,
   appended,
+  BUILDING,
   type DeloadSigns,
   dayOfSlot,
   daysBetween,
@@ -19,6 +20,7 @@ import {
   putPhase,
   REGIONS,
   type RegionId,
+  removeDay,
   scheduledDays,
   sessionOfWeek,
   setsMore,
@@ -107,9 +109,11 @@ function comingWeek({ plan, today, sessions }: WeeksView): number | null {
 
 /** A way back in after weeks without a session; null where somebody trained, or the week is one already. */
 function comeback(view: WeeksView, week: number, makeId: () => string): NextStep | null {
-  const last = view.sessions.findLast(({ state }) => state === "done")?.date;
-  const dates = view.sessions.flatMap(({ state, date }) => (state === "done" ? [date] : [])).sort();
-  const weeksOff = last ? Math.floor(daysBetween(dates.at(-1)!, view.today) / 7) : 0;
+  const last = view.sessions
+    .flatMap(({ state, date }) => (state === "done" ? [date] : []))
+    .sort()
+    .at(-1);
+  const weeksOff = last ? Math.floor(daysBetween(last, view.today) / 7) : 0;
   if (weeksOff < WEEKS_OFF) return null;
   const edits = putPhase(view.plan!.document, week, "comeback", makeId);
   return edits && { kind: "comeback", weeksOff, edits };
@@ -152,7 +156,7 @@ export function nextSteps(
       edits: !isOne
         ? []
         : plan.inTurn === null
-          ? [{ kind: "remove", list: "days", id: least.id }]
+          ? removeDay(plan, least.id)
           : [{ kind: "set", list: "days", id: least.id, field: "placed", value: { kind: "inTurn" } }],
       leaves: days.filter(({ id }) => id !== least?.id).map(({ name }) => name),
     });
@@ -169,8 +173,7 @@ export function nextSteps(
       });
     }
   const whole = model.columns.filter(
-    ({ done, planned, phase, monday }) =>
-      done === planned && (phase.kind === "build" || phase.kind === "hold") && monday < mondayOf(view.today),
+    ({ done, planned, phase, monday }) => done === planned && BUILDING.has(phase.kind) && monday < mondayOf(view.today),
   );
   for (const muscle of Object.keys(whole.at(-1)?.muscles ?? {}) as Muscle[]) {
     const sets = mean(whole.slice(-3).map(({ muscles }) => muscles[muscle]?.hardSets ?? 0));

@@ -1,7 +1,7 @@
 import { clsx } from "clsx";
 import { useState } from "react";
 import type { MuscleMeasure, WeekColumn, WeeksModel, WeeksView } from "@/contract";
-import { decimal, type Muscle, type MuscleLoad, type TrainingAge, weeklySetBand } from "@/core";
+import { BUILDING, decimal, type Muscle, type MuscleLoad, type TrainingAge, weeklySetBand } from "@/core";
 
 const MEASURES: Readonly<Record<MuscleMeasure, { readonly name: string; readonly about: string }>> = {
   hardSets: { name: "Hard sets", about: "against the band" },
@@ -70,8 +70,7 @@ export function Selvedge({
             </th>
             {model.columns.map(({ week, muscles, phase, isNow }) => {
               const sets = muscles[muscle]?.hardSets ?? 0;
-              const isLight = LIGHT.has(phase.kind);
-              const isOff = measure === "hardSets" && !isLight && (sets < band.low || sets > band.high);
+              const isOff = measure === "hardSets" && BUILDING.has(phase.kind) && (sets < band.low || sets > band.high);
               const isPast = !isNow && week < (model.columns.find((one) => one.isNow)?.week ?? 0);
               const figure = figureOf(muscles[muscle], measure);
               return (
@@ -121,9 +120,6 @@ export function Selvedge({
     </tbody>
   );
 }
-
-/** Phases in which less than the band is meant. */
-const LIGHT: ReadonlySet<string> = new Set(["deload", "comeback", "peak", "test"]);
 
 function WeekFigures({
   columns,

@@ -3,7 +3,7 @@ import { SHIPPED_CATALOGUE } from "../exercise/catalogue";
 import { allBlocks, allWorkingSets } from "../session/grammar";
 import { countingIds, read } from "../testing/helpers";
 import { planOf } from "../testing/plans";
-import { addLifts, moveLift, type PlannedEdits, removeLift, shiftWeek } from "./move-lift";
+import { addLifts, moveLift, type PlannedEdits, removeDay, removeLift, shiftWeek } from "./move-lift";
 import { type PlanDocument, sessionOfWeek } from "./plan";
 import { applyPlanEdits, type PlanEdit } from "./plan-edits";
 
@@ -41,6 +41,19 @@ describe("lifts of a plan", () => {
       [["bench-press"], ["dumbbell-curl"]],
       [["back-squat"], ["barbell-row"]],
     ]);
+  });
+
+  it("a day goes with what was changed and moved of it", () => {
+    const patch = { id: "p", dayId: "a", edits: [], span: { kind: "onlyWeek", week: 1 }, note: "" } as const;
+    const of: PlanDocument = {
+      ...PLAN,
+      patches: [patch, { ...patch, id: "q", dayId: "b" }],
+      moved: [{ id: "m", dayId: "a", week: 1, to: null }],
+    };
+    const edited = applyPlanEdits(of, removeDay(of, "a"));
+    if (!edited.ok) throw new Error(edited.message);
+    const { days, patches, moved } = edited.plan;
+    expect([days.map(({ id }) => id), patches.map(({ id }) => id), moved]).toEqual([["b"], ["q"], []]);
   });
 
   it("a lift that has gone, or that is there already, is no move", () => {

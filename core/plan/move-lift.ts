@@ -45,6 +45,16 @@ export function removeLift(plan: PlanDocument, slotId: string): PlannedEdits {
   return { ok: true, edits: [{ kind: "editDay", dayId, edits: diffDocuments(base, without(base, slotId)) }] };
 }
 
+/** A day out of the plan, with what was changed or moved of it. */
+export const removeDay = (plan: PlanDocument, dayId: string): PlanEdit[] => [
+  ...(["patches", "moved"] as const).flatMap((list) =>
+    (plan[list] as readonly { readonly id: string; readonly dayId: string }[])
+      .filter((one) => one.dayId === dayId)
+      .map(({ id }): PlanEdit => ({ kind: "remove", list, id })),
+  ),
+  { kind: "remove", list: "days", id: dayId },
+];
+
 /** Lifts as they are typed at the desk, at the end of a day: "Lateral raise 3x12 rir1". */
 export function addLifts(
   plan: PlanDocument,

@@ -21,6 +21,9 @@ export interface PhaseShift {
   readonly rir: number;
 }
 
+/** Kinds whose weeks build: in the others less is meant. */
+export const BUILDING: ReadonlySet<PhaseKind> = new Set(["build", "heavier", "hold"]);
+
 /** What each kind is for, as a coach calls it. */
 export const PHASE_WORDS: Readonly<Record<PhaseKind, string>> = {
   build: "build up",

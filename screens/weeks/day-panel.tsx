@@ -1,7 +1,7 @@
 "use client";
 import { useState } from "react";
 import { catalogueIn, type WeeksView } from "@/contract";
-import { addLifts, allBlocks, exerciseOrThrow, type PlanEdit } from "@/core";
+import { addLifts, allBlocks, exerciseOrThrow, type PlanEdit, removeDay } from "@/core";
 import { newId } from "@/device/ids";
 import { Button } from "@/ui/button";
 import { timeWords, WEEKDAYS } from "@/ui/dates";
@@ -131,14 +131,7 @@ export function DayPanel({ weeks, view, dayId }: { weeks: Weeks; view: WeeksView
         <Button
           disabled={plan.days.length === 1 || wasDone}
           onClick={() => {
-            const gone = [
-              ...plan.patches.flatMap((one) => (one.dayId === dayId ? [{ list: "patches", id: one.id } as const] : [])),
-              ...plan.moved.flatMap((one) => (one.dayId === dayId ? [{ list: "moved", id: one.id } as const] : [])),
-            ];
-            set([
-              ...gone.map((one): PlanEdit => ({ kind: "remove", ...one })),
-              { kind: "remove", list: "days", id: dayId },
-            ]);
+            set(removeDay(plan, dayId));
             select(null);
           }}
         >

@@ -2,7 +2,7 @@
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import type { WeekColumn, WeeksView } from "@/contract";
-import { type Muscle, type TrainingAge, weeklySetBand } from "@/core";
+import { BUILDING, type Muscle, type TrainingAge, weeklySetBand } from "@/core";
 import { ClientChoice } from "@/parts/client-choice";
 import { UndoButtons } from "@/parts/undo";
 import { Button, buttonClass } from "@/ui/button";
@@ -128,7 +128,7 @@ function PlanWeeks({ view }: { view: WeeksView & { readonly plan: NonNullable<We
 
 /** Muscles that the week trains, but under their band. */
 function musclesUnder({ muscles, phase }: WeekColumn, { client }: WeeksView): number {
-  if (phase.kind !== "build" && phase.kind !== "hold") return 0;
+  if (!BUILDING.has(phase.kind)) return 0;
   return (Object.entries(muscles) as [Muscle, { hardSets: number }][]).filter(
     ([muscle, { hardSets }]) =>
       hardSets >= 1 &&
