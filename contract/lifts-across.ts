@@ -37,6 +37,8 @@ export interface LiftAcrossWeeks {
   readonly weeks: readonly (ReviewedWeek | null)[];
   readonly trend: Trend;
   readonly e1rmKg: number | null;
+  /** The 80 % band of the present e1RM. */
+  readonly bandKg: readonly [number, number] | null;
   /** What the load did from the first week that was done to the last, as it is loaded. */
   readonly gainedKg: number | null;
   /** Reps lost from the first set to the last, in the mean; null where nothing tells. */
@@ -114,6 +116,7 @@ export function liftsAcross(view: WeeksView, model: WeeksModel): LiftAcrossWeeks
         weeks,
         trend: trendOf(trained, view.client.trainingAge),
         e1rmKg: record?.e1rmKg ?? null,
+        bandKg: record?.bandKg ?? null,
         gainedKg: loads.length > 1 ? loads.at(-1)! - loads[0]! : null,
         dropOff: drops.length > 0 ? mean(drops) : null,
         restSeconds: restOf(row, log, plan),

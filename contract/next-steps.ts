@@ -4,6 +4,7 @@ import {
   allBlocks,
   appended,
   BUILDING,
+  comingDays,
   type DeloadSigns,
   dayOfSlot,
   daysBetween,
@@ -31,7 +32,7 @@ import {
 } from "../core";
 import { catalogueIn } from "./catalogue";
 import type { LiftAcrossWeeks } from "./lifts-across";
-import type { WeeksModel, WeeksView } from "./weeks";
+import { projectContextOf, type WeeksModel, type WeeksView } from "./weeks";
 
 export type NextStep =
   | {
@@ -131,6 +132,7 @@ export function nextSteps(
 ): NextStep[] {
   const plan = view.plan!.document;
   const steps: NextStep[] = [];
+  const ahead = comingDays(plan, projectContextOf(view));
   const coming = comingWeek(view);
   const back = coming === null ? null : comeback(view, coming, makeId);
   if (back) steps.push(back);
@@ -164,7 +166,7 @@ export function nextSteps(
   for (const lift of lifts)
     if (lift.trend.kind === "stalled") {
       const way = wayFor(lift, view, model);
-      const week = model.sessions.find(({ dayId }) => dayId === lift.dayId)?.week ?? null;
+      const week = ahead.find(({ dayId }) => dayId === lift.dayId)?.week ?? null;
       steps.push({
         kind: "stalled",
         lift,

@@ -2,7 +2,7 @@
 import type { DeloadSigns } from "../core";
 import { type LiftAcrossWeeks, liftsAcross } from "./lifts-across";
 import { type NextStep, nextSteps, signsOf } from "./next-steps";
-import { type WeeksModel, type WeeksView, weeksModel } from "./weeks";
+import { type WeeksModel, type WeeksView, weeksDone } from "./weeks";
 
 /** What a block came to, measured in its test week: the best e1RM there beside that of the block's first two weeks. */
 export interface BlockMeasured {
@@ -63,7 +63,7 @@ export function weeksTable({ lifts, model }: WeeksReview): (string | number)[][]
 /** `makeId`: for the changes that are proposed. */
 export function weeksReview(view: WeeksView, makeId: () => string): WeeksReview | null {
   if (!view.plan) return null;
-  const model = weeksModel(view.plan.document, view);
+  const model = weeksDone(view.plan.document, view);
   const lifts = liftsAcross(view, model);
   const done = view.sessions.filter(({ state }) => state === "done").length;
   const missed = view.sessions.filter(({ state, date }) => state === "draft" && date < view.today).length;

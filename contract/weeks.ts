@@ -8,6 +8,7 @@ import {
   type ClientLimit,
   type CountContext,
   carryMemory,
+  comingDays,
   dateOfDay,
   type Exposure,
   equipmentOn,
@@ -247,9 +248,15 @@ export interface WeeksModel {
 }
 
 /** Weeks across, days and lifts down. */
-export function weeksModel(plan: PlanDocument, view: WeeksView): WeeksModel {
+export const weeksModel = (plan: PlanDocument, view: WeeksView): WeeksModel => modelOf(plan, view, true);
+
+/** The same of what was done alone, without what is still to come: what a look back needs, and no more. */
+export const weeksDone = (plan: PlanDocument, view: WeeksView): WeeksModel => modelOf(plan, view, false);
+
+function modelOf(plan: PlanDocument, view: WeeksView, isAhead: boolean): WeeksModel {
   const context = projectContextOf(view);
-  const sessions = projectPlan(plan, context);
+  const sessions = isAhead ? projectPlan(plan, context) : [];
+  const isComing = new Set(isAhead ? [] : comingDays(plan, context).map(({ dayId, week }) => `${dayId} ${week}`));
   const ahead = new Map(sessions.map((one) => [`${one.dayId} ${one.week}`, one]));
   const kept = new Map(view.sessions.map((one) => [`${one.dayId} ${one.week}`, one]));
   const weeks = Array.from({ length: planWeeks(plan) }, (_, week) => week);
@@ -274,6 +281,7 @@ export function weeksModel(plan: PlanDocument, view: WeeksView): WeeksModel {
                   patch.dayId === patchDayId(plan, day.id, week, patch.span) && changes(patch, slot, week, plan),
               );
             if (one) return plannedCell(one, slot, context, isChanged);
+            if (isComing.has(key)) return null;
             // Another session's turn.
             if (sessionDay(plan, day.id, week) !== own) return null;
             const exposure = session ? exposures.get(`${session.id} ${slot.id}`) : undefined;

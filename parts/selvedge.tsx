@@ -21,9 +21,12 @@ export function Selvedge({
   view,
   onOpen,
   onWeek,
+  isDone = false,
 }: {
   model: WeeksModel;
   view: WeeksView;
+  /** Of what was done alone: a week that is not over is under no band. */
+  isDone?: boolean;
   onOpen: (muscle: Muscle, week: number) => void;
   onWeek: (week: number) => void;
 }) {
@@ -70,7 +73,11 @@ export function Selvedge({
             </th>
             {model.columns.map(({ week, muscles, phase, isNow }) => {
               const sets = muscles[muscle]?.hardSets ?? 0;
-              const isOff = measure === "hardSets" && BUILDING.has(phase.kind) && (sets < band.low || sets > band.high);
+              const isOff =
+                measure === "hardSets" &&
+                BUILDING.has(phase.kind) &&
+                !(isDone && isNow) &&
+                (sets < band.low || sets > band.high);
               const isPast = !isNow && week < (model.columns.find((one) => one.isNow)?.week ?? 0);
               const figure = figureOf(muscles[muscle], measure);
               return (

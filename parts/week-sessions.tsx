@@ -26,7 +26,8 @@ export function WeekSessions({
       {isHeaded ? <h2 className="text-lg font-bold">Week {week + 1}</h2> : null}
       <p>
         {column.done} of {column.planned} sessions done, {column.minutes} minutes,{" "}
-        {decimal(column.volumeLoadKg / 1000, 1)} t{column.done < column.planned ? ", what is planned counted in" : ""}
+        {decimal(column.volumeLoadKg / 1000, 1)} t
+        {!isHeaded && column.done < column.planned ? ", what is planned counted in" : ""}
       </p>
       <ul>
         {done.map(({ id, dayId, date, summary }) => (

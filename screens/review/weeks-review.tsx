@@ -16,12 +16,14 @@ import {
   weeksTable,
 } from "@/contract";
 import {
+  BUILDING,
   type DeloadSigns,
   decimal,
   exerciseOrThrow,
   isBodyweight,
   type Muscle,
   type PlanEdit,
+  phaseWords,
   type Trend,
 } from "@/core";
 import { newId } from "@/device/ids";
@@ -217,7 +219,7 @@ function Lifts({
               style={{ minWidth: COLUMN }}
               className={clsx(
                 "text-left font-normal",
-                phase.kind === "deload" ? "bg-weld-tint" : "bg-woad-tint",
+                BUILDING.has(phase.kind) ? "bg-woad-tint" : "bg-weld-tint",
                 isNow && "font-bold text-madder",
               )}
             >
@@ -233,7 +235,7 @@ function Lifts({
               >
                 <span className="sr-only">week from </span>
                 {shortDate(monday)}
-                {phase.kind === "deload" ? <span className="sr-only"> deload</span> : null}
+                {BUILDING.has(phase.kind) ? null : <span className="sr-only"> {phaseWords(phase)}</span>}
               </button>
             </th>
           ))}
@@ -260,7 +262,13 @@ function Lifts({
             {shown.map(({ week, phase }) => {
               const one = lift.weeks[week];
               return (
-                <td key={week} className="border-b border-thread px-0.5 align-bottom">
+                <td
+                  key={week}
+                  className={clsx(
+                    "border-b border-thread px-0.5 align-bottom",
+                    !BUILDING.has(phase.kind) && "bg-weld-tint",
+                  )}
+                >
                   {one ? (
                     <>
                       {week === shown.find(({ week: first }) => lift.weeks[first])?.week ? (
@@ -307,6 +315,7 @@ function Lifts({
         ))}
       </tbody>
       <Selvedge
+        isDone
         model={{ ...model, columns: shown }}
         view={view}
         onOpen={(muscle, week) => onBeside({ kind: "muscle", muscle, week })}
@@ -436,9 +445,11 @@ function Thread({ lift, weeks, from }: { lift: LiftAcrossWeeks; weeks: readonly 
     return kg ? [{ place: place - weeks.indexOf(from), kg, isRecord: lift.weeks[week]!.isRecord }] : [];
   });
   if (points.length < 2) return null;
+  const band = lift.bandKg;
+  const figures = [...points.map(({ kg }) => kg), ...(band ?? [])];
   const y = scaleLinear()
-    .domain([Math.min(...points.map(({ kg }) => kg)), Math.max(...points.map(({ kg }) => kg))])
-    .range([24, 4]);
+    .domain([Math.min(...figures), Math.max(...figures)])
+    .range([25, 3]);
   const x = (place: number) => place * COLUMN + COLUMN / 2;
   const path = d3line<(typeof points)[number]>()
     .x(({ place }) => x(place))
@@ -451,6 +462,17 @@ function Thread({ lift, weeks, from }: { lift: LiftAcrossWeeks; weeks: readonly 
         aria-hidden
         className="pointer-events-none absolute top-0 left-0 z-[5]"
       >
+        {band ? (
+          <rect
+            x={x(points.at(-1)!.place) - 5}
+            width={10}
+            y={y(band[1])}
+            height={Math.max(1, y(band[0]) - y(band[1]))}
+            fill="var(--color-indigo-tint)"
+            stroke="var(--color-woad)"
+            strokeWidth={0.75}
+          />
+        ) : null}
         <path d={path(points) ?? ""} fill="none" stroke="var(--color-indigo)" strokeWidth={1.6} />
         {points.map(({ place, kg, isRecord }) =>
           isRecord ? (
@@ -482,9 +504,12 @@ function loadOf(kg: number | null, lift: LiftAcrossWeeks, view: WeeksView): stri
 /** Within a tenth. */
 const isAsAsked = (kept: number, asked: number): boolean => Math.abs(kept - asked) <= asked / 10;
 
-function gainWords({ gainedKg, e1rmKg, dropOff, restSeconds, reserveOff }: LiftAcrossWeeks): string {
+function gainWords({ gainedKg, e1rmKg, bandKg, dropOff, restSeconds, reserveOff }: LiftAcrossWeeks): string {
   const parts: string[] = [];
-  if (e1rmKg !== null) parts.push(`e1RM ${decimal(e1rmKg, 1)} kg`);
+  if (e1rmKg !== null)
+    parts.push(
+      `e1RM ${decimal(e1rmKg, 1)} kg${bandKg ? ` (${decimal(bandKg[0], 0)} to ${decimal(bandKg[1], 0)})` : ""}`,
+    );
   if (gainedKg !== null) parts.push(`${gainedKg >= 0 ? "+" : "−"}${decimal(Math.abs(gainedKg), 2)} kg`);
   if (dropOff !== null && dropOff >= 0.5)
     parts.push(`${decimal(dropOff, 1)} ${dropOff === 1 ? "rep" : "reps"} lost by the last set`);
