@@ -3,13 +3,14 @@ import { clsx } from "clsx";
 import { line as d3line, scaleLinear } from "d3";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
-import { useMemo, useState } from "react";
+import { memo, useMemo, useState } from "react";
 import {
   catalogueIn,
   type LiftAcrossWeeks,
   type NextStep,
   type Period,
   repsWords,
+  type WeekColumn,
   type WeeksReview,
   type WeeksView,
   weeksReview,
@@ -203,7 +204,10 @@ function Lifts({
   const brush = useBrush(beside.kind === "period" ? beside.period : null, (period) =>
     onBeside(period ? { kind: "period", period } : NEXT),
   );
-  const shown = model.columns.filter(({ week }) => lifts.some(({ weeks }) => weeks[week]));
+  const shown = useMemo(
+    () => model.columns.filter(({ week }) => lifts.some(({ weeks }) => weeks[week])),
+    [model, lifts],
+  );
   return (
     <table className="border-separate border-spacing-0">
       <caption className="sr-only">Each lift across the weeks that have gone by: sets, load and e1RM</caption>
@@ -243,75 +247,14 @@ function Lifts({
       </thead>
       <tbody>
         {lifts.map((lift) => (
-          <tr key={`${lift.dayId} ${lift.slot.id}`}>
-            <th
-              scope="row"
-              className="sticky left-0 z-10 border-b border-thread bg-ground py-1 pl-3 pr-2 text-left align-bottom"
-            >
-              <span className="block font-semibold leading-tight">{lift.name}</span>
-              <span className="narrow block text-xs font-normal text-quiet">{gainWords(lift)}</span>
-              <span
-                className={clsx(
-                  "narrow block text-xs",
-                  lift.trend.kind === "stalled" ? "font-bold text-weld" : "font-normal text-quiet",
-                )}
-              >
-                {trendWords(lift.trend)}
-              </span>
-            </th>
-            {shown.map(({ week, phase }) => {
-              const one = lift.weeks[week];
-              return (
-                <td
-                  key={week}
-                  className={clsx(
-                    "border-b border-thread px-0.5 align-bottom",
-                    !BUILDING.has(phase.kind) && "bg-weld-tint",
-                  )}
-                >
-                  {one ? (
-                    <>
-                      {week === shown.find(({ week: first }) => lift.weeks[first])?.week ? (
-                        <Thread lift={lift} weeks={shown.map((column) => column.week)} from={week} />
-                      ) : null}
-                      <DayOfLift
-                        lift={lift}
-                        week={week}
-                        isHere={beside.kind === "lift" && beside.key === keyOfLift(lift) && beside.week === week}
-                        onOpen={onBeside}
-                      >
-                        <Cloth cell={one.cell} isSlack={phase.kind === "deload"} />
-                        <span className="narrow text-xs leading-tight text-woad">
-                          {one.cell.state !== "done" ? (
-                            <span className="text-quiet">{one.cell.state === "away" ? "away" : "not done"}</span>
-                          ) : (
-                            <>
-                              {repsWords(one.cell)}
-                              <span className="block font-bold">
-                                {loadOf(one.cell.topKg, lift, view)}
-                                {one.askedTopKg === null ? null : (
-                                  <span className="font-normal text-quiet">
-                                    {" "}
-                                    <span className="sr-only">asked </span>
-                                    <s>{loadOf(one.askedTopKg, lift, view)}</s>
-                                  </span>
-                                )}
-                                {one.isRecord ? (
-                                  <span className="text-indigo">
-                                    ◆<span className="sr-only"> best e1RM until then</span>
-                                  </span>
-                                ) : null}
-                              </span>
-                            </>
-                          )}
-                        </span>
-                      </DayOfLift>
-                    </>
-                  ) : null}
-                </td>
-              );
-            })}
-          </tr>
+          <LiftRow
+            key={keyOfLift(lift)}
+            lift={lift}
+            shown={shown}
+            view={view}
+            hereWeek={beside.kind === "lift" && beside.key === keyOfLift(lift) ? beside.week : null}
+            onBeside={onBeside}
+          />
         ))}
       </tbody>
       <Selvedge
@@ -326,6 +269,85 @@ function Lifts({
 }
 
 const keyOfLift = ({ dayId, slot }: LiftAcrossWeeks): string => `${dayId} ${slot.id}`;
+
+/** A lift over the weeks; drawn again only where something of it is another, so that hundreds of them stay quick. */
+const LiftRow = memo(function LiftRow({
+  lift,
+  shown,
+  view,
+  hereWeek,
+  onBeside,
+}: {
+  lift: LiftAcrossWeeks;
+  shown: readonly WeekColumn[];
+  view: WeeksView;
+  hereWeek: number | null;
+  onBeside: (beside: Beside) => void;
+}) {
+  return (
+    <tr>
+      <th
+        scope="row"
+        className="sticky left-0 z-10 border-b border-thread bg-ground py-1 pl-3 pr-2 text-left align-bottom"
+      >
+        <span className="block font-semibold leading-tight">{lift.name}</span>
+        <span className="narrow block text-xs font-normal text-quiet">{gainWords(lift)}</span>
+        <span
+          className={clsx(
+            "narrow block text-xs",
+            lift.trend.kind === "stalled" ? "font-bold text-weld" : "font-normal text-quiet",
+          )}
+        >
+          {trendWords(lift.trend)}
+        </span>
+      </th>
+      {shown.map(({ week, phase }) => {
+        const one = lift.weeks[week];
+        return (
+          <td
+            key={week}
+            className={clsx("border-b border-thread px-0.5 align-bottom", !BUILDING.has(phase.kind) && "bg-weld-tint")}
+          >
+            {one ? (
+              <>
+                {week === shown.find(({ week: first }) => lift.weeks[first])?.week ? (
+                  <Thread lift={lift} weeks={shown.map((column) => column.week)} from={week} />
+                ) : null}
+                <DayOfLift lift={lift} week={week} isHere={hereWeek === week} onOpen={onBeside}>
+                  <Cloth cell={one.cell} isSlack={phase.kind === "deload"} />
+                  <span className="narrow text-xs leading-tight text-woad">
+                    {one.cell.state !== "done" ? (
+                      <span className="text-quiet">{one.cell.state === "away" ? "away" : "not done"}</span>
+                    ) : (
+                      <>
+                        {repsWords(one.cell)}
+                        <span className="block font-bold">
+                          {loadOf(one.cell.topKg, lift, view)}
+                          {one.askedTopKg === null ? null : (
+                            <span className="font-normal text-quiet">
+                              {" "}
+                              <span className="sr-only">asked </span>
+                              <s>{loadOf(one.askedTopKg, lift, view)}</s>
+                            </span>
+                          )}
+                          {one.isRecord ? (
+                            <span className="text-indigo">
+                              ◆<span className="sr-only"> best e1RM until then</span>
+                            </span>
+                          ) : null}
+                        </span>
+                      </>
+                    )}
+                  </span>
+                </DayOfLift>
+              </>
+            ) : null}
+          </td>
+        );
+      })}
+    </tr>
+  );
+});
 
 /** What a lift was in a week; where it was done, it opens its sets. */
 function DayOfLift({
