@@ -3,7 +3,7 @@ import { clsx } from "clsx";
 import { line as d3line, scaleLinear } from "d3";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
-import { memo, useMemo, useState } from "react";
+import { memo, useEffect, useMemo, useRef, useState } from "react";
 import {
   catalogueIn,
   type LiftAcrossWeeks,
@@ -40,12 +40,19 @@ import { saveFile } from "@/ui/save-file";
 import { PeriodPanel } from "./period-panel";
 import { useBrush } from "./use-brush";
 
-const COLUMN = 66;
+/** Pixels of a week and of the lifts' names: threads run over columns of one width. */
+const COLUMN = 78;
+const NAMES = 216;
 
 /** What moved, what stands still and what to do next, over the weeks of a plan. */
 export function WeeksReviewScreen({ view }: { view: WeeksView | null }) {
   const review = useMemo(() => (view ? weeksReview(view, newId) : null), [view]);
   const [beside, setBeside] = useState<Beside>(NEXT);
+  const scroller = useRef<HTMLElement>(null);
+  // What was done last is looked at first.
+  useEffect(() => {
+    scroller.current?.scrollTo({ left: scroller.current.scrollWidth });
+  }, []);
   if (!view) return <main className="p-6 text-quiet">There is no client yet.</main>;
   const choice = <ClientChoice view={view} page="/review/weeks" />;
   if (!review || review.done === 0)
@@ -77,6 +84,7 @@ export function WeeksReviewScreen({ view }: { view: WeeksView | null }) {
         </div>
       </header>
       <main
+        ref={scroller}
         // It scrolls, and holds nothing else that a key could reach.
         // biome-ignore lint/a11y/noNoninteractiveTabindex: a scrolling region must be reachable by keyboard
         tabIndex={0}
@@ -209,18 +217,23 @@ function Lifts({
     [model, lifts],
   );
   return (
-    <table className="border-separate border-spacing-0">
+    <table className="table-fixed border-separate border-spacing-0" style={{ width: NAMES + COLUMN * shown.length }}>
+      <colgroup>
+        <col style={{ width: NAMES }} />
+        {shown.map(({ week }) => (
+          <col key={week} style={{ width: COLUMN }} />
+        ))}
+      </colgroup>
       <caption className="sr-only">Each lift across the weeks that have gone by: sets, load and e1RM</caption>
       <thead>
         <tr>
-          <th scope="col" className="sticky left-0 z-10 min-w-48 bg-ground pl-3 text-left">
+          <th scope="col" className="sticky left-0 z-10 bg-ground pl-3 text-left">
             <span className="sr-only">Lift</span>
           </th>
           {shown.map(({ week, monday, phase, isNow }) => (
             <th
               key={week}
               scope="col"
-              style={{ minWidth: COLUMN }}
               className={clsx(
                 "text-left font-normal",
                 BUILDING.has(phase.kind) ? "bg-woad-tint" : "bg-weld-tint",
