@@ -1,6 +1,15 @@
 /** A client's weeks: a plan from a split, a cell changed and the weeks after it, a deload, and a session opened from them. */
-import { expect, test } from "@playwright/test";
+import { expect, type Page, test } from "@playwright/test";
 import { alive, enterAsCoach, expectAccessible, PHONE } from "./helpers";
+
+/** A client's weeks, from any page. */
+async function openWeeks(page: Page, client: string): Promise<void> {
+  await page.goto("/weeks");
+  await alive(page);
+  await page.getByLabel("Client").selectOption({ label: client });
+  await page.waitForURL(/for=/);
+  await alive(page);
+}
 
 test("a plan is started from a split, a lift is changed from a week on, a deload is put in, and all is kept", async ({
   page,
@@ -269,11 +278,7 @@ test("a change at the desk is for its week until it is kept, and a session's rev
   page,
 }) => {
   await enterAsCoach(page);
-  await page.goto("/weeks");
-  await alive(page);
-  await page.getByLabel("Client").selectOption({ label: "Ines Calder" });
-  await page.waitForURL(/for=/);
-  await alive(page);
+  await openWeeks(page, "Ines Calder");
   const clientId = new URL(page.url()).searchParams.get("for");
   await page.getByRole("button", { name: /^Open .*, week/ }).click();
   await page.waitForURL(/\/session\//);
@@ -338,6 +343,14 @@ test("weeks in review are compared over a period, and a figure says what it is m
   await page.keyboard.press("Escape");
   await expect(page.getByRole("heading", { name: "What next" })).toBeVisible();
 
+  // The same by pointer.
+  const [from, to] = [await head(1).boundingBox(), await head(3).boundingBox()];
+  await page.mouse.move(from!.x + 9, from!.y + 5);
+  await page.mouse.down();
+  await page.mouse.move(to!.x + 9, to!.y + 5, { steps: 5 });
+  await page.mouse.up();
+  await expect(compared.getByRole("heading", { name: "weeks 2 to 4" })).toBeVisible();
+
   await page
     .getByRole("button", { name: /hard sets for the .* in week 2: what it is made of/ })
     .first()
@@ -354,11 +367,7 @@ test("a plan is kept as a template, another client's is begun from it beside the
   page,
 }) => {
   await enterAsCoach(page);
-  await page.goto("/weeks");
-  await alive(page);
-  await page.getByLabel("Client").selectOption({ label: "Noor Castellan" });
-  await page.waitForURL(/for=/);
-  await alive(page);
+  await openWeeks(page, "Noor Castellan");
   await page.getByRole("button", { name: "The plan", exact: true }).click();
   const side = page.getByRole("complementary", { name: "This week" });
   await side.getByRole("textbox", { name: "Keep as a template" }).fill("Shoulders first");

@@ -5,7 +5,7 @@
 import type { MakeId } from "../session/shorthand/parse";
 import type { PhaseKind } from "./phase";
 import { firstWeekOf, type PlanDocument, phaseOfWeek } from "./plan";
-import type { PlanEdit } from "./plan-edits";
+import { appended, type PlanEdit } from "./plan-edits";
 import { newPhase } from "./start";
 
 /** Null where the week is not in the plan, is of that kind already, or stands before a date that it would cost: a peak, a test. */
@@ -32,21 +32,16 @@ export function putPhase(plan: PlanDocument, week: number, kind: PhaseKind, make
     value: weeks,
   });
   const previous = plan.phases[at - 1]?.id ?? null;
-  // The phase that stood there keeps its id and its changes in the part that is longer in front of it, or behind.
+  // What is left of the phase that stood there keeps its id; where that is two parts, the second has its changes too.
   if (before === 0 && after === 0)
     return [insert(put, phase.id), { kind: "remove", list: "phases", id: phase.id }, ...withoutSpan(plan, phase.id)];
   if (before === 0) return [insert(put, previous), setWeeks(after)];
   if (after === 0) return [setWeeks(before), insert(put, phase.id)];
   const rest = { ...phase, id: makeId(), weeks: after };
   const carried = plan.patches.filter(({ span }) => span.kind === "phase" && span.phaseId === phase.id);
-  let last = plan.patches.at(-1)?.id ?? null;
-  const copies = carried.map((patch): PlanEdit => {
-    const item = { ...patch, id: makeId(), span: { kind: "phase", phaseId: rest.id } as const };
-    const edit: PlanEdit = { kind: "insert", list: "patches", item, after: last };
-    last = item.id;
-    return edit;
-  });
-  return [setWeeks(before), insert(put, phase.id), insert(rest, put.id), ...copies];
+  const span = { kind: "phase", phaseId: rest.id } as const;
+  const copies = carried.map((patch) => ({ ...patch, id: makeId(), span }));
+  return [setWeeks(before), insert(put, phase.id), insert(rest, put.id), ...appended(plan, "patches", copies)];
 }
 
 const withoutSpan = (plan: PlanDocument, phaseId: string): PlanEdit[] =>

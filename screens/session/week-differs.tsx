@@ -2,7 +2,7 @@
 import { useRouter } from "next/navigation";
 import { useMemo, useState } from "react";
 import type { SessionView } from "@/contract";
-import { allBlocks, diffDocuments, exerciseOrThrow, oneOffSlots, type SessionDocument } from "@/core";
+import { allBlocks, diffDocuments, exerciseOrThrow, oneOffSlots, type SessionDocument, sameValue } from "@/core";
 import { ask, replySentence } from "@/device/api";
 import { Button } from "@/ui/button";
 import type { Desk } from "./use-desk";
@@ -65,14 +65,11 @@ function differing(document: SessionDocument, lasting: SessionDocument): string[
   const partsOf = (of: SessionDocument) =>
     new Map(
       allBlocks(of).flatMap((block) =>
-        block.slots.map((slot) => [
-          slot.id,
-          { id: slot.exerciseId, words: JSON.stringify([slot, { ...block, slots: [] }]) },
-        ]),
+        block.slots.map((slot) => [slot.id, { id: slot.exerciseId, said: [slot, { ...block, slots: [] }] }]),
       ),
     );
   const [own, planned] = [partsOf(document), partsOf(lasting)];
-  const changed = [...own].filter(([id, { words }]) => planned.get(id)?.words !== words).map(([, { id }]) => id);
+  const changed = [...own].filter(([id, { said }]) => !sameValue(planned.get(id)?.said, said)).map(([, { id }]) => id);
   const gone = [...planned].filter(([id]) => !own.has(id)).map(([, { id }]) => id);
   return [...new Set([...changed, ...gone])];
 }
