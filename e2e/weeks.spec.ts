@@ -394,3 +394,15 @@ test("a plan is kept as a template, another client's is begun from it beside the
   await page.waitForURL(/plan=/);
   await expect(page.getByRole("heading", { name: "Shoulders first" })).toBeVisible();
 });
+
+test("on a phone the weeks, their review and a session's are no wider than the screen", async ({ page }) => {
+  await enterAsCoach(page);
+  await page.setViewportSize(PHONE);
+  for (const path of ["/weeks", "/weeks/carry-on", "/review/weeks", "/review"]) {
+    await page.goto(path);
+    await alive(page);
+    await expect(page.getByRole("heading").first()).toBeVisible();
+    const width = () => page.evaluate(() => document.documentElement.scrollWidth);
+    await expect.poll(width, path).toBeLessThanOrEqual(PHONE.width);
+  }
+});

@@ -62,53 +62,55 @@ export function NextWeekSection({ view, planned }: { view: ReviewView; planned: 
       <h2 id="next-week" className="text-lg font-bold">
         {next.name || "This day"} again, {longDate(next.date)}
       </h2>
-      <table className="max-w-4xl text-left">
-        <thead className="narrow text-quiet">
-          <tr>
-            <th scope="col" className="font-normal">
-              lift
-            </th>
-            <th scope="col" className="font-normal">
-              last
-            </th>
-            <th scope="col" className="font-normal">
-              next
-            </th>
-            <th scope="col" className="font-normal">
-              in that week
-            </th>
-          </tr>
-        </thead>
-        <tbody>
-          {next.lifts.map((lift) => (
-            <tr key={lift.slotId} className="border-b border-thread align-baseline">
-              <th scope="row" className="py-1 pr-4 font-semibold">
-                {lift.name}
-                {lift.needs ? <span className="block font-normal text-weld">{lift.needs}</span> : null}
+      <div className="relative max-w-4xl overflow-x-auto">
+        <table className="w-full text-left">
+          <thead className="narrow text-quiet">
+            <tr>
+              <th scope="col" className="font-normal">
+                lift
               </th>
-              <td className="pr-4 text-quiet">{lift.before ? askedWords(lift.before) : "not yet"}</td>
-              <td className="pr-4 font-bold text-indigo">{askedWords(lift.next)}</td>
-              <td>
-                <select
-                  aria-label={`${lift.name}, week ${next.week + 1}`}
-                  value={choices.get(lift.slotId) ?? "asRuled"}
-                  disabled={isAccepted}
-                  onChange={(event) =>
-                    setChoices(new Map([...choices, [lift.slotId, event.target.value as NextChoice]]))
-                  }
-                  className="min-h-8 rounded-[3px] border border-rule bg-cloth px-1"
-                >
-                  {lift.choices.map((choice) => (
-                    <option key={choice} value={choice}>
-                      {CHOICES[choice]}
-                    </option>
-                  ))}
-                </select>
-              </td>
+              <th scope="col" className="font-normal">
+                last
+              </th>
+              <th scope="col" className="font-normal">
+                next
+              </th>
+              <th scope="col" className="font-normal">
+                in that week
+              </th>
             </tr>
-          ))}
-        </tbody>
-      </table>
+          </thead>
+          <tbody>
+            {next.lifts.map((lift) => (
+              <tr key={lift.slotId} className="border-b border-thread align-baseline">
+                <th scope="row" className="py-1 pr-4 font-semibold">
+                  {lift.name}
+                  {lift.needs ? <span className="block font-normal text-weld">{lift.needs}</span> : null}
+                </th>
+                <td className="pr-4 text-quiet">{lift.before ? askedWords(lift.before) : "not yet"}</td>
+                <td className="pr-4 font-bold text-indigo">{askedWords(lift.next)}</td>
+                <td>
+                  <select
+                    aria-label={`${lift.name}, week ${next.week + 1}`}
+                    value={choices.get(lift.slotId) ?? "asRuled"}
+                    disabled={isAccepted}
+                    onChange={(event) =>
+                      setChoices(new Map([...choices, [lift.slotId, event.target.value as NextChoice]]))
+                    }
+                    className="min-h-8 rounded-[3px] border border-rule bg-cloth px-1"
+                  >
+                    {lift.choices.map((choice) => (
+                      <option key={choice} value={choice}>
+                        {CHOICES[choice]}
+                      </option>
+                    ))}
+                  </select>
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
       <p className="flex flex-wrap items-center gap-3">
         <strong>
           {next.moved === next.lifts.length

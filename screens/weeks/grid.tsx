@@ -90,7 +90,7 @@ export function WeeksGrid({ weeks, view }: { weeks: Weeks; view: WeeksView }) {
     ghost?.days.flatMap(({ rows: own }) => own).find((row) => row.key === key)?.cells[week] ?? null;
   return (
     <DndContext sensors={sensors} onDragEnd={drop}>
-      <div ref={frame} className="overflow-x-auto pb-4 pr-3">
+      <div ref={frame} className="relative overflow-x-auto pb-4 pr-3">
         <table ref={table} className="border-separate border-spacing-0" onKeyDown={move}>
           <caption className="sr-only">
             Weeks of the plan: lifts down, weeks across. Arrow keys move; Enter writes in the side panel.
