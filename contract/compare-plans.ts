@@ -1,5 +1,13 @@
 /** Plans side by side: what each asks of a week, and where its lifts would stand at its end if all is made. */
-import { BUILDING, type Exercise, exerciseOrThrow, type Muscle, type PlanDocument, scheduledDays } from "../core";
+import {
+  BUILDING,
+  daysInWeek,
+  type Exercise,
+  exerciseOrThrow,
+  type Muscle,
+  type PlanDocument,
+  planWeeks,
+} from "../core";
 import { askedWords } from "./carry-on";
 import { catalogueIn } from "./catalogue";
 import { type WeekCell, type WeeksView, weeksModel } from "./weeks";
@@ -46,7 +54,7 @@ export function planFigures(document: PlanDocument, view: WeeksView, isKept: boo
   const total = (figure: (column: (typeof counted)[number]) => number) =>
     counted.reduce((sum, column) => sum + figure(column), 0) / weeks;
   return {
-    days: scheduledDays(document).length,
+    days: daysInWeek(document, planWeeks(document) - 1).length,
     weeks: ahead.length,
     minutes: total(({ minutes }) => minutes),
     volumeLoadKg: total(({ volumeLoadKg }) => volumeLoadKg),

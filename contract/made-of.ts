@@ -1,11 +1,10 @@
-/** What a muscle's figure of a week is made of: the lifts that train it, with their sets. */
+/** What a muscle's figure of a week is made of: the days that train it, and their lifts with their sets. */
 import { exerciseOrThrow, type Muscle, REGIONS, type RegionId, type Share } from "../core";
 import { catalogueIn } from "./catalogue";
-import type { CellState, WeekCell, WeeksModel, WeeksView } from "./weeks";
+import { type CellState, musclesOfDay, type WeekCell, type WeeksModel, type WeeksView } from "./weeks";
 
-export interface MadeOf {
+export interface MadeOfLift {
   readonly key: string;
-  readonly dayName: string;
   readonly name: string;
   readonly state: CellState;
   readonly asked: Pick<WeekCell, "sets" | "reps" | "topKg">;
@@ -13,27 +12,44 @@ export interface MadeOf {
   readonly share: Share;
 }
 
-/** Most direct first; what is only slightly trained counts for nothing and is left out. */
+export interface MadeOfDay {
+  readonly dayId: string;
+  readonly dayName: string;
+  readonly hardSets: number;
+  /** Its sets by their shares, as if each were hard and stood alone: what is more than `hardSets` was easy, or done in one go. */
+  readonly plainSets: number;
+  readonly lifts: readonly MadeOfLift[];
+}
+
+/** The most direct lift of a day first; what is only slightly trained counts for nothing and is left out. */
 export function madeOf(
   view: WeeksView,
   model: WeeksModel,
-  at: { readonly muscle: Muscle; readonly week: number },
-): MadeOf[] {
+  { muscle, week }: { readonly muscle: Muscle; readonly week: number },
+): MadeOfDay[] {
   const catalogue = catalogueIn(view.exercises);
-  const found = model.days.flatMap(({ day, rows }) =>
-    rows.flatMap((row): MadeOf[] => {
-      const cell = row.cells[at.week];
+  return model.days.flatMap(({ day, rows }): MadeOfDay[] => {
+    const lifts = rows.flatMap((row): MadeOfLift[] => {
+      const cell = row.cells[week];
       if (!cell || cell.state === "missed" || cell.state === "away" || cell.state === "leftOut") return [];
       const exercise = exerciseOrThrow(catalogue, cell.lift?.slot.exerciseId ?? row.slot.exerciseId);
       const shares = (Object.entries(exercise.shares) as [RegionId, Share][])
-        .filter(([region]) => REGIONS[region].muscle === at.muscle)
+        .filter(([region]) => REGIONS[region].muscle === muscle)
         .map(([, share]) => share);
       const share = Math.max(0, ...shares) as Share;
-      if (share < 0.5) return [];
-      return [{ key: row.key, dayName: day.name, name: exercise.name, state: cell.state, asked: cell, share }];
-    }),
-  );
-  return found.sort((a, b) => b.share - a.share);
+      return share < 0.5 ? [] : [{ key: row.key, name: exercise.name, state: cell.state, asked: cell, share }];
+    });
+    if (lifts.length === 0) return [];
+    return [
+      {
+        dayId: day.id,
+        dayName: day.name,
+        hardSets: musclesOfDay(view, model, { dayId: day.id, week })[muscle]?.hardSets ?? 0,
+        plainSets: lifts.reduce((sum, { asked, share }) => sum + share * asked.sets, 0),
+        lifts: lifts.sort((a, b) => b.share - a.share),
+      },
+    ];
+  });
 }
 
 /** Measures of a muscle's week. */

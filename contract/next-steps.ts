@@ -8,7 +8,9 @@ import {
   type DeloadSigns,
   dayOfSlot,
   daysBetween,
+  daysInWeek,
   deloadSigns,
+  endDay,
   exerciseOrThrow,
   type FeltSession,
   type Muscle,
@@ -18,11 +20,10 @@ import {
   type PlanEdit,
   patchDayId,
   phaseOfWeek,
+  planWeeks,
   putPhase,
   REGIONS,
   type RegionId,
-  removeDay,
-  scheduledDays,
   sessionOfWeek,
   setsMore,
   type TrainingAge,
@@ -147,7 +148,7 @@ export function nextSteps(
   if (lately.length >= 4 && kept / lately.length < ADHERENCE) {
     // Of the days the one that is kept least goes.
     const keptOf = (dayId: string) => lately.filter((one) => one.dayId === dayId && one.state === "done").length;
-    const days = scheduledDays(plan);
+    const days = daysInWeek(plan, coming ?? planWeeks(plan) - 1);
     const [least] = [...days].sort((a, b) => keptOf(a.id) - keptOf(b.id));
     const isOne = days.length > 1 && least;
     steps.push({
@@ -158,7 +159,7 @@ export function nextSteps(
       edits: !isOne
         ? []
         : plan.inTurn === null
-          ? removeDay(plan, least.id)
+          ? endDay(plan, least.id, ahead.find(({ dayId }) => dayId === least.id)?.week ?? planWeeks(plan))
           : [{ kind: "set", list: "days", id: least.id, field: "placed", value: { kind: "inTurn" } }],
       leaves: days.filter(({ id }) => id !== least?.id).map(({ name }) => name),
     });

@@ -14,18 +14,31 @@ const view = weeksViewOf(plan, { today: "2026-11-10" });
 
 describe("what a muscle's week is made of", () => {
   const of = (muscle: Muscle, week = 2) =>
-    madeOf(view, weeksModel(plan, view), { muscle, week }).map(({ name, share, state, asked }) => [
-      name,
-      share,
-      state,
-      asked.sets,
-    ]);
+    madeOf(view, weeksModel(plan, view), { muscle, week }).flatMap(({ lifts }) =>
+      lifts.map(({ name, share, state, asked }) => [name, share, state, asked.sets]),
+    );
 
   it("is the lifts that train it, whole before half, and no others", () => {
     expect(of("chest")).toEqual([["Bench press", 1, "planned", 3]]);
     expect(of("elbow flexors").map(([name]) => name)).toEqual(["Chin-up"]);
     expect(of("triceps")).toEqual([["Bench press", 0.5, "planned", 3]]);
     expect(of("calves")).toEqual([]);
+  });
+
+  it("a day's hard sets beside its sets: lifts in one go count together", () => {
+    const sumsOf = (day: ReturnType<typeof read>) => {
+      const one = planOf("2026-11-02", [["mon", 0, day]]);
+      const found = madeOf(view, weeksModel(one, { ...view, plan: { ...view.plan!, document: one } }), {
+        muscle: "chest",
+        week: 2,
+      });
+      return found.map(({ hardSets, plainSets }) => [hardSets, plainSets]);
+    };
+    expect(sumsOf(read("A1 Bench press 3x8 rir2 r120\n\nB1 Cable fly 3x12 rir1 r90"))).toEqual([[6, 6]]);
+    // Each round is one go: a whole set and half of the other.
+    expect(sumsOf(read("A1 Bench press 3x8 rir2 h0\nA2 Cable fly 3x12 rir1 r120"))).toEqual([[4.5, 6]]);
+    // Too far from failure to count.
+    expect(sumsOf(read("A1 Bench press 3x8 rir8 r120"))).toEqual([[0, 3]]);
   });
 
   it("nothing of what was missed", () => {

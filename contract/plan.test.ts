@@ -17,6 +17,7 @@ const day = (id: string, weekday: number, text = "Bench press 3x8 @60kg rir2") =
   name: id,
   placed: { kind: "weekday" as const, weekday },
   timeOfDay: 18 * 60,
+  lastWeek: null,
   base: read(text, id),
 });
 const PLAN: PlanDocument = {
@@ -122,6 +123,9 @@ describe("a plan at the edge", () => {
       inTurn: null,
       days: [{ placed: { kind: "weekday", weekday: 2 } }],
     });
+    // Of before a day could end.
+    const endless = { ...PLAN, days: PLAN.days.map((day) => ({ ...day, lastWeek: undefined })) };
+    expect(upcastPlan(json(endless))).toEqual(PLAN);
     expect(upcastPlan(null)).toBeNull();
     expect(upcastPlan({ days: "none" })).toEqual({ days: "none" });
   });

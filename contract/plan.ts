@@ -51,6 +51,7 @@ const dayFields = {
   name: words(80),
   placed: kinds({ weekday: { weekday: whole(0, 6) }, inTurn: {} }),
   timeOfDay: orNull(whole(0, 24 * 60 - 1)),
+  lastWeek: orNull(week),
 } satisfies Fields<Omit<PlanDay, "id" | "base">>;
 const patchFields = {
   dayId: identifier(),
@@ -153,7 +154,12 @@ export function upcastPlan(stored: unknown): unknown {
     const before = as as PlanDay["placed"] | { readonly kind: "rotation"; readonly place: number };
     return before.kind === "rotation" ? { kind: "weekday", weekday: Math.min(6, 2 * before.place) } : before;
   };
-  const days = plan.days.map((day) => ({ ...day, placed: placed(day), base: upcastDocument(day.base) }));
+  const days = plan.days.map((day) => ({
+    ...day,
+    placed: placed(day),
+    lastWeek: day.lastWeek ?? null,
+    base: upcastDocument(day.base),
+  }));
   return { ...plan, phases, patches, goals, moved, inTurn: plan.inTurn ?? null, days };
 }
 

@@ -25,12 +25,13 @@ const plan: PlanDocument = {
     { id: "b", kind: "deload", name: "", weeks: 1, methodId: null, shift: USUAL_SHIFT.deload, rampPercent: 0 },
   ],
   days: [
-    { id: "mon", name: "Heavy", placed: { kind: "weekday", weekday: 0 }, timeOfDay: null, base: BASE },
+    { id: "mon", name: "Heavy", placed: { kind: "weekday", weekday: 0 }, timeOfDay: null, lastWeek: null, base: BASE },
     {
       id: "thu",
       name: "Light",
       placed: { kind: "weekday", weekday: 3 },
       timeOfDay: null,
+      lastWeek: null,
       base: read("A1 Dumbbell curl 3x10 rir2", "c"),
     },
   ],
@@ -129,7 +130,12 @@ describe("weeks in review", () => {
     expect(first).toMatchObject({ kind: "fewSessions", done: 3, planned: 7, leaves: ["Heavy"] });
     expect(review().next.some(({ kind }) => kind === "fewSessions")).toBe(false);
     const edited = applyPlanEdits(plan, first?.kind === "fewSessions" ? first.edits : []);
-    expect(edited.ok && edited.plan.days.map(({ id }) => id)).toEqual(["mon"]);
+    if (!edited.ok) throw new Error(edited.message);
+    // The day ends: what was done of it stays in its weeks, and nothing of it is asked any more.
+    const [heavy, light] = weeksModel(edited.plan, viewOf({ thursdays: false })).days;
+    const past = weeksModel(plan, viewOf({ thursdays: false })).days[1]!.rows[0]!.cells.filter((cell) => !cell?.lift);
+    expect(light!.rows[0]!.cells.filter((cell) => cell !== null)).toEqual(past.filter((cell) => cell !== null));
+    expect(heavy!.rows[0]!.cells.some((cell) => cell?.state === "planned")).toBe(true);
   });
 
   it("two signs call for a deload in the place of the coming week, one does not, and a deload nearby is enough", () => {

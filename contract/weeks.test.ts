@@ -109,6 +109,23 @@ describe("the cells of the weeks", () => {
     expect([cell.state, cell.date, cell.isChanged]).toEqual(["planned", "2026-11-28", true]);
   });
 
+  it("a day that has ended keeps its past, and is asked no more", () => {
+    const done = [
+      ["b", 0],
+      ["b", 1],
+    ] as const;
+    const ended = { ...PLAN, days: PLAN.days.map((day) => (day.id === "b" ? { ...day, lastWeek: 1 } : day)) };
+    expect(statesOf(ended, [], 1)).toEqual(["missed", "missed", null, null]);
+    const planned = (plan: PlanDocument) =>
+      weeksModel(plan, view(plan, done))
+        .columns.slice(0, 4)
+        .map((column) => column.planned);
+    expect([planned(PLAN), planned(ended)]).toEqual([
+      [2, 2, 2, 2],
+      [2, 2, 1, 1],
+    ]);
+  });
+
   it("days away are seen as such", () => {
     const away = { ...PLAN, absences: [{ id: "x", from: "2026-11-30", until: "2026-12-06", gymId: null }] };
     expect(statesOf(away, [], 1)).toEqual(["missed", "missed", "planned", "away"]);

@@ -324,10 +324,14 @@ function modelOf(plan: PlanDocument, view: WeeksView, isAhead: boolean): WeeksMo
   const thisMonday = mondayOf(view.today);
   const columns = weeks.map((week): WeekColumn => {
     const monday = addDays(mondayOf(plan.startDate), 7 * week);
-    const own = days.map(({ day }) => ({
-      session: kept.get(`${day.id} ${week}`),
-      one: ahead.get(`${day.id} ${week}`),
-    }));
+    // A session that was opened counts, also of a day that ended after that.
+    const own = days
+      .map(({ day }) => ({
+        session: kept.get(`${day.id} ${week}`),
+        one: ahead.get(`${day.id} ${week}`),
+        isAsked: sessionDay(plan, day.id, week) !== null,
+      }))
+      .filter(({ session, isAsked }) => isAsked || session?.state === "done");
     let muscles: MuscleLoads = {};
     let minutes = 0;
     let volumeLoadKg = 0;
@@ -379,6 +383,19 @@ function placesDone({ sessions, lifts }: WeeksView): ReadonlyMap<string, readonl
     if (session) places.set(slotId, [...(places.get(slotId) ?? []), session]);
   }
   return places;
+}
+
+/** What one day's session of a week has for each muscle: as it was done, or as it is asked. */
+export function musclesOfDay(
+  view: WeeksView,
+  { sessions }: Pick<WeeksModel, "sessions">,
+  at: { readonly dayId: string; readonly week: number },
+): MuscleLoads {
+  const isThere = (one: { readonly dayId: string; readonly week: number }) =>
+    one.dayId === at.dayId && one.week === at.week;
+  const done = view.sessions.find(isThere)?.summary;
+  const asked = sessions.find(isThere);
+  return done?.muscles ?? (asked && !asked.isAway ? plannedVolume(asked, view).muscles : {});
 }
 
 interface PlannedVolume {

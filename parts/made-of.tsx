@@ -18,7 +18,7 @@ export function MadeOfPanel({
   if (!column) return <p className="text-quiet">This week is not in the plan any more.</p>;
   const load = column.muscles[muscle];
   const band = weeklySetBand(view.client.trainingAge as TrainingAge, view.client.priorities[muscle] ?? "normal");
-  const lifts = madeOf(view, model, { muscle, week });
+  const days = madeOf(view, model, { muscle, week });
   return (
     <section className="flex flex-col gap-2">
       <header>
@@ -35,21 +35,37 @@ export function MadeOfPanel({
           ) : null}
         </p>
       </header>
-      {lifts.length === 0 ? <p className="text-quiet">Nothing trains it in this week.</p> : null}
-      <ul>
-        {lifts.map(({ key, dayName, name, asked, share, state }) => (
-          <li key={key} className="border-b border-thread py-1">
-            <span className="font-semibold">{name}</span> <span className="narrow text-quiet">{dayName}</span>
-            <span className="block">
-              {askedWords(asked)} {state === "done" ? "done" : "planned"},{" "}
-              {share === 1 ? "counts whole" : "counts half"}
-            </span>
-          </li>
-        ))}
-      </ul>
+      {days.length === 0 ? <p className="text-quiet">Nothing trains it in this week.</p> : null}
+      {days.map(({ dayId, dayName, hardSets, plainSets, lifts }) => (
+        <section key={dayId} aria-label={dayName || "A day"}>
+          <h3 className="flex justify-between gap-2 border-b border-walnut font-semibold">
+            {dayName || "A day"} <span>{decimal(hardSets, 1)} hard sets</span>
+          </h3>
+          <ul>
+            {lifts.map(({ key, name, asked, share, state }) => (
+              <li key={key} className="border-b border-thread py-1">
+                <span className="font-semibold">{name}</span>
+                <span className="block">
+                  {askedWords(asked)} {state === "done" ? "done" : "planned"}, {decimal(share * asked.sets, 1)} of{" "}
+                  {asked.sets === 1 ? "1 set" : `${asked.sets} sets`}
+                </span>
+              </li>
+            ))}
+          </ul>
+          {plainSets - hardSets > 0.05 ? (
+            <p className="narrow text-quiet">
+              {decimal(plainSets - hardSets, 1)} fewer than its sets: easy ones, or several in one go.
+            </p>
+          ) : hardSets - plainSets > 0.05 ? (
+            <p className="narrow text-quiet">
+              {decimal(hardSets - plainSets, 1)} more: hard parts beyond the first of a set count half.
+            </p>
+          ) : null}
+        </section>
+      ))}
       <p className="text-quiet">
-        Hard are sets within the reserve that counts; hard parts in one go (drops, two lifts for one muscle) count
-        together, so that the sum can be less than the sets.
+        Direct work counts whole, indirect half. Hard are sets within the reserve that counts; hard parts in one go
+        (drops, two lifts for one muscle) count the first whole and the others half, two at most.
       </p>
     </section>
   );

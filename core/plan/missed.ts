@@ -10,10 +10,10 @@ import { addDays, daysBetween } from "../units";
 import {
   absenceOn,
   dateOfDay,
+  daysInWeek,
   movedSession,
   type PlanDocument,
   planWeeks,
-  scheduledDays,
   sessionDay,
   sessionOfWeek,
 } from "./plan";
@@ -58,7 +58,7 @@ export interface MissedContext {
 export function missedSessions(plan: PlanDocument, context: MissedContext): MissedSession[] {
   const found: MissedSession[] = [];
   for (let week = 0; week < planWeeks(plan); week++)
-    for (const day of scheduledDays(plan)) {
+    for (const day of daysInWeek(plan, week)) {
       const date = dateOfDay(plan, day, week);
       const ago = daysBetween(date, context.today);
       if (ago < 1 || ago > MOST_DAYS_BACK || context.isDone(day.id, week)) continue;
@@ -89,7 +89,7 @@ function freeDate(plan: PlanDocument, dayId: string, week: number, context: Miss
   const again = week + 1 < planWeeks(plan) ? dateOfDay(plan, day, week + 1) : addDays(context.today, 7);
   const taken = new Set<string>();
   for (let one = 0; one < planWeeks(plan); one++)
-    for (const other of scheduledDays(plan))
+    for (const other of daysInWeek(plan, one))
       if (other.id !== dayId || one !== week) taken.add(dateOfDay(plan, other, one));
   const free: string[] = [];
   for (let date = context.today; date < again; date = addDays(date, 1))

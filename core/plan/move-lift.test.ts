@@ -3,8 +3,8 @@ import { SHIPPED_CATALOGUE } from "../exercise/catalogue";
 import { allBlocks, allWorkingSets } from "../session/grammar";
 import { countingIds, read } from "../testing/helpers";
 import { planOf } from "../testing/plans";
-import { addLifts, moveLift, type PlannedEdits, removeDay, removeLift, shiftWeek } from "./move-lift";
-import { type PlanDocument, sessionOfWeek } from "./plan";
+import { addLifts, endDay, moveLift, type PlannedEdits, removeDay, removeLift, shiftWeek } from "./move-lift";
+import { daysInWeek, type PlanDocument, sessionOfWeek } from "./plan";
 import { applyPlanEdits, type PlanEdit } from "./plan-edits";
 
 const PLAN = planOf("2026-11-16", [
@@ -54,6 +54,32 @@ describe("lifts of a plan", () => {
     if (!edited.ok) throw new Error(edited.message);
     const { days, patches, moved } = edited.plan;
     expect([days.map(({ id }) => id), patches.map(({ id }) => id), moved]).toEqual([["b"], ["q"], []]);
+  });
+
+  it("a day that ends keeps its weeks until then, with what was changed in them; before its first week it goes whole", () => {
+    const patch = (id: string, week: number, kind: "onlyWeek" | "fromWeek") =>
+      ({ id, dayId: "a", edits: [], span: { kind, week }, note: "" }) as const;
+    const of: PlanDocument = {
+      ...PLAN,
+      patches: [
+        patch("p", 0, "onlyWeek"),
+        patch("q", 2, "onlyWeek"),
+        patch("r", 1, "fromWeek"),
+        patch("s", 2, "fromWeek"),
+      ],
+      moved: [1, 2].map((week) => ({ id: `m${week}`, dayId: "a", week, to: null })),
+    };
+    const ended = applyPlanEdits(of, endDay(of, "a", 2));
+    if (!ended.ok) throw new Error(ended.message);
+    const { days, patches, moved } = ended.plan;
+    expect([days[0]!.lastWeek, patches.map(({ id }) => id), moved.map(({ id }) => id)]).toEqual([
+      1,
+      ["p", "r"],
+      ["m1"],
+    ]);
+    expect([0, 1, 2].map((week) => daysInWeek(ended.plan, week).length)).toEqual([2, 2, 1]);
+    expect(sessionOfWeek(ended.plan, "a", 2)).toBeNull();
+    expect(endDay(of, "a", 0)).toEqual(removeDay(of, "a"));
   });
 
   it("a lift that has gone, or that is there already, is no move", () => {

@@ -5,7 +5,7 @@ import { allBlocks, type Block, type SessionDocument } from "../session/grammar"
 import { type MakeId, parseSession } from "../session/shorthand/parse";
 import { errorWords } from "../session/shorthand/scanner";
 import type { PhaseShift } from "./phase";
-import { dayOfSlot, type PlanDocument, type PlanPatch, scheduledDays, sessionOfWeek } from "./plan";
+import { dayOfSlot, daysInWeek, type PlanDocument, type PlanPatch, sessionOfWeek } from "./plan";
 import { appended, type PlanEdit } from "./plan-edits";
 import { shifted } from "./shift";
 
@@ -55,6 +55,25 @@ export const removeDay = (plan: PlanDocument, dayId: string): PlanEdit[] => [
   { kind: "remove", list: "days", id: dayId },
 ];
 
+/**
+ * A day ended before a week: its weeks until then stay as they were. What was changed or moved of single weeks after that goes with
+ * it; a day that has no week before goes whole.
+ */
+export function endDay(plan: PlanDocument, dayId: string, beforeWeek: number): PlanEdit[] {
+  if (beforeWeek <= 0) return removeDay(plan, dayId);
+  const isAfter = (one: { readonly dayId: string }, week: number | null) =>
+    one.dayId === dayId && week !== null && week >= beforeWeek;
+  return [
+    ...plan.patches
+      .filter((one) => isAfter(one, one.span.kind === "phase" ? null : one.span.week))
+      .map(({ id }): PlanEdit => ({ kind: "remove", list: "patches", id })),
+    ...plan.moved
+      .filter((one) => isAfter(one, one.week))
+      .map(({ id }): PlanEdit => ({ kind: "remove", list: "moved", id })),
+    { kind: "set", list: "days", id: dayId, field: "lastWeek", value: beforeWeek - 1 },
+  ];
+}
+
 /** Lifts as they are typed at the desk, at the end of a day: "Lateral raise 3x12 rir1". */
 export function addLifts(
   plan: PlanDocument,
@@ -77,7 +96,7 @@ export function addLifts(
 
 /** All sessions of one week shifted, as changes for that week alone. */
 export function shiftWeek(plan: PlanDocument, week: number, shift: PhaseShift, makeId: MakeId): PlanEdit[] {
-  const patches = scheduledDays(plan).flatMap((day): PlanPatch[] => {
+  const patches = daysInWeek(plan, week).flatMap((day): PlanPatch[] => {
     const before = sessionOfWeek(plan, day.id, week)!.document;
     const edits = diffDocuments(before, shifted(before, shift));
     return edits.length === 0

@@ -33,6 +33,7 @@ const day = (id: string, weekday: number, text: string): PlanDay => ({
   name: id,
   placed: { kind: "weekday", weekday },
   timeOfDay: null,
+  lastWeek: null,
   base: read(text, id),
 });
 const PLAN: PlanDocument = {

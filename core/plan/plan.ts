@@ -37,6 +37,8 @@ export interface PlanDay {
   readonly placed: { readonly kind: "weekday"; readonly weekday: number } | { readonly kind: "inTurn" };
   /** Minutes after midnight; null: any time. */
   readonly timeOfDay: number | null;
+  /** The last week it is done in, counted from 0; null: to the plan's end. */
+  readonly lastWeek: number | null;
   readonly base: SessionDocument;
 }
 
@@ -120,15 +122,20 @@ export const movedSession = (
 export const scheduledDays = ({ days }: Pick<PlanDocument, "days">): PlanDay[] =>
   days.filter(({ placed }) => placed.kind === "weekday");
 
+/** Those of them that are done in a week: a day may end before the plan does. */
+export const daysInWeek = (plan: Pick<PlanDocument, "days">, week: number): PlanDay[] =>
+  scheduledDays(plan).filter(({ lastWeek }) => lastWeek === null || week <= lastWeek);
+
 const weekdayOf = ({ placed }: PlanDay): number => (placed.kind === "weekday" ? placed.weekday : 0);
 
 /**
- * The day whose session stands on a day in a week: its own, or where sessions go in turn the one whose turn it is. Sessions go on
- * in turn from week to week, whatever was missed.
+ * The day whose session stands on a day in a week: its own, or where sessions go in turn the one whose turn it is; null where the
+ * day has ended. Sessions go on in turn from week to week, whatever was missed.
  */
 export function sessionDay(plan: Pick<PlanDocument, "days" | "inTurn">, dayId: string, week: number): PlanDay | null {
   const day = plan.days.find(({ id }) => id === dayId) ?? null;
-  if (!day || plan.inTurn === null || day.placed.kind === "inTurn") return day;
+  if (!day || (day.lastWeek !== null && week > day.lastWeek)) return null;
+  if (plan.inTurn === null || day.placed.kind === "inTurn") return day;
   const places = scheduledDays(plan).sort((a, b) => weekdayOf(a) - weekdayOf(b));
   return plan.days[(week * places.length + places.indexOf(day)) % plan.inTurn] ?? day;
 }

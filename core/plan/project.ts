@@ -25,13 +25,13 @@ import { oneOffSlots, purposeOfSlot } from "../session/one-off";
 import {
   absenceOn,
   dateOfDay,
+  daysInWeek,
   lastingSession,
   movedSession,
   type PlanDocument,
   type PlanPatch,
   planWeeks,
   purposeOfWeek,
-  scheduledDays,
   sessionOfWeek,
 } from "./plan";
 
@@ -298,7 +298,7 @@ export function comingDays(
 ): ComingDay[] {
   const days: ComingDay[] = [];
   for (let week = 0; week < planWeeks(plan); week++)
-    for (const day of scheduledDays(plan)) {
+    for (const day of daysInWeek(plan, week)) {
       const date = dateOfDay(plan, day, week);
       const isLeftOut = movedSession(plan, day.id, week)?.to === null;
       if (date >= today && !isLeftOut && !isClosed(day.id, week)) days.push({ dayId: day.id, week, date });
@@ -431,7 +431,7 @@ export function hangsOn(
   const asked = (sessions: readonly ProjectedSession[]) =>
     plannedLifts(sessions[here]!, context).find(({ slot }) => slot.lineage === at.lineage)?.sets ?? [];
   const missed = projectPlan(plan, context, [{ dayId, week, lineage: at.lineage, outcome: "missed" }]);
-  const days = scheduledDays(plan).map((day) => ({ dayId: day.id, week, lineage: null, outcome: "away" as const }));
+  const days = daysInWeek(plan, week).map((day) => ({ dayId: day.id, week, lineage: null, outcome: "away" as const }));
   return {
     before: { dayId, week, date },
     made: asked(plain),

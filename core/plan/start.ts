@@ -40,8 +40,11 @@ export interface PlanTemplate {
 export const templateOf = ({ phases, days, inTurn }: PlanTemplate): PlanTemplate => ({
   phases,
   inTurn,
-  days: days.map((day) => ({ ...day, base: { ...day.base, gymId: null } })),
+  days: lastingDays(days).map((day) => ({ ...day, base: { ...day.base, gymId: null } })),
 });
+
+/** A day that has ended is of its own plan's past. */
+const lastingDays = (days: readonly PlanDay[]): PlanDay[] => days.filter(({ lastWeek }) => lastWeek === null);
 
 /** A plan that begins, from the Monday of a date. */
 export const newPlan = (name: string, { phases, days, inTurn }: PlanTemplate, date: string): PlanDocument => ({
@@ -62,7 +65,7 @@ export const newPlan = (name: string, { phases, days, inTurn }: PlanTemplate, da
 export const templateForClient = ({ phases, days, inTurn }: PlanTemplate, makeId: MakeId): PlanTemplate => ({
   inTurn,
   phases: phases.map((phase) => ({ ...phase, id: makeId() })),
-  days: days.map((day) => dayForClient(day, makeId)),
+  days: lastingDays(days).map((day) => dayForClient(day, makeId)),
 });
 
 /**
@@ -125,6 +128,7 @@ export function readPlanText(text: string, catalogue: Catalogue, makeId: MakeId)
       name: name || `Day ${place + 1}`,
       placed: { kind: "weekday", weekday: weekday ?? spread[place]! },
       timeOfDay: null,
+      lastWeek: null,
       base: read.document,
     });
   }

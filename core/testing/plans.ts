@@ -33,6 +33,7 @@ export const planOf = (
     name: id,
     placed: { kind: "weekday", weekday },
     timeOfDay: null,
+    lastWeek: null,
     base,
   })),
   patches: [],

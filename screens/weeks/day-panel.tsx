@@ -1,7 +1,7 @@
 "use client";
 import { useState } from "react";
-import { catalogueIn, type WeeksView } from "@/contract";
-import { addLifts, allBlocks, exerciseOrThrow, type PlanEdit, removeDay } from "@/core";
+import { catalogueIn, projectContextOf, type WeeksView } from "@/contract";
+import { addLifts, allBlocks, comingDays, endDay, exerciseOrThrow, type PlanEdit, planWeeks, removeDay } from "@/core";
 import { newId } from "@/device/ids";
 import { Button } from "@/ui/button";
 import { timeWords, WEEKDAYS } from "@/ui/dates";
@@ -35,10 +35,13 @@ export function DayPanel({ weeks, view, dayId }: { weeks: Weeks; view: WeeksView
   };
   const isContent = plan.inTurn === null || plan.days.indexOf(day) < plan.inTurn;
   const wasDone = view.sessions.some((one) => one.dayId === dayId && one.state !== "draft");
+  const coming = comingDays(plan, projectContextOf(view)).find((one) => one.dayId === dayId)?.week ?? null;
   return (
     <div className="flex flex-col gap-3">
       <header>
-        <p className="narrow text-quiet">Each week</p>
+        <p className="narrow text-quiet">
+          {day.lastWeek === null ? "Each week" : `To the end of week ${day.lastWeek + 1}`}
+        </p>
         <h2 className="text-lg font-bold">{day.name || "A day"}</h2>
       </header>
       <TextField
@@ -128,16 +131,38 @@ export function DayPanel({ weeks, view, dayId }: { weeks: Weeks; view: WeeksView
         </form>
       </section>
       <div className="border-t border-thread pt-3">
-        <Button
-          disabled={plan.days.length === 1 || wasDone}
-          onClick={() => {
-            set(removeDay(plan, dayId));
-            select(null);
-          }}
-        >
-          Take the day out
-        </Button>
-        {wasDone ? <p className="text-quiet">Sessions of it were done: it stays in the plan.</p> : null}
+        {day.lastWeek !== null ? (
+          <Button onClick={() => set([{ kind: "set", list: "days", id: dayId, field: "lastWeek", value: null }])}>
+            Go on with the day
+          </Button>
+        ) : wasDone && plan.inTurn === null ? (
+          <>
+            <Button
+              disabled={coming === null || plan.days.length === 1}
+              onClick={() => set(endDay(plan, dayId, coming ?? planWeeks(plan)))}
+            >
+              End the day
+            </Button>
+            <p className="text-quiet">
+              {coming === null
+                ? "It has no week to come."
+                : `From week ${coming + 1} on it is not asked any more; the weeks before stay.`}
+            </p>
+          </>
+        ) : (
+          <>
+            <Button
+              disabled={plan.days.length === 1 || wasDone}
+              onClick={() => {
+                set(removeDay(plan, dayId));
+                select(null);
+              }}
+            >
+              Take the day out
+            </Button>
+            {wasDone ? <p className="text-quiet">Sessions of it were done: it stays in the plan.</p> : null}
+          </>
+        )}
       </div>
     </div>
   );

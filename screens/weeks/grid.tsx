@@ -342,7 +342,10 @@ function DayHead({
           {day.placed.kind === "weekday" ? WEEKDAYS[day.placed.weekday]!.slice(0, 3) : ""}
           {day.timeOfDay === null ? "" : ` ${timeWords(day.timeOfDay)}`}
         </span>{" "}
-        <span className="narrow font-normal">{name}</span>
+        <span className="narrow font-normal">
+          {name}
+          {day.lastWeek === null ? "" : `, to week ${day.lastWeek + 1}`}
+        </span>
       </button>
     </span>
   );

@@ -38,6 +38,7 @@ export function PlanPanel({ weeks, view }: { weeks: Weeks; view: WeeksView }) {
       name: `Day ${plan.days.length + 1}`,
       placed: { kind: "weekday", weekday },
       timeOfDay: null,
+      lastWeek: null,
       base: { ...EMPTY_DOCUMENT, title: `Day ${plan.days.length + 1}` },
     };
     const refused = change(appended(plan, "days", [item]));

@@ -325,6 +325,7 @@ const templateOfSplit = ({ days, weekdays, isInTurn }: SplitProposal): PlanTempl
       name: day.name,
       placed: day.weekday === null ? { kind: "inTurn" } : { kind: "weekday", weekday: day.weekday },
       timeOfDay: null,
+      lastWeek: null,
       base: { ...day.document, gymId: null },
     }),
   );
@@ -335,6 +336,7 @@ const templateOfSplit = ({ days, weekdays, isInTurn }: SplitProposal): PlanTempl
       name: WEEKDAYS[weekday]!,
       placed: { kind: "weekday", weekday },
       timeOfDay: null,
+      lastWeek: null,
       base: EMPTY_DOCUMENT,
     }),
   );

@@ -192,7 +192,14 @@ function planOf(client: DemoClient, gyms: DemoGyms, startDate: string): PlanDocu
     })),
     days: client.days.map(({ weekday, text, inLoft }): PlanDay => {
       const base = { ...readSession(text), gymId: inLoft ? gyms.loft : gyms.boathouse };
-      return { id: newId(), name: base.title, placed: { kind: "weekday", weekday }, timeOfDay: null, base };
+      return {
+        id: newId(),
+        name: base.title,
+        placed: { kind: "weekday", weekday },
+        timeOfDay: null,
+        lastWeek: null,
+        base,
+      };
     }),
     patches: [],
     absences: [

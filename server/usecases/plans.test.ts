@@ -25,6 +25,7 @@ describe.runIf(hasDatabase)("plans", () => {
     name: "Lower",
     placed: { kind: "weekday", weekday: 3 },
     timeOfDay: 17 * 60,
+    lastWeek: null,
     base: documentOf("# Lower\n\nA1 Back squat 3x5 @80kg rir2 r150\n\nB1 Leg press 3x10 @120kg rir2 r90"),
   };
   const view = async (): Promise<PlanView> =>
@@ -267,6 +268,7 @@ describe.runIf(hasDatabase)("what a client gets", () => {
       name: "Pull",
       placed: { kind: "weekday", weekday: 1 },
       timeOfDay: null,
+      lastWeek: null,
       base: documentOf("A1 Barbell row 3x8 @60kg rir2"),
     };
     const { planId } = value(

@@ -5,6 +5,7 @@ import {
   applyEdits,
   applyPlanEdits,
   dateOfDay,
+  daysInWeek,
   diffDocuments,
   lastingSession,
   newPlan,
@@ -15,7 +16,6 @@ import {
   placeSpan,
   planWeeks,
   purposeOfWeek,
-  scheduledDays,
   sessionOfWeek,
   validateDocument,
   type WeekState,
@@ -163,6 +163,8 @@ async function carryIntoDrafts(
   for (const { id, dayId, week, document: stored, wasSent } of await db.sessionsOfPlan(tx, planId)) {
     if (!stored || dayId === null || week === null || id === without) continue;
     const [old, wanted] = [sessionOfWeek(before, dayId, week), sessionOfWeek(after, dayId, week)];
+    if (old && !wanted)
+      notes.push(`${old.document.title || "A session"}, week ${week + 1}, was opened already and stays.`);
     if (!old || !wanted) continue;
     const day = after.days.find((one) => one.id === dayId)!;
     if (wasSent) {
@@ -223,7 +225,7 @@ export const openPlanSession = defineUseCase("plans.openSession", ["coach"], (sc
     const row = await db.planRow(tx, planId, true);
     if (!row) return notFound;
     const plan = planOf(row);
-    const day = scheduledDays(plan).find((one) => one.id === dayId);
+    const day = daysInWeek(plan, week).find((one) => one.id === dayId);
     if (!day || week >= planWeeks(plan)) return notFound;
     const known = await db.sessionOfPlan(tx, planId, dayId, week);
     if (known) return ok({ sessionId: known.id });

@@ -15,6 +15,7 @@ describe.runIf(hasDatabase)("the weeks of a client", () => {
     name: "Lower",
     placed: { kind: "weekday", weekday: 1 },
     timeOfDay: null,
+    lastWeek: null,
     base: documentOf("# Lower\n\nA1 Back squat 3x5 rir2 r150\n\nB1 Deadlift 2x5 @80kg rir2 r150"),
   };
   const show = async (): Promise<WeeksView> =>
