@@ -1,16 +1,18 @@
 /** Goals of a lift: what they ask, in words, and what would have to be true for them. */
 import {
-  curveKg,
+  chanceToShow,
   daysBetween,
   decimal,
   type Exercise,
-  e1rmFactor,
+  e1rmForGoal,
   exerciseOrThrow,
   type Goal,
   isBodyweight,
   liftRecord,
   toKg,
   trendOf,
+  type WhatIf,
+  weight,
 } from "../core";
 import { catalogueIn } from "./catalogue";
 import type { WeeksView } from "./weeks";
@@ -49,9 +51,8 @@ export function goalNeeds(view: WeeksView, goal: Goal): GoalNeeds | null {
   const weeks = daysBetween(view.today, goal.byDate) / 7;
   if (!record?.e1rmKg || weeks <= 0) return null;
   const exercise = exerciseOrThrow(catalogueIn(view.exercises), goal.exerciseId);
-  const kg = curveKg(exercise, toKg(goal.load), view.client.bodyMassKg, view.settings, []);
-  if (kg === null) return null;
-  const needsKg = kg * e1rmFactor(goal.reps, record.curve);
+  const needsKg = e1rmForGoal(goal, exercise, record.curve, bodyOf(view));
+  if (needsKg === null) return null;
   const trend = trendOf(record.estimates, view.client.trainingAge);
   return {
     needsKg,
@@ -59,4 +60,27 @@ export function goalNeeds(view: WeeksView, goal: Goal): GoalNeeds | null {
     percentAWeek: 100 * ((needsKg / record.e1rmKg) ** (1 / weeks) - 1),
     movedPercent: trend.kind === "tooEarly" ? null : trend.percentAWeek,
   };
+}
+
+const bodyOf = ({ client, settings }: WeeksView) => ({ bodyMassKg: client.bodyMassKg, settings });
+
+/** The share of the runs in which a goal is reached by its day; null where nothing is known of the lift. */
+export function goalChance(view: WeeksView, { fans }: WhatIf, goal: Goal): number | null {
+  const fan = fans.find(({ lineage }) => lineage === goal.lineage);
+  const needs = goalNeeds(view, goal);
+  return fan && needs ? chanceToShow(fan, needs.needsKg, goal.byDate) : null;
+}
+
+/** What a goal's load goes up and down by. */
+export const goalStepKg = ({ load }: Pick<Goal, "load">): number => (Math.abs(toKg(load)) < 30 ? 1 : 2.5);
+
+/** The goal with the load whose e1RM is nearest to a figure, in its steps; as it is where nothing is known of the lift. */
+export function goalPulledTo(view: WeeksView, goal: Goal, e1rmKg: number): Goal {
+  const step = goalStepKg(goal);
+  const needs = goalNeeds(view, goal);
+  const more = goalNeeds(view, { ...goal, load: weight(toKg(goal.load) + step) });
+  if (!needs || !more || more.needsKg <= needs.needsKg) return goal;
+  const steps = Math.round((e1rmKg - needs.needsKg) / (more.needsKg - needs.needsKg));
+  const kg = Math.round((toKg(goal.load) + steps * step) / step) * step;
+  return { ...goal, load: weight(Math.min(1000, Math.max(-299, kg))) };
 }

@@ -1,5 +1,6 @@
 "use client";
-import { line as d3line, extent, scaleLinear, scaleUtc } from "d3";
+import { line as d3line, extent, type ScaleLinear, scaleLinear, scaleUtc } from "d3";
+import type { ReactNode } from "react";
 import { fullDate, shortDate } from "./dates";
 
 export interface ChartPoint {
@@ -9,6 +10,14 @@ export interface ChartPoint {
   /** Measured and not estimated: a ring. */
   readonly isTested?: boolean;
 }
+
+export interface ChartScales {
+  readonly x: (date: string) => number;
+  readonly y: ScaleLinear<number, number>;
+  readonly dateAt: (x: number) => string;
+}
+
+const dayOf = ({ date }: Pick<ChartPoint, "date">): Date => new Date(`${date}T00:00:00Z`);
 
 /**
  * A quantity over calendar dates as a thread through knots. `band` draws a pale ribbon behind it; the table behind the
@@ -22,6 +31,8 @@ export function LineChart({
   height = 120,
   width = 340,
   band = null,
+  also = [],
+  children,
 }: {
   title: string;
   unit: string;
@@ -31,12 +42,17 @@ export function LineChart({
   width?: number;
   /** The span the present value is thought to lie in, drawn as a ribbon at the end. */
   band?: readonly [number, number] | null;
+  /** What else has to have room in the drawing, such as a goal ahead. */
+  also?: readonly ChartPoint[];
+  /** What is drawn over it, by its scales. */
+  children?: (scales: ChartScales) => ReactNode;
 }) {
   const pad = { left: 38, right: 14, top: 10, bottom: 20 };
   if (points.length === 0) return <p className="text-quiet">{empty}</p>;
-  const dates = points.map((point) => new Date(`${point.date}T00:00:00Z`));
-  const [from, to] = extent(dates) as [Date, Date];
-  const [first, last] = extent(points.map(({ date }) => date));
+  const dates = points.map(dayOf);
+  const all = [...points, ...also];
+  const [from, to] = extent(all.map(dayOf)) as [Date, Date];
+  const [first, last] = extent(all.map(({ date }) => date));
   const x = scaleUtc()
     .domain(
       from.getTime() === to.getTime()
@@ -44,7 +60,7 @@ export function LineChart({
         : [from, to],
     )
     .range([pad.left, width - pad.right]);
-  const values = [...points.map((point) => point.value), ...(band ?? [])];
+  const values = [...all.map((point) => point.value), ...(band ?? [])];
   const [low, high] = extent(values) as [number, number];
   const room = Math.max((high - low) * 0.2, Math.abs(high) * 0.02, 0.5);
   const y = scaleLinear()
@@ -61,7 +77,7 @@ export function LineChart({
       </figcaption>
       <svg
         viewBox={`0 0 ${width} ${height}`}
-        role="img"
+        role={children ? "group" : "img"}
         aria-label={title}
         className="block w-full"
         style={{ maxWidth: width * 1.6 }}
@@ -129,6 +145,7 @@ export function LineChart({
             />
           ),
         )}
+        {children?.({ x: (date) => x(dayOf({ date })), y, dateAt: (at) => x.invert(at).toISOString().slice(0, 10) })}
         <text x={pad.left} y={height - 5} fontSize={10.5} fill="var(--color-quiet)">
           {shortDate(first!)}
         </text>

@@ -2,10 +2,10 @@ import { describe, expect, it } from "vitest";
 import { runSteps } from "../steps";
 import { exposure, read } from "../testing/helpers";
 import { phase, planOf, projectContext } from "../testing/plans";
-import { addDays, mean, weight } from "../units";
-import type { Goal, PlanDocument } from "./plan";
+import { addDays, mean } from "../units";
+import type { PlanDocument } from "./plan";
 import { assumptionsFor, keyedRandom } from "./simulated-client";
-import { gainOf, quantileOf, type WhatIf, whatIfSteps } from "./what-if";
+import { chanceToShow, gainOf, quantileOf, type WhatIf, whatIfSteps } from "./what-if";
 
 const TODAY = "2026-11-16";
 const session = (sets: number) => read(`A1 Back squat ${sets}x5 rir2 r150`);
@@ -88,18 +88,14 @@ describe("what if", () => {
   });
 
   it("a goal has a chance: near one where it is had already, none where it is far off, and never less for a later day", () => {
-    const goal = (kg: number, days: number): Goal => ({
-      id: `${kg} ${days}`,
-      lineage: "back-squat",
-      exerciseId: "back-squat",
-      load: weight(kg),
-      reps: 1,
-      byDate: addDays(TODAY, days),
-    });
-    const { goals } = run(plan({ goals: [goal(95, 60), goal(160, 80), goal(112, 20), goal(112, 80)] }), { runs: 80 });
-    expect(goals["95 60"]).toBeGreaterThan(0.95);
-    expect(goals["160 80"]).toBe(0);
-    expect(goals["112 80"]).toBeGreaterThanOrEqual(goals["112 20"]!);
+    const [fan] = run(plan(), { runs: 80 }).fans;
+    const chance = (kg: number, days: number) => chanceToShow(fan!, kg, addDays(TODAY, days));
+    expect(chance(95, 60)).toBeGreaterThan(0.95);
+    expect(chance(160, 80)).toBe(0);
+    expect(chance(112, 80)).toBeGreaterThanOrEqual(chance(112, 20));
+    // More is never likelier.
+    const falling = Array.from({ length: 40 }, (_, step) => chance(90 + step, 80));
+    expect(falling).toEqual([...falling].sort((a, b) => b - a));
   });
 
   it("what is asked ahead of what can be done is likely missed: the chance of a cell falls as its load runs away", () => {

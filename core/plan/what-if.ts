@@ -1,20 +1,20 @@
 /**
  * What if (handbook section 9): the rest of a plan performed many times by a simulated client fitted to this one (`simulated-client.ts`),
- * for the fan of each lift's strength, the chance that each prescription is made and that each goal is reached.
+ * for the fan of each lift's strength, the chance that each prescription is made and that a goal is reached.
  *
  * What is assumed of how strength answers is drawn ±50 % for each run, so that the fan is honest. An unchanged plan differs by
  * nothing, and a change in a later week leaves the weeks before it as they were.
  */
-import { exerciseOrThrow } from "../exercise/exercise";
+import { type Exercise, exerciseOrThrow } from "../exercise/exercise";
 import type { Muscle } from "../exercise/regions";
 import type { FittedCurve } from "../load/curve";
-import { e1rmFactor } from "../load/e1rm";
+import { e1rmFactor, type RepCurve } from "../load/e1rm";
 import { curveKg } from "../load/effective";
 import { type LiftRecord, liftRecord } from "../log";
 import { allBlocks } from "../session/grammar";
 import type { Steps } from "../steps";
 import { clamp, daysBetween, mondayOf, toKg } from "../units";
-import { type PlanDocument, planWeeks } from "./plan";
+import { type Goal, type PlanDocument, planWeeks } from "./plan";
 import { type ProjectContext, type ProjectedSession, projectPlan } from "./project";
 import {
   type Assumptions,
@@ -39,7 +39,25 @@ export interface LiftFan {
   readonly exerciseId: string;
   /** e1RM in curve kg at the end of each week of the plan, a figure a run; null before the present week. */
   readonly weeks: readonly (readonly number[] | null)[];
+  /** Of each run the days on which more was done than on any before it, as e1RM in curve kg. */
+  readonly risen: readonly (readonly { readonly date: string; readonly kg: number }[])[];
 }
+
+/** The e1RM that reaches a goal, in curve kg; null where it hangs on a body mass that is not known. */
+export function e1rmForGoal(
+  { load, reps }: Pick<Goal, "load" | "reps">,
+  exercise: Exercise,
+  curve: RepCurve,
+  { bodyMassKg, settings }: Pick<ProjectContext, "bodyMassKg" | "settings">,
+): number | null {
+  const kg = curveKg(exercise, toKg(load), bodyMassKg, settings);
+  return kg === null ? null : kg * e1rmFactor(reps, curve);
+}
+
+/** The share of the runs in which an e1RM is shown by a day. */
+export const chanceToShow = ({ risen }: Pick<LiftFan, "risen">, e1rmKg: number, byDate: string): number =>
+  risen.filter((days) => days.some(({ date, kg }) => date <= byDate && kg >= e1rmKg)).length /
+  Math.max(1, risen.length);
 
 export interface CellChance {
   readonly dayId: string;
@@ -61,8 +79,6 @@ export interface WhatIf {
   readonly runs: number;
   readonly fans: readonly LiftFan[];
   readonly cells: readonly CellChance[];
-  /** By goal's id: the share of runs that reach it by its day. */
-  readonly goals: Readonly<Record<string, number>>;
 }
 
 /** The simulation in steps, one a run; `onRun` hears how many are done. */
@@ -86,7 +102,7 @@ export function* whatIfSteps(
     onRun?.(run + 1);
     yield;
   }
-  return summed(plan, sessions, lifts, results, context);
+  return summed(plan, sessions, lifts, results);
 }
 
 /** The client as one run takes them: present strength and what training does drawn within what is known. */
@@ -199,7 +215,6 @@ function summed(
   sessions: readonly ProjectedSession[],
   lifts: ReadonlyMap<string, KnownStrength>,
   results: readonly Performed[],
-  { bodyMassKg, settings }: ProjectContext,
 ): WhatIf {
   const weeks = planWeeks(plan);
   const fans = [...lifts.values()].map(
@@ -210,6 +225,7 @@ function summed(
         const figures = results.map(({ strength }) => strength.get(lineage)![week]!);
         return figures.some((one) => one === null) || figures.length === 0 ? null : figures;
       }),
+      risen: results.map(({ best }) => risenOf(best.filter((one) => one.lineage === lineage))),
     }),
   );
   const places = sessions.flatMap(({ dayId, week, resolved }) =>
@@ -226,21 +242,14 @@ function summed(
       bandKg: loads.length > 0 ? [at(loads, 0.1), at(loads, 0.9)] : null,
     };
   });
-  const goals = Object.fromEntries(
-    plan.goals.map((goal) => {
-      const lift = lifts.get(goal.lineage);
-      const load = lift && curveKg(lift.exercise, toKg(goal.load), bodyMassKg, settings);
-      const needed = lift && load != null ? load * e1rmFactor(goal.reps, lift.record.curve) : undefined;
-      const reached = results.filter(({ best }) =>
-        best.some(
-          (one) =>
-            one.lineage === goal.lineage && one.date <= goal.byDate && needed !== undefined && one.e1rmKg >= needed,
-        ),
-      ).length;
-      return [goal.id, results.length === 0 ? 0 : reached / results.length];
-    }),
-  );
-  return { runs: results.length, fans, cells, goals };
+  return { runs: results.length, fans, cells };
+}
+
+/** The days of a run that show more than all before them. */
+function risenOf(days: Performed["best"]): { date: string; kg: number }[] {
+  const risen: { date: string; kg: number }[] = [];
+  for (const { date, e1rmKg } of days) if (e1rmKg > (risen.at(-1)?.kg ?? 0)) risen.push({ date, kg: e1rmKg });
+  return risen;
 }
 
 /** The load at a share of the runs from below, one that was built; loads in their order. */

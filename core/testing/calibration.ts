@@ -21,7 +21,7 @@ import {
   sharesOf,
   type TrainedLift,
 } from "../plan/simulated-client";
-import { quantileOf, whatIfSteps } from "../plan/what-if";
+import { chanceToShow, quantileOf, whatIfSteps } from "../plan/what-if";
 import { levelGain } from "../progress/stall";
 import { allBlocks } from "../session/grammar";
 import { DEFAULT_SETTINGS } from "../settings";
@@ -147,7 +147,7 @@ function foretold(seed: number, { runs, pastWeeks, weeksAhead, goalsPerLift }: C
       return { id: what, lineage, exerciseId: lineage, load, reps: 1, byDate };
     });
   });
-  const ahead = runSteps(whatIfSteps({ ...plan, goals }, context, assumptionsFor(level, adherence), { runs, seed }));
+  const ahead = runSteps(whatIfSteps(plan, context, assumptionsFor(level, adherence), { runs, seed }));
   let [inside, counted] = [0, 0];
   for (const { lineage, weeks: figures } of ahead.fans)
     for (const [week, drawn] of figures.entries()) {
@@ -159,8 +159,8 @@ function foretold(seed: number, { runs, pastWeeks, weeksAhead, goalsPerLift }: C
   return {
     inside,
     weeks: counted,
-    goals: goals.map(({ id, lineage, load, byDate }) => ({
-      chance: ahead.goals[id]!,
+    goals: goals.map(({ lineage, load, byDate }) => ({
+      chance: chanceToShow(ahead.fans.find((fan) => fan.lineage === lineage)!, Number(load.amount), byDate),
       reached: done.best.some(
         (day) => day.lineage === lineage && day.date >= now && day.date <= byDate && day.e1rmKg >= Number(load.amount),
       ),

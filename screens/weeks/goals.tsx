@@ -1,7 +1,7 @@
 "use client";
 import { useState } from "react";
-import { catalogueIn, type GoalNeeds, goalNeeds, goalWords, readGoalKg, type WeeksView } from "@/contract";
-import { appended, decimal, exerciseOrThrow, type Goal, isBodyweight, type Slot, weight } from "@/core";
+import { catalogueIn, type GoalNeeds, goalChance, goalNeeds, goalWords, readGoalKg, type WeeksView } from "@/contract";
+import { appended, decimal, type Exercise, exerciseOrThrow, type Goal, isBodyweight, type Slot, weight } from "@/core";
 import { newId } from "@/device/ids";
 import { Button } from "@/ui/button";
 import { fullDate } from "@/ui/dates";
@@ -54,8 +54,7 @@ export function Goals({ weeks, view, slot }: { weeks: Weeks; view: WeeksView; sl
         {own.map((goal) => (
           <li key={goal.id} className="flex items-center justify-between gap-2">
             <span>
-              {goalWords(goal, exercise)} by {fullDate(goal.byDate)}
-              <span className="block text-quiet">{needsWords(goalNeeds(view, goal))}</span>
+              <GoalWords weeks={weeks} view={view} goal={goal} exercise={exercise} />
             </span>
             <button
               type="button"
@@ -106,6 +105,35 @@ export function Goals({ weeks, view, slot }: { weeks: Weeks; view: WeeksView; sl
     </details>
   );
 }
+
+/** A goal, what would have to be true for it, and its chance. */
+export function GoalWords({
+  weeks: { whatIf },
+  view,
+  goal,
+  exercise,
+}: {
+  weeks: Weeks;
+  view: WeeksView;
+  goal: Goal;
+  exercise: Exercise;
+}) {
+  const chance = whatIf.current && goalChance(view, whatIf.current, goal);
+  return (
+    <>
+      {goalWords(goal, exercise)} by {fullDate(goal.byDate)}
+      {chance === null ? "" : `: ${tenths(chance)}`}
+      <span className="block text-quiet">{needsWords(goalNeeds(view, goal))}</span>
+    </>
+  );
+}
+
+/** A chance as people say it. */
+export const tenths = (share: number): string => {
+  if (share < 0.05) return "hardly ever";
+  if (share > 0.95) return "nearly always";
+  return `${Math.round(10 * share)} in 10`;
+};
 
 /** What would have to be true: the gain a week from now to its day, beside what the lift has moved. */
 function needsWords(needs: GoalNeeds | null): string {

@@ -9,9 +9,7 @@ import {
   type Exercise,
   exerciseOrThrow,
   hangsOn,
-  isBodyweight,
   isLikelyMissed,
-  liftRecord,
   loadWords,
   newRule,
   nextSentence,
@@ -35,11 +33,11 @@ import {
 import { newId } from "@/device/ids";
 import { MadeOfPanel } from "@/parts/made-of";
 import { Button } from "@/ui/button";
-import { fullDate, longDate, WEEKDAYS } from "@/ui/dates";
+import { longDate, WEEKDAYS } from "@/ui/dates";
 import { SelectField, TextField } from "@/ui/field";
-import { LineChart } from "@/ui/line-chart";
 import { DayPanel } from "./day-panel";
 import { Goals } from "./goals";
+import { LiftAhead } from "./lift-ahead";
 import { PhasePanel } from "./phase-panel";
 import { PlanPanel } from "./plan-panel";
 import { RuleSettingsForm } from "./rule-settings";
@@ -106,9 +104,10 @@ function CellPanel({ weeks, view, at }: { weeks: Weeks; view: WeeksView; at: Cel
       </header>
       <Expected weeks={weeks} cell={cell} exercise={exercise} />
       {cell.lift ? <Planned weeks={weeks} view={view} at={at} cell={cell} slot={row.slot} /> : <Past cell={cell} />}
-      <RecordLine weeks={weeks} view={view} slot={row.slot} />
+      <LiftAhead key={`${row.slot.lineage} ahead`} weeks={weeks} view={view} slot={row.slot} />
       <Goals key={row.slot.lineage} weeks={weeks} view={view} slot={row.slot} />
       <WhatIfSection
+        view={view}
         state={weeks.whatIf}
         model={model}
         at={at}
@@ -420,35 +419,5 @@ function RuleForm({
       </label>
       <RuleSettingsForm key={JSON.stringify(rule)} rule={rule} onChange={set} />
     </section>
-  );
-}
-
-/** The lift's e1RM: what was logged, and where the plan would bring it if all is made. */
-function RecordLine({ weeks, view, slot }: { weeks: Weeks; view: WeeksView; slot: Slot }) {
-  const points = useMemo(() => {
-    const lift = view.lifts.find((one) => one.lineage === slot.lineage);
-    const logged = lift ? liftRecord(lift.exposures, view.settings, lift.tested).estimates : [];
-    const ahead = weeks.model.sessions.flatMap(({ date, records }) => {
-      const kg = records.get(slot.lineage)?.e1rmKg;
-      return kg ? [{ date, value: Math.round(kg * 10) / 10, isTested: true }] : [];
-    });
-    return [...logged.map(({ date, kg }) => ({ date, value: Math.round(kg * 10) / 10 })), ...ahead];
-  }, [view, slot, weeks.model]);
-  if (points.length === 0) return null;
-  const exercise = exerciseOrThrow(catalogueIn(view.exercises), slot.exerciseId);
-  const last = points.at(-1)!;
-  return (
-    <div>
-      <LineChart
-        title="e1RM"
-        unit={isBodyweight(exercise) ? "kg, body and load" : "kg"}
-        points={points}
-        width={260}
-        height={110}
-      />
-      <p className="narrow text-xs text-quiet">
-        Rings: if all is made. {decimal(last.value, 1)} kg by {fullDate(last.date)}.
-      </p>
-    </div>
   );
 }

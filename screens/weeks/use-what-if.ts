@@ -1,7 +1,7 @@
 "use client";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import type { WeeksView } from "@/contract";
-import { type Assumptions, assumptionsFor, clamp, type PlanDocument, type WhatIf } from "@/core";
+import { type Assumptions, assumptionsFor, clamp, type PlanDocument, sameValue, type WhatIf } from "@/core";
 import type { WhatIfNews, WhatIfOrder } from "./what-if.worker";
 
 export const RUNS = 200;
@@ -66,13 +66,22 @@ export function useWhatIf(view: WeeksView, plan: PlanDocument, kept: PlanDocumen
     };
     own.postMessage({ view, plans, assumptions, runs: RUNS } satisfies WhatIfOrder);
   }, [view, plan, kept, assumptions]);
-  const isStale = found !== null && found.plan !== plan;
-  const cells = useMemo(() => {
-    const current = found?.plan === plan ? found : expected?.plan === plan ? expected : null;
-    return new Map(current?.result.cells.map((one) => [cellKey(one.dayId, one.week, one.lineage), one]));
-  }, [found, expected, plan]);
-  return { progress, found, isStale, cells, assumptions, start, cancel };
+  const isStale = found !== null && !isSameTraining(found.plan, plan);
+  /** The best that is known of the plan as it is now. */
+  const current = useMemo(
+    () => [found, expected].find((one) => one !== null && isSameTraining(one.plan, plan))?.result ?? null,
+    [found, expected, plan],
+  );
+  const cells = useMemo(
+    () => new Map(current?.cells.map((one) => [cellKey(one.dayId, one.week, one.lineage), one])),
+    [current],
+  );
+  return { progress, found, isStale, current, cells, assumptions, start, cancel };
 }
+
+/** Goals ask nothing of the sessions: what was run stays true when one is changed. */
+const isSameTraining = (one: PlanDocument, other: PlanDocument): boolean =>
+  one === other || sameValue({ ...one, goals: [] }, { ...other, goals: [] });
 
 export const cellKey = (dayId: string, week: number, lineage: string): string => `${dayId} ${week} ${lineage}`;
 

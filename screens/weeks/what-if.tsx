@@ -1,13 +1,15 @@
 "use client";
 import { area as d3area, line as d3line, scaleLinear } from "d3";
-import { goalWords, type WeeksModel } from "@/contract";
+import { goalChance, goalWords, type WeeksModel, type WeeksView } from "@/contract";
 import { decimal, type Exercise, type Goal, quantileOf, type WhatIf } from "@/core";
 import { Button } from "@/ui/button";
 import { fullDate, shortDate } from "@/ui/dates";
+import { tenths } from "./goals";
 import { RUNS, type WhatIfState } from "./use-what-if";
 
 /** The rest of the plan done many times over: the fan of the lift in hand, the chance of its cell, and of the goals. */
 export function WhatIfSection({
+  view,
   state,
   model,
   at,
@@ -15,6 +17,7 @@ export function WhatIfSection({
   goals,
   exercise,
 }: {
+  view: WeeksView;
   state: WhatIfState;
   model: WeeksModel;
   at: { readonly dayId: string; readonly week: number };
@@ -54,13 +57,15 @@ export function WhatIfSection({
       {found && goals.length > 0 ? (
         <ul>
           {goals.map((goal) => {
-            const chance = found.result.goals[goal.id];
-            const before = found.before?.goals[goal.id];
+            const chance = goalChance(view, found.result, goal);
+            const before = found.before && goalChance(view, found.before, goal);
             return (
               <li key={goal.id}>
                 <span className="font-semibold">{goalWords(goal, exercise)}</span> by {fullDate(goal.byDate)}:{" "}
-                {chance === undefined ? "run it again" : tenths(chance)}
-                {before !== undefined && before !== chance ? `, without the change ${tenths(before)}` : ""}
+                {chance === null ? "too early to say" : tenths(chance)}
+                {before !== null && chance !== null && before !== chance
+                  ? `, without the change ${tenths(before)}`
+                  : ""}
               </li>
             );
           })}
@@ -76,12 +81,6 @@ export function WhatIfSection({
     </section>
   );
 }
-
-const tenths = (share: number): string => {
-  if (share < 0.05) return "hardly ever";
-  if (share > 0.95) return "nearly always";
-  return `${Math.round(10 * share)} in 10`;
-};
 
 function Fan({
   result,
