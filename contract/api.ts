@@ -4,7 +4,7 @@
  */
 import { E1RM_FORMULAS, METHODS, MUSCLES, PATTERNS, PLAN_LIMITS, READINESS_QUESTIONS, REGION_IDS } from "../core";
 import { ownExerciseSchema, type StudioExercises } from "./catalogue";
-import { editSchema, weightSchema } from "./document";
+import { documentSchema, editSchema, weightSchema } from "./document";
 import { equipmentSchema } from "./equipment";
 import { MOST_EVENTS } from "./events";
 import type { Broken } from "./gym";
@@ -41,7 +41,6 @@ import type {
   GymView,
   Invitation,
   LiftLog,
-  PlanTemplateLine,
   PlanView,
   ReviewView,
   SavedSession,
@@ -188,11 +187,17 @@ export const INPUTS = {
   "plans.keepFromSession": exact({ sessionId: uuid() }),
   /** The weeks of a client, of the plan that holds today or the one named. */
   "weeks.show": exact({ clientId: orNull(uuid()), planId: orNull(uuid()) }),
-  "templates.list": exact({ after: orNull(exact({ name: words(120), id: uuid() })) }),
-  "templates.keep": exact({ sessionId: uuid(), name: said(120) }),
+  /** Of one kind, by name, those whose name has the searched words in it. */
+  "templates.list": exact({
+    kind: oneOf("session", "block", "plan"),
+    search: words(120),
+    after: orNull(exact({ name: words(120), id: uuid() })),
+  }),
+  "templates.keep": exact({
+    name: said(120),
+    of: kinds({ session: { document: documentSchema }, block: { document: documentSchema }, plan: { planId: uuid() } }),
+  }),
   "templates.remove": exact({ templateId: uuid() }),
-  "planTemplates.list": exact({ after: orNull(exact({ name: words(120), id: uuid() })) }),
-  "planTemplates.keep": exact({ planId: uuid(), name: said(120) }),
   "exercises.known": nothing,
   "exercises.show": exact({ clientId: orNull(uuid()) }),
   "exercises.save": exact({ seen: orNull(ownExerciseSchema), wanted: ownExerciseSchema }),
@@ -276,11 +281,6 @@ export interface Outputs {
   };
   "templates.keep": { readonly templateId: string };
   "templates.remove": Nothing;
-  "planTemplates.list": {
-    readonly templates: readonly PlanTemplateLine[];
-    readonly next: { readonly name: string; readonly id: string } | null;
-  };
-  "planTemplates.keep": { readonly templateId: string };
   /** What the studio adds to the shipped exercises, hides and names. */
   "exercises.known": { readonly exercises: StudioExercises };
   "exercises.show": ExercisesView;

@@ -298,16 +298,13 @@ export interface PlanView {
   }[];
 }
 
-export interface TemplateLine {
-  readonly id: string;
-  readonly name: string;
-  readonly document: SessionDocument;
-}
+export type TemplateKind = "session" | "block" | "plan";
 
-export interface PlanTemplateLine extends PlanTemplate {
-  readonly id: string;
-  readonly name: string;
-}
+/** What was kept to start others from: a session, blocks of one, or a plan. */
+export type TemplateLine = { readonly id: string; readonly name: string } & (
+  | { readonly kind: "session" | "block"; readonly document: SessionDocument }
+  | { readonly kind: "plan"; readonly plan: PlanTemplate }
+);
 
 export interface ClientName {
   readonly id: string;

@@ -69,6 +69,7 @@ export * from "./session/chains";
 export * from "./session/diff";
 export * from "./session/edits";
 export * from "./session/events";
+export * from "./session/for-client";
 export * from "./session/grammar";
 export * from "./session/merge";
 export * from "./session/names";

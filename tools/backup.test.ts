@@ -7,7 +7,15 @@ import pg from "pg";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { phase } from "../core/testing/plans";
 import { doneIn, eventIn, openFloor, record } from "../server/testing/floor";
-import { clock, hasDatabase, makeStudio, prepareDatabase, type TestStudio, value } from "../server/testing/studio";
+import {
+  clock,
+  documentOf,
+  hasDatabase,
+  makeStudio,
+  prepareDatabase,
+  type TestStudio,
+  value,
+} from "../server/testing/studio";
 import { ask } from "../server/usecases";
 import { backupName, checkBackup, contentsOf, dump, load } from "./backup";
 
@@ -50,7 +58,14 @@ describe.runIf(hasDatabase)("backup and restore", () => {
       inTurn: null,
     };
     value(await ask(studio.coach, "plans.create", input, clock));
-    value(await ask(studio.coach, "templates.keep", { sessionId, name: "Kept" }, clock));
+    value(
+      await ask(
+        studio.coach,
+        "templates.keep",
+        { name: "Kept", of: { kind: "session", document: documentOf("Back squat 3x5") } },
+        clock,
+      ),
+    );
     value(await ask(studio.coach, "sessions.send", { sessionId }, clock));
     const view = await openFloor(studio.coach, sessionId);
     await record(studio.coach, sessionId, [eventIn(view, { kind: "started" }), doneIn(view, 0)]);

@@ -1,9 +1,9 @@
 /** What a plan starts from: its usual phases, another client's days, or days that were written as text. */
 import type { Catalogue } from "../exercise/exercise";
-import { allBlocks, type Block, type LoadRule, type Segment, type Slot } from "../session/grammar";
+import { documentForClient } from "../session/for-client";
+import { allBlocks } from "../session/grammar";
 import { type MakeId, parseSession } from "../session/shorthand/parse";
 import { errorWords } from "../session/shorthand/scanner";
-import { DEFAULT_SETTINGS } from "../settings";
 import { mondayOf } from "../units";
 import type { PhaseKind, PlanPhase } from "./phase";
 import { PLAN_VERSION, type PlanDay, type PlanDocument } from "./plan";
@@ -68,37 +68,12 @@ export const templateForClient = ({ phases, days, inTurn }: PlanTemplate, makeId
   days: lastingDays(days).map((day) => dayForClient(day, makeId)),
 });
 
-/**
- * Another client's day for this one: the same lifts, sets and reps, no gym, and no load in kg that was the other's. What stood
- * at such a load is asked with a reserve, so that it is found anew from this client's record.
- */
-export function dayForClient(day: PlanDay, makeId: MakeId): PlanDay {
-  const blockFor = (block: Block): Block => ({ ...block, slots: block.slots.map(slotFor) });
-  const slotFor = (slot: Slot): Slot => ({
-    ...slot,
-    sets: slot.sets.map((set) => set && { ...set, segments: set.segments.map(segmentFor) }),
-  });
-  const { base } = day;
-  return {
-    ...day,
-    id: makeId(),
-    base: {
-      ...base,
-      gymId: null,
-      blocks: base.blocks.map(blockFor),
-      finisher: base.finisher && blockFor(base.finisher),
-    },
-  };
-}
-
-const isOthersOwn = (load: LoadRule): boolean =>
-  load.kind === "fixed" || (load.kind === "bodyweight" && load.added !== null);
-
-function segmentFor(segment: Segment): Segment {
-  if (!isOthersOwn(segment.load)) return segment;
-  const { rir } = DEFAULT_SETTINGS.assumed;
-  return { ...segment, load: { kind: "unsaid" }, rir: segment.rir ?? { low: rir, high: rir } };
-}
+/** Another client's day for this one, with the session as `documentForClient` has it. */
+export const dayForClient = (day: PlanDay, makeId: MakeId): PlanDay => ({
+  ...day,
+  id: makeId(),
+  base: documentForClient(day.base),
+});
 
 export type ReadPlanText =
   | { readonly ok: true; readonly days: readonly PlanDay[] }

@@ -127,7 +127,7 @@ function KeepAsTemplate({ weeks, view }: { weeks: Weeks; view: WeeksView }) {
   if (!planId) return null;
   const keep = async () => {
     if (name.trim() === "") return setSaid({ isError: true, words: "Give the template a name." });
-    const reply = await ask("planTemplates.keep", { planId, name: name.trim() });
+    const reply = await ask("templates.keep", { name: name.trim(), of: { kind: "plan", planId } });
     setSaid(
       reply.kind === "ok"
         ? { isError: false, words: "Kept: “Start a plan” offers it for every client." }

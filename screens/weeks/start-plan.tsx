@@ -1,7 +1,7 @@
 "use client";
 import { useRouter } from "next/navigation";
-import { useCallback, useEffect, useId, useMemo, useState } from "react";
-import { catalogueIn, type PlanTemplateLine, type PlanView, type WeeksView } from "@/contract";
+import { useEffect, useId, useMemo, useState } from "react";
+import { catalogueIn, type PlanView, type WeeksView } from "@/contract";
 import {
   ANYBODY,
   addDays,
@@ -23,6 +23,7 @@ import {
 } from "@/core";
 import { ask, replySentence } from "@/device/api";
 import { newId } from "@/device/ids";
+import { TemplatePicker } from "@/parts/template-picker";
 import { Button } from "@/ui/button";
 import { WEEKDAYS } from "@/ui/dates";
 import { SelectField, TextArea, TextField } from "@/ui/field";
@@ -186,44 +187,16 @@ function Beside({ name, template, view }: { name: string; template: PlanTemplate
 
 /** Plans that were kept to start from. */
 function Templates({ view, starting }: { view: WeeksView; starting: Starting }) {
-  const [templates, setTemplates] = useState<readonly PlanTemplateLine[] | null>(null);
-  const [next, setNext] = useState<{ readonly name: string; readonly id: string } | null>(null);
-  const [problem, setProblem] = useState<string | null>(null);
-  const read = useCallback(async (after: { readonly name: string; readonly id: string } | null) => {
-    const reply = await ask("planTemplates.list", { after });
-    if (reply.kind !== "ok") return setProblem(replySentence(reply));
-    const { templates: found } = reply.value;
-    setTemplates((before) => (after ? [...(before ?? []), ...found] : found));
-    setNext(reply.value.next);
-  }, []);
-  useEffect(() => {
-    void read(null);
-  }, [read]);
-  const remove = async (templateId: string) => {
-    const reply = await ask("templates.remove", { templateId });
-    if (reply.kind === "ok") setTemplates((before) => before?.filter(({ id }) => id !== templateId) ?? null);
-    else setProblem(replySentence(reply));
-  };
   return (
-    <>
-      {problem ? <p role="alert">{problem}</p> : null}
-      {templates === null && !problem ? <p className="text-quiet">Looking…</p> : null}
-      {templates?.length === 0 ? (
-        <p className="text-quiet">No plan was kept as a template yet: “The plan” beside the weeks keeps one.</p>
-      ) : null}
-      {templates?.map((template) => (
-        <PlanCard key={template.id} name={template.name} template={template} view={view} starting={starting}>
-          <Button aria-label={`Remove the template ${template.name}`} onClick={() => void remove(template.id)}>
-            Remove
-          </Button>
-        </PlanCard>
-      ))}
-      {next ? (
-        <div>
-          <Button onClick={() => void read(next)}>More</Button>
-        </div>
-      ) : null}
-    </>
+    <TemplatePicker kind="plan" none="No plan was kept as a template yet: “The plan” beside the weeks keeps one.">
+      {(template, remove) =>
+        template.kind === "plan" ? (
+          <PlanCard name={template.name} template={template.plan} view={view} starting={starting}>
+            {remove}
+          </PlanCard>
+        ) : null
+      }
+    </TemplatePicker>
   );
 }
 

@@ -1,6 +1,22 @@
 /** Reads and writes of one scope. Every function takes the transaction that `inStudio` opened. */
-import { and, asc, count, desc, eq, getTableColumns, gt, gte, inArray, isNull, lt, lte, or, sql } from "drizzle-orm";
-import type { StudioMethods } from "../../contract";
+import {
+  and,
+  asc,
+  count,
+  desc,
+  eq,
+  getTableColumns,
+  gt,
+  gte,
+  ilike,
+  inArray,
+  isNull,
+  lt,
+  lte,
+  or,
+  sql,
+} from "drizzle-orm";
+import type { StudioMethods, TemplateKind } from "../../contract";
 import type { PlanDocument, SessionDocument, Settings } from "../../core";
 import { askPrepared, type Transaction } from ".";
 import {
@@ -563,13 +579,18 @@ export async function markSeen(tx: Transaction, id: string): Promise<void> {
     .where(and(eq(sentCopies.id, id), isNull(sentCopies.seenAt)));
 }
 
-export const templatePage = (tx: Transaction, kind: "session" | "plan", after: NamePlace | null, most: number) =>
+export const templatePage = (
+  tx: Transaction,
+  { kind, search, after }: { readonly kind: TemplateKind; readonly search: string; readonly after: NamePlace | null },
+  most: number,
+) =>
   tx
     .select()
     .from(templates)
     .where(
       and(
         eq(templates.kind, kind),
+        search === "" ? undefined : ilike(templates.name, `%${search.replace(/[\\%_]/g, "\\$&")}%`),
         after ? sql`(${templates.name}, ${templates.id}) > (${after.name}, ${after.id})` : undefined,
       ),
     )

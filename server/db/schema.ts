@@ -26,6 +26,7 @@ import type {
   SentEvent,
   ShownContent,
   StudioMethods,
+  TemplateKind,
   WeekSums,
 } from "../../contract";
 import type {
@@ -406,7 +407,7 @@ export const templates = pgTable(
       .notNull()
       .references(() => studios.id, { onDelete: "cascade" }),
     id: uuid("id").notNull(),
-    kind: text("kind").$type<"session" | "plan">().notNull().default("session"),
+    kind: text("kind").$type<TemplateKind>().notNull().default("session"),
     name: text("name").notNull(),
     document: jsonb("document").$type<SessionDocument | PlanTemplate>().notNull(),
     createdAt,

@@ -71,8 +71,6 @@ export const USE_CASES: { readonly [K in ApiName]: UseCase<K> } = {
   "templates.list": templates.listTemplates,
   "templates.keep": templates.keepTemplate,
   "templates.remove": templates.removeTemplate,
-  "planTemplates.list": templates.listPlanTemplates,
-  "planTemplates.keep": templates.keepPlanTemplate,
   "exercises.known": exercises.knownExercises,
   "exercises.show": exercises.showExercises,
   "exercises.save": exercises.saveExercise,

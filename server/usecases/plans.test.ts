@@ -1,8 +1,8 @@
 import { beforeAll, describe, expect, it } from "vitest";
-import { type PlanView, shownSession } from "../../contract";
+import { type PlanView, shownSession, type TemplateKind } from "../../contract";
 import {
-  applyEdits,
   type Edit,
+  EMPTY_DOCUMENT,
   type PlanDay,
   type PlanEdit,
   type PlanPatch,
@@ -247,20 +247,24 @@ describe.runIf(hasDatabase)("what a client gets", () => {
   });
 
   it("templates are kept, listed by name in pages, and removed", async () => {
-    const { sessionId } = mine();
-    const keep = async (name: string) =>
-      value(await ask(studio.coach, "templates.keep", { sessionId, name }, clock)).templateId;
-    const ids = [await keep("Pull"), await keep("Legs")];
-    expect(await ask(studio.coach, "templates.keep", { sessionId, name: "  " }, clock)).toMatchObject({
-      kind: "refused",
-    });
-    const list = value(await ask(studio.coach, "templates.list", { after: null }, clock));
-    expect(list).toMatchObject({ templates: [{ name: "Legs" }, { name: "Pull" }], next: null });
-    const after = { name: "Legs", id: ids[1]! };
-    expect(value(await ask(studio.coach, "templates.list", { after }, clock)).templates).toHaveLength(1);
+    const document = { ...documentOf("A1 Barbell row 3x8 @60kg rir2"), gymId: studio.gymId };
+    type Of = Parameters<typeof ask<"templates.keep">>[2]["of"];
+    const keepAs = (name: string, of: Of) => ask(studio.coach, "templates.keep", { name, of }, clock);
+    const keep = async (name: string) => value(await keepAs(name, { kind: "session", document })).templateId;
+    const listed = async (kind: TemplateKind, search = "", after: { name: string; id: string } | null = null) =>
+      value(await ask(studio.coach, "templates.list", { kind, search, after }, clock)).templates;
+    const ids = [await keep("Pull 100%"), await keep("Legs")];
+    expect(await keepAs("  ", { kind: "session", document })).toMatchObject({ kind: "refused" });
+    expect(await keepAs("Nothing", { kind: "block", document: EMPTY_DOCUMENT })).toMatchObject({ kind: "refused" });
+    const [legs, pull] = await listed("session");
+    expect([legs, pull]).toMatchObject([{ name: "Legs" }, { name: "Pull 100%", document: { gymId: null } }]);
+    expect(await listed("session", "", { name: "Legs", id: ids[1]! })).toEqual([pull]);
+    // Letters that mean something to the database mean themselves.
+    expect(await listed("session", " pULL ")).toEqual([pull]);
+    expect([await listed("session", "0%"), await listed("session", "%s")]).toEqual([[pull], []]);
+    expect(await listed("block")).toEqual([]);
     value(await ask(studio.coach, "templates.remove", { templateId: ids[0]! }, clock));
-    expect(value(await ask(studio.coach, "templates.list", { after: null }, clock)).templates).toHaveLength(1);
-    expect(applyEdits(list.templates[0]!.document, []).ok).toBe(true);
+    expect(await listed("session")).toEqual([legs]);
     // Plans are kept beside them, and apart.
     const input = { clientId: studio.clients[0].id, startDate: "2026-11-30", phases: [phase("build", 8)] };
     const day: PlanDay = {
@@ -274,20 +278,16 @@ describe.runIf(hasDatabase)("what a client gets", () => {
     const { planId } = value(
       await ask(studio.coach, "plans.create", { ...input, name: "Pulls", days: [day], inTurn: null }, clock),
     );
-    const templateId = value(
-      await ask(studio.coach, "planTemplates.keep", { planId, name: " Pulls " }, clock),
-    ).templateId;
-    const plans = value(await ask(studio.coach, "planTemplates.list", { after: null }, clock));
-    expect(plans).toMatchObject({
-      templates: [{ id: templateId, name: "Pulls", days: [{ name: "Pull" }] }],
-      next: null,
-    });
-    const [own] = templateForClient(plans.templates[0]!, newId).days;
+    const { templateId } = value(await keepAs(" Pulls ", { kind: "plan", planId }));
+    const [kept, ...none] = await listed("plan");
+    expect([kept, none]).toMatchObject([{ id: templateId, name: "Pulls", plan: { days: [{ name: "Pull" }] } }, []]);
+    if (kept?.kind !== "plan") throw new Error("no plan");
+    const [own] = templateForClient(kept.plan, newId).days;
     // What the one lifted is no other's load.
     expect(firstLoad(own!.base)).toEqual({ kind: "unsaid" });
-    expect(firstLoad(plans.templates[0]!.days[0]!.base).kind).toBe("fixed");
+    expect(firstLoad(kept.plan.days[0]!.base).kind).toBe("fixed");
     value(await ask(studio.coach, "templates.remove", { templateId }, clock));
-    expect(value(await ask(studio.coach, "planTemplates.list", { after: null }, clock)).templates).toEqual([]);
+    expect(await listed("plan")).toEqual([]);
   });
 });
 

@@ -1,5 +1,5 @@
-/** Sessions and plans kept to start others from. */
-import { upcastPlan } from "../../contract";
+/** Sessions, blocks and plans kept to start others from. */
+import { readDocument, type TemplateLine, upcastPlan } from "../../contract";
 import { type PlanTemplate, type SessionDocument, templateOf, withoutSessionChanges } from "../../core";
 import { planOf, readStored } from "../context/documents";
 import { studioOf } from "../context/studio";
@@ -9,57 +9,39 @@ import { answerIn, defineUseCase, notFound, ok, refused } from "./kit";
 
 const PAGE = 60;
 
-export const listTemplates = defineUseCase("templates.list", ["coach"], (scope, { after }) =>
+export const listTemplates = defineUseCase("templates.list", ["coach"], (scope, { kind, search, after }) =>
   answerIn(scope, async (tx) => {
     const studio = await studioOf(tx);
-    const { page, next } = paged(await db.templatePage(tx, "session", after, PAGE + 1));
-    const templates = page.map(({ id, name, document }) => ({
-      id,
-      name,
-      document: readStored(document as SessionDocument, studio),
-    }));
-    return ok({ templates, next });
-  }),
-);
-
-function paged<T extends { readonly id: string; readonly name: string }>(rows: readonly T[]) {
-  const page = rows.slice(0, PAGE);
-  const last = rows.length > PAGE ? page.at(-1)! : null;
-  return { page, next: last && { name: last.name, id: last.id } };
-}
-
-/** Plans kept to start others from. */
-export const listPlanTemplates = defineUseCase("planTemplates.list", ["coach"], (scope, { after }) =>
-  answerIn(scope, async (tx) => {
-    const { page, next } = paged(await db.templatePage(tx, "plan", after, PAGE + 1));
-    const templates = page.map(({ id, name, document }) => {
+    const rows = await db.templatePage(tx, { kind, search: search.trim(), after }, PAGE + 1);
+    const page = rows.slice(0, PAGE);
+    const last = rows.length > PAGE ? page.at(-1)! : null;
+    const templates = page.map(({ id, name, document }): TemplateLine => {
+      if (kind !== "plan") return { id, name, kind, document: readStored(document as SessionDocument, studio) };
       const { phases, days, inTurn } = upcastPlan(document) as PlanTemplate;
-      return { id, name, phases, days, inTurn };
+      return { id, name, kind, plan: { phases, days, inTurn } };
     });
-    return ok({ templates, next });
+    return ok({ templates, next: last && { name: last.name, id: last.id } });
   }),
 );
 
-export const keepPlanTemplate = defineUseCase("planTemplates.keep", ["coach"], (scope, { planId, name }) =>
+export const keepTemplate = defineUseCase("templates.keep", ["coach"], (scope, { name, of }) =>
   answerIn(scope, async (tx) => {
-    const row = await db.planRow(tx, planId);
-    if (!row) return notFound;
     if (name.trim() === "") return refused("name", "Give the template a name.");
     const id = newId();
-    const document = templateOf(planOf(row));
-    await db.insertTemplate(tx, { studioId: scope.studioId, id, kind: "plan", name: name.trim(), document });
-    return ok({ templateId: id });
-  }),
-);
-
-export const keepTemplate = defineUseCase("templates.keep", ["coach"], (scope, { sessionId, name }) =>
-  answerIn(scope, async (tx) => {
-    const row = await db.sessionRow(tx, sessionId);
-    if (!row) return notFound;
-    if (name.trim() === "") return refused("name", "Give the template a name.");
-    const document = withoutSessionChanges(readStored(row.document, await studioOf(tx)));
-    const id = newId();
-    await db.insertTemplate(tx, { studioId: scope.studioId, id, name: name.trim(), document });
+    const keep = (document: SessionDocument | PlanTemplate) =>
+      db.insertTemplate(tx, { studioId: scope.studioId, id, kind: of.kind, name: name.trim(), document });
+    if (of.kind === "plan") {
+      const row = await db.planRow(tx, of.planId);
+      if (!row) return notFound;
+      await keep(templateOf(planOf(row)));
+      return ok({ templateId: id });
+    }
+    const read = readDocument(of.document, (await studioOf(tx)).catalogue);
+    if (!read.ok) return { kind: "refused" as const, problems: read.problems };
+    if (read.value.blocks.length === 0 && !read.value.finisher)
+      return refused("of.document", "There is no lift in it yet.");
+    // Of no gym: another client may train elsewhere.
+    await keep({ ...withoutSessionChanges(read.value), gymId: null });
     return ok({ templateId: id });
   }),
 );
