@@ -93,15 +93,20 @@ const withTrainingMax = (of: WeeksView, lineage: string, kg: number): WeeksView 
   lifts: of.lifts.map((lift) => (lift.lineage === lineage ? { ...lift, trainingMaxKg: kg } : lift)),
 });
 
-const median = (work: () => unknown, times = 7): number => {
+const timed = (work: () => unknown): number => {
+  const began = performance.now();
   work();
-  const samples = Array.from({ length: times }, () => {
-    const began = performance.now();
-    work();
-    return performance.now() - began;
-  });
-  return samples.sort((a, b) => a - b)[Math.floor(times / 2)]!;
+  return performance.now() - began;
 };
+
+const middle = (samples: readonly number[]): number => [...samples].sort((a, b) => a - b)[samples.length >> 1]!;
+
+/** Milliseconds of some work, and its ratio to a yardstick that is taken in turn with it, so that both had the same hour. */
+function beside(yardstick: () => unknown, work: () => unknown, times = 15): { ms: number; ratio: number } {
+  for (const warm of [yardstick, work, yardstick, work]) warm();
+  const pairs = Array.from({ length: times }, () => [timed(yardstick), timed(work)] as const);
+  return { ms: middle(pairs.map(([, ms]) => ms)), ratio: middle(pairs.map(([unit, ms]) => ms / unit)) };
+}
 
 export function weeksBench(): void {
   const document = planOf(
@@ -114,64 +119,61 @@ export function weeksBench(): void {
   const projected = projectPlan(document, context);
   const plain = { catalogue: SHIPPED_CATALOGUE, settings: DEFAULT_SETTINGS };
   const expanded = projected.map(({ resolved }) => expandSession(resolved.document, plain));
-  const json = median(() => JSON.parse(JSON.stringify(expanded)));
+  const json = () => JSON.parse(JSON.stringify(expanded));
   const slot = document.days[0]!.base.blocks[0]!.slots[0]!;
-  const withSets = (typed: string, once = false): PlanDocument => {
-    const written = writeLift(
-      sessionOfWeek(document, "d0", 3)!.document,
-      slot.id,
-      typed,
-      SHIPPED_CATALOGUE,
-      countingIds(typed),
-    );
+  const withSets = (
+    typed: string,
+    { week, dayId, slotId, kind }: { week: number; dayId: string; slotId: string; kind: "onlyWeek" | "fromWeek" },
+  ): PlanDocument => {
+    const { document: planned } = sessionOfWeek(document, dayId, week)!;
+    const written = writeLift(planned, slotId, typed, SHIPPED_CATALOGUE, countingIds(typed));
     if (!written.ok) throw new Error(written.message);
-    const item = {
-      id: typed,
-      dayId: "d0",
-      edits: written.edits,
-      span: { kind: once ? "onlyWeek" : "fromWeek", week: 3 },
-      note: "",
-    } as const;
+    const item = { id: typed, dayId, edits: written.edits, span: { kind, week }, note: "" } as const;
     const edited = applyPlanEdits(document, [{ kind: "insert", list: "patches", item, after: null }]);
     if (!edited.ok) throw new Error(edited.message);
     return edited.plan;
   };
+  const CHANGES = 20;
+  const next = <T>(list: readonly T[]): (() => T) => {
+    let at = 0;
+    return () => list[at++ % list.length]!;
+  };
   // Another client each time: nothing is known from before.
   let other = 0;
-  const whole = median(() => weeksModel(document, { ...of, client: { ...of.client, id: `c${other++}` } }));
+  const whole = beside(json, () => weeksModel(document, { ...of, client: { ...of.client, id: `c${other++}` } }), 7);
   weeksModel(document, of);
   // Each change is another one: nothing of it is known from before.
-  let next = 0;
-  const changes = Array.from({ length: 8 }, (_, index) => withSets(`5x${3 + index} rir2`));
-  const changed = median(() => weeksModel(changes[next++]!, of));
-  let one = 0;
-  const inOneWeek = Array.from({ length: 8 }, (_, index) => withSets(`4x5 @${90 + index}kg`, true));
-  const changedOnce = median(() => weeksModel(inOneWeek[one++]!, of));
+  const third = { week: 3, dayId: "d0", slotId: slot.id, kind: "fromWeek" } as const;
+  const lasting = next(Array.from({ length: CHANGES }, (_, index) => withSets(`5x${3 + index} rir2`, third)));
+  const changed = beside(json, () => weeksModel(lasting(), of));
+  // Of one session alone, all over the plan: each week in turn, and each day, and each of its lifts.
+  const once = next(
+    Array.from({ length: CHANGES }, (_, index) => {
+      const day = document.days[index % document.days.length]!;
+      const block = day.base.blocks[(5 * index) % (day.base.blocks.length - 1)]!;
+      const at = { week: (7 * index) % 12, dayId: day.id, slotId: block.slots[0]!.id, kind: "onlyWeek" } as const;
+      return withSets(`4x${4 + (index % 3)} rir3`, at);
+    }),
+  );
+  const changedOnce = beside(json, () => weeksModel(once(), of));
   const byMax = withMax(document, "back-squat");
   weeksModel(byMax, of);
   const sets = countOfMax(byMax, of);
   let kg = 150;
-  const marked = median(() => weeksModel(byMax, withTrainingMax(of, "back-squat", kg++)));
-  const began = performance.now();
-  runSteps(whatIfSteps(document, context, assumptionsFor("intermediate"), { runs: 200 }));
-  const whatIf = performance.now() - began;
+  const marked = beside(json, () => weeksModel(byMax, withTrainingMax(of, "back-squat", kg++)));
+  const whatIf = timed(() => runSteps(whatIfSteps(document, context, assumptionsFor("intermediate"), { runs: 200 })));
   console.log(
-    `\nWeeks of a plan, ${projected.length} sessions (JSON round trip of them expanded: ${json.toFixed(1)} ms):`,
+    `\nWeeks of a plan, ${projected.length} sessions, beside the JSON round trip of them expanded, taken in turn:`,
   );
+  for (const [what, { ms, ratio }] of [
+    ["every figure from nothing", whole],
+    ["after one cell was changed", changed],
+    ["after a set of one session", changedOnce],
+    [`after a max (${sets} sets hang on)`, marked],
+  ] as const)
+    console.log(`  ${what.padEnd(30)} ${ms.toFixed(0).padStart(5)} ms   ${ratio.toFixed(2)} × JSON`);
   console.log(
-    `  every figure from nothing      ${whole.toFixed(0).padStart(5)} ms   ${(whole / json).toFixed(1)} × JSON`,
-  );
-  console.log(
-    `  after one cell was changed     ${changed.toFixed(0).padStart(5)} ms   ${(changed / json).toFixed(1)} × JSON`,
-  );
-  console.log(
-    `  after a set of one session     ${changedOnce.toFixed(0).padStart(5)} ms   ${(changedOnce / json).toFixed(2)} × JSON`,
-  );
-  console.log(
-    `  after a max (${sets} sets hang on)  ${marked.toFixed(0).padStart(5)} ms   ${(marked / json).toFixed(2)} × JSON`,
-  );
-  console.log(
-    `  the rest of it run 200 times   ${whatIf.toFixed(0).padStart(5)} ms   ${(whatIf / whole).toFixed(0)} × every figure once`,
+    `  ${"the rest of it run 200 times".padEnd(30)} ${whatIf.toFixed(0).padStart(5)} ms   ${(whatIf / whole.ms).toFixed(0)} × every figure once`,
   );
 }
 

@@ -458,6 +458,8 @@ function liftsOf(session: ProjectedSession, context: ProjectContext): ReadonlyMa
   return known;
 }
 
+const cells = new WeakMap<PlannedLift, WeekCell>();
+
 function plannedCell(
   session: ProjectedSession,
   slot: Slot,
@@ -466,6 +468,16 @@ function plannedCell(
 ): WeekCell | null {
   const lift = liftsOf(session, context).get(slot.id);
   if (!lift) return null;
+  const known = cells.get(lift);
+  const { dayId, week, date, isAway } = session;
+  const isSame = known?.isChanged === isChanged && known.dayId === dayId && known.week === week && known.date === date;
+  if (isSame && (known.state === "away") === isAway) return known;
+  const cell = cellOf(lift, session, isChanged);
+  cells.set(lift, cell);
+  return cell;
+}
+
+function cellOf(lift: PlannedLift, session: ProjectedSession, isChanged: boolean): WeekCell {
   const loads = lift.sets.flatMap(({ kg }) => (kg === null ? [] : [kg]));
   const shares = lift.sets.flatMap(({ shareOfE1rm }) => (shareOfE1rm === null ? [] : [shareOfE1rm]));
   return {

@@ -95,6 +95,24 @@ function noiseOf(observation: CurveObservation, formula: E1rmFormula, lnShape: n
 const lnFactor = (reps: number, formula: E1rmFormula, lnShape: number): number =>
   Math.log(e1rmFactor(reps, { formula, shape: Math.exp(lnShape) }));
 
+const factorsByReps = new Map<E1rmFormula, Map<number, Float64Array>>();
+const MOST_KEPT = 400;
+
+/** `lnFactor` on each shape of the grid: people do few different numbers of reps, and each is asked for again and again. */
+function gridFactors(reps: number, formula: E1rmFormula): Float64Array {
+  let byReps = factorsByReps.get(formula);
+  if (!byReps || byReps.size > MOST_KEPT) {
+    byReps = new Map();
+    factorsByReps.set(formula, byReps);
+  }
+  let factors = byReps.get(reps);
+  if (!factors) {
+    factors = Float64Array.from(GRID, (lnShape) => lnFactor(reps, formula, lnShape));
+    byReps.set(reps, factors);
+  }
+  return factors;
+}
+
 /** Null without an observation that can be believed. Observations oldest first; at most one a day is wanted. */
 export function fitCurve(observations: readonly CurveObservation[], formula: E1rmFormula): FittedCurve | null {
   const flagged: FlaggedObservation[] = [];
@@ -184,13 +202,17 @@ function summary(posterior: readonly CurvePart[], formula: E1rmFormula) {
 
 function moments(
   posterior: readonly CurvePart[],
-  value: (part: CurvePart) => number,
+  value: (part: CurvePart, place: number) => number,
   variance: (part: CurvePart) => number,
 ): { mean: number; sd: number } {
   let mean = 0;
-  for (const part of posterior) mean += part.weight * value(part);
+  posterior.forEach((part, place) => {
+    mean += part.weight * value(part, place);
+  });
   let spread = 0;
-  for (const part of posterior) spread += part.weight * (variance(part) + (value(part) - mean) ** 2);
+  posterior.forEach((part, place) => {
+    spread += part.weight * (variance(part) + (value(part, place) - mean) ** 2);
+  });
   return { mean, sd: Math.sqrt(spread) };
 }
 
@@ -328,9 +350,10 @@ class CurveFilter {
   }
 
   private predict(reps: number): { mean: number; sd: number } {
+    const factors = gridFactors(reps, this.formula);
     return moments(
       this.posterior()!,
-      (part) => part.lnMax - lnFactor(reps, this.formula, part.lnShape),
+      (part, i) => part.lnMax - factors[i]!,
       (part) => part.variance,
     );
   }
@@ -341,9 +364,10 @@ class CurveFilter {
    * toward a flat one, as any line is that is fitted along the axis that does not err.
    */
   private update(observation: CurveObservation, y: number, reps: number): void {
+    const factors = gridFactors(reps, this.formula);
     this.tracks!.forEach((track, i) => {
       const lnShape = GRID[i]!;
-      const innovation = y - (track.lnMax - lnFactor(reps, this.formula, lnShape));
+      const innovation = y - (track.lnMax - factors[i]!);
       const expected = repsAtLoad(Math.exp(track.lnMax), observation.kg, this.curves[i]!);
       const slope = Math.max(1e-3, slopeAt(observation.tested ? reps : expected, this.formula, lnShape));
       const noise = observation.tested ? TESTED_FORM : Math.hypot(DAY_FORM, slope * repError(observation, expected));

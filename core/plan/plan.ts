@@ -235,7 +235,25 @@ export const firstWeekOf = ({ phases }: Pick<PlanDocument, "phases">, phase: Pla
  * A base session as a phase has it in one of its weeks: shifted, with what its sets have grown by until then, and by the phase's
  * method where it names none of its own.
  */
-function inPhase(base: SessionDocument, { shift, methodId, rampPercent }: PlanPhase, weekIn: number): SessionDocument {
+function inPhase(base: SessionDocument, phase: PlanPhase, weekIn: number): SessionDocument {
+  const known = shiftedDays.get(base)?.get(phase)?.[weekIn];
+  if (known) return known;
+  const found = shiftedInPhase(base, phase, weekIn);
+  const byPhase = shiftedDays.get(base) ?? new WeakMap<PlanPhase, SessionDocument[]>();
+  const byWeek = byPhase.get(phase) ?? [];
+  byWeek[weekIn] = found;
+  shiftedDays.set(base, byPhase.set(phase, byWeek));
+  return found;
+}
+
+/** A plan is asked for the same weeks at each of its changes. */
+const shiftedDays = new WeakMap<SessionDocument, WeakMap<PlanPhase, SessionDocument[]>>();
+
+function shiftedInPhase(
+  base: SessionDocument,
+  { shift, methodId, rampPercent }: PlanPhase,
+  weekIn: number,
+): SessionDocument {
   const document = shifted(base, { ...shift, setsPercent: shift.setsPercent + rampPercent * weekIn });
   return document.methodId === null && methodId !== null ? { ...document, methodId } : document;
 }

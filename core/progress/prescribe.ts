@@ -22,15 +22,21 @@ export interface PrescribedSession {
 }
 
 /** The lifts whose logs a session is resolved by: its own, and the rungs that their ladders lead to. */
-export const lineagesIn = (document: SessionDocument): string[] => [
-  ...new Set(
-    allBlocks(document).flatMap(({ slots }) =>
+export function lineagesIn(document: SessionDocument): readonly string[] {
+  let found = lineages.get(document);
+  if (!found) {
+    const all = allBlocks(document).flatMap(({ slots }) =>
       slots.flatMap(({ lineage, rule, setup }) =>
         rule?.kind === "bodyweightLadder" ? [lineage, ...rule.rungs.map((id) => lineageOf(id, setup))] : [lineage],
       ),
-    ),
-  ),
-];
+    );
+    found = [...new Set(all)];
+    lineages.set(document, found);
+  }
+  return found;
+}
+
+const lineages = new WeakMap<SessionDocument, readonly string[]>();
 
 export function prescribe(document: SessionDocument, context: ResolveContext): PrescribedSession {
   const next = new Map<string, NextPrescription>();
