@@ -71,8 +71,10 @@ export * from "./session/edits";
 export * from "./session/events";
 export * from "./session/for-client";
 export * from "./session/grammar";
+export * from "./session/in-place";
 export * from "./session/merge";
 export * from "./session/names";
+export * from "./session/new-lift";
 export * from "./session/one-off";
 export * from "./session/operations";
 export * from "./session/performed";
@@ -102,6 +104,7 @@ export {
 } from "./session/shorthand/print";
 export type { ShorthandError } from "./session/shorthand/scanner";
 export * from "./session/shown";
+export * from "./session/techniques";
 export * from "./session/unread";
 export * from "./session/validate";
 export * from "./settings";

@@ -98,7 +98,8 @@ function isEasierLever(first: Exercise, second: Exercise): boolean {
 }
 
 /** The share of one's strength in a move that the same load, or one's body, asks of it: for comparing within a family. */
-const hardness = ({ bodyweightFraction, familyRatio }: Exercise): number => (bodyweightFraction ?? 1) / familyRatio;
+export const hardness = ({ bodyweightFraction, familyRatio }: Exercise): number =>
+  (bodyweightFraction ?? 1) / familyRatio;
 
 const SETTLE_SECONDS = 6;
 

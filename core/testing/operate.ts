@@ -1,7 +1,22 @@
 /** Operations of a coach, for properties over any sequence of them. */
+import { SHIPPED_CATALOGUE } from "../exercise/catalogue";
 import { allBlocks, type SessionDocument } from "../session/grammar";
+import {
+  writeCells,
+  writeCues,
+  writeHandover,
+  writeRoundRest,
+  writeRounds,
+  writeSetup,
+  writeTempo,
+} from "../session/in-place";
 import * as operations from "../session/operations";
+import { applyTechnique, TECHNIQUES } from "../session/techniques";
 import { read } from "./helpers";
+
+const ROUNDS = ["1", "4", "2-5", "within 6 min"];
+const RESTS = ["90", "30-45", "", "partner", "60,90", "60,60,60"];
+const CELLS = ["8 @60kg", "-", "F", "> -20%x8", "12 rir1 t3-0-1-0"];
 
 /** One operation, chosen and aimed by numbers. */
 export function operationOf(
@@ -39,6 +54,14 @@ export function operationOf(
       () => operations.duplicateSegment(document, slot.id, round, b % parts, makeId),
       () => operations.scaleLoads(document, 0.9),
       () => operations.scaleRests(document, 1.2),
+      () => writeRounds(document, one.id, at(ROUNDS, c), makeId),
+      () => writeRoundRest(document, one.id, at(RESTS, c)),
+      () => writeHandover(document, slot.id, at(RESTS, c)),
+      () => writeTempo(document, slot.id, at(["3-1-1-0", "X", ""], c)),
+      () => writeSetup(document, slot.id, at(["bench 30", "grip wide, seat 4", ""], c)),
+      () => writeCues(document, slot.id, at(["elbows in; slow", ""], c)),
+      () => writeCells(document, [{ slotId: slot.id, round, typed: at(CELLS, b) }], SHIPPED_CATALOGUE, makeId),
+      () => applyTechnique(document, { slotId: slot.id, round }, at(TECHNIQUES, b).id, SHIPPED_CATALOGUE, makeId),
     ],
     kind,
   )();

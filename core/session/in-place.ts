@@ -1,0 +1,244 @@
+/**
+ * What a coach types into one place of a session (a rest, a tempo, a number of rounds, a set-up), read as on a line and written as
+ * edits. What does not read comes back as a sentence and changes nothing; an empty text takes back what was said there.
+ */
+import type { Catalogue } from "../exercise/exercise";
+import { diffBlock, diffSlot, diffSlotSets } from "./diff";
+import { applyEdits, blockOfSlot, type Edit, slotById } from "./edits";
+import {
+  allBlocks,
+  LIMITS,
+  type RestAmount,
+  type Rounds,
+  type SessionDocument,
+  type Slot,
+  slotLabels,
+} from "./grammar";
+import { changeRounds, type Operation, writeSet } from "./operations";
+import { lineageOf, type MakeId, parseCell } from "./shorthand/parse";
+import { errorWords, normalise, Scanner, ShorthandProblem } from "./shorthand/scanner";
+import { readRests, readSetup, readTempo } from "./shorthand/tokens";
+
+const edits = (list: readonly Edit[]): Operation => ({ ok: true, edits: list });
+const no = (message: string): Operation => ({ ok: false, message });
+const GONE = no("That part is not in the session any more.");
+
+/** Reads all of a text, or says what was expected where it stops to read. */
+function reading<T>(typed: string, read: (s: Scanner) => T): { value: T } | { message: string } {
+  const s = new Scanner(normalise(typed.trim()));
+  try {
+    const value = read(s);
+    if (!s.atEnd) s.fail("nothing more here");
+    return { value };
+  } catch (problem) {
+    if (!(problem instanceof ShorthandProblem)) throw problem;
+    const found = s.text.slice(problem.at, problem.at + problem.length).trim();
+    return {
+      message: `Expected ${errorWords({ expected: problem.expected, found } as Parameters<typeof errorWords>[0])}.`,
+    };
+  }
+}
+
+/** "90", "30-45", "60,60,120", "1:30", "partner", "partner 60": the rest after each round. */
+export function writeRoundRest(document: SessionDocument, blockId: string, typed: string): Operation {
+  const block = allBlocks(document).find((one) => one.id === blockId);
+  if (!block) return GONE;
+  if (typed.trim() === "") return edits(diffBlock(block, { restAfterRound: null }));
+  const partner = /^r?\s*partner(?:'s work)?(?:[ /]+(\d+))?$/i.exec(typed.trim());
+  if (partner) {
+    const leastSeconds = partner[1] ? Number(partner[1]) : null;
+    return edits(diffBlock(block, { restAfterRound: { kind: "partnersWork", leastSeconds } }));
+  }
+  const read = readRestsOf(typed, "r", "rest");
+  if ("message" in read) return no(read.message);
+  const rounds =
+    block.rounds.kind === "fixed" ? block.rounds.count : block.rounds.kind === "range" ? block.rounds.high : null;
+  const [first, ...others] = read.value;
+  if (others.length === 0) return edits(diffBlock(block, { restAfterRound: { kind: "each", rest: first! } }));
+  if (rounds === null) return no("One rest for a block within a time.");
+  if (read.value.length !== rounds - 1)
+    return no(`One rest, or ${rounds - 1} of them: one after each round but the last.`);
+  return edits(diffBlock(block, { restAfterRound: { kind: "list", rests: read.value } }));
+}
+
+/** The same before the next lift of a round: one figure, or one a round. */
+export function writeHandover(document: SessionDocument, slotId: string, typed: string): Operation {
+  const slot = slotById(document, slotId);
+  const block = blockOfSlot(document, slotId);
+  if (!slot || !block) return GONE;
+  if (block.slots.at(-1)?.id === slotId) return no("After the last lift comes the rest of the round.");
+  if (typed.trim() === "") return edits(diffSlot(slot, { ...slot, restAfter: null }));
+  const read = readRestsOf(typed, "h", "handover");
+  if ("message" in read) return no(read.message);
+  const [first, ...others] = read.value;
+  if (others.length > 0 && read.value.length !== slot.sets.length)
+    return no(`One handover, or ${slot.sets.length} of them: one a round.`);
+  const restAfter =
+    others.length === 0 ? ({ kind: "each", rest: first! } as const) : ({ kind: "list", rests: read.value } as const);
+  return edits(diffSlot(slot, { ...slot, restAfter }));
+}
+
+const readRestsOf = (typed: string, sign: "r" | "h", what: string): { value: RestAmount[] } | { message: string } =>
+  reading(typed.trim().replace(new RegExp(`^${sign}(?=[\\s\\d])|\\s*s$`, "gi"), ""), (s) => readRests(s, what));
+
+/** "4", "3-4", "within 10 min": how often a block is done. */
+export function writeRounds(document: SessionDocument, blockId: string, typed: string, makeId: MakeId): Operation {
+  const block = allBlocks(document).find((one) => one.id === blockId);
+  if (!block) return GONE;
+  const text = normalise(typed.trim());
+  const within = /^(?:within|in)\s*(\d+(?:\.\d+)?)\s*(min|s)?/i.exec(text);
+  if (within) {
+    const seconds = Number(within[1]) * (within[2]?.toLowerCase() === "s" ? 1 : 60);
+    if (!(seconds >= 10 && seconds <= LIMITS.seconds)) return no("A time between 10 seconds and two hours.");
+    return edits([
+      ...diffBlock(block, { rounds: { kind: "withinTime", seconds }, restAfterRound: oneRest(block.restAfterRound) }),
+      // As many rounds as fit are all alike.
+      ...block.slots.flatMap((slot) => diffSlotSets(slot, [slot.sets.find((set) => set !== null) ?? null])),
+    ]);
+  }
+  const match = /^(\d+)(?:\s*-\s*(\d+))?(?:\s*(?:x|rounds?))?$/i.exec(text);
+  if (!match) return no("Expected rounds, such as 4, 3-4 or within 10 min.");
+  const [low, high] = [Number(match[1]), Number(match[2] ?? match[1])];
+  if (high < low) return no(`A range from low to high: ${high}-${low}.`);
+  const fixed: Rounds = { kind: "fixed", count: block.slots[0]!.sets.length };
+  const first = block.rounds.kind === "withinTime" ? diffBlock(block, { rounds: fixed }) : [];
+  return then(document, edits(first), (now) =>
+    then(now, changeRounds(now, blockId, high, makeId), (after) => {
+      const changed = allBlocks(after).find((one) => one.id === blockId)!;
+      const stop = block.rounds.kind === "range" ? block.rounds.stop : ({ kind: "coach" } as const);
+      const rounds: Rounds = low < high ? { kind: "range", low, high, stop } : { kind: "fixed", count: high };
+      return edits(diffBlock(changed, { rounds }));
+    }),
+  );
+}
+
+const oneRest = (rest: ReturnType<typeof allBlocks>[number]["restAfterRound"]): typeof rest =>
+  rest?.kind === "list" ? { kind: "each", rest: rest.rests[0]! } : rest;
+
+/** "3-1-1-0", "3", "x-0-x-0": the tempo of every set of a lift. */
+export function writeTempo(document: SessionDocument, slotId: string, typed: string): Operation {
+  const slot = slotById(document, slotId);
+  if (!slot) return GONE;
+  const text = typed.trim();
+  const read =
+    text === ""
+      ? { value: null }
+      : reading(/^t/i.test(text) ? text : `t${text}`, (s) => {
+          const tempo = readTempo(s);
+          return tempo ? tempo.tempo : s.fail("seconds to lower, pause, lift and pause, such as 3-1-1-0");
+        });
+  if ("message" in read) return no(read.message);
+  const sets = slot.sets.map(
+    (set) => set && { ...set, segments: set.segments.map((one, i) => (i === 0 ? { ...one, tempo: read.value } : one)) },
+  );
+  return edits(diffSlotSets(slot, sets));
+}
+
+/** "bench 30, grip neutral": how a station is set. The record goes with what of it matters. */
+export function writeSetup(document: SessionDocument, slotId: string, typed: string): Operation {
+  const slot = slotById(document, slotId);
+  if (!slot) return GONE;
+  const text = typed.trim().replace(/^\[|\]$/g, "");
+  const read = text === "" ? { value: [] } : reading(`[${text}]`, (s) => readSetup(s) ?? []);
+  if ("message" in read) return no(read.message);
+  // A lift that was joined to another's record by hand stays with it.
+  const isOwn = slot.lineage === lineageOf(slot.exerciseId, slot.setup);
+  const lineage = isOwn ? lineageOf(slot.exerciseId, read.value) : slot.lineage;
+  return edits(diffSlot(slot, { ...slot, setup: read.value, lineage }));
+}
+
+const MOST_CUES = 20;
+
+/** Cues with a semicolon or a line between them. */
+export function writeCues(document: SessionDocument, slotId: string, typed: string): Operation {
+  const slot = slotById(document, slotId);
+  if (!slot) return GONE;
+  const cues = typed
+    .split(/[;\n]/)
+    .map((cue) => cue.trim())
+    .filter(Boolean);
+  if (cues.length > MOST_CUES) return no(`At most ${MOST_CUES} cues.`);
+  if (cues.some((cue) => cue.length > LIMITS.nameLength)) return no(`A cue of at most ${LIMITS.nameLength} letters.`);
+  return edits(diffSlot(slot, { ...slot, cues }));
+}
+
+export interface TypedCell {
+  readonly slotId: string;
+  readonly round: number;
+  readonly typed: string;
+}
+
+/**
+ * Several cells at once, as pasted or filled: a text as the set's whole or as what changes of it, "-" or nothing where the lift sits
+ * out. All are written or none; the first that does not read is said, with its place.
+ */
+export function writeCells(
+  document: SessionDocument,
+  cells: readonly TypedCell[],
+  catalogue: Catalogue,
+  makeId: MakeId,
+): Operation {
+  const labels = slotLabels(document);
+  const list: Edit[] = [];
+  let now = document;
+  for (const { slotId, round, typed } of cells) {
+    const slot = slotById(now, slotId);
+    if (!slot || round >= slot.sets.length) return GONE;
+    const place = `${labels.get(slotId)}, round ${round + 1}`;
+    const written = oneCell(now, slot, round, typed.trim(), { labels, catalogue, makeId });
+    if (!written.ok) return no(`${place}: ${written.message}`);
+    const edited = applyEdits(now, written.edits);
+    if (!edited.ok) return no(`${place}: ${edited.message}`);
+    list.push(...written.edits);
+    now = edited.document;
+  }
+  return edits(list);
+}
+
+function oneCell(
+  document: SessionDocument,
+  slot: Slot,
+  round: number,
+  typed: string,
+  { labels, catalogue, makeId }: { labels: ReadonlyMap<string, string>; catalogue: Catalogue; makeId: MakeId },
+): Operation {
+  if (typed === "" || typed === "-") return sitOut(slot, round);
+  const isFirstRound = slot.sets.slice(0, round).every((set) => set === null);
+  const read = parseCell(typed, catalogue, makeId, { before: null, isFirstRound, labels });
+  if ("set" in read) return writeSet(document, slot.id, round, read.set);
+  // Less than a whole set changes what it says of the one that is there.
+  return slot.sets[round]
+    ? writePart(document, { slotId: slot.id, round, typed }, catalogue, makeId)
+    : no(`expected ${errorWords(read.error)}.`);
+}
+
+/** A text that changes a set and leaves the rest of it as it was: "> -20%x8", "F", "@80kg". */
+export function writePart(
+  document: SessionDocument,
+  { slotId, round, typed }: TypedCell,
+  catalogue: Catalogue,
+  makeId: MakeId,
+): Operation {
+  const slot = slotById(document, slotId);
+  const before = slot?.sets[round] ?? null;
+  if (!slot || !before) return GONE;
+  const isFirstRound = slot.sets.slice(0, round).every((set) => set === null);
+  const part = parseCell(typed, catalogue, makeId, { before, isFirstRound, labels: slotLabels(document) });
+  return "set" in part ? writeSet(document, slotId, round, part.set) : no(`expected ${errorWords(part.error)}.`);
+}
+
+function sitOut(slot: Slot, round: number): Operation {
+  if (slot.sets[round] === null) return edits([]);
+  const sets = slot.sets.with(round, null);
+  if (sets.every((set) => set === null)) return no("a lift sits out some rounds, not all; take it out instead.");
+  return edits(diffSlotSets(slot, sets));
+}
+
+/** One operation after another on what the first leaves. */
+function then(document: SessionDocument, first: Operation, next: (now: SessionDocument) => Operation): Operation {
+  if (!first.ok) return first;
+  const edited = applyEdits(document, first.edits);
+  if (!edited.ok) return no(edited.message);
+  const second = next(edited.document);
+  return second.ok ? edits([...first.edits, ...second.edits]) : second;
+}
