@@ -41,6 +41,7 @@ import type {
   GymView,
   Invitation,
   LiftLog,
+  PastSession,
   PlanView,
   ReviewView,
   SavedSession,
@@ -158,7 +159,11 @@ export const INPUTS = {
   "invitations.withdraw": exact({ invitationId: uuid() }),
   "clients.erase": exact({ clientId: uuid() }),
   "sessions.create": exact({ clientId: uuid(), title: words(200) }),
+  /** Switches a rule of caution off for a client, or for everybody (null), with the reason; without one it is on again. */
+  "cautions.quiet": exact({ rule: said(80), clientId: orNull(uuid()), reason: words(300) }),
   "sessions.latest": exact({ state: oneOf("draft", "done") }),
+  /** The client's sessions before this one, the latest first: to start from, and to compare with. */
+  "sessions.before": exact({ sessionId: uuid() }),
   "sessions.show": exact({ sessionId: uuid() }),
   /** Changes made on a revision; what others saved since is merged, or said. */
   "sessions.edit": exact({
@@ -259,7 +264,9 @@ export interface Outputs {
   "invitations.withdraw": Nothing;
   "clients.erase": Nothing;
   "sessions.create": { readonly sessionId: string };
+  "cautions.quiet": Nothing;
   "sessions.latest": { readonly line: SessionLine | null };
+  "sessions.before": { readonly sessions: readonly PastSession[] };
   "sessions.show": SessionView;
   "sessions.edit": SavedSession;
   "sessions.recordReason": Nothing;

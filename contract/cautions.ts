@@ -69,7 +69,6 @@ export function cautionsOf(view: SessionContext, document: SessionDocument, comp
       );
   }
   const cap = document.capSeconds;
-  if (slots.length === 0) say("empty", "Session", "has no blocks yet.");
   if (cap !== null && computed.totals.seconds > cap) {
     const over = formatClock(computed.totals.seconds - cap);
     say(

@@ -1,6 +1,7 @@
 export * from "./api";
 export * from "./carry-on";
 export * from "./catalogue";
+export * from "./caution-groups";
 export * from "./cautions";
 export * from "./clean";
 export * from "./compare-plans";
@@ -11,6 +12,7 @@ export * from "./events";
 export * from "./goals";
 export * from "./gym";
 export * from "./judge";
+export * from "./lift-offers";
 export * from "./lifts-across";
 export * from "./made-of";
 export * from "./my-weeks";

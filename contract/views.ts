@@ -42,6 +42,15 @@ export interface SessionLine {
   readonly summary: SessionSummary | null;
 }
 
+/** A session of before, as it was written. */
+export interface PastSession {
+  readonly id: string;
+  readonly date: string;
+  readonly title: string;
+  readonly state: SessionState;
+  readonly document: SessionDocument;
+}
+
 export interface ClientLine {
   readonly id: string;
   readonly name: string;
@@ -148,6 +157,8 @@ export interface SessionContext {
   readonly week: WeekContext;
   /** Recorded reasons for passing a block, by the caution's key. */
   readonly reasons: Readonly<Record<string, string>>;
+  /** Rules of caution that a coach has switched off, for this client and for everybody, each with the reason. */
+  readonly quiet: { readonly client: QuietRules; readonly studio: QuietRules };
   readonly readiness: ReadinessState;
   readonly bodyMassKg: number | null;
   /** The gym with what is there on the day. */
@@ -158,6 +169,9 @@ export interface SessionContext {
   /** Every lift of the client, as far as a cold start reads it. */
   readonly known: readonly KnownLift[];
 }
+
+/** Reasons by the rule that was switched off. */
+export type QuietRules = Readonly<Record<string, string>>;
 
 /** The week around a session, and the weeks before it. */
 export interface WeekContext {

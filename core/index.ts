@@ -4,7 +4,15 @@ export * from "./caution/rules";
 export * from "./exercise/catalogue";
 export * from "./exercise/compare";
 export * from "./exercise/exercise";
-export { type FoundName, findExercise, offerExercises, type Usual } from "./exercise/finder";
+export {
+  type AskedFor,
+  askedFor,
+  commonExercises,
+  type FoundName,
+  findExercise,
+  offerExercises,
+  type Usual,
+} from "./exercise/finder";
 export * from "./exercise/fitness";
 export { guessExercise } from "./exercise/guess";
 export * from "./exercise/mechanics";
@@ -104,6 +112,7 @@ export {
 } from "./session/shorthand/print";
 export type { ShorthandError } from "./session/shorthand/scanner";
 export * from "./session/shown";
+export * from "./session/starters";
 export * from "./session/techniques";
 export * from "./session/unread";
 export * from "./session/validate";

@@ -58,6 +58,7 @@ export async function writeSession(page: Page, client: string, text: string): Pr
   await page.getByRole("link", { name: client }).first().click();
   await page.getByRole("button", { name: "Write a session" }).click();
   await page.waitForURL(/\/session\//);
+  await page.getByRole("button", { name: "Text", exact: true }).click();
   await page.getByLabel("The session in shorthand").fill(text);
   await expect(page.getByRole("status").filter({ hasText: /(^|· )saved$/ })).toBeVisible();
   return page.url().split("/").pop()!;

@@ -10,9 +10,11 @@ interface Props {
   readonly round: number;
   readonly computed: ComputedSession;
   readonly selected: boolean;
+  /** One of several that are chosen. */
+  readonly inRange: boolean;
   readonly editing: string | null;
   readonly error: ShorthandError | null;
-  readonly onSelect: (at: { readonly slotId: string; readonly round: number }) => void;
+  readonly onSelect: (at: { readonly slotId: string; readonly round: number }, extend: boolean) => void;
   readonly onEdit: () => void;
   readonly setEditing: (text: string) => void;
   readonly commit: (move: "down" | "stay") => void;
@@ -21,7 +23,8 @@ interface Props {
 
 /** One set where its lift and its round cross: read as it will be done, written in place. */
 export function SetCell(props: Props) {
-  const { slot, round, computed, selected, editing, error, onSelect, onEdit, setEditing, commit, leave } = props;
+  const { slot, round, computed, selected, inRange, editing, error, onSelect, onEdit, setEditing, commit, leave } =
+    props;
   const input = useRef<HTMLInputElement>(null);
   const isEditing = editing !== null;
   useEffect(() => {
@@ -44,13 +47,14 @@ export function SetCell(props: Props) {
       id={`cell-${slot.id}-${round}`}
       role="gridcell"
       tabIndex={-1}
-      aria-selected={selected}
-      onClick={() => onSelect({ slotId: slot.id, round })}
+      aria-selected={selected || inRange}
+      onClick={(event) => onSelect({ slotId: slot.id, round }, event.shiftKey)}
       onDoubleClick={onEdit}
       className={clsx(
         wide && "z-[1] min-w-max",
         "relative flex min-h-[34px] items-center justify-between gap-1 border border-selvedge bg-cloth px-2",
         set && !leftOut ? "font-semibold" : "bg-transparent",
+        inRange && "!bg-indigo-tint",
         selected && "z-10 outline-2 -outline-offset-1 outline-indigo",
         short && !selected && "outline-2 -outline-offset-2 outline-weld-fill",
       )}

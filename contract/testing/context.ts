@@ -25,6 +25,7 @@ export const testContext = (more: Partial<SessionContext> = {}): SessionContext 
   pain: {},
   week: { others: {}, coverage: {}, balance: NO_BALANCE, before: [], weeksTrained: 0, hardTechniques: [], days: [] },
   reasons: {},
+  quiet: { client: {}, studio: {} },
   readiness: { kind: "ready", lightStart: false },
   bodyMassKg: 80,
   gym: { id: "g", name: "Gym", equipment: BOATHOUSE },

@@ -207,6 +207,26 @@ const MUSCLE_WORDS: Readonly<Record<string, readonly RegionId[]>> = {
   neck: ["neckFront", "neckBack"],
 };
 
+/** The words of a text by what they name: regions, what a lift is done with, and the rest. */
+export interface AskedFor {
+  readonly regions: readonly RegionId[];
+  /** Empty: with anything. */
+  readonly implements: readonly Implement[];
+}
+
+/** What a text asks for that names no lift: "chest", "triceps cable", "dumbbell"; null where it says anything else. */
+export function askedFor(text: string): AskedFor | null {
+  const words = wordsOf(text);
+  if (words.length === 0) return null;
+  const isMuscle = (word: string) => Object.hasOwn(MUSCLE_WORDS, word);
+  const isImplement = (word: string) => Object.hasOwn(IMPLEMENT_WORDS, word);
+  if (!words.every((word) => isMuscle(word) || isImplement(word))) return null;
+  return {
+    regions: [...new Set(words.filter(isMuscle).flatMap((word) => MUSCLE_WORDS[word]!))],
+    implements: [...new Set(words.filter(isImplement).flatMap((word) => IMPLEMENT_WORDS[word]!))],
+  };
+}
+
 /** Words for one side at a time. */
 export const ONE_SIDE: ReadonlySet<string> = new Set(["onearm", "oneleg", "oneside"]);
 const hasHands = ({ body, grip }: Exercise): boolean => body === "upper" || grip > 0;

@@ -14,7 +14,7 @@ import {
   type Slot,
   slotLabels,
 } from "./grammar";
-import { changeRounds, type Operation, writeSet } from "./operations";
+import { changeRounds, inTurn, type Operation, writeSet } from "./operations";
 import { lineageOf, type MakeId, parseCell } from "./shorthand/parse";
 import { errorWords, normalise, Scanner, ShorthandProblem } from "./shorthand/scanner";
 import { readRests, readSetup, readTempo } from "./shorthand/tokens";
@@ -102,8 +102,8 @@ export function writeRounds(document: SessionDocument, blockId: string, typed: s
   if (high < low) return no(`A range from low to high: ${high}-${low}.`);
   const fixed: Rounds = { kind: "fixed", count: block.slots[0]!.sets.length };
   const first = block.rounds.kind === "withinTime" ? diffBlock(block, { rounds: fixed }) : [];
-  return then(document, edits(first), (now) =>
-    then(now, changeRounds(now, blockId, high, makeId), (after) => {
+  return inTurn(document, edits(first), (now) =>
+    inTurn(now, changeRounds(now, blockId, high, makeId), (after) => {
       const changed = allBlocks(after).find((one) => one.id === blockId)!;
       const stop = block.rounds.kind === "range" ? block.rounds.stop : ({ kind: "coach" } as const);
       const rounds: Rounds = low < high ? { kind: "range", low, high, stop } : { kind: "fixed", count: high };
@@ -232,13 +232,4 @@ function sitOut(slot: Slot, round: number): Operation {
   const sets = slot.sets.with(round, null);
   if (sets.every((set) => set === null)) return no("a lift sits out some rounds, not all; take it out instead.");
   return edits(diffSlotSets(slot, sets));
-}
-
-/** One operation after another on what the first leaves. */
-function then(document: SessionDocument, first: Operation, next: (now: SessionDocument) => Operation): Operation {
-  if (!first.ok) return first;
-  const edited = applyEdits(document, first.edits);
-  if (!edited.ok) return no(edited.message);
-  const second = next(edited.document);
-  return second.ok ? edits([...first.edits, ...second.edits]) : second;
 }

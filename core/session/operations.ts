@@ -3,7 +3,7 @@
  * be done comes back as a sentence.
  */
 import { decimal, type Weight, weight } from "../units";
-import { diffBlock, diffSets, diffSlot, diffSlotSets } from "./diff";
+import { diffBlock, diffDocuments, diffSets, diffSlot, diffSlotSets } from "./diff";
 import { type After, applyEdits, blockOfSlot, type Edit, slotById } from "./edits";
 import {
   allBlocks,
@@ -27,6 +27,19 @@ export type Operation =
 const edits = (...list: Edit[]): Operation => ({ ok: true, edits: list });
 const no = (message: string): Operation => ({ ok: false, message });
 const NOT_THERE = no("That part is not in the session any more.");
+
+/** One operation after another, on what the first leaves: one step of both. */
+export function inTurn(
+  document: SessionDocument,
+  first: Operation,
+  next: (now: SessionDocument) => Operation,
+): Operation {
+  if (!first.ok) return first;
+  const edited = applyEdits(document, first.edits);
+  if (!edited.ok) return no(edited.message);
+  const second = next(edited.document);
+  return second.ok ? edits(...first.edits, ...second.edits) : second;
+}
 
 /** The last lift of a block has no handover: the round's rest follows it. */
 function tidied(document: SessionDocument, list: readonly Edit[]): Operation {
@@ -184,6 +197,21 @@ export function splitSlot(document: SessionDocument, slotId: string, makeId: Mak
     { kind: "moveSlot", slotId, blockId: own.id, after: null },
     ...diffSlot(slot, { ...slot, sets, restAfter: null }),
   ]);
+}
+
+/** A lift as a block of its own, at a place among the blocks. */
+export function liftToPlace(document: SessionDocument, slotId: string, at: number, makeId: MakeId): Operation {
+  const block = blockOfSlot(document, slotId);
+  if (!block) return NOT_THERE;
+  if (block.slots.length === 1) {
+    const from = document.blocks.indexOf(block);
+    return moveBlock(document, block.id, from >= 0 && from < at ? at - 1 : at);
+  }
+  return inTurn(document, splitSlot(document, slotId, makeId), (now) => {
+    const own = blockOfSlot(now, slotId)!;
+    const from = now.blocks.indexOf(own);
+    return from === at ? edits() : moveBlock(now, own.id, at);
+  });
 }
 
 // --- rounds -----------------------------------------------------------------------------------------------------------
@@ -579,17 +607,47 @@ const freshSlot = (slot: Slot, makeId: MakeId): Slot => ({
   sets: slot.sets.map((set) => freshSet(set, makeId)),
 });
 
-/** A copy with ids of its own; references inside the block follow the copy. */
 /** A block as another one, with ids of its own; its lifts go on with the same records. */
-export function freshBlock(block: Block, makeId: MakeId): Block {
-  const slots = block.slots.map((slot) => freshSlot(slot, makeId));
-  const renamed = new Map(block.slots.map((slot, index) => [slot.id, slots[index]!.id]));
-  const bound = slots.map((slot) =>
-    mapLoads(slot, (load) =>
-      load.kind === "ofSlot" ? { ...load, slotId: renamed.get(load.slotId) ?? load.slotId } : load,
-    ),
+export const freshBlock = (block: Block, makeId: MakeId): Block => freshBlocks([block], makeId)[0]!;
+
+/** Copies with ids of their own; loads that are taken from another of these lifts follow the copy. */
+export function freshBlocks(blocks: readonly Block[], makeId: MakeId): Block[] {
+  const renamed = new Map<string, string>();
+  const copies = blocks.map((block) => ({
+    ...block,
+    id: makeId(),
+    slots: block.slots.map((slot) => {
+      const copy = freshSlot(slot, makeId);
+      renamed.set(slot.id, copy.id);
+      return copy;
+    }),
+  }));
+  const bound = (load: LoadRule): LoadRule =>
+    load.kind === "ofSlot" ? { ...load, slotId: renamed.get(load.slotId) ?? load.slotId } : load;
+  return copies.map((block) => ({ ...block, slots: block.slots.map((slot) => mapLoads(slot, bound)) }));
+}
+
+/**
+ * Another session's blocks at the end of this one, with ids of their own. Where nothing is said here yet of name, time, warm-up or
+ * method, the other's holds; a second finisher comes before the first.
+ */
+export function takeOver(document: SessionDocument, other: SessionDocument, makeId: MakeId): Operation {
+  const fresh = freshBlocks([...other.blocks, ...(other.finisher ? [other.finisher] : [])], makeId);
+  const finisher = other.finisher && !document.finisher ? fresh.at(-1)! : document.finisher;
+  const blocks = [...document.blocks, ...fresh.filter((block) => block !== finisher)];
+  if (blocks.length + (finisher ? 1 : 0) > LIMITS.blocks) return no(`A session holds at most ${LIMITS.blocks} blocks.`);
+  const isNew = allBlocks(document).length === 0;
+  return edits(
+    ...diffDocuments(document, {
+      ...document,
+      title: document.title || (isNew ? other.title : ""),
+      capSeconds: document.capSeconds ?? (isNew ? other.capSeconds : null),
+      warmUp: document.warmUp ?? (isNew ? other.warmUp : null),
+      methodId: document.methodId ?? (isNew ? other.methodId : null),
+      blocks,
+      finisher,
+    }),
   );
-  return { ...block, id: makeId(), slots: bound };
 }
 
 function mapLoads(slot: Slot, map: (load: LoadRule) => LoadRule): Slot {

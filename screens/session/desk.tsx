@@ -9,9 +9,10 @@ import { UndoButtons } from "@/parts/undo";
 import { Button, buttonClass } from "@/ui/button";
 import { longDate } from "@/ui/dates";
 import { Notice } from "@/ui/notice";
-import { SessionMenu } from "./block-menu";
+import { EmptyCloth } from "./empty-cloth";
 import { Foot } from "./foot";
 import { Grid } from "./grid";
+import { SessionMenu } from "./session-menu";
 import { Signs } from "./signs";
 import { TextPanel } from "./text-panel";
 import { Timeline } from "./timeline";
@@ -84,7 +85,13 @@ export function Desk({ view: opened }: { view: SessionView }) {
           onSelect={desk.select}
         />
         <ReadingLine desk={desk} view={view} />
-        {desk.mode === "text" ? <TextPanel desk={desk} /> : <Grid desk={desk} view={view} />}
+        {desk.mode === "text" ? (
+          <TextPanel desk={desk} />
+        ) : allBlocks(document).length === 0 ? (
+          <EmptyCloth desk={desk} />
+        ) : (
+          <Grid desk={desk} view={view} />
+        )}
       </main>
       <div className="border-l border-thread bg-cloth max-lg:border-t max-lg:border-l-0 lg:min-h-0 lg:overflow-y-auto">
         <Why desk={desk} view={view} />

@@ -1,267 +1,184 @@
 "use client";
-import { useMemo, useRef, useState } from "react";
-import type { ComputedSession, SessionView } from "@/contract";
+import { DndContext, type DragEndEvent, PointerSensor, useSensor, useSensors } from "@dnd-kit/core";
+import { useCallback, useMemo } from "react";
+import { type LiftLog, liftOffers, type SessionView } from "@/contract";
 import {
+  addSlot,
   allBlocks,
-  type Block,
   blockLetter,
-  decimal,
+  type Exercise,
   type Exposure,
-  exerciseOrThrow,
-  isUnknownLift,
-  printCell,
-  printRest,
-  printTempo,
-  type SessionDocument,
-  type ShorthandError,
-  type Slot,
-  slotById,
-  slotLabels,
+  liftToPlace,
+  moveBlock,
+  moveSlot,
+  pairBlocks,
+  printName,
+  readNewLifts,
 } from "@/core";
-import { SetCell } from "@/parts/set-cell";
-import { BlockMenu } from "./block-menu";
-import type { Desk, Selection } from "./use-desk";
+import { newId } from "@/device/ids";
+import { LiftFinder } from "@/parts/lift-finder";
+import { BlockHead, type Dragged, Gap, LiftRow, type Target } from "./grid-rows";
+import { KeysSheet } from "./keys-sheet";
+import type { Desk } from "./use-desk";
+import { type GridState, insertBlocks, useGrid } from "./use-grid";
 
-interface Props {
-  readonly desk: Desk;
-  readonly view: SessionView;
-}
-
-/** A cell that is being written: where it is, whatever is chosen meanwhile; what is typed; and what stood there. */
-interface Editing {
-  readonly at: Selection;
-  readonly text: string;
-  readonly printed: string;
-}
-
-/**
- * Whether a typed text says the whole set. Where something of what stood there is in it still, it was put right in place, and
- * does. Where nothing is, a part was typed, and changes that part.
- */
-function isWhole({ text, printed }: Editing): boolean {
-  const words = new Set(printed.split(/\s+/).filter(Boolean));
-  return words.size > 1 && text.split(/\s+/).some((word) => words.has(word));
-}
+const HANDOVER_SECONDS = 10;
 
 /** Rows are lifts, columns are rounds; the cells are the crossings. One tab stop; arrows rove, Enter writes, F6 leaves. */
-export function Grid({ desk, view }: Props) {
-  const { document, computed, selection } = desk;
-  const [cell, setCell] = useState<Editing | null>(null);
-  const [error, setError] = useState<ShorthandError | null>(null);
-  // What is being written now, also for handlers of an earlier render: a text is committed once.
-  const writing = useRef<Editing | null>(null);
-  const put = (next: Editing | null) => {
-    writing.current = next;
-    setCell(next);
+export function Grid({ desk, view }: { desk: Desk; view: SessionView }) {
+  const { document } = desk;
+  const grid = useGrid(desk);
+  const blocks = allBlocks(document);
+  const rounds = Math.max(1, ...blocks.flatMap((block) => block.slots.map((slot) => slot.sets.length)));
+  const last = useMemo(() => lastTimes(view.lifts), [view.lifts]);
+  const columns = `12.5rem repeat(${rounds}, minmax(${rounds > 6 ? 4.6 : 6.2}rem, ${rounds > 5 ? 6.6 : 7.2}rem)) 5.2rem minmax(6.5rem, 1fr)`;
+  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
+  const drop = ({ active, over }: DragEndEvent): void => {
+    const dragged = active.data.current as Dragged | undefined;
+    const target = over?.data.current as Target | undefined;
+    if (!dragged || !target || desk.locked) return;
+    const placeOf = (blockId: string) => document.blocks.findIndex(({ id }) => id === blockId);
+    if (dragged.kind === "lift" && target.kind === "row" && dragged.slotId !== target.slotId)
+      desk.operate(moveSlot(document, dragged.slotId, target.blockId, target.at));
+    else if (dragged.kind === "lift" && target.kind === "gap")
+      desk.operate(liftToPlace(document, dragged.slotId, target.at, newId));
+    else if (dragged.kind === "block" && target.kind === "gap") {
+      const from = placeOf(dragged.blockId);
+      desk.operate(moveBlock(document, dragged.blockId, from >= 0 && from < target.at ? target.at - 1 : target.at));
+    } else if (dragged.kind === "block" && target.kind === "row" && dragged.blockId !== target.blockId)
+      desk.operate(pairBlocks(document, target.blockId, dragged.blockId, HANDOVER_SECONDS));
   };
-  const container = useRef<HTMLDivElement>(null);
-  const cells = useMemo(() => order(document), [document]);
-  const rounds = Math.max(1, ...allBlocks(document).flatMap((block) => block.slots.map((slot) => slot.sets.length)));
-  const last = useMemo(() => new Map(view.lifts.map((lift) => [lift.lineage, lift.exposures.at(-1)])), [view.lifts]);
-  const columns = `11.5rem repeat(${rounds}, minmax(${rounds > 6 ? 4.6 : 6.4}rem, ${rounds > 5 ? 6.6 : 7.2}rem)) 5.6rem minmax(7rem, 1fr)`;
-
-  const startEdit = (at: Selection | null, typed?: string) => {
-    if (!at || desk.locked) return;
-    if (writing.current) {
-      // What does not read yet is put right, or left with Escape, before another cell is written.
-      window.document.querySelector<HTMLInputElement>("[data-writing]")?.focus();
-      return;
-    }
-    const set = slotById(document, at.slotId)?.sets[at.round] ?? null;
-    const printed = set ? printCell(set, desk.catalogue, slotLabels(document)) : "";
-    put({ at, text: typed ?? printed, printed });
-    setError(null);
-  };
-  const commit = (move: "down" | "stay") => {
-    const now = writing.current;
-    if (!now) return;
-    const problem = now.text.trim() === now.printed.trim() ? null : desk.setCell(now.at, now.text, isWhole(now));
-    setError(problem);
-    if (problem) return;
-    put(null);
-    if (move === "down") rove(0, 1);
-    container.current?.focus();
-  };
-  const leave = () => {
-    put(null);
-    setError(null);
-    container.current?.focus();
-  };
-  const rove = (dx: number, dy: number) => {
-    if (cells.length === 0) return;
-    const row = cells.findIndex((one) => one.slotId === selection?.slotId);
-    const next = cells[Math.max(0, Math.min(cells.length - 1, Math.max(row, 0) + dy))]!;
-    const round = Math.max(0, Math.min(next.rounds - 1, (selection?.round ?? 0) + dx));
-    desk.select({ slotId: next.slotId, round });
-  };
-
-  const onKeyDown = (event: React.KeyboardEvent) => {
-    if ((event.target as HTMLElement).closest("input, button, select, textarea")) return;
-    const moves: Record<string, [number, number]> = {
-      ArrowLeft: [-1, 0],
-      ArrowRight: [1, 0],
-      ArrowUp: [0, -1],
-      ArrowDown: [0, 1],
-    };
-    const by = moves[event.key];
-    if (by) {
-      event.preventDefault();
-      rove(...by);
-    } else if (event.key === "Enter" || event.key === "F2") {
-      event.preventDefault();
-      startEdit(selection);
-    } else if (event.key === "F6") {
-      event.preventDefault();
-      window.document.getElementById("why")?.focus();
-    } else if (event.key.length === 1 && /[\dF@=>rt]/.test(event.key) && !event.ctrlKey && !event.metaKey) {
-      event.preventDefault();
-      startEdit(selection, event.key);
-    }
-  };
-
+  const selected = desk.selection;
   return (
-    <div
-      ref={container}
-      role="grid"
-      aria-label="Session, rows are lifts and columns are rounds"
-      tabIndex={0}
-      aria-activedescendant={selection ? `cell-${selection.slotId}-${selection.round}` : undefined}
-      onKeyDown={onKeyDown}
-      onFocus={() => {
-        if (!selection && cells[0]) desk.select({ slotId: cells[0].slotId, round: 0 });
-      }}
-      className="overflow-x-auto px-3 pb-3"
-    >
-      <div role="row" className="narrow grid pt-1.5 pb-0.5 text-quiet" style={{ gridTemplateColumns: columns }}>
-        <span role="columnheader" className="pl-2">
-          round
-        </span>
-        {Array.from({ length: rounds }, (_, i) => (
-          <span role="columnheader" key={i} className="pl-2">
-            {i + 1}
+    <DndContext sensors={sensors} onDragEnd={drop}>
+      <div
+        ref={grid.container}
+        role="grid"
+        aria-label="Session, rows are lifts and columns are rounds"
+        aria-multiselectable
+        tabIndex={0}
+        aria-activedescendant={selected ? `cell-${selected.slotId}-${selected.round}` : undefined}
+        onKeyDown={grid.onKeyDown}
+        onCopy={grid.onCopy}
+        onPaste={grid.onPaste}
+        onFocus={() => {
+          const [first] = grid.rows;
+          if (!selected && first) desk.select({ slotId: first.slotId, round: 0 });
+        }}
+        className="relative overflow-x-auto px-3 pb-2"
+      >
+        <div role="row" className="narrow grid pt-1.5 pb-0.5 text-quiet" style={{ gridTemplateColumns: columns }}>
+          <span role="columnheader" className="pl-2">
+            round
           </span>
-        ))}
-        <span role="columnheader" className="pl-2">
-          tempo
-        </span>
-        <span role="columnheader" className="pl-2">
-          last time
-        </span>
-      </div>
-      {allBlocks(document).map((block, index) => (
-        <div key={block.id} role="rowgroup">
-          <BlockHead block={block} letter={blockLetter(index)} computed={computed} desk={desk} />
-          {block.slots.map((slot) => (
-            <div key={slot.id} role="row" className="grid" style={{ gridTemplateColumns: columns }}>
-              <span role="rowheader" className="narrow flex min-h-[34px] items-center pr-1 pl-8 leading-tight">
-                <span>
-                  {exerciseOrThrow(desk.catalogue, slot.exerciseId).name}
-                  {slot.setup.length > 0 ? (
-                    <span className="block text-quiet">
-                      {slot.setup.map(({ name, value }) => `${name} ${value}`).join(", ")}
-                    </span>
-                  ) : null}
-                  {isUnknownLift(desk.catalogue, slot.exerciseId) ? (
-                    <span className="block text-quiet">not known yet</span>
-                  ) : null}
-                </span>
-              </span>
-              {Array.from({ length: rounds }, (_, round) => (
-                <SetCell
-                  key={round}
-                  slot={slot}
-                  round={round}
-                  computed={computed}
-                  selected={selection?.slotId === slot.id && selection.round === round}
-                  onSelect={desk.select}
-                  onEdit={() => startEdit({ slotId: slot.id, round })}
-                  editing={cell?.at.slotId === slot.id && cell.at.round === round ? cell.text : null}
-                  setEditing={(text) => writing.current && put({ ...writing.current, text })}
-                  commit={commit}
-                  leave={leave}
-                  error={error}
-                />
-              ))}
-              <span role="gridcell" className="narrow flex items-center pl-2">
-                {tempoOf(slot)}
-              </span>
-              <span role="gridcell" className="narrow flex items-center pl-2 text-woad">
-                {lastTime(last.get(slot.lineage))}
-              </span>
-            </div>
+          {Array.from({ length: rounds }, (_, i) => (
+            <span role="columnheader" key={i} className="pl-2">
+              {i + 1}
+            </span>
           ))}
+          <span role="columnheader" className="pl-2">
+            tempo
+          </span>
+          <span role="columnheader" className="pl-2">
+            last time
+          </span>
         </div>
-      ))}
-    </div>
+        {blocks.map((block, index) => (
+          <div key={block.id} role="rowgroup">
+            <Gap at={index} />
+            <BlockHead block={block} letter={blockLetter(index)} desk={desk} grid={grid} />
+            {block.slots.map((slot, at) => (
+              <LiftRow
+                key={slot.id}
+                block={block}
+                slot={slot}
+                at={at}
+                rounds={rounds}
+                columns={columns}
+                desk={desk}
+                grid={grid}
+                last={last.get(slot.lineage)}
+              />
+            ))}
+            {grid.place?.kind === "add" && grid.place.blockId === block.id ? (
+              <AddLift desk={desk} grid={grid} blockId={block.id} isInside={grid.place.isInside} />
+            ) : null}
+          </div>
+        ))}
+        <Gap at={document.blocks.length} />
+      </div>
+      {desk.locked ? null : (
+        <div className="px-3 pb-3">
+          {grid.place?.kind === "add" ? (
+            grid.place.blockId === null && <AddLift desk={desk} grid={grid} blockId={null} isInside={false} />
+          ) : (
+            <button
+              type="button"
+              onClick={() => grid.open({ kind: "add", blockId: null, isInside: false })}
+              className="flex min-h-[30px] w-full max-w-md items-center gap-2 border border-dashed border-rule px-2 text-quiet hover:bg-selvedge"
+            >
+              <span aria-hidden>+</span> Add a lift
+            </button>
+          )}
+          <p role="status" className="narrow min-h-4 text-quiet">
+            {grid.said}
+          </p>
+        </div>
+      )}
+      <KeysSheet open={grid.isHelp} onOpenChange={grid.setHelp} />
+    </DndContext>
   );
 }
 
-const order = (document: SessionDocument): { slotId: string; rounds: number }[] =>
-  allBlocks(document).flatMap((block) => block.slots.map((slot) => ({ slotId: slot.id, rounds: slot.sets.length })));
+const lastTimes = (lifts: readonly LiftLog[]): ReadonlyMap<string, Exposure | undefined> =>
+  new Map(lifts.map((lift) => [lift.lineage, lift.exposures.at(-1)]));
 
-function tempoOf(slot: Slot): string {
-  const tempo = slot.sets.find((set) => set !== null)?.segments[0]?.tempo;
-  return tempo ? printTempo(tempo).slice(1) : "";
-}
-
-function lastTime(exposure: Exposure | undefined): string {
-  if (!exposure) return "first time";
-  const load = Math.max(...exposure.sets.map((set) => set.loadKg));
-  const done = exposure.sets.map((set) => (set.seconds === null ? set.reps : `${decimal(set.seconds)}s`)).join(" ");
-  return load === 0 ? done : `${done} × ${decimal(load).replace("-", "−")}`;
-}
-
-function BlockHead({
-  block,
-  letter,
-  computed,
+/** A cell to find a lift in; what is taken comes into the block, or after it as one of its own. */
+export function AddLift({
   desk,
+  grid,
+  blockId,
+  isInside,
 }: {
-  block: Block;
-  letter: string;
-  computed: ComputedSession;
   desk: Desk;
+  grid: Pick<GridState, "close">;
+  blockId: string | null;
+  isInside: boolean;
 }) {
-  const rounds =
-    block.rounds.kind === "fixed"
-      ? `${block.rounds.count}`
-      : block.rounds.kind === "range"
-        ? `${block.rounds.low}–${block.rounds.high}`
-        : `${computed.blockTimelines.get(block.id)?.run.rounds.length ?? 0}`;
-  const rest = block.restAfterRound;
-  const restWords =
-    rest === null
-      ? null
-      : rest.kind === "partnersWork"
-        ? "partner's work"
-        : `${(rest.kind === "each" ? [rest.rest] : rest.rests).map(printRest).join(", ")} s`;
-  const handovers = block.slots
-    .slice(0, -1)
-    .map((slot) =>
-      slot.restAfter
-        ? (slot.restAfter.kind === "each" ? [slot.restAfter.rest] : slot.restAfter.rests).map(printRest).join(", ")
-        : null,
+  const { document, computed, view, usual, catalogue, lastOf } = desk;
+  const block = allBlocks(document).find(({ id }) => id === blockId);
+  const beside = block?.slots.at(-1) ?? allBlocks(document).at(-1)?.slots.at(-1) ?? null;
+  const besideId = beside?.exerciseId ?? null;
+  const offersFor = useCallback(
+    (typed: string) => liftOffers(document, computed, view, { typed, besideId, usual }),
+    [document, computed, view, besideId, usual],
+  );
+  const add = (typed: string): string | null => {
+    const read = readNewLifts(typed, catalogue, newId, lastOf);
+    if (!read.ok) return read.message;
+    const at = document.blocks.findIndex(({ id }) => id === blockId);
+    const [first] = read.blocks;
+    const refused = desk.attempt(
+      isInside && block && read.blocks.length === 1 && first!.slots.length === 1
+        ? addSlot(document, block.id, first!.slots[0]!)
+        : insertBlocks(document, read.blocks, at < 0 ? document.blocks.length : at + 1),
     );
+    if (refused === null) {
+      desk.select({ slotId: first!.slots[0]!.id, round: 0 });
+      grid.close();
+    }
+    return refused;
+  };
   return (
-    <div role="row" className="mt-0.5 flex min-h-[25px] items-center gap-2.5 border-b border-rule px-2">
-      <span role="rowheader" className="flex items-baseline gap-2.5 font-bold">
-        <span>{letter}</span>
-        <span>{computed.names.get(block.id)?.words}</span>
-      </span>
-      <span role="gridcell" className="narrow text-quiet">
-        {rounds} {rounds === "1" ? "round" : "rounds"}
-        {handovers.length > 0 ? (
-          handovers[0] ? (
-            ` · ${[...new Set(handovers)].join(", ")} s handover`
-          ) : (
-            <span className="assumed"> · 10 s handover</span>
-          )
-        ) : null}
-        {restWords ? ` · ${restWords}` : rounds !== "1" ? <span className="assumed"> · 90 s</span> : null}
-      </span>
-      <span role="gridcell" className="ml-auto self-center">
-        <BlockMenu desk={desk} block={block} letter={letter} />
-      </span>
+    <div className="my-1 max-w-md">
+      <LiftFinder
+        label={isInside ? "A lift for this block" : "A lift to add"}
+        placeholder="a lift, a muscle, cable, or Bench press 4x8 rir2"
+        offersFor={offersFor}
+        onTake={(exercise: Exercise) => add(printName(exercise.id, catalogue))}
+        onTyped={add}
+        onLeave={grid.close}
+      />
     </div>
   );
 }

@@ -53,9 +53,7 @@ export function useDesk(view: SessionView) {
   const [refusal, setRefusal] = useState<string | null>(null);
   const [problems, setProblems] = useState<Problems>(NO_PROBLEMS);
   const [text, setTextState] = useState(() => view.draftText ?? print(view.document));
-  const [mode, setModeState] = useState<"grid" | "text">(
-    view.draftText !== null || view.document.blocks.length === 0 ? "text" : "grid",
-  );
+  const [mode, setModeState] = useState<"grid" | "text">(view.draftText !== null ? "text" : "grid");
   const [selection, setSelection] = useState<Selection | null>(null);
   // While a line does not parse, readings are reconciled with the last text that did: ids survive half-typed lines.
   const sound = useRef(view.document);
@@ -88,6 +86,11 @@ export function useDesk(view: SessionView) {
   const records = useMemo(() => recordsOf({ lifts, settings: view.settings }), [lifts, view.settings]);
   const context = useMemo(() => ({ ...view, lifts }), [view, lifts]);
   const computed = useMemo(() => computeSession(work.document, context, records), [work.document, context, records]);
+  /** The last time of a lift, where its record is here. */
+  const lastOf = useCallback(
+    (lineage: string) => lifts.find((lift) => lift.lineage === lineage)?.exposures.at(-1) ?? null,
+    [lifts],
+  );
 
   const change = useCallback(
     (edits: readonly Edit[], draftText: string | null) => {
@@ -116,6 +119,16 @@ export function useDesk(view: SessionView) {
       if (document) show(document, null);
     },
     [change, show],
+  );
+
+  /** The same, with what is wrong brought back to where it was asked; null where it was done. */
+  const attempt = useCallback(
+    (operation: Operation): string | null => {
+      if (!operation.ok) return operation.message;
+      operate(operation);
+      return null;
+    },
+    [operate],
   );
 
   const setText = useCallback(
@@ -199,6 +212,8 @@ export function useDesk(view: SessionView) {
     setCell,
     setRule,
     operate,
+    attempt,
+    lastOf,
     refusal,
     select: setSelection,
     undo: () => step(past, true),

@@ -93,6 +93,7 @@ export async function sessionContext(
     pain: feltByExercise(known),
     week,
     reasons: row.reasons,
+    quiet: { client: client.quiet, studio: studio.quiet },
     readiness: readinessState(client.readiness, client.clearance),
     bodyMassKg: await bodyMassKgOn(tx, client.id, row.date),
     gym: { id: gym.id, name: gym.name, equipment: equipmentOn(readEquipment(gym.equipment), row.date) },

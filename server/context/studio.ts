@@ -1,5 +1,5 @@
 /** What holds for the whole studio: its settings, its exercises, its date. */
-import { catalogueIn, NO_OWN_EXERCISES, type StudioExercises, settingsOf } from "../../contract";
+import { catalogueIn, NO_OWN_EXERCISES, type QuietRules, type StudioExercises, settingsOf } from "../../contract";
 import type { Catalogue, Settings } from "../../core";
 import type { Transaction } from "../db";
 import * as db from "../db/queries";
@@ -9,6 +9,8 @@ export interface StudioContext {
   readonly settings: Settings;
   readonly exercises: StudioExercises;
   readonly catalogue: Catalogue;
+  /** Rules of caution that are switched off for everybody. */
+  readonly quiet: QuietRules;
 }
 
 /** Studios' exercises by what they hold, so that the same ones are the same object and their catalogue is made once. */
@@ -36,6 +38,7 @@ export async function studioContext(tx: Transaction): Promise<StudioContext | nu
     settings: settingsOf(studio.settings),
     exercises,
     catalogue: catalogueIn(exercises),
+    quiet: studio.quiet,
   };
 }
 

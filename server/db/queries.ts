@@ -205,6 +205,35 @@ export async function putMethods(tx: Transaction, studioId: string, methods: Stu
   await tx.update(studios).set({ methods }).where(eq(studios.id, studioId));
 }
 
+/** A rule of caution off with its reason, or on again (null); others that change at the same moment stay. False: no such client. */
+export async function putQuiet(
+  tx: Transaction,
+  studioId: string,
+  {
+    rule,
+    clientId,
+    reason,
+  }: { readonly rule: string; readonly clientId: string | null; readonly reason: string | null },
+): Promise<boolean> {
+  const changed = (column: typeof studios.quiet | typeof clients.quiet) =>
+    reason === null
+      ? sql`${column} - ${rule}::text`
+      : sql`${column} || jsonb_build_object(${rule}::text, ${reason}::text)`;
+  const rows =
+    clientId === null
+      ? await tx
+          .update(studios)
+          .set({ quiet: changed(studios.quiet) })
+          .where(eq(studios.id, studioId))
+          .returning({ id: studios.id })
+      : await tx
+          .update(clients)
+          .set({ quiet: changed(clients.quiet) })
+          .where(eq(clients.id, clientId))
+          .returning({ id: clients.id });
+  return rows.length === 1;
+}
+
 export async function putHidden(tx: Transaction, studioId: string, exerciseId: string, hidden: boolean): Promise<void> {
   const change = hidden
     ? sql`${studios.hiddenExercises} || jsonb_build_object(${exerciseId}::text, true)`
@@ -753,6 +782,25 @@ export async function takeUnprojected(tx: Transaction, sessionId: string): Promi
 }
 
 /** The draft nearest to a date from there on, or the last session done. */
+/** A client's sessions with lifts in them before one of theirs, the latest first. */
+export const sessionsBefore = (
+  tx: Transaction,
+  { id, clientId, date }: { readonly id: string; readonly clientId: string; readonly date: string },
+  most: number,
+) =>
+  tx
+    .select({ id: sessions.id, date: sessions.date, state: sessions.state, document: sessions.document })
+    .from(sessions)
+    .where(
+      and(
+        eq(sessions.clientId, clientId),
+        sql`(${sessions.date}, ${sessions.id}) < (${date}, ${id})`,
+        sql`jsonb_array_length(${sessions.document} -> 'blocks') > 0`,
+      ),
+    )
+    .orderBy(desc(sessions.date), desc(sessions.id))
+    .limit(most);
+
 export async function latestLine(tx: Transaction, state: "draft" | "done", today: string) {
   const isDraft = state === "draft";
   const [row] = await tx

@@ -22,6 +22,7 @@ import {
 import type {
   LiftSummary,
   PlannedSums,
+  QuietRules,
   SentClocks,
   SentEvent,
   ShownContent,
@@ -126,6 +127,8 @@ export const studios = pgTable("studios", {
   settings: jsonb("settings").$type<Partial<Settings>>().notNull().default({}),
   /** Own figures of shipped methods, by method. */
   methods: jsonb("methods").$type<StudioMethods>().notNull().default({}),
+  /** Rules of caution that are switched off for everybody, with the reason. */
+  quiet: jsonb("quiet").$type<QuietRules>().notNull().default({}),
   /** Shipped and own exercises that are not offered, by id. */
   hiddenExercises: jsonb("hidden_exercises").$type<Record<string, true>>().notNull().default({}),
   /** What a lift that was known by its name alone turned out to be, by the name's id. */
@@ -156,6 +159,8 @@ export const clients = pgTable(
     limitList: jsonb("limit_list").$type<readonly ClientLimit[]>().notNull().default([]),
     priorities: jsonb("priorities").$type<Partial<Record<Muscle, MusclePriority>>>().notNull().default({}),
     dislikes: jsonb("dislikes").$type<readonly string[]>().notNull().default([]),
+    /** Rules of caution that are switched off for this client, with the reason. */
+    quiet: jsonb("quiet").$type<QuietRules>().notNull().default({}),
     createdAt,
   },
   (t) => [

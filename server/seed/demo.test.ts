@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { cautionsOf, computeSession } from "../../contract";
+import { cautionsOf, computeSession, readCautions } from "../../contract";
 import { DEFAULT_SETTINGS, liftRecord } from "../../core";
 import { withAccounts } from "../db";
 import { studioKinds } from "../db/accounts";
@@ -78,11 +78,9 @@ describe.runIf(hasDatabase)("the demo boathouse", () => {
         const session = await ask(scope, "sessions.show", { sessionId: id }, { nowMs: NOON });
         if (session.kind !== "ok") throw new Error(session.kind);
         const { document } = session.value;
-        for (const { rule, subject, place } of cautionsOf(
-          session.value,
-          document,
-          computeSession(document, session.value),
-        ))
+        const cautions = cautionsOf(session.value, document, computeSession(document, session.value));
+        expect(readCautions(cautions, session.value).open.length, `${line.name}, ${title}`).toBeLessThanOrEqual(3);
+        for (const { rule, subject, place } of cautions)
           said.push(`${line.name.split(" ")[0]}, ${title}: ${rule} ${subjectOrPlace(subject, place)}`);
       }
     }

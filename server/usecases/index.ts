@@ -3,6 +3,7 @@ import { type ApiName, checkSteps, INPUTS, type Input, inPieces, type Output, ty
 import { finishProjections } from "../context/projecting";
 import type { Scope } from "../db";
 import * as account from "./account";
+import * as cautions from "./cautions";
 import * as clients from "./clients";
 import * as exercises from "./exercises";
 import * as floor from "./floor";
@@ -54,6 +55,8 @@ export const USE_CASES: { readonly [K in ApiName]: UseCase<K> } = {
   "clients.erase": clients.eraseClient,
   "sessions.create": sessions.createSession,
   "sessions.latest": sessions.latestSession,
+  "sessions.before": sessions.sessionsBefore,
+  "cautions.quiet": cautions.quietCaution,
   "sessions.show": sessions.showSession,
   "sessions.edit": sessions.editSession,
   "sessions.recordReason": sessions.recordReason,

@@ -10,7 +10,7 @@ export const reviewSession = defineUseCase("review.show", ["coach", "client"], (
     const { row, document, context, studio } = loaded;
     const { events, shown } = await readLog(tx, sessionId, studio);
     // Reasons and the coach's own notes of a session are not the client's to read.
-    const seen = scope.role === "client" ? { ...context, reasons: {} } : context;
+    const seen = scope.role === "client" ? { ...context, reasons: {}, quiet: { client: {}, studio: {} } } : context;
     const { planId, planDayId: dayId, planWeek: week } = row;
     const isPlanned = scope.role === "coach" && planId !== null && dayId !== null && week !== null;
     const planned = isPlanned ? { planId, dayId, week } : null;

@@ -279,6 +279,22 @@ export const discardSession = defineUseCase("sessions.discard", ["coach"], (scop
   }),
 );
 
+const PAST_SESSIONS = 6;
+
+export const sessionsBefore = defineUseCase("sessions.before", ["coach"], (scope, { sessionId }) =>
+  answerIn(scope, async (tx) => {
+    const row = await db.sessionRow(tx, sessionId);
+    if (!row) return notFound;
+    const studio = await studioOf(tx);
+    const rows = await db.sessionsBefore(tx, row, PAST_SESSIONS);
+    const found = rows.map(({ id, date, state, document: stored }) => {
+      const document = readStored(stored, studio);
+      return { id, date, state, title: document.title, document };
+    });
+    return ok({ sessions: found });
+  }),
+);
+
 /** Where the rail's Session and Review lead. */
 export const latestSession = defineUseCase("sessions.latest", ["coach"], (scope, { state }, clock) =>
   answerIn(scope, async (tx) => {

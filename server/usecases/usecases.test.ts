@@ -47,6 +47,8 @@ function inputFor<K extends ApiName>(name: K, { clientId, sessionId, gymId, plan
     "clients.names": {},
     "exercises.known": {},
     "sessions.send": { sessionId },
+    "sessions.before": { sessionId },
+    "cautions.quiet": { rule: "hole", clientId, reason: "Her aim is a bench press" },
     "sessions.pair": { sessionId, withSessionId: newId() },
     "sent.show": { sessionId },
     "plans.show": { clientId },

@@ -1,0 +1,113 @@
+"use client";
+import { Command } from "cmdk";
+import { useMemo, useState } from "react";
+import type { OfferGroup } from "@/contract";
+import type { Exercise } from "@/core";
+
+/** A sign that more than a name is typed: sets and reps, or another line. */
+const HAS_SETS = /\d\s*[x×]\s*\S|\d+\s*total|\n/i;
+
+/**
+ * One cell to find a lift in: by name, muscle, implement, or from what is offered where nothing is typed. Enter takes what is
+ * lit; a whole line with its sets is taken as it is typed.
+ */
+export function LiftFinder({
+  label,
+  placeholder,
+  offersFor,
+  onTake,
+  onTyped,
+  onLeave,
+}: {
+  label: string;
+  placeholder: string;
+  offersFor: (typed: string) => readonly OfferGroup[];
+  onTake: (exercise: Exercise) => string | null;
+  /** Takes a line as it is typed; left out where only a lift is wanted. */
+  onTyped?: (typed: string) => string | null;
+  onLeave?: () => void;
+}) {
+  const [typed, setTyped] = useState("");
+  const [problem, setProblem] = useState<string | null>(null);
+  const groups = useMemo(() => offersFor(typed), [offersFor, typed]);
+  const isLine = onTyped !== undefined && HAS_SETS.test(typed);
+  const done = (refused: string | null) => {
+    setProblem(refused);
+    if (refused === null) setTyped("");
+  };
+  return (
+    <Command
+      shouldFilter={false}
+      loop
+      label={label}
+      className="relative bg-cloth"
+      onKeyDown={(event) => {
+        if (event.key !== "Escape" || !onLeave) {
+          event.stopPropagation();
+          return;
+        }
+        event.preventDefault();
+        event.stopPropagation();
+        onLeave();
+      }}
+      onBlur={(event) => {
+        if (onLeave && typed.trim() === "" && !event.currentTarget.contains(event.relatedTarget)) onLeave();
+      }}
+    >
+      <Command.Input
+        autoFocus={onLeave !== undefined}
+        aria-label={label}
+        placeholder={placeholder}
+        value={typed}
+        onValueChange={(value) => {
+          setTyped(value);
+          setProblem(null);
+        }}
+        className="min-h-[34px] w-full border-2 border-indigo bg-cloth px-2 font-semibold outline-none placeholder:font-normal placeholder:text-quiet"
+      />
+      {problem ? (
+        <p role="alert" className="border border-walnut bg-weld-tint px-2 py-1">
+          {problem}
+        </p>
+      ) : null}
+      <Command.List className="max-h-[22rem] overflow-y-auto border-x border-b border-rule">
+        {isLine ? (
+          <Command.Item value="as typed" onSelect={() => done(onTyped(typed))} className={ITEM}>
+            <span>
+              As typed: <strong>{typed}</strong>
+            </span>
+          </Command.Item>
+        ) : null}
+        {groups.map(({ heading, offers }) => (
+          <Command.Group
+            key={heading}
+            heading={heading}
+            className="[&_[cmdk-group-heading]]:narrow [&_[cmdk-group-heading]]:px-2 [&_[cmdk-group-heading]]:pt-1.5 [&_[cmdk-group-heading]]:text-quiet"
+          >
+            {offers.map(({ exercise, note, isUnfit }) => (
+              <Command.Item
+                key={exercise.id}
+                value={`${heading} ${exercise.id}`}
+                onSelect={() => done(onTake(exercise))}
+                className={ITEM}
+              >
+                <span className={isUnfit ? "line-through decoration-1" : ""}>{exercise.name}</span>
+                {note ? <span className="narrow text-right text-xs opacity-90">{note}</span> : null}
+              </Command.Item>
+            ))}
+          </Command.Group>
+        ))}
+        {typed.trim() !== "" && onTyped && !isLine ? (
+          <Command.Item value="by its name alone" onSelect={() => done(onTyped(typed))} className={ITEM}>
+            <span>
+              Under this name: <strong>{typed.trim()}</strong>
+            </span>
+          </Command.Item>
+        ) : null}
+      </Command.List>
+    </Command>
+  );
+}
+
+const ITEM =
+  "flex min-h-7 cursor-pointer items-center justify-between gap-3 px-2 py-0.5 data-[selected=true]:bg-indigo data-[selected=true]:text-ground";

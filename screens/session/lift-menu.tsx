@@ -1,0 +1,200 @@
+"use client";
+import { Ellipsis } from "lucide-react";
+import { useState } from "react";
+import {
+  applyTechnique,
+  type Block,
+  type BlockIntent,
+  changeRounds,
+  duplicateBlock,
+  duplicateSlot,
+  type Laterality,
+  moveBlock,
+  type Operation,
+  pairBlocks,
+  plannedRounds,
+  removeBlock,
+  removeSlot,
+  type Slot,
+  splitSlot,
+  TECHNIQUES,
+} from "@/core";
+import { newId } from "@/device/ids";
+import { Menu, type MenuGroup, type MenuItem } from "@/ui/menu";
+import { KeepTemplate } from "./keep-template";
+import { MethodSheet } from "./method-sheet";
+import type { Desk } from "./use-desk";
+import type { GridState } from "./use-grid";
+
+const SIDES: readonly (readonly [Laterality, string])[] = [
+  ["both", "both sides together"],
+  ["eachSide", "one side, then the other"],
+  ["alternating", "sides alternating"],
+  ["otherHolds", "one side works, the other holds"],
+];
+
+const setSlot = <F extends "laterality" | "ramp">(slotId: string, field: F, value: Slot[F]): Operation =>
+  ({ ok: true, edits: [{ kind: "setSlot", slotId, field, value }] }) as Operation;
+
+/** What can be done with a lift: what it is made into, where it stands, and what else is written of it. */
+export function LiftMenu({
+  desk,
+  grid,
+  block,
+  slot,
+  name,
+}: {
+  desk: Desk;
+  grid: GridState;
+  block: Block;
+  slot: Slot;
+  name: string;
+}) {
+  const { document, operate, locked, selection, catalogue } = desk;
+  if (locked) return null;
+  const round = selection?.slotId === slot.id ? selection.round : Math.max(0, slot.sets.length - 1);
+  const techniques = (of: "set" | "lift"): MenuItem[] =>
+    TECHNIQUES.filter((one) => one.of === of).map(({ id, name: what, about }) => ({
+      name: what,
+      hint: about,
+      onSelect: () => operate(applyTechnique(document, { slotId: slot.id, round }, id, catalogue, newId)),
+    }));
+  const at = document.blocks.findIndex(({ id }) => id === block.id);
+  const items: (MenuItem | MenuGroup)[] = [
+    { name: `Make round ${round + 1} a…`, items: techniques("set") },
+    { name: "Make its sets a…", items: techniques("lift") },
+    { name: "Tempo…", onSelect: () => grid.open({ kind: "tempo", slotId: slot.id }) },
+    { name: "Set-up…", onSelect: () => grid.open({ kind: "setup", slotId: slot.id }) },
+    { name: "Cues…", onSelect: () => grid.open({ kind: "cues", slotId: slot.id }) },
+    ...(block.slots.at(-1)?.id === slot.id
+      ? []
+      : [{ name: "Handover after it…", onSelect: () => grid.open({ kind: "handover", slotId: slot.id }) }]),
+    {
+      name: "Sides",
+      items: SIDES.map(([value, words]) => ({
+        name: words,
+        hint: slot.laterality === value ? "now" : undefined,
+        onSelect: () => operate(setSlot(slot.id, "laterality", value)),
+      })),
+    },
+    {
+      name: slot.ramp.kind === "none" ? "Ramp up to it" : "No ramp before it",
+      onSelect: () => operate(setSlot(slot.id, "ramp", { kind: slot.ramp.kind === "none" ? "auto" : "none" })),
+    },
+    { name: "Another lift instead…", onSelect: () => grid.open({ kind: "swap", slotId: slot.id }) },
+    { name: "Add a lift to its block…", onSelect: () => grid.open({ kind: "add", blockId: block.id, isInside: true }) },
+    { name: "Add a lift below…", onSelect: () => grid.open({ kind: "add", blockId: block.id, isInside: false }) },
+    { name: "Double it", onSelect: () => operate(duplicateSlot(document, slot.id, newId)) },
+    {
+      name: "Join the block above",
+      disabled: at < 1 || block.slots.length > 1,
+      onSelect: () => operate(pairBlocks(document, document.blocks[at - 1]!.id, block.id, 10)),
+    },
+    {
+      name: "Split it off",
+      disabled: block.slots.length < 2,
+      onSelect: () => operate(splitSlot(document, slot.id, newId)),
+    },
+    { name: "Take it out", onSelect: () => operate(removeSlot(document, slot.id)) },
+  ];
+  return (
+    <Menu
+      label={`Change ${name}`}
+      trigger={<Ellipsis size={14} aria-hidden />}
+      items={items}
+      open={grid.menuOf === slot.id}
+      onOpenChange={(isOpen) => grid.setMenuOf(isOpen ? slot.id : null)}
+      onClosed={() => {
+        // What was opened by it has the focus; else the grid goes on.
+        if (!window.document.querySelector("[data-writing], [cmdk-input]")) grid.focus();
+      }}
+      isTabStop={false}
+    />
+  );
+}
+
+/** What can be done to one block. */
+export function BlockMenu({
+  desk,
+  grid,
+  block,
+  letter,
+}: {
+  desk: Desk;
+  grid: GridState;
+  block: Block;
+  letter: string;
+}) {
+  const { document, operate, locked } = desk;
+  const [sheet, setSheet] = useState<"method" | "template" | null>(null);
+  if (locked) return null;
+  const at = document.blocks.findIndex((one) => one.id === block.id);
+  const below = at < 0 ? undefined : document.blocks[at + 1];
+  const rounds = plannedRounds(block.rounds);
+  const intent = (value: BlockIntent): MenuItem => ({
+    name: value === "circuit" ? "It is a circuit" : "It is meant to pre-exhaust",
+    hint: block.intent === value ? "now" : undefined,
+    onSelect: () =>
+      operate({
+        ok: true,
+        edits: [{ kind: "setBlock", blockId: block.id, field: "intent", value: block.intent === value ? null : value }],
+      }),
+  });
+  const items: (MenuItem | MenuGroup)[] = [
+    { name: "Rounds…", onSelect: () => grid.open({ kind: "rounds", blockId: block.id }) },
+    { name: "Rest…", onSelect: () => grid.open({ kind: "rest", blockId: block.id }) },
+    {
+      name: "One round more",
+      disabled: rounds === null,
+      onSelect: () => operate(changeRounds(document, block.id, (rounds ?? 0) + 1, newId)),
+    },
+    {
+      name: "One round fewer",
+      disabled: rounds === null || rounds < 2,
+      onSelect: () => operate(changeRounds(document, block.id, (rounds ?? 0) - 1, newId)),
+    },
+    { name: "Add a lift to it…", onSelect: () => grid.open({ kind: "add", blockId: block.id, isInside: true }) },
+    {
+      name: "Superset with the block below",
+      disabled: !below,
+      onSelect: () => operate(pairBlocks(document, block.id, below!.id, 10)),
+    },
+    {
+      name: "Split off the last lift",
+      disabled: block.slots.length < 2,
+      onSelect: () => operate(splitSlot(document, block.slots.at(-1)!.id, newId)),
+    },
+    { name: "Meant as", items: [intent("circuit"), intent("pre-exhaust")] },
+    { name: "Move up", disabled: at < 1, onSelect: () => operate(moveBlock(document, block.id, at - 1)) },
+    { name: "Move down", disabled: !below, onSelect: () => operate(moveBlock(document, block.id, at + 1)) },
+    { name: "Take up a method…", onSelect: () => setSheet("method") },
+    { name: "Double the block", onSelect: () => operate(duplicateBlock(document, block.id, newId)) },
+    {
+      name: "Copy as text",
+      onSelect: () => void navigator.clipboard?.writeText(grid.blockText(block)),
+    },
+    { name: "Keep as a template…", onSelect: () => setSheet("template") },
+    { name: "Take the block out", onSelect: () => operate(removeBlock(document, block.id)) },
+  ];
+  return (
+    <>
+      <Menu
+        label={`Change block ${letter}`}
+        trigger={<Ellipsis size={16} aria-hidden />}
+        items={items}
+        isTabStop={false}
+      />
+      {sheet === "method" ? (
+        <MethodSheet desk={desk} block={block} letter={letter} open onOpenChange={() => setSheet(null)} />
+      ) : null}
+      {sheet === "template" ? (
+        <KeepTemplate
+          kind="block"
+          name={desk.computed.names.get(block.id)?.words ?? ""}
+          document={{ ...document, title: "", warmUp: null, capSeconds: null, blocks: [block], finisher: null }}
+          onClose={() => setSheet(null)}
+        />
+      ) : null}
+    </>
+  );
+}

@@ -1,0 +1,347 @@
+"use client";
+import { useRef, useState } from "react";
+import {
+  addBlock,
+  allBlocks,
+  type Block,
+  blockOfSlot,
+  EMPTY_DOCUMENT,
+  inTurn,
+  liftToPlace,
+  moveBlock,
+  moveSlot,
+  type Operation,
+  parseCell,
+  printCell,
+  printSession,
+  readNewLifts,
+  type SessionDocument,
+  type ShorthandError,
+  slotById,
+  slotLabels,
+  type TypedCell,
+  writeCells,
+} from "@/core";
+import { newId } from "@/device/ids";
+import type { Desk, Selection } from "./use-desk";
+
+/** A cell that is being written: where it is, whatever is chosen meanwhile; what is typed; and what stood there. */
+interface Editing {
+  readonly at: Selection;
+  readonly text: string;
+  readonly printed: string;
+}
+
+/** A place beside the cells that is being written, or where a lift is being looked for. */
+export type Place =
+  | { readonly kind: "tempo" | "setup" | "cues" | "handover" | "swap"; readonly slotId: string }
+  | { readonly kind: "rest" | "rounds"; readonly blockId: string }
+  /** Into a block, or as a block of its own after it (null: at the end). */
+  | { readonly kind: "add"; readonly blockId: string | null; readonly isInside: boolean };
+
+/**
+ * Whether a typed text says the whole set. Where something of what stood there is in it still, it was put right in place, and
+ * does. Where nothing is, a part was typed, and changes that part.
+ */
+function isWhole({ text, printed }: Editing): boolean {
+  const words = new Set(printed.split(/\s+/).filter(Boolean));
+  return words.size > 1 && text.split(/\s+/).some((word) => words.has(word));
+}
+
+const rowsOf = (document: SessionDocument): { slotId: string; rounds: number }[] =>
+  allBlocks(document).flatMap((block) => block.slots.map((slot) => ({ slotId: slot.id, rounds: slot.sets.length })));
+
+/** What is chosen, written, copied and moved in the grid, by keyboard as by pointer. */
+export function useGrid(desk: Desk) {
+  const { document, selection, catalogue, locked } = desk;
+  const [cell, setCell] = useState<Editing | null>(null);
+  const [error, setError] = useState<ShorthandError | null>(null);
+  const [place, setPlace] = useState<Place | null>(null);
+  const [anchor, setAnchor] = useState<Selection | null>(null);
+  const [menuOf, setMenuOf] = useState<string | null>(null);
+  const [isHelp, setHelp] = useState(false);
+  const [said, setSaid] = useState("");
+  const container = useRef<HTMLDivElement>(null);
+  // What is being written now, also for handlers of an earlier render: a text is committed once.
+  const writing = useRef<Editing | null>(null);
+  const rows = rowsOf(document);
+  const labels = slotLabels(document);
+
+  const put = (next: Editing | null) => {
+    writing.current = next;
+    setCell(next);
+  };
+  const focus = () => container.current?.focus();
+  const printed = ({ slotId, round }: Selection): string => {
+    const set = slotById(document, slotId)?.sets[round] ?? null;
+    return set ? printCell(set, catalogue, labels) : "-";
+  };
+
+  /** The rectangle between where the choice began and where it is. */
+  const range = (): { rows: { slotId: string; rounds: number }[]; from: number; to: number } | null => {
+    if (!selection) return null;
+    const begin = anchor ?? selection;
+    const at = (slotId: string) => rows.findIndex((row) => row.slotId === slotId);
+    const [a, b] = [at(begin.slotId), at(selection.slotId)];
+    if (a < 0 || b < 0) return null;
+    return {
+      rows: rows.slice(Math.min(a, b), Math.max(a, b) + 1),
+      from: Math.min(begin.round, selection.round),
+      to: Math.max(begin.round, selection.round),
+    };
+  };
+  const isInRange = (slotId: string, round: number): boolean => {
+    if (!anchor) return false;
+    const chosen = range();
+    return (
+      chosen !== null && round >= chosen.from && round <= chosen.to && chosen.rows.some((r) => r.slotId === slotId)
+    );
+  };
+
+  const startEdit = (at: Selection | null, typed?: string) => {
+    if (!at || locked) return;
+    if (writing.current) {
+      // What does not read yet is put right, or left with Escape, before another cell is written.
+      window.document.querySelector<HTMLInputElement>("[data-writing]")?.focus();
+      return;
+    }
+    const text = printed(at) === "-" ? "" : printed(at);
+    put({ at, text: typed ?? text, printed: text });
+    setError(null);
+  };
+  const commit = (move: "down" | "stay") => {
+    const now = writing.current;
+    if (!now) return;
+    const problem = now.text.trim() === now.printed.trim() ? null : desk.setCell(now.at, now.text, isWhole(now));
+    setError(problem);
+    if (problem) return;
+    put(null);
+    if (move === "down") rove(0, 1);
+    focus();
+  };
+  const leave = () => {
+    put(null);
+    setError(null);
+    focus();
+  };
+  const select = (at: Selection, extend = false) => {
+    setAnchor(extend ? (anchor ?? selection) : null);
+    desk.select(at);
+  };
+  const rove = (dx: number, dy: number, extend = false) => {
+    if (rows.length === 0) return;
+    const row = rows.findIndex((one) => one.slotId === selection?.slotId);
+    const next = rows[Math.max(0, Math.min(rows.length - 1, Math.max(row, 0) + dy))]!;
+    const round = Math.max(0, Math.min(next.rounds - 1, (selection?.round ?? 0) + dx));
+    select({ slotId: next.slotId, round }, extend);
+  };
+
+  const write = (cells: readonly TypedCell[], what: string) => {
+    const refused = desk.attempt(writeCells(document, cells, catalogue, newId));
+    setSaid(refused ?? `${cells.length === 1 ? "1 cell" : `${cells.length} cells`} ${what}`);
+  };
+  const eachChosen = (text: (slotId: string, round: number) => string | null): TypedCell[] => {
+    const chosen = range();
+    if (!chosen) return [];
+    return chosen.rows.flatMap(({ slotId, rounds }) =>
+      Array.from({ length: Math.min(chosen.to, rounds - 1) - chosen.from + 1 }, (_, i) => chosen.from + i).flatMap(
+        (round) => {
+          const typed = text(slotId, round);
+          return typed === null ? [] : [{ slotId, round, typed }];
+        },
+      ),
+    );
+  };
+  /** The first of the chosen into the others; of one alone, what stands before it into it. */
+  const fill = (way: "down" | "right") => {
+    const chosen = range();
+    if (!chosen || locked) return;
+    const above = rows[rows.findIndex(({ slotId }) => slotId === chosen.rows[0]!.slotId) - 1];
+    const isOne = way === "down" ? chosen.rows.length === 1 : chosen.from === chosen.to;
+    const source = isOne && way === "down" ? above?.slotId : chosen.rows[0]!.slotId;
+    const column = isOne ? chosen.from - 1 : chosen.from;
+    if (!source || (way === "right" && column < 0)) return;
+    const from = (slotId: string, round: number) =>
+      way === "down" ? { slotId: source, round } : { slotId, round: column };
+    write(
+      eachChosen((slotId, round) => {
+        const at = from(slotId, round);
+        const isSource = at.slotId === slotId && at.round === round;
+        return isSource || slotById(document, at.slotId)?.sets[at.round] === undefined ? null : printed(at);
+      }),
+      way === "down" ? "filled down" : "filled right",
+    );
+  };
+
+  const copied = (): string | null => {
+    const chosen = range();
+    if (!chosen) return null;
+    return chosen.rows
+      .map(({ slotId, rounds }) =>
+        Array.from({ length: chosen.to - chosen.from + 1 }, (_, i) => chosen.from + i)
+          .map((round) => (round < rounds ? printed({ slotId, round }) : ""))
+          .join("\t"),
+      )
+      .join("\n");
+  };
+  const blockText = (block: Block): string =>
+    printSession({ ...EMPTY_DOCUMENT, blocks: [block] }, catalogue, desk.view.gyms).trim();
+
+  /** Cells as a spreadsheet has them, from the chosen one on; lines of lifts as blocks after the one in hand. */
+  const paste = (text: string) => {
+    if (locked || text.trim() === "") return;
+    const lines = text.replace(/\r/g, "").replace(/\n+$/, "").split("\n");
+    const [first = ""] = lines[0]!.split("\t");
+    const place = { before: null, isFirstRound: false, labels };
+    const isCells = text.includes("\t") || first.trim() === "-" || "set" in parseCell(first, catalogue, newId, place);
+    if (!isCells) return pasteLifts(text);
+    if (!selection) return;
+    const row = rows.findIndex(({ slotId }) => slotId === selection.slotId);
+    const cells = lines.flatMap((line, down) =>
+      line.split("\t").flatMap((typed, right): TypedCell[] => {
+        const to = rows[row + down];
+        const round = selection.round + right;
+        return to && round < to.rounds && typed.trim() !== "" ? [{ slotId: to.slotId, round, typed }] : [];
+      }),
+    );
+    if (cells.length > 0) write(cells, "pasted");
+  };
+  const pasteLifts = (text: string) => {
+    const read = readNewLifts(text, catalogue, newId, desk.lastOf);
+    if (!read.ok) return setSaid(read.message);
+    setSaid(desk.attempt(insertBlocks(document, read.blocks, blockAfter())) ?? "pasted");
+  };
+  /** Where what is new comes: after the block in hand, else at the end. */
+  const blockAfter = (): number => {
+    const block = selection && blockOfSlot(document, selection.slotId);
+    const at = block ? document.blocks.findIndex(({ id }) => id === block.id) : -1;
+    return at < 0 ? document.blocks.length : at + 1;
+  };
+
+  /** A lift up or down: within its block, out of it, or past another block. */
+  const moveLift = (by: -1 | 1) => {
+    const block = selection && blockOfSlot(document, selection.slotId);
+    if (!selection || !block || locked) return;
+    const inside = block.slots.findIndex(({ id }) => id === selection.slotId);
+    const at = document.blocks.findIndex(({ id }) => id === block.id);
+    const to = inside + by;
+    if (to >= 0 && to < block.slots.length) return act(moveSlot(document, selection.slotId, block.id, to));
+    if (at < 0) return;
+    if (block.slots.length > 1) return act(liftToPlace(document, selection.slotId, by < 0 ? at : at + 1, newId));
+    if (at + by >= 0 && at + by < document.blocks.length) act(moveBlock(document, block.id, at + by));
+  };
+  const moveWhole = (by: -1 | 1) => {
+    const block = selection && blockOfSlot(document, selection.slotId);
+    const at = document.blocks.findIndex(({ id }) => id === block?.id);
+    if (block && at >= 0 && !locked) act(moveBlock(document, block.id, Math.max(0, at + by)));
+  };
+  const act = (operation: Operation) => setSaid(desk.attempt(operation) ?? "");
+
+  const MOVES: Readonly<Record<string, readonly [number, number]>> = {
+    ArrowLeft: [-1, 0],
+    ArrowRight: [1, 0],
+    ArrowUp: [0, -1],
+    ArrowDown: [0, 1],
+    Home: [-99, 0],
+    End: [99, 0],
+    PageUp: [0, -99],
+    PageDown: [0, 99],
+  };
+  const onKeyDown = (event: React.KeyboardEvent) => {
+    if ((event.target as HTMLElement).closest("input, button, select, textarea, [role=menu], [cmdk-root]")) return;
+    const { key, altKey, shiftKey } = event;
+    const command = event.ctrlKey || event.metaKey;
+    const by = MOVES[key];
+    const done = (work: () => void) => {
+      event.preventDefault();
+      work();
+    };
+    if (by && altKey && by[0] === 0)
+      return done(() => (shiftKey ? moveWhole(by[1] < 0 ? -1 : 1) : moveLift(by[1] < 0 ? -1 : 1)));
+    if (by && !altKey && !command) return done(() => rove(by[0], by[1], shiftKey));
+    if (command && key.toLowerCase() === "d") return done(() => fill("down"));
+    if (command && key.toLowerCase() === "r" && selection) return done(() => fill("right"));
+    if (command && key.toLowerCase() === "a")
+      return done(() => {
+        const last = rows.at(-1);
+        if (!rows[0] || !last) return;
+        setAnchor({ slotId: rows[0].slotId, round: 0 });
+        desk.select({ slotId: last.slotId, round: last.rounds - 1 });
+      });
+    if (command || altKey) return;
+    if (key === "Enter" || key === "F2") return done(() => startEdit(selection));
+    if (key === "Escape" && anchor) return done(() => setAnchor(null));
+    if (key === "F6") return done(() => window.document.getElementById("why")?.focus());
+    if (key === "?") return done(() => setHelp(true));
+    if (locked) return;
+    if (key === "Delete" || key === "Backspace")
+      return done(() =>
+        write(
+          eachChosen(() => "-"),
+          "left out of their rounds",
+        ),
+      );
+    if (key === "+") return done(() => openAdd(false));
+    if (key === "&") return done(() => openAdd(true));
+    if ((key === "ContextMenu" || key === "." || (shiftKey && key === "F10")) && selection)
+      return done(() => setMenuOf(selection.slotId));
+    if (key.length === 1 && /[\dF@=>rt]/.test(key)) return done(() => startEdit(selection, key));
+  };
+  const openAdd = (isInside: boolean) => {
+    const block = selection && blockOfSlot(document, selection.slotId);
+    setPlace({ kind: "add", blockId: block?.id ?? null, isInside: isInside && block !== null });
+  };
+  const isInField = (event: React.ClipboardEvent) =>
+    (event.target as HTMLElement).closest("input, textarea, select") !== null;
+
+  return {
+    container,
+    cell,
+    error,
+    commit,
+    leave,
+    startEdit,
+    setText: (text: string) => {
+      if (writing.current) put({ ...writing.current, text });
+    },
+    place,
+    open: setPlace,
+    close: () => {
+      setPlace(null);
+      focus();
+    },
+    select,
+    isInRange,
+    menuOf,
+    setMenuOf,
+    focus,
+    isHelp,
+    setHelp,
+    said,
+    blockText,
+    onKeyDown,
+    onCopy: (event: React.ClipboardEvent) => {
+      const text = isInField(event) ? null : copied();
+      if (text === null) return;
+      event.preventDefault();
+      event.clipboardData.setData("text/plain", text);
+      setSaid("copied");
+    },
+    onPaste: (event: React.ClipboardEvent) => {
+      if (isInField(event)) return;
+      event.preventDefault();
+      paste(event.clipboardData.getData("text/plain"));
+    },
+    rows,
+  };
+}
+
+export type GridState = ReturnType<typeof useGrid>;
+
+/** New blocks at a place, in their order. */
+export function insertBlocks(document: SessionDocument, blocks: readonly Block[], at: number): Operation {
+  return blocks.reduce<Operation>(
+    (before, block, index) => inTurn(document, before, (now) => addBlock(now, block, at + index)),
+    { ok: true, edits: [] },
+  );
+}
