@@ -9,6 +9,7 @@ export * from "./compute";
 export * from "./document";
 export * from "./equipment";
 export * from "./events";
+export * from "./fit-time";
 export * from "./goals";
 export * from "./gym";
 export * from "./judge";

@@ -89,6 +89,7 @@ export * from "./session/performed";
 export * from "./session/projection";
 export * from "./session/reconcile";
 export * from "./session/rest-kept";
+export * from "./session/shorter";
 export { type Completion, completionsAt } from "./session/shorthand/complete";
 export {
   exerciseLookup,

@@ -128,6 +128,7 @@ test("a client without history, body mass or statement", async ({ page }) => {
   await page.getByLabel("Clearance by").fill("Her surgeon, everything");
   await page.getByRole("button", { name: "Record clearance" }).click();
   await page.getByRole("button", { name: "Write a session" }).click();
+  await page.getByRole("button", { name: "Text", exact: true }).click();
   await page.getByLabel("The session in shorthand").fill("Chin-up 3x5\n\nBack squat 3x5");
   await page.getByRole("button", { name: /cautions?$/ }).click();
   await expect(page.getByRole("dialog")).toContainText("body mass, and none is recorded");

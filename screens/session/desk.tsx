@@ -1,15 +1,16 @@
 "use client";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
-import { useEffect } from "react";
+import { useEffect, useState } from "react";
 import type { SessionView } from "@/contract";
-import { allBlocks, blockLetter, decimal, printCell, readinessSentence, slotLabels } from "@/core";
+import { allBlocks, blockLetter, decimal, formatClock, printCell, readinessSentence, slotLabels } from "@/core";
 import { readingOf } from "@/parts/set-words";
 import { UndoButtons } from "@/parts/undo";
 import { Button, buttonClass } from "@/ui/button";
 import { longDate } from "@/ui/dates";
 import { Notice } from "@/ui/notice";
 import { EmptyCloth } from "./empty-cloth";
+import { Fit } from "./fit";
 import { Foot } from "./foot";
 import { Grid } from "./grid";
 import { SessionMenu } from "./session-menu";
@@ -23,6 +24,7 @@ import { Why } from "./why";
 export function Desk({ view: opened }: { view: SessionView }) {
   const desk = useDesk(opened);
   const { document, computed, view } = desk;
+  const [isFitting, setFitting] = useState(false);
   return (
     <div className="grid min-h-dvh grid-cols-1 content-start lg:h-dvh lg:min-h-[40rem] lg:grid-cols-[minmax(0,1fr)_266px] lg:grid-rows-[auto_minmax(0,1fr)_auto]">
       <header className="flex flex-wrap items-center gap-x-3 gap-y-1 border-b border-thread px-4 py-2 lg:col-span-2">
@@ -77,9 +79,14 @@ export function Desk({ view: opened }: { view: SessionView }) {
         {desk.refusal ? <Notice kind="warn">{desk.refusal}</Notice> : null}
         {desk.save.kind === "failed" ? <Notice kind="warn">{desk.save.message}</Notice> : null}
         <WeekDiffers desk={desk} view={view} />
+        {desk.previewed ? (
+          <p role="status" className="narrow bg-indigo-tint px-4 py-0.5">
+            As it would be, {formatClock(desk.previewed.totals.seconds)}: not done yet.
+          </p>
+        ) : null}
         <Timeline
-          document={computed.resolved.document}
-          computed={computed}
+          document={(desk.previewed ?? computed).resolved.document}
+          computed={desk.previewed ?? computed}
           capSeconds={document.capSeconds}
           selection={desk.selection}
           onSelect={desk.select}
@@ -94,10 +101,10 @@ export function Desk({ view: opened }: { view: SessionView }) {
         )}
       </main>
       <div className="border-l border-thread bg-cloth max-lg:border-t max-lg:border-l-0 lg:min-h-0 lg:overflow-y-auto">
-        <Why desk={desk} view={view} />
+        {isFitting ? <Fit desk={desk} onClose={() => setFitting(false)} /> : <Why desk={desk} view={view} />}
       </div>
       <div className="max-lg:sticky max-lg:bottom-0 max-lg:z-20 lg:col-span-2">
-        <Foot view={view} desk={desk} />
+        <Foot view={view} desk={desk} onFit={() => setFitting(true)} />
       </div>
     </div>
   );

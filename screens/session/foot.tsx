@@ -7,7 +7,7 @@ import { Cautions } from "./cautions";
 import type { Desk } from "./use-desk";
 
 /** The session's figures, each muscle's week against its band, and cautions that name their place. */
-export function Foot({ view, desk }: { view: SessionView; desk: Desk }) {
+export function Foot({ view, desk, onFit }: { view: SessionView; desk: Desk; onFit: () => void }) {
   const { document, computed } = desk;
   const { totals } = computed;
   // Judged once for a change, document and figures together, and after the figures while somebody types.
@@ -21,11 +21,19 @@ export function Foot({ view, desk }: { view: SessionView; desk: Desk }) {
     .sort((a, b) => b[1].hardSets - a[1].hardSets);
   return (
     <footer className="flex flex-wrap items-center gap-x-5 gap-y-1 bg-walnut px-4 py-2 text-onwalnut">
-      <Figure
-        figure={formatClock(totals.seconds)}
-        words={cap === null ? "" : `of ${decimal(cap / 60)} min`}
-        flag={over}
-      />
+      <button
+        type="button"
+        onClick={onFit}
+        disabled={desk.locked}
+        title="Fit the time"
+        className="rounded-[3px] px-1 hover:bg-bark enabled:underline enabled:decoration-dotted enabled:underline-offset-4"
+      >
+        <Figure
+          figure={formatClock(totals.seconds)}
+          words={cap === null ? "planned" : `of ${decimal(cap / 60)} min`}
+          flag={over}
+        />
+      </button>
       <Figure figure={String(totals.sets)} words="sets" />
       <Figure
         figure={decimal(totals.reps, 1)}

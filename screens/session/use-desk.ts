@@ -86,6 +86,9 @@ export function useDesk(view: SessionView) {
   const records = useMemo(() => recordsOf({ lifts, settings: view.settings }), [lifts, view.settings]);
   const context = useMemo(() => ({ ...view, lifts }), [view, lifts]);
   const computed = useMemo(() => computeSession(work.document, context, records), [work.document, context, records]);
+  /** A session that is only looked at: how a change would be. */
+  const [preview, setPreview] = useState<SessionDocument | null>(null);
+  const previewed = useMemo(() => preview && computeSession(preview, context, records), [preview, context, records]);
   /** The last time of a lift, where its record is here. */
   const lastOf = useCallback(
     (lineage: string) => lifts.find((lift) => lift.lineage === lineage)?.exposures.at(-1) ?? null,
@@ -211,6 +214,9 @@ export function useDesk(view: SessionView) {
     setMode,
     setCell,
     setRule,
+    preview,
+    previewed,
+    setPreview,
     operate,
     attempt,
     lastOf,

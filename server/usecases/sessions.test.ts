@@ -78,4 +78,36 @@ describe.runIf(hasDatabase)("a draft", () => {
     value(await ask(studio.coach, "sessions.send", { sessionId: first }, clock));
     expect(await week(asked)).toEqual(once);
   });
+
+  it("has the client's sessions before it to start from, the latest first, none empty and none of anybody else's", async () => {
+    const dates = ["2026-10-06", "2026-10-08", "2026-10-08", "2026-10-20"];
+    const ids: string[] = [];
+    for (const date of dates) ids.push(await writeSession(studio, `# Of ${date}\n\nDeadlift 2x5 @80kg`, date));
+    await writeSession(studio, "# Nothing", "2026-10-07");
+    await writeSession(studio, "Deadlift 2x5 @80kg", "2026-10-07", 1);
+    const before = async (sessionId: string) =>
+      value(await ask(studio.coach, "sessions.before", { sessionId }, clock)).sessions.map(({ id }) => id);
+    expect(await before(ids[3]!)).toEqual([ids[2], ids[1], ids[0]]);
+    expect(await before(ids[2]!)).toEqual([ids[1], ids[0]]);
+    expect(await before(ids[0]!)).toEqual([]);
+  });
+
+  it("leaves out what a coach does not want to hear of: for the client, for everybody, and on again", async () => {
+    const sessionId = await writeSession(studio, "Deadlift 2x5 @80kg", "2026-12-21");
+    const theirs = await writeSession(studio, "Deadlift 2x5 @80kg", "2026-12-21", 1);
+    const quiet = (reason: string, clientId: string | null, rule = "hole") =>
+      ask(studio.coach, "cautions.quiet", { rule, clientId, reason }, clock);
+    const heard = async (id: string) => value(await ask(studio.coach, "sessions.show", { sessionId: id }, clock)).quiet;
+    const clientId = studio.clients[0].id;
+    value(await quiet("Her aim is a press", clientId));
+    value(await quiet("Nobody reads it", null, "balance"));
+    const everybody = { balance: "Nobody reads it" };
+    expect(await heard(sessionId)).toEqual({ client: { hole: "Her aim is a press" }, studio: everybody });
+    expect(await heard(theirs)).toEqual({ client: {}, studio: everybody });
+    value(await quiet(" ", clientId));
+    expect(await heard(sessionId)).toEqual({ client: {}, studio: everybody });
+    expect(await quiet("x", clientId)).toMatchObject({ kind: "refused", problems: [{ field: "reason" }] });
+    expect(await quiet("Never mind", clientId, "limit-part")).toMatchObject({ kind: "refused" });
+    expect((await quiet("Never mind", sessionId)).kind).toBe("notFound");
+  });
 });

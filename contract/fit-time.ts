@@ -1,0 +1,216 @@
+/** Fitting a session into a time, and the other way round: every way with the time it saves and its price, and a whole plan of them. */
+import {
+  allBlocks,
+  applyEdits,
+  type BlockPace,
+  type LongerKind,
+  type Muscle,
+  type Operation,
+  type SessionDocument,
+  type ShorterKind,
+  waysShorter,
+  waysToFill,
+} from "../core";
+import { catalogueIn } from "./catalogue";
+import { type ComputedSession, computeSession } from "./compute";
+import type { SessionContext } from "./views";
+
+export interface MuscleSets {
+  readonly muscle: Muscle;
+  readonly sets: number;
+}
+
+/** What a change does to the session: what is gained in time, and what that costs. */
+export interface Price {
+  /** Hard sets lost, by muscle, the most first; less than none where some are won. */
+  readonly sets: readonly MuscleSets[];
+  /** Reps that fall short at the new rests beyond those that did before, over all sets. */
+  readonly repsShort: number;
+}
+
+export interface TimedChange<K> {
+  readonly change: K;
+  readonly operation: Operation;
+  /** Of the session after it. */
+  readonly seconds: number;
+  /** Less than before; a longer one is less than none. */
+  readonly savedSeconds: number;
+  readonly price: Price;
+  /** Whether it alone brings the session inside the time. */
+  readonly isEnough: boolean;
+}
+
+export interface FitPlan {
+  readonly steps: readonly TimedChange<ShorterKind>[];
+  readonly operation: Operation;
+  readonly seconds: number;
+  readonly price: Price;
+  readonly isEnough: boolean;
+}
+
+interface Measured {
+  readonly document: SessionDocument;
+  readonly seconds: number;
+  readonly sets: ReadonlyMap<Muscle, number>;
+  readonly repsShort: number;
+}
+
+function measured(document: SessionDocument, { totals, forecast, timeline }: ComputedSession): Measured {
+  let repsShort = 0;
+  for (const one of forecast.bySegment.values())
+    if (one.expectedRir !== null && one.askedReps !== null) repsShort += Math.max(0, -one.expectedRir);
+  return {
+    document,
+    seconds: timeline.seconds,
+    sets: new Map([...totals.byMuscle].map(([muscle, { hardSets }]) => [muscle, hardSets])),
+    repsShort,
+  };
+}
+
+function priceOf(before: Measured, after: Measured): Price {
+  const muscles = new Set([...before.sets.keys(), ...after.sets.keys()]);
+  const sets = [...muscles].flatMap((muscle) => {
+    const lost = (before.sets.get(muscle) ?? 0) - (after.sets.get(muscle) ?? 0);
+    return Math.abs(lost) >= 0.05 ? [{ muscle, sets: lost }] : [];
+  });
+  return { sets: sets.sort((a, b) => b.sets - a.sets), repsShort: after.repsShort - before.repsShort };
+}
+
+/** A muscle that is to be built counts more, one that is to be held less. */
+const WORTH = { build: 2, normal: 1, hold: 0.5 } as const;
+/** What a rep that falls short is worth beside a hard set. */
+const REP_WORTH = 0.15;
+/** A change costs something for being one. */
+const STEP_WORTH = 0.05;
+
+const costOf = ({ sets, repsShort }: Price, { client }: Pick<SessionContext, "client">): number =>
+  sets.reduce((sum, one) => sum + one.sets * WORTH[client.priorities[one.muscle] ?? "normal"], 0) +
+  REP_WORTH * Math.max(0, repsShort) +
+  STEP_WORTH;
+
+const MOST_STEPS = 6;
+const LEAST_SAVED = 5;
+
+/** Computes a session of somebody's: what prices are measured by. */
+type Measure = (document: SessionDocument) => Measured | null;
+
+const measureIn =
+  (context: SessionContext, records: ComputedSession["records"]): Measure =>
+  (document) =>
+    measured(document, computeSession(document, context, records));
+
+function waysFrom(
+  before: Measured,
+  context: SessionContext,
+  capSeconds: number,
+  makeId: () => string,
+  measure: Measure,
+): TimedChange<ShorterKind>[] {
+  const { settings, client } = context;
+  const ways = waysShorter(
+    before.document,
+    { catalogue: catalogueIn(context.exercises), priorities: client.priorities, makeId },
+    settings.assumed.roundRestSeconds,
+  );
+  const found = ways.flatMap(({ change, operation }): TimedChange<ShorterKind>[] => {
+    const edited = operation.ok && applyEdits(before.document, operation.edits);
+    const after = edited !== false && edited.ok ? measure(edited.document) : null;
+    if (!after || before.seconds - after.seconds < LEAST_SAVED) return [];
+    return [
+      {
+        change,
+        operation,
+        seconds: after.seconds,
+        savedSeconds: before.seconds - after.seconds,
+        price: priceOf(before, after),
+        isEnough: after.seconds <= capSeconds,
+      },
+    ];
+  });
+  const rate = (one: TimedChange<ShorterKind>) => costOf(one.price, context) / one.savedSeconds;
+  return found.sort((a, b) => rate(a) - rate(b));
+}
+
+export interface FitFound {
+  readonly overSeconds: number;
+  /** Single changes, the cheapest minute first. */
+  readonly ways: readonly TimedChange<ShorterKind>[];
+  /** The cheapest of them one after the other until it fits, as one step; null where one alone does, or none is there. */
+  readonly plan: FitPlan | null;
+}
+
+/**
+ * What would bring a session inside a time. The plan takes, of what saves a minute most cheaply, one after the other, and ends with
+ * the cheapest that is enough alone where there is one.
+ */
+export function fitSession(
+  document: SessionDocument,
+  context: SessionContext,
+  computed: ComputedSession,
+  capSeconds: number,
+  makeId: () => string,
+): FitFound {
+  const measure = measureIn(context, computed.records);
+  const first = measured(document, computed);
+  const ways = waysFrom(first, context, capSeconds, makeId, measure);
+  const steps: TimedChange<ShorterKind>[] = [];
+  let now = first;
+  let next = ways;
+  let operation: Operation = { ok: true, edits: [] };
+  while (now.seconds > capSeconds && steps.length < MOST_STEPS) {
+    const enough = next.filter(({ isEnough }) => isEnough);
+    const cost = (one: TimedChange<ShorterKind>) => costOf(one.price, context);
+    const [step] = enough.length > 0 ? enough.sort((a, b) => cost(a) - cost(b)) : next;
+    const edited: ReturnType<typeof applyEdits> | null = step?.operation.ok
+      ? applyEdits(now.document, step.operation.edits)
+      : null;
+    const after: Measured | null = edited?.ok ? measure(edited.document) : null;
+    if (!step || !after || !operation.ok || !step.operation.ok) break;
+    steps.push(step);
+    operation = { ok: true, edits: [...operation.edits, ...step.operation.edits] };
+    now = after;
+    if (now.seconds > capSeconds) next = waysFrom(now, context, capSeconds, makeId, measure);
+  }
+  const plan =
+    steps.length > 1
+      ? { steps, operation, seconds: now.seconds, price: priceOf(first, now), isEnough: now.seconds <= capSeconds }
+      : null;
+  return { overSeconds: first.seconds - capSeconds, ways, plan };
+}
+
+/** What would fill a time that is left: the rounds, or the rest, of each block. */
+export function fillSession(
+  document: SessionDocument,
+  context: SessionContext,
+  computed: ComputedSession,
+  capSeconds: number,
+  makeId: () => string,
+): TimedChange<LongerKind>[] {
+  const measure = measureIn(context, computed.records);
+  const before = measured(document, computed);
+  const left = capSeconds - before.seconds;
+  const paces = allBlocks(document).flatMap((block): BlockPace[] => {
+    const timeline = computed.blockTimelines.get(block.id);
+    const rounds = timeline?.run.rounds.length ?? 0;
+    if (!timeline || rounds === 0) return [];
+    const rest = block.restAfterRound;
+    const restSeconds =
+      rest === null
+        ? context.settings.assumed.roundRestSeconds
+        : rest.kind === "each"
+          ? rest.rest.kind === "seconds"
+            ? rest.rest.seconds
+            : rest.rest.high
+          : null;
+    if (restSeconds === null) return [];
+    const roundSeconds = (timeline.seconds + restSeconds) / rounds;
+    return [{ blockId: block.id, roundSeconds, rests: rounds - 1, restSeconds }];
+  });
+  return waysToFill(document, paces, left, makeId).flatMap(({ change, operation }): TimedChange<LongerKind>[] => {
+    const edited = operation.ok && applyEdits(document, operation.edits);
+    const after = edited !== false && edited.ok ? measure(edited.document) : null;
+    if (!after || after.seconds > capSeconds) return [];
+    const savedSeconds = before.seconds - after.seconds;
+    return [{ change, operation, seconds: after.seconds, savedSeconds, price: priceOf(before, after), isEnough: true }];
+  });
+}

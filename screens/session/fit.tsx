@@ -1,0 +1,221 @@
+"use client";
+import { useEffect, useId, useMemo, useState } from "react";
+import type { Price, TimedChange } from "@/contract";
+import {
+  allBlocks,
+  applyEdits,
+  blockLetter,
+  decimal,
+  exerciseOrThrow,
+  formatClock,
+  type LongerKind,
+  type Operation,
+  type ShorterKind,
+  slotById,
+  slotLabels,
+} from "@/core";
+import { Button } from "@/ui/button";
+import { TextField } from "@/ui/field";
+import type { FitNews, FitOrder } from "./fit.worker";
+import type { Desk } from "./use-desk";
+
+/** Ways to bring the session into a time, or to fill it: what each saves, what it costs, and how it would look. */
+export function Fit({ desk, onClose }: { desk: Desk; onClose: () => void }) {
+  const { document, view, computed, setPreview } = desk;
+  const usual = document.capSeconds ?? view.client.minutes * 60;
+  const [minutes, setMinutes] = useState(decimal(usual / 60));
+  const figure = Number(minutes.replace(",", "."));
+  const capSeconds = minutes.trim() !== "" && figure >= 5 && figure <= 240 ? Math.round(figure * 60) : null;
+  const [found, setFound] = useState<FitNews | null>(null);
+  useEffect(() => {
+    setFound(null);
+    setPreview(null);
+    if (capSeconds === null) return;
+    const worker = new Worker(new URL("./fit.worker.ts", import.meta.url));
+    worker.onmessage = ({ data }: MessageEvent<FitNews>) => setFound(data);
+    worker.postMessage({ document, context: view, capSeconds } satisfies FitOrder);
+    return () => worker.terminate();
+  }, [document, view, capSeconds, setPreview]);
+  useEffect(() => () => setPreview(null), [setPreview]);
+  const over = capSeconds === null ? 0 : computed.totals.seconds - capSeconds;
+  const words = useWords(desk);
+  const look = (operation: Operation) => {
+    const edited = operation.ok ? applyEdits(document, operation.edits) : null;
+    setPreview(edited?.ok ? edited.document : null);
+  };
+  const take = (operation: Operation) => {
+    setPreview(null);
+    desk.operate(operation);
+  };
+  const heading = useId();
+  const common = { look, take, leave: () => setPreview(null) };
+  return (
+    <aside id="why" tabIndex={-1} aria-labelledby={heading} className="flex flex-col gap-3 bg-cloth p-4">
+      <div className="flex items-center justify-between gap-2">
+        <h2 id={heading} className="text-base font-bold">
+          Fit the time
+        </h2>
+        <Button className="min-h-7 px-2 py-0.5" onClick={onClose}>
+          Done
+        </Button>
+      </div>
+      <TextField
+        label="Minutes there are"
+        inputMode="decimal"
+        value={minutes}
+        error={capSeconds === null ? "Minutes between 5 and 240." : null}
+        onChange={(event) => setMinutes(event.target.value)}
+      />
+      {capSeconds === null ? null : (
+        <p>
+          <strong>{formatClock(computed.totals.seconds)}</strong> is planned,{" "}
+          {Math.abs(over) < 1
+            ? "which is the time there is"
+            : `${formatClock(Math.abs(over))} ${over > 0 ? "over" : "left"}`}
+          .
+        </p>
+      )}
+      {capSeconds !== null && found === null ? (
+        <p role="status" className="text-quiet">
+          Working out what each way saves…
+        </p>
+      ) : null}
+      {found?.fit.plan ? (
+        <section aria-label="All at once" className="border-l-4 border-indigo pl-3">
+          <h3 className="font-bold">
+            {found.fit.plan.isEnough ? "Together they bring it to" : "As far as it goes:"}{" "}
+            {formatClock(found.fit.plan.seconds)}
+          </h3>
+          <ol className="list-decimal pl-5">
+            {found.fit.plan.steps.map((step, index) => (
+              <li key={index}>{words.shorter(step.change)}</li>
+            ))}
+          </ol>
+          <p className="narrow text-quiet">{priceWords(found.fit.plan.price)}</p>
+          <Buttons operation={found.fit.plan.operation} name="all of it" {...common} />
+        </section>
+      ) : null}
+      {found && over > 0 && found.fit.ways.length === 0 ? (
+        <p>Nothing can be made shorter without leaving lifts out.</p>
+      ) : null}
+      {found ? (
+        <ul aria-label="Ways" className="flex flex-col gap-2.5">
+          {(over > 0 ? found.fit.ways : []).map((way, index) => (
+            <Way key={index} way={way} words={words.shorter(way.change)} {...common} />
+          ))}
+          {found.fill.map((way, index) => (
+            <Way key={`fill ${index}`} way={way} words={words.longer(way.change)} {...common} />
+          ))}
+        </ul>
+      ) : null}
+    </aside>
+  );
+}
+
+interface Acts {
+  readonly look: (operation: Operation) => void;
+  readonly leave: () => void;
+  readonly take: (operation: Operation) => void;
+}
+
+function Way({ way, words, ...acts }: Acts & { way: TimedChange<ShorterKind | LongerKind>; words: string }) {
+  const { savedSeconds, isEnough, price, operation } = way;
+  return (
+    <li className="border-t border-thread pt-1.5">
+      <p className="flex justify-between gap-2">
+        <span className="font-semibold">{words}</span>
+        <span className="whitespace-nowrap font-bold">
+          {savedSeconds > 0 ? "−" : "+"}
+          {formatClock(Math.abs(savedSeconds))}
+        </span>
+      </p>
+      <p className="narrow text-quiet">
+        {priceWords(price)}
+        {savedSeconds > 0 && isEnough ? "; it is enough" : ""}
+      </p>
+      <Buttons operation={operation} name={words} {...acts} />
+    </li>
+  );
+}
+
+function Buttons({ operation, name, look, leave, take }: Acts & { operation: Operation; name: string }) {
+  return (
+    <span className="mt-1 flex gap-1.5">
+      <Button
+        aria-label={`Look: ${name}`}
+        className="min-h-7 px-2 py-0.5"
+        onClick={() => look(operation)}
+        onBlur={leave}
+      >
+        Look
+      </Button>
+      <Button
+        aria-label={`Do it: ${name}`}
+        kind="main"
+        className="min-h-7 px-2 py-0.5"
+        onFocus={() => look(operation)}
+        onBlur={leave}
+        onClick={() => take(operation)}
+      >
+        Do it
+      </Button>
+    </span>
+  );
+}
+
+/** "costs 1 hard set of chest, 0.5 of triceps; 2 reps more fall short". */
+function priceWords({ sets, repsShort }: Price): string {
+  const lost = sets.filter((one) => one.sets > 0).slice(0, 3);
+  const won = sets.filter((one) => one.sets < 0).slice(0, 3);
+  const list = (some: typeof sets) =>
+    some
+      .map((one, index) => `${decimal(Math.abs(one.sets), 1)}${index === 0 ? " hard sets" : ""} of ${one.muscle}`)
+      .join(", ");
+  const parts = [
+    lost.length > 0 ? `costs ${list(lost)}` : "",
+    won.length > 0 ? `adds ${list(won)}` : "",
+    repsShort > 0.5 ? `about ${decimal(repsShort)} reps more fall short` : "",
+  ].filter(Boolean);
+  return parts.length > 0 ? parts.join("; ") : "costs no hard set";
+}
+
+/** The changes in a coach's words, by the lifts they touch. */
+function useWords({ document, catalogue }: Desk) {
+  return useMemo(() => {
+    const labels = slotLabels(document);
+    const lift = (slotId: string) => {
+      const slot = slotById(document, slotId);
+      return `${labels.get(slotId) ?? ""} ${slot ? exerciseOrThrow(catalogue, slot.exerciseId).name : ""}`.trim();
+    };
+    const blocks = allBlocks(document);
+    const block = (blockId: string) => {
+      const at = blocks.findIndex(({ id }) => id === blockId);
+      const first = blocks[at]?.slots[0];
+      return `${blockLetter(at)}${first ? ` (${exerciseOrThrow(catalogue, first.exerciseId).name})` : ""}`;
+    };
+    return {
+      shorter: (change: ShorterKind): string => {
+        switch (change.kind) {
+          case "roundFewer":
+            return `One round fewer of ${block(change.blockId)}`;
+          case "pair":
+            return `${block(change.blockId)} and ${block(change.withBlockId)} as a superset`;
+          case "trimRest":
+            return `${change.seconds} s rest in ${block(change.blockId)}`;
+          case "lastTwoAsDrop":
+            return `The last two sets of ${lift(change.slotId)} as one drop set`;
+          case "dropLift":
+            return `Without ${lift(change.slotId)}`;
+        }
+      },
+      longer: (change: LongerKind): string => {
+        switch (change.kind) {
+          case "roundsMore":
+            return `${change.rounds} rounds of ${block(change.blockId)}`;
+          case "restLonger":
+            return `${change.seconds} s rest in ${block(change.blockId)}`;
+        }
+      },
+    };
+  }, [document, catalogue]);
+}
