@@ -139,6 +139,14 @@ function loadCautions(
   }
 }
 
+/** The ways out of a lift that falls short of what is asked; none where it does not. */
+export function slotRemedies(view: SessionContext, computed: ComputedSession, slot: Slot): Remedy[] {
+  const found = remediesOf(computed.timeline, computed.forecastContext, computed.forecast).find(
+    ({ slotId }) => slotId === slot.id,
+  );
+  return found ? remediesFor(view, computed, slot, found) : [];
+}
+
 function remediesFor(view: SessionContext, computed: ComputedSession, slot: Slot, remedies: Remedies): Remedy[] {
   const found: Remedy[] = [];
   const { loadShare, roundRestSeconds, slotId, blockId } = remedies;

@@ -4,6 +4,9 @@ import { useMemo, useState } from "react";
 import type { OfferGroup } from "@/contract";
 import type { Exercise } from "@/core";
 
+/** What was wrong with it; null where it was taken. */
+export type Taken = string | null | Promise<string | null>;
+
 /** A sign that more than a name is typed: sets and reps, or another line. */
 const HAS_SETS = /\d\s*[x×]\s*\S|\d+\s*total|\n/i;
 
@@ -22,16 +25,21 @@ export function LiftFinder({
   label: string;
   placeholder: string;
   offersFor: (typed: string) => readonly OfferGroup[];
-  onTake: (exercise: Exercise) => string | null;
+  onTake: (exercise: Exercise) => Taken;
   /** Takes a line as it is typed; left out where only a lift is wanted. */
-  onTyped?: (typed: string) => string | null;
+  onTyped?: (typed: string) => Taken;
   onLeave?: () => void;
 }) {
   const [typed, setTyped] = useState("");
   const [problem, setProblem] = useState<string | null>(null);
   const groups = useMemo(() => offersFor(typed), [offersFor, typed]);
   const isLine = onTyped !== undefined && HAS_SETS.test(typed);
-  const done = (refused: string | null) => {
+  const [isBusy, setBusy] = useState(false);
+  const done = async (taken: Taken) => {
+    if (isBusy) return;
+    setBusy(true);
+    const refused = await taken;
+    setBusy(false);
     setProblem(refused);
     if (refused === null) setTyped("");
   };
@@ -72,7 +80,7 @@ export function LiftFinder({
       ) : null}
       <Command.List className="max-h-[22rem] overflow-y-auto border-x border-b border-rule">
         {isLine ? (
-          <Command.Item value="as typed" onSelect={() => done(onTyped(typed))} className={ITEM}>
+          <Command.Item value="as typed" onSelect={() => void done(onTyped(typed))} className={ITEM}>
             <span>
               As typed: <strong>{typed}</strong>
             </span>
@@ -88,7 +96,7 @@ export function LiftFinder({
               <Command.Item
                 key={exercise.id}
                 value={`${heading} ${exercise.id}`}
-                onSelect={() => done(onTake(exercise))}
+                onSelect={() => void done(onTake(exercise))}
                 className={ITEM}
               >
                 <span className={isUnfit ? "line-through decoration-1" : ""}>{exercise.name}</span>
@@ -98,7 +106,7 @@ export function LiftFinder({
           </Command.Group>
         ))}
         {typed.trim() !== "" && onTyped && !isLine ? (
-          <Command.Item value="by its name alone" onSelect={() => done(onTyped(typed))} className={ITEM}>
+          <Command.Item value="by its name alone" onSelect={() => void done(onTyped(typed))} className={ITEM}>
             <span>
               Under this name: <strong>{typed.trim()}</strong>
             </span>

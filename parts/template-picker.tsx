@@ -1,38 +1,50 @@
 "use client";
 import { Fragment, type ReactNode, useCallback, useEffect, useState } from "react";
-import type { TemplateKind, TemplateLine } from "@/contract";
-import { ask, replySentence } from "@/device/api";
+import type { TemplateLine } from "@/contract";
 import { Button } from "@/ui/button";
 import { TextField } from "@/ui/field";
 
 const PAUSE_MS = 250;
 
+interface Place {
+  readonly name: string;
+  readonly id: string;
+}
+
+/** Where templates of one kind are read and removed; what goes wrong is a sentence. */
+interface Store {
+  readonly read: (
+    search: string,
+    after: Place | null,
+  ) => Promise<{ readonly templates: readonly TemplateLine[]; readonly next: Place | null } | string>;
+  readonly remove: (templateId: string) => Promise<string | null>;
+}
+
 /** What was kept to start from, by name, searched and paged; each drawn by its screen, beside the button that removes it. */
 export function TemplatePicker({
-  kind,
+  store,
   none,
   children,
 }: {
-  kind: TemplateKind;
+  store: Store;
   /** What is said where nothing is kept. */
   none: string;
   children: (template: TemplateLine, remove: ReactNode) => ReactNode;
 }) {
   const [templates, setTemplates] = useState<readonly TemplateLine[] | null>(null);
-  const [next, setNext] = useState<{ readonly name: string; readonly id: string } | null>(null);
+  const [next, setNext] = useState<Place | null>(null);
   const [search, setSearch] = useState("");
   const [problem, setProblem] = useState<string | null>(null);
   const read = useCallback(
-    async (words: string, after: { readonly name: string; readonly id: string } | null, isOld: () => boolean) => {
-      const reply = await ask("templates.list", { kind, search: words, after });
+    async (words: string, after: Place | null, isOld: () => boolean) => {
+      const found = await store.read(words, after);
       if (isOld()) return;
-      if (reply.kind !== "ok") return setProblem(replySentence(reply));
-      const { templates: found } = reply.value;
+      if (typeof found === "string") return setProblem(found);
       setProblem(null);
-      setTemplates((before) => (after ? [...(before ?? []), ...found] : found));
-      setNext(reply.value.next);
+      setTemplates((before) => (after ? [...(before ?? []), ...found.templates] : found.templates));
+      setNext(found.next);
     },
-    [kind],
+    [store],
   );
   useEffect(() => {
     let isOld = false;
@@ -43,9 +55,9 @@ export function TemplatePicker({
     };
   }, [read, search]);
   const remove = async (templateId: string) => {
-    const reply = await ask("templates.remove", { templateId });
-    if (reply.kind === "ok") setTemplates((before) => before?.filter(({ id }) => id !== templateId) ?? null);
-    else setProblem(replySentence(reply));
+    const refused = await store.remove(templateId);
+    if (refused === null) setTemplates((before) => before?.filter(({ id }) => id !== templateId) ?? null);
+    else setProblem(refused);
   };
   const isSearched = search.trim() !== "";
   return (

@@ -79,11 +79,6 @@ export function Desk({ view: opened }: { view: SessionView }) {
         {desk.refusal ? <Notice kind="warn">{desk.refusal}</Notice> : null}
         {desk.save.kind === "failed" ? <Notice kind="warn">{desk.save.message}</Notice> : null}
         <WeekDiffers desk={desk} view={view} />
-        {desk.previewed ? (
-          <p role="status" className="narrow bg-indigo-tint px-4 py-0.5">
-            As it would be, {formatClock(desk.previewed.totals.seconds)}: not done yet.
-          </p>
-        ) : null}
         <Timeline
           document={(desk.previewed ?? computed).resolved.document}
           computed={desk.previewed ?? computed}
@@ -162,7 +157,11 @@ function ReadingLine({ desk, view }: { desk: DeskState; view: SessionView }) {
   const set = selection && slot?.sets[selection.round];
   return (
     <div className="sticky top-0 z-20 flex min-h-8 items-center gap-3 border-b border-thread bg-ground px-3 py-1">
-      {block && slot && set ? (
+      {desk.previewed ? (
+        <span role="status" className="bg-indigo-tint px-2 py-0.5 font-semibold text-indigo">
+          As it would be, {formatClock(desk.previewed.totals.seconds)}; nothing is done yet.
+        </span>
+      ) : block && slot && set ? (
         <>
           <span className="narrow bg-indigo-tint px-2 py-0.5 font-semibold text-indigo">
             {blockLetter(blocks.indexOf(block))} · {printCell(set, desk.catalogue, slotLabels(document))}

@@ -1,8 +1,7 @@
 "use client";
 import { useCallback } from "react";
 import { liftOffers } from "@/contract";
-import { printName, readNewLifts } from "@/core";
-import { newId } from "@/device/ids";
+import { printName } from "@/core";
 import { LiftFinder } from "@/parts/lift-finder";
 import { StartFrom } from "./start-from";
 import type { Desk } from "./use-desk";
@@ -10,13 +9,13 @@ import { insertBlocks } from "./use-grid";
 
 /** A session of nothing yet: one cell to type a lift into, and what else it can be started from. */
 export function EmptyCloth({ desk }: { desk: Desk }) {
-  const { document, computed, view, usual, catalogue, lastOf } = desk;
+  const { document, computed, view, usual, catalogue } = desk;
   const offersFor = useCallback(
     (typed: string) => liftOffers(document, computed, view, { typed, besideId: null, usual }),
     [document, computed, view, usual],
   );
-  const add = (typed: string): string | null => {
-    const read = readNewLifts(typed, catalogue, newId, lastOf);
+  const add = async (typed: string): Promise<string | null> => {
+    const read = await desk.readLifts(typed);
     if (!read.ok) return read.message;
     const refused = desk.attempt(insertBlocks(document, read.blocks, 0));
     if (refused === null) desk.select({ slotId: read.blocks[0]!.slots[0]!.id, round: 0 });

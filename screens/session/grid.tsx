@@ -13,7 +13,6 @@ import {
   moveSlot,
   pairBlocks,
   printName,
-  readNewLifts,
 } from "@/core";
 import { newId } from "@/device/ids";
 import { LiftFinder } from "@/parts/lift-finder";
@@ -145,7 +144,7 @@ export function AddLift({
   blockId: string | null;
   isInside: boolean;
 }) {
-  const { document, computed, view, usual, catalogue, lastOf } = desk;
+  const { document, computed, view, usual, catalogue } = desk;
   const block = allBlocks(document).find(({ id }) => id === blockId);
   const beside = block?.slots.at(-1) ?? allBlocks(document).at(-1)?.slots.at(-1) ?? null;
   const besideId = beside?.exerciseId ?? null;
@@ -153,8 +152,8 @@ export function AddLift({
     (typed: string) => liftOffers(document, computed, view, { typed, besideId, usual }),
     [document, computed, view, besideId, usual],
   );
-  const add = (typed: string): string | null => {
-    const read = readNewLifts(typed, catalogue, newId, lastOf);
+  const add = async (typed: string): Promise<string | null> => {
+    const read = await desk.readLifts(typed);
     if (!read.ok) return read.message;
     const at = document.blocks.findIndex(({ id }) => id === blockId);
     const [first] = read.blocks;

@@ -59,7 +59,10 @@ function Field({
   const [problem, setProblem] = useState<string | null>(null);
   const input = useRef<HTMLInputElement>(null);
   const isLeft = useRef(false);
-  useEffect(() => input.current?.select(), []);
+  useEffect(() => {
+    input.current?.focus();
+    input.current?.select();
+  }, []);
   const keep = () => {
     if (isLeft.current) return;
     const refused = typed.trim() === text.trim() ? null : onKeep(typed);

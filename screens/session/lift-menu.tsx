@@ -105,8 +105,10 @@ export function LiftMenu({
       open={grid.menuOf === slot.id}
       onOpenChange={(isOpen) => grid.setMenuOf(isOpen ? slot.id : null)}
       onClosed={() => {
-        // What was opened by it has the focus; else the grid goes on.
-        if (!window.document.querySelector("[data-writing], [cmdk-input]")) grid.focus();
+        // What was opened by it is written in; else the grid goes on.
+        const opened = window.document.querySelector<HTMLInputElement>("[data-writing], [role=grid] [cmdk-input]");
+        if (opened) opened.focus();
+        else grid.focus();
       }}
       isTabStop={false}
     />

@@ -13,6 +13,7 @@ import {
 } from "@/core";
 import { ask, replySentence } from "@/device/api";
 import { newId } from "@/device/ids";
+import { TEMPLATES } from "@/device/templates";
 import { TemplatePicker } from "@/parts/template-picker";
 import { Button } from "@/ui/button";
 import { longDate } from "@/ui/dates";
@@ -42,7 +43,10 @@ export function StartFrom({ desk, onTaken }: { desk: Desk; onTaken: () => void }
       {(["session", "block"] as const).map((kind) => (
         <section key={kind} aria-label={kind === "session" ? "Sessions kept" : "Blocks kept"}>
           <h3 className="mb-1 border-b border-walnut font-bold">{kind === "session" ? "Sessions" : "Blocks"}</h3>
-          <TemplatePicker kind={kind} none={`No ${kind} of yours is kept yet: the menu at its name keeps one.`}>
+          <TemplatePicker
+            store={TEMPLATES[kind]}
+            none={`No ${kind} of yours is kept yet: the menu at its name keeps one.`}
+          >
             {(template, remove) =>
               template.kind === "plan" ? null : (
                 <Line

@@ -6,12 +6,15 @@ import {
   applyEdits,
   diffDocuments,
   type Edit,
+  findExercise,
   type Operation,
   type ParsedSession,
   type ProgressionRule,
   parseCell,
   parseSession,
   printSession,
+  type ReadLift,
+  readNewLifts,
   reconcile,
   type SessionDocument,
   type ShorthandError,
@@ -82,17 +85,23 @@ export function useDesk(view: SessionView) {
     } else if (view.draftText !== null) setProblems(parse(view.draftText));
   }, [view, parse, show]);
 
-  const lifts = useLifts(view, work.document);
+  const { lifts, bring } = useLifts(view, work.document);
   const records = useMemo(() => recordsOf({ lifts, settings: view.settings }), [lifts, view.settings]);
   const context = useMemo(() => ({ ...view, lifts }), [view, lifts]);
   const computed = useMemo(() => computeSession(work.document, context, records), [work.document, context, records]);
   /** A session that is only looked at: how a change would be. */
   const [preview, setPreview] = useState<SessionDocument | null>(null);
   const previewed = useMemo(() => preview && computeSession(preview, context, records), [preview, context, records]);
-  /** The last time of a lift, where its record is here. */
-  const lastOf = useCallback(
-    (lineage: string) => lifts.find((lift) => lift.lineage === lineage)?.exposures.at(-1) ?? null,
-    [lifts],
+  /** A lift or lines of them as blocks; of a name alone with the sets of its last time, which is read first. */
+  const readLifts = useCallback(
+    async (typed: string): Promise<ReadLift> => {
+      const named = findExercise(catalogue, typed, usual)?.exercise.id;
+      const log = named ? await bring(named) : null;
+      return readNewLifts(typed, catalogue, newId, (lineage) =>
+        lineage === named ? (log?.exposures.at(-1) ?? null) : null,
+      );
+    },
+    [catalogue, usual, bring],
   );
 
   const change = useCallback(
@@ -214,12 +223,13 @@ export function useDesk(view: SessionView) {
     setMode,
     setCell,
     setRule,
+    print,
     preview,
     previewed,
     setPreview,
     operate,
     attempt,
-    lastOf,
+    readLifts,
     refusal,
     select: setSelection,
     undo: () => step(past, true),
@@ -244,7 +254,10 @@ export type Desk = ReturnType<typeof useDesk>;
 export type { SaveState };
 
 /** The records of the session's lifts: those that came with it, and those of lifts that are written meanwhile. */
-function useLifts(view: SessionView, document: SessionDocument): readonly LiftLog[] {
+function useLifts(
+  view: SessionView,
+  document: SessionDocument,
+): { readonly lifts: readonly LiftLog[]; readonly bring: (lineage: string) => Promise<LiftLog | null> } {
   const [more, setMore] = useState<readonly LiftLog[]>([]);
   const asked = useRef<ReadonlySet<string>>(new Set(view.lifts.map((lift) => lift.lineage)));
   const wanted = view.known
@@ -262,5 +275,22 @@ function useLifts(view: SessionView, document: SessionDocument): readonly LiftLo
       else asked.current = new Set([...asked.current].filter((lineage) => !lineages.includes(lineage)));
     });
   }, [key, view.client.id, view.date]);
-  return useMemo(() => [...view.lifts, ...more], [view.lifts, more]);
+  const lifts = useMemo(() => [...view.lifts, ...more], [view.lifts, more]);
+  const here = useRef(lifts);
+  here.current = lifts;
+  /** The record of one lift, read where it is not here yet; null where there is none, or nobody answers. */
+  const bring = useCallback(
+    async (lineage: string): Promise<LiftLog | null> => {
+      const known = here.current.find((lift) => lift.lineage === lineage);
+      if (known || !view.known.some((lift) => lift.lineage === lineage)) return known ?? null;
+      const input = { clientId: view.client.id, until: view.date, lineages: [lineage] };
+      const reply = await ask("lifts.read", input);
+      if (reply.kind !== "ok") return null;
+      asked.current = new Set([...asked.current, lineage]);
+      setMore((before) => [...before.filter((lift) => lift.lineage !== lineage), ...reply.value.lifts]);
+      return reply.value.lifts[0] ?? null;
+    },
+    [view],
+  );
+  return { lifts, bring };
 }

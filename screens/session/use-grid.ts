@@ -1,5 +1,5 @@
 "use client";
-import { useRef, useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import {
   addBlock,
   allBlocks,
@@ -14,7 +14,6 @@ import {
   parseCell,
   printCell,
   printSession,
-  readNewLifts,
   type SessionDocument,
   type ShorthandError,
   slotById,
@@ -65,6 +64,10 @@ export function useGrid(desk: Desk) {
   // What is being written now, also for handlers of an earlier render: a text is committed once.
   const writing = useRef<Editing | null>(null);
   const rows = rowsOf(document);
+  // The first lift has come in: what is done next is done here.
+  useEffect(() => {
+    if (window.document.activeElement === window.document.body) container.current?.focus();
+  }, []);
   const labels = slotLabels(document);
 
   const put = (next: Editing | null) => {
@@ -194,7 +197,7 @@ export function useGrid(desk: Desk) {
     const [first = ""] = lines[0]!.split("\t");
     const place = { before: null, isFirstRound: false, labels };
     const isCells = text.includes("\t") || first.trim() === "-" || "set" in parseCell(first, catalogue, newId, place);
-    if (!isCells) return pasteLifts(text);
+    if (!isCells) return void pasteLifts(text);
     if (!selection) return;
     const row = rows.findIndex(({ slotId }) => slotId === selection.slotId);
     const cells = lines.flatMap((line, down) =>
@@ -206,8 +209,8 @@ export function useGrid(desk: Desk) {
     );
     if (cells.length > 0) write(cells, "pasted");
   };
-  const pasteLifts = (text: string) => {
-    const read = readNewLifts(text, catalogue, newId, desk.lastOf);
+  const pasteLifts = async (text: string) => {
+    const read = await desk.readLifts(text);
     if (!read.ok) return setSaid(read.message);
     setSaid(desk.attempt(insertBlocks(document, read.blocks, blockAfter())) ?? "pasted");
   };

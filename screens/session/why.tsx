@@ -1,6 +1,5 @@
 "use client";
-import { useMemo } from "react";
-import { type SessionView, traineeOf } from "@/contract";
+import type { SessionView } from "@/contract";
 import {
   allBlocks,
   basisSentence,
@@ -10,24 +9,20 @@ import {
   type Catalogue,
   curveKg,
   decimal,
-  type Exercise,
   exerciseOrThrow,
   findExercise,
   isBodyweight,
   isUnknownLift,
   type LoadReason,
   loadSentence,
-  loadWords,
   newRule,
   nextSentence,
-  partnersFor,
   RULE_KINDS,
   RULES,
   type RuleKind,
   ruleName,
   type Slot,
   slotLabels,
-  substitutesFor,
   suggestedRule,
   swapExercise,
   targetsOf,
@@ -43,6 +38,7 @@ import { BuildSleeve, PlateOrder, SharedBar } from "@/parts/plates";
 import { amountFigure, loadFigure } from "@/parts/set-words";
 import { TempoTrace } from "@/parts/tempo-trace";
 import { Button } from "@/ui/button";
+import { Alternatives, InPlaceRemedies, LastTimes } from "./lift-around";
 import { ReserveChart } from "./reserve-chart";
 import { UNKNOWN_SAYS, UnknownLift } from "./unknown-lift";
 import type { Desk } from "./use-desk";
@@ -138,6 +134,7 @@ export function Why({ desk, view }: { desk: Desk; view: SessionView }) {
             one ? [{ round, forecast: computed.forecast.bySegment.get(one.segments[0]!.id) ?? null }] : [],
           )}
         />
+        <InPlaceRemedies desk={desk} view={view} slot={slot} />
       </section>
       {load?.resistance ? (
         <p>
@@ -187,6 +184,7 @@ export function Why({ desk, view }: { desk: Desk; view: SessionView }) {
           {next && !usesProgress ? <p className="mt-1 text-quiet">{nextSentence(next)}</p> : null}
         </section>
       ) : null}
+      <LastTimes log={view.lifts.find(({ lineage }) => lineage === slot.lineage)} />
       {desk.locked ? null : (
         <div className="flex flex-wrap gap-2">
           <Button
@@ -221,76 +219,18 @@ export function Why({ desk, view }: { desk: Desk; view: SessionView }) {
           </ol>
         </section>
       ) : null}
-      <Alternatives desk={desk} view={view} slot={slot} exercise={exercise} loadKg={load?.kg ?? null} />
+      <Alternatives
+        desk={desk}
+        view={view}
+        block={blocks[blockIndex]!}
+        slot={slot}
+        exercise={exercise}
+        loadKg={load?.kg ?? null}
+      />
       {exercise.cues.length > 0 || slot.cues.length > 0 ? (
         <p className="text-quiet">{[...slot.cues, ...exercise.cues].join("; ")}</p>
       ) : null}
     </aside>
-  );
-}
-
-/** What could stand in its place here, with the load carried over, and what pairs well with it. */
-function Alternatives({
-  desk,
-  view,
-  slot,
-  exercise,
-  loadKg,
-}: {
-  desk: Desk;
-  view: SessionView;
-  slot: Slot;
-  exercise: Exercise;
-  loadKg: number | null;
-}) {
-  const found = useMemo(() => {
-    const trainee = traineeOf(view);
-    const gym = view.gym.equipment;
-    const { settings, bodyMassKg } = view;
-    const policy = view.client.rounding;
-    return {
-      instead: substitutesFor(exercise, loadKg, desk.catalogue.list, { trainee, gym, settings, bodyMassKg, policy }, 4),
-      pairs: partnersFor(exercise, desk.catalogue.list, { trainee, gym }, 4),
-    };
-  }, [view, exercise, loadKg, desk.catalogue]);
-  return (
-    <>
-      {found.instead.length > 0 ? (
-        <section>
-          <h3 className="font-bold">Instead</h3>
-          <ul>
-            {found.instead.map(({ exercise: other, kg }) => (
-              <li key={other.id} className="flex items-baseline justify-between gap-2 border-t border-selvedge">
-                <button
-                  type="button"
-                  disabled={desk.locked}
-                  onClick={() => desk.operate(swapExercise(desk.document, slot.id, other))}
-                  className="narrow min-h-6 text-left underline-offset-2 hover:underline"
-                >
-                  {other.name}
-                </button>
-                <span className="narrow whitespace-nowrap text-quiet">
-                  {kg === null ? "find it" : loadWords(other, kg, { amount: decimal(Math.abs(kg)), unit: "kg" })}
-                </span>
-              </li>
-            ))}
-          </ul>
-        </section>
-      ) : null}
-      <section>
-        <h3 className="font-bold">Pairs well with it</h3>
-        <ul>
-          {found.pairs.map((pair) => (
-            <li key={pair.second.id} className="narrow flex justify-between gap-2 border-t border-selvedge py-0.5">
-              <span>{pair.second.name}</span>
-              <span className="whitespace-nowrap text-quiet">
-                {pair.kind === "antagonist" ? "opposing" : pair.kind}, −{decimal(pair.repsLost.second, 1)} rep
-              </span>
-            </li>
-          ))}
-        </ul>
-      </section>
-    </>
   );
 }
 

@@ -23,6 +23,7 @@ import {
 } from "@/core";
 import { ask, replySentence } from "@/device/api";
 import { newId } from "@/device/ids";
+import { TEMPLATES } from "@/device/templates";
 import { TemplatePicker } from "@/parts/template-picker";
 import { Button } from "@/ui/button";
 import { WEEKDAYS } from "@/ui/dates";
@@ -188,7 +189,10 @@ function Beside({ name, template, view }: { name: string; template: PlanTemplate
 /** Plans that were kept to start from. */
 function Templates({ view, starting }: { view: WeeksView; starting: Starting }) {
   return (
-    <TemplatePicker kind="plan" none="No plan was kept as a template yet: “The plan” beside the weeks keeps one.">
+    <TemplatePicker
+      store={TEMPLATES.plan}
+      none="No plan was kept as a template yet: “The plan” beside the weeks keeps one."
+    >
       {(template, remove) =>
         template.kind === "plan" ? (
           <PlanCard name={template.name} template={template.plan} view={view} starting={starting}>

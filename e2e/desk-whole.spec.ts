@@ -1,0 +1,283 @@
+/** A session written from nothing: by mouse alone, by keyboard alone; fitted into a time; started from what was kept. */
+import { expect, type Page, test } from "@playwright/test";
+import { alive, enterAsCoach, expectAccessible } from "./helpers";
+
+async function newSession(page: Page, client: string): Promise<void> {
+  await page.getByRole("link", { name: client }).first().click();
+  await page.getByRole("button", { name: "Write a session" }).click();
+  await page.waitForURL(/\/session\//);
+  await alive(page);
+}
+const saved = (page: Page) => expect(page.getByRole("status").filter({ hasText: /(^|· )saved$/ })).toBeVisible();
+const block = (page: Page, letter: string) =>
+  page.getByRole("grid").getByRole("rowheader", { name: new RegExp(`^${letter}\\s`) });
+
+test("by mouse alone: found, added, made a drop, paired by drag, and undone to the start", async ({ page }) => {
+  await enterAsCoach(page);
+  await newSession(page, "Ines Calder");
+  await expectAccessible(page);
+  await page.getByRole("option", { name: "Back squat" }).click();
+  await expect(block(page, "A")).toContainText("Straight sets");
+  // Its sets are those of last time, its load the client's own.
+  await expect(page.getByRole("gridcell", { name: /^4 × 1\d\d/ }).first()).toBeVisible();
+  for (const lift of ["Bench press", "Barbell row"]) {
+    await page.getByRole("button", { name: "Add a lift" }).click();
+    await page.getByRole("option", { name: lift, exact: true }).click();
+    await expect(page.getByRole("rowheader", { name: new RegExp(`^${lift}`) })).toBeVisible();
+  }
+  const act = async (menu: string, ...items: string[]) => {
+    await page.getByRole("button", { name: menu, exact: true }).click();
+    for (const item of items) await page.getByRole("menuitem", { name: item }).first().click();
+  };
+  await act("Change Bench press", "Make round", "Drop set");
+  await expect(page.getByRole("gridcell", { name: /↘/ })).toHaveCount(1);
+  await act("Change Back squat", "Make its sets", "Pyramid, rising");
+  await expect(block(page, "A")).toContainText("Rising pyramid");
+  // A lift dropped on another's row comes into its block.
+  const row = page.getByRole("grid").getByText("Barbell row", { exact: true });
+  const bench = page.getByRole("rowheader", { name: /^Bench press/ });
+  const [from, to] = [(await row.boundingBox())!, (await bench.boundingBox())!];
+  await page.mouse.move(from.x + 20, from.y + 6);
+  await page.mouse.down();
+  await page.mouse.move(to.x + 30, to.y + 20, { steps: 8 });
+  await page.mouse.up();
+  await expect(block(page, "B")).toContainText("Superset, opposing");
+  await expect(block(page, "C")).toHaveCount(0);
+  await saved(page);
+  for (let step = 0; step < 6; step++) await page.getByRole("button", { name: "Undo" }).click();
+  await expect(page.getByRole("button", { name: "Undo" })).toBeDisabled();
+  await expect(page.getByRole("combobox", { name: "The first lift" })).toBeVisible();
+});
+
+test("by keyboard alone: written, filled, pasted, moved and left out, every place in its own words", async ({
+  page,
+  context,
+}) => {
+  await context.grantPermissions(["clipboard-read", "clipboard-write"]);
+  await enterAsCoach(page);
+  await newSession(page, "Greta Alm");
+  const { keyboard } = page;
+  await page.getByRole("combobox", { name: "The first lift" }).focus();
+  await keyboard.type("goblet squat 3x8 @12kg rir2");
+  await keyboard.press("Enter");
+  const grid = page.getByRole("grid");
+  await expect(grid).toBeFocused();
+  const cell = (name: RegExp) => grid.getByRole("gridcell", { name });
+  await expect(cell(/^8 × 12/)).toHaveCount(3);
+  // A name alone, into the same block: its usual sets.
+  await keyboard.press("&");
+  await keyboard.type("push-up");
+  await expect(page.getByRole("option", { name: "Push-up", exact: true })).toBeVisible();
+  await keyboard.press("Enter");
+  await expect(block(page, "A")).toContainText("Superset");
+  // A line below, as a block of its own.
+  await keyboard.press("+");
+  await keyboard.type("dumbbell row 3x10 @10kg");
+  await keyboard.press("Enter");
+  await expect(cell(/^10\/side × 10/)).toHaveCount(3);
+
+  // The first round is written, and filled to the right.
+  await expect(grid).toBeFocused();
+  await keyboard.press("Enter");
+  await keyboard.press("Control+a");
+  await keyboard.type("12 @8kg");
+  await keyboard.press("Enter");
+  await expect(cell(/^12\/side × 8/)).toHaveCount(1);
+  await keyboard.press("Home");
+  await keyboard.press("Shift+ArrowRight");
+  await keyboard.press("Shift+ArrowRight");
+  await keyboard.press("Control+r");
+  await expect(cell(/^12\/side × 8/)).toHaveCount(3);
+  // Copied as a spreadsheet has it, and pasted two of them over the squats.
+  await keyboard.press("Control+c");
+  expect((await page.evaluate(() => navigator.clipboard.readText())).split("\t")).toHaveLength(3);
+  await page.evaluate(() => navigator.clipboard.writeText("6 @14kg\t5 @16kg"));
+  await keyboard.press("PageUp");
+  await keyboard.press("Home");
+  await keyboard.press("Control+v");
+  await expect(cell(/^6 × 14/)).toHaveCount(1);
+  await expect(cell(/^5 × 16/)).toHaveCount(1);
+  // A round is sat out; what is not all right is said and changes nothing.
+  await keyboard.press("Delete");
+  await expect(cell(/^sits out/)).toHaveCount(1);
+  await page.evaluate(() => navigator.clipboard.writeText("six\tseven"));
+  await keyboard.press("Control+v");
+  await expect(page.getByText(/A1, round 1: expected/)).toBeVisible();
+  await expect(cell(/^5 × 16/)).toHaveCount(1);
+
+  // Its block goes below the other, and the menu writes a tempo.
+  await keyboard.press("Alt+Shift+ArrowDown");
+  await expect(block(page, "B")).toContainText("Superset");
+  await keyboard.press(".");
+  await page.getByRole("menuitem", { name: "Tempo…" }).press("Enter");
+  const tempo = page.getByLabel("Tempo of Goblet squat");
+  await expect(tempo).toBeFocused();
+  await keyboard.type("slow");
+  await keyboard.press("Enter");
+  await expect(page.getByRole("alert").filter({ hasText: "seconds to lower" })).toBeVisible();
+  await expect(tempo).toHaveValue("slow");
+  await tempo.fill("3-1-1-0");
+  await keyboard.press("Enter");
+  await expect(page.getByText("3-1-1-0", { exact: true })).toBeVisible();
+  await expect(grid).toBeFocused();
+  await keyboard.press("?");
+  await expect(page.getByRole("dialog", { name: "Keys" })).toContainText("fill down, fill right");
+  await expectAccessible(page);
+  await keyboard.press("Escape");
+  await saved(page);
+  await page.reload();
+  await alive(page);
+  await expect(page.getByText("3-1-1-0", { exact: true })).toBeVisible();
+});
+
+test("rounds, rest and handover are written in the block's own line", async ({ page }) => {
+  await enterAsCoach(page);
+  await newSession(page, "Ines Calder");
+  await page.getByRole("button", { name: "Take Superset, opposing" }).click();
+  await expect(block(page, "A")).toContainText("Superset, opposing");
+  const write = async (place: string, text: string) => {
+    await page.getByRole("button", { name: `${place}, change` }).click();
+    await page.getByLabel(place, { exact: true }).fill(text);
+    await page.keyboard.press("Enter");
+  };
+  await write("Rounds of block A", "4");
+  await expect(page.locator("[id^=cell-]")).toHaveCount(8);
+  await write("Rest after each round of block A", "60,60,120");
+  await expect(page.getByText("60, 60, 120 s rest")).toBeVisible();
+  await write("Rest after each round of block A", "60,120");
+  await expect(page.getByRole("alert")).toHaveText(/One rest, or 3 of them/);
+  await page.keyboard.press("Escape");
+  await expect(page.getByText("60, 60, 120 s rest")).toBeVisible();
+  await write("Handover after Bench press", "60");
+  await expect(block(page, "A")).toContainText("Paired sets");
+});
+
+test("a time is fitted: each way looked at before it is done, and done in one step", async ({ page }) => {
+  await enterAsCoach(page);
+  await newSession(page, "Ines Calder");
+  await page.getByRole("button", { name: "Take Whole body in an hour" }).click();
+  const time = page.getByRole("button", { name: /of 75 min/ });
+  const before = await time.textContent();
+  await time.click();
+  const minutes = page.getByLabel("Minutes there are");
+  await minutes.fill("1");
+  await expect(page.getByText("Minutes between 5 and 240.")).toBeVisible();
+  await minutes.fill("30");
+  const plan = page.getByRole("region", { name: "All at once" });
+  await expect(plan).toContainText("Together they bring it to");
+  await plan.getByRole("button", { name: /^Look/ }).click();
+  await expect(page.getByText(/As it would be, \d+:\d\d/)).toBeVisible();
+  expect(await time.textContent()).toBe(before);
+  await expectAccessible(page);
+  await plan.getByRole("button", { name: /^Do it/ }).click();
+  await expect(page.getByText("left.")).toBeVisible();
+  expect(await time.textContent()).not.toBe(before);
+  await page.getByRole("button", { name: "Undo" }).click();
+  await expect(time).toHaveText(before!);
+});
+
+test("a block is kept, and another client starts from it with loads of their own", async ({ page }) => {
+  await enterAsCoach(page);
+  await newSession(page, "Ines Calder");
+  await page.getByRole("combobox", { name: "The first lift" }).fill("bench press 5x5 @80kg r180");
+  await page.keyboard.press("Enter");
+  await page.getByRole("button", { name: "Change block A" }).click();
+  await page.getByRole("menuitem", { name: "Keep as a template…" }).click();
+  await page.getByLabel("Name").fill("Fives");
+  await page.getByRole("button", { name: "Keep", exact: true }).click();
+  await expect(page.getByText(/^Kept\./)).toBeVisible();
+  await page.getByRole("button", { name: "Go on" }).click();
+  await page.goto("/clients");
+  await newSession(page, "Tobias Renner");
+  await page.getByRole("button", { name: "Take Fives" }).click();
+  await expect(page.getByRole("grid").getByText("Bench press", { exact: true })).toBeVisible();
+  await expect(page.getByRole("gridcell", { name: /× 80/ })).toHaveCount(0);
+  await page.getByRole("button", { name: "Change the whole session" }).click();
+  await page.getByRole("menuitem", { name: "Add from templates…" }).click();
+  await page.getByRole("button", { name: "Remove the template Fives" }).click();
+  await expect(page.getByRole("button", { name: "Take Fives" })).toHaveCount(0);
+  await expectAccessible(page);
+});
+
+test("a caution is switched off for a client with a reason, and on again", async ({ page }) => {
+  await enterAsCoach(page);
+  await newSession(page, "Ines Calder");
+  await page.getByRole("combobox", { name: "The first lift" }).fill("deadlift 5x5 rir1 r60");
+  await page.keyboard.press("Enter");
+  const cautions = page.getByRole("button", { name: /cautions?|notes/ });
+  await cautions.click();
+  const sheet = page.getByRole("dialog", { name: "Cautions and notes" });
+  await sheet.getByRole("button", { name: "Switch off…" }).first().click();
+  await page.getByLabel("Why it need not be said").fill("She uses straps");
+  await sheet.getByRole("button", { name: "For Ines Calder" }).click();
+  await sheet.getByText("1 switched off").click();
+  await expect(sheet.getByText("She uses straps")).toBeVisible();
+  await expectAccessible(page);
+  await sheet.getByRole("button", { name: "On again" }).click();
+  await expect(sheet.getByText("1 switched off")).toHaveCount(0);
+});
+
+test("a session goes out as text, whole and as a card, comes in again, and stands beside one of before", async ({
+  page,
+}) => {
+  await enterAsCoach(page);
+  await newSession(page, "Ines Calder");
+  await page.getByRole("combobox", { name: "The first lift" }).fill("bench press 3x5 @75kg r180 // elbows in");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("gridcell", { name: /^5 × 75/ })).toHaveCount(3);
+  // Its partner from the side panel comes into its block.
+  await page
+    .getByRole("gridcell", { name: /^5 × 75/ })
+    .first()
+    .click();
+  await page
+    .getByRole("button", { name: /^Pair with / })
+    .first()
+    .click();
+  await expect(block(page, "A")).toContainText("Superset");
+  await saved(page);
+  const menu = async (item: string) => {
+    await page.getByRole("button", { name: "Change the whole session" }).click();
+    await page.getByRole("menuitem", { name: item }).click();
+  };
+  await menu("Beside one of before…");
+  const beside = page.getByRole("dialog", { name: "Beside one of before" });
+  await expect(beside.getByRole("row", { name: /^Bench press/ })).toContainText("3 × (5 × 75)");
+  await expectAccessible(page);
+  await page.keyboard.press("Escape");
+
+  await menu("Files and printing…");
+  const files = page.getByRole("dialog", { name: "Files" });
+  const keep = async (button: string) => {
+    const waiting = page.waitForEvent("download");
+    await files.getByRole("button", { name: button }).click();
+    const download = await waiting;
+    const chunks: Buffer[] = [];
+    for await (const chunk of await download.createReadStream()) chunks.push(chunk as Buffer);
+    return { name: download.suggestedFilename(), text: Buffer.concat(chunks).toString() };
+  };
+  expect((await keep("As text")).text).toContain("A1 Bench press 3x5 @75kg");
+  const whole = await keep("Whole, as JSON");
+  const put = (text: string) =>
+    files
+      .getByLabel("A session as text or JSON")
+      .setInputFiles({ name: "in", mimeType: "text/plain", buffer: Buffer.from(text) });
+  await put(whole.text.slice(0, -40));
+  await expect(files.getByRole("alert")).toContainText("cut short or damaged");
+  await put("A1 Bench press 3x");
+  await expect(files.getByRole("alert")).toContainText("Line 1, column");
+  await put(whole.text);
+  await files.getByRole("button", { name: "Add to this session" }).click();
+  await expect(block(page, "B")).toContainText("Superset");
+  await saved(page);
+  await menu("Files and printing…");
+  await files.getByRole("button", { name: "As a card to print" }).click();
+  await page.waitForURL(/\/card\//);
+  await alive(page);
+  await expect(page.getByRole("heading", { name: "Ines Calder" })).toBeVisible();
+  await expect(page.getByText("5 × 75")).toHaveCount(6);
+  await expect(page.getByText(/elbows in/)).toHaveCount(2);
+  await expectAccessible(page);
+  await page.emulateMedia({ media: "print" });
+  await expect(page.getByRole("button", { name: /^Print/ })).toBeHidden();
+});
