@@ -145,11 +145,20 @@ test("rounds, rest and handover are written in the block's own line", async ({ p
   await write("Rest after each round of block A", "60,60,120");
   await expect(page.getByText("60, 60, 120 s rest")).toBeVisible();
   await write("Rest after each round of block A", "60,120");
-  await expect(page.getByRole("alert")).toHaveText(/One rest, or 3 of them/);
+  await expect(page.getByRole("alert").filter({ hasText: "One rest, or 3 of them" })).toBeVisible();
   await page.keyboard.press("Escape");
   await expect(page.getByText("60, 60, 120 s rest")).toBeVisible();
   await write("Handover after Bench press", "60");
   await expect(block(page, "A")).toContainText("Paired sets");
+  // It is sent, and what is changed after that is said until it is sent again.
+  await saved(page);
+  await page.getByRole("button", { name: "Send", exact: true }).click();
+  await expect(page.getByText(/^sent .+, not seen yet$/)).toBeVisible();
+  await write("Rounds of block A", "3");
+  await expect(page.getByText(/^sent .+, changed since$/)).toBeVisible();
+  await saved(page);
+  await page.getByRole("button", { name: "Send again" }).click();
+  await expect(page.getByText(/^sent .+, not seen yet$/)).toBeVisible();
 });
 
 test("a time is fitted: each way looked at before it is done, and done in one step", async ({ page }) => {
@@ -250,7 +259,7 @@ test("a session goes out as text, whole and as a card, comes in again, and stand
   const files = page.getByRole("dialog", { name: "Files" });
   const keep = async (button: string) => {
     const waiting = page.waitForEvent("download");
-    await files.getByRole("button", { name: button }).click();
+    await files.getByRole("button", { name: button, exact: true }).click();
     const download = await waiting;
     const chunks: Buffer[] = [];
     for await (const chunk of await download.createReadStream()) chunks.push(chunk as Buffer);

@@ -406,3 +406,37 @@ test("on a phone the weeks, their review and a session's are no wider than the s
     await expect.poll(width, path).toBeLessThanOrEqual(PHONE.width);
   }
 });
+
+test("a goal is pulled along the lift's line, and a day that was trained is ended", async ({ page }) => {
+  await enterAsCoach(page);
+  await openWeeks(page, "Greta Alm");
+  await page.getByRole("button", { name: /^Leg press, week 10: / }).click();
+  await page.getByRole("button", { name: "Set a goal to pull" }).click();
+  const goal = page.getByRole("slider", { name: /^Goal, / });
+  const first = (await goal.getAttribute("aria-valuetext"))!;
+  const kgOf = (words: string) => Number(/^[\d.]+/.exec(words)![0]);
+  await goal.focus();
+  for (let step = 0; step < 4; step++) await page.keyboard.press("ArrowUp");
+  await expect.poll(async () => kgOf((await goal.getAttribute("aria-valuetext"))!)).toBe(kgOf(first) + 10);
+  await expect(page.getByText(/It has to gain [\d.]+ % a week/).first()).toBeVisible();
+  // The chance comes once the plan has been run in the background.
+  await expect(page.getByText(/by .+: (hardly ever|nearly always|\d+ in 10)/).first()).toBeVisible({ timeout: 30_000 });
+  const box = (await goal.boundingBox())!;
+  await page.mouse.move(box.x + box.width / 2, box.y + 13);
+  await page.mouse.down();
+  await page.mouse.move(box.x + box.width / 2, box.y + 33, { steps: 5 });
+  await expect(page.getByText(/It has to gain|it can be done now/).first()).toBeVisible();
+  await page.mouse.up();
+  await expect.poll(async () => kgOf((await goal.getAttribute("aria-valuetext"))!)).toBeLessThan(kgOf(first) + 10);
+  await expectAccessible(page);
+  await page.getByRole("button", { name: "Put back" }).click();
+
+  await page.getByRole("button", { name: /Wed.*Whole body/ }).click();
+  const done = page.getByRole("button", { name: /^Goblet squat, week 7: / });
+  await expect(done).toBeVisible();
+  await page.getByRole("button", { name: "End the day" }).click();
+  await expect(page.getByRole("button", { name: /^Goblet squat, week 12: / })).toHaveCount(0);
+  await expect(done).toBeVisible();
+  await page.getByRole("button", { name: "Go on with the day" }).click();
+  await expect(page.getByRole("button", { name: /^Goblet squat, week 12: / })).toBeVisible();
+});

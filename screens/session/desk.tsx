@@ -1,4 +1,5 @@
 "use client";
+import dynamic from "next/dynamic";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useEffect, useState } from "react";
@@ -9,17 +10,20 @@ import { UndoButtons } from "@/parts/undo";
 import { Button, buttonClass } from "@/ui/button";
 import { longDate } from "@/ui/dates";
 import { Notice } from "@/ui/notice";
-import { EmptyCloth } from "./empty-cloth";
-import { Fit } from "./fit";
 import { Foot } from "./foot";
 import { Grid } from "./grid";
+import { Sending } from "./sending";
 import { SessionMenu } from "./session-menu";
 import { Signs } from "./signs";
-import { TextPanel } from "./text-panel";
 import { Timeline } from "./timeline";
 import { type Desk as DeskState, useDesk } from "./use-desk";
 import { WeekDiffers } from "./week-differs";
 import { Why } from "./why";
+
+// What is not on the screen at first comes when it is wanted.
+const TextPanel = dynamic(() => import("./text-panel").then((module) => module.TextPanel));
+const EmptyCloth = dynamic(() => import("./empty-cloth").then((module) => module.EmptyCloth));
+const Fit = dynamic(() => import("./fit").then((module) => module.Fit));
 
 export function Desk({ view: opened }: { view: SessionView }) {
   const desk = useDesk(opened);
@@ -48,6 +52,7 @@ export function Desk({ view: opened }: { view: SessionView }) {
         </p>
         <div className="ml-auto flex items-center gap-2">
           <SaveWords desk={desk} />
+          <Sending desk={desk} />
           <UndoButtons of={desk} />
           <SessionMenu desk={desk} />
           <Button

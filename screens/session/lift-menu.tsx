@@ -1,5 +1,6 @@
 "use client";
 import { Ellipsis } from "lucide-react";
+import dynamic from "next/dynamic";
 import { useState } from "react";
 import {
   applyTechnique,
@@ -21,10 +22,11 @@ import {
 } from "@/core";
 import { newId } from "@/device/ids";
 import { Menu, type MenuGroup, type MenuItem } from "@/ui/menu";
-import { KeepTemplate } from "./keep-template";
-import { MethodSheet } from "./method-sheet";
 import type { Desk } from "./use-desk";
 import type { GridState } from "./use-grid";
+
+const KeepTemplate = dynamic(() => import("./keep-template").then((module) => module.KeepTemplate));
+const MethodSheet = dynamic(() => import("./method-sheet").then((module) => module.MethodSheet));
 
 const SIDES: readonly (readonly [Laterality, string])[] = [
   ["both", "both sides together"],

@@ -1,15 +1,17 @@
 "use client";
 import { Ellipsis } from "lucide-react";
+import dynamic from "next/dynamic";
 import { useState } from "react";
 import { allBlocks, scaleLoads, scaleRests } from "@/core";
 import { Menu, type MenuItem } from "@/ui/menu";
 import { Sheet } from "@/ui/sheet";
-import { CompareSheet } from "./compare-sheet";
-import { FilesSheet } from "./files-sheet";
-import { KeepTemplate } from "./keep-template";
-import { SessionSheet } from "./session-sheet";
-import { StartFrom } from "./start-from";
 import type { Desk } from "./use-desk";
+
+const CompareSheet = dynamic(() => import("./compare-sheet").then((module) => module.CompareSheet));
+const FilesSheet = dynamic(() => import("./files-sheet").then((module) => module.FilesSheet));
+const KeepTemplate = dynamic(() => import("./keep-template").then((module) => module.KeepTemplate));
+const SessionSheet = dynamic(() => import("./session-sheet").then((module) => module.SessionSheet));
+const StartFrom = dynamic(() => import("./start-from").then((module) => module.StartFrom));
 
 /** What can be done to the whole session at once. */
 export function SessionMenu({ desk }: { desk: Desk }) {
