@@ -120,6 +120,19 @@ test("by keyboard alone: written, filled, pasted, moved and left out, every plac
   await keyboard.press("Enter");
   await expect(page.getByText("3-1-1-0", { exact: true })).toBeVisible();
   await expect(grid).toBeFocused();
+  // The timeline steps through the sets as they are done, and goes nearer.
+  const timeline = page.getByRole("slider", { name: /^Timeline/ });
+  await timeline.focus();
+  await keyboard.press("Home");
+  await expect(timeline).toHaveAttribute("aria-valuetext", /^A1 Dumbbell row, round 1: 12\/side × 8, left, /);
+  await keyboard.press("ArrowRight");
+  await expect(timeline).toHaveAttribute("aria-valuetext", /^A1 Dumbbell row, round 2/);
+  await expect(grid).toHaveAttribute("aria-activedescendant", /-1$/);
+  await keyboard.press("Enter");
+  await expect(page.getByRole("button", { name: "all of it" })).toBeVisible();
+  await keyboard.press("0");
+  await expect(page.getByRole("button", { name: "all of it" })).toHaveCount(0);
+  await grid.focus();
   await keyboard.press("?");
   await expect(page.getByRole("dialog", { name: "Keys" })).toContainText("fill down, fill right");
   await expectAccessible(page);

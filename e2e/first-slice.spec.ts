@@ -17,7 +17,7 @@ test("a coach writes four blocks, runs them on the floor, and reads what comes n
     await expect(foot).toContainText("t moved");
     await expect(foot).toContainText("tension");
     await expect(foot.getByRole("list", { name: /Hard sets by muscle/ })).toContainText("quads");
-    await expect(page.getByRole("img", { name: /^Timeline: .* 5 lifts in 4 blocks$/ })).toBeVisible();
+    await expect(page.getByRole("slider", { name: /^Timeline: .* 5 lifts in 4 blocks$/ })).toBeVisible();
     // The superset's dumbbell press has no load written: it comes from a related lift and is rounded to the rack.
     await page
       .getByRole("gridcell", { name: /10 × 2×\d+/ })

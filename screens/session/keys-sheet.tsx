@@ -33,6 +33,14 @@ const KEYS: readonly (readonly [string, readonly (readonly [string, string])[]])
     ],
   ],
   [
+    "On the timeline",
+    [
+      ["← →", "from set to set, as they are done"],
+      ["+ − 0", "nearer, further, all of it"],
+      ["Enter", "the block in hand"],
+    ],
+  ],
+  [
     "Anywhere",
     [
       ["Ctrl K", "go to a client, a screen, an exercise"],

@@ -1,10 +1,11 @@
 "use client";
-import { useMemo } from "react";
+import { useCallback, useEffect, useMemo, useState } from "react";
 import type { ComputedSession } from "@/contract";
 import {
   allBlocks,
   blockLetter,
   type Catalogue,
+  clamp,
   exerciseOrThrow,
   formatClock,
   indexSegments,
@@ -15,6 +16,7 @@ import {
 } from "@/core";
 import { HatchPattern, SetBar } from "@/ui/set-bar";
 import { useWidth } from "@/ui/use-width";
+import { type Bout, boutsOf, showing, stopsOf, type TimeWindow, within, zoomed } from "./bouts";
 import type { Selection } from "./use-desk";
 
 const NAMES = 158;
@@ -28,7 +30,12 @@ interface Row {
   readonly blockRows: number;
 }
 
-/** The session as cloth: lifts are warp threads, one weft runs over and under them in the order of doing. To scale. */
+const ZOOM = 1.25;
+
+/**
+ * The session as cloth: lifts are warp threads, one weft runs over and under them in the order of doing. To scale. Arrows step
+ * through the sets as they are done, + and − go nearer, 0 shows all, Enter the block in hand; so do a pinch and the wheel with Ctrl.
+ */
 export function Timeline({
   document,
   computed,
@@ -43,51 +50,122 @@ export function Timeline({
   onSelect: (at: Selection) => void;
 }) {
   const [ref, width] = useWidth<HTMLDivElement>(950);
+  const [hovered, setHovered] = useState<Bout | null>(null);
   const blocks = allBlocks(document);
   const slotCount = blocks.reduce((total, block) => total + block.slots.length, 0);
   const rowHeight = Math.max(9, Math.min(19, (176 - TOP - blocks.length * 5) / Math.max(slotCount, 1)));
   const rows = useMemo(() => layRows(document, rowHeight), [document, rowHeight]);
   const height = Math.min(196, TOP + slotCount * rowHeight + blocks.length * 5 + 8);
   const longest = Math.max(computed.timeline.seconds, capSeconds ?? 0, 600) * 1.02;
-  const scale = (width - NAMES - 12) / longest;
-  const x = (seconds: number) => NAMES + seconds * scale;
-  const every = [60, 300, 600, 900, 1800].find((seconds) => seconds * scale >= 30) ?? 3600;
+  const [asked, setWindow] = useState<TimeWindow | null>(null);
+  const window = within(asked ?? { fromSeconds: 0, seconds: longest }, longest);
+  const scale = (width - NAMES - 12) / window.seconds;
+  const x = (seconds: number) => NAMES + (seconds - window.fromSeconds) * scale;
+  const every = [15, 30, 60, 300, 600, 900, 1800].find((seconds) => seconds * scale >= 30) ?? 3600;
   const ticks = Array.from({ length: Math.floor(longest / every) + 1 }, (_, i) => i * every);
-  const segments = indexSegments(document);
+  const segments = useMemo(() => indexSegments(document), [document]);
+  const bouts = useMemo(() => boutsOf(document, computed), [document, computed]);
+  const stops = useMemo(() => stopsOf(bouts), [bouts]);
+  const at = stops.findIndex(({ span }) => span.slotId === selection?.slotId && span.round === selection.round);
   const warmUp = computed.timeline.between.find((span) => span.kind === "warmUp");
-  const summary = `${formatClock(computed.timeline.seconds)}, ${slotCount} lifts in ${blocks.length} blocks`;
+  const summary = `${formatClock(computed.timeline.seconds)}, ${slotCount} ${slotCount === 1 ? "lift" : "lifts"} in ${blocks.length} ${blocks.length === 1 ? "block" : "blocks"}`;
+  const nearer = useCallback(
+    (factor: number, atSeconds: number) =>
+      setWindow((before) => {
+        const next = zoomed(before ?? { fromSeconds: 0, seconds: longest }, factor, atSeconds, longest);
+        return next.seconds >= longest - 1e-6 ? null : next;
+      }),
+    [longest],
+  );
+  // The wheel scrolls the page, unless Ctrl is held or two fingers pinch: then it is the timeline's, and not the browser's.
+  useEffect(() => {
+    const drawing = ref.current;
+    if (!drawing) return;
+    const onWheel = (event: WheelEvent) => {
+      if (!event.ctrlKey && !event.metaKey) return;
+      event.preventDefault();
+      const left = event.clientX - drawing.getBoundingClientRect().left;
+      nearer(ZOOM ** (-event.deltaY / 40), window.fromSeconds + Math.max(0, left - NAMES) / scale);
+    };
+    drawing.addEventListener("wheel", onWheel, { passive: false });
+    return () => drawing.removeEventListener("wheel", onWheel);
+  });
+  const step = (to: number) => {
+    const stop = stops[clamp(to, 0, stops.length - 1)];
+    if (!stop) return;
+    onSelect({ slotId: stop.span.slotId, round: stop.span.round });
+    if (asked) setWindow(showing(window, stop.fromSeconds, stop.fromSeconds + stop.span.seconds, longest));
+  };
+  const middle = (): number => stops[at]?.fromSeconds ?? window.fromSeconds + window.seconds / 2;
+  const blockInHand = () => {
+    const found = computed.timeline.blocks.find(({ timeline }) =>
+      timeline.block.slots.some(({ id }) => id === selection?.slotId),
+    );
+    if (found) setWindow({ fromSeconds: found.startSeconds - 10, seconds: found.timeline.seconds + 20 });
+  };
+  const onKeyDown = (event: React.KeyboardEvent) => {
+    const act = new Map([
+      ["ArrowRight", () => step(at + 1)],
+      ["ArrowLeft", () => step(at - 1)],
+      ["Home", () => step(0)],
+      ["End", () => step(stops.length - 1)],
+      ["+", () => nearer(ZOOM, middle())],
+      ["-", () => nearer(1 / ZOOM, middle())],
+      ["0", () => setWindow(null)],
+      ["Enter", blockInHand],
+    ]).get(event.key);
+    if (!act || event.ctrlKey || event.metaKey) return;
+    event.preventDefault();
+    act();
+  };
   return (
-    <div ref={ref} className="border-b border-thread">
-      <svg width={width} height={height} role="img" aria-label={`Timeline: ${summary}`} className="block">
+    <div
+      ref={ref}
+      role="slider"
+      tabIndex={0}
+      aria-label={`Timeline: ${summary}`}
+      aria-valuemin={0}
+      aria-valuemax={Math.max(0, stops.length - 1)}
+      aria-valuenow={Math.max(0, at)}
+      aria-valuetext={stops[at]?.words ?? "no set is chosen"}
+      onKeyDown={onKeyDown}
+      className="relative border-b border-thread"
+    >
+      <svg width={width} height={height} aria-hidden className="block">
         <HatchPattern />
-        {capSeconds !== null ? (
-          <rect
-            x={x(capSeconds)}
-            y={TOP - 4}
-            width={Math.max(0, width - x(capSeconds))}
-            height={height}
-            fill="var(--color-weld-tint)"
-          />
-        ) : null}
-        {ticks.map((tick) => (
-          <g key={tick}>
-            <line x1={x(tick)} x2={x(tick)} y1={TOP - 4} y2={height} stroke="var(--color-selvedge)" />
-            <text x={x(tick)} y={13} textAnchor="middle" fontSize={11} fill="var(--color-quiet)">
-              {tick / 60}
-            </text>
-          </g>
-        ))}
-        {capSeconds !== null ? (
-          <line
-            x1={x(capSeconds)}
-            x2={x(capSeconds)}
-            y1={TOP - 8}
-            y2={height}
-            stroke="var(--color-walnut)"
-            strokeDasharray="1.5 3"
-            strokeWidth={2}
-          />
-        ) : null}
+        <clipPath id="timeline-time">
+          <rect x={NAMES} y={0} width={Math.max(0, width - NAMES)} height={height} />
+        </clipPath>
+        <g clipPath="url(#timeline-time)">
+          {capSeconds !== null ? (
+            <rect
+              x={x(capSeconds)}
+              y={TOP - 4}
+              width={Math.max(0, width - x(capSeconds))}
+              height={height}
+              fill="var(--color-weld-tint)"
+            />
+          ) : null}
+          {ticks.map((tick) => (
+            <g key={tick}>
+              <line x1={x(tick)} x2={x(tick)} y1={TOP - 4} y2={height} stroke="var(--color-selvedge)" />
+              <text x={x(tick)} y={13} textAnchor="middle" fontSize={11} fill="var(--color-quiet)">
+                {every < 60 ? formatClock(tick) : tick / 60}
+              </text>
+            </g>
+          ))}
+          {capSeconds !== null ? (
+            <line
+              x1={x(capSeconds)}
+              x2={x(capSeconds)}
+              y1={TOP - 8}
+              y2={height}
+              stroke="var(--color-walnut)"
+              strokeDasharray="1.5 3"
+              strokeWidth={2}
+            />
+          ) : null}
+        </g>
         {[...rows.values()].map((row) => (
           <g key={row.slot.id}>
             {row.first ? (
@@ -114,62 +192,89 @@ export function Timeline({
             >
               {nameOf(row.slot, computed.forecastContext.catalogue)}
             </text>
-            <line x1={x(0)} x2={width - 8} y1={row.y} y2={row.y} stroke="var(--color-thread)" strokeWidth={1.2} />
+            <line x1={NAMES} x2={width - 8} y1={row.y} y2={row.y} stroke="var(--color-thread)" strokeWidth={1.2} />
           </g>
         ))}
-        {warmUp ? (
-          <g>
-            <rect
-              x={x(0)}
-              y={TOP}
-              width={x(warmUp.seconds) - x(0)}
-              height={height - TOP - 6}
-              fill="var(--color-ground)"
-              stroke="var(--color-rule)"
-              strokeDasharray="3 2.5"
-            />
-            <text
-              x={x(warmUp.seconds / 2)}
-              y={height / 2 + 10}
-              textAnchor="middle"
-              fontSize={11}
-              className="narrow"
-              fill="var(--color-quiet)"
-            >
-              {formatClock(warmUp.seconds)}
-            </text>
-          </g>
-        ) : null}
-        {computed.timeline.blocks.map(({ startSeconds, timeline }) => {
-          const work = timeline.spans.filter(isWork);
-          const path = weft(
-            work,
-            rows,
-            (span) => x(startSeconds + span.startSeconds),
-            (span) => x(startSeconds + span.startSeconds + span.seconds),
-          );
-          return (
-            <g key={timeline.block.id}>
-              <path d={path} fill="none" stroke="var(--color-ground)" strokeWidth={5} />
-              <path d={path} fill="none" stroke="var(--color-walnut)" strokeWidth={1.3} />
-              {work.map((span, index) => (
-                <Work
-                  key={`${span.segmentId}-${span.side}-${index}`}
-                  span={span}
-                  x={x(startSeconds + span.startSeconds)}
-                  width={Math.max(2.5, span.seconds * scale)}
-                  y={rows.get(span.slotId)!.y}
-                  room={rowHeight}
-                  share={shareOf(span, computed)}
-                  amount={segments.get(span.segmentId)?.segment ?? null}
-                  selected={selection !== null && selection.slotId === span.slotId && selection.round === span.round}
-                  onSelect={() => onSelect({ slotId: span.slotId, round: Math.max(0, span.round) })}
-                />
-              ))}
+        <g clipPath="url(#timeline-time)">
+          {warmUp ? (
+            <g>
+              <rect
+                x={x(0)}
+                y={TOP}
+                width={x(warmUp.seconds) - x(0)}
+                height={height - TOP - 6}
+                fill="var(--color-ground)"
+                stroke="var(--color-rule)"
+                strokeDasharray="3 2.5"
+              />
+              <text
+                x={x(warmUp.seconds / 2)}
+                y={height / 2 + 10}
+                textAnchor="middle"
+                fontSize={11}
+                className="narrow"
+                fill="var(--color-quiet)"
+              >
+                {formatClock(warmUp.seconds)}
+              </text>
             </g>
-          );
-        })}
+          ) : null}
+          {computed.timeline.blocks.map(({ startSeconds, timeline }) => {
+            const path = weft(
+              timeline.spans.filter(isWork),
+              rows,
+              (span) => x(startSeconds + span.startSeconds),
+              (span) => x(startSeconds + span.startSeconds + span.seconds),
+            );
+            return (
+              <g key={timeline.block.id}>
+                <path d={path} fill="none" stroke="var(--color-ground)" strokeWidth={5} />
+                <path d={path} fill="none" stroke="var(--color-walnut)" strokeWidth={1.3} />
+              </g>
+            );
+          })}
+          {bouts.map((bout) => {
+            const { span } = bout;
+            return (
+              <Work
+                key={bout.key}
+                bout={bout}
+                x={x(bout.fromSeconds)}
+                width={Math.max(2.5, span.seconds * scale)}
+                y={rows.get(span.slotId)!.y}
+                room={rowHeight}
+                share={shareOf(span, computed)}
+                amount={segments.get(span.segmentId)?.segment ?? null}
+                selected={selection !== null && selection.slotId === span.slotId && selection.round === span.round}
+                onSelect={() => onSelect({ slotId: span.slotId, round: Math.max(0, span.round) })}
+                onHover={setHovered}
+              />
+            );
+          })}
+        </g>
       </svg>
+      {hovered ? (
+        <p
+          role="tooltip"
+          className="narrow pointer-events-none absolute z-30 max-w-[26rem] border border-walnut bg-cloth px-2 py-0.5"
+          style={{
+            left: clamp(x(hovered.fromSeconds) - 60, 8, Math.max(8, width - 330)),
+            top: (rows.get(hovered.span.slotId)?.y ?? 0) + rowHeight,
+          }}
+        >
+          {hovered.words}
+        </p>
+      ) : null}
+      {asked ? (
+        <button
+          type="button"
+          tabIndex={-1}
+          onClick={() => setWindow(null)}
+          className="narrow absolute top-0.5 left-2 min-h-6 bg-ground text-quiet underline underline-offset-2"
+        >
+          all of it
+        </button>
+      ) : null}
     </div>
   );
 }
@@ -227,7 +332,7 @@ function shareOf(span: WorkSpan, computed: ComputedSession): number {
 }
 
 function Work({
-  span,
+  bout,
   x,
   width,
   y,
@@ -236,8 +341,9 @@ function Work({
   amount,
   selected,
   onSelect,
+  onHover,
 }: {
-  span: WorkSpan;
+  bout: Bout;
   x: number;
   width: number;
   y: number;
@@ -246,13 +352,20 @@ function Work({
   amount: { amount: { kind: string }; rom: string } | null;
   selected: boolean;
   onSelect: () => void;
+  onHover: (bout: Bout | null) => void;
 }) {
+  const { span, likelyShare } = bout;
   const height =
     span.kind === "ramp" ? room * 0.36 : Math.max(5, Math.min(room - 3, (room - 3) * (0.25 + share * 0.8)));
   const kind = amount?.amount.kind;
   return (
-    // biome-ignore lint/a11y/noStaticElementInteractions: the grid below is the keyboard's way to the same cells
-    <g onClick={onSelect} className="cursor-pointer">
+    // biome-ignore lint/a11y/noStaticElementInteractions: the arrows on the timeline are the keyboard's way to the same
+    <g
+      onClick={onSelect}
+      onPointerEnter={() => onHover(bout)}
+      onPointerLeave={() => onHover(null)}
+      className="cursor-pointer"
+    >
       <SetBar
         x={x}
         width={width}
@@ -264,6 +377,17 @@ function Work({
         half={span.side === "left" ? "upper" : span.side === "right" ? "lower" : undefined}
         selected={selected && span.segmentIndex === 0}
       />
+      {likelyShare !== null && span.kind !== "ramp" ? (
+        // Where it is likely to end.
+        <line
+          x1={x + width * likelyShare}
+          x2={x + width * likelyShare}
+          y1={y - height / 2 - 2}
+          y2={y + height / 2 + 2}
+          stroke="var(--color-weld-fill)"
+          strokeWidth={2}
+        />
+      ) : null}
     </g>
   );
 }

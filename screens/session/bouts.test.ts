@@ -1,0 +1,75 @@
+import { describe, expect, it } from "vitest";
+import { computeSession } from "@/contract";
+import { testContext } from "@/contract/testing/context";
+import { exposure, read } from "@/core/testing/helpers";
+import { boutsOf, showing, stopsOf, zoomed } from "./bouts";
+
+const bouts = (text: string, context = testContext()) => {
+  const document = read(text);
+  return boutsOf(document, computeSession(document, context));
+};
+
+describe("the work of a session in the order of doing", () => {
+  it("each bout tells its lift, set, load and time", () => {
+    const all = bouts("A1 Bench press 2x8 @60kg h10\nA2 Barbell row 2x8 @50kg r60");
+    expect(all.map(({ words }) => words)).toEqual([
+      "A1 Bench press, round 1: 8 × 60, 0:00 to 0:24",
+      "A2 Barbell row, round 1: 8 × 50, 0:34 to 0:58",
+      "A1 Bench press, round 2: 8 × 60, 1:58 to 2:22",
+      "A2 Barbell row, round 2: 8 × 50, 2:32 to 2:56",
+    ]);
+    expect(all.every(({ likelyShare }) => likelyShare === null)).toBe(true);
+  });
+
+  it("sides and parts are bouts of their own, and one stop for the arrows", () => {
+    const all = bouts("A1 Dumbbell row 2x8/side @20kg r60 last: > -20%x8");
+    expect(all.map(({ words }) => /left|right/.exec(words)?.[0])).toEqual([
+      "left",
+      "right",
+      "left",
+      "left",
+      "right",
+      "right",
+    ]);
+    expect(stopsOf(all).map(({ span }) => span.round)).toEqual([0, 1]);
+  });
+
+  it("what falls short has a tick where it is likely to end", () => {
+    const log = {
+      lineage: "bench-press",
+      exerciseId: "bench-press",
+      exposures: ["2026-11-03", "2026-11-10", "2026-11-17"].map((date) =>
+        exposure(date, [{ loadKg: 60, reps: 8, rir: 2, target: { low: 8, high: 8 } }]),
+      ),
+      tested: [],
+      trainingMaxKg: null,
+    };
+    const [one] = bouts("A1 Bench press 1x12 @70kg r60", testContext({ lifts: [log] }));
+    expect(one!.words).toMatch(/likely [\d.]+ reps short$/);
+    expect(one!.likelyShare).toBeGreaterThan(0.2);
+    expect(one!.likelyShare).toBeLessThan(0.8);
+  });
+});
+
+describe("the part of the time that is looked at", () => {
+  const WHOLE = 3600;
+  it("goes nearer around a place, and never past the session", () => {
+    const near = zoomed({ fromSeconds: 0, seconds: WHOLE }, 2, 900, WHOLE);
+    expect(near).toEqual({ fromSeconds: 450, seconds: 1800 });
+    // What lies at the place stays at the place.
+    expect((900 - near.fromSeconds) / near.seconds).toBeCloseTo(900 / WHOLE, 9);
+    expect(zoomed(near, 0.1, 900, WHOLE)).toEqual({ fromSeconds: 0, seconds: WHOLE });
+    expect(zoomed(near, 1000, 900, WHOLE).seconds).toBe(60);
+    expect(zoomed({ fromSeconds: 0, seconds: 30 }, 2, 10, 30)).toEqual({ fromSeconds: 0, seconds: 30 });
+  });
+  it("follows what is chosen, and stays where that is seen already", () => {
+    const window = { fromSeconds: 600, seconds: 600 };
+    expect(showing(window, 700, 760, WHOLE)).toBe(window);
+    for (const from of [0, 300, 1300, 3500]) {
+      const { fromSeconds, seconds } = showing(window, from, from + 40, WHOLE);
+      expect(fromSeconds).toBeLessThanOrEqual(from);
+      expect(fromSeconds + seconds).toBeGreaterThanOrEqual(from + 40);
+      expect(seconds).toBe(600);
+    }
+  });
+});

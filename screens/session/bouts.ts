@@ -1,0 +1,99 @@
+/** The work of a session in the order of doing, as the timeline shows and tells it; and the part of its time that is looked at. */
+import type { ComputedSession } from "@/contract";
+import {
+  allBlocks,
+  clamp,
+  decimal,
+  exerciseOrThrow,
+  formatClock,
+  isWork,
+  type SessionDocument,
+  slotLabels,
+  type WorkSpan,
+} from "@/core";
+import { cellFigure } from "@/parts/set-words";
+
+export interface Bout {
+  readonly key: string;
+  readonly span: WorkSpan;
+  /** From the session's beginning. */
+  readonly fromSeconds: number;
+  readonly words: string;
+  /** Where what is asked falls short: the share of its reps that is likely; else null. */
+  readonly likelyShare: number | null;
+}
+
+/** Every piece of work, in the order of doing. */
+export function boutsOf(document: SessionDocument, computed: ComputedSession): Bout[] {
+  const labels = slotLabels(document);
+  const { catalogue } = computed.forecastContext;
+  const slots = new Map(allBlocks(document).flatMap((block) => block.slots.map((slot) => [slot.id, slot] as const)));
+  return computed.timeline.blocks.flatMap(({ startSeconds, timeline }) =>
+    timeline.spans.filter(isWork).map((span, index): Bout => {
+      const fromSeconds = startSeconds + span.startSeconds;
+      const slot = slots.get(span.slotId)!;
+      const forecast = computed.forecast.bySegment.get(span.segmentId);
+      const likely =
+        forecast?.possibleReps != null && forecast.askedReps ? forecast.possibleReps / forecast.askedReps : null;
+      const what =
+        span.kind === "ramp"
+          ? "ramp"
+          : `round ${span.round + 1}${span.set ? `: ${cellFigure(slot, span.set, computed.resolved.loads)}` : ""}`;
+      const side = span.side === "left" || span.side === "right" ? `, ${span.side}` : "";
+      const reserve =
+        forecast?.expectedRir == null
+          ? ""
+          : forecast.expectedRir < 0
+            ? `; likely ${decimal(-forecast.expectedRir, 1)} reps short`
+            : `; likely ${decimal(forecast.expectedRir, 1)} in reserve`;
+      return {
+        key: `${span.segmentId} ${span.side} ${index}`,
+        span,
+        fromSeconds,
+        words: `${labels.get(span.slotId)} ${exerciseOrThrow(catalogue, span.exerciseId).name}, ${what}${side}, ${formatClock(fromSeconds)} to ${formatClock(fromSeconds + span.seconds)}${reserve}`,
+        likelyShare: likely !== null && likely < 1 ? Math.max(0, likely) : null,
+      };
+    }),
+  );
+}
+
+/** The sets in the order of doing, each once: what the arrows step through. */
+export function stopsOf(bouts: readonly Bout[]): Bout[] {
+  const seen = new Set<string>();
+  return bouts.filter(({ span }) => {
+    const key = `${span.slotId} ${span.round}`;
+    if (span.round < 0 || seen.has(key)) return false;
+    seen.add(key);
+    return true;
+  });
+}
+
+/** What is looked at of a session's time. */
+export interface TimeWindow {
+  readonly fromSeconds: number;
+  readonly seconds: number;
+}
+
+const LEAST_SECONDS = 60;
+
+/** Nearer or further by a factor, with the time at a place staying where it is. */
+export function zoomed(window: TimeWindow, factor: number, atSeconds: number, wholeSeconds: number): TimeWindow {
+  const seconds = clamp(window.seconds / factor, Math.min(LEAST_SECONDS, wholeSeconds), wholeSeconds);
+  const share = window.seconds > 0 ? (atSeconds - window.fromSeconds) / window.seconds : 0;
+  return within({ fromSeconds: atSeconds - share * seconds, seconds }, wholeSeconds);
+}
+
+/** Moved along, as far as there is time. */
+export const within = ({ fromSeconds, seconds }: TimeWindow, wholeSeconds: number): TimeWindow => ({
+  fromSeconds: clamp(fromSeconds, 0, Math.max(0, wholeSeconds - seconds)),
+  seconds: Math.min(seconds, wholeSeconds),
+});
+
+/** Moved so that a span is seen. */
+export function showing(window: TimeWindow, fromSeconds: number, toSeconds: number, wholeSeconds: number): TimeWindow {
+  const margin = window.seconds * 0.05;
+  if (fromSeconds < window.fromSeconds) return within({ ...window, fromSeconds: fromSeconds - margin }, wholeSeconds);
+  if (toSeconds > window.fromSeconds + window.seconds)
+    return within({ ...window, fromSeconds: toSeconds + margin - window.seconds }, wholeSeconds);
+  return window;
+}
