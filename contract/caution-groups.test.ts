@@ -7,7 +7,7 @@ const caution = (rule: string, place: string, more: Partial<Caution> = {}): Caut
   subject: "",
   place,
   words: `${rule} is said.`,
-  remedies: [],
+  remedies: null,
   severity: "warn",
   key: null,
   ...more,

@@ -26,6 +26,7 @@ import {
   type Slot,
   setRoundRest,
   shortSentence,
+  shortSlots,
   slotLabels,
   withinTimeSentence,
 } from "../core";
@@ -46,7 +47,8 @@ export interface Caution {
   readonly subject: string;
   readonly place: string;
   readonly words: string;
-  readonly remedies: readonly Remedy[];
+  /** Ways out, searched for when they are asked for; null: none is known of this kind. */
+  readonly remedies: (() => readonly Remedy[]) | null;
   readonly severity: Severity;
   /** By which a recorded reason is found; only blocks have one. */
   readonly key: string | null;
@@ -55,17 +57,14 @@ export interface Caution {
 export function cautionsOf(view: SessionContext, document: SessionDocument, computed: ComputedSession): Caution[] {
   const labels = slotLabels(document);
   const cautions: Caution[] = [];
-  const say = (rule: string, place: string, words: string, remedies: readonly Remedy[] = []) =>
+  const say = (rule: string, place: string, words: string, remedies: Caution["remedies"] = null) =>
     cautions.push({ rule, subject: "", place, words, remedies, severity: "warn", key: null });
   const slots = allBlocks(document).flatMap((block) => block.slots);
-  for (const remedies of remediesOf(computed.timeline, computed.forecastContext, computed.forecast)) {
-    const slot = slots.find((one) => one.id === remedies.slotId);
+  for (const short of shortSlots(computed.timeline, computed.forecast)) {
+    const slot = slots.find((one) => one.id === short.slotId);
     if (slot)
-      say(
-        "falls-short",
-        labels.get(slot.id) ?? "",
-        shortSentence(remedies.worst),
-        remediesFor(view, computed, slot, remedies),
+      say("falls-short", labels.get(slot.id) ?? "", shortSentence(short.worst), () =>
+        remediesFor(view, computed, slot, remediesOf(computed.timeline, computed.forecastContext, short)),
       );
   }
   const cap = document.capSeconds;
@@ -95,13 +94,13 @@ export function cautionsOf(view: SessionContext, document: SessionDocument, comp
       subject: found.subject,
       place: found.round === null ? label : `${label}, round ${found.round + 1}`,
       words: found.words,
-      remedies: [],
+      remedies: null,
       severity: found.severity,
       key: found.severity === "block" ? cautionKey(found) : null,
     });
   }
   const note = (rule: string, subject: string, place: string, words: string) =>
-    cautions.push({ rule, subject, place, words, remedies: [], severity: "note", key: null });
+    cautions.push({ rule, subject, place, words, remedies: null, severity: "note", key: null });
   for (const advice of judged.order)
     note(`order ${advice.kind}`, labels.get(advice.slotId) ?? "", "Order", orderSentence(advice, labels));
   for (const hole of judged.holes.slice(0, 2)) note("hole", hole.region, "Coverage", holeSentence(hole));
@@ -141,10 +140,8 @@ function loadCautions(
 
 /** The ways out of a lift that falls short of what is asked; none where it does not. */
 export function slotRemedies(view: SessionContext, computed: ComputedSession, slot: Slot): Remedy[] {
-  const found = remediesOf(computed.timeline, computed.forecastContext, computed.forecast).find(
-    ({ slotId }) => slotId === slot.id,
-  );
-  return found ? remediesFor(view, computed, slot, found) : [];
+  const short = shortSlots(computed.timeline, computed.forecast).find(({ slotId }) => slotId === slot.id);
+  return short ? remediesFor(view, computed, slot, remediesOf(computed.timeline, computed.forecastContext, short)) : [];
 }
 
 function remediesFor(view: SessionContext, computed: ComputedSession, slot: Slot, remedies: Remedies): Remedy[] {

@@ -20,6 +20,7 @@ import {
   remedySentence,
   SHIPPED_CATALOGUE,
   shortSentence,
+  shortSlots,
   threadsOf,
   totalSession,
   waySentence,
@@ -126,7 +127,8 @@ describe("whatever the session, the gym and the record", () => {
         const forecast = forecastSession(timeline, forecastContext);
         expect(soundNumbers(forecast.work.map(({ span, ...figures }) => [figures, span.reps]))).toEqual([]);
         for (const one of forecast.work) if (one.possibleReps !== null) expect(one.possibleReps).toBeLessThan(80);
-        for (const remedies of remediesOf(timeline, forecastContext, forecast).slice(0, 2)) {
+        for (const short of shortSlots(timeline, forecast).slice(0, 2)) {
+          const remedies = remediesOf(timeline, forecastContext, short);
           expect(`${shortSentence(remedies.worst)} ${remedySentence(remedies)}`).not.toMatch(/undefined|NaN|Infinity/);
         }
         const totals = totalSession(timeline, {

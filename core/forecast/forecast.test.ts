@@ -7,7 +7,14 @@ import { remedySentence, shortSentence } from "../sentences";
 import { DEFAULT_SETTINGS } from "../settings";
 import { read, TEST_CONTEXT } from "../testing/helpers";
 import { expandSession, type Timeline } from "../time/timeline";
-import { type ForecastContext, fallsShort, forecastSession, heaviestLoadShare, remediesOf } from "./forecast";
+import {
+  type ForecastContext,
+  fallsShort,
+  forecastSession,
+  heaviestLoadShare,
+  remediesOf,
+  shortSlots,
+} from "./forecast";
 import { POPULATION_RESERVE, type ReserveConstants } from "./reserve";
 
 const curve = populationCurve("epleyBrzyckiMean");
@@ -254,19 +261,20 @@ describe("the forecast of a session", () => {
     const text = "Bench press 2x10 rir1 r20";
     const ctx = context(13);
     const short = timeline(text);
-    const [found] = remediesOf(short, ctx, forecastSession(short, ctx));
-    expect(shortSentence(found!.worst)).toMatch(/^Round 2 is expected to stop at \d+ of 10, with RIR 1 asked\.$/);
-    expect(remedySentence(found!)).toMatch(/^Cut the load \d+ %, or rest \d+ s\.$/);
-    const lighter: ForecastContext = { ...ctx, loadKg: () => ctx.loadKg("", "", [])! * found!.loadShare! };
+    const found = remediesOf(short, ctx, shortSlots(short, forecastSession(short, ctx))[0]!);
+    expect(shortSentence(found.worst)).toMatch(/^Round 2 is expected to stop at \d+ of 10, with RIR 1 asked\.$/);
+    expect(remedySentence(found)).toMatch(/^Cut the load \d+ %, or rest \d+ s\.$/);
+    const lighter: ForecastContext = { ...ctx, loadKg: () => ctx.loadKg("", "", [])! * found.loadShare! };
     for (const one of forecastSession(short, lighter).work) expect(one.shortBy).toBeLessThan(0.3);
-    const rested = timeline(`Bench press 2x10 rir1 r${found!.roundRestSeconds}`);
+    const rested = timeline(`Bench press 2x10 rir1 r${found.roundRestSeconds}`);
     for (const one of forecastSession(rested, ctx).work) expect(one.shortBy).toBeLessThan(0.3);
-    const hardly = timeline(`Bench press 2x10 rir1 r${found!.roundRestSeconds! - 15}`);
+    const hardly = timeline(`Bench press 2x10 rir1 r${found.roundRestSeconds! - 15}`);
     expect(forecastSession(hardly, ctx).work.some((one) => one.shortBy >= 0.25)).toBe(true);
     // No coach rests seven minutes between sets of ten, or takes half of the load off.
     const hopeless = timeline("Bench press 4x10 rir1 r30");
-    const [most] = remediesOf(hopeless, context(10.5), forecastSession(hopeless, context(10.5)));
-    expect([most!.loadShare, most!.roundRestSeconds]).toEqual([null, null]);
+    const [worst] = shortSlots(hopeless, forecastSession(hopeless, context(10.5)));
+    const most = remediesOf(hopeless, context(10.5), worst!);
+    expect([most.loadShare, most.roundRestSeconds]).toEqual([null, null]);
   });
 
   it("finds the heaviest load at which every set makes its reps, and none where no load does", () => {

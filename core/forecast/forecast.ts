@@ -255,12 +255,16 @@ function nothing(span: WorkSpan): WorkForecast {
   };
 }
 
-/** Both ways out of a slot that falls short: a lighter load, or a longer rest after each round. */
-export interface Remedies {
+/** A slot that falls short of what is asked. */
+export interface ShortSlot {
   readonly slotId: string;
   readonly blockId: string;
-  /** The first work that falls short. */
+  /** The work that falls short the most. */
   readonly worst: WorkForecast;
+}
+
+/** Both ways out of a slot that falls short: a lighter load, or a longer rest after each round. */
+export interface Remedies extends ShortSlot {
   /** The share of the present loads at which every set of the slot makes its reps and RIR; null: a coach would not cut so far. */
   readonly loadShare: number | null;
   /** The rest after each round, in whole 5 s, at which this load holds; null: none that work in such reps is given. */
@@ -273,45 +277,47 @@ const LEAST_LOAD_SHARE = 0.75;
 /** The longest rest between rounds that work in so many reps is given (handbook section 13, the methods' ranges). */
 export const longestRestSeconds = (reps: number): number => (reps <= 6 ? 300 : reps <= 15 ? 150 : 90);
 
-/** The slots that fall short, the earliest first, each with both ways out. */
-export function remediesOf(timeline: Timeline, context: ForecastContext, forecast: SessionForecast): Remedies[] {
-  const found: Remedies[] = [];
-  const run = new Run(context);
-  let clock = 0;
-  for (const { startSeconds, timeline: block } of timeline.blocks) {
-    run.reserve.rest(startSeconds - clock);
-    const before = run.reserve.copy();
-    run.block(block);
-    clock = startSeconds + block.seconds;
-    for (const slot of block.block.slots) {
-      const short = forecast.work.filter((one) => one.span.slotId === slot.id && fallsShort(one));
-      if (short.length === 0) continue;
-      const worst = short.reduce((most, next) => (next.shortBy > most.shortBy ? next : most));
-      const ways = new Ways(context, before, block, slot.id);
-      const share = ways.loadShare(1);
-      found.push({
-        slotId: slot.id,
-        blockId: block.block.id,
-        worst,
-        loadShare: share !== null && share >= LEAST_LOAD_SHARE ? share : null,
-        roundRestSeconds: ways.rest(longestRestSeconds(worst.askedReps ?? 10)),
-      });
-    }
+/** The slots that fall short, the earliest first. */
+export function shortSlots({ blocks }: Timeline, { work }: SessionForecast): ShortSlot[] {
+  const worst = new Map<string, WorkForecast>();
+  for (const one of work) {
+    const known = worst.get(one.span.slotId);
+    if (fallsShort(one) && (!known || one.shortBy > known.shortBy)) worst.set(one.span.slotId, one);
   }
-  return found;
+  return blocks.flatMap(({ timeline: { block } }) =>
+    block.slots.flatMap(({ id }) => {
+      const one = worst.get(id);
+      return one ? [{ slotId: id, blockId: block.id, worst: one }] : [];
+    }),
+  );
+}
+
+/** A slot that falls short with both ways out. They are searched for, which takes far longer than to say that it falls short. */
+export function remediesOf(timeline: Timeline, context: ForecastContext, short: ShortSlot): Remedies {
+  const ways = waysAt(timeline, context, short.slotId);
+  const share = ways?.loadShare(1) ?? null;
+  return {
+    ...short,
+    loadShare: share !== null && share >= LEAST_LOAD_SHARE ? share : null,
+    roundRestSeconds: ways?.rest(longestRestSeconds(short.worst.askedReps ?? 10)) ?? null,
+  };
 }
 
 /**
  * The heaviest multiple of a slot's present loads at which every set makes its reps and RIR at these rests, 0.5–1.5; null
  * where not even half does. Multiply and round to what can be built.
  */
-export function heaviestLoadShare(timeline: Timeline, context: ForecastContext, slotId: string): number | null {
+export const heaviestLoadShare = (timeline: Timeline, context: ForecastContext, slotId: string): number | null =>
+  waysAt(timeline, context, slotId)?.loadShare(1.5) ?? null;
+
+/** Where a slot's block begins, as tired as what comes before it leaves the client. */
+function waysAt(timeline: Timeline, context: ForecastContext, slotId: string): Ways | null {
   const run = new Run(context);
   let clock = 0;
   for (const { startSeconds, timeline: block } of timeline.blocks) {
     run.reserve.rest(startSeconds - clock);
     if (block.block.slots.some((slot) => slot.id === slotId))
-      return new Ways(context, run.reserve.copy(), block, slotId).loadShare(1.5);
+      return new Ways(context, run.reserve.copy(), block, slotId);
     run.block(block);
     clock = startSeconds + block.seconds;
   }

@@ -2,7 +2,7 @@
 import { clsx } from "clsx";
 import { useRouter } from "next/navigation";
 import { Popover } from "radix-ui";
-import { useState } from "react";
+import { useMemo, useState } from "react";
 import {
   type Caution,
   type CautionGroup,
@@ -43,7 +43,7 @@ export function Cautions({ read, desk, view }: Props & { read: ReadCautions }) {
         )}
       >
         {words.join(" · ")}
-        {first && first.remedies.length > 0 ? (
+        {first?.remedies ? (
           <span className="narrow ml-2 font-normal max-[1350px]:hidden">
             {first.place}: {first.words}
           </span>
@@ -133,8 +133,9 @@ const Groups = ({ groups, desk, view }: Props & { groups: readonly CautionGroup[
 const isOneFact = ({ cautions }: CautionGroup): boolean => cautions.every(({ words }) => words === cautions[0]!.words);
 
 function Remedies({ caution, desk }: { caution: Caution; desk: Desk }) {
-  const [remedy] = caution.remedies;
-  if (!remedy || desk.locked) return null;
+  const { locked } = desk;
+  const [remedy] = useMemo(() => (locked ? [] : (caution.remedies?.() ?? [])), [caution, locked]);
+  if (!remedy) return null;
   return (
     <Button
       aria-label={`${caution.place}: ${remedy.name}`}
