@@ -27,6 +27,7 @@ import {
   weight,
 } from "../core";
 import { forecastScores } from "../core/testing/forecast-scores";
+import { deskBench } from "./desk";
 import { fuzz } from "./fuzz";
 import { holdBench } from "./hold";
 import { namesBench } from "./names";
@@ -208,6 +209,7 @@ function loads(jsonPerSet: number): void {
         .join(", ")}`,
     );
   }
+  deskBench();
   weeksBench();
   const advice = adviceScore(ADVISED_SESSIONS);
   console.log(
