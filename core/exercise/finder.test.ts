@@ -6,7 +6,7 @@ import { read } from "../testing/helpers";
 import { judgeNames, readNames } from "../testing/typed-names";
 import { SHIPPED_CATALOGUE, SHIPPED_EXERCISES } from "./catalogue";
 import { catalogueOf } from "./exercise";
-import { findExercise, offerExercises } from "./finder";
+import { askedFor, findExercise, offerExercises } from "./finder";
 import { placeholderId } from "./placeholder";
 import { wordsOf } from "./words";
 
@@ -192,5 +192,19 @@ describe("a studio's own", () => {
     expect(offers("hamm")).toContain("Hammer curl");
     expect(offers("incline du")).toContain("Incline dumbbell press");
     expect(offers("romanian deadl")[0]).toBe("Romanian deadlift");
+  });
+});
+
+describe("what a text asks for that names no lift", () => {
+  it.each([
+    ["chest", ["upperChest", "midChest", "lowerChest"], []],
+    ["quads, dumbbells", ["vasti", "rectusFemoris"], ["dumbbells", "dumbbell"]],
+    ["cable", [], ["stack"]],
+    ["barbell hamstrings", ["hamstrings"], ["barbell"]],
+  ] as const)("%j", (text, regions, by) => {
+    expect(askedFor(text)).toEqual({ regions, implements: by });
+  });
+  it.each(["", "chest press", "bench", "cable fly"])("%j names more than that, or nothing", (text) => {
+    expect(askedFor(text)).toBeNull();
   });
 });

@@ -1,25 +1,14 @@
 "use client";
 import { DndContext, type DragEndEvent, PointerSensor, useSensor, useSensors } from "@dnd-kit/core";
-import { useCallback, useMemo } from "react";
-import { type LiftLog, liftOffers, type SessionView } from "@/contract";
-import {
-  addSlot,
-  allBlocks,
-  blockLetter,
-  type Exercise,
-  type Exposure,
-  liftToPlace,
-  moveBlock,
-  moveSlot,
-  pairBlocks,
-  printName,
-} from "@/core";
+import { useMemo } from "react";
+import type { LiftLog, SessionView } from "@/contract";
+import { allBlocks, blockLetter, type Exposure, liftToPlace, moveBlock, moveSlot, pairBlocks } from "@/core";
 import { newId } from "@/device/ids";
-import { LiftFinder } from "@/parts/lift-finder";
+import { AddLift } from "./add-lift";
 import { BlockHead, type Dragged, Gap, LiftRow, type Target } from "./grid-rows";
 import { KeysSheet } from "./keys-sheet";
 import type { Desk } from "./use-desk";
-import { type GridState, insertBlocks, useGrid } from "./use-grid";
+import { useGrid } from "./use-grid";
 
 const HANDOVER_SECONDS = 10;
 
@@ -100,7 +89,7 @@ export function Grid({ desk, view }: { desk: Desk; view: SessionView }) {
               />
             ))}
             {grid.place?.kind === "add" && grid.place.blockId === block.id ? (
-              <AddLift desk={desk} grid={grid} blockId={block.id} isInside={grid.place.isInside} />
+              <AddLift desk={desk} blockId={block.id} isInside={grid.place.isInside} onClose={grid.close} />
             ) : null}
           </div>
         ))}
@@ -109,7 +98,7 @@ export function Grid({ desk, view }: { desk: Desk; view: SessionView }) {
       {desk.locked ? null : (
         <div className="px-3 pb-3">
           {grid.place?.kind === "add" ? (
-            grid.place.blockId === null && <AddLift desk={desk} grid={grid} blockId={null} isInside={false} />
+            grid.place.blockId === null && <AddLift desk={desk} blockId={null} isInside={false} onClose={grid.close} />
           ) : (
             <button
               type="button"
@@ -131,53 +120,3 @@ export function Grid({ desk, view }: { desk: Desk; view: SessionView }) {
 
 const lastTimes = (lifts: readonly LiftLog[]): ReadonlyMap<string, Exposure | undefined> =>
   new Map(lifts.map((lift) => [lift.lineage, lift.exposures.at(-1)]));
-
-/** A cell to find a lift in; what is taken comes into the block, or after it as one of its own. */
-export function AddLift({
-  desk,
-  grid,
-  blockId,
-  isInside,
-}: {
-  desk: Desk;
-  grid: Pick<GridState, "close">;
-  blockId: string | null;
-  isInside: boolean;
-}) {
-  const { document, computed, view, usual, catalogue } = desk;
-  const block = allBlocks(document).find(({ id }) => id === blockId);
-  const beside = block?.slots.at(-1) ?? allBlocks(document).at(-1)?.slots.at(-1) ?? null;
-  const besideId = beside?.exerciseId ?? null;
-  const offersFor = useCallback(
-    (typed: string) => liftOffers(document, computed, view, { typed, besideId, usual }),
-    [document, computed, view, besideId, usual],
-  );
-  const add = async (typed: string): Promise<string | null> => {
-    const read = await desk.readLifts(typed);
-    if (!read.ok) return read.message;
-    const at = document.blocks.findIndex(({ id }) => id === blockId);
-    const [first] = read.blocks;
-    const refused = desk.attempt(
-      isInside && block && read.blocks.length === 1 && first!.slots.length === 1
-        ? addSlot(document, block.id, first!.slots[0]!)
-        : insertBlocks(document, read.blocks, at < 0 ? document.blocks.length : at + 1),
-    );
-    if (refused === null) {
-      desk.select({ slotId: first!.slots[0]!.id, round: 0 });
-      grid.close();
-    }
-    return refused;
-  };
-  return (
-    <div className="my-1 max-w-md">
-      <LiftFinder
-        label={isInside ? "A lift for this block" : "A lift to add"}
-        placeholder="a lift, a muscle, cable, or Bench press 4x8 rir2"
-        offersFor={offersFor}
-        onTake={(exercise: Exercise) => add(printName(exercise.id, catalogue))}
-        onTyped={add}
-        onLeave={grid.close}
-      />
-    </div>
-  );
-}

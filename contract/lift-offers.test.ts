@@ -1,0 +1,110 @@
+import { describe, expect, it } from "vitest";
+import { ANYBODY, unfitness } from "../core";
+import { BOATHOUSE, read } from "../core/testing/helpers";
+import { computeSession } from "./compute";
+import { lackingMuscles, liftOffers } from "./lift-offers";
+import { testContext } from "./testing/context";
+import type { SessionContext } from "./views";
+
+const offers = (
+  typed: string,
+  { text = "", context = testContext(), besideId = null as string | null, usual = new Map<string, number>() } = {},
+) => {
+  const document = read(text);
+  return liftOffers(document, computeSession(document, context), context, { typed, besideId, usual });
+};
+const named = (groups: ReturnType<typeof offers>) =>
+  groups.map(({ heading, offers: own }) => [heading, own.map(({ exercise }) => exercise.name)] as const);
+const load = (hardSets: number) => ({
+  reps: 0,
+  hardSets,
+  failureSets: 0,
+  volumeLoadKg: 0,
+  tensionSeconds: 0,
+  loweringSeconds: 0,
+});
+
+describe("lifts that are offered", () => {
+  it("by a name, as it is begun", () => {
+    const [[heading, names]] = named(offers("bench pr")) as [readonly [string, string[]]];
+    expect([heading, names[0]]).toEqual(["By name", "Bench press"]);
+  });
+
+  it("for a muscle, ranked for the client, each with what speaks for it", () => {
+    const [first] = offers("chest");
+    expect(first!.heading).toBe("For chest, ranked for Somebody here");
+    expect(first!.offers.every(({ exercise }) => Object.keys(exercise.shares).some((one) => /Chest/.test(one)))).toBe(
+      true,
+    );
+    expect(first!.offers.every(({ isUnfit, note }) => isUnfit || note !== "")).toBe(true);
+  });
+
+  it("with an implement, and for a muscle with it", () => {
+    const [cable] = offers("triceps cable");
+    expect(cable!.offers.length).toBeGreaterThan(2);
+    expect(cable!.offers.every(({ exercise }) => exercise.implement === "stack")).toBe(true);
+    const [kettlebell] = offers("kettlebell");
+    expect(kettlebell!.offers.every(({ exercise }) => exercise.implement === "kettlebell")).toBe(true);
+  });
+
+  it("what a gym has nothing for comes last, and says so", () => {
+    const gym = { id: "g", name: "Shed", equipment: { ...BOATHOUSE, dumbbells: [] } };
+    const [group] = offers("dumbbell", { context: testContext({ gym }) });
+    for (const { exercise, isUnfit, note } of group!.offers) {
+      expect(isUnfit).toBe(unfitness(exercise, ANYBODY, gym.equipment) !== null);
+      if (isUnfit) expect(note).toMatch(/\.$/);
+    }
+  });
+
+  it("where nothing is typed: a partner for the lift in hand, what the week lacks, what is usual; each once, none that is there", () => {
+    const context = testContext({
+      week: { ...testContext().week, others: { chest: load(4) }, before: [{ chest: load(12), back: load(12) }] },
+    });
+    const groups = offers("", {
+      text: "A1 Bench press 3x8 rir2",
+      context,
+      besideId: "bench-press",
+      usual: new Map([["deadlift", 3]]),
+    });
+    const headings = groups.map(({ heading }) => heading);
+    expect(headings[0]).toBe("Pairs with Bench press");
+    expect(headings).toContain("The week has 0 of 10 hard sets for back");
+    expect(headings).toContain("The week has 7 of 10 hard sets for chest");
+    expect(named(groups).at(-1)![1]).toContain("Deadlift");
+    const all = groups.flatMap(({ offers: own }) => own.map(({ exercise }) => exercise.id));
+    expect(new Set(all).size).toBe(all.length);
+    expect(all).not.toContain("bench-press");
+  });
+});
+
+describe("muscles that the week leaves under their band", () => {
+  const lacking = (more: Partial<SessionContext["week"]>, priorities = {}) => {
+    const base = testContext();
+    const context = testContext({ week: { ...base.week, ...more }, client: { ...base.client, priorities } });
+    const document = read("A1 Bench press 4x8 rir2");
+    return lackingMuscles(computeSession(document, context), context).map(({ muscle, sets, low }) => [
+      muscle,
+      sets,
+      low,
+    ]);
+  };
+  it("are those that are trained as a rule, the emptiest first, this session counted in", () => {
+    const before = [{ chest: load(12), back: load(12), calves: load(1) }];
+    expect(lacking({ before, others: { back: load(2) } })).toEqual([
+      ["back", 2, 10],
+      ["chest", 4, 10],
+    ]);
+  });
+  it("begin with what is to be built, and leave out what is enough", () => {
+    const before = [{ chest: load(12), back: load(12) }];
+    expect(lacking({ before, others: { back: load(12), quads: load(5) } }, { quads: "build" })).toEqual([
+      ["quads", 5, 14],
+      ["chest", 4, 10],
+    ]);
+  });
+  it("are the big ones where there is no log to tell", () => {
+    expect(lacking({ before: [] }).map(([muscle]) => muscle)).toEqual(
+      expect.arrayContaining(["back", "quads", "hamstrings", "glutes", "chest"]),
+    );
+  });
+});

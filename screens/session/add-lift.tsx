@@ -1,0 +1,61 @@
+"use client";
+import { useCallback } from "react";
+import { liftOffers } from "@/contract";
+import { addSlot, allBlocks, printName } from "@/core";
+import { LiftFinder } from "@/parts/lift-finder";
+import type { Desk } from "./use-desk";
+import { insertBlocks } from "./use-grid";
+
+/** A cell to find a lift in; what is taken comes into a block, or after it as one of its own. */
+export function AddLift({
+  desk,
+  blockId,
+  isInside,
+  label = isInside ? "A lift for this block" : "A lift to add",
+  onClose,
+}: {
+  desk: Desk;
+  /** Null: at the end. */
+  blockId: string | null;
+  isInside: boolean;
+  label?: string;
+  /** Left out where it stays open. */
+  onClose?: () => void;
+}) {
+  const { document, computed, view, usual, catalogue } = desk;
+  const block = allBlocks(document).find(({ id }) => id === blockId);
+  const beside = (block ?? allBlocks(document).at(-1))?.slots.at(-1) ?? null;
+  const besideId = beside?.exerciseId ?? null;
+  const offersFor = useCallback(
+    (typed: string) => liftOffers(document, computed, view, { typed, besideId, usual }),
+    [document, computed, view, besideId, usual],
+  );
+  const add = async (typed: string): Promise<string | null> => {
+    const read = await desk.readLifts(typed);
+    if (!read.ok) return read.message;
+    const at = document.blocks.findIndex(({ id }) => id === blockId);
+    const [first] = read.blocks;
+    const refused = desk.attempt(
+      isInside && block && read.blocks.length === 1 && first!.slots.length === 1
+        ? addSlot(document, block.id, first!.slots[0]!)
+        : insertBlocks(document, read.blocks, at < 0 ? document.blocks.length : at + 1),
+    );
+    if (refused === null) {
+      desk.select({ slotId: first!.slots[0]!.id, round: 0 });
+      onClose?.();
+    }
+    return refused;
+  };
+  return (
+    <div className="my-1 max-w-md">
+      <LiftFinder
+        label={label}
+        placeholder="a lift, a muscle, cable, or Bench press 4x8 rir2"
+        offersFor={offersFor}
+        onTake={(exercise) => add(printName(exercise.id, catalogue))}
+        onTyped={add}
+        onLeave={onClose}
+      />
+    </div>
+  );
+}
