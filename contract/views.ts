@@ -294,7 +294,14 @@ export interface SentCopy {
 /** What saving changes came to: the revision, and where others' changes were in it, the document and what was not taken. */
 export interface SavedSession {
   readonly revision: number;
-  readonly merged: { readonly document: SessionDocument; readonly conflicts: readonly EditConflict[] } | null;
+  readonly merged: {
+    readonly document: SessionDocument;
+    readonly conflicts: readonly EditConflict[];
+    /** Who the others are, by name. */
+    readonly by: readonly string[];
+    /** The blocks that they changed. */
+    readonly blocks: readonly string[];
+  } | null;
 }
 
 export interface PlanView {

@@ -80,7 +80,7 @@ test("two desks open on one session: different changes both hold, of one thing t
   await write(other, /^8\/side × 10/, "9 @10kg");
   await saved(other);
   // What the one did has reached the other, and after a reload both have both.
-  await expect(other.getByText("both changes are in it")).toBeVisible();
+  await expect(other.getByText(/^Bodil .* changed block A at the same time: both changes are in it/)).toBeVisible();
   await expect(other.getByRole("gridcell", { name: "6 × 12" }).first()).toBeVisible();
   await page.reload();
   await expect(page.getByRole("gridcell", { name: "6 × 12" }).first()).toBeVisible();
@@ -90,5 +90,7 @@ test("two desks open on one session: different changes both hold, of one thing t
   await saved(page);
   await write(other, /^6 × 12/, "7 @12kg");
   await expect(other.getByRole("gridcell", { name: "5 × 12" }).first()).toBeVisible();
-  await expect(other.getByText(/changed the same thing first: 1 of your changes was not taken/)).toBeVisible();
+  await expect(
+    other.getByText(/^Bodil .* changed the same thing in block A first: 1 of your changes was not taken/),
+  ).toBeVisible();
 });

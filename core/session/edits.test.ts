@@ -7,7 +7,7 @@ import { operationOf } from "../testing/operate";
 import { diffDocuments } from "./diff";
 import { applyEdits, type Edit } from "./edits";
 import type { SessionDocument } from "./grammar";
-import { areIndependent, mergeEdits } from "./merge";
+import { areIndependent, blocksTouched, mergeEdits } from "./merge";
 import * as operations from "./operations";
 import { reconcile } from "./reconcile";
 import { parseSession } from "./shorthand/parse";
@@ -163,5 +163,18 @@ describe("two people's changes", () => {
     expect(printSession(merged.document, SHIPPED_CATALOGUE)).toContain("Back squat 6,5,5,3 @80kg");
     const back = applyEdits(merged.document, merged.inverse);
     expect(back.ok && back.document).toEqual(applied(document, [change(0, 6)]));
+  });
+
+  it("are told by the blocks they are about: a figure, a set, a part of one, a lift, a block that came; what has gone is none", () => {
+    const document = read("A1 Bench press 2x8 h10\nA2 Barbell row 2x8\n\nB1 Back squat 3x5\n\nC1 Plank 2x30s");
+    const [a, b, c] = document.blocks.map(({ id }) => id) as [string, string, string];
+    const row = document.blocks[0]!.slots[1]!;
+    const squat = document.blocks[1]!.slots[0]!.sets[1]!;
+    const cue = { kind: "setSlot", slotId: row.id, field: "cues", value: ["slow"] } as const;
+    const reserve = { kind: "setSegment", segmentId: squat.segments[0]!.id, field: "rir", value: null } as const;
+    expect(blocksTouched(document, [reserve, cue])).toEqual([a, b]);
+    expect(blocksTouched(document, [{ kind: "setBlock", blockId: c, field: "intent", value: "circuit" }])).toEqual([c]);
+    expect(blocksTouched(document, [{ kind: "setSession", field: "title", value: "Legs" }])).toEqual([]);
+    expect(blocksTouched(document, [{ kind: "removeSlot", slotId: "gone" }])).toEqual([]);
   });
 });

@@ -4,7 +4,7 @@
  */
 import { sameValue } from "../same";
 import { applyEdits, type Edit } from "./edits";
-import { allBlocks, type SessionDocument } from "./grammar";
+import { allBlocks, type Block, type SessionDocument } from "./grammar";
 
 export interface EditConflict {
   /** The change that was not taken. */
@@ -158,3 +158,26 @@ const setOfSegment = (document: SessionDocument, segmentId: string): string | un
   slotsOf(document)
     .flatMap((slot) => slot.sets)
     .find((set) => set?.segments.some(({ id }) => id === segmentId))?.id;
+
+/** The blocks of a document that edits are about, in its order; of what has gone, none. */
+export function blocksTouched(document: SessionDocument, edits: readonly Edit[]): string[] {
+  const named = new Set(
+    edits.flatMap((edit) => {
+      if (edit.kind === "insertBlock") return [edit.block.id];
+      const { blockId, slotId, setId, segmentId } = edit as Partial<
+        Record<"blockId" | "slotId" | "setId" | "segmentId", string>
+      >;
+      return [blockId, slotId, setId, segmentId].filter((id) => id !== undefined);
+    }),
+  );
+  const isNamed = ({ id, slots }: Block): boolean =>
+    named.has(id) ||
+    slots.some(
+      (slot) =>
+        named.has(slot.id) ||
+        slot.sets.some((set) => set && (named.has(set.id) || set.segments.some((segment) => named.has(segment.id)))),
+    );
+  return allBlocks(document)
+    .filter(isNamed)
+    .map(({ id }) => id);
+}

@@ -1,7 +1,7 @@
 "use client";
 import { useCallback, useEffect, useRef, useState } from "react";
-import { presentIds, type SessionView } from "@/contract";
-import { applyEdits, type Edit, type SessionDocument } from "@/core";
+import { presentIds, type SavedSession, type SessionView } from "@/contract";
+import { allBlocks, applyEdits, blockLetter, blocksTouched, type Edit, type SessionDocument } from "@/core";
 import { ask, replySentence } from "@/device/api";
 
 /** What stands on the desk: the document, the text while it does not read, and the changes that are not saved yet. */
@@ -99,7 +99,7 @@ export function useSaving(
         const document = mine.ok ? mine.document : others.document;
         setWork((before) => ({ ...before, document, unsaved: mine.ok ? left : [] }));
         merged.current(document);
-        setNotice(mergedWords(others.conflicts.length + (mine.ok ? 0 : 1)));
+        setNotice(mergedWords(others, document, others.conflicts.length + (mine.ok ? 0 : 1)));
       } else setWork((before) => ({ ...before, unsaved: before.unsaved.slice(edits.length) }));
       setState({ kind: more ? "unsaved" : "saved" });
     }, PAUSE_MS);
@@ -115,7 +115,22 @@ export function useSaving(
   return { state, notice, touch };
 }
 
-const mergedWords = (lost: number): string =>
-  lost === 0
-    ? "Somebody else changed this session at the same time: both changes are in it."
-    : `Somebody else changed the same thing first: ${lost} of your changes ${lost === 1 ? "was" : "were"} not taken. Look it over.`;
+/** Who changed what at the same time, and what became of it. */
+function mergedWords(
+  { by, blocks, conflicts }: Pick<NonNullable<SavedSession["merged"]>, "by" | "blocks" | "conflicts">,
+  document: SessionDocument,
+  lost: number,
+): string {
+  const who = by.length > 0 ? by.join(" and ") : "Somebody else";
+  const all = allBlocks(document);
+  const letters = (ids: readonly string[]) =>
+    all.flatMap(({ id }, at) => (ids.includes(id) ? [`block ${blockLetter(at)}`] : [])).join(", ") || "this session";
+  if (lost === 0) return `${who} changed ${letters(blocks)} at the same time: both changes are in it.`;
+  const where = letters(
+    blocksTouched(
+      document,
+      conflicts.map(({ mine }) => mine),
+    ),
+  );
+  return `${who} changed the same thing in ${where} first: ${lost} of your changes ${lost === 1 ? "was" : "were"} not taken. Look it over.`;
+}

@@ -395,8 +395,9 @@ export async function insertSessionEdits(tx: Transaction, row: typeof sessionEdi
 /** What was changed since a revision, the earliest first. */
 export const editsSince = (tx: Transaction, sessionId: string, revision: number) =>
   tx
-    .select()
+    .select({ edits: sessionEdits.edits, inverse: sessionEdits.inverse, by: members.name })
     .from(sessionEdits)
+    .leftJoin(members, eq(members.id, sessionEdits.memberId))
     .where(and(eq(sessionEdits.sessionId, sessionId), gt(sessionEdits.revision, revision)))
     .orderBy(asc(sessionEdits.revision));
 

@@ -1,7 +1,15 @@
 /** One session at the desk. Changes are edits: they are kept, merged with what others saved, and undone like that. */
-import { computeSteps, inPieces, presentIds, readDocumentSteps, type SessionView } from "../../contract";
+import {
+  computeSteps,
+  inPieces,
+  presentIds,
+  readDocumentSteps,
+  type SavedSession,
+  type SessionView,
+} from "../../contract";
 import {
   applyEdits,
+  blocksTouched,
   diffDocuments,
   type Edit,
   EMPTY_DOCUMENT,
@@ -100,14 +108,13 @@ export const editSession = defineUseCase("sessions.edit", ["coach"], (scope, inp
     const document = readStored(row.document, studio);
     const changed = await changedBy(tx, row, document, presentIds(input.edits), input.revision);
     if (changed.kind !== "ok") return changed;
-    const { next, taken, inverse, conflicts } = changed.value;
+    const { next, taken, inverse, merged } = changed.value;
     const problem = await documentProblem(tx, row.clientId, next, studio);
     if (problem) return problem;
     const revision = row.revision + 1;
     await keepDocument(tx, scope, row, { next, taken, inverse, revision, draftText: input.draftText }, studio);
     if (row.pairId) await editPartner(tx, scope, row, taken, studio);
-    const isMerged = input.revision !== row.revision;
-    return ok({ revision, merged: isMerged ? { document: next, conflicts } : null });
+    return ok({ revision, merged: merged && { document: next, ...merged } });
   }),
 );
 
@@ -115,7 +122,8 @@ interface Changed {
   readonly next: SessionDocument;
   readonly taken: readonly Edit[];
   readonly inverse: readonly Edit[];
-  readonly conflicts: ReturnType<typeof mergeEdits>["conflicts"];
+  /** What others saved meanwhile; null: nobody did. */
+  readonly merged: Omit<NonNullable<SavedSession["merged"]>, "document"> | null;
 }
 
 /** The document after edits made on a revision; what others saved since stands, and what clashes with it is named. */
@@ -129,9 +137,10 @@ async function changedBy(
   if (revision === row.revision) {
     const edited = applyEdits(document, edits);
     if (!edited.ok) return conflict(edited.message);
-    return ok({ next: edited.document, taken: edits, inverse: edited.inverse, conflicts: [] });
+    return ok({ next: edited.document, taken: edits, inverse: edited.inverse, merged: null });
   }
-  const since = (await db.editsSince(tx, row.id, revision)).map(({ edits, inverse }) => presentIds({ edits, inverse }));
+  const rows = await db.editsSince(tx, row.id, revision);
+  const since = rows.map(({ edits: theirs, inverse }) => presentIds({ edits: theirs, inverse }));
   if (revision > row.revision || since.length !== row.revision - revision)
     return conflict("This session was changed elsewhere since you opened it.");
   const base = applyEdits(
@@ -140,8 +149,9 @@ async function changedBy(
   );
   if (!base.ok) return conflict("This session was changed elsewhere since you opened it.");
   const theirs = since.flatMap((one) => one.edits);
-  const merged = mergeEdits(base.document, theirs, edits);
-  return ok({ next: merged.document, taken: merged.taken, inverse: merged.inverse, conflicts: merged.conflicts });
+  const { document: next, taken, inverse, conflicts } = mergeEdits(base.document, theirs, edits);
+  const by = [...new Set(rows.flatMap((one) => (one.by ? [one.by] : [])))];
+  return ok({ next, taken, inverse, merged: { conflicts, by, blocks: blocksTouched(next, theirs) } });
 }
 
 /** What is wrong with a document that edits led to: its shape, its sense, and the gym it names. */
