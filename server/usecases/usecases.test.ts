@@ -296,7 +296,7 @@ describe.runIf(hasDatabase)("what may be asked of the server", () => {
         merged: {
           document: { title: "Mine", capSeconds: 1800 },
           conflicts: [{ mine: { field: "title", value: "Theirs" }, theirs: { field: "title", value: "Mine" } }],
-          by: [b.coach.name],
+          by: ["Birch coach"],
         },
       });
       expect(await shown()).toMatchObject({ title: "Mine", revision: revision + 2, draftText: null });
