@@ -53,7 +53,7 @@ export function Grid({ desk, view }: { desk: Desk; view: SessionView }) {
           const [first] = grid.rows;
           if (!selected && first) desk.select({ slotId: first.slotId, round: 0 });
         }}
-        className="relative overflow-x-auto px-3 pb-2"
+        className="relative shrink-0 overflow-x-auto px-3 pb-2"
       >
         <div role="row" className="narrow grid pt-1.5 pb-0.5 text-quiet" style={{ gridTemplateColumns: columns }}>
           <span role="columnheader" className="pl-2">
@@ -96,7 +96,7 @@ export function Grid({ desk, view }: { desk: Desk; view: SessionView }) {
         <Gap at={document.blocks.length} />
       </div>
       {desk.locked ? null : (
-        <div className="px-3 pb-3">
+        <div className="shrink-0 px-3 pb-3">
           {grid.place?.kind === "add" ? (
             grid.place.blockId === null && <AddLift desk={desk} blockId={null} isInside={false} onClose={grid.close} />
           ) : (

@@ -134,7 +134,7 @@ export function Timeline({
       <svg width={width} height={height} aria-hidden className="block">
         <HatchPattern />
         <clipPath id="timeline-time">
-          <rect x={NAMES} y={0} width={Math.max(0, width - NAMES)} height={height} />
+          <rect x={NAMES - 6} y={0} width={Math.max(0, width - NAMES + 6)} height={height} />
         </clipPath>
         <g clipPath="url(#timeline-time)">
           {capSeconds !== null ? (
