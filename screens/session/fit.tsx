@@ -169,12 +169,15 @@ function priceWords({ sets, repsShort }: Price): string {
   const won = sets.filter((one) => one.sets < 0).slice(0, 3);
   const list = (some: typeof sets) =>
     some
-      .map((one, index) => `${decimal(Math.abs(one.sets), 1)}${index === 0 ? " hard sets" : ""} of ${one.muscle}`)
+      .map(
+        (one, index) =>
+          `${decimal(Math.abs(one.sets), 1)}${index > 0 ? "" : Math.abs(one.sets) === 1 ? " hard set" : " hard sets"} of ${one.muscle}`,
+      )
       .join(", ");
   const parts = [
     lost.length > 0 ? `costs ${list(lost)}` : "",
     won.length > 0 ? `adds ${list(won)}` : "",
-    repsShort > 0.5 ? `about ${decimal(repsShort)} reps more fall short` : "",
+    repsShort > 0.5 ? `about ${decimal(repsShort, 1)} reps more fall short` : "",
   ].filter(Boolean);
   return parts.length > 0 ? parts.join("; ") : "costs no hard set";
 }

@@ -59,7 +59,7 @@ export function Timeline({
   const longest = Math.max(computed.timeline.seconds, capSeconds ?? 0, 600) * 1.02;
   const [asked, setWindow] = useState<TimeWindow | null>(null);
   const window = within(asked ?? { fromSeconds: 0, seconds: longest }, longest);
-  const scale = (width - NAMES - 12) / window.seconds;
+  const scale = Math.max(1, width - NAMES - 12) / window.seconds;
   const x = (seconds: number) => NAMES + (seconds - window.fromSeconds) * scale;
   const every = [15, 30, 60, 300, 600, 900, 1800].find((seconds) => seconds * scale >= 30) ?? 3600;
   const ticks = Array.from({ length: Math.floor(longest / every) + 1 }, (_, i) => i * every);
