@@ -109,6 +109,7 @@ export {
   printSlot,
   printSpan,
   printTempo,
+  printWarmUpParts,
   sameSet,
 } from "./session/shorthand/print";
 export type { ShorthandError } from "./session/shorthand/scanner";

@@ -120,6 +120,10 @@ test("by keyboard alone: written, filled, pasted, moved and left out, every plac
   await keyboard.press("Enter");
   await expect(page.getByText("3-1-1-0", { exact: true })).toBeVisible();
   await expect(grid).toBeFocused();
+  await keyboard.press("w");
+  await page.getByLabel("Warm-up", { exact: true }).fill("5 min easy row; Hip circle 2x10");
+  await keyboard.press("Enter");
+  await expect(page.getByText("5min easy row; Hip circle 2x10")).toBeVisible();
   // The timeline steps through the sets as they are done, and goes nearer.
   const timeline = page.getByRole("slider", { name: /^Timeline/ });
   await timeline.focus();

@@ -4,7 +4,16 @@ import { exerciseOrThrow } from "../exercise/exercise";
 import { countingIds, exposure, read } from "../testing/helpers";
 import { applyEdits } from "./edits";
 import { allBlocks, EMPTY_DOCUMENT, type SessionDocument, type Slot } from "./grammar";
-import { writeCells, writeCues, writeHandover, writeRoundRest, writeRounds, writeSetup, writeTempo } from "./in-place";
+import {
+  writeCells,
+  writeCues,
+  writeHandover,
+  writeRoundRest,
+  writeRounds,
+  writeSetup,
+  writeTempo,
+  writeWarmUp,
+} from "./in-place";
 import { readNewLifts } from "./new-lift";
 import type { Operation } from "./operations";
 import { printSession } from "./shorthand/print";
@@ -93,6 +102,21 @@ describe("a place of the session is written in", () => {
     const [block] = plain.blocks;
     const joined = { ...block!, slots: [{ ...block!.slots[0]!, lineage: "push-up" }] };
     expect(lineageAfter({ ...plain, blocks: [joined] })).toBe("push-up");
+  });
+
+  it.each([
+    ["5 min easy row; Hip circle 2x10", "warm-up 5min easy row; Hip circle 2x10"],
+    ["warm-up: 6min", "warm-up 6min"],
+    ["", ""],
+  ])("a warm-up: %j", (typed, line) => {
+    const document = read("warm-up 3min skipping\n\nA1 Bench press 4x8 rir2 r90");
+    const text = said(document, writeWarmUp(typed, SHIPPED_CATALOGUE, ids()));
+    expect(text).toBe([line, SINGLE].filter(Boolean).join("\n\n"));
+  });
+  it("a warm-up that does not read is said", () => {
+    const document = read(SINGLE);
+    expect(said(document, writeWarmUp("Hip circle 2x", SHIPPED_CATALOGUE, ids()))).toMatch(/^Expected /);
+    expect(said(document, writeWarmUp("5min row\nBench press 3x8", SHIPPED_CATALOGUE, ids()))).toMatch(/one line/);
   });
 
   it("a part that has gone by now", () => {

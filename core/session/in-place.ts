@@ -15,7 +15,7 @@ import {
   slotLabels,
 } from "./grammar";
 import { changeRounds, inTurn, type Operation, writeSet } from "./operations";
-import { lineageOf, type MakeId, parseCell } from "./shorthand/parse";
+import { lineageOf, type MakeId, parseCell, parseSession } from "./shorthand/parse";
 import { errorWords, normalise, Scanner, ShorthandProblem } from "./shorthand/scanner";
 import { readRests, readSetup, readTempo } from "./shorthand/tokens";
 
@@ -160,6 +160,17 @@ export function writeCues(document: SessionDocument, slotId: string, typed: stri
   if (cues.length > MOST_CUES) return no(`At most ${MOST_CUES} cues.`);
   if (cues.some((cue) => cue.length > LIMITS.nameLength)) return no(`A cue of at most ${LIMITS.nameLength} letters.`);
   return edits(diffSlot(slot, { ...slot, cues }));
+}
+
+/** "5min easy row; Hip circle 2x10": what comes before the lifts; nothing: no warm-up. */
+export function writeWarmUp(typed: string, catalogue: Catalogue, makeId: MakeId): Operation {
+  const text = typed.trim().replace(/^warm-?up\b:?\s*/i, "");
+  if (text === "") return edits([{ kind: "setSession", field: "warmUp", value: null }]);
+  if (text.includes("\n")) return no("The warm-up is one line; a semicolon stands between its parts.");
+  const { document: read, errors } = parseSession(`warm-up ${text}`, catalogue, makeId);
+  const [error] = errors;
+  if (error) return no(`Expected ${errorWords(error)}.`);
+  return edits([{ kind: "setSession", field: "warmUp", value: read.warmUp }]);
 }
 
 export interface TypedCell {

@@ -29,6 +29,18 @@ describe("what a coach does, in words and in text", () => {
       "A1 Bench press 4x8 h10\nA2 Dumbbell row 10,10,10,-/side r90",
     ],
     [
+      "makes a block the finisher, and the one there was a block",
+      "Bench press 4x8 r90\n\nPush-up 2xF\n\nZ: finisher\nZ1 Plank 1x60s",
+      (d) => operations.asFinisher(d, block(d, 0).id),
+      "A1 Push-up 2xF\n\nB1 Plank 1x60s\n\nC: finisher\nC1 Bench press 4x8 r90",
+    ],
+    [
+      "takes the finisher back among the blocks",
+      "Bench press 4x8 r90\n\nZ: finisher\nZ1 Plank 1x60s",
+      (d) => operations.noFinisher(d),
+      "A1 Bench press 4x8 r90\n\nB1 Plank 1x60s",
+    ],
+    [
       "splits them again",
       "A1 Bench press 4x8 h10\nA2 Dumbbell row 10,10,10,-/side r90",
       (d) => operations.splitSlot(d, block(d).slots[1]!.id, ids()),

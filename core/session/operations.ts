@@ -82,6 +82,27 @@ export function moveBlock(document: SessionDocument, blockId: string, to: number
   return edits({ kind: "moveBlock", blockId, after: neighbourAt(others, to) });
 }
 
+/** The block as the session's last part, beside its blocks; the finisher there was becomes a block again. */
+export function asFinisher(document: SessionDocument, blockId: string): Operation {
+  const block = document.blocks.find((one) => one.id === blockId);
+  if (!block) return NOT_THERE;
+  return edits(
+    ...diffDocuments(document, {
+      ...document,
+      blocks: [...document.blocks.filter((one) => one !== block), ...(document.finisher ? [document.finisher] : [])],
+      finisher: block,
+    }),
+  );
+}
+
+/** The finisher as a block like the others, the last of them. */
+export function noFinisher(document: SessionDocument): Operation {
+  if (!document.finisher) return NOT_THERE;
+  return edits(
+    ...diffDocuments(document, { ...document, blocks: [...document.blocks, document.finisher], finisher: null }),
+  );
+}
+
 export function duplicateBlock(document: SessionDocument, blockId: string, makeId: MakeId): Operation {
   const at = document.blocks.findIndex((block) => block.id === blockId);
   const block = document.blocks[at] ?? (isFinisher(document, blockId) ? document.finisher : null);

@@ -9,6 +9,7 @@ import {
   writeRounds,
   writeSetup,
   writeTempo,
+  writeWarmUp,
 } from "../session/in-place";
 import * as operations from "../session/operations";
 import { applyTechnique, TECHNIQUES } from "../session/techniques";
@@ -57,6 +58,9 @@ export function operationOf(
       () => writeRounds(document, one.id, at(ROUNDS, c), makeId),
       () => writeRoundRest(document, one.id, at(RESTS, c)),
       () => writeHandover(document, slot.id, at(RESTS, c)),
+      () => operations.asFinisher(document, one.id),
+      () => operations.noFinisher(document),
+      () => writeWarmUp(at(["5min easy row; Hip circle 2x10", ""], c), SHIPPED_CATALOGUE, makeId),
       () => writeTempo(document, slot.id, at(["3-1-1-0", "X", ""], c)),
       () => writeSetup(document, slot.id, at(["bench 30", "grip wide, seat 4", ""], c)),
       () => writeCues(document, slot.id, at(["elbows in; slow", ""], c)),

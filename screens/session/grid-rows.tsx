@@ -11,6 +11,7 @@ import {
   isUnknownLift,
   printRest,
   printTempo,
+  printWarmUpParts,
   type Slot,
   swapExercise,
   writeCues,
@@ -19,6 +20,7 @@ import {
   writeRounds,
   writeSetup,
   writeTempo,
+  writeWarmUp,
 } from "@/core";
 import { newId } from "@/device/ids";
 import { LiftFinder } from "@/parts/lift-finder";
@@ -46,6 +48,33 @@ export function Gap({ at }: { at: number }) {
   const target: Target = { kind: "gap", at };
   const { setNodeRef, isOver } = useDroppable({ id: `gap ${at}`, data: target });
   return <div ref={setNodeRef} className={clsx("-my-0.5 h-1.5", isOver && "bg-indigo")} aria-hidden />;
+}
+
+/** What comes before the lifts, in a line. */
+export function WarmUpRow({ desk, grid }: { desk: Desk; grid: GridState }) {
+  const { document, catalogue, locked } = desk;
+  const text = document.warmUp ? printWarmUpParts(document.warmUp) : "";
+  if (locked && text === "") return null;
+  return (
+    <div role="row" className="flex min-h-[25px] items-center gap-2.5 px-2">
+      <span role="rowheader" className="font-bold">
+        Warm-up
+      </span>
+      <span role="gridcell" className="narrow text-quiet">
+        <InPlace
+          label="Warm-up"
+          text={text}
+          isWriting={grid.place?.kind === "warmUp"}
+          locked={locked}
+          onWrite={() => grid.open({ kind: "warmUp" })}
+          onKeep={(typed) => desk.attempt(writeWarmUp(typed, catalogue, newId))}
+          onLeave={grid.close}
+        >
+          {text === "" ? "none; such as 5min easy row; Hip circle 2x10" : text}
+        </InPlace>
+      </span>
+    </div>
+  );
 }
 
 /** A block's name, rounds, handovers and rest, each written in place. */

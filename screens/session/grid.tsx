@@ -5,7 +5,7 @@ import type { LiftLog, SessionView } from "@/contract";
 import { allBlocks, blockLetter, type Exposure, liftToPlace, moveBlock, moveSlot, pairBlocks } from "@/core";
 import { newId } from "@/device/ids";
 import { AddLift } from "./add-lift";
-import { BlockHead, type Dragged, Gap, LiftRow, type Target } from "./grid-rows";
+import { BlockHead, type Dragged, Gap, LiftRow, type Target, WarmUpRow } from "./grid-rows";
 import { KeysSheet } from "./keys-sheet";
 import type { Desk } from "./use-desk";
 import { useGrid } from "./use-grid";
@@ -71,6 +71,7 @@ export function Grid({ desk, view }: { desk: Desk; view: SessionView }) {
             last time
           </span>
         </div>
+        <WarmUpRow desk={desk} grid={grid} />
         {blocks.map((block, index) => (
           <div key={block.id} role="rowgroup">
             <Gap at={index} />

@@ -17,6 +17,7 @@ const KEYS: readonly (readonly [string, readonly (readonly [string, string])[]])
       ["8 @ F > r t", "write over a part of it"],
       ["Esc", "leave it as it was"],
       ["Delete", "sit the round out"],
+      ["w", "the warm-up"],
       ["Ctrl D, Ctrl R", "fill down, fill right"],
       ["Ctrl C, Ctrl V", "copy and paste sets; lines of lifts become blocks"],
       ["Ctrl Z, Ctrl Shift Z", "undo, redo"],

@@ -4,6 +4,7 @@ import dynamic from "next/dynamic";
 import { useState } from "react";
 import {
   applyTechnique,
+  asFinisher,
   type Block,
   type BlockIntent,
   changeRounds,
@@ -11,6 +12,7 @@ import {
   duplicateSlot,
   type Laterality,
   moveBlock,
+  noFinisher,
   type Operation,
   pairBlocks,
   plannedRounds,
@@ -168,7 +170,18 @@ export function BlockMenu({
       disabled: block.slots.length < 2,
       onSelect: () => operate(splitSlot(document, block.slots.at(-1)!.id, newId)),
     },
-    { name: "Meant as", items: [intent("circuit"), intent("pre-exhaust")] },
+    {
+      name: "Meant as",
+      items: [
+        intent("circuit"),
+        intent("pre-exhaust"),
+        {
+          name: "It is the finisher",
+          hint: at < 0 ? "now" : undefined,
+          onSelect: () => operate(at < 0 ? noFinisher(document) : asFinisher(document, block.id)),
+        },
+      ],
+    },
     { name: "Move up", disabled: at < 1, onSelect: () => operate(moveBlock(document, block.id, at - 1)) },
     { name: "Move down", disabled: !below, onSelect: () => operate(moveBlock(document, block.id, at + 1)) },
     { name: "Take up a method…", onSelect: () => setSheet("method") },

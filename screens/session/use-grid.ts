@@ -35,6 +35,7 @@ interface Editing {
 export type Place =
   | { readonly kind: "tempo" | "setup" | "cues" | "handover" | "swap"; readonly slotId: string }
   | { readonly kind: "rest" | "rounds"; readonly blockId: string }
+  | { readonly kind: "warmUp" }
   /** Into a block, or as a block of its own after it (null: at the end). */
   | { readonly kind: "add"; readonly blockId: string | null; readonly isInside: boolean };
 
@@ -64,9 +65,10 @@ export function useGrid(desk: Desk) {
   // What is being written now, also for handlers of an earlier render: a text is committed once.
   const writing = useRef<Editing | null>(null);
   const rows = rowsOf(document);
-  // The first lift has come in: what is done next is done here.
+  // The first lift has come in, and is chosen: what is done next is done here.
+  const isChosen = useRef(selection !== null);
   useEffect(() => {
-    if (window.document.activeElement === window.document.body) container.current?.focus();
+    if (isChosen.current && window.document.activeElement === window.document.body) container.current?.focus();
   }, []);
   const labels = slotLabels(document);
 
@@ -284,6 +286,7 @@ export function useGrid(desk: Desk) {
           "left out of their rounds",
         ),
       );
+    if (key === "w") return done(() => setPlace({ kind: "warmUp" }));
     if (key === "+") return done(() => openAdd(false));
     if (key === "&") return done(() => openAdd(true));
     if ((key === "ContextMenu" || key === "." || (shiftKey && key === "F10")) && selection)

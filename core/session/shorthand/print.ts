@@ -56,14 +56,17 @@ export function printDuration(seconds: number): string {
 
 const quoteIfNeeded = (name: string): string => (/^[^\s"]+$/.test(name) ? name : `"${name}"`);
 
-function printWarmUp(warmUp: WarmUp): string {
+const printWarmUp = (warmUp: WarmUp): string => `warm-up ${printWarmUpParts(warmUp)}`.trimEnd();
+
+/** "5min easy row; Hip circle 2x10". */
+export function printWarmUpParts(warmUp: WarmUp): string {
   const parts: string[] = [];
   if (warmUp.pulseRaiser) parts.push(`${printDuration(warmUp.pulseRaiser.seconds)} ${warmUp.pulseRaiser.what}`.trim());
   for (const drill of warmUp.drills) {
     const amount = drill.amount.kind === "reps" ? `${drill.amount.reps}` : `${drill.amount.seconds}s`;
     parts.push(`${drill.name} ${drill.sets === 1 ? "" : `${drill.sets}x`}${amount}`);
   }
-  return `warm-up ${parts.join("; ")}`.trimEnd();
+  return parts.join("; ");
 }
 
 function printHeader(block: Block, letter: string, isFinisher: boolean): string | null {
