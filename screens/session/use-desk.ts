@@ -49,7 +49,13 @@ export function useDesk(view: SessionView) {
     (text: string) => parseSession(text, catalogue, newId, view.gyms, usual),
     [catalogue, view.gyms, usual],
   );
-  const [work, setWork] = useState<Work>({ document: view.document, draftText: view.draftText, unsaved: [] });
+  const [work, showWork] = useState<Work>({ document: view.document, draftText: view.draftText, unsaved: [] });
+  // What stands now, also for what was begun before it was drawn: every change is made on the last one.
+  const now = useRef(work);
+  const setWork = useCallback((change: (before: Work) => Work) => {
+    now.current = change(now.current);
+    showWork(now.current);
+  }, []);
   const [past, setPast] = useState<readonly Step[]>([]);
   const [future, setFuture] = useState<readonly Step[]>([]);
   const [methods, setMethods] = useState(view.methods);
@@ -72,7 +78,7 @@ export function useDesk(view: SessionView) {
     [print, parse],
   );
 
-  const saving = useSaving(view, work, setWork, (document) => show(document, null));
+  const saving = useSaving(view, work, now, setWork, (document) => show(document, null));
 
   const opened = useRef<string | null>(null);
   useEffect(() => {
@@ -80,10 +86,10 @@ export function useDesk(view: SessionView) {
     opened.current = view.sessionId;
     const kept = keptWork(view);
     if (kept) {
-      setWork(kept);
+      setWork(() => kept);
       show(kept.document, kept.draftText);
     } else if (view.draftText !== null) setProblems(parse(view.draftText));
-  }, [view, parse, show]);
+  }, [view, parse, show, setWork]);
 
   const { lifts, bring } = useLifts(view, work.document);
   const records = useMemo(() => recordsOf({ lifts, settings: view.settings }), [lifts, view.settings]);
@@ -110,19 +116,20 @@ export function useDesk(view: SessionView) {
   const change = useCallback(
     (edits: readonly Edit[], draftText: string | null) => {
       if (locked) return null;
-      const edited = applyEdits(work.document, edits);
+      const { document, draftText: before } = now.current;
+      const edited = applyEdits(document, edits);
       if (!edited.ok) {
         setRefusal(edited.message);
         return null;
       }
       setRefusal(null);
-      setPast((before) => [...before.slice(-199), { edits: edited.inverse, draftText: work.draftText }]);
+      setPast((steps) => [...steps.slice(-199), { edits: edited.inverse, draftText: before }]);
       setFuture([]);
-      setWork({ document: edited.document, draftText, unsaved: [...work.unsaved, ...edits] });
+      setWork(({ unsaved }) => ({ document: edited.document, draftText, unsaved: [...unsaved, ...edits] }));
       saving.touch();
       return edited.document;
     },
-    [work, locked, saving.touch],
+    [locked, saving.touch, setWork],
   );
 
   /** Does what a coach asked for, or says why not. */
@@ -140,10 +147,13 @@ export function useDesk(view: SessionView) {
   const attempt = useCallback(
     (operation: Operation): string | null => {
       if (!operation.ok) return operation.message;
+      if (locked) return "This session has been started: it stays as it was shown.";
+      const edited = applyEdits(now.current.document, operation.edits);
+      if (!edited.ok) return edited.message;
       operate(operation);
       return null;
     },
-    [operate],
+    [operate, locked],
   );
 
   const setText = useCallback(
@@ -153,9 +163,9 @@ export function useDesk(view: SessionView) {
       setProblems(read);
       const document = reconcile(sound.current, read.document);
       if (read.errors.length === 0) sound.current = document;
-      change(diffDocuments(work.document, document), read.errors.length > 0 ? typed : null);
+      change(diffDocuments(now.current.document, document), read.errors.length > 0 ? typed : null);
     },
-    [change, parse, work.document],
+    [change, parse],
   );
 
   const setMode = useCallback(
@@ -169,17 +179,18 @@ export function useDesk(view: SessionView) {
   /** Reads a cell, as a whole set or as what changes of it; on an error nothing changes and the error comes back to the field. */
   const setCell = useCallback(
     (at: Selection, typed: string, isWhole: boolean): ShorthandError | null => {
-      const sets = slotById(work.document, at.slotId)?.sets ?? [];
+      const { document } = now.current;
+      const sets = slotById(document, at.slotId)?.sets ?? [];
       const read = parseCell(typed, catalogue, newId, {
         before: isWhole ? null : (sets[at.round] ?? null),
         isFirstRound: sets.slice(0, at.round).every((set) => set === null),
-        labels: slotLabels(work.document),
+        labels: slotLabels(document),
       });
       if ("error" in read) return read.error;
-      operate(writeSet(work.document, at.slotId, at.round, read.set));
+      operate(writeSet(document, at.slotId, at.round, read.set));
       return null;
     },
-    [operate, work.document, catalogue],
+    [operate, catalogue],
   );
 
   const setRule = useCallback(
@@ -191,16 +202,21 @@ export function useDesk(view: SessionView) {
   const step = useCallback(
     (from: readonly Step[], back: boolean) => {
       const next = from.at(-1);
-      const edited = next && applyEdits(work.document, next.edits);
+      const { document, draftText } = now.current;
+      const edited = next && applyEdits(document, next.edits);
       if (!next) return;
       (back ? setPast : setFuture)(from.slice(0, -1));
       if (!edited?.ok) return setRefusal("What this step was about has been changed by somebody else since.");
-      (back ? setFuture : setPast)((other) => [...other, { edits: edited.inverse, draftText: work.draftText }]);
-      setWork({ document: edited.document, draftText: next.draftText, unsaved: [...work.unsaved, ...next.edits] });
+      (back ? setFuture : setPast)((other) => [...other, { edits: edited.inverse, draftText }]);
+      setWork(({ unsaved }) => ({
+        document: edited.document,
+        draftText: next.draftText,
+        unsaved: [...unsaved, ...next.edits],
+      }));
       show(edited.document, next.draftText);
       saving.touch();
     },
-    [work, show, saving.touch],
+    [show, saving.touch, setWork],
   );
 
   return {

@@ -52,6 +52,8 @@ const AT_ONCE = 1000;
 export function useSaving(
   view: SessionView,
   work: Work,
+  /** The work as it stands now, also what was not drawn yet. */
+  latest: { readonly current: Work },
   setWork: (change: (before: Work) => Work) => void,
   onMerged: (document: SessionDocument) => void,
 ) {
@@ -59,8 +61,6 @@ export function useSaving(
   const [notice, setNotice] = useState<string | null>(null);
   const revision = useRef(readKept(view.sessionId)?.revision ?? view.revision);
   const busy = useRef(false);
-  const latest = useRef(work);
-  latest.current = work;
   const merged = useRef(onMerged);
   merged.current = onMerged;
   const touch = useCallback(() => setState({ kind: "unsaved" }), []);
@@ -104,7 +104,7 @@ export function useSaving(
       setState({ kind: more ? "unsaved" : "saved" });
     }, PAUSE_MS);
     return () => clearTimeout(timer);
-  }, [work, state, sessionId, setWork]);
+  }, [work, latest, state, sessionId, setWork]);
 
   useEffect(() => {
     if (state.kind !== "failed" || state.final) return;
