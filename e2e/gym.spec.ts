@@ -57,11 +57,16 @@ test("the forecast warns with both ways out, and each is one press", async ({ pa
   await page.getByRole("button", { name: /caution/ }).click();
   const cautions = page.getByRole("dialog");
   await expect(cautions).toContainText(/A1 Round \d is expected to (stop|leave)/);
-  await cautions.getByRole("button", { name: /^Cut the load \d+ %$/ }).click();
+  await cautions.getByRole("button", { name: /^A1: Cut the load \d+ %$/ }).click();
   await page.keyboard.press("Escape");
   const first = page.getByRole("gridcell", { name: /^6 × / }).first();
   await expect(first).not.toContainText("105");
+  // The other way is at the side.
+  await page.getByRole("button", { name: "Undo" }).click();
+  await expect(first).toContainText("105");
   await first.click();
+  await page.getByRole("button", { name: /^Rest \d+ s$/ }).click();
+  await expect(page.getByText(/^\d+ s rest$/).first()).not.toHaveText("75 s rest");
   await expect(page.getByLabel("Why this load")).toContainText("Likely in reserve");
   await expectAccessible(page);
 });
