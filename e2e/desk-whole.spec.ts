@@ -182,6 +182,9 @@ test("a time is fitted: each way looked at before it is done, and done in one st
   await enterAsCoach(page);
   await newSession(page, "Ines Calder");
   await page.getByRole("button", { name: "Take Whole body in an hour" }).click();
+  // The records of its lifts are here: they have ramps now.
+  await expect(page.getByRole("gridcell", { name: /^5 × 1\d\d/ }).first()).toBeVisible();
+  await saved(page);
   const time = page.getByRole("button", { name: /of 75 min/ });
   const before = await time.textContent();
   await time.click();

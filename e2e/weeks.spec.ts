@@ -90,6 +90,8 @@ test("a change in the demo's weeks moves the weeks after it and is put back as i
   await page.waitForURL(/for=/);
   const deadlift = page.getByRole("row", { name: /^Deadlift/ }).getByRole("button");
   const before = await deadlift.last().getAttribute("aria-label");
+  // Which session comes next goes by the day of the week.
+  await page.getByRole("button", { name: /^Deadlift, week 10: / }).click();
   await page.getByRole("textbox", { name: "Sets", exact: true }).fill("5x3 @90kg rir3");
   await page.getByRole("button", { name: "Change", exact: true }).click();
   await expect(deadlift.last()).toHaveAccessibleName(/2×3 at 90 kg/);
