@@ -12,6 +12,8 @@ export const fullDate = say({ day: "numeric", month: "short", year: "numeric" })
 export const fullDateAt = (ms: number): string => fullDate(new Date(ms).toISOString().slice(0, 10));
 /** "25 Nov". */
 export const shortDate = say({ day: "numeric", month: "short" });
+/** "25 Nov", of an instant. */
+export const shortDateAt = (ms: number): string => shortDate(new Date(ms).toISOString().slice(0, 10));
 /** "Wed 25". */
 export const dayOfWeek = say({ weekday: "short", day: "numeric" });
 /** "Wednesday". */

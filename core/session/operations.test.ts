@@ -28,6 +28,36 @@ describe("what a coach does, in words and in text", () => {
       (d) => operations.pairBlocks(d, block(d).id, block(d, 1).id, 10),
       "A1 Bench press 4x8 h10\nA2 Dumbbell row 10,10,10,-/side r90",
     ],
+    ...(
+      [
+        [0, "A1 Barbell row 3x8 r90\n\nB1 Bench press 3x8 r90\n\nC1 Back squat 3x5 r90\n\nD1 Plank 2x30s"],
+        [2, "A1 Bench press 3x8 r90\n\nB1 Back squat 3x5 r90\n\nC1 Barbell row 3x8 r90\n\nD1 Plank 2x30s"],
+        [3, "A1 Bench press 3x8 r90\n\nB1 Back squat 3x5 r90\n\nC1 Plank 2x30s\n\nD1 Barbell row 3x8 r90"],
+      ] as const
+    ).map(([at, text]): [string, string, (d: SessionDocument) => operations.Operation, string] => [
+      `puts a lift of a superset at place ${at}, alone`,
+      "Bench press 3x8 r90\n\nB1 Back squat 3x5 h10\nB2 Barbell row 3x8 r90\n\nC1 Plank 2x30s",
+      (d) => operations.liftToPlace(d, block(d, 1).slots[1]!.id, at, ids()),
+      text,
+    ]),
+    [
+      "puts a lift that stands alone after the next block",
+      "Bench press 3x8 r90\n\nB1 Back squat 3x5 h10\nB2 Barbell row 3x8 r90\n\nC1 Plank 2x30s",
+      (d) => operations.liftToPlace(d, block(d, 0).slots[0]!.id, 2, ids()),
+      "A1 Back squat 3x5 h10\nA2 Barbell row 3x8 r90\n\nB1 Bench press 3x8 r90\n\nC1 Plank 2x30s",
+    ],
+    [
+      "adds blocks in their order",
+      "Bench press 3x8\n\nPlank 2x30s",
+      (d) => operations.addBlocks(d, read("Back squat 3x5\n\nBarbell row 3x8", "new").blocks, 1),
+      "A1 Bench press 3x8\n\nB1 Back squat 3x5\n\nC1 Barbell row 3x8\n\nD1 Plank 2x30s",
+    ],
+    [
+      "puts another session in the place of this one",
+      "# Mine\ncap 40min\n\nA1 Bench press 3x8\n\nZ: finisher\nZ1 Plank 1x60s",
+      (d) => operations.replaceSession(d, read("# Other\n\nBack squat 3x5", "other"), ids()),
+      "# Other\n\nA1 Back squat 3x5",
+    ],
     [
       "makes a block the finisher, and the one there was a block",
       "Bench press 4x8 r90\n\nPush-up 2xF\n\nZ: finisher\nZ1 Plank 1x60s",

@@ -8,6 +8,7 @@ import { type After, applyEdits, blockOfSlot, type Edit, slotById } from "./edit
 import {
   allBlocks,
   type Block,
+  EMPTY_DOCUMENT,
   LIMITS,
   type LoadRule,
   plannedRounds,
@@ -67,6 +68,13 @@ export function addBlock(document: SessionDocument, block: Block, at = document.
   if (allBlocks(document).length >= LIMITS.blocks) return no(`A session holds at most ${LIMITS.blocks} blocks.`);
   return edits({ kind: "insertBlock", block, after: neighbourAt(document.blocks, at) });
 }
+
+/** New blocks at a place, in their order. */
+export const addBlocks = (document: SessionDocument, blocks: readonly Block[], at: number): Operation =>
+  blocks.reduce<Operation>(
+    (before, block, index) => inTurn(document, before, (now) => addBlock(now, block, at + index)),
+    edits(),
+  );
 
 export function removeBlock(document: SessionDocument, blockId: string): Operation {
   const block = allBlocks(document).find((one) => one.id === blockId);
@@ -669,6 +677,12 @@ export function takeOver(document: SessionDocument, other: SessionDocument, make
       finisher,
     }),
   );
+}
+
+/** Another session in the place of this one, in the same gym: what there is goes, and the other comes in with ids of its own. */
+export function replaceSession(document: SessionDocument, other: SessionDocument, makeId: MakeId): Operation {
+  const empty: SessionDocument = { ...EMPTY_DOCUMENT, gymId: document.gymId };
+  return inTurn(document, edits(...diffDocuments(document, empty)), (now) => takeOver(now, other, makeId));
 }
 
 function mapLoads(slot: Slot, map: (load: LoadRule) => LoadRule): Slot {

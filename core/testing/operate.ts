@@ -58,6 +58,10 @@ export function operationOf(
       () => writeRounds(document, one.id, at(ROUNDS, c), makeId),
       () => writeRoundRest(document, one.id, at(RESTS, c)),
       () => writeHandover(document, slot.id, at(RESTS, c)),
+      () => operations.liftToPlace(document, slot.id, c % (document.blocks.length + 1), makeId),
+      () =>
+        operations.takeOver(document, read("Bench press 2x5\n\nZ: finisher\nZ1 Plank 1x60s", `${makeId()}-`), makeId),
+      () => operations.replaceSession(document, read("Bench press 2x5", `${makeId()}-`), makeId),
       () => operations.asFinisher(document, one.id),
       () => operations.noFinisher(document),
       () => writeWarmUp(at(["5min easy row; Hip circle 2x10", ""], c), SHIPPED_CATALOGUE, makeId),

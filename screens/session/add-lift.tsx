@@ -1,10 +1,9 @@
 "use client";
 import { useCallback } from "react";
 import { liftOffers } from "@/contract";
-import { addSlot, allBlocks, printName } from "@/core";
+import { addBlocks, addSlot, allBlocks, printName } from "@/core";
 import { LiftFinder } from "@/parts/lift-finder";
 import type { Desk } from "./use-desk";
-import { insertBlocks } from "./use-grid";
 
 /** A cell to find a lift in; what is taken comes into a block, or after it as one of its own. */
 export function AddLift({
@@ -38,7 +37,7 @@ export function AddLift({
     const refused = desk.attempt(
       isInside && block && read.blocks.length === 1 && first!.slots.length === 1
         ? addSlot(document, block.id, first!.slots[0]!)
-        : insertBlocks(document, read.blocks, at < 0 ? document.blocks.length : at + 1),
+        : addBlocks(document, read.blocks, at < 0 ? document.blocks.length : at + 1),
     );
     if (refused === null) {
       desk.select({ slotId: first!.slots[0]!.id, round: 0 });

@@ -1,7 +1,7 @@
 "use client";
 import { useState } from "react";
 import { readDocument } from "@/contract";
-import { diffDocuments, parseSession, type SessionDocument, takeOver } from "@/core";
+import { parseSession, replaceSession, type SessionDocument, takeOver } from "@/core";
 import { newId } from "@/device/ids";
 import { Button } from "@/ui/button";
 import { saveFile } from "@/ui/save-file";
@@ -50,17 +50,8 @@ export function FilesSheet({ desk, onClose }: { desk: Desk; onClose: () => void 
     if (!read) return;
     // A gym of another studio is none of ours.
     const other = { ...read.document, gymId: document.gymId };
-    const empty = {
-      ...document,
-      title: "",
-      capSeconds: null,
-      warmUp: null,
-      methodId: null,
-      blocks: [],
-      finisher: null,
-    };
-    const refused =
-      way === "after" ? desk.attempt(takeOver(document, other, newId)) : desk.attempt(replaced(document, empty, other));
+    const put = way === "after" ? takeOver : replaceSession;
+    const refused = desk.attempt(put(document, other, newId));
     if (refused === null) onClose();
     else setProblems([refused]);
   };
@@ -113,10 +104,4 @@ export function FilesSheet({ desk, onClose }: { desk: Desk; onClose: () => void 
       )}
     </Sheet>
   );
-}
-
-/** What there is goes, and the other comes in with ids of its own: one step, and one undo. */
-function replaced(document: SessionDocument, empty: SessionDocument, other: SessionDocument) {
-  const taken = takeOver(empty, other, newId);
-  return taken.ok ? { ok: true as const, edits: [...diffDocuments(document, empty), ...taken.edits] } : taken;
 }

@@ -1,20 +1,21 @@
 "use client";
 import { useRouter } from "next/navigation";
-import { useState } from "react";
-import { allBlocks } from "@/core";
+import { useMemo, useState } from "react";
+import { allBlocks, sameValue } from "@/core";
 import { ask, replySentence } from "@/device/api";
 import { Button } from "@/ui/button";
-import { shortDate } from "@/ui/dates";
+import { shortDateAt } from "@/ui/dates";
 import type { Desk } from "./use-desk";
-
-const dayOf = (ms: number): string => shortDate(new Date(ms).toISOString().slice(0, 10));
 
 /** What the client has of the session: nothing yet, a copy, one that was looked at; and what has changed since. */
 export function Sending({ desk }: { desk: Desk }) {
-  const { view, document, save, locked, changesSinceSent } = desk;
+  const { view, document, save, locked } = desk;
   const router = useRouter();
   const [isBusy, setBusy] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
+  // What the client's copy was made of; of one from before, what stood when the desk was opened.
+  const [copied, setCopied] = useState(document);
+  const isSame = useMemo(() => sameValue(document, copied), [document, copied]);
   const { sent } = view;
   if (locked || allBlocks(document).length === 0) return null;
   const send = async () => {
@@ -22,22 +23,24 @@ export function Sending({ desk }: { desk: Desk }) {
     const reply = await ask("sessions.send", { sessionId: view.sessionId });
     setBusy(false);
     setProblem(reply.kind === "ok" ? null : replySentence(reply));
-    if (reply.kind === "ok") router.refresh();
+    if (reply.kind !== "ok") return;
+    setCopied(document);
+    router.refresh();
   };
-  const changed = sent ? Math.max(sent.changed, changesSinceSent) : 0;
+  const isChanged = sent !== null && (sent.changed > 0 || !isSame);
   const words = !sent
     ? "not sent"
-    : changed > 0
-      ? `sent ${dayOf(sent.atMs)}, changed since`
+    : isChanged
+      ? `sent ${shortDateAt(sent.atMs)}, changed since`
       : sent.seenAtMs
-        ? `seen ${dayOf(sent.seenAtMs)}`
-        : `sent ${dayOf(sent.atMs)}, not seen yet`;
+        ? `seen ${shortDateAt(sent.seenAtMs)}`
+        : `sent ${shortDateAt(sent.atMs)}, not seen yet`;
   return (
     <>
       <span className="narrow text-quiet" role={problem ? "alert" : undefined}>
         {problem ?? words}
       </span>
-      {!sent || changed > 0 ? (
+      {!sent || isChanged ? (
         <Button disabled={isBusy || save.kind !== "saved"} onClick={send}>
           {sent ? "Send again" : "Send"}
         </Button>

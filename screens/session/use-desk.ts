@@ -95,9 +95,6 @@ export function useDesk(view: SessionView) {
   const records = useMemo(() => recordsOf({ lifts, settings: view.settings }), [lifts, view.settings]);
   const context = useMemo(() => ({ ...view, lifts }), [view, lifts]);
   const computed = useMemo(() => computeSession(work.document, context, records), [work.document, context, records]);
-  // A copy that is new here was made of what stood then.
-  const sentAt = useRef({ atMs: view.sent?.atMs, steps: 0 });
-  if (sentAt.current.atMs !== view.sent?.atMs) sentAt.current = { atMs: view.sent?.atMs, steps: past.length };
   /** A session that is only looked at: how a change would be. */
   const [preview, setPreview] = useState<SessionDocument | null>(null);
   const previewed = useMemo(() => preview && computeSession(preview, context, records), [preview, context, records]);
@@ -242,8 +239,6 @@ export function useDesk(view: SessionView) {
     setMode,
     setCell,
     setRule,
-    /** Steps that were taken since the client's copy was made, as far as this desk knows. */
-    changesSinceSent: sentAt.current.atMs === view.sent?.atMs ? past.length - sentAt.current.steps : 0,
     print,
     preview,
     previewed,

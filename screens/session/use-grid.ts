@@ -1,12 +1,11 @@
 "use client";
 import { useEffect, useRef, useState } from "react";
 import {
-  addBlock,
+  addBlocks,
   allBlocks,
   type Block,
   blockOfSlot,
   EMPTY_DOCUMENT,
-  inTurn,
   liftToPlace,
   moveBlock,
   moveSlot,
@@ -214,7 +213,7 @@ export function useGrid(desk: Desk) {
   const pasteLifts = async (text: string) => {
     const read = await desk.readLifts(text);
     if (!read.ok) return setSaid(read.message);
-    setSaid(desk.attempt(insertBlocks(document, read.blocks, blockAfter())) ?? "pasted");
+    setSaid(desk.attempt(addBlocks(document, read.blocks, blockAfter())) ?? "pasted");
   };
   /** Where what is new comes: after the block in hand, else at the end. */
   const blockAfter = (): number => {
@@ -343,11 +342,3 @@ export function useGrid(desk: Desk) {
 }
 
 export type GridState = ReturnType<typeof useGrid>;
-
-/** New blocks at a place, in their order. */
-export function insertBlocks(document: SessionDocument, blocks: readonly Block[], at: number): Operation {
-  return blocks.reduce<Operation>(
-    (before, block, index) => inTurn(document, before, (now) => addBlock(now, block, at + index)),
-    { ok: true, edits: [] },
-  );
-}

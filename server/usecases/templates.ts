@@ -1,5 +1,5 @@
 /** Sessions, blocks and plans kept to start others from. */
-import { readDocument, type TemplateLine, upcastPlan } from "../../contract";
+import { inPieces, readDocumentSteps, type TemplateLine, upcastPlan } from "../../contract";
 import { type PlanTemplate, type SessionDocument, templateOf, withoutSessionChanges } from "../../core";
 import { planOf, readStored } from "../context/documents";
 import { studioOf } from "../context/studio";
@@ -36,7 +36,8 @@ export const keepTemplate = defineUseCase("templates.keep", ["coach"], (scope, {
       await keep(templateOf(planOf(row)));
       return ok({ templateId: id });
     }
-    const read = readDocument(of.document, (await studioOf(tx)).catalogue);
+    const { catalogue } = await studioOf(tx);
+    const read = await inPieces(readDocumentSteps(of.document, catalogue));
     if (!read.ok) return { kind: "refused" as const, problems: read.problems };
     if (read.value.blocks.length === 0 && !read.value.finisher)
       return refused("of.document", "There is no lift in it yet.");
