@@ -4,7 +4,7 @@ import { testContext } from "../contract/testing/context";
 import { applyEdits, SHIPPED_CATALOGUE, writeCells } from "../core";
 import { countingIds, exposure, read } from "../core/testing/helpers";
 
-const TEXT = `A1 Back squat 5x5 rir2 r150 ramp
+export const SIXTY_SETS = `A1 Back squat 5x5 rir2 r150 ramp
 
 B1 Bench press 5x6-8 rir2 h10
 B2 Barbell row 5x8-10 rir2 r90
@@ -60,7 +60,7 @@ export function deskBench(): void {
   const context = testContext({ lifts: logs() });
   const records = recordsOf(context);
   const ids = countingIds("e");
-  let document = read(TEXT);
+  let document = read(SIXTY_SETS);
   const slots = document.blocks.flatMap((block) => block.slots);
   const samples: Record<"compute" | "cautions" | "json", number[]> = { compute: [], cautions: [], json: [] };
   const timed = <T>(kind: keyof typeof samples, work: () => T): T => {

@@ -69,8 +69,9 @@ globalThis.fetch = async (path, options) => {
 const { ask, send } = await import("../device/api");
 const { addEvent, countOf, keepFloor, writePerson } = await (async () => {
   const store = await import("../device/store");
+  const floors = await import("../device/floors");
   const { countEntries } = await import("../device/outbox");
-  return { ...store, countOf: countEntries };
+  return { ...store, ...floors, countOf: countEntries };
 })();
 const { sendWaiting } = await import("../device/outbox");
 const { nowMs, clocksNow } = await import("../device/clock");

@@ -3,11 +3,12 @@
  * Server, pages and devices are typed from this one table; a use case that is missing anywhere does not compile.
  */
 import { E1RM_FORMULAS, METHODS, MUSCLES, PATTERNS, PLAN_LIMITS, READINESS_QUESTIONS, REGION_IDS } from "../core";
-import { ownExerciseSchema, type StudioExercises } from "./catalogue";
+import type { StudioExercises } from "./catalogue";
 import { documentSchema, editSchema, weightSchema } from "./document";
 import { equipmentSchema } from "./equipment";
-import { MOST_EVENTS } from "./events";
 import type { Broken } from "./gym";
+import { MOST_EVENTS } from "./limits";
+import { ownExerciseSchema } from "./own-exercise";
 import { planEditSchema, planStart } from "./plan";
 import type { Prescription } from "./prescription";
 import {

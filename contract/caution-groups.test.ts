@@ -7,7 +7,7 @@ const caution = (rule: string, place: string, more: Partial<Caution> = {}): Caut
   subject: "",
   place,
   words: `${rule} is said.`,
-  remedies: null,
+  slotId: null,
   severity: "warn",
   key: null,
   ...more,

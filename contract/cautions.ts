@@ -19,7 +19,6 @@ import {
   orderSentence,
   prescribedFromCurve,
   type Remedies,
-  remediesOf,
   roundToBuildable,
   type SessionDocument,
   type Severity,
@@ -27,6 +26,7 @@ import {
   setRoundRest,
   shortSentence,
   shortSlots,
+  slotById,
   slotLabels,
   withinTimeSentence,
 } from "../core";
@@ -47,8 +47,8 @@ export interface Caution {
   readonly subject: string;
   readonly place: string;
   readonly words: string;
-  /** Ways out, searched for when they are asked for; null: none is known of this kind. */
-  readonly remedies: (() => readonly Remedy[]) | null;
+  /** The lift whose ways out can be asked for; null: none is known of this kind. */
+  readonly slotId: string | null;
   readonly severity: Severity;
   /** By which a recorded reason is found; only blocks have one. */
   readonly key: string | null;
@@ -57,15 +57,12 @@ export interface Caution {
 export function cautionsOf(view: SessionContext, document: SessionDocument, computed: ComputedSession): Caution[] {
   const labels = slotLabels(document);
   const cautions: Caution[] = [];
-  const say = (rule: string, place: string, words: string, remedies: Caution["remedies"] = null) =>
-    cautions.push({ rule, subject: "", place, words, remedies, severity: "warn", key: null });
+  const say = (rule: string, place: string, words: string, slotId: string | null = null) =>
+    cautions.push({ rule, subject: "", place, words, slotId, severity: "warn", key: null });
   const slots = allBlocks(document).flatMap((block) => block.slots);
   for (const short of shortSlots(computed.timeline, computed.forecast)) {
     const slot = slots.find((one) => one.id === short.slotId);
-    if (slot)
-      say("falls-short", labels.get(slot.id) ?? "", shortSentence(short.worst), () =>
-        remediesFor(view, computed, slot, remediesOf(computed.timeline, computed.forecastContext, short)),
-      );
+    if (slot) say("falls-short", labels.get(slot.id) ?? "", shortSentence(short.worst), slot.id);
   }
   const cap = document.capSeconds;
   if (cap !== null && computed.totals.seconds > cap) {
@@ -94,13 +91,13 @@ export function cautionsOf(view: SessionContext, document: SessionDocument, comp
       subject: found.subject,
       place: found.round === null ? label : `${label}, round ${found.round + 1}`,
       words: found.words,
-      remedies: null,
+      slotId: null,
       severity: found.severity,
       key: found.severity === "block" ? cautionKey(found) : null,
     });
   }
   const note = (rule: string, subject: string, place: string, words: string) =>
-    cautions.push({ rule, subject, place, words, remedies: null, severity: "note", key: null });
+    cautions.push({ rule, subject, place, words, slotId: null, severity: "note", key: null });
   for (const advice of judged.order)
     note(`order ${advice.kind}`, labels.get(advice.slotId) ?? "", "Order", orderSentence(advice, labels));
   for (const hole of judged.holes.slice(0, 2)) note("hole", hole.region, "Coverage", holeSentence(hole));
@@ -138,15 +135,12 @@ function loadCautions(
   }
 }
 
-/** The ways out of a lift that falls short of what is asked; none where it does not. */
-export function slotRemedies(view: SessionContext, computed: ComputedSession, slot: Slot): Remedy[] {
-  const short = shortSlots(computed.timeline, computed.forecast).find(({ slotId }) => slotId === slot.id);
-  return short ? remediesFor(view, computed, slot, remediesOf(computed.timeline, computed.forecastContext, short)) : [];
-}
-
-function remediesFor(view: SessionContext, computed: ComputedSession, slot: Slot, remedies: Remedies): Remedy[] {
+/** Ways out that were found, as changes with their names: a load that this gym builds, a longer rest. */
+export function remediesFor(view: SessionContext, computed: ComputedSession, remedies: Remedies): Remedy[] {
   const found: Remedy[] = [];
   const { loadShare, roundRestSeconds, slotId, blockId } = remedies;
+  const slot = slotById(computed.resolved.document, slotId);
+  if (!slot) return [];
   if (loadShare !== null) {
     const lighter = lighterLoads(view, computed, slot, loadShare);
     if (lighter.size > 0)

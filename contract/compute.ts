@@ -12,6 +12,7 @@ import {
   forecastSession,
   isOpen,
   type LiftRecord,
+  type LiftStrength,
   liftRecord,
   type NamedBlock,
   nameBlock,
@@ -184,6 +185,19 @@ function seenBefore(records: ReadonlyMap<string, LiftRecord>): ReadonlyMap<strin
   return seen;
 }
 
+/** Strengths by the record they are read from: the same record is the same strength. */
+const strengths = new WeakMap<LiftRecord, LiftStrength>();
+
+function strengthOf(record: LiftRecord, seen: Seen | null): LiftStrength | null {
+  const { e1rmKg, curve, fitted } = record;
+  if (!e1rmKg) return null;
+  const known = strengths.get(record);
+  if (known && known.seen === seen) return known;
+  const strength = { e1rmKg, curve, fitted, seen };
+  strengths.set(record, strength);
+  return strength;
+}
+
 function forecastIn(
   context: SessionContext,
   resolved: ResolvedSession,
@@ -202,9 +216,7 @@ function forecastIn(
     },
     strengthOf: (slot, exerciseId) => {
       const record = exerciseId === slot.exerciseId ? records.get(slot.lineage) : undefined;
-      if (!record?.e1rmKg) return null;
-      const { e1rmKg, curve, fitted } = record;
-      return { e1rmKg, curve, fitted, seen: seenBefore(records).get(slot.lineage) ?? null };
+      return record ? strengthOf(record, seenBefore(records).get(slot.lineage) ?? null) : null;
     },
     aimReps: (segmentId) => resolved.loads.get(segmentId)?.aimReps ?? null,
   };

@@ -164,9 +164,6 @@ export const floorEventSchema: Schema<SentEvent> = chosenBy<SentEvent>((value) =
   return value.version === 2 ? second : present;
 });
 
-/** Most events of one batch. */
-export const MOST_EVENTS = 64;
-
 /** The largest single event, as JSON. */
 export const MOST_EVENT_BYTES = 64_000;
 

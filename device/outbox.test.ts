@@ -27,11 +27,13 @@ async function device() {
     },
   }));
   const store = await import("./store");
+  const floors = await import("./floors");
   const { sendWaiting } = await import("./outbox");
   const states = async (memberId: string, sessionId = "s") =>
     (await store.readEvents(memberId, sessionId)).map(({ state }) => state);
   return {
     store,
+    floors,
     sent,
     send: sendWaiting,
     states,
@@ -145,10 +147,10 @@ describe("the outbox", () => {
   });
 
   it("belongs to its person: another's sign-in sends nothing of it, shows nothing of it, loses nothing of it", async () => {
-    const { store, send, sent, says, states } = await device();
+    const { floors, store, send, sent, says, states } = await device();
     const floor = { sessionId: "s", memberId: ANA, clientName: "Ines", events: [], shown: {} } as unknown as FloorView;
     await store.writePerson({ memberId: ANA, role: "coach" });
-    await store.keepFloor(floor);
+    await floors.keepFloor(floor);
     await store.addEvent(ANA, note("a"));
     says(() => ({ kind: "offline" }));
     await send();
@@ -160,7 +162,7 @@ describe("the outbox", () => {
     says(({ events }) => ({ kind: "ok", value: { accepted: idsOf(events), refused: [] } }));
     await send();
     expect(sent.map(({ memberId, events }) => [memberId, ...idsOf(events)])).toEqual([[BO, "s-b"]]);
-    expect(await store.readFloor(BO, "s")).toBeNull();
+    expect(await floors.readFloor(BO, "s")).toBeNull();
     expect(await store.eventsIn(BO, "waiting")).toEqual([]);
     expect(await states(ANA)).toEqual(["waiting"]);
     await store.writePerson({ memberId: ANA, role: "coach" });
@@ -212,16 +214,16 @@ describe("what an earlier build left on a device", () => {
       event: { ...note(id), id },
     });
     await leave([old("a", 0, "sent"), old("b", 1, "refused"), old("c", 2, "waiting")]);
-    const { store, send, sent, says, states } = await device();
+    const { floors, store, send, sent, says, states } = await device();
     await store.writePerson({ memberId: ANA, role: "coach" });
     says(() => ({ kind: "notFound" }));
     await send();
     expect(sent[0]).toMatchObject({ memberId: undefined, sessionId: "s" });
     expect(await states(store.NOBODY)).toEqual(["sent", "waiting", "waiting"]);
     const view = { sessionId: "s", memberId: ANA, events: [], shown: {} } as unknown as FloorView;
-    await store.keepFloor(view);
+    await floors.keepFloor(view);
     expect(await states(ANA)).toEqual(["sent", "waiting", "waiting"]);
-    expect(await store.readPending(ANA, "s")).toMatchObject({ chainKey: "k", before: null });
+    expect(await floors.readPending(ANA, "s")).toMatchObject({ chainKey: "k", before: null });
     says(({ events }) => ({ kind: "ok", value: { accepted: idsOf(events), refused: [] } }));
     await send();
     expect(await states(ANA)).toEqual(["sent", "sent", "sent"]);

@@ -38,6 +38,8 @@ test("by mouse alone: found, added, made a drop, paired by drag, and undone to t
   const bench = page.getByRole("rowheader", { name: /^Bench press/ });
   const [from, to] = [(await row.boundingBox())!, (await bench.boundingBox())!];
   await page.mouse.move(from.x + 20, from.y + 6);
+  // Dragging is fetched when a pointer first comes to the grid.
+  await expect(row.locator("[data-handle]")).toBeAttached();
   await page.mouse.down();
   await page.mouse.move(to.x + 30, to.y + 20, { steps: 8 });
   await page.mouse.up();

@@ -1,10 +1,11 @@
 /** `./yarvex test`: every check, ending in one true line of counts. */
 import { spawnSync } from "node:child_process";
-import { existsSync, mkdirSync, rmSync } from "node:fs";
+import { mkdirSync, rmSync } from "node:fs";
 import { join } from "node:path";
 import { ensureBuild } from "./build";
+import { chromiumPath } from "./chromium";
 import { dropDatabase, ensureDatabase, type Server, secrets, startPostgres } from "./postgres";
-import { found, freePort, installDebian, onEnd, Plain, ROOT, readJson, run, STATE, say, start } from "./system";
+import { freePort, onEnd, Plain, ROOT, readJson, run, STATE, say, start } from "./system";
 
 interface Tally {
   passed: number;
@@ -115,7 +116,7 @@ interface Suite {
 
 /** Runs journeys against a server of their own; what they leave behind, their report and letters, goes into a folder. */
 async function browserJourneys(tally: Tally, urls: Urls, folder: string, args: readonly string[]): Promise<void> {
-  chromium();
+  chromiumPath();
   mkdirSync(folder, { recursive: true });
   const port = await freePort();
   const base = `http://127.0.0.1:${port}`;
@@ -130,7 +131,7 @@ async function browserJourneys(tally: Tally, urls: Urls, folder: string, args: r
   try {
     await untilUp(`${base}/api/health`, web);
     await run(bin("playwright"), ["test", `--output=${join(folder, "left")}`, ...args], {
-      env: { ...env, BASE_URL: base, CHROMIUM: chromium(), PLAYWRIGHT_JSON_OUTPUT_NAME: report },
+      env: { ...env, BASE_URL: base, CHROMIUM: chromiumPath(), PLAYWRIGHT_JSON_OUTPUT_NAME: report },
     });
   } finally {
     web.kill("SIGTERM");
@@ -150,13 +151,6 @@ async function browserJourneys(tally: Tally, urls: Urls, folder: string, args: r
     for (const inner of suite.suites ?? []) count(inner);
   };
   for (const suite of suites.suites) count(suite);
-}
-
-function chromium(): string {
-  const known = process.env.CHROMIUM ?? "/usr/bin/chromium";
-  if (!existsSync(known) && !found("chromium")) installDebian(["chromium"], "Chromium");
-  if (!existsSync(known)) throw new Plain(`Chromium was not found at ${known}. Set CHROMIUM to its path.`);
-  return known;
 }
 
 async function untilUp(url: string, child: ReturnType<typeof start>): Promise<void> {

@@ -13,6 +13,7 @@ const USAGE = `Usage: ./yarvex COMMAND
   test             set up and run every check
   bench            measure the core, as ratios to a yardstick in the same run
   bench writes     measure how entries of the floor are written, against bare inserts and an empty route
+  bench page       from an edit at the desk to the frame that shows it, and the JavaScript of its page (fails where it is too much)
   bench weeks      rules over a million weeks, and what if against clients whose truth is known
   bench demo       how the demo's sets went against what was foretold of them
   bench torture    log 2,000 sets while everything is killed, cut and turned; count what is lost
@@ -39,6 +40,7 @@ async function main(): Promise<void> {
       if (rest[0] === "torture") return (await import("../bench/torture")).runTorture();
       if (rest[0] === "weeks") return (await import("../bench/weeks")).steeringBench();
       if (rest[0] === "demo") return (await import("../bench/demo")).runDemoScores();
+      if (rest[0] === "page") return (await import("../bench/page")).runPage();
       if (rest[0] === "writes") return (await import("../bench/writes")).runWrites();
       const { runBench } = await import("../bench");
       return runBench();

@@ -1,25 +1,14 @@
 "use client";
-import { DropdownMenu } from "radix-ui";
-import type { ReactNode } from "react";
+import { type ComponentProps, type ReactNode, useRef, useState } from "react";
+import type { OpenedMenu } from "./menu-list";
+import { useOnDemand } from "./on-demand";
 
-export interface MenuItem {
-  readonly name: string;
-  /** What it does, beside it. */
-  readonly hint?: string;
-  readonly onSelect: () => void;
-  readonly disabled?: boolean;
-}
+const load = () => import("./menu-list").then((module) => module.MenuList);
 
-export interface MenuGroup {
-  readonly name: string;
-  readonly items: readonly MenuItem[];
-}
-
-const ITEM =
-  "flex cursor-pointer items-baseline justify-between gap-4 px-3 py-1 outline-none data-[disabled]:cursor-default data-[disabled]:opacity-50 data-[highlighted]:bg-indigo data-[highlighted]:text-ground";
-const CONTENT = "z-40 max-h-[80vh] min-w-52 overflow-y-auto border-2 border-indigo bg-cloth py-1 text-walnut";
-
-/** A button with a list of actions, some of them in lists of their own; arrows move, Enter acts, Escape closes. */
+/**
+ * A button with a list of actions, some of them in lists of their own; arrows move, Enter acts, Escape closes. Until it is first
+ * opened it is a button and no more: a screen may have dozens.
+ */
 export function Menu({
   trigger,
   label,
@@ -28,63 +17,46 @@ export function Menu({
   onOpenChange,
   onClosed,
   isTabStop = true,
-}: {
+}: Pick<OpenedMenu, "items" | "onClosed"> & {
   trigger: ReactNode;
   label: string;
-  items: readonly (MenuItem | MenuGroup)[];
+  /** Left out: it keeps for itself whether it is open. */
   open?: boolean;
   onOpenChange?: (open: boolean) => void;
-  /** Where the focus goes once it is closed; left out: back to the button. */
-  onClosed?: () => void;
   isTabStop?: boolean;
 }) {
+  const [own, setOwn] = useState(false);
+  const isOpen = open ?? own;
+  const isByPointer = useRef(false);
+  const change = onOpenChange ?? setOwn;
+  const List = useOnDemand(load, isOpen, change);
+  const button: ComponentProps<"button"> = {
+    type: "button",
+    "aria-label": label,
+    tabIndex: isTabStop ? undefined : -1,
+    className:
+      "inline-flex min-h-6 min-w-6 items-center justify-center rounded-[3px] px-1 text-quiet hover:bg-selvedge data-[state=open]:bg-selvedge",
+    children: trigger,
+    onPointerDown: () => {
+      isByPointer.current = true;
+    },
+    onKeyDown: () => {
+      isByPointer.current = false;
+    },
+  };
+  if (!List) return <button {...button} aria-haspopup="menu" aria-expanded={false} onClick={() => change(true)} />;
+  const isByKey = !isByPointer.current;
   return (
-    <DropdownMenu.Root open={open} onOpenChange={onOpenChange}>
-      <DropdownMenu.Trigger
-        aria-label={label}
-        tabIndex={isTabStop ? undefined : -1}
-        className="inline-flex min-h-6 min-w-6 items-center justify-center rounded-[3px] px-1 text-quiet hover:bg-selvedge data-[state=open]:bg-selvedge"
-      >
-        {trigger}
-      </DropdownMenu.Trigger>
-      <DropdownMenu.Portal>
-        <DropdownMenu.Content
-          align="end"
-          sideOffset={4}
-          className={CONTENT}
-          onCloseAutoFocus={(event) => {
-            if (!onClosed) return;
-            event.preventDefault();
-            onClosed();
-          }}
-        >
-          {items.map((item) =>
-            "items" in item ? (
-              <DropdownMenu.Sub key={item.name}>
-                <DropdownMenu.SubTrigger className={ITEM}>
-                  {item.name} <span aria-hidden>›</span>
-                </DropdownMenu.SubTrigger>
-                <DropdownMenu.Portal>
-                  <DropdownMenu.SubContent className={CONTENT} collisionPadding={8}>
-                    {item.items.map((one) => (
-                      <Action key={one.name} item={one} />
-                    ))}
-                  </DropdownMenu.SubContent>
-                </DropdownMenu.Portal>
-              </DropdownMenu.Sub>
-            ) : (
-              <Action key={item.name} item={item} />
-            ),
-          )}
-        </DropdownMenu.Content>
-      </DropdownMenu.Portal>
-    </DropdownMenu.Root>
+    <List
+      button={button}
+      items={items}
+      open={isOpen}
+      onOpenChange={(to) => {
+        if (!to) isByPointer.current = false;
+        change(to);
+      }}
+      onClosed={onClosed}
+      isByKey={isByKey}
+    />
   );
 }
-
-const Action = ({ item }: { item: MenuItem }) => (
-  <DropdownMenu.Item disabled={item.disabled} onSelect={item.onSelect} className={ITEM}>
-    {item.name}
-    {item.hint ? <span className="narrow text-xs opacity-80">{item.hint}</span> : null}
-  </DropdownMenu.Item>
-);

@@ -1,6 +1,6 @@
 "use client";
 import { X } from "lucide-react";
-import { Dialog } from "radix-ui";
+import * as Dialog from "radix-ui/dialog";
 import type { ReactNode } from "react";
 
 /** A sheet over the page, from the right; Escape and the veil close it. */

@@ -73,13 +73,57 @@ const EIGHTY_PERCENT = 1.2816;
 const REP_NOISE = 0.6;
 const FATIGUE_DOUBT = 0.2;
 
+/** How tired a client is at one moment of a session. What was the same before it has the same moment, and nothing else has. */
+interface Moment {
+  readonly reserve: Reserve;
+  readonly afterCount: boolean;
+}
+
+/** A block as it was foretold, with all that it went by. */
+interface KnownBlock extends Pick<ForecastContext, "catalogue" | "settings" | "constants"> {
+  readonly before: Moment | null;
+  readonly restSeconds: number;
+  readonly goesBy: readonly unknown[];
+  readonly work: readonly WorkForecast[];
+  readonly after: Moment;
+}
+
+const foretold = new WeakMap<BlockTimeline, KnownBlock>();
+let blocksForetold = 0;
+
+/** How many blocks have been foretold so far in this process; for tests of what an edit touches. */
+export const forecastCount = (): number => blocksForetold;
+
+/** Foretells every set. Blocks before the first that changed are as they were foretold last. */
 export function forecastSession(timeline: Timeline, context: ForecastContext): SessionForecast {
-  const run = new Run(context);
+  const { catalogue, settings, constants } = context;
   const work: WorkForecast[] = [];
+  let run: Run | null = null;
+  let before: Moment | null = null;
   let clock = 0;
   for (const { startSeconds, timeline: block } of timeline.blocks) {
-    run.reserve.rest(startSeconds - clock);
-    work.push(...run.block(block));
+    const restSeconds = startSeconds - clock;
+    const goesBy = whatItGoesBy(block, context);
+    let known = foretold.get(block);
+    const isSame =
+      known !== undefined &&
+      known.before === before &&
+      known.restSeconds === restSeconds &&
+      known.catalogue === catalogue &&
+      known.settings === settings &&
+      known.constants === constants &&
+      known.goesBy.length === goesBy.length &&
+      known.goesBy.every((one, index) => one === goesBy[index]);
+    if (!known || !isSame) {
+      run ??= Run.from(context, before);
+      run.reserve.rest(restSeconds);
+      const own = run.block(block);
+      known = { catalogue, settings, constants, before, restSeconds, goesBy, work: own, after: run.moment() };
+      foretold.set(block, known);
+      blocksForetold++;
+    }
+    work.push(...known.work);
+    before = known.after;
     clock = startSeconds + block.seconds;
   }
   const bySegment = new Map<string, WorkForecast>();
@@ -89,6 +133,20 @@ export function forecastSession(timeline: Timeline, context: ForecastContext): S
     if (!known || (one.possibleReps ?? 99) < (known.possibleReps ?? 99)) bySegment.set(one.span.segmentId, one);
   }
   return { work, bySegment, miniSets: miniSetsOf(work) };
+}
+
+/** Loads, strengths and aims of a block's work, in its order. */
+function whatItGoesBy({ block, spans }: BlockTimeline, context: ForecastContext): unknown[] {
+  const slots = new Map(block.slots.map((slot) => [slot.id, slot]));
+  return spans.flatMap((span) => {
+    if (!isWork(span) || !span.segment) return [];
+    const slot = slots.get(span.slotId)!;
+    return [
+      context.loadKg(span.segmentId, span.exerciseId, span.segment.setup ?? slot.setup),
+      context.strengthOf(slot, span.exerciseId),
+      context.aimReps(span.segmentId),
+    ];
+  });
 }
 
 function miniSetsOf(work: readonly WorkForecast[]): Map<string, number[]> {
@@ -126,6 +184,17 @@ class Run {
   readonly reserve: Reserve;
   /** Whether the part before ended at a count of reps. */
   private afterCount = false;
+
+  /** Goes on from a moment; null: from the start of a session. */
+  static from(context: ForecastContext, moment: Moment | null): Run {
+    const run = new Run(context, moment?.reserve.copy());
+    run.afterCount = moment?.afterCount ?? false;
+    return run;
+  }
+
+  moment(): Moment {
+    return { reserve: this.reserve.copy(), afterCount: this.afterCount };
+  }
 
   constructor(
     private readonly context: ForecastContext,

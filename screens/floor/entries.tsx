@@ -10,6 +10,7 @@ import {
   isTrainable,
   type PerformedSegment,
 } from "@/core";
+import { readFloor } from "@/device/floors";
 import { newId } from "@/device/ids";
 import {
   eventsIn,
@@ -17,7 +18,6 @@ import {
   markEvents,
   mendEvent,
   onEntriesChanged,
-  readFloor,
   readPerson,
   type StoredEvent,
 } from "@/device/store";

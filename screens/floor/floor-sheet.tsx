@@ -1,5 +1,5 @@
 "use client";
-import { Dialog } from "radix-ui";
+import * as Dialog from "radix-ui/dialog";
 
 /** A sheet from the foot of the floor's screen. */
 export function FloorSheet({

@@ -2,7 +2,8 @@
 import { useEffect, useState } from "react";
 import type { FloorLine } from "@/contract";
 import { ask } from "@/device/api";
-import { listFloors, readPerson, writePerson } from "@/device/store";
+import { listFloors } from "@/device/floors";
+import { readPerson, writePerson } from "@/device/store";
 import { longDate } from "@/ui/dates";
 
 interface Listed {

@@ -14,20 +14,17 @@ import {
 } from "@/core";
 import { ask } from "@/device/api";
 import { clocksNow, nowMs } from "@/device/clock";
+import { keepFloor, readFloor, readPending, writePending } from "@/device/floors";
 import { newId } from "@/device/ids";
 import { outbox, startSending } from "@/device/sender";
 import {
   addEvent,
-  keepFloor,
   NOBODY,
   onEntriesChanged,
   type Pending,
   readEvents,
-  readFloor,
-  readPending,
   readPerson,
   type StoredEvent,
-  writePending,
   writePerson,
 } from "@/device/store";
 

@@ -152,7 +152,7 @@ function GymHeader({ gym }: { gym: GymState }) {
         <Menu
           label="More for this gym"
           trigger="⋯"
-          items={[
+          items={() => [
             {
               name: "Make it the default",
               disabled: view.isDefault || view.clientId !== null,

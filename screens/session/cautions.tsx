@@ -1,20 +1,11 @@
 "use client";
 import { clsx } from "clsx";
-import { useRouter } from "next/navigation";
-import { Popover } from "radix-ui";
-import { useMemo, useState } from "react";
-import {
-  type Caution,
-  type CautionGroup,
-  FIRST_SIGHT,
-  isQuietable,
-  type QuietGroup,
-  type ReadCautions,
-  type SessionView,
-} from "@/contract";
-import { ask, replySentence } from "@/device/api";
-import { Button } from "@/ui/button";
+import dynamic from "next/dynamic";
+import type { ReadCautions, SessionView } from "@/contract";
+import { PopoverButton } from "@/ui/popover";
 import type { Desk } from "./use-desk";
+
+const CautionList = dynamic(() => import("./caution-list").then((module) => module.CautionList));
 
 interface Props {
   readonly desk: Desk;
@@ -35,217 +26,28 @@ export function Cautions({ read, desk, view }: Props & { read: ReadCautions }) {
   ].filter(Boolean);
   const first = open[0]?.cautions[0];
   return (
-    <Popover.Root>
-      <Popover.Trigger
-        className={clsx(
+    <PopoverButton
+      button={{
+        className: clsx(
           "ml-auto min-h-8 rounded-[3px] border border-ground px-3 font-semibold",
           blocked > 0 ? "border-2 bg-walnut text-onwalnut" : warned > 0 ? "bg-weld-fill text-walnut" : "text-onwalnut",
-        )}
-      >
-        {words.join(" · ")}
-        {first?.remedies ? (
-          <span className="narrow ml-2 font-normal max-[1350px]:hidden">
-            {first.place}: {first.words}
-          </span>
-        ) : null}
-      </Popover.Trigger>
-      <Popover.Portal>
-        <Popover.Content
-          aria-label="Cautions and notes"
-          side="top"
-          align="end"
-          sideOffset={8}
-          className="z-40 max-h-[70vh] w-[26rem] max-w-[96vw] overflow-y-auto border-2 border-walnut bg-ground p-4 text-walnut"
-        >
-          <h2 className="mb-2 font-bold">Cautions</h2>
-          {open.length === 0 ? <p className="text-quiet">None is open.</p> : null}
-          <Groups groups={open.slice(0, FIRST_SIGHT)} desk={desk} view={view} />
-          <Folded title="more" groups={open.slice(FIRST_SIGHT)} desk={desk} view={view} />
-          <Folded title="passed with a reason" groups={passed} desk={desk} view={view} />
-          <Folded title={notes.length === 1 ? "note" : "notes"} groups={notes} desk={desk} view={view} />
-          {quiet.length > 0 ? (
-            <details className="mt-2">
-              <summary className="cursor-pointer font-semibold">{quiet.length} switched off</summary>
-              <ul className="mt-1 flex flex-col gap-2">
-                {quiet.map((one) => (
-                  <SwitchedOff key={`${one.of} ${one.group.rule}`} one={one} view={view} />
-                ))}
-              </ul>
-            </details>
-          ) : null}
-        </Popover.Content>
-      </Popover.Portal>
-    </Popover.Root>
-  );
-}
-
-function Folded({ title, groups, ...rest }: Props & { title: string; groups: readonly CautionGroup[] }) {
-  if (groups.length === 0) return null;
-  return (
-    <details className="mt-2">
-      <summary className="cursor-pointer font-semibold">
-        {groups.length} {title}
-      </summary>
-      <div className="mt-1">
-        <Groups groups={groups} {...rest} />
-      </div>
-    </details>
-  );
-}
-
-const SEVERITY_CLASS = {
-  block: "bg-walnut p-2 text-onwalnut",
-  warn: "border-l-4 border-weld-fill pl-3",
-  note: "border-l-4 border-thread pl-3",
-} as const;
-
-const Groups = ({ groups, desk, view }: Props & { groups: readonly CautionGroup[] }) => (
-  <ul className="flex flex-col gap-2">
-    {groups.map((group) => (
-      <li key={group.cautions[0]!.key ?? `${group.severity} ${group.rule}`} className={SEVERITY_CLASS[group.severity]}>
-        {group.severity === "block" ? <span aria-hidden>■ </span> : null}
-        {isOneFact(group) ? (
+        ),
+        children: (
           <>
-            <strong>{group.places.join(", ")}</strong> {group.cautions[0]!.words}
-            <Remedies caution={group.cautions[0]!} desk={desk} />
+            {words.join(" · ")}
+            {first?.slotId ? (
+              <span className="narrow ml-2 font-normal max-[1350px]:hidden">
+                {first.place}: {first.words}
+              </span>
+            ) : null}
           </>
-        ) : (
-          <ul>
-            {group.cautions.map((caution) => (
-              <li key={`${caution.place} ${caution.words}`}>
-                <strong>{caution.place}</strong> {caution.words}
-                <Remedies caution={caution} desk={desk} />
-              </li>
-            ))}
-          </ul>
-        )}
-        {group.cautions[0]!.key ? (
-          <ReasonField view={view} keyOf={group.cautions[0]!.key} locked={desk.locked} />
-        ) : isQuietable(group.rule) ? (
-          <SwitchOff group={group} view={view} />
-        ) : null}
-      </li>
-    ))}
-  </ul>
-);
-
-/** Whether the same is said at each of its places. */
-const isOneFact = ({ cautions }: CautionGroup): boolean => cautions.every(({ words }) => words === cautions[0]!.words);
-
-function Remedies({ caution, desk }: { caution: Caution; desk: Desk }) {
-  const { locked } = desk;
-  const [remedy] = useMemo(() => (locked ? [] : (caution.remedies?.() ?? [])), [caution, locked]);
-  if (!remedy) return null;
-  return (
-    <Button
-      aria-label={`${caution.place}: ${remedy.name}`}
-      className="ml-2 min-h-6 px-2 py-0"
-      onClick={() => desk.operate(remedy.operation(desk.document))}
-    >
-      {remedy.name}
-    </Button>
-  );
-}
-
-/** A rule that need not be said: for this client or for everybody, with a reason. */
-function SwitchOff({ group, view }: { group: CautionGroup; view: SessionView }) {
-  const router = useRouter();
-  const [isAsked, setAsked] = useState(false);
-  const [reason, setReason] = useState("");
-  const [message, setMessage] = useState<string | null>(null);
-  const switchOff = async (clientId: string | null) => {
-    const reply = await ask("cautions.quiet", { rule: group.rule, clientId, reason });
-    setMessage(reply.kind === "ok" ? null : replySentence(reply));
-    if (reply.kind === "ok") router.refresh();
-  };
-  if (!isAsked)
-    return (
-      <button
-        type="button"
-        className="narrow ml-2 min-h-6 text-quiet underline underline-offset-2"
-        onClick={() => setAsked(true)}
-      >
-        Switch off…
-      </button>
-    );
-  return (
-    <form
-      className="mt-1 flex flex-wrap gap-1.5"
-      onSubmit={(event) => {
-        event.preventDefault();
-        void switchOff(view.client.id);
+        ),
       }}
+      label="Cautions and notes"
+      side="top"
+      className="z-40 max-h-[70vh] w-[26rem] max-w-[96vw] overflow-y-auto border-2 border-walnut bg-ground p-4 text-walnut"
     >
-      <input
-        // biome-ignore lint/a11y/noAutofocus: it was asked for with the button it stands for
-        autoFocus
-        aria-label="Why it need not be said"
-        placeholder="why it need not be said"
-        value={reason}
-        maxLength={300}
-        onChange={(event) => setReason(event.target.value)}
-        className="min-w-0 flex-1 rounded-[3px] border border-rule bg-cloth px-2 py-0.5"
-      />
-      <Button type="submit" disabled={reason.trim().length < 3} className="min-h-7 px-2 py-0.5">
-        For {view.client.name}
-      </Button>
-      <Button disabled={reason.trim().length < 3} className="min-h-7 px-2 py-0.5" onClick={() => void switchOff(null)}>
-        For everybody
-      </Button>
-      {message ? <p role="alert">{message}</p> : null}
-    </form>
-  );
-}
-
-function SwitchedOff({ one: { group, of, reason }, view }: { one: QuietGroup; view: SessionView }) {
-  const router = useRouter();
-  const [message, setMessage] = useState<string | null>(null);
-  const clientId = of === "client" ? view.client.id : null;
-  const switchOn = async () => {
-    const reply = await ask("cautions.quiet", { rule: group.rule, clientId, reason: "" });
-    setMessage(reply.kind === "ok" ? null : replySentence(reply));
-    if (reply.kind === "ok") router.refresh();
-  };
-  return (
-    <li className="border-l-4 border-thread pl-3 text-quiet">
-      {group.cautions[0]!.words} <em>{reason}</em>, {of === "client" ? `for ${view.client.name}` : "for everybody"}.
-      <Button className="ml-2 min-h-6 px-2 py-0" onClick={switchOn}>
-        On again
-      </Button>
-      {message ? <p role="alert">{message}</p> : null}
-    </li>
-  );
-}
-
-/** The coach's reason for passing a block, kept with the session. */
-function ReasonField({ view, keyOf, locked }: { view: SessionView; keyOf: string; locked: boolean }) {
-  const router = useRouter();
-  const recorded = view.reasons[keyOf] ?? "";
-  const [typed, setTyped] = useState(recorded);
-  const [message, setMessage] = useState<string | null>(null);
-  if (locked) return recorded ? <p className="italic">{recorded}</p> : null;
-  return (
-    <form
-      className="mt-1 flex flex-wrap gap-2"
-      onSubmit={async (event) => {
-        event.preventDefault();
-        const reply = await ask("sessions.recordReason", { sessionId: view.sessionId, key: keyOf, reason: typed });
-        setMessage(reply.kind === "ok" ? null : replySentence(reply));
-        if (reply.kind === "ok") router.refresh();
-      }}
-    >
-      <input
-        aria-label="Why it is all right here"
-        placeholder="why it is all right here"
-        value={typed}
-        maxLength={500}
-        onChange={(event) => setTyped(event.target.value)}
-        className="min-w-0 flex-1 rounded-[3px] border border-rule bg-cloth px-2 py-0.5 text-walnut"
-      />
-      <Button type="submit" className="min-h-7 bg-ground px-2 py-0.5" disabled={typed.trim() === recorded}>
-        {recorded ? "Change" : "Record"}
-      </Button>
-      {message ? <p role="alert">{message}</p> : null}
-    </form>
+      {() => <CautionList read={read} desk={desk} view={view} />}
+    </PopoverButton>
   );
 }

@@ -100,7 +100,7 @@ export function Desk({ view: opened }: { view: SessionView }) {
           <Grid desk={desk} view={view} />
         )}
       </main>
-      <div className="border-l border-thread bg-cloth max-lg:border-t max-lg:border-l-0 lg:min-h-0 lg:overflow-y-auto">
+      <div className="border-l border-thread bg-cloth [contain:layout_style] max-lg:border-t max-lg:border-l-0 lg:min-h-0 lg:overflow-y-auto">
         {isFitting ? <Fit desk={desk} onClose={() => setFitting(false)} /> : <Why desk={desk} view={view} />}
       </div>
       <div className="max-lg:sticky max-lg:bottom-0 max-lg:z-20 lg:col-span-2">

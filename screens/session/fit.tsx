@@ -16,7 +16,7 @@ import {
 } from "@/core";
 import { Button } from "@/ui/button";
 import { TextField } from "@/ui/field";
-import type { FitNews, FitOrder } from "./fit.worker";
+import { useAnswer } from "./use-answers";
 import type { Desk } from "./use-desk";
 
 /** Ways to bring the session into a time, or to fill it: what each saves, what it costs, and how it would look. */
@@ -26,17 +26,12 @@ export function Fit({ desk, onClose }: { desk: Desk; onClose: () => void }) {
   const [minutes, setMinutes] = useState(decimal(usual / 60));
   const figure = Number(minutes.replace(",", "."));
   const capSeconds = minutes.trim() !== "" && figure >= 5 && figure <= 240 ? Math.round(figure * 60) : null;
-  const [found, setFound] = useState<FitNews | null>(null);
-  useEffect(() => {
-    setFound(null);
-    setPreview(null);
-    if (capSeconds === null) return;
-    const worker = new Worker(new URL("./fit.worker.ts", import.meta.url));
-    worker.onmessage = ({ data }: MessageEvent<FitNews>) => setFound(data);
-    worker.postMessage({ document, context: view, capSeconds } satisfies FitOrder);
-    return () => worker.terminate();
-  }, [document, view, capSeconds, setPreview]);
-  useEffect(() => () => setPreview(null), [setPreview]);
+  const question = useMemo(() => (capSeconds === null ? null : { document, capSeconds }), [document, capSeconds]);
+  const answered = useAnswer(desk.aside, "fit", question);
+  const found = question && answered.kind === "answered" ? answered.answer : null;
+  // What was looked at was of the question before.
+  // biome-ignore lint/correctness/useExhaustiveDependencies: at each new question
+  useEffect(() => () => setPreview(null), [question, setPreview]);
   const over = capSeconds === null ? 0 : computed.totals.seconds - capSeconds;
   const words = useWords(desk);
   const look = (operation: Operation) => {
@@ -75,7 +70,9 @@ export function Fit({ desk, onClose }: { desk: Desk; onClose: () => void }) {
           .
         </p>
       )}
-      {capSeconds !== null && found === null ? (
+      {capSeconds !== null && answered.kind === "failed" ? (
+        <p role="alert">The ways could not be worked out here. Reload the page: what is written is kept.</p>
+      ) : question && found === null ? (
         <p role="status" className="text-quiet">
           Working out what each way saves…
         </p>

@@ -1,19 +1,22 @@
 "use client";
-import { useDeferredValue, useMemo } from "react";
-import { cautionsOf, readCautions, type SessionView } from "@/contract";
+import { useMemo } from "react";
+import { readCautions, type SessionView } from "@/contract";
 import { decimal, formatClock, frequencyOf, type TrainingAge } from "@/core";
 import { MuscleBand } from "@/parts/muscle-band";
 import { Cautions } from "./cautions";
+import { useAnswer } from "./use-answers";
 import type { Desk } from "./use-desk";
 
 /** The session's figures, each muscle's week against its band, and cautions that name their place. */
 export function Foot({ view, desk, onFit }: { view: SessionView; desk: Desk; onFit: () => void }) {
   const { document, computed } = desk;
   const { totals } = computed;
-  // Judged once for a change, document and figures together, and after the figures while somebody types.
-  const settled = useDeferredValue(useMemo(() => ({ view, document, computed }), [view, document, computed]));
-  const cautions = useMemo(() => cautionsOf(settled.view, settled.document, settled.computed), [settled]);
-  const read = useMemo(() => readCautions(cautions, settled.view), [cautions, settled]);
+  const found = useAnswer(
+    desk.aside,
+    "cautions",
+    useMemo(() => ({ document }), [document]),
+  );
+  const read = useMemo(() => (found.kind === "answered" ? readCautions(found.answer, view) : null), [found, view]);
   const cap = document.capSeconds;
   const over = cap !== null && totals.seconds > cap;
   const muscles = [...totals.byMuscle]
@@ -58,7 +61,13 @@ export function Foot({ view, desk, onFit }: { view: SessionView; desk: Desk; onF
           />
         ))}
       </ul>
-      <Cautions read={read} desk={desk} view={view} />
+      {read ? (
+        <Cautions read={read} desk={desk} view={view} />
+      ) : (
+        <span className="ml-auto min-h-8 content-center px-3 text-onwalnut-quiet">
+          {found.kind === "failed" ? "cautions could not be worked out: reload the page" : "cautions: working…"}
+        </span>
+      )}
     </footer>
   );
 }

@@ -1,44 +1,43 @@
 "use client";
-import { DndContext, type DragEndEvent, PointerSensor, useSensor, useSensors } from "@dnd-kit/core";
-import { useMemo } from "react";
+import dynamic from "next/dynamic";
+import { useMemo, useState } from "react";
 import type { LiftLog, SessionView } from "@/contract";
-import { allBlocks, blockLetter, type Exposure, liftToPlace, moveBlock, moveSlot, pairBlocks } from "@/core";
-import { newId } from "@/device/ids";
-import { AddLift } from "./add-lift";
-import { BlockHead, type Dragged, Gap, LiftRow, type Target, WarmUpRow } from "./grid-rows";
-import { KeysSheet } from "./keys-sheet";
+import { allBlocks, blockLetter, type Exposure } from "@/core";
+import { useOnDemand } from "@/ui/on-demand";
+import { useLatest } from "@/ui/use-latest";
+import { BlockHead } from "./block-head";
+import { gapId } from "./grid-ids";
+import { LiftRow } from "./lift-row";
 import type { Desk } from "./use-desk";
-import { useGrid } from "./use-grid";
+import { type Place, useGrid } from "./use-grid";
+import { WarmUpRow } from "./warm-up-row";
 
-const HANDOVER_SECONDS = 10;
+const KeysSheet = dynamic(() => import("./keys-sheet").then((module) => module.KeysSheet));
+const AddLift = dynamic(() => import("./add-lift").then((module) => module.AddLift));
+
+const loadDrag = () => import("./grid-drag").then((module) => module.GridDrag);
 
 /** Rows are lifts, columns are rounds; the cells are the crossings. One tab stop; arrows rove, Enter writes, F6 leaves. */
 export function Grid({ desk, view }: { desk: Desk; view: SessionView }) {
-  const { document } = desk;
+  const { document, computed } = desk;
   const grid = useGrid(desk);
   const blocks = allBlocks(document);
   const rounds = Math.max(1, ...blocks.flatMap((block) => block.slots.map((slot) => slot.sets.length)));
   const last = useMemo(() => lastTimes(view.lifts), [view.lifts]);
   const columns = `12.5rem repeat(${rounds}, minmax(${rounds > 6 ? 4.6 : 6.2}rem, ${rounds > 5 ? 6.6 : 7.2}rem)) 5.2rem minmax(6.5rem, 1fr)`;
-  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
-  const drop = ({ active, over }: DragEndEvent): void => {
-    const dragged = active.data.current as Dragged | undefined;
-    const target = over?.data.current as Target | undefined;
-    if (!dragged || !target || desk.locked) return;
-    const placeOf = (blockId: string) => document.blocks.findIndex(({ id }) => id === blockId);
-    if (dragged.kind === "lift" && target.kind === "row" && dragged.slotId !== target.slotId)
-      desk.operate(moveSlot(document, dragged.slotId, target.blockId, target.at));
-    else if (dragged.kind === "lift" && target.kind === "gap")
-      desk.operate(liftToPlace(document, dragged.slotId, target.at, newId));
-    else if (dragged.kind === "block" && target.kind === "gap") {
-      const from = placeOf(dragged.blockId);
-      desk.operate(moveBlock(document, dragged.blockId, from >= 0 && from < target.at ? target.at - 1 : target.at));
-    } else if (dragged.kind === "block" && target.kind === "row" && dragged.blockId !== target.blockId)
-      desk.operate(pairBlocks(document, target.blockId, dragged.blockId, HANDOVER_SECONDS));
-  };
   const selected = desk.selection;
+  const writing = grid.cell;
+  const [isPointed, setPointed] = useState(false);
+  const Drag = useOnDemand(loadDrag, isPointed, setPointed);
+  const latest = { desk: useLatest(desk), grid: useLatest(grid) };
+  /** What is being written of a block or a lift. */
+  const placeOf = (id: string): Place | null => {
+    const { place } = grid;
+    const of = place && ("slotId" in place ? place.slotId : "blockId" in place ? place.blockId : null);
+    return of === id ? place : null;
+  };
   return (
-    <DndContext sensors={sensors} onDragEnd={drop}>
+    <>
       <div
         ref={grid.container}
         role="grid"
@@ -47,6 +46,7 @@ export function Grid({ desk, view }: { desk: Desk; view: SessionView }) {
         tabIndex={0}
         aria-activedescendant={selected ? `cell-${selected.slotId}-${selected.round}` : undefined}
         onKeyDown={grid.onKeyDown}
+        onPointerEnter={() => setPointed(true)}
         onCopy={grid.onCopy}
         onPaste={grid.onPaste}
         onFocus={() => {
@@ -75,17 +75,39 @@ export function Grid({ desk, view }: { desk: Desk; view: SessionView }) {
         {blocks.map((block, index) => (
           <div key={block.id} role="rowgroup">
             <Gap at={index} />
-            <BlockHead block={block} letter={blockLetter(index)} desk={desk} grid={grid} />
-            {block.slots.map((slot, at) => (
+            <BlockHead
+              block={block}
+              letter={blockLetter(index)}
+              words={computed.names.get(block.id)?.words ?? ""}
+              fit={computed.blockTimelines.get(block.id)?.run.rounds.length ?? 0}
+              assumedRestSeconds={view.settings.assumed.roundRestSeconds}
+              place={placeOf(block.id)}
+              locked={desk.locked}
+              desk={latest.desk}
+              grid={latest.grid}
+            />
+            {block.slots.map((slot) => (
               <LiftRow
                 key={slot.id}
                 block={block}
                 slot={slot}
-                at={at}
                 rounds={rounds}
                 columns={columns}
-                desk={desk}
-                grid={grid}
+                computed={computed}
+                catalogue={desk.catalogue}
+                settings={view.settings}
+                locked={desk.locked}
+                selected={selected?.slotId === slot.id ? selected.round : null}
+                chosen={grid.chosenOf(slot.id)}
+                writing={
+                  writing?.at.slotId === slot.id
+                    ? { round: writing.at.round, text: writing.text, error: grid.error }
+                    : null
+                }
+                place={placeOf(slot.id)}
+                isMenuOpen={grid.menuOf === slot.id}
+                desk={latest.desk}
+                grid={latest.grid}
                 last={last.get(slot.lineage)}
               />
             ))}
@@ -114,10 +136,16 @@ export function Grid({ desk, view }: { desk: Desk; view: SessionView }) {
           </p>
         </div>
       )}
-      <KeysSheet open={grid.isHelp} onOpenChange={grid.setHelp} />
-    </DndContext>
+      {grid.isHelp ? <KeysSheet open onOpenChange={grid.setHelp} /> : null}
+      {Drag && !desk.locked ? <Drag desk={latest.desk} /> : null}
+    </>
   );
 }
+
+/** Between two blocks: what is dropped here stands here alone. */
+const Gap = ({ at }: { at: number }) => (
+  <div id={gapId(at)} className="-my-0.5 h-1.5 data-over:bg-indigo" aria-hidden />
+);
 
 const lastTimes = (lifts: readonly LiftLog[]): ReadonlyMap<string, Exposure | undefined> =>
   new Map(lifts.map((lift) => [lift.lineage, lift.exposures.at(-1)]));

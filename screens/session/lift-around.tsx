@@ -1,27 +1,35 @@
 "use client";
 import { useMemo } from "react";
-import { type LiftLog, type SessionView, slotRemedies, traineeOf } from "@/contract";
+import { type LiftLog, remediesFor, type SessionView } from "@/contract";
 import {
   addSlot,
   type Block,
   decimal,
   type Exercise,
+  exerciseOrThrow,
+  fallsShort,
   loadWords,
-  partnersFor,
   printName,
   type Slot,
-  substitutesFor,
   swapExercise,
 } from "@/core";
 import { Button } from "@/ui/button";
 import { shortDate } from "@/ui/dates";
+import { useAnswer } from "./use-answers";
 import type { Desk } from "./use-desk";
 
 /** The ways out where it falls short, done in place. */
 export function InPlaceRemedies({ desk, view, slot }: { desk: Desk; view: SessionView; slot: Slot }) {
-  const { computed, locked } = desk;
-  const remedies = useMemo(() => slotRemedies(view, computed, slot), [view, computed, slot]);
-  if (locked || remedies.length === 0) return null;
+  const { computed, document, locked } = desk;
+  const isShort = computed.forecast.work.some((one) => one.span.slotId === slot.id && fallsShort(one));
+  const question = useMemo(
+    () => (locked || !isShort ? null : { document, slotId: slot.id }),
+    [locked, isShort, document, slot.id],
+  );
+  const found = useAnswer(desk.aside, "waysOut", question);
+  if (!question) return null;
+  if (found.kind === "working") return <p className="narrow text-quiet">Looking for a way out…</p>;
+  const remedies = found.kind === "answered" && found.answer ? remediesFor(view, computed, found.answer) : [];
   return (
     <span className="mt-1 flex flex-wrap gap-1.5">
       {remedies.map(({ name, operation }) => (
@@ -71,14 +79,12 @@ export function LastTimes({ log }: { log: LiftLog | undefined }) {
 /** What could stand in its place here, with the load carried over, and what pairs well with it. */
 export function Alternatives({
   desk,
-  view,
   block,
   slot,
   exercise,
   loadKg,
 }: {
   desk: Desk;
-  view: SessionView;
   block: Block;
   slot: Slot;
   exercise: Exercise;
@@ -90,34 +96,33 @@ export function Alternatives({
     const [lift] = read.ok ? read.blocks.flatMap(({ slots }) => slots) : [];
     if (lift) desk.operate(addSlot(desk.document, block.id, lift));
   };
-  const found = useMemo(() => {
-    const trainee = traineeOf(view);
-    const gym = view.gym.equipment;
-    const { settings, bodyMassKg } = view;
-    const policy = view.client.rounding;
-    return {
-      instead: substitutesFor(exercise, loadKg, desk.catalogue.list, { trainee, gym, settings, bodyMassKg, policy }, 4),
-      pairs: partnersFor(exercise, desk.catalogue.list, { trainee, gym }, 4),
-    };
-  }, [view, exercise, loadKg, desk.catalogue]);
+  const question = useMemo(() => ({ exerciseId: exercise.id, loadKg }), [exercise.id, loadKg]);
+  const answered = useAnswer(desk.aside, "beside", question);
+  if (answered.kind === "working")
+    return <p className="text-quiet">What could stand in its place, and pair with it: working…</p>;
+  if (answered.kind === "failed") return null;
+  const found = answered.answer;
+  const lift = (id: string) => exerciseOrThrow(desk.catalogue, id);
   return (
     <>
       {found.instead.length > 0 ? (
         <section>
           <h3 className="font-bold">Instead</h3>
           <ul>
-            {found.instead.map(({ exercise: other, kg }) => (
-              <li key={other.id} className="flex items-baseline justify-between gap-2 border-t border-selvedge">
+            {found.instead.map(({ exerciseId, kg }) => (
+              <li key={exerciseId} className="flex items-baseline justify-between gap-2 border-t border-selvedge">
                 <button
                   type="button"
                   disabled={desk.locked}
-                  onClick={() => desk.operate(swapExercise(desk.document, slot.id, other))}
+                  onClick={() => desk.operate(swapExercise(desk.document, slot.id, lift(exerciseId)))}
                   className="narrow min-h-6 text-left underline-offset-2 hover:underline"
                 >
-                  {other.name}
+                  {lift(exerciseId).name}
                 </button>
                 <span className="narrow whitespace-nowrap text-quiet">
-                  {kg === null ? "find it" : loadWords(other, kg, { amount: decimal(Math.abs(kg)), unit: "kg" })}
+                  {kg === null
+                    ? "find it"
+                    : loadWords(lift(exerciseId), kg, { amount: decimal(Math.abs(kg)), unit: "kg" })}
                 </span>
               </li>
             ))}
@@ -128,18 +133,18 @@ export function Alternatives({
         <h3 className="font-bold">Pairs well with it</h3>
         <ul>
           {found.pairs.map((pair) => (
-            <li key={pair.second.id} className="narrow flex justify-between gap-2 border-t border-selvedge py-0.5">
+            <li key={pair.exerciseId} className="narrow flex justify-between gap-2 border-t border-selvedge py-0.5">
               <button
                 type="button"
                 disabled={desk.locked}
-                aria-label={`Pair with ${pair.second.name}`}
-                onClick={() => void pairWith(pair.second)}
+                aria-label={`Pair with ${lift(pair.exerciseId).name}`}
+                onClick={() => void pairWith(lift(pair.exerciseId))}
                 className="min-h-6 text-left underline-offset-2 hover:underline"
               >
-                {pair.second.name}
+                {lift(pair.exerciseId).name}
               </button>
               <span className="whitespace-nowrap text-quiet">
-                {pair.kind === "antagonist" ? "opposing" : pair.kind}, −{decimal(pair.repsLost.second, 1)} rep
+                {pair.kind === "antagonist" ? "opposing" : pair.kind}, −{decimal(pair.repsLost, 1)} rep
               </span>
             </li>
           ))}

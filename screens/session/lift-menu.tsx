@@ -1,7 +1,7 @@
 "use client";
 import { Ellipsis } from "lucide-react";
 import dynamic from "next/dynamic";
-import { useState } from "react";
+import { useCallback, useState } from "react";
 import {
   applyTechnique,
   asFinisher,
@@ -23,7 +23,9 @@ import {
   TECHNIQUES,
 } from "@/core";
 import { newId } from "@/device/ids";
-import { Menu, type MenuGroup, type MenuItem } from "@/ui/menu";
+import { Menu } from "@/ui/menu";
+import type { MenuGroup, MenuItem } from "@/ui/menu-list";
+import type { Latest } from "@/ui/use-latest";
 import type { Desk } from "./use-desk";
 import type { GridState } from "./use-grid";
 
@@ -47,15 +49,36 @@ export function LiftMenu({
   block,
   slot,
   name,
+  isOpen,
 }: {
-  desk: Desk;
-  grid: GridState;
+  desk: Latest<Desk>;
+  grid: Latest<GridState>;
   block: Block;
   slot: Slot;
   name: string;
+  isOpen: boolean;
 }) {
-  const { document, operate, locked, selection, catalogue } = desk;
-  if (locked) return null;
+  const toggle = useCallback((to: boolean) => grid.now.setMenuOf(to ? slot.id : null), [grid, slot.id]);
+  return (
+    <Menu
+      label={`Change ${name}`}
+      trigger={<Ellipsis size={14} aria-hidden />}
+      items={() => liftItems(desk.now, grid.now, block, slot)}
+      open={isOpen}
+      onOpenChange={toggle}
+      onClosed={() => {
+        // What was opened by it is written in; else the grid goes on.
+        const opened = window.document.querySelector<HTMLInputElement>("[data-writing], [role=grid] [cmdk-input]");
+        if (opened) opened.focus();
+        else grid.now.focus();
+      }}
+      isTabStop={false}
+    />
+  );
+}
+
+function liftItems(desk: Desk, grid: GridState, block: Block, slot: Slot): (MenuItem | MenuGroup)[] {
+  const { document, operate, selection, catalogue } = desk;
   const round = selection?.slotId === slot.id ? selection.round : Math.max(0, slot.sets.length - 1);
   const techniques = (of: "set" | "lift"): MenuItem[] =>
     TECHNIQUES.filter((one) => one.of === of).map(({ id, name: what, about }) => ({
@@ -64,7 +87,7 @@ export function LiftMenu({
       onSelect: () => operate(applyTechnique(document, { slotId: slot.id, round }, id, catalogue, newId)),
     }));
   const at = document.blocks.findIndex(({ id }) => id === block.id);
-  const items: (MenuItem | MenuGroup)[] = [
+  return [
     { name: `Make round ${round + 1} a…`, items: techniques("set") },
     { name: "Make its sets a…", items: techniques("lift") },
     { name: "Tempo…", onSelect: () => grid.open({ kind: "tempo", slotId: slot.id }) },
@@ -101,22 +124,6 @@ export function LiftMenu({
     },
     { name: "Take it out", onSelect: () => operate(removeSlot(document, slot.id)) },
   ];
-  return (
-    <Menu
-      label={`Change ${name}`}
-      trigger={<Ellipsis size={14} aria-hidden />}
-      items={items}
-      open={grid.menuOf === slot.id}
-      onOpenChange={(isOpen) => grid.setMenuOf(isOpen ? slot.id : null)}
-      onClosed={() => {
-        // What was opened by it is written in; else the grid goes on.
-        const opened = window.document.querySelector<HTMLInputElement>("[data-writing], [role=grid] [cmdk-input]");
-        if (opened) opened.focus();
-        else grid.focus();
-      }}
-      isTabStop={false}
-    />
-  );
 }
 
 /** What can be done to one block. */
@@ -126,14 +133,42 @@ export function BlockMenu({
   block,
   letter,
 }: {
-  desk: Desk;
-  grid: GridState;
+  desk: Latest<Desk>;
+  grid: Latest<GridState>;
   block: Block;
   letter: string;
 }) {
-  const { document, operate, locked } = desk;
   const [sheet, setSheet] = useState<"method" | "template" | null>(null);
-  if (locked) return null;
+  const { now } = desk;
+  return (
+    <>
+      <Menu
+        label={`Change block ${letter}`}
+        trigger={<Ellipsis size={16} aria-hidden />}
+        items={() => blockItems(desk.now, grid.now, block, setSheet)}
+        isTabStop={false}
+      />
+      {sheet === "method" ? (
+        <MethodSheet desk={now} block={block} letter={letter} open onOpenChange={() => setSheet(null)} />
+      ) : null}
+      {sheet === "template" ? (
+        <KeepTemplate
+          kind="block"
+          name={now.computed.names.get(block.id)?.words ?? ""}
+          document={{ ...now.document, title: "", warmUp: null, capSeconds: null, blocks: [block], finisher: null }}
+          onClose={() => setSheet(null)}
+        />
+      ) : null}
+    </>
+  );
+}
+
+function blockItems(
+  { document, operate }: Desk,
+  grid: GridState,
+  block: Block,
+  setSheet: (sheet: "method" | "template") => void,
+): (MenuItem | MenuGroup)[] {
   const at = document.blocks.findIndex((one) => one.id === block.id);
   const below = at < 0 ? undefined : document.blocks[at + 1];
   const rounds = plannedRounds(block.rounds);
@@ -146,7 +181,7 @@ export function BlockMenu({
         edits: [{ kind: "setBlock", blockId: block.id, field: "intent", value: block.intent === value ? null : value }],
       }),
   });
-  const items: (MenuItem | MenuGroup)[] = [
+  return [
     { name: "Rounds…", onSelect: () => grid.open({ kind: "rounds", blockId: block.id }) },
     { name: "Rest…", onSelect: () => grid.open({ kind: "rest", blockId: block.id }) },
     {
@@ -193,25 +228,4 @@ export function BlockMenu({
     { name: "Keep as a template…", onSelect: () => setSheet("template") },
     { name: "Take the block out", onSelect: () => operate(removeBlock(document, block.id)) },
   ];
-  return (
-    <>
-      <Menu
-        label={`Change block ${letter}`}
-        trigger={<Ellipsis size={16} aria-hidden />}
-        items={items}
-        isTabStop={false}
-      />
-      {sheet === "method" ? (
-        <MethodSheet desk={desk} block={block} letter={letter} open onOpenChange={() => setSheet(null)} />
-      ) : null}
-      {sheet === "template" ? (
-        <KeepTemplate
-          kind="block"
-          name={desk.computed.names.get(block.id)?.words ?? ""}
-          document={{ ...document, title: "", warmUp: null, capSeconds: null, blocks: [block], finisher: null }}
-          onClose={() => setSheet(null)}
-        />
-      ) : null}
-    </>
-  );
 }

@@ -3,15 +3,15 @@ import { Ellipsis } from "lucide-react";
 import dynamic from "next/dynamic";
 import { useState } from "react";
 import { allBlocks, scaleLoads, scaleRests } from "@/core";
-import { Menu, type MenuItem } from "@/ui/menu";
-import { Sheet } from "@/ui/sheet";
+import { Menu } from "@/ui/menu";
+import type { MenuItem } from "@/ui/menu-list";
 import type { Desk } from "./use-desk";
 
 const CompareSheet = dynamic(() => import("./compare-sheet").then((module) => module.CompareSheet));
 const FilesSheet = dynamic(() => import("./files-sheet").then((module) => module.FilesSheet));
 const KeepTemplate = dynamic(() => import("./keep-template").then((module) => module.KeepTemplate));
 const SessionSheet = dynamic(() => import("./session-sheet").then((module) => module.SessionSheet));
-const StartFrom = dynamic(() => import("./start-from").then((module) => module.StartFrom));
+const AddFrom = dynamic(() => import("./add-from").then((module) => module.AddFrom));
 
 /** What can be done to the whole session at once. */
 export function SessionMenu({ desk }: { desk: Desk }) {
@@ -19,7 +19,7 @@ export function SessionMenu({ desk }: { desk: Desk }) {
   const [sheet, setSheet] = useState<"session" | "template" | "from" | "files" | "compare" | null>(null);
   const close = () => setSheet(null);
   const isEmpty = allBlocks(document).length === 0;
-  const changes: MenuItem[] = [
+  const changes = (): MenuItem[] => [
     { name: "Written loads −10 %", onSelect: () => operate(scaleLoads(document, 0.9)) },
     { name: "Written loads +5 %", onSelect: () => operate(scaleLoads(document, 1.05)) },
     { name: "Rests −20 %", onSelect: () => operate(scaleRests(document, 0.8)) },
@@ -27,9 +27,9 @@ export function SessionMenu({ desk }: { desk: Desk }) {
     { name: "Add from templates…", onSelect: () => setSheet("from") },
     { name: "Keep as a template…", onSelect: () => setSheet("template") },
   ];
-  const items: MenuItem[] = [
+  const items = (): MenuItem[] => [
     ...(locked ? [] : [{ name: "Name, day and length…", onSelect: () => setSheet("session") }]),
-    ...(locked || isEmpty ? [] : changes),
+    ...(locked || isEmpty ? [] : changes()),
     ...(isEmpty ? [] : [{ name: "Beside one of before…", onSelect: () => setSheet("compare") }]),
     { name: "Files and printing…", onSelect: () => setSheet("files") },
   ];
@@ -37,9 +37,7 @@ export function SessionMenu({ desk }: { desk: Desk }) {
     <>
       <Menu label="Change the whole session" trigger={<Ellipsis size={16} aria-hidden />} items={items} />
       {sheet === "session" ? <SessionSheet desk={desk} onClose={close} /> : null}
-      <Sheet open={sheet === "from"} onOpenChange={close} title="Add to this session">
-        {sheet === "from" ? <StartFrom desk={desk} onTaken={close} /> : null}
-      </Sheet>
+      {sheet === "from" ? <AddFrom desk={desk} onClose={close} /> : null}
       {sheet === "template" ? (
         <KeepTemplate kind="session" name={document.title} document={document} onClose={close} />
       ) : null}

@@ -1,6 +1,6 @@
 "use client";
-import { Popover } from "radix-ui";
 import type { ReactNode } from "react";
+import { PopoverButton } from "@/ui/popover";
 import { HatchPattern, SetBar } from "@/ui/set-bar";
 
 const SIGNS: readonly { readonly draw: ReactNode; readonly means: string }[] = [
@@ -51,17 +51,16 @@ const SIGNS: readonly { readonly draw: ReactNode; readonly means: string }[] = [
 /** The legend of the timeline, opened on request. */
 export function Signs() {
   return (
-    <Popover.Root>
-      <Popover.Trigger className="narrow ml-auto min-h-6 shrink-0 px-1 text-quiet underline underline-offset-2">
-        Signs
-      </Popover.Trigger>
-      <Popover.Portal>
-        <Popover.Content
-          aria-label="What the signs mean"
-          align="end"
-          sideOffset={6}
-          className="z-40 w-80 border-2 border-indigo bg-ground p-4"
-        >
+    <PopoverButton
+      button={{
+        children: "Signs",
+        className: "narrow ml-auto min-h-6 shrink-0 px-1 text-quiet underline underline-offset-2",
+      }}
+      label="What the signs mean"
+      className="z-40 w-80 border-2 border-indigo bg-ground p-4"
+    >
+      {() => (
+        <>
           <h2 className="mb-2 font-bold">What the bars say</h2>
           <ul className="flex flex-col gap-1.5">
             {SIGNS.map((sign) => (
@@ -74,8 +73,8 @@ export function Signs() {
               </li>
             ))}
           </ul>
-        </Popover.Content>
-      </Popover.Portal>
-    </Popover.Root>
+        </>
+      )}
+    </PopoverButton>
   );
 }

@@ -1,5 +1,5 @@
 "use client";
-import { useCallback, useEffect, useMemo, useState } from "react";
+import { memo, useCallback, useEffect, useMemo, useState } from "react";
 import type { ComputedSession } from "@/contract";
 import {
   allBlocks,
@@ -10,11 +10,13 @@ import {
   formatClock,
   indexSegments,
   isWork,
+  type Segment,
   type SessionDocument,
   type Slot,
   type WorkSpan,
 } from "@/core";
 import { HatchPattern, SetBar } from "@/ui/set-bar";
+import { type Latest, useLatest } from "@/ui/use-latest";
 import { useWidth } from "@/ui/use-width";
 import { type Bout, boutsOf, showing, stopsOf, type TimeWindow, within, zoomed } from "./bouts";
 import type { Selection } from "./use-desk";
@@ -31,6 +33,8 @@ interface Row {
 }
 
 const ZOOM = 1.25;
+/** Seconds in which the time that is shown grows. */
+const STEP = 120;
 
 /**
  * The session as cloth: lifts are warp threads, one weft runs over and under them in the order of doing. To scale. Arrows step
@@ -56,7 +60,8 @@ export function Timeline({
   const rowHeight = Math.max(9, Math.min(19, (176 - TOP - blocks.length * 5) / Math.max(slotCount, 1)));
   const rows = useMemo(() => layRows(document, rowHeight), [document, rowHeight]);
   const height = Math.min(196, TOP + slotCount * rowHeight + blocks.length * 5 + 8);
-  const longest = Math.max(computed.timeline.seconds, capSeconds ?? 0, 600) * 1.02;
+  // In steps: a set that takes a few seconds more does not shift what comes before it.
+  const longest = Math.ceil((Math.max(computed.timeline.seconds, capSeconds ?? 0, 600) * 1.02) / STEP) * STEP;
   const [asked, setWindow] = useState<TimeWindow | null>(null);
   const window = within(asked ?? { fromSeconds: 0, seconds: longest }, longest);
   const scale = Math.max(1, width - NAMES - 12) / window.seconds;
@@ -68,6 +73,7 @@ export function Timeline({
   const stops = useMemo(() => stopsOf(bouts), [bouts]);
   const at = stops.findIndex(({ span }) => span.slotId === selection?.slotId && span.round === selection.round);
   const warmUp = computed.timeline.between.find((span) => span.kind === "warmUp");
+  const on = useLatest({ select: onSelect, hover: setHovered });
   const summary = `${formatClock(computed.timeline.seconds)}, ${slotCount} ${slotCount === 1 ? "lift" : "lifts"} in ${blocks.length} ${blocks.length === 1 ? "block" : "blocks"}`;
   const nearer = useCallback(
     (factor: number, atSeconds: number) =>
@@ -129,7 +135,7 @@ export function Timeline({
       aria-valuenow={Math.max(0, at)}
       aria-valuetext={stops[at]?.words ?? "no set is chosen"}
       onKeyDown={onKeyDown}
-      className="relative border-b border-thread"
+      className="relative border-b border-thread [contain:layout_style]"
     >
       <svg width={width} height={height} aria-hidden className="block">
         <HatchPattern />
@@ -244,10 +250,9 @@ export function Timeline({
                 y={rows.get(span.slotId)!.y}
                 room={rowHeight}
                 share={shareOf(span, computed)}
-                amount={segments.get(span.segmentId)?.segment ?? null}
+                segment={segments.get(span.segmentId)?.segment ?? null}
                 selected={selection !== null && selection.slotId === span.slotId && selection.round === span.round}
-                onSelect={() => onSelect({ slotId: span.slotId, round: Math.max(0, span.round) })}
-                onHover={setHovered}
+                on={on}
               />
             );
           })}
@@ -331,29 +336,30 @@ function shareOf(span: WorkSpan, computed: ComputedSession): number {
   return load.kg > 0 && first.kg > 0 ? known * Math.min(1.2, load.kg / first.kg) : known;
 }
 
-function Work({
-  bout,
-  x,
-  width,
-  y,
-  room,
-  share,
-  amount,
-  selected,
-  onSelect,
-  onHover,
-}: {
-  bout: Bout;
-  x: number;
-  width: number;
-  y: number;
-  room: number;
-  share: number;
-  amount: { amount: { kind: string }; rom: string } | null;
-  selected: boolean;
-  onSelect: () => void;
-  onHover: (bout: Bout | null) => void;
-}) {
+interface WorkProps {
+  readonly bout: Bout;
+  readonly x: number;
+  readonly width: number;
+  readonly y: number;
+  readonly room: number;
+  readonly share: number;
+  readonly segment: Segment | null;
+  readonly selected: boolean;
+  readonly on: Latest<{ readonly select: (at: Selection) => void; readonly hover: (bout: Bout | null) => void }>;
+}
+
+/** One bout; drawn again where it, or its place, is another. */
+const Work = memo(DrawnWork, ({ bout: a, ...before }, { bout: b, ...after }) => {
+  const keys = Object.keys(after) as (keyof typeof after)[];
+  return (
+    keys.every((key) => before[key] === after[key]) &&
+    a.span === b.span &&
+    a.words === b.words &&
+    a.likelyShare === b.likelyShare
+  );
+});
+
+function DrawnWork({ bout, x, width, y, room, share, segment: amount, selected, on }: WorkProps) {
   const { span, likelyShare } = bout;
   const height =
     span.kind === "ramp" ? room * 0.36 : Math.max(5, Math.min(room - 3, (room - 3) * (0.25 + share * 0.8)));
@@ -361,9 +367,9 @@ function Work({
   return (
     // biome-ignore lint/a11y/noStaticElementInteractions: the arrows on the timeline are the keyboard's way to the same
     <g
-      onClick={onSelect}
-      onPointerEnter={() => onHover(bout)}
-      onPointerLeave={() => onHover(null)}
+      onClick={() => on.now.select({ slotId: span.slotId, round: Math.max(0, span.round) })}
+      onPointerEnter={() => on.now.hover(bout)}
+      onPointerLeave={() => on.now.hover(null)}
       className="cursor-pointer"
     >
       <SetBar

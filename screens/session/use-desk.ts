@@ -24,6 +24,7 @@ import {
 } from "@/core";
 import { ask } from "@/device/api";
 import { newId } from "@/device/ids";
+import { useAside } from "./use-answers";
 import { keptWork, type SaveState, useSaving, type Work } from "./use-saving";
 
 export interface Selection {
@@ -95,6 +96,7 @@ export function useDesk(view: SessionView) {
   const records = useMemo(() => recordsOf({ lifts, settings: view.settings }), [lifts, view.settings]);
   const context = useMemo(() => ({ ...view, lifts }), [view, lifts]);
   const computed = useMemo(() => computeSession(work.document, context, records), [work.document, context, records]);
+  const aside = useAside(context);
   /** A session that is only looked at: how a change would be. */
   const [preview, setPreview] = useState<SessionDocument | null>(null);
   const previewed = useMemo(() => preview && computeSession(preview, context, records), [preview, context, records]);
@@ -219,6 +221,8 @@ export function useDesk(view: SessionView) {
   return {
     /** The session's context, with the records of the lifts that were written since it was opened. */
     view: context,
+    /** Asks what is worked out off the page. */
+    aside,
     document: work.document,
     draftText: work.draftText,
     catalogue,

@@ -75,7 +75,7 @@ export function useGrid(desk: Desk) {
     writing.current = next;
     setCell(next);
   };
-  const focus = () => container.current?.focus();
+  const focus = () => container.current?.focus({ preventScroll: true });
   const printed = ({ slotId, round }: Selection): string => {
     const set = slotById(document, slotId)?.sets[round] ?? null;
     return set ? printCell(set, catalogue, labels) : "-";
@@ -94,13 +94,10 @@ export function useGrid(desk: Desk) {
       to: Math.max(begin.round, selection.round),
     };
   };
-  const isInRange = (slotId: string, round: number): boolean => {
-    if (!anchor) return false;
-    const chosen = range();
-    return (
-      chosen !== null && round >= chosen.from && round <= chosen.to && chosen.rows.some((r) => r.slotId === slotId)
-    );
-  };
+  const together = anchor ? range() : null;
+  /** A lift's rounds among several cells that are chosen. */
+  const chosenOf = (slotId: string): { readonly from: number; readonly to: number } | null =>
+    together?.rows.some((row) => row.slotId === slotId) ? { from: together.from, to: together.to } : null;
 
   const startEdit = (at: Selection | null, typed?: string) => {
     if (!at || locked) return;
@@ -316,7 +313,7 @@ export function useGrid(desk: Desk) {
       focus();
     },
     select,
-    isInRange,
+    chosenOf,
     menuOf,
     setMenuOf,
     focus,

@@ -1,4 +1,5 @@
 "use client";
+import dynamic from "next/dynamic";
 import type { SessionView } from "@/contract";
 import {
   allBlocks,
@@ -39,9 +40,10 @@ import { amountFigure, loadFigure } from "@/parts/set-words";
 import { TempoTrace } from "@/parts/tempo-trace";
 import { Button } from "@/ui/button";
 import { Alternatives, InPlaceRemedies, LastTimes } from "./lift-around";
-import { ReserveChart } from "./reserve-chart";
 import { UNKNOWN_SAYS, UnknownLift } from "./unknown-lift";
 import type { Desk } from "./use-desk";
+
+const ReserveChart = dynamic(() => import("./reserve-chart").then((module) => module.ReserveChart));
 
 /** Why this load: the figure, its reasons, the build, the tempo, what is likely in reserve, the rule for next time. */
 export function Why({ desk, view }: { desk: Desk; view: SessionView }) {
@@ -219,14 +221,7 @@ export function Why({ desk, view }: { desk: Desk; view: SessionView }) {
           </ol>
         </section>
       ) : null}
-      <Alternatives
-        desk={desk}
-        view={view}
-        block={blocks[blockIndex]!}
-        slot={slot}
-        exercise={exercise}
-        loadKg={load?.kg ?? null}
-      />
+      <Alternatives desk={desk} block={blocks[blockIndex]!} slot={slot} exercise={exercise} loadKg={load?.kg ?? null} />
       {exercise.cues.length > 0 || slot.cues.length > 0 ? (
         <p className="text-quiet">{[...slot.cues, ...exercise.cues].join("; ")}</p>
       ) : null}

@@ -1,6 +1,6 @@
 import { expect, it } from "vitest";
 import { catalogueOf, SHIPPED_CATALOGUE, SHIPPED_EXERCISES } from "@/core";
-import { exerciseItems, likeness } from "./palette";
+import { exerciseItems, likeness } from "./palette-dialog";
 
 const NAMES = ["Exercises", "Session", "Floor", "Gym", "Clients", "Ines Calder", "Noor Castellan", "Zoë Marines"];
 const best = (typed: string) =>

@@ -7,7 +7,8 @@ import type { StudioExercises, Viewer } from "@/contract";
 import { signOut } from "@/device/sign-out";
 import { Mark } from "@/ui/mark";
 import { Keeper } from "./keeper";
-import { Palette, type PaletteItem } from "./palette";
+import { Palette } from "./palette";
+import type { PaletteItem } from "./palette-dialog";
 
 const PLACES = [
   { href: "/clients", name: "Clients" },

@@ -1,0 +1,3 @@
+/** Limits that a device keeps to without knowing the schemas. */
+/** Most events of one batch. */
+export const MOST_EVENTS = 64;

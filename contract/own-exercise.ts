@@ -1,0 +1,136 @@
+/** An exercise of a coach's own: its form, what is stored of it, and what is wrong with it. */
+import {
+  type ExerciseDefinition,
+  exerciseFrom,
+  exerciseProblems,
+  guessExercise,
+  MOTIONS,
+  type MotionId,
+  REGION_IDS,
+  type RegionId,
+} from "../core";
+import { catalogueIn, type StudioExercises } from "./catalogue";
+import { anyOfNumbers, exact, finite, identifier, listOf, oneOf, orNull, said, whole, yesNo } from "./schema";
+
+/** What a coach says of an exercise of their own; the rest follows from the motion. */
+export interface OwnExercise {
+  readonly id: string;
+  readonly name: string;
+  readonly motion: MotionId;
+  readonly implement: ExerciseDefinition["on"];
+  readonly station: string | null;
+  readonly ratio: number;
+  readonly setupSeconds: number;
+  readonly fraction: number | null;
+  readonly laterality: NonNullable<ExerciseDefinition["side"]>;
+  readonly cableDegrees: number | null;
+  readonly stability: number;
+  readonly learning: number;
+  readonly cues: readonly string[];
+  readonly shares: readonly { readonly region: RegionId; readonly share: 0.25 | 0.5 | 1 }[];
+  readonly failureSafeAlone: boolean;
+}
+
+export const ownExerciseSchema = exact({
+  id: identifier(),
+  name: said(80),
+  motion: oneOf(...(Object.keys(MOTIONS) as MotionId[])),
+  implement: oneOf("barbell", "dumbbells", "dumbbell", "kettlebell", "stack", "sled", "bodyweight", "straps", "band"),
+  station: orNull(said(60)),
+  ratio: finite(0.01, 10),
+  setupSeconds: whole(0, 600),
+  fraction: orNull(finite(0.01, 1.5)),
+  laterality: oneOf("both", "eachSide", "alternating", "otherHolds"),
+  cableDegrees: orNull(finite(-90, 270)),
+  stability: whole(1, 5),
+  learning: whole(1, 5),
+  cues: listOf(said(60), 3),
+  shares: listOf(exact({ region: oneOf(...REGION_IDS), share: anyOfNumbers(0.25, 0.5, 1) }), 12),
+  failureSafeAlone: yesNo(),
+});
+
+/** The definition that is stored; what is left as the motion has it is left out. */
+export function definitionOf(own: OwnExercise): ExerciseDefinition {
+  return {
+    id: own.id,
+    name: own.name.trim(),
+    m: own.motion,
+    on: own.implement,
+    ...(own.station ? { at: own.station.trim().toLowerCase() } : {}),
+    ratio: own.ratio,
+    setup: own.setupSeconds,
+    ...(own.fraction === null ? {} : { fraction: own.fraction }),
+    side: own.laterality,
+    ...(own.cableDegrees === null ? {} : { cable: own.cableDegrees }),
+    stability: own.stability as ExerciseDefinition["stability"],
+    learning: own.learning as ExerciseDefinition["learning"],
+    ...(own.cues.length > 0 ? { cues: own.cues } : {}),
+    ...(own.shares.length > 0
+      ? {
+          shares: Object.fromEntries(
+            own.shares.map(({ region, share }) => [region, share]),
+          ) as ExerciseDefinition["shares"],
+        }
+      : {}),
+    unsafe: !own.failureSafeAlone,
+  };
+}
+
+/** The other way round: a stored definition as the form has it. */
+export function ownExerciseOf(definition: ExerciseDefinition): OwnExercise {
+  const exercise = exerciseFrom(definition);
+  return {
+    id: definition.id,
+    name: definition.name,
+    motion: definition.m,
+    implement: definition.on,
+    station: definition.at ?? null,
+    ratio: exercise.familyRatio,
+    setupSeconds: exercise.setupSeconds,
+    fraction: exercise.bodyweightFraction,
+    laterality: exercise.laterality,
+    cableDegrees: exercise.cableDegrees,
+    stability: exercise.stability,
+    learning: exercise.learning,
+    cues: definition.cues ?? [],
+    shares: Object.entries(definition.shares ?? {}).map(([region, share]) => ({
+      region,
+      share,
+    })) as OwnExercise["shares"],
+    failureSafeAlone: exercise.failureSafeAlone,
+  };
+}
+
+/** A form for an exercise that a session names and nobody knows yet: guessed from its words, to be put right. */
+export function ownExerciseFor(name: string, id: string, exercises: StudioExercises): OwnExercise {
+  const guess = guessExercise(catalogueIn(exercises), name);
+  const made = ownExerciseOf({
+    id,
+    name,
+    m: guess.motion,
+    on: guess.implement,
+    side: guess.laterality,
+    ratio: guess.ratio,
+    ...(guess.station ? { at: guess.station } : {}),
+    ...(guess.setupSeconds === null ? {} : { setup: guess.setupSeconds }),
+    ...(guess.fraction === null ? {} : { fraction: guess.fraction }),
+    ...(guess.cableDegrees === null ? {} : { cable: guess.cableDegrees }),
+  });
+  return { ...made, cues: [] };
+}
+
+/** What is wrong with a coach's own exercise, at its field; a name that is taken already too. */
+export function ownExerciseProblems(
+  own: OwnExercise,
+  exercises: StudioExercises,
+): { field: string; message: string }[] {
+  const problems = exerciseProblems(exerciseFrom(definitionOf(own))).map((one) => ({ ...one }));
+  const name = own.name.trim().toLowerCase();
+  const taken = [...catalogueIn(exercises).byId.values()].some(
+    (other) => other.id !== own.id && [other.name, ...other.otherNames].some((one) => one.toLowerCase() === name),
+  );
+  if (taken) problems.push({ field: "name", message: "There is an exercise of this name already." });
+  if (/[\d:@[\]>(]/.test(own.name))
+    problems.push({ field: "name", message: "No digits, colons or brackets: the shorthand could not read it." });
+  return problems;
+}

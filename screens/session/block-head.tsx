@@ -1,0 +1,94 @@
+"use client";
+import { memo } from "react";
+import { type Block, decimal, printRest, writeRoundRest, writeRounds } from "@/core";
+import { newId } from "@/device/ids";
+import type { Latest } from "@/ui/use-latest";
+import { handleId } from "./grid-ids";
+import { InPlace } from "./in-place";
+import { BlockMenu } from "./lift-menu";
+import type { Desk } from "./use-desk";
+import type { GridState, Place } from "./use-grid";
+
+/** A block's name, rounds, handovers and rest, each written in place. Drawn again where one of these is another. */
+export const BlockHead = memo(function BlockHead({
+  block,
+  letter,
+  words,
+  fit,
+  assumedRestSeconds,
+  place,
+  locked,
+  desk,
+  grid,
+}: {
+  block: Block;
+  letter: string;
+  /** What kind of block it is. */
+  words: string;
+  /** Rounds that fit into its time. */
+  fit: number;
+  assumedRestSeconds: number;
+  /** What of it is being written. */
+  place: Place | null;
+  locked: boolean;
+  desk: Latest<Desk>;
+  grid: Latest<GridState>;
+}) {
+  const isAt = (kind: "rest" | "rounds") => place?.kind === kind;
+  const { rounds, restAfterRound: rest } = block;
+  const roundsText =
+    rounds.kind === "fixed"
+      ? `${rounds.count}`
+      : rounds.kind === "range"
+        ? `${rounds.low}-${rounds.high}`
+        : `within ${decimal(rounds.seconds / 60)} min`;
+  const restText =
+    rest === null
+      ? ""
+      : rest.kind === "partnersWork"
+        ? `partner${rest.leastSeconds === null ? "" : ` ${rest.leastSeconds}`}`
+        : (rest.kind === "each" ? [rest.rest] : rest.rests).map(printRest).join(",");
+  return (
+    <div role="row" className="flex min-h-[25px] items-center gap-2.5 border-b border-rule px-2">
+      <span id={handleId(block.id)} role="rowheader" className="relative flex items-baseline gap-2.5 font-bold">
+        <span>{letter}</span>
+        <span>{words}</span>
+      </span>
+      <span role="gridcell" className="narrow flex items-center gap-1 text-quiet">
+        <InPlace
+          label={`Rounds of block ${letter}`}
+          text={roundsText}
+          isWriting={isAt("rounds")}
+          locked={locked}
+          onWrite={() => grid.now.open({ kind: "rounds", blockId: block.id })}
+          onKeep={(typed) => desk.now.attempt(writeRounds(desk.now.document, block.id, typed, newId))}
+          onLeave={() => grid.now.close()}
+        >
+          {rounds.kind === "withinTime"
+            ? `${fit} rounds within ${decimal(rounds.seconds / 60)} min`
+            : `${roundsText.replace("-", "–")} ${roundsText === "1" ? "round" : "rounds"}`}
+        </InPlace>
+        <span aria-hidden>·</span>
+        <InPlace
+          label={`Rest after each round of block ${letter}`}
+          text={restText}
+          isWriting={isAt("rest")}
+          locked={locked}
+          onWrite={() => grid.now.open({ kind: "rest", blockId: block.id })}
+          onKeep={(typed) => desk.now.attempt(writeRoundRest(desk.now.document, block.id, typed))}
+          onLeave={() => grid.now.close()}
+          className={rest === null ? "assumed" : undefined}
+        >
+          {rest === null
+            ? `${assumedRestSeconds} s rest`
+            : rest.kind === "partnersWork"
+              ? "rest: the partner's work"
+              : `${restText.replaceAll(",", ", ")} s rest`}
+        </InPlace>
+      </span>
+      <span role="gridcell" className="ml-auto self-center">
+        {locked ? null : <BlockMenu desk={desk} grid={grid} block={block} letter={letter} />}
+      </span>
+    </div>
+  );
+});

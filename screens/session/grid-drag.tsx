@@ -1,0 +1,131 @@
+"use client";
+import {
+  DndContext,
+  type DragEndEvent,
+  DragOverlay,
+  PointerSensor,
+  useDraggable,
+  useDroppable,
+  useSensor,
+  useSensors,
+} from "@dnd-kit/core";
+import { Fragment, useEffect, useLayoutEffect, useState } from "react";
+import { createPortal } from "react-dom";
+import { allBlocks, blockLetter, exerciseOrThrow, liftToPlace, moveBlock, moveSlot, pairBlocks } from "@/core";
+import { newId } from "@/device/ids";
+import type { Latest } from "@/ui/use-latest";
+import { gapId, handleId, rowId } from "./grid-ids";
+import type { Desk } from "./use-desk";
+
+/** What is dragged by a pointer; Alt with the arrow keys, and the menus, do the same. */
+type Dragged =
+  | { readonly kind: "lift"; readonly slotId: string; readonly name: string }
+  | { readonly kind: "block"; readonly blockId: string; readonly name: string };
+type Target =
+  | { readonly kind: "row"; readonly blockId: string; readonly slotId: string; readonly at: number }
+  | { readonly kind: "gap"; readonly at: number };
+
+const HANDOVER_SECONDS = 10;
+
+/**
+ * Lifts and blocks dragged to another place. It is fetched when a pointer first comes to the grid, and lays its handles over the
+ * names that stand there: the grid's rows know nothing of it.
+ */
+export function GridDrag({ desk }: { desk: Latest<Desk> }) {
+  const { document, catalogue } = desk.now;
+  const [dragged, setDragged] = useState<string | null>(null);
+  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
+  return (
+    <DndContext
+      sensors={sensors}
+      onDragStart={({ active }) => setDragged((active.data.current as Dragged | undefined)?.name ?? null)}
+      onDragCancel={() => setDragged(null)}
+      onDragEnd={(event) => {
+        setDragged(null);
+        drop(event, desk.now);
+      }}
+    >
+      {allBlocks(document).map((block, index) => (
+        <Fragment key={block.id}>
+          <Place id={`gap ${index}`} element={gapId(index)} data={{ kind: "gap", at: index }} />
+          <Handle
+            id={`block ${block.id}`}
+            element={handleId(block.id)}
+            data={{ kind: "block", blockId: block.id, name: `Block ${blockLetter(index)}` }}
+          />
+          {block.slots.map((slot, at) => (
+            <Fragment key={slot.id}>
+              <Place
+                id={`row ${slot.id}`}
+                element={rowId(slot.id)}
+                data={{ kind: "row", blockId: block.id, slotId: slot.id, at }}
+              />
+              <Handle
+                id={`lift ${slot.id}`}
+                element={handleId(slot.id)}
+                data={{ kind: "lift", slotId: slot.id, name: exerciseOrThrow(catalogue, slot.exerciseId).name }}
+              />
+            </Fragment>
+          ))}
+        </Fragment>
+      ))}
+      <Place
+        id={`gap ${document.blocks.length}`}
+        element={gapId(document.blocks.length)}
+        data={{ kind: "gap", at: document.blocks.length }}
+      />
+      <DragOverlay dropAnimation={null}>
+        {dragged ? (
+          <span className="inline-block whitespace-nowrap border border-indigo bg-cloth px-2 py-1 font-semibold">
+            {dragged}
+          </span>
+        ) : null}
+      </DragOverlay>
+    </DndContext>
+  );
+}
+
+function drop({ active, over }: DragEndEvent, { document, locked, operate }: Desk): void {
+  const dragged = active.data.current as Dragged | undefined;
+  const target = over?.data.current as Target | undefined;
+  if (!dragged || !target || locked) return;
+  if (dragged.kind === "lift") {
+    if (target.kind === "gap") operate(liftToPlace(document, dragged.slotId, target.at, newId));
+    else if (dragged.slotId !== target.slotId) operate(moveSlot(document, dragged.slotId, target.blockId, target.at));
+  } else if (target.kind === "gap") {
+    const from = document.blocks.findIndex(({ id }) => id === dragged.blockId);
+    operate(moveBlock(document, dragged.blockId, from >= 0 && from < target.at ? target.at - 1 : target.at));
+  } else if (dragged.blockId !== target.blockId)
+    operate(pairBlocks(document, target.blockId, dragged.blockId, HANDOVER_SECONDS));
+}
+
+/** Over the name of a lift or a block. */
+function Handle({ id, element, data }: { id: string; element: string; data: Dragged }) {
+  const { setNodeRef, listeners } = useDraggable({ id, data });
+  const [place, setPlace] = useState<HTMLElement | null>(null);
+  // What is drawn anew is another element under the same id.
+  useLayoutEffect(() => setPlace(window.document.getElementById(element)));
+  if (!place) return null;
+  return createPortal(
+    <span
+      ref={setNodeRef}
+      {...listeners}
+      aria-hidden
+      data-handle
+      className="absolute inset-0 cursor-grab touch-none"
+    />,
+    place,
+  );
+}
+
+/** Where something may be dropped: a row, or between two blocks; it is marked while something is held over it. */
+function Place({ id, element, data }: { id: string; element: string; data: Target }) {
+  const { setNodeRef, isOver, active } = useDroppable({ id, data });
+  const isMarked = isOver && active?.id !== id.replace(/^row/, "lift");
+  useEffect(() => {
+    const place = window.document.getElementById(element);
+    setNodeRef(place);
+    place?.toggleAttribute("data-over", isMarked);
+  });
+  return null;
+}

@@ -1,0 +1,235 @@
+"use client";
+import { clsx } from "clsx";
+import dynamic from "next/dynamic";
+import { memo } from "react";
+import type { ComputedSession } from "@/contract";
+import {
+  type Block,
+  type Catalogue,
+  decimal,
+  type Exposure,
+  exerciseOrThrow,
+  fallsShort,
+  isUnknownLift,
+  printRest,
+  printTempo,
+  type Settings,
+  type ShorthandError,
+  type Slot,
+  sameValue,
+  shortSentence,
+  type WorkForecast,
+  writeCues,
+  writeHandover,
+  writeSetup,
+  writeTempo,
+} from "@/core";
+import { SetCell } from "@/parts/set-cell";
+import { likelyFigure } from "@/parts/set-words";
+import type { Latest } from "@/ui/use-latest";
+import { handleId, rowId } from "./grid-ids";
+import { InPlace } from "./in-place";
+import { LiftMenu } from "./lift-menu";
+import type { Desk } from "./use-desk";
+import type { GridState, Place } from "./use-grid";
+
+const SwapLift = dynamic(() => import("./swap-lift").then((module) => module.SwapLift));
+
+interface Props {
+  readonly block: Block;
+  readonly slot: Slot;
+  readonly rounds: number;
+  readonly columns: string;
+  readonly computed: ComputedSession;
+  readonly catalogue: Catalogue;
+  readonly settings: Settings;
+  readonly locked: boolean;
+  /** Its round that is chosen. */
+  readonly selected: number | null;
+  /** Its rounds among several that are chosen. */
+  readonly chosen: { readonly from: number; readonly to: number } | null;
+  /** Its cell that is being written, as typed. */
+  readonly writing: { readonly round: number; readonly text: string; readonly error: ShorthandError | null } | null;
+  /** What beside its cells is being written. */
+  readonly place: Place | null;
+  readonly isMenuOpen: boolean;
+  readonly desk: Latest<Desk>;
+  readonly grid: Latest<GridState>;
+  readonly last: Exposure | undefined;
+}
+
+/** A lift: its name and set-up, its sets, its tempo, and what was done last time. */
+function Row({
+  block,
+  slot,
+  rounds,
+  columns,
+  computed,
+  catalogue,
+  settings,
+  locked,
+  selected,
+  chosen,
+  writing,
+  place,
+  isMenuOpen,
+  desk,
+  grid,
+  last,
+}: Props) {
+  const exercise = exerciseOrThrow(catalogue, slot.exerciseId);
+  const isAt = (kind: Place["kind"]) => place?.kind === kind;
+  const setupText = slot.setup.map(({ name, value }) => `${name} ${value}`).join(", ");
+  const tempo = slot.sets.find((set) => set !== null)?.segments[0]?.tempo;
+  const tempoText = tempo ? printTempo(tempo).slice(1) : "";
+  const { restAfter } = slot;
+  const isLast = block.slots.at(-1)?.id === slot.id;
+  const handoverText = restAfter
+    ? (restAfter.kind === "each" ? [restAfter.rest] : restAfter.rests).map(printRest).join(",")
+    : "";
+  return (
+    <>
+      <div
+        id={rowId(slot.id)}
+        role="row"
+        className="grid data-over:shadow-[inset_0_2px_0_var(--color-indigo)]"
+        style={{ gridTemplateColumns: columns }}
+      >
+        <span
+          role="rowheader"
+          className={clsx(
+            "group narrow flex min-h-[34px] items-center gap-1 pl-6 leading-tight",
+            selected !== null && "font-semibold",
+          )}
+        >
+          <span className="min-w-0 flex-1">
+            <span id={handleId(slot.id)} className="relative block">
+              {exercise.name}
+            </span>
+            {setupText !== "" || isAt("setup") ? (
+              <InPlace
+                label={`Set-up of ${exercise.name}`}
+                text={setupText}
+                isWriting={isAt("setup")}
+                locked={locked}
+                onWrite={() => grid.now.open({ kind: "setup", slotId: slot.id })}
+                onKeep={(typed) => desk.now.attempt(writeSetup(desk.now.document, slot.id, typed))}
+                onLeave={() => grid.now.close()}
+                className="min-h-4 font-normal text-quiet"
+              >
+                {setupText}
+              </InPlace>
+            ) : null}
+            {isAt("cues") ? (
+              <InPlace
+                label={`Cues for ${exercise.name}`}
+                text={slot.cues.join("; ")}
+                isWriting
+                locked={locked}
+                onWrite={() => undefined}
+                onKeep={(typed) => desk.now.attempt(writeCues(desk.now.document, slot.id, typed))}
+                onLeave={() => grid.now.close()}
+              >
+                {null}
+              </InPlace>
+            ) : null}
+            {isUnknownLift(catalogue, slot.exerciseId) ? (
+              <span className="block font-normal text-quiet">not known yet</span>
+            ) : null}
+          </span>
+          {locked ? null : (
+            <LiftMenu desk={desk} grid={grid} block={block} slot={slot} name={exercise.name} isOpen={isMenuOpen} />
+          )}
+        </span>
+        {Array.from({ length: rounds }, (_, round) => (
+          <SetCell
+            key={round}
+            slot={slot}
+            round={round}
+            computed={computed}
+            selected={selected === round}
+            inRange={chosen !== null && round >= chosen.from && round <= chosen.to}
+            onSelect={(to, extend) => grid.now.select(to, extend)}
+            onEdit={() => grid.now.startEdit({ slotId: slot.id, round })}
+            editing={writing?.round === round ? writing.text : null}
+            setEditing={(text) => grid.now.setText(text)}
+            commit={(move) => grid.now.commit(move)}
+            leave={() => grid.now.leave()}
+            error={writing?.round === round ? writing.error : null}
+          />
+        ))}
+        <span role="gridcell" className="narrow flex items-center pl-1">
+          <InPlace
+            label={`Tempo of ${exercise.name}`}
+            text={tempoText}
+            isWriting={isAt("tempo")}
+            locked={locked}
+            onWrite={() => grid.now.open({ kind: "tempo", slotId: slot.id })}
+            onKeep={(typed) => desk.now.attempt(writeTempo(desk.now.document, slot.id, typed))}
+            onLeave={() => grid.now.close()}
+            className={tempoText === "" ? "assumed min-w-8 text-quiet" : "min-w-8"}
+          >
+            {tempoText === "" ? `${decimal(settings.untempoedRepSeconds)} s a rep` : tempoText}
+          </InPlace>
+        </span>
+        <span role="gridcell" className="narrow flex items-center pl-2 text-woad">
+          {lastTime(last)}
+        </span>
+      </div>
+      {isLast ? null : (
+        <div role="row" className="narrow flex min-h-0 items-center pl-8 text-xs text-quiet">
+          <span role="gridcell" className={clsx("leading-none", isAt("handover") && "py-0.5")}>
+            <InPlace
+              label={`Handover after ${exercise.name}`}
+              text={handoverText}
+              isWriting={isAt("handover")}
+              locked={locked}
+              onWrite={() => grid.now.open({ kind: "handover", slotId: slot.id })}
+              onKeep={(typed) => desk.now.attempt(writeHandover(desk.now.document, slot.id, typed))}
+              onLeave={() => grid.now.close()}
+              className={clsx("!min-h-0 leading-none", handoverText === "" && "assumed")}
+            >
+              ↓ {handoverText === "" ? settings.assumed.handoverSeconds : handoverText.replaceAll(",", ", ")} s
+            </InPlace>
+          </span>
+        </div>
+      )}
+      {isAt("swap") ? <SwapLift desk={desk.now} grid={grid} slot={slot} name={exercise.name} /> : null}
+    </>
+  );
+}
+
+/** Drawn again where anything that it shows is another; of the session's figures, those of its own sets. */
+export const LiftRow = memo(Row, (before, after) => {
+  const { computed: a, ...earlier } = before;
+  const { computed: b, ...now } = after;
+  const keys = Object.keys(now) as (keyof typeof now)[];
+  if (keys.length !== Object.keys(earlier).length) return false;
+  return (
+    keys.every((key) => earlier[key] === now[key] || (FLAT.has(key) && sameValue(earlier[key], now[key]))) &&
+    (a === b || showsTheSame(after.slot, a, b))
+  );
+});
+
+/** Made anew at every drawing, and small. */
+const FLAT: ReadonlySet<string> = new Set(["chosen", "writing"]);
+
+function showsTheSame(slot: Slot, a: ComputedSession, b: ComputedSession): boolean {
+  return slot.sets.every((set) =>
+    (set?.segments ?? []).every(({ id }) => {
+      if (a.resolved.loads.get(id) !== b.resolved.loads.get(id)) return false;
+      const [was, is] = [a.forecast.bySegment.get(id), b.forecast.bySegment.get(id)];
+      return was === is || shortWords(was) === shortWords(is);
+    }),
+  );
+}
+
+const shortWords = (forecast: WorkForecast | undefined): string | null =>
+  forecast && fallsShort(forecast) ? `${likelyFigure(forecast)} ${shortSentence(forecast)}` : null;
+
+function lastTime(exposure: Exposure | undefined): string {
+  if (!exposure) return "first time";
+  const load = Math.max(...exposure.sets.map((set) => set.loadKg));
+  const done = exposure.sets.map((set) => (set.seconds === null ? set.reps : `${decimal(set.seconds)}s`)).join(" ");
+  return load === 0 ? done : `${done} × ${decimal(load).replace("-", "−")}`;
+}

@@ -1,0 +1,42 @@
+"use client";
+import { useCallback } from "react";
+import { liftOffers } from "@/contract";
+import { type Slot, swapExercise } from "@/core";
+import { LiftFinder } from "@/parts/lift-finder";
+import type { Latest } from "@/ui/use-latest";
+import type { Desk } from "./use-desk";
+import type { GridState } from "./use-grid";
+
+/** Another lift in the place of one: its sets stay, its load is found anew. */
+export function SwapLift({
+  desk,
+  grid,
+  slot,
+  name,
+}: {
+  desk: Desk;
+  grid: Latest<GridState>;
+  slot: Slot;
+  name: string;
+}) {
+  const { document, computed, view, usual } = desk;
+  const offersFor = useCallback(
+    (typed: string) => liftOffers(document, computed, view, { typed, besideId: null, usual }),
+    [document, computed, view, usual],
+  );
+  return (
+    <div className="my-1 max-w-md">
+      <LiftFinder
+        label={`A lift in the place of ${name}`}
+        placeholder={`instead of ${name}`}
+        offersFor={offersFor}
+        onTake={(exercise) => {
+          const refused = desk.attempt(swapExercise(document, slot.id, exercise));
+          if (refused === null) grid.now.close();
+          return refused;
+        }}
+        onLeave={() => grid.now.close()}
+      />
+    </div>
+  );
+}

@@ -1,0 +1,103 @@
+"use client";
+import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import type { DeskAnswers, DeskQuestionKind, DeskQuestions, SessionContext } from "@/contract";
+import type { News, Order } from "./desk.worker";
+
+type Hear = (news: News) => void;
+
+/** Asks a question off the page; what it returns drops it. */
+export type AskAside = <K extends DeskQuestionKind>(of: K, question: DeskQuestions[K], hear: Hear) => () => void;
+
+/** A worker that answers for one session in its context; a new `ask` with a new context, for all is asked anew then. */
+export function useAside(context: SessionContext): AskAside {
+  const worker = useRef<{ post: (order: Order) => void; heard: Map<number, Hear>; end: () => void } | null>(null);
+  const told = useRef<SessionContext | null>(null);
+  const next = useRef(0);
+  const begin = useCallback(() => {
+    if (worker.current) return worker.current;
+    const heard = new Map<number, Hear>();
+    const thread = new Worker(new URL("./desk.worker.ts", import.meta.url));
+    thread.onmessage = ({ data }: MessageEvent<News>) => {
+      heard.get(data.id)?.(data);
+      heard.delete(data.id);
+    };
+    // It did not start, or broke: whoever waits is told, and what is asked next gets another.
+    thread.onerror = (event) => {
+      event.preventDefault();
+      thread.terminate();
+      worker.current = null;
+      told.current = null;
+      for (const [id, hear] of heard) hear({ kind: "failed", id, message: "" });
+      heard.clear();
+    };
+    const begun = { post: (order: Order) => thread.postMessage(order), heard, end: () => thread.terminate() };
+    worker.current = begun;
+    return begun;
+  }, []);
+  useEffect(
+    () => () => {
+      worker.current?.end();
+      worker.current = null;
+      told.current = null;
+    },
+    [],
+  );
+  return useCallback<AskAside>(
+    (of, question, hear) => {
+      const { post, heard } = begin();
+      if (told.current !== context) {
+        told.current = context;
+        post({ kind: "context", context });
+      }
+      const id = next.current++;
+      heard.set(id, hear);
+      post({ kind: "ask", id, of, question });
+      return () => {
+        if (heard.delete(id)) post({ kind: "drop", id });
+      };
+    },
+    [begin, context],
+  );
+}
+
+export type Answered<A> =
+  | { readonly kind: "working" }
+  | { readonly kind: "answered"; readonly answer: A }
+  | { readonly kind: "failed" };
+
+const WORKING: Answered<never> = { kind: "working" };
+
+/** The answer to just this question in just this context: until it is there one is at work, and no earlier answer stands for it. */
+export function useAnswer<K extends DeskQuestionKind>(
+  ask: AskAside,
+  of: K,
+  /** Kept by the caller while it is the same; null: nothing is asked. */
+  question: DeskQuestions[K] | null,
+): Answered<DeskAnswers[K]> {
+  const [heard, setHeard] = useState<{ ask: AskAside; question: unknown; answered: Answered<DeskAnswers[K]> } | null>(
+    null,
+  );
+  useEffect(() => {
+    if (!question) return;
+    let drop = () => {};
+    // After the frame that shows the edit: what is asked is copied to the worker.
+    const due = setTimeout(() => {
+      drop = ask(of, question, (news) =>
+        setHeard({
+          ask,
+          question,
+          answered:
+            news.kind === "answer" ? { kind: "answered", answer: news.answer as DeskAnswers[K] } : { kind: "failed" },
+        }),
+      );
+    }, 0);
+    return () => {
+      clearTimeout(due);
+      drop();
+    };
+  }, [ask, of, question]);
+  return useMemo(
+    () => (heard && heard.ask === ask && heard.question === question ? heard.answered : WORKING),
+    [heard, ask, question],
+  );
+}

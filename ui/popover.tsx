@@ -1,0 +1,24 @@
+"use client";
+import { useState } from "react";
+import { useOnDemand } from "./on-demand";
+import type { OpenedPopover } from "./popover-list";
+
+const load = () => import("./popover-list").then((module) => module.PopoverList);
+
+/** A button with something to read or do beside it; a button and no more until it is first opened. */
+export function PopoverButton({ button, ...rest }: Omit<OpenedPopover, "open" | "onOpenChange">) {
+  const [open, setOpen] = useState(false);
+  const List = useOnDemand(load, open, setOpen);
+  if (!List)
+    return (
+      <button
+        {...button}
+        type="button"
+        aria-haspopup="dialog"
+        aria-expanded={false}
+        data-state="closed"
+        onClick={() => setOpen(true)}
+      />
+    );
+  return <List button={{ ...button, type: "button" }} open={open} onOpenChange={setOpen} {...rest} />;
+}
