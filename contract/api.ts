@@ -162,6 +162,8 @@ export const INPUTS = {
   "sessions.create": exact({ clientId: uuid(), title: words(200) }),
   /** Switches a rule of caution off for a client, or for everybody (null), with the reason; without one it is on again. */
   "cautions.quiet": exact({ rule: said(80), clientId: orNull(uuid()), reason: words(300) }),
+  /** Sessions by title or client, those nearest to today first. */
+  "sessions.find": exact({ search: words(120) }),
   "sessions.latest": exact({ state: oneOf("draft", "done") }),
   /** The client's sessions before this one, the latest first: to start from, and to compare with. */
   "sessions.before": exact({ sessionId: uuid() }),
@@ -266,6 +268,7 @@ export interface Outputs {
   "clients.erase": Nothing;
   "sessions.create": { readonly sessionId: string };
   "cautions.quiet": Nothing;
+  "sessions.find": { readonly sessions: readonly FloorLine[] };
   "sessions.latest": { readonly line: SessionLine | null };
   "sessions.before": { readonly sessions: readonly PastSession[] };
   "sessions.show": SessionView;

@@ -91,6 +91,7 @@ export * from "./session/reconcile";
 export * from "./session/rest-kept";
 export * from "./session/shorter";
 export { type Completion, completionsAt } from "./session/shorthand/complete";
+export { type Mark, type MarkKind, marksOf } from "./session/shorthand/marks";
 export {
   exerciseLookup,
   lineageOf,

@@ -54,6 +54,19 @@ C2 Dumbbell press 2x10 t2-0-1-0 rir2 r5
 
 D1 Dumbbell curl 2x10 @9kg rir1 r5 last: > -20%x8 > -20%x6`;
 
+/** The text view as it stands; its editor draws the lines that are seen. */
+export const shorthandOf = (page: Page): Promise<string> =>
+  page
+    .getByLabel("The session in shorthand")
+    .evaluate((editor) => [...editor.querySelectorAll(".cm-line")].map((line) => line.textContent).join("\n"));
+
+/** Waits for the text view to stand so. */
+export async function expectShorthand(page: Page, wanted: string | RegExp): Promise<void> {
+  const text = expect.poll(() => shorthandOf(page));
+  if (typeof wanted === "string") await text.toBe(wanted);
+  else await text.toMatch(wanted);
+}
+
 export async function writeSession(page: Page, client: string, text: string): Promise<string> {
   await page.getByRole("link", { name: client }).first().click();
   await page.getByRole("button", { name: "Write a session" }).click();

@@ -165,7 +165,7 @@ function Strip({
               x={4}
               y={y}
               width={width - 8}
-              height={each - 1.2}
+              height={Math.max(0.6, each - 1.2)}
               fill={missed ? "none" : "var(--color-ground)"}
               stroke={
                 missed ? "var(--color-rule)" : session.date === today ? "var(--color-madder)" : "var(--color-indigo)"

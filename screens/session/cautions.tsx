@@ -1,11 +1,13 @@
 "use client";
 import { clsx } from "clsx";
-import dynamic from "next/dynamic";
-import type { ReadCautions, SessionView } from "@/contract";
+import { useMemo } from "react";
+import { type ReadCautions, readCautions, type SessionView } from "@/contract";
+import { fetched } from "@/ui/on-demand";
 import { PopoverButton } from "@/ui/popover";
+import { useAnswer } from "./use-answers";
 import type { Desk } from "./use-desk";
 
-const CautionList = dynamic(() => import("./caution-list").then((module) => module.CautionList));
+const CautionList = fetched(() => import("./caution-list").then((module) => module.CautionList));
 
 interface Props {
   readonly desk: Desk;
@@ -13,29 +15,25 @@ interface Props {
 }
 
 /** Cautions that name their place, with a way out where there is one; what is most important first, notes folded. */
-export function Cautions({ read, desk, view }: Props & { read: ReadCautions }) {
-  const { open, passed, notes, quiet } = read;
-  const blocked = open.filter(({ severity }) => severity === "block").length;
-  const warned = open.length - blocked;
-  if (open.length + passed.length + notes.length + quiet.length === 0)
-    return <span className="ml-auto text-onwalnut-quiet">no cautions</span>;
-  const words = [
-    blocked > 0 ? `■ ${blocked} blocked` : "",
-    warned > 0 ? (warned === 1 ? "1 caution" : `${warned} cautions`) : "",
-    open.length === 0 ? (notes.length > 0 ? "notes alone" : "no cautions") : "",
-  ].filter(Boolean);
-  const first = open[0]?.cautions[0];
+export function Cautions({ desk, view }: Props) {
+  const { document } = desk;
+  const found = useAnswer(
+    desk.aside,
+    "cautions",
+    useMemo(() => ({ document }), [document]),
+  );
+  const read = useMemo(() => (found.kind === "answered" ? readCautions(found.answer, view) : null), [found, view]);
+  const { words, weight, first } = read
+    ? summary(read)
+    : { words: WAITING[found.kind], weight: "none" as const, first: null };
   return (
     <PopoverButton
       button={{
-        className: clsx(
-          "ml-auto min-h-8 rounded-[3px] border border-ground px-3 font-semibold",
-          blocked > 0 ? "border-2 bg-walnut text-onwalnut" : warned > 0 ? "bg-weld-fill text-walnut" : "text-onwalnut",
-        ),
+        className: clsx("ml-auto min-h-8 rounded-[3px] border px-3 font-semibold", LOOK[weight]),
         children: (
           <>
-            {words.join(" · ")}
-            {first?.slotId ? (
+            {words}
+            {first ? (
               <span className="narrow ml-2 font-normal max-[1350px]:hidden">
                 {first.place}: {first.words}
               </span>
@@ -47,7 +45,36 @@ export function Cautions({ read, desk, view }: Props & { read: ReadCautions }) {
       side="top"
       className="z-40 max-h-[70vh] w-[26rem] max-w-[96vw] overflow-y-auto border-2 border-walnut bg-ground p-4 text-walnut"
     >
-      {() => <CautionList read={read} desk={desk} view={view} />}
+      {() => (read ? <CautionList read={read} desk={desk} view={view} /> : <p role="status">{WAITING[found.kind]}</p>)}
     </PopoverButton>
   );
+}
+
+const WAITING = {
+  working: "cautions: working…",
+  answered: "",
+  failed: "cautions could not be worked out: reload the page",
+} as const;
+
+const LOOK = {
+  blocked: "border-2 border-ground bg-walnut text-onwalnut",
+  warned: "border-ground bg-weld-fill text-walnut",
+  none: "border-ground text-onwalnut",
+} as const;
+
+/** In a line: how many, how grave, and the first that can be put right in place. */
+function summary({ open, notes }: ReadCautions) {
+  const blocked = open.filter(({ severity }) => severity === "block").length;
+  const warned = open.length - blocked;
+  const words = [
+    blocked > 0 ? `■ ${blocked} blocked` : "",
+    warned > 0 ? (warned === 1 ? "1 caution" : `${warned} cautions`) : "",
+    open.length === 0 ? (notes.length > 0 ? "notes alone" : "no cautions") : "",
+  ].filter(Boolean);
+  const first = open[0]?.cautions[0];
+  return {
+    words: words.join(" · "),
+    weight: blocked > 0 ? ("blocked" as const) : warned > 0 ? ("warned" as const) : ("none" as const),
+    first: first?.slotId ? first : null,
+  };
 }

@@ -1,5 +1,4 @@
 "use client";
-import dynamic from "next/dynamic";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useEffect, useState } from "react";
@@ -10,6 +9,7 @@ import { UndoButtons } from "@/parts/undo";
 import { Button, buttonClass } from "@/ui/button";
 import { longDate } from "@/ui/dates";
 import { Notice } from "@/ui/notice";
+import { fetched } from "@/ui/on-demand";
 import { Foot } from "./foot";
 import { Grid } from "./grid";
 import { Sending } from "./sending";
@@ -21,9 +21,9 @@ import { WeekDiffers } from "./week-differs";
 import { Why } from "./why";
 
 // What is not on the screen at first comes when it is wanted.
-const TextPanel = dynamic(() => import("./text-panel").then((module) => module.TextPanel));
-const EmptyCloth = dynamic(() => import("./empty-cloth").then((module) => module.EmptyCloth));
-const Fit = dynamic(() => import("./fit").then((module) => module.Fit));
+const TextPanel = fetched(() => import("./text-panel").then((module) => module.TextPanel));
+const EmptyCloth = fetched(() => import("./empty-cloth").then((module) => module.EmptyCloth));
+const Fit = fetched(() => import("./fit").then((module) => module.Fit));
 
 export function Desk({ view: opened }: { view: SessionView }) {
   const desk = useDesk(opened);

@@ -1,22 +1,14 @@
 "use client";
-import { useMemo } from "react";
-import { readCautions, type SessionView } from "@/contract";
+import type { SessionView } from "@/contract";
 import { decimal, formatClock, frequencyOf, type TrainingAge } from "@/core";
 import { MuscleBand } from "@/parts/muscle-band";
 import { Cautions } from "./cautions";
-import { useAnswer } from "./use-answers";
 import type { Desk } from "./use-desk";
 
 /** The session's figures, each muscle's week against its band, and cautions that name their place. */
 export function Foot({ view, desk, onFit }: { view: SessionView; desk: Desk; onFit: () => void }) {
   const { document, computed } = desk;
   const { totals } = computed;
-  const found = useAnswer(
-    desk.aside,
-    "cautions",
-    useMemo(() => ({ document }), [document]),
-  );
-  const read = useMemo(() => (found.kind === "answered" ? readCautions(found.answer, view) : null), [found, view]);
   const cap = document.capSeconds;
   const over = cap !== null && totals.seconds > cap;
   const muscles = [...totals.byMuscle]
@@ -61,13 +53,7 @@ export function Foot({ view, desk, onFit }: { view: SessionView; desk: Desk; onF
           />
         ))}
       </ul>
-      {read ? (
-        <Cautions read={read} desk={desk} view={view} />
-      ) : (
-        <span className="ml-auto min-h-8 content-center px-3 text-onwalnut-quiet">
-          {found.kind === "failed" ? "cautions could not be worked out: reload the page" : "cautions: working…"}
-        </span>
-      )}
+      <Cautions desk={desk} view={view} />
     </footer>
   );
 }

@@ -1,9 +1,11 @@
 "use client";
 import {
+  type CollisionDetection,
   DndContext,
   type DragEndEvent,
   DragOverlay,
   PointerSensor,
+  pointerWithin,
   useDraggable,
   useDroppable,
   useSensor,
@@ -38,6 +40,7 @@ export function GridDrag({ desk }: { desk: Latest<Desk> }) {
   return (
     <DndContext
       sensors={sensors}
+      collisionDetection={underPointer}
       onDragStart={({ active }) => setDragged((active.data.current as Dragged | undefined)?.name ?? null)}
       onDragCancel={() => setDragged(null)}
       onDragEnd={(event) => {
@@ -84,6 +87,13 @@ export function GridDrag({ desk }: { desk: Latest<Desk> }) {
     </DndContext>
   );
 }
+
+/** What the pointer is over: the narrow place between two blocks before the rows beside it. */
+const underPointer: CollisionDetection = (args) => {
+  const hits = pointerWithin(args);
+  const gap = hits.find(({ id }) => String(id).startsWith("gap"));
+  return gap ? [gap] : hits;
+};
 
 function drop({ active, over }: DragEndEvent, { document, locked, operate }: Desk): void {
   const dragged = active.data.current as Dragged | undefined;

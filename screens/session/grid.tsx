@@ -1,9 +1,8 @@
 "use client";
-import dynamic from "next/dynamic";
 import { useMemo, useState } from "react";
 import type { LiftLog, SessionView } from "@/contract";
 import { allBlocks, blockLetter, type Exposure } from "@/core";
-import { useOnDemand } from "@/ui/on-demand";
+import { fetched, useOnDemand } from "@/ui/on-demand";
 import { useLatest } from "@/ui/use-latest";
 import { BlockHead } from "./block-head";
 import { gapId } from "./grid-ids";
@@ -12,8 +11,8 @@ import type { Desk } from "./use-desk";
 import { type Place, useGrid } from "./use-grid";
 import { WarmUpRow } from "./warm-up-row";
 
-const KeysSheet = dynamic(() => import("./keys-sheet").then((module) => module.KeysSheet));
-const AddLift = dynamic(() => import("./add-lift").then((module) => module.AddLift));
+const KeysSheet = fetched(() => import("./keys-sheet").then((module) => module.KeysSheet));
+const AddLift = fetched(() => import("./add-lift").then((module) => module.AddLift));
 
 const loadDrag = () => import("./grid-drag").then((module) => module.GridDrag);
 
@@ -46,10 +45,14 @@ export function Grid({ desk, view }: { desk: Desk; view: SessionView }) {
         tabIndex={0}
         aria-activedescendant={selected ? `cell-${selected.slotId}-${selected.round}` : undefined}
         onKeyDown={grid.onKeyDown}
-        onPointerEnter={() => setPointed(true)}
+        onPointerEnter={() => {
+          setPointed(true);
+          AddLift.fetch();
+        }}
         onCopy={grid.onCopy}
         onPaste={grid.onPaste}
         onFocus={() => {
+          AddLift.fetch();
           const [first] = grid.rows;
           if (!selected && first) desk.select({ slotId: first.slotId, round: 0 });
         }}

@@ -1,6 +1,5 @@
 "use client";
 import { Ellipsis } from "lucide-react";
-import dynamic from "next/dynamic";
 import { useCallback, useState } from "react";
 import {
   applyTechnique,
@@ -25,12 +24,13 @@ import {
 import { newId } from "@/device/ids";
 import { Menu } from "@/ui/menu";
 import type { MenuGroup, MenuItem } from "@/ui/menu-list";
+import { fetched } from "@/ui/on-demand";
 import type { Latest } from "@/ui/use-latest";
 import type { Desk } from "./use-desk";
 import type { GridState } from "./use-grid";
 
-const KeepTemplate = dynamic(() => import("./keep-template").then((module) => module.KeepTemplate));
-const MethodSheet = dynamic(() => import("./method-sheet").then((module) => module.MethodSheet));
+const KeepTemplate = fetched(() => import("./keep-template").then((module) => module.KeepTemplate));
+const MethodSheet = fetched(() => import("./method-sheet").then((module) => module.MethodSheet));
 
 const SIDES: readonly (readonly [Laterality, string])[] = [
   ["both", "both sides together"],

@@ -1,6 +1,5 @@
 "use client";
 import { clsx } from "clsx";
-import dynamic from "next/dynamic";
 import { memo } from "react";
 import type { ComputedSession } from "@/contract";
 import {
@@ -26,6 +25,7 @@ import {
 } from "@/core";
 import { SetCell } from "@/parts/set-cell";
 import { likelyFigure } from "@/parts/set-words";
+import { fetched } from "@/ui/on-demand";
 import type { Latest } from "@/ui/use-latest";
 import { handleId, rowId } from "./grid-ids";
 import { InPlace } from "./in-place";
@@ -33,7 +33,7 @@ import { LiftMenu } from "./lift-menu";
 import type { Desk } from "./use-desk";
 import type { GridState, Place } from "./use-grid";
 
-const SwapLift = dynamic(() => import("./swap-lift").then((module) => module.SwapLift));
+const SwapLift = fetched(() => import("./swap-lift").then((module) => module.SwapLift));
 
 interface Props {
   readonly block: Block;

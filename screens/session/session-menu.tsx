@@ -1,17 +1,17 @@
 "use client";
 import { Ellipsis } from "lucide-react";
-import dynamic from "next/dynamic";
 import { useState } from "react";
 import { allBlocks, scaleLoads, scaleRests } from "@/core";
 import { Menu } from "@/ui/menu";
 import type { MenuItem } from "@/ui/menu-list";
+import { fetched } from "@/ui/on-demand";
 import type { Desk } from "./use-desk";
 
-const CompareSheet = dynamic(() => import("./compare-sheet").then((module) => module.CompareSheet));
-const FilesSheet = dynamic(() => import("./files-sheet").then((module) => module.FilesSheet));
-const KeepTemplate = dynamic(() => import("./keep-template").then((module) => module.KeepTemplate));
-const SessionSheet = dynamic(() => import("./session-sheet").then((module) => module.SessionSheet));
-const AddFrom = dynamic(() => import("./add-from").then((module) => module.AddFrom));
+const CompareSheet = fetched(() => import("./compare-sheet").then((module) => module.CompareSheet));
+const FilesSheet = fetched(() => import("./files-sheet").then((module) => module.FilesSheet));
+const KeepTemplate = fetched(() => import("./keep-template").then((module) => module.KeepTemplate));
+const SessionSheet = fetched(() => import("./session-sheet").then((module) => module.SessionSheet));
+const AddFrom = fetched(() => import("./add-from").then((module) => module.AddFrom));
 
 /** What can be done to the whole session at once. */
 export function SessionMenu({ desk }: { desk: Desk }) {

@@ -66,7 +66,8 @@ export function Timeline({
   const window = within(asked ?? { fromSeconds: 0, seconds: longest }, longest);
   const scale = Math.max(1, width - NAMES - 12) / window.seconds;
   const x = (seconds: number) => NAMES + (seconds - window.fromSeconds) * scale;
-  const every = [15, 30, 60, 300, 600, 900, 1800].find((seconds) => seconds * scale >= 30) ?? 3600;
+  const every =
+    [15, 30, 60, 300, 600, 900, 1800].find((seconds) => seconds * scale >= (seconds < 60 ? 46 : 30)) ?? 3600;
   const ticks = Array.from({ length: Math.floor(longest / every) + 1 }, (_, i) => i * every);
   const segments = useMemo(() => indexSegments(document), [document]);
   const bouts = useMemo(() => boutsOf(document, computed), [document, computed]);

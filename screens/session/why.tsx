@@ -1,5 +1,4 @@
 "use client";
-import dynamic from "next/dynamic";
 import type { SessionView } from "@/contract";
 import {
   allBlocks,
@@ -39,11 +38,15 @@ import { BuildSleeve, PlateOrder, SharedBar } from "@/parts/plates";
 import { amountFigure, loadFigure } from "@/parts/set-words";
 import { TempoTrace } from "@/parts/tempo-trace";
 import { Button } from "@/ui/button";
+import { fetched } from "@/ui/on-demand";
 import { Alternatives, InPlaceRemedies, LastTimes } from "./lift-around";
 import { UNKNOWN_SAYS, UnknownLift } from "./unknown-lift";
 import type { Desk } from "./use-desk";
 
-const ReserveChart = dynamic(() => import("./reserve-chart").then((module) => module.ReserveChart));
+const ReserveChart = fetched(
+  () => import("./reserve-chart").then((module) => module.ReserveChart),
+  <div className="h-[74px]" />,
+);
 
 /** Why this load: the figure, its reasons, the build, the tempo, what is likely in reserve, the rule for next time. */
 export function Why({ desk, view }: { desk: Desk; view: SessionView }) {

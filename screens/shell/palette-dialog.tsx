@@ -1,9 +1,13 @@
 "use client";
 import { Command } from "cmdk";
 import { useRouter } from "next/navigation";
-import { useMemo, useState } from "react";
-import { catalogueIn, type StudioExercises } from "@/contract";
-import { type Catalogue, offerExercises } from "@/core";
+import { type ReactNode, useEffect, useMemo, useState } from "react";
+import { catalogueIn, type FloorLine, type StudioExercises, type TemplateLine } from "@/contract";
+import { type Catalogue, documentForClient, offerExercises, takeOver } from "@/core";
+import { ask, replySentence } from "@/device/api";
+import { newId } from "@/device/ids";
+import { type Action, actionsNow } from "@/ui/actions";
+import { shortDate } from "@/ui/dates";
 
 export interface PaletteItem {
   readonly group: string;
@@ -33,7 +37,10 @@ export function exerciseItems(typed: string, catalogue: Catalogue): PaletteItem[
   }));
 }
 
-/** Every client, screen and exercise, by typing. */
+/** Where a session is to be written for somebody who is chosen next: from a template, or empty. */
+type ForWhom = { readonly template: TemplateLine | null };
+
+/** Clients, screens, sessions, exercises, templates and what can be done here, by typing. */
 export function PaletteDialog({
   items: places,
   exercises,
@@ -46,54 +53,221 @@ export function PaletteDialog({
   setOpen: (open: boolean) => void;
 }) {
   const [typed, setTyped] = useState("");
+  const [forWhom, setForWhom] = useState<ForWhom | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
   const catalogue = useMemo(() => catalogueIn(exercises), [exercises]);
-  const items = useMemo(() => [...places, ...exerciseItems(typed, catalogue)], [places, typed, catalogue]);
+  const actions = useMemo(() => (open ? actionsNow() : []), [open]);
+  const found = useFound(open && !forWhom ? typed.trim() : null);
   const router = useRouter();
-  const groups = [...new Set(items.map((item) => item.group))];
+  const close = () => {
+    setOpen(false);
+    setTyped("");
+    setForWhom(null);
+    setProblem(null);
+  };
+  const goTo = (href: string) => {
+    close();
+    router.push(href);
+  };
+  const run = ({ run: act }: Action) => {
+    close();
+    // Once the palette is gone: what is done may take the focus.
+    setTimeout(act, 0);
+  };
+  const next = (step: ForWhom) => {
+    setTyped("");
+    setForWhom(step);
+  };
+  const write = async (clientId: string, { template }: ForWhom) => {
+    const refused = await writeFor(clientId, template, goTo);
+    if (refused !== null) setProblem(refused);
+  };
+  const clients = places.filter(({ group }) => group === "Clients");
+  const like = <T,>(some: readonly T[], name: (one: T) => string): T[] =>
+    some
+      .map((one) => ({ one, like: likeness(typed, name(one)) }))
+      .filter((one) => one.like > 0)
+      .sort((a, b) => b.like - a.like)
+      .map(({ one }) => one);
   return (
     <Command.Dialog
       open={open}
-      onOpenChange={setOpen}
-      label="Go to"
-      // Exercises come found already, and after the people and screens of that name.
-      filter={(href, typed, names) => (href.startsWith(EXERCISE) ? 0.3 : likeness(typed, names?.[0] ?? ""))}
+      onOpenChange={(to) => (to ? setOpen(true) : close())}
+      label={forWhom ? "For whom" : "Go to"}
+      shouldFilter={false}
+      onKeyDown={(event) => {
+        if (event.key !== "Backspace" || typed !== "" || !forWhom) return;
+        event.preventDefault();
+        setForWhom(null);
+      }}
       overlayClassName="fixed inset-0 z-40 bg-bark/45"
       contentClassName="fixed left-1/2 top-[14vh] z-50 w-[min(34rem,92vw)] -translate-x-1/2 border-2 border-indigo bg-cloth"
     >
+      {forWhom ? (
+        <p className="px-4 pt-2 font-semibold">
+          {forWhom.template ? `A session from ${forWhom.template.name}, for…` : "A session for…"}
+        </p>
+      ) : null}
       <Command.Input
-        placeholder="A client, a screen or an exercise"
+        aria-label={forWhom ? "A client" : "A client, a session, an exercise, a template, or what to do"}
+        placeholder={forWhom ? "A client" : "A client, a session, an exercise, a template, or what to do"}
         value={typed}
         onValueChange={setTyped}
         className="w-full border-b border-thread bg-transparent px-4 py-3 text-base outline-none"
       />
+      {problem ? (
+        <p role="alert" className="bg-weld-tint px-4 py-1">
+          {problem}
+        </p>
+      ) : null}
       <Command.List className="max-h-[50vh] overflow-y-auto p-2">
         <Command.Empty className="px-3 py-4 text-quiet">Nothing by that name.</Command.Empty>
-        {groups.map((group) => (
-          <Command.Group
-            key={group}
-            heading={group}
-            className="mb-1 [&_[cmdk-group-heading]]:px-3 [&_[cmdk-group-heading]]:py-1 [&_[cmdk-group-heading]]:text-xs [&_[cmdk-group-heading]]:text-quiet"
-          >
-            {items
-              .filter((item) => item.group === group)
-              .map((item) => (
-                <Command.Item
-                  key={item.href}
-                  value={item.href}
-                  keywords={[item.name]}
-                  onSelect={() => {
-                    setOpen(false);
-                    setTyped("");
-                    router.push(item.href);
-                  }}
-                  className="cursor-pointer rounded-[3px] px-3 py-2 data-[selected=true]:bg-indigo data-[selected=true]:text-ground"
+        {forWhom ? (
+          <Group name="Clients">
+            {like(clients, ({ name }) => name).map(({ name, href }) => (
+              <Item key={href} id={href} onTake={() => void write(href.split("/").pop()!, forWhom)}>
+                {name}
+              </Item>
+            ))}
+          </Group>
+        ) : (
+          <>
+            <Group name="Do">
+              {like([...actions, WRITE], ({ name }) => name)
+                .slice(0, typed.trim() === "" ? 4 : 8)
+                .map((action) => (
+                  <Item
+                    key={action.name}
+                    id={`do ${action.name}`}
+                    onTake={() => (action === WRITE ? next({ template: null }) : run(action))}
+                  >
+                    {action.name}
+                  </Item>
+                ))}
+            </Group>
+            {["Screens", "Clients"].map((group) => (
+              <Group key={group} name={group}>
+                {like(
+                  places.filter((place) => place.group === group),
+                  ({ name }) => name,
+                ).map(({ name, href }) => (
+                  <Item key={href} id={href} onTake={() => goTo(href)}>
+                    {name}
+                  </Item>
+                ))}
+              </Group>
+            ))}
+            <Group name="Sessions">
+              {found.sessions.map(({ sessionId, title, clientName, date, state }) => (
+                <Item
+                  key={sessionId}
+                  id={`session ${sessionId}`}
+                  hint={state === "done" ? "done" : state === "started" ? "started" : undefined}
+                  onTake={() => goTo(state === "done" ? `/review/${sessionId}` : `/session/${sessionId}`)}
                 >
-                  {item.name}
-                </Command.Item>
+                  {title || "Untitled session"}, {clientName}, {shortDate(date)}
+                </Item>
               ))}
-          </Command.Group>
-        ))}
+            </Group>
+            <Group name="Templates">
+              {found.templates.map((template) => (
+                <Item key={template.id} id={`template ${template.id}`} onTake={() => next({ template })}>
+                  {template.name}
+                </Item>
+              ))}
+            </Group>
+            <Group name="Exercises">
+              {exerciseItems(typed, catalogue).map(({ name, href }) => (
+                <Item key={href} id={href} onTake={() => goTo(href)}>
+                  {name}
+                </Item>
+              ))}
+            </Group>
+          </>
+        )}
       </Command.List>
     </Command.Dialog>
   );
+}
+
+const WRITE: Action = { name: "Write a session for…", run: () => undefined };
+
+function Group({ name, children }: { name: string; children: readonly ReactNode[] }) {
+  if (children.length === 0) return null;
+  return (
+    <Command.Group
+      heading={name}
+      className="mb-1 [&_[cmdk-group-heading]]:px-3 [&_[cmdk-group-heading]]:py-1 [&_[cmdk-group-heading]]:text-xs [&_[cmdk-group-heading]]:text-quiet"
+    >
+      {children}
+    </Command.Group>
+  );
+}
+
+function Item({ id, hint, onTake, children }: { id: string; hint?: string; onTake: () => void; children: ReactNode }) {
+  return (
+    <Command.Item
+      value={id}
+      onSelect={onTake}
+      className="flex cursor-pointer justify-between gap-3 rounded-[3px] px-3 py-2 data-[selected=true]:bg-indigo data-[selected=true]:text-ground"
+    >
+      <span>{children}</span>
+      {hint ? <span className="narrow text-xs opacity-90">{hint}</span> : null}
+    </Command.Item>
+  );
+}
+
+interface Found {
+  readonly sessions: readonly FloorLine[];
+  readonly templates: readonly TemplateLine[];
+}
+const NOTHING: Found = { sessions: [], templates: [] };
+const PAUSE_MS = 120;
+
+/** Sessions and templates by what is typed, a moment after the last key; null: nothing is looked for. */
+function useFound(typed: string | null): Found {
+  const [found, setFound] = useState(NOTHING);
+  useEffect(() => {
+    if (typed === null) return setFound(NOTHING);
+    let isWanted = true;
+    const due = setTimeout(async () => {
+      const [sessions, templates] = await Promise.all([
+        ask("sessions.find", { search: typed }),
+        typed.length < 2 ? null : ask("templates.list", { kind: "session", search: typed, after: null }),
+      ]);
+      if (!isWanted) return;
+      setFound({
+        sessions: sessions.kind === "ok" ? sessions.value.sessions : [],
+        templates: templates?.kind === "ok" ? templates.value.templates.slice(0, 5) : [],
+      });
+    }, PAUSE_MS);
+    return () => {
+      isWanted = false;
+      clearTimeout(due);
+    };
+  }, [typed]);
+  return found;
+}
+
+/** A new session for a client, with what a template says, and the way to it; what was wrong, else null. */
+async function writeFor(
+  clientId: string,
+  template: TemplateLine | null,
+  goTo: (href: string) => void,
+): Promise<string | null> {
+  const title = template?.name ?? "";
+  const created = await ask("sessions.create", { clientId, title });
+  if (created.kind !== "ok") return replySentence(created);
+  const { sessionId } = created.value;
+  if (template && template.kind !== "plan") {
+    const shown = await ask("sessions.show", { sessionId });
+    if (shown.kind !== "ok") return replySentence(shown);
+    const taken = takeOver(shown.value.document, documentForClient(template.document), newId);
+    if (!taken.ok) return taken.message;
+    const { revision } = shown.value;
+    const saved = await ask("sessions.edit", { sessionId, revision, edits: taken.edits, draftText: null });
+    if (saved.kind !== "ok") return replySentence(saved);
+  }
+  goTo(`/session/${sessionId}`);
+  return null;
 }

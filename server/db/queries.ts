@@ -620,7 +620,7 @@ export const templatePage = (
     .where(
       and(
         eq(templates.kind, kind),
-        search === "" ? undefined : ilike(templates.name, `%${search.replace(/[\\%_]/g, "\\$&")}%`),
+        search === "" ? undefined : ilike(templates.name, holding(search)),
         after ? sql`(${templates.name}, ${templates.id}) > (${after.name}, ${after.id})` : undefined,
       ),
     )
@@ -801,6 +801,28 @@ export const sessionsBefore = (
     )
     .orderBy(desc(sessions.date), desc(sessions.id))
     .limit(most);
+
+/** Sessions whose title or client has each searched word, those nearest to a day first. */
+export const sessionsLike = (tx: Transaction, search: string, today: string, most: number) => {
+  const said = sql`${sessions.title} || ' ' || ${clients.name}`;
+  const words = search.split(/\s+/).filter(Boolean);
+  return tx
+    .select({
+      sessionId: sessions.id,
+      clientName: clients.name,
+      title: sessions.title,
+      date: sessions.date,
+      state: sessions.state,
+    })
+    .from(sessions)
+    .innerJoin(clients, and(eq(clients.studioId, sessions.studioId), eq(clients.id, sessions.clientId)))
+    .where(and(...words.map((word) => ilike(said, holding(word)))))
+    .orderBy(sql`abs(${sessions.date} - ${today}::date)`, desc(sessions.date), asc(sessions.id))
+    .limit(most);
+};
+
+/** A pattern of what holds a text, whatever signs are in it. */
+const holding = (text: string): string => `%${text.replace(/[\\%_]/g, "\\$&")}%`;
 
 export async function latestLine(tx: Transaction, state: "draft" | "done", today: string) {
   const isDraft = state === "draft";

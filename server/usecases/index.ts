@@ -54,6 +54,7 @@ export const USE_CASES: { readonly [K in ApiName]: UseCase<K> } = {
   "invitations.withdraw": invitations.withdrawInvitation,
   "clients.erase": clients.eraseClient,
   "sessions.create": sessions.createSession,
+  "sessions.find": sessions.findSessions,
   "sessions.latest": sessions.latestSession,
   "sessions.before": sessions.sessionsBefore,
   "cautions.quiet": cautions.quietCaution,

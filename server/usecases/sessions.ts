@@ -305,6 +305,16 @@ export const sessionsBefore = defineUseCase("sessions.before", ["coach"], (scope
   }),
 );
 
+const FOUND = 8;
+
+export const findSessions = defineUseCase("sessions.find", ["coach"], (scope, { search }, clock) =>
+  answerIn(scope, async (tx) => {
+    const studio = await studioOf(tx);
+    const today = dateIn(studio.timeZone, clock.nowMs);
+    return ok({ sessions: await db.sessionsLike(tx, search.trim(), today, FOUND) });
+  }),
+);
+
 /** Where the rail's Session and Review lead. */
 export const latestSession = defineUseCase("sessions.latest", ["coach"], (scope, { state }, clock) =>
   answerIn(scope, async (tx) => {

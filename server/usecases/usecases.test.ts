@@ -92,6 +92,7 @@ function inputFor<K extends ApiName>(name: K, { clientId, sessionId, gymId, plan
     "invitations.withdraw": { invitationId: newId() },
     "clients.erase": { clientId },
     "sessions.create": { clientId, title: "" },
+    "sessions.find": { search: "a" },
     "sessions.latest": { state: "draft" },
     "sessions.show": { sessionId },
     "sessions.edit": { sessionId, revision: 0, edits: [TITLED], draftText: null },
@@ -151,6 +152,7 @@ const WITHOUT_TARGET = new Set<ApiName>([
   "clients.list",
   "me.show",
   "clients.create",
+  "sessions.find",
   "sessions.latest",
 ]);
 

@@ -1,0 +1,390 @@
+"use client";
+import {
+  acceptCompletion,
+  autocompletion,
+  type Completion,
+  type CompletionContext,
+  completionKeymap,
+  completionStatus,
+  moveCompletionSelection,
+  selectedCompletionIndex,
+} from "@codemirror/autocomplete";
+import { standardKeymap } from "@codemirror/commands";
+import {
+  Annotation,
+  Compartment,
+  EditorState,
+  Prec,
+  RangeSet,
+  RangeSetBuilder,
+  StateEffect,
+  StateField,
+  type Text,
+} from "@codemirror/state";
+import {
+  Decoration,
+  type DecorationSet,
+  EditorView,
+  GutterMarker,
+  gutterLineClass,
+  highlightActiveLine,
+  keymap,
+  lineNumbers,
+  placeholder,
+  ViewPlugin,
+  type ViewUpdate,
+  WidgetType,
+} from "@codemirror/view";
+import { useEffect, useImperativeHandle, useRef } from "react";
+import { type MarkKind, marksOf } from "@/core";
+import { useLatest } from "@/ui/use-latest";
+
+/** Something to be said at a place of the text; lines and columns count from 1. */
+export interface Problem {
+  readonly line: number;
+  readonly column: number;
+  readonly length: number;
+  readonly says: string;
+  /** What may have been meant, put in by a click. */
+  readonly suggestion: string | null;
+  /** An error is underlined and said below its line; a mark is underlined only. */
+  readonly kind: "error" | "mark";
+}
+
+export interface Offer {
+  readonly insert: string;
+  readonly from: number;
+  readonly means: string;
+}
+
+export interface EditorHandle {
+  readonly goTo: (line: number, column: number) => void;
+}
+
+/** A change that came from the desk, not from typing. */
+const fromDesk = Annotation.define<boolean>();
+
+const tellProblems = StateEffect.define<readonly Problem[]>();
+
+interface DrawnProblems {
+  readonly drawn: DecorationSet;
+  readonly gutter: RangeSet<GutterMarker>;
+}
+
+class Sign extends GutterMarker {
+  override elementClass = "cm-problem-line";
+}
+const SIGN = new Sign();
+
+/** The sentence below a line. */
+class Sentence extends WidgetType {
+  constructor(readonly problem: Problem) {
+    super();
+  }
+  override eq(other: Sentence): boolean {
+    const { says, suggestion, line, column } = this.problem;
+    return (
+      other.problem.says === says &&
+      other.problem.suggestion === suggestion &&
+      other.problem.line === line &&
+      other.problem.column === column
+    );
+  }
+  override toDOM(view: EditorView): HTMLElement {
+    const { line, column, length, says, suggestion } = this.problem;
+    const box = document.createElement("div");
+    box.className = "cm-problem-says";
+    box.append(says);
+    if (suggestion && !view.state.readOnly) {
+      const button = document.createElement("button");
+      button.type = "button";
+      button.textContent = `Perhaps ${suggestion}`;
+      button.onclick = () => {
+        if (line > view.state.doc.lines) return;
+        const at = view.state.doc.line(line);
+        const from = Math.min(at.to, at.from + column - 1);
+        view.dispatch({ changes: { from, to: Math.min(at.to, from + length), insert: suggestion } });
+        view.focus();
+      };
+      box.append(" ", button);
+    }
+    return box;
+  }
+  override ignoreEvent(): boolean {
+    return true;
+  }
+}
+
+const UNDERLINED = {
+  error: Decoration.mark({ class: "cm-problem-error" }),
+  mark: Decoration.mark({ class: "cm-problem-mark" }),
+};
+
+function drawProblems(problems: readonly Problem[], doc: Text): DrawnProblems {
+  const within = problems.filter(({ line }) => line <= doc.lines);
+  const ranges = within.flatMap((problem) => {
+    const { from: start, to: end } = doc.line(problem.line);
+    const from = Math.min(end, start + problem.column - 1);
+    const to = Math.min(end, from + Math.max(1, problem.length));
+    return [
+      ...(to > from ? [UNDERLINED[problem.kind].range(from, to)] : []),
+      ...(problem.kind === "error"
+        ? [Decoration.widget({ widget: new Sentence(problem), block: true, side: 1 }).range(end)]
+        : []),
+    ];
+  });
+  const lines = [...new Set(within.map(({ line }) => doc.line(line).from))].sort((a, b) => a - b);
+  return { drawn: Decoration.set(ranges, true), gutter: RangeSet.of(lines.map((at) => SIGN.range(at))) };
+}
+
+const problemField = StateField.define<DrawnProblems>({
+  create: () => ({ drawn: Decoration.none, gutter: RangeSet.empty }),
+  update(before, transaction) {
+    for (const effect of transaction.effects)
+      if (effect.is(tellProblems)) return drawProblems(effect.value, transaction.state.doc);
+    if (!transaction.docChanged) return before;
+    return { drawn: before.drawn.map(transaction.changes), gutter: before.gutter.map(transaction.changes) };
+  },
+  provide: (field) => [
+    EditorView.decorations.from(field, ({ drawn }) => drawn),
+    gutterLineClass.from(field, ({ gutter }) => gutter),
+  ],
+});
+
+const MARKED = new Map<MarkKind, Decoration>();
+const markedAs = (kind: MarkKind): Decoration => {
+  const known = MARKED.get(kind) ?? Decoration.mark({ class: `cm-is-${kind}` });
+  MARKED.set(kind, known);
+  return known;
+};
+
+/** The parts of the lines that are seen. */
+const marks = ViewPlugin.fromClass(
+  class {
+    decorations: DecorationSet;
+    constructor(view: EditorView) {
+      this.decorations = markSeen(view);
+    }
+    update(update: ViewUpdate) {
+      if (update.docChanged || update.viewportChanged) this.decorations = markSeen(update.view);
+    }
+  },
+  { decorations: (plugin) => plugin.decorations },
+);
+
+function markSeen(view: EditorView): DecorationSet {
+  const builder = new RangeSetBuilder<Decoration>();
+  for (const { from, to } of view.visibleRanges)
+    for (let at = from; at <= to; ) {
+      const line = view.state.doc.lineAt(at);
+      for (const mark of marksOf(line.text))
+        builder.add(line.from + mark.from, line.from + mark.to, markedAs(mark.kind));
+      at = line.to + 1;
+    }
+  return builder.finish();
+}
+
+/** Takes the offer that is chosen, else the first; false where nothing is offered, and Tab goes on its way. */
+function takeOffer(view: EditorView): boolean {
+  if (completionStatus(view.state) !== "active") return false;
+  if (selectedCompletionIndex(view.state) === null) moveCompletionSelection(true)(view);
+  return acceptCompletion(view);
+}
+
+/** The one stretch in which two texts differ. */
+function difference(before: string, after: string): { from: number; to: number; insert: string } {
+  let start = 0;
+  while (start < before.length && start < after.length && before[start] === after[start]) start++;
+  let end = 0;
+  while (end < before.length - start && end < after.length - start && before.at(-1 - end) === after.at(-1 - end)) end++;
+  return { from: start, to: before.length - end, insert: after.slice(start, after.length - end) };
+}
+
+const looks = EditorView.theme({
+  "&": { fontSize: "15px", backgroundColor: "var(--color-cloth)", color: "var(--color-walnut)" },
+  "&.cm-focused": { outline: "2px solid var(--color-indigo)", outlineOffset: "-1px" },
+  ".cm-scroller": { fontFamily: "inherit" },
+  ".cm-content": { padding: "8px 0", minHeight: "22rem", caretColor: "var(--color-walnut)" },
+  ".cm-line": { padding: "0 12px", lineHeight: "24px" },
+  ".cm-gutters": {
+    backgroundColor: "transparent",
+    border: "none",
+    color: "var(--color-quiet)",
+    fontVariantNumeric: "tabular-nums",
+  },
+  ".cm-lineNumbers .cm-gutterElement": { lineHeight: "24px", minWidth: "2rem", padding: "0 6px 0 4px" },
+  ".cm-gutterElement.cm-problem-line": { fontSize: 0 },
+  ".cm-gutterElement.cm-problem-line::before": {
+    content: "'▲'",
+    fontSize: "13px",
+    fontWeight: 700,
+    color: "var(--color-walnut)",
+  },
+  ".cm-activeLine": { backgroundColor: "var(--color-indigo-tint)" },
+  ".cm-placeholder": { color: "var(--color-quiet)", whiteSpace: "pre-wrap" },
+  ".cm-cursor": { borderLeftColor: "var(--color-walnut)", borderLeftWidth: "2px" },
+  ".cm-is-title": { fontWeight: 700 },
+  ".cm-is-setting, .cm-is-label": { fontWeight: 700, color: "var(--color-indigo)" },
+  ".cm-is-lift": { fontWeight: 600 },
+  ".cm-is-scheme": { fontWeight: 700 },
+  ".cm-is-load, .cm-is-effort": { color: "var(--color-woad)", fontWeight: 600 },
+  ".cm-is-tempo, .cm-is-rest, .cm-is-setup": { color: "var(--color-quiet)" },
+  ".cm-is-link, .cm-is-rounds": { fontWeight: 700, color: "var(--color-madder)" },
+  ".cm-is-cue": { color: "var(--color-quiet)", fontStyle: "italic" },
+  ".cm-problem-error": { textDecoration: "underline 2px var(--color-weld)", textUnderlineOffset: "3px" },
+  ".cm-problem-mark": { textDecoration: "underline dotted 2px var(--color-weld)", textUnderlineOffset: "3px" },
+  ".cm-problem-says": {
+    margin: "2px 12px 6px",
+    padding: "3px 10px",
+    border: "1px solid var(--color-weld)",
+    backgroundColor: "var(--color-weld-tint)",
+    fontSize: "14px",
+    maxWidth: "44rem",
+  },
+  ".cm-problem-says button": {
+    textDecoration: "underline",
+    textUnderlineOffset: "2px",
+    fontWeight: 600,
+    minHeight: "24px",
+  },
+  ".cm-tooltip.cm-tooltip-autocomplete": {
+    border: "2px solid var(--color-indigo)",
+    backgroundColor: "var(--color-cloth)",
+  },
+  ".cm-tooltip-autocomplete > ul": { fontFamily: "inherit !important", maxHeight: "16rem !important" },
+  ".cm-tooltip-autocomplete > ul > li": {
+    padding: "3px 10px !important",
+    display: "flex",
+    justifyContent: "space-between",
+    gap: "1.2rem",
+  },
+  ".cm-tooltip-autocomplete > ul > li[aria-selected]": {
+    backgroundColor: "var(--color-indigo) !important",
+    color: "var(--color-ground) !important",
+  },
+  ".cm-completionDetail": { fontStyle: "normal", opacity: 0.8 },
+});
+
+/**
+ * A session's text, line by line: its parts told apart, what does not read underlined with its sentence below the line, and what
+ * may come next offered with its meaning. Tab takes the first offer, Enter is a new line unless an offer was chosen. Steps back
+ * are the desk's own.
+ */
+export function ShorthandEditor({
+  label,
+  describedBy,
+  hint,
+  text,
+  isLocked,
+  problems,
+  onText,
+  offersAt,
+  ref,
+}: {
+  label: string;
+  describedBy: string;
+  /** What stands there while nothing is written. */
+  hint: string;
+  text: string;
+  isLocked: boolean;
+  problems: readonly Problem[];
+  onText: (text: string) => void;
+  offersAt: (text: string, caret: number) => readonly Offer[];
+  ref?: React.Ref<EditorHandle>;
+}) {
+  const place = useRef<HTMLDivElement>(null);
+  const editor = useRef<EditorView | null>(null);
+  const on = useLatest({ onText, offersAt });
+  const locked = useRef(new Compartment());
+  const first = useRef({ text, label, describedBy, hint });
+
+  useEffect(() => {
+    const now = first.current;
+    const offer = (context: CompletionContext) => {
+      const { doc } = context.state;
+      const offers = on.now.offersAt(doc.toString(), context.pos);
+      const from = offers[0]?.from;
+      // Of itself it offers while something is being typed; on an empty place it is asked for.
+      if (from === undefined || (!context.explicit && !/\S/.test(doc.sliceString(context.pos - 1, context.pos))))
+        return null;
+      const options = offers
+        .filter((one) => one.from === from)
+        .map(
+          (one, index): Completion => ({
+            label: one.insert.trim() || one.insert,
+            detail: one.means,
+            apply: one.insert,
+            boost: -index,
+          }),
+        );
+      return { from, options, filter: false };
+    };
+    const view = new EditorView({
+      parent: place.current!,
+      state: EditorState.create({
+        doc: now.text,
+        extensions: [
+          lineNumbers(),
+          problemField,
+          marks,
+          highlightActiveLine(),
+          EditorView.lineWrapping,
+          placeholder(now.hint),
+          autocompletion({
+            override: [offer],
+            selectOnOpen: false,
+            interactionDelay: 0,
+            icons: false,
+            defaultKeymap: false,
+          }),
+          Prec.high(keymap.of([...completionKeymap, { key: "Tab", run: takeOffer }])),
+          keymap.of(standardKeymap),
+          EditorView.contentAttributes.of({
+            "aria-label": now.label,
+            "aria-describedby": now.describedBy,
+            spellcheck: "false",
+            autocorrect: "off",
+            autocapitalize: "off",
+          }),
+          EditorView.updateListener.of((update) => {
+            const isOurs = update.transactions.some((one) => one.annotation(fromDesk));
+            if (update.docChanged && !isOurs) on.now.onText(update.state.doc.toString());
+          }),
+          locked.current.of([]),
+          looks,
+        ],
+      }),
+    });
+    editor.current = view;
+    return () => {
+      editor.current = null;
+      view.destroy();
+    };
+  }, [on]);
+
+  // What the desk has is what stands here; of a change from elsewhere only what differs is put in, so the caret keeps its place.
+  useEffect(() => {
+    const view = editor.current;
+    const stands = view?.state.doc.toString();
+    if (!view || stands === text || stands === undefined) return;
+    view.dispatch({ changes: difference(stands, text), annotations: fromDesk.of(true) });
+  }, [text]);
+  useEffect(() => {
+    editor.current?.dispatch({
+      effects: locked.current.reconfigure(isLocked ? [EditorState.readOnly.of(true)] : []),
+    });
+  }, [isLocked]);
+  useEffect(() => {
+    editor.current?.dispatch({ effects: tellProblems.of(problems) });
+  }, [problems]);
+  useImperativeHandle(ref, () => ({
+    goTo: (line, column) => {
+      const view = editor.current;
+      if (!view || line > view.state.doc.lines) return;
+      const at = view.state.doc.line(line);
+      view.dispatch({ selection: { anchor: Math.min(at.to, at.from + column - 1) }, scrollIntoView: true });
+      view.focus();
+    },
+  }));
+  return <div ref={place} className="min-w-0 flex-1 border border-rule bg-cloth" />;
+}
