@@ -1,4 +1,5 @@
 /** A muscle's hard sets in the week against its band: what was there before, and what this session adds. */
+import type { ReactNode } from "react";
 import {
   decimal,
   type Frequency,
@@ -22,6 +23,7 @@ export function MuscleBand({
   priority,
   frequency,
   assumed,
+  open,
 }: {
   priority: MusclePriority;
   frequency: Frequency;
@@ -30,14 +32,16 @@ export function MuscleBand({
   before: number;
   trainingAge: TrainingAge;
   assumed: boolean;
+  /** Puts what is drawn on a button that opens what it is made of. */
+  open: (drawn: ReactNode) => ReactNode;
 }) {
   const band = weeklySetBand(trainingAge, priority);
   const full = band.high * 1.2;
   const width = 48;
   const at = (sets: number) => Math.min(1, sets / full) * width;
   const total = before + amounts.hardSets;
-  return (
-    <li title={frequencyWords(frequency)}>
+  const drawn = (
+    <>
       <svg width={width} height={9} aria-hidden className="block">
         <rect x={at(band.low)} width={at(band.high) - at(band.low)} height={9} fill="#5d5346" />
         <rect y={2.5} width={at(before)} height={4} fill="#9db4d6" />
@@ -51,6 +55,7 @@ export function MuscleBand({
           hard sets, band {`${band.low} to ${band.high}`} a week; {frequencyWords(frequency)}
         </span>
       </span>
-    </li>
+    </>
   );
+  return <li title={frequencyWords(frequency)}>{open(drawn)}</li>;
 }

@@ -59,7 +59,8 @@ export function fetched<P extends object>(
   const Part = lazy(async () => ({ default: await bring() }));
   // biome-ignore lint/correctness/noComponentHookFactories: it is made once a module, not once a drawing
   function Fetched(props: P) {
-    const [Known] = useState(() => known);
+    // On the server never: what is drawn there and what is woken here begin alike.
+    const [Known] = useState(() => (typeof window === "undefined" ? null : known));
     if (Known) return <Known {...props} />;
     return (
       <Suspense fallback={meanwhile}>

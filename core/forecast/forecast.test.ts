@@ -10,6 +10,7 @@ import { expandSession, type Timeline } from "../time/timeline";
 import {
   type ForecastContext,
   fallsShort,
+  forecastCount,
   forecastSession,
   heaviestLoadShare,
   remediesOf,
@@ -299,5 +300,76 @@ describe("the forecast of a session", () => {
     const { work } = forecastSession(timeline(text), ctx);
     expect(work.slice(0, 3).every((one) => one.possibleReps === null && one.shortBy === 0)).toBe(true);
     expect(work[3]!.possibleReps).toBeLessThan(9.5);
+  });
+});
+
+describe("a forecast after an edit", () => {
+  const strength = { e1rmKg: 100, curve, fitted: null, seen: null };
+  /** The same lifter at every asking, as a client's records are; loads by the segment. */
+  const steady = (kgOf: (segmentId: string) => number): ForecastContext => ({
+    ...context(10),
+    loadKg: kgOf,
+    strengthOf: () => strength,
+  });
+  const document = read("A1 Bench press 3x8 r90\n\nB1 Bench press 2x6 r90\n\nC1 Barbell row 3x10 r60");
+  const idsOf = (at: number) => document.blocks[at]!.slots[0]!.sets.map((set) => set!.segments[0]!.id);
+  /** A copy that remembers nothing. */
+  const afresh = (one: Timeline): Timeline => structuredClone(one);
+
+  it("goes on from the first block that changed", () => {
+    const at = expandSession(document, TEST_CONTEXT);
+    forecastSession(
+      at,
+      steady(() => 70),
+    );
+    const before = forecastCount();
+    forecastSession(
+      at,
+      steady(() => 70),
+    );
+    expect(forecastCount() - before).toBe(0);
+    const second = new Set(idsOf(1));
+    forecastSession(
+      at,
+      steady((id) => (second.has(id) ? 75 : 70)),
+    );
+    expect(forecastCount() - before).toBe(2);
+  });
+
+  it("is what it would be of a session that was never foretold, whatever changed before", () => {
+    const ids = [0, 1, 2].flatMap(idsOf);
+    const change = fc.record({ id: fc.constantFrom(...ids), kg: fc.integer({ min: 40, max: 95 }) });
+    fc.assert(
+      fc.property(fc.array(change, { minLength: 1, maxLength: 8 }), (changes) => {
+        const kg = new Map(ids.map((id) => [id, 70]));
+        const at = expandSession(document, TEST_CONTEXT);
+        for (const { id, kg: to } of changes) {
+          kg.set(id, to);
+          const loads = steady((segment) => kg.get(segment) ?? 70);
+          expect(forecastSession(at, loads).work.map((one) => one.possibleReps)).toEqual(
+            forecastSession(afresh(at), loads).work.map((one) => one.possibleReps),
+          );
+        }
+      }),
+      { numRuns: 60 },
+    );
+  });
+
+  it("knows another gym's rests and another client apart", () => {
+    const at = expandSession(document, TEST_CONTEXT);
+    const own = forecastSession(
+      at,
+      steady(() => 70),
+    ).work.map((one) => one.possibleReps);
+    const quick = { ...steady(() => 70), constants: { ...POPULATION_RESERVE, slowSeconds: 60 } };
+    expect(forecastSession(at, quick).work.map((one) => one.possibleReps)).not.toEqual(own);
+    const stronger = { ...steady(() => 70), strengthOf: () => ({ ...strength, e1rmKg: 120 }) };
+    expect(forecastSession(at, stronger).work[0]!.possibleReps).toBeGreaterThan(own[0]!);
+    expect(
+      forecastSession(
+        at,
+        steady(() => 70),
+      ).work.map((one) => one.possibleReps),
+    ).toEqual(own);
   });
 });

@@ -1,5 +1,7 @@
 /** Totals of smaller parts: each set and each round of a session. On demand, beside the session's own totals. */
+import type { Muscle } from "../exercise/regions";
 import { isWork, type Timeline } from "../time/timeline";
+import { creditsWithin, hardPartsOf, muscleAt, visitChains } from "./hard-sets";
 import { type Amounts, emptyAmounts, repsEachSide, type TotalsContext } from "./totals";
 
 export interface Breakdown {
@@ -45,4 +47,24 @@ export function breakDown(timeline: Timeline, context: TotalsContext): Breakdown
     }
   }
   return { bySet, byRound };
+}
+
+/** What each lift of a session has of a muscle's hard sets, by slot; they sum to the muscle's in the session's totals. */
+export function hardSetsBySlot(timeline: Timeline, context: TotalsContext, muscle: Muscle): Map<string, number> {
+  const slotOf = new Map(
+    timeline.blocks.flatMap(({ timeline: { block } }) =>
+      block.slots.flatMap((slot) =>
+        slot.sets.flatMap((set) => (set?.segments ?? []).map(({ id }) => [id, slot.id] as const)),
+      ),
+    ),
+  );
+  const sums = new Map<string, number>();
+  visitChains(hardPartsOf(timeline, context).parts, context.settings, (place, links) => {
+    if (muscleAt(place) !== muscle) return;
+    for (const [index, credit] of creditsWithin(links, context.settings.chain).entries()) {
+      const slotId = slotOf.get(links[index]!.part.segment.id)!;
+      sums.set(slotId, (sums.get(slotId) ?? 0) + credit);
+    }
+  });
+  return sums;
 }

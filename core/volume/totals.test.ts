@@ -2,12 +2,13 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { SHIPPED_CATALOGUE } from "../exercise/catalogue";
 import { effectiveKg } from "../load/effective";
+import { STARTERS } from "../session/starters";
 import { DEFAULT_SETTINGS } from "../settings";
 import { BOATHOUSE, read, TEST_CONTEXT } from "../testing/helpers";
 import { expandSession } from "../time/timeline";
 import { toKg } from "../units";
 import { weeklySetBand } from "./bands";
-import { breakDown } from "./breakdown";
+import { breakDown, hardSetsBySlot } from "./breakdown";
 import { schoolWeight } from "./hard-sets";
 import { density, indexSegments, restPerWork, totalSession } from "./totals";
 
@@ -151,5 +152,23 @@ describe("totals of smaller parts", () => {
     // 8 + 6 reps a side at 3 s, two changes of dumbbell and one change of side.
     expect(press).toMatchObject({ reps: 28, repsEachSide: 14, workSeconds: 84, restSeconds: 17, sets: 1 });
     expect(byRound.get(`${document.blocks[0]!.id}:0`)).toMatchObject({ reps: 34, restSeconds: 25 });
+  });
+
+  it("of a muscle's hard sets sum to the muscle's, lifts in one go sharing what they count", () => {
+    const pair = expandSession(read("A1 Bench press 3x8 rir1 h5\nA2 Cable fly 3x12 rir1 r90"), TEST_CONTEXT);
+    const [press, fly] = [...hardSetsBySlot(pair, TEST_CONTEXT, "chest").values()];
+    // Each round counts one and a half: one for one of them, half for the other.
+    expect(press! + fly!).toBeCloseTo(4.5, 9);
+    expect(press).not.toBeCloseTo(fly!, 2);
+    for (const { text } of STARTERS) {
+      const timeline = expandSession(read(text), TEST_CONTEXT);
+      for (const [muscle, { hardSets }] of totalSession(timeline, TEST_CONTEXT).byMuscle) {
+        const parts = [...hardSetsBySlot(timeline, TEST_CONTEXT, muscle).values()];
+        expect(
+          parts.reduce((sum, part) => sum + part, 0),
+          `${muscle} in ${text}`,
+        ).toBeCloseTo(hardSets, 9);
+      }
+    }
   });
 });

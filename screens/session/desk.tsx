@@ -6,10 +6,12 @@ import type { SessionView } from "@/contract";
 import { allBlocks, blockLetter, decimal, formatClock, printCell, readinessSentence, slotLabels } from "@/core";
 import { readingOf } from "@/parts/set-words";
 import { UndoButtons } from "@/parts/undo";
+import { useActions } from "@/ui/actions";
 import { Button, buttonClass } from "@/ui/button";
 import { longDate } from "@/ui/dates";
 import { Notice } from "@/ui/notice";
 import { fetched } from "@/ui/on-demand";
+import { useLatest } from "@/ui/use-latest";
 import { Foot } from "./foot";
 import { Grid } from "./grid";
 import { Sending } from "./sending";
@@ -29,6 +31,18 @@ export function Desk({ view: opened }: { view: SessionView }) {
   const desk = useDesk(opened);
   const { document, computed, view } = desk;
   const [isFitting, setFitting] = useState(false);
+  const router = useRouter();
+  const actions = useLatest(() => [
+    desk.mode === "text"
+      ? { name: "Write in the grid", run: () => desk.setMode("grid") }
+      : { name: "Write as text", run: () => desk.setMode("text") },
+    ...(desk.locked ? [] : [{ name: "Fit the time", run: () => setFitting(true) }]),
+    ...(desk.canUndo ? [{ name: "Undo", run: desk.undo }] : []),
+    ...(desk.canRedo ? [{ name: "Redo", run: desk.redo }] : []),
+    { name: "Train now", run: () => router.push(`/floor?s=${view.sessionId}`) },
+    { name: "Print the card", run: () => router.push(`/card/${view.sessionId}`) },
+  ]);
+  useActions(actions);
   return (
     <div className="grid min-h-dvh grid-cols-1 content-start lg:h-dvh lg:min-h-[40rem] lg:grid-cols-[minmax(0,1fr)_266px] lg:grid-rows-[auto_minmax(0,1fr)_auto]">
       <header className="flex flex-wrap items-center gap-x-3 gap-y-1 border-b border-thread px-4 py-2 lg:col-span-2">
@@ -84,14 +98,17 @@ export function Desk({ view: opened }: { view: SessionView }) {
         {desk.refusal ? <Notice kind="warn">{desk.refusal}</Notice> : null}
         {desk.save.kind === "failed" ? <Notice kind="warn">{desk.save.message}</Notice> : null}
         <WeekDiffers desk={desk} view={view} />
-        <Timeline
-          document={(desk.previewed ?? computed).resolved.document}
-          computed={desk.previewed ?? computed}
-          capSeconds={document.capSeconds}
-          selection={desk.selection}
-          onSelect={desk.select}
-        />
-        <ReadingLine desk={desk} view={view} />
+        {/* Beside text of many lines it stays in sight. */}
+        <div className={desk.mode === "text" ? "z-20 bg-ground lg:sticky lg:top-0" : "contents"}>
+          <Timeline
+            document={(desk.previewed ?? computed).resolved.document}
+            computed={desk.previewed ?? computed}
+            capSeconds={document.capSeconds}
+            selection={desk.selection}
+            onSelect={desk.select}
+          />
+          <ReadingLine desk={desk} view={view} />
+        </div>
         {desk.mode === "text" ? (
           <TextPanel desk={desk} />
         ) : allBlocks(document).length === 0 ? (

@@ -2,8 +2,13 @@
 import type { SessionView } from "@/contract";
 import { decimal, formatClock, frequencyOf, type TrainingAge } from "@/core";
 import { MuscleBand } from "@/parts/muscle-band";
+import { fetched } from "@/ui/on-demand";
+import { PopoverButton } from "@/ui/popover";
 import { Cautions } from "./cautions";
+import type { FootFigure } from "./foot-made-of";
 import type { Desk } from "./use-desk";
+
+const FootMadeOf = fetched(() => import("./foot-made-of").then((module) => module.FootMadeOf));
 
 /** The session's figures, each muscle's week against its band, and cautions that name their place. */
 export function Foot({ view, desk, onFit }: { view: SessionView; desk: Desk; onFit: () => void }) {
@@ -15,7 +20,7 @@ export function Foot({ view, desk, onFit }: { view: SessionView; desk: Desk; onF
     .filter(([, amounts]) => amounts.hardSets > 0)
     .sort((a, b) => b[1].hardSets - a[1].hardSets);
   return (
-    <footer className="flex flex-wrap items-center gap-x-5 gap-y-1 bg-walnut px-4 py-2 text-onwalnut">
+    <footer className="flex flex-wrap items-center gap-x-3 gap-y-1 bg-walnut px-4 py-2 text-onwalnut">
       <button
         type="button"
         onClick={onFit}
@@ -29,20 +34,34 @@ export function Foot({ view, desk, onFit }: { view: SessionView; desk: Desk; onF
           flag={over}
         />
       </button>
-      <Figure figure={String(totals.sets)} words="sets" />
-      <Figure
+      <Opened desk={desk} of="sets" figure={String(totals.sets)} words="sets" />
+      <Opened
+        desk={desk}
+        of="reps"
         figure={decimal(totals.reps, 1)}
         words={totals.partialReps > 0 ? `reps + ${decimal(totals.partialReps)} ½` : "reps"}
       />
-      <Figure
+      <Opened
+        desk={desk}
+        of="kg"
         figure={totals.volumeLoadKg >= 1000 ? decimal(totals.volumeLoadKg / 1000, 2) : decimal(totals.volumeLoadKg)}
         words={`${totals.volumeLoadKg >= 1000 ? "t" : "kg"} moved${totals.unknownLoads > 0 ? " at least" : ""}`}
       />
-      <Figure figure={formatClock(totals.workSeconds)} words="tension" />
+      <Opened desk={desk} of="tension" figure={formatClock(totals.workSeconds)} words="tension" />
       <ul aria-label="Hard sets by muscle, this week" className="flex flex-wrap gap-x-4 gap-y-1 max-sm:hidden">
         {muscles.slice(0, 7).map(([muscle, amounts]) => (
           <MuscleBand
             key={muscle}
+            open={(drawn) => (
+              <PopoverButton
+                button={{ children: drawn, className: "rounded-[3px] px-0.5 text-left hover:bg-bark" }}
+                label={`What ${muscle} is made of`}
+                side="top"
+                className={PAPER}
+              >
+                {() => <FootMadeOf desk={desk} of={muscle} />}
+              </PopoverButton>
+            )}
             muscle={muscle}
             amounts={amounts}
             before={view.week.others[muscle]?.hardSets ?? 0}
@@ -55,6 +74,24 @@ export function Foot({ view, desk, onFit }: { view: SessionView; desk: Desk; onF
       </ul>
       <Cautions desk={desk} view={view} />
     </footer>
+  );
+}
+
+const PAPER = "z-40 max-h-[60vh] w-80 max-w-[96vw] overflow-y-auto border-2 border-walnut bg-ground p-4 text-walnut";
+
+function Opened({ desk, of, figure, words }: { desk: Desk; of: FootFigure; figure: string; words: string }) {
+  return (
+    <PopoverButton
+      button={{
+        children: <Figure figure={figure} words={words} />,
+        className: "rounded-[3px] px-1 decoration-dotted underline-offset-4 hover:bg-bark hover:underline",
+      }}
+      label={`What the ${of === "kg" ? "load moved" : of} is made of`}
+      side="top"
+      className={PAPER}
+    >
+      {() => <FootMadeOf desk={desk} of={of} />}
+    </PopoverButton>
   );
 }
 

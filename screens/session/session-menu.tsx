@@ -2,9 +2,11 @@
 import { Ellipsis } from "lucide-react";
 import { useState } from "react";
 import { allBlocks, scaleLoads, scaleRests } from "@/core";
+import { useActions } from "@/ui/actions";
 import { Menu } from "@/ui/menu";
 import type { MenuItem } from "@/ui/menu-list";
 import { fetched } from "@/ui/on-demand";
+import { useLatest } from "@/ui/use-latest";
 import type { Desk } from "./use-desk";
 
 const CompareSheet = fetched(() => import("./compare-sheet").then((module) => module.CompareSheet));
@@ -33,6 +35,10 @@ export function SessionMenu({ desk }: { desk: Desk }) {
     ...(isEmpty ? [] : [{ name: "Beside one of before…", onSelect: () => setSheet("compare") }]),
     { name: "Files and printing…", onSelect: () => setSheet("files") },
   ];
+  const offered = useLatest(() =>
+    items().map(({ name, onSelect }) => ({ name: name.replace("…", ""), run: onSelect })),
+  );
+  useActions(offered);
   return (
     <>
       <Menu label="Change the whole session" trigger={<Ellipsis size={16} aria-hidden />} items={items} />

@@ -220,7 +220,8 @@ const looks = EditorView.theme({
     fontWeight: 700,
     color: "var(--color-walnut)",
   },
-  ".cm-activeLine": { backgroundColor: "var(--color-indigo-tint)" },
+  ".cm-activeLine": { backgroundColor: "transparent" },
+  "&.cm-focused .cm-activeLine": { backgroundColor: "var(--color-indigo-tint)" },
   ".cm-placeholder": { color: "var(--color-quiet)", whiteSpace: "pre-wrap" },
   ".cm-cursor": { borderLeftColor: "var(--color-walnut)", borderLeftWidth: "2px" },
   ".cm-is-title": { fontWeight: 700 },
@@ -329,6 +330,8 @@ export function ShorthandEditor({
           marks,
           highlightActiveLine(),
           EditorView.lineWrapping,
+          // Below the caret there is room for a sentence, above it for what stays in sight.
+          EditorView.scrollMargins.of(() => ({ top: 240, bottom: 72 })),
           placeholder(now.hint),
           autocompletion({
             override: [offer],

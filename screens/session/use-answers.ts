@@ -1,7 +1,7 @@
 "use client";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import type { DeskAnswers, DeskQuestionKind, DeskQuestions, SessionContext } from "@/contract";
-import type { News, Order } from "./desk.worker";
+import type { News, Order } from "./answer-queue";
 
 type Hear = (news: News) => void;
 

@@ -110,4 +110,27 @@ describe.runIf(hasDatabase)("a draft", () => {
     expect(await quiet("Never mind", clientId, "limit-part")).toMatchObject({ kind: "refused" });
     expect((await quiet("Never mind", sessionId)).kind).toBe("notFound");
   });
+
+  it("is found by words of its title and its client, those nearest to today first", async () => {
+    const other = await makeStudio("Sedge");
+    const mine = await makeStudio("Teasel");
+    const titled = async (of: TestStudio, title: string, date: string) => {
+      const sessionId = await writeSession(of, `# ${title}\nDeadlift 2x5 @80kg`, date);
+      return sessionId;
+    };
+    const far = await titled(mine, "Pull, heavy 100%", "2027-02-01");
+    const near = await titled(mine, "Pull, light", "2026-11-25");
+    await titled(mine, "Push", "2026-11-24");
+    const elsewhere = await titled(other, "Pull elsewhere", "2026-11-24");
+    const find = async (search: string) =>
+      value(await ask(mine.coach, "sessions.find", { search }, clock)).sessions.map(({ sessionId }) => sessionId);
+    expect(await find("pull")).toEqual([near, far]);
+    const client = value(await ask(mine.coach, "sessions.find", { search: "" }, clock)).sessions[0]!.clientName;
+    expect(await find(`${client} heavy`)).toEqual([far]);
+    // Signs that a pattern would take for its own are letters here.
+    expect(await find("100%")).toEqual([far]);
+    expect(await find("100_")).toEqual([]);
+    expect(await find("")).toContain(near);
+    expect(await find("")).not.toContain(elsewhere);
+  });
 });

@@ -311,7 +311,8 @@ export const findSessions = defineUseCase("sessions.find", ["coach"], (scope, { 
   answerIn(scope, async (tx) => {
     const studio = await studioOf(tx);
     const today = dateIn(studio.timeZone, clock.nowMs);
-    return ok({ sessions: await db.sessionsLike(tx, search.trim(), today, FOUND) });
+    const found = await db.sessionsLike(tx, search, today, FOUND);
+    return ok({ sessions: found.map((one) => ({ ...one, title: one.title ?? "" })) });
   }),
 );
 
