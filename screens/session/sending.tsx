@@ -15,8 +15,8 @@ export function Sending({ desk }: { desk: Desk }) {
   const [problem, setProblem] = useState<string | null>(null);
   // What the client's copy was made of; of one from before, what stood when the desk was opened.
   const [copied, setCopied] = useState(document);
-  const isSame = useMemo(() => sameValue(document, copied), [document, copied]);
   const { sent } = view;
+  const isSame = useMemo(() => sent === null || sameValue(document, copied), [sent, document, copied]);
   if (locked || allBlocks(document).length === 0) return null;
   const send = async () => {
     setBusy(true);

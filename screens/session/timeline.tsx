@@ -3,6 +3,7 @@ import { memo, useCallback, useEffect, useMemo, useState } from "react";
 import type { ComputedSession } from "@/contract";
 import {
   allBlocks,
+  type BlockTimeline,
   blockLetter,
   type Catalogue,
   clamp,
@@ -54,7 +55,7 @@ export function Timeline({
   onSelect: (at: Selection) => void;
 }) {
   const [ref, width] = useWidth<HTMLDivElement>(950);
-  const [hovered, setHovered] = useState<Bout | null>(null);
+  const [hoveredKey, setHovered] = useState<string | null>(null);
   const blocks = allBlocks(document);
   const slotCount = blocks.reduce((total, block) => total + block.slots.length, 0);
   const rowHeight = Math.max(9, Math.min(19, (176 - TOP - blocks.length * 5) / Math.max(slotCount, 1)));
@@ -72,6 +73,8 @@ export function Timeline({
   const segments = useMemo(() => indexSegments(document), [document]);
   const bouts = useMemo(() => boutsOf(document, computed), [document, computed]);
   const stops = useMemo(() => stopsOf(bouts), [bouts]);
+  const hovered = hoveredKey === null ? null : (bouts.find(({ key }) => key === hoveredKey) ?? null);
+  const byBlock = useMemo(() => boutsByBlock(bouts), [bouts]);
   const at = stops.findIndex(({ span }) => span.slotId === selection?.slotId && span.round === selection.round);
   const warmUp = computed.timeline.between.find((span) => span.kind === "warmUp");
   const on = useLatest({ select: onSelect, hover: setHovered });
@@ -226,37 +229,29 @@ export function Timeline({
               </text>
             </g>
           ) : null}
-          {computed.timeline.blocks.map(({ startSeconds, timeline }) => {
-            const path = weft(
-              timeline.spans.filter(isWork),
-              rows,
-              (span) => x(startSeconds + span.startSeconds),
-              (span) => x(startSeconds + span.startSeconds + span.seconds),
-            );
-            return (
-              <g key={timeline.block.id}>
-                <path d={path} fill="none" stroke="var(--color-ground)" strokeWidth={5} />
-                <path d={path} fill="none" stroke="var(--color-walnut)" strokeWidth={1.3} />
-              </g>
-            );
-          })}
-          {bouts.map((bout) => {
-            const { span } = bout;
-            return (
-              <Work
-                key={bout.key}
-                bout={bout}
-                x={x(bout.fromSeconds)}
-                width={Math.max(2.5, span.seconds * scale)}
-                y={rows.get(span.slotId)!.y}
-                room={rowHeight}
-                share={shareOf(span, computed)}
-                segment={segments.get(span.segmentId)?.segment ?? null}
-                selected={selection !== null && selection.slotId === span.slotId && selection.round === span.round}
-                on={on}
-              />
-            );
-          })}
+          {computed.timeline.blocks.map(({ startSeconds, timeline }) => (
+            // Each block is drawn from its own beginning: what comes before it only moves it along.
+            <g key={timeline.block.id} transform={`translate(${x(startSeconds)} 0)`}>
+              <Weft timeline={timeline} rows={rows} scale={scale} />
+              {(byBlock.get(timeline.block.id) ?? []).map((bout) => {
+                const { span } = bout;
+                return (
+                  <Work
+                    key={bout.key}
+                    bout={bout}
+                    x={span.startSeconds * scale}
+                    width={Math.max(2.5, span.seconds * scale)}
+                    y={rows.get(span.slotId)!.y}
+                    room={rowHeight}
+                    share={shareOf(span, computed)}
+                    segment={segments.get(span.segmentId)?.segment ?? null}
+                    selected={selection !== null && selection.slotId === span.slotId && selection.round === span.round}
+                    on={on}
+                  />
+                );
+              })}
+            </g>
+          ))}
         </g>
       </svg>
       {hovered ? (
@@ -303,6 +298,40 @@ function layRows(document: SessionDocument, rowHeight: number): Map<string, Row>
   return rows;
 }
 
+function boutsByBlock(bouts: readonly Bout[]): ReadonlyMap<string, readonly Bout[]> {
+  const found = new Map<string, Bout[]>();
+  for (const bout of bouts) {
+    const own = found.get(bout.span.blockId) ?? [];
+    own.push(bout);
+    found.set(bout.span.blockId, own);
+  }
+  return found;
+}
+
+/** A block's thread, on a ground that parts it from what it crosses. */
+const Weft = memo(function Weft({
+  timeline,
+  rows,
+  scale,
+}: {
+  timeline: BlockTimeline;
+  rows: ReadonlyMap<string, Row>;
+  scale: number;
+}) {
+  const path = weft(
+    timeline.spans.filter(isWork),
+    rows,
+    (span) => span.startSeconds * scale,
+    (span) => (span.startSeconds + span.seconds) * scale,
+  );
+  return (
+    <>
+      <path d={path} fill="none" stroke="var(--color-ground)" strokeWidth={5} />
+      <path d={path} fill="none" stroke="var(--color-walnut)" strokeWidth={1.3} />
+    </>
+  );
+});
+
 /** One thread through the bars in the order of doing. */
 function weft(
   work: readonly WorkSpan[],
@@ -346,7 +375,7 @@ interface WorkProps {
   readonly share: number;
   readonly segment: Segment | null;
   readonly selected: boolean;
-  readonly on: Latest<{ readonly select: (at: Selection) => void; readonly hover: (bout: Bout | null) => void }>;
+  readonly on: Latest<{ readonly select: (at: Selection) => void; readonly hover: (key: string | null) => void }>;
 }
 
 /** One bout; drawn again where it, or its place, is another. */
@@ -354,8 +383,8 @@ const Work = memo(DrawnWork, ({ bout: a, ...before }, { bout: b, ...after }) => 
   const keys = Object.keys(after) as (keyof typeof after)[];
   return (
     keys.every((key) => before[key] === after[key]) &&
+    a.key === b.key &&
     a.span === b.span &&
-    a.words === b.words &&
     a.likelyShare === b.likelyShare
   );
 });
@@ -369,7 +398,7 @@ function DrawnWork({ bout, x, width, y, room, share, segment: amount, selected, 
     // biome-ignore lint/a11y/noStaticElementInteractions: the arrows on the timeline are the keyboard's way to the same
     <g
       onClick={() => on.now.select({ slotId: span.slotId, round: Math.max(0, span.round) })}
-      onPointerEnter={() => on.now.hover(bout)}
+      onPointerEnter={() => on.now.hover(bout.key)}
       onPointerLeave={() => on.now.hover(null)}
       className="cursor-pointer"
     >

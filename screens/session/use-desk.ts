@@ -62,8 +62,10 @@ export function useDesk(view: SessionView) {
   const [methods, setMethods] = useState(view.methods);
   const [refusal, setRefusal] = useState<string | null>(null);
   const [problems, setProblems] = useState<Problems>(NO_PROBLEMS);
-  const [text, setTextState] = useState(() => view.draftText ?? print(view.document));
   const [mode, setModeState] = useState<"grid" | "text">(view.draftText !== null ? "text" : "grid");
+  const isText = useRef(mode === "text");
+  // Written out where it is looked at: an edit in the grid prints nothing.
+  const [text, setTextState] = useState(() => view.draftText ?? "");
   const [selection, setSelection] = useState<Selection | null>(null);
   // While a line does not parse, readings are reconciled with the last text that did: ids survive half-typed lines.
   const sound = useRef(view.document);
@@ -73,7 +75,7 @@ export function useDesk(view: SessionView) {
   const show = useCallback(
     (document: SessionDocument, draftText: string | null) => {
       sound.current = document;
-      setTextState(draftText ?? print(document));
+      if (isText.current) setTextState(draftText ?? print(document));
       setProblems(draftText ? parse(draftText) : NO_PROBLEMS);
     },
     [print, parse],
@@ -169,10 +171,12 @@ export function useDesk(view: SessionView) {
 
   const setMode = useCallback(
     (next: "grid" | "text") => {
-      if (next === "text" && work.draftText === null) show(work.document, null);
+      isText.current = next === "text";
+      const { document, draftText } = now.current;
+      if (isText.current) show(document, draftText);
       setModeState(next);
     },
-    [work, show],
+    [show],
   );
 
   /** Reads a cell, as a whole set or as what changes of it; on an error nothing changes and the error comes back to the field. */

@@ -1,6 +1,6 @@
 "use client";
 import { useRouter } from "next/navigation";
-import { useMemo, useState } from "react";
+import { useDeferredValue, useMemo, useState } from "react";
 import type { SessionView } from "@/contract";
 import { allBlocks, diffDocuments, exerciseOrThrow, oneOffSlots, type SessionDocument, sameValue } from "@/core";
 import { ask, replySentence } from "@/device/api";
@@ -13,7 +13,9 @@ export function WeekDiffers({ desk, view }: { desk: Desk; view: SessionView }) {
   const [said, setSaid] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
   const lasting = view.plan?.lasting ?? null;
-  const { document, catalogue, locked } = desk;
+  const { catalogue, locked } = desk;
+  // After the figures, while somebody types.
+  const document = useDeferredValue(desk.document);
   const back = useMemo(
     () => (lasting ? diffDocuments(document, { ...lasting, gymId: document.gymId }) : []),
     [lasting, document],
