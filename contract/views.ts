@@ -202,6 +202,8 @@ export interface SessionView extends SessionContext {
   readonly draftText: string | null;
   readonly revision: number;
   readonly gyms: readonly GymLine[];
+  /** Whose session is trained together with it; null: nobody's. */
+  readonly partner: { readonly sessionId: string; readonly clientName: string } | null;
   /** What the client has of it; null: nothing was sent. */
   readonly sent: { readonly atMs: number; readonly seenAtMs: number | null; readonly changed: number } | null;
 }

@@ -1,6 +1,6 @@
 /** A session written from nothing: by mouse alone, by keyboard alone; fitted into a time; started from what was kept. */
 import { expect, type Page, test } from "@playwright/test";
-import { alive, enterAsCoach, expectAccessible } from "./helpers";
+import { alive, enterAsCoach, expectAccessible, writeSession } from "./helpers";
 
 async function newSession(page: Page, client: string): Promise<void> {
   await page.getByRole("link", { name: client }).first().click();
@@ -311,4 +311,99 @@ test("a session goes out as text, whole and as a card, comes in again, and stand
   await expectAccessible(page);
   await page.emulateMedia({ media: "print" });
   await expect(page.getByRole("button", { name: /^Print/ })).toBeHidden();
+});
+
+test("two train together: one structure, a load for each, one's work as the other's rest", async ({ page }) => {
+  await enterAsCoach(page);
+  await writeSession(page, "Ines Calder", "A1 Bench press 3x6-8 rir2 rpartner/60");
+  await page.getByRole("button", { name: "Grid" }).click();
+  await page.getByRole("button", { name: "Change the whole session" }).click();
+  await page.getByRole("menuitem", { name: "Train together with" }).click();
+  await expectAccessible(page);
+  await page.getByRole("button", { name: "Tobias Renner" }).click();
+  await expect(page.getByRole("link", { name: "Tobias Renner" })).toBeVisible();
+  await expect(page.getByRole("region", { name: /^Together with Tobias Renner/ })).toContainText("longer than alone");
+  // A load is the partner's own; reps are not.
+  const write = async (text: string) => {
+    await page.getByRole("button", { name: "Tobias Renner's load, round 1, change" }).click();
+    const field = page.getByRole("textbox", { name: "Tobias Renner's load, round 1" });
+    await field.fill(text);
+    await field.press("Enter");
+    return field;
+  };
+  const field = await write("5 @50kg rir2");
+  await expect(page.getByRole("alert").filter({ hasText: "Only load and effort" })).toBeVisible();
+  await field.press("Escape");
+  await write("6-8 @50kg rir2");
+  const theirs = page.getByRole("button", { name: "Tobias Renner's load, round 1, change" });
+  await expect(theirs).toHaveText("50");
+  // What is shared goes to both, and the loads stay each one's.
+  await page
+    .getByRole("gridcell")
+    .filter({ hasText: /^6-8 ×/ })
+    .first()
+    .click();
+  await expect(page.getByText("Tobias Renner shares the bar")).toBeVisible();
+  await page.getByRole("button", { name: "Change block A" }).click();
+  await page.getByRole("menuitem", { name: "One round more" }).click();
+  await saved(page);
+  await expect(page.getByRole("button", { name: "Tobias Renner's load, round 4, change" })).toBeVisible();
+  await expectAccessible(page);
+  await page.getByRole("link", { name: "Tobias Renner" }).click();
+  await expect(page.getByRole("link", { name: "Ines Calder" })).toBeVisible();
+  const grid = page.getByRole("grid");
+  await expect(grid.getByRole("gridcell").filter({ hasText: /^6-8 × 50/ })).toHaveCount(1);
+  await expect(grid.getByRole("button", { name: "Rounds of block A, change" })).toHaveText("4 rounds");
+});
+
+test("the foot opens what its figures are made of, and the palette finds sessions, templates and what can be done", async ({
+  page,
+}) => {
+  await enterAsCoach(page);
+  await writeSession(
+    page,
+    "Ines Calder",
+    "# Quay day\nA1 Bench press 3x8 @60kg rir1 r90\n\nB1 Barbell row 4x8 @50kg rir1 r90",
+  );
+  await page.getByRole("button", { name: "Grid" }).click();
+  const foot = page.getByRole("contentinfo");
+  await foot.getByRole("button", { name: /moved$/ }).click();
+  const made = page.getByRole("dialog", { name: "What the load moved is made of" });
+  await expect(made.getByRole("listitem").first()).toContainText("1440 kg");
+  await expect(made.getByRole("listitem").nth(1)).toContainText("1600 kg");
+  await expectAccessible(page);
+  // A lift in it is the way to its sets.
+  await made.getByRole("button", { name: /Barbell row/ }).click();
+  await expect(page.getByText(/^B · 8 @50kg/)).toBeVisible();
+  await page.keyboard.press("Escape");
+  await foot.getByRole("button", { name: /^back/ }).click();
+  await expect(page.getByRole("dialog", { name: "What back is made of" })).toContainText("Barbell row");
+  await page.keyboard.press("Escape");
+
+  await page.keyboard.press("Control+k");
+  const palette = page.getByRole("dialog").filter({ has: page.getByRole("combobox") });
+  await page.keyboard.type("fit");
+  await palette.getByRole("option", { name: "Fit the time" }).click();
+  await expect(page.getByRole("complementary", { name: "Fit the time" })).toBeVisible();
+  await page.keyboard.press("Control+k");
+  await page.keyboard.type("keep as");
+  await palette.getByRole("option", { name: "Keep as a template" }).click();
+  await page.getByLabel("Name", { exact: true }).fill("Quay template");
+  await page.getByRole("button", { name: "Keep", exact: true }).click();
+  await page.getByRole("button", { name: "Go on" }).click();
+
+  // From anywhere: a session by its words, and a new one from a template for whom it is chosen.
+  await page.goto("/gym");
+  await alive(page);
+  await page.keyboard.press("Control+k");
+  await page.keyboard.type("quay calder");
+  await expect(palette.getByRole("option", { name: /^Quay day, Ines Calder/ }).first()).toBeVisible();
+  await expectAccessible(page);
+  await palette.getByRole("combobox").fill("quay t");
+  await palette.getByRole("option", { name: "Quay template" }).first().click();
+  await expect(palette).toContainText("A session from Quay template, for…");
+  await palette.getByRole("option", { name: "Tobias Renner" }).click();
+  await page.waitForURL(/\/session\//);
+  await expect(page.getByRole("heading", { name: "Quay template" })).toBeVisible();
+  await expect(page.getByRole("rowheader", { name: /^Bench press/ })).toBeVisible();
 });

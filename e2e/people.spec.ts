@@ -38,7 +38,7 @@ test("nobody gets in without signing in, nor from another site", async ({ page, 
 
 test("the palette reaches a client by typing", async ({ page }) => {
   await enterAsCoach(page);
-  const field = page.getByPlaceholder("A client, a screen or an exercise");
+  const field = page.getByPlaceholder("A client, a session, an exercise, a template, or what to do");
   await page.keyboard.press("Control+k");
   await field.fill("greta");
   await page.keyboard.press("Enter");

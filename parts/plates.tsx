@@ -90,45 +90,55 @@ export function SharedBar({
   slot,
   gym,
   barKg,
+  partner,
 }: {
   plan: PlatePlan;
   slot: Slot;
   gym: GymEquipment;
   barKg: number;
+  /** Whose loads are known, in kg, round by round; null: they are typed. */
+  partner: { readonly names: readonly [own: string, partner: string]; readonly kg: readonly number[] } | null;
 }) {
   const [typed, setTyped] = useState("");
   const mine = plan.steps.filter((step) => slot.sets.some((set) => set?.segments[0]?.id === step.key));
-  const theirs = typed
+  const asTyped = typed
     .split(/[\s;]+|,(?=\s|\d{2,})/)
     .map((one) => readWeight(one, gym.unit))
     .filter((one): one is Weight => one !== null);
+  const theirs = partner?.kg ?? asTyped.map(toKg);
   const shared =
     theirs.length > 0
       ? planShared(
           mine.map((step) => step.totalKg),
-          theirs.map(toKg),
+          theirs,
           barKg,
           gym,
         )
       : null;
   return (
-    <details className="mt-1">
-      <summary className="narrow cursor-pointer text-quiet">two share the bar</summary>
-      <label className="narrow mt-1 block text-quiet">
-        the partner's loads, round by round
-        <input
-          value={typed}
-          placeholder="60 62.5 65"
-          onChange={(event) => setTyped(event.target.value)}
-          className="mt-0.5 w-full rounded-[3px] border border-rule bg-ground px-1.5 py-0.5 text-walnut"
-        />
-      </label>
+    <details className="mt-1" open={partner !== null}>
+      <summary className="narrow cursor-pointer text-quiet">
+        {partner ? `${partner.names[1]} shares the bar` : "two share the bar"}
+      </summary>
+      {partner ? null : (
+        <label className="narrow mt-1 block text-quiet">
+          the partner's loads, round by round
+          <input
+            value={typed}
+            placeholder="60 62.5 65"
+            onChange={(event) => setTyped(event.target.value)}
+            className="mt-0.5 w-full rounded-[3px] border border-rule bg-ground px-1.5 py-0.5 text-walnut"
+          />
+        </label>
+      )}
       {shared ? (
         <>
           <ol>
             {shared.steps.map((step) => (
               <li key={step.key} className="narrow flex gap-2 border-t border-selvedge py-0.5">
-                <span className="w-12 text-quiet">{step.key.startsWith("0") ? "this" : "partner"}</span>
+                <span className="w-12 text-quiet">
+                  {(partner?.names ?? ["this", "partner"])[step.key.startsWith("0") ? 0 : 1]!.split(" ")[0]}
+                </span>
                 <strong className="w-10">{decimal(step.totalKg, 1)}</strong>
                 <span>{platesSentence(step)}</span>
               </li>

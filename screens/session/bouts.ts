@@ -23,6 +23,16 @@ export interface Bout {
   readonly likelyShare: number | null;
 }
 
+/** Where time begins on a drawing of it, in px: the names stand before. */
+export const NAMES = 158;
+
+/** Seconds in which the time that is shown grows. */
+const STEP = 120;
+
+/** The time that is shown of a session, in steps: a set that takes a few seconds more does not shift what comes before it. */
+export const shownSeconds = (seconds: number, capSeconds: number | null): number =>
+  Math.ceil((Math.max(seconds, capSeconds ?? 0, 600) * 1.02) / STEP) * STEP;
+
 /** Every piece of work, in the order of doing. */
 export function boutsOf(document: SessionDocument, computed: ComputedSession): Bout[] {
   const labels = slotLabels(document);

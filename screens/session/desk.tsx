@@ -19,17 +19,20 @@ import { SessionMenu } from "./session-menu";
 import { Signs } from "./signs";
 import { Timeline } from "./timeline";
 import { type Desk as DeskState, useDesk } from "./use-desk";
+import { usePartner } from "./use-partner";
 import { WeekDiffers } from "./week-differs";
 import { Why } from "./why";
 
 // What is not on the screen at first comes when it is wanted.
 const TextPanel = fetched(() => import("./text-panel").then((module) => module.TextPanel));
 const EmptyCloth = fetched(() => import("./empty-cloth").then((module) => module.EmptyCloth));
+const JointStrip = fetched(() => import("./joint-strip").then((module) => module.JointStrip));
 const Fit = fetched(() => import("./fit").then((module) => module.Fit));
 
 export function Desk({ view: opened }: { view: SessionView }) {
   const desk = useDesk(opened);
   const { document, computed, view } = desk;
+  const partner = usePartner(desk);
   const [isFitting, setFitting] = useState(false);
   const router = useRouter();
   const actions = useLatest(() => [
@@ -62,6 +65,15 @@ export function Desk({ view: opened }: { view: SessionView }) {
             </>
           ) : null}
           · <GymChoice view={view} desk={desk} />
+          {view.partner ? (
+            <>
+              {" "}
+              · with{" "}
+              <Link href={`/session/${view.partner.sessionId}`} className="underline underline-offset-2">
+                {view.partner.clientName}
+              </Link>
+            </>
+          ) : null}
           {document.capSeconds ? ` · ${decimal(document.capSeconds / 60)} min` : ""}
         </p>
         <div className="ml-auto flex items-center gap-2">
@@ -97,6 +109,7 @@ export function Desk({ view: opened }: { view: SessionView }) {
         {desk.notice ? <Notice kind="warn">{desk.notice}</Notice> : null}
         {desk.refusal ? <Notice kind="warn">{desk.refusal}</Notice> : null}
         {desk.save.kind === "failed" ? <Notice kind="warn">{desk.save.message}</Notice> : null}
+        {partner?.refusal ? <Notice kind="warn">{partner.refusal}</Notice> : null}
         <WeekDiffers desk={desk} view={view} />
         {/* Beside text of many lines it stays in sight. */}
         <div className={desk.mode === "text" ? "z-20 bg-ground lg:sticky lg:top-0" : "contents"}>
@@ -104,9 +117,11 @@ export function Desk({ view: opened }: { view: SessionView }) {
             document={(desk.previewed ?? computed).resolved.document}
             computed={desk.previewed ?? computed}
             capSeconds={document.capSeconds}
+            togetherSeconds={partner?.joint.seconds ?? 0}
             selection={desk.selection}
             onSelect={desk.select}
           />
+          {partner ? <JointStrip desk={desk} partner={partner} /> : null}
           <ReadingLine desk={desk} view={view} />
         </div>
         {desk.mode === "text" ? (
@@ -114,11 +129,15 @@ export function Desk({ view: opened }: { view: SessionView }) {
         ) : allBlocks(document).length === 0 ? (
           <EmptyCloth desk={desk} />
         ) : (
-          <Grid desk={desk} view={view} />
+          <Grid desk={desk} view={view} partner={partner} />
         )}
       </main>
       <div className="border-l border-thread bg-cloth [contain:layout_style] max-lg:border-t max-lg:border-l-0 lg:min-h-0 lg:overflow-y-auto">
-        {isFitting ? <Fit desk={desk} onClose={() => setFitting(false)} /> : <Why desk={desk} view={view} />}
+        {isFitting ? (
+          <Fit desk={desk} onClose={() => setFitting(false)} />
+        ) : (
+          <Why desk={desk} view={view} partner={partner} />
+        )}
       </div>
       <div className="max-lg:sticky max-lg:bottom-0 max-lg:z-20 lg:col-span-2">
         <Foot view={view} desk={desk} onFit={() => setFitting(true)} />

@@ -1,5 +1,5 @@
 "use client";
-import { useMemo, useState } from "react";
+import { Fragment, useMemo, useState } from "react";
 import type { LiftLog, SessionView } from "@/contract";
 import { allBlocks, blockLetter, type Exposure } from "@/core";
 import { fetched, useOnDemand } from "@/ui/on-demand";
@@ -9,15 +9,17 @@ import { gapId } from "./grid-ids";
 import { LiftRow } from "./lift-row";
 import type { Desk } from "./use-desk";
 import { type Place, useGrid } from "./use-grid";
+import type { Partner } from "./use-partner";
 import { WarmUpRow } from "./warm-up-row";
 
 const KeysSheet = fetched(() => import("./keys-sheet").then((module) => module.KeysSheet));
+const PartnerRow = fetched(() => import("./partner-row").then((module) => module.PartnerRow));
 const AddLift = fetched(() => import("./add-lift").then((module) => module.AddLift));
 
 const loadDrag = () => import("./grid-drag").then((module) => module.GridDrag);
 
 /** Rows are lifts, columns are rounds; the cells are the crossings. One tab stop; arrows rove, Enter writes, F6 leaves. */
-export function Grid({ desk, view }: { desk: Desk; view: SessionView }) {
+export function Grid({ desk, view, partner }: { desk: Desk; view: SessionView; partner: Partner | null }) {
   const { document, computed } = desk;
   const grid = useGrid(desk);
   const blocks = allBlocks(document);
@@ -90,29 +92,31 @@ export function Grid({ desk, view }: { desk: Desk; view: SessionView }) {
               grid={latest.grid}
             />
             {block.slots.map((slot) => (
-              <LiftRow
-                key={slot.id}
-                block={block}
-                slot={slot}
-                rounds={rounds}
-                columns={columns}
-                computed={computed}
-                catalogue={desk.catalogue}
-                settings={view.settings}
-                locked={desk.locked}
-                selected={selected?.slotId === slot.id ? selected.round : null}
-                chosen={grid.chosenOf(slot.id)}
-                writing={
-                  writing?.at.slotId === slot.id
-                    ? { round: writing.at.round, text: writing.text, error: grid.error }
-                    : null
-                }
-                place={placeOf(slot.id)}
-                isMenuOpen={grid.menuOf === slot.id}
-                desk={latest.desk}
-                grid={latest.grid}
-                last={last.get(slot.lineage)}
-              />
+              <Fragment key={slot.id}>
+                <LiftRow
+                  block={block}
+                  slot={slot}
+                  rounds={rounds}
+                  columns={columns}
+                  computed={computed}
+                  catalogue={desk.catalogue}
+                  settings={view.settings}
+                  locked={desk.locked}
+                  selected={selected?.slotId === slot.id ? selected.round : null}
+                  chosen={grid.chosenOf(slot.id)}
+                  writing={
+                    writing?.at.slotId === slot.id
+                      ? { round: writing.at.round, text: writing.text, error: grid.error }
+                      : null
+                  }
+                  place={placeOf(slot.id)}
+                  isMenuOpen={grid.menuOf === slot.id}
+                  desk={latest.desk}
+                  grid={latest.grid}
+                  last={last.get(slot.lineage)}
+                />
+                {partner ? <PartnerRow partner={partner} slot={slot} columns={columns} rounds={rounds} /> : null}
+              </Fragment>
             ))}
             {grid.place?.kind === "add" && grid.place.blockId === block.id ? (
               <AddLift desk={desk} blockId={block.id} isInside={grid.place.isInside} onClose={grid.close} />

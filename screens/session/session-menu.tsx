@@ -12,13 +12,14 @@ import type { Desk } from "./use-desk";
 const CompareSheet = fetched(() => import("./compare-sheet").then((module) => module.CompareSheet));
 const FilesSheet = fetched(() => import("./files-sheet").then((module) => module.FilesSheet));
 const KeepTemplate = fetched(() => import("./keep-template").then((module) => module.KeepTemplate));
+const PartnerSheet = fetched(() => import("./partner-sheet").then((module) => module.PartnerSheet));
 const SessionSheet = fetched(() => import("./session-sheet").then((module) => module.SessionSheet));
 const AddFrom = fetched(() => import("./add-from").then((module) => module.AddFrom));
 
 /** What can be done to the whole session at once. */
 export function SessionMenu({ desk }: { desk: Desk }) {
   const { document, operate, locked } = desk;
-  const [sheet, setSheet] = useState<"session" | "template" | "from" | "files" | "compare" | null>(null);
+  const [sheet, setSheet] = useState<"session" | "partner" | "template" | "from" | "files" | "compare" | null>(null);
   const close = () => setSheet(null);
   const isEmpty = allBlocks(document).length === 0;
   const changes = (): MenuItem[] => [
@@ -32,6 +33,9 @@ export function SessionMenu({ desk }: { desk: Desk }) {
   const items = (): MenuItem[] => [
     ...(locked ? [] : [{ name: "Name, day and length…", onSelect: () => setSheet("session") }]),
     ...(locked || isEmpty ? [] : changes()),
+    ...(locked || isEmpty || desk.view.partner
+      ? []
+      : [{ name: "Train together with…", onSelect: () => setSheet("partner") }]),
     ...(isEmpty ? [] : [{ name: "Beside one of before…", onSelect: () => setSheet("compare") }]),
     { name: "Files and printing…", onSelect: () => setSheet("files") },
   ];
@@ -47,6 +51,7 @@ export function SessionMenu({ desk }: { desk: Desk }) {
       {sheet === "template" ? (
         <KeepTemplate kind="session" name={document.title} document={document} onClose={close} />
       ) : null}
+      {sheet === "partner" ? <PartnerSheet desk={desk} onClose={close} /> : null}
       {sheet === "files" ? <FilesSheet desk={desk} onClose={close} /> : null}
       {sheet === "compare" ? <CompareSheet desk={desk} onClose={close} /> : null}
     </>

@@ -19,10 +19,9 @@ import {
 import { HatchPattern, SetBar } from "@/ui/set-bar";
 import { type Latest, useLatest } from "@/ui/use-latest";
 import { useWidth } from "@/ui/use-width";
-import { type Bout, boutsOf, showing, stopsOf, type TimeWindow, within, zoomed } from "./bouts";
+import { type Bout, boutsOf, NAMES, showing, shownSeconds, stopsOf, type TimeWindow, within, zoomed } from "./bouts";
 import type { Selection } from "./use-desk";
 
-const NAMES = 158;
 const TOP = 22;
 
 interface Row {
@@ -34,8 +33,6 @@ interface Row {
 }
 
 const ZOOM = 1.25;
-/** Seconds in which the time that is shown grows. */
-const STEP = 120;
 
 /**
  * The session as cloth: lifts are warp threads, one weft runs over and under them in the order of doing. To scale. Arrows step
@@ -45,12 +42,15 @@ export function Timeline({
   document,
   computed,
   capSeconds,
+  togetherSeconds,
   selection,
   onSelect,
 }: {
   document: SessionDocument;
   computed: ComputedSession;
   capSeconds: number | null;
+  /** Of both partners in one time, which stands below it to the same scale; 0: it is trained alone. */
+  togetherSeconds: number;
   selection: Selection | null;
   onSelect: (at: Selection) => void;
 }) {
@@ -61,8 +61,7 @@ export function Timeline({
   const rowHeight = Math.max(9, Math.min(19, (176 - TOP - blocks.length * 5) / Math.max(slotCount, 1)));
   const rows = useMemo(() => layRows(document, rowHeight), [document, rowHeight]);
   const height = Math.min(196, TOP + slotCount * rowHeight + blocks.length * 5 + 8);
-  // In steps: a set that takes a few seconds more does not shift what comes before it.
-  const longest = Math.ceil((Math.max(computed.timeline.seconds, capSeconds ?? 0, 600) * 1.02) / STEP) * STEP;
+  const longest = shownSeconds(Math.max(computed.timeline.seconds, togetherSeconds), capSeconds);
   const [asked, setWindow] = useState<TimeWindow | null>(null);
   const window = within(asked ?? { fromSeconds: 0, seconds: longest }, longest);
   const scale = Math.max(1, width - NAMES - 12) / window.seconds;

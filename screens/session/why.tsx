@@ -22,6 +22,7 @@ import {
   type RuleKind,
   ruleName,
   type Slot,
+  slotById,
   slotLabels,
   suggestedRule,
   swapExercise,
@@ -42,6 +43,7 @@ import { fetched } from "@/ui/on-demand";
 import { Alternatives, InPlaceRemedies, LastTimes } from "./lift-around";
 import { UNKNOWN_SAYS, UnknownLift } from "./unknown-lift";
 import type { Desk } from "./use-desk";
+import type { Partner } from "./use-partner";
 
 const ReserveChart = fetched(
   () => import("./reserve-chart").then((module) => module.ReserveChart),
@@ -49,7 +51,7 @@ const ReserveChart = fetched(
 );
 
 /** Why this load: the figure, its reasons, the build, the tempo, what is likely in reserve, the rule for next time. */
-export function Why({ desk, view }: { desk: Desk; view: SessionView }) {
+export function Why({ desk, view, partner }: { desk: Desk; view: SessionView; partner: Partner | null }) {
   const { selection, document, computed } = desk;
   const blocks = allBlocks(document);
   const blockIndex = blocks.findIndex((block) => block.slots.some((slot) => slot.id === selection?.slotId));
@@ -158,7 +160,15 @@ export function Why({ desk, view }: { desk: Desk; view: SessionView }) {
               <summary className="narrow cursor-pointer text-quiet">from load to load</summary>
               <PlateOrder plan={plan} slot={slot} segmentId={segment.id} />
               {load.build.kind === "bar" ? (
-                <SharedBar plan={plan} slot={slot} gym={view.gym.equipment} barKg={toKg(load.build.bar)} />
+                <SharedBar
+                  plan={plan}
+                  slot={slot}
+                  gym={view.gym.equipment}
+                  barKg={toKg(load.build.bar)}
+                  partner={
+                    partner && { names: [view.client.name, partner.view.client.name], kg: partnersLoads(partner, slot) }
+                  }
+                />
               ) : null}
             </details>
           ) : (
@@ -231,6 +241,13 @@ export function Why({ desk, view }: { desk: Desk; view: SessionView }) {
     </aside>
   );
 }
+
+/** The partner's loads of a lift, round by round. */
+const partnersLoads = ({ view, computed }: Partner, { id }: Slot): number[] =>
+  (slotById(view.document, id)?.sets ?? []).flatMap((set) => {
+    const kg = set && computed.resolved.loads.get(set.segments[0]!.id)?.kg;
+    return kg == null ? [] : [kg];
+  });
 
 /** What a rule that lost would have asked, in a line. */
 function overruledWords(reason: LoadReason, catalogue: Catalogue): string {

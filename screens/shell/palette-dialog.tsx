@@ -8,6 +8,7 @@ import { ask, replySentence } from "@/device/api";
 import { newId } from "@/device/ids";
 import { type Action, actionsNow } from "@/ui/actions";
 import { shortDate } from "@/ui/dates";
+import { LOOKS_FOR } from "./palette-words";
 
 export interface PaletteItem {
   readonly group: string;
@@ -46,13 +47,16 @@ export function PaletteDialog({
   exercises,
   open,
   setOpen,
+  typed,
+  setTyped,
 }: {
   items: readonly PaletteItem[];
   exercises: StudioExercises;
   open: boolean;
   setOpen: (open: boolean) => void;
+  typed: string;
+  setTyped: (typed: string) => void;
 }) {
-  const [typed, setTyped] = useState("");
   const [forWhom, setForWhom] = useState<ForWhom | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const catalogue = useMemo(() => catalogueIn(exercises), [exercises]);
@@ -109,10 +113,14 @@ export function PaletteDialog({
         </p>
       ) : null}
       <Command.Input
-        aria-label={forWhom ? "A client" : "A client, a session, an exercise, a template, or what to do"}
-        placeholder={forWhom ? "A client" : "A client, a session, an exercise, a template, or what to do"}
+        aria-label={forWhom ? "A client" : LOOKS_FOR}
+        placeholder={forWhom ? "A client" : LOOKS_FOR}
         value={typed}
         onValueChange={setTyped}
+        onFocus={({ currentTarget: field }) =>
+          // The dialog chooses all that stands there; whoever types on goes on behind it.
+          queueMicrotask(() => field.setSelectionRange(field.value.length, field.value.length))
+        }
         className="w-full border-b border-thread bg-transparent px-4 py-3 text-base outline-none"
       />
       {problem ? (

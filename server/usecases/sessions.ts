@@ -13,6 +13,7 @@ import {
   diffDocuments,
   type Edit,
   EMPTY_DOCUMENT,
+  isShared,
   mergeEdits,
   phaseOfWeek,
   phaseWords,
@@ -75,6 +76,7 @@ export const showSession = defineUseCase("sessions.show", ["coach"], (scope, { s
       revision: row.revision,
       gyms: await gymLines(tx),
       methods: studio.methods,
+      partner: row.pairId === null ? null : await partnerOf(tx, row.id, row.pairId),
       sent: sent && {
         atMs: sent.sentAt.getTime(),
         seenAtMs: sent.seenAt?.getTime() ?? null,
@@ -190,13 +192,7 @@ async function keepDocument(
   await db.insertSessionEdits(tx, { studioId, sessionId, clientId, revision, memberId, edits: taken, inverse });
 }
 
-/** Changes of structure go to both partners; loads and efforts are each one's own. */
-function isStructure(edit: Edit): boolean {
-  if (edit.kind === "setSession") return false;
-  if (edit.kind !== "setSegment") return true;
-  return !["load", "rir", "beside"].includes(edit.field);
-}
-
+/** What is shared goes to the partner's session too; loads and efforts are each one's own. */
 async function editPartner(
   tx: Transaction,
   scope: Scope,
@@ -208,7 +204,7 @@ async function editPartner(
     if (row.id === id || row.state !== "draft") continue;
     const before = readStored(row.document, studio);
     let next = before;
-    for (const edit of edits.filter(isStructure)) {
+    for (const edit of edits.filter(isShared)) {
       const edited = applyEdits(next, [edit]);
       if (edited.ok) next = edited.document;
     }
@@ -219,6 +215,12 @@ async function editPartner(
     const change = { next, taken, inverse: edited.inverse, revision: row.revision + 1, draftText: row.draftText };
     await keepDocument(tx, scope, row, change, studio);
   }
+}
+
+async function partnerOf(tx: Transaction, sessionId: string, pairId: string): Promise<SessionView["partner"]> {
+  const other = (await db.sessionsOfPair(tx, pairId)).find(({ id }) => id !== sessionId);
+  const client = other && (await db.clientRow(tx, other.clientId));
+  return client ? { sessionId: other.id, clientName: client.name } : null;
 }
 
 /** Two clients' sessions become partners': the other takes over the lifts, each keeps loads, copy and log of their own. */
