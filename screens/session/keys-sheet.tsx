@@ -44,7 +44,7 @@ const KEYS: readonly (readonly [string, readonly (readonly [string, string])[]])
   [
     "Anywhere",
     [
-      ["Ctrl K", "go to a client, a screen, an exercise"],
+      ["Ctrl K", "find a client, a session, a lift, a template, or what to do"],
       ["?", "this list"],
     ],
   ],

@@ -2,7 +2,6 @@
 import { useEffect, useRef, useState } from "react";
 import {
   addBlocks,
-  allBlocks,
   type Block,
   blockOfSlot,
   EMPTY_DOCUMENT,
@@ -13,7 +12,6 @@ import {
   parseCell,
   printCell,
   printSession,
-  type SessionDocument,
   type ShorthandError,
   slotById,
   slotLabels,
@@ -21,6 +19,7 @@ import {
   writeCells,
 } from "@/core";
 import { newId } from "@/device/ids";
+import { cellsIn, copied, filled, pasted, type Range, rangeBetween, rowsOf, saysWhole, sheetOf } from "./grid-range";
 import type { Desk, Selection } from "./use-desk";
 
 /** A cell that is being written: where it is, whatever is chosen meanwhile; what is typed; and what stood there. */
@@ -37,18 +36,6 @@ export type Place =
   | { readonly kind: "warmUp" }
   /** Into a block, or as a block of its own after it (null: at the end). */
   | { readonly kind: "add"; readonly blockId: string | null; readonly isInside: boolean };
-
-/**
- * Whether a typed text says the whole set. Where something of what stood there is in it still, it was put right in place, and
- * does. Where nothing is, a part was typed, and changes that part.
- */
-function isWhole({ text, printed }: Editing): boolean {
-  const words = new Set(printed.split(/\s+/).filter(Boolean));
-  return words.size > 1 && text.split(/\s+/).some((word) => words.has(word));
-}
-
-const rowsOf = (document: SessionDocument): { slotId: string; rounds: number }[] =>
-  allBlocks(document).flatMap((block) => block.slots.map((slot) => ({ slotId: slot.id, rounds: slot.sets.length })));
 
 /** What is chosen, written, copied and moved in the grid, by keyboard as by pointer. */
 export function useGrid(desk: Desk) {
@@ -82,18 +69,7 @@ export function useGrid(desk: Desk) {
   };
 
   /** The rectangle between where the choice began and where it is. */
-  const range = (): { rows: { slotId: string; rounds: number }[]; from: number; to: number } | null => {
-    if (!selection) return null;
-    const begin = anchor ?? selection;
-    const at = (slotId: string) => rows.findIndex((row) => row.slotId === slotId);
-    const [a, b] = [at(begin.slotId), at(selection.slotId)];
-    if (a < 0 || b < 0) return null;
-    return {
-      rows: rows.slice(Math.min(a, b), Math.max(a, b) + 1),
-      from: Math.min(begin.round, selection.round),
-      to: Math.max(begin.round, selection.round),
-    };
-  };
+  const range = (): Range | null => selection && rangeBetween(rows, anchor ?? selection, selection);
   const together = anchor ? range() : null;
   /** A lift's rounds among several cells that are chosen. */
   const chosenOf = (slotId: string): { readonly from: number; readonly to: number } | null =>
@@ -113,7 +89,8 @@ export function useGrid(desk: Desk) {
   const commit = (move: "down" | "stay") => {
     const now = writing.current;
     if (!now) return;
-    const problem = now.text.trim() === now.printed.trim() ? null : desk.setCell(now.at, now.text, isWhole(now));
+    const problem =
+      now.text.trim() === now.printed.trim() ? null : desk.setCell(now.at, now.text, saysWhole(now.text, now.printed));
     setError(problem);
     if (problem) return;
     put(null);
@@ -137,53 +114,15 @@ export function useGrid(desk: Desk) {
     select({ slotId: next.slotId, round }, extend);
   };
 
+  const cellWords = (count: number): string => (count === 1 ? "1 cell" : `${count} cells`);
   const write = (cells: readonly TypedCell[], what: string) => {
     const refused = desk.attempt(writeCells(document, cells, catalogue, newId));
-    setSaid(refused ?? `${cells.length === 1 ? "1 cell" : `${cells.length} cells`} ${what}`);
+    setSaid(refused ?? `${cellWords(cells.length)} ${what}`);
   };
-  const eachChosen = (text: (slotId: string, round: number) => string | null): TypedCell[] => {
-    const chosen = range();
-    if (!chosen) return [];
-    return chosen.rows.flatMap(({ slotId, rounds }) =>
-      Array.from({ length: Math.min(chosen.to, rounds - 1) - chosen.from + 1 }, (_, i) => chosen.from + i).flatMap(
-        (round) => {
-          const typed = text(slotId, round);
-          return typed === null ? [] : [{ slotId, round, typed }];
-        },
-      ),
-    );
-  };
-  /** The first of the chosen into the others; of one alone, what stands before it into it. */
   const fill = (way: "down" | "right") => {
     const chosen = range();
-    if (!chosen || locked) return;
-    const above = rows[rows.findIndex(({ slotId }) => slotId === chosen.rows[0]!.slotId) - 1];
-    const isOne = way === "down" ? chosen.rows.length === 1 : chosen.from === chosen.to;
-    const source = isOne && way === "down" ? above?.slotId : chosen.rows[0]!.slotId;
-    const column = isOne ? chosen.from - 1 : chosen.from;
-    if (!source || (way === "right" && column < 0)) return;
-    const from = (slotId: string, round: number) =>
-      way === "down" ? { slotId: source, round } : { slotId, round: column };
-    write(
-      eachChosen((slotId, round) => {
-        const at = from(slotId, round);
-        const isSource = at.slotId === slotId && at.round === round;
-        return isSource || slotById(document, at.slotId)?.sets[at.round] === undefined ? null : printed(at);
-      }),
-      way === "down" ? "filled down" : "filled right",
-    );
-  };
-
-  const copied = (): string | null => {
-    const chosen = range();
-    if (!chosen) return null;
-    return chosen.rows
-      .map(({ slotId, rounds }) =>
-        Array.from({ length: chosen.to - chosen.from + 1 }, (_, i) => chosen.from + i)
-          .map((round) => (round < rounds ? printed({ slotId, round }) : ""))
-          .join("\t"),
-      )
-      .join("\n");
+    const cells = chosen && !locked ? filled(chosen, way, rows, printed) : null;
+    if (cells) write(cells, way === "down" ? "filled down" : "filled right");
   };
   const blockText = (block: Block): string =>
     printSession({ ...EMPTY_DOCUMENT, blocks: [block] }, catalogue, desk.view.gyms).trim();
@@ -191,21 +130,16 @@ export function useGrid(desk: Desk) {
   /** Cells as a spreadsheet has them, from the chosen one on; lines of lifts as blocks after the one in hand. */
   const paste = (text: string) => {
     if (locked || text.trim() === "") return;
-    const lines = text.replace(/\r/g, "").replace(/\n+$/, "").split("\n");
-    const [first = ""] = lines[0]!.split("\t");
+    const sheet = sheetOf(text);
+    const [first = ""] = sheet[0]!;
     const place = { before: null, isFirstRound: false, labels };
     const isCells = text.includes("\t") || first.trim() === "-" || "set" in parseCell(first, catalogue, newId, place);
     if (!isCells) return void pasteLifts(text);
     if (!selection) return;
-    const row = rows.findIndex(({ slotId }) => slotId === selection.slotId);
-    const cells = lines.flatMap((line, down) =>
-      line.split("\t").flatMap((typed, right): TypedCell[] => {
-        const to = rows[row + down];
-        const round = selection.round + right;
-        return to && round < to.rounds && typed.trim() !== "" ? [{ slotId: to.slotId, round, typed }] : [];
-      }),
-    );
-    if (cells.length > 0) write(cells, "pasted");
+    const { cells, beyond } = pasted(sheet, rows, selection);
+    if (cells.length > 0)
+      write(cells, beyond > 0 ? `pasted; ${cellWords(beyond)} beyond the last round left out` : "pasted");
+    else setSaid("Nothing pasted: the cells would stand beyond the last round.");
   };
   const pasteLifts = async (text: string) => {
     const read = await desk.readLifts(text);
@@ -276,12 +210,14 @@ export function useGrid(desk: Desk) {
     if (key === "?") return done(() => setHelp(true));
     if (locked) return;
     if (key === "Delete" || key === "Backspace")
-      return done(() =>
-        write(
-          eachChosen(() => "-"),
-          "left out of their rounds",
-        ),
-      );
+      return done(() => {
+        const chosen = range();
+        if (chosen)
+          write(
+            cellsIn(chosen, () => "-"),
+            "left out of their rounds",
+          );
+      });
     if (key === "w") return done(() => setPlace({ kind: "warmUp" }));
     if (key === "+") return done(() => openAdd(false));
     if (key === "&") return done(() => openAdd(true));
@@ -323,10 +259,10 @@ export function useGrid(desk: Desk) {
     blockText,
     onKeyDown,
     onCopy: (event: React.ClipboardEvent) => {
-      const text = isInField(event) ? null : copied();
-      if (text === null) return;
+      const chosen = isInField(event) ? null : range();
+      if (!chosen) return;
       event.preventDefault();
-      event.clipboardData.setData("text/plain", text);
+      event.clipboardData.setData("text/plain", copied(chosen, printed));
       setSaid("copied");
     },
     onPaste: (event: React.ClipboardEvent) => {
