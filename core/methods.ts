@@ -2,7 +2,7 @@
 import { diffBlock, diffSlotSets } from "./session/diff";
 import type { Edit } from "./session/edits";
 import { allBlocks, type Block, type SessionDocument, type Span, type Tempo, type WorkSet } from "./session/grammar";
-import type { Operation } from "./session/operations";
+import type { Operation } from "./session/operation";
 import type { CountingSchool } from "./settings";
 
 export type MethodId =

@@ -1,6 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { SHIPPED_CATALOGUE } from "../exercise/catalogue";
+import * as operations from "../index";
 import { arbitrarySession } from "../testing/arbitrary";
 import { countingIds, read } from "../testing/helpers";
 import { operationOf } from "../testing/operate";
@@ -8,7 +9,6 @@ import { diffDocuments } from "./diff";
 import { applyEdits, type Edit } from "./edits";
 import type { SessionDocument } from "./grammar";
 import { areIndependent, blocksTouched, mergeEdits } from "./merge";
-import * as operations from "./operations";
 import { reconcile } from "./reconcile";
 import { parseSession } from "./shorthand/parse";
 import { printSession } from "./shorthand/print";

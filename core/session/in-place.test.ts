@@ -15,7 +15,7 @@ import {
   writeWarmUp,
 } from "./in-place";
 import { readNewLifts } from "./new-lift";
-import type { Operation } from "./operations";
+import type { Operation } from "./operation";
 import { printSession } from "./shorthand/print";
 import { applyTechnique, easierVariant, TECHNIQUES, type TechniqueId } from "./techniques";
 import { validateDocument } from "./validate";

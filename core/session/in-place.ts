@@ -14,14 +14,12 @@ import {
   type Slot,
   slotLabels,
 } from "./grammar";
-import { changeRounds, inTurn, type Operation, writeSet } from "./operations";
+import { edits, NOT_THERE, no, type Operation } from "./operation";
+import { inTurn, writeSet } from "./operations";
+import { changeRounds } from "./rounds";
 import { lineageOf, type MakeId, parseCell, parseSession } from "./shorthand/parse";
 import { errorWords, normalise, Scanner, ShorthandProblem } from "./shorthand/scanner";
 import { readRests, readSetup, readTempo } from "./shorthand/tokens";
-
-const edits = (list: readonly Edit[]): Operation => ({ ok: true, edits: list });
-const no = (message: string): Operation => ({ ok: false, message });
-const GONE = no("That part is not in the session any more.");
 
 /** Reads all of a text, or says what was expected where it stops to read. */
 function reading<T>(typed: string, read: (s: Scanner) => T): { value: T } | { message: string } {
@@ -42,32 +40,32 @@ function reading<T>(typed: string, read: (s: Scanner) => T): { value: T } | { me
 /** "90", "30-45", "60,60,120", "1:30", "partner", "partner 60": the rest after each round. */
 export function writeRoundRest(document: SessionDocument, blockId: string, typed: string): Operation {
   const block = allBlocks(document).find((one) => one.id === blockId);
-  if (!block) return GONE;
-  if (typed.trim() === "") return edits(diffBlock(block, { restAfterRound: null }));
+  if (!block) return NOT_THERE;
+  if (typed.trim() === "") return edits(...diffBlock(block, { restAfterRound: null }));
   const partner = /^r?\s*partner(?:'s work)?(?:[ /]+(\d+))?$/i.exec(typed.trim());
   if (partner) {
     const leastSeconds = partner[1] ? Number(partner[1]) : null;
-    return edits(diffBlock(block, { restAfterRound: { kind: "partnersWork", leastSeconds } }));
+    return edits(...diffBlock(block, { restAfterRound: { kind: "partnersWork", leastSeconds } }));
   }
   const read = readRestsOf(typed, "r", "rest");
   if ("message" in read) return no(read.message);
   const rounds =
     block.rounds.kind === "fixed" ? block.rounds.count : block.rounds.kind === "range" ? block.rounds.high : null;
   const [first, ...others] = read.value;
-  if (others.length === 0) return edits(diffBlock(block, { restAfterRound: { kind: "each", rest: first! } }));
+  if (others.length === 0) return edits(...diffBlock(block, { restAfterRound: { kind: "each", rest: first! } }));
   if (rounds === null) return no("One rest for a block within a time.");
   if (read.value.length !== rounds - 1)
     return no(`One rest, or ${rounds - 1} of them: one after each round but the last.`);
-  return edits(diffBlock(block, { restAfterRound: { kind: "list", rests: read.value } }));
+  return edits(...diffBlock(block, { restAfterRound: { kind: "list", rests: read.value } }));
 }
 
 /** The same before the next lift of a round: one figure, or one a round. */
 export function writeHandover(document: SessionDocument, slotId: string, typed: string): Operation {
   const slot = slotById(document, slotId);
   const block = blockOfSlot(document, slotId);
-  if (!slot || !block) return GONE;
+  if (!slot || !block) return NOT_THERE;
   if (block.slots.at(-1)?.id === slotId) return no("After the last lift comes the rest of the round.");
-  if (typed.trim() === "") return edits(diffSlot(slot, { ...slot, restAfter: null }));
+  if (typed.trim() === "") return edits(...diffSlot(slot, { ...slot, restAfter: null }));
   const read = readRestsOf(typed, "h", "handover");
   if ("message" in read) return no(read.message);
   const [first, ...others] = read.value;
@@ -75,7 +73,7 @@ export function writeHandover(document: SessionDocument, slotId: string, typed: 
     return no(`One handover, or ${slot.sets.length} of them: one a round.`);
   const restAfter =
     others.length === 0 ? ({ kind: "each", rest: first! } as const) : ({ kind: "list", rests: read.value } as const);
-  return edits(diffSlot(slot, { ...slot, restAfter }));
+  return edits(...diffSlot(slot, { ...slot, restAfter }));
 }
 
 const readRestsOf = (typed: string, sign: "r" | "h", what: string): { value: RestAmount[] } | { message: string } =>
@@ -84,17 +82,17 @@ const readRestsOf = (typed: string, sign: "r" | "h", what: string): { value: Res
 /** "4", "3-4", "within 10 min": how often a block is done. */
 export function writeRounds(document: SessionDocument, blockId: string, typed: string, makeId: MakeId): Operation {
   const block = allBlocks(document).find((one) => one.id === blockId);
-  if (!block) return GONE;
+  if (!block) return NOT_THERE;
   const text = normalise(typed.trim());
   const within = /^(?:within|in)\s*(\d+(?:\.\d+)?)\s*(min|s)?/i.exec(text);
   if (within) {
     const seconds = Number(within[1]) * (within[2]?.toLowerCase() === "s" ? 1 : 60);
     if (!(seconds >= 10 && seconds <= LIMITS.seconds)) return no("A time between 10 seconds and two hours.");
-    return edits([
+    return edits(
       ...diffBlock(block, { rounds: { kind: "withinTime", seconds }, restAfterRound: oneRest(block.restAfterRound) }),
       // As many rounds as fit are all alike.
       ...block.slots.flatMap((slot) => diffSlotSets(slot, [slot.sets.find((set) => set !== null) ?? null])),
-    ]);
+    );
   }
   const match = /^(\d+)(?:\s*-\s*(\d+))?(?:\s*(?:x|rounds?))?$/i.exec(text);
   if (!match) return no("Expected rounds, such as 4, 3-4 or within 10 min.");
@@ -102,12 +100,12 @@ export function writeRounds(document: SessionDocument, blockId: string, typed: s
   if (high < low) return no(`A range from low to high: ${high}-${low}.`);
   const fixed: Rounds = { kind: "fixed", count: block.slots[0]!.sets.length };
   const first = block.rounds.kind === "withinTime" ? diffBlock(block, { rounds: fixed }) : [];
-  return inTurn(document, edits(first), (now) =>
+  return inTurn(document, edits(...first), (now) =>
     inTurn(now, changeRounds(now, blockId, high, makeId), (after) => {
       const changed = allBlocks(after).find((one) => one.id === blockId)!;
       const stop = block.rounds.kind === "range" ? block.rounds.stop : ({ kind: "coach" } as const);
       const rounds: Rounds = low < high ? { kind: "range", low, high, stop } : { kind: "fixed", count: high };
-      return edits(diffBlock(changed, { rounds }));
+      return edits(...diffBlock(changed, { rounds }));
     }),
   );
 }
@@ -118,7 +116,7 @@ const oneRest = (rest: ReturnType<typeof allBlocks>[number]["restAfterRound"]): 
 /** "3-1-1-0", "3", "x-0-x-0": the tempo of every set of a lift. */
 export function writeTempo(document: SessionDocument, slotId: string, typed: string): Operation {
   const slot = slotById(document, slotId);
-  if (!slot) return GONE;
+  if (!slot) return NOT_THERE;
   const text = typed.trim();
   const read =
     text === ""
@@ -131,20 +129,20 @@ export function writeTempo(document: SessionDocument, slotId: string, typed: str
   const sets = slot.sets.map(
     (set) => set && { ...set, segments: set.segments.map((one, i) => (i === 0 ? { ...one, tempo: read.value } : one)) },
   );
-  return edits(diffSlotSets(slot, sets));
+  return edits(...diffSlotSets(slot, sets));
 }
 
 /** "bench 30, grip neutral": how a station is set. The record goes with what of it matters. */
 export function writeSetup(document: SessionDocument, slotId: string, typed: string): Operation {
   const slot = slotById(document, slotId);
-  if (!slot) return GONE;
+  if (!slot) return NOT_THERE;
   const text = typed.trim().replace(/^\[|\]$/g, "");
   const read = text === "" ? { value: [] } : reading(`[${text}]`, (s) => readSetup(s) ?? []);
   if ("message" in read) return no(read.message);
   // A lift that was joined to another's record by hand stays with it.
   const isOwn = slot.lineage === lineageOf(slot.exerciseId, slot.setup);
   const lineage = isOwn ? lineageOf(slot.exerciseId, read.value) : slot.lineage;
-  return edits(diffSlot(slot, { ...slot, setup: read.value, lineage }));
+  return edits(...diffSlot(slot, { ...slot, setup: read.value, lineage }));
 }
 
 const MOST_CUES = 20;
@@ -152,25 +150,25 @@ const MOST_CUES = 20;
 /** Cues with a semicolon or a line between them. */
 export function writeCues(document: SessionDocument, slotId: string, typed: string): Operation {
   const slot = slotById(document, slotId);
-  if (!slot) return GONE;
+  if (!slot) return NOT_THERE;
   const cues = typed
     .split(/[;\n]/)
     .map((cue) => cue.trim())
     .filter(Boolean);
   if (cues.length > MOST_CUES) return no(`At most ${MOST_CUES} cues.`);
   if (cues.some((cue) => cue.length > LIMITS.nameLength)) return no(`A cue of at most ${LIMITS.nameLength} letters.`);
-  return edits(diffSlot(slot, { ...slot, cues }));
+  return edits(...diffSlot(slot, { ...slot, cues }));
 }
 
 /** "5min easy row; Hip circle 2x10": what comes before the lifts; nothing: no warm-up. */
 export function writeWarmUp(typed: string, catalogue: Catalogue, makeId: MakeId): Operation {
   const text = typed.trim().replace(/^warm-?up\b:?\s*/i, "");
-  if (text === "") return edits([{ kind: "setSession", field: "warmUp", value: null }]);
+  if (text === "") return edits({ kind: "setSession", field: "warmUp", value: null });
   if (text.includes("\n")) return no("The warm-up is one line; a semicolon stands between its parts.");
   const { document: read, errors } = parseSession(`warm-up ${text}`, catalogue, makeId);
   const [error] = errors;
   if (error) return no(`Expected ${errorWords(error)}.`);
-  return edits([{ kind: "setSession", field: "warmUp", value: read.warmUp }]);
+  return edits({ kind: "setSession", field: "warmUp", value: read.warmUp });
 }
 
 export interface TypedCell {
@@ -194,7 +192,7 @@ export function writeCells(
   let now = document;
   for (const { slotId, round, typed } of cells) {
     const slot = slotById(now, slotId);
-    if (!slot || round >= slot.sets.length) return GONE;
+    if (!slot || round >= slot.sets.length) return NOT_THERE;
     const place = `${labels.get(slotId)}, round ${round + 1}`;
     const written = oneCell(now, slot, round, typed.trim(), { labels, catalogue, makeId });
     if (!written.ok) return no(`${place}: ${written.message}`);
@@ -203,7 +201,7 @@ export function writeCells(
     list.push(...written.edits);
     now = edited.document;
   }
-  return edits(list);
+  return edits(...list);
 }
 
 function oneCell(
@@ -232,15 +230,15 @@ export function writePart(
 ): Operation {
   const slot = slotById(document, slotId);
   const before = slot?.sets[round] ?? null;
-  if (!slot || !before) return GONE;
+  if (!slot || !before) return NOT_THERE;
   const isFirstRound = slot.sets.slice(0, round).every((set) => set === null);
   const part = parseCell(typed, catalogue, makeId, { before, isFirstRound, labels: slotLabels(document) });
   return "set" in part ? writeSet(document, slotId, round, part.set) : no(`expected ${errorWords(part.error)}.`);
 }
 
 function sitOut(slot: Slot, round: number): Operation {
-  if (slot.sets[round] === null) return edits([]);
+  if (slot.sets[round] === null) return edits();
   const sets = slot.sets.with(round, null);
   if (sets.every((set) => set === null)) return no("a lift sits out some rounds, not all; take it out instead.");
-  return edits(diffSlotSets(slot, sets));
+  return edits(...diffSlotSets(slot, sets));
 }

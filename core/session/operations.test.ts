@@ -1,12 +1,12 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { SHIPPED_CATALOGUE } from "../exercise/catalogue";
+import * as operations from "../index";
 import { arbitrarySession } from "../testing/arbitrary";
 import { countingIds, read } from "../testing/helpers";
 import { operationOf } from "../testing/operate";
 import { applyEdits, type Edit } from "./edits";
 import { allBlocks, type SessionDocument } from "./grammar";
-import * as operations from "./operations";
 import { printSession } from "./shorthand/print";
 import { validateDocument } from "./validate";
 

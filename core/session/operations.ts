@@ -1,8 +1,3 @@
-/**
- * What a coach does to a session, as lists of primitive edits: pure functions of the document. An operation that cannot
- * be done comes back as a sentence.
- */
-import { decimal, type Weight, weight } from "../units";
 import { diffBlock, diffDocuments, diffSets, diffSlot, diffSlotSets } from "./diff";
 import { type After, applyEdits, blockOfSlot, type Edit, slotById } from "./edits";
 import {
@@ -12,22 +7,15 @@ import {
   LIMITS,
   type LoadRule,
   plannedRounds,
-  type RestAmount,
   type Rounds,
   type Segment,
   type SessionDocument,
   type Slot,
   type WorkSet,
 } from "./grammar";
+import { edits, NOT_THERE, no, type Operation } from "./operation";
+import { freshSet, padRests, stretchRests } from "./rounds";
 import { lineageOf, type MakeId } from "./shorthand/parse";
-
-export type Operation =
-  | { readonly ok: true; readonly edits: readonly Edit[] }
-  | { readonly ok: false; readonly message: string };
-
-const edits = (...list: Edit[]): Operation => ({ ok: true, edits: list });
-const no = (message: string): Operation => ({ ok: false, message });
-const NOT_THERE = no("That part is not in the session any more.");
 
 /** One operation after another, on what the first leaves: one step of both. */
 export function inTurn(
@@ -243,108 +231,6 @@ export function liftToPlace(document: SessionDocument, slotId: string, at: numbe
   });
 }
 
-// --- rounds -----------------------------------------------------------------------------------------------------------
-
-/**
- * Another number of rounds. The first round stays the first and the last the last, with what is special about it; rounds
- * in between are filled from the one before, a pyramid's reps and loads by even steps.
- */
-export function changeRounds(document: SessionDocument, blockId: string, count: number, makeId: MakeId): Operation {
-  const block = allBlocks(document).find((one) => one.id === blockId);
-  if (!block) return NOT_THERE;
-  if (!Number.isInteger(count) || count < 1 || count > LIMITS.rounds)
-    return no(`A block has between 1 and ${LIMITS.rounds} rounds.`);
-  if (block.rounds.kind === "withinTime") return no("This block's rounds are as many as fit its time.");
-  const rounds: Rounds =
-    block.rounds.kind === "range" && block.rounds.low < count
-      ? { ...block.rounds, high: count }
-      : { kind: "fixed", count };
-  return edits(
-    ...diffBlock(block, { rounds, restAfterRound: stretchRests(block.restAfterRound, count) }),
-    ...block.slots.flatMap((slot) => diffSlot(slot, withRounds(slot, stretchSets(slot.sets, count, makeId), count))),
-  );
-}
-
-/** Takes one round out of every lift of the block. */
-export function removeRound(document: SessionDocument, blockId: string, round: number): Operation {
-  return reshapeRounds(document, blockId, round, (sets) => sets.toSpliced(round, 1), -1);
-}
-
-/** The round again, straight after itself. */
-export function duplicateRound(document: SessionDocument, blockId: string, round: number, makeId: MakeId): Operation {
-  return reshapeRounds(
-    document,
-    blockId,
-    round,
-    (sets) => sets.toSpliced(round + 1, 0, freshSet(sets[round] ?? null, makeId)),
-    1,
-  );
-}
-
-export function moveRound(document: SessionDocument, blockId: string, from: number, to: number): Operation {
-  return reshapeRounds(
-    document,
-    blockId,
-    from,
-    (sets) => sets.toSpliced(from, 1).toSpliced(to, 0, sets[from] ?? null),
-    0,
-  );
-}
-
-function reshapeRounds(
-  document: SessionDocument,
-  blockId: string,
-  round: number,
-  map: (sets: Slot["sets"]) => Slot["sets"],
-  by: -1 | 0 | 1,
-): Operation {
-  const block = allBlocks(document).find((one) => one.id === blockId);
-  if (!block) return NOT_THERE;
-  const now = plannedRounds(block.rounds);
-  if (now === null) return no("This block's rounds are as many as fit its time.");
-  if (round < 0 || round >= now) return no(`This block has ${now} rounds.`);
-  const count = now + by;
-  if (count < 1) return no("The last round cannot be taken out; remove the block instead.");
-  if (count > LIMITS.rounds) return no(`A block has at most ${LIMITS.rounds} rounds.`);
-  const rounds: Rounds =
-    block.rounds.kind === "range" && block.rounds.low < count
-      ? { ...block.rounds, high: count }
-      : { kind: "fixed", count };
-  const list: Edit[] =
-    by === 0 ? [] : diffBlock(block, { rounds, restAfterRound: stretchRests(block.restAfterRound, count) });
-  for (const slot of block.slots) {
-    const sets = groundSteps(map(slot.sets), slot.sets);
-    if (sets.every((set) => set === null))
-      return no("One of the lifts would sit out every round; remove that lift instead.");
-    list.push(...diffSlot(slot, by === 0 ? { ...slot, sets } : withRounds(slot, sets, count)));
-  }
-  return edits(...list);
-}
-
-/** A lift with other sets, a handover list kept as long as they are. */
-const withRounds = (slot: Slot, sets: Slot["sets"], count: number): Slot => ({
-  ...slot,
-  sets,
-  restAfter:
-    slot.restAfter?.kind === "list" ? { kind: "list", rests: padRests(slot.restAfter.rests, count) } : slot.restAfter,
-});
-
-/** A first set whose load was a step from the round before takes over the load that the steps started from. */
-function groundSteps(sets: Slot["sets"], before: Slot["sets"]): Slot["sets"] {
-  const at = sets.findIndex((set) => set !== null);
-  const set = sets[at];
-  if (!set?.segments.some((segment) => segment.load.kind === "fromRound")) return sets;
-  const started: LoadRule = before.find((one) => one !== null)?.segments[0]?.load ?? { kind: "unsaid" };
-  const start: LoadRule = started.kind === "fromRound" ? { kind: "unsaid" } : started;
-  const segments = set.segments.map((segment, index): Segment => {
-    if (segment.load.kind !== "fromRound") return segment;
-    // A later part without a load of its own goes on with the part before.
-    const load: LoadRule = index === 0 ? start : { kind: "unsaid" };
-    return { ...segment, load, rir: load.kind === "byEffort" ? (segment.rir ?? { low: 2, high: 2 }) : segment.rir };
-  });
-  return sets.with(at, { ...set, segments });
-}
-
 // --- sets and segments ------------------------------------------------------------------------------------------------
 
 /** A set continued with cuts, each of so many percent and reps: a drop set. */
@@ -442,114 +328,6 @@ export const duplicateSegment = (
       : "That part is not in the set any more.",
   );
 
-// --- scaling ----------------------------------------------------------------------------------------------------------
-
-/** All written loads times a factor; loads by effort, by rep maximum or from another part follow by themselves. */
-export function scaleLoads(document: SessionDocument, factor: number): Operation {
-  if (!(factor > 0.1 && factor < 3)) return no("A factor between 0.1 and 3.");
-  const list: Edit[] = [];
-  for (const block of allBlocks(document)) {
-    for (const slot of block.slots) {
-      const sets = slot.sets.map(
-        (set) =>
-          set && {
-            ...set,
-            segments: set.segments.map((segment) => ({ ...segment, load: scaledLoad(segment.load, factor) })),
-          },
-      );
-      list.push(...diffSlotSets(slot, sets));
-    }
-  }
-  return edits(...list);
-}
-
-function scaledLoad(load: LoadRule, factor: number): LoadRule {
-  switch (load.kind) {
-    case "fixed":
-      return { kind: "fixed", weight: scaledWeight(load.weight, factor) };
-    case "percentOfMax":
-      return { kind: "percentOfMax", percent: Math.min(150, Math.round(load.percent * factor * 10) / 10) };
-    case "bodyweight":
-      return load.added && load.sign === 1 ? { ...load, added: scaledWeight(load.added, factor) } : load;
-    default:
-      return load;
-  }
-}
-
-/** To half a unit, as far as a written figure goes; what is built is rounded to the gym when it is resolved. */
-const scaledWeight = (w: Weight, factor: number): Weight =>
-  weight(decimal(Math.min(1000, Math.max(0.5, Math.round(Number(w.amount) * factor * 2) / 2))), w.unit);
-
-/**
- * A lift's loads at a share, for this session: where its rule says the load, what the rule says is cut and the rule goes on;
- * a written load is written anew, as it is built.
- */
-export function cutLoads(
-  document: SessionDocument,
-  slotId: string,
-  share: number,
-  built: Parameters<typeof writeLoads>[2],
-): Operation {
-  const slot = slotById(document, slotId);
-  if (!slot) return no("That lift is not in the session any more.");
-  const isRuled = (load: LoadRule | undefined) => load?.kind === "unsaid" || load?.kind === "ofNext";
-  const sets = slot.sets.map((set) => {
-    const [first, ...others] = set?.segments ?? [];
-    if (!set || !first || !isRuled(first.load)) return set;
-    const before = first.load.kind === "ofNext" ? 1 + first.load.percent / 100 : 1;
-    const percent = Math.round((before * share - 1) * 1000) / 10;
-    const load: LoadRule = percent === 0 ? { kind: "unsaid" } : { kind: "ofNext", percent: Math.max(-50, percent) };
-    return { ...set, segments: [{ ...first, load }, ...others] };
-  });
-  const written = slot.sets.flatMap((set) => (set && !isRuled(set.segments[0]?.load) ? [set.segments[0]!.id] : []));
-  const figures = writeLoads(document, slotId, new Map([...built].filter(([id]) => written.includes(id))));
-  return figures.ok ? edits(...diffSlotSets(slot, sets), ...figures.edits) : figures;
-}
-
-/** Without what was changed for one session alone: what is kept to start others from. */
-export function withoutSessionChanges(document: SessionDocument): SessionDocument {
-  const plain = (block: Block): Block => ({
-    ...block,
-    slots: block.slots.map((slot) => ({
-      ...slot,
-      sets: slot.sets.map(
-        (set) =>
-          set && {
-            ...set,
-            segments: set.segments.map((segment) =>
-              segment.load.kind === "ofNext" ? { ...segment, load: { kind: "unsaid" as const } } : segment,
-            ),
-          },
-      ),
-    })),
-  });
-  return {
-    ...document,
-    blocks: document.blocks.map(plain),
-    finisher: document.finisher && plain(document.finisher),
-  };
-}
-
-/** Writes the loads of some parts as figures; for moves of the body, what is added to it or taken off. */
-export function writeLoads(
-  document: SessionDocument,
-  slotId: string,
-  loads: ReadonlyMap<string, { readonly weight: Weight; readonly kg: number; readonly besideBody: boolean }>,
-): Operation {
-  const slot = slotById(document, slotId);
-  if (!slot) return no("That lift is not in the session any more.");
-  const rule = (segment: Segment): LoadRule => {
-    const known = loads.get(segment.id);
-    if (!known) return segment.load;
-    if (!known.besideBody) return { kind: "fixed", weight: known.weight };
-    return { kind: "bodyweight", added: known.kg === 0 ? null : known.weight, sign: known.kg < 0 ? -1 : 1 };
-  };
-  const sets = slot.sets.map(
-    (set) => set && { ...set, segments: set.segments.map((segment) => ({ ...segment, load: rule(segment) })) },
-  );
-  return edits(...diffSlotSets(slot, sets));
-}
-
 /** Another exercise in a lift's place: its own record from here on, set-up cleared, loads written as figures left to be found. */
 export function swapExercise(
   document: SessionDocument,
@@ -588,46 +366,6 @@ export function writeSet(document: SessionDocument, slotId: string, round: numbe
   if (!before) return edits(...diffSlotSets(slot, slot.sets.with(round, set)));
   const segments = set.segments.map((segment, index) => ({ ...segment, id: before.segments[index]?.id ?? segment.id }));
   return edits(...diffSets(before, { ...set, id: before.id, segments }));
-}
-
-/** One rest after every round of a block. */
-export function setRoundRest(document: SessionDocument, blockId: string, seconds: number): Operation {
-  const block = allBlocks(document).find((one) => one.id === blockId);
-  if (!block) return no("That block is not in the session any more.");
-  if (!(seconds >= 0 && seconds <= LIMITS.seconds)) return no("A rest between 0 s and two hours.");
-  return edits(...diffBlock(block, { restAfterRound: { kind: "each", rest: { kind: "seconds", seconds } } }));
-}
-
-/** All written rests after rounds times a factor, to five seconds; handovers stay. */
-export function scaleRests(document: SessionDocument, factor: number): Operation {
-  if (!(factor > 0.1 && factor < 5)) return no("A factor between 0.1 and 5.");
-  const scaled = (seconds: number) => Math.min(LIMITS.seconds, Math.max(5, Math.round((seconds * factor) / 5) * 5));
-  const one = (rest: RestAmount): RestAmount =>
-    rest.kind === "seconds"
-      ? { kind: "seconds", seconds: scaled(rest.seconds) }
-      : { kind: "range", low: scaled(rest.low), high: scaled(rest.high) };
-  const list: Edit[] = [];
-  for (const block of allBlocks(document)) {
-    const rest = block.restAfterRound;
-    if (!rest || rest.kind === "partnersWork") continue;
-    const restAfterRound =
-      rest.kind === "each"
-        ? { kind: "each" as const, rest: one(rest.rest) }
-        : { kind: "list" as const, rests: rest.rests.map(one) };
-    list.push(...diffBlock(block, { restAfterRound }));
-  }
-  return edits(...list);
-}
-
-// --- shared -----------------------------------------------------------------------------------------------------------
-
-const withFirst = (set: WorkSet, change: Partial<Segment>): WorkSet => ({
-  ...set,
-  segments: [{ ...set.segments[0]!, ...change }, ...set.segments.slice(1)],
-});
-
-function freshSet(set: WorkSet | null, makeId: MakeId): WorkSet | null {
-  return set && { ...set, id: makeId(), segments: set.segments.map((segment) => ({ ...segment, id: makeId() })) };
 }
 
 const freshSlot = (slot: Slot, makeId: MakeId): Slot => ({
@@ -733,73 +471,3 @@ const padded = (sets: Slot["sets"], count: number): Slot["sets"] => [
   ...sets,
   ...Array.from({ length: count - sets.length }, () => null),
 ];
-
-const padRests = (rests: readonly RestAmount[], count: number): readonly RestAmount[] =>
-  Array.from({ length: count }, (_, i) => rests[Math.min(i, rests.length - 1)]!);
-
-function stretchRests(rest: Block["restAfterRound"], rounds: number): Block["restAfterRound"] {
-  if (rest?.kind !== "list") return rest;
-  if (rounds < 2) return { kind: "each", rest: rest.rests[0]! };
-  return { kind: "list", rests: padRests(rest.rests, rounds - 1) };
-}
-
-function stretchSets(sets: Slot["sets"], count: number, makeId: MakeId): Slot["sets"] {
-  const used = new Set<number>();
-  const step = smallestStep(sets);
-  const stretched = Array.from({ length: count }, (_, round): WorkSet | null => {
-    const place = count === 1 ? 0 : (round * (sets.length - 1)) / (count - 1);
-    const from = Math.floor(place + 1e-9);
-    const source = sets[from] ?? null;
-    const keeps = !used.has(from);
-    used.add(from);
-    const set = keeps ? source : freshSet(source, makeId);
-    const between = place - from;
-    return set && between > 1e-9 ? interpolated(set, sets[from + 1] ?? null, between, step) : set;
-  });
-  if (!stretched.some((set) => set !== null)) return stretched.with(0, sets.find((set) => set !== null)!);
-  return groundSteps(stretched, sets);
-}
-
-/** Steps that any gym builds, by unit. */
-const PLAIN_STEP = { kg: 2.5, lb: 5 } as const;
-
-/** The step that loads between two rounds go by: a plain one, or the smallest that is written, for a gym that has finer ones. */
-function smallestStep(sets: Slot["sets"]): number {
-  const written = sets.flatMap((set) => {
-    const load = set?.segments[0]?.load;
-    return load?.kind === "fixed" ? [Number(load.weight.amount)] : [];
-  });
-  const steps = written.slice(1).flatMap((amount, index) => {
-    const by = Math.abs(amount - written[index]!);
-    return by > 0 ? [by] : [];
-  });
-  const unit = sets.some((set) => set?.segments[0]?.load.kind === "fixed" && set.segments[0].load.weight.unit === "lb");
-  return Math.min(PLAIN_STEP[unit ? "lb" : "kg"], ...steps);
-}
-
-/** Reps and loads part of the way to the next round, where both are plain figures; loads by whole steps. */
-function interpolated(set: WorkSet, next: WorkSet | null, part: number, step: number): WorkSet {
-  const a = set.segments[0]!;
-  const b = next?.segments[0];
-  if (!b) return set;
-  const change: { -readonly [K in keyof Segment]?: Segment[K] } = {};
-  const mix = (x: number, y: number) => Math.round(x + (y - x) * part);
-  if (a.amount.kind === "reps" && b.amount.kind === "reps") {
-    change.amount = {
-      kind: "reps",
-      reps: { low: mix(a.amount.reps.low, b.amount.reps.low), high: mix(a.amount.reps.high, b.amount.reps.high) },
-    };
-  }
-  if (a.load.kind === "fixed" && b.load.kind === "fixed" && a.load.weight.unit === b.load.weight.unit) {
-    const [x, y] = [Number(a.load.weight.amount), Number(b.load.weight.amount)];
-    if (x !== y)
-      change.load = {
-        kind: "fixed",
-        weight: weight(
-          decimal(x + Math.trunc(((y - x) * part) / step + Math.sign(y - x) * 1e-9) * step),
-          a.load.weight.unit,
-        ),
-      };
-  }
-  return withFirst(set, change);
-}

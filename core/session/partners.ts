@@ -4,7 +4,7 @@ import { diffDocuments } from "./diff";
 import { applyEdits, type Edit } from "./edits";
 import type { SessionDocument } from "./grammar";
 import { writeCells } from "./in-place";
-import type { Operation } from "./operations";
+import type { Operation } from "./operation";
 
 /** Loads, efforts and what hangs beside a load are each partner's own, and so are name, gym and length; all else is shared. */
 export function isShared(edit: Edit): boolean {

@@ -8,16 +8,10 @@ import { type Muscle, REGIONS, type RegionId } from "../exercise/regions";
 import { METHODS } from "../methods";
 import type { MusclePriority } from "../volume/bands";
 import { allBlocks, type Block, plannedRounds, type SessionDocument, type Slot } from "./grammar";
-import {
-  changeRounds,
-  inTurn,
-  type Operation,
-  pairBlocks,
-  removeRound,
-  removeSlot,
-  setRoundRest,
-  toDropSet,
-} from "./operations";
+import type { Operation } from "./operation";
+import { inTurn, pairBlocks, removeSlot, toDropSet } from "./operations";
+import { changeRounds, removeRound } from "./rounds";
+import { setRoundRest } from "./scaling";
 import type { MakeId } from "./shorthand/parse";
 
 export type ShorterKind =

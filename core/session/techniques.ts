@@ -8,7 +8,8 @@ import { classifyPair, hardness } from "../exercise/pair";
 import { applyEdits, blockOfSlot, type Edit, slotById } from "./edits";
 import { LIMITS, plannedRounds, type SessionDocument, type Slot, setInRound } from "./grammar";
 import { writePart } from "./in-place";
-import { changeRounds, type Operation } from "./operations";
+import type { Operation } from "./operation";
+import { changeRounds } from "./rounds";
 import type { MakeId } from "./shorthand/parse";
 import { printName } from "./shorthand/print";
 

@@ -1,5 +1,6 @@
 /** Operations of a coach, for properties over any sequence of them. */
 import { SHIPPED_CATALOGUE } from "../exercise/catalogue";
+import * as operations from "../index";
 import { allBlocks, type SessionDocument } from "../session/grammar";
 import {
   writeCells,
@@ -11,7 +12,6 @@ import {
   writeTempo,
   writeWarmUp,
 } from "../session/in-place";
-import * as operations from "../session/operations";
 import { applyTechnique, TECHNIQUES } from "../session/techniques";
 import { read } from "./helpers";
 
