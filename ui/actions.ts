@@ -10,8 +10,8 @@ export interface Action {
 
 const offered = new Set<Latest<() => readonly Action[]>>();
 
-/** What the screens that are open offer now; whoever lists actions asks when it lists them. */
-export const actionsNow = (): Action[] => [...offered].flatMap(({ now }) => now());
+/** What is open offers now, a screen before its parts; whoever lists actions asks when it lists them. */
+export const actionsNow = (): Action[] => [...offered].reverse().flatMap(({ now }) => now());
 
 /** Offers actions for as long as the screen is open. */
 export function useActions(actions: Latest<() => readonly Action[]>): void {

@@ -76,7 +76,7 @@ export function Desk({ view: opened }: { view: SessionView }) {
           ) : null}
           {document.capSeconds ? ` · ${decimal(document.capSeconds / 60)} min` : ""}
         </p>
-        <div className="ml-auto flex items-center gap-2">
+        <div className="ml-auto flex flex-wrap items-center justify-end gap-2 max-sm:ml-0 max-sm:justify-start">
           <SaveWords desk={desk} />
           <Sending desk={desk} />
           <UndoButtons of={desk} />

@@ -61,6 +61,8 @@ export interface EditorHandle {
   readonly goTo: (line: number, column: number) => void;
 }
 
+const REST_MS = 350;
+
 /** A change that came from the desk, not from typing. */
 const fromDesk = Annotation.define<boolean>();
 
@@ -377,8 +379,12 @@ export function ShorthandEditor({
       effects: locked.current.reconfigure(isLocked ? [EditorState.readOnly.of(true)] : []),
     });
   }, [isLocked]);
+  // What reads again is cleared at once; what does not is said when the hand rests.
   useEffect(() => {
-    editor.current?.dispatch({ effects: tellProblems.of(problems) });
+    const tell = () => editor.current?.dispatch({ effects: tellProblems.of(problems) });
+    if (problems.length === 0) return tell();
+    const due = setTimeout(tell, REST_MS);
+    return () => clearTimeout(due);
   }, [problems]);
   useImperativeHandle(ref, () => ({
     goTo: (line, column) => {

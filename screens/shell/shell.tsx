@@ -59,7 +59,9 @@ export function Shell({
               aria-current={here ? "page" : undefined}
               className={clsx(
                 "narrow flex min-h-9 w-full items-center justify-center border-l-4 py-1 text-xs",
-                here ? "border-indigo bg-ground font-bold text-indigo" : "border-transparent hover:bg-ground",
+                here
+                  ? "border-indigo bg-ground font-bold text-indigo"
+                  : "border-transparent hover:bg-ground forced-colors:border-[Canvas]",
               )}
             >
               {name}
