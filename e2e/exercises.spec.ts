@@ -78,6 +78,7 @@ test("a limit blocks the floor until the coach says why; a method says what it c
   await page.getByRole("button", { name: /\d blocked/ }).click();
   const cautions = page.getByRole("dialog");
   const open = cautions.getByRole("textbox", { name: "Why it is all right here" });
+  await expect(open.first()).toBeVisible();
   for (let left = await open.count(); left > 0; left--) {
     await open.first().fill("Light, half the range, agreed with her therapist");
     await cautions.getByRole("button", { name: "Record" }).first().click();

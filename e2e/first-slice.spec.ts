@@ -84,7 +84,7 @@ test("nothing typed is lost: a line that does not read keeps its text, also acro
   await writeSession(page, "Tobias Renner", "A1 Front squat 4x6 r150\n\nB1 Leg extension 3x12");
   const text = page.getByLabel("The session in shorthand");
   await text.fill("A1 Front squat 4x6 r150\n\nB1 Leg extension 3x12 @60,5kg");
-  await expect(page.getByText("Column 23: found ,5kg")).toContainText("a decimal point");
+  await expect(page.getByText("Column 23: found ")).toContainText("a decimal point");
   await expect(page.getByRole("contentinfo")).toContainText("4 sets");
   await expect(page.getByRole("status").filter({ hasText: "1 line does not read yet · saved" })).toBeVisible();
   await page.reload();

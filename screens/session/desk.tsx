@@ -76,7 +76,7 @@ export function Desk({ view: opened }: { view: SessionView }) {
           ) : null}
           {document.capSeconds ? ` · ${decimal(document.capSeconds / 60)} min` : ""}
         </p>
-        <div className="ml-auto flex flex-wrap items-center justify-end gap-2 max-sm:ml-0 max-sm:justify-start">
+        <div className="ml-auto flex flex-wrap items-center justify-end gap-2 max-md:ml-0 max-md:justify-start">
           <SaveWords desk={desk} />
           <Sending desk={desk} />
           <UndoButtons of={desk} />

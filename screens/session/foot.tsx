@@ -48,7 +48,7 @@ export function Foot({ view, desk, onFit }: { view: SessionView; desk: Desk; onF
         words={`${totals.volumeLoadKg >= 1000 ? "t" : "kg"} moved${totals.unknownLoads > 0 ? " at least" : ""}`}
       />
       <Opened desk={desk} of="tension" figure={formatClock(totals.workSeconds)} words="tension" />
-      <ul aria-label="Hard sets by muscle, this week" className="flex flex-wrap gap-x-4 gap-y-1 max-sm:hidden">
+      <ul aria-label="Hard sets by muscle, this week" className="flex flex-wrap gap-x-4 gap-y-1 max-md:hidden">
         {muscles.slice(0, 7).map(([muscle, amounts]) => (
           <MuscleBand
             key={muscle}

@@ -1,6 +1,7 @@
 "use client";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
-import type { DeskAnswers, DeskQuestionKind, DeskQuestions, SessionContext } from "@/contract";
+import type { DeskAnswers, DeskQuestionKind, DeskQuestions, SessionContext, SessionView } from "@/contract";
+import { sameValue } from "@/core";
 import type { News, Order } from "./answer-queue";
 
 type Hear = (news: News) => void;
@@ -8,8 +9,20 @@ type Hear = (news: News) => void;
 /** Asks a question off the page; what it returns drops it. */
 export type AskAside = <K extends DeskQuestionKind>(of: K, question: DeskQuestions[K], hear: Hear) => () => void;
 
-/** A worker that answers for one session in its context; a new `ask` with a new context, for all is asked anew then. */
-export function useAside(context: SessionContext): AskAside {
+/** What answers go by: not what was said of them since (reasons, rules switched off), nor what the page alone needs. */
+function plainContext(view: SessionContext & Partial<SessionView>): SessionContext {
+  const { methods, plan, title, state, document, draftText, revision, gyms, partner, sent, ...context } = view;
+  return { ...context, reasons: {}, quiet: { client: {}, studio: {} } };
+}
+
+/** A worker that answers for one session in its context; a new `ask` with another context, for all is asked anew then. */
+export function useAside(view: SessionContext & Partial<SessionView>): AskAside {
+  const kept = useRef<SessionContext | null>(null);
+  const context = useMemo(() => {
+    const plain = plainContext(view);
+    if (!kept.current || !sameValue(kept.current, plain)) kept.current = plain;
+    return kept.current;
+  }, [view]);
   const worker = useRef<{ post: (order: Order) => void; heard: Map<number, Hear>; end: () => void } | null>(null);
   const told = useRef<SessionContext | null>(null);
   const next = useRef(0);
