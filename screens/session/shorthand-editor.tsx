@@ -206,7 +206,7 @@ const looks = EditorView.theme({
   "&": { fontSize: "15px", backgroundColor: "var(--color-cloth)", color: "var(--color-walnut)" },
   "&.cm-focused": { outline: "2px solid var(--color-indigo)", outlineOffset: "-1px" },
   ".cm-scroller": { fontFamily: "inherit" },
-  ".cm-content": { padding: "8px 0", minHeight: "22rem", caretColor: "var(--color-walnut)" },
+  ".cm-content": { padding: "8px 0 3rem", minHeight: "22rem", caretColor: "var(--color-walnut)" },
   ".cm-line": { padding: "0 12px", lineHeight: "24px" },
   ".cm-gutters": {
     backgroundColor: "transparent",
@@ -297,7 +297,23 @@ export function ShorthandEditor({
 }) {
   const place = useRef<HTMLDivElement>(null);
   const editor = useRef<EditorView | null>(null);
-  const on = useLatest({ onText, offersAt });
+  /** Says what is wrong; what is wrong where something is being offered is only marked, for the offers are the answer. */
+  const tell = () => {
+    const view = editor.current;
+    if (!view) return;
+    const { doc, selection } = view.state;
+    const line = doc.lineAt(selection.main.head);
+    const isOffering = completionStatus(view.state) === "active";
+    const isAtHand = ({ line: number, column }: Problem) =>
+      number === line.number && line.from + column - 1 >= selection.main.head;
+    const said = problems.map((one): Problem => (isOffering && isAtHand(one) ? { ...one, kind: "mark" } : one));
+    view.dispatch({ effects: tellProblems.of(said) });
+    const isBelow = said.some((one) => one.line === line.number && one.kind === "error");
+    // The sentence below the line that is written comes into sight with it.
+    if (view.hasFocus && isBelow)
+      view.dispatch({ effects: EditorView.scrollIntoView(line.to, { y: "nearest", yMargin: 90 }) });
+  };
+  const on = useLatest({ onText, offersAt, tell });
   const locked = useRef(new Compartment());
   const first = useRef({ text, label, describedBy, hint });
 
@@ -332,8 +348,6 @@ export function ShorthandEditor({
           marks,
           highlightActiveLine(),
           EditorView.lineWrapping,
-          // Below the caret there is room for a sentence, above it for what stays in sight.
-          EditorView.scrollMargins.of(() => ({ top: 240, bottom: 72 })),
           placeholder(now.hint),
           autocompletion({
             override: [offer],
@@ -354,6 +368,8 @@ export function ShorthandEditor({
           EditorView.updateListener.of((update) => {
             const isOurs = update.transactions.some((one) => one.annotation(fromDesk));
             if (update.docChanged && !isOurs) on.now.onText(update.state.doc.toString());
+            const wasOffering = completionStatus(update.startState) === "active";
+            if (wasOffering && completionStatus(update.state) !== "active") setTimeout(() => on.now.tell(), 0);
           }),
           locked.current.of([]),
           looks,
@@ -381,11 +397,10 @@ export function ShorthandEditor({
   }, [isLocked]);
   // What reads again is cleared at once; what does not is said when the hand rests.
   useEffect(() => {
-    const tell = () => editor.current?.dispatch({ effects: tellProblems.of(problems) });
-    if (problems.length === 0) return tell();
-    const due = setTimeout(tell, REST_MS);
+    if (problems.length === 0) return on.now.tell();
+    const due = setTimeout(() => on.now.tell(), REST_MS);
     return () => clearTimeout(due);
-  }, [problems]);
+  }, [problems, on]);
   useImperativeHandle(ref, () => ({
     goTo: (line, column) => {
       const view = editor.current;
