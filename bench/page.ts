@@ -12,7 +12,7 @@ import { chromiumPath } from "../tools/chromium";
 import { freePort } from "../tools/system";
 import { withDatabase } from "./database";
 import { SIXTY_SETS } from "./desk";
-import { Web } from "./web";
+import { webOver } from "./web";
 
 const EDITS = 100;
 const SLOWER = 4;
@@ -25,13 +25,7 @@ export async function runPage(): Promise<void> {
   await withDatabase("page", async (server, name) => {
     const port = await freePort(4300);
     const base = `http://127.0.0.1:${port}`;
-    const web = new Web(port, {
-      ...process.env,
-      DATABASE_URL: server.webUrlOf(name),
-      DATABASE_OWNER_URL: server.urlOf(name),
-      YARVEX_URL: base,
-      NODE_ENV: "production",
-    });
+    const web = webOver(server, name, port);
     try {
       await web.start();
       over = (await measurePage(base)) > ALLOWED_KB;

@@ -8,7 +8,7 @@ import { join } from "node:path";
 import { ensureBuild } from "../tools/build";
 import { clientOf, dropDatabase, ensureDatabase, killCluster, secrets, startPostgres } from "../tools/postgres";
 import { freePort, onEnd } from "../tools/system";
-import { pause, Web } from "./web";
+import { pause, webOver } from "./web";
 
 const DEVICES = 8;
 const SESSIONS = 6;
@@ -38,13 +38,7 @@ export async function runTorture(): Promise<void> {
   const base = `http://127.0.0.1:${port}`;
   process.env.DATABASE_URL = server.webUrlOf(name);
   process.env.DATABASE_OWNER_URL = server.urlOf(name);
-  const web = new Web(port, {
-    ...process.env,
-    YARVEX_SECRET: secrets().appSecret,
-    YARVEX_URL: base,
-    YARVEX_WITHOUT_DEMO: "1",
-    NODE_ENV: "production",
-  });
+  const web = webOver(server, name, port, { YARVEX_SECRET: secrets().appSecret, YARVEX_WITHOUT_DEMO: "1" });
   const ledger = new Map<string, Noted>();
   const faults = new Map<string, number>();
   const fault = (what: string) => faults.set(what, (faults.get(what) ?? 0) + 1);

@@ -6,7 +6,7 @@ import { ensureBuild } from "../tools/build";
 import { clientOf, type Server } from "../tools/postgres";
 import { freePort } from "../tools/system";
 import { withDatabase } from "./database";
-import { pause, Web } from "./web";
+import { pause, webOver } from "./web";
 
 const SESSIONS = 8;
 const SECONDS = 4;
@@ -32,14 +32,7 @@ async function overHttp(server: Server, name: string): Promise<void> {
   await ensureBuild();
   const port = await freePort(4200);
   const base = `http://127.0.0.1:${port}`;
-  const web = new Web(port, {
-    ...process.env,
-    DATABASE_URL: server.webUrlOf(name),
-    DATABASE_OWNER_URL: server.urlOf(name),
-    YARVEX_URL: base,
-    YARVEX_WITHOUT_DEMO: "1",
-    NODE_ENV: "production",
-  });
+  const web = webOver(server, name, port, { YARVEX_WITHOUT_DEMO: "1" });
   try {
     await web.start();
     const post = (path: string, body: unknown, cookie = "") =>
