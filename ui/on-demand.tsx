@@ -56,12 +56,15 @@ export function fetched<P extends object>(
     );
     return coming;
   };
-  const Part = lazy(async () => ({ default: await bring() }));
   // biome-ignore lint/correctness/noComponentHookFactories: it is made once a module, not once a drawing
   function Fetched(props: P) {
-    // On the server never: what is drawn there and what is woken here begin alike.
-    const [Known] = useState(() => (typeof window === "undefined" ? null : known));
-    if (Known) return <Known {...props} />;
+    // On the server nothing is known before: what is drawn there and what is woken here begin alike. Where it could not be
+    // fetched, opening it again tries again.
+    const [Part] = useState<ComponentType<P>>(
+      () =>
+        (typeof window !== "undefined" && known) ||
+        lazy(async (): Promise<{ default: ComponentType<P> }> => ({ default: await bring().catch(() => Unreachable) })),
+    );
     return (
       <Suspense fallback={meanwhile}>
         <Part {...props} />
@@ -70,3 +73,9 @@ export function fetched<P extends object>(
   }
   return Object.assign(Fetched, { fetch: () => void bring().catch(() => undefined) });
 }
+
+const Unreachable = () => (
+  <p role="alert" className="border border-weld bg-weld-tint px-3 py-2">
+    This part cannot be fetched: there is no network. What is written is kept; open it again later.
+  </p>
+);
