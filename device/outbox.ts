@@ -129,3 +129,5 @@ export async function countEntries(memberId: string): Promise<{ waiting: number;
 
 /** The name under which the service worker is asked to send when there is a network again. */
 export const SYNC_TAG = "yarvex-outbox";
+/** What a page says to the worker that nobody has given it to yet. */
+export const TAKE_ME_ON = "take me on";

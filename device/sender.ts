@@ -1,5 +1,5 @@
 /** Keeps sending what waits, from whatever page is open: at once, when a network is back, and else ever more rarely. */
-import { countEntries, type Hindrance, SYNC_TAG, sendWaiting } from "./outbox";
+import { countEntries, type Hindrance, SYNC_TAG, sendWaiting, TAKE_ME_ON } from "./outbox";
 import { onEntriesChanged, readPerson } from "./store";
 
 export interface OutboxState {
@@ -59,6 +59,14 @@ async function askToSync(): Promise<void> {
   await registration?.sync?.register(SYNC_TAG).catch(() => undefined);
 }
 
+/** Has the worker serve this page, so that what it fetches later is there without a network too. */
+async function beServed(): Promise<void> {
+  if (!("serviceWorker" in navigator)) return;
+  await navigator.serviceWorker.register("/floor-sw.js");
+  const { active } = await navigator.serviceWorker.ready;
+  if (!navigator.serviceWorker.controller) active?.postMessage(TAKE_ME_ON);
+}
+
 /** Once a page. */
 export function startSending(): void {
   if (started) return;
@@ -77,6 +85,6 @@ export function startSending(): void {
       if (state.waiting > 0 && (timer === null || state.hindrance === null)) void turn();
     });
   });
-  if ("serviceWorker" in navigator) void navigator.serviceWorker.register("/floor-sw.js").catch(() => undefined);
+  void beServed().catch(() => undefined);
   now();
 }

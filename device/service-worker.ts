@@ -1,7 +1,7 @@
 /// <reference lib="webworker" />
 /** The service worker: the floor's shell and static files from the cache, all else from the network; sends what waits. */
 import { type PrecacheEntry, Serwist } from "serwist";
-import { SYNC_TAG, sendWaiting } from "./outbox";
+import { SYNC_TAG, sendWaiting, TAKE_ME_ON } from "./outbox";
 
 declare const self: ServiceWorkerGlobalScope & { __SW_MANIFEST: (PrecacheEntry | string)[] };
 
@@ -19,6 +19,11 @@ self.addEventListener("fetch", (event) => {
 });
 
 serwist.addEventListeners();
+
+// A page that was on its way while this worker began was not taken on with the others: it asks.
+self.addEventListener("message", (event) => {
+  if (event.data === TAKE_ME_ON) event.waitUntil(self.clients.claim());
+});
 
 interface SyncEvent extends ExtendableEvent {
   readonly tag: string;
