@@ -17,7 +17,7 @@ import { webOver } from "./web";
 const EDITS = 100;
 const SLOWER = 4;
 /** What a session's page may load beyond the framework's own, in kB as they are sent. */
-export const ALLOWED_KB = 170;
+const ALLOWED_KB = 170;
 
 export async function runPage(): Promise<void> {
   await ensureBuild();
@@ -37,7 +37,7 @@ export async function runPage(): Promise<void> {
 }
 
 /** Measures and prints; the kB of JavaScript that the session's page loads beyond those of an empty one. */
-export async function measurePage(base: string): Promise<number> {
+async function measurePage(base: string): Promise<number> {
   const browser = await chromium.launch({ executablePath: chromiumPath(), args: ["--no-sandbox", "--disable-gpu"] });
   try {
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
@@ -58,7 +58,7 @@ export async function measurePage(base: string): Promise<number> {
 }
 
 /** A session of 60 sets for the demo's first client; its path. */
-export async function sixtySets(page: Page, base: string): Promise<string> {
+async function sixtySets(page: Page, base: string): Promise<string> {
   const does = async <T>(what: string, data: unknown): Promise<T> => {
     const answer = await page.request.post(`${base}/api/do/${what}`, { data, headers: { origin: base } });
     if (!answer.ok()) throw new Error(`${what}: ${await answer.text()}`);
@@ -92,7 +92,7 @@ async function scriptKb(page: Page, url: string): Promise<{ readonly page: numbe
 }
 
 /** From a key to just after the frame that shows what it did; as text, for it runs on the page. */
-export const TIME_FRAMES = `
+const TIME_FRAMES = `
   window.paintTimes = [];
   window.addEventListener("keydown", ({ key }) => {
     if (key !== "Enter" && key !== "x") return;

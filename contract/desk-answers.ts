@@ -3,7 +3,6 @@
  * where a set falls short, ways to fit a time. Worked out off the page; questions and answers are plain data.
  */
 import {
-  type ForecastContext,
   type LongerKind,
   type PairClass,
   partnersFor,
@@ -53,12 +52,13 @@ export interface FitNews {
 
 const SHOWN = 4;
 
-type Answering = {
+/** How each kind of question is answered. */
+export type DeskAnswering = {
   readonly [K in DeskQuestionKind]: (question: DeskQuestions[K], context: SessionContext) => DeskAnswers[K];
 };
 
 /** `newId` names what is new in the changes that are offered. */
-export const deskAnswers = (newId: () => string): Answering => ({
+export const deskAnswers = (newId: () => string): DeskAnswering => ({
   cautions: ({ document }, context) => cautionsOf(context, document, computeSession(document, context)),
   beside: ({ exerciseId, loadKg }, context) => besideLift(exerciseId, loadKg, context),
   waysOut: ({ document, slotId }, context) => waysOut(computeSession(document, context), slotId),
@@ -90,13 +90,7 @@ function besideLift(exerciseId: string, loadKg: number | null, context: SessionC
 
 /** The ways out of a lift that falls short of what is asked; null where it does not. */
 export function waysOut(
-  {
-    timeline,
-    forecast,
-    forecastContext,
-  }: Pick<ComputedSession, "timeline" | "forecast"> & {
-    readonly forecastContext: ForecastContext;
-  },
+  { timeline, forecast, forecastContext }: Pick<ComputedSession, "timeline" | "forecast" | "forecastContext">,
   slotId: string,
 ): Remedies | null {
   const short = shortSlots(timeline, forecast).find((one) => one.slotId === slotId);

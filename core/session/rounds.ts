@@ -141,7 +141,7 @@ export function stretchRests(rest: Block["restAfterRound"], rounds: number): Blo
 }
 
 /** Sets for another number of rounds. */
-export function stretchSets(sets: Slot["sets"], count: number, makeId: MakeId): Slot["sets"] {
+function stretchSets(sets: Slot["sets"], count: number, makeId: MakeId): Slot["sets"] {
   const used = new Set<number>();
   const step = smallestStep(sets);
   const stretched = Array.from({ length: count }, (_, round): WorkSet | null => {

@@ -1,5 +1,5 @@
 /** The order in which questions of the desk are answered: what is looked at first before what takes long, one at a time. */
-import type { DeskAnswers, DeskQuestionKind, DeskQuestions, SessionContext } from "@/contract";
+import type { DeskAnswering, DeskAnswers, DeskQuestionKind, DeskQuestions, SessionContext } from "@/contract";
 
 export type Order =
   | { readonly kind: "context"; readonly context: SessionContext }
@@ -10,10 +10,6 @@ export type News =
   | { readonly kind: "answer"; readonly id: number; readonly answer: DeskAnswers[DeskQuestionKind] }
   | { readonly kind: "failed"; readonly id: number; readonly message: string };
 
-type Answering = {
-  readonly [K in DeskQuestionKind]: (question: DeskQuestions[K], context: SessionContext) => DeskAnswers[K];
-};
-
 /** What is looked at first; a fit takes longest. */
 const FIRST: readonly DeskQuestionKind[] = ["cautions", "beside", "waysOut", "fit"];
 
@@ -22,7 +18,7 @@ const FIRST: readonly DeskQuestionKind[] = ["cautions", "beside", "waysOut", "fi
  * was dropped is not answered, and a graver one goes before those that wait.
  */
 export function answerQueue(
-  answers: Answering,
+  answers: DeskAnswering,
   tell: (news: News) => void,
   later: (work: () => void) => void,
 ): (order: Order) => void {

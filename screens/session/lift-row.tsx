@@ -204,7 +204,6 @@ export const LiftRow = memo(Row, (before, after) => {
   const { computed: a, ...earlier } = before;
   const { computed: b, ...now } = after;
   const keys = Object.keys(now) as (keyof typeof now)[];
-  if (keys.length !== Object.keys(earlier).length) return false;
   return (
     keys.every((key) => earlier[key] === now[key] || (FLAT.has(key) && sameValue(earlier[key], now[key]))) &&
     (a === b || showsTheSame(after.slot, a, b))
