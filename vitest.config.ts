@@ -7,6 +7,8 @@ export default defineConfig({
     include: ["**/*.test.{ts,tsx}"],
     exclude: ["node_modules/**", ".next/**", "e2e/**", ".yarvex/**"],
     environment: "node",
+    // By itself it leaves one core to whoever watches.
+    maxWorkers: "100%",
     setupFiles: ["./core/testing/setup.ts"],
     testTimeout: 30_000,
     hookTimeout: 120_000,

@@ -34,7 +34,7 @@ import {
   totalSession,
 } from "../core";
 import { catalogueIn } from "./catalogue";
-import type { LiftLog, SessionContext } from "./views";
+import type { FloorClient, LiftLog, SessionContext } from "./views";
 
 /** Records by the log they were found from, which sessions of one client share. */
 const found = new WeakMap<LiftLog, { readonly settings: Settings; readonly record: LiftRecord }>();
@@ -196,6 +196,15 @@ function strengthOf(record: LiftRecord, seen: Seen | null): LiftStrength | null 
   const strength = { e1rmKg, curve, fitted, seen };
   strengths.set(record, strength);
   return strength;
+}
+
+/** How the client recovers, and how strong they are by lift: what can be foretold by where their records are not. */
+export function foretoldBy(context: SessionContext): Pick<FloorClient, "constants" | "strengths"> {
+  const records = recordsOf(context);
+  const strengths = [...records].flatMap(([lineage, { e1rmKg, curve }]) =>
+    e1rmKg === null ? [] : [[lineage, { e1rmKg, curve }] as const],
+  );
+  return { constants: fittedReserve(records).constants, strengths: Object.fromEntries(strengths) };
 }
 
 function forecastIn(

@@ -287,6 +287,7 @@ describe("events at the edge", () => {
       { kind: "setsDone", sets: [performedSet({ slotId: "s" })] },
       { kind: "setCorrected", set: performedSet({ slotId: "s" }) },
       { kind: "setsSkipped", places: [place], reason: "" },
+      { kind: "shortened", minutes: 35, places: [place], rests: [{ blockId: "b", seconds: 60 }] },
       { kind: "roundAdded", blockId: "b" },
       { kind: "setAdded", slotId: "s", round: 1 },
       { kind: "exerciseSwapped", slotId: "s", fromRound: 1, exerciseId: "push-up", reason: "taken" },

@@ -90,6 +90,11 @@ const body: Schema<FloorEventBody> = kinds({
   setsDone: { sets: listOf(performedSet, 40) },
   setCorrected: { set: performedSet },
   setsSkipped: { places: listOf(exact(occurrence), 500), reason: words(500) },
+  shortened: {
+    minutes: whole(1, 600),
+    places: listOf(exact(occurrence), 500),
+    rests: listOf(exact({ blockId: identifier(), seconds }), LIMITS.blocks + 1),
+  },
   roundAdded: { blockId: identifier() },
   setAdded: { slotId: identifier(), round: whole(0, 200) },
   exerciseSwapped: { slotId: identifier(), fromRound: whole(0, 200), exerciseId: identifier(), reason: words(500) },

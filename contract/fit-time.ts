@@ -6,8 +6,11 @@ import {
   type LongerKind,
   type Muscle,
   type Operation,
+  runSteps,
   type SessionDocument,
+  type Shorter,
   type ShorterKind,
+  type Steps,
   waysShorter,
   waysToFill,
 } from "../core";
@@ -48,14 +51,18 @@ export interface FitPlan {
   readonly isEnough: boolean;
 }
 
-interface Measured {
+/** A session with what prices are measured by. */
+export interface Measured {
   readonly document: SessionDocument;
   readonly seconds: number;
   readonly sets: ReadonlyMap<Muscle, number>;
   readonly repsShort: number;
 }
 
-function measured(document: SessionDocument, { totals, forecast, timeline }: ComputedSession): Measured {
+export function measured(
+  document: SessionDocument,
+  { totals, forecast, timeline }: Pick<ComputedSession, "totals" | "forecast" | "timeline">,
+): Measured {
   let repsShort = 0;
   for (const one of forecast.bySegment.values())
     if (one.expectedRir !== null && one.askedReps !== null) repsShort += Math.max(0, -one.expectedRir);
@@ -83,8 +90,8 @@ const REP_WORTH = 0.15;
 /** A change costs something for being one. */
 const STEP_WORTH = 0.05;
 
-const costOf = ({ sets, repsShort }: Price, { client }: Pick<SessionContext, "client">): number =>
-  sets.reduce((sum, one) => sum + one.sets * WORTH[client.priorities[one.muscle] ?? "normal"], 0) +
+const costOf = ({ sets, repsShort }: Price, { priorities }: Pick<Fitting, "priorities">): number =>
+  sets.reduce((sum, one) => sum + one.sets * WORTH[priorities[one.muscle] ?? "normal"], 0) +
   REP_WORTH * Math.max(0, repsShort) +
   STEP_WORTH;
 
@@ -92,42 +99,34 @@ const MOST_STEPS = 6;
 const LEAST_SAVED = 5;
 
 /** Computes a session of somebody's: what prices are measured by. */
-type Measure = (document: SessionDocument) => Measured | null;
+export type Measure = (document: SessionDocument) => Measured;
 
 const measureIn =
   (context: SessionContext, records: ComputedSession["records"]): Measure =>
   (document) =>
     measured(document, computeSession(document, context, records));
 
-function waysFrom(
-  before: Measured,
-  context: SessionContext,
-  capSeconds: number,
-  makeId: () => string,
-  measure: Measure,
-): TimedChange<ShorterKind>[] {
-  const { settings, client } = context;
-  const ways = waysShorter(
-    before.document,
-    { catalogue: catalogueIn(context.exercises), priorities: client.priorities, makeId },
-    settings.assumed.roundRestSeconds,
-  );
-  const found = ways.flatMap(({ change, operation }): TimedChange<ShorterKind>[] => {
-    const edited = operation.ok && applyEdits(before.document, operation.edits);
-    const after = edited !== false && edited.ok ? measure(edited.document) : null;
-    if (!after || before.seconds - after.seconds < LEAST_SAVED) return [];
-    return [
-      {
-        change,
-        operation,
-        seconds: after.seconds,
-        savedSeconds: before.seconds - after.seconds,
-        price: priceOf(before, after),
-        isEnough: after.seconds <= capSeconds,
-      },
-    ];
-  });
-  const rate = (one: TimedChange<ShorterKind>) => costOf(one.price, context) / one.savedSeconds;
+/** What fitting goes by: the changes there are, how they are measured, and what matters to the client. */
+export interface Fitting {
+  readonly ways: (document: SessionDocument) => readonly Shorter[];
+  readonly measure: Measure;
+  readonly priorities: SessionContext["client"]["priorities"];
+}
+
+function* waysFrom(before: Measured, fitting: Fitting, capSeconds: number): Steps<TimedChange<ShorterKind>[]> {
+  const found: TimedChange<ShorterKind>[] = [];
+  for (const { change, operation } of fitting.ways(before.document)) {
+    const edited = operation.ok ? applyEdits(before.document, operation.edits) : null;
+    if (!edited?.ok) continue;
+    yield;
+    const after = fitting.measure(edited.document);
+    const savedSeconds = before.seconds - after.seconds;
+    if (savedSeconds < LEAST_SAVED) continue;
+    const { seconds } = after;
+    const price = priceOf(before, after);
+    found.push({ change, operation, seconds, savedSeconds, price, isEnough: seconds <= capSeconds });
+  }
+  const rate = (one: TimedChange<ShorterKind>) => costOf(one.price, fitting) / one.savedSeconds;
   return found.sort((a, b) => rate(a) - rate(b));
 }
 
@@ -150,26 +149,37 @@ export function fitSession(
   capSeconds: number,
   makeId: () => string,
 ): FitFound {
-  const measure = measureIn(context, computed.records);
-  const first = measured(document, computed);
-  const ways = waysFrom(first, context, capSeconds, makeId, measure);
+  const { settings, client } = context;
+  const { priorities } = client;
+  const catalogue = catalogueIn(context.exercises);
+  const fitting: Fitting = {
+    ways: (one) => waysShorter(one, { catalogue, priorities, makeId }, settings.assumed.roundRestSeconds),
+    measure: measureIn(context, computed.records),
+    priorities,
+  };
+  return runSteps(fitSteps(measured(document, computed), fitting, capSeconds));
+}
+
+/** As `fitSession`, way by way. */
+export function* fitSteps(first: Measured, fitting: Fitting, capSeconds: number): Steps<FitFound> {
+  const ways = yield* waysFrom(first, fitting, capSeconds);
   const steps: TimedChange<ShorterKind>[] = [];
   let now = first;
   let next = ways;
   let operation: Operation = { ok: true, edits: [] };
   while (now.seconds > capSeconds && steps.length < MOST_STEPS) {
     const enough = next.filter(({ isEnough }) => isEnough);
-    const cost = (one: TimedChange<ShorterKind>) => costOf(one.price, context);
+    const cost = (one: TimedChange<ShorterKind>) => costOf(one.price, fitting);
     const [step] = enough.length > 0 ? enough.sort((a, b) => cost(a) - cost(b)) : next;
     const edited: ReturnType<typeof applyEdits> | null = step?.operation.ok
       ? applyEdits(now.document, step.operation.edits)
       : null;
-    const after: Measured | null = edited?.ok ? measure(edited.document) : null;
+    const after: Measured | null = edited?.ok ? fitting.measure(edited.document) : null;
     if (!step || !after || !operation.ok || !step.operation.ok) break;
     steps.push(step);
     operation = { ok: true, edits: [...operation.edits, ...step.operation.edits] };
     now = after;
-    if (now.seconds > capSeconds) next = waysFrom(now, context, capSeconds, makeId, measure);
+    if (now.seconds > capSeconds) next = yield* waysFrom(now, fitting, capSeconds);
   }
   const plan =
     steps.length > 1

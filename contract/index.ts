@@ -10,6 +10,7 @@ export * from "./desk-answers";
 export * from "./document";
 export * from "./equipment";
 export * from "./events";
+export * from "./fit-ahead";
 export * from "./fit-time";
 export * from "./goals";
 export * from "./gym";

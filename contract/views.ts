@@ -12,6 +12,7 @@ import type {
   GymEquipment,
   HardDay,
   HardTechnique,
+  LiftStrength,
   Method,
   MethodId,
   Muscle,
@@ -22,6 +23,7 @@ import type {
   ReadinessQuestionId,
   ReadinessState,
   ReadinessStatement,
+  ReserveConstants,
   SessionDocument,
   SessionState,
   SessionSummary,
@@ -233,6 +235,14 @@ export interface GymView extends GymLine {
   readonly clients: readonly { readonly id: string; readonly name: string }[];
 }
 
+/** What the floor knows of its client beside the session: what matters to them, how they recover, and how strong they are by lift. */
+export interface FloorClient {
+  readonly priorities: SessionContext["client"]["priorities"];
+  readonly constants: ReserveConstants;
+  /** By lineage. */
+  readonly strengths: Readonly<Record<string, Pick<LiftStrength, "e1rmKg" | "curve">>>;
+}
+
 export interface FloorView {
   readonly sessionId: string;
   /** Whose device this is now: who asked. */
@@ -241,6 +251,8 @@ export interface FloorView {
   /** Lines of the session's text that do not read: they are trained as lifts known by their name. */
   readonly unread?: readonly UnreadLine[];
   readonly clientName: string;
+  /** Left out by older builds. */
+  readonly client?: FloorClient;
   readonly shownHash: string;
   readonly shown: ShownContent;
   readonly events: readonly FloorEvent[];

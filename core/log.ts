@@ -94,13 +94,9 @@ export function speakingSet(
 
 /**
  * Where nobody said what was left: the fresh set that shows most. It was done with nothing in reserve at the least, so that it
- * bounds the maximum from below. Null on a day on which a set speaks.
+ * bounds the maximum from below. For a day on which no set speaks.
  */
-export function boundingSet(
-  exposure: Exposure,
-  settings: Pick<Settings, "e1rmFormula" | "hardSetRir">,
-): LoggedSet | null {
-  if (speakingSet(exposure, settings)) return null;
+function boundingSet(exposure: Exposure, settings: Pick<Settings, "e1rmFormula" | "hardSetRir">): LoggedSet | null {
   const least = (set: LoggedSet) =>
     estimateE1rm(set.curveKg!, set.reps, 0, populationCurve(settings.e1rmFormula))?.kg ?? 0;
   return exposure.sets
@@ -114,8 +110,7 @@ export function exposureE1rm(
   settings: Settings,
   curve: RepCurve = populationCurve(settings.e1rmFormula),
 ): ExposureEstimate | null {
-  const set = speakingSet(exposure, settings);
-  const bound = set ? null : boundingSet(exposure, settings);
+  const { speaking: set, bounding: bound } = sayingOf(exposure, settings);
   if (bound) {
     const least = estimateE1rm(bound.curveKg!, bound.reps, 0, curve);
     return least && { ...least, quality: "weak", date: exposure.date };
@@ -168,7 +163,7 @@ export function liftRecord(
   settings: Settings,
   tested: readonly TestedMax[] = [],
 ): LiftRecord {
-  const observations = logged.flatMap((exposure) => observationOf(exposure, settings) ?? []);
+  const observations = logged.flatMap((exposure) => sayingOf(exposure, settings).observation ?? []);
   for (const one of tested) observations.push({ ...one, id: `tested ${one.date}`, reps: 1, rir: 0, tested: true });
   const fitted = fitWithBounds(observations, logged, settings);
   const suspects = suspectsOf(logged, fitted, settings);
@@ -194,27 +189,33 @@ export function liftRecord(
   };
 }
 
-const observed = new WeakMap<
-  Exposure,
-  { readonly settings: Settings; readonly observation: CurveObservation | null }
->();
+/** What a day says: by the set that speaks for it, or, where none does, by the one that bounds the maximum. */
+interface Saying {
+  readonly settings: Settings;
+  readonly speaking: LoggedSet | null;
+  readonly bounding: LoggedSet | null;
+  readonly observation: CurveObservation | null;
+}
 
-/** What a day says of the curve; the same of the same day, so that a fit can go on from one that was made before. */
-function observationOf(exposure: Exposure, settings: Settings): CurveObservation | null {
-  const known = observed.get(exposure);
-  if (known?.settings === settings) return known.observation;
-  const set = speakingSet(exposure, settings);
+const sayings = new WeakMap<Exposure, Saying>();
+
+/** The same of the same day, so that a fit can go on from one that was made before. */
+function sayingOf(exposure: Exposure, settings: Settings): Saying {
+  const known = sayings.get(exposure);
+  if (known?.settings === settings) return known;
+  const speaking = speakingSet(exposure, settings);
   const { date } = exposure;
-  const observation = set && {
+  const observation = speaking && {
     date,
-    id: keyOf(exposure, set),
-    kg: set.curveKg!,
-    reps: set.reps,
-    rir: set.rir!,
+    id: keyOf(exposure, speaking),
+    kg: speaking.curveKg!,
+    reps: speaking.reps,
+    rir: speaking.rir!,
     tested: false,
   };
-  observed.set(exposure, { settings, observation });
-  return observation;
+  const saying = { settings, speaking, bounding: speaking ? null : boundingSet(exposure, settings), observation };
+  sayings.set(exposure, saying);
+  return saying;
 }
 
 /**
@@ -235,7 +236,7 @@ function fitWithBounds(
     );
   const known = through(reported);
   const bounds = logged.flatMap((exposure): CurveObservation[] => {
-    const set = boundingSet(exposure, settings);
+    const set = sayingOf(exposure, settings).bounding;
     if (!set) return [];
     const one = { date: exposure.date, id: keyOf(exposure, set), kg: set.curveKg!, reps: set.reps, tested: false };
     if (!known) return [{ ...one, rir: set.targetRir ?? 0 }];
@@ -253,7 +254,7 @@ function suspectsOf(logged: readonly Exposure[], fitted: FittedCurve | null, set
   const curve = fitted?.curve ?? populationCurve(settings.e1rmFormula);
   return logged.flatMap((exposure) =>
     exposure.sets.flatMap((set): SuspectSet[] => {
-      const known = flagged.get(keyOf(exposure, set));
+      const known = flagged.size > 0 ? flagged.get(keyOf(exposure, set)) : undefined;
       const likely = known
         ? known.expectedKg
         : fitted

@@ -52,7 +52,7 @@ export async function keepFloor(view: FloorView): Promise<FloorView> {
   return kept;
 }
 
-const named = ({ memberId, clientName, events }: FloorView) => ({ memberId, clientName, events });
+const named = ({ memberId, clientName, client, events }: FloorView) => ({ memberId, clientName, client, events });
 
 export async function readPending(memberId: string, sessionId: string): Promise<Pending | null> {
   const known = await (await shelves()).get("pending", [memberId, sessionId]);

@@ -81,15 +81,16 @@ function repError({ reps, rir }: CurveObservation, expected = 0): number {
   return 0.35 + 0.22 * left + Math.max(0, reps + left - 10) * 0.15;
 }
 
-/** How much ln load falls with one more rep, on a curve of the given shape. */
-const slopeAt = (reps: number, formula: E1rmFormula, lnShape: number): number =>
-  lnFactor(reps + 0.5, formula, lnShape) - lnFactor(Math.max(0.5, reps - 0.5), formula, lnShape);
+/** How much ln load falls with one more rep. */
+const slopeOf = (reps: number, curve: RepCurve): number =>
+  Math.log(e1rmFactor(reps + 0.5, curve) / e1rmFactor(Math.max(0.5, reps - 0.5), curve));
 
 /** Standard deviation of ln load for an observation, from the day's form and the error of the reps said. */
 function noiseOf(observation: CurveObservation, formula: E1rmFormula, lnShape: number): number {
   if (observation.tested) return TESTED_FORM;
   const reps = observation.reps + observation.rir;
-  return Math.hypot(DAY_FORM, slopeAt(reps, formula, lnShape) * repError(observation));
+  const slope = slopeOf(reps, { formula, shape: Math.exp(lnShape) });
+  return Math.hypot(DAY_FORM, slope * repError(observation));
 }
 
 const lnFactor = (reps: number, formula: E1rmFormula, lnShape: number): number =>
@@ -111,6 +112,15 @@ function gridFactors(reps: number, formula: E1rmFormula): Float64Array {
     byReps.set(reps, factors);
   }
   return factors;
+}
+
+const curvesOfGrid = new Map<E1rmFormula, readonly RepCurve[]>();
+
+/** A curve for each value of the shape. */
+function gridCurves(formula: E1rmFormula): readonly RepCurve[] {
+  const known = curvesOfGrid.get(formula) ?? GRID.map((lnShape) => ({ formula, shape: Math.exp(lnShape) }));
+  curvesOfGrid.set(formula, known);
+  return known;
 }
 
 /** Null without an observation that can be believed. Observations oldest first; at most one a day is wanted. */
@@ -237,15 +247,13 @@ export function loadDoubt(fitted: FittedCurve, effectiveReps: number): number {
   return moments(fitted.posterior, at, (part) => part.variance).sd;
 }
 
-/** Means and covariance of ln M and its drift a week, for one value of the shape. */
-interface Track {
-  lnMax: number;
-  drift: number;
-  variance: number;
-  covariance: number;
-  driftVariance: number;
-  lnWeight: number;
-}
+/** Where a filter's figures of each value of the shape begin in its array: ln M, its drift a week, their (co)variances, ln weight. */
+const LN_MAX = 0;
+const DRIFT = GRID.length;
+const VARIANCE = 2 * GRID.length;
+const COVARIANCE = 3 * GRID.length;
+const DRIFT_VARIANCE = 4 * GRID.length;
+const LN_WEIGHT = 5 * GRID.length;
 
 class CurveFilter {
   flagged: FlaggedObservation[] = [];
@@ -253,7 +261,8 @@ class CurveFilter {
   /** The least and the most that the days show, as ln maxima by everyone's curve. */
   private least = Infinity;
   private most = -Infinity;
-  private tracks: Track[] | null = null;
+  /** One array of numbers, since a change in a plan's weeks goes through hundreds of filters. */
+  private tracks: Float64Array | null = null;
   private lastDate = "";
   /** The last flagged observation, kept in case the next one bears it out. */
   private doubted: { observation: CurveObservation; off: number } | null = null;
@@ -261,7 +270,6 @@ class CurveFilter {
   constructor(
     private readonly formula: E1rmFormula,
     private readonly middle: number,
-    private readonly curves: readonly RepCurve[] = GRID.map((lnShape) => ({ formula, shape: Math.exp(lnShape) })),
   ) {}
 
   /** Whether it would be the same with another middle of all days: none of its days is beyond sense by it. */
@@ -271,12 +279,12 @@ class CurveFilter {
 
   /** One to go on with, by another middle. */
   copy(middle: number): CurveFilter {
-    const other = new CurveFilter(this.formula, middle, this.curves);
+    const other = new CurveFilter(this.formula, middle);
     other.flagged = [...this.flagged];
     other.days = this.days;
     other.least = this.least;
     other.most = this.most;
-    other.tracks = this.tracks?.map((track) => ({ ...track })) ?? null;
+    other.tracks = this.tracks?.slice() ?? null;
     other.lastDate = this.lastDate;
     other.doubted = this.doubted;
     return other;
@@ -292,16 +300,16 @@ class CurveFilter {
       this.flag(observation, reps);
       return;
     }
-    const noise = noiseOf(observation, this.formula, 0);
-    if (!this.tracks) {
+    const { tracks } = this;
+    if (!tracks) {
       this.start(observation, y, reps);
       return;
     }
-    this.walk(Math.min(MOST_WEEKS_OFF, Math.max(0, daysBetween(this.lastDate, observation.date)) / 7));
+    this.walk(tracks, Math.min(MOST_WEEKS_OFF, Math.max(0, daysBetween(this.lastDate, observation.date)) / 7));
     this.lastDate = observation.date;
-    const { mean, sd } = this.predict(reps);
+    const { mean, sd } = this.predict(tracks, reps);
     const off = y - mean;
-    const gate = Math.max(GATE_LEAST, GATE_SD * Math.hypot(sd, noise));
+    const gate = Math.max(GATE_LEAST, GATE_SD * Math.hypot(sd, noiseOf(observation, this.formula, 0)));
     if (Math.abs(off) > gate) {
       const borneOut = this.doubted && Math.abs(this.doubted.off - off) < GATE_LEAST && this.doubted.off * off > 0;
       if (!borneOut) {
@@ -313,49 +321,56 @@ class CurveFilter {
         this.flagged.findIndex((one) => one.id === this.doubted!.observation.id),
         1,
       );
-      for (const track of this.tracks) {
-        track.variance += off * off;
-        track.covariance = 0;
+      for (let i = 0; i < GRID.length; i++) {
+        tracks[VARIANCE + i]! += off * off;
+        tracks[COVARIANCE + i] = 0;
       }
     }
     this.doubted = null;
-    this.update(observation, y, reps);
+    this.update(tracks, observation, y, reps);
   }
 
   /** A long climb may leave the middle of all days behind: what lies near the present estimate is no error. */
   private isTrend(y: number, reps: number): boolean {
-    return this.tracks !== null && Math.abs(y - this.predict(reps).mean) < GATE_LEAST;
+    return this.tracks !== null && Math.abs(y - this.predict(this.tracks, reps).mean) < GATE_LEAST;
   }
 
   private start(observation: CurveObservation, y: number, reps: number): void {
-    this.tracks = GRID.map((lnShape) => ({
-      lnMax: y + lnFactor(reps, this.formula, lnShape),
-      drift: FIRST_DRIFT.mean,
-      variance: noiseOf(observation, this.formula, lnShape) ** 2,
-      covariance: 0,
-      driftVariance: FIRST_DRIFT.sd ** 2,
-      lnWeight: -0.5 * (lnShape / SHAPE_SPREAD) ** 2,
-    }));
+    const tracks = new Float64Array(6 * GRID.length);
+    const factors = gridFactors(reps, this.formula);
+    GRID.forEach((lnShape, i) => {
+      tracks[LN_MAX + i] = y + factors[i]!;
+      tracks[DRIFT + i] = FIRST_DRIFT.mean;
+      tracks[VARIANCE + i] = noiseOf(observation, this.formula, lnShape) ** 2;
+      tracks[DRIFT_VARIANCE + i] = FIRST_DRIFT.sd ** 2;
+      tracks[LN_WEIGHT + i] = -0.5 * (lnShape / SHAPE_SPREAD) ** 2;
+    });
+    this.tracks = tracks;
     this.lastDate = observation.date;
     this.days = 1;
   }
 
-  private walk(weeks: number): void {
-    for (const track of this.tracks!) {
-      track.lnMax += track.drift * weeks;
-      track.variance += 2 * weeks * track.covariance + weeks * weeks * track.driftVariance + WALK_PER_WEEK ** 2 * weeks;
-      track.covariance += weeks * track.driftVariance;
-      track.driftVariance += DRIFT_WALK_PER_WEEK ** 2 * weeks;
+  private walk(tracks: Float64Array, weeks: number): void {
+    for (let i = 0; i < GRID.length; i++) {
+      const driftVariance = tracks[DRIFT_VARIANCE + i]!;
+      tracks[LN_MAX + i]! += tracks[DRIFT + i]! * weeks;
+      tracks[VARIANCE + i]! +=
+        2 * weeks * tracks[COVARIANCE + i]! + weeks * weeks * driftVariance + WALK_PER_WEEK ** 2 * weeks;
+      tracks[COVARIANCE + i]! += weeks * driftVariance;
+      tracks[DRIFT_VARIANCE + i] = driftVariance + DRIFT_WALK_PER_WEEK ** 2 * weeks;
     }
   }
 
-  private predict(reps: number): { mean: number; sd: number } {
+  /** ln load to be expected at so many effective reps. */
+  private predict(tracks: Float64Array, reps: number): { mean: number; sd: number } {
     const factors = gridFactors(reps, this.formula);
-    return moments(
-      this.posterior()!,
-      (part, i) => part.lnMax - factors[i]!,
-      (part) => part.variance,
-    );
+    const weights = weightsOf(tracks);
+    let mean = 0;
+    for (let i = 0; i < GRID.length; i++) mean += weights[i]! * (tracks[LN_MAX + i]! - factors[i]!);
+    let spread = 0;
+    for (let i = 0; i < GRID.length; i++)
+      spread += weights[i]! * (tracks[VARIANCE + i]! + (tracks[LN_MAX + i]! - factors[i]! - mean) ** 2);
+    return { mean, sd: Math.sqrt(spread) };
   }
 
   /**
@@ -363,43 +378,65 @@ class CurveFilter {
    * own slope, and the slope itself stands in the weight (the change of variable). Without that a bent curve would be drawn
    * toward a flat one, as any line is that is fitted along the axis that does not err.
    */
-  private update(observation: CurveObservation, y: number, reps: number): void {
+  private update(tracks: Float64Array, observation: CurveObservation, y: number, reps: number): void {
+    const { kg, tested } = observation;
     const factors = gridFactors(reps, this.formula);
-    this.tracks!.forEach((track, i) => {
-      const lnShape = GRID[i]!;
-      const innovation = y - (track.lnMax - factors[i]!);
-      const expected = repsAtLoad(Math.exp(track.lnMax), observation.kg, this.curves[i]!);
-      const slope = Math.max(1e-3, slopeAt(observation.tested ? reps : expected, this.formula, lnShape));
-      const noise = observation.tested ? TESTED_FORM : Math.hypot(DAY_FORM, slope * repError(observation, expected));
-      const total = track.variance + noise * noise;
-      const gain = track.variance / total;
-      const driftGain = track.covariance / total;
-      if (!observation.tested) track.lnWeight += Math.log(slope);
-      track.lnWeight -= 0.5 * (Math.log(total) + (innovation * innovation) / total);
-      track.lnMax += gain * innovation;
-      track.drift += driftGain * innovation;
-      track.driftVariance -= driftGain * track.covariance;
-      track.covariance *= 1 - gain;
-      track.variance *= 1 - gain;
-    });
+    const curves = gridCurves(this.formula);
+    for (let i = 0; i < GRID.length; i++) {
+      const lnMax = tracks[LN_MAX + i]!;
+      const variance = tracks[VARIANCE + i]!;
+      const covariance = tracks[COVARIANCE + i]!;
+      const innovation = y - (lnMax - factors[i]!);
+      let noiseVariance = TESTED_FORM ** 2;
+      if (!tested) {
+        const curve = curves[i]!;
+        const expected = repsAtLoad(Math.exp(lnMax), kg, curve);
+        const slope = Math.max(1e-3, slopeOf(expected, curve));
+        noiseVariance = DAY_FORM ** 2 + (slope * repError(observation, expected)) ** 2;
+        tracks[LN_WEIGHT + i]! += Math.log(slope);
+      }
+      const total = variance + noiseVariance;
+      const gain = variance / total;
+      const driftGain = covariance / total;
+      tracks[LN_WEIGHT + i]! -= 0.5 * (Math.log(total) + (innovation * innovation) / total);
+      tracks[LN_MAX + i] = lnMax + gain * innovation;
+      tracks[DRIFT + i]! += driftGain * innovation;
+      tracks[DRIFT_VARIANCE + i]! -= driftGain * covariance;
+      tracks[COVARIANCE + i] = covariance * (1 - gain);
+      tracks[VARIANCE + i] = variance * (1 - gain);
+    }
     this.days++;
   }
 
   private flag(observation: CurveObservation, reps: number): void {
-    const expected = this.tracks ? Math.exp(this.predict(reps).mean) : null;
+    const expected = this.tracks ? Math.exp(this.predict(this.tracks, reps).mean) : null;
     this.flagged.push({ ...observation, expectedKg: expected });
   }
 
   posterior(): CurvePart[] | null {
-    if (!this.tracks) return null;
-    const most = Math.max(...this.tracks.map((track) => track.lnWeight));
-    const raw = this.tracks.map((track) => Math.exp(track.lnWeight - most));
-    const all = raw.reduce((total, one) => total + one, 0);
-    return this.tracks.map((track, i) => ({
-      lnShape: i === 17 ? 0 : GRID[i]!,
-      weight: raw[i]! / all,
-      lnMax: track.lnMax,
-      variance: track.variance,
+    const { tracks } = this;
+    if (!tracks) return null;
+    const weights = weightsOf(tracks);
+    return GRID.map((lnShape, i) => ({
+      lnShape: i === 17 ? 0 : lnShape,
+      weight: weights[i]!,
+      lnMax: tracks[LN_MAX + i]!,
+      variance: tracks[VARIANCE + i]!,
     }));
   }
+}
+
+/** The weight of each value of the shape; they add up to one. */
+function weightsOf(tracks: Float64Array): Float64Array {
+  const weights = tracks.slice(LN_WEIGHT, LN_WEIGHT + GRID.length);
+  let most = -Infinity;
+  for (const lnWeight of weights) if (lnWeight > most) most = lnWeight;
+  let all = 0;
+  for (let i = 0; i < weights.length; i++) {
+    const raw = Math.exp(weights[i]! - most);
+    weights[i] = raw;
+    all += raw;
+  }
+  for (let i = 0; i < weights.length; i++) weights[i]! /= all;
+  return weights;
 }

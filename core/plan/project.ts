@@ -6,7 +6,7 @@
 import { type Exercise, exerciseOrThrow } from "../exercise/exercise";
 import type { ResolveContext } from "../load/context";
 import { curveKg } from "../load/effective";
-import { type ResolvedSession, resolveSession } from "../load/resolve";
+import { type ResolvedLoad, type ResolvedSession, resolveSession } from "../load/resolve";
 import {
   type Exposure,
   type ExposurePurpose,
@@ -20,7 +20,7 @@ import type { ProgressionRule } from "../progress/rule";
 import { newRule, RULE_KINDS, suggestedRule } from "../progress/rules";
 import { type NextPrescription, targetsOf } from "../progress/situation";
 import { sameValue } from "../same";
-import { allBlocks, type SessionDocument, type Slot } from "../session/grammar";
+import { allBlocks, allWorkingSets, type SessionDocument, type Slot } from "../session/grammar";
 import { oneOffSlots, purposeOfSlot } from "../session/one-off";
 import {
   absenceOn,
@@ -149,6 +149,15 @@ class KnownSession {
   }
 }
 
+/** A lift's day that was assumed, with what it was made of. */
+interface KnownDay {
+  readonly slot: Slot;
+  /** Of its working sets, in their order. */
+  readonly loads: readonly (ResolvedLoad | undefined)[];
+  readonly purpose: ExposurePurpose;
+  readonly exposure: Exposure | null;
+}
+
 /** As many ways of one session as are kept: as it is, as it was, and with what it hangs on. */
 const WAYS_KEPT = 6;
 
@@ -157,7 +166,7 @@ class Memory {
   private readonly beginnings = new Map<string, LogNode>();
   private readonly documents = new Map<string, SessionDocument>();
   private readonly sessions = new Map<string, KnownSession[]>();
-  private readonly days = new Map<string, readonly Exposure[]>();
+  private readonly days = new Map<string, readonly KnownDay[]>();
 
   beginningOf(lineage: string, log: LiftHistory | null): LogNode {
     let node = this.beginnings.get(lineage);
@@ -168,13 +177,20 @@ class Memory {
     return node;
   }
 
-  /** A day as it was assumed before, where it says the same: what hangs on it is known then. */
-  sameDay(place: string, exposure: Exposure | null): Exposure | null {
-    if (exposure === null) return null;
+  /** A lift's day as it was assumed before, where it says the same: what hangs on it is known then. */
+  day(
+    place: string,
+    { slot, loads, purpose }: Omit<KnownDay, "exposure">,
+    make: () => Exposure | null,
+  ): Exposure | null {
     const ways = this.days.get(place) ?? [];
-    const known = ways.find((one) => sameValue(one, exposure));
-    if (known) return known;
-    this.days.set(place, [exposure, ...ways].slice(0, WAYS_KEPT));
+    const isOf = (one: KnownDay) =>
+      one.slot === slot && one.purpose === purpose && one.loads.every((load, index) => load === loads[index]);
+    const known = ways.find(isOf);
+    if (known) return known.exposure;
+    const made = make();
+    const exposure = ways.find((one) => sameValue(one.exposure, made))?.exposure ?? made;
+    this.days.set(place, [{ slot, loads, purpose, exposure }, ...ways].slice(0, WAYS_KEPT));
     return exposure;
   }
 
@@ -273,9 +289,12 @@ export function projectPlan(
         );
         if (exception?.outcome === "away") continue;
         const at = { date, purpose: purposeOfSlot({ purpose, oneOff }, slot.id), key: `${dayId} ${week}` };
-        const exposure = session.assumed(slot.id, exception?.outcome === "missed", (isMissed) =>
-          known.sameDay(`${at.key} ${slot.id} ${isMissed}`, assumed(slot, at, resolved, context, isMissed)),
-        );
+        const exposure = session.assumed(slot.id, exception?.outcome === "missed", (isMissed) => {
+          const loads = allWorkingSets(slot).map(({ segments }) => resolved.loads.get(segments[0]!.id));
+          return known.day(`${at.key} ${date} ${slot.id} ${isMissed}`, { slot, loads, purpose: at.purpose }, () =>
+            assumed(slot, at, resolved, context, isMissed),
+          );
+        });
         if (exposure !== null) logs.set(slot.lineage, logOf(slot.lineage).after(exposure));
       }
     }

@@ -1,7 +1,7 @@
 /** A session as the floor runs it: chains, each one round of a block, in order. Rounds, handovers and rests are the run's. */
 import { movesOf, type RunMove, type RunRest, type RunRound, restAfter, runBlock } from "../time/run";
 import type { WorkContext } from "../time/work";
-import { occurrenceKey, type PerformedSession, placeOf, type Swap, setsAt } from "./events";
+import { occurrenceKey, type PerformedSession, placeOf, setsAt } from "./events";
 import { allBlocks, type Block, blockLetter, type RoundStop, type SessionDocument, type Slot } from "./grammar";
 
 export interface Chain {
@@ -20,9 +20,15 @@ export interface Chain {
   readonly rest: RunRest | null;
 }
 
-type FloorChanges = Pick<PerformedSession, "roundsAdded" | "setsAdded" | "swaps" | "order">;
+type FloorChanges = Pick<PerformedSession, "roundsAdded" | "setsAdded" | "swaps" | "order" | "shortRests">;
 
-const NOTHING_CHANGED: FloorChanges = { roundsAdded: new Map(), setsAdded: [], swaps: [], order: [] };
+const NOTHING_CHANGED: FloorChanges = {
+  roundsAdded: new Map(),
+  setsAdded: [],
+  swaps: [],
+  order: [],
+  shortRests: new Map(),
+};
 
 /** The chains of a session, with the rounds and sets that were added on the floor and in the order chosen there. */
 export function chainsOf(
@@ -30,14 +36,19 @@ export function chainsOf(
   context: WorkContext,
   performed: FloorChanges = NOTHING_CHANGED,
 ): Chain[] {
-  const blocks = allBlocks(swapped(document, performed.swaps));
+  const blocks = allBlocks(asChanged(document, performed));
+  return inOrder(blocks, performed.order).flatMap((block) =>
+    blockChains(block, blockLetter(blocks.indexOf(block)), context, performed),
+  );
+}
+
+/** Blocks in the order chosen on the floor; those not named follow as they stood. */
+export function inOrder(blocks: readonly Block[], order: readonly string[]): Block[] {
   const place = (block: Block): number => {
-    const chosen = performed.order.indexOf(block.id);
-    return chosen < 0 ? performed.order.length + blocks.indexOf(block) : chosen;
+    const chosen = order.indexOf(block.id);
+    return chosen < 0 ? order.length + blocks.indexOf(block) : chosen;
   };
-  return [...blocks]
-    .sort((a, b) => place(a) - place(b))
-    .flatMap((block) => blockChains(block, blockLetter(blocks.indexOf(block)), context, performed));
+  return [...blocks].sort((a, b) => place(a) - place(b));
 }
 
 function blockChains(
@@ -79,9 +90,12 @@ function blockChains(
   return chains;
 }
 
-/** The document with the exercises that were swapped in on the floor, from their round on. */
-export function swapped(document: SessionDocument, swaps: readonly Swap[]): SessionDocument {
-  if (swaps.length === 0) return document;
+/** The document with the exercises that were swapped in on the floor, from their round on, and the rests that were cut there. */
+export function asChanged(
+  document: SessionDocument,
+  { swaps, shortRests }: Pick<FloorChanges, "swaps" | "shortRests">,
+): SessionDocument {
+  if (swaps.length === 0 && shortRests.size === 0) return document;
   const swapIn = (slot: Slot): Slot => {
     const own = swaps.filter((swap) => swap.slotId === slot.id);
     if (own.length === 0) return slot;
@@ -93,7 +107,12 @@ export function swapped(document: SessionDocument, swaps: readonly Swap[]): Sess
     });
     return { ...slot, sets };
   };
-  const inBlock = (block: Block): Block => ({ ...block, slots: block.slots.map(swapIn) });
+  const inBlock = (block: Block): Block => {
+    const seconds = shortRests.get(block.id);
+    const restAfterRound: Block["restAfterRound"] =
+      seconds === undefined ? block.restAfterRound : { kind: "each", rest: { kind: "seconds", seconds } };
+    return { ...block, restAfterRound, slots: block.slots.map(swapIn) };
+  };
   return {
     ...document,
     blocks: document.blocks.map(inBlock),

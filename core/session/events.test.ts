@@ -16,6 +16,12 @@ const body: fc.Arbitrary<FloorEventBody> = fc.oneof(
   fc
     .constantFrom("a", "b", "c")
     .map((slot) => ({ kind: "setsSkipped" as const, places: [placeOf(slot, 0)], reason: "" })),
+  fc.constantFrom("a", "b", "c").map((slot) => ({
+    kind: "shortened" as const,
+    minutes: 20,
+    places: [placeOf(slot, 0)],
+    rests: [{ blockId: slot, seconds: 45 }],
+  })),
   fc.nat(11).map((n) => ({ kind: "undone" as const, eventId: `e${n}` })),
   fc.constant({ kind: "ended" as const, sessionRpe: 7, note: "" }),
 );
@@ -25,8 +31,8 @@ const log = fc
 
 /** What was done, without the clocks. */
 const figures = (events: readonly FloorEvent[]) => {
-  const { sets, skipped } = foldEvents(events);
-  return [[...sets].map(([key, { atMs: _, ...set }]) => [key, set]), [...skipped]];
+  const { sets, skipped, shortRests } = foldEvents(events);
+  return [[...sets].map(([key, { atMs: _, ...set }]) => [key, set]), [...skipped], [...shortRests]];
 };
 
 it("device clocks do not decide: any clock gives the same, in the server's order", () => {
@@ -42,7 +48,8 @@ it("a set is never both done and left out, and undoing an event leaves the log a
     fc.property(log, (events) => {
       const folded = foldEvents(events);
       for (const key of folded.skipped.keys()) expect(folded.sets.has(key)).toBe(false);
-      const last = events.findLast((one) => one.body.kind === "setsDone" || one.body.kind === "setsSkipped");
+      const kinds = ["setsDone", "setsSkipped", "shortened"];
+      const last = events.findLast((one) => kinds.includes(one.body.kind));
       if (!last || events.some((one) => one.body.kind === "undone" && one.body.eventId === last.id)) return;
       const undo = event({ kind: "undone", eventId: last.id }, { id: "undo" });
       expect(figures([...events, undo])).toEqual(figures(events.filter((one) => one !== last)));

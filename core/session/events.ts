@@ -66,6 +66,11 @@ export interface AdviceShown {
   readonly reps: number | null;
 }
 
+export interface ShortRest {
+  readonly blockId: string;
+  readonly seconds: number;
+}
+
 export type FloorEventBody =
   /** At the first ramp set or the first move. */
   | { readonly kind: "started" }
@@ -74,6 +79,13 @@ export type FloorEventBody =
   | { readonly kind: "setsDone"; readonly sets: readonly PerformedSet[] }
   | { readonly kind: "setCorrected"; readonly set: PerformedSet }
   | { readonly kind: "setsSkipped"; readonly places: readonly Occurrence[]; readonly reason: string }
+  /** There was only so much time: what is left out, and the rest after each round of a block from here on. One step to take back. */
+  | {
+      readonly kind: "shortened";
+      readonly minutes: number;
+      readonly places: readonly Occurrence[];
+      readonly rests: readonly ShortRest[];
+    }
   | { readonly kind: "roundAdded"; readonly blockId: string }
   | { readonly kind: "setAdded"; readonly slotId: string; readonly round: number }
   | {
@@ -129,6 +141,8 @@ export interface PerformedSession {
   readonly sets: ReadonlyMap<string, DoneSet>;
   /** Occurrences that were left out, with the reason given. */
   readonly skipped: ReadonlyMap<string, string>;
+  /** Seconds of rest after each round of a block, where there was no time for more. */
+  readonly shortRests: ReadonlyMap<string, number>;
   readonly roundsAdded: ReadonlyMap<string, number>;
   readonly setsAdded: readonly { readonly slotId: string; readonly round: number }[];
   readonly swaps: readonly Swap[];
@@ -144,6 +158,7 @@ export function foldEvents(events: readonly FloorEvent[]): PerformedSession {
   const stands = standing(events);
   const sets = new Map<string, DoneSet>();
   const skipped = new Map<string, string>();
+  const shortRests = new Map<string, number>();
   const roundsAdded = new Map<string, number>();
   const setsAdded: { slotId: string; round: number }[] = [];
   const swaps: Swap[] = [];
@@ -156,6 +171,10 @@ export function foldEvents(events: readonly FloorEvent[]): PerformedSession {
     const key = occurrenceKey(set);
     sets.set(key, { ...set, shownHash, atMs });
     skipped.delete(key);
+  };
+  const leaveOut = (place: Occurrence, reason: string) => {
+    skipped.set(occurrenceKey(place), reason);
+    sets.delete(occurrenceKey(place));
   };
   for (const event of events) {
     if (!stands.has(event.id)) continue;
@@ -177,10 +196,11 @@ export function foldEvents(events: readonly FloorEvent[]): PerformedSession {
         break;
       }
       case "setsSkipped":
-        for (const place of body.places) {
-          skipped.set(occurrenceKey(place), body.reason);
-          sets.delete(occurrenceKey(place));
-        }
+        for (const place of body.places) leaveOut(place, body.reason);
+        break;
+      case "shortened":
+        for (const place of body.places) leaveOut(place, `only ${body.minutes} min`);
+        for (const { blockId, seconds } of body.rests) shortRests.set(blockId, seconds);
         break;
       case "roundAdded":
         roundsAdded.set(body.blockId, (roundsAdded.get(body.blockId) ?? 0) + 1);
@@ -206,7 +226,7 @@ export function foldEvents(events: readonly FloorEvent[]): PerformedSession {
         break;
     }
   }
-  return { sets, skipped, roundsAdded, setsAdded, swaps, order, notes, startedAtMs, checkIn, ended };
+  return { sets, skipped, shortRests, roundsAdded, setsAdded, swaps, order, notes, startedAtMs, checkIn, ended };
 }
 
 /** The ids of events that were not undone; undoing an undo brings the event back. */

@@ -6,8 +6,9 @@ import { type Catalogue, exerciseOrThrow } from "../exercise/exercise";
 import { classifyPair } from "../exercise/pair";
 import { type Muscle, REGIONS, type RegionId } from "../exercise/regions";
 import { METHODS } from "../methods";
+import { sameValue } from "../same";
 import type { MusclePriority } from "../volume/bands";
-import { allBlocks, type Block, plannedRounds, type SessionDocument, type Slot } from "./grammar";
+import { allBlocks, type Block, plannedRounds, type SessionDocument, type Slot, type WorkSet } from "./grammar";
 import type { Operation } from "./operation";
 import { inTurn, pairBlocks, removeSlot, toDropSet } from "./operations";
 import { changeRounds, removeRound } from "./rounds";
@@ -59,34 +60,71 @@ const writtenRest = ({ restAfterRound: rest }: Block): number | null => {
 /** Every change that could save time. */
 export function waysShorter(document: SessionDocument, context: ShorterContext, assumedRestSeconds: number): Shorter[] {
   const { catalogue, makeId } = context;
-  const ways: Shorter[] = [];
-  const add = (change: ShorterKind, operation: Operation) => {
-    if (operation.ok && operation.edits.length > 0) ways.push({ change, operation });
-  };
+  const ways: (Shorter | null)[] = [];
   for (const block of allBlocks(document)) {
     const rounds = plannedRounds(block.rounds);
     if (rounds !== null && rounds > 1)
-      add({ kind: "roundFewer", blockId: block.id }, changeRounds(document, block.id, rounds - 1, makeId));
-    const rest = writtenRest(block) ?? (block.restAfterRound === null ? assumedRestSeconds : null);
-    const floor = restFloorSeconds(document, block);
-    if (rest !== null && rest > floor && (rounds ?? 2) > 1)
-      add({ kind: "trimRest", blockId: block.id, seconds: floor }, setRoundRest(document, block.id, floor));
+      ways.push(way({ kind: "roundFewer", blockId: block.id }, changeRounds(document, block.id, rounds - 1, makeId)));
+    ways.push(trimmedRest(document, block, assumedRestSeconds));
     const [slot] = block.slots;
     if (block.slots.length === 1 && slot && (rounds ?? 0) >= 2 && isPlainIsolation(slot, catalogue))
-      add({ kind: "lastTwoAsDrop", slotId: slot.id }, lastTwoAsDrop(document, block, slot, makeId));
+      ways.push(way({ kind: "lastTwoAsDrop", slotId: slot.id }, lastTwoAsDrop(document, block, slot, makeId)));
   }
   for (const [at, block] of document.blocks.entries())
     for (const other of document.blocks.slice(at + 1))
-      if (arePairable(block, other, catalogue))
-        add(
-          { kind: "pair", blockId: block.id, withBlockId: other.id },
-          pairBlocks(document, block.id, other.id, HANDOVER_SECONDS),
-        );
+      if (arePairable(block, other, catalogue)) {
+        const operation = pairBlocks(document, block.id, other.id, HANDOVER_SECONDS);
+        ways.push(way({ kind: "pair", blockId: block.id, withBlockId: other.id }, operation));
+      }
+  return found([...ways, ...withoutLifts(document, context)]);
+}
+
+/** Those that can still be done when the session has begun: what is left out, and shorter rests; every set that stays is as it was. */
+export function waysShorterNow(
+  document: SessionDocument,
+  context: ShorterContext,
+  assumedRestSeconds: number,
+): Shorter[] {
+  const ways = allBlocks(document).flatMap((block) => [
+    fewerSets(document, block),
+    trimmedRest(document, block, assumedRestSeconds),
+  ]);
+  return found([...ways, ...withoutLifts(document, context)]);
+}
+
+const way = (change: ShorterKind, operation: Operation): Shorter | null =>
+  operation.ok && operation.edits.length > 0 ? { change, operation } : null;
+
+const found = (ways: readonly (Shorter | null)[]): Shorter[] => ways.filter((one) => one !== null);
+
+function trimmedRest(document: SessionDocument, block: Block, assumedRestSeconds: number): Shorter | null {
+  const rest = writtenRest(block) ?? (block.restAfterRound === null ? assumedRestSeconds : null);
+  const floor = restFloorSeconds(document, block);
+  if (rest === null || rest <= floor || (plannedRounds(block.rounds) ?? 2) < 2) return null;
+  return way({ kind: "trimRest", blockId: block.id, seconds: floor }, setRoundRest(document, block.id, floor));
+}
+
+/** A round taken out whole: the last, or the one before it where the last is a special one. */
+function fewerSets(document: SessionDocument, block: Block): Shorter | null {
+  const rounds = plannedRounds(block.rounds);
+  if (rounds === null || rounds < 2) return null;
+  const isPlain = block.slots.every(({ sets }) => isSameWork(sets[rounds - 1] ?? null, sets[rounds - 2] ?? null));
+  const operation = removeRound(document, block.id, isPlain ? rounds - 1 : rounds - 2);
+  return way({ kind: "roundFewer", blockId: block.id }, operation);
+}
+
+const withoutIds = (set: WorkSet | null) =>
+  set && { ...set, id: "", segments: set.segments.map((segment) => ({ ...segment, id: "" })) };
+
+const isSameWork = (a: WorkSet | null, b: WorkSet | null): boolean => sameValue(withoutIds(a), withoutIds(b));
+
+/** Without one of the lifts that would be missed least. */
+function withoutLifts(document: SessionDocument, context: ShorterContext): (Shorter | null)[] {
   const all = allBlocks(document).flatMap(({ slots }) => slots);
-  if (all.length > 1)
-    for (const slot of leastWanted(all, context).slice(0, MOST_DROPPED))
-      add({ kind: "dropLift", slotId: slot.id }, removeSlot(document, slot.id));
-  return ways;
+  if (all.length < 2) return [];
+  return leastWanted(all, context)
+    .slice(0, MOST_DROPPED)
+    .map(({ id }) => way({ kind: "dropLift", slotId: id }, removeSlot(document, id)));
 }
 
 function arePairable(a: Block, b: Block, catalogue: Catalogue): boolean {

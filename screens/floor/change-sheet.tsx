@@ -11,12 +11,14 @@ export function ChangeSheet({
   floor,
   chain,
   onChanged,
+  onTime,
 }: {
   open: boolean;
   onOpenChange: (open: boolean) => void;
   floor: Floor;
   chain: Chain | null;
   onChanged: () => void;
+  onTime: () => void;
 }) {
   const skip = async (chains: readonly Chain[]) => {
     const places = chains
@@ -44,6 +46,7 @@ export function ChangeSheet({
           <Small onClick={() => skip(rest.filter((one) => one.block.id === chain.block.id))}>
             Leave out the rest of {chain.letter}
           </Small>
+          <Small onClick={onTime}>Only so much time…</Small>
           <Small onClick={() => skip(rest)}>End the session here</Small>
         </>
       ) : null}

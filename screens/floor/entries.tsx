@@ -115,6 +115,7 @@ const KINDS: Readonly<Record<FloorEventBody["kind"], string>> = {
   setsDone: "Sets done",
   setCorrected: "A set put right",
   setsSkipped: "Sets left out",
+  shortened: "Made to fit the time",
   roundAdded: "A round more",
   setAdded: "A set more",
   exerciseSwapped: "Another lift",

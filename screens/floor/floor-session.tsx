@@ -1,7 +1,7 @@
 "use client";
 import { ChevronLeft } from "lucide-react";
 import { useCallback, useEffect, useState } from "react";
-import { asPlanned, type Chain, formatClock, nextChain, type PerformedSet, restKept } from "@/core";
+import { asPlanned, type Chain, formatClock, nextChain, type PerformedSet, paceOf, restKept } from "@/core";
 import { nowMs } from "@/device/clock";
 import { ChangeSheet } from "./change-sheet";
 import { CheckInLine } from "./check-in";
@@ -9,6 +9,7 @@ import { EndScreen } from "./end-screen";
 import { Held } from "./held";
 import { RestScreen } from "./rest-screen";
 import { Strip } from "./strip";
+import { TimeSheet } from "./time-sheet";
 import { type Floor, useFloor, useOutbox } from "./use-floor";
 import { useNow, useRestEnd, useWakeLock } from "./use-now";
 import { type Measured, WorkScreen } from "./work-screen";
@@ -17,7 +18,7 @@ export function FloorSession({ sessionId, mirrored }: { sessionId: string; mirro
   const floor = useFloor(sessionId);
   const { loading, view, pending, chain, chains, performed } = floor;
   const now = useNow(pending !== null || performed.startedAtMs !== null);
-  const [changing, setChanging] = useState(false);
+  const [sheet, setSheet] = useState<"change" | "time" | null>(null);
   /** Blocks whose ramp is over; done: what it ended with is on the bar. */
   const [ramps, setRamps] = useState<ReadonlyMap<string, "done" | "skipped">>(new Map());
   const lock = useWakeLock();
@@ -138,7 +139,7 @@ export function FloorSession({ sessionId, mirrored }: { sessionId: string; mirro
               : ""}
           </span>
         </h1>
-        <Pace floor={floor} now={now} />
+        <Pace floor={floor} now={now} onOpen={() => setSheet("time")} />
       </header>
       <Strip chains={chains} performed={performed} current={shown} resting={resting !== null} />
       <SendingLine floor={floor} lock={lock} />
@@ -163,7 +164,7 @@ export function FloorSession({ sessionId, mirrored }: { sessionId: string; mirro
           onSets={(sets) => setPending({ ...pending, sets })}
           onTakeBack={() => floor.mayCommit() && setPending(pending.before && { ...pending.before, before: null })}
           onStart={() => floor.mayCommit() && goOn(nowMs())}
-          onChange={() => setChanging(true)}
+          onChange={() => setSheet("change")}
           next={ahead}
           ramped={ahead !== null && rampOf(ahead) !== null}
         />
@@ -183,43 +184,51 @@ export function FloorSession({ sessionId, mirrored }: { sessionId: string; mirro
             if (floor.lastDone && floor.mayCommit()) await floor.log({ kind: "undone", eventId: floor.lastDone.id });
           }}
           onDone={(measured) => finishChain(shown, measured)}
-          onChange={() => setChanging(true)}
+          onChange={() => setSheet("change")}
         />
       ) : null}
       <ChangeSheet
-        open={changing}
-        onOpenChange={setChanging}
+        open={sheet === "change"}
+        onOpenChange={(open) => setSheet(open ? "change" : null)}
         floor={floor}
         chain={ahead}
-        onChanged={() => setChanging(false)}
+        onChanged={() => setSheet(null)}
+        onTime={() => setSheet("time")}
+      />
+      <TimeSheet
+        open={sheet === "time"}
+        onOpenChange={(open) => setSheet(open ? "time" : null)}
+        floor={floor}
+        justDone={resting && !pending?.kept ? resting.key : null}
+        restLeft={pending && !pending.movedOn ? (restLeft ?? 0) : 0}
       />
     </main>
   );
 }
 
 /** Minutes since the start, and how far the session is from its plan. */
-function Pace({ floor, now }: { floor: Floor; now: number }) {
-  const { performed, timeline, chains, chain } = floor;
-  if (performed.startedAtMs === null || !timeline)
-    return <p className="text-[var(--floor-quiet)]">{timeline ? `${formatClock(timeline.seconds)} planned` : ""}</p>;
-  const elapsed = ((performed.ended?.atMs ?? now) - performed.startedAtMs) / 1000;
-  const done = chain ? chains.indexOf(chain) : chains.length;
-  const first = timeline.blocks[0]?.startSeconds ?? 0;
-  const last = done > 0 ? chains[done - 1] : null;
-  const part = last && timeline.blocks.find((one) => one.timeline.block.id === last.block.id);
-  const ends =
-    part?.timeline.spans
-      .filter((span) => span.kind === "work" && span.round === last!.round)
-      .map((span) => span.startSeconds + span.seconds) ?? [];
-  const due = part ? part.startSeconds + Math.max(0, ...ends) - first : 0;
-  const behind = Math.round((elapsed - due) / 60);
-  const words =
-    done === 0 || Math.abs(behind) < 2 ? "on time" : behind > 0 ? `${behind} min behind` : `${-behind} min ahead`;
+function Pace({ floor, now, onOpen }: { floor: Floor; now: number; onOpen: () => void }) {
+  const words = paceWords(floor, now);
+  if (floor.performed.ended || !words) return <p className="whitespace-nowrap text-[var(--floor-quiet)]">{words}</p>;
   return (
-    <p className="whitespace-nowrap text-[var(--floor-quiet)]">
-      {formatClock(elapsed)} · {words}
-    </p>
+    <button
+      type="button"
+      aria-haspopup="dialog"
+      onClick={onOpen}
+      className="-mr-2 min-h-11 whitespace-nowrap px-2 text-[var(--floor-quiet)] underline decoration-dotted underline-offset-4"
+    >
+      {words}
+      <span className="sr-only">: only so much time</span>
+    </button>
   );
+}
+
+function paceWords({ performed, timeline, chains }: Floor, now: number): string {
+  const pace = timeline && paceOf(timeline, chains, performed, now);
+  if (!pace) return timeline ? `${formatClock(timeline.seconds)} planned` : "";
+  const behind = Math.round((pace.behindSeconds ?? 0) / 60);
+  const words = Math.abs(behind) < 2 ? "on time" : behind > 0 ? `${behind} min behind` : `${-behind} min ahead`;
+  return `${formatClock(pace.elapsedSeconds)} · ${words}`;
 }
 
 const HINDRANCES = {

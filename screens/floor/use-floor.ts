@@ -9,6 +9,7 @@ import {
   type FloorEventBody,
   foldEvents,
   nextChain,
+  sessionMeant,
   standing,
   workContextOf,
 } from "@/core";
@@ -123,8 +124,8 @@ export function useFloor(sessionId: string) {
   const timeline = useMemo(() => {
     if (!shown || !view) return null;
     const rampReps = ({ id }: { readonly id: string }) => view.shown.ramps[id]?.map((set) => set.reps) ?? [];
-    return expandSession(shown.document, { ...workContextOf(shown), rampReps });
-  }, [shown, view]);
+    return expandSession(sessionMeant(shown.document, performed), { ...workContextOf(shown), rampReps });
+  }, [shown, view, performed]);
   const chain = nextChain(chains, performed);
 
   const setPending = useCallback(
@@ -197,6 +198,6 @@ function allEvents(view: FloorView | null, mine: readonly StoredEvent[]): FloorE
 
 function lastDoneEvent(events: readonly FloorEvent[]): FloorEvent | null {
   const stands = standing(events);
-  const kinds = ["setsDone", "setsSkipped", "roundAdded", "setAdded"];
+  const kinds = ["setsDone", "setsSkipped", "shortened", "roundAdded", "setAdded"];
   return events.findLast((event) => kinds.includes(event.body.kind) && stands.has(event.id)) ?? null;
 }

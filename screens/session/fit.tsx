@@ -1,19 +1,8 @@
 "use client";
 import { useEffect, useId, useMemo, useState } from "react";
-import type { Price, TimedChange } from "@/contract";
-import {
-  allBlocks,
-  applyEdits,
-  blockLetter,
-  decimal,
-  exerciseOrThrow,
-  formatClock,
-  type LongerKind,
-  type Operation,
-  type ShorterKind,
-  slotById,
-  slotLabels,
-} from "@/core";
+import type { TimedChange } from "@/contract";
+import { applyEdits, decimal, formatClock, type LongerKind, type Operation, type ShorterKind } from "@/core";
+import { fitWords, priceWords } from "@/parts/fit-words";
 import { Button } from "@/ui/button";
 import { TextField } from "@/ui/field";
 import { useAnswer } from "./use-answers";
@@ -33,7 +22,7 @@ export function Fit({ desk, onClose }: { desk: Desk; onClose: () => void }) {
   // biome-ignore lint/correctness/useExhaustiveDependencies: at each new question
   useEffect(() => () => setPreview(null), [question, setPreview]);
   const over = capSeconds === null ? 0 : computed.totals.seconds - capSeconds;
-  const words = useWords(desk);
+  const words = useMemo(() => fitWords(document, desk.catalogue), [document, desk.catalogue]);
   const look = (operation: Operation) => {
     const edited = operation.ok ? applyEdits(document, operation.edits) : null;
     setPreview(edited?.ok ? edited.document : null);
@@ -158,64 +147,4 @@ function Buttons({ operation, name, look, leave, take }: Acts & { operation: Ope
       </Button>
     </span>
   );
-}
-
-/** "costs 1 hard set of chest, 0.5 of triceps; 2 reps more fall short". */
-function priceWords({ sets, repsShort }: Price): string {
-  const lost = sets.filter((one) => one.sets > 0).slice(0, 3);
-  const won = sets.filter((one) => one.sets < 0).slice(0, 3);
-  const list = (some: typeof sets) =>
-    some
-      .map(
-        (one, index) =>
-          `${decimal(Math.abs(one.sets), 1)}${index > 0 ? "" : Math.abs(one.sets) === 1 ? " hard set" : " hard sets"} of ${one.muscle}`,
-      )
-      .join(", ");
-  const parts = [
-    lost.length > 0 ? `costs ${list(lost)}` : "",
-    won.length > 0 ? `adds ${list(won)}` : "",
-    repsShort > 0.5 ? `about ${decimal(repsShort, 1)} reps more fall short` : "",
-  ].filter(Boolean);
-  return parts.length > 0 ? parts.join("; ") : "costs no hard set";
-}
-
-/** The changes in a coach's words, by the lifts they touch. */
-function useWords({ document, catalogue }: Desk) {
-  return useMemo(() => {
-    const labels = slotLabels(document);
-    const lift = (slotId: string) => {
-      const slot = slotById(document, slotId);
-      return `${labels.get(slotId) ?? ""} ${slot ? exerciseOrThrow(catalogue, slot.exerciseId).name : ""}`.trim();
-    };
-    const blocks = allBlocks(document);
-    const block = (blockId: string) => {
-      const at = blocks.findIndex(({ id }) => id === blockId);
-      const first = blocks[at]?.slots[0];
-      return `${blockLetter(at)}${first ? ` (${exerciseOrThrow(catalogue, first.exerciseId).name})` : ""}`;
-    };
-    return {
-      shorter: (change: ShorterKind): string => {
-        switch (change.kind) {
-          case "roundFewer":
-            return `One round fewer of ${block(change.blockId)}`;
-          case "pair":
-            return `${block(change.blockId)} and ${block(change.withBlockId)} as a superset`;
-          case "trimRest":
-            return `${change.seconds} s rest in ${block(change.blockId)}`;
-          case "lastTwoAsDrop":
-            return `The last two sets of ${lift(change.slotId)} as one drop set`;
-          case "dropLift":
-            return `Without ${lift(change.slotId)}`;
-        }
-      },
-      longer: (change: LongerKind): string => {
-        switch (change.kind) {
-          case "roundsMore":
-            return `${change.rounds} rounds of ${block(change.blockId)}`;
-          case "restLonger":
-            return `${change.seconds} s rest in ${block(change.blockId)}`;
-        }
-      },
-    };
-  }, [document, catalogue]);
 }

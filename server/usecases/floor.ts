@@ -2,6 +2,7 @@
 
 import {
   computeSteps,
+  foretoldBy,
   inPieces,
   judgeSession,
   type Output,
@@ -40,7 +41,8 @@ export const openFloor = defineUseCase("floor.open", ["coach", "client"], (scope
     if (context.readiness.kind !== "ready") return refused("readiness", readinessSentence(context.readiness, name));
     const { events, shown } = await readLog(tx, sessionId, studio);
     const { document, unread } = toTrain(loaded);
-    const view = { sessionId, memberId: scope.memberId, role: scope.role, clientName: name, events, unread };
+    const client = { priorities: context.client.priorities, ...foretoldBy(context) };
+    const view = { sessionId, memberId: scope.memberId, role: scope.role, clientName: name, client, events, unread };
     const last = events.at(-1)?.shownHash ?? "";
     const before = shown.get(last);
     if (before) return ok({ ...view, shownHash: last, shown: before });
@@ -115,7 +117,7 @@ export async function storeEvents(
 }
 
 /** Entries from which on a session is no draft any more. */
-const KEEPS: ReadonlySet<string> = new Set(["setsDone", "setCorrected", "setsSkipped", "ended"]);
+const KEEPS: ReadonlySet<string> = new Set(["setsDone", "setCorrected", "setsSkipped", "shortened", "ended"]);
 
 const ANOTHER_CONTENT = "an entry with the same mark was sent before with other figures";
 

@@ -1,0 +1,36 @@
+/** How far a session on the floor is from its plan. */
+import type { Timeline } from "../time/timeline";
+import { type Chain, isChainOver } from "./chains";
+import { occurrenceKey, type PerformedSession, placeOf } from "./events";
+
+export interface Pace {
+  readonly elapsedSeconds: number;
+  /** Later than planned, less than none where it is earlier; null before anything was done. */
+  readonly behindSeconds: number | null;
+}
+
+/**
+ * Null before the start. What is due is the end of the work of the last round that was done, of those before the chain in hand, on
+ * the timeline of the session as it is meant by now (`sessionMeant`); the clock begins with the first block, so a warm-up is on
+ * nobody's account.
+ */
+export function paceOf(
+  timeline: Timeline,
+  chains: readonly Chain[],
+  performed: PerformedSession,
+  nowMs: number,
+): Pace | null {
+  if (performed.startedAtMs === null) return null;
+  const elapsedSeconds = ((performed.ended?.atMs ?? nowMs) - performed.startedAtMs) / 1000;
+  const inHand = chains.findIndex((chain) => !isChainOver(chain, performed));
+  const isDone = ({ moves, round, ordinal }: Chain) =>
+    moves.some(({ slot }) => performed.sets.has(occurrenceKey(placeOf(slot.id, round, ordinal))));
+  const last = chains.slice(0, inHand < 0 ? chains.length : inHand).findLast(isDone);
+  const part = last && timeline.blocks.find((one) => one.timeline.block.id === last.block.id);
+  if (!last || !part) return { elapsedSeconds, behindSeconds: null };
+  const ends = part.timeline.spans
+    .filter((span) => span.kind === "work" && span.round === last.round)
+    .map((span) => span.startSeconds + span.seconds);
+  const first = timeline.blocks[0]?.startSeconds ?? 0;
+  return { elapsedSeconds, behindSeconds: elapsedSeconds - (part.startSeconds + Math.max(0, ...ends) - first) };
+}

@@ -1,0 +1,72 @@
+/** Changes that make a session fit a time, and what they cost, in a coach's words. */
+import type { Price } from "@/contract";
+import {
+  allBlocks,
+  blockLetter,
+  type Catalogue,
+  decimal,
+  exerciseOrThrow,
+  type LongerKind,
+  type SessionDocument,
+  type ShorterKind,
+  slotById,
+  slotLabels,
+} from "@/core";
+
+/** "costs 1 hard set of chest, 0.5 of triceps; about 2 reps more fall short". */
+export function priceWords({ sets, repsShort }: Price): string {
+  const lost = sets.filter((one) => one.sets > 0).slice(0, 3);
+  const won = sets.filter((one) => one.sets < 0).slice(0, 3);
+  const list = (some: typeof sets) =>
+    some
+      .map(
+        (one, index) =>
+          `${decimal(Math.abs(one.sets), 1)}${index > 0 ? "" : Math.abs(one.sets) === 1 ? " hard set" : " hard sets"} of ${one.muscle}`,
+      )
+      .join(", ");
+  const parts = [
+    lost.length > 0 ? `costs ${list(lost)}` : "",
+    won.length > 0 ? `adds ${list(won)}` : "",
+    repsShort > 0.5 ? `about ${decimal(repsShort, 1)} reps more fall short` : "",
+  ].filter(Boolean);
+  return parts.length > 0 ? parts.join("; ") : "costs no hard set";
+}
+
+/** The changes of a session, by the lifts and blocks they touch. */
+export function fitWords(document: SessionDocument, catalogue: Catalogue) {
+  const labels = slotLabels(document);
+  const lift = (slotId: string) => {
+    const slot = slotById(document, slotId);
+    return `${labels.get(slotId) ?? ""} ${slot ? exerciseOrThrow(catalogue, slot.exerciseId).name : ""}`.trim();
+  };
+  const blocks = allBlocks(document);
+  const block = (blockId: string) => {
+    const at = blocks.findIndex(({ id }) => id === blockId);
+    const first = blocks[at]?.slots[0];
+    return `${blockLetter(at)}${first ? ` (${exerciseOrThrow(catalogue, first.exerciseId).name})` : ""}`;
+  };
+  return {
+    shorter: (change: ShorterKind): string => {
+      switch (change.kind) {
+        case "roundFewer":
+          return `One round fewer of ${block(change.blockId)}`;
+        case "pair":
+          return `${block(change.blockId)} and ${block(change.withBlockId)} as a superset`;
+        case "trimRest":
+          return `${change.seconds} s rest in ${block(change.blockId)}`;
+        case "lastTwoAsDrop":
+          return `The last two sets of ${lift(change.slotId)} as one drop set`;
+        case "dropLift":
+          return `Without ${lift(change.slotId)}`;
+      }
+    },
+    longer: (change: LongerKind): string => {
+      switch (change.kind) {
+        case "roundsMore":
+          return `${change.rounds} rounds of ${block(change.blockId)}`;
+        case "restLonger":
+          return `${change.seconds} s rest in ${block(change.blockId)}`;
+      }
+    },
+  };
+}
