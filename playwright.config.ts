@@ -10,9 +10,23 @@ const args = [
   "--disable-sync",
 ];
 
+/** Each of the journeys that run at a time has a server and a folder of letters of its own; one that is given alone serves all. */
+const own = (list: string | undefined): string | undefined => {
+  const all = list?.split(",");
+  return all?.[Number(process.env.TEST_PARALLEL_INDEX ?? 0) % all.length];
+};
+// Letters are read where the journey runs, by the name that the server knows the folder by.
+if (process.env.YARVEX_OUTBOXES) process.env.YARVEX_OUTBOX = own(process.env.YARVEX_OUTBOXES);
+
+/** They take minutes each: begun first, none is left running alone at the end. */
+const LONG = /(weeks|desk-whole)\.spec\.ts$/;
+
 export default defineConfig({
   testDir: "e2e",
-  testMatch: "*.spec.ts",
+  projects: [
+    { name: "long", testMatch: LONG },
+    { name: "others", testMatch: "*.spec.ts", testIgnore: LONG },
+  ],
   workers: 1,
   // A browser on a busy machine may be late once; what passes at the second try only is named at the end.
   retries: 1,
@@ -20,7 +34,7 @@ export default defineConfig({
   expect: { timeout: 15_000 },
   reporter: [["list"], ["json"]],
   use: {
-    baseURL: process.env.BASE_URL,
+    baseURL: own(process.env.BASE_URL),
     viewport: { width: 1280, height: 800 },
     launchOptions: { executablePath: process.env.CHROMIUM, args },
     trace: "off",

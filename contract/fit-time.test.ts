@@ -89,6 +89,15 @@ describe("fitting a session into a time", () => {
     expect(back.ok && back.document).toEqual(document);
   });
 
+  it("what the session was begun for stays while rounds and rests of it can go", () => {
+    const text =
+      "A1 Overhead press 4x5 @40kg r150\n\nB1 Chin-up 4x6 h10\nB2 Push-up 4x12 r75\n\nC1 Face pull 3x15 @15kg h10\nC2 Lateral raise 3x15 @7kg r60";
+    const { document, found } = fitted(text, 20);
+    const made = madeOf(document, found.plan!.operation);
+    expect(made.blocks.flatMap(({ slots }) => slots.map((slot) => slot.exerciseId))).toContain("overhead-press");
+    expect(found.plan!.isEnough).toBe(true);
+  });
+
   it("what fits needs nothing", () => {
     expect(fitted(TEXT, 90).found).toMatchObject({ plan: null });
     expect(fitted(TEXT, 90).found.overSeconds).toBeLessThan(0);

@@ -29,6 +29,8 @@ export interface Price {
   readonly sets: readonly MuscleSets[];
   /** Reps that fall short at the new rests beyond those that did before, over all sets. */
   readonly repsShort: number;
+  /** In hard sets, what it costs beside them (`Shorter`). */
+  readonly besideSets: number;
 }
 
 export interface TimedChange<K> {
@@ -74,13 +76,13 @@ export function measured(
   };
 }
 
-function priceOf(before: Measured, after: Measured): Price {
+function priceOf(before: Measured, after: Measured, besideSets = 0): Price {
   const muscles = new Set([...before.sets.keys(), ...after.sets.keys()]);
   const sets = [...muscles].flatMap((muscle) => {
     const lost = (before.sets.get(muscle) ?? 0) - (after.sets.get(muscle) ?? 0);
     return Math.abs(lost) >= 0.05 ? [{ muscle, sets: lost }] : [];
   });
-  return { sets: sets.sort((a, b) => b.sets - a.sets), repsShort: after.repsShort - before.repsShort };
+  return { sets: sets.sort((a, b) => b.sets - a.sets), repsShort: after.repsShort - before.repsShort, besideSets };
 }
 
 /** A muscle that is to be built counts more, one that is to be held less. */
@@ -90,9 +92,10 @@ const REP_WORTH = 0.15;
 /** A change costs something for being one. */
 const STEP_WORTH = 0.05;
 
-const costOf = ({ sets, repsShort }: Price, { priorities }: Pick<Fitting, "priorities">): number =>
+const costOf = ({ sets, repsShort, besideSets }: Price, { priorities }: Pick<Fitting, "priorities">): number =>
   sets.reduce((sum, one) => sum + one.sets * WORTH[priorities[one.muscle] ?? "normal"], 0) +
   REP_WORTH * Math.max(0, repsShort) +
+  besideSets +
   STEP_WORTH;
 
 const MOST_STEPS = 6;
@@ -115,7 +118,7 @@ export interface Fitting {
 
 function* waysFrom(before: Measured, fitting: Fitting, capSeconds: number): Steps<TimedChange<ShorterKind>[]> {
   const found: TimedChange<ShorterKind>[] = [];
-  for (const { change, operation } of fitting.ways(before.document)) {
+  for (const { change, operation, besideSets } of fitting.ways(before.document)) {
     const edited = operation.ok ? applyEdits(before.document, operation.edits) : null;
     if (!edited?.ok) continue;
     yield;
@@ -123,7 +126,7 @@ function* waysFrom(before: Measured, fitting: Fitting, capSeconds: number): Step
     const savedSeconds = before.seconds - after.seconds;
     if (savedSeconds < LEAST_SAVED) continue;
     const { seconds } = after;
-    const price = priceOf(before, after);
+    const price = priceOf(before, after, besideSets);
     found.push({ change, operation, seconds, savedSeconds, price, isEnough: seconds <= capSeconds });
   }
   const rate = (one: TimedChange<ShorterKind>) => costOf(one.price, fitting) / one.savedSeconds;

@@ -29,7 +29,8 @@ export interface ReviewedSet {
   readonly round: number;
   /** What was done of it: one set, or its mini-sets and those that were added. */
   readonly done: readonly DoneSet[];
-  readonly skipped: boolean;
+  /** Left out on purpose, with the reason that was given, which may be none; null: it was not. */
+  readonly leftOut: string | null;
   /** How much of it was done: by reps where reps were asked, or a total of them; 1 is all. */
   readonly share: number;
 }
@@ -99,8 +100,8 @@ function reviewedSets(slot: Slot, performed: PerformedSession, shown: ShownConte
     const set = setInRound(slot, round);
     if (!set) return null;
     const done = setsAt(performed, slot.id, round);
-    const skipped = performed.skipped.has(occurrenceKey(placeOf(slot.id, round)));
-    return { set, round, done, skipped, share: shareDone(set, done, shown) };
+    const leftOut = performed.skipped.get(occurrenceKey(placeOf(slot.id, round))) ?? null;
+    return { set, round, done, leftOut, share: shareDone(set, done, shown) };
   });
 }
 

@@ -186,3 +186,57 @@ test("a phone that was never updated sends its log, and it is read", async ({ pa
   await expect(page.getByText("1 of 2")).toBeVisible();
   await expect(page.getByRole("button", { name: /^7 × / })).toBeVisible();
 });
+
+test("only so much time: without a network, what is left is cut by what costs least, and one tap takes it back", async ({
+  page,
+}) => {
+  await enterAsCoach(page);
+  const sessionId = await writeSession(
+    page,
+    "Noor Castellan",
+    "A1 Goblet squat 3x8 @16kg rir2 r45\n\nB1 Dumbbell curl 4x10 @9kg rir2 r60\n\nC1 Push-up 4x10 rir2 r60",
+  );
+  await openFloor(page, sessionId, "Goblet squat");
+  await page.getByRole("button", { name: "Start", exact: true }).click();
+  await doRound(page);
+  await page.context().setOffline(true);
+  await page.getByRole("button", { name: "Change…" }).click();
+  await page.getByRole("button", { name: "Only so much time…" }).click();
+  const sheet = page.getByRole("dialog", { name: "Only so much time" });
+  while (!(await sheet.getByText("10 min", { exact: true }).isVisible()))
+    await sheet.getByRole("button", { name: "5 minutes less" }).click();
+  await expect(sheet.getByText(/is ahead as planned, \d+:\d\d too much/)).toBeVisible();
+  const ways = sheet.getByRole("button", { name: /: saves \d+:\d\d$/ });
+  await expect(ways.first()).toBeVisible();
+  await expectAccessible(page);
+  // The lift that was begun stays; the fewest sets that matter go.
+  await expect(sheet.getByRole("region", { name: "Without A1 Goblet squat" })).toHaveCount(0);
+  await sheet.getByRole("button", { name: /^One round fewer of C \(Push-up\): saves/ }).click();
+  await expect(sheet).toHaveCount(0);
+
+  // What was cut fits no longer by itself alone; all of it together does.
+  await page.getByRole("button", { name: /only so much time/ }).click();
+  await expect(sheet.getByRole("button", { name: "Take back what was cut for 10 min" })).toBeVisible();
+  while (!(await sheet.getByText("10 min", { exact: true }).isVisible()))
+    await sheet.getByRole("button", { name: "5 minutes less" }).click();
+  const all = sheet.getByRole("region", { name: "All of these" });
+  const together = all.or(sheet.getByText(/it is enough/).first());
+  await expect(together.first()).toBeVisible();
+  await sheet.getByRole("button", { name: "Take back what was cut for 10 min" }).click();
+  await expect(sheet).toHaveCount(0);
+  await page.getByRole("button", { name: "Change…" }).click();
+  await page.getByRole("button", { name: "Only so much time…" }).click();
+  await expect(sheet.getByRole("button", { name: /Take back/ })).toHaveCount(0);
+  while (!(await sheet.getByText("10 min", { exact: true }).isVisible()))
+    await sheet.getByRole("button", { name: "5 minutes less" }).click();
+  await sheet.getByRole("button", { name: /^Without C1 Push-up: saves/ }).click();
+  await page.context().setOffline(false);
+
+  // Two rounds of squats and four of curls are left of ten.
+  expect(await runAsPlanned(page)).toBe(6);
+  await page.getByRole("button", { name: "Finish" }).click();
+  await expect(page.getByText("All of it has reached the studio.")).toBeVisible();
+  await page.setViewportSize({ width: 1280, height: 800 });
+  await page.goto(`/review/${sessionId}`);
+  await expect(page.getByText(/only 10 min/).first()).toBeVisible();
+});

@@ -13,8 +13,11 @@ import {
   slotLabels,
 } from "@/core";
 
-/** "costs 1 hard set of chest, 0.5 of triceps; about 2 reps more fall short". */
-export function priceWords({ sets, repsShort }: Price): string {
+/**
+ * "costs 1 hard set of chest, 0.5 of triceps; about 2 reps more fall short". That sets become hard only for want of rest is no
+ * gain: what is won is said of what fills a time.
+ */
+export function priceWords({ sets, repsShort }: Price, of: "shorter" | "longer"): string {
   const lost = sets.filter((one) => one.sets > 0).slice(0, 3);
   const won = sets.filter((one) => one.sets < 0).slice(0, 3);
   const list = (some: typeof sets) =>
@@ -26,7 +29,7 @@ export function priceWords({ sets, repsShort }: Price): string {
       .join(", ");
   const parts = [
     lost.length > 0 ? `costs ${list(lost)}` : "",
-    won.length > 0 ? `adds ${list(won)}` : "",
+    of === "longer" && won.length > 0 ? `adds ${list(won)}` : "",
     repsShort > 0.5 ? `about ${decimal(repsShort, 1)} reps more fall short` : "",
   ].filter(Boolean);
   return parts.length > 0 ? parts.join("; ") : "costs no hard set";

@@ -44,16 +44,7 @@ export async function runChecks(only: readonly string[]): Promise<void> {
     if (wants("unit")) await withDatabase(server, "unit", (urls) => unitTests(tally, urls, join(results, "unit.json")));
     if (wants("browser")) {
       await ensureBuild();
-      // Journeys mostly wait for the clock: two halves at a time, each with a database and a server of its own.
-      const filters = only.slice(1);
-      const halves = filters.length > 0 ? [null] : ["1/2", "2/2"];
-      await Promise.all(
-        halves.map((half, place) =>
-          withDatabase(server, `browser${place}`, (urls) =>
-            browserJourneys(tally, urls, join(results, `browser${place}`), half ? [`--shard=${half}`] : filters),
-          ),
-        ),
-      );
+      await browserJourneys(tally, server, results, only.slice(1));
     }
   } finally {
     stop();
@@ -114,29 +105,34 @@ interface Suite {
   specs?: { ok: boolean; title: string; tests?: { status?: string }[] }[];
 }
 
-/** Runs journeys against a server of their own; what they leave behind, their report and letters, goes into a folder. */
-async function browserJourneys(tally: Tally, urls: Urls, folder: string, args: readonly string[]): Promise<void> {
+/** Journeys mostly wait for the clock: so many at a time, each with a database, a server and letters of its own. */
+const AT_A_TIME = 3;
+
+interface Web {
+  readonly base: string;
+  readonly outbox: string;
+}
+
+/** Runs journeys, each file against one of a few servers; what they leave behind, their report and letters, goes into a folder. */
+async function browserJourneys(tally: Tally, server: Server, folder: string, files: readonly string[]): Promise<void> {
   chromiumPath();
-  mkdirSync(folder, { recursive: true });
-  const port = await freePort();
-  const base = `http://127.0.0.1:${port}`;
-  const outbox = join(folder, "outbox");
-  const report = join(folder, "report.json");
-  const env = { ...environment(urls), YARVEX_URL: base, YARVEX_OUTBOX: outbox, NODE_ENV: "production" as const };
-  const web = start(process.execPath, ["--import", "tsx", join(ROOT, "tools", "serve-demo.ts"), String(port)], {
-    cwd: ROOT,
-    env,
-    stdio: ["ignore", "inherit", "inherit"],
-  });
-  try {
-    await untilUp(`${base}/api/health`, web);
-    await run(bin("playwright"), ["test", `--output=${join(folder, "left")}`, ...args], {
-      env: { ...env, BASE_URL: base, CHROMIUM: chromiumPath(), PLAYWRIGHT_JSON_OUTPUT_NAME: report },
+  const report = join(folder, "browser.json");
+  const serve = async (place: number, webs: readonly Web[]): Promise<void> => {
+    if (place < AT_A_TIME)
+      return withDatabase(server, `browser${place}`, (urls) =>
+        withServer(urls, join(folder, `outbox${place}`), (web) => serve(place + 1, [...webs, web])),
+      );
+    await run(bin("playwright"), ["test", `--output=${join(folder, "left")}`, `--workers=${AT_A_TIME}`, ...files], {
+      env: {
+        ...process.env,
+        BASE_URL: webs.map(({ base }) => base).join(),
+        YARVEX_OUTBOXES: webs.map(({ outbox }) => outbox).join(),
+        CHROMIUM: chromiumPath(),
+        PLAYWRIGHT_JSON_OUTPUT_NAME: report,
+      },
     });
-  } finally {
-    web.kill("SIGTERM");
-    await new Promise((done) => (web.exitCode === null ? web.once("exit", done) : done(null)));
-  }
+  };
+  await serve(0, []);
   const suites = readJson<{ suites: Suite[] } | null>(report, null);
   if (!suites || suites.suites.length === 0) {
     console.log("✗ the browser journeys did not report");
@@ -151,6 +147,25 @@ async function browserJourneys(tally: Tally, urls: Urls, folder: string, args: r
     for (const inner of suite.suites ?? []) count(inner);
   };
   for (const suite of suites.suites) count(suite);
+}
+
+/** A server with demo data over a database, as long as the work lasts. */
+async function withServer(urls: Urls, outbox: string, work: (web: Web) => Promise<void>): Promise<void> {
+  mkdirSync(outbox, { recursive: true });
+  const port = await freePort();
+  const base = `http://127.0.0.1:${port}`;
+  const web = start(process.execPath, ["--import", "tsx", join(ROOT, "tools", "serve-demo.ts"), String(port)], {
+    cwd: ROOT,
+    env: { ...environment(urls), YARVEX_URL: base, YARVEX_OUTBOX: outbox, NODE_ENV: "production" as const },
+    stdio: ["ignore", "inherit", "inherit"],
+  });
+  try {
+    await untilUp(`${base}/api/health`, web);
+    await work({ base, outbox });
+  } finally {
+    web.kill("SIGTERM");
+    await new Promise((done) => (web.exitCode === null ? web.once("exit", done) : done(null)));
+  }
 }
 
 async function untilUp(url: string, child: ReturnType<typeof start>): Promise<void> {

@@ -25,6 +25,8 @@ export type ShorterKind =
 export interface Shorter {
   readonly change: ShorterKind;
   readonly operation: Operation;
+  /** What it costs beside its hard sets, in hard sets: a lift that is gone is more than its sets. */
+  readonly besideSets: number;
 }
 
 export interface ShorterContext {
@@ -36,6 +38,8 @@ export interface ShorterContext {
 const HANDOVER_SECONDS = 10;
 /** Lifts that are offered to be left out: the least wanted. */
 const MOST_DROPPED = 2;
+/** What a whole lift is worth beside its sets; the session's first is what it was begun for. A judgement. */
+const LIFT_WORTH = { single: 0.5, multi: 1.5, first: 3 } as const;
 const DROP_PERCENT = 20;
 
 /** Rests are not cut below what the goal needs: the method's least; without one by the reps, heavy sets longest. */
@@ -92,8 +96,8 @@ export function waysShorterNow(
   return found([...ways, ...withoutLifts(document, context)]);
 }
 
-const way = (change: ShorterKind, operation: Operation): Shorter | null =>
-  operation.ok && operation.edits.length > 0 ? { change, operation } : null;
+const way = (change: ShorterKind, operation: Operation, besideSets = 0): Shorter | null =>
+  operation.ok && operation.edits.length > 0 ? { change, operation, besideSets } : null;
 
 const found = (ways: readonly (Shorter | null)[]): Shorter[] => ways.filter((one) => one !== null);
 
@@ -124,7 +128,11 @@ function withoutLifts(document: SessionDocument, context: ShorterContext): (Shor
   if (all.length < 2) return [];
   return leastWanted(all, context)
     .slice(0, MOST_DROPPED)
-    .map(({ id }) => way({ kind: "dropLift", slotId: id }, removeSlot(document, id)));
+    .map((slot) => {
+      const { joints } = exerciseOrThrow(context.catalogue, slot.exerciseId);
+      const worth = LIFT_WORTH[joints] + (slot === all[0] ? LIFT_WORTH.first : 0);
+      return way({ kind: "dropLift", slotId: slot.id }, removeSlot(document, slot.id), worth);
+    });
 }
 
 function arePairable(a: Block, b: Block, catalogue: Catalogue): boolean {
@@ -166,7 +174,8 @@ function leastWanted(slots: readonly Slot[], { catalogue, priorities }: ShorterC
     const held = muscles.length > 0 && muscles.every((muscle) => priorities[muscle] === "hold") ? -1 : 0;
     const alone = muscles.some((muscle) => trainers.get(muscle) === 1) ? 1 : 0;
     const large = exerciseOrThrow(catalogue, slot.exerciseId).joints === "multi" ? 1.5 : 0;
-    return built + held + alone + large + (slots.length - at) / slots.length;
+    const first = at === 0 ? LIFT_WORTH.first : 0;
+    return built + held + alone + large + first + (slots.length - at) / slots.length;
   };
   return slots
     .map((slot, at) => ({ slot, worth: worth(slot, at) }))

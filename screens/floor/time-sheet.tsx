@@ -76,7 +76,7 @@ function Ways({ onOpenChange, floor, justDone, restLeft }: Props) {
           sign="−"
           onClick={() => setMinutes(Math.max(STEP_MINUTES, minutes - STEP_MINUTES))}
         />
-        <strong role="status" className="w-[5.5rem] text-center text-3xl">
+        <strong role="status" className="min-w-[6.5rem] whitespace-nowrap text-center text-3xl">
           {minutes} min
         </strong>
         <Step
@@ -103,7 +103,7 @@ function Ways({ onOpenChange, floor, justDone, restLeft }: Props) {
               title={found.plan.isEnough ? "All of these" : "As far as it goes"}
               steps={found.plan.steps.map(({ change }) => words.shorter(change))}
               saved={planned - resting - found.plan.seconds}
-              note={priceWords(found.plan.price)}
+              note={priceWords(found.plan.price, "shorter")}
               onTake={() => take(found.plan!.operation)}
             />
           ) : null}
@@ -112,7 +112,7 @@ function Ways({ onOpenChange, floor, justDone, restLeft }: Props) {
               key={words.shorter(change)}
               title={words.shorter(change)}
               saved={savedSeconds}
-              note={`${priceWords(price)}${isEnough ? "; it is enough" : ""}`}
+              note={`${priceWords(price, "shorter")}${isEnough ? "; it is enough" : ""}`}
               onTake={() => take(operation)}
             />
           ))}
@@ -198,7 +198,8 @@ function Way({
         onClick={onTake}
         className="min-h-[56px] min-w-[5.5rem] rounded-lg bg-[var(--floor-done)] px-3 text-lg font-bold text-[var(--floor-on)]"
       >
-        −{formatClock(saved)}
+        <span className="block text-[15px] font-normal">Save</span>
+        {formatClock(saved)}
       </button>
     </section>
   );

@@ -192,7 +192,7 @@ function Cloth({
                     >
                       <Crossing one={one} />
                       <span className="narrow block">
-                        {one.done.length > 0 ? doneWords(lift, one) : one.skipped ? "left out" : "not done"}
+                        {one.done.length > 0 ? doneWords(lift, one) : notDoneWords(one)}
                         {one.done.at(-1)?.rir == null ? null : (
                           <span className="text-quiet"> rir {decimal(one.done.at(-1)!.rir!)}</span>
                         )}
@@ -210,6 +210,9 @@ function Cloth({
 }
 
 /** What was done: its parts, and its mini-sets one after the other. */
+const notDoneWords = ({ leftOut }: ReviewedSet): string =>
+  leftOut === null ? "not done" : ["left out", leftOut].filter(Boolean).join(", ");
+
 const doneWords = (lift: ReviewedLift, { done }: ReviewedSet): string =>
   done.map((set) => setWords(lift, set)).join(", ");
 
@@ -246,7 +249,7 @@ function Crossing({ one }: { one: ReviewedSet }) {
         height={12}
         fill="none"
         stroke="var(--color-indigo)"
-        strokeDasharray={one.skipped ? "2 2" : undefined}
+        strokeDasharray={one.leftOut !== null ? "2 2" : undefined}
       />
       {share > 0 ? <rect x={1} y={4} width={Math.min(1, share) * width} height={12} fill="var(--color-woad)" /> : null}
       {share > 1.02 ? <ellipse cx={width + 2} cy={10} rx={5} ry={8} fill="var(--color-woad)" /> : null}
@@ -301,7 +304,7 @@ function SetStory({
       </p>
       <p>
         <span className="text-quiet">done </span>
-        <strong>{done ? doneWords(lift, one) : one.skipped ? "left out" : "not done"}</strong>
+        <strong>{done ? doneWords(lift, one) : notDoneWords(one)}</strong>
         {last?.rir != null
           ? `, ${decimal(last.rir)} in reserve`
           : last && !last.failed && first.rir

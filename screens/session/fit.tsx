@@ -77,7 +77,7 @@ export function Fit({ desk, onClose }: { desk: Desk; onClose: () => void }) {
               <li key={index}>{words.shorter(step.change)}</li>
             ))}
           </ol>
-          <p className="narrow text-quiet">{priceWords(found.fit.plan.price)}</p>
+          <p className="narrow text-quiet">{priceWords(found.fit.plan.price, "shorter")}</p>
           <Buttons operation={found.fit.plan.operation} name="all of it" {...common} />
         </section>
       ) : null}
@@ -116,7 +116,7 @@ function Way({ way, words, ...acts }: Acts & { way: TimedChange<ShorterKind | Lo
         </span>
       </p>
       <p className="narrow text-quiet">
-        {priceWords(price)}
+        {priceWords(price, savedSeconds > 0 ? "shorter" : "longer")}
         {savedSeconds > 0 && isEnough ? "; it is enough" : ""}
       </p>
       <Buttons operation={operation} name={words} {...acts} />
