@@ -7,6 +7,7 @@ import type { StudioExercises } from "./catalogue";
 import { documentSchema, editSchema, weightSchema } from "./document";
 import { equipmentSchema } from "./equipment";
 import type { Broken } from "./gym";
+import type { Letter } from "./letter";
 import { MOST_EVENTS } from "./limits";
 import { ownExerciseSchema } from "./own-exercise";
 import { planEditSchema, planStart } from "./plan";
@@ -46,7 +47,7 @@ import type {
   PlanView,
   ReviewView,
   SavedSession,
-  SentCopy,
+  SentLine,
   SessionLine,
   SessionView,
   TemplateLine,
@@ -181,7 +182,6 @@ export const INPUTS = {
   "sessions.discard": exact({ sessionId: uuid() }),
   "sessions.send": exact({ sessionId: uuid() }),
   "sessions.pair": exact({ sessionId: uuid(), withSessionId: uuid() }),
-  "sent.show": exact({ sessionId: uuid() }),
   "plans.show": exact({ clientId: uuid() }),
   "plans.create": exact({
     clientId: uuid(),
@@ -193,6 +193,9 @@ export const INPUTS = {
   "plans.openSession": exact({ planId: uuid(), dayId: identifier(), week: whole(0, PLAN_LIMITS.weeks - 1) }),
   /** What a session's day was changed to at the desk: for its week alone until this keeps it for the weeks after it too. */
   "plans.keepFromSession": exact({ sessionId: uuid() }),
+  /** What was sent to clients, the newest first, a page from a place on. */
+  "outbox.list": exact({ after: orNull(uuid()) }),
+  "outbox.letter": exact({ copyId: uuid() }),
   /** The weeks of a client, of the plan that holds today or the one named. */
   "weeks.show": exact({ clientId: orNull(uuid()), planId: orNull(uuid()) }),
   /** Of one kind, by name, those whose name has the searched words in it. */
@@ -276,9 +279,13 @@ export interface Outputs {
   "sessions.recordReason": Nothing;
   "sessions.move": Nothing;
   "sessions.discard": { readonly clientId: string };
-  "sessions.send": { readonly copy: SentCopy };
+  "sessions.send": { readonly copyId: string };
   "sessions.pair": { readonly pairId: string };
-  "sent.show": { readonly copy: SentCopy };
+  "outbox.list": {
+    readonly letters: readonly SentLine[];
+    readonly next: string | null;
+  };
+  "outbox.letter": { readonly letter: Letter; readonly to: string; readonly hasAccount: boolean };
   "plans.show": { readonly plans: readonly PlanView[] };
   "plans.create": { readonly planId: string };
   "plans.edit": { readonly revision: number; readonly notes: readonly string[] };

@@ -98,7 +98,7 @@ const costOf = ({ sets, repsShort, besideSets }: Price, { priorities }: Pick<Fit
   besideSets +
   STEP_WORTH;
 
-const MOST_STEPS = 6;
+const MOST_STEPS = 12;
 const LEAST_SAVED = 5;
 
 /** Computes a session of somebody's: what prices are measured by. */

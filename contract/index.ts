@@ -15,6 +15,7 @@ export * from "./fit-time";
 export * from "./goals";
 export * from "./gym";
 export * from "./judge";
+export * from "./letter";
 export * from "./lift-offers";
 export * from "./lifts-across";
 export * from "./limits";

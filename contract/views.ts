@@ -207,7 +207,12 @@ export interface SessionView extends SessionContext {
   /** Whose session is trained together with it; null: nobody's. */
   readonly partner: { readonly sessionId: string; readonly clientName: string } | null;
   /** What the client has of it; null: nothing was sent. */
-  readonly sent: { readonly atMs: number; readonly seenAtMs: number | null; readonly changed: number } | null;
+  readonly sent: {
+    readonly copyId: string;
+    readonly atMs: number;
+    readonly seenAtMs: number | null;
+    readonly changed: number;
+  } | null;
 }
 
 /** The day of a plan that a session is. */
@@ -258,6 +263,19 @@ export interface FloorView {
   readonly events: readonly FloorEvent[];
 }
 
+/** A line of the outbox: what a client was sent, and whether they have looked. */
+export interface SentLine {
+  readonly copyId: string;
+  readonly sessionId: string;
+  readonly clientName: string;
+  readonly title: string;
+  readonly date: string;
+  readonly sentAtMs: number;
+  readonly seenAtMs: number | null;
+  /** Without one nothing can be delivered: the letter waits to be handed on. */
+  readonly hasAccount: boolean;
+}
+
 /** Somebody who was invited and has not come yet. */
 export interface Invitation {
   readonly id: string;
@@ -294,15 +312,6 @@ export interface ReviewView {
   /** Every document that was on a screen, by hash; the events say which. */
   readonly shown: Readonly<Record<string, ShownContent>>;
   readonly events: readonly FloorEvent[];
-}
-
-/** What a client got of a session. */
-export interface SentCopy {
-  readonly sessionId: string;
-  readonly hash: string;
-  readonly content: ShownContent;
-  readonly sentAtMs: number;
-  readonly seenAtMs: number | null;
 }
 
 /** What saving changes came to: the revision, and where others' changes were in it, the document and what was not taken. */

@@ -48,11 +48,11 @@ export function fitWords(document: SessionDocument, catalogue: Catalogue) {
     const first = blocks[at]?.slots[0];
     return `${blockLetter(at)}${first ? ` (${exerciseOrThrow(catalogue, first.exerciseId).name})` : ""}`;
   };
-  return {
-    shorter: (change: ShorterKind): string => {
+  const words = {
+    shorter: (change: ShorterKind, times = 1): string => {
       switch (change.kind) {
         case "roundFewer":
-          return `One round fewer of ${block(change.blockId)}`;
+          return `${times === 1 ? "One round" : `${times} rounds`} fewer of ${block(change.blockId)}`;
         case "pair":
           return `${block(change.blockId)} and ${block(change.withBlockId)} as a superset`;
         case "trimRest":
@@ -71,5 +71,15 @@ export function fitWords(document: SessionDocument, catalogue: Catalogue) {
           return `${change.seconds} s rest in ${block(change.blockId)}`;
       }
     },
+  };
+  return {
+    ...words,
+    /** Several after one another; rounds of one block that go one by one are said once. */
+    steps: (changes: readonly ShorterKind[]): string[] =>
+      changes.flatMap((change, index) => {
+        if (change.kind !== "roundFewer") return [words.shorter(change)];
+        const alike = changes.filter((one) => one.kind === "roundFewer" && one.blockId === change.blockId);
+        return changes.indexOf(alike[0]!) === index ? [words.shorter(change, alike.length)] : [];
+      }),
   };
 }

@@ -31,7 +31,7 @@ export function sendMail({ to, subject, text }: Message): void {
     "MIME-Version: 1.0",
     "Content-Type: text/plain; charset=utf-8",
     "",
-    text,
+    text.replace(/\r?\n/g, "\r\n"),
     "",
   ];
   mkdirSync(lettersFolder(), { recursive: true, mode: 0o700 });

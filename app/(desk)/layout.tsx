@@ -16,6 +16,7 @@ export default async function DeskLayout({ children }: { children: ReactNode }) 
     { group: "Screens", name: "Review", href: "/review" },
     { group: "Screens", name: "Exercises", href: "/exercises" },
     { group: "Screens", name: "Gym", href: "/gym" },
+    { group: "Screens", name: "Outbox: what clients were sent", href: "/outbox" },
     ...clients.map((client) => ({ group: "Clients", name: client.name, href: `/clients/${client.id}` })),
   ];
   return (

@@ -20,7 +20,10 @@ export function Rack({ first, today }: { first: RackPage; today: string }) {
       <header className="mb-4 flex items-baseline gap-4">
         <h1 className="text-xl font-bold">Clients</h1>
         <p className="text-quiet">{longDate(today)}</p>
-        <Button kind="main" className="ml-auto" onClick={() => setAdding(true)}>
+        <Link href="/outbox" prefetch={false} className="ml-auto text-indigo underline underline-offset-2">
+          Outbox
+        </Link>
+        <Button kind="main" onClick={() => setAdding(true)}>
           New client
         </Button>
       </header>

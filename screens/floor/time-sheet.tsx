@@ -101,7 +101,7 @@ function Ways({ onOpenChange, floor, justDone, restLeft }: Props) {
           {found.plan ? (
             <Way
               title={found.plan.isEnough ? "All of these" : "As far as it goes"}
-              steps={found.plan.steps.map(({ change }) => words.shorter(change))}
+              steps={words.steps(found.plan.steps.map(({ change }) => change))}
               saved={planned - resting - found.plan.seconds}
               note={priceWords(found.plan.price, "shorter")}
               onTake={() => take(found.plan!.operation)}

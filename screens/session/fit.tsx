@@ -73,8 +73,8 @@ export function Fit({ desk, onClose }: { desk: Desk; onClose: () => void }) {
             {formatClock(found.fit.plan.seconds)}
           </h3>
           <ol className="list-decimal pl-5">
-            {found.fit.plan.steps.map((step, index) => (
-              <li key={index}>{words.shorter(step.change)}</li>
+            {words.steps(found.fit.plan.steps.map(({ change }) => change)).map((step) => (
+              <li key={step}>{step}</li>
             ))}
           </ol>
           <p className="narrow text-quiet">{priceWords(found.fit.plan.price, "shorter")}</p>

@@ -1,4 +1,5 @@
 "use client";
+import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useMemo, useState } from "react";
 import { allBlocks, sameValue } from "@/core";
@@ -38,7 +39,14 @@ export function Sending({ desk }: { desk: Desk }) {
   return (
     <>
       <span className="narrow text-quiet" role={problem ? "alert" : undefined}>
-        {problem ?? words}
+        {problem ??
+          (sent ? (
+            <Link href={`/outbox?letter=${sent.copyId}`} prefetch={false} className="underline underline-offset-2">
+              {words}
+            </Link>
+          ) : (
+            words
+          ))}
       </span>
       {!sent || isChanged ? (
         <Button disabled={isBusy || save.kind !== "saved"} onClick={send}>

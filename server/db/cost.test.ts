@@ -4,6 +4,7 @@ import { beforeAll, describe, expect, it } from "vitest";
 import { hasDatabase, makeStudio, prepareDatabase, type TestStudio } from "../testing/studio";
 import { asOwner, inStudio, newId, type Scope } from ".";
 import * as db from "./queries";
+import { sentCopy } from "./sent-copies";
 
 /** Tables that grow with every day trained. */
 const HOT = [
@@ -141,7 +142,7 @@ describe.runIf(hasDatabase)("a studio with 200,000 sets", () => {
       ["what was shown", (tx) => db.shownRows(tx, session)],
       ["its lineages", (tx) => db.lineagesOfSession(tx, session)],
       ["its changes", (tx) => db.editsSince(tx, session, 0)],
-      ["its copy", (tx) => db.sentCopy(tx, session)],
+      ["its copy", (tx) => sentCopy(tx, session)],
       ["the next draft", (tx) => db.latestLine(tx, "draft", "2026-11-24")],
       ["the last session done", (tx) => db.latestLine(tx, "done", "2026-11-24")],
       [

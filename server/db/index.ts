@@ -223,9 +223,19 @@ export const accountsAdapter = () =>
     schema: { user: schema.user, session: schema.session, account: schema.account, verification: schema.verification },
   });
 
+/** Nobody else's number: who migrates holds it, so that servers that start together take turns. */
+const MIGRATING = 5_217_204;
+
 export async function migrateDatabase(migrationsFolder: string): Promise<void> {
-  await migrate(drizzle(ownerPool(), { schema }), { migrationsFolder });
-  await letWebIn();
+  const client = await ownerPool().connect();
+  try {
+    await client.query("select pg_advisory_lock($1)", [MIGRATING]);
+    await migrate(drizzle(client, { schema }), { migrationsFolder });
+    await letWebIn();
+  } finally {
+    await client.query("select pg_advisory_unlock($1)", [MIGRATING]).catch(() => {});
+    client.release();
+  }
 }
 
 /** What the web's login may do before it takes a role: accounts, and the three questions that are asked without a scope. */

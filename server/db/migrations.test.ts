@@ -1,6 +1,8 @@
-import { cpSync, mkdtempSync, readFileSync, writeFileSync } from "node:fs";
+import { execFile } from "node:child_process";
+import { cpSync, mkdtempSync, readdirSync, readFileSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
+import { promisify } from "node:util";
 import { drizzle } from "drizzle-orm/node-postgres";
 import { migrate } from "drizzle-orm/node-postgres/migrator";
 import pg from "pg";
@@ -186,5 +188,33 @@ describe.runIf(hasDatabase)("a studio from before plans were documents", () => {
       clocks: null,
       body: { kind: "started" },
     });
+  });
+});
+
+describe.runIf(hasDatabase)("a new database", () => {
+  it("is made once by servers that start on it at the same time", async () => {
+    const owner = new URL(process.env.DATABASE_OWNER_URL!);
+    const maintenance = new pg.Client({ connectionString: owner.toString() });
+    await maintenance.connect();
+    owner.pathname = `${owner.pathname}_twice`;
+    const name = owner.pathname.slice(1);
+    try {
+      await maintenance.query(`DROP DATABASE IF EXISTS "${name}" WITH (FORCE)`);
+      await maintenance.query(`CREATE DATABASE "${name}"`);
+      const code =
+        "const { migrateDatabase } = await import('./server/db/index.ts'); await migrateDatabase('server/db/migrations'); process.exit(0);";
+      const env = { ...process.env, DATABASE_URL: owner.toString(), DATABASE_OWNER_URL: owner.toString() };
+      const start = () =>
+        promisify(execFile)(process.execPath, ["--import", "tsx", "--input-type=module", "-e", code], { env });
+      await Promise.all([start(), start(), start()]);
+      const client = new pg.Client({ connectionString: owner.toString() });
+      await client.connect();
+      const { rows } = await client.query("select count(*)::int as n from drizzle.__drizzle_migrations");
+      await client.end();
+      expect(rows[0].n).toBe(readdirSync(MIGRATIONS).filter((file) => file.endsWith(".sql")).length);
+    } finally {
+      await maintenance.query(`DROP DATABASE IF EXISTS "${name}" WITH (FORCE)`);
+      await maintenance.end();
+    }
   });
 });

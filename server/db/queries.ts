@@ -1,22 +1,6 @@
 /** Reads and writes of one scope. Every function takes the transaction that `inStudio` opened. */
-import {
-  and,
-  asc,
-  count,
-  desc,
-  eq,
-  getTableColumns,
-  gt,
-  gte,
-  ilike,
-  inArray,
-  isNull,
-  lt,
-  lte,
-  or,
-  sql,
-} from "drizzle-orm";
-import type { StudioMethods, TemplateKind } from "../../contract";
+import { and, asc, count, desc, eq, getTableColumns, gt, gte, ilike, inArray, lt, lte, or, sql } from "drizzle-orm";
+import type { StudioMethods } from "../../contract";
 import type { PlanDocument, SessionDocument, Settings } from "../../core";
 import { askPrepared, type Transaction } from ".";
 import {
@@ -31,12 +15,10 @@ import {
   members,
   ownExercises,
   plans,
-  sentCopies,
   sessionEdits,
   sessions,
   shownDocuments,
   studios,
-  templates,
   unprojected,
   weekSums,
 } from "./schema";
@@ -47,7 +29,6 @@ export type GymRow = typeof gyms.$inferSelect;
 export type MarkRow = typeof liftMarks.$inferSelect;
 export type EventRow = typeof floorEvents.$inferSelect;
 export type ExposureRow = typeof exposures.$inferSelect;
-export type SentContent = (typeof sentCopies.$inferSelect)["content"];
 export type PlanRow = typeof plans.$inferSelect;
 export type LiftSummaryRow = typeof liftSummaries.$inferSelect;
 
@@ -587,54 +568,6 @@ export async function putWeekSums(tx: Transaction, row: typeof weekSums.$inferIn
     .onConflictDoUpdate({ target: [weekSums.studioId, weekSums.clientId, weekSums.monday], set: { sums: row.sums } });
 }
 
-export async function insertSentCopy(tx: Transaction, row: typeof sentCopies.$inferInsert): Promise<void> {
-  await tx.insert(sentCopies).values(row);
-}
-
-/** The copy that is in force: the newest. */
-export async function sentCopy(tx: Transaction, sessionId: string) {
-  const [row] = await tx
-    .select()
-    .from(sentCopies)
-    .where(eq(sentCopies.sessionId, sessionId))
-    .orderBy(desc(sentCopies.sentAt), desc(sentCopies.id))
-    .limit(1);
-  return row ?? null;
-}
-
-export async function markSeen(tx: Transaction, id: string): Promise<void> {
-  await tx
-    .update(sentCopies)
-    .set({ seenAt: sql`now()` })
-    .where(and(eq(sentCopies.id, id), isNull(sentCopies.seenAt)));
-}
-
-export const templatePage = (
-  tx: Transaction,
-  { kind, search, after }: { readonly kind: TemplateKind; readonly search: string; readonly after: NamePlace | null },
-  most: number,
-) =>
-  tx
-    .select()
-    .from(templates)
-    .where(
-      and(
-        eq(templates.kind, kind),
-        search === "" ? undefined : ilike(templates.name, holding(search)),
-        after ? sql`(${templates.name}, ${templates.id}) > (${after.name}, ${after.id})` : undefined,
-      ),
-    )
-    .orderBy(asc(templates.name), asc(templates.id))
-    .limit(most);
-
-export async function insertTemplate(tx: Transaction, row: typeof templates.$inferInsert): Promise<void> {
-  await tx.insert(templates).values(row);
-}
-
-export async function deleteTemplate(tx: Transaction, id: string): Promise<boolean> {
-  return (await tx.delete(templates).where(eq(templates.id, id)).returning({ id: templates.id })).length === 1;
-}
-
 export async function putShown(tx: Transaction, row: typeof shownDocuments.$inferInsert): Promise<void> {
   await tx.insert(shownDocuments).values(row).onConflictDoNothing();
 }
@@ -822,7 +755,7 @@ export const sessionsLike = (tx: Transaction, search: string, today: string, mos
 };
 
 /** A pattern of what holds a text, whatever signs are in it. */
-const holding = (text: string): string => `%${text.replace(/[\\%_]/g, "\\$&")}%`;
+export const holding = (text: string): string => `%${text.replace(/[\\%_]/g, "\\$&")}%`;
 
 export async function latestLine(tx: Transaction, state: "draft" | "done", today: string) {
   const isDraft = state === "draft";

@@ -398,6 +398,7 @@ export const sentCopies = pgTable(
   (t) => [
     primaryKey({ columns: [t.studioId, t.id] }),
     index("sent_copies_session").on(t.studioId, t.sessionId, t.sentAt),
+    index("sent_copies_outbox").on(t.studioId, t.sentAt, t.id),
     foreignKey({ columns: [t.studioId, t.sessionId], foreignColumns: [sessions.studioId, sessions.id] }).onDelete(
       "cascade",
     ),

@@ -43,6 +43,7 @@ import {
 } from "./scenario";
 
 const WEEKS = 8;
+const DAY_MS = 86_400_000;
 
 export async function seedDemo(nowMs: number): Promise<void> {
   const makeCoach = await prepareAccount(DEMO_COACH);
@@ -164,9 +165,13 @@ async function seedClient(
       const atMs = Date.parse(`${date}T16:00:00Z`);
       const weeks = week + daysBetween(mondayOf(date), date) / 7;
       const slips = week === client.slipWeek && place === 0;
+      // Who has an account trains from what was sent; the others of late get a copy to be handed on.
+      if (week >= (userId ? WEEKS - 1 : WEEKS)) {
+        const sentMs = Math.min(atMs - 2 * DAY_MS, Date.parse(`${today}T06:00:00Z`));
+        const seen = userId && trained ? { seenAtMs: atMs - DAY_MS } : {};
+        await sendCopy(tx, scope, { sessionId, nowMs: sentMs, ...seen });
+      }
       if (trained) await performSession(tx, scope, sessionId, lifter, { atMs, weeks, slips });
-      // Who has an account trains from what was sent.
-      else if (userId && date >= today) await sendCopy(tx, scope, sessionId, atMs);
     }
   }
 }

@@ -17,6 +17,7 @@ import { hashOf, showSession } from "../context/showing";
 import { todayOf } from "../context/studio";
 import { newId, type Scope, type Transaction } from "../db";
 import * as db from "../db/queries";
+import { markSeen, sentCopy } from "../db/sent-copies";
 import { answerIn, defineUseCase, notFound, type Outcome, ok, refused } from "./kit";
 
 /** What is trained today, and what was begun and not ended: a phone needs no desk. A client sees their own. */
@@ -43,11 +44,12 @@ export const openFloor = defineUseCase("floor.open", ["coach", "client"], (scope
     const { document, unread } = toTrain(loaded);
     const client = { priorities: context.client.priorities, ...foretoldBy(context) };
     const view = { sessionId, memberId: scope.memberId, role: scope.role, clientName: name, client, events, unread };
+    // What was sent is what a client trains from, whatever was changed since; what was not sent is the coach's own.
+    const sent = scope.role === "client" ? await sentCopy(tx, sessionId) : null;
+    if (sent) await markSeen(tx, sent.id, new Date(nowMs));
     const last = events.at(-1)?.shownHash ?? "";
     const before = shown.get(last);
     if (before) return ok({ ...view, shownHash: last, shown: before });
-    // What was sent is what a client trains from, whatever was changed since; what was not sent is the coach's own.
-    const sent = scope.role === "client" ? await db.sentCopy(tx, sessionId) : null;
     if (scope.role === "client" && !sent) return notFound;
     if (!sent && document.blocks.length === 0 && !document.finisher)
       return refused("document", "This session has no blocks yet: write one at the desk first.");

@@ -1,29 +1,70 @@
 /** What a client gets of a session: a frozen copy, draft → sent → seen. */
-import { computeSteps, inPieces, type Output, readShown, type SentCopy } from "../../contract";
+import { computeSteps, inPieces, type Letter, letterOf, type Output, readShown, type SentLine } from "../../contract";
 import { loadSession } from "../context/session";
 import { showSession } from "../context/showing";
-import { newId, type Scope, type Transaction } from "../db";
+import { inStudio, newId, type Scope, type Transaction, withAccounts } from "../db";
+import { accountOf } from "../db/accounts";
 import * as db from "../db/queries";
+import { insertSentCopy, sentLetter, sentPage } from "../db/sent-copies";
+import { sendMail } from "../mail";
 import { answerIn, defineUseCase, notFound, type Outcome, ok, refused } from "./kit";
 
-const copyOf = (row: NonNullable<Awaited<ReturnType<typeof db.sentCopy>>>): SentCopy => ({
-  sessionId: row.sessionId,
-  hash: row.hash,
-  content: readShown(row.content),
-  sentAtMs: row.sentAt.getTime(),
-  seenAtMs: row.seenAt?.getTime() ?? null,
+/** Sends the session as it stands now, by letter where the client has an account; a copy that was sent before stays what it was. */
+export const sendSession = defineUseCase("sessions.send", ["coach"], async (scope, { sessionId }, { nowMs }) => {
+  const outcome = await answerIn(scope, (tx) => sendCopy(tx, scope, { sessionId, nowMs }));
+  if (outcome.kind !== "ok") return outcome;
+  const sent = await letterTo(scope, outcome.value.copyId);
+  if (sent?.userId) {
+    const account = await withAccounts((tx) => accountOf(tx, sent.userId!));
+    if (account) sendMail({ to: account.email, ...sent.letter });
+  }
+  return outcome;
 });
 
-/** Sends the session as it stands now; a copy that was sent before stays what it was. */
-export const sendSession = defineUseCase("sessions.send", ["coach"], (scope, { sessionId }, { nowMs }) =>
-  answerIn(scope, (tx) => sendCopy(tx, scope, sessionId, nowMs)),
+/** The letter of a copy, with whom it is for; null: there is no such copy. */
+async function letterTo(scope: Scope, copyId: string) {
+  return inStudio(scope, async (tx) => {
+    const row = await sentLetter(tx, copyId);
+    const studio = row && (await db.studioRow(tx));
+    if (!row || !studio) return null;
+    const link = `${process.env.YARVEX_URL ?? ""}/floor?s=${row.sessionId}`;
+    const letter: Letter = letterOf(readShown(row.content), {
+      client: row.clientName,
+      studio: studio.name,
+      link,
+    });
+    return { letter, to: row.clientName, userId: row.userId };
+  });
+}
+
+const PAGE = 40;
+
+/** What was sent, the newest first: the outbox. */
+export const listSent = defineUseCase("outbox.list", ["coach"], (scope, { after }) =>
+  answerIn(scope, async (tx) => {
+    const rows = await sentPage(tx, after, PAGE + 1);
+    const letters = rows.slice(0, PAGE).map(
+      ({ id, sentAt, seenAt, ...line }): SentLine => ({
+        ...line,
+        copyId: id,
+        sentAtMs: sentAt.getTime(),
+        seenAtMs: seenAt?.getTime() ?? null,
+      }),
+    );
+    return ok({ letters, next: rows.length > PAGE ? letters.at(-1)!.copyId : null });
+  }),
 );
 
+export const showLetter = defineUseCase("outbox.letter", ["coach"], async (scope, { copyId }) => {
+  const sent = await letterTo(scope, copyId);
+  return sent ? ok({ letter: sent.letter, to: sent.to, hasAccount: sent.userId !== null }) : notFound;
+});
+
+/** `seenAtMs`: of a history that is written afterwards, when the client looked. */
 export async function sendCopy(
   tx: Transaction,
   { studioId }: Scope,
-  sessionId: string,
-  nowMs: number,
+  { sessionId, nowMs, seenAtMs }: { readonly sessionId: string; readonly nowMs: number; readonly seenAtMs?: number },
 ): Promise<Outcome<Output<"sessions.send">>> {
   const loaded = await loadSession(tx, sessionId, nowMs);
   if (!loaded) return notFound;
@@ -31,16 +72,8 @@ export async function sendCopy(
   if (document.blocks.length === 0 && !document.finisher)
     return refused("document", "This session has no blocks yet: there is nothing to send.");
   const { content, hash } = showSession(context, await inPieces(computeSteps(document, context)));
-  await db.insertSentCopy(tx, { studioId, id: newId(), sessionId, clientId: row.clientId, hash, content });
-  return ok({ copy: copyOf((await db.sentCopy(tx, sessionId))!) });
+  const copyId = newId();
+  const when = { sentAt: new Date(nowMs), seenAt: seenAtMs === undefined ? null : new Date(seenAtMs) };
+  await insertSentCopy(tx, { studioId, id: copyId, sessionId, clientId: row.clientId, hash, content, ...when });
+  return ok({ copyId });
 }
-
-/** The copy in force. That the client has looked at it is noted. */
-export const showSent = defineUseCase("sent.show", ["coach", "client"], (scope, { sessionId }) =>
-  answerIn(scope, async (tx) => {
-    const row = await db.sentCopy(tx, sessionId);
-    if (!row) return notFound;
-    if (scope.role === "client") await db.markSeen(tx, row.id);
-    return ok({ copy: copyOf((await db.sentCopy(tx, sessionId))!) });
-  }),
-);

@@ -29,6 +29,7 @@ import { dateIn, type StudioContext, studioOf } from "../context/studio";
 import { plannedSums } from "../context/week";
 import { newId, type Scope, type Transaction } from "../db";
 import * as db from "../db/queries";
+import { type SentContent, sentCopy } from "../db/sent-copies";
 import { lineOf } from "./clients";
 import { gymLines } from "./gyms";
 import { answerIn, changedElsewhere, conflict, defineUseCase, notFound, type Outcome, ok, refused } from "./kit";
@@ -58,7 +59,7 @@ export const showSession = defineUseCase("sessions.show", ["coach"], (scope, { s
     const studio = loaded && (await db.studioRow(tx));
     if (!loaded || !studio) return notFound;
     const { row, document, context } = loaded;
-    const sent = await db.sentCopy(tx, sessionId);
+    const sent = await sentCopy(tx, sessionId);
     const planned = row.planId === null ? null : await db.planRow(tx, row.planId);
     const phase = planned && row.planWeek !== null ? phaseOfWeek(planned.document, row.planWeek) : null;
     const view: SessionView = {
@@ -78,6 +79,7 @@ export const showSession = defineUseCase("sessions.show", ["coach"], (scope, { s
       methods: studio.methods,
       partner: row.pairId === null ? null : await partnerOf(tx, row.id, row.pairId),
       sent: sent && {
+        copyId: sent.id,
         atMs: sent.sentAt.getTime(),
         seenAtMs: sent.seenAt?.getTime() ?? null,
         changed: changedSince(
@@ -91,7 +93,7 @@ export const showSession = defineUseCase("sessions.show", ["coach"], (scope, { s
 );
 
 /** How many loads or sets differ between what a client has and what would be sent now. */
-function changedSince(before: db.SentContent, now: db.SentContent): number {
+function changedSince(before: SentContent, now: SentContent): number {
   const ids = new Set([...Object.keys(before.loads), ...Object.keys(now.loads)]);
   return [...ids].filter((id) => {
     const [a, b] = [before.loads[id], now.loads[id]];

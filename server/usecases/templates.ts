@@ -5,6 +5,7 @@ import { planOf, readStored } from "../context/documents";
 import { studioOf } from "../context/studio";
 import { newId } from "../db";
 import * as db from "../db/queries";
+import { deleteTemplate, insertTemplate, templatePage } from "../db/templates";
 import { answerIn, defineUseCase, notFound, ok, refused } from "./kit";
 
 const PAGE = 60;
@@ -12,7 +13,7 @@ const PAGE = 60;
 export const listTemplates = defineUseCase("templates.list", ["coach"], (scope, { kind, search, after }) =>
   answerIn(scope, async (tx) => {
     const studio = await studioOf(tx);
-    const rows = await db.templatePage(tx, { kind, search: search.trim(), after }, PAGE + 1);
+    const rows = await templatePage(tx, { kind, search: search.trim(), after }, PAGE + 1);
     const page = rows.slice(0, PAGE);
     const last = rows.length > PAGE ? page.at(-1)! : null;
     const templates = page.map(({ id, name, document }): TemplateLine => {
@@ -29,7 +30,7 @@ export const keepTemplate = defineUseCase("templates.keep", ["coach"], (scope, {
     if (name.trim() === "") return refused("name", "Give the template a name.");
     const id = newId();
     const keep = (document: SessionDocument | PlanTemplate) =>
-      db.insertTemplate(tx, { studioId: scope.studioId, id, kind: of.kind, name: name.trim(), document });
+      insertTemplate(tx, { studioId: scope.studioId, id, kind: of.kind, name: name.trim(), document });
     if (of.kind === "plan") {
       const row = await db.planRow(tx, of.planId);
       if (!row) return notFound;
@@ -48,5 +49,5 @@ export const keepTemplate = defineUseCase("templates.keep", ["coach"], (scope, {
 );
 
 export const removeTemplate = defineUseCase("templates.remove", ["coach"], (scope, { templateId }) =>
-  answerIn(scope, async (tx) => ((await db.deleteTemplate(tx, templateId)) ? ok({}) : notFound)),
+  answerIn(scope, async (tx) => ((await deleteTemplate(tx, templateId)) ? ok({}) : notFound)),
 );

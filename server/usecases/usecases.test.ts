@@ -50,7 +50,8 @@ function inputFor<K extends ApiName>(name: K, { clientId, sessionId, gymId, plan
     "sessions.before": { sessionId },
     "cautions.quiet": { rule: "hole", clientId, reason: "Her aim is a bench press" },
     "sessions.pair": { sessionId, withSessionId: newId() },
-    "sent.show": { sessionId },
+    "outbox.list": { after: null },
+    "outbox.letter": { copyId: newId() },
     "plans.show": { clientId },
     "plans.create": {
       clientId,
@@ -139,6 +140,7 @@ const WITHOUT_TARGET = new Set<ApiName>([
   "exercises.known",
   "lifts.name",
   "templates.list",
+  "outbox.list",
   "exercises.save",
   "exercises.hide",
   "viewer.show",

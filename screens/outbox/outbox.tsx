@@ -1,0 +1,101 @@
+"use client";
+import { clsx } from "clsx";
+import Link from "next/link";
+import { useState } from "react";
+import type { Output, SentLine } from "@/contract";
+import { ask, replySentence } from "@/device/api";
+import { Button } from "@/ui/button";
+import { longDate, shortDateAt } from "@/ui/dates";
+import { Notice } from "@/ui/notice";
+
+interface Props {
+  readonly first: Output<"outbox.list">;
+  /** The letter that is read; null: nothing was sent yet. */
+  readonly opened: ({ readonly copyId: string } & Output<"outbox.letter">) | null;
+}
+
+/** Everything that clients were sent, the newest first, and the letter as it reached them. */
+export function Outbox({ first, opened }: Props) {
+  const [letters, setLetters] = useState(first.letters);
+  const [next, setNext] = useState(first.next);
+  const [problem, setProblem] = useState<string | null>(null);
+  const more = async () => {
+    const reply = await ask("outbox.list", { after: next });
+    setProblem(reply.kind === "ok" ? null : replySentence(reply));
+    if (reply.kind !== "ok") return;
+    setLetters([...letters, ...reply.value.letters]);
+    setNext(reply.value.next);
+  };
+  return (
+    <main className="mx-auto max-w-6xl px-6 py-5">
+      <header className="mb-4">
+        <h1 className="text-xl font-bold">Outbox</h1>
+        <p className="text-quiet">What your clients were sent: each letter is the copy they train from.</p>
+      </header>
+      {letters.length === 0 ? (
+        <p>Nothing was sent yet. A session is sent from its desk, or with the coming week under Carry on.</p>
+      ) : (
+        <div className="grid gap-6 lg:grid-cols-[22rem_1fr]">
+          <section aria-label="Letters">
+            <ul>
+              {letters.map((line) => (
+                <Line key={line.copyId} line={line} isOpen={line.copyId === opened?.copyId} />
+              ))}
+            </ul>
+            {problem ? <Notice kind="block">{problem}</Notice> : null}
+            {next ? (
+              <Button className="mt-3" onClick={more}>
+                Older letters
+              </Button>
+            ) : null}
+          </section>
+          {opened ? <Letter {...opened} /> : null}
+        </div>
+      )}
+    </main>
+  );
+}
+
+function Line({ line, isOpen }: { line: SentLine; isOpen: boolean }) {
+  const { copyId, clientName, title, date, sentAtMs, seenAtMs, hasAccount } = line;
+  return (
+    <li className={clsx("border-t border-thread", isOpen && "bg-cloth")}>
+      <Link
+        href={`/outbox?letter=${copyId}`}
+        prefetch={false}
+        scroll={false}
+        aria-current={isOpen ? "true" : undefined}
+        className={clsx(
+          "block border-l-4 py-2 pl-3 pr-2",
+          isOpen ? "border-indigo" : "border-transparent hover:bg-cloth",
+        )}
+      >
+        <span className="flex items-baseline justify-between gap-2">
+          <strong>{clientName}</strong>
+          <span className="narrow text-quiet">{shortDateAt(sentAtMs)}</span>
+        </span>
+        <span className="block">{[title, longDate(date)].filter(Boolean).join(", ")}</span>
+        <span className="narrow block text-quiet">
+          {seenAtMs
+            ? `● seen ${shortDateAt(seenAtMs)}`
+            : hasAccount
+              ? "○ not seen yet"
+              : "△ no account: hand it on yourself"}
+        </span>
+      </Link>
+    </li>
+  );
+}
+
+function Letter({ letter, to, hasAccount }: NonNullable<Props["opened"]>) {
+  return (
+    <article aria-label={`Letter: ${letter.subject}`} className="bg-cloth p-6">
+      <h2 className="text-lg font-bold">{letter.subject}</h2>
+      <p className="mb-4 border-b border-thread pb-3 text-quiet">
+        To {to}
+        {hasAccount ? "" : ", who has no account yet: invite them from their page, or print the card"}
+      </p>
+      <div className="max-w-[70ch] whitespace-pre-wrap">{letter.text}</div>
+    </article>
+  );
+}

@@ -1,0 +1,1 @@
+CREATE INDEX "sent_copies_outbox" ON "sent_copies" USING btree ("studio_id","sent_at","id");

@@ -1,0 +1,69 @@
+/** What clients were sent, of one scope. Every function takes the transaction that `inStudio` opened. */
+import { and, asc, desc, eq, isNull, sql } from "drizzle-orm";
+import type { Transaction } from ".";
+import { clients, members, sentCopies } from "./schema";
+
+export type SentContent = (typeof sentCopies.$inferSelect)["content"];
+
+export async function insertSentCopy(tx: Transaction, row: typeof sentCopies.$inferInsert): Promise<void> {
+  await tx.insert(sentCopies).values(row);
+}
+
+/** The copy that is in force: the newest. */
+export async function sentCopy(tx: Transaction, sessionId: string) {
+  const [row] = await tx
+    .select()
+    .from(sentCopies)
+    .where(eq(sentCopies.sessionId, sessionId))
+    .orderBy(desc(sentCopies.sentAt), desc(sentCopies.id))
+    .limit(1);
+  return row ?? null;
+}
+
+export async function markSeen(tx: Transaction, id: string, seenAt: Date): Promise<void> {
+  await tx
+    .update(sentCopies)
+    .set({ seenAt })
+    .where(and(eq(sentCopies.id, id), isNull(sentCopies.seenAt)));
+}
+
+/** Copies with whom they are for, the newest first a page from one on. Without what they hold but its title and day. */
+export const sentPage = (tx: Transaction, after: string | null, most: number) =>
+  tx
+    .select({
+      id: sentCopies.id,
+      sessionId: sentCopies.sessionId,
+      clientName: clients.name,
+      title: sql<string>`coalesce(${sentCopies.content} -> 'document' ->> 'title', '')`,
+      date: sql<string>`${sentCopies.content} ->> 'date'`,
+      sentAt: sentCopies.sentAt,
+      seenAt: sentCopies.seenAt,
+      hasAccount: sql<boolean>`exists (select from ${members} where ${members.studioId} = ${sentCopies.studioId} and ${members.clientId} = ${sentCopies.clientId})`,
+    })
+    .from(sentCopies)
+    .innerJoin(clients, and(eq(clients.studioId, sentCopies.studioId), eq(clients.id, sentCopies.clientId)))
+    .where(
+      after
+        ? sql`(${sentCopies.sentAt}, ${sentCopies.id}) < (select c.sent_at, c.id from sent_copies c where c.id = ${after})`
+        : undefined,
+    )
+    .orderBy(desc(sentCopies.sentAt), desc(sentCopies.id))
+    .limit(most);
+
+/** One copy with the name of whom it is for, and the account they sign in with; null: none, or no account. */
+export async function sentLetter(tx: Transaction, id: string) {
+  const [row] = await tx
+    .select({
+      content: sentCopies.content,
+      clientName: clients.name,
+      userId: members.userId,
+      sessionId: sentCopies.sessionId,
+    })
+    .from(sentCopies)
+    .innerJoin(clients, and(eq(clients.studioId, sentCopies.studioId), eq(clients.id, sentCopies.clientId)))
+    .leftJoin(members, and(eq(members.studioId, sentCopies.studioId), eq(members.clientId, sentCopies.clientId)))
+    .where(eq(sentCopies.id, id))
+    .orderBy(asc(members.id))
+    .limit(1);
+  return row ?? null;
+}

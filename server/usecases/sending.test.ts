@@ -1,0 +1,76 @@
+import { beforeAll, describe, expect, it } from "vitest";
+import { lettersTo, ownLetters } from "../testing/letters";
+import { clock, hasDatabase, makeStudio, prepareDatabase, type TestStudio, value } from "../testing/studio";
+import { ask } from ".";
+
+describe.runIf(hasDatabase)("the outbox", () => {
+  let studio: TestStudio;
+  let other: TestStudio;
+  beforeAll(async () => {
+    ownLetters();
+    await prepareDatabase();
+    [studio, other] = [await makeStudio("Rowan"), await makeStudio("Alder")];
+  });
+  const send = async (place: 0 | 1) =>
+    value(await ask(studio.coach, "sessions.send", { sessionId: studio.clients[place].sessionId }, clock));
+  const outbox = async (after: string | null = null) => value(await ask(studio.coach, "outbox.list", { after }, clock));
+
+  it("a session that is sent goes as a letter to the client's address, and is read in the program as it was written", async () => {
+    const { sessionId, scope } = studio.clients[0];
+    await send(0);
+    const [line] = (await outbox()).letters;
+    expect(line).toMatchObject({
+      sessionId,
+      clientName: "Rowan 1",
+      title: "Test",
+      date: "2026-11-24",
+      seenAtMs: null,
+      hasAccount: true,
+    });
+    const { letter, to } = value(await ask(studio.coach, "outbox.letter", { copyId: line!.copyId }, clock));
+    expect(to).toBe("Rowan 1");
+    const written = lettersTo(`${scope.memberId}@test.example`);
+    expect(written).toHaveLength(1);
+    expect(written[0]!.text.replaceAll("\r\n", "\n")).toContain(`${letter.text}\n`);
+    expect(written[0]!.text).toContain("Subject: Tuesday 24 November: Test\r\n");
+    expect(letter.text).toContain(`/floor?s=${sessionId}`);
+    expect(letter.text).toContain("5 reps with 60 kg");
+    value(await ask(scope, "floor.open", { sessionId }, clock));
+    expect((await outbox()).letters[0]!.seenAtMs).not.toBeNull();
+  });
+
+  it("a letter stays what it said when the session is sent again changed, the newest stands first", async () => {
+    const { sessionId } = studio.clients[0];
+    const [first] = (await outbox()).letters;
+    const { revision } = value(await ask(studio.coach, "sessions.show", { sessionId }, clock));
+    const edits = [{ kind: "setSession" as const, field: "title" as const, value: "Another" }];
+    value(await ask(studio.coach, "sessions.edit", { sessionId, revision, edits, draftText: null }, clock));
+    await send(0);
+    const { letters } = await outbox();
+    expect(letters.map(({ title }) => title)).toEqual(["Another", "Test"]);
+    const { letter } = value(await ask(studio.coach, "outbox.letter", { copyId: first!.copyId }, clock));
+    expect(letter.subject).toBe("Tuesday 24 November: Test");
+    expect((await outbox(letters[0]!.copyId)).letters.map(({ copyId }) => copyId)).toEqual([first!.copyId]);
+  });
+
+  it("is page after page, each letter once", async () => {
+    for (let i = 0; i < 44; i++) await send(1);
+    const seen: string[] = [];
+    for (let after: string | null = null, pages = 0; pages < 4; pages++) {
+      const page = await outbox(after);
+      seen.push(...page.letters.map(({ copyId }) => copyId));
+      after = page.next;
+      if (after === null) break;
+    }
+    expect(seen).toHaveLength(46);
+    expect(new Set(seen).size).toBe(46);
+  });
+
+  it("is the studio's own, and its coaches'", async () => {
+    const [line] = (await outbox()).letters;
+    const { copyId } = line!;
+    expect(value(await ask(other.coach, "outbox.list", { after: null }, clock)).letters).toEqual([]);
+    expect(await ask(other.coach, "outbox.letter", { copyId }, clock)).toEqual({ kind: "notFound" });
+    expect(await ask(studio.clients[1].scope, "outbox.letter", { copyId }, clock)).toMatchObject({ kind: "notFound" });
+  });
+});
