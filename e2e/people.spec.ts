@@ -1,6 +1,6 @@
 import { expect, test } from "@playwright/test";
 import { secretTo } from "../server/testing/letters";
-import { alive, enterAsCoach, expectAccessible, foundStudio } from "./helpers";
+import { alive, enterAsCoach, expectAccessible, foundStudio, PHONE, writeSession } from "./helpers";
 
 test("a client sees only their own plan and log", async ({ page }) => {
   await enterAsCoach(page);
@@ -106,4 +106,32 @@ test("a client sees their own weeks in plain words, and only their own", async (
   const other = await page.request.post("/api/do/weeks.show", { data: { clientId: null, planId: null } });
   expect(other.status()).toBe(404);
   expect(faults).toEqual([]);
+});
+
+test("a session that is sent is a letter in the outbox, and seen when its client opens it", async ({
+  page,
+  browser,
+}) => {
+  await enterAsCoach(page);
+  const sessionId = await writeSession(page, "Marit Solhaug", "A1 Goblet squat 2x8 @16kg rir2 r60");
+  await page.getByRole("button", { name: "Send", exact: true }).click();
+  await page.getByRole("link", { name: /^sent .*not seen yet$/ }).click();
+  const letter = page.getByRole("article", { name: /^Letter: / });
+  await expect(letter).toContainText("Marit,");
+  await expect(letter).toContainText("8 reps with 16 kg; 2 left in reserve");
+  await expect(letter).toContainText(`/floor?s=${sessionId}`);
+  await expectAccessible(page);
+  const line = page.getByRole("link", { name: /Marit Solhaug/ }).first();
+  await expect(line).toContainText("not seen yet");
+
+  const other = await browser.newContext({ viewport: PHONE, baseURL: new URL(page.url()).origin });
+  const phone = await other.newPage();
+  await phone.goto("/sign-in");
+  await phone.getByRole("button", { name: "Enter as Marit, a client" }).click();
+  await expect(phone.getByRole("heading", { name: "Marit Solhaug" })).toBeVisible();
+  await phone.goto(`/floor?s=${sessionId}`);
+  await expect(phone.getByRole("heading", { name: "Goblet squat" })).toBeVisible();
+  await other.close();
+  await page.reload();
+  await expect(line).toContainText(/seen \d/);
 });
