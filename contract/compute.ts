@@ -228,5 +228,6 @@ function forecastIn(
       return record ? strengthOf(record, seenBefore(records).get(slot.lineage) ?? null) : null;
     },
     aimReps: (segmentId) => resolved.loads.get(segmentId)?.aimReps ?? null,
+    restedSeconds: (blockId, round) => context.rested?.[blockId]?.[round] ?? null,
   };
 }

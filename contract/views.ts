@@ -24,6 +24,7 @@ import type {
   ReadinessState,
   ReadinessStatement,
   ReserveConstants,
+  RestsByRound,
   SessionDocument,
   SessionState,
   SessionSummary,
@@ -142,6 +143,8 @@ export interface SessionContext {
   readonly planWeek: number | null;
   /** Whether nobody else is there: the client trains at home. */
   readonly alone: boolean;
+  /** Of a session that is trained together with another, what is rested after each round; left out where it is not known. */
+  readonly rested?: RestsByRound;
   readonly client: {
     readonly id: string;
     readonly name: string;

@@ -334,9 +334,16 @@ test("two train together: one structure, a load for each, one's work as the othe
   const field = await write("5 @50kg rir2");
   await expect(page.getByRole("alert").filter({ hasText: "Only load and effort" })).toBeVisible();
   await field.press("Escape");
-  await write("6-8 @50kg rir2");
   const theirs = page.getByRole("button", { name: "Tobias Renner's load, round 1, change" });
+  // Without a network it is kept here, also over a closed tab, and sent when it is back.
+  await page.context().setOffline(true);
+  await write("6-8 @50kg rir2");
   await expect(theirs).toHaveText("50");
+  await expect(page.getByText(/^Tobias Renner's loads are kept on this device, and not saved yet\./)).toBeVisible();
+  await page.context().setOffline(false);
+  await page.reload();
+  await expect(theirs).toHaveText("50");
+  await expect(page.getByText(/Tobias Renner's loads are/)).toHaveCount(0);
   // What is shared goes to both, and the loads stay each one's.
   await page
     .getByRole("gridcell")

@@ -290,6 +290,19 @@ describe("the forecast of a session", () => {
     expect(heaviestLoadShare(hopeless, context(4), hopeless.blocks[0]!.timeline.block.slots[0]!.id)).toBeNull();
   });
 
+  it("goes by what is really rested while a partner works, round by round, as if it had been written", () => {
+    const asked = timeline("Bench press 4x10 r60");
+    const [block] = asked.blocks;
+    const possible = (ctx: ForecastContext, of = asked) => forecastSession(of, ctx).work.map((one) => one.possibleReps);
+    const resting = (seconds: readonly (number | null)[]): ForecastContext => ({
+      ...context(10),
+      restedSeconds: (blockId, round) => (blockId === block!.timeline.block.id ? (seconds[round] ?? null) : null),
+    });
+    expect(possible(resting([180, 180, 180]))).toEqual(possible(context(10), timeline("Bench press 4x10 r180")));
+    expect(possible(resting([60, 180, 60]))).toEqual(possible(context(10), timeline("Bench press 4x10 r60,180,60")));
+    expect(possible(resting([]))).toEqual(possible(context(10)));
+  });
+
   it("says nothing of what it cannot know, and tires what follows all the same", () => {
     const text = "A1 Bench press 3x10 rir1 r60\n\nB1 Dumbbell press, flat 3x10 rir1 r60";
     const press = exerciseOrThrow(SHIPPED_CATALOGUE, "dumbbell-bench-press");

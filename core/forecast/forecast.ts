@@ -7,7 +7,7 @@ import { type FittedCurve, loadDoubt } from "../load/curve";
 import { populationCurve, type RepCurve, repsAtLoad } from "../load/e1rm";
 import type { Slot } from "../session/grammar";
 import type { Settings } from "../settings";
-import { type BlockTimeline, isWork, type Timeline, type TimelineSpan, type WorkSpan } from "../time/timeline";
+import { type BlockTimeline, isWork, type RestSpan, type Timeline, type WorkSpan } from "../time/timeline";
 import { clamp } from "../units";
 import { Reserve, type ReserveConstants, type WorkedSide } from "./reserve";
 import type { Seen } from "./seen";
@@ -22,6 +22,8 @@ export interface ForecastContext {
   readonly strengthOf: (slot: Slot, exerciseId: string) => LiftStrength | null;
   /** Reps aimed at inside a range, where progression says so. */
   readonly aimReps: (segmentId: string) => number | null;
+  /** Seconds that are really rested after a round, where a partner's work makes them others than planned; else null. */
+  readonly restedSeconds?: (blockId: string, round: number) => number | null;
 }
 
 export interface LiftStrength {
@@ -139,7 +141,8 @@ export function forecastSession(timeline: Timeline, context: ForecastContext): S
 function whatItGoesBy({ block, spans }: BlockTimeline, context: ForecastContext): unknown[] {
   const slots = new Map(block.slots.map((slot) => [slot.id, slot]));
   return spans.flatMap((span) => {
-    if (!isWork(span) || !span.segment) return [];
+    if (!isWork(span)) return span.reason === "round" ? [context.restedSeconds?.(block.id, span.round) ?? null] : [];
+    if (!span.segment) return [];
     const slot = slots.get(span.slotId)!;
     return [
       context.loadKg(span.segmentId, span.exerciseId, span.segment.setup ?? slot.setup),
@@ -211,16 +214,15 @@ class Run {
       if (isWork(span)) {
         const one = this.span(span, slots.get(span.slotId)!);
         if (span.kind === "work") work.push(one);
-      } else this.reserve.rest(this.restOf(span));
+      } else this.reserve.rest(this.restOf(span, block.block.id));
     }
     return work;
   }
 
-  private restOf(span: TimelineSpan): number {
-    const { roundRestSeconds } = this.changes;
-    return span.kind === "rest" && span.reason === "round" && roundRestSeconds !== null
-      ? roundRestSeconds
-      : span.seconds;
+  private restOf(span: RestSpan, blockId: string): number {
+    if (span.kind !== "rest" || span.reason !== "round") return span.seconds;
+    const rested = this.context.restedSeconds?.(blockId, span.round) ?? span.seconds;
+    return this.changes.roundRestSeconds ?? rested;
   }
 
   private span(span: WorkSpan, slot: Slot): WorkForecast {

@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { read, TEST_CONTEXT } from "../testing/helpers";
-import { type JointTurn, jointSession } from "./joint";
+import { type JointTurn, jointRests, jointSession } from "./joint";
 import { expandSession, type Timeline } from "./timeline";
 
 /** Two sessions of one structure: the same text read once, the partner's seconds by what is put in its place. */
@@ -27,6 +27,16 @@ describe("two in one time", () => {
     expect(starts(turns, "partner")).toEqual([40, 140, 240]);
     expect(turns.map(({ restedSeconds }) => restedSeconds)).toEqual([null, null, 60, 40, 60, 40]);
     expect(seconds).toBe(300);
+  });
+
+  it("what each rests after a round is told by block and round", () => {
+    const [own, partner] = pair("A1 Plank 3x40s r30\n\nB1 Hollow hold -,30s,30s r20", (text) =>
+      text.replace("40s", "60s"),
+    );
+    const joint = jointSession(own, partner);
+    const [a, b] = own.blocks.map(({ timeline }) => timeline.block.id);
+    expect(jointRests(joint, "client")).toEqual({ [a!]: [60, 60, null], [b!]: [null, 30, null] });
+    expect(jointRests(joint, "partner")).toEqual({ [a!]: [40, 40, null], [b!]: [null, 30, null] });
   });
 
   it("with the partner's work as the rest, they go in turn without a pause, but for the least that is written", () => {

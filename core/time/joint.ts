@@ -42,6 +42,25 @@ export function jointSession(own: Timeline, partner: Timeline): JointSession {
   return { turns, seconds, longerBySeconds: seconds - Math.max(own.seconds, partner.seconds) };
 }
 
+/** Seconds that one of the two rests after each round of a block, by the block's id and the round; null after its last. */
+export type RestsByRound = Readonly<Record<string, readonly (number | null)[]>>;
+
+export function jointRests({ turns }: Pick<JointSession, "turns">, whose: Whose): RestsByRound {
+  const rests: Record<string, (number | null)[]> = {};
+  const before = new Map<string, number>();
+  for (const turn of turns) {
+    if (turn.whose !== whose) continue;
+    const { blockId, round, restedSeconds } = turn;
+    const list = rests[blockId] ?? [];
+    rests[blockId] = list;
+    const last = before.get(blockId);
+    if (last !== undefined) list[last] = restedSeconds;
+    while (list.length <= round) list.push(null);
+    before.set(blockId, round);
+  }
+  return rests;
+}
+
 /** The rounds of one block in turn, from a moment on; when both are done. */
 function inTurn(of: Readonly<Record<Whose, BlockTimeline | null>>, from: number, turns: JointTurn[]): number {
   const ended: Record<Whose, number | null> = { client: null, partner: null };

@@ -14,6 +14,7 @@ import {
   parseSession,
   printSession,
   type ReadLift,
+  type RestsByRound,
   readNewLifts,
   reconcile,
   type SessionDocument,
@@ -96,7 +97,8 @@ export function useDesk(view: SessionView) {
 
   const { lifts, bring } = useLifts(view, work.document);
   const records = useMemo(() => recordsOf({ lifts, settings: view.settings }), [lifts, view.settings]);
-  const context = useMemo(() => ({ ...view, lifts }), [view, lifts]);
+  const [rested, setRested] = useState<RestsByRound | undefined>(undefined);
+  const context = useMemo(() => ({ ...view, lifts, ...(rested && { rested }) }), [view, lifts, rested]);
   const computed = useMemo(() => computeSession(work.document, context, records), [work.document, context, records]);
   const aside = useAside(context);
   /** A session that is only looked at: how a change would be. */
@@ -249,6 +251,8 @@ export function useDesk(view: SessionView) {
     setRule,
     print,
     preview,
+    /** Of two who train together: what this one rests. */
+    setRested,
     previewed,
     setPreview,
     operate,

@@ -1,10 +1,21 @@
 "use client";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { type ComputedSession, catalogueIn, computeSession, type SessionView } from "@/contract";
-import { applyEdits, type JointSession, jointSession, writeOwn } from "@/core";
-import { ask, replySentence } from "@/device/api";
+import {
+  applyEdits,
+  EMPTY_DOCUMENT,
+  type JointSession,
+  jointRests,
+  jointSession,
+  type RestsByRound,
+  sameValue,
+  writeOwn,
+} from "@/core";
+import { ask } from "@/device/api";
 import { newId } from "@/device/ids";
+import { useLatest } from "@/ui/use-latest";
 import type { Desk, Selection } from "./use-desk";
+import { keptWork, useSaving, type Work } from "./use-saving";
 
 export interface Partner {
   readonly view: SessionView;
@@ -13,68 +24,101 @@ export interface Partner {
   readonly joint: JointSession;
   /** Their own load and effort of a set as typed; what is wrong with it, else null. */
   readonly write: (at: Selection, typed: string) => string | null;
-  /** What became of the last change, where it was not taken. */
+  /** What became of the last change, where it is not saved. */
   readonly refusal: string | null;
 }
 
+const NOTHING: Work = { document: EMPTY_DOCUMENT, draftText: null, unsaved: [] };
+
 /**
  * The session that is trained together with this one: read again whenever this one was saved, for what is shared goes there by
- * itself; null while there is none, or it is on its way.
+ * itself; what is written of it here is kept and saved as the desk's own changes are. Null while there is none, or it is on its way.
  */
 export function usePartner(desk: Desk): Partner | null {
   const { partner } = desk.view;
-  const [view, setView] = useState<SessionView | null>(null);
-  const [refusal, setRefusal] = useState<string | null>(null);
-  const sending = useRef<Promise<void>>(Promise.resolve());
-  const latest = useRef<SessionView | null>(null);
-  const put = useCallback((next: SessionView | null) => {
-    latest.current = next;
-    setView(next);
-  }, []);
   const sessionId = partner?.sessionId ?? null;
+  const [opened, setOpened] = useState<SessionView | null>(null);
+  const [work, showWork] = useState<Work>(NOTHING);
+  const now = useRef(NOTHING);
+  const setWork = useCallback((change: (before: Work) => Work) => {
+    now.current = change(now.current);
+    showWork(now.current);
+  }, []);
+  const saving = useSaving({ sessionId: opened?.sessionId ?? "", revision: 0 }, work, now, setWork, () => {});
+  const { touch, readAgain } = saving;
+  const save = useLatest(saving.state);
+
   const read = useCallback(async () => {
-    if (!sessionId) return put(null);
+    if (!sessionId) return setOpened(null);
     const reply = await ask("sessions.show", { sessionId });
-    if (reply.kind === "ok") put(reply.value);
-  }, [sessionId, put]);
+    if (reply.kind !== "ok") return;
+    const view = reply.value;
+    const left = now.current.unsaved;
+    const isQuiet = left.length === 0 && save.now.kind === "saved";
+    // Asked before the last change was saved, and answered after it: what is here is newer.
+    if (isQuiet && !readAgain(view)) return;
+    const kept = isQuiet ? keptWork(view) : null;
+    const edited = applyEdits(view.document, left);
+    setWork(
+      () => kept ?? { document: edited.ok ? edited.document : view.document, draftText: view.draftText, unsaved: left },
+    );
+    if (kept) touch();
+    setOpened(view);
+  }, [sessionId, setWork, touch, readAgain, save]);
+  // What was written of another before is kept, and no longer on this screen.
+  // biome-ignore lint/correctness/useExhaustiveDependencies: by the session
+  useEffect(() => {
+    setWork(() => NOTHING);
+    setOpened(null);
+  }, [sessionId, setWork]);
   const isSaved = desk.save.kind === "saved";
   useEffect(() => {
-    if (isSaved) sending.current = sending.current.then(read);
+    if (isSaved) void read();
   }, [isSaved, read]);
 
+  const view = useMemo(() => opened && { ...opened, document: work.document }, [opened, work.document]);
   const write = useCallback(
     (at: Selection, typed: string): string | null => {
-      const now = latest.current;
-      if (now?.state !== "draft") return "This session has been started: it stays as it was shown.";
-      const written = writeOwn(now.document, { ...at, typed }, catalogueIn(now.exercises), newId);
+      if (opened?.state !== "draft") return "This session has been started: it stays as it was shown.";
+      const { document } = now.current;
+      const written = writeOwn(document, { ...at, typed }, catalogueIn(opened.exercises), newId);
       if (!written.ok) return written.message;
-      const edited = applyEdits(now.document, written.edits);
+      const edited = applyEdits(document, written.edits);
       if (!edited.ok) return edited.message;
-      setRefusal(null);
-      put({ ...now, document: edited.document });
-      // One after the other, each on what the server has then.
-      sending.current = sending.current.then(async () => {
-        const revision = latest.current?.revision ?? now.revision;
-        const input = { sessionId: now.sessionId, revision, edits: written.edits, draftText: null };
-        const reply = await ask("sessions.edit", input);
-        if (reply.kind === "ok") {
-          const { revision: next, merged } = reply.value;
-          const stands = latest.current ?? now;
-          return put({ ...stands, revision: next, document: merged?.document ?? stands.document });
-        }
-        setRefusal(`${now.client.name}'s load was not saved. ${replySentence(reply)}`);
-        await read();
-      });
+      setWork((before) => ({ ...before, document: edited.document, unsaved: [...before.unsaved, ...written.edits] }));
+      touch();
       return null;
     },
-    [put, read],
+    [opened, setWork, touch],
   );
 
-  const computed = useMemo(() => (view ? computeSession(view.document, view) : null), [view]);
+  const [rested, setTheirRests] = useState<RestsByRound>({});
+  const computed = useMemo(() => (view ? computeSession(view.document, { ...view, rested }) : null), [view, rested]);
   const joint = useMemo(
     () => (computed ? jointSession(desk.computed.timeline, computed.timeline) : null),
     [computed, desk.computed],
   );
+  // What is rested hangs on both sessions' work: found again when one of them changed, and not by what is foretold from it.
+  const { document, setRested } = desk;
+  const theirs = view?.document ?? null;
+  const newest = useRef(joint);
+  newest.current = joint;
+  // biome-ignore lint/correctness/useExhaustiveDependencies: by the documents
+  useEffect(() => {
+    const same =
+      <T>(next: T) =>
+      (before: T) =>
+        sameValue(before, next) ? before : next;
+    const found = newest.current;
+    setRested(same(found ? jointRests(found, "client") : undefined));
+    setTheirRests(same(found ? jointRests(found, "partner") : {}));
+  }, [document, theirs, setRested]);
+
+  const { state } = saving;
+  const refusal =
+    state.kind === "failed" && view
+      ? `${view.client.name}'s loads are ${state.final ? "not saved" : "kept on this device, and not saved yet"}. ${state.message}`
+      : null;
   return useMemo(
     () => (view && computed && joint ? { view, computed, joint, write, refusal } : null),
     [view, computed, joint, write, refusal],

@@ -33,7 +33,7 @@ function readKept(id: string): Kept | null {
 }
 
 /** Changes that had not reached the server when the tab closed, put on what the server has now. */
-export function keptWork(view: SessionView): Work | null {
+export function keptWork(view: Pick<SessionView, "sessionId" | "document" | "draftText">): Work | null {
   const kept = readKept(view.sessionId);
   const edited = kept && applyEdits(view.document, kept.unsaved);
   if (!kept || (kept.unsaved.length === 0 && kept.draftText === view.draftText)) return null;
@@ -50,7 +50,7 @@ const AT_ONCE = 1000;
  * others saved meanwhile is merged there and shown here; what clashed with it is said.
  */
 export function useSaving(
-  view: SessionView,
+  { sessionId, revision: opened }: Pick<SessionView, "sessionId" | "revision">,
   work: Work,
   /** The work as it stands now, also what was not drawn yet. */
   latest: { readonly current: Work },
@@ -59,12 +59,19 @@ export function useSaving(
 ) {
   const [state, setState] = useState<SaveState>({ kind: "saved" });
   const [notice, setNotice] = useState<string | null>(null);
-  const revision = useRef(readKept(view.sessionId)?.revision ?? view.revision);
+  const revision = useRef(readKept(sessionId)?.revision ?? opened);
+  const of = useRef(sessionId);
   const busy = useRef(false);
   const merged = useRef(onMerged);
   merged.current = onMerged;
   const touch = useCallback(() => setState({ kind: "unsaved" }), []);
-  const { sessionId } = view;
+  /** The session was read again, and nothing of it waits here: what is sent next goes on from there. False: it is an older one. */
+  const readAgain = useCallback((now: Pick<SessionView, "sessionId" | "revision">): boolean => {
+    const isNewer = now.sessionId !== of.current || now.revision >= revision.current;
+    of.current = now.sessionId;
+    if (isNewer) revision.current = readKept(now.sessionId)?.revision ?? now.revision;
+    return isNewer;
+  }, []);
 
   // Something kept from before waits to be sent.
   useEffect(() => {
@@ -112,7 +119,7 @@ export function useSaving(
     return () => clearTimeout(timer);
   }, [state, touch]);
 
-  return { state, notice, touch };
+  return { state, notice, touch, readAgain };
 }
 
 /** Who changed what at the same time, and what became of it. */
