@@ -2,7 +2,7 @@ import { describe, expect, it } from "vitest";
 import { ANYBODY, unfitness } from "../core";
 import { BOATHOUSE, read } from "../core/testing/helpers";
 import { computeSession } from "./compute";
-import { lackingMuscles, liftOffers } from "./lift-offers";
+import { lackingMuscles, liftOffers, usualFor } from "./lift-offers";
 import { testContext } from "./testing/context";
 import type { SessionContext } from "./views";
 
@@ -54,6 +54,28 @@ describe("lifts that are offered", () => {
       expect(isUnfit).toBe(unfitness(exercise, ANYBODY, gym.equipment) !== null);
       if (isUnfit) expect(note).toMatch(/\.$/);
     }
+  });
+
+  it("what was trained lately is more usual than what was trained often, and long ago", () => {
+    const lift = (exerciseId: string, lastDate: string) => ({ exerciseId, lastDate });
+    const known = [
+      lift("deadlift", "2026-11-20"),
+      lift("back-squat", "2026-06-01"),
+      lift("back-squat", "2026-05-01"),
+      lift("bench-press", "2026-10-13"),
+      lift("bench-press", "2026-10-13"),
+    ];
+    const usual = usualFor(known, "2026-11-24");
+    expect(usual.get("bench-press")).toBeCloseTo(1, 6);
+    expect(usual.get("deadlift")).toBeGreaterThan(0.9);
+    expect(usual.get("back-squat")).toBeLessThan(0.12);
+    const heading = "Usual for Somebody";
+    const offered = offers("", { text: "A1 Push-up 3x10", usual: new Map(usual) }).find(
+      (group) => group.heading === heading,
+    )!.offers;
+    expect(offered.map(({ exercise }) => exercise.id).slice(0, 3)).toEqual(["bench-press", "deadlift", "back-squat"]);
+    // A day that is yet to come counts as today.
+    expect(usualFor([lift("deadlift", "2026-12-24")], "2026-11-24").get("deadlift")).toBe(1);
   });
 
   it("where nothing is typed: a partner for the lift in hand, what the week lacks, what is usual; each once, none that is there", () => {

@@ -4,6 +4,7 @@ import {
   askedFor,
   type Catalogue,
   commonExercises,
+  daysBetween,
   decimal,
   type Exercise,
   exerciseOrThrow,
@@ -28,7 +29,7 @@ import {
 import { catalogueIn } from "./catalogue";
 import type { ComputedSession } from "./compute";
 import { traineeOf } from "./judge";
-import type { SessionContext } from "./views";
+import type { KnownLift, SessionContext } from "./views";
 
 export interface LiftOffer {
   readonly exercise: Exercise;
@@ -58,6 +59,19 @@ interface Asked {
   /** The lift in hand, which a partner may be wanted for. */
   readonly besideId: string | null;
   readonly usual: Usual;
+}
+
+/** Weeks after which a lift is half as usual as it was. */
+const HALF_AS_USUAL_WEEKS = 6;
+
+/** How usual each exercise is for a client: by how lately each of its set-ups was trained, seen from a day. */
+export function usualFor(known: readonly Pick<KnownLift, "exerciseId" | "lastDate">[], date: string): Usual {
+  const usual = new Map<string, number>();
+  for (const { exerciseId, lastDate } of known) {
+    const weeks = Math.max(0, daysBetween(lastDate, date)) / 7;
+    usual.set(exerciseId, (usual.get(exerciseId) ?? 0) + 0.5 ** (weeks / HALF_AS_USUAL_WEEKS));
+  }
+  return usual;
 }
 
 /** Offers for what is typed, the best first; nothing is offered twice, nor what stands in the session already. */

@@ -130,6 +130,8 @@ export interface KnownLift {
   readonly lineage: string;
   readonly exerciseId: string;
   readonly e1rmKg: number | null;
+  /** The last day it was trained on. */
+  readonly lastDate: string;
 }
 
 /** All that a screen needs to compute a session: the client's record, the gym, the settings. */

@@ -84,7 +84,8 @@ export interface WeeksView {
   readonly plan: { readonly id: string; readonly revision: number; readonly document: PlanDocument } | null;
   readonly sessions: readonly PlanSession[];
   readonly lifts: readonly LiftLog[];
-  readonly known: readonly KnownLift[];
+  /** What a cold start goes by. */
+  readonly known: readonly Pick<KnownLift, "lineage" | "exerciseId" | "e1rmKg">[];
 }
 
 interface Read {

@@ -1,6 +1,6 @@
 "use client";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
-import { catalogueIn, computeSession, type LiftLog, recordsOf, type SessionView } from "@/contract";
+import { catalogueIn, computeSession, type LiftLog, recordsOf, type SessionView, usualFor } from "@/contract";
 import {
   allBlocks,
   applyEdits,
@@ -46,7 +46,7 @@ export function useDesk(view: SessionView) {
     (document: SessionDocument) => printSession(document, catalogue, view.gyms),
     [catalogue, view.gyms],
   );
-  const usual = useMemo(() => usualOf(view.known), [view.known]);
+  const usual = useMemo(() => usualFor(view.known, view.date), [view.known, view.date]);
   const parse = useCallback(
     (text: string) => parseSession(text, catalogue, newId, view.gyms, usual),
     [catalogue, view.gyms, usual],
@@ -270,13 +270,6 @@ export function useDesk(view: SessionView) {
 /** What of a text does not read, which of its lifts nobody knows, and what was taken another way. */
 type Problems = Pick<ParsedSession, "errors" | "unknown" | "notes">;
 const NO_PROBLEMS: Problems = { errors: [], unknown: [], notes: [] };
-
-/** The lifts that the client has a record of are usual for them. */
-function usualOf(known: SessionView["known"]): ReadonlyMap<string, number> {
-  const counts = new Map<string, number>();
-  for (const { exerciseId } of known) counts.set(exerciseId, (counts.get(exerciseId) ?? 0) + 1);
-  return counts;
-}
 
 export type Desk = ReturnType<typeof useDesk>;
 export type { SaveState };

@@ -94,9 +94,10 @@ export async function knownLifts(
     );
     return knownLifts(tx, studioId, clientId, studio);
   }
-  return rows.map(({ lineage, exerciseId, summary }) => ({
+  return rows.map(({ lineage, exerciseId, lastDate, summary }) => ({
     lineage,
     exerciseId,
+    lastDate,
     e1rmKg: summary.e1rmKg,
     felt: summary.felt,
   }));

@@ -106,6 +106,6 @@ export async function sessionContext(
           const lineages = [...new Set([...known.map((lift) => lift.lineage), ...marked])];
           return liftsOf(tx, { clientId: client.id, until: row.date, lineages }, studio);
         }),
-    known: known.map(({ lineage, exerciseId, e1rmKg }) => ({ lineage, exerciseId, e1rmKg })),
+    known: known.map(({ felt: _, ...lift }) => lift),
   };
 }

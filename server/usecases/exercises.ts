@@ -56,7 +56,7 @@ async function judgedFor(
     dislikes: row.dislikes,
     pain: feltByExercise(known),
     bodyMassKg: await bodyMassKgOn(tx, row.id, today),
-    known: known.map(({ lineage, exerciseId, e1rmKg }) => ({ lineage, exerciseId, e1rmKg })),
+    known: known.map(({ felt: _, ...lift }) => lift),
     coverage,
   };
 }
