@@ -2,7 +2,7 @@ import { describe, expect, it } from "vitest";
 import { computeSession } from "@/contract";
 import { testContext } from "@/contract/testing/context";
 import { exposure, read } from "@/core/testing/helpers";
-import { boutsOf, showing, stopsOf, zoomed } from "./bouts";
+import { boutsOf, rowsOf, showing, stopsOf, TOP, zoomed } from "./bouts";
 
 const bouts = (text: string, context = testContext()) => {
   const document = read(text);
@@ -72,4 +72,15 @@ describe("the part of the time that is looked at", () => {
       expect(seconds).toBe(600);
     }
   });
+});
+
+it("every lift has a row inside a quarter of the screen, of a reading size while they fit", () => {
+  for (let lifts = 1; lifts <= 100; lifts++)
+    for (const blocks of [1, Math.ceil(lifts / 2), lifts]) {
+      const { rowHeight, gap, height } = rowsOf(lifts, blocks);
+      expect(TOP + lifts * rowHeight + blocks * gap, `${lifts} in ${blocks}`).toBeLessThanOrEqual(height);
+      expect(height).toBeLessThanOrEqual(lifts <= 80 ? 196 : 240);
+      if (lifts <= 14) expect(rowHeight).toBeGreaterThanOrEqual(9);
+    }
+  expect(rowsOf(3, 3)).toEqual({ rowHeight: 19, gap: 5, height: 102 });
 });

@@ -23,6 +23,24 @@ export interface Bout {
   readonly likelyShare: number | null;
 }
 
+/** Height of the minutes above the rows. */
+export const TOP = 22;
+/** A quarter of the screen at the most, whatever stands in it. */
+const MOST_HEIGHT = 196;
+const FOOT = 8;
+
+/**
+ * How high each lift's row is, how far blocks are apart, and the timeline in all: rows of a reading size while they fit, then
+ * closer blocks, then thinner rows, so that every lift is seen.
+ */
+export function rowsOf(lifts: number, blocks: number): { rowHeight: number; gap: number; height: number } {
+  const room = MOST_HEIGHT - TOP - FOOT;
+  const within = (low: number, high: number, wanted: number) => Math.min(high, Math.max(low, wanted));
+  const gap = within(1, 5, (room - 9 * lifts) / Math.max(blocks, 1));
+  const rowHeight = within(1, 19, (room - gap * blocks) / Math.max(lifts, 1));
+  return { rowHeight, gap, height: TOP + lifts * rowHeight + blocks * gap + FOOT };
+}
+
 /** Where time begins on a drawing of it, in px: the names stand before. */
 export const NAMES = 158;
 

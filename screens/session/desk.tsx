@@ -97,7 +97,7 @@ export function Desk({ view: opened }: { view: SessionView }) {
           </Link>
         </div>
       </header>
-      <main className="flex min-w-0 flex-col lg:min-h-0 lg:overflow-y-auto">
+      <main className="flex min-w-0 flex-col lg:min-h-0 lg:overflow-hidden">
         {view.readiness.kind === "ready" ? null : (
           <Notice kind="block">{readinessSentence(view.readiness, view.client.name)}</Notice>
         )}
@@ -111,26 +111,26 @@ export function Desk({ view: opened }: { view: SessionView }) {
         {desk.save.kind === "failed" ? <Notice kind="warn">{desk.save.message}</Notice> : null}
         {partner?.refusal ? <Notice kind="warn">{partner.refusal}</Notice> : null}
         <WeekDiffers desk={desk} view={view} />
-        {/* Beside text of many lines it stays in sight. */}
-        <div className={desk.mode === "text" ? "z-20 bg-ground lg:sticky lg:top-0" : "contents"}>
-          <Timeline
-            document={(desk.previewed ?? computed).resolved.document}
-            computed={desk.previewed ?? computed}
-            capSeconds={document.capSeconds}
-            togetherSeconds={partner?.joint.seconds ?? 0}
-            selection={desk.selection}
-            onSelect={desk.select}
-          />
-          {partner ? <JointStrip desk={desk} partner={partner} /> : null}
-          <ReadingLine desk={desk} view={view} />
+        <Timeline
+          document={(desk.previewed ?? computed).resolved.document}
+          computed={desk.previewed ?? computed}
+          capSeconds={document.capSeconds}
+          togetherSeconds={partner?.joint.seconds ?? 0}
+          selection={desk.selection}
+          onSelect={desk.select}
+        />
+        {partner ? <JointStrip desk={desk} partner={partner} /> : null}
+        <ReadingLine desk={desk} view={view} />
+        {/* However long it is, what it takes stays in sight above it; each way of writing begins at its top. */}
+        <div key={desk.mode} className="flex min-w-0 flex-col lg:min-h-0 lg:flex-1 lg:overflow-y-auto">
+          {desk.mode === "text" ? (
+            <TextPanel desk={desk} />
+          ) : allBlocks(document).length === 0 ? (
+            <EmptyCloth desk={desk} />
+          ) : (
+            <Grid desk={desk} view={view} partner={partner} />
+          )}
         </div>
-        {desk.mode === "text" ? (
-          <TextPanel desk={desk} />
-        ) : allBlocks(document).length === 0 ? (
-          <EmptyCloth desk={desk} />
-        ) : (
-          <Grid desk={desk} view={view} partner={partner} />
-        )}
       </main>
       <div className="border-l border-thread bg-cloth [contain:layout_style] max-lg:border-t max-lg:border-l-0 lg:min-h-0 lg:overflow-y-auto">
         {isFitting ? (

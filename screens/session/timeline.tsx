@@ -19,10 +19,20 @@ import {
 import { HatchPattern, SetBar } from "@/ui/set-bar";
 import { type Latest, useLatest } from "@/ui/use-latest";
 import { useWidth } from "@/ui/use-width";
-import { type Bout, boutsOf, NAMES, showing, shownSeconds, stopsOf, type TimeWindow, within, zoomed } from "./bouts";
+import {
+  type Bout,
+  boutsOf,
+  NAMES,
+  rowsOf,
+  showing,
+  shownSeconds,
+  stopsOf,
+  type TimeWindow,
+  TOP,
+  within,
+  zoomed,
+} from "./bouts";
 import type { Selection } from "./use-desk";
-
-const TOP = 22;
 
 interface Row {
   readonly slot: Slot;
@@ -58,9 +68,8 @@ export function Timeline({
   const [hoveredKey, setHovered] = useState<string | null>(null);
   const blocks = allBlocks(document);
   const slotCount = blocks.reduce((total, block) => total + block.slots.length, 0);
-  const rowHeight = Math.max(9, Math.min(19, (176 - TOP - blocks.length * 5) / Math.max(slotCount, 1)));
-  const rows = useMemo(() => layRows(document, rowHeight), [document, rowHeight]);
-  const height = Math.min(196, TOP + slotCount * rowHeight + blocks.length * 5 + 8);
+  const { rowHeight, gap, height } = rowsOf(slotCount, blocks.length);
+  const rows = useMemo(() => layRows(document, rowHeight, gap), [document, rowHeight, gap]);
   const longest = shownSeconds(Math.max(computed.timeline.seconds, togetherSeconds), capSeconds);
   const [asked, setWindow] = useState<TimeWindow | null>(null);
   const window = within(asked ?? { fromSeconds: 0, seconds: longest }, longest);
@@ -179,7 +188,13 @@ export function Timeline({
           <g key={row.slot.id}>
             {row.first ? (
               <>
-                <text x={8} y={row.y + 4} fontSize={13} fontWeight={700} fill="var(--color-walnut)">
+                <text
+                  x={8}
+                  y={row.y + 4}
+                  fontSize={Math.min(13, rowHeight * row.blockRows + 3)}
+                  fontWeight={700}
+                  fill="var(--color-walnut)"
+                >
                   {row.letter}
                 </text>
                 <line
@@ -195,7 +210,7 @@ export function Timeline({
             <text
               x={30}
               y={row.y + 4}
-              fontSize={Math.min(11.5, rowHeight - 1)}
+              fontSize={Math.min(11.5, rowHeight)}
               className="narrow"
               fill="var(--color-walnut)"
             >
@@ -284,7 +299,7 @@ const nameOf = (slot: Slot, catalogue: Catalogue): string => {
   return name.length > 23 ? `${name.slice(0, 22)}…` : name;
 };
 
-function layRows(document: SessionDocument, rowHeight: number): Map<string, Row> {
+function layRows(document: SessionDocument, rowHeight: number, gap: number): Map<string, Row> {
   const rows = new Map<string, Row>();
   let y = TOP + rowHeight / 2 + 2;
   allBlocks(document).forEach((block, index) => {
@@ -292,7 +307,7 @@ function layRows(document: SessionDocument, rowHeight: number): Map<string, Row>
       rows.set(slot.id, { slot, y, letter: blockLetter(index), first: place === 0, blockRows: block.slots.length });
       y += rowHeight;
     });
-    y += 5;
+    y += gap;
   });
   return rows;
 }
