@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { allBlocks, DEFAULT_SETTINGS } from "@/core";
-import { read, resolve } from "@/core/testing/helpers";
-import { amountFigure, cellFigure, likelyFigure, loadFigure, readingOf } from "./set-words";
+import { exposure, read, resolve } from "@/core/testing/helpers";
+import { amountFigure, cellFigure, doneFigures, likelyFigure, loadFigure, readingOf } from "./set-words";
 
 /** The first lift of a text: its cells, and its first set read back. */
 function shown(text: string) {
@@ -74,5 +74,22 @@ describe("what is likely", () => {
     [{ ...forecast, expectedRir: 0, askedReps: null }, "9"],
   ])("%j is %s", (given, figure) => {
     expect(likelyFigure(given as never)).toBe(figure);
+  });
+});
+
+describe("what was done on a day", () => {
+  const done = (...sets: readonly Parameters<typeof exposure>[1][number][]) =>
+    doneFigures(exposure("2026-11-20", sets).sets);
+  it.each([
+    ["one load", done({ reps: 8, loadKg: 62.5 }, { reps: 7, loadKg: 62.5 }), "8 7 × 62.5"],
+    ["a pyramid", done({ reps: 10, loadKg: 40 }, { reps: 6, loadKg: 45 }), "10 × 40, 6 × 45"],
+    ["the body alone", done({ reps: 6, loadKg: 0 }, { reps: 5, loadKg: 0 }), "6 5"],
+    ["with help", done({ reps: 6, loadKg: -15 }), "6 × −15"],
+    ["first without, then with help", done({ reps: 6, loadKg: 0 }, { reps: 5, loadKg: -15 }), "6, 5 × −15"],
+    ["held", done({ reps: 0, seconds: 40, loadKg: 0 }, { reps: 0, seconds: 32.5, loadKg: 0 }), "40 s 32.5 s"],
+    ["a warm-up set beside it", done({ reps: 10, loadKg: 20, working: false }, { reps: 5, loadKg: 80 }), "5 × 80"],
+    ["nothing", done(), ""],
+  ])("%s", (_, words, wanted) => {
+    expect(words).toBe(wanted);
   });
 });

@@ -3,6 +3,7 @@ import {
   type Block,
   decimal,
   isBodyweight,
+  type LoggedSet,
   printAmount,
   printSpan,
   type ResolvedLoad,
@@ -43,6 +44,18 @@ export function cellFigure(slot: Slot, set: WorkSet, loads: ReadonlyMap<string, 
       return timed && (figure === "body" || figure === "?") ? amount : `${amount} × ${figure}`;
     })
     .join(" ↘ ");
+}
+
+/** What was done of a lift on a day, its work alone: "8 8 8 7 × 62.5", "40 s 35 s", "6 5 × −15"; set by set where loads differ. */
+export function doneFigures(sets: readonly LoggedSet[]): string {
+  const work = sets.filter(({ working }) => working);
+  const amount = ({ seconds, reps }: LoggedSet) => (seconds === null ? String(reps) : `${decimal(seconds)} s`);
+  const load = ({ loadKg }: LoggedSet) => (loadKg === 0 ? "" : ` × ${decimal(loadKg, 2).replace("-", "−")}`);
+  const [first] = work;
+  if (!first) return "";
+  return work.every(({ loadKg }) => loadKg === first.loadKg)
+    ? `${work.map(amount).join(" ")}${load(first)}`
+    : work.map((set) => `${amount(set)}${load(set)}`).join(", ");
 }
 
 /** The set read back in words: what will be done, and how long it takes. */

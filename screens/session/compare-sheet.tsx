@@ -3,7 +3,7 @@ import { useEffect, useMemo, useState } from "react";
 import { computeSession, type PastSession } from "@/contract";
 import { allBlocks, decimal, exerciseOrThrow, formatClock, type SessionDocument, type SessionTotals } from "@/core";
 import { ask, replySentence } from "@/device/api";
-import { cellFigure } from "@/parts/set-words";
+import { cellFigure, doneFigures } from "@/parts/set-words";
 import { longDate } from "@/ui/dates";
 import { SelectField } from "@/ui/field";
 import { Sheet } from "@/ui/sheet";
@@ -79,7 +79,9 @@ export function CompareSheet({ desk, onClose }: { desk: Desk; onClose: () => voi
                 <th scope="row" className="pr-2 font-semibold">
                   {exerciseOrThrow(catalogue, (mine ?? theirs)!.exerciseId).name}
                 </th>
-                <td className="pr-2">{theirs ? doneWords(done.get(theirs.id)) || cells(theirs, before) : "–"}</td>
+                <td className="pr-2">
+                  {theirs ? doneFigures(done.get(theirs.id)?.sets ?? []) || cells(theirs, before) : "–"}
+                </td>
                 <td>{mine ? cells(mine, computed) : "–"}</td>
               </tr>
             ))}
@@ -125,12 +127,3 @@ const inOne = (sets: readonly string[]): string =>
 
 const cells = (slot: Line, { resolved }: Pick<Desk["computed"], "resolved">): string =>
   inOne(slot.sets.map((set) => (set ? cellFigure(slot, set, resolved.loads) : "–")));
-
-const doneWords = (exposure: Desk["view"]["lifts"][number]["exposures"][number] | undefined): string =>
-  exposure
-    ? inOne(
-        exposure.sets
-          .filter(({ working }) => working)
-          .map((set) => `${set.seconds === null ? set.reps : `${decimal(set.seconds)} s`} × ${decimal(set.loadKg, 2)}`),
-      )
-    : "";

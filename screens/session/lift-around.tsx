@@ -13,6 +13,7 @@ import {
   type Slot,
   swapExercise,
 } from "@/core";
+import { doneFigures } from "@/parts/set-words";
 import { Button } from "@/ui/button";
 import { shortDate } from "@/ui/dates";
 import { useAnswer } from "./use-answers";
@@ -54,18 +55,12 @@ export function LastTimes({ log }: { log: LiftLog | undefined }) {
           .slice(-TIMES_SHOWN)
           .reverse()
           .map(({ date, sessionId, sets }) => {
-            const working = sets.filter((set) => set.working);
-            const done = working
-              .map((set) => (set.seconds === null ? set.reps : `${decimal(set.seconds)} s`))
-              .join(" ");
-            const kg = Math.max(0, ...working.map((set) => set.loadKg));
-            const rir = working.at(-1)?.rir ?? null;
+            const rir = sets.findLast(({ working }) => working)?.rir ?? null;
             return (
               <li key={`${date} ${sessionId}`} className="narrow flex justify-between gap-2 border-t border-selvedge">
                 <span className="text-quiet">{shortDate(date)}</span>
                 <span>
-                  {done}
-                  {kg > 0 ? ` × ${decimal(kg, 2)}` : ""}
+                  {doneFigures(sets)}
                   {rir === null ? "" : `, ${decimal(rir)} left`}
                 </span>
               </li>

@@ -24,7 +24,7 @@ import {
   writeTempo,
 } from "@/core";
 import { SetCell } from "@/parts/set-cell";
-import { likelyFigure } from "@/parts/set-words";
+import { doneFigures, likelyFigure } from "@/parts/set-words";
 import { fetched } from "@/ui/on-demand";
 import type { Latest } from "@/ui/use-latest";
 import { handleId, rowId } from "./grid-ids";
@@ -173,7 +173,7 @@ function Row({
           </InPlace>
         </span>
         <span role="gridcell" className="narrow flex items-center pl-2 text-woad">
-          {lastTime(last)}
+          {last ? doneFigures(last.sets) : "first time"}
         </span>
       </div>
       {isLast ? null : (
@@ -225,10 +225,3 @@ function showsTheSame(slot: Slot, a: ComputedSession, b: ComputedSession): boole
 
 const shortWords = (forecast: WorkForecast | undefined): string | null =>
   forecast && fallsShort(forecast) ? `${likelyFigure(forecast)} ${shortSentence(forecast)}` : null;
-
-function lastTime(exposure: Exposure | undefined): string {
-  if (!exposure) return "first time";
-  const load = Math.max(...exposure.sets.map((set) => set.loadKg));
-  const done = exposure.sets.map((set) => (set.seconds === null ? set.reps : `${decimal(set.seconds)}s`)).join(" ");
-  return load === 0 ? done : `${done} × ${decimal(load).replace("-", "−")}`;
-}
