@@ -42,6 +42,7 @@ export * from "./load/plate-plan";
 export * from "./load/ramp";
 export * from "./load/reasons";
 export * from "./load/resolve";
+export * from "./load/resolved";
 export * from "./load/sleeves";
 export * from "./load/threads";
 export * from "./load/working";

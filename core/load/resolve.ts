@@ -4,7 +4,7 @@
  * through the progression rule, cold start.
  */
 import { directRegions, type Exercise, exerciseOrThrow, trainSameRegion } from "../exercise/exercise";
-import { type LiftRecord, median } from "../log";
+import type { LiftRecord } from "../log";
 import { type PrescribedSession, prescribe } from "../progress/prescribe";
 import type { NextPrescription } from "../progress/situation";
 import {
@@ -15,7 +15,6 @@ import {
   type SessionDocument,
   type SetupValue,
   type Slot,
-  type Span,
   type WorkSet,
 } from "../session/grammar";
 import { runSteps, type Steps } from "../steps";
@@ -29,56 +28,21 @@ import {
   isBodyweight,
   PLAIN_BAND,
   prescribedFromCurve,
-  type Resistance,
   resistanceThrough,
   shareOfLoad,
 } from "./effective";
 import { type Build, type BuildableLoad, buildableLoads, roundToBuildable } from "./equipment";
+import { foundBefore, keepFound, type LiftFound, type LiftGoesBy } from "./lift-memory";
 import type { PlatePlan } from "./plate-plan";
 import { type Policy, roundingPolicy } from "./policy";
 import { type RampKind, type RampSet, rampTo } from "./ramp";
-import type { LoadReason, WayRound } from "./reasons";
+import type { LoadReason } from "./reasons";
+import type { ResolvedLoad, ResolvedSession } from "./resolved";
 import { keepApart, roundingReasons } from "./rounding";
 import { buildSequence, type InSequence, type PlacedStep } from "./sequence";
 import { planSlot } from "./sleeves";
+import { coldStart, computed, middle, topReps, type Wanted } from "./wanted";
 import { waysRound } from "./ways-round";
-
-export interface ResolvedLoad {
-  readonly exercise: Exercise;
-  /** The prescribed figure in kg, as built; null where it cannot be known. */
-  readonly kg: number | null;
-  /** The same in the gym's words; null with `kg`. Assistance is negative in `kg` and positive here. */
-  readonly weight: Weight | null;
-  readonly build: Build | null;
-  /** What volume counts, both hands together. */
-  readonly effectiveKg: number | null;
-  /** Load as a share of the lift's present e1RM, 0–1.3; null without a record. */
-  readonly shareOfE1rm: number | null;
-  readonly expectedRir: number | null;
-  /** What the lift's rule asks, where a share of it is asked for; null otherwise. */
-  readonly nextKg: number | null;
-  /** Reps to aim at inside a written range, when progression says so. */
-  readonly aimReps: number | null;
-  readonly assumed: boolean;
-  /** The rule that won, then rounding and what to expect. */
-  readonly reasons: readonly LoadReason[];
-  /** What the other rules would have said. */
-  readonly overruled: readonly LoadReason[];
-  /** Where the wanted load cannot be built. */
-  readonly ways: readonly WayRound[];
-  /** Through the range, where bands or chains make it differ; null otherwise. */
-  readonly resistance: Resistance | null;
-}
-
-export interface ResolvedSession {
-  /** The document as the lifts' rules prescribe it; loads and ramps are of its sets. */
-  readonly document: SessionDocument;
-  readonly loads: ReadonlyMap<string, ResolvedLoad>;
-  readonly ramps: ReadonlyMap<string, readonly RampSet[]>;
-  readonly progress: ReadonlyMap<string, NextPrescription>;
-  /** By slot, for lifts on one bar or sled: the order of plates over ramp, rounds and drops. */
-  readonly platePlans: ReadonlyMap<string, PlatePlan>;
-}
 
 export const resolveSession = (document: SessionDocument, context: ResolveContext): ResolvedSession =>
   runSteps(resolveSteps(document, context));
@@ -118,38 +82,10 @@ interface Neighbour {
   readonly load: ResolvedLoad;
 }
 
-/** How far a load found through a related lift may be off, as a share: with one relative, and with more. */
-const COLD_BAND = { one: 0.15, more: 0.12 };
+const partsOf = (slot: Slot): Segment[] => slot.sets.flatMap((set) => set?.segments ?? []);
 
-/** What a rule wants before rounding. */
-interface Wanted {
-  readonly kg: number | null;
-  readonly reasons: readonly LoadReason[];
-  readonly exact: boolean;
-  readonly assumed: boolean;
-  readonly aimReps: number | null;
-  /** What a rule asked of which this is a share. */
-  readonly nextKg?: number | null;
-  /** Never built heavier than it is wanted. */
-  readonly lighter?: boolean;
-}
-
-/** A lift as it was resolved, with all that it went by. */
-interface KnownLift
-  extends Pick<ResolveContext, "gym" | "settings" | "bodyMassKg" | "policy" | "related" | "catalogue"> {
-  readonly next: NextPrescription | null;
-  /** Null: none was asked for. */
-  readonly ramp: RampKind | null;
-  readonly trainingMaxKg: number | null;
-  readonly loads: readonly (readonly [string, ResolvedLoad])[];
-  readonly wantedKg: readonly (readonly [string, number])[];
-  readonly rampSets: readonly RampSet[] | null;
-  readonly plates: PlatePlan | null;
-  readonly topKg: number | null;
-}
-
-/** Lifts that were resolved, by the record that they went by: a change of one lift leaves its session's others. */
-const resolved = new WeakMap<LiftRecord, WeakMap<Slot, KnownLift>>();
+/** What is a share of another lift's load hangs on that lift too. */
+const hangsOnOthers = (slot: Slot): boolean => partsOf(slot).some(({ load }) => load.kind === "ofSlot");
 
 class Resolver {
   private readonly loads = new Map<string, ResolvedLoad>();
@@ -184,35 +120,26 @@ class Resolver {
     const { slot } = work;
     const exercise = exerciseOrThrow(this.context.catalogue, slot.exerciseId);
     const ramp = slot.ramp.kind === "none" ? null : this.rampKind(slot, exercise);
-    const known = this.known(work, ramp);
-    if (known) this.takeOver(work, known);
+    const goesBy = this.goesBy(work, ramp);
+    const before = work.record && foundBefore(work.record, slot, goesBy);
+    if (before) this.takeOver(work, before);
     else {
       this.resolveSets(work, exercise);
       if (ramp !== null && work.topKg !== null) this.ramps.set(slot.id, this.rampOf(work, exercise, ramp));
       this.orderPlates(slot, exercise);
-      this.remember(work, ramp);
+      if (work.record && !hangsOnOthers(slot)) keepFound(work.record, slot, goesBy, this.found(work));
     }
     work.state = "done";
     return work;
   }
 
-  /** The lift as it was resolved before, where nothing that it goes by is another. */
-  private known({ slot, record, next }: SlotWork, ramp: RampKind | null): KnownLift | null {
-    const known = record && resolved.get(record)?.get(slot);
-    if (!known || known.next !== next || known.ramp !== ramp) return null;
-    const { context } = this;
-    const isSame =
-      known.gym === context.gym &&
-      known.settings === context.settings &&
-      known.bodyMassKg === context.bodyMassKg &&
-      known.policy === context.policy &&
-      known.related === context.related &&
-      known.catalogue === context.catalogue &&
-      known.trainingMaxKg === context.trainingMaxKg(slot.lineage);
-    return isSame ? known : null;
+  private goesBy({ slot, next }: SlotWork, ramp: RampKind | null): LiftGoesBy {
+    const { gym, settings, bodyMassKg, policy, related, catalogue } = this.context;
+    const trainingMaxKg = this.context.trainingMaxKg(slot.lineage);
+    return { gym, settings, bodyMassKg, policy, related, catalogue, next, ramp, trainingMaxKg };
   }
 
-  private takeOver(work: SlotWork, { loads, wantedKg, ramp: _, rampSets, plates, topKg }: KnownLift): void {
+  private takeOver(work: SlotWork, { loads, wantedKg, rampSets, plates, topKg }: LiftFound): void {
     const { id } = work.slot;
     for (const [segmentId, load] of loads) this.loads.set(segmentId, load);
     for (const [segmentId, kg] of wantedKg) this.wantedKg.set(segmentId, kg);
@@ -221,27 +148,19 @@ class Resolver {
     work.topKg = topKg;
   }
 
-  private remember({ slot, record, next, topKg }: SlotWork, ramp: RampKind | null): void {
-    // What is a share of another lift's load hangs on that lift too.
-    const parts = slot.sets.flatMap((set) => set?.segments ?? []);
-    if (!record || parts.some(({ load }) => load.kind === "ofSlot")) return;
-    const loads = parts.flatMap(({ id }) => {
-      const load = this.loads.get(id);
-      return load ? [[id, load] as const] : [];
-    });
-    const wantedKg = parts.flatMap(({ id }) => {
-      const kg = this.wantedKg.get(id);
-      return kg === undefined ? [] : [[id, kg] as const];
-    });
-    const { gym, settings, bodyMassKg, policy, related, catalogue } = this.context;
-    const bySlot = resolved.get(record) ?? new WeakMap<Slot, KnownLift>();
-    resolved.set(record, bySlot);
-    bySlot.set(slot, {
-      ...{ gym, settings, bodyMassKg, policy, related, catalogue, next, ramp, loads, wantedKg, topKg },
-      trainingMaxKg: this.context.trainingMaxKg(slot.lineage),
+  private found({ slot, topKg }: SlotWork): LiftFound {
+    const of = <T>(all: ReadonlyMap<string, T>): (readonly [string, T])[] =>
+      partsOf(slot).flatMap(({ id }) => {
+        const one = all.get(id);
+        return one === undefined ? [] : [[id, one] as const];
+      });
+    return {
+      loads: of(this.loads),
+      wantedKg: of(this.wantedKg),
       rampSets: this.ramps.get(slot.id) ?? null,
       plates: this.platePlans.get(slot.id) ?? null,
-    });
+      topKg,
+    };
   }
 
   private rampOf({ slot, record, topKg }: SlotWork, exercise: Exercise, kind: RampKind): RampSet[] {
@@ -482,7 +401,7 @@ class Resolver {
       case "percentOfMax": {
         const training = this.context.trainingMaxKg(work.slot.lineage);
         const maxKg = training ?? work.record?.e1rmKg ?? null;
-        if (maxKg === null) return this.coldStart(exercise, segment);
+        if (maxKg === null) return coldStart(exercise, segment, this.context);
         const kg = this.toPrescribed(exercise, (maxKg * rule.percent) / 100, work.slot.setup);
         return computed(
           kg,
@@ -555,7 +474,7 @@ class Resolver {
   }
 
   private throughCurve(work: SlotWork, exercise: Exercise, segment: Segment, effectiveReps: number): Wanted {
-    if (!work.record?.e1rmKg || exercise.id !== work.slot.exerciseId) return this.coldStart(exercise, segment);
+    if (!work.record?.e1rmKg || exercise.id !== work.slot.exerciseId) return coldStart(exercise, segment, this.context);
     const reason = this.curveReason(work, exercise, effectiveReps);
     return reason ? computed(reason.wantedKg, reason) : computed(null, { kind: "noBodyMass" });
   }
@@ -592,36 +511,6 @@ class Resolver {
     const wanted = this.throughCurve(work, exercise, segment, topReps(segment) + rir);
     const assumedEffort: LoadReason[] = segment.rir ? [] : [{ kind: "assumedEffort", rir }];
     return { ...wanted, assumed: true, reasons: [...wanted.reasons, ...assumedEffort] };
-  }
-
-  /** No record of this lift: from related ones through the family ratios, at the low end of a wide band. */
-  private coldStart(exercise: Exercise, segment: Segment): Wanted {
-    const { catalogue, settings } = this.context;
-    const relatives = this.context.related.flatMap(({ exerciseId, e1rmKg }) => {
-      const other = catalogue.byId.get(exerciseId);
-      if (!other || other.family !== exercise.family || other.id === exercise.id) return [];
-      return [{ other, relatedKg: e1rmKg, e1rmKg: e1rmKg * (exercise.familyRatio / other.familyRatio) }];
-    });
-    const [nearest] = relatives;
-    if (!nearest) {
-      const body = isBodyweight(exercise) ? 0 : null;
-      return { kg: body, reasons: [{ kind: "noRecord" }], exact: false, assumed: true, aimReps: null };
-    }
-    const rir = segment.rir ? middle(segment.rir) : settings.assumed.rir;
-    const fit = median(relatives.map((one) => one.e1rmKg));
-    const off = relatives.length > 1 ? COLD_BAND.more : COLD_BAND.one;
-    const factor = e1rmFactor(topReps(segment) + rir, populationCurve(settings.e1rmFormula));
-    const low = this.toPrescribed(exercise, ((1 - off) * fit) / factor, segment.setup ?? []);
-    const high = this.toPrescribed(exercise, ((1 + off) * fit) / factor, segment.setup ?? []);
-    if (low === null || high === null) return computed(null, { kind: "noBodyMass" });
-    const reason: LoadReason = {
-      kind: "coldStart",
-      fromExerciseId: nearest.other.id,
-      relatedKg: nearest.relatedKg,
-      bandKg: [low, high],
-      wantedKg: low,
-    };
-    return { kg: low, reasons: [reason], exact: false, assumed: true, aimReps: null };
   }
 
   private finish(
@@ -741,14 +630,3 @@ class Resolver {
 const isPulledFromFloor = ({ pattern, stations }: Exercise): boolean =>
   pattern === "hinge" && stations.includes("platform");
 const isBareBar = ({ build }: BuildableLoad): boolean => build.kind === "bar" && build.perSide.length === 0;
-
-function computed(kg: number | null, reason: LoadReason): Wanted {
-  return { kg, reasons: [reason], exact: false, assumed: false, aimReps: null };
-}
-
-const middle = (span: Span): number => (span.low + span.high) / 2;
-
-/** The reps a load must allow for: the upper end of a range; what a set to failure is expected to be has no figure. */
-function topReps(segment: Segment): number {
-  return segment.amount.kind === "reps" ? segment.amount.reps.high : 10;
-}

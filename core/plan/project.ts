@@ -6,7 +6,8 @@
 import { type Exercise, exerciseOrThrow } from "../exercise/exercise";
 import type { ResolveContext } from "../load/context";
 import { curveKg } from "../load/effective";
-import { type ResolvedLoad, type ResolvedSession, resolveSession } from "../load/resolve";
+import { resolveSession } from "../load/resolve";
+import type { ResolvedLoad, ResolvedSession } from "../load/resolved";
 import {
   type Exposure,
   type ExposurePurpose,

@@ -1,0 +1,57 @@
+/** Lifts as they were resolved before: a change of one lift of a session, or of one week of a plan, leaves the others. */
+import type { LiftRecord } from "../log";
+import type { NextPrescription } from "../progress/situation";
+import type { Slot } from "../session/grammar";
+import type { ResolveContext } from "./context";
+import type { PlatePlan } from "./plate-plan";
+import type { RampKind, RampSet } from "./ramp";
+import type { ResolvedLoad } from "./resolved";
+
+/** All that a lift's resolving goes by, beside its record and its slot. */
+export interface LiftGoesBy
+  extends Pick<ResolveContext, "gym" | "settings" | "bodyMassKg" | "policy" | "related" | "catalogue"> {
+  readonly next: NextPrescription | null;
+  /** Null: none was asked for. */
+  readonly ramp: RampKind | null;
+  readonly trainingMaxKg: number | null;
+}
+
+/** What came of it; loads and what was wanted by part. */
+export interface LiftFound {
+  readonly loads: readonly (readonly [string, ResolvedLoad])[];
+  readonly wantedKg: readonly (readonly [string, number])[];
+  readonly rampSets: readonly RampSet[] | null;
+  readonly plates: PlatePlan | null;
+  readonly topKg: number | null;
+}
+
+interface Known {
+  readonly goesBy: LiftGoesBy;
+  readonly found: LiftFound;
+}
+
+const known = new WeakMap<LiftRecord, WeakMap<Slot, Known>>();
+
+/** The lift as it was resolved before; null where anything that it goes by is another. */
+export function foundBefore(record: LiftRecord, slot: Slot, goesBy: LiftGoesBy): LiftFound | null {
+  const before = known.get(record)?.get(slot);
+  if (!before) return null;
+  const then = before.goesBy;
+  const isSame =
+    then.next === goesBy.next &&
+    then.ramp === goesBy.ramp &&
+    then.gym === goesBy.gym &&
+    then.settings === goesBy.settings &&
+    then.bodyMassKg === goesBy.bodyMassKg &&
+    then.policy === goesBy.policy &&
+    then.related === goesBy.related &&
+    then.catalogue === goesBy.catalogue &&
+    then.trainingMaxKg === goesBy.trainingMaxKg;
+  return isSame ? before.found : null;
+}
+
+export function keepFound(record: LiftRecord, slot: Slot, goesBy: LiftGoesBy, found: LiftFound): void {
+  const bySlot = known.get(record) ?? new WeakMap<Slot, Known>();
+  known.set(record, bySlot);
+  bySlot.set(slot, { goesBy, found });
+}
