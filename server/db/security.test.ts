@@ -1,6 +1,7 @@
 /** The second wall, by table, role and verb: what PostgreSQL itself allows, whatever a use case forgets. */
 import { sql } from "drizzle-orm";
 import { beforeAll, describe, expect, it } from "vitest";
+import { addDays } from "../../core";
 import { hasDatabase, makeStudio, prepareDatabase, type TestStudio } from "../testing/studio";
 import { asOwner, inStudio, newId, type Scope, type Transaction, withAccounts } from ".";
 
@@ -60,6 +61,9 @@ const CHANGED: Record<string, string> = {
   week_sums: "sums = sums",
 };
 
+/** No two rows are of one week, or of one revision. */
+let made = 0;
+
 /** One row of each table for a client of a studio, as the owner puts it there. */
 function rowsFor(studioId: string, clientId: string, sessionId: string): Record<string, Record<string, unknown>> {
   const hash = "f".repeat(64);
@@ -90,7 +94,7 @@ function rowsFor(studioId: string, clientId: string, sessionId: string): Record<
     session_edits: {
       ...common,
       session_id: sessionId,
-      revision: Math.floor(Math.random() * 1e8),
+      revision: 1_000 + made++,
       member_id: newId(),
       edits: "[]",
       inverse: "[]",
@@ -109,7 +113,7 @@ function rowsFor(studioId: string, clientId: string, sessionId: string): Record<
       exposure: "{}",
     },
     lift_summaries: { ...common, lineage: newId(), exercise_id: "deadlift", last_date: "2026-01-05", summary: "{}" },
-    week_sums: { ...common, monday: `20${10 + Math.floor(Math.random() * 80)}-01-04`, sums: "{}" },
+    week_sums: { ...common, monday: addDays("2001-01-01", 7 * made++), sums: "{}" },
   };
 }
 
