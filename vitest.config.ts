@@ -2,6 +2,8 @@ import { fileURLToPath } from "node:url";
 import { defineConfig } from "vitest/config";
 
 export default defineConfig({
+  // What stands in a test's own document is drawn as the program draws it; Next keeps JSX for itself.
+  esbuild: { jsx: "automatic" },
   resolve: { alias: { "@": fileURLToPath(new URL(".", import.meta.url)).replace(/\/$/, "") } },
   test: {
     include: ["**/*.test.{ts,tsx}"],
