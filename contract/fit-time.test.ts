@@ -9,7 +9,7 @@ import {
 } from "../core";
 import { countingIds, read } from "../core/testing/helpers";
 import { computeSession } from "./compute";
-import { fillSession, fitSession } from "./fit-time";
+import { fillSession, fitSession, type Price } from "./fit-time";
 import { testContext } from "./testing/context";
 
 const TEXT = `A1 Back squat 4x5 @80kg rir2 r180
@@ -96,6 +96,28 @@ describe("fitting a session into a time", () => {
     const made = madeOf(document, found.plan!.operation);
     expect(made.blocks.flatMap(({ slots }) => slots.map((slot) => slot.exerciseId))).toContain("overhead-press");
     expect(found.plan!.isEnough).toBe(true);
+  });
+
+  it.each([48, 44, 40, 35, 30, 25, 20])("at %d minutes no single way is cheaper than what is proposed", (minutes) => {
+    const { document, found } = fitted(TEXT, minutes);
+    const single = found.ways.filter(({ isEnough }) => isEnough);
+    if (!found.plan?.isEnough) return;
+    const lost = ({ sets }: Pick<Price, "sets">) => sets.reduce((sum, one) => sum + Math.max(0, one.sets), 0);
+    // A way that is enough alone and loses fewer sets would have been proposed, unless it makes more reps fall short.
+    for (const way of single)
+      if (way.change.kind !== "dropLift" && way.price.repsShort <= found.plan.price.repsShort)
+        expect(lost(way.price)).toBeGreaterThan(lost(found.plan.price) - 1e-9);
+    expect(secondsOf(madeOf(document, found.plan.operation))).toBeCloseTo(found.plan.seconds, 6);
+  });
+
+  it("several small changes are proposed before a lift is left out that is worth more than they cost", () => {
+    const { found } = fitted(
+      "A1 Back squat 3x5 @80kg rir2 r180\n\nB1 Bench press 4x8 @60kg rir2 r120\n\nC1 Lateral raise 4x15 @8kg rir1 r75",
+      15,
+    );
+    expect(found.ways.some(({ change, isEnough }) => isEnough && change.kind === "dropLift")).toBe(true);
+    expect(found.plan!.isEnough).toBe(true);
+    expect(found.plan!.steps.map(({ change }) => change.kind)).not.toContain("dropLift");
   });
 
   it("what fits needs nothing", () => {

@@ -3,6 +3,7 @@ import {
   allBlocks,
   applyEdits,
   type BlockPace,
+  type Edit,
   type LongerKind,
   type Muscle,
   type Operation,
@@ -143,7 +144,7 @@ export interface FitFound {
 
 /**
  * What would bring a session inside a time. The plan takes, of what saves a minute most cheaply, one after the other, and ends with
- * the cheapest that is enough alone where there is one.
+ * one that is enough where all together cost least: one large change is not taken where several small ones do.
  */
 export function fitSession(
   document: SessionDocument,
@@ -166,29 +167,47 @@ export function fitSession(
 /** As `fitSession`, way by way. */
 export function* fitSteps(first: Measured, fitting: Fitting, capSeconds: number): Steps<FitFound> {
   const ways = yield* waysFrom(first, fitting, capSeconds);
-  const steps: TimedChange<ShorterKind>[] = [];
-  let now = first;
-  let next = ways;
-  let operation: Operation = { ok: true, edits: [] };
-  while (now.seconds > capSeconds && steps.length < MOST_STEPS) {
-    const enough = next.filter(({ isEnough }) => isEnough);
-    const cost = (one: TimedChange<ShorterKind>) => costOf(one.price, fitting);
-    const [step] = enough.length > 0 ? enough.sort((a, b) => cost(a) - cost(b)) : next;
-    const edited: ReturnType<typeof applyEdits> | null = step?.operation.ok
-      ? applyEdits(now.document, step.operation.edits)
-      : null;
-    const after: Measured | null = edited?.ok ? fitting.measure(edited.document) : null;
-    if (!step || !after || !operation.ok || !step.operation.ok) break;
-    steps.push(step);
-    operation = { ok: true, edits: [...operation.edits, ...step.operation.edits] };
-    now = after;
-    if (now.seconds > capSeconds) next = yield* waysFrom(now, fitting, capSeconds);
+  const costs = (one: TimedChange<ShorterKind>) => costOf(one.price, fitting);
+  let path: Path = { steps: [], edits: [], now: first, cost: 0 };
+  let best: Path | null = null;
+  for (let next = ways; first.seconds > capSeconds; next = yield* waysFrom(path.now, fitting, capSeconds)) {
+    const [last] = next.filter(({ isEnough }) => isEnough).sort((a, b) => costs(a) - costs(b));
+    if (last && (!best || path.cost + costs(last) < best.cost)) best = further(path, last, fitting) ?? best;
+    const [step] = next;
+    if (!step || path.steps.length === MOST_STEPS || (best && path.cost + costs(step) >= best.cost)) break;
+    const then = further(path, step, fitting);
+    if (!then) break;
+    path = then;
+    if (path.now.seconds <= capSeconds) break;
   }
-  const plan =
-    steps.length > 1
-      ? { steps, operation, seconds: now.seconds, price: priceOf(first, now), isEnough: now.seconds <= capSeconds }
-      : null;
-  return { overSeconds: first.seconds - capSeconds, ways, plan };
+  const { steps, edits, now } = best && (path.now.seconds > capSeconds || best.cost <= path.cost) ? best : path;
+  const plan = { steps, seconds: now.seconds, price: priceOf(first, now), isEnough: now.seconds <= capSeconds };
+  return {
+    overSeconds: first.seconds - capSeconds,
+    ways,
+    plan: steps.length > 1 ? { ...plan, operation: { ok: true, edits } } : null,
+  };
+}
+
+/** Some changes one after the other, and what they cost together. */
+interface Path {
+  readonly steps: readonly TimedChange<ShorterKind>[];
+  readonly edits: readonly Edit[];
+  readonly now: Measured;
+  readonly cost: number;
+}
+
+/** The path with a step more; null where it cannot be done. */
+function further({ steps, edits, now, cost }: Path, step: TimedChange<ShorterKind>, fitting: Fitting): Path | null {
+  if (!step.operation.ok) return null;
+  const edited = applyEdits(now.document, step.operation.edits);
+  if (!edited.ok) return null;
+  return {
+    steps: [...steps, step],
+    edits: [...edits, ...step.operation.edits],
+    now: fitting.measure(edited.document),
+    cost: cost + costOf(step.price, fitting),
+  };
 }
 
 /** What would fill a time that is left: the rounds, or the rest, of each block. */

@@ -106,7 +106,7 @@ interface Suite {
 }
 
 /** Journeys mostly wait for the clock: so many at a time, each with a database, a server and letters of its own. */
-const AT_A_TIME = 3;
+const AT_A_TIME = 2;
 
 interface Web {
   readonly base: string;

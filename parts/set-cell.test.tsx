@@ -1,0 +1,107 @@
+// @vitest-environment happy-dom
+import { cleanup, fireEvent, render, screen } from "@testing-library/react";
+import { type ComponentProps, useState } from "react";
+import { afterEach, describe, expect, it, vi } from "vitest";
+import { computeSession } from "@/contract";
+import { testContext } from "@/contract/testing/context";
+import { exposure, read } from "@/core/testing/helpers";
+import { SetCell } from "./set-cell";
+
+afterEach(cleanup);
+
+type Props = ComponentProps<typeof SetCell>;
+
+function cellOf(text: string, more: Partial<Props> = {}, context = testContext()) {
+  const document = read(text);
+  const computed = computeSession(document, context);
+  const slot = computed.resolved.document.blocks[0]!.slots[0]!;
+  const props: Props = {
+    slot,
+    round: 0,
+    computed,
+    selected: false,
+    inRange: false,
+    editing: null,
+    error: null,
+    onSelect: () => {},
+    onEdit: () => {},
+    setEditing: () => {},
+    commit: () => {},
+    leave: () => {},
+    ...more,
+  };
+  return props;
+}
+/** The cell while it is written in. */
+function Writing({ commit, leave }: Pick<Props, "commit" | "leave">) {
+  const [text, setText] = useState("8@60");
+  return <SetCell {...cellOf("Bench press 3x8 @60kg", { editing: text, setEditing: setText, commit, leave })} />;
+}
+const cell = () => screen.getByRole("gridcell");
+
+describe("a set where its lift and its round cross", () => {
+  it.each([
+    ["Bench press 3x8 @60kg rir2", {}, "8 × 602"],
+    ["Bench press 3x8 @60kg rir1-2", {}, "8 × 601–2"],
+    ["Bench press 3x8 @60kg", {}, "8 × 60"],
+    ["Bench press 8,-,8 @60kg", { round: 1 }, "sits out"],
+    ["Bench press 2x8 @60kg", { round: 2 }, ""],
+  ])("%s, %j reads %s", (text, more, words) => {
+    render(<SetCell {...cellOf(text, more)} />);
+    expect(cell().textContent).toBe(words);
+  });
+
+  it("says what is likely where a set falls short, and why", () => {
+    const sets = [{ loadKg: 60, curveKg: 60, reps: 8, rir: 0 }];
+    const lift = { lineage: "bench-press", exerciseId: "bench-press", tested: [], trainingMaxKg: null };
+    const context = testContext({ lifts: [{ ...lift, exposures: [exposure("2026-11-20", sets)] }] });
+    render(<SetCell {...cellOf("Bench press 3x8 @70kg rir2 r60", {}, context)} />);
+    expect(cell().textContent).toMatch(/^8 × 70→−\d/);
+    expect(cell().querySelector("[title]")!.getAttribute("title")).toMatch(/\w/);
+  });
+
+  it("is chosen by a click, with Shift as one of several, and opened by two", () => {
+    const [onSelect, onEdit] = [vi.fn(), vi.fn()];
+    const props = cellOf("Bench press 3x8 @60kg", { round: 1, onSelect, onEdit });
+    render(<SetCell {...props} />);
+    fireEvent.click(cell());
+    fireEvent.click(cell(), { shiftKey: true });
+    fireEvent.doubleClick(cell());
+    const at = { slotId: props.slot.id, round: 1 };
+    expect(onSelect.mock.calls).toEqual([
+      [at, false],
+      [at, true],
+    ]);
+    expect(onEdit).toHaveBeenCalledTimes(1);
+  });
+
+  it("what is typed is its own: Enter goes on down, leaving keeps it, Escape leaves, and no key reaches the grid", () => {
+    const [commit, leave, grid] = [vi.fn(), vi.fn(), vi.fn()];
+    render(
+      // biome-ignore lint/a11y/noStaticElementInteractions: stands for the grid
+      <div onKeyDown={grid}>
+        <Writing commit={commit} leave={leave} />
+      </div>,
+    );
+    const field = screen.getByRole<HTMLInputElement>("textbox", { name: "Set, round 1" });
+    expect(field.ownerDocument.activeElement).toBe(field);
+    fireEvent.change(field, { target: { value: "10@62.5kg" } });
+    expect(field.value).toBe("10@62.5kg");
+    fireEvent.keyDown(field, { key: "Enter" });
+    fireEvent.keyDown(field, { key: "Escape" });
+    fireEvent.keyDown(field, { key: "ArrowDown" });
+    fireEvent.blur(field);
+    expect(commit.mock.calls).toEqual([["down"], ["stay"]]);
+    expect(leave).toHaveBeenCalledTimes(1);
+    expect(grid).not.toHaveBeenCalled();
+  });
+
+  it("unreadable text stays in it, with its column, what was found and what may be meant", () => {
+    const error = { line: 1, column: 3, found: "“kgg”", expected: "a unit", suggestion: "8@60kg" };
+    render(<SetCell {...cellOf("Bench press 3x8 @60kg", { editing: "8@60kgg", error: error as Props["error"] })} />);
+    const field = screen.getByRole<HTMLInputElement>("textbox", { name: "Set, round 1" });
+    expect(field.value).toBe("8@60kgg");
+    expect(field.getAttribute("aria-invalid")).toBe("true");
+    expect(screen.getByRole("alert").textContent).toBe("column 3: found “kgg”, expected a unit. Perhaps 8@60kg");
+  });
+});

@@ -1,0 +1,75 @@
+// @vitest-environment happy-dom
+import { cleanup, fireEvent, render, screen, within } from "@testing-library/react";
+import { afterEach, describe, expect, it, vi } from "vitest";
+import type { SentLine } from "@/contract";
+import { Outbox } from "./outbox";
+
+const ask = vi.hoisted(() => vi.fn());
+vi.mock("@/device/api", () => ({ ask, replySentence: () => "The server cannot be reached." }));
+afterEach(() => {
+  cleanup();
+  ask.mockReset();
+});
+
+const line = (copyId: string, more: Partial<SentLine> = {}): SentLine => ({
+  copyId,
+  sessionId: `s-${copyId}`,
+  clientName: `Client ${copyId}`,
+  title: "Legs",
+  date: "2026-11-26",
+  sentAtMs: Date.parse("2026-11-24T10:00:00Z"),
+  seenAtMs: null,
+  hasAccount: true,
+  ...more,
+});
+const letter = { subject: "Thursday 26 November: Legs", text: "Ana,\n\nyour session is ready." };
+const opened = { copyId: "a", letter, to: "Client a", hasAccount: true };
+const lines = () => within(screen.getByRole("region", { name: "Letters" })).getAllByRole("link");
+
+describe("the outbox", () => {
+  it("says of each letter for whom, of which day, and whether it was seen, waits, or must be handed on", () => {
+    const letters = [
+      line("a", { seenAtMs: Date.parse("2026-11-25T08:00:00Z") }),
+      line("b"),
+      line("c", { hasAccount: false, title: "" }),
+    ];
+    render(<Outbox first={{ letters, next: null }} opened={opened} />);
+    expect(lines().map((one) => one.textContent)).toEqual([
+      "Client a24 NovLegs, Thursday 26 November● seen 25 Nov",
+      "Client b24 NovLegs, Thursday 26 November○ not seen yet",
+      "Client c24 NovThursday 26 November△ no account: hand it on yourself",
+    ]);
+    expect(lines().map((one) => one.getAttribute("aria-current"))).toEqual(["true", null, null]);
+    expect(screen.getByRole("article", { name: "Letter: Thursday 26 November: Legs" }).textContent).toContain("Ana,");
+    expect(screen.queryByRole("button", { name: "Older letters" })).toBeNull();
+  });
+
+  it("older letters come below; a page that cannot be had says so, and can be asked for again", async () => {
+    render(<Outbox first={{ letters: [line("a")], next: "a" }} opened={opened} />);
+    ask.mockResolvedValueOnce({ kind: "offline" });
+    fireEvent.click(screen.getByRole("button", { name: "Older letters" }));
+    expect(await screen.findByText("The server cannot be reached.")).toBeTruthy();
+    expect(lines()).toHaveLength(1);
+    ask.mockResolvedValueOnce({ kind: "ok", value: { letters: [line("b")], next: null } });
+    fireEvent.click(screen.getByRole("button", { name: "Older letters" }));
+    expect(await screen.findByText("Client b")).toBeTruthy();
+    expect(ask.mock.calls).toEqual([
+      ["outbox.list", { after: "a" }],
+      ["outbox.list", { after: "a" }],
+    ]);
+    expect(screen.queryByText("The server cannot be reached.")).toBeNull();
+    expect(screen.queryByRole("button", { name: "Older letters" })).toBeNull();
+  });
+
+  it("says how something gets into it while it is empty, and what to do for who has no account", () => {
+    const { unmount } = render(<Outbox first={{ letters: [], next: null }} opened={null} />);
+    expect(screen.getByText(/^Nothing was sent yet\. A session is sent from its desk/)).toBeTruthy();
+    unmount();
+    const { rerender } = render(
+      <Outbox first={{ letters: [line("a")], next: null }} opened={{ ...opened, hasAccount: false }} />,
+    );
+    expect(screen.getByText(/who has no account yet: invite them/)).toBeTruthy();
+    rerender(<Outbox first={{ letters: [line("a")], next: null }} opened={opened} />);
+    expect(screen.queryByText(/no account yet/)).toBeNull();
+  });
+});

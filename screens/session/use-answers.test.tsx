@@ -1,0 +1,122 @@
+// @vitest-environment happy-dom
+import { act, renderHook } from "@testing-library/react";
+import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
+import { testContext } from "@/contract/testing/context";
+import { read } from "@/core/testing/helpers";
+import type { News, Order } from "./answer-queue";
+import { useAnswer, useAside } from "./use-answers";
+
+/** A worker that hears orders and says what it is told to say. */
+class Thread {
+  static all: Thread[] = [];
+  readonly orders: Order[] = [];
+  isEnded = false;
+  onmessage: (event: { data: News }) => void = () => {};
+  onerror: (event: { preventDefault: () => void }) => void = () => {};
+  constructor() {
+    Thread.all.push(this);
+  }
+  postMessage(order: Order): void {
+    this.orders.push(order);
+  }
+  terminate(): void {
+    this.isEnded = true;
+  }
+  say(id: number, answer: unknown): void {
+    act(() => this.onmessage({ data: { kind: "answer", id, answer } as News }));
+  }
+  get asked(): number[] {
+    return this.orders.flatMap((order) => (order.kind === "ask" ? [order.id] : []));
+  }
+}
+
+const document = read("A1 Bench press 3x8 @60kg r90");
+const CONTEXT = testContext();
+const first = { document, slotId: "a" };
+const second = { document, slotId: "b" };
+
+const open = (question: typeof first | null, context = CONTEXT) =>
+  renderHook((now) => useAnswer(useAside(now.context), "waysOut", now.question), {
+    initialProps: { question, context },
+  });
+const frame = () => act(() => vi.advanceTimersByTimeAsync(1));
+
+beforeEach(() => {
+  vi.useFakeTimers();
+  Thread.all = [];
+  vi.stubGlobal("Worker", Thread);
+});
+afterEach(() => {
+  vi.useRealTimers();
+  vi.unstubAllGlobals();
+});
+
+describe("what the desk asks off the page", () => {
+  it("is working until the answer to just this question is there", async () => {
+    const { result } = open(first);
+    expect(result.current).toEqual({ kind: "working" });
+    await frame();
+    const [thread] = Thread.all;
+    expect(thread!.orders).toMatchObject([{ kind: "context" }, { kind: "ask", of: "waysOut", question: first }]);
+    thread!.say(thread!.asked[0]!, null);
+    expect(result.current).toEqual({ kind: "answered", answer: null });
+  });
+
+  it("another question drops the one before it, and its late answer is nobody's", async () => {
+    const { result, rerender } = open(first);
+    await frame();
+    const [thread] = Thread.all;
+    const [one] = thread!.asked;
+    rerender({ question: second, context: CONTEXT });
+    expect(result.current).toEqual({ kind: "working" });
+    expect(thread!.orders.at(-1)).toEqual({ kind: "drop", id: one });
+    await frame();
+    thread!.say(one!, "late");
+    expect(result.current).toEqual({ kind: "working" });
+    thread!.say(thread!.asked[1]!, "now");
+    expect(result.current).toEqual({ kind: "answered", answer: "now" });
+    // Back again, it is asked again: no earlier answer stands for it.
+    rerender({ question: first, context: CONTEXT });
+    expect(result.current).toEqual({ kind: "working" });
+  });
+
+  it("another context is told once, and all is asked anew in it; what was only recorded since asks nothing anew", async () => {
+    const { result, rerender } = open(first);
+    await frame();
+    const [thread] = Thread.all;
+    thread!.say(thread!.asked[0]!, "before");
+    rerender({ question: first, context: { ...CONTEXT, reasons: { spotter: "He is there" } } });
+    await frame();
+    expect(result.current).toEqual({ kind: "answered", answer: "before" });
+    expect(thread!.asked).toHaveLength(1);
+    rerender({ question: first, context: { ...CONTEXT, bodyMassKg: 90 } });
+    expect(result.current).toEqual({ kind: "working" });
+    await frame();
+    expect(thread!.orders.slice(-2)).toMatchObject([{ kind: "context", context: { bodyMassKg: 90 } }, { kind: "ask" }]);
+    expect(Thread.all).toHaveLength(1);
+  });
+
+  it("a worker that breaks is said, and what is asked next gets another one, with the context", async () => {
+    const { result, rerender } = open(first);
+    await frame();
+    const [thread] = Thread.all;
+    act(() => thread!.onerror({ preventDefault: () => {} }));
+    expect(result.current).toEqual({ kind: "failed" });
+    expect(thread!.isEnded).toBe(true);
+    rerender({ question: second, context: CONTEXT });
+    await frame();
+    expect(Thread.all).toHaveLength(2);
+    expect(Thread.all[1]!.orders.map(({ kind }) => kind)).toEqual(["context", "ask"]);
+  });
+
+  it("nothing is asked where nothing is wanted, and the worker ends with the desk", async () => {
+    const { result, unmount, rerender } = open(null);
+    await frame();
+    expect(Thread.all).toEqual([]);
+    expect(result.current).toEqual({ kind: "working" });
+    rerender({ question: first, context: CONTEXT });
+    await frame();
+    unmount();
+    expect(Thread.all[0]!.isEnded).toBe(true);
+  });
+});
