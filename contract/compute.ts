@@ -39,10 +39,20 @@ import type { FloorClient, LiftLog, SessionContext } from "./views";
 /** Records by the log they were found from, which sessions of one client share. */
 const found = new WeakMap<LiftLog, { readonly settings: Settings; readonly record: LiftRecord }>();
 
-export function recordsOf(context: Pick<SessionContext, "lifts" | "settings">): Map<string, LiftRecord> {
-  const { settings } = context;
-  return new Map(
-    context.lifts.map((lift) => {
+/** Of a client's logs together: what is found from all of them (how they recover) is found once. */
+const all = new WeakMap<
+  readonly LiftLog[],
+  { readonly settings: Settings; readonly records: ReadonlyMap<string, LiftRecord> }
+>();
+
+export function recordsOf({
+  lifts,
+  settings,
+}: Pick<SessionContext, "lifts" | "settings">): ReadonlyMap<string, LiftRecord> {
+  const before = all.get(lifts);
+  if (before?.settings === settings) return before.records;
+  const records = new Map(
+    lifts.map((lift) => {
       const known = found.get(lift);
       if (known?.settings === settings) return [lift.lineage, known.record];
       const record = liftRecord(lift.exposures, settings, lift.tested);
@@ -50,6 +60,8 @@ export function recordsOf(context: Pick<SessionContext, "lifts" | "settings">): 
       return [lift.lineage, record];
     }),
   );
+  all.set(lifts, { settings, records });
+  return records;
 }
 
 export const resolveIn = (

@@ -66,6 +66,18 @@ describe.runIf(hasDatabase)("the outbox", () => {
     expect(new Set(seen).size).toBe(46);
   });
 
+  it("a session is sent also where no letter can be written, and its letter is read here", async () => {
+    const folder = process.env.YARVEX_OUTBOX;
+    process.env.YARVEX_OUTBOX = "/dev/null/nowhere";
+    try {
+      const { copyId } = await send(0);
+      expect((await outbox()).letters[0]).toMatchObject({ copyId, seenAtMs: null });
+      expect(value(await ask(studio.coach, "outbox.letter", { copyId }, clock)).to).toBe("Rowan 1");
+    } finally {
+      process.env.YARVEX_OUTBOX = folder;
+    }
+  });
+
   it("is the studio's own, and its coaches'", async () => {
     const [line] = (await outbox()).letters;
     const { copyId } = line!;

@@ -6,6 +6,7 @@ import { inStudio, newId, type Scope, type Transaction, withAccounts } from "../
 import { accountOf } from "../db/accounts";
 import * as db from "../db/queries";
 import { insertSentCopy, sentLetter, sentPage } from "../db/sent-copies";
+import { logFault } from "../log";
 import { sendMail } from "../mail";
 import { answerIn, defineUseCase, notFound, type Outcome, ok, refused } from "./kit";
 
@@ -16,7 +17,12 @@ export const sendSession = defineUseCase("sessions.send", ["coach"], async (scop
   const sent = await letterTo(scope, outcome.value.copyId);
   if (sent?.userId) {
     const account = await withAccounts((tx) => accountOf(tx, sent.userId!));
-    if (account) sendMail({ to: account.email, ...sent.letter });
+    // What was sent is sent: a letter that cannot be written is read in the outbox all the same.
+    try {
+      if (account) sendMail({ to: account.email, ...sent.letter });
+    } catch (error) {
+      logFault("writing a letter", error);
+    }
   }
   return outcome;
 });
