@@ -170,22 +170,25 @@ export function liftRecord(
   const wrong = new Set(suspects.map((one) => keyOf(one, one)));
   const exposures = wrong.size === 0 ? logged : logged.flatMap((exposure) => withoutSets(exposure, wrong));
   const curve = fitted?.curve ?? populationCurve(settings.e1rmFormula);
-  const estimates = exposures
-    .map((exposure) => exposureE1rm(exposure, settings, curve))
-    .filter((e): e is ExposureEstimate => e !== null);
-  const bestE1rm = estimates
-    .filter((estimate) => estimate.setsRecord)
-    .reduce<ExposureEstimate | null>((best, next) => (best && best.kg >= next.kg ? best : next), null);
+  let found: readonly ExposureEstimate[] | null = null;
   return {
     e1rmKg: fitted?.e1rmKg ?? null,
     bandKg: fitted?.bandKg ?? null,
     curve,
     fitted,
-    estimates,
+    // Weeks ahead have hundreds of records, and ask none of them for its days.
+    get estimates() {
+      found ??= exposures.flatMap((exposure) => exposureE1rm(exposure, settings, curve) ?? []);
+      return found;
+    },
     exposures,
     suspects,
     tested,
-    bestE1rm,
+    get bestE1rm() {
+      return this.estimates
+        .filter((estimate) => estimate.setsRecord)
+        .reduce<ExposureEstimate | null>((best, next) => (best && best.kg >= next.kg ? best : next), null);
+    },
   };
 }
 

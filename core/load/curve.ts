@@ -69,7 +69,9 @@ const EIGHTY_PERCENT = 1.2816;
 /** No implement of a person's record holds more; heavier figures are mistyped. */
 export const IMPLAUSIBLE_KG = 600;
 
-const GRID = Array.from({ length: 35 }, (_, i) => (i - 17) * 0.04);
+/** Where everybody's shape stands in the grid. */
+const PLAIN = 17;
+const GRID = Array.from({ length: 2 * PLAIN + 1 }, (_, i) => (i - PLAIN) * 0.04);
 
 /**
  * Standard deviation of the effective reps as said: more when far from failure, and in long sets. How far that was is judged by
@@ -132,10 +134,20 @@ export function fitCurve(observations: readonly CurveObservation[], formula: E1r
     return right;
   });
   const filter = filterThrough(usable, formula);
-  const posterior = filter.posterior();
-  if (!posterior) return null;
+  const summary = filter.summary();
+  if (!summary) return null;
   flagged.push(...filter.flagged);
-  return { ...summary(posterior, formula), days: filter.days, flagged };
+  let parts: readonly CurvePart[] | null = null;
+  return {
+    ...summary,
+    days: filter.days,
+    flagged,
+    // Asked for by few, and long.
+    get posterior() {
+      parts ??= filter.posterior();
+      return parts;
+    },
+  };
 }
 
 /** A filter after some observations, and those that came next after it; as long as they are anybody's. */
@@ -183,31 +195,6 @@ function middleOf(observations: readonly CurveObservation[], formula: E1rmFormul
   if (all.length < 3) return all[0] ?? 0;
   const sorted = all.sort((a, b) => a - b);
   return sorted[Math.floor((sorted.length - 1) / 2)]!;
-}
-
-function summary(posterior: readonly CurvePart[], formula: E1rmFormula) {
-  const shape = moments(
-    posterior,
-    (part) => part.lnShape,
-    () => 0,
-  );
-  const isOwn = shape.sd < OWN_BELOW * SHAPE_SPREAD;
-  const curve = isOwn ? { formula, shape: Math.exp(shape.mean) } : populationCurve(formula);
-  const now = moments(
-    posterior,
-    (part) => part.lnMax,
-    (part) => part.variance,
-  );
-  const plain = posterior.find((part) => part.lnShape === 0)!;
-  const e1rmKg = Math.exp(isOwn ? now.mean : plain.lnMax);
-  const half = EIGHTY_PERCENT * now.sd;
-  return {
-    curve,
-    isOwn,
-    e1rmKg,
-    bandKg: [round(Math.exp(now.mean - half), 1), round(Math.exp(now.mean + half), 1)] as const,
-    posterior,
-  };
 }
 
 function moments(
@@ -413,12 +400,39 @@ class CurveFilter {
     this.flagged.push({ ...observation, expectedKg: expected });
   }
 
-  posterior(): CurvePart[] | null {
-    const { tracks } = this;
+  /** The curve to use and the present maximum with its band; null before the first observation. */
+  summary(): Pick<FittedCurve, "curve" | "isOwn" | "e1rmKg" | "bandKg"> | null {
+    const { tracks, formula } = this;
     if (!tracks) return null;
     const weights = weightsOf(tracks);
+    let shape = 0;
+    let lnMax = 0;
+    for (let i = 0; i < GRID.length; i++) {
+      shape += weights[i]! * GRID[i]!;
+      lnMax += weights[i]! * tracks[LN_MAX + i]!;
+    }
+    let shapeSpread = 0;
+    let spread = 0;
+    for (let i = 0; i < GRID.length; i++) {
+      shapeSpread += weights[i]! * (GRID[i]! - shape) ** 2;
+      spread += weights[i]! * (tracks[VARIANCE + i]! + (tracks[LN_MAX + i]! - lnMax) ** 2);
+    }
+    const isOwn = Math.sqrt(shapeSpread) < OWN_BELOW * SHAPE_SPREAD;
+    const half = EIGHTY_PERCENT * Math.sqrt(spread);
+    return {
+      curve: isOwn ? { formula, shape: Math.exp(shape) } : populationCurve(formula),
+      isOwn,
+      e1rmKg: Math.exp(isOwn ? lnMax : tracks[LN_MAX + PLAIN]!),
+      bandKg: [round(Math.exp(lnMax - half), 1), round(Math.exp(lnMax + half), 1)],
+    };
+  }
+
+  posterior(): CurvePart[] {
+    const { tracks } = this;
+    if (!tracks) return [];
+    const weights = weightsOf(tracks);
     return GRID.map((lnShape, i) => ({
-      lnShape: i === 17 ? 0 : lnShape,
+      lnShape,
       weight: weights[i]!,
       lnMax: tracks[LN_MAX + i]!,
       variance: tracks[VARIANCE + i]!,

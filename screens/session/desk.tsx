@@ -19,20 +19,21 @@ import { SessionMenu } from "./session-menu";
 import { Signs } from "./signs";
 import { Timeline } from "./timeline";
 import { type Desk as DeskState, useDesk } from "./use-desk";
-import { usePartner } from "./use-partner";
+import type { Partner } from "./use-partner";
 import { WeekDiffers } from "./week-differs";
 import { Why } from "./why";
 
 // What is not on the screen at first comes when it is wanted.
 const TextPanel = fetched(() => import("./text-panel").then((module) => module.TextPanel));
 const EmptyCloth = fetched(() => import("./empty-cloth").then((module) => module.EmptyCloth));
+const PartnerOf = fetched(() => import("./partner-of").then((module) => module.PartnerOf));
 const JointStrip = fetched(() => import("./joint-strip").then((module) => module.JointStrip));
 const Fit = fetched(() => import("./fit").then((module) => module.Fit));
 
 export function Desk({ view: opened }: { view: SessionView }) {
   const desk = useDesk(opened);
   const { document, computed, view } = desk;
-  const partner = usePartner(desk);
+  const [partner, setPartner] = useState<Partner | null>(null);
   const [isFitting, setFitting] = useState(false);
   const router = useRouter();
   const actions = useLatest(() => [
@@ -109,6 +110,7 @@ export function Desk({ view: opened }: { view: SessionView }) {
         {desk.notice ? <Notice kind="warn">{desk.notice}</Notice> : null}
         {desk.refusal ? <Notice kind="warn">{desk.refusal}</Notice> : null}
         {desk.save.kind === "failed" ? <Notice kind="warn">{desk.save.message}</Notice> : null}
+        {view.partner ? <PartnerOf desk={desk} onFound={setPartner} /> : null}
         {partner?.refusal ? <Notice kind="warn">{partner.refusal}</Notice> : null}
         <WeekDiffers desk={desk} view={view} />
         <Timeline

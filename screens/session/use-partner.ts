@@ -114,6 +114,8 @@ export function usePartner(desk: Desk): Partner | null {
     setTheirRests(same(found ? jointRests(found, "partner") : {}));
   }, [document, theirs, setRested]);
 
+  useEffect(() => () => setRested(undefined), [setRested]);
+
   const { state } = saving;
   const refusal =
     state.kind === "failed" && view
