@@ -48,7 +48,7 @@ async function measurePage(base: string): Promise<number> {
     const empty = await scriptKb(page, `${base}/nothing/here`);
     const own = await scriptKb(page, `${base}${path}`);
     console.log(
-      `\nJavaScript of a session's page: ${own.page.toFixed(0)} kB, ${(own.page - empty.page).toFixed(0)} more than the framework's empty page (${empty.page.toFixed(0)}); allowed ${ALLOWED_KB}. Its worker loads ${own.workers.toFixed(0)} more.`,
+      `\nJavaScript of a session's page: ${own.page.toFixed(0)} kB, ${(own.page - empty.page).toFixed(1)} more than the framework's empty page (${empty.page.toFixed(0)}); allowed ${ALLOWED_KB}. Its worker loads ${own.workers.toFixed(0)} more.`,
     );
     await editsToPaint(page, `${base}${path}`);
     return own.page - empty.page;

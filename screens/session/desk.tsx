@@ -20,7 +20,6 @@ import { Signs } from "./signs";
 import { Timeline } from "./timeline";
 import { type Desk as DeskState, useDesk } from "./use-desk";
 import type { Partner } from "./use-partner";
-import { WeekDiffers } from "./week-differs";
 import { Why } from "./why";
 
 // What is not on the screen at first comes when it is wanted.
@@ -28,6 +27,7 @@ const TextPanel = fetched(() => import("./text-panel").then((module) => module.T
 const EmptyCloth = fetched(() => import("./empty-cloth").then((module) => module.EmptyCloth));
 const PartnerOf = fetched(() => import("./partner-of").then((module) => module.PartnerOf));
 const JointStrip = fetched(() => import("./joint-strip").then((module) => module.JointStrip));
+const WeekDiffers = fetched(() => import("./week-differs").then((module) => module.WeekDiffers));
 const Fit = fetched(() => import("./fit").then((module) => module.Fit));
 
 export function Desk({ view: opened }: { view: SessionView }) {
@@ -112,7 +112,7 @@ export function Desk({ view: opened }: { view: SessionView }) {
         {desk.save.kind === "failed" ? <Notice kind="warn">{desk.save.message}</Notice> : null}
         {view.partner ? <PartnerOf desk={desk} onFound={setPartner} /> : null}
         {partner?.refusal ? <Notice kind="warn">{partner.refusal}</Notice> : null}
-        <WeekDiffers desk={desk} view={view} />
+        {view.plan ? <WeekDiffers desk={desk} view={view} /> : null}
         <Timeline
           document={(desk.previewed ?? computed).resolved.document}
           computed={desk.previewed ?? computed}
