@@ -1,5 +1,5 @@
 // @vitest-environment happy-dom
-import { act, cleanup, fireEvent, render, screen, within } from "@testing-library/react";
+import { act, cleanup, fireEvent, render, screen, waitFor, within } from "@testing-library/react";
 import { afterEach, describe, expect, it, vi } from "vitest";
 import { SHOWN_VERSION, type ShownContent } from "@/contract";
 import { chainsOf, type FloorEvent, type FloorEventBody, foldEvents, workContextOf } from "@/core";
@@ -51,8 +51,8 @@ async function open(floor: Floor, more: { justDone?: string; restLeft?: number }
   await settled();
   return close;
 }
-/** The ways are worked out between two frames. */
-const settled = () => act(() => new Promise((done) => setTimeout(done, 120)));
+/** The ways are worked out between two frames, however long that takes. */
+const settled = () => waitFor(() => expect(screen.queryByText(/^Working out/)).toBeNull(), { timeout: 20_000 });
 const ahead = () => screen.getByText(/is ahead as planned/).textContent;
 const ways = () => screen.getAllByRole("region").map((one) => one.getAttribute("aria-label"));
 async function minutes(to: string) {
