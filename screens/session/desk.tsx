@@ -36,6 +36,7 @@ export function Desk({ view: opened }: { view: SessionView }) {
   const [partner, setPartner] = useState<Partner | null>(null);
   const [isFitting, setFitting] = useState(false);
   const router = useRouter();
+  const isText = desk.mode === "text";
   const actions = useLatest(() => [
     desk.mode === "text"
       ? { name: "Write in the grid", run: () => desk.setMode("grid") }
@@ -98,7 +99,11 @@ export function Desk({ view: opened }: { view: SessionView }) {
           </Link>
         </div>
       </header>
-      <main className="flex min-w-0 flex-col lg:min-h-0 lg:overflow-hidden">
+      {/* Each way of writing begins at its top. */}
+      <main
+        key={desk.mode}
+        className={`flex min-w-0 flex-col lg:min-h-0 ${isText ? "lg:overflow-y-auto" : "lg:overflow-hidden"}`}
+      >
         {view.readiness.kind === "ready" ? null : (
           <Notice kind="block">{readinessSentence(view.readiness, view.client.name)}</Notice>
         )}
@@ -113,19 +118,21 @@ export function Desk({ view: opened }: { view: SessionView }) {
         {view.partner ? <PartnerOf desk={desk} onFound={setPartner} /> : null}
         {partner?.refusal ? <Notice kind="warn">{partner.refusal}</Notice> : null}
         {view.plan ? <WeekDiffers desk={desk} view={view} /> : null}
-        <Timeline
-          document={(desk.previewed ?? computed).resolved.document}
-          computed={desk.previewed ?? computed}
-          capSeconds={document.capSeconds}
-          togetherSeconds={partner?.joint.seconds ?? 0}
-          selection={desk.selection}
-          onSelect={desk.select}
-        />
-        {partner ? <JointStrip desk={desk} partner={partner} /> : null}
-        <ReadingLine desk={desk} view={view} />
-        {/* However long it is, what it takes stays in sight above it; each way of writing begins at its top. */}
-        <div key={desk.mode} className="flex min-w-0 flex-col lg:min-h-0 lg:flex-1 lg:overflow-y-auto">
-          {desk.mode === "text" ? (
+        {/* However long what is written is, what it takes stays in sight above it. */}
+        <div className={isText ? "z-20 bg-ground lg:sticky lg:top-0" : "contents"}>
+          <Timeline
+            document={(desk.previewed ?? computed).resolved.document}
+            computed={desk.previewed ?? computed}
+            capSeconds={document.capSeconds}
+            togetherSeconds={partner?.joint.seconds ?? 0}
+            selection={desk.selection}
+            onSelect={desk.select}
+          />
+          {partner ? <JointStrip desk={desk} partner={partner} /> : null}
+          <ReadingLine desk={desk} view={view} />
+        </div>
+        <div className={isText ? "contents" : "flex min-w-0 flex-col lg:min-h-0 lg:flex-1 lg:overflow-y-auto"}>
+          {isText ? (
             <TextPanel desk={desk} />
           ) : allBlocks(document).length === 0 ? (
             <EmptyCloth desk={desk} />
