@@ -16,7 +16,6 @@ import {
   type Segment,
   type ShownSession,
   type Slot,
-  sameValue,
   slotLabels,
   type WarmUp,
   type WorkSet,
@@ -103,7 +102,7 @@ function liftLines(slot: Slot, label: string, { loads, ramps }: ShownContent, sh
   const ramp = ramps[slot.id] ?? [];
   if (ramp.length > 0) lines.push(`      First: ${ramp.map(({ reps, words }) => `${reps} with ${words}`).join(", ")}`);
   const rounds = slot.sets.flatMap((set, round) => (set ? [{ round, words: setWords(slot, set, loads, shown) }] : []));
-  const isAlike = rounds.length === slot.sets.length && rounds.every(({ words }) => sameValue(words, rounds[0]!.words));
+  const isAlike = rounds.length === slot.sets.length && rounds.every(({ words }) => words === rounds[0]!.words);
   if (isAlike && rounds[0]) lines.push(`      ${rounds[0].words}`);
   else for (const { round, words } of rounds) lines.push(`      Round ${round + 1}: ${words}`);
   for (const cue of slot.cues) lines.push(`      ${cue}`);
@@ -115,8 +114,10 @@ const BUILT: ReadonlySet<Implement> = new Set(["barbell", "sled", "bodyweight", 
 function setWords(slot: Slot, set: WorkSet, loads: ShownContent["loads"], { catalogue }: ShownSession): string {
   const parts = set.segments.map((segment, index) => {
     const load = loads[segment.id];
-    const amount = index === 0 && set.stop.kind === "repTotal" ? null : amountWords(segment, load?.aimReps ?? null);
-    const words = amount ?? `${set.stop.kind === "repTotal" ? set.stop.total : 0} reps in as few sets as you need`;
+    const words =
+      index === 0 && set.stop.kind === "repTotal"
+        ? `${set.stop.total} reps in as few sets as you need`
+        : amountWords(segment, load?.aimReps ?? null);
     const other = segment.exerciseId && segment.exerciseId !== slot.exerciseId;
     const as = other ? ` of ${exerciseOrThrow(catalogue, segment.exerciseId!).name}` : "";
     const pause =
