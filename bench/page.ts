@@ -126,9 +126,10 @@ async function editsToPaint(page: Page, url: string): Promise<void> {
   for (let edit = 0; edit < EDITS + 10; edit++) {
     await page.keyboard.type(String(5 + (edit % 4)));
     await page.keyboard.press("Enter");
+    // The frame is there before the next key, whose work would stand before the word of it.
+    await page.waitForTimeout(250);
     if (edit % 10 === 9) await page.keyboard.press("PageUp");
     if (edit % 20 === 19) await page.keyboard.press("ArrowRight");
-    await page.waitForTimeout(250);
   }
   const edits = (await taken()).slice(10);
   await client.send("Emulation.setCPUThrottlingRate", { rate: 1 });

@@ -1,8 +1,10 @@
 /** A session computed in its context: the same on the server, in the browser and on the floor. */
 import {
   allBlocks,
+  type Block,
   type BlockTimeline,
   blockNameWords,
+  type Catalogue,
   curveKg,
   exerciseOrThrow,
   expandSession,
@@ -70,8 +72,16 @@ export const resolveIn = (
   records: ReadonlyMap<string, LiftRecord> = recordsOf(context),
 ): ResolvedSession => resolveSession(document, resolveContext(context, records));
 
+/** By the records that a session is resolved with: the same context for the same session view. */
+const resolving = new WeakMap<
+  SessionContext,
+  { readonly records: ReadonlyMap<string, LiftRecord>; readonly context: ResolveContext }
+>();
+
 function resolveContext(context: SessionContext, records: ReadonlyMap<string, LiftRecord>): ResolveContext {
-  return {
+  const before = resolving.get(context);
+  if (before?.records === records) return before.context;
+  const made: ResolveContext = {
     catalogue: catalogueIn(context.exercises),
     settings: context.settings,
     gym: context.gym.equipment,
@@ -85,6 +95,8 @@ function resolveContext(context: SessionContext, records: ReadonlyMap<string, Li
     }),
     trainingMaxKg: (lineage) => context.lifts.find((lift) => lift.lineage === lineage)?.trainingMaxKg ?? null,
   };
+  resolving.set(context, { records, context: made });
+  return made;
 }
 
 export interface ComputedSession {
@@ -146,12 +158,7 @@ export function* computeSteps(
     effectiveKg: (id) => resolved.loads.get(id)?.effectiveKg ?? null,
     expectedRir: (id) => forecast.bySegment.get(id)?.expectedRir ?? null,
   });
-  const names = new Map(
-    allBlocks(document).map((block) => {
-      const named = nameBlock(block, catalogue, settings);
-      return [block.id, { ...named, words: blockNameWords(named) }];
-    }),
-  );
+  const names = new Map(allBlocks(document).map((block) => [block.id, nameOf(block, catalogue, settings)]));
   return {
     resolved,
     timeline,
@@ -162,6 +169,21 @@ export function* computeSteps(
     records,
     blockTimelines: new Map(timeline.blocks.map(({ timeline: t }) => [t.block.id, t])),
   };
+}
+
+const namesOf = new WeakMap<
+  Block,
+  { readonly catalogue: Catalogue; readonly settings: Settings; readonly name: NamedBlock & { readonly words: string } }
+>();
+
+/** What kind of block it is; found once for one. */
+function nameOf(block: Block, catalogue: Catalogue, settings: Settings): NamedBlock & { readonly words: string } {
+  const before = namesOf.get(block);
+  if (before?.catalogue === catalogue && before.settings === settings) return before.name;
+  const named = nameBlock(block, catalogue, settings);
+  const name = { ...named, words: blockNameWords(named) };
+  namesOf.set(block, { catalogue, settings, name });
+  return name;
 }
 
 /** None without open sets; one for them, and two more for rep goals. */

@@ -71,8 +71,11 @@ export function SetCell(props: Props) {
             onChange={(event) => setEditing(event.target.value)}
             onKeyDown={(event) => {
               event.stopPropagation();
+              if (event.key !== "Enter" && event.key !== "Escape") return;
+              // Both are done here: the field is gone before its own editing would take them up.
+              event.preventDefault();
               if (event.key === "Enter") commit("down");
-              if (event.key === "Escape") leave();
+              else leave();
             }}
             onBlur={() => commit("stay")}
           />

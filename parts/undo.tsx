@@ -1,6 +1,7 @@
 "use client";
-import { type LucideIcon, Redo2, Undo2 } from "lucide-react";
-import { useEffect } from "react";
+import { Redo2, Undo2 } from "lucide-react";
+import { type ReactNode, useEffect } from "react";
+import { useLatest } from "@/ui/use-latest";
 
 interface Undoable {
   readonly canUndo: boolean;
@@ -9,41 +10,35 @@ interface Undoable {
   readonly redo: () => void;
 }
 
+const BACK = <Undo2 size={16} aria-hidden />;
+const FORTH = <Redo2 size={16} aria-hidden />;
+
 /** Undo and redo, on their buttons and on Ctrl or ⌘ Z; within a field the keys are the field's own. */
 export function UndoButtons({ of }: { of: Undoable }) {
+  const ways = useLatest(of);
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       const isTyping = event.target instanceof HTMLInputElement || event.target instanceof HTMLTextAreaElement;
       if (isTyping || !(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== "z") return;
       event.preventDefault();
-      if (event.shiftKey) of.redo();
-      else of.undo();
+      if (event.shiftKey) ways.now.redo();
+      else ways.now.undo();
     };
     window.addEventListener("keydown", onKey);
     return () => window.removeEventListener("keydown", onKey);
-  }, [of]);
+  }, [ways]);
   return (
     <>
-      <Way name="Undo" sign={Undo2} isOpen={of.canUndo} onTake={of.undo} />
-      <Way name="Redo" sign={Redo2} isOpen={of.canRedo} onTake={of.redo} />
+      <Way name="Undo" sign={BACK} isOpen={of.canUndo} onTake={of.undo} />
+      <Way name="Redo" sign={FORTH} isOpen={of.canRedo} onTake={of.redo} />
     </>
   );
 }
 
-function Way({
-  name,
-  sign: Sign,
-  isOpen,
-  onTake,
-}: {
-  name: string;
-  sign: LucideIcon;
-  isOpen: boolean;
-  onTake: () => void;
-}) {
+function Way({ name, sign, isOpen, onTake }: { name: string; sign: ReactNode; isOpen: boolean; onTake: () => void }) {
   return (
     <button type="button" aria-label={name} disabled={!isOpen} onClick={onTake} className="p-1.5 disabled:opacity-40">
-      <Sign size={16} aria-hidden />
+      {sign}
     </button>
   );
 }

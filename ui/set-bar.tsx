@@ -1,3 +1,5 @@
+import { memo } from "react";
+
 /** The bar of one piece of work: form carries meaning, colour never alone. Coordinates in CSS pixels. */
 export type BarForm = "solid" | "dashed" | "outline" | "hatched";
 
@@ -16,7 +18,7 @@ export interface BarProps {
   readonly selected?: boolean;
 }
 
-export function SetBar({
+export const SetBar = memo(function SetBar({
   x,
   width,
   base,
@@ -37,7 +39,7 @@ export function SetBar({
       ? `M${x} ${top}H${right - 1.5}l1.5 ${full / 6}l-2 ${full / 6}l2.5 ${full / 6}l-2.5 ${full / 6}l2 ${full / 6}l-1.5 ${full / 6}H${x}Z`
       : `M${x} ${top}H${right}V${top + full}H${x}Z`;
   return (
-    <g>
+    <>
       {selected ? (
         <rect
           x={x - 3}
@@ -57,9 +59,9 @@ export function SetBar({
         strokeDasharray={form === "dashed" ? "2 1.5" : undefined}
       />
       {flatCap ? <rect x={x - 1.5} y={top - 3} width={width + 3} height={2} fill={colour} /> : null}
-    </g>
+    </>
   );
-}
+});
 
 /** Put once in an SVG that draws hatched bars. */
 export function HatchPattern({ colour = "var(--color-indigo)" }: { colour?: string }) {

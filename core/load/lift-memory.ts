@@ -30,11 +30,13 @@ interface Known {
   readonly found: LiftFound;
 }
 
-const known = new WeakMap<LiftRecord, WeakMap<Slot, Known>>();
+/** Stands for the record of a lift that has none. */
+const NO_RECORD = {};
+const known = new WeakMap<LiftRecord | typeof NO_RECORD, WeakMap<Slot, Known>>();
 
 /** The lift as it was resolved before; null where anything that it goes by is another. */
-export function foundBefore(record: LiftRecord, slot: Slot, goesBy: LiftGoesBy): LiftFound | null {
-  const before = known.get(record)?.get(slot);
+export function foundBefore(record: LiftRecord | null, slot: Slot, goesBy: LiftGoesBy): LiftFound | null {
+  const before = known.get(record ?? NO_RECORD)?.get(slot);
   if (!before) return null;
   const then = before.goesBy;
   const isSame =
@@ -50,8 +52,8 @@ export function foundBefore(record: LiftRecord, slot: Slot, goesBy: LiftGoesBy):
   return isSame ? before.found : null;
 }
 
-export function keepFound(record: LiftRecord, slot: Slot, goesBy: LiftGoesBy, found: LiftFound): void {
-  const bySlot = known.get(record) ?? new WeakMap<Slot, Known>();
-  known.set(record, bySlot);
+export function keepFound(record: LiftRecord | null, slot: Slot, goesBy: LiftGoesBy, found: LiftFound): void {
+  const bySlot = known.get(record ?? NO_RECORD) ?? new WeakMap<Slot, Known>();
+  known.set(record ?? NO_RECORD, bySlot);
   bySlot.set(slot, { goesBy, found });
 }

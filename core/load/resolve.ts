@@ -121,13 +121,13 @@ class Resolver {
     const exercise = exerciseOrThrow(this.context.catalogue, slot.exerciseId);
     const ramp = slot.ramp.kind === "none" ? null : this.rampKind(slot, exercise);
     const goesBy = this.goesBy(work, ramp);
-    const before = work.record && foundBefore(work.record, slot, goesBy);
+    const before = foundBefore(work.record, slot, goesBy);
     if (before) this.takeOver(work, before);
     else {
       this.resolveSets(work, exercise);
       if (ramp !== null && work.topKg !== null) this.ramps.set(slot.id, this.rampOf(work, exercise, ramp));
       this.orderPlates(slot, exercise);
-      if (work.record && !hangsOnOthers(slot)) keepFound(work.record, slot, goesBy, this.found(work));
+      if (!hangsOnOthers(slot)) keepFound(work.record, slot, goesBy, this.found(work));
     }
     work.state = "done";
     return work;

@@ -9,7 +9,7 @@ import { buildableLoads } from "../load/equipment";
 import { roundingPolicy } from "../load/policy";
 import type { LiftRecord } from "../log";
 import { applyEdits } from "../session/edits";
-import { allBlocks, type Block, type SessionDocument, type Slot } from "../session/grammar";
+import { allBlocks, type Block, EMPTY_DOCUMENT, type SessionDocument, type Slot } from "../session/grammar";
 import { lineageOf } from "../session/shorthand/parse";
 import { nextPrescription, suggestedRule } from "./rules";
 import { type LiftPlace, type NextPrescription, targetsOf } from "./situation";
@@ -40,20 +40,44 @@ const lineages = new WeakMap<SessionDocument, readonly string[]>();
 
 export function prescribe(document: SessionDocument, context: ResolveContext): PrescribedSession {
   const next = new Map<string, NextPrescription>();
-  let prescribed = document;
-  for (const block of allBlocks(document)) {
+  const prescribed = (block: Block): Block => {
+    const answers: NextPrescription[] = [];
     for (const slot of block.slots) {
       const record = context.recordOf(slot.lineage);
       const exercise = exerciseOrThrow(context.catalogue, slot.exerciseId);
       const answer = record && knownNextOfLift({ block, slot }, exercise, record, context);
       if (!answer) continue;
       next.set(slot.id, answer);
-      const isLeftToRule = slot.sets.some((set) => ["unsaid", "ofNext"].includes(set?.segments[0]?.load.kind ?? ""));
-      const edited = isLeftToRule ? applyEdits(prescribed, answer.edits) : null;
-      if (edited?.ok) prescribed = edited.document;
+      if (isLeftToRule(slot)) answers.push(answer);
     }
+    return knownAsAnswered(block, answers);
+  };
+  const blocks = document.blocks.map(prescribed);
+  const finisher = document.finisher && prescribed(document.finisher);
+  const isSame = finisher === document.finisher && blocks.every((block, index) => block === document.blocks[index]);
+  return { document: isSame ? document : { ...document, blocks, finisher }, next };
+}
+
+const isLeftToRule = (slot: Slot): boolean =>
+  slot.sets.some((set) => ["unsaid", "ofNext"].includes(set?.segments[0]?.load.kind ?? ""));
+
+/** Blocks as they were answered last; the same block for the same answers, so that what is worked out of it is known again. */
+const answered = new WeakMap<Block, { readonly answers: readonly NextPrescription[]; readonly block: Block }>();
+
+/** A block with the edits of its lifts' answers, each where it can be made. A rule changes no other block. */
+function knownAsAnswered(block: Block, answers: readonly NextPrescription[]): Block {
+  if (answers.every(({ edits }) => edits.length === 0)) return block;
+  const known = answered.get(block);
+  if (known?.answers.length === answers.length && known.answers.every((one, index) => one === answers[index]))
+    return known.block;
+  let alone: SessionDocument = { ...EMPTY_DOCUMENT, blocks: [block] };
+  for (const { edits } of answers) {
+    const edited = applyEdits(alone, edits);
+    if (edited.ok) alone = edited.document;
   }
-  return { document: prescribed, next };
+  const made = { answers, block: alone.blocks[0]! };
+  answered.set(block, made);
+  return made.block;
 }
 
 interface KnownAnswer {

@@ -2,7 +2,7 @@ import { describe, expect, it } from "vitest";
 import { computeSession } from "@/contract";
 import { testContext } from "@/contract/testing/context";
 import { exposure, read } from "@/core/testing/helpers";
-import { boutsOf, rowsOf, showing, stopsOf, TOP, zoomed } from "./bouts";
+import { boutsOf, rowsOf, showing, shownSeconds, stopsOf, TOP, zoomed } from "./bouts";
 
 const bouts = (text: string, context = testContext()) => {
   const document = read(text);
@@ -12,7 +12,7 @@ const bouts = (text: string, context = testContext()) => {
 describe("the work of a session in the order of doing", () => {
   it("each bout tells its lift, set, load and time", () => {
     const all = bouts("A1 Bench press 2x8 @60kg h10\nA2 Barbell row 2x8 @50kg r60");
-    expect(all.map(({ words }) => words)).toEqual([
+    expect(all.map(({ words }) => words())).toEqual([
       "A1 Bench press, round 1: 8 × 60, 0:00 to 0:24",
       "A2 Barbell row, round 1: 8 × 50, 0:34 to 0:58",
       "A1 Bench press, round 2: 8 × 60, 1:58 to 2:22",
@@ -23,7 +23,7 @@ describe("the work of a session in the order of doing", () => {
 
   it("sides and parts are bouts of their own, and one stop for the arrows", () => {
     const all = bouts("A1 Dumbbell row 2x8/side @20kg r60 last: > -20%x8");
-    expect(all.map(({ words }) => /left|right/.exec(words)?.[0])).toEqual([
+    expect(all.map(({ words }) => /left|right/.exec(words())?.[0])).toEqual([
       "left",
       "right",
       "left",
@@ -45,9 +45,24 @@ describe("the work of a session in the order of doing", () => {
       trainingMaxKg: null,
     };
     const [one] = bouts("A1 Bench press 1x12 @70kg r60", testContext({ lifts: [log] }));
-    expect(one!.words).toMatch(/likely [\d.]+ reps short$/);
+    expect(one!.words()).toMatch(/likely [\d.]+ reps short$/);
     expect(one!.likelyShare).toBeGreaterThan(0.2);
     expect(one!.likelyShare).toBeLessThan(0.8);
+  });
+});
+
+describe("the time that is shown of a session", () => {
+  it("is the longer of its own and its cap, with a little room, and ten minutes at the least", () => {
+    expect(shownSeconds(null, 100, null)).toBe(720);
+    expect(shownSeconds(null, 3500, null)).toBe(3600);
+    expect(shownSeconds(null, 3530, null)).toBe(3720);
+    expect(shownSeconds(null, 1800, 3500)).toBe(3600);
+  });
+  it("stays while the session fills it, grows where it does not fit, and shrinks where much is left", () => {
+    expect(shownSeconds(3720, 3500, null)).toBe(3720);
+    expect(shownSeconds(3720, 3100, null)).toBe(3720);
+    expect(shownSeconds(3720, 3660, null)).toBe(3840);
+    expect(shownSeconds(3720, 2900, null)).toBe(3000);
   });
 });
 

@@ -18,7 +18,8 @@ export interface Bout {
   readonly span: WorkSpan;
   /** From the session's beginning. */
   readonly fromSeconds: number;
-  readonly words: string;
+  /** What it tells when it is looked at. */
+  readonly words: () => string;
   /** Where what is asked falls short: the share of its reps that is likely; else null. */
   readonly likelyShare: number | null;
 }
@@ -46,10 +47,17 @@ export const NAMES = 158;
 
 /** Seconds in which the time that is shown grows. */
 const STEP = 120;
+/** A session that still takes up this share of the time that is shown leaves it as it is. */
+const KEEPS = 0.85;
 
-/** The time that is shown of a session, in steps: a set that takes a few seconds more does not shift what comes before it. */
-export const shownSeconds = (seconds: number, capSeconds: number | null): number =>
-  Math.ceil((Math.max(seconds, capSeconds ?? 0, 600) * 1.02) / STEP) * STEP;
+/**
+ * The time that is shown of a session: its own or its cap's, the longer, with a little room. What was shown before stays while
+ * the session fills it: a set that takes a few seconds more or less shifts nothing that comes before it.
+ */
+export function shownSeconds(before: number | null, seconds: number, capSeconds: number | null): number {
+  const wanted = Math.ceil((Math.max(seconds, capSeconds ?? 0, 600) * 1.02) / STEP) * STEP;
+  return before !== null && wanted <= before && wanted >= before * KEEPS ? before : wanted;
+}
 
 /** Every piece of work, in the order of doing. */
 export function boutsOf(document: SessionDocument, computed: ComputedSession): Bout[] {
@@ -63,22 +71,25 @@ export function boutsOf(document: SessionDocument, computed: ComputedSession): B
       const forecast = computed.forecast.bySegment.get(span.segmentId);
       const likely =
         forecast?.possibleReps != null && forecast.askedReps ? forecast.possibleReps / forecast.askedReps : null;
-      const what =
-        span.kind === "ramp"
-          ? "ramp"
-          : `round ${span.round + 1}${span.set ? `: ${cellFigure(slot, span.set, computed.resolved.loads)}` : ""}`;
-      const side = span.side === "left" || span.side === "right" ? `, ${span.side}` : "";
-      const reserve =
-        forecast?.expectedRir == null
-          ? ""
-          : forecast.expectedRir < 0
-            ? `; likely ${decimal(-forecast.expectedRir, 1)} reps short`
-            : `; likely ${decimal(forecast.expectedRir, 1)} in reserve`;
+      const words = (): string => {
+        const what =
+          span.kind === "ramp"
+            ? "ramp"
+            : `round ${span.round + 1}${span.set ? `: ${cellFigure(slot, span.set, computed.resolved.loads)}` : ""}`;
+        const side = span.side === "left" || span.side === "right" ? `, ${span.side}` : "";
+        const reserve =
+          forecast?.expectedRir == null
+            ? ""
+            : forecast.expectedRir < 0
+              ? `; likely ${decimal(-forecast.expectedRir, 1)} reps short`
+              : `; likely ${decimal(forecast.expectedRir, 1)} in reserve`;
+        return `${labels.get(span.slotId)} ${exerciseOrThrow(catalogue, span.exerciseId).name}, ${what}${side}, ${formatClock(fromSeconds)} to ${formatClock(fromSeconds + span.seconds)}${reserve}`;
+      };
       return {
         key: `${span.segmentId} ${span.side} ${index}`,
         span,
         fromSeconds,
-        words: `${labels.get(span.slotId)} ${exerciseOrThrow(catalogue, span.exerciseId).name}, ${what}${side}, ${formatClock(fromSeconds)} to ${formatClock(fromSeconds + span.seconds)}${reserve}`,
+        words,
         likelyShare: likely !== null && likely < 1 ? Math.max(0, likely) : null,
       };
     }),

@@ -1,17 +1,19 @@
 "use client";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
-import { useEffect, useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import type { SessionView } from "@/contract";
 import { allBlocks, blockLetter, decimal, formatClock, printCell, readinessSentence, slotLabels } from "@/core";
 import { readingOf } from "@/parts/set-words";
 import { UndoButtons } from "@/parts/undo";
 import { useActions } from "@/ui/actions";
+import { useAfterPaint } from "@/ui/after-paint";
 import { Button, buttonClass } from "@/ui/button";
 import { longDate } from "@/ui/dates";
 import { Notice } from "@/ui/notice";
 import { fetched } from "@/ui/on-demand";
 import { useLatest } from "@/ui/use-latest";
+import { shownSeconds } from "./bouts";
 import { Foot } from "./foot";
 import { Grid } from "./grid";
 import { Sending } from "./sending";
@@ -37,6 +39,10 @@ export function Desk({ view: opened }: { view: SessionView }) {
   const [isFitting, setFitting] = useState(false);
   const router = useRouter();
   const isText = desk.mode === "text";
+  const drawn = desk.previewed ?? computed;
+  const shown = useShownSeconds(Math.max(drawn.timeline.seconds, partner?.joint.seconds ?? 0), document.capSeconds);
+  // Another set is chosen at once; what the panel says of it comes with the frame after.
+  const told = useAfterPaint(desk.selection);
   const actions = useLatest(() => [
     desk.mode === "text"
       ? { name: "Write in the grid", run: () => desk.setMode("grid") }
@@ -50,7 +56,7 @@ export function Desk({ view: opened }: { view: SessionView }) {
   useActions(actions);
   return (
     <div className="grid min-h-dvh grid-cols-1 content-start lg:h-dvh lg:min-h-[40rem] lg:grid-cols-[minmax(0,1fr)_266px] lg:grid-rows-[auto_minmax(0,1fr)_auto]">
-      <header className="flex flex-wrap items-center gap-x-3 gap-y-1 border-b border-thread px-4 py-2 lg:col-span-2">
+      <header className="isolate flex flex-wrap items-center gap-x-3 gap-y-1 border-b border-thread px-4 py-2 lg:col-span-2">
         <h1 className="text-lg font-bold">{document.title || "Untitled session"}</h1>
         <p className="text-quiet">
           <Link href={`/clients/${view.client.id}`} className="underline underline-offset-2">
@@ -121,14 +127,14 @@ export function Desk({ view: opened }: { view: SessionView }) {
         {/* However long what is written is, what it takes stays in sight above it. */}
         <div className={isText ? "z-20 bg-ground lg:sticky lg:top-0" : "contents"}>
           <Timeline
-            document={(desk.previewed ?? computed).resolved.document}
-            computed={desk.previewed ?? computed}
+            document={drawn.resolved.document}
+            computed={drawn}
             capSeconds={document.capSeconds}
-            togetherSeconds={partner?.joint.seconds ?? 0}
+            shownSeconds={shown}
             selection={desk.selection}
             onSelect={desk.select}
           />
-          {partner ? <JointStrip desk={desk} partner={partner} /> : null}
+          {partner ? <JointStrip desk={desk} partner={partner} shownSeconds={shown} /> : null}
           <ReadingLine desk={desk} view={view} />
         </div>
         <div className={isText ? "contents" : "flex min-w-0 flex-col lg:min-h-0 lg:flex-1 lg:overflow-y-auto"}>
@@ -141,11 +147,11 @@ export function Desk({ view: opened }: { view: SessionView }) {
           )}
         </div>
       </main>
-      <div className="border-l border-thread bg-cloth [contain:layout_style] max-lg:border-t max-lg:border-l-0 lg:min-h-0 lg:overflow-y-auto">
+      <div className="isolate border-l border-thread bg-cloth [contain:layout_style] max-lg:border-t max-lg:border-l-0 lg:min-h-0 lg:overflow-y-auto">
         {isFitting ? (
           <Fit desk={desk} onClose={() => setFitting(false)} />
         ) : (
-          <Why desk={desk} view={view} partner={partner} />
+          <Why desk={desk} selection={told} view={view} partner={partner} />
         )}
       </div>
       <div className="max-lg:sticky max-lg:bottom-0 max-lg:z-20 lg:col-span-2">
@@ -153,6 +159,13 @@ export function Desk({ view: opened }: { view: SessionView }) {
       </div>
     </div>
   );
+}
+
+/** The time that is shown, of what was shown before. */
+function useShownSeconds(seconds: number, capSeconds: number | null): number {
+  const before = useRef<number | null>(null);
+  before.current = shownSeconds(before.current, seconds, capSeconds);
+  return before.current;
 }
 
 /** The gym a session is for; its loads are found anew in another. */

@@ -20,7 +20,7 @@ export function Foot({ view, desk, onFit }: { view: SessionView; desk: Desk; onF
     .filter(([, amounts]) => amounts.hardSets > 0)
     .sort((a, b) => b[1].hardSets - a[1].hardSets);
   return (
-    <footer className="flex flex-wrap items-center gap-x-3 gap-y-1 bg-walnut px-4 py-2 text-onwalnut">
+    <footer className="isolate flex flex-wrap items-center gap-x-3 gap-y-1 bg-walnut px-4 py-2 text-onwalnut">
       <button
         type="button"
         onClick={onFit}

@@ -11,7 +11,7 @@ import {
   useSensor,
   useSensors,
 } from "@dnd-kit/core";
-import { Fragment, useEffect, useLayoutEffect, useState } from "react";
+import { Fragment, memo, useEffect, useLayoutEffect, useState } from "react";
 import { createPortal } from "react-dom";
 import { allBlocks, blockLetter, exerciseOrThrow, liftToPlace, moveBlock, moveSlot, pairBlocks } from "@/core";
 import { newId } from "@/device/ids";
@@ -31,9 +31,9 @@ const HANDOVER_SECONDS = 10;
 
 /**
  * Lifts and blocks dragged to another place. It is fetched when a pointer first comes to the grid, and lays its handles over the
- * names that stand there: the grid's rows know nothing of it.
+ * names that stand there: the grid's rows know nothing of it. It is drawn again where other lifts, or in another order, stand there.
  */
-export function GridDrag({ desk }: { desk: Latest<Desk> }) {
+export const GridDrag = memo(function GridDrag({ desk }: { desk: Latest<Desk>; order: string }) {
   const { document, catalogue } = desk.now;
   const [dragged, setDragged] = useState<string | null>(null);
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
@@ -86,7 +86,7 @@ export function GridDrag({ desk }: { desk: Latest<Desk> }) {
       </DragOverlay>
     </DndContext>
   );
-}
+});
 
 /** What the pointer is over: the narrow place between two blocks before the rows beside it. */
 const underPointer: CollisionDetection = (args) => {

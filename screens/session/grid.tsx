@@ -1,7 +1,7 @@
 "use client";
 import { Fragment, useMemo, useState } from "react";
 import type { LiftLog, SessionView } from "@/contract";
-import { allBlocks, blockLetter, type Exposure } from "@/core";
+import { allBlocks, type Block, blockLetter, type Exposure } from "@/core";
 import { fetched, useOnDemand } from "@/ui/on-demand";
 import { useLatest } from "@/ui/use-latest";
 import { BlockHead } from "./block-head";
@@ -144,7 +144,7 @@ export function Grid({ desk, view, partner }: { desk: Desk; view: SessionView; p
         </div>
       )}
       {grid.isHelp ? <KeysSheet open onOpenChange={grid.setHelp} /> : null}
-      {Drag && !desk.locked ? <Drag desk={latest.desk} /> : null}
+      {Drag && !desk.locked ? <Drag desk={latest.desk} order={orderOf(blocks)} /> : null}
     </>
   );
 }
@@ -153,6 +153,10 @@ export function Grid({ desk, view, partner }: { desk: Desk; view: SessionView; p
 const Gap = ({ at }: { at: number }) => (
   <div id={gapId(at)} className="-my-0.5 h-1.5 data-over:bg-indigo" aria-hidden />
 );
+
+/** Which lifts stand where. */
+const orderOf = (blocks: readonly Block[]): string =>
+  blocks.map(({ id, slots }) => [id, ...slots.map((slot) => `${slot.id} ${slot.exerciseId}`)].join(" ")).join("\n");
 
 const lastTimes = (lifts: readonly LiftLog[]): ReadonlyMap<string, Exposure | undefined> =>
   new Map(lifts.map((lift) => [lift.lineage, lift.exposures.at(-1)]));

@@ -1,20 +1,28 @@
 "use client";
 import { allBlocks, blockLetter, formatClock } from "@/core";
 import { useWidth } from "@/ui/use-width";
-import { NAMES, shownSeconds } from "./bouts";
+import { NAMES } from "./bouts";
 import type { Desk } from "./use-desk";
 import type { Partner } from "./use-partner";
 
 const LANE = 15;
 
 /** Both in one time: each one's rounds in a lane, in turn, so that one's work stands over the other's rest. */
-export function JointStrip({ desk, partner }: { desk: Desk; partner: Partner }) {
-  const { document, computed } = desk;
+export function JointStrip({
+  desk,
+  partner,
+  shownSeconds,
+}: {
+  desk: Desk;
+  partner: Partner;
+  /** As much time as the timeline above it shows. */
+  shownSeconds: number;
+}) {
+  const { document } = desk;
   const clientName = desk.view.client.name;
   const [ref, width] = useWidth<HTMLElement>(950);
   const { joint, view } = partner;
-  const longest = shownSeconds(Math.max(computed.timeline.seconds, joint.seconds), document.capSeconds);
-  const scale = Math.max(1, width - NAMES - 12) / longest;
+  const scale = Math.max(1, width - NAMES - 12) / shownSeconds;
   const letters = new Map(allBlocks(document).map((block, index) => [block.id, blockLetter(index)]));
   const lanes = [
     { whose: "client" as const, name: clientName },

@@ -32,6 +32,9 @@ import type { GridState } from "./use-grid";
 const KeepTemplate = fetched(() => import("./keep-template").then((module) => module.KeepTemplate));
 const MethodSheet = fetched(() => import("./method-sheet").then((module) => module.MethodSheet));
 
+const DOTS = <Ellipsis size={14} aria-hidden />;
+const LARGE_DOTS = <Ellipsis size={16} aria-hidden />;
+
 const SIDES: readonly (readonly [Laterality, string])[] = [
   ["both", "both sides together"],
   ["eachSide", "one side, then the other"],
@@ -62,7 +65,7 @@ export function LiftMenu({
   return (
     <Menu
       label={`Change ${name}`}
-      trigger={<Ellipsis size={14} aria-hidden />}
+      trigger={DOTS}
       items={() => liftItems(desk.now, grid.now, block, slot)}
       open={isOpen}
       onOpenChange={toggle}
@@ -144,7 +147,7 @@ export function BlockMenu({
     <>
       <Menu
         label={`Change block ${letter}`}
-        trigger={<Ellipsis size={16} aria-hidden />}
+        trigger={LARGE_DOTS}
         items={() => blockItems(desk.now, grid.now, block, setSheet)}
         isTabStop={false}
       />

@@ -92,7 +92,11 @@ function Row({
       <div
         id={rowId(slot.id)}
         role="row"
-        className="grid data-over:shadow-[inset_0_2px_0_var(--color-indigo)]"
+        className={clsx(
+          // Painted by itself; what hangs out of a cell that is written lies over the rows below.
+          "isolate grid data-over:shadow-[inset_0_2px_0_var(--color-indigo)]",
+          writing && "relative z-20",
+        )}
         style={{ gridTemplateColumns: columns }}
       >
         <span

@@ -16,6 +16,8 @@ const PartnerSheet = fetched(() => import("./partner-sheet").then((module) => mo
 const SessionSheet = fetched(() => import("./session-sheet").then((module) => module.SessionSheet));
 const AddFrom = fetched(() => import("./add-from").then((module) => module.AddFrom));
 
+const DOTS = <Ellipsis size={16} aria-hidden />;
+
 /** What can be done to the whole session at once. */
 export function SessionMenu({ desk }: { desk: Desk }) {
   const { document, operate, locked } = desk;
@@ -45,7 +47,7 @@ export function SessionMenu({ desk }: { desk: Desk }) {
   useActions(offered);
   return (
     <>
-      <Menu label="Change the whole session" trigger={<Ellipsis size={16} aria-hidden />} items={items} />
+      <Menu label="Change the whole session" trigger={DOTS} items={items} />
       {sheet === "session" ? <SessionSheet desk={desk} onClose={close} /> : null}
       {sheet === "from" ? <AddFrom desk={desk} onClose={close} /> : null}
       {sheet === "template" ? (

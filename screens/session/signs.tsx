@@ -1,5 +1,5 @@
 "use client";
-import type { ReactNode } from "react";
+import { memo, type ReactNode } from "react";
 import { PopoverButton } from "@/ui/popover";
 import { HatchPattern, SetBar } from "@/ui/set-bar";
 
@@ -49,7 +49,7 @@ const SIGNS: readonly { readonly draw: ReactNode; readonly means: string }[] = [
 ];
 
 /** The legend of the timeline, opened on request. */
-export function Signs() {
+export const Signs = memo(function Signs() {
   return (
     <PopoverButton
       button={{
@@ -77,4 +77,4 @@ export function Signs() {
       )}
     </PopoverButton>
   );
-}
+});

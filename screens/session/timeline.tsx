@@ -1,5 +1,5 @@
 "use client";
-import { memo, useCallback, useEffect, useMemo, useState } from "react";
+import { Fragment, memo, useCallback, useEffect, useMemo, useState } from "react";
 import type { ComputedSession } from "@/contract";
 import {
   allBlocks,
@@ -19,23 +19,13 @@ import {
 import { HatchPattern, SetBar } from "@/ui/set-bar";
 import { type Latest, useLatest } from "@/ui/use-latest";
 import { useWidth } from "@/ui/use-width";
-import {
-  type Bout,
-  boutsOf,
-  NAMES,
-  rowsOf,
-  showing,
-  shownSeconds,
-  stopsOf,
-  type TimeWindow,
-  TOP,
-  within,
-  zoomed,
-} from "./bouts";
+import { type Bout, boutsOf, NAMES, rowsOf, showing, stopsOf, type TimeWindow, TOP, within, zoomed } from "./bouts";
 import type { Selection } from "./use-desk";
+import { useSame } from "./use-same";
 
 interface Row {
-  readonly slot: Slot;
+  readonly slotId: string;
+  readonly name: string;
   readonly y: number;
   readonly letter: string;
   readonly first: boolean;
@@ -52,15 +42,15 @@ export function Timeline({
   document,
   computed,
   capSeconds,
-  togetherSeconds,
+  shownSeconds: longest,
   selection,
   onSelect,
 }: {
   document: SessionDocument;
   computed: ComputedSession;
   capSeconds: number | null;
-  /** Of both partners in one time, which stands below it to the same scale; 0: it is trained alone. */
-  togetherSeconds: number;
+  /** The time that is shown where nobody went nearer. */
+  shownSeconds: number;
   selection: Selection | null;
   onSelect: (at: Selection) => void;
 }) {
@@ -69,15 +59,15 @@ export function Timeline({
   const blocks = allBlocks(document);
   const slotCount = blocks.reduce((total, block) => total + block.slots.length, 0);
   const { rowHeight, gap, height } = rowsOf(slotCount, blocks.length);
-  const rows = useMemo(() => layRows(document, rowHeight, gap), [document, rowHeight, gap]);
-  const longest = shownSeconds(Math.max(computed.timeline.seconds, togetherSeconds), capSeconds);
+  const { catalogue } = computed.forecastContext;
+  const rows = useSame(
+    useMemo(() => layRows(document, catalogue, rowHeight, gap), [document, catalogue, rowHeight, gap]),
+  );
+  const yOf = useMemo(() => new Map(rows.map(({ slotId, y }) => [slotId, y])), [rows]);
   const [asked, setWindow] = useState<TimeWindow | null>(null);
   const window = within(asked ?? { fromSeconds: 0, seconds: longest }, longest);
   const scale = Math.max(1, width - NAMES - 12) / window.seconds;
   const x = (seconds: number) => NAMES + (seconds - window.fromSeconds) * scale;
-  const every =
-    [15, 30, 60, 300, 600, 900, 1800].find((seconds) => seconds * scale >= (seconds < 60 ? 46 : 30)) ?? 3600;
-  const ticks = Array.from({ length: Math.floor(longest / every) + 1 }, (_, i) => i * every);
   const segments = useMemo(() => indexSegments(document), [document]);
   const bouts = useMemo(() => boutsOf(document, computed), [document, computed]);
   const stops = useMemo(() => stopsOf(bouts), [bouts]);
@@ -145,80 +135,24 @@ export function Timeline({
       aria-valuemin={0}
       aria-valuemax={Math.max(0, stops.length - 1)}
       aria-valuenow={Math.max(0, at)}
-      aria-valuetext={stops[at]?.words ?? "no set is chosen"}
+      aria-valuetext={stops[at]?.words() ?? "no set is chosen"}
       onKeyDown={onKeyDown}
       className="relative border-b border-thread [contain:layout_style]"
     >
-      <svg width={width} height={height} aria-hidden className="block">
+      <svg width={width} height={height} aria-hidden className="isolate block">
         <HatchPattern />
         <clipPath id="timeline-time">
           <rect x={NAMES - 6} y={0} width={Math.max(0, width - NAMES + 6)} height={height} />
         </clipPath>
-        <g clipPath="url(#timeline-time)">
-          {capSeconds !== null ? (
-            <rect
-              x={x(capSeconds)}
-              y={TOP - 4}
-              width={Math.max(0, width - x(capSeconds))}
-              height={height}
-              fill="var(--color-weld-tint)"
-            />
-          ) : null}
-          {ticks.map((tick) => (
-            <g key={tick}>
-              <line x1={x(tick)} x2={x(tick)} y1={TOP - 4} y2={height} stroke="var(--color-selvedge)" />
-              <text x={x(tick)} y={13} textAnchor="middle" fontSize={11} fill="var(--color-quiet)">
-                {every < 60 ? formatClock(tick) : tick / 60}
-              </text>
-            </g>
-          ))}
-          {capSeconds !== null ? (
-            <line
-              x1={x(capSeconds)}
-              x2={x(capSeconds)}
-              y1={TOP - 8}
-              y2={height}
-              stroke="var(--color-walnut)"
-              strokeDasharray="1.5 3"
-              strokeWidth={2}
-            />
-          ) : null}
-        </g>
-        {[...rows.values()].map((row) => (
-          <g key={row.slot.id}>
-            {row.first ? (
-              <>
-                <text
-                  x={8}
-                  y={row.y + 4}
-                  fontSize={Math.min(13, rowHeight * row.blockRows + 3)}
-                  fontWeight={700}
-                  fill="var(--color-walnut)"
-                >
-                  {row.letter}
-                </text>
-                <line
-                  x1={24}
-                  x2={24}
-                  y1={row.y - rowHeight / 2 + 2}
-                  y2={row.y + rowHeight * (row.blockRows - 0.5) - 2}
-                  stroke="var(--color-walnut)"
-                  strokeWidth={1.5}
-                />
-              </>
-            ) : null}
-            <text
-              x={30}
-              y={row.y + 4}
-              fontSize={Math.min(11.5, rowHeight)}
-              className="narrow"
-              fill="var(--color-walnut)"
-            >
-              {nameOf(row.slot, computed.forecastContext.catalogue)}
-            </text>
-            <line x1={NAMES} x2={width - 8} y1={row.y} y2={row.y} stroke="var(--color-thread)" strokeWidth={1.2} />
-          </g>
-        ))}
+        <Minutes
+          fromSeconds={window.fromSeconds}
+          untilSeconds={longest}
+          scale={scale}
+          capSeconds={capSeconds}
+          width={width}
+          height={height}
+        />
+        <Names rows={rows} rowHeight={rowHeight} width={width} />
         <g clipPath="url(#timeline-time)">
           {warmUp ? (
             <g>
@@ -246,7 +180,7 @@ export function Timeline({
           {computed.timeline.blocks.map(({ startSeconds, timeline }) => (
             // Each block is drawn from its own beginning: what comes before it only moves it along.
             <g key={timeline.block.id} transform={`translate(${x(startSeconds)} 0)`}>
-              <Weft timeline={timeline} rows={rows} scale={scale} />
+              <Weft timeline={timeline} yOf={yOf} scale={scale} />
               {(byBlock.get(timeline.block.id) ?? []).map((bout) => {
                 const { span } = bout;
                 return (
@@ -255,7 +189,7 @@ export function Timeline({
                     bout={bout}
                     x={span.startSeconds * scale}
                     width={Math.max(2.5, span.seconds * scale)}
-                    y={rows.get(span.slotId)!.y}
+                    y={yOf.get(span.slotId)!}
                     room={rowHeight}
                     share={shareOf(span, computed)}
                     segment={segments.get(span.segmentId)?.segment ?? null}
@@ -274,10 +208,10 @@ export function Timeline({
           className="narrow pointer-events-none absolute z-30 max-w-[26rem] border border-walnut bg-cloth px-2 py-0.5"
           style={{
             left: clamp(x(hovered.fromSeconds) - 60, 8, Math.max(8, width - 330)),
-            top: (rows.get(hovered.span.slotId)?.y ?? 0) + rowHeight,
+            top: (yOf.get(hovered.span.slotId) ?? 0) + rowHeight,
           }}
         >
-          {hovered.words}
+          {hovered.words()}
         </p>
       ) : null}
       {asked ? (
@@ -299,18 +233,121 @@ const nameOf = (slot: Slot, catalogue: Catalogue): string => {
   return name.length > 23 ? `${name.slice(0, 22)}…` : name;
 };
 
-function layRows(document: SessionDocument, rowHeight: number, gap: number): Map<string, Row> {
-  const rows = new Map<string, Row>();
+function layRows(document: SessionDocument, catalogue: Catalogue, rowHeight: number, gap: number): Row[] {
   let y = TOP + rowHeight / 2 + 2;
-  allBlocks(document).forEach((block, index) => {
-    block.slots.forEach((slot, place) => {
-      rows.set(slot.id, { slot, y, letter: blockLetter(index), first: place === 0, blockRows: block.slots.length });
+  return allBlocks(document).flatMap((block, index) => {
+    const rows = block.slots.map((slot, place): Row => {
+      const row = {
+        slotId: slot.id,
+        name: nameOf(slot, catalogue),
+        y,
+        letter: blockLetter(index),
+        first: place === 0,
+        blockRows: block.slots.length,
+      };
       y += rowHeight;
+      return row;
     });
     y += gap;
+    return rows;
   });
-  return rows;
 }
+
+/** The ground that work is drawn on: minutes, and what is beyond the time there is. */
+const Minutes = memo(function Minutes({
+  fromSeconds,
+  untilSeconds,
+  scale,
+  capSeconds,
+  width,
+  height,
+}: {
+  fromSeconds: number;
+  untilSeconds: number;
+  /** CSS pixels a second. */
+  scale: number;
+  capSeconds: number | null;
+  width: number;
+  height: number;
+}) {
+  const x = (seconds: number) => NAMES + (seconds - fromSeconds) * scale;
+  const every =
+    [15, 30, 60, 300, 600, 900, 1800].find((seconds) => seconds * scale >= (seconds < 60 ? 46 : 30)) ?? 3600;
+  const ticks = Array.from({ length: Math.floor(untilSeconds / every) + 1 }, (_, i) => i * every);
+  return (
+    <g clipPath="url(#timeline-time)">
+      {capSeconds !== null ? (
+        <rect
+          x={x(capSeconds)}
+          y={TOP - 4}
+          width={Math.max(0, width - x(capSeconds))}
+          height={height}
+          fill="var(--color-weld-tint)"
+        />
+      ) : null}
+      {ticks.map((tick) => (
+        <Fragment key={tick}>
+          <line x1={x(tick)} x2={x(tick)} y1={TOP - 4} y2={height} stroke="var(--color-selvedge)" />
+          <text x={x(tick)} y={13} textAnchor="middle" fontSize={11} fill="var(--color-quiet)">
+            {every < 60 ? formatClock(tick) : tick / 60}
+          </text>
+        </Fragment>
+      ))}
+      {capSeconds !== null ? (
+        <line
+          x1={x(capSeconds)}
+          x2={x(capSeconds)}
+          y1={TOP - 8}
+          y2={height}
+          stroke="var(--color-walnut)"
+          strokeDasharray="1.5 3"
+          strokeWidth={2}
+        />
+      ) : null}
+    </g>
+  );
+});
+
+/** The lifts' names, their threads, and what stands together. */
+const Names = memo(function Names({
+  rows,
+  rowHeight,
+  width,
+}: {
+  rows: readonly Row[];
+  rowHeight: number;
+  width: number;
+}) {
+  return rows.map((row) => (
+    <Fragment key={row.slotId}>
+      {row.first ? (
+        <>
+          <text
+            x={8}
+            y={row.y + 4}
+            fontSize={Math.min(13, rowHeight * row.blockRows + 3)}
+            fontWeight={700}
+            fill="var(--color-walnut)"
+          >
+            {row.letter}
+          </text>
+          <line
+            x1={24}
+            x2={24}
+            y1={row.y - rowHeight / 2 + 2}
+            y2={row.y + rowHeight * (row.blockRows - 0.5) - 2}
+            stroke="var(--color-walnut)"
+            strokeWidth={1.5}
+          />
+        </>
+      ) : null}
+      <text x={30} y={row.y + 4} fontSize={Math.min(11.5, rowHeight)} className="narrow" fill="var(--color-walnut)">
+        {row.name}
+      </text>
+      <line x1={NAMES} x2={width - 8} y1={row.y} y2={row.y} stroke="var(--color-thread)" strokeWidth={1.2} />
+    </Fragment>
+  ));
+});
 
 function boutsByBlock(bouts: readonly Bout[]): ReadonlyMap<string, readonly Bout[]> {
   const found = new Map<string, Bout[]>();
@@ -325,16 +362,16 @@ function boutsByBlock(bouts: readonly Bout[]): ReadonlyMap<string, readonly Bout
 /** A block's thread, on a ground that parts it from what it crosses. */
 const Weft = memo(function Weft({
   timeline,
-  rows,
+  yOf,
   scale,
 }: {
   timeline: BlockTimeline;
-  rows: ReadonlyMap<string, Row>;
+  yOf: ReadonlyMap<string, number>;
   scale: number;
 }) {
   const path = weft(
     timeline.spans.filter(isWork),
-    rows,
+    yOf,
     (span) => span.startSeconds * scale,
     (span) => (span.startSeconds + span.seconds) * scale,
   );
@@ -349,18 +386,18 @@ const Weft = memo(function Weft({
 /** One thread through the bars in the order of doing. */
 function weft(
   work: readonly WorkSpan[],
-  rows: ReadonlyMap<string, Row>,
+  yOf: ReadonlyMap<string, number>,
   from: (span: WorkSpan) => number,
   to: (span: WorkSpan) => number,
 ): string {
   let path = "";
   work.forEach((span, index) => {
-    const y = rows.get(span.slotId)!.y;
+    const y = yOf.get(span.slotId)!;
     if (index === 0) path += `M${from(span)} ${y}`;
     path += `L${to(span)} ${y}`;
     const next = work[index + 1];
     if (!next) return;
-    const nextY = rows.get(next.slotId)!.y;
+    const nextY = yOf.get(next.slotId)!;
     const x0 = to(span);
     const x1 = from(next);
     if (nextY === y) path += `L${x1} ${y}`;
@@ -415,9 +452,10 @@ function DrawnWork({ bout, x, width, y, room, share, segment: amount, selected, 
       onPointerEnter={() => on.now.hover(bout.key)}
       onPointerLeave={() => on.now.hover(null)}
       className="cursor-pointer"
+      transform={`translate(${x} 0)`}
     >
       <SetBar
-        x={x}
+        x={0}
         width={width}
         base={y + height / 2}
         height={height}
@@ -430,8 +468,8 @@ function DrawnWork({ bout, x, width, y, room, share, segment: amount, selected, 
       {likelyShare !== null && span.kind !== "ramp" ? (
         // Where it is likely to end.
         <line
-          x1={x + width * likelyShare}
-          x2={x + width * likelyShare}
+          x1={width * likelyShare}
+          x2={width * likelyShare}
           y1={y - height / 2 - 2}
           y2={y + height / 2 + 2}
           stroke="var(--color-weld-fill)"

@@ -39,7 +39,8 @@ const open = (question: typeof first | null, context = CONTEXT) =>
   renderHook((now) => useAnswer(useAside(now.context), "waysOut", now.question), {
     initialProps: { question, context },
   });
-const frame = () => act(() => vi.advanceTimersByTimeAsync(1));
+/** The frame is drawn, and what is asked after it. */
+const frame = () => act(() => vi.advanceTimersByTimeAsync(40));
 
 beforeEach(() => {
   vi.useFakeTimers();

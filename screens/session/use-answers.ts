@@ -1,8 +1,9 @@
 "use client";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import type { DeskAnswers, DeskQuestionKind, DeskQuestions, SessionContext, SessionView } from "@/contract";
-import { sameValue } from "@/core";
+import { afterPaint } from "@/ui/after-paint";
 import type { News, Order } from "./answer-queue";
+import { useSame } from "./use-same";
 
 type Hear = (news: News) => void;
 
@@ -17,12 +18,7 @@ function plainContext(view: SessionContext & Partial<SessionView>): SessionConte
 
 /** A worker that answers for one session in its context; a new `ask` with another context, for all is asked anew then. */
 export function useAside(view: SessionContext & Partial<SessionView>): AskAside {
-  const kept = useRef<SessionContext | null>(null);
-  const context = useMemo(() => {
-    const plain = plainContext(view);
-    if (!kept.current || !sameValue(kept.current, plain)) kept.current = plain;
-    return kept.current;
-  }, [view]);
+  const context = useSame(useMemo(() => plainContext(view), [view]));
   const worker = useRef<{ post: (order: Order) => void; heard: Map<number, Hear>; end: () => void } | null>(null);
   const told = useRef<SessionContext | null>(null);
   const next = useRef(0);
@@ -94,7 +90,7 @@ export function useAnswer<K extends DeskQuestionKind>(
     if (!question) return;
     let drop = () => {};
     // After the frame that shows the edit: what is asked is copied to the worker.
-    const due = setTimeout(() => {
+    const callOff = afterPaint(() => {
       drop = ask(of, question, (news) =>
         setHeard({
           ask,
@@ -103,9 +99,9 @@ export function useAnswer<K extends DeskQuestionKind>(
             news.kind === "answer" ? { kind: "answered", answer: news.answer as DeskAnswers[K] } : { kind: "failed" },
         }),
       );
-    }, 0);
+    });
     return () => {
-      clearTimeout(due);
+      callOff();
       drop();
     };
   }, [ask, of, question]);

@@ -42,7 +42,7 @@ import { Button } from "@/ui/button";
 import { fetched } from "@/ui/on-demand";
 import { Alternatives, InPlaceRemedies, LastTimes } from "./lift-around";
 import { UNKNOWN_SAYS, UnknownLift } from "./unknown-lift";
-import type { Desk } from "./use-desk";
+import type { Desk, Selection } from "./use-desk";
 import type { Partner } from "./use-partner";
 
 const ReserveChart = fetched(
@@ -51,8 +51,19 @@ const ReserveChart = fetched(
 );
 
 /** Why this load: the figure, its reasons, the build, the tempo, what is likely in reserve, the rule for next time. */
-export function Why({ desk, view, partner }: { desk: Desk; view: SessionView; partner: Partner | null }) {
-  const { selection, document, computed } = desk;
+export function Why({
+  desk,
+  selection,
+  view,
+  partner,
+}: {
+  desk: Desk;
+  /** The set that it is of. */
+  selection: Selection | null;
+  view: SessionView;
+  partner: Partner | null;
+}) {
+  const { document, computed } = desk;
   const blocks = allBlocks(document);
   const blockIndex = blocks.findIndex((block) => block.slots.some((slot) => slot.id === selection?.slotId));
   const slot = blocks[blockIndex]?.slots.find((one) => one.id === selection?.slotId);
