@@ -105,11 +105,7 @@ export function Desk({ view: opened }: { view: SessionView }) {
           </Link>
         </div>
       </header>
-      {/* Each way of writing begins at its top. */}
-      <main
-        key={desk.mode}
-        className={`flex min-w-0 flex-col lg:min-h-0 ${isText ? "lg:overflow-y-auto" : "lg:overflow-hidden"}`}
-      >
+      <main className="flex min-w-0 flex-col lg:min-h-0 lg:overflow-hidden">
         {view.readiness.kind === "ready" ? null : (
           <Notice kind="block">{readinessSentence(view.readiness, view.client.name)}</Notice>
         )}
@@ -124,20 +120,18 @@ export function Desk({ view: opened }: { view: SessionView }) {
         {view.partner ? <PartnerOf desk={desk} onFound={setPartner} /> : null}
         {partner?.refusal ? <Notice kind="warn">{partner.refusal}</Notice> : null}
         {view.plan ? <WeekDiffers desk={desk} view={view} /> : null}
-        {/* However long what is written is, what it takes stays in sight above it. */}
-        <div className={isText ? "z-20 bg-ground lg:sticky lg:top-0" : "contents"}>
-          <Timeline
-            document={drawn.resolved.document}
-            computed={drawn}
-            capSeconds={document.capSeconds}
-            shownSeconds={shown}
-            selection={desk.selection}
-            onSelect={desk.select}
-          />
-          {partner ? <JointStrip desk={desk} partner={partner} shownSeconds={shown} /> : null}
-          <ReadingLine desk={desk} view={view} />
-        </div>
-        <div className={isText ? "contents" : "flex min-w-0 flex-col lg:min-h-0 lg:flex-1 lg:overflow-y-auto"}>
+        <Timeline
+          document={drawn.resolved.document}
+          computed={drawn}
+          capSeconds={document.capSeconds}
+          shownSeconds={shown}
+          selection={desk.selection}
+          onSelect={desk.select}
+        />
+        {partner ? <JointStrip desk={desk} partner={partner} shownSeconds={shown} /> : null}
+        <ReadingLine desk={desk} view={view} />
+        {/* What is written scrolls below what it takes; each way of writing begins at its top. */}
+        <div key={desk.mode} className="flex min-w-0 flex-col lg:min-h-0 lg:flex-1 lg:overflow-y-auto">
           {isText ? (
             <TextPanel desk={desk} />
           ) : allBlocks(document).length === 0 ? (

@@ -325,7 +325,7 @@ const Names = memo(function Names({
           <text
             x={8}
             y={row.y + 4}
-            fontSize={Math.min(13, rowHeight * row.blockRows + 3)}
+            fontSize={Math.min(13, rowHeight * row.blockRows)}
             fontWeight={700}
             fill="var(--color-walnut)"
           >
