@@ -3,7 +3,16 @@ import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useEffect, useRef, useState } from "react";
 import type { SessionView } from "@/contract";
-import { allBlocks, blockLetter, decimal, formatClock, printCell, readinessSentence, slotLabels } from "@/core";
+import {
+  allBlocks,
+  blockLetter,
+  decimal,
+  formatClock,
+  printCell,
+  readinessSentence,
+  slotById,
+  slotLabels,
+} from "@/core";
 import { readingOf } from "@/parts/set-words";
 import { UndoButtons } from "@/parts/undo";
 import { useActions } from "@/ui/actions";
@@ -20,9 +29,8 @@ import { Sending } from "./sending";
 import { SessionMenu } from "./session-menu";
 import { Signs } from "./signs";
 import { Timeline } from "./timeline";
-import { type Desk as DeskState, useDesk } from "./use-desk";
+import { type Desk as DeskState, type Selection, useDesk } from "./use-desk";
 import type { Partner } from "./use-partner";
-import { Why } from "./why";
 
 // What is not on the screen at first comes when it is wanted.
 const TextPanel = fetched(() => import("./text-panel").then((module) => module.TextPanel));
@@ -31,6 +39,10 @@ const PartnerOf = fetched(() => import("./partner-of").then((module) => module.P
 const JointStrip = fetched(() => import("./joint-strip").then((module) => module.JointStrip));
 const WeekDiffers = fetched(() => import("./week-differs").then((module) => module.WeekDiffers));
 const Fit = fetched(() => import("./fit").then((module) => module.Fit));
+const Why = fetched(
+  () => import("./why").then((module) => module.Why),
+  <aside id="why" tabIndex={-1} aria-label="Why this load" className="p-4 text-quiet" aria-busy />,
+);
 
 export function Desk({ view: opened }: { view: SessionView }) {
   const desk = useDesk(opened);
@@ -105,7 +117,11 @@ export function Desk({ view: opened }: { view: SessionView }) {
           </Link>
         </div>
       </header>
-      <main className="flex min-w-0 flex-col lg:min-h-0 lg:overflow-hidden">
+      <main
+        className="flex min-w-0 flex-col lg:min-h-0 lg:overflow-hidden"
+        onPointerEnter={Why.fetch}
+        onFocus={Why.fetch}
+      >
         {view.readiness.kind === "ready" ? null : (
           <Notice kind="block">{readinessSentence(view.readiness, view.client.name)}</Notice>
         )}
@@ -145,13 +161,34 @@ export function Desk({ view: opened }: { view: SessionView }) {
         {isFitting ? (
           <Fit desk={desk} onClose={() => setFitting(false)} />
         ) : (
-          <Why desk={desk} selection={told} view={view} partner={partner} />
+          <SidePanel desk={desk} selection={told} partner={partner} />
         )}
       </div>
       <div className="max-lg:sticky max-lg:bottom-0 max-lg:z-20 lg:col-span-2">
         <Foot view={view} desk={desk} onFit={() => setFitting(true)} />
       </div>
     </div>
+  );
+}
+
+/** What is said of the set that was chosen. */
+function SidePanel({
+  desk,
+  selection,
+  partner,
+}: {
+  desk: DeskState;
+  selection: Selection | null;
+  partner: Partner | null;
+}) {
+  const slot = selection && slotById(desk.document, selection.slotId);
+  const set = selection && slot?.sets[selection.round];
+  if (slot && set)
+    return <Why desk={desk} view={desk.view} partner={partner} slot={slot} set={set} round={selection.round} />;
+  return (
+    <aside id="why" tabIndex={-1} aria-label="Why this load" className="p-4 text-quiet">
+      <p>Choose a set: its load, the reasons for it, and how to build it stand here.</p>
+    </aside>
   );
 }
 

@@ -32,6 +32,7 @@ import {
   toDropSet,
   toKg,
   toPlainSet,
+  type WorkSet,
   waySentence,
 } from "@/core";
 import { newId } from "@/device/ids";
@@ -42,7 +43,7 @@ import { Button } from "@/ui/button";
 import { fetched } from "@/ui/on-demand";
 import { Alternatives, InPlaceRemedies, LastTimes } from "./lift-around";
 import { UNKNOWN_SAYS, UnknownLift } from "./unknown-lift";
-import type { Desk, Selection } from "./use-desk";
+import type { Desk } from "./use-desk";
 import type { Partner } from "./use-partner";
 
 const ReserveChart = fetched(
@@ -53,28 +54,23 @@ const ReserveChart = fetched(
 /** Why this load: the figure, its reasons, the build, the tempo, what is likely in reserve, the rule for next time. */
 export function Why({
   desk,
-  selection,
   view,
   partner,
+  slot,
+  set,
+  round,
 }: {
   desk: Desk;
-  /** The set that it is of. */
-  selection: Selection | null;
   view: SessionView;
   partner: Partner | null;
+  /** The lift, the set and its round that it is of. */
+  slot: Slot;
+  set: WorkSet;
+  round: number;
 }) {
   const { document, computed } = desk;
   const blocks = allBlocks(document);
-  const blockIndex = blocks.findIndex((block) => block.slots.some((slot) => slot.id === selection?.slotId));
-  const slot = blocks[blockIndex]?.slots.find((one) => one.id === selection?.slotId);
-  const set = selection && slot?.sets[selection.round];
-  if (!slot || !set) {
-    return (
-      <aside id="why" tabIndex={-1} aria-label="Why this load" className="bg-cloth p-4 text-quiet">
-        <p>Choose a set: its load, the reasons for it, and how to build it stand here.</p>
-      </aside>
-    );
-  }
+  const blockIndex = blocks.findIndex((block) => block.slots.some(({ id }) => id === slot.id));
   if (isUnknownLift(desk.catalogue, slot.exerciseId)) return <NotKnown desk={desk} slot={slot} />;
   const segment = set.segments[0]!;
   const load = computed.resolved.loads.get(segment.id);
@@ -98,7 +94,7 @@ export function Why({
     >
       <div>
         <p className="narrow text-quiet">
-          {blockLetter(blockIndex)} · round {selection.round + 1}
+          {blockLetter(blockIndex)} · round {round + 1}
         </p>
         <h2 className="text-base leading-tight font-bold">{exercise.name}</h2>
       </div>
@@ -147,7 +143,7 @@ export function Why({
         </h3>
         <ReserveChart
           asked={asked}
-          selected={selection.round}
+          selected={round}
           rounds={slot.sets.flatMap((one, round) =>
             one ? [{ round, forecast: computed.forecast.bySegment.get(one.segments[0]!.id) ?? null }] : [],
           )}
@@ -215,15 +211,12 @@ export function Why({
         <div className="flex flex-wrap gap-2">
           <Button
             className="min-h-7 px-2 py-0.5"
-            onClick={() => desk.operate(toDropSet(document, slot.id, selection.round, 1, 20, newId))}
+            onClick={() => desk.operate(toDropSet(document, slot.id, round, 1, 20, newId))}
           >
             Add a drop
           </Button>
           {set.segments.length > 1 ? (
-            <Button
-              className="min-h-7 px-2 py-0.5"
-              onClick={() => desk.operate(toPlainSet(document, slot.id, selection.round))}
-            >
+            <Button className="min-h-7 px-2 py-0.5" onClick={() => desk.operate(toPlainSet(document, slot.id, round))}>
               First part alone
             </Button>
           ) : null}
