@@ -95,6 +95,20 @@ describe("the plate plan", () => {
     expect(plan.handled).toBe(2 + 1 + 1 + 1 + 1);
   });
 
+  it("finds what two who alternate need to change, round after round", () => {
+    const rounds = (count: number) => Array.from({ length: count }, () => [55, 65]).flat();
+    const inventory = plates([25, 3], [20, 2], [15, 2], [10, 2], [5, 2], [2.5, 2], [1.25, 2]);
+    // 15 + 2.5 and 15 + 5 + 2.5: three plates a change, where 15 + 2.5 and 20 + 2.5 are four.
+    for (const count of [2, 4, 6]) {
+      const plan = planPlates(sequence(...rounds(count)), 20, inventory);
+      expect(plan).toMatchObject({ isExact: true, handled: 2 + 3 * (2 * count - 1) });
+    }
+    // Beyond what is searched through whole it is planned in halves, and those are as good here.
+    const long = planPlates(sequence(...rounds(8)), 20, inventory);
+    expect(long).toMatchObject({ isExact: false, handled: 2 + 3 * 15 });
+    expect(long.naiveHandled).toBe(2 + 4 * 15);
+  });
+
   it("never handles more than the best of all plans, nor more than the naive one", () => {
     const sizes = [20, 10, 5, 2.5];
     fc.assert(
