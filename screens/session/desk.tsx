@@ -135,6 +135,7 @@ export function Desk({ view: opened }: { view: SessionView }) {
         {desk.save.kind === "failed" ? <Notice kind="warn">{desk.save.message}</Notice> : null}
         {view.partner ? <PartnerOf desk={desk} onFound={setPartner} /> : null}
         {partner?.refusal ? <Notice kind="warn">{partner.refusal}</Notice> : null}
+        {partner?.apart ? <Notice kind="warn">{partner.apart}</Notice> : null}
         {view.plan ? <WeekDiffers desk={desk} view={view} /> : null}
         <Timeline
           document={drawn.resolved.document}

@@ -31,11 +31,12 @@ const viewOf = (document: SessionDocument, more: Partial<SessionView> = {}): Ses
 });
 
 /** A desk whose session is trained together with another; with what it was told of its rests. */
-function deskOf({ isTogether = true, save = "saved", document = MINE } = {}) {
+function deskOf({ isTogether = true, save = "saved", document = MINE, locked = false } = {}) {
   const setRested = vi.fn();
   const computed = computeSession(document, testContext());
   const partner = isTogether ? { sessionId: "theirs", clientName: "Tobias" } : null;
-  const desk = { view: { partner }, save: { kind: save }, document, computed, setRested } as unknown as Desk;
+  const view = { partner, client: { name: "Ines" } };
+  const desk = { view, locked, save: { kind: save }, document, computed, setRested } as unknown as Desk;
   return { desk, setRested };
 }
 const shows = (view: SessionView) => ({ kind: "ok", value: view });
@@ -63,6 +64,20 @@ describe("the session that is trained together with the desk's", () => {
     const blockOf = ({ blocks }: SessionDocument) => blocks[0]!.id;
     const told = setRested.mock.calls.map(([change]) => change(undefined)).at(-1);
     expect(told).toEqual({ [blockOf(MINE)]: [60, 60, null] });
+  });
+
+  it("goes on alone once the other has begun, and that is said; not where this one has begun too", async () => {
+    ask.mockResolvedValue(shows(viewOf(THEIRS)));
+    const both = renderHook(() => usePartner(deskOf().desk));
+    await turn();
+    expect(both.result.current!.apart).toBeNull();
+    ask.mockResolvedValue(shows(viewOf(THEIRS, { state: "started" })));
+    const { result } = renderHook(({ desk }) => usePartner(desk), { initialProps: { desk: deskOf().desk } });
+    await turn();
+    expect(result.current!.apart).toBe("Tobias's session has been started: what is changed here is Ines's alone.");
+    const begun = renderHook(({ desk }) => usePartner(desk), { initialProps: { desk: deskOf({ locked: true }).desk } });
+    await turn();
+    expect(begun.result.current!.apart).toBeNull();
   });
 
   it("is nobody's where the session is trained alone", async () => {

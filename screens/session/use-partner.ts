@@ -26,6 +26,8 @@ export interface Partner {
   readonly write: (at: Selection, typed: string) => string | null;
   /** What became of the last change, where it is not saved. */
   readonly refusal: string | null;
+  /** Why what is changed here does not go there any more; null while it does. */
+  readonly apart: string | null;
 }
 
 const NOTHING: Work = { document: EMPTY_DOCUMENT, draftText: null, unsaved: [] };
@@ -121,8 +123,12 @@ export function usePartner(desk: Desk): Partner | null {
     state.kind === "failed" && view
       ? `${view.client.name}'s loads are ${state.final ? "not saved" : "kept on this device, and not saved yet"}. ${state.message}`
       : null;
+  const apart =
+    view && view.state !== "draft" && !desk.locked
+      ? `${view.client.name}'s session has been ${view.state}: what is changed here is ${desk.view.client.name}'s alone.`
+      : null;
   return useMemo(
-    () => (view && computed && joint ? { view, computed, joint, write, refusal } : null),
-    [view, computed, joint, write, refusal],
+    () => (view && computed && joint ? { view, computed, joint, write, refusal, apart } : null),
+    [view, computed, joint, write, refusal, apart],
   );
 }
