@@ -216,14 +216,19 @@ test("only so much time: without a network, what is left is cut by what costs le
   // Two taps within 0.7 s are one.
   await page.waitForTimeout(750);
 
-  // What was cut fits no longer by itself alone; all of it together does.
+  // What was cut fits no longer by itself alone; all of it together does. Sheets too are linen by day, and at hand for the left one.
+  await page.getByRole("button", { name: "Daylight" }).click();
+  await page.getByRole("button", { name: "Left hand" }).click();
   await page.getByRole("button", { name: /only so much time/ }).click();
+  await expect(sheet).toHaveCSS("background-color", "rgb(245, 241, 233)");
   await expect(sheet.getByRole("button", { name: "Take back what was cut for 10 min" })).toBeVisible();
   while (!(await sheet.getByText("10 min", { exact: true }).isVisible()))
     await sheet.getByRole("button", { name: "5 minutes less" }).click();
   const all = sheet.getByRole("region", { name: "All of these" });
   const together = all.or(sheet.getByText(/it is enough/).first());
   await expect(together.first()).toBeVisible();
+  expect((await ways.first().boundingBox())!.x).toBeLessThan(page.viewportSize()!.width / 4);
+  await expectAccessible(page);
   await sheet.getByRole("button", { name: "Take back what was cut for 10 min" }).click();
   await expect(sheet).toHaveCount(0);
   await page.waitForTimeout(750);

@@ -28,7 +28,7 @@ export function CheckInLine({ floor }: { floor: Floor }) {
   };
   const said = performed.checkIn;
   return (
-    <section aria-label="Check-in" className="mt-1 flex items-center gap-2">
+    <section aria-label="Check-in" className="mt-1 flex items-center gap-2 left-hand:flex-row-reverse">
       <p className="flex-1 text-[15px] leading-tight text-[var(--floor-quiet)]">
         {said ? `Check-in: ${checkInSentence(said)}` : "How is it today? Sleep, soreness"}
       </p>
@@ -36,7 +36,7 @@ export function CheckInLine({ floor }: { floor: Floor }) {
         <button
           type="button"
           onClick={() => void log({ sleep: "well", sore: [] })}
-          className="min-h-[44px] rounded-lg border border-[var(--floor-line)] px-3 font-semibold"
+          className="min-h-[56px] rounded-lg border border-[var(--floor-line)] px-3 font-semibold"
         >
           All well
         </button>
@@ -44,7 +44,7 @@ export function CheckInLine({ floor }: { floor: Floor }) {
       <button
         type="button"
         onClick={() => setOpen(true)}
-        className="min-h-[44px] rounded-lg border border-[var(--floor-line)] px-3 font-semibold"
+        className="min-h-[56px] rounded-lg border border-[var(--floor-line)] px-3 font-semibold"
       >
         {said ? "Change" : "Not quite…"}
       </button>

@@ -64,7 +64,7 @@ export function Entries() {
       {entries && memberId === null ? (
         <p className="text-lg">
           Nobody is signed in on this device yet: entries are shown to whoever logged them.{" "}
-          <a href="/sign-in" className="inline-flex min-h-[44px] items-center font-bold underline underline-offset-4">
+          <a href="/sign-in" className="inline-flex min-h-[56px] items-center font-bold underline underline-offset-4">
             Sign in
           </a>
         </p>

@@ -25,13 +25,22 @@ export function FloorApp() {
     setPlace(placeOf(window.location.search));
     startSending();
   }, []);
+  // On the whole page: its sheets lie over it, not in it.
+  useEffect(() => {
+    document.body.toggleAttribute("data-daylight", daylight);
+    document.body.toggleAttribute("data-left-hand", mirrored);
+    return () => {
+      document.body.removeAttribute("data-daylight");
+      document.body.removeAttribute("data-left-hand");
+    };
+  }, [daylight, mirrored]);
   return (
-    <div className="floor flex min-h-dvh justify-center" data-daylight={daylight}>
+    <div className="floor flex min-h-dvh justify-center">
       <div className="flex w-full max-w-[30rem] flex-col px-[18px] pt-2 pb-[18px]">
-        {place?.kind === "session" ? <FloorSession sessionId={place.id} mirrored={mirrored} /> : null}
+        {place?.kind === "session" ? <FloorSession sessionId={place.id} /> : null}
         {place?.kind === "entries" ? <Entries /> : null}
         {place?.kind === "sessions" ? <Sessions /> : null}
-        <div className={`mt-2 flex gap-4 ${mirrored ? "" : "justify-end"}`}>
+        <div className="mt-2 flex justify-end gap-4 left-hand:justify-start">
           <Toggle
             on={daylight}
             set={setDaylight}
@@ -66,7 +75,7 @@ function Toggle({
       type="button"
       aria-pressed={on}
       onClick={() => set(!on)}
-      className="flex min-h-[44px] items-center gap-2 px-1 text-[var(--floor-quiet)]"
+      className="flex min-h-[56px] items-center gap-2 px-1 text-[var(--floor-quiet)]"
     >
       {icon} {words}
     </button>

@@ -14,7 +14,7 @@ import { type Floor, useFloor, useOutbox } from "./use-floor";
 import { useNow, useRestEnd, useWakeLock } from "./use-now";
 import { type Measured, WorkScreen } from "./work-screen";
 
-export function FloorSession({ sessionId, mirrored }: { sessionId: string; mirrored: boolean }) {
+export function FloorSession({ sessionId }: { sessionId: string }) {
   const floor = useFloor(sessionId);
   const { loading, view, pending, chain, chains, performed } = floor;
   const now = useNow(pending !== null || performed.startedAtMs !== null);
@@ -159,7 +159,6 @@ export function FloorSession({ sessionId, mirrored }: { sessionId: string; mirro
           chain={resting}
           pending={pending}
           restLeft={restLeft ?? 0}
-          mirrored={mirrored}
           onKeep={keep}
           onSets={(sets) => setPending({ ...pending, sets })}
           onTakeBack={() => floor.mayCommit() && setPending(pending.before && { ...pending.before, before: null })}
@@ -178,7 +177,6 @@ export function FloorSession({ sessionId, mirrored }: { sessionId: string; mirro
           onBegin={begin}
           ramp={rampOf(shown)}
           onRampEnd={endRamp}
-          mirrored={mirrored}
           canUndo={floor.lastDone !== null}
           onUndo={async () => {
             if (floor.lastDone && floor.mayCommit()) await floor.log({ kind: "undone", eventId: floor.lastDone.id });

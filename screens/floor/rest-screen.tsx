@@ -28,7 +28,6 @@ interface Props {
   readonly chain: Chain;
   readonly pending: Pending;
   readonly restLeft: number;
-  readonly mirrored: boolean;
   /** The chain that follows. */
   readonly next: Chain | null;
   /** It begins with a ramp. */
@@ -45,7 +44,7 @@ const FORMS: readonly FormReport[] = ["held", "slipped", "broke"];
 
 /** Rest: the time, what is next and how to build it, and what was done, pre-filled and kept with one tap. */
 export function RestScreen(props: Props) {
-  const { floor, chain, pending, restLeft, mirrored, next: following, ramped } = props;
+  const { floor, chain, pending, restLeft, next: following, ramped } = props;
   const { onKeep, onSets: setSets, onTakeBack, onStart, onChange } = props;
   // They live with the pending round on the device: a reload loses none of it.
   const { sets } = pending;
@@ -219,7 +218,7 @@ export function RestScreen(props: Props) {
             <Small onClick={onChange}>Change…</Small>
           </div>
         )}
-        <div className={`flex min-h-[76px] items-center gap-3 ${mirrored ? "flex-row-reverse" : ""} justify-end`}>
+        <div className="flex min-h-[76px] items-center justify-end gap-3 left-hand:flex-row-reverse">
           {pending.kept ? null : (
             <button
               type="button"

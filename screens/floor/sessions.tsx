@@ -52,7 +52,7 @@ export function Sessions() {
       {problem === "signedOut" ? (
         <p className="text-lg">
           Nobody is signed in on this device.{" "}
-          <a href="/sign-in" className="inline-flex min-h-[44px] items-center font-bold underline underline-offset-4">
+          <a href="/sign-in" className="inline-flex min-h-[56px] items-center font-bold underline underline-offset-4">
             Sign in
           </a>
         </p>

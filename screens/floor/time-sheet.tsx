@@ -68,7 +68,7 @@ function Ways({ onOpenChange, floor, justDone, restLeft }: Props) {
   return (
     <>
       <div role="group" aria-labelledby={label} className="flex items-center gap-3">
-        <span id={label} className="mr-auto text-lg">
+        <span id={label} className="mr-auto text-lg left-hand:order-last left-hand:mr-0">
           Time left
         </span>
         <Step
@@ -180,7 +180,10 @@ function Way({
   onTake: () => void;
 }) {
   return (
-    <section aria-label={title} className="flex items-center gap-3 border-t border-[var(--floor-line)] pt-3">
+    <section
+      aria-label={title}
+      className="flex items-center gap-3 border-t border-[var(--floor-line)] pt-3 left-hand:flex-row-reverse"
+    >
       <div className="min-w-0 flex-1">
         <p className="text-lg font-semibold">{title}</p>
         {steps.length > 0 ? (

@@ -20,7 +20,6 @@ interface Props {
   readonly chain: Chain;
   /** The ramp before it; null: there is none. */
   readonly ramp: "open" | "done" | "skipped" | null;
-  readonly mirrored: boolean;
   readonly canUndo: boolean;
   /** Before the first move or ramp set nothing has begun. */
   readonly isStarted: boolean;
@@ -61,7 +60,7 @@ const nameOf = (view: FloorView, id: string): string => exerciseOrThrow(shownSes
 
 /** The chain in hand, tapped along its thread; one commit when it is done. */
 export function WorkScreen(props: Props) {
-  const { view, chain, ramp, mirrored, canUndo, isStarted, restOver, onBegin, onRampEnd, onDone } = props;
+  const { view, chain, ramp, canUndo, isStarted, restOver, onBegin, onRampEnd, onDone } = props;
   const { onUndo, onChange } = props;
   const [at, setAt] = useState(0);
   const [timed, setTimed] = useState<ReadonlyMap<string, number>>(new Map());
@@ -91,16 +90,7 @@ export function WorkScreen(props: Props) {
     setAt(stop);
   };
   if (ramp === "open")
-    return (
-      <RampScreen
-        view={view}
-        chain={chain}
-        mirrored={mirrored}
-        isStarted={isStarted}
-        onBegin={onBegin}
-        onEnd={onRampEnd}
-      />
-    );
+    return <RampScreen view={view} chain={chain} isStarted={isStarted} onBegin={onBegin} onEnd={onRampEnd} />;
   return (
     <div className="flex flex-1 flex-col">
       <ol className="flex flex-1 flex-col gap-1 py-3">
@@ -168,7 +158,7 @@ export function WorkScreen(props: Props) {
           ) : null}
           <Small onClick={onChange}>Change…</Small>
         </div>
-        <div className={`flex items-center gap-3 ${mirrored ? "flex-row-reverse" : ""}`}>
+        <div className="flex items-center gap-3 left-hand:flex-row-reverse">
           <button
             type="button"
             onClick={isStarted ? () => onDone(measured()) : onBegin}
@@ -406,14 +396,12 @@ function Stopwatch({
 function RampScreen({
   view,
   chain,
-  mirrored,
   isStarted,
   onBegin,
   onEnd,
 }: {
   view: FloorView;
   chain: Chain;
-  mirrored: boolean;
   isStarted: boolean;
   onBegin: () => void;
   onEnd: (how: "done" | "skipped") => void;
@@ -451,7 +439,7 @@ function RampScreen({
       </div>
       <div className="flex flex-col gap-3">
         <Small onClick={() => onEnd("skipped")}>Skip the ramp</Small>
-        <div className={`flex ${mirrored ? "" : "justify-end"}`}>
+        <div className="flex justify-end left-hand:justify-start">
           <button
             type="button"
             onClick={() => (!isStarted ? onBegin() : done < steps.length - 1 ? setDone(done + 1) : onEnd("done"))}
