@@ -4,8 +4,9 @@ import {
   DndContext,
   type DragEndEvent,
   DragOverlay,
-  PointerSensor,
+  MouseSensor,
   pointerWithin,
+  TouchSensor,
   useDraggable,
   useDroppable,
   useSensor,
@@ -36,7 +37,11 @@ const HANDOVER_SECONDS = 10;
 export const GridDrag = memo(function GridDrag({ desk }: { desk: Latest<Desk>; order: string }) {
   const { document, catalogue } = desk.now;
   const [dragged, setDragged] = useState<string | null>(null);
-  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
+  // A finger that moves at once scrolls; one that stays a moment takes the lift along.
+  const sensors = useSensors(
+    useSensor(MouseSensor, { activationConstraint: { distance: 6 } }),
+    useSensor(TouchSensor, { activationConstraint: { delay: 250, tolerance: 8 } }),
+  );
   return (
     <DndContext
       sensors={sensors}
@@ -122,7 +127,7 @@ function Handle({ id, element, data }: { id: string; element: string; data: Drag
       {...listeners}
       aria-hidden
       data-handle
-      className="absolute inset-0 cursor-grab touch-none"
+      className="absolute inset-0 cursor-grab touch-manipulation select-none"
     />,
     place,
   );
