@@ -200,8 +200,9 @@ export function useGrid(desk: Desk) {
       return done(() => {
         const last = rows.at(-1);
         if (!rows[0] || !last) return;
-        setAnchor({ slotId: rows[0].slotId, round: 0 });
-        desk.select({ slotId: last.slotId, round: last.rounds - 1 });
+        // From the end of the longest lift's rounds: the last one may have fewer.
+        setAnchor({ slotId: rows[0].slotId, round: Math.max(...rows.map(({ rounds }) => rounds)) - 1 });
+        desk.select({ slotId: last.slotId, round: 0 });
       });
     if (command || altKey) return;
     if (key === "Enter" || key === "F2") return done(() => startEdit(selection));

@@ -5,6 +5,7 @@ import { computeSession, type SessionView } from "@/contract";
 import { testContext } from "@/contract/testing/context";
 import type { SessionDocument } from "@/core";
 import { read } from "@/core/testing/helpers";
+import { viewOf as deskView } from "./testing/view";
 import type { Desk } from "./use-desk";
 import { usePartner } from "./use-partner";
 
@@ -14,21 +15,12 @@ vi.mock("@/device/api", () => ({ ask, replySentence: ({ kind }: { kind: string }
 const MINE = read("A1 Plank 3x40s r30");
 const THEIRS = read("A1 Plank 3x60s r30");
 
-const viewOf = (document: SessionDocument, more: Partial<SessionView> = {}): SessionView => ({
-  ...testContext({ client: { ...testContext().client, name: "Tobias" } }),
-  sessionId: "theirs",
-  plan: null,
-  title: "",
-  state: "draft",
-  document,
-  draftText: null,
-  revision: 3,
-  gyms: [],
-  methods: {},
-  partner: null,
-  sent: null,
-  ...more,
-});
+const viewOf = (document: SessionDocument, more: Partial<SessionView> = {}): SessionView =>
+  deskView(document, {
+    client: { ...testContext().client, name: "Tobias" },
+    sessionId: "theirs",
+    ...more,
+  });
 
 /** A desk whose session is trained together with another; with what it was told of its rests. */
 function deskOf({ isTogether = true, save = "saved", document = MINE, locked = false } = {}) {
