@@ -392,6 +392,13 @@ test("the foot opens what its figures are made of, and the palette finds session
   await page.keyboard.type("fit");
   await palette.getByRole("option", { name: "Fit the time" }).click();
   await expect(page.getByRole("complementary", { name: "Fit the time" })).toBeVisible();
+  // Ours and those that were kept come in by name, after what stands.
+  await page.keyboard.press("Control+k");
+  await page.keyboard.type("tri-set");
+  await palette.getByRole("option", { name: "Add Tri-set" }).click();
+  await expect(page.getByRole("rowheader", { name: "Face pull" })).toBeVisible();
+  await page.getByRole("button", { name: "Undo" }).click();
+  await expect(page.getByRole("rowheader", { name: "Face pull" })).toHaveCount(0);
   await page.keyboard.press("Control+k");
   await page.keyboard.type("keep as");
   await palette.getByRole("option", { name: "Keep as a template" }).click();

@@ -8,17 +8,42 @@ export interface Action {
   readonly run: () => void;
 }
 
-const offered = new Set<Latest<() => readonly Action[]>>();
+/** What a screen finds by what is typed: things to be done with what is found. */
+export interface Finder {
+  readonly group: string;
+  readonly find: (typed: string) => Promise<readonly Action[]>;
+}
 
-/** What is open offers now, a screen before its parts; whoever lists actions asks when it lists them. */
-export const actionsNow = (): Action[] => [...offered].reverse().flatMap(({ now }) => now());
+/** What is open offers now, in the order in which it was opened. */
+function offering<T>(): { readonly now: () => T[]; readonly useOffer: (value: Latest<T>) => void } {
+  const offered = new Set<Latest<T>>();
+  return {
+    now: () => [...offered].map(({ now }) => now),
+    useOffer: (value) =>
+      useEffect(() => {
+        offered.add(value);
+        return () => {
+          offered.delete(value);
+        };
+      }, [value]),
+  };
+}
+
+const actions = offering<() => readonly Action[]>();
+const finders = offering<Finder>();
+
+/** What can be done here, a screen before its parts; whoever lists actions asks when it lists them. */
+export const actionsNow = (): Action[] =>
+  actions
+    .now()
+    .reverse()
+    .flatMap((offer) => offer());
+
+/** What of this screen can be looked for by typing. */
+export const findersNow = (): Finder[] => finders.now();
 
 /** Offers actions for as long as the screen is open. */
-export function useActions(actions: Latest<() => readonly Action[]>): void {
-  useEffect(() => {
-    offered.add(actions);
-    return () => {
-      offered.delete(actions);
-    };
-  }, [actions]);
-}
+export const useActions = actions.useOffer;
+
+/** Offers to find something for as long as the screen is open. */
+export const useFinder = finders.useOffer;

@@ -2,7 +2,7 @@
 import { Ellipsis } from "lucide-react";
 import { useState } from "react";
 import { allBlocks, scaleLoads, scaleRests } from "@/core";
-import { useActions } from "@/ui/actions";
+import { useActions, useFinder } from "@/ui/actions";
 import { Menu } from "@/ui/menu";
 import type { MenuItem } from "@/ui/menu-list";
 import { fetched } from "@/ui/on-demand";
@@ -45,6 +45,14 @@ export function SessionMenu({ desk }: { desk: Desk }) {
     items().map(({ name, onSelect }) => ({ name: name.replace("…", ""), run: onSelect })),
   );
   useActions(offered);
+  const latest = useLatest(desk);
+  useFinder(
+    useLatest({
+      group: "Blocks to add",
+      find: async (typed: string) =>
+        latest.now.locked ? [] : (await import("./find-blocks")).findBlocks(() => latest.now, typed),
+    }),
+  );
   return (
     <>
       <Menu label="Change the whole session" trigger={DOTS} items={items} />

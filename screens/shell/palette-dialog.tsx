@@ -6,7 +6,7 @@ import { catalogueIn, type FloorLine, type StudioExercises, type TemplateLine } 
 import { type Catalogue, documentForClient, offerExercises, takeOver } from "@/core";
 import { ask, replySentence } from "@/device/api";
 import { newId } from "@/device/ids";
-import { type Action, actionsNow } from "@/ui/actions";
+import { type Action, actionsNow, findersNow } from "@/ui/actions";
 import { shortDate } from "@/ui/dates";
 import { LOOKS_FOR } from "./palette-words";
 
@@ -41,7 +41,7 @@ export function exerciseItems(typed: string, catalogue: Catalogue): PaletteItem[
 /** Where a session is to be written for somebody who is chosen next: from a template, or empty. */
 type ForWhom = { readonly template: TemplateLine | null };
 
-/** Clients, screens, sessions, exercises, templates and what can be done here, by typing. */
+/** Clients, screens, sessions, exercises, templates, and what can be done or found here, by typing. */
 export function PaletteDialog({
   items: places,
   exercises,
@@ -184,6 +184,15 @@ export function PaletteDialog({
                 </Item>
               ))}
             </Group>
+            {found.here.map(({ group, actions: offers }) => (
+              <Group key={group} name={group}>
+                {offers.map((action) => (
+                  <Item key={action.name} id={`${group} ${action.name}`} onTake={() => run(action)}>
+                    {action.name}
+                  </Item>
+                ))}
+              </Group>
+            ))}
             <Group name="Exercises">
               {exerciseItems(typed, catalogue).map(({ name, href }) => (
                 <Item key={href} id={href} onTake={() => goTo(href)}>
@@ -228,8 +237,10 @@ function Item({ id, hint, onTake, children }: { id: string; hint?: string; onTak
 interface Found {
   readonly sessions: readonly FloorLine[];
   readonly templates: readonly TemplateLine[];
+  /** What the screen that is open finds. */
+  readonly here: readonly { readonly group: string; readonly actions: readonly Action[] }[];
 }
-const NOTHING: Found = { sessions: [], templates: [] };
+const NOTHING: Found = { sessions: [], templates: [], here: [] };
 const PAUSE_MS = 120;
 
 /** Sessions and templates by what is typed, a moment after the last key; null: nothing is looked for. */
@@ -239,14 +250,21 @@ function useFound(typed: string | null): Found {
     if (typed === null) return setFound(NOTHING);
     let isWanted = true;
     const due = setTimeout(async () => {
-      const [sessions, templates] = await Promise.all([
+      const [sessions, templates, here] = await Promise.all([
         ask("sessions.find", { search: typed }),
         typed.length < 2 ? null : ask("templates.list", { kind: "session", search: typed, after: null }),
+        typed.length < 2
+          ? []
+          : Promise.all(
+              // What cannot be looked for without a network is not found; the rest is.
+              findersNow().map(async ({ group, find }) => ({ group, actions: await find(typed).catch(() => []) })),
+            ),
       ]);
       if (!isWanted) return;
       setFound({
         sessions: sessions.kind === "ok" ? sessions.value.sessions : [],
         templates: templates?.kind === "ok" ? templates.value.templates.slice(0, 5) : [],
+        here,
       });
     }, PAUSE_MS);
     return () => {

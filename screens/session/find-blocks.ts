@@ -1,0 +1,24 @@
+/** Blocks that are added to the session by name: those that were kept, and our own of each structure. */
+import { documentForClient, parseSession, type SessionDocument, STARTERS, takeOver } from "@/core";
+import { ask } from "@/device/api";
+import { newId } from "@/device/ids";
+import type { Action } from "@/ui/actions";
+import type { Desk } from "./use-desk";
+
+const MOST = 5;
+
+export async function findBlocks(desk: () => Desk, typed: string): Promise<Action[]> {
+  const search = typed.trim();
+  const reply = await ask("templates.list", { kind: "block", search, after: null });
+  const kept = reply.kind === "ok" ? reply.value.templates : [];
+  const add = (name: string, read: () => SessionDocument): Action => ({
+    name: `Add ${name}`,
+    run: () => desk().operate(takeOver(desk().document, read(), newId)),
+  });
+  return [
+    ...kept.flatMap((one) => (one.kind === "plan" ? [] : [add(one.name, () => documentForClient(one.document))])),
+    ...STARTERS.filter(({ kind, name }) => kind === "block" && name.toLowerCase().includes(search.toLowerCase())).map(
+      ({ name, text }) => add(name, () => parseSession(text, desk().catalogue, newId).document),
+    ),
+  ].slice(0, MOST);
+}
