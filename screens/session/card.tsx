@@ -7,7 +7,6 @@ import {
   blockLetter,
   decimal,
   exerciseOrThrow,
-  formatClock,
   printRest,
   printTempo,
   type Slot,
@@ -44,8 +43,8 @@ export function SessionCard({ view }: { view: SessionView }) {
         <header className="flex items-baseline justify-between gap-4 border-b-2 border-black pb-1">
           <h1 className="text-[1.5em] font-bold">{view.client.name}</h1>
           <p className="text-right">
-            {document.title ? <strong>{document.title}</strong> : null} {longDate(view.date)}, {view.gym.name},{" "}
-            {formatClock(computed.totals.seconds)} min
+            {document.title ? <strong>{document.title}</strong> : null} {longDate(view.date)}, {view.gym.name}, about{" "}
+            {Math.round(computed.totals.seconds / 60)} min
           </p>
         </header>
         {warmUp ? (
