@@ -75,7 +75,7 @@ export function useDesk(view: SessionView) {
   /** The document as it stands, with its text. */
   const show = useCallback(
     (document: SessionDocument, draftText: string | null) => {
-      sound.current = document;
+      if (draftText === null) sound.current = document;
       if (isText.current) setTextState(draftText ?? print(document));
       setProblems(draftText ? parse(draftText) : NO_PROBLEMS);
     },
