@@ -1,5 +1,5 @@
 // @vitest-environment happy-dom
-import { act, cleanup, fireEvent, render, screen, within } from "@testing-library/react";
+import { act, cleanup, configure, fireEvent, render, screen, within } from "@testing-library/react";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import type { SessionView } from "@/contract";
 import { testContext } from "@/contract/testing/context";
@@ -10,6 +10,9 @@ import { viewOf } from "./testing/view";
 import { type Desk, useDesk } from "./use-desk";
 
 vi.mock("@/device/api", () => ({ ask: () => new Promise(() => {}), replySentence: () => "" }));
+
+// What is fetched first may take a while on a busy machine.
+configure({ asyncUtilTimeout: 10_000 });
 
 const TEXT = "A1 Bench press 3x8 @60kg rir1 r90\n\nB1 Barbell row 4x8 @50kg rir1 r90";
 const fit = vi.fn();

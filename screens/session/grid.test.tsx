@@ -1,5 +1,15 @@
 // @vitest-environment happy-dom
-import { act, cleanup, createEvent, fireEvent, render, screen, within } from "@testing-library/react";
+import {
+  act,
+  cleanup,
+  configure,
+  createEvent,
+  fireEvent,
+  render,
+  screen,
+  waitFor,
+  within,
+} from "@testing-library/react";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import type { SessionView } from "@/contract";
 import { read } from "@/core/testing/helpers";
@@ -11,6 +21,9 @@ vi.mock("@/device/api", () => ({
   ask: () => new Promise(() => {}),
   replySentence: () => "",
 }));
+
+// What is fetched first may take a while on a busy machine.
+configure({ asyncUtilTimeout: 10_000 });
 
 const TEXT = `A1 Bench press 3x8 @60kg r90
 
@@ -228,7 +241,7 @@ describe("the grid's clipboard", () => {
   it("lines of lifts come in as blocks after the one in hand", async () => {
     open();
     clip("paste", "Back squat 3x5 @80kg r150\nHammer curl 3x12 @10kg r60");
-    await vi.waitFor(() => expect(lines()).toHaveLength(6));
+    await waitFor(() => expect(lines()).toHaveLength(6));
     expect(lines().map((line) => line.slice(0, 13))).toEqual([
       "A1 Bench pres",
       "B1 Back squat",

@@ -1,0 +1,22 @@
+/** The desk's worker without a thread of its own: it answers what is asked, a moment later. */
+import { deskAnswers } from "@/contract";
+import { newId } from "@/device/ids";
+import { answerQueue, type News, type Order } from "../answer-queue";
+
+export class Thread {
+  onmessage: (event: { data: News }) => void = () => {};
+  onerror: (event: Event) => void = () => {};
+  private isEnded = false;
+  private readonly hear = answerQueue(
+    deskAnswers(newId),
+    (data) => this.isEnded || this.onmessage({ data }),
+    (work) => setTimeout(work, 0),
+  );
+  postMessage(order: Order): void {
+    // As between threads: what is heard is a copy.
+    this.hear(structuredClone(order));
+  }
+  terminate(): void {
+    this.isEnded = true;
+  }
+}
