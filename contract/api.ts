@@ -193,8 +193,8 @@ export const INPUTS = {
   "plans.openSession": exact({ planId: uuid(), dayId: identifier(), week: whole(0, PLAN_LIMITS.weeks - 1) }),
   /** What a session's day was changed to at the desk: for its week alone until this keeps it for the weeks after it too. */
   "plans.keepFromSession": exact({ sessionId: uuid() }),
-  /** What was sent to clients, the newest first, a page from a place on. */
-  "outbox.list": exact({ after: orNull(uuid()) }),
+  /** What was sent to clients, or to one, the newest first, a page from a place on. */
+  "outbox.list": exact({ after: orNull(uuid()), clientId: orNull(uuid()) }),
   "outbox.letter": exact({ copyId: uuid() }),
   /** The weeks of a client, of the plan that holds today or the one named. */
   "weeks.show": exact({ clientId: orNull(uuid()), planId: orNull(uuid()) }),

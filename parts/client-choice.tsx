@@ -1,18 +1,28 @@
 "use client";
 import { useRouter } from "next/navigation";
-import type { WeeksView } from "@/contract";
+import type { ClientName } from "@/contract";
 
-/** Whose weeks are looked at; `page`: the address that another choice leads to. */
-export function ClientChoice({ view, page }: { view: Pick<WeeksView, "client" | "clients">; page: string }) {
+/** Who is looked at; `page`: the address that another choice leads to. */
+export function ClientChoice({
+  view,
+  page,
+  everybody,
+}: {
+  view: { readonly client: Pick<ClientName, "id"> | null; readonly clients: readonly ClientName[] };
+  page: string;
+  /** The words for all of them together, where that can be looked at. */
+  everybody?: string;
+}) {
   const router = useRouter();
   return (
     <label className="flex items-center gap-2">
       <span className="sr-only">Client</span>
       <select
-        value={view.client.id}
-        onChange={(event) => router.push(`${page}?for=${event.target.value}`)}
+        value={view.client?.id ?? ""}
+        onChange={({ target: { value } }) => router.push(value === "" ? page : `${page}?for=${value}`)}
         className="min-h-8 rounded-[3px] border border-rule bg-cloth px-2"
       >
+        {everybody ? <option value="">{everybody}</option> : null}
         {view.clients.map(({ id, name }) => (
           <option key={id} value={id}>
             {name}

@@ -4,7 +4,8 @@ import { afterEach, describe, expect, it, vi } from "vitest";
 import type { SentLine } from "@/contract";
 import { Outbox } from "./outbox";
 
-const ask = vi.hoisted(() => vi.fn());
+const [ask, push] = vi.hoisted(() => [vi.fn(), vi.fn()]);
+vi.mock("next/navigation", () => ({ useRouter: () => ({ push }) }));
 vi.mock("@/device/api", () => ({ ask, replySentence: () => "The server cannot be reached." }));
 afterEach(() => {
   cleanup();
@@ -22,6 +23,13 @@ const line = (copyId: string, more: Partial<SentLine> = {}): SentLine => ({
   hasAccount: true,
   ...more,
 });
+const ALL = {
+  clients: [
+    { id: "ana", name: "Ana" },
+    { id: "bo", name: "Bo" },
+  ],
+  clientId: null,
+};
 const letter = { subject: "Thursday 26 November: Legs", text: "Ana,\n\nyour session is ready." };
 const opened = { copyId: "a", letter, to: "Client a", hasAccount: true };
 const lines = () => within(screen.getByRole("region", { name: "Letters" })).getAllByRole("link");
@@ -33,7 +41,7 @@ describe("the outbox", () => {
       line("b"),
       line("c", { hasAccount: false, title: "" }),
     ];
-    render(<Outbox first={{ letters, next: null }} opened={opened} />);
+    render(<Outbox {...ALL} first={{ letters, next: null }} opened={opened} />);
     expect(lines().map((one) => one.textContent)).toEqual([
       "Client a24 NovLegs, Thursday 26 November● seen 25 Nov",
       "Client b24 NovLegs, Thursday 26 November○ not seen yet",
@@ -45,7 +53,7 @@ describe("the outbox", () => {
   });
 
   it("older letters come below; a page that cannot be had says so, and can be asked for again", async () => {
-    render(<Outbox first={{ letters: [line("a")], next: "a" }} opened={opened} />);
+    render(<Outbox {...ALL} first={{ letters: [line("a")], next: "a" }} opened={opened} />);
     ask.mockResolvedValueOnce({ kind: "offline" });
     fireEvent.click(screen.getByRole("button", { name: "Older letters" }));
     expect(await screen.findByText("The server cannot be reached.")).toBeTruthy();
@@ -54,22 +62,44 @@ describe("the outbox", () => {
     fireEvent.click(screen.getByRole("button", { name: "Older letters" }));
     expect(await screen.findByText("Client b")).toBeTruthy();
     expect(ask.mock.calls).toEqual([
-      ["outbox.list", { after: "a" }],
-      ["outbox.list", { after: "a" }],
+      ["outbox.list", { after: "a", clientId: null }],
+      ["outbox.list", { after: "a", clientId: null }],
     ]);
     expect(screen.queryByText("The server cannot be reached.")).toBeNull();
     expect(screen.queryByRole("button", { name: "Older letters" })).toBeNull();
   });
 
   it("says how something gets into it while it is empty, and what to do for who has no account", () => {
-    const { unmount } = render(<Outbox first={{ letters: [], next: null }} opened={null} />);
+    const { unmount } = render(<Outbox {...ALL} first={{ letters: [], next: null }} opened={null} />);
     expect(screen.getByText(/^Nothing was sent yet\. A session is sent from its desk/)).toBeTruthy();
     unmount();
     const { rerender } = render(
-      <Outbox first={{ letters: [line("a")], next: null }} opened={{ ...opened, hasAccount: false }} />,
+      <Outbox {...ALL} first={{ letters: [line("a")], next: null }} opened={{ ...opened, hasAccount: false }} />,
     );
     expect(screen.getByText(/who has no account yet: invite them/)).toBeTruthy();
-    rerender(<Outbox first={{ letters: [line("a")], next: null }} opened={opened} />);
+    rerender(<Outbox {...ALL} first={{ letters: [line("a")], next: null }} opened={opened} />);
     expect(screen.queryByText(/no account yet/)).toBeNull();
+  });
+
+  it("is one client's where one is chosen: listed, gone on with and opened as such, and said where there is nothing", async () => {
+    const { unmount } = render(<Outbox {...ALL} first={{ letters: [line("a")], next: null }} opened={opened} />);
+    const choice = () => screen.getByRole<HTMLSelectElement>("combobox", { name: "Client" });
+    expect(choice().value).toBe("");
+    fireEvent.change(choice(), { target: { value: "bo" } });
+    expect(push).toHaveBeenLastCalledWith("/outbox?for=bo");
+    unmount();
+    const { rerender } = render(
+      <Outbox {...ALL} clientId="bo" first={{ letters: [line("a")], next: "a" }} opened={opened} />,
+    );
+    expect(choice().selectedOptions[0]!.textContent).toBe("Bo");
+    expect(lines()[0]!.getAttribute("href")).toBe("/outbox?for=bo&letter=a");
+    ask.mockResolvedValueOnce({ kind: "ok", value: { letters: [line("b")], next: null } });
+    fireEvent.click(screen.getByRole("button", { name: "Older letters" }));
+    expect(await screen.findByText("Client b")).toBeTruthy();
+    expect(ask).toHaveBeenLastCalledWith("outbox.list", { after: "a", clientId: "bo" });
+    fireEvent.change(choice(), { target: { value: "" } });
+    expect(push).toHaveBeenLastCalledWith("/outbox");
+    rerender(<Outbox {...ALL} key="none" clientId="ana" first={{ letters: [], next: null }} opened={null} />);
+    expect(screen.getByText("Nothing was sent to Ana yet.")).toBeTruthy();
   });
 });

@@ -2,25 +2,29 @@
 import { clsx } from "clsx";
 import Link from "next/link";
 import { useState } from "react";
-import type { Output, SentLine } from "@/contract";
+import type { ClientName, Output, SentLine } from "@/contract";
 import { ask, replySentence } from "@/device/api";
+import { ClientChoice } from "@/parts/client-choice";
 import { Button } from "@/ui/button";
 import { longDate, shortDateAt } from "@/ui/dates";
 import { Notice } from "@/ui/notice";
 
 interface Props {
+  readonly clients: readonly ClientName[];
+  /** Whose letters alone are listed; null: everybody's. */
+  readonly clientId: string | null;
   readonly first: Output<"outbox.list">;
   /** The letter that is read; null: nothing was sent yet. */
   readonly opened: ({ readonly copyId: string } & Output<"outbox.letter">) | null;
 }
 
 /** Everything that clients were sent, the newest first, and the letter as it reached them. */
-export function Outbox({ first, opened }: Props) {
+export function Outbox({ clients, clientId, first, opened }: Props) {
   const [letters, setLetters] = useState(first.letters);
   const [next, setNext] = useState(first.next);
   const [problem, setProblem] = useState<string | null>(null);
   const more = async () => {
-    const reply = await ask("outbox.list", { after: next });
+    const reply = await ask("outbox.list", { after: next, clientId });
     setProblem(reply.kind === "ok" ? null : replySentence(reply));
     if (reply.kind !== "ok") return;
     setLetters([...letters, ...reply.value.letters]);
@@ -28,18 +32,27 @@ export function Outbox({ first, opened }: Props) {
   };
   return (
     <main className="mx-auto max-w-6xl px-6 py-5">
-      <header className="mb-4">
-        <h1 className="text-xl font-bold">Outbox</h1>
-        <p className="text-quiet">What your clients were sent: each letter is the copy they train from.</p>
+      <header className="mb-4 flex flex-wrap items-center justify-between gap-3">
+        <div>
+          <h1 className="text-xl font-bold">Outbox</h1>
+          <p className="text-quiet">What your clients were sent: each letter is the copy they train from.</p>
+        </div>
+        <ClientChoice
+          view={{ client: clients.find(({ id }) => id === clientId) ?? null, clients }}
+          page="/outbox"
+          everybody="Everybody"
+        />
       </header>
-      {letters.length === 0 ? (
+      {letters.length === 0 && clientId !== null ? (
+        <p>Nothing was sent to {clients.find(({ id }) => id === clientId)?.name ?? "them"} yet.</p>
+      ) : letters.length === 0 ? (
         <p>Nothing was sent yet. A session is sent from its desk, or with the coming week under Carry on.</p>
       ) : (
         <div className="grid gap-6 lg:grid-cols-[22rem_1fr]">
           <section aria-label="Letters">
             <ul>
               {letters.map((line) => (
-                <Line key={line.copyId} line={line} isOpen={line.copyId === opened?.copyId} />
+                <Line key={line.copyId} line={line} clientId={clientId} isOpen={line.copyId === opened?.copyId} />
               ))}
             </ul>
             {problem ? <Notice kind="block">{problem}</Notice> : null}
@@ -56,12 +69,12 @@ export function Outbox({ first, opened }: Props) {
   );
 }
 
-function Line({ line, isOpen }: { line: SentLine; isOpen: boolean }) {
+function Line({ line, clientId, isOpen }: { line: SentLine; clientId: string | null; isOpen: boolean }) {
   const { copyId, clientName, title, date, sentAtMs, seenAtMs, hasAccount } = line;
   return (
     <li className={clsx("border-t border-thread", isOpen && "bg-cloth")}>
       <Link
-        href={`/outbox?letter=${copyId}`}
+        href={`/outbox?${clientId ? `for=${clientId}&` : ""}letter=${copyId}`}
         prefetch={false}
         scroll={false}
         aria-current={isOpen ? "true" : undefined}

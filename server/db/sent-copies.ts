@@ -27,8 +27,12 @@ export async function markSeen(tx: Transaction, id: string, seenAt: Date): Promi
     .where(and(eq(sentCopies.id, id), isNull(sentCopies.seenAt)));
 }
 
-/** Copies with whom they are for, the newest first a page from one on. Without what they hold but its title and day. */
-export const sentPage = (tx: Transaction, after: string | null, most: number) =>
+/** Copies with whom they are for, or one client's, the newest first a page from one on. Without what they hold but its title and day. */
+export const sentPage = (
+  tx: Transaction,
+  { after, clientId }: { readonly after: string | null; readonly clientId: string | null },
+  most: number,
+) =>
   tx
     .select({
       id: sentCopies.id,
@@ -43,9 +47,12 @@ export const sentPage = (tx: Transaction, after: string | null, most: number) =>
     .from(sentCopies)
     .innerJoin(clients, and(eq(clients.studioId, sentCopies.studioId), eq(clients.id, sentCopies.clientId)))
     .where(
-      after
-        ? sql`(${sentCopies.sentAt}, ${sentCopies.id}) < (select c.sent_at, c.id from sent_copies c where c.id = ${after})`
-        : undefined,
+      and(
+        clientId ? eq(sentCopies.clientId, clientId) : undefined,
+        after
+          ? sql`(${sentCopies.sentAt}, ${sentCopies.id}) < (select c.sent_at, c.id from sent_copies c where c.id = ${after})`
+          : undefined,
+      ),
     )
     .orderBy(desc(sentCopies.sentAt), desc(sentCopies.id))
     .limit(most);

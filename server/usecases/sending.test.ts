@@ -13,7 +13,8 @@ describe.runIf(hasDatabase)("the outbox", () => {
   });
   const send = async (place: 0 | 1) =>
     value(await ask(studio.coach, "sessions.send", { sessionId: studio.clients[place].sessionId }, clock));
-  const outbox = async (after: string | null = null) => value(await ask(studio.coach, "outbox.list", { after }, clock));
+  const outbox = async (after: string | null = null, clientId: string | null = null) =>
+    value(await ask(studio.coach, "outbox.list", { after, clientId }, clock));
 
   it("a session that is sent goes as a letter to the client's address, and is read in the program as it was written", async () => {
     const { sessionId, scope } = studio.clients[0];
@@ -81,8 +82,19 @@ describe.runIf(hasDatabase)("the outbox", () => {
   it("is the studio's own, and its coaches'", async () => {
     const [line] = (await outbox()).letters;
     const { copyId } = line!;
-    expect(value(await ask(other.coach, "outbox.list", { after: null }, clock)).letters).toEqual([]);
+    expect(value(await ask(other.coach, "outbox.list", { after: null, clientId: null }, clock)).letters).toEqual([]);
     expect(await ask(other.coach, "outbox.letter", { copyId }, clock)).toEqual({ kind: "notFound" });
     expect(await ask(studio.clients[1].scope, "outbox.letter", { copyId }, clock)).toMatchObject({ kind: "notFound" });
+  });
+
+  it("lists one client's letters alone where they are asked for", async () => {
+    await send(0);
+    await send(1);
+    const [first, second] = studio.clients;
+    const names = async (clientId: string) =>
+      new Set((await outbox(null, clientId)).letters.map(({ clientName }) => clientName));
+    expect(await names(first.id)).toEqual(new Set(["Rowan 1"]));
+    expect(await names(second.id)).toEqual(new Set(["Rowan 2"]));
+    expect((await outbox(null, other.clients[0].id)).letters).toEqual([]);
   });
 });

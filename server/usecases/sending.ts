@@ -46,9 +46,9 @@ async function letterTo(scope: Scope, copyId: string) {
 const PAGE = 40;
 
 /** What was sent, the newest first: the outbox. */
-export const listSent = defineUseCase("outbox.list", ["coach"], (scope, { after }) =>
+export const listSent = defineUseCase("outbox.list", ["coach"], (scope, { after, clientId }) =>
   answerIn(scope, async (tx) => {
-    const rows = await sentPage(tx, after, PAGE + 1);
+    const rows = await sentPage(tx, { after, clientId }, PAGE + 1);
     const letters = rows.slice(0, PAGE).map(
       ({ id, sentAt, seenAt, ...line }): SentLine => ({
         ...line,

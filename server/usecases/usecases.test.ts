@@ -50,7 +50,7 @@ function inputFor<K extends ApiName>(name: K, { clientId, sessionId, gymId, plan
     "sessions.before": { sessionId },
     "cautions.quiet": { rule: "hole", clientId, reason: "Her aim is a bench press" },
     "sessions.pair": { sessionId, withSessionId: newId() },
-    "outbox.list": { after: null },
+    "outbox.list": { after: null, clientId: null },
     "outbox.letter": { copyId: newId() },
     "plans.show": { clientId },
     "plans.create": {

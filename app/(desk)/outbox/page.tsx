@@ -3,10 +3,25 @@ import { answer, requireScope } from "../../ask";
 
 export const metadata = { title: "Outbox" };
 
-export default async function OutboxPage({ searchParams }: { searchParams: Promise<{ letter?: string }> }) {
+interface Asked {
+  readonly letter?: string;
+  readonly for?: string;
+}
+
+export default async function OutboxPage({ searchParams }: { searchParams: Promise<Asked> }) {
   const scope = await requireScope("coach");
-  const first = await answer(scope, "outbox.list", { after: null });
-  const copyId = (await searchParams).letter ?? first.letters[0]?.copyId ?? null;
+  const { letter, for: clientId = null } = await searchParams;
+  const [first, { clients }] = await Promise.all([
+    answer(scope, "outbox.list", { after: null, clientId }),
+    answer(scope, "clients.names", {}),
+  ]);
+  const copyId = letter ?? first.letters[0]?.copyId ?? null;
   const opened = copyId === null ? null : await answer(scope, "outbox.letter", { copyId });
-  return <Outbox key={copyId} first={first} opened={opened && copyId ? { copyId, ...opened } : null} />;
+  return (
+    <Outbox
+      key={`${clientId} ${copyId}`}
+      {...{ clients, clientId, first }}
+      opened={opened && copyId ? { copyId, ...opened } : null}
+    />
+  );
 }
