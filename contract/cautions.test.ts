@@ -9,9 +9,9 @@ import {
   SHIPPED_CATALOGUE,
   toKg,
 } from "../core";
-import { BOATHOUSE, exposure, read } from "../core/testing/helpers";
-import { cautionsOf, computeSession, type LiftLog, type Remedy, remediesFor, type SessionContext, waysOut } from ".";
-import { testContext } from "./testing/context";
+import { BOATHOUSE, read } from "../core/testing/helpers";
+import { cautionsOf, computeSession, type Remedy, remediesFor, type SessionContext, waysOut } from ".";
+import { steadyLog, testContext } from "./testing/context";
 
 const found = (text: string, context: SessionContext = testContext()) => {
   const document = read(text);
@@ -21,15 +21,7 @@ const said = (text: string, context?: SessionContext) =>
   found(text, context).cautions.map(({ place, words }) => `${place}: ${words}`);
 
 /** Bench of 60 kg for eight with two in reserve, on three days. */
-const BENCH: LiftLog = {
-  lineage: "bench-press",
-  exerciseId: "bench-press",
-  exposures: ["2026-11-03", "2026-11-10", "2026-11-17"].map((date) =>
-    exposure(date, [{ loadKg: 60, reps: 8, rir: 2, target: { low: 8, high: 8 } }]),
-  ),
-  tested: [],
-  trainingMaxKg: null,
-};
+const BENCH = steadyLog("bench-press", 60);
 
 describe("cautions of a session", () => {
   it("nothing is said of a session of nothing", () => {

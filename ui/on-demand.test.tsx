@@ -65,11 +65,23 @@ describe("a part that is fetched when it is drawn", () => {
     render(<Opening part={Part} />);
     await act(async () => next().fail());
     expect(screen.getByRole("alert").textContent).toContain("there is no network. What is written is kept");
-    fireEvent.click(screen.getByRole("button"));
-    fireEvent.click(screen.getByRole("button"));
+    for (const _ of ["close", "open"]) fireEvent.click(screen.getByRole("button", { name: "open or close" }));
     await act(async () => next().come(Chart));
     expect(screen.getByText("chart of squat")).toBeTruthy();
     expect(screen.queryByRole("alert")).toBeNull();
+  });
+
+  it("can be asked for again where it stands, as often as it takes", async () => {
+    const { load, next } = network<{ of: string }>();
+    const Part = fetched(load);
+    render(<Part of="squat" />);
+    await act(async () => next().fail());
+    fireEvent.click(screen.getByRole("button", { name: "Try again" }));
+    await act(async () => next().fail());
+    fireEvent.click(screen.getByRole("button", { name: "Try again" }));
+    await act(async () => next().come(Chart));
+    expect(screen.getByText("chart of squat")).toBeTruthy();
+    expect(load).toHaveBeenCalledTimes(3);
   });
 
   it("a fetch before it is wanted that fails breaks nothing", async () => {

@@ -58,13 +58,13 @@ export function fetched<P extends object>(
   };
   // biome-ignore lint/correctness/noComponentHookFactories: it is made once a module, not once a drawing
   function Fetched(props: P) {
-    // On the server nothing is known before: what is drawn there and what is woken here begin alike. Where it could not be
-    // fetched, opening it again tries again.
-    const [Part] = useState<ComponentType<P>>(
-      () =>
-        (typeof window !== "undefined" && known) ||
-        lazy(async (): Promise<{ default: ComponentType<P> }> => ({ default: await bring().catch(() => Unreachable) })),
-    );
+    const again = () => setPart(begin);
+    const failed: ComponentType<P> = () => <Unreachable onAgain={again} />;
+    // On the server nothing is known before: what is drawn there and what is woken here begin alike.
+    const begin = (): ComponentType<P> =>
+      (typeof window !== "undefined" && known) ||
+      lazy(async (): Promise<{ default: ComponentType<P> }> => ({ default: await bring().catch(() => failed) }));
+    const [Part, setPart] = useState<ComponentType<P>>(begin);
     return (
       <Suspense fallback={meanwhile}>
         <Part {...props} />
@@ -74,8 +74,11 @@ export function fetched<P extends object>(
   return Object.assign(Fetched, { fetch: () => void bring().catch(() => undefined) });
 }
 
-const Unreachable = () => (
+const Unreachable = ({ onAgain }: { onAgain: () => void }) => (
   <p role="alert" className="border border-weld bg-weld-tint px-3 py-2">
-    This part cannot be fetched: there is no network. What is written is kept; open it again later.
+    This part cannot be fetched: there is no network. What is written is kept.{" "}
+    <button type="button" onClick={onAgain} className="min-h-6 font-semibold underline underline-offset-2">
+      Try again
+    </button>
   </p>
 );

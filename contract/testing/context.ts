@@ -1,7 +1,7 @@
 /** A client of 80 kg with a sound statement in a small gym, for tests that compute a session in its context. */
 import { DEFAULT_SETTINGS, NO_BALANCE } from "../../core";
-import { BOATHOUSE } from "../../core/testing/helpers";
-import { NO_OWN_EXERCISES, type SessionContext } from "..";
+import { BOATHOUSE, exposure } from "../../core/testing/helpers";
+import { type LiftLog, NO_OWN_EXERCISES, type SessionContext } from "..";
 
 export const testContext = (more: Partial<SessionContext> = {}): SessionContext => ({
   sessionId: "s",
@@ -33,4 +33,15 @@ export const testContext = (more: Partial<SessionContext> = {}): SessionContext 
   lifts: [],
   known: [],
   ...more,
+});
+
+/** The record of a lift with so many kg for eight, two in reserve, on three days. */
+export const steadyLog = (exerciseId: string, loadKg: number): LiftLog => ({
+  lineage: exerciseId,
+  exerciseId,
+  exposures: ["2026-11-03", "2026-11-10", "2026-11-17"].map((date) =>
+    exposure(date, [{ loadKg, reps: 8, rir: 2, target: { low: 8, high: 8 } }]),
+  ),
+  tested: [],
+  trainingMaxKg: null,
 });

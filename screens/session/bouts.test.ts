@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { computeSession } from "@/contract";
-import { testContext } from "@/contract/testing/context";
-import { exposure, read } from "@/core/testing/helpers";
+import { steadyLog, testContext } from "@/contract/testing/context";
+import { read } from "@/core/testing/helpers";
 import { boutsOf, rowsOf, showing, shownSeconds, stopsOf, TOP, zoomed } from "./bouts";
 
 const bouts = (text: string, context = testContext()) => {
@@ -35,16 +35,7 @@ describe("the work of a session in the order of doing", () => {
   });
 
   it("what falls short has a tick where it is likely to end", () => {
-    const log = {
-      lineage: "bench-press",
-      exerciseId: "bench-press",
-      exposures: ["2026-11-03", "2026-11-10", "2026-11-17"].map((date) =>
-        exposure(date, [{ loadKg: 60, reps: 8, rir: 2, target: { low: 8, high: 8 } }]),
-      ),
-      tested: [],
-      trainingMaxKg: null,
-    };
-    const [one] = bouts("A1 Bench press 1x12 @70kg r60", testContext({ lifts: [log] }));
+    const [one] = bouts("A1 Bench press 1x12 @70kg r60", testContext({ lifts: [steadyLog("bench-press", 60)] }));
     expect(one!.words()).toMatch(/likely [\d.]+ reps short$/);
     expect(one!.likelyShare).toBeGreaterThan(0.2);
     expect(one!.likelyShare).toBeLessThan(0.8);

@@ -2,8 +2,8 @@
 import { cleanup, render, screen, within } from "@testing-library/react";
 import { afterEach, describe, expect, it } from "vitest";
 import type { SessionView } from "@/contract";
-import { testContext } from "@/contract/testing/context";
-import { exposure, read } from "@/core/testing/helpers";
+import { steadyLog, testContext } from "@/contract/testing/context";
+import { read } from "@/core/testing/helpers";
 import { SessionCard } from "./card";
 import { viewOf } from "./testing/view";
 
@@ -46,16 +46,7 @@ describe("the session's card", () => {
   });
 
   it("loads are the client's own, as their record says", () => {
-    const lift = {
-      lineage: "bench-press",
-      exerciseId: "bench-press",
-      exposures: ["2026-11-03", "2026-11-10", "2026-11-17"].map((date) =>
-        exposure(date, [{ loadKg: 60, reps: 8, rir: 2, target: { low: 8, high: 8 } }]),
-      ),
-      tested: [],
-      trainingMaxKg: null,
-    };
-    open("A1 Bench press 2x5 @RIR2 r90", { lifts: [lift] });
+    open("A1 Bench press 2x5 @RIR2 r90", { lifts: [steadyLog("bench-press", 60)] });
     expect(rows()[0]![2]).toMatch(/^5 × 6[2-9](\.5)?$/);
     cleanup();
     open("A1 Bench press 2x5 @RIR2 r90");

@@ -1,9 +1,9 @@
 // @vitest-environment happy-dom
 import { cleanup, configure, fireEvent, render, screen, waitFor, within } from "@testing-library/react";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
-import type { LiftLog, SessionView } from "@/contract";
-import { testContext } from "@/contract/testing/context";
-import { exposure, read } from "@/core/testing/helpers";
+import type { SessionView } from "@/contract";
+import { steadyLog, testContext } from "@/contract/testing/context";
+import { read } from "@/core/testing/helpers";
 import { Desk } from "./desk";
 import { Thread } from "./testing/thread";
 import { viewOf } from "./testing/view";
@@ -15,15 +15,6 @@ vi.mock("next/navigation", () => ({ useRouter: () => ({ push: vi.fn(), refresh }
 // What is fetched, worked out, or drawn after a frame comes when it comes.
 configure({ asyncUtilTimeout: 10_000 });
 
-const log = (id: string, kg: number, reps = 8): LiftLog => ({
-  lineage: id,
-  exerciseId: id,
-  exposures: ["2026-11-03", "2026-11-10", "2026-11-17"].map((date) =>
-    exposure(date, [{ loadKg: kg, reps, rir: 2, target: { low: reps, high: reps } }]),
-  ),
-  tested: [],
-  trainingMaxKg: null,
-});
 const open = async (text: string, more: Partial<SessionView> = {}) => {
   render(<Desk view={viewOf(read(text), more)} />);
   // The panel is fetched when the grid is first come to.
@@ -50,7 +41,7 @@ afterEach(() => {
 
 describe("the side panel", () => {
   it("says why this load, how to build it, and what could stand in its place", async () => {
-    await open("A1 Bench press 3x8 rir2 r90", { lifts: [log("bench-press", 60)] });
+    await open("A1 Bench press 3x8 rir2 r90", { lifts: [steadyLog("bench-press", 60)] });
     await choose(/^\d+ × /);
     expect(within(panel()).getByRole("heading", { level: 2 }).textContent).toBe("Bench press");
     expect(panel().textContent).toContain("kg on the bar, bar included");
@@ -73,7 +64,7 @@ describe("the side panel", () => {
   });
 
   it("another lift is taken in its place with its load carried over", async () => {
-    await open("A1 Bench press 3x8 rir2 r90", { lifts: [log("bench-press", 60)] });
+    await open("A1 Bench press 3x8 rir2 r90", { lifts: [steadyLog("bench-press", 60)] });
     await choose(/^\d+ × /);
     const instead = (await waitFor(() => within(panel()).getByRole("heading", { name: "Instead" }))).parentElement!;
     const [first] = within(instead).getAllByRole("button");
@@ -126,7 +117,7 @@ describe("fitting the time", () => {
 describe("cautions", () => {
   const heavy = "A1 Bench press 3x12 @70kg rir2 r30";
   it("are worked out off the page, then say how many, and open with their places", async () => {
-    render(<Desk view={viewOf(read(heavy), { lifts: [log("bench-press", 60)] })} />);
+    render(<Desk view={viewOf(read(heavy), { lifts: [steadyLog("bench-press", 60)] })} />);
     const button = screen.getByRole("button", { name: /caution/ });
     expect(button.textContent).toBe("cautions: working…");
     await waitFor(() => expect(button.textContent).toMatch(/^\d+ cautions?/));
@@ -140,7 +131,10 @@ describe("cautions", () => {
     ask.mockImplementation(async (name: string) =>
       name === "cautions.quiet" ? { kind: "ok", value: {} } : { kind: "offline" },
     );
-    await open(heavy, { lifts: [log("bench-press", 60)], client: { ...testContext().client, name: "Ines Calder" } });
+    await open(heavy, {
+      lifts: [steadyLog("bench-press", 60)],
+      client: { ...testContext().client, name: "Ines Calder" },
+    });
     fireEvent.click(await waitFor(() => screen.getByRole("button", { name: /^\d+ cautions?/ })));
     const list = await waitFor(() => screen.getByRole("dialog"));
     const [switchOff] = await waitFor(() => within(list).getAllByRole("button", { name: "Switch off…" }));

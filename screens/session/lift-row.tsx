@@ -93,9 +93,9 @@ function Row({
         id={rowId(slot.id)}
         role="row"
         className={clsx(
-          // Painted by itself; what hangs out of a cell that is written lies over the rows below.
+          // Painted by itself; what hangs out of a place that is written lies over the rows below.
           "isolate grid data-over:shadow-[inset_0_2px_0_var(--color-indigo)]",
-          writing && "relative z-20",
+          (writing || place) && "relative z-10",
         )}
         style={{ gridTemplateColumns: columns }}
       >

@@ -1,9 +1,10 @@
 // @vitest-environment happy-dom
 import { act, renderHook } from "@testing-library/react";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
-import type { LiftLog, SessionView } from "@/contract";
+import type { SessionView } from "@/contract";
+import { steadyLog } from "@/contract/testing/context";
 import { addBlocks, allBlocks, changeRounds, removeBlock, writeRoundRest } from "@/core";
-import { countingIds, exposure, read } from "@/core/testing/helpers";
+import { countingIds, read } from "@/core/testing/helpers";
 import { viewOf } from "./testing/view";
 import { useDesk } from "./use-desk";
 
@@ -23,15 +24,6 @@ const loadOf = (desk: Opened, index: number) => {
   const { computed } = desk.current;
   return computed.resolved.loads.get(slotAt(desk, index).sets[0]!.segments[0]!.id)?.kg ?? null;
 };
-const log = (id: string, kg: number): LiftLog => ({
-  lineage: id,
-  exerciseId: id,
-  exposures: ["2026-11-03", "2026-11-10", "2026-11-17"].map((date) =>
-    exposure(date, [{ loadKg: kg, reps: 8, rir: 2, target: { low: 8, high: 8 } }]),
-  ),
-  tested: [],
-  trainingMaxKg: null,
-});
 
 beforeEach(() => {
   localStorage.clear();
@@ -160,7 +152,7 @@ describe("what is only looked at", () => {
 describe("records of lifts that are written meanwhile", () => {
   const known = [{ lineage: "back-squat", exerciseId: "back-squat", e1rmKg: 110, days: 3, lastDate: "2026-11-17" }];
   const more = { known: known as unknown as SessionView["known"] };
-  const reply = { kind: "ok", value: { lifts: [log("back-squat", 90)] } };
+  const reply = { kind: "ok", value: { lifts: [steadyLog("back-squat", 90)] } };
 
   it("are asked for once, and their loads come with them", async () => {
     ask.mockImplementation((name: string) => (name === "lifts.read" ? Promise.resolve(reply) : new Promise(() => {})));
