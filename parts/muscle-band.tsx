@@ -1,45 +1,41 @@
 /** A muscle's hard sets in the week against its band: what was there before, and what this session adds. */
-import type { ReactNode } from "react";
-import {
-  decimal,
-  type Frequency,
-  type Muscle,
-  type MuscleAmounts,
-  type MusclePriority,
-  type TrainingAge,
-  weeklySetBand,
-} from "@/core";
+import { memo, type ReactNode } from "react";
+import { decimal, type Frequency, type Muscle, type MusclePriority, type TrainingAge, weeklySetBand } from "@/core";
 
 function frequencyWords({ daysAWeek, hoursSince }: Frequency): string {
   const days = `${daysAWeek} other ${daysAWeek === 1 ? "day" : "days"} in the last seven`;
   return hoursSince === null ? `${days}, none before` : `${days}, last ${hoursSince} hours before`;
 }
 
-export function MuscleBand({
+/** Drawn again where one of its figures is another. */
+export const MuscleBand = memo(function MuscleBand({
   muscle,
-  amounts,
+  hardSets,
   before,
   trainingAge,
   priority,
-  frequency,
+  daysAWeek,
+  hoursSince,
   assumed,
   open,
-}: {
-  priority: MusclePriority;
-  frequency: Frequency;
-  muscle: Muscle;
-  amounts: MuscleAmounts;
-  before: number;
-  trainingAge: TrainingAge;
-  assumed: boolean;
+}: Frequency & {
+  readonly priority: MusclePriority;
+  readonly muscle: Muscle;
+  /** Of this session. */
+  readonly hardSets: number;
+  /** Of the other sessions of its week. */
+  readonly before: number;
+  readonly trainingAge: TrainingAge;
+  readonly assumed: boolean;
   /** Puts what is drawn on a button that opens what it is made of. */
-  open: (drawn: ReactNode) => ReactNode;
+  readonly open: (muscle: Muscle, drawn: ReactNode) => ReactNode;
 }) {
+  const often = frequencyWords({ daysAWeek, hoursSince });
   const band = weeklySetBand(trainingAge, priority);
   const full = band.high * 1.2;
   const width = 48;
   const at = (sets: number) => Math.min(1, sets / full) * width;
-  const total = before + amounts.hardSets;
+  const total = before + hardSets;
   const drawn = (
     <>
       <svg width={width} height={9} aria-hidden className="block">
@@ -49,13 +45,13 @@ export function MuscleBand({
       </svg>
       <span className="narrow text-xs">
         {muscle} {before > 0 ? `${decimal(before, 1)}+` : ""}
-        <span className={assumed ? "assumed" : ""}>{decimal(amounts.hardSets, 1)}</span>
+        <span className={assumed ? "assumed" : ""}>{decimal(hardSets, 1)}</span>
         <span className="sr-only">
           {" "}
-          hard sets, band {`${band.low} to ${band.high}`} a week; {frequencyWords(frequency)}
+          hard sets, band {`${band.low} to ${band.high}`} a week; {often}
         </span>
       </span>
     </>
   );
-  return <li title={frequencyWords(frequency)}>{open(drawn)}</li>;
-}
+  return <li title={often}>{open(muscle, drawn)}</li>;
+});

@@ -5,7 +5,7 @@ import { afterEach, describe, expect, it, vi } from "vitest";
 import { computeSession } from "@/contract";
 import { testContext } from "@/contract/testing/context";
 import { exposure, read } from "@/core/testing/helpers";
-import { SetCell } from "./set-cell";
+import { type CellActions, SetCell } from "./set-cell";
 
 afterEach(cleanup);
 
@@ -23,19 +23,16 @@ function cellOf(text: string, more: Partial<Props> = {}, context = testContext()
     inRange: false,
     editing: null,
     error: null,
-    onSelect: () => {},
-    onEdit: () => {},
-    setEditing: () => {},
-    commit: () => {},
-    leave: () => {},
+    on: IDLE,
     ...more,
   };
   return props;
 }
+const IDLE: CellActions = { select: () => {}, edit: () => {}, write: () => {}, commit: () => {}, leave: () => {} };
 /** The cell while it is written in. */
-function Writing({ commit, leave }: Pick<Props, "commit" | "leave">) {
+function Writing(own: Pick<CellActions, "commit" | "leave">) {
   const [text, setText] = useState("8@60");
-  return <SetCell {...cellOf("Bench press 3x8 @60kg", { editing: text, setEditing: setText, commit, leave })} />;
+  return <SetCell {...cellOf("Bench press 3x8 @60kg", { editing: text, on: { ...IDLE, write: setText, ...own } })} />;
 }
 const cell = () => screen.getByRole("gridcell");
 
@@ -61,18 +58,34 @@ describe("a set where its lift and its round cross", () => {
   });
 
   it("is chosen by a click, with Shift as one of several, and opened by two", () => {
-    const [onSelect, onEdit] = [vi.fn(), vi.fn()];
-    const props = cellOf("Bench press 3x8 @60kg", { round: 1, onSelect, onEdit });
+    const [select, edit] = [vi.fn(), vi.fn()];
+    const props = cellOf("Bench press 3x8 @60kg", { round: 1, on: { ...IDLE, select, edit } });
     render(<SetCell {...props} />);
     fireEvent.click(cell());
     fireEvent.click(cell(), { shiftKey: true });
     fireEvent.doubleClick(cell());
     const at = { slotId: props.slot.id, round: 1 };
-    expect(onSelect.mock.calls).toEqual([
+    expect(select.mock.calls).toEqual([
       [at, false],
       [at, true],
     ]);
-    expect(onEdit).toHaveBeenCalledTimes(1);
+    expect(edit.mock.calls).toEqual([[at]]);
+  });
+
+  it("is drawn again where what it says is another, and stays where another set of its lift is", () => {
+    const context = testContext();
+    const before = cellOf("Bench press 3x8 @60kg", {}, context);
+    const { rerender } = render(<SetCell {...before} />);
+    const figure = () => cell().querySelector("span")!;
+    // Whoever draws again puts back what was taken out by hand.
+    figure().textContent = "taken out";
+    const [, ...others] = before.slot.sets;
+    const slot = { ...before.slot, sets: [before.slot.sets[0]!, null, ...others.slice(1)] };
+    rerender(<SetCell {...before} slot={slot} />);
+    expect(figure().textContent).toBe("taken out");
+    const heavier = cellOf("Bench press 3x8 @70kg", {}, context);
+    rerender(<SetCell {...heavier} />);
+    expect(cell().textContent).toBe("8 × 70");
   });
 
   it("what is typed is its own: Enter goes on down, leaving keeps it, Escape leaves, and no key reaches the grid", () => {

@@ -1,8 +1,8 @@
 "use client";
 import { clsx } from "clsx";
-import { useEffect, useRef } from "react";
+import { memo, useEffect, useRef } from "react";
 import type { ComputedSession } from "@/contract";
-import { fallsShort, type ShorthandError, type Slot, shortSentence } from "@/core";
+import { fallsShort, type ShorthandError, type Slot, shortSentence, type WorkForecast, type WorkSet } from "@/core";
 import { cellFigure, likelyFigure } from "./set-words";
 
 interface Props {
@@ -14,17 +14,46 @@ interface Props {
   readonly inRange: boolean;
   readonly editing: string | null;
   readonly error: ShorthandError | null;
-  readonly onSelect: (at: { readonly slotId: string; readonly round: number }, extend: boolean) => void;
-  readonly onEdit: () => void;
-  readonly setEditing: (text: string) => void;
+  /** What is done with it; the same for as long as its row is there. */
+  readonly on: CellActions;
+}
+
+export interface CellActions {
+  readonly select: (at: { readonly slotId: string; readonly round: number }, extend: boolean) => void;
+  readonly edit: (at: { readonly slotId: string; readonly round: number }) => void;
+  readonly write: (text: string) => void;
   readonly commit: (move: "down" | "stay") => void;
   readonly leave: () => void;
 }
 
 /** One set where its lift and its round cross: read as it will be done, written in place. */
-export function SetCell(props: Props) {
-  const { slot, round, computed, selected, inRange, editing, error, onSelect, onEdit, setEditing, commit, leave } =
-    props;
+export const SetCell = memo(Cell, (before, after) => {
+  const { slot: was, computed: a, ...earlier } = before;
+  const { slot: is, computed: b, ...now } = after;
+  const keys = Object.keys(now) as (keyof typeof now)[];
+  return (
+    keys.every((key) => earlier[key] === now[key]) &&
+    (was === is ||
+      (was.id === is.id &&
+        was.laterality === is.laterality &&
+        was.sets.length === is.sets.length &&
+        was.sets[now.round] === is.sets[now.round])) &&
+    (a === b || readsTheSame(is.sets[now.round] ?? null, a, b))
+  );
+});
+
+/** Whether a cell says the same of a set in one computed session as in another. */
+export const readsTheSame = (set: WorkSet | null, a: ComputedSession, b: ComputedSession): boolean =>
+  (set?.segments ?? []).every(({ id }) => {
+    if (a.resolved.loads.get(id) !== b.resolved.loads.get(id)) return false;
+    const [was, is] = [a.forecast.bySegment.get(id), b.forecast.bySegment.get(id)];
+    return was === is || shortWords(was) === shortWords(is);
+  });
+
+const shortWords = (forecast: WorkForecast | undefined): string | null =>
+  forecast && fallsShort(forecast) ? `${likelyFigure(forecast)} ${shortSentence(forecast)}` : null;
+
+function Cell({ slot, round, computed, selected, inRange, editing, error, on }: Props) {
   const input = useRef<HTMLInputElement>(null);
   const isEditing = editing !== null;
   useEffect(() => {
@@ -48,11 +77,13 @@ export function SetCell(props: Props) {
       role="gridcell"
       tabIndex={-1}
       aria-selected={selected || inRange}
-      onClick={(event) => onSelect({ slotId: slot.id, round }, event.shiftKey)}
-      onDoubleClick={onEdit}
+      onClick={(event) => on.select({ slotId: slot.id, round }, event.shiftKey)}
+      onDoubleClick={() => on.edit({ slotId: slot.id, round })}
       className={clsx(
+        // Layers of their own only where something lies over others: there are dozens of cells.
+        (wide || selected || isEditing) && "relative",
         wide && "z-[1] min-w-max",
-        "relative flex min-h-[34px] items-center justify-between gap-1 border border-selvedge bg-cloth px-2",
+        "flex min-h-[34px] items-center justify-between gap-1 border border-selvedge bg-cloth px-2",
         set && !leftOut ? "font-semibold" : "bg-transparent",
         inRange && "!bg-indigo-tint",
         selected && "z-10 outline-2 -outline-offset-1 outline-indigo",
@@ -68,16 +99,16 @@ export function SetCell(props: Props) {
             aria-invalid={error !== null}
             className="narrow absolute inset-0 z-20 min-w-[9rem] bg-cloth px-2 font-semibold outline-2 outline-indigo"
             value={editing}
-            onChange={(event) => setEditing(event.target.value)}
+            onChange={(event) => on.write(event.target.value)}
             onKeyDown={(event) => {
               event.stopPropagation();
               if (event.key !== "Enter" && event.key !== "Escape") return;
               // Both are done here: the field is gone before its own editing would take them up.
               event.preventDefault();
-              if (event.key === "Enter") commit("down");
-              else leave();
+              if (event.key === "Enter") on.commit("down");
+              else on.leave();
             }}
-            onBlur={() => commit("stay")}
+            onBlur={() => on.commit("stay")}
           />
           {error ? (
             <span

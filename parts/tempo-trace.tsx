@@ -1,9 +1,16 @@
-import { decimal, type tempoPhases } from "@/core";
+import { memo } from "react";
+import { decimal, sameValue, type tempoPhases } from "@/core";
 
 const PHASE_WORDS = { lower: "lower", bottom: "pause", lift: "lift", top: "squeeze" } as const;
 
 /** A rep's four phases as one line: down, held, up, held. */
-export function TempoTrace({ phases, assumed }: { phases: ReturnType<typeof tempoPhases>; assumed: boolean }) {
+export const TempoTrace = memo(function TempoTrace({
+  phases,
+  assumed,
+}: {
+  phases: ReturnType<typeof tempoPhases>;
+  assumed: boolean;
+}) {
   const total = phases.reduce((sum, phase) => sum + phase.seconds, 0);
   let x = 2;
   let y = 8;
@@ -49,4 +56,4 @@ export function TempoTrace({ phases, assumed }: { phases: ReturnType<typeof temp
       </svg>
     </section>
   );
-}
+}, sameValue);

@@ -1,7 +1,7 @@
 "use client";
 import { Redo2, Undo2 } from "lucide-react";
-import { type ReactNode, useEffect } from "react";
-import { useLatest } from "@/ui/use-latest";
+import { memo, type ReactNode, useEffect } from "react";
+import { type Latest, useLatest } from "@/ui/use-latest";
 
 interface Undoable {
   readonly canUndo: boolean;
@@ -29,16 +29,34 @@ export function UndoButtons({ of }: { of: Undoable }) {
   }, [ways]);
   return (
     <>
-      <Way name="Undo" sign={BACK} isOpen={of.canUndo} onTake={of.undo} />
-      <Way name="Redo" sign={FORTH} isOpen={of.canRedo} onTake={of.redo} />
+      <Way name="Undo" sign={BACK} isOpen={of.canUndo} ways={ways} take="undo" />
+      <Way name="Redo" sign={FORTH} isOpen={of.canRedo} ways={ways} take="redo" />
     </>
   );
 }
 
-function Way({ name, sign, isOpen, onTake }: { name: string; sign: ReactNode; isOpen: boolean; onTake: () => void }) {
+const Way = memo(function Way({
+  name,
+  sign,
+  isOpen,
+  ways,
+  take,
+}: {
+  name: string;
+  sign: ReactNode;
+  isOpen: boolean;
+  ways: Latest<Undoable>;
+  take: "undo" | "redo";
+}) {
   return (
-    <button type="button" aria-label={name} disabled={!isOpen} onClick={onTake} className="p-1.5 disabled:opacity-40">
+    <button
+      type="button"
+      aria-label={name}
+      disabled={!isOpen}
+      onClick={() => ways.now[take]()}
+      className="p-1.5 disabled:opacity-40"
+    >
       {sign}
     </button>
   );
-}
+});

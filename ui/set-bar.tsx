@@ -64,7 +64,7 @@ export const SetBar = memo(function SetBar({
 });
 
 /** Put once in an SVG that draws hatched bars. */
-export function HatchPattern({ colour = "var(--color-indigo)" }: { colour?: string }) {
+export const HatchPattern = memo(function HatchPattern({ colour = "var(--color-indigo)" }: { colour?: string }) {
   return (
     <defs>
       <pattern id="hatch" width={4} height={4} patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
@@ -73,4 +73,4 @@ export function HatchPattern({ colour = "var(--color-indigo)" }: { colour?: stri
       </pattern>
     </defs>
   );
-}
+});

@@ -1,3 +1,5 @@
+import { memo } from "react";
+
 /** One sleeve of a bar from the collar out. `size` sets the plate's height, 0–1; a plate going on is outlined heavier. */
 export interface SleevePlate {
   readonly label: string;
@@ -5,15 +7,22 @@ export interface SleevePlate {
   readonly isNew: boolean;
 }
 
-export function Sleeve({
-  plates,
-  words,
-  width = 150,
-}: {
-  plates: readonly SleevePlate[];
-  words: string;
-  width?: number;
-}) {
+interface Props {
+  readonly plates: readonly SleevePlate[];
+  readonly words: string;
+  readonly width?: number;
+}
+
+const isDrawnTheSame = (a: Props, b: Props): boolean =>
+  a.words === b.words &&
+  a.width === b.width &&
+  a.plates.length === b.plates.length &&
+  a.plates.every(({ label, size, isNew }, at) => {
+    const other = b.plates[at]!;
+    return label === other.label && size === other.size && isNew === other.isNew;
+  });
+
+export const Sleeve = memo(function Sleeve({ plates, words, width = 150 }: Props) {
   const height = 34;
   let x = 13;
   return (
@@ -54,4 +63,4 @@ export function Sleeve({
       })}
     </svg>
   );
-}
+}, isDrawnTheSame);

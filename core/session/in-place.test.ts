@@ -81,7 +81,7 @@ describe("a place of the session is written in", () => {
       tempo,
       SINGLE,
       "slow",
-      "Expected seconds to lower, pause, lift and pause, such as 3-1-1-0, not “tslow”.",
+      "Expected seconds to lower, pause, lift and pause, such as 3-1-1-0, not “slow”.",
     ],
     ["a set-up", setup, SINGLE, "bench 30, grip wide", "A1 Bench press [bench 30, grip wide] 4x8 rir2 r90"],
     ["none", setup, "A1 Bench press [bench 30] 4x8", "", "A1 Bench press 4x8"],

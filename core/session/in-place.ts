@@ -3,6 +3,7 @@
  * edits. What does not read comes back as a sentence and changes nothing; an empty text takes back what was said there.
  */
 import type { Catalogue } from "../exercise/exercise";
+import type { WeightUnit } from "../units";
 import { diffBlock, diffSlot, diffSlotSets } from "./diff";
 import { applyEdits, blockOfSlot, type Edit, slotById } from "./edits";
 import {
@@ -21,16 +22,24 @@ import { lineageOf, type MakeId, parseCell, parseSession } from "./shorthand/par
 import { errorWords, normalise, Scanner, ShorthandProblem } from "./shorthand/scanner";
 import { readRests, readSetup, readTempo } from "./shorthand/tokens";
 
-/** Reads all of a text, or says what was expected where it stops to read. */
-function reading<T>(typed: string, read: (s: Scanner) => T): { value: T } | { message: string } {
-  const s = new Scanner(normalise(typed.trim()));
+/** Reads all of a text, with signs before and after it as on a line, or says what was expected where it stops to read. */
+function reading<T>(
+  typed: string,
+  read: (s: Scanner) => T,
+  before = "",
+  after = "",
+): { value: T } | { message: string } {
+  const s = new Scanner(normalise(`${before}${typed.trim()}${after}`));
   try {
     const value = read(s);
     if (!s.atEnd) s.fail("nothing more here");
     return { value };
   } catch (problem) {
     if (!(problem instanceof ShorthandProblem)) throw problem;
-    const found = s.text.slice(problem.at, problem.at + problem.length).trim();
+    // The signs were not typed.
+    const at = Math.max(problem.at, before.length);
+    const end = Math.min(problem.at + problem.length, s.text.length - after.length);
+    const found = s.text.slice(at, Math.max(at, end)).trim();
     return {
       message: `Expected ${errorWords({ expected: problem.expected, found } as Parameters<typeof errorWords>[0])}.`,
     };
@@ -121,10 +130,14 @@ export function writeTempo(document: SessionDocument, slotId: string, typed: str
   const read =
     text === ""
       ? { value: null }
-      : reading(/^t/i.test(text) ? text : `t${text}`, (s) => {
-          const tempo = readTempo(s);
-          return tempo ? tempo.tempo : s.fail("seconds to lower, pause, lift and pause, such as 3-1-1-0");
-        });
+      : reading(
+          text,
+          (s) => {
+            const tempo = readTempo(s);
+            return tempo ? tempo.tempo : s.fail("seconds to lower, pause, lift and pause, such as 3-1-1-0");
+          },
+          /^t/i.test(text) ? "" : "t",
+        );
   if ("message" in read) return no(read.message);
   const sets = slot.sets.map(
     (set) => set && { ...set, segments: set.segments.map((one, i) => (i === 0 ? { ...one, tempo: read.value } : one)) },
@@ -137,7 +150,7 @@ export function writeSetup(document: SessionDocument, slotId: string, typed: str
   const slot = slotById(document, slotId);
   if (!slot) return NOT_THERE;
   const text = typed.trim().replace(/^\[|\]$/g, "");
-  const read = text === "" ? { value: [] } : reading(`[${text}]`, (s) => readSetup(s) ?? []);
+  const read = text === "" ? { value: [] } : reading(text, (s) => readSetup(s) ?? [], "[", "]");
   if ("message" in read) return no(read.message);
   // A lift that was joined to another's record by hand stays with it.
   const isOwn = slot.lineage === lineageOf(slot.exerciseId, slot.setup);
@@ -186,6 +199,8 @@ export function writeCells(
   cells: readonly TypedCell[],
   catalogue: Catalogue,
   makeId: MakeId,
+  /** Of loads that are typed without one. */
+  unit?: WeightUnit,
 ): Operation {
   const labels = slotLabels(document);
   const list: Edit[] = [];
@@ -194,7 +209,7 @@ export function writeCells(
     const slot = slotById(now, slotId);
     if (!slot || round >= slot.sets.length) return NOT_THERE;
     const place = `${labels.get(slotId)}, round ${round + 1}`;
-    const written = oneCell(now, slot, round, typed.trim(), { labels, catalogue, makeId });
+    const written = oneCell(now, slot, round, typed.trim(), { labels, catalogue, makeId, unit });
     if (!written.ok) return no(`${place}: ${written.message}`);
     const edited = applyEdits(now, written.edits);
     if (!edited.ok) return no(`${place}: ${edited.message}`);
@@ -209,15 +224,25 @@ function oneCell(
   slot: Slot,
   round: number,
   typed: string,
-  { labels, catalogue, makeId }: { labels: ReadonlyMap<string, string>; catalogue: Catalogue; makeId: MakeId },
+  {
+    labels,
+    catalogue,
+    makeId,
+    unit,
+  }: {
+    labels: ReadonlyMap<string, string>;
+    catalogue: Catalogue;
+    makeId: MakeId;
+    unit: WeightUnit | undefined;
+  },
 ): Operation {
   if (typed === "" || typed === "-") return sitOut(slot, round);
   const isFirstRound = slot.sets.slice(0, round).every((set) => set === null);
-  const read = parseCell(typed, catalogue, makeId, { before: null, isFirstRound, labels });
+  const read = parseCell(typed, catalogue, makeId, { before: null, isFirstRound, labels, unit });
   if ("set" in read) return writeSet(document, slot.id, round, read.set);
   // Less than a whole set changes what it says of the one that is there.
   return slot.sets[round]
-    ? writePart(document, { slotId: slot.id, round, typed }, catalogue, makeId)
+    ? writePart(document, { slotId: slot.id, round, typed }, catalogue, makeId, unit)
     : no(`expected ${errorWords(read.error)}.`);
 }
 
@@ -227,12 +252,13 @@ export function writePart(
   { slotId, round, typed }: TypedCell,
   catalogue: Catalogue,
   makeId: MakeId,
+  unit?: WeightUnit,
 ): Operation {
   const slot = slotById(document, slotId);
   const before = slot?.sets[round] ?? null;
   if (!slot || !before) return NOT_THERE;
   const isFirstRound = slot.sets.slice(0, round).every((set) => set === null);
-  const part = parseCell(typed, catalogue, makeId, { before, isFirstRound, labels: slotLabels(document) });
+  const part = parseCell(typed, catalogue, makeId, { before, isFirstRound, labels: slotLabels(document), unit });
   return "set" in part ? writeSet(document, slotId, round, part.set) : no(`expected ${errorWords(part.error)}.`);
 }
 

@@ -1,5 +1,6 @@
 /** Two sessions trained together: what of them is one, and what is each partner's own. */
 import type { Catalogue } from "../exercise/exercise";
+import type { WeightUnit } from "../units";
 import { diffDocuments } from "./diff";
 import { applyEdits, type Edit } from "./edits";
 import type { SessionDocument } from "./grammar";
@@ -19,8 +20,9 @@ export function writeOwn(
   at: { readonly slotId: string; readonly round: number; readonly typed: string },
   catalogue: Catalogue,
   makeId: () => string,
+  unit?: WeightUnit,
 ): Operation {
-  const written = writeCells(document, [at], catalogue, makeId);
+  const written = writeCells(document, [at], catalogue, makeId, unit);
   if (!written.ok) return written;
   const edited = applyEdits(document, written.edits);
   if (!edited.ok) return edited;

@@ -3,10 +3,11 @@
  * that, and nothing that was written down goes untrained.
  */
 import type { Catalogue } from "../exercise/exercise";
+import { sameValue } from "../same";
 import { cutText } from "../text";
-import type { NamedPlace, SessionDocument } from "./grammar";
+import { allBlocks, type NamedPlace, type SessionDocument, slotLabels } from "./grammar";
 import { reconcile } from "./reconcile";
-import { type MakeId, parseSession } from "./shorthand/parse";
+import { type MakeId, type ParsedSession, parseSession } from "./shorthand/parse";
 
 export interface UnreadLine {
   /** 1-based. */
@@ -46,6 +47,56 @@ export function trainable(
     }
   }
   return { document: from, unread: [] };
+}
+
+/**
+ * The text of a session after an edit that was made beside its text: what stands now, with the lines that do not read where
+ * they stood, below the same lift; null where every line reads. Takes the text before as it was typed and read, the document
+ * before and after the edit, and the latter as it is printed.
+ */
+export function withUnreadLines(
+  typed: string,
+  { errors, lines: lineOf }: Pick<ParsedSession, "errors" | "lines">,
+  before: SessionDocument,
+  after: SessionDocument,
+  printed: string,
+): string | null {
+  const lines = typed.split(/\r?\n/);
+  const text = printed === "" ? [] : printed.split("\n");
+  const [were, are] = [before, after].map((one) => allBlocks(one).flatMap(({ slots }) => slots));
+  const labels = slotLabels(after);
+  const placeOf = (slotId: string | undefined): number => {
+    const label = labels.get(slotId ?? "");
+    return label ? text.findIndex((line) => line.startsWith(`${label} `)) : -1;
+  };
+  let isAny = false;
+  for (const line of [...new Set(errors.map((error) => error.line))].sort((a, b) => b - a)) {
+    const unread = lines[line - 1];
+    if (unread === undefined || unread.trim() === "") continue;
+    const own = lineOf.indexOf(line);
+    if (own >= 0) {
+      // It reads but for its end: it stays as typed for as long as nothing of its lift is another.
+      const at = placeOf(were![own]?.id);
+      const isSame = sameValue(
+        were![own],
+        are!.find(({ id }) => id === were![own]?.id),
+      );
+      if (at < 0 || !isSame || !unread.trim().startsWith(text[at]!.split(" ")[0]!)) continue;
+      text[at] = unread;
+    } else {
+      const above = lineOf
+        .filter((one) => one < line)
+        .sort((a, b) => a - b)
+        .at(-1);
+      const at = above === undefined ? -1 : placeOf(were![lineOf.lastIndexOf(above)]?.id);
+      const isApart = above === undefined || lines.slice(above, line - 1).some((between) => between.trim() === "");
+      if (above === undefined) text.unshift(unread, ...(SETTING.test(unread) || text.length === 0 ? [] : [""]));
+      else if (at < 0) text.push(...(text.length > 0 ? [""] : []), unread);
+      else text.splice(at + 1, 0, ...(isApart ? [""] : []), unread);
+    }
+    isAny = true;
+  }
+  return isAny ? text.join("\n") : null;
 }
 
 const SETTING = /^\s*(#|cap\b|warm-?up\b|gym\b|method\b|[A-Z]{1,2} ?:)/i;

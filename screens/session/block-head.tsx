@@ -11,7 +11,9 @@ import type { GridState, Place } from "./use-grid";
 
 /** A block's name, rounds, handovers and rest, each written in place. Drawn again where one of these is another. */
 export const BlockHead = memo(function BlockHead({
-  block,
+  blockId,
+  rounds,
+  rest,
   letter,
   words,
   fit,
@@ -21,7 +23,9 @@ export const BlockHead = memo(function BlockHead({
   desk,
   grid,
 }: {
-  block: Block;
+  blockId: string;
+  rounds: Block["rounds"];
+  rest: Block["restAfterRound"];
   letter: string;
   /** What kind of block it is. */
   words: string;
@@ -35,7 +39,6 @@ export const BlockHead = memo(function BlockHead({
   grid: Latest<GridState>;
 }) {
   const isAt = (kind: "rest" | "rounds") => place?.kind === kind;
-  const { rounds, restAfterRound: rest } = block;
   const roundsText =
     rounds.kind === "fixed"
       ? `${rounds.count}`
@@ -50,9 +53,11 @@ export const BlockHead = memo(function BlockHead({
         : (rest.kind === "each" ? [rest.rest] : rest.rests).map(printRest).join(",");
   return (
     <div role="row" className="flex min-h-[25px] items-center gap-2.5 border-b border-rule px-2">
-      <span id={handleId(block.id)} role="rowheader" className="relative flex items-baseline gap-2.5 font-bold">
-        <span>{letter}</span>
-        <span>{words}</span>
+      <span id={handleId(blockId)} role="rowheader" className="grid font-bold">
+        <span className="flex items-baseline gap-2.5 [grid-area:1/1]">
+          <span>{letter}</span>
+          <span>{words}</span>
+        </span>
       </span>
       <span role="gridcell" className="narrow flex items-center gap-1 text-quiet">
         <InPlace
@@ -60,8 +65,8 @@ export const BlockHead = memo(function BlockHead({
           text={roundsText}
           isWriting={isAt("rounds")}
           locked={locked}
-          onWrite={() => grid.now.open({ kind: "rounds", blockId: block.id })}
-          onKeep={(typed) => desk.now.attempt(writeRounds(desk.now.document, block.id, typed, newId))}
+          onWrite={() => grid.now.open({ kind: "rounds", blockId: blockId })}
+          onKeep={(typed) => desk.now.attempt(writeRounds(desk.now.document, blockId, typed, newId))}
           onLeave={() => grid.now.close()}
         >
           {rounds.kind === "withinTime"
@@ -74,8 +79,8 @@ export const BlockHead = memo(function BlockHead({
           text={restText}
           isWriting={isAt("rest")}
           locked={locked}
-          onWrite={() => grid.now.open({ kind: "rest", blockId: block.id })}
-          onKeep={(typed) => desk.now.attempt(writeRoundRest(desk.now.document, block.id, typed))}
+          onWrite={() => grid.now.open({ kind: "rest", blockId: blockId })}
+          onKeep={(typed) => desk.now.attempt(writeRoundRest(desk.now.document, blockId, typed))}
           onLeave={() => grid.now.close()}
           className={rest === null ? "assumed" : undefined}
         >
@@ -87,7 +92,7 @@ export const BlockHead = memo(function BlockHead({
         </InPlace>
       </span>
       <span role="gridcell" className="ml-auto self-center">
-        {locked ? null : <BlockMenu desk={desk} grid={grid} block={block} letter={letter} />}
+        {locked ? null : <BlockMenu desk={desk} grid={grid} blockId={blockId} letter={letter} />}
       </span>
     </div>
   );

@@ -84,6 +84,31 @@ describe("the side panel", () => {
   });
 });
 
+describe("lines of the text that do not read", () => {
+  it("are said in the grid, which has not got them, with the way to them", async () => {
+    const draftText = "A1 Bench press 3x8 @60kg r90\n\nB1 Barbell row 3x10 @";
+    render(<Desk view={viewOf(read("A1 Bench press 3x8 @60kg r90"), { draftText })} />);
+    fireEvent.click(screen.getByRole("button", { name: "Grid" }));
+    expect(screen.getByText(/does not read yet/).textContent).toContain("“B1 Barbell row 3x10 @”. It is kept there.");
+    fireEvent.click(screen.getByRole("button", { name: "Open the text" }));
+    expect(screen.getByRole("button", { name: "Grid" })).toBeTruthy();
+    // There each stands at its line.
+    expect(screen.queryByText(/It is kept there/)).toBeNull();
+  });
+
+  it("a drop in the last round stands beside its tempo: its column is as wide as it needs", async () => {
+    const widths = () => screen.getAllByRole("row")[0]!.style.gridTemplateColumns;
+    await open("A1 Leg extension 2x12 @40kg r60");
+    const before = widths();
+    await choose(/^12 × 40/);
+    fireEvent.click(within(panel()).getByRole("button", { name: "Add a drop" }));
+    expect(widths()).toBe(before);
+    cleanup();
+    await open("A1 Leg extension 2x12 @40kg r60 last: > -20%x8 > -20%xF > -20%xF");
+    expect(widths()).not.toBe(before);
+  });
+});
+
 describe("fitting the time", () => {
   it("each way is looked at before it is done, and what is done is one step", async () => {
     await open("cap 15min\nA1 Bench press 5x8 @60kg r180\n\nB1 Barbell row 5x8 @50kg r180");

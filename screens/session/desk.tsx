@@ -1,12 +1,12 @@
 "use client";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
-import { useEffect, useRef, useState } from "react";
+import { memo, useRef, useState } from "react";
 import type { SessionView } from "@/contract";
 import {
   allBlocks,
   blockLetter,
-  decimal,
+  cutText,
   formatClock,
   printCell,
   readinessSentence,
@@ -18,7 +18,6 @@ import { UndoButtons } from "@/parts/undo";
 import { useActions } from "@/ui/actions";
 import { useAfterPaint } from "@/ui/after-paint";
 import { Button, buttonClass } from "@/ui/button";
-import { longDate } from "@/ui/dates";
 import { Notice } from "@/ui/notice";
 import { fetched } from "@/ui/on-demand";
 import { useLatest } from "@/ui/use-latest";
@@ -29,8 +28,9 @@ import { Sending } from "./sending";
 import { SessionMenu } from "./session-menu";
 import { Signs } from "./signs";
 import { Timeline } from "./timeline";
-import { type Desk as DeskState, type Selection, useDesk } from "./use-desk";
+import { type Desk as DeskState, type SaveState, type Selection, useDesk } from "./use-desk";
 import type { Partner } from "./use-partner";
+import { Whose } from "./whose";
 
 // What is not on the screen at first comes when it is wanted.
 const TextPanel = fetched(() => import("./text-panel").then((module) => module.TextPanel));
@@ -66,38 +66,21 @@ export function Desk({ view: opened }: { view: SessionView }) {
     { name: "Print the card", run: () => router.push(`/card/${view.sessionId}`) },
   ]);
   useActions(actions);
+  const latest = useLatest(desk);
   return (
     <div className="grid min-h-dvh grid-cols-1 content-start lg:h-dvh lg:min-h-[40rem] lg:grid-cols-[minmax(0,1fr)_266px] lg:grid-rows-[auto_minmax(0,1fr)_auto]">
       <header className="isolate flex flex-wrap items-center gap-x-3 gap-y-1 border-b border-thread px-4 py-2 lg:col-span-2">
-        <h1 className="text-lg font-bold">{document.title || "Untitled session"}</h1>
-        <p className="text-quiet">
-          <Link href={`/clients/${view.client.id}`} className="underline underline-offset-2">
-            {view.client.name}
-          </Link>{" "}
-          · {longDate(view.date)}{" "}
-          {view.plan && view.planWeek !== null ? (
-            <>
-              ·{" "}
-              <Link href={`/weeks?for=${view.client.id}&plan=${view.plan.id}`} className="underline underline-offset-2">
-                {view.plan.name || "plan"}, week {view.planWeek + 1}
-                {view.plan.phase ? `, ${view.plan.phase.toLowerCase()}` : ""}
-              </Link>{" "}
-            </>
-          ) : null}
-          · <GymChoice view={view} desk={desk} />
-          {view.partner ? (
-            <>
-              {" "}
-              · with{" "}
-              <Link href={`/session/${view.partner.sessionId}`} className="underline underline-offset-2">
-                {view.partner.clientName}
-              </Link>
-            </>
-          ) : null}
-          {document.capSeconds ? ` · ${decimal(document.capSeconds / 60)} min` : ""}
-        </p>
+        <Whose
+          view={view}
+          title={document.title}
+          capSeconds={document.capSeconds}
+          gymId={document.gymId}
+          locked={desk.locked}
+          isSaved={desk.save.kind === "saved"}
+          desk={latest}
+        />
         <div className="ml-auto flex flex-wrap items-center justify-end gap-2 max-md:ml-0 max-md:justify-start">
-          <SaveWords desk={desk} />
+          <SaveWords kind={desk.save.kind} unread={isText ? desk.errors.length : 0} />
           <Sending desk={desk} />
           <UndoButtons of={desk} />
           <SessionMenu desk={desk} />
@@ -130,6 +113,7 @@ export function Desk({ view: opened }: { view: SessionView }) {
             This session has been started. What was shown on the floor is kept as it was, so it cannot be changed here.
           </Notice>
         ) : null}
+        {desk.errors.length > 0 && !isText ? <Unread desk={desk} /> : null}
         {desk.notice ? <Notice kind="warn">{desk.notice}</Notice> : null}
         {desk.refusal ? <Notice kind="warn">{desk.refusal}</Notice> : null}
         {desk.save.kind === "failed" ? <Notice kind="warn">{desk.save.message}</Notice> : null}
@@ -200,48 +184,38 @@ function useShownSeconds(seconds: number, capSeconds: number | null): number {
   return before.current;
 }
 
-/** The gym a session is for; its loads are found anew in another. */
-function GymChoice({ view, desk }: { view: SessionView; desk: DeskState }) {
-  const router = useRouter();
-  const { document, locked } = desk;
-  // The gym's equipment comes with the page: once the choice is saved, it is asked for anew.
-  const isStale = desk.save.kind === "saved" && document.gymId !== null && document.gymId !== view.gym.id;
-  useEffect(() => {
-    if (isStale) router.refresh();
-  }, [isStale, router]);
-  const choices = view.gyms.filter((gym) => gym.clientId === null || gym.clientId === view.client.id);
-  if (locked || choices.length < 2) return <>{view.gym.name}</>;
+/** Lines of the text that the grid does not have. */
+function Unread({ desk }: { desk: DeskState }) {
+  const lines = [...new Set(desk.errors.map(({ line }) => line))];
+  const first = desk.draftText?.split(/\r?\n/)[lines[0]! - 1]?.trim();
   return (
-    <select
-      aria-label="Gym of this session"
-      value={document.gymId ?? view.gym.id}
-      onChange={(event) =>
-        desk.operate({ ok: true, edits: [{ kind: "setSession", field: "gymId", value: event.target.value }] })
-      }
-      className="rounded-[3px] border border-transparent bg-transparent underline underline-offset-2 hover:border-rule"
-    >
-      {choices.map((gym) => (
-        <option key={gym.id} value={gym.id}>
-          {gym.name}
-        </option>
-      ))}
-    </select>
+    <Notice kind="warn">
+      {lines.length === 1
+        ? "A line of the text does not read yet"
+        : `${lines.length} lines of the text do not read yet`}
+      {first ? `: “${cutText(first, 60)}”` : ""}. {lines.length === 1 ? "It is" : "They are"} kept there.{" "}
+      <button
+        type="button"
+        onClick={() => desk.setMode("text")}
+        className="min-h-6 font-semibold underline underline-offset-2"
+      >
+        Open the text
+      </button>
+    </Notice>
   );
 }
 
-function SaveWords({ desk }: { desk: DeskState }) {
-  const words = { saved: "saved", saving: "saving…", unsaved: "not saved yet", failed: "kept on this device" }[
-    desk.save.kind
-  ];
+/** Whether what stands here is saved, and what of its text does not read. */
+const SaveWords = memo(function SaveWords({ kind, unread }: { kind: SaveState["kind"]; unread: number }) {
   return (
     <span role="status" className="narrow text-woad">
-      {desk.errors.length > 0
-        ? `${desk.errors.length === 1 ? "1 line does" : `${desk.errors.length} lines do`} not read yet · `
-        : ""}
-      {words}
+      {unread > 0 ? `${unread === 1 ? "1 line does" : `${unread} lines do`} not read yet · ` : ""}
+      {SAVED[kind]}
     </span>
   );
-}
+});
+
+const SAVED = { saved: "saved", saving: "saving…", unsaved: "not saved yet", failed: "kept on this device" } as const;
 
 /** What the selected set says, and how it reads; assumptions are dotted. */
 function ReadingLine({ desk, view }: { desk: DeskState; view: SessionView }) {

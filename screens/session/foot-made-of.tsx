@@ -1,14 +1,14 @@
 "use client";
 import { allBlocks, blockLetter, decimal, exerciseOrThrow, formatClock, hardSetsBySlot, type Muscle } from "@/core";
 import { longDate } from "@/ui/dates";
-import type { Desk } from "./use-desk";
+import { useDeskNow } from "./desk-now";
 
 /** Figures of the foot that open what they are made of. */
 export type FootFigure = "sets" | "reps" | "kg" | "tension";
 
 /** What a figure of the foot is made of, lift by lift; a muscle's hard sets also day by day of its week. */
-export function FootMadeOf({ desk, of }: { desk: Desk; of: FootFigure | Muscle }) {
-  const { document, computed, view, catalogue, select } = desk;
+export function FootMadeOf({ of }: { of: FootFigure | Muscle }) {
+  const { document, computed, view, catalogue, select } = useDeskNow();
   const { totals, timeline, forecast } = computed;
   const isFigure = of in FIGURES;
   const figure = isFigure ? FIGURES[of as FootFigure] : null;

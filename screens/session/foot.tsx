@@ -1,10 +1,12 @@
 "use client";
+import { memo, type ReactNode } from "react";
 import type { SessionView } from "@/contract";
-import { decimal, formatClock, frequencyOf, type TrainingAge } from "@/core";
+import { decimal, formatClock, frequencyOf, type Muscle, type TrainingAge } from "@/core";
 import { MuscleBand } from "@/parts/muscle-band";
 import { fetched } from "@/ui/on-demand";
 import { PopoverButton } from "@/ui/popover";
 import { Cautions } from "./cautions";
+import { DeskNow } from "./desk-now";
 import type { FootFigure } from "./foot-made-of";
 import type { Desk } from "./use-desk";
 
@@ -34,44 +36,35 @@ export function Foot({ view, desk, onFit }: { view: SessionView; desk: Desk; onF
           flag={over}
         />
       </button>
-      <Opened desk={desk} of="sets" figure={String(totals.sets)} words="sets" />
-      <Opened
-        desk={desk}
-        of="reps"
-        figure={decimal(totals.reps, 1)}
-        words={totals.partialReps > 0 ? `reps + ${decimal(totals.partialReps)} ½` : "reps"}
-      />
-      <Opened
-        desk={desk}
-        of="kg"
-        figure={totals.volumeLoadKg >= 1000 ? decimal(totals.volumeLoadKg / 1000, 2) : decimal(totals.volumeLoadKg)}
-        words={`${totals.volumeLoadKg >= 1000 ? "t" : "kg"} moved${totals.unknownLoads > 0 ? " at least" : ""}`}
-      />
-      <Opened desk={desk} of="tension" figure={formatClock(totals.workSeconds)} words="tension" />
-      <ul aria-label="Hard sets by muscle, this week" className="flex flex-wrap gap-x-4 gap-y-1 max-md:hidden">
-        {muscles.slice(0, 7).map(([muscle, amounts]) => (
-          <MuscleBand
-            key={muscle}
-            open={(drawn) => (
-              <PopoverButton
-                button={{ children: drawn, className: "rounded-[3px] px-0.5 text-left hover:bg-bark" }}
-                label={`What ${muscle} is made of`}
-                side="top"
-                className={PAPER}
-              >
-                {() => <FootMadeOf desk={desk} of={muscle} />}
-              </PopoverButton>
-            )}
-            muscle={muscle}
-            amounts={amounts}
-            before={view.week.others[muscle]?.hardSets ?? 0}
-            trainingAge={view.client.trainingAge as TrainingAge}
-            priority={view.client.priorities[muscle] ?? "normal"}
-            frequency={frequencyOf(muscle, view.date, view.week.days)}
-            assumed={totals.hardnessAssumed}
-          />
-        ))}
-      </ul>
+      <DeskNow value={desk}>
+        <Opened of="sets" figure={String(totals.sets)} words="sets" />
+        <Opened
+          of="reps"
+          figure={decimal(totals.reps, 1)}
+          words={totals.partialReps > 0 ? `reps + ${decimal(totals.partialReps)} ½` : "reps"}
+        />
+        <Opened
+          of="kg"
+          figure={totals.volumeLoadKg >= 1000 ? decimal(totals.volumeLoadKg / 1000, 2) : decimal(totals.volumeLoadKg)}
+          words={`${totals.volumeLoadKg >= 1000 ? "t" : "kg"} moved${totals.unknownLoads > 0 ? " at least" : ""}`}
+        />
+        <Opened of="tension" figure={formatClock(totals.workSeconds)} words="tension" />
+        <ul aria-label="Hard sets by muscle, this week" className="flex flex-wrap gap-x-4 gap-y-1 max-md:hidden">
+          {muscles.slice(0, 7).map(([muscle, amounts]) => (
+            <MuscleBand
+              key={muscle}
+              open={openMuscle}
+              muscle={muscle}
+              hardSets={amounts.hardSets}
+              before={view.week.others[muscle]?.hardSets ?? 0}
+              trainingAge={view.client.trainingAge as TrainingAge}
+              priority={view.client.priorities[muscle] ?? "normal"}
+              {...frequencyOf(muscle, view.date, view.week.days)}
+              assumed={totals.hardnessAssumed}
+            />
+          ))}
+        </ul>
+      </DeskNow>
       <Cautions desk={desk} view={view} />
     </footer>
   );
@@ -79,7 +72,18 @@ export function Foot({ view, desk, onFit }: { view: SessionView; desk: Desk; onF
 
 const PAPER = "z-40 max-h-[60vh] w-80 max-w-[96vw] overflow-y-auto border-2 border-walnut bg-ground p-4 text-walnut";
 
-function Opened({ desk, of, figure, words }: { desk: Desk; of: FootFigure; figure: string; words: string }) {
+const openMuscle = (muscle: Muscle, drawn: ReactNode) => (
+  <PopoverButton
+    button={{ children: drawn, className: "rounded-[3px] px-0.5 text-left hover:bg-bark" }}
+    label={`What ${muscle} is made of`}
+    side="top"
+    className={PAPER}
+  >
+    {() => <FootMadeOf of={muscle} />}
+  </PopoverButton>
+);
+
+const Opened = memo(function Opened({ of, figure, words }: { of: FootFigure; figure: string; words: string }) {
   return (
     <PopoverButton
       button={{
@@ -90,10 +94,10 @@ function Opened({ desk, of, figure, words }: { desk: Desk; of: FootFigure; figur
       side="top"
       className={PAPER}
     >
-      {() => <FootMadeOf desk={desk} of={of} />}
+      {() => <FootMadeOf of={of} />}
     </PopoverButton>
   );
-}
+});
 
 function Figure({ figure, words, flag }: { figure: string; words: string; flag?: boolean }) {
   return (

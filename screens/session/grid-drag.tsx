@@ -127,7 +127,7 @@ function Handle({ id, element, data }: { id: string; element: string; data: Drag
       {...listeners}
       aria-hidden
       data-handle
-      className="absolute inset-0 cursor-grab touch-manipulation select-none"
+      className="cursor-grab touch-manipulation select-none [grid-area:1/1]"
     />,
     place,
   );

@@ -1,7 +1,9 @@
 "use client";
-import { Fragment, useMemo, useState } from "react";
+import { clsx } from "clsx";
+import { Fragment, memo, useMemo, useState } from "react";
 import type { LiftLog, SessionView } from "@/contract";
 import { allBlocks, type Block, blockLetter, type Exposure } from "@/core";
+import { cellFigure } from "@/parts/set-words";
 import { fetched, useOnDemand } from "@/ui/on-demand";
 import { useLatest } from "@/ui/use-latest";
 import { BlockHead } from "./block-head";
@@ -25,7 +27,7 @@ export function Grid({ desk, view, partner }: { desk: Desk; view: SessionView; p
   const blocks = allBlocks(document);
   const rounds = Math.max(1, ...blocks.flatMap((block) => block.slots.map((slot) => slot.sets.length)));
   const last = useMemo(() => lastTimes(view.lifts), [view.lifts]);
-  const columns = `12.5rem repeat(${rounds}, minmax(${rounds > 6 ? 4.6 : 6.2}rem, ${rounds > 5 ? 6.6 : 7.2}rem)) 5.2rem minmax(6.5rem, 1fr)`;
+  const columns = columnsOf(rounds, widestEnd(blocks, rounds, computed.resolved.loads));
   const selected = desk.selection;
   const writing = grid.cell;
   const [isPointed, setPointed] = useState(false);
@@ -37,6 +39,8 @@ export function Grid({ desk, view, partner }: { desk: Desk; view: SessionView; p
     const of = place && ("slotId" in place ? place.slotId : "blockId" in place ? place.blockId : null);
     return of === id ? place : null;
   };
+  const isWrittenIn = (block: Block): boolean =>
+    placeOf(block.id) !== null || block.slots.some(({ id }) => writing?.at.slotId === id || placeOf(id) !== null);
   return (
     <>
       <div
@@ -58,30 +62,29 @@ export function Grid({ desk, view, partner }: { desk: Desk; view: SessionView; p
           const [first] = grid.rows;
           if (!selected && first) desk.select({ slotId: first.slotId, round: 0 });
         }}
-        className="relative shrink-0 overflow-x-auto px-3 pb-2"
+        // A sentence below the last row is seen whole.
+        className="relative shrink-0 overflow-x-auto px-3 pb-2 has-[[role=alert]]:pb-24"
       >
-        <div role="row" className="narrow grid pt-1.5 pb-0.5 text-quiet" style={{ gridTemplateColumns: columns }}>
-          <span role="columnheader" className="pl-2">
-            round
-          </span>
-          {Array.from({ length: rounds }, (_, i) => (
-            <span role="columnheader" key={i} className="pl-2">
-              {i + 1}
-            </span>
-          ))}
-          <span role="columnheader" className="pl-2">
-            tempo
-          </span>
-          <span role="columnheader" className="pl-2">
-            last time
-          </span>
-        </div>
-        <WarmUpRow desk={desk} grid={grid} />
+        <ColumnHeads rounds={rounds} columns={columns} />
+        <WarmUpRow
+          warmUp={document.warmUp}
+          isWriting={grid.place?.kind === "warmUp"}
+          locked={desk.locked}
+          desk={latest.desk}
+          grid={latest.grid}
+        />
         {blocks.map((block, index) => (
-          <div key={block.id} role="rowgroup">
+          <div
+            key={block.id}
+            role="rowgroup"
+            // Painted by itself; what hangs out of a place that is written lies over the blocks below.
+            className={clsx("isolate", isWrittenIn(block) && "relative z-10")}
+          >
             <Gap at={index} />
             <BlockHead
-              block={block}
+              blockId={block.id}
+              rounds={block.rounds}
+              rest={block.restAfterRound}
               letter={blockLetter(index)}
               words={computed.names.get(block.id)?.words ?? ""}
               fit={computed.blockTimelines.get(block.id)?.run.rounds.length ?? 0}
@@ -149,10 +152,51 @@ export function Grid({ desk, view, partner }: { desk: Desk; view: SessionView; p
   );
 }
 
+const ColumnHeads = memo(function ColumnHeads({ rounds, columns }: { rounds: number; columns: string }) {
+  return (
+    <div role="row" className="narrow grid pt-1.5 pb-0.5 text-quiet" style={{ gridTemplateColumns: columns }}>
+      <span role="columnheader" className="pl-2">
+        round
+      </span>
+      {Array.from({ length: rounds }, (_, i) => (
+        <span role="columnheader" key={i} className="pl-2">
+          {i + 1}
+        </span>
+      ))}
+      <span role="columnheader" className="pl-2">
+        tempo
+      </span>
+      <span role="columnheader" className="pl-2">
+        last time
+      </span>
+    </div>
+  );
+});
+
 /** Between two blocks: what is dropped here stands here alone. */
-const Gap = ({ at }: { at: number }) => (
-  <div id={gapId(at)} className="-my-0.5 h-1.5 data-over:bg-indigo" aria-hidden />
-);
+const Gap = memo(function Gap({ at }: { at: number }) {
+  return <div id={gapId(at)} className="-my-0.5 h-1.5 data-over:bg-indigo" aria-hidden />;
+});
+
+/** Rounds side by side, the last one wide enough for what runs on beyond its set; tempo and last time after them. */
+function columnsOf(rounds: number, lastRem: number): string {
+  const [least, most] = [rounds > 6 ? 4.6 : 6.2, rounds > 5 ? 6.6 : 7.2];
+  const round = `minmax(${least}rem, ${most}rem)`;
+  const last = lastRem > most ? `minmax(${lastRem}rem, max-content)` : round;
+  return `12.5rem ${rounds > 1 ? `repeat(${rounds - 1}, ${round}) ` : ""}${last} 5.2rem minmax(6.5rem, 1fr)`;
+}
+
+const NARROW_LETTER_REM = 0.42;
+
+/** What the longest drop in the last round takes, in rem; in whole ones, so that an edit seldom moves a column. */
+function widestEnd(blocks: readonly Block[], rounds: number, loads: Parameters<typeof cellFigure>[2]): number {
+  let letters = 0;
+  for (const slot of blocks.flatMap((block) => block.slots)) {
+    const set = slot.sets.length === rounds ? slot.sets.at(-1) : null;
+    if (set && set.segments.length > 1) letters = Math.max(letters, cellFigure(slot, set, loads).length);
+  }
+  return letters === 0 ? 0 : Math.ceil(letters * NARROW_LETTER_REM + 2);
+}
 
 /** Which lifts stand where. */
 const orderOf = (blocks: readonly Block[]): string =>

@@ -16,6 +16,7 @@ export function InPlace({
   onLeave,
   children,
   className,
+  isAtEnd = false,
 }: {
   label: string;
   /** What is written there now. */
@@ -28,8 +29,10 @@ export function InPlace({
   onLeave: () => void;
   children: ReactNode;
   className?: string;
+  /** It stands at the end of its row: what is said of it hangs towards the row's beginning. */
+  isAtEnd?: boolean;
 }) {
-  if (isWriting) return <Field label={label} text={text} onKeep={onKeep} onLeave={onLeave} />;
+  if (isWriting) return <Field label={label} text={text} onKeep={onKeep} onLeave={onLeave} isAtEnd={isAtEnd} />;
   if (locked) return <span className={className}>{children}</span>;
   return (
     <button
@@ -49,11 +52,13 @@ function Field({
   text,
   onKeep,
   onLeave,
+  isAtEnd,
 }: {
   label: string;
   text: string;
   onKeep: (typed: string) => string | null;
   onLeave: () => void;
+  isAtEnd: boolean;
 }) {
   const [typed, setTyped] = useState(text);
   const [problem, setProblem] = useState<string | null>(null);
@@ -101,7 +106,10 @@ function Field({
       {problem ? (
         <span
           role="alert"
-          className="absolute top-full left-0 z-30 w-64 border border-walnut bg-weld-tint px-2 py-1 font-normal text-walnut"
+          className={clsx(
+            "absolute top-full z-30 w-64 border border-walnut bg-weld-tint px-2 py-1 font-normal text-walnut",
+            isAtEnd ? "right-0" : "left-0",
+          )}
         >
           {problem}
         </span>

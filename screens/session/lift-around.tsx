@@ -1,9 +1,9 @@
 "use client";
-import { useMemo } from "react";
+import { memo, useMemo } from "react";
 import { type LiftLog, remediesFor, type SessionView } from "@/contract";
 import {
   addSlot,
-  type Block,
+  type Catalogue,
   decimal,
   type Exercise,
   exerciseOrThrow,
@@ -16,7 +16,8 @@ import {
 import { doneFigures } from "@/parts/set-words";
 import { Button } from "@/ui/button";
 import { shortDate } from "@/ui/dates";
-import { useAnswer } from "./use-answers";
+import type { Latest } from "@/ui/use-latest";
+import { type AskAside, useAnswer } from "./use-answers";
 import type { Desk } from "./use-desk";
 
 /** The ways out where it falls short, done in place. */
@@ -45,7 +46,7 @@ export function InPlaceRemedies({ desk, view, slot }: { desk: Desk; view: Sessio
 const TIMES_SHOWN = 4;
 
 /** What was done of the lift on its last days, the latest first. */
-export function LastTimes({ log }: { log: LiftLog | undefined }) {
+export const LastTimes = memo(function LastTimes({ log }: { log: LiftLog | undefined }) {
   if (!log || log.exposures.length === 0) return null;
   return (
     <section>
@@ -69,35 +70,42 @@ export function LastTimes({ log }: { log: LiftLog | undefined }) {
       </ul>
     </section>
   );
-}
+});
 
 /** What could stand in its place here, with the load carried over, and what pairs well with it. */
-export function Alternatives({
+export const Alternatives = memo(function Alternatives({
   desk,
-  block,
-  slot,
-  exercise,
+  aside,
+  catalogue,
+  locked,
+  blockId,
+  slotId,
+  exerciseId,
   loadKg,
 }: {
-  desk: Desk;
-  block: Block;
-  slot: Slot;
-  exercise: Exercise;
+  desk: Latest<Desk>;
+  aside: AskAside;
+  catalogue: Catalogue;
+  locked: boolean;
+  /** The block that a partner comes into. */
+  blockId: string;
+  slotId: string;
+  exerciseId: string;
   loadKg: number | null;
 }) {
   // Its partner comes into its block, with the sets it is usual to do.
   const pairWith = async (second: Exercise) => {
-    const read = await desk.readLifts(printName(second.id, desk.catalogue));
+    const read = await desk.now.readLifts(printName(second.id, catalogue));
     const [lift] = read.ok ? read.blocks.flatMap(({ slots }) => slots) : [];
-    if (lift) desk.operate(addSlot(desk.document, block.id, lift));
+    if (lift) desk.now.operate(addSlot(desk.now.document, blockId, lift));
   };
-  const question = useMemo(() => ({ exerciseId: exercise.id, loadKg }), [exercise.id, loadKg]);
-  const answered = useAnswer(desk.aside, "beside", question);
+  const question = useMemo(() => ({ exerciseId, loadKg }), [exerciseId, loadKg]);
+  const answered = useAnswer(aside, "beside", question);
   if (answered.kind === "working")
     return <p className="text-quiet">What could stand in its place, and pair with it: working…</p>;
   if (answered.kind === "failed") return null;
   const found = answered.answer;
-  const lift = (id: string) => exerciseOrThrow(desk.catalogue, id);
+  const lift = (id: string) => exerciseOrThrow(catalogue, id);
   return (
     <>
       {found.instead.length > 0 ? (
@@ -108,8 +116,8 @@ export function Alternatives({
               <li key={exerciseId} className="flex items-baseline justify-between gap-2 border-t border-selvedge">
                 <button
                   type="button"
-                  disabled={desk.locked}
-                  onClick={() => desk.operate(swapExercise(desk.document, slot.id, lift(exerciseId)))}
+                  disabled={locked}
+                  onClick={() => desk.now.operate(swapExercise(desk.now.document, slotId, lift(exerciseId)))}
                   className="narrow min-h-6 text-left underline-offset-2 hover:underline"
                 >
                   {lift(exerciseId).name}
@@ -131,7 +139,7 @@ export function Alternatives({
             <li key={pair.exerciseId} className="narrow flex justify-between gap-2 border-t border-selvedge py-0.5">
               <button
                 type="button"
-                disabled={desk.locked}
+                disabled={locked}
                 aria-label={`Pair with ${lift(pair.exerciseId).name}`}
                 onClick={() => void pairWith(lift(pair.exerciseId))}
                 className="min-h-6 text-left underline-offset-2 hover:underline"
@@ -147,4 +155,4 @@ export function Alternatives({
       </section>
     </>
   );
-}
+});

@@ -1,11 +1,13 @@
 "use client";
 import { Ellipsis } from "lucide-react";
-import { useCallback, useState } from "react";
+import { memo, useCallback, useState } from "react";
 import {
+  allBlocks,
   applyTechnique,
   asFinisher,
   type Block,
   type BlockIntent,
+  blockOfSlot,
   changeRounds,
   duplicateBlock,
   duplicateSlot,
@@ -18,6 +20,7 @@ import {
   removeBlock,
   removeSlot,
   type Slot,
+  slotById,
   splitSlot,
   TECHNIQUES,
 } from "@/core";
@@ -46,27 +49,25 @@ const setSlot = <F extends "laterality" | "ramp">(slotId: string, field: F, valu
   ({ ok: true, edits: [{ kind: "setSlot", slotId, field, value }] }) as Operation;
 
 /** What can be done with a lift: what it is made into, where it stands, and what else is written of it. */
-export function LiftMenu({
+export const LiftMenu = memo(function LiftMenu({
   desk,
   grid,
-  block,
-  slot,
+  slotId,
   name,
   isOpen,
 }: {
   desk: Latest<Desk>;
   grid: Latest<GridState>;
-  block: Block;
-  slot: Slot;
+  slotId: string;
   name: string;
   isOpen: boolean;
 }) {
-  const toggle = useCallback((to: boolean) => grid.now.setMenuOf(to ? slot.id : null), [grid, slot.id]);
+  const toggle = useCallback((to: boolean) => grid.now.setMenuOf(to ? slotId : null), [grid, slotId]);
   return (
     <Menu
       label={`Change ${name}`}
       trigger={DOTS}
-      items={() => liftItems(desk.now, grid.now, block, slot)}
+      items={() => liftItems(desk.now, grid.now, slotId)}
       open={isOpen}
       onOpenChange={toggle}
       onClosed={() => {
@@ -78,10 +79,12 @@ export function LiftMenu({
       isTabStop={false}
     />
   );
-}
+});
 
-function liftItems(desk: Desk, grid: GridState, block: Block, slot: Slot): (MenuItem | MenuGroup)[] {
+function liftItems(desk: Desk, grid: GridState, slotId: string): (MenuItem | MenuGroup)[] {
   const { document, operate, selection, catalogue } = desk;
+  const [block, slot] = [blockOfSlot(document, slotId), slotById(document, slotId)];
+  if (!block || !slot) return [];
   const round = selection?.slotId === slot.id ? selection.round : Math.max(0, slot.sets.length - 1);
   const techniques = (of: "set" | "lift"): MenuItem[] =>
     TECHNIQUES.filter((one) => one.of === of).map(({ id, name: what, about }) => ({
@@ -130,31 +133,32 @@ function liftItems(desk: Desk, grid: GridState, block: Block, slot: Slot): (Menu
 }
 
 /** What can be done to one block. */
-export function BlockMenu({
+export const BlockMenu = memo(function BlockMenu({
   desk,
   grid,
-  block,
+  blockId,
   letter,
 }: {
   desk: Latest<Desk>;
   grid: Latest<GridState>;
-  block: Block;
+  blockId: string;
   letter: string;
 }) {
   const [sheet, setSheet] = useState<"method" | "template" | null>(null);
   const { now } = desk;
+  const block = sheet && blockById(now, blockId);
   return (
     <>
       <Menu
         label={`Change block ${letter}`}
         trigger={LARGE_DOTS}
-        items={() => blockItems(desk.now, grid.now, block, setSheet)}
+        items={() => blockItems(desk.now, grid.now, blockId, setSheet)}
         isTabStop={false}
       />
-      {sheet === "method" ? (
+      {block && sheet === "method" ? (
         <MethodSheet desk={now} block={block} letter={letter} open onOpenChange={() => setSheet(null)} />
       ) : null}
-      {sheet === "template" ? (
+      {block && sheet === "template" ? (
         <KeepTemplate
           kind="block"
           name={now.computed.names.get(block.id)?.words ?? ""}
@@ -164,14 +168,20 @@ export function BlockMenu({
       ) : null}
     </>
   );
-}
+});
+
+const blockById = ({ document }: Desk, id: string): Block | null =>
+  allBlocks(document).find((block) => block.id === id) ?? null;
 
 function blockItems(
-  { document, operate }: Desk,
+  desk: Desk,
   grid: GridState,
-  block: Block,
+  blockId: string,
   setSheet: (sheet: "method" | "template") => void,
 ): (MenuItem | MenuGroup)[] {
+  const { document, operate } = desk;
+  const block = blockById(desk, blockId);
+  if (!block) return [];
   const at = document.blocks.findIndex((one) => one.id === block.id);
   const below = at < 0 ? undefined : document.blocks[at + 1];
   const rounds = plannedRounds(block.rounds);

@@ -1,6 +1,6 @@
 "use client";
 import { clsx } from "clsx";
-import { memo } from "react";
+import { memo, useMemo } from "react";
 import type { ComputedSession } from "@/contract";
 import {
   type Block,
@@ -8,7 +8,6 @@ import {
   decimal,
   type Exposure,
   exerciseOrThrow,
-  fallsShort,
   isUnknownLift,
   printRest,
   printTempo,
@@ -16,15 +15,13 @@ import {
   type ShorthandError,
   type Slot,
   sameValue,
-  shortSentence,
-  type WorkForecast,
   writeCues,
   writeHandover,
   writeSetup,
   writeTempo,
 } from "@/core";
-import { SetCell } from "@/parts/set-cell";
-import { doneFigures, likelyFigure } from "@/parts/set-words";
+import { type CellActions, readsTheSame, SetCell } from "@/parts/set-cell";
+import { doneFigures } from "@/parts/set-words";
 import { fetched } from "@/ui/on-demand";
 import type { Latest } from "@/ui/use-latest";
 import { handleId, rowId } from "./grid-ids";
@@ -79,6 +76,16 @@ function Row({
 }: Props) {
   const exercise = exerciseOrThrow(catalogue, slot.exerciseId);
   const isAt = (kind: Place["kind"]) => place?.kind === kind;
+  const on = useMemo<CellActions>(
+    () => ({
+      select: (to, extend) => grid.now.select(to, extend),
+      edit: (at) => grid.now.startEdit(at),
+      write: (text) => grid.now.setText(text),
+      commit: (move) => grid.now.commit(move),
+      leave: () => grid.now.leave(),
+    }),
+    [grid],
+  );
   const setupText = slot.setup.map(({ name, value }) => `${name} ${value}`).join(", ");
   const tempo = slot.sets.find((set) => set !== null)?.segments[0]?.tempo;
   const tempoText = tempo ? printTempo(tempo).slice(1) : "";
@@ -107,8 +114,8 @@ function Row({
           )}
         >
           <span className="min-w-0 flex-1">
-            <span id={handleId(slot.id)} className="relative block">
-              {exercise.name}
+            <span id={handleId(slot.id)} className="grid">
+              <span className="[grid-area:1/1]">{exercise.name}</span>
             </span>
             {setupText !== "" || isAt("setup") ? (
               <InPlace
@@ -142,7 +149,7 @@ function Row({
             ) : null}
           </span>
           {locked ? null : (
-            <LiftMenu desk={desk} grid={grid} block={block} slot={slot} name={exercise.name} isOpen={isMenuOpen} />
+            <LiftMenu desk={desk} grid={grid} slotId={slot.id} name={exercise.name} isOpen={isMenuOpen} />
           )}
         </span>
         {Array.from({ length: rounds }, (_, round) => (
@@ -153,12 +160,8 @@ function Row({
             computed={computed}
             selected={selected === round}
             inRange={chosen !== null && round >= chosen.from && round <= chosen.to}
-            onSelect={(to, extend) => grid.now.select(to, extend)}
-            onEdit={() => grid.now.startEdit({ slotId: slot.id, round })}
             editing={writing?.round === round ? writing.text : null}
-            setEditing={(text) => grid.now.setText(text)}
-            commit={(move) => grid.now.commit(move)}
-            leave={() => grid.now.leave()}
+            on={on}
             error={writing?.round === round ? writing.error : null}
           />
         ))}
@@ -171,6 +174,7 @@ function Row({
             onWrite={() => grid.now.open({ kind: "tempo", slotId: slot.id })}
             onKeep={(typed) => desk.now.attempt(writeTempo(desk.now.document, slot.id, typed))}
             onLeave={() => grid.now.close()}
+            isAtEnd
             className={tempoText === "" ? "assumed min-w-8 text-quiet" : "min-w-8"}
           >
             {tempoText === "" ? `${decimal(settings.untempoedRepSeconds)} s a rep` : tempoText}
@@ -210,22 +214,9 @@ export const LiftRow = memo(Row, (before, after) => {
   const keys = Object.keys(now) as (keyof typeof now)[];
   return (
     keys.every((key) => earlier[key] === now[key] || (FLAT.has(key) && sameValue(earlier[key], now[key]))) &&
-    (a === b || showsTheSame(after.slot, a, b))
+    (a === b || after.slot.sets.every((set) => readsTheSame(set, a, b)))
   );
 });
 
 /** Made anew at every drawing, and small. */
 const FLAT: ReadonlySet<string> = new Set(["chosen", "writing"]);
-
-function showsTheSame(slot: Slot, a: ComputedSession, b: ComputedSession): boolean {
-  return slot.sets.every((set) =>
-    (set?.segments ?? []).every(({ id }) => {
-      if (a.resolved.loads.get(id) !== b.resolved.loads.get(id)) return false;
-      const [was, is] = [a.forecast.bySegment.get(id), b.forecast.bySegment.get(id)];
-      return was === is || shortWords(was) === shortWords(is);
-    }),
-  );
-}
-
-const shortWords = (forecast: WorkForecast | undefined): string | null =>
-  forecast && fallsShort(forecast) ? `${likelyFigure(forecast)} ${shortSentence(forecast)}` : null;

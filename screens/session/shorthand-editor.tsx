@@ -94,8 +94,12 @@ class Sentence extends WidgetType {
   }
   override toDOM(view: EditorView): HTMLElement {
     const { line, column, length, says, suggestion } = this.problem;
+    // The editor measures what is within: room around it is the outer one's padding, and no margin.
+    const around = document.createElement("div");
+    around.className = "cm-problem-line";
     const box = document.createElement("div");
     box.className = "cm-problem-says";
+    around.append(box);
     box.append(says);
     if (suggestion && !view.state.readOnly) {
       const button = document.createElement("button");
@@ -110,7 +114,7 @@ class Sentence extends WidgetType {
       };
       box.append(" ", button);
     }
-    return box;
+    return around;
   }
   override ignoreEvent(): boolean {
     return true;
@@ -236,8 +240,8 @@ const looks = EditorView.theme({
   ".cm-is-cue": { color: "var(--color-quiet)", fontStyle: "italic" },
   ".cm-problem-error": { textDecoration: "underline 2px var(--color-weld)", textUnderlineOffset: "3px" },
   ".cm-problem-mark": { textDecoration: "underline dotted 2px var(--color-weld)", textUnderlineOffset: "3px" },
+  ".cm-problem-line": { padding: "2px 12px 6px" },
   ".cm-problem-says": {
-    margin: "2px 12px 6px",
     padding: "3px 10px",
     border: "1px solid var(--color-weld)",
     backgroundColor: "var(--color-weld-tint)",

@@ -9,9 +9,7 @@ import {
   clamp,
   exerciseOrThrow,
   formatClock,
-  indexSegments,
   isWork,
-  type Segment,
   type SessionDocument,
   type Slot,
   type WorkSpan,
@@ -68,7 +66,6 @@ export function Timeline({
   const window = within(asked ?? { fromSeconds: 0, seconds: longest }, longest);
   const scale = Math.max(1, width - NAMES - 12) / window.seconds;
   const x = (seconds: number) => NAMES + (seconds - window.fromSeconds) * scale;
-  const segments = useMemo(() => indexSegments(document), [document]);
   const bouts = useMemo(() => boutsOf(document, computed), [document, computed]);
   const stops = useMemo(() => stopsOf(bouts), [bouts]);
   const hovered = hoveredKey === null ? null : (bouts.find(({ key }) => key === hoveredKey) ?? null);
@@ -180,24 +177,16 @@ export function Timeline({
           {computed.timeline.blocks.map(({ startSeconds, timeline }) => (
             // Each block is drawn from its own beginning: what comes before it only moves it along.
             <g key={timeline.block.id} transform={`translate(${x(startSeconds)} 0)`}>
-              <Weft timeline={timeline} yOf={yOf} scale={scale} />
-              {(byBlock.get(timeline.block.id) ?? []).map((bout) => {
-                const { span } = bout;
-                return (
-                  <Work
-                    key={bout.key}
-                    bout={bout}
-                    x={span.startSeconds * scale}
-                    width={Math.max(2.5, span.seconds * scale)}
-                    y={yOf.get(span.slotId)!}
-                    room={rowHeight}
-                    share={shareOf(span, computed)}
-                    segment={segments.get(span.segmentId)?.segment ?? null}
-                    selected={selection !== null && selection.slotId === span.slotId && selection.round === span.round}
-                    on={on}
-                  />
-                );
-              })}
+              <BlockWork
+                timeline={timeline}
+                bouts={byBlock.get(timeline.block.id) ?? []}
+                shares={(byBlock.get(timeline.block.id) ?? []).map(({ span }) => shareOf(span, computed))}
+                yOf={yOf}
+                scale={scale}
+                room={rowHeight}
+                selection={timeline.block.slots.some(({ id }) => id === selection?.slotId) ? selection : null}
+                on={on}
+              />
             </g>
           ))}
         </g>
@@ -359,6 +348,58 @@ function boutsByBlock(bouts: readonly Bout[]): ReadonlyMap<string, readonly Bout
   return found;
 }
 
+interface BlockWorkProps {
+  readonly timeline: BlockTimeline;
+  readonly bouts: readonly Bout[];
+  /** Of each bout, its load relative to the lift's e1RM. */
+  readonly shares: readonly number[];
+  readonly yOf: ReadonlyMap<string, number>;
+  readonly scale: number;
+  /** Height of a lift's row, in px. */
+  readonly room: number;
+  /** A set of this block that is chosen. */
+  readonly selection: Selection | null;
+  readonly on: WorkProps["on"];
+}
+
+/** A block's thread and its bouts, from its own beginning; drawn again where one of them is another. */
+const BlockWork = memo(
+  function BlockWork({ timeline, bouts, shares, yOf, scale, room, selection, on }: BlockWorkProps) {
+    return (
+      <>
+        <Weft timeline={timeline} yOf={yOf} scale={scale} />
+        {bouts.map((bout, index) => {
+          const { span } = bout;
+          return (
+            <Work
+              key={bout.key}
+              bout={bout}
+              x={span.startSeconds * scale}
+              width={Math.max(2.5, span.seconds * scale)}
+              y={yOf.get(span.slotId)!}
+              room={room}
+              share={shares[index]!}
+              selected={selection !== null && selection.slotId === span.slotId && selection.round === span.round}
+              on={on}
+            />
+          );
+        })}
+      </>
+    );
+  },
+  ({ bouts: were, shares: had, ...before }, { bouts: are, shares: have, ...after }) => {
+    const keys = Object.keys(after) as (keyof typeof after)[];
+    return (
+      keys.every((key) => before[key] === after[key]) &&
+      were.length === are.length &&
+      are.every((bout, index) => isSameBout(were[index]!, bout) && had[index] === have[index])
+    );
+  },
+);
+
+const isSameBout = (a: Bout, b: Bout): boolean =>
+  a.key === b.key && a.span === b.span && a.likelyShare === b.likelyShare;
+
 /** A block's thread, on a ground that parts it from what it crosses. */
 const Weft = memo(function Weft({
   timeline,
@@ -424,7 +465,6 @@ interface WorkProps {
   readonly y: number;
   readonly room: number;
   readonly share: number;
-  readonly segment: Segment | null;
   readonly selected: boolean;
   readonly on: Latest<{ readonly select: (at: Selection) => void; readonly hover: (key: string | null) => void }>;
 }
@@ -432,16 +472,12 @@ interface WorkProps {
 /** One bout; drawn again where it, or its place, is another. */
 const Work = memo(DrawnWork, ({ bout: a, ...before }, { bout: b, ...after }) => {
   const keys = Object.keys(after) as (keyof typeof after)[];
-  return (
-    keys.every((key) => before[key] === after[key]) &&
-    a.key === b.key &&
-    a.span === b.span &&
-    a.likelyShare === b.likelyShare
-  );
+  return keys.every((key) => before[key] === after[key]) && isSameBout(a, b);
 });
 
-function DrawnWork({ bout, x, width, y, room, share, segment: amount, selected, on }: WorkProps) {
+function DrawnWork({ bout, x, width, y, room, share, selected, on }: WorkProps) {
   const { span, likelyShare } = bout;
+  const { segment: amount } = span;
   const height =
     span.kind === "ramp" ? room * 0.36 : Math.max(5, Math.min(room - 3, (room - 3) * (0.25 + share * 0.8)));
   const kind = amount?.amount.kind;

@@ -118,6 +118,27 @@ describe("the text of the desk", () => {
     expect(lines(desk)[1]).toBe("B1 Barbell row 3x10 @55kg r60");
   });
 
+  it("what does not read stays where it was beside what is done in the grid, and its lift is the same one in the end", () => {
+    const desk = open();
+    const [bench, row] = [slotAt(desk, 0).id, slotAt(desk, 1).id];
+    act(() => desk.current.setMode("text"));
+    const half = TEXT.replace("3x10 @50kg", "3x10 @");
+    act(() => desk.current.setText(half));
+    act(() => desk.current.setMode("grid"));
+    act(() => void desk.current.setCell({ slotId: bench, round: 0 }, "10 × 62.5", false));
+    const stands = half.replace("3x8 @60kg", "10,8,8 @62.5,60,60kg");
+    expect(desk.current).toMatchObject({ draftText: stands, errors: [{ line: 3 }] });
+    act(() => desk.current.setMode("text"));
+    expect(desk.current.text).toBe(stands);
+    act(() => desk.current.setText(stands.replace("@ r60", "@55kg r60")));
+    expect(desk.current).toMatchObject({ errors: [], draftText: null });
+    expect([slotAt(desk, 0).id, slotAt(desk, 1).id]).toEqual([bench, row]);
+    // Back over all of it.
+    act(() => desk.current.undo());
+    act(() => desk.current.undo());
+    expect(desk.current).toMatchObject({ text: half, draftText: half });
+  });
+
   it("opens on what was left half typed", () => {
     const desk = open({ draftText: "A1 Bench press 3x8 @" });
     expect(desk.current.mode).toBe("text");

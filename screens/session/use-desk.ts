@@ -21,6 +21,7 @@ import {
   type ShorthandError,
   slotById,
   slotLabels,
+  withUnreadLines,
   writeSet,
 } from "@/core";
 import { ask } from "@/device/api";
@@ -117,7 +118,7 @@ export function useDesk(view: SessionView) {
   );
 
   const change = useCallback(
-    (edits: readonly Edit[], draftText: string | null) => {
+    (edits: readonly Edit[], draftOf: (after: SessionDocument) => string | null) => {
       if (locked) return null;
       const { document, draftText: before } = now.current;
       const edited = applyEdits(document, edits);
@@ -125,6 +126,7 @@ export function useDesk(view: SessionView) {
         setRefusal(edited.message);
         return null;
       }
+      const draftText = draftOf(edited.document);
       setRefusal(null);
       setPast((steps) => [...steps.slice(-199), { edits: edited.inverse, draftText: before }]);
       setFuture([]);
@@ -140,10 +142,19 @@ export function useDesk(view: SessionView) {
     (operation: Operation) => {
       if (!operation.ok) return setRefusal(operation.message);
       if (operation.edits.length === 0) return;
-      const document = change(operation.edits, null);
-      if (document) show(document, null);
+      // Lines that do not read yet are kept in the text, whatever is done beside them.
+      const { document: before, draftText } = now.current;
+      const unread = (after: SessionDocument) =>
+        draftText === null ? null : withUnreadLines(draftText, parse(draftText), before, after, print(after));
+      const document = change(operation.edits, unread);
+      if (!document) return;
+      if (now.current.draftText !== null) {
+        const edited = applyEdits(sound.current, operation.edits);
+        sound.current = edited.ok ? edited.document : document;
+      }
+      show(document, now.current.draftText);
     },
-    [change, show],
+    [change, show, parse, print],
   );
 
   /** The same, with what is wrong brought back to where it was asked; null where it was done. */
@@ -166,7 +177,7 @@ export function useDesk(view: SessionView) {
       setProblems(read);
       const document = reconcile(sound.current, read.document);
       if (read.errors.length === 0) sound.current = document;
-      change(diffDocuments(now.current.document, document), read.errors.length > 0 ? typed : null);
+      change(diffDocuments(now.current.document, document), () => (read.errors.length > 0 ? typed : null));
     },
     [change, parse],
   );
@@ -190,12 +201,13 @@ export function useDesk(view: SessionView) {
         before: isWhole ? null : (sets[at.round] ?? null),
         isFirstRound: sets.slice(0, at.round).every((set) => set === null),
         labels: slotLabels(document),
+        unit: view.gym.equipment.unit,
       });
       if ("error" in read) return read.error;
       operate(writeSet(document, at.slotId, at.round, read.set));
       return null;
     },
-    [operate, catalogue],
+    [operate, catalogue, view.gym.equipment.unit],
   );
 
   const setRule = useCallback(

@@ -57,6 +57,7 @@ export function useGrid(desk: Desk) {
     if (isChosen.current && window.document.activeElement === window.document.body) container.current?.focus();
   }, []);
   const labels = slotLabels(document);
+  const { unit } = desk.view.gym.equipment;
 
   const put = (next: Editing | null) => {
     writing.current = next;
@@ -116,7 +117,7 @@ export function useGrid(desk: Desk) {
 
   const cellWords = (count: number): string => (count === 1 ? "1 cell" : `${count} cells`);
   const write = (cells: readonly TypedCell[], what: string) => {
-    const refused = desk.attempt(writeCells(document, cells, catalogue, newId));
+    const refused = desk.attempt(writeCells(document, cells, catalogue, newId, unit));
     setSaid(refused ?? `${cellWords(cells.length)} ${what}`);
   };
   const fill = (way: "down" | "right") => {
@@ -132,7 +133,7 @@ export function useGrid(desk: Desk) {
     if (locked || text.trim() === "") return;
     const sheet = sheetOf(text);
     const [first = ""] = sheet[0]!;
-    const place = { before: null, isFirstRound: false, labels };
+    const place = { before: null, isFirstRound: false, labels, unit };
     const isCells = text.includes("\t") || first.trim() === "-" || "set" in parseCell(first, catalogue, newId, place);
     if (!isCells) return void pasteLifts(text);
     if (!selection) return;

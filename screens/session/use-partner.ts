@@ -83,7 +83,13 @@ export function usePartner(desk: Desk): Partner | null {
     (at: Selection, typed: string): string | null => {
       if (opened?.state !== "draft") return "This session has been started: it stays as it was shown.";
       const { document } = now.current;
-      const written = writeOwn(document, { ...at, typed }, catalogueIn(opened.exercises), newId);
+      const written = writeOwn(
+        document,
+        { ...at, typed },
+        catalogueIn(opened.exercises),
+        newId,
+        opened.gym.equipment.unit,
+      );
       if (!written.ok) return written.message;
       const edited = applyEdits(document, written.edits);
       if (!edited.ok) return edited.message;

@@ -3,6 +3,7 @@ import { useCallback, useEffect, useRef, useState } from "react";
 import { presentIds, type SavedSession, type SessionView } from "@/contract";
 import { allBlocks, applyEdits, blockLetter, blocksTouched, type Edit, type SessionDocument } from "@/core";
 import { ask, replySentence } from "@/device/api";
+import { afterPaint } from "@/ui/after-paint";
 
 /** What stands on the desk: the document, the text while it does not read, and the changes that are not saved yet. */
 export interface Work {
@@ -59,19 +60,22 @@ export function useSaving(
 ) {
   const [state, setState] = useState<SaveState>({ kind: "saved" });
   const [notice, setNotice] = useState<string | null>(null);
-  const revision = useRef(readKept(sessionId)?.revision ?? opened);
+  const [revision] = useState(() => ({ current: readKept(sessionId)?.revision ?? opened }));
   const of = useRef(sessionId);
   const busy = useRef(false);
   const merged = useRef(onMerged);
   merged.current = onMerged;
   const touch = useCallback(() => setState({ kind: "unsaved" }), []);
   /** The session was read again, and nothing of it waits here: what is sent next goes on from there. False: it is an older one. */
-  const readAgain = useCallback((now: Pick<SessionView, "sessionId" | "revision">): boolean => {
-    const isNewer = now.sessionId !== of.current || now.revision >= revision.current;
-    of.current = now.sessionId;
-    if (isNewer) revision.current = readKept(now.sessionId)?.revision ?? now.revision;
-    return isNewer;
-  }, []);
+  const readAgain = useCallback(
+    (now: Pick<SessionView, "sessionId" | "revision">): boolean => {
+      const isNewer = now.sessionId !== of.current || now.revision >= revision.current;
+      of.current = now.sessionId;
+      if (isNewer) revision.current = readKept(now.sessionId)?.revision ?? now.revision;
+      return isNewer;
+    },
+    [revision],
+  );
 
   // Something kept from before waits to be sent.
   useEffect(() => {
@@ -81,7 +85,9 @@ export function useSaving(
   useEffect(() => {
     if (state.kind !== "unsaved") return;
     const { unsaved, draftText } = work;
-    localStorage.setItem(keptKey(sessionId), JSON.stringify({ revision: revision.current, unsaved, draftText }));
+    // Once the frame that shows it is there; before, where the page is left or the next change comes.
+    const kept: Kept = { revision: revision.current, unsaved, draftText };
+    const finish = soonAtTheLatestOnLeaving(() => localStorage.setItem(keptKey(sessionId), JSON.stringify(kept)));
     const timer = setTimeout(async () => {
       if (busy.current) return;
       busy.current = true;
@@ -110,8 +116,11 @@ export function useSaving(
       } else setWork((before) => ({ ...before, unsaved: before.unsaved.slice(edits.length) }));
       setState({ kind: more ? "unsaved" : "saved" });
     }, PAUSE_MS);
-    return () => clearTimeout(timer);
-  }, [work, latest, state, sessionId, setWork]);
+    return () => {
+      clearTimeout(timer);
+      finish();
+    };
+  }, [work, latest, state, sessionId, setWork, revision]);
 
   useEffect(() => {
     if (state.kind !== "failed" || state.final) return;
@@ -120,6 +129,21 @@ export function useSaving(
   }, [state, touch]);
 
   return { state, notice, touch, readAgain };
+}
+
+/** Does it after the next frame, or on leaving the page; what it returns does it now, where it is not done. */
+function soonAtTheLatestOnLeaving(work: () => void): () => void {
+  let isDone = false;
+  const once = () => {
+    if (isDone) return;
+    isDone = true;
+    callOff();
+    window.removeEventListener("pagehide", once);
+    work();
+  };
+  const callOff = afterPaint(once);
+  window.addEventListener("pagehide", once);
+  return once;
 }
 
 /** Who changed what at the same time, and what became of it. */

@@ -1,14 +1,27 @@
 "use client";
-import { printWarmUpParts, writeWarmUp } from "@/core";
+import { memo } from "react";
+import { printWarmUpParts, type SessionDocument, writeWarmUp } from "@/core";
 import { newId } from "@/device/ids";
+import type { Latest } from "@/ui/use-latest";
 import { InPlace } from "./in-place";
 import type { Desk } from "./use-desk";
 import type { GridState } from "./use-grid";
 
 /** What comes before the lifts, in a line. */
-export function WarmUpRow({ desk, grid }: { desk: Desk; grid: GridState }) {
-  const { document, catalogue, locked } = desk;
-  const text = document.warmUp ? printWarmUpParts(document.warmUp) : "";
+export const WarmUpRow = memo(function WarmUpRow({
+  warmUp,
+  isWriting,
+  locked,
+  desk,
+  grid,
+}: {
+  warmUp: SessionDocument["warmUp"];
+  isWriting: boolean;
+  locked: boolean;
+  desk: Latest<Desk>;
+  grid: Latest<GridState>;
+}) {
+  const text = warmUp ? printWarmUpParts(warmUp) : "";
   if (locked && text === "") return null;
   return (
     <div role="row" className="flex min-h-[25px] items-center gap-2.5 px-2">
@@ -19,15 +32,15 @@ export function WarmUpRow({ desk, grid }: { desk: Desk; grid: GridState }) {
         <InPlace
           label="Warm-up"
           text={text}
-          isWriting={grid.place?.kind === "warmUp"}
+          isWriting={isWriting}
           locked={locked}
-          onWrite={() => grid.open({ kind: "warmUp" })}
-          onKeep={(typed) => desk.attempt(writeWarmUp(typed, catalogue, newId))}
-          onLeave={grid.close}
+          onWrite={() => grid.now.open({ kind: "warmUp" })}
+          onKeep={(typed) => desk.now.attempt(writeWarmUp(typed, desk.now.catalogue, newId))}
+          onLeave={() => grid.now.close()}
         >
           {text === "" ? "none; such as 5min easy row; Hip circle 2x10" : text}
         </InPlace>
       </span>
     </div>
   );
-}
+});

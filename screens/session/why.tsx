@@ -1,4 +1,5 @@
 "use client";
+import { memo } from "react";
 import type { SessionView } from "@/contract";
 import {
   allBlocks,
@@ -41,6 +42,7 @@ import { amountFigure, loadFigure } from "@/parts/set-words";
 import { TempoTrace } from "@/parts/tempo-trace";
 import { Button } from "@/ui/button";
 import { fetched } from "@/ui/on-demand";
+import { type Latest, useLatest } from "@/ui/use-latest";
 import { Alternatives, InPlaceRemedies, LastTimes } from "./lift-around";
 import { UNKNOWN_SAYS, UnknownLift } from "./unknown-lift";
 import type { Desk } from "./use-desk";
@@ -69,6 +71,7 @@ export function Why({
   round: number;
 }) {
   const { document, computed } = desk;
+  const latest = useLatest(desk);
   const blocks = allBlocks(document);
   const blockIndex = blocks.findIndex((block) => block.slots.some(({ id }) => id === slot.id));
   if (isUnknownLift(desk.catalogue, slot.exerciseId)) return <NotKnown desk={desk} slot={slot} />;
@@ -188,21 +191,7 @@ export function Why({
       <TempoTrace phases={tempoPhases(tempoInForce(set.segments, 0), view.settings)} assumed={segment.tempo === null} />
       {targetsOf(slot).length > 0 ? (
         <section>
-          <label className="flex items-baseline justify-between gap-2">
-            <span className="font-bold">From week to week</span>
-            <select
-              className="rounded-[3px] border border-rule bg-ground px-1.5 py-1"
-              value={rule.kind}
-              disabled={desk.locked}
-              onChange={(event) => desk.setRule(slot.id, newRule(event.target.value as RuleKind))}
-            >
-              {RULE_KINDS.map((kind) => (
-                <option key={kind} value={kind}>
-                  {RULES[kind].name}
-                </option>
-              ))}
-            </select>
-          </label>
+          <RuleChoice slotId={slot.id} kind={rule.kind} locked={desk.locked} desk={latest} />
           {next && !usesProgress ? <p className="mt-1 text-quiet">{nextSentence(next)}</p> : null}
         </section>
       ) : null}
@@ -238,13 +227,53 @@ export function Why({
           </ol>
         </section>
       ) : null}
-      <Alternatives desk={desk} block={blocks[blockIndex]!} slot={slot} exercise={exercise} loadKg={load?.kg ?? null} />
+      <Alternatives
+        desk={latest}
+        aside={desk.aside}
+        catalogue={desk.catalogue}
+        locked={desk.locked}
+        blockId={blocks[blockIndex]!.id}
+        slotId={slot.id}
+        exerciseId={exercise.id}
+        loadKg={load?.kg ?? null}
+      />
       {exercise.cues.length > 0 || slot.cues.length > 0 ? (
         <p className="text-quiet">{[...slot.cues, ...exercise.cues].join("; ")}</p>
       ) : null}
     </aside>
   );
 }
+
+/** How a lift goes from week to week. */
+const RuleChoice = memo(function RuleChoice({
+  slotId,
+  kind: chosen,
+  locked,
+  desk,
+}: {
+  slotId: string;
+  kind: RuleKind;
+  locked: boolean;
+  desk: Latest<Desk>;
+}) {
+  return (
+    <label className="flex items-baseline justify-between gap-2">
+      <span className="font-bold">From week to week</span>
+      <select
+        className="rounded-[3px] border border-rule bg-ground px-1.5 py-1"
+        value={chosen}
+        disabled={locked}
+        onChange={(event) => desk.now.setRule(slotId, newRule(event.target.value as RuleKind))}
+      >
+        {RULE_KINDS.map((kind) => (
+          <option key={kind} value={kind}>
+            {RULES[kind].name}
+          </option>
+        ))}
+      </select>
+    </label>
+  );
+});
 
 /** The partner's loads of a lift, round by round. */
 const partnersLoads = ({ view, computed }: Partner, { id }: Slot): number[] =>

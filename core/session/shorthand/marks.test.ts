@@ -36,6 +36,7 @@ describe("marks of a line", () => {
     expect(said(line, "rounds")).toEqual(["last:"]);
     expect(said(line, "link")).toEqual([">", ">", "pause 15s"]);
     expect(said(line, "load")).toEqual(["-20%"]);
+    expect(said("Barbell row 3x10 @50kg last: > 40kgx8 > 30 kg xF", "load")).toEqual(["@50kg", "40kg", "30 kg"]);
   });
 
   it("keep a set-up, and a name in quotes that has figures", () => {

@@ -36,6 +36,7 @@ const PARTS: readonly (readonly [MarkKind, RegExp])[] = [
   ["link", /pause\b ?\d*\S*/iy],
   ["load", /@\S*/y],
   ["load", /[+-]\d+(?:\.\d+)?(?:%|kg|lb)(?: ?\/ ?round)?/iy],
+  ["load", /\d+(?:\.\d+)? ?(?:kg|lb)s?(?![a-wyz])/iy],
   ["load", /&[^@>[/]*/y],
   ["effort", /rir ?[\d?-]\S*|rpe ?\d\S*/iy],
   ["tempo", /t[\dx?][^\s]*/iy],

@@ -8,6 +8,7 @@
 import type { Catalogue } from "../../exercise/exercise";
 import { findExercise, offerExercises, type Usual } from "../../exercise/finder";
 import { sameValue } from "../../same";
+import type { WeightUnit } from "../../units";
 import {
   type Block,
   type BlockIntent,
@@ -43,6 +44,8 @@ import { readReps, readSeconds } from "./tokens";
 export interface ParsedSession {
   readonly document: SessionDocument;
   readonly errors: readonly ShorthandError[];
+  /** The 1-based line of each lift, in the document's order. */
+  readonly lines: readonly number[];
   /** Lifts that nobody here knows yet: kept under their names. */
   readonly unknown: readonly UnknownName[];
   /** What was taken in another way than it may have been meant. */
@@ -103,6 +106,8 @@ export interface CellPlace {
   readonly isFirstRound: boolean;
   /** Labels of the session's lifts by their ids, for loads that name one. */
   readonly labels: ReadonlyMap<string, string>;
+  /** The unit of a load that is typed without one, as cells show it; left out: a load needs its unit. */
+  readonly unit?: WeightUnit;
 }
 
 /** Parses what one cell of the grid may hold, without a count of rounds: `6 @RIR2 t2-0-1-1`. */
@@ -110,9 +115,10 @@ export function parseCell(
   text: string,
   catalogue: Catalogue,
   makeId: MakeId,
-  { before, isFirstRound, labels }: CellPlace = { before: null, isFirstRound: true, labels: new Map() },
+  { before, isFirstRound, labels, unit }: CellPlace = { before: null, isFirstRound: true, labels: new Map() },
 ): { set: WorkSet } | { error: ShorthandError } {
-  const scanner = new Scanner(normalise(text));
+  const stood = before?.segments[0]?.load;
+  const scanner = new Scanner(normalise(text), stood?.kind === "fixed" ? stood.weight.unit : unit);
   const ids = new Map([...labels].map(([id, label]) => [label, id]));
   try {
     const base = before && { ...before, segments: [...before.segments] };
@@ -280,6 +286,10 @@ class SessionReader {
       const block = this.finishBlock(draft, slotIds[index]!, labels, makeId);
       if (block) blocks.push({ block, finisher: draft.header.finisher });
     });
+    const lineOf = new Map(
+      kept.flatMap((draft, block) => draft.slots.map(({ line }, slot) => [slotIds[block]![slot]!, line] as const)),
+    );
+    const lines = blocks.flatMap(({ block }) => block.slots.map(({ id }) => lineOf.get(id)!));
     const finisher = blocks.length > 0 && blocks.at(-1)!.finisher ? blocks.pop()!.block : null;
     const misplaced = kept.find((draft, index) => draft.header.finisher && index < kept.length - 1);
     if (misplaced)
@@ -296,6 +306,7 @@ class SessionReader {
         finisher,
       },
       errors: this.errors.sort((a, b) => a.line - b.line || a.column - b.column),
+      lines,
       unknown: this.unknown,
       notes: this.notes.sort((a, b) => a.line - b.line || a.column - b.column),
     };

@@ -1,3 +1,5 @@
+import type { WeightUnit } from "../../units";
+
 /** A cursor over one line of shorthand. Columns are 1-based, in UTF-16 units of the text as typed. */
 export interface ShorthandError {
   /** 1-based line of the text. */
@@ -31,6 +33,7 @@ export class ShorthandProblem extends Error {
 export function normalise(text: string): string {
   return text
     .replace(/[×✕]/g, "x")
+    .replace(/↘/g, ">")
     .replace(/[–—−‐‑]/g, "-")
     .replace(/[“”„]/g, '"')
     .replace(/[’‘]/g, "'")
@@ -62,7 +65,11 @@ export class Scanner {
   readonly unknown: Omit<UnknownName, "line">[] = [];
   readonly notes: Omit<ShorthandNote, "line">[] = [];
 
-  constructor(readonly text: string) {}
+  constructor(
+    readonly text: string,
+    /** The unit of loads that stand without one, as cells show them; null: a load needs its unit. */
+    readonly bareUnit: WeightUnit | null = null,
+  ) {}
 
   skipSpaces(): void {
     while (this.text[this.position] === " ") this.position++;

@@ -36,6 +36,13 @@ describe("the normal form", () => {
     ["Bench press 3x5 @60kg &band red &chains 10kg", "A1 Bench press 3x5 @60kg &band red &chains 10kg"],
     ["Cable fly 3x10 t2..3-0-X-0 in 60s", "A1 Cable fly 3x10 t2..3-0-X-0 in 60s"],
     ["Push-up 2xF > as Push-up from the knees xF", 'A1 Push-up 2xF > as "Knee push-up" xF'],
+    ["Bench press 3x8x60kg r90", "A1 Bench press 3x8 @60kg r90"],
+    ["Bench press 3 × 8 × 62.5 kg", "A1 Bench press 3x8 @62.5kg"],
+    ["Back squat 5x5x75%", "A1 Back squat 5x5 @75%"],
+    ["Bench press 8x60kg", "A1 Bench press 1x8 @60kg"],
+    ["Chin-up 3x6x+10kg", "A1 Chin-up 3x6 @BW+10kg"],
+    ["Barbell row 3x10 @50kg last: > 40kgx8 > 30kgxF", "A1 Barbell row 3x10 @50kg last: > x8 @40kg > xF @30kg"],
+    ["Barbell row 2x10x50kg ↘ 8x40kg", "A1 Barbell row 2x10 @50kg > x8 @40kg"],
   ])("prints %s as %s", (typed, printed) => {
     expect(normal(typed)).toBe(printed);
     expect(normal(printed)).toBe(printed);
@@ -134,7 +141,8 @@ describe("a cell", () => {
     const document = parse(`A1 Bench press 1x5 @80kg\n\nB1 Dumbbell curl 1x${into}`).document;
     const labels = slotLabels(document);
     const before = document.blocks[1]!.slots[0]!.sets[0]!;
-    const read = parseCell(typed, SHIPPED_CATALOGUE, countingIds(), { before, labels, isFirstRound: true });
+    const place = { before, labels, isFirstRound: true, unit: "lb" as const };
+    const read = parseCell(typed, SHIPPED_CATALOGUE, countingIds(), place);
     return "error" in read ? `error at ${read.error.column}` : printCell(read.set, SHIPPED_CATALOGUE, labels);
   };
   it.each([
@@ -157,6 +165,31 @@ describe("a cell", () => {
     ["@=Z9", "error at 3"],
   ])("typed into a set, changes what it says and nothing else: %j", (typed, stands) => {
     expect(written(typed)).toBe(stands);
+  });
+
+  it.each([
+    ["10 × 62.5", "10 @62.5kg"],
+    ["10x62.5", "10 @62.5kg"],
+    ["8 x 60 rir2", "8 @60kg rir2"],
+    ["6-8 × 60", "6-8 @60kg"],
+    ["8 × 2×22", "8 @22kg"],
+    ["6 × +10", "6 @BW+10kg"],
+    ["6 × −15", "6 @BW-15kg"],
+    ["6 × body", "6 @BW"],
+    ["F × 24", "F @24kg"],
+    ["12 × 40 ↘ 9 × 32 ↘ F × 24", "12 @40kg > x9 @32kg > xF @24kg"],
+    ["8 x 135lb", "8 @135lb"],
+    ["8@60", "8 @60kg"],
+    // Twelve kilos or twelve reps, a load or an effort: it is asked, and offered.
+    ["10x12", "10 @12kg?"],
+    ["8 @8", "@8kg?"],
+    ["3x8 rir2", "error at 9"],
+    ["10x40s", "error at 7"],
+  ])("what cells show reads when it is typed: %j", (typed, stands) => {
+    const place = { before: null, labels: new Map(), isFirstRound: true, unit: "kg" as const };
+    const read = parseCell(typed, SHIPPED_CATALOGUE, countingIds(), place);
+    if ("set" in read) expect(printCell(read.set, SHIPPED_CATALOGUE, place.labels)).toBe(stands);
+    else expect(read.error.suggestion ? `${read.error.suggestion}?` : `error at ${read.error.column}`).toBe(stands);
   });
 
   it("read into itself is itself, whatever set it is", () => {

@@ -30,6 +30,7 @@ import {
   readSeconds,
   readSetup,
   readTempo,
+  readTimesLoad,
   readWeight,
 } from "./tokens";
 
@@ -85,6 +86,12 @@ function emptySegment(amount: Amount, rom: RangeOfMotion): DraftSegment {
   };
 }
 
+/** `8x60kg` is reps and their load, and no count of sets; in a cell, which has none, also `8x62.5`, `8x60`, `6x+10`, `6x body`. */
+const isRepsByLoad = (s: Scanner): boolean =>
+  s.peek(/\d+(?:-\d+)? ?x ?(?:2 ?x ?)?[+-]? ?\d+(?:\.\d+)? ?(?:kg|lb|%)/iy) !== null ||
+  (s.bareUnit !== null &&
+    s.peek(/\d+(?:-\d+)? ?x ?(?:body\b|[+-] ?\d|2 ?x ?\d|\d+\.\d|(?:[3-9]\d|\d{3,})(?!\w))/iy) !== null);
+
 interface Scheme {
   rounds: Span | null;
   amounts: ({ amount: Amount; rom: RangeOfMotion } | null)[];
@@ -98,9 +105,11 @@ function readScheme(s: Scanner): Scheme | null {
   const start = s.position;
   const slashed = s.eat(/\d+(?:-\d+)?(?: ?\/ ?\d+(?:-\d+)?){2,}(?![\d/])/y);
   if (slashed) return slashedScheme(s, start, slashed[0]);
-  const times = s.eat(
-    /(\d+)(?:-(\d+))? ?(?:x|(?:sets?|rounds?)(?: of| ?x|,)?(?= ?\d)|sets? of|sets?(?= ?(?:to |max|amrap|hold))) ?(?=[\dFfAaMmHhTt-]|\s*$)/iy,
-  );
+  const times = isRepsByLoad(s)
+    ? null
+    : s.eat(
+        /(\d+)(?:-(\d+))? ?(?:x|(?:sets?|rounds?)(?: of| ?x|,)?(?= ?\d)|sets? of|sets?(?= ?(?:to |max|amrap|hold))) ?(?=[\dFfAaMmHhTt-]|\s*$)/iy,
+      );
   let rounds: Span | null = null;
   if (times) {
     rounds = { low: Number(times[1]), high: Number(times[2] ?? times[1]) };
@@ -238,6 +247,8 @@ function readLink(s: Scanner, lookup: ExerciseLookup): DraftSegment {
       link.load = load.rules[0] ?? UNSAID;
       if (load.rir) link.rir = load.rir[0]!;
     } else if (s.peek(/&/y)) link.beside = [...link.beside, readBeside(s)!];
+    else if (amount && s.peek(/x/iy))
+      link.load = readTimesLoad(s) ?? s.fail("the load after the x, such as 8x40kg, or before it: 40kgx8");
     else if (s.peek(BARE_WEIGHT)) link.load = { kind: "fixed", weight: readWeight(s)! };
     else if (s.peek(/\[/y)) link.setup = joinSetup(link.setup ?? [], readSetup(s)!);
     else {
@@ -257,8 +268,8 @@ function readLink(s: Scanner, lookup: ExerciseLookup): DraftSegment {
   return link;
 }
 
-/** A weight without its sign: `80kg`. */
-const BARE_WEIGHT = /\d+(?:\.\d+)? ?(?:kgs?|kilos?|lbs?|pounds?)\b(?! ?\/ ?round)/iy;
+/** A weight without its sign: `80kg`, also straight before its reps: `80kgx8`. */
+const BARE_WEIGHT = /\d+(?:\.\d+)? ?(?:kgs?|kilos?|lbs?|pounds?)(?![a-wyz])(?! ?\/ ?round)/iy;
 
 function readRamp(s: Scanner): Ramp {
   if (!s.eat(/\(/y)) return { kind: "auto" };
@@ -376,6 +387,11 @@ function readSetToken(s: Scanner, said: Said, lookup: ExerciseLookup): boolean {
       once(said.loads !== null && !isByEffort(said.loads), "load");
       said.loads = load.rules;
     }
+  } else if (said.scheme && s.peek(/x/iy)) {
+    const rule = readTimesLoad(s);
+    if (!rule) return false;
+    once(said.loads !== null && !isByEffort(said.loads), "load");
+    said.loads = [rule];
   } else if (s.peek(BARE_WEIGHT)) {
     once(said.loads !== null && !isByEffort(said.loads), "load");
     said.loads = [{ kind: "fixed", weight: readWeight(s)! }];
@@ -641,8 +657,17 @@ export function readCell(
   const start = s.position;
   readTokens(s, null, said, lookup);
   if (!said.scheme && (base === null || s.position === start)) s.fail("the reps of this set, such as 8, 6-8, F or 40s");
-  if (said.scheme?.rounds && said.scheme.stop.kind !== "repTotal")
-    s.fail("one set; the count of rounds belongs to the block");
+  if (said.scheme?.rounds && said.scheme.stop.kind !== "repTotal") {
+    const { rounds, amounts } = said.scheme;
+    const amount = amounts.length === 1 ? amounts[0]?.amount : null;
+    const isFigure = amount?.kind === "reps" && amount.reps.low === amount.reps.high && rounds.low === rounds.high;
+    s.fail(
+      "one set; the count of rounds belongs to the block",
+      s.bareUnit && isFigure && /^\d+ ?x ?\d+ *$/i.test(s.text.slice(start).trim())
+        ? `${rounds.low} @${amount.reps.low}${s.bareUnit}`
+        : null,
+    );
+  }
   if ([said.loads, said.rirs].some((list) => (list?.length ?? 1) > 1)) s.fail("one load; a list is for all rounds");
   if (said.step && isFirstRound) s.fail("a load of its own: no round comes before this one");
   return applySaid(said, base, isFirstRound ? 0 : 1) ?? s.fail("one set");

@@ -102,6 +102,29 @@ export function readWeight(s: Scanner): Weight | null {
   return checkedWeight(s, start, match[0].length, match[1]!, unitOf(match[2]!));
 }
 
+/**
+ * A load behind its reps, as cells show it: `x 60kg`, `x +10kg`, `x 2x22kg`, `x body`; in a cell also without its unit. Reads
+ * nothing where no load follows the x.
+ */
+export function readTimesLoad(s: Scanner): LoadRule | null {
+  const start = s.position;
+  if (!s.eat(/x ?(?=body\b|[+-]? ?\d)/iy)) return null;
+  if (s.eat(/body(?:weight)?\b/iy)) return { kind: "bodyweight", added: null, sign: 1 };
+  const sign = s.eat(/[+-]/y)?.[0];
+  // Two dumbbells are said by the weight of one.
+  if (!sign) s.eat(/2 ?x ?(?=\d)/iy);
+  const at = s.position;
+  const figure = s.eat(/\d+(?:\.\d+)?(?![\d.])/y)?.[0];
+  const isBare = s.bareUnit !== null && !/[a-z]/i.test(s.text[s.position] ?? "");
+  const suffix = readSuffix(s) ?? (isBare ? { kind: "weight" as const, unit: s.bareUnit! } : null);
+  if (figure === undefined || !suffix || (sign && suffix.kind !== "weight")) {
+    s.position = start;
+    return null;
+  }
+  const rule = ruleOf(s, at, figure, suffix);
+  return sign && rule.kind === "fixed" ? { kind: "bodyweight", added: rule.weight, sign: sign === "-" ? -1 : 1 } : rule;
+}
+
 const unitOf = (word: string): WeightUnit => (/^k/i.test(word) ? "kg" : "lb");
 
 function checkedWeight(s: Scanner, at: number, length: number, amount: string, unit: WeightUnit): Weight {
@@ -252,7 +275,9 @@ function readNumberList(s: Scanner, start: number): (LoadRule | null)[] {
   } while (s.eatHere(/,(?=[\d-]|\s\d)/y));
   refuseLoadRange(s, start);
   refuseDecimalComma(s, start, items);
-  let suffix = items.at(-1)!.suffix;
+  // A small figure alone may as well be an effort.
+  const isLoad = s.bareUnit !== null && items.length === 1 && Number(items[0]!.text) > 10;
+  let suffix = items.at(-1)!.suffix ?? (isLoad ? { kind: "weight" as const, unit: s.bareUnit! } : null);
   if (!suffix) {
     s.failAt(
       start,
@@ -286,7 +311,7 @@ function refuseDecimalComma(s: Scanner, start: number, items: { text: string; su
 }
 
 function readSuffix(s: Scanner): Suffix | null {
-  const match = s.eatHere(/ ?(kgs?|kilos?|lbs?|pounds?|% ?top|%)(?![a-z])/iy)?.[1]?.toLowerCase();
+  const match = s.eatHere(/ ?(kgs?|kilos?|lbs?|pounds?|% ?top|%)(?![a-wyz])/iy)?.[1]?.toLowerCase();
   if (!match) return null;
   if (match === "%") return { kind: "percent" };
   if (match.startsWith("%")) return { kind: "percentTop" };

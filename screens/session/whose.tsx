@@ -1,0 +1,83 @@
+"use client";
+import Link from "next/link";
+import { useRouter } from "next/navigation";
+import { memo, useEffect } from "react";
+import type { SessionView } from "@/contract";
+import { decimal } from "@/core";
+import { longDate } from "@/ui/dates";
+import type { Latest } from "@/ui/use-latest";
+import type { Desk } from "./use-desk";
+
+interface Props {
+  readonly view: SessionView;
+  readonly title: string;
+  readonly capSeconds: number | null;
+  readonly gymId: string | null;
+  readonly locked: boolean;
+  /** Nothing waits to be saved. */
+  readonly isSaved: boolean;
+  readonly desk: Latest<Desk>;
+}
+
+/** What session it is: its name, whose, when, of which plan, where, and in how long. Most edits leave it as it is. */
+export const Whose = memo(function Whose({ view, title, capSeconds, gymId, locked, isSaved, desk }: Props) {
+  return (
+    <>
+      <h1 className="text-lg font-bold">{title || "Untitled session"}</h1>
+      <p className="text-quiet">
+        <Link href={`/clients/${view.client.id}`} className="underline underline-offset-2">
+          {view.client.name}
+        </Link>{" "}
+        · {longDate(view.date)}{" "}
+        {view.plan && view.planWeek !== null ? (
+          <>
+            ·{" "}
+            <Link href={`/weeks?for=${view.client.id}&plan=${view.plan.id}`} className="underline underline-offset-2">
+              {view.plan.name || "plan"}, week {view.planWeek + 1}
+              {view.plan.phase ? `, ${view.plan.phase.toLowerCase()}` : ""}
+            </Link>{" "}
+          </>
+        ) : null}
+        · <GymChoice view={view} gymId={gymId} locked={locked} isSaved={isSaved} desk={desk} />
+        {view.partner ? (
+          <>
+            {" "}
+            · with{" "}
+            <Link href={`/session/${view.partner.sessionId}`} className="underline underline-offset-2">
+              {view.partner.clientName}
+            </Link>
+          </>
+        ) : null}
+        {capSeconds ? ` · ${decimal(capSeconds / 60)} min` : ""}
+      </p>
+    </>
+  );
+});
+
+/** The gym a session is for; its loads are found anew in another. */
+function GymChoice({ view, gymId, locked, isSaved, desk }: Omit<Props, "title" | "capSeconds">) {
+  const router = useRouter();
+  // The gym's equipment comes with the page: once the choice is saved, it is asked for anew.
+  const isStale = isSaved && gymId !== null && gymId !== view.gym.id;
+  useEffect(() => {
+    if (isStale) router.refresh();
+  }, [isStale, router]);
+  const choices = view.gyms.filter((gym) => gym.clientId === null || gym.clientId === view.client.id);
+  if (locked || choices.length < 2) return <>{view.gym.name}</>;
+  return (
+    <select
+      aria-label="Gym of this session"
+      value={gymId ?? view.gym.id}
+      onChange={(event) =>
+        desk.now.operate({ ok: true, edits: [{ kind: "setSession", field: "gymId", value: event.target.value }] })
+      }
+      className="rounded-[3px] border border-transparent bg-transparent underline underline-offset-2 hover:border-rule"
+    >
+      {choices.map((gym) => (
+        <option key={gym.id} value={gym.id}>
+          {gym.name}
+        </option>
+      ))}
+    </select>
+  );
+}
