@@ -34,9 +34,10 @@ test("by mouse alone: found, added, made a drop, paired by drag, and undone to t
   await act("Change Back squat", "Make its sets", "Pyramid, rising");
   await expect(block(page, "A")).toContainText("Rising pyramid");
   // A lift dropped on another's row comes into its block.
-  const row = page.getByRole("grid").getByText("Barbell row", { exact: true });
+  const row = page.getByRole("rowheader", { name: /^Barbell row/ });
+  const name = row.getByText("Barbell row", { exact: true });
   const bench = page.getByRole("rowheader", { name: /^Bench press/ });
-  const [from, to] = [(await row.boundingBox())!, (await bench.boundingBox())!];
+  const [from, to] = [(await name.boundingBox())!, (await bench.boundingBox())!];
   await page.mouse.move(from.x + 20, from.y + 6);
   // Dragging is fetched when a pointer first comes to the grid.
   await expect(row.locator("[data-handle]")).toBeAttached();
