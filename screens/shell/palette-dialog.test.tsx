@@ -161,6 +161,18 @@ describe("what the palette does", () => {
     expect(add).toHaveBeenCalledTimes(1);
   });
 
+  it("what is found late holds nothing else up, and comes where it belongs", async () => {
+    answers({ "sessions.find": ok({ sessions: [SESSION] }) });
+    let find: (actions: Action[]) => void = () => {};
+    render(<Opened finder={{ group: "Blocks to add", find: () => new Promise((done) => (find = done)) }} />);
+    await type("pu");
+    expect(shown("Sessions")).toEqual(["Pull, Ines Calder, 24 Novdone"]);
+    expect(screen.queryByRole("group", { name: "Blocks to add" })).toBeNull();
+    find([{ name: "Pull pair", run: () => {} }]);
+    await wait(0);
+    expect(shown("Blocks to add")).toEqual(["Pull pair"]);
+  });
+
   it("a session from a template for whom is chosen next; Backspace goes back", async () => {
     answers({
       "templates.list": ok({ templates: [TEMPLATE] }),

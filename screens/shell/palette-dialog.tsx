@@ -249,23 +249,28 @@ function useFound(typed: string | null): Found {
   useEffect(() => {
     if (typed === null) return setFound(NOTHING);
     let isWanted = true;
-    const due = setTimeout(async () => {
-      const [sessions, templates, here] = await Promise.all([
-        ask("sessions.find", { search: typed }),
-        typed.length < 2 ? null : ask("templates.list", { kind: "session", search: typed, after: null }),
-        typed.length < 2
-          ? []
-          : Promise.all(
-              // What cannot be looked for without a network is not found; the rest is.
-              findersNow().map(async ({ group, find }) => ({ group, actions: await find(typed).catch(() => []) })),
-            ),
-      ]);
-      if (!isWanted) return;
-      setFound({
-        sessions: sessions.kind === "ok" ? sessions.value.sessions : [],
-        templates: templates?.kind === "ok" ? templates.value.templates.slice(0, 5) : [],
-        here,
-      });
+    // Each is shown when it is there: what takes longer holds nothing else up.
+    const keep = (part: Partial<Found>) => {
+      if (isWanted) setFound((before) => ({ ...before, ...part }));
+    };
+    const due = setTimeout(() => {
+      void ask("sessions.find", { search: typed }).then((reply) =>
+        keep({ sessions: reply.kind === "ok" ? reply.value.sessions : [] }),
+      );
+      if (typed.length < 2) return keep({ templates: [], here: [] });
+      void ask("templates.list", { kind: "session", search: typed, after: null }).then((reply) =>
+        keep({ templates: reply.kind === "ok" ? reply.value.templates.slice(0, 5) : [] }),
+      );
+      const finders = findersNow();
+      const here: Found["here"][number][] = finders.map(({ group }) => ({ group, actions: [] }));
+      for (const [at, { group, find }] of finders.entries())
+        void find(typed)
+          // What cannot be looked for without a network is not found; the rest is.
+          .catch(() => [])
+          .then((actions) => {
+            here[at] = { group, actions };
+            keep({ here: [...here] });
+          });
     }, PAUSE_MS);
     return () => {
       isWanted = false;
