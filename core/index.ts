@@ -77,6 +77,7 @@ export * from "./session/ahead";
 export * from "./session/as-planned";
 export * from "./session/chains";
 export * from "./session/diff";
+export * from "./session/drop-done";
 export * from "./session/edits";
 export * from "./session/events";
 export * from "./session/for-client";

@@ -1,15 +1,26 @@
 "use client";
-import { type Chain, type FloorEventBody, occurrenceKey, placeOf } from "@/core";
+import {
+  buildableLoads,
+  type Chain,
+  exerciseOrThrow,
+  type FloorEventBody,
+  occurrenceKey,
+  type PerformedSet,
+  placeOf,
+  withDropDone,
+} from "@/core";
 import { FloorSheet } from "./floor-sheet";
 import type { Floor } from "./use-floor";
 import { Small } from "./work-screen";
 
-/** Less usual turns: a round more, leaving a round or the rest of a block out, ending early. The log says planned and done. */
+/** Less usual turns: a drop that nobody planned, a round more, leaving some out, ending early. The log says planned and done. */
 export function ChangeSheet({
   open,
   onOpenChange,
   floor,
   chain,
+  justDone,
+  onSets,
   onChanged,
   onTime,
 }: {
@@ -17,6 +28,9 @@ export function ChangeSheet({
   onOpenChange: (open: boolean) => void;
   floor: Floor;
   chain: Chain | null;
+  /** What was just done and is not kept yet. */
+  justDone: readonly PerformedSet[];
+  onSets: (sets: readonly PerformedSet[]) => void;
   onChanged: () => void;
   onTime: () => void;
 }) {
@@ -34,6 +48,17 @@ export function ChangeSheet({
   const rest = chain ? floor.chains.slice(floor.chains.indexOf(chain)) : [];
   return (
     <FloorSheet title="Change" open={open} onOpenChange={onOpenChange}>
+      {dropsDone(floor, justDone).map(({ name, set }) => (
+        <Small
+          key={occurrenceKey(set)}
+          onClick={() => {
+            onSets(justDone.map((one) => (occurrenceKey(one) === occurrenceKey(set) ? set : one)));
+            onChanged();
+          }}
+        >
+          {name} went on as a drop
+        </Small>
+      ))}
       {chain ? (
         <>
           <Small onClick={() => add({ kind: "roundAdded", blockId: chain.block.id })}>
@@ -52,4 +77,15 @@ export function ChangeSheet({
       ) : null}
     </FloorSheet>
   );
+}
+
+/** Each lift's last set with a drop after it, where one can be built. */
+function dropsDone({ shown }: Floor, sets: readonly PerformedSet[]): { name: string; set: PerformedSet }[] {
+  if (!shown) return [];
+  return sets.flatMap((set) => {
+    const isLast = sets.findLast((other) => other.slotId === set.slotId) === set;
+    const exercise = exerciseOrThrow(shown.catalogue, set.segments.at(-1)!.exerciseId);
+    const more = isLast ? withDropDone(set, buildableLoads(exercise, shown.equipment)) : null;
+    return more ? [{ name: exercise.name, set: more }] : [];
+  });
 }

@@ -190,6 +190,8 @@ export function FloorSession({ sessionId }: { sessionId: string }) {
         onOpenChange={(open) => setSheet(open ? "change" : null)}
         floor={floor}
         chain={ahead}
+        justDone={resting && pending && !pending.kept ? pending.sets : []}
+        onSets={(sets) => pending && setPending({ ...pending, sets })}
         onChanged={() => setSheet(null)}
         onTime={() => setSheet("time")}
       />

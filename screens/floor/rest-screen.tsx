@@ -8,6 +8,7 @@ import {
   decimal,
   exerciseOrThrow,
   type FormReport,
+  hasDropDone,
   loadWords,
   nextHeavier,
   occurrenceKey,
@@ -18,6 +19,7 @@ import {
   signedKg,
   stopReached,
   stopSentence,
+  withoutLastPart,
 } from "@/core";
 import type { Pending } from "@/device/store";
 import type { Floor } from "./use-floor";
@@ -142,6 +144,15 @@ export function RestScreen(props: Props) {
                       }
                     />
                   ))}
+                  {hasDropDone(set) ? (
+                    <button
+                      type="button"
+                      onClick={() => change(set, withoutLastPart)}
+                      className="min-h-[56px] self-start text-lg underline underline-offset-4"
+                    >
+                      No drop after all
+                    </button>
+                  ) : null}
                   <fieldset className={`flex items-center gap-2 ${asked ? "" : "hidden"}`}>
                     <legend className="sr-only">{name}: could have done more</legend>
                     <span aria-hidden className="w-[74px] shrink-0 leading-tight text-[var(--floor-quiet)]">

@@ -1,10 +1,10 @@
 // @vitest-environment happy-dom
 import { act, cleanup, fireEvent, render, screen, waitFor, within } from "@testing-library/react";
 import { afterEach, describe, expect, it, vi } from "vitest";
-import { SHOWN_VERSION, type ShownContent } from "@/contract";
-import { chainsOf, type FloorEvent, type FloorEventBody, foldEvents, workContextOf } from "@/core";
+import type { FloorEvent, FloorEventBody } from "@/core";
 import { doneAsPlanned, event, shownSession } from "@/core/testing/floor";
 import { read } from "@/core/testing/helpers";
+import { type FloorOf, floorOf } from "./testing/floor";
 import { TimeSheet } from "./time-sheet";
 import type { Floor } from "./use-floor";
 
@@ -14,29 +14,8 @@ const DOCUMENT = read(
   "A1 Back squat 3x5 @80kg rir2 r180\n\nB1 Bench press 4x8 @60kg rir2 r120\n\nC1 Lateral raise 4x15 @8kg rir1 r75",
 );
 const shown = shownSession(DOCUMENT);
-const { settings, date, bodyMassKg, equipment, loads } = shown;
-const content: ShownContent = {
-  ...{ version: SHOWN_VERSION, engineVersion: 1, settings, date, purpose: "training", oneOff: [], bodyMassKg },
-  ...{ equipment, own: [], document: DOCUMENT, loads, ramps: {} },
-};
-
-/** A floor as it stands after some entries; what is logged is told. */
-function floorAfter(events: readonly FloorEvent[], { mayCommit = true, logged = [] as FloorEventBody[] } = {}): Floor {
-  const performed = foldEvents(events);
-  const floor: Partial<Floor> = {
-    view: { sessionId: "s", memberId: "m", role: "coach", clientName: "Ana", shownHash: "h", shown: content, events },
-    shown,
-    events: [...events],
-    performed,
-    chains: chainsOf(DOCUMENT, workContextOf(shown), performed),
-    mayCommit: () => mayCommit,
-    log: async (body) => {
-      logged.push(body);
-      return null;
-    },
-  };
-  return floor as Floor;
-}
+const floorAfter = (events: readonly FloorEvent[], more: Partial<FloorOf> = {}) =>
+  floorOf(DOCUMENT, { events, ...more });
 async function open(floor: Floor, more: { justDone?: string; restLeft?: number } = {}) {
   const close = vi.fn();
   render(

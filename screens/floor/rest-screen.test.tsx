@@ -1,0 +1,181 @@
+// @vitest-environment happy-dom
+import { cleanup, fireEvent, render, screen, within } from "@testing-library/react";
+import { useState } from "react";
+import { afterEach, describe, expect, it, vi } from "vitest";
+import {
+  asPlanned,
+  buildableLoads,
+  type Chain,
+  exerciseOrThrow,
+  hasDropDone,
+  type PerformedSet,
+  withDropDone,
+} from "@/core";
+import { read } from "@/core/testing/helpers";
+import type { Pending } from "@/device/store";
+import { RestScreen } from "./rest-screen";
+import { floorOf } from "./testing/floor";
+import type { Floor } from "./use-floor";
+
+afterEach(cleanup);
+
+const SUPERSET = "A1 Bench press 3x8 @60kg rir2 h10\nA2 Chin-up 3x6 @BW+10kg r90\n\nB1 Plank 2x40s r60";
+
+interface Asked {
+  readonly floor: Floor;
+  readonly chain: Chain;
+  readonly next: Chain | null;
+  readonly kept: boolean;
+  readonly restLeft: number;
+  readonly first: readonly PerformedSet[];
+  readonly on: Record<"keep" | "takeBack" | "start" | "change", () => void>;
+}
+function Resting({ floor, chain, next, kept, restLeft, first, on }: Asked) {
+  const [sets, setSets] = useState(first);
+  const pending: Pending = {
+    ...{ sessionId: "s", chainKey: chain.key, restStartedMs: 0, kept, movedOn: false },
+    ...{ workStartedMs: null, sets, before: null },
+  };
+  return (
+    <RestScreen
+      {...{ floor, chain, next, pending, restLeft }}
+      ramped={false}
+      onSets={setSets}
+      onTakeBack={on.takeBack}
+      onKeep={on.keep}
+      onStart={on.start}
+      onChange={on.change}
+    />
+  );
+}
+
+/** Rest after a round, as it stands on the device. */
+function open(
+  text: string,
+  more: { round?: number; restLeft?: number; kept?: boolean; sets?: (sets: PerformedSet[]) => PerformedSet[] } = {},
+) {
+  const { round = 0, restLeft = 75, kept = false, sets: change = (sets) => sets } = more;
+  const floor = floorOf(read(text));
+  const chain = floor.chains[round]!;
+  const on = { keep: vi.fn(), takeBack: vi.fn(), start: vi.fn(), change: vi.fn() };
+  const first = change(asPlanned(chain, floor.shown!, null));
+  render(<Resting {...{ floor, chain, kept, restLeft, first, on }} next={floor.chains[round + 1] ?? null} />);
+  return on;
+}
+const press = (name: string | RegExp) => fireEvent.click(screen.getByRole("button", { name }));
+const figure = (name: string) => screen.getByRole("group", { name }).querySelector("output")!.textContent;
+const keptSets = (on: ReturnType<typeof open>) => {
+  press("Keep");
+  return on.keep.mock.calls[0]![0] as PerformedSet[];
+};
+
+describe("rest", () => {
+  it("counts down, and up once it is over", () => {
+    open(SUPERSET);
+    expect(screen.getByRole("timer", { name: "Rest left" }).textContent).toBe("1:15");
+    cleanup();
+    open(SUPERSET, { restLeft: -8 });
+    expect(screen.getByRole("timer").textContent).toBe("+0:08");
+  });
+
+  it("says what comes next; after the last round of a block there is none to count", () => {
+    open(SUPERSET);
+    expect(screen.getByText("then A, round 2")).toBeTruthy();
+    expect(screen.getByText("Bench press 8 × 60 kg")).toBeTruthy();
+    cleanup();
+    open(SUPERSET, { round: 4 });
+    expect(screen.getByText("Block done")).toBeTruthy();
+    expect(screen.queryByRole("timer")).toBeNull();
+  });
+
+  it("what went as planned is kept with one tap, as it is shown", () => {
+    const on = open(SUPERSET);
+    const [bench, chin] = keptSets(on);
+    expect(bench!.segments[0]).toMatchObject({ reps: 8, load: { amount: "60", unit: "kg" }, sign: 1 });
+    expect(chin!.segments[0]).toMatchObject({ reps: 6, load: { amount: "10", unit: "kg" } });
+    // Nothing is reported that nobody said.
+    expect([bench!.rir, bench!.form, bench!.pain]).toEqual([null, "held", 0]);
+  });
+
+  it("reps and loads go by steps, loads by what the gym can build, a belt down to help", () => {
+    const on = open(SUPERSET);
+    press("Bench press reps, less");
+    press("Bench press load, more");
+    expect([figure("Bench press reps"), figure("Bench press load")]).toEqual(["7", "62.5"]);
+    for (let i = 0; i < 12; i++) press("Chin-up load, less");
+    const [bench, chin] = keptSets(on);
+    expect(bench!.segments[0]).toMatchObject({ reps: 7, load: { amount: "62.5" } });
+    expect(chin!.segments[0]).toMatchObject({ load: { amount: "15" }, sign: -1 });
+  });
+
+  it("seconds and sides have steps of their own", () => {
+    const on = open("A1 Plank 2x40s r60");
+    press("Plank seconds, less");
+    expect(figure("Plank seconds")).toBe("35 s");
+    expect(keptSets(on)[0]!.segments[0]!.seconds).toBe(35);
+    cleanup();
+    const sided = open("A1 Dumbbell row 2x10/side @20kg r60");
+    press("Dumbbell row reps, right, less");
+    expect(keptSets(sided)[0]!.segments[0]).toMatchObject({ reps: 10, rightReps: 9 });
+  });
+
+  it("what was left is asked in the first and the last round, and can be said in the others", () => {
+    const on = open(SUPERSET);
+    fireEvent.click(screen.getAllByRole("button", { name: "2 in reserve" })[0]!);
+    expect(screen.queryByRole("button", { name: "Reserve" })).toBeNull();
+    expect(keptSets(on).map(({ rir }) => rir)).toEqual([2, null]);
+    cleanup();
+    open(SUPERSET, { round: 1 });
+    const hidden = () =>
+      screen.getAllByText("could have done more").map((one) => one.closest("fieldset")!.className.includes("hidden"));
+    expect(hidden()).toEqual([true, true]);
+    press("Reserve");
+    expect(hidden()).toEqual([false, false]);
+  });
+
+  it("form and pain are a lift's; where it hurts is asked once it does", () => {
+    const on = open(SUPERSET);
+    press("Form");
+    const bench = screen.getByRole("group", { name: "Bench press: form" });
+    fireEvent.click(within(bench).getByRole("button", { name: "slipped" }));
+    press("Hurts");
+    expect(screen.queryByLabelText("Chin-up: where it hurts")).toBeNull();
+    fireEvent.change(screen.getByLabelText("Chin-up: pain, 0 to 10"), { target: { value: "4" } });
+    fireEvent.change(screen.getByLabelText("Chin-up: where it hurts"), { target: { value: "left elbow" } });
+    expect(keptSets(on).map(({ form, pain, painPlace }) => [form, pain, painPlace])).toEqual([
+      ["slipped", 0, ""],
+      ["held", 4, "left elbow"],
+    ]);
+  });
+
+  it("a drop that nobody planned stands below its set, goes by steps, and off again", () => {
+    const on = open("A1 Bench press 3x8 @60kg r90", {
+      sets: ([bench]) => {
+        const { shown } = floorOf(read("A1 Bench press 3x8 @60kg r90"));
+        const loads = buildableLoads(exerciseOrThrow(shown!.catalogue, "bench-press"), shown!.equipment);
+        return [withDropDone(bench!, loads)!];
+      },
+    });
+    expect([figure("then reps"), figure("then load")]).toEqual(["5", "47.5"]);
+    press("then reps, more");
+    press("Keep");
+    expect((on.keep.mock.calls[0]![0] as PerformedSet[])[0]!.segments.map(({ reps }) => reps)).toEqual([8, 6]);
+    press("No drop after all");
+    press("Keep");
+    expect(hasDropDone((on.keep.mock.calls[1]![0] as PerformedSet[])[0]!)).toBe(false);
+    expect(screen.queryByRole("button", { name: "No drop after all" })).toBeNull();
+  });
+
+  it("once it is kept it says so, and only the next round can be begun", () => {
+    const on = open(SUPERSET, { kept: true });
+    expect(screen.getByText("Kept: 8, 6")).toBeTruthy();
+    expect(screen.queryByRole("button", { name: "Keep" })).toBeNull();
+    press("Start now");
+    expect(on.start).toHaveBeenCalledTimes(1);
+    cleanup();
+    const other = open(SUPERSET);
+    press("Not done yet");
+    press("Change…");
+    expect([other.takeBack.mock.calls.length, other.change.mock.calls.length]).toEqual([1, 1]);
+  });
+});
