@@ -105,7 +105,7 @@ test("optional rounds end by what was reported, and a round more can be asked fo
   await expect(page.getByText("4 of 3")).toBeVisible();
 });
 
-test("in a superset it is said which of the lifts hurt", async ({ page }) => {
+test("in a superset it is said which of the lifts hurt, and which went on as a drop", async ({ page }) => {
   await enterAsCoach(page);
   const sessionId = await writeSession(
     page,
@@ -120,12 +120,18 @@ test("in a superset it is said which of the lifts hurt", async ({ page }) => {
     await page.getByRole("slider", { name: /curl: pain/i }).fill("5");
     await expect(page.getByRole("alert").filter({ hasText: "Stop" })).toContainText(/curl/);
     await page.getByLabel(/curl: where it hurts/i).fill("left elbow");
+    await page.getByRole("button", { name: "Change…" }).click();
+    await expectAccessible(page);
+    await page.getByRole("button", { name: "Dumbbell curl went on as a drop" }).click();
+    await page.getByRole("group", { name: "then reps" }).getByRole("button", { name: "then reps, more" }).click();
+    await expect(page.getByRole("button", { name: "No drop after all" })).toBeVisible();
+    await expectAccessible(page);
   });
   await page.getByRole("button", { name: "Finish" }).click();
   await expect(page.getByText("All of it has reached the studio.")).toBeVisible();
   await page.setViewportSize({ width: 1280, height: 800 });
   await page.goto(`/review/${sessionId}`);
-  await page.getByRole("button", { name: /^10 × / }).click();
+  await page.getByRole("button", { name: /^10 × .* ↘ 7 × / }).click();
   await expect(page.getByText("Pain 5 of 10, left elbow.")).toBeVisible();
   await page.getByRole("button", { name: /^8 × / }).click();
   await expect(page.getByText(/Pain \d of 10/)).toHaveCount(0);
