@@ -2,7 +2,7 @@ import { describe, expect, it } from "vitest";
 import { ANYBODY, unfitness } from "../core";
 import { BOATHOUSE, read } from "../core/testing/helpers";
 import { computeSession } from "./compute";
-import { lackingMuscles, liftOffers, usualFor } from "./lift-offers";
+import { lackingMuscles, liftOffers, swapOffers, usualFor } from "./lift-offers";
 import { testContext } from "./testing/context";
 import type { SessionContext } from "./views";
 
@@ -45,6 +45,22 @@ describe("lifts that are offered", () => {
     expect(cable!.offers.every(({ exercise }) => exercise.implement === "stack")).toBe(true);
     const [kettlebell] = offers("kettlebell");
     expect(kettlebell!.offers.every(({ exercise }) => exercise.implement === "kettlebell")).toBe(true);
+  });
+
+  it("in the place of another: what trains the same, each with the load carried over, and nothing that is there already", () => {
+    const context = testContext();
+    const document = read("A1 Bench press 3x8 @60kg r90\n\nB1 Dumbbell bench press 3x10 r90");
+    const swap = (typed: string, loadKg: number | null) =>
+      swapOffers(document, computeSession(document, context), context, {
+        ...{ typed, loadKg, exerciseId: "bench-press", usual: new Map() },
+      });
+    const [group, ...others] = swap("", 60);
+    expect([group!.heading, others]).toEqual(["Trains the same, its load carried over", []]);
+    const notes = new Map(group!.offers.map(({ exercise, note }) => [exercise.id, note]));
+    expect(notes.has("bench-press") || notes.has("dumbbell-bench-press")).toBe(false);
+    expect(notes.get("floor-press")).toMatch(/^5\d(\.5)? kg$/);
+    expect(new Set(swap("", null)[0]!.offers.map(({ note }) => note))).toEqual(new Set(["load to be found"]));
+    expect(swap("overhead pr", 60).at(-1)!.offers[0]!.exercise.name).toBe("Overhead press");
   });
 
   it("what a gym has nothing for comes last, and says so", () => {

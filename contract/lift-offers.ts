@@ -8,6 +8,7 @@ import {
   decimal,
   type Exercise,
   exerciseOrThrow,
+  loadWords,
   MUSCLES,
   type Muscle,
   mean,
@@ -20,6 +21,7 @@ import {
   rankForMuscle,
   rankReason,
   type SessionDocument,
+  substitutesFor,
   type TrainingAge,
   type Usual,
   unfitness,
@@ -96,6 +98,39 @@ export function liftOffers(
       ),
     });
   return onceEach(groups, text === "" ? idsIn(document) : new Set());
+}
+
+/** What may stand in a lift's place: where nothing is typed, what trains the same, with the load carried over. */
+export function swapOffers(
+  document: SessionDocument,
+  computed: Pick<ComputedSession, "totals">,
+  view: SessionContext,
+  {
+    typed,
+    exerciseId,
+    loadKg,
+    usual,
+  }: Omit<Asked, "besideId"> & { readonly exerciseId: string; readonly loadKg: number | null },
+): OfferGroup[] {
+  if (typed.trim() !== "") return liftOffers(document, computed, view, { typed, besideId: null, usual });
+  const catalogue = catalogueIn(view.exercises);
+  const context = rankContext(view);
+  const { settings, bodyMassKg } = view;
+  const around = { ...context, gym: view.gym.equipment, settings, bodyMassKg, policy: view.client.rounding };
+  const substitutes = substitutesFor(exerciseOrThrow(catalogue, exerciseId), loadKg, catalogue.list, around, MOST);
+  const groups = [
+    {
+      heading: "Trains the same, its load carried over",
+      offers: substitutes.map(({ exercise, kg }) =>
+        offerOf(
+          exercise,
+          kg === null ? "load to be found" : loadWords(exercise, kg, { amount: decimal(Math.abs(kg)), unit: "kg" }),
+          context,
+        ),
+      ),
+    },
+  ];
+  return onceEach(groups, idsIn(document));
 }
 
 const rankContext = (view: SessionContext): RankContext => ({

@@ -63,7 +63,7 @@ export function Grid({ desk, view, partner }: { desk: Desk; view: SessionView; p
           if (!selected && first) desk.select({ slotId: first.slotId, round: 0 });
         }}
         // A sentence below the last row is seen whole.
-        className="relative shrink-0 overflow-x-auto px-3 pb-2 has-[[role=alert]]:pb-24"
+        className="relative shrink-0 overflow-x-auto px-3 pb-2 has-[[role=rowgroup]:nth-last-child(2)_[role=alert]]:pb-24"
       >
         <ColumnHeads rounds={rounds} columns={columns} />
         <WarmUpRow

@@ -1,6 +1,6 @@
 "use client";
 import { useCallback } from "react";
-import { liftOffers } from "@/contract";
+import { swapOffers } from "@/contract";
 import { type Slot, swapExercise } from "@/core";
 import { LiftFinder } from "@/parts/lift-finder";
 import type { Latest } from "@/ui/use-latest";
@@ -20,9 +20,12 @@ export function SwapLift({
   name: string;
 }) {
   const { document, computed, view, usual } = desk;
+  const { exerciseId } = slot;
+  const first = slot.sets.find((set) => set !== null)?.segments[0];
+  const loadKg = (first && computed.resolved.loads.get(first.id)?.kg) ?? null;
   const offersFor = useCallback(
-    (typed: string) => liftOffers(document, computed, view, { typed, besideId: null, usual }),
-    [document, computed, view, usual],
+    (typed: string) => swapOffers(document, computed, view, { typed, exerciseId, loadKg, usual }),
+    [document, computed, view, exerciseId, loadKg, usual],
   );
   return (
     <div className="my-1 max-w-md">
