@@ -9,6 +9,7 @@ import {
   type FloorEvent,
   type FormReport,
   isBodyweight,
+  LIMITS,
   type PerformedSegment,
   type PerformedSet,
   readWeight,
@@ -26,12 +27,23 @@ interface Typed {
   readonly load: string;
   readonly reps: string;
   readonly rightReps: string;
+  readonly seconds: string;
+  readonly metres: string;
 }
+
+const textOf = (figure: number | null): string => (figure === null ? "" : String(figure));
+
+/** What a part was counted in: its reps, its seconds or its metres. */
+const countOf = ({ seconds, metres }: PerformedSegment): "reps" | "seconds" | "metres" =>
+  metres !== null ? "metres" : seconds !== null ? "seconds" : "reps";
+const COUNTS = { reps: "Reps", seconds: "Seconds", metres: "Metres" } as const;
 
 const typedOf = (segment: PerformedSegment): Typed => ({
   load: segment.load ? `${segment.sign < 0 ? "-" : ""}${segment.load.amount} ${segment.load.unit}` : "0",
   reps: String(segment.reps),
-  rightReps: segment.rightReps === null ? "" : String(segment.rightReps),
+  rightReps: textOf(segment.rightReps),
+  seconds: textOf(segment.seconds),
+  metres: textOf(segment.metres),
 });
 
 /** Puts a logged set right. What was shown stays as it was; the record, and what follows from it, is worked out anew. */
@@ -92,6 +104,7 @@ export function CorrectSet({ view, lift, done }: { view: ReviewView; lift: Revie
             const put = (part: Partial<Typed>) =>
               setSegments(segments.map((other, place) => (place === index ? { ...other, ...part } : other)));
             const part = segments.length > 1 ? `Part ${index + 1}: ` : "";
+            const count = countOf(segment);
             return (
               <fieldset key={index} className="flex flex-wrap gap-3">
                 <TextField
@@ -102,13 +115,13 @@ export function CorrectSet({ view, lift, done }: { view: ReviewView; lift: Revie
                   onChange={(event) => put({ load: event.target.value })}
                 />
                 <TextField
-                  label={segment.rightReps === null ? `${part}Reps` : `${part}Reps, left`}
+                  label={`${part}${COUNTS[count]}${count === "reps" && segment.rightReps !== null ? ", left" : ""}`}
                   inputMode="numeric"
-                  error={errors[`reps${index}`]}
-                  value={typed.reps}
-                  onChange={(event) => put({ reps: event.target.value })}
+                  error={errors[`count${index}`]}
+                  value={typed[count]}
+                  onChange={(event) => put({ [count]: event.target.value })}
                 />
-                {segment.rightReps === null ? null : (
+                {count !== "reps" || segment.rightReps === null ? null : (
                   <TextField
                     label={`${part}Reps, right`}
                     inputMode="numeric"
@@ -163,22 +176,30 @@ function readSet(
   const errors: Record<string, string> = {};
   const whole = (text: string, most: number): number | null =>
     /^\d{1,4}$/.test(text.trim()) && Number(text) <= most ? Number(text) : null;
+  const figure = (text: string, most: number): number | null =>
+    /^\d{1,5}([.,]\d+)?$/.test(text.trim()) && Number(text.replace(",", ".")) <= most
+      ? Number(text.replace(",", "."))
+      : null;
   const segments = typed.segments.map((one, index): PerformedSegment => {
     const segment = done.segments[index]!;
     const unit = segment.load?.unit ?? "kg";
     const negative = /^\s*[-−]/.test(one.load);
     const load = readWeight(one.load.replace(/^\s*[-−+]/, ""), unit);
     if (!load) errors[`load${index}`] = "A weight such as 72.5, 135 lb or 0.";
-    const reps = whole(one.reps, 1000);
-    if (reps === null) errors[`reps${index}`] = "A whole number of reps.";
-    const right = segment.rightReps === null ? null : whole(one.rightReps, 1000);
+    const counted = countOf(segment);
+    const count = counted === "reps" ? whole(one.reps, LIMITS.reps) : figure(one[counted], LIMITS[counted]);
+    if (count === null)
+      errors[`count${index}`] =
+        counted === "reps" ? "A whole number of reps." : `${COUNTS[counted]}, at most ${LIMITS[counted]}.`;
+    const right =
+      counted === "reps" && segment.rightReps !== null ? whole(one.rightReps, LIMITS.reps) : segment.rightReps;
     if (segment.rightReps !== null && right === null) errors[`right${index}`] = "A whole number of reps.";
     const none = !load || toKg(load) === 0;
     return {
       ...segment,
       load: none ? null : load,
       sign: negative && !none ? -1 : 1,
-      reps: reps ?? segment.reps,
+      [counted]: count ?? segment[counted],
       rightReps: right,
     };
   });

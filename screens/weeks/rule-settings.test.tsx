@@ -1,0 +1,47 @@
+// @vitest-environment happy-dom
+import { cleanup, fireEvent, render, screen } from "@testing-library/react";
+import { afterEach, describe, expect, it, vi } from "vitest";
+import { newRule, type ProgressionRule, RULE_KINDS } from "@/core";
+import { RuleSettingsForm } from "./rule-settings";
+
+afterEach(cleanup);
+
+function open(rule: ProgressionRule) {
+  const kept = vi.fn();
+  render(<RuleSettingsForm rule={rule} onChange={kept} />);
+  return kept;
+}
+const fields = () => screen.getAllByRole<HTMLInputElement>("textbox");
+const write = (name: RegExp, value: string) => fireEvent.change(screen.getByLabelText(name), { target: { value } });
+const set = () => fireEvent.click(screen.getByRole("button", { name: "Set" }));
+
+describe("the settings of a rule", () => {
+  it.each(RULE_KINDS.map((kind) => [kind] as const))("%s: what it is made with reads back as itself", (kind) => {
+    const rule = newRule(kind);
+    const kept = open(rule);
+    const [first] = screen.queryAllByRole<HTMLInputElement>("textbox");
+    // A rule without settings has no form.
+    if (!first) return expect(screen.queryByRole("button", { name: "Set" })).toBeNull();
+    expect(screen.getByRole("button", { name: "Set" }).hasAttribute("disabled")).toBe(true);
+    fireEvent.submit(first.form!);
+    expect(kept.mock.calls).toEqual([[rule]]);
+  });
+
+  it("an empty step is the usual one, and a figure may have a comma", () => {
+    const kept = open({ ...newRule("loadFirst"), stepKg: 5 } as ProgressionRule);
+    write(/^Step, kg/, "");
+    set();
+    write(/^Step, kg/, "1,25");
+    set();
+    expect(kept.mock.calls.map(([rule]) => rule.stepKg)).toEqual([null, 1.25]);
+  });
+
+  it.each(["much", "-2"])("a step of “%s” is said to be none, and stays as typed", (typed) => {
+    const kept = open(newRule("loadFirst"));
+    write(/^Step, kg/, typed);
+    set();
+    expect(screen.getByText("Write figures, such as 2.5 or 70 75 80.")).toBeTruthy();
+    expect(fields()[0]!.value).toBe(typed);
+    expect(kept).not.toHaveBeenCalled();
+  });
+});
