@@ -204,6 +204,19 @@ describe("resolving a rule", () => {
     expect(load.assumed).toBe(true);
   });
 
+  it("a move of the body for as many as it makes is the body alone; for so many reps it may need help", () => {
+    const related = [{ exerciseId: "bench-press", e1rmKg: 78 }];
+    for (const amount of ["2xF", "2xAMRAP"]) {
+      const load = only(`Push-up ${amount}`, { related });
+      expect([load.kg, load.assumed, load.reasons[0]!.kind], amount).toEqual([0, true, "noRecord"]);
+    }
+    const load = only("Push-up 2x12 rir2", { related });
+    expect(load.reasons[0]).toMatchObject({ kind: "coldStart", fromExerciseId: "bench-press" });
+    expect(load.kg).toBeLessThan(0);
+    // What is loaded from outside is found as before.
+    expect(only("Dumbbell bench press 2xF", { related }).reasons[0]).toMatchObject({ kind: "coldStart" });
+  });
+
   it("says what is missing instead of guessing", () => {
     expect(only("Overhead press 3x8 @RIR2").reasons).toMatchObject([{ kind: "noRecord" }]);
     expect(only("Chin-up 3x8 @BW+10kg", { bodyMassKg: null }).reasons.at(-1)).toMatchObject({ kind: "noBodyMass" });

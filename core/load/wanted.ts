@@ -37,7 +37,10 @@ const COLD_BAND = { one: 0.15, more: 0.12 };
 
 type ColdContext = Pick<ResolveContext, "catalogue" | "settings" | "bodyMassKg" | "related">;
 
-/** No record of this lift: from related ones through the family ratios, at the low end of a wide band. */
+/**
+ * No record of this lift: from related ones through the family ratios, at the low end of a wide band. A move of the body for as
+ * many reps as it makes is the body alone: no figure asks for help, or for more.
+ */
 export function coldStart(exercise: Exercise, segment: Segment, context: ColdContext): Wanted {
   const { catalogue, settings, bodyMassKg, related } = context;
   const relatives = related.flatMap(({ exerciseId, e1rmKg }) => {
@@ -46,7 +49,8 @@ export function coldStart(exercise: Exercise, segment: Segment, context: ColdCon
     return [{ other, relatedKg: e1rmKg, e1rmKg: e1rmKg * (exercise.familyRatio / other.familyRatio) }];
   });
   const [nearest] = relatives;
-  if (!nearest) {
+  const isOpenBody = isBodyweight(exercise) && segment.amount.kind !== "reps";
+  if (!nearest || isOpenBody) {
     const body = isBodyweight(exercise) ? 0 : null;
     return { kg: body, reasons: [{ kind: "noRecord" }], exact: false, assumed: true, aimReps: null };
   }
