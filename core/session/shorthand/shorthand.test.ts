@@ -40,6 +40,10 @@ describe("the normal form", () => {
     ["Bench press 3 × 8 × 62.5 kg", "A1 Bench press 3x8 @62.5kg"],
     ["Back squat 5x5x75%", "A1 Back squat 5x5 @75%"],
     ["Bench press 8x60kg", "A1 Bench press 1x8 @60kg"],
+    // Sets, reps, load: also where two of them are doubles.
+    ["Bench press 3x2x60kg", "A1 Bench press 3x2 @60kg"],
+    ["Bench press 2x2x60kg", "A1 Bench press 2x2 @60kg"],
+    ["Dumbbell bench press 3x8x2x22kg", "A1 Dumbbell bench press 3x8 @22kg"],
     ["Chin-up 3x6x+10kg", "A1 Chin-up 3x6 @BW+10kg"],
     ["Barbell row 3x10 @50kg last: > 40kgx8 > 30kgxF", "A1 Barbell row 3x10 @50kg last: > x8 @40kg > xF @30kg"],
     ["Barbell row 2x10x50kg ↘ 8x40kg", "A1 Barbell row 2x10 @50kg > x8 @40kg"],

@@ -86,9 +86,12 @@ function emptySegment(amount: Amount, rom: RangeOfMotion): DraftSegment {
   };
 }
 
-/** `8x60kg` is reps and their load, and no count of sets; in a cell, which has none, also `8x62.5`, `8x60`, `6x+10`, `6x body`. */
+/**
+ * `8x60kg` is reps and their load, and no count of sets; in a cell, which has none, also `8x62.5`, `8x60`, `6x+10`, `8x2x22`,
+ * `6x body`.
+ */
 const isRepsByLoad = (s: Scanner): boolean =>
-  s.peek(/\d+(?:-\d+)? ?x ?(?:2 ?x ?)?[+-]? ?\d+(?:\.\d+)? ?(?:kg|lb|%)/iy) !== null ||
+  s.peek(/\d+(?:-\d+)? ?x ?[+-]? ?\d+(?:\.\d+)? ?(?:kg|lb|%)/iy) !== null ||
   (s.bareUnit !== null &&
     s.peek(/\d+(?:-\d+)? ?x ?(?:body\b|[+-] ?\d|2 ?x ?\d|\d+\.\d|(?:[3-9]\d|\d{3,})(?!\w))/iy) !== null);
 
