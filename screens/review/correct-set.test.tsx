@@ -1,12 +1,12 @@
 // @vitest-environment happy-dom
 import { act, cleanup, fireEvent, render, screen } from "@testing-library/react";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
-import { type ReviewView, reviewSession, type ShownContent } from "@/contract";
+import { type ReviewView, reviewSession } from "@/contract";
 import { testContext } from "@/contract/testing/context";
+import { shownContent } from "@/contract/testing/shown";
 import type { FloorEvent, PerformedSet, SessionDocument } from "@/core";
 import { doneAsPlanned, shownSession } from "@/core/testing/floor";
 import { read } from "@/core/testing/helpers";
-import { floorOf } from "../floor/testing/floor";
 import { CorrectSet } from "./correct-set";
 
 const [ask, refresh] = vi.hoisted(() => [vi.fn(), vi.fn()]);
@@ -23,7 +23,7 @@ afterEach(cleanup);
 /** The first set of a session that was done as planned, to be put right. */
 function open(text: string, change: (set: PerformedSet) => PerformedSet = (set) => set) {
   const document: SessionDocument = read(text);
-  const shown: ShownContent = floorOf(document).view!.shown;
+  const shown = shownContent(document);
   const events = doneAsPlanned(shownSession(document), change);
   const view: ReviewView = {
     ...{ context: testContext(), planned: null, title: "", state: "done", shown: { h: shown }, events },

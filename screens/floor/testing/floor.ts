@@ -1,5 +1,6 @@
 /** A floor as it stands after some entries, without a device under it. */
-import { SHOWN_VERSION, type ShownContent } from "@/contract";
+import { type ShownContent, shownSession } from "@/contract";
+import { shownContent } from "@/contract/testing/shown";
 import {
   chainsOf,
   expandSession,
@@ -10,7 +11,6 @@ import {
   type SessionDocument,
   workContextOf,
 } from "@/core";
-import { shownSession } from "@/core/testing/floor";
 import type { Floor } from "../use-floor";
 
 export interface FloorOf {
@@ -20,22 +20,12 @@ export interface FloorOf {
   /** What is logged is told here. */
   readonly logged: FloorEventBody[];
   readonly ramps: ShownContent["ramps"];
-  /** How loads are said, as the server says them. */
-  readonly words: string;
 }
 
 export function floorOf(document: SessionDocument, of: Partial<FloorOf> = {}): Floor {
-  const { events = [], mayCommit = true, logged = [], ramps = {}, words } = of;
-  const plain = shownSession(document);
-  const loads = Object.fromEntries(
-    Object.entries(plain.loads).map(([id, load]) => [id, { ...load, words: words ?? `${load.kg} kg` }]),
-  );
-  const shown = { ...plain, loads };
-  const { settings, date, bodyMassKg, equipment } = shown;
-  const content: ShownContent = {
-    ...{ version: SHOWN_VERSION, engineVersion: 1, settings, date, purpose: "training", oneOff: [], bodyMassKg },
-    ...{ equipment, own: [], document, loads, ramps },
-  };
+  const { events = [], mayCommit = true, logged = [], ramps = {} } = of;
+  const content = shownContent(document, ramps);
+  const shown = shownSession(content);
   const performed = foldEvents(events);
   const chains = chainsOf(document, workContextOf(shown), performed);
   const floor: Partial<Floor> = {
