@@ -8,7 +8,7 @@ import {
   decimal,
   type Exercise,
   exerciseOrThrow,
-  loadWords,
+  loadWordsInKg,
   MUSCLES,
   type Muscle,
   mean,
@@ -122,11 +122,7 @@ export function swapOffers(
     {
       heading: "Trains the same, its load carried over",
       offers: substitutes.map(({ exercise, kg }) =>
-        offerOf(
-          exercise,
-          kg === null ? "load to be found" : loadWords(exercise, kg, { amount: decimal(Math.abs(kg)), unit: "kg" }),
-          context,
-        ),
+        offerOf(exercise, kg === null ? "load to be found" : loadWordsInKg(exercise, kg), context),
       ),
     },
   ];

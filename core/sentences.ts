@@ -120,7 +120,7 @@ export function waySentence(way: WayRound, context: SentenceContext): string {
     case "variant": {
       const other = context.catalogue.byId.get(way.exerciseId);
       const name = other?.name ?? "another lift";
-      return `${name}${way.oneSided ? ", one side at a time" : ""}, ${other ? loadWords(other, way.kg, { amount: decimal(Math.abs(way.kg)), unit: "kg" }) : kg(way.kg)}.`;
+      return `${name}${way.oneSided ? ", one side at a time" : ""}, ${other ? loadWordsInKg(other, way.kg) : kg(way.kg)}.`;
     }
   }
 }
@@ -356,6 +356,10 @@ export function loadWords(exercise: Exercise, loadKg: number, weight: Weight): s
   }
   return exercise.implement === "dumbbells" ? `2 × ${formatWeight(weight)}` : formatWeight(weight);
 }
+
+/** The same of a load that is known in kg alone. */
+export const loadWordsInKg = (exercise: Exercise, kg: number, places = 3): string =>
+  loadWords(exercise, kg, { amount: decimal(Math.abs(kg), places), unit: "kg" });
 
 export const basisSentence = (exercise: Exercise): string => basisWords(exercise);
 

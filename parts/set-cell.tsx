@@ -3,6 +3,7 @@ import { clsx } from "clsx";
 import { memo, useEffect, useRef } from "react";
 import type { ComputedSession } from "@/contract";
 import { fallsShort, type ShorthandError, type Slot, shortSentence, type WorkForecast, type WorkSet } from "@/core";
+import { sameProps } from "@/ui/same-props";
 import { cellFigure, likelyFigure } from "./set-words";
 
 interface Props {
@@ -30,9 +31,8 @@ export interface CellActions {
 export const SetCell = memo(Cell, (before, after) => {
   const { slot: was, computed: a, ...earlier } = before;
   const { slot: is, computed: b, ...now } = after;
-  const keys = Object.keys(now) as (keyof typeof now)[];
   return (
-    keys.every((key) => earlier[key] === now[key]) &&
+    sameProps(earlier, now) &&
     (was === is ||
       (was.id === is.id &&
         was.laterality === is.laterality &&

@@ -10,8 +10,7 @@ const REPS_SHARE = 0.6;
 
 /**
  * The set with one part more, a fifth lighter or the next load below that can be built (of a move with the body: the body alone,
- * then with help), and with the reps that are usual then:
- * figures to put right. Null where no reps are counted, nothing lighter can be built, or the set has as many parts as one may.
+ * then with help), and with the reps that are usual then: figures to put right. Null where no reps are counted, nothing lighter can be built, or the set has as many parts as one may.
  */
 export function withDropDone(set: PerformedSet, loads: readonly BuildableLoad[]): PerformedSet | null {
   const last = set.segments.at(-1);

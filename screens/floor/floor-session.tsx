@@ -102,6 +102,8 @@ export function FloorSession({ sessionId }: { sessionId: string }) {
     setPending({ ...pending, sets, kept: true });
   }
 
+  const putSets = (sets: readonly PerformedSet[]) => pending && setPending({ ...pending, sets });
+
   const begin = async () => {
     if (performed.startedAtMs === null) await floor.log({ kind: "started" });
     if (pending?.movedOn && pending.workStartedMs === null) goOn(nowMs());
@@ -160,7 +162,7 @@ export function FloorSession({ sessionId }: { sessionId: string }) {
           pending={pending}
           restLeft={restLeft ?? 0}
           onKeep={keep}
-          onSets={(sets) => setPending({ ...pending, sets })}
+          onSets={putSets}
           onTakeBack={() => floor.mayCommit() && setPending(pending.before && { ...pending.before, before: null })}
           onStart={() => floor.mayCommit() && goOn(nowMs())}
           onChange={() => setSheet("change")}
@@ -191,7 +193,7 @@ export function FloorSession({ sessionId }: { sessionId: string }) {
         floor={floor}
         chain={ahead}
         justDone={resting && pending && !pending.kept ? pending.sets : []}
-        onSets={(sets) => pending && setPending({ ...pending, sets })}
+        onSets={putSets}
         onChanged={() => setSheet(null)}
         onTime={() => setSheet("time")}
       />

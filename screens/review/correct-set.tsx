@@ -176,10 +176,10 @@ function readSet(
   const errors: Record<string, string> = {};
   const whole = (text: string, most: number): number | null =>
     /^\d{1,4}$/.test(text.trim()) && Number(text) <= most ? Number(text) : null;
-  const figure = (text: string, most: number): number | null =>
-    /^\d{1,5}([.,]\d+)?$/.test(text.trim()) && Number(text.replace(",", ".")) <= most
-      ? Number(text.replace(",", "."))
-      : null;
+  const figure = (text: string, most: number): number | null => {
+    const typed = text.trim().replace(",", ".");
+    return /^\d{1,5}(\.\d+)?$/.test(typed) && Number(typed) <= most ? Number(typed) : null;
+  };
   const segments = typed.segments.map((one, index): PerformedSegment => {
     const segment = done.segments[index]!;
     const unit = segment.load?.unit ?? "kg";

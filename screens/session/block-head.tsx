@@ -65,7 +65,7 @@ export const BlockHead = memo(function BlockHead({
           text={roundsText}
           isWriting={isAt("rounds")}
           locked={locked}
-          onWrite={() => grid.now.open({ kind: "rounds", blockId: blockId })}
+          onWrite={() => grid.now.open({ kind: "rounds", blockId })}
           onKeep={(typed) => desk.now.attempt(writeRounds(desk.now.document, blockId, typed, newId))}
           onLeave={() => grid.now.close()}
         >
@@ -79,7 +79,7 @@ export const BlockHead = memo(function BlockHead({
           text={restText}
           isWriting={isAt("rest")}
           locked={locked}
-          onWrite={() => grid.now.open({ kind: "rest", blockId: blockId })}
+          onWrite={() => grid.now.open({ kind: "rest", blockId })}
           onKeep={(typed) => desk.now.attempt(writeRoundRest(desk.now.document, blockId, typed))}
           onLeave={() => grid.now.close()}
           className={rest === null ? "assumed" : undefined}

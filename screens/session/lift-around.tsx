@@ -8,7 +8,7 @@ import {
   type Exercise,
   exerciseOrThrow,
   fallsShort,
-  loadWords,
+  loadWordsInKg,
   printName,
   type Slot,
   swapExercise,
@@ -123,9 +123,7 @@ export const Alternatives = memo(function Alternatives({
                   {lift(exerciseId).name}
                 </button>
                 <span className="narrow whitespace-nowrap text-quiet">
-                  {kg === null
-                    ? "find it"
-                    : loadWords(lift(exerciseId), kg, { amount: decimal(Math.abs(kg)), unit: "kg" })}
+                  {kg === null ? "find it" : loadWordsInKg(lift(exerciseId), kg)}
                 </span>
               </li>
             ))}

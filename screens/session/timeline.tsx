@@ -14,6 +14,7 @@ import {
   type Slot,
   type WorkSpan,
 } from "@/core";
+import { sameProps } from "@/ui/same-props";
 import { HatchPattern, SetBar } from "@/ui/set-bar";
 import { type Latest, useLatest } from "@/ui/use-latest";
 import { useWidth } from "@/ui/use-width";
@@ -388,9 +389,8 @@ const BlockWork = memo(
     );
   },
   ({ bouts: were, shares: had, ...before }, { bouts: are, shares: have, ...after }) => {
-    const keys = Object.keys(after) as (keyof typeof after)[];
     return (
-      keys.every((key) => before[key] === after[key]) &&
+      sameProps(before, after) &&
       were.length === are.length &&
       are.every((bout, index) => isSameBout(were[index]!, bout) && had[index] === have[index])
     );
@@ -471,8 +471,7 @@ interface WorkProps {
 
 /** One bout; drawn again where it, or its place, is another. */
 const Work = memo(DrawnWork, ({ bout: a, ...before }, { bout: b, ...after }) => {
-  const keys = Object.keys(after) as (keyof typeof after)[];
-  return keys.every((key) => before[key] === after[key]) && isSameBout(a, b);
+  return sameProps(before, after) && isSameBout(a, b);
 });
 
 function DrawnWork({ bout, x, width, y, room, share, selected, on }: WorkProps) {

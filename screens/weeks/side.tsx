@@ -10,7 +10,7 @@ import {
   exerciseOrThrow,
   hangsOn,
   isLikelyMissed,
-  loadWords,
+  loadWordsInKg,
   newRule,
   nextSentence,
   type PatchSpan,
@@ -92,9 +92,7 @@ function CellPanel({ weeks, view, at }: { weeks: Weeks; view: WeeksView; at: Cel
         </p>
         <h2 className="text-lg font-bold">{exercise.name}</h2>
         <p className="text-2xl font-bold leading-tight">
-          {cell.topKg === null
-            ? "no load known yet"
-            : loadWords(exercise, cell.topKg, { amount: decimal(Math.abs(cell.topKg), 2), unit: "kg" })}
+          {cell.topKg === null ? "no load known yet" : loadWordsInKg(exercise, cell.topKg, 2)}
         </p>
         <p className="text-quiet">
           {repsWords(cell)}
@@ -170,7 +168,7 @@ function LiftPlace({ weeks, at }: { weeks: Weeks; at: CellAt }) {
 function Expected({ weeks, cell, exercise }: { weeks: Weeks; cell: WeekCell; exercise: Exercise }) {
   const chance = weeks.whatIf.cells.get(cellKey(cell.dayId, cell.week, cell.lift?.slot.lineage ?? ""));
   if (!chance || chance.medianKg === null || chance.bandKg === null) return null;
-  const words = (kg: number) => loadWords(exercise, kg, { amount: decimal(Math.abs(kg), 2), unit: "kg" });
+  const words = (kg: number) => loadWordsInKg(exercise, kg, 2);
   const [low, high] = chance.bandKg;
   return (
     <p>
