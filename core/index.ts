@@ -107,6 +107,7 @@ export {
   type ParsedSession,
   parseCell,
   parseSession,
+  parseSessionSteps,
 } from "./session/shorthand/parse";
 export {
   HANDOVER_LIMIT_SECONDS,

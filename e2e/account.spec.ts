@@ -1,10 +1,11 @@
 /** One's own account: the password, the devices, and a password that was forgotten. */
-import { type Browser, expect, type Page, test } from "@playwright/test";
+
 import { secretTo } from "../server/testing/letters";
 import { alive, expectAccessible, foundStudio } from "./helpers";
+import { type Browser, expect, newContext, type Page, test } from "./test";
 
 async function signInElsewhere(browser: Browser, email: string, password: string): Promise<Page> {
-  const page = await (await browser.newContext()).newPage();
+  const page = await (await newContext(browser)).newPage();
   await page.goto("/sign-in");
   await alive(page);
   await page.getByLabel("Address").fill(email);

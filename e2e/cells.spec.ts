@@ -1,6 +1,7 @@
 /** What is typed into a cell is what is kept: no more of it, no less, and nowhere else. */
-import { expect, test } from "@playwright/test";
+
 import { alive, enterAsCoach, expectAccessible, writeSession } from "./helpers";
+import { expect, test } from "./test";
 
 test("a part that is typed changes that part, Enter is one step, and what does not read stays where it was typed", async ({
   page,

@@ -1,5 +1,5 @@
-import { expect, test } from "@playwright/test";
 import { enterAsCoach, expectAccessible, expectShorthand, writeSession } from "./helpers";
+import { expect, test } from "./test";
 
 test("blocks are paired, stretched, dropped and undone, every technique with its own sign", async ({ page }) => {
   await enterAsCoach(page);

@@ -1,5 +1,5 @@
-import { expect, test } from "@playwright/test";
 import { alive, enterAsCoach, expectAccessible, writeSession } from "./helpers";
+import { expect, test } from "./test";
 
 test("exercises are ranked for a client, drawn, paired, searched, and one is added", async ({ page }) => {
   await enterAsCoach(page);

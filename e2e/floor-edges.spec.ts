@@ -1,6 +1,7 @@
 /** The floor's edges: slips of the thumb, clocks that jump, entries that are refused, people who follow one another. */
-import { expect, type Page, test } from "@playwright/test";
+
 import { alive, enterAsCoach, expectAccessible, PHONE, writeSession } from "./helpers";
+import { expect, type Page, test } from "./test";
 
 const done = (page: Page) => page.getByRole("button", { name: /^(Set|Round) done$/ });
 const keep = (page: Page) => page.getByRole("button", { name: "Keep", exact: true });

@@ -1,5 +1,5 @@
-import { expect, type Page, test } from "@playwright/test";
 import { enterAsCoach, expectAccessible, PHONE, runAsPlanned, writeSession } from "./helpers";
+import { expect, newContext, nowMs, type Page, test } from "./test";
 
 async function openFloor(page: Page, sessionId: string, lift: string): Promise<void> {
   await page.setViewportSize(PHONE);
@@ -23,7 +23,7 @@ test("two devices run one session, the desk changes it in between, and no lift i
     "Noor Castellan",
     "A1 Goblet squat 2x8 @16kg rir2 r3\n\nB1 Dumbbell curl 1x10 @9kg rir2",
   );
-  const other = await browser.newContext({ viewport: PHONE, baseURL: new URL(page.url()).origin });
+  const other = await newContext(browser, { viewport: PHONE, baseURL: new URL(page.url()).origin });
   const phone = await other.newPage();
   await enterAsCoach(phone);
   await openFloor(phone, sessionId, "Goblet squat");
@@ -147,7 +147,7 @@ test("a phone that was never updated sends its log, and it is read", async ({ pa
   };
   const slot = view.shown.document.blocks[0]!.slots[0]!;
   const [one, two] = slot.sets;
-  const common = { sessionId, shownHash: view.shownHash, atMs: Date.now() };
+  const common = { sessionId, shownHash: view.shownHash, atMs: nowMs() };
   const events = [
     { ...common, id: crypto.randomUUID(), body: { kind: "started" } },
     {

@@ -1,5 +1,5 @@
-import { expect, test } from "@playwright/test";
 import { alive, enterAsCoach, expectAccessible, writeSession } from "./helpers";
+import { expect, test } from "./test";
 
 test("taking weights away names who is hit, and nothing is kept until it is said", async ({ page }) => {
   await enterAsCoach(page);

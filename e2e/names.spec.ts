@@ -1,6 +1,7 @@
 /** Lifts by the names that coaches use; what nobody knows yet is offered, made the studio's own, or left so. */
-import { expect, test } from "@playwright/test";
+
 import { alive, enterAsCoach, expectAccessible, expectShorthand, writeSession } from "./helpers";
+import { expect, test } from "./test";
 
 test("names are read as coaches say them, with their set-up; what is taken another way is said", async ({ page }) => {
   await enterAsCoach(page);

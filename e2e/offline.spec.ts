@@ -1,5 +1,5 @@
-import { expect, test } from "@playwright/test";
 import { enterAsCoach, PHONE, runAsPlanned, writeSession } from "./helpers";
+import { expect, test } from "./test";
 
 test("the network is off for the whole session, the tab is closed in the middle, and everything arrives", async ({
   page,

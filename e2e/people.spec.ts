@@ -1,6 +1,6 @@
-import { expect, test } from "@playwright/test";
 import { secretTo } from "../server/testing/letters";
 import { alive, enterAsCoach, expectAccessible, foundStudio, PHONE, writeSession } from "./helpers";
+import { expect, newContext, test } from "./test";
 
 test("a client sees only their own plan and log", async ({ page }) => {
   await enterAsCoach(page);
@@ -124,7 +124,7 @@ test("a session that is sent is a letter in the outbox, and seen when its client
   const line = page.getByRole("link", { name: /Marit Solhaug/ }).first();
   await expect(line).toContainText("not seen yet");
 
-  const other = await browser.newContext({ viewport: PHONE, baseURL: new URL(page.url()).origin });
+  const other = await newContext(browser, { viewport: PHONE, baseURL: new URL(page.url()).origin });
   const phone = await other.newPage();
   await phone.goto("/sign-in");
   await phone.getByRole("button", { name: "Enter as Marit, a client" }).click();

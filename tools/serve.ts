@@ -2,6 +2,7 @@
 import { createServer } from "node:http";
 import { join } from "node:path";
 import next from "next";
+import { serverNowMs } from "../server/clock";
 import { closeDatabase } from "../server/db";
 import { builtScripts, contentPolicy, newNonce, STRICT_TRANSPORT } from "./headers";
 import { ROOT } from "./system";
@@ -23,7 +24,11 @@ export async function serve(port: number, host: string): Promise<Serving> {
   const server = createServer({ connectionsCheckingInterval: 2_000 }, (request, response) => {
     // No route of ours takes more; what says that it brings more is not read.
     if (Number(request.headers["content-length"] ?? 0) > MOST_REQUEST_BYTES) {
-      response.writeHead(413, { "content-type": "application/json", connection: "close", "x-yarvex-now": Date.now() });
+      response.writeHead(413, {
+        "content-type": "application/json",
+        connection: "close",
+        "x-yarvex-now": serverNowMs(),
+      });
       response.end(JSON.stringify({ message: "That is too much to send at once." }));
       return;
     }

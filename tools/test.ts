@@ -4,6 +4,7 @@ import { mkdirSync, rmSync } from "node:fs";
 import { join } from "node:path";
 import { ensureBuild } from "./build";
 import { chromiumPath } from "./chromium";
+import { setClock } from "./clock";
 import { dropDatabase, ensureDatabase, type Server, secrets, startPostgres } from "./postgres";
 import { freePort, onEnd, Plain, ROOT, readJson, run, STATE, say, start } from "./system";
 
@@ -79,6 +80,9 @@ async function withDatabase(server: Server, name: string, work: (urls: Urls) => 
   }
 }
 
+/** Journeys run on a Wednesday at noon, whatever day it is; `YARVEX_CLOCK` runs them on another. */
+const CLOCK = "2026-12-02T12:00:00+01:00";
+
 function environment({ owner, web }: Urls): NodeJS.ProcessEnv {
   const urls = { DATABASE_URL: web, DATABASE_OWNER_URL: owner };
   return { ...process.env, ...urls, YARVEX_SECRET: secrets().appSecret, NEXT_TELEMETRY_DISABLED: "1" };
@@ -116,6 +120,7 @@ interface Web {
 /** Runs journeys, each file against one of a few servers; what they leave behind, their report and letters, goes into a folder. */
 async function browserJourneys(tally: Tally, server: Server, folder: string, files: readonly string[]): Promise<void> {
   chromiumPath();
+  setClock(process.env.YARVEX_CLOCK ?? CLOCK);
   const report = join(folder, "browser.json");
   const serve = async (place: number, webs: readonly Web[]): Promise<void> => {
     if (place < AT_A_TIME)

@@ -2,6 +2,7 @@
 import { existsSync } from "node:fs";
 import { join, resolve } from "node:path";
 import { ensureBuild } from "./build";
+import { setClock } from "./clock";
 import { plainly, portOf } from "./plain";
 import { clientOf, dropDatabase, ensureDatabase, type Server, secrets, startPostgres } from "./postgres";
 import { freePort, makeStateFolder, onEnd, Plain, ROOT, STATE, say } from "./system";
@@ -22,11 +23,13 @@ const USAGE = `Usage: ./yarvex COMMAND
   restore FILE     read it into an empty database (--demo: the demo's)
   rebuild          rebuild from the logs all that is derived of them (--demo: the demo's)
 
-  PORT=3000 HOST=127.0.0.1 choose where to listen; DATABASE_URL names a PostgreSQL server to use instead of our own.`;
+  PORT=3000 HOST=127.0.0.1 choose where to listen; YARVEX_CLOCK=2026-12-02T12:00 starts the clock at another instant
+  (a demo of another day); DATABASE_URL names a PostgreSQL server to use instead of our own.`;
 
 async function main(): Promise<void> {
   const [command, ...rest] = process.argv.slice(2);
   makeStateFolder();
+  if (process.env.YARVEX_CLOCK) setClock(process.env.YARVEX_CLOCK);
   switch (command) {
     case "demo":
       return serveStudio("yarvex_demo", true);
@@ -100,7 +103,8 @@ export async function prepare(server: Server, database: string, demo: boolean): 
     if ((await withAccounts(studioKinds)).demo) return;
     say("Letting the demo's clients train for eight weeks…");
     const { seedDemo } = await import("../server/seed/demo");
-    await seedDemo(Date.now());
+    const { serverNowMs } = await import("../server/clock");
+    await seedDemo(serverNowMs());
   });
 }
 

@@ -2,6 +2,7 @@
 import { randomUUID } from "node:crypto";
 import { NextResponse } from "next/server";
 import { cleanValue, depthOf, MOST_DEPTH } from "@/contract";
+import { serverNowMs } from "@/server/clock";
 import { isBusy } from "@/server/db";
 import { logFault } from "@/server/log";
 import { sameOrigin } from "./same-origin";
@@ -32,7 +33,7 @@ export async function atTheEdge(
     return { status: 500, body: { message: `Something went wrong on the server. Its mark is ${id.slice(0, 8)}.` } };
   });
   const response = NextResponse.json(answer.body, { status: answer.status ?? 200 });
-  response.headers.set("x-yarvex-now", String(Date.now()));
+  response.headers.set("x-yarvex-now", String(serverNowMs()));
   response.headers.set("x-request-id", id);
   response.headers.set("cache-control", "no-store");
   if (answer.status === 503) response.headers.set("retry-after", "2");

@@ -239,6 +239,9 @@ export const LIMITS = {
   metres: 5000,
   seconds: 7200,
   nameLength: 200,
+  /** Of a session's text. */
+  lines: 1000,
+  lineLength: 2000,
 } as const;
 
 /** How many rounds a document plans for: the upper end of a range. Rounds within a time depend on the clock: `null`. */

@@ -1,16 +1,18 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { SHIPPED_CATALOGUE } from "../exercise/catalogue";
+import { runSteps } from "../steps";
 import { arbitrarySession } from "../testing/arbitrary";
-import { EMPTY_DOCUMENT } from "./grammar";
+import { EMPTY_DOCUMENT, LIMITS, type SessionDocument } from "./grammar";
 import { printSession } from "./shorthand/print";
-import { trainable } from "./unread";
+import { trainableSteps } from "./unread";
 
 const ids = () => {
   let made = 0;
   return () => `new${made++}`;
 };
-const read = (text: string) => trainable(text, EMPTY_DOCUMENT, SHIPPED_CATALOGUE, ids());
+const read = (text: string, from: SessionDocument = EMPTY_DOCUMENT) =>
+  runSteps(trainableSteps(text, from, SHIPPED_CATALOGUE, ids()));
 const lifts = (text: string) =>
   read(text).document.blocks.map(({ slots }) => slots.map(({ exerciseId, sets }) => [exerciseId, sets.length]));
 
@@ -48,7 +50,7 @@ describe("lines that do not read", () => {
     fc.assert(
       fc.property(arbitrarySession, (session) => {
         const text = printSession(session, SHIPPED_CATALOGUE);
-        const { unread } = trainable(text, session, SHIPPED_CATALOGUE, ids());
+        const { unread } = read(text, session);
         expect(unread).toEqual([]);
       }),
       { numRuns: 30 },
@@ -65,5 +67,30 @@ describe("lines that do not read", () => {
       }),
       { numRuns: 200 },
     );
+  });
+
+  it.each([300, 3000])("%i lines cost a few readings of each, however many do not read, and none is lost", (count) => {
+    const text = Array.from({ length: count }, (_, at) => `Wobble ${"ab".repeat(at % 7)}thing 3 sets of eh`).join("\n");
+    const steps = trainableSteps(text, EMPTY_DOCUMENT, SHIPPED_CATALOGUE, ids());
+    let taken = 0;
+    for (;;) {
+      const step = steps.next();
+      if (!step.done) {
+        taken++;
+        continue;
+      }
+      expect(step.value.unread).toHaveLength(count);
+      expect(step.value.document.blocks).toHaveLength(LIMITS.blocks);
+      break;
+    }
+    expect(taken).toBeLessThanOrEqual(8 * count);
+  });
+
+  it("beyond the most characters of a line and the most lines are said, each", () => {
+    const { document, unread } = read(
+      `Bench press 3x8\n${"row ".repeat(1000)}3x8\n${"\n".repeat(LIMITS.lines)}Deadlift 3x5`,
+    );
+    expect(document.blocks[0]!.slots[0]!.exerciseId).toBe("bench-press");
+    expect(unread.map(({ line }) => line)).toEqual([2, LIMITS.lines + 3]);
   });
 });

@@ -4,10 +4,12 @@
  */
 import type { Catalogue } from "../exercise/exercise";
 import { sameValue } from "../same";
+import type { Steps } from "../steps";
 import { cutText } from "../text";
-import { allBlocks, type NamedPlace, type SessionDocument, slotLabels } from "./grammar";
+import { allBlocks, LIMITS, type NamedPlace, type SessionDocument, slotLabels } from "./grammar";
 import { reconcile } from "./reconcile";
-import { type MakeId, type ParsedSession, parseSession } from "./shorthand/parse";
+import type { ExerciseLookup } from "./shorthand/lift-name";
+import { exerciseLookup, type MakeId, type ParsedSession, parseSessionSteps } from "./shorthand/parse";
 
 export interface UnreadLine {
   /** 1-based. */
@@ -15,38 +17,57 @@ export interface UnreadLine {
   readonly text: string;
 }
 
+/** A line is read as written, then as each of its stand-ins; a line that another one's stand-in spoils needs a few more. */
+const MOST_ROUNDS = 8;
+
 /**
  * The session that a text asks for, to be trained now: each line that does not read stands as a lift known by its name
- * alone, with the sets and reps that can be made out. Ids are kept from the document that the text came from.
+ * alone, with the sets and reps that can be made out. Ids are kept from the document that the text came from. In steps, a
+ * line each; the cost grows with the number of lines.
  */
-export function trainable(
+export function* trainableSteps(
   text: string,
   from: SessionDocument,
   catalogue: Catalogue,
   makeId: MakeId,
   places: readonly NamedPlace[] = [],
-): { readonly document: SessionDocument; readonly unread: readonly UnreadLine[] } {
-  const lines = text.split(/\r?\n/);
-  const written = [...lines];
+): Steps<{ readonly document: SessionDocument; readonly unread: readonly UnreadLine[] }> {
+  const written = text.split(/\r?\n/);
+  const lines = [...written];
   const tries = new Map<number, number>();
-  // A line put right may let a later one be read, or show that it cannot be; each round settles a line at least.
-  for (let round = 0; round <= 3 * lines.length; round++) {
-    const { document, errors } = parseSession(lines.join("\n"), catalogue, makeId, places);
-    const found = errors.map(({ line }) => line - 1).filter((line) => line >= 0 && line < lines.length);
-    if (found.length === 0)
-      return {
-        document: reconcile(from, document),
-        unread: [...tries.keys()]
-          .sort((a, b) => a - b)
-          .map((line) => ({ line: line + 1, text: written[line]!.trim() })),
-      };
-    for (const line of new Set(found)) {
+  const lookup = rememberedLookup(exerciseLookup(catalogue));
+  // A line put right may let a later one be read, or show that it cannot be.
+  for (let round = 1; ; round++) {
+    const { document, errors } = yield* parseSessionSteps(lines, lookup, makeId, places);
+    const found = new Set(errors.map(({ line }) => line - 1).filter((line) => line >= 0 && line < lines.length));
+    for (const line of found) {
       const tried = tries.get(line) ?? 0;
       lines[line] = standIns(written[line]!, line)[tried] ?? "";
       tries.set(line, tried + 1);
     }
+    // What did read is kept by the parser in any case.
+    if (found.size > 0 && round < MOST_ROUNDS) continue;
+    const unread = [...tries.keys()].sort((a, b) => a - b);
+    return {
+      document: reconcile(from, document),
+      unread: unread.map((line) => ({ line: line + 1, text: cutText(written[line]!.trim(), LIMITS.nameLength) })),
+    };
   }
-  return { document: from, unread: [] };
+}
+
+/** Each name is looked up once, however often its line is read. */
+function rememberedLookup(lookup: ExerciseLookup): ExerciseLookup {
+  const found = new Map<string, ReturnType<ExerciseLookup["find"]>>();
+  const nearest = new Map<string, string | null>();
+  const once = <T>(known: Map<string, T>, name: string, look: (name: string) => T): T => {
+    if (!known.has(name)) known.set(name, look(name));
+    return known.get(name)!;
+  };
+  return {
+    ...lookup,
+    find: (name) => once(found, name, lookup.find),
+    nearest: (name) => once(nearest, name, lookup.nearest),
+  };
 }
 
 /**
@@ -106,8 +127,9 @@ const SETTING = /^\s*(#|cap\b|warm-?up\b|gym\b|method\b|[A-Z]{1,2} ?:)/i;
  * neither reads it is left out, and said; a line that sets something of the session or of a block has no stand-in.
  */
 function standIns(line: string, index: number): string[] {
-  if (SETTING.test(line)) return [];
-  const [, label = "", rest = ""] = /^\s*([A-Z]{1,2}\d{1,2}[).:]?\s+)?(.*)$/i.exec(line) ?? [];
+  if (SETTING.test(line) || index >= LIMITS.lines) return [];
+  const [, label = "", rest = ""] =
+    /^\s*([A-Z]{1,2}\d{1,2}[).:]?\s+)?(.*)$/i.exec(line.slice(0, LIMITS.lineLength)) ?? [];
   const words = rest.split(/\d|@|>/)[0]!.replace(/["?+]/g, " ");
   const name = cutText(words.replace(/\s+/g, " ").trim(), 70);
   const scheme = /(\d{1,2})\s*[x×]\s*(\d{1,3})/i.exec(rest);

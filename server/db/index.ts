@@ -211,6 +211,10 @@ export function isBusy(error: unknown): boolean {
   return false;
 }
 
+/** Whether the database ended a transaction because another one and it waited for each other. */
+export const isDeadlock = (error: unknown): boolean =>
+  error instanceof FailedQuery && /^(40P01|40001)$/.test(error.code);
+
 /** As the owner of the tables, past row security. */
 export async function asOwner<T>(work: (tx: Transaction) => Promise<T>): Promise<T> {
   return inTransaction(ownerPool(), "begin", work);

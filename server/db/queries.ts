@@ -1,5 +1,21 @@
 /** Reads and writes of one scope. Every function takes the transaction that `inStudio` opened. */
-import { and, asc, count, desc, eq, getTableColumns, gt, gte, ilike, inArray, lt, lte, or, sql } from "drizzle-orm";
+import {
+  and,
+  asc,
+  count,
+  desc,
+  eq,
+  getTableColumns,
+  gt,
+  gte,
+  ilike,
+  inArray,
+  isNotNull,
+  lt,
+  lte,
+  or,
+  sql,
+} from "drizzle-orm";
 import type { StudioMethods } from "../../contract";
 import type { PlanDocument, SessionDocument, Settings } from "../../core";
 import { askPrepared, type Transaction } from ".";
@@ -332,6 +348,24 @@ export async function sessionRow(tx: Transaction, id: string, lock: RowLock | nu
   return row ?? null;
 }
 
+/**
+ * Sessions and their partners', held until the transaction ends. They are locked in one order, so that two who change the same
+ * ones wait for each other and never crosswise.
+ */
+export const lockSessions = async (tx: Transaction, ids: readonly string[]): Promise<SessionRow[]> => {
+  if (ids.length === 0) return [];
+  const pairs = tx
+    .select({ pairId: sessions.pairId })
+    .from(sessions)
+    .where(and(inArray(sessions.id, [...ids]), isNotNull(sessions.pairId)));
+  return tx
+    .select()
+    .from(sessions)
+    .where(or(inArray(sessions.id, [...ids]), inArray(sessions.pairId, pairs)))
+    .orderBy(asc(sessions.id))
+    .for("no key update");
+};
+
 /** The sessions of partners. */
 export const sessionsOfPair = (tx: Transaction, pairId: string): Promise<SessionRow[]> =>
   tx.select().from(sessions).where(eq(sessions.pairId, pairId)).orderBy(asc(sessions.id));
@@ -361,16 +395,25 @@ export const sessionRowsOf = (tx: Transaction, ids: readonly string[]): Promise<
         .where(inArray(sessions.id, [...ids]))
         .orderBy(asc(sessions.date), asc(sessions.id));
 
+/** What a session's document is written with: by `context/saving.ts` alone. */
+type Written = "document" | "draftText" | "revision" | "planned";
+
 export async function updateSession(
   tx: Transaction,
   id: string,
-  change: Partial<typeof sessions.$inferInsert>,
+  change: Omit<Partial<typeof sessions.$inferInsert>, Written>,
 ): Promise<void> {
   await tx.update(sessions).set(change).where(eq(sessions.id, id));
 }
 
-export async function insertSessionEdits(tx: Transaction, row: typeof sessionEdits.$inferInsert): Promise<void> {
-  await tx.insert(sessionEdits).values(row);
+/** A session's document at its next revision, with the edits that led to it. For `context/saving.ts` alone. */
+export async function writeSession(
+  tx: Transaction,
+  change: Required<Pick<typeof sessions.$inferInsert, Written>>,
+  by: Omit<typeof sessionEdits.$inferInsert, "revision">,
+): Promise<void> {
+  await tx.update(sessions).set(change).where(eq(sessions.id, by.sessionId));
+  await tx.insert(sessionEdits).values({ ...by, revision: change.revision! });
 }
 
 /** What was changed since a revision, the earliest first. */

@@ -24,8 +24,8 @@ import {
   weight,
 } from "../../core";
 import { prepareAccount } from "../auth";
+import { createSession } from "../context/saving";
 import { dateIn, studioOf } from "../context/studio";
-import { plannedSums } from "../context/week";
 import { enterScope, newId, type Scope, type Transaction, withAccounts } from "../db";
 import { foundStudio } from "../db/accounts";
 import * as db from "../db/queries";
@@ -150,7 +150,7 @@ async function seedClient(
       if (isAway) continue;
       const sessionId = newId();
       const { document } = sessionOfWeek(plan, day.id, week)!;
-      await db.insertSession(tx, {
+      await createSession(tx, await studioOf(tx), {
         studioId,
         id: sessionId,
         clientId,
@@ -160,7 +160,6 @@ async function seedClient(
         date,
         purpose: purposeOfWeek(plan, week),
         document,
-        planned: plannedSums(document, await studioOf(tx)),
       });
       const atMs = Date.parse(`${date}T16:00:00Z`);
       const weeks = week + daysBetween(mondayOf(date), date) / 7;

@@ -65,7 +65,7 @@ export async function performSession(
   };
   const { hardest, endSeconds } = perform(shownSession(content), content.ramps, lifter, day, log);
   log(endSeconds + 120, { kind: "ended", sessionRpe: hardest, note: "" });
-  const stored = await storeEvents(tx, scope, { sessionId, events, nowMs: Date.now() });
+  const stored = await storeEvents(tx, scope, { sessionId, events, nowMs: startMs + (endSeconds + 120) * 1000 });
   if (stored.kind !== "ok" || stored.value.refused.length > 0) throw new Error(JSON.stringify(stored));
   await db.takeUnprojected(tx, sessionId);
   await keepProjection(tx, row, await studioOf(tx));

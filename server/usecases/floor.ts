@@ -10,7 +10,15 @@ import {
   readShown,
   type SentEvent,
 } from "../../contract";
-import { addDays, cautionKey, openBlocks, readinessSentence, type Steps, trainable } from "../../core";
+import {
+  addDays,
+  cautionKey,
+  type NamedPlace,
+  openBlocks,
+  readinessSentence,
+  type Steps,
+  trainableSteps,
+} from "../../core";
 import { projectSoon, readLog } from "../context/projecting";
 import { type LoadedSession, loadSession } from "../context/session";
 import { hashOf, showSession } from "../context/showing";
@@ -41,7 +49,7 @@ export const openFloor = defineUseCase("floor.open", ["coach", "client"], (scope
     const { name } = context.client;
     if (context.readiness.kind !== "ready") return refused("readiness", readinessSentence(context.readiness, name));
     const { events, shown } = await readLog(tx, sessionId, studio);
-    const { document, unread } = toTrain(loaded);
+    const { document, unread } = await inPieces(toTrain(loaded, await db.gymRows(tx)));
     const client = { priorities: context.client.priorities, ...foretoldBy(context) };
     const view = { sessionId, memberId: scope.memberId, role: scope.role, clientName: name, client, events, unread };
     // What was sent is what a client trains from, whatever was changed since; what was not sent is the coach's own.
@@ -65,9 +73,9 @@ export const openFloor = defineUseCase("floor.open", ["coach", "client"], (scope
 );
 
 /** The document that the session's text asks for where some of it does not read, else the one that stands. */
-function toTrain({ row, document, studio }: LoadedSession) {
+function* toTrain({ row, document, studio }: LoadedSession, gyms: readonly NamedPlace[]) {
   if (row.draftText === null) return { document, unread: [] };
-  return trainable(row.draftText, document, studio.catalogue, newId);
+  return yield* trainableSteps(row.draftText, document, studio.catalogue, newId, gyms);
 }
 
 /** Takes events from a device's outbox. */
@@ -155,7 +163,9 @@ const idOf = (sent: unknown): string => {
 };
 
 function rowOf(event: SentEvent) {
-  const { id, sessionId, atMs, shownHash, body } = event;
+  const { id, sessionId, shownHash, body } = event;
+  // Some browsers' clocks have fractions of a millisecond; the log has none.
+  const atMs = Math.round(event.atMs);
   const contentHash = hashOf([sessionId, shownHash, atMs, body]);
   if (!("version" in event)) return { id, sessionId, atMs, shownHash, body, contentHash, version: 1, clocks: null };
   const clocks = event.version === 2 ? event.steady : event.clocks;

@@ -1,5 +1,6 @@
 /** The registry of use cases: the only things a person can ask of the server. */
 import { type ApiName, checkSteps, INPUTS, type Input, inPieces, type Output, type Schema } from "../../contract";
+import { serverNowMs } from "../clock";
 import { finishProjections } from "../context/projecting";
 import type { Scope } from "../db";
 import * as account from "./account";
@@ -91,7 +92,7 @@ export async function ask<K extends ApiName>(
   scope: Scope,
   name: K,
   input: Input<K>,
-  clock: Clock = { nowMs: Date.now() },
+  clock: Clock = { nowMs: serverNowMs() },
 ): Promise<Outcome<Output<K>>> {
   const found = USE_CASES[name];
   if (!found.roles.includes(scope.role)) return { kind: "notFound" };

@@ -1,15 +1,10 @@
 /** What a use case is: who may, what it takes, what it answers. One registry holds them all, so a test can walk them. */
-import type { ApiName, Input, InputProblem, Output } from "../../contract";
+import type { ApiName, Input, Output } from "../../contract";
 import { mergeThree } from "../../core";
-import { inStudio, type Scope, type Transaction } from "../db";
+import { inStudio, isDeadlock, type Scope, type Transaction } from "../db";
+import { conflict, type Outcome, ok } from "../outcome";
 
-export type Outcome<T> =
-  | { readonly kind: "ok"; readonly value: T }
-  | { readonly kind: "notFound" }
-  /** Somebody else is signed in on the device than the person this is from. */
-  | { readonly kind: "otherPerson" }
-  | { readonly kind: "refused"; readonly problems: readonly InputProblem[] }
-  | { readonly kind: "conflict"; readonly message: string; readonly current?: unknown };
+export { conflict, notFound, type Outcome, ok, refused } from "../outcome";
 
 export interface Clock {
   readonly nowMs: number;
@@ -28,14 +23,6 @@ export const defineUseCase = <K extends ApiName>(
   run: UseCase<K>["run"],
 ): UseCase<K> => ({ name, roles, run });
 
-export const ok = <T>(value: T): Outcome<T> => ({ kind: "ok", value });
-export const notFound: Outcome<never> = { kind: "notFound" };
-export const refused = (field: string, message: string): Outcome<never> => ({
-  kind: "refused",
-  problems: [{ field, message }],
-});
-export const conflict = (message: string): Outcome<never> => ({ kind: "conflict", message });
-
 /** Carries an outcome that is no answer out of its transaction, which is rolled back. */
 class TakenBack extends Error {
   constructor(readonly outcome: Outcome<never>) {
@@ -43,17 +30,22 @@ class TakenBack extends Error {
   }
 }
 
+/** Two transactions that hold what the other wants: one is ended by the database, and is done again from its beginning. */
+const MOST_TRIES = 4;
+
 /** A use case's work in one transaction. Anything but an answer takes back what was written before it was given. */
 export async function answerIn<T>(scope: Scope, work: (tx: Transaction) => Promise<Outcome<T>>): Promise<Outcome<T>> {
-  try {
-    return await inStudio(scope, async (tx) => {
-      const outcome = await work(tx);
-      if (outcome.kind !== "ok") throw new TakenBack(outcome);
-      return outcome;
-    });
-  } catch (error) {
-    if (error instanceof TakenBack) return error.outcome;
-    throw error;
+  for (let tries = 1; ; tries++) {
+    try {
+      return await inStudio(scope, async (tx) => {
+        const outcome = await work(tx);
+        if (outcome.kind !== "ok") throw new TakenBack(outcome);
+        return outcome;
+      });
+    } catch (error) {
+      if (error instanceof TakenBack) return error.outcome;
+      if (!isDeadlock(error) || tries === MOST_TRIES) throw error;
+    }
   }
 }
 

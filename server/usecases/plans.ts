@@ -2,12 +2,12 @@
 import { type PlanView, planProblems, presentIds } from "../../contract";
 import {
   appended,
-  applyEdits,
   applyPlanEdits,
   dateOfDay,
   daysInWeek,
   diffDocuments,
   lastingSession,
+  mergeEdits,
   newPlan,
   type PlanDocument,
   type PlanEdit,
@@ -22,9 +22,9 @@ import {
   weekOfDate,
 } from "../../core";
 import { planOf, readStored } from "../context/documents";
+import { createSession, saveEdits } from "../context/saving";
 import { dateIn, type StudioContext, studioOf } from "../context/studio";
-import { plannedSums } from "../context/week";
-import { newId, type Transaction } from "../db";
+import { newId, type Scope, type Transaction } from "../db";
 import * as db from "../db/queries";
 import { answerIn, conflict, defineUseCase, notFound, ok, refused } from "./kit";
 
@@ -81,7 +81,7 @@ export const editPlan = defineUseCase("plans.edit", ["coach"], (scope, input, cl
     if (problem) return refused(problem.field, problem.message);
     const revision = row.revision + 1;
     await db.savePlan(tx, row.id, edited.plan, revision);
-    const kept = await carryIntoDrafts(tx, row.id, planOf(row), edited.plan, studio);
+    const kept = await carryIntoDrafts(tx, scope, studio, { planId: row.id, before: plan, after: edited.plan });
     return ok({ revision, notes: [...placed.notes, ...kept] });
   }),
 );
@@ -146,42 +146,54 @@ function placeEdits(
   return { edits: placed, notes, refusal: null };
 }
 
+/** A plan before and after a change, and how the change is said. */
+interface PlanChange {
+  readonly planId: string;
+  readonly before: PlanDocument;
+  readonly after: PlanDocument;
+  /** A session that is what the plan says now. */
+  readonly without?: string;
+}
+
 /**
  * Sessions that are rows and still drafts follow their plan: what changed of it is changed in them, beside what was changed at
- * the desk. One that cannot follow stays, and is said.
+ * the desk. What the desk and the plan both changed stays as the desk has it, and is said.
  */
 async function carryIntoDrafts(
   tx: Transaction,
-  planId: string,
-  before: PlanDocument,
-  after: PlanDocument,
+  scope: Scope,
   studio: StudioContext,
-  /** A session that is what the plan says now. */
-  without: string | null = null,
+  { planId, before, after, without }: PlanChange,
 ): Promise<string[]> {
   const notes: string[] = [];
-  for (const { id, dayId, week, document: stored, wasSent } of await db.sessionsOfPlan(tx, planId)) {
-    if (!stored || dayId === null || week === null || id === without) continue;
+  const ofPlan = await db.sessionsOfPlan(tx, planId);
+  const drafts = ofPlan.filter(({ id, state }) => state === "draft" && id !== without).map(({ id }) => id);
+  const rows = new Map((await db.lockSessions(tx, drafts)).map((row) => [row.id, row]));
+  for (const { id, dayId, week, wasSent } of ofPlan) {
+    const row = rows.get(id);
+    if (row?.state !== "draft" || dayId === null || week === null || id === without) continue;
     const [old, wanted] = [sessionOfWeek(before, dayId, week), sessionOfWeek(after, dayId, week)];
     if (old && !wanted)
       notes.push(`${old.document.title || "A session"}, week ${week + 1}, was opened already and stays.`);
     if (!old || !wanted) continue;
     const day = after.days.find((one) => one.id === dayId)!;
-    if (wasSent) {
-      // The client's copy stays as it was sent; when it is done is not in it.
-      await db.updateSession(tx, id, { date: dateOfDay(after, day, week) });
-      continue;
-    }
     const date = dateOfDay(after, day, week);
-    const edits = diffDocuments(old.document, wanted.document);
-    const edited = applyEdits(readStored(stored, studio), edits);
-    if (!edited.ok) {
-      notes.push(`${day.name}, week ${week + 1}, was changed at the desk and stays as it is there.`);
+    // The client's copy stays as it was sent; when it is done is not in it.
+    if (wasSent) {
+      await db.updateSession(tx, id, { date });
       continue;
     }
-    if (edits.length > 0)
-      await db.updateSession(tx, id, { document: edited.document, planned: plannedSums(edited.document, studio) });
     await db.updateSession(tx, id, { date, purpose: purposeOfWeek(after, week) });
+    const edits = diffDocuments(old.document, wanted.document);
+    if (edits.length === 0) continue;
+    const stored = readStored(row.document, studio);
+    // The gym of a row is filled in when it is opened.
+    const opened = { ...old.document, gymId: old.document.gymId ?? stored.gymId };
+    const { taken, conflicts } = mergeEdits(opened, diffDocuments(opened, stored), edits);
+    const change = { sessionId: id, revision: row.revision, edits: taken };
+    const isSaved = taken.length === 0 || (await saveEdits(tx, scope, studio, change)).kind === "ok";
+    if (conflicts.length > 0 || !isSaved)
+      notes.push(`${day.name}, week ${week + 1}: what was changed at the desk stays as it is there.`);
   }
   return notes;
 }
@@ -215,7 +227,8 @@ export const keepFromSession = defineUseCase("plans.keepFromSession", ["coach"],
     const problem = problemOf(edited.plan, studio);
     if (problem) return refused(problem.field, problem.message);
     await db.savePlan(tx, row.id, edited.plan, row.revision + 1);
-    return ok({ notes: await carryIntoDrafts(tx, row.id, plan, edited.plan, studio, sessionId) });
+    const change = { planId: row.id, before: plan, after: edited.plan, without: sessionId };
+    return ok({ notes: await carryIntoDrafts(tx, scope, studio, change) });
   }),
 );
 
@@ -234,7 +247,7 @@ export const openPlanSession = defineUseCase("plans.openSession", ["coach"], (sc
     const { document: planned } = sessionOfWeek(plan, dayId, week)!;
     const document = { ...planned, gymId: planned.gymId ?? client?.gymId ?? null };
     const sessionId = newId();
-    await db.insertSession(tx, {
+    await createSession(tx, studio, {
       studioId: scope.studioId,
       id: sessionId,
       clientId: row.clientId,
@@ -244,7 +257,6 @@ export const openPlanSession = defineUseCase("plans.openSession", ["coach"], (sc
       date: dateOfDay(plan, day, week),
       purpose: purposeOfWeek(plan, week),
       document,
-      planned: plannedSums(document, studio),
     });
     return ok({ sessionId });
   }),

@@ -1,38 +1,25 @@
 /** One session at the desk. Changes are edits: they are kept, merged with what others saved, and undone like that. */
+import { computeSteps, inPieces, type SessionView } from "../../contract";
 import {
-  computeSteps,
-  inPieces,
-  presentIds,
-  readDocumentSteps,
-  type SavedSession,
-  type SessionView,
-} from "../../contract";
-import {
-  applyEdits,
-  blocksTouched,
   diffDocuments,
-  type Edit,
   EMPTY_DOCUMENT,
-  isShared,
-  mergeEdits,
   phaseOfWeek,
   phaseWords,
   readinessSentence,
   readinessState,
   type SessionDocument,
-  validateDocument,
 } from "../../core";
 import { readStored } from "../context/documents";
+import { createSession as insertNew, STARTED, saveEdits } from "../context/saving";
 import { lastingOf, loadSession } from "../context/session";
 import { showSession as showOnFloor } from "../context/showing";
-import { dateIn, type StudioContext, studioOf } from "../context/studio";
-import { plannedSums } from "../context/week";
-import { newId, type Scope, type Transaction } from "../db";
+import { dateIn, studioOf } from "../context/studio";
+import { newId, type Transaction } from "../db";
 import * as db from "../db/queries";
 import { type SentContent, sentCopy } from "../db/sent-copies";
 import { lineOf } from "./clients";
 import { gymLines } from "./gyms";
-import { answerIn, changedElsewhere, conflict, defineUseCase, notFound, type Outcome, ok, refused } from "./kit";
+import { answerIn, changedElsewhere, conflict, defineUseCase, notFound, ok, refused } from "./kit";
 
 export const createSession = defineUseCase("sessions.create", ["coach"], (scope, input, clock) =>
   answerIn(scope, async (tx) => {
@@ -42,7 +29,7 @@ export const createSession = defineUseCase("sessions.create", ["coach"], (scope,
     if (readiness.kind !== "ready") return refused("readiness", readinessSentence(readiness, client.name));
     const studio = await studioOf(tx);
     const id = newId();
-    await db.insertSession(tx, {
+    await insertNew(tx, studio, {
       studioId: scope.studioId,
       id,
       clientId: client.id,
@@ -101,123 +88,9 @@ function changedSince(before: SentContent, now: SentContent): number {
   }).length;
 }
 
-const STARTED = "This session has been started: what was shown on the floor is kept as it was.";
-
 export const editSession = defineUseCase("sessions.edit", ["coach"], (scope, input) =>
-  answerIn(scope, async (tx) => {
-    const row = await db.sessionRow(tx, input.sessionId, "toChange");
-    if (!row) return notFound;
-    if (row.state !== "draft") return conflict(STARTED);
-    const studio = await studioOf(tx);
-    const document = readStored(row.document, studio);
-    const changed = await changedBy(tx, row, document, presentIds(input.edits), input.revision);
-    if (changed.kind !== "ok") return changed;
-    const { next, taken, inverse, merged } = changed.value;
-    const problem = await documentProblem(tx, row.clientId, next, studio);
-    if (problem) return problem;
-    const revision = row.revision + 1;
-    await keepDocument(tx, scope, row, { next, taken, inverse, revision, draftText: input.draftText }, studio);
-    if (row.pairId) await editPartner(tx, scope, row, taken, studio);
-    return ok({ revision, merged: merged && { document: next, ...merged } });
-  }),
+  answerIn(scope, async (tx) => saveEdits(tx, scope, await studioOf(tx), input)),
 );
-
-interface Changed {
-  readonly next: SessionDocument;
-  readonly taken: readonly Edit[];
-  readonly inverse: readonly Edit[];
-  /** What others saved meanwhile; null: nobody did. */
-  readonly merged: Omit<NonNullable<SavedSession["merged"]>, "document"> | null;
-}
-
-/** The document after edits made on a revision; what others saved since stands, and what clashes with it is named. */
-async function changedBy(
-  tx: Transaction,
-  row: db.SessionRow,
-  document: SessionDocument,
-  edits: readonly Edit[],
-  revision: number,
-): Promise<Outcome<Changed>> {
-  if (revision === row.revision) {
-    const edited = applyEdits(document, edits);
-    if (!edited.ok) return conflict(edited.message);
-    return ok({ next: edited.document, taken: edits, inverse: edited.inverse, merged: null });
-  }
-  const rows = await db.editsSince(tx, row.id, revision);
-  const since = rows.map(({ edits: theirs, inverse }) => presentIds({ edits: theirs, inverse }));
-  if (revision > row.revision || since.length !== row.revision - revision)
-    return conflict("This session was changed elsewhere since you opened it.");
-  const base = applyEdits(
-    document,
-    since.toReversed().flatMap((one) => one.inverse),
-  );
-  if (!base.ok) return conflict("This session was changed elsewhere since you opened it.");
-  const theirs = since.flatMap((one) => one.edits);
-  const { document: next, taken, inverse, conflicts } = mergeEdits(base.document, theirs, edits);
-  const by = [...new Set(rows.flatMap((one) => (one.by ? [one.by] : [])))];
-  return ok({ next, taken, inverse, merged: { conflicts, by, blocks: blocksTouched(next, theirs) } });
-}
-
-/** What is wrong with a document that edits led to: its shape, its sense, and the gym it names. */
-async function documentProblem(
-  tx: Transaction,
-  clientId: string,
-  document: SessionDocument,
-  studio: StudioContext,
-): Promise<Outcome<never> | null> {
-  const read = await inPieces(readDocumentSteps(document, studio.catalogue));
-  if (!read.ok) return { kind: "refused", problems: read.problems };
-  if (document.gymId === null) return null;
-  const gym = /^[0-9a-f-]{36}$/i.test(document.gymId) ? await db.gymRow(tx, document.gymId) : null;
-  if (!gym) return refused("gymId", "This gym is not one of the studio's.");
-  return gym.clientId && gym.clientId !== clientId ? refused("gymId", `${gym.name} is another client's home.`) : null;
-}
-
-interface KeptChange {
-  readonly next: SessionDocument;
-  readonly taken: readonly Edit[];
-  readonly inverse: readonly Edit[];
-  readonly revision: number;
-  readonly draftText: string | null;
-}
-
-async function keepDocument(
-  tx: Transaction,
-  scope: Scope,
-  row: db.SessionRow,
-  { next, taken, inverse, revision, draftText }: KeptChange,
-  studio: StudioContext,
-): Promise<void> {
-  await db.updateSession(tx, row.id, { document: next, draftText, revision, planned: plannedSums(next, studio) });
-  const { memberId, studioId } = scope;
-  const { id: sessionId, clientId } = row;
-  await db.insertSessionEdits(tx, { studioId, sessionId, clientId, revision, memberId, edits: taken, inverse });
-}
-
-/** What is shared goes to the partner's session too; loads and efforts are each one's own. */
-async function editPartner(
-  tx: Transaction,
-  scope: Scope,
-  { id, pairId }: db.SessionRow,
-  edits: readonly Edit[],
-  studio: StudioContext,
-): Promise<void> {
-  for (const row of await db.sessionsOfPair(tx, pairId!)) {
-    if (row.id === id || row.state !== "draft") continue;
-    const before = readStored(row.document, studio);
-    let next = before;
-    for (const edit of edits.filter(isShared)) {
-      const edited = applyEdits(next, [edit]);
-      if (edited.ok) next = edited.document;
-    }
-    if (next === before || validateDocument(next, studio.catalogue).length > 0) continue;
-    const taken = diffDocuments(before, next);
-    const edited = applyEdits(before, taken);
-    if (!edited.ok) continue;
-    const change = { next, taken, inverse: edited.inverse, revision: row.revision + 1, draftText: row.draftText };
-    await keepDocument(tx, scope, row, change, studio);
-  }
-}
 
 async function partnerOf(tx: Transaction, sessionId: string, pairId: string): Promise<SessionView["partner"]> {
   const other = (await db.sessionsOfPair(tx, pairId)).find(({ id }) => id !== sessionId);
@@ -228,8 +101,8 @@ async function partnerOf(tx: Transaction, sessionId: string, pairId: string): Pr
 /** Two clients' sessions become partners': the other takes over the lifts, each keeps loads, copy and log of their own. */
 export const pairSessions = defineUseCase("sessions.pair", ["coach"], (scope, { sessionId, withSessionId }) =>
   answerIn(scope, async (tx) => {
-    const row = await db.sessionRow(tx, sessionId, "toChange");
-    const other = await db.sessionRow(tx, withSessionId, "toChange");
+    const rows = await db.lockSessions(tx, [sessionId, withSessionId]);
+    const [row, other] = [sessionId, withSessionId].map((id) => rows.find((one) => one.id === id));
     if (!row || !other) return notFound;
     if (row.clientId === other.clientId) return refused("withSessionId", "Partners are two different clients.");
     if (row.state !== "draft" || other.state !== "draft") return conflict(STARTED);
@@ -239,16 +112,16 @@ export const pairSessions = defineUseCase("sessions.pair", ["coach"], (scope, { 
       return refused("withSessionId", "The partner's session has lifts of its own: choose an empty one.");
     const mine = readStored(row.document, studio);
     const next: SessionDocument = { ...mine, title: theirs.title || mine.title, gymId: theirs.gymId };
+    // Before they are a pair: what the other takes over is not sent back.
+    const edits = {
+      sessionId: other.id,
+      revision: other.revision,
+      edits: diffDocuments(theirs, next),
+      draftText: null,
+    };
+    const saved = await saveEdits(tx, scope, studio, edits);
+    if (saved.kind !== "ok") return saved;
     const pairId = row.pairId ?? newId();
-    const taken = diffDocuments(theirs, next);
-    const inverse = diffDocuments(next, theirs);
-    await keepDocument(
-      tx,
-      scope,
-      other,
-      { next, taken, inverse, revision: other.revision + 1, draftText: null },
-      studio,
-    );
     await db.updateSession(tx, row.id, { pairId });
     await db.updateSession(tx, other.id, { pairId });
     return ok({ pairId });

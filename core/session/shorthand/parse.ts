@@ -8,6 +8,7 @@
 import type { Catalogue } from "../../exercise/exercise";
 import { findExercise, offerExercises, type Usual } from "../../exercise/finder";
 import { sameValue } from "../../same";
+import { runSteps, type Steps } from "../../steps";
 import type { WeightUnit } from "../../units";
 import {
   type Block,
@@ -90,11 +91,21 @@ export function parseSession(
   gyms: readonly NamedPlace[] = [],
   usual?: Usual,
 ): ParsedSession {
-  const reader = new SessionReader(exerciseLookup(catalogue, { usual }), gyms);
-  const lines = text.split(/\r?\n/);
-  lines.forEach((line, index) => {
-    reader.readLine(normalise(line), index + 1);
-  });
+  return runSteps(parseSessionSteps(text.split(/\r?\n/), exerciseLookup(catalogue, { usual }), makeId, gyms));
+}
+
+/** As `parseSession`, a step a line: whoever parses a text from outside lets others have their turn between the lines. */
+export function* parseSessionSteps(
+  lines: readonly string[],
+  lookup: ExerciseLookup,
+  makeId: MakeId,
+  gyms: readonly NamedPlace[] = [],
+): Steps<ParsedSession> {
+  const reader = new SessionReader(lookup, gyms);
+  for (const [index, line] of lines.entries()) {
+    reader.readLine(line, index + 1);
+    yield;
+  }
   return reader.finish(makeId);
 }
 
@@ -164,7 +175,6 @@ class SessionReader {
   private gymId: string | null = null;
   private methodId: string | null = null;
   private closed = true;
-  private refused = false;
   private goalReps = 0;
 
   constructor(
@@ -172,13 +182,18 @@ class SessionReader {
     private readonly gyms: readonly NamedPlace[],
   ) {}
 
-  readLine(text: string, line: number): void {
-    if (text.trim() === "") {
+  readLine(typed: string, line: number): void {
+    if (typed.trim() === "") {
       if (this.blocks.at(-1)?.slots.length !== 0) this.closed = true;
       return;
     }
+    const text = normalise(typed.slice(0, LIMITS.lineLength));
     const scanner = new Scanner(text);
     try {
+      // What is beyond the limits is not looked at: its cost does not grow with what was pasted.
+      if (line > LIMITS.lines) scanner.failAt(0, text.length, `at most ${LIMITS.lines} lines in a session`);
+      if (typed.length > LIMITS.lineLength)
+        scanner.failAt(0, text.length, `a line of at most ${LIMITS.lineLength} characters`);
       if (!this.readSetting(scanner)) this.readLifts(scanner, line);
       this.unknown.push(...scanner.unknown.map((one) => ({ line, ...one })));
       this.notes.push(...scanner.notes.map((one) => ({ line, ...one })));
@@ -192,8 +207,9 @@ class SessionReader {
   private noteUnread(text: string, line: number): void {
     const [, letter, place] = /^\s*(?:\+ )?([A-Z]{1,2})(\d{1,2})[).:]?\s/i.exec(text) ?? [];
     if (!letter && !text.startsWith("+")) return;
-    this.enterBlock(letter?.toUpperCase() ?? null, text.startsWith("+"), line).hasUnread = true;
     if (letter) this.unreadLabels.add(`${letter.toUpperCase()}${place}`);
+    if (this.blocks.length >= LIMITS.blocks) return;
+    this.enterBlock(letter?.toUpperCase() ?? null, text.startsWith("+"), line).hasUnread = true;
   }
 
   private readSetting(s: Scanner): boolean {
@@ -262,17 +278,14 @@ class SessionReader {
   }
 
   private openBlock(letter: string | null, line: number): void {
-    if (this.blocks.length >= LIMITS.blocks) {
-      const problem = new ShorthandProblem(0, 1, `at most ${LIMITS.blocks} blocks in a session`);
-      if (!this.refused) this.errors.push(asError(problem, "", line));
-      this.refused = true;
-    }
+    if (this.blocks.length >= LIMITS.blocks)
+      throw new ShorthandProblem(0, 1, `at most ${LIMITS.blocks} blocks in a session`);
     this.blocks.push({ letter, header: emptyHeader(), slots: [], line, hasUnread: false });
     this.closed = false;
   }
 
   finish(makeId: MakeId): ParsedSession {
-    const kept = this.blocks.filter((block) => block.slots.length > 0).slice(0, LIMITS.blocks);
+    const kept = this.blocks.filter((block) => block.slots.length > 0);
     const labels = new Map<string, string>();
     const slotIds = kept.map((block, blockIndex) =>
       block.slots.map(({ label }, slotIndex) => {
@@ -291,8 +304,7 @@ class SessionReader {
     );
     const lines = blocks.flatMap(({ block }) => block.slots.map(({ id }) => lineOf.get(id)!));
     const finisher = blocks.length > 0 && blocks.at(-1)!.finisher ? blocks.pop()!.block : null;
-    const misplaced = kept.find((draft, index) => draft.header.finisher && index < kept.length - 1);
-    if (misplaced)
+    for (const misplaced of kept.slice(0, -1).filter(({ header }) => header.finisher))
       this.errors.push(asError(new ShorthandProblem(0, 1, "the finisher as the last block"), "", misplaced.line));
     return {
       document: {

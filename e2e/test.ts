@@ -1,0 +1,34 @@
+/** Every journey's `test`: its browser has the server's clock, which `./yarvex test` sets (Wednesday noon where nothing else is asked). */
+import { type Browser, type BrowserContext, type BrowserContextOptions, test as base } from "@playwright/test";
+
+const OFFSET_MS = Number(process.env.YARVEX_CLOCK_OFFSET_MS ?? 0);
+
+/** The time as the server has it, for what a journey writes into a field or sends by itself. */
+export const nowMs = (): number => Date.now() + OFFSET_MS;
+
+async function setClock(context: BrowserContext): Promise<void> {
+  await context.addInitScript((offsetMs) => {
+    const machineMs = Date.now.bind(Date);
+    Date.now = () => machineMs() + offsetMs;
+    globalThis.Date = new Proxy(Date, {
+      construct: (target, args, made) => Reflect.construct(target, args.length === 0 ? [target.now()] : args, made),
+      apply: (target) => new target(target.now()).toString(),
+    });
+  }, OFFSET_MS);
+}
+
+/** A second browser, beside the journey's own. */
+export async function newContext(browser: Browser, options: BrowserContextOptions = {}): Promise<BrowserContext> {
+  const context = await browser.newContext(options);
+  await setClock(context);
+  return context;
+}
+
+export const test = base.extend({
+  context: async ({ context }, use) => {
+    await setClock(context);
+    await use(context);
+  },
+});
+
+export { type Browser, expect, type Page } from "@playwright/test";

@@ -1,0 +1,182 @@
+/** What is changed from two sides at the same moment: everything that was acknowledged stands, with its inverse. */
+import { beforeAll, describe, expect, it } from "vitest";
+import { applyEdits, type Edit, EMPTY_DOCUMENT, type PlanDay, type SessionDocument } from "../../core";
+import { phase } from "../../core/testing/plans";
+import { inStudio, newId } from "../db";
+import * as db from "../db/queries";
+import { clock, documentOf, hasDatabase, makeStudio, prepareDatabase, type TestStudio, value } from "../testing/studio";
+import { ask, type Outcome } from ".";
+
+const RACES = 100;
+const text =
+  "# Lower\n\nA1 Back squat 3x5 @80kg rir2 r150\n\nB1 Leg press 3x10 @120kg rir2 r90\n\nC1 Leg curl 3x10 r60";
+
+const slotIn = (document: SessionDocument, block: number) => document.blocks[block]!.slots[0]!;
+const cue = (document: SessionDocument, block: number, said: string): Edit => ({
+  kind: "setSlot",
+  slotId: slotIn(document, block).id,
+  field: "cues",
+  value: [said],
+});
+
+describe.runIf(hasDatabase)("two who change the same session at the same moment", () => {
+  let studio: TestStudio;
+  beforeAll(async () => {
+    await prepareDatabase();
+    studio = await makeStudio("Hazel");
+  });
+
+  const shown = async (sessionId: string) => value(await ask(studio.coach, "sessions.show", { sessionId }, clock));
+  const edit = (sessionId: string, revision: number, edits: readonly Edit[]) =>
+    ask(studio.coach, "sessions.edit", { sessionId, revision, edits, draftText: null }, clock);
+
+  /** The session as it was made: every edit that is kept taken back again. */
+  const takenBack = async (sessionId: string): Promise<SessionDocument> => {
+    const { document } = await shown(sessionId);
+    const all = await inStudio(studio.coach, (tx) => db.editsSince(tx, sessionId, 0));
+    const edited = applyEdits(
+      document,
+      all.toReversed().flatMap(({ inverse }) => inverse),
+    );
+    if (!edited.ok) throw new Error(edited.message);
+    return edited.document;
+  };
+  const madeSession = async (place: 0 | 1, document: SessionDocument): Promise<string> => {
+    const id = newId();
+    const { coach, clients } = studio;
+    await inStudio(coach, (tx) =>
+      db.insertSession(tx, {
+        studioId: coach.studioId,
+        id,
+        clientId: clients[place].id,
+        date: "2026-11-26",
+        document,
+      }),
+    );
+    return id;
+  };
+
+  it("a plan and the desk: what each of them changed is in the session, and nothing else", async () => {
+    const day: PlanDay = {
+      id: newId(),
+      name: "Lower",
+      placed: { kind: "weekday", weekday: 3 },
+      timeOfDay: null,
+      lastWeek: null,
+      base: documentOf(text),
+    };
+    const input = {
+      clientId: studio.clients[0].id,
+      name: "Race",
+      startDate: "2026-11-23",
+      phases: [phase("build", 2)],
+      days: [day],
+      inTurn: null,
+    };
+    const { planId } = value(await ask(studio.coach, "plans.create", input, clock));
+    const dayId = value(await ask(studio.coach, "plans.show", { clientId: input.clientId }, clock)).plans[0]!.plan
+      .days[0]!.id;
+    const { sessionId } = value(await ask(studio.coach, "plans.openSession", { planId, dayId, week: 0 }, clock));
+    const made = (await shown(sessionId)).document;
+    let planRevision = 0;
+    // The desk that stands open never reads the session again: its revision is the one of its own last save.
+    let deskRevision = 0;
+    for (let race = 1; race <= RACES; race++) {
+      const [plan, desk] = await Promise.all([
+        ask(
+          studio.coach,
+          "plans.edit",
+          {
+            planId,
+            revision: planRevision,
+            edits: [{ kind: "editDay", dayId, edits: [cue(made, 1, `plan ${race}`)] }],
+          },
+          clock,
+        ),
+        edit(sessionId, deskRevision, [cue(made, 0, `desk ${race}`)]),
+      ]);
+      planRevision = value(plan).revision;
+      const saved = value(desk);
+      deskRevision = saved.revision;
+      expect(saved.merged?.conflicts ?? []).toEqual([]);
+      const { document } = await shown(sessionId);
+      expect([slotIn(document, 0).cues, slotIn(document, 1).cues]).toEqual([[`desk ${race}`], [`plan ${race}`]]);
+    }
+    expect(await takenBack(sessionId)).toEqual(made);
+    // What the plan did last is told to the desk with its next save.
+    const { merged } = value(await edit(sessionId, deskRevision - 1, [cue(made, 2, "once more")]));
+    expect(merged?.blocks.length).toBeGreaterThan(0);
+  });
+
+  it("what a plan and the desk both change stays as the desk has it, and is said", async () => {
+    const day: PlanDay = {
+      id: newId(),
+      name: "Upper",
+      placed: { kind: "weekday", weekday: 4 },
+      timeOfDay: null,
+      lastWeek: null,
+      base: documentOf(text),
+    };
+    const input = {
+      clientId: studio.clients[1].id,
+      name: "Clash",
+      startDate: "2026-11-23",
+      phases: [phase("build", 2)],
+      days: [day],
+      inTurn: null,
+    };
+    const { planId } = value(await ask(studio.coach, "plans.create", input, clock));
+    const dayId = value(await ask(studio.coach, "plans.show", { clientId: input.clientId }, clock)).plans[0]!.plan
+      .days[0]!.id;
+    const { sessionId } = value(await ask(studio.coach, "plans.openSession", { planId, dayId, week: 0 }, clock));
+    const { document } = await shown(sessionId);
+    value(await edit(sessionId, 0, [cue(document, 0, "as at the desk")]));
+    const edits = [{ kind: "editDay" as const, dayId, edits: [cue(document, 0, "plan"), cue(document, 1, "plan")] }];
+    const { notes } = value(await ask(studio.coach, "plans.edit", { planId, revision: 0, edits }, clock));
+    expect(notes).toEqual(["Upper, week 1: what was changed at the desk stays as it is there."]);
+    const after = (await shown(sessionId)).document;
+    expect([slotIn(after, 0).cues, slotIn(after, 1).cues]).toEqual([["as at the desk"], ["plan"]]);
+  });
+
+  it("partners: what each side changed is in both sessions", async () => {
+    const [one, other] = [await madeSession(0, documentOf(text)), await madeSession(1, EMPTY_DOCUMENT)];
+    value(await ask(studio.coach, "sessions.pair", { sessionId: one, withSessionId: other }, clock));
+    const made = await Promise.all([shown(one), shown(other)]);
+    const revisions = made.map(({ revision }) => revision);
+    for (let race = 1; race <= RACES; race++) {
+      const answers: Outcome<{ readonly revision: number }>[] = await Promise.all([
+        edit(one, revisions[0]!, [cue(made[0]!.document, 0, `one ${race}`)]),
+        edit(other, revisions[1]!, [cue(made[1]!.document, 1, `other ${race}`)]),
+      ]);
+      answers.forEach((answer, at) => {
+        revisions[at] = value(answer).revision;
+      });
+      for (const sessionId of [one, other]) {
+        const { document } = await shown(sessionId);
+        expect([slotIn(document, 0).cues, slotIn(document, 1).cues]).toEqual([[`one ${race}`], [`other ${race}`]]);
+      }
+    }
+    expect(await takenBack(one)).toEqual(made[0]!.document);
+    expect((await takenBack(other)).blocks).toEqual([]);
+  });
+
+  it("an event with a fraction of a millisecond condemns nothing that is sent with it", async () => {
+    const { sessionId } = studio.clients[0];
+    const { shownHash } = value(await ask(studio.coach, "floor.open", { sessionId }, clock));
+    const events = [0, 0.5].map((more) => ({
+      id: newId(),
+      version: 3,
+      sessionId,
+      atMs: clock.nowMs - 1000 + more,
+      clocks: null,
+      shownHash,
+      body: { kind: "note", slotId: null, text: `after ${more}` },
+    }));
+    expect(value(await ask(studio.coach, "floor.record", { sessionId, events }, clock))).toEqual({
+      accepted: events.map(({ id }) => id),
+      refused: [],
+    });
+    // Sent again, as after a lost answer, it is known.
+    expect(value(await ask(studio.coach, "floor.record", { sessionId, events }, clock)).accepted).toHaveLength(2);
+  });
+});
