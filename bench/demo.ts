@@ -23,8 +23,8 @@ async function scoreDemo(): Promise<void> {
   const clock = { nowMs: NOON };
   const found: Foretold[] = [];
   for (const { sessions } of value(await ask(scope, "clients.list", { after: null }, clock)).clients) {
-    for (const { id } of sessions.filter(({ state, date }) => state === "done" && date >= SCORED_FROM)) {
-      const view = value(await ask(scope, "review.show", { sessionId: id }, clock));
+    for (const { sessionId } of sessions.filter(({ state, date }) => state === "done" && date >= SCORED_FROM)) {
+      const view = value(await ask(scope, "review.show", { sessionId: sessionId! }, clock));
       const review = reviewSession(view);
       if (!review) continue;
       const { forecast } = computeSession(review.shown.document, view.context);

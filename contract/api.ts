@@ -2,7 +2,16 @@
  * Everything a person can ask of the server: for each use case what it takes, checked at the edge, and what it answers.
  * Server, pages and devices are typed from this one table; a use case that is missing anywhere does not compile.
  */
-import { E1RM_FORMULAS, METHODS, MUSCLES, PATTERNS, PLAN_LIMITS, READINESS_QUESTIONS, REGION_IDS } from "../core";
+import {
+  daysBetween,
+  E1RM_FORMULAS,
+  METHODS,
+  MUSCLES,
+  PATTERNS,
+  PLAN_LIMITS,
+  READINESS_QUESTIONS,
+  REGION_IDS,
+} from "../core";
 import type { StudioExercises } from "./catalogue";
 import { documentSchema, editSchema, weightSchema } from "./document";
 import { equipmentSchema } from "./equipment";
@@ -38,17 +47,17 @@ import type {
   ClientView,
   Device,
   ExercisesView,
-  FloorLine,
   FloorView,
+  FoundSession,
   GymView,
   Invitation,
   LiftLog,
   PastSession,
+  PlannedLine,
   PlanView,
   ReviewView,
   SavedSession,
   SentLine,
-  SessionLine,
   SessionView,
   TemplateLine,
   Viewer,
@@ -165,7 +174,21 @@ export const INPUTS = {
   "cautions.quiet": exact({ rule: said(80), clientId: orNull(uuid()), reason: words(300) }),
   /** Sessions by title or client, those nearest to today first. */
   "sessions.find": exact({ search: words(120) }),
-  "sessions.latest": exact({ state: oneOf("draft", "done") }),
+  /** The session that was done last. */
+  "sessions.latest": nothing,
+  /** What is planned between two days for a client, or for everybody, a page of clients at a time. */
+  "planned.list": checked(
+    exact({
+      from: isoDate(),
+      to: isoDate(),
+      clientId: orNull(uuid()),
+      after: orNull(exact({ name: words(120), id: uuid() })),
+    }),
+    "goes over 62 days at most, from the first to the last",
+    ({ from, to }) => from <= to && daysBetween(from, to) <= 62,
+  ),
+  /** What waits to be trained, from today on, the next first. */
+  "planned.next": nothing,
   /** The client's sessions before this one, the latest first: to start from, and to compare with. */
   "sessions.before": exact({ sessionId: uuid() }),
   "sessions.show": exact({ sessionId: uuid() }),
@@ -271,8 +294,17 @@ export interface Outputs {
   "clients.erase": Nothing;
   "sessions.create": { readonly sessionId: string };
   "cautions.quiet": Nothing;
-  "sessions.find": { readonly sessions: readonly FloorLine[] };
-  "sessions.latest": { readonly line: SessionLine | null };
+  "sessions.find": { readonly sessions: readonly FoundSession[] };
+  "sessions.latest": { readonly sessionId: string | null };
+  "planned.list": {
+    readonly today: string;
+    readonly clients: readonly (ClientName & { readonly sessions: readonly PlannedLine[] })[];
+    readonly next: { readonly name: string; readonly id: string } | null;
+  };
+  "planned.next": {
+    readonly today: string;
+    readonly sessions: readonly (PlannedLine & { readonly clientName: string })[];
+  };
   "sessions.before": { readonly sessions: readonly PastSession[] };
   "sessions.show": SessionView;
   "sessions.edit": SavedSession;
@@ -304,7 +336,10 @@ export interface Outputs {
   "exercises.show": ExercisesView;
   "exercises.save": Nothing;
   "exercises.hide": Nothing;
-  "floor.today": { readonly today: string; readonly sessions: readonly FloorLine[] };
+  "floor.today": {
+    readonly today: string;
+    readonly sessions: readonly (PlannedLine & { readonly clientName: string })[];
+  };
   "floor.open": FloorView;
   "floor.record": {
     readonly accepted: readonly string[];

@@ -26,6 +26,7 @@ export * from "./next-week";
 export * from "./own-exercise";
 export * from "./periods";
 export * from "./plan";
+export * from "./planned";
 export * from "./prescription";
 export * from "./renamed";
 export * from "./review";

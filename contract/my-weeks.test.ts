@@ -1,9 +1,9 @@
 import { describe, expect, it } from "vitest";
-import { addDays, DEFAULT_SETTINGS, NOTHING_DONE, type SessionState } from "../core";
+import { addDays, DEFAULT_SETTINGS, NOTHING_DONE } from "../core";
 import { exposure } from "../core/testing/helpers";
 import { NO_OWN_EXERCISES } from "./catalogue";
 import { myWeeks } from "./my-weeks";
-import type { ClientView } from "./views";
+import type { ClientView, PlannedLine, PlannedState } from "./views";
 
 const TODAY = "2026-11-26";
 const START = "2026-10-05";
@@ -18,12 +18,16 @@ const lift = (lineage: string, exposures: ReturnType<typeof days>) => ({
   tested: [],
   trainingMaxKg: null,
 });
-const session = (date: string, state: SessionState, minutes: number | null) => ({
-  id: date,
+const session = (date: string, state: PlannedState, minutes: number | null): PlannedLine => ({
   clientId: "c",
   date,
   title: "",
   state,
+  sessionId: date,
+  place: null,
+  timeOfDay: null,
+  otherDate: null,
+  isAway: false,
   summary: minutes === null ? null : { ...NOTHING_DONE, minutes },
 });
 const view = (more: Partial<ClientView> = {}) =>
@@ -44,7 +48,7 @@ describe("a client's own weeks", () => {
         sessions: [
           session("2026-11-23", "done", 40),
           session("2026-11-25", "done", 50),
-          session("2026-11-20", "draft", null),
+          session("2026-11-20", "missed", null),
           session("2026-10-06", "done", 30),
           session("2026-09-01", "done", 99),
         ],

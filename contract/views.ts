@@ -36,12 +36,27 @@ import type {
 import type { StudioExercises } from "./catalogue";
 import type { ShownContent } from "./shown";
 
-export interface SessionLine {
-  readonly id: string;
+/**
+ * How far a session has come: planned (nobody has opened it), opened (at the desk), sent, seen by the client, begun on the floor,
+ * done; missed (its day has gone by), moved (stood here, stands elsewhere now), leftOut (by the coach, or the client is away).
+ */
+export type PlannedState = "planned" | "opened" | "sent" | "seen" | "begun" | "done" | "missed" | "moved" | "leftOut";
+
+/** A session that a client has on a day, from their plan or written for the day. */
+export interface PlannedLine {
   readonly clientId: string;
   readonly date: string;
   readonly title: string;
-  readonly state: SessionState;
+  readonly state: PlannedState;
+  /** Its row; null while nobody has opened, sent or trained it. */
+  readonly sessionId: string | null;
+  /** Its place in a plan; null: written for the day. */
+  readonly place: { readonly planId: string; readonly dayId: string; readonly week: number } | null;
+  /** Minutes after midnight; null: any time. */
+  readonly timeOfDay: number | null;
+  /** Moved: where it stands now. Elsewhere: where it stood; null: nowhere else. */
+  readonly otherDate: string | null;
+  readonly isAway: boolean;
   readonly summary: SessionSummary | null;
 }
 
@@ -61,7 +76,8 @@ export interface ClientLine {
   readonly aims: string;
   readonly limits: string;
   readonly readiness: ReadinessState;
-  readonly sessions: readonly SessionLine[];
+  /** What was done and what is planned, by date. */
+  readonly sessions: readonly PlannedLine[];
   /** Lifts that have stood at the same loads and reps for eight weeks or more. */
   readonly standingLifts: number;
 }
@@ -299,8 +315,8 @@ export interface Device {
   readonly isThis: boolean;
 }
 
-/** A session that can be opened on the floor today. */
-export interface FloorLine {
+/** A session of a list, with whose it is. */
+export interface FoundSession {
   readonly sessionId: string;
   readonly clientName: string;
   readonly title: string;

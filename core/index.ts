@@ -48,6 +48,7 @@ export * from "./load/threads";
 export * from "./load/working";
 export * from "./log";
 export * from "./methods";
+export * from "./plan/calendar";
 export * from "./plan/missed";
 export * from "./plan/move-lift";
 export * from "./plan/phase";

@@ -1,10 +1,11 @@
 "use client";
-import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import type { ClientView, SessionLine } from "@/contract";
-import { formatWeight, readinessSentence } from "@/core";
+import { type ClientView, isWaiting, type PlannedLine } from "@/contract";
+import { addDays, formatWeight, readinessSentence } from "@/core";
 import { ask, replySentence } from "@/device/api";
+import { openPlanned } from "@/device/planned";
+import { PlannedLink, stateWords } from "@/parts/planned-link";
 import { Button } from "@/ui/button";
 import { shortDate } from "@/ui/dates";
 import { Notice } from "@/ui/notice";
@@ -12,6 +13,9 @@ import { Account } from "./account";
 import { Limits } from "./limits";
 import { Readiness } from "./readiness";
 import { Record } from "./record";
+
+/** A session that was missed is listed for so long. */
+const MISSED_DAYS = 14;
 
 export function ClientScreen({ view }: { view: ClientView }) {
   const router = useRouter();
@@ -29,7 +33,11 @@ export function ClientScreen({ view }: { view: ClientView }) {
     }
   }
 
-  const upcoming = view.sessions.filter((session) => session.state !== "done");
+  const lately = addDays(view.today, -MISSED_DAYS);
+  const upcoming = view.sessions.filter(
+    (session) =>
+      isWaiting(session) || (session.state === "missed" && session.date >= lately) || session.state === "leftOut",
+  );
   const done = view.sessions.filter((session) => session.state === "done").reverse();
   return (
     <main className="px-6 py-5">
@@ -144,31 +152,44 @@ function Habits({ view }: { view: ClientView }) {
   );
 }
 
-function SessionList({ sessions, today }: { sessions: readonly SessionLine[]; today: string }) {
+function SessionList({ sessions, today }: { sessions: readonly PlannedLine[]; today: string }) {
   return (
     <ul className="border-t border-thread">
       {sessions.map((session) => (
-        <li key={session.id} className="flex items-baseline gap-3 border-b border-thread py-1.5">
+        <li
+          key={`${session.date} ${session.place?.dayId ?? ""} ${session.sessionId ?? ""}`}
+          className="flex items-baseline gap-3 border-b border-thread py-1.5"
+        >
           <span className="narrow w-16 shrink-0 text-quiet">
             {session.date === today ? "today" : shortDate(session.date)}
           </span>
-          <Link
-            href={session.state === "done" ? `/review/${session.id}` : `/session/${session.id}`}
-            className="min-w-0 flex-1 truncate font-semibold text-indigo underline underline-offset-2"
-          >
-            {session.title || "Untitled session"}
-          </Link>
+          <span className="min-w-0 flex-1 truncate">
+            <PlannedLink
+              line={session}
+              hrefOf={(id) => (session.state === "done" ? `/review/${id}` : `/session/${id}`)}
+              open={openPlanned}
+              className="font-semibold text-indigo underline underline-offset-2"
+            >
+              {session.title || "Untitled session"}
+            </PlannedLink>
+          </span>
           {session.summary ? (
             <span className="narrow text-quiet">
               {session.summary.sets}/{session.summary.plannedSets} sets
             </span>
-          ) : session.date < today ? (
-            <span className="narrow text-quiet">not done</span>
           ) : (
-            <Link href={`/floor?s=${session.id}`} prefetch={false} className="narrow underline underline-offset-2">
-              floor
-            </Link>
+            <span className="narrow text-quiet">{stateWords(session)}</span>
           )}
+          {isWaiting(session) ? (
+            <PlannedLink
+              line={session}
+              hrefOf={(id) => `/floor?s=${id}`}
+              open={openPlanned}
+              className="narrow underline underline-offset-2"
+            >
+              floor
+            </PlannedLink>
+          ) : null}
         </li>
       ))}
     </ul>

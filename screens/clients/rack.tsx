@@ -1,9 +1,11 @@
 "use client";
 import Link from "next/link";
 import { useState } from "react";
-import type { ClientLine, Output, SessionLine } from "@/contract";
+import { type ClientLine, glancesOf, isWaiting, type Output, type PlannedLine } from "@/contract";
 import { addDays, mondayOf, snagOf, snagSentence } from "@/core";
 import { ask, replySentence } from "@/device/api";
+import { openPlanned } from "@/device/planned";
+import { PlannedLink } from "@/parts/planned-link";
 import { Button } from "@/ui/button";
 import { longDate, weekday } from "@/ui/dates";
 import { Notice } from "@/ui/notice";
@@ -78,9 +80,9 @@ function usePages(first: RackPage) {
 function Cloth({ client, today }: { client: ClientLine; today: string }) {
   const firstWeek = addDays(mondayOf(today), -7 * (WEEKS - 1));
   const weeks = Array.from({ length: WEEKS }, (_, week) => addDays(firstWeek, week * 7));
-  const found = snagOf(client.readiness, client.sessions, today, client.standingLifts);
+  const found = snagOf(client.readiness, glancesOf(client.sessions), today, client.standingLifts);
   const snag = found && snagSentence(found, client.name);
-  const next = client.sessions.find((session) => session.date >= today && session.state !== "done");
+  const next = client.sessions.find((session) => session.date >= today && isWaiting(session));
   return (
     <li className="flex flex-col">
       <h2 className="font-bold">
@@ -100,9 +102,14 @@ function Cloth({ client, today }: { client: ClientLine; today: string }) {
       {next ? (
         <p className="narrow">
           <span className="text-quiet">{next.date === today ? "today" : weekday(next.date)} </span>
-          <Link href={`/session/${next.id}`} className="font-semibold text-indigo underline underline-offset-2">
+          <PlannedLink
+            line={next}
+            hrefOf={(id) => `/session/${id}`}
+            open={openPlanned}
+            className="text-left font-semibold text-indigo underline underline-offset-2"
+          >
             {next.title || "Untitled session"}
-          </Link>
+          </PlannedLink>
         </p>
       ) : (
         <p className="narrow text-quiet">nothing planned</p>
@@ -119,7 +126,7 @@ function Strip({
   today,
 }: {
   weeks: readonly string[];
-  sessions: readonly SessionLine[];
+  sessions: readonly PlannedLine[];
   today: string;
 }) {
   const width = 184;
@@ -142,7 +149,9 @@ function Strip({
         />
       ))}
       {weeks.map((monday, week) => {
-        const inWeek = sessions.filter((session) => session.date >= monday && session.date < addDays(monday, 7));
+        const inWeek = sessions.filter(
+          ({ date, state }) => date >= monday && date < addDays(monday, 7) && state !== "moved" && state !== "leftOut",
+        );
         const each = Math.min(8.4, (row - 3) / Math.max(inWeek.length, 1));
         return inWeek.map((session, index) => {
           const y = week * row + 2 + index * each;
@@ -153,7 +162,7 @@ function Strip({
           if (session.state === "done")
             return (
               <Weft
-                key={session.id}
+                key={index}
                 y={y}
                 thick={each - 1.2}
                 length={length}
@@ -161,10 +170,10 @@ function Strip({
                 odd={(week * 3 + index) % 2 === 1}
               />
             );
-          const missed = session.date < today;
+          const missed = session.state === "missed";
           return (
             <rect
-              key={session.id}
+              key={index}
               x={4}
               y={y}
               width={width - 8}

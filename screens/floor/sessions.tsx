@@ -1,16 +1,22 @@
 "use client";
-import { useEffect, useState } from "react";
-import type { FloorLine } from "@/contract";
+import { type ReactNode, useEffect, useState } from "react";
+import type { Output } from "@/contract";
 import { ask } from "@/device/api";
 import { listFloors } from "@/device/floors";
+import { openPlanned } from "@/device/planned";
 import { readPerson, writePerson } from "@/device/store";
 import { longDate } from "@/ui/dates";
 
+type Line = Pick<
+  Output<"floor.today">["sessions"][number],
+  "sessionId" | "place" | "clientName" | "title" | "date" | "state"
+>;
+
 interface Listed {
   readonly today: string | null;
-  readonly sessions: readonly FloorLine[];
+  readonly sessions: readonly Line[];
   /** Opened here before, and so at hand without a network; of whoever uses the device. */
-  readonly here: readonly FloorLine[];
+  readonly here: readonly Line[];
   readonly problem: "offline" | "signedOut" | null;
 }
 
@@ -25,7 +31,8 @@ async function read(): Promise<Listed> {
     clientName,
     title: shown.document.title,
     date: shown.date,
-    state: "started" as const,
+    state: "begun" as const,
+    place: null,
   }));
   if (reply.kind !== "ok")
     return { today: null, sessions: [], here, problem: reply.kind === "signedOut" ? "signedOut" : "offline" };
@@ -61,14 +68,14 @@ export function Sessions() {
           No network: these sessions are on this device.
         </p>
       ) : null}
-      {sessions.length > 0 ? <List lines={sessions} today={today} /> : null}
+      {sessions.length > 0 ? <List lines={sessions} today={today} isClient={person === "client"} /> : null}
       {today && sessions.length === 0 ? (
         <p className="text-lg text-[var(--floor-quiet)]">Nothing is to be trained today.</p>
       ) : null}
       {here.length > 0 ? (
         <>
           <h2 className="mt-3 text-lg font-bold">On this device</h2>
-          <List lines={here} today={today} />
+          <List lines={here} today={today} isClient={false} />
         </>
       ) : null}
       <a
@@ -81,24 +88,62 @@ export function Sessions() {
   );
 }
 
-function List({ lines, today }: { lines: readonly FloorLine[]; today: string | null }) {
+const BOX =
+  "flex min-h-[64px] w-full flex-col justify-center rounded-lg border border-[var(--floor-line)] px-4 py-2 text-left";
+
+/** `isClient`: whoever looks trains from what was sent to them, and opens nothing that was not. */
+function List({ lines, today, isClient }: { lines: readonly Line[]; today: string | null; isClient: boolean }) {
   return (
     <ul className="flex flex-col gap-2">
-      {lines.map(({ sessionId, clientName, title, date, state }) => (
-        <li key={sessionId}>
-          <a
-            href={`/floor?s=${sessionId}`}
-            className="flex min-h-[64px] flex-col justify-center rounded-lg border border-[var(--floor-line)] px-4 py-2"
-          >
+      {lines.map((line) => {
+        const { sessionId, clientName, title, date, state } = line;
+        const isUnsent = isClient && (state === "planned" || state === "opened");
+        const words = (
+          <>
             <span className="text-lg font-bold">{clientName}</span>
             <span className="text-[var(--floor-quiet)]">
               {title || "Session without a name"}
               {date === today ? "" : ` · ${longDate(date)}`}
-              {today && state === "started" ? " · begun" : ""}
+              {today && state === "begun" ? " · begun" : ""}
+              {isUnsent ? " · not sent by your coach yet" : ""}
             </span>
-          </a>
-        </li>
-      ))}
+          </>
+        );
+        return (
+          <li key={sessionId ?? `${line.place?.planId} ${line.place?.dayId}`}>
+            {isUnsent ? (
+              <p className={BOX}>{words}</p>
+            ) : sessionId ? (
+              <a href={`/floor?s=${sessionId}`} className={BOX}>
+                {words}
+              </a>
+            ) : (
+              <OpenLine line={line}>{words}</OpenLine>
+            )}
+          </li>
+        );
+      })}
     </ul>
+  );
+}
+
+/** A session that only its plan knows yet is made on the way to it. */
+function OpenLine({ line, children }: { line: Line; children: ReactNode }) {
+  const [problem, setProblem] = useState<string | null>(null);
+  const [isBusy, setBusy] = useState(false);
+  const open = async () => {
+    setBusy(true);
+    const opened = await openPlanned(line);
+    if ("sessionId" in opened) return window.location.assign(`/floor?s=${opened.sessionId}`);
+    setBusy(false);
+    setProblem(opened.problem);
+  };
+  return (
+    <>
+      <button type="button" disabled={isBusy} onClick={() => void open()} className={BOX}>
+        {children}
+      </button>
+      {problem ? <p role="alert">{problem}</p> : null}
+    </>
   );
 }

@@ -1,7 +1,7 @@
 "use client";
 import Link from "next/link";
 import { useState } from "react";
-import type { ClientView } from "@/contract";
+import { type ClientView, isWaiting } from "@/contract";
 import { GENERAL_NOTICE, readinessSentence } from "@/core";
 import { signOut } from "@/device/sign-out";
 import { Button, buttonClass } from "@/ui/button";
@@ -12,7 +12,7 @@ import { Notice } from "@/ui/notice";
 /** A client's own page: what waits, what was done, in plain words. */
 export function MyPage({ view }: { view: ClientView }) {
   const [problem, setProblem] = useState<string | null>(null);
-  const waiting = view.sessions.filter((session) => session.state !== "done" && session.date >= view.today);
+  const waiting = view.sessions.filter((session) => isWaiting(session) && session.date >= view.today);
   const done = view.sessions.filter((session) => session.state === "done").reverse();
   return (
     <main className="mx-auto flex max-w-2xl flex-col gap-6 px-5 py-6">
@@ -36,17 +36,24 @@ export function MyPage({ view }: { view: ClientView }) {
         {waiting.length === 0 ? <p className="text-quiet">Nothing is planned for you yet.</p> : null}
         <ul className="flex flex-col gap-2">
           {waiting.map((session) => (
-            <li key={session.id} className="flex items-center gap-3 border-t border-thread pt-2">
+            <li
+              key={`${session.date} ${session.place?.dayId ?? session.sessionId}`}
+              className="flex items-center gap-3 border-t border-thread pt-2"
+            >
               <div className="min-w-0 flex-1">
                 <p className="font-semibold">{session.title || "Session"}</p>
                 <p className="text-quiet">{session.date === view.today ? "today" : longDate(session.date)}</p>
               </div>
-              <a
-                href={`/floor?s=${session.id}`}
-                className={buttonClass(session.date === view.today ? "main" : "plain", "min-h-11 px-4")}
-              >
-                Train
-              </a>
+              {session.sessionId && session.state !== "opened" ? (
+                <a
+                  href={`/floor?s=${session.sessionId}`}
+                  className={buttonClass(session.date === view.today ? "main" : "plain", "min-h-11 px-4")}
+                >
+                  Train
+                </a>
+              ) : (
+                <span className="text-quiet">Your coach has not sent it yet</span>
+              )}
             </li>
           ))}
         </ul>
@@ -56,9 +63,9 @@ export function MyPage({ view }: { view: ClientView }) {
         {done.length === 0 ? <p className="text-quiet">Nothing yet.</p> : null}
         <ul>
           {done.slice(0, 12).map((session) => (
-            <li key={session.id} className="flex items-baseline gap-3 border-t border-thread py-2">
+            <li key={session.sessionId} className="flex items-baseline gap-3 border-t border-thread py-2">
               <Link
-                href={`/me/review/${session.id}`}
+                href={`/me/review/${session.sessionId}`}
                 className="min-w-0 flex-1 font-semibold text-indigo underline underline-offset-2"
               >
                 {session.title || "Session"}

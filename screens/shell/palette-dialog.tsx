@@ -2,7 +2,7 @@
 import { Command } from "cmdk";
 import { useRouter } from "next/navigation";
 import { type ReactNode, useEffect, useMemo, useState } from "react";
-import { catalogueIn, type FloorLine, type StudioExercises, type TemplateLine } from "@/contract";
+import { catalogueIn, type FoundSession, type StudioExercises, type TemplateLine } from "@/contract";
 import { type Catalogue, documentForClient, offerExercises, takeOver } from "@/core";
 import { ask, replySentence } from "@/device/api";
 import { newId } from "@/device/ids";
@@ -235,7 +235,7 @@ function Item({ id, hint, onTake, children }: { id: string; hint?: string; onTak
 }
 
 interface Found {
-  readonly sessions: readonly FloorLine[];
+  readonly sessions: readonly FoundSession[];
   readonly templates: readonly TemplateLine[];
   /** What the screen that is open finds. */
   readonly here: readonly { readonly group: string; readonly actions: readonly Action[] }[];

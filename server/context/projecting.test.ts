@@ -3,6 +3,7 @@ import { beforeAll, describe, expect, it } from "vitest";
 import type { FloorView, SentEvent } from "../../contract";
 import { type FloorEventBody, lineageOf, placeholderId, placeOf } from "../../core";
 import { inStudio, newId } from "../db";
+import { calendarsBetween } from "../db/planned";
 import * as db from "../db/queries";
 import { chainsIn, doneIn, eventIn, openFloor, record as recordAs, setsIn, writeSession } from "../testing/floor";
 import { clock, hasDatabase, makeStudio, NOON, prepareDatabase, type TestStudio, value } from "../testing/studio";
@@ -29,7 +30,7 @@ describe.runIf(hasDatabase)("projections", () => {
   async function derived() {
     return inStudio(studio.coach, async (tx) => {
       const clients = studio.clients.map((client) => client.id);
-      const sessions = await db.sessionLines(tx, clients, "2026-01-01", "2027-01-01");
+      const sessions = (await calendarsBetween(tx, clients, "2026-01-01", "2027-01-01")).flatMap(({ rows }) => rows);
       const lifts = await Promise.all(clients.map((id) => db.liftSummaryRows(tx, id)));
       const weeks = await Promise.all(clients.map((id) => db.weekSumRows(tx, id, "2026-01-01", "2027-01-01")));
       const lineages = [...new Set(lifts.flat().map((lift) => lift.lineage))];
@@ -111,10 +112,10 @@ describe.runIf(hasDatabase)("projections", () => {
     expect(value(await ask(studio.coach, "lifts.name", input, clock))).toEqual({ sessions: 1 });
     expect(await exposures(lineage, 1)).toEqual([]);
     expect((await exposures("barbell-row", 1))[0]!.exposure.sets.map((set) => set.reps)).toEqual([8, 8]);
-    const [line] = await inStudio(studio.coach, (tx) =>
-      db.sessionLines(tx, [studio.clients[1].id], "2026-11-10", "2026-11-10"),
+    const [calendar] = await inStudio(studio.coach, (tx) =>
+      calendarsBetween(tx, [studio.clients[1].id], "2026-11-10", "2026-11-10"),
     );
-    expect(line!.summary!.muscles.back!.reps).toBe(16);
+    expect(calendar!.rows[0]!.summary!.muscles.back!.reps).toBe(16);
   });
 
   it("an undone event takes its exposures, its week and its lift's line with it", async () => {

@@ -3,6 +3,7 @@ import { sql } from "drizzle-orm";
 import { beforeAll, describe, expect, it } from "vitest";
 import { hasDatabase, makeStudio, prepareDatabase, type TestStudio } from "../testing/studio";
 import { asOwner, inStudio, newId, type Scope } from ".";
+import { calendarsBetween } from "./planned";
 import * as db from "./queries";
 import { sentCopy } from "./sent-copies";
 
@@ -114,7 +115,8 @@ describe.runIf(hasDatabase)("a studio with 200,000 sets", () => {
   };
 
   const anySession = async () =>
-    (await inStudio(studio.coach, (tx) => db.sessionLines(tx, [clientIds[0]!], "2025-01-01", "2025-02-01")))[0]!.id;
+    (await inStudio(studio.coach, (tx) => calendarsBetween(tx, [clientIds[0]!], "2025-01-01", "2025-02-01")))[0]!
+      .rows[0]!.id;
 
   it("holds 200,000 sets", async () => {
     const { rows } = await asOwner((tx) =>
@@ -132,8 +134,8 @@ describe.runIf(hasDatabase)("a studio with 200,000 sets", () => {
     const asked: [string, (tx: Parameters<typeof db.studioRow>[0]) => Promise<unknown>][] = [
       ["the record of some lifts", (tx) => db.exposureRows(tx, client, ["lift-1", "lift-2"], "2026-01-01", 26)],
       ["every lift in one line", (tx) => db.liftSummaryRows(tx, client)],
-      ["a client's sessions", (tx) => db.sessionLines(tx, [client], from, "2025-09-01")],
-      ["a page of the rack", (tx) => db.sessionLines(tx, clientIds, from, "2025-07-01")],
+      ["a client's sessions", (tx) => calendarsBetween(tx, [client], from, "2025-09-01")],
+      ["a page of the rack", (tx) => calendarsBetween(tx, clientIds, from, "2025-07-01")],
       ["the week around a session", (tx) => db.countedSessions(tx, client, from, "2025-06-22")],
       ["the weeks before", (tx) => db.weekSumRows(tx, client, from, "2025-08-01")],
       ["the first week", (tx) => db.firstWeek(tx, client)],
@@ -143,8 +145,8 @@ describe.runIf(hasDatabase)("a studio with 200,000 sets", () => {
       ["its lineages", (tx) => db.lineagesOfSession(tx, session)],
       ["its changes", (tx) => db.editsSince(tx, session, 0)],
       ["its copy", (tx) => sentCopy(tx, session)],
-      ["the next draft", (tx) => db.latestLine(tx, "draft", "2026-11-24")],
-      ["the last session done", (tx) => db.latestLine(tx, "done", "2026-11-24")],
+      ["what waits, of everybody", (tx) => calendarsBetween(tx, null, "2026-11-24", "2026-12-06")],
+      ["the last session done", (tx) => db.lastDone(tx)],
       [
         "what is planned for a gym",
         (tx) => db.draftsInGym(tx, { id: studio.gymId, isDefault: true }, "2026-11-24", "2026-12-06", null, 100),

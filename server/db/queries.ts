@@ -429,32 +429,6 @@ export async function deleteSession(tx: Transaction, id: string): Promise<void> 
   await tx.delete(sessions).where(eq(sessions.id, id));
 }
 
-const lineColumns = {
-  id: sessions.id,
-  clientId: sessions.clientId,
-  date: sessions.date,
-  title: sessions.title,
-  state: sessions.state,
-  summary: sessions.summary,
-};
-
-export type LineRow = Pick<SessionRow, keyof typeof lineColumns>;
-
-/** Session lines of some clients in a span of dates, oldest first. */
-export const sessionLines = (
-  tx: Transaction,
-  clientIds: readonly string[],
-  from: string,
-  to: string,
-): Promise<LineRow[]> =>
-  clientIds.length === 0
-    ? Promise.resolve([])
-    : tx
-        .select(lineColumns)
-        .from(sessions)
-        .where(and(inArray(sessions.clientId, [...clientIds]), gte(sessions.date, from), lte(sessions.date, to)))
-        .orderBy(asc(sessions.date), asc(sessions.id));
-
 /** The sessions of a client in a span of dates as their week counts them: sums, no documents. */
 export const countedSessions = (tx: Transaction, clientId: string, from: string, to: string) =>
   tx
@@ -634,24 +608,6 @@ export const shownRows = (tx: Transaction, sessionId: string) =>
 export const eventRows = (tx: Transaction, sessionId: string): Promise<EventRow[]> =>
   tx.select().from(floorEvents).where(eq(floorEvents.sessionId, sessionId)).orderBy(asc(floorEvents.sequence));
 
-/** Sessions of a day that are not ended, and those begun since another day; by client. A studio's day holds no more. */
-export const floorLines = (tx: Transaction, today: string, begunSince: string) =>
-  tx
-    .select({
-      sessionId: sessions.id,
-      clientName: clients.name,
-      title: sessions.title,
-      date: sessions.date,
-      state: sessions.state,
-    })
-    .from(sessions)
-    .innerJoin(clients, and(eq(clients.studioId, sessions.studioId), eq(clients.id, sessions.clientId)))
-    .where(
-      sql`(${sessions.state} = 'draft' and ${sessions.date} = ${today}) or (${sessions.state} = 'started' and ${sessions.date} between ${begunSince} and ${today})`,
-    )
-    .orderBy(asc(clients.name), asc(sessions.date), asc(sessions.id))
-    .limit(1000);
-
 export interface EventToStore {
   readonly id: string;
   readonly atMs: number;
@@ -758,7 +714,6 @@ export async function takeUnprojected(tx: Transaction, sessionId: string): Promi
   return gone.length > 0;
 }
 
-/** The draft nearest to a date from there on, or the last session done. */
 /** A client's sessions with lifts in them before one of theirs, the latest first. */
 export const sessionsBefore = (
   tx: Transaction,
@@ -800,13 +755,13 @@ export const sessionsLike = (tx: Transaction, search: string, today: string, mos
 /** A pattern of what holds a text, whatever signs are in it. */
 export const holding = (text: string): string => `%${text.replace(/[\\%_]/g, "\\$&")}%`;
 
-export async function latestLine(tx: Transaction, state: "draft" | "done", today: string) {
-  const isDraft = state === "draft";
+/** The session that was done last. */
+export async function lastDone(tx: Transaction): Promise<string | null> {
   const [row] = await tx
-    .select(lineColumns)
+    .select({ id: sessions.id })
     .from(sessions)
-    .where(isDraft ? and(eq(sessions.state, "draft"), gte(sessions.date, today)) : eq(sessions.state, "done"))
-    .orderBy(isDraft ? asc(sessions.date) : desc(sessions.date), desc(sessions.id))
+    .where(eq(sessions.state, "done"))
+    .orderBy(desc(sessions.date), desc(sessions.id))
     .limit(1);
-  return row ?? null;
+  return row?.id ?? null;
 }

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { cautionsOf, computeSession, readCautions } from "../../contract";
+import { cautionsOf, computeSession, isWaiting, readCautions } from "../../contract";
 import { DEFAULT_SETTINGS, liftRecord } from "../../core";
 import { withAccounts } from "../db";
 import { studioKinds } from "../db/accounts";
@@ -65,7 +65,7 @@ describe.runIf(hasDatabase)("the demo boathouse", () => {
         expect(summary!.sets).toBeLessThanOrEqual(summary!.plannedSets);
         expect(summary!.minutes).toBeGreaterThan(10);
       }
-      expect(line.sessions.some((session) => session.state === "draft" && session.date >= "2026-11-24")).toBe(true);
+      expect(line.sessions.some((session) => isWaiting(session) && session.date >= "2026-11-24")).toBe(true);
       const view = await ask(scope, "clients.show", { clientId: line.id }, { nowMs: NOON });
       if (view.kind !== "ok") throw new Error(view.kind);
       const grown = view.value.lifts.filter(({ exposures }) => {
@@ -73,9 +73,9 @@ describe.runIf(hasDatabase)("the demo boathouse", () => {
         return estimates.length > 3 && estimates.at(-1)!.kg > estimates[0]!.kg;
       });
       expect(grown.length, `${line.name} grows in some lift`).toBeGreaterThan(0);
-      for (const { id, title, date, state } of line.sessions) {
-        if (state !== "draft" || date < "2026-11-24") continue;
-        const session = await ask(scope, "sessions.show", { sessionId: id }, { nowMs: NOON });
+      for (const { sessionId, title, date } of line.sessions.filter(isWaiting)) {
+        if (sessionId === null || date < "2026-11-24") continue;
+        const session = await ask(scope, "sessions.show", { sessionId }, { nowMs: NOON });
         if (session.kind !== "ok") throw new Error(session.kind);
         const { document } = session.value;
         const cautions = cautionsOf(session.value, document, computeSession(document, session.value));

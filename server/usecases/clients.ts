@@ -1,5 +1,5 @@
 /** Clients: the rack, one person, what a coach says of them. */
-import { type ClientLine, type ClientView, check, type Input, LIMITS_SCHEMA, type SessionLine } from "../../contract";
+import { type ClientLine, type ClientView, check, type Input, LIMITS_SCHEMA, type PlannedLine } from "../../contract";
 import {
   addDays,
   type ReadinessStatement,
@@ -9,6 +9,7 @@ import {
   UNCHANGED_WEEKS,
   type Weight,
 } from "../../core";
+import { plannedBetween } from "../context/planned";
 import { knownLifts, liftsOf } from "../context/record";
 import { dateIn, studioOf, todayOf } from "../context/studio";
 import { inStudio, newId, type Scope, type Transaction, withAccounts } from "../db";
@@ -17,8 +18,6 @@ import * as db from "../db/queries";
 import { forgetMail } from "../mail";
 import { gymLines } from "./gyms";
 import { answerIn, changedElsewhere, defineUseCase, joined, notFound, ok, refused } from "./kit";
-
-export const lineOf = (row: db.LineRow): SessionLine => ({ ...row, title: row.title ?? "" });
 
 /** A lift that was not trained for so long does not stand still: it is not done. */
 const LIFTS_OF_DAYS = 28;
@@ -34,7 +33,7 @@ async function standingLifts(
 
 function clientLine(
   row: db.ClientRow,
-  lines: readonly db.LineRow[],
+  sessions: readonly PlannedLine[] | undefined,
   standing: readonly db.LiftSummaryRow[],
 ): ClientLine {
   return {
@@ -44,7 +43,7 @@ function clientLine(
     aims: row.aims,
     limits: row.limits,
     readiness: readinessState(row.readiness, row.clearance),
-    sessions: lines.filter((line) => line.clientId === row.id).map(lineOf),
+    sessions: sessions ?? [],
     standingLifts: standing.filter((lift) => lift.clientId === row.id).length,
   };
 }
@@ -63,16 +62,20 @@ export const listClients = defineUseCase("clients.list", ["coach"], (scope, { af
     const rows = await db.clientPage(tx, after, PAGE + 1);
     const page = rows.slice(0, PAGE);
     const ids = page.map((row) => row.id);
-    const lines = await db.sessionLines(tx, ids, addDays(date, -63), addDays(date, 14));
+    const span = { from: addDays(date, -63), to: addDays(date, 14), today: date };
+    const planned = await plannedBetween(tx, ids, span);
     const standing = await standingLifts(tx, ids, date);
     const last = rows.length > PAGE ? page.at(-1)! : null;
     return ok({
       today: date,
-      clients: page.map((row) => clientLine(row, lines, standing)),
+      clients: page.map((row) => clientLine(row, planned.get(row.id), standing)),
       next: last && { name: last.name, id: last.id },
     });
   }),
 );
+
+/** What a client's page lists ahead. */
+const DAYS_AHEAD = 20;
 
 async function viewClient(scope: Scope, clientId: string, nowMs: number) {
   return answerIn(scope, async (tx) => {
@@ -80,13 +83,14 @@ async function viewClient(scope: Scope, clientId: string, nowMs: number) {
     if (!row) return notFound;
     const studio = await studioOf(tx);
     const date = dateIn(studio.timeZone, nowMs);
-    const lines = await db.sessionLines(tx, [row.id], addDays(date, -112), addDays(date, 60));
+    const span = { from: addDays(date, -112), to: addDays(date, DAYS_AHEAD), today: date };
+    const planned = await plannedBetween(tx, [row.id], span);
     const masses = await db.bodyMassRows(tx, row.id);
     const known = await knownLifts(tx, scope.studioId, row.id, studio);
     const marked = (await db.markRows(tx, row.id, date)).map((mark) => mark.lineage);
     const lineages = [...new Set([...known.map((lift) => lift.lineage), ...marked])];
     const view: ClientView = {
-      ...clientLine(row, lines, await standingLifts(tx, [row.id], date)),
+      ...clientLine(row, planned.get(row.id), await standingLifts(tx, [row.id], date)),
       birthYear: row.birthYear,
       unit: row.unit,
       minutes: row.minutes,

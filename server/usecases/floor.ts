@@ -4,6 +4,7 @@ import {
   computeSteps,
   foretoldBy,
   inPieces,
+  isWaiting,
   judgeSession,
   type Output,
   readEventSteps,
@@ -19,6 +20,7 @@ import {
   type Steps,
   trainableSteps,
 } from "../../core";
+import { plannedForAll } from "../context/planned";
 import { projectSoon, readLog } from "../context/projecting";
 import { type LoadedSession, loadSession } from "../context/session";
 import { hashOf, showSession } from "../context/showing";
@@ -32,8 +34,11 @@ import { answerIn, defineUseCase, notFound, type Outcome, ok, refused } from "./
 export const listToday = defineUseCase("floor.today", ["coach", "client"], (scope, _input, clock) =>
   answerIn(scope, async (tx) => {
     const today = await todayOf(tx, clock.nowMs);
-    const rows = await db.floorLines(tx, today, addDays(today, -DAYS_OPEN));
-    return ok({ today, sessions: rows.map((row) => ({ ...row, title: row.title ?? "" })) });
+    const span = { from: addDays(today, -DAYS_OPEN), to: today, today };
+    const sessions = (await plannedForAll(tx, span)).filter(
+      (line) => line.state === "begun" || (line.date === today && isWaiting(line)),
+    );
+    return ok({ today, sessions });
   }),
 );
 

@@ -12,6 +12,7 @@ import * as gyms from "./gyms";
 import * as invitations from "./invitations";
 import type { Clock, Outcome, UseCase } from "./kit";
 import * as lifts from "./lifts";
+import * as planned from "./planned";
 import * as plans from "./plans";
 import * as review from "./review";
 import * as sending from "./sending";
@@ -57,6 +58,8 @@ export const USE_CASES: { readonly [K in ApiName]: UseCase<K> } = {
   "sessions.create": sessions.createSession,
   "sessions.find": sessions.findSessions,
   "sessions.latest": sessions.latestSession,
+  "planned.list": planned.listPlanned,
+  "planned.next": planned.nextPlanned,
   "sessions.before": sessions.sessionsBefore,
   "cautions.quiet": cautions.quietCaution,
   "sessions.show": sessions.showSession,

@@ -110,6 +110,8 @@ describe.runIf(hasDatabase)("plans", () => {
     value(await ask(studio.coach, "sessions.send", { sessionId }, clock));
     const { notes } = value(await edit([patch({ kind: "onlyWeek", week: 6 }, 2)]));
     expect(notes).toEqual(["Week 7 was sent: the client's copy stays until you send it again."]);
+    // The session itself follows, so that what is sent again is what the plan says now.
+    expect(await repsIn(6)).toBe(2);
   });
 
   it("what was changed at the desk holds for its week, until it is kept from now on", async () => {

@@ -157,7 +157,8 @@ interface PlanChange {
 
 /**
  * Sessions that are rows and still drafts follow their plan: what changed of it is changed in them, beside what was changed at
- * the desk. What the desk and the plan both changed stays as the desk has it, and is said.
+ * the desk. What the desk and the plan both changed stays as the desk has it, and is said. A copy that a client was sent stays
+ * as it is; that the session differs from it since is said at the desk.
  */
 async function carryIntoDrafts(
   tx: Transaction,
@@ -169,7 +170,7 @@ async function carryIntoDrafts(
   const ofPlan = await db.sessionsOfPlan(tx, planId);
   const drafts = ofPlan.filter(({ id, state }) => state === "draft" && id !== without).map(({ id }) => id);
   const rows = new Map((await db.lockSessions(tx, drafts)).map((row) => [row.id, row]));
-  for (const { id, dayId, week, wasSent } of ofPlan) {
+  for (const { id, dayId, week } of ofPlan) {
     const row = rows.get(id);
     if (row?.state !== "draft" || dayId === null || week === null || id === without) continue;
     const [old, wanted] = [sessionOfWeek(before, dayId, week), sessionOfWeek(after, dayId, week)];
@@ -178,11 +179,6 @@ async function carryIntoDrafts(
     if (!old || !wanted) continue;
     const day = after.days.find((one) => one.id === dayId)!;
     const date = dateOfDay(after, day, week);
-    // The client's copy stays as it was sent; when it is done is not in it.
-    if (wasSent) {
-      await db.updateSession(tx, id, { date });
-      continue;
-    }
     await db.updateSession(tx, id, { date, purpose: purposeOfWeek(after, week) });
     const edits = diffDocuments(old.document, wanted.document);
     if (edits.length === 0) continue;

@@ -17,7 +17,6 @@ import { dateIn, studioOf } from "../context/studio";
 import { newId, type Transaction } from "../db";
 import * as db from "../db/queries";
 import { type SentContent, sentCopy } from "../db/sent-copies";
-import { lineOf } from "./clients";
 import { gymLines } from "./gyms";
 import { answerIn, changedElsewhere, conflict, defineUseCase, notFound, ok, refused } from "./kit";
 
@@ -193,11 +192,7 @@ export const findSessions = defineUseCase("sessions.find", ["coach"], (scope, { 
   }),
 );
 
-/** Where the rail's Session and Review lead. */
-export const latestSession = defineUseCase("sessions.latest", ["coach"], (scope, { state }, clock) =>
-  answerIn(scope, async (tx) => {
-    const studio = await studioOf(tx);
-    const row = await db.latestLine(tx, state, dateIn(studio.timeZone, clock.nowMs));
-    return ok({ line: row && lineOf(row) });
-  }),
+/** Where the rail's Review leads. */
+export const latestSession = defineUseCase("sessions.latest", ["coach"], (scope) =>
+  answerIn(scope, async (tx) => ok({ sessionId: await db.lastDone(tx) })),
 );

@@ -3,6 +3,7 @@ import { type ApiName, catalogueIn, computeSession, type Input, judgeSession, ty
 import { type ClientLimit, cautionKey, diffDocuments, type Edit, openBlocks, parseSession } from "../../core";
 import { phase } from "../../core/testing/plans";
 import { inStudio, newId, type Scope } from "../db";
+import { calendarsBetween } from "../db/planned";
 import * as db from "../db/queries";
 import { clock, hasDatabase, makeStudio, prepareDatabase, type TestStudio, value } from "../testing/studio";
 import { ask, askByName, USE_CASES } from ".";
@@ -48,6 +49,8 @@ function inputFor<K extends ApiName>(name: K, { clientId, sessionId, gymId, plan
     "exercises.known": {},
     "sessions.send": { sessionId },
     "sessions.before": { sessionId },
+    "planned.list": { from: "2026-11-24", to: "2026-12-06", clientId, after: null },
+    "planned.next": {},
     "cautions.quiet": { rule: "hole", clientId, reason: "Her aim is a bench press" },
     "sessions.pair": { sessionId, withSessionId: newId() },
     "outbox.list": { after: null, clientId: null },
@@ -94,7 +97,7 @@ function inputFor<K extends ApiName>(name: K, { clientId, sessionId, gymId, plan
     "clients.erase": { clientId },
     "sessions.create": { clientId, title: "" },
     "sessions.find": { search: "a" },
-    "sessions.latest": { state: "draft" },
+    "sessions.latest": {},
     "sessions.show": { sessionId },
     "sessions.edit": { sessionId, revision: 0, edits: [TITLED], draftText: null },
     "sessions.move": { sessionId, seen: "2026-11-24", wanted: "2026-11-24" },
@@ -155,6 +158,7 @@ const WITHOUT_TARGET = new Set<ApiName>([
   "me.show",
   "clients.create",
   "sessions.find",
+  "planned.next",
   "sessions.latest",
 ]);
 
@@ -177,7 +181,7 @@ describe.runIf(hasDatabase)("what may be asked of the server", () => {
       const clients = (await db.clientNames(tx)).map((client) => client.id);
       return {
         clients: clients.length,
-        sessions: (await db.sessionLines(tx, clients, "2026-01-01", "2027-01-01")).length,
+        sessions: (await calendarsBetween(tx, clients, "2026-01-01", "2027-01-01")).flatMap(({ rows }) => rows).length,
       };
     });
 

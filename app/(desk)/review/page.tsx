@@ -5,8 +5,8 @@ import { answer, requireScope } from "../../ask";
 /** The rail's link: the session that was done last. */
 export default async function Latest() {
   const scope = await requireScope("coach");
-  const { line } = await answer(scope, "sessions.latest", { state: "done" });
-  if (line) redirect(`/review/${line.id}`);
+  const { sessionId } = await answer(scope, "sessions.latest", {});
+  if (sessionId) redirect(`/review/${sessionId}`);
   return (
     <main className="px-6 py-16 text-center">
       <p className="text-lg font-semibold">Nothing has been trained yet.</p>

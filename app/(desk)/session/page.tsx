@@ -1,18 +1,12 @@
-import Link from "next/link";
 import { redirect } from "next/navigation";
+import { Waiting } from "@/screens/session/waiting";
 import { answer, requireScope } from "../../ask";
 
-/** The rail's link: the session that waits next. */
-export default async function Latest() {
+/** The rail's link: the session that waits next, where it was opened before, else those that wait. */
+export default async function Next() {
   const scope = await requireScope("coach");
-  const { line } = await answer(scope, "sessions.latest", { state: "draft" });
-  if (line) redirect(`/session/${line.id}`);
-  return (
-    <main className="px-6 py-16 text-center">
-      <p className="text-lg font-semibold">No session is waiting.</p>
-      <Link href="/clients" className="text-indigo underline underline-offset-2">
-        Choose a client
-      </Link>
-    </main>
-  );
+  const { sessions, today } = await answer(scope, "planned.next", {});
+  const [next] = sessions;
+  if (next?.sessionId) redirect(`/session/${next.sessionId}`);
+  return <Waiting sessions={sessions} today={today} />;
 }

@@ -1,0 +1,12 @@
+/** Opening a session that only its plan knows yet: its row is made on the way. */
+import type { PlannedLine } from "../contract";
+import { ask, replySentence } from "./api";
+
+export type Opened = { readonly sessionId: string } | { readonly problem: string };
+
+export async function openPlanned({ sessionId, place }: Pick<PlannedLine, "sessionId" | "place">): Promise<Opened> {
+  if (sessionId !== null) return { sessionId };
+  if (place === null) return { problem: "This session is not there any more." };
+  const reply = await ask("plans.openSession", place);
+  return reply.kind === "ok" ? { sessionId: reply.value.sessionId } : { problem: replySentence(reply) };
+}

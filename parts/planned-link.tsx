@@ -1,0 +1,71 @@
+"use client";
+import Link from "next/link";
+import { useRouter } from "next/navigation";
+import { type ReactNode, useState } from "react";
+import type { PlannedLine } from "@/contract";
+import { shortDate } from "@/ui/dates";
+
+type Place = Pick<PlannedLine, "sessionId" | "place">;
+
+interface PlannedLinkProps {
+  readonly line: Place;
+  /** The page of a session, by its id. */
+  readonly hrefOf: (sessionId: string) => string;
+  /** Makes a row of a session that only its plan knows yet. */
+  readonly open: (line: Place) => Promise<{ readonly sessionId: string } | { readonly problem: string }>;
+  readonly className?: string;
+  readonly children: ReactNode;
+}
+
+/** The way to a session that is planned: a link where somebody opened it before, else a button that opens it. */
+export function PlannedLink({ line, hrefOf, open, className, children }: PlannedLinkProps) {
+  const router = useRouter();
+  const [problem, setProblem] = useState<string | null>(null);
+  const [isBusy, setBusy] = useState(false);
+  if (line.sessionId !== null)
+    return (
+      <Link href={hrefOf(line.sessionId)} className={className}>
+        {children}
+      </Link>
+    );
+  const go = async () => {
+    setBusy(true);
+    const opened = await open(line);
+    if ("sessionId" in opened) return router.push(hrefOf(opened.sessionId));
+    setBusy(false);
+    setProblem(opened.problem);
+  };
+  return (
+    <>
+      <button type="button" disabled={isBusy} onClick={() => void go()} className={className}>
+        {children}
+      </button>
+      {problem ? <span role="alert"> {problem}</span> : null}
+    </>
+  );
+}
+
+/** How far a session has come, as a coach says it; nothing of one that is done. */
+export function stateWords({ state, otherDate, isAway }: Pick<PlannedLine, "state" | "otherDate" | "isAway">): string {
+  const from = otherDate === null || state === "moved" ? "" : `, moved from ${shortDate(otherDate)}`;
+  switch (state) {
+    case "planned":
+      return `planned${from}`;
+    case "opened":
+      return `not sent${from}`;
+    case "sent":
+      return `sent${from}`;
+    case "seen":
+      return `seen${from}`;
+    case "begun":
+      return "begun";
+    case "done":
+      return "";
+    case "missed":
+      return "missed";
+    case "moved":
+      return `moved to ${shortDate(otherDate!)}`;
+    case "leftOut":
+      return isAway ? "away" : "left out";
+  }
+}

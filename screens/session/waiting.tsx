@@ -1,0 +1,52 @@
+"use client";
+import Link from "next/link";
+import type { Output } from "@/contract";
+import { openPlanned } from "@/device/planned";
+import { PlannedLink, stateWords } from "@/parts/planned-link";
+import { longDate } from "@/ui/dates";
+
+/** The sessions that wait to be trained, the next first, where none of them was opened yet. */
+export function Waiting({ sessions, today }: Output<"planned.next">) {
+  return (
+    <main className="mx-auto max-w-2xl px-6 py-5">
+      <h1 className="mb-4 text-xl font-bold">Coming sessions</h1>
+      {sessions.length === 0 ? (
+        <div className="border-y border-thread py-12 text-center">
+          <p className="text-lg font-semibold">No session is planned for the next two weeks.</p>
+          <p className="text-quiet">
+            <Link href="/clients" className="text-indigo underline underline-offset-2">
+              Choose a client
+            </Link>{" "}
+            to write one, or start a plan in{" "}
+            <Link href="/weeks" className="text-indigo underline underline-offset-2">
+              Weeks
+            </Link>
+            .
+          </p>
+        </div>
+      ) : (
+        <ul className="border-t border-thread">
+          {sessions.map((line) => (
+            <li
+              key={`${line.clientId} ${line.date} ${line.place?.dayId ?? line.sessionId}`}
+              className="flex items-baseline gap-3 border-b border-thread py-2"
+            >
+              <span className="w-44 shrink-0 text-quiet">{line.date === today ? "today" : longDate(line.date)}</span>
+              <span className="min-w-0 flex-1">
+                <PlannedLink
+                  line={line}
+                  hrefOf={(id) => `/session/${id}`}
+                  open={openPlanned}
+                  className="font-semibold text-indigo underline underline-offset-2"
+                >
+                  {line.clientName}, {line.title || "session without a name"}
+                </PlannedLink>
+              </span>
+              <span className="text-quiet">{stateWords(line)}</span>
+            </li>
+          ))}
+        </ul>
+      )}
+    </main>
+  );
+}

@@ -1,0 +1,67 @@
+/** Plans and sessions of clients between two dates, in one statement. Takes the transaction that `inStudio` opened. */
+import { sql } from "drizzle-orm";
+import type { ClientCalendar, SessionRowOutline } from "../../contract";
+import { EMPTY_DOCUMENT, type PlanDay, type PlanOutline } from "../../core";
+import type { Transaction } from ".";
+import { clients, plans, sentCopies, sessions } from "./schema";
+
+interface Found extends Record<string, unknown> {
+  readonly client_id: string;
+  readonly plans: readonly (Omit<PlanOutline, "days"> & {
+    readonly id: string;
+    readonly days: readonly (Omit<PlanDay, "base"> & { readonly title: string | null })[];
+  })[];
+  readonly rows: readonly (Omit<SessionRowOutline, "title"> & { readonly title: string | null })[];
+}
+
+/** A plan's days without what their sessions hold but the title. */
+const outline = sql`
+  jsonb_build_object('id', p.id, 'startDate', p.document -> 'startDate', 'phases', p.document -> 'phases',
+    'moved', p.document -> 'moved', 'absences', p.document -> 'absences', 'inTurn', p.document -> 'inTurn',
+    'days', (select coalesce(jsonb_agg((d - 'base') || jsonb_build_object('title', d -> 'base' ->> 'title')), '[]')
+      from jsonb_array_elements(p.document -> 'days') as d))`;
+
+const sessionLine = sql`
+  jsonb_build_object('id', s.id, 'date', s.date, 'title', s.title, 'state', s.state, 'summary', s.summary,
+    'planId', s.plan_id, 'dayId', s.plan_day_id, 'week', s.plan_week,
+    'copy', (select case when c.seen_at is null then 'sent' else 'seen' end from ${sentCopies} as c
+      where c.studio_id = s.studio_id and c.session_id = s.id order by c.sent_at desc, c.id desc limit 1))`;
+
+/**
+ * For each client the plans that reach into a span of dates, and the sessions that are rows: those on its dates, and those of
+ * the plans' weeks in it, wherever they were moved to. The clients that are named, or all of the scope.
+ */
+export async function calendarsBetween(
+  tx: Transaction,
+  clientIds: readonly string[] | null,
+  from: string,
+  to: string,
+): Promise<ClientCalendar[]> {
+  if (clientIds?.length === 0) return [];
+  const whose = clientIds === null ? sql`true` : sql`who.id = any(${sql.param([...clientIds])}::uuid[])`;
+  const { rows } = await tx.execute<Found>(sql`
+    select who.id as client_id,
+      (select coalesce(jsonb_agg(${outline} order by p.created_at, p.id), '[]') from ${plans} as p
+        where p.studio_id = who.studio_id and p.client_id = who.id
+          and (p.document ->> 'startDate')::date <= ${to}::date + 6) as plans,
+      (select coalesce(jsonb_agg(${sessionLine} order by s.date, s.id), '[]') from ${sessions} as s
+        where s.studio_id = who.studio_id and s.id in (
+          select on_date.id from ${sessions} as on_date
+          where on_date.studio_id = who.studio_id and on_date.client_id = who.id and on_date.date between ${from} and ${to}
+          union
+          select in_week.id from ${plans} as p join ${sessions} as in_week
+            on in_week.studio_id = p.studio_id and in_week.plan_id = p.id
+          where p.studio_id = who.studio_id and p.client_id = who.id
+            and in_week.plan_week between (${from}::date - (p.document ->> 'startDate')::date) / 7
+              and (${to}::date - (p.document ->> 'startDate')::date) / 7
+        )) as rows
+    from ${clients} as who where ${whose}`);
+  return rows.map(({ client_id, plans: found, rows: lines }) => ({
+    clientId: client_id,
+    plans: found.map((plan) => ({
+      ...plan,
+      days: plan.days.map(({ title, ...day }) => ({ ...day, base: { ...EMPTY_DOCUMENT, title: title ?? "" } })),
+    })),
+    rows: lines.map((line) => ({ ...line, title: line.title ?? "" })),
+  }));
+}

@@ -1,0 +1,127 @@
+/** What a plan has is there for coach and client before anybody opened it. */
+import pg from "pg";
+import { beforeAll, describe, expect, it, vi } from "vitest";
+import type { PlanDay } from "../../core";
+import { phase } from "../../core/testing/plans";
+import { plannedBetween } from "../context/planned";
+import { inStudio, newId } from "../db";
+import * as db from "../db/queries";
+import { clock, documentOf, hasDatabase, makeStudio, prepareDatabase, type TestStudio, value } from "../testing/studio";
+import { ask } from ".";
+
+const TODAY = "2026-11-24";
+
+describe.runIf(hasDatabase)("what a plan has", () => {
+  let studio: TestStudio;
+  let clientId: string;
+  /** Tuesday is today. */
+  const day = (id: string, weekday: number): PlanDay => ({
+    id,
+    name: `Day ${id}`,
+    placed: { kind: "weekday", weekday },
+    timeOfDay: null,
+    lastWeek: null,
+    base: { ...documentOf("A1 Back squat 3x5 @80kg rir2 r150"), title: `Session ${id}` },
+  });
+  const planFor = async (whose: string, days = [day("tuesday", 1), day("thursday", 3)]) => {
+    const input = {
+      clientId: whose,
+      name: "Winter",
+      startDate: "2026-11-16",
+      phases: [phase("build", 16)],
+      days,
+      inTurn: null,
+    };
+    return value(await ask(studio.coach, "plans.create", input, clock)).planId;
+  };
+
+  beforeAll(async () => {
+    await prepareDatabase();
+    studio = await makeStudio("Rowan");
+    clientId = newId();
+    const { studioId } = studio.coach;
+    await inStudio(studio.coach, (tx) =>
+      db.insertClient(tx, {
+        studioId,
+        id: clientId,
+        name: "Aud",
+        trainingAge: "novice",
+        gymId: studio.gymId,
+        readiness: { date: TODAY, yes: [] },
+      }),
+    );
+    await planFor(clientId);
+  });
+
+  const listed = async (from = TODAY, to = "2026-11-26") =>
+    value(await ask(studio.coach, "planned.list", { from, to, clientId, after: null }, clock)).clients[0]!.sessions.map(
+      ({ date, title, state }) => `${date.slice(8)} ${title}: ${state}`,
+    );
+  const linesOf = async (name: "floor.today" | "planned.next") =>
+    value(await ask(studio.coach, name, {}, clock)).sessions.filter((line) => line.clientId === clientId);
+
+  it("stands on the rack, at the desk's door and on the floor, with no row", async () => {
+    expect(await listed("2026-11-17")).toEqual([
+      "17 Session tuesday: missed",
+      "19 Session thursday: missed",
+      "24 Session tuesday: planned",
+      "26 Session thursday: planned",
+    ]);
+    const { clients } = value(await ask(studio.coach, "clients.list", { after: null }, clock));
+    const line = clients.find(({ id }) => id === clientId)!.sessions.find(({ date }) => date === TODAY);
+    expect(line).toMatchObject({ title: "Session tuesday", state: "planned", sessionId: null });
+    expect(await linesOf("floor.today")).toMatchObject([{ clientName: "Aud", title: "Session tuesday" }]);
+    expect((await linesOf("planned.next")).map(({ date }) => date).slice(0, 2)).toEqual([TODAY, "2026-11-26"]);
+  });
+
+  it("becomes a row once it is opened from there, sent, begun; each is said everywhere", async () => {
+    const [line] = await linesOf("floor.today");
+    const { sessionId } = value(await ask(studio.coach, "plans.openSession", line!.place!, clock));
+    expect((await listed())[0]).toBe("24 Session tuesday: opened");
+    value(await ask(studio.coach, "sessions.send", { sessionId }, clock));
+    expect((await listed())[0]).toBe("24 Session tuesday: sent");
+    value(await ask(studio.coach, "sessions.move", { sessionId, seen: TODAY, wanted: "2026-11-25" }, clock));
+    expect((await listed()).slice(0, 2)).toEqual(["24 Session tuesday: moved", "25 Session tuesday: sent"]);
+    expect(await linesOf("floor.today")).toEqual([]);
+  });
+
+  it("is the client's own to see, and nobody else's", async () => {
+    const [one, other] = studio.clients;
+    await planFor(one.id, [day("wednesday", 2)]);
+    const seen = value(await ask(one.scope, "me.show", {}, clock)).sessions.filter(({ date }) => date === "2026-11-25");
+    expect(seen).toMatchObject([{ title: "Session wednesday", state: "planned" }]);
+    const others = value(await ask(other.scope, "me.show", {}, clock)).sessions;
+    expect(others.some(({ title }) => title === "Session wednesday")).toBe(false);
+    expect(
+      value(await ask(other.scope, "floor.today", {}, clock)).sessions.every((line) => line.clientId === other.id),
+    ).toBe(true);
+  });
+
+  it("is asked for in one statement for a hundred clients", async () => {
+    const { studioId } = studio.coach;
+    await inStudio(studio.coach, async (tx) => {
+      for (let at = 0; at < 100; at++)
+        await db.insertClient(tx, { studioId, id: newId(), name: `Many ${at}`, trainingAge: "novice" });
+    });
+    const span = { from: TODAY, to: "2026-11-30", today: TODAY };
+    await inStudio(studio.coach, async (tx) => {
+      const asked = vi.spyOn(pg.Client.prototype, "query");
+      const planned = await plannedBetween(tx, null, span);
+      expect(asked).toHaveBeenCalledTimes(1);
+      asked.mockRestore();
+      expect(planned.size).toBeGreaterThanOrEqual(103);
+      expect(planned.get(clientId)!.length).toBeGreaterThan(0);
+    });
+    const first = value(
+      await ask(studio.coach, "planned.list", { from: TODAY, to: TODAY, clientId: null, after: null }, clock),
+    );
+    expect(first.clients).toHaveLength(100);
+    const second = await ask(
+      studio.coach,
+      "planned.list",
+      { from: TODAY, to: TODAY, clientId: null, after: first.next },
+      clock,
+    );
+    expect(value(second)).toMatchObject({ next: null });
+  });
+});
