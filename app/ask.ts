@@ -1,14 +1,14 @@
 /** What routes share: who is asking, and one way to ask. */
 import { headers } from "next/headers";
 import { notFound, redirect } from "next/navigation";
+import { cache } from "react";
 import type { ApiName, Input, Output } from "@/contract";
 import { scopeOf } from "@/server/auth";
 import type { Scope } from "@/server/db";
 import { ask } from "@/server/usecases";
 
-export async function currentScope(): Promise<Scope | null> {
-  return scopeOf(await headers());
-}
+/** Who is asking; asked once for a page and what stands around it. */
+export const currentScope = cache(async (): Promise<Scope | null> => scopeOf(await headers()));
 
 export async function requireScope(role?: Scope["role"]): Promise<Scope> {
   const scope = await currentScope();

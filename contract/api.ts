@@ -116,6 +116,8 @@ const change = <T>(schema: Schema<T>) => ({ seen: schema, wanted: schema });
 
 export const INPUTS = {
   "viewer.show": nothing,
+  /** What stands around every page of a coach. */
+  "frame.show": nothing,
   "account.show": nothing,
   "account.changePassword": exact({ current: said(200), wanted: said(200) }),
   /** One other device, or null: all others. */
@@ -166,7 +168,6 @@ export const INPUTS = {
   "clients.recordClearance": exact({ clientId: uuid(), seen: statement, by: said(300) }),
   /** A client of the studio, or without one a coach. */
   "invitations.create": exact({ clientId: orNull(uuid()), email: said(200), name: words(120) }),
-  "invitations.list": nothing,
   "invitations.withdraw": exact({ invitationId: uuid() }),
   "clients.erase": exact({ clientId: uuid() }),
   "sessions.create": exact({ clientId: uuid(), title: words(200) }),
@@ -218,7 +219,8 @@ export const INPUTS = {
   "plans.keepFromSession": exact({ sessionId: uuid() }),
   /** What was sent to clients, or to one, the newest first, a page from a place on. */
   "outbox.list": exact({ after: orNull(uuid()), clientId: orNull(uuid()) }),
-  "outbox.letter": exact({ copyId: uuid() }),
+  /** The outbox's page: what was sent, and the letter that is named, or the newest. */
+  "outbox.show": exact({ clientId: orNull(uuid()), copyId: orNull(uuid()) }),
   /** The weeks of a client, of the plan that holds today or the one named. */
   "weeks.show": exact({ clientId: orNull(uuid()), planId: orNull(uuid()) }),
   /** Of one kind, by name, those whose name has the searched words in it. */
@@ -232,7 +234,6 @@ export const INPUTS = {
     of: kinds({ session: { document: documentSchema }, block: { document: documentSchema }, plan: { planId: uuid() } }),
   }),
   "templates.remove": exact({ templateId: uuid() }),
-  "exercises.known": nothing,
   "exercises.show": exact({ clientId: orNull(uuid()) }),
   "exercises.save": exact({ seen: orNull(ownExerciseSchema), wanted: ownExerciseSchema }),
   "exercises.hide": exact({ exerciseId: identifier(), hidden: yesNo() }),
@@ -250,9 +251,31 @@ export const INPUTS = {
 
 type Nothing = Readonly<Record<string, never>>;
 
+/** A letter that was sent, as it is read in the outbox. */
+export interface OpenedLetter {
+  readonly copyId: string;
+  readonly letter: Letter;
+  readonly to: string;
+  readonly hasAccount: boolean;
+}
+
 export interface Outputs {
   "viewer.show": Viewer;
-  "account.show": { readonly name: string; readonly email: string; readonly devices: readonly Device[] };
+  "frame.show": {
+    readonly viewer: Viewer;
+    readonly clients: readonly ClientName[];
+    readonly exercises: StudioExercises;
+  };
+  "account.show": {
+    readonly name: string;
+    readonly email: string;
+    readonly devices: readonly Device[];
+    /** Of a coach: who else is in the studio; null: a client's own account. */
+    readonly team: {
+      readonly coaches: readonly { readonly name: string; readonly isMe: boolean }[];
+      readonly open: readonly Invitation[];
+    } | null;
+  };
   "account.changePassword": Nothing;
   "account.endDevices": Nothing;
   "studio.changeSettings": Nothing;
@@ -286,10 +309,6 @@ export interface Outputs {
   "clients.recordClearance": Nothing;
   /** The link to hand on, where this is the only studio here; beside others the letter alone has it. */
   "invitations.create": { readonly link: string | null };
-  "invitations.list": {
-    readonly coaches: readonly { readonly name: string; readonly isMe: boolean }[];
-    readonly open: readonly Invitation[];
-  };
   "invitations.withdraw": Nothing;
   "clients.erase": Nothing;
   "sessions.create": { readonly sessionId: string };
@@ -317,7 +336,12 @@ export interface Outputs {
     readonly letters: readonly SentLine[];
     readonly next: string | null;
   };
-  "outbox.letter": { readonly letter: Letter; readonly to: string; readonly hasAccount: boolean };
+  "outbox.show": {
+    readonly clients: readonly ClientName[];
+    readonly letters: readonly SentLine[];
+    readonly next: string | null;
+    readonly opened: OpenedLetter | null;
+  };
   "plans.show": { readonly plans: readonly PlanView[] };
   "plans.create": { readonly planId: string };
   "plans.edit": { readonly revision: number; readonly notes: readonly string[] };
@@ -331,8 +355,6 @@ export interface Outputs {
   };
   "templates.keep": { readonly templateId: string };
   "templates.remove": Nothing;
-  /** What the studio adds to the shipped exercises, hides and names. */
-  "exercises.known": { readonly exercises: StudioExercises };
   "exercises.show": ExercisesView;
   "exercises.save": Nothing;
   "exercises.hide": Nothing;

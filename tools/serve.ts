@@ -4,6 +4,7 @@ import { join } from "node:path";
 import next from "next";
 import { serverNowMs } from "../server/clock";
 import { closeDatabase } from "../server/db";
+import { startProjecting } from "../server/jobs/projecting";
 import { builtScripts, contentPolicy, newNonce, STRICT_TRANSPORT } from "./headers";
 import { ROOT } from "./system";
 
@@ -56,9 +57,11 @@ export async function serve(port: number, host: string): Promise<Serving> {
     server.once("error", fail);
     server.listen(port, host, done);
   });
+  const projecting = startProjecting();
   return {
     url: `http://${host === "0.0.0.0" ? "127.0.0.1" : host}:${port}`,
     stop: async () => {
+      await projecting.stop();
       server.closeAllConnections();
       await new Promise((done) => server.close(done));
       await app.close();

@@ -4,9 +4,7 @@ import { answer, requireScope } from "../ask";
 
 export default async function DeskLayout({ children }: { children: ReactNode }) {
   const scope = await requireScope("coach");
-  const viewer = await answer(scope, "viewer.show", {});
-  const { clients } = await answer(scope, "clients.names", {});
-  const { exercises } = await answer(scope, "exercises.known", {});
+  const { viewer, clients, exercises } = await answer(scope, "frame.show", {});
   const items = [
     { group: "Screens", name: "Clients", href: "/clients" },
     { group: "Screens", name: "Weeks", href: "/weeks" },

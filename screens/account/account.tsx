@@ -11,12 +11,10 @@ import { TextField } from "@/ui/field";
 /** One's own account: the password, and the devices on which it is open. */
 export function Account({
   view,
-  team = null,
   home,
 }: {
   view: Output<"account.show">;
   /** Who else coaches here; a client is not shown that. */
-  team?: Output<"invitations.list"> | null;
   home: { href: string; name: string };
 }) {
   return (
@@ -30,7 +28,7 @@ export function Account({
       </header>
       <Password />
       <Devices view={view} />
-      {team ? <Coaches team={team} /> : null}
+      {view.team ? <Coaches team={view.team} /> : null}
     </main>
   );
 }
@@ -126,7 +124,7 @@ function Devices({ view }: { view: Output<"account.show"> }) {
   );
 }
 
-function Coaches({ team }: { team: Output<"invitations.list"> }) {
+function Coaches({ team }: { team: NonNullable<Output<"account.show">["team"]> }) {
   const router = useRouter();
   const [form, setForm] = useState({ name: "", email: "" });
   const [problem, setProblem] = useState<{ field: string; message: string } | null>(null);

@@ -41,7 +41,7 @@ describe("the outbox", () => {
       line("b"),
       line("c", { hasAccount: false, title: "" }),
     ];
-    render(<Outbox {...ALL} first={{ letters, next: null }} opened={opened} />);
+    render(<Outbox {...ALL} letters={letters} next={null} opened={opened} />);
     expect(lines().map((one) => one.textContent)).toEqual([
       "Client a24 NovLegs, Thursday 26 November● seen 25 Nov",
       "Client b24 NovLegs, Thursday 26 November○ not seen yet",
@@ -53,7 +53,7 @@ describe("the outbox", () => {
   });
 
   it("older letters come below; a page that cannot be had says so, and can be asked for again", async () => {
-    render(<Outbox {...ALL} first={{ letters: [line("a")], next: "a" }} opened={opened} />);
+    render(<Outbox {...ALL} letters={[line("a")]} next="a" opened={opened} />);
     ask.mockResolvedValueOnce({ kind: "offline" });
     fireEvent.click(screen.getByRole("button", { name: "Older letters" }));
     expect(await screen.findByText("The server cannot be reached.")).toBeTruthy();
@@ -70,27 +70,25 @@ describe("the outbox", () => {
   });
 
   it("says how something gets into it while it is empty, and what to do for who has no account", () => {
-    const { unmount } = render(<Outbox {...ALL} first={{ letters: [], next: null }} opened={null} />);
+    const { unmount } = render(<Outbox {...ALL} letters={[]} next={null} opened={null} />);
     expect(screen.getByText(/^Nothing was sent yet\. A session is sent from its desk/)).toBeTruthy();
     unmount();
     const { rerender } = render(
-      <Outbox {...ALL} first={{ letters: [line("a")], next: null }} opened={{ ...opened, hasAccount: false }} />,
+      <Outbox {...ALL} letters={[line("a")]} next={null} opened={{ ...opened, hasAccount: false }} />,
     );
     expect(screen.getByText(/who has no account yet: invite them/)).toBeTruthy();
-    rerender(<Outbox {...ALL} first={{ letters: [line("a")], next: null }} opened={opened} />);
+    rerender(<Outbox {...ALL} letters={[line("a")]} next={null} opened={opened} />);
     expect(screen.queryByText(/no account yet/)).toBeNull();
   });
 
   it("is one client's where one is chosen: listed, gone on with and opened as such, and said where there is nothing", async () => {
-    const { unmount } = render(<Outbox {...ALL} first={{ letters: [line("a")], next: null }} opened={opened} />);
+    const { unmount } = render(<Outbox {...ALL} letters={[line("a")]} next={null} opened={opened} />);
     const choice = () => screen.getByRole<HTMLSelectElement>("combobox", { name: "Client" });
     expect(choice().value).toBe("");
     fireEvent.change(choice(), { target: { value: "bo" } });
     expect(push).toHaveBeenLastCalledWith("/outbox?for=bo");
     unmount();
-    const { rerender } = render(
-      <Outbox {...ALL} clientId="bo" first={{ letters: [line("a")], next: "a" }} opened={opened} />,
-    );
+    const { rerender } = render(<Outbox {...ALL} clientId="bo" letters={[line("a")]} next="a" opened={opened} />);
     expect(choice().selectedOptions[0]!.textContent).toBe("Bo");
     expect(lines()[0]!.getAttribute("href")).toBe("/outbox?for=bo&letter=a");
     ask.mockResolvedValueOnce({ kind: "ok", value: { letters: [line("b")], next: null } });
@@ -99,7 +97,7 @@ describe("the outbox", () => {
     expect(ask).toHaveBeenLastCalledWith("outbox.list", { after: "a", clientId: "bo" });
     fireEvent.change(choice(), { target: { value: "" } });
     expect(push).toHaveBeenLastCalledWith("/outbox");
-    rerender(<Outbox {...ALL} key="none" clientId="ana" first={{ letters: [], next: null }} opened={null} />);
+    rerender(<Outbox {...ALL} key="none" clientId="ana" letters={[]} next={null} opened={null} />);
     expect(screen.getByText("Nothing was sent to Ana yet.")).toBeTruthy();
   });
 });

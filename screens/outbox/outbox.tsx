@@ -2,26 +2,22 @@
 import { clsx } from "clsx";
 import Link from "next/link";
 import { useState } from "react";
-import type { ClientName, Output, SentLine } from "@/contract";
+import type { Output, SentLine } from "@/contract";
 import { ask, replySentence } from "@/device/api";
 import { ClientChoice } from "@/parts/client-choice";
 import { Button } from "@/ui/button";
 import { longDate, shortDateAt } from "@/ui/dates";
 import { Notice } from "@/ui/notice";
 
-interface Props {
-  readonly clients: readonly ClientName[];
+type Props = Output<"outbox.show"> & {
   /** Whose letters alone are listed; null: everybody's. */
   readonly clientId: string | null;
-  readonly first: Output<"outbox.list">;
-  /** The letter that is read; null: nothing was sent yet. */
-  readonly opened: ({ readonly copyId: string } & Output<"outbox.letter">) | null;
-}
+};
 
 /** Everything that clients were sent, the newest first, and the letter as it reached them. */
-export function Outbox({ clients, clientId, first, opened }: Props) {
-  const [letters, setLetters] = useState(first.letters);
-  const [next, setNext] = useState(first.next);
+export function Outbox({ clients, clientId, letters: first, next: after, opened }: Props) {
+  const [letters, setLetters] = useState(first);
+  const [next, setNext] = useState(after);
   const [problem, setProblem] = useState<string | null>(null);
   const more = async () => {
     const reply = await ask("outbox.list", { after: next, clientId });

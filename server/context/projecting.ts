@@ -46,13 +46,27 @@ function sentEvent({ id, sessionId, atMs, shownHash, version, clocks, body }: db
   return { ...sent, version, ...(version === 2 ? { steady: clocks } : { clocks }) } as SentEvent;
 }
 
-/** Brings what is derived of a session up to its log, where that is marked as behind. */
-async function projectSession(scope: Scope, sessionId: string): Promise<void> {
-  await inStudio(scope, async (tx) => {
-    const row = await db.sessionRow(tx, sessionId, "toChange");
+/**
+ * Brings what is derived of a session up to its log, where that is marked as behind; whether it was done. `ifFree`: not while
+ * somebody else holds the session, who may be doing the same.
+ */
+export async function projectSession(
+  scope: Scope,
+  sessionId: string,
+  lock: "toChange" | "ifFree" = "toChange",
+): Promise<boolean> {
+  return inStudio(scope, async (tx) => {
+    const row = await db.sessionRow(tx, sessionId, lock);
     // The marks first: a batch that comes in later has a mark of its own.
-    if (row && (await db.takeUnprojected(tx, sessionId))) await keepProjection(tx, row, await studioOf(tx));
+    if (!row || !(await db.takeUnprojected(tx, sessionId))) return false;
+    await keepProjection(tx, row, await studioOf(tx));
+    return true;
   });
+}
+
+/** At once, before what was logged is answered; a fault is the job's to try again, and nobody's who logged. */
+export async function projectNow(scope: Scope, sessionId: string): Promise<void> {
+  await projectSession(scope, sessionId).catch((error) => logFault("projecting a session", error));
 }
 
 /** A session that logs nothing for so long is projected; one that never pauses, after the longer time. */
@@ -76,21 +90,17 @@ export function projectSoon(scope: Scope, sessionId: string): void {
   const timer = setTimeout(
     () => {
       soon.delete(sessionId);
-      turn = turn
-        .then(() => projectSession(scope, sessionId))
-        .catch((error) => logFault("projecting a session", error));
+      turn = turn.then(() => projectNow(scope, sessionId));
     },
     Math.max(0, Math.min(QUIET_MS, since + LONGEST_MS - now)),
   );
   soon.set(sessionId, { since, timer: timer.unref() });
 }
 
-/** Brings everything in scope that is behind up to date: whoever reads what is derived does this first. */
+/** Brings everything in scope that is behind up to date. */
 export async function finishProjections(scope: Scope): Promise<void> {
   const behind = await inStudio(scope, (tx) => db.unprojectedSessions(tx));
-  // One log that cannot be read leaves its session as it was, and no page empty.
-  for (const sessionId of behind)
-    await projectSession(scope, sessionId).catch((error) => logFault("projecting a session", error));
+  for (const sessionId of behind) await projectNow(scope, sessionId);
 }
 
 /** Rebuilds what is derived from one session's log. */
@@ -140,12 +150,12 @@ async function sumWeek(tx: Transaction, { studioId, clientId, date }: db.Session
   await db.putWeekSums(tx, { studioId, clientId, monday, sums });
 }
 
-/** Who asks when nobody does: rebuilding works inside one studio after the other. */
-const rebuilder = (studioId: string): Scope => ({
+/** Who asks when nobody does: rebuilding and jobs work inside one studio after the other. */
+export const programScope = (studioId: string): Scope => ({
   role: "coach",
   studioId,
   memberId: "00000000-0000-0000-0000-000000000000",
-  name: "rebuild",
+  name: "Yarvex",
 });
 
 /**
@@ -159,7 +169,7 @@ export async function rebuildProjections(
   const olderThan = which === "all" ? null : PROJECTION_VERSION;
   const rows = await asOwner((tx) => db.sessionsWithLogs(tx, olderThan, studioId));
   for (const [index, logged] of rows.entries()) {
-    await inStudio(rebuilder(logged.studioId), async (tx) => {
+    await inStudio(programScope(logged.studioId), async (tx) => {
       const row = await db.sessionRow(tx, logged.id, "toChange");
       if (!row) return;
       await db.takeUnprojected(tx, row.id);

@@ -223,3 +223,15 @@ export async function deleteAccounts(tx: Transaction, userIds: readonly string[]
 /** What a secret is for that sets a new password, or founds a studio with the address it was sent to. */
 export const resetOf = (userId: string): string => `reset ${userId}`;
 export const foundingOf = (email: string): string => `founding ${email}`;
+
+/** Sessions of any studio whose log has waited so long to be projected, the longest first. */
+export async function waitingProjections(
+  tx: Transaction,
+  seconds: number,
+  most: number,
+): Promise<readonly { readonly studioId: string; readonly sessionId: string }[]> {
+  const { rows } = await tx.execute<{ studio_id: string; session_id: string }>(
+    sql`select studio_id, session_id from yarvex_waiting_projections(${seconds}, ${most})`,
+  );
+  return rows.map((row) => ({ studioId: row.studio_id, sessionId: row.session_id }));
+}

@@ -148,6 +148,11 @@ export async function enterScope(tx: Transaction, scope: Scope): Promise<void> {
   await tx.execute(sql.raw(scopeStatement(scope)));
 }
 
+/** From here on the transaction sees accounts again, and no studio's rows. */
+export async function leaveScope(tx: Transaction): Promise<void> {
+  await tx.execute(sql`select set_config('role', 'none', true)`);
+}
+
 /** A query that failed, without the statement's values: they are what people wrote. */
 export class FailedQuery extends Error {
   constructor(
@@ -256,7 +261,7 @@ async function letWebIn(): Promise<void> {
     );
     await tx.execute(sql`grant usage on sequence sign_in_attempts_id_seq to ${web}`);
     await tx.execute(
-      sql`grant execute on function yarvex_member_of(text), yarvex_found_studio(uuid, text, text, boolean, uuid, text, text), yarvex_studio_kinds(), yarvex_invitation(text), yarvex_take_invitation(text, uuid, text, text) to ${web}`,
+      sql`grant execute on function yarvex_member_of(text), yarvex_found_studio(uuid, text, text, boolean, uuid, text, text), yarvex_studio_kinds(), yarvex_invitation(text), yarvex_take_invitation(text, uuid, text, text), yarvex_waiting_projections(integer, integer) to ${web}`,
     );
   });
 }

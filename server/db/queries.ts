@@ -339,12 +339,19 @@ export async function insertSession(tx: Transaction, row: typeof sessions.$infer
   await tx.insert(sessions).values(row);
 }
 
-/** How a session's row is held: to change it while events may still come in, or to take it away, which waits for them. */
-type RowLock = "toChange" | "toRemove";
+/**
+ * How a session's row is held: to change it while events may still come in, to take it away, which waits for them, or to change
+ * it where nobody else holds it; else it is as if it were not there.
+ */
+type RowLock = "toChange" | "toRemove" | "ifFree";
 
 export async function sessionRow(tx: Transaction, id: string, lock: RowLock | null = null): Promise<SessionRow | null> {
   const query = tx.select().from(sessions).where(eq(sessions.id, id)).limit(1);
-  const [row] = await (lock ? query.for(lock === "toChange" ? "no key update" : "update") : query);
+  const [row] = await (lock === null
+    ? query
+    : lock === "toRemove"
+      ? query.for("update")
+      : query.for("no key update", lock === "ifFree" ? { skipLocked: true } : {}));
   return row ?? null;
 }
 

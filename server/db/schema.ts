@@ -480,6 +480,7 @@ export const unprojected = pgTable(
     sessionId: uuid("session_id").notNull(),
     clientId: uuid("client_id").notNull(),
     batch: bigserial("batch", { mode: "number" }).notNull(),
+    markedAt: timestamp("marked_at", { withTimezone: true }).notNull().default(sql`now()`),
   },
   (t) => [
     primaryKey({ columns: [t.studioId, t.sessionId, t.batch] }),

@@ -1,9 +1,10 @@
 /** One's own account: its password, and where it is signed in. */
 import type { Device } from "../../contract";
 import { hashPassword, isPassword } from "../auth";
-import { askAccounts, inStudio, type Scope, withAccounts } from "../db";
+import { askAccounts, enterScope, inStudio, leaveScope, type Scope, withAccounts } from "../db";
 import { accountOf, endSessions, noteTry, putPassword, sessionsOfUser } from "../db/accounts";
 import * as db from "../db/queries";
+import { teamOf } from "./invitations";
 import { defineUseCase, notFound, ok, refused } from "./kit";
 
 async function ownAccount(scope: Scope) {
@@ -19,20 +20,26 @@ export function deviceWords(userAgent: string | null): string {
   return /Windows|Macintosh|X11|Linux|CrOS/.test(said) ? "A computer" : "A device";
 }
 
-export const showAccount = defineUseCase("account.show", ["coach", "client"], async (scope) => {
-  const account = await ownAccount(scope);
-  if (!account) return notFound;
-  const sessions = await withAccounts((tx) => sessionsOfUser(tx, account.id));
-  const devices = sessions.map(
-    ({ id, userAgent, updatedAt }): Device => ({
-      id,
-      words: deviceWords(userAgent),
-      lastMs: updatedAt.getTime(),
-      isThis: id === scope.sessionId,
-    }),
-  );
-  return ok({ name: account.name, email: account.email, devices });
-});
+/** Account, devices and, for a coach, who else coaches here: in one transaction. */
+export const showAccount = defineUseCase("account.show", ["coach", "client"], (scope) =>
+  withAccounts(async (tx) => {
+    await enterScope(tx, scope);
+    const userId = await db.userOfMember(tx, scope.memberId);
+    const team = scope.role === "coach" ? await teamOf(tx, scope) : null;
+    await leaveScope(tx);
+    const account = userId === null ? null : await accountOf(tx, userId);
+    if (!account) return notFound;
+    const devices = (await sessionsOfUser(tx, account.id)).map(
+      ({ id, userAgent, updatedAt }): Device => ({
+        id,
+        words: deviceWords(userAgent),
+        lastMs: updatedAt.getTime(),
+        isThis: id === scope.sessionId,
+      }),
+    );
+    return ok({ name: account.name, email: account.email, devices, team });
+  }),
+);
 
 /** A new password; every other device is signed out. */
 export const changePassword = defineUseCase("account.changePassword", ["coach", "client"], async (scope, input) => {

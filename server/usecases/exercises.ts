@@ -8,10 +8,6 @@ import type { Transaction } from "../db";
 import * as db from "../db/queries";
 import { answerIn, changedElsewhere, defineUseCase, notFound, ok, refused } from "./kit";
 
-export const knownExercises = defineUseCase("exercises.known", ["coach"], (scope) =>
-  answerIn(scope, async (tx) => ok({ exercises: (await studioOf(tx)).exercises })),
-);
-
 export const showExercises = defineUseCase("exercises.show", ["coach"], (scope, { clientId }, clock) =>
   answerIn(scope, async (tx) => {
     const studio = await studioOf(tx);

@@ -115,8 +115,10 @@ describe.runIf(hasDatabase)("what a device logs", () => {
     expect(row!.summary!.sets).toBe(1);
   });
 
-  it("is in whatever is read next, whoever reads", async () => {
-    value(await send(studio.coach, sessionId, [doneIn(view, 0, { rir: 0 })]));
+  it("is in whatever is read next once the session is over, whoever reads", async () => {
+    const ended = eventIn(view, { kind: "ended", sessionRpe: 7, note: "" });
+    value(await send(studio.coach, sessionId, [doneIn(view, 0, { rir: 0 }), ended]));
+    expect(await stateOf()).toBe("done");
     const client = value(await ask(studio.coach, "clients.show", { clientId: studio.clients[0].id }, clock));
     const bench = client.lifts.find((lift) => lift.lineage === "bench-press");
     expect(bench!.exposures.some((exposure) => exposure.sessionId === sessionId)).toBe(true);

@@ -21,7 +21,7 @@ import {
   trainableSteps,
 } from "../../core";
 import { plannedForAll } from "../context/planned";
-import { projectSoon, readLog } from "../context/projecting";
+import { projectNow, projectSoon, readLog } from "../context/projecting";
 import { type LoadedSession, loadSession } from "../context/session";
 import { hashOf, showSession } from "../context/showing";
 import { todayOf } from "../context/studio";
@@ -89,8 +89,12 @@ export const recordEvents = defineUseCase("floor.record", ["coach", "client"], a
   if (input.memberId !== undefined && input.memberId !== scope.memberId) return { kind: "otherPerson" };
   const { sessionId, events } = input;
   const outcome = await answerIn(scope, (tx) => storeEvents(tx, scope, { sessionId, events, nowMs: clock.nowMs }));
-  if (outcome.kind === "ok" && outcome.value.accepted.length > 0) projectSoon(scope, sessionId);
-  return outcome;
+  if (outcome.kind !== "ok" || outcome.value.accepted.length === 0) return outcome;
+  // A session that is over is looked at next, by whoever trained it.
+  if (outcome.value.isOver) await projectNow(scope, sessionId);
+  else projectSoon(scope, sessionId);
+  const { accepted, refused } = outcome.value;
+  return ok({ accepted, refused });
 });
 
 interface Logged {
@@ -107,7 +111,7 @@ export async function storeEvents(
   tx: Transaction,
   { studioId }: Scope,
   { sessionId, events, nowMs }: Logged,
-): Promise<Outcome<Output<"floor.record">>> {
+): Promise<Outcome<Output<"floor.record"> & { readonly isOver: boolean }>> {
   const { rows, refused } = await inPieces(readEvents(events, sessionId));
   const kept = await withoutStrangeUndos(tx, sessionId, rows, refused);
   const stored = await db.storeEvents(tx, studioId, sessionId, kept, new Date(nowMs));
@@ -128,7 +132,8 @@ export async function storeEvents(
   }
   const isBegun = kept.some(({ id, body }) => added.has(id) && KEEPS.has(body.kind));
   if (stored.state === "draft" && isBegun) await db.updateSession(tx, sessionId, { state: "started" });
-  return ok({ accepted, refused });
+  const isEnded = kept.some(({ id, body }) => added.has(id) && body.kind === "ended");
+  return ok({ accepted, refused, isOver: isEnded || stored.state === "done" });
 }
 
 /** Entries from which on a session is no draft any more. */

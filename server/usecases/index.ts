@@ -1,7 +1,6 @@
 /** The registry of use cases: the only things a person can ask of the server. */
 import { type ApiName, checkSteps, INPUTS, type Input, inPieces, type Output, type Schema } from "../../contract";
 import { serverNowMs } from "../clock";
-import { finishProjections } from "../context/projecting";
 import type { Scope } from "../db";
 import * as account from "./account";
 import * as cautions from "./cautions";
@@ -24,6 +23,7 @@ import * as weeks from "./weeks";
 /** Each line of the contract has its use case. */
 export const USE_CASES: { readonly [K in ApiName]: UseCase<K> } = {
   "viewer.show": studio.showViewer,
+  "frame.show": studio.showFrame,
   "account.show": account.showAccount,
   "account.changePassword": account.changePassword,
   "account.endDevices": account.endDevices,
@@ -52,7 +52,6 @@ export const USE_CASES: { readonly [K in ApiName]: UseCase<K> } = {
   "clients.stateReadiness": clients.stateReadiness,
   "clients.recordClearance": clients.recordClearance,
   "invitations.create": invitations.invite,
-  "invitations.list": invitations.listInvitations,
   "invitations.withdraw": invitations.withdrawInvitation,
   "clients.erase": clients.eraseClient,
   "sessions.create": sessions.createSession,
@@ -70,7 +69,7 @@ export const USE_CASES: { readonly [K in ApiName]: UseCase<K> } = {
   "sessions.send": sending.sendSession,
   "sessions.pair": sessions.pairSessions,
   "outbox.list": sending.listSent,
-  "outbox.letter": sending.showLetter,
+  "outbox.show": sending.showOutbox,
   "plans.show": plans.showPlans,
   "plans.create": plans.createPlan,
   "plans.edit": plans.editPlan,
@@ -80,7 +79,6 @@ export const USE_CASES: { readonly [K in ApiName]: UseCase<K> } = {
   "templates.list": templates.listTemplates,
   "templates.keep": templates.keepTemplate,
   "templates.remove": templates.removeTemplate,
-  "exercises.known": exercises.knownExercises,
   "exercises.show": exercises.showExercises,
   "exercises.save": exercises.saveExercise,
   "exercises.hide": exercises.hideExercise,
@@ -101,7 +99,6 @@ export async function ask<K extends ApiName>(
   if (!found.roles.includes(scope.role)) return { kind: "notFound" };
   const checked = await inPieces(checkSteps(INPUTS[name] as unknown as Schema<Input<K>>, input));
   if (!checked.ok) return { kind: "refused", problems: checked.problems };
-  if (name !== "floor.record") await finishProjections(scope);
   return found.run(scope, checked.value, clock);
 }
 

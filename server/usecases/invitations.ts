@@ -1,8 +1,8 @@
 /** Who may come into a studio: its coaches, its clients; invited by a link, choosing their own password. */
-import { exact, maybe, said } from "../../contract";
+import { exact, maybe, type Output, said } from "../../contract";
 import { addressOf, prepareAccount } from "../auth";
 import { hashOfSecret, newSecret } from "../auth/secret";
-import { inStudio, newId, withAccounts } from "../db";
+import { newId, type Scope, type Transaction, withAccounts } from "../db";
 import { invitationBy, studioKinds, takeInvitation } from "../db/accounts";
 import * as db from "../db/queries";
 import { sendMail } from "../mail";
@@ -54,20 +54,22 @@ export const invite = defineUseCase("invitations.create", ["coach"], async (scop
   return ok({ link: studios === 1 ? link : null });
 });
 
-export const listInvitations = defineUseCase("invitations.list", ["coach"], (scope) =>
-  inStudio(scope, async (tx) => {
-    const open = (await db.openInvitations(tx)).map(({ id, role, clientId, email, name, expiresAt }) => ({
-      id,
-      role,
-      clientId,
-      email,
-      name,
-      expiresMs: expiresAt.getTime(),
-    }));
-    const coaches = (await db.coachRows(tx)).map(({ id, name }) => ({ name, isMe: id === scope.memberId }));
-    return ok({ coaches, open });
-  }),
-);
+/** Who coaches a studio, and who was invited and has not come yet. */
+export async function teamOf(
+  tx: Transaction,
+  { memberId }: Scope,
+): Promise<NonNullable<Output<"account.show">["team"]>> {
+  const open = (await db.openInvitations(tx)).map(({ id, role, clientId, email, name, expiresAt }) => ({
+    id,
+    role,
+    clientId,
+    email,
+    name,
+    expiresMs: expiresAt.getTime(),
+  }));
+  const coaches = (await db.coachRows(tx)).map(({ id, name }) => ({ name, isMe: id === memberId }));
+  return { coaches, open };
+}
 
 export const withdrawInvitation = defineUseCase("invitations.withdraw", ["coach"], (scope, { invitationId }) =>
   answerIn(scope, async (tx) => ((await db.deleteInvitation(tx, invitationId)) ? ok({}) : notFound)),

@@ -108,10 +108,17 @@ describe.runIf(hasDatabase)("plans", () => {
   it("a week that was sent keeps its copy, and that is said", async () => {
     const sessionId = await openWeek(6);
     value(await ask(studio.coach, "sessions.send", { sessionId }, clock));
-    const { notes } = value(await edit([patch({ kind: "onlyWeek", week: 6 }, 2)]));
+    const cue: Edit = {
+      kind: "setSlot",
+      slotId: day.base.blocks[1]!.slots[0]!.id,
+      field: "cues",
+      value: ["feet high"],
+    };
+    const item = { id: newId(), dayId: day.id, edits: [cue], span: { kind: "onlyWeek", week: 6 } as const, note: "" };
+    const { notes } = value(await edit([{ kind: "insert", list: "patches", item, after: null }]));
     expect(notes).toEqual(["Week 7 was sent: the client's copy stays until you send it again."]);
     // The session itself follows, so that what is sent again is what the plan says now.
-    expect(await repsIn(6)).toBe(2);
+    expect((await sessionOf(sessionId)).document.blocks[1]!.slots[0]!.cues).toEqual(["feet high"]);
   });
 
   it("what was changed at the desk holds for its week, until it is kept from now on", async () => {

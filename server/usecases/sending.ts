@@ -2,7 +2,7 @@
 import { computeSteps, inPieces, type Letter, letterOf, type Output, readShown, type SentLine } from "../../contract";
 import { loadSession } from "../context/session";
 import { showSession } from "../context/showing";
-import { inStudio, newId, type Scope, type Transaction, withAccounts } from "../db";
+import { newId, type Scope, type Transaction, withAccounts } from "../db";
 import { accountOf } from "../db/accounts";
 import * as db from "../db/queries";
 import { insertSentCopy, sentLetter, sentPage } from "../db/sent-copies";
@@ -12,59 +12,67 @@ import { answerIn, defineUseCase, notFound, type Outcome, ok, refused } from "./
 
 /** Sends the session as it stands now, by letter where the client has an account; a copy that was sent before stays what it was. */
 export const sendSession = defineUseCase("sessions.send", ["coach"], async (scope, { sessionId }, { nowMs }) => {
-  const outcome = await answerIn(scope, (tx) => sendCopy(tx, scope, { sessionId, nowMs }));
+  const outcome = await answerIn(scope, async (tx) => {
+    const sent = await sendCopy(tx, scope, { sessionId, nowMs });
+    return sent.kind === "ok" ? ok({ ...sent.value, mail: await letterTo(tx, sent.value.copyId) }) : sent;
+  });
   if (outcome.kind !== "ok") return outcome;
-  const sent = await letterTo(scope, outcome.value.copyId);
-  if (sent?.userId) {
-    const account = await withAccounts((tx) => accountOf(tx, sent.userId!));
+  const { copyId, mail } = outcome.value;
+  if (mail?.userId) {
+    const account = await withAccounts((tx) => accountOf(tx, mail.userId!));
     // What was sent is sent: a letter that cannot be written is read in the outbox all the same.
     try {
-      if (account) sendMail({ to: account.email, ...sent.letter });
+      if (account) sendMail({ to: account.email, ...mail.letter });
     } catch (error) {
       logFault("writing a letter", error);
     }
   }
-  return outcome;
+  return ok({ copyId });
 });
 
 /** The letter of a copy, with whom it is for; null: there is no such copy. */
-async function letterTo(scope: Scope, copyId: string) {
-  return inStudio(scope, async (tx) => {
-    const row = await sentLetter(tx, copyId);
-    const studio = row && (await db.studioRow(tx));
-    if (!row || !studio) return null;
-    const link = `${process.env.YARVEX_URL ?? ""}/floor?s=${row.sessionId}`;
-    const letter: Letter = letterOf(readShown(row.content), {
-      client: row.clientName,
-      studio: studio.name,
-      link,
-    });
-    return { letter, to: row.clientName, userId: row.userId };
-  });
+async function letterTo(tx: Transaction, copyId: string) {
+  const row = await sentLetter(tx, copyId);
+  const studio = row && (await db.studioRow(tx));
+  if (!row || !studio) return null;
+  const link = `${process.env.YARVEX_URL ?? ""}/floor?s=${row.sessionId}`;
+  const letter: Letter = letterOf(readShown(row.content), { client: row.clientName, studio: studio.name, link });
+  return { letter, to: row.clientName, userId: row.userId };
 }
 
 const PAGE = 40;
 
-/** What was sent, the newest first: the outbox. */
-export const listSent = defineUseCase("outbox.list", ["coach"], (scope, { after, clientId }) =>
-  answerIn(scope, async (tx) => {
-    const rows = await sentPage(tx, { after, clientId }, PAGE + 1);
-    const letters = rows.slice(0, PAGE).map(
-      ({ id, sentAt, seenAt, ...line }): SentLine => ({
-        ...line,
-        copyId: id,
-        sentAtMs: sentAt.getTime(),
-        seenAtMs: seenAt?.getTime() ?? null,
-      }),
-    );
-    return ok({ letters, next: rows.length > PAGE ? letters.at(-1)!.copyId : null });
-  }),
+async function lettersFrom(
+  tx: Transaction,
+  asked: { readonly after: string | null; readonly clientId: string | null },
+) {
+  const rows = await sentPage(tx, asked, PAGE + 1);
+  const letters = rows.slice(0, PAGE).map(
+    ({ id, sentAt, seenAt, ...line }): SentLine => ({
+      ...line,
+      copyId: id,
+      sentAtMs: sentAt.getTime(),
+      seenAtMs: seenAt?.getTime() ?? null,
+    }),
+  );
+  return { letters, next: rows.length > PAGE ? letters.at(-1)!.copyId : null };
+}
+
+/** What was sent, the newest first. */
+export const listSent = defineUseCase("outbox.list", ["coach"], (scope, asked) =>
+  answerIn(scope, async (tx) => ok(await lettersFrom(tx, asked))),
 );
 
-export const showLetter = defineUseCase("outbox.letter", ["coach"], async (scope, { copyId }) => {
-  const sent = await letterTo(scope, copyId);
-  return sent ? ok({ letter: sent.letter, to: sent.to, hasAccount: sent.userId !== null }) : notFound;
-});
+export const showOutbox = defineUseCase("outbox.show", ["coach"], (scope, { clientId, copyId: asked }) =>
+  answerIn(scope, async (tx) => {
+    const page = await lettersFrom(tx, { after: null, clientId });
+    const copyId = asked ?? page.letters[0]?.copyId ?? null;
+    const sent = copyId === null ? null : await letterTo(tx, copyId);
+    if (asked !== null && !sent) return notFound;
+    const opened = sent && { copyId: copyId!, letter: sent.letter, to: sent.to, hasAccount: sent.userId !== null };
+    return ok({ clients: await db.clientNames(tx), ...page, opened });
+  }),
+);
 
 /** `seenAtMs`: of a history that is written afterwards, when the client looked. */
 export async function sendCopy(

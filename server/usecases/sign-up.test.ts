@@ -1,11 +1,11 @@
 /** Accounts come to be with what hangs on them, or not at all. */
 import { beforeAll, describe, expect, it } from "vitest";
 import { askToFound, foundingAddress, scopeOf, signIn } from "../auth";
-import { asOwner, newId } from "../db";
+import { asOwner, enterScope, newId, withAccounts } from "../db";
 import { lettersTo, ownLetters, secretTo } from "../testing/letters";
 import { clock, hasDatabase, makeStudio, prepareDatabase, type TestStudio, value } from "../testing/studio";
 import { ask } from ".";
-import { acceptInvitation, readInvitation } from "./invitations";
+import { acceptInvitation, readInvitation, teamOf } from "./invitations";
 import { foundStudio } from "./sign-up";
 
 describe.runIf(hasDatabase)("accounts", () => {
@@ -98,6 +98,9 @@ describe.runIf(hasDatabase)("accounts", () => {
     });
   });
 
+  const team = async () =>
+    await withAccounts((tx) => enterScope(tx, studio.coach).then(() => teamOf(tx, studio.coach)));
+
   it("two invitations of one client: the newer holds, the older is void, and makes no account", async () => {
     const [clientId, email] = [await newClient(), `${newId()}@test.example`];
     const first = await invite(clientId, `older.${email}`);
@@ -112,11 +115,9 @@ describe.runIf(hasDatabase)("accounts", () => {
   it("a second coach comes in by a link, and works in the same studio and no other", async () => {
     const email = `${newId()}@test.example`;
     const secret = await invite(null, email, "Second");
-    expect(value(await ask(studio.coach, "invitations.list", {}, clock)).open).toMatchObject([
-      { role: "coach", email, name: "Second" },
-    ]);
+    expect((await team()).open).toMatchObject([{ role: "coach", email, name: "Second" }]);
     expect((await accept(secret, "Second Coach")).kind).toBe("ok");
-    const { coaches, open } = value(await ask(studio.coach, "invitations.list", {}, clock));
+    const { coaches, open } = await team();
     expect(coaches.map(({ name }) => name)).toContain("Second Coach");
     expect(open).toEqual([]);
     const entered = await signIn(email, "a-long-password", "10.8.0.1", new Headers({ host: "127.0.0.1:3000" }));
@@ -132,7 +133,7 @@ describe.runIf(hasDatabase)("accounts", () => {
 
   it("one that was withdrawn, ran out, or was made up opens nothing", async () => {
     const secret = await invite(null, `${newId()}@test.example`, "Nobody");
-    const [open] = value(await ask(studio.coach, "invitations.list", {}, clock)).open;
+    const [open] = (await team()).open;
     value(await ask(studio.coach, "invitations.withdraw", { invitationId: open!.id }, clock));
     expect((await accept(secret)).kind).toBe("refused");
     expect((await accept("made-up")).kind).toBe("refused");

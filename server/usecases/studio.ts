@@ -1,5 +1,6 @@
 /** The house rules of a studio. */
 import type { Input, StudioMethods } from "../../contract";
+import { studioOf } from "../context/studio";
 import * as db from "../db/queries";
 import { answerIn, changedElsewhere, defineUseCase, joined, notFound, ok } from "./kit";
 
@@ -9,6 +10,20 @@ export const showViewer = defineUseCase("viewer.show", ["coach", "client"], (sco
     return studio
       ? ok({ memberId: scope.memberId, role: scope.role, name: scope.name, studioName: studio.name })
       : notFound;
+  }),
+);
+
+export const showFrame = defineUseCase("frame.show", ["coach"], (scope) =>
+  answerIn(scope, async (tx) => {
+    const studio = await db.studioRow(tx);
+    if (!studio) return notFound;
+    const { memberId, role, name } = scope;
+    const { exercises } = await studioOf(tx);
+    return ok({
+      viewer: { memberId, role, name, studioName: studio.name },
+      clients: await db.clientNames(tx),
+      exercises,
+    });
   }),
 );
 

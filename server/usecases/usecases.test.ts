@@ -46,7 +46,6 @@ function inputFor<K extends ApiName>(name: K, { clientId, sessionId, gymId, plan
     "lifts.read": { clientId, until: "2026-11-24", lineages: ["bench-press"] },
     "lifts.name": { exerciseId: "named:Boat lift", is: "deadlift" },
     "clients.names": {},
-    "exercises.known": {},
     "sessions.send": { sessionId },
     "sessions.before": { sessionId },
     "planned.list": { from: "2026-11-24", to: "2026-12-06", clientId, after: null },
@@ -54,7 +53,8 @@ function inputFor<K extends ApiName>(name: K, { clientId, sessionId, gymId, plan
     "cautions.quiet": { rule: "hole", clientId, reason: "Her aim is a bench press" },
     "sessions.pair": { sessionId, withSessionId: newId() },
     "outbox.list": { after: null, clientId: null },
-    "outbox.letter": { copyId: newId() },
+    "outbox.show": { clientId: null, copyId: newId() },
+    "frame.show": {},
     "plans.show": { clientId },
     "plans.create": {
       clientId,
@@ -92,7 +92,6 @@ function inputFor<K extends ApiName>(name: K, { clientId, sessionId, gymId, plan
     "clients.stateReadiness": { clientId, seen: READY, yes: [] },
     "clients.recordClearance": { clientId, seen: READY, by: "A doctor, for all lifts" },
     "invitations.create": { clientId, email: `${newId()}@test.example`, name: "" },
-    "invitations.list": {},
     "invitations.withdraw": { invitationId: newId() },
     "clients.erase": { clientId },
     "sessions.create": { clientId, title: "" },
@@ -140,7 +139,6 @@ const NAMES = Object.keys(USE_CASES) as ApiName[];
 
 const WITHOUT_TARGET = new Set<ApiName>([
   "clients.names",
-  "exercises.known",
   "lifts.name",
   "templates.list",
   "outbox.list",
@@ -148,7 +146,7 @@ const WITHOUT_TARGET = new Set<ApiName>([
   "exercises.hide",
   "viewer.show",
   "floor.today",
-  "invitations.list",
+  "frame.show",
   "account.show",
   "account.changePassword",
   "account.endDevices",

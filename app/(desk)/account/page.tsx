@@ -5,11 +5,5 @@ export const metadata = { title: "Your account" };
 
 export default async function AccountPage() {
   const scope = await requireScope("coach");
-  return (
-    <Account
-      view={await answer(scope, "account.show", {})}
-      team={await answer(scope, "invitations.list", {})}
-      home={{ href: "/clients", name: "Clients" }}
-    />
-  );
+  return <Account view={await answer(scope, "account.show", {})} home={{ href: "/clients", name: "Clients" }} />;
 }

@@ -10,18 +10,7 @@ interface Asked {
 
 export default async function OutboxPage({ searchParams }: { searchParams: Promise<Asked> }) {
   const scope = await requireScope("coach");
-  const { letter, for: clientId = null } = await searchParams;
-  const [first, { clients }] = await Promise.all([
-    answer(scope, "outbox.list", { after: null, clientId }),
-    answer(scope, "clients.names", {}),
-  ]);
-  const copyId = letter ?? first.letters[0]?.copyId ?? null;
-  const opened = copyId === null ? null : await answer(scope, "outbox.letter", { copyId });
-  return (
-    <Outbox
-      key={`${clientId} ${copyId}`}
-      {...{ clients, clientId, first }}
-      opened={opened && copyId ? { copyId, ...opened } : null}
-    />
-  );
+  const { letter: copyId = null, for: clientId = null } = await searchParams;
+  const page = await answer(scope, "outbox.show", { clientId, copyId });
+  return <Outbox key={`${clientId} ${page.opened?.copyId}`} {...page} clientId={clientId} />;
 }
