@@ -6,27 +6,31 @@ const OFFSET_MS = Number(process.env.YARVEX_CLOCK_OFFSET_MS ?? 0);
 /** The time as the server has it, for what a journey writes into a field or sends by itself. */
 export const nowMs = (): number => Date.now() + OFFSET_MS;
 
-async function setClock(context: BrowserContext): Promise<void> {
-  await context.addInitScript((offsetMs) => {
+async function setClock(context: BrowserContext, offsetMs: number): Promise<void> {
+  await context.addInitScript((byMs) => {
     const machineMs = Date.now.bind(Date);
-    Date.now = () => machineMs() + offsetMs;
+    Date.now = () => machineMs() + byMs;
     globalThis.Date = new Proxy(Date, {
       construct: (target, args, made) => Reflect.construct(target, args.length === 0 ? [target.now()] : args, made),
       apply: (target) => new target(target.now()).toString(),
     });
-  }, OFFSET_MS);
+  }, offsetMs);
 }
 
 /** A second browser, beside the journey's own. */
-export async function newContext(browser: Browser, options: BrowserContextOptions = {}): Promise<BrowserContext> {
+export async function newContext(
+  browser: Browser,
+  options: BrowserContextOptions = {},
+  offsetMs = OFFSET_MS,
+): Promise<BrowserContext> {
   const context = await browser.newContext(options);
-  await setClock(context);
+  await setClock(context, offsetMs);
   return context;
 }
 
 export const test = base.extend({
   context: async ({ context }, use) => {
-    await setClock(context);
+    await setClock(context, OFFSET_MS);
     await use(context);
   },
 });

@@ -1,8 +1,8 @@
 /** For the browser journeys: the demo over the database that is named, on the port that is named. */
 import { join } from "node:path";
 import { serverNowMs } from "../server/clock";
-import { migrateDatabase, withAccounts } from "../server/db";
-import { studioKinds } from "../server/db/accounts";
+import { asOwner, migrateDatabase, withAccounts } from "../server/db";
+import { removeDemo, studioKinds } from "../server/db/accounts";
 import { seedDemo } from "../server/seed/demo";
 import { serve } from "./serve";
 import { ROOT } from "./system";
@@ -11,6 +11,13 @@ await migrateDatabase(join(ROOT, "server", "db", "migrations"));
 const wantsDemo = process.env.YARVEX_WITHOUT_DEMO !== "1";
 if (wantsDemo && !(await withAccounts(studioKinds)).demo) await seedDemo(serverNowMs());
 const serving = await serve(Number(process.argv[2]), "127.0.0.1");
+/** Whoever started this process may have the demo begin anew, at another instant: nine days in one journey. */
+process.on("message", async (offsetMs: number) => {
+  process.env.YARVEX_CLOCK_OFFSET_MS = String(offsetMs);
+  await asOwner(removeDemo);
+  await seedDemo(serverNowMs(), { history: false });
+  process.send?.("begun");
+});
 process.on("SIGTERM", async () => {
   await serving.stop();
   process.exit(0);

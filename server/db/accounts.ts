@@ -1,7 +1,7 @@
 /** Members and sign-in attempts: what is read before there is a scope. */
 import { and, asc, desc, eq, gte, inArray, lt, ne, or, sql } from "drizzle-orm";
 import { newId, type Scope, type Transaction } from ".";
-import { account, session, signInAttempts, user, verification } from "./schema";
+import { account, session, signInAttempts, studios, user, verification } from "./schema";
 
 export async function memberOfUser(tx: Transaction, userId: string): Promise<Scope | null> {
   const { rows } = await tx.execute<MemberRow>(sql`select * from yarvex_member_of(${userId})`);
@@ -234,4 +234,11 @@ export async function waitingProjections(
     sql`select studio_id, session_id from yarvex_waiting_projections(${seconds}, ${most})`,
   );
   return rows.map((row) => ({ studioId: row.studio_id, sessionId: row.session_id }));
+}
+
+/** Takes demo studios away with their accounts, so that the demo can be begun anew. For the owner. */
+export async function removeDemo(tx: Transaction): Promise<void> {
+  const demo = sql`(select ${studios.id} from ${studios} where ${studios.isDemo})`;
+  await tx.delete(user).where(sql`${user.id} in (select user_id from members where studio_id in ${demo})`);
+  await tx.delete(studios).where(eq(studios.isDemo, true));
 }

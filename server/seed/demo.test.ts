@@ -35,6 +35,7 @@ const READ_BY_A_COACH: Readonly<Record<string, string>> = {
   "Palle, Whole body, hinge: limit-part C1": "Wanted: the knee, no deeper than a chair.",
   "Tobias, Lower: falls-short A1": "Wanted: front squats that stop short of five.",
   "Tobias, Lower: falls-short B1": "Wanted: hinges that stop two reps short.",
+  "Tobias, Lower: falls-short D1": "Useful: calf raises that stop short of ten.",
   "Tobias, Upper: falls-short A1": "Wanted: presses at nothing in reserve, with that shoulder.",
   "Tobias, Upper: falls-short B2": "Useful: push-ups that stop two reps short.",
   "Tobias, Upper: falls-short C1": "Useful: raises that stop three reps short.",

@@ -45,7 +45,8 @@ import {
 const WEEKS = 8;
 const DAY_MS = 86_400_000;
 
-export async function seedDemo(nowMs: number): Promise<void> {
+/** `history`: whether what lies behind was trained; without it the plans stand as they are, for looking at what is planned. */
+export async function seedDemo(nowMs: number, { history = true }: { history?: boolean } = {}): Promise<void> {
   const makeCoach = await prepareAccount(DEMO_COACH);
   const makeClient = await prepareAccount({ ...DEMO_CLIENT_ACCOUNT, name: DEMO_CLIENTS[0]!.name });
   // One transaction: a demo that is stopped while it is filled leaves nothing behind, and is filled anew.
@@ -60,13 +61,18 @@ export async function seedDemo(nowMs: number): Promise<void> {
     await foundStudio(tx, { id: studioId, ...DEMO_STUDIO, isDemo: true }, { memberId, userId, name });
     const scope: Scope = { role: "coach", studioId, memberId, name };
     await enterScope(tx, scope);
-    await seedStudio(tx, scope, clientUserId, nowMs);
+    await seedStudio(tx, scope, clientUserId, { nowMs, history });
   });
 }
 
-async function seedStudio(tx: Transaction, scope: Scope, clientUserId: string, nowMs: number): Promise<void> {
+interface Behind {
+  readonly nowMs: number;
+  readonly history: boolean;
+}
+
+async function seedStudio(tx: Transaction, scope: Scope, clientUserId: string, behind: Behind): Promise<void> {
   const { studioId } = scope;
-  const today = dateIn(DEMO_STUDIO.timeZone, nowMs);
+  const today = dateIn(DEMO_STUDIO.timeZone, behind.nowMs);
   const gyms = { boathouse: newId(), loft: newId() };
   // The leg extension waits for a cable: whoever needs it next week is told.
   const outOfOrder = [{ item: "stack:leg extension", from: addDays(today, 5), until: addDays(today, 19) }];
@@ -74,7 +80,7 @@ async function seedStudio(tx: Transaction, scope: Scope, clientUserId: string, n
   await db.insertGym(tx, { studioId, id: gyms.boathouse, name: "Boathouse", equipment: boathouse, isDefault: true });
   await db.insertGym(tx, { studioId, id: gyms.loft, name: "Sail loft", equipment: LOFT_EQUIPMENT });
   for (const [index, client] of DEMO_CLIENTS.entries())
-    await seedClient(tx, scope, gyms, client, { index, userId: index === 0 ? clientUserId : null }, today);
+    await seedClient(tx, scope, gyms, client, { index, userId: index === 0 ? clientUserId : null }, behind);
 }
 
 interface DemoGyms {
@@ -88,9 +94,10 @@ async function seedClient(
   gyms: DemoGyms,
   client: DemoClient,
   { index, userId }: { readonly index: number; readonly userId: string | null },
-  today: string,
+  { nowMs, history }: Behind,
 ): Promise<void> {
   const { studioId } = scope;
+  const today = dateIn(DEMO_STUDIO.timeZone, nowMs);
   const clientId = newId();
   const start = addDays(mondayOf(today), -7 * WEEKS);
   await db.insertClient(tx, {
@@ -146,8 +153,8 @@ async function seedClient(
     for (const [place, day] of plan.days.entries()) {
       const date = dateOfDay(plan, day, week);
       const isAway = absenceOn(plan, date) !== null;
-      const trained = date < today && !isAway && lifter.shows();
-      if (isAway) continue;
+      const trained = history && date < today && !isAway && lifter.shows();
+      if (isAway || (date < today && !history)) continue;
       const sessionId = newId();
       const { document } = sessionOfWeek(plan, day.id, week)!;
       await createSession(tx, await studioOf(tx), {
@@ -165,8 +172,9 @@ async function seedClient(
       const weeks = week + daysBetween(mondayOf(date), date) / 7;
       const slips = week === client.slipWeek && place === 0;
       // Who has an account trains from what was sent; the others of late get a copy to be handed on.
-      if (week >= (userId ? WEEKS - 1 : WEEKS)) {
-        const sentMs = Math.min(atMs - 2 * DAY_MS, Date.parse(`${today}T06:00:00Z`));
+      const isSent = week >= (userId ? WEEKS - 1 : WEEKS) && !(client.isSentLate && date > today);
+      if (isSent) {
+        const sentMs = Math.min(atMs - 2 * DAY_MS, nowMs);
         const seen = userId && trained ? { seenAtMs: atMs - DAY_MS } : {};
         await sendCopy(tx, scope, { sessionId, nowMs: sentMs, ...seen });
       }

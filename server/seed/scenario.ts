@@ -135,6 +135,8 @@ export interface DemoClient {
   readonly tested?: readonly { readonly week: number; readonly exerciseId: string; readonly kg: number }[];
   /** In which week a load was typed ten times too heavy. */
   readonly slipWeek?: number;
+  /** Gets each session on its day, and no sooner. */
+  readonly isSentLate?: boolean;
   /** Their plan: the phases in their order, the first of them under way, and what it is for. */
   readonly plan: DemoPlan;
   /** Weekday (Monday 0) and the day's session in shorthand; loads are left to progression. */
@@ -260,11 +262,10 @@ export const DEMO_CLIENTS: readonly DemoClient[] = [
     plan: {
       name: "Keep it",
       phases: [
-        { kind: "hold", name: "", weeks: 10 },
+        { kind: "hold", name: "", weeks: 7 },
         { kind: "deload", name: "Light week", weeks: 1 },
-        { kind: "hold", name: "", weeks: 5 },
+        { kind: "hold", name: "", weeks: 2 },
       ],
-      awayInWeeks: 4,
     },
     days: [
       {
@@ -368,13 +369,14 @@ export const DEMO_CLIENTS: readonly DemoClient[] = [
         text: "# Whole body\ncap 45min\nwarm-up 8min bike\n\nA1 Goblet squat 3x8-10 rir3 r120\n\nB1 Dumbbell press, flat 3x8-10 rir3 r120\n\nC1 Seated cable row 3x10-12 rir3 r90\n\nD1 Front plank 3x30s r45",
       },
       {
-        weekday: 4,
+        weekday: 6,
         text: "# Whole body, hinge\ncap 45min\nwarm-up 8min bike\n\nA1 Hip hinge, pair of dumbbells 3x8-10 rir3 r120\n\nB1 Pull-down, wide 3x8-10 rir3 r90\n\nC1 Step-up 2x8-10/side rir3 r90\n\nD1 Two-hand carry 3x30s @22kg r75",
       },
     ],
   },
   {
     name: "Noor Castellan",
+    isSentLate: true,
     birthYear: 2001,
     trainingAge: "intermediate",
     minutes: 60,

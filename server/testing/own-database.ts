@@ -1,0 +1,26 @@
+/** A database of a test's own, beside the one that the others share. Named before anything is asked of it. */
+import pg from "pg";
+import { closeDatabase } from "../db";
+import { prepareDatabase } from "./studio";
+
+export async function ownDatabase(name: string): Promise<{ readonly drop: () => Promise<void> }> {
+  const owner = new URL(process.env.DATABASE_OWNER_URL!);
+  const web = new URL(process.env.DATABASE_URL!);
+  const maintenance = new pg.Client({ connectionString: owner.toString() });
+  await maintenance.connect();
+  const own = `${owner.pathname.slice(1)}_${name}`;
+  await maintenance.query(`DROP DATABASE IF EXISTS "${own}" WITH (FORCE)`);
+  await maintenance.query(`CREATE DATABASE "${own}"`);
+  owner.pathname = own;
+  web.pathname = own;
+  process.env.DATABASE_OWNER_URL = owner.toString();
+  process.env.DATABASE_URL = web.toString();
+  await prepareDatabase();
+  return {
+    drop: async () => {
+      await closeDatabase();
+      await maintenance.query(`DROP DATABASE IF EXISTS "${own}" WITH (FORCE)`);
+      await maintenance.end();
+    },
+  };
+}
