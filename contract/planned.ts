@@ -91,9 +91,10 @@ function stateOf(row: SessionRowOutline | undefined, date: string, today: string
 export const isWaiting = ({ state }: Pick<PlannedLine, "state">): boolean =>
   state === "planned" || state === "opened" || state === "sent" || state === "seen" || state === "begun";
 
-/** Lines as what needs the coach is found in them: what stands elsewhere, or was left out, is none of it. */
+/** Lines as what needs the coach is found in them; what stands elsewhere counts there. */
 export const glancesOf = (lines: readonly PlannedLine[]): SessionGlance[] =>
   lines.flatMap(({ date, state, summary }) => {
-    if (state === "moved" || state === "leftOut") return [];
-    return [{ date, summary, state: state === "done" ? "done" : state === "begun" ? "started" : "draft" }];
+    if (state === "moved") return [];
+    const kept = state === "done" || state === "leftOut" ? state : state === "begun" ? "started" : "draft";
+    return [{ date, summary, state: kept }];
   });

@@ -59,6 +59,18 @@ describe("what needs the coach", () => {
     expect(snagOf(READY, all({ "2026-11-19": glance("2026-11-19", "done", 9) }), TODAY)).toBeNull();
   });
 
+  it("is no time away: what was left out of a plan was not expected", () => {
+    const away = ["2026-11-05", "2026-11-09", "2026-11-12", "2026-11-16"];
+    const weeks = all().map((one) =>
+      away.includes(one.date) ? { ...one, state: "leftOut" as const, summary: null } : one,
+    );
+    expect(snagOf(READY, weeks, TODAY)).toBeNull();
+    const usual = [glance("2026-10-19"), glance("2026-10-22")];
+    expect(snagOf(READY, [...usual, ...weeks], TODAY)).toBeNull();
+    const unsaid = [...usual, ...all().filter(({ date }) => !away.includes(date))];
+    expect(snagOf(READY, unsaid, TODAY)).toMatchObject({ kind: "lowAdherence" });
+  });
+
   it("is a week that is kept less than seven times in ten, against the client's own usual week", () => {
     const before = [glance("2026-10-19"), glance("2026-10-22")];
     const kept = all().filter(({ date }) => !["2026-11-05", "2026-11-12", "2026-11-19"].includes(date));

@@ -6,7 +6,8 @@ import { addDays, mondayOf } from "../units";
 /** A session as a list knows it. */
 export interface SessionGlance {
   readonly date: string;
-  readonly state: SessionState;
+  /** leftOut: the coach left it out, or the client was away; nobody expected it. */
+  readonly state: SessionState | "leftOut";
   readonly summary: { readonly sets: number; readonly plannedSets: number } | null;
 }
 
@@ -43,14 +44,16 @@ export function snagOf(
   if (last && last.sets < last.plannedSets)
     return { kind: "setsLeftOut", left: last.plannedSets - last.sets, planned: last.plannedSets };
   const done = recent.filter(({ state }) => state === "done").length;
-  const planned = 4 * sessionsAWeek(sessions, today);
+  const leftOut = recent.filter(({ state }) => state === "leftOut").length;
+  const planned = 4 * sessionsAWeek(sessions, today) - leftOut;
   if (planned > 0 && done < planned * ADHERENCE) return { kind: "lowAdherence", done, planned };
   return standingLifts >= LIFTS_STANDING_STILL ? { kind: "standsStill", lifts: standingLifts } : null;
 }
 
 /** The usual number of sessions a week: the most of those that are given, before today. */
-export function sessionsAWeek(sessions: readonly Pick<SessionGlance, "date">[], today: string): number {
+export function sessionsAWeek(sessions: readonly Pick<SessionGlance, "date" | "state">[], today: string): number {
   const counts = new Map<string, number>();
-  for (const { date } of sessions) if (date < today) counts.set(mondayOf(date), (counts.get(mondayOf(date)) ?? 0) + 1);
+  for (const { date, state } of sessions)
+    if (date < today && state !== "leftOut") counts.set(mondayOf(date), (counts.get(mondayOf(date)) ?? 0) + 1);
   return Math.max(0, ...counts.values());
 }

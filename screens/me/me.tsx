@@ -2,17 +2,21 @@
 import Link from "next/link";
 import { useState } from "react";
 import { type ClientView, isWaiting } from "@/contract";
-import { GENERAL_NOTICE, readinessSentence } from "@/core";
+import { addDays, GENERAL_NOTICE, readinessSentence } from "@/core";
 import { signOut } from "@/device/sign-out";
 import { Button, buttonClass } from "@/ui/button";
 import { fullDate, longDate } from "@/ui/dates";
 import { Mark } from "@/ui/mark";
 import { Notice } from "@/ui/notice";
 
+const DAYS_AHEAD = 13;
+
 /** A client's own page: what waits, what was done, in plain words. */
 export function MyPage({ view }: { view: ClientView }) {
   const [problem, setProblem] = useState<string | null>(null);
-  const waiting = view.sessions.filter((session) => isWaiting(session) && session.date >= view.today);
+  const waiting = view.sessions.filter(
+    (session) => isWaiting(session) && session.date >= view.today && session.date <= addDays(view.today, DAYS_AHEAD),
+  );
   const done = view.sessions.filter((session) => session.state === "done").reverse();
   return (
     <main className="mx-auto flex max-w-2xl flex-col gap-6 px-5 py-6">
@@ -34,6 +38,9 @@ export function MyPage({ view }: { view: ClientView }) {
       <section>
         <h2 className="mb-2 text-lg font-bold">To do</h2>
         {waiting.length === 0 ? <p className="text-quiet">Nothing is planned for you yet.</p> : null}
+        {waiting.some(({ state }) => state === "planned" || state === "opened") ? (
+          <p className="mb-2 text-quiet">What is not sent yet comes from your coach before its day.</p>
+        ) : null}
         <ul className="flex flex-col gap-2">
           {waiting.map((session) => (
             <li
@@ -52,7 +59,7 @@ export function MyPage({ view }: { view: ClientView }) {
                   Train
                 </a>
               ) : (
-                <span className="text-quiet">Your coach has not sent it yet</span>
+                <span className="text-quiet">not sent yet</span>
               )}
             </li>
           ))}
