@@ -30,7 +30,7 @@ export default defineConfig({
   workers: 1,
   // A browser on a busy machine may be late once; what passes at the second try only is named at the end.
   retries: 1,
-  timeout: 60_000,
+  timeout: 90_000,
   expect: { timeout: 15_000 },
   reporter: [["list"], ["json"]],
   use: {

@@ -1,9 +1,9 @@
 /** What a page of the desk costs the database: who is asking, what stands around the page, and the page. */
-import pg from "pg";
 import type { ReactNode } from "react";
 import { beforeAll, describe, expect, it, vi } from "vitest";
 import { phase } from "../core/testing/plans";
 import type { Scope } from "../server/db";
+import { statementsDuring } from "../server/db/testing/statements";
 import {
   clock,
   documentOf,
@@ -60,16 +60,8 @@ describe.runIf(hasDatabase)("a page of the desk", () => {
   });
 
   /** Transactions that were begun while a page was made. */
-  async function transactionsOf(work: () => Promise<unknown>): Promise<number> {
-    const asked = vi.spyOn(pg.Client.prototype, "query");
-    try {
-      await work();
-      return asked.mock.calls.filter(([statement]) => typeof statement === "string" && statement.startsWith("begin"))
-        .length;
-    } finally {
-      asked.mockRestore();
-    }
-  }
+  const transactionsOf = async (work: () => Promise<unknown>): Promise<number> =>
+    (await statementsDuring(work)).filter((statement) => statement.startsWith("begin")).length;
 
   // Who is asking is one statement more, by the accounts, and asked once for both.
   it("has one transaction for what stands around it", async () => {

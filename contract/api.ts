@@ -106,7 +106,11 @@ const methods = listOf(
   METHODS.length,
 );
 const gym = exact({ name: said(120), equipment: equipmentSchema });
-const habits = exact({ gymId: orNull(uuid()), rounding: oneOf("nearest", "neverHarder") });
+const habits = exact({
+  gymId: orNull(uuid()),
+  rounding: oneOf("nearest", "neverHarder"),
+  unit: oneOf("kg", "lb"),
+});
 
 /**
  * What two people may change at once is sent as it was seen and as it is wanted: by field and by entry, the server joins what

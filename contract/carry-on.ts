@@ -1,12 +1,13 @@
 /** A client's coming week, moved on by its rules: what moved by itself, and what wants the coach's eye. */
 import {
-  decimal,
   exerciseOrThrow,
+  massWords,
   type ProgressReason,
   type ProjectedSession,
   plannedLifts,
   progressSentence,
   sessionDay,
+  type WeightUnit,
 } from "../core";
 import { catalogueIn } from "./catalogue";
 import { projectContextOf, repsWords, type WeekCell, type WeeksModel, type WeeksView, weeksModel } from "./weeks";
@@ -24,6 +25,8 @@ export interface CarriedLift {
 export interface CarriedWeek {
   /** Counted from 0. */
   readonly week: number;
+  /** What masses are said in. */
+  readonly unit: WeightUnit;
   readonly sessions: readonly {
     readonly dayId: string;
     readonly name: string;
@@ -68,6 +71,7 @@ export function carriedWeek(view: WeeksView): CarriedWeek | null {
   const lifts = sessions.flatMap((one) => one.lifts);
   return {
     week,
+    unit: view.client.unit,
     sessions,
     moved: lifts.filter((lift) => lift.needs === null && isMoved(lift)).length,
     need: lifts.filter(({ needs }) => needs !== null).length,
@@ -75,11 +79,11 @@ export function carriedWeek(view: WeeksView): CarriedWeek | null {
 }
 
 /** "4×5 at 82.5 kg"; help is what is taken off the body. */
-export function askedWords(asked: CarriedLift["next"]): string {
+export function askedWords(asked: CarriedLift["next"], unit: WeightUnit): string {
   const { topKg } = asked;
   if (topKg === null || topKg === 0) return repsWords(asked);
-  const kg = `${decimal(Math.abs(topKg), 2)} kg`;
-  return `${repsWords(asked)} ${topKg < 0 ? `with ${kg} of help` : `at ${kg}`}`;
+  const load = massWords(Math.abs(topKg), unit, 2);
+  return `${repsWords(asked)} ${topKg < 0 ? `with ${load} of help` : `at ${load}`}`;
 }
 
 /** Whether a lift is asked for more, less or otherwise than it was last. */
@@ -103,7 +107,7 @@ export function carriedLifts(session: ProjectedSession, model: WeeksModel, view:
         reps: sets.map(({ reps }) => reps),
         topKg: loads.length > 0 ? Math.max(...loads) : null,
       },
-      needs: reason ? progressSentence(reason) : unknown,
+      needs: reason ? progressSentence(reason, view.client.unit) : unknown,
     };
   });
 }

@@ -125,7 +125,7 @@ function loadCautions(
               ? `needs ${view.client.name}'s body mass, and none is recorded.`
               : ["outOfReach", "stepLost", "moreHelpThanBody", "noRecord", "bandAssumed"].includes(reason.kind) &&
                   !(reason.kind === "noRecord" && isBodyweight(exercise))
-                ? loadSentence(reason, { catalogue: catalogueIn(view.exercises) })
+                ? loadSentence(reason, { catalogue: catalogueIn(view.exercises), unit: view.gym.equipment.unit })
                 : null;
         if (!words || said.has(words)) continue;
         said.add(words);

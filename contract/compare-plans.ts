@@ -47,7 +47,7 @@ export function planFigures(document: PlanDocument, view: WeeksView, isKept: boo
       if (last && (known?.week ?? -1) < last.week)
         ends.set(slot.exerciseId, {
           exercise: exerciseOrThrow(catalogue, slot.exerciseId),
-          asked: askedWords(last),
+          asked: askedWords(last, view.client.unit),
           week: last.week,
         });
     }

@@ -2,10 +2,10 @@
 import {
   chanceToShow,
   daysBetween,
-  decimal,
   type Exercise,
   e1rmForGoal,
   exerciseOrThrow,
+  formatWeight,
   type Goal,
   isBodyweight,
   liftRecord,
@@ -20,7 +20,7 @@ import type { WeeksView } from "./weeks";
 /** "107.5 kg", "107.5 kg × 5"; of a move of the body "the body × 10", "the body + 10 kg × 5". */
 export function goalWords({ load, reps }: Pick<Goal, "load" | "reps">, exercise: Exercise): string {
   const kg = toKg(load);
-  const figure = `${decimal(Math.abs(kg), 2)} kg`;
+  const figure = formatWeight({ ...load, amount: load.amount.replace("-", "") });
   const loaded = !isBodyweight(exercise) ? figure : kg === 0 ? "the body" : `the body ${kg > 0 ? "+" : "−"} ${figure}`;
   return reps > 1 ? `${loaded} × ${reps}` : loaded;
 }

@@ -11,6 +11,7 @@ import {
   SHIPPED_CATALOGUE,
   slotLabels,
   threadKeyOf,
+  type WeightUnit,
 } from "../core";
 import { catalogueIn } from "./catalogue";
 import { resolveIn } from "./compute";
@@ -39,7 +40,8 @@ export function prescriptionsOf(document: SessionDocument, context: SessionConte
               load?.build != null &&
               !load.reasons.some((reason) => reason.kind === "outOfReach"),
             thread: threadKeyOf(own, load?.kg ?? null),
-            problem: missing === undefined ? problemOf(load) : `There is no ${missing} here.`,
+            problem:
+              missing === undefined ? problemOf(load, context.gym.equipment.unit) : `There is no ${missing} here.`,
           };
         }),
       );
@@ -58,11 +60,11 @@ export function prescriptionsOf(document: SessionDocument, context: SessionConte
   );
 }
 
-function problemOf(load: ResolvedLoad | undefined): string | null {
+function problemOf(load: ResolvedLoad | undefined, unit: WeightUnit): string | null {
   const found = load?.reasons.find((reason) =>
     ["outOfReach", "noEquipment", "stepLost", "moreHelpThanBody"].includes(reason.kind),
   );
-  return found ? loadSentence(found, { catalogue: SHIPPED_CATALOGUE }) : null;
+  return found ? loadSentence(found, { catalogue: SHIPPED_CATALOGUE, unit }) : null;
 }
 
 /** A prescription that other equipment changes: the first working load that differs, and what is expected of it then. */

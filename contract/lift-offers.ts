@@ -8,7 +8,7 @@ import {
   decimal,
   type Exercise,
   exerciseOrThrow,
-  loadWordsInKg,
+  loadWordsIn,
   MUSCLES,
   type Muscle,
   mean,
@@ -122,7 +122,11 @@ export function swapOffers(
     {
       heading: "Trains the same, its load carried over",
       offers: substitutes.map(({ exercise, kg }) =>
-        offerOf(exercise, kg === null ? "load to be found" : loadWordsInKg(exercise, kg), context),
+        offerOf(
+          exercise,
+          kg === null ? "load to be found" : loadWordsIn(exercise, kg, view.gym.equipment.unit),
+          context,
+        ),
       ),
     },
   ];

@@ -14,6 +14,7 @@ import {
   type SessionDocument,
   sessionDay,
   sessionOfWeek,
+  type WeightUnit,
   writeLift,
 } from "../core";
 import { type CarriedLift, carriedLifts, isMoved } from "./carry-on";
@@ -29,6 +30,8 @@ const LIGHTER = 0.95;
 export interface NextWeek {
   readonly dayId: string;
   readonly week: number;
+  /** What masses are said in. */
+  readonly unit: WeightUnit;
   readonly date: string;
   readonly name: string;
   readonly lifts: readonly (CarriedLift & { readonly choices: readonly NextChoice[] })[];
@@ -56,6 +59,7 @@ export function nextWeekOf(view: WeeksView, at: { readonly dayId: string; readon
     ),
   }));
   return {
+    unit: view.client.unit,
     dayId: session.dayId,
     week: session.week,
     date: session.date,

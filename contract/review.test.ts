@@ -101,7 +101,7 @@ describe("the review", () => {
     const [squat, press, plank] = review.lifts;
     expect(squat!.exposures.map((one) => one.date)).toEqual(["2026-11-17", "2026-11-24"]);
     expect(squat!.next!.sets.map((set) => set.loadKg)).toEqual([90, 90, 90]);
-    expect(nextSentence(squat!.next!)).toBe("Every set was made last time: 5 kg up, 85 kg to 90 kg.");
+    expect(nextSentence(squat!.next!, "kg")).toBe("Every set was made last time: 5 kg up, 85 kg to 90 kg.");
     expect(press!.next!.sets).toEqual(Array.from({ length: 3 }, () => ({ loadKg: 24, reps: 6 })));
     expect(plank!.next).toBeNull();
     expect(plank!.trainedToday).toBe(false);
@@ -109,7 +109,9 @@ describe("the review", () => {
 
   it("says a missed set, and repeats", () => {
     const review = reviewSession(view([done(0, 5), done(1, 5), done(2, 3)]))!;
-    expect(nextSentence(review.lifts[0]!.next!)).toBe("Last time 5, 5, 3: 1 set of 3 short, so the load repeats.");
+    expect(nextSentence(review.lifts[0]!.next!, "kg")).toBe(
+      "Last time 5, 5, 3: 1 set of 3 short, so the load repeats.",
+    );
     expect(review.lifts[1]!.sets.every((one) => one?.done.length === 0)).toBe(true);
   });
 

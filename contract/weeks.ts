@@ -45,6 +45,7 @@ import {
   sessionVolume,
   type Timeline,
   type WeekLoad,
+  type WeightUnit,
   weekLoad,
   withVolumeLoad,
 } from "../core";
@@ -74,6 +75,8 @@ export interface WeeksView {
     "id" | "name" | "trainingAge" | "rounding" | "minutes" | "priorities"
   > & {
     readonly gymId: string | null;
+    /** What masses are said in. */
+    readonly unit: WeightUnit;
     readonly bodyMassKg: number | null;
     readonly limits: readonly ClientLimit[];
     readonly dislikes: readonly string[];

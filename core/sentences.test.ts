@@ -70,7 +70,9 @@ describe("why a load is what it is", () => {
     [{ kind: "expectRir", rir: 2.2, asked: 2 }, "Expect RIR 2.2, when fresh."],
     [{ kind: "assumedEffort", rir: 2 }, "No effort is written: RIR 2 is assumed."],
   ])("%j", (reason, sentence) => {
-    expect(loadSentence(reason, { catalogue, labels })).toBe(sentence);
+    expect(loadSentence(reason, { catalogue, labels, unit: "kg" })).toBe(sentence);
+    const written = "added" in reason || "change" in reason;
+    if (!written) expect(loadSentence(reason, { catalogue, labels, unit: "lb" })).not.toMatch(/\bkg\b/);
   });
 
   it.each<[WayRound, string]>([
@@ -84,7 +86,8 @@ describe("why a load is what it is", () => {
     ],
     [{ kind: "variant", exerciseId: "gone", kg: 12, oneSided: false }, "another lift, 12 kg."],
   ])("a way round: %j", (way, sentence) => {
-    expect(waySentence(way, { catalogue })).toBe(sentence);
+    expect(waySentence(way, { catalogue, unit: "kg" })).toBe(sentence);
+    expect(waySentence(way, { catalogue, unit: "lb" })).not.toMatch(/\bkg\b/);
   });
 });
 
@@ -139,7 +142,8 @@ describe("why the next prescription is what it is", () => {
     [{ kind: "topOfGym", kg: 32 }, "32 kg is the heaviest this gym builds: take more reps, a slower tempo or a pause."],
     [{ kind: "expected", reps: 6, atKg: 24 }, "Expect 6 reps at 24 kg."],
   ])("%j", (reason, sentence) => {
-    expect(progressSentence(reason)).toBe(sentence);
+    expect(progressSentence(reason, "kg")).toBe(sentence);
+    expect(progressSentence(reason, "lb")).not.toMatch(/\bkg\b/);
   });
 });
 

@@ -18,17 +18,27 @@ import type { StopReached } from "./session/chains";
 import type { NamedBlock } from "./session/names";
 import type { WithinTimeProblem } from "./time/run";
 import type { TimeConflict } from "./time/timeline";
-import { decimal, formatClock, formatWeight, round, type Weight } from "./units";
+import {
+  decimal,
+  formatClock,
+  formatWeight,
+  massFigure,
+  massWords,
+  round,
+  type Weight,
+  type WeightUnit,
+} from "./units";
 import type { BalanceNote, CoverageHole } from "./volume/coverage";
-
-const kg = (figure: number): string => `${decimal(round(figure, 1), 1)} kg`;
 
 export interface SentenceContext {
   readonly catalogue: Catalogue;
+  /** What masses are said in. */
+  readonly unit: WeightUnit;
   readonly labels?: ReadonlyMap<string, string>;
 }
 
 export function loadSentence(reason: LoadReason, context: SentenceContext): string {
+  const kg = (figure: number): string => massWords(figure, context.unit);
   switch (reason.kind) {
     case "written":
       return "Written as a load.";
@@ -55,7 +65,7 @@ export function loadSentence(reason: LoadReason, context: SentenceContext): stri
       return `${by} against the ${reason.since} before, ${kg(reason.beforeKg)}: ${kg(reason.wantedKg)}.`;
     }
     case "progress":
-      return nextSentence(reason.next);
+      return nextSentence(reason.next, context.unit);
     case "coldStart": {
       const other = context.catalogue.byId.get(reason.fromExerciseId)?.name.toLowerCase() ?? "a related lift";
       return `No record of this lift yet: from the ${other} (e1RM ${kg(reason.relatedKg)}), somewhere between ${kg(reason.bandKg[0])} and ${kg(reason.bandKg[1])}; the low end is taken. Find it in the ramp.`;
@@ -108,6 +118,7 @@ export function loadSentence(reason: LoadReason, context: SentenceContext): stri
 
 /** A way round a load that cannot be built, as an instruction. */
 export function waySentence(way: WayRound, context: SentenceContext): string {
+  const kg = (figure: number): string => massWords(figure, context.unit);
   switch (way.kind) {
     case "reps":
       return `${count(way.reps, "rep")} at ${kg(way.kg)} ${way.reps === 1 ? "leaves" : "leave"} as much in reserve.`;
@@ -120,7 +131,7 @@ export function waySentence(way: WayRound, context: SentenceContext): string {
     case "variant": {
       const other = context.catalogue.byId.get(way.exerciseId);
       const name = other?.name ?? "another lift";
-      return `${name}${way.oneSided ? ", one side at a time" : ""}, ${other ? loadWordsInKg(other, way.kg) : kg(way.kg)}.`;
+      return `${name}${way.oneSided ? ", one side at a time" : ""}, ${other ? loadWordsIn(other, way.kg, context.unit) : kg(way.kg)}.`;
     }
   }
 }
@@ -149,7 +160,8 @@ export function curveSentence({ fitted, e1rmKg, tested }: LiftRecord): string {
 }
 
 /** A set that cannot be right, with what is likely. */
-export function suspectSentence(suspect: SuspectSet): string {
+export function suspectSentence(suspect: SuspectSet, unit: WeightUnit): string {
+  const kg = (figure: number): string => massWords(figure, unit);
   const likely = suspect.likelyKg === null ? "" : `; about ${kg(suspect.likelyKg)} would be likely`;
   return `${count(suspect.reps, "rep")} at ${kg(suspect.loadKg)} cannot be right${likely}. It is left out until you correct it.`;
 }
@@ -226,8 +238,8 @@ export function ruleName(rule: ProgressionRule): string {
 }
 
 /** What progression prescribes next and why, in one or two sentences. */
-export function nextSentence(next: NextPrescription): string {
-  return next.reasons.map(progressSentence).join(" ");
+export function nextSentence(next: NextPrescription, unit: WeightUnit): string {
+  return next.reasons.map((reason) => progressSentence(reason, unit)).join(" ");
 }
 
 const RISE_WORDS: Readonly<Record<RiseCause, string>> = {
@@ -240,7 +252,8 @@ const RISE_WORDS: Readonly<Record<RiseCause, string>> = {
   loweringAtMost: "The slowest lowering was made",
 };
 
-export function progressSentence(reason: ProgressReason): string {
+export function progressSentence(reason: ProgressReason, unit: WeightUnit): string {
+  const kg = (figure: number): string => massWords(figure, unit);
   switch (reason.kind) {
     case "rise": {
       return `${RISE_WORDS[reason.why]}: ${kg(reason.toKg - reason.fromKg)} up, ${kg(reason.fromKg)} to ${kg(reason.toKg)}.`;
@@ -357,9 +370,9 @@ export function loadWords(exercise: Exercise, loadKg: number, weight: Weight): s
   return exercise.implement === "dumbbells" ? `2 × ${formatWeight(weight)}` : formatWeight(weight);
 }
 
-/** The same of a load that is known in kg alone. */
-export const loadWordsInKg = (exercise: Exercise, kg: number, places = 3): string =>
-  loadWords(exercise, kg, { amount: decimal(Math.abs(kg), places), unit: "kg" });
+/** The same of a load that is known in kilograms alone, in a unit. */
+export const loadWordsIn = (exercise: Exercise, kg: number, unit: WeightUnit, places = 3): string =>
+  loadWords(exercise, kg, { amount: massFigure(Math.abs(kg), unit, unit === "kg" ? places : 1), unit });
 
 export const basisSentence = (exercise: Exercise): string => basisWords(exercise);
 

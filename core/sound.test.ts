@@ -140,9 +140,9 @@ describe("whatever the session, the gym and the record", () => {
         expect(totals.seconds).toBeGreaterThanOrEqual(totals.workSeconds + totals.restSeconds - 1e-6);
         for (const load of resolved.loads.values()) {
           const sentences = [
-            ...load.overruled.map((reason) => loadSentence(reason, { catalogue: SHIPPED_CATALOGUE })),
-            ...load.ways.map((way) => waySentence(way, { catalogue: SHIPPED_CATALOGUE })),
-            ...load.reasons.map((reason) => loadSentence(reason, { catalogue: SHIPPED_CATALOGUE })),
+            ...load.overruled.map((reason) => loadSentence(reason, { catalogue: SHIPPED_CATALOGUE, unit: "kg" })),
+            ...load.ways.map((way) => waySentence(way, { catalogue: SHIPPED_CATALOGUE, unit: "kg" })),
+            ...load.reasons.map((reason) => loadSentence(reason, { catalogue: SHIPPED_CATALOGUE, unit: "kg" })),
             ...(load.build ? [buildSentence(load.build)] : []),
           ];
           for (const sentence of sentences) expect(sentence).not.toMatch(/undefined|NaN|Infinity|\[object/);

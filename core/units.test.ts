@@ -6,10 +6,13 @@ import {
   decimal,
   formatClock,
   fromKg,
+  massFigure,
+  massWords,
   mondayOf,
   round,
   sameWeight,
   toKg,
+  volumeWords,
   weekday,
   weight,
 } from "./units";
@@ -56,6 +59,29 @@ describe("figures", () => {
     [-5, "0:00"],
   ])("%s s is %s", (seconds, clock) => {
     expect(formatClock(seconds)).toBe(clock);
+  });
+});
+
+describe("a mass, in the unit of whoever reads it", () => {
+  it.each<[number, "kg" | "lb", string, string]>([
+    [95.94, "kg", "95.9 kg", "95.94 kg"],
+    [95.94, "lb", "211.5 lb", "211.51 lb"],
+    [61.2349, "lb", "135 lb", "135 lb"],
+    [20, "kg", "20 kg", "20 kg"],
+  ])("%d kg in %s", (kg, unit, words, finer) => {
+    expect(massWords(kg, unit)).toBe(words);
+    expect(massWords(kg, unit, 2)).toBe(finer);
+    expect(`${massFigure(kg, unit)} ${unit}`).toBe(words);
+  });
+
+  it.each<[number, "kg" | "lb", string]>([
+    [5780, "kg", "5.78 t"],
+    [850.4, "kg", "850.4 kg"],
+    [5780, "lb", "12,743 lb"],
+    [400, "lb", "882 lb"],
+    [1_000_000, "lb", "2,204,623 lb"],
+  ])("%d kg of work in %s", (kg, unit, words) => {
+    expect(volumeWords(kg, unit)).toBe(words);
   });
 });
 

@@ -52,6 +52,32 @@ export function round(value: number, places = 0): number {
   return (Math.round((Math.abs(value) + Number.EPSILON) * scale) / scale) * Math.sign(value) || 0;
 }
 
+/** A figure in kilograms as it is read in a unit, without its name: 95.9 in kg is 211.4 in lb. */
+export const massFigure = (kg: number, unit: WeightUnit, places = 1): string =>
+  decimal(unit === "kg" ? kg : kg / KG_PER_LB, places);
+
+/** "95.9 kg", or the same in the reader's unit: "211.4 lb". */
+export const massWords = (kg: number, unit: WeightUnit, places = 1): string =>
+  `${massFigure(kg, unit, places)} ${unit}`;
+
+/** A sum of work (reps × load) as it is said, with its unit apart: tonnes from 1,000 kg up, or whole pounds. */
+export function volumeParts(
+  kg: number,
+  unit: WeightUnit,
+  places = 2,
+): { readonly figure: string; readonly unit: string } {
+  if (unit === "lb") return { figure: thousands(kg / KG_PER_LB), unit: "lb" };
+  return kg >= 1000 ? { figure: decimal(kg / 1000, places), unit: "t" } : { figure: decimal(kg), unit: "kg" };
+}
+
+/** "5.78 t", "850 kg", "12,743 lb". */
+export function volumeWords(kg: number, unit: WeightUnit, places = 2): string {
+  const parts = volumeParts(kg, unit, places);
+  return `${parts.figure} ${parts.unit}`;
+}
+
+const thousands = (value: number): string => String(Math.round(value)).replace(/\B(?=(\d{3})+$)/g, ",");
+
 /** "72.5 kg", with the unit spelled once. */
 export function formatWeight(w: Weight): string {
   return `${w.amount} ${w.unit}`;

@@ -92,7 +92,8 @@ test("nothing typed is lost: a line that does not read keeps its text, also acro
   await expectShorthand(page, /@60,5kg/);
   // The network goes before the next change reaches the server; the tab is closed and opened again.
   await page.context().setOffline(true);
-  await text.fill("A1 Front squat 5x6 r150");
+  await text.press("Control+a");
+  await page.keyboard.insertText("A1 Front squat 5x6 r150");
   await expect(page.getByText(/cannot be reached/)).toBeVisible();
   await page.context().setOffline(false);
   await page.reload();
@@ -126,7 +127,7 @@ test("a client without history, body mass or statement", async ({ page }) => {
   await page.getByLabel("Name").fill("Sunniva Fjell");
   await page.getByLabel("Body mass, kg").fill("heavy");
   await page.getByRole("button", { name: "Add client" }).click();
-  await expect(page.getByText("Kilograms such as 72.4, or nothing.")).toBeVisible();
+  await expect(page.getByText("A weight such as 72.4 or 160 lb, or nothing.")).toBeVisible();
   await expect(page.getByLabel("Name")).toHaveValue("Sunniva Fjell");
   await page.getByLabel("Body mass, kg").fill("");
   await page.getByRole("button", { name: "Add client" }).click();

@@ -32,12 +32,25 @@ export async function foundStudio(
   await page.getByRole("button", { name: "Found it" }).click();
 }
 
+/** The coach's session on this worker's server, signed in once by the page and used again while it holds. */
+let coach: Awaited<ReturnType<ReturnType<Page["context"]>["cookies"]>> = [];
+
 export async function enterAsCoach(page: Page): Promise<void> {
+  if (coach.length > 0) {
+    await page.context().addCookies(coach);
+    await page.goto("/clients");
+    if (new URL(page.url()).pathname === "/clients") {
+      await expect(page.getByRole("heading", { name: "Clients" })).toBeVisible();
+      return alive(page);
+    }
+    await page.context().clearCookies();
+  }
   await page.goto("/sign-in");
   await alive(page);
   await page.getByRole("button", { name: "Enter as Bodil, the coach" }).click();
   await expect(page.getByRole("heading", { name: "Clients" })).toBeVisible();
   await alive(page);
+  coach = await page.context().cookies();
 }
 
 /** Four blocks: a ramped heavy compound, a rising pyramid, an opposing superset with tempo, a last set with a double drop. */

@@ -1,5 +1,5 @@
 import { askedWords, madeOf, type WeeksModel, type WeeksView } from "@/contract";
-import { decimal, type Muscle, type TrainingAge, weeklySetBand } from "@/core";
+import { decimal, type Muscle, massWords, type TrainingAge, weeklySetBand } from "@/core";
 import { fullDate } from "@/ui/dates";
 
 /** What a muscle's week is made of. */
@@ -30,7 +30,8 @@ export function MadeOfPanel({
           <strong>{decimal(load?.hardSets ?? 0, 1)} hard sets</strong>, band {decimal(band.low)} to {decimal(band.high)}
           {load ? (
             <>
-              ; {Math.round(load.volumeLoadKg)} kg moved, {decimal(load.tensionSeconds / 60, 1)} min under tension
+              ; {massWords(load.volumeLoadKg, view.client.unit, 0)} moved, {decimal(load.tensionSeconds / 60, 1)} min
+              under tension
             </>
           ) : null}
         </p>
@@ -46,8 +47,8 @@ export function MadeOfPanel({
               <li key={key} className="border-b border-thread py-1">
                 <span className="font-semibold">{name}</span>
                 <span className="block">
-                  {askedWords(asked)} {state === "done" ? "done" : "planned"}, {decimal(share * asked.sets, 1)} of{" "}
-                  {asked.sets === 1 ? "1 set" : `${asked.sets} sets`}
+                  {askedWords(asked, view.client.unit)} {state === "done" ? "done" : "planned"},{" "}
+                  {decimal(share * asked.sets, 1)} of {asked.sets === 1 ? "1 set" : `${asked.sets} sets`}
                 </span>
               </li>
             ))}

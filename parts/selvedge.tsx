@@ -1,7 +1,7 @@
 import { clsx } from "clsx";
 import { useState } from "react";
 import type { MuscleMeasure, WeekColumn, WeeksModel, WeeksView } from "@/contract";
-import { BUILDING, decimal, type Muscle, type MuscleLoad, type TrainingAge, weeklySetBand } from "@/core";
+import { BUILDING, decimal, type Muscle, type MuscleLoad, massFigure, type TrainingAge, weeklySetBand } from "@/core";
 
 const MEASURES: Readonly<Record<MuscleMeasure, { readonly name: string; readonly about: string }>> = {
   hardSets: { name: "Hard sets", about: "against the band" },
@@ -110,8 +110,8 @@ export function Selvedge({
       <WeekFigures columns={model.columns} name="minutes" figure={({ minutes }) => String(minutes)} onWeek={onWeek} />
       <WeekFigures
         columns={model.columns}
-        name="volume load, t"
-        figure={({ volumeLoadKg }) => decimal(volumeLoadKg / 1000, 1)}
+        name={`volume load, ${view.client.unit === "kg" ? "t" : "1,000 lb"}`}
+        figure={({ volumeLoadKg }) => massFigure(volumeLoadKg / 1000, view.client.unit)}
         onWeek={onWeek}
       />
       <WeekFigures

@@ -1,5 +1,5 @@
 import type { WeeksModel, WeeksView } from "@/contract";
-import { decimal, sessionDay, sessionLoad } from "@/core";
+import { decimal, sessionDay, sessionLoad, volumeWords } from "@/core";
 import { longDate } from "@/ui/dates";
 
 /** A week's figures by session: minutes, load, effort; and of a week that is over, how alike its days were. */
@@ -26,7 +26,7 @@ export function WeekSessions({
       {isHeaded ? <h2 className="text-lg font-bold">Week {week + 1}</h2> : null}
       <p>
         {column.done} of {column.planned} sessions done, {column.minutes} minutes,{" "}
-        {decimal(column.volumeLoadKg / 1000, 1)} t
+        {volumeWords(column.volumeLoadKg, view.client.unit, 1)}
         {!isHeaded && column.done < column.planned ? ", what is planned counted in" : ""}
       </p>
       <ul>
@@ -37,7 +37,7 @@ export function WeekSessions({
             </a>{" "}
             <span className="narrow text-quiet">{longDate(date)}</span>
             <span className="block">
-              {summary!.minutes} min, {decimal(summary!.volumeLoadKg / 1000, 1)} t
+              {summary!.minutes} min, {volumeWords(summary!.volumeLoadKg, view.client.unit, 1)}
               {summary!.sessionRpe === null
                 ? ", effort not said"
                 : `, effort ${decimal(summary!.sessionRpe)} × ${summary!.minutes} min = ${Math.round(sessionLoad(summary!.sessionRpe, summary!.minutes)!)}`}

@@ -17,6 +17,7 @@ export const weeksViewOf = (document: PlanDocument, more: Partial<WeeksView> = {
     minutes: 60,
     priorities: {},
     gymId: null,
+    unit: "kg",
     bodyMassKg: 80,
     limits: [],
     dislikes: [],

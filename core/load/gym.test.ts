@@ -290,7 +290,7 @@ describe("resolving in sequence", () => {
     expect(load.kg).toBe(32);
     expect(load.ways.map((way) => way.kind)).toEqual(["reps", "band", "slower", "pause", "variant", "variant"]);
     for (const way of load.ways) {
-      expect(waySentence(way, { catalogue: SHIPPED_CATALOGUE })).not.toMatch(/undefined|NaN/);
+      expect(waySentence(way, { catalogue: SHIPPED_CATALOGUE, unit: "kg" })).not.toMatch(/undefined|NaN/);
       if (way.kind !== "variant") continue;
       const variant = lift(way.exerciseId);
       const built = roundToBuildable(buildableLoads(variant, BOATHOUSE), way.kg, "nearest")!;
@@ -318,7 +318,9 @@ describe("resolving in sequence", () => {
     const gym = { ...BOATHOUSE, bands: [60].map(band) };
     const { loads } = resolve(chin, { gym, bodyMassKg: 55 });
     const load = loads.get(chin.blocks[0]!.slots[0]!.sets[0]!.segments[0]!.id)!;
-    const said = load.reasons.map((reason) => loadSentence(reason, { catalogue: SHIPPED_CATALOGUE })).join(" ");
+    const said = load.reasons
+      .map((reason) => loadSentence(reason, { catalogue: SHIPPED_CATALOGUE, unit: "kg" }))
+      .join(" ");
     expect(said).toContain("60 kg of help is no less than the 55 kg that are moved");
     expect(load.effectiveKg).toBe(0);
   });

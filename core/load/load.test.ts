@@ -157,7 +157,9 @@ describe("resolving a rule", () => {
     const gym = { ...BOATHOUSE, plates: BOATHOUSE.plates.filter((plate) => Number(plate.weight.amount) >= 2.5) };
     const load = only("Back squat 3x8 @RIR2", { recordOf: () => fixedRecord, gym });
     expect(load.kg).toBe(70);
-    const said = load.reasons.map((reason) => loadSentence(reason, { catalogue: SHIPPED_CATALOGUE })).join(" ");
+    const said = load.reasons
+      .map((reason) => loadSentence(reason, { catalogue: SHIPPED_CATALOGUE, unit: "kg" }))
+      .join(" ");
     expect(said).toContain("10 effective reps are 75 %, 71.9 kg");
     expect(said).toContain("2.7 % under");
     expect(said).toContain("Expect RIR 3");

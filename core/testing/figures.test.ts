@@ -59,7 +59,7 @@ describe("loads", () => {
     expect(kgs("Bench press 1x8 @BW", null)).toEqual([[null]]);
     const document = read("Bench press 1x8 @BW-20kg");
     const [reason] = resolve(document).loads.get(document.blocks[0]!.slots[0]!.sets[0]!.segments[0]!.id)!.reasons;
-    expect(loadSentence(reason!, { catalogue: SHIPPED_CATALOGUE, labels: new Map() })).toBe(
+    expect(loadSentence(reason!, { catalogue: SHIPPED_CATALOGUE, labels: new Map(), unit: "kg" })).toBe(
       "The client’s body mass, 80 kg, less 20 kg.",
     );
     // On a move of the body it stays what is added to it.
@@ -213,7 +213,7 @@ it("a band that nobody described is assumed, and marked as that", () => {
   const first = (place: number) => loads.get(document.blocks[place]!.slots[0]!.sets[0]!.segments[0]!.id)!;
   expect([first(0).assumed, first(1).assumed]).toEqual([true, false]);
   const said = first(0).reasons.map((reason) =>
-    loadSentence(reason, { catalogue: SHIPPED_CATALOGUE, labels: new Map() }),
+    loadSentence(reason, { catalogue: SHIPPED_CATALOGUE, labels: new Map(), unit: "kg" }),
   );
   expect(said).toContain("No violet band is known here: 15 kg of pull are assumed.");
 });

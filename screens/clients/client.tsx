@@ -106,13 +106,13 @@ export function ClientScreen({ view }: { view: ClientView }) {
   );
 }
 
-/** Where this client usually trains, and to which side loads are rounded. */
+/** Where this client usually trains, to which side loads are rounded, and what masses are said in. */
 function Habits({ view }: { view: ClientView }) {
   const router = useRouter();
   const [problem, setProblem] = useState<string | null>(null);
-  const change = async (part: { gymId?: string; rounding?: ClientView["rounding"] }) => {
-    const { gymId, rounding } = view;
-    const seen = { gymId, rounding };
+  const change = async (part: Partial<Pick<ClientView, "gymId" | "rounding" | "unit">>) => {
+    const { gymId, rounding, unit } = view;
+    const seen = { gymId, rounding, unit };
     const reply = await ask("clients.change", { clientId: view.id, seen, wanted: { ...seen, ...part } });
     setProblem(reply.kind === "ok" ? null : replySentence(reply));
     router.refresh();
@@ -145,6 +145,17 @@ function Habits({ view }: { view: ClientView }) {
         >
           <option value="nearest">to the nearest</option>
           <option value="neverHarder">never harder</option>
+        </select>
+      </label>
+      <label className="flex items-baseline justify-between gap-2">
+        <span className="font-bold">Figures in</span>
+        <select
+          className={box}
+          value={view.unit}
+          onChange={(event) => void change({ unit: event.target.value as ClientView["unit"] })}
+        >
+          <option value="kg">kilograms</option>
+          <option value="lb">pounds</option>
         </select>
       </label>
       {problem ? <p role="alert">{problem}</p> : null}

@@ -9,9 +9,12 @@ import {
   e1rmFactor,
   isBodyweight,
   loadBand,
+  massFigure,
+  massWords,
   populationCurve,
   readWeight,
   speakingSet,
+  type WeightUnit,
 } from "@/core";
 import { ask, replySentence } from "@/device/api";
 import { BandChart } from "@/ui/band-chart";
@@ -41,24 +44,33 @@ export function LiftSheet({
       <div className="flex flex-col gap-6">
         <section>
           <p className="mb-2">{curveSentence(record)}</p>
-          <Curve lift={lift} formula={view.settings.e1rmFormula} />
+          <Curve lift={lift} unit={view.unit} formula={view.settings.e1rmFormula} />
         </section>
-        <Bests lift={lift} />
+        <Bests lift={lift} unit={view.unit} />
         {coach ? <AddMark view={view} lift={lift} /> : null}
-        <Days lift={lift} coach={coach} />
+        <Days lift={lift} unit={view.unit} coach={coach} />
       </div>
     </Sheet>
   );
 }
 
-function Curve({ lift, formula }: { lift: KnownLift; formula: ClientView["settings"]["e1rmFormula"] }) {
+function Curve({
+  lift,
+  unit,
+  formula,
+}: {
+  lift: KnownLift;
+  unit: WeightUnit;
+  formula: ClientView["settings"]["e1rmFormula"];
+}) {
+  const inUnit = (kg: number): number => Number(massFigure(kg, unit));
   const { record } = lift;
   const { fitted } = record;
   if (!fitted || record.e1rmKg === null) return null;
   const everyone = populationCurve(formula);
   const curve = REPS.map((reps) => {
     const { kg, low, high } = loadBand(fitted, reps);
-    return { x: reps, y: kg, low, high };
+    return { x: reps, y: inUnit(kg), low: inUnit(low), high: inUnit(high) };
   });
   const seen = record.exposures.flatMap((exposure) => {
     const set = speakingSet(exposure, { e1rmFormula: formula, hardSetRir: 4 });
@@ -66,8 +78,8 @@ function Curve({ lift, formula }: { lift: KnownLift; formula: ClientView["settin
       ? [
           {
             x: set.reps + set.rir,
-            y: set.curveKg,
-            name: `${fullDate(exposure.date)}: ${set.reps} × ${decimal(set.loadKg)}`,
+            y: inUnit(set.curveKg),
+            name: `${fullDate(exposure.date)}: ${set.reps} × ${massFigure(set.loadKg, unit, 2)}`,
           },
         ]
       : [];
@@ -75,11 +87,11 @@ function Curve({ lift, formula }: { lift: KnownLift; formula: ClientView["settin
   return (
     <>
       <BandChart
-        title={isBodyweight(lift.exercise) ? "Load with the body, kg" : "Load, kg"}
+        title={`${isBodyweight(lift.exercise) ? "Load with the body" : "Load"}, ${unit}`}
         xName="effective reps"
-        unit="kg"
+        unit={unit}
         curve={curve}
-        plain={REPS.map((reps) => record.e1rmKg! / e1rmFactor(reps, everyone))}
+        plain={REPS.map((reps) => inUnit(record.e1rmKg! / e1rmFactor(reps, everyone)))}
         seen={seen.slice(-12)}
       />
       <p className="narrow text-quiet">
@@ -91,7 +103,7 @@ function Curve({ lift, formula }: { lift: KnownLift; formula: ClientView["settin
 }
 
 /** The heaviest load for at least so many reps, and the records. */
-function Bests({ lift }: { lift: KnownLift }) {
+function Bests({ lift, unit }: { lift: KnownLift; unit: WeightUnit }) {
   const { record } = lift;
   const sets = record.exposures.flatMap((exposure) =>
     exposure.sets.filter((set) => set.working).map((set) => ({ ...set, date: exposure.date })),
@@ -114,7 +126,7 @@ function Bests({ lift }: { lift: KnownLift }) {
               <th scope="row" className="py-0.5 text-left font-normal text-quiet">
                 {best.reps} reps
               </th>
-              <td className="font-semibold">{decimal(best.loadKg, 2)} kg</td>
+              <td className="font-semibold">{massWords(best.loadKg, unit, 2)}</td>
               <td className="text-quiet">{best.rir === null ? "" : `rir ${decimal(best.rir)}`}</td>
               <td className="text-right text-quiet">{fullDate(best.date)}</td>
             </tr>
@@ -124,7 +136,7 @@ function Bests({ lift }: { lift: KnownLift }) {
               <th scope="row" className="py-0.5 text-left font-normal text-quiet">
                 best e1RM
               </th>
-              <td className="font-semibold">{decimal(record.bestE1rm.kg, 1)} kg</td>
+              <td className="font-semibold">{massWords(record.bestE1rm.kg, unit)}</td>
               <td className="text-quiet">{record.bestE1rm.quality === "weak" ? "weak" : ""}</td>
               <td className="text-right text-quiet">{fullDate(record.bestE1rm.date)}</td>
             </tr>
@@ -162,11 +174,12 @@ function AddMark({ view, lift }: { view: ClientView; lift: KnownLift }) {
       <h3 className="mb-1 font-bold">Add a maximum</h3>
       {lift.record.tested.length > 0 ? (
         <p className="text-quiet">
-          Tested: {lift.record.tested.map((one) => `${decimal(one.kg, 1)} kg on ${fullDate(one.date)}`).join(", ")}.
+          Tested:{" "}
+          {lift.record.tested.map((one) => `${massWords(one.kg, view.unit)} on ${fullDate(one.date)}`).join(", ")}.
         </p>
       ) : null}
       {lift.trainingMaxKg !== null ? (
-        <p className="text-quiet">Percentages go by a training max of {decimal(lift.trainingMaxKg, 1)} kg.</p>
+        <p className="text-quiet">Percentages go by a training max of {massWords(lift.trainingMaxKg, view.unit)}.</p>
       ) : null}
       <form
         className="mt-1 grid grid-cols-2 gap-3"
@@ -195,7 +208,7 @@ function AddMark({ view, lift }: { view: ClientView; lift: KnownLift }) {
   );
 }
 
-function Days({ lift, coach }: { lift: KnownLift; coach: boolean }) {
+function Days({ lift, unit, coach }: { lift: KnownLift; unit: WeightUnit; coach: boolean }) {
   const wrong = new Set(lift.record.suspects.map((one) => one.sessionId + one.key));
   return (
     <section>
@@ -214,7 +227,7 @@ function Days({ lift, coach }: { lift: KnownLift; coach: boolean }) {
                   className={wrong.has(exposure.sessionId + set.key) ? "bg-weld-tint line-through" : ""}
                 >
                   {set.seconds === null ? set.reps : `${decimal(set.seconds)} s`}
-                  {set.loadKg === 0 ? "" : ` × ${decimal(set.loadKg, 2)}`}
+                  {set.loadKg === 0 ? "" : ` × ${massFigure(set.loadKg, unit, 2)}`}
                   {set.rir === null ? "" : <span className="narrow text-quiet"> rir {decimal(set.rir)}</span>}
                   {index < exposure.sets.length - 1 ? ", " : ""}
                 </span>

@@ -2,6 +2,7 @@
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import type { Input } from "@/contract";
+import { readWeight } from "@/core";
 import { ask, replySentence } from "@/device/api";
 import { Button } from "@/ui/button";
 import { SelectField, TextArea, TextField } from "@/ui/field";
@@ -24,13 +25,13 @@ export function NewClient() {
     const found: Record<string, string> = {};
     const year = form.birthYear.trim() === "" ? null : Number(form.birthYear);
     const minutes = Number(form.minutes);
-    const mass = form.bodyMass.trim().replace(",", ".");
+    const mass = form.bodyMass.trim() === "" ? null : readWeight(form.bodyMass, "kg");
     if (form.name.trim() === "") found.name = "Give the client a name.";
     if (form.name.length > 120) found.name = "A name of at most 120 characters.";
     if (year !== null && !(Number.isInteger(year) && year >= 1900 && year <= new Date().getFullYear()))
       found.birthYear = "A year such as 1984, or nothing.";
     if (!(Number.isInteger(minutes) && minutes >= 10 && minutes <= 240)) found.minutes = "Between 10 and 240 minutes.";
-    if (mass !== "" && !/^\d{2,3}(\.\d{1,2})?$/.test(mass)) found.bodyMass = "Kilograms such as 72.4, or nothing.";
+    if (mass === null && form.bodyMass.trim() !== "") found.bodyMass = "A weight such as 72.4 or 160 lb, or nothing.";
     setProblems(found);
     if (Object.keys(found).length > 0) return;
     setBusy(true);
@@ -41,7 +42,7 @@ export function NewClient() {
       minutes,
       aims: form.aims,
       limits: form.limits,
-      bodyMass: mass === "" ? null : { amount: mass, unit: "kg" },
+      bodyMass: mass,
     });
     setBusy(false);
     if (reply.kind === "ok") return router.push(`/clients/${reply.value.clientId}`);

@@ -5,7 +5,6 @@ import { useMemo, useState } from "react";
 import { type ClientView, catalogueIn } from "@/contract";
 import {
   basisSentence,
-  decimal,
   E1RM_FORMULAS,
   type E1rmFormula,
   type Exercise,
@@ -14,9 +13,11 @@ import {
   isBodyweight,
   isTrainable,
   liftRecord,
-  loadWords,
+  loadWordsIn,
+  massFigure,
+  massWords,
   suspectSentence,
-  weight,
+  type WeightUnit,
 } from "@/core";
 import { ask } from "@/device/api";
 import { longDate } from "@/ui/dates";
@@ -47,7 +48,7 @@ export function Record({ view, coach }: { view: ClientView; coach: boolean }) {
       </div>
       {suspects.map(({ lift, suspect }) => (
         <Notice key={suspect.sessionId + suspect.key} kind="warn" className="mb-3">
-          <strong>{lift.exercise.name}</strong> {longDate(suspect.date)}: {suspectSentence(suspect)}{" "}
+          <strong>{lift.exercise.name}</strong> {longDate(suspect.date)}: {suspectSentence(suspect, view.unit)}{" "}
           {coach ? (
             <Link
               href={`/review/${suspect.sessionId}?set=${encodeURIComponent(suspect.key)}`}
@@ -60,7 +61,7 @@ export function Record({ view, coach }: { view: ClientView; coach: boolean }) {
       ))}
       <div className="grid grid-cols-[repeat(auto-fill,minmax(17rem,1fr))] gap-x-8 gap-y-6">
         {lifts.map((lift) => (
-          <LiftCard key={lift.lineage} lift={lift} onOpen={() => setOpen(lift.lineage)} />
+          <LiftCard key={lift.lineage} lift={lift} unit={view.unit} onOpen={() => setOpen(lift.lineage)} />
         ))}
       </div>
       {opened ? <LiftSheet view={view} lift={opened} coach={coach} onClose={() => setOpen(null)} /> : null}
@@ -104,14 +105,15 @@ function Formula({ view }: { view: ClientView }) {
 }
 
 /** "× 72.5 kg", "× −5 kg"; nothing for the body alone. */
-function lastLoad(exercise: Exercise, last: Exposure): string {
+function lastLoad(exercise: Exercise, last: Exposure, unit: WeightUnit): string {
   const kg = Math.max(...last.sets.map((set) => set.loadKg));
-  return isBodyweight(exercise) && kg === 0 ? "" : `× ${loadWords(exercise, kg, weight(Math.abs(kg)))}`;
+  return isBodyweight(exercise) && kg === 0 ? "" : `× ${loadWordsIn(exercise, kg, unit)}`;
 }
 
-function LiftCard({ lift, onOpen }: { lift: KnownLift; onOpen: () => void }) {
+function LiftCard({ lift, unit, onOpen }: { lift: KnownLift; unit: WeightUnit; onOpen: () => void }) {
   const { record, exercise } = lift;
   const last = lift.exposures.at(-1);
+  const inUnit = (kg: number): number => Number(massFigure(kg, unit));
   const setup = lift.lineage.split("|").slice(1).join(", ");
   return (
     <div className="border-t-2 border-walnut pt-1.5">
@@ -127,31 +129,31 @@ function LiftCard({ lift, onOpen }: { lift: KnownLift; onOpen: () => void }) {
         ) : (
           <span className="whitespace-nowrap">
             <span className="narrow text-quiet">e1RM </span>
-            <strong>{decimal(record.e1rmKg, 1)} kg</strong>
+            <strong>{massWords(record.e1rmKg, unit)}</strong>
           </span>
         )}
       </div>
       <p className="narrow text-quiet">
-        {record.bandKg ? `${record.bandKg[0]} to ${record.bandKg[1]}, ` : ""}
+        {record.bandKg ? `${massFigure(record.bandKg[0], unit)} to ${massFigure(record.bandKg[1], unit)}, ` : ""}
         {exercise.implement === "bodyweight" ? "with the body" : basisSentence(exercise)}
         {record.fitted?.isOwn ? ", own curve" : ""}
       </p>
       <LineChart
         empty="No set near enough to failure with its reserve logged."
         title="e1RM"
-        unit="kg"
+        unit={unit}
         height={84}
         width={272}
-        band={record.bandKg}
+        band={record.bandKg && [inUnit(record.bandKg[0]), inUnit(record.bandKg[1])]}
         points={[
-          ...record.estimates.map((estimate) => ({ date: estimate.date, value: Number(decimal(estimate.kg, 1)) })),
-          ...record.tested.map((one) => ({ date: one.date, value: Number(decimal(one.kg, 1)), isTested: true })),
+          ...record.estimates.map((estimate) => ({ date: estimate.date, value: inUnit(estimate.kg) })),
+          ...record.tested.map((one) => ({ date: one.date, value: inUnit(one.kg), isTested: true })),
         ].sort((a, b) => (a.date < b.date ? -1 : 1))}
       />
       {last ? (
         <p className="narrow">
           <span className="text-quiet">last </span>
-          {last.sets.map((set) => set.reps).join(" ")} {lastLoad(exercise, last)}
+          {last.sets.map((set) => set.reps).join(" ")} {lastLoad(exercise, last, unit)}
         </p>
       ) : null}
     </div>

@@ -1,7 +1,7 @@
 "use client";
 import Link from "next/link";
 import { catalogueIn, type LiftAcrossWeeks, type WeeksReview, type WeeksView } from "@/contract";
-import { decimal, exerciseOrThrow, isBodyweight } from "@/core";
+import { decimal, exerciseOrThrow, isBodyweight, massFigure, massWords } from "@/core";
 import { fullDate } from "@/ui/dates";
 import { keyOfLift } from "./beside";
 
@@ -32,7 +32,7 @@ export function LiftDay({
         <h2 className="text-lg font-bold">{lift.name}</h2>
         {one.e1rmKg === null ? null : (
           <p>
-            e1RM {decimal(one.e1rmKg, 1)} kg that day{one.isRecord ? ", the best until then" : ""}
+            e1RM {massWords(one.e1rmKg, view.client.unit)} that day{one.isRecord ? ", the best until then" : ""}
           </p>
         )}
       </header>
@@ -89,6 +89,6 @@ export function LiftDay({
 export function loadOf(kg: number | null, lift: LiftAcrossWeeks, view: WeeksView): string {
   if (kg === null) return "?";
   const exercise = exerciseOrThrow(catalogueIn(view.exercises), lift.slot.exerciseId);
-  if (!isBodyweight(exercise)) return decimal(kg, 2);
-  return kg === 0 ? "body" : `${kg > 0 ? "+" : "−"}${decimal(Math.abs(kg), 2)}`;
+  if (!isBodyweight(exercise)) return massFigure(kg, view.client.unit, 2);
+  return kg === 0 ? "body" : `${kg > 0 ? "+" : "−"}${massFigure(Math.abs(kg), view.client.unit, 2)}`;
 }

@@ -87,8 +87,8 @@ export function NextWeekSection({ view, planned }: { view: ReviewView; planned: 
                   {lift.name}
                   {lift.needs ? <span className="block font-normal text-weld">{lift.needs}</span> : null}
                 </th>
-                <td className="pr-4 text-quiet">{lift.before ? askedWords(lift.before) : "not yet"}</td>
-                <td className="pr-4 font-bold text-indigo">{askedWords(lift.next)}</td>
+                <td className="pr-4 text-quiet">{lift.before ? askedWords(lift.before, next.unit) : "not yet"}</td>
+                <td className="pr-4 font-bold text-indigo">{askedWords(lift.next, next.unit)}</td>
                 <td>
                   <select
                     aria-label={`${lift.name}, week ${next.week + 1}`}

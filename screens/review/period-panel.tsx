@@ -1,7 +1,7 @@
 "use client";
 import { useState } from "react";
 import { liftsInPeriods, type Period, periodBefore, periodSums, type WeeksReview, type WeeksView } from "@/contract";
-import { decimal, type Muscle, phaseWords } from "@/core";
+import { decimal, type Muscle, massFigure, phaseWords } from "@/core";
 import { SelectField } from "@/ui/field";
 
 const spanWords = ({ from, until }: Period): string =>
@@ -10,6 +10,9 @@ const spanWords = ({ from, until }: Period): string =>
 /** A period beside another: what was done in each, by week, and where the lifts stood. */
 export function PeriodPanel({ review, view, period }: { review: WeeksReview; view: WeeksView; period: Period }) {
   const [against, setAgainst] = useState("before");
+  const { unit } = view.client;
+  const inUnit = (kg: number | null): number | null => (kg === null ? null : Number(massFigure(kg, unit)));
+  const inVolume = (kg: number): number => (unit === "kg" ? kg / 1000 : Number(massFigure(kg, unit, 0)));
   const phases = phasesOf(view);
   const before =
     against === "before" ? periodBefore(period) : (phases.find(({ id }) => id === against)?.period ?? null);
@@ -52,13 +55,18 @@ export function PeriodPanel({ review, view, period }: { review: WeeksReview; vie
         <tbody>
           <Row name="sessions" here={here.done / here.weeks} there={there && there.done / there.weeks} places={1} />
           <Row name="minutes" here={here.minutes} there={there?.minutes ?? null} />
-          <Row name="t moved" here={here.volumeLoadKg / 1000} there={there && there.volumeLoadKg / 1000} places={1} />
+          <Row
+            name={`${unit === "kg" ? "t" : "lb"} moved`}
+            here={inVolume(here.volumeLoadKg)}
+            there={there && inVolume(there.volumeLoadKg)}
+            places={unit === "kg" ? 1 : 0}
+          />
           {here.load === null && !there?.load ? null : (
             <Row name="load as felt" here={here.load} there={there?.load ?? null} />
           )}
-          <Heading words="e1RM, kg" />
+          <Heading words={`e1RM, ${unit}`} />
           {lifts.map(({ key, name, kg, beforeKg }) => (
-            <Row key={key} name={name} here={kg} there={beforeKg} places={1} />
+            <Row key={key} name={name} here={inUnit(kg)} there={inUnit(beforeKg)} places={1} />
           ))}
           <Heading words="hard sets" />
           {muscles.map(([muscle, sets]) => (

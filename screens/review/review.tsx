@@ -15,7 +15,8 @@ import {
   decimal,
   formatClock,
   isBodyweight,
-  loadWords,
+  loadWordsIn,
+  massFigure,
   nextSentence,
   occurrenceKey,
   printAmount,
@@ -23,7 +24,7 @@ import {
   ruleName,
   signedKg,
   suspectSentence,
-  weight,
+  type WeightUnit,
 } from "@/core";
 import { longDate } from "@/ui/dates";
 import { LineChart } from "@/ui/line-chart";
@@ -87,7 +88,12 @@ export function ReviewScreen({
             <h2 className="mb-3 text-lg font-bold">Next time</h2>
             <ul className="grid grid-cols-[repeat(auto-fill,minmax(20rem,1fr))] gap-x-9 gap-y-7">
               {review.lifts.map((lift) => (
-                <NextLift key={lift.slot.id} lift={lift} date={view.context.date} />
+                <NextLift
+                  key={lift.slot.id}
+                  lift={lift}
+                  date={view.context.date}
+                  unit={view.context.gym.equipment.unit}
+                />
               ))}
             </ul>
           </section>
@@ -326,19 +332,19 @@ function SetStory({
         </p>
       ) : null}
       {done?.note ? <p>{done.note}</p> : null}
-      {suspect ? <Notice kind="warn">{suspectSentence(suspect)}</Notice> : null}
+      {suspect ? <Notice kind="warn">{suspectSentence(suspect, shown.equipment.unit)}</Notice> : null}
       {view ? one.done.map((set) => <CorrectSet key={JSON.stringify(set)} view={view} lift={lift} done={set} />) : null}
     </aside>
   );
 }
 
 /** The lift's load over the weeks with today's knot, and what its rule now prescribes, with the reason. */
-function NextLift({ lift, date }: { lift: ReviewedLift; date: string }) {
+function NextLift({ lift, date, unit }: { lift: ReviewedLift; date: string; unit: WeightUnit }) {
   const points = lift.record.exposures.map((exposure, index, all) => {
     const top = Math.max(...exposure.sets.map((set) => set.loadKg));
     return {
       date: exposure.date,
-      value: top,
+      value: Number(massFigure(top, unit, 2)),
       isNew: lift.trainedToday && index === all.length - 1 && exposure.date === date,
     };
   });
@@ -355,8 +361,8 @@ function NextLift({ lift, date }: { lift: ReviewedLift; date: string }) {
       </div>
       {next && top ? (
         <>
-          <p className="text-lg font-bold">{prescriptionWords(lift, next.sets)}</p>
-          <p>{nextSentence(next)}</p>
+          <p className="text-lg font-bold">{prescriptionWords(lift, next.sets, unit)}</p>
+          <p>{nextSentence(next, unit)}</p>
         </>
       ) : (
         <p className="text-quiet">
@@ -368,7 +374,7 @@ function NextLift({ lift, date }: { lift: ReviewedLift; date: string }) {
       <div className="mt-2">
         <LineChart
           title="Heaviest set"
-          unit={isBodyweight(lift.exercise) ? "kg added" : "kg"}
+          unit={isBodyweight(lift.exercise) ? `${unit} added` : unit}
           points={points}
           height={92}
           width={320}
@@ -379,8 +385,12 @@ function NextLift({ lift, date }: { lift: ReviewedLift; date: string }) {
 }
 
 /** "5, 5, 5 × 82.5 kg", or set by set where loads differ. */
-function prescriptionWords(lift: ReviewedLift, sets: readonly { loadKg: number; reps: number }[]): string {
-  const words = (kg: number) => loadWords(lift.exercise, kg, weight(Math.abs(kg)));
+function prescriptionWords(
+  lift: ReviewedLift,
+  sets: readonly { loadKg: number; reps: number }[],
+  unit: WeightUnit,
+): string {
+  const words = (kg: number) => loadWordsIn(lift.exercise, kg, unit);
   const same = sets.every((set) => set.loadKg === sets[0]!.loadKg);
   if (same) return `${sets.map((set) => set.reps).join(", ")} × ${words(sets[0]!.loadKg)}`;
   return sets.map((set) => `${set.reps} × ${words(set.loadKg)}`).join(", ");

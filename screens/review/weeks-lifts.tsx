@@ -3,7 +3,7 @@ import { clsx } from "clsx";
 import { line as d3line, scaleLinear } from "d3";
 import { memo, useMemo } from "react";
 import { type LiftAcrossWeeks, repsWords, type WeekColumn, type WeeksReview, type WeeksView } from "@/contract";
-import { BUILDING, decimal, phaseWords } from "@/core";
+import { BUILDING, decimal, massFigure, massWords, phaseWords, type WeightUnit } from "@/core";
 import { Cloth } from "@/parts/cloth";
 import { Selvedge } from "@/parts/selvedge";
 import { shortDate } from "@/ui/dates";
@@ -122,7 +122,7 @@ const LiftRow = memo(function LiftRow({
         className="sticky left-0 z-10 border-b border-thread bg-ground py-1 pl-3 pr-2 text-left align-bottom"
       >
         <span className="block font-semibold leading-tight">{lift.name}</span>
-        <span className="narrow block text-xs font-normal text-quiet">{gainWords(lift)}</span>
+        <span className="narrow block text-xs font-normal text-quiet">{gainWords(lift, view.client.unit)}</span>
         <span
           className={clsx(
             "narrow block text-xs",
@@ -270,13 +270,16 @@ function Thread({ lift, weeks, from }: { lift: LiftAcrossWeeks; weeks: readonly 
 /** Within a tenth. */
 const isAsAsked = (kept: number, asked: number): boolean => Math.abs(kept - asked) <= asked / 10;
 
-function gainWords({ gainedKg, e1rmKg, bandKg, dropOff, restSeconds, reserveOff }: LiftAcrossWeeks): string {
+function gainWords(
+  { gainedKg, e1rmKg, bandKg, dropOff, restSeconds, reserveOff }: LiftAcrossWeeks,
+  unit: WeightUnit,
+): string {
   const parts: string[] = [];
   if (e1rmKg !== null)
     parts.push(
-      `e1RM ${decimal(e1rmKg, 1)} kg${bandKg ? ` (${decimal(bandKg[0], 0)} to ${decimal(bandKg[1], 0)})` : ""}`,
+      `e1RM ${massWords(e1rmKg, unit)}${bandKg ? ` (${massFigure(bandKg[0], unit, 0)} to ${massFigure(bandKg[1], unit, 0)})` : ""}`,
     );
-  if (gainedKg !== null) parts.push(`${gainedKg >= 0 ? "+" : "−"}${decimal(Math.abs(gainedKg), 2)} kg`);
+  if (gainedKg !== null) parts.push(`${gainedKg >= 0 ? "+" : "−"}${massWords(Math.abs(gainedKg), unit, 2)}`);
   if (dropOff !== null && dropOff >= 0.5)
     parts.push(`${decimal(dropOff, 1)} ${dropOff === 1 ? "rep" : "reps"} lost by the last set`);
   if (restSeconds !== null)

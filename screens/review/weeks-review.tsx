@@ -2,7 +2,7 @@
 import Link from "next/link";
 import { useEffect, useMemo, useRef, useState } from "react";
 import { type WeeksReview, type WeeksView, weeksReview, weeksTable } from "@/contract";
-import { decimal } from "@/core";
+import { volumeParts } from "@/core";
 import { newId } from "@/device/ids";
 import { ClientChoice } from "@/parts/client-choice";
 import { MadeOfPanel } from "@/parts/made-of";
@@ -26,6 +26,7 @@ export function WeeksReviewScreen({ view }: { view: WeeksView | null }) {
   }, []);
   if (!view) return <main className="p-6 text-quiet">There is no client yet.</main>;
   const choice = <ClientChoice view={view} page="/review/weeks" />;
+  const moved = volumeParts(review?.volumeLoadKg ?? 0, view.client.unit, 1);
   if (!review || review.done === 0)
     return (
       <main className="flex flex-col items-start gap-3 p-6">
@@ -87,7 +88,7 @@ export function WeeksReviewScreen({ view }: { view: WeeksView | null }) {
       <footer className="flex flex-wrap items-center gap-x-5 gap-y-1 bg-walnut px-4 py-2 text-onwalnut lg:col-span-2">
         <Figure figure={`${review.done} of ${review.planned}`} words="sessions" />
         <Figure figure={String(review.records)} words={review.records === 1 ? "best e1RM" : "best e1RMs"} />
-        <Figure figure={decimal(review.volumeLoadKg / 1000, 1)} words="t moved" />
+        <Figure figure={moved.figure} words={`${moved.unit} moved`} />
       </footer>
     </div>
   );

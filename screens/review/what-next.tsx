@@ -1,7 +1,7 @@
 "use client";
 import { useRouter } from "next/navigation";
 import type { NextStep, WeeksReview, WeeksView } from "@/contract";
-import { type DeloadSigns, decimal, type PlanEdit } from "@/core";
+import { type DeloadSigns, decimal, massFigure, massWords, type PlanEdit } from "@/core";
 import { weeksKey } from "@/device/weeks-key";
 import { Button } from "@/ui/button";
 import { signed, slopeWords } from "./trend-words";
@@ -30,7 +30,7 @@ export function WhatNext({ review, view }: { review: WeeksReview; view: WeeksVie
               <li key={name} className="flex justify-between gap-2 border-b border-thread">
                 <span>{name}</span>
                 <span className="narrow whitespace-nowrap">
-                  {decimal(fromKg, 1)} → {decimal(toKg, 1)} kg{" "}
+                  {massFigure(fromKg, view.client.unit)} → {massWords(toKg, view.client.unit)}{" "}
                   <strong>{signed((100 * (toKg - fromKg)) / fromKg)} %</strong>
                 </span>
               </li>

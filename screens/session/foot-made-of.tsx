@@ -1,5 +1,15 @@
 "use client";
-import { allBlocks, blockLetter, decimal, exerciseOrThrow, formatClock, hardSetsBySlot, type Muscle } from "@/core";
+import {
+  allBlocks,
+  blockLetter,
+  decimal,
+  exerciseOrThrow,
+  formatClock,
+  hardSetsBySlot,
+  type Muscle,
+  massWords,
+  type WeightUnit,
+} from "@/core";
 import { longDate } from "@/ui/dates";
 import { useDeskNow } from "./desk-now";
 
@@ -32,7 +42,8 @@ export function FootMadeOf({ of }: { of: FootFigure | Muscle }) {
         : [];
     }),
   );
-  const words = figure?.words ?? ((amount: number) => decimal(amount, 1));
+  const words = (amount: number): string =>
+    figure ? figure.words(amount, view.gym.equipment.unit) : decimal(amount, 1);
   const days = figure ? [] : view.week.days.filter(({ hardSets: own }) => (own[of] ?? 0) > 0);
   return (
     <div className="flex flex-col gap-2">
@@ -91,12 +102,12 @@ interface Figure {
     readonly volumeLoadKg: number;
     readonly workSeconds: number;
   }) => number;
-  readonly words: (amount: number) => string;
+  readonly words: (amount: number, unit: WeightUnit) => string;
 }
 
 const FIGURES: Readonly<Record<FootFigure, Figure>> = {
   sets: { title: "Sets", of: ({ sets }) => sets, words: (sets) => decimal(sets) },
   reps: { title: "Reps", of: ({ reps }) => reps, words: (reps) => decimal(reps, 1) },
-  kg: { title: "Moved", of: ({ volumeLoadKg }) => volumeLoadKg, words: (kg) => `${decimal(Math.round(kg))} kg` },
+  kg: { title: "Moved", of: ({ volumeLoadKg }) => volumeLoadKg, words: (kg, unit) => massWords(kg, unit, 0) },
   tension: { title: "Under tension", of: ({ workSeconds }) => workSeconds, words: formatClock },
 };

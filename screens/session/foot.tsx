@@ -1,7 +1,7 @@
 "use client";
 import { memo, type ReactNode } from "react";
 import type { SessionView } from "@/contract";
-import { decimal, formatClock, frequencyOf, type Muscle, type TrainingAge } from "@/core";
+import { decimal, formatClock, frequencyOf, type Muscle, type TrainingAge, volumeParts } from "@/core";
 import { MuscleBand } from "@/parts/muscle-band";
 import { fetched } from "@/ui/on-demand";
 import { PopoverButton } from "@/ui/popover";
@@ -16,6 +16,7 @@ const FootMadeOf = fetched(() => import("./foot-made-of").then((module) => modul
 export function Foot({ view, desk, onFit }: { view: SessionView; desk: Desk; onFit: () => void }) {
   const { document, computed } = desk;
   const { totals } = computed;
+  const moved = volumeParts(totals.volumeLoadKg, view.gym.equipment.unit);
   const cap = document.capSeconds;
   const over = cap !== null && totals.seconds > cap;
   const muscles = [...totals.byMuscle]
@@ -45,8 +46,8 @@ export function Foot({ view, desk, onFit }: { view: SessionView; desk: Desk; onF
         />
         <Opened
           of="kg"
-          figure={totals.volumeLoadKg >= 1000 ? decimal(totals.volumeLoadKg / 1000, 2) : decimal(totals.volumeLoadKg)}
-          words={`${totals.volumeLoadKg >= 1000 ? "t" : "kg"} moved${totals.unknownLoads > 0 ? " at least" : ""}`}
+          figure={moved.figure}
+          words={`${moved.unit} moved${totals.unknownLoads > 0 ? " at least" : ""}`}
         />
         <Opened of="tension" figure={formatClock(totals.workSeconds)} words="tension" />
         <ul aria-label="Hard sets by muscle, this week" className="flex flex-wrap gap-x-4 gap-y-1 max-md:hidden">

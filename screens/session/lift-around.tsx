@@ -8,7 +8,7 @@ import {
   type Exercise,
   exerciseOrThrow,
   fallsShort,
-  loadWordsInKg,
+  loadWordsIn,
   printName,
   type Slot,
   swapExercise,
@@ -123,7 +123,7 @@ export const Alternatives = memo(function Alternatives({
                   {lift(exerciseId).name}
                 </button>
                 <span className="narrow whitespace-nowrap text-quiet">
-                  {kg === null ? "find it" : loadWordsInKg(lift(exerciseId), kg)}
+                  {kg === null ? "find it" : loadWordsIn(lift(exerciseId), kg, desk.now.view.gym.equipment.unit)}
                 </span>
               </li>
             ))}

@@ -7,7 +7,6 @@ import {
   blockLetter,
   buildableLoads,
   buildSentence,
-  type Catalogue,
   curveKg,
   decimal,
   exerciseOrThrow,
@@ -16,12 +15,15 @@ import {
   isUnknownLift,
   type LoadReason,
   loadSentence,
+  massFigure,
+  massWords,
   newRule,
   nextSentence,
   RULE_KINDS,
   RULES,
   type RuleKind,
   ruleName,
+  type SentenceContext,
   type Slot,
   slotById,
   slotLabels,
@@ -83,6 +85,8 @@ export function Why({
   const rule = slot.rule ?? suggestedRule(targetsOf(slot));
   const next = computed.resolved.progress.get(slot.id);
   const figure = loadFigure(load);
+  const { unit } = view.gym.equipment;
+  const words = { catalogue: desk.catalogue, unit };
   const usesProgress = load?.reasons.some((reason) => reason.kind === "progress");
   const moved = load?.kg != null ? curveKg(exercise, load.kg, view.bodyMassKg, view.settings) : null;
   const plan = computed.resolved.platePlans.get(slot.id);
@@ -105,25 +109,26 @@ export function Why({
         <span className="text-[2.6rem] leading-none font-bold tracking-tight">{figure}</span>
         <span className="text-quiet">
           {figure !== "?" && figure !== "body" ? `${load?.weight?.unit}${isBodyweight(exercise) ? ", " : " "}` : ""}
-          {isBodyweight(exercise) && moved !== null ? `${decimal(moved, 1)} kg moved` : basisSentence(exercise)}
+          {isBodyweight(exercise) && moved !== null ? `${massWords(moved, unit)} moved` : basisSentence(exercise)}
         </span>
       </p>
       <ul className="flex flex-col gap-1.5 border-l-2 border-thread pl-3">
         {load?.reasons.map((reason, index) => (
           <li key={index} className={index === 0 ? "-ml-[14px] border-l-2 border-indigo pl-3 font-semibold" : ""}>
-            {loadSentence(reason, { catalogue: desk.catalogue, labels })}
+            {loadSentence(reason, { ...words, labels })}
           </li>
         ))}
         {load?.overruled.map((reason, index) => (
           <li key={`over ${index}`} className="text-quiet">
             <span className="sr-only">Overruled: </span>
-            <s>{overruledWords(reason, desk.catalogue)}</s>
+            <s>{overruledWords(reason, words)}</s>
           </li>
         ))}
         {record?.e1rmKg && !load?.reasons.some((reason) => reason.kind === "curve") ? (
           <li className="text-quiet">
-            e1RM <strong className="text-walnut">{decimal(record.e1rmKg, 1)}</strong> kg, {record.bandKg?.[0]} to{" "}
-            {record.bandKg?.[1]}, {record.estimates.length} {record.estimates.length === 1 ? "day" : "days"}
+            e1RM <strong className="text-walnut">{massWords(record.e1rmKg, unit)}</strong>
+            {record.bandKg ? `, ${massFigure(record.bandKg[0], unit)} to ${massFigure(record.bandKg[1], unit)}` : ""},{" "}
+            {record.estimates.length} {record.estimates.length === 1 ? "day" : "days"}
           </li>
         ) : null}
       </ul>
@@ -132,7 +137,7 @@ export function Why({
           <h3 className="font-bold">Ways round it</h3>
           <ul className="mt-0.5 flex flex-col gap-0.5">
             {load.ways.map((way, index) => (
-              <li key={index}>{waySentence(way, { catalogue: desk.catalogue })}</li>
+              <li key={index}>{waySentence(way, words)}</li>
             ))}
           </ul>
         </section>
@@ -155,10 +160,10 @@ export function Why({
       </section>
       {load?.resistance ? (
         <p>
-          Through the range <strong>{decimal(load.resistance.bottomKg, 1)}</strong> at the bottom,{" "}
-          <strong>{decimal(load.resistance.middleKg, 1)}</strong> in the middle,{" "}
-          <strong>{decimal(load.resistance.topKg, 1)} kg</strong> at the top; {decimal(load.resistance.meanKg, 1)} is
-          counted.
+          Through the range <strong>{massFigure(load.resistance.bottomKg, unit)}</strong> at the bottom,{" "}
+          <strong>{massFigure(load.resistance.middleKg, unit)}</strong> in the middle,{" "}
+          <strong>{massWords(load.resistance.topKg, unit)}</strong> at the top;{" "}
+          {massFigure(load.resistance.meanKg, unit)} is counted.
         </p>
       ) : null}
       {load?.build ? (
@@ -192,7 +197,7 @@ export function Why({
       {targetsOf(slot).length > 0 ? (
         <section>
           <RuleChoice slotId={slot.id} kind={rule.kind} locked={desk.locked} desk={latest} />
-          {next && !usesProgress ? <p className="mt-1 text-quiet">{nextSentence(next)}</p> : null}
+          {next && !usesProgress ? <p className="mt-1 text-quiet">{nextSentence(next, unit)}</p> : null}
         </section>
       ) : null}
       <LastTimes log={view.lifts.find(({ lineage }) => lineage === slot.lineage)} />
@@ -283,14 +288,14 @@ const partnersLoads = ({ view, computed }: Partner, { id }: Slot): number[] =>
   });
 
 /** What a rule that lost would have asked, in a line. */
-function overruledWords(reason: LoadReason, catalogue: Catalogue): string {
+function overruledWords(reason: LoadReason, words: SentenceContext): string {
   if (reason.kind === "progress") {
     const [first] = reason.next.sets;
-    return `${ruleName(reason.next.rule)} would ask ${first?.reps} at ${decimal(first?.loadKg ?? 0, 1)} kg.`;
+    return `${ruleName(reason.next.rule)} would ask ${first?.reps} at ${massWords(first?.loadKg ?? 0, words.unit)}.`;
   }
   if (reason.kind === "curve")
-    return `The curve would ask ${decimal(reason.wantedKg, 1)} kg for ${decimal(reason.effectiveReps)} effective reps.`;
-  return loadSentence(reason, { catalogue });
+    return `The curve would ask ${massWords(reason.wantedKg, words.unit)} for ${decimal(reason.effectiveReps)} effective reps.`;
+  return loadSentence(reason, words);
 }
 
 /** The side panel of a lift that is known by its name alone. */

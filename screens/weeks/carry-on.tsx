@@ -218,8 +218,8 @@ function Lifts({ carried }: { carried: CarriedWeek }) {
                 <th scope="row" className="w-48 py-0.5 font-normal">
                   {lift.name}
                 </th>
-                <td className="w-36 text-quiet">{lift.before ? askedWords(lift.before) : "not yet"}</td>
-                <td className="w-36 font-bold text-indigo">{askedWords(lift.next)}</td>
+                <td className="w-36 text-quiet">{lift.before ? askedWords(lift.before, carried.unit) : "not yet"}</td>
+                <td className="w-36 font-bold text-indigo">{askedWords(lift.next, carried.unit)}</td>
                 <td className="text-weld">{lift.needs ?? ""}</td>
               </tr>
             ))}

@@ -13,10 +13,10 @@ import { type KeyboardEvent, useEffect, useRef } from "react";
 import { catalogueIn, repsWords, type WeekCell, type WeeksView } from "@/contract";
 import {
   type CellChance,
-  decimal,
   firstWeekOf,
   isBodyweight,
   isLikelyMissed,
+  massFigure,
   type PlanDay,
   type PlanPhase,
   phaseWords,
@@ -25,6 +25,7 @@ import {
   sessionDaysOf,
   suggestedRule,
   targetsOf,
+  type WeightUnit,
 } from "@/core";
 import { Cloth } from "@/parts/cloth";
 import { HeadGaps, Selvedge } from "@/parts/selvedge";
@@ -192,6 +193,7 @@ export function WeeksGrid({ weeks, view }: { weeks: Weeks; view: WeeksView }) {
                           >
                             <Cloth cell={cell} isSlack={phase.kind === "deload"} />
                             <Figures
+                              unit={view.client.unit}
                               cell={cell}
                               before={ghostOf(row.key, week)}
                               isOfBody={isOfBody(row.slot, view)}
@@ -222,9 +224,9 @@ const isOff = ({ medianKg }: CellChance, { topKg }: WeekCell): boolean =>
   medianKg !== null && topKg !== null && Math.abs(medianKg - topKg) > 0.01;
 
 /** "60", "+10", "−15": as the lift is loaded, without its unit, which the row's head and the panel say. */
-export function loadFigureWords(cell: Pick<WeekCell, "topKg" | "lift">, isOfBody: boolean): string {
+export function loadFigureWords(cell: Pick<WeekCell, "topKg" | "lift">, isOfBody: boolean, unit: WeightUnit): string {
   if (cell.topKg === null) return "?";
-  const figure = decimal(Math.abs(cell.topKg), 2);
+  const figure = massFigure(Math.abs(cell.topKg), unit, 2);
   if (!isOfBody) return figure;
   return cell.topKg === 0 ? "body" : `${cell.topKg > 0 ? "+" : "−"}${figure}`;
 }
@@ -238,14 +240,16 @@ const isOfBody = (slot: Slot, view: WeeksView): boolean => {
 const cellWords = (cell: WeekCell, slot: Slot, view: WeeksView): string =>
   cell.state === "missed"
     ? `${cell.sets} sets`
-    : `${repsWords(cell)} at ${loadFigureWords(cell, isOfBody(slot, view))} kg`;
+    : `${repsWords(cell)} at ${loadFigureWords(cell, isOfBody(slot, view), view.client.unit)} ${view.client.unit}`;
 
 function Figures({
   cell,
   before,
   isOfBody: besideBody,
   expected,
+  unit,
 }: {
+  unit: WeightUnit;
   cell: WeekCell;
   before: WeekCell | null;
   isOfBody: boolean;
@@ -254,8 +258,8 @@ function Figures({
   if (cell.state === "missed") return <span className="narrow text-xs text-quiet">not done</span>;
   if (cell.state === "leftOut") return <span className="narrow text-xs text-quiet">left out</span>;
   if (cell.state === "away") return <span className="narrow text-xs text-quiet">away</span>;
-  const load = loadFigureWords(cell, besideBody);
-  const old = before && loadFigureWords(before, besideBody);
+  const load = loadFigureWords(cell, besideBody, unit);
+  const old = before && loadFigureWords(before, besideBody, unit);
   const isMoved = before !== null && (old !== load || repsWords(before) !== repsWords(cell));
   return (
     <span className={cell.state === "done" ? "text-woad" : "text-indigo"}>
@@ -264,7 +268,7 @@ function Figures({
         {load}
         {expected && isOff(expected, cell) ? (
           <span className="narrow ml-1 text-xs font-normal text-walnut">
-            ≈{loadFigureWords({ ...cell, topKg: expected.medianKg }, besideBody)}
+            ≈{loadFigureWords({ ...cell, topKg: expected.medianKg }, besideBody, unit)}
             <span className="sr-only"> to be expected</span>
           </span>
         ) : null}

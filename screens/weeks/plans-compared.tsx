@@ -1,7 +1,15 @@
 "use client";
 import { useEffect, useMemo, useState } from "react";
 import { type LiftLog, planFigures, type WeeksView } from "@/contract";
-import { decimal, lineagesIn, type Muscle, type PlanDocument, type TrainingAge, weeklySetBand } from "@/core";
+import {
+  decimal,
+  lineagesIn,
+  type Muscle,
+  type PlanDocument,
+  type TrainingAge,
+  volumeWords,
+  weeklySetBand,
+} from "@/core";
 import { ask } from "@/device/api";
 
 /** Another plan beside the one that is looked at: what each asks of a building week, and where the lifts would stand. */
@@ -54,7 +62,11 @@ export function PlansCompared({
       <tbody>
         <Row name="days" theirs={String(theirs.days)} own={String(own.days)} />
         <Row name="minutes" theirs={decimal(theirs.minutes, 0)} own={decimal(own.minutes, 0)} />
-        <Row name="t moved" theirs={decimal(theirs.volumeLoadKg / 1000, 1)} own={decimal(own.volumeLoadKg / 1000, 1)} />
+        <Row
+          name="moved"
+          theirs={volumeWords(theirs.volumeLoadKg, view.client.unit, 1)}
+          own={volumeWords(own.volumeLoadKg, view.client.unit, 1)}
+        />
         <Row name="weeks to come" theirs={String(theirs.weeks)} own={String(own.weeks)} />
         <tr>
           <th scope="rowgroup" colSpan={3} className="border-b-2 border-thread pt-2">

@@ -10,7 +10,9 @@ import {
   exerciseOrThrow,
   hangsOn,
   isLikelyMissed,
-  loadWordsInKg,
+  loadWordsIn,
+  massFigure,
+  massWords,
   newRule,
   nextSentence,
   type PatchSpan,
@@ -29,6 +31,7 @@ import {
   slotLabels,
   suggestedRule,
   targetsOf,
+  type WeightUnit,
 } from "@/core";
 import { newId } from "@/device/ids";
 import { MadeOfPanel } from "@/parts/made-of";
@@ -92,7 +95,7 @@ function CellPanel({ weeks, view, at }: { weeks: Weeks; view: WeeksView; at: Cel
         </p>
         <h2 className="text-lg font-bold">{exercise.name}</h2>
         <p className="text-2xl font-bold leading-tight">
-          {cell.topKg === null ? "no load known yet" : loadWordsInKg(exercise, cell.topKg, 2)}
+          {cell.topKg === null ? "no load known yet" : loadWordsIn(exercise, cell.topKg, view.client.unit, 2)}
         </p>
         <p className="text-quiet">
           {repsWords(cell)}
@@ -100,7 +103,7 @@ function CellPanel({ weeks, view, at }: { weeks: Weeks; view: WeeksView; at: Cel
           {cell.share !== null ? `, ${Math.round(100 * cell.share)} % of the e1RM expected then` : ""}
         </p>
       </header>
-      <Expected weeks={weeks} cell={cell} exercise={exercise} />
+      <Expected weeks={weeks} cell={cell} exercise={exercise} unit={view.client.unit} />
       {cell.lift ? <Planned weeks={weeks} view={view} at={at} cell={cell} slot={row.slot} /> : <Past cell={cell} />}
       <LiftAhead key={`${row.slot.lineage} ahead`} weeks={weeks} view={view} slot={row.slot} />
       <Goals key={row.slot.lineage} weeks={weeks} view={view} slot={row.slot} />
@@ -165,15 +168,27 @@ function LiftPlace({ weeks, at }: { weeks: Weeks; at: CellAt }) {
 }
 
 /** What the simulated client would be asked by then, misses included, beside what is asked if all is made. */
-function Expected({ weeks, cell, exercise }: { weeks: Weeks; cell: WeekCell; exercise: Exercise }) {
+function Expected({
+  weeks,
+  cell,
+  exercise,
+  unit,
+}: {
+  weeks: Weeks;
+  cell: WeekCell;
+  exercise: Exercise;
+  unit: WeightUnit;
+}) {
   const chance = weeks.whatIf.cells.get(cellKey(cell.dayId, cell.week, cell.lift?.slot.lineage ?? ""));
   if (!chance || chance.medianKg === null || chance.bandKg === null) return null;
-  const words = (kg: number) => loadWordsInKg(exercise, kg, 2);
+  const words = (kg: number) => loadWordsIn(exercise, kg, unit, 2);
   const [low, high] = chance.bandKg;
   return (
     <p>
       As expected <span className="font-bold">{words(chance.medianKg)}</span>
-      {low === high ? ", the same in eight of ten" : `, ${decimal(Math.abs(low), 2)} to ${words(high)} in eight of ten`}
+      {low === high
+        ? ", the same in eight of ten"
+        : `, ${massFigure(Math.abs(low), unit, 2)} to ${words(high)} in eight of ten`}
       {isLikelyMissed(chance) ? <span className="font-bold text-weld">; likely missed</span> : null}
       <span className="text-quiet">: misses and form counted in.</span>
     </p>
@@ -217,11 +232,13 @@ function Planned({
       <section aria-label="Why" className="border-l-4 border-indigo pl-3">
         <p className="font-semibold">{ruleName(rule)}</p>
         <p>
-          {own ? nextSentence(own) : "No log of the like to go by: the load comes from the curve or a related lift."}
+          {own
+            ? nextSentence(own, view.client.unit)
+            : "No log of the like to go by: the load comes from the curve or a related lift."}
         </p>
       </section>
       <CellForm key={`${at.slotId} ${at.week}`} weeks={weeks} view={view} at={at} />
-      <Hangs weeks={weeks} at={at} lineage={cell.lift!.slot.lineage} />
+      <Hangs weeks={weeks} at={at} unit={view.client.unit} lineage={cell.lift!.slot.lineage} />
       <details>
         <summary className="cursor-pointer font-semibold">What each rule would ask here</summary>
         <ul className="mt-2 flex flex-col gap-1.5">
@@ -230,8 +247,8 @@ function Planned({
               <span className="font-semibold">{ruleName(other)}</span>{" "}
               {next ? (
                 <>
-                  <span className="font-bold text-indigo">{askedWords(next.sets)}</span>
-                  <span className="narrow block text-xs text-quiet">{nextSentence(next)}</span>
+                  <span className="font-bold text-indigo">{askedWords(next.sets, view.client.unit)}</span>
+                  <span className="narrow block text-xs text-quiet">{nextSentence(next, view.client.unit)}</span>
                 </>
               ) : (
                 <span className="text-quiet">has nothing to go by</span>
@@ -252,13 +269,13 @@ function Planned({
   );
 }
 
-const askedWords = (sets: readonly { readonly loadKg: number; readonly reps: number }[]): string => {
+const askedWords = (sets: readonly { readonly loadKg: number; readonly reps: number }[], unit: WeightUnit): string => {
   const [first] = sets;
   if (!first) return "";
   const isSame = sets.every(({ loadKg, reps }) => loadKg === first.loadKg && reps === first.reps);
   return isSame
-    ? `${sets.length}×${first.reps} at ${decimal(first.loadKg, 2)} kg`
-    : `${sets.map(({ reps }) => reps).join(",")} at ${decimal(Math.max(...sets.map(({ loadKg }) => loadKg)), 2)} kg`;
+    ? `${sets.length}×${first.reps} at ${massWords(first.loadKg, unit, 2)}`
+    : `${sets.map(({ reps }) => reps).join(",")} at ${massWords(Math.max(...sets.map(({ loadKg }) => loadKg)), unit, 2)}`;
 };
 
 /** Sets, reps, load and effort as they are typed at the desk, for this week, from it on, or for its phase. */
@@ -332,7 +349,7 @@ function writtenLine({ plan }: Weeks, view: WeeksView, at: CellAt): string {
   return at0 < 0 ? line : line.slice(at0 + 1);
 }
 
-function Hangs({ weeks, at, lineage }: { weeks: Weeks; at: CellAt; lineage: string }) {
+function Hangs({ weeks, at, unit, lineage }: { weeks: Weeks; at: CellAt; unit: WeightUnit; lineage: string }) {
   const asked = useDeferredValue(at);
   const found = useMemo(
     () => hangsOn(weeks.plan, weeks.context, { dayId: asked.dayId, week: asked.week, lineage }),
@@ -342,7 +359,7 @@ function Hangs({ weeks, at, lineage }: { weeks: Weeks; at: CellAt; lineage: stri
   const words = (sets: readonly PlannedSet[]) =>
     sets.length === 0
       ? "not asked"
-      : `${sets.length}×${sets[0]!.reps ?? "?"} at ${sets[0]!.kg === null ? "?" : decimal(Math.max(...sets.map(({ kg }) => kg ?? 0)), 2)} kg`;
+      : `${sets.length}×${sets[0]!.reps ?? "?"} at ${sets[0]!.kg === null ? "?" : massWords(Math.max(...sets.map(({ kg }) => kg ?? 0)), unit, 2)}`;
   return (
     <section aria-label="It hangs on">
       <h3 className="font-semibold">

@@ -4,8 +4,8 @@ import { isWaiting, type PlannedLine } from "../../contract";
 import { addDays, lastDateOf } from "../../core";
 import { asOwner } from "../db";
 import { removeDemo } from "../db/accounts";
+import { ownDatabase } from "../db/testing/own-database";
 import { enterDemo } from "../testing/demo";
-import { ownDatabase } from "../testing/own-database";
 import { hasDatabase, value } from "../testing/studio";
 import { ask } from "../usecases";
 

@@ -1,5 +1,13 @@
 /** Clients: the rack, one person, what a coach says of them. */
-import { type ClientLine, type ClientView, check, type Input, LIMITS_SCHEMA, type PlannedLine } from "../../contract";
+import {
+  type ClientLine,
+  type ClientView,
+  check,
+  type Input,
+  LIMITS_SCHEMA,
+  type PlannedLine,
+  readEquipment,
+} from "../../contract";
 import {
   addDays,
   type ReadinessStatement,
@@ -131,7 +139,9 @@ export const createClient = defineUseCase("clients.create", ["coach"], (scope, i
     const { bodyMass, ...row } = input;
     const [gym] = await db.gymRows(tx);
     const rounding = input.trainingAge === "novice" ? "neverHarder" : "nearest";
-    await db.insertClient(tx, { ...row, studioId: scope.studioId, id, gymId: gym?.id ?? null, rounding });
+    // Masses are said as on the plates there, until somebody chooses otherwise.
+    const unit = gym ? readEquipment(gym.equipment).unit : "kg";
+    await db.insertClient(tx, { ...row, studioId: scope.studioId, id, gymId: gym?.id ?? null, rounding, unit });
     const date = await todayOf(tx, clock.nowMs);
     if (bodyMass) await db.putBodyMass(tx, { studioId: scope.studioId, clientId: id, date, ...bodyMass });
     return ok({ clientId: id });
@@ -144,21 +154,22 @@ function bodyMassProblem(mass: Weight | null) {
   return kg < 20 || kg > 400 ? refused("bodyMass", "A body mass between 20 and 400 kg.") : null;
 }
 
-/** Where a client trains, and to which side loads are rounded. */
+/** Where a client trains, to which side loads are rounded, and what masses are said in. */
 export const changeClient = defineUseCase("clients.change", ["coach"], (scope, { clientId, ...change }) =>
   answerIn(scope, async (tx) => {
     const row = await db.clientRow(tx, clientId, true);
     if (!row) return notFound;
-    const next = joined("where this client trains, or how loads are rounded,", change, {
+    const next = joined("where this client trains, or how loads are rounded and said,", change, {
       gymId: row.gymId,
       rounding: row.rounding,
+      unit: row.unit,
     });
     if (next.kind !== "ok") return next;
-    const { gymId, rounding } = next.value;
+    const { gymId, rounding, unit } = next.value;
     const gym = gymId ? await db.gymRow(tx, gymId) : null;
     if (gymId && !gym) return notFound;
     if (gym?.clientId && gym.clientId !== clientId) return refused("gymId", `${gym.name} is another client's home.`);
-    await db.updateClient(tx, clientId, { gymId, rounding });
+    await db.updateClient(tx, clientId, { gymId, rounding, unit });
     return ok({});
   }),
 );

@@ -89,8 +89,8 @@ describe.runIf(hasDatabase)("two coaches at once", () => {
   });
 
   it("where a client trains and how loads are rounded are two things", async () => {
-    const { gymId, rounding } = await client();
-    const seen = { gymId, rounding };
+    const { gymId, rounding, unit } = await client();
+    const seen = { gymId, rounding, unit };
     const change = (wanted: Partial<typeof seen>) =>
       ask(studio.coach, "clients.change", { clientId, seen, wanted: { ...seen, ...wanted } }, clock);
     const { gymId: home } = value(

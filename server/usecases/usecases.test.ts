@@ -42,7 +42,7 @@ function inputFor<K extends ApiName>(name: K, { clientId, sessionId, gymId, plan
       weight: { amount: "140", unit: "kg" },
     },
     "lifts.unmark": { clientId, markId: newId() },
-    "clients.change": { clientId, ...unchanged({ gymId, rounding: "nearest" as const }) },
+    "clients.change": { clientId, ...unchanged({ gymId, rounding: "nearest" as const, unit: "kg" as const }) },
     "lifts.read": { clientId, until: "2026-11-24", lineages: ["bench-press"] },
     "lifts.name": { exerciseId: "named:Boat lift", is: "deadlift" },
     "clients.names": {},

@@ -37,6 +37,7 @@ export const showWeeks = defineUseCase("weeks.show", ["coach"], (scope, { client
         minutes: row.minutes,
         priorities: row.priorities,
         gymId: row.gymId,
+        unit: row.unit,
         bodyMassKg: await bodyMassKgOn(tx, id, today),
         limits: row.limitList,
         dislikes: row.dislikes,

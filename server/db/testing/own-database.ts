@@ -1,7 +1,7 @@
 /** A database of a test's own, beside the one that the others share. Named before anything is asked of it. */
 import pg from "pg";
-import { closeDatabase } from "../db";
-import { prepareDatabase } from "./studio";
+import { prepareDatabase } from "../../testing/studio";
+import { closeDatabase } from "..";
 
 export async function ownDatabase(name: string): Promise<{ readonly drop: () => Promise<void> }> {
   const owner = new URL(process.env.DATABASE_OWNER_URL!);
