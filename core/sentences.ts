@@ -372,7 +372,7 @@ export function loadWords(exercise: Exercise, loadKg: number, weight: Weight): s
 
 /** The same of a load that is known in kilograms alone, in a unit. */
 export const loadWordsIn = (exercise: Exercise, kg: number, unit: WeightUnit, places = 3): string =>
-  loadWords(exercise, kg, { amount: massFigure(Math.abs(kg), unit, unit === "kg" ? places : 1), unit });
+  loadWords(exercise, kg, { amount: massFigure(Math.abs(kg), unit, places), unit });
 
 export const basisSentence = (exercise: Exercise): string => basisWords(exercise);
 

@@ -65,7 +65,7 @@ describe("figures", () => {
 describe("a mass, in the unit of whoever reads it", () => {
   it.each<[number, "kg" | "lb", string, string]>([
     [95.94, "kg", "95.9 kg", "95.94 kg"],
-    [95.94, "lb", "211.5 lb", "211.51 lb"],
+    [95.94, "lb", "211.5 lb", "211.5 lb"],
     [61.2349, "lb", "135 lb", "135 lb"],
     [20, "kg", "20 kg", "20 kg"],
   ])("%d kg in %s", (kg, unit, words, finer) => {

@@ -52,9 +52,9 @@ export function round(value: number, places = 0): number {
   return (Math.round((Math.abs(value) + Number.EPSILON) * scale) / scale) * Math.sign(value) || 0;
 }
 
-/** A figure in kilograms as it is read in a unit, without its name: 95.9 in kg is 211.4 in lb. */
+/** A figure in kilograms as it is read in a unit, without its name: 95.94 in kg is 211.5 in lb, which has a tenth at the most. */
 export const massFigure = (kg: number, unit: WeightUnit, places = 1): string =>
-  decimal(unit === "kg" ? kg : kg / KG_PER_LB, places);
+  unit === "kg" ? decimal(kg, places) : decimal(kg / KG_PER_LB, Math.min(places, 1));
 
 /** "95.9 kg", or the same in the reader's unit: "211.4 lb". */
 export const massWords = (kg: number, unit: WeightUnit, places = 1): string =>

@@ -2,7 +2,7 @@
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { type ClientView, isWaiting, type PlannedLine } from "@/contract";
-import { addDays, formatWeight, readinessSentence } from "@/core";
+import { addDays, formatWeight, massWords, readinessSentence, toKg, type Weight, type WeightUnit } from "@/core";
 import { ask, replySentence } from "@/device/api";
 import { openPlanned } from "@/device/planned";
 import { PlannedLink, stateWords } from "@/parts/planned-link";
@@ -47,7 +47,7 @@ export function ClientScreen({ view }: { view: ClientView }) {
           {[
             view.trainingAge,
             view.birthYear && `born ${view.birthYear}`,
-            view.bodyMass[0] && formatWeight(view.bodyMass[0].weight),
+            view.bodyMass[0] && bodyMassWords(view.bodyMass[0].weight, view.unit),
             `${view.minutes} min`,
           ]
             .filter(Boolean)
@@ -105,6 +105,10 @@ export function ClientScreen({ view }: { view: ClientView }) {
     </main>
   );
 }
+
+/** As it was weighed, or in the unit that figures are said in. */
+const bodyMassWords = (mass: Weight, unit: WeightUnit): string =>
+  mass.unit === unit ? formatWeight(mass) : massWords(toKg(mass), unit);
 
 /** Where this client usually trains, to which side loads are rounded, and what masses are said in. */
 function Habits({ view }: { view: ClientView }) {

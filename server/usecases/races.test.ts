@@ -56,7 +56,8 @@ describe.runIf(hasDatabase)("two who change the same session at the same moment"
     return id;
   };
 
-  it("a plan and the desk: what each of them changed is in the session, and nothing else", async () => {
+  /** A plan of one day, and its session of the first week, opened. */
+  const openedFromPlan = async (place: 0 | 1) => {
     const day: PlanDay = {
       id: newId(),
       name: "Lower",
@@ -65,18 +66,17 @@ describe.runIf(hasDatabase)("two who change the same session at the same moment"
       lastWeek: null,
       base: documentOf(text),
     };
-    const input = {
-      clientId: studio.clients[0].id,
-      name: "Race",
-      startDate: "2026-11-23",
-      phases: [phase("build", 2)],
-      days: [day],
-      inTurn: null,
-    };
-    const { planId } = value(await ask(studio.coach, "plans.create", input, clock));
-    const dayId = value(await ask(studio.coach, "plans.show", { clientId: input.clientId }, clock)).plans[0]!.plan
-      .days[0]!.id;
-    const { sessionId } = value(await ask(studio.coach, "plans.openSession", { planId, dayId, week: 0 }, clock));
+    const clientId = studio.clients[place].id;
+    const start = { startDate: "2026-11-23", phases: [phase("build", 2)], days: [day], inTurn: null };
+    const { planId } = value(await ask(studio.coach, "plans.create", { clientId, name: "Race", ...start }, clock));
+    const { plans } = value(await ask(studio.coach, "plans.show", { clientId }, clock));
+    const dayId = plans[0]!.plan.days[0]!.id;
+    const opened = await ask(studio.coach, "plans.openSession", { planId, dayId, week: 0 }, clock);
+    return { planId, dayId, ...value(opened) };
+  };
+
+  it("a plan and the desk: what each of them changed is in the session, and nothing else", async () => {
+    const { planId, dayId, sessionId } = await openedFromPlan(0);
     const made = (await shown(sessionId)).document;
     let planRevision = 0;
     // The desk that stands open never reads the session again: its revision is the one of its own last save.
@@ -109,31 +109,12 @@ describe.runIf(hasDatabase)("two who change the same session at the same moment"
   });
 
   it("what a plan and the desk both change stays as the desk has it, and is said", async () => {
-    const day: PlanDay = {
-      id: newId(),
-      name: "Upper",
-      placed: { kind: "weekday", weekday: 4 },
-      timeOfDay: null,
-      lastWeek: null,
-      base: documentOf(text),
-    };
-    const input = {
-      clientId: studio.clients[1].id,
-      name: "Clash",
-      startDate: "2026-11-23",
-      phases: [phase("build", 2)],
-      days: [day],
-      inTurn: null,
-    };
-    const { planId } = value(await ask(studio.coach, "plans.create", input, clock));
-    const dayId = value(await ask(studio.coach, "plans.show", { clientId: input.clientId }, clock)).plans[0]!.plan
-      .days[0]!.id;
-    const { sessionId } = value(await ask(studio.coach, "plans.openSession", { planId, dayId, week: 0 }, clock));
+    const { planId, dayId, sessionId } = await openedFromPlan(1);
     const { document } = await shown(sessionId);
     value(await edit(sessionId, 0, [cue(document, 0, "as at the desk")]));
     const edits = [{ kind: "editDay" as const, dayId, edits: [cue(document, 0, "plan"), cue(document, 1, "plan")] }];
     const { notes } = value(await ask(studio.coach, "plans.edit", { planId, revision: 0, edits }, clock));
-    expect(notes).toEqual(["Upper, week 1: what was changed at the desk stays as it is there."]);
+    expect(notes).toEqual(["Lower, week 1: what was changed at the desk stays as it is there."]);
     const after = (await shown(sessionId)).document;
     expect([slotIn(after, 0).cues, slotIn(after, 1).cues]).toEqual([["as at the desk"], ["plan"]]);
   });
