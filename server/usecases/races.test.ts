@@ -141,6 +141,28 @@ describe.runIf(hasDatabase)("two who change the same session at the same moment"
     expect((await takenBack(other)).blocks).toEqual([]);
   });
 
+  it("lines that do not read yet stay in the text, and what others changed is in it too", async () => {
+    const sessionId = await madeSession(0, documentOf(text));
+    const { document } = await shown(sessionId);
+    const draftText = `${text}\n\nD1 Wobble thing 3 sets of eh`;
+    const typed = { sessionId, revision: 0, edits: [cue(document, 0, "mine")], draftText };
+    value(await ask(studio.coach, "sessions.edit", typed, clock));
+    // From a desk that was opened before: it knows of neither.
+    const theirs = { sessionId, revision: 0, edits: [cue(document, 1, "theirs")], draftText: null };
+    expect(value(await ask(studio.coach, "sessions.edit", theirs, clock)).merged?.conflicts).toEqual([]);
+    const other: Edit = { kind: "setSession", field: "title", value: "Renamed" };
+    value(await edit(sessionId, 2, [other]));
+    const third = { ...typed, revision: 1, edits: [cue(document, 2, "late")] };
+    value(await ask(studio.coach, "sessions.edit", third, clock));
+    const after = await shown(sessionId);
+    expect(after.draftText).toContain("Wobble thing 3 sets of eh");
+    expect(after.draftText).toContain("# Renamed");
+    const view = value(await ask(studio.coach, "floor.open", { sessionId }, clock));
+    expect(view.unread.map((line) => line.text)).toEqual(["D1 Wobble thing 3 sets of eh"]);
+    expect(view.shown.document.title).toBe("Renamed");
+    expect(view.shown.document.blocks).toHaveLength(4);
+  });
+
   it("an event with a fraction of a millisecond condemns nothing that is sent with it", async () => {
     const { sessionId } = studio.clients[0];
     const { shownHash } = value(await ask(studio.coach, "floor.open", { sessionId }, clock));
