@@ -158,7 +158,7 @@ describe.runIf(hasDatabase)("two who change the same session at the same moment"
     expect(after.draftText).toContain("Wobble thing 3 sets of eh");
     expect(after.draftText).toContain("# Renamed");
     const view = value(await ask(studio.coach, "floor.open", { sessionId }, clock));
-    expect(view.unread.map((line) => line.text)).toEqual(["D1 Wobble thing 3 sets of eh"]);
+    expect(view.unread?.map((line) => line.text)).toEqual(["D1 Wobble thing 3 sets of eh"]);
     expect(view.shown.document.title).toBe("Renamed");
     expect(view.shown.document.blocks).toHaveLength(4);
   });

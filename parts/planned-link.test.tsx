@@ -1,0 +1,67 @@
+// @vitest-environment happy-dom
+import { cleanup, fireEvent, render, screen } from "@testing-library/react";
+import { afterEach, describe, expect, it, vi } from "vitest";
+import type { PlannedLine } from "@/contract";
+
+const push = vi.fn();
+vi.mock("next/navigation", () => ({ useRouter: () => ({ push }) }));
+
+import { PlannedLink, stateWords } from "./planned-link";
+
+afterEach(() => {
+  cleanup();
+  push.mockReset();
+});
+
+const place = { planId: "plan", dayId: "day", week: 2 };
+const shown = (sessionId: string | null, open = vi.fn()) => {
+  render(
+    <PlannedLink line={{ sessionId, place }} hrefOf={(id) => `/session/${id}`} open={open}>
+      Lower
+    </PlannedLink>,
+  );
+  return open;
+};
+
+describe("the way to a session that is planned", () => {
+  it("is a link where somebody opened it before", () => {
+    const open = shown("one");
+    expect(screen.getByRole("link", { name: "Lower" }).getAttribute("href")).toBe("/session/one");
+    expect(open).not.toHaveBeenCalled();
+  });
+
+  it("opens it on the way where only its plan knows it, once, however often it is pressed", async () => {
+    const open = shown(null, vi.fn().mockResolvedValue({ sessionId: "made" }));
+    const button = screen.getByRole("button", { name: "Lower" });
+    fireEvent.click(button);
+    fireEvent.click(button);
+    await vi.waitFor(() => expect(push).toHaveBeenCalledWith("/session/made"));
+    expect(open).toHaveBeenCalledTimes(1);
+    expect(open).toHaveBeenCalledWith({ sessionId: null, place });
+  });
+
+  it("says why it could not be opened, and may be pressed again", async () => {
+    shown(null, vi.fn().mockResolvedValue({ problem: "The server cannot be reached." }));
+    fireEvent.click(screen.getByRole("button", { name: "Lower" }));
+    expect((await screen.findByRole("alert")).textContent).toContain("The server cannot be reached.");
+    expect(screen.getByRole<HTMLButtonElement>("button", { name: "Lower" }).disabled).toBe(false);
+    expect(push).not.toHaveBeenCalled();
+  });
+});
+
+describe("how far a session has come", () => {
+  it.each<[PlannedLine["state"], string | null, boolean, string]>([
+    ["planned", null, false, "planned"],
+    ["opened", null, false, "not sent"],
+    ["sent", "2026-11-24", false, "sent, moved from 24 Nov"],
+    ["seen", null, false, "seen"],
+    ["begun", null, false, "begun"],
+    ["done", null, false, ""],
+    ["missed", null, false, "missed"],
+    ["moved", "2026-11-26", false, "moved to 26 Nov"],
+    ["leftOut", null, false, "left out"],
+    ["leftOut", null, true, "away"],
+  ])("%s, other date %s, away %s", (state, otherDate, isAway, words) => {
+    expect(stateWords({ state, otherDate, isAway })).toBe(words);
+  });
+});
