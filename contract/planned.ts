@@ -20,7 +20,7 @@ export interface SessionRowOutline {
   readonly planId: string | null;
   readonly dayId: string | null;
   readonly week: number | null;
-  /** Of the newest copy that was sent; null: none was. */
+  /** Whether the client has opened the newest copy that was sent; null: none was sent. */
   readonly copy: "sent" | "seen" | null;
 }
 
@@ -91,7 +91,7 @@ function stateOf(row: SessionRowOutline | undefined, date: string, today: string
 export const isWaiting = ({ state }: Pick<PlannedLine, "state">): boolean =>
   state === "planned" || state === "opened" || state === "sent" || state === "seen" || state === "begun";
 
-/** Lines as what needs the coach is found in them; what stands elsewhere counts there. */
+/** Lines as `snagOf` reads them. A session that was moved counts on its new date alone. */
 export const glancesOf = (lines: readonly PlannedLine[]): SessionGlance[] =>
   lines.flatMap(({ date, state, summary }) => {
     if (state === "moved") return [];

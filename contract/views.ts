@@ -54,7 +54,7 @@ export interface PlannedLine {
   readonly place: { readonly planId: string; readonly dayId: string; readonly week: number } | null;
   /** Minutes after midnight; null: any time. */
   readonly timeOfDay: number | null;
-  /** Moved: where it stands now. Elsewhere: where it stood; null: nowhere else. */
+  /** Of a line in state "moved" the date that the session has now; of any other the date it was moved from; null: not moved. */
   readonly otherDate: string | null;
   readonly isAway: boolean;
   readonly summary: SessionSummary | null;

@@ -17,7 +17,7 @@ async function setClock(context: BrowserContext, offsetMs: number): Promise<void
   }, offsetMs);
 }
 
-/** A second browser, beside the journey's own. */
+/** A second browser context with the journey's clock: another device, or another person. */
 export async function newContext(
   browser: Browser,
   options: BrowserContextOptions = {},

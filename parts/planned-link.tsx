@@ -1,4 +1,5 @@
 "use client";
+import { clsx } from "clsx";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { type ReactNode, useState } from "react";
@@ -37,7 +38,7 @@ export function PlannedLink({ line, hrefOf, open, className, children }: Planned
   };
   return (
     <>
-      <button type="button" disabled={isBusy} onClick={() => void go()} className={className}>
+      <button type="button" disabled={isBusy} onClick={() => void go()} className={clsx("text-left", className)}>
         {children}
       </button>
       {problem ? <span role="alert"> {problem}</span> : null}

@@ -1,6 +1,15 @@
 /** A plan's sessions by their dates: what is planned between two days, whether or not anybody has opened it yet. */
 import { addDays, daysBetween, mondayOf } from "../units";
-import { absenceOn, daysInWeek, movedSession, type PlanDay, type PlanDocument, planWeeks, sessionDay } from "./plan";
+import {
+  absenceOn,
+  dateOfDay,
+  daysInWeek,
+  movedSession,
+  type PlanDay,
+  type PlanDocument,
+  planWeeks,
+  sessionDay,
+} from "./plan";
 
 /** A plan without its sessions' content: what its calendar needs. */
 export type PlanOutline = Pick<PlanDocument, "startDate" | "phases" | "moved" | "absences" | "inTurn"> & {
@@ -35,8 +44,7 @@ export function plannedDays(plan: PlanOutline, from: string, to: string): Planne
     for (const day of daysInWeek(plan, week)) {
       const session = sessionDay(plan, day.id, week);
       if (!session) continue;
-      const weekday = day.placed.kind === "weekday" ? day.placed.weekday : 0;
-      const date = addDays(start, 7 * week + weekday);
+      const date = dateOfDay({ startDate: plan.startDate, moved: [] }, day, week);
       const moved = movedSession(plan, day.id, week);
       const movedTo = moved?.to != null && moved.to !== date ? moved.to : null;
       const isIn = (one: string) => from <= one && one <= to;

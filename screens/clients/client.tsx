@@ -14,7 +14,7 @@ import { Limits } from "./limits";
 import { Readiness } from "./readiness";
 import { Record } from "./record";
 
-/** A session that was missed is listed for so long. */
+/** Days for which a session that was missed or left out stays listed. */
 const MISSED_DAYS = 14;
 
 export function ClientScreen({ view }: { view: ClientView }) {
@@ -36,7 +36,7 @@ export function ClientScreen({ view }: { view: ClientView }) {
   const lately = addDays(view.today, -MISSED_DAYS);
   const upcoming = view.sessions.filter(
     (session) =>
-      isWaiting(session) || (session.state === "missed" && session.date >= lately) || session.state === "leftOut",
+      isWaiting(session) || (session.date >= lately && (session.state === "missed" || session.state === "leftOut")),
   );
   const done = view.sessions.filter((session) => session.state === "done").reverse();
   return (

@@ -106,7 +106,7 @@ function Cloth({ client, today }: { client: ClientLine; today: string }) {
             line={next}
             hrefOf={(id) => `/session/${id}`}
             open={openPlanned}
-            className="text-left font-semibold text-indigo underline underline-offset-2"
+            className="font-semibold text-indigo underline underline-offset-2"
           >
             {next.title || "Untitled session"}
           </PlannedLink>

@@ -29,9 +29,11 @@ export function Waiting({ sessions, today }: Output<"planned.next">) {
           {sessions.map((line) => (
             <li
               key={`${line.clientId} ${line.date} ${line.place?.dayId ?? line.sessionId}`}
-              className="flex items-baseline gap-3 border-b border-thread py-2"
+              className="flex flex-wrap items-baseline gap-x-3 border-b border-thread py-2"
             >
-              <span className="w-44 shrink-0 text-quiet">{line.date === today ? "today" : longDate(line.date)}</span>
+              <span className="w-full shrink-0 text-quiet sm:w-44">
+                {line.date === today ? "today" : longDate(line.date)}
+              </span>
               <span className="min-w-0 flex-1">
                 <PlannedLink
                   line={line}

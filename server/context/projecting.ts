@@ -47,24 +47,22 @@ function sentEvent({ id, sessionId, atMs, shownHash, version, clocks, body }: db
 }
 
 /**
- * Brings what is derived of a session up to its log, where that is marked as behind; whether it was done. `ifFree`: not while
- * somebody else holds the session, who may be doing the same.
+ * Projects a session's log where it is marked as behind. `ifFree`: skips a session whose row another transaction has locked,
+ * which may be projecting it.
  */
 export async function projectSession(
   scope: Scope,
   sessionId: string,
   lock: "toChange" | "ifFree" = "toChange",
-): Promise<boolean> {
-  return inStudio(scope, async (tx) => {
+): Promise<void> {
+  await inStudio(scope, async (tx) => {
     const row = await db.sessionRow(tx, sessionId, lock);
     // The marks first: a batch that comes in later has a mark of its own.
-    if (!row || !(await db.takeUnprojected(tx, sessionId))) return false;
-    await keepProjection(tx, row, await studioOf(tx));
-    return true;
+    if (row && (await db.takeUnprojected(tx, sessionId))) await keepProjection(tx, row, await studioOf(tx));
   });
 }
 
-/** At once, before what was logged is answered; a fault is the job's to try again, and nobody's who logged. */
+/** Projects a session now. A fault is logged and not thrown: what was logged is stored, and the job tries again. */
 export async function projectNow(scope: Scope, sessionId: string): Promise<void> {
   await projectSession(scope, sessionId).catch((error) => logFault("projecting a session", error));
 }

@@ -174,7 +174,7 @@ async function write(
   );
 }
 
-/** A new session's row; its document was checked where it was made. */
+/** Inserts a new session with the sums of what it plans. The caller has checked its document. */
 export async function createSession(
   tx: Transaction,
   studio: StudioContext,

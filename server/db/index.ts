@@ -148,7 +148,7 @@ export async function enterScope(tx: Transaction, scope: Scope): Promise<void> {
   await tx.execute(sql.raw(scopeStatement(scope)));
 }
 
-/** From here on the transaction sees accounts again, and no studio's rows. */
+/** Ends `enterScope`: the transaction reads accounts again, and no rows of a studio. */
 export async function leaveScope(tx: Transaction): Promise<void> {
   await tx.execute(sql`select set_config('role', 'none', true)`);
 }

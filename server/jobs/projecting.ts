@@ -7,12 +7,12 @@ import { askAccounts, isBusy } from "../db";
 import { waitingProjections } from "../db/accounts";
 import { logFault } from "../log";
 
-/** A session that waits for longer than a living process lets it wait. */
+/** Older than a running process leaves a log unprojected (its timer fires after 15 s at the latest). */
 const LEFT_BEHIND_SECONDS = 20;
 const EVERY_MS = 5_000;
 const MOST_AT_ONCE = 50;
 
-/** Projects what was left behind, once; in one studio, or in all. */
+/** One pass over the sessions whose log waits to be projected, the longest waiting first; of one studio, or of all. */
 export async function projectLeftBehind({
   olderThanSeconds = LEFT_BEHIND_SECONDS,
   inStudioOf = null,
