@@ -5,12 +5,13 @@ import { cache } from "react";
 import type { ApiName, Input, Output } from "@/contract";
 import { scopeOf } from "@/server/auth";
 import type { Scope } from "@/server/db";
+import type { Member } from "@/server/db/accounts";
 import { ask } from "@/server/usecases";
 
 /** Who is asking; asked once for a page and what stands around it. */
-export const currentScope = cache(async (): Promise<Scope | null> => scopeOf(await headers()));
+export const currentScope = cache(async (): Promise<Member | null> => scopeOf(await headers()));
 
-export async function requireScope(role?: Scope["role"]): Promise<Scope> {
+export async function requireScope(role?: Scope["role"]): Promise<Member> {
   const scope = await currentScope();
   if (!scope) redirect("/sign-in");
   if (role && scope.role !== role) redirect(scope.role === "coach" ? "/clients" : "/me");

@@ -21,6 +21,7 @@ import { MOST_EVENTS } from "./limits";
 import { ownExerciseSchema } from "./own-exercise";
 import { planEditSchema, planStart } from "./plan";
 import type { Prescription } from "./prescription";
+import { REGION_SCHEMA } from "./region";
 import {
   checked,
   exact,
@@ -126,6 +127,7 @@ export const INPUTS = {
   "account.changePassword": exact({ current: said(200), wanted: said(200) }),
   /** One other device, or null: all others. */
   "account.endDevices": exact({ device: orNull(identifier()) }),
+  "studio.changeRegion": REGION_SCHEMA,
   "studio.changeSettings": exact({
     e1rmFormula: oneOf(...(Object.keys(E1RM_FORMULAS) as (keyof typeof E1RM_FORMULAS)[])),
   }),
@@ -282,6 +284,7 @@ export interface Outputs {
   };
   "account.changePassword": Nothing;
   "account.endDevices": Nothing;
+  "studio.changeRegion": Nothing;
   "studio.changeSettings": Nothing;
   "studio.changeMethods": Nothing;
   "gyms.show": GymView;

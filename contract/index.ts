@@ -28,6 +28,7 @@ export * from "./periods";
 export * from "./plan";
 export * from "./planned";
 export * from "./prescription";
+export * from "./region";
 export * from "./renamed";
 export * from "./review";
 export * from "./rules";

@@ -1,4 +1,5 @@
 import { describe, expect, it } from "vitest";
+import { DEFAULT_REGION } from "../core";
 import { shownSession } from "../core/testing/floor";
 import { read } from "../core/testing/helpers";
 import { letterOf } from "./letter";
@@ -21,7 +22,12 @@ function letter(text: string, more: Partial<ShownContent> = {}): string {
     ...{ version: SHOWN_VERSION, engineVersion: 1, settings, date, purpose: "training", oneOff: [], bodyMassKg },
     ...{ equipment, own: [], document, loads: words, ramps: {}, ...more },
   };
-  return letterOf(content, { client: "Marit Ask", studio: "The Boathouse", link: "http://here/floor?s=1" }).text;
+  return letterOf(content, {
+    client: "Marit Ask",
+    studio: "The Boathouse",
+    region: DEFAULT_REGION,
+    link: "http://here/floor?s=1",
+  }).text;
 }
 /** What it says of its lifts. */
 const lifts = (text: string): string[] =>

@@ -4,6 +4,7 @@ import {
   type Block,
   blockLetter,
   blockNameWords,
+  datesOf,
   decimal,
   exerciseOrThrow,
   expandSession,
@@ -13,6 +14,7 @@ import {
   printRest,
   printSpan,
   printTempo,
+  type Region,
   type Segment,
   type ShownSession,
   type Slot,
@@ -31,18 +33,18 @@ export interface Letter {
 interface From {
   readonly client: string;
   readonly studio: string;
+  /** How the studio writes dates. */
+  readonly region: Region;
   /** Where it is opened to train. */
   readonly link: string;
 }
 
-const DAY = new Intl.DateTimeFormat("en-GB", { weekday: "long", day: "numeric", month: "long", timeZone: "UTC" });
-
 /** "Thursday 26 November: Back and arms". */
-export const letterSubject = ({ date, document }: Pick<ShownContent, "date" | "document">): string =>
-  [DAY.format(new Date(`${date}T00:00:00Z`)).replace(",", ""), document.title].filter(Boolean).join(": ");
+export const letterSubject = ({ date, document }: Pick<ShownContent, "date" | "document">, region: Region): string =>
+  [datesOf(region).longDate(date), document.title].filter(Boolean).join(": ");
 
 /** The letter of a copy; the same for the same copy. Lines end as mail wants them only when it is written to a file. */
-export function letterOf(content: ShownContent, { client, studio, link }: From): Letter {
+export function letterOf(content: ShownContent, { client, studio, region, link }: From): Letter {
   const shown = shownSession(content);
   const { document } = content;
   const labels = slotLabels(document);
@@ -55,14 +57,14 @@ export function letterOf(content: ShownContent, { client, studio, link }: From):
   });
   const parts = [
     `${client.split(" ")[0]},`,
-    `your session for ${letterSubject({ date: content.date, document: { ...document, title: "" } })} is ready${document.title ? `: ${document.title}` : ""}. It takes about ${minutes} minutes.`,
+    `your session for ${letterSubject({ date: content.date, document: { ...document, title: "" } }, region)} is ready${document.title ? `: ${document.title}` : ""}. It takes about ${minutes} minutes.`,
     ...(document.warmUp ? [`Warm-up: ${warmUpWords(document.warmUp)}`] : []),
     ...blocks,
     `Open it to train: ${link}`,
     `If something hurts, stop that lift and say so. ${GENERAL_NOTICE}`,
     studio,
   ];
-  return { subject: letterSubject(content), text: parts.join("\n\n") };
+  return { subject: letterSubject(content, region), text: parts.join("\n\n") };
 }
 
 function warmUpWords({ pulseRaiser, drills }: WarmUp): string {

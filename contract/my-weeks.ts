@@ -1,5 +1,5 @@
 /** A client's own look back over weeks, in plain words: what was kept, and where each lift goes. */
-import { addDays, type Exercise, exerciseOrThrow, liftRecord, mondayOf, round, type Trend, trendOf } from "../core";
+import { addDays, type Exercise, exerciseOrThrow, liftRecord, mondayOf, type Trend, trendOf } from "../core";
 import { catalogueIn } from "./catalogue";
 import type { ClientView } from "./views";
 
@@ -49,7 +49,7 @@ export function myWeeks(view: ClientView): MyWeeksView {
           record.estimates.filter(({ date }) => !light.has(date)),
           view.trainingAge,
         ),
-        points: record.estimates.map(({ date, kg }) => ({ date, value: round(kg, 1), isNew: date === last })),
+        points: record.estimates.map(({ date, kg }) => ({ date, value: kg, isNew: date === last })),
         bandKg: record.bandKg,
         bestOn: record.estimates.reduce((best, one) => (one.kg > best.kg ? one : best)).date,
       },

@@ -23,6 +23,7 @@ import type {
   ReadinessQuestionId,
   ReadinessState,
   ReadinessStatement,
+  Region,
   ReserveConstants,
   RestsByRound,
   SessionDocument,
@@ -381,4 +382,5 @@ export interface Viewer {
   readonly role: "coach" | "client";
   readonly name: string;
   readonly studioName: string;
+  readonly region: Region;
 }

@@ -1,6 +1,7 @@
 /** The only door to the core. The computation knows no interface, database, clock or randomness of its own. */
 export * from "./caution/readiness";
 export * from "./caution/rules";
+export * from "./dates";
 export * from "./exercise/catalogue";
 export * from "./exercise/compare";
 export * from "./exercise/exercise";

@@ -5,7 +5,7 @@
  */
 import { type DBSchema, type IDBPDatabase, openDB } from "idb";
 import type { FloorView, SentEvent } from "../contract";
-import type { FloorEvent, PerformedSet } from "../core";
+import type { FloorEvent, PerformedSet, Region } from "../core";
 import { nowMs } from "./clock";
 
 /** Whose entries they are: a member's id. What builds before people were kept apart left here belongs to nobody yet. */
@@ -44,6 +44,8 @@ export interface Pending {
 export interface Person {
   readonly memberId: string;
   readonly role: "coach" | "client";
+  /** How their studio writes dates; a device that was last used before it was kept does not know. */
+  readonly region?: Region;
 }
 
 type Owned<T> = T & { readonly memberId: string };

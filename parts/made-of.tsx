@@ -1,6 +1,6 @@
 import { askedWords, madeOf, type WeeksModel, type WeeksView } from "@/contract";
 import { decimal, type Muscle, massWords, type TrainingAge, weeklySetBand } from "@/core";
-import { fullDate } from "@/ui/dates";
+import { useDates } from "@/parts/region";
 
 /** What a muscle's week is made of. */
 export function MadeOfPanel({
@@ -14,6 +14,7 @@ export function MadeOfPanel({
   muscle: Muscle;
   week: number;
 }) {
+  const { fullDate } = useDates();
   const column = model.columns.find((one) => one.week === week);
   if (!column) return <p className="text-quiet">This week is not in the plan any more.</p>;
   const load = column.muscles[muscle];

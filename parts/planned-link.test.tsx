@@ -6,6 +6,7 @@ import type { PlannedLine } from "@/contract";
 const push = vi.fn();
 vi.mock("next/navigation", () => ({ useRouter: () => ({ push }) }));
 
+import { DEFAULT_REGION, datesOf } from "@/core";
 import { PlannedLink, stateWords } from "./planned-link";
 
 afterEach(() => {
@@ -62,6 +63,6 @@ describe("how far a session has come", () => {
     ["leftOut", null, false, "left out"],
     ["leftOut", null, true, "away"],
   ])("%s, other date %s, away %s", (state, otherDate, isAway, words) => {
-    expect(stateWords({ state, otherDate, isAway })).toBe(words);
+    expect(stateWords({ state, otherDate, isAway }, datesOf(DEFAULT_REGION))).toBe(words);
   });
 });

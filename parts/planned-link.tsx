@@ -4,7 +4,7 @@ import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { type ReactNode, useState } from "react";
 import type { PlannedLine } from "@/contract";
-import { shortDate } from "@/ui/dates";
+import type { Dates } from "@/core";
 
 type Place = Pick<PlannedLine, "sessionId" | "place">;
 
@@ -47,7 +47,10 @@ export function PlannedLink({ line, hrefOf, open, className, children }: Planned
 }
 
 /** How far a session has come, as a coach says it; nothing of one that is done. */
-export function stateWords({ state, otherDate, isAway }: Pick<PlannedLine, "state" | "otherDate" | "isAway">): string {
+export function stateWords(
+  { state, otherDate, isAway }: Pick<PlannedLine, "state" | "otherDate" | "isAway">,
+  { shortDate }: Dates,
+): string {
   const from = otherDate === null || state === "moved" ? "" : `, moved from ${shortDate(otherDate)}`;
   switch (state) {
     case "planned":

@@ -1,6 +1,6 @@
 import type { WeeksModel, WeeksView } from "@/contract";
 import { decimal, sessionDay, sessionLoad, volumeWords } from "@/core";
-import { longDate } from "@/ui/dates";
+import { useDates } from "@/parts/region";
 
 /** A week's figures by session: minutes, load, effort; and of a week that is over, how alike its days were. */
 export function WeekSessions({
@@ -14,6 +14,7 @@ export function WeekSessions({
   week: number;
   isHeaded?: boolean;
 }) {
+  const { longDate } = useDates();
   const column = model.columns.find((one) => one.week === week);
   const plan = view.plan?.document;
   if (!column || !plan) return null;

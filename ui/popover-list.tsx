@@ -9,8 +9,8 @@ export interface OpenedPopover {
   readonly className: string;
   readonly open: boolean;
   readonly onOpenChange: (open: boolean) => void;
-  /** Asked for when it is open. */
-  readonly children: () => ReactNode;
+  /** Asked for when it is open, with what closes it. */
+  readonly children: (close: () => void) => ReactNode;
 }
 
 /** A popover with its button, once it is wanted. */
@@ -20,7 +20,7 @@ export function PopoverList({ button, label, side, className, open, onOpenChange
       <Popover.Trigger {...button} />
       <Popover.Portal>
         <Popover.Content aria-label={label} side={side} align="end" sideOffset={8} className={className}>
-          {children()}
+          {children(() => onOpenChange(false))}
         </Popover.Content>
       </Popover.Portal>
     </Popover.Root>

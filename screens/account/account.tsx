@@ -4,9 +4,10 @@ import { useState } from "react";
 import type { Output } from "@/contract";
 import { ask, problemOf, replySentence } from "@/device/api";
 import { type Invitation, InvitationSent } from "@/parts/invitation-sent";
+import { useDates } from "@/parts/region";
 import { Button } from "@/ui/button";
-import { fullDateAt } from "@/ui/dates";
 import { TextField } from "@/ui/field";
+import { StudioRegion } from "./region";
 
 /** One's own account: the password, and the devices on which it is open. */
 export function Account({
@@ -28,7 +29,12 @@ export function Account({
       </header>
       <Password />
       <Devices view={view} />
-      {view.team ? <Coaches team={view.team} /> : null}
+      {view.team ? (
+        <>
+          <Coaches team={view.team} />
+          <StudioRegion />
+        </>
+      ) : null}
     </main>
   );
 }
@@ -90,6 +96,7 @@ function Password() {
 }
 
 function Devices({ view }: { view: Output<"account.show"> }) {
+  const { fullDateAt } = useDates();
   const router = useRouter();
   const [problem, setProblem] = useState<string | null>(null);
   const end = async (device: string | null) => {
@@ -125,6 +132,7 @@ function Devices({ view }: { view: Output<"account.show"> }) {
 }
 
 function Coaches({ team }: { team: NonNullable<Output<"account.show">["team"]> }) {
+  const { fullDateAt } = useDates();
   const router = useRouter();
   const [form, setForm] = useState({ name: "", email: "" });
   const [problem, setProblem] = useState<{ field: string; message: string } | null>(null);

@@ -1,10 +1,12 @@
 "use client";
-import { useState } from "react";
+import { useEffect, useState } from "react";
+import { guessRegion, type Region } from "@/core";
 import { problemOf, send } from "@/device/api";
 import { Button } from "@/ui/button";
 import { TextField } from "@/ui/field";
 import { Notice } from "@/ui/notice";
 import { AccountForm, AccountFrame, ToSignIn } from "./frame";
+import { exampleOf, UnitField } from "./region";
 
 /**
  * Founds a studio: by the letter that was sent to its first coach's address, or at once where nobody else is here, with the
@@ -14,6 +16,9 @@ export function FoundForm({ address, secret }: { address: string | null; secret:
   const [form, setForm] = useState({ studio: "", name: "", email: "", password: "" });
   const [problem, setProblem] = useState<{ field: string; message: string } | null>(null);
   const [busy, setBusy] = useState(false);
+  const [region, setRegion] = useState<Region>(guessRegion("", "UTC"));
+  // What the browser says of its place is known only here.
+  useEffect(() => setRegion(guessRegion(navigator.language, Intl.DateTimeFormat().resolvedOptions().timeZone)), []);
   const at = (field: keyof typeof form) => ({
     value: form[field],
     onChange: (event: { target: { value: string } }) => setForm({ ...form, [field]: event.target.value }),
@@ -23,9 +28,8 @@ export function FoundForm({ address, secret }: { address: string | null; secret:
   async function found() {
     setBusy(true);
     const { studio, name, email, password } = form;
-    const timeZone = Intl.DateTimeFormat().resolvedOptions().timeZone;
     const who = secret === null ? { email } : { secret };
-    const founded = await send<{ email: string }>("/api/sign-up", { studio, name, password, timeZone, ...who });
+    const founded = await send<{ email: string }>("/api/sign-up", { studio, name, password, region, ...who });
     const entered =
       founded.kind === "ok" ? await send("/api/sign-in", { email: founded.value.email, password }) : founded;
     if (entered.kind === "ok") return window.location.assign("/");
@@ -48,6 +52,11 @@ export function FoundForm({ address, secret }: { address: string | null; secret:
         autoComplete="new-password"
         hint="At least 10 characters."
         {...at("password")}
+      />
+      <UnitField
+        value={region.unit}
+        onChange={(unit) => setRegion({ ...region, unit })}
+        hint={`Dates and times: ${exampleOf(region)}. All of it can be changed under your account.`}
       />
       {problem && (!(problem.field in form) || (problem.field === "email" && address !== null)) ? (
         <Notice kind="warn">{problem.message}</Notice>

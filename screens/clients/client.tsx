@@ -6,8 +6,8 @@ import { addDays, formatWeight, massWords, readinessSentence, toKg, type Weight,
 import { ask, replySentence } from "@/device/api";
 import { openPlanned } from "@/device/planned";
 import { PlannedLink, stateWords } from "@/parts/planned-link";
+import { useDates } from "@/parts/region";
 import { Button } from "@/ui/button";
-import { shortDate } from "@/ui/dates";
 import { Notice } from "@/ui/notice";
 import { Account } from "./account";
 import { Limits } from "./limits";
@@ -168,6 +168,7 @@ function Habits({ view }: { view: ClientView }) {
 }
 
 function SessionList({ sessions, today }: { sessions: readonly PlannedLine[]; today: string }) {
+  const dates = useDates();
   return (
     <ul className="border-t border-thread">
       {sessions.map((session) => (
@@ -176,7 +177,7 @@ function SessionList({ sessions, today }: { sessions: readonly PlannedLine[]; to
           className="flex items-baseline gap-3 border-b border-thread py-1.5"
         >
           <span className="narrow w-16 shrink-0 text-quiet">
-            {session.date === today ? "today" : shortDate(session.date)}
+            {session.date === today ? "today" : dates.shortDate(session.date)}
           </span>
           <span className="min-w-0 flex-1 truncate">
             <PlannedLink
@@ -193,7 +194,7 @@ function SessionList({ sessions, today }: { sessions: readonly PlannedLine[]; to
               {session.summary.sets}/{session.summary.plannedSets} sets
             </span>
           ) : (
-            <span className="narrow text-quiet">{stateWords(session)}</span>
+            <span className="narrow text-quiet">{stateWords(session, dates)}</span>
           )}
           {isWaiting(session) ? (
             <PlannedLink

@@ -17,9 +17,10 @@ import {
   type WeightUnit,
 } from "@/core";
 import { ask, replySentence } from "@/device/api";
+import { DateField } from "@/parts/date-field";
+import { useDates } from "@/parts/region";
 import { BandChart } from "@/ui/band-chart";
 import { Button } from "@/ui/button";
-import { fullDate } from "@/ui/dates";
 import { SelectField, TextField } from "@/ui/field";
 import { Sheet } from "@/ui/sheet";
 import type { KnownLift } from "./known-lift";
@@ -63,6 +64,7 @@ function Curve({
   unit: WeightUnit;
   formula: ClientView["settings"]["e1rmFormula"];
 }) {
+  const { fullDate } = useDates();
   const inUnit = (kg: number): number => Number(massFigure(kg, unit));
   const { record } = lift;
   const { fitted } = record;
@@ -104,6 +106,7 @@ function Curve({
 
 /** The heaviest load for at least so many reps, and the records. */
 function Bests({ lift, unit }: { lift: KnownLift; unit: WeightUnit }) {
+  const { fullDate } = useDates();
   const { record } = lift;
   const sets = record.exposures.flatMap((exposure) =>
     exposure.sets.filter((set) => set.working).map((set) => ({ ...set, date: exposure.date })),
@@ -148,6 +151,7 @@ function Bests({ lift, unit }: { lift: KnownLift; unit: WeightUnit }) {
 }
 
 function AddMark({ view, lift }: { view: ClientView; lift: KnownLift }) {
+  const { fullDate } = useDates();
   const router = useRouter();
   const [kind, setKind] = useState<"tested" | "training">("tested");
   const [typed, setTyped] = useState("");
@@ -192,7 +196,7 @@ function AddMark({ view, lift }: { view: ClientView; lift: KnownLift }) {
           <option value="tested">tested, one rep</option>
           <option value="training">training max</option>
         </SelectField>
-        <TextField label="Day" type="date" max={view.today} value={date} onChange={(e) => setDate(e.target.value)} />
+        <DateField label="Day" max={view.today} value={date} onChange={setDate} />
         <TextField
           label="Weight"
           hint={isBodyweight(lift.exercise) ? "What was added to the body." : undefined}
@@ -209,6 +213,7 @@ function AddMark({ view, lift }: { view: ClientView; lift: KnownLift }) {
 }
 
 function Days({ lift, unit, coach }: { lift: KnownLift; unit: WeightUnit; coach: boolean }) {
+  const { fullDate } = useDates();
   const wrong = new Set(lift.record.suspects.map((one) => one.sessionId + one.key));
   return (
     <section>

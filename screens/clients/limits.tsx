@@ -15,8 +15,9 @@ import {
 } from "@/core";
 import { ask, replySentence } from "@/device/api";
 import { newId } from "@/device/ids";
+import { DateField } from "@/parts/date-field";
+import { useDates } from "@/parts/region";
 import { Button } from "@/ui/button";
-import { fullDate } from "@/ui/dates";
 import { SelectField, TextField } from "@/ui/field";
 import { Sheet } from "@/ui/sheet";
 
@@ -32,6 +33,7 @@ const PATTERNS = [
 
 /** What a client may not do, or only in part, and which muscles come first: read by every kind of advice. */
 export function Limits({ view }: { view: ClientView }) {
+  const { fullDate } = useDates();
   const [open, setOpen] = useState(false);
   const inForce = new Set(limitsOn(view.limitList, view.today).map((limit) => limit.id));
   const first = MUSCLES.filter((muscle) => view.priorities[muscle] === "build");
@@ -156,17 +158,11 @@ function LimitSheet({ view, onClose }: { view: ClientView; onClose: () => void }
               placeholder="to parallel only"
               onChange={(event) => put(limit.id, { range: event.target.value })}
             />
-            <TextField
-              label="From"
-              type="date"
-              value={limit.from}
-              onChange={(event) => event.target.value && put(limit.id, { from: event.target.value })}
-            />
-            <TextField
+            <DateField label="From" value={limit.from} onChange={(from) => from && put(limit.id, { from })} />
+            <DateField
               label="Until"
-              type="date"
               value={limit.until ?? ""}
-              onChange={(event) => put(limit.id, { until: event.target.value || null })}
+              onChange={(until) => put(limit.id, { until: until || null })}
             />
             <TextField
               label="Cleared by"

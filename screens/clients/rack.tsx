@@ -6,8 +6,8 @@ import { addDays, mondayOf, snagOf, snagSentence } from "@/core";
 import { ask, replySentence } from "@/device/api";
 import { openPlanned } from "@/device/planned";
 import { PlannedLink } from "@/parts/planned-link";
+import { useDates } from "@/parts/region";
 import { Button } from "@/ui/button";
-import { longDate, weekday } from "@/ui/dates";
 import { Notice } from "@/ui/notice";
 import { Sheet } from "@/ui/sheet";
 import { NewClient } from "./new-client";
@@ -15,6 +15,7 @@ import { NewClient } from "./new-client";
 const WEEKS = 9;
 
 export function Rack({ first, today }: { first: RackPage; today: string }) {
+  const { longDate } = useDates();
   const [adding, setAdding] = useState(false);
   const { clients, next, more, problem } = usePages(first);
   return (
@@ -78,6 +79,7 @@ function usePages(first: RackPage) {
 }
 
 function Cloth({ client, today }: { client: ClientLine; today: string }) {
+  const { weekdayName } = useDates();
   const firstWeek = addDays(mondayOf(today), -7 * (WEEKS - 1));
   const weeks = Array.from({ length: WEEKS }, (_, week) => addDays(firstWeek, week * 7));
   const found = snagOf(client.readiness, glancesOf(client.sessions), today, client.standingLifts);
@@ -101,7 +103,7 @@ function Cloth({ client, today }: { client: ClientLine; today: string }) {
       ) : null}
       {next ? (
         <p className="narrow">
-          <span className="text-quiet">{next.date === today ? "today" : weekday(next.date)} </span>
+          <span className="text-quiet">{next.date === today ? "today" : weekdayName(next.date)} </span>
           <PlannedLink
             line={next}
             hrefOf={(id) => `/session/${id}`}

@@ -4,13 +4,14 @@ import { useState } from "react";
 import type { ClientView } from "@/contract";
 import { GENERAL_NOTICE, READINESS_QUESTIONS, type ReadinessQuestionId, readinessSentence } from "@/core";
 import { ask, replySentence } from "@/device/api";
+import { useDates } from "@/parts/region";
 import { Button } from "@/ui/button";
-import { fullDate } from "@/ui/dates";
 import { TextField } from "@/ui/field";
 import { Sheet } from "@/ui/sheet";
 
 /** The readiness statement, and the clearance that a blocking answer waits for. */
 export function Readiness({ view }: { view: ClientView }) {
+  const { fullDate } = useDates();
   const router = useRouter();
   const [open, setOpen] = useState(false);
   const [yes, setYes] = useState<ReadonlySet<ReadinessQuestionId>>(new Set(view.statement?.yes ?? []));

@@ -20,14 +20,15 @@ import {
   type WeightUnit,
 } from "@/core";
 import { ask } from "@/device/api";
-import { longDate } from "@/ui/dates";
-import { LineChart } from "@/ui/line-chart";
+import { LineChart } from "@/parts/line-chart";
+import { useDates } from "@/parts/region";
 import { Notice } from "@/ui/notice";
 import type { KnownLift } from "./known-lift";
 import { LiftSheet } from "./lift-sheet";
 
 /** The record: what cannot be right, then each lift's present e1RM with its band, its thread over the weeks, the last sets. */
 export function Record({ view, coach }: { view: ClientView; coach: boolean }) {
+  const { longDate } = useDates();
   const [open, setOpen] = useState<string | null>(null);
   const lifts = useMemo(() => knownLifts(view), [view]);
   const suspects = lifts.flatMap((lift) => lift.record.suspects.map((suspect) => ({ lift, suspect })));

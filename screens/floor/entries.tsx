@@ -21,7 +21,7 @@ import {
   readPerson,
   type StoredEvent,
 } from "@/device/store";
-import { longDate } from "@/ui/dates";
+import { useDates } from "@/parts/region";
 import { saveFile } from "@/ui/save-file";
 import { Small } from "./work-screen";
 
@@ -33,6 +33,7 @@ interface Entry {
 
 /** What was logged here and has not been accepted: why, put right, sent again, or kept as a file. */
 export function Entries() {
+  const { longDate } = useDates();
   const [memberId, setMemberId] = useState<string | null>(null);
   const [entries, setEntries] = useState<readonly Entry[] | null>(null);
   const [waiting, setWaiting] = useState(0);

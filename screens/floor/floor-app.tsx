@@ -1,29 +1,38 @@
 "use client";
 import { Hand, Moon, Sun } from "lucide-react";
 import { useEffect, useState } from "react";
+import { DEFAULT_REGION } from "@/core";
 import { startSending } from "@/device/sender";
+import { onEntriesChanged, readPerson } from "@/device/store";
+import { RegionProvider } from "@/parts/region";
 import { Entries } from "./entries";
 import { FloorSession } from "./floor-session";
 import { Sessions } from "./sessions";
 
 /** What the address asks for. */
-type Place = { readonly kind: "session"; readonly id: string } | { readonly kind: "entries" | "sessions" };
+type Asked = { readonly kind: "session"; readonly id: string } | { readonly kind: "entries" | "sessions" };
 
-function placeOf(search: string): Place {
-  const asked = new URLSearchParams(search);
-  const id = asked.get("s");
+function askedOf(search: string): Asked {
+  const query = new URLSearchParams(search);
+  const id = query.get("s");
   if (id) return { kind: "session", id };
-  return { kind: asked.has("entries") ? "entries" : "sessions" };
+  return { kind: query.has("entries") ? "entries" : "sessions" };
 }
 
 /** The static shell: which session is said by the address, everything else lives on the device or comes from a plain route. */
 export function FloorApp() {
-  const [place, setPlace] = useState<Place | null>(null);
+  const [asked, setAsked] = useState<Asked | null>(null);
+  const [region, setRegion] = useState(DEFAULT_REGION);
   const [daylight, setDaylight] = useFlag("yarvex:floor-daylight");
   const [mirrored, setMirrored] = useFlag("yarvex:floor-mirrored");
   useEffect(() => {
-    setPlace(placeOf(window.location.search));
+    setAsked(askedOf(window.location.search));
     startSending();
+  }, []);
+  useEffect(() => {
+    const read = () => void readPerson().then((person) => setRegion(person?.region ?? DEFAULT_REGION));
+    read();
+    return onEntriesChanged(read);
   }, []);
   // On the whole page: its sheets lie over it, not in it.
   useEffect(() => {
@@ -35,27 +44,29 @@ export function FloorApp() {
     };
   }, [daylight, mirrored]);
   return (
-    <div className="floor flex min-h-dvh justify-center">
-      <div className="flex w-full max-w-[30rem] flex-col px-[18px] pt-2 pb-[18px]">
-        {place?.kind === "session" ? <FloorSession sessionId={place.id} /> : null}
-        {place?.kind === "entries" ? <Entries /> : null}
-        {place?.kind === "sessions" ? <Sessions /> : null}
-        <div className="mt-2 flex justify-end gap-4 left-hand:justify-start">
-          <Toggle
-            on={daylight}
-            set={setDaylight}
-            words={daylight ? "Dark" : "Daylight"}
-            icon={daylight ? <Moon size={18} aria-hidden /> : <Sun size={18} aria-hidden />}
-          />
-          <Toggle
-            on={mirrored}
-            set={setMirrored}
-            words={mirrored ? "Right hand" : "Left hand"}
-            icon={<Hand size={18} aria-hidden />}
-          />
+    <RegionProvider region={region}>
+      <div className="floor flex min-h-dvh justify-center">
+        <div className="flex w-full max-w-[30rem] flex-col px-[18px] pt-2 pb-[18px]">
+          {asked?.kind === "session" ? <FloorSession sessionId={asked.id} /> : null}
+          {asked?.kind === "entries" ? <Entries /> : null}
+          {asked?.kind === "sessions" ? <Sessions /> : null}
+          <div className="mt-2 flex justify-end gap-4 left-hand:justify-start">
+            <Toggle
+              on={daylight}
+              set={setDaylight}
+              words={daylight ? "Dark" : "Daylight"}
+              icon={daylight ? <Moon size={18} aria-hidden /> : <Sun size={18} aria-hidden />}
+            />
+            <Toggle
+              on={mirrored}
+              set={setMirrored}
+              words={mirrored ? "Right hand" : "Left hand"}
+              icon={<Hand size={18} aria-hidden />}
+            />
+          </div>
         </div>
       </div>
-    </div>
+    </RegionProvider>
   );
 }
 

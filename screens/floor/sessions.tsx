@@ -5,7 +5,7 @@ import { ask } from "@/device/api";
 import { listFloors } from "@/device/floors";
 import { openPlanned } from "@/device/planned";
 import { readPerson, writePerson } from "@/device/store";
-import { longDate } from "@/ui/dates";
+import { useDates } from "@/parts/region";
 
 type Line = Pick<
   Output<"floor.today">["sessions"][number],
@@ -23,7 +23,10 @@ interface Listed {
 async function read(): Promise<Listed> {
   const reply = await ask("floor.today", {});
   const viewer = reply.kind === "ok" ? await ask("viewer.show", {}) : null;
-  if (viewer?.kind === "ok") await writePerson({ memberId: viewer.value.memberId, role: viewer.value.role });
+  if (viewer?.kind === "ok") {
+    const { memberId, role, region } = viewer.value;
+    await writePerson({ memberId, role, region });
+  }
   const person = await readPerson();
   const floors = person ? await listFloors(person.memberId) : [];
   const here = floors.map(({ sessionId, clientName, shown }) => ({
@@ -43,6 +46,7 @@ async function read(): Promise<Listed> {
 
 /** What can be trained now: today's sessions, and what this device holds. */
 export function Sessions() {
+  const { longDate } = useDates();
   const [listed, setListed] = useState<Listed | null>(null);
   const [person, setPerson] = useState<"coach" | "client" | null>(null);
   useEffect(() => {
@@ -93,6 +97,7 @@ const BOX =
 
 /** `isClient`: whoever looks trains from what was sent to them, and opens nothing that was not. */
 function List({ lines, today, isClient }: { lines: readonly Line[]; today: string | null; isClient: boolean }) {
+  const { longDate } = useDates();
   return (
     <ul className="flex flex-col gap-2">
       {lines.map((line) => {

@@ -5,8 +5,8 @@ import { useEffect, useMemo, useState } from "react";
 import type { Broken, GymView, Prescription } from "@/contract";
 import { decimal } from "@/core";
 import { ask, replySentence } from "@/device/api";
+import { useDates } from "@/parts/region";
 import { Button } from "@/ui/button";
-import { dayOfWeek } from "@/ui/dates";
 import { Menu } from "@/ui/menu";
 import { Notice } from "@/ui/notice";
 import { ImplementEditor } from "./editors";
@@ -178,6 +178,7 @@ function GymHeader({ gym }: { gym: GymState }) {
 
 /** Under the scale: what the change does to the coming sessions, or, unchanged, what hangs on the chosen thread. */
 function Consequence({ gym, thread, hanging }: { gym: GymState; thread: string; hanging: readonly Hanging[] }) {
+  const { dayOfWeek } = useDates();
   if (gym.changed) {
     return (
       <section aria-live="polite" className="mt-auto border-t-2 border-walnut px-4 py-2">
@@ -221,6 +222,7 @@ function Consequence({ gym, thread, hanging }: { gym: GymState; thread: string; 
 }
 
 function BrokenTable({ broken }: { broken: readonly Broken[] }) {
+  const { dayOfWeek } = useDates();
   if (broken.length === 0) return null;
   return (
     <table className="w-full">

@@ -2,6 +2,7 @@
 import { Plus, X } from "lucide-react";
 import { useState } from "react";
 import { inventoryItems, readWeight, weight } from "@/core";
+import { DateBox } from "@/parts/date-field";
 import { Button } from "@/ui/button";
 import { NumberBox } from "./number-box";
 import type { GymState } from "./use-gym";
@@ -39,20 +40,18 @@ export function OutOfOrder({ gym }: { gym: GymState }) {
               </span>
               <span className="flex flex-wrap items-center gap-1.5">
                 from
-                <input
-                  type="date"
+                <DateBox
                   aria-label={`${known?.name ?? away.item} away from`}
                   value={away.from}
-                  onChange={(event) => event.target.value && put(index, { from: event.target.value })}
-                  className={box}
+                  onChange={(from) => from && put(index, { from })}
+                  className={`${box} w-36 pr-9`}
                 />
                 until
-                <input
-                  type="date"
+                <DateBox
                   aria-label={`${known?.name ?? away.item} back on`}
                   value={away.until ?? ""}
-                  onChange={(event) => put(index, { until: event.target.value || null })}
-                  className={box}
+                  onChange={(until) => put(index, { until: until || null })}
+                  className={`${box} w-36 pr-9`}
                 />
               </span>
               {problem ? (

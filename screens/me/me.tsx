@@ -4,8 +4,8 @@ import { useState } from "react";
 import { type ClientView, isWaiting } from "@/contract";
 import { addDays, GENERAL_NOTICE, readinessSentence } from "@/core";
 import { signOut } from "@/device/sign-out";
+import { useDates } from "@/parts/region";
 import { Button, buttonClass } from "@/ui/button";
-import { fullDate, longDate } from "@/ui/dates";
 import { Mark } from "@/ui/mark";
 import { Notice } from "@/ui/notice";
 
@@ -13,6 +13,7 @@ const DAYS_AHEAD = 13;
 
 /** A client's own page: what waits, what was done, in plain words. */
 export function MyPage({ view }: { view: ClientView }) {
+  const { fullDate, longDate } = useDates();
   const [problem, setProblem] = useState<string | null>(null);
   const waiting = view.sessions.filter(
     (session) => isWaiting(session) && session.date >= view.today && session.date <= addDays(view.today, DAYS_AHEAD),

@@ -2,13 +2,15 @@
 import Link from "next/link";
 import { useMemo } from "react";
 import { type ClientView, type MyLift, myWeeks } from "@/contract";
-import { decimal, isBodyweight, type Trend } from "@/core";
-import { fullDate, shortDate } from "@/ui/dates";
-import { LineChart } from "@/ui/line-chart";
+import { type Dates, decimal, isBodyweight, massFigure, type Trend } from "@/core";
+import { LineChart } from "@/parts/line-chart";
+import { useDates } from "@/parts/region";
 
 /** A client's weeks in plain words: how often, and where each lift goes. */
 export function MyWeeks({ view }: { view: ClientView }) {
+  const dates = useDates();
   const { weeks, lifts } = useMemo(() => myWeeks(view), [view]);
+  const inUnit = (kg: number): number => Number(massFigure(kg, view.unit));
   const most = Math.max(1, ...weeks.map(({ done }) => done));
   const total = weeks.reduce((sum, { done }) => sum + done, 0);
   return (
@@ -44,7 +46,7 @@ export function MyWeeks({ view }: { view: ClientView }) {
             <tr>
               {weeks.map(({ monday }) => (
                 <th key={monday} scope="col" className="narrow text-xs font-normal text-quiet">
-                  {shortDate(monday)}
+                  {dates.shortDate(monday)}
                 </th>
               ))}
             </tr>
@@ -62,12 +64,12 @@ export function MyWeeks({ view }: { view: ClientView }) {
           {lifts.map((lift) => (
             <li key={lift.lineage} className="border-t border-thread pt-3">
               <h3 className="font-bold">{lift.exercise.name}</h3>
-              <p>{liftWords(lift)}</p>
+              <p>{liftWords(lift, dates)}</p>
               <LineChart
                 title="Once"
-                unit={isBodyweight(lift.exercise) ? "kg with your body" : "kg"}
-                points={lift.points}
-                band={lift.bandKg}
+                unit={isBodyweight(lift.exercise) ? `${view.unit} with your body` : view.unit}
+                points={lift.points.map((point) => ({ ...point, value: inUnit(point.value) }))}
+                band={lift.bandKg && [inUnit(lift.bandKg[0]), inUnit(lift.bandKg[1])]}
                 height={110}
                 width={340}
               />
@@ -79,7 +81,7 @@ export function MyWeeks({ view }: { view: ClientView }) {
   );
 }
 
-function liftWords({ trend, bestOn }: MyLift): string {
+function liftWords({ trend, bestOn }: MyLift, { fullDate }: Dates): string {
   return `${trendWords(trend)} Your best day was ${fullDate(bestOn)}.`;
 }
 

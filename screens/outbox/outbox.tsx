@@ -5,8 +5,8 @@ import { useState } from "react";
 import type { Output, SentLine } from "@/contract";
 import { ask, replySentence } from "@/device/api";
 import { ClientChoice } from "@/parts/client-choice";
+import { useDates } from "@/parts/region";
 import { Button } from "@/ui/button";
-import { longDate, shortDateAt } from "@/ui/dates";
 import { Notice } from "@/ui/notice";
 
 type Props = Output<"outbox.show"> & {
@@ -66,6 +66,7 @@ export function Outbox({ clients, clientId, letters: first, next: after, opened 
 }
 
 function Line({ line, clientId, isOpen }: { line: SentLine; clientId: string | null; isOpen: boolean }) {
+  const { longDate, shortDateAt } = useDates();
   const { copyId, clientName, title, date, sentAtMs, seenAtMs, hasAccount } = line;
   return (
     <li className={clsx("border-t border-thread", isOpen && "bg-cloth")}>

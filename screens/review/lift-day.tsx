@@ -2,7 +2,7 @@
 import Link from "next/link";
 import { catalogueIn, type LiftAcrossWeeks, type WeeksReview, type WeeksView } from "@/contract";
 import { decimal, exerciseOrThrow, isBodyweight, massFigure, massWords } from "@/core";
-import { fullDate } from "@/ui/dates";
+import { useDates } from "@/parts/region";
 import { keyOfLift } from "./beside";
 
 /** A lift's day, set by set: load and reps, what was asked, reserve and rest as they were kept. */
@@ -17,6 +17,7 @@ export function LiftDay({
   liftKey: string;
   week: number;
 }) {
+  const { fullDate } = useDates();
   const lift = review.lifts.find((one) => keyOfLift(one) === liftKey);
   const one = lift?.weeks[week];
   const log = view.lifts.find(({ lineage }) => lineage === lift?.slot.lineage);

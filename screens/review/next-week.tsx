@@ -4,8 +4,8 @@ import { useEffect, useMemo, useState } from "react";
 import { acceptedEdits, askedWords, type NextChoice, nextWeekOf, type ReviewView, type WeeksView } from "@/contract";
 import { ask, replySentence } from "@/device/api";
 import { newId } from "@/device/ids";
+import { useDates } from "@/parts/region";
 import { Button, buttonClass } from "@/ui/button";
-import { longDate } from "@/ui/dates";
 
 const CHOICES: Readonly<Record<NextChoice, string>> = {
   asRuled: "as its rule says",
@@ -21,6 +21,7 @@ type State =
 
 /** What the session's rules ask of its next week, to accept as it is or lift by lift otherwise. */
 export function NextWeekSection({ view, planned }: { view: ReviewView; planned: NonNullable<ReviewView["planned"]> }) {
+  const { longDate } = useDates();
   const [weeks, setWeeks] = useState<WeeksView | null>(null);
   const [choices, setChoices] = useState<ReadonlyMap<string, NextChoice>>(new Map());
   const [state, setState] = useState<State>({ kind: "open" });

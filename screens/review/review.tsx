@@ -26,8 +26,8 @@ import {
   suspectSentence,
   type WeightUnit,
 } from "@/core";
-import { longDate } from "@/ui/dates";
-import { LineChart } from "@/ui/line-chart";
+import { LineChart } from "@/parts/line-chart";
+import { useDates } from "@/parts/region";
 import { Notice } from "@/ui/notice";
 import { CorrectSet } from "./correct-set";
 import { NextWeekSection } from "./next-week";
@@ -45,6 +45,7 @@ export function ReviewScreen({
   /** A set to open with. */
   setId?: string | null;
 }) {
+  const { longDate } = useDates();
   const review = useMemo(() => reviewSession(view), [view]);
   const [place, setPlace] = useState(() => placeOf(review, setId));
   const lift = review?.lifts.find((one) => one.slot.id === place?.slotId);

@@ -5,8 +5,8 @@ import { memo, useMemo } from "react";
 import { type LiftAcrossWeeks, repsWords, type WeekColumn, type WeeksReview, type WeeksView } from "@/contract";
 import { BUILDING, decimal, massFigure, massWords, phaseWords, type WeightUnit } from "@/core";
 import { Cloth } from "@/parts/cloth";
+import { useDates } from "@/parts/region";
 import { Selvedge } from "@/parts/selvedge";
-import { shortDate } from "@/ui/dates";
 import { type Beside, keyOfLift, NEXT } from "./beside";
 import { loadOf } from "./lift-day";
 import { trendWords } from "./trend-words";
@@ -28,6 +28,7 @@ export function WeeksLifts({
   beside: Beside;
   onBeside: (beside: Beside) => void;
 }) {
+  const { shortDate } = useDates();
   const { model, lifts } = review;
   const brush = useBrush(beside.kind === "period" ? beside.period : null, (period) =>
     onBeside(period ? { kind: "period", period } : NEXT),

@@ -12,9 +12,9 @@ import {
   type Slot,
   slotLabels,
 } from "@/core";
+import { useDates } from "@/parts/region";
 import { cellFigure } from "@/parts/set-words";
 import { Button } from "@/ui/button";
-import { longDate } from "@/ui/dates";
 
 /** Lifts from which on the card is set smaller, so that it stays one page. */
 const SMALLER_FROM = [7, 11] as const;
@@ -22,6 +22,7 @@ const SIZES = ["text-[20px]", "text-[16px]", "text-[12px]"] as const;
 
 /** The session on one page: to be read at arm's length, and written on. */
 export function SessionCard({ view }: { view: SessionView }) {
+  const { longDate } = useDates();
   const computed = useMemo(() => computeSession(view.document, view), [view]);
   const { document } = computed.resolved;
   const labels = slotLabels(document);

@@ -3,14 +3,15 @@ import { useEffect, useMemo, useState } from "react";
 import { computeSession, type PastSession } from "@/contract";
 import { allBlocks, decimal, exerciseOrThrow, formatClock, type SessionDocument, type SessionTotals } from "@/core";
 import { ask, replySentence } from "@/device/api";
+import { useDates } from "@/parts/region";
 import { cellFigure, doneFigures } from "@/parts/set-words";
-import { longDate } from "@/ui/dates";
 import { SelectField } from "@/ui/field";
 import { Sheet } from "@/ui/sheet";
 import type { Desk } from "./use-desk";
 
 /** This session beside one of before: lift by lift, and what both ask in all. The other is computed as it would be asked now. */
 export function CompareSheet({ desk, onClose }: { desk: Desk; onClose: () => void }) {
+  const { longDate } = useDates();
   const { view, document, computed, catalogue } = desk;
   const [past, setPast] = useState<readonly PastSession[] | null>(null);
   const [problem, setProblem] = useState<string | null>(null);

@@ -10,7 +10,7 @@ import {
   massWords,
   type WeightUnit,
 } from "@/core";
-import { longDate } from "@/ui/dates";
+import { useDates } from "@/parts/region";
 import { useDeskNow } from "./desk-now";
 
 /** Figures of the foot that open what they are made of. */
@@ -18,6 +18,7 @@ export type FootFigure = "sets" | "reps" | "kg" | "tension";
 
 /** What a figure of the foot is made of, lift by lift; a muscle's hard sets also day by day of its week. */
 export function FootMadeOf({ of }: { of: FootFigure | Muscle }) {
+  const { longDate } = useDates();
   const { document, computed, view, catalogue, select } = useDeskNow();
   const { totals, timeline, forecast } = computed;
   const isFigure = of in FIGURES;

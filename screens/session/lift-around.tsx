@@ -13,9 +13,9 @@ import {
   type Slot,
   swapExercise,
 } from "@/core";
+import { useDates } from "@/parts/region";
 import { doneFigures } from "@/parts/set-words";
 import { Button } from "@/ui/button";
-import { shortDate } from "@/ui/dates";
 import type { Latest } from "@/ui/use-latest";
 import { type AskAside, useAnswer } from "./use-answers";
 import type { Desk } from "./use-desk";
@@ -47,6 +47,7 @@ const TIMES_SHOWN = 4;
 
 /** What was done of the lift on its last days, the latest first. */
 export const LastTimes = memo(function LastTimes({ log }: { log: LiftLog | undefined }) {
+  const { shortDate } = useDates();
   if (!log || log.exposures.length === 0) return null;
   return (
     <section>

@@ -4,12 +4,13 @@ import { useRouter } from "next/navigation";
 import { useMemo, useState } from "react";
 import { allBlocks, sameValue } from "@/core";
 import { ask, replySentence } from "@/device/api";
+import { useDates } from "@/parts/region";
 import { Button } from "@/ui/button";
-import { shortDateAt } from "@/ui/dates";
 import type { Desk } from "./use-desk";
 
 /** What the client has of the session: nothing yet, a copy, one that was looked at; and what has changed since. */
 export function Sending({ desk }: { desk: Desk }) {
+  const { shortDateAt } = useDates();
   const { view, document, save, locked } = desk;
   const router = useRouter();
   const [isBusy, setBusy] = useState(false);

@@ -3,6 +3,7 @@ import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { type Edit, LIMITS } from "@/core";
 import { ask, replySentence } from "@/device/api";
+import { DateField } from "@/parts/date-field";
 import { Button } from "@/ui/button";
 import { TextField } from "@/ui/field";
 import { Sheet } from "@/ui/sheet";
@@ -61,13 +62,7 @@ export function SessionSheet({ desk, onClose }: { desk: Desk; onClose: () => voi
           maxLength={LIMITS.nameLength}
           onChange={(event) => setTitle(event.target.value)}
         />
-        <TextField
-          label="Day"
-          type="date"
-          value={date}
-          error={errors.date}
-          onChange={(event) => setDate(event.target.value)}
-        />
+        <DateField label="Day" value={date} error={errors.date} onChange={setDate} />
         <TextField
           label="Minutes it may take"
           inputMode="decimal"

@@ -14,9 +14,9 @@ import {
 import { ask, replySentence } from "@/device/api";
 import { newId } from "@/device/ids";
 import { TEMPLATES } from "@/device/templates";
+import { useDates } from "@/parts/region";
 import { TemplatePicker } from "@/parts/template-picker";
 import { Button } from "@/ui/button";
-import { longDate } from "@/ui/dates";
 import type { Desk } from "./use-desk";
 
 /** What a session can be started from: the client's last ones, what was kept, and our own of each structure. */
@@ -84,6 +84,7 @@ function LastSessions({
   onTake: (document: SessionDocument) => void;
   names: (document: SessionDocument) => string;
 }) {
+  const { longDate } = useDates();
   const [past, setPast] = useState<readonly PastSession[] | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   useEffect(() => {

@@ -3,10 +3,11 @@ import Link from "next/link";
 import type { Output } from "@/contract";
 import { openPlanned } from "@/device/planned";
 import { PlannedLink, stateWords } from "@/parts/planned-link";
-import { longDate } from "@/ui/dates";
+import { useDates } from "@/parts/region";
 
 /** The sessions that wait to be trained, the next first, where none of them was opened yet. */
 export function Waiting({ sessions, today }: Output<"planned.next">) {
+  const dates = useDates();
   return (
     <main className="mx-auto max-w-2xl px-6 py-5">
       <h1 className="mb-4 text-xl font-bold">Coming sessions</h1>
@@ -32,7 +33,7 @@ export function Waiting({ sessions, today }: Output<"planned.next">) {
               className="flex flex-wrap items-baseline gap-x-3 border-b border-thread py-2"
             >
               <span className="w-full shrink-0 text-quiet sm:w-44">
-                {line.date === today ? "today" : longDate(line.date)}
+                {line.date === today ? "today" : dates.longDate(line.date)}
               </span>
               <span className="min-w-0 flex-1">
                 <PlannedLink
@@ -44,7 +45,7 @@ export function Waiting({ sessions, today }: Output<"planned.next">) {
                   {line.clientName}, {line.title || "session without a name"}
                 </PlannedLink>
               </span>
-              <span className="text-quiet">{stateWords(line)}</span>
+              <span className="text-quiet">{stateWords(line, dates)}</span>
             </li>
           ))}
         </ul>

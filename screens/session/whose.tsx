@@ -4,7 +4,7 @@ import { useRouter } from "next/navigation";
 import { memo, useEffect } from "react";
 import type { SessionView } from "@/contract";
 import { decimal } from "@/core";
-import { longDate } from "@/ui/dates";
+import { useDates } from "@/parts/region";
 import type { Latest } from "@/ui/use-latest";
 import type { Desk } from "./use-desk";
 
@@ -21,6 +21,7 @@ interface Props {
 
 /** What session it is: its name, whose, when, of which plan, where, and in how long. Most edits leave it as it is. */
 export const Whose = memo(function Whose({ view, title, capSeconds, gymId, locked, isSaved, desk }: Props) {
+  const { longDate } = useDates();
   return (
     <>
       <h1 className="text-lg font-bold">{title || "Untitled session"}</h1>

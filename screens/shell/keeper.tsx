@@ -4,10 +4,12 @@ import { outbox, startSending } from "@/device/sender";
 import { type Person, writePerson } from "@/device/store";
 
 /** Says on this device who uses it, keeps sending what they logged here, and says what is held up. */
-export function Keeper({ memberId, role }: Person) {
+export function Keeper({ memberId, role, region }: Required<Person>) {
+  // A new object with every answer of the server; what it says decides.
+  const key = JSON.stringify(region);
   useEffect(() => {
-    void writePerson({ memberId, role }).then(startSending);
-  }, [memberId, role]);
+    void writePerson({ memberId, role, region: JSON.parse(key) }).then(startSending);
+  }, [memberId, role, key]);
   const { waiting, refused, hindrance } = useSyncExternalStore(outbox.subscribe, outbox.get, outbox.get);
   if (refused === 0 && hindrance === null) return null;
   const count = refused || waiting;

@@ -6,8 +6,8 @@ import { catalogueIn, type FoundSession, type StudioExercises, type TemplateLine
 import { type Catalogue, documentForClient, offerExercises, takeOver } from "@/core";
 import { ask, replySentence } from "@/device/api";
 import { newId } from "@/device/ids";
+import { useDates } from "@/parts/region";
 import { type Action, actionsNow, findersNow } from "@/ui/actions";
-import { shortDate } from "@/ui/dates";
 import { LOOKS_FOR } from "./palette-words";
 
 export interface PaletteItem {
@@ -57,6 +57,7 @@ export function PaletteDialog({
   typed: string;
   setTyped: (typed: string) => void;
 }) {
+  const { shortDate } = useDates();
   const [forWhom, setForWhom] = useState<ForWhom | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const catalogue = useMemo(() => catalogueIn(exercises), [exercises]);

@@ -5,8 +5,8 @@ import { useRouter } from "next/navigation";
 import { type KeyboardEvent, useCallback, useEffect, useRef, useState } from "react";
 import { askedWords, type CarriedWeek, type ClientName, carriedWeek } from "@/contract";
 import { ask, replySentence } from "@/device/api";
+import { useDates } from "@/parts/region";
 import { Button, buttonClass } from "@/ui/button";
-import { longDate } from "@/ui/dates";
 
 interface Line {
   readonly client: ClientName;
@@ -197,6 +197,7 @@ function StateWords({ line: { state } }: { line: Line }) {
 }
 
 function Lifts({ carried }: { carried: CarriedWeek }) {
+  const { longDate } = useDates();
   return (
     <div className="border-t border-thread px-3 py-2">
       {carried.sessions.map((session) => (

@@ -3,8 +3,9 @@ import { useState } from "react";
 import { catalogueIn, projectContextOf, type WeeksView } from "@/contract";
 import { addLifts, allBlocks, comingDays, endDay, exerciseOrThrow, type PlanEdit, planWeeks, removeDay } from "@/core";
 import { newId } from "@/device/ids";
+import { useDates } from "@/parts/region";
+import { TimeField } from "@/parts/time-field";
 import { Button } from "@/ui/button";
-import { timeWords, WEEKDAYS } from "@/ui/dates";
 import { SelectField, TextField } from "@/ui/field";
 import type { Weeks } from "./use-weeks";
 
@@ -19,6 +20,7 @@ export const onWeekday = (dayId: string, weekday: number): PlanEdit => ({
 
 /** A day of the plan: what it is called, when it is, and its lifts. */
 export function DayPanel({ weeks, view, dayId }: { weeks: Weeks; view: WeeksView; dayId: string }) {
+  const { weekdays } = useDates();
   const { plan, change, select } = weeks;
   const [typed, setTyped] = useState("");
   const [error, setError] = useState<string | null>(null);
@@ -72,23 +74,17 @@ export function DayPanel({ weeks, view, dayId }: { weeks: Weeks; view: WeeksView
         }
       >
         {plan.inTurn !== null && isContent ? <option value="">no weekday of its own</option> : null}
-        {WEEKDAYS.map((name, weekday) => (
+        {weekdays.map(({ name, weekday }) => (
           <option key={name} value={weekday}>
             {name}
           </option>
         ))}
       </SelectField>
-      <TextField
-        key={`${day.timeOfDay}`}
+      <TimeField
         label="At"
         hint="Empty: any time"
-        type="time"
-        defaultValue={day.timeOfDay === null ? "" : timeWords(day.timeOfDay)}
-        onBlur={({ target: { value } }) => {
-          const minutes = value === "" ? null : Number(value.slice(0, 2)) * 60 + Number(value.slice(3, 5));
-          if (minutes !== day.timeOfDay)
-            set([{ kind: "set", list: "days", id: dayId, field: "timeOfDay", value: minutes }]);
-        }}
+        value={day.timeOfDay}
+        onChange={(value) => set([{ kind: "set", list: "days", id: dayId, field: "timeOfDay", value }])}
       />
       {refused ? <p role="alert">{refused}</p> : null}
       <section aria-label="Lifts" hidden={!isContent} className="border-t border-thread pt-3">

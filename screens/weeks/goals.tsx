@@ -3,8 +3,9 @@ import { useState } from "react";
 import { catalogueIn, type GoalNeeds, goalChance, goalNeeds, goalWords, readGoalKg, type WeeksView } from "@/contract";
 import { appended, decimal, type Exercise, exerciseOrThrow, type Goal, isBodyweight, type Slot, weight } from "@/core";
 import { newId } from "@/device/ids";
+import { DateField } from "@/parts/date-field";
+import { useDates } from "@/parts/region";
 import { Button } from "@/ui/button";
-import { fullDate } from "@/ui/dates";
 import { TextField } from "@/ui/field";
 import type { Weeks } from "./use-weeks";
 
@@ -91,13 +92,7 @@ export function Goals({ weeks, view, slot }: { weeks: Weeks; view: WeeksView; sl
             onChange={(event) => setReps(event.target.value)}
           />
         </div>
-        <TextField
-          label="By"
-          type="date"
-          value={byDate}
-          error={errorAt("byDate")}
-          onChange={(event) => setByDate(event.target.value)}
-        />
+        <DateField label="By" value={byDate} error={errorAt("byDate")} onChange={setByDate} />
         <div>
           <Button type="submit">Add the goal</Button>
         </div>
@@ -118,6 +113,7 @@ export function GoalWords({
   goal: Goal;
   exercise: Exercise;
 }) {
+  const { fullDate } = useDates();
   const chance = whatIf.current && goalChance(view, whatIf.current, goal);
   return (
     <>

@@ -25,11 +25,12 @@ import {
   sessionDaysOf,
   suggestedRule,
   targetsOf,
+  WEEKDAYS,
   type WeightUnit,
 } from "@/core";
 import { Cloth } from "@/parts/cloth";
+import { useDates } from "@/parts/region";
 import { HeadGaps, Selvedge } from "@/parts/selvedge";
-import { shortDate, timeWords, WEEKDAYS } from "@/ui/dates";
 import { onWeekday } from "./day-panel";
 import { PhaseEdge } from "./phase-edge";
 import type { Weeks } from "./use-weeks";
@@ -45,6 +46,7 @@ const STATE_WORDS = {
 
 /** Weeks across, days and lifts down, phases as bands on top; the selvedge counts muscles against their bands. */
 export function WeeksGrid({ weeks, view }: { weeks: Weeks; view: WeeksView }) {
+  const { shortDate } = useDates();
   const { model, ghost, selection, select } = weeks;
   const table = useRef<HTMLTableElement>(null);
   const frame = useRef<HTMLDivElement>(null);
@@ -323,6 +325,7 @@ function DayHead({
   isHere: boolean;
   onSelect: () => void;
 }) {
+  const { timeWords } = useDates();
   const data: Dragged = { kind: "day", dayId: day.id };
   const drag = useDraggable({ id: `day ${day.id}`, data });
   const target: Target = { kind: "day", dayId: day.id };

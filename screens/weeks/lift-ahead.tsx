@@ -14,14 +14,15 @@ import {
   weight,
 } from "@/core";
 import { newId } from "@/device/ids";
+import { type ChartScales, LineChart } from "@/parts/line-chart";
+import { useDates } from "@/parts/region";
 import { Button } from "@/ui/button";
-import { fullDate } from "@/ui/dates";
-import { type ChartScales, LineChart } from "@/ui/line-chart";
 import { GoalWords } from "./goals";
 import type { Weeks } from "./use-weeks";
 
 /** The lift's e1RM: what was logged, where the plan would bring it if all is made, and its goals, which can be pulled. */
 export function LiftAhead({ weeks, view, slot }: { weeks: Weeks; view: WeeksView; slot: Slot }) {
+  const { fullDate } = useDates();
   const { plan, change } = weeks;
   const [pulled, setPulled] = useState<Goal | null>(null);
   const points = useMemo(() => {

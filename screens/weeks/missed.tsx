@@ -3,14 +3,15 @@ import { useMemo } from "react";
 import { catalogueIn, type WeeksView } from "@/contract";
 import { type MissedProposal, missedSessions } from "@/core";
 import { newId } from "@/device/ids";
+import { useDates } from "@/parts/region";
 import { Button } from "@/ui/button";
-import { longDate } from "@/ui/dates";
 import type { Weeks } from "./use-weeks";
 
 const LIST = new Intl.ListFormat("en-GB");
 
 /** Sessions that were not done, each with what may become of it; what is chosen is a change not kept yet. */
 export function Missed({ weeks, view }: { weeks: Weeks; view: WeeksView }) {
+  const { longDate } = useDates();
   const { plan, change } = weeks;
   const missed = useMemo(
     () =>

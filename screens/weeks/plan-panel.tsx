@@ -13,8 +13,9 @@ import {
 } from "@/core";
 import { ask, replySentence } from "@/device/api";
 import { newId } from "@/device/ids";
+import { DateField } from "@/parts/date-field";
+import { useDates } from "@/parts/region";
 import { Button } from "@/ui/button";
-import { fullDate, shortDate } from "@/ui/dates";
 import { SelectField, TextField } from "@/ui/field";
 import { PlansCompared } from "./plans-compared";
 import type { Weeks } from "./use-weeks";
@@ -60,17 +61,15 @@ export function PlanPanel({ weeks, view }: { weeks: Weeks; view: WeeksView }) {
           value.trim() !== plan.name && set([{ kind: "setPlan", field: "name", value: value.trim().slice(0, 120) }])
         }
       />
-      <TextField
-        key={plan.startDate}
+      <DateField
         label="Begins"
         hint={hasBegun ? "It has begun: sessions were done." : "The Monday of that week is taken."}
-        type="date"
         disabled={hasBegun}
-        defaultValue={plan.startDate}
-        onBlur={({ target: { value } }) =>
-          /^\d{4}-\d\d-\d\d$/.test(value) &&
-          mondayOf(value) !== plan.startDate &&
-          set([{ kind: "setPlan", field: "startDate", value: mondayOf(value) }])
+        value={plan.startDate}
+        onChange={(date) =>
+          date !== "" &&
+          mondayOf(date) !== plan.startDate &&
+          set([{ kind: "setPlan", field: "startDate", value: mondayOf(date) }])
         }
       />
       <SelectField
@@ -193,6 +192,7 @@ function OtherPlans({ view }: { view: WeeksView }) {
 
 /** Days away, or in another gym, entered ahead: the weeks after them and their loads are computed anew. */
 function Absences({ weeks, view }: { weeks: Weeks; view: WeeksView }) {
+  const { fullDate, shortDate } = useDates();
   const { plan, change } = weeks;
   const [from, setFrom] = useState("");
   const [until, setUntil] = useState("");
@@ -241,19 +241,17 @@ function Absences({ weeks, view }: { weeks: Weeks; view: WeeksView }) {
           add();
         }}
       >
-        <TextField
+        <DateField
           label="First day"
-          type="date"
           value={from}
           error={problem?.field === "from" ? problem.message : null}
-          onChange={(event) => setFrom(event.target.value)}
+          onChange={setFrom}
         />
-        <TextField
+        <DateField
           label="Last day"
-          type="date"
           value={until}
           error={problem?.field === "until" ? problem.message : null}
-          onChange={(event) => setUntil(event.target.value)}
+          onChange={setUntil}
         />
         <SelectField label="Trains" value={gymId} onChange={(event) => setGymId(event.target.value)}>
           <option value="">not at all</option>

@@ -31,12 +31,13 @@ import {
   slotLabels,
   suggestedRule,
   targetsOf,
+  WEEKDAYS,
   type WeightUnit,
 } from "@/core";
 import { newId } from "@/device/ids";
 import { MadeOfPanel } from "@/parts/made-of";
+import { useDates } from "@/parts/region";
 import { Button } from "@/ui/button";
-import { longDate, WEEKDAYS } from "@/ui/dates";
 import { SelectField, TextField } from "@/ui/field";
 import { DayPanel } from "./day-panel";
 import { Goals } from "./goals";
@@ -81,6 +82,7 @@ export function Side({ weeks, view }: { weeks: Weeks; view: WeeksView }) {
 type CellAt = Extract<WeekSelection, { kind: "cell" }>;
 
 function CellPanel({ weeks, view, at }: { weeks: Weeks; view: WeeksView; at: CellAt }) {
+  const { longDate } = useDates();
   const { model, plan } = weeks;
   const day = plan.days.find((one) => one.id === at.dayId);
   const row = model.days.flatMap(({ rows }) => rows).find((one) => one.dayId === at.dayId && one.slot.id === at.slotId);
@@ -350,6 +352,7 @@ function writtenLine({ plan }: Weeks, view: WeeksView, at: CellAt): string {
 }
 
 function Hangs({ weeks, at, unit, lineage }: { weeks: Weeks; at: CellAt; unit: WeightUnit; lineage: string }) {
+  const { longDate } = useDates();
   const asked = useDeferredValue(at);
   const found = useMemo(
     () => hangsOn(weeks.plan, weeks.context, { dayId: asked.dayId, week: asked.week, lineage }),

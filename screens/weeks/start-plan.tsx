@@ -20,13 +20,13 @@ import {
   startingPhases,
   type TrainingAge,
   templateForClient,
+  WEEKDAYS,
 } from "@/core";
 import { ask, replySentence } from "@/device/api";
 import { newId } from "@/device/ids";
 import { TEMPLATES } from "@/device/templates";
 import { TemplatePicker } from "@/parts/template-picker";
 import { Button } from "@/ui/button";
-import { WEEKDAYS } from "@/ui/dates";
 import { SelectField, TextArea, TextField } from "@/ui/field";
 import { Sheet } from "@/ui/sheet";
 import { PlansCompared } from "./plans-compared";

@@ -3,14 +3,15 @@ import { useState } from "react";
 import type { WeeksView } from "@/contract";
 import { type Absence, addDays, appended, type PhaseShift, phaseWords, shiftWeek, USUAL_SHIFT } from "@/core";
 import { newId } from "@/device/ids";
+import { useDates } from "@/parts/region";
 import { WeekSessions } from "@/parts/week-sessions";
 import { Button } from "@/ui/button";
-import { fullDate } from "@/ui/dates";
 import { TextField } from "@/ui/field";
 import type { Weeks } from "./use-weeks";
 
 /** A whole week: what it holds, and all its sessions shifted at once. */
 export function WeekPanel({ weeks, view, week }: { weeks: Weeks; view: WeeksView; week: number }) {
+  const { fullDate } = useDates();
   const { model, plan, change } = weeks;
   const [shift, setShift] = useState<Readonly<Record<keyof PhaseShift, string>>>({
     setsPercent: "0",

@@ -2,8 +2,8 @@
 import { area as d3area, line as d3line, scaleLinear } from "d3";
 import { goalChance, goalWords, type WeeksModel, type WeeksView } from "@/contract";
 import { decimal, type Exercise, type Goal, quantileOf, type WhatIf } from "@/core";
+import { useDates } from "@/parts/region";
 import { Button } from "@/ui/button";
-import { fullDate, shortDate } from "@/ui/dates";
 import { tenths } from "./goals";
 import { RUNS, type WhatIfState } from "./use-what-if";
 
@@ -25,6 +25,7 @@ export function WhatIfSection({
   goals: readonly Goal[];
   exercise: Exercise;
 }) {
+  const { fullDate } = useDates();
   const { progress, found, isStale, assumptions, start, cancel } = state;
   const cell = found?.result.cells.find(
     (one) => one.dayId === at.dayId && one.week === at.week && one.lineage === lineage,
@@ -93,6 +94,7 @@ function Fan({
   lineage: string;
   model: WeeksModel;
 }) {
+  const { shortDate } = useDates();
   const weeksOf = (one: WhatIf | null) =>
     one?.fans
       .find((fan) => fan.lineage === lineage)

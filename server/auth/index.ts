@@ -6,13 +6,14 @@ import { createHmac, timingSafeEqual } from "node:crypto";
 import { betterAuth } from "better-auth";
 import { hashPassword, verifyPassword } from "better-auth/crypto";
 import { cutText } from "../../core";
-import { accountsAdapter, askAccounts, isBusy, newId, type Scope, type Transaction, withAccounts } from "../db";
+import { accountsAdapter, askAccounts, isBusy, newId, type Transaction, withAccounts } from "../db";
 import {
   deleteSession,
   endSessions,
   forgetTries,
   foundingOf,
   insertAccount,
+  type Member,
   memberOfSession,
   memberOfUser,
   noteTry,
@@ -238,7 +239,7 @@ function signedToken(headers: Headers): string | null {
 }
 
 /** Who is asking, or null. Nearly always one question; a session that is due to be prolonged goes by the library. */
-export async function scopeOf(headers: Headers): Promise<Scope | null> {
+export async function scopeOf(headers: Headers): Promise<Member | null> {
   const token = signedToken(headers);
   const scope = token && (await askAccounts((tx) => memberOfSession(tx, token)));
   if (scope) return scope;

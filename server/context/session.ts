@@ -1,11 +1,19 @@
 /** All that computing one session needs, as of its own date. */
 import { readEquipment, type SessionContext } from "../../contract";
-import { equipmentOn, lastingSession, lineagesIn, oneOffSlots, readinessState, type SessionDocument } from "../../core";
+import {
+  dateIn,
+  equipmentOn,
+  lastingSession,
+  lineagesIn,
+  oneOffSlots,
+  readinessState,
+  type SessionDocument,
+} from "../../core";
 import type { Transaction } from "../db";
 import * as db from "../db/queries";
 import { planOf, readStored } from "./documents";
 import { bodyMassKgOn, feltByExercise, knownLifts, liftsOf } from "./record";
-import { dateIn, type StudioContext, studioContext } from "./studio";
+import { type StudioContext, studioContext } from "./studio";
 import { NO_WEEK, weekContext } from "./week";
 
 export interface LoadedSession {
@@ -22,7 +30,7 @@ export async function loadSession(tx: Transaction, sessionId: string, nowMs: num
   if (!row || !studio) return null;
   const document = readStored(row.document, studio);
   const context = await sessionContext(tx, row, document, studio, {
-    extent: { week: true, today: dateIn(studio.timeZone, nowMs) },
+    extent: { week: true, today: dateIn(studio.region.timeZone, nowMs) },
   });
   return context && { row, document, context, studio };
 }

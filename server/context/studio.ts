@@ -1,11 +1,18 @@
 /** What holds for the whole studio: its settings, its exercises, its date. */
-import { catalogueIn, NO_OWN_EXERCISES, type QuietRules, type StudioExercises, settingsOf } from "../../contract";
-import type { Catalogue, Settings } from "../../core";
+import {
+  catalogueIn,
+  NO_OWN_EXERCISES,
+  type QuietRules,
+  regionOf,
+  type StudioExercises,
+  settingsOf,
+} from "../../contract";
+import { type Catalogue, dateIn, type Region, type Settings } from "../../core";
 import type { Transaction } from "../db";
 import * as db from "../db/queries";
 
 export interface StudioContext {
-  readonly timeZone: string;
+  readonly region: Region;
   readonly settings: Settings;
   readonly exercises: StudioExercises;
   readonly catalogue: Catalogue;
@@ -34,7 +41,7 @@ export async function studioContext(tx: Transaction): Promise<StudioContext | nu
   const isPlain = own.length === 0 && hidden.length === 0 && Object.keys(named).length === 0;
   const exercises = isPlain ? NO_OWN_EXERCISES : sharedExercises({ own, hidden, named });
   return {
-    timeZone: studio.timeZone,
+    region: regionOf(studio.timeZone, studio.region),
     settings: settingsOf(studio.settings),
     exercises,
     catalogue: catalogueIn(exercises),
@@ -51,12 +58,5 @@ export async function studioOf(tx: Transaction): Promise<StudioContext> {
 
 /** The studio's date at an instant. */
 export async function todayOf(tx: Transaction, nowMs: number): Promise<string> {
-  return dateIn((await studioOf(tx)).timeZone, nowMs);
-}
-
-/** The calendar date at an instant in a time zone. */
-export function dateIn(timeZone: string, nowMs: number): string {
-  return new Intl.DateTimeFormat("en-CA", { timeZone, year: "numeric", month: "2-digit", day: "2-digit" }).format(
-    nowMs,
-  );
+  return dateIn((await studioOf(tx)).region.timeZone, nowMs);
 }

@@ -1,25 +1,31 @@
 /** Members and sign-in attempts: what is read before there is a scope. */
 import { and, asc, desc, eq, gte, inArray, lt, ne, or, sql } from "drizzle-orm";
+import { regionOf, type StoredRegion } from "../../contract";
+import type { Region } from "../../core";
 import { newId, type Scope, type Transaction } from ".";
 import { account, session, signInAttempts, studios, user, verification } from "./schema";
 
-export async function memberOfUser(tx: Transaction, userId: string): Promise<Scope | null> {
+/** Who is signed in, and how their studio writes dates and weights. */
+export type Member = Scope & { readonly region: Region };
+
+export async function memberOfUser(tx: Transaction, userId: string): Promise<Member | null> {
   const { rows } = await tx.execute<MemberRow>(sql`select * from yarvex_member_of(${userId})`);
-  return scopeIn(rows);
+  return memberIn(rows);
 }
 
 /** Whose session it is by its token, while it lasts and was prolonged within a day. */
-export async function memberOfSession(tx: Transaction, token: string): Promise<Scope | null> {
+export async function memberOfSession(tx: Transaction, token: string): Promise<Member | null> {
   const { rows } = await tx.execute<MemberRow>(
     sql`select m.*, s.id as session from ${session} s, yarvex_member_of(s.user_id) m where s.token = ${token} and s.expires_at > now() and s.updated_at > now() - interval '1 day'`,
   );
-  return scopeIn(rows);
+  return memberIn(rows);
 }
 
-function scopeIn([member]: readonly MemberRow[]): Scope | null {
+function memberIn([member]: readonly MemberRow[]): Member | null {
   if (!member) return null;
   const { studio_id: studioId, id: memberId, name, session: sessionId = null } = member;
-  const common = { studioId, memberId, name, sessionId };
+  const region = regionOf(member.time_zone, member.region);
+  const common = { studioId, memberId, name, sessionId, region };
   if (member.role === "coach") return { role: "coach", ...common };
   return member.client_id ? { role: "client", clientId: member.client_id, ...common } : null;
 }
@@ -30,6 +36,8 @@ interface MemberRow extends Record<string, unknown> {
   readonly role: string;
   readonly client_id: string | null;
   readonly name: string;
+  readonly time_zone: string;
+  readonly region: StoredRegion;
   /** The device's session, where it was asked by that. */
   readonly session?: string;
 }
@@ -192,11 +200,12 @@ export async function takeSecret(tx: Transaction, value: string): Promise<string
 /** A studio and its first coach, at once. */
 export async function foundStudio(
   tx: Transaction,
-  studio: { id: string; name: string; timeZone: string; isDemo: boolean },
+  studio: { id: string; name: string; region: Region; isDemo: boolean },
   coach: { memberId: string; userId: string; name: string },
 ): Promise<void> {
+  const { timeZone, ...written } = studio.region;
   await tx.execute(
-    sql`select yarvex_found_studio(${studio.id}, ${studio.name}, ${studio.timeZone}, ${studio.isDemo}, ${coach.memberId}, ${coach.userId}, ${coach.name})`,
+    sql`select yarvex_found_studio(${studio.id}, ${studio.name}, ${timeZone}, ${JSON.stringify(written)}::jsonb, ${studio.isDemo}, ${coach.memberId}, ${coach.userId}, ${coach.name})`,
   );
 }
 

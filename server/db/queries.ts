@@ -17,7 +17,7 @@ import {
   sql,
 } from "drizzle-orm";
 import type { StudioMethods } from "../../contract";
-import type { PlanDocument, SessionDocument, Settings } from "../../core";
+import type { PlanDocument, Region, SessionDocument, Settings } from "../../core";
 import { askPrepared, type Transaction } from ".";
 import {
   bodyMasses,
@@ -196,6 +196,10 @@ export async function mergeSettings(tx: Transaction, studioId: string, part: Par
     .update(studios)
     .set({ settings: sql`${studios.settings} || ${JSON.stringify(part)}::jsonb` })
     .where(eq(studios.id, studioId));
+}
+
+export async function putRegion(tx: Transaction, studioId: string, { timeZone, ...region }: Region): Promise<void> {
+  await tx.update(studios).set({ timeZone, region }).where(eq(studios.id, studioId));
 }
 
 export async function putMethods(tx: Transaction, studioId: string, methods: StudioMethods): Promise<void> {

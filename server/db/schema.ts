@@ -26,6 +26,7 @@ import type {
   SentClocks,
   SentEvent,
   ShownContent,
+  StoredRegion,
   StudioMethods,
   TemplateKind,
   WeekSums,
@@ -123,6 +124,8 @@ export const studios = pgTable("studios", {
   id: uuid("id").primaryKey(),
   name: text("name").notNull(),
   timeZone: text("time_zone").notNull(),
+  /** How dates and times are written there and what is weighed in, where it differs from the defaults. */
+  region: jsonb("region").$type<StoredRegion>().notNull().default({}),
   /** What figures are computed by, where it differs from the defaults. */
   settings: jsonb("settings").$type<Partial<Settings>>().notNull().default({}),
   /** Own figures of shipped methods, by method. */

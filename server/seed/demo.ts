@@ -6,6 +6,7 @@ import {
   type Absence,
   absenceOn,
   addDays,
+  dateIn,
   dateOfDay,
   daysBetween,
   EMPTY_DOCUMENT,
@@ -25,7 +26,7 @@ import {
 } from "../../core";
 import { prepareAccount } from "../auth";
 import { createSession } from "../context/saving";
-import { dateIn, studioOf } from "../context/studio";
+import { studioOf } from "../context/studio";
 import { enterScope, newId, type Scope, type Transaction, withAccounts } from "../db";
 import { foundStudio } from "../db/accounts";
 import * as db from "../db/queries";
@@ -72,7 +73,7 @@ interface Behind {
 
 async function seedStudio(tx: Transaction, scope: Scope, clientUserId: string, behind: Behind): Promise<void> {
   const { studioId } = scope;
-  const today = dateIn(DEMO_STUDIO.timeZone, behind.nowMs);
+  const today = dateIn(DEMO_STUDIO.region.timeZone, behind.nowMs);
   const gyms = { boathouse: newId(), loft: newId() };
   // The leg extension waits for a cable: whoever needs it next week is told.
   const outOfOrder = [{ item: "stack:leg extension", from: addDays(today, 5), until: addDays(today, 19) }];
@@ -97,7 +98,7 @@ async function seedClient(
   { nowMs, history }: Behind,
 ): Promise<void> {
   const { studioId } = scope;
-  const today = dateIn(DEMO_STUDIO.timeZone, nowMs);
+  const today = dateIn(DEMO_STUDIO.region.timeZone, nowMs);
   const clientId = newId();
   const start = addDays(mondayOf(today), -7 * WEEKS);
   await db.insertClient(tx, {

@@ -1,6 +1,7 @@
 /** The demo's people and place: a small lakeside boathouse gym. All made up. */
 import {
   type ClientLimit,
+  DEFAULT_REGION,
   type GymEquipment,
   type MethodId,
   type Muscle,
@@ -11,7 +12,7 @@ import {
   weight,
 } from "../../core";
 
-export const DEMO_STUDIO = { name: "Alder Quay Boathouse", timeZone: "Europe/Oslo" };
+export const DEMO_STUDIO = { name: "Alder Quay Boathouse", region: { ...DEFAULT_REGION, timeZone: "Europe/Oslo" } };
 export const DEMO_COACH = { name: "Bodil Hauge", email: "coach@alderquay.example", password: "lakeside-demo" };
 export const DEMO_CLIENT_ACCOUNT = { email: "marit@alderquay.example", password: "lakeside-demo" };
 

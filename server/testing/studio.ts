@@ -1,12 +1,12 @@
 /** A small studio for server tests: a coach, two clients with accounts, a session each. */
 import { join } from "node:path";
-import { parseSession, type SessionDocument, SHIPPED_CATALOGUE } from "../../core";
+import { DEFAULT_REGION, parseSession, type SessionDocument, SHIPPED_CATALOGUE } from "../../core";
 import { prepareAccount } from "../auth";
 import { inStudio, migrateDatabase, newId, type Scope, withAccounts } from "../db";
 import { foundStudio } from "../db/accounts";
 import * as db from "../db/queries";
 import type { Outcome } from "../usecases";
-import { STARTING_EQUIPMENT } from "../usecases/starting-gym";
+import { startingEquipment } from "../usecases/starting-gym";
 
 export const NOON = Date.parse("2026-11-24T12:00:00Z");
 export const clock = { nowMs: NOON };
@@ -49,7 +49,7 @@ export async function makeStudio(name: string): Promise<TestStudio> {
   };
   const memberId = newId();
   const userId = await account(memberId);
-  const studio = { id: studioId, name, timeZone: "Europe/Oslo", isDemo: false };
+  const studio = { id: studioId, name, region: { ...DEFAULT_REGION, timeZone: "Europe/Oslo" }, isDemo: false };
   await withAccounts((tx) => foundStudio(tx, studio, { memberId, userId, name: `${name} coach` }));
   const coach: Scope = { role: "coach", studioId, memberId, name };
   const clientScope = async (clientId: string): Promise<Scope> => {
@@ -60,7 +60,7 @@ export async function makeStudio(name: string): Promise<TestStudio> {
   };
   const gymId = newId();
   await inStudio(coach, (tx) =>
-    db.insertGym(tx, { studioId, id: gymId, name: "Gym", equipment: STARTING_EQUIPMENT, isDefault: true }),
+    db.insertGym(tx, { studioId, id: gymId, name: "Gym", equipment: startingEquipment("kg"), isDefault: true }),
   );
   const makeClient = async (place: number): Promise<TestClient> => {
     const id = newId();

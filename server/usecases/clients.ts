@@ -10,6 +10,9 @@ import {
 } from "../../contract";
 import {
   addDays,
+  dateIn,
+  massFigure,
+  massWords,
   type ReadinessStatement,
   readinessState,
   sameValue,
@@ -19,7 +22,7 @@ import {
 } from "../../core";
 import { plannedBetween } from "../context/planned";
 import { knownLifts, liftsOf } from "../context/record";
-import { dateIn, studioOf, todayOf } from "../context/studio";
+import { studioOf, todayOf } from "../context/studio";
 import { inStudio, newId, type Scope, type Transaction, withAccounts } from "../db";
 import { deleteAccounts } from "../db/accounts";
 import * as db from "../db/queries";
@@ -90,7 +93,7 @@ async function viewClient(scope: Scope, clientId: string, nowMs: number) {
     const row = await db.clientRow(tx, clientId);
     if (!row) return notFound;
     const studio = await studioOf(tx);
-    const date = dateIn(studio.timeZone, nowMs);
+    const date = dateIn(studio.region.timeZone, nowMs);
     const span = { from: addDays(date, -112), to: addDays(date, DAYS_AHEAD), today: date };
     const planned = await plannedBetween(tx, [row.id], span);
     const masses = await db.bodyMassRows(tx, row.id);
@@ -140,7 +143,7 @@ export const createClient = defineUseCase("clients.create", ["coach"], (scope, i
     const [gym] = await db.gymRows(tx);
     const rounding = input.trainingAge === "novice" ? "neverHarder" : "nearest";
     // Masses are said as on the plates there, until somebody chooses otherwise.
-    const unit = gym ? readEquipment(gym.equipment).unit : "kg";
+    const unit = gym ? readEquipment(gym.equipment).unit : (await studioOf(tx)).region.unit;
     await db.insertClient(tx, { ...row, studioId: scope.studioId, id, gymId: gym?.id ?? null, rounding, unit });
     const date = await todayOf(tx, clock.nowMs);
     if (bodyMass) await db.putBodyMass(tx, { studioId: scope.studioId, clientId: id, date, ...bodyMass });
@@ -151,7 +154,9 @@ export const createClient = defineUseCase("clients.create", ["coach"], (scope, i
 function bodyMassProblem(mass: Weight | null) {
   if (!mass) return null;
   const kg = toKg(mass);
-  return kg < 20 || kg > 400 ? refused("bodyMass", "A body mass between 20 and 400 kg.") : null;
+  return kg < 20 || kg > 400
+    ? refused("bodyMass", `A body mass between ${massFigure(20, mass.unit, 0)} and ${massWords(400, mass.unit, 0)}.`)
+    : null;
 }
 
 /** Where a client trains, to which side loads are rounded, and what masses are said in. */

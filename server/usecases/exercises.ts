@@ -1,8 +1,8 @@
 /** The studio's exercises: the shipped ones, its own, what is hidden, and for whom they are judged. */
 import { definitionOf, type ExercisesView, ownExerciseProblems, readEquipment } from "../../contract";
-import { addCoverage, addDays, type Coverage, mondayOf, SHIPPED_CATALOGUE, sameValue } from "../../core";
+import { addCoverage, addDays, type Coverage, dateIn, mondayOf, SHIPPED_CATALOGUE, sameValue } from "../../core";
 import { bodyMassKgOn, feltByExercise, knownLifts } from "../context/record";
-import { dateIn, type StudioContext, studioOf } from "../context/studio";
+import { type StudioContext, studioOf } from "../context/studio";
 import { countSessions } from "../context/week";
 import type { Transaction } from "../db";
 import * as db from "../db/queries";
@@ -13,7 +13,7 @@ export const showExercises = defineUseCase("exercises.show", ["coach"], (scope, 
     const studio = await studioOf(tx);
     const client = clientId === null ? null : await db.clientRow(tx, clientId);
     if (clientId !== null && !client) return notFound;
-    const today = dateIn(studio.timeZone, clock.nowMs);
+    const today = dateIn(studio.region.timeZone, clock.nowMs);
     const gyms = (await db.gymRows(tx)).filter((gym) => gym.clientId === null || gym.clientId === clientId);
     return ok({
       exercises: studio.exercises,

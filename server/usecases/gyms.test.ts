@@ -3,7 +3,7 @@ import type { ApiName, Input } from "../../contract";
 import { newId } from "../db";
 import { clock, hasDatabase, makeStudio, prepareDatabase, type TestStudio, value } from "../testing/studio";
 import { ask } from ".";
-import { STARTING_EQUIPMENT } from "./starting-gym";
+import { startingEquipment } from "./starting-gym";
 
 describe.runIf(hasDatabase)("gyms and what they mean for sessions", () => {
   let studio: TestStudio;
@@ -29,12 +29,12 @@ describe.runIf(hasDatabase)("gyms and what they mean for sessions", () => {
   });
 
   it("tells what taking plates away breaks, and keeps nothing of it", async () => {
-    const bare = { ...STARTING_EQUIPMENT, plates: [] };
+    const bare = { ...startingEquipment("kg"), plates: [] };
     const tried = value(await as("gyms.try", { gymId: studio.gymId, equipment: bare }));
     expect(tried.broken).toHaveLength(2);
     expect(tried.broken[0]).toMatchObject({ clientName: "Cedar 1", after: { built: false } });
     expect((await gym()).equipment.plates).not.toEqual([]);
-    const seen = { name: "Gym", equipment: STARTING_EQUIPMENT };
+    const seen = { name: "Gym", equipment: startingEquipment("kg") };
     const kept = await as("gyms.save", { gymId: studio.gymId, seen, wanted: { ...seen, name: "Hall" } });
     expect(kept.kind).toBe("ok");
     expect((await gym()).name).toBe("Hall");
@@ -42,8 +42,8 @@ describe.runIf(hasDatabase)("gyms and what they mean for sessions", () => {
 
   it("refuses equipment that is no equipment, at its field", async () => {
     const plates = [{ weight: { amount: "-5", unit: "kg" as const }, pairs: 1 }];
-    const equipment = { ...STARTING_EQUIPMENT, plates };
-    const seen = { name: "Hall", equipment: STARTING_EQUIPMENT };
+    const equipment = { ...startingEquipment("kg"), plates };
+    const seen = { name: "Hall", equipment: startingEquipment("kg") };
     expect(await as("gyms.save", { gymId: studio.gymId, seen, wanted: { ...seen, equipment } })).toMatchObject({
       kind: "refused",
       problems: [{ field: "wanted.equipment.plates[0].weight.amount" }],
@@ -72,7 +72,7 @@ describe.runIf(hasDatabase)("gyms and what they mean for sessions", () => {
     const { gymId: second } = value(await as("gyms.create", { name: "Loft", clientId: null, copyOf: studio.gymId }));
     expect((await as("gyms.makeDefault", { gymId: second })).kind).toBe("ok");
     expect((await gym()).id).toBe(second);
-    expect((await gym()).equipment).toEqual(STARTING_EQUIPMENT);
+    expect((await gym()).equipment).toEqual(startingEquipment("kg"));
     await as("gyms.makeDefault", { gymId: studio.gymId });
   });
 

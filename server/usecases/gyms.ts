@@ -138,7 +138,7 @@ export const createGym = defineUseCase("gyms.create", ["coach"], (scope, input) 
       studioId: scope.studioId,
       id,
       name: input.name.trim(),
-      equipment: copied ? readEquipment(copied.equipment) : NO_EQUIPMENT,
+      equipment: copied ? readEquipment(copied.equipment) : { ...NO_EQUIPMENT, unit: (await studioOf(tx)).region.unit },
       isDefault: rows.length === 0,
       clientId: input.clientId,
     });

@@ -27,6 +27,7 @@ export const USE_CASES: { readonly [K in ApiName]: UseCase<K> } = {
   "account.show": account.showAccount,
   "account.changePassword": account.changePassword,
   "account.endDevices": account.endDevices,
+  "studio.changeRegion": studio.changeRegion,
   "studio.changeSettings": studio.changeSettings,
   "studio.changeMethods": studio.changeMethods,
   "gyms.show": gyms.showGym,

@@ -1,8 +1,8 @@
 /** A lift's record: reading it, what a coach adds to it, and what a lift known by its name turned out to be. */
-import { curveKg, isPlaceholder, lineageOf, toKg } from "../../core";
+import { curveKg, dateIn, isPlaceholder, lineageOf, toKg } from "../../core";
 import { keepProjection } from "../context/projecting";
 import { bodyMassKgOn, liftsOf, summariseLifts } from "../context/record";
-import { dateIn, studioOf } from "../context/studio";
+import { studioOf } from "../context/studio";
 import { newId } from "../db";
 import * as db from "../db/queries";
 import { answerIn, defineUseCase, notFound, ok, refused } from "./kit";
@@ -21,7 +21,7 @@ export const markLift = defineUseCase("lifts.mark", ["coach"], (scope, input, cl
     const studio = await studioOf(tx);
     const exercise = studio.catalogue.byId.get(input.exerciseId);
     if (!exercise) return refused("exerciseId", "This exercise is not known here.");
-    if (input.date > dateIn(studio.timeZone, clock.nowMs))
+    if (input.date > dateIn(studio.region.timeZone, clock.nowMs))
       return refused("date", "A maximum is recorded on the day it was lifted or later, not before.");
     const mass = await bodyMassKgOn(tx, input.clientId, input.date);
     const kg = curveKg(exercise, toKg(input.weight), mass, studio.settings);

@@ -3,6 +3,7 @@ import { type PlanView, planProblems, presentIds } from "../../contract";
 import {
   appended,
   applyPlanEdits,
+  dateIn,
   dateOfDay,
   daysInWeek,
   diffDocuments,
@@ -23,7 +24,7 @@ import {
 } from "../../core";
 import { planOf, readStored } from "../context/documents";
 import { createSession, saveEdits } from "../context/saving";
-import { dateIn, type StudioContext, studioOf } from "../context/studio";
+import { type StudioContext, studioOf } from "../context/studio";
 import { newId, type Scope, type Transaction } from "../db";
 import * as db from "../db/queries";
 import { answerIn, conflict, defineUseCase, notFound, ok, refused } from "./kit";
@@ -72,7 +73,7 @@ export const editPlan = defineUseCase("plans.edit", ["coach"], (scope, input, cl
     const studio = await studioOf(tx);
     const plan = planOf(row);
     const { sessions } = await viewPlan(tx, row);
-    const today = dateIn(studio.timeZone, clock.nowMs);
+    const today = dateIn(studio.region.timeZone, clock.nowMs);
     const placed = placeEdits(plan, presentIds(input.edits), sessions, today);
     if (placed.refusal) return refused("edits", placed.refusal);
     const edited = applyPlanEdits(plan, placed.edits);

@@ -1,5 +1,14 @@
 /** What a client gets of a session: a frozen copy, draft → sent → seen. */
-import { computeSteps, inPieces, type Letter, letterOf, type Output, readShown, type SentLine } from "../../contract";
+import {
+  computeSteps,
+  inPieces,
+  type Letter,
+  letterOf,
+  type Output,
+  readShown,
+  regionOf,
+  type SentLine,
+} from "../../contract";
 import { loadSession } from "../context/session";
 import { showSession } from "../context/showing";
 import { newId, type Scope, type Transaction, withAccounts } from "../db";
@@ -36,7 +45,12 @@ async function letterTo(tx: Transaction, copyId: string) {
   const studio = row && (await db.studioRow(tx));
   if (!row || !studio) return null;
   const link = `${process.env.YARVEX_URL ?? ""}/floor?s=${row.sessionId}`;
-  const letter: Letter = letterOf(readShown(row.content), { client: row.clientName, studio: studio.name, link });
+  const letter: Letter = letterOf(readShown(row.content), {
+    client: row.clientName,
+    studio: studio.name,
+    region: regionOf(studio.timeZone, studio.region),
+    link,
+  });
   return { letter, to: row.clientName, userId: row.userId };
 }
 

@@ -1,6 +1,7 @@
 /** One session at the desk. Changes are edits: they are kept, merged with what others saved, and undone like that. */
 import { computeSteps, inPieces, type SessionView } from "../../contract";
 import {
+  dateIn,
   diffDocuments,
   EMPTY_DOCUMENT,
   phaseOfWeek,
@@ -13,7 +14,7 @@ import { readStored } from "../context/documents";
 import { createSession as insertNew, STARTED, saveEdits } from "../context/saving";
 import { lastingOf, loadSession } from "../context/session";
 import { showSession as showOnFloor } from "../context/showing";
-import { dateIn, studioOf } from "../context/studio";
+import { studioOf } from "../context/studio";
 import { newId, type Transaction } from "../db";
 import * as db from "../db/queries";
 import { type SentContent, sentCopy } from "../db/sent-copies";
@@ -32,7 +33,7 @@ export const createSession = defineUseCase("sessions.create", ["coach"], (scope,
       studioId: scope.studioId,
       id,
       clientId: client.id,
-      date: dateIn(studio.timeZone, clock.nowMs),
+      date: dateIn(studio.region.timeZone, clock.nowMs),
       document: { ...EMPTY_DOCUMENT, title: input.title, capSeconds: client.minutes * 60, gymId: client.gymId },
     });
     return ok({ sessionId: id });
@@ -186,7 +187,7 @@ const FOUND = 8;
 export const findSessions = defineUseCase("sessions.find", ["coach"], (scope, { search }, clock) =>
   answerIn(scope, async (tx) => {
     const studio = await studioOf(tx);
-    const today = dateIn(studio.timeZone, clock.nowMs);
+    const today = dateIn(studio.region.timeZone, clock.nowMs);
     const found = await db.sessionsLike(tx, search, today, FOUND);
     return ok({ sessions: found.map((one) => ({ ...one, title: one.title ?? "" })) });
   }),

@@ -1,5 +1,7 @@
 /** Accounts come to be with what hangs on them, or not at all. */
+
 import { beforeAll, describe, expect, it } from "vitest";
+import { guessRegion } from "../../core";
 import { askToFound, foundingAddress, scopeOf, signIn } from "../auth";
 import { asOwner, enterScope, newId, withAccounts } from "../db";
 import { lettersTo, ownLetters, secretTo } from "../testing/letters";
@@ -23,7 +25,7 @@ describe.runIf(hasDatabase)("accounts", () => {
     name: "Wren",
     secret,
     password: "a-long-password",
-    timeZone: "Europe/Oslo",
+    region: guessRegion("en-GB", "Europe/Oslo"),
   });
 
   it("a founding that fails half-way leaves no account without a studio", async () => {

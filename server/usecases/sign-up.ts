@@ -1,18 +1,19 @@
 /** Founding a studio: the one thing done before there is a scope. */
 import * as yup from "yup";
-import { exact, maybe, said } from "../../contract";
+import { exact, isTimeZone, maybe, NO_TIME_ZONE, REGION_SCHEMA, said } from "../../contract";
+import type { Region } from "../../core";
 import { addressOf, prepareAccount, takeFounding } from "../auth";
 import { enterScope, newId, withAccounts } from "../db";
 import * as accounts from "../db/accounts";
 import * as db from "../db/queries";
 import { type Outcome, ok, refused } from "./kit";
-import { STARTING_EQUIPMENT } from "./starting-gym";
+import { startingEquipment } from "./starting-gym";
 
 export interface FoundStudio {
   readonly studio: string;
   readonly name: string;
   readonly password: string;
-  readonly timeZone: string;
+  readonly region: Region;
   /** The address to sign in with, for the first studio here; beside others the secret of the letter to it is given instead. */
   readonly email?: string | undefined;
   readonly secret?: string | undefined;
@@ -22,7 +23,7 @@ export const foundStudioSchema = exact({
   studio: said(120),
   name: said(120),
   password: said(200),
-  timeZone: said(60),
+  region: REGION_SCHEMA,
   email: maybe(said(200)),
   secret: maybe(said(100)),
 });
@@ -32,11 +33,10 @@ export const NO_ADDRESS = "An address such as name@example.org.";
 
 /** Founds a studio with its first coach; answers with the address that signs in. */
 export async function foundStudio(input: FoundStudio): Promise<Outcome<{ readonly email: string }>> {
-  const { studio, name, password, timeZone, secret } = input;
+  const { studio, name, password, region, secret } = input;
   if (secret === undefined && !isAddress(input.email ?? "")) return refused("email", NO_ADDRESS);
   if (password.length < 10) return refused("password", "A password of at least 10 characters.");
-  if (!Intl.supportedValuesOf("timeZone").includes(timeZone) && timeZone !== "UTC")
-    return refused("timeZone", "A time zone such as Europe/Oslo.");
+  if (!isTimeZone(region.timeZone)) return refused("timeZone", NO_TIME_ZONE);
   const makeAccount = await prepareAccount({ name, password });
   const [studioId, memberId] = [newId(), newId()];
   return withAccounts(async (tx) => {
@@ -47,9 +47,15 @@ export async function foundStudio(input: FoundStudio): Promise<Outcome<{ readonl
     const userId = await makeAccount(tx, email);
     // Whoever is told this reads the letters of the address, or is alone here.
     if (!userId) return refused("email", "This address signs in already.");
-    await accounts.foundStudio(tx, { id: studioId, name: studio, timeZone, isDemo: false }, { memberId, userId, name });
+    await accounts.foundStudio(tx, { id: studioId, name: studio, region, isDemo: false }, { memberId, userId, name });
     await enterScope(tx, { role: "coach", studioId, memberId, name });
-    await db.insertGym(tx, { studioId, id: newId(), name: "Gym", equipment: STARTING_EQUIPMENT, isDefault: true });
+    await db.insertGym(tx, {
+      studioId,
+      id: newId(),
+      name: "Gym",
+      equipment: startingEquipment(region.unit),
+      isDefault: true,
+    });
     return ok({ email });
   });
 }

@@ -1,30 +1,39 @@
-import { type GymEquipment, weight } from "../../core";
+import { type GymEquipment, type Weight, type WeightUnit, weight } from "../../core";
 
-/** What a new studio's gym is taken to have until the coach says otherwise. */
-export const STARTING_EQUIPMENT: GymEquipment = {
-  unit: "kg",
-  bars: [{ name: "20 kg bar", weight: weight(20), shape: "straight bar" }],
-  plates: [25, 20, 15, 10, 5, 2.5, 1.25].map((kg) => ({ weight: weight(kg), pairs: kg >= 20 ? 4 : 2 })),
-  dumbbells: Array.from({ length: 20 }, (_, i) => weight(2 + 2 * i)),
-  kettlebells: [8, 12, 16, 20, 24, 32].map((kg) => weight(kg)),
-  stacks: ["cable", "cross-cable", "pull-down", "cable row", "leg curl", "leg extension", "calf block"].map(
-    (station) => ({
-      station,
-      start: weight(5),
-      step: weight(5),
-      max: weight(100),
-      addOns: [],
-      pulleyRatio: 1,
-      counterbalanceKg: 0,
-      help: "resists" as const,
-    }),
-  ),
-  sleds: [
-    { station: "angled sled", weight: weight(40), share: 1 },
-    { station: "seated calf", weight: weight(10), share: 1 },
-  ],
-  bands: [{ name: "red", kg: 15, kgPerMetre: 20 }],
-  chains: [],
-  stations: [],
-  outOfOrder: [],
-};
+/** A station as new gyms have it: its lightest setting, the step and the heaviest. */
+const stack = (unit: WeightUnit, step: number, max: number) => (station: string) => ({
+  station,
+  start: weight(step, unit),
+  step: weight(step, unit),
+  max: weight(max, unit),
+  addOns: [],
+  pulleyRatio: 1,
+  counterbalanceKg: 0,
+  help: "resists" as const,
+});
+
+const STATIONS = ["cable", "cross-cable", "pull-down", "cable row", "leg curl", "leg extension", "calf block"];
+
+/** What a new studio's gym is taken to have until the coach says otherwise: what is sold in its unit. */
+export function startingEquipment(unit: WeightUnit): GymEquipment {
+  const isLb = unit === "lb";
+  const each = (amounts: readonly number[]): Weight[] => amounts.map((amount) => weight(amount, unit));
+  const plates = isLb ? [45, 35, 25, 10, 5, 2.5] : [25, 20, 15, 10, 5, 2.5, 1.25];
+  const bar = isLb ? 45 : 20;
+  return {
+    unit,
+    bars: [{ name: `${bar} ${unit} bar`, weight: weight(bar, unit), shape: "straight bar" }],
+    plates: plates.map((amount) => ({ weight: weight(amount, unit), pairs: amount >= bar ? 4 : 2 })),
+    dumbbells: each(Array.from({ length: 20 }, (_, i) => (isLb ? 5 + 5 * i : 2 + 2 * i))),
+    kettlebells: each(isLb ? [18, 26, 35, 44, 53, 70] : [8, 12, 16, 20, 24, 32]),
+    stacks: STATIONS.map(isLb ? stack(unit, 10, 200) : stack(unit, 5, 100)),
+    sleds: [
+      { station: "angled sled", weight: weight(isLb ? 90 : 40, unit), share: 1 },
+      { station: "seated calf", weight: weight(isLb ? 25 : 10, unit), share: 1 },
+    ],
+    bands: [{ name: "red", kg: 15, kgPerMetre: 20 }],
+    chains: [],
+    stations: [],
+    outOfOrder: [],
+  };
+}

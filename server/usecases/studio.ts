@@ -1,15 +1,14 @@
 /** The house rules of a studio. */
-import type { Input, StudioMethods } from "../../contract";
+import { type Input, isTimeZone, NO_TIME_ZONE, regionOf, type StudioMethods, type Viewer } from "../../contract";
 import { studioOf } from "../context/studio";
+import type { Scope } from "../db";
 import * as db from "../db/queries";
-import { answerIn, changedElsewhere, defineUseCase, joined, notFound, ok } from "./kit";
+import { answerIn, changedElsewhere, defineUseCase, joined, notFound, ok, refused } from "./kit";
 
 export const showViewer = defineUseCase("viewer.show", ["coach", "client"], (scope) =>
   answerIn(scope, async (tx) => {
     const studio = await db.studioRow(tx);
-    return studio
-      ? ok({ memberId: scope.memberId, role: scope.role, name: scope.name, studioName: studio.name })
-      : notFound;
+    return studio ? ok(viewerOf(scope, studio)) : notFound;
   }),
 );
 
@@ -17,13 +16,28 @@ export const showFrame = defineUseCase("frame.show", ["coach"], (scope) =>
   answerIn(scope, async (tx) => {
     const studio = await db.studioRow(tx);
     if (!studio) return notFound;
-    const { memberId, role, name } = scope;
     const { exercises } = await studioOf(tx);
     return ok({
-      viewer: { memberId, role, name, studioName: studio.name },
+      viewer: viewerOf(scope, studio),
       clients: await db.clientNames(tx),
       exercises,
     });
+  }),
+);
+
+function viewerOf(
+  { memberId, role, name }: Scope,
+  studio: NonNullable<Awaited<ReturnType<typeof db.studioRow>>>,
+): Viewer {
+  return { memberId, role, name, studioName: studio.name, region: regionOf(studio.timeZone, studio.region) };
+}
+
+/** How dates, times and weights are written for everybody here; gyms and clients that are there keep their own units. */
+export const changeRegion = defineUseCase("studio.changeRegion", ["coach"], (scope, region) =>
+  answerIn(scope, async (tx) => {
+    if (!isTimeZone(region.timeZone)) return refused("timeZone", NO_TIME_ZONE);
+    await db.putRegion(tx, scope.studioId, region);
+    return ok({});
   }),
 );
 

@@ -6,7 +6,7 @@ import { inStudio } from "../db";
 import * as db from "../db/queries";
 import { clock, hasDatabase, makeStudio, prepareDatabase, type TestStudio, value } from "../testing/studio";
 import { ask } from ".";
-import { STARTING_EQUIPMENT } from "./starting-gym";
+import { startingEquipment } from "./starting-gym";
 
 const limitOf = (joint: StressedJoint): ClientLimit => ({
   id: joint,
@@ -101,12 +101,12 @@ describe.runIf(hasDatabase)("two coaches at once", () => {
   });
 
   it("a gym's bars and its plates are changed by two without loss; the same plates are said", async () => {
-    const seen = { name: "Gym", equipment: STARTING_EQUIPMENT };
-    const save = (part: Partial<typeof STARTING_EQUIPMENT>) =>
+    const seen = { name: "Gym", equipment: startingEquipment("kg") };
+    const save = (part: Partial<ReturnType<typeof startingEquipment>>) =>
       ask(
         studio.coach,
         "gyms.save",
-        { gymId: studio.gymId, seen, wanted: { ...seen, equipment: { ...STARTING_EQUIPMENT, ...part } } },
+        { gymId: studio.gymId, seen, wanted: { ...seen, equipment: { ...startingEquipment("kg"), ...part } } },
         clock,
       );
     const bars = [{ name: "Short bar", weight: { amount: "15", unit: "kg" as const }, shape: "straight bar" as const }];

@@ -1,13 +1,21 @@
 import { beforeAll, describe, expect, it } from "vitest";
 import { type ApiName, catalogueIn, computeSession, type Input, judgeSession, type OwnExercise } from "../../contract";
-import { type ClientLimit, cautionKey, diffDocuments, type Edit, openBlocks, parseSession } from "../../core";
+import {
+  type ClientLimit,
+  cautionKey,
+  DEFAULT_REGION,
+  diffDocuments,
+  type Edit,
+  openBlocks,
+  parseSession,
+} from "../../core";
 import { phase } from "../../core/testing/plans";
 import { inStudio, newId, type Scope } from "../db";
 import { calendarsBetween } from "../db/planned";
 import * as db from "../db/queries";
 import { clock, hasDatabase, makeStudio, prepareDatabase, type TestStudio, value } from "../testing/studio";
 import { ask, askByName, USE_CASES } from ".";
-import { STARTING_EQUIPMENT } from "./starting-gym";
+import { startingEquipment } from "./starting-gym";
 
 interface Target {
   readonly clientId: string;
@@ -23,13 +31,14 @@ function inputFor<K extends ApiName>(name: K, { clientId, sessionId, gymId, plan
     "account.show": {},
     "account.changePassword": { current: "not-the-password", wanted: "another-long-one" },
     "account.endDevices": { device: newId() },
+    "studio.changeRegion": DEFAULT_REGION,
     "studio.changeSettings": { e1rmFormula: "epley" },
     "studio.changeMethods": { seen: [], wanted: [] },
     "weeks.show": { clientId, planId },
     "gyms.show": { gymId },
     "gyms.coming": { gymId },
-    "gyms.try": { gymId, equipment: STARTING_EQUIPMENT },
-    "gyms.save": { gymId, ...unchanged({ name: "Gym", equipment: STARTING_EQUIPMENT }) },
+    "gyms.try": { gymId, equipment: startingEquipment("kg") },
+    "gyms.save": { gymId, ...unchanged({ name: "Gym", equipment: startingEquipment("kg") }) },
     "gyms.create": { name: "Home", clientId, copyOf: gymId },
     "gyms.makeDefault": { gymId },
     "gyms.remove": { gymId },
@@ -250,7 +259,7 @@ describe.runIf(hasDatabase)("what may be asked of the server", () => {
       expect((await db.clientNames(tx)).map((row) => row.id)).toEqual([a.clients[0].id]);
     });
     const stolen = inStudio(b.coach, (tx) =>
-      db.insertGym(tx, { studioId: a.coach.studioId, id: newId(), name: "Forged", equipment: STARTING_EQUIPMENT }),
+      db.insertGym(tx, { studioId: a.coach.studioId, id: newId(), name: "Forged", equipment: startingEquipment("kg") }),
     );
     await expect(stolen).rejects.toThrow();
     const rewritten = inStudio(a.coach, (tx) => tx.execute("update floor_events set body = '{}'"));

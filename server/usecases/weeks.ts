@@ -1,9 +1,9 @@
 /** The weeks of a client: the plan with the log, the gyms and the settings that it is computed by. */
 import { type PlanSession, readEquipment, type WeeksView } from "../../contract";
-import { addDays, lineagesIn, type PlanDocument, planWeeks, sameValue, sessionOfWeek } from "../../core";
+import { addDays, dateIn, lineagesIn, type PlanDocument, planWeeks, sameValue, sessionOfWeek } from "../../core";
 import { planOf, readStored } from "../context/documents";
 import { bodyMassKgOn, knownLifts, liftsOf } from "../context/record";
-import { dateIn, type StudioContext, studioOf } from "../context/studio";
+import { type StudioContext, studioOf } from "../context/studio";
 import type { Transaction } from "../db";
 import * as db from "../db/queries";
 import { answerIn, defineUseCase, notFound, ok } from "./kit";
@@ -16,7 +16,7 @@ export const showWeeks = defineUseCase("weeks.show", ["coach"], (scope, { client
     const row = await db.clientRow(tx, id);
     if (!row) return notFound;
     const studio = await studioOf(tx);
-    const today = dateIn(studio.timeZone, nowMs);
+    const today = dateIn(studio.region.timeZone, nowMs);
     const rows = await db.plansOfClient(tx, id);
     const read = rows.map((one) => ({ id: one.id, revision: one.revision, document: planOf(one) }));
     const holds = ({ document }: (typeof read)[number]) =>

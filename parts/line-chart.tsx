@@ -1,7 +1,7 @@
 "use client";
 import { line as d3line, extent, type ScaleLinear, scaleLinear, scaleUtc } from "d3";
 import type { ReactNode } from "react";
-import { fullDate, shortDate } from "./dates";
+import { useDates } from "@/parts/region";
 
 export interface ChartPoint {
   readonly date: string;
@@ -47,6 +47,7 @@ export function LineChart({
   /** What is drawn over it, by its scales. */
   children?: (scales: ChartScales) => ReactNode;
 }) {
+  const { fullDate, shortDate } = useDates();
   const pad = { left: 38, right: 14, top: 10, bottom: 20 };
   if (points.length === 0) return <p className="text-quiet">{empty}</p>;
   const dates = points.map(dayOf);

@@ -1,0 +1,25 @@
+/** A studio's region as it is stored and changed. */
+import { DEFAULT_REGION, type Region } from "../core";
+import { anyOfNumbers, exact, oneOf, said } from "./schema";
+
+/** What is kept beside the time zone; what is missing is as usual. */
+export type StoredRegion = Partial<Omit<Region, "timeZone">>;
+
+export const REGION_SCHEMA = exact({
+  timeZone: said(60),
+  dateOrder: oneOf("dayMonth", "monthDay"),
+  hours: anyOfNumbers(24, 12),
+  firstDay: anyOfNumbers(0, 5, 6),
+  unit: oneOf("kg", "lb"),
+});
+
+export const regionOf = (timeZone: string, stored: StoredRegion): Region => ({
+  ...DEFAULT_REGION,
+  ...stored,
+  timeZone,
+});
+
+export const isTimeZone = (name: string): boolean =>
+  name === "UTC" || Intl.supportedValuesOf("timeZone").includes(name);
+
+export const NO_TIME_ZONE = "A time zone such as Europe/Oslo.";
