@@ -2,7 +2,7 @@ import { describe, expect, it } from "vitest";
 import { type Goal, SHIPPED_CATALOGUE, toKg, weight } from "../core";
 import { exposure, read } from "../core/testing/helpers";
 import { planOf } from "../core/testing/plans";
-import { goalChance, goalNeeds, goalPulledTo, goalStepKg, goalWords, readGoalKg } from "./goals";
+import { goalChance, goalNeeds, goalPulledTo, goalSteppedBy, goalWords, readGoalLoad } from "./goals";
 import { weeksViewOf } from "./testing/weeks";
 
 const lift = (id: string) => SHIPPED_CATALOGUE.byId.get(id)!;
@@ -39,11 +39,17 @@ describe("goals", () => {
     ["heavy", null],
     ["1200", null],
   ])("%j is read as %j", (typed, kg) => {
-    expect(readGoalKg(typed, 80)).toBe(kg);
+    expect(readGoalLoad(typed, "kg", 80)).toEqual(kg === null ? null : weight(kg));
+  });
+
+  it("is typed in the client's unit, and of the body in whole pounds", () => {
+    expect(readGoalLoad("235", "lb", 80)).toEqual(weight(235, "lb"));
+    expect(readGoalLoad("1.25x", "lb", 80)).toEqual(weight(220, "lb"));
+    expect(readGoalLoad("2300", "lb", 80)).toBeNull();
   });
 
   it("of the body needs its mass", () => {
-    expect(readGoalKg("1.25x", null)).toBeNull();
+    expect(readGoalLoad("1.25x", "kg", null)).toBeNull();
   });
 
   it("need a gain a week from what is known now to their date", () => {
@@ -71,9 +77,11 @@ describe("goals", () => {
     expect(goalPulledTo(VIEW, pulled, e1rmKg)).toEqual(pulled);
   });
 
-  it("stay where nothing is known of the lift; small ones go by a kilogram", () => {
+  it("stay where nothing is known of the lift; small ones go by a kilogram or two pounds", () => {
     expect(goalPulledTo(VIEW, goal({ lineage: "deadlift" }), 150)).toEqual(goal({ lineage: "deadlift" }));
-    expect([20, -15, 30, 107.5].map((kg) => goalStepKg({ load: weight(kg) }))).toEqual([1, 1, 2.5, 2.5]);
+    const stepped = (amount: number, unit: "kg" | "lb") => goalSteppedBy(goal({ load: weight(amount, unit) }), 1).load;
+    expect([20, -15, 30, 107.5].map((kg) => stepped(kg, "kg").amount)).toEqual(["21", "-14", "32.5", "110"]);
+    expect([40, 225].map((lb) => stepped(lb, "lb"))).toEqual([weight(42, "lb"), weight(230, "lb")]);
   });
 
   it("are as likely as the runs that show them by their day", () => {

@@ -8,9 +8,13 @@ import {
   formatWeight,
   type Goal,
   isBodyweight,
+  KG_PER_LB,
+  kgOf,
   liftRecord,
   toKg,
   trendOf,
+  type Weight,
+  type WeightUnit,
   type WhatIf,
   weight,
 } from "../core";
@@ -25,13 +29,18 @@ export function goalWords({ load, reps }: Pick<Goal, "load" | "reps">, exercise:
   return reps > 1 ? `${loaded} × ${reps}` : loaded;
 }
 
-/** A goal's load as it is typed: kg, or a multiple of the body ("1.25 x", "1.25 × body"); null where it is neither. */
-export function readGoalKg(typed: string, bodyMassKg: number | null): number | null {
+/** A goal's load as it is typed: in the unit, or a multiple of the body ("1.25 x", "1.25 × body"); null where it is neither. */
+export function readGoalLoad(typed: string, unit: WeightUnit, bodyMassKg: number | null): Weight | null {
   const text = typed.trim().replace(",", ".");
   const multiple = /^(\d+(?:\.\d+)?)\s*[x×](?:\s*body)?$/i.exec(text);
-  if (multiple) return bodyMassKg === null ? null : Math.round(Number(multiple[1]) * bodyMassKg * 2) / 2;
-  const kg = Number(text);
-  return text === "" || !Number.isFinite(kg) || kg <= -300 || kg > 1000 ? null : kg;
+  if (multiple) {
+    if (bodyMassKg === null) return null;
+    const [body, half] = unit === "kg" ? [bodyMassKg, 2] : [bodyMassKg / KG_PER_LB, 1];
+    return weight(Math.round(Number(multiple[1]) * body * half) / half, unit);
+  }
+  const figure = Number(text);
+  const kg = kgOf(figure, unit);
+  return text === "" || !Number.isFinite(kg) || kg <= -300 || kg > 1000 ? null : weight(figure, unit);
 }
 
 export interface GoalNeeds {
@@ -72,15 +81,24 @@ export function goalChance(view: WeeksView, { fans }: WhatIf, goal: Goal): numbe
 }
 
 /** What a goal's load goes up and down by. */
-export const goalStepKg = ({ load }: Pick<Goal, "load">): number => (Math.abs(toKg(load)) < 30 ? 1 : 2.5);
+const goalStep = ({ load }: Pick<Goal, "load">): number => {
+  const isLight = Math.abs(toKg(load)) < 30;
+  return load.unit === "kg" ? (isLight ? 1 : 2.5) : isLight ? 2 : 5;
+};
+
+/** The goal with its load so many steps up (or down), in the unit that it has. */
+export function goalSteppedBy(goal: Goal, steps: number): Goal {
+  const step = goalStep(goal);
+  return { ...goal, load: weight((Math.round(Number(goal.load.amount) / step) + steps) * step, goal.load.unit) };
+}
 
 /** The goal with the load whose e1RM is nearest to a figure, in its steps; as it is where nothing is known of the lift. */
 export function goalPulledTo(view: WeeksView, goal: Goal, e1rmKg: number): Goal {
-  const step = goalStepKg(goal);
   const needs = goalNeeds(view, goal);
-  const more = goalNeeds(view, { ...goal, load: weight(toKg(goal.load) + step) });
+  const amount = Number(goal.load.amount);
+  const more = goalNeeds(view, { ...goal, load: weight(amount + goalStep(goal), goal.load.unit) });
   if (!needs || !more || more.needsKg <= needs.needsKg) return goal;
-  const steps = Math.round((e1rmKg - needs.needsKg) / (more.needsKg - needs.needsKg));
-  const kg = Math.round((toKg(goal.load) + steps * step) / step) * step;
-  return { ...goal, load: weight(Math.min(1000, Math.max(-299, kg))) };
+  const pulled = goalSteppedBy(goal, Math.round((e1rmKg - needs.needsKg) / (more.needsKg - needs.needsKg)));
+  const kg = toKg(pulled.load);
+  return kg <= 1000 && kg >= -299 ? pulled : goal;
 }

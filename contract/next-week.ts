@@ -7,6 +7,7 @@ import {
   dateOfDay,
   type Edit,
   exerciseOrThrow,
+  fromKg,
   isBodyweight,
   type MakeId,
   oneSetFewer,
@@ -101,7 +102,8 @@ function choiceEdits(
       // Sets keep their ids; what is more than there was has one of the lift's.
       let made = 0;
       const makeId = () => `${slotId}=${made++}`;
-      const written = writeLift(document, slotId, `${reps.join(",")} @${before.topKg}kg`, catalogue, makeId);
+      const { amount, unit } = fromKg(before.topKg, view.client.unit);
+      const written = writeLift(document, slotId, `${reps.join(",")} @${amount}${unit}`, catalogue, makeId);
       return written.ok ? written.edits : [];
     }
   }

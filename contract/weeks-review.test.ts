@@ -291,8 +291,13 @@ describe("weeks in review", () => {
   });
 
   it("is a table too: a row for a lift in a week that has gone by", () => {
-    const [heads, first, ...others] = weeksTable(review());
+    const [heads, first, ...others] = weeksTable(review(), "kg");
     expect(heads).toHaveLength(first!.length);
+    expect(
+      weeksTable(review(), "lb")
+        .map((row) => row[5])
+        .slice(0, 2),
+    ).toEqual(["load lb", 176.4]);
     expect(first!.slice(0, 6)).toEqual(["Back squat", "2026-09-28", "yes", 3, "5 5 5", 80]);
     // Eight weeks were done, and this week's Monday was not.
     const bench = others.filter(([name]) => name === "Bench press").map(([, , done]) => done);

@@ -1,5 +1,7 @@
 /** What a client's weeks have come to: each lift's load, e1RM and trend, what was kept of what was asked, and what comes next. */
+
 import type { DeloadSigns } from "../core";
+import { massFigure, type WeightUnit } from "../core";
 import { type LiftAcrossWeeks, liftsAcross } from "./lifts-across";
 import { type NextStep, nextSteps, signsOf } from "./next-steps";
 import { type WeeksModel, type WeeksView, weeksDone } from "./weeks";
@@ -23,15 +25,15 @@ export interface WeeksReview {
 }
 
 /** What the review shows as rows, the first being their heads: a lift in a week each. */
-export function weeksTable({ lifts, model }: WeeksReview): (string | number)[][] {
+export function weeksTable({ lifts, model }: WeeksReview, unit: WeightUnit): (string | number)[][] {
   const heads = [
     "lift",
     "week from",
     "done",
     "sets",
     "reps",
-    "load kg",
-    "e1RM kg",
+    `load ${unit}`,
+    `e1RM ${unit}`,
     "best until then",
     "rest kept s",
     "reserve beyond asked",
@@ -48,8 +50,8 @@ export function weeksTable({ lifts, model }: WeeksReview): (string | number)[][]
           isDone ? "yes" : "no",
           isDone ? cell.sets : 0,
           cell.reps.map((reps) => reps ?? "").join(" "),
-          cell.topKg ?? "",
-          e1rmKg === null ? "" : Math.round(e1rmKg * 10) / 10,
+          cell.topKg === null ? "" : Number(massFigure(cell.topKg, unit, 3)),
+          e1rmKg === null ? "" : Number(massFigure(e1rmKg, unit)),
           isRecord ? "yes" : "",
           one.restSeconds === null ? "" : Math.round(one.restSeconds),
           one.reserveOff === null ? "" : Math.round(one.reserveOff * 10) / 10,

@@ -56,6 +56,9 @@ export function round(value: number, places = 0): number {
 export const massFigure = (kg: number, unit: WeightUnit, places = 1): string =>
   unit === "kg" ? decimal(kg, places) : decimal(kg / KG_PER_LB, Math.min(places, 1));
 
+/** A figure typed in a unit, in kilograms. */
+export const kgOf = (figure: number, unit: WeightUnit): number => (unit === "kg" ? figure : figure * KG_PER_LB);
+
 /** "95.9 kg", or the same in the reader's unit: "211.4 lb". */
 export const massWords = (kg: number, unit: WeightUnit, places = 1): string =>
   `${massFigure(kg, unit, places)} ${unit}`;

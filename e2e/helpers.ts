@@ -80,8 +80,9 @@ export async function expectShorthand(page: Page, wanted: string | RegExp): Prom
   else await text.toMatch(wanted);
 }
 
-export async function writeSession(page: Page, client: string, text: string): Promise<string> {
-  await page.getByRole("link", { name: client }).first().click();
+/** A new session of a client, by name from the list of clients; null: of the one whose page is open. */
+export async function writeSession(page: Page, client: string | null, text: string): Promise<string> {
+  if (client !== null) await page.getByRole("link", { name: client }).first().click();
   await page.getByRole("button", { name: "Write a session" }).click();
   await page.waitForURL(/\/session\//);
   await page.getByRole("button", { name: "Text", exact: true }).click();

@@ -2,8 +2,8 @@
 import { useState } from "react";
 import {
   type Build,
-  decimal,
   type GymEquipment,
+  massFigure,
   type PlannedStep,
   type PlatePlan,
   planSentence,
@@ -14,24 +14,26 @@ import {
   type Slot,
   toKg,
   type Weight,
+  type WeightUnit,
 } from "@/core";
 import { Sleeve } from "@/ui/sleeve";
 
 const HEAVIEST_KG = 25;
 
-const drawn = (plates: readonly Weight[], fresh: number) =>
+/** Plates of another unit than the gym's say theirs. */
+const drawn = (plates: readonly Weight[], fresh: number, unit: WeightUnit) =>
   plates.map((plate, index) => ({
-    label: plate.unit === "kg" ? plate.amount : `${plate.amount}#`,
+    label: plate.unit === unit ? plate.amount : `${plate.amount} ${plate.unit}`,
     size: Math.sqrt(Math.min(1, toKg(plate) / HEAVIEST_KG)),
     isNew: index >= plates.length - fresh,
   }));
 
 /** One load's sleeve, where no order over the slot is planned. */
-export function BuildSleeve({ build }: { build: Build }) {
+export function BuildSleeve({ build, unit }: { build: Build; unit: WeightUnit }) {
   const plates =
     build.kind === "bar" || build.kind === "sled" ? build.perSide : build.kind === "belt" ? build.plates : [];
   if (plates.length === 0) return null;
-  return <Sleeve plates={drawn(plates, 0)} words={`${said(plates)} from the inside out`} />;
+  return <Sleeve plates={drawn(plates, 0, unit)} words={`${said(plates)} from the inside out`} />;
 }
 
 const said = (plates: readonly Weight[]): string =>
@@ -45,7 +47,17 @@ interface Row {
 }
 
 /** The order of plates over ramp, rounds and drops: each change with what comes off and what goes on. */
-export function PlateOrder({ plan, slot, segmentId }: { plan: PlatePlan; slot: Slot; segmentId: string }) {
+export function PlateOrder({
+  plan,
+  slot,
+  segmentId,
+  unit,
+}: {
+  plan: PlatePlan;
+  slot: Slot;
+  segmentId: string;
+  unit: WeightUnit;
+}) {
   const names = stepNames(slot);
   const rows: Row[] = [];
   for (const step of plan.steps) {
@@ -67,11 +79,11 @@ export function PlateOrder({ plan, slot, segmentId }: { plan: PlatePlan; slot: S
             <span className="narrow text-xs leading-tight text-quiet">
               {name}
               {count > 1 ? ` ×${count}` : ""}
-              <strong className="block text-base text-walnut">{decimal(step.totalKg, 1)}</strong>
+              <strong className="block text-base text-walnut">{massFigure(step.totalKg, unit)}</strong>
             </span>
             <span>
               <Sleeve
-                plates={drawn(step.perSide, step.putOn.length)}
+                plates={drawn(step.perSide, step.putOn.length, unit)}
                 words={`${said(step.perSide)} from the inside out`}
               />
               <span className="narrow block text-xs">{platesSentence(step)}</span>
@@ -99,11 +111,12 @@ export function SharedBar({
   /** Whose loads are known, in kg, round by round; null: they are typed. */
   partner: { readonly names: readonly [own: string, partner: string]; readonly kg: readonly number[] } | null;
 }) {
+  const { unit } = gym;
   const [typed, setTyped] = useState("");
   const mine = plan.steps.filter((step) => slot.sets.some((set) => set?.segments[0]?.id === step.key));
   const asTyped = typed
     .split(/[\s;]+|,(?=\s|\d{2,})/)
-    .map((one) => readWeight(one, gym.unit))
+    .map((one) => readWeight(one, unit))
     .filter((one): one is Weight => one !== null);
   const theirs = partner?.kg ?? asTyped.map(toKg);
   const shared =
@@ -125,7 +138,7 @@ export function SharedBar({
           the partner's loads, round by round
           <input
             value={typed}
-            placeholder="60 62.5 65"
+            placeholder={unit === "kg" ? "60 62.5 65" : "135 140 145"}
             onChange={(event) => setTyped(event.target.value)}
             className="mt-0.5 w-full rounded-[3px] border border-rule bg-ground px-1.5 py-0.5 text-walnut"
           />
@@ -139,7 +152,7 @@ export function SharedBar({
                 <span className="w-12 text-quiet">
                   {(partner?.names ?? ["this", "partner"])[step.key.startsWith("0") ? 0 : 1]!.split(" ")[0]}
                 </span>
-                <strong className="w-10">{decimal(step.totalKg, 1)}</strong>
+                <strong className="w-10">{massFigure(step.totalKg, unit)}</strong>
                 <span>{platesSentence(step)}</span>
               </li>
             ))}

@@ -1,18 +1,27 @@
 import { clsx } from "clsx";
 import { useState } from "react";
 import type { MuscleMeasure, WeekColumn, WeeksModel, WeeksView } from "@/contract";
-import { BUILDING, decimal, type Muscle, type MuscleLoad, massFigure, type TrainingAge, weeklySetBand } from "@/core";
+import {
+  BUILDING,
+  decimal,
+  type Muscle,
+  type MuscleLoad,
+  massFigure,
+  type TrainingAge,
+  type WeightUnit,
+  weeklySetBand,
+} from "@/core";
 
 const MEASURES: Readonly<Record<MuscleMeasure, { readonly name: string; readonly about: string }>> = {
   hardSets: { name: "Hard sets", about: "against the band" },
-  volumeLoadKg: { name: "Volume load", about: "kg, indirect work half" },
+  volumeLoadKg: { name: "Volume load", about: "{unit}, indirect work half" },
   tensionSeconds: { name: "Time under tension", about: "minutes, indirect work half" },
 };
 
-const figureOf = (load: MuscleLoad | undefined, measure: MuscleMeasure): string => {
+const figureOf = (load: MuscleLoad | undefined, measure: MuscleMeasure, unit: WeightUnit): string => {
   const amount = load?.[measure] ?? 0;
   if (measure === "hardSets") return decimal(amount, 1);
-  return measure === "volumeLoadKg" ? String(Math.round(amount)) : decimal(amount / 60, 1);
+  return measure === "volumeLoadKg" ? massFigure(amount, unit, 0) : decimal(amount / 60, 1);
 };
 
 /** What each muscle was asked by week, against its band, and each week's minutes and load; a figure opens what it is made of. */
@@ -56,7 +65,9 @@ export function Selvedge({
               </option>
             ))}
           </select>
-          <span className="narrow block font-normal">{MEASURES[measure].about}</span>
+          <span className="narrow block font-normal">
+            {MEASURES[measure].about.replace("{unit}", view.client.unit)}
+          </span>
         </th>
         <HeadGaps columns={model.columns} />
       </tr>
@@ -79,7 +90,7 @@ export function Selvedge({
                 !(isDone && isNow) &&
                 (sets < band.low || sets > band.high);
               const isPast = !isNow && week < (model.columns.find((one) => one.isNow)?.week ?? 0);
-              const figure = figureOf(muscles[muscle], measure);
+              const figure = figureOf(muscles[muscle], measure, view.client.unit);
               return (
                 <td
                   key={week}
@@ -87,7 +98,7 @@ export function Selvedge({
                 >
                   <button
                     type="button"
-                    aria-label={`${figure} ${measure === "hardSets" ? "hard sets" : measure === "volumeLoadKg" ? "kg" : "minutes"} for the ${muscle} in week ${week + 1}: what it is made of`}
+                    aria-label={`${figure} ${measure === "hardSets" ? "hard sets" : measure === "volumeLoadKg" ? view.client.unit : "minutes"} for the ${muscle} in week ${week + 1}: what it is made of`}
                     onClick={() => onOpen(muscle, week)}
                     className="flex w-full items-center gap-1 hover:bg-thread"
                   >

@@ -79,7 +79,7 @@ describe("what is likely", () => {
 
 describe("what was done on a day", () => {
   const done = (...sets: readonly Parameters<typeof exposure>[1][number][]) =>
-    doneFigures(exposure("2026-11-20", sets).sets);
+    doneFigures(exposure("2026-11-20", sets).sets, "kg");
   it.each([
     ["one load", done({ reps: 8, loadKg: 62.5 }, { reps: 7, loadKg: 62.5 }), "8 7 × 62.5"],
     ["a pyramid", done({ reps: 10, loadKg: 40 }, { reps: 6, loadKg: 45 }), "10 × 40, 6 × 45"],
@@ -88,6 +88,17 @@ describe("what was done on a day", () => {
     ["first without, then with help", done({ reps: 6, loadKg: 0 }, { reps: 5, loadKg: -15 }), "6, 5 × −15"],
     ["held", done({ reps: 0, seconds: 40, loadKg: 0 }, { reps: 0, seconds: 32.5, loadKg: 0 }), "40 s 32.5 s"],
     ["a warm-up set beside it", done({ reps: 10, loadKg: 20, working: false }, { reps: 5, loadKg: 80 }), "5 × 80"],
+    [
+      "in pounds",
+      doneFigures(
+        exposure("2026-11-20", [
+          { reps: 5, loadKg: 61.235 },
+          { reps: 5, loadKg: -15 },
+        ]).sets,
+        "lb",
+      ),
+      "5 × 135, 5 × −33.1",
+    ],
     ["nothing", done(), ""],
   ])("%s", (_, words, wanted) => {
     expect(words).toBe(wanted);

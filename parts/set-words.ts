@@ -4,6 +4,7 @@ import {
   decimal,
   isBodyweight,
   type LoggedSet,
+  massFigure,
   printAmount,
   printSpan,
   type ResolvedLoad,
@@ -12,6 +13,7 @@ import {
   type Settings,
   type Slot,
   tempoInForce,
+  type WeightUnit,
   type WorkForecast,
   type WorkSet,
 } from "@/core";
@@ -46,11 +48,11 @@ export function cellFigure(slot: Slot, set: WorkSet, loads: ReadonlyMap<string, 
     .join(" ↘ ");
 }
 
-/** What was done of a lift on a day, its work alone: "8 8 8 7 × 62.5", "40 s 35 s", "6 5 × −15"; set by set where loads differ. */
-export function doneFigures(sets: readonly LoggedSet[]): string {
+/** What was done of a lift on a day, its work alone, in a unit: "8 8 8 7 × 62.5", "40 s 35 s", "6 5 × −15"; set by set where loads differ. */
+export function doneFigures(sets: readonly LoggedSet[], unit: WeightUnit): string {
   const work = sets.filter(({ working }) => working);
   const amount = ({ seconds, reps }: LoggedSet) => (seconds === null ? String(reps) : `${decimal(seconds)} s`);
-  const load = ({ loadKg }: LoggedSet) => (loadKg === 0 ? "" : ` × ${decimal(loadKg, 2).replace("-", "−")}`);
+  const load = ({ loadKg }: LoggedSet) => (loadKg === 0 ? "" : ` × ${massFigure(loadKg, unit, 2).replace("-", "−")}`);
   const [first] = work;
   if (!first) return "";
   return work.every(({ loadKg }) => loadKg === first.loadKg)
@@ -91,7 +93,7 @@ export function readingOf(
       : load && isBodyweight(load.exercise)
         ? figure === "body"
           ? "the body alone"
-          : `body ${figure} kg`
+          : `body ${figure} ${load.weight!.unit}`
         : `${figure} ${load!.weight!.unit}`,
   );
   if (first.rir) parts.push(`${printSpan(first.rir)} in reserve`);

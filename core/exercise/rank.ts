@@ -1,7 +1,7 @@
 /** Ranking exercises for one region and one client, with the score in its parts and a sentence for each. Handbook section 8. */
 import { isBodyweight } from "../load/effective";
 import { buildableLoads, type GymEquipment } from "../load/equipment";
-import { clamp, decimal } from "../units";
+import { clamp, decimal, massWords, type WeightUnit } from "../units";
 import type { Exercise } from "./exercise";
 import { JOINT_WORDS, type Trainee, touches, type Unfit, unfitness, unfitSentence } from "./fitness";
 import { lengthProfile, thirdOf } from "./mechanics";
@@ -73,6 +73,8 @@ export interface RankContext {
   readonly trainee: Trainee;
   readonly gym: GymEquipment | null;
   readonly weights: RankWeights;
+  /** What sentences say weights in; left out, the gym's. */
+  readonly unit?: WeightUnit;
   /** A working load of the exercise in prescribed kg, where a record or a related lift tells. */
   readonly workingKg?: (exercise: Exercise) => number | null;
 }
@@ -260,7 +262,7 @@ function shareOfStrength(exercise: Exercise, addedKg: number, trainingAge: strin
 
 function progressPart(
   exercise: Exercise,
-  { gym, workingKg, trainee }: RankContext,
+  { gym, unit = gym?.unit ?? "kg", workingKg, trainee }: RankContext,
 ): { value: number; sentence: string } {
   const loads = gym ? buildableLoads(exercise, gym) : [];
   const working = workingKg?.(exercise) ?? null;
@@ -290,9 +292,9 @@ function progressPart(
     1,
   );
   if (working !== null && room < 0.05)
-    return { value: 0.1, sentence: `${decimal(from, 1)} kg is near the most that it can be loaded with here.` };
+    return { value: 0.1, sentence: `${massWords(from, unit)} is near the most that it can be loaded with here.` };
   const value = clamp(1 - percent / 20, 0.1, 1) * (0.6 + 0.4 * room);
-  return { value, sentence: `The next step is ${decimal(step, 2)} kg, ${decimal(percent, 0)} %.` };
+  return { value, sentence: `The next step is ${massWords(step, unit, 2)}, ${decimal(percent, 0)} %.` };
 }
 
 const learningWords = (learning: number): string =>

@@ -141,7 +141,7 @@ function enumerate(exercise: Exercise, gym: GymEquipment, bar: string | null): B
     case "band":
       return gym.bands.map((band) => ({
         kg: band.kg,
-        weight: fromKg(band.kg, "kg"),
+        weight: fromKg(band.kg, gym.unit),
         build: { kind: "assistance", band: band.name },
       }));
   }
@@ -279,7 +279,7 @@ function assisted(gym: GymEquipment, exercise: Exercise): BuildableLoad[] {
   const bands = gym.bands.map(
     (band): BuildableLoad => ({
       kg: -band.kg,
-      weight: fromKg(band.kg, "kg"),
+      weight: fromKg(band.kg, gym.unit),
       build: { kind: "assistance", band: band.name },
     }),
   );

@@ -142,6 +142,15 @@ describe("what moves a rule", () => {
     });
   });
 
+  it("a day whose load nobody said is nothing to go by, and the body alone is a load", () => {
+    const unsaid = exposure("2026-11-14", [{ reps: 5, loadKg: 0 }]);
+    const said = exposure("2026-11-10", [{ reps: 5, loadKg: 80 }]);
+    expect(next("loadFirst", fives, 1, [unsaid])).toBeNull();
+    expect(next("loadFirst", fives, 1, [said, unsaid]).sets[0]!.loadKg).toBe(85);
+    const chinUp = SHIPPED_CATALOGUE.byId.get("chin-up")!;
+    expect(next("loadFirst", fives, 1, [unsaid], { exercise: chinUp }).sets[0]!.loadKg).toBeGreaterThan(0);
+  });
+
   it("pain on a day of quite other reps still counts", () => {
     const other = did("2026-11-10", 60, [15, 15], { pain: 5, target: { low: 15, high: 15 } });
     expect(next("loadFirst", fives, 3, [did("2026-11-03", 80, [5, 5, 5]), other])).toMatchObject({

@@ -3,6 +3,8 @@
  * and asking again recomputes what follows. Every answer carries its reason as data. What each kind of rule does stands in
  * one table, `RULES`.
  */
+import type { Exercise } from "../exercise/exercise";
+import { isBodyweight } from "../load/effective";
 import type { Exposure } from "../log";
 import { daysBetween } from "../units";
 import { cutLoad, impliedBySet, weeklyLimitKg } from "./bound";
@@ -148,6 +150,10 @@ function ask<K extends RuleKind>(rule: RuleOf<K>, situation: Situation): Ruled {
   return (RULES[rule.kind] as RuleDefinition<K>).next(rule, situation);
 }
 
+/** Whether a day's load is known: a lift that is loaded, kept without a load, says nothing of the next one. */
+export const isLoadSaid = (exercise: Exercise, { sets }: Pick<Exposure, "sets">): boolean =>
+  isBodyweight(exercise) || sets.some(({ working, loadKg }) => working && loadKg > 0);
+
 /** Null when the lift has no log of the like to go by. */
 export function nextPrescription(
   rule: ProgressionRule,
@@ -161,7 +167,9 @@ export function nextPrescription(
   const everyDay = exposures
     .map((exposure) => ({ ...exposure, sets: exposure.sets.filter((set) => set.working) }))
     .filter((exposure) => exposure.sets.length > 0);
-  const worked = everyDay.filter((exposure) => definition.isByCurve || isComparable(exposure, targets));
+  const worked = everyDay
+    .filter((exposure) => isLoadSaid(context.exercise, exposure))
+    .filter((exposure) => definition.isByCurve || isComparable(exposure, targets));
   const trained = worked.filter(({ purpose }) => purpose === "training").map(asRuled);
   const latest = everyDay.at(-1);
   const last = trained.at(-1);

@@ -1,6 +1,6 @@
 "use client";
 import { useRouter } from "next/navigation";
-import { useState } from "react";
+import { useEffect, useState } from "react";
 import { datesOf, type Region } from "@/core";
 import { ask, problemOf } from "@/device/api";
 import { useRegion } from "@/parts/region";
@@ -58,7 +58,9 @@ export function StudioRegion() {
     setProblem(reply.kind === "ok" ? null : problemOf(reply));
     router.refresh();
   }
-  const zones = Intl.supportedValuesOf("timeZone");
+  // Servers and browsers know different zones: the browser's list counts.
+  const [zones, setZones] = useState<readonly string[]>([]);
+  useEffect(() => setZones(Intl.supportedValuesOf("timeZone")), []);
   return (
     <section>
       <h2 className="mb-2 text-lg font-bold">This studio</h2>

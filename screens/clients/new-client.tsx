@@ -4,6 +4,7 @@ import { useState } from "react";
 import type { Input } from "@/contract";
 import { readWeight } from "@/core";
 import { ask, replySentence } from "@/device/api";
+import { useRegion } from "@/parts/region";
 import { Button } from "@/ui/button";
 import { SelectField, TextArea, TextField } from "@/ui/field";
 import { Notice } from "@/ui/notice";
@@ -12,6 +13,7 @@ const EMPTY = { name: "", birthYear: "", trainingAge: "novice", minutes: "60", b
 
 export function NewClient() {
   const router = useRouter();
+  const { unit } = useRegion();
   const [form, setForm] = useState(EMPTY);
   const [problems, setProblems] = useState<Record<string, string>>({});
   const [busy, setBusy] = useState(false);
@@ -25,13 +27,15 @@ export function NewClient() {
     const found: Record<string, string> = {};
     const year = form.birthYear.trim() === "" ? null : Number(form.birthYear);
     const minutes = Number(form.minutes);
-    const mass = form.bodyMass.trim() === "" ? null : readWeight(form.bodyMass, "kg");
+    const mass = form.bodyMass.trim() === "" ? null : readWeight(form.bodyMass, unit);
     if (form.name.trim() === "") found.name = "Give the client a name.";
     if (form.name.length > 120) found.name = "A name of at most 120 characters.";
     if (year !== null && !(Number.isInteger(year) && year >= 1900 && year <= new Date().getFullYear()))
       found.birthYear = "A year such as 1984, or nothing.";
     if (!(Number.isInteger(minutes) && minutes >= 10 && minutes <= 240)) found.minutes = "Between 10 and 240 minutes.";
-    if (mass === null && form.bodyMass.trim() !== "") found.bodyMass = "A weight such as 72.4 or 160 lb, or nothing.";
+    if (mass === null && form.bodyMass.trim() !== "")
+      found.bodyMass =
+        unit === "kg" ? "A weight such as 72.4 or 160 lb, or nothing." : "A weight such as 160 or 72.4 kg, or nothing.";
     setProblems(found);
     if (Object.keys(found).length > 0) return;
     setBusy(true);
@@ -61,7 +65,7 @@ export function NewClient() {
       <TextField label="Name" {...at("name")} />
       <div className="grid grid-cols-2 gap-3">
         <TextField label="Birth year" inputMode="numeric" {...at("birthYear")} />
-        <TextField label="Body mass, kg" inputMode="decimal" {...at("bodyMass")} />
+        <TextField label={`Body mass, ${unit}`} inputMode="decimal" {...at("bodyMass")} />
         <SelectField label="Training age" {...at("trainingAge")}>
           <option value="novice">novice</option>
           <option value="intermediate">intermediate</option>

@@ -18,6 +18,7 @@ import {
   type Trainee,
   workingLoads,
 } from "@/core";
+import { useRegion } from "@/parts/region";
 
 const NOTHING_COVERED: Coverage = {};
 
@@ -53,12 +54,14 @@ export function useExercises(view: ExercisesView, draw: string | null) {
     () => workingLoads(view.client?.known ?? [], catalogue, view.client?.bodyMassKg ?? null, view.settings),
     [view.client, view.settings, catalogue],
   );
+  const studio = useRegion();
+  const unit = gym?.unit ?? studio.unit;
   const ranked = useMemo(
     () =>
       wholeMuscle
-        ? rankForMuscle(catalogue.list, REGIONS[region].muscle, { trainee, gym, weights, workingKg })
-        : rankExercises(catalogue.list, region, { trainee, gym, weights, workingKg }),
-    [catalogue, region, wholeMuscle, trainee, gym, weights, workingKg],
+        ? rankForMuscle(catalogue.list, REGIONS[region].muscle, { trainee, gym, unit, weights, workingKg })
+        : rankExercises(catalogue.list, region, { trainee, gym, unit, weights, workingKg }),
+    [catalogue, region, wholeMuscle, trainee, gym, unit, weights, workingKg],
   );
   const coverage = view.client?.coverage ?? NOTHING_COVERED;
   const holes = useMemo(

@@ -317,7 +317,7 @@ function SegmentRow({
   const put = (load: (typeof loads)[number] | null | undefined) => {
     if (load) onChange({ ...segment, load: load.kg === 0 ? null : load.weight, sign: load.kg < 0 ? -1 : 1 });
   };
-  const shown = loadWords(exercise, kg, segment.load ?? { amount: "0", unit: "kg" });
+  const shown = loadWords(exercise, kg, segment.load ?? { amount: "0", unit: view.shown.equipment.unit });
   return (
     <div className="flex flex-wrap items-center gap-x-2 gap-y-1">
       <span className="w-full text-[15px] leading-tight font-semibold">{label}</span>
@@ -355,7 +355,7 @@ function SegmentRow({
       )}
       <Stepper
         label={`${label} load`}
-        figure={shown.replace(" kg", "").replace("2 × ", "2×")}
+        figure={shown.replace(/ (?:kg|lb)$/, "").replace("2 × ", "2×")}
         onDown={() => put(loads.findLast((load) => load.kg < kg - 0.002))}
         onUp={() => put(nextHeavier(loads, kg))}
       />

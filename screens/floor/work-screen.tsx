@@ -421,7 +421,7 @@ function RampScreen({
               className={`flex min-h-[60px] items-center gap-4 border-b border-[var(--floor-line)] ${index < done ? "opacity-55" : ""}`}
             >
               <span className={`w-36 shrink-0 font-bold ${index === done ? "text-4xl" : "text-2xl"}`}>
-                {step.reps} × {step.words.replace(" kg", "")}
+                {step.reps} × {step.words.replace(/ (?:kg|lb)$/, "")}
               </span>
               <span className="text-lg text-[var(--floor-quiet)]">{step.build}</span>
             </li>

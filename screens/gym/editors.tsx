@@ -8,10 +8,14 @@ import {
   type GymEquipment,
   type ImplementThread,
   type InventoryProblem,
+  kgOf,
+  massFigure,
   readWeight,
+  round,
   toKg,
   type Weight,
   type WeightStack,
+  type WeightUnit,
   weight,
 } from "@/core";
 import { Button } from "@/ui/button";
@@ -300,12 +304,12 @@ function StackEditor({ gym, station }: { gym: GymState; station: string }) {
         <Line name="Adds by itself">
           <NumberBox
             label={`What the ${station} itself adds`}
-            value={stack.counterbalanceKg}
-            low={-100}
-            high={100}
-            onChange={(counterbalanceKg) => put({ counterbalanceKg })}
+            value={shownKg(stack.counterbalanceKg, unit)}
+            low={shownKg(-100, unit)}
+            high={shownKg(100, unit)}
+            onChange={(figure) => put({ counterbalanceKg: keptKg(figure, unit) })}
           />{" "}
-          kg
+          {unit}
         </Line>
         <Line name="It">
           <select
@@ -394,8 +398,12 @@ function SledEditor({ gym, station }: { gym: GymState; station: string }) {
   );
 }
 
+/** What is kept in kg as it is shown and typed in the gym's unit. */
+const shownKg = (kg: number, unit: WeightUnit): number => Number(massFigure(kg, unit, 3));
+const keptKg = (figure: number, unit: WeightUnit): number => round(kgOf(figure, unit), 3);
+
 function Bands({ gym }: { gym: GymState }) {
-  const { bands } = gym.equipment;
+  const { bands, unit } = gym.equipment;
   return (
     <section>
       <h3 className="font-bold">Bands</h3>
@@ -416,18 +424,22 @@ function Bands({ gym }: { gym: GymState }) {
             />
             <NumberBox
               label={`Tension of the ${band.name} band`}
-              value={band.kg}
+              value={shownKg(band.kg, unit)}
               low={0}
-              high={200}
-              onChange={(kg) => gym.change({ bands: replaced(bands, index, { ...band, kg }) })}
+              high={shownKg(200, unit)}
+              onChange={(figure) =>
+                gym.change({ bands: replaced(bands, index, { ...band, kg: keptKg(figure, unit) }) })
+              }
             />
-            kg, +
+            {unit}, +
             <NumberBox
               label={`Stiffness of the ${band.name} band`}
-              value={band.kgPerMetre}
+              value={shownKg(band.kgPerMetre, unit)}
               low={0}
-              high={400}
-              onChange={(kgPerMetre) => gym.change({ bands: replaced(bands, index, { ...band, kgPerMetre }) })}
+              high={shownKg(400, unit)}
+              onChange={(figure) =>
+                gym.change({ bands: replaced(bands, index, { ...band, kgPerMetre: keptKg(figure, unit) }) })
+              }
             />
             a metre
             <Problem problems={gym.problems} field={`bands.${index}`} />

@@ -3,7 +3,7 @@ import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useEffect, useMemo, useState } from "react";
 import type { Broken, GymView, Prescription } from "@/contract";
-import { decimal } from "@/core";
+import { decimal, massWords, weight } from "@/core";
 import { ask, replySentence } from "@/device/api";
 import { useDates } from "@/parts/region";
 import { Button } from "@/ui/button";
@@ -36,6 +36,7 @@ export function GymScreen({ view }: { view: GymView }) {
               threads={gym.threads}
               kept={gym.keptThreads}
               hanging={hanging}
+              unit={gym.equipment.unit}
               selected={selected}
               onSelect={setSelected}
             />
@@ -43,7 +44,7 @@ export function GymScreen({ view }: { view: GymView }) {
           <p className="narrow flex flex-wrap gap-x-4 py-1 text-quiet">
             <span>◆ can be built</span>
             <span>
-              <span className="text-weld">⌐ ¬</span> a gap, in kg
+              <span className="text-weld">⌐ ¬</span> a gap, in {gym.equipment.unit}
             </span>
             <span>
               <span className="text-indigo">▮</span>{" "}
@@ -83,24 +84,27 @@ export function GymScreen({ view }: { view: GymView }) {
 }
 
 function EmptyStart({ gym }: { gym: GymState }) {
+  const { unit } = gym.equipment;
+  const isLb = unit === "lb";
+  const bar = isLb ? 45 : 20;
   return (
     <section className="flex flex-col items-start gap-2">
       <h2 className="text-base font-bold">An empty room</h2>
       <Button
         onClick={() =>
-          gym.change({ bars: [{ name: "20 kg bar", weight: { amount: "20", unit: "kg" }, shape: "straight bar" }] })
+          gym.change({ bars: [{ name: `${bar} ${unit} bar`, weight: weight(bar, unit), shape: "straight bar" }] })
         }
       >
         Add a bar
       </Button>
       <Button
         onClick={() =>
-          gym.change({ dumbbells: [5, 7.5, 10].map((kg) => ({ amount: String(kg), unit: "kg" as const })) })
+          gym.change({ dumbbells: (isLb ? [10, 15, 20] : [5, 7.5, 10]).map((amount) => weight(amount, unit)) })
         }
       >
         Add dumbbells
       </Button>
-      <Button onClick={() => gym.change({ kettlebells: [{ amount: "12", unit: "kg" }] })}>Add a kettlebell</Button>
+      <Button onClick={() => gym.change({ kettlebells: [weight(isLb ? 26 : 12, unit)] })}>Add a kettlebell</Button>
       <Button onClick={() => gym.change({ bands: [{ name: "red", kg: 15, kgPerMetre: 20 }] })}>Add a band</Button>
     </section>
   );
@@ -211,7 +215,7 @@ function Consequence({ gym, thread, hanging }: { gym: GymState; thread: string; 
               >
                 {prescription.clientName}, {prescription.exerciseName}
               </Link>
-              <strong>{decimal(kg, 1)}</strong>
+              <strong>{massWords(kg, gym.equipment.unit)}</strong>
               {built ? null : <span className="text-weld">not buildable</span>}
             </li>
           ))}

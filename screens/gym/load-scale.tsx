@@ -2,11 +2,15 @@
 import { clsx } from "clsx";
 import { scalePow } from "d3";
 import type { Prescription } from "@/contract";
-import { decimal, type ImplementThread } from "@/core";
+import { type ImplementThread, kgOf, massFigure, massWords, type WeightUnit } from "@/core";
 import { useWidth } from "@/ui/use-width";
 
 const NAME = 172;
 const ROW = 37;
+const TICKS: Readonly<Record<WeightUnit, readonly number[]>> = {
+  kg: [0, 5, 10, 20, 30, 40, 60, 80, 100, 140, 180, 220, 260, 300],
+  lb: [0, 10, 25, 45, 70, 95, 135, 185, 225, 315, 405, 495, 585, 675],
+};
 
 export interface Hanging {
   readonly prescription: Prescription;
@@ -34,6 +38,7 @@ export function LoadScale({
   threads,
   kept,
   hanging,
+  unit,
   selected,
   onSelect,
 }: {
@@ -41,6 +46,7 @@ export function LoadScale({
   /** As the gym is kept: knots that are gone show as holes. */
   kept: readonly ImplementThread[];
   hanging: ReadonlyMap<string, readonly Hanging[]>;
+  unit: WeightUnit;
   selected: string;
   onSelect: (key: string) => void;
 }) {
@@ -52,14 +58,14 @@ export function LoadScale({
     .exponent(0.62)
     .domain([0, most])
     .range([NAME + 14, Math.max(NAME + 200, width - 18)]);
-  const ticks = [0, 5, 10, 20, 30, 40, 60, 80, 100, 140, 180, 220, 260, 300].filter((tick) => tick <= most);
+  const ticks = TICKS[unit].filter((tick) => kgOf(tick, unit) <= most);
   return (
     <div ref={ref} className="relative min-w-[34rem]">
       <svg width={width} height={22} aria-hidden className="block">
         {ticks.map((tick) => (
-          <text key={tick} x={x(tick)} y={15} textAnchor="middle" fontSize={11} fill="var(--color-quiet)">
+          <text key={tick} x={x(kgOf(tick, unit))} y={15} textAnchor="middle" fontSize={11} fill="var(--color-quiet)">
             {tick}
-            {tick === ticks.at(-1) ? " kg" : ""}
+            {tick === ticks.at(-1) ? ` ${unit}` : ""}
           </text>
         ))}
       </svg>
@@ -76,8 +82,16 @@ export function LoadScale({
                 "focus-visible:outline-offset-[-2px]",
               )}
             >
-              <span className="sr-only">{threadWords(old, now)}</span>
-              <Thread old={old} now={now} x={x} width={width} ticks={ticks} hanging={hanging.get(old.key) ?? []} />
+              <span className="sr-only">{threadWords(old, now, unit)}</span>
+              <Thread
+                old={old}
+                now={now}
+                x={x}
+                width={width}
+                ticks={ticks}
+                unit={unit}
+                hanging={hanging.get(old.key) ?? []}
+              />
             </button>
           </li>
         ))}
@@ -86,19 +100,19 @@ export function LoadScale({
   );
 }
 
-function threadWords(old: ImplementThread, now: ImplementThread | null): string {
+function threadWords(old: ImplementThread, now: ImplementThread | null, unit: WeightUnit): string {
   const loads = now?.loads ?? [];
   const gone = old.loads.filter((load) => !loads.some((one) => Math.abs(one.kg - load.kg) < 0.002)).length;
   if (loads.length === 0) return `${old.name}, ${old.basis}: nothing left`;
-  return `${old.name}, ${old.basis}: ${loads.length} loads from ${decimal(loads[0]!.kg)} to ${decimal(loads.at(-1)!.kg)} kg. ${grainWords(now!)}${gone > 0 ? `, ${gone} gone` : ""}`;
+  return `${old.name}, ${old.basis}: ${loads.length} loads from ${massFigure(loads[0]!.kg, unit, 3)} to ${massWords(loads.at(-1)!.kg, unit, 3)}. ${grainWords(now!, unit)}${gone > 0 ? `, ${gone} gone` : ""}`;
 }
 
-export function grainWords({ grain }: ImplementThread): string {
+function grainWords({ grain }: ImplementThread, unit: WeightUnit): string {
   if (grain.stepKg === null) return "one load";
-  const step = `steps of ${decimal(grain.stepKg)}`;
+  const step = `steps of ${massFigure(grain.stepKg, unit, 3)}`;
   return grain.fineFromKg === null
     ? `${step}, always coarse`
-    : `${step}, 10 % or less from ${decimal(grain.fineFromKg, 1)}`;
+    : `${step}, 10 % or less from ${massFigure(grain.fineFromKg, unit)}`;
 }
 
 function Thread({
@@ -107,6 +121,7 @@ function Thread({
   x,
   width,
   ticks,
+  unit,
   hanging,
 }: {
   old: ImplementThread;
@@ -114,6 +129,7 @@ function Thread({
   x: (kg: number) => number;
   width: number;
   ticks: readonly number[];
+  unit: WeightUnit;
   hanging: readonly Hanging[];
 }) {
   const loads = now?.loads ?? [];
@@ -125,13 +141,20 @@ function Thread({
   return (
     <svg width={width} height={ROW} aria-hidden className="block">
       {ticks.map((tick) => (
-        <line key={tick} x1={x(tick)} x2={x(tick)} y1={0} y2={ROW} stroke="var(--color-selvedge)" />
+        <line
+          key={tick}
+          x1={x(kgOf(tick, unit))}
+          x2={x(kgOf(tick, unit))}
+          y1={0}
+          y2={ROW}
+          stroke="var(--color-selvedge)"
+        />
       ))}
       <text x={10} y={15} fontSize={13} fontWeight={600} fill="var(--color-walnut)">
         {old.name}
       </text>
       <text x={10} y={29} fontSize={10.5} fill="var(--color-quiet)" className="narrow">
-        {now ? grainWords(now) : "nothing left"}
+        {now ? grainWords(now, unit) : "nothing left"}
       </text>
       {loads.length > 0 ? (
         <path
@@ -159,7 +182,7 @@ function Thread({
               className="narrow"
               fill="var(--color-weld)"
             >
-              {decimal(gap.toKg - gap.fromKg, 1)}
+              {massFigure(gap.toKg - gap.fromKg, unit)}
             </text>
           ) : null}
         </g>

@@ -15,6 +15,7 @@ import {
   decimal,
   formatClock,
   isBodyweight,
+  isLoadSaid,
   loadWordsIn,
   massFigure,
   nextSentence,
@@ -235,7 +236,7 @@ function setWords({ exercise, slot }: ReviewedLift, { segments }: DoneSet): stri
             ? String(segment.reps)
             : `${segment.reps}/${segment.rightReps}`;
     if (isBodyweight(exercise) && kg === 0) return reps;
-    return `${reps} × ${kg < 0 ? "−" : isBodyweight(exercise) ? "+" : ""}${segment.load?.amount ?? 0}`;
+    return `${reps} × ${kg < 0 ? "−" : isBodyweight(exercise) ? "+" : ""}${segment.load?.amount ?? "?"}`;
   });
   const swapped = segments[0] !== undefined && segments[0].exerciseId !== slot.exerciseId;
   return `${swapped ? "swapped: " : ""}${words.join(" ↘ ")}`;
@@ -341,7 +342,8 @@ function SetStory({
 
 /** The lift's load over the weeks with today's knot, and what its rule now prescribes, with the reason. */
 function NextLift({ lift, date, unit }: { lift: ReviewedLift; date: string; unit: WeightUnit }) {
-  const points = lift.record.exposures.map((exposure, index, all) => {
+  const said = lift.record.exposures.filter((exposure) => isLoadSaid(lift.exercise, exposure));
+  const points = said.map((exposure, index, all) => {
     const top = Math.max(...exposure.sets.map((set) => set.loadKg));
     return {
       date: exposure.date,
@@ -369,7 +371,9 @@ function NextLift({ lift, date, unit }: { lift: ReviewedLift; date: string; unit
         <p className="text-quiet">
           {lift.exposures.length === 0
             ? "Not trained yet, so there is nothing to go by."
-            : "Held for time: no load rule."}
+            : said.length === 0
+              ? "No load was said yet: choose a set above and put it right, or find one in the next ramp."
+              : "Held for time: no load rule."}
         </p>
       )}
       <div className="mt-2">

@@ -98,7 +98,7 @@ export function WeeksReviewScreen({ view }: { view: WeeksView | null }) {
 async function saveTable(review: WeeksReview, { client }: WeeksView): Promise<void> {
   const { unparse } = await import("papaparse");
   const name = `${client.name.toLowerCase().replaceAll(/\W+/g, "-")}-weeks.csv`;
-  saveFile(name, unparse(weeksTable(review), { escapeFormulae: true }), "text/csv");
+  saveFile(name, unparse(weeksTable(review, client.unit), { escapeFormulae: true }), "text/csv");
 }
 
 function Figure({ figure, words }: { figure: string; words: string }) {

@@ -1,7 +1,16 @@
 "use client";
 import { useEffect, useMemo, useState } from "react";
 import { computeSession, type PastSession } from "@/contract";
-import { allBlocks, decimal, exerciseOrThrow, formatClock, type SessionDocument, type SessionTotals } from "@/core";
+import {
+  allBlocks,
+  decimal,
+  exerciseOrThrow,
+  formatClock,
+  type SessionDocument,
+  type SessionTotals,
+  volumeWords,
+  type WeightUnit,
+} from "@/core";
 import { ask, replySentence } from "@/device/api";
 import { useDates } from "@/parts/region";
 import { cellFigure, doneFigures } from "@/parts/set-words";
@@ -13,6 +22,7 @@ import type { Desk } from "./use-desk";
 export function CompareSheet({ desk, onClose }: { desk: Desk; onClose: () => void }) {
   const { longDate } = useDates();
   const { view, document, computed, catalogue } = desk;
+  const { unit } = view.gym.equipment;
   const [past, setPast] = useState<readonly PastSession[] | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const [chosen, setChosen] = useState("");
@@ -81,7 +91,7 @@ export function CompareSheet({ desk, onClose }: { desk: Desk; onClose: () => voi
                   {exerciseOrThrow(catalogue, (mine ?? theirs)!.exerciseId).name}
                 </th>
                 <td className="pr-2">
-                  {theirs ? doneFigures(done.get(theirs.id)?.sets ?? []) || cells(theirs, before) : "–"}
+                  {theirs ? doneFigures(done.get(theirs.id)?.sets ?? [], unit) || cells(theirs, before) : "–"}
                 </td>
                 <td>{mine ? cells(mine, computed) : "–"}</td>
               </tr>
@@ -91,8 +101,8 @@ export function CompareSheet({ desk, onClose }: { desk: Desk; onClose: () => voi
                 <th scope="row" className="font-normal text-quiet">
                   {name}
                 </th>
-                <td>{words(before.totals)}</td>
-                <td className="font-semibold">{words(computed.totals)}</td>
+                <td>{words(before.totals, unit)}</td>
+                <td className="font-semibold">{words(computed.totals, unit)}</td>
               </tr>
             ))}
           </tbody>
@@ -107,11 +117,11 @@ export function CompareSheet({ desk, onClose }: { desk: Desk; onClose: () => voi
   );
 }
 
-const FIGURES: readonly (readonly [string, (totals: SessionTotals) => string])[] = [
+const FIGURES: readonly (readonly [string, (totals: SessionTotals, unit: WeightUnit) => string])[] = [
   ["minutes", ({ seconds }) => formatClock(seconds)],
   ["sets", ({ sets }) => String(sets)],
   ["reps", ({ reps }) => decimal(reps, 1)],
-  ["kg moved", ({ volumeLoadKg }) => decimal(volumeLoadKg, 0)],
+  ["moved", ({ volumeLoadKg }, unit) => volumeWords(volumeLoadKg, unit)],
   ["tension", ({ workSeconds }) => formatClock(workSeconds)],
 ];
 

@@ -116,6 +116,7 @@ export function Grid({ desk, view, partner }: { desk: Desk; view: SessionView; p
                   isMenuOpen={grid.menuOf === slot.id}
                   desk={latest.desk}
                   grid={latest.grid}
+                  unit={view.gym.equipment.unit}
                   last={last.get(slot.lineage)}
                 />
                 {partner ? <PartnerRow partner={partner} slot={slot} columns={columns} rounds={rounds} /> : null}

@@ -12,6 +12,7 @@ import {
   printName,
   type Slot,
   swapExercise,
+  type WeightUnit,
 } from "@/core";
 import { useDates } from "@/parts/region";
 import { doneFigures } from "@/parts/set-words";
@@ -46,7 +47,7 @@ export function InPlaceRemedies({ desk, view, slot }: { desk: Desk; view: Sessio
 const TIMES_SHOWN = 4;
 
 /** What was done of the lift on its last days, the latest first. */
-export const LastTimes = memo(function LastTimes({ log }: { log: LiftLog | undefined }) {
+export const LastTimes = memo(function LastTimes({ log, unit }: { log: LiftLog | undefined; unit: WeightUnit }) {
   const { shortDate } = useDates();
   if (!log || log.exposures.length === 0) return null;
   return (
@@ -62,7 +63,7 @@ export const LastTimes = memo(function LastTimes({ log }: { log: LiftLog | undef
               <li key={`${date} ${sessionId}`} className="narrow flex justify-between gap-2 border-t border-selvedge">
                 <span className="text-quiet">{shortDate(date)}</span>
                 <span>
-                  {doneFigures(sets)}
+                  {doneFigures(sets, unit)}
                   {rir === null ? "" : `, ${decimal(rir)} left`}
                 </span>
               </li>

@@ -15,6 +15,7 @@ import {
   type ShorthandError,
   type Slot,
   sameValue,
+  type WeightUnit,
   writeCues,
   writeHandover,
   writeSetup,
@@ -40,6 +41,8 @@ interface Props {
   readonly computed: ComputedSession;
   readonly catalogue: Catalogue;
   readonly settings: Settings;
+  /** What loads are weighed in here. */
+  readonly unit: WeightUnit;
   readonly locked: boolean;
   /** Its round that is chosen. */
   readonly selected: number | null;
@@ -64,6 +67,7 @@ function Row({
   computed,
   catalogue,
   settings,
+  unit,
   locked,
   selected,
   chosen,
@@ -181,7 +185,7 @@ function Row({
           </InPlace>
         </span>
         <span role="gridcell" className="narrow flex items-center pl-2 text-woad">
-          {last ? doneFigures(last.sets) : "first time"}
+          {last ? doneFigures(last.sets, unit) : "first time"}
         </span>
       </div>
       {isLast ? null : (

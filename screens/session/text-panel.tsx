@@ -20,6 +20,7 @@ C1 Dumbbell curl 3x10 rir1 r60 last: > -20%x8 > -20%x6`;
 export function TextPanel({ desk }: { desk: Desk }) {
   const editor = useRef<EditorHandle>(null);
   const { text, errors, unknown, catalogue, usual } = desk;
+  const { unit } = desk.view.gym.equipment;
   const problems = useMemo(
     (): Problem[] => [
       ...errors.map(
@@ -56,7 +57,7 @@ export function TextPanel({ desk }: { desk: Desk }) {
         isLocked={desk.locked}
         problems={problems}
         onText={desk.setText}
-        offersAt={(typed, caret) => (desk.locked ? [] : completionsAt(typed, caret, catalogue, usual))}
+        offersAt={(typed, caret) => (desk.locked ? [] : completionsAt(typed, caret, catalogue, { usual, unit }))}
       />
       <div id="text-errors" aria-live="polite" className="flex flex-col gap-2">
         {errors.length > 0 ? (
@@ -105,7 +106,9 @@ export function TextPanel({ desk }: { desk: Desk }) {
           <dl className="mt-1 grid grid-cols-[auto_1fr] gap-x-3 gap-y-0.5">
             {[
               ["4x8, 16,13,10", "sets × reps, round by round"],
-              ["@80kg @75% @RIR2", "load; @BW+10kg, @90%top, @=A1"],
+              unit === "lb"
+                ? ["@175lb @75% @RIR2", "load; @BW+25lb, @90%top, @=A1"]
+                : ["@80kg @75% @RIR2", "load; @BW+10kg, @90%top, @=A1"],
               ["t3-1-1-0", "lower, pause, lift, pause"],
               ["r90, h8", "rest after the round, handover"],
               ["> -20%x8", "straight on at a cut load"],

@@ -173,7 +173,7 @@ export function Why({
           {plan && plan.steps.length > 1 ? (
             <details className="mt-1" open={plan.steps.length <= 8}>
               <summary className="narrow cursor-pointer text-quiet">from load to load</summary>
-              <PlateOrder plan={plan} slot={slot} segmentId={segment.id} />
+              <PlateOrder plan={plan} slot={slot} segmentId={segment.id} unit={unit} />
               {load.build.kind === "bar" ? (
                 <SharedBar
                   plan={plan}
@@ -187,7 +187,7 @@ export function Why({
               ) : null}
             </details>
           ) : (
-            <BuildSleeve build={load.build} />
+            <BuildSleeve build={load.build} unit={unit} />
           )}
         </section>
       ) : buildable === 0 ? (
@@ -200,7 +200,7 @@ export function Why({
           {next && !usesProgress ? <p className="mt-1 text-quiet">{nextSentence(next, unit)}</p> : null}
         </section>
       ) : null}
-      <LastTimes log={view.lifts.find(({ lineage }) => lineage === slot.lineage)} />
+      <LastTimes log={view.lifts.find(({ lineage }) => lineage === slot.lineage)} unit={unit} />
       {desk.locked ? null : (
         <div className="flex flex-wrap gap-2">
           <Button

@@ -1,7 +1,15 @@
 "use client";
 import { useState } from "react";
-import { catalogueIn, type GoalNeeds, goalChance, goalNeeds, goalWords, readGoalKg, type WeeksView } from "@/contract";
-import { appended, decimal, type Exercise, exerciseOrThrow, type Goal, isBodyweight, type Slot, weight } from "@/core";
+import {
+  catalogueIn,
+  type GoalNeeds,
+  goalChance,
+  goalNeeds,
+  goalWords,
+  readGoalLoad,
+  type WeeksView,
+} from "@/contract";
+import { appended, decimal, type Exercise, exerciseOrThrow, type Goal, isBodyweight, type Slot } from "@/core";
 import { newId } from "@/device/ids";
 import { DateField } from "@/parts/date-field";
 import { useDates } from "@/parts/region";
@@ -14,22 +22,23 @@ export function Goals({ weeks, view, slot }: { weeks: Weeks; view: WeeksView; sl
   const { plan, change } = weeks;
   const { today } = view;
   const exercise = exerciseOrThrow(catalogueIn(view.exercises), slot.exerciseId);
-  const { bodyMassKg } = view.client;
+  const { bodyMassKg, unit } = view.client;
   const own = plan.goals.filter(({ lineage }) => lineage === slot.lineage);
-  const [kg, setKg] = useState("");
+  const [typed, setTyped] = useState("");
   const [reps, setReps] = useState("1");
   const [byDate, setByDate] = useState("");
-  const [problem, setProblem] = useState<{ field: "kg" | "reps" | "byDate"; message: string } | null>(null);
+  const [problem, setProblem] = useState<{ field: "load" | "reps" | "byDate"; message: string } | null>(null);
   const add = () => {
-    const load = readGoalKg(kg, bodyMassKg);
+    const load = readGoalLoad(typed, unit, bodyMassKg);
+    const such = unit === "kg" ? "107.5" : "235";
     const count = Number(reps);
     if (load === null)
       return setProblem({
-        field: "kg",
+        field: "load",
         message:
           bodyMassKg === null
-            ? "A load in kg, such as 107.5; the body mass is not known."
-            : "A load in kg, such as 107.5, or times the body, such as 1.25x.",
+            ? `A load in ${unit}, such as ${such}; the body mass is not known.`
+            : `A load in ${unit}, such as ${such}, or times the body, such as 1.25x.`,
       });
     if (!Number.isInteger(count) || count < 1 || count > 100)
       return setProblem({ field: "reps", message: "Whole reps, at least 1." });
@@ -39,15 +48,15 @@ export function Goals({ weeks, view, slot }: { weeks: Weeks; view: WeeksView; sl
       id: newId(),
       lineage: slot.lineage,
       exerciseId: slot.exerciseId,
-      load: weight(load),
+      load,
       reps: count,
       byDate,
     };
     const refused = change(appended(plan, "goals", [item]));
-    setProblem(refused ? { field: "kg", message: refused } : null);
-    if (!refused) setKg("");
+    setProblem(refused ? { field: "load", message: refused } : null);
+    if (!refused) setTyped("");
   };
-  const errorAt = (field: "kg" | "reps" | "byDate") => (problem?.field === field ? problem.message : null);
+  const errorAt = (field: "load" | "reps" | "byDate") => (problem?.field === field ? problem.message : null);
   return (
     <details open={own.length > 0 || undefined}>
       <summary className="cursor-pointer font-semibold">Goals</summary>
@@ -77,12 +86,12 @@ export function Goals({ weeks, view, slot }: { weeks: Weeks; view: WeeksView; sl
       >
         <div className="grid grid-cols-2 gap-2">
           <TextField
-            label={isBodyweight(exercise) ? "Beside the body, kg" : "Load, kg"}
+            label={`${isBodyweight(exercise) ? "Beside the body" : "Load"}, ${unit}`}
             hint={isBodyweight(exercise) ? "0: the body alone" : "Or times the body: 1.25x"}
             inputMode="decimal"
-            value={kg}
-            error={errorAt("kg")}
-            onChange={(event) => setKg(event.target.value)}
+            value={typed}
+            error={errorAt("load")}
+            onChange={(event) => setTyped(event.target.value)}
           />
           <TextField
             label="Reps"

@@ -1,6 +1,6 @@
 "use client";
 import { type KeyboardEvent, type PointerEvent, useMemo, useRef, useState } from "react";
-import { catalogueIn, goalNeeds, goalPulledTo, goalStepKg, goalWords, type WeeksView } from "@/contract";
+import { catalogueIn, goalNeeds, goalPulledTo, goalSteppedBy, goalWords, type WeeksView } from "@/contract";
 import {
   addDays,
   appended,
@@ -8,7 +8,9 @@ import {
   exerciseOrThrow,
   type Goal,
   isBodyweight,
+  kgOf,
   liftRecord,
+  massFigure,
   type Slot,
   toKg,
   weight,
@@ -25,21 +27,23 @@ export function LiftAhead({ weeks, view, slot }: { weeks: Weeks; view: WeeksView
   const { fullDate } = useDates();
   const { plan, change } = weeks;
   const [pulled, setPulled] = useState<Goal | null>(null);
+  const { unit } = view.client;
   const points = useMemo(() => {
+    const inUnit = (kg: number): number => Number(massFigure(kg, unit));
     const lift = view.lifts.find((one) => one.lineage === slot.lineage);
     const logged = lift ? liftRecord(lift.exposures, view.settings, lift.tested).estimates : [];
     const ahead = weeks.model.sessions.flatMap(({ date, records }) => {
       const kg = records.get(slot.lineage)?.e1rmKg;
-      return kg ? [{ date, value: Math.round(kg * 10) / 10, isTested: true }] : [];
+      return kg ? [{ date, value: inUnit(kg), isTested: true }] : [];
     });
-    return [...logged.map(({ date, kg }) => ({ date, value: Math.round(kg * 10) / 10 })), ...ahead];
-  }, [view, slot, weeks.model]);
+    return [...logged.map(({ date, kg }) => ({ date, value: inUnit(kg) })), ...ahead];
+  }, [view, slot, unit, weeks.model]);
   const goals = plan.goals
     .filter(({ lineage }) => lineage === slot.lineage)
     .map((goal) => (goal.id === pulled?.id ? pulled : goal));
   const placed = goals.flatMap((goal) => {
     const needs = goalNeeds(view, goal);
-    return needs ? [{ goal, date: goal.byDate, value: Math.round(needs.needsKg * 10) / 10 }] : [];
+    return needs ? [{ goal, date: goal.byDate, value: Number(massFigure(needs.needsKg, unit)) }] : [];
   });
   // The drawing keeps its scales while a goal is in hand.
   const room = useRef<readonly { date: string; value: number }[]>([]);
@@ -65,17 +69,17 @@ export function LiftAhead({ weeks, view, slot }: { weeks: Weeks; view: WeeksView
       lineage: slot.lineage,
       exerciseId: slot.exerciseId,
       // Only what its steps go by: it is pulled to the line.
-      load: weight(isBodyweight(exercise) ? 0 : last.value < 60 ? 10 : 100),
+      load: weight(isBodyweight(exercise) ? 0 : kgOf(last.value, unit) < 60 ? 10 : 100, unit),
       reps: 1,
       byDate: last.date > view.today ? last.date : addDays(view.today, 56),
     };
-    weeks.say(change(appended(plan, "goals", [goalPulledTo(view, goal, last.value)])));
+    weeks.say(change(appended(plan, "goals", [goalPulledTo(view, goal, kgOf(last.value, unit))])));
   };
   return (
     <div className="flex flex-col gap-1">
       <LineChart
         title="e1RM"
-        unit={isBodyweight(exercise) ? "kg, body and load" : "kg"}
+        unit={isBodyweight(exercise) ? `${unit}, body and load` : unit}
         points={points}
         also={room.current}
         width={260}
@@ -88,7 +92,7 @@ export function LiftAhead({ weeks, view, slot }: { weeks: Weeks; view: WeeksView
                 <GoalKnot
                   key={goal.id}
                   goal={goal}
-                  kg={value}
+                  value={value}
                   words={`${goalWords(goal, exercise)} by ${fullDate(goal.byDate)}`}
                   scales={scales}
                   view={view}
@@ -98,7 +102,7 @@ export function LiftAhead({ weeks, view, slot }: { weeks: Weeks; view: WeeksView
               ))}
       </LineChart>
       <p className="narrow text-xs text-quiet">
-        Rings: if all is made. {decimal(last.value, 1)} kg by {fullDate(last.date)}.
+        Rings: if all is made. {decimal(last.value, 1)} {unit} by {fullDate(last.date)}.
         {placed.length > 0 ? " Pull a goal up, down or along, or move it by the arrow keys." : ""}
       </p>
       {goals.length === 0 ? (
@@ -118,7 +122,7 @@ export function LiftAhead({ weeks, view, slot }: { weeks: Weeks; view: WeeksView
 /** A goal over the line: pulled by a pointer to another load or day, or moved by the arrow keys, a step or a week each. */
 function GoalKnot({
   goal,
-  kg,
+  value,
   words,
   scales: { x, y, dateAt },
   view,
@@ -126,8 +130,8 @@ function GoalKnot({
   onPut,
 }: {
   goal: Goal;
-  /** The e1RM that reaches it. */
-  kg: number;
+  /** The e1RM that reaches it, in the client's unit. */
+  value: number;
   words: string;
   scales: ChartScales;
   view: WeeksView;
@@ -144,14 +148,14 @@ function GoalKnot({
     event.stopPropagation();
     const byDate = addDays(goal.byDate, week ?? 0);
     if (byDate < tomorrow) return;
-    onPut({ ...goal, byDate, load: load ? weight(toKg(goal.load) + load * goalStepKg(goal)) : goal.load });
+    onPut({ ...(load ? goalSteppedBy(goal, load) : goal), byDate });
   };
   const pull = (event: PointerEvent<SVGElement>) => {
     const matrix = event.currentTarget.ownerSVGElement?.getScreenCTM()?.inverse();
     if (!held.current || !matrix) return;
     const at = new DOMPoint(event.clientX, event.clientY).matrixTransform(matrix);
     const [, byDate] = [dateAt(at.x), tomorrow].sort();
-    held.current = goalPulledTo(view, { ...goal, byDate: byDate! }, y.invert(at.y));
+    held.current = goalPulledTo(view, { ...goal, byDate: byDate! }, kgOf(y.invert(at.y), view.client.unit));
     onPull(held.current);
   };
   const end = (isPut: boolean) => {
@@ -160,7 +164,7 @@ function GoalKnot({
     if (put && isPut) onPut(put);
     else onPull(null);
   };
-  const [left, top] = [x(goal.byDate), y(kg)];
+  const [left, top] = [x(goal.byDate), y(value)];
   return (
     <g
       role="slider"
@@ -169,7 +173,7 @@ function GoalKnot({
       aria-orientation="vertical"
       aria-valuemin={Math.round(y.domain()[0]!)}
       aria-valuemax={Math.round(y.domain()[1]!)}
-      aria-valuenow={kg}
+      aria-valuenow={value}
       aria-valuetext={words}
       className="cursor-grab touch-none"
       onKeyDown={onKeyDown}

@@ -1,14 +1,14 @@
 // @vitest-environment happy-dom
 import { cleanup, fireEvent, render, screen } from "@testing-library/react";
 import { afterEach, describe, expect, it, vi } from "vitest";
-import { newRule, type ProgressionRule, RULE_KINDS } from "@/core";
+import { newRule, type ProgressionRule, RULE_KINDS, type WeightUnit } from "@/core";
 import { RuleSettingsForm } from "./rule-settings";
 
 afterEach(cleanup);
 
-function open(rule: ProgressionRule) {
+function open(rule: ProgressionRule, unit: WeightUnit = "kg") {
   const kept = vi.fn();
-  render(<RuleSettingsForm rule={rule} onChange={kept} />);
+  render(<RuleSettingsForm rule={rule} unit={unit} onChange={kept} />);
   return kept;
 }
 const fields = () => screen.getAllByRole<HTMLInputElement>("textbox");
@@ -34,6 +34,14 @@ describe("the settings of a rule", () => {
     write(/^Step, kg/, "1,25");
     set();
     expect(kept.mock.calls.map(([rule]) => rule.stepKg)).toEqual([null, 1.25]);
+  });
+
+  it("in pounds a step is shown and typed in pounds, and kept in kg", () => {
+    const kept = open({ ...newRule("loadFirst"), stepKg: 2.268 } as ProgressionRule, "lb");
+    expect(fields()[0]!.value).toBe("5");
+    write(/^Step, lb/, "10");
+    set();
+    expect(kept.mock.calls.map(([rule]) => rule.stepKg)).toEqual([4.536]);
   });
 
   it.each(["much", "-2"])("a step of “%s” is said to be none, and stays as typed", (typed) => {

@@ -1,14 +1,14 @@
 "use client";
 import { useState } from "react";
-import type { ProgressionRule } from "@/core";
+import { kgOf, massFigure, type ProgressionRule, round, type WeightUnit } from "@/core";
 import { Button } from "@/ui/button";
 import { TextField } from "@/ui/field";
 
 /** A setting as a coach calls it; what is not here is not shown. */
 const NAMES: Readonly<Record<string, string>> = {
-  stepKg: "Step, kg (empty: the usual one)",
+  stepKg: "Step, {unit} (empty: the usual one)",
   percents: "Percents, a week a line",
-  maxKg: "Training max, kg (empty: nine tenths of the e1RM)",
+  maxKg: "Training max, {unit} (empty: nine tenths of the e1RM)",
   fromWeek: "First week of the first wave",
   reps: "Reps, phase by phase",
   weeksEach: "Weeks at each",
@@ -26,8 +26,12 @@ const NAMES: Readonly<Record<string, string>> = {
 
 type Value = number | null | readonly number[] | readonly (readonly number[])[];
 
-const printed = (key: string, value: Value): string => {
+/** Kept in kg, shown and typed in the client's unit. */
+const isMass = (key: string): boolean => key === "stepKg" || key === "maxKg";
+
+const printed = (key: string, value: Value, unit: WeightUnit): string => {
   if (value === null) return "";
+  if (typeof value === "number" && isMass(key)) return massFigure(value, unit, 3);
   if (typeof value === "number") return String(key === "fromWeek" ? value + 1 : value);
   return value.map((row) => (Array.isArray(row) ? row.join(" ") : row)).join(Array.isArray(value[0]) ? "\n" : " ");
 };
@@ -39,7 +43,7 @@ const figures = (text: string): number[] =>
     .map(Number);
 
 /** What was typed as the setting; a sentence where it is none. */
-function readAs(key: string, text: string, before: Value): Value | { readonly problem: string } {
+function readAs(key: string, text: string, before: Value, unit: WeightUnit): Value | { readonly problem: string } {
   const problem = { problem: "Write figures, such as 2.5 or 70 75 80." };
   if (Array.isArray(before) && Array.isArray(before[0])) {
     const rows = text
@@ -56,33 +60,36 @@ function readAs(key: string, text: string, before: Value): Value | { readonly pr
       ? row
       : { problem: "Whole reps, such as 6 4 2." };
   }
-  if (text.trim() === "") return key === "stepKg" || key === "maxKg" ? null : problem;
+  if (text.trim() === "") return isMass(key) ? null : problem;
   const figure = Number(text.replace(",", "."));
   if (!Number.isFinite(figure) || (figure < 0 && key !== "maxKg")) return problem;
+  if (isMass(key)) return round(kgOf(figure, unit), 3);
   return key === "fromWeek" ? Math.max(0, Math.round(figure) - 1) : figure;
 }
 
 /** The settings of a rule, kept together. */
 export function RuleSettingsForm({
   rule,
+  unit,
   onChange,
 }: {
   rule: ProgressionRule;
+  unit: WeightUnit;
   onChange: (rule: ProgressionRule) => void;
 }) {
   const settings = Object.entries(rule).filter(([key]) => key in NAMES) as [string, Value][];
   const [typed, setTyped] = useState<Readonly<Record<string, string>>>(() =>
-    Object.fromEntries(settings.map(([key, value]) => [key, printed(key, value)])),
+    Object.fromEntries(settings.map(([key, value]) => [key, printed(key, value, unit)])),
   );
   const [problems, setProblems] = useState<Readonly<Record<string, string>>>({});
   if (settings.length === 0) return null;
-  const isChanged = settings.some(([key, value]) => typed[key] !== printed(key, value));
+  const isChanged = settings.some(([key, value]) => typed[key] !== printed(key, value, unit));
   return (
     <form
       className="flex flex-col gap-2"
       onSubmit={(event) => {
         event.preventDefault();
-        const read = settings.map(([key, before]) => [key, readAs(key, typed[key] ?? "", before)] as const);
+        const read = settings.map(([key, before]) => [key, readAs(key, typed[key] ?? "", before, unit)] as const);
         const wrong = read.flatMap(([key, value]) =>
           value !== null && typeof value === "object" && "problem" in value ? [[key, value.problem] as const] : [],
         );
@@ -93,7 +100,7 @@ export function RuleSettingsForm({
       {settings.map(([key]) => (
         <TextField
           key={key}
-          label={NAMES[key]!}
+          label={NAMES[key]!.replace("{unit}", unit)}
           error={problems[key] ?? null}
           value={typed[key] ?? ""}
           onChange={(event) => setTyped({ ...typed, [key]: event.target.value })}

@@ -260,6 +260,7 @@ function Planned({
         </ul>
       </details>
       <RuleForm
+        unit={view.client.unit}
         key={`${at.slotId} rule`}
         weeks={weeks}
         slot={slot}
@@ -306,7 +307,7 @@ function CellForm({ weeks, view, at }: { weeks: Weeks; view: WeeksView; at: Cell
     >
       <TextField
         label="Sets"
-        hint="As at the desk: 4x5 rir2, 5,5,3 @90kg"
+        hint={`As at the desk: 4x5 rir2, 5,5,3 @${view.client.unit === "kg" ? "90kg" : "200lb"}`}
         error={error}
         value={typed}
         onChange={(event) => {
@@ -393,11 +394,13 @@ function RuleForm({
   at,
   rule,
   phaseId,
+  unit,
 }: {
   weeks: Weeks;
   slot: Slot;
   at: CellAt;
   rule: ProgressionRule;
+  unit: WeightUnit;
   phaseId: string;
 }) {
   const [forPhase, setForPhase] = useState(false);
@@ -435,7 +438,7 @@ function RuleForm({
         <input type="checkbox" checked={forPhase} onChange={(event) => setForPhase(event.target.checked)} />
         in this phase alone
       </label>
-      <RuleSettingsForm key={JSON.stringify(rule)} rule={rule} onChange={set} />
+      <RuleSettingsForm key={JSON.stringify(rule)} rule={rule} unit={unit} onChange={set} />
     </section>
   );
 }

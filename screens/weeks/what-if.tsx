@@ -1,7 +1,7 @@
 "use client";
 import { area as d3area, line as d3line, scaleLinear } from "d3";
 import { goalChance, goalWords, type WeeksModel, type WeeksView } from "@/contract";
-import { decimal, type Exercise, type Goal, quantileOf, type WhatIf } from "@/core";
+import { decimal, type Exercise, type Goal, massFigure, quantileOf, type WeightUnit, type WhatIf } from "@/core";
 import { useDates } from "@/parts/region";
 import { Button } from "@/ui/button";
 import { tenths } from "./goals";
@@ -54,7 +54,9 @@ export function WhatIfSection({
           them.
         </p>
       ) : null}
-      {found ? <Fan result={found.result} before={found.before} lineage={lineage} model={model} /> : null}
+      {found ? (
+        <Fan result={found.result} before={found.before} lineage={lineage} model={model} unit={view.client.unit} />
+      ) : null}
       {found && goals.length > 0 ? (
         <ul>
           {goals.map((goal) => {
@@ -88,20 +90,22 @@ function Fan({
   before,
   lineage,
   model,
+  unit,
 }: {
   result: WhatIf;
   before: WhatIf | null;
   lineage: string;
   model: WeeksModel;
+  unit: WeightUnit;
 }) {
   const { shortDate } = useDates();
+  const inUnit = (figures: Parameters<typeof quantileOf>[0], at: number): number =>
+    Number(massFigure(quantileOf(figures, at), unit));
   const weeksOf = (one: WhatIf | null) =>
     one?.fans
       .find((fan) => fan.lineage === lineage)
       ?.weeks.flatMap((figures, week) =>
-        figures
-          ? [{ week, low: quantileOf(figures, 0.1), middle: quantileOf(figures, 0.5), high: quantileOf(figures, 0.9) }]
-          : [],
+        figures ? [{ week, low: inUnit(figures, 0.1), middle: inUnit(figures, 0.5), high: inUnit(figures, 0.9) }] : [],
       ) ?? [];
   const points = weeksOf(result);
   const old = weeksOf(before);
@@ -130,7 +134,10 @@ function Fan({
     <figure className="m-0">
       <figcaption className="narrow font-semibold">
         e1RM in eight runs of ten{" "}
-        <span className="font-normal text-quiet">kg{before ? ", dashed: without the change" : ""}</span>
+        <span className="font-normal text-quiet">
+          {unit}
+          {before ? ", dashed: without the change" : ""}
+        </span>
       </figcaption>
       <svg
         viewBox={`0 0 ${width} ${height}`}
@@ -165,7 +172,8 @@ function Fan({
         </text>
       </svg>
       <p className="narrow text-xs text-quiet">
-        {decimal(last.middle, 1)} kg by then, {decimal(last.low, 1)} to {decimal(last.high, 1)} in eight runs of ten.
+        {decimal(last.middle, 1)} {unit} by then, {decimal(last.low, 1)} to {decimal(last.high, 1)} in eight runs of
+        ten.
       </p>
       <table className="sr-only">
         <caption>e1RM by week</caption>

@@ -1,13 +1,5 @@
 /** Clients: the rack, one person, what a coach says of them. */
-import {
-  type ClientLine,
-  type ClientView,
-  check,
-  type Input,
-  LIMITS_SCHEMA,
-  type PlannedLine,
-  readEquipment,
-} from "../../contract";
+import { type ClientLine, type ClientView, check, type Input, LIMITS_SCHEMA, type PlannedLine } from "../../contract";
 import {
   addDays,
   dateIn,
@@ -142,8 +134,8 @@ export const createClient = defineUseCase("clients.create", ["coach"], (scope, i
     const { bodyMass, ...row } = input;
     const [gym] = await db.gymRows(tx);
     const rounding = input.trainingAge === "novice" ? "neverHarder" : "nearest";
-    // Masses are said as on the plates there, until somebody chooses otherwise.
-    const unit = gym ? readEquipment(gym.equipment).unit : (await studioOf(tx)).region.unit;
+    // As the studio weighs, until somebody chooses otherwise.
+    const { unit } = (await studioOf(tx)).region;
     await db.insertClient(tx, { ...row, studioId: scope.studioId, id, gymId: gym?.id ?? null, rounding, unit });
     const date = await todayOf(tx, clock.nowMs);
     if (bodyMass) await db.putBodyMass(tx, { studioId: scope.studioId, clientId: id, date, ...bodyMass });

@@ -1,5 +1,5 @@
 /** A lift's record: reading it, what a coach adds to it, and what a lift known by its name turned out to be. */
-import { curveKg, dateIn, isPlaceholder, lineageOf, toKg } from "../../core";
+import { curveKg, dateIn, isPlaceholder, lineageOf, massWords, toKg } from "../../core";
 import { keepProjection } from "../context/projecting";
 import { bodyMassKgOn, liftsOf, summariseLifts } from "../context/record";
 import { studioOf } from "../context/studio";
@@ -26,7 +26,8 @@ export const markLift = defineUseCase("lifts.mark", ["coach"], (scope, input, cl
     const mass = await bodyMassKgOn(tx, input.clientId, input.date);
     const kg = curveKg(exercise, toKg(input.weight), mass, studio.settings);
     if (kg === null) return refused("weight", "This lift moves the body: record a body mass first.");
-    if (kg <= 0 || kg > 600) return refused("weight", "A weight above 0 and up to 600 kg.");
+    if (kg <= 0 || kg > 600)
+      return refused("weight", `A weight above 0 and up to ${massWords(600, input.weight.unit, 0)}.`);
     await db.insertMark(tx, {
       studioId: scope.studioId,
       id: newId(),

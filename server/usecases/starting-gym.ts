@@ -1,4 +1,4 @@
-import { type GymEquipment, type Weight, type WeightUnit, weight } from "../../core";
+import { type GymEquipment, KG_PER_LB, type Weight, type WeightUnit, weight } from "../../core";
 
 /** A station as new gyms have it: its lightest setting, the step and the heaviest. */
 const stack = (unit: WeightUnit, step: number, max: number) => (station: string) => ({
@@ -31,7 +31,7 @@ export function startingEquipment(unit: WeightUnit): GymEquipment {
       { station: "angled sled", weight: weight(isLb ? 90 : 40, unit), share: 1 },
       { station: "seated calf", weight: weight(isLb ? 25 : 10, unit), share: 1 },
     ],
-    bands: [{ name: "red", kg: 15, kgPerMetre: 20 }],
+    bands: [{ name: "red", kg: isLb ? 35 * KG_PER_LB : 15, kgPerMetre: isLb ? 15 * 3 * KG_PER_LB : 20 }],
     chains: [],
     stations: [],
     outOfOrder: [],

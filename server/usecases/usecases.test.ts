@@ -154,6 +154,7 @@ const WITHOUT_TARGET = new Set<ApiName>([
   "exercises.save",
   "exercises.hide",
   "viewer.show",
+  "studio.changeRegion",
   "floor.today",
   "frame.show",
   "account.show",

@@ -1,6 +1,7 @@
 /** What may come next at a caret: completion data for an editor. Each offer, taken, leaves a text that reads further. */
 import type { Catalogue } from "../../exercise/exercise";
 import { commonExercises, findExercise, offerExercises, type Usual } from "../../exercise/finder";
+import type { WeightUnit } from "../../units";
 import { nameEnd } from "./lift-name";
 import { normalise } from "./scanner";
 
@@ -25,14 +26,14 @@ const SCHEMES: readonly (readonly [string, string])[] = [
   ["3x40s", "timed"],
   ["60total", "a rep goal"],
 ];
-const LOADS: readonly (readonly [string, string])[] = [
+const loads = (unit: WeightUnit): readonly (readonly [string, string])[] => [
   ["@RIR2", "the load for these reps with two in reserve"],
-  ["@80kg", "a load"],
+  [unit === "kg" ? "@80kg" : "@175lb", "a load"],
   ["@75%", "of the training max, else of e1RM"],
   ["@90%top", "of the lift's heaviest set"],
   ["@10RM", "a rep maximum"],
   ["@BW", "the body alone"],
-  ["@BW+10kg", "the body and a load"],
+  [unit === "kg" ? "@BW+10kg" : "@BW+25lb", "the body and a load"],
 ];
 const LINKS: readonly (readonly [string, string])[] = [
   ["> -20%x8", "straight on at a cut load"],
@@ -41,8 +42,16 @@ const LINKS: readonly (readonly [string, string])[] = [
   ["> hold 10s short", "a hold"],
 ];
 
-/** At most twelve offers for a caret (an offset into the text), best first; `usual` says which lifts are usual here. */
-export function completionsAt(text: string, caret: number, catalogue: Catalogue, usual?: Usual): Completion[] {
+/**
+ * At most twelve offers for a caret (an offset into the text), best first; `usual` says which lifts are usual here, `unit` what
+ * loads are written in.
+ */
+export function completionsAt(
+  text: string,
+  caret: number,
+  catalogue: Catalogue,
+  { usual, unit = "kg" }: { readonly usual?: Usual; readonly unit?: WeightUnit } = {},
+): Completion[] {
   const lineStart = text.lastIndexOf("\n", caret - 1) + 1;
   const line = normalise(text.slice(lineStart, caret));
   const slot = line.slice(line.lastIndexOf(" + ") < 0 ? 0 : line.lastIndexOf(" + ") + 3);
@@ -62,7 +71,7 @@ export function completionsAt(text: string, caret: number, catalogue: Catalogue,
   }
   const said = body.slice(named);
   const word = /\S*$/.exec(said)![0];
-  return next(said.slice(0, said.length - word.length), word, caret).slice(0, 12);
+  return next(said.slice(0, said.length - word.length), word, caret, unit).slice(0, 12);
 }
 
 function offers(list: readonly (readonly [string, string])[], word: string, caret: number): Completion[] {
@@ -72,13 +81,13 @@ function offers(list: readonly (readonly [string, string])[], word: string, care
 }
 
 /** Offers after a name, by what has been said already. */
-function next(before: string, word: string, caret: number): Completion[] {
+function next(before: string, word: string, caret: number, unit: WeightUnit): Completion[] {
   const clause = /(?:last|first|rounds?)(?: \d+(?:-\d+)?)?:\s*([^:]*)$/i.exec(before);
   const inClause = clause !== null;
   const here = clause?.[1] ?? before;
   if (!inClause && !/\d+ ?x|\d,|\dtotal/i.test(before)) return offers(SCHEMES, word, caret);
   const list: (readonly [string, string])[] = [];
-  if (!/@/.test(here)) list.push(...LOADS);
+  if (!/@/.test(here)) list.push(...loads(unit));
   if (!/\b(rir|rpe) ?\d|@rir|@rpe/i.test(here)) list.push(["rir2", "reps in reserve"]);
   if (!/\bt[\dX?]/i.test(here)) list.push(["t3-1-1-0", "lower, pause, lift, pause"]);
   if (!inClause) {

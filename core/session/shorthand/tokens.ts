@@ -1,5 +1,5 @@
 /** The small parts of the shorthand: amounts, loads, tempo, rests. Each reads at the cursor or returns null. */
-import { decimal, MAX_WEIGHT_KG, toKg, type Weight, type WeightUnit, weight } from "../../units";
+import { decimal, MAX_WEIGHT_KG, massWords, toKg, type Weight, type WeightUnit, weight } from "../../units";
 import {
   type Amount,
   type Beside,
@@ -129,7 +129,7 @@ const unitOf = (word: string): WeightUnit => (/^k/i.test(word) ? "kg" : "lb");
 
 function checkedWeight(s: Scanner, at: number, length: number, amount: string, unit: WeightUnit): Weight {
   const clean = weight(decimal(Number(amount)), unit);
-  if (toKg(clean) > MAX_WEIGHT_KG) s.failAt(at, length, `a load of at most ${MAX_WEIGHT_KG} kg`);
+  if (toKg(clean) > MAX_WEIGHT_KG) s.failAt(at, length, `a load of at most ${massWords(MAX_WEIGHT_KG, unit, 0)}`);
   return clean;
 }
 
