@@ -138,6 +138,9 @@ test("a studio in pounds sees no kg on any screen, and dates and times as it wri
     await page.goto(`/${screen}`);
     await look(screen.replace(/\W.*/, " client"));
   }
+  await page.goto(`/exercises?for=${clientId}`);
+  await page.getByRole("button", { name: /Bench press/ }).first().click();
+  await look("exercise");
   await page.goto("/account");
   await alive(page);
   await page.getByLabel("Dates").selectOption("25 Nov 2026");
