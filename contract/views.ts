@@ -317,8 +317,7 @@ export interface Device {
 }
 
 /** A session of a list, with whose it is. */
-export interface FoundSession {
-  readonly sessionId: string;
+export interface FoundSession extends Pick<PlannedLine, "sessionId" | "place"> {
   readonly clientName: string;
   readonly title: string;
   readonly date: string;

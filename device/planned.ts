@@ -1,4 +1,4 @@
-/** Opening a session that only its plan knows yet: its row is made on the way. */
+/** Opening or sending a session that only its plan knows yet: its row is made on the way. */
 import type { PlannedLine } from "../contract";
 import { ask, replySentence } from "./api";
 
@@ -9,4 +9,12 @@ export async function openPlanned({ sessionId, place }: Pick<PlannedLine, "sessi
   if (place === null) return { problem: "This session is not there any more." };
   const reply = await ask("plans.openSession", place);
   return reply.kind === "ok" ? { sessionId: reply.value.sessionId } : { problem: replySentence(reply) };
+}
+
+/** Sends a session to its client; what was wrong, else null. */
+export async function sendPlanned(line: Pick<PlannedLine, "sessionId" | "place">): Promise<string | null> {
+  const opened = await openPlanned(line);
+  if ("problem" in opened) return opened.problem;
+  const reply = await ask("sessions.send", { sessionId: opened.sessionId });
+  return reply.kind === "ok" ? null : replySentence(reply);
 }

@@ -139,7 +139,10 @@ test("a studio in pounds sees no kg on any screen, and dates and times as it wri
     await look(screen.replace(/\W.*/, " client"));
   }
   await page.goto(`/exercises?for=${clientId}`);
-  await page.getByRole("button", { name: /Bench press/ }).first().click();
+  await page
+    .getByRole("button", { name: /Bench press/ })
+    .first()
+    .click();
   await look("exercise");
   await page.goto("/account");
   await alive(page);

@@ -4,7 +4,7 @@ import { useState } from "react";
 import { type ClientView, isWaiting, type PlannedLine } from "@/contract";
 import { addDays, formatWeight, massWords, readinessSentence, toKg, type Weight, type WeightUnit } from "@/core";
 import { ask, replySentence } from "@/device/api";
-import { openPlanned } from "@/device/planned";
+import { openPlanned, sendPlanned } from "@/device/planned";
 import { PlannedLink, stateWords } from "@/parts/planned-link";
 import { useDates } from "@/parts/region";
 import { Button } from "@/ui/button";
@@ -167,6 +167,30 @@ function Habits({ view }: { view: ClientView }) {
   );
 }
 
+/** Sends a coming session from the list, opened before or not. */
+function SendSession({ line }: { line: PlannedLine }) {
+  const router = useRouter();
+  const [isBusy, setBusy] = useState(false);
+  const [problem, setProblem] = useState<string | null>(null);
+  const send = async () => {
+    setBusy(true);
+    setProblem(await sendPlanned(line));
+    setBusy(false);
+    router.refresh();
+  };
+  if (problem) return <span role="alert">{problem}</span>;
+  return (
+    <button
+      type="button"
+      disabled={isBusy}
+      onClick={() => void send()}
+      className="narrow min-h-6 underline underline-offset-2"
+    >
+      send<span className="sr-only"> {line.title || "the session"}</span>
+    </button>
+  );
+}
+
 function SessionList({ sessions, today }: { sessions: readonly PlannedLine[]; today: string }) {
   const dates = useDates();
   return (
@@ -196,6 +220,7 @@ function SessionList({ sessions, today }: { sessions: readonly PlannedLine[]; to
           ) : (
             <span className="narrow text-quiet">{stateWords(session, dates)}</span>
           )}
+          {session.state === "planned" || session.state === "opened" ? <SendSession line={session} /> : null}
           {isWaiting(session) ? (
             <PlannedLink
               line={session}

@@ -24,7 +24,14 @@ const TEMPLATE = {
   kind: "session",
   document: { ...read("A1 Bench press 3x8 @60kg r90"), title: "Quay day" },
 };
-const SESSION = { sessionId: "s9", title: "Pull", clientName: "Ines Calder", date: "2026-11-24", state: "done" };
+const SESSION = {
+  sessionId: "s9",
+  place: null,
+  title: "Pull",
+  clientName: "Ines Calder",
+  date: "2026-11-24",
+  state: "done",
+};
 
 /** A palette over a screen that offers to do and to find some things. */
 function Opened({ actions = [], finder }: { actions?: readonly Action[]; finder?: Finder | undefined }) {

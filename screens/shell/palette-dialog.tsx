@@ -3,9 +3,10 @@ import { Command } from "cmdk";
 import { useRouter } from "next/navigation";
 import { type ReactNode, useEffect, useMemo, useState } from "react";
 import { catalogueIn, type FoundSession, type StudioExercises, type TemplateLine } from "@/contract";
-import { type Catalogue, documentForClient, offerExercises, takeOver } from "@/core";
+import { type Catalogue, documentForClient, offerExercises, type SessionState, takeOver } from "@/core";
 import { ask, replySentence } from "@/device/api";
 import { newId } from "@/device/ids";
+import { openPlanned } from "@/device/planned";
 import { useDates } from "@/parts/region";
 import { type Action, actionsNow, findersNow } from "@/ui/actions";
 import { LOOKS_FOR } from "./palette-words";
@@ -87,6 +88,11 @@ export function PaletteDialog({
     const refused = await writeFor(clientId, template, goTo);
     if (refused !== null) setProblem(refused);
   };
+  const openSession = async (line: Parameters<typeof openPlanned>[0], state: SessionState) => {
+    const opened = await openPlanned(line);
+    if ("problem" in opened) return setProblem(opened.problem);
+    goTo(state === "done" ? `/review/${opened.sessionId}` : `/session/${opened.sessionId}`);
+  };
   const clients = places.filter(({ group }) => group === "Clients");
   const like = <T,>(some: readonly T[], name: (one: T) => string): T[] =>
     some
@@ -167,12 +173,12 @@ export function PaletteDialog({
               </Group>
             ))}
             <Group name="Sessions">
-              {found.sessions.map(({ sessionId, title, clientName, date, state }) => (
+              {found.sessions.map(({ sessionId, place, title, clientName, date, state }) => (
                 <Item
-                  key={sessionId}
-                  id={`session ${sessionId}`}
+                  key={sessionId ?? `${place?.dayId} ${date}`}
+                  id={`session ${sessionId ?? `${place?.dayId} ${date}`}`}
                   hint={state === "done" ? "done" : state === "started" ? "started" : undefined}
-                  onTake={() => goTo(state === "done" ? `/review/${sessionId}` : `/session/${sessionId}`)}
+                  onTake={() => void openSession({ sessionId, place }, state)}
                 >
                   {title || "Untitled session"}, {clientName}, {shortDate(date)}
                 </Item>

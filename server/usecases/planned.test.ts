@@ -60,6 +60,14 @@ describe.runIf(hasDatabase)("what a plan has", () => {
   const linesOf = async (name: "floor.today" | "planned.next") =>
     value(await ask(studio.coach, name, {}, clock)).sessions.filter((line) => line.clientId === clientId);
 
+  it("is found by words of its title and its client before anybody opened it, and not beyond two weeks", async () => {
+    const { sessions } = value(await ask(studio.coach, "sessions.find", { search: "aud THURSDAY" }, clock));
+    expect(sessions.map(({ sessionId, date, place }) => [sessionId, date, place?.week])).toEqual([
+      [null, "2026-11-26", 1],
+      [null, "2026-12-03", 2],
+    ]);
+  });
+
   it("stands on the rack, at the desk's door and on the floor, with no row", async () => {
     expect(await listed("2026-11-17")).toEqual([
       "17 Session tuesday: missed",

@@ -1,7 +1,9 @@
 /** One session at the desk. Changes are edits: they are kept, merged with what others saved, and undone like that. */
-import { computeSteps, inPieces, type SessionView } from "../../contract";
+import { computeSteps, type FoundSession, inPieces, isWaiting, type SessionView } from "../../contract";
 import {
+  addDays,
   dateIn,
+  daysBetween,
   diffDocuments,
   EMPTY_DOCUMENT,
   phaseOfWeek,
@@ -11,6 +13,7 @@ import {
   type SessionDocument,
 } from "../../core";
 import { readStored } from "../context/documents";
+import { plannedForAll } from "../context/planned";
 import { createSession as insertNew, STARTED, saveEdits } from "../context/saving";
 import { lastingOf, loadSession } from "../context/session";
 import { showSession as showOnFloor } from "../context/showing";
@@ -183,13 +186,25 @@ export const sessionsBefore = defineUseCase("sessions.before", ["coach"], (scope
 );
 
 const FOUND = 8;
+/** How far ahead sessions are found that only their plan knows yet. */
+const DAYS_FOUND = 13;
 
 export const findSessions = defineUseCase("sessions.find", ["coach"], (scope, { search }, clock) =>
   answerIn(scope, async (tx) => {
     const studio = await studioOf(tx);
     const today = dateIn(studio.region.timeZone, clock.nowMs);
-    const found = await db.sessionsLike(tx, search, today, FOUND);
-    return ok({ sessions: found.map((one) => ({ ...one, title: one.title ?? "" })) });
+    const rows = await db.sessionsLike(tx, search, today, FOUND);
+    const opened = rows.map((one): FoundSession => ({ ...one, title: one.title ?? "", place: null }));
+    const words = search.toLowerCase().split(/\s+/).filter(Boolean);
+    const lines = await plannedForAll(tx, { from: today, to: addDays(today, DAYS_FOUND), today });
+    const planned = lines
+      .filter((line) => line.sessionId === null && isWaiting(line))
+      .filter(({ title, clientName }) => words.every((word) => `${title} ${clientName}`.toLowerCase().includes(word)))
+      .map(({ sessionId, place, clientName, title, date }): FoundSession => {
+        return { sessionId, place, clientName, title, date, state: "draft" };
+      });
+    const away = ({ date }: FoundSession) => Math.abs(daysBetween(today, date));
+    return ok({ sessions: [...opened, ...planned].sort((a, b) => away(a) - away(b)).slice(0, FOUND) });
   }),
 );
 

@@ -16,7 +16,7 @@ describe.runIf(hasDatabase)("the weeks of a client", () => {
     placed: { kind: "weekday", weekday: 1 },
     timeOfDay: null,
     lastWeek: null,
-    base: documentOf("# Lower\n\nA1 Back squat 3x5 rir2 r150\n\nB1 Deadlift 2x5 @80kg rir2 r150"),
+    base: documentOf("# Lower\n\nA1 Back squat 3x5 @80kg rir2 r150\n\nB1 Deadlift 2x5 @80kg rir2 r150"),
   };
   const show = async (): Promise<WeeksView> =>
     value(await ask(studio.coach, "weeks.show", { clientId: studio.clients[0].id, planId: null }, clock)).view!;
