@@ -6,8 +6,21 @@ export default defineConfig({
   esbuild: { jsx: "automatic" },
   resolve: { alias: { "@": fileURLToPath(new URL(".", import.meta.url)).replace(/\/$/, "") } },
   test: {
-    include: ["**/*.test.{ts,tsx}"],
-    exclude: ["node_modules/**", ".next/**", "e2e/**", ".yarvex/**"],
+    projects: [
+      {
+        extends: true,
+        // Pure functions keep nothing between files: they are read once for all of these.
+        test: { name: "computation", include: ["{core,contract}/**/*.test.ts"], isolate: false },
+      },
+      {
+        extends: true,
+        test: {
+          name: "others",
+          include: ["**/*.test.{ts,tsx}"],
+          exclude: ["node_modules/**", ".next/**", "e2e/**", ".yarvex/**", "core/**", "contract/**"],
+        },
+      },
+    ],
     environment: "node",
     // By itself it leaves one core to whoever watches.
     maxWorkers: "100%",

@@ -265,8 +265,8 @@ test("a plan is pasted as text, its days and phases are moved by keyboard and by
   await expect(page.getByRole("button", { name: /Back squat, week 2: .*away/ })).toBeVisible();
   await page.getByRole("button", { name: "The plan", exact: true }).click();
   await page.getByLabel("A missed session is").selectOption({ label: "left out" });
-  await page.getByLabel("First day").fill("2026-01-05");
-  await page.getByLabel("Last day").fill("2026-01-02");
+  await page.getByLabel("First day", { exact: true }).fill("2026-01-05");
+  await page.getByLabel("Last day", { exact: true }).fill("2026-01-02");
   await page.getByRole("button", { name: "Add", exact: true }).click();
   await expect(page.getByText("The last day comes before the first.")).toBeVisible();
   await page.getByRole("button", { name: /^Take out the days away/ }).click();

@@ -364,7 +364,8 @@ export const clientOf = (url: string): pg.Client =>
   new pg.Client({ connectionString: url, connectionTimeoutMillis: 10_000 });
 
 /** Makes a database when it is missing; says whether it did. */
-export async function ensureDatabase(server: Server, name: string): Promise<boolean> {
+/** Whether it had to be made; as a copy of another where that is named, which nobody may be connected to meanwhile. */
+export async function ensureDatabase(server: Server, name: string, template?: string): Promise<boolean> {
   const direct = clientOf(server.urlOf(name));
   try {
     await direct.connect();
@@ -374,7 +375,9 @@ export async function ensureDatabase(server: Server, name: string): Promise<bool
     if ((error as { code?: string }).code !== "3D000") throw error;
   }
   try {
-    await withMaintenance(server, (client) => client.query(`CREATE DATABASE "${name}"`));
+    await withMaintenance(server, (client) =>
+      client.query(`CREATE DATABASE "${name}"${template ? ` TEMPLATE "${template}"` : ""}`),
+    );
   } catch (error) {
     // Somebody else made it in the same moment.
     if (!["42P04", "23505"].includes((error as { code?: string }).code ?? "")) throw error;

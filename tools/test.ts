@@ -1,5 +1,4 @@
 /** `./yarvex test`: every check, ending in one true line of counts. */
-import { spawnSync } from "node:child_process";
 import { mkdirSync, rmSync } from "node:fs";
 import { join } from "node:path";
 import { ensureBuild } from "./build";
@@ -26,27 +25,10 @@ export async function runChecks(only: readonly string[]): Promise<void> {
   const server = await startPostgres();
   stop = server.stop;
   try {
-    if (wants("static")) {
-      step(tally, "format and lint", bin("biome"), ["check", "."]);
-      step(tally, "types", bin("tsc"), ["--noEmit"]);
-      step(tally, "import rules", bin("depcruise"), [
-        "--config",
-        ".dependency-cruiser.cjs",
-        "app",
-        "contract",
-        "core",
-        "device",
-        "parts",
-        "screens",
-        "server",
-        "ui",
-      ]);
-    }
+    // Each of them keeps one core busy.
+    await Promise.all([wants("static") ? staticChecks(tally) : null, wants("browser") ? ensureBuild() : null]);
     if (wants("unit")) await withDatabase(server, "unit", (urls) => unitTests(tally, urls, join(results, "unit.json")));
-    if (wants("browser")) {
-      await ensureBuild();
-      await browserJourneys(tally, server, results, only.slice(1));
-    }
+    if (wants("browser")) await browserJourneys(tally, server, results, only.slice(1));
   } finally {
     stop();
   }
@@ -54,12 +36,20 @@ export async function runChecks(only: readonly string[]): Promise<void> {
   process.exit(tally.failed > 0 ? 1 : 0);
 }
 
+const FOLDERS = ["app", "contract", "core", "device", "parts", "screens", "server", "ui"];
+
+async function staticChecks(tally: Tally): Promise<void> {
+  await step(tally, "format and lint", bin("biome"), ["check", "."]);
+  await step(tally, "types", bin("tsc"), ["--noEmit"]);
+  await step(tally, "import rules", bin("depcruise"), ["--config", ".dependency-cruiser.cjs", ...FOLDERS]);
+}
+
 /** One static check counts as one. */
-function step(tally: Tally, name: string, command: string, args: string[]): void {
-  const run = spawnSync(command, args, { cwd: ROOT, encoding: "utf8", env: { ...process.env, NO_COLOR: "1" } });
-  const ok = run.status === 0;
+async function step(tally: Tally, name: string, command: string, args: string[]): Promise<void> {
+  const ended = await run(command, args, { keep: true, env: { ...process.env, NO_COLOR: "1" } });
+  const ok = ended.status === 0;
   console.log(`${ok ? "✓" : "✗"} ${name}`);
-  if (!ok) console.log(`${run.stdout}\n${run.stderr}`);
+  if (!ok) console.log(ended.output);
   tally[ok ? "passed" : "failed"]++;
 }
 
@@ -69,12 +59,17 @@ interface Urls {
   readonly web: string;
 }
 
-async function withDatabase(server: Server, name: string, work: (urls: Urls) => Promise<void>): Promise<void> {
+async function withDatabase(
+  server: Server,
+  name: string,
+  work: (urls: Urls, database: string) => Promise<void>,
+  template?: string,
+): Promise<void> {
   const database = `yarvex_test_${name}_${process.pid}`;
   await dropDatabase(server, database);
-  await ensureDatabase(server, database);
+  await ensureDatabase(server, database, template);
   try {
-    await work({ owner: server.urlOf(database), web: server.webUrlOf(database) });
+    await work({ owner: server.urlOf(database), web: server.webUrlOf(database) }, database);
   } finally {
     await dropDatabase(server, database);
   }
@@ -122,10 +117,13 @@ async function browserJourneys(tally: Tally, server: Server, folder: string, fil
   chromiumPath();
   setClock(process.env.YARVEX_CLOCK ?? CLOCK);
   const report = join(folder, "browser.json");
-  const serve = async (place: number, webs: readonly Web[]): Promise<void> => {
+  const serve = async (seeded: string, place: number, webs: readonly Web[]): Promise<void> => {
     if (place < AT_A_TIME)
-      return withDatabase(server, `browser${place}`, (urls) =>
-        withServer(urls, join(folder, `outbox${place}`), (web) => serve(place + 1, [...webs, web])),
+      return withDatabase(
+        server,
+        `browser${place}`,
+        (urls) => withServer(urls, join(folder, `outbox${place}`), (web) => serve(seeded, place + 1, [...webs, web])),
+        seeded,
       );
     await run(bin("playwright"), ["test", `--output=${join(folder, "left")}`, `--workers=${AT_A_TIME}`, ...files], {
       env: {
@@ -137,7 +135,14 @@ async function browserJourneys(tally: Tally, server: Server, folder: string, fil
       },
     });
   };
-  await serve(0, []);
+  // Seeded once, and copied for each server.
+  await withDatabase(server, "seeded", async (urls, seeded) => {
+    const ended = await run(process.execPath, ["--import", "tsx", join(ROOT, "tools", "serve-demo.ts")], {
+      env: { ...environment(urls), YARVEX_SEED_ONLY: "1", NODE_ENV: "production" },
+    });
+    if (ended.status !== 0) throw new Plain("The demo for the browser journeys could not be made.");
+    await serve(seeded, 0, []);
+  });
   const suites = readJson<{ suites: Suite[] } | null>(report, null);
   if (!suites || suites.suites.length === 0) {
     console.log("✗ the browser journeys did not report");

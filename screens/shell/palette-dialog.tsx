@@ -3,7 +3,7 @@ import { Command } from "cmdk";
 import { useRouter } from "next/navigation";
 import { type ReactNode, useEffect, useMemo, useState } from "react";
 import { catalogueIn, type FoundSession, type StudioExercises, type TemplateLine } from "@/contract";
-import { type Catalogue, documentForClient, offerExercises, type SessionState, takeOver } from "@/core";
+import { type Catalogue, documentForClient, offerExercises, takeOver } from "@/core";
 import { ask, replySentence } from "@/device/api";
 import { newId } from "@/device/ids";
 import { openPlanned } from "@/device/planned";
@@ -88,10 +88,11 @@ export function PaletteDialog({
     const refused = await writeFor(clientId, template, goTo);
     if (refused !== null) setProblem(refused);
   };
-  const openSession = async (line: Parameters<typeof openPlanned>[0], state: SessionState) => {
-    const opened = await openPlanned(line);
-    if ("problem" in opened) return setProblem(opened.problem);
-    goTo(state === "done" ? `/review/${opened.sessionId}` : `/session/${opened.sessionId}`);
+  const openSession = async ({ sessionId, place }: Pick<FoundSession, "sessionId" | "place">) => {
+    if (sessionId !== null) return goTo(`/session/${sessionId}`);
+    const opened = await openPlanned({ sessionId, place });
+    if ("problem" in opened) setProblem(opened.problem);
+    else goTo(`/session/${opened.sessionId}`);
   };
   const clients = places.filter(({ group }) => group === "Clients");
   const like = <T,>(some: readonly T[], name: (one: T) => string): T[] =>
@@ -178,7 +179,9 @@ export function PaletteDialog({
                   key={sessionId ?? `${place?.dayId} ${date}`}
                   id={`session ${sessionId ?? `${place?.dayId} ${date}`}`}
                   hint={state === "done" ? "done" : state === "started" ? "started" : undefined}
-                  onTake={() => void openSession({ sessionId, place }, state)}
+                  onTake={() =>
+                    state === "done" ? goTo(`/review/${sessionId}`) : void openSession({ sessionId, place })
+                  }
                 >
                   {title || "Untitled session"}, {clientName}, {shortDate(date)}
                 </Item>
