@@ -19,7 +19,7 @@ const own = (list: string | undefined): string | undefined => {
 if (process.env.YARVEX_OUTBOXES) process.env.YARVEX_OUTBOX = own(process.env.YARVEX_OUTBOXES);
 
 /** They take minutes each: begun first, none is left running alone at the end. */
-const LONG = /(weeks|desk-whole)\.spec\.ts$/;
+const LONG = /(weeks|desk-whole|floor-edges|floor|first-slice|pounds)\.spec\.ts$/;
 
 export default defineConfig({
   testDir: "e2e",

@@ -10,10 +10,10 @@ import {
 } from "./helpers";
 import { expect, test } from "./test";
 
-test("a coach writes four blocks, runs them on the floor, and reads what comes next", async ({ page }) => {
+test("a coach writes four blocks, and the desk computes while they are written and edited", async ({ page }) => {
   await enterAsCoach(page);
   await expectAccessible(page);
-  const sessionId = await writeSession(page, "Marit Solhaug", FOUR_BLOCKS);
+  await writeSession(page, "Marit Solhaug", FOUR_BLOCKS);
 
   await test.step("the desk computes while it is written", async () => {
     await page.getByRole("button", { name: "Grid" }).click();
@@ -51,6 +51,11 @@ test("a coach writes four blocks, runs them on the floor, and reads what comes n
     await expect(page.getByRole("gridcell", { name: /^6 × 60/ })).toHaveCount(0);
     await expect(page.getByRole("status").filter({ hasText: /^saved$/ })).toBeVisible();
   });
+});
+
+test("four blocks are run on the floor, and the review says what was done and what comes next", async ({ page }) => {
+  await enterAsCoach(page);
+  const sessionId = await writeSession(page, "Marit Solhaug", FOUR_BLOCKS);
 
   await test.step("the floor runs every round, two taps each", async () => {
     await page.setViewportSize(PHONE);

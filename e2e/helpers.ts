@@ -58,14 +58,14 @@ export const FOUR_BLOCKS = `# Squat, pull and arms
 cap 55min
 warm-up 5min easy row
 
-A1 Back squat 3x5 ramp r5 rir2
+A1 Back squat 3x5 ramp r2 rir2
 
-B1 Bench press 12,10,8 @RIR2 r5
+B1 Bench press 12,10,8 @RIR2 r2
 
-C1 Seated cable row 2x10 @31kg t2-0-1-1 rir2 h8
-C2 Dumbbell press 2x10 t2-0-1-0 rir2 r5
+C1 Seated cable row 2x10 @31kg t2-0-1-1 rir2 h2
+C2 Dumbbell press 2x10 t2-0-1-0 rir2 r2
 
-D1 Dumbbell curl 2x10 @9kg rir1 r5 last: > -20%x8 > -20%x6`;
+D1 Dumbbell curl 2x10 @9kg rir1 r2 last: > -20%x8 > -20%x6`;
 
 /** The text view as it stands; its editor draws the lines that are seen. */
 export const shorthandOf = (page: Page): Promise<string> =>
