@@ -1,6 +1,8 @@
 import { fileURLToPath } from "node:url";
 import { defineConfig } from "vitest/config";
 
+const NOT_OURS = ["node_modules/**", ".next/**", "e2e/**", ".yarvex/**"];
+
 export default defineConfig({
   // What stands in a test's own document is drawn as the program draws it; Next keeps JSX for itself.
   esbuild: { jsx: "automatic" },
@@ -17,7 +19,7 @@ export default defineConfig({
         test: {
           name: "others",
           include: ["**/*.test.{ts,tsx}"],
-          exclude: ["node_modules/**", ".next/**", "e2e/**", ".yarvex/**", "core/**", "contract/**"],
+          exclude: [...NOT_OURS, "{core,contract}/**"],
         },
       },
     ],

@@ -245,7 +245,7 @@ describe("what the desk and the floor warn of", () => {
   });
 
   it.each<[Snag, string]>([
-    [{ kind: "notReady", readiness: { kind: "missing" } }, "Ask for it before the first session."],
+    [{ kind: "notReady", readiness: { kind: "missing" } }, "Ask them before the first session."],
     [{ kind: "missedSessions", count: 2 }, "2 planned sessions were not done in four weeks."],
     [{ kind: "setsLeftOut", left: 3, planned: 12 }, "3 of 12 sets were left out last time."],
     [{ kind: "lowAdherence", done: 5, planned: 8 }, "5 of 8 sessions in four weeks: simplify the week?"],

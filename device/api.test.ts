@@ -23,7 +23,7 @@ describe("what the server's answer means to a device", () => {
     ],
     [413, { message: "Too much at once." }, { kind: "refused", message: "Too much at once.", problems: [] }],
     [403, { message: "Not from Yarvex." }, { kind: "refused", message: "Not from Yarvex.", problems: [] }],
-    [500, { message: "Its mark is 1." }, { kind: "fault", isBusy: false, retryAfterMs: null }],
+    [500, { message: "Error number: 1." }, { kind: "fault", isBusy: false, retryAfterMs: null }],
     [500, "broken off", { kind: "fault", isBusy: false, retryAfterMs: null }],
     [200, '{"clients": [', { kind: "offline" }],
   ])("%d", async (status, body, reply) => {

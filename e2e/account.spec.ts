@@ -8,7 +8,7 @@ async function signInElsewhere(browser: Browser, email: string, password: string
   const page = await (await newContext(browser)).newPage();
   await page.goto("/sign-in");
   await alive(page);
-  await page.getByLabel("Address").fill(email);
+  await page.getByLabel("Email address").fill(email);
   await page.getByLabel("Password").fill(password);
   await page.getByRole("button", { name: "Sign in", exact: true }).click();
   return page;
@@ -43,7 +43,7 @@ test("a device is signed out from another, a password is changed, and one that w
 
   await other.goto("/reset");
   await alive(other);
-  await other.getByLabel("Address").fill(email);
+  await other.getByLabel("Email address").fill(email);
   await other.getByRole("button", { name: "Send the link" }).click();
   await expect(other.getByText("If an account has this address")).toBeVisible();
   await other.goto(`/reset?t=${secretTo(email)}`);

@@ -104,7 +104,7 @@ test("by keyboard alone: written, filled, pasted, moved and left out, every plac
   await expect(cell(/^5 × 16/)).toHaveCount(1);
   // A round is sat out; what is not all right is said and changes nothing.
   await keyboard.press("Delete");
-  await expect(cell(/^sits out/)).toHaveCount(1);
+  await expect(cell(/^skipped/)).toHaveCount(1);
   await page.evaluate(() => navigator.clipboard.writeText("six\tseven"));
   await keyboard.press("Control+v");
   await expect(page.getByText(/A1, round 1: expected/)).toBeVisible();
@@ -216,9 +216,9 @@ test("a block is kept, and another client starts from it with loads of their own
   await page.getByRole("combobox", { name: "The first lift" }).fill("bench press 5x5 @80kg r180");
   await page.keyboard.press("Enter");
   await page.getByRole("button", { name: "Change block A" }).click();
-  await page.getByRole("menuitem", { name: "Keep as a template…" }).click();
+  await page.getByRole("menuitem", { name: "Save as a template…" }).click();
   await page.getByLabel("Name").fill("Fives");
-  await page.getByRole("button", { name: "Keep", exact: true }).click();
+  await page.getByRole("button", { name: "Save", exact: true }).click();
   await expect(page.getByText(/^Kept\./)).toBeVisible();
   await page.getByRole("button", { name: "Go on" }).click();
   await page.goto("/clients");
@@ -404,9 +404,9 @@ test("the foot opens what its figures are made of, and the palette finds session
   await expect(page.getByRole("rowheader", { name: "Face pull" })).toHaveCount(0);
   await page.keyboard.press("Control+k");
   await page.keyboard.type("keep as");
-  await palette.getByRole("option", { name: "Keep as a template" }).click();
+  await palette.getByRole("option", { name: "Save as a template" }).click();
   await page.getByLabel("Name", { exact: true }).fill("Quay template");
-  await page.getByRole("button", { name: "Keep", exact: true }).click();
+  await page.getByRole("button", { name: "Save", exact: true }).click();
   await page.getByRole("button", { name: "Go on" }).click();
 
   // From anywhere: a session by its words, and a new one from a template for whom it is chosen.

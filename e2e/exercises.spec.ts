@@ -46,7 +46,7 @@ test("exercises are ranked for a client, drawn, paired, searched, and one is add
   const change = page.getByRole("dialog", { name: "An exercise of your own" });
   await expect(change.getByLabel("Name")).toHaveValue("Oar-handle row");
   await change.getByLabel("Cues").fill("handle to the ribs; reach long");
-  await change.getByRole("button", { name: "Keep it" }).click();
+  await change.getByRole("button", { name: "Save it" }).click();
   await expect(page.getByRole("complementary", { name: "The exercise" })).toContainText("handle to the ribs");
   await expect(page.getByRole("button", { name: "Oar-handle row", exact: true })).toBeVisible();
 
@@ -65,7 +65,7 @@ test("a limit blocks the floor until the coach says why; a method says what it c
   await sheet.getByLabel("What").selectOption({ label: "knee" });
   await sheet.getByLabel("Side").selectOption({ label: "left" });
   await expectAccessible(page);
-  await sheet.getByRole("button", { name: "Keep", exact: true }).click();
+  await sheet.getByRole("button", { name: "Save", exact: true }).click();
   await expect(sheet).toBeHidden();
   await expect(page.getByText("Not left knee")).toBeVisible();
 

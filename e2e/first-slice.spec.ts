@@ -138,9 +138,9 @@ test("a client without history, body mass or statement", async ({ page }) => {
   await page.getByRole("button", { name: "Add client" }).click();
   await page.waitForURL(/\/clients\/.+/);
   await expect(page.getByRole("button", { name: "Write a session" })).toBeDisabled();
-  await page.getByRole("button", { name: "Take the statement" }).click();
+  await page.getByRole("button", { name: "Ask the health questions" }).click();
   await page.getByLabel("Surgery in the last months").check();
-  await page.getByRole("button", { name: "Record the statement" }).click();
+  await page.getByRole("button", { name: "Record the answers" }).click();
   await expect(page.getByText(/Programming waits until you record clearance/).first()).toBeVisible();
   await page.getByLabel("Clearance by").fill("Her surgeon, everything");
   await page.getByRole("button", { name: "Record clearance" }).click();

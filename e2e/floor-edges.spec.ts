@@ -4,7 +4,7 @@ import { alive, enterAsCoach, expectAccessible, PHONE, writeSession } from "./he
 import { expect, type Page, test } from "./test";
 
 const done = (page: Page) => page.getByRole("button", { name: /^(Set|Round) done$/ });
-const keep = (page: Page) => page.getByRole("button", { name: "Keep", exact: true });
+const keep = (page: Page) => page.getByRole("button", { name: "Save set", exact: true });
 /** Two commits are never nearer than 0.7 s. */
 const breath = (page: Page) => page.waitForTimeout(800);
 
@@ -53,7 +53,7 @@ test("what was typed while resting outlives a reload; a round said done by a sli
   for (const button of await page.getByRole("button", { name: /in reserve$/ }).all())
     await expect(button).toHaveAttribute("aria-pressed", "false");
   // What can be changed now is what comes next, and not the round that was done.
-  await page.getByRole("button", { name: "Change…" }).click();
+  await page.getByRole("button", { name: "Options" }).click();
   await expect(page.getByRole("button", { name: "Leave out A, round 2" })).toBeVisible();
   await page.getByRole("button", { name: "Back" }).click();
   await keep(page).click();
@@ -88,7 +88,9 @@ test("the clock's own seconds are kept, and the session's note is shown where it
   await expect(page.getByText("Slept badly, moved well")).toBeVisible();
 });
 
-test("a giant set's Keep is on the screen of a phone, and its steppers are as wide as a thumb", async ({ page }) => {
+test("a giant set's Save set is on the screen of a phone, and its steppers are as wide as a thumb", async ({
+  page,
+}) => {
   await openFloor(
     page,
     "A1 Bench press 2x8 @60kg rir2\nA2 Seated cable row 2x8 @31kg rir2\nA3 Dumbbell curl 2x8 @9kg rir2\nA4 Push-up 2x10\nA5 Goblet squat 2x10 @12kg",

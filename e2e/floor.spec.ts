@@ -12,7 +12,7 @@ async function doRound(page: Page, report: () => Promise<void> = async () => {})
   await page.getByRole("button", { name: /^(Set|Round) done$/ }).click();
   await page.waitForTimeout(750);
   await report();
-  await page.getByRole("button", { name: "Keep", exact: true }).click();
+  await page.getByRole("button", { name: "Save set", exact: true }).click();
   await page.waitForTimeout(750);
 }
 
@@ -66,7 +66,7 @@ test("how the client came is said in a tap before the first set, or set by set o
   await sheet.getByRole("button", { name: "quads: not sore" }).click();
   await sheet.getByRole("button", { name: "quads: sore" }).click();
   await expectAccessible(page);
-  await sheet.getByRole("button", { name: "Keep" }).click();
+  await sheet.getByRole("button", { name: "Save" }).click();
   await expect(asked).toContainText("slept badly, quads very sore");
   // Kept on the device, as all that is logged.
   await page.reload();
@@ -95,7 +95,7 @@ test("optional rounds end by what was reported, and a round more can be asked fo
   });
   // Two of up to five rounds: the rest is still running when the reason is said.
   await expect(page.getByRole("heading", { name: "Dumbbell curl" })).toBeVisible({ timeout: 20_000 });
-  await page.getByRole("button", { name: "Change…" }).click();
+  await page.getByRole("button", { name: "Options" }).click();
   await page.getByRole("button", { name: "One more round of B" }).click();
   expect(await runAsPlanned(page)).toBe(2);
   await page.getByRole("button", { name: "Finish" }).click();
@@ -120,7 +120,7 @@ test("in a superset it is said which of the lifts hurt, and which went on as a d
     await page.getByRole("slider", { name: /curl: pain/i }).fill("5");
     await expect(page.getByRole("alert").filter({ hasText: "Stop" })).toContainText(/curl/);
     await page.getByLabel(/curl: where it hurts/i).fill("left elbow");
-    await page.getByRole("button", { name: "Change…" }).click();
+    await page.getByRole("button", { name: "Options" }).click();
     await expectAccessible(page);
     await page.getByRole("button", { name: "Dumbbell curl went on as a drop" }).click();
     await page.getByRole("group", { name: "then reps" }).getByRole("button", { name: "then reps, more" }).click();
@@ -206,9 +206,9 @@ test("only so much time: without a network, what is left is cut by what costs le
   await page.getByRole("button", { name: "Start", exact: true }).click();
   await doRound(page);
   await page.context().setOffline(true);
-  await page.getByRole("button", { name: "Change…" }).click();
-  await page.getByRole("button", { name: "Only so much time…" }).click();
-  const sheet = page.getByRole("dialog", { name: "Only so much time" });
+  await page.getByRole("button", { name: "Options" }).click();
+  await page.getByRole("button", { name: "Shorten session…" }).click();
+  const sheet = page.getByRole("dialog", { name: "Shorten session" });
   while (!(await sheet.getByText("10 min", { exact: true }).isVisible()))
     await sheet.getByRole("button", { name: "5 minutes less" }).click();
   await expect(sheet.getByText(/is ahead as planned, \d+:\d\d too much/)).toBeVisible();
@@ -225,7 +225,7 @@ test("only so much time: without a network, what is left is cut by what costs le
   // What was cut fits no longer by itself alone; all of it together does. Sheets too are linen by day, and at hand for the left one.
   await page.getByRole("button", { name: "Daylight" }).click();
   await page.getByRole("button", { name: "Left hand" }).click();
-  await page.getByRole("button", { name: /only so much time/ }).click();
+  await page.getByRole("button", { name: /shorten session/ }).click();
   await expect(sheet).toHaveCSS("background-color", "rgb(245, 241, 233)");
   await expect(sheet.getByRole("button", { name: "Take back what was cut for 10 min" })).toBeVisible();
   while (!(await sheet.getByText("10 min", { exact: true }).isVisible()))
@@ -238,8 +238,8 @@ test("only so much time: without a network, what is left is cut by what costs le
   await sheet.getByRole("button", { name: "Take back what was cut for 10 min" }).click();
   await expect(sheet).toHaveCount(0);
   await page.waitForTimeout(750);
-  await page.getByRole("button", { name: "Change…" }).click();
-  await page.getByRole("button", { name: "Only so much time…" }).click();
+  await page.getByRole("button", { name: "Options" }).click();
+  await page.getByRole("button", { name: "Shorten session…" }).click();
   await expect(sheet.getByRole("button", { name: /Take back/ })).toHaveCount(0);
   while (!(await sheet.getByText("10 min", { exact: true }).isVisible()))
     await sheet.getByRole("button", { name: "5 minutes less" }).click();

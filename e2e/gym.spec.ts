@@ -18,7 +18,7 @@ test("taking weights away names who is hit, and nothing is kept until it is said
   await page.getByRole("button", { name: /^Dumbbells/ }).click();
   await expect(page.getByRole("button", { name: "24 kg dumbbells" })).toHaveAttribute("aria-pressed", "false");
   await page.getByRole("button", { name: "Undo all" }).click();
-  await expect(page.getByRole("status").filter({ hasText: "kept" })).toBeVisible();
+  await expect(page.getByRole("status").filter({ hasText: "saved" })).toBeVisible();
 
   await page.getByRole("button", { name: /^Bars and plates/ }).click();
   await page.getByRole("textbox", { name: "Pairs of 15 kg" }).fill("many");
@@ -39,8 +39,8 @@ test("a gym of one's own: an empty room is filled, and a session moved there fin
   await page.getByRole("button", { name: "Add the gym" }).click();
   await expect(page.getByRole("heading", { name: "An empty room" })).toBeVisible();
   await page.getByRole("button", { name: "Add dumbbells" }).click();
-  await page.getByRole("button", { name: "Keep changes" }).click();
-  await expect(page.getByRole("button", { name: "Keep changes" })).toBeDisabled();
+  await page.getByRole("button", { name: "Save changes" }).click();
+  await expect(page.getByRole("button", { name: "Save changes" })).toBeDisabled();
 
   await page.getByRole("link", { name: "Clients", exact: true }).click();
   await writeSession(page, "Noor Castellan", "A1 Dumbbell curl 3x10 @9kg r60");
@@ -83,10 +83,10 @@ test("a mistyped set is flagged, put right, and what follows is worked out anew"
   const load = page.getByLabel("Load", { exact: true });
   const typed = await load.inputValue();
   await load.fill("lots");
-  await page.getByRole("button", { name: "Keep the correction" }).click();
+  await page.getByRole("button", { name: "Save the correction" }).click();
   await expect(page.getByText("A weight such as 72.5, 135 lb or 0.")).toBeVisible();
   await load.fill(`${Number.parseFloat(typed) / 10} kg`);
-  await page.getByRole("button", { name: "Keep the correction" }).click();
+  await page.getByRole("button", { name: "Save the correction" }).click();
   await expect(page.getByRole("dialog")).toBeHidden();
   await page.getByRole("link", { name: "Tobias Renner" }).click();
   await alive(page);

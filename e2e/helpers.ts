@@ -19,17 +19,17 @@ export async function foundStudio(
 ): Promise<void> {
   await page.goto("/sign-in");
   await alive(page);
-  await page.getByRole("button", { name: "Found a studio" }).click();
-  await page.getByLabel("Address").fill(as.email);
-  await page.getByRole("button", { name: "Send the letter" }).click();
-  await expect(page.getByText(`A letter is on its way to ${as.email}.`)).toBeVisible();
+  await page.getByRole("button", { name: "Set up your studio" }).click();
+  await page.getByLabel("Email address").fill(as.email);
+  await page.getByRole("button", { name: "Email me the link" }).click();
+  await expect(page.getByText(`An email is on its way to ${as.email}.`)).toBeVisible();
   await page.goto(`/found?t=${secretTo(as.email)}`);
   await alive(page);
   await expect(page.getByText(`You will sign in with ${as.email}.`)).toBeVisible();
   await page.getByLabel("Studio").fill(as.studio);
   await page.getByLabel("Your name").fill(as.name);
   await page.getByLabel("Password").fill(as.password);
-  await page.getByRole("button", { name: "Found it" }).click();
+  await page.getByRole("button", { name: "Set up the studio" }).click();
 }
 
 /** The coach's session on this worker's server, signed in once by the page and used again while it holds. */
@@ -94,7 +94,7 @@ export async function writeSession(page: Page, client: string | null, text: stri
 /** Runs whatever is left on the floor as planned: one tap for done, one to keep. Returns how many rounds that took. */
 export async function runAsPlanned(page: Page, limit = 60): Promise<number> {
   const done = page.getByRole("button", { name: /^(Set|Round) done$/ });
-  const keep = page.getByRole("button", { name: "Keep", exact: true });
+  const keep = page.getByRole("button", { name: "Save set", exact: true });
   const ramp = page.getByRole("button", { name: "Skip the ramp" });
   const finish = page.getByRole("button", { name: "Finish" });
   const start = page.getByRole("button", { name: "Start", exact: true });

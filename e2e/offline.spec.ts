@@ -31,7 +31,7 @@ test("the network is off for the whole session, the tab is closed in the middle,
   await again.goto(`/floor?s=${sessionId}`);
   await expect(again.getByRole("region", { name: "What was done" })).toBeVisible();
   await again.getByRole("button", { name: "Back squat reps, less" }).click();
-  await again.getByRole("button", { name: "Keep", exact: true }).click();
+  await again.getByRole("button", { name: "Save set", exact: true }).click();
   await expect(again.getByText(/no network: \d entr/)).toBeVisible();
   await again.waitForTimeout(800);
   expect(await runAsPlanned(again)).toBe(3);
@@ -56,7 +56,7 @@ test("with no page of ours open, the worker sends what waits once there is a net
   await page.getByRole("button", { name: "Start", exact: true }).click();
   await page.getByRole("button", { name: "Set done" }).click();
   await page.waitForTimeout(750);
-  await page.getByRole("button", { name: "Keep", exact: true }).click();
+  await page.getByRole("button", { name: "Save set", exact: true }).click();
   await expect(page.getByText(/no network: \d entr/)).toBeVisible();
 
   const blank = await context.newPage();

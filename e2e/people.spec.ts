@@ -54,7 +54,7 @@ test("a coach founds a studio of their own, finds it empty, and cannot see into 
   await foundStudio(page, { studio: "Pine Loft", name: "Ola Berg", email: "ola@pineloft.example", password: "short" });
   await expect(page.getByText("A password of at least 10 characters.")).toBeVisible();
   await page.getByLabel("Password").fill("long-enough-now");
-  await page.getByRole("button", { name: "Found it" }).click();
+  await page.getByRole("button", { name: "Set up the studio" }).click();
   await expect(page.getByText("No clients yet.")).toBeVisible();
   for (const path of [client, session, `/review/${sessionId}`]) {
     await page.goto(path);
@@ -68,9 +68,9 @@ test("a client gets an account, signs in, and is erased with all that hangs on t
   await enterAsCoach(page);
   await page.getByRole("link", { name: "Greta Alm" }).first().click();
   await page.getByRole("button", { name: "Invite", exact: true }).click();
-  await page.getByLabel("Address").fill("greta@alderquay.example");
+  await page.getByLabel("Email address").fill("greta@alderquay.example");
   await page.getByRole("button", { name: "Invite", exact: true }).last().click();
-  await expect(page.getByText("A letter is on its way to greta@alderquay.example.")).toBeVisible();
+  await expect(page.getByText("An email is on its way to greta@alderquay.example.")).toBeVisible();
   await page.context().clearCookies();
   await page.goto(`/invitation?t=${secretTo("greta@alderquay.example")}`);
   await alive(page);

@@ -48,7 +48,7 @@ test("a studio in pounds sees no kg on any screen, and dates and times as it wri
   await expect(page.getByText("Nov 25, 2026, 6:30 pm")).toBeVisible();
   await look("found");
   await page.getByLabel("Password").fill("long-enough-now");
-  await page.getByRole("button", { name: "Found it" }).click();
+  await page.getByRole("button", { name: "Set up the studio" }).click();
   await expect(page.getByText("No clients yet.")).toBeVisible();
   await look("clients empty");
 
@@ -65,8 +65,8 @@ test("a studio in pounds sees no kg on any screen, and dates and times as it wri
   await look("client new");
   const clientId = page.url().split("/").pop()!;
 
-  await page.getByRole("button", { name: "Take the statement" }).click();
-  await page.getByRole("button", { name: "Record the statement" }).click();
+  await page.getByRole("button", { name: "Ask the health questions" }).click();
+  await page.getByRole("button", { name: "Record the answers" }).click();
   const sessionId = await writeSession(
     page,
     null,
@@ -118,9 +118,9 @@ test("a studio in pounds sees no kg on any screen, and dates and times as it wri
   await page.goto(`/clients/${clientId}`);
   await alive(page);
   await page.getByRole("button", { name: "Invite", exact: true }).click();
-  await page.getByLabel("Address").fill(`ada${founded}@gullpoint.example`);
+  await page.getByLabel("Email address").fill(`ada${founded}@gullpoint.example`);
   await page.getByRole("button", { name: "Invite", exact: true }).last().click();
-  await expect(page.getByText("A letter is on its way")).toBeVisible();
+  await expect(page.getByText("An email is on its way")).toBeVisible();
   for (const screen of [
     "gym",
     "outbox",
@@ -145,8 +145,8 @@ test("a studio in pounds sees no kg on any screen, and dates and times as it wri
   await alive(page);
   await page.getByLabel("Dates").selectOption("25 Nov 2026");
   await page.getByLabel("Times").selectOption("18:30");
-  await page.getByRole("button", { name: "Keep", exact: true }).click();
-  await expect(page.getByText("Kept: 25 Nov 2026, 18:30.")).toBeVisible();
+  await page.getByRole("button", { name: "Save", exact: true }).click();
+  await expect(page.getByText("Saved: 25 Nov 2026, 18:30.")).toBeVisible();
   await page.goto("/clients");
   await expect(page.getByText("Wednesday 2 December")).toBeVisible();
 

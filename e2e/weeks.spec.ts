@@ -45,7 +45,7 @@ test("a plan is started from a split, a lift is changed from a week on, a deload
   await page.getByRole("button", { name: "Change", exact: true }).click();
   await expect(cells(1).first()).toHaveAccessibleName(/5×6/);
   await expect(cells(5).first()).toHaveAccessibleName(/5×6/);
-  await expect(page.getByText(/cells differ from what is kept/)).toBeVisible();
+  await expect(page.getByText(/cells differ from what is saved/)).toBeVisible();
   await page.keyboard.press("Escape");
   await page.getByRole("button", { name: "Undo" }).click();
   await expect(cells(5).first()).not.toHaveAccessibleName(/5×6/);
@@ -58,9 +58,9 @@ test("a plan is started from a split, a lift is changed from a week on, a deload
   // A closed tab loses nothing that was not kept.
   await page.reload();
   await alive(page);
-  await expect(page.getByText(/cells differ from what is kept/)).toBeVisible();
-  await page.getByRole("button", { name: "Keep", exact: true }).click();
-  await expect(page.getByText(/differ from what is kept/)).toHaveCount(0);
+  await expect(page.getByText(/cells differ from what is saved/)).toBeVisible();
+  await page.getByRole("button", { name: "Save", exact: true }).click();
+  await expect(page.getByText(/differ from what is saved/)).toHaveCount(0);
   await page.reload();
   await alive(page);
   await expect(cells(1).first()).toHaveAccessibleName(/5×6/);
@@ -70,11 +70,11 @@ test("a plan is started from a split, a lift is changed from a week on, a deload
   await page.keyboard.press("ArrowRight");
   await expect(cells(2).first()).toBeFocused();
   await page.getByText("What each rule would ask here").click();
-  await page.getByLabel("Goes on by").selectOption({ label: "A set more" });
+  await page.getByLabel("Progression rule").selectOption({ label: "A set more" });
   await page.getByLabel("At most, sets").fill("7");
   await page.getByRole("button", { name: "Set", exact: true }).click();
-  await page.getByRole("button", { name: "Keep", exact: true }).click();
-  await expect(page.getByText(/differ from what is kept/)).toHaveCount(0);
+  await page.getByRole("button", { name: "Save", exact: true }).click();
+  await expect(page.getByText(/differ from what is saved/)).toHaveCount(0);
   await page.setViewportSize(PHONE);
   await expectAccessible(page);
   await page.setViewportSize({ width: 1280, height: 800 });
@@ -98,7 +98,7 @@ test("a change in the demo's weeks moves the weeks after it and is put back as i
   await expect(deadlift.last()).toHaveAccessibleName(/2×3 at 90 kg/);
   await page.getByRole("button", { name: "Put back" }).click();
   await expect(deadlift.last()).toHaveAccessibleName(before!);
-  await expect(page.getByText(/differ from what is kept/)).toHaveCount(0);
+  await expect(page.getByText(/differ from what is saved/)).toHaveCount(0);
 });
 
 test("the rest of a plan is run many times, stopped, run again, and a goal has its chance", async ({ page }) => {
@@ -156,9 +156,9 @@ test("the weeks in review say what to do next, and a step taken is seen in the w
     .first()
     .click();
   await page.waitForURL(/\/weeks/);
-  await expect(page.getByRole("button", { name: "Keep", exact: true })).toBeVisible();
+  await expect(page.getByRole("button", { name: "Save", exact: true })).toBeVisible();
   await page.getByRole("button", { name: "Put back" }).click();
-  await expect(page.getByRole("button", { name: "Keep", exact: true })).toHaveCount(0);
+  await expect(page.getByRole("button", { name: "Save", exact: true })).toHaveCount(0);
 });
 
 test("every client's coming week is carried on: accepted, edited or left, a key each", async ({ page }) => {
@@ -272,8 +272,8 @@ test("a plan is pasted as text, its days and phases are moved by keyboard and by
   await page.getByRole("button", { name: /^Take out the days away/ }).click();
   await expect(page.getByRole("button", { name: /Back squat, week 2: .*away/ })).toHaveCount(0);
   await expectAccessible(page);
-  await page.getByRole("button", { name: "Keep", exact: true }).click();
-  await expect(page.getByText(/differ from what is kept/)).toHaveCount(0);
+  await page.getByRole("button", { name: "Save", exact: true }).click();
+  await expect(page.getByText(/differ from what is saved/)).toHaveCount(0);
   await page.reload();
   await alive(page);
   await expect(page.getByRole("button", { name: /^Fri 18:30 Legs/ })).toBeVisible();
@@ -305,7 +305,7 @@ test("a change at the desk is for its week until it is kept, and a session's rev
   await page.getByRole("button", { name: "Undo" }).click();
   await expect(differs).toContainText("Only this week:");
   await differs.getByRole("button", { name: "From now on" }).click();
-  await expect(differs).toHaveText("Kept: the weeks after this one follow.");
+  await expect(differs).toHaveText("Saved: the weeks after this one follow.");
   await page.reload();
   await alive(page);
   await expect(differs).toHaveCount(0);
@@ -375,15 +375,15 @@ test("a plan is kept as a template, another client's is begun from it beside the
   await openWeeks(page, "Noor Castellan");
   await page.getByRole("button", { name: "The plan", exact: true }).click();
   const side = page.getByRole("complementary", { name: "This week" });
-  await side.getByRole("textbox", { name: "Keep as a template" }).fill("Shoulders first");
-  await side.getByRole("button", { name: "Keep the template" }).click();
+  await side.getByRole("textbox", { name: "Save as a template" }).fill("Shoulders first");
+  await side.getByRole("button", { name: "Save the template" }).click();
   await expect(side.getByRole("status")).toContainText("Kept");
 
   // Two of its three sessions in turn: the second week begins with the other one.
   await side.getByLabel("Sessions stand").selectOption("2");
-  await expect(page.getByText(/cells? differs? from what is kept/)).toBeVisible();
+  await expect(page.getByText(/cells? differs? from what is saved/)).toBeVisible();
   await page.getByRole("button", { name: "Undo" }).click();
-  await expect(page.getByText(/differs? from what is kept/)).toHaveCount(0);
+  await expect(page.getByText(/differs? from what is saved/)).toHaveCount(0);
 
   await page.getByLabel("Client").selectOption({ label: "Marit Solhaug" });
   await expect(page.getByRole("heading", { name: "Ten chin-ups" })).toBeVisible();

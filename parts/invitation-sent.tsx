@@ -11,7 +11,7 @@ export function InvitationSent({ sent }: { sent: Invitation | null }) {
   if (sent === null) return null;
   return (
     <div className="flex flex-col gap-2">
-      <p role="status">A letter is on its way to {sent.to}. Its link is good for seven days, once.</p>
+      <p role="status">An email is on its way to {sent.to}. Its link is good for seven days, once.</p>
       {sent.link === null ? null : (
         <CopyLink label="Or hand the link on yourself" link={window.location.origin + sent.link} />
       )}

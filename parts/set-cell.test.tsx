@@ -41,7 +41,7 @@ describe("a set where its lift and its round cross", () => {
     ["Bench press 3x8 @60kg rir2", {}, "8 × 602"],
     ["Bench press 3x8 @60kg rir1-2", {}, "8 × 601–2"],
     ["Bench press 3x8 @60kg", {}, "8 × 60"],
-    ["Bench press 8,-,8 @60kg", { round: 1 }, "sits out"],
+    ["Bench press 8,-,8 @60kg", { round: 1 }, "skipped"],
     ["Bench press 2x8 @60kg", { round: 2 }, ""],
   ])("%s, %j reads %s", (text, more, words) => {
     render(<SetCell {...cellOf(text, more)} />);

@@ -130,7 +130,7 @@ function Cell({ slot, round, computed, selected, inRange, editing, error, on }: 
             )}
             title={figure.length > 16 ? figure : undefined}
           >
-            {leftOut ? "left out" : set ? figure : "sits out"}
+            {leftOut ? "left out" : set ? figure : "skipped"}
           </span>
           {asked ? (
             <span

@@ -8,7 +8,7 @@ export default async function DeskLayout({ children }: { children: ReactNode }) 
   const items = [
     { group: "Screens", name: "Clients", href: "/clients" },
     { group: "Screens", name: "Weeks", href: "/weeks" },
-    { group: "Screens", name: "Carry on, all clients", href: "/weeks/carry-on" },
+    { group: "Screens", name: "Next week, all clients", href: "/weeks/carry-on" },
     { group: "Screens", name: "Session", href: "/session" },
     { group: "Screens", name: "Floor", href: "/floor" },
     { group: "Screens", name: "Review", href: "/review" },

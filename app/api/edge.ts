@@ -30,7 +30,7 @@ export async function atTheEdge(
       return { status: 503, body: { message: "The server is busy. Nothing is lost; try again in a moment." } };
     }
     logFault("a request", error, { id, path: new URL(request.url).pathname });
-    return { status: 500, body: { message: `Something went wrong on the server. Its mark is ${id.slice(0, 8)}.` } };
+    return { status: 500, body: { message: `Something went wrong on the server. Error number ${id.slice(0, 8)}.` } };
   });
   const response = NextResponse.json(answer.body, { status: answer.status ?? 200 });
   response.headers.set("x-yarvex-now", String(serverNowMs()));

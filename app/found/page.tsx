@@ -1,7 +1,7 @@
 import { Found } from "@/screens/account/found";
 import { foundingAddress } from "@/server/auth";
 
-export const metadata = { title: "Found a studio" };
+export const metadata = { title: "Set up your studio" };
 
 export default async function FoundPage({ searchParams }: { searchParams: Promise<{ t?: string }> }) {
   const secret = (await searchParams).t ?? "";

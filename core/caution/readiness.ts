@@ -45,7 +45,7 @@ export function readinessState(statement: ReadinessStatement | null, clearance: 
 export function readinessSentence(state: ReadinessState, clientName: string): string {
   switch (state.kind) {
     case "missing":
-      return `${clientName} has not given a readiness statement yet. Ask for it before the first session.`;
+      return `${clientName} has not answered the health questions yet. Ask them before the first session.`;
     case "blocked":
       return `${clientName} answered yes to: ${state.because.map((id) => READINESS_QUESTIONS.find((q) => q.id === id)!.text.toLowerCase()).join("; ")}. Programming waits until you record clearance.`;
     case "ready":

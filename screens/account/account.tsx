@@ -186,7 +186,7 @@ function Coaches({ team }: { team: NonNullable<Output<"account.show">["team"]> }
         }}
       >
         <TextField label="Another coach’s name" autoComplete="off" required maxLength={120} {...at("name")} />
-        <TextField label="Their address" type="email" autoComplete="off" required {...at("email")} />
+        <TextField label="Their email address" type="email" autoComplete="off" required {...at("email")} />
         <Button type="submit" className="self-start">
           Invite
         </Button>

@@ -45,7 +45,9 @@ export function FoundForm({ address, secret }: { address: string | null; secret:
       )}
       <TextField label="Studio" {...at("studio")} />
       <TextField label="Your name" autoComplete="name" {...at("name")} />
-      {address === null ? <TextField label="Address" type="email" autoComplete="username" {...at("email")} /> : null}
+      {address === null ? (
+        <TextField label="Email address" type="email" autoComplete="username" {...at("email")} />
+      ) : null}
       <TextField
         label="Password"
         type="password"
@@ -62,7 +64,7 @@ export function FoundForm({ address, secret }: { address: string | null; secret:
         <Notice kind="warn">{problem.message}</Notice>
       ) : null}
       <Button type="submit" kind="main" className="self-start" disabled={busy}>
-        Found it
+        Set up the studio
       </Button>
     </AccountForm>
   );
@@ -81,8 +83,8 @@ export function AskToFound({ letters }: { letters: string | null }) {
   return (
     <AccountForm onSubmit={ask}>
       <TextField
-        label="Address"
-        hint="A letter with a link goes to it; the link is good for an hour."
+        label="Email address"
+        hint="An email with a link goes to it; the link is good for an hour."
         type="email"
         autoComplete="username"
         required
@@ -92,11 +94,11 @@ export function AskToFound({ letters }: { letters: string | null }) {
       />
       {sentTo === null ? null : (
         <p role="status">
-          A letter is on its way to {sentTo}.{letters === null ? null : ` This demo keeps its letters in ${letters}.`}
+          An email is on its way to {sentTo}.{letters === null ? null : ` This demo keeps its letters in ${letters}.`}
         </p>
       )}
       <Button type="submit" kind="main" className="self-start">
-        Send the letter
+        Email me the link
       </Button>
     </AccountForm>
   );
@@ -105,7 +107,7 @@ export function AskToFound({ letters }: { letters: string | null }) {
 /** What a letter's link opens. */
 export function Found({ secret, address }: { secret: string; address: string | null }) {
   return (
-    <AccountFrame heading="Found a studio">
+    <AccountFrame heading="Set up your studio">
       {address === null ? (
         <p>
           This link has been used or is too old. <ToSignIn>Ask for a new one</ToSignIn>.

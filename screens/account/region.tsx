@@ -123,9 +123,9 @@ export function StudioRegion() {
           ))}
         </SelectField>
         {problem && problem.field !== "timeZone" ? <p role="alert">{problem.message}</p> : null}
-        {isDone ? <p role="status">Kept: {exampleOf(region)}.</p> : null}
+        {isDone ? <p role="status">Saved: {exampleOf(region)}.</p> : null}
         <Button type="submit" className="self-start">
-          Keep
+          Save
         </Button>
       </form>
     </section>

@@ -49,7 +49,7 @@ export function Reset({ secret }: { secret: string | null }) {
               {...at}
             />
           ) : (
-            <TextField label="Address" type="email" autoComplete="username" {...at} />
+            <TextField label="Email address" type="email" autoComplete="username" {...at} />
           )}
           {problem ? <Notice kind="warn">{problem}</Notice> : null}
           <div className="flex items-center gap-4">

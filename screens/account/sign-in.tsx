@@ -69,7 +69,7 @@ export function SignIn({ demo, founding }: { demo: readonly DemoAccount[]; found
         ) : null}
         {isFounding ? (
           <div className="flex flex-col gap-3">
-            <h2 className="text-lg font-bold">Found a studio</h2>
+            <h2 className="text-lg font-bold">Set up your studio</h2>
             {founding.byLetter ? <AskToFound letters={founding.letters} /> : <FoundForm address={null} secret={null} />}
             <Button kind="quiet" className="self-start" onClick={() => setFounding(false)}>
               Sign in instead
@@ -84,7 +84,7 @@ export function SignIn({ demo, founding }: { demo: readonly DemoAccount[]; found
             }}
           >
             <TextField
-              label="Address"
+              label="Email address"
               type="email"
               autoComplete="username"
               required
@@ -108,7 +108,7 @@ export function SignIn({ demo, founding }: { demo: readonly DemoAccount[]; found
                 Password forgotten
               </a>
               <Button kind="quiet" onClick={() => setFounding(true)}>
-                Found a studio
+                Set up your studio
               </Button>
             </div>
           </form>

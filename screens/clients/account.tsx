@@ -76,7 +76,7 @@ export function Account({ view }: { view: ClientView }) {
                 {view.name} gets a letter with a link, chooses a password, and sees what is sent to them and their own
                 log.
               </p>
-              <TextField label="Address" type="email" autoComplete="off" {...at("email")} />
+              <TextField label="Email address" type="email" autoComplete="off" {...at("email")} />
               <Button type="submit" kind="main" className="self-start">
                 Invite
               </Button>

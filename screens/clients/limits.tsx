@@ -211,16 +211,16 @@ function LimitSheet({ view, onClose }: { view: ClientView; onClose: () => void }
                 onChange={(event) => setPriorities({ ...priorities, [muscle]: event.target.value as MusclePriority })}
                 className="rounded-[3px] border border-rule bg-cloth px-1 py-0.5"
               >
-                <option value="build">first</option>
-                <option value="normal">as usual</option>
-                <option value="hold">hold</option>
+                <option value="build">priority</option>
+                <option value="normal">normal</option>
+                <option value="hold">maintain</option>
               </select>
             </label>
           ))}
         </fieldset>
         {message ? <p role="alert">{message}</p> : null}
         <Button kind="main" type="submit" className="self-start">
-          Keep
+          Save
         </Button>
       </form>
     </Sheet>

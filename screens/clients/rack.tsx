@@ -33,7 +33,7 @@ export function Rack({ first, today }: { first: RackPage; today: string }) {
       {clients.length === 0 ? (
         <div className="border-y border-thread py-12 text-center">
           <p className="text-lg font-semibold">No clients yet.</p>
-          <p className="text-quiet">Add the first one, ask for the readiness statement, and write a session.</p>
+          <p className="text-quiet">Add the first one, ask the health questions, and write a session.</p>
         </div>
       ) : (
         <>
@@ -49,8 +49,8 @@ export function Rack({ first, today }: { first: RackPage; today: string }) {
             </p>
           ) : null}
           <p className="mt-6 max-w-2xl text-quiet">
-            One strip a client, one row a week, one weft a session: as long as the sets that were done, ending short
-            where some were left out. Outlined ends at the foot are still to be woven.
+            Each bar is one session, longer is more sets; it ends short where some were left out. Outlined bars at the
+            foot are still to come.
           </p>
         </>
       )}

@@ -59,10 +59,10 @@ export function Readiness({ view }: { view: ClientView }) {
           </form>
         ) : null}
         <Button className="self-start" onClick={() => setOpen(true)}>
-          {view.statement ? "New statement" : "Take the statement"}
+          {view.statement ? "Ask again" : "Ask the health questions"}
         </Button>
       </div>
-      <Sheet open={open} onOpenChange={setOpen} title="Readiness statement">
+      <Sheet open={open} onOpenChange={setOpen} title="Health questions">
         <form
           className="flex flex-col gap-3"
           onSubmit={(event) => {
@@ -90,7 +90,7 @@ export function Readiness({ view }: { view: ClientView }) {
           <p className="text-quiet">{GENERAL_NOTICE}</p>
           {problem ? <p role="alert">{problem}</p> : null}
           <Button type="submit" kind="main" className="self-start">
-            Record the statement
+            Record the answers
           </Button>
         </form>
       </Sheet>

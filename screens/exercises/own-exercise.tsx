@@ -237,7 +237,7 @@ export function OwnExerciseSheet({
             </p>
           ) : null}
           <Button kind="main" type="submit" className="justify-self-start">
-            {given ? "Keep it" : "Add it"}
+            {given ? "Save it" : "Add it"}
           </Button>
         </form>
       </Sheet>

@@ -31,7 +31,7 @@ describe("what can be changed on the floor", () => {
       "One more round of A",
       "Leave out A, round 1",
       "Leave out the rest of A",
-      "Only so much time…",
+      "Shorten session…",
       "End the session here",
       "Back",
     ]);
@@ -42,7 +42,7 @@ describe("what can be changed on the floor", () => {
       { kind: "setsSkipped", places: [place(BENCH!.id, 0), place(ROW!.id, 0)], reason: "" },
     ]);
     expect(onChanged).toHaveBeenCalledTimes(2);
-    await take("Only so much time…");
+    await take("Shorten session…");
     expect(onTime).toHaveBeenCalledTimes(1);
   });
 

@@ -71,7 +71,7 @@ export function ChangeSheet({
           <Small onClick={() => skip(rest.filter((one) => one.block.id === chain.block.id))}>
             Leave out the rest of {chain.letter}
           </Small>
-          <Small onClick={onTime}>Only so much time…</Small>
+          <Small onClick={onTime}>Shorten session…</Small>
           <Small onClick={() => skip(rest)}>End the session here</Small>
         </>
       ) : null}

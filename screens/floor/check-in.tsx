@@ -30,7 +30,7 @@ export function CheckInLine({ floor }: { floor: Floor }) {
   return (
     <section aria-label="Check-in" className="mt-1 flex items-center gap-2 left-hand:flex-row-reverse">
       <p className="flex-1 text-[15px] leading-tight text-[var(--floor-quiet)]">
-        {said ? `Check-in: ${checkInSentence(said)}` : "How is it today? Sleep, soreness"}
+        {said ? `Check-in: ${checkInSentence(said)}` : "Check-in: sleep, soreness"}
       </p>
       {said ? null : (
         <button
@@ -102,7 +102,7 @@ function CheckInSheet({
         onClick={() => void onSay({ sleep, sore })}
         className="min-h-[64px] rounded-xl bg-[var(--floor-done)] text-xl font-bold text-[var(--floor-on)]"
       >
-        Keep
+        Save
       </button>
     </FloorSheet>
   );

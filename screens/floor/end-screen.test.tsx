@@ -78,7 +78,7 @@ describe("the check-in", () => {
     expect(sheet.queryByRole("button", { name: /^quads/ })).toBeNull();
     for (const _ of [1, 2]) await press(/^chest: /);
     for (const _ of [1, 2, 3]) await press(/^back: /);
-    await press("Keep");
+    await press("Save");
     const [body] = logged as [Extract<FloorEventBody, { kind: "checkIn" }>];
     expect(body.checkIn.sore).toEqual([{ muscle: "chest", level: 2 }]);
     expect(body.checkIn.sleep).not.toBe("well");

@@ -220,7 +220,7 @@ function Pace({ floor, now, onOpen }: { floor: Floor; now: number; onOpen: () =>
       className="-mr-2 min-h-11 whitespace-nowrap px-2 text-[var(--floor-quiet)] underline decoration-dotted underline-offset-4"
     >
       {words}
-      <span className="sr-only">: only so much time</span>
+      <span className="sr-only">: shorten session</span>
     </button>
   );
 }

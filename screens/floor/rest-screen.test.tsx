@@ -65,7 +65,7 @@ function open(
 const press = (name: string | RegExp) => fireEvent.click(screen.getByRole("button", { name }));
 const figure = (name: string) => screen.getByRole("group", { name }).querySelector("output")!.textContent;
 const keptSets = (on: ReturnType<typeof open>) => {
-  press("Keep");
+  press("Save set");
   return on.keep.mock.calls[0]![0] as PerformedSet[];
 };
 
@@ -158,24 +158,24 @@ describe("rest", () => {
     });
     expect([figure("then reps"), figure("then load")]).toEqual(["5", "47.5"]);
     press("then reps, more");
-    press("Keep");
+    press("Save set");
     expect((on.keep.mock.calls[0]![0] as PerformedSet[])[0]!.segments.map(({ reps }) => reps)).toEqual([8, 6]);
     press("No drop after all");
-    press("Keep");
+    press("Save set");
     expect(hasDropDone((on.keep.mock.calls[1]![0] as PerformedSet[])[0]!)).toBe(false);
     expect(screen.queryByRole("button", { name: "No drop after all" })).toBeNull();
   });
 
   it("once it is kept it says so, and only the next round can be begun", () => {
     const on = open(SUPERSET, { kept: true });
-    expect(screen.getByText("Kept: 8, 6")).toBeTruthy();
-    expect(screen.queryByRole("button", { name: "Keep" })).toBeNull();
+    expect(screen.getByText(/^Saved: /).textContent).toBe("Saved: Bench press 8 × 60 kg; Chin-up 6 × +10 kg");
+    expect(screen.queryByRole("button", { name: "Save set" })).toBeNull();
     press("Start now");
     expect(on.start).toHaveBeenCalledTimes(1);
     cleanup();
     const other = open(SUPERSET);
     press("Not done yet");
-    press("Change…");
+    press("Options");
     expect([other.takeBack.mock.calls.length, other.change.mock.calls.length]).toEqual([1, 1]);
   });
 });

@@ -111,17 +111,7 @@ export function RestScreen(props: Props) {
         ) : null}
         {pending.kept ? (
           <p className="text-lg text-[var(--floor-done)]">
-            Kept:{" "}
-            {sets
-              .map((set) =>
-                set.segments
-                  .map(
-                    (segment) =>
-                      `${segment.reps || (segment.metres === null ? `${segment.seconds ?? 0} s` : `${segment.metres} m`)}${segment.rightReps === null ? "" : `/${segment.rightReps}`}`,
-                  )
-                  .join("+"),
-              )
-              .join(", ")}
+            Saved: {sets.map((set) => savedWords(set, view)).join("; ")}
           </p>
         ) : (
           <section aria-label="What was done" className="flex flex-col gap-3">
@@ -226,7 +216,7 @@ export function RestScreen(props: Props) {
             >
               Hurts
             </Small>
-            <Small onClick={onChange}>Change…</Small>
+            <Small onClick={onChange}>Options</Small>
           </div>
         )}
         <div className="flex min-h-[76px] items-center justify-end gap-3 left-hand:flex-row-reverse">
@@ -245,7 +235,7 @@ export function RestScreen(props: Props) {
               onClick={() => onKeep(sets)}
               className="min-h-[76px] w-[38%] rounded-xl bg-[var(--floor-done)] text-2xl font-bold text-[var(--floor-on)]"
             >
-              Keep
+              Save set
             </button>
           )}
         </div>
@@ -298,6 +288,20 @@ function Thread({ left }: { left: number }) {
       />
     </svg>
   );
+}
+
+/** "Back squat 5 × 185 lb, 2 left"; of a chain each part by itself. */
+function savedWords({ segments, rir }: PerformedSet, view: FloorView): string {
+  const { catalogue } = shownSession(view.shown);
+  const parts = segments.map((segment, index) => {
+    const exercise = exerciseOrThrow(catalogue, segment.exerciseId);
+    const timed = segment.metres === null ? `${segment.seconds ?? 0} s` : `${segment.metres} m`;
+    const reps = `${segment.reps || timed}${segment.rightReps === null ? "" : `/${segment.rightReps}`}`;
+    const load = segment.load === null ? "" : ` × ${loadWords(exercise, signedKg(segment), segment.load)}`;
+    const isNamed = index === 0 || segment.exerciseId !== segments[index - 1]!.exerciseId;
+    return `${isNamed ? `${exercise.name} ` : ""}${reps}${load}`;
+  });
+  return `${parts.join(", then ")}${rir === null ? "" : `, ${decimal(rir)} left`}`;
 }
 
 function SegmentRow({
@@ -436,7 +440,7 @@ function Pain({
         />
       ) : null}
       {worst >= 4 ? (
-        <p role="alert">▲ Stop {name.toLowerCase()}: skip its other rounds under Change… and tell your coach.</p>
+        <p role="alert">▲ Stop {name.toLowerCase()}: skip its other rounds under Options and tell your coach.</p>
       ) : null}
     </fieldset>
   );

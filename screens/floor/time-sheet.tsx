@@ -24,7 +24,7 @@ interface Props {
 export function TimeSheet(props: Props) {
   const { open, onOpenChange } = props;
   return (
-    <FloorSheet title="Only so much time" open={open} onOpenChange={onOpenChange}>
+    <FloorSheet title="Shorten session" open={open} onOpenChange={onOpenChange}>
       {open ? <Ways {...props} /> : null}
     </FloorSheet>
   );

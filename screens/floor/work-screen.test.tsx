@@ -74,9 +74,9 @@ describe("the chain in hand", () => {
 
   it("a round goes move by move, and is done as one", () => {
     const on = open("A1 Bench press 3x8 @60kg h10\nA2 Chin-up 3x6 @BW r90");
-    press("Next move");
+    press("Next exercise");
     expect(within(inHand()).getByRole("heading").textContent).toBe("Chin-up");
-    expect(screen.getByRole("button", { name: "Next move" }).hasAttribute("disabled")).toBe(true);
+    expect(screen.getByRole("button", { name: "Next exercise" }).hasAttribute("disabled")).toBe(true);
     press(/^Bench press/);
     expect(within(inHand()).getByRole("heading").textContent).toBe("Bench press");
     press("Round done");
@@ -122,7 +122,7 @@ describe("what is timed", () => {
     const on = open("A1 Side plank 2x40s/side r60");
     press(/tap to start the clock/);
     wait(38);
-    press("Next move");
+    press("Next exercise");
     press(/tap to start the clock/);
     wait(29);
     press("Round done");

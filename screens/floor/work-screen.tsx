@@ -153,10 +153,10 @@ export function WorkScreen(props: Props) {
           </Small>
           {stops.length > 1 ? (
             <Small onClick={() => goTo(Math.min(stops.length - 1, at + 1))} disabled={at === stops.length - 1}>
-              Next move
+              Next exercise
             </Small>
           ) : null}
-          <Small onClick={onChange}>Change…</Small>
+          <Small onClick={onChange}>Options</Small>
         </div>
         <div className="flex items-center gap-3 left-hand:flex-row-reverse">
           <button

@@ -150,7 +150,7 @@ function GymHeader({ gym }: { gym: GymState }) {
       </nav>
       <div className="ml-auto flex items-center gap-2">
         <span role="status" className="narrow text-woad">
-          {problem ?? (gym.changed ? "not kept yet" : "kept")}
+          {problem ?? (gym.changed ? "not saved yet" : "saved")}
         </span>
         <NewGym view={view} />
         <Menu
@@ -173,7 +173,7 @@ function GymHeader({ gym }: { gym: GymState }) {
           Undo all
         </Button>
         <Button kind="main" disabled={!gym.changed || gym.busy} onClick={gym.save}>
-          Keep changes
+          Save changes
         </Button>
       </div>
     </header>

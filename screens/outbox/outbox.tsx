@@ -42,7 +42,9 @@ export function Outbox({ clients, clientId, letters: first, next: after, opened 
       {letters.length === 0 && clientId !== null ? (
         <p>Nothing was sent to {clients.find(({ id }) => id === clientId)?.name ?? "them"} yet.</p>
       ) : letters.length === 0 ? (
-        <p>Nothing was sent yet. A session is sent from its desk, or with the coming week under Carry on.</p>
+        <p>
+          Nothing was sent yet. A session is sent from its desk, or with the coming week under “Next week, all clients”.
+        </p>
       ) : (
         <div className="grid gap-6 lg:grid-cols-[22rem_1fr]">
           <section aria-label="Letters">

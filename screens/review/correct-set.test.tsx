@@ -34,7 +34,7 @@ function open(text: string, change: (set: PerformedSet) => PerformedSet = (set) 
 }
 const field = (name: string) => screen.getByLabelText<HTMLInputElement>(name, { selector: "input, select" });
 const write = (name: string, value: string) => fireEvent.change(field(name), { target: { value } });
-const keep = () => act(async () => fireEvent.click(screen.getByRole("button", { name: "Keep the correction" })));
+const keep = () => act(async () => fireEvent.click(screen.getByRole("button", { name: "Save the correction" })));
 const sent = () => {
   const [what, { events }] = ask.mock.calls.at(-1) as [string, { events: FloorEvent[] }];
   const { body, shownHash } = events[0]!;

@@ -153,7 +153,7 @@ export function CorrectSet({ view, lift, done }: { view: ReviewView; lift: Revie
           />
           {message ? <p role="alert">{message}</p> : null}
           <Button kind="main" type="submit" disabled={busy} className="self-start">
-            Keep the correction
+            Save the correction
           </Button>
         </form>
       </Sheet>

@@ -155,7 +155,7 @@ describe("the grid by keyboard", () => {
     expect(lines()).toEqual([asOpened()[0], "B1 Barbell row 10,8,10 @50,60,50kg h10", ...asOpened().slice(2)]);
     press("Escape", "PageUp", "Home", { key: "ArrowDown", shiftKey: true }, "Delete");
     expect(screen.getByText("2 cells left out of their rounds")).toBeTruthy();
-    expect(within(grid()).getAllByText("sits out")).toHaveLength(2);
+    expect(within(grid()).getAllByText("skipped")).toHaveLength(2);
   });
 
   it("one cell alone is filled from what stands before it", () => {

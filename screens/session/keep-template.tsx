@@ -59,7 +59,7 @@ export function KeepTemplate({
           />
           <div>
             <Button kind="main" type="submit">
-              Keep
+              Save
             </Button>
           </div>
         </form>

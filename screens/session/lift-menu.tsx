@@ -117,7 +117,7 @@ function liftItems(desk: Desk, grid: GridState, slotId: string): (MenuItem | Men
     { name: "Another lift instead…", onSelect: () => grid.open({ kind: "swap", slotId: slot.id }) },
     { name: "Add a lift to its block…", onSelect: () => grid.open({ kind: "add", blockId: block.id, isInside: true }) },
     { name: "Add a lift below…", onSelect: () => grid.open({ kind: "add", blockId: block.id, isInside: false }) },
-    { name: "Double it", onSelect: () => operate(duplicateSlot(document, slot.id, newId)) },
+    { name: "Duplicate", onSelect: () => operate(duplicateSlot(document, slot.id, newId)) },
     {
       name: "Join the block above",
       disabled: at < 1 || block.slots.length > 1,
@@ -128,7 +128,7 @@ function liftItems(desk: Desk, grid: GridState, slotId: string): (MenuItem | Men
       disabled: block.slots.length < 2,
       onSelect: () => operate(splitSlot(document, slot.id, newId)),
     },
-    { name: "Take it out", onSelect: () => operate(removeSlot(document, slot.id)) },
+    { name: "Remove", onSelect: () => operate(removeSlot(document, slot.id)) },
   ];
 }
 
@@ -238,7 +238,7 @@ function blockItems(
       name: "Copy as text",
       onSelect: () => void navigator.clipboard?.writeText(grid.blockText(block)),
     },
-    { name: "Keep as a template…", onSelect: () => setSheet("template") },
+    { name: "Save as a template…", onSelect: () => setSheet("template") },
     { name: "Take the block out", onSelect: () => operate(removeBlock(document, block.id)) },
   ];
 }

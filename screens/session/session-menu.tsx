@@ -30,7 +30,7 @@ export function SessionMenu({ desk }: { desk: Desk }) {
     { name: "Rests −20 %", onSelect: () => operate(scaleRests(document, 0.8)) },
     { name: "Rests +20 %", onSelect: () => operate(scaleRests(document, 1.2)) },
     { name: "Add from templates…", onSelect: () => setSheet("from") },
-    { name: "Keep as a template…", onSelect: () => setSheet("template") },
+    { name: "Save as a template…", onSelect: () => setSheet("template") },
   ];
   const items = (): MenuItem[] => [
     ...(locked ? [] : [{ name: "Name, day and length…", onSelect: () => setSheet("session") }]),

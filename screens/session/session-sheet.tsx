@@ -72,7 +72,7 @@ export function SessionSheet({ desk, onClose }: { desk: Desk; onClose: () => voi
         />
         {message ? <p role="alert">{message}</p> : null}
         <Button type="submit" kind="main" className="self-start">
-          Keep
+          Save
         </Button>
       </form>
       <div className="mt-8 border-t border-thread pt-4">

@@ -26,7 +26,7 @@ export function WeekDiffers({ desk, view }: { desk: Desk; view: SessionView }) {
     const reply = await ask("plans.keepFromSession", { sessionId: view.sessionId });
     setBusy(false);
     if (reply.kind !== "ok") return setSaid(replySentence(reply));
-    setSaid(["Kept: the weeks after this one follow.", ...reply.value.notes].join(" "));
+    setSaid(["Saved: the weeks after this one follow.", ...reply.value.notes].join(" "));
     router.refresh();
   };
   const names = differing(document, lasting).map((id) => exerciseOrThrow(catalogue, id).name);

@@ -101,7 +101,7 @@ export function CarryOnScreen({ clients }: { clients: readonly ClientName[] }) {
   return (
     <main className="mx-auto flex max-w-4xl flex-col gap-3 px-6 py-5">
       <header className="flex flex-wrap items-baseline gap-3">
-        <h1 className="text-xl font-bold">Carry on</h1>
+        <h1 className="text-xl font-bold">Next week, all clients</h1>
         <p className="text-quiet">The coming week of every client, moved on by the rules.</p>
         <Link href="/weeks" className="ml-auto underline underline-offset-2">
           To the weeks

@@ -127,9 +127,9 @@ export function PhasePanel({ weeks, phaseId, today }: { weeks: Weeks; phaseId: s
         </div>
       </div>
       <fieldset className="flex flex-col gap-2">
-        <legend className="font-semibold">Against the days as they are written</legend>
+        <legend className="font-semibold">Compared with the basic week</legend>
         {shift("setsPercent", "Sets, %")}
-        {shift("loadPercent", "Loads that rules give, %")}
+        {shift("loadPercent", "Adjust loads, %")}
         {shift("rir", "Reps in reserve")}
         <TextField
           key={`${phase.id} ramp ${phase.rampPercent}`}
@@ -160,7 +160,7 @@ export function PhasePanel({ weeks, phaseId, today }: { weeks: Weeks; phaseId: s
             select({ kind: "phase", phaseId: (plan.phases[at - 1] ?? plan.phases[at + 1])!.id });
           }}
         >
-          Take it out
+          Remove
         </Button>
       </div>
       {begun > 0 ? <p className="text-quiet">It has begun: its weeks that have gone by stay.</p> : null}

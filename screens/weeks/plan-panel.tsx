@@ -129,13 +129,13 @@ function KeepAsTemplate({ weeks, view }: { weeks: Weeks; view: WeeksView }) {
     const reply = await ask("templates.keep", { name: name.trim(), of: { kind: "plan", planId } });
     setSaid(
       reply.kind === "ok"
-        ? { isError: false, words: "Kept: “Start a plan” offers it for every client." }
+        ? { isError: false, words: "Saved: “Start a plan” offers it for every client." }
         : { isError: true, words: replySentence(reply) },
     );
   };
   return (
     <form
-      aria-label="Keep as a template"
+      aria-label="Save as a template"
       className="flex flex-col gap-2 border-t border-thread pt-3"
       onSubmit={(event) => {
         event.preventDefault();
@@ -143,10 +143,10 @@ function KeepAsTemplate({ weeks, view }: { weeks: Weeks; view: WeeksView }) {
       }}
     >
       <TextField
-        label="Keep as a template"
+        label="Save as a template"
         hint={
           weeks.isChanged
-            ? "As it is kept, without the change that is not."
+            ? "As it is saved, without the change that is not."
             : "Its phases and days; no loads of this client."
         }
         value={name}
@@ -154,7 +154,7 @@ function KeepAsTemplate({ weeks, view }: { weeks: Weeks; view: WeeksView }) {
         onChange={(event) => setName(event.target.value.slice(0, 120))}
       />
       <div>
-        <Button type="submit">Keep the template</Button>
+        <Button type="submit">Save the template</Button>
       </div>
       {said && !said.isError ? <p role="status">{said.words}</p> : null}
     </form>

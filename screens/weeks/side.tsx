@@ -124,7 +124,7 @@ function CellPanel({ weeks, view, at }: { weeks: Weeks; view: WeeksView; at: Cel
           Open {day.name || "the session"}, week {at.week + 1}
         </Button>
       </div>
-      {weeks.isChanged ? <p className="text-quiet">Keep or put back the change before a session is opened.</p> : null}
+      {weeks.isChanged ? <p className="text-quiet">Save or put back the change before a session is opened.</p> : null}
     </div>
   );
 }
@@ -422,7 +422,7 @@ function RuleForm({
   return (
     <section aria-label="Rule" className="flex flex-col gap-2">
       <SelectField
-        label="Goes on by"
+        label="Progression rule"
         hint={RULES[rule.kind].about}
         error={error}
         value={rule.kind}

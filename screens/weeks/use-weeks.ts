@@ -53,7 +53,7 @@ export function useWeeks(view: WeeksView & { readonly plan: NonNullable<WeeksVie
     if (!stored) return;
     const { edits } = JSON.parse(stored) as { edits: PlanEdit[] };
     const edited = applyPlanEdits(kept, edits);
-    if (!edited.ok) return setMessage(`A change that was not kept does not fit any more: ${edited.message}`);
+    if (!edited.ok) return setMessage(`A change that was not saved does not fit any more: ${edited.message}`);
     setPlan(edited.plan);
     setSteps([{ edits, inverse: edited.inverse }]);
   }, [view.plan.id, kept]);

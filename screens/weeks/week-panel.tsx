@@ -69,7 +69,7 @@ export function WeekPanel({ weeks, view, week }: { weeks: Weeks; view: WeeksView
           <fieldset className="flex flex-col gap-2">
             <legend className="font-semibold">All its sessions, this week alone</legend>
             {figure("setsPercent", "Sets, %")}
-            {figure("loadPercent", "Loads that rules give, %")}
+            {figure("loadPercent", "Adjust loads, %")}
             {figure("rir", "Reps in reserve")}
           </fieldset>
           {error ? (

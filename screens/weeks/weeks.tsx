@@ -81,7 +81,7 @@ function PlanWeeks({ view }: { view: WeeksView & { readonly plan: NonNullable<We
           <UndoButtons of={weeks} />
           <Button onClick={() => weeks.select({ kind: "plan" })}>The plan</Button>
           <Link href="/weeks/carry-on" className={buttonClass("plain")}>
-            Carry on
+            Next week, all clients
           </Link>
           <StartPlan view={view} />
         </div>
@@ -107,7 +107,7 @@ function PlanWeeks({ view }: { view: WeeksView & { readonly plan: NonNullable<We
         {weeks.isChanged ? (
           <div className="ml-auto flex items-center gap-2">
             <span>
-              {changed} {changed === 1 ? "cell differs" : "cells differ"} from what is kept
+              {changed} {changed === 1 ? "cell differs" : "cells differ"} from what is saved
             </span>
             <button
               type="button"
@@ -117,7 +117,7 @@ function PlanWeeks({ view }: { view: WeeksView & { readonly plan: NonNullable<We
               Put back
             </button>
             <Button kind="warn" disabled={weeks.isBusy} onClick={weeks.keep}>
-              Keep
+              Save
             </Button>
           </div>
         ) : null}

@@ -41,4 +41,4 @@ export type Row = Omit<ExerciseDefinition, "name" | "also">;
 export const UNRACK = "Set the pins just below the lowest point, collars by the gym's rule.";
 export const FIXED = "Cannot be put back from the bottom: stop a rep early when alone.";
 export const OVER_FACE = "Over the face: check the grip and the weight before each set.";
-export const DEEP = "Stop where the front of the shoulder speaks.";
+export const DEEP = "Stop at any pain in the front of the shoulder.";

@@ -1,7 +1,7 @@
 import { CarryOnScreen } from "@/screens/weeks/carry-on";
 import { answer, requireScope } from "../../../ask";
 
-export const metadata = { title: "Carry on" };
+export const metadata = { title: "Next week" };
 
 export default async function CarryOnPage() {
   const scope = await requireScope("coach");
