@@ -219,7 +219,7 @@ test("a block is kept, and another client starts from it with loads of their own
   await page.getByRole("menuitem", { name: "Save as a template…" }).click();
   await page.getByLabel("Name").fill("Fives");
   await page.getByRole("button", { name: "Save", exact: true }).click();
-  await expect(page.getByText(/^Kept\./)).toBeVisible();
+  await expect(page.getByText(/^Saved\./)).toBeVisible();
   await page.getByRole("button", { name: "Go on" }).click();
   await page.goto("/clients");
   await newSession(page, "Tobias Renner");
@@ -403,7 +403,7 @@ test("the foot opens what its figures are made of, and the palette finds session
   await page.getByRole("button", { name: "Undo" }).click();
   await expect(page.getByRole("rowheader", { name: "Face pull" })).toHaveCount(0);
   await page.keyboard.press("Control+k");
-  await page.keyboard.type("keep as");
+  await page.keyboard.type("save as");
   await palette.getByRole("option", { name: "Save as a template" }).click();
   await page.getByLabel("Name", { exact: true }).fill("Quay template");
   await page.getByRole("button", { name: "Save", exact: true }).click();

@@ -65,7 +65,7 @@ test("four blocks are run on the floor, and the review says what was done and wh
     expect(await runAsPlanned(page)).toBe(10);
     await page.getByRole("button", { name: "7", exact: true }).click();
     await page.getByRole("button", { name: "Finish" }).click();
-    await expect(page.getByText(/12 sets kept/)).toBeVisible();
+    await expect(page.getByText(/12 sets saved/)).toBeVisible();
     await expect(page.getByText("All of it has reached the studio.")).toBeVisible();
   });
 

@@ -57,7 +57,7 @@ test("what was typed while resting outlives a reload; a round said done by a sli
   await expect(page.getByRole("button", { name: "Leave out A, round 2" })).toBeVisible();
   await page.getByRole("button", { name: "Back" }).click();
   await keep(page).click();
-  await expect(page.getByText("Kept: 7")).toBeVisible();
+  await expect(page.getByText(/^Saved: Bench press 7/)).toBeVisible();
   await page.setViewportSize({ width: 1280, height: 800 });
   // A review that is opened in the moment of keeping may be drawn before the entry has gone out.
   await expect(async () => {
@@ -149,7 +149,7 @@ test("an entry that is refused says why on the floor and at the desk, is put rig
   await keep(page).click();
   await expect(page.getByRole("alert").filter({ hasText: "not accepted, because the reps" })).toBeVisible();
   // The set stays done here, and what follows goes through.
-  await expect(page.getByText("Kept: 8")).toBeVisible();
+  await expect(page.getByText(/^Saved: Bench press 8/)).toBeVisible();
   await page.setViewportSize({ width: 1280, height: 800 });
   await page.goto("/clients");
   await alive(page);

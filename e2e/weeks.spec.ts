@@ -377,7 +377,7 @@ test("a plan is kept as a template, another client's is begun from it beside the
   const side = page.getByRole("complementary", { name: "This week" });
   await side.getByRole("textbox", { name: "Save as a template" }).fill("Shoulders first");
   await side.getByRole("button", { name: "Save the template" }).click();
-  await expect(side.getByRole("status")).toContainText("Kept");
+  await expect(side.getByRole("status")).toContainText("Saved");
 
   // Two of its three sessions in turn: the second week begins with the other one.
   await side.getByLabel("Sessions stand").selectOption("2");

@@ -42,7 +42,7 @@ describe("the end of a session", () => {
 
   it("says what was kept, and whether it has reached the studio", () => {
     open(ended(8, "Strong."));
-    expect(screen.getByText("6 sets kept. All of it has reached the studio.")).toBeTruthy();
+    expect(screen.getByText("6 sets saved. All of it has reached the studio.")).toBeTruthy();
     expect(screen.getByText("Effort 8 of 10. Strong.")).toBeTruthy();
     expect(screen.getByRole("link").getAttribute("href")).toBe("/after/s");
     cleanup();

@@ -12,7 +12,7 @@ export function EndScreen({ floor, sessionId }: { floor: Floor; sessionId: strin
       <div className="flex flex-1 flex-col justify-center gap-4">
         <h2 className="text-3xl font-bold">Done</h2>
         <p className="text-lg text-[var(--floor-quiet)]">
-          {performed.sets.size} sets kept{performed.skipped.size > 0 ? `, ${performed.skipped.size} left out` : ""}.{" "}
+          {performed.sets.size} sets saved{performed.skipped.size > 0 ? `, ${performed.skipped.size} left out` : ""}.{" "}
           {floor.refused.length > 0
             ? "Some of it was not accepted: put it right below."
             : floor.waiting === 0

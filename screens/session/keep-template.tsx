@@ -35,7 +35,7 @@ export function KeepTemplate({
     >
       {isKept ? (
         <div className="flex flex-col items-start gap-3">
-          <p role="status">Kept. It is offered for every client, with loads found from their own record.</p>
+          <p role="status">Saved. It is offered for every client, with loads found from their own record.</p>
           <Button kind="main" onClick={onClose}>
             Go on
           </Button>
