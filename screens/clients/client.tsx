@@ -191,6 +191,9 @@ function SendSession({ line }: { line: PlannedLine }) {
   );
 }
 
+/** That it was not sent is said by what sends it. */
+const mayBeSent = ({ state }: PlannedLine): boolean => state === "planned" || state === "opened";
+
 function SessionList({ sessions, today }: { sessions: readonly PlannedLine[]; today: string }) {
   const dates = useDates();
   return (
@@ -208,7 +211,7 @@ function SessionList({ sessions, today }: { sessions: readonly PlannedLine[]; to
               line={session}
               hrefOf={(id) => (session.state === "done" ? `/review/${id}` : `/session/${id}`)}
               open={openPlanned}
-              className="font-semibold text-indigo underline underline-offset-2"
+              className="block max-w-full truncate font-semibold text-indigo underline underline-offset-2"
             >
               {session.title || "Untitled session"}
             </PlannedLink>
@@ -217,10 +220,10 @@ function SessionList({ sessions, today }: { sessions: readonly PlannedLine[]; to
             <span className="narrow text-quiet">
               {session.summary.sets}/{session.summary.plannedSets} sets
             </span>
-          ) : (
+          ) : mayBeSent(session) && session.otherDate === null ? null : (
             <span className="narrow text-quiet">{stateWords(session, dates)}</span>
           )}
-          {session.state === "planned" || session.state === "opened" ? <SendSession line={session} /> : null}
+          {mayBeSent(session) ? <SendSession line={session} /> : null}
           {isWaiting(session) ? (
             <PlannedLink
               line={session}
