@@ -2,7 +2,7 @@
 import { DEFAULT_REGION, type Region } from "../core";
 import { anyOfNumbers, exact, oneOf, said } from "./schema";
 
-/** What is kept beside the time zone; what is missing is as usual. */
+/** What is stored beside the time zone; a missing part has the value of `DEFAULT_REGION`. */
 export type StoredRegion = Partial<Omit<Region, "timeZone">>;
 
 export const REGION_SCHEMA = exact({

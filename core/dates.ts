@@ -4,7 +4,7 @@
  */
 import type { WeightUnit } from "./units";
 
-/** How a studio's place writes what it reads. */
+/** Regional settings of a studio: how dates, times and weights are written. */
 export interface Region {
   /** An IANA name, such as Europe/Oslo. */
   readonly timeZone: string;
@@ -46,7 +46,7 @@ export interface Dates {
 
 const made = new Map<string, Dates>();
 
-/** The sayings of a region; made once for each. */
+/** The date and time formatters of a region, cached by its settings. */
 export function datesOf({ timeZone, dateOrder, hours, firstDay }: Region): Dates {
   const key = `${timeZone} ${dateOrder} ${hours} ${firstDay}`;
   const known = made.get(key);
@@ -102,7 +102,7 @@ export function dateIn(timeZone: string, ms: number): string {
 
 const zones = new Map<string, Intl.DateTimeFormat>();
 
-/** A format of its own for each zone, made once: making it takes longer than using it. */
+/** A date formatter for a time zone, cached: creating an `Intl.DateTimeFormat` takes longer than using it. */
 function zoned(timeZone: string): Intl.DateTimeFormat {
   let format = zones.get(timeZone);
   if (!format) {
@@ -113,7 +113,7 @@ function zoned(timeZone: string): Intl.DateTimeFormat {
   return format;
 }
 
-/** Where dates are written month first, and where the week begins with Sunday or Saturday, by ISO country. */
+/** Usual regional settings by ISO country code; any other country has the values of `DEFAULT_REGION`. */
 const MONTH_FIRST = new Set(["US", "PH", "PR", "GU", "AS", "VI", "FM", "MH", "PW"]);
 const TWELVE_HOURS = new Set([
   ...MONTH_FIRST,

@@ -1,4 +1,4 @@
-/** A studio that weighs in pounds and writes the month first: every screen is walked, and looked at for kilograms. */
+/** A studio in pounds whose dates are written month first: every screen is opened and searched for text in kilograms. */
 import { secretTo } from "../server/testing/letters";
 import { alive, foundStudio, PHONE, runAsPlanned, writeSession } from "./helpers";
 import { expect, newContext, type Page, test } from "./test";

@@ -4,7 +4,7 @@ import { DayPicker, type Matcher } from "react-day-picker";
 import { dateIn } from "@/core";
 import { useRegion } from "./region";
 
-/** The package's calendar tells days as local midnights. */
+/** An ISO date as the calendar package wants it: a `Date` at local midnight. */
 const dayOf = (date: string): Date => new Date(`${date}T00:00:00`);
 
 const CLASSES = {

@@ -45,7 +45,7 @@ function useTyped({ value, onChange, min, max }: DateBoxProps, isForm: boolean) 
       const date = typed.trim() === "" ? "" : readDate(typed, dateOrder);
       const wrong = date === "" ? null : judge(date);
       setProblem(wrong);
-      // What cannot be read stays as it was typed; a form is not sent with the date that stood there before.
+      // Text that is no date stays in the box, so that nothing typed is lost; a form gets no date, so that the old one is not sent.
       if (wrong !== null) {
         if (isForm && value !== "") onChange("");
         return;

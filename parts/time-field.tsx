@@ -22,7 +22,7 @@ export function TimeField({
   const leave = () => {
     if (typed === null) return;
     const minutes = typed.trim() === "" ? null : readTime(typed);
-    // What cannot be read stays as it was typed.
+    // Text that is no time stays in the box, so that nothing typed is lost.
     if (minutes === null && typed.trim() !== "") return setProblem(`A time such as ${timeWords(18 * 60 + 30)}.`);
     setTyped(null);
     if (minutes !== value) onChange(minutes);

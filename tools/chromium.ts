@@ -2,7 +2,7 @@
 import { existsSync } from "node:fs";
 import { installDebian, Plain } from "./system";
 
-/** Without windows of its own it costs a third less; where a Debian does not have it, the whole browser does as well. */
+/** Debian packages to try, the first preferred: the headless shell draws no browser windows and so needs about a third less CPU. */
 const PACKAGES = ["chromium-headless-shell", "chromium"] as const;
 
 /** Where Chromium is; Debian's is installed where there is none. */

@@ -25,7 +25,7 @@ export async function runChecks(only: readonly string[]): Promise<void> {
   const server = await startPostgres();
   stop = server.stop;
   try {
-    // Each of them keeps one core busy.
+    // The static checks and the build each use one CPU core, so that they run at the same time.
     await Promise.all([wants("static") ? staticChecks(tally) : null, wants("browser") ? ensureBuild() : null]);
     if (wants("unit")) await withDatabase(server, "unit", (urls) => unitTests(tally, urls, join(results, "unit.json")));
     if (wants("browser")) await browserJourneys(tally, server, results, only.slice(1));
@@ -135,7 +135,7 @@ async function browserJourneys(tally: Tally, server: Server, folder: string, fil
       },
     });
   };
-  // Seeded once, and copied for each server.
+  // The demo data is seeded into one database, and each test server gets a copy of it.
   await withDatabase(server, "seeded", async (urls, seeded) => {
     const ended = await run(process.execPath, ["--import", "tsx", join(ROOT, "tools", "serve-demo.ts")], {
       env: { ...environment(urls), YARVEX_SEED_ONLY: "1", NODE_ENV: "production" },

@@ -150,7 +150,7 @@ function ask<K extends RuleKind>(rule: RuleOf<K>, situation: Situation): Ruled {
   return (RULES[rule.kind] as RuleDefinition<K>).next(rule, situation);
 }
 
-/** Whether a day's load is known: a lift that is loaded, kept without a load, says nothing of the next one. */
+/** Whether a day's load was logged. A loaded lift without a logged load tells nothing about the next load; bodyweight is a load. */
 export const isLoadSaid = (exercise: Exercise, { sets }: Pick<Exposure, "sets">): boolean =>
   isBodyweight(exercise) || sets.some(({ working, loadKg }) => working && loadKg > 0);
 

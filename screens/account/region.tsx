@@ -1,17 +1,14 @@
 "use client";
 import { useRouter } from "next/navigation";
 import { useEffect, useState } from "react";
-import { datesOf, type Region } from "@/core";
+import { datesOf, type Region, WEEKDAYS } from "@/core";
 import { ask, problemOf } from "@/device/api";
 import { useRegion } from "@/parts/region";
 import { Button } from "@/ui/button";
 import { SelectField } from "@/ui/field";
 
-const FIRST_DAYS = [
-  [0, "Monday"],
-  [6, "Sunday"],
-  [5, "Saturday"],
-] as const;
+/** The days that a calendar's week begins with somewhere. */
+const FIRST_DAYS: readonly Region["firstDay"][] = [0, 6, 5];
 
 /** What a region's dates and times look like: "25 Nov 2026, 18:30". */
 export const exampleOf = (region: Region): string => {
@@ -104,9 +101,9 @@ export function StudioRegion() {
           value={region.firstDay}
           onChange={({ target }) => put({ firstDay: Number(target.value) as Region["firstDay"] })}
         >
-          {FIRST_DAYS.map(([firstDay, name]) => (
+          {FIRST_DAYS.map((firstDay) => (
             <option key={firstDay} value={firstDay}>
-              {name}
+              {WEEKDAYS[firstDay]}
             </option>
           ))}
         </SelectField>

@@ -1,6 +1,6 @@
 import { type GymEquipment, KG_PER_LB, type Weight, type WeightUnit, weight } from "../../core";
 
-/** A station as new gyms have it: its lightest setting, the step and the heaviest. */
+/** A weight stack of a new gym: its lightest setting equals its step, and `max` is its heaviest, both in `unit`. */
 const stack = (unit: WeightUnit, step: number, max: number) => (station: string) => ({
   station,
   start: weight(step, unit),
