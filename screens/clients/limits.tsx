@@ -58,7 +58,7 @@ export function Limits({ view }: { view: ClientView }) {
         ))}
       </ul>
       {first.length > 0 ? <p>Priority: {first.join(", ")}.</p> : null}
-      {held.length > 0 ? <p>Only held: {held.join(", ")}.</p> : null}
+      {held.length > 0 ? <p>Maintain: {held.join(", ")}.</p> : null}
       <Button className="mt-1" onClick={() => setOpen(true)}>
         Limits and priorities
       </Button>
