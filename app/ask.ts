@@ -6,7 +6,7 @@ import type { ApiName, Input, Output } from "@/contract";
 import { scopeOf } from "@/server/auth";
 import type { Scope } from "@/server/db";
 import type { Member } from "@/server/db/accounts";
-import { ask } from "@/server/usecases";
+import { executeUseCase } from "@/server/usecases";
 
 /** Who is asking; asked once for a page and what stands around it. */
 export const currentScope = cache(async (): Promise<Member | null> => scopeOf(await headers()));
@@ -20,7 +20,7 @@ export async function requireScope(role?: Scope["role"]): Promise<Member> {
 
 /** The answer of a use case for a page; what is not there, or not theirs, is not found. */
 export async function answer<K extends ApiName>(scope: Scope, name: K, input: Input<K>): Promise<Output<K>> {
-  const outcome = await ask(scope, name, input);
+  const outcome = await executeUseCase(scope, name, input);
   if (outcome.kind !== "ok") notFound();
   return outcome.value;
 }

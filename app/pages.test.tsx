@@ -13,7 +13,7 @@ import {
   type TestStudio,
   value,
 } from "../server/testing/studio";
-import { ask } from "../server/usecases";
+import { executeUseCase } from "../server/usecases";
 
 let scope: Scope;
 vi.mock("../server/auth", async (original) => ({ ...(await original<object>()), scopeOf: async () => scope }));
@@ -55,8 +55,8 @@ describe.runIf(hasDatabase)("a page of the desk", () => {
       days: [day],
       inTurn: null,
     };
-    value(await ask(studio.coach, "plans.create", plan, clock));
-    value(await ask(studio.coach, "sessions.send", { sessionId }, clock));
+    value(await executeUseCase(studio.coach, "plans.create", plan, clock));
+    value(await executeUseCase(studio.coach, "sessions.send", { sessionId }, clock));
   });
 
   /** Transactions that were begun while a page was made. */

@@ -18,7 +18,7 @@ export const runDemoScores = (): Promise<void> => withDatabase("demo_scores", sc
 async function scoreDemo(): Promise<void> {
   const { NOON, value } = await import("../server/testing/studio");
   const { enterDemo } = await import("../server/testing/demo");
-  const { ask } = await import("../server/usecases");
+  const { executeUseCase: ask } = await import("../server/usecases");
   const scope = await enterDemo(NOON);
   const clock = { nowMs: NOON };
   const found: Foretold[] = [];

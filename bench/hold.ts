@@ -1,5 +1,5 @@
 /** How long one request may hold the server. */
-import { inPieces, readDocumentSteps } from "../contract";
+import { readDocumentSteps, runYielding } from "../contract";
 import { allBlocks, parseSession, runSteps, type SessionDocument, SHIPPED_CATALOGUE } from "../core";
 
 /** About 128 KB of session, as much as one request may hold. */
@@ -46,7 +46,7 @@ export async function holdBench(): Promise<void> {
   runSteps(read());
   const atOnce = performance.now() - from;
   const holds: number[] = [];
-  for (let i = 0; i < 9; i++) holds.push(await longestHold(() => inPieces(read())));
+  for (let i = 0; i < 9; i++) holds.push(await longestHold(() => runYielding(read())));
   holds.sort((a, b) => a - b);
   const sets = allBlocks(document).reduce((n, { slots }) => n + slots.reduce((m, slot) => m + slot.sets.length, 0), 0);
   console.log(

@@ -3,7 +3,6 @@ import { spawnSync } from "node:child_process";
 import { join } from "node:path";
 import { ADVISED_SESSIONS, adviceScore } from "../contract/testing/advised-sessions";
 import {
-  ANYBODY,
   allBlocks,
   balanceOf,
   DEFAULT_SETTINGS,
@@ -24,6 +23,7 @@ import {
   SimulatedLifter,
   sessionVolume,
   totalSession,
+  UNRESTRICTED,
   weight,
 } from "../core";
 import { forecastScores } from "../core/testing/forecast-scores";
@@ -103,9 +103,11 @@ function judgement(plan: readonly SessionDocument[], planJson: number): void {
   const { list } = SHIPPED_CATALOGUE;
   const weights = RANK_PRESETS[0]!.weights;
   const gym = BENCH_GYM;
-  const rank = time(() => REGION_IDS.map((region) => rankExercises(list, region, { trainee: ANYBODY, gym, weights })));
+  const rank = time(() =>
+    REGION_IDS.map((region) => rankExercises(list, region, { trainee: UNRESTRICTED, gym, weights })),
+  );
   const pairs = time(() =>
-    list.slice(0, 20).map((exercise) => partnersFor(exercise, list, { trainee: ANYBODY, gym }, 20)),
+    list.slice(0, 20).map((exercise) => partnersFor(exercise, list, { trainee: UNRESTRICTED, gym }, 20)),
   );
   let sum = 0;
   const loop = time(() => {
@@ -141,7 +143,7 @@ function judgement(plan: readonly SessionDocument[], planJson: number): void {
 
 const CAUTION_BASE = {
   date: "2026-01-05",
-  trainee: ANYBODY,
+  trainee: UNRESTRICTED,
   weeksAway: 0,
   weeksTrained: 20,
   answeredYes: [],
@@ -201,7 +203,7 @@ function loads(jsonPerSet: number): void {
   console.log("\nFirst choices of a trained client, all schools balanced, with everything there:");
   const weights = RANK_PRESETS[0]!.weights;
   for (const muscle of RANKED_MUSCLES) {
-    const ranked = rankForMuscle(SHIPPED_CATALOGUE.list, muscle, { trainee: ANYBODY, gym: null, weights });
+    const ranked = rankForMuscle(SHIPPED_CATALOGUE.list, muscle, { trainee: UNRESTRICTED, gym: null, weights });
     console.log(
       `  ${muscle.padEnd(14)} ${ranked
         .slice(0, 5)

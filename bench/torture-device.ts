@@ -7,7 +7,7 @@ import "fake-indexeddb/auto";
 import { type FloorView, type Input, type Output, shownSession } from "../contract";
 import {
   asPlanned,
-  chainsOf,
+  blockRoundsOf,
   diffDocuments,
   type Edit,
   EMPTY_DOCUMENT,
@@ -66,7 +66,7 @@ globalThis.fetch = async (path, options) => {
   return response;
 };
 
-const { ask, send } = await import("../device/api");
+const { callApi: ask, send } = await import("../device/api");
 const { addEvent, countOf, keepFloor, writePerson } = await (async () => {
   const store = await import("../device/store");
   const floors = await import("../device/floors");
@@ -161,7 +161,7 @@ const sender = (async () => {
 
 for (const view of floors) {
   const shown = shownSession(view.shown);
-  for (const chain of chainsOf(shown.document, workContextOf(shown))) {
+  for (const chain of blockRoundsOf(shown.document, workContextOf(shown))) {
     const sets = asPlanned(chain, shown, Math.round(random() * 20_000)).map((set) => ({
       ...set,
       rir: 2,

@@ -15,33 +15,33 @@ import {
 import type { StudioExercises } from "./catalogue";
 import { documentSchema, editSchema, weightSchema } from "./document";
 import { equipmentSchema } from "./equipment";
-import type { Broken } from "./gym";
-import type { Letter } from "./letter";
+import type { ChangedPrescription } from "./gym";
 import { MOST_EVENTS } from "./limits";
 import { ownExerciseSchema } from "./own-exercise";
 import { planEditSchema, planStart } from "./plan";
 import type { Prescription } from "./prescription";
 import { REGION_SCHEMA } from "./region";
 import {
+  booleanValue,
+  boundedText,
   checked,
-  exact,
+  discriminatedUnion,
   identifier,
+  integer,
   isoDate,
-  kinds,
   listOf,
   maybe,
-  oneOf,
-  orNull,
+  nonEmptyString,
+  nullable,
+  oneOfTexts,
   type Schema,
-  said,
   spanOf,
+  strictObject,
   type TypeOf,
-  unread,
+  unchecked,
   uuid,
-  whole,
-  words,
-  yesNo,
 } from "./schema";
+import type { SessionEmail } from "./session-email";
 import type {
   ClientLine,
   ClientName,
@@ -65,52 +65,55 @@ import type {
 } from "./views";
 import type { WeeksView } from "./weeks";
 
-const nothing = exact({});
-const figure = whole(0, 600);
+const nothing = strictObject({});
+const figure = integer(0, 600);
 /** Nobody is born after today, or trains at a hundred and twenty. */
 const birthYear = checked(
-  whole(1900, 2200),
+  integer(1900, 2200),
   "is no year that somebody was born in",
   (year) => year <= new Date().getFullYear(),
 );
 
 const limit = checked(
-  exact({
+  strictObject({
     id: identifier(),
-    what: kinds({
-      joint: { joint: oneOf("neck", "shoulder", "elbow", "wrist", "lowerBack", "hip", "knee") },
-      region: { region: oneOf(...REGION_IDS) },
-      pattern: { pattern: oneOf(...PATTERNS) },
+    what: discriminatedUnion({
+      joint: { joint: oneOfTexts("neck", "shoulder", "elbow", "wrist", "lowerBack", "hip", "knee") },
+      region: { region: oneOfTexts(...REGION_IDS) },
+      pattern: { pattern: oneOfTexts(...PATTERNS) },
     }),
-    how: oneOf("avoid", "part"),
-    range: words(200),
-    side: oneOf("left", "right", "both"),
+    how: oneOfTexts("avoid", "part"),
+    range: boundedText(200),
+    side: oneOfTexts("left", "right", "both"),
     from: isoDate(),
-    until: orNull(isoDate()),
-    clearedBy: orNull(words(300)),
+    until: nullable(isoDate()),
+    clearedBy: nullable(boundedText(300)),
   }),
   "ends before it begins",
   ({ from, until }) => until === null || from <= until,
 );
 
 const limits = listOf(limit, 30);
-const priorities = listOf(exact({ muscle: oneOf(...MUSCLES), priority: oneOf("build", "normal", "hold") }), 30);
-const statementAnswers = listOf(oneOf(...READINESS_QUESTIONS.map((question) => question.id)), 20);
-const statement = exact({ date: isoDate(), yes: statementAnswers });
+const priorities = listOf(
+  strictObject({ muscle: oneOfTexts(...MUSCLES), priority: oneOfTexts("build", "normal", "hold") }),
+  30,
+);
+const statementAnswers = listOf(oneOfTexts(...READINESS_QUESTIONS.map((question) => question.id)), 20);
+const statement = strictObject({ date: isoDate(), yes: statementAnswers });
 const methods = listOf(
-  exact({
-    id: oneOf(...METHODS.map((method) => method.id)),
+  strictObject({
+    id: oneOfTexts(...METHODS.map((method) => method.id)),
     reps: spanOf(figure),
     rir: spanOf(figure),
     restSeconds: spanOf(figure),
   }),
   METHODS.length,
 );
-const gym = exact({ name: said(120), equipment: equipmentSchema });
-const habits = exact({
-  gymId: orNull(uuid()),
-  rounding: oneOf("nearest", "neverHarder"),
-  unit: oneOf("kg", "lb"),
+const gym = strictObject({ name: nonEmptyString(120), equipment: equipmentSchema });
+const habits = strictObject({
+  gymId: nullable(uuid()),
+  rounding: oneOfTexts("nearest", "neverHarder"),
+  unit: oneOfTexts("kg", "lb"),
 });
 
 /**
@@ -124,72 +127,76 @@ export const INPUTS = {
   /** What stands around every page of a coach. */
   "frame.show": nothing,
   "account.show": nothing,
-  "account.changePassword": exact({ current: said(200), wanted: said(200) }),
+  "account.changePassword": strictObject({ current: nonEmptyString(200), wanted: nonEmptyString(200) }),
   /** One other device, or null: all others. */
-  "account.endDevices": exact({ device: orNull(identifier()) }),
+  "account.endDevices": strictObject({ device: nullable(identifier()) }),
   "studio.changeRegion": REGION_SCHEMA,
-  "studio.changeSettings": exact({
-    e1rmFormula: oneOf(...(Object.keys(E1RM_FORMULAS) as (keyof typeof E1RM_FORMULAS)[])),
+  "studio.changeSettings": strictObject({
+    e1rmFormula: oneOfTexts(...(Object.keys(E1RM_FORMULAS) as (keyof typeof E1RM_FORMULAS)[])),
   }),
-  "studio.changeMethods": exact(change(methods)),
-  "gyms.show": exact({ gymId: orNull(uuid()) }),
+  "studio.changeMethods": strictObject(change(methods)),
+  "gyms.show": strictObject({ gymId: nullable(uuid()) }),
   /** What the sessions of this week and the next ask of a gym. */
-  "gyms.coming": exact({ gymId: uuid() }),
-  "gyms.try": exact({ gymId: uuid(), equipment: equipmentSchema }),
-  "gyms.save": exact({ gymId: uuid(), ...change(gym) }),
-  "gyms.create": exact({ name: said(120), clientId: orNull(uuid()), copyOf: orNull(uuid()) }),
-  "gyms.makeDefault": exact({ gymId: uuid() }),
-  "gyms.remove": exact({ gymId: uuid() }),
-  "lifts.read": exact({ clientId: uuid(), until: isoDate(), lineages: listOf(said(300), 60) }),
-  "lifts.mark": exact({
+  "gyms.coming": strictObject({ gymId: uuid() }),
+  "gyms.try": strictObject({ gymId: uuid(), equipment: equipmentSchema }),
+  "gyms.save": strictObject({ gymId: uuid(), ...change(gym) }),
+  "gyms.create": strictObject({ name: nonEmptyString(120), clientId: nullable(uuid()), copyOf: nullable(uuid()) }),
+  "gyms.makeDefault": strictObject({ gymId: uuid() }),
+  "gyms.remove": strictObject({ gymId: uuid() }),
+  "lifts.read": strictObject({ clientId: uuid(), until: isoDate(), lineages: listOf(nonEmptyString(300), 60) }),
+  "lifts.mark": strictObject({
     clientId: uuid(),
-    lineage: said(300),
+    lineage: nonEmptyString(300),
     exerciseId: identifier(),
-    kind: oneOf("tested", "training"),
+    kind: oneOfTexts("tested", "training"),
     date: isoDate(),
     weight: weightSchema,
   }),
-  "lifts.unmark": exact({ clientId: uuid(), markId: uuid() }),
-  "lifts.name": exact({ exerciseId: identifier(), is: identifier() }),
+  "lifts.unmark": strictObject({ clientId: uuid(), markId: uuid() }),
+  "lifts.name": strictObject({ exerciseId: identifier(), is: identifier() }),
   "clients.names": nothing,
   /** A page of the rack; `after` is the name and id of the last client that was listed. */
-  "clients.list": exact({ after: orNull(exact({ name: words(120), id: uuid() })) }),
-  "clients.show": exact({ clientId: uuid() }),
+  "clients.list": strictObject({ after: nullable(strictObject({ name: boundedText(120), id: uuid() })) }),
+  "clients.show": strictObject({ clientId: uuid() }),
   "me.show": nothing,
-  "clients.create": exact({
-    name: said(120),
-    birthYear: orNull(birthYear),
-    trainingAge: oneOf("novice", "intermediate", "advanced"),
-    minutes: whole(10, 240),
-    aims: words(2000),
-    limits: words(2000),
-    bodyMass: orNull(weightSchema),
+  "clients.create": strictObject({
+    name: nonEmptyString(120),
+    birthYear: nullable(birthYear),
+    trainingAge: oneOfTexts("novice", "intermediate", "advanced"),
+    minutes: integer(10, 240),
+    aims: boundedText(2000),
+    limits: boundedText(2000),
+    bodyMass: nullable(weightSchema),
   }),
-  "clients.change": exact({ clientId: uuid(), ...change(habits) }),
-  "clients.setLimits": exact({ clientId: uuid(), ...change(limits) }),
-  "clients.setPriorities": exact({ clientId: uuid(), ...change(priorities) }),
-  "clients.weigh": exact({ clientId: uuid(), date: isoDate(), bodyMass: weightSchema }),
+  "clients.change": strictObject({ clientId: uuid(), ...change(habits) }),
+  "clients.setLimits": strictObject({ clientId: uuid(), ...change(limits) }),
+  "clients.setPriorities": strictObject({ clientId: uuid(), ...change(priorities) }),
+  "clients.weigh": strictObject({ clientId: uuid(), date: isoDate(), bodyMass: weightSchema }),
   /** The statement that was on the screen goes along: nobody overwrites, or clears, what they have not read. */
-  "clients.stateReadiness": exact({ clientId: uuid(), seen: orNull(statement), yes: statementAnswers }),
-  "clients.recordClearance": exact({ clientId: uuid(), seen: statement, by: said(300) }),
+  "clients.stateReadiness": strictObject({ clientId: uuid(), seen: nullable(statement), yes: statementAnswers }),
+  "clients.recordClearance": strictObject({ clientId: uuid(), seen: statement, by: nonEmptyString(300) }),
   /** A client of the studio, or without one a coach. */
-  "invitations.create": exact({ clientId: orNull(uuid()), email: said(200), name: words(120) }),
-  "invitations.withdraw": exact({ invitationId: uuid() }),
-  "clients.erase": exact({ clientId: uuid() }),
-  "sessions.create": exact({ clientId: uuid(), title: words(200) }),
+  "invitations.create": strictObject({
+    clientId: nullable(uuid()),
+    email: nonEmptyString(200),
+    name: boundedText(120),
+  }),
+  "invitations.withdraw": strictObject({ invitationId: uuid() }),
+  "clients.erase": strictObject({ clientId: uuid() }),
+  "sessions.create": strictObject({ clientId: uuid(), title: boundedText(200) }),
   /** Switches a rule of caution off for a client, or for everybody (null), with the reason; without one it is on again. */
-  "cautions.quiet": exact({ rule: said(80), clientId: orNull(uuid()), reason: words(300) }),
+  "cautions.quiet": strictObject({ rule: nonEmptyString(80), clientId: nullable(uuid()), reason: boundedText(300) }),
   /** Sessions by title or client, those nearest to today first. */
-  "sessions.find": exact({ search: words(120) }),
+  "sessions.find": strictObject({ search: boundedText(120) }),
   /** The session that was done last. */
   "sessions.latest": nothing,
   /** What is planned between two days for a client, or for everybody, a page of clients at a time. */
   "planned.list": checked(
-    exact({
+    strictObject({
       from: isoDate(),
       to: isoDate(),
-      clientId: orNull(uuid()),
-      after: orNull(exact({ name: words(120), id: uuid() })),
+      clientId: nullable(uuid()),
+      after: nullable(strictObject({ name: boundedText(120), id: uuid() })),
     }),
     "goes over 62 days at most, from the first to the last",
     ({ from, to }) => from <= to && daysBetween(from, to) <= 62,
@@ -197,70 +204,78 @@ export const INPUTS = {
   /** What waits to be trained, from today on, the next first. */
   "planned.next": nothing,
   /** The client's sessions before this one, the latest first: to start from, and to compare with. */
-  "sessions.before": exact({ sessionId: uuid() }),
-  "sessions.show": exact({ sessionId: uuid() }),
+  "sessions.before": strictObject({ sessionId: uuid() }),
+  "sessions.show": strictObject({ sessionId: uuid() }),
   /** Changes made on a revision; what others saved since is merged, or said. */
-  "sessions.edit": exact({
+  "sessions.edit": strictObject({
     sessionId: uuid(),
-    revision: whole(0, 1_000_000_000),
+    revision: integer(0, 1_000_000_000),
     edits: listOf(editSchema, 2000),
-    draftText: orNull(words(100_000)),
+    draftText: nullable(boundedText(100_000)),
   }),
-  "sessions.recordReason": exact({ sessionId: uuid(), key: said(300), reason: words(500) }),
+  "sessions.recordReason": strictObject({ sessionId: uuid(), key: nonEmptyString(300), reason: boundedText(500) }),
   /** To another day; the day that was on the screen goes along. */
-  "sessions.move": exact({ sessionId: uuid(), seen: isoDate(), wanted: isoDate() }),
-  "sessions.discard": exact({ sessionId: uuid() }),
-  "sessions.send": exact({ sessionId: uuid() }),
-  "sessions.pair": exact({ sessionId: uuid(), withSessionId: uuid() }),
-  "plans.show": exact({ clientId: uuid() }),
-  "plans.create": exact({
+  "sessions.move": strictObject({ sessionId: uuid(), seen: isoDate(), wanted: isoDate() }),
+  "sessions.discard": strictObject({ sessionId: uuid() }),
+  "sessions.send": strictObject({ sessionId: uuid() }),
+  "sessions.pair": strictObject({ sessionId: uuid(), withSessionId: uuid() }),
+  "plans.show": strictObject({ clientId: uuid() }),
+  "plans.create": strictObject({
     clientId: uuid(),
-    name: said(120),
+    name: nonEmptyString(120),
     startDate: isoDate(),
     ...planStart,
   }),
-  "plans.edit": exact({ planId: uuid(), revision: whole(0, 1_000_000_000), edits: listOf(planEditSchema, 400) }),
-  "plans.openSession": exact({ planId: uuid(), dayId: identifier(), week: whole(0, PLAN_LIMITS.weeks - 1) }),
+  "plans.edit": strictObject({
+    planId: uuid(),
+    revision: integer(0, 1_000_000_000),
+    edits: listOf(planEditSchema, 400),
+  }),
+  "plans.openSession": strictObject({ planId: uuid(), dayId: identifier(), week: integer(0, PLAN_LIMITS.weeks - 1) }),
   /** What a session's day was changed to at the desk: for its week alone until this keeps it for the weeks after it too. */
-  "plans.keepFromSession": exact({ sessionId: uuid() }),
+  "plans.keepFromSession": strictObject({ sessionId: uuid() }),
   /** What was sent to clients, or to one, the newest first, a page from a place on. */
-  "outbox.list": exact({ after: orNull(uuid()), clientId: orNull(uuid()) }),
+  "outbox.list": strictObject({ after: nullable(uuid()), clientId: nullable(uuid()) }),
   /** The outbox's page: what was sent, and the letter that is named, or the newest. */
-  "outbox.show": exact({ clientId: orNull(uuid()), copyId: orNull(uuid()) }),
+  "outbox.show": strictObject({ clientId: nullable(uuid()), copyId: nullable(uuid()) }),
   /** The weeks of a client, of the plan that holds today or the one named. */
-  "weeks.show": exact({ clientId: orNull(uuid()), planId: orNull(uuid()) }),
+  "weeks.show": strictObject({ clientId: nullable(uuid()), planId: nullable(uuid()) }),
   /** Of one kind, by name, those whose name has the searched words in it. */
-  "templates.list": exact({
-    kind: oneOf("session", "block", "plan"),
-    search: words(120),
-    after: orNull(exact({ name: words(120), id: uuid() })),
+  "templates.list": strictObject({
+    kind: oneOfTexts("session", "block", "plan"),
+    search: boundedText(120),
+    after: nullable(strictObject({ name: boundedText(120), id: uuid() })),
   }),
-  "templates.keep": exact({
-    name: said(120),
-    of: kinds({ session: { document: documentSchema }, block: { document: documentSchema }, plan: { planId: uuid() } }),
+  "templates.keep": strictObject({
+    name: nonEmptyString(120),
+    of: discriminatedUnion({
+      session: { document: documentSchema },
+      block: { document: documentSchema },
+      plan: { planId: uuid() },
+    }),
   }),
-  "templates.remove": exact({ templateId: uuid() }),
-  "exercises.show": exact({ clientId: orNull(uuid()) }),
-  "exercises.save": exact({ seen: orNull(ownExerciseSchema), wanted: ownExerciseSchema }),
-  "exercises.hide": exact({ exerciseId: identifier(), hidden: yesNo() }),
+  "templates.remove": strictObject({ templateId: uuid() }),
+  "exercises.show": strictObject({ clientId: nullable(uuid()) }),
+  "exercises.save": strictObject({ seen: nullable(ownExerciseSchema), wanted: ownExerciseSchema }),
+  "exercises.hide": strictObject({ exerciseId: identifier(), hidden: booleanValue() }),
   "floor.today": nothing,
-  "floor.open": exact({ sessionId: uuid() }),
+  "floor.open": strictObject({ sessionId: uuid() }),
   /** Each event is read on its own, so that one that cannot be taken condemns no other. */
-  "floor.record": exact({
+  "floor.record": strictObject({
     sessionId: uuid(),
     /** Who logged them; pages of older builds do not say. */
     memberId: maybe(uuid()),
-    events: listOf(unread(), MOST_EVENTS, 1),
+    events: listOf(unchecked(), MOST_EVENTS, 1),
   }),
-  "review.show": exact({ sessionId: uuid() }),
+  "review.show": strictObject({ sessionId: uuid() }),
 } as const;
 
 type Nothing = Readonly<Record<string, never>>;
 
 /** A letter that was sent, as it is read in the outbox. */
-export interface OpenedLetter {
+export interface OpenedEmail {
   readonly copyId: string;
-  readonly letter: Letter;
+  readonly letter: SessionEmail;
   readonly to: string;
   readonly hasAccount: boolean;
 }
@@ -289,7 +304,7 @@ export interface Outputs {
   "studio.changeMethods": Nothing;
   "gyms.show": GymView;
   "gyms.coming": { readonly prescriptions: readonly Prescription[] };
-  "gyms.try": { readonly broken: readonly Broken[]; readonly here: GymView["equipment"] };
+  "gyms.try": { readonly broken: readonly ChangedPrescription[]; readonly here: GymView["equipment"] };
   "gyms.save": Nothing;
   "gyms.create": { readonly gymId: string };
   "gyms.makeDefault": Nothing;
@@ -347,7 +362,7 @@ export interface Outputs {
     readonly clients: readonly ClientName[];
     readonly letters: readonly SentLine[];
     readonly next: string | null;
-    readonly opened: OpenedLetter | null;
+    readonly opened: OpenedEmail | null;
   };
   "plans.show": { readonly plans: readonly PlanView[] };
   "plans.create": { readonly planId: string };

@@ -12,7 +12,7 @@ export interface CautionGroup {
   readonly cautions: readonly Caution[];
 }
 
-export interface QuietGroup {
+export interface DisabledGroup {
   readonly group: CautionGroup;
   readonly of: "client" | "studio";
   readonly reason: string;
@@ -24,7 +24,7 @@ export interface ReadCautions {
   /** Blocks that a coach has passed, with their reason. */
   readonly passed: readonly CautionGroup[];
   readonly notes: readonly CautionGroup[];
-  readonly quiet: readonly QuietGroup[];
+  readonly quiet: readonly DisabledGroup[];
 }
 
 /** Groups that are seen at first sight; the others are a line. */
@@ -77,7 +77,7 @@ export function readCautions(
   { quiet, reasons }: Pick<SessionContext, "quiet" | "reasons">,
 ): ReadCautions {
   const groups = grouped(cautions);
-  const quieted = (rule: string): Omit<QuietGroup, "group"> | null => {
+  const quieted = (rule: string): Omit<DisabledGroup, "group"> | null => {
     if (!isQuietable(rule)) return null;
     if (quiet.client[rule]) return { of: "client", reason: quiet.client[rule] };
     return quiet.studio[rule] ? { of: "studio", reason: quiet.studio[rule] } : null;

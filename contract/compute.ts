@@ -18,13 +18,13 @@ import {
   liftRecord,
   type NamedBlock,
   nameBlock,
+  type ObservedCorrection,
   openSeriesOf,
   type ResolveContext,
   type ResolvedSession,
   resolveSession,
   resolveSteps,
   runSteps,
-  type Seen,
   type Segment,
   type SessionDocument,
   type SessionForecast,
@@ -207,10 +207,10 @@ export function fittedReserve(records: ReadonlyMap<string, LiftRecord>): FittedR
   return fitted;
 }
 
-const seenIn = new WeakMap<ReadonlyMap<string, LiftRecord>, ReadonlyMap<string, Seen>>();
+const seenIn = new WeakMap<ReadonlyMap<string, LiftRecord>, ReadonlyMap<string, ObservedCorrection>>();
 
 /** How the client's sets went before against what was foretold of them. */
-function seenBefore(records: ReadonlyMap<string, LiftRecord>): ReadonlyMap<string, Seen> {
+function seenBefore(records: ReadonlyMap<string, LiftRecord>): ReadonlyMap<string, ObservedCorrection> {
   let seen = seenIn.get(records);
   if (!seen) {
     seen = seenOf(records, fittedReserve(records).constants);
@@ -222,7 +222,7 @@ function seenBefore(records: ReadonlyMap<string, LiftRecord>): ReadonlyMap<strin
 /** Strengths by the record they are read from: the same record is the same strength. */
 const strengths = new WeakMap<LiftRecord, LiftStrength>();
 
-function strengthOf(record: LiftRecord, seen: Seen | null): LiftStrength | null {
+function strengthOf(record: LiftRecord, seen: ObservedCorrection | null): LiftStrength | null {
   const { e1rmKg, curve, fitted } = record;
   if (!e1rmKg) return null;
   const known = strengths.get(record);
@@ -233,7 +233,7 @@ function strengthOf(record: LiftRecord, seen: Seen | null): LiftStrength | null 
 }
 
 /** How the client recovers, and how strong they are by lift: what can be foretold by where their records are not. */
-export function foretoldBy(context: SessionContext): Pick<FloorClient, "constants" | "strengths"> {
+export function forecastParameters(context: SessionContext): Pick<FloorClient, "constants" | "strengths"> {
   const records = recordsOf(context);
   const strengths = [...records].flatMap(([lineage, { e1rmKg, curve }]) =>
     e1rmKg === null ? [] : [[lineage, { e1rmKg, curve }] as const],

@@ -25,166 +25,175 @@ import {
 import { presentIds } from "./renamed";
 import { ruleSchema } from "./rules";
 import {
-  anyOfNumbers,
+  booleanValue,
+  boundedText,
   type Checked,
   checked,
   checkSteps,
   choosing,
-  exact,
+  discriminatedUnion,
   type Fields,
-  finite,
+  finiteNumber,
   identifier,
-  kinds,
+  integer,
   listOf,
   matching,
+  nonEmptyString,
+  nullable,
   oneField,
-  oneOf,
-  orNull,
+  oneOfNumbers,
+  oneOfTexts,
   type Schema,
-  said,
   spanOf,
-  whole,
-  words,
-  yesNo,
+  strictObject,
 } from "./schema";
 
 /** A weight somebody could mean: at most what the core takes for one. */
 export const weightSchema: Schema<Weight> = checked(
-  exact({ amount: matching(12, /^\d{1,5}(\.\d{1,3})?$/, "is a plain decimal"), unit: oneOf("kg", "lb") }),
+  strictObject({ amount: matching(12, /^\d{1,5}(\.\d{1,3})?$/, "is a plain decimal"), unit: oneOfTexts("kg", "lb") }),
   `is ${MAX_WEIGHT_KG} kg at most`,
   (weight) => toKg(weight) <= MAX_WEIGHT_KG,
 );
-const seconds = finite(0, LIMITS.seconds);
+const seconds = finiteNumber(0, LIMITS.seconds);
 const rest = checked(
-  kinds({ seconds: { seconds }, range: { low: seconds, high: seconds } }),
+  discriminatedUnion({ seconds: { seconds }, range: { low: seconds, high: seconds } }),
   "goes from low to high",
   (amount) => amount.kind === "seconds" || amount.low <= amount.high,
 );
 const rests = listOf(rest, LIMITS.rounds, 1);
-const setup = listOf(exact({ name: said(60), value: words(60) }), 12);
-const phase = orNull(kinds({ seconds: { seconds: spanOf(finite(0, 60)) }, fast: {} }));
-const tempo = orNull(exact({ lower: phase, pauseBottom: phase, lift: phase, pauseTop: phase }));
-const sign = anyOfNumbers(1, -1);
-const change = kinds({
-  percent: { percent: finite(-99.9, 100) },
+const setup = listOf(strictObject({ name: nonEmptyString(60), value: boundedText(60) }), 12);
+const phase = nullable(discriminatedUnion({ seconds: { seconds: spanOf(finiteNumber(0, 60)) }, fast: {} }));
+const tempo = nullable(strictObject({ lower: phase, pauseBottom: phase, lift: phase, pauseTop: phase }));
+const sign = oneOfNumbers(1, -1);
+const change = discriminatedUnion({
+  percent: { percent: finiteNumber(-99.9, 100) },
   weight: { weight: weightSchema, sign },
 });
-const amount = kinds({
-  reps: { reps: spanOf(finite(0, LIMITS.reps)) },
+const amount = discriminatedUnion({
+  reps: { reps: spanOf(finiteNumber(0, LIMITS.reps)) },
   maxReps: {},
   toFailure: {},
   seconds: { seconds },
-  metres: { metres: finite(0.1, LIMITS.metres) },
-  hold: { seconds, position: oneOf("long", "middle", "short") },
+  metres: { metres: finiteNumber(0.1, LIMITS.metres) },
+  hold: { seconds, position: oneOfTexts("long", "middle", "short") },
 });
-const load = kinds({
+const load = discriminatedUnion({
   unsaid: {},
   fixed: { weight: weightSchema },
-  percentOfMax: { percent: finite(0.1, 150) },
-  ofNext: { percent: finite(-50, 50) },
-  percentOfTop: { percent: finite(0.1, 150) },
-  repMax: { reps: whole(1, 30) },
+  percentOfMax: { percent: finiteNumber(0.1, 150) },
+  ofNext: { percent: finiteNumber(-50, 50) },
+  percentOfTop: { percent: finiteNumber(0.1, 150) },
+  repMax: { reps: integer(1, 30) },
   byEffort: {},
-  bodyweight: { added: orNull(weightSchema), sign },
-  ofSlot: { slotId: identifier(), share: finite(0, 10) },
+  bodyweight: { added: nullable(weightSchema), sign },
+  ofSlot: { slotId: identifier(), share: finiteNumber(0, 10) },
   fromSegment: { change },
   fromRound: { change },
 });
-const beside = kinds({
-  band: { name: said(40), count: whole(1, 9) },
+const beside = discriminatedUnion({
+  band: { name: nonEmptyString(40), count: integer(1, 9) },
   chains: { weight: weightSchema },
   vest: { weight: weightSchema },
-  other: { name: said(40), weight: weightSchema },
+  other: { name: nonEmptyString(40), weight: weightSchema },
 });
 
 const segmentFields = {
-  exerciseId: orNull(identifier()),
-  setup: orNull(setup),
+  exerciseId: nullable(identifier()),
+  setup: nullable(setup),
   amount,
-  rom: oneOf("full", "long", "middle", "short"),
+  rom: oneOfTexts("full", "long", "middle", "short"),
   load,
   beside: listOf(beside, 6),
-  rir: orNull(spanOf(finite(0, 10))),
+  rir: nullable(spanOf(finiteNumber(0, 10))),
   tempo,
   restBeforeSeconds: seconds,
 } satisfies Fields<SegmentFields>;
-const segment: Schema<Segment> = exact({ id: identifier(), ...segmentFields });
+const segment: Schema<Segment> = strictObject({ id: identifier(), ...segmentFields });
 
 const setFields = {
-  role: oneOf("working", "warmUp"),
-  stop: kinds({
+  role: oneOfTexts("working", "warmUp"),
+  stop: discriminatedUnion({
     segments: {},
-    totalTime: { seconds: finite(1, LIMITS.seconds) },
-    repTotal: { total: whole(1, LIMITS.reps), restSeconds: orNull(seconds), shared: yesNo() },
+    totalTime: { seconds: finiteNumber(1, LIMITS.seconds) },
+    repTotal: { total: integer(1, LIMITS.reps), restSeconds: nullable(seconds), shared: booleanValue() },
   }),
 } satisfies Fields<SetFields>;
-const workSet: Schema<WorkSet> = exact({
+const workSet: Schema<WorkSet> = strictObject({
   id: identifier(),
   ...setFields,
   segments: listOf(segment, LIMITS.segments, 1),
 });
 
 const slotFields = {
-  lineage: said(300),
+  lineage: nonEmptyString(300),
   exerciseId: identifier(),
-  laterality: oneOf("both", "eachSide", "alternating", "otherHolds"),
+  laterality: oneOfTexts("both", "eachSide", "alternating", "otherHolds"),
   setup,
-  cues: listOf(said(200), 12),
-  ramp: kinds({
+  cues: listOf(nonEmptyString(200), 12),
+  ramp: discriminatedUnion({
     none: {},
     auto: {},
     steps: {
       steps: listOf(
-        exact({
-          load: kinds({ percent: { percent: finite(0, 150) }, fixed: { weight: weightSchema } }),
-          reps: whole(1, LIMITS.reps),
+        strictObject({
+          load: discriminatedUnion({ percent: { percent: finiteNumber(0, 150) }, fixed: { weight: weightSchema } }),
+          reps: integer(1, LIMITS.reps),
         }),
         12,
       ),
     },
   }),
-  rule: orNull(ruleSchema),
-  restAfter: orNull(kinds({ each: { rest }, list: { rests } })),
+  rule: nullable(ruleSchema),
+  restAfter: nullable(discriminatedUnion({ each: { rest }, list: { rests } })),
 } satisfies Fields<SlotFields>;
-const slot: Schema<Slot> = exact({
+const slot: Schema<Slot> = strictObject({
   id: identifier(),
   ...slotFields,
-  sets: listOf(orNull(workSet), LIMITS.rounds, 1),
+  sets: listOf(nullable(workSet), LIMITS.rounds, 1),
 });
 
 const blockFields = {
   rounds: checked(
-    kinds({
-      fixed: { count: whole(1, LIMITS.rounds) },
+    discriminatedUnion({
+      fixed: { count: integer(1, LIMITS.rounds) },
       range: {
-        low: whole(1, LIMITS.rounds),
-        high: whole(1, LIMITS.rounds),
-        stop: kinds({ coach: {}, belowRir: { rir: finite(0, 10) }, repsDown: { percent: finite(0, 100) } }),
+        low: integer(1, LIMITS.rounds),
+        high: integer(1, LIMITS.rounds),
+        stop: discriminatedUnion({
+          coach: {},
+          belowRir: { rir: finiteNumber(0, 10) },
+          repsDown: { percent: finiteNumber(0, 100) },
+        }),
       },
-      withinTime: { seconds: finite(1, LIMITS.seconds) },
+      withinTime: { seconds: finiteNumber(1, LIMITS.seconds) },
     }),
     "goes from low to high",
     (rounds) => rounds.kind !== "range" || rounds.low <= rounds.high,
   ),
-  restAfterRound: orNull(kinds({ each: { rest }, list: { rests }, partnersWork: { leastSeconds: orNull(seconds) } })),
-  intent: orNull(oneOf("pre-exhaust", "circuit")),
-  methodId: orNull(words(LIMITS.nameLength)),
+  restAfterRound: nullable(
+    discriminatedUnion({ each: { rest }, list: { rests }, partnersWork: { leastSeconds: nullable(seconds) } }),
+  ),
+  intent: nullable(oneOfTexts("pre-exhaust", "circuit")),
+  methodId: nullable(boundedText(LIMITS.nameLength)),
 } satisfies Fields<BlockFields>;
-const block: Schema<Block> = exact({ id: identifier(), ...blockFields, slots: listOf(slot, LIMITS.slots) });
+const block: Schema<Block> = strictObject({ id: identifier(), ...blockFields, slots: listOf(slot, LIMITS.slots) });
 
 const sessionFields = {
-  title: words(LIMITS.nameLength),
-  capSeconds: orNull(finite(1, 6 * 3600)),
-  gymId: orNull(words(LIMITS.nameLength)),
-  methodId: orNull(words(LIMITS.nameLength)),
-  warmUp: orNull(
-    exact({
-      pulseRaiser: orNull(exact({ seconds, what: words(200) })),
+  title: boundedText(LIMITS.nameLength),
+  capSeconds: nullable(finiteNumber(1, 6 * 3600)),
+  gymId: nullable(boundedText(LIMITS.nameLength)),
+  methodId: nullable(boundedText(LIMITS.nameLength)),
+  warmUp: nullable(
+    strictObject({
+      pulseRaiser: nullable(strictObject({ seconds, what: boundedText(200) })),
       drills: listOf(
-        exact({
-          name: said(200),
-          sets: whole(1, 10),
-          amount: kinds({ reps: { reps: whole(1, LIMITS.reps) }, seconds: { seconds: finite(1, LIMITS.seconds) } }),
+        strictObject({
+          name: nonEmptyString(200),
+          sets: integer(1, 10),
+          amount: discriminatedUnion({
+            reps: { reps: integer(1, LIMITS.reps) },
+            seconds: { seconds: finiteNumber(1, LIMITS.seconds) },
+          }),
         }),
         30,
       ),
@@ -192,39 +201,39 @@ const sessionFields = {
   ),
 } satisfies Fields<SessionFields>;
 
-export const documentSchema: Schema<SessionDocument> = exact({
-  version: anyOfNumbers(DOCUMENT_VERSION),
+export const documentSchema: Schema<SessionDocument> = strictObject({
+  version: oneOfNumbers(DOCUMENT_VERSION),
   ...sessionFields,
   blocks: listOf(block, LIMITS.blocks),
-  finisher: orNull(block),
+  finisher: nullable(block),
 });
 
-const after = orNull(identifier());
+const after = nullable(identifier());
 
-const kindOf = (kind: string) => ({ kind: oneOf(kind) });
+const kindOf = (kind: string) => ({ kind: oneOfTexts(kind) });
 
 /** A change of a session, as devices and coaches send it and patches keep it. */
 export const editSchema: Schema<Edit> = choosing("kind", {
   setSession: oneField(kindOf("setSession"), sessionFields),
-  insertBlock: exact({ ...kindOf("insertBlock"), block, after }),
-  removeBlock: exact({ ...kindOf("removeBlock"), blockId: identifier() }),
-  moveBlock: exact({ ...kindOf("moveBlock"), blockId: identifier(), after }),
-  setFinisher: exact({ ...kindOf("setFinisher"), block: orNull(block) }),
+  insertBlock: strictObject({ ...kindOf("insertBlock"), block, after }),
+  removeBlock: strictObject({ ...kindOf("removeBlock"), blockId: identifier() }),
+  moveBlock: strictObject({ ...kindOf("moveBlock"), blockId: identifier(), after }),
+  setFinisher: strictObject({ ...kindOf("setFinisher"), block: nullable(block) }),
   setBlock: oneField({ ...kindOf("setBlock"), blockId: identifier() }, blockFields),
-  insertSlot: exact({ ...kindOf("insertSlot"), blockId: identifier(), slot, after }),
-  removeSlot: exact({ ...kindOf("removeSlot"), slotId: identifier() }),
-  moveSlot: exact({ ...kindOf("moveSlot"), slotId: identifier(), blockId: identifier(), after }),
+  insertSlot: strictObject({ ...kindOf("insertSlot"), blockId: identifier(), slot, after }),
+  removeSlot: strictObject({ ...kindOf("removeSlot"), slotId: identifier() }),
+  moveSlot: strictObject({ ...kindOf("moveSlot"), slotId: identifier(), blockId: identifier(), after }),
   setSlot: oneField({ ...kindOf("setSlot"), slotId: identifier() }, slotFields),
-  arrangeSets: exact({
+  arrangeSets: strictObject({
     ...kindOf("arrangeSets"),
     slotId: identifier(),
-    order: listOf(orNull(identifier()), LIMITS.rounds, 1),
+    order: listOf(nullable(identifier()), LIMITS.rounds, 1),
     added: listOf(workSet, LIMITS.rounds),
   }),
   setSet: oneField({ ...kindOf("setSet"), setId: identifier() }, setFields),
-  insertSegment: exact({ ...kindOf("insertSegment"), setId: identifier(), segment, after }),
-  removeSegment: exact({ ...kindOf("removeSegment"), segmentId: identifier() }),
-  moveSegment: exact({ ...kindOf("moveSegment"), segmentId: identifier(), after }),
+  insertSegment: strictObject({ ...kindOf("insertSegment"), setId: identifier(), segment, after }),
+  removeSegment: strictObject({ ...kindOf("removeSegment"), segmentId: identifier() }),
+  moveSegment: strictObject({ ...kindOf("moveSegment"), segmentId: identifier(), after }),
   setSegment: oneField({ ...kindOf("setSegment"), segmentId: identifier() }, segmentFields),
 } satisfies Record<Edit["kind"], Schema<unknown>>);
 

@@ -1,35 +1,43 @@
 /** A gym's stored equipment: checked at the edge, filled up where an older record says less. */
 import { BAR_SHAPES, type Bar, type BarShape, type GymEquipment, type PlateLever, type WeightStack } from "../core";
 import { weightSchema } from "./document";
-import { exact, finite, isoDate, listOf, oneOf, orNull, said, whole } from "./schema";
+import { finiteNumber, integer, isoDate, listOf, nonEmptyString, nullable, oneOfTexts, strictObject } from "./schema";
 
-export const equipmentSchema = exact({
-  unit: oneOf("kg", "lb"),
-  bars: listOf(exact({ name: said(60), weight: weightSchema, shape: oneOf(...BAR_SHAPES) }), 20),
-  plates: listOf(exact({ weight: weightSchema, pairs: whole(0, 40) }), 30),
+export const equipmentSchema = strictObject({
+  unit: oneOfTexts("kg", "lb"),
+  bars: listOf(strictObject({ name: nonEmptyString(60), weight: weightSchema, shape: oneOfTexts(...BAR_SHAPES) }), 20),
+  plates: listOf(strictObject({ weight: weightSchema, pairs: integer(0, 40) }), 30),
   dumbbells: listOf(weightSchema, 120),
   kettlebells: listOf(weightSchema, 60),
   stacks: listOf(
-    exact({
-      station: said(60),
+    strictObject({
+      station: nonEmptyString(60),
       start: weightSchema,
       step: weightSchema,
       max: weightSchema,
       addOns: listOf(weightSchema, 6),
-      pulleyRatio: finite(0, 10),
-      counterbalanceKg: finite(-100, 100),
-      help: oneOf("resists", "assists"),
+      pulleyRatio: finiteNumber(0, 10),
+      counterbalanceKg: finiteNumber(-100, 100),
+      help: oneOfTexts("resists", "assists"),
     }),
     60,
   ),
-  sleds: listOf(exact({ station: said(60), weight: weightSchema, share: finite(0, 2) }), 30),
-  bands: listOf(exact({ name: said(40), kg: finite(0, 200), kgPerMetre: finite(0, 400) }), 30),
+  sleds: listOf(strictObject({ station: nonEmptyString(60), weight: weightSchema, share: finiteNumber(0, 2) }), 30),
+  bands: listOf(
+    strictObject({ name: nonEmptyString(40), kg: finiteNumber(0, 200), kgPerMetre: finiteNumber(0, 400) }),
+    30,
+  ),
   chains: listOf(
-    exact({ name: said(40), weight: weightSchema, lengthCm: finite(0, 1000), leaderCm: finite(0, 300) }),
+    strictObject({
+      name: nonEmptyString(40),
+      weight: weightSchema,
+      lengthCm: finiteNumber(0, 1000),
+      leaderCm: finiteNumber(0, 300),
+    }),
     20,
   ),
-  stations: listOf(exact({ name: said(60), count: whole(0, 100) }), 120),
-  outOfOrder: listOf(exact({ item: said(120), from: isoDate(), until: orNull(isoDate()) }), 60),
+  stations: listOf(strictObject({ name: nonEmptyString(60), count: integer(0, 100) }), 120),
+  outOfOrder: listOf(strictObject({ item: nonEmptyString(120), from: isoDate(), until: nullable(isoDate()) }), 60),
 });
 
 type Loose<T> = { [K in keyof T]?: T[K] };

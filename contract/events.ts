@@ -15,62 +15,65 @@ import {
 import { weightSchema } from "./document";
 import { presentIds } from "./renamed";
 import {
-  anyOfNumbers,
+  booleanValue,
+  boundedText,
   checkSteps,
-  chosenBy,
-  exact,
-  finite,
+  discriminatedUnion,
+  finiteNumber,
   identifier,
-  kinds,
+  integer,
   listOf,
   matching,
-  oneOf,
-  orNull,
+  nonEmptyString,
+  nullable,
+  oneOfNumbers,
+  oneOfTexts,
   type Schema,
-  said,
+  schemaBy,
+  strictObject,
   type TypeOf,
   uuid,
-  whole,
-  words,
-  yesNo,
 } from "./schema";
 
-const seconds = finite(0, LIMITS.seconds);
+const seconds = finiteNumber(0, LIMITS.seconds);
 /** What a clock measured: taken whatever it says, and read as not timed where it is beyond sense. */
-const measured = finite(-1e12, 1e12);
-const sign = anyOfNumbers(1, -1);
+const measured = finiteNumber(-1e12, 1e12);
+const sign = oneOfNumbers(1, -1);
 const report = {
-  rir: orNull(finite(0, 10)),
-  form: oneOf("held", "slipped", "broke"),
-  pain: whole(0, 10),
-  painPlace: words(200),
-  note: words(2000),
-  restSeconds: orNull(measured),
+  rir: nullable(finiteNumber(0, 10)),
+  form: oneOfTexts("held", "slipped", "broke"),
+  pain: integer(0, 10),
+  painPlace: boundedText(200),
+  note: boundedText(2000),
+  restSeconds: nullable(measured),
 };
 const occurrence = {
   slotId: identifier(),
-  round: whole(0, 200),
-  ordinal: whole(0, 200),
-  whose: oneOf("client", "partner"),
+  round: integer(0, 200),
+  ordinal: integer(0, 200),
+  whose: oneOfTexts("client", "partner"),
 };
 const part = {
   exerciseId: identifier(),
-  load: orNull(weightSchema),
+  load: nullable(weightSchema),
   sign,
-  reps: whole(0, LIMITS.reps),
-  rightReps: orNull(whole(0, LIMITS.reps)),
-  seconds: orNull(seconds),
+  reps: integer(0, LIMITS.reps),
+  rightReps: nullable(integer(0, LIMITS.reps)),
+  seconds: nullable(seconds),
 };
-const performedSet = exact({
+const performedSet = strictObject({
   ...occurrence,
   ...report,
-  plannedSetId: orNull(identifier()),
-  segments: listOf(exact({ ...part, segmentId: orNull(identifier()), metres: orNull(finite(0, LIMITS.metres)) }), 12),
-  failed: yesNo(),
+  plannedSetId: nullable(identifier()),
+  segments: listOf(
+    strictObject({ ...part, segmentId: nullable(identifier()), metres: nullable(finiteNumber(0, LIMITS.metres)) }),
+    12,
+  ),
+  failed: booleanValue(),
 });
 
 /** Any instant that a clock can show, also one that was set wrong. */
-const instant = finite(-8_640_000_000_000_000, 8_640_000_000_000_000);
+const instant = finiteNumber(-8_640_000_000_000_000, 8_640_000_000_000_000);
 
 const common = {
   id: uuid(),
@@ -79,55 +82,60 @@ const common = {
   shownHash: matching(64, /^[0-9a-f]{64}$/, "is not a hash"),
 };
 
-const body: Schema<FloorEventBody> = kinds({
+const body: Schema<FloorEventBody> = discriminatedUnion({
   started: {},
   checkIn: {
-    checkIn: exact({
-      sleep: orNull(oneOf("well", "fair", "badly")),
-      sore: listOf(exact({ muscle: oneOf(...MUSCLES), level: anyOfNumbers(1, 2) }), MUSCLES.length),
+    checkIn: strictObject({
+      sleep: nullable(oneOfTexts("well", "fair", "badly")),
+      sore: listOf(strictObject({ muscle: oneOfTexts(...MUSCLES), level: oneOfNumbers(1, 2) }), MUSCLES.length),
     }),
   },
   setsDone: { sets: listOf(performedSet, 40) },
   setCorrected: { set: performedSet },
-  setsSkipped: { places: listOf(exact(occurrence), 500), reason: words(500) },
+  setsSkipped: { places: listOf(strictObject(occurrence), 500), reason: boundedText(500) },
   shortened: {
-    minutes: whole(1, 600),
-    places: listOf(exact(occurrence), 500),
-    rests: listOf(exact({ blockId: identifier(), seconds }), LIMITS.blocks + 1),
+    minutes: integer(1, 600),
+    places: listOf(strictObject(occurrence), 500),
+    rests: listOf(strictObject({ blockId: identifier(), seconds }), LIMITS.blocks + 1),
   },
   roundAdded: { blockId: identifier() },
-  setAdded: { slotId: identifier(), round: whole(0, 200) },
-  exerciseSwapped: { slotId: identifier(), fromRound: whole(0, 200), exerciseId: identifier(), reason: words(500) },
+  setAdded: { slotId: identifier(), round: integer(0, 200) },
+  exerciseSwapped: {
+    slotId: identifier(),
+    fromRound: integer(0, 200),
+    exerciseId: identifier(),
+    reason: boundedText(500),
+  },
   orderChanged: { blockIds: listOf(identifier(), LIMITS.blocks + 1) },
   advice: {
-    advice: exact({
+    advice: strictObject({
       slotId: identifier(),
-      round: whole(0, 200),
-      words: words(500),
-      load: orNull(weightSchema),
-      reps: orNull(whole(0, LIMITS.reps)),
+      round: integer(0, 200),
+      words: boundedText(500),
+      load: nullable(weightSchema),
+      reps: nullable(integer(0, LIMITS.reps)),
     }),
-    taken: yesNo(),
+    taken: booleanValue(),
   },
-  paused: { resumed: yesNo() },
-  note: { slotId: orNull(identifier()), text: said(2000) },
+  paused: { resumed: booleanValue() },
+  note: { slotId: nullable(identifier()), text: nonEmptyString(2000) },
   undone: { eventId: uuid() },
-  ended: { sessionRpe: orNull(finite(0, 10)), note: words(2000) },
+  ended: { sessionRpe: nullable(finiteNumber(0, 10)), note: boundedText(2000) },
 });
 
-const present: Schema<FloorEvent> = exact({
+const present: Schema<FloorEvent> = strictObject({
   ...common,
-  version: anyOfNumbers(EVENT_VERSION),
-  clocks: orNull(exact({ wallMs: instant, page: said(80), steadyMs: measured })),
+  version: oneOfNumbers(EVENT_VERSION),
+  clocks: nullable(strictObject({ wallMs: instant, page: nonEmptyString(80), steadyMs: measured })),
   body,
 });
 
 // --- version 2: one time, and the even clock alone --------------------------------------------------------------------
 
-const second = exact({
+const second = strictObject({
   ...common,
-  version: anyOfNumbers(2),
-  steady: orNull(exact({ page: said(80), ms: measured })),
+  version: oneOfNumbers(2),
+  steady: nullable(strictObject({ page: nonEmptyString(80), ms: measured })),
   body,
 });
 
@@ -135,22 +143,22 @@ type SecondEvent = TypeOf<typeof second>;
 
 // --- version 1: sets by the planned set's id, one a set ---------------------------------------------------------------
 
-const firstSet = exact({
+const firstSet = strictObject({
   ...report,
   setId: identifier(),
   slotId: identifier(),
-  round: whole(0, 60),
-  segments: listOf(exact({ ...part, segmentId: identifier() }), 12),
+  round: integer(0, 60),
+  segments: listOf(strictObject({ ...part, segmentId: identifier() }), 12),
 });
-const first = exact({
+const first = strictObject({
   ...common,
-  body: kinds({
+  body: discriminatedUnion({
     started: {},
     setsDone: { sets: listOf(firstSet, 40) },
     setCorrected: { set: firstSet },
-    setsSkipped: { setIds: listOf(identifier(), 500), reason: words(500) },
+    setsSkipped: { setIds: listOf(identifier(), 500), reason: boundedText(500) },
     undone: { eventId: uuid() },
-    ended: { sessionRpe: orNull(finite(0, 10)), note: words(2000) },
+    ended: { sessionRpe: nullable(finiteNumber(0, 10)), note: boundedText(2000) },
   }),
 });
 
@@ -164,7 +172,7 @@ export type SentEvent = FloorEvent | SecondEvent | FirstEvent;
 export type SentClocks = FloorEvent["clocks"] | SecondEvent["steady"];
 
 /** A schema by the event's own version; events of the first builds carry none. */
-export const floorEventSchema: Schema<SentEvent> = chosenBy<SentEvent>((value) => {
+export const floorEventSchema: Schema<SentEvent> = schemaBy<SentEvent>((value) => {
   if (value === null || typeof value !== "object" || !("version" in value)) return first;
   return value.version === 2 ? second : present;
 });

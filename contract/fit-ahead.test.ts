@@ -1,9 +1,9 @@
 import { describe, expect, it } from "vitest";
-import { chainsOf, type FloorEvent, foldEvents, isChainOver, runSteps, workContextOf } from "../core";
+import { blockRoundsOf, type FloorEvent, foldEvents, isBlockRoundOver, runSteps, workContextOf } from "../core";
 import { doneAsPlanned, event, shownSession as shownOf } from "../core/testing/floor";
 import { exposure, read } from "../core/testing/helpers";
-import { computeSession, foretoldBy } from "./compute";
-import { fitAheadSteps, type Standing, secondsAhead, shortenedBy } from "./fit-ahead";
+import { computeSession, forecastParameters } from "./compute";
+import { fitAheadSteps, type SessionInProgress, secondsAhead, shortenedBy } from "./fit-ahead";
 import { type FitFound, fitSession } from "./fit-time";
 import { SHOWN_VERSION, type ShownContent } from "./shown";
 import { testContext } from "./testing/context";
@@ -45,14 +45,14 @@ const content: ShownContent = {
   loads: shown.loads,
   ramps: {},
 };
-const client = { priorities: context.client.priorities, ...foretoldBy(context) };
+const client = { priorities: context.client.priorities, ...forecastParameters(context) };
 const DONE = doneAsPlanned(shown);
 
-function standing(events: readonly FloorEvent[], known: Standing["client"] = client): Standing {
+function standing(events: readonly FloorEvent[], known: SessionInProgress["client"] = client): SessionInProgress {
   const performed = foldEvents(events);
-  return { content, client: known, chains: chainsOf(DOCUMENT, workContextOf(shown), performed), performed };
+  return { content, client: known, chains: blockRoundsOf(DOCUMENT, workContextOf(shown), performed), performed };
 }
-const fitted = (state: Standing, minutes: number): FitFound => runSteps(fitAheadSteps(state, minutes * 60));
+const fitted = (state: SessionInProgress, minutes: number): FitFound => runSteps(fitAheadSteps(state, minutes * 60));
 const wordsOf = ({ ways }: FitFound) =>
   ways.map(({ change }) => `${change.kind} ${"slotId" in change ? change.slotId : change.blockId}`);
 
@@ -132,7 +132,7 @@ describe("what is ahead on the floor, brought inside a time", () => {
   it("asks for nothing where it fits, has nothing for what is over, and goes without a client of an older build", () => {
     expect(fitted(standing([]), 90)).toMatchObject({ plan: null });
     expect(fitted(standing(DONE), 5)).toMatchObject({ ways: [], plan: null });
-    expect(standing(DONE).chains.every((chain) => isChainOver(chain, foldEvents(DONE)))).toBe(true);
+    expect(standing(DONE).chains.every((chain) => isBlockRoundOver(chain, foldEvents(DONE)))).toBe(true);
     const plain = fitted(standing([], null), 20).ways.map(({ price }) => price.repsShort);
     expect(plain.every((short) => short === 0)).toBe(true);
   });

@@ -2,14 +2,14 @@
 import {
   allBlocks,
   applyEdits,
-  type Chain,
+  type BlockRound,
   curveKg,
   exerciseOrThrow,
   expandSession,
   type FloorEventBody,
   type ForecastContext,
   forecastSession,
-  isChainOver,
+  isBlockRoundOver,
   type Operation,
   occurrenceKey,
   type PerformedSession,
@@ -28,22 +28,22 @@ import { type ShownContent, shownSession } from "./shown";
 import type { FloorClient } from "./views";
 
 /** A session on the floor as it stands. */
-export interface Standing {
+export interface SessionInProgress {
   readonly content: ShownContent;
   /** Null: kept by an older build; prices go without what matters most and without reps that fall short. */
   readonly client: FloorClient | null;
-  readonly chains: readonly Chain[];
+  readonly chains: readonly BlockRound[];
   readonly performed: PerformedSession;
 }
 
 /** Seconds that what is ahead takes as it is planned, without the rest that is running. */
-export const secondsAhead = (standing: Standing): number => measureAhead(standing)(aheadOf(standing)).seconds;
+export const secondsAhead = (standing: SessionInProgress): number => measureAhead(standing)(aheadOf(standing)).seconds;
 
-const aheadOf = ({ content, chains, performed }: Standing): SessionDocument =>
+const aheadOf = ({ content, chains, performed }: SessionInProgress): SessionDocument =>
   sessionAhead(shownSession(content).document, chains, performed);
 
 /** What would bring what is ahead inside a time, way by way: sets and lifts left out and rests cut, the cheapest minute first. */
-export function* fitAheadSteps(standing: Standing, capSeconds: number): Steps<FitFound> {
+export function* fitAheadSteps(standing: SessionInProgress, capSeconds: number): Steps<FitFound> {
   const { catalogue, settings } = shownSession(standing.content);
   const priorities = standing.client?.priorities ?? {};
   const measure = measureAhead(standing);
@@ -53,7 +53,7 @@ export function* fitAheadSteps(standing: Standing, capSeconds: number): Steps<Fi
   return yield* fitSteps(measure(aheadOf(standing)), { ways, measure, priorities }, capSeconds);
 }
 
-function measureAhead({ content, client }: Standing): (document: SessionDocument) => Measured {
+function measureAhead({ content, client }: SessionInProgress): (document: SessionDocument) => Measured {
   const shown = shownSession(content);
   const { catalogue, settings } = shown;
   const rampReps = ({ id }: { readonly id: string }) => content.ramps[id]?.map(({ reps }) => reps) ?? [];
@@ -94,7 +94,7 @@ function forecastOn(
 
 /** What is logged when a way is taken: the places that it leaves out, and the rests that it cuts; null where it changes nothing. */
 export function shortenedBy(
-  standing: Standing,
+  standing: SessionInProgress,
   operation: Operation,
   minutes: number,
 ): Extract<FloorEventBody, { kind: "shortened" }> | null {
@@ -109,7 +109,7 @@ export function shortenedBy(
   );
   const { chains, performed } = standing;
   const places = chains
-    .filter((chain) => !isChainOver(chain, performed))
+    .filter((chain) => !isBlockRoundOver(chain, performed))
     .flatMap(({ moves, round, ordinal }) =>
       moves.flatMap(({ slot, set }) =>
         kept.has(slot.id) && kept.has(set.id) ? [] : [placeOf(slot.id, round, ordinal)],

@@ -9,7 +9,7 @@ import {
 } from "../core";
 import { countingIds, read } from "../core/testing/helpers";
 import { computeSession } from "./compute";
-import { fillSession, fitSession, type Price } from "./fit-time";
+import { type ChangeCost, fillSession, fitSession } from "./fit-time";
 import { testContext } from "./testing/context";
 
 const TEXT = `A1 Back squat 4x5 @80kg rir2 r180
@@ -102,7 +102,7 @@ describe("fitting a session into a time", () => {
     const { document, found } = fitted(TEXT, minutes);
     const single = found.ways.filter(({ isEnough }) => isEnough);
     if (!found.plan?.isEnough) return;
-    const lost = ({ sets }: Pick<Price, "sets">) => sets.reduce((sum, one) => sum + Math.max(0, one.sets), 0);
+    const lost = ({ sets }: Pick<ChangeCost, "sets">) => sets.reduce((sum, one) => sum + Math.max(0, one.sets), 0);
     // A way that is enough alone and loses fewer sets would have been proposed, unless it makes more reps fall short.
     for (const way of single)
       if (way.change.kind !== "dropLift" && way.price.repsShort <= found.plan.price.repsShort)

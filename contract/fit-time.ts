@@ -25,7 +25,7 @@ export interface MuscleSets {
 }
 
 /** What a change does to the session: what is gained in time, and what that costs. */
-export interface Price {
+export interface ChangeCost {
   /** Hard sets lost, by muscle, the most first; less than none where some are won. */
   readonly sets: readonly MuscleSets[];
   /** Reps that fall short at the new rests beyond those that did before, over all sets. */
@@ -41,7 +41,7 @@ export interface TimedChange<K> {
   readonly seconds: number;
   /** Less than before; a longer one is less than none. */
   readonly savedSeconds: number;
-  readonly price: Price;
+  readonly price: ChangeCost;
   /** Whether it alone brings the session inside the time. */
   readonly isEnough: boolean;
 }
@@ -50,7 +50,7 @@ export interface FitPlan {
   readonly steps: readonly TimedChange<ShorterKind>[];
   readonly operation: Operation;
   readonly seconds: number;
-  readonly price: Price;
+  readonly price: ChangeCost;
   readonly isEnough: boolean;
 }
 
@@ -77,7 +77,7 @@ export function measured(
   };
 }
 
-function priceOf(before: Measured, after: Measured, besideSets = 0): Price {
+function priceOf(before: Measured, after: Measured, besideSets = 0): ChangeCost {
   const muscles = new Set([...before.sets.keys(), ...after.sets.keys()]);
   const sets = [...muscles].flatMap((muscle) => {
     const lost = (before.sets.get(muscle) ?? 0) - (after.sets.get(muscle) ?? 0);
@@ -93,7 +93,7 @@ const REP_WORTH = 0.15;
 /** A change costs something for being one. */
 const STEP_WORTH = 0.05;
 
-const costOf = ({ sets, repsShort, besideSets }: Price, { priorities }: Pick<Fitting, "priorities">): number =>
+const costOf = ({ sets, repsShort, besideSets }: ChangeCost, { priorities }: Pick<Fitting, "priorities">): number =>
   sets.reduce((sum, one) => sum + one.sets * WORTH[priorities[one.muscle] ?? "normal"], 0) +
   REP_WORTH * Math.max(0, repsShort) +
   besideSets +

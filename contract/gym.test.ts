@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { EMPTY_DOCUMENT } from "../core";
 import { BOATHOUSE, exposure, read } from "../core/testing/helpers";
-import { brokenBy, type Prescription, prescriptionsOf, readEquipment, type SessionContext } from ".";
+import { changedPrescriptions, type Prescription, prescriptionsOf, readEquipment, type SessionContext } from ".";
 import { testContext } from "./testing/context";
 
 const document = read("A1 Dumbbell press 2x8 @24kg rir2\n\nB1 Bench press 1x5 @60kg rir2");
@@ -32,12 +32,12 @@ describe("what a session asks of a gym", () => {
 
 describe("what other equipment breaks", () => {
   it("is nothing where the loads are the same", () => {
-    expect(brokenBy(inGym({}), inGym({}))).toEqual([]);
-    expect(brokenBy(inGym({}), inGym({ kettlebells: [] }))).toEqual([]);
+    expect(changedPrescriptions(inGym({}), inGym({}))).toEqual([]);
+    expect(changedPrescriptions(inGym({}), inGym({ kettlebells: [] }))).toEqual([]);
   });
 
   it("is the lift whose loads differ, with both and how many", () => {
-    const [broken, ...others] = brokenBy(inGym({}), inGym({ dumbbells: without24 }));
+    const [broken, ...others] = changedPrescriptions(inGym({}), inGym({ dumbbells: without24 }));
     expect(others).toEqual([]);
     expect(broken).toMatchObject({ label: "A1", clientName: "Somebody", changed: 2, before: { kg: 24 } });
     expect(broken!.after).toMatchObject({ kg: 22, built: true });
@@ -50,7 +50,7 @@ describe("what other equipment breaks", () => {
         read("A1 Back squat 3x5 @60kg\n\nB1 Push-up 3x10 @BW"),
         testContext({ gym: { id: "g", name: "Gym", equipment: { ...BOATHOUSE, ...equipment } } }),
       );
-    const lost = brokenBy(at({ stations }), at({ stations: [{ name: "rack", count: 0 }] }));
+    const lost = changedPrescriptions(at({ stations }), at({ stations: [{ name: "rack", count: 0 }] }));
     expect(lost.map(({ label, after }) => [label, after.built, after.problem])).toEqual([
       ["A1", false, "There is no rack here."],
     ]);
@@ -69,7 +69,7 @@ describe("what other equipment breaks", () => {
         read("A1 Dumbbell press 1x8 @RIR2\n\nB1 Bench press 1x5 @60kg rir2"),
         testContext({ lifts: [record], gym: { id: "g", name: "Gym", equipment: { ...BOATHOUSE, ...equipment } } }),
       );
-    const lost = brokenBy(found({}), found({ bars: [], dumbbells: without24 }));
+    const lost = changedPrescriptions(found({}), found({ bars: [], dumbbells: without24 }));
     expect(lost.map(({ label, after }) => [label, after.built])).toEqual([
       ["B1", false],
       ["A1", true],

@@ -3,6 +3,7 @@ import {
   allBlocks,
   basisWords,
   exerciseOrThrow,
+  implementKeyOf,
   loadSentence,
   loadWords,
   missingStations,
@@ -10,7 +11,6 @@ import {
   type SessionDocument,
   SHIPPED_CATALOGUE,
   slotLabels,
-  threadKeyOf,
   type WeightUnit,
 } from "../core";
 import { catalogueIn } from "./catalogue";
@@ -39,7 +39,7 @@ export function prescriptionsOf(document: SessionDocument, context: SessionConte
               missing === undefined &&
               load?.build != null &&
               !load.reasons.some((reason) => reason.kind === "outOfReach"),
-            thread: threadKeyOf(own, load?.kg ?? null),
+            thread: implementKeyOf(own, load?.kg ?? null),
             problem:
               missing === undefined ? problemOf(load, context.gym.equipment.unit) : `There is no ${missing} here.`,
           };
@@ -68,7 +68,7 @@ function problemOf(load: ResolvedLoad | undefined, unit: WeightUnit): string | n
 }
 
 /** A prescription that other equipment changes: the first working load that differs, and what is expected of it then. */
-export interface Broken {
+export interface ChangedPrescription {
   readonly key: string;
   readonly sessionId: string;
   readonly clientName: string;
@@ -81,9 +81,12 @@ export interface Broken {
 }
 
 /** What differs between the same sessions under two inventories; the lost first, then by client and date. */
-export function brokenBy(before: readonly Prescription[], after: readonly Prescription[]): Broken[] {
+export function changedPrescriptions(
+  before: readonly Prescription[],
+  after: readonly Prescription[],
+): ChangedPrescription[] {
   const then = new Map(after.map((one) => [one.key, one]));
-  const broken: Broken[] = [];
+  const broken: ChangedPrescription[] = [];
   for (const one of before) {
     const other = then.get(one.key);
     if (!other) continue;

@@ -10,7 +10,18 @@ import {
   type RegionId,
 } from "../core";
 import { catalogueIn, type StudioExercises } from "./catalogue";
-import { anyOfNumbers, exact, finite, identifier, listOf, oneOf, orNull, said, whole, yesNo } from "./schema";
+import {
+  booleanValue,
+  finiteNumber,
+  identifier,
+  integer,
+  listOf,
+  nonEmptyString,
+  nullable,
+  oneOfNumbers,
+  oneOfTexts,
+  strictObject,
+} from "./schema";
 
 /** What a coach says of an exercise of their own; the rest follows from the motion. */
 export interface OwnExercise {
@@ -31,22 +42,32 @@ export interface OwnExercise {
   readonly failureSafeAlone: boolean;
 }
 
-export const ownExerciseSchema = exact({
+export const ownExerciseSchema = strictObject({
   id: identifier(),
-  name: said(80),
-  motion: oneOf(...(Object.keys(MOTIONS) as MotionId[])),
-  implement: oneOf("barbell", "dumbbells", "dumbbell", "kettlebell", "stack", "sled", "bodyweight", "straps", "band"),
-  station: orNull(said(60)),
-  ratio: finite(0.01, 10),
-  setupSeconds: whole(0, 600),
-  fraction: orNull(finite(0.01, 1.5)),
-  laterality: oneOf("both", "eachSide", "alternating", "otherHolds"),
-  cableDegrees: orNull(finite(-90, 270)),
-  stability: whole(1, 5),
-  learning: whole(1, 5),
-  cues: listOf(said(60), 3),
-  shares: listOf(exact({ region: oneOf(...REGION_IDS), share: anyOfNumbers(0.25, 0.5, 1) }), 12),
-  failureSafeAlone: yesNo(),
+  name: nonEmptyString(80),
+  motion: oneOfTexts(...(Object.keys(MOTIONS) as MotionId[])),
+  implement: oneOfTexts(
+    "barbell",
+    "dumbbells",
+    "dumbbell",
+    "kettlebell",
+    "stack",
+    "sled",
+    "bodyweight",
+    "straps",
+    "band",
+  ),
+  station: nullable(nonEmptyString(60)),
+  ratio: finiteNumber(0.01, 10),
+  setupSeconds: integer(0, 600),
+  fraction: nullable(finiteNumber(0.01, 1.5)),
+  laterality: oneOfTexts("both", "eachSide", "alternating", "otherHolds"),
+  cableDegrees: nullable(finiteNumber(-90, 270)),
+  stability: integer(1, 5),
+  learning: integer(1, 5),
+  cues: listOf(nonEmptyString(60), 3),
+  shares: listOf(strictObject({ region: oneOfTexts(...REGION_IDS), share: oneOfNumbers(0.25, 0.5, 1) }), 12),
+  failureSafeAlone: booleanValue(),
 });
 
 /** The definition that is stored; what is left as the motion has it is left out. */

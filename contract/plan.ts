@@ -17,79 +17,88 @@ import {
 import { documentSchema, editSchema, upcastDocument, weightSchema } from "./document";
 import { presentIds } from "./renamed";
 import {
-  anyOfNumbers,
+  boundedText,
   type Checked,
   check,
   checked,
-  chosenBy,
-  exact,
+  discriminatedUnion,
   type Fields,
-  finite,
+  finiteNumber,
   identifier,
+  integer,
   isoDate,
-  kinds,
   listOf,
+  nonEmptyString,
+  nullable,
   oneField,
-  oneOf,
-  orNull,
+  oneOfNumbers,
+  oneOfTexts,
   type Schema,
-  said,
-  whole,
-  words,
+  schemaBy,
+  strictObject,
 } from "./schema";
 
-const week = whole(0, PLAN_LIMITS.weeks - 1);
+const week = integer(0, PLAN_LIMITS.weeks - 1);
 const phaseFields = {
-  kind: oneOf(...(Object.keys(PHASE_WORDS) as PhaseKind[])),
-  name: words(80),
-  weeks: whole(1, PLAN_LIMITS.weeks),
-  methodId: orNull(words(80)),
-  rampPercent: finite(-50, 50),
-  shift: exact({ setsPercent: finite(-100, 100), loadPercent: finite(-50, 50), rir: finite(-5, 5) }),
+  kind: oneOfTexts(...(Object.keys(PHASE_WORDS) as PhaseKind[])),
+  name: boundedText(80),
+  weeks: integer(1, PLAN_LIMITS.weeks),
+  methodId: nullable(boundedText(80)),
+  rampPercent: finiteNumber(-50, 50),
+  shift: strictObject({
+    setsPercent: finiteNumber(-100, 100),
+    loadPercent: finiteNumber(-50, 50),
+    rir: finiteNumber(-5, 5),
+  }),
 } satisfies Fields<Omit<PlanPhase, "id">>;
 const dayFields = {
-  name: words(80),
-  placed: kinds({ weekday: { weekday: whole(0, 6) }, inTurn: {} }),
-  timeOfDay: orNull(whole(0, 24 * 60 - 1)),
-  lastWeek: orNull(week),
+  name: boundedText(80),
+  placed: discriminatedUnion({ weekday: { weekday: integer(0, 6) }, inTurn: {} }),
+  timeOfDay: nullable(integer(0, 24 * 60 - 1)),
+  lastWeek: nullable(week),
 } satisfies Fields<Omit<PlanDay, "id" | "base">>;
 const patchFields = {
   dayId: identifier(),
   edits: listOf(editSchema, 400),
-  span: kinds({ onlyWeek: { week }, fromWeek: { week }, phase: { phaseId: identifier() } }),
-  note: words(500),
+  span: discriminatedUnion({ onlyWeek: { week }, fromWeek: { week }, phase: { phaseId: identifier() } }),
+  note: boundedText(500),
 } satisfies Fields<Omit<PlanPatch, "id">>;
-const absenceFields = { from: isoDate(), until: isoDate(), gymId: orNull(identifier()) } satisfies Fields<
+const absenceFields = { from: isoDate(), until: isoDate(), gymId: nullable(identifier()) } satisfies Fields<
   Omit<Absence, "id">
 >;
 const goalFields = {
-  lineage: said(300),
+  lineage: nonEmptyString(300),
   exerciseId: identifier(),
   load: weightSchema,
-  reps: whole(1, 100),
+  reps: integer(1, 100),
   byDate: isoDate(),
 } satisfies Fields<Omit<Goal, "id">>;
 
-const movedFields = { dayId: identifier(), week, to: orNull(isoDate()) } satisfies Fields<Omit<MovedSession, "id">>;
+const movedFields = { dayId: identifier(), week, to: nullable(isoDate()) } satisfies Fields<Omit<MovedSession, "id">>;
 
 const id = identifier();
 const LISTS = {
-  phases: { fields: phaseFields, item: exact({ id, ...phaseFields }) },
-  days: { fields: dayFields, item: exact({ id, ...dayFields, base: documentSchema }) },
-  patches: { fields: patchFields, item: exact({ id, ...patchFields }) },
+  phases: { fields: phaseFields, item: strictObject({ id, ...phaseFields }) },
+  days: { fields: dayFields, item: strictObject({ id, ...dayFields, base: documentSchema }) },
+  patches: { fields: patchFields, item: strictObject({ id, ...patchFields }) },
   absences: {
     fields: absenceFields,
-    item: checked(exact({ id, ...absenceFields }), "ends before it begins", ({ from, until }) => from <= until),
+    item: checked(strictObject({ id, ...absenceFields }), "ends before it begins", ({ from, until }) => from <= until),
   },
-  goals: { fields: goalFields, item: exact({ id, ...goalFields }) },
-  moved: { fields: movedFields, item: exact({ id, ...movedFields }) },
+  goals: { fields: goalFields, item: strictObject({ id, ...goalFields }) },
+  moved: { fields: movedFields, item: strictObject({ id, ...movedFields }) },
 } as const satisfies Record<PlanList, unknown>;
 
-const inTurn = orNull(whole(2, PLAN_LIMITS.days));
-const planFields = { name: words(120), startDate: isoDate(), missed: oneOf("move", "merge", "drop"), inTurn };
+const inTurn = nullable(integer(2, PLAN_LIMITS.days));
+const planFields = {
+  name: boundedText(120),
+  startDate: isoDate(),
+  missed: oneOfTexts("move", "merge", "drop"),
+  inTurn,
+};
 
-export const planSchema: Schema<PlanDocument> = exact({
-  version: anyOfNumbers(PLAN_VERSION),
+export const planSchema: Schema<PlanDocument> = strictObject({
+  version: oneOfNumbers(PLAN_VERSION),
   ...planFields,
   phases: listOf(LISTS.phases.item, PLAN_LIMITS.phases, 1),
   days: listOf(LISTS.days.item, PLAN_LIMITS.days),
@@ -106,25 +115,25 @@ export const planStart = {
   inTurn,
 };
 
-const none = oneOf("a known change") as Schema<unknown>;
+const none = oneOfTexts("a known change") as Schema<unknown>;
 
 /** A change of a plan. */
-export const planEditSchema: Schema<PlanEdit> = chosenBy((value) => {
+export const planEditSchema: Schema<PlanEdit> = schemaBy((value) => {
   const edit = (typeof value === "object" ? value : null) as { kind?: string; list?: string } | null;
-  const kind = oneOf(edit?.kind ?? "");
+  const kind = oneOfTexts(edit?.kind ?? "");
   if (edit?.kind === "setPlan") return oneField({ kind }, planFields);
-  if (edit?.kind === "editDay") return exact({ kind, dayId: id, edits: listOf(editSchema, 400) });
+  if (edit?.kind === "editDay") return strictObject({ kind, dayId: id, edits: listOf(editSchema, 400) });
   if (!edit?.list || !Object.hasOwn(LISTS, edit.list)) return none;
   const { item, fields } = LISTS[edit.list as PlanList];
-  const list = oneOf(edit.list);
-  const after = orNull(id);
+  const list = oneOfTexts(edit.list);
+  const after = nullable(id);
   switch (edit.kind) {
     case "insert":
-      return exact({ kind, list, item: item as Schema<unknown>, after });
+      return strictObject({ kind, list, item: item as Schema<unknown>, after });
     case "remove":
-      return exact({ kind, list, id });
+      return strictObject({ kind, list, id });
     case "move":
-      return exact({ kind, list, id, after });
+      return strictObject({ kind, list, id, after });
     case "set":
       return oneField({ kind, list, id }, fields);
     default:

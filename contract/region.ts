@@ -1,16 +1,16 @@
 /** A studio's region as it is stored and changed. */
 import { DEFAULT_REGION, type Region } from "../core";
-import { anyOfNumbers, exact, oneOf, said } from "./schema";
+import { nonEmptyString, oneOfNumbers, oneOfTexts, strictObject } from "./schema";
 
 /** What is stored beside the time zone; a missing part has the value of `DEFAULT_REGION`. */
 export type StoredRegion = Partial<Omit<Region, "timeZone">>;
 
-export const REGION_SCHEMA = exact({
-  timeZone: said(60),
-  dateOrder: oneOf("dayMonth", "monthDay"),
-  hours: anyOfNumbers(24, 12),
-  firstDay: anyOfNumbers(0, 5, 6),
-  unit: oneOf("kg", "lb"),
+export const REGION_SCHEMA = strictObject({
+  timeZone: nonEmptyString(60),
+  dateOrder: oneOfTexts("dayMonth", "monthDay"),
+  hours: oneOfNumbers(24, 12),
+  firstDay: oneOfNumbers(0, 5, 6),
+  unit: oneOfTexts("kg", "lb"),
 });
 
 export const regionOf = (timeZone: string, stored: StoredRegion): Region => ({

@@ -39,10 +39,10 @@ export type ShapeType<S extends Shape> = {
 } & { readonly [K in keyof S as MayLack<TypeOf<S[K]>> extends true ? K : never]?: TypeOf<S[K]> };
 
 /** An object with exactly these keys. */
-export const exact = <S extends Shape>(shape: S): Schema<ShapeType<S>> => ({ check: { kind: "object", shape } });
+export const strictObject = <S extends Shape>(shape: S): Schema<ShapeType<S>> => ({ check: { kind: "object", shape } });
 
 /** A union told apart by `kind`. */
-export const kinds = <S extends Record<string, Shape>>(
+export const discriminatedUnion = <S extends Record<string, Shape>>(
   shapes: S,
 ): Schema<{ [K in keyof S]: { readonly kind: K } & ShapeType<S[K]> }[keyof S]> => variants("kind", shapes) as never;
 
@@ -50,7 +50,7 @@ export const kinds = <S extends Record<string, Shape>>(
 const variants = (by: string, shapes: Record<string, Shape>): Schema<unknown> =>
   choosing(
     by,
-    mapValues(shapes, (shape, kind) => exact({ [by]: oneOf(kind), ...shape })),
+    mapValues(shapes, (shape, kind) => strictObject({ [by]: oneOfTexts(kind), ...shape })),
   );
 
 /** One field of a thing and its value, as edits name them; `what` says of which thing. */
@@ -80,12 +80,12 @@ const mapValues = <A, B>(record: Readonly<Record<string, A>>, map: (value: A, ke
   Object.fromEntries(Object.entries(record).map(([key, value]) => [key, map(value, key)]));
 
 /** A schema chosen by the value. */
-export const chosenBy = <T>(choose: (value: unknown) => Schema<unknown>): Schema<T> => ({
+export const schemaBy = <T>(choose: (value: unknown) => Schema<unknown>): Schema<T> => ({
   check: { kind: "choice", choose },
 });
 
 /** The schema, or null. */
-export const orNull = <T>(schema: Schema<T>): Schema<T | null> => ({
+export const nullable = <T>(schema: Schema<T>): Schema<T | null> => ({
   check: { kind: "choice", choose: (value) => (value === null ? "pass" : schema) },
 });
 
@@ -113,21 +113,21 @@ const figure = (low: number, high: number) =>
     .min(low, `is ${low} at least`)
     .max(high, `is ${high} at most`);
 
-export const finite = (low: number, high: number): Schema<number> => single(figure(low, high));
+export const finiteNumber = (low: number, high: number): Schema<number> => single(figure(low, high));
 
-export const whole = (low: number, high: number): Schema<number> =>
+export const integer = (low: number, high: number): Schema<number> =>
   single(figure(low, high).integer("is a whole number"));
 
 const upTo = (most: number) => yup.string().max(most, `holds at most ${most} characters`);
 
-export const words = (most: number): Schema<string> => single(upTo(most).defined("is missing"));
+export const boundedText = (most: number): Schema<string> => single(upTo(most).defined("is missing"));
 
-export const said = (most: number): Schema<string> => single(upTo(most).required("is missing"));
+export const nonEmptyString = (most: number): Schema<string> => single(upTo(most).required("is missing"));
 
 export const matching = (most: number, pattern: RegExp, message: string): Schema<string> =>
   single(upTo(most).required("is missing").matches(pattern, message));
 
-export const identifier = (): Schema<string> => said(120);
+export const identifier = (): Schema<string> => nonEmptyString(120);
 
 export const uuid = (): Schema<string> =>
   matching(36, /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/i, "is not an id");
@@ -139,19 +139,19 @@ export const isoDate = (): Schema<string> =>
     return !Number.isNaN(date.getTime()) && date.toISOString().startsWith(text) && text >= "1900" && text < "2200";
   });
 
-export const oneOf = <V extends string>(...values: readonly V[]): Schema<V> =>
+export const oneOfTexts = <V extends string>(...values: readonly V[]): Schema<V> =>
   single(upTo(80).required("is missing").oneOf(values, "is none of those known here"));
 
-export const anyOfNumbers = <V extends number>(...values: readonly V[]): Schema<V> =>
+export const oneOfNumbers = <V extends number>(...values: readonly V[]): Schema<V> =>
   single(yup.number().required("is missing").oneOf(values, "is none of those known here"));
 
-export const yesNo = (): Schema<boolean> => single(yup.boolean().required("is missing"));
+export const booleanValue = (): Schema<boolean> => single(yup.boolean().required("is missing"));
 
 /** Anything that is there; checked elsewhere. */
 export const anything = (): Schema<unknown> => single(yup.mixed().required("is missing"));
 
 /** Whatever it is, also nothing; read elsewhere. */
-export const unread = (): Schema<unknown> => ({ check: { kind: "choice", choose: () => "pass" } });
+export const unchecked = (): Schema<unknown> => ({ check: { kind: "choice", choose: () => "pass" } });
 
 /** The schema, with a further condition on what it lets through. */
 export const checked = <T>(schema: Schema<T>, message: string, holds: (value: T) => boolean): Schema<T> => ({
@@ -160,7 +160,7 @@ export const checked = <T>(schema: Schema<T>, message: string, holds: (value: T)
 
 /** Low and high, low not above high. */
 export const spanOf = (figure: Schema<number>) =>
-  checked(exact({ low: figure, high: figure }), "goes from low to high", ({ low, high }) => low <= high);
+  checked(strictObject({ low: figure, high: figure }), "goes from low to high", ({ low, high }) => low <= high);
 
 /** What an edge found wrong: the field, and a sentence. */
 export interface InputProblem {
@@ -190,7 +190,7 @@ interface Found {
 }
 
 /** On a server or in a page: work in pieces, the others' turn between them. */
-export const inPieces = <T>(steps: Steps<T>): Promise<T> =>
+export const runYielding = <T>(steps: Steps<T>): Promise<T> =>
   runInPieces(
     steps,
     () => performance.now(),

@@ -182,7 +182,7 @@ export interface SessionContext {
   /** Recorded reasons for passing a block, by the caution's key. */
   readonly reasons: Readonly<Record<string, string>>;
   /** Rules of caution that a coach has switched off, for this client and for everybody, each with the reason. */
-  readonly quiet: { readonly client: QuietRules; readonly studio: QuietRules };
+  readonly quiet: { readonly client: DisabledRules; readonly studio: DisabledRules };
   readonly readiness: ReadinessState;
   readonly bodyMassKg: number | null;
   /** The gym with what is there on the day. */
@@ -195,7 +195,7 @@ export interface SessionContext {
 }
 
 /** Reasons by the rule that was switched off. */
-export type QuietRules = Readonly<Record<string, string>>;
+export type DisabledRules = Readonly<Record<string, string>>;
 
 /** The week around a session, and the weeks before it. */
 export interface WeekContext {

@@ -6,13 +6,13 @@ export * from "./exercise/catalogue";
 export * from "./exercise/compare";
 export * from "./exercise/exercise";
 export {
-  type AskedFor,
-  askedFor,
   commonExercises,
   type FoundName,
   findExercise,
+  type NamedInText as AskedFor,
+  namedInText as askedFor,
   offerExercises,
-  type Usual,
+  type UsageCounts as Usual,
 } from "./exercise/finder";
 export * from "./exercise/fitness";
 export { guessExercise } from "./exercise/guess";
@@ -38,6 +38,7 @@ export * from "./load/curve";
 export * from "./load/e1rm";
 export * from "./load/effective";
 export * from "./load/equipment";
+export * from "./load/implement-loads";
 export * from "./load/inventory";
 export * from "./load/plate-plan";
 export * from "./load/ramp";
@@ -45,7 +46,6 @@ export * from "./load/reasons";
 export * from "./load/resolve";
 export * from "./load/resolved";
 export * from "./load/sleeves";
-export * from "./load/threads";
 export * from "./load/working";
 export * from "./log";
 export * from "./methods";
@@ -64,6 +64,7 @@ export * from "./plan/start";
 export * from "./plan/unfit-ahead";
 export * from "./plan/what-if";
 export * from "./plan/write-lift";
+export * from "./progress/client-alerts";
 export * from "./progress/context";
 export * from "./progress/deload-signs";
 export * from "./progress/prescribe";
@@ -71,13 +72,12 @@ export * from "./progress/rule";
 export * from "./progress/rules";
 export * from "./progress/set-count";
 export * from "./progress/situation";
-export * from "./progress/snags";
 export * from "./progress/stall";
 export * from "./same";
 export * from "./sentences";
 export * from "./session/ahead";
 export * from "./session/as-planned";
-export * from "./session/chains";
+export * from "./session/block-rounds";
 export * from "./session/diff";
 export * from "./session/drop-done";
 export * from "./session/edits";
@@ -112,7 +112,6 @@ export {
   parseSessionSteps,
 } from "./session/shorthand/parse";
 export {
-  HANDOVER_LIMIT_SECONDS,
   printAmount,
   printCell,
   printName,
@@ -123,6 +122,7 @@ export {
   printTempo,
   printWarmUpParts,
   sameSet,
+  TRANSITION_LIMIT_SECONDS as HANDOVER_LIMIT_SECONDS,
 } from "./session/shorthand/print";
 export type { ShorthandError } from "./session/shorthand/scanner";
 export * from "./session/shown";

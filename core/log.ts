@@ -87,9 +87,9 @@ export function speakingSet(
   settings: Pick<Settings, "e1rmFormula" | "hardSetRir">,
 ): LoggedSet | null {
   const fresh = exposure.sets.filter((set) => set.working && set.fresh && set.curveKg !== null && set.rir !== null);
-  const speaks = (set: LoggedSet) =>
+  const isPrimary = (set: LoggedSet) =>
     estimateE1rm(set.curveKg!, set.reps, set.rir!, populationCurve(settings.e1rmFormula)) !== null;
-  return fresh.filter((set) => set.rir! <= settings.hardSetRir).find(speaks) ?? fresh.find(speaks) ?? null;
+  return fresh.filter((set) => set.rir! <= settings.hardSetRir).find(isPrimary) ?? fresh.find(isPrimary) ?? null;
 }
 
 /**

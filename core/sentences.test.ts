@@ -3,13 +3,14 @@ import { SHIPPED_CATALOGUE } from "./exercise/catalogue";
 import { exerciseOrThrow } from "./exercise/exercise";
 import type { WorkForecast } from "./forecast/forecast";
 import type { Build } from "./load/equipment";
-import type { LoadReason, WayRound } from "./load/reasons";
+import type { LoadAlternative, LoadReason } from "./load/reasons";
+import type { ClientAlert } from "./progress/client-alerts";
 import type { ProgressReason } from "./progress/situation";
-import type { Snag } from "./progress/snags";
 import {
   balanceSentence,
   blockNameWords,
   buildSentence,
+  clientAlertSentence,
   conflictSentence,
   loadSentence,
   loadWords,
@@ -18,12 +19,11 @@ import {
   progressSentence,
   remedySentence,
   shortSentence,
-  snagSentence,
   stopSentence,
   waySentence,
   withinTimeSentence,
 } from "./sentences";
-import type { StopReached } from "./session/chains";
+import type { StopReached } from "./session/block-rounds";
 import { weight } from "./units";
 
 const catalogue = SHIPPED_CATALOGUE;
@@ -75,7 +75,7 @@ describe("why a load is what it is", () => {
     if (!written) expect(loadSentence(reason, { catalogue, labels, unit: "lb" })).not.toMatch(/\bkg\b/);
   });
 
-  it.each<[WayRound, string]>([
+  it.each<[LoadAlternative, string]>([
     [{ kind: "reps", kg: 60, reps: 1 }, "1 rep at 60 kg leaves as much in reserve."],
     [{ kind: "slower", lowerSeconds: 4 }, "Lower for 4 s."],
     [{ kind: "pause", seconds: 2 }, "Pause 2 s at the bottom."],
@@ -244,14 +244,14 @@ describe("what the desk and the floor warn of", () => {
     expect(stopSentence(stop)).toBe(sentence);
   });
 
-  it.each<[Snag, string]>([
+  it.each<[ClientAlert, string]>([
     [{ kind: "notReady", readiness: { kind: "missing" } }, "Ask them before the first session."],
     [{ kind: "missedSessions", count: 2 }, "2 planned sessions were not done in four weeks."],
     [{ kind: "setsLeftOut", left: 3, planned: 12 }, "3 of 12 sets were left out last time."],
     [{ kind: "lowAdherence", done: 5, planned: 8 }, "5 of 8 sessions in four weeks: simplify the week?"],
     [{ kind: "standsStill", lifts: 6 }, "6 lifts have stood at the same loads and reps for eight weeks."],
   ])("what needs the coach: %j", (snag, sentence) => {
-    expect(snagSentence(snag, "Runa")).toContain(sentence);
+    expect(clientAlertSentence(snag, "Runa")).toContain(sentence);
   });
 
   it("balance, each by its own pair", () => {

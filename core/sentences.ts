@@ -7,14 +7,14 @@ import type { Remedies, WorkForecast } from "./forecast/forecast";
 import { basisWords } from "./load/effective";
 import type { Build } from "./load/equipment";
 import type { PlannedStep, PlatePlan } from "./load/plate-plan";
-import type { LoadReason, WayRound } from "./load/reasons";
+import type { LoadAlternative, LoadReason } from "./load/reasons";
 import type { LiftRecord, SuspectSet } from "./log";
+import type { ClientAlert } from "./progress/client-alerts";
 import type { CheckIn, Sleep } from "./progress/deload-signs";
 import type { ProgressionRule } from "./progress/rule";
 import { RULES } from "./progress/rules";
 import type { NextPrescription, ProgressReason, RiseCause } from "./progress/situation";
-import type { Snag } from "./progress/snags";
-import type { StopReached } from "./session/chains";
+import type { StopReached } from "./session/block-rounds";
 import type { NamedBlock } from "./session/names";
 import type { WithinTimeProblem } from "./time/run";
 import type { TimeConflict } from "./time/timeline";
@@ -117,7 +117,7 @@ export function loadSentence(reason: LoadReason, context: SentenceContext): stri
 }
 
 /** A way round a load that cannot be built, as an instruction. */
-export function waySentence(way: WayRound, context: SentenceContext): string {
+export function waySentence(way: LoadAlternative, context: SentenceContext): string {
   const kg = (figure: number): string => massWords(figure, context.unit);
   switch (way.kind) {
     case "reps":
@@ -399,7 +399,7 @@ export function withinTimeSentence(problem: WithinTimeProblem): string {
 }
 
 /** What needs the coach, in one sentence. */
-export function snagSentence(snag: Snag, name: string): string {
+export function clientAlertSentence(snag: ClientAlert, name: string): string {
   switch (snag.kind) {
     case "notReady":
       return readinessSentence(snag.readiness, name);

@@ -2,8 +2,8 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import {
   allBlocks,
+  blockRoundsOf,
   buildSentence,
-  chainsOf,
   conflictSentence,
   curveKg,
   DEFAULT_SETTINGS,
@@ -12,6 +12,7 @@ import {
   expandSession,
   forecastSession,
   type GymEquipment,
+  implementLoadsOf,
   liftRecord,
   loadSentence,
   nameBlock,
@@ -21,7 +22,6 @@ import {
   SHIPPED_CATALOGUE,
   shortSentence,
   shortSlots,
-  threadsOf,
   totalSession,
   waySentence,
   weight,
@@ -161,7 +161,7 @@ describe("whatever the session, the gym and the record", () => {
 
   it("any gym has threads with sound figures, and what is wrong with it is said", () => {
     for (const gym of ODD_GYMS) {
-      expect(soundNumbers(threadsOf(gym))).toEqual([]);
+      expect(soundNumbers(implementLoadsOf(gym))).toEqual([]);
       for (const problem of equipmentProblems(gym)) expect(problem.message).toMatch(/^[A-Z].*\.$/);
     }
   });
@@ -174,7 +174,7 @@ describe("whatever the session, the gym and the record", () => {
         const timed = new Set(
           allBlocks(document).flatMap((block) => (block.rounds.kind === "withinTime" ? block.slots : [])),
         );
-        const inChains = chainsOf(document, { catalogue: SHIPPED_CATALOGUE, settings: DEFAULT_SETTINGS }).flatMap(
+        const inChains = blockRoundsOf(document, { catalogue: SHIPPED_CATALOGUE, settings: DEFAULT_SETTINGS }).flatMap(
           (chain) => chain.moves.map((move) => move.set.id),
         );
         const inDocument = allBlocks(document).flatMap((block) =>

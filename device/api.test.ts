@@ -1,5 +1,5 @@
 import { afterEach, describe, expect, it, vi } from "vitest";
-import { ask, OWN_HEADER, type Reply, replySentence, send } from "./api";
+import { callApi, OWN_HEADER, type Reply, replySentence, send } from "./api";
 
 const NOW = { [OWN_HEADER]: "1795600000000" };
 const answering = (status: number, body: unknown, headers: Record<string, string> = NOW) =>
@@ -28,12 +28,12 @@ describe("what the server's answer means to a device", () => {
     [200, '{"clients": [', { kind: "offline" }],
   ])("%d", async (status, body, reply) => {
     answering(status, body);
-    expect(await ask("clients.names", {})).toEqual(reply);
+    expect(await callApi("clients.names", {})).toEqual(reply);
   });
 
   it("a busy server says when to come again", async () => {
     answering(503, { message: "Busy." }, { ...NOW, "retry-after": "2" });
-    expect(await ask("clients.names", {})).toEqual({ kind: "fault", isBusy: true, retryAfterMs: 2000 });
+    expect(await callApi("clients.names", {})).toEqual({ kind: "fault", isBusy: true, retryAfterMs: 2000 });
   });
 
   it.each([
@@ -42,7 +42,7 @@ describe("what the server's answer means to a device", () => {
     [502, "<html>bad gateway</html>", { kind: "fault", isBusy: true, retryAfterMs: null }],
   ])("what is not ours is no answer of ours: %d", async (status, body, reply) => {
     answering(status, body, {});
-    expect(await ask("clients.names", {})).toEqual(reply);
+    expect(await callApi("clients.names", {})).toEqual(reply);
   });
 
   it("a wrong password is refused in words, and is no session that ran out", async () => {
@@ -54,7 +54,7 @@ describe("what the server's answer means to a device", () => {
     vi.stubGlobal("fetch", async () => {
       throw new TypeError("Failed to fetch");
     });
-    expect(await ask("clients.names", {})).toEqual({ kind: "offline" });
+    expect(await callApi("clients.names", {})).toEqual({ kind: "offline" });
   });
 
   it.each<[Exclude<Reply<unknown>, { kind: "ok" }>, RegExp]>([

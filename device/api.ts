@@ -1,6 +1,6 @@
 /** Asking the server from the browser: one function, one set of outcomes. */
 import type { ApiName, Input, InputProblem, Output } from "../contract";
-import { hear } from "./clock";
+import { syncServerTime } from "./clock";
 
 export type Reply<T> =
   | { readonly kind: "ok"; readonly value: T }
@@ -14,7 +14,7 @@ export type Reply<T> =
   | { readonly kind: "offline" };
 
 /** One use case of the contract: its input and its answer are typed by its name. */
-export async function ask<K extends ApiName>(name: K, input: Input<K>): Promise<Reply<Output<K>>> {
+export async function callApi<K extends ApiName>(name: K, input: Input<K>): Promise<Reply<Output<K>>> {
   return send<Output<K>>(`/api/do/${name}`, input);
 }
 
@@ -42,7 +42,7 @@ export async function send<T>(path: string, input: unknown): Promise<Reply<T>> {
     // A proxy that stands before the server says that it is not there; anything else is some other network's page.
     return status >= 500 ? { kind: "fault", isBusy: true, retryAfterMs: null } : { kind: "offline" };
   }
-  hear(Number(own), performance.now() - began);
+  syncServerTime(Number(own), performance.now() - began);
   const body = (await response.json().catch(() => null)) as { message?: string; problems?: InputProblem[] } | null;
   // The answer broke off on its way.
   if (body === null) return status >= 500 ? { kind: "fault", isBusy: false, retryAfterMs: null } : { kind: "offline" };

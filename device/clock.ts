@@ -1,5 +1,5 @@
 /** The device's time (`DeviceClock` in core): read from both of its clocks, put right by every answer of the server. */
-import { type DeviceClock, type DeviceClocks, FRESH_CLOCK, hearServer, readClock, timeOf } from "../core";
+import { type DeviceClock, type DeviceClocks, FRESH_CLOCK, readClock, syncDeviceClock, timeOf } from "../core";
 import { newId } from "./ids";
 
 /** This page's life, in which its even clock runs. */
@@ -48,7 +48,7 @@ export const nowMs = (): number => Math.round(timeOf(read(), Date.now()));
 export const clocksNow = (): DeviceClocks => ({ wallMs: Date.now(), page: PAGE, steadyMs: performance.now() });
 
 /** The server said its time, in an answer that took so long. */
-export function hear(serverMs: number, tookMs: number): void {
-  clock = hearServer(read(), Date.now(), serverMs, tookMs);
+export function syncServerTime(serverMs: number, tookMs: number): void {
+  clock = syncDeviceClock(read(), Date.now(), serverMs, tookMs);
   keep(clock);
 }

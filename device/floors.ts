@@ -1,15 +1,15 @@
 /** The sessions that were opened on this device's floor, and the round in hand, read as this build of the program has them. */
 import { type FloorView, presentIds, readShown, upcastEvent } from "../contract";
 import { nowMs } from "./clock";
-import { NOBODY, type Pending, shelves } from "./store";
+import { deviceDatabase, NOBODY, type Pending } from "./store";
 
 export async function readFloor(memberId: string, sessionId: string): Promise<FloorView | null> {
-  const known = await (await shelves()).get("floors", [memberId, sessionId]);
+  const known = await (await deviceDatabase()).get("floors", [memberId, sessionId]);
   return known ? asPresent(known) : null;
 }
 
 export async function listFloors(memberId: string): Promise<(FloorView & { openedMs: number })[]> {
-  const all = await (await shelves()).getAll("floors", ofPerson(memberId));
+  const all = await (await deviceDatabase()).getAll("floors", ofPerson(memberId));
   return all.map((one) => ({ ...asPresent(one), openedMs: one.openedMs })).sort((a, b) => b.openedMs - a.openedMs);
 }
 
@@ -33,7 +33,7 @@ function asPresent(known: FloorView): FloorView {
  */
 export async function keepFloor(view: FloorView): Promise<FloorView> {
   const { memberId, sessionId } = view;
-  const db = await shelves();
+  const db = await deviceDatabase();
   const tx = db.transaction(["floors", "events", "pending"], "readwrite");
   const [floors, events, pending] = [tx.objectStore("floors"), tx.objectStore("events"), tx.objectStore("pending")];
   for (const left of await events.index("session").getAll([NOBODY, sessionId])) await events.put({ ...left, memberId });
@@ -55,13 +55,13 @@ export async function keepFloor(view: FloorView): Promise<FloorView> {
 const named = ({ memberId, clientName, client, events }: FloorView) => ({ memberId, clientName, client, events });
 
 export async function readPending(memberId: string, sessionId: string): Promise<Pending | null> {
-  const known = await (await shelves()).get("pending", [memberId, sessionId]);
+  const known = await (await deviceDatabase()).get("pending", [memberId, sessionId]);
   // What an older build left half-kept has no places; the round is done again with one tap.
   return known?.sets.every((set) => "ordinal" in set) ? presentIds({ ...known, before: known.before ?? null }) : null;
 }
 
 export async function writePending(memberId: string, sessionId: string, pending: Pending | null): Promise<void> {
-  const db = await shelves();
+  const db = await deviceDatabase();
   if (pending) await db.put("pending", { ...pending, memberId });
   else await db.delete("pending", [memberId, sessionId]);
 }

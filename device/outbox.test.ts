@@ -21,7 +21,7 @@ async function device() {
     value: { accepted: idsOf(events), refused: [] },
   });
   vi.doMock("./api", () => ({
-    ask: async (_name: string, input: Sent) => {
+    callApi: async (_name: string, input: Sent) => {
       sent.push(input);
       return answer(input);
     },

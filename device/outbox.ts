@@ -3,11 +3,11 @@
  * leaves the state "waiting" only by the server's word on that entry.
  */
 import { MOST_EVENTS } from "../contract";
-import { ask, type Reply } from "./api";
+import { callApi, type Reply } from "./api";
 import { eventsIn, markEvents, NOBODY, readPerson, type StoredEvent } from "./store";
 
 /** Why entries wait. */
-export type Hindrance = "offline" | "signedOut" | "fault";
+export type BlockedBy = "offline" | "signedOut" | "fault";
 
 /** A batch stays well under what the server reads at once. */
 const MOST_BATCH_BYTES = 150_000;
@@ -24,7 +24,7 @@ type Answer = Reply<{
 }>;
 
 /** One pass over everything that waits. Answers with what holds the rest up, if anything does. */
-async function sendAll(memberId: string): Promise<{ hindrance: Hindrance | null; retryAfterMs: number | null }> {
+async function sendAll(memberId: string): Promise<{ hindrance: BlockedBy | null; retryAfterMs: number | null }> {
   const waiting = [...(await eventsIn(memberId, "waiting")), ...(await eventsIn(NOBODY, "waiting"))];
   let tookAny = false;
   let fault: { retryAfterMs: number | null } | null = null;
@@ -32,7 +32,7 @@ async function sendAll(memberId: string): Promise<{ hindrance: Hindrance | null;
   for (const batch of batchesOf(waiting)) {
     const { sessionId } = batch[0]!;
     const owner = batch[0]!.memberId === NOBODY ? undefined : memberId;
-    const reply: Answer = await ask("floor.record", {
+    const reply: Answer = await callApi("floor.record", {
       sessionId,
       memberId: owner,
       events: batch.map((one) => one.event),
@@ -99,7 +99,7 @@ function batchesOf(waiting: readonly StoredEvent[]): StoredEvent[][] {
 }
 
 export interface Sent {
-  readonly hindrance: Hindrance | null;
+  readonly hindrance: BlockedBy | null;
   readonly retryAfterMs: number | null;
 }
 
@@ -130,4 +130,4 @@ export async function countEntries(memberId: string): Promise<{ waiting: number;
 /** The name under which the service worker is asked to send when there is a network again. */
 export const SYNC_TAG = "yarvex-outbox";
 /** What a page says to the worker that nobody has given it to yet. */
-export const TAKE_ME_ON = "take me on";
+export const CLAIM_PAGE = "take me on";

@@ -1,11 +1,11 @@
 /** Keeps sending what waits, from whatever page is open: at once, when a network is back, and else ever more rarely. */
-import { countEntries, type Hindrance, SYNC_TAG, sendWaiting, TAKE_ME_ON } from "./outbox";
+import { type BlockedBy, CLAIM_PAGE, countEntries, SYNC_TAG, sendWaiting } from "./outbox";
 import { onEntriesChanged, readPerson } from "./store";
 
 export interface OutboxState {
   readonly waiting: number;
   readonly refused: number;
-  readonly hindrance: Hindrance | null;
+  readonly hindrance: BlockedBy | null;
 }
 
 const FIRST_MS = 4_000;
@@ -31,7 +31,7 @@ function put(next: OutboxState): void {
   for (const watch of watchers) watch();
 }
 
-async function count(hindrance: Hindrance | null): Promise<void> {
+async function count(hindrance: BlockedBy | null): Promise<void> {
   const person = await readPerson();
   const entries = person ? await countEntries(person.memberId) : { waiting: 0, refused: 0 };
   put({ ...entries, hindrance: entries.waiting > 0 ? hindrance : null });
@@ -60,11 +60,11 @@ async function askToSync(): Promise<void> {
 }
 
 /** Has the worker serve this page, so that what it fetches later is there without a network too. */
-async function beServed(): Promise<void> {
+async function registerServiceWorker(): Promise<void> {
   if (!("serviceWorker" in navigator)) return;
   await navigator.serviceWorker.register("/floor-sw.js");
   const { active } = await navigator.serviceWorker.ready;
-  if (!navigator.serviceWorker.controller) active?.postMessage(TAKE_ME_ON);
+  if (!navigator.serviceWorker.controller) active?.postMessage(CLAIM_PAGE);
 }
 
 /** Once a page. */
@@ -85,6 +85,6 @@ export function startSending(): void {
       if (state.waiting > 0 && (timer === null || state.hindrance === null)) void turn();
     });
   });
-  void beServed().catch(() => undefined);
+  void registerServiceWorker().catch(() => undefined);
   now();
 }

@@ -1,7 +1,7 @@
 /// <reference lib="webworker" />
 /** The service worker: the floor's shell and static files from the cache, all else from the network; sends what waits. */
 import { type PrecacheEntry, Serwist } from "serwist";
-import { SYNC_TAG, sendWaiting, TAKE_ME_ON } from "./outbox";
+import { CLAIM_PAGE, SYNC_TAG, sendWaiting } from "./outbox";
 
 declare const self: ServiceWorkerGlobalScope & { __SW_MANIFEST: (PrecacheEntry | string)[] };
 
@@ -22,7 +22,7 @@ serwist.addEventListeners();
 
 // A page that was on its way while this worker began was not taken on with the others: it asks.
 self.addEventListener("message", (event) => {
-  if (event.data === TAKE_ME_ON) event.waitUntil(self.clients.claim());
+  if (event.data === CLAIM_PAGE) event.waitUntil(self.clients.claim());
 });
 
 interface SyncEvent extends ExtendableEvent {

@@ -51,17 +51,17 @@ export interface Person {
 type Owned<T> = T & { readonly memberId: string };
 type StoredFloor = Owned<FloorView> & { readonly openedMs: number };
 
-interface Shelves extends DBSchema {
+interface DeviceTables extends DBSchema {
   floors: { key: [string, string]; value: StoredFloor };
   events: { key: string; value: StoredEvent; indexes: { session: [string, string]; state: [string, string] } };
   pending: { key: [string, string]; value: Owned<Pending> };
   device: { key: string; value: Person };
 }
 
-let opened: Promise<IDBPDatabase<Shelves>> | null = null;
+let opened: Promise<IDBPDatabase<DeviceTables>> | null = null;
 
-export function shelves(): Promise<IDBPDatabase<Shelves>> {
-  opened ??= openDB<Shelves>("yarvex-floor", 2, {
+export function deviceDatabase(): Promise<IDBPDatabase<DeviceTables>> {
+  opened ??= openDB<DeviceTables>("yarvex-floor", 2, {
     async upgrade(db, before, _now, tx) {
       const old = {
         floors: [] as StoredFloor[],
@@ -102,11 +102,12 @@ export function shelves(): Promise<IDBPDatabase<Shelves>> {
 
 // --- who ---------------------------------------------------------------------------------------------------------------
 
-export const readPerson = async (): Promise<Person | null> => (await (await shelves()).get("device", "person")) ?? null;
+export const readPerson = async (): Promise<Person | null> =>
+  (await (await deviceDatabase()).get("device", "person")) ?? null;
 
 /** Who uses the device from now on; null: nobody, until somebody signs in. What others left stays, and is not shown. */
 export async function writePerson(person: Person | null): Promise<void> {
-  const db = await shelves();
+  const db = await deviceDatabase();
   if (person) await db.put("device", person, "person");
   else await db.delete("device", "person");
   changed();
@@ -133,19 +134,19 @@ export function onEntriesChanged(tell: () => void): () => void {
 }
 
 export async function readEvents(memberId: string, sessionId: string): Promise<StoredEvent[]> {
-  const all = await (await shelves()).getAllFromIndex("events", "session", [memberId, sessionId]);
+  const all = await (await deviceDatabase()).getAllFromIndex("events", "session", [memberId, sessionId]);
   return all.sort((a, b) => a.place - b.place);
 }
 
 /** A person's entries in a state, of every session, in the order of their making. */
 export async function eventsIn(memberId: string, state: StoredEvent["state"]): Promise<StoredEvent[]> {
-  const all = await (await shelves()).getAllFromIndex("events", "state", [memberId, state]);
+  const all = await (await deviceDatabase()).getAllFromIndex("events", "state", [memberId, state]);
   return all.sort((a, b) => (a.sessionId < b.sessionId ? -1 : a.sessionId > b.sessionId ? 1 : a.place - b.place));
 }
 
 /** The outbox: an entry is safe here before anything else happens to it. */
 export async function addEvent(memberId: string, event: FloorEvent): Promise<StoredEvent> {
-  const db = await shelves();
+  const db = await deviceDatabase();
   const tx = db.transaction("events", "readwrite");
   const before = await tx.store.index("session").getAll([memberId, event.sessionId]);
   const place = before.reduce((most, one) => Math.max(most, one.place + 1), 0);
@@ -160,7 +161,7 @@ export async function addEvent(memberId: string, event: FloorEvent): Promise<Sto
 export async function markEvents(
   marks: readonly { readonly id: string; readonly state: StoredEvent["state"]; readonly because?: string | null }[],
 ): Promise<void> {
-  const db = await shelves();
+  const db = await deviceDatabase();
   const tx = db.transaction("events", "readwrite");
   for (const { id, state, because = null } of marks) {
     const known = await tx.store.get(id);
@@ -172,7 +173,7 @@ export async function markEvents(
 
 /** A refused entry put right: it stays as it was, and the right one goes out in its place. */
 export async function mendEvent(before: StoredEvent, event: FloorEvent): Promise<void> {
-  const db = await shelves();
+  const db = await deviceDatabase();
   const tx = db.transaction("events", "readwrite");
   await tx.store.put({ ...before, state: "mended" });
   await tx.store.put({ ...before, id: event.id, state: "waiting", because: null, event });

@@ -1,6 +1,6 @@
 /** Templates of a kind, as their picker reads and removes them. */
 import type { TemplateKind, TemplateLine } from "../contract";
-import { ask, replySentence } from "./api";
+import { callApi, replySentence } from "./api";
 
 interface Place {
   readonly name: string;
@@ -13,12 +13,12 @@ const store = (kind: TemplateKind) => ({
     search: string,
     after: Place | null,
   ): Promise<{ readonly templates: readonly TemplateLine[]; readonly next: Place | null } | string> => {
-    const reply = await ask("templates.list", { kind, search, after });
+    const reply = await callApi("templates.list", { kind, search, after });
     return reply.kind === "ok" ? reply.value : replySentence(reply);
   },
   /** Null where it was removed. */
   remove: async (templateId: string): Promise<string | null> => {
-    const reply = await ask("templates.remove", { templateId });
+    const reply = await callApi("templates.remove", { templateId });
     return reply.kind === "ok" ? null : replySentence(reply);
   },
 });

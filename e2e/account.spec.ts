@@ -1,6 +1,6 @@
 /** One's own account: the password, the devices, and a password that was forgotten. */
 
-import { secretTo } from "../server/testing/letters";
+import { secretTo } from "../server/testing/emails";
 import { alive, expectAccessible, foundStudio } from "./helpers";
 import { type Browser, expect, newContext, type Page, test } from "./test";
 

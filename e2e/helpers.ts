@@ -1,6 +1,6 @@
 import AxeBuilder from "@axe-core/playwright";
 import { expect, type Page } from "@playwright/test";
-import { secretTo } from "../server/testing/letters";
+import { secretTo } from "../server/testing/emails";
 
 export const PHONE = { width: 390, height: 844 };
 

@@ -1,4 +1,4 @@
-import { secretTo } from "../server/testing/letters";
+import { secretTo } from "../server/testing/emails";
 import { alive, enterAsCoach, expectAccessible, foundStudio, PHONE, writeSession } from "./helpers";
 import { expect, newContext, test } from "./test";
 

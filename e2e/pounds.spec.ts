@@ -1,5 +1,5 @@
 /** A studio in pounds whose dates are written month first: every screen is opened and searched for text in kilograms. */
-import { secretTo } from "../server/testing/letters";
+import { secretTo } from "../server/testing/emails";
 import { alive, foundStudio, PHONE, runAsPlanned, writeSession } from "./helpers";
 import { expect, newContext, type Page, test } from "./test";
 

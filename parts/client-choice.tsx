@@ -20,7 +20,7 @@ export function ClientChoice({
       <select
         value={view.client?.id ?? ""}
         onChange={({ target: { value } }) => router.push(value === "" ? page : `${page}?for=${value}`)}
-        className="min-h-8 rounded-[3px] border border-rule bg-cloth px-2"
+        className="min-h-8 rounded-[3px] border border-rule bg-surface px-2"
       >
         {everybody ? <option value="">{everybody}</option> : null}
         {view.clients.map(({ id, name }) => (

@@ -131,12 +131,11 @@ function Box({
         <PopoverButton
           button={{
             "aria-label": `${name}: calendar`,
-            className:
-              "absolute inset-y-0 right-0 flex w-8 items-center justify-center rounded-[3px] hover:bg-selvedge",
+            className: "absolute inset-y-0 right-0 flex w-8 items-center justify-center rounded-[3px] hover:bg-inset",
             children: <CalendarDays size={16} aria-hidden />,
           }}
           label={`${name}: calendar`}
-          className="z-50 border border-rule bg-cloth p-3 shadow-lg"
+          className="z-50 border border-rule bg-surface p-3 shadow-lg"
         >
           {(close) => (
             <Calendar

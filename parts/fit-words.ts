@@ -1,5 +1,5 @@
 /** Changes that make a session fit a time, and what they cost, in a coach's words. */
-import type { Price } from "@/contract";
+import type { ChangeCost } from "@/contract";
 import {
   allBlocks,
   blockLetter,
@@ -17,7 +17,7 @@ import {
  * "costs 1 hard set of chest, 0.5 of triceps; about 2 reps more fall short". That sets become hard only for want of rest is no
  * gain: what is won is said of what fills a time.
  */
-export function priceWords({ sets, repsShort }: Price, of: "shorter" | "longer"): string {
+export function priceWords({ sets, repsShort }: ChangeCost, of: "shorter" | "longer"): string {
   const lost = sets.filter((one) => one.sets > 0).slice(0, 3);
   const won = sets.filter((one) => one.sets < 0).slice(0, 3);
   const list = (some: typeof sets) =>

@@ -48,7 +48,7 @@ export function LiftFinder({
       shouldFilter={false}
       loop
       label={label}
-      className="relative bg-cloth"
+      className="relative bg-surface"
       onKeyDown={(event) => {
         if (event.key !== "Escape" || !onLeave) {
           event.stopPropagation();
@@ -71,7 +71,7 @@ export function LiftFinder({
           setTyped(value);
           setProblem(null);
         }}
-        className="min-h-[34px] w-full border-2 border-indigo bg-cloth px-2 font-semibold outline-none placeholder:font-normal placeholder:text-quiet"
+        className="min-h-[34px] w-full border-2 border-indigo bg-surface px-2 font-semibold outline-none placeholder:font-normal placeholder:text-quiet"
       />
       {problem ? (
         <p role="alert" className="border border-walnut bg-weld-tint px-2 py-1">

@@ -90,7 +90,7 @@ export function LineChart({
               x2={width - pad.right}
               y1={y(tick)}
               y2={y(tick)}
-              stroke="var(--color-thread)"
+              stroke="var(--color-line)"
               strokeWidth={1}
             />
             <text x={pad.left - 6} y={y(tick) + 3.5} textAnchor="end" fontSize={10.5} fill="var(--color-quiet)">

@@ -45,7 +45,7 @@ export function MadeOfPanel({
           </h3>
           <ul>
             {lifts.map(({ key, name, asked, share, state }) => (
-              <li key={key} className="border-b border-thread py-1">
+              <li key={key} className="border-b border-line py-1">
                 <span className="font-semibold">{name}</span>
                 <span className="block">
                   {askedWords(asked, view.client.unit)} {state === "done" ? "done" : "planned"},{" "}

@@ -74,7 +74,7 @@ export function PlateOrder({
           <li
             key={step.key}
             aria-current={here || undefined}
-            className={`grid grid-cols-[3.4rem_1fr] items-center gap-x-2 border-t border-selvedge py-1 ${here ? "bg-indigo-tint" : ""}`}
+            className={`grid grid-cols-[3.4rem_1fr] items-center gap-x-2 border-t border-inset py-1 ${here ? "bg-indigo-tint" : ""}`}
           >
             <span className="narrow text-xs leading-tight text-quiet">
               {name}
@@ -148,7 +148,7 @@ export function SharedBar({
         <>
           <ol>
             {shared.steps.map((step) => (
-              <li key={step.key} className="narrow flex gap-2 border-t border-selvedge py-0.5">
+              <li key={step.key} className="narrow flex gap-2 border-t border-inset py-0.5">
                 <span className="w-12 text-quiet">
                   {(partner?.names ?? ["this", "partner"])[step.key.startsWith("0") ? 0 : 1]!.split(" ")[0]}
                 </span>

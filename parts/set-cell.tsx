@@ -83,7 +83,7 @@ function Cell({ slot, round, computed, selected, inRange, editing, error, on }: 
         // Layers of their own only where something lies over others: there are dozens of cells.
         (wide || selected || isEditing) && "relative",
         wide && "z-[1] min-w-max",
-        "flex min-h-[34px] items-center justify-between gap-1 border border-selvedge bg-cloth px-2",
+        "flex min-h-[34px] items-center justify-between gap-1 border border-inset bg-surface px-2",
         set && !leftOut ? "font-semibold" : "bg-transparent",
         inRange && "!bg-indigo-tint",
         selected && "z-10 outline-2 -outline-offset-1 outline-indigo",
@@ -97,7 +97,7 @@ function Cell({ slot, round, computed, selected, inRange, editing, error, on }: 
             data-writing
             aria-label={`Set, round ${round + 1}`}
             aria-invalid={error !== null}
-            className="narrow absolute inset-0 z-20 min-w-[9rem] bg-cloth px-2 font-semibold outline-2 outline-indigo"
+            className="narrow absolute inset-0 z-20 min-w-[9rem] bg-surface px-2 font-semibold outline-2 outline-indigo"
             value={editing}
             onChange={(event) => on.write(event.target.value)}
             onKeyDown={(event) => {

@@ -32,7 +32,7 @@ export function WeekSessions({
       </p>
       <ul>
         {done.map(({ id, dayId, date, summary }) => (
-          <li key={id} className="border-b border-thread py-1">
+          <li key={id} className="border-b border-line py-1">
             <a href={`/review/${id}`} className="font-semibold underline underline-offset-2">
               {sessionDay(plan, dayId, week)?.name || "A session"}
             </a>{" "}

@@ -16,7 +16,7 @@ import {
   type TestStudio,
   value,
 } from "../server/testing/studio";
-import { ask } from "../server/usecases";
+import { executeUseCase } from "../server/usecases";
 import { backupName, checkBackup, contentsOf, dump, load } from "./backup";
 
 describe.runIf(hasDatabase)("backup and restore", () => {
@@ -57,16 +57,16 @@ describe.runIf(hasDatabase)("backup and restore", () => {
       days: [],
       inTurn: null,
     };
-    value(await ask(studio.coach, "plans.create", input, clock));
+    value(await executeUseCase(studio.coach, "plans.create", input, clock));
     value(
-      await ask(
+      await executeUseCase(
         studio.coach,
         "templates.keep",
         { name: "Kept", of: { kind: "session", document: documentOf("Back squat 3x5") } },
         clock,
       ),
     );
-    value(await ask(studio.coach, "sessions.send", { sessionId }, clock));
+    value(await executeUseCase(studio.coach, "sessions.send", { sessionId }, clock));
     const view = await openFloor(studio.coach, sessionId);
     await record(studio.coach, sessionId, [eventIn(view, { kind: "started" }), doneIn(view, 0)]);
     await dump(url, file);

@@ -2,7 +2,7 @@
 import { closeSync, existsSync, fsyncSync, openSync, renameSync, rmSync } from "node:fs";
 import { basename, dirname, join } from "node:path";
 import { binaries, clientOf } from "./postgres";
-import { Plain, run } from "./system";
+import { run, UserFacingError } from "./system";
 
 /** The address without its password, which goes by the environment: a list of processes shows the one and not the other. */
 function reach(url: string): { readonly args: readonly string[]; readonly env: NodeJS.ProcessEnv } {
@@ -33,18 +33,19 @@ export function backupName(demo: boolean, now = new Date()): string {
 
 /** Writes a database to one file, for its owner's eyes: beside its place first, and there only once it was read back. */
 export async function dump(url: string, file: string): Promise<void> {
-  if (existsSync(file)) throw new Plain(`There is a file ${file} already. A backup overwrites nothing: name another.`);
+  if (existsSync(file))
+    throw new UserFacingError(`There is a file ${file} already. A backup overwrites nothing: name another.`);
   const part = join(dirname(file), `.${basename(file)}.${process.pid}.part`);
   try {
     closeSync(openSync(part, "wx", 0o600));
   } catch (error) {
-    throw new Plain(`${dirname(file)} cannot be written (${(error as NodeJS.ErrnoException).code}).`);
+    throw new UserFacingError(`${dirname(file)} cannot be written (${(error as NodeJS.ErrnoException).code}).`);
   }
   try {
     const { args, env } = reach(url);
     const format = ["--format=custom", "--no-owner", `--file=${part}`];
     const dumped = await run(program("pg_dump"), [...args, ...format], { env, keep: true });
-    if (dumped.status !== 0) throw new Plain(`The backup could not be written:\n${dumped.output.trim()}`);
+    if (dumped.status !== 0) throw new UserFacingError(`The backup could not be written:\n${dumped.output.trim()}`);
     await readBack(part);
     const handle = openSync(part, "r+");
     fsyncSync(handle);
@@ -61,7 +62,7 @@ const NEEDED = ["studios", "clients", "sessions", "floor_events", "shown_documen
 /** Reads a file to its last byte. */
 async function readBack(file: string): Promise<void> {
   const list = await run(program("pg_restore"), ["--list", file], { keep: true });
-  const broken = new Plain(`${file} is no whole backup: it ends early, or is something else.`);
+  const broken = new UserFacingError(`${file} is no whole backup: it ends early, or is something else.`);
   if (list.status !== 0 || NEEDED.some((table) => !list.output.includes(`TABLE DATA public ${table} `))) throw broken;
   // Every row is unpacked; what comes out is thrown away.
   const read = await run(program("pg_restore"), ["--data-only", "--file=/dev/null", file], { keep: true });
@@ -77,7 +78,7 @@ export async function load(url: string, file: string): Promise<void> {
       "select count(*)::int as n from information_schema.tables where table_schema = 'public'",
     );
     if (rows[0].n > 0)
-      throw new Plain(
+      throw new UserFacingError(
         "This database is not empty: a backup is restored only into an empty one, so that nothing is overwritten.",
       );
     for (const role of ["yarvex_app", "yarvex_coach", "yarvex_client"]) {
@@ -92,7 +93,7 @@ export async function load(url: string, file: string): Promise<void> {
   const { args, env } = reach(url);
   const whole = ["--no-owner", "--exit-on-error", "--single-transaction", `--dbname=${env.PGDATABASE}`, file];
   const restored = await run(program("pg_restore"), [...args, ...whole], { env, keep: true });
-  if (restored.status !== 0) throw new Plain(`The backup could not be read:\n${restored.output.trim()}`);
+  if (restored.status !== 0) throw new UserFacingError(`The backup could not be read:\n${restored.output.trim()}`);
 }
 
 /** What a database holds, by table: how many rows, and a mark of all that is in them. */
@@ -118,7 +119,7 @@ export async function contentsOf(url: string): Promise<ReadonlyMap<string, { row
 
 /** Reads a backup to its end, restores it into a database of its own at the address, and says what it holds. */
 export async function checkBackup(file: string, emptyUrl: string): Promise<string> {
-  if (!existsSync(file)) throw new Plain(`There is no file ${file}.`);
+  if (!existsSync(file)) throw new UserFacingError(`There is no file ${file}.`);
   await readBack(file);
   await load(emptyUrl, file);
   const contents = await contentsOf(emptyUrl);

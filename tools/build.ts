@@ -3,8 +3,8 @@ import { createHash } from "node:crypto";
 import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { build as bundle } from "esbuild";
-import { whileHeld } from "./lock";
-import { Plain, ROOT, run, STATE, say } from "./system";
+import { withLock } from "./lock";
+import { ROOT, run, STATE, say, UserFacingError } from "./system";
 
 const SOURCES = ["app", "contract", "core", "device", "parts", "public", "screens", "server", "ui", "workers"];
 const FILES = [
@@ -17,7 +17,7 @@ const FILES = [
 ];
 
 /** One builds at a time; whoever waited finds it done. */
-export const ensureBuild = (): Promise<void> => whileHeld(join(STATE, "build.lock"), buildWhereChanged);
+export const ensureBuild = (): Promise<void> => withLock(join(STATE, "build.lock"), buildWhereChanged);
 
 async function buildWhereChanged(): Promise<void> {
   const want = sourceHash();
@@ -30,7 +30,7 @@ async function buildWhereChanged(): Promise<void> {
     keep: true,
     env: { ...process.env, NEXT_TELEMETRY_DISABLED: "1", NODE_ENV: "production", NODE_OPTIONS: "" },
   });
-  if (built.status !== 0) throw new Plain(`The build failed:\n${built.output}`);
+  if (built.status !== 0) throw new UserFacingError(`The build failed:\n${built.output}`);
   await buildServiceWorker();
   writeFileSync(mark, want);
 }

@@ -1,11 +1,11 @@
 /** `YARVEX_CLOCK` names the instant at which a run's clock starts, such as 2026-12-02T12:00; left out: the machine's own. */
-import { Plain } from "./system";
+import { UserFacingError } from "./system";
 
 /** The offset in milliseconds that starts the clock at an instant, without a zone in this machine's own. */
 export function clockOffsetMs(startsAt: string, nowMs = Date.now()): number {
   const at = Date.parse(startsAt);
   if (!Number.isFinite(at))
-    throw new Plain(`YARVEX_CLOCK is an instant such as 2026-12-02T12:00, and not "${startsAt}".`);
+    throw new UserFacingError(`YARVEX_CLOCK is an instant such as 2026-12-02T12:00, and not "${startsAt}".`);
   return at - nowMs;
 }
 

@@ -3,14 +3,14 @@ import { mkdtempSync, readdirSync, readFileSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { describe, expect, it } from "vitest";
-import { createWhole, isThere, ourselves, processOf, take, Users, whileHeld } from "./lock";
+import { createWhole, isThere, processOf, take, thisProcess, Users, withLock } from "./lock";
 
 const folder = () => mkdtempSync(join(tmpdir(), "yarvex-lock-"));
 
 describe("who is there", () => {
   it("is a process by its number and its beginning; the number alone is nobody", () => {
-    expect(isThere(ourselves())).toBe(true);
-    expect(isThere({ ...ourselves(), started: "1" })).toBe(false);
+    expect(isThere(thisProcess())).toBe(true);
+    expect(isThere({ ...thisProcess(), started: "1" })).toBe(false);
     expect(processOf(2 ** 22 + 1)).toBeNull();
   });
 
@@ -41,13 +41,13 @@ describe("a lock", () => {
       await new Promise((next) => setTimeout(next, 20));
       inside--;
     };
-    await Promise.all(Array.from({ length: 4 }, () => whileHeld(file, work)));
+    await Promise.all(Array.from({ length: 4 }, () => withLock(file, work)));
     expect(most).toBe(1);
   });
 
   it("of a process that is gone, or that cannot be read, holds nobody up", () => {
     const file = join(folder(), "a.lock");
-    for (const left of [JSON.stringify({ ...ourselves(), started: "1" }), "{", ""]) {
+    for (const left of [JSON.stringify({ ...thisProcess(), started: "1" }), "{", ""]) {
       writeFileSync(file, left);
       take(file)();
     }
@@ -58,9 +58,9 @@ describe("a lock", () => {
     const file = join(folder(), "a.lock");
     const release = take(file);
     expect(() => take(file, 60)).toThrow(new RegExp(`Process ${process.pid} has held`));
-    await expect(whileHeld(file, async () => 1, 60)).rejects.toThrow(/has held/);
+    await expect(withLock(file, async () => 1, 60)).rejects.toThrow(/has held/);
     release();
-    expect(await whileHeld(file, async () => 1)).toBe(1);
+    expect(await withLock(file, async () => 1)).toBe(1);
   });
 
   it("a whole file comes once; a second is not written over it", () => {

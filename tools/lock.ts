@@ -6,16 +6,16 @@
 import { randomBytes } from "node:crypto";
 import { linkSync, mkdirSync, readdirSync, readFileSync, renameSync, rmSync, writeFileSync } from "node:fs";
 import { dirname, join } from "node:path";
-import { Plain } from "./system";
+import { UserFacingError } from "./system";
 
-export interface Holder {
+export interface LockOwner {
   readonly pid: number;
   /** When it was started, in the system's own count; empty where the system does not say. */
   readonly started: string;
 }
 
 /** The process by a number; null where there is none, or only its remains. */
-export function processOf(pid: number): Holder | null {
+export function processOf(pid: number): LockOwner | null {
   try {
     // The name in brackets may hold anything; what follows it is fields by place: state, …, start time.
     const stat = readFileSync(`/proc/${pid}/stat`, "utf8");
@@ -32,16 +32,16 @@ export function processOf(pid: number): Holder | null {
   }
 }
 
-export const ourselves = (): Holder => processOf(process.pid) ?? { pid: process.pid, started: "" };
+export const thisProcess = (): LockOwner => processOf(process.pid) ?? { pid: process.pid, started: "" };
 
-export function isThere({ pid, started }: Holder): boolean {
+export function isThere({ pid, started }: LockOwner): boolean {
   const now = processOf(pid);
   return now !== null && now.started === started;
 }
 
-function readHolder(file: string): Holder | null {
+function readHolder(file: string): LockOwner | null {
   try {
-    const read = JSON.parse(readFileSync(file, "utf8")) as Partial<Holder>;
+    const read = JSON.parse(readFileSync(file, "utf8")) as Partial<LockOwner>;
     return typeof read.pid === "number" && typeof read.started === "string"
       ? { pid: read.pid, started: read.started }
       : null;
@@ -69,9 +69,9 @@ export function createWhole(file: string, content: string): boolean {
 }
 
 /** Takes a lock; answers with what lets it go, or with who holds it. */
-function tryTake(file: string): (() => void) | Holder {
+function tryTake(file: string): (() => void) | LockOwner {
   for (;;) {
-    if (createWhole(file, JSON.stringify(ourselves())))
+    if (createWhole(file, JSON.stringify(thisProcess())))
       return () => {
         if (readHolder(file)?.pid === process.pid) rmSync(file, { force: true });
       };
@@ -88,8 +88,8 @@ function tryTake(file: string): (() => void) | Holder {
   }
 }
 
-const heldTooLong = ({ pid }: Holder, file: string): Plain =>
-  new Plain(`Process ${pid} has held ${file} for too long. End it, or wait until it is done.`);
+const heldTooLong = ({ pid }: LockOwner, file: string): UserFacingError =>
+  new UserFacingError(`Process ${pid} has held ${file} for too long. End it, or wait until it is done.`);
 
 /** Takes a lock, waiting for whoever holds it, without giving anybody else a turn: for what is done while ending. */
 export function take(file: string, patienceMs = 10_000): () => void {
@@ -103,7 +103,7 @@ export function take(file: string, patienceMs = 10_000): () => void {
 }
 
 /** Does work while no other process does work under the same lock. */
-export async function whileHeld<T>(file: string, work: () => Promise<T>, patienceMs = 240_000): Promise<T> {
+export async function withLock<T>(file: string, work: () => Promise<T>, patienceMs = 240_000): Promise<T> {
   const until = Date.now() + patienceMs;
   let taken = tryTake(file);
   while (typeof taken !== "function") {
@@ -128,7 +128,7 @@ export class Users {
 
   join(): void {
     mkdirSync(this.folder, { recursive: true });
-    writeFileSync(this.fileOf(process.pid), JSON.stringify(ourselves()), { mode: 0o600 });
+    writeFileSync(this.fileOf(process.pid), JSON.stringify(thisProcess()), { mode: 0o600 });
   }
 
   leave(): void {
@@ -136,7 +136,7 @@ export class Users {
   }
 
   /** Who is there still; what the gone left is cleared away. */
-  present(): Holder[] {
+  present(): LockOwner[] {
     let names: string[] = [];
     try {
       names = readdirSync(this.folder).filter((name) => name.endsWith(".json"));

@@ -4,7 +4,7 @@ import { mkdtempSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { expect, it } from "vitest";
-import { processOf, whileHeld } from "./lock";
+import { processOf, withLock } from "./lock";
 import { ROOT } from "./system";
 
 /** A build that starts another program, and hears neither of the two wanting it to end. */
@@ -43,7 +43,7 @@ it.each([
   expect(performance.now() - from).toBeLessThan(3000);
   await expect.poll(() => pids.map(processOf)).toEqual([null, null]);
   let ran = false;
-  await whileHeld(lock, async () => {
+  await withLock(lock, async () => {
     ran = true;
   });
   expect(ran).toBe(true);

@@ -5,7 +5,7 @@ import { createServer } from "node:net";
 import { join } from "node:path";
 
 /** A message for the person at the terminal: shown as it is, without a stack. */
-export class Plain extends Error {}
+export class UserFacingError extends Error {}
 
 export const ROOT = join(import.meta.dirname, "..");
 /** What a run keeps on this machine: the database, its secrets, what was built from. */
@@ -16,7 +16,7 @@ export function makeStateFolder(): void {
     mkdirSync(STATE, { recursive: true, mode: 0o755 });
     writeFileSync(join(STATE, ".writable"), "");
   } catch (error) {
-    throw new Plain(
+    throw new UserFacingError(
       `The folder ${STATE} cannot be written (${(error as NodeJS.ErrnoException).code}). Yarvex keeps its database there.`,
     );
   }
@@ -37,7 +37,7 @@ export function installDebian(packages: string[], what: string): void {
   const by = isRoot() ? [] : found("sudo") && spawnSync("sudo", ["-n", "true"]).status === 0 ? ["sudo", "-n"] : null;
   const command = `apt-get update && apt-get install -y --no-install-recommends ${packages.join(" ")}`;
   if (!found("apt-get") || by === null) {
-    throw new Plain(`${what} is missing and cannot be installed from here. As root run: ${command}`);
+    throw new UserFacingError(`${what} is missing and cannot be installed from here. As root run: ${command}`);
   }
   say(`Installing ${packages.join(", ")}…`);
   const env = { ...process.env, DEBIAN_FRONTEND: "noninteractive" };
@@ -48,7 +48,7 @@ export function installDebian(packages: string[], what: string): void {
     const [program, ...rest] = [...by, ...args];
     const run = spawnSync(program!, rest, { env, encoding: "utf8" });
     if (run.status !== 0)
-      throw new Plain(
+      throw new UserFacingError(
         `${what} could not be installed:\n${run.stderr.trim().split("\n").slice(-5).join("\n")}\nAs root run: ${command}`,
       );
   }
@@ -69,7 +69,7 @@ export async function freePort(preferred = 0): Promise<number> {
     if (got) return got;
   }
   const any = await take(0);
-  if (!any) throw new Plain("No free port could be found on this machine.");
+  if (!any) throw new UserFacingError("No free port could be found on this machine.");
   return any;
 }
 

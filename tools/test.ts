@@ -5,7 +5,7 @@ import { ensureBuild } from "./build";
 import { chromiumPath } from "./chromium";
 import { setClock } from "./clock";
 import { dropDatabase, ensureDatabase, type Server, secrets, startPostgres } from "./postgres";
-import { freePort, onEnd, Plain, ROOT, readJson, run, STATE, say, start } from "./system";
+import { freePort, onEnd, ROOT, readJson, run, STATE, say, start, UserFacingError } from "./system";
 
 interface Tally {
   passed: number;
@@ -140,7 +140,7 @@ async function browserJourneys(tally: Tally, server: Server, folder: string, fil
     const ended = await run(process.execPath, ["--import", "tsx", join(ROOT, "tools", "serve-demo.ts")], {
       env: { ...environment(urls), YARVEX_SEED_ONLY: "1", NODE_ENV: "production" },
     });
-    if (ended.status !== 0) throw new Plain("The demo for the browser journeys could not be made.");
+    if (ended.status !== 0) throw new UserFacingError("The demo for the browser journeys could not be made.");
     await serve(seeded, 0, []);
   });
   const suites = readJson<{ suites: Suite[] } | null>(report, null);
@@ -180,7 +180,7 @@ async function withServer(urls: Urls, outbox: string, work: (web: Web) => Promis
 
 async function untilUp(url: string, child: ReturnType<typeof start>): Promise<void> {
   for (let i = 0; i < 240; i++) {
-    if (child.exitCode !== null) throw new Plain("The server for the browser journeys ended early.");
+    if (child.exitCode !== null) throw new UserFacingError("The server for the browser journeys ended early.");
     const ok = await fetch(url).then(
       (answer) => answer.ok,
       () => false,
@@ -189,5 +189,5 @@ async function untilUp(url: string, child: ReturnType<typeof start>): Promise<vo
     await new Promise((done) => setTimeout(done, 500));
   }
   say("The server did not answer in two minutes.");
-  throw new Plain("The server for the browser journeys did not start.");
+  throw new UserFacingError("The server for the browser journeys did not start.");
 }

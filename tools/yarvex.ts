@@ -3,9 +3,9 @@ import { existsSync } from "node:fs";
 import { join, resolve } from "node:path";
 import { ensureBuild } from "./build";
 import { setClock } from "./clock";
-import { plainly, portOf } from "./plain";
 import { clientOf, dropDatabase, ensureDatabase, type Server, secrets, startPostgres } from "./postgres";
-import { freePort, makeStateFolder, onEnd, Plain, ROOT, STATE, say } from "./system";
+import { freePort, makeStateFolder, onEnd, ROOT, STATE, say, UserFacingError } from "./system";
+import { portOf, userFacingMessage } from "./user-facing-message";
 
 const USAGE = `Usage: ./yarvex COMMAND
 
@@ -144,7 +144,7 @@ async function backup(args: string[]): Promise<void> {
   const { backupName, checkBackup, dump } = await import("./backup");
   const name = nameIn(args);
   if (args.includes("--check")) {
-    if (!name) throw new Plain("Name the backup file to check: ./yarvex backup --check FILE");
+    if (!name) throw new UserFacingError("Name the backup file to check: ./yarvex backup --check FILE");
     return withServer(async (server) => {
       const trial = `yarvex_check_${process.pid}`;
       await ensureDatabase(server, trial);
@@ -164,7 +164,8 @@ async function backup(args: string[]): Promise<void> {
 
 async function restore(args: string[]): Promise<void> {
   const name = nameIn(args);
-  if (!name || !existsSync(placeOf(name))) throw new Plain("Name the backup file to restore: ./yarvex restore FILE");
+  if (!name || !existsSync(placeOf(name)))
+    throw new UserFacingError("Name the backup file to restore: ./yarvex restore FILE");
   const { load } = await import("./backup");
   return withServer(async (server) => {
     const database = databaseFor(args);
@@ -187,7 +188,7 @@ const rebuild = (args: string[]): Promise<void> =>
 
 if (process.argv[1] && import.meta.filename === resolve(process.argv[1])) {
   main().catch((error: unknown) => {
-    say(plainly(error) ?? (error instanceof Error ? (error.stack ?? error.message) : String(error)));
+    say(userFacingMessage(error) ?? (error instanceof Error ? (error.stack ?? error.message) : String(error)));
     process.exit(1);
   });
 }

@@ -60,7 +60,7 @@ export function BandChart({
       <svg viewBox={`0 0 ${width} ${height}`} role="img" aria-label={title} className="block w-full">
         {y.ticks(4).map((tick) => (
           <g key={tick}>
-            <line x1={pad.left} x2={width - pad.right} y1={y(tick)} y2={y(tick)} stroke="var(--color-thread)" />
+            <line x1={pad.left} x2={width - pad.right} y1={y(tick)} y2={y(tick)} stroke="var(--color-line)" />
             <text x={pad.left - 6} y={y(tick) + 3.5} textAnchor="end" fontSize={11} fill="var(--color-quiet)">
               {tick}
             </text>
@@ -97,7 +97,7 @@ export function BandChart({
               key={index}
               d={`M${x(one.x)} ${y(one.y) - 4}l4 4l-4 4l-4 -4z`}
               fill="var(--color-woad)"
-              stroke="var(--color-cloth)"
+              stroke="var(--color-surface)"
             >
               <title>{one.name}</title>
             </path>

@@ -5,8 +5,8 @@ type Kind = "main" | "plain" | "quiet" | "warn";
 
 const KINDS: Record<Kind, string> = {
   main: "bg-indigo text-ground border-indigo hover:bg-walnut hover:border-walnut",
-  plain: "bg-transparent text-walnut border-rule hover:bg-selvedge",
-  quiet: "bg-transparent border-transparent text-indigo hover:bg-selvedge underline underline-offset-2",
+  plain: "bg-transparent text-walnut border-rule hover:bg-inset",
+  quiet: "bg-transparent border-transparent text-indigo hover:bg-inset underline underline-offset-2",
   warn: "bg-weld-fill text-walnut border-walnut",
 };
 

@@ -13,7 +13,7 @@ export function CopyLink({ label, link }: { label: string; link: string }) {
           readOnly
           value={link}
           onFocus={(event) => event.target.select()}
-          className="rounded-[3px] border border-rule bg-cloth px-2 py-1.5"
+          className="rounded-[3px] border border-rule bg-surface px-2 py-1.5"
         />
       </label>
       <Button

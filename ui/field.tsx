@@ -3,7 +3,7 @@ import { useId } from "react";
 
 /** How a box to type into looks. */
 export const BOX =
-  "w-full rounded-[3px] border border-rule bg-cloth px-2.5 py-1.5 aria-invalid:border-walnut aria-invalid:border-2";
+  "w-full rounded-[3px] border border-rule bg-surface px-2.5 py-1.5 aria-invalid:border-walnut aria-invalid:border-2";
 
 /** A label, its control and, at the field that caused it, what is wrong. */
 export function Field({

@@ -28,7 +28,7 @@ export interface OpenedMenu {
 
 const ITEM =
   "flex cursor-pointer items-baseline justify-between gap-4 px-3 py-1 outline-none data-[disabled]:cursor-default data-[disabled]:opacity-50 data-[highlighted]:bg-indigo data-[highlighted]:text-ground";
-const CONTENT = "z-40 max-h-[80vh] min-w-52 overflow-y-auto border-2 border-indigo bg-cloth py-1 text-walnut";
+const CONTENT = "z-40 max-h-[80vh] min-w-52 overflow-y-auto border-2 border-indigo bg-surface py-1 text-walnut";
 
 /** A menu with its button, once it is wanted. */
 export function MenuList({ button, items, open, onOpenChange, onClosed, isByKey }: OpenedMenu) {

@@ -35,7 +35,7 @@ export function Menu({
     "aria-label": label,
     tabIndex: isTabStop ? undefined : -1,
     className:
-      "inline-flex min-h-6 min-w-6 items-center justify-center rounded-[3px] px-1 text-quiet hover:bg-selvedge data-[state=open]:bg-selvedge",
+      "inline-flex min-h-6 min-w-6 items-center justify-center rounded-[3px] px-1 text-quiet hover:bg-inset data-[state=open]:bg-inset",
     children: trigger,
     onPointerDown: () => {
       isByPointer.current = true;

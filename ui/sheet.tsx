@@ -23,9 +23,9 @@ export function Sheet({
           aria-describedby={undefined}
           className="fixed inset-y-0 right-0 z-50 flex w-[min(30rem,100vw)] flex-col border-l-4 border-indigo bg-ground"
         >
-          <div className="flex items-center justify-between border-b border-thread px-6 py-4">
+          <div className="flex items-center justify-between border-b border-line px-6 py-4">
             <Dialog.Title className="text-lg font-bold">{title}</Dialog.Title>
-            <Dialog.Close aria-label="Close" className="rounded-[3px] p-1.5 hover:bg-selvedge">
+            <Dialog.Close aria-label="Close" className="rounded-[3px] p-1.5 hover:bg-inset">
               <X size={18} aria-hidden />
             </Dialog.Close>
           </div>

@@ -27,7 +27,7 @@ export const Sleeve = memo(function Sleeve({ plates, words, width = 150 }: Props
   let x = 13;
   return (
     <svg width={width} height={height} role="img" aria-label={words} className="block">
-      <rect x={0} y={height / 2 - 2.5} width={width} height={5} fill="var(--color-thread)" />
+      <rect x={0} y={height / 2 - 2.5} width={width} height={5} fill="var(--color-line)" />
       <rect x={8} y={height / 2 - 8} width={3.5} height={16} fill="var(--color-walnut)" />
       {plates.map((plate, index) => {
         const tall = 13 + plate.size * (height - 14);

@@ -1,5 +1,5 @@
-import { Weaving } from "@/screens/shell/weaving";
+import { LoadingScreen } from "@/screens/shell/loading-screen";
 
 export default function Loading() {
-  return <Weaving />;
+  return <LoadingScreen />;
 }

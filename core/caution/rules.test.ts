@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { SHIPPED_CATALOGUE } from "../exercise/catalogue";
-import { ANYBODY, type ClientLimit, type Trainee } from "../exercise/fitness";
+import { type ClientLimit, type Trainee, UNRESTRICTED } from "../exercise/fitness";
 import { applyMethod, METHODS } from "../methods";
 import { applyEdits } from "../session/edits";
 import { printSession } from "../session/shorthand/print";
@@ -13,7 +13,7 @@ const base: CautionContext = {
   settings: DEFAULT_SETTINGS,
   gym: BOATHOUSE,
   date: "2026-11-24",
-  trainee: ANYBODY,
+  trainee: UNRESTRICTED,
   weeksTrained: 20,
   weeksAway: 0,
   answeredYes: [],
@@ -22,7 +22,7 @@ const base: CautionContext = {
   jumps: [],
   isDeload: false,
 };
-const who = (more: Partial<Trainee>): Partial<CautionContext> => ({ trainee: { ...ANYBODY, ...more } });
+const who = (more: Partial<Trainee>): Partial<CautionContext> => ({ trainee: { ...UNRESTRICTED, ...more } });
 const knee = (how: ClientLimit["how"]): ClientLimit => ({
   id: "k",
   what: { kind: "joint", joint: "knee" },

@@ -6,7 +6,7 @@ import { read } from "../testing/helpers";
 import { judgeNames, readNames } from "../testing/typed-names";
 import { SHIPPED_CATALOGUE, SHIPPED_EXERCISES } from "./catalogue";
 import { catalogueOf } from "./exercise";
-import { askedFor, findExercise, offerExercises } from "./finder";
+import { findExercise, namedInText, offerExercises } from "./finder";
 import { placeholderId } from "./placeholder";
 import { wordsOf } from "./words";
 
@@ -202,9 +202,9 @@ describe("what a text asks for that names no lift", () => {
     ["cable", [], ["stack"]],
     ["barbell hamstrings", ["hamstrings"], ["barbell"]],
   ] as const)("%j", (text, regions, by) => {
-    expect(askedFor(text)).toEqual({ regions, implements: by });
+    expect(namedInText(text)).toEqual({ regions, implements: by });
   });
   it.each(["", "chest press", "bench", "cable fly"])("%j names more than that, or nothing", (text) => {
-    expect(askedFor(text)).toBeNull();
+    expect(namedInText(text)).toBeNull();
   });
 });

@@ -13,7 +13,7 @@ import type { RegionId } from "./regions";
 import { joinParts, KNOWN_PARTS, partsOf, wordsOf } from "./words";
 
 /** How often an exercise is used here, by its id: by the client most of all, then in the studio. */
-export type Usual = ReadonlyMap<string, number>;
+export type UsageCounts = ReadonlyMap<string, number>;
 
 export interface FoundName {
   readonly exercise: Exercise;
@@ -208,14 +208,14 @@ const MUSCLE_WORDS: Readonly<Record<string, readonly RegionId[]>> = {
 };
 
 /** The words of a text by what they name: regions, what a lift is done with, and the rest. */
-export interface AskedFor {
+export interface NamedInText {
   readonly regions: readonly RegionId[];
   /** Empty: with anything. */
   readonly implements: readonly Implement[];
 }
 
 /** What a text asks for that names no lift: "chest", "triceps cable", "dumbbell"; null where it says anything else. */
-export function askedFor(text: string): AskedFor | null {
+export function namedInText(text: string): NamedInText | null {
   const words = wordsOf(text);
   if (words.length === 0) return null;
   const isMuscle = (word: string) => Object.hasOwn(MUSCLE_WORDS, word);
@@ -345,7 +345,7 @@ function sumsOf(
 
 const countsOf = (words: readonly string[], index: Index) => sumsOf(words, index, () => 1);
 
-function candidates(words: readonly string[], index: Index, usual: Usual): Candidate[] {
+function candidates(words: readonly string[], index: Index, usual: UsageCounts): Candidate[] {
   const best = new Map<string, Candidate>();
   for (const [place, count] of countsOf(words, index)) {
     const phrase = index.phrases[place]!;
@@ -363,7 +363,7 @@ function candidates(words: readonly string[], index: Index, usual: Usual): Candi
 }
 
 /** Of lifts that a text may mean, the one that is usual here: used, and at least twice as often as any other. */
-function usualOf(words: readonly string[], index: Index, usual: Usual): Exercise | null {
+function usualOf(words: readonly string[], index: Index, usual: UsageCounts): Exercise | null {
   const used = new Map<Exercise, number>();
   for (const [place, count] of countsOf(words, index)) {
     const { exercise } = index.phrases[place]!;
@@ -373,12 +373,12 @@ function usualOf(words: readonly string[], index: Index, usual: Usual): Exercise
   return first && (!second || first[1] >= 2 * second[1]) ? first[0] : null;
 }
 
-const NOTHING: Usual = new Map();
+const NOTHING: UsageCounts = new Map();
 
 const MOST_LETTERS = 120;
 
 /** The exercise that a name means, with what it says beside; null where it is not sure. */
-export function findExercise(catalogue: Catalogue, text: string, usual: Usual = NOTHING): FoundName | null {
+export function findExercise(catalogue: Catalogue, text: string, usual: UsageCounts = NOTHING): FoundName | null {
   const index = indexOf(catalogue);
   const exact = index.exact.get(foldName(text));
   if (exact) return { exercise: exact, setup: [], laterality: null };
@@ -440,7 +440,7 @@ const STAPLES: readonly string[] = [
 const STAPLE = new Map(STAPLES.map((id, place) => [id, 1 - place / STAPLES.length]));
 
 /** What is usual here, then what is common everywhere: offered where nothing is said yet. */
-export function commonExercises(catalogue: Catalogue, most: number, usual: Usual = NOTHING): Exercise[] {
+export function commonExercises(catalogue: Catalogue, most: number, usual: UsageCounts = NOTHING): Exercise[] {
   const used = [...usual].sort((a, b) => b[1] - a[1]).map(([id]) => id);
   return [...new Set([...used, ...STAPLES])]
     .map((id) => catalogue.byId.get(id))
@@ -460,7 +460,7 @@ const UNKNOWN_WEIGHT = 0.05;
 export function offerExercises(
   catalogue: Catalogue,
   text: string,
-  { most = 3, usual = NOTHING, isTyping = false }: { most?: number; usual?: Usual; isTyping?: boolean } = {},
+  { most = 3, usual = NOTHING, isTyping = false }: { most?: number; usual?: UsageCounts; isTyping?: boolean } = {},
 ): Exercise[] {
   const index = indexOf(catalogue);
   const beginning = isTyping && !text.endsWith(" ") ? wordsOf(text).at(-1) : undefined;

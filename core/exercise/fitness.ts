@@ -84,7 +84,7 @@ export interface Trainee {
   readonly alone: boolean;
 }
 
-export const ANYBODY: Trainee = {
+export const UNRESTRICTED: Trainee = {
   trainingAge: "intermediate",
   limits: [],
   pain: new Map(),

@@ -6,7 +6,7 @@ import { BOATHOUSE, read } from "../testing/helpers";
 import { SHIPPED_CATALOGUE } from "./catalogue";
 import { compareTrials, type Trial, trialPlan } from "./compare";
 import { catalogueOf, type Exercise } from "./exercise";
-import { ANYBODY, type ClientLimit, limitsOn, type Trainee, unfitness } from "./fitness";
+import { type ClientLimit, limitsOn, type Trainee, UNRESTRICTED, unfitness } from "./fitness";
 import { orderAdvice } from "./order";
 import { classifyPair, judgePair, pairsForRegions, partnersFor } from "./pair";
 import { RANK_PRESETS, rankExercises, rankForMuscle } from "./rank";
@@ -27,11 +27,11 @@ const limit = (what: ClientLimit["what"], more: Partial<ClientLimit> = {}): Clie
   clearedBy: null,
   ...more,
 });
-const trainee = (more: Partial<Trainee>): Trainee => ({ ...ANYBODY, ...more });
+const trainee = (more: Partial<Trainee>): Trainee => ({ ...UNRESTRICTED, ...more });
 
 describe("ranking", () => {
   const rank = (region: (typeof REGION_IDS)[number], more: Partial<Parameters<typeof rankExercises>[2]> = {}) =>
-    rankExercises(ALL, region, { trainee: ANYBODY, gym: BOATHOUSE, weights: BALANCED!.weights, ...more });
+    rankExercises(ALL, region, { trainee: UNRESTRICTED, gym: BOATHOUSE, weights: BALANCED!.weights, ...more });
 
   it("prefers what loads the muscle long when the school does, and quiet joints when that is asked", () => {
     const place = (id: string, preset: string) => {
@@ -86,7 +86,11 @@ describe("ranking", () => {
         .find((one) => one.exercise.id === "bench-press")!
         .parts.find((part) => part.part === "comfort")!.value;
     expect(comfort(0.5)).toBeLessThan(comfort(0));
-    const triceps = rankForMuscle(ALL, "triceps", { trainee: ANYBODY, gym: BOATHOUSE, weights: BALANCED!.weights });
+    const triceps = rankForMuscle(ALL, "triceps", {
+      trainee: UNRESTRICTED,
+      gym: BOATHOUSE,
+      weights: BALANCED!.weights,
+    });
     expect(new Set(triceps.map((one) => one.exercise.id)).size).toBe(triceps.length);
     for (const one of triceps) {
       const long = rank("tricepsLong").find((other) => other.exercise.id === one.exercise.id)?.score ?? 0;
@@ -100,7 +104,7 @@ describe("ranking", () => {
     const renamed = ALL.toReversed().map((exercise, index): Exercise => ({ ...exercise, name: `x${index}` }));
     for (const region of REGION_IDS) {
       const ids = (list: readonly Exercise[]) =>
-        rankExercises(list, region, { trainee: ANYBODY, gym: null, weights: BALANCED!.weights }).map(
+        rankExercises(list, region, { trainee: UNRESTRICTED, gym: null, weights: BALANCED!.weights }).map(
           (one) => one.exercise.id,
         );
       expect(ids(renamed)).toEqual(ids(ALL));
@@ -158,7 +162,7 @@ describe("advice never puts forward what this client may not do here", () => {
 describe("what a level makes of the body alone", () => {
   const placeFor = (trainingAge: string, muscle: "quads" | "glutes" | "chest", id: string) =>
     rankForMuscle(ALL, muscle, {
-      trainee: { ...ANYBODY, trainingAge },
+      trainee: { ...UNRESTRICTED, trainingAge },
       gym: null,
       weights: RANK_PRESETS[0]!.weights,
     }).findIndex(({ exercise }) => exercise.id === id);
@@ -213,7 +217,7 @@ describe("pairs", () => {
   });
 
   it("are found for an exercise and for two regions, opposing ones on top", () => {
-    const context = { trainee: ANYBODY, gym: BOATHOUSE };
+    const context = { trainee: UNRESTRICTED, gym: BOATHOUSE };
     const partners = partnersFor(lift("bench-press"), ALL, context);
     expect(partners).toHaveLength(20);
     expect(partners[0]!.kind).toBe("antagonist");
@@ -247,7 +251,7 @@ describe("order", () => {
 
 describe("substitutes", () => {
   const context = {
-    trainee: ANYBODY,
+    trainee: UNRESTRICTED,
     gym: BOATHOUSE,
     settings: DEFAULT_SETTINGS,
     bodyMassKg: 80,
@@ -321,9 +325,11 @@ describe("a studio's own catalogue", () => {
       setupSeconds: 0,
     };
     const { list } = catalogueOf([...ALL, own]);
-    const ids = rankExercises(list, "biceps", { trainee: ANYBODY, gym: BOATHOUSE, weights: BALANCED!.weights }).map(
-      (one) => one.exercise.id,
-    );
+    const ids = rankExercises(list, "biceps", {
+      trainee: UNRESTRICTED,
+      gym: BOATHOUSE,
+      weights: BALANCED!.weights,
+    }).map((one) => one.exercise.id);
     expect(ids.indexOf("own")).toBeLessThan(ids.indexOf("incline-dumbbell-curl"));
   });
 });

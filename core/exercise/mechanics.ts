@@ -217,10 +217,10 @@ export function lengthProfile(exercise: Exercise, region: RegionId): LengthProfi
   return profile;
 }
 
-export type Third = "shortened" | "middle" | "lengthened";
-export const THIRDS: readonly Third[] = ["lengthened", "middle", "shortened"];
+export type RangeThird = "shortened" | "middle" | "lengthened";
+export const RANGE_THIRDS: readonly RangeThird[] = ["lengthened", "middle", "shortened"];
 
-export const thirdOf = (length: number): Third =>
+export const thirdOf = (length: number): RangeThird =>
   length < 1 / 3 ? "shortened" : length < 2 / 3 ? "middle" : "lengthened";
 
 /** Stretches of the range where demand is under a third of its highest: where tension is lost. */

@@ -10,7 +10,7 @@ import type { Settings } from "../settings";
 import { type BlockTimeline, isWork, type RestSpan, type Timeline, type WorkSpan } from "../time/timeline";
 import { clamp } from "../units";
 import { Reserve, type ReserveConstants, type WorkedSide } from "./reserve";
-import type { Seen } from "./seen";
+import type { ObservedCorrection } from "./seen";
 
 export interface ForecastContext {
   readonly catalogue: Catalogue;
@@ -31,7 +31,7 @@ export interface LiftStrength {
   readonly curve: RepCurve;
   readonly fitted: FittedCurve | null;
   /** How this lift went before against what was foretold; null or left out: nothing was seen. */
-  readonly seen?: Seen | null;
+  readonly seen?: ObservedCorrection | null;
 }
 
 /** One piece of work, foretold. */
@@ -105,7 +105,7 @@ export function forecastSession(timeline: Timeline, context: ForecastContext): S
   let clock = 0;
   for (const { startSeconds, timeline: block } of timeline.blocks) {
     const restSeconds = startSeconds - clock;
-    const goesBy = whatItGoesBy(block, context);
+    const goesBy = forecastCacheKey(block, context);
     let known = foretold.get(block);
     const isSame =
       known !== undefined &&
@@ -138,7 +138,7 @@ export function forecastSession(timeline: Timeline, context: ForecastContext): S
 }
 
 /** Loads, strengths and aims of a block's work, in its order. */
-function whatItGoesBy({ block, spans }: BlockTimeline, context: ForecastContext): unknown[] {
+function forecastCacheKey({ block, spans }: BlockTimeline, context: ForecastContext): unknown[] {
   const slots = new Map(block.slots.map((slot) => [slot.id, slot]));
   return spans.flatMap((span) => {
     if (!isWork(span)) return span.reason === "round" ? [context.restedSeconds?.(block.id, span.round) ?? null] : [];

@@ -39,7 +39,7 @@ export interface Offset {
 type Described = Omit<Circumstance, "loadKg"> & { readonly load: number };
 
 /** One lift's: what is to be added, and how sure it is. */
-export interface Seen {
+export interface ObservedCorrection {
   readonly offset: (circumstance: Circumstance) => Offset;
 }
 
@@ -131,7 +131,7 @@ interface Observation {
 export function seenOf(
   records: ReadonlyMap<string, LiftRecord>,
   constants: ReserveConstants,
-): ReadonlyMap<string, Seen> {
+): ReadonlyMap<string, ObservedCorrection> {
   const observed = new Map([...records].map(([lineage, record]) => [lineage, observationsOf(record, constants)]));
   const all = [...observed.values()].flatMap(({ list }) => list);
   const learnt = (scatters: Scatters): Regression => {

@@ -1,6 +1,6 @@
 /** The load that volume is counted in, and the load a curve is drawn over, from what is prescribed. Handbook section 5. */
 import type { Exercise, Pattern } from "../exercise/exercise";
-import type { Beside, Laterality, SetupValue } from "../session/grammar";
+import type { AddedResistance, Laterality, SetupValue } from "../session/grammar";
 import type { Settings } from "../settings";
 import { clamp, toKg } from "../units";
 import type { ChainPair, ElasticBand, GymEquipment } from "./equipment";
@@ -16,7 +16,7 @@ export interface EffectiveContext {
   readonly bodyMassKg: number | null;
   readonly gym: GymEquipment;
   readonly setup?: readonly SetupValue[];
-  readonly beside?: readonly Beside[];
+  readonly beside?: readonly AddedResistance[];
   /** How the lift's sides work in the session; unsaid, as the exercise has it. */
   readonly laterality?: Laterality;
 }

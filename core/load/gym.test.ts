@@ -8,8 +8,8 @@ import { BOATHOUSE, exposure, read, resolve } from "../testing/helpers";
 import { readWeight, toKg, weight } from "../units";
 import { curveKg, effectiveKg, prescribedFromCurve, resistanceThrough } from "./effective";
 import { type Bar, buildableLoads, type GymEquipment, roundToBuildable } from "./equipment";
+import { implementKeyOf, implementLoadsOf, loadIncrementsOf } from "./implement-loads";
 import { equipmentOn, equipmentProblems, inventoryItems, missingStations, withoutItems } from "./inventory";
-import { grainOf, threadKeyOf, threadsOf } from "./threads";
 
 const lift = (id: string) => SHIPPED_CATALOGUE.byId.get(id)!;
 const squat = lift("back-squat");
@@ -208,13 +208,13 @@ describe("a gym's equipment", () => {
 describe("the gym as threads", () => {
   it("has a knot for each load, and measures the grain and the gaps", () => {
     const dumbbells = [4, 6, 8, 10, 12, 14, 16, 18, 20, 22, 24, 32].map((kg) => ({ kg }));
-    expect(grainOf(dumbbells)).toEqual({
+    expect(loadIncrementsOf(dumbbells)).toEqual({
       stepKg: 2,
       fineFromKg: 20,
       gaps: [{ fromKg: 24, toKg: 32, percent: expect.closeTo(33.33, 1) }],
     });
-    expect(grainOf([{ kg: 5 }])).toEqual({ stepKg: null, fineFromKg: null, gaps: [] });
-    const threads = threadsOf(BOATHOUSE);
+    expect(loadIncrementsOf([{ kg: 5 }])).toEqual({ stepKg: null, fineFromKg: null, gaps: [] });
+    const threads = implementLoadsOf(BOATHOUSE);
     expect(threads.map((thread) => thread.key)).toEqual([
       "bars",
       "dumbbells",
@@ -228,9 +228,9 @@ describe("the gym as threads", () => {
   });
 
   it("puts every exercise's loads on a thread that is there", () => {
-    const keys = new Set(threadsOf(BOATHOUSE).map((thread) => thread.key));
+    const keys = new Set(implementLoadsOf(BOATHOUSE).map((thread) => thread.key));
     for (const exercise of SHIPPED_CATALOGUE.list)
-      for (const load of buildableLoads(exercise, BOATHOUSE)) expect(keys).toContain(threadKeyOf(exercise, load.kg));
+      for (const load of buildableLoads(exercise, BOATHOUSE)) expect(keys).toContain(implementKeyOf(exercise, load.kg));
   });
 });
 

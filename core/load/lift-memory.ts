@@ -8,7 +8,7 @@ import type { RampKind, RampSet } from "./ramp";
 import type { ResolvedLoad } from "./resolved";
 
 /** All that a lift's resolving goes by, beside its record and its slot. */
-export interface LiftGoesBy
+export interface LiftCacheKey
   extends Pick<ResolveContext, "gym" | "settings" | "bodyMassKg" | "policy" | "related" | "catalogue"> {
   readonly next: NextPrescription | null;
   /** Null: none was asked for. */
@@ -26,7 +26,7 @@ export interface LiftFound {
 }
 
 interface Known {
-  readonly goesBy: LiftGoesBy;
+  readonly goesBy: LiftCacheKey;
   readonly found: LiftFound;
 }
 
@@ -35,7 +35,7 @@ const NO_RECORD = {};
 const known = new WeakMap<LiftRecord | typeof NO_RECORD, WeakMap<Slot, Known>>();
 
 /** The lift as it was resolved before; null where anything that it goes by is another. */
-export function foundBefore(record: LiftRecord | null, slot: Slot, goesBy: LiftGoesBy): LiftFound | null {
+export function cachedLift(record: LiftRecord | null, slot: Slot, goesBy: LiftCacheKey): LiftFound | null {
   const before = known.get(record ?? NO_RECORD)?.get(slot);
   if (!before) return null;
   const then = before.goesBy;
@@ -52,7 +52,7 @@ export function foundBefore(record: LiftRecord | null, slot: Slot, goesBy: LiftG
   return isSame ? before.found : null;
 }
 
-export function keepFound(record: LiftRecord | null, slot: Slot, goesBy: LiftGoesBy, found: LiftFound): void {
+export function cacheLift(record: LiftRecord | null, slot: Slot, goesBy: LiftCacheKey, found: LiftFound): void {
   const bySlot = known.get(record ?? NO_RECORD) ?? new WeakMap<Slot, Known>();
   known.set(record ?? NO_RECORD, bySlot);
   bySlot.set(slot, { goesBy, found });

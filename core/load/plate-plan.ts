@@ -59,7 +59,7 @@ const AGAINST = 1_000;
 const MOST_PLATES = 2;
 
 /** Longer sequences are planned in runs of this many loads, each starting from what the last left on the sleeve. */
-export const LONGEST_RUN = 16;
+export const MAX_SEQUENCE = 16;
 
 /** The search stops here: about a twentieth of a second. What was asked is planned in halves then. */
 const MOST_LOOKS = 5_000;
@@ -88,8 +88,8 @@ export function planPlates(
   let looked = 0;
   let exact = true;
   let planned: (readonly number[])[] = [];
-  for (let from = 0; from < distinct.length; from += LONGEST_RUN) {
-    const run = planRun(plates, distinct.slice(from, from + LONGEST_RUN), fewest, planned.at(-1) ?? []);
+  for (let from = 0; from < distinct.length; from += MAX_SEQUENCE) {
+    const run = planRun(plates, distinct.slice(from, from + MAX_SEQUENCE), fewest, planned.at(-1) ?? []);
     planned = [...planned, ...run.stacks];
     looked += run.looked;
     exact &&= run.isExact;
@@ -118,7 +118,7 @@ export function planPlates(
     naiveHandled: handledIn(naive, () => true),
     naiveHandledInSets: handledIn(naive, (index) => steps[index]!.step.urgent),
     unbuildable,
-    isExact: exact && distinct.length <= LONGEST_RUN,
+    isExact: exact && distinct.length <= MAX_SEQUENCE,
     looked,
   };
 }
@@ -217,7 +217,7 @@ class Unlimited {
     let i = from;
     while (i <= j && this.sides[i] === on) i++;
     if (i > j) return 0;
-    const key = ((i * LONGEST_RUN + j) * (this.plates.length + 1) + top + 1) * 1_000_000 + on;
+    const key = ((i * MAX_SEQUENCE + j) * (this.plates.length + 1) + top + 1) * 1_000_000 + on;
     const known = this.memo.get(key);
     if (known !== undefined) return known;
     let best = Number.POSITIVE_INFINITY;
@@ -350,7 +350,7 @@ class Search {
   }
 
   private keyOf(i: number, j: number, top: number, nested: boolean): number {
-    const place = ((i * LONGEST_RUN + j) * (this.plates.length + 1) + top + 1) * 2 + (nested ? 1 : 0);
+    const place = ((i * MAX_SEQUENCE + j) * (this.plates.length + 1) + top + 1) * 2 + (nested ? 1 : 0);
     return place * this.codes + this.code;
   }
 

@@ -68,7 +68,7 @@ export type LoadReason =
   | { readonly kind: "ofNext"; readonly percent: number; readonly wantedKg: number };
 
 /** A way round a load that this gym cannot build. */
-export type WayRound =
+export type LoadAlternative =
   /** At the nearest load, so many reps leave the same in reserve. */
   | { readonly kind: "reps"; readonly kg: number; readonly reps: number }
   | { readonly kind: "slower"; readonly lowerSeconds: number }

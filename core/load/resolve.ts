@@ -32,17 +32,17 @@ import {
   shareOfLoad,
 } from "./effective";
 import { type Build, type BuildableLoad, buildableLoads, roundToBuildable } from "./equipment";
-import { foundBefore, keepFound, type LiftFound, type LiftGoesBy } from "./lift-memory";
+import { cachedLift, cacheLift, type LiftCacheKey, type LiftFound } from "./lift-memory";
+import { loadAlternatives } from "./load-alternatives";
 import type { PlatePlan } from "./plate-plan";
 import { type Policy, roundingPolicy } from "./policy";
 import { type RampKind, type RampSet, rampTo } from "./ramp";
 import type { LoadReason } from "./reasons";
 import type { ResolvedLoad, ResolvedSession } from "./resolved";
-import { keepApart, roundingReasons } from "./rounding";
+import { keepDistinct, roundingReasons } from "./rounding";
 import { buildSequence, type InSequence, type PlacedStep } from "./sequence";
 import { planSlot } from "./sleeves";
 import { coldStart, computed, middle, topReps, type Wanted } from "./wanted";
-import { waysRound } from "./ways-round";
 
 export const resolveSession = (document: SessionDocument, context: ResolveContext): ResolvedSession =>
   runSteps(resolveSteps(document, context));
@@ -120,20 +120,20 @@ class Resolver {
     const { slot } = work;
     const exercise = exerciseOrThrow(this.context.catalogue, slot.exerciseId);
     const ramp = slot.ramp.kind === "none" ? null : this.rampKind(slot, exercise);
-    const goesBy = this.goesBy(work, ramp);
-    const before = foundBefore(work.record, slot, goesBy);
+    const cacheKeyInputs = this.goesBy(work, ramp);
+    const before = cachedLift(work.record, slot, cacheKeyInputs);
     if (before) this.takeOver(work, before);
     else {
       this.resolveSets(work, exercise);
       if (ramp !== null && work.topKg !== null) this.ramps.set(slot.id, this.rampOf(work, exercise, ramp));
       this.orderPlates(slot, exercise);
-      if (!hangsOnOthers(slot)) keepFound(work.record, slot, goesBy, this.found(work));
+      if (!hangsOnOthers(slot)) cacheLift(work.record, slot, cacheKeyInputs, this.found(work));
     }
     work.state = "done";
     return work;
   }
 
-  private goesBy({ slot, next }: SlotWork, ramp: RampKind | null): LiftGoesBy {
+  private goesBy({ slot, next }: SlotWork, ramp: RampKind | null): LiftCacheKey {
     const { gym, settings, bodyMassKg, policy, related, catalogue } = this.context;
     const trainingMaxKg = this.context.trainingMaxKg(slot.lineage);
     return { gym, settings, bodyMassKg, policy, related, catalogue, next, ramp, trainingMaxKg };
@@ -321,8 +321,8 @@ class Resolver {
         firstWanted.get(segment.id) ??
         this.wanted(work, own, segment, sameLift ? partBefore : null, partBefore, roundBefore, index);
       const beside = position > 0 ? (sameLift ? partBefore : null) : own.id === exercise.id ? roundBefore : null;
-      const speaks = position === 0 && set.role === "working";
-      const resolved = this.finish(wanted, own, work, segment, beside, speaks, inSequence.get(segment.id) ?? null);
+      const isPrimary = position === 0 && set.role === "working";
+      const resolved = this.finish(wanted, own, work, segment, beside, isPrimary, inSequence.get(segment.id) ?? null);
       this.loads.set(segment.id, resolved);
       if (wanted.kg !== null) this.wantedKg.set(segment.id, wanted.kg);
       if (position === 0 && resolved.kg !== null && set.role === "working")
@@ -563,7 +563,7 @@ class Resolver {
       overruled: speaks ? this.overruled(wanted, exercise, work, segment) : [],
       ways:
         outOfReach?.kind === "outOfReach"
-          ? waysRound({ exercise, ...outOfReach, rir, e1rmKg, curve: ownCurve }, this.context)
+          ? loadAlternatives({ exercise, ...outOfReach, rir, e1rmKg, curve: ownCurve }, this.context)
           : [],
       resistance:
         kg !== null && segment.beside.length > 0 ? resistanceThrough(exercise, kg, effectiveContext, settings) : null,
@@ -593,7 +593,7 @@ class Resolver {
       // A relative load is a step from what was built; others are steps between what was wanted.
       const relative = wanted.reasons[0]?.kind === "change";
       const before = { wantedKg: relative ? beside.load.kg : beside.wantedKg, builtKg: beside.load.kg };
-      const apart = keepApart(before, wanted.kg, built, loads, own.kind, span, relative);
+      const apart = keepDistinct(before, wanted.kg, built, loads, own.kind, span, relative);
       if (apart) {
         reasons = [...(apart.built === built ? reasons : []), apart.reason];
         built = apart.built;

@@ -7,7 +7,7 @@ import type { Resistance } from "./effective";
 import type { Build } from "./equipment";
 import type { PlatePlan } from "./plate-plan";
 import type { RampSet } from "./ramp";
-import type { LoadReason, WayRound } from "./reasons";
+import type { LoadAlternative, LoadReason } from "./reasons";
 
 export interface ResolvedLoad {
   readonly exercise: Exercise;
@@ -31,7 +31,7 @@ export interface ResolvedLoad {
   /** What the other rules would have said. */
   readonly overruled: readonly LoadReason[];
   /** Where the wanted load cannot be built. */
-  readonly ways: readonly WayRound[];
+  readonly ways: readonly LoadAlternative[];
   /** Through the range, where bands or chains make it differ; null otherwise. */
   readonly resistance: Resistance | null;
 }

@@ -32,7 +32,7 @@ export function roundingReasons(
   return reasons;
 }
 
-export interface KeptApart {
+export interface DistinctLoads {
   readonly built: BuildableLoad;
   readonly reason: LoadReason;
 }
@@ -46,7 +46,12 @@ export const isSameStep = (stepKg: number, spanKg: number): boolean =>
   Math.abs(stepKg) <= SAME_STEP * Math.max(spanKg, 1);
 
 /** Whether a step between two wanted loads is worth one of the gym's own there. */
-export function isWorthAStep(stepKg: number, fromKg: number, toKg: number, loads: readonly BuildableLoad[]): boolean {
+export function isStepWorthwhile(
+  stepKg: number,
+  fromKg: number,
+  toKg: number,
+  loads: readonly BuildableLoad[],
+): boolean {
   const middle = (fromKg + toKg) / 2;
   const above = loads.findIndex((load) => load.kg > middle + SAME_WEIGHT_KG);
   if (above < 1) return false;
@@ -59,7 +64,7 @@ export function isWorthAStep(stepKg: number, fromKg: number, toKg: number, loads
  * Null where nothing need be done. All figures are prescribed kg; `spanKg` is what a load is compared with (body
  * included); `isChange`: the load is written as a change of its neighbour, a drop say, and has to be one.
  */
-export function keepApart(
+export function keepDistinct(
   before: { readonly wantedKg: number; readonly builtKg: number },
   wantedKg: number,
   built: BuildableLoad,
@@ -67,7 +72,7 @@ export function keepApart(
   policy: RoundingPolicy,
   spanKg: number,
   isChange: boolean,
-): KeptApart | null {
+): DistinctLoads | null {
   const step = wantedKg - before.wantedKg;
   if (isSameStep(step, spanKg)) return null;
   const right = step > 0 ? built.kg > before.builtKg + SAME_WEIGHT_KG : built.kg < before.builtKg - SAME_WEIGHT_KG;

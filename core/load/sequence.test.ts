@@ -2,7 +2,7 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { weight } from "../units";
 import { type BuildableLoad, roundToBuildable } from "./equipment";
-import { isSameStep, isWorthAStep } from "./rounding";
+import { isSameStep, isStepWorthwhile } from "./rounding";
 import { roundSequence, type SequenceStep } from "./sequence";
 
 const load = (kg: number): BuildableLoad => ({ kg, weight: weight(kg), build: { kind: "body" } });
@@ -59,7 +59,9 @@ describe("a sequence of loads", () => {
         const step = wanted[i]! - (wanted[i - 1] ?? wanted[i]!);
         const isSame = isSameStep(step, wanted[i]!);
         if (i === 0) return false;
-        return isSame ? one !== kg[i - 1] : one === kg[i - 1] && isWorthAStep(step, wanted[i - 1]!, wanted[i]!, loads);
+        return isSame
+          ? one !== kg[i - 1]
+          : one === kg[i - 1] && isStepWorthwhile(step, wanted[i - 1]!, wanted[i]!, loads);
       }).length;
     const off = (wanted: readonly number[], kg: readonly number[]) =>
       kg.reduce((sum, one, i) => sum + (one - wanted[i]!) ** 2, 0);

@@ -5,7 +5,7 @@
 import { SAME_WEIGHT_KG } from "../units";
 import { type BuildableLoad, type RoundingPolicy, roundToBuildable } from "./equipment";
 import type { LoadReason } from "./reasons";
-import { isSameStep, isWorthAStep } from "./rounding";
+import { isSameStep, isStepWorthwhile } from "./rounding";
 
 export interface SequenceStep {
   readonly wantedKg: number;
@@ -128,6 +128,6 @@ function pairCost(
   const built = second.kg - first.kg;
   const isLevel = Math.abs(built) <= SAME_WEIGHT_KG;
   if (isSameStep(wanted, step.spanKg)) return isLevel ? 0 : LOST;
-  if (isLevel) return isWorthAStep(wanted, before.wantedKg, step.wantedKg, step.loads) ? LOST : 0;
+  if (isLevel) return isStepWorthwhile(wanted, before.wantedKg, step.wantedKg, step.loads) ? LOST : 0;
   return Math.sign(built) === Math.sign(wanted) ? 0 : TURNED;
 }

@@ -1,5 +1,5 @@
 /** Changes of a plan: by list, id and field, places by neighbour, each with an exact inverse; as those of a session. */
-import { type After, applyEdits, type Edit } from "../session/edits";
+import { applyEdits, type Edit, type PrecedingId } from "../session/edits";
 import type { PlanPhase } from "./phase";
 import type { Absence, Goal, MovedSession, PlanDay, PlanDocument, PlanPatch } from "./plan";
 
@@ -20,9 +20,9 @@ export type PlanEdit =
   | ({ readonly kind: "setPlan" } & FieldOf<Pick<PlanDocument, "name" | "startDate" | "missed" | "inTurn">>)
   | {
       [L in PlanList]:
-        | { readonly kind: "insert"; readonly list: L; readonly item: PlanLists[L]; readonly after: After }
+        | { readonly kind: "insert"; readonly list: L; readonly item: PlanLists[L]; readonly after: PrecedingId }
         | { readonly kind: "remove"; readonly list: L; readonly id: string }
-        | { readonly kind: "move"; readonly list: L; readonly id: string; readonly after: After }
+        | { readonly kind: "move"; readonly list: L; readonly id: string; readonly after: PrecedingId }
         | ({ readonly kind: "set"; readonly list: L; readonly id: string } & FieldOf<
             Omit<PlanLists[L], "id" | "base">
           >);
@@ -112,7 +112,7 @@ function applyOne(plan: PlanDocument, edit: PlanEdit): EditedPlan {
   }
 }
 
-function placed(list: readonly Listed[], item: Listed, after: After): Listed[] | null {
+function placed(list: readonly Listed[], item: Listed, after: PrecedingId): Listed[] | null {
   if (after === null) return [item, ...list];
   const at = list.findIndex((one) => one.id === after);
   return at < 0 ? null : list.toSpliced(at + 1, 0, item);

@@ -5,7 +5,7 @@ import { exposure, read } from "../testing/helpers";
 import { phase, planOf, projectContext } from "../testing/plans";
 import { addDays } from "../units";
 import { type PatchSpan, type PlanDocument, phaseOfWeek, sessionOfWeek } from "./plan";
-import { carryMemory, hangsOn, type ProjectContext, plannedLifts, projectPlan, rulesSideBySide } from "./project";
+import { carryMemory, dependsOn, type ProjectContext, plannedLifts, projectPlan, rulesSideBySide } from "./project";
 import { NO_SHIFT, shifted, USUAL_SHIFT } from "./shift";
 
 const START = "2026-11-02";
@@ -199,11 +199,11 @@ describe("a plan ahead of its log", () => {
   });
 
   it("says what a prescription hangs on: made, missed, a week away", () => {
-    const answer = hangsOn(plan(), context(), { dayId: "mon", week: 3, lineage: "back-squat" })!;
+    const answer = dependsOn(plan(), context(), { dayId: "mon", week: 3, lineage: "back-squat" })!;
     expect(answer.before).toMatchObject({ week: 2, date: TODAY });
     const top = (sets: readonly { readonly kg: number | null }[]) => sets[0]!.kg;
     expect([top(answer.made), top(answer.missed), top(answer.away)]).toEqual([105, 100, 95]);
-    expect(hangsOn(plan(), context(), { dayId: "mon", week: 2, lineage: "back-squat" })).toBeNull();
+    expect(dependsOn(plan(), context(), { dayId: "mon", week: 2, lineage: "back-squat" })).toBeNull();
   });
 
   it("of a plan of a year nothing that was closed is asked again", () => {

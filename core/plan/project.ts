@@ -428,7 +428,7 @@ export function rulesSideBySide(
 }
 
 /** What a lift's prescription hangs on: what it would be if the lift's day before it is made, missed, or the week is away. */
-export interface HangsOn {
+export interface DependsOn {
   readonly before: ComingDay;
   readonly made: readonly PlannedSet[];
   readonly missed: readonly PlannedSet[];
@@ -436,11 +436,11 @@ export interface HangsOn {
 }
 
 /** Null where nothing open lies between the log and the prescription. */
-export function hangsOn(
+export function dependsOn(
   plan: PlanDocument,
   context: ProjectContext,
   at: { readonly dayId: string; readonly week: number; readonly lineage: string },
-): HangsOn | null {
+): DependsOn | null {
   const plain = projectPlan(plan, context);
   const here = plain.findIndex(({ dayId, week }) => dayId === at.dayId && week === at.week);
   const trains = ({ resolved }: ProjectedSession) =>

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { SHIPPED_CATALOGUE } from "../exercise/catalogue";
-import { ANYBODY, type ClientLimit } from "../exercise/fitness";
+import { type ClientLimit, UNRESTRICTED } from "../exercise/fitness";
 import { equipmentOn } from "../load/inventory";
 import { allBlocks } from "../session/grammar";
 import { BOATHOUSE, countingIds, read } from "../testing/helpers";
@@ -29,7 +29,7 @@ const knee = (more: Partial<ClientLimit>): ClientLimit => ({
   ...more,
 });
 const found = (plan: PlanDocument = PLAN, limits: readonly ClientLimit[] = []) =>
-  unfitAhead(projectPlan(plan, CONTEXT), { ...CONTEXT, catalogue: SHIPPED_CATALOGUE, trainee: ANYBODY, limits });
+  unfitAhead(projectPlan(plan, CONTEXT), { ...CONTEXT, catalogue: SHIPPED_CATALOGUE, trainee: UNRESTRICTED, limits });
 
 describe("what stands in the way of the coming weeks", () => {
   it("is a machine that is out of order on their days, with what would do, and no other week", () => {

@@ -145,7 +145,7 @@ export const RULE_KINDS = Object.keys(RULES) as readonly RuleKind[];
 /** A rule of a kind as it is when it is chosen. */
 export const newRule = (kind: RuleKind): ProgressionRule => ({ kind, ...RULES[kind].settings }) as ProgressionRule;
 
-function ask<K extends RuleKind>(rule: RuleOf<K>, situation: Situation): Ruled {
+function applyRule<K extends RuleKind>(rule: RuleOf<K>, situation: Situation): Ruled {
   // The table ties each kind to its rule; the compiler cannot follow a rule through its own kind.
   return (RULES[rule.kind] as RuleDefinition<K>).next(rule, situation);
 }
@@ -194,7 +194,7 @@ export function nextPrescription(
   const shownKg = Math.min(...last.sets.map((set) => impliedBySet(set, context) ?? 0));
   const situation: Situation = { lift, targets, last, earlier: trained.slice(0, -1), limitKg, shownKg, context };
   const easy = definition.isByCurve ? null : farTooEasy(situation);
-  const ruled = easy ?? withinBound(ask(rule, situation), situation);
+  const ruled = easy ?? withinBound(applyRule(rule, situation), situation);
   const weeks = weeksUnchanged(trained, context.calendar.date);
   const standsStill: ProgressReason[] = weeks >= UNCHANGED_WEEKS ? [{ kind: "unchanged", weeks }] : [];
   return answer({ ...ruled, reasons: [...ruled.reasons, ...standsStill] });

@@ -5,7 +5,7 @@ import { doneAsPlanned, event, shownSession } from "../testing/floor";
 import { read, TEST_CONTEXT } from "../testing/helpers";
 import { expandSession } from "../time/timeline";
 import { sessionAhead, sessionMeant } from "./ahead";
-import { type Chain, chainsOf, nextChain } from "./chains";
+import { type BlockRound, blockRoundsOf, nextBlockRound } from "./block-rounds";
 import { type FloorEvent, foldEvents, type Occurrence, placeOf } from "./events";
 import { allBlocks, plannedRounds, type SessionDocument } from "./grammar";
 import { paceOf } from "./pace";
@@ -13,11 +13,11 @@ import { paceOf } from "./pace";
 const secondsOf = (document: SessionDocument) => expandSession(document, TEST_CONTEXT).seconds;
 const aheadOf = (document: SessionDocument, events: readonly FloorEvent[]) => {
   const performed = foldEvents(events);
-  return sessionAhead(document, chainsOf(document, TEST_CONTEXT, performed), performed);
+  return sessionAhead(document, blockRoundsOf(document, TEST_CONTEXT, performed), performed);
 };
 const shortened = (places: readonly Occurrence[], rests: readonly { blockId: string; seconds: number }[] = []) =>
   event({ kind: "shortened", minutes: 30, places, rests });
-const placesOf = ({ moves, round }: Chain) => moves.map(({ slot }) => placeOf(slot.id, round));
+const placesOf = ({ moves, round }: BlockRound) => moves.map(({ slot }) => placeOf(slot.id, round));
 
 /** Rounds within a time are as many as fit it: another number of them is not what is left of them. */
 const byRounds = arbitrarySession.filter((document) =>
@@ -38,7 +38,7 @@ describe("what is ahead of a session on the floor", () => {
     const fixed = byRounds.filter((one) => allBlocks(one).every(({ rounds }) => rounds.kind === "fixed"));
     fc.assert(
       fc.property(fixed, fc.array(fc.boolean(), { minLength: 8, maxLength: 8 }), (document, isDone) => {
-        const chains = chainsOf(document, TEST_CONTEXT);
+        const chains = blockRoundsOf(document, TEST_CONTEXT);
         const shown = shownSession(document);
         const events = doneAsPlanned(shown).map((one, index) =>
           isDone[index % 8] ? one : shortened(placesOf(chains[index]!)),
@@ -47,7 +47,7 @@ describe("what is ahead of a session on the floor", () => {
           const ahead = aheadOf(document, events.slice(0, index));
           const ids = allBlocks(ahead).flatMap(({ slots }) => slots.flatMap(({ sets }) => sets.map((set) => set?.id)));
           for (const { set } of moves) expect(ids).toContain(set.id);
-          const next = chainsOf(ahead, TEST_CONTEXT).map((chain) => chain.moves.map(({ set }) => set.id));
+          const next = blockRoundsOf(ahead, TEST_CONTEXT).map((chain) => chain.moves.map(({ set }) => set.id));
           expect(next).toEqual(chains.slice(index).map((chain) => chain.moves.map(({ set }) => set.id)));
         }
         expect(allBlocks(aheadOf(document, events))).toEqual([]);
@@ -75,7 +75,7 @@ describe("what is ahead of a session on the floor", () => {
     const document = read("A1 Bench press 4x8 @60kg h5,10,15,20\nA2 Barbell row 4x8 @60kg r60,90,120");
     const [first, second] = doneAsPlanned(shownSession(document));
     const [block] = aheadOf(document, [first!, second!]).blocks;
-    const chains = chainsOf({ ...document, blocks: [block!] }, TEST_CONTEXT);
+    const chains = blockRoundsOf({ ...document, blocks: [block!] }, TEST_CONTEXT);
     expect(chains.map(({ rest }) => rest?.seconds ?? null)).toEqual([120, null]);
     expect(chains.map(({ moves }) => moves[0]!.handover!.seconds)).toEqual([15, 20]);
   });
@@ -90,23 +90,23 @@ describe("the pace of a session", () => {
       "A1 Back squat 3x5 @80kg r120\n\nB1 Bench press 4x8 @60kg h10\nB2 Barbell row 4x8 @60kg r90\n\nC1 Lateral raise 3x12 @8kg r60",
     );
     const [a, b, c] = document.blocks.map(({ id }) => id);
-    const chains = chainsOf(document, TEST_CONTEXT);
+    const chains = blockRoundsOf(document, TEST_CONTEXT);
     const changes: FloorEvent[] = [
       shortened([...placesOf(chains[4]!), ...placesOf(chains[9]!)], [{ blockId: b!, seconds: 45 }]),
       event({ kind: "orderChanged", blockIds: [a!, c!, b!] }),
     ];
     const shown = shownSession(document);
     const performedAt = (count: number) => {
-      const changed = chainsOf(document, TEST_CONTEXT, foldEvents(changes));
+      const changed = blockRoundsOf(document, TEST_CONTEXT, foldEvents(changes));
       const order = changed.map(({ key }) => chains.findIndex((chain) => chain.key === key));
       const done = order.map((index) => doneAsPlanned(shown)[index]!);
-      const open = done.filter((_, at) => nextChain([changed[at]!], foldEvents(changes)) !== null);
+      const open = done.filter((_, at) => nextBlockRound([changed[at]!], foldEvents(changes)) !== null);
       return foldEvents([started, ...changes, ...open.slice(0, count)]);
     };
     for (let count = 1; count <= 8; count++) {
       const performed = performedAt(count);
       const timeline = expandSession(sessionMeant(document, performed), TEST_CONTEXT);
-      const now = chainsOf(document, TEST_CONTEXT, performed);
+      const now = blockRoundsOf(document, TEST_CONTEXT, performed);
       const pace = (seconds: number) => paceOf(timeline, now, performed, START + 1000 * seconds)!.behindSeconds!;
       const due = -pace(0);
       expect(pace(due)).toBeCloseTo(0, 6);
@@ -127,7 +127,7 @@ describe("the pace of a session", () => {
   it("is none before the start, and nobody is late before the first round", () => {
     const document = read("A1 Bench press 3x8 @60kg r90");
     const timeline = expandSession(document, TEST_CONTEXT);
-    const chains = chainsOf(document, TEST_CONTEXT);
+    const chains = blockRoundsOf(document, TEST_CONTEXT);
     expect(paceOf(timeline, chains, foldEvents([]), START)).toBeNull();
     expect(paceOf(timeline, chains, foldEvents([started]), START + 90_000)).toEqual({
       elapsedSeconds: 90,

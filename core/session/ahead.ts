@@ -1,5 +1,5 @@
 /** What is still ahead of a session on the floor, as a session of its own: what is computed of a session can be computed of it. */
-import { asChanged, type Chain, inOrder, isChainOver } from "./chains";
+import { asChanged, type BlockRound, inOrder, isBlockRoundOver } from "./block-rounds";
 import { occurrenceKey, type PerformedSession, placeOf } from "./events";
 import { type Block, plannedRounds, type RoundRest, type SessionDocument, type Slot, setInRound } from "./grammar";
 
@@ -10,11 +10,11 @@ import { type Block, plannedRounds, type RoundRest, type SessionDocument, type S
  */
 export function sessionAhead(
   document: SessionDocument,
-  chains: readonly Chain[],
+  chains: readonly BlockRound[],
   performed: PerformedSession,
 ): SessionDocument {
   const changed = asChanged(document, performed);
-  const open = chains.filter((chain) => chain.ordinal === 0 && !isChainOver(chain, performed));
+  const open = chains.filter((chain) => chain.ordinal === 0 && !isBlockRoundOver(chain, performed));
   const isBegun = performed.startedAtMs !== null || performed.sets.size > 0;
   const ahead = (block: Block): Block[] => {
     const own = open.filter((chain) => chain.block.id === block.id);
@@ -25,7 +25,7 @@ export function sessionAhead(
   return { ...changed, warmUp: isBegun ? null : changed.warmUp, blocks, finisher };
 }
 
-function blockAhead(block: Block, open: readonly Chain[], performed: PerformedSession): Block {
+function blockAhead(block: Block, open: readonly BlockRound[], performed: PerformedSession): Block {
   const isOpen = (slot: Slot, round: number) => {
     const key = occurrenceKey(placeOf(slot.id, round));
     return !performed.sets.has(key) && !performed.skipped.has(key);
@@ -50,7 +50,7 @@ function blockAhead(block: Block, open: readonly Chain[], performed: PerformedSe
 }
 
 /** Of a list by rounds those of the open ones; the last one again where the list ends before them. */
-const ofRounds = <T>(list: readonly T[], open: readonly Chain[]): T[] =>
+const ofRounds = <T>(list: readonly T[], open: readonly BlockRound[]): T[] =>
   open.map(({ round }) => list[Math.min(round, list.length - 1)]!);
 
 /** The session as it is meant by now: with the lifts, rests and order of the floor, without the sets that were left out. */

@@ -1,7 +1,7 @@
 /** What a chain logs when everything went as shown: what the floor pre-fills. */
 import type { Settings } from "../settings";
 import type { WorkPiece } from "../time/work";
-import type { Chain } from "./chains";
+import type { BlockRound } from "./block-rounds";
 import { type PerformedSegment, type PerformedSet, placeOf } from "./events";
 import type { Segment, Slot, WorkSet } from "./grammar";
 import type { ShownSession } from "./shown";
@@ -9,7 +9,7 @@ import type { ShownSession } from "./shown";
 type Shown = Pick<ShownSession, "loads" | "settings">;
 
 /** One set for each move of the chain; a rep goal has one for each of its mini-sets. */
-export function asPlanned(chain: Chain, shown: Shown, restSeconds: number | null): PerformedSet[] {
+export function asPlanned(chain: BlockRound, shown: Shown, restSeconds: number | null): PerformedSet[] {
   return chain.moves.flatMap(({ slot, set, work }) => {
     const parts: readonly (readonly PerformedSegment[])[] =
       set.stop.kind === "repTotal"

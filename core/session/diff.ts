@@ -4,7 +4,7 @@
  */
 import { unmoved } from "../lists";
 import { sameValue } from "../same";
-import { type After, applyEdits, type BlockFields, type Edit } from "./edits";
+import { applyEdits, type BlockFields, type Edit, type PrecedingId } from "./edits";
 import { allBlocks, type Block, type SessionDocument, type Slot, type WorkSet } from "./grammar";
 
 /** Edits that make `after` of `before`, as few as name what changed. */
@@ -57,7 +57,7 @@ function moveLifts(steps: Steps, blocks: readonly Block[], leavingForFinisher: R
       if (leavingForFinisher.has(slot.id) || (!wanted.has(slot.id) && blocks.some(({ id }) => id === block.id)))
         steps.take([{ kind: "removeSlot", slotId: slot.id }]);
   const placed = new Set(allBlocks(steps.document).flatMap((block) => block.slots.map((slot) => slot.id)));
-  let previous: After = null;
+  let previous: PrecedingId = null;
   for (const block of blocks) {
     if (!allBlocks(steps.document).some(({ id }) => id === block.id)) {
       const isNew = !block.slots.some((slot) => placed.has(slot.id));
@@ -70,7 +70,7 @@ function moveLifts(steps: Steps, blocks: readonly Block[], leavingForFinisher: R
       allBlocks(steps.document)
         .find(({ id }) => id === block.id)!
         .slots.map((slot) => slot.id);
-    let before: After = null;
+    let before: PrecedingId = null;
     for (const slot of block.slots) {
       if (!slotsNow().includes(slot.id))
         steps.take([
@@ -88,9 +88,9 @@ function moveLifts(steps: Steps, blocks: readonly Block[], leavingForFinisher: R
 }
 
 /** The entries to move, each with the neighbour it comes to stand after, so that `from` gets the order of `to`. */
-function moves(from: readonly string[], to: readonly string[]): [string, After][] {
+function moves(from: readonly string[], to: readonly string[]): [string, PrecedingId][] {
   const settled = unmoved(from, to);
-  return to.flatMap((id, index): [string, After][] => (settled.has(id) ? [] : [[id, to[index - 1] ?? null]]));
+  return to.flatMap((id, index): [string, PrecedingId][] => (settled.has(id) ? [] : [[id, to[index - 1] ?? null]]));
 }
 
 /** The edits that give a block other fields; those left out stay. */
@@ -140,7 +140,7 @@ export function diffSets(before: WorkSet, after: WorkSet): Edit[] {
     before.segments.map(({ id }) => id),
     segments.map(({ id }) => id),
   );
-  let previous: After = null;
+  let previous: PrecedingId = null;
   for (const segment of segments) {
     const old = known.get(segment.id);
     if (!old) edits.push({ kind: "insertSegment", setId, segment, after: previous });

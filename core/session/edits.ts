@@ -19,18 +19,18 @@ export type SegmentFields = Omit<Segment, "id">;
 type FieldOf<Fields> = { [K in keyof Fields]-?: { readonly field: K; readonly value: Fields[K] } }[keyof Fields];
 
 /** The id of the neighbour that something follows; null: it stands first. */
-export type After = string | null;
+export type PrecedingId = string | null;
 
 export type Edit =
   | ({ readonly kind: "setSession" } & FieldOf<SessionFields>)
-  | { readonly kind: "insertBlock"; readonly block: Block; readonly after: After }
+  | { readonly kind: "insertBlock"; readonly block: Block; readonly after: PrecedingId }
   | { readonly kind: "removeBlock"; readonly blockId: string }
-  | { readonly kind: "moveBlock"; readonly blockId: string; readonly after: After }
+  | { readonly kind: "moveBlock"; readonly blockId: string; readonly after: PrecedingId }
   | { readonly kind: "setFinisher"; readonly block: Block | null }
   | ({ readonly kind: "setBlock"; readonly blockId: string } & FieldOf<BlockFields>)
-  | { readonly kind: "insertSlot"; readonly blockId: string; readonly slot: Slot; readonly after: After }
+  | { readonly kind: "insertSlot"; readonly blockId: string; readonly slot: Slot; readonly after: PrecedingId }
   | { readonly kind: "removeSlot"; readonly slotId: string }
-  | { readonly kind: "moveSlot"; readonly slotId: string; readonly blockId: string; readonly after: After }
+  | { readonly kind: "moveSlot"; readonly slotId: string; readonly blockId: string; readonly after: PrecedingId }
   | ({ readonly kind: "setSlot"; readonly slotId: string } & FieldOf<SlotFields>)
   /**
    * Which set stands in which round, by id; null sits it out. New sets are given whole, those no longer named go away.
@@ -42,9 +42,9 @@ export type Edit =
       readonly added: readonly WorkSet[];
     }
   | ({ readonly kind: "setSet"; readonly setId: string } & FieldOf<SetFields>)
-  | { readonly kind: "insertSegment"; readonly setId: string; readonly segment: Segment; readonly after: After }
+  | { readonly kind: "insertSegment"; readonly setId: string; readonly segment: Segment; readonly after: PrecedingId }
   | { readonly kind: "removeSegment"; readonly segmentId: string }
-  | { readonly kind: "moveSegment"; readonly segmentId: string; readonly after: After }
+  | { readonly kind: "moveSegment"; readonly segmentId: string; readonly after: PrecedingId }
   | ({ readonly kind: "setSegment"; readonly segmentId: string } & FieldOf<SegmentFields>);
 
 /** The document after the edits, and the edits that take it back; or why the edits no longer fit. */
@@ -180,19 +180,26 @@ interface Identified {
   readonly id: string;
 }
 
-function insertAfter<T extends Identified>(list: readonly T[], one: T, after: After): T[] | null {
+function insertAfter<T extends Identified>(list: readonly T[], one: T, after: PrecedingId): T[] | null {
   if (after === null) return [one, ...list];
   const at = list.findIndex(({ id }) => id === after);
   return at < 0 ? null : list.toSpliced(at + 1, 0, one);
 }
 
-function takeOut<T extends Identified>(list: readonly T[], id: string): { rest: T[]; one: T; after: After } | null {
+function takeOut<T extends Identified>(
+  list: readonly T[],
+  id: string,
+): { rest: T[]; one: T; after: PrecedingId } | null {
   const at = list.findIndex((one) => one.id === id);
   if (at < 0) return null;
   return { rest: list.toSpliced(at, 1), one: list[at]!, after: list[at - 1]?.id ?? null };
 }
 
-function move<T extends Identified>(list: readonly T[], id: string, after: After): { list: T[]; from: After } | null {
+function move<T extends Identified>(
+  list: readonly T[],
+  id: string,
+  after: PrecedingId,
+): { list: T[]; from: PrecedingId } | null {
   const taken = takeOut(list, id);
   const moved = taken && insertAfter(taken.rest, taken.one, after);
   return moved && { list: moved, from: taken.after };

@@ -11,7 +11,7 @@ import type { Weight } from "../units";
 export const EVENT_VERSION = 3;
 
 /** A partner's sets count toward a shared goal only; their own log is their own session's. */
-export type Whose = "client" | "partner";
+export type SetOwner = "client" | "partner";
 
 /** Where a performed set has its place. */
 export interface Occurrence {
@@ -20,7 +20,7 @@ export interface Occurrence {
   readonly round: number;
   /** 0 for the slot's set of the round; further mini-sets and added sets count on. */
   readonly ordinal: number;
-  readonly whose: Whose;
+  readonly whose: SetOwner;
 }
 
 export const occurrenceKey = ({ slotId, round, ordinal, whose }: Occurrence): string =>
@@ -155,7 +155,7 @@ export interface PerformedSession {
 
 /** Folds events in the server's order. A set is what its last event that stands says. */
 export function foldEvents(events: readonly FloorEvent[]): PerformedSession {
-  const stands = standing(events);
+  const stands = effectiveEventIds(events);
   const sets = new Map<string, DoneSet>();
   const skipped = new Map<string, string>();
   const shortRests = new Map<string, number>();
@@ -230,7 +230,7 @@ export function foldEvents(events: readonly FloorEvent[]): PerformedSession {
 }
 
 /** The ids of events that were not undone; undoing an undo brings the event back. */
-export function standing(events: readonly FloorEvent[]): ReadonlySet<string> {
+export function effectiveEventIds(events: readonly FloorEvent[]): ReadonlySet<string> {
   const undoing = new Map<string, string[]>();
   for (const { id, body } of events)
     if (body.kind === "undone") undoing.set(body.eventId, [...(undoing.get(body.eventId) ?? []), id]);

@@ -160,7 +160,7 @@ export interface Segment {
   readonly amount: Amount;
   readonly rom: RangeOfMotion;
   readonly load: LoadRule;
-  readonly beside: readonly Beside[];
+  readonly beside: readonly AddedResistance[];
   /** Reps in reserve asked for. `null` is unsaid. */
   readonly rir: Span | null;
   /** `null`: unsaid in the first segment; as the segment before in later ones. */
@@ -220,7 +220,7 @@ export type LoadRule =
   | { readonly kind: "fromRound"; readonly change: LoadChange };
 
 /** Resistance beside the load. */
-export type Beside =
+export type AddedResistance =
   | { readonly kind: "band"; readonly name: string; readonly count: number }
   | { readonly kind: "chains"; readonly weight: Weight }
   | { readonly kind: "vest"; readonly weight: Weight }

@@ -7,11 +7,11 @@ import { allBlocks, EMPTY_DOCUMENT, type SessionDocument, type Slot } from "./gr
 import {
   writeCells,
   writeCues,
-  writeHandover,
   writeRoundRest,
   writeRounds,
   writeSetup,
   writeTempo,
+  writeTransition,
   writeWarmUp,
 } from "./in-place";
 import { readNewLifts } from "./new-lift";
@@ -45,7 +45,7 @@ describe("a place of the session is written in", () => {
   const first = (write: (d: SessionDocument, id: string, typed: string) => Operation): Write => {
     return (d, typed) => write(d, slots(d)[0]!.id, typed);
   };
-  const handover = first(writeHandover);
+  const handover = first(writeTransition);
   const tempo = first(writeTempo);
   const setup = first(writeSetup);
   const cues = first(writeCues);
@@ -121,7 +121,7 @@ describe("a place of the session is written in", () => {
 
   it("a part that has gone by now", () => {
     const gone = "That part is not in the session any more.";
-    for (const write of [writeRoundRest, writeHandover, writeTempo, writeSetup, writeCues])
+    for (const write of [writeRoundRest, writeTransition, writeTempo, writeSetup, writeCues])
       expect(said(EMPTY_DOCUMENT, write(EMPTY_DOCUMENT, "x", "90"))).toBe(gone);
   });
 });

@@ -16,7 +16,7 @@ import {
   slotLabels,
 } from "./grammar";
 import { edits, NOT_THERE, no, type Operation } from "./operation";
-import { inTurn, writeSet } from "./operations";
+import { composeOperations, writeSet } from "./operations";
 import { changeRounds } from "./rounds";
 import { lineageOf, type MakeId, parseCell, parseSession } from "./shorthand/parse";
 import { errorWords, normalise, Scanner, ShorthandProblem } from "./shorthand/scanner";
@@ -69,7 +69,7 @@ export function writeRoundRest(document: SessionDocument, blockId: string, typed
 }
 
 /** The same before the next lift of a round: one figure, or one a round. */
-export function writeHandover(document: SessionDocument, slotId: string, typed: string): Operation {
+export function writeTransition(document: SessionDocument, slotId: string, typed: string): Operation {
   const slot = slotById(document, slotId);
   const block = blockOfSlot(document, slotId);
   if (!slot || !block) return NOT_THERE;
@@ -109,8 +109,8 @@ export function writeRounds(document: SessionDocument, blockId: string, typed: s
   if (high < low) return no(`A range from low to high: ${high}-${low}.`);
   const fixed: Rounds = { kind: "fixed", count: block.slots[0]!.sets.length };
   const first = block.rounds.kind === "withinTime" ? diffBlock(block, { rounds: fixed }) : [];
-  return inTurn(document, edits(...first), (now) =>
-    inTurn(now, changeRounds(now, blockId, high, makeId), (after) => {
+  return composeOperations(document, edits(...first), (now) =>
+    composeOperations(now, changeRounds(now, blockId, high, makeId), (after) => {
       const changed = allBlocks(after).find((one) => one.id === blockId)!;
       const stop = block.rounds.kind === "range" ? block.rounds.stop : ({ kind: "coach" } as const);
       const rounds: Rounds = low < high ? { kind: "range", low, high, stop } : { kind: "fixed", count: high };

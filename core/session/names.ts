@@ -2,10 +2,10 @@
 import { type Catalogue, type Exercise, exerciseOrThrow, trainSameRegion } from "../exercise/exercise";
 import { classifyPair } from "../exercise/pair";
 import type { Settings } from "../settings";
-import { handoverAfter } from "../time/run";
+import { transitionAfter } from "../time/run";
 import { toKg } from "../units";
 import type { Block, LoadRule, Slot, WorkSet } from "./grammar";
-import { HANDOVER_LIMIT_SECONDS } from "./shorthand/print";
+import { TRANSITION_LIMIT_SECONDS } from "./shorthand/print";
 
 export type BlockName =
   | "straight sets"
@@ -52,8 +52,8 @@ function baseName(block: Block, exercises: readonly Exercise[], settings: Settin
   const { slots } = block;
   if (block.intent === "circuit") return "circuit";
   if (slots.length === 1) return singleName(slots[0]!);
-  const handovers = slots.slice(0, -1).map((slot) => longestHandover(slot, settings));
-  const short = handovers.map((seconds) => seconds <= HANDOVER_LIMIT_SECONDS);
+  const handovers = slots.slice(0, -1).map((slot) => longestTransition(slot, settings));
+  const short = handovers.map((seconds) => seconds <= TRANSITION_LIMIT_SECONDS);
   if (!short.every(Boolean)) {
     const runs = runLengths(short);
     return runs.length > 1 && runs.every((length) => length >= 3) ? "staggered giant sets" : "paired sets";
@@ -76,8 +76,8 @@ function runLengths(short: readonly boolean[]): number[] {
   return runs;
 }
 
-const longestHandover = (slot: Slot, settings: Settings): number =>
-  Math.max(...slot.sets.map((_, round) => handoverAfter(slot, round, settings).seconds));
+const longestTransition = (slot: Slot, settings: Settings): number =>
+  Math.max(...slot.sets.map((_, round) => transitionAfter(slot, round, settings).seconds));
 
 /** Up to this long between them an easier lever is one set continued. */
 const STRAIGHT_ON_SECONDS = 5;

@@ -1,5 +1,5 @@
 import { diffBlock, diffDocuments, diffSets, diffSlot, diffSlotSets } from "./diff";
-import { type After, applyEdits, blockOfSlot, type Edit, slotById } from "./edits";
+import { applyEdits, blockOfSlot, type Edit, type PrecedingId, slotById } from "./edits";
 import {
   allBlocks,
   type Block,
@@ -18,7 +18,7 @@ import { freshSet, padRests, stretchRests } from "./rounds";
 import { lineageOf, type MakeId } from "./shorthand/parse";
 
 /** One operation after another, on what the first leaves: one step of both. */
-export function inTurn(
+export function composeOperations(
   document: SessionDocument,
   first: Operation,
   next: (now: SessionDocument) => Operation,
@@ -46,7 +46,7 @@ function tidied(document: SessionDocument, list: readonly Edit[]): Operation {
 // --- blocks -----------------------------------------------------------------------------------------------------------
 
 /** Whom an entry follows that comes to stand at a place of a list. */
-function neighbourAt(list: readonly { readonly id: string }[], at: number): After {
+function neighbourAt(list: readonly { readonly id: string }[], at: number): PrecedingId {
   return at <= 0 ? null : (list[Math.min(at, list.length) - 1]?.id ?? null);
 }
 
@@ -60,7 +60,7 @@ export function addBlock(document: SessionDocument, block: Block, at = document.
 /** New blocks at a place, in their order. */
 export const addBlocks = (document: SessionDocument, blocks: readonly Block[], at: number): Operation =>
   blocks.reduce<Operation>(
-    (before, block, index) => inTurn(document, before, (now) => addBlock(now, block, at + index)),
+    (before, block, index) => composeOperations(document, before, (now) => addBlock(now, block, at + index)),
     edits(),
   );
 
@@ -224,7 +224,7 @@ export function liftToPlace(document: SessionDocument, slotId: string, at: numbe
     const from = document.blocks.indexOf(block);
     return moveBlock(document, block.id, from >= 0 && from < at ? at - 1 : at);
   }
-  return inTurn(document, splitSlot(document, slotId, makeId), (now) => {
+  return composeOperations(document, splitSlot(document, slotId, makeId), (now) => {
     const own = blockOfSlot(now, slotId)!;
     const from = now.blocks.indexOf(own);
     return from === at ? edits() : moveBlock(now, own.id, at);
@@ -398,7 +398,7 @@ export function freshBlocks(blocks: readonly Block[], makeId: MakeId): Block[] {
  * Another session's blocks at the end of this one, with ids of their own. Where nothing is said here yet of name, time, warm-up or
  * method, the other's holds; a second finisher comes before the first.
  */
-export function takeOver(document: SessionDocument, other: SessionDocument, makeId: MakeId): Operation {
+export function copyBlocksFrom(document: SessionDocument, other: SessionDocument, makeId: MakeId): Operation {
   const fresh = freshBlocks([...other.blocks, ...(other.finisher ? [other.finisher] : [])], makeId);
   const finisher = other.finisher && !document.finisher ? fresh.at(-1)! : document.finisher;
   const blocks = [...document.blocks, ...fresh.filter((block) => block !== finisher)];
@@ -420,7 +420,9 @@ export function takeOver(document: SessionDocument, other: SessionDocument, make
 /** Another session in the place of this one, in the same gym: what there is goes, and the other comes in with ids of its own. */
 export function replaceSession(document: SessionDocument, other: SessionDocument, makeId: MakeId): Operation {
   const empty: SessionDocument = { ...EMPTY_DOCUMENT, gymId: document.gymId };
-  return inTurn(document, edits(...diffDocuments(document, empty)), (now) => takeOver(now, other, makeId));
+  return composeOperations(document, edits(...diffDocuments(document, empty)), (now) =>
+    copyBlocksFrom(now, other, makeId),
+  );
 }
 
 function mapLoads(slot: Slot, map: (load: LoadRule) => LoadRule): Slot {

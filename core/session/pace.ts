@@ -1,6 +1,6 @@
 /** How far a session on the floor is from its plan. */
 import type { Timeline } from "../time/timeline";
-import { type Chain, isChainOver } from "./chains";
+import { type BlockRound, isBlockRoundOver } from "./block-rounds";
 import { occurrenceKey, type PerformedSession, placeOf } from "./events";
 
 export interface Pace {
@@ -16,14 +16,14 @@ export interface Pace {
  */
 export function paceOf(
   timeline: Timeline,
-  chains: readonly Chain[],
+  chains: readonly BlockRound[],
   performed: PerformedSession,
   nowMs: number,
 ): Pace | null {
   if (performed.startedAtMs === null) return null;
   const elapsedSeconds = ((performed.ended?.atMs ?? nowMs) - performed.startedAtMs) / 1000;
-  const inHand = chains.findIndex((chain) => !isChainOver(chain, performed));
-  const isDone = ({ moves, round, ordinal }: Chain) =>
+  const inHand = chains.findIndex((chain) => !isBlockRoundOver(chain, performed));
+  const isDone = ({ moves, round, ordinal }: BlockRound) =>
     moves.some(({ slot }) => performed.sets.has(occurrenceKey(placeOf(slot.id, round, ordinal))));
   const last = chains.slice(0, inHand < 0 ? chains.length : inHand).findLast(isDone);
   const part = last && timeline.blocks.find((one) => one.timeline.block.id === last.block.id);

@@ -2,12 +2,12 @@ import { describe, expect, it } from "vitest";
 import { SHIPPED_CATALOGUE } from "../exercise/catalogue";
 import { countingIds, read } from "../testing/helpers";
 import { applyEdits } from "./edits";
-import { isShared, writeOwn } from "./partners";
+import { isShared, writePartnerCell } from "./partners";
 
 const document = read("A1 Bench press 3x6-8 rir2 r90");
 const slotId = document.blocks[0]!.slots[0]!.id;
 const own = (typed: string, round = 1) =>
-  writeOwn(document, { slotId, round, typed }, SHIPPED_CATALOGUE, countingIds("p"));
+  writePartnerCell(document, { slotId, round, typed }, SHIPPED_CATALOGUE, countingIds("p"));
 
 describe("what partners share", () => {
   it("a load and an effort are each one's own, and change nothing that is shared", () => {

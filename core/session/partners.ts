@@ -15,7 +15,7 @@ export function isShared(edit: Edit): boolean {
 }
 
 /** A partner's own cell as it is typed: their load and effort. What is shared is not changed here. */
-export function writeOwn(
+export function writePartnerCell(
   document: SessionDocument,
   at: { readonly slotId: string; readonly round: number; readonly typed: string },
   catalogue: Catalogue,

@@ -5,7 +5,7 @@
 import { exerciseOrThrow, isTrainable } from "../exercise/exercise";
 import { groupBy } from "../lists";
 import { effectiveKg } from "../load/effective";
-import { handoverAfter, restAfter } from "../time/run";
+import { restAfter, transitionAfter } from "../time/run";
 import { repSeconds, tempoInForce } from "../time/tempo";
 import type { BlockTimeline, RestReason, Timeline, TimelineSpan } from "../time/timeline";
 import { changeBetween, type Side } from "../time/work";
@@ -151,7 +151,7 @@ function performedBlock(sets: readonly LaidSet[]): BlockTimeline {
   for (const one of sets) {
     const { done, slot } = one;
     if (before && before.done.round === done.round && before.done.ordinal === done.ordinal)
-      rest(handoverAfter(before.slot, done.round, settings).seconds, "handover", before.slot.id, done.round);
+      rest(transitionAfter(before.slot, done.round, settings).seconds, "handover", before.slot.id, done.round);
     else if (before?.done.round === done.round && before.slot.id === slot.id)
       rest(miniSetRest(before, settings.assumed.miniSetRestSeconds), "mini-set", slot.id, done.round);
     else if (before) {

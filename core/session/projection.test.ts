@@ -4,7 +4,7 @@ import { chainsShown, doneAsPlanned, event, performedPart, performedSet, shownSe
 import { read } from "../testing/helpers";
 import { weight } from "../units";
 import { asPlanned } from "./as-planned";
-import { nextChain, stopReached } from "./chains";
+import { nextBlockRound, stopReached } from "./block-rounds";
 import { type FloorEvent, foldEvents, type PerformedSet, placeOf } from "./events";
 import type { SessionDocument } from "./grammar";
 import { placeSets } from "./performed";
@@ -233,7 +233,7 @@ describe("optional rounds", () => {
     const events = doneAsPlanned(shown, reps(figures)).slice(0, figures.length);
     const performed = foldEvents(events);
     expect(stopReached(shown.document.blocks[0]!, performed)?.afterRound ?? null).toBe(ends);
-    const next = nextChain(chainsShown(shown), performed);
+    const next = nextBlockRound(chainsShown(shown), performed);
     expect(next?.round ?? null).toBe(ends === null ? figures.length : null);
   });
 
@@ -241,7 +241,7 @@ describe("optional rounds", () => {
     const shown = ofText("Bench press 2-3x8 @60kg rir2 r90");
     const { summary, performed } = project(doneAsPlanned(shown).slice(0, 2), { h: shown });
     expect(summary).toMatchObject({ sets: 2, plannedSets: 2 });
-    expect(nextChain(chainsShown(shown), performed)).toMatchObject({ round: 2, isOptional: true });
+    expect(nextBlockRound(chainsShown(shown), performed)).toMatchObject({ round: 2, isOptional: true });
   });
 });
 

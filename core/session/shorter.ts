@@ -10,7 +10,7 @@ import { sameValue } from "../same";
 import type { MusclePriority } from "../volume/bands";
 import { allBlocks, type Block, plannedRounds, type SessionDocument, type Slot, type WorkSet } from "./grammar";
 import type { Operation } from "./operation";
-import { inTurn, pairBlocks, removeSlot, toDropSet } from "./operations";
+import { composeOperations, pairBlocks, removeSlot, toDropSet } from "./operations";
 import { changeRounds, removeRound } from "./rounds";
 import { setRoundRest } from "./scaling";
 import type { MakeId } from "./shorthand/parse";
@@ -35,7 +35,7 @@ export interface ShorterContext {
   readonly makeId: MakeId;
 }
 
-const HANDOVER_SECONDS = 10;
+const TRANSITION_SECONDS = 10;
 /** Lifts that are offered to be left out: the least wanted. */
 const MOST_DROPPED = 2;
 /** What a whole lift is worth beside its sets; the session's first is what it was begun for. A judgement. */
@@ -77,7 +77,7 @@ export function waysShorter(document: SessionDocument, context: ShorterContext, 
   for (const [at, block] of document.blocks.entries())
     for (const other of document.blocks.slice(at + 1))
       if (arePairable(block, other, catalogue)) {
-        const operation = pairBlocks(document, block.id, other.id, HANDOVER_SECONDS);
+        const operation = pairBlocks(document, block.id, other.id, TRANSITION_SECONDS);
         ways.push(way({ kind: "pair", blockId: block.id, withBlockId: other.id }, operation));
       }
   return found([...ways, ...withoutLifts(document, context)]);
@@ -155,7 +155,7 @@ function isPlainIsolation(slot: Slot, catalogue: Catalogue): boolean {
 }
 
 const lastTwoAsDrop = (document: SessionDocument, block: Block, slot: Slot, makeId: MakeId): Operation =>
-  inTurn(document, removeRound(document, block.id, slot.sets.length - 1), (now) =>
+  composeOperations(document, removeRound(document, block.id, slot.sets.length - 1), (now) =>
     toDropSet(now, slot.id, slot.sets.length - 2, 1, DROP_PERCENT, makeId),
   );
 

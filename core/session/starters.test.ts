@@ -6,14 +6,14 @@ import { countingIds, read } from "../testing/helpers";
 import { applyEdits } from "./edits";
 import { allBlocks, EMPTY_DOCUMENT, type SessionDocument } from "./grammar";
 import { nameBlock } from "./names";
-import { takeOver } from "./operations";
+import { copyBlocksFrom } from "./operations";
 import { parseSession } from "./shorthand/parse";
 import { printSession } from "./shorthand/print";
 import { STARTERS } from "./starters";
 import { validateDocument } from "./validate";
 
 const taken = (document: SessionDocument, other: SessionDocument): SessionDocument => {
-  const operation = takeOver(document, other, countingIds("t"));
+  const operation = copyBlocksFrom(document, other, countingIds("t"));
   const edited = operation.ok && applyEdits(document, operation.edits);
   if (edited === false || !edited.ok) throw new Error("not taken");
   return edited.document;
@@ -68,7 +68,7 @@ describe("a session that is taken over", () => {
   it("twice, after what there is, and under the name it has", () => {
     const named = { ...read("# Mine\n\nA1 Bench press 3x8"), capSeconds: 1800 };
     const once = taken(named, other);
-    const operation = takeOver(once, other, countingIds("again"));
+    const operation = copyBlocksFrom(once, other, countingIds("again"));
     const twice = operation.ok && applyEdits(once, operation.edits);
     if (twice === false || !twice.ok) throw new Error("not taken");
     expect([twice.document.title, twice.document.capSeconds, twice.document.blocks.length]).toEqual(["Mine", 1800, 5]);

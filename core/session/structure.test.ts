@@ -6,7 +6,7 @@ import { arbitrarySession } from "../testing/arbitrary";
 import { chainsShown, doneAsPlanned, event, shownSession } from "../testing/floor";
 import { countingIds, read } from "../testing/helpers";
 import { asPlanned } from "./as-planned";
-import { chainsOf, nextChain } from "./chains";
+import { blockRoundsOf, nextBlockRound } from "./block-rounds";
 import { type FloorEventBody, foldEvents } from "./events";
 import { allBlocks, type SessionDocument } from "./grammar";
 import { nameBlock } from "./names";
@@ -123,14 +123,14 @@ describe("chains", () => {
       ["B", 0, 2, 75],
       ["B", 1, 2, undefined],
     ]);
-    expect(nextChain(chains, foldEvents([first!]))).toBe(chains[1]);
+    expect(nextBlockRound(chains, foldEvents([first!]))).toBe(chains[1]);
   });
 
   it("take rounds, sets, swaps and another order from the floor", () => {
     const [a, b] = shown.document.blocks;
     const slotId = a!.slots[0]!.id;
     const orderAfter = (...bodies: FloorEventBody[]) =>
-      chainsOf(shown.document, workContextOf(shown), foldEvents(bodies.map((body) => event(body)))).map(
+      blockRoundsOf(shown.document, workContextOf(shown), foldEvents(bodies.map((body) => event(body)))).map(
         ({ letter, round, ordinal, rest }) => [letter, round, ordinal, rest?.seconds ?? null],
       );
     expect(orderAfter({ kind: "roundAdded", blockId: a!.id }).slice(0, 3)).toEqual([
@@ -151,7 +151,7 @@ describe("chains", () => {
     const swap = foldEvents([
       event({ kind: "exerciseSwapped", slotId, fromRound: 1, exerciseId: "push-up", reason: "" }),
     ]);
-    const done = chainsOf(shown.document, workContextOf(shown), swap).slice(0, 2);
+    const done = blockRoundsOf(shown.document, workContextOf(shown), swap).slice(0, 2);
     expect(done.map((chain) => asPlanned(chain, shown, null)[0]!.segments[0])).toMatchObject([
       { exerciseId: "bench-press", load: { amount: "80" } },
       { exerciseId: "push-up", load: null },

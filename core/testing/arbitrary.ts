@@ -3,8 +3,8 @@ import fc from "fast-check";
 import { SHIPPED_EXERCISES } from "../exercise/catalogue";
 import { placeholderId } from "../exercise/placeholder";
 import type {
+  AddedResistance,
   Amount,
-  Beside,
   Block,
   LoadChange,
   LoadRule,
@@ -77,14 +77,14 @@ const plainLoad: fc.Arbitrary<LoadRule> = fc.oneof(
     .tuple(anyWeight, fc.constantFrom(1 as const, -1 as const))
     .map(([added, sign]) => ({ kind: "bodyweight" as const, added, sign })),
 );
-const beside: fc.Arbitrary<readonly Beside[]> = fc.oneof(
+const beside: fc.Arbitrary<readonly AddedResistance[]> = fc.oneof(
   { weight: 5, arbitrary: fc.constant([]) },
   fc
     .oneof(
-      fc.integer({ min: 1, max: 2 }).map((count): Beside => ({ kind: "band", name: "red", count })),
-      anyWeight.map((w): Beside => ({ kind: "chains", weight: w })),
-      anyWeight.map((w): Beside => ({ kind: "vest", weight: w })),
-      anyWeight.map((w): Beside => ({ kind: "other", name: "dip belt", weight: w })),
+      fc.integer({ min: 1, max: 2 }).map((count): AddedResistance => ({ kind: "band", name: "red", count })),
+      anyWeight.map((w): AddedResistance => ({ kind: "chains", weight: w })),
+      anyWeight.map((w): AddedResistance => ({ kind: "vest", weight: w })),
+      anyWeight.map((w): AddedResistance => ({ kind: "other", name: "dip belt", weight: w })),
     )
     .map((one) => [one]),
 );

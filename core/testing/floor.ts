@@ -1,7 +1,7 @@
 /** Logs for tests: events, performed sets, and sessions as they were shown. */
 import { SHIPPED_CATALOGUE } from "../exercise/catalogue";
 import { asPlanned } from "../session/as-planned";
-import { type Chain, chainsOf } from "../session/chains";
+import { type BlockRound, blockRoundsOf } from "../session/block-rounds";
 import {
   EVENT_VERSION,
   type FloorEvent,
@@ -90,12 +90,12 @@ export function shownSession(document: SessionDocument, more: Partial<ShownSessi
   };
 }
 
-export const chainsShown = (shown: ShownSession): Chain[] => chainsOf(shown.document, workContextOf(shown));
+export const chainsShown = (shown: ShownSession): BlockRound[] => blockRoundsOf(shown.document, workContextOf(shown));
 
 /** The log of a session done as planned, a chain a minute; sets may be changed on the way. */
 export function doneAsPlanned(
   shown: ShownSession,
-  change: (set: PerformedSet, chain: Chain) => PerformedSet = (set) => set,
+  change: (set: PerformedSet, chain: BlockRound) => PerformedSet = (set) => set,
   shownHash = "h",
 ): FloorEvent[] {
   return chainsShown(shown).map((chain, index) =>

@@ -10,7 +10,7 @@ import { DEFAULT_SETTINGS } from "../settings";
 import { expandSession, isWork, type Timeline, type WorkSpan } from "../time/timeline";
 import { addDays, mean } from "../units";
 import { read, TEST_CONTEXT } from "./helpers";
-import { OtherLifter, type Said } from "./other-lifter";
+import { OtherLifter, type StoredReport } from "./other-lifter";
 
 /** Two days a week: long and short rests, a drop set, a superset for one muscle. */
 const DAYS = [
@@ -147,7 +147,7 @@ function foretell(
 interface Done {
   readonly asked: number | null;
   readonly possible: number;
-  readonly said: Said;
+  readonly said: StoredReport;
 }
 
 function run(

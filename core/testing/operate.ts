@@ -5,11 +5,11 @@ import { allBlocks, type SessionDocument } from "../session/grammar";
 import {
   writeCells,
   writeCues,
-  writeHandover,
   writeRoundRest,
   writeRounds,
   writeSetup,
   writeTempo,
+  writeTransition,
   writeWarmUp,
 } from "../session/in-place";
 import { applyTechnique, TECHNIQUES } from "../session/techniques";
@@ -57,10 +57,14 @@ export function operationOf(
       () => operations.scaleRests(document, 1.2),
       () => writeRounds(document, one.id, at(ROUNDS, c), makeId),
       () => writeRoundRest(document, one.id, at(RESTS, c)),
-      () => writeHandover(document, slot.id, at(RESTS, c)),
+      () => writeTransition(document, slot.id, at(RESTS, c)),
       () => operations.liftToPlace(document, slot.id, c % (document.blocks.length + 1), makeId),
       () =>
-        operations.takeOver(document, read("Bench press 2x5\n\nZ: finisher\nZ1 Plank 1x60s", `${makeId()}-`), makeId),
+        operations.copyBlocksFrom(
+          document,
+          read("Bench press 2x5\n\nZ: finisher\nZ1 Plank 1x60s", `${makeId()}-`),
+          makeId,
+        ),
       () => operations.replaceSession(document, read("Bench press 2x5", `${makeId()}-`), makeId),
       () => operations.asFinisher(document, one.id),
       () => operations.noFinisher(document),

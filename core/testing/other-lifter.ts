@@ -17,7 +17,7 @@ interface Constants {
   readonly atRest: number;
 }
 
-export interface Said {
+export interface StoredReport {
   readonly reps: number;
   /** Nothing in reserve where it failed; null where it was not said. */
   readonly rir: number | null;
@@ -91,7 +91,7 @@ export class OtherLifter {
   }
 
   /** What they say of a set: a third of the time how much was left. */
-  say({ done, possible }: { readonly done: number; readonly possible: number }, asked: number | null): Said {
+  say({ done, possible }: { readonly done: number; readonly possible: number }, asked: number | null): StoredReport {
     const failed = asked === null || done < asked;
     if (failed) return { reps: done, rir: 0 };
     const left = Math.max(0, possible - done);

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { type ClockReading, type DeviceClock, FRESH_CLOCK, hearServer, readClock, timeOf } from "./device-clock";
+import { type ClockReading, type DeviceClock, FRESH_CLOCK, readClock, syncDeviceClock, timeOf } from "./device-clock";
 
 const HOUR = 3_600_000;
 const T = Date.UTC(2026, 10, 24, 18);
@@ -10,12 +10,12 @@ const through = (readings: readonly ClockReading[], from: DeviceClock = FRESH_CL
 
 describe("the time a device goes by", () => {
   it("is the wall clock less what it was off at the last contact", () => {
-    const clock = hearServer(through([at(T + 8760 * HOUR, 0)]), T + 8760 * HOUR, T, 80);
+    const clock = syncDeviceClock(through([at(T + 8760 * HOUR, 0)]), T + 8760 * HOUR, T, 80);
     expect(Math.abs(timeOf(clock, T + 8760 * HOUR + 90_000) - (T + 90_000))).toBeLessThan(100);
   });
 
   it("is left alone by a network's own slowness", () => {
-    const clock = hearServer(FRESH_CLOCK, T + 1_500, T, 300);
+    const clock = syncDeviceClock(FRESH_CLOCK, T + 1_500, T, 300);
     expect(clock.offsetMs).toBe(0);
   });
 
@@ -44,7 +44,7 @@ describe("the time a device goes by", () => {
   it("that jumped unseen is put right at the next contact", () => {
     const jumped = through([at(T, 0), at(T + 1_000, 1_000, false), at(T + 2 * HOUR, 1_200)]);
     expect(timeOf(jumped, T + 2 * HOUR)).toBe(T + 2 * HOUR);
-    const heard = hearServer(jumped, T + 2 * HOUR, T + 30_000, 60);
+    const heard = syncDeviceClock(jumped, T + 2 * HOUR, T + 30_000, 60);
     expect(Math.abs(timeOf(heard, T + 2 * HOUR) - (T + 30_000))).toBeLessThan(100);
   });
 

@@ -41,7 +41,7 @@ export function readClock(clock: DeviceClock, page: string, reading: ClockReadin
 }
 
 /** Hears the server: its time, received after a question that took `tookMs` there and back. */
-export function hearServer(clock: DeviceClock, wallMs: number, serverMs: number, tookMs: number): DeviceClock {
+export function syncDeviceClock(clock: DeviceClock, wallMs: number, serverMs: number, tookMs: number): DeviceClock {
   const offsetMs = wallMs - tookMs / 2 - serverMs;
   return Math.abs(offsetMs - clock.offsetMs) > NEAR_MS + tookMs ? { ...clock, offsetMs } : clock;
 }

@@ -3,12 +3,12 @@
  * of that and the written rest the longer counts. Both sessions have the same structure; loads, reps at a load and so seconds
  * are each one's own.
  */
-import type { Whose } from "../session/events";
+import type { SetOwner } from "../session/events";
 import type { BlockTimeline, Timeline } from "./timeline";
 
 /** One partner's round, from the first lift to the last, with what was rested before it. */
 export interface JointTurn {
-  readonly whose: Whose;
+  readonly whose: SetOwner;
   readonly blockId: string;
   readonly round: number;
   /** From the session's beginning. */
@@ -25,7 +25,7 @@ export interface JointSession {
   readonly longerBySeconds: number;
 }
 
-const PARTNERS: readonly Whose[] = ["client", "partner"];
+const PARTNERS: readonly SetOwner[] = ["client", "partner"];
 
 /** Rounds in turn, the client first; ramps are done in each other's rests, so the longer one counts, as of warm-ups and gaps. */
 export function jointSession(own: Timeline, partner: Timeline): JointSession {
@@ -45,7 +45,7 @@ export function jointSession(own: Timeline, partner: Timeline): JointSession {
 /** Seconds that one of the two rests after each round of a block, by the block's id and the round; null after its last. */
 export type RestsByRound = Readonly<Record<string, readonly (number | null)[]>>;
 
-export function jointRests({ turns }: Pick<JointSession, "turns">, whose: Whose): RestsByRound {
+export function jointRests({ turns }: Pick<JointSession, "turns">, whose: SetOwner): RestsByRound {
   const rests: Record<string, (number | null)[]> = {};
   const before = new Map<string, number>();
   for (const turn of turns) {
@@ -62,9 +62,9 @@ export function jointRests({ turns }: Pick<JointSession, "turns">, whose: Whose)
 }
 
 /** The rounds of one block in turn, from a moment on; when both are done. */
-function inTurn(of: Readonly<Record<Whose, BlockTimeline | null>>, from: number, turns: JointTurn[]): number {
-  const ended: Record<Whose, number | null> = { client: null, partner: null };
-  const rest: Record<Whose, number> = { client: 0, partner: 0 };
+function inTurn(of: Readonly<Record<SetOwner, BlockTimeline | null>>, from: number, turns: JointTurn[]): number {
+  const ended: Record<SetOwner, number | null> = { client: null, partner: null };
+  const rest: Record<SetOwner, number> = { client: 0, partner: 0 };
   let free = from;
   const rounds = Math.max(...PARTNERS.map((whose) => of[whose]?.run.rounds.length ?? 0));
   for (let place = 0; place < rounds; place++) {

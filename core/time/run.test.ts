@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { chainsOf } from "../session/chains";
+import { blockRoundsOf } from "../session/block-rounds";
 import { arbitrarySession } from "../testing/arbitrary";
 import { read, TEST_CONTEXT, timelineOf } from "../testing/helpers";
 import { runBlock } from "./run";
@@ -47,7 +47,7 @@ describe("how a block is run", () => {
 });
 
 /** Rounds, moves, handovers and rests as the timeline shows them. */
-function shownRounds(document: Parameters<typeof chainsOf>[0]) {
+function shownRounds(document: Parameters<typeof blockRoundsOf>[0]) {
   return expandSession(document, TEST_CONTEXT).blocks.flatMap(({ timeline }) => {
     const rounds = new Map<number, { moves: string[]; handovers: number[]; rest: number | null }>();
     for (const span of timeline.spans) {
@@ -65,8 +65,8 @@ function shownRounds(document: Parameters<typeof chainsOf>[0]) {
 
 type Walked = [string, number, { moves: string[]; handovers: number[]; rest: number | null }];
 
-function walkedRounds(document: Parameters<typeof chainsOf>[0]) {
-  return chainsOf(document, TEST_CONTEXT).map(
+function walkedRounds(document: Parameters<typeof blockRoundsOf>[0]) {
+  return blockRoundsOf(document, TEST_CONTEXT).map(
     ({ block, round, moves, rest }): Walked => [
       block.id,
       round,

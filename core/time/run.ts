@@ -100,12 +100,12 @@ export function movesOf(block: Block, round: number, context: WorkContext): RunM
     slot,
     set,
     work: workOf(slot, set, context),
-    handover: place === present.length - 1 ? null : handoverAfter(slot, round, context.settings),
+    handover: place === present.length - 1 ? null : transitionAfter(slot, round, context.settings),
   }));
 }
 
 /** From a lift to the next one of its round. */
-export function handoverAfter(slot: Slot, round: number, settings: Settings): RunRest {
+export function transitionAfter(slot: Slot, round: number, settings: Settings): RunRest {
   const said = slot.restAfter && ofRound(slot.restAfter, round);
   return said
     ? { seconds: restSecondsForTime(said), why: "written" }

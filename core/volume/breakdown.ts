@@ -1,7 +1,7 @@
 /** Totals of smaller parts: each set and each round of a session. On demand, beside the session's own totals. */
 import type { Muscle } from "../exercise/regions";
 import { isWork, type Timeline } from "../time/timeline";
-import { creditsWithin, hardPartsOf, muscleAt, visitChains } from "./hard-sets";
+import { creditsWithin, hardPartsOf, muscleAt, visitWork } from "./hard-sets";
 import { type Amounts, emptyAmounts, repsEachSide, type TotalsContext } from "./totals";
 
 export interface Breakdown {
@@ -59,7 +59,7 @@ export function hardSetsBySlot(timeline: Timeline, context: TotalsContext, muscl
     ),
   );
   const sums = new Map<string, number>();
-  visitChains(hardPartsOf(timeline, context).parts, context.settings, (place, links) => {
+  visitWork(hardPartsOf(timeline, context).parts, context.settings, (place, links) => {
     if (muscleAt(place) !== muscle) return;
     for (const [index, credit] of creditsWithin(links, context.settings.chain).entries()) {
       const slotId = slotOf.get(links[index]!.part.segment.id)!;

@@ -4,7 +4,7 @@
  */
 import { type Catalogue, type Exercise, exerciseOrThrow } from "../exercise/exercise";
 import type { Trainee } from "../exercise/fitness";
-import { lengthProfile, THIRDS, type Third, thirdOf } from "../exercise/mechanics";
+import { lengthProfile, RANGE_THIRDS, type RangeThird, thirdOf } from "../exercise/mechanics";
 import { RANK_PRESETS, rankExercises } from "../exercise/rank";
 import { REGION_IDS, type RegionId } from "../exercise/regions";
 import type { GymEquipment } from "../load/equipment";
@@ -14,7 +14,7 @@ const BALANCED = RANK_PRESETS[0]!.weights;
 
 export interface CoverageHole {
   readonly region: RegionId;
-  readonly third: Third;
+  readonly third: RangeThird;
   /** Hard sets that the region has elsewhere. */
   readonly setsElsewhere: number;
   /** What would fill it, for this client here; the best for the region first. */
@@ -25,7 +25,7 @@ export interface CoverageHole {
  * From so many hard sets on a region with nothing in a third of its length has a hole. Work at long lengths is missed first; the
  * rest is worth a word only where there is much work and all of it alike. A judgement.
  */
-const HOLE_FROM_SETS: Readonly<Record<Third, number>> = { lengthened: 7, middle: 12, shortened: 12 };
+const HOLE_FROM_SETS: Readonly<Record<RangeThird, number>> = { lengthened: 7, middle: 12, shortened: 12 };
 const FILLERS_NAMED = 3;
 
 /** Regions that are trained, but never in one third of their length that some exercise reaches: for each the one that matters most. */
@@ -40,7 +40,7 @@ export function coverageHoles(
     const known = coverage[region];
     if (!known) continue;
     const all = known.lengthened + known.middle + known.shortened;
-    for (const third of THIRDS) {
+    for (const third of RANGE_THIRDS) {
       if (known[third] > 0 || all < HOLE_FROM_SETS[third]) continue;
       // Worked long, the middle is travelled through on the way.
       if (third === "middle" && known.lengthened > 0) continue;

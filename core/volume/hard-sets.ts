@@ -101,7 +101,7 @@ export interface Track {
 
 const PLACE_OF_REGION = new Map(REGION_IDS.map((id, place) => [id, place]));
 const PLACE_OF_MUSCLE = new Map(MUSCLES.map((muscle, place) => [muscle, REGION_IDS.length + place]));
-export const PLACES = REGION_IDS.length + MUSCLES.length;
+export const AMOUNT_COUNT = REGION_IDS.length + MUSCLES.length;
 
 export const regionAt = (place: number): RegionId | null => REGION_IDS[place] ?? null;
 export const muscleAt = (place: number): Muscle | null => MUSCLES[place - REGION_IDS.length] ?? null;
@@ -135,7 +135,7 @@ export interface ChainLink {
 }
 
 /** Visits every chain of every region and muscle; the parts come in the order of time. */
-export function visitChains(
+export function visitWork(
   parts: readonly HardPart[],
   { countingSchool, chain }: Settings,
   visit: (place: number, links: readonly ChainLink[]) => void,

@@ -4,7 +4,7 @@
  */
 import type { Exercise } from "../exercise/exercise";
 import { exerciseOrThrow } from "../exercise/exercise";
-import { lengthProfile, type Third, thirdOf } from "../exercise/mechanics";
+import { lengthProfile, type RangeThird, thirdOf } from "../exercise/mechanics";
 import type { Muscle, RegionId } from "../exercise/regions";
 import type { Segment } from "../session/grammar";
 import type { Settings } from "../settings";
@@ -20,7 +20,7 @@ import {
   muscleAt,
   regionAt,
   tracksOf,
-  visitChains,
+  visitWork,
 } from "./hard-sets";
 import type { TotalsContext } from "./totals";
 
@@ -59,7 +59,7 @@ export const NO_LOAD: MuscleLoad = {
 
 export type MuscleLoads = Readonly<Partial<Record<Muscle, MuscleLoad>>>;
 
-export type LengthCoverage = Readonly<Record<Third, number>>;
+export type LengthCoverage = Readonly<Record<RangeThird, number>>;
 
 /** Hard sets of each region by the third of its length in which it was hard. */
 export type Coverage = Readonly<Partial<Record<RegionId, LengthCoverage>>>;
@@ -169,7 +169,7 @@ function muscleLoads(
       loads[muscle].loweringSeconds += share * one.loweringSeconds;
     }
   }
-  visitChains(parts, settings, (place, links) => {
+  visitWork(parts, settings, (place, links) => {
     const load = loads[muscleAt(place) ?? ("" as Muscle)];
     if (!load) return;
     load.hardSets += creditOf(links, settings.chain);
@@ -182,8 +182,8 @@ function muscleLoads(
 }
 
 function coverageOf(parts: readonly HardPart[], settings: Settings): Coverage {
-  const coverage: Partial<Record<RegionId, Record<Third, number>>> = {};
-  visitChains(parts, settings, (place, links) => {
+  const coverage: Partial<Record<RegionId, Record<RangeThird, number>>> = {};
+  visitWork(parts, settings, (place, links) => {
     const region = regionAt(place);
     if (!region) return;
     coverage[region] ??= { lengthened: 0, middle: 0, shortened: 0 };

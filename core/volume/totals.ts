@@ -8,16 +8,16 @@ import { allBlocks, type Segment, type SessionDocument, type Slot, type WorkSet 
 import type { Settings } from "../settings";
 import { isWork, type Timeline, type WorkSpan } from "../time/timeline";
 import {
+  AMOUNT_COUNT,
   type CountContext,
   creditOf,
   type HardPart,
   hardPartsOf,
   isCountedWork,
   muscleAt,
-  PLACES,
   regionAt,
   tracksOf,
-  visitChains,
+  visitWork,
 } from "./hard-sets";
 
 export interface Amounts {
@@ -208,7 +208,7 @@ function byPlace(
   tallies: ReadonlyMap<Exercise, Tally>,
   settings: Settings,
 ): { byRegion: Map<RegionId, MuscleAmounts>; byMuscle: Map<Muscle, MuscleAmounts> } {
-  const amounts: (MuscleAmounts | undefined)[] = new Array(PLACES).fill(undefined);
+  const amounts: (MuscleAmounts | undefined)[] = new Array(AMOUNT_COUNT).fill(undefined);
   for (const [exercise, tally] of tallies) {
     for (const { place, share } of tracksOf(exercise, settings.countingSchool)) {
       amounts[place] ??= { hardSets: 0, plainHardSets: 0, reps: 0, volumeLoadKg: 0, tensionSeconds: 0 };
@@ -218,7 +218,7 @@ function byPlace(
       known.tensionSeconds += tally.tensionSeconds * share;
     }
   }
-  visitChains(parts, settings, (place, links) => {
+  visitWork(parts, settings, (place, links) => {
     const known = amounts[place]!;
     known.hardSets += creditOf(links, settings.chain);
     for (const { part, weight } of links) if (part.isFirst) known.plainHardSets += weight;

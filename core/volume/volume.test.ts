@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { SHIPPED_CATALOGUE } from "../exercise/catalogue";
-import { ANYBODY, unfitness } from "../exercise/fitness";
+import { UNRESTRICTED, unfitness } from "../exercise/fitness";
 import { lengthProfile, thirdOf } from "../exercise/mechanics";
 import { BOATHOUSE, TEST_CONTEXT, timelineOf } from "../testing/helpers";
 import { balanceNotes, balanceOf, coverageHoles } from "./coverage";
@@ -42,7 +42,7 @@ describe("coverage along the length", () => {
     const holes = coverageHoles(
       coverage("A1 Hip thrust 8x8 rir1\n\nB1 Dumbbell curl 4x10 rir1"),
       SHIPPED_CATALOGUE.list,
-      ANYBODY,
+      UNRESTRICTED,
       BOATHOUSE,
     );
     const hole = holes.find((one) => one.region === "gluteMax" && one.third === "lengthened")!;
@@ -52,9 +52,9 @@ describe("coverage along the length", () => {
     for (const one of holes)
       for (const exercise of one.fill) {
         expect(thirdOf(lengthProfile(exercise, one.region).peak)).toBe(one.third);
-        expect(unfitness(exercise, ANYBODY, BOATHOUSE)).toBeNull();
+        expect(unfitness(exercise, UNRESTRICTED, BOATHOUSE)).toBeNull();
       }
-    expect(coverageHoles(coverage("A1 Hip thrust 6x8 rir1"), SHIPPED_CATALOGUE.list, ANYBODY, null)).toEqual([]);
+    expect(coverageHoles(coverage("A1 Hip thrust 6x8 rir1"), SHIPPED_CATALOGUE.list, UNRESTRICTED, null)).toEqual([]);
   });
 });
 

@@ -2,7 +2,7 @@
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import type { Output } from "@/contract";
-import { ask, problemOf, replySentence } from "@/device/api";
+import { callApi, problemOf, replySentence } from "@/device/api";
 import { type Invitation, InvitationSent } from "@/parts/invitation-sent";
 import { useDates } from "@/parts/region";
 import { Button } from "@/ui/button";
@@ -45,7 +45,7 @@ function Password() {
   const [problem, setProblem] = useState<{ field: string; message: string } | null>(null);
   const [isDone, setDone] = useState(false);
   async function keep() {
-    const reply = await ask("account.changePassword", { current, wanted });
+    const reply = await callApi("account.changePassword", { current, wanted });
     setDone(reply.kind === "ok");
     if (reply.kind === "ok") {
       setCurrent("");
@@ -100,7 +100,7 @@ function Devices({ view }: { view: Output<"account.show"> }) {
   const router = useRouter();
   const [problem, setProblem] = useState<string | null>(null);
   const end = async (device: string | null) => {
-    const reply = await ask("account.endDevices", { device });
+    const reply = await callApi("account.endDevices", { device });
     setProblem(reply.kind === "ok" ? null : replySentence(reply));
     router.refresh();
   };
@@ -108,9 +108,9 @@ function Devices({ view }: { view: Output<"account.show"> }) {
   return (
     <section>
       <h2 className="mb-2 text-lg font-bold">Signed in on</h2>
-      <ul className="border-t border-thread">
+      <ul className="border-t border-line">
         {view.devices.map((device) => (
-          <li key={device.id} className="flex min-h-11 items-center gap-3 border-b border-thread">
+          <li key={device.id} className="flex min-h-11 items-center gap-3 border-b border-line">
             <span className="font-semibold">{device.words}</span>
             <span className="text-quiet">{device.isThis ? "this one" : `last used ${fullDateAt(device.lastMs)}`}</span>
             {device.isThis ? null : (
@@ -143,7 +143,7 @@ function Coaches({ team }: { team: NonNullable<Output<"account.show">["team"]> }
     error: problem?.field === field ? problem.message : null,
   });
   async function invite() {
-    const reply = await ask("invitations.create", { clientId: null, ...form });
+    const reply = await callApi("invitations.create", { clientId: null, ...form });
     if (reply.kind !== "ok") return setProblem(problemOf(reply, "email"));
     setProblem(null);
     setForm({ name: "", email: "" });
@@ -153,15 +153,15 @@ function Coaches({ team }: { team: NonNullable<Output<"account.show">["team"]> }
   return (
     <section>
       <h2 className="mb-2 text-lg font-bold">Coaches here</h2>
-      <ul className="border-t border-thread">
+      <ul className="border-t border-line">
         {team.coaches.map(({ name, isMe }) => (
-          <li key={name} className="flex min-h-9 items-center gap-3 border-b border-thread">
+          <li key={name} className="flex min-h-9 items-center gap-3 border-b border-line">
             <span className="font-semibold">{name}</span>
             {isMe ? <span className="text-quiet">you</span> : null}
           </li>
         ))}
         {team.open.map(({ id, name, email, role, expiresMs }) => (
-          <li key={id} className="flex min-h-11 flex-wrap items-center gap-x-3 border-b border-thread">
+          <li key={id} className="flex min-h-11 flex-wrap items-center gap-x-3 border-b border-line">
             <span className="font-semibold">{name}</span>
             <span className="text-quiet">
               invited as a {role} at {email}, until {fullDateAt(expiresMs)}
@@ -169,7 +169,7 @@ function Coaches({ team }: { team: NonNullable<Output<"account.show">["team"]> }
             <Button
               className="ml-auto"
               onClick={async () => {
-                await ask("invitations.withdraw", { invitationId: id });
+                await callApi("invitations.withdraw", { invitationId: id });
                 router.refresh();
               }}
             >

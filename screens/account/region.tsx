@@ -2,7 +2,7 @@
 import { useRouter } from "next/navigation";
 import { useEffect, useState } from "react";
 import { datesOf, type Region, WEEKDAYS } from "@/core";
-import { ask, problemOf } from "@/device/api";
+import { callApi, problemOf } from "@/device/api";
 import { useRegion } from "@/parts/region";
 import { Button } from "@/ui/button";
 import { SelectField } from "@/ui/field";
@@ -50,7 +50,7 @@ export function StudioRegion() {
     setDone(false);
   };
   async function keep() {
-    const reply = await ask("studio.changeRegion", region);
+    const reply = await callApi("studio.changeRegion", region);
     setDone(reply.kind === "ok");
     setProblem(reply.kind === "ok" ? null : problemOf(reply));
     router.refresh();

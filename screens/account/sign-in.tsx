@@ -6,7 +6,7 @@ import { Button } from "@/ui/button";
 import { TextField } from "@/ui/field";
 import { Mark } from "@/ui/mark";
 import { Notice } from "@/ui/notice";
-import { AskToFound, FoundForm } from "./found";
+import { RequestStudioForm, StudioForm } from "./set-up-studio";
 
 interface DemoAccount {
   readonly who: string;
@@ -14,14 +14,14 @@ interface DemoAccount {
   readonly password: string;
 }
 
-export interface Founding {
+export interface StudioSetup {
   /** Beside other studios an address is confirmed by letter first. */
   readonly byLetter: boolean;
   /** Where the demo keeps its letters. */
   readonly letters: string | null;
 }
 
-export function SignIn({ demo, founding }: { demo: readonly DemoAccount[]; founding: Founding }) {
+export function SignIn({ demo, founding }: { demo: readonly DemoAccount[]; founding: StudioSetup }) {
   const [email, setEmail] = useState("");
   const [password, setPassword] = useState("");
   const [problem, setProblem] = useState<string | null>(null);
@@ -40,7 +40,7 @@ export function SignIn({ demo, founding }: { demo: readonly DemoAccount[]; found
 
   return (
     <main className="grid min-h-dvh lg:grid-cols-[1fr_29rem]">
-      <section aria-hidden className="hidden overflow-hidden bg-selvedge lg:block">
+      <section aria-hidden className="hidden overflow-hidden bg-inset lg:block">
         <Cloth />
       </section>
       <section className="flex flex-col justify-center gap-6 px-8 py-10">
@@ -52,7 +52,7 @@ export function SignIn({ demo, founding }: { demo: readonly DemoAccount[]; found
           </div>
         </header>
         {demo.length > 0 ? (
-          <div className="flex flex-col gap-2 border-y border-thread py-4">
+          <div className="flex flex-col gap-2 border-y border-line py-4">
             <h2 className="font-semibold">Look round the demo boathouse</h2>
             {demo.map((account, index) => (
               <Button
@@ -70,7 +70,11 @@ export function SignIn({ demo, founding }: { demo: readonly DemoAccount[]; found
         {isFounding ? (
           <div className="flex flex-col gap-3">
             <h2 className="text-lg font-bold">Set up your studio</h2>
-            {founding.byLetter ? <AskToFound letters={founding.letters} /> : <FoundForm address={null} secret={null} />}
+            {founding.byLetter ? (
+              <RequestStudioForm letters={founding.letters} />
+            ) : (
+              <StudioForm address={null} secret={null} />
+            )}
             <Button kind="quiet" className="self-start" onClick={() => setFounding(false)}>
               Sign in instead
             </Button>
@@ -113,7 +117,7 @@ export function SignIn({ demo, founding }: { demo: readonly DemoAccount[]; found
             </div>
           </form>
         )}
-        <p className="border-t border-thread pt-4 text-quiet">{GENERAL_NOTICE}</p>
+        <p className="border-t border-line pt-4 text-quiet">{GENERAL_NOTICE}</p>
       </section>
     </main>
   );
@@ -150,7 +154,7 @@ function Cloth() {
               width={54}
               height={26}
               fill={r % 5 === 3 ? dyes[3] : "var(--color-ground)"}
-              stroke="var(--color-thread)"
+              stroke="var(--color-line)"
             />
           );
         }),

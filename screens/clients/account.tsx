@@ -2,7 +2,7 @@
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import type { ClientView } from "@/contract";
-import { ask, problemOf, replySentence } from "@/device/api";
+import { callApi, problemOf, replySentence } from "@/device/api";
 import { type Invitation, InvitationSent } from "@/parts/invitation-sent";
 import { Button } from "@/ui/button";
 import { TextField } from "@/ui/field";
@@ -22,7 +22,7 @@ export function Account({ view }: { view: ClientView }) {
   });
 
   async function invite() {
-    const reply = await ask("invitations.create", { clientId: view.id, email: form.email, name: "" });
+    const reply = await callApi("invitations.create", { clientId: view.id, email: form.email, name: "" });
     if (reply.kind !== "ok") return setProblem(problemOf(reply, "email"));
     setProblem(null);
     setSent({ to: form.email, link: reply.value.link });
@@ -30,7 +30,7 @@ export function Account({ view }: { view: ClientView }) {
 
   async function erase() {
     if (form.name.trim() !== view.name) return setProblem({ field: "name", message: `Type ${view.name} to erase.` });
-    const reply = await ask("clients.erase", { clientId: view.id });
+    const reply = await callApi("clients.erase", { clientId: view.id });
     if (reply.kind !== "ok") return setProblem({ field: "name", message: replySentence(reply) });
     router.push("/clients");
     router.refresh();

@@ -3,7 +3,7 @@ import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { type ClientView, isWaiting, type PlannedLine } from "@/contract";
 import { addDays, formatWeight, massWords, readinessSentence, toKg, type Weight, type WeightUnit } from "@/core";
-import { ask, replySentence } from "@/device/api";
+import { callApi, replySentence } from "@/device/api";
 import { openPlanned, sendPlanned } from "@/device/planned";
 import { PlannedLink, stateWords } from "@/parts/planned-link";
 import { useDates } from "@/parts/region";
@@ -25,7 +25,7 @@ export function ClientScreen({ view }: { view: ClientView }) {
 
   async function write() {
     setBusy(true);
-    const reply = await ask("sessions.create", { clientId: view.id, title: "" });
+    const reply = await callApi("sessions.create", { clientId: view.id, title: "" });
     if (reply.kind === "ok") router.push(`/session/${reply.value.sessionId}`);
     else {
       setBusy(false);
@@ -117,11 +117,11 @@ function Habits({ view }: { view: ClientView }) {
   const change = async (part: Partial<Pick<ClientView, "gymId" | "rounding" | "unit">>) => {
     const { gymId, rounding, unit } = view;
     const seen = { gymId, rounding, unit };
-    const reply = await ask("clients.change", { clientId: view.id, seen, wanted: { ...seen, ...part } });
+    const reply = await callApi("clients.change", { clientId: view.id, seen, wanted: { ...seen, ...part } });
     setProblem(reply.kind === "ok" ? null : replySentence(reply));
     router.refresh();
   };
-  const box = "rounded-[3px] border border-rule bg-cloth px-1.5 py-1";
+  const box = "rounded-[3px] border border-rule bg-surface px-1.5 py-1";
   return (
     <section className="flex flex-col gap-1.5">
       <label className="flex items-baseline justify-between gap-2">
@@ -197,11 +197,11 @@ const mayBeSent = ({ state }: PlannedLine): boolean => state === "planned" || st
 function SessionList({ sessions, today }: { sessions: readonly PlannedLine[]; today: string }) {
   const dates = useDates();
   return (
-    <ul className="border-t border-thread">
+    <ul className="border-t border-line">
       {sessions.map((session) => (
         <li
           key={`${session.date} ${session.place?.dayId ?? ""} ${session.sessionId ?? ""}`}
-          className="flex items-baseline gap-3 border-b border-thread py-1.5"
+          className="flex items-baseline gap-3 border-b border-line py-1.5"
         >
           <span className="narrow w-16 shrink-0 text-quiet">
             {session.date === today ? "today" : dates.shortDate(session.date)}

@@ -16,7 +16,7 @@ import {
   speakingSet,
   type WeightUnit,
 } from "@/core";
-import { ask, replySentence } from "@/device/api";
+import { callApi, replySentence } from "@/device/api";
 import { DateField } from "@/parts/date-field";
 import { useDates } from "@/parts/region";
 import { BandChart } from "@/ui/band-chart";
@@ -125,7 +125,7 @@ function Bests({ lift, unit }: { lift: KnownLift; unit: WeightUnit }) {
       <table className="w-full">
         <tbody>
           {shown.map(({ reps, best }) => (
-            <tr key={reps} className="border-t border-thread">
+            <tr key={reps} className="border-t border-line">
               <th scope="row" className="py-0.5 text-left font-normal text-quiet">
                 {best.reps} reps
               </th>
@@ -135,7 +135,7 @@ function Bests({ lift, unit }: { lift: KnownLift; unit: WeightUnit }) {
             </tr>
           ))}
           {record.bestE1rm ? (
-            <tr className="border-t border-thread">
+            <tr className="border-t border-line">
               <th scope="row" className="py-0.5 text-left font-normal text-quiet">
                 best e1RM
               </th>
@@ -160,7 +160,7 @@ function AddMark({ view, lift }: { view: ClientView; lift: KnownLift }) {
   async function add() {
     const weight = readWeight(typed, view.unit);
     if (!weight) return setError("A weight such as 102.5 or 225 lb.");
-    const reply = await ask("lifts.mark", {
+    const reply = await callApi("lifts.mark", {
       clientId: view.id,
       lineage: lift.lineage,
       exerciseId: lift.exerciseId,
@@ -222,7 +222,7 @@ function Days({ lift, unit, coach }: { lift: KnownLift; unit: WeightUnit; coach:
         {lift.exposures.toReversed().map((exposure) => (
           <li
             key={exposure.sessionId + exposure.slotId}
-            className="flex items-baseline gap-3 border-t border-thread py-0.5"
+            className="flex items-baseline gap-3 border-t border-line py-0.5"
           >
             <span className="narrow w-20 shrink-0 text-quiet">{fullDate(exposure.date)}</span>
             <span className="min-w-0 flex-1">

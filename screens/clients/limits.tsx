@@ -13,7 +13,7 @@ import {
   type MusclePriority,
   type StressedJoint,
 } from "@/core";
-import { ask, replySentence } from "@/device/api";
+import { callApi, replySentence } from "@/device/api";
 import { newId } from "@/device/ids";
 import { DateField } from "@/parts/date-field";
 import { useDates } from "@/parts/region";
@@ -83,10 +83,10 @@ function LimitSheet({ view, onClose }: { view: ClientView; onClose: () => void }
         priority: priority ?? "normal",
       }));
     const { id: clientId, limitList } = seen;
-    const kept = await ask("clients.setLimits", { clientId, seen: limitList, wanted: limits });
+    const kept = await callApi("clients.setLimits", { clientId, seen: limitList, wanted: limits });
     if (kept.kind !== "ok") return setMessage(replySentence(kept));
     const change = { seen: listed(seen.priorities), wanted: listed(priorities) };
-    const reply = await ask("clients.setPriorities", { clientId, ...change });
+    const reply = await callApi("clients.setPriorities", { clientId, ...change });
     if (reply.kind !== "ok") return setMessage(replySentence(reply));
     onClose();
     router.refresh();
@@ -175,7 +175,7 @@ function LimitSheet({ view, onClose }: { view: ClientView; onClose: () => void }
               type="button"
               aria-label={`Take limit ${index + 1} back`}
               onClick={() => setLimits(limits.filter((other) => other.id !== limit.id))}
-              className="self-center justify-self-end rounded-[3px] p-1.5 hover:bg-selvedge"
+              className="self-center justify-self-end rounded-[3px] p-1.5 hover:bg-inset"
             >
               <X size={16} aria-hidden />
             </button>
@@ -209,7 +209,7 @@ function LimitSheet({ view, onClose }: { view: ClientView; onClose: () => void }
               <select
                 value={priorities[muscle] ?? "normal"}
                 onChange={(event) => setPriorities({ ...priorities, [muscle]: event.target.value as MusclePriority })}
-                className="rounded-[3px] border border-rule bg-cloth px-1 py-0.5"
+                className="rounded-[3px] border border-rule bg-surface px-1 py-0.5"
               >
                 <option value="build">priority</option>
                 <option value="normal">normal</option>

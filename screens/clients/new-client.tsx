@@ -3,7 +3,7 @@ import { useRouter } from "next/navigation";
 import { useState } from "react";
 import type { Input } from "@/contract";
 import { readWeight } from "@/core";
-import { ask, replySentence } from "@/device/api";
+import { callApi, replySentence } from "@/device/api";
 import { useRegion } from "@/parts/region";
 import { Button } from "@/ui/button";
 import { SelectField, TextArea, TextField } from "@/ui/field";
@@ -39,7 +39,7 @@ export function NewClient() {
     setProblems(found);
     if (Object.keys(found).length > 0) return;
     setBusy(true);
-    const reply = await ask("clients.create", {
+    const reply = await callApi("clients.create", {
       name: form.name.trim(),
       birthYear: year,
       trainingAge: form.trainingAge as Input<"clients.create">["trainingAge"],

@@ -3,7 +3,7 @@ import { useRouter } from "next/navigation";
 import { useState } from "react";
 import type { ClientView } from "@/contract";
 import { GENERAL_NOTICE, READINESS_QUESTIONS, type ReadinessQuestionId, readinessSentence } from "@/core";
-import { ask, replySentence } from "@/device/api";
+import { callApi, replySentence } from "@/device/api";
 import { useDates } from "@/parts/region";
 import { Button } from "@/ui/button";
 import { TextField } from "@/ui/field";
@@ -18,7 +18,7 @@ export function Readiness({ view }: { view: ClientView }) {
   const [by, setBy] = useState("");
   const [problem, setProblem] = useState<string | null>(null);
 
-  async function keep(asked: ReturnType<typeof ask<"clients.stateReadiness" | "clients.recordClearance">>) {
+  async function keep(asked: ReturnType<typeof callApi<"clients.stateReadiness" | "clients.recordClearance">>) {
     const reply = await asked;
     if (reply.kind !== "ok") return setProblem(replySentence(reply));
     setProblem(null);
@@ -43,7 +43,7 @@ export function Readiness({ view }: { view: ClientView }) {
             onSubmit={(event) => {
               event.preventDefault();
               if (view.statement)
-                void keep(ask("clients.recordClearance", { clientId: view.id, seen: view.statement, by }));
+                void keep(callApi("clients.recordClearance", { clientId: view.id, seen: view.statement, by }));
             }}
           >
             <TextField
@@ -67,7 +67,7 @@ export function Readiness({ view }: { view: ClientView }) {
           className="flex flex-col gap-3"
           onSubmit={(event) => {
             event.preventDefault();
-            void keep(ask("clients.stateReadiness", { clientId: view.id, seen: view.statement, yes: [...yes] }));
+            void keep(callApi("clients.stateReadiness", { clientId: view.id, seen: view.statement, yes: [...yes] }));
           }}
         >
           <p>Read these out and tick what applies to {view.name} now.</p>

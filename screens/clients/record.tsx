@@ -19,7 +19,7 @@ import {
   suspectSentence,
   type WeightUnit,
 } from "@/core";
-import { ask } from "@/device/api";
+import { callApi } from "@/device/api";
 import { LineChart } from "@/parts/line-chart";
 import { useDates } from "@/parts/region";
 import { Notice } from "@/ui/notice";
@@ -91,7 +91,7 @@ function Formula({ view }: { view: ClientView }) {
         className="rounded-[3px] border border-transparent bg-transparent underline underline-offset-2 hover:border-rule"
         value={view.settings.e1rmFormula}
         onChange={async (event) => {
-          await ask("studio.changeSettings", { e1rmFormula: event.target.value as E1rmFormula });
+          await callApi("studio.changeSettings", { e1rmFormula: event.target.value as E1rmFormula });
           router.refresh();
         }}
       >

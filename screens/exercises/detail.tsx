@@ -21,7 +21,7 @@ import {
   type StressedJoint,
   substitutesFor,
 } from "@/core";
-import { ask } from "@/device/api";
+import { callApi } from "@/device/api";
 import { Button } from "@/ui/button";
 import { OwnExerciseSheet } from "./own-exercise";
 import { HideButton } from "./ranking";
@@ -60,7 +60,7 @@ export function Detail({ state }: { state: ExercisesState }) {
         <HideButton
           hidden={hidden}
           onToggle={async () => {
-            await ask("exercises.hide", { exerciseId: first.id, hidden: !hidden });
+            await callApi("exercises.hide", { exerciseId: first.id, hidden: !hidden });
             router.refresh();
           }}
         />
@@ -164,7 +164,7 @@ function Curve({ exercise, second }: { exercise: Exercise; second: Exercise | nu
           x2={width - 8}
           y1={height - 18 - (height - 30) / 3}
           y2={height - 18 - (height - 30) / 3}
-          stroke="var(--color-thread)"
+          stroke="var(--color-line)"
           strokeDasharray="3 4"
         />
         <path d={area(curve)} fill="var(--color-woad-tint)" />
@@ -238,7 +238,7 @@ function Facts({ exercise }: { exercise: Exercise }) {
   const shares = (Object.entries(exercise.shares) as [RegionId, number][]).sort((a, b) => b[1] - a[1]);
   const joints = (Object.entries(exercise.stress) as [StressedJoint, number][]).filter(([, stress]) => stress > 0);
   const row = (name: string, words: string) => (
-    <tr className="border-t border-selvedge align-baseline">
+    <tr className="border-t border-inset align-baseline">
       <th scope="row" className="narrow w-24 pr-2 text-left font-normal text-quiet">
         {name}
       </th>
@@ -302,13 +302,13 @@ function Partners({ state, exercise }: { state: ExercisesState; exercise: Exerci
       <h3 className="font-bold">Pairs well with</h3>
       <ul>
         {partners.map((pair) => (
-          <li key={pair.second.id} className="border-t border-selvedge">
+          <li key={pair.second.id} className="border-t border-inset">
             <button
               type="button"
               aria-pressed={state.second?.id === pair.second.id}
               onClick={() => state.draw(pair.second.id, true)}
               title={reasonsWords(pair)}
-              className="flex min-h-7 w-full items-baseline gap-2 text-left hover:bg-selvedge/60"
+              className="flex min-h-7 w-full items-baseline gap-2 text-left hover:bg-inset/60"
             >
               <span className="min-w-0 flex-1 truncate">{pair.second.name}</span>
               <span className="narrow text-quiet">{CLASS_WORDS[pair.kind]}</span>

@@ -24,10 +24,10 @@ export function ExercisesScreen({
   const router = useRouter();
   const state = useExercises(view, draw);
   const [mode, setMode] = useState<"lengths" | "list">("lengths");
-  const box = "rounded-[3px] border border-rule bg-cloth px-2 py-1";
+  const box = "rounded-[3px] border border-rule bg-surface px-2 py-1";
   return (
     <div className="grid min-h-dvh grid-cols-1 content-start lg:h-dvh lg:min-h-[40rem] lg:grid-rows-[auto_minmax(0,1fr)] lg:grid-cols-[minmax(0,1fr)_310px_330px]">
-      <header className="flex flex-wrap items-center gap-x-3 gap-y-1 border-b border-thread px-4 py-2 lg:col-span-3">
+      <header className="flex flex-wrap items-center gap-x-3 gap-y-1 border-b border-line px-4 py-2 lg:col-span-3">
         <h1 className="text-lg font-bold">Exercises</h1>
         <label className="text-quiet">
           for{" "}
@@ -82,13 +82,13 @@ export function ExercisesScreen({
       </main>
       <aside
         aria-label="Ranking"
-        className="border-l lg:min-h-0 lg:overflow-y-auto border-thread px-3 py-3 max-lg:border-t max-lg:border-l-0"
+        className="border-l lg:min-h-0 lg:overflow-y-auto border-line px-3 py-3 max-lg:border-t max-lg:border-l-0"
       >
         <Ranking state={state} />
       </aside>
       <aside
         aria-label="The exercise"
-        className="border-l lg:min-h-0 lg:overflow-y-auto border-thread bg-cloth p-4 max-lg:border-t max-lg:border-l-0"
+        className="border-l lg:min-h-0 lg:overflow-y-auto border-line bg-surface p-4 max-lg:border-t max-lg:border-l-0"
       >
         <Detail state={state} />
       </aside>

@@ -5,18 +5,18 @@ import {
   demandAlong,
   type Exercise,
   lengthProfile,
+  RANGE_THIRDS,
+  type RangeThird,
   REGION_IDS,
   REGIONS,
   type RegionId,
-  THIRDS,
-  type Third,
 } from "@/core";
 import { useWidth } from "@/ui/use-width";
 import type { ExercisesState } from "./use-exercises";
 
 const NAME = 150;
 const ROW = 22;
-const THIRD_NAMES: Readonly<Record<Third, string>> = {
+const THIRD_NAMES: Readonly<Record<RangeThird, string>> = {
   lengthened: "long",
   middle: "middle",
   shortened: "short",
@@ -31,7 +31,7 @@ export function Lengths({ state }: { state: ExercisesState }) {
   return (
     <div ref={ref} className="min-w-[30rem]">
       <div className="narrow flex text-quiet" style={{ paddingLeft: NAME }}>
-        {THIRDS.map((third) => (
+        {RANGE_THIRDS.map((third) => (
           <span key={third} style={{ width: across / 3 }} className="text-center">
             {THIRD_NAMES[third]}
           </span>
@@ -43,14 +43,14 @@ export function Lengths({ state }: { state: ExercisesState }) {
           const known = coverage[id];
           const holesHere = holes.filter((hole) => hole.region === id).map((hole) => hole.third);
           return (
-            <li key={id} className={startsMuscle ? "border-t border-thread" : ""}>
+            <li key={id} className={startsMuscle ? "border-t border-line" : ""}>
               <button
                 type="button"
                 aria-pressed={region === id}
                 onClick={() => state.setRegion(id)}
                 className={clsx(
                   "block w-full text-left focus-visible:outline-offset-[-2px]",
-                  region === id ? "bg-indigo-tint" : "hover:bg-selvedge/60",
+                  region === id ? "bg-indigo-tint" : "hover:bg-inset/60",
                 )}
               >
                 <span className="sr-only">{rowWords(id, known, holesHere, first, second)}</span>
@@ -59,9 +59,9 @@ export function Lengths({ state }: { state: ExercisesState }) {
                     {REGIONS[id].name}
                   </text>
                   {[1 / 3, 2 / 3].map((at) => (
-                    <line key={at} x1={x(at)} x2={x(at)} y1={0} y2={ROW} stroke="var(--color-thread)" />
+                    <line key={at} x1={x(at)} x2={x(at)} y1={0} y2={ROW} stroke="var(--color-line)" />
                   ))}
-                  {THIRDS.map((third, place) => {
+                  {RANGE_THIRDS.map((third, place) => {
                     const sets = known?.[third] ?? 0;
                     const from = NAME + (place * across) / 3;
                     if (holesHere.includes(third))
@@ -133,15 +133,15 @@ export function Lengths({ state }: { state: ExercisesState }) {
 
 function rowWords(
   id: RegionId,
-  known: Readonly<Record<Third, number>> | undefined,
-  holes: readonly Third[],
+  known: Readonly<Record<RangeThird, number>> | undefined,
+  holes: readonly RangeThird[],
   first: Exercise | null,
   second: Exercise | null,
 ): string {
   const parts: string[] = [REGIONS[id].name];
   if (known)
     parts.push(
-      `this week ${THIRDS.map((third) => `${decimal(known[third], 1)} hard sets ${THIRD_NAMES[third]}`).join(", ")}`,
+      `this week ${RANGE_THIRDS.map((third) => `${decimal(known[third], 1)} hard sets ${THIRD_NAMES[third]}`).join(", ")}`,
     );
   for (const hole of holes) parts.push(`a hole where it is ${THIRD_NAMES[hole]}`);
   for (const exercise of [first, second]) {

@@ -43,7 +43,7 @@ export function ExerciseList({ state }: { state: ExercisesState }) {
       (implement === "" || exercise.implement === implement) && (pattern === "" || exercise.pattern === pattern),
   );
   const options = (values: readonly string[]) => [...new Set(values)].sort();
-  const box = "rounded-[3px] border border-rule bg-cloth px-2 py-1";
+  const box = "rounded-[3px] border border-rule bg-surface px-2 py-1";
   return (
     <div>
       <div className="sticky top-0 z-10 flex flex-wrap items-center gap-2 bg-ground py-1.5">
@@ -83,7 +83,7 @@ export function ExerciseList({ state }: { state: ExercisesState }) {
         </thead>
         <tbody>
           {found.slice(0, MOST).map((exercise) => (
-            <tr key={exercise.id} className="border-t border-selvedge align-baseline">
+            <tr key={exercise.id} className="border-t border-inset align-baseline">
               <td className="pr-3">
                 <button
                   type="button"

@@ -33,14 +33,14 @@ export function MusclePair({ state }: { state: ExercisesState }) {
       {other !== "" && pairs.length === 0 ? <p className="text-quiet">No pair of the two can be done here.</p> : null}
       <ol>
         {pairs.map((pair) => (
-          <li key={`${pair.first.id} ${pair.second.id}`} className="border-b border-selvedge">
+          <li key={`${pair.first.id} ${pair.second.id}`} className="border-b border-inset">
             <button
               type="button"
               onClick={() => {
                 state.draw(pair.first.id);
                 state.draw(pair.second.id, true);
               }}
-              className="narrow flex min-h-7 w-full items-baseline gap-2 text-left leading-tight hover:bg-selvedge/60"
+              className="narrow flex min-h-7 w-full items-baseline gap-2 text-left leading-tight hover:bg-inset/60"
             >
               <span className="min-w-0 flex-1">
                 {pair.first.name} + {pair.second.name}

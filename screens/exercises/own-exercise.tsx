@@ -3,7 +3,7 @@ import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { type OwnExercise, ownExerciseFor, ownExerciseProblems, type StudioExercises } from "@/contract";
 import { MOTIONS, type MotionId, placeholderId } from "@/core";
-import { ask, replySentence } from "@/device/api";
+import { callApi, replySentence } from "@/device/api";
 import { newId } from "@/device/ids";
 import { Button } from "@/ui/button";
 import { SelectField, TextField } from "@/ui/field";
@@ -95,11 +95,11 @@ export function OwnExerciseSheet({
     for (const problem of ownExerciseProblems(own, exercises)) found[problem.field] ??= problem.message;
     setErrors(found);
     if (Object.keys(found).length > 0) return;
-    const reply = await ask("exercises.save", { seen: given, wanted: own });
+    const reply = await callApi("exercises.save", { seen: given, wanted: own });
     if (reply.kind !== "ok") return setMessage(replySentence(reply));
     if (make) {
       // What sessions and the log have under that name is this exercise from now on.
-      const named = await ask("lifts.name", { exerciseId: placeholderId(make.name), is: ownId });
+      const named = await callApi("lifts.name", { exerciseId: placeholderId(make.name), is: ownId });
       if (named.kind !== "ok") return setMessage(replySentence(named));
       return window.location.assign(make.sessionId ? `/session/${make.sessionId}` : "/exercises");
     }

@@ -1,13 +1,13 @@
 "use client";
 import { clsx } from "clsx";
 import { useState } from "react";
-import { RANK_PART_NAMES, RANK_PARTS, RANK_PRESETS, type Ranked, REGIONS, rankReason, type Third } from "@/core";
+import { RANK_PART_NAMES, RANK_PARTS, RANK_PRESETS, type RangeThird, type Ranked, REGIONS, rankReason } from "@/core";
 import { Button } from "@/ui/button";
 import { MusclePair } from "./muscle-pair";
 import type { ExercisesState } from "./use-exercises";
 
 const GROUPS = ["first choice", "good", "situational", "not for this client"] as const;
-const THIRD_WORDS: Readonly<Record<Third, string>> = {
+const THIRD_WORDS: Readonly<Record<RangeThird, string>> = {
   lengthened: "long",
   middle: "in its middle",
   shortened: "short",
@@ -142,7 +142,7 @@ function RankLine({
   const { exercise } = one;
   const drawn = state.first?.id === exercise.id ? "first" : state.second?.id === exercise.id ? "second" : null;
   return (
-    <li className="border-b border-selvedge">
+    <li className="border-b border-inset">
       <div className="flex items-center gap-2">
         <button
           type="button"
@@ -195,7 +195,7 @@ function Bars({ one }: { one: Ranked }) {
           width={4.4}
           y={16 - Math.max(1.5, 16 * part.value)}
           height={Math.max(1.5, 16 * part.value)}
-          fill={part.weight > 0 && !one.unfit ? "var(--color-indigo)" : "var(--color-thread)"}
+          fill={part.weight > 0 && !one.unfit ? "var(--color-indigo)" : "var(--color-line)"}
         />
       ))}
     </svg>

@@ -2,7 +2,6 @@
 import { useMemo, useState } from "react";
 import { catalogueIn, type ExercisesView } from "@/contract";
 import {
-  ANYBODY,
   type Coverage,
   coverageHoles,
   directRegions,
@@ -16,6 +15,7 @@ import {
   rankExercises,
   rankForMuscle,
   type Trainee,
+  UNRESTRICTED,
   workingLoads,
 } from "@/core";
 import { useRegion } from "@/parts/region";
@@ -47,7 +47,7 @@ export function useExercises(view: ExercisesView, draw: string | null) {
             dislikes: new Set(view.client.dislikes),
             alone: isHome,
           }
-        : ANYBODY,
+        : UNRESTRICTED,
     [view.client, view.today, isHome],
   );
   const workingKg = useMemo(

@@ -1,7 +1,7 @@
 "use client";
 import {
+  type BlockRound,
   buildableLoads,
-  type Chain,
   exerciseOrThrow,
   type FloorEventBody,
   occurrenceKey,
@@ -11,7 +11,7 @@ import {
 } from "@/core";
 import { FloorSheet } from "./floor-sheet";
 import type { Floor } from "./use-floor";
-import { Small } from "./work-screen";
+import { SmallButton } from "./work-screen";
 
 /** Less usual turns: a drop that nobody planned, a round more, leaving some out, ending early. The log says planned and done. */
 export function ChangeSheet({
@@ -27,14 +27,14 @@ export function ChangeSheet({
   open: boolean;
   onOpenChange: (open: boolean) => void;
   floor: Floor;
-  chain: Chain | null;
+  chain: BlockRound | null;
   /** What was just done and is not kept yet. */
   justDone: readonly PerformedSet[];
   onSets: (sets: readonly PerformedSet[]) => void;
   onChanged: () => void;
   onTime: () => void;
 }) {
-  const skip = async (chains: readonly Chain[]) => {
+  const skip = async (chains: readonly BlockRound[]) => {
     const places = chains
       .flatMap((one) => one.moves.map(({ slot }) => placeOf(slot.id, one.round, one.ordinal)))
       .filter((place) => !floor.performed.sets.has(occurrenceKey(place)));
@@ -49,7 +49,7 @@ export function ChangeSheet({
   return (
     <FloorSheet title="Change" open={open} onOpenChange={onOpenChange}>
       {dropsDone(floor, justDone).map(({ name, set }) => (
-        <Small
+        <SmallButton
           key={occurrenceKey(set)}
           onClick={() => {
             onSets(justDone.map((one) => (occurrenceKey(one) === occurrenceKey(set) ? set : one)));
@@ -57,22 +57,22 @@ export function ChangeSheet({
           }}
         >
           {name} went on as a drop
-        </Small>
+        </SmallButton>
       ))}
       {chain ? (
         <>
-          <Small onClick={() => add({ kind: "roundAdded", blockId: chain.block.id })}>
+          <SmallButton onClick={() => add({ kind: "roundAdded", blockId: chain.block.id })}>
             One more round of {chain.letter}
-          </Small>
-          <Small onClick={() => skip([chain])}>
+          </SmallButton>
+          <SmallButton onClick={() => skip([chain])}>
             Leave out {chain.letter}
             {chain.rounds > 1 ? `, round ${chain.round + 1}` : ""}
-          </Small>
-          <Small onClick={() => skip(rest.filter((one) => one.block.id === chain.block.id))}>
+          </SmallButton>
+          <SmallButton onClick={() => skip(rest.filter((one) => one.block.id === chain.block.id))}>
             Leave out the rest of {chain.letter}
-          </Small>
-          <Small onClick={onTime}>Shorten session…</Small>
-          <Small onClick={() => skip(rest)}>End the session here</Small>
+          </SmallButton>
+          <SmallButton onClick={onTime}>Shorten session…</SmallButton>
+          <SmallButton onClick={() => skip(rest)}>End the session here</SmallButton>
         </>
       ) : null}
     </FloorSheet>

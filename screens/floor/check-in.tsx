@@ -15,7 +15,7 @@ import {
 } from "@/core";
 import { FloorSheet } from "./floor-sheet";
 import type { Floor } from "./use-floor";
-import { Small } from "./work-screen";
+import { SmallButton } from "./work-screen";
 
 /** How the client came, in a tap before the first set; whoever just starts has skipped it. */
 export function CheckInLine({ floor }: { floor: Floor }) {
@@ -74,9 +74,9 @@ function CheckInSheet({
       <div role="group" aria-label="Slept" className="flex items-center gap-2">
         <span className="w-14 text-lg">Slept</span>
         {(Object.keys(SLEEP_WORDS) as Sleep[]).map((one) => (
-          <Small key={one} pressed={sleep === one} onClick={() => setSleep(sleep === one ? null : one)}>
+          <SmallButton key={one} pressed={sleep === one} onClick={() => setSleep(sleep === one ? null : one)}>
             {SLEEP_WORDS[one]}
-          </Small>
+          </SmallButton>
         ))}
       </div>
       <p className="text-lg">Sore? Once: sore. Twice: very sore.</p>

@@ -23,7 +23,7 @@ import {
 } from "@/device/store";
 import { useDates } from "@/parts/region";
 import { saveFile } from "@/ui/save-file";
-import { Small } from "./work-screen";
+import { SmallButton } from "./work-screen";
 
 interface Entry {
   readonly stored: StoredEvent;
@@ -90,18 +90,22 @@ export function Entries() {
             ) : (
               <div className="flex gap-2.5">
                 {figuresOf(entry.event.body).length > 0 || noteOf(entry.event.body) !== null ? (
-                  <Small onClick={() => setMending(entry.stored.id)}>Put right</Small>
+                  <SmallButton onClick={() => setMending(entry.stored.id)}>Put right</SmallButton>
                 ) : null}
-                <Small onClick={() => markEvents([{ id: entry.stored.id, state: "waiting" }])}>Send again</Small>
+                <SmallButton onClick={() => markEvents([{ id: entry.stored.id, state: "waiting" }])}>
+                  Send again
+                </SmallButton>
               </div>
             )}
           </li>
         ))}
       </ul>
       {memberId ? (
-        <Small onClick={async () => saveFile("yarvex-entries.json", await exportEntries(memberId), "application/json")}>
+        <SmallButton
+          onClick={async () => saveFile("yarvex-entries.json", await exportEntries(memberId), "application/json")}
+        >
           Save all entries of this device as a file
-        </Small>
+        </SmallButton>
       ) : null}
       <a href="/floor" className="flex min-h-[56px] items-center text-lg underline underline-offset-4">
         Sessions
@@ -263,7 +267,7 @@ function Mend({ entry, onDone }: { entry: Entry; onDone: () => void }) {
         >
           Send
         </button>
-        <Small onClick={onDone}>Leave it</Small>
+        <SmallButton onClick={onDone}>Leave it</SmallButton>
       </div>
     </form>
   );

@@ -1,12 +1,12 @@
 "use client";
 import { ChevronLeft } from "lucide-react";
 import { useCallback, useEffect, useState } from "react";
-import { asPlanned, type Chain, formatClock, nextChain, type PerformedSet, paceOf, restKept } from "@/core";
+import { asPlanned, type BlockRound, formatClock, nextBlockRound, type PerformedSet, paceOf, restKept } from "@/core";
 import { nowMs } from "@/device/clock";
+import { CautionHold } from "./caution-hold";
 import { ChangeSheet } from "./change-sheet";
 import { CheckInLine } from "./check-in";
 import { EndScreen } from "./end-screen";
-import { Held } from "./held";
 import { RestScreen } from "./rest-screen";
 import { Strip } from "./strip";
 import { TimeSheet } from "./time-sheet";
@@ -45,7 +45,12 @@ export function FloorSession({ sessionId }: { sessionId: string }) {
     return (
       <main className="flex flex-1 flex-col justify-center gap-4 text-center">
         {loading.kind === "held" ? (
-          <Held sessionId={sessionId} message={loading.message} reasonKey={loading.key} onRecorded={floor.refresh} />
+          <CautionHold
+            sessionId={sessionId}
+            message={loading.message}
+            reasonKey={loading.key}
+            onRecorded={floor.refresh}
+          />
         ) : loading.kind === "failed" ? (
           <>
             <p className="text-xl font-bold">{loading.message}</p>
@@ -63,7 +68,7 @@ export function FloorSession({ sessionId }: { sessionId: string }) {
     );
   }
 
-  async function finishChain(done: Chain, measured: Measured) {
+  async function finishChain(done: BlockRound, measured: Measured) {
     if (!floor.mayCommit() || !floor.shown) return;
     const now = nowMs();
     const workSeconds = done.moves.reduce(
@@ -113,12 +118,12 @@ export function FloorSession({ sessionId }: { sessionId: string }) {
   /** What can still be changed: of a round that was just done, what comes after it. */
   const ahead =
     resting && !pending?.kept
-      ? nextChain(
+      ? nextBlockRound(
           chains.filter((one) => one.key !== resting.key),
           performed,
         )
       : chain;
-  const rampOf = (one: Chain) =>
+  const rampOf = (one: BlockRound) =>
     one.round === 0 && one.ordinal === 0 && one.moves.some(({ slot }) => (view.shown.ramps[slot.id]?.length ?? 0) > 0)
       ? (ramps.get(one.block.id) ?? "open")
       : null;

@@ -4,8 +4,8 @@ import { useState } from "react";
 import { afterEach, describe, expect, it, vi } from "vitest";
 import {
   asPlanned,
+  type BlockRound,
   buildableLoads,
-  type Chain,
   exerciseOrThrow,
   hasDropDone,
   type PerformedSet,
@@ -23,8 +23,8 @@ const SUPERSET = "A1 Bench press 3x8 @60kg rir2 h10\nA2 Chin-up 3x6 @BW+10kg r90
 
 interface Asked {
   readonly floor: Floor;
-  readonly chain: Chain;
-  readonly next: Chain | null;
+  readonly chain: BlockRound;
+  readonly next: BlockRound | null;
   readonly kept: boolean;
   readonly restLeft: number;
   readonly first: readonly PerformedSet[];

@@ -3,8 +3,8 @@ import { Minus, Plus } from "lucide-react";
 import { useState } from "react";
 import { type FloorView, shownSession } from "@/contract";
 import {
+  type BlockRound,
   buildableLoads,
-  type Chain,
   decimal,
   exerciseOrThrow,
   type FormReport,
@@ -23,15 +23,15 @@ import {
 } from "@/core";
 import type { Pending } from "@/device/store";
 import type { Floor } from "./use-floor";
-import { Small } from "./work-screen";
+import { SmallButton } from "./work-screen";
 
 interface Props {
   readonly floor: Floor;
-  readonly chain: Chain;
+  readonly chain: BlockRound;
   readonly pending: Pending;
   readonly restLeft: number;
   /** The chain that follows. */
-  readonly next: Chain | null;
+  readonly next: BlockRound | null;
   /** It begins with a ramp. */
   readonly ramped: boolean;
   readonly onSets: (sets: readonly PerformedSet[]) => void;
@@ -170,13 +170,13 @@ export function RestScreen(props: Props) {
                   <fieldset key={lift.slotId} className="flex gap-2">
                     <legend className={lifts.length > 1 ? "mb-1" : "sr-only"}>{lift.name}: form</legend>
                     {FORMS.map((form) => (
-                      <Small
+                      <SmallButton
                         key={form}
                         pressed={lift.sets.every((set) => set.form === form)}
                         onClick={() => changeLift(lift.slotId, { form })}
                       >
                         {form}
-                      </Small>
+                      </SmallButton>
                     ))}
                   </fieldset>
                 ))
@@ -196,27 +196,30 @@ export function RestScreen(props: Props) {
       </div>
       <div className="sticky bottom-0 mt-3 flex flex-col gap-3 bg-[var(--floor-ground)] pt-2 pb-1">
         {pending.kept ? (
-          <Small onClick={onStart}>Start now</Small>
+          <SmallButton onClick={onStart}>Start now</SmallButton>
         ) : (
           <div className="flex gap-2.5">
             {lifts.every(({ slotId }) => matters(chain, slotId) || !isCounted(chain, slotId)) ? null : (
-              <Small onClick={() => setMore(more === "reserve" ? "none" : "reserve")} pressed={more === "reserve"}>
+              <SmallButton
+                onClick={() => setMore(more === "reserve" ? "none" : "reserve")}
+                pressed={more === "reserve"}
+              >
                 Reserve
-              </Small>
+              </SmallButton>
             )}
-            <Small
+            <SmallButton
               onClick={() => setMore(more === "form" ? "none" : "form")}
               pressed={sets.some((set) => set.form !== "held")}
             >
               Form
-            </Small>
-            <Small
+            </SmallButton>
+            <SmallButton
               onClick={() => setMore(more === "pain" ? "none" : "pain")}
               pressed={sets.some((set) => set.pain > 0)}
             >
               Hurts
-            </Small>
-            <Small onClick={onChange}>Options</Small>
+            </SmallButton>
+            <SmallButton onClick={onChange}>Options</SmallButton>
           </div>
         )}
         <div className="flex min-h-[76px] items-center justify-end gap-3 left-hand:flex-row-reverse">
@@ -251,7 +254,7 @@ const clock = (seconds: number): string => `${Math.floor(seconds / 60)}:${String
  * Where what was left in reserve decides something: the first round speaks for the day's estimate, the last for the lift's
  * rule, and a stop by reserve for the rounds between. Elsewhere it can be said, and is not asked.
  */
-function matters(chain: Chain, slotId: string): boolean {
+function matters(chain: BlockRound, slotId: string): boolean {
   if (!isCounted(chain, slotId)) return false;
   const { rounds } = chain.block;
   const stopsByReserve = rounds.kind === "range" && rounds.stop.kind === "belowRir";
@@ -259,13 +262,13 @@ function matters(chain: Chain, slotId: string): boolean {
 }
 
 /** Whether its reps are counted, so that some may be left. */
-function isCounted(chain: Chain, slotId: string): boolean {
+function isCounted(chain: BlockRound, slotId: string): boolean {
   const set = chain.moves.find(({ slot }) => slot.id === slotId)?.set;
   return set !== undefined && ["reps", "maxReps"].includes(set.segments.at(-1)!.amount.kind);
 }
 
 /** The reserve that the round asks for, as it is written; empty where it asks for none. */
-function plannedReserve(chain: Chain, slotId: string): string {
+function plannedReserve(chain: BlockRound, slotId: string): string {
   const set = chain.moves.find(({ slot }) => slot.id === slotId)?.set;
   const asked = set?.segments.at(-1)?.rir ?? set?.segments[0]?.rir;
   return asked ? printSpan(asked) : "";

@@ -1,7 +1,7 @@
 "use client";
 import { type ReactNode, useEffect, useState } from "react";
 import type { Output } from "@/contract";
-import { ask } from "@/device/api";
+import { callApi } from "@/device/api";
 import { listFloors } from "@/device/floors";
 import { openPlanned } from "@/device/planned";
 import { readPerson, writePerson } from "@/device/store";
@@ -21,8 +21,8 @@ interface Listed {
 }
 
 async function read(): Promise<Listed> {
-  const reply = await ask("floor.today", {});
-  const viewer = reply.kind === "ok" ? await ask("viewer.show", {}) : null;
+  const reply = await callApi("floor.today", {});
+  const viewer = reply.kind === "ok" ? await callApi("viewer.show", {}) : null;
   if (viewer?.kind === "ok") {
     const { memberId, role, region } = viewer.value;
     await writePerson({ memberId, role, region });

@@ -1,4 +1,4 @@
-import { type Chain, isChainOver, occurrenceKey, type PerformedSession, placeOf } from "@/core";
+import { type BlockRound, isBlockRoundOver, occurrenceKey, type PerformedSession, placeOf } from "@/core";
 
 /** The session in one strip: chains as beads on a thread, steps down inside a chain; done is filled, now is marked. */
 export function Strip({
@@ -7,14 +7,14 @@ export function Strip({
   current,
   resting,
 }: {
-  chains: readonly Chain[];
+  chains: readonly BlockRound[];
   performed: PerformedSession;
-  current: Chain | null;
+  current: BlockRound | null;
   resting: boolean;
 }) {
   const width = 354;
   const height = 46;
-  const beads: { x: number; y: number; chain: Chain; skipped: boolean; done: boolean }[] = [];
+  const beads: { x: number; y: number; chain: BlockRound; skipped: boolean; done: boolean }[] = [];
   const moves = chains.reduce((total, chain) => total + chain.moves.length, 0);
   const gaps = new Set(chains.map((chain) => chain.block.id)).size;
   const step = (width - 10) / Math.max(1, moves + gaps * 0.8);
@@ -43,7 +43,7 @@ export function Strip({
         : `C${(beads[i - 1]!.x + bead.x) / 2} ${beads[i - 1]!.y} ${(beads[i - 1]!.x + bead.x) / 2} ${bead.y} ${bead.x} ${bead.y}`,
     )
     .join("");
-  const over = chains.filter((chain) => isChainOver(chain, performed)).length;
+  const over = chains.filter((chain) => isBlockRoundOver(chain, performed)).length;
   const size = Math.max(4, Math.min(9, step * 0.72));
   return (
     <svg

@@ -1,11 +1,18 @@
 "use client";
 import { useEffect, useId, useMemo, useState } from "react";
-import { type FitFound, fitAheadSteps, type Standing, secondsAhead, shortenedBy, type TimedChange } from "@/contract";
-import { formatClock, type Operation, runInPieces, type ShorterKind, standing as standingOf } from "@/core";
+import {
+  type FitFound,
+  fitAheadSteps,
+  type SessionInProgress,
+  secondsAhead,
+  shortenedBy,
+  type TimedChange,
+} from "@/contract";
+import { formatClock, type Operation, runInPieces, type ShorterKind, effectiveEventIds as standingOf } from "@/core";
 import { fitWords, priceWords } from "@/parts/fit-words";
 import { FloorSheet } from "./floor-sheet";
 import type { Floor } from "./use-floor";
-import { Small } from "./work-screen";
+import { SmallButton } from "./work-screen";
 
 const STEP_MINUTES = 5;
 const MOST_MINUTES = 240;
@@ -33,7 +40,7 @@ export function TimeSheet(props: Props) {
 function Ways({ onOpenChange, floor, justDone, restLeft }: Props) {
   const { view, chains, performed, shown } = floor;
   const state = useMemo(
-    (): Standing | null =>
+    (): SessionInProgress | null =>
       view && {
         content: view.shown,
         client: view.client ?? null,
@@ -90,7 +97,7 @@ function Ways({ onOpenChange, floor, justDone, restLeft }: Props) {
         {over > 0 ? `, ${formatClock(over)} too much.` : ": it fits."}
       </p>
       {earlier ? (
-        <Small onClick={() => takeBack(earlier.id)}>Take back what was cut for {earlier.minutes} min</Small>
+        <SmallButton onClick={() => takeBack(earlier.id)}>Take back what was cut for {earlier.minutes} min</SmallButton>
       ) : null}
       {over <= 0 ? null : found === null ? (
         <p role="status" className="text-lg text-[var(--floor-quiet)]">
@@ -128,7 +135,7 @@ const enoughFirst = (ways: readonly TimedChange<ShorterKind>[]) =>
   [...ways.filter(({ isEnough }) => isEnough), ...ways.filter(({ isEnough }) => !isEnough)].slice(0, 6);
 
 /** The ways into a time, worked out between two frames; null until they are there. */
-function useFit(state: Standing | null, capSeconds: number): FitFound | null {
+function useFit(state: SessionInProgress | null, capSeconds: number): FitFound | null {
   const [found, setFound] = useState<FitFound | null>(null);
   useEffect(() => {
     setFound(null);

@@ -2,18 +2,18 @@
 import { useCallback, useEffect, useMemo, useRef, useState, useSyncExternalStore } from "react";
 import { type FloorView, shownSession, upcastEvent } from "@/contract";
 import {
-  chainsOf,
+  blockRoundsOf,
   EVENT_VERSION,
+  effectiveEventIds,
   expandSession,
   type FloorEvent,
   type FloorEventBody,
   foldEvents,
-  nextChain,
+  nextBlockRound,
   sessionMeant,
-  standing,
   workContextOf,
 } from "@/core";
-import { ask } from "@/device/api";
+import { callApi } from "@/device/api";
 import { clocksNow, nowMs } from "@/device/clock";
 import { keepFloor, readFloor, readPending, writePending } from "@/device/floors";
 import { newId } from "@/device/ids";
@@ -59,7 +59,7 @@ export function useFloor(sessionId: string) {
   );
 
   const refresh = useCallback(async () => {
-    const reply = await ask("floor.open", { sessionId });
+    const reply = await callApi("floor.open", { sessionId });
     if (reply.kind === "ok") {
       const { memberId: person, role } = reply.value;
       await writePerson({ memberId: person, role });
@@ -118,7 +118,7 @@ export function useFloor(sessionId: string) {
   const performed = useMemo(() => foldEvents(events), [events]);
   const shown = useMemo(() => view && shownSession(view.shown), [view]);
   const chains = useMemo(
-    () => (shown ? chainsOf(shown.document, workContextOf(shown), performed) : []),
+    () => (shown ? blockRoundsOf(shown.document, workContextOf(shown), performed) : []),
     [shown, performed],
   );
   const timeline = useMemo(() => {
@@ -126,7 +126,7 @@ export function useFloor(sessionId: string) {
     const rampReps = ({ id }: { readonly id: string }) => view.shown.ramps[id]?.map((set) => set.reps) ?? [];
     return expandSession(sessionMeant(shown.document, performed), { ...workContextOf(shown), rampReps });
   }, [shown, view, performed]);
-  const chain = nextChain(chains, performed);
+  const chain = nextBlockRound(chains, performed);
 
   const setPending = useCallback(
     (next: Pending | null) => {
@@ -197,7 +197,7 @@ function allEvents(view: FloorView | null, mine: readonly StoredEvent[]): FloorE
 }
 
 function lastDoneEvent(events: readonly FloorEvent[]): FloorEvent | null {
-  const stands = standing(events);
+  const stands = effectiveEventIds(events);
   const kinds = ["setsDone", "setsSkipped", "shortened", "roundAdded", "setAdded"];
   return events.findLast((event) => kinds.includes(event.body.kind) && stands.has(event.id)) ?? null;
 }

@@ -2,7 +2,7 @@
 import { useEffect, useRef, useState } from "react";
 import { type FloorView, shownSession } from "@/contract";
 import {
-  type Chain,
+  type BlockRound,
   exerciseOrThrow,
   formatClock,
   printAmount,
@@ -17,7 +17,7 @@ import { useNow } from "./use-now";
 
 interface Props {
   readonly view: FloorView;
-  readonly chain: Chain;
+  readonly chain: BlockRound;
   /** The ramp before it; null: there is none. */
   readonly ramp: "open" | "done" | "skipped" | null;
   readonly canUndo: boolean;
@@ -44,7 +44,7 @@ interface Stop {
   readonly first: boolean;
 }
 
-function stopsOf(chain: Chain): Stop[] {
+function stopsOf(chain: BlockRound): Stop[] {
   return chain.moves.flatMap((move) => {
     const sides =
       move.slot.laterality === "eachSide" || move.slot.laterality === "otherHolds"
@@ -148,15 +148,15 @@ export function WorkScreen(props: Props) {
       </ol>
       <div className="sticky bottom-0 flex flex-col gap-3 bg-[var(--floor-ground)] pt-2 pb-1">
         <div className="flex gap-2.5">
-          <Small onClick={onUndo} disabled={!canUndo}>
+          <SmallButton onClick={onUndo} disabled={!canUndo}>
             Undo
-          </Small>
+          </SmallButton>
           {stops.length > 1 ? (
-            <Small onClick={() => goTo(Math.min(stops.length - 1, at + 1))} disabled={at === stops.length - 1}>
+            <SmallButton onClick={() => goTo(Math.min(stops.length - 1, at + 1))} disabled={at === stops.length - 1}>
               Next exercise
-            </Small>
+            </SmallButton>
           ) : null}
-          <Small onClick={onChange}>Options</Small>
+          <SmallButton onClick={onChange}>Options</SmallButton>
         </div>
         <div className="flex items-center gap-3 left-hand:flex-row-reverse">
           <button
@@ -182,7 +182,7 @@ export function WorkScreen(props: Props) {
   );
 }
 
-export function Small({
+export function SmallButton({
   children,
   onClick,
   disabled,
@@ -401,7 +401,7 @@ function RampScreen({
   onEnd,
 }: {
   view: FloorView;
-  chain: Chain;
+  chain: BlockRound;
   isStarted: boolean;
   onBegin: () => void;
   onEnd: (how: "done" | "skipped") => void;
@@ -438,7 +438,7 @@ function RampScreen({
         </p>
       </div>
       <div className="flex flex-col gap-3">
-        <Small onClick={() => onEnd("skipped")}>Skip the ramp</Small>
+        <SmallButton onClick={() => onEnd("skipped")}>Skip the ramp</SmallButton>
         <div className="flex justify-end left-hand:justify-start">
           <button
             type="button"

@@ -6,7 +6,7 @@ import {
   type BarShape,
   formatWeight,
   type GymEquipment,
-  type ImplementThread,
+  type ImplementLoads,
   type InventoryProblem,
   kgOf,
   massFigure,
@@ -24,7 +24,7 @@ import type { GymState } from "./use-gym";
 import { WeightBox } from "./weight-box";
 
 /** What an implement is made of, to be changed in place. */
-export function ImplementEditor({ gym, thread }: { gym: GymState; thread: ImplementThread }) {
+export function ImplementEditor({ gym, thread }: { gym: GymState; thread: ImplementLoads }) {
   switch (thread.kind) {
     case "bars":
     case "belt":
@@ -45,14 +45,14 @@ export function ImplementEditor({ gym, thread }: { gym: GymState; thread: Implem
 
 function Row({ children, onRemove, name }: { children: ReactNode; onRemove?: () => void; name: string }) {
   return (
-    <li className="flex flex-wrap items-center gap-x-2 gap-y-1 border-b border-selvedge py-1">
+    <li className="flex flex-wrap items-center gap-x-2 gap-y-1 border-b border-inset py-1">
       {children}
       {onRemove ? (
         <button
           type="button"
           aria-label={`Take ${name} away`}
           onClick={onRemove}
-          className="ml-auto rounded-[3px] p-1 hover:bg-selvedge"
+          className="ml-auto rounded-[3px] p-1 hover:bg-inset"
         >
           <X size={15} aria-hidden />
         </button>
@@ -94,7 +94,7 @@ function BarsAndPlates({ gym, withBars }: { gym: GymState; withBars: boolean }) 
                   onChange={(event) =>
                     gym.change({ bars: replaced(bars, index, { ...bar, name: event.target.value.slice(0, 60) }) })
                   }
-                  className="w-32 rounded-[3px] border border-rule bg-cloth px-1.5 py-0.5"
+                  className="w-32 rounded-[3px] border border-rule bg-surface px-1.5 py-0.5"
                 />
                 <WeightBox
                   label={`Weight of the ${bar.name}`}
@@ -109,7 +109,7 @@ function BarsAndPlates({ gym, withBars }: { gym: GymState; withBars: boolean }) 
                   onChange={(event) =>
                     gym.change({ bars: replaced(bars, index, { ...bar, shape: event.target.value as BarShape }) })
                   }
-                  className="rounded-[3px] border border-rule bg-cloth px-1.5 py-0.5"
+                  className="rounded-[3px] border border-rule bg-surface px-1.5 py-0.5"
                 >
                   {BAR_SHAPES.map((shape) => (
                     <option key={shape}>{shape}</option>
@@ -257,7 +257,7 @@ function AddWeights({ onAdd, unit }: { onAdd: (weights: Weight[]) => void; unit:
         placeholder="22.5, or 4-32 by 2"
         value={typed}
         onChange={(event) => setTyped(event.target.value)}
-        className="w-36 rounded-[3px] border border-rule bg-cloth px-1.5 py-0.5"
+        className="w-36 rounded-[3px] border border-rule bg-surface px-1.5 py-0.5"
       />
       <Button className="min-h-7 px-2 py-0.5" type="submit">
         Add
@@ -316,7 +316,7 @@ function StackEditor({ gym, station }: { gym: GymState; station: string }) {
             aria-label={`What the ${station} does`}
             value={stack.help}
             onChange={(event) => put({ help: event.target.value as WeightStack["help"] })}
-            className="rounded-[3px] border border-rule bg-cloth px-1.5 py-0.5"
+            className="rounded-[3px] border border-rule bg-surface px-1.5 py-0.5"
           >
             <option value="resists">is lifted</option>
             <option value="assists">helps the body up</option>
@@ -420,7 +420,7 @@ function Bands({ gym }: { gym: GymState }) {
               onChange={(event) =>
                 gym.change({ bands: replaced(bands, index, { ...band, name: event.target.value.slice(0, 40) }) })
               }
-              className="w-16 rounded-[3px] border border-rule bg-cloth px-1.5 py-0.5"
+              className="w-16 rounded-[3px] border border-rule bg-surface px-1.5 py-0.5"
             />
             <NumberBox
               label={`Tension of the ${band.name} band`}

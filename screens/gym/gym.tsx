@@ -2,9 +2,9 @@
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useEffect, useMemo, useState } from "react";
-import type { Broken, GymView, Prescription } from "@/contract";
+import type { ChangedPrescription, GymView, Prescription } from "@/contract";
 import { decimal, massWords, weight } from "@/core";
-import { ask, replySentence } from "@/device/api";
+import { callApi, replySentence } from "@/device/api";
 import { useDates } from "@/parts/region";
 import { Button } from "@/ui/button";
 import { Menu } from "@/ui/menu";
@@ -60,7 +60,7 @@ export function GymScreen({ view }: { view: GymView }) {
       </main>
       <aside
         aria-label="What it is made of"
-        className="flex flex-col gap-4 lg:min-h-0 lg:overflow-y-auto border-l border-thread bg-cloth p-4 max-lg:border-t max-lg:border-l-0"
+        className="flex flex-col gap-4 lg:min-h-0 lg:overflow-y-auto border-l border-line bg-surface p-4 max-lg:border-t max-lg:border-l-0"
       >
         {general.map((problem) => (
           <p key={problem.message} role="alert" className="border-l-4 border-weld-fill pl-2 text-weld">
@@ -115,14 +115,14 @@ function GymHeader({ gym }: { gym: GymState }) {
   const [problem, setProblem] = useState<string | null>(null);
   const { view } = gym;
   const act = async (name: "gyms.makeDefault" | "gyms.remove") => {
-    const reply = await ask(name, { gymId: view.id });
+    const reply = await callApi(name, { gymId: view.id });
     if (reply.kind !== "ok") return setProblem(replySentence(reply));
     setProblem(null);
     if (name === "gyms.remove") router.push("/gym");
     router.refresh();
   };
   return (
-    <header className="flex flex-wrap items-center gap-x-3 gap-y-1 border-b border-thread px-4 py-2 lg:col-span-2">
+    <header className="flex flex-wrap items-center gap-x-3 gap-y-1 border-b border-line px-4 py-2 lg:col-span-2">
       <h1 className="sr-only">{gym.name}</h1>
       <input
         aria-label="Name of the gym"
@@ -207,7 +207,7 @@ function Consequence({ gym, thread, hanging }: { gym: GymState; thread: string; 
       ) : (
         <ul className="grid grid-cols-[repeat(auto-fill,minmax(19rem,1fr))] gap-x-6">
           {hanging.map(({ prescription, kg, built }, index) => (
-            <li key={index} className="flex items-baseline gap-2 border-t border-selvedge py-0.5">
+            <li key={index} className="flex items-baseline gap-2 border-t border-inset py-0.5">
               <span className="narrow w-14 shrink-0 text-quiet">{dayOfWeek(prescription.date)}</span>
               <Link
                 href={`/session/${prescription.sessionId}`}
@@ -225,7 +225,7 @@ function Consequence({ gym, thread, hanging }: { gym: GymState; thread: string; 
   );
 }
 
-function BrokenTable({ broken }: { broken: readonly Broken[] }) {
+function BrokenTable({ broken }: { broken: readonly ChangedPrescription[] }) {
   const { dayOfWeek } = useDates();
   if (broken.length === 0) return null;
   return (
@@ -241,7 +241,7 @@ function BrokenTable({ broken }: { broken: readonly Broken[] }) {
       </thead>
       <tbody>
         {broken.map((one) => (
-          <tr key={one.key} className="border-t border-selvedge align-baseline">
+          <tr key={one.key} className="border-t border-inset align-baseline">
             <td className="pr-3 font-semibold">{one.clientName}</td>
             <td className="pr-3">{dayOfWeek(one.date)}</td>
             <td className="pr-3">
@@ -265,7 +265,7 @@ function BrokenTable({ broken }: { broken: readonly Broken[] }) {
   );
 }
 
-const Lost = ({ one }: { one: Broken }) => (
+const Lost = ({ one }: { one: ChangedPrescription }) => (
   <strong className="border border-weld bg-weld-tint px-1">{one.after.problem ?? "cannot be built"}</strong>
 );
 
@@ -274,7 +274,7 @@ function useComing(view: GymView): readonly Prescription[] | null {
   const [coming, setComing] = useState<readonly Prescription[] | null>(null);
   useEffect(() => {
     let current = true;
-    void ask("gyms.coming", { gymId: view.id }).then((reply) => {
+    void callApi("gyms.coming", { gymId: view.id }).then((reply) => {
       if (current && reply.kind === "ok") setComing(reply.value.prescriptions);
     });
     return () => {

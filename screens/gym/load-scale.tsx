@@ -2,7 +2,7 @@
 import { clsx } from "clsx";
 import { scalePow } from "d3";
 import type { Prescription } from "@/contract";
-import { type ImplementThread, kgOf, massFigure, massWords, type WeightUnit } from "@/core";
+import { type ImplementLoads, kgOf, massFigure, massWords, type WeightUnit } from "@/core";
 import { useWidth } from "@/ui/use-width";
 
 const NAME = 172;
@@ -42,9 +42,9 @@ export function LoadScale({
   selected,
   onSelect,
 }: {
-  threads: readonly ImplementThread[];
+  threads: readonly ImplementLoads[];
   /** As the gym is kept: knots that are gone show as holes. */
-  kept: readonly ImplementThread[];
+  kept: readonly ImplementLoads[];
   hanging: ReadonlyMap<string, readonly Hanging[]>;
   unit: WeightUnit;
   selected: string;
@@ -71,14 +71,14 @@ export function LoadScale({
       </svg>
       <ul>
         {rows.map(({ old, now }) => (
-          <li key={old.key} className="relative border-t border-selvedge">
+          <li key={old.key} className="relative border-t border-inset">
             <button
               type="button"
               aria-pressed={selected === old.key}
               onClick={() => onSelect(old.key)}
               className={clsx(
                 "block w-full text-left",
-                selected === old.key ? "bg-indigo-tint" : "hover:bg-selvedge/60",
+                selected === old.key ? "bg-indigo-tint" : "hover:bg-inset/60",
                 "focus-visible:outline-offset-[-2px]",
               )}
             >
@@ -100,14 +100,14 @@ export function LoadScale({
   );
 }
 
-function threadWords(old: ImplementThread, now: ImplementThread | null, unit: WeightUnit): string {
+function threadWords(old: ImplementLoads, now: ImplementLoads | null, unit: WeightUnit): string {
   const loads = now?.loads ?? [];
   const gone = old.loads.filter((load) => !loads.some((one) => Math.abs(one.kg - load.kg) < 0.002)).length;
   if (loads.length === 0) return `${old.name}, ${old.basis}: nothing left`;
   return `${old.name}, ${old.basis}: ${loads.length} loads from ${massFigure(loads[0]!.kg, unit, 3)} to ${massWords(loads.at(-1)!.kg, unit, 3)}. ${grainWords(now!, unit)}${gone > 0 ? `, ${gone} gone` : ""}`;
 }
 
-function grainWords({ grain }: ImplementThread, unit: WeightUnit): string {
+function grainWords({ grain }: ImplementLoads, unit: WeightUnit): string {
   if (grain.stepKg === null) return "one load";
   const step = `steps of ${massFigure(grain.stepKg, unit, 3)}`;
   return grain.fineFromKg === null
@@ -124,8 +124,8 @@ function Thread({
   unit,
   hanging,
 }: {
-  old: ImplementThread;
-  now: ImplementThread | null;
+  old: ImplementLoads;
+  now: ImplementLoads | null;
   x: (kg: number) => number;
   width: number;
   ticks: readonly number[];
@@ -147,7 +147,7 @@ function Thread({
           x2={x(kgOf(tick, unit))}
           y1={0}
           y2={ROW}
-          stroke="var(--color-selvedge)"
+          stroke="var(--color-inset)"
         />
       ))}
       <text x={10} y={15} fontSize={13} fontWeight={600} fill="var(--color-walnut)">

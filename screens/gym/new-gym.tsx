@@ -2,7 +2,7 @@
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import type { GymView } from "@/contract";
-import { ask, replySentence } from "@/device/api";
+import { callApi, replySentence } from "@/device/api";
 import { Button } from "@/ui/button";
 import { SelectField, TextField } from "@/ui/field";
 import { Sheet } from "@/ui/sheet";
@@ -16,7 +16,7 @@ export function NewGym({ view }: { view: GymView }) {
   const [copyOf, setCopyOf] = useState("");
   const [error, setError] = useState<string | null>(null);
   async function create() {
-    const reply = await ask("gyms.create", {
+    const reply = await callApi("gyms.create", {
       name,
       clientId: clientId || null,
       copyOf: copyOf || null,

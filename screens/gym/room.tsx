@@ -8,7 +8,7 @@ import { NumberBox } from "./number-box";
 import type { GymState } from "./use-gym";
 import { WeightBox } from "./weight-box";
 
-const box = "rounded-[3px] border border-rule bg-cloth px-1.5 py-0.5";
+const box = "rounded-[3px] border border-rule bg-surface px-1.5 py-0.5";
 
 /** What is away, from when to when. */
 export function OutOfOrder({ gym }: { gym: GymState }) {
@@ -26,14 +26,14 @@ export function OutOfOrder({ gym }: { gym: GymState }) {
           const known = items.find((one) => one.key === away.item);
           const problem = gym.problems.find((one) => one.field.startsWith(`outOfOrder.${index}.`));
           return (
-            <li key={index} className="border-b border-selvedge py-1">
+            <li key={index} className="border-b border-inset py-1">
               <span className="flex items-center gap-2 font-semibold">
                 {known?.name ?? away.item}
                 <button
                   type="button"
                   aria-label={`${known?.name ?? away.item} works again`}
                   onClick={() => gym.change({ outOfOrder: outOfOrder.toSpliced(index, 1) })}
-                  className="ml-auto rounded-[3px] p-1 hover:bg-selvedge"
+                  className="ml-auto rounded-[3px] p-1 hover:bg-inset"
                 >
                   <X size={15} aria-hidden />
                 </button>
@@ -175,7 +175,7 @@ export function Room({ gym }: { gym: GymState }) {
             const put = (part: Partial<typeof chain>) =>
               gym.change({ chains: chains.map((one, place) => (place === index ? { ...one, ...part } : one)) });
             return (
-              <li key={index} className="flex flex-wrap items-center gap-1.5 border-b border-selvedge py-1">
+              <li key={index} className="flex flex-wrap items-center gap-1.5 border-b border-inset py-1">
                 {chain.name}
                 <WeightBox
                   label={`Weight of the ${chain.name} chains`}
@@ -206,7 +206,7 @@ export function Room({ gym }: { gym: GymState }) {
                   type="button"
                   aria-label={`Take the ${chain.name} chains away`}
                   onClick={() => gym.change({ chains: chains.toSpliced(index, 1) })}
-                  className="ml-auto rounded-[3px] p-1 hover:bg-selvedge"
+                  className="ml-auto rounded-[3px] p-1 hover:bg-inset"
                 >
                   <X size={15} aria-hidden />
                 </button>

@@ -1,9 +1,9 @@
 "use client";
 import { useRouter } from "next/navigation";
 import { useEffect, useMemo, useRef, useState } from "react";
-import type { Broken, GymView } from "@/contract";
-import { equipmentOn, equipmentProblems, type GymEquipment, threadsOf } from "@/core";
-import { ask, replySentence } from "@/device/api";
+import type { ChangedPrescription, GymView } from "@/contract";
+import { equipmentOn, equipmentProblems, type GymEquipment, implementLoadsOf } from "@/core";
+import { callApi, replySentence } from "@/device/api";
 
 /** JSON with sorted keys: the database gives keys back in an order of its own. */
 const canonical = (value: unknown): string =>
@@ -24,7 +24,7 @@ export function useGym(view: GymView) {
   const [name, setName] = useState(view.name);
   const [message, setMessage] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
-  const [broken, setBroken] = useState<readonly Broken[]>([]);
+  const [broken, setBroken] = useState<readonly ChangedPrescription[]>([]);
   const [weighing, setWeighing] = useState(false);
   /** What the changes set out from: what others change meanwhile is joined with them. */
   const seen = useRef<Seen>({ name: view.name, equipment: view.equipment });
@@ -57,7 +57,7 @@ export function useGym(view: GymView) {
     setWeighing(true);
     let current = true;
     const timer = setTimeout(async () => {
-      const reply = await ask("gyms.try", { gymId: view.id, equipment });
+      const reply = await callApi("gyms.try", { gymId: view.id, equipment });
       if (!current) return;
       setWeighing(false);
       if (reply.kind === "ok") {
@@ -73,7 +73,7 @@ export function useGym(view: GymView) {
 
   async function save() {
     setBusy(true);
-    const reply = await ask("gyms.save", { gymId: view.id, seen: seen.current, wanted: { name, equipment } });
+    const reply = await callApi("gyms.save", { gymId: view.id, seen: seen.current, wanted: { name, equipment } });
     setBusy(false);
     if (reply.kind !== "ok") return setMessage(replySentence(reply));
     localStorage.removeItem(keptKey(view.id));
@@ -87,8 +87,8 @@ export function useGym(view: GymView) {
     equipment,
     /** Without what is out of order today. */
     today,
-    threads: useMemo(() => threadsOf(today), [today]),
-    keptThreads: useMemo(() => threadsOf(equipmentOn(view.equipment, view.today)), [view.equipment, view.today]),
+    threads: useMemo(() => implementLoadsOf(today), [today]),
+    keptThreads: useMemo(() => implementLoadsOf(equipmentOn(view.equipment, view.today)), [view.equipment, view.today]),
     problems: useMemo(() => equipmentProblems(equipment), [equipment]),
     name,
     setName,

@@ -38,7 +38,7 @@ export function WeightBox({
           const read = readWeight(event.target.value, unit);
           if (read) onChange(read);
         }}
-        className={`rounded-[3px] border border-rule bg-cloth px-1.5 py-0.5 aria-invalid:border-2 aria-invalid:border-walnut ${className}`}
+        className={`rounded-[3px] border border-rule bg-surface px-1.5 py-0.5 aria-invalid:border-2 aria-invalid:border-walnut ${className}`}
       />
       {wrong ? (
         <span id={note} role="alert" className="narrow text-xs font-semibold">

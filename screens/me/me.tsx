@@ -46,7 +46,7 @@ export function MyPage({ view }: { view: ClientView }) {
           {waiting.map((session) => (
             <li
               key={`${session.date} ${session.place?.dayId ?? session.sessionId}`}
-              className="flex items-center gap-3 border-t border-thread pt-2"
+              className="flex items-center gap-3 border-t border-line pt-2"
             >
               <div className="min-w-0 flex-1">
                 <p className="font-semibold">{session.title || "Session"}</p>
@@ -71,7 +71,7 @@ export function MyPage({ view }: { view: ClientView }) {
         {done.length === 0 ? <p className="text-quiet">Nothing yet.</p> : null}
         <ul>
           {done.slice(0, 12).map((session) => (
-            <li key={session.sessionId} className="flex items-baseline gap-3 border-t border-thread py-2">
+            <li key={session.sessionId} className="flex items-baseline gap-3 border-t border-line py-2">
               <Link
                 href={`/me/review/${session.sessionId}`}
                 className="min-w-0 flex-1 font-semibold text-indigo underline underline-offset-2"
@@ -86,7 +86,7 @@ export function MyPage({ view }: { view: ClientView }) {
           ))}
         </ul>
       </section>
-      <p className="border-t border-thread pt-3 text-quiet">{GENERAL_NOTICE}</p>
+      <p className="border-t border-line pt-3 text-quiet">{GENERAL_NOTICE}</p>
     </main>
   );
 }

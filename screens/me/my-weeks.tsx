@@ -62,7 +62,7 @@ export function MyWeeks({ view }: { view: ClientView }) {
         {lifts.length === 0 ? <p className="text-quiet">Two days of a lift show the first thread.</p> : null}
         <ul className="flex flex-col gap-5">
           {lifts.map((lift) => (
-            <li key={lift.lineage} className="border-t border-thread pt-3">
+            <li key={lift.lineage} className="border-t border-line pt-3">
               <h3 className="font-bold">{lift.exercise.name}</h3>
               <p>{liftWords(lift, dates)}</p>
               <LineChart

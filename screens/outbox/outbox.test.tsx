@@ -6,7 +6,7 @@ import { Outbox } from "./outbox";
 
 const [ask, push] = vi.hoisted(() => [vi.fn(), vi.fn()]);
 vi.mock("next/navigation", () => ({ useRouter: () => ({ push }) }));
-vi.mock("@/device/api", () => ({ ask, replySentence: () => "The server cannot be reached." }));
+vi.mock("@/device/api", () => ({ callApi: ask, replySentence: () => "The server cannot be reached." }));
 afterEach(() => {
   cleanup();
   ask.mockReset();

@@ -3,7 +3,7 @@ import { clsx } from "clsx";
 import Link from "next/link";
 import { useState } from "react";
 import type { Output, SentLine } from "@/contract";
-import { ask, replySentence } from "@/device/api";
+import { callApi, replySentence } from "@/device/api";
 import { ClientChoice } from "@/parts/client-choice";
 import { useDates } from "@/parts/region";
 import { Button } from "@/ui/button";
@@ -20,7 +20,7 @@ export function Outbox({ clients, clientId, letters: first, next: after, opened 
   const [next, setNext] = useState(after);
   const [problem, setProblem] = useState<string | null>(null);
   const more = async () => {
-    const reply = await ask("outbox.list", { after: next, clientId });
+    const reply = await callApi("outbox.list", { after: next, clientId });
     setProblem(reply.kind === "ok" ? null : replySentence(reply));
     if (reply.kind !== "ok") return;
     setLetters([...letters, ...reply.value.letters]);
@@ -71,7 +71,7 @@ function Line({ line, clientId, isOpen }: { line: SentLine; clientId: string | n
   const { longDate, shortDateAt } = useDates();
   const { copyId, clientName, title, date, sentAtMs, seenAtMs, hasAccount } = line;
   return (
-    <li className={clsx("border-t border-thread", isOpen && "bg-cloth")}>
+    <li className={clsx("border-t border-line", isOpen && "bg-surface")}>
       <Link
         href={`/outbox?${clientId ? `for=${clientId}&` : ""}letter=${copyId}`}
         prefetch={false}
@@ -79,7 +79,7 @@ function Line({ line, clientId, isOpen }: { line: SentLine; clientId: string | n
         aria-current={isOpen ? "true" : undefined}
         className={clsx(
           "block border-l-4 py-2 pl-3 pr-2",
-          isOpen ? "border-indigo" : "border-transparent hover:bg-cloth",
+          isOpen ? "border-indigo" : "border-transparent hover:bg-surface",
         )}
       >
         <span className="flex items-baseline justify-between gap-2">
@@ -101,9 +101,9 @@ function Line({ line, clientId, isOpen }: { line: SentLine; clientId: string | n
 
 function Letter({ letter, to, hasAccount }: NonNullable<Props["opened"]>) {
   return (
-    <article aria-label={`Letter: ${letter.subject}`} className="bg-cloth p-6">
+    <article aria-label={`Letter: ${letter.subject}`} className="bg-surface p-6">
       <h2 className="text-lg font-bold">{letter.subject}</h2>
-      <p className="mb-4 border-b border-thread pb-3 text-quiet">
+      <p className="mb-4 border-b border-line pb-3 text-quiet">
         To {to}
         {hasAccount ? "" : ", who has no account yet: invite them from their page, or print the card"}
       </p>

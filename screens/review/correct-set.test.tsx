@@ -10,7 +10,7 @@ import { read } from "@/core/testing/helpers";
 import { CorrectSet } from "./correct-set";
 
 const [ask, refresh] = vi.hoisted(() => [vi.fn(), vi.fn()]);
-vi.mock("@/device/api", () => ({ ask, replySentence: ({ kind }: { kind: string }) => `(${kind})` }));
+vi.mock("@/device/api", () => ({ callApi: ask, replySentence: ({ kind }: { kind: string }) => `(${kind})` }));
 vi.mock("next/navigation", () => ({ useRouter: () => ({ refresh }) }));
 
 beforeEach(() => {

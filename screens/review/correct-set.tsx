@@ -16,7 +16,7 @@ import {
   signedKg,
   toKg,
 } from "@/core";
-import { ask, replySentence } from "@/device/api";
+import { callApi, replySentence } from "@/device/api";
 import { clocksNow, nowMs } from "@/device/clock";
 import { newId } from "@/device/ids";
 import { Button } from "@/ui/button";
@@ -73,7 +73,7 @@ export function CorrectSet({ view, lift, done }: { view: ReviewView; lift: Revie
       shownHash: done.shownHash,
       body: { kind: "setCorrected", set: read.set },
     };
-    const reply = await ask("floor.record", { sessionId: view.context.sessionId, events: [event] });
+    const reply = await callApi("floor.record", { sessionId: view.context.sessionId, events: [event] });
     setBusy(false);
     if (reply.kind !== "ok") return setMessage(replySentence(reply));
     const [refusal] = reply.value.refused;

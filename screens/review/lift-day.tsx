@@ -51,7 +51,7 @@ export function LiftDay({
           {exposure.sets
             .filter(({ working }) => working)
             .map((set, index) => (
-              <tr key={set.key} className="border-b border-thread">
+              <tr key={set.key} className="border-b border-line">
                 <th scope="row" className="font-normal">
                   {index + 1}
                 </th>

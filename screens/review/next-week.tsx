@@ -2,7 +2,7 @@
 import Link from "next/link";
 import { useEffect, useMemo, useState } from "react";
 import { acceptedEdits, askedWords, type NextChoice, nextWeekOf, type ReviewView, type WeeksView } from "@/contract";
-import { ask, replySentence } from "@/device/api";
+import { callApi, replySentence } from "@/device/api";
 import { newId } from "@/device/ids";
 import { useDates } from "@/parts/region";
 import { Button, buttonClass } from "@/ui/button";
@@ -28,7 +28,7 @@ export function NextWeekSection({ view, planned }: { view: ReviewView; planned: 
   const clientId = view.context.client.id;
   useEffect(() => {
     let isHere = true;
-    void ask("weeks.show", { clientId, planId: planned.planId }).then((reply) => {
+    void callApi("weeks.show", { clientId, planId: planned.planId }).then((reply) => {
       if (!isHere) return;
       if (reply.kind === "ok") setWeeks(reply.value.view);
       else setState({ kind: "failed", message: replySentence(reply) });
@@ -51,9 +51,9 @@ export function NextWeekSection({ view, planned }: { view: ReviewView; planned: 
     setState({ kind: "busy" });
     const edits = acceptedEdits(weeks, next, choices, newId);
     const { id: planId, revision } = weeks.plan;
-    const kept = edits.length > 0 ? await ask("plans.edit", { planId, revision, edits }) : null;
+    const kept = edits.length > 0 ? await callApi("plans.edit", { planId, revision, edits }) : null;
     if (kept && kept.kind !== "ok") return setState({ kind: "failed", message: replySentence(kept) });
-    const opened = await ask("plans.openSession", { planId, dayId: next.dayId, week: next.week });
+    const opened = await callApi("plans.openSession", { planId, dayId: next.dayId, week: next.week });
     if (opened.kind !== "ok") return setState({ kind: "failed", message: replySentence(opened) });
     setState({ kind: "accepted", sessionId: opened.value.sessionId });
   };
@@ -83,7 +83,7 @@ export function NextWeekSection({ view, planned }: { view: ReviewView; planned: 
           </thead>
           <tbody>
             {next.lifts.map((lift) => (
-              <tr key={lift.slotId} className="border-b border-thread align-baseline">
+              <tr key={lift.slotId} className="border-b border-line align-baseline">
                 <th scope="row" className="py-1 pr-4 font-semibold">
                   {lift.name}
                   {lift.needs ? <span className="block font-normal text-weld">{lift.needs}</span> : null}
@@ -98,7 +98,7 @@ export function NextWeekSection({ view, planned }: { view: ReviewView; planned: 
                     onChange={(event) =>
                       setChoices(new Map([...choices, [lift.slotId, event.target.value as NextChoice]]))
                     }
-                    className="min-h-8 rounded-[3px] border border-rule bg-cloth px-1"
+                    className="min-h-8 rounded-[3px] border border-rule bg-surface px-1"
                   >
                     {lift.choices.map((choice) => (
                       <option key={choice} value={choice}>

@@ -80,7 +80,7 @@ export function PeriodPanel({ review, view, period }: { review: WeeksReview; vie
 
 const Heading = ({ words }: { words: string }) => (
   <tr>
-    <th scope="rowgroup" colSpan={4} className="border-b-2 border-thread pt-2">
+    <th scope="rowgroup" colSpan={4} className="border-b-2 border-line pt-2">
       {words}
     </th>
   </tr>
@@ -100,7 +100,7 @@ function Row({
   const words = (figure: number | null) => (figure === null ? "" : decimal(figure, places));
   const percent = here !== null && there ? (100 * (here - there)) / there : null;
   return (
-    <tr className="border-b border-thread align-baseline">
+    <tr className="border-b border-line align-baseline">
       <th scope="row" className="font-normal">
         {name}
       </th>

@@ -248,7 +248,7 @@ function Crossing({ one }: { one: ReviewedSet }) {
   return (
     <svg width={width + 10} height={20} aria-hidden className="block">
       {[0, 1, 2, 3, 4, 5].map((i) => (
-        <line key={i} x1={6 + i * 13} x2={6 + i * 13} y1={0} y2={20} stroke="var(--color-thread)" strokeWidth={2.5} />
+        <line key={i} x1={6 + i * 13} x2={6 + i * 13} y1={0} y2={20} stroke="var(--color-line)" strokeWidth={2.5} />
       ))}
       <rect
         x={1}
@@ -285,7 +285,7 @@ function SetStory({
 }) {
   if (!chosen)
     return (
-      <aside className="border-l border-thread pl-5 text-quiet">
+      <aside className="border-l border-line pl-5 text-quiet">
         Choose a set to see what was asked and what was done.
       </aside>
     );
@@ -299,7 +299,7 @@ function SetStory({
     (other) => other.sessionId === sessionId && one.done.some((set) => occurrenceKey(set) === other.key),
   );
   return (
-    <aside className="flex flex-col gap-2 border-l border-thread pl-5">
+    <aside className="flex flex-col gap-2 border-l border-line pl-5">
       <h2 className="font-bold">
         {lift.exercise.name}, round {round + 1}
       </h2>

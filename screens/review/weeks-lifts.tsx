@@ -4,9 +4,9 @@ import { line as d3line, scaleLinear } from "d3";
 import { memo, useMemo } from "react";
 import { type LiftAcrossWeeks, repsWords, type WeekColumn, type WeeksReview, type WeeksView } from "@/contract";
 import { BUILDING, decimal, massFigure, massWords, phaseWords, type WeightUnit } from "@/core";
-import { Cloth } from "@/parts/cloth";
 import { useDates } from "@/parts/region";
-import { Selvedge } from "@/parts/selvedge";
+import { SessionBars } from "@/parts/session-bars";
+import { WeeklyVolumeTable } from "@/parts/weekly-volume-table";
 import { type Beside, keyOfLift, NEXT } from "./beside";
 import { loadOf } from "./lift-day";
 import { trendWords } from "./trend-words";
@@ -91,7 +91,7 @@ export function WeeksLifts({
           />
         ))}
       </tbody>
-      <Selvedge
+      <WeeklyVolumeTable
         isDone
         model={{ ...model, columns: shown }}
         view={view}
@@ -120,7 +120,7 @@ const LiftRow = memo(function LiftRow({
     <tr>
       <th
         scope="row"
-        className="sticky left-0 z-10 border-b border-thread bg-ground py-1 pl-3 pr-2 text-left align-bottom"
+        className="sticky left-0 z-10 border-b border-line bg-ground py-1 pl-3 pr-2 text-left align-bottom"
       >
         <span className="block font-semibold leading-tight">{lift.name}</span>
         <span className="narrow block text-xs font-normal text-quiet">{gainWords(lift, view.client.unit)}</span>
@@ -138,7 +138,7 @@ const LiftRow = memo(function LiftRow({
         return (
           <td
             key={week}
-            className={clsx("border-b border-thread px-0.5 align-bottom", !BUILDING.has(phase.kind) && "bg-weld-tint")}
+            className={clsx("border-b border-line px-0.5 align-bottom", !BUILDING.has(phase.kind) && "bg-weld-tint")}
           >
             {one ? (
               <>
@@ -146,7 +146,7 @@ const LiftRow = memo(function LiftRow({
                   <Thread lift={lift} weeks={shown.map((column) => column.week)} from={week} />
                 ) : null}
                 <DayOfLift lift={lift} week={week} isHere={hereWeek === week} onOpen={onBeside}>
-                  <Cloth cell={one.cell} isSlack={phase.kind === "deload"} />
+                  <SessionBars cell={one.cell} isSlack={phase.kind === "deload"} />
                   <span className="narrow text-xs leading-tight text-woad">
                     {one.cell.state !== "done" ? (
                       <span className="text-quiet">{one.cell.state === "away" ? "away" : "not done"}</span>

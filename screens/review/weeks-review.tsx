@@ -42,7 +42,7 @@ export function WeeksReviewScreen({ view }: { view: WeeksView | null }) {
     );
   return (
     <div className="grid min-h-dvh grid-cols-1 content-start lg:h-dvh lg:grid-cols-[minmax(0,1fr)_300px] lg:grid-rows-[auto_minmax(0,1fr)_auto]">
-      <header className="flex flex-wrap items-center gap-x-3 gap-y-1 border-b border-thread px-4 py-2 lg:col-span-2">
+      <header className="flex flex-wrap items-center gap-x-3 gap-y-1 border-b border-line px-4 py-2 lg:col-span-2">
         <h1 className="text-lg font-bold">{view.plan?.document.name || "Weeks"} in review</h1>
         {choice}
         <div className="ml-auto flex gap-2">
@@ -66,7 +66,7 @@ export function WeeksReviewScreen({ view }: { view: WeeksView | null }) {
       </main>
       <aside
         aria-label={BESIDE_NAMES[beside.kind]}
-        className="bg-cloth p-4 lg:overflow-y-auto lg:border-l lg:border-thread"
+        className="bg-surface p-4 lg:overflow-y-auto lg:border-l lg:border-line"
       >
         {beside.kind === "next" ? null : (
           <Button className="mb-2" onClick={() => setBeside(NEXT)}>

@@ -27,7 +27,7 @@ export function WhatNext({ review, view }: { review: WeeksReview; view: WeeksVie
           <h3 className="font-bold">Measured in week {week + 1}</h3>
           <ul>
             {lifts.map(({ name, fromKg, toKg }) => (
-              <li key={name} className="flex justify-between gap-2 border-b border-thread">
+              <li key={name} className="flex justify-between gap-2 border-b border-line">
                 <span>{name}</span>
                 <span className="narrow whitespace-nowrap">
                   {massFigure(fromKg, view.client.unit)} → {massWords(toKg, view.client.unit)}{" "}

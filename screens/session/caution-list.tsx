@@ -4,14 +4,14 @@ import { useMemo, useState } from "react";
 import {
   type Caution,
   type CautionGroup,
+  type DisabledGroup,
   FIRST_SIGHT,
   isQuietable,
-  type QuietGroup,
   type ReadCautions,
   remediesFor,
   type SessionView,
 } from "@/contract";
-import { ask, replySentence } from "@/device/api";
+import { callApi, replySentence } from "@/device/api";
 import { Button } from "@/ui/button";
 import { useAnswer } from "./use-answers";
 import type { Desk } from "./use-desk";
@@ -63,7 +63,7 @@ function Folded({ title, groups, ...rest }: Props & { title: string; groups: rea
 const SEVERITY_CLASS = {
   block: "bg-walnut p-2 text-onwalnut",
   warn: "border-l-4 border-weld-fill pl-3",
-  note: "border-l-4 border-thread pl-3",
+  note: "border-l-4 border-line pl-3",
 } as const;
 
 const Groups = ({ groups, desk, view }: Props & { groups: readonly CautionGroup[] }) => (
@@ -126,7 +126,7 @@ function SwitchOff({ group, view }: { group: CautionGroup; view: SessionView }) 
   const [reason, setReason] = useState("");
   const [message, setMessage] = useState<string | null>(null);
   const switchOff = async (clientId: string | null) => {
-    const reply = await ask("cautions.quiet", { rule: group.rule, clientId, reason });
+    const reply = await callApi("cautions.quiet", { rule: group.rule, clientId, reason });
     setMessage(reply.kind === "ok" ? null : replySentence(reply));
     if (reply.kind === "ok") router.refresh();
   };
@@ -156,7 +156,7 @@ function SwitchOff({ group, view }: { group: CautionGroup; view: SessionView }) 
         value={reason}
         maxLength={300}
         onChange={(event) => setReason(event.target.value)}
-        className="min-w-0 flex-1 rounded-[3px] border border-rule bg-cloth px-2 py-0.5"
+        className="min-w-0 flex-1 rounded-[3px] border border-rule bg-surface px-2 py-0.5"
       />
       <Button type="submit" disabled={reason.trim().length < 3} className="min-h-7 px-2 py-0.5">
         For {view.client.name}
@@ -169,17 +169,17 @@ function SwitchOff({ group, view }: { group: CautionGroup; view: SessionView }) 
   );
 }
 
-function SwitchedOff({ one: { group, of, reason }, view }: { one: QuietGroup; view: SessionView }) {
+function SwitchedOff({ one: { group, of, reason }, view }: { one: DisabledGroup; view: SessionView }) {
   const router = useRouter();
   const [message, setMessage] = useState<string | null>(null);
   const clientId = of === "client" ? view.client.id : null;
   const switchOn = async () => {
-    const reply = await ask("cautions.quiet", { rule: group.rule, clientId, reason: "" });
+    const reply = await callApi("cautions.quiet", { rule: group.rule, clientId, reason: "" });
     setMessage(reply.kind === "ok" ? null : replySentence(reply));
     if (reply.kind === "ok") router.refresh();
   };
   return (
-    <li className="border-l-4 border-thread pl-3 text-quiet">
+    <li className="border-l-4 border-line pl-3 text-quiet">
       {group.cautions[0]!.words} <em>{reason}</em>, {of === "client" ? `for ${view.client.name}` : "for everybody"}.
       <Button className="ml-2 min-h-6 px-2 py-0" onClick={switchOn}>
         On again
@@ -201,7 +201,7 @@ function ReasonField({ view, keyOf, locked }: { view: SessionView; keyOf: string
       className="mt-1 flex flex-wrap gap-2"
       onSubmit={async (event) => {
         event.preventDefault();
-        const reply = await ask("sessions.recordReason", { sessionId: view.sessionId, key: keyOf, reason: typed });
+        const reply = await callApi("sessions.recordReason", { sessionId: view.sessionId, key: keyOf, reason: typed });
         setMessage(reply.kind === "ok" ? null : replySentence(reply));
         if (reply.kind === "ok") router.refresh();
       }}
@@ -212,7 +212,7 @@ function ReasonField({ view, keyOf, locked }: { view: SessionView; keyOf: string
         value={typed}
         maxLength={500}
         onChange={(event) => setTyped(event.target.value)}
-        className="min-w-0 flex-1 rounded-[3px] border border-rule bg-cloth px-2 py-0.5 text-walnut"
+        className="min-w-0 flex-1 rounded-[3px] border border-rule bg-surface px-2 py-0.5 text-walnut"
       />
       <Button type="submit" className="min-h-7 bg-ground px-2 py-0.5" disabled={typed.trim() === recorded}>
         {recorded ? "Change" : "Record"}

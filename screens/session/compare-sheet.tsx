@@ -11,7 +11,7 @@ import {
   volumeWords,
   type WeightUnit,
 } from "@/core";
-import { ask, replySentence } from "@/device/api";
+import { callApi, replySentence } from "@/device/api";
 import { useDates } from "@/parts/region";
 import { cellFigure, doneFigures } from "@/parts/set-words";
 import { SelectField } from "@/ui/field";
@@ -28,7 +28,7 @@ export function CompareSheet({ desk, onClose }: { desk: Desk; onClose: () => voi
   const [chosen, setChosen] = useState("");
   useEffect(() => {
     let isOld = false;
-    void ask("sessions.before", { sessionId: view.sessionId }).then((reply) => {
+    void callApi("sessions.before", { sessionId: view.sessionId }).then((reply) => {
       if (isOld) return;
       if (reply.kind !== "ok") return setProblem(replySentence(reply));
       const { sessions } = reply.value;
@@ -86,7 +86,7 @@ export function CompareSheet({ desk, onClose }: { desk: Desk; onClose: () => voi
           </thead>
           <tbody>
             {rows.map(({ lineage, mine, theirs }) => (
-              <tr key={lineage} className="border-t border-thread align-top">
+              <tr key={lineage} className="border-t border-line align-top">
                 <th scope="row" className="pr-2 font-semibold">
                   {exerciseOrThrow(catalogue, (mine ?? theirs)!.exerciseId).name}
                 </th>
@@ -97,7 +97,7 @@ export function CompareSheet({ desk, onClose }: { desk: Desk; onClose: () => voi
               </tr>
             ))}
             {FIGURES.map(([name, words]) => (
-              <tr key={name} className="border-t border-thread">
+              <tr key={name} className="border-t border-line">
                 <th scope="row" className="font-normal text-quiet">
                   {name}
                 </th>

@@ -5,11 +5,11 @@ import type { SessionView } from "@/contract";
 import { steadyLog, testContext } from "@/contract/testing/context";
 import { read } from "@/core/testing/helpers";
 import { Desk } from "./desk";
-import { Thread } from "./testing/thread";
 import { viewOf } from "./testing/view";
+import { Thread } from "./testing/worker-double";
 
 const [ask, refresh] = vi.hoisted(() => [vi.fn(), vi.fn()]);
-vi.mock("@/device/api", () => ({ ask, replySentence: ({ kind }: { kind: string }) => `(${kind})` }));
+vi.mock("@/device/api", () => ({ callApi: ask, replySentence: ({ kind }: { kind: string }) => `(${kind})` }));
 vi.mock("next/navigation", () => ({ useRouter: () => ({ push: vi.fn(), refresh }) }));
 
 // What is fetched, worked out, or drawn after a frame comes when it comes.

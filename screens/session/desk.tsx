@@ -21,26 +21,26 @@ import { Button, buttonClass } from "@/ui/button";
 import { Notice } from "@/ui/notice";
 import { fetched } from "@/ui/on-demand";
 import { useLatest } from "@/ui/use-latest";
-import { shownSeconds } from "./bouts";
-import { Foot } from "./foot";
 import { Grid } from "./grid";
 import { Sending } from "./sending";
+import { SessionFooter } from "./session-footer";
 import { SessionMenu } from "./session-menu";
+import { Whose } from "./session-owner";
 import { Signs } from "./signs";
 import { Timeline } from "./timeline";
 import { type Desk as DeskState, type SaveState, type Selection, useDesk } from "./use-desk";
 import type { Partner } from "./use-partner";
-import { Whose } from "./whose";
+import { shownSeconds } from "./work-intervals";
 
 // What is not on the screen at first comes when it is wanted.
 const TextPanel = fetched(() => import("./text-panel").then((module) => module.TextPanel));
-const EmptyCloth = fetched(() => import("./empty-cloth").then((module) => module.EmptyCloth));
+const EmptySession = fetched(() => import("./empty-session").then((module) => module.EmptySession));
 const PartnerOf = fetched(() => import("./partner-of").then((module) => module.PartnerOf));
 const JointStrip = fetched(() => import("./joint-strip").then((module) => module.JointStrip));
 const WeekDiffers = fetched(() => import("./week-differs").then((module) => module.WeekDiffers));
 const Fit = fetched(() => import("./fit").then((module) => module.Fit));
 const Why = fetched(
-  () => import("./why").then((module) => module.Why),
+  () => import("./load-reasons").then((module) => module.LoadReasons),
   <aside id="why" tabIndex={-1} aria-label="Why this load" className="p-4 text-quiet" aria-busy />,
 );
 
@@ -69,7 +69,7 @@ export function Desk({ view: opened }: { view: SessionView }) {
   const latest = useLatest(desk);
   return (
     <div className="grid min-h-dvh grid-cols-1 content-start lg:h-dvh lg:min-h-[40rem] lg:grid-cols-[minmax(0,1fr)_266px] lg:grid-rows-[auto_minmax(0,1fr)_auto]">
-      <header className="isolate flex flex-wrap items-center gap-x-3 gap-y-1 border-b border-thread px-4 py-2 lg:col-span-2">
+      <header className="isolate flex flex-wrap items-center gap-x-3 gap-y-1 border-b border-line px-4 py-2 lg:col-span-2">
         <Whose
           view={view}
           title={document.title}
@@ -136,13 +136,13 @@ export function Desk({ view: opened }: { view: SessionView }) {
           {isText ? (
             <TextPanel desk={desk} />
           ) : allBlocks(document).length === 0 ? (
-            <EmptyCloth desk={desk} />
+            <EmptySession desk={desk} />
           ) : (
             <Grid desk={desk} view={view} partner={partner} />
           )}
         </div>
       </main>
-      <div className="isolate border-l border-thread bg-cloth [contain:layout_style] max-lg:border-t max-lg:border-l-0 lg:min-h-0 lg:overflow-y-auto">
+      <div className="isolate border-l border-line bg-surface [contain:layout_style] max-lg:border-t max-lg:border-l-0 lg:min-h-0 lg:overflow-y-auto">
         {isFitting ? (
           <Fit desk={desk} onClose={() => setFitting(false)} />
         ) : (
@@ -150,7 +150,7 @@ export function Desk({ view: opened }: { view: SessionView }) {
         )}
       </div>
       <div className="max-lg:sticky max-lg:bottom-0 max-lg:z-20 lg:col-span-2">
-        <Foot view={view} desk={desk} onFit={() => setFitting(true)} />
+        <SessionFooter view={view} desk={desk} onFit={() => setFitting(true)} />
       </div>
     </div>
   );
@@ -225,7 +225,7 @@ function ReadingLine({ desk, view }: { desk: DeskState; view: SessionView }) {
   const slot = block?.slots.find((one) => one.id === selection?.slotId);
   const set = selection && slot?.sets[selection.round];
   return (
-    <div className="sticky top-0 z-20 flex min-h-8 items-center gap-3 border-b border-thread bg-ground px-3 py-1">
+    <div className="sticky top-0 z-20 flex min-h-8 items-center gap-3 border-b border-line bg-ground px-3 py-1">
       {desk.previewed ? (
         <span role="status" className="bg-indigo-tint px-2 py-0.5 font-semibold text-indigo">
           As it would be, {formatClock(desk.previewed.totals.seconds)}; nothing is done yet.

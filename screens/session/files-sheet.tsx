@@ -1,7 +1,7 @@
 "use client";
 import { useState } from "react";
 import { readDocument } from "@/contract";
-import { parseSession, replaceSession, type SessionDocument, takeOver } from "@/core";
+import { copyBlocksFrom, parseSession, replaceSession, type SessionDocument } from "@/core";
 import { newId } from "@/device/ids";
 import { Button } from "@/ui/button";
 import { saveFile } from "@/ui/save-file";
@@ -50,7 +50,7 @@ export function FilesSheet({ desk, onClose }: { desk: Desk; onClose: () => void 
     if (!read) return;
     // A gym of another studio is none of ours.
     const other = { ...read.document, gymId: document.gymId };
-    const put = way === "after" ? takeOver : replaceSession;
+    const put = way === "after" ? copyBlocksFrom : replaceSession;
     const refused = desk.attempt(put(document, other, newId));
     if (refused === null) onClose();
     else setProblems([refused]);

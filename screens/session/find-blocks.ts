@@ -1,6 +1,6 @@
 /** Blocks that are added to the session by name: those that were kept, and our own of each structure. */
-import { documentForClient, parseSession, type SessionDocument, STARTERS, takeOver } from "@/core";
-import { ask } from "@/device/api";
+import { copyBlocksFrom, documentForClient, parseSession, type SessionDocument, STARTERS } from "@/core";
+import { callApi } from "@/device/api";
 import { newId } from "@/device/ids";
 import type { Action } from "@/ui/actions";
 import type { Desk } from "./use-desk";
@@ -9,11 +9,11 @@ const MOST = 5;
 
 export async function findBlocks(desk: () => Desk, typed: string): Promise<Action[]> {
   const search = typed.trim();
-  const reply = await ask("templates.list", { kind: "block", search, after: null });
+  const reply = await callApi("templates.list", { kind: "block", search, after: null });
   const kept = reply.kind === "ok" ? reply.value.templates : [];
   const add = (name: string, read: () => SessionDocument): Action => ({
     name: `Add ${name}`,
-    run: () => desk().operate(takeOver(desk().document, read(), newId)),
+    run: () => desk().operate(copyBlocksFrom(desk().document, read(), newId)),
   });
   return [
     ...kept.flatMap((one) => (one.kind === "plan" ? [] : [add(one.name, () => documentForClient(one.document))])),

@@ -34,7 +34,7 @@ export function Fit({ desk, onClose }: { desk: Desk; onClose: () => void }) {
   const heading = useId();
   const common = { look, take, leave: () => setPreview(null) };
   return (
-    <aside id="why" tabIndex={-1} aria-labelledby={heading} className="flex flex-col gap-3 bg-cloth p-4">
+    <aside id="why" tabIndex={-1} aria-labelledby={heading} className="flex flex-col gap-3 bg-surface p-4">
       <div className="flex items-center justify-between gap-2">
         <h2 id={heading} className="text-base font-bold">
           Fit the time
@@ -107,7 +107,7 @@ interface Acts {
 function Way({ way, words, ...acts }: Acts & { way: TimedChange<ShorterKind | LongerKind>; words: string }) {
   const { savedSeconds, isEnough, price, operation } = way;
   return (
-    <li className="border-t border-thread pt-1.5">
+    <li className="border-t border-line pt-1.5">
       <p className="flex justify-between gap-2">
         <span className="font-semibold">{words}</span>
         <span className="whitespace-nowrap font-bold">

@@ -84,7 +84,7 @@ export const GridDrag = memo(function GridDrag({ desk }: { desk: Latest<Desk>; o
       />
       <DragOverlay dropAnimation={null}>
         {dragged ? (
-          <span className="inline-block whitespace-nowrap border border-indigo bg-cloth px-2 py-1 font-semibold">
+          <span className="inline-block whitespace-nowrap border border-indigo bg-surface px-2 py-1 font-semibold">
             {dragged}
           </span>
         ) : null}

@@ -137,7 +137,7 @@ export function Grid({ desk, view, partner }: { desk: Desk; view: SessionView; p
             <button
               type="button"
               onClick={() => grid.open({ kind: "add", blockId: null, isInside: false })}
-              className="flex min-h-[30px] w-full max-w-md items-center gap-2 border border-dashed border-rule px-2 text-quiet hover:bg-selvedge"
+              className="flex min-h-[30px] w-full max-w-md items-center gap-2 border border-dashed border-rule px-2 text-quiet hover:bg-inset"
             >
               <span aria-hidden>+</span> Add a lift
             </button>

@@ -40,7 +40,7 @@ export function InPlace({
       tabIndex={-1}
       aria-label={`${label}, change`}
       onClick={onWrite}
-      className={clsx("min-h-6 rounded-[3px] px-0.5 text-left hover:bg-selvedge", className)}
+      className={clsx("min-h-6 rounded-[3px] px-0.5 text-left hover:bg-inset", className)}
     >
       {children}
     </button>
@@ -101,7 +101,7 @@ function Field({
           }
         }}
         onBlur={keep}
-        className="narrow min-h-6 bg-cloth px-1 font-semibold text-walnut outline-2 outline-indigo"
+        className="narrow min-h-6 bg-surface px-1 font-semibold text-walnut outline-2 outline-indigo"
       />
       {problem ? (
         <span

@@ -1,9 +1,9 @@
 "use client";
 import { allBlocks, blockLetter, formatClock } from "@/core";
 import { useWidth } from "@/ui/use-width";
-import { NAMES } from "./bouts";
 import type { Desk } from "./use-desk";
 import type { Partner } from "./use-partner";
+import { NAMES } from "./work-intervals";
 
 const LANE = 15;
 
@@ -34,7 +34,7 @@ export function JointStrip({
     <section
       ref={ref}
       aria-label={`Together with ${view.client.name}: ${formatClock(joint.seconds)}`}
-      className="border-b border-thread"
+      className="border-b border-line"
     >
       <svg width={width} height={2 * LANE + 8} aria-hidden className="block">
         {lanes.map(({ whose, name }, lane) => {
@@ -49,7 +49,7 @@ export function JointStrip({
                 x2={NAMES + joint.seconds * scale}
                 y1={y + 7}
                 y2={y + 7}
-                stroke="var(--color-thread)"
+                stroke="var(--color-line)"
                 strokeWidth={1.2}
               />
               {joint.turns
@@ -61,7 +61,7 @@ export function JointStrip({
                     y={y + 2}
                     width={Math.max(2, seconds * scale)}
                     height={LANE - 5}
-                    fill={whose === "client" ? "var(--color-indigo)" : "var(--color-cloth)"}
+                    fill={whose === "client" ? "var(--color-indigo)" : "var(--color-surface)"}
                     stroke="var(--color-indigo)"
                     strokeWidth={1.4}
                   >

@@ -18,7 +18,7 @@ import { useDates } from "@/parts/region";
 import { doneFigures } from "@/parts/set-words";
 import { Button } from "@/ui/button";
 import type { Latest } from "@/ui/use-latest";
-import { type AskAside, useAnswer } from "./use-answers";
+import { type QueryWorker, useAnswer } from "./use-answers";
 import type { Desk } from "./use-desk";
 
 /** The ways out where it falls short, done in place. */
@@ -60,7 +60,7 @@ export const LastTimes = memo(function LastTimes({ log, unit }: { log: LiftLog |
           .map(({ date, sessionId, sets }) => {
             const rir = sets.findLast(({ working }) => working)?.rir ?? null;
             return (
-              <li key={`${date} ${sessionId}`} className="narrow flex justify-between gap-2 border-t border-selvedge">
+              <li key={`${date} ${sessionId}`} className="narrow flex justify-between gap-2 border-t border-inset">
                 <span className="text-quiet">{shortDate(date)}</span>
                 <span>
                   {doneFigures(sets, unit)}
@@ -86,7 +86,7 @@ export const Alternatives = memo(function Alternatives({
   loadKg,
 }: {
   desk: Latest<Desk>;
-  aside: AskAside;
+  aside: QueryWorker;
   catalogue: Catalogue;
   locked: boolean;
   /** The block that a partner comes into. */
@@ -115,7 +115,7 @@ export const Alternatives = memo(function Alternatives({
           <h3 className="font-bold">Instead</h3>
           <ul>
             {found.instead.map(({ exerciseId, kg }) => (
-              <li key={exerciseId} className="flex items-baseline justify-between gap-2 border-t border-selvedge">
+              <li key={exerciseId} className="flex items-baseline justify-between gap-2 border-t border-inset">
                 <button
                   type="button"
                   disabled={locked}
@@ -136,7 +136,7 @@ export const Alternatives = memo(function Alternatives({
         <h3 className="font-bold">Pairs well with it</h3>
         <ul>
           {found.pairs.map((pair) => (
-            <li key={pair.exerciseId} className="narrow flex justify-between gap-2 border-t border-selvedge py-0.5">
+            <li key={pair.exerciseId} className="narrow flex justify-between gap-2 border-t border-inset py-0.5">
               <button
                 type="button"
                 disabled={locked}

@@ -32,7 +32,7 @@ import type { Latest } from "@/ui/use-latest";
 import type { Desk } from "./use-desk";
 import type { GridState } from "./use-grid";
 
-const KeepTemplate = fetched(() => import("./keep-template").then((module) => module.KeepTemplate));
+const SaveTemplate = fetched(() => import("./save-template").then((module) => module.SaveTemplate));
 const MethodSheet = fetched(() => import("./method-sheet").then((module) => module.MethodSheet));
 
 const DOTS = <Ellipsis size={14} aria-hidden />;
@@ -159,7 +159,7 @@ export const BlockMenu = memo(function BlockMenu({
         <MethodSheet desk={now} block={block} letter={letter} open onOpenChange={() => setSheet(null)} />
       ) : null}
       {block && sheet === "template" ? (
-        <KeepTemplate
+        <SaveTemplate
           kind="block"
           name={now.computed.names.get(block.id)?.words ?? ""}
           document={{ ...now.document, title: "", warmUp: null, capSeconds: null, blocks: [block], finisher: null }}

@@ -17,9 +17,9 @@ import {
   sameValue,
   type WeightUnit,
   writeCues,
-  writeHandover,
   writeSetup,
   writeTempo,
+  writeTransition,
 } from "@/core";
 import { type CellActions, readsTheSame, SetCell } from "@/parts/set-cell";
 import { doneFigures } from "@/parts/set-words";
@@ -197,7 +197,7 @@ function Row({
               isWriting={isAt("handover")}
               locked={locked}
               onWrite={() => grid.now.open({ kind: "handover", slotId: slot.id })}
-              onKeep={(typed) => desk.now.attempt(writeHandover(desk.now.document, slot.id, typed))}
+              onKeep={(typed) => desk.now.attempt(writeTransition(desk.now.document, slot.id, typed))}
               onLeave={() => grid.now.close()}
               className={clsx("!min-h-0 leading-none", handoverText === "" && "assumed")}
             >

@@ -2,7 +2,7 @@
 import { useState } from "react";
 import type { MethodFigures, StudioMethods } from "@/contract";
 import { applyMethod, type Block, METHODS, type Method, type MethodId, printSpan } from "@/core";
-import { ask, replySentence } from "@/device/api";
+import { callApi, replySentence } from "@/device/api";
 import { Button } from "@/ui/button";
 import { Sheet } from "@/ui/sheet";
 import type { Desk } from "./use-desk";
@@ -27,7 +27,7 @@ export function MethodSheet({
   const keep = async (next: StudioMethods) => {
     const listed = (methods: StudioMethods) =>
       (Object.entries(methods) as [MethodId, MethodFigures][]).map(([id, figures]) => ({ id, ...figures }));
-    const reply = await ask("studio.changeMethods", { seen: listed(own), wanted: listed(next) });
+    const reply = await callApi("studio.changeMethods", { seen: listed(own), wanted: listed(next) });
     setMessage(reply.kind === "ok" ? null : replySentence(reply));
     if (reply.kind !== "ok") return;
     setOwn(next);
@@ -42,10 +42,7 @@ export function MethodSheet({
           const isChosen = chosen === method.id;
           const { operation, changes } = applyMethod(desk.document, block.id, method);
           return (
-            <li
-              key={method.id}
-              className={isChosen ? "border-l-4 border-indigo pl-3" : "border-l-4 border-thread pl-3"}
-            >
+            <li key={method.id} className={isChosen ? "border-l-4 border-indigo pl-3" : "border-l-4 border-line pl-3"}>
               <button
                 type="button"
                 aria-expanded={isChosen}
@@ -167,7 +164,7 @@ function Figure({
         onBlur={() => {
           if (fits && figure !== value) onKeep(figure);
         }}
-        className="w-14 rounded-[3px] border border-rule bg-cloth px-1 py-0.5 aria-invalid:border-madder"
+        className="w-14 rounded-[3px] border border-rule bg-surface px-1 py-0.5 aria-invalid:border-madder"
       />
       {fits ? null : (
         <span role="alert" className="text-xs">

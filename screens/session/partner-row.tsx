@@ -39,7 +39,7 @@ export function PartnerRow({
           <span
             role="gridcell"
             key={round}
-            className="flex min-h-7 items-center justify-between border border-selvedge border-dashed px-1"
+            className="flex min-h-7 items-center justify-between border border-inset border-dashed px-1"
           >
             <InPlace
               label={`${view.client.name}'s load, round ${round + 1}`}

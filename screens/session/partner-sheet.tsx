@@ -2,7 +2,7 @@
 import { useRouter } from "next/navigation";
 import { useEffect, useState } from "react";
 import type { ClientName } from "@/contract";
-import { ask, replySentence } from "@/device/api";
+import { callApi, replySentence } from "@/device/api";
 import { Button } from "@/ui/button";
 import { Sheet } from "@/ui/sheet";
 import type { Desk } from "./use-desk";
@@ -15,7 +15,7 @@ export function PartnerSheet({ desk, onClose }: { desk: Desk; onClose: () => voi
   const [problem, setProblem] = useState<string | null>(null);
   const [busy, setBusy] = useState<string | null>(null);
   useEffect(() => {
-    void ask("clients.names", {}).then((reply) => {
+    void callApi("clients.names", {}).then((reply) => {
       if (reply.kind === "ok") setClients(reply.value.clients.filter(({ id }) => id !== view.client.id));
       else setProblem(replySentence(reply));
     });
@@ -55,16 +55,16 @@ export function PartnerSheet({ desk, onClose }: { desk: Desk; onClose: () => voi
 
 /** A session for the partner on the same day, joined with this one; where that fails none is left behind. */
 async function joinWith(sessionId: string, date: string, clientId: string, title: string): Promise<string | null> {
-  const created = await ask("sessions.create", { clientId, title });
+  const created = await callApi("sessions.create", { clientId, title });
   if (created.kind !== "ok") return replySentence(created);
   const theirs = created.value.sessionId;
-  const shown = await ask("sessions.show", { sessionId: theirs });
+  const shown = await callApi("sessions.show", { sessionId: theirs });
   const moved =
     shown.kind === "ok" && shown.value.date !== date
-      ? await ask("sessions.move", { sessionId: theirs, seen: shown.value.date, wanted: date })
+      ? await callApi("sessions.move", { sessionId: theirs, seen: shown.value.date, wanted: date })
       : shown;
-  const joined = moved.kind === "ok" ? await ask("sessions.pair", { sessionId, withSessionId: theirs }) : moved;
+  const joined = moved.kind === "ok" ? await callApi("sessions.pair", { sessionId, withSessionId: theirs }) : moved;
   if (joined.kind === "ok") return null;
-  await ask("sessions.discard", { sessionId: theirs });
+  await callApi("sessions.discard", { sessionId: theirs });
   return replySentence(joined);
 }

@@ -3,7 +3,7 @@ import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useMemo, useState } from "react";
 import { allBlocks, sameValue } from "@/core";
-import { ask, replySentence } from "@/device/api";
+import { callApi, replySentence } from "@/device/api";
 import { useDates } from "@/parts/region";
 import { Button } from "@/ui/button";
 import type { Desk } from "./use-desk";
@@ -22,7 +22,7 @@ export function Sending({ desk }: { desk: Desk }) {
   if (locked || allBlocks(document).length === 0) return null;
   const send = async () => {
     setBusy(true);
-    const reply = await ask("sessions.send", { sessionId: view.sessionId });
+    const reply = await callApi("sessions.send", { sessionId: view.sessionId });
     setBusy(false);
     setProblem(reply.kind === "ok" ? null : replySentence(reply));
     if (reply.kind !== "ok") return;

@@ -11,7 +11,7 @@ import type { Desk } from "./use-desk";
 
 const CompareSheet = fetched(() => import("./compare-sheet").then((module) => module.CompareSheet));
 const FilesSheet = fetched(() => import("./files-sheet").then((module) => module.FilesSheet));
-const KeepTemplate = fetched(() => import("./keep-template").then((module) => module.KeepTemplate));
+const SaveTemplate = fetched(() => import("./save-template").then((module) => module.SaveTemplate));
 const PartnerSheet = fetched(() => import("./partner-sheet").then((module) => module.PartnerSheet));
 const SessionSheet = fetched(() => import("./session-sheet").then((module) => module.SessionSheet));
 const AddFrom = fetched(() => import("./add-from").then((module) => module.AddFrom));
@@ -59,7 +59,7 @@ export function SessionMenu({ desk }: { desk: Desk }) {
       {sheet === "session" ? <SessionSheet desk={desk} onClose={close} /> : null}
       {sheet === "from" ? <AddFrom desk={desk} onClose={close} /> : null}
       {sheet === "template" ? (
-        <KeepTemplate kind="session" name={document.title} document={document} onClose={close} />
+        <SaveTemplate kind="session" name={document.title} document={document} onClose={close} />
       ) : null}
       {sheet === "partner" ? <PartnerSheet desk={desk} onClose={close} /> : null}
       {sheet === "files" ? <FilesSheet desk={desk} onClose={close} /> : null}

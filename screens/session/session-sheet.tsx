@@ -2,7 +2,7 @@
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { type Edit, LIMITS } from "@/core";
-import { ask, replySentence } from "@/device/api";
+import { callApi, replySentence } from "@/device/api";
 import { DateField } from "@/parts/date-field";
 import { Button } from "@/ui/button";
 import { TextField } from "@/ui/field";
@@ -29,7 +29,7 @@ export function SessionSheet({ desk, onClose }: { desk: Desk; onClose: () => voi
     setErrors(found);
     if (Object.keys(found).length > 0) return;
     if (date !== seen) {
-      const reply = await ask("sessions.move", { sessionId: view.sessionId, seen, wanted: date });
+      const reply = await callApi("sessions.move", { sessionId: view.sessionId, seen, wanted: date });
       if (reply.kind !== "ok") return setMessage(replySentence(reply));
     }
     const edits: Edit[] = [];
@@ -42,7 +42,7 @@ export function SessionSheet({ desk, onClose }: { desk: Desk; onClose: () => voi
   }
 
   async function discard() {
-    const reply = await ask("sessions.discard", { sessionId: view.sessionId });
+    const reply = await callApi("sessions.discard", { sessionId: view.sessionId });
     if (reply.kind === "ok") router.push(`/clients/${reply.value.clientId}`);
     else setMessage(replySentence(reply));
   }
@@ -75,7 +75,7 @@ export function SessionSheet({ desk, onClose }: { desk: Desk; onClose: () => voi
           Save
         </Button>
       </form>
-      <div className="mt-8 border-t border-thread pt-4">
+      <div className="mt-8 border-t border-line pt-4">
         {sure ? (
           <div className="flex flex-wrap items-center gap-3">
             <p>The draft and all that is written in it will be gone.</p>

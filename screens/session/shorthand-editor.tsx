@@ -207,7 +207,7 @@ function difference(before: string, after: string): { from: number; to: number; 
 }
 
 const looks = EditorView.theme({
-  "&": { fontSize: "15px", backgroundColor: "var(--color-cloth)", color: "var(--color-walnut)" },
+  "&": { fontSize: "15px", backgroundColor: "var(--color-surface)", color: "var(--color-walnut)" },
   "&.cm-focused": { outline: "2px solid var(--color-indigo)", outlineOffset: "-1px" },
   ".cm-scroller": { fontFamily: "inherit" },
   ".cm-content": { padding: "8px 0 3rem", minHeight: "22rem", caretColor: "var(--color-walnut)" },
@@ -256,7 +256,7 @@ const looks = EditorView.theme({
   },
   ".cm-tooltip.cm-tooltip-autocomplete": {
     border: "2px solid var(--color-indigo)",
-    backgroundColor: "var(--color-cloth)",
+    backgroundColor: "var(--color-surface)",
   },
   ".cm-tooltip-autocomplete > ul": { fontFamily: "inherit !important", maxHeight: "16rem !important" },
   ".cm-tooltip-autocomplete > ul > li": {
@@ -414,5 +414,5 @@ export function ShorthandEditor({
       view.focus();
     },
   }));
-  return <div ref={place} className="min-w-0 flex-1 border border-rule bg-cloth" />;
+  return <div ref={place} className="min-w-0 flex-1 border border-rule bg-surface" />;
 }

@@ -3,15 +3,15 @@ import { useEffect, useState } from "react";
 import type { PastSession } from "@/contract";
 import {
   allBlocks,
+  copyBlocksFrom,
   documentForClient,
   exerciseOrThrow,
   parseSession,
   type SessionDocument,
   STARTERS,
-  takeOver,
   withoutSessionChanges,
 } from "@/core";
-import { ask, replySentence } from "@/device/api";
+import { callApi, replySentence } from "@/device/api";
 import { newId } from "@/device/ids";
 import { TEMPLATES } from "@/device/templates";
 import { useDates } from "@/parts/region";
@@ -24,7 +24,7 @@ export function StartFrom({ desk, onTaken }: { desk: Desk; onTaken: () => void }
   const { document, catalogue, view } = desk;
   const [problem, setProblem] = useState<string | null>(null);
   const take = (other: SessionDocument) => {
-    const refused = desk.attempt(takeOver(document, other, newId));
+    const refused = desk.attempt(copyBlocksFrom(document, other, newId));
     setProblem(refused);
     if (refused === null) onTaken();
   };
@@ -89,7 +89,7 @@ function LastSessions({
   const [problem, setProblem] = useState<string | null>(null);
   useEffect(() => {
     let isOld = false;
-    void ask("sessions.before", { sessionId }).then((reply) => {
+    void callApi("sessions.before", { sessionId }).then((reply) => {
       if (isOld) return;
       if (reply.kind === "ok") setPast(reply.value.sessions);
       else setProblem(replySentence(reply));
@@ -131,7 +131,7 @@ function Line({
   children?: React.ReactNode;
 }) {
   return (
-    <div className="flex items-center justify-between gap-3 border-b border-thread py-1">
+    <div className="flex items-center justify-between gap-3 border-b border-line py-1">
       <span className="min-w-0">
         <span className="block font-semibold">{name}</span>
         <span className="narrow block truncate text-quiet" title={about}>

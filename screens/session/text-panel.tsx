@@ -92,7 +92,7 @@ export function TextPanel({ desk }: { desk: Desk }) {
             key={`note ${line} ${column} ${says}`}
             type="button"
             onClick={() => editor.current?.goTo(line, column)}
-            className="border border-thread bg-cloth px-3 py-2 text-left"
+            className="border border-line bg-surface px-3 py-2 text-left"
           >
             <strong>Line {line}</strong>: {says}.
           </button>

@@ -6,9 +6,9 @@ import { computeSession } from "@/contract";
 import { testContext } from "@/contract/testing/context";
 import type { SessionDocument } from "@/core";
 import { read } from "@/core/testing/helpers";
-import { shownSeconds } from "./bouts";
 import { Timeline } from "./timeline";
 import type { Selection } from "./use-desk";
+import { shownSeconds } from "./work-intervals";
 
 afterEach(cleanup);
 

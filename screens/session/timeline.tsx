@@ -18,9 +18,20 @@ import { sameProps } from "@/ui/same-props";
 import { HatchPattern, SetBar } from "@/ui/set-bar";
 import { type Latest, useLatest } from "@/ui/use-latest";
 import { useWidth } from "@/ui/use-width";
-import { type Bout, boutsOf, NAMES, rowsOf, showing, stopsOf, type TimeWindow, TOP, within, zoomed } from "./bouts";
 import type { Selection } from "./use-desk";
 import { useSame } from "./use-same";
+import {
+  NAMES,
+  rowsOf,
+  showing,
+  stopsOf,
+  type TimeWindow,
+  TOP,
+  type WorkInterval,
+  within,
+  workIntervalsOf,
+  zoomed,
+} from "./work-intervals";
 
 interface Row {
   readonly slotId: string;
@@ -67,7 +78,7 @@ export function Timeline({
   const window = within(asked ?? { fromSeconds: 0, seconds: longest }, longest);
   const scale = Math.max(1, width - NAMES - 12) / window.seconds;
   const x = (seconds: number) => NAMES + (seconds - window.fromSeconds) * scale;
-  const bouts = useMemo(() => boutsOf(document, computed), [document, computed]);
+  const bouts = useMemo(() => workIntervalsOf(document, computed), [document, computed]);
   const stops = useMemo(() => stopsOf(bouts), [bouts]);
   const hovered = hoveredKey === null ? null : (bouts.find(({ key }) => key === hoveredKey) ?? null);
   const byBlock = useMemo(() => boutsByBlock(bouts), [bouts]);
@@ -135,7 +146,7 @@ export function Timeline({
       aria-valuenow={Math.max(0, at)}
       aria-valuetext={stops[at]?.words() ?? "no set is chosen"}
       onKeyDown={onKeyDown}
-      className="relative border-b border-thread [contain:layout_style]"
+      className="relative border-b border-line [contain:layout_style]"
     >
       <svg width={width} height={height} aria-hidden className="isolate block">
         <HatchPattern />
@@ -195,7 +206,7 @@ export function Timeline({
       {hovered ? (
         <p
           role="tooltip"
-          className="narrow pointer-events-none absolute z-30 max-w-[26rem] border border-walnut bg-cloth px-2 py-0.5"
+          className="narrow pointer-events-none absolute z-30 max-w-[26rem] border border-walnut bg-surface px-2 py-0.5"
           style={{
             left: clamp(x(hovered.fromSeconds) - 60, 8, Math.max(8, width - 330)),
             top: (yOf.get(hovered.span.slotId) ?? 0) + rowHeight,
@@ -277,7 +288,7 @@ const Minutes = memo(function Minutes({
       ) : null}
       {ticks.map((tick) => (
         <Fragment key={tick}>
-          <line x1={x(tick)} x2={x(tick)} y1={TOP - 4} y2={height} stroke="var(--color-selvedge)" />
+          <line x1={x(tick)} x2={x(tick)} y1={TOP - 4} y2={height} stroke="var(--color-inset)" />
           <text x={x(tick)} y={13} textAnchor="middle" fontSize={11} fill="var(--color-quiet)">
             {every < 60 ? formatClock(tick) : tick / 60}
           </text>
@@ -334,13 +345,13 @@ const Names = memo(function Names({
       <text x={30} y={row.y + 4} fontSize={Math.min(11.5, rowHeight)} className="narrow" fill="var(--color-walnut)">
         {row.name}
       </text>
-      <line x1={NAMES} x2={width - 8} y1={row.y} y2={row.y} stroke="var(--color-thread)" strokeWidth={1.2} />
+      <line x1={NAMES} x2={width - 8} y1={row.y} y2={row.y} stroke="var(--color-line)" strokeWidth={1.2} />
     </Fragment>
   ));
 });
 
-function boutsByBlock(bouts: readonly Bout[]): ReadonlyMap<string, readonly Bout[]> {
-  const found = new Map<string, Bout[]>();
+function boutsByBlock(bouts: readonly WorkInterval[]): ReadonlyMap<string, readonly WorkInterval[]> {
+  const found = new Map<string, WorkInterval[]>();
   for (const bout of bouts) {
     const own = found.get(bout.span.blockId) ?? [];
     own.push(bout);
@@ -351,7 +362,7 @@ function boutsByBlock(bouts: readonly Bout[]): ReadonlyMap<string, readonly Bout
 
 interface BlockWorkProps {
   readonly timeline: BlockTimeline;
-  readonly bouts: readonly Bout[];
+  readonly bouts: readonly WorkInterval[];
   /** Of each bout, its load relative to the lift's e1RM. */
   readonly shares: readonly number[];
   readonly yOf: ReadonlyMap<string, number>;
@@ -368,7 +379,7 @@ const BlockWork = memo(
   function BlockWork({ timeline, bouts, shares, yOf, scale, room, selection, on }: BlockWorkProps) {
     return (
       <>
-        <Weft timeline={timeline} yOf={yOf} scale={scale} />
+        <SetBand timeline={timeline} yOf={yOf} scale={scale} />
         {bouts.map((bout, index) => {
           const { span } = bout;
           return (
@@ -397,11 +408,11 @@ const BlockWork = memo(
   },
 );
 
-const isSameBout = (a: Bout, b: Bout): boolean =>
+const isSameBout = (a: WorkInterval, b: WorkInterval): boolean =>
   a.key === b.key && a.span === b.span && a.likelyShare === b.likelyShare;
 
 /** A block's thread, on a ground that parts it from what it crosses. */
-const Weft = memo(function Weft({
+const SetBand = memo(function Weft({
   timeline,
   yOf,
   scale,
@@ -459,7 +470,7 @@ function shareOf(span: WorkSpan, computed: ComputedSession): number {
 }
 
 interface WorkProps {
-  readonly bout: Bout;
+  readonly bout: WorkInterval;
   readonly x: number;
   readonly width: number;
   readonly y: number;

@@ -8,7 +8,7 @@ import { useSame } from "./use-same";
 type Hear = (news: News) => void;
 
 /** Asks a question off the page; what it returns drops it. */
-export type AskAside = <K extends DeskQuestionKind>(of: K, question: DeskQuestions[K], hear: Hear) => () => void;
+export type QueryWorker = <K extends DeskQuestionKind>(of: K, question: DeskQuestions[K], hear: Hear) => () => void;
 
 /** What answers go by: not what was said of them since (reasons, rules switched off), nor what the page alone needs. */
 function plainContext(view: SessionContext & Partial<SessionView>): SessionContext {
@@ -17,7 +17,7 @@ function plainContext(view: SessionContext & Partial<SessionView>): SessionConte
 }
 
 /** A worker that answers for one session in its context; a new `ask` with another context, for all is asked anew then. */
-export function useAside(view: SessionContext & Partial<SessionView>): AskAside {
+export function useAside(view: SessionContext & Partial<SessionView>): QueryWorker {
   const context = useSame(useMemo(() => plainContext(view), [view]));
   const worker = useRef<{ post: (order: Order) => void; heard: Map<number, Hear>; end: () => void } | null>(null);
   const told = useRef<SessionContext | null>(null);
@@ -51,7 +51,7 @@ export function useAside(view: SessionContext & Partial<SessionView>): AskAside 
     },
     [],
   );
-  return useCallback<AskAside>(
+  return useCallback<QueryWorker>(
     (of, question, hear) => {
       const { post, heard } = begin();
       if (told.current !== context) {
@@ -78,14 +78,16 @@ const WORKING: Answered<never> = { kind: "working" };
 
 /** The answer to just this question in just this context: until it is there one is at work, and no earlier answer stands for it. */
 export function useAnswer<K extends DeskQuestionKind>(
-  ask: AskAside,
+  ask: QueryWorker,
   of: K,
   /** Kept by the caller while it is the same; null: nothing is asked. */
   question: DeskQuestions[K] | null,
 ): Answered<DeskAnswers[K]> {
-  const [heard, setHeard] = useState<{ ask: AskAside; question: unknown; answered: Answered<DeskAnswers[K]> } | null>(
-    null,
-  );
+  const [heard, setHeard] = useState<{
+    ask: QueryWorker;
+    question: unknown;
+    answered: Answered<DeskAnswers[K]>;
+  } | null>(null);
   useEffect(() => {
     if (!question) return;
     let drop = () => {};

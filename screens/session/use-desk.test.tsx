@@ -9,7 +9,7 @@ import { viewOf } from "./testing/view";
 import { useDesk } from "./use-desk";
 
 const ask = vi.hoisted(() => vi.fn());
-vi.mock("@/device/api", () => ({ ask, replySentence: ({ kind }: { kind: string }) => `(${kind})` }));
+vi.mock("@/device/api", () => ({ callApi: ask, replySentence: ({ kind }: { kind: string }) => `(${kind})` }));
 
 const TEXT = "A1 Bench press 3x8 @60kg r90\n\nB1 Barbell row 3x10 @50kg r60";
 const open = (more: Partial<SessionView> = {}, text = TEXT) => {

@@ -24,7 +24,7 @@ import {
   withUnreadLines,
   writeSet,
 } from "@/core";
-import { ask } from "@/device/api";
+import { callApi } from "@/device/api";
 import { newId } from "@/device/ids";
 import { useAside } from "./use-answers";
 import { keptWork, type SaveState, useSaving, type Work } from "./use-saving";
@@ -70,13 +70,13 @@ export function useDesk(view: SessionView) {
   const [text, setTextState] = useState(() => view.draftText ?? "");
   const [selection, setSelection] = useState<Selection | null>(null);
   // While a line does not parse, readings are reconciled with the last text that did: ids survive half-typed lines.
-  const sound = useRef(view.document);
+  const lastParsedDocument = useRef(view.document);
   const locked = view.state !== "draft";
 
   /** The document as it stands, with its text. */
   const show = useCallback(
     (document: SessionDocument, draftText: string | null) => {
-      if (draftText === null) sound.current = document;
+      if (draftText === null) lastParsedDocument.current = document;
       if (isText.current) setTextState(draftText ?? print(document));
       setProblems(draftText ? parse(draftText) : NO_PROBLEMS);
     },
@@ -149,8 +149,8 @@ export function useDesk(view: SessionView) {
       const document = change(operation.edits, unread);
       if (!document) return;
       if (now.current.draftText !== null) {
-        const edited = applyEdits(sound.current, operation.edits);
-        sound.current = edited.ok ? edited.document : document;
+        const edited = applyEdits(lastParsedDocument.current, operation.edits);
+        lastParsedDocument.current = edited.ok ? edited.document : document;
       }
       show(document, now.current.draftText);
     },
@@ -175,8 +175,8 @@ export function useDesk(view: SessionView) {
       setTextState(typed);
       const read = parse(typed);
       setProblems(read);
-      const document = reconcile(sound.current, read.document);
-      if (read.errors.length === 0) sound.current = document;
+      const document = reconcile(lastParsedDocument.current, read.document);
+      if (read.errors.length === 0) lastParsedDocument.current = document;
       change(diffDocuments(now.current.document, document), () => (read.errors.length > 0 ? typed : null));
     },
     [change, parse],
@@ -302,7 +302,7 @@ function useLifts(
     if (key === "") return;
     const lineages = key.split("\n");
     asked.current = new Set([...asked.current, ...lineages]);
-    void ask("lifts.read", { clientId: view.client.id, until: view.date, lineages }).then((reply) => {
+    void callApi("lifts.read", { clientId: view.client.id, until: view.date, lineages }).then((reply) => {
       if (reply.kind === "ok") setMore((before) => [...before, ...reply.value.lifts]);
       // Asked again with the next lift that is written.
       else asked.current = new Set([...asked.current].filter((lineage) => !lineages.includes(lineage)));
@@ -317,7 +317,7 @@ function useLifts(
       const known = here.current.find((lift) => lift.lineage === lineage);
       if (known || !view.known.some((lift) => lift.lineage === lineage)) return known ?? null;
       const input = { clientId: view.client.id, until: view.date, lineages: [lineage] };
-      const reply = await ask("lifts.read", input);
+      const reply = await callApi("lifts.read", input);
       if (reply.kind !== "ok") return null;
       asked.current = new Set([...asked.current, lineage]);
       setMore((before) => [...before.filter((lift) => lift.lineage !== lineage), ...reply.value.lifts]);

@@ -10,7 +10,7 @@ import type { Desk } from "./use-desk";
 import { usePartner } from "./use-partner";
 
 const ask = vi.hoisted(() => vi.fn());
-vi.mock("@/device/api", () => ({ ask, replySentence: ({ kind }: { kind: string }) => `(${kind})` }));
+vi.mock("@/device/api", () => ({ callApi: ask, replySentence: ({ kind }: { kind: string }) => `(${kind})` }));
 
 const MINE = read("A1 Plank 3x40s r30");
 const THEIRS = read("A1 Plank 3x60s r30");

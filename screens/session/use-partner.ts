@@ -9,9 +9,9 @@ import {
   jointSession,
   type RestsByRound,
   sameValue,
-  writeOwn,
+  writePartnerCell,
 } from "@/core";
-import { ask } from "@/device/api";
+import { callApi } from "@/device/api";
 import { newId } from "@/device/ids";
 import { useLatest } from "@/ui/use-latest";
 import type { Desk, Selection } from "./use-desk";
@@ -52,7 +52,7 @@ export function usePartner(desk: Desk): Partner | null {
 
   const read = useCallback(async () => {
     if (!sessionId) return setOpened(null);
-    const reply = await ask("sessions.show", { sessionId });
+    const reply = await callApi("sessions.show", { sessionId });
     if (reply.kind !== "ok") return;
     const view = reply.value;
     const left = now.current.unsaved;
@@ -83,7 +83,7 @@ export function usePartner(desk: Desk): Partner | null {
     (at: Selection, typed: string): string | null => {
       if (opened?.state !== "draft") return "This session has been started: it stays as it was shown.";
       const { document } = now.current;
-      const written = writeOwn(
+      const written = writePartnerCell(
         document,
         { ...at, typed },
         catalogueIn(opened.exercises),

@@ -7,7 +7,7 @@ import { read } from "@/core/testing/helpers";
 import { keptWork, useSaving, type Work } from "./use-saving";
 
 const ask = vi.hoisted(() => vi.fn());
-vi.mock("@/device/api", () => ({ ask, replySentence: ({ kind }: { kind: string }) => `(${kind})` }));
+vi.mock("@/device/api", () => ({ callApi: ask, replySentence: ({ kind }: { kind: string }) => `(${kind})` }));
 
 const BASE = read("A1 Bench press 3x8 @60kg r90\n\nB1 Barbell row 3x8 @50kg r90");
 const VIEW = { sessionId: "s1", revision: 4, document: BASE, draftText: null };

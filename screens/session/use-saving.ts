@@ -2,7 +2,7 @@
 import { useCallback, useEffect, useRef, useState } from "react";
 import { presentIds, type SavedSession, type SessionView } from "@/contract";
 import { allBlocks, applyEdits, blockLetter, blocksTouched, type Edit, type SessionDocument } from "@/core";
-import { ask, replySentence } from "@/device/api";
+import { callApi, replySentence } from "@/device/api";
 import { afterPaint } from "@/ui/after-paint";
 
 /** What stands on the desk: the document, the text while it does not read, and the changes that are not saved yet. */
@@ -95,7 +95,7 @@ export function useSaving(
       const edits = sent.unsaved.slice(0, AT_ONCE);
       setState({ kind: "saving" });
       const input = { sessionId, revision: revision.current, edits, draftText: sent.draftText };
-      const reply = await ask("sessions.edit", input);
+      const reply = await callApi("sessions.edit", input);
       busy.current = false;
       if (reply.kind !== "ok") {
         const final = reply.kind === "conflict" || reply.kind === "notFound" || reply.kind === "refused";

@@ -3,7 +3,7 @@ import { useRouter } from "next/navigation";
 import { useDeferredValue, useMemo, useState } from "react";
 import type { SessionView } from "@/contract";
 import { allBlocks, diffDocuments, exerciseOrThrow, oneOffSlots, type SessionDocument, sameValue } from "@/core";
-import { ask, replySentence } from "@/device/api";
+import { callApi, replySentence } from "@/device/api";
 import { Button } from "@/ui/button";
 import type { Desk } from "./use-desk";
 
@@ -23,7 +23,7 @@ export function WeekDiffers({ desk, view }: { desk: Desk; view: SessionView }) {
   if (!lasting || locked || (back.length === 0 && said === null)) return null;
   const keep = async () => {
     setBusy(true);
-    const reply = await ask("plans.keepFromSession", { sessionId: view.sessionId });
+    const reply = await callApi("plans.keepFromSession", { sessionId: view.sessionId });
     setBusy(false);
     if (reply.kind !== "ok") return setSaid(replySentence(reply));
     setSaid(["Saved: the weeks after this one follow.", ...reply.value.notes].join(" "));
@@ -34,7 +34,7 @@ export function WeekDiffers({ desk, view }: { desk: Desk; view: SessionView }) {
   return (
     <section
       aria-label="Against the plan"
-      className="flex flex-wrap items-center gap-x-3 gap-y-1 border-b border-thread bg-weld-tint px-4 py-1"
+      className="flex flex-wrap items-center gap-x-3 gap-y-1 border-b border-line bg-weld-tint px-4 py-1"
     >
       {back.length === 0 ? (
         <p role="status">{said}</p>

@@ -10,7 +10,7 @@ import { useLatest } from "@/ui/use-latest";
 import { PaletteDialog } from "./palette-dialog";
 
 const [ask, push] = vi.hoisted(() => [vi.fn(), vi.fn()]);
-vi.mock("@/device/api", () => ({ ask, replySentence: ({ kind }: { kind: string }) => `(${kind})` }));
+vi.mock("@/device/api", () => ({ callApi: ask, replySentence: ({ kind }: { kind: string }) => `(${kind})` }));
 vi.mock("next/navigation", () => ({ useRouter: () => ({ push }) }));
 
 const ITEMS = [

@@ -3,13 +3,13 @@ import { Command } from "cmdk";
 import { useRouter } from "next/navigation";
 import { type ReactNode, useEffect, useMemo, useState } from "react";
 import { catalogueIn, type FoundSession, type StudioExercises, type TemplateLine } from "@/contract";
-import { type Catalogue, documentForClient, offerExercises, takeOver } from "@/core";
-import { ask, replySentence } from "@/device/api";
+import { type Catalogue, copyBlocksFrom, documentForClient, offerExercises } from "@/core";
+import { callApi, replySentence } from "@/device/api";
 import { newId } from "@/device/ids";
 import { openPlanned } from "@/device/planned";
 import { useDates } from "@/parts/region";
 import { type Action, actionsNow, findersNow } from "@/ui/actions";
-import { LOOKS_FOR } from "./palette-words";
+import { PALETTE_HINT } from "./palette-words";
 
 export interface PaletteItem {
   readonly group: string;
@@ -113,7 +113,7 @@ export function PaletteDialog({
         setForWhom(null);
       }}
       overlayClassName="fixed inset-0 z-40 bg-bark/45"
-      contentClassName="fixed left-1/2 top-[14vh] z-50 w-[min(34rem,92vw)] -translate-x-1/2 border-2 border-indigo bg-cloth"
+      contentClassName="fixed left-1/2 top-[14vh] z-50 w-[min(34rem,92vw)] -translate-x-1/2 border-2 border-indigo bg-surface"
     >
       {forWhom ? (
         <p className="px-4 pt-2 font-semibold">
@@ -121,15 +121,15 @@ export function PaletteDialog({
         </p>
       ) : null}
       <Command.Input
-        aria-label={forWhom ? "A client" : LOOKS_FOR}
-        placeholder={forWhom ? "A client" : LOOKS_FOR}
+        aria-label={forWhom ? "A client" : PALETTE_HINT}
+        placeholder={forWhom ? "A client" : PALETTE_HINT}
         value={typed}
         onValueChange={setTyped}
         onFocus={({ currentTarget: field }) =>
           // The dialog chooses all that stands there; whoever types on goes on behind it.
           queueMicrotask(() => field.setSelectionRange(field.value.length, field.value.length))
         }
-        className="w-full border-b border-thread bg-transparent px-4 py-3 text-base outline-none"
+        className="w-full border-b border-line bg-transparent px-4 py-3 text-base outline-none"
       />
       {problem ? (
         <p role="alert" className="bg-weld-tint px-4 py-1">
@@ -264,11 +264,11 @@ function useFound(typed: string | null): Found {
       if (isWanted) setFound((before) => ({ ...before, ...part }));
     };
     const due = setTimeout(() => {
-      void ask("sessions.find", { search: typed }).then((reply) =>
+      void callApi("sessions.find", { search: typed }).then((reply) =>
         keep({ sessions: reply.kind === "ok" ? reply.value.sessions : [] }),
       );
       if (typed.length < 2) return keep({ templates: [], here: [] });
-      void ask("templates.list", { kind: "session", search: typed, after: null }).then((reply) =>
+      void callApi("templates.list", { kind: "session", search: typed, after: null }).then((reply) =>
         keep({ templates: reply.kind === "ok" ? reply.value.templates.slice(0, 5) : [] }),
       );
       const finders = findersNow();
@@ -297,16 +297,16 @@ async function writeFor(
   goTo: (href: string) => void,
 ): Promise<string | null> {
   const title = template?.name ?? "";
-  const created = await ask("sessions.create", { clientId, title });
+  const created = await callApi("sessions.create", { clientId, title });
   if (created.kind !== "ok") return replySentence(created);
   const { sessionId } = created.value;
   if (template && template.kind !== "plan") {
-    const shown = await ask("sessions.show", { sessionId });
+    const shown = await callApi("sessions.show", { sessionId });
     if (shown.kind !== "ok") return replySentence(shown);
-    const taken = takeOver(shown.value.document, documentForClient(template.document), newId);
+    const taken = copyBlocksFrom(shown.value.document, documentForClient(template.document), newId);
     if (!taken.ok) return taken.message;
     const { revision } = shown.value;
-    const saved = await ask("sessions.edit", { sessionId, revision, edits: taken.edits, draftText: null });
+    const saved = await callApi("sessions.edit", { sessionId, revision, edits: taken.edits, draftText: null });
     if (saved.kind !== "ok") return replySentence(saved);
   }
   goTo(`/session/${sessionId}`);

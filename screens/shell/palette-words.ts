@@ -1,2 +1,2 @@
 /** What the palette can be asked for. */
-export const LOOKS_FOR = "A client, a session, an exercise, a template, or what to do";
+export const PALETTE_HINT = "A client, a session, an exercise, a template, or what to do";

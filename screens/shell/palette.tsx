@@ -3,7 +3,7 @@ import { useEffect, useState } from "react";
 import type { StudioExercises } from "@/contract";
 import { useOnDemand } from "@/ui/on-demand";
 import type { PaletteItem } from "./palette-dialog";
-import { LOOKS_FOR } from "./palette-words";
+import { PALETTE_HINT } from "./palette-words";
 
 const load = () => import("./palette-dialog").then((module) => module.PaletteDialog);
 
@@ -29,12 +29,12 @@ export function Palette({ items, exercises }: { items: readonly PaletteItem[]; e
       <input
         // biome-ignore lint/a11y/noAutofocus: it was asked for by its key
         autoFocus
-        aria-label={LOOKS_FOR}
-        placeholder={LOOKS_FOR}
+        aria-label={PALETTE_HINT}
+        placeholder={PALETTE_HINT}
         value={typed}
         onChange={(event) => setTyped(event.target.value)}
         onKeyDown={(event) => event.key === "Escape" && setOpen(false)}
-        className="fixed top-[14vh] left-1/2 w-[min(34rem,92vw)] -translate-x-1/2 border-2 border-indigo bg-cloth px-4 py-3 text-base outline-none"
+        className="fixed top-[14vh] left-1/2 w-[min(34rem,92vw)] -translate-x-1/2 border-2 border-indigo bg-surface px-4 py-3 text-base outline-none"
       />
     </div>
   );

@@ -7,7 +7,7 @@ import type { StudioExercises, Viewer } from "@/contract";
 import { signOut } from "@/device/sign-out";
 import { RegionProvider } from "@/parts/region";
 import { Mark } from "@/ui/mark";
-import { Keeper } from "./keeper";
+import { DeviceUser } from "./device-user";
 import { Palette } from "./palette";
 import type { PaletteItem } from "./palette-dialog";
 
@@ -46,7 +46,7 @@ export function Shell({
       <div className="flex min-h-dvh">
         <nav
           aria-label="Main"
-          className="no-print sticky top-0 flex h-dvh w-[60px] shrink-0 flex-col items-center gap-1 border-r border-thread bg-selvedge py-3"
+          className="no-print sticky top-0 flex h-dvh w-[60px] shrink-0 flex-col items-center gap-1 border-r border-line bg-inset py-3"
         >
           <Link href="/clients" aria-label={`Yarvex, ${studio}`} className="mb-3">
             <Mark />
@@ -90,7 +90,7 @@ export function Shell({
             {problem ? (
               <p
                 role="alert"
-                className="fixed bottom-3 left-[72px] z-50 max-w-80 border border-madder bg-cloth px-3 py-2"
+                className="fixed bottom-3 left-[72px] z-50 max-w-80 border border-madder bg-surface px-3 py-2"
               >
                 You are still signed in. {problem}
               </p>
@@ -98,7 +98,7 @@ export function Shell({
           </div>
         </nav>
         <div className="min-w-0 flex-1">
-          <Keeper memberId={viewer.memberId} role={viewer.role} region={viewer.region} />
+          <DeviceUser memberId={viewer.memberId} role={viewer.role} region={viewer.region} />
           {children}
         </div>
         <Palette items={items} exercises={exercises} />

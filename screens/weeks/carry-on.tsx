@@ -4,7 +4,7 @@ import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { type KeyboardEvent, useCallback, useEffect, useRef, useState } from "react";
 import { askedWords, type CarriedWeek, type ClientName, carriedWeek } from "@/contract";
-import { ask, replySentence } from "@/device/api";
+import { callApi, replySentence } from "@/device/api";
 import { useDates } from "@/parts/region";
 import { Button, buttonClass } from "@/ui/button";
 
@@ -35,7 +35,7 @@ export function CarryOnScreen({ clients }: { clients: readonly ClientName[] }) {
   );
   const read = useCallback(
     async (id: string) => {
-      const reply = await ask("weeks.show", { clientId: id, planId: null });
+      const reply = await callApi("weeks.show", { clientId: id, planId: null });
       if (reply.kind !== "ok") return set(id, { kind: "failed", message: replySentence(reply) });
       const { view } = reply.value;
       const carried = view && carriedWeek(view);
@@ -60,8 +60,9 @@ export function CarryOnScreen({ clients }: { clients: readonly ClientName[] }) {
     if (state.kind !== "ready") return;
     set(client.id, { kind: "sending" });
     for (const { dayId } of state.carried.sessions) {
-      const opened = await ask("plans.openSession", { planId: state.planId, dayId, week: state.carried.week });
-      const reply = opened.kind === "ok" ? await ask("sessions.send", { sessionId: opened.value.sessionId }) : opened;
+      const opened = await callApi("plans.openSession", { planId: state.planId, dayId, week: state.carried.week });
+      const reply =
+        opened.kind === "ok" ? await callApi("sessions.send", { sessionId: opened.value.sessionId }) : opened;
       if (reply.kind !== "ok") return set(client.id, { kind: "failed", message: replySentence(reply) });
     }
     set(client.id, { kind: "sent", sessions: state.carried.sessions.length });
@@ -115,7 +116,7 @@ export function CarryOnScreen({ clients }: { clients: readonly ClientName[] }) {
         {lines.map((line, index) => (
           <li
             key={line.client.id}
-            className={clsx("border bg-cloth", index === at ? "border-indigo" : "border-thread")}
+            className={clsx("border bg-surface", index === at ? "border-indigo" : "border-line")}
           >
             <div className="flex flex-wrap items-center gap-3 px-3 py-2">
               <button
@@ -199,7 +200,7 @@ function StateWords({ line: { state } }: { line: Line }) {
 function Lifts({ carried }: { carried: CarriedWeek }) {
   const { longDate } = useDates();
   return (
-    <div className="border-t border-thread px-3 py-2">
+    <div className="border-t border-line px-3 py-2">
       {carried.sessions.map((session) => (
         <table key={session.dayId} className="mb-2 w-full text-left">
           <caption className="text-left font-semibold">
@@ -215,7 +216,7 @@ function Lifts({ carried }: { carried: CarriedWeek }) {
           </thead>
           <tbody>
             {session.lifts.map((lift) => (
-              <tr key={lift.name} className="border-b border-thread align-top">
+              <tr key={lift.name} className="border-b border-line align-top">
                 <th scope="row" className="w-48 py-0.5 font-normal">
                   {lift.name}
                 </th>

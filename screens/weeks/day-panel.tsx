@@ -87,7 +87,7 @@ export function DayPanel({ weeks, view, dayId }: { weeks: Weeks; view: WeeksView
         onChange={(value) => set([{ kind: "set", list: "days", id: dayId, field: "timeOfDay", value }])}
       />
       {refused ? <p role="alert">{refused}</p> : null}
-      <section aria-label="Lifts" hidden={!isContent} className="border-t border-thread pt-3">
+      <section aria-label="Lifts" hidden={!isContent} className="border-t border-line pt-3">
         <h3 className="font-semibold">Lifts</h3>
         <ul>
           {allBlocks(day.base).flatMap(({ slots }) =>
@@ -126,7 +126,7 @@ export function DayPanel({ weeks, view, dayId }: { weeks: Weeks; view: WeeksView
           </div>
         </form>
       </section>
-      <div className="border-t border-thread pt-3">
+      <div className="border-t border-line pt-3">
         {day.lastWeek !== null ? (
           <Button onClick={() => set([{ kind: "set", list: "days", id: dayId, field: "lastWeek", value: null }])}>
             Go on with the day

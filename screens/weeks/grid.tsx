@@ -28,9 +28,9 @@ import {
   WEEKDAYS,
   type WeightUnit,
 } from "@/core";
-import { Cloth } from "@/parts/cloth";
 import { useDates } from "@/parts/region";
-import { HeadGaps, Selvedge } from "@/parts/selvedge";
+import { SessionBars } from "@/parts/session-bars";
+import { HeadingGaps, WeeklyVolumeTable } from "@/parts/weekly-volume-table";
 import { onWeekday } from "./day-panel";
 import { PhaseEdge } from "./phase-edge";
 import type { Weeks } from "./use-weeks";
@@ -141,7 +141,7 @@ export function WeeksGrid({ weeks, view }: { weeks: Weeks; view: WeeksView }) {
               <tr>
                 <th
                   scope="rowgroup"
-                  className="sticky left-0 z-10 pl-3 border-b-2 border-thread bg-ground pt-2 text-left"
+                  className="sticky left-0 z-10 pl-3 border-b-2 border-line bg-ground pt-2 text-left"
                 >
                   <DayHead
                     day={day}
@@ -152,13 +152,13 @@ export function WeeksGrid({ weeks, view }: { weeks: Weeks; view: WeeksView }) {
                     onSelect={() => select({ kind: "day", dayId: day.id })}
                   />
                 </th>
-                <HeadGaps columns={model.columns} />
+                <HeadingGaps columns={model.columns} />
               </tr>
               {own.map((row) => (
                 <tr key={row.key}>
                   <th
                     scope="row"
-                    className="sticky left-0 z-10 pl-3 border-b border-thread bg-ground py-0.5 pr-2 text-left"
+                    className="sticky left-0 z-10 pl-3 border-b border-line bg-ground py-0.5 pr-2 text-left"
                   >
                     <LiftHead name={row.name} dayId={row.dayId} slotId={row.slot.id} />
                     <span className="narrow block text-xs font-normal leading-tight text-quiet">
@@ -176,7 +176,7 @@ export function WeeksGrid({ weeks, view }: { weeks: Weeks; view: WeeksView }) {
                       <td
                         key={`${row.key} ${model.columns[week]!.monday}`}
                         className={clsx(
-                          "border-b border-thread border-x-2 p-0",
+                          "border-b border-line border-x-2 p-0",
                           isNow ? "border-x-madder" : "border-x-transparent",
                         )}
                       >
@@ -193,7 +193,7 @@ export function WeeksGrid({ weeks, view }: { weeks: Weeks; view: WeeksView }) {
                               isHere ? "outline outline-2 outline-indigo" : "hover:bg-indigo-tint",
                             )}
                           >
-                            <Cloth cell={cell} isSlack={phase.kind === "deload"} />
+                            <SessionBars cell={cell} isSlack={phase.kind === "deload"} />
                             <Figures
                               unit={view.client.unit}
                               cell={cell}
@@ -210,7 +210,7 @@ export function WeeksGrid({ weeks, view }: { weeks: Weeks; view: WeeksView }) {
               ))}
             </tbody>
           ))}
-          <Selvedge
+          <WeeklyVolumeTable
             model={model}
             view={view}
             onOpen={(muscle, week) => weeks.select({ kind: "muscle", muscle, week })}
@@ -379,7 +379,7 @@ function WeekdayPlace({ name, weekday, isTaken }: { name: string; weekday: numbe
       ref={setNodeRef}
       className={clsx(
         "narrow inline-flex h-5 w-5 items-center justify-center border text-xs",
-        isTaken ? "border-woad bg-woad-tint font-bold" : "border-thread font-normal text-quiet",
+        isTaken ? "border-woad bg-woad-tint font-bold" : "border-line font-normal text-quiet",
         isAsked && "outline outline-2 outline-indigo",
       )}
     >

@@ -150,7 +150,7 @@ export function PhasePanel({ weeks, phaseId, today }: { weeks: Weeks; phaseId: s
           {error}
         </p>
       ) : null}
-      <div className="flex flex-wrap gap-2 border-t border-thread pt-3">
+      <div className="flex flex-wrap gap-2 border-t border-line pt-3">
         <Button onClick={() => insert("deload", 1)}>Deload after it</Button>
         <Button onClick={() => insert("build", 4)}>Four weeks more after it</Button>
         <Button

@@ -11,7 +11,7 @@ import {
   type PlanDocument,
   type PlanEdit,
 } from "@/core";
-import { ask, replySentence } from "@/device/api";
+import { callApi, replySentence } from "@/device/api";
 import { newId } from "@/device/ids";
 import { DateField } from "@/parts/date-field";
 import { useDates } from "@/parts/region";
@@ -126,7 +126,7 @@ function KeepAsTemplate({ weeks, view }: { weeks: Weeks; view: WeeksView }) {
   if (!planId) return null;
   const keep = async () => {
     if (name.trim() === "") return setSaid({ isError: true, words: "Give the template a name." });
-    const reply = await ask("templates.keep", { name: name.trim(), of: { kind: "plan", planId } });
+    const reply = await callApi("templates.keep", { name: name.trim(), of: { kind: "plan", planId } });
     setSaid(
       reply.kind === "ok"
         ? { isError: false, words: "Saved: “Start a plan” offers it for every client." }
@@ -136,7 +136,7 @@ function KeepAsTemplate({ weeks, view }: { weeks: Weeks; view: WeeksView }) {
   return (
     <form
       aria-label="Save as a template"
-      className="flex flex-col gap-2 border-t border-thread pt-3"
+      className="flex flex-col gap-2 border-t border-line pt-3"
       onSubmit={(event) => {
         event.preventDefault();
         void keep();
@@ -170,13 +170,13 @@ function OtherPlans({ view }: { view: WeeksView }) {
   const choose = async (id: string) => {
     setChosen(id);
     if (plans || id === "") return;
-    const reply = await ask("plans.show", { clientId });
+    const reply = await callApi("plans.show", { clientId });
     if (reply.kind === "ok") setPlans(reply.value.plans);
   };
   if (others.length === 0) return null;
   const other = plans?.find(({ id }) => id === chosen);
   return (
-    <section aria-label="Beside another plan" className="flex flex-col gap-2 border-t border-thread pt-3">
+    <section aria-label="Beside another plan" className="flex flex-col gap-2 border-t border-line pt-3">
       <SelectField label="Beside another plan" value={chosen} onChange={(event) => void choose(event.target.value)}>
         <option value="">none</option>
         {others.map(({ id, name }) => (
@@ -213,7 +213,7 @@ function Absences({ weeks, view }: { weeks: Weeks; view: WeeksView }) {
     }
   };
   return (
-    <section aria-label="Away" className="flex flex-col gap-2 border-t border-thread pt-3">
+    <section aria-label="Away" className="flex flex-col gap-2 border-t border-line pt-3">
       <h3 className="font-semibold">Away</h3>
       <ul>
         {plan.absences.map((absence) => (

@@ -10,7 +10,7 @@ import {
   volumeWords,
   weeklySetBand,
 } from "@/core";
-import { ask } from "@/device/api";
+import { callApi } from "@/device/api";
 
 /** Another plan beside the one that is looked at: what each asks of a building week, and where the lifts would stand. */
 export function PlansCompared({
@@ -69,12 +69,12 @@ export function PlansCompared({
         />
         <Row name="weeks to come" theirs={String(theirs.weeks)} own={String(own.weeks)} />
         <tr>
-          <th scope="rowgroup" colSpan={3} className="border-b-2 border-thread pt-2">
+          <th scope="rowgroup" colSpan={3} className="border-b-2 border-line pt-2">
             hard sets, coloured outside the band
           </th>
         </tr>
         {muscles.map((muscle) => (
-          <tr key={muscle} className="border-b border-thread">
+          <tr key={muscle} className="border-b border-line">
             <th scope="row" className="font-normal">
               {muscle}
             </th>
@@ -83,7 +83,7 @@ export function PlansCompared({
           </tr>
         ))}
         <tr>
-          <th scope="rowgroup" colSpan={3} className="border-b-2 border-thread pt-2">
+          <th scope="rowgroup" colSpan={3} className="border-b-2 border-line pt-2">
             its last building week, if all is made
           </th>
         </tr>
@@ -112,7 +112,7 @@ function useLifts(view: WeeksView, document: PlanDocument): readonly LiftLog[] {
     const lineages = [...new Set(document.days.flatMap(({ base }) => lineagesIn(base)))].filter((id) => !here.has(id));
     if (lineages.length === 0) return setLifts(NONE);
     let isOld = false;
-    void ask("lifts.read", { clientId, until: today, lineages: lineages.slice(0, 60) }).then((reply) => {
+    void callApi("lifts.read", { clientId, until: today, lineages: lineages.slice(0, 60) }).then((reply) => {
       if (!isOld && reply.kind === "ok") setLifts(reply.value.lifts);
     });
     return () => {
@@ -124,7 +124,7 @@ function useLifts(view: WeeksView, document: PlanDocument): readonly LiftLog[] {
 
 function Row({ name, theirs, own }: { name: string; theirs: string; own: string }) {
   return (
-    <tr className="border-b border-thread align-baseline">
+    <tr className="border-b border-line align-baseline">
       <th scope="row" className="font-normal">
         {name}
       </th>

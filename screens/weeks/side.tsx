@@ -6,9 +6,9 @@ import {
   appended,
   dayOfSlot,
   decimal,
+  dependsOn,
   type Exercise,
   exerciseOrThrow,
-  hangsOn,
   isLikelyMissed,
   loadWordsIn,
   massFigure,
@@ -58,7 +58,7 @@ export function Side({ weeks, view }: { weeks: Weeks; view: WeeksView }) {
       id="week-side"
       tabIndex={-1}
       aria-label="This week"
-      className="bg-cloth p-4 lg:overflow-y-auto lg:border-l lg:border-thread"
+      className="bg-surface p-4 lg:overflow-y-auto lg:border-l lg:border-line"
     >
       {selection === null ? (
         <p className="text-quiet">Choose a lift in a week, or a phase above the weeks.</p>
@@ -356,7 +356,7 @@ function Hangs({ weeks, at, unit, lineage }: { weeks: Weeks; at: CellAt; unit: W
   const { longDate } = useDates();
   const asked = useDeferredValue(at);
   const found = useMemo(
-    () => hangsOn(weeks.plan, weeks.context, { dayId: asked.dayId, week: asked.week, lineage }),
+    () => dependsOn(weeks.plan, weeks.context, { dayId: asked.dayId, week: asked.week, lineage }),
     [weeks.plan, weeks.context, asked, lineage],
   );
   if (!found) return null;
@@ -378,7 +378,7 @@ function Hangs({ weeks, at, unit, lineage }: { weeks: Weeks; at: CellAt; unit: W
             ["the week away", found.away],
           ] as const
         ).map(([name, sets]) => (
-          <div key={name} className="flex justify-between border-b border-thread py-0.5">
+          <div key={name} className="flex justify-between border-b border-line py-0.5">
             <dt>{name}</dt>
             <dd className="font-semibold">{words(sets)}</dd>
           </div>

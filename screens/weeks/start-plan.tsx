@@ -3,7 +3,6 @@ import { useRouter } from "next/navigation";
 import { useEffect, useId, useMemo, useState } from "react";
 import { catalogueIn, type PlanView, type WeeksView } from "@/contract";
 import {
-  ANYBODY,
   addDays,
   allBlocks,
   decimal,
@@ -20,9 +19,10 @@ import {
   startingPhases,
   type TrainingAge,
   templateForClient,
+  UNRESTRICTED,
   WEEKDAYS,
 } from "@/core";
-import { ask, replySentence } from "@/device/api";
+import { callApi, replySentence } from "@/device/api";
 import { newId } from "@/device/ids";
 import { TEMPLATES } from "@/device/templates";
 import { TemplatePicker } from "@/parts/template-picker";
@@ -72,7 +72,7 @@ function Ways({ view }: { view: WeeksView }) {
   const take = async (started: Started) => {
     setBusy(true);
     setProblem(null);
-    const reply = await ask("plans.create", { clientId: view.client.id, startDate: start, ...started });
+    const reply = await callApi("plans.create", { clientId: view.client.id, startDate: start, ...started });
     setBusy(false);
     if (reply.kind !== "ok") return setProblem(replySentence(reply));
     router.push(`/weeks?for=${view.client.id}&plan=${reply.value.planId}`);
@@ -134,7 +134,7 @@ function PlanCard({
 }) {
   const { days, phases } = template;
   return (
-    <article aria-label={name} className="border border-thread bg-cloth p-3">
+    <article aria-label={name} className="border border-line bg-surface p-3">
       <div className="flex items-center justify-between gap-2">
         <h3 className="font-bold">{name || "unnamed"}</h3>
         <span className="flex gap-2">
@@ -214,7 +214,7 @@ function OtherClients({ view, starting }: { view: WeeksView; starting: Starting 
     if (clientId === "") return;
     let isOld = false;
     setPlans(null);
-    void ask("plans.show", { clientId }).then((reply) => {
+    void callApi("plans.show", { clientId }).then((reply) => {
       if (isOld) return;
       if (reply.kind === "ok") setPlans(reply.value.plans);
       else setProblem(replySentence(reply));
@@ -335,7 +335,7 @@ function Proposals({ view, starting }: { view: WeeksView; starting: Starting }) 
               catalogue: catalogueIn(view.exercises),
               settings: view.settings,
               gym: equipmentOn(gym.equipment, view.today),
-              trainee: { ...ANYBODY, trainingAge: view.client.trainingAge },
+              trainee: { ...UNRESTRICTED, trainingAge: view.client.trainingAge },
               trainingAge: view.client.trainingAge as TrainingAge,
               priorities: view.client.priorities,
               minutes: figure,
@@ -361,7 +361,7 @@ function Proposals({ view, starting }: { view: WeeksView; starting: Starting }) 
         />
       </div>
       {proposals.map((proposal) => (
-        <article key={proposal.id} aria-label={proposal.name} className="border border-thread bg-cloth p-3">
+        <article key={proposal.id} aria-label={proposal.name} className="border border-line bg-surface p-3">
           <div className="flex items-center justify-between gap-2">
             <h3 className="font-bold">{proposal.name}</h3>
             <Button

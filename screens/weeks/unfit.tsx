@@ -26,7 +26,7 @@ export function Unfit({ weeks, view }: { weeks: Weeks; view: WeeksView }) {
   );
   if (found.length === 0) return null;
   return (
-    <section aria-label="Cannot be done" className="mx-3 mt-2 border-l-4 border-walnut bg-cloth px-3 py-2">
+    <section aria-label="Cannot be done" className="mx-3 mt-2 border-l-4 border-walnut bg-surface px-3 py-2">
       <ul className="flex flex-col gap-1.5">
         {found.map((one) => (
           <li key={`${one.dayId} ${one.slotId} ${one.weeks[0]}`} className="flex flex-wrap items-center gap-2">

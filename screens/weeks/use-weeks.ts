@@ -16,7 +16,7 @@ import {
   sessionOfWeek,
   writeLift,
 } from "@/core";
-import { ask, replySentence } from "@/device/api";
+import { callApi, replySentence } from "@/device/api";
 import { newId } from "@/device/ids";
 import { weeksKey } from "@/device/weeks-key";
 import { useWhatIf } from "./use-what-if";
@@ -109,7 +109,7 @@ export function useWeeks(view: WeeksView & { readonly plan: NonNullable<WeeksVie
   const keep = useCallback(async () => {
     setBusy(true);
     const edits = steps.flatMap((step) => step.edits);
-    const reply = await ask("plans.edit", { planId: view.plan.id, revision: view.plan.revision, edits });
+    const reply = await callApi("plans.edit", { planId: view.plan.id, revision: view.plan.revision, edits });
     setBusy(false);
     if (reply.kind !== "ok") return setMessage(replySentence(reply));
     localStorage.removeItem(weeksKey(view.plan.id));
@@ -161,7 +161,7 @@ export function useWeeks(view: WeeksView & { readonly plan: NonNullable<WeeksVie
   const open = useCallback(
     async (dayId: string, week: number) => {
       setBusy(true);
-      const reply = await ask("plans.openSession", { planId: view.plan.id, dayId, week });
+      const reply = await callApi("plans.openSession", { planId: view.plan.id, dayId, week });
       setBusy(false);
       if (reply.kind !== "ok") return setMessage(replySentence(reply));
       router.push(`/session/${reply.value.sessionId}`);

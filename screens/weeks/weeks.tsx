@@ -54,7 +54,7 @@ function PlanWeeks({ view }: { view: WeeksView & { readonly plan: NonNullable<We
   const changed = countChanged(weeks);
   return (
     <div className="grid min-h-dvh grid-cols-1 content-start lg:h-dvh lg:grid-cols-[minmax(0,1fr)_300px] lg:grid-rows-[auto_minmax(0,1fr)_auto]">
-      <header className="flex flex-wrap items-center gap-x-3 gap-y-1 border-b border-thread px-4 py-2 lg:col-span-2">
+      <header className="flex flex-wrap items-center gap-x-3 gap-y-1 border-b border-line px-4 py-2 lg:col-span-2">
         <h1 className="text-lg font-bold">{plan.name || "Weeks"}</h1>
         <ClientChoice view={view} page="/weeks" />
         {view.plans.length > 1 ? (
@@ -63,7 +63,7 @@ function PlanWeeks({ view }: { view: WeeksView & { readonly plan: NonNullable<We
             <select
               value={view.plan.id}
               onChange={(event) => router.push(`/weeks?for=${view.client.id}&plan=${event.target.value}`)}
-              className="min-h-8 rounded-[3px] border border-rule bg-cloth px-2"
+              className="min-h-8 rounded-[3px] border border-rule bg-surface px-2"
             >
               {view.plans.map(({ id, name }) => (
                 <option key={id} value={id}>

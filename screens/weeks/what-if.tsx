@@ -32,7 +32,7 @@ export function WhatIfSection({
   );
   const { gainPercent, adherence, fatiguePercent, fatigueDays } = assumptions;
   return (
-    <section aria-label="What if" className="flex flex-col gap-2 border-t border-thread pt-3">
+    <section aria-label="What if" className="flex flex-col gap-2 border-t border-line pt-3">
       <h3 className="font-semibold">What if</h3>
       {progress ? (
         <div className="flex items-center gap-2">
@@ -147,7 +147,7 @@ function Fan({
       >
         {y.ticks(3).map((tick) => (
           <g key={tick}>
-            <line x1={left} x2={width - 6} y1={y(tick)} y2={y(tick)} stroke="var(--color-thread)" />
+            <line x1={left} x2={width - 6} y1={y(tick)} y2={y(tick)} stroke="var(--color-line)" />
             <text x={left - 5} y={y(tick) + 3.5} textAnchor="end" fontSize={10.5} fill="var(--color-quiet)">
               {tick}
             </text>

@@ -1,9 +1,9 @@
 import { beforeAll, describe, expect, it } from "vitest";
 import { askAccounts, asOwner, newId, withAccounts } from "../db";
-import { memberOfSession, noteTry } from "../db/accounts";
-import { lettersTo, ownLetters, secretTo } from "../testing/letters";
+import { memberOfSession, recordAttempt } from "../db/accounts";
+import { lettersTo, ownLetters, secretTo } from "../testing/emails";
 import { clock, hasDatabase, makeStudio, prepareDatabase, value } from "../testing/studio";
-import { ask } from "../usecases";
+import { executeUseCase } from "../usecases";
 import { askForReset, mayAsk, prepareAccount, resetPassword, scopeOf, signIn, signOut, waitAfter } from ".";
 
 describe.runIf(hasDatabase)("signing in", () => {
@@ -44,7 +44,7 @@ describe.runIf(hasDatabase)("signing in", () => {
       .getSetCookie()
       .map((one) => one.split(";")[0]!)
       .find((one) => one.startsWith("yarvex.known="))!;
-    for (let i = 0; i < 62; i++) await askAccounts((tx) => noteTry(tx, email, `10.4.1.${i}`, 15));
+    for (let i = 0; i < 62; i++) await askAccounts((tx) => recordAttempt(tx, email, `10.4.1.${i}`, 15));
     expect((await enter("the-right-password", "10.4.2.1")).kind).toBe("tooMany");
     const withMark = (cookie: string) =>
       signIn(email, "the-right-password", "10.4.2.2", new Headers({ host: "127.0.0.1:3000", cookie }));
@@ -53,7 +53,8 @@ describe.runIf(hasDatabase)("signing in", () => {
   });
 
   it("limits tries from an address, for whatever account", async () => {
-    for (let i = 0; i < 60; i++) await askAccounts((tx) => noteTry(tx, `nobody${i}@test.example`, "10.2.0.1", 15));
+    for (let i = 0; i < 60; i++)
+      await askAccounts((tx) => recordAttempt(tx, `nobody${i}@test.example`, "10.2.0.1", 15));
     expect(await enter("wrong-password", "10.2.0.1", "nobody-else@test.example")).toMatchObject({ kind: "tooMany" });
   });
 
@@ -136,7 +137,7 @@ describe.runIf(hasDatabase)("signing in", () => {
       expect(lettersTo()).toHaveLength(before + 2);
       expect(await resetPassword(first, "another-long-one")).toBe(false);
       await signIn(address, "wrong-password", "10.5.0.4", new Headers({ host: "127.0.0.1:3000" }));
-      value(await ask(studio.coach, "clients.erase", { clientId: client.id }, clock));
+      value(await executeUseCase(studio.coach, "clients.erase", { clientId: client.id }, clock));
       expect(lettersTo()).toHaveLength(before);
       const { rows } = await asOwner((tx) =>
         tx.execute<{ n: string }>(
@@ -168,13 +169,13 @@ describe.runIf(hasDatabase)("signing in", () => {
 
     it("shows where it is open, and closes it elsewhere and not here", async () => {
       const { desk, phone, scope } = await devices();
-      const shown = value(await ask(scope, "account.show", {}, clock));
+      const shown = value(await executeUseCase(scope, "account.show", {}, clock));
       expect(shown.devices.map(({ words, isThis }) => [words, isThis]).sort()).toEqual([
         ["A computer", true],
         ["A phone", false],
       ]);
       const other = shown.devices.find(({ isThis }) => !isThis)!;
-      value(await ask(scope, "account.endDevices", { device: other.id }, clock));
+      value(await executeUseCase(scope, "account.endDevices", { device: other.id }, clock));
       expect(await phone()).toBeNull();
       expect(await desk()).not.toBeNull();
     });
@@ -182,7 +183,7 @@ describe.runIf(hasDatabase)("signing in", () => {
     it("gets a new password by the one it has, and every other device is signed out", async () => {
       const { desk, phone, scope } = await devices();
       const change = (current: string, wanted: string) =>
-        ask(scope, "account.changePassword", { current, wanted }, clock);
+        executeUseCase(scope, "account.changePassword", { current, wanted }, clock);
       expect(await change("not-this-one", "another-long-one")).toMatchObject({ problems: [{ field: "current" }] });
       expect(await change("a-long-password", "short")).toMatchObject({ problems: [{ field: "wanted" }] });
       value(await change("a-long-password", "another-long-one"));

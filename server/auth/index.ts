@@ -16,10 +16,10 @@ import {
   type Member,
   memberOfSession,
   memberOfUser,
-  noteTry,
   putPassword,
   putSecret,
   readSecret,
+  recordAttempt,
   resetOf,
   takeSecret,
   userByAddress,
@@ -90,7 +90,7 @@ const isKnown = (headers: Headers, account: string): boolean =>
 /** One try at signing in. Counted before the password is looked at, so that parallel tries count too. */
 export async function signIn(email: string, password: string, address: string, headers: Headers): Promise<SignIn> {
   const account = cutText(addressOf(email), 200);
-  const tries = await askAccounts((tx) => noteTry(tx, account, address, WINDOW_MINUTES));
+  const tries = await askAccounts((tx) => recordAttempt(tx, account, address, WINDOW_MINUTES));
   // Counted for account and address together: nobody is kept out by what others try elsewhere.
   const wait = waitAfter(tries.here) - tries.sinceSeconds;
   if (wait > 0) return { kind: "tooMany", seconds: Math.ceil(wait) };
@@ -112,7 +112,7 @@ export async function signIn(email: string, password: string, address: string, h
 
 /** Whether an address may found a studio, or ask for a new password, once more; counted like signing in. */
 export async function mayAsk(what: "founding" | "reset", address: string): Promise<boolean> {
-  const tries = await askAccounts((tx) => noteTry(tx, `(${what})`, address, WINDOW_MINUTES));
+  const tries = await askAccounts((tx) => recordAttempt(tx, `(${what})`, address, WINDOW_MINUTES));
   return tries.here < ADDRESS_LIMIT;
 }
 
@@ -120,7 +120,9 @@ const LINK_MINUTES = 60;
 
 /** Whether one more letter may go to an address that somebody named: a letterbox is not filled by strangers. */
 async function mayWriteTo(address: string): Promise<boolean> {
-  const letters = await askAccounts((tx) => noteTry(tx, `(letter) ${markOf(address)}`, "(anywhere)", WINDOW_MINUTES));
+  const letters = await askAccounts((tx) =>
+    recordAttempt(tx, `(letter) ${markOf(address)}`, "(anywhere)", WINDOW_MINUTES),
+  );
   return letters.account <= MOST_LETTERS;
 }
 
@@ -169,7 +171,7 @@ export async function foundingAddress(secret: string): Promise<string | null> {
 }
 
 /** Uses up a letter's secret; the address that it was sent to, or null. */
-export async function takeFounding(tx: Transaction, secret: string): Promise<string | null> {
+export async function redeemStudioSetup(tx: Transaction, secret: string): Promise<string | null> {
   return addressIn(await takeSecret(tx, hashOfSecret(secret)));
 }
 

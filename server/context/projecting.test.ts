@@ -7,7 +7,7 @@ import { calendarsBetween } from "../db/planned";
 import * as db from "../db/queries";
 import { chainsIn, doneIn, eventIn, openFloor, record as recordAs, setsIn, writeSession } from "../testing/floor";
 import { clock, hasDatabase, makeStudio, NOON, prepareDatabase, type TestStudio, value } from "../testing/studio";
-import { ask } from "../usecases";
+import { executeUseCase } from "../usecases";
 import { rebuildProjections } from "./projecting";
 
 describe.runIf(hasDatabase)("projections", () => {
@@ -56,14 +56,16 @@ describe.runIf(hasDatabase)("projections", () => {
     const row = (await inStudio(studio.coach, (tx) => db.sessionRow(tx, sessionId)))!;
     const [deadlift] = row.document.blocks;
     const edits = [{ kind: "removeBlock" as const, blockId: deadlift!.id }];
-    value(await ask(studio.coach, "sessions.edit", { sessionId, revision: 0, edits, draftText: null }, clock));
+    value(
+      await executeUseCase(studio.coach, "sessions.edit", { sessionId, revision: 0, edits, draftText: null }, clock),
+    );
     const second = await open(sessionId);
     expect(second.shownHash).not.toBe(first.shownHash);
     await record(sessionId, [doneIn(second, 0)]);
     await record(sessionId, [doneIn(first, 0)]);
     expect((await exposures("deadlift")).map((one) => one.sessionId)).toEqual([sessionId]);
     expect((await exposures("chin-up")).map((one) => one.sessionId)).toEqual([sessionId]);
-    const review = value(await ask(studio.coach, "review.show", { sessionId }, clock));
+    const review = value(await executeUseCase(studio.coach, "review.show", { sessionId }, clock));
     expect(Object.keys(review.shown).sort()).toEqual([first.shownHash, second.shownHash].sort());
   });
 
@@ -106,10 +108,10 @@ describe.runIf(hasDatabase)("projections", () => {
     const lineage = lineageOf(placeholderId(name), []);
     expect((await exposures(lineage, 1))[0]!.exposure.sets).toHaveLength(2);
     const input = { exerciseId: placeholderId(name), is: "barbell-row" };
-    expect(await ask(studio.coach, "lifts.name", { ...input, is: "nothing-known" }, clock)).toMatchObject({
+    expect(await executeUseCase(studio.coach, "lifts.name", { ...input, is: "nothing-known" }, clock)).toMatchObject({
       kind: "refused",
     });
-    expect(value(await ask(studio.coach, "lifts.name", input, clock))).toEqual({ sessions: 1 });
+    expect(value(await executeUseCase(studio.coach, "lifts.name", input, clock))).toEqual({ sessions: 1 });
     expect(await exposures(lineage, 1)).toEqual([]);
     expect((await exposures("barbell-row", 1))[0]!.exposure.sets.map((set) => set.reps)).toEqual([8, 8]);
     const [calendar] = await inStudio(studio.coach, (tx) =>

@@ -3,7 +3,7 @@
  * was saved since, what comes of it is checked, and is kept with the edits and their inverses under the next revision. Desk,
  * plan and partners all come through here, so that what one of them did reaches an open desk with its next save.
  */
-import { inPieces, presentIds, readDocumentSteps, type SavedSession } from "../../contract";
+import { presentIds, readDocumentSteps, runYielding, type SavedSession } from "../../contract";
 import {
   applyEdits,
   blocksTouched,
@@ -113,7 +113,7 @@ async function documentProblem(
   document: SessionDocument,
   studio: StudioContext,
 ): Promise<Outcome<never> | null> {
-  const read = await inPieces(readDocumentSteps(document, studio.catalogue));
+  const read = await runYielding(readDocumentSteps(document, studio.catalogue));
   if (!read.ok) return { kind: "refused", problems: read.problems };
   if (document.gymId === null) return null;
   const gym = /^[0-9a-f-]{36}$/i.test(document.gymId) ? await db.gymRow(tx, document.gymId) : null;
@@ -130,7 +130,7 @@ async function textAfter(
   { catalogue }: StudioContext,
 ): Promise<string | null> {
   const gyms = await db.gymRows(tx);
-  const read = await inPieces(parseSessionSteps(text.split(/\r?\n/), exerciseLookup(catalogue), newId, gyms));
+  const read = await runYielding(parseSessionSteps(text.split(/\r?\n/), exerciseLookup(catalogue), newId, gyms));
   return withUnreadLines(text, read, before, after, printSession(after, catalogue, gyms));
 }
 

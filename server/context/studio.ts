@@ -1,8 +1,8 @@
 /** What holds for the whole studio: its settings, its exercises, its date. */
 import {
   catalogueIn,
+  type DisabledRules,
   NO_OWN_EXERCISES,
-  type QuietRules,
   regionOf,
   type StudioExercises,
   settingsOf,
@@ -17,7 +17,7 @@ export interface StudioContext {
   readonly exercises: StudioExercises;
   readonly catalogue: Catalogue;
   /** Rules of caution that are switched off for everybody. */
-  readonly quiet: QuietRules;
+  readonly quiet: DisabledRules;
 }
 
 /** Studios' exercises by what they hold, so that the same ones are the same object and their catalogue is made once. */

@@ -42,7 +42,7 @@ interface MemberRow extends Record<string, unknown> {
   readonly session?: string;
 }
 
-export interface Tries {
+export interface AttemptCount {
   /** For this account from this address: how many before this one, and seconds since the last of them. */
   readonly here: number;
   readonly sinceSeconds: number;
@@ -55,7 +55,12 @@ export interface Tries {
  * Notes one try before its password is looked at, and says how many there were. Asked outside of a transaction: each
  * statement holds at once, so that tries of the same moment see one another.
  */
-export async function noteTry(tx: Transaction, account: string, address: string, minutes: number): Promise<Tries> {
+export async function recordAttempt(
+  tx: Transaction,
+  account: string,
+  address: string,
+  minutes: number,
+): Promise<AttemptCount> {
   await tx.delete(signInAttempts).where(lt(signInAttempts.at, sql`now() - interval '1 day'`));
   const [mine] = await tx.insert(signInAttempts).values({ account, address }).returning({ id: signInAttempts.id });
   const { rows } = await tx.execute<{ here: number; since: number | null; account: number; address: number }>(sql`

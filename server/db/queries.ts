@@ -758,13 +758,13 @@ export const sessionsLike = (tx: Transaction, search: string, today: string, mos
     })
     .from(sessions)
     .innerJoin(clients, and(eq(clients.studioId, sessions.studioId), eq(clients.id, sessions.clientId)))
-    .where(and(...words.map((word) => ilike(said, holding(word)))))
+    .where(and(...words.map((word) => ilike(said, likePattern(word)))))
     .orderBy(sql`abs(${sessions.date} - ${today}::date)`, desc(sessions.date), asc(sessions.id))
     .limit(most);
 };
 
 /** A pattern of what holds a text, whatever signs are in it. */
-export const holding = (text: string): string => `%${text.replace(/[\\%_]/g, "\\$&")}%`;
+export const likePattern = (text: string): string => `%${text.replace(/[\\%_]/g, "\\$&")}%`;
 
 /** The session that was done last. */
 export async function lastDone(tx: Transaction): Promise<string | null> {

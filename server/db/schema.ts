@@ -20,9 +20,9 @@ import {
   uuid,
 } from "drizzle-orm/pg-core";
 import type {
+  DisabledRules,
   LiftSummary,
   PlannedSums,
-  QuietRules,
   SentClocks,
   SentEvent,
   ShownContent,
@@ -131,7 +131,7 @@ export const studios = pgTable("studios", {
   /** Own figures of shipped methods, by method. */
   methods: jsonb("methods").$type<StudioMethods>().notNull().default({}),
   /** Rules of caution that are switched off for everybody, with the reason. */
-  quiet: jsonb("quiet").$type<QuietRules>().notNull().default({}),
+  quiet: jsonb("quiet").$type<DisabledRules>().notNull().default({}),
   /** Shipped and own exercises that are not offered, by id. */
   hiddenExercises: jsonb("hidden_exercises").$type<Record<string, true>>().notNull().default({}),
   /** What a lift that was known by its name alone turned out to be, by the name's id. */
@@ -163,7 +163,7 @@ export const clients = pgTable(
     priorities: jsonb("priorities").$type<Partial<Record<Muscle, MusclePriority>>>().notNull().default({}),
     dislikes: jsonb("dislikes").$type<readonly string[]>().notNull().default([]),
     /** Rules of caution that are switched off for this client, with the reason. */
-    quiet: jsonb("quiet").$type<QuietRules>().notNull().default({}),
+    quiet: jsonb("quiet").$type<DisabledRules>().notNull().default({}),
     createdAt,
   },
   (t) => [

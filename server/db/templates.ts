@@ -2,7 +2,7 @@
 import { and, asc, eq, ilike, sql } from "drizzle-orm";
 import type { TemplateKind } from "../../contract";
 import type { Transaction } from ".";
-import { holding, type NamePlace } from "./queries";
+import { likePattern, type NamePlace } from "./queries";
 import { templates } from "./schema";
 
 export const templatePage = (
@@ -16,7 +16,7 @@ export const templatePage = (
     .where(
       and(
         eq(templates.kind, kind),
-        search === "" ? undefined : ilike(templates.name, holding(search)),
+        search === "" ? undefined : ilike(templates.name, likePattern(search)),
         after ? sql`(${templates.name}, ${templates.id}) > (${after.name}, ${after.id})` : undefined,
       ),
     )

@@ -5,7 +5,7 @@ import { withAccounts } from "../db";
 import { studioKinds } from "../db/accounts";
 import { enterDemo } from "../testing/demo";
 import { hasDatabase, NOON, prepareDatabase } from "../testing/studio";
-import { ask } from "../usecases";
+import { executeUseCase } from "../usecases";
 import { DEMO_CLIENTS } from "./scenario";
 
 /**
@@ -52,7 +52,7 @@ describe.runIf(hasDatabase)("the demo boathouse", () => {
     await prepareDatabase();
     const scope = await enterDemo(NOON);
     expect((await withAccounts(studioKinds)).demo).toBe(true);
-    const list = await ask(scope, "clients.list", { after: null }, { nowMs: NOON });
+    const list = await executeUseCase(scope, "clients.list", { after: null }, { nowMs: NOON });
     if (list.kind !== "ok") throw new Error(list.kind);
     expect(list.value.clients.map((client) => client.name).sort()).toEqual(
       DEMO_CLIENTS.map((client) => client.name).sort(),
@@ -67,7 +67,7 @@ describe.runIf(hasDatabase)("the demo boathouse", () => {
         expect(summary!.minutes).toBeGreaterThan(10);
       }
       expect(line.sessions.some((session) => isWaiting(session) && session.date >= "2026-11-24")).toBe(true);
-      const view = await ask(scope, "clients.show", { clientId: line.id }, { nowMs: NOON });
+      const view = await executeUseCase(scope, "clients.show", { clientId: line.id }, { nowMs: NOON });
       if (view.kind !== "ok") throw new Error(view.kind);
       const grown = view.value.lifts.filter(({ exposures }) => {
         const { estimates } = liftRecord(exposures, DEFAULT_SETTINGS);
@@ -76,7 +76,7 @@ describe.runIf(hasDatabase)("the demo boathouse", () => {
       expect(grown.length, `${line.name} grows in some lift`).toBeGreaterThan(0);
       for (const { sessionId, title, date } of line.sessions.filter(isWaiting)) {
         if (sessionId === null || date < "2026-11-24") continue;
-        const session = await ask(scope, "sessions.show", { sessionId }, { nowMs: NOON });
+        const session = await executeUseCase(scope, "sessions.show", { sessionId }, { nowMs: NOON });
         if (session.kind !== "ok") throw new Error(session.kind);
         const { document } = session.value;
         const cautions = cautionsOf(session.value, document, computeSession(document, session.value));

@@ -7,7 +7,7 @@ import { removeDemo } from "../db/accounts";
 import { ownDatabase } from "../db/testing/own-database";
 import { enterDemo } from "../testing/demo";
 import { hasDatabase, value } from "../testing/studio";
-import { ask } from "../usecases";
+import { executeUseCase } from "../usecases";
 
 /** From Monday to Sunday at noon, and two midnights of the boathouse's own. */
 const CLOCKS = [
@@ -28,12 +28,12 @@ describe.runIf(hasDatabase)("the demo, begun at", () => {
     const nowMs = Date.parse(at);
     const today = at.slice(0, 10);
     const scope = await enterDemo(nowMs, { history: false });
-    const { sessions: onFloor } = value(await ask(scope, "floor.today", {}, { nowMs }));
+    const { sessions: onFloor } = value(await executeUseCase(scope, "floor.today", {}, { nowMs }));
     expect(onFloor.length, "somebody trains today").toBeGreaterThan(0);
     expect(onFloor.every(({ date }) => date === today)).toBe(true);
 
     const span = { from: today, to: addDays(today, 13), clientId: null, after: null };
-    const { clients } = value(await ask(scope, "planned.list", span, { nowMs }));
+    const { clients } = value(await executeUseCase(scope, "planned.list", span, { nowMs }));
     const lines: readonly PlannedLine[] = clients.flatMap(({ sessions }) => sessions).filter(isWaiting);
     const has = (what: string, is: (line: PlannedLine) => boolean) => expect(lines.some(is), what).toBe(true);
     has("somebody trains tomorrow", ({ date }) => date === addDays(today, 1));
@@ -45,13 +45,15 @@ describe.runIf(hasDatabase)("the demo, begun at", () => {
     ).toBe(true);
 
     const ends = await Promise.all(
-      clients.map(async ({ id }) => value(await ask(scope, "plans.show", { clientId: id }, { nowMs })).plans),
+      clients.map(
+        async ({ id }) => value(await executeUseCase(scope, "plans.show", { clientId: id }, { nowMs })).plans,
+      ),
     );
     const isEnding = (date: string) => date >= today && date <= addDays(today, 14);
     expect(
       ends.flat().some(({ plan }) => isEnding(lastDateOf(plan))),
       "a plan ends soon",
     ).toBe(true);
-    expect(value(await ask(scope, "planned.next", {}, { nowMs })).sessions[0]!.date).toBe(today);
+    expect(value(await executeUseCase(scope, "planned.next", {}, { nowMs })).sessions[0]!.date).toBe(today);
   });
 });

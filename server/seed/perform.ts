@@ -2,10 +2,10 @@
 import { computeSession, shownSession } from "../../contract";
 import {
   asPlanned,
+  type BlockRound,
+  blockRoundsOf,
   buildableLoads,
-  type Chain,
   type CheckIn,
-  chainsOf,
   curveKg,
   decimal,
   directRegions,
@@ -91,7 +91,7 @@ function perform(
 ): { hardest: number; endSeconds: number } {
   lifter.startDay(day.weeks);
   const { settings } = shown;
-  const chains = chainsOf(shown.document, workContextOf(shown));
+  const chains = blockRoundsOf(shown.document, workContextOf(shown));
   const lastBlock = chains.at(-1)?.block;
   // On a short day the last block is left out.
   const walked =
@@ -120,13 +120,13 @@ function perform(
   return { hardest, endSeconds: clock };
 }
 
-const rampSeconds = (chain: Chain, ramps: Ramps, { settings }: ShownSession): number =>
+const rampSeconds = (chain: BlockRound, ramps: Ramps, { settings }: ShownSession): number =>
   chain.moves
     .flatMap(({ slot }) => ramps[slot.id] ?? [])
     .reduce((sum, { reps }) => sum + reps * settings.untempoedRepSeconds + settings.rampRestSeconds, 0);
 
 function performChain(
-  chain: Chain,
+  chain: BlockRound,
   shown: ShownSession,
   lifter: SimulatedLifter,
   rested: number | null,

@@ -2,8 +2,8 @@
 import { type FloorView, type Output, type SentEvent, shownSession } from "../../contract";
 import {
   asPlanned,
-  type Chain,
-  chainsOf,
+  type BlockRound,
+  blockRoundsOf,
   EVENT_VERSION,
   type FloorEvent,
   type FloorEventBody,
@@ -13,7 +13,7 @@ import {
 import { finishProjections } from "../context/projecting";
 import { inStudio, newId, type Scope } from "../db";
 import * as db from "../db/queries";
-import { ask, type Outcome } from "../usecases";
+import { executeUseCase, type Outcome } from "../usecases";
 import { clock, documentOf, NOON, type TestStudio, value } from "./studio";
 
 /** A session of its own, on a day of its own. */
@@ -33,7 +33,7 @@ export async function writeSession(
 }
 
 export const openFloor = async (scope: Scope, sessionId: string): Promise<FloorView> =>
-  value(await ask(scope, "floor.open", { sessionId }, clock));
+  value(await executeUseCase(scope, "floor.open", { sessionId }, clock));
 
 export const eventIn = (view: FloorView, body: FloorEventBody, more: Partial<FloorEvent> = {}): FloorEvent => ({
   id: newId(),
@@ -46,9 +46,9 @@ export const eventIn = (view: FloorView, body: FloorEventBody, more: Partial<Flo
   ...more,
 });
 
-export const chainsIn = (view: FloorView): Chain[] => {
+export const chainsIn = (view: FloorView): BlockRound[] => {
   const shown = shownSession(view.shown);
-  return chainsOf(shown.document, workContextOf(shown));
+  return blockRoundsOf(shown.document, workContextOf(shown));
 };
 
 /** What a chain is pre-filled with. */
@@ -64,7 +64,7 @@ export const send = (
   sessionId: string,
   events: readonly unknown[],
   nowMs = clock.nowMs,
-): Promise<Outcome<Output<"floor.record">>> => ask(scope, "floor.record", { sessionId, events }, { nowMs });
+): Promise<Outcome<Output<"floor.record">>> => executeUseCase(scope, "floor.record", { sessionId, events }, { nowMs });
 
 /** Sends, and waits until what is derived holds it. */
 export async function record(scope: Scope, sessionId: string, events: readonly SentEvent[]) {

@@ -2,7 +2,7 @@
 import type { Device } from "../../contract";
 import { hashPassword, isPassword } from "../auth";
 import { askAccounts, enterScope, inStudio, leaveScope, type Scope, withAccounts } from "../db";
-import { accountOf, endSessions, noteTry, putPassword, sessionsOfUser } from "../db/accounts";
+import { accountOf, endSessions, putPassword, recordAttempt, sessionsOfUser } from "../db/accounts";
 import * as db from "../db/queries";
 import { teamOf } from "./invitations";
 import { defineUseCase, notFound, ok, refused } from "./kit";
@@ -46,7 +46,7 @@ export const changePassword = defineUseCase("account.changePassword", ["coach", 
   const account = await ownAccount(scope);
   if (!account?.passwordHash) return notFound;
   if (input.wanted.length < 10) return refused("wanted", "A password of at least 10 characters.");
-  const tries = await askAccounts((tx) => noteTry(tx, `(password) ${account.id}`, "", 15));
+  const tries = await askAccounts((tx) => recordAttempt(tx, `(password) ${account.id}`, "", 15));
   if (tries.here >= 10) return refused("current", "Too many tries. Wait a quarter of an hour and try again.");
   if (!(await isPassword(account.passwordHash, input.current)))
     return refused("current", "This is not the password you have now.");

@@ -2,7 +2,7 @@ import { beforeAll, describe, expect, it } from "vitest";
 import { inStudio, newId } from "../db";
 import * as db from "../db/queries";
 import { clock, documentOf, hasDatabase, makeStudio, prepareDatabase, type TestStudio, value } from "../testing/studio";
-import { ask } from ".";
+import { executeUseCase } from ".";
 
 describe.runIf(hasDatabase)("the rack of a large studio", () => {
   let studio: TestStudio;
@@ -35,7 +35,7 @@ describe.runIf(hasDatabase)("the rack of a large studio", () => {
     return found;
   };
   const read = async (after: { name: string; id: string } | null) =>
-    value(await ask(studio.coach, "clients.list", { after }, clock));
+    value(await executeUseCase(studio.coach, "clients.list", { after }, clock));
 
   it("comes page by page, everybody once, by name, with their sessions", async () => {
     const found = await pages();
@@ -59,7 +59,7 @@ describe.runIf(hasDatabase)("the rack of a large studio", () => {
   });
 
   it("names everybody for the palette, past every page", async () => {
-    const { clients } = value(await ask(studio.coach, "clients.names", {}, clock));
+    const { clients } = value(await executeUseCase(studio.coach, "clients.names", {}, clock));
     expect(clients.length).toBeGreaterThanOrEqual(NAMES + 2);
   });
 });

@@ -7,7 +7,7 @@ import { inStudio, newId } from "../db";
 import * as db from "../db/queries";
 import { doneIn, eventIn, openFloor, record, send, setsIn, writeSession } from "../testing/floor";
 import { clock, hasDatabase, makeStudio, NOON, prepareDatabase, type TestStudio, value } from "../testing/studio";
-import { ask } from ".";
+import { executeUseCase } from ".";
 
 const HOUR = 3_600_000;
 
@@ -100,7 +100,7 @@ describe.runIf(hasDatabase)("what a device logs", () => {
   it("is not sent in another person's name", async () => {
     const { scope } = studio.clients[0];
     const input = { sessionId, memberId: scope.memberId, events: [doneIn(view, 0)] };
-    expect(await ask(studio.coach, "floor.record", input, clock)).toEqual({ kind: "otherPerson" });
+    expect(await executeUseCase(studio.coach, "floor.record", input, clock)).toEqual({ kind: "otherPerson" });
     expect(await log()).toEqual([]);
   });
 
@@ -119,7 +119,7 @@ describe.runIf(hasDatabase)("what a device logs", () => {
     const ended = eventIn(view, { kind: "ended", sessionRpe: 7, note: "" });
     value(await send(studio.coach, sessionId, [doneIn(view, 0, { rir: 0 }), ended]));
     expect(await stateOf()).toBe("done");
-    const client = value(await ask(studio.coach, "clients.show", { clientId: studio.clients[0].id }, clock));
+    const client = value(await executeUseCase(studio.coach, "clients.show", { clientId: studio.clients[0].id }, clock));
     const bench = client.lifts.find((lift) => lift.lineage === "bench-press");
     expect(bench!.exposures.some((exposure) => exposure.sessionId === sessionId)).toBe(true);
   });
@@ -150,14 +150,16 @@ describe.runIf(hasDatabase)("what a device logs", () => {
   it("holds a session: with an event it is never taken away or rewritten, also before anything is derived", async () => {
     value(await send(studio.coach, sessionId, [eventIn(view, { kind: "note", slotId: null, text: "hm" })]));
     for (const name of ["sessions.discard"] as const)
-      expect(await ask(studio.coach, name, { sessionId }, clock)).toMatchObject({ kind: "conflict" });
+      expect(await executeUseCase(studio.coach, name, { sessionId }, clock)).toMatchObject({ kind: "conflict" });
     expect(await log()).toHaveLength(1);
   });
 
   it("an answer that is none takes back all that was written on the way to it", async () => {
     const empty = await writeSession(studio, "", "2026-01-07");
     const before = await inStudio(studio.coach, (tx) => db.shownRows(tx, empty));
-    expect(await ask(studio.coach, "floor.open", { sessionId: empty }, clock)).toMatchObject({ kind: "refused" });
+    expect(await executeUseCase(studio.coach, "floor.open", { sessionId: empty }, clock)).toMatchObject({
+      kind: "refused",
+    });
     expect(await inStudio(studio.coach, (tx) => db.shownRows(tx, empty))).toEqual(before);
   });
 });
@@ -172,8 +174,8 @@ describe.runIf(hasDatabase)("what the floor shows", () => {
   it("a line that does not read is said, and trained as a lift by its name", async () => {
     const { sessionId } = studio.clients[0];
     const draftText = "Bench press 2x5 @60kg\n\nWobble thing 3x8 @@";
-    const { revision } = value(await ask(studio.coach, "sessions.show", { sessionId }, clock));
-    value(await ask(studio.coach, "sessions.edit", { sessionId, revision, edits: [], draftText }, clock));
+    const { revision } = value(await executeUseCase(studio.coach, "sessions.show", { sessionId }, clock));
+    value(await executeUseCase(studio.coach, "sessions.edit", { sessionId, revision, edits: [], draftText }, clock));
     const view = await openFloor(studio.coach, sessionId);
     expect(view.unread).toEqual([{ line: 3, text: "Wobble thing 3x8 @@" }]);
     const lifts = view.shown.document.blocks.map(({ slots }) => slots[0]!.exerciseId);
@@ -187,7 +189,7 @@ describe.runIf(hasDatabase)("what the floor shows", () => {
     const yesterday = await writeSession(studio, "Deadlift 2x5 @80kg", "2026-11-23", 1);
     const view = await openFloor(studio.coach, yesterday);
     const names = async (scope = studio.coach) =>
-      value(await ask(scope, "floor.today", {}, clock)).sessions.map((line) => line.sessionId);
+      value(await executeUseCase(scope, "floor.today", {}, clock)).sessions.map((line) => line.sessionId);
     expect(await names()).not.toContain(yesterday);
     // Begun with nothing kept it is a draft still.
     await record(studio.coach, yesterday, [eventIn(view, { kind: "started" })]);
@@ -195,16 +197,16 @@ describe.runIf(hasDatabase)("what the floor shows", () => {
     await record(studio.coach, yesterday, [doneIn(view, 0)]);
     expect(await names()).toEqual(expect.arrayContaining([yesterday, mine.sessionId, other.sessionId]));
     expect(await names(other.scope)).toEqual([yesterday]);
-    value(await ask(studio.coach, "sessions.send", { sessionId: other.sessionId }, clock));
+    value(await executeUseCase(studio.coach, "sessions.send", { sessionId: other.sessionId }, clock));
     expect(new Set(await names(other.scope))).toEqual(new Set([yesterday, other.sessionId]));
   });
 
   it("a client opens what was sent, and no draft", async () => {
     const draft = await writeSession(studio, "Deadlift 2x5 @80kg", "2026-11-25");
     const { scope } = studio.clients[0];
-    expect(await ask(scope, "floor.open", { sessionId: draft }, clock)).toEqual({ kind: "notFound" });
-    expect(await ask(scope, "review.show", { sessionId: draft }, clock)).toEqual({ kind: "notFound" });
-    value(await ask(studio.coach, "sessions.send", { sessionId: draft }, clock));
+    expect(await executeUseCase(scope, "floor.open", { sessionId: draft }, clock)).toEqual({ kind: "notFound" });
+    expect(await executeUseCase(scope, "review.show", { sessionId: draft }, clock)).toEqual({ kind: "notFound" });
+    value(await executeUseCase(studio.coach, "sessions.send", { sessionId: draft }, clock));
     expect((await openFloor(scope, draft)).shown.document.blocks).toHaveLength(1);
   });
 });

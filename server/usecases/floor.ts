@@ -2,13 +2,13 @@
 
 import {
   computeSteps,
-  foretoldBy,
-  inPieces,
+  forecastParameters,
   isWaiting,
   judgeSession,
   type Output,
   readEventSteps,
   readShown,
+  runYielding,
   type SentEvent,
 } from "../../contract";
 import {
@@ -54,8 +54,8 @@ export const openFloor = defineUseCase("floor.open", ["coach", "client"], (scope
     const { name } = context.client;
     if (context.readiness.kind !== "ready") return refused("readiness", readinessSentence(context.readiness, name));
     const { events, shown } = await readLog(tx, sessionId, studio);
-    const { document, unread } = await inPieces(toTrain(loaded, await db.gymRows(tx)));
-    const client = { priorities: context.client.priorities, ...foretoldBy(context) };
+    const { document, unread } = await runYielding(toTrain(loaded, await db.gymRows(tx)));
+    const client = { priorities: context.client.priorities, ...forecastParameters(context) };
     const view = { sessionId, memberId: scope.memberId, role: scope.role, clientName: name, client, events, unread };
     // What was sent is what a client trains from, whatever was changed since; what was not sent is the coach's own.
     const sent = scope.role === "client" ? await sentCopy(tx, sessionId) : null;
@@ -66,7 +66,7 @@ export const openFloor = defineUseCase("floor.open", ["coach", "client"], (scope
     if (scope.role === "client" && !sent) return notFound;
     if (!sent && document.blocks.length === 0 && !document.finisher)
       return refused("document", "This session has no blocks yet: write one at the desk first.");
-    const computed = await inPieces(computeSteps(document, context));
+    const computed = await runYielding(computeSteps(document, context));
     const [open] = sent ? [] : openBlocks(judgeSession(document, context, computed).cautions, context.reasons);
     if (open) return refused(`reason ${cautionKey(open)}`, open.words);
     const { content, hash } = sent
@@ -112,7 +112,7 @@ export async function storeEvents(
   { studioId }: Scope,
   { sessionId, events, nowMs }: Logged,
 ): Promise<Outcome<Output<"floor.record"> & { readonly isOver: boolean }>> {
-  const { rows, refused } = await inPieces(readEvents(events, sessionId));
+  const { rows, refused } = await runYielding(readEvents(events, sessionId));
   const kept = await withoutStrangeUndos(tx, sessionId, rows, refused);
   const stored = await db.storeEvents(tx, studioId, sessionId, kept, new Date(nowMs));
   if (stored.client_id === null) return notFound;
@@ -130,14 +130,20 @@ export async function storeEvents(
     else if (known.get(id) !== contentHash) refused.push({ id, because: ANOTHER_CONTENT });
     else accepted.push(id);
   }
-  const isBegun = kept.some(({ id, body }) => added.has(id) && KEEPS.has(body.kind));
+  const isBegun = kept.some(({ id, body }) => added.has(id) && SESSION_STARTING_KINDS.has(body.kind));
   if (stored.state === "draft" && isBegun) await db.updateSession(tx, sessionId, { state: "started" });
   const isEnded = kept.some(({ id, body }) => added.has(id) && body.kind === "ended");
   return ok({ accepted, refused, isOver: isEnded || stored.state === "done" });
 }
 
 /** Entries from which on a session is no draft any more. */
-const KEEPS: ReadonlySet<string> = new Set(["setsDone", "setCorrected", "setsSkipped", "shortened", "ended"]);
+const SESSION_STARTING_KINDS: ReadonlySet<string> = new Set([
+  "setsDone",
+  "setCorrected",
+  "setsSkipped",
+  "shortened",
+  "ended",
+]);
 
 const ANOTHER_CONTENT = "an entry with the same mark was sent before with other figures";
 

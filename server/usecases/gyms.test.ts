@@ -2,12 +2,12 @@ import { beforeAll, describe, expect, it } from "vitest";
 import type { ApiName, Input } from "../../contract";
 import { newId } from "../db";
 import { clock, hasDatabase, makeStudio, prepareDatabase, type TestStudio, value } from "../testing/studio";
-import { ask } from ".";
+import { executeUseCase } from ".";
 import { startingEquipment } from "./starting-gym";
 
 describe.runIf(hasDatabase)("gyms and what they mean for sessions", () => {
   let studio: TestStudio;
-  const as = <K extends ApiName>(name: K, input: Input<K>) => ask(studio.coach, name, input, clock);
+  const as = <K extends ApiName>(name: K, input: Input<K>) => executeUseCase(studio.coach, name, input, clock);
   const gym = async (gymId: string | null = null) => value(await as("gyms.show", { gymId }));
 
   beforeAll(async () => {
@@ -65,7 +65,7 @@ describe.runIf(hasDatabase)("gyms and what they mean for sessions", () => {
     const session = value(await as("sessions.show", { sessionId: mine.sessionId }));
     expect(session.gym.name).toBe("Kitchen");
     expect(await as("gyms.remove", { gymId: home })).toMatchObject({ kind: "refused" });
-    const seen = await ask(other.scope, "me.show", {}, clock);
+    const seen = await executeUseCase(other.scope, "me.show", {}, clock);
     expect(seen.kind === "ok" && seen.value.gyms.map((one) => one.name)).toEqual(["Hall"]);
     await moveTo(mine.sessionId, studio.gymId);
     expect((await as("gyms.remove", { gymId: home })).kind).toBe("ok");

@@ -1,6 +1,6 @@
 /** Gyms of a studio: their equipment, which is the default, whose home one is, and what a change means for the week. */
 import {
-  brokenBy,
+  changedPrescriptions,
   check,
   GYM_SCHEMA,
   type GymLine,
@@ -103,7 +103,7 @@ export const tryGym = defineUseCase("gyms.try", ["coach"], (scope, input, clock)
     if (!row) return notFound;
     const today = await todayOf(tx, clock.nowMs);
     const [before, after] = await prescriptionsIn(tx, row, today, readEquipment(row.equipment), input.equipment);
-    return ok({ broken: brokenBy(before, after), here: equipmentOn(input.equipment, today) });
+    return ok({ broken: changedPrescriptions(before, after), here: equipmentOn(input.equipment, today) });
   }),
 );
 

@@ -1,5 +1,5 @@
 /** The registry of use cases: the only things a person can ask of the server. */
-import { type ApiName, checkSteps, INPUTS, type Input, inPieces, type Output, type Schema } from "../../contract";
+import { type ApiName, checkSteps, INPUTS, type Input, type Output, runYielding, type Schema } from "../../contract";
 import { serverNowMs } from "../clock";
 import type { Scope } from "../db";
 import * as account from "./account";
@@ -90,7 +90,7 @@ export const USE_CASES: { readonly [K in ApiName]: UseCase<K> } = {
 };
 
 /** Authorises, checks and runs one use case. What a role may not do does not exist for it. */
-export async function ask<K extends ApiName>(
+export async function executeUseCase<K extends ApiName>(
   scope: Scope,
   name: K,
   input: Input<K>,
@@ -98,15 +98,15 @@ export async function ask<K extends ApiName>(
 ): Promise<Outcome<Output<K>>> {
   const found = USE_CASES[name];
   if (!found.roles.includes(scope.role)) return { kind: "notFound" };
-  const checked = await inPieces(checkSteps(INPUTS[name] as unknown as Schema<Input<K>>, input));
+  const checked = await runYielding(checkSteps(INPUTS[name] as unknown as Schema<Input<K>>, input));
   if (!checked.ok) return { kind: "refused", problems: checked.problems };
   return found.run(scope, checked.value, clock);
 }
 
 /** A use case asked for by a name from outside, with an input from outside. */
-export async function askByName(scope: Scope, name: string, input: unknown): Promise<Outcome<unknown>> {
+export async function executeUseCaseByName(scope: Scope, name: string, input: unknown): Promise<Outcome<unknown>> {
   if (!Object.hasOwn(USE_CASES, name)) return { kind: "notFound" };
-  return ask(scope, name as "viewer.show", input as Input<"viewer.show">);
+  return executeUseCase(scope, name as "viewer.show", input as Input<"viewer.show">);
 }
 
 export type { Clock, Outcome } from "./kit";

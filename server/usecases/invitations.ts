@@ -1,5 +1,5 @@
 /** Who may come into a studio: its coaches, its clients; invited by a link, choosing their own password. */
-import { exact, maybe, type Output, said } from "../../contract";
+import { maybe, nonEmptyString, type Output, strictObject } from "../../contract";
 import { addressOf, prepareAccount } from "../auth";
 import { hashOfSecret, newSecret } from "../auth/secret";
 import { newId, type Scope, type Transaction, withAccounts } from "../db";
@@ -81,7 +81,11 @@ export async function readInvitation(secret: string) {
   return found && { studio: found.studio_name, role: found.role, name: found.name, email: found.email };
 }
 
-export const takeInvitationSchema = exact({ secret: said(100), name: maybe(said(120)), password: said(200) });
+export const takeInvitationSchema = strictObject({
+  secret: nonEmptyString(100),
+  name: maybe(nonEmptyString(120)),
+  password: nonEmptyString(200),
+});
 
 /** Takes an invitation up: the account and its place in the studio come to be together, once. */
 export async function acceptInvitation(input: {

@@ -24,7 +24,7 @@ export const defineUseCase = <K extends ApiName>(
 ): UseCase<K> => ({ name, roles, run });
 
 /** Carries an outcome that is no answer out of its transaction, which is rolled back. */
-class TakenBack extends Error {
+class Rollback extends Error {
   constructor(readonly outcome: Outcome<never>) {
     super(outcome.kind);
   }
@@ -39,11 +39,11 @@ export async function answerIn<T>(scope: Scope, work: (tx: Transaction) => Promi
     try {
       return await inStudio(scope, async (tx) => {
         const outcome = await work(tx);
-        if (outcome.kind !== "ok") throw new TakenBack(outcome);
+        if (outcome.kind !== "ok") throw new Rollback(outcome);
         return outcome;
       });
     } catch (error) {
-      if (error instanceof TakenBack) return error.outcome;
+      if (error instanceof Rollback) return error.outcome;
       if (!isDeadlock(error) || tries === MOST_TRIES) throw error;
     }
   }

@@ -7,7 +7,7 @@ import { inStudio, newId } from "../db";
 import * as db from "../db/queries";
 import { statementsDuring } from "../db/testing/statements";
 import { clock, documentOf, hasDatabase, makeStudio, prepareDatabase, type TestStudio, value } from "../testing/studio";
-import { ask } from ".";
+import { executeUseCase } from ".";
 
 const TODAY = "2026-11-24";
 
@@ -32,7 +32,7 @@ describe.runIf(hasDatabase)("what a plan has", () => {
       days,
       inTurn: null,
     };
-    return value(await ask(studio.coach, "plans.create", input, clock)).planId;
+    return value(await executeUseCase(studio.coach, "plans.create", input, clock)).planId;
   };
 
   beforeAll(async () => {
@@ -54,14 +54,14 @@ describe.runIf(hasDatabase)("what a plan has", () => {
   });
 
   const listed = async (from = TODAY, to = "2026-11-26") =>
-    value(await ask(studio.coach, "planned.list", { from, to, clientId, after: null }, clock)).clients[0]!.sessions.map(
-      ({ date, title, state }) => `${date.slice(8)} ${title}: ${state}`,
-    );
+    value(
+      await executeUseCase(studio.coach, "planned.list", { from, to, clientId, after: null }, clock),
+    ).clients[0]!.sessions.map(({ date, title, state }) => `${date.slice(8)} ${title}: ${state}`);
   const linesOf = async (name: "floor.today" | "planned.next") =>
-    value(await ask(studio.coach, name, {}, clock)).sessions.filter((line) => line.clientId === clientId);
+    value(await executeUseCase(studio.coach, name, {}, clock)).sessions.filter((line) => line.clientId === clientId);
 
   it("is found by words of its title and its client before anybody opened it, and not beyond two weeks", async () => {
-    const { sessions } = value(await ask(studio.coach, "sessions.find", { search: "aud THURSDAY" }, clock));
+    const { sessions } = value(await executeUseCase(studio.coach, "sessions.find", { search: "aud THURSDAY" }, clock));
     expect(sessions.map(({ sessionId, date, place }) => [sessionId, date, place?.week])).toEqual([
       [null, "2026-11-26", 1],
       [null, "2026-12-03", 2],
@@ -75,7 +75,7 @@ describe.runIf(hasDatabase)("what a plan has", () => {
       "24 Session tuesday: planned",
       "26 Session thursday: planned",
     ]);
-    const { clients } = value(await ask(studio.coach, "clients.list", { after: null }, clock));
+    const { clients } = value(await executeUseCase(studio.coach, "clients.list", { after: null }, clock));
     const line = clients.find(({ id }) => id === clientId)!.sessions.find(({ date }) => date === TODAY);
     expect(line).toMatchObject({ title: "Session tuesday", state: "planned", sessionId: null });
     expect(await linesOf("floor.today")).toMatchObject([{ clientName: "Aud", title: "Session tuesday" }]);
@@ -84,11 +84,11 @@ describe.runIf(hasDatabase)("what a plan has", () => {
 
   it("becomes a row once it is opened from there, sent, begun; each is said everywhere", async () => {
     const [line] = await linesOf("floor.today");
-    const { sessionId } = value(await ask(studio.coach, "plans.openSession", line!.place!, clock));
+    const { sessionId } = value(await executeUseCase(studio.coach, "plans.openSession", line!.place!, clock));
     expect((await listed())[0]).toBe("24 Session tuesday: opened");
-    value(await ask(studio.coach, "sessions.send", { sessionId }, clock));
+    value(await executeUseCase(studio.coach, "sessions.send", { sessionId }, clock));
     expect((await listed())[0]).toBe("24 Session tuesday: sent");
-    value(await ask(studio.coach, "sessions.move", { sessionId, seen: TODAY, wanted: "2026-11-25" }, clock));
+    value(await executeUseCase(studio.coach, "sessions.move", { sessionId, seen: TODAY, wanted: "2026-11-25" }, clock));
     expect((await listed()).slice(0, 2)).toEqual(["24 Session tuesday: moved", "25 Session tuesday: sent"]);
     expect(await linesOf("floor.today")).toEqual([]);
   });
@@ -96,12 +96,16 @@ describe.runIf(hasDatabase)("what a plan has", () => {
   it("is the client's own to see, and nobody else's", async () => {
     const [one, other] = studio.clients;
     await planFor(one.id, [day("wednesday", 2)]);
-    const seen = value(await ask(one.scope, "me.show", {}, clock)).sessions.filter(({ date }) => date === "2026-11-25");
+    const seen = value(await executeUseCase(one.scope, "me.show", {}, clock)).sessions.filter(
+      ({ date }) => date === "2026-11-25",
+    );
     expect(seen).toMatchObject([{ title: "Session wednesday", state: "planned" }]);
-    const others = value(await ask(other.scope, "me.show", {}, clock)).sessions;
+    const others = value(await executeUseCase(other.scope, "me.show", {}, clock)).sessions;
     expect(others.some(({ title }) => title === "Session wednesday")).toBe(false);
     expect(
-      value(await ask(other.scope, "floor.today", {}, clock)).sessions.every((line) => line.clientId === other.id),
+      value(await executeUseCase(other.scope, "floor.today", {}, clock)).sessions.every(
+        (line) => line.clientId === other.id,
+      ),
     ).toBe(true);
   });
 
@@ -122,10 +126,15 @@ describe.runIf(hasDatabase)("what a plan has", () => {
       expect(planned.get(clientId)!.length).toBeGreaterThan(0);
     });
     const first = value(
-      await ask(studio.coach, "planned.list", { from: TODAY, to: TODAY, clientId: null, after: null }, clock),
+      await executeUseCase(
+        studio.coach,
+        "planned.list",
+        { from: TODAY, to: TODAY, clientId: null, after: null },
+        clock,
+      ),
     );
     expect(first.clients).toHaveLength(100);
-    const second = await ask(
+    const second = await executeUseCase(
       studio.coach,
       "planned.list",
       { from: TODAY, to: TODAY, clientId: null, after: first.next },

@@ -12,7 +12,7 @@ import {
 import { phase } from "../../core/testing/plans";
 import { newId } from "../db";
 import { clock, documentOf, hasDatabase, makeStudio, prepareDatabase, type TestStudio, value } from "../testing/studio";
-import { ask } from ".";
+import { executeUseCase } from ".";
 
 const firstLoad = (document: SessionDocument) => document.blocks[0]!.slots[0]!.sets[0]!.segments[0]!.load;
 
@@ -29,14 +29,15 @@ describe.runIf(hasDatabase)("plans", () => {
     base: documentOf("# Lower\n\nA1 Back squat 3x5 @80kg rir2 r150\n\nB1 Leg press 3x10 @120kg rir2 r90"),
   };
   const view = async (): Promise<PlanView> =>
-    value(await ask(studio.coach, "plans.show", { clientId: studio.clients[0].id }, clock)).plans[0]!;
+    value(await executeUseCase(studio.coach, "plans.show", { clientId: studio.clients[0].id }, clock)).plans[0]!;
   const edit = async (edits: readonly PlanEdit[]) => {
     const { revision } = await view();
-    return ask(studio.coach, "plans.edit", { planId, revision, edits }, clock);
+    return executeUseCase(studio.coach, "plans.edit", { planId, revision, edits }, clock);
   };
   const openWeek = async (week: number) =>
-    value(await ask(studio.coach, "plans.openSession", { planId, dayId: day.id, week }, clock)).sessionId;
-  const sessionOf = async (sessionId: string) => value(await ask(studio.coach, "sessions.show", { sessionId }, clock));
+    value(await executeUseCase(studio.coach, "plans.openSession", { planId, dayId: day.id, week }, clock)).sessionId;
+  const sessionOf = async (sessionId: string) =>
+    value(await executeUseCase(studio.coach, "sessions.show", { sessionId }, clock));
 
   /** The reps of the squat's first set, one fewer. */
   const firstSegment = (document: SessionDocument) => document.blocks[0]!.slots[0]!.sets[0]!.segments[0]!;
@@ -69,7 +70,7 @@ describe.runIf(hasDatabase)("plans", () => {
       days: [],
       inTurn: null,
     };
-    planId = value(await ask(studio.coach, "plans.create", input, clock)).planId;
+    planId = value(await executeUseCase(studio.coach, "plans.create", input, clock)).planId;
   });
 
   it("begins on a Monday, and takes days in", async () => {
@@ -86,7 +87,7 @@ describe.runIf(hasDatabase)("plans", () => {
     expect(await openWeek(3)).toBe(sessionId);
     expect(await sessionOf(sessionId)).toMatchObject({ date: "2026-12-03", title: "Lower", planWeek: 3 });
     expect((await view()).sessions).toMatchObject([{ id: sessionId, week: 3, dayId: day.id, state: "draft" }]);
-    expect(await ask(studio.coach, "plans.openSession", { planId, dayId: day.id, week: 8 }, clock)).toEqual({
+    expect(await executeUseCase(studio.coach, "plans.openSession", { planId, dayId: day.id, week: 8 }, clock)).toEqual({
       kind: "notFound",
     });
   });
@@ -107,7 +108,7 @@ describe.runIf(hasDatabase)("plans", () => {
 
   it("a week that was sent keeps its copy, and that is said", async () => {
     const sessionId = await openWeek(6);
-    value(await ask(studio.coach, "sessions.send", { sessionId }, clock));
+    value(await executeUseCase(studio.coach, "sessions.send", { sessionId }, clock));
     const cue: Edit = {
       kind: "setSlot",
       slotId: day.base.blocks[1]!.slots[0]!.id,
@@ -129,10 +130,10 @@ describe.runIf(hasDatabase)("plans", () => {
     expect(firstSegment(document)).toEqual(firstSegment(lasting));
     expect((await sessionOf(after)).oneOff).toEqual([day.base.blocks[0]!.slots[0]!.id]);
     const edits = [repsTo(7)];
-    value(await ask(studio.coach, "sessions.edit", { sessionId, revision, edits, draftText: null }, clock));
+    value(await executeUseCase(studio.coach, "sessions.edit", { sessionId, revision, edits, draftText: null }, clock));
     expect((await sessionOf(sessionId)).oneOff).toEqual([day.base.blocks[0]!.slots[0]!.id]);
     expect(await repsIn(4)).toBe(4);
-    const keep = () => ask(studio.coach, "plans.keepFromSession", { sessionId }, clock);
+    const keep = () => executeUseCase(studio.coach, "plans.keepFromSession", { sessionId }, clock);
     expect(value(await keep())).toEqual({ notes: [] });
     const kept = await sessionOf(sessionId);
     expect(kept.oneOff).toEqual([]);
@@ -148,7 +149,7 @@ describe.runIf(hasDatabase)("plans", () => {
   });
 
   it("another's change in between, what does not fit and what makes no sense are refused", async () => {
-    const stale = await ask(studio.coach, "plans.edit", { planId, revision: 0, edits: [] }, clock);
+    const stale = await executeUseCase(studio.coach, "plans.edit", { planId, revision: 0, edits: [] }, clock);
     expect(stale).toMatchObject({ kind: "conflict" });
     expect(await edit([{ kind: "remove", list: "goals", id: "gone" }])).toMatchObject({ kind: "conflict" });
     const strayPatch: PlanEdit = {
@@ -178,9 +179,9 @@ describe.runIf(hasDatabase)("what a client gets", () => {
 
   it("is a frozen copy: sent, then seen; what changed since is said, and the floor trains from the copy", async () => {
     const { sessionId, scope } = mine();
-    expect(await ask(scope, "floor.open", { sessionId }, clock)).toEqual({ kind: "notFound" });
-    value(await ask(studio.coach, "sessions.send", { sessionId }, clock));
-    const shown = value(await ask(studio.coach, "sessions.show", { sessionId }, clock));
+    expect(await executeUseCase(scope, "floor.open", { sessionId }, clock)).toEqual({ kind: "notFound" });
+    value(await executeUseCase(studio.coach, "sessions.send", { sessionId }, clock));
+    const shown = value(await executeUseCase(studio.coach, "sessions.show", { sessionId }, clock));
     expect(shown.sent).toMatchObject({ seenAtMs: null, changed: 0 });
     const load: Edit = {
       kind: "setSegment",
@@ -189,44 +190,46 @@ describe.runIf(hasDatabase)("what a client gets", () => {
       value: { kind: "fixed", weight: { amount: "70", unit: "kg" } },
     };
     const change = { sessionId, revision: shown.revision, edits: [load], draftText: null };
-    value(await ask(studio.coach, "sessions.edit", change, clock));
-    expect(value(await ask(studio.coach, "sessions.show", { sessionId }, clock)).sent!.changed).toBe(1);
-    const floor = value(await ask(scope, "floor.open", { sessionId }, clock));
+    value(await executeUseCase(studio.coach, "sessions.edit", change, clock));
+    expect(value(await executeUseCase(studio.coach, "sessions.show", { sessionId }, clock)).sent!.changed).toBe(1);
+    const floor = value(await executeUseCase(scope, "floor.open", { sessionId }, clock));
     expect(shownSession(floor.shown).loads[bench(shown.document).id]!.kg).toBe(60);
-    const seen = value(await ask(studio.coach, "sessions.show", { sessionId }, clock)).sent!;
+    const seen = value(await executeUseCase(studio.coach, "sessions.show", { sessionId }, clock)).sent!;
     expect(seen).toMatchObject({ seenAtMs: clock.nowMs, changed: 1 });
     // Looked at again, it stays seen when it was.
-    value(await ask(scope, "floor.open", { sessionId }, { nowMs: clock.nowMs + 60_000 }));
-    expect(value(await ask(studio.coach, "sessions.show", { sessionId }, clock)).sent).toEqual(seen);
+    value(await executeUseCase(scope, "floor.open", { sessionId }, { nowMs: clock.nowMs + 60_000 }));
+    expect(value(await executeUseCase(studio.coach, "sessions.show", { sessionId }, clock)).sent).toEqual(seen);
   });
 
   it("a copy sent again is the one in force", async () => {
     const { sessionId, scope } = studio.clients[1];
-    value(await ask(studio.coach, "sessions.send", { sessionId }, clock));
-    const { revision } = value(await ask(studio.coach, "sessions.show", { sessionId }, clock));
+    value(await executeUseCase(studio.coach, "sessions.send", { sessionId }, clock));
+    const { revision } = value(await executeUseCase(studio.coach, "sessions.show", { sessionId }, clock));
     const edits: Edit[] = [{ kind: "setSession", field: "title", value: "Changed" }];
-    value(await ask(studio.coach, "sessions.edit", { sessionId, revision, edits, draftText: null }, clock));
-    value(await ask(studio.coach, "sessions.send", { sessionId }, clock));
-    const { shown } = value(await ask(scope, "floor.open", { sessionId }, clock));
+    value(await executeUseCase(studio.coach, "sessions.edit", { sessionId, revision, edits, draftText: null }, clock));
+    value(await executeUseCase(studio.coach, "sessions.send", { sessionId }, clock));
+    const { shown } = value(await executeUseCase(scope, "floor.open", { sessionId }, clock));
     expect(shown.document.title).toBe("Changed");
   });
 
   it("partners have a session each: structure goes to both, loads stay each one's own", async () => {
     const [one, other] = studio.clients;
     const made = async (clientId: string) =>
-      value(await ask(studio.coach, "sessions.create", { clientId, title: "Together" }, clock)).sessionId;
+      value(await executeUseCase(studio.coach, "sessions.create", { clientId, title: "Together" }, clock)).sessionId;
     const [a, b] = [await made(one.id), await made(other.id)];
     const document = documentOf("A1 Bench press 3x8 @60kg rir2 rpartner");
     const insert: Edit = { kind: "insertBlock", block: document.blocks[0]!, after: null };
     const save = async (sessionId: string, edits: readonly Edit[]) => {
-      const { revision } = value(await ask(studio.coach, "sessions.show", { sessionId }, clock));
-      return ask(studio.coach, "sessions.edit", { sessionId, revision, edits, draftText: null }, clock);
+      const { revision } = value(await executeUseCase(studio.coach, "sessions.show", { sessionId }, clock));
+      return executeUseCase(studio.coach, "sessions.edit", { sessionId, revision, edits, draftText: null }, clock);
     };
     value(await save(a, [insert]));
-    expect(await ask(studio.coach, "sessions.pair", { sessionId: a, withSessionId: a }, clock)).toMatchObject({
+    expect(
+      await executeUseCase(studio.coach, "sessions.pair", { sessionId: a, withSessionId: a }, clock),
+    ).toMatchObject({
       kind: "refused",
     });
-    value(await ask(studio.coach, "sessions.pair", { sessionId: a, withSessionId: b }, clock));
+    value(await executeUseCase(studio.coach, "sessions.pair", { sessionId: a, withSessionId: b }, clock));
     const segmentId = bench(document).id;
     const heavier: Edit = {
       kind: "setSegment",
@@ -243,25 +246,30 @@ describe.runIf(hasDatabase)("what a client gets", () => {
     };
     value(await save(a, [rest]));
     const [mineNow, theirs] = [
-      value(await ask(studio.coach, "sessions.show", { sessionId: a }, clock)),
-      value(await ask(studio.coach, "sessions.show", { sessionId: b }, clock)),
+      value(await executeUseCase(studio.coach, "sessions.show", { sessionId: a }, clock)),
+      value(await executeUseCase(studio.coach, "sessions.show", { sessionId: b }, clock)),
     ];
     expect(bench(mineNow.document).load).toMatchObject({ weight: { amount: "60" } });
     expect(bench(theirs.document).load).toMatchObject({ weight: { amount: "50" } });
     for (const { document: now } of [mineNow, theirs])
       expect(now.blocks[0]!.restAfterRound).toEqual({ kind: "partnersWork", leastSeconds: 60 });
     // Nor does a session with lifts of its own become somebody's partner.
-    const clash = await ask(studio.coach, "sessions.pair", { sessionId: a, withSessionId: other.sessionId }, clock);
+    const clash = await executeUseCase(
+      studio.coach,
+      "sessions.pair",
+      { sessionId: a, withSessionId: other.sessionId },
+      clock,
+    );
     expect(clash).toMatchObject({ kind: "refused", problems: [{ field: "withSessionId" }] });
   });
 
   it("templates are kept, listed by name in pages, and removed", async () => {
     const document = { ...documentOf("A1 Barbell row 3x8 @60kg rir2"), gymId: studio.gymId };
-    type Of = Parameters<typeof ask<"templates.keep">>[2]["of"];
-    const keepAs = (name: string, of: Of) => ask(studio.coach, "templates.keep", { name, of }, clock);
+    type Of = Parameters<typeof executeUseCase<"templates.keep">>[2]["of"];
+    const keepAs = (name: string, of: Of) => executeUseCase(studio.coach, "templates.keep", { name, of }, clock);
     const keep = async (name: string) => value(await keepAs(name, { kind: "session", document })).templateId;
     const listed = async (kind: TemplateKind, search = "", after: { name: string; id: string } | null = null) =>
-      value(await ask(studio.coach, "templates.list", { kind, search, after }, clock)).templates;
+      value(await executeUseCase(studio.coach, "templates.list", { kind, search, after }, clock)).templates;
     const ids = [await keep("Pull 100%"), await keep("Legs")];
     expect(await keepAs("  ", { kind: "session", document })).toMatchObject({ kind: "refused" });
     expect(await keepAs("Nothing", { kind: "block", document: EMPTY_DOCUMENT })).toMatchObject({ kind: "refused" });
@@ -272,7 +280,7 @@ describe.runIf(hasDatabase)("what a client gets", () => {
     expect(await listed("session", " pULL ")).toEqual([pull]);
     expect([await listed("session", "0%"), await listed("session", "%s")]).toEqual([[pull], []]);
     expect(await listed("block")).toEqual([]);
-    value(await ask(studio.coach, "templates.remove", { templateId: ids[0]! }, clock));
+    value(await executeUseCase(studio.coach, "templates.remove", { templateId: ids[0]! }, clock));
     expect(await listed("session")).toEqual([legs]);
     // Plans are kept beside them, and apart.
     const input = { clientId: studio.clients[0].id, startDate: "2026-11-30", phases: [phase("build", 8)] };
@@ -285,7 +293,7 @@ describe.runIf(hasDatabase)("what a client gets", () => {
       base: documentOf("A1 Barbell row 3x8 @60kg rir2"),
     };
     const { planId } = value(
-      await ask(studio.coach, "plans.create", { ...input, name: "Pulls", days: [day], inTurn: null }, clock),
+      await executeUseCase(studio.coach, "plans.create", { ...input, name: "Pulls", days: [day], inTurn: null }, clock),
     );
     const { templateId } = value(await keepAs(" Pulls ", { kind: "plan", planId }));
     const [kept, ...none] = await listed("plan");
@@ -295,7 +303,7 @@ describe.runIf(hasDatabase)("what a client gets", () => {
     // What the one lifted is no other's load.
     expect(firstLoad(own!.base)).toEqual({ kind: "unsaid" });
     expect(firstLoad(kept.plan.days[0]!.base).kind).toBe("fixed");
-    value(await ask(studio.coach, "templates.remove", { templateId }, clock));
+    value(await executeUseCase(studio.coach, "templates.remove", { templateId }, clock));
     expect(await listed("plan")).toEqual([]);
   });
 });
@@ -306,9 +314,11 @@ describe.runIf(hasDatabase)("the studio's settings", () => {
     const studio = await makeStudio("Myrtle");
     const exercises = ["back-squat", "front-squat", "deadlift", "chin-up", "push-up", "hip-thrust"];
     await Promise.all([
-      ...exercises.map((exerciseId) => ask(studio.coach, "exercises.hide", { exerciseId, hidden: true }, clock)),
-      ask(studio.coach, "studio.changeSettings", { e1rmFormula: "lombardi" }, clock),
-      ask(
+      ...exercises.map((exerciseId) =>
+        executeUseCase(studio.coach, "exercises.hide", { exerciseId, hidden: true }, clock),
+      ),
+      executeUseCase(studio.coach, "studio.changeSettings", { e1rmFormula: "lombardi" }, clock),
+      executeUseCase(
         studio.coach,
         "studio.changeMethods",
         {
@@ -326,12 +336,12 @@ describe.runIf(hasDatabase)("the studio's settings", () => {
       ),
     ]);
     const { sessionId } = studio.clients[0];
-    const shown = value(await ask(studio.coach, "sessions.show", { sessionId }, clock));
+    const shown = value(await executeUseCase(studio.coach, "sessions.show", { sessionId }, clock));
     expect([...shown.exercises.hidden].sort()).toEqual([...exercises].sort());
     expect(shown.settings.e1rmFormula).toBe("lombardi");
     expect(shown.methods.density!.reps).toEqual({ low: 15, high: 25 });
     // Of all that only what computes is in what the floor shows, and so in its hash.
-    const floor = value(await ask(studio.coach, "floor.open", { sessionId }, clock));
+    const floor = value(await executeUseCase(studio.coach, "floor.open", { sessionId }, clock));
     expect(JSON.stringify(floor.shown)).not.toMatch(/hidden|"methods"|Myrtle/);
   });
 });

@@ -5,7 +5,7 @@ import { phase } from "../../core/testing/plans";
 import { inStudio, newId } from "../db";
 import * as db from "../db/queries";
 import { clock, documentOf, hasDatabase, makeStudio, prepareDatabase, type TestStudio, value } from "../testing/studio";
-import { ask, type Outcome } from ".";
+import { executeUseCase, type Outcome } from ".";
 
 const RACES = 100;
 const text =
@@ -26,9 +26,10 @@ describe.runIf(hasDatabase)("two who change the same session at the same moment"
     studio = await makeStudio("Hazel");
   });
 
-  const shown = async (sessionId: string) => value(await ask(studio.coach, "sessions.show", { sessionId }, clock));
+  const shown = async (sessionId: string) =>
+    value(await executeUseCase(studio.coach, "sessions.show", { sessionId }, clock));
   const edit = (sessionId: string, revision: number, edits: readonly Edit[]) =>
-    ask(studio.coach, "sessions.edit", { sessionId, revision, edits, draftText: null }, clock);
+    executeUseCase(studio.coach, "sessions.edit", { sessionId, revision, edits, draftText: null }, clock);
 
   /** The session as it was made: every edit that is kept taken back again. */
   const takenBack = async (sessionId: string): Promise<SessionDocument> => {
@@ -68,10 +69,12 @@ describe.runIf(hasDatabase)("two who change the same session at the same moment"
     };
     const clientId = studio.clients[place].id;
     const start = { startDate: "2026-11-23", phases: [phase("build", 2)], days: [day], inTurn: null };
-    const { planId } = value(await ask(studio.coach, "plans.create", { clientId, name: "Race", ...start }, clock));
-    const { plans } = value(await ask(studio.coach, "plans.show", { clientId }, clock));
+    const { planId } = value(
+      await executeUseCase(studio.coach, "plans.create", { clientId, name: "Race", ...start }, clock),
+    );
+    const { plans } = value(await executeUseCase(studio.coach, "plans.show", { clientId }, clock));
     const dayId = plans[0]!.plan.days[0]!.id;
-    const opened = await ask(studio.coach, "plans.openSession", { planId, dayId, week: 0 }, clock);
+    const opened = await executeUseCase(studio.coach, "plans.openSession", { planId, dayId, week: 0 }, clock);
     return { planId, dayId, ...value(opened) };
   };
 
@@ -83,7 +86,7 @@ describe.runIf(hasDatabase)("two who change the same session at the same moment"
     let deskRevision = 0;
     for (let race = 1; race <= RACES; race++) {
       const [plan, desk] = await Promise.all([
-        ask(
+        executeUseCase(
           studio.coach,
           "plans.edit",
           {
@@ -113,7 +116,7 @@ describe.runIf(hasDatabase)("two who change the same session at the same moment"
     const { document } = await shown(sessionId);
     value(await edit(sessionId, 0, [cue(document, 0, "as at the desk")]));
     const edits = [{ kind: "editDay" as const, dayId, edits: [cue(document, 0, "plan"), cue(document, 1, "plan")] }];
-    const { notes } = value(await ask(studio.coach, "plans.edit", { planId, revision: 0, edits }, clock));
+    const { notes } = value(await executeUseCase(studio.coach, "plans.edit", { planId, revision: 0, edits }, clock));
     expect(notes).toEqual(["Lower, week 1: what was changed at the desk stays as it is there."]);
     const after = (await shown(sessionId)).document;
     expect([slotIn(after, 0).cues, slotIn(after, 1).cues]).toEqual([["as at the desk"], ["plan"]]);
@@ -121,7 +124,7 @@ describe.runIf(hasDatabase)("two who change the same session at the same moment"
 
   it("partners: what each side changed is in both sessions", async () => {
     const [one, other] = [await madeSession(0, documentOf(text)), await madeSession(1, EMPTY_DOCUMENT)];
-    value(await ask(studio.coach, "sessions.pair", { sessionId: one, withSessionId: other }, clock));
+    value(await executeUseCase(studio.coach, "sessions.pair", { sessionId: one, withSessionId: other }, clock));
     const made = await Promise.all([shown(one), shown(other)]);
     const revisions = made.map(({ revision }) => revision);
     for (let race = 1; race <= RACES; race++) {
@@ -146,18 +149,18 @@ describe.runIf(hasDatabase)("two who change the same session at the same moment"
     const { document } = await shown(sessionId);
     const draftText = `${text}\n\nD1 Wobble thing 3 sets of eh`;
     const typed = { sessionId, revision: 0, edits: [cue(document, 0, "mine")], draftText };
-    value(await ask(studio.coach, "sessions.edit", typed, clock));
+    value(await executeUseCase(studio.coach, "sessions.edit", typed, clock));
     // From a desk that was opened before: it knows of neither.
     const theirs = { sessionId, revision: 0, edits: [cue(document, 1, "theirs")], draftText: null };
-    expect(value(await ask(studio.coach, "sessions.edit", theirs, clock)).merged?.conflicts).toEqual([]);
+    expect(value(await executeUseCase(studio.coach, "sessions.edit", theirs, clock)).merged?.conflicts).toEqual([]);
     const other: Edit = { kind: "setSession", field: "title", value: "Renamed" };
     value(await edit(sessionId, 2, [other]));
     const third = { ...typed, revision: 1, edits: [cue(document, 2, "late")] };
-    value(await ask(studio.coach, "sessions.edit", third, clock));
+    value(await executeUseCase(studio.coach, "sessions.edit", third, clock));
     const after = await shown(sessionId);
     expect(after.draftText).toContain("Wobble thing 3 sets of eh");
     expect(after.draftText).toContain("# Renamed");
-    const view = value(await ask(studio.coach, "floor.open", { sessionId }, clock));
+    const view = value(await executeUseCase(studio.coach, "floor.open", { sessionId }, clock));
     expect(view.unread?.map((line) => line.text)).toEqual(["D1 Wobble thing 3 sets of eh"]);
     expect(view.shown.document.title).toBe("Renamed");
     expect(view.shown.document.blocks).toHaveLength(4);
@@ -165,7 +168,7 @@ describe.runIf(hasDatabase)("two who change the same session at the same moment"
 
   it("an event with a fraction of a millisecond condemns nothing that is sent with it", async () => {
     const { sessionId } = studio.clients[0];
-    const { shownHash } = value(await ask(studio.coach, "floor.open", { sessionId }, clock));
+    const { shownHash } = value(await executeUseCase(studio.coach, "floor.open", { sessionId }, clock));
     const events = [0, 0.5].map((more) => ({
       id: newId(),
       version: 3,
@@ -175,11 +178,13 @@ describe.runIf(hasDatabase)("two who change the same session at the same moment"
       shownHash,
       body: { kind: "note", slotId: null, text: `after ${more}` },
     }));
-    expect(value(await ask(studio.coach, "floor.record", { sessionId, events }, clock))).toEqual({
+    expect(value(await executeUseCase(studio.coach, "floor.record", { sessionId, events }, clock))).toEqual({
       accepted: events.map(({ id }) => id),
       refused: [],
     });
     // Sent again, as after a lost answer, it is known.
-    expect(value(await ask(studio.coach, "floor.record", { sessionId, events }, clock)).accepted).toHaveLength(2);
+    expect(
+      value(await executeUseCase(studio.coach, "floor.record", { sessionId, events }, clock)).accepted,
+    ).toHaveLength(2);
   });
 });

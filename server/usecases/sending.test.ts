@@ -1,7 +1,7 @@
 import { beforeAll, describe, expect, it } from "vitest";
-import { lettersTo, ownLetters } from "../testing/letters";
+import { lettersTo, ownLetters } from "../testing/emails";
 import { clock, hasDatabase, makeStudio, prepareDatabase, type TestStudio, value } from "../testing/studio";
-import { ask } from ".";
+import { executeUseCase } from ".";
 
 describe.runIf(hasDatabase)("the outbox", () => {
   let studio: TestStudio;
@@ -12,11 +12,11 @@ describe.runIf(hasDatabase)("the outbox", () => {
     [studio, other] = [await makeStudio("Rowan"), await makeStudio("Alder")];
   });
   const send = async (place: 0 | 1) =>
-    value(await ask(studio.coach, "sessions.send", { sessionId: studio.clients[place].sessionId }, clock));
+    value(await executeUseCase(studio.coach, "sessions.send", { sessionId: studio.clients[place].sessionId }, clock));
   const outbox = async (after: string | null = null, clientId: string | null = null) =>
-    value(await ask(studio.coach, "outbox.list", { after, clientId }, clock));
+    value(await executeUseCase(studio.coach, "outbox.list", { after, clientId }, clock));
   const openedLetter = async (copyId: string) =>
-    value(await ask(studio.coach, "outbox.show", { clientId: null, copyId }, clock)).opened!;
+    value(await executeUseCase(studio.coach, "outbox.show", { clientId: null, copyId }, clock)).opened!;
 
   it("a session that is sent goes as a letter to the client's address, and is read in the program as it was written", async () => {
     const { sessionId, scope } = studio.clients[0];
@@ -38,16 +38,16 @@ describe.runIf(hasDatabase)("the outbox", () => {
     expect(written[0]!.text).toContain("Subject: Tuesday 24 November: Test\r\n");
     expect(letter.text).toContain(`/floor?s=${sessionId}`);
     expect(letter.text).toContain("5 reps with 60 kg");
-    value(await ask(scope, "floor.open", { sessionId }, clock));
+    value(await executeUseCase(scope, "floor.open", { sessionId }, clock));
     expect((await outbox()).letters[0]!.seenAtMs).not.toBeNull();
   });
 
   it("a letter stays what it said when the session is sent again changed, the newest stands first", async () => {
     const { sessionId } = studio.clients[0];
     const [first] = (await outbox()).letters;
-    const { revision } = value(await ask(studio.coach, "sessions.show", { sessionId }, clock));
+    const { revision } = value(await executeUseCase(studio.coach, "sessions.show", { sessionId }, clock));
     const edits = [{ kind: "setSession" as const, field: "title" as const, value: "Another" }];
-    value(await ask(studio.coach, "sessions.edit", { sessionId, revision, edits, draftText: null }, clock));
+    value(await executeUseCase(studio.coach, "sessions.edit", { sessionId, revision, edits, draftText: null }, clock));
     await send(0);
     const { letters } = await outbox();
     expect(letters.map(({ title }) => title)).toEqual(["Another", "Test"]);
@@ -84,9 +84,15 @@ describe.runIf(hasDatabase)("the outbox", () => {
   it("is the studio's own, and its coaches'", async () => {
     const [line] = (await outbox()).letters;
     const { copyId } = line!;
-    expect(value(await ask(other.coach, "outbox.list", { after: null, clientId: null }, clock)).letters).toEqual([]);
-    expect(await ask(other.coach, "outbox.show", { clientId: null, copyId }, clock)).toEqual({ kind: "notFound" });
-    expect(await ask(studio.clients[1].scope, "outbox.show", { clientId: null, copyId }, clock)).toMatchObject({
+    expect(
+      value(await executeUseCase(other.coach, "outbox.list", { after: null, clientId: null }, clock)).letters,
+    ).toEqual([]);
+    expect(await executeUseCase(other.coach, "outbox.show", { clientId: null, copyId }, clock)).toEqual({
+      kind: "notFound",
+    });
+    expect(
+      await executeUseCase(studio.clients[1].scope, "outbox.show", { clientId: null, copyId }, clock),
+    ).toMatchObject({
       kind: "notFound",
     });
   });

@@ -1,13 +1,13 @@
 /** What a client gets of a session: a frozen copy, draft → sent → seen. */
 import {
   computeSteps,
-  inPieces,
-  type Letter,
-  letterOf,
+  emailOf,
   type Output,
   readShown,
   regionOf,
+  runYielding,
   type SentLine,
+  type SessionEmail,
 } from "../../contract";
 import { loadSession } from "../context/session";
 import { showSession } from "../context/showing";
@@ -45,7 +45,7 @@ async function letterTo(tx: Transaction, copyId: string) {
   const studio = row && (await db.studioRow(tx));
   if (!row || !studio) return null;
   const link = `${process.env.YARVEX_URL ?? ""}/floor?s=${row.sessionId}`;
-  const letter: Letter = letterOf(readShown(row.content), {
+  const letter: SessionEmail = emailOf(readShown(row.content), {
     client: row.clientName,
     studio: studio.name,
     region: regionOf(studio.timeZone, studio.region),
@@ -99,7 +99,7 @@ export async function sendCopy(
   const { row, document, context } = loaded;
   if (document.blocks.length === 0 && !document.finisher)
     return refused("document", "This session has no blocks yet: there is nothing to send.");
-  const { content, hash } = showSession(context, await inPieces(computeSteps(document, context)));
+  const { content, hash } = showSession(context, await runYielding(computeSteps(document, context)));
   const copyId = newId();
   const when = { sentAt: new Date(nowMs), seenAt: seenAtMs === undefined ? null : new Date(seenAtMs) };
   await insertSentCopy(tx, { studioId, id: copyId, sessionId, clientId: row.clientId, hash, content, ...when });

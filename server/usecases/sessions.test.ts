@@ -5,7 +5,7 @@ import { inStudio } from "../db";
 import * as db from "../db/queries";
 import { doneIn, eventIn, openFloor, record, send, writeSession } from "../testing/floor";
 import { clock, hasDatabase, makeStudio, prepareDatabase, type TestStudio, value } from "../testing/studio";
-import { ask } from ".";
+import { executeUseCase } from ".";
 
 describe.runIf(hasDatabase)("a draft", () => {
   let studio: TestStudio;
@@ -15,12 +15,12 @@ describe.runIf(hasDatabase)("a draft", () => {
   });
   const rowOf = (sessionId: string) => inStudio(studio.coach, (tx) => db.sessionRow(tx, sessionId));
   const week = async (sessionId: string) =>
-    value(await ask(studio.coach, "sessions.show", { sessionId }, clock)).week.others;
+    value(await executeUseCase(studio.coach, "sessions.show", { sessionId }, clock)).week.others;
 
   it("goes to another day, and what two do to it is joined or said", async () => {
     const sessionId = await writeSession(studio, "Deadlift 2x5 @80kg", "2026-12-07");
     const move = (seen: string, wanted: string) =>
-      ask(studio.coach, "sessions.move", { sessionId, seen, wanted }, clock);
+      executeUseCase(studio.coach, "sessions.move", { sessionId, seen, wanted }, clock);
     expect((await move("2026-12-07", "2026-12-08")).kind).toBe("ok");
     expect(await move("2026-12-07", "2026-12-09")).toMatchObject({ kind: "conflict" });
     expect((await rowOf(sessionId))!.date).toBe("2026-12-08");
@@ -33,7 +33,7 @@ describe.runIf(hasDatabase)("a draft", () => {
     const sessionId = await writeSession(studio, "Deadlift 2x5 @80kg", "2026-12-14");
     const view = await openFloor(studio.coach, sessionId);
     const edit = () =>
-      ask(
+      executeUseCase(
         studio.coach,
         "sessions.edit",
         {
@@ -56,7 +56,7 @@ describe.runIf(hasDatabase)("a draft", () => {
 
   it("is taken away while nothing was logged in it", async () => {
     const sessionId = await writeSession(studio, "Deadlift 2x5 @80kg", "2026-12-15");
-    expect(value(await ask(studio.coach, "sessions.discard", { sessionId }, clock))).toEqual({
+    expect(value(await executeUseCase(studio.coach, "sessions.discard", { sessionId }, clock))).toEqual({
       clientId: studio.clients[0].id,
     });
     expect(await rowOf(sessionId)).toBeNull();
@@ -75,7 +75,7 @@ describe.runIf(hasDatabase)("a draft", () => {
     for (let copy = 0; copy < 3; copy++) await writeSession(studio, text, "2026-11-28", 1);
     expect(await week(asked)).toEqual(once);
     // The sent one is what is meant; the drafts beside it are the coach's own.
-    value(await ask(studio.coach, "sessions.send", { sessionId: first }, clock));
+    value(await executeUseCase(studio.coach, "sessions.send", { sessionId: first }, clock));
     expect(await week(asked)).toEqual(once);
   });
 
@@ -86,7 +86,7 @@ describe.runIf(hasDatabase)("a draft", () => {
     await writeSession(studio, "# Nothing", "2026-10-07");
     await writeSession(studio, "Deadlift 2x5 @80kg", "2026-10-07", 1);
     const before = async (sessionId: string) =>
-      value(await ask(studio.coach, "sessions.before", { sessionId }, clock)).sessions.map(({ id }) => id);
+      value(await executeUseCase(studio.coach, "sessions.before", { sessionId }, clock)).sessions.map(({ id }) => id);
     expect(await before(ids[3]!)).toEqual([ids[2], ids[1], ids[0]]);
     expect(await before(ids[2]!)).toEqual([ids[1], ids[0]]);
     expect(await before(ids[0]!)).toEqual([]);
@@ -96,8 +96,9 @@ describe.runIf(hasDatabase)("a draft", () => {
     const sessionId = await writeSession(studio, "Deadlift 2x5 @80kg", "2026-12-21");
     const theirs = await writeSession(studio, "Deadlift 2x5 @80kg", "2026-12-21", 1);
     const quiet = (reason: string, clientId: string | null, rule = "hole") =>
-      ask(studio.coach, "cautions.quiet", { rule, clientId, reason }, clock);
-    const heard = async (id: string) => value(await ask(studio.coach, "sessions.show", { sessionId: id }, clock)).quiet;
+      executeUseCase(studio.coach, "cautions.quiet", { rule, clientId, reason }, clock);
+    const heard = async (id: string) =>
+      value(await executeUseCase(studio.coach, "sessions.show", { sessionId: id }, clock)).quiet;
     const clientId = studio.clients[0].id;
     value(await quiet("Her aim is a press", clientId));
     value(await quiet("Nobody reads it", null, "balance"));
@@ -123,9 +124,12 @@ describe.runIf(hasDatabase)("a draft", () => {
     await titled(mine, "Push", "2026-11-24");
     const elsewhere = await titled(other, "Pull elsewhere", "2026-11-24");
     const find = async (search: string) =>
-      value(await ask(mine.coach, "sessions.find", { search }, clock)).sessions.map(({ sessionId }) => sessionId);
+      value(await executeUseCase(mine.coach, "sessions.find", { search }, clock)).sessions.map(
+        ({ sessionId }) => sessionId,
+      );
     expect(await find("pull")).toEqual([near, far]);
-    const client = value(await ask(mine.coach, "sessions.find", { search: "" }, clock)).sessions[0]!.clientName;
+    const client = value(await executeUseCase(mine.coach, "sessions.find", { search: "" }, clock)).sessions[0]!
+      .clientName;
     expect(await find(`${client} heavy`)).toEqual([far]);
     // Signs that a pattern would take for its own are letters here.
     expect(await find("100%")).toEqual([far]);

@@ -1,5 +1,5 @@
 /** One session at the desk. Changes are edits: they are kept, merged with what others saved, and undone like that. */
-import { computeSteps, type FoundSession, inPieces, isWaiting, type SessionView } from "../../contract";
+import { computeSteps, type FoundSession, isWaiting, runYielding, type SessionView } from "../../contract";
 import {
   addDays,
   dateIn,
@@ -74,7 +74,7 @@ export const showSession = defineUseCase("sessions.show", ["coach"], (scope, { s
         seenAtMs: sent.seenAt?.getTime() ?? null,
         changed: changedSince(
           sent.content,
-          showOnFloor(context, await inPieces(computeSteps(document, context))).content,
+          showOnFloor(context, await runYielding(computeSteps(document, context))).content,
         ),
       },
     };

@@ -4,9 +4,9 @@ import { beforeAll, describe, expect, it } from "vitest";
 import { guessRegion } from "../../core";
 import { askToFound, foundingAddress, scopeOf, signIn } from "../auth";
 import { asOwner, enterScope, newId, withAccounts } from "../db";
-import { lettersTo, ownLetters, secretTo } from "../testing/letters";
+import { lettersTo, ownLetters, secretTo } from "../testing/emails";
 import { clock, hasDatabase, makeStudio, prepareDatabase, type TestStudio, value } from "../testing/studio";
-import { ask } from ".";
+import { executeUseCase } from ".";
 import { acceptInvitation, readInvitation, teamOf } from "./invitations";
 import { foundStudio } from "./sign-up";
 
@@ -75,11 +75,11 @@ describe.runIf(hasDatabase)("accounts", () => {
 
   async function newClient(): Promise<string> {
     const input = { name: "New", birthYear: null, trainingAge: "novice" as const, minutes: 60, aims: "", limits: "" };
-    return value(await ask(studio.coach, "clients.create", { ...input, bodyMass: null }, clock)).clientId;
+    return value(await executeUseCase(studio.coach, "clients.create", { ...input, bodyMass: null }, clock)).clientId;
   }
   const invite = async (clientId: string | null, email: string, name = ""): Promise<string> => {
     const { link } = value(
-      await ask(studio.coach, "invitations.create", { clientId, email, name }, { nowMs: Date.now() }),
+      await executeUseCase(studio.coach, "invitations.create", { clientId, email, name }, { nowMs: Date.now() }),
     );
     // Beside other studios the letter alone has the link: an address is used by who reads its letters.
     expect(link).toBeNull();
@@ -94,7 +94,9 @@ describe.runIf(hasDatabase)("accounts", () => {
     expect(answers.filter(({ kind }) => kind === "ok")).toHaveLength(1);
     expect(await accountsOf(email)).toBe("1");
     expect(await rows(`select count(*)::text as n from members where client_id = '${clientId}'`)).toBe("1");
-    expect(await ask(studio.coach, "invitations.create", { clientId, email, name: "" }, clock)).toMatchObject({
+    expect(
+      await executeUseCase(studio.coach, "invitations.create", { clientId, email, name: "" }, clock),
+    ).toMatchObject({
       kind: "refused",
       problems: [{ field: "email" }],
     });
@@ -130,17 +132,17 @@ describe.runIf(hasDatabase)("accounts", () => {
       .join("; ");
     const second = (await scopeOf(new Headers({ cookie })))!;
     expect(second).toMatchObject({ role: "coach", studioId: studio.coach.studioId });
-    expect((await ask(second, "clients.show", { clientId: studio.clients[0].id }, clock)).kind).toBe("ok");
+    expect((await executeUseCase(second, "clients.show", { clientId: studio.clients[0].id }, clock)).kind).toBe("ok");
   });
 
   it("one that was withdrawn, ran out, or was made up opens nothing", async () => {
     const secret = await invite(null, `${newId()}@test.example`, "Nobody");
     const [open] = (await team()).open;
-    value(await ask(studio.coach, "invitations.withdraw", { invitationId: open!.id }, clock));
+    value(await executeUseCase(studio.coach, "invitations.withdraw", { invitationId: open!.id }, clock));
     expect((await accept(secret)).kind).toBe("refused");
     expect((await accept("made-up")).kind).toBe("refused");
     const input = { clientId: null, email: `${newId()}@test.example`, name: "Late" };
-    value(await ask(studio.coach, "invitations.create", input, { nowMs: Date.now() - 8 * 86_400_000 }));
+    value(await executeUseCase(studio.coach, "invitations.create", input, { nowMs: Date.now() - 8 * 86_400_000 }));
     expect((await accept(secretTo(input.email))).kind).toBe("refused");
   });
 });
@@ -149,7 +151,7 @@ describe.runIf(hasDatabase)("a fault of the database", () => {
   it("is said without a word of what people wrote", async () => {
     const studio = await makeStudio("Sedge");
     const secret = "Rupture of the left knee";
-    const bad = ask(
+    const bad = executeUseCase(
       studio.coach,
       "clients.create",
       {

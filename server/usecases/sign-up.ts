@@ -1,8 +1,8 @@
 /** Founding a studio: the one thing done before there is a scope. */
 import * as yup from "yup";
-import { exact, isTimeZone, maybe, NO_TIME_ZONE, REGION_SCHEMA, said } from "../../contract";
+import { isTimeZone, maybe, NO_TIME_ZONE, nonEmptyString, REGION_SCHEMA, strictObject } from "../../contract";
 import type { Region } from "../../core";
-import { addressOf, prepareAccount, takeFounding } from "../auth";
+import { addressOf, prepareAccount, redeemStudioSetup } from "../auth";
 import { enterScope, newId, withAccounts } from "../db";
 import * as accounts from "../db/accounts";
 import * as db from "../db/queries";
@@ -19,13 +19,13 @@ export interface FoundStudio {
   readonly secret?: string | undefined;
 }
 
-export const foundStudioSchema = exact({
-  studio: said(120),
-  name: said(120),
-  password: said(200),
+export const foundStudioSchema = strictObject({
+  studio: nonEmptyString(120),
+  name: nonEmptyString(120),
+  password: nonEmptyString(200),
   region: REGION_SCHEMA,
-  email: maybe(said(200)),
-  secret: maybe(said(100)),
+  email: maybe(nonEmptyString(200)),
+  secret: maybe(nonEmptyString(100)),
 });
 
 export const isAddress = (email: string): boolean => yup.string().email().isValidSync(email.trim());
@@ -42,7 +42,7 @@ export async function foundStudio(input: FoundStudio): Promise<Outcome<{ readonl
   return withAccounts(async (tx) => {
     if (secret === undefined && (await accounts.studioKinds(tx)).studios > 0)
       return refused("email", "Beside other studios an address is confirmed by a letter first.");
-    const email = secret === undefined ? addressOf(input.email ?? "") : await takeFounding(tx, secret);
+    const email = secret === undefined ? addressOf(input.email ?? "") : await redeemStudioSetup(tx, secret);
     if (email === null) return refused("secret", "This link has been used or is too old. Ask for a new one.");
     const userId = await makeAccount(tx, email);
     // Whoever is told this reads the letters of the address, or is alone here.

@@ -1,5 +1,5 @@
 /** Sessions, blocks and plans kept to start others from. */
-import { inPieces, readDocumentSteps, type TemplateLine, upcastPlan } from "../../contract";
+import { readDocumentSteps, runYielding, type TemplateLine, upcastPlan } from "../../contract";
 import { type PlanTemplate, type SessionDocument, templateOf, withoutSessionChanges } from "../../core";
 import { planOf, readStored } from "../context/documents";
 import { studioOf } from "../context/studio";
@@ -38,7 +38,7 @@ export const keepTemplate = defineUseCase("templates.keep", ["coach"], (scope, {
       return ok({ templateId: id });
     }
     const { catalogue } = await studioOf(tx);
-    const read = await inPieces(readDocumentSteps(of.document, catalogue));
+    const read = await runYielding(readDocumentSteps(of.document, catalogue));
     if (!read.ok) return { kind: "refused" as const, problems: read.problems };
     if (read.value.blocks.length === 0 && !read.value.finisher)
       return refused("of.document", "There is no lift in it yet.");

@@ -5,7 +5,7 @@ import { type ClientLimit, METHODS, type StressedJoint } from "../../core";
 import { inStudio } from "../db";
 import * as db from "../db/queries";
 import { clock, hasDatabase, makeStudio, prepareDatabase, type TestStudio, value } from "../testing/studio";
-import { ask } from ".";
+import { executeUseCase } from ".";
 import { startingEquipment } from "./starting-gym";
 
 const limitOf = (joint: StressedJoint): ClientLimit => ({
@@ -27,9 +27,9 @@ describe.runIf(hasDatabase)("two coaches at once", () => {
     studio = await makeStudio("Yarrow");
     clientId = studio.clients[0].id;
   });
-  const client = async () => value(await ask(studio.coach, "clients.show", { clientId }, clock));
+  const client = async () => value(await executeUseCase(studio.coach, "clients.show", { clientId }, clock));
   const limits = (seen: readonly ClientLimit[], wanted: readonly ClientLimit[]) =>
-    ask(studio.coach, "clients.setLimits", { clientId, seen, wanted } as Input<"clients.setLimits">, clock);
+    executeUseCase(studio.coach, "clients.setLimits", { clientId, seen, wanted } as Input<"clients.setLimits">, clock);
   const joints = async () => (await client()).limitList.map(({ id }) => id).sort();
 
   it("a knee limit is not lost to a shoulder limit", async () => {
@@ -64,7 +64,7 @@ describe.runIf(hasDatabase)("two coaches at once", () => {
 
   it("priorities of different muscles are both kept", async () => {
     const first = (muscle: "chest" | "back", seen: Input<"clients.setPriorities">["seen"] = []) =>
-      ask(
+      executeUseCase(
         studio.coach,
         "clients.setPriorities",
         { clientId, seen, wanted: [...seen, { muscle, priority: "build" }] },
@@ -76,12 +76,12 @@ describe.runIf(hasDatabase)("two coaches at once", () => {
 
   it("a yes to a readiness question is not wiped out by another's older statement, nor cleared unread", async () => {
     const state = (seen: Input<"clients.stateReadiness">["seen"], yes: Input<"clients.stateReadiness">["yes"]) =>
-      ask(studio.coach, "clients.stateReadiness", { clientId, seen, yes }, clock);
+      executeUseCase(studio.coach, "clients.stateReadiness", { clientId, seen, yes }, clock);
     const seen = (await client()).statement;
     expect((await state(seen, ["symptoms"])).kind).toBe("ok");
     expect(await state(seen, [])).toMatchObject({ kind: "conflict" });
     const clear = (read: NonNullable<typeof seen>) =>
-      ask(studio.coach, "clients.recordClearance", { clientId, seen: read, by: "Dr Example" }, clock);
+      executeUseCase(studio.coach, "clients.recordClearance", { clientId, seen: read, by: "Dr Example" }, clock);
     expect(await clear(seen!)).toMatchObject({ kind: "conflict" });
     expect((await client()).readiness.kind).toBe("blocked");
     expect((await clear((await client()).statement!)).kind).toBe("ok");
@@ -92,9 +92,9 @@ describe.runIf(hasDatabase)("two coaches at once", () => {
     const { gymId, rounding, unit } = await client();
     const seen = { gymId, rounding, unit };
     const change = (wanted: Partial<typeof seen>) =>
-      ask(studio.coach, "clients.change", { clientId, seen, wanted: { ...seen, ...wanted } }, clock);
+      executeUseCase(studio.coach, "clients.change", { clientId, seen, wanted: { ...seen, ...wanted } }, clock);
     const { gymId: home } = value(
-      await ask(studio.coach, "gyms.create", { name: "Home", clientId, copyOf: null }, clock),
+      await executeUseCase(studio.coach, "gyms.create", { name: "Home", clientId, copyOf: null }, clock),
     );
     await Promise.all([change({ gymId: home }), change({ rounding: "neverHarder" })]);
     expect(await client()).toMatchObject({ gymId: home, rounding: "neverHarder" });
@@ -103,7 +103,7 @@ describe.runIf(hasDatabase)("two coaches at once", () => {
   it("a gym's bars and its plates are changed by two without loss; the same plates are said", async () => {
     const seen = { name: "Gym", equipment: startingEquipment("kg") };
     const save = (part: Partial<ReturnType<typeof startingEquipment>>) =>
-      ask(
+      executeUseCase(
         studio.coach,
         "gyms.save",
         { gymId: studio.gymId, seen, wanted: { ...seen, equipment: { ...startingEquipment("kg"), ...part } } },
@@ -112,7 +112,7 @@ describe.runIf(hasDatabase)("two coaches at once", () => {
     const bars = [{ name: "Short bar", weight: { amount: "15", unit: "kg" as const }, shape: "straight bar" as const }];
     const plates = [{ weight: { amount: "20", unit: "kg" as const }, pairs: 4 }];
     expect((await Promise.all([save({ bars }), save({ plates })])).map(({ kind }) => kind)).toEqual(["ok", "ok"]);
-    const { equipment } = value(await ask(studio.coach, "gyms.show", { gymId: studio.gymId }, clock));
+    const { equipment } = value(await executeUseCase(studio.coach, "gyms.show", { gymId: studio.gymId }, clock));
     expect(equipment).toMatchObject({ bars, plates });
     expect(await save({ plates: [] })).toMatchObject({ kind: "conflict" });
   });
@@ -122,9 +122,13 @@ describe.runIf(hasDatabase)("two coaches at once", () => {
     const ids = METHODS.map(({ id }) => id);
     const exercises = ["back-squat", "front-squat", "deadlift", "chin-up", "push-up", "hip-thrust"];
     const answers = await Promise.all([
-      ...ids.map((id) => ask(studio.coach, "studio.changeMethods", { seen: [], wanted: [{ id, ...figures }] }, clock)),
-      ...exercises.map((exerciseId) => ask(studio.coach, "exercises.hide", { exerciseId, hidden: true }, clock)),
-      ask(studio.coach, "studio.changeSettings", { e1rmFormula: "wathan" }, clock),
+      ...ids.map((id) =>
+        executeUseCase(studio.coach, "studio.changeMethods", { seen: [], wanted: [{ id, ...figures }] }, clock),
+      ),
+      ...exercises.map((exerciseId) =>
+        executeUseCase(studio.coach, "exercises.hide", { exerciseId, hidden: true }, clock),
+      ),
+      executeUseCase(studio.coach, "studio.changeSettings", { e1rmFormula: "wathan" }, clock),
     ]);
     expect(answers.map(({ kind }) => kind)).toEqual(answers.map(() => "ok"));
     const row = (await inStudio(studio.coach, (tx) => db.studioRow(tx)))!;

@@ -14,7 +14,7 @@ import { inStudio, newId, type Scope } from "../db";
 import { calendarsBetween } from "../db/planned";
 import * as db from "../db/queries";
 import { clock, hasDatabase, makeStudio, prepareDatabase, type TestStudio, value } from "../testing/studio";
-import { ask, askByName, USE_CASES } from ".";
+import { executeUseCase, executeUseCaseByName, USE_CASES } from ".";
 import { startingEquipment } from "./starting-gym";
 
 interface Target {
@@ -171,7 +171,7 @@ const WITHOUT_TARGET = new Set<ApiName>([
 ]);
 
 async function catalogueFor(scope: Scope) {
-  return catalogueIn(value(await ask(scope, "exercises.show", { clientId: null }, clock)).exercises);
+  return catalogueIn(value(await executeUseCase(scope, "exercises.show", { clientId: null }, clock)).exercises);
 }
 
 describe.runIf(hasDatabase)("what may be asked of the server", () => {
@@ -207,7 +207,7 @@ describe.runIf(hasDatabase)("what may be asked of the server", () => {
           days: [],
           inTurn: null,
         };
-        plans.set(id, value(await ask(studio.coach, "plans.create", input, clock)).planId);
+        plans.set(id, value(await executeUseCase(studio.coach, "plans.create", input, clock)).planId);
       }
   });
 
@@ -216,7 +216,10 @@ describe.runIf(hasDatabase)("what may be asked of the server", () => {
     for (const name of NAMES) {
       if (WITHOUT_TARGET.has(name)) continue;
       for (const scope of [b.coach, b.clients[0].scope]) {
-        expect(await ask(scope, name, inputFor(name, targetOf(a, 0)), clock), `${name} as ${scope.role}`).toEqual({
+        expect(
+          await executeUseCase(scope, name, inputFor(name, targetOf(a, 0)), clock),
+          `${name} as ${scope.role}`,
+        ).toEqual({
           kind: "notFound",
         });
       }
@@ -227,7 +230,7 @@ describe.runIf(hasDatabase)("what may be asked of the server", () => {
   it("another client's things in the same studio are not found by a client", async () => {
     for (const name of NAMES) {
       if (WITHOUT_TARGET.has(name)) continue;
-      expect(await ask(a.clients[0].scope, name, inputFor(name, targetOf(a, 1)), clock), name).toEqual({
+      expect(await executeUseCase(a.clients[0].scope, name, inputFor(name, targetOf(a, 1)), clock), name).toEqual({
         kind: "notFound",
       });
     }
@@ -236,19 +239,20 @@ describe.runIf(hasDatabase)("what may be asked of the server", () => {
   it("the same inputs are found by those they belong to", async () => {
     const mine = targetOf(a, 0);
     const own = ["clients.show", "sessions.show", "floor.open", "review.show", "floor.record", "plans.show"] as const;
-    value(await ask(a.coach, "sessions.send", { sessionId: mine.sessionId }, clock));
-    for (const name of own) expect((await ask(a.coach, name, inputFor(name, mine), clock)).kind, name).toBe("ok");
+    value(await executeUseCase(a.coach, "sessions.send", { sessionId: mine.sessionId }, clock));
+    for (const name of own)
+      expect((await executeUseCase(a.coach, name, inputFor(name, mine), clock)).kind, name).toBe("ok");
     for (const name of ["floor.open", "review.show"] as const)
-      expect((await ask(a.clients[0].scope, name, inputFor(name, mine), clock)).kind, name).toBe("ok");
-    const me = await ask(a.clients[0].scope, "me.show", {}, clock);
+      expect((await executeUseCase(a.clients[0].scope, name, inputFor(name, mine), clock)).kind, name).toBe("ok");
+    const me = await executeUseCase(a.clients[0].scope, "me.show", {}, clock);
     expect(me).toMatchObject({ kind: "ok", value: { name: "Aster 1", notes: "" } });
-    const list = value(await ask(b.coach, "clients.list", { after: null }, clock));
+    const list = value(await executeUseCase(b.coach, "clients.list", { after: null }, clock));
     expect(list).toMatchObject({ clients: [{ name: "Birch 1" }, { name: "Birch 2" }], next: null });
     const [first] = list.clients;
     const after = { name: first!.name, id: first!.id };
-    expect(value(await ask(b.coach, "clients.list", { after }, clock)).clients.map((client) => client.name)).toEqual([
-      "Birch 2",
-    ]);
+    expect(
+      value(await executeUseCase(b.coach, "clients.list", { after }, clock)).clients.map((client) => client.name),
+    ).toEqual(["Birch 2"]);
   });
 
   it("row security alone keeps scopes apart, and the log can only grow", async () => {
@@ -269,39 +273,52 @@ describe.runIf(hasDatabase)("what may be asked of the server", () => {
 
   it("refuses what is malformed with the field that caused it", async () => {
     const spoilt = { ...inputFor("clients.create", targetOf(a, 0)), minutes: "sixty" };
-    expect(await askByName(a.coach, "clients.create", spoilt)).toMatchObject({
+    expect(await executeUseCaseByName(a.coach, "clients.create", spoilt)).toMatchObject({
       kind: "refused",
       problems: [{ field: "minutes" }],
     });
     for (const name of ["no.such", "toString", "__proto__"])
-      expect(await askByName(a.coach, name, {})).toEqual({ kind: "notFound" });
+      expect(await executeUseCaseByName(a.coach, name, {})).toEqual({ kind: "notFound" });
   });
 
   it("a client who answered yes is not programmed until clearance is recorded", async () => {
     const { clientId, sessionId } = targetOf(a, 1);
-    const stated = await ask(a.coach, "clients.stateReadiness", { clientId, seen: READY, yes: ["surgery"] }, clock);
+    const stated = await executeUseCase(
+      a.coach,
+      "clients.stateReadiness",
+      { clientId, seen: READY, yes: ["surgery"] },
+      clock,
+    );
     expect(stated.kind).toBe("ok");
-    expect(await ask(a.coach, "sessions.create", { clientId, title: "" }, clock)).toMatchObject({
+    expect(await executeUseCase(a.coach, "sessions.create", { clientId, title: "" }, clock)).toMatchObject({
       kind: "refused",
       problems: [{ field: "readiness" }],
     });
-    expect(await ask(a.coach, "floor.open", { sessionId }, clock)).toMatchObject({ kind: "refused" });
-    const seen = value(await ask(a.coach, "clients.show", { clientId }, clock)).statement!;
+    expect(await executeUseCase(a.coach, "floor.open", { sessionId }, clock)).toMatchObject({ kind: "refused" });
+    const seen = value(await executeUseCase(a.coach, "clients.show", { clientId }, clock)).statement!;
     const by = "Dr Example, all lifts";
     // What was cleared is the statement that was read.
-    expect(await ask(a.coach, "clients.recordClearance", { clientId, seen: READY, by }, clock)).toMatchObject({
+    expect(
+      await executeUseCase(a.coach, "clients.recordClearance", { clientId, seen: READY, by }, clock),
+    ).toMatchObject({
       kind: "conflict",
     });
-    expect((await ask(a.coach, "clients.recordClearance", { clientId, seen, by }, clock)).kind).toBe("ok");
-    expect((await ask(a.coach, "sessions.create", { clientId, title: "" }, clock)).kind).toBe("ok");
+    expect((await executeUseCase(a.coach, "clients.recordClearance", { clientId, seen, by }, clock)).kind).toBe("ok");
+    expect((await executeUseCase(a.coach, "sessions.create", { clientId, title: "" }, clock)).kind).toBe("ok");
   });
 
   describe("two coaches change one session", () => {
     const at = (field: "title" | "capSeconds", to: string | number): Edit =>
       ({ kind: "setSession", field, value: to }) as Edit;
     const save = (revision: number, edits: Edit[]) =>
-      ask(b.coach, "sessions.edit", { sessionId: b.clients[1].sessionId, revision, edits, draftText: null }, clock);
-    const shown = async () => value(await ask(b.coach, "sessions.show", { sessionId: b.clients[1].sessionId }, clock));
+      executeUseCase(
+        b.coach,
+        "sessions.edit",
+        { sessionId: b.clients[1].sessionId, revision, edits, draftText: null },
+        clock,
+      );
+    const shown = async () =>
+      value(await executeUseCase(b.coach, "sessions.show", { sessionId: b.clients[1].sessionId }, clock));
 
     it("different things are merged, the same thing is said, and the first stands", async () => {
       const { revision } = await shown();
@@ -337,7 +354,7 @@ describe.runIf(hasDatabase)("what may be asked of the server", () => {
 
   it("takes in a studio's own exercises, refuses what contradicts itself, and hides without forgetting", async () => {
     const save = (change: Partial<OwnExercise>) =>
-      ask(b.coach, "exercises.save", { seen: null, wanted: { ...OWN_CURL, ...change } }, clock);
+      executeUseCase(b.coach, "exercises.save", { seen: null, wanted: { ...OWN_CURL, ...change } }, clock);
     expect((await save({})).kind).toBe("ok");
     expect(await save({ id: "another" })).toMatchObject({ kind: "refused", problems: [{ field: "name" }] });
     expect(await save({ id: "x", name: "Anderson curl" })).toMatchObject({ kind: "refused" });
@@ -349,28 +366,28 @@ describe.runIf(hasDatabase)("what may be asked of the server", () => {
     const names = async (scope: Scope) => (await catalogueFor(scope)).list.map((exercise) => exercise.name);
     expect(await names(b.coach)).toContain("Curl at the boat rail");
     expect(await names(a.coach)).not.toContain("Curl at the boat rail");
-    await ask(b.coach, "exercises.hide", { exerciseId: OWN_CURL.id, hidden: true }, clock);
+    await executeUseCase(b.coach, "exercises.hide", { exerciseId: OWN_CURL.id, hidden: true }, clock);
     expect(await names(b.coach)).not.toContain("Curl at the boat rail");
     // What is hidden still reads: a session that names it is kept and shown.
     const { catalogue, sessionId } = { catalogue: await catalogueFor(b.coach), sessionId: b.clients[1].sessionId };
     const { document, errors } = parseSession('A1 "Curl at the boat rail" 3x10 @10kg', catalogue, newId);
     expect(errors).toEqual([]);
-    const before = value(await ask(b.coach, "sessions.show", { sessionId }, clock));
+    const before = value(await executeUseCase(b.coach, "sessions.show", { sessionId }, clock));
     const edits = diffDocuments(before.document, document);
-    const saved = await ask(
+    const saved = await executeUseCase(
       b.coach,
       "sessions.edit",
       { sessionId, revision: before.revision, edits, draftText: null },
       clock,
     );
     expect(saved.kind).toBe("ok");
-    expect((await ask(b.coach, "floor.open", { sessionId }, clock)).kind).toBe("ok");
+    expect((await executeUseCase(b.coach, "floor.open", { sessionId }, clock)).kind).toBe("ok");
   });
 
   it("keeps a blocked session from the floor until the coach records why it is all right", async () => {
     const { sessionId, id: clientId } = a.clients[1];
-    const seen = value(await ask(a.coach, "clients.show", { clientId }, clock)).statement;
-    value(await ask(a.coach, "clients.stateReadiness", { clientId, seen, yes: [] }, clock));
+    const seen = value(await executeUseCase(a.coach, "clients.show", { clientId }, clock)).statement;
+    value(await executeUseCase(a.coach, "clients.stateReadiness", { clientId, seen, yes: [] }, clock));
     const limit: ClientLimit = {
       id: "shoulder",
       what: { kind: "pattern", pattern: "horizontal push" },
@@ -381,32 +398,34 @@ describe.runIf(hasDatabase)("what may be asked of the server", () => {
       until: null,
       clearedBy: null,
     };
-    expect((await ask(a.coach, "clients.setLimits", { clientId, seen: [], wanted: [limit] }, clock)).kind).toBe("ok");
+    expect(
+      (await executeUseCase(a.coach, "clients.setLimits", { clientId, seen: [], wanted: [limit] }, clock)).kind,
+    ).toBe("ok");
     const turned = { ...limit, until: "2025-01-01" };
-    expect(await ask(a.coach, "clients.setLimits", { clientId, seen: [limit], wanted: [turned] }, clock)).toMatchObject(
-      {
-        kind: "refused",
-        problems: [{ field: "wanted[0]" }],
-      },
-    );
-    const refusedBy = await ask(a.coach, "floor.open", { sessionId }, clock);
+    expect(
+      await executeUseCase(a.coach, "clients.setLimits", { clientId, seen: [limit], wanted: [turned] }, clock),
+    ).toMatchObject({
+      kind: "refused",
+      problems: [{ field: "wanted[0]" }],
+    });
+    const refusedBy = await executeUseCase(a.coach, "floor.open", { sessionId }, clock);
     expect(refusedBy).toMatchObject({ kind: "refused", problems: [{ field: expect.stringMatching(/^reason ./) }] });
-    const shown = value(await ask(a.coach, "sessions.show", { sessionId }, clock));
+    const shown = value(await executeUseCase(a.coach, "sessions.show", { sessionId }, clock));
     const { cautions } = judgeSession(shown.document, shown, computeSession(shown.document, shown));
     for (const open of openBlocks(cautions, {}))
-      await ask(
+      await executeUseCase(
         a.coach,
         "sessions.recordReason",
         { sessionId, key: cautionKey(open), reason: "Cleared by word" },
         clock,
       );
-    expect((await ask(a.coach, "floor.open", { sessionId }, clock)).kind).toBe("ok");
+    expect((await executeUseCase(a.coach, "floor.open", { sessionId }, clock)).kind).toBe("ok");
   });
 
   it("erases a person with all that hangs on them", async () => {
-    const made = await ask(b.coach, "clients.create", inputFor("clients.create", targetOf(b, 0)), clock);
+    const made = await executeUseCase(b.coach, "clients.create", inputFor("clients.create", targetOf(b, 0)), clock);
     const { clientId } = value(made);
-    expect((await ask(b.coach, "clients.erase", { clientId }, clock)).kind).toBe("ok");
-    expect(await ask(b.coach, "clients.show", { clientId }, clock)).toEqual({ kind: "notFound" });
+    expect((await executeUseCase(b.coach, "clients.erase", { clientId }, clock)).kind).toBe("ok");
+    expect(await executeUseCase(b.coach, "clients.show", { clientId }, clock)).toEqual({ kind: "notFound" });
   });
 });

@@ -5,7 +5,7 @@ import { phase } from "../../core/testing/plans";
 import { newId } from "../db";
 import { doneIn, openFloor, record } from "../testing/floor";
 import { clock, documentOf, hasDatabase, makeStudio, prepareDatabase, type TestStudio, value } from "../testing/studio";
-import { ask } from ".";
+import { executeUseCase } from ".";
 
 describe.runIf(hasDatabase)("the weeks of a client", () => {
   let studio: TestStudio;
@@ -19,15 +19,16 @@ describe.runIf(hasDatabase)("the weeks of a client", () => {
     base: documentOf("# Lower\n\nA1 Back squat 3x5 @80kg rir2 r150\n\nB1 Deadlift 2x5 @80kg rir2 r150"),
   };
   const show = async (): Promise<WeeksView> =>
-    value(await ask(studio.coach, "weeks.show", { clientId: studio.clients[0].id, planId: null }, clock)).view!;
+    value(await executeUseCase(studio.coach, "weeks.show", { clientId: studio.clients[0].id, planId: null }, clock))
+      .view!;
   const edit = async (edits: readonly PlanEdit[]) => {
     const { plan } = await show();
-    return ask(studio.coach, "plans.edit", { planId, revision: plan!.revision, edits }, clock);
+    return executeUseCase(studio.coach, "plans.edit", { planId, revision: plan!.revision, edits }, clock);
   };
   const open = async (week: number) =>
-    value(await ask(studio.coach, "plans.openSession", { planId, dayId: day.id, week }, clock)).sessionId;
+    value(await executeUseCase(studio.coach, "plans.openSession", { planId, dayId: day.id, week }, clock)).sessionId;
   const documentIn = async (sessionId: string) =>
-    value(await ask(studio.coach, "sessions.show", { sessionId }, clock)).document;
+    value(await executeUseCase(studio.coach, "sessions.show", { sessionId }, clock)).document;
   const write = async (typed: string, week: number): Promise<PlanEdit> => {
     const { plan } = await show();
     const { document } = sessionOfWeek(plan!.document, day.id, week)!;
@@ -55,7 +56,7 @@ describe.runIf(hasDatabase)("the weeks of a client", () => {
       days: [],
       inTurn: null,
     };
-    planId = value(await ask(studio.coach, "plans.create", input, clock)).planId;
+    planId = value(await executeUseCase(studio.coach, "plans.create", input, clock)).planId;
     value(await edit([{ kind: "insert", list: "days", item: day, after: null }]));
   });
 
@@ -73,10 +74,10 @@ describe.runIf(hasDatabase)("the weeks of a client", () => {
 
   it("a session that was opened follows its plan, beside what was changed of it at the desk", async () => {
     const sessionId = await open(1);
-    const before = value(await ask(studio.coach, "sessions.show", { sessionId }, clock));
+    const before = value(await executeUseCase(studio.coach, "sessions.show", { sessionId }, clock));
     const title = { kind: "setSession", field: "title", value: "Lower, short" } as const;
     const edited = { sessionId, revision: before.revision, edits: [title], draftText: null };
-    value(await ask(studio.coach, "sessions.edit", edited, clock));
+    value(await executeUseCase(studio.coach, "sessions.edit", edited, clock));
     expect((await show()).sessions.find(({ week }) => week === 1)!.own?.title).toBe("Lower, short");
     value(await edit([await write("5x5", 1)]));
     expect(await setsIn(sessionId)).toBe(5);
@@ -85,7 +86,7 @@ describe.runIf(hasDatabase)("the weeks of a client", () => {
     expect(await setsIn(await open(2))).toBe(5);
     expect(await setsIn(await open(0))).toBe(3);
     // The desk knows its week.
-    expect(value(await ask(studio.coach, "sessions.show", { sessionId }, clock))).toMatchObject({
+    expect(value(await executeUseCase(studio.coach, "sessions.show", { sessionId }, clock))).toMatchObject({
       planWeek: 1,
       plan: { id: planId, name: "Block", phase: "build" },
     });
@@ -114,10 +115,10 @@ describe.runIf(hasDatabase)("the weeks of a client", () => {
 
   it("of another studio are not there, and without a client there is nothing to show", async () => {
     const other = await makeStudio("Tansy");
-    expect((await ask(other.coach, "weeks.show", { clientId: studio.clients[0].id, planId: null }, clock)).kind).toBe(
-      "notFound",
-    );
-    const own = value(await ask(other.coach, "weeks.show", { clientId: null, planId: null }, clock)).view!;
+    expect(
+      (await executeUseCase(other.coach, "weeks.show", { clientId: studio.clients[0].id, planId: null }, clock)).kind,
+    ).toBe("notFound");
+    const own = value(await executeUseCase(other.coach, "weeks.show", { clientId: null, planId: null }, clock)).view!;
     expect([own.plan, own.sessions]).toEqual([null, []]);
   });
 });

@@ -1,4 +1,4 @@
-import { Rack } from "@/screens/clients/rack";
+import { ClientList } from "@/screens/clients/client-list";
 import { answer, requireScope } from "../../ask";
 
 export const metadata = { title: "Clients" };
@@ -6,5 +6,5 @@ export const metadata = { title: "Clients" };
 export default async function ClientsPage() {
   const scope = await requireScope("coach");
   const { today, ...first } = await answer(scope, "clients.list", { after: null });
-  return <Rack first={first} today={today} />;
+  return <ClientList first={first} today={today} />;
 }

@@ -1,5 +1,5 @@
 import { redirect } from "next/navigation";
-import { Waiting } from "@/screens/session/waiting";
+import { PlannedSessions } from "@/screens/session/planned-sessions";
 import { answer, requireScope } from "../../ask";
 
 /** The rail's link: the session that waits next, where it was opened before, else those that wait. */
@@ -8,5 +8,5 @@ export default async function Next() {
   const { sessions, today } = await answer(scope, "planned.next", {});
   const [next] = sessions;
   if (next?.sessionId) redirect(`/session/${next.sessionId}`);
-  return <Waiting sessions={sessions} today={today} />;
+  return <PlannedSessions sessions={sessions} today={today} />;
 }

@@ -1,11 +1,11 @@
-import { check, exact, said } from "@/contract";
+import { check, nonEmptyString, strictObject } from "@/contract";
 import { signIn } from "@/server/auth";
 import { atTheEdge } from "../edge";
 
 const waitWords = (seconds: number): string =>
   seconds < 90 ? `${seconds} seconds` : `${Math.ceil(seconds / 60)} minutes`;
 
-const schema = exact({ email: said(200), password: said(200) });
+const schema = strictObject({ email: nonEmptyString(200), password: nonEmptyString(200) });
 
 export const POST = (request: Request) =>
   atTheEdge(request, 4_000, async ({ input }) => {

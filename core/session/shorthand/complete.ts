@@ -1,6 +1,6 @@
 /** What may come next at a caret: completion data for an editor. Each offer, taken, leaves a text that reads further. */
 import type { Catalogue } from "../../exercise/exercise";
-import { commonExercises, findExercise, offerExercises, type Usual } from "../../exercise/finder";
+import { commonExercises, findExercise, offerExercises, type UsageCounts } from "../../exercise/finder";
 import type { WeightUnit } from "../../units";
 import { nameEnd } from "./lift-name";
 import { normalise } from "./scanner";
@@ -50,7 +50,7 @@ export function completionsAt(
   text: string,
   caret: number,
   catalogue: Catalogue,
-  { usual, unit = "kg" }: { readonly usual?: Usual; readonly unit?: WeightUnit } = {},
+  { usual, unit = "kg" }: { readonly usual?: UsageCounts; readonly unit?: WeightUnit } = {},
 ): Completion[] {
   const lineStart = text.lastIndexOf("\n", caret - 1) + 1;
   const line = normalise(text.slice(lineStart, caret));

@@ -6,7 +6,7 @@
  * or one or more lifts joined by ` + `. A lift joins the block above when its label says so (`B2`) or it starts with `+`.
  */
 import type { Catalogue } from "../../exercise/exercise";
-import { findExercise, offerExercises, type Usual } from "../../exercise/finder";
+import { findExercise, offerExercises, type UsageCounts } from "../../exercise/finder";
 import { sameValue } from "../../same";
 import { runSteps, type Steps } from "../../steps";
 import type { WeightUnit } from "../../units";
@@ -89,7 +89,7 @@ export function parseSession(
   catalogue: Catalogue,
   makeId: MakeId,
   gyms: readonly NamedPlace[] = [],
-  usual?: Usual,
+  usual?: UsageCounts,
 ): ParsedSession {
   return runSteps(parseSessionSteps(text.split(/\r?\n/), exerciseLookup(catalogue, { usual }), makeId, gyms));
 }
@@ -534,7 +534,7 @@ function readGym(s: Scanner, gyms: readonly NamedPlace[]): string {
 /** The studio's lookup of names: what is not sure is offered, and kept under its name unless `keepsUnknown` is off. */
 export function exerciseLookup(
   catalogue: Catalogue,
-  { usual, keepsUnknown = true }: { readonly usual?: Usual | undefined; readonly keepsUnknown?: boolean } = {},
+  { usual, keepsUnknown = true }: { readonly usual?: UsageCounts | undefined; readonly keepsUnknown?: boolean } = {},
 ): ExerciseLookup {
   return {
     find: (name) => {

@@ -4,9 +4,9 @@ import { isPlaceholder } from "../../exercise/placeholder";
 import { sameValue } from "../../same";
 import { decimal, type Weight } from "../../units";
 import {
+  type AddedResistance,
   type Amount,
   allBlocks,
-  type Beside,
   type Block,
   blockLetter,
   type LoadChange,
@@ -133,11 +133,11 @@ function printRamp(ramp: Exclude<Slot["ramp"], { kind: "none" }>): string {
 }
 
 /** Up to 15 s a rest inside a round is a handover. */
-export const HANDOVER_LIMIT_SECONDS = 15;
+export const TRANSITION_LIMIT_SECONDS = 15;
 
 function printSlotRest(rest: NonNullable<Slot["restAfter"]>): string {
   const rests = rest.kind === "each" ? [rest.rest] : rest.rests;
-  const short = rests.every((r) => (r.kind === "seconds" ? r.seconds : r.high) <= HANDOVER_LIMIT_SECONDS);
+  const short = rests.every((r) => (r.kind === "seconds" ? r.seconds : r.high) <= TRANSITION_LIMIT_SECONDS);
   return `${short ? "h" : "r"}${rests.map(printRest).join(",")}`;
 }
 
@@ -342,7 +342,7 @@ function printLoad(load: LoadRule, rir: Span | null, labels: ReadonlyMap<string,
   }
 }
 
-function printBeside(beside: Beside): string {
+function printBeside(beside: AddedResistance): string {
   if (beside.kind === "band") return `&${beside.count > 1 ? `${beside.count} ` : ""}band ${beside.name}`;
   return `&${beside.kind === "other" ? beside.name : beside.kind} ${printWeight(beside.weight)}`;
 }

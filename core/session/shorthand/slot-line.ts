@@ -1,8 +1,8 @@
 /** Reads one lift: name, scheme, chain, rests and round selectors, in any order after the name. */
 
 import type {
+  AddedResistance,
   Amount,
-  Beside,
   Laterality,
   LoadChange,
   LoadRule,
@@ -40,7 +40,7 @@ export interface DraftSegment {
   amount: Amount;
   rom: RangeOfMotion;
   load: LoadRule;
-  beside: readonly Beside[];
+  beside: readonly AddedResistance[];
   rir: Span | null;
   tempo: Tempo | null;
   restBeforeSeconds: number;
@@ -337,7 +337,7 @@ interface Said {
   step: LoadChange | null;
   effort: Span | null | undefined;
   tempo: Tempo | null | undefined;
-  beside: readonly Beside[] | null;
+  beside: readonly AddedResistance[] | null;
   setup: readonly SetupValue[] | null;
   exerciseId: string | null;
   chain: DraftSegment[] | null;

@@ -1,8 +1,8 @@
 /** The small parts of the shorthand: amounts, loads, tempo, rests. Each reads at the cursor or returns null. */
 import { decimal, MAX_WEIGHT_KG, massWords, toKg, type Weight, type WeightUnit, weight } from "../../units";
 import {
+  type AddedResistance,
   type Amount,
-  type Beside,
   LIMITS,
   type LoadChange,
   type LoadRule,
@@ -405,7 +405,7 @@ export function readSetup(s: Scanner): SetupValue[] | null {
 }
 
 /** `&band red`, `&2 band red`, `&chains 10kg`, `&vest 5kg`, `&belt 10kg`. */
-export function readBeside(s: Scanner): Beside | null {
+export function readBeside(s: Scanner): AddedResistance | null {
   if (!s.eat(/&/y)) return null;
   const band = s.eat(/(?:(\d) ?x? ?)?bands? +([a-z]+)\b/iy);
   if (band) return { kind: "band", name: band[2]!.toLowerCase(), count: Number(band[1] ?? 1) };

@@ -2,12 +2,12 @@
 import { type ShownContent, shownSession } from "@/contract";
 import { shownContent } from "@/contract/testing/shown";
 import {
-  chainsOf,
+  blockRoundsOf,
   expandSession,
   type FloorEvent,
   type FloorEventBody,
   foldEvents,
-  nextChain,
+  nextBlockRound,
   type SessionDocument,
   workContextOf,
 } from "@/core";
@@ -27,14 +27,14 @@ export function floorOf(document: SessionDocument, of: Partial<FloorOf> = {}): F
   const content = shownContent(document, ramps);
   const shown = shownSession(content);
   const performed = foldEvents(events);
-  const chains = chainsOf(document, workContextOf(shown), performed);
+  const chains = blockRoundsOf(document, workContextOf(shown), performed);
   const floor: Partial<Floor> = {
     view: { sessionId: "s", memberId: "m", role: "coach", clientName: "Ana", shownHash: "h", shown: content, events },
     shown,
     events: [...events],
     performed,
     chains,
-    chain: nextChain(chains, performed),
+    chain: nextBlockRound(chains, performed),
     timeline: expandSession(document, workContextOf(shown)),
     refused: [],
     waiting: 0,

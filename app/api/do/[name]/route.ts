@@ -1,6 +1,6 @@
 import { MOST_BYTES } from "@/contract";
 import { scopeOf } from "@/server/auth";
-import { askByName } from "@/server/usecases";
+import { executeUseCaseByName } from "@/server/usecases";
 import { atTheEdge } from "../../edge";
 
 /** One door for every use case: who is asking, what with, and the outcome as a status. */
@@ -9,7 +9,7 @@ export async function POST(request: Request, { params }: { params: Promise<{ nam
   return atTheEdge(request, MOST_BYTES(name), async ({ input }) => {
     const scope = await scopeOf(request.headers);
     if (!scope) return { status: 401, body: { message: "Sign in again." } };
-    const outcome = await askByName(scope, name, input);
+    const outcome = await executeUseCaseByName(scope, name, input);
     switch (outcome.kind) {
       case "ok":
         return { body: outcome.value as object };

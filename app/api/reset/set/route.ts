@@ -1,8 +1,8 @@
-import { check, exact, said } from "@/contract";
+import { check, nonEmptyString, strictObject } from "@/contract";
 import { resetPassword } from "@/server/auth";
 import { atTheEdge } from "../../edge";
 
-const schema = exact({ secret: said(100), password: said(200) });
+const schema = strictObject({ secret: nonEmptyString(100), password: nonEmptyString(200) });
 
 export const POST = (request: Request) =>
   atTheEdge(request, 2_000, async ({ input }) => {

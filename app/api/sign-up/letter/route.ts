@@ -1,9 +1,9 @@
-import { check, exact, said } from "@/contract";
+import { check, nonEmptyString, strictObject } from "@/contract";
 import { askToFound, mayAsk } from "@/server/auth";
 import { isAddress, NO_ADDRESS } from "@/server/usecases/sign-up";
 import { atTheEdge } from "../../edge";
 
-const schema = exact({ email: said(200) });
+const schema = strictObject({ email: nonEmptyString(200) });
 
 /** The same answer whether the address is known or not. */
 export const POST = (request: Request) =>

@@ -12,7 +12,7 @@ import { exampleOf, UnitField } from "./region";
  * Founds a studio: by the letter that was sent to its first coach's address, or at once where nobody else is here, with the
  * address asked for. Signs in with what it was founded with.
  */
-export function FoundForm({ address, secret }: { address: string | null; secret: string | null }) {
+export function StudioForm({ address, secret }: { address: string | null; secret: string | null }) {
   const [form, setForm] = useState({ studio: "", name: "", email: "", password: "" });
   const [problem, setProblem] = useState<{ field: string; message: string } | null>(null);
   const [busy, setBusy] = useState(false);
@@ -71,7 +71,7 @@ export function FoundForm({ address, secret }: { address: string | null; secret:
 }
 
 /** Beside other studios: an address is asked for, and a letter to it goes on from there. */
-export function AskToFound({ letters }: { letters: string | null }) {
+export function RequestStudioForm({ letters }: { letters: string | null }) {
   const [email, setEmail] = useState("");
   const [sentTo, setSentTo] = useState<string | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
@@ -105,7 +105,7 @@ export function AskToFound({ letters }: { letters: string | null }) {
 }
 
 /** What a letter's link opens. */
-export function Found({ secret, address }: { secret: string; address: string | null }) {
+export function SetUpStudio({ secret, address }: { secret: string; address: string | null }) {
   return (
     <AccountFrame heading="Set up your studio">
       {address === null ? (
@@ -113,7 +113,7 @@ export function Found({ secret, address }: { secret: string; address: string | n
           This link has been used or is too old. <ToSignIn>Ask for a new one</ToSignIn>.
         </p>
       ) : (
-        <FoundForm address={address} secret={secret} />
+        <StudioForm address={address} secret={secret} />
       )}
     </AccountFrame>
   );

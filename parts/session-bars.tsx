@@ -8,7 +8,7 @@ const WARPS = [4, 10, 16, 22];
  * A lift of a week as cloth: a weft for each set, over and under four warps, the tighter the nearer to the maximum; slack in a
  * deload. Done is filled, planned is outlined, missed is a hole in its warp.
  */
-export function Cloth({
+export function SessionBars({
   cell,
   isSlack,
 }: {
@@ -23,7 +23,7 @@ export function Cloth({
   return (
     <svg width={WIDTH} height={HEIGHT} aria-hidden className="shrink-0">
       {WARPS.map((x) => (
-        <line key={x} x1={x} x2={x} y1={0} y2={HEIGHT} stroke="var(--color-thread)" strokeWidth={1} />
+        <line key={x} x1={x} x2={x} y1={0} y2={HEIGHT} stroke="var(--color-line)" strokeWidth={1} />
       ))}
       {state === "missed" || state === "away" || state === "leftOut" ? (
         <rect
@@ -48,7 +48,7 @@ export function Cloth({
                 fill="none"
               />
               {WARPS.filter((_x, index) => (index + weft) % 2 === 0).map((x) => (
-                <line key={x} x1={x} x2={x} y1={y - 1.6} y2={y + 1.6} stroke="var(--color-cloth)" strokeWidth={1.2} />
+                <line key={x} x1={x} x2={x} y1={y - 1.6} y2={y + 1.6} stroke="var(--color-surface)" strokeWidth={1.2} />
               ))}
             </g>
           );

@@ -4,7 +4,7 @@ import { outbox, startSending } from "@/device/sender";
 import { type Person, writePerson } from "@/device/store";
 
 /** Says on this device who uses it, keeps sending what they logged here, and says what is held up. */
-export function Keeper({ memberId, role, region }: Required<Person>) {
+export function DeviceUser({ memberId, role, region }: Required<Person>) {
   // A new object with every answer of the server; what it says decides.
   const key = JSON.stringify(region);
   useEffect(() => {

@@ -2,11 +2,11 @@ import { describe, expect, it } from "vitest";
 import { computeSession } from "@/contract";
 import { steadyLog, testContext } from "@/contract/testing/context";
 import { read } from "@/core/testing/helpers";
-import { boutsOf, rowsOf, showing, shownSeconds, stopsOf, TOP, zoomed } from "./bouts";
+import { rowsOf, showing, shownSeconds, stopsOf, TOP, workIntervalsOf, zoomed } from "./work-intervals";
 
 const bouts = (text: string, context = testContext()) => {
   const document = read(text);
-  return boutsOf(document, computeSession(document, context));
+  return workIntervalsOf(document, computeSession(document, context));
 };
 
 describe("the work of a session in the order of doing", () => {

@@ -17,7 +17,7 @@ import { useDeskNow } from "./desk-now";
 export type FootFigure = "sets" | "reps" | "kg" | "tension";
 
 /** What a figure of the foot is made of, lift by lift; a muscle's hard sets also day by day of its week. */
-export function FootMadeOf({ of }: { of: FootFigure | Muscle }) {
+export function FooterBreakdown({ of }: { of: FootFigure | Muscle }) {
   const { longDate } = useDates();
   const { document, computed, view, catalogue, select } = useDeskNow();
   const { totals, timeline, forecast } = computed;
@@ -51,7 +51,7 @@ export function FootMadeOf({ of }: { of: FootFigure | Muscle }) {
       <h2 className="font-bold first-letter:uppercase">{figure ? figure.title : `${of}, hard sets`}</h2>
       <ul aria-label="By lift">
         {lifts.map(({ slot, letter, name, amount }) => (
-          <li key={slot.id} className="flex justify-between gap-3 border-t border-thread py-0.5">
+          <li key={slot.id} className="flex justify-between gap-3 border-t border-line py-0.5">
             <button
               type="button"
               className="min-h-6 text-left underline-offset-2 hover:underline"
@@ -83,7 +83,7 @@ export function FootMadeOf({ of }: { of: FootFigure | Muscle }) {
           <h3 className="font-semibold">Other days near it</h3>
           <ul>
             {days.map((day) => (
-              <li key={day.date} className="flex justify-between gap-3 border-t border-thread py-0.5">
+              <li key={day.date} className="flex justify-between gap-3 border-t border-line py-0.5">
                 <span>{longDate(day.date)}</span>
                 <strong>{decimal(day.hardSets[of] ?? 0, 1)}</strong>
               </li>

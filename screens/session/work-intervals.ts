@@ -13,7 +13,7 @@ import {
 } from "@/core";
 import { cellFigure } from "@/parts/set-words";
 
-export interface Bout {
+export interface WorkInterval {
   readonly key: string;
   readonly span: WorkSpan;
   /** From the session's beginning. */
@@ -48,7 +48,7 @@ export const NAMES = 158;
 /** Seconds in which the time that is shown grows. */
 const STEP = 120;
 /** A session that still takes up this share of the time that is shown leaves it as it is. */
-const KEEPS = 0.85;
+const SCALE_KEPT_FROM = 0.85;
 
 /**
  * The time that is shown of a session: its own or its cap's, the longer, with a little room. What was shown before stays while
@@ -56,16 +56,16 @@ const KEEPS = 0.85;
  */
 export function shownSeconds(before: number | null, seconds: number, capSeconds: number | null): number {
   const wanted = Math.ceil((Math.max(seconds, capSeconds ?? 0, 600) * 1.02) / STEP) * STEP;
-  return before !== null && wanted <= before && wanted >= before * KEEPS ? before : wanted;
+  return before !== null && wanted <= before && wanted >= before * SCALE_KEPT_FROM ? before : wanted;
 }
 
 /** Every piece of work, in the order of doing. */
-export function boutsOf(document: SessionDocument, computed: ComputedSession): Bout[] {
+export function workIntervalsOf(document: SessionDocument, computed: ComputedSession): WorkInterval[] {
   const labels = slotLabels(document);
   const { catalogue } = computed.forecastContext;
   const slots = new Map(allBlocks(document).flatMap((block) => block.slots.map((slot) => [slot.id, slot] as const)));
   return computed.timeline.blocks.flatMap(({ startSeconds, timeline }) =>
-    timeline.spans.filter(isWork).map((span, index): Bout => {
+    timeline.spans.filter(isWork).map((span, index): WorkInterval => {
       const fromSeconds = startSeconds + span.startSeconds;
       const slot = slots.get(span.slotId)!;
       const forecast = computed.forecast.bySegment.get(span.segmentId);
@@ -97,7 +97,7 @@ export function boutsOf(document: SessionDocument, computed: ComputedSession): B
 }
 
 /** The sets in the order of doing, each once: what the arrows step through. */
-export function stopsOf(bouts: readonly Bout[]): Bout[] {
+export function stopsOf(bouts: readonly WorkInterval[]): WorkInterval[] {
   const seen = new Set<string>();
   return bouts.filter(({ span }) => {
     const key = `${span.slotId} ${span.round}`;

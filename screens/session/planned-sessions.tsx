@@ -6,13 +6,13 @@ import { PlannedLink, stateWords } from "@/parts/planned-link";
 import { useDates } from "@/parts/region";
 
 /** The sessions that wait to be trained, the next first, where none of them was opened yet. */
-export function Waiting({ sessions, today }: Output<"planned.next">) {
+export function PlannedSessions({ sessions, today }: Output<"planned.next">) {
   const dates = useDates();
   return (
     <main className="mx-auto max-w-2xl px-6 py-5">
       <h1 className="mb-4 text-xl font-bold">Coming sessions</h1>
       {sessions.length === 0 ? (
-        <div className="border-y border-thread py-12 text-center">
+        <div className="border-y border-line py-12 text-center">
           <p className="text-lg font-semibold">No session is planned for the next two weeks.</p>
           <p className="text-quiet">
             <Link href="/clients" className="text-indigo underline underline-offset-2">
@@ -26,11 +26,11 @@ export function Waiting({ sessions, today }: Output<"planned.next">) {
           </p>
         </div>
       ) : (
-        <ul className="border-t border-thread">
+        <ul className="border-t border-line">
           {sessions.map((line) => (
             <li
               key={`${line.clientId} ${line.date} ${line.place?.dayId ?? line.sessionId}`}
-              className="flex flex-wrap items-baseline gap-x-3 border-b border-thread py-2"
+              className="flex flex-wrap items-baseline gap-x-3 border-b border-line py-2"
             >
               <span className="w-full shrink-0 text-quiet sm:w-44">
                 {line.date === today ? "today" : dates.longDate(line.date)}

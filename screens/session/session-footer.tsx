@@ -7,13 +7,13 @@ import { fetched } from "@/ui/on-demand";
 import { PopoverButton } from "@/ui/popover";
 import { Cautions } from "./cautions";
 import { DeskNow } from "./desk-now";
-import type { FootFigure } from "./foot-made-of";
+import type { FootFigure } from "./footer-breakdown";
 import type { Desk } from "./use-desk";
 
-const FootMadeOf = fetched(() => import("./foot-made-of").then((module) => module.FootMadeOf));
+const FootMadeOf = fetched(() => import("./footer-breakdown").then((module) => module.FooterBreakdown));
 
 /** The session's figures, each muscle's week against its band, and cautions that name their place. */
-export function Foot({ view, desk, onFit }: { view: SessionView; desk: Desk; onFit: () => void }) {
+export function SessionFooter({ view, desk, onFit }: { view: SessionView; desk: Desk; onFit: () => void }) {
   const { document, computed } = desk;
   const { totals } = computed;
   const moved = volumeParts(totals.volumeLoadKg, view.gym.equipment.unit);

@@ -2,7 +2,7 @@
 import { Button } from "@/ui/button";
 
 /** Something went wrong on the server. Nothing that was kept is lost; the mark finds it in the server's log. */
-export function Trouble({ mark, onAgain }: { mark: string; onAgain: () => void }) {
+export function ServerFault({ mark, onAgain }: { mark: string; onAgain: () => void }) {
   return (
     <main className="flex min-h-dvh flex-col items-center justify-center gap-3 px-5 text-center">
       <svg viewBox="0 0 160 40" className="w-40" aria-hidden>

@@ -6,7 +6,7 @@ import { type RepCurve, repsAtLoad } from "./e1rm";
 import { curveKg, isBodyweight, prescribedFromCurve, resistanceThrough } from "./effective";
 import { buildableLoads, type GymEquipment, roundToBuildable } from "./equipment";
 import { missingStations } from "./inventory";
-import type { WayRound } from "./reasons";
+import type { LoadAlternative } from "./reasons";
 
 export interface OutOfReach {
   readonly exercise: Exercise;
@@ -19,7 +19,7 @@ export interface OutOfReach {
   readonly curve: RepCurve;
 }
 
-export interface WaysContext {
+export interface LoadAlternativesContext {
   readonly catalogue: Catalogue;
   readonly gym: GymEquipment;
   readonly bodyMassKg: number | null;
@@ -30,8 +30,8 @@ export interface WaysContext {
 const MOST_REPS = 30;
 
 /** The ways that exist here, the most faithful first. */
-export function waysRound(problem: OutOfReach, context: WaysContext): WayRound[] {
-  const ways: WayRound[] = [];
+export function loadAlternatives(problem: OutOfReach, context: LoadAlternativesContext): LoadAlternative[] {
+  const ways: LoadAlternative[] = [];
   const { exercise, nearestKg, rir, e1rmKg, curve } = problem;
   const near = curveKg(exercise, nearestKg, context.bodyMassKg, context.settings);
   if (e1rmKg !== null && near !== null && near > 0) {
@@ -49,7 +49,10 @@ export function waysRound(problem: OutOfReach, context: WaysContext): WayRound[]
 }
 
 /** The band whose mean through the range comes nearest to what is missing. */
-function bandFor({ exercise, wantedKg, nearestKg }: OutOfReach, context: WaysContext): WayRound | null {
+function bandFor(
+  { exercise, wantedKg, nearestKg }: OutOfReach,
+  context: LoadAlternativesContext,
+): LoadAlternative | null {
   if (isBodyweight(exercise) || exercise.implement === "stack" || exercise.implement === "band") return null;
   const missing = wantedKg - nearestKg;
   let best: { name: string; meanKg: number } | null = null;
@@ -63,11 +66,11 @@ function bandFor({ exercise, wantedKg, nearestKg }: OutOfReach, context: WaysCon
 }
 
 /** Lifts of the same family that this gym can load for the same effort: the nearest in pattern first, two at most. */
-function variants({ exercise, wantedKg, side }: OutOfReach, context: WaysContext): WayRound[] {
+function variants({ exercise, wantedKg, side }: OutOfReach, context: LoadAlternativesContext): LoadAlternative[] {
   const { catalogue, gym, bodyMassKg, settings } = context;
   const curve = curveKg(exercise, wantedKg, bodyMassKg, settings);
   if (curve === null) return [];
-  const found: { way: WayRound; distance: number }[] = [];
+  const found: { way: LoadAlternative; distance: number }[] = [];
   for (const other of catalogue.list) {
     if (other.id === exercise.id || other.family !== exercise.family || missingStations(other, gym).length > 0)
       continue;

@@ -11,7 +11,7 @@ export interface SessionGlance {
   readonly summary: { readonly sets: number; readonly plannedSets: number } | null;
 }
 
-export type Snag =
+export type ClientAlert =
   | { readonly kind: "notReady"; readonly readiness: Exclude<ReadinessState, { kind: "ready" }> }
   | { readonly kind: "missedSessions"; readonly count: number }
   | { readonly kind: "setsLeftOut"; readonly left: number; readonly planned: number }
@@ -30,12 +30,12 @@ const LIFTS_STANDING_STILL = 3;
  * The first thing that needs the coach; null where all runs. Sessions oldest first; `standingLifts`: how many stood at the same
  * loads and reps for eight weeks.
  */
-export function snagOf(
+export function clientAlertOf(
   readiness: ReadinessState,
   sessions: readonly SessionGlance[],
   today: string,
   standingLifts = 0,
-): Snag | null {
+): ClientAlert | null {
   if (readiness.kind !== "ready") return { kind: "notReady", readiness };
   const recent = sessions.filter(({ date }) => date >= addDays(today, -LOOK_BACK_DAYS) && date < today);
   const missed = recent.filter(({ state }) => state === "draft").length;

@@ -4,20 +4,20 @@ import { SAME_WEIGHT_KG } from "../units";
 import { type BuildableLoad, buildableLoads, type GymEquipment } from "./equipment";
 import { type ItemKind, inventoryItems } from "./inventory";
 
-export interface ImplementThread {
+export interface ImplementLoads {
   readonly key: string;
   readonly kind: "bars" | "dumbbells" | "kettlebells" | "stack" | "sled" | "belt" | "bands" | "assistance";
   readonly name: string;
   /** What a figure on it means. */
   readonly basis: string;
   readonly loads: readonly BuildableLoad[];
-  readonly grain: Grain;
+  readonly grain: LoadIncrements;
   /** Out-of-order keys that belong to it. */
   readonly items: readonly string[];
 }
 
 /** How fine the knots lie. */
-export interface Grain {
+export interface LoadIncrements {
   /** The commonest step between neighbours, in kg; null with fewer than two loads. */
   readonly stepKg: number | null;
   /** From this load on every step but the gaps is a tenth of the load or less; null where none is. */
@@ -26,7 +26,7 @@ export interface Grain {
   readonly gaps: readonly { readonly fromKg: number; readonly toKg: number; readonly percent: number }[];
 }
 
-export function grainOf(loads: readonly { readonly kg: number }[]): Grain {
+export function loadIncrementsOf(loads: readonly { readonly kg: number }[]): LoadIncrements {
   const steps = loads.slice(1).map((load, index) => ({ fromKg: loads[index]!.kg, toKg: load.kg }));
   if (steps.length === 0) return { stepKg: null, fineFromKg: null, gaps: [] };
   const counts = new Map<number, number>();
@@ -82,8 +82,8 @@ const asking = (implement: Exercise["implement"], station: string | null = null,
   cautions: [],
 });
 
-/** The thread an exercise's loads lie on; the same key that `threadsOf` gives it. */
-export function threadKeyOf(exercise: Exercise, loadKg: number | null): string {
+/** The thread an exercise's loads lie on; the same key that `implementLoadsOf` gives it. */
+export function implementKeyOf(exercise: Exercise, loadKg: number | null): string {
   switch (exercise.implement) {
     case "barbell":
       return "bars";
@@ -105,12 +105,12 @@ export function threadKeyOf(exercise: Exercise, loadKg: number | null): string {
 }
 
 /** Threads in the order a coach walks the room; implements that the gym has none of are left out. */
-export function threadsOf(gym: GymEquipment): ImplementThread[] {
+export function implementLoadsOf(gym: GymEquipment): ImplementLoads[] {
   const items = inventoryItems(gym);
   const keys = (...kinds: ItemKind[]) => items.filter((item) => kinds.includes(item.kind)).map((item) => item.key);
-  const threads: ImplementThread[] = [];
-  const add = (thread: Omit<ImplementThread, "grain">) => {
-    if (thread.loads.length > 0) threads.push({ ...thread, grain: grainOf(thread.loads) });
+  const threads: ImplementLoads[] = [];
+  const add = (thread: Omit<ImplementLoads, "grain">) => {
+    if (thread.loads.length > 0) threads.push({ ...thread, grain: loadIncrementsOf(thread.loads) });
   };
   const loads = (...question: Parameters<typeof asking>) => buildableLoads(asking(...question), gym);
   add({

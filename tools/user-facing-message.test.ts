@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
-import { plainly, portOf } from "./plain";
-import { Plain } from "./system";
+import { UserFacingError } from "./system";
+import { portOf, userFacingMessage } from "./user-facing-message";
 
 describe("what is given wrong is said in a sentence", () => {
   it.each(["abc", "0", "65536", "-1", "3000.5", "80 80"])("PORT=%s", (given) => {
@@ -20,12 +20,12 @@ describe("what is given wrong is said in a sentence", () => {
     [{ cause: { code: "42501" } }, /may not do this.*DATABASE_OWNER_URL/],
     [{ cause: { cause: { code: "53300" } } }, /connections.*taken/],
     [{ code: "EACCES", path: "/srv/yarvex" }, /\/srv\/yarvex cannot be written/],
-    [new Plain("As it stands."), /^As it stands\.$/],
+    [new UserFacingError("As it stands."), /^As it stands\.$/],
   ])("%j", (fault, words) => {
-    expect(plainly(fault, where)).toMatch(words);
+    expect(userFacingMessage(fault, where)).toMatch(words);
   });
 
   it("a fault of the program's own keeps its stack", () => {
-    expect(plainly(new TypeError("x is undefined"))).toBeNull();
+    expect(userFacingMessage(new TypeError("x is undefined"))).toBeNull();
   });
 });

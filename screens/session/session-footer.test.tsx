@@ -5,11 +5,11 @@ import type { SessionView } from "@/contract";
 import { testContext } from "@/contract/testing/context";
 import { allBlocks } from "@/core";
 import { read } from "@/core/testing/helpers";
-import { Foot } from "./foot";
+import { SessionFooter } from "./session-footer";
 import { viewOf } from "./testing/view";
 import { type Desk, useDesk } from "./use-desk";
 
-vi.mock("@/device/api", () => ({ ask: () => new Promise(() => {}), replySentence: () => "" }));
+vi.mock("@/device/api", () => ({ callApi: () => new Promise(() => {}), replySentence: () => "" }));
 
 // What is fetched first may take a while on a busy machine.
 configure({ asyncUtilTimeout: 10_000 });
@@ -19,7 +19,7 @@ const fit = vi.fn();
 let desk: Desk;
 function Opened({ view }: { view: SessionView }) {
   desk = useDesk(view);
-  return <Foot view={desk.view} desk={desk} onFit={fit} />;
+  return <SessionFooter view={desk.view} desk={desk} onFit={fit} />;
 }
 const open = (more: Partial<SessionView> = {}, text = TEXT) => render(<Opened view={viewOf(read(text), more)} />);
 const slotIds = () => allBlocks(desk.document).flatMap(({ slots }) => slots.map(({ id }) => id));

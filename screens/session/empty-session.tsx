@@ -4,7 +4,7 @@ import { StartFrom } from "./start-from";
 import type { Desk } from "./use-desk";
 
 /** A session of nothing yet: one cell to type a lift into, and what else it can be started from. */
-export function EmptyCloth({ desk }: { desk: Desk }) {
+export function EmptySession({ desk }: { desk: Desk }) {
   if (desk.locked) return <p className="p-4 text-quiet">Nothing was planned in this session.</p>;
   return (
     <div className="grid gap-8 px-4 py-4 lg:grid-cols-2">

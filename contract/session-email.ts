@@ -25,7 +25,7 @@ import {
 } from "../core";
 import { type ShownContent, shownSession } from "./shown";
 
-export interface Letter {
+export interface SessionEmail {
   readonly subject: string;
   readonly text: string;
 }
@@ -40,11 +40,11 @@ interface From {
 }
 
 /** "Thursday 26 November: Back and arms". */
-export const letterSubject = ({ date, document }: Pick<ShownContent, "date" | "document">, region: Region): string =>
+export const emailSubject = ({ date, document }: Pick<ShownContent, "date" | "document">, region: Region): string =>
   [datesOf(region).longDate(date), document.title].filter(Boolean).join(": ");
 
 /** The letter of a copy; the same for the same copy. Lines end as mail wants them only when it is written to a file. */
-export function letterOf(content: ShownContent, { client, studio, region, link }: From): Letter {
+export function emailOf(content: ShownContent, { client, studio, region, link }: From): SessionEmail {
   const shown = shownSession(content);
   const { document } = content;
   const labels = slotLabels(document);
@@ -57,14 +57,14 @@ export function letterOf(content: ShownContent, { client, studio, region, link }
   });
   const parts = [
     `${client.split(" ")[0]},`,
-    `your session for ${letterSubject({ date: content.date, document: { ...document, title: "" } }, region)} is ready${document.title ? `: ${document.title}` : ""}. It takes about ${minutes} minutes.`,
+    `your session for ${emailSubject({ date: content.date, document: { ...document, title: "" } }, region)} is ready${document.title ? `: ${document.title}` : ""}. It takes about ${minutes} minutes.`,
     ...(document.warmUp ? [`Warm-up: ${warmUpWords(document.warmUp)}`] : []),
     ...blocks,
     `Open it to train: ${link}`,
     `If something hurts, stop that lift and say so. ${GENERAL_NOTICE}`,
     studio,
   ];
-  return { subject: letterSubject(content, region), text: parts.join("\n\n") };
+  return { subject: emailSubject(content, region), text: parts.join("\n\n") };
 }
 
 function warmUpWords({ pulseRaiser, drills }: WarmUp): string {

@@ -14,7 +14,7 @@ interface Invited {
 }
 
 /** An invitation, taken up by whoever holds its link, with a password of their own. */
-export function TakeUp({ secret, invitation }: { secret: string; invitation: Invited | null }) {
+export function AcceptInvitation({ secret, invitation }: { secret: string; invitation: Invited | null }) {
   const [name, setName] = useState(invitation?.name ?? "");
   const [password, setPassword] = useState("");
   const [problem, setProblem] = useState<string | null>(null);

@@ -2,7 +2,7 @@ import { describe, expect, it } from "vitest";
 import { DEFAULT_REGION } from "../core";
 import { shownSession } from "../core/testing/floor";
 import { read } from "../core/testing/helpers";
-import { letterOf } from "./letter";
+import { emailOf } from "./session-email";
 import { SHOWN_VERSION, type ShownContent } from "./shown";
 
 function letter(text: string, more: Partial<ShownContent> = {}): string {
@@ -22,7 +22,7 @@ function letter(text: string, more: Partial<ShownContent> = {}): string {
     ...{ version: SHOWN_VERSION, engineVersion: 1, settings, date, purpose: "training", oneOff: [], bodyMassKg },
     ...{ equipment, own: [], document, loads: words, ramps: {}, ...more },
   };
-  return letterOf(content, {
+  return emailOf(content, {
     client: "Marit Ask",
     studio: "The Boathouse",
     region: DEFAULT_REGION,

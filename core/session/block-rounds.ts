@@ -4,7 +4,7 @@ import type { WorkContext } from "../time/work";
 import { occurrenceKey, type PerformedSession, placeOf, setsAt } from "./events";
 import { allBlocks, type Block, blockLetter, type RoundStop, type SessionDocument, type Slot } from "./grammar";
 
-export interface Chain {
+export interface BlockRound {
   readonly key: string;
   readonly block: Block;
   readonly letter: string;
@@ -31,14 +31,14 @@ const NOTHING_CHANGED: FloorChanges = {
 };
 
 /** The chains of a session, with the rounds and sets that were added on the floor and in the order chosen there. */
-export function chainsOf(
+export function blockRoundsOf(
   document: SessionDocument,
   context: WorkContext,
   performed: FloorChanges = NOTHING_CHANGED,
-): Chain[] {
+): BlockRound[] {
   const blocks = allBlocks(asChanged(document, performed));
   return inOrder(blocks, performed.order).flatMap((block) =>
-    blockChains(block, blockLetter(blocks.indexOf(block)), context, performed),
+    roundsOfBlock(block, blockLetter(blocks.indexOf(block)), context, performed),
   );
 }
 
@@ -51,15 +51,15 @@ export function inOrder(blocks: readonly Block[], order: readonly string[]): Blo
   return [...blocks].sort((a, b) => place(a) - place(b));
 }
 
-function blockChains(
+function roundsOfBlock(
   block: Block,
   letter: string,
   context: WorkContext,
   { roundsAdded, setsAdded }: Pick<PerformedSession, "roundsAdded" | "setsAdded">,
-): Chain[] {
+): BlockRound[] {
   const planned = runBlock(block, context).rounds;
   const all = [...planned, ...addedRounds(block, planned, roundsAdded.get(block.id) ?? 0, context)];
-  const chains = all.map(({ round, isOptional, moves, rest, seconds }, index): Chain => {
+  const chains = all.map(({ round, isOptional, moves, rest, seconds }, index): BlockRound => {
     const follows = index < all.length - 1;
     return {
       key: `${block.id}:${round}`,
@@ -169,7 +169,7 @@ function repsDown(performed: PerformedSession, slotId: string, round: number): n
 }
 
 /** Whether a chain needs no more doing: every move done or left out, or an optional round that its rule has ended. */
-export function isChainOver(chain: Chain, performed: PerformedSession): boolean {
+export function isBlockRoundOver(chain: BlockRound, performed: PerformedSession): boolean {
   if (chain.isOptional) {
     const stopped = stopReached(chain.block, performed);
     if (stopped && chain.round > stopped.afterRound) return true;
@@ -181,5 +181,5 @@ export function isChainOver(chain: Chain, performed: PerformedSession): boolean 
 }
 
 /** The chain in hand: the first that is not over; null when the session is. */
-export const nextChain = (chains: readonly Chain[], performed: PerformedSession): Chain | null =>
-  chains.find((chain) => !isChainOver(chain, performed)) ?? null;
+export const nextBlockRound = (chains: readonly BlockRound[], performed: PerformedSession): BlockRound | null =>
+  chains.find((chain) => !isBlockRoundOver(chain, performed)) ?? null;

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import type { SessionState } from "../session/projection";
-import { type SessionGlance, sessionsAWeek, snagOf } from "./snags";
+import { clientAlertOf, type SessionGlance, sessionsAWeek } from "./client-alerts";
 
 const TODAY = "2026-11-24";
 const READY = { kind: "ready", lightStart: false } as const;
@@ -24,39 +24,39 @@ const all = (change: Record<string, SessionGlance> = {}) => DATES.map((date) => 
 
 describe("what needs the coach", () => {
   it("is nothing where all runs", () => {
-    expect(snagOf(READY, all(), TODAY)).toBeNull();
-    expect(snagOf(READY, [], TODAY)).toBeNull();
+    expect(clientAlertOf(READY, all(), TODAY)).toBeNull();
+    expect(clientAlertOf(READY, [], TODAY)).toBeNull();
   });
 
   it("is lifts that stand still, where nothing else is", () => {
-    expect(snagOf(READY, all(), TODAY, 6)).toEqual({ kind: "standsStill", lifts: 6 });
-    expect(snagOf(READY, all(), TODAY, 2)).toBeNull();
+    expect(clientAlertOf(READY, all(), TODAY, 6)).toEqual({ kind: "standsStill", lifts: 6 });
+    expect(clientAlertOf(READY, all(), TODAY, 2)).toBeNull();
     const two = { "2026-11-19": glance("2026-11-19", "draft"), "2026-11-23": glance("2026-11-23", "draft") };
-    expect(snagOf(READY, all(two), TODAY, 6)!.kind).toBe("missedSessions");
+    expect(clientAlertOf(READY, all(two), TODAY, 6)!.kind).toBe("missedSessions");
   });
 
   it("is the statement before anything else", () => {
     const missing = { kind: "missing" } as const;
     const misses = all({ "2026-11-19": glance("2026-11-19", "draft"), "2026-11-23": glance("2026-11-23", "draft") });
-    expect(snagOf(missing, misses, TODAY)).toEqual({ kind: "notReady", readiness: missing });
+    expect(clientAlertOf(missing, misses, TODAY)).toEqual({ kind: "notReady", readiness: missing });
   });
 
   it("is two sessions that were passed over in four weeks; one can happen to anybody, and today is not over", () => {
     const one = { "2026-11-19": glance("2026-11-19", "draft") };
-    expect(snagOf(READY, [...all(one), glance(TODAY, "draft")], TODAY)).toBeNull();
+    expect(clientAlertOf(READY, [...all(one), glance(TODAY, "draft")], TODAY)).toBeNull();
     const two = { ...one, "2026-11-23": glance("2026-11-23", "draft") };
-    expect(snagOf(READY, all(two), TODAY)).toEqual({ kind: "missedSessions", count: 2 });
+    expect(clientAlertOf(READY, all(two), TODAY)).toEqual({ kind: "missedSessions", count: 2 });
     const longAgo = [glance("2026-10-01", "draft"), glance("2026-10-05", "draft")];
-    expect(snagOf(READY, [...longAgo, ...all()], TODAY)).toBeNull();
+    expect(clientAlertOf(READY, [...longAgo, ...all()], TODAY)).toBeNull();
   });
 
   it("is sets that were left out of the last session, not of one before it", () => {
-    expect(snagOf(READY, all({ "2026-11-23": glance("2026-11-23", "done", 9) }), TODAY)).toEqual({
+    expect(clientAlertOf(READY, all({ "2026-11-23": glance("2026-11-23", "done", 9) }), TODAY)).toEqual({
       kind: "setsLeftOut",
       left: 3,
       planned: 12,
     });
-    expect(snagOf(READY, all({ "2026-11-19": glance("2026-11-19", "done", 9) }), TODAY)).toBeNull();
+    expect(clientAlertOf(READY, all({ "2026-11-19": glance("2026-11-19", "done", 9) }), TODAY)).toBeNull();
   });
 
   it("is no time away: what was left out of a plan was not expected", () => {
@@ -64,19 +64,19 @@ describe("what needs the coach", () => {
     const weeks = all().map((one) =>
       away.includes(one.date) ? { ...one, state: "leftOut" as const, summary: null } : one,
     );
-    expect(snagOf(READY, weeks, TODAY)).toBeNull();
+    expect(clientAlertOf(READY, weeks, TODAY)).toBeNull();
     const usual = [glance("2026-10-19"), glance("2026-10-22")];
-    expect(snagOf(READY, [...usual, ...weeks], TODAY)).toBeNull();
+    expect(clientAlertOf(READY, [...usual, ...weeks], TODAY)).toBeNull();
     const unsaid = [...usual, ...all().filter(({ date }) => !away.includes(date))];
-    expect(snagOf(READY, unsaid, TODAY)).toMatchObject({ kind: "lowAdherence" });
+    expect(clientAlertOf(READY, unsaid, TODAY)).toMatchObject({ kind: "lowAdherence" });
   });
 
   it("is a week that is kept less than seven times in ten, against the client's own usual week", () => {
     const before = [glance("2026-10-19"), glance("2026-10-22")];
     const kept = all().filter(({ date }) => !["2026-11-05", "2026-11-12", "2026-11-19"].includes(date));
-    expect(snagOf(READY, [...before, ...kept], TODAY)).toEqual({ kind: "lowAdherence", done: 5, planned: 8 });
+    expect(clientAlertOf(READY, [...before, ...kept], TODAY)).toEqual({ kind: "lowAdherence", done: 5, planned: 8 });
     const better = all().filter(({ date }) => !["2026-11-05", "2026-11-12"].includes(date));
-    expect(snagOf(READY, [...before, ...better], TODAY)).toBeNull();
+    expect(clientAlertOf(READY, [...before, ...better], TODAY)).toBeNull();
   });
 });
 

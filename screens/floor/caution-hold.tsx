@@ -1,9 +1,9 @@
 "use client";
 import { useState } from "react";
-import { ask, replySentence } from "@/device/api";
+import { callApi, replySentence } from "@/device/api";
 
 /** A caution holds the session until a coach says why it is all right here: that can be done where they stand. */
-export function Held({
+export function CautionHold({
   sessionId,
   message,
   reasonKey,
@@ -21,7 +21,7 @@ export function Held({
       className="flex flex-col gap-4 text-left"
       onSubmit={async (event) => {
         event.preventDefault();
-        const reply = await ask("sessions.recordReason", { sessionId, key: reasonKey, reason });
+        const reply = await callApi("sessions.recordReason", { sessionId, key: reasonKey, reason });
         if (reply.kind === "ok") onRecorded();
         else setProblem(replySentence(reply));
       }}

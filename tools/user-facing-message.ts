@@ -1,12 +1,12 @@
 /** What goes wrong around a program, in one plain sentence each. */
-import { Plain } from "./system";
+import { UserFacingError } from "./system";
 
 /** PORT as it was given. */
 export function portOf(given: string | undefined): number {
   if (given === undefined || given === "") return 3000;
   const port = Number(given);
   if (!/^\d+$/.test(given) || port < 1 || port > 65535)
-    throw new Plain(`PORT is “${given}”: it has to be a port number, 1 to 65535.`);
+    throw new UserFacingError(`PORT is “${given}”: it has to be a port number, 1 to 65535.`);
   return port;
 }
 
@@ -20,11 +20,11 @@ interface Coded {
 }
 
 /** The sentence for a fault, or null where it is the program's own. */
-export function plainly(
+export function userFacingMessage(
   error: unknown,
   where = whereIs(process.env.DATABASE_OWNER_URL ?? process.env.DATABASE_URL),
 ): string | null {
-  if (error instanceof Plain) return error.message;
+  if (error instanceof UserFacingError) return error.message;
   for (
     let one = error as Coded | undefined, depth = 0;
     one && depth < 6;

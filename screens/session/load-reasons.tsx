@@ -56,7 +56,7 @@ const ReserveChart = fetched(
 );
 
 /** Why this load: the figure, its reasons, the build, the tempo, what is likely in reserve, the rule for next time. */
-export function Why({
+export function LoadReasons({
   desk,
   view,
   partner,
@@ -97,7 +97,7 @@ export function Why({
       id="why"
       tabIndex={-1}
       aria-label="Why this load"
-      className="flex flex-col gap-3.5 overflow-y-auto bg-cloth p-4"
+      className="flex flex-col gap-3.5 overflow-y-auto bg-surface p-4"
     >
       <div>
         <p className="narrow text-quiet">
@@ -112,7 +112,7 @@ export function Why({
           {isBodyweight(exercise) && moved !== null ? `${massWords(moved, unit)} moved` : basisSentence(exercise)}
         </span>
       </p>
-      <ul className="flex flex-col gap-1.5 border-l-2 border-thread pl-3">
+      <ul className="flex flex-col gap-1.5 border-l-2 border-line pl-3">
         {load?.reasons.map((reason, index) => (
           <li key={index} className={index === 0 ? "-ml-[14px] border-l-2 border-indigo pl-3 font-semibold" : ""}>
             {loadSentence(reason, { ...words, labels })}
@@ -302,7 +302,7 @@ function overruledWords(reason: LoadReason, words: SentenceContext): string {
 function NotKnown({ desk, slot }: { desk: Desk; slot: Slot }) {
   const { name } = exerciseOrThrow(desk.catalogue, slot.exerciseId);
   return (
-    <aside id="why" tabIndex={-1} aria-label="Why this load" className="bg-cloth p-4">
+    <aside id="why" tabIndex={-1} aria-label="Why this load" className="bg-surface p-4">
       <UnknownLift
         name={name}
         desk={desk}

@@ -1,13 +1,13 @@
 "use client";
 import { useState } from "react";
 import type { SessionDocument } from "@/core";
-import { ask, replySentence } from "@/device/api";
+import { callApi, replySentence } from "@/device/api";
 import { Button } from "@/ui/button";
 import { TextField } from "@/ui/field";
 import { Sheet } from "@/ui/sheet";
 
 /** A session, or a block of it, to start others from. */
-export function KeepTemplate({
+export function SaveTemplate({
   kind,
   name: usual,
   document,
@@ -23,7 +23,7 @@ export function KeepTemplate({
   const [isKept, setKept] = useState(false);
   const keep = async () => {
     if (name.trim() === "") return setError("Give the template a name.");
-    const reply = await ask("templates.keep", { name: name.trim(), of: { kind, document } });
+    const reply = await callApi("templates.keep", { name: name.trim(), of: { kind, document } });
     if (reply.kind === "ok") setKept(true);
     else setError(replySentence(reply));
   };

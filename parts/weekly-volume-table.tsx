@@ -25,7 +25,7 @@ const figureOf = (load: MuscleLoad | undefined, measure: MuscleMeasure, unit: We
 };
 
 /** What each muscle was asked by week, against its band, and each week's minutes and load; a figure opens what it is made of. */
-export function Selvedge({
+export function WeeklyVolumeTable({
   model,
   view,
   onOpen,
@@ -52,12 +52,12 @@ export function Selvedge({
   return (
     <tbody>
       <tr>
-        <th scope="rowgroup" className="sticky left-0 z-10 border-b-2 border-thread bg-ground pt-3 pl-3 text-left">
+        <th scope="rowgroup" className="sticky left-0 z-10 border-b-2 border-line bg-ground pt-3 pl-3 text-left">
           <select
             aria-label="What is counted of each muscle"
             value={measure}
             onChange={(event) => setMeasure(event.target.value as MuscleMeasure)}
-            className="min-h-6 max-w-44 rounded-[3px] border border-rule bg-cloth px-1 font-bold"
+            className="min-h-6 max-w-44 rounded-[3px] border border-rule bg-surface px-1 font-bold"
           >
             {(Object.keys(MEASURES) as MuscleMeasure[]).map((one) => (
               <option key={one} value={one}>
@@ -69,7 +69,7 @@ export function Selvedge({
             {MEASURES[measure].about.replace("{unit}", view.client.unit)}
           </span>
         </th>
-        <HeadGaps columns={model.columns} />
+        <HeadingGaps columns={model.columns} />
       </tr>
       {shown.map(([muscle]) => {
         const band = weeklySetBand(trainingAge as TrainingAge, priorities[muscle] ?? "normal");
@@ -100,7 +100,7 @@ export function Selvedge({
                     type="button"
                     aria-label={`${figure} ${measure === "hardSets" ? "hard sets" : measure === "volumeLoadKg" ? view.client.unit : "minutes"} for the ${muscle} in week ${week + 1}: what it is made of`}
                     onClick={() => onOpen(muscle, week)}
-                    className="flex w-full items-center gap-1 hover:bg-thread"
+                    className="flex w-full items-center gap-1 hover:bg-line"
                   >
                     {measure === "hardSets" ? (
                       <BandBar sets={sets} low={band.low} high={band.high} isPast={isPast} />
@@ -173,7 +173,7 @@ function WeekFigures({
               type="button"
               aria-label={`${name} of week ${column.week + 1}: ${figure(column)}, by session`}
               onClick={() => onWeek(column.week)}
-              className="narrow w-full text-left text-xs hover:bg-thread"
+              className="narrow w-full text-left text-xs hover:bg-line"
             >
               {figure(column)}
             </button>
@@ -185,11 +185,11 @@ function WeekFigures({
 }
 
 /** The cells beside a heading over rows: empty, and the present week framed on. */
-export const HeadGaps = ({ columns }: Pick<WeeksModel, "columns">) =>
+export const HeadingGaps = ({ columns }: Pick<WeeksModel, "columns">) =>
   columns.map(({ week, isNow }) => (
     <td
       key={week}
-      className={clsx("border-b-2 border-b-thread border-x-2", isNow ? "border-x-madder" : "border-x-transparent")}
+      className={clsx("border-b-2 border-b-line border-x-2", isNow ? "border-x-madder" : "border-x-transparent")}
     />
   ));
 
@@ -198,7 +198,7 @@ function BandBar({ sets, low, high, isPast }: { sets: number; low: number; high:
   const at = (count: number) => Math.min(1, count / (high * 1.2)) * width;
   return (
     <svg width={width} height={10} aria-hidden className="shrink-0">
-      <rect x={at(low)} width={at(high) - at(low)} height={10} fill="var(--color-selvedge)" />
+      <rect x={at(low)} width={at(high) - at(low)} height={10} fill="var(--color-inset)" />
       <rect y={3} width={at(sets)} height={4} fill={isPast ? "var(--color-woad)" : "var(--color-indigo)"} />
     </svg>
   );

@@ -1,5 +1,5 @@
 /** While a page is made: a thread going through. */
-export function Weaving() {
+export function LoadingScreen() {
   return (
     <div role="status" aria-busy="true" className="flex min-h-[60dvh] flex-col items-center justify-center gap-3">
       <svg viewBox="0 0 160 24" className="w-40" aria-hidden>

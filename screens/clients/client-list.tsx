@@ -2,8 +2,8 @@
 import Link from "next/link";
 import { useState } from "react";
 import { type ClientLine, glancesOf, isWaiting, type Output, type PlannedLine } from "@/contract";
-import { addDays, mondayOf, snagOf, snagSentence } from "@/core";
-import { ask, replySentence } from "@/device/api";
+import { addDays, clientAlertOf, clientAlertSentence, mondayOf } from "@/core";
+import { callApi, replySentence } from "@/device/api";
 import { openPlanned } from "@/device/planned";
 import { PlannedLink } from "@/parts/planned-link";
 import { useDates } from "@/parts/region";
@@ -14,7 +14,7 @@ import { NewClient } from "./new-client";
 
 const WEEKS = 9;
 
-export function Rack({ first, today }: { first: RackPage; today: string }) {
+export function ClientList({ first, today }: { first: ClientListPage; today: string }) {
   const { longDate } = useDates();
   const [adding, setAdding] = useState(false);
   const { clients, next, more, problem } = usePages(first);
@@ -31,7 +31,7 @@ export function Rack({ first, today }: { first: RackPage; today: string }) {
         </Button>
       </header>
       {clients.length === 0 ? (
-        <div className="border-y border-thread py-12 text-center">
+        <div className="border-y border-line py-12 text-center">
           <p className="text-lg font-semibold">No clients yet.</p>
           <p className="text-quiet">Add the first one, ask the health questions, and write a session.</p>
         </div>
@@ -39,7 +39,7 @@ export function Rack({ first, today }: { first: RackPage; today: string }) {
         <>
           <ul className="grid grid-cols-[repeat(auto-fill,minmax(11.5rem,1fr))] gap-x-5 gap-y-8">
             {clients.map((client) => (
-              <Cloth key={client.id} client={client} today={today} />
+              <ClientBars key={client.id} client={client} today={today} />
             ))}
           </ul>
           {next ? (
@@ -61,16 +61,16 @@ export function Rack({ first, today }: { first: RackPage; today: string }) {
   );
 }
 
-type RackPage = Pick<Output<"clients.list">, "clients" | "next">;
+type ClientListPage = Pick<Output<"clients.list">, "clients" | "next">;
 
 /** The rack a page at a time; the next one is asked for. */
-function usePages(first: RackPage) {
-  const [later, setLater] = useState<readonly RackPage[]>([]);
+function usePages(first: ClientListPage) {
+  const [later, setLater] = useState<readonly ClientListPage[]>([]);
   const [problem, setProblem] = useState<string | null>(null);
   const pages = [first, ...later];
   const { next } = pages.at(-1)!;
   const more = async () => {
-    const reply = await ask("clients.list", { after: next });
+    const reply = await callApi("clients.list", { after: next });
     if (reply.kind !== "ok") return setProblem(replySentence(reply));
     setProblem(null);
     setLater([...later, reply.value]);
@@ -78,12 +78,12 @@ function usePages(first: RackPage) {
   return { clients: pages.flatMap((page) => page.clients), next, more, problem };
 }
 
-function Cloth({ client, today }: { client: ClientLine; today: string }) {
+function ClientBars({ client, today }: { client: ClientLine; today: string }) {
   const { weekdayName } = useDates();
   const firstWeek = addDays(mondayOf(today), -7 * (WEEKS - 1));
   const weeks = Array.from({ length: WEEKS }, (_, week) => addDays(firstWeek, week * 7));
-  const found = snagOf(client.readiness, glancesOf(client.sessions), today, client.standingLifts);
-  const snag = found && snagSentence(found, client.name);
+  const found = clientAlertOf(client.readiness, glancesOf(client.sessions), today, client.standingLifts);
+  const snag = found && clientAlertSentence(found, client.name);
   const next = client.sessions.find((session) => session.date >= today && isWaiting(session));
   return (
     <li className="flex flex-col">
@@ -94,7 +94,7 @@ function Cloth({ client, today }: { client: ClientLine; today: string }) {
       </h2>
       <p className="narrow text-quiet">{client.trainingAge}</p>
       <Link href={`/clients/${client.id}`} tabIndex={-1} aria-hidden className="my-2 block">
-        <Strip weeks={weeks} sessions={client.sessions} today={today} />
+        <WeekBars weeks={weeks} sessions={client.sessions} today={today} />
       </Link>
       {snag ? (
         <Notice kind={client.readiness.kind === "ready" ? "warn" : "block"} className="mb-2 text-[13px]">
@@ -122,7 +122,7 @@ function Cloth({ client, today }: { client: ClientLine; today: string }) {
 }
 
 /** Warp threads hang all the way; each session is a weft through them. */
-function Strip({
+function WeekBars({
   weeks,
   sessions,
   today,
@@ -146,7 +146,7 @@ function Strip({
           x2={step * (i + 0.5) + (i % 2 ? 1.5 : -1.5)}
           y1={0}
           y2={height}
-          stroke="var(--color-thread)"
+          stroke="var(--color-line)"
           strokeWidth={3}
         />
       ))}
@@ -163,7 +163,7 @@ function Strip({
           const length = (width - 8) * share;
           if (session.state === "done")
             return (
-              <Weft
+              <SessionBar
                 key={index}
                 y={y}
                 thick={each - 1.2}
@@ -193,7 +193,7 @@ function Strip({
   );
 }
 
-function Weft({
+function SessionBar({
   y,
   thick,
   length,
