@@ -68,7 +68,7 @@ G1 Deadlift 4x2 @80% (> pause 20s x2)*2 r180`,
   `# Timed and mechanical
 cap 60min
 
-A1 Overhead press 4x6 @80% t2-0-X-0 r150 &chains 10kg
+A1 Overhead press 4x6 @80% t2-0-X-0 r150 &blockRounds 10kg
 
 B1 Push-up 3xF > as "Push-up from the knees" xF r90
 

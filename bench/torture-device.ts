@@ -161,8 +161,8 @@ const sender = (async () => {
 
 for (const view of floors) {
   const shown = shownSession(view.shown);
-  for (const chain of blockRoundsOf(shown.document, workContextOf(shown))) {
-    const sets = asPlanned(chain, shown, Math.round(random() * 20_000)).map((set) => ({
+  for (const blockRound of blockRoundsOf(shown.document, workContextOf(shown))) {
+    const sets = asPlanned(blockRound, shown, Math.round(random() * 20_000)).map((set) => ({
       ...set,
       rir: 2,
       segments: set.segments.map((one) => ({ ...one, reps: 1 + Math.floor(random() * 20) })),

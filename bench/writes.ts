@@ -103,7 +103,7 @@ async function measureWrites(server: Server, name: string): Promise<void> {
   };
   const views: FloorView[] = [];
   for (let lane = 0; lane < SESSIONS + 2; lane++) views.push(await open(lane));
-  const bodies = new Map(views.map((view) => [view, [0, 1, 2, 3].map((chain) => doneIn(view, chain))]));
+  const bodies = new Map(views.map((view) => [view, [0, 1, 2, 3].map((round) => doneIn(view, round))]));
   const entry = (view: FloorView, lane: number): FloorEvent => ({
     ...bodies.get(view)![lane % 4]!,
     id: randomUUID(),

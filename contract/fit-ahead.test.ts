@@ -50,7 +50,7 @@ const DONE = doneAsPlanned(shown);
 
 function standing(events: readonly FloorEvent[], known: SessionInProgress["client"] = client): SessionInProgress {
   const performed = foldEvents(events);
-  return { content, client: known, chains: blockRoundsOf(DOCUMENT, workContextOf(shown), performed), performed };
+  return { content, client: known, blockRounds: blockRoundsOf(DOCUMENT, workContextOf(shown), performed), performed };
 }
 const fitted = (state: SessionInProgress, minutes: number): FitFound => runSteps(fitAheadSteps(state, minutes * 60));
 const wordsOf = ({ ways }: FitFound) =>
@@ -132,7 +132,7 @@ describe("what is ahead on the floor, brought inside a time", () => {
   it("asks for nothing where it fits, has nothing for what is over, and goes without a client of an older build", () => {
     expect(fitted(standing([]), 90)).toMatchObject({ plan: null });
     expect(fitted(standing(DONE), 5)).toMatchObject({ ways: [], plan: null });
-    expect(standing(DONE).chains.every((chain) => isBlockRoundOver(chain, foldEvents(DONE)))).toBe(true);
+    expect(standing(DONE).blockRounds.every((blockRound) => isBlockRoundOver(blockRound, foldEvents(DONE)))).toBe(true);
     const plain = fitted(standing([], null), 20).ways.map(({ price }) => price.repsShort);
     expect(plain.every((short) => short === 0)).toBe(true);
   });

@@ -32,15 +32,15 @@ export interface SessionInProgress {
   readonly content: ShownContent;
   /** Null: kept by an older build; prices go without what matters most and without reps that fall short. */
   readonly client: FloorClient | null;
-  readonly chains: readonly BlockRound[];
+  readonly blockRounds: readonly BlockRound[];
   readonly performed: PerformedSession;
 }
 
 /** Seconds that what is ahead takes as it is planned, without the rest that is running. */
 export const secondsAhead = (standing: SessionInProgress): number => measureAhead(standing)(aheadOf(standing)).seconds;
 
-const aheadOf = ({ content, chains, performed }: SessionInProgress): SessionDocument =>
-  sessionAhead(shownSession(content).document, chains, performed);
+const aheadOf = ({ content, blockRounds, performed }: SessionInProgress): SessionDocument =>
+  sessionAhead(shownSession(content).document, blockRounds, performed);
 
 /** What would bring what is ahead inside a time, way by way: sets and lifts left out and rests cut, the cheapest minute first. */
 export function* fitAheadSteps(standing: SessionInProgress, capSeconds: number): Steps<FitFound> {
@@ -107,9 +107,9 @@ export function shortenedBy(
       slots.flatMap(({ id, sets }) => [id, ...sets.map((set) => set?.id)]),
     ),
   );
-  const { chains, performed } = standing;
-  const places = chains
-    .filter((chain) => !isBlockRoundOver(chain, performed))
+  const { blockRounds, performed } = standing;
+  const places = blockRounds
+    .filter((blockRound) => !isBlockRoundOver(blockRound, performed))
     .flatMap(({ moves, round, ordinal }) =>
       moves.flatMap(({ slot, set }) =>
         kept.has(slot.id) && kept.has(set.id) ? [] : [placeOf(slot.id, round, ordinal)],

@@ -73,12 +73,12 @@ describe("the review", () => {
       return [id, { ...load, kg, weight, aimReps }];
     }),
   );
-  const chains = chainsShown({ ...shown, loads });
+  const blockRounds = chainsShown({ ...shown, loads });
   const done = (key: number, reps: number): PerformedSet => {
-    const { slot, set } = chains[key]!.moves[0]!;
+    const { slot, set } = blockRounds[key]!.moves[0]!;
     const segment = set.segments[0]!;
     const part = { segmentId: segment.id, exerciseId: slot.exerciseId, load: loads[segment.id]!.weight, reps };
-    const { round } = chains[key]!;
+    const { round } = blockRounds[key]!;
     const common = performedSet().segments[0]!;
     return performedSet({ slotId: slot.id, round, plannedSetId: set.id, segments: [{ ...common, ...part }] });
   };

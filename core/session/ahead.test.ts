@@ -38,17 +38,19 @@ describe("what is ahead of a session on the floor", () => {
     const fixed = byRounds.filter((one) => allBlocks(one).every(({ rounds }) => rounds.kind === "fixed"));
     fc.assert(
       fc.property(fixed, fc.array(fc.boolean(), { minLength: 8, maxLength: 8 }), (document, isDone) => {
-        const chains = blockRoundsOf(document, TEST_CONTEXT);
+        const blockRounds = blockRoundsOf(document, TEST_CONTEXT);
         const shown = shownSession(document);
         const events = doneAsPlanned(shown).map((one, index) =>
-          isDone[index % 8] ? one : shortened(placesOf(chains[index]!)),
+          isDone[index % 8] ? one : shortened(placesOf(blockRounds[index]!)),
         );
-        for (const [index, { moves }] of chains.entries()) {
+        for (const [index, { moves }] of blockRounds.entries()) {
           const ahead = aheadOf(document, events.slice(0, index));
           const ids = allBlocks(ahead).flatMap(({ slots }) => slots.flatMap(({ sets }) => sets.map((set) => set?.id)));
           for (const { set } of moves) expect(ids).toContain(set.id);
-          const next = blockRoundsOf(ahead, TEST_CONTEXT).map((chain) => chain.moves.map(({ set }) => set.id));
-          expect(next).toEqual(chains.slice(index).map((chain) => chain.moves.map(({ set }) => set.id)));
+          const next = blockRoundsOf(ahead, TEST_CONTEXT).map((blockRound) =>
+            blockRound.moves.map(({ set }) => set.id),
+          );
+          expect(next).toEqual(blockRounds.slice(index).map((blockRound) => blockRound.moves.map(({ set }) => set.id)));
         }
         expect(allBlocks(aheadOf(document, events))).toEqual([]);
       }),
@@ -75,9 +77,9 @@ describe("what is ahead of a session on the floor", () => {
     const document = read("A1 Bench press 4x8 @60kg h5,10,15,20\nA2 Barbell row 4x8 @60kg r60,90,120");
     const [first, second] = doneAsPlanned(shownSession(document));
     const [block] = aheadOf(document, [first!, second!]).blocks;
-    const chains = blockRoundsOf({ ...document, blocks: [block!] }, TEST_CONTEXT);
-    expect(chains.map(({ rest }) => rest?.seconds ?? null)).toEqual([120, null]);
-    expect(chains.map(({ moves }) => moves[0]!.handover!.seconds)).toEqual([15, 20]);
+    const blockRounds = blockRoundsOf({ ...document, blocks: [block!] }, TEST_CONTEXT);
+    expect(blockRounds.map(({ rest }) => rest?.seconds ?? null)).toEqual([120, null]);
+    expect(blockRounds.map(({ moves }) => moves[0]!.handover!.seconds)).toEqual([15, 20]);
   });
 });
 
@@ -90,15 +92,15 @@ describe("the pace of a session", () => {
       "A1 Back squat 3x5 @80kg r120\n\nB1 Bench press 4x8 @60kg h10\nB2 Barbell row 4x8 @60kg r90\n\nC1 Lateral raise 3x12 @8kg r60",
     );
     const [a, b, c] = document.blocks.map(({ id }) => id);
-    const chains = blockRoundsOf(document, TEST_CONTEXT);
+    const blockRounds = blockRoundsOf(document, TEST_CONTEXT);
     const changes: FloorEvent[] = [
-      shortened([...placesOf(chains[4]!), ...placesOf(chains[9]!)], [{ blockId: b!, seconds: 45 }]),
+      shortened([...placesOf(blockRounds[4]!), ...placesOf(blockRounds[9]!)], [{ blockId: b!, seconds: 45 }]),
       event({ kind: "orderChanged", blockIds: [a!, c!, b!] }),
     ];
     const shown = shownSession(document);
     const performedAt = (count: number) => {
       const changed = blockRoundsOf(document, TEST_CONTEXT, foldEvents(changes));
-      const order = changed.map(({ key }) => chains.findIndex((chain) => chain.key === key));
+      const order = changed.map(({ key }) => blockRounds.findIndex((blockRound) => blockRound.key === key));
       const done = order.map((index) => doneAsPlanned(shown)[index]!);
       const open = done.filter((_, at) => nextBlockRound([changed[at]!], foldEvents(changes)) !== null);
       return foldEvents([started, ...changes, ...open.slice(0, count)]);
@@ -127,9 +129,9 @@ describe("the pace of a session", () => {
   it("is none before the start, and nobody is late before the first round", () => {
     const document = read("A1 Bench press 3x8 @60kg r90");
     const timeline = expandSession(document, TEST_CONTEXT);
-    const chains = blockRoundsOf(document, TEST_CONTEXT);
-    expect(paceOf(timeline, chains, foldEvents([]), START)).toBeNull();
-    expect(paceOf(timeline, chains, foldEvents([started]), START + 90_000)).toEqual({
+    const blockRounds = blockRoundsOf(document, TEST_CONTEXT);
+    expect(paceOf(timeline, blockRounds, foldEvents([]), START)).toBeNull();
+    expect(paceOf(timeline, blockRounds, foldEvents([started]), START + 90_000)).toEqual({
       elapsedSeconds: 90,
       behindSeconds: null,
     });

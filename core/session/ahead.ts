@@ -10,14 +10,14 @@ import { type Block, plannedRounds, type RoundRest, type SessionDocument, type S
  */
 export function sessionAhead(
   document: SessionDocument,
-  chains: readonly BlockRound[],
+  blockRounds: readonly BlockRound[],
   performed: PerformedSession,
 ): SessionDocument {
   const changed = asChanged(document, performed);
-  const open = chains.filter((chain) => chain.ordinal === 0 && !isBlockRoundOver(chain, performed));
+  const open = blockRounds.filter((blockRound) => blockRound.ordinal === 0 && !isBlockRoundOver(blockRound, performed));
   const isBegun = performed.startedAtMs !== null || performed.sets.size > 0;
   const ahead = (block: Block): Block[] => {
-    const own = open.filter((chain) => chain.block.id === block.id);
+    const own = open.filter((blockRound) => blockRound.block.id === block.id);
     return own.length === 0 ? [] : [blockAhead(block, own, performed)];
   };
   const blocks = inOrder(changed.blocks, performed.order).flatMap(ahead);

@@ -1,4 +1,4 @@
-/** What a chain logs when everything went as shown: what the floor pre-fills. */
+/** What a block's round logs when everything went as shown: what the floor pre-fills. */
 import type { Settings } from "../settings";
 import type { WorkPiece } from "../time/work";
 import type { BlockRound } from "./block-rounds";
@@ -8,9 +8,9 @@ import type { ShownSession } from "./shown";
 
 type Shown = Pick<ShownSession, "loads" | "settings">;
 
-/** One set for each move of the chain; a rep goal has one for each of its mini-sets. */
-export function asPlanned(chain: BlockRound, shown: Shown, restSeconds: number | null): PerformedSet[] {
-  return chain.moves.flatMap(({ slot, set, work }) => {
+/** One set for each move of the block's round; a rep goal has one for each of its mini-sets. */
+export function asPlanned(blockRound: BlockRound, shown: Shown, restSeconds: number | null): PerformedSet[] {
+  return blockRound.moves.flatMap(({ slot, set, work }) => {
     const parts: readonly (readonly PerformedSegment[])[] =
       set.stop.kind === "repTotal"
         ? miniSets(
@@ -22,8 +22,8 @@ export function asPlanned(chain: BlockRound, shown: Shown, restSeconds: number |
         : [set.segments.map((segment) => plannedSegment(segment, slot, shown))];
     return parts.map(
       (segments, index): PerformedSet => ({
-        ...placeOf(slot.id, chain.round, chain.ordinal + index),
-        plannedSetId: chain.ordinal === 0 ? set.id : null,
+        ...placeOf(slot.id, blockRound.round, blockRound.ordinal + index),
+        plannedSetId: blockRound.ordinal === 0 ? set.id : null,
         segments,
         // What was asked is no report: it is said by a person, or not at all.
         rir: null,

@@ -1,4 +1,4 @@
-/** A session as the floor runs it: chains, each one round of a block, in order. Rounds, handovers and rests are the run's. */
+/** A session as the floor runs it: one round of a block after the other, in order. Rounds, handovers and rests are the run's. */
 import { movesOf, type RunMove, type RunRest, type RunRound, restAfter, runBlock } from "../time/run";
 import type { WorkContext } from "../time/work";
 import { occurrenceKey, type PerformedSession, placeOf, setsAt } from "./events";
@@ -30,7 +30,7 @@ const NOTHING_CHANGED: FloorChanges = {
   shortRests: new Map(),
 };
 
-/** The chains of a session, with the rounds and sets that were added on the floor and in the order chosen there. */
+/** The rounds of blocks of a session, with the rounds and sets that were added on the floor and in the order chosen there. */
 export function blockRoundsOf(
   document: SessionDocument,
   context: WorkContext,
@@ -59,7 +59,7 @@ function roundsOfBlock(
 ): BlockRound[] {
   const planned = runBlock(block, context).rounds;
   const all = [...planned, ...addedRounds(block, planned, roundsAdded.get(block.id) ?? 0, context)];
-  const chains = all.map(({ round, isOptional, moves, rest, seconds }, index): BlockRound => {
+  const blockRounds = all.map(({ round, isOptional, moves, rest, seconds }, index): BlockRound => {
     const follows = index < all.length - 1;
     return {
       key: `${block.id}:${round}`,
@@ -75,19 +75,19 @@ function roundsOfBlock(
   });
   const count = new Map<string, number>();
   for (const { slotId, round } of setsAdded) {
-    const from = chains.findLast(
-      (chain) => chain.round === round && chain.moves.some(({ slot }) => slot.id === slotId),
+    const from = blockRounds.findLast(
+      (blockRound) => blockRound.round === round && blockRound.moves.some(({ slot }) => slot.id === slotId),
     );
     if (!from) continue;
     const ordinal = Math.max(1, (count.get(`${slotId}:${round}`) ?? 0) + 1);
     count.set(`${slotId}:${round}`, ordinal);
     const moves = from.moves.filter(({ slot }) => slot.id === slotId).map((move) => ({ ...move, handover: null }));
     const rest = from.rest ?? restAfter(block, { round, seconds: moves[0]!.work.seconds }, context.settings);
-    const at = chains.indexOf(from);
-    chains[at] = { ...from, rest };
-    chains.splice(at + 1, 0, { ...from, key: `${from.key}+${ordinal}`, ordinal, moves });
+    const at = blockRounds.indexOf(from);
+    blockRounds[at] = { ...from, rest };
+    blockRounds.splice(at + 1, 0, { ...from, key: `${from.key}+${ordinal}`, ordinal, moves });
   }
-  return chains;
+  return blockRounds;
 }
 
 /** The document with the exercises that were swapped in on the floor, from their round on, and the rests that were cut there. */
@@ -168,18 +168,18 @@ function repsDown(performed: PerformedSession, slotId: string, round: number): n
   return first > 0 ? (100 * (first - reps(round))) / first : null;
 }
 
-/** Whether a chain needs no more doing: every move done or left out, or an optional round that its rule has ended. */
-export function isBlockRoundOver(chain: BlockRound, performed: PerformedSession): boolean {
-  if (chain.isOptional) {
-    const stopped = stopReached(chain.block, performed);
-    if (stopped && chain.round > stopped.afterRound) return true;
+/** Whether a block's round needs no more doing: every move done or left out, or an optional round that its rule has ended. */
+export function isBlockRoundOver(blockRound: BlockRound, performed: PerformedSession): boolean {
+  if (blockRound.isOptional) {
+    const stopped = stopReached(blockRound.block, performed);
+    if (stopped && blockRound.round > stopped.afterRound) return true;
   }
-  return chain.moves.every(({ slot }) => {
-    const key = occurrenceKey(placeOf(slot.id, chain.round, chain.ordinal));
+  return blockRound.moves.every(({ slot }) => {
+    const key = occurrenceKey(placeOf(slot.id, blockRound.round, blockRound.ordinal));
     return performed.sets.has(key) || performed.skipped.has(key);
   });
 }
 
-/** The chain in hand: the first that is not over; null when the session is. */
-export const nextBlockRound = (chains: readonly BlockRound[], performed: PerformedSession): BlockRound | null =>
-  chains.find((chain) => !isBlockRoundOver(chain, performed)) ?? null;
+/** The block's round in hand: the first that is not over; null when the session is. */
+export const nextBlockRound = (blockRounds: readonly BlockRound[], performed: PerformedSession): BlockRound | null =>
+  blockRounds.find((blockRound) => !isBlockRoundOver(blockRound, performed)) ?? null;

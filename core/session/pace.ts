@@ -10,22 +10,22 @@ export interface Pace {
 }
 
 /**
- * Null before the start. What is due is the end of the work of the last round that was done, of those before the chain in hand, on
+ * Null before the start. What is due is the end of the work of the last round that was done, of those before the round in hand, on
  * the timeline of the session as it is meant by now (`sessionMeant`); the clock begins with the first block, so a warm-up is on
  * nobody's account.
  */
 export function paceOf(
   timeline: Timeline,
-  chains: readonly BlockRound[],
+  blockRounds: readonly BlockRound[],
   performed: PerformedSession,
   nowMs: number,
 ): Pace | null {
   if (performed.startedAtMs === null) return null;
   const elapsedSeconds = ((performed.ended?.atMs ?? nowMs) - performed.startedAtMs) / 1000;
-  const inHand = chains.findIndex((chain) => !isBlockRoundOver(chain, performed));
+  const inHand = blockRounds.findIndex((blockRound) => !isBlockRoundOver(blockRound, performed));
   const isDone = ({ moves, round, ordinal }: BlockRound) =>
     moves.some(({ slot }) => performed.sets.has(occurrenceKey(placeOf(slot.id, round, ordinal))));
-  const last = chains.slice(0, inHand < 0 ? chains.length : inHand).findLast(isDone);
+  const last = blockRounds.slice(0, inHand < 0 ? blockRounds.length : inHand).findLast(isDone);
   const part = last && timeline.blocks.find((one) => one.timeline.block.id === last.block.id);
   if (!last || !part) return { elapsedSeconds, behindSeconds: null };
   const ends = part.timeline.spans

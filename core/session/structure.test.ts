@@ -109,21 +109,28 @@ describe("an edited text keeps the ids of what a person would call the same", ()
   });
 });
 
-describe("chains", () => {
+describe("rounds of blocks", () => {
   const shown = shownSession(
     read("A1 Bench press 2x8 @80kg rir2 r90\n\nB1 Chin-up 2x5 h8\nB2 Dumbbell press 2x10 r75"),
   );
-  const chains = chainsShown(shown);
+  const blockRounds = chainsShown(shown);
   const [first] = doneAsPlanned(shown);
 
   it("run one round after the other, and offer the first that is not over", () => {
-    expect(chains.map((chain) => [chain.letter, chain.round, chain.moves.length, chain.rest?.seconds])).toEqual([
+    expect(
+      blockRounds.map((blockRound) => [
+        blockRound.letter,
+        blockRound.round,
+        blockRound.moves.length,
+        blockRound.rest?.seconds,
+      ]),
+    ).toEqual([
       ["A", 0, 1, 90],
       ["A", 1, 1, undefined],
       ["B", 0, 2, 75],
       ["B", 1, 2, undefined],
     ]);
-    expect(nextBlockRound(chains, foldEvents([first!]))).toBe(chains[1]);
+    expect(nextBlockRound(blockRounds, foldEvents([first!]))).toBe(blockRounds[1]);
   });
 
   it("take rounds, sets, swaps and another order from the floor", () => {
@@ -152,7 +159,7 @@ describe("chains", () => {
       event({ kind: "exerciseSwapped", slotId, fromRound: 1, exerciseId: "push-up", reason: "" }),
     ]);
     const done = blockRoundsOf(shown.document, workContextOf(shown), swap).slice(0, 2);
-    expect(done.map((chain) => asPlanned(chain, shown, null)[0]!.segments[0])).toMatchObject([
+    expect(done.map((blockRound) => asPlanned(blockRound, shown, null)[0]!.segments[0])).toMatchObject([
       { exerciseId: "bench-press", load: { amount: "80" } },
       { exerciseId: "push-up", load: null },
     ]);

@@ -92,15 +92,15 @@ export function shownSession(document: SessionDocument, more: Partial<ShownSessi
 
 export const chainsShown = (shown: ShownSession): BlockRound[] => blockRoundsOf(shown.document, workContextOf(shown));
 
-/** The log of a session done as planned, a chain a minute; sets may be changed on the way. */
+/** The log of a session done as planned, a block's round a minute; sets may be changed on the way. */
 export function doneAsPlanned(
   shown: ShownSession,
-  change: (set: PerformedSet, chain: BlockRound) => PerformedSet = (set) => set,
+  change: (set: PerformedSet, blockRound: BlockRound) => PerformedSet = (set) => set,
   shownHash = "h",
 ): FloorEvent[] {
-  return chainsShown(shown).map((chain, index) =>
+  return chainsShown(shown).map((blockRound, index) =>
     event(
-      { kind: "setsDone", sets: asPlanned(chain, shown, null).map((set) => change(set, chain)) },
+      { kind: "setsDone", sets: asPlanned(blockRound, shown, null).map((set) => change(set, blockRound)) },
       { atMs: index * 60_000, shownHash },
     ),
   );

@@ -16,7 +16,16 @@ const [BENCH, ROW] = A!.slots;
 function open(events: readonly FloorEvent[] = [], justDone: readonly PerformedSet[] = []) {
   const [logged, onSets, onChanged, onTime] = [[] as FloorEventBody[], vi.fn(), vi.fn(), vi.fn()];
   const floor = floorOf(DOCUMENT, { events, logged });
-  const props = { open: true, onOpenChange: () => {}, floor, chain: floor.chain, justDone, onSets, onChanged, onTime };
+  const props = {
+    open: true,
+    onOpenChange: () => {},
+    floor,
+    blockRound: floor.blockRound,
+    justDone,
+    onSets,
+    onChanged,
+    onTime,
+  };
   render(<ChangeSheet {...props} />);
   return { logged, onSets, onChanged, onTime };
 }
@@ -63,7 +72,7 @@ describe("what can be changed on the floor", () => {
 
   it("of what was just done, that a lift went on as a drop: of one lift alone, to be put right before it is kept", async () => {
     const floor = floorOf(DOCUMENT);
-    const justDone = asPlanned(floor.chains[0]!, floor.shown!, null);
+    const justDone = asPlanned(floor.blockRounds[0]!, floor.shown!, null);
     const { onSets, onChanged, logged } = open([], justDone);
     expect(offers().slice(0, 2)).toEqual(["Bench press went on as a drop", "Barbell row went on as a drop"]);
     await take("Barbell row went on as a drop");
@@ -78,7 +87,7 @@ describe("what can be changed on the floor", () => {
 
   it("no drop of what is held for its seconds", () => {
     const floor = floorOf(DOCUMENT);
-    const held = asPlanned(floor.chains.at(-1)!, floor.shown!, null);
+    const held = asPlanned(floor.blockRounds.at(-1)!, floor.shown!, null);
     open([], held);
     expect(offers().some((name) => name!.includes("drop"))).toBe(false);
   });

@@ -18,7 +18,7 @@ export function ChangeSheet({
   open,
   onOpenChange,
   floor,
-  chain,
+  blockRound,
   justDone,
   onSets,
   onChanged,
@@ -27,15 +27,15 @@ export function ChangeSheet({
   open: boolean;
   onOpenChange: (open: boolean) => void;
   floor: Floor;
-  chain: BlockRound | null;
+  blockRound: BlockRound | null;
   /** What was just done and is not kept yet. */
   justDone: readonly PerformedSet[];
   onSets: (sets: readonly PerformedSet[]) => void;
   onChanged: () => void;
   onTime: () => void;
 }) {
-  const skip = async (chains: readonly BlockRound[]) => {
-    const places = chains
+  const skip = async (blockRounds: readonly BlockRound[]) => {
+    const places = blockRounds
       .flatMap((one) => one.moves.map(({ slot }) => placeOf(slot.id, one.round, one.ordinal)))
       .filter((place) => !floor.performed.sets.has(occurrenceKey(place)));
     if (places.length > 0) await floor.log({ kind: "setsSkipped", places, reason: "" });
@@ -45,7 +45,7 @@ export function ChangeSheet({
     await floor.log(body);
     onChanged();
   };
-  const rest = chain ? floor.chains.slice(floor.chains.indexOf(chain)) : [];
+  const rest = blockRound ? floor.blockRounds.slice(floor.blockRounds.indexOf(blockRound)) : [];
   return (
     <FloorSheet title="Change" open={open} onOpenChange={onOpenChange}>
       {dropsDone(floor, justDone).map(({ name, set }) => (
@@ -59,17 +59,17 @@ export function ChangeSheet({
           {name} went on as a drop
         </SmallButton>
       ))}
-      {chain ? (
+      {blockRound ? (
         <>
-          <SmallButton onClick={() => add({ kind: "roundAdded", blockId: chain.block.id })}>
-            One more round of {chain.letter}
+          <SmallButton onClick={() => add({ kind: "roundAdded", blockId: blockRound.block.id })}>
+            One more round of {blockRound.letter}
           </SmallButton>
-          <SmallButton onClick={() => skip([chain])}>
-            Leave out {chain.letter}
-            {chain.rounds > 1 ? `, round ${chain.round + 1}` : ""}
+          <SmallButton onClick={() => skip([blockRound])}>
+            Leave out {blockRound.letter}
+            {blockRound.rounds > 1 ? `, round ${blockRound.round + 1}` : ""}
           </SmallButton>
-          <SmallButton onClick={() => skip(rest.filter((one) => one.block.id === chain.block.id))}>
-            Leave out the rest of {chain.letter}
+          <SmallButton onClick={() => skip(rest.filter((one) => one.block.id === blockRound.block.id))}>
+            Leave out the rest of {blockRound.letter}
           </SmallButton>
           <SmallButton onClick={onTime}>Shorten session…</SmallButton>
           <SmallButton onClick={() => skip(rest)}>End the session here</SmallButton>

@@ -16,20 +16,20 @@ import { type Measured, WorkScreen } from "./work-screen";
 
 export function FloorSession({ sessionId }: { sessionId: string }) {
   const floor = useFloor(sessionId);
-  const { loading, view, pending, chain, chains, performed } = floor;
+  const { loading, view, pending, blockRound, blockRounds, performed } = floor;
   const now = useNow(pending !== null || performed.startedAtMs !== null);
   const [sheet, setSheet] = useState<"change" | "time" | null>(null);
   /** Blocks whose ramp is over; done: what it ended with is on the bar. */
   const [ramps, setRamps] = useState<ReadonlyMap<string, "done" | "skipped">>(new Map());
   const lock = useWakeLock();
-  const rested = pending ? (chains.find((one) => one.key === pending.chainKey) ?? null) : null;
+  const rested = pending ? (blockRounds.find((one) => one.key === pending.chainKey) ?? null) : null;
   const resting = pending?.movedOn ? null : rested;
   const restLeft =
     pending && rested?.rest ? Math.ceil(rested.rest.seconds - (now - pending.restStartedMs) / 1000) : null;
   const ended = performed.ended !== null;
 
   const { setPending } = floor;
-  /** The next chain is in hand; when its work began is known where somebody says so. */
+  /** The next round is in hand; when its work began is known where somebody says so. */
   const goOn = useCallback(
     (workStartedMs: number | null) => pending && setPending({ ...pending, movedOn: true, workStartedMs }),
     [pending, setPending],
@@ -114,15 +114,15 @@ export function FloorSession({ sessionId }: { sessionId: string }) {
     if (pending?.movedOn && pending.workStartedMs === null) goOn(nowMs());
   };
 
-  const shown = resting ?? chain;
+  const shown = resting ?? blockRound;
   /** What can still be changed: of a round that was just done, what comes after it. */
   const ahead =
     resting && !pending?.kept
       ? nextBlockRound(
-          chains.filter((one) => one.key !== resting.key),
+          blockRounds.filter((one) => one.key !== resting.key),
           performed,
         )
-      : chain;
+      : blockRound;
   const rampOf = (one: BlockRound) =>
     one.round === 0 && one.ordinal === 0 && one.moves.some(({ slot }) => (view.shown.ramps[slot.id]?.length ?? 0) > 0)
       ? (ramps.get(one.block.id) ?? "open")
@@ -148,7 +148,7 @@ export function FloorSession({ sessionId }: { sessionId: string }) {
         </h1>
         <Pace floor={floor} now={now} onOpen={() => setSheet("time")} />
       </header>
-      <Strip chains={chains} performed={performed} current={shown} resting={resting !== null} />
+      <Strip blockRounds={blockRounds} performed={performed} current={shown} resting={resting !== null} />
       <SendingLine floor={floor} lock={lock} />
       {performed.sets.size === 0 && view.unread?.length ? (
         <p role="status" className="mt-1 rounded bg-[var(--floor-raised)] px-3 py-1.5">
@@ -163,7 +163,7 @@ export function FloorSession({ sessionId }: { sessionId: string }) {
         <RestScreen
           key={resting.key}
           floor={floor}
-          chain={resting}
+          blockRound={resting}
           pending={pending}
           restLeft={restLeft ?? 0}
           onKeep={keep}
@@ -178,7 +178,7 @@ export function FloorSession({ sessionId }: { sessionId: string }) {
         <WorkScreen
           key={shown.key}
           view={view}
-          chain={shown}
+          blockRound={shown}
           isStarted={performed.startedAtMs !== null || performed.sets.size > 0}
           restOver={pending?.movedOn && pending.workStartedMs === null && restLeft !== null ? -restLeft : null}
           onBegin={begin}
@@ -196,7 +196,7 @@ export function FloorSession({ sessionId }: { sessionId: string }) {
         open={sheet === "change"}
         onOpenChange={(open) => setSheet(open ? "change" : null)}
         floor={floor}
-        chain={ahead}
+        blockRound={ahead}
         justDone={resting && pending && !pending.kept ? pending.sets : []}
         onSets={putSets}
         onChanged={() => setSheet(null)}
@@ -230,8 +230,8 @@ function Pace({ floor, now, onOpen }: { floor: Floor; now: number; onOpen: () =>
   );
 }
 
-function paceWords({ performed, timeline, chains }: Floor, now: number): string {
-  const pace = timeline && paceOf(timeline, chains, performed, now);
+function paceWords({ performed, timeline, blockRounds }: Floor, now: number): string {
+  const pace = timeline && paceOf(timeline, blockRounds, performed, now);
   if (!pace) return timeline ? `${formatClock(timeline.seconds)} planned` : "";
   const behind = Math.round((pace.behindSeconds ?? 0) / 60);
   const words = Math.abs(behind) < 2 ? "on time" : behind > 0 ? `${behind} min behind` : `${-behind} min ahead`;

@@ -23,22 +23,22 @@ const SUPERSET = "A1 Bench press 3x8 @60kg rir2 h10\nA2 Chin-up 3x6 @BW+10kg r90
 
 interface Asked {
   readonly floor: Floor;
-  readonly chain: BlockRound;
+  readonly blockRound: BlockRound;
   readonly next: BlockRound | null;
   readonly kept: boolean;
   readonly restLeft: number;
   readonly first: readonly PerformedSet[];
   readonly on: Record<"keep" | "takeBack" | "start" | "change", () => void>;
 }
-function Resting({ floor, chain, next, kept, restLeft, first, on }: Asked) {
+function Resting({ floor, blockRound, next, kept, restLeft, first, on }: Asked) {
   const [sets, setSets] = useState(first);
   const pending: Pending = {
-    ...{ sessionId: "s", chainKey: chain.key, restStartedMs: 0, kept, movedOn: false },
+    ...{ sessionId: "s", chainKey: blockRound.key, restStartedMs: 0, kept, movedOn: false },
     ...{ workStartedMs: null, sets, before: null },
   };
   return (
     <RestScreen
-      {...{ floor, chain, next, pending, restLeft }}
+      {...{ floor, blockRound, next, pending, restLeft }}
       ramped={false}
       onSets={setSets}
       onTakeBack={on.takeBack}
@@ -56,10 +56,10 @@ function open(
 ) {
   const { round = 0, restLeft = 75, kept = false, sets: change = (sets) => sets } = more;
   const floor = floorOf(read(text));
-  const chain = floor.chains[round]!;
+  const blockRound = floor.blockRounds[round]!;
   const on = { keep: vi.fn(), takeBack: vi.fn(), start: vi.fn(), change: vi.fn() };
-  const first = change(asPlanned(chain, floor.shown!, null));
-  render(<Resting {...{ floor, chain, kept, restLeft, first, on }} next={floor.chains[round + 1] ?? null} />);
+  const first = change(asPlanned(blockRound, floor.shown!, null));
+  render(<Resting {...{ floor, blockRound, kept, restLeft, first, on }} next={floor.blockRounds[round + 1] ?? null} />);
   return on;
 }
 const press = (name: string | RegExp) => fireEvent.click(screen.getByRole("button", { name }));

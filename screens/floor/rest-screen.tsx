@@ -27,10 +27,10 @@ import { SmallButton } from "./work-screen";
 
 interface Props {
   readonly floor: Floor;
-  readonly chain: BlockRound;
+  readonly blockRound: BlockRound;
   readonly pending: Pending;
   readonly restLeft: number;
-  /** The chain that follows. */
+  /** The block's round that follows. */
   readonly next: BlockRound | null;
   /** It begins with a ramp. */
   readonly ramped: boolean;
@@ -46,21 +46,21 @@ const FORMS: readonly FormReport[] = ["held", "slipped", "broke"];
 
 /** Rest: the time, what is next and how to build it, and what was done, pre-filled and kept with one tap. */
 export function RestScreen(props: Props) {
-  const { floor, chain, pending, restLeft, next: following, ramped } = props;
+  const { floor, blockRound, pending, restLeft, next: following, ramped } = props;
   const { onKeep, onSets: setSets, onTakeBack, onStart, onChange } = props;
   // They live with the pending round on the device: a reload loses none of it.
   const { sets } = pending;
   const [more, setMore] = useState<"none" | "reserve" | "form" | "pain">("none");
   const view = floor.view!;
-  const total = chain.rest?.seconds ?? null;
-  const reached = pending.kept ? stopReached(chain.block, floor.performed) : null;
-  const stopped = reached && reached.afterRound === chain.round ? reached : null;
+  const total = blockRound.rest?.seconds ?? null;
+  const reached = pending.kept ? stopReached(blockRound.block, floor.performed) : null;
+  const stopped = reached && reached.afterRound === blockRound.round ? reached : null;
   const change = (place: PerformedSet, map: (set: PerformedSet) => PerformedSet) =>
     setSets(sets.map((set) => (occurrenceKey(set) === occurrenceKey(place) ? map(set) : set)));
   /** Form and pain are a lift's, not a round's. */
   const changeLift = (slotId: string, part: Partial<PerformedSet>) =>
     setSets(sets.map((set) => (set.slotId === slotId ? { ...set, ...part } : set)));
-  const lifts = chain.moves.map(({ slot }) => ({
+  const lifts = blockRound.moves.map(({ slot }) => ({
     slotId: slot.id,
     name: nameOf(view, slot.exerciseId),
     sets: sets.filter((set) => set.slotId === slot.id),
@@ -116,11 +116,11 @@ export function RestScreen(props: Props) {
         ) : (
           <section aria-label="What was done" className="flex flex-col gap-3">
             {sets.map((set) => {
-              const name = nameOf(view, chain.moves.find((one) => one.slot.id === set.slotId)!.slot.exerciseId);
+              const name = nameOf(view, blockRound.moves.find((one) => one.slot.id === set.slotId)!.slot.exerciseId);
               // Of mini-sets the last one says what was left.
               const isLast = sets.findLast((other) => other.slotId === set.slotId) === set;
-              const asked = isLast && (more === "reserve" || matters(chain, set.slotId));
-              const planned = plannedReserve(chain, set.slotId);
+              const asked = isLast && (more === "reserve" || matters(blockRound, set.slotId));
+              const planned = plannedReserve(blockRound, set.slotId);
               return (
                 <div key={occurrenceKey(set)} className="flex flex-col gap-2">
                   {set.segments.map((segment, index) => (
@@ -128,7 +128,7 @@ export function RestScreen(props: Props) {
                       key={index}
                       view={view}
                       segment={segment}
-                      label={index > 0 || set.ordinal > chain.ordinal ? "then" : nameOf(view, segment.exerciseId)}
+                      label={index > 0 || set.ordinal > blockRound.ordinal ? "then" : nameOf(view, segment.exerciseId)}
                       onChange={(changed) =>
                         change(set, (one) => ({ ...one, segments: one.segments.with(index, changed) }))
                       }
@@ -199,7 +199,7 @@ export function RestScreen(props: Props) {
           <SmallButton onClick={onStart}>Start now</SmallButton>
         ) : (
           <div className="flex gap-2.5">
-            {lifts.every(({ slotId }) => matters(chain, slotId) || !isCounted(chain, slotId)) ? null : (
+            {lifts.every(({ slotId }) => matters(blockRound, slotId) || !isCounted(blockRound, slotId)) ? null : (
               <SmallButton
                 onClick={() => setMore(more === "reserve" ? "none" : "reserve")}
                 pressed={more === "reserve"}
@@ -254,22 +254,22 @@ const clock = (seconds: number): string => `${Math.floor(seconds / 60)}:${String
  * Where what was left in reserve decides something: the first round speaks for the day's estimate, the last for the lift's
  * rule, and a stop by reserve for the rounds between. Elsewhere it can be said, and is not asked.
  */
-function matters(chain: BlockRound, slotId: string): boolean {
-  if (!isCounted(chain, slotId)) return false;
-  const { rounds } = chain.block;
+function matters(blockRound: BlockRound, slotId: string): boolean {
+  if (!isCounted(blockRound, slotId)) return false;
+  const { rounds } = blockRound.block;
   const stopsByReserve = rounds.kind === "range" && rounds.stop.kind === "belowRir";
-  return chain.round === 0 || chain.round >= chain.rounds - 1 || stopsByReserve;
+  return blockRound.round === 0 || blockRound.round >= blockRound.rounds - 1 || stopsByReserve;
 }
 
 /** Whether its reps are counted, so that some may be left. */
-function isCounted(chain: BlockRound, slotId: string): boolean {
-  const set = chain.moves.find(({ slot }) => slot.id === slotId)?.set;
+function isCounted(blockRound: BlockRound, slotId: string): boolean {
+  const set = blockRound.moves.find(({ slot }) => slot.id === slotId)?.set;
   return set !== undefined && ["reps", "maxReps"].includes(set.segments.at(-1)!.amount.kind);
 }
 
 /** The reserve that the round asks for, as it is written; empty where it asks for none. */
-function plannedReserve(chain: BlockRound, slotId: string): string {
-  const set = chain.moves.find(({ slot }) => slot.id === slotId)?.set;
+function plannedReserve(blockRound: BlockRound, slotId: string): string {
+  const set = blockRound.moves.find(({ slot }) => slot.id === slotId)?.set;
   const asked = set?.segments.at(-1)?.rir ?? set?.segments[0]?.rir;
   return asked ? printSpan(asked) : "";
 }
@@ -293,7 +293,7 @@ function Thread({ left }: { left: number }) {
   );
 }
 
-/** "Back squat 5 × 185 lb, 2 left"; of a chain each part by itself. */
+/** "Back squat 5 × 185 lb, 2 left"; of a block's round each part by itself. */
 function savedWords({ segments, rir }: PerformedSet, view: FloorView): string {
   const { catalogue } = shownSession(view.shown);
   const parts = segments.map((segment, index) => {

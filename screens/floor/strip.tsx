@@ -1,35 +1,35 @@
 import { type BlockRound, isBlockRoundOver, occurrenceKey, type PerformedSession, placeOf } from "@/core";
 
-/** The session in one strip: chains as beads on a thread, steps down inside a chain; done is filled, now is marked. */
+/** The session in one strip: rounds of blocks as beads on a thread, steps down inside a block's round; done is filled, now is marked. */
 export function Strip({
-  chains,
+  blockRounds,
   performed,
   current,
   resting,
 }: {
-  chains: readonly BlockRound[];
+  blockRounds: readonly BlockRound[];
   performed: PerformedSession;
   current: BlockRound | null;
   resting: boolean;
 }) {
   const width = 354;
   const height = 46;
-  const beads: { x: number; y: number; chain: BlockRound; skipped: boolean; done: boolean }[] = [];
-  const moves = chains.reduce((total, chain) => total + chain.moves.length, 0);
-  const gaps = new Set(chains.map((chain) => chain.block.id)).size;
+  const beads: { x: number; y: number; blockRound: BlockRound; skipped: boolean; done: boolean }[] = [];
+  const moves = blockRounds.reduce((total, blockRound) => total + blockRound.moves.length, 0);
+  const gaps = new Set(blockRounds.map((blockRound) => blockRound.block.id)).size;
   const step = (width - 10) / Math.max(1, moves + gaps * 0.8);
   let x = 5;
   let block = "";
-  for (const chain of chains) {
-    if (chain.block.id !== block && block !== "") x += step * 0.8;
-    block = chain.block.id;
-    chain.moves.forEach(({ slot }, place) => {
-      const key = occurrenceKey(placeOf(slot.id, chain.round, chain.ordinal));
-      const room = chain.moves.length > 1 ? 26 / (chain.moves.length - 1) : 0;
+  for (const blockRound of blockRounds) {
+    if (blockRound.block.id !== block && block !== "") x += step * 0.8;
+    block = blockRound.block.id;
+    blockRound.moves.forEach(({ slot }, place) => {
+      const key = occurrenceKey(placeOf(slot.id, blockRound.round, blockRound.ordinal));
+      const room = blockRound.moves.length > 1 ? 26 / (blockRound.moves.length - 1) : 0;
       beads.push({
         x,
         y: 9 + place * Math.min(room, 12),
-        chain,
+        blockRound,
         skipped: performed.skipped.has(key),
         done: performed.sets.has(key),
       });
@@ -43,18 +43,18 @@ export function Strip({
         : `C${(beads[i - 1]!.x + bead.x) / 2} ${beads[i - 1]!.y} ${(beads[i - 1]!.x + bead.x) / 2} ${bead.y} ${bead.x} ${bead.y}`,
     )
     .join("");
-  const over = chains.filter((chain) => isBlockRoundOver(chain, performed)).length;
+  const over = blockRounds.filter((blockRound) => isBlockRoundOver(blockRound, performed)).length;
   const size = Math.max(4, Math.min(9, step * 0.72));
   return (
     <svg
       viewBox={`0 0 ${width} ${height}`}
       role="img"
-      aria-label={`${over} of ${chains.length} rounds done`}
+      aria-label={`${over} of ${blockRounds.length} rounds done`}
       className="mt-1 block w-full"
     >
       <path d={path} fill="none" stroke="var(--floor-line)" strokeWidth={1.2} />
       {beads.map((bead, index) => {
-        const now = bead.chain === current && !resting;
+        const now = bead.blockRound === current && !resting;
         const tall = now ? size * 1.7 : size * 1.2;
         return (
           <rect

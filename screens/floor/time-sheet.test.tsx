@@ -97,7 +97,7 @@ describe("only so much time, on the floor", () => {
     const whole = seconds(ahead());
     cleanup();
     const floor = floorAfter([event({ kind: "started" })]);
-    await open(floor, { justDone: floor.chains[0]!.key, restLeft: 100 });
+    await open(floor, { justDone: floor.blockRounds[0]!.key, restLeft: 100 });
     // A set of 15 s and its rest of 180 s are gone; 100 s of the rest are left.
     expect(whole - seconds(ahead())).toBe(95);
     cleanup();

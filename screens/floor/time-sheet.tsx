@@ -38,16 +38,16 @@ export function TimeSheet(props: Props) {
 }
 
 function Ways({ onOpenChange, floor, justDone, restLeft }: Props) {
-  const { view, chains, performed, shown } = floor;
+  const { view, blockRounds, performed, shown } = floor;
   const state = useMemo(
     (): SessionInProgress | null =>
       view && {
         content: view.shown,
         client: view.client ?? null,
-        chains: chains.filter(({ key }) => key !== justDone),
+        blockRounds: blockRounds.filter(({ key }) => key !== justDone),
         performed,
       },
-    [view, chains, performed, justDone],
+    [view, blockRounds, performed, justDone],
   );
   // The rest that is running when the sheet opens; it does not count on below the thumb.
   const [resting] = useState(Math.max(0, restLeft));

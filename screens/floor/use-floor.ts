@@ -117,7 +117,7 @@ export function useFloor(sessionId: string) {
   const events = useMemo(() => allEvents(view, mine), [view, mine]);
   const performed = useMemo(() => foldEvents(events), [events]);
   const shown = useMemo(() => view && shownSession(view.shown), [view]);
-  const chains = useMemo(
+  const blockRounds = useMemo(
     () => (shown ? blockRoundsOf(shown.document, workContextOf(shown), performed) : []),
     [shown, performed],
   );
@@ -126,7 +126,7 @@ export function useFloor(sessionId: string) {
     const rampReps = ({ id }: { readonly id: string }) => view.shown.ramps[id]?.map((set) => set.reps) ?? [];
     return expandSession(sessionMeant(shown.document, performed), { ...workContextOf(shown), rampReps });
   }, [shown, view, performed]);
-  const chain = nextBlockRound(chains, performed);
+  const blockRound = nextBlockRound(blockRounds, performed);
 
   const setPending = useCallback(
     (next: Pending | null) => {
@@ -172,8 +172,8 @@ export function useFloor(sessionId: string) {
     shown,
     events,
     performed,
-    chains,
-    chain,
+    blockRounds,
+    blockRound,
     timeline,
     pending,
     setPending,

@@ -24,7 +24,7 @@ const wait = (seconds: number) =>
   });
 type Ramp = "open" | "done" | "skipped" | null;
 
-/** A chain in hand, begun unless it is said otherwise. */
+/** A block's round in hand, begun unless it is said otherwise. */
 function open(text: string, more: { isStarted?: boolean; ramp?: Ramp; restOver?: number | null; at?: number } = {}) {
   const { isStarted = true, ramp = null, restOver = null, at = 0 } = more;
   const document = read(text);
@@ -41,7 +41,7 @@ function open(text: string, more: { isStarted?: boolean; ramp?: Ramp; restOver?:
   render(
     <WorkScreen
       view={floor.view!}
-      chain={floor.chains[at]!}
+      blockRound={floor.blockRounds[at]!}
       {...{ isStarted, ramp, restOver }}
       canUndo={false}
       onBegin={on.begin}
@@ -57,7 +57,7 @@ const inHand = () => screen.getByRole("region", { name: "In hand" });
 const press = (name: string | RegExp) => fireEvent.click(screen.getByRole("button", { name }));
 const measuredBy = (on: ReturnType<typeof open>) => [...(on.done.mock.calls[0]![0] as Measured).values()];
 
-describe("the chain in hand", () => {
+describe("the block's round in hand", () => {
   it("stands large, with what it asks and what comes after it", () => {
     open("A1 Bench press [bench 30] 3x8 @60kg rir2 r90 // elbows in");
     expect(within(inHand()).getByRole("heading").textContent).toBe("Bench press");
@@ -160,8 +160,10 @@ describe("a ramp", () => {
 
 describe("the strip of a session", () => {
   it("says how far it is, a bead a move", () => {
-    const { chains, performed } = floorOf(read("A1 Bench press 3x8 @60kg h10\nA2 Chin-up 3x6 r90\n\nB1 Plank 2x40s"));
-    render(<Strip chains={chains} performed={performed} current={chains[0]!} resting={false} />);
+    const { blockRounds, performed } = floorOf(
+      read("A1 Bench press 3x8 @60kg h10\nA2 Chin-up 3x6 r90\n\nB1 Plank 2x40s"),
+    );
+    render(<Strip blockRounds={blockRounds} performed={performed} current={blockRounds[0]!} resting={false} />);
     const strip = screen.getByRole("img", { name: "0 of 5 rounds done" });
     const fills = [...strip.querySelectorAll("rect")].map((bead) => bead.getAttribute("fill"));
     expect(fills).toHaveLength(8);

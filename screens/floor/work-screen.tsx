@@ -17,7 +17,7 @@ import { useNow } from "./use-now";
 
 interface Props {
   readonly view: FloorView;
-  readonly chain: BlockRound;
+  readonly blockRound: BlockRound;
   /** The ramp before it; null: there is none. */
   readonly ramp: "open" | "done" | "skipped" | null;
   readonly canUndo: boolean;
@@ -36,7 +36,7 @@ interface Props {
 /** Seconds that were timed, by the part of the set; of two sides the shorter. */
 export type Measured = ReadonlyMap<string, number>;
 
-/** One stop along the thread of a chain: a part of a set, on one side. */
+/** One stop along the thread of a block's round: a part of a set, on one side. */
 interface Stop {
   readonly move: RunMove;
   readonly segment: Segment;
@@ -44,8 +44,8 @@ interface Stop {
   readonly first: boolean;
 }
 
-function stopsOf(chain: BlockRound): Stop[] {
-  return chain.moves.flatMap((move) => {
+function stopsOf(blockRound: BlockRound): Stop[] {
+  return blockRound.moves.flatMap((move) => {
     const sides =
       move.slot.laterality === "eachSide" || move.slot.laterality === "otherHolds"
         ? (["left", "right"] as const)
@@ -58,14 +58,14 @@ function stopsOf(chain: BlockRound): Stop[] {
 
 const nameOf = (view: FloorView, id: string): string => exerciseOrThrow(shownSession(view.shown).catalogue, id).name;
 
-/** The chain in hand, tapped along its thread; one commit when it is done. */
+/** The block's round in hand, tapped along its thread; one commit when it is done. */
 export function WorkScreen(props: Props) {
-  const { view, chain, ramp, canUndo, isStarted, restOver, onBegin, onRampEnd, onDone } = props;
+  const { view, blockRound, ramp, canUndo, isStarted, restOver, onBegin, onRampEnd, onDone } = props;
   const { onUndo, onChange } = props;
   const [at, setAt] = useState(0);
   const [timed, setTimed] = useState<ReadonlyMap<string, number>>(new Map());
   const watch = useRef<(() => number | null) | null>(null);
-  const stops = stopsOf(chain);
+  const stops = stopsOf(blockRound);
   const keyOf = ({ segment, side }: Stop) => `${segment.id} ${side ?? ""}`;
   const time = (stop: Stop, seconds: number | null) => {
     const others = [...timed].filter(([key]) => key !== keyOf(stop));
@@ -90,7 +90,7 @@ export function WorkScreen(props: Props) {
     setAt(stop);
   };
   if (ramp === "open")
-    return <RampScreen view={view} chain={chain} isStarted={isStarted} onBegin={onBegin} onEnd={onRampEnd} />;
+    return <RampScreen view={view} blockRound={blockRound} isStarted={isStarted} onBegin={onBegin} onEnd={onRampEnd} />;
   return (
     <div className="flex flex-1 flex-col">
       <ol className="flex flex-1 flex-col gap-1 py-3">
@@ -143,7 +143,7 @@ export function WorkScreen(props: Props) {
           </li>
         ))}
         <li className="mt-1 ml-[53px] text-lg text-[var(--floor-quiet)]">
-          {chain.rest === null ? "then the next block" : `then rest ${formatClock(chain.rest.seconds)}`}
+          {blockRound.rest === null ? "then the next block" : `then rest ${formatClock(blockRound.rest.seconds)}`}
         </li>
       </ol>
       <div className="sticky bottom-0 flex flex-col gap-3 bg-[var(--floor-ground)] pt-2 pb-1">
@@ -395,19 +395,19 @@ function Stopwatch({
 /** The ramp before a block: outside the rounds, built set by set, never logged as work. */
 function RampScreen({
   view,
-  chain,
+  blockRound,
   isStarted,
   onBegin,
   onEnd,
 }: {
   view: FloorView;
-  chain: BlockRound;
+  blockRound: BlockRound;
   isStarted: boolean;
   onBegin: () => void;
   onEnd: (how: "done" | "skipped") => void;
 }) {
   const [done, setDone] = useState(0);
-  const steps = chain.moves.flatMap(({ slot }) =>
+  const steps = blockRound.moves.flatMap(({ slot }) =>
     (view.shown.ramps[slot.id] ?? []).map((step) => ({ ...step, name: nameOf(view, slot.exerciseId) })),
   );
   return (
@@ -429,7 +429,7 @@ function RampScreen({
         </ol>
         <p className="mt-3 text-lg text-[var(--floor-quiet)]">
           then{" "}
-          {chain.moves
+          {blockRound.moves
             .map(
               ({ set }) =>
                 `${printAmount(set.segments[0]!.amount, "full")} × ${view.shown.loads[set.segments[0]!.id]?.words}`,

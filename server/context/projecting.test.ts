@@ -98,7 +98,7 @@ describe.runIf(hasDatabase)("projections", () => {
     expect((await open(sessionId)).events).toHaveLength(3);
   });
 
-  const asPlannedOf = (view: FloorView) => chainsIn(view).flatMap((_, chain) => setsIn(view, chain));
+  const asPlannedOf = (view: FloorView) => chainsIn(view).flatMap((_, blockRound) => setsIn(view, blockRound));
 
   it("a lift known by its name alone is logged, and its record follows when it is named", async () => {
     const name = "Boat winch pull";
@@ -140,8 +140,8 @@ describe.runIf(hasDatabase)("projections", () => {
   it("rounds left out, added and swapped are told apart", async () => {
     const sessionId = await session("Leg press 3x10 @120kg rir2 r90", "2026-10-13");
     const view = await open(sessionId);
-    const [chain] = chainsIn(view);
-    const slotId = chain!.moves[0]!.slot.id;
+    const [blockRound] = chainsIn(view);
+    const slotId = blockRound!.moves[0]!.slot.id;
     const swap: FloorEventBody = {
       kind: "exerciseSwapped",
       slotId,

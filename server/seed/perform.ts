@@ -1,4 +1,4 @@
-/** A simulated lifter performs a session as the floor would log it: chain by chain, each kept when its rest starts. */
+/** A simulated lifter performs a session as the floor would log it: round by round, each kept when its rest starts. */
 import { computeSession, shownSession } from "../../contract";
 import {
   asPlanned,
@@ -91,50 +91,52 @@ function perform(
 ): { hardest: number; endSeconds: number } {
   lifter.startDay(day.weeks);
   const { settings } = shown;
-  const chains = blockRoundsOf(shown.document, workContextOf(shown));
-  const lastBlock = chains.at(-1)?.block;
+  const blockRounds = blockRoundsOf(shown.document, workContextOf(shown));
+  const lastBlock = blockRounds.at(-1)?.block;
   // On a short day the last block is left out.
   const walked =
-    lifter.shows() || chains[0]?.block === lastBlock ? chains : chains.filter(({ block }) => block !== lastBlock);
+    lifter.shows() || blockRounds[0]?.block === lastBlock
+      ? blockRounds
+      : blockRounds.filter(({ block }) => block !== lastBlock);
   let clock = warmUpLength(shown.document, settings);
   log(clock, { kind: "checkIn", checkIn: checkInOn(shown) });
   log(clock, { kind: "started" });
   let hardest = 5;
   let rested: number | null = null;
-  for (const [index, chain] of walked.entries()) {
-    const isFirstOfBlock = walked[index - 1]?.block !== chain.block;
+  for (const [index, blockRound] of walked.entries()) {
+    const isFirstOfBlock = walked[index - 1]?.block !== blockRound.block;
     if (isFirstOfBlock) {
       lifter.rest(PREPARE_SECONDS);
-      clock += PREPARE_SECONDS + rampSeconds(chain, ramps, shown);
+      clock += PREPARE_SECONDS + rampSeconds(blockRound, ramps, shown);
       rested = null;
     }
     const slips = day.slips && index === 0;
-    const sets = performChain(chain, shown, lifter, rested, day.weeks < 1, slips);
-    clock += chain.moves.reduce((sum, move) => sum + move.work.seconds + (move.handover?.seconds ?? 0), 0);
+    const sets = performChain(blockRound, shown, lifter, rested, day.weeks < 1, slips);
+    clock += blockRound.moves.reduce((sum, move) => sum + move.work.seconds + (move.handover?.seconds ?? 0), 0);
     log(clock, { kind: "setsDone", sets });
     if (sets.some((set) => set.rir !== null && set.rir <= 1)) hardest = 8;
-    rested = chain.rest?.seconds ?? null;
+    rested = blockRound.rest?.seconds ?? null;
     if (rested !== null) lifter.rest(rested);
     clock += rested ?? 0;
   }
   return { hardest, endSeconds: clock };
 }
 
-const rampSeconds = (chain: BlockRound, ramps: Ramps, { settings }: ShownSession): number =>
-  chain.moves
+const rampSeconds = (blockRound: BlockRound, ramps: Ramps, { settings }: ShownSession): number =>
+  blockRound.moves
     .flatMap(({ slot }) => ramps[slot.id] ?? [])
     .reduce((sum, { reps }) => sum + reps * settings.untempoedRepSeconds + settings.rampRestSeconds, 0);
 
 function performChain(
-  chain: BlockRound,
+  blockRound: BlockRound,
   shown: ShownSession,
   lifter: SimulatedLifter,
   rested: number | null,
   guess: boolean,
   slips: boolean,
 ): PerformedSet[] {
-  const planned = asPlanned(chain, shown, rested);
-  return chain.moves.flatMap((move) => {
+  const planned = asPlanned(blockRound, shown, rested);
+  return blockRound.moves.flatMap((move) => {
     const done: PerformedSet[] = [];
     for (const piece of move.work.pieces) {
       if (piece.kind === "rest") {

@@ -51,13 +51,13 @@ export const chainsIn = (view: FloorView): BlockRound[] => {
   return blockRoundsOf(shown.document, workContextOf(shown));
 };
 
-/** What a chain is pre-filled with. */
-export const setsIn = (view: FloorView, chain: number, restSeconds: number | null = null): PerformedSet[] =>
-  asPlanned(chainsIn(view)[chain]!, shownSession(view.shown), restSeconds);
+/** What a block's round is pre-filled with. */
+export const setsIn = (view: FloorView, blockRound: number, restSeconds: number | null = null): PerformedSet[] =>
+  asPlanned(chainsIn(view)[blockRound]!, shownSession(view.shown), restSeconds);
 
-/** A chain kept as planned, with a reserve that was said. */
-export const doneIn = (view: FloorView, chain: number, change: Partial<PerformedSet> = {}): FloorEvent =>
-  eventIn(view, { kind: "setsDone", sets: setsIn(view, chain).map((set) => ({ ...set, rir: 2, ...change })) });
+/** A block's round kept as planned, with a reserve that was said. */
+export const doneIn = (view: FloorView, blockRound: number, change: Partial<PerformedSet> = {}): FloorEvent =>
+  eventIn(view, { kind: "setsDone", sets: setsIn(view, blockRound).map((set) => ({ ...set, rir: 2, ...change })) });
 
 export const send = (
   scope: Scope,

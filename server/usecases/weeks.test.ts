@@ -98,7 +98,7 @@ describe.runIf(hasDatabase)("the weeks of a client", () => {
     await record(
       studio.coach,
       sessionId,
-      [0, 1, 2].map((chain) => doneIn(floor, chain)),
+      [0, 1, 2].map((blockRound) => doneIn(floor, blockRound)),
     );
     const refused = await edit([
       {

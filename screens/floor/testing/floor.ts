@@ -27,14 +27,14 @@ export function floorOf(document: SessionDocument, of: Partial<FloorOf> = {}): F
   const content = shownContent(document, ramps);
   const shown = shownSession(content);
   const performed = foldEvents(events);
-  const chains = blockRoundsOf(document, workContextOf(shown), performed);
+  const blockRounds = blockRoundsOf(document, workContextOf(shown), performed);
   const floor: Partial<Floor> = {
     view: { sessionId: "s", memberId: "m", role: "coach", clientName: "Ana", shownHash: "h", shown: content, events },
     shown,
     events: [...events],
     performed,
-    chains,
-    chain: nextBlockRound(chains, performed),
+    blockRounds,
+    blockRound: nextBlockRound(blockRounds, performed),
     timeline: expandSession(document, workContextOf(shown)),
     refused: [],
     waiting: 0,
