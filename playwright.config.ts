@@ -10,12 +10,12 @@ const args = [
   "--disable-sync",
 ];
 
-/** Each of the journeys that run at a time has a server and a folder of letters of its own; one that is given alone serves all. */
+/** Each of the journeys that run at a time has a server and a folder of emails of its own; one that is given alone serves all. */
 const own = (list: string | undefined): string | undefined => {
   const all = list?.split(",");
   return all?.[Number(process.env.TEST_PARALLEL_INDEX ?? 0) % all.length];
 };
-// Letters are read where the journey runs, by the name that the server knows the folder by.
+// Emails are read where the journey runs, by the name that the server knows the folder by.
 if (process.env.YARVEX_OUTBOXES) process.env.YARVEX_OUTBOX = own(process.env.YARVEX_OUTBOXES);
 
 /** They take minutes each: begun first, none is left running alone at the end. */

@@ -236,7 +236,7 @@ export const INPUTS = {
   "plans.keepFromSession": strictObject({ sessionId: uuid() }),
   /** What was sent to clients, or to one, the newest first, a page from a place on. */
   "outbox.list": strictObject({ after: nullable(uuid()), clientId: nullable(uuid()) }),
-  /** The outbox's page: what was sent, and the letter that is named, or the newest. */
+  /** The outbox's page: what was sent, and the email that is named, or the newest. */
   "outbox.show": strictObject({ clientId: nullable(uuid()), copyId: nullable(uuid()) }),
   /** The weeks of a client, of the plan that holds today or the one named. */
   "weeks.show": strictObject({ clientId: nullable(uuid()), planId: nullable(uuid()) }),
@@ -272,10 +272,10 @@ export const INPUTS = {
 
 type Nothing = Readonly<Record<string, never>>;
 
-/** A letter that was sent, as it is read in the outbox. */
+/** An email that was sent, as it is read in the outbox. */
 export interface OpenedEmail {
   readonly copyId: string;
-  readonly letter: SessionEmail;
+  readonly email: SessionEmail;
   readonly to: string;
   readonly hasAccount: boolean;
 }
@@ -329,7 +329,7 @@ export interface Outputs {
   "clients.weigh": Nothing;
   "clients.stateReadiness": Nothing;
   "clients.recordClearance": Nothing;
-  /** The link to hand on, where this is the only studio here; beside others the letter alone has it. */
+  /** The link to hand on, where this is the only studio here; beside others the email alone has it. */
   "invitations.create": { readonly link: string | null };
   "invitations.withdraw": Nothing;
   "clients.erase": Nothing;
@@ -355,12 +355,12 @@ export interface Outputs {
   "sessions.send": { readonly copyId: string };
   "sessions.pair": { readonly pairId: string };
   "outbox.list": {
-    readonly letters: readonly SentLine[];
+    readonly emails: readonly SentLine[];
     readonly next: string | null;
   };
   "outbox.show": {
     readonly clients: readonly ClientName[];
-    readonly letters: readonly SentLine[];
+    readonly emails: readonly SentLine[];
     readonly next: string | null;
     readonly opened: OpenedEmail | null;
   };

@@ -5,7 +5,7 @@ import { read } from "../core/testing/helpers";
 import { emailOf } from "./session-email";
 import { SHOWN_VERSION, type ShownContent } from "./shown";
 
-function letter(text: string, more: Partial<ShownContent> = {}): string {
+function email(text: string, more: Partial<ShownContent> = {}): string {
   const document = read(text);
   const { loads, ...shown } = shownSession(document);
   const slots = document.blocks.flatMap((block) => block.slots);
@@ -31,14 +31,14 @@ function letter(text: string, more: Partial<ShownContent> = {}): string {
 }
 /** What it says of its lifts. */
 const lifts = (text: string): string[] =>
-  letter(text)
+  email(text)
     .split("\n")
     .filter((line) => /^ {3}/.test(line))
     .map((line) => line.trim());
 
-describe("the letter of a session", () => {
+describe("the email of a session", () => {
   it("greets, says day, title and minutes, the warm-up, where it is opened, what to do when it hurts, and from whom it is", () => {
-    const text = letter(
+    const text = email(
       "# Back and arms\nwarm-up 5min row; Band pull-apart 2x15\n\nA1 Barbell row 4x8 @60kg rir2 t3-1-1-0 r90",
     );
     const [greeting, what, warmUp, block, open, hurts, from] = text.split("\n\n");
@@ -80,7 +80,7 @@ describe("the letter of a session", () => {
   it("says set-up, ramp and cues in their places", () => {
     const written = "A1 Rear-foot-raised split squat 2x8/side @20kg [bench low] ramp // Knee over the toes";
     const slot = read(written).blocks[0]!.slots[0]!;
-    const text = letter(written, { ramps: { [slot.id]: [{ words: "2 × 10 kg", build: "", reps: 8 }] } });
+    const text = email(written, { ramps: { [slot.id]: [{ words: "2 × 10 kg", build: "", reps: 8 }] } });
     expect(text).toContain(
       "(bench low)\n      First: 8 with 2 × 10 kg\n      8 reps each side with 20 kg\n      Knee over the toes",
     );

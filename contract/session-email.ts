@@ -1,4 +1,4 @@
-/** What a client is sent of a session: a letter in plain words, for somebody who trains from it alone. */
+/** What a client is sent of a session: an email in plain words, for somebody who trains from it alone. */
 import {
   allBlocks,
   type Block,
@@ -43,7 +43,7 @@ interface From {
 export const emailSubject = ({ date, document }: Pick<ShownContent, "date" | "document">, region: Region): string =>
   [datesOf(region).longDate(date), document.title].filter(Boolean).join(": ");
 
-/** The letter of a copy; the same for the same copy. Lines end as mail wants them only when it is written to a file. */
+/** The email of a copy; the same for the same copy. Lines end as mail wants them only when it is written to a file. */
 export function emailOf(content: ShownContent, { client, studio, region, link }: From): SessionEmail {
   const shown = shownSession(content);
   const { document } = content;

@@ -294,7 +294,7 @@ export interface SentLine {
   readonly date: string;
   readonly sentAtMs: number;
   readonly seenAtMs: number | null;
-  /** Without one nothing can be delivered: the letter waits to be handed on. */
+  /** Without one nothing can be delivered: the email waits to be handed on. */
   readonly hasAccount: boolean;
 }
 

@@ -46,7 +46,7 @@ test("a device is signed out from another, a password is changed, and one that w
   await other.getByLabel("Email address").fill(email);
   await other.getByRole("button", { name: "Send the link" }).click();
   await expect(other.getByText("If an account has this address")).toBeVisible();
-  await other.goto(`/reset?t=${secretTo(email)}`);
+  await other.goto(`/reset?t=${await secretTo(email)}`);
   await alive(other);
   await other.getByLabel("New password").fill("a-third-long-one");
   await other.getByRole("button", { name: "Set it" }).click();

@@ -12,7 +12,7 @@ export async function alive(page: Page): Promise<void> {
   });
 }
 
-/** Founds a studio beside the demo's: the address is confirmed by a letter, and its link goes on from there. */
+/** Founds a studio beside the demo's: the address is confirmed by an email, and its link goes on from there. */
 export async function foundStudio(
   page: Page,
   as: { readonly studio: string; readonly name: string; readonly email: string; readonly password: string },
@@ -23,7 +23,7 @@ export async function foundStudio(
   await page.getByLabel("Email address").fill(as.email);
   await page.getByRole("button", { name: "Email me the link" }).click();
   await expect(page.getByText(`An email is on its way to ${as.email}.`)).toBeVisible();
-  await page.goto(`/found?t=${secretTo(as.email)}`);
+  await page.goto(`/found?t=${await secretTo(as.email)}`);
   await alive(page);
   await expect(page.getByText(`You will sign in with ${as.email}.`)).toBeVisible();
   await page.getByLabel("Studio").fill(as.studio);

@@ -72,7 +72,7 @@ test("a client gets an account, signs in, and is erased with all that hangs on t
   await page.getByRole("button", { name: "Invite", exact: true }).last().click();
   await expect(page.getByText("An email is on its way to greta@alderquay.example.")).toBeVisible();
   await page.context().clearCookies();
-  await page.goto(`/invitation?t=${secretTo("greta@alderquay.example")}`);
+  await page.goto(`/invitation?t=${await secretTo("greta@alderquay.example")}`);
   await alive(page);
   await expect(page.getByText("You will sign in with greta@alderquay.example.")).toBeVisible();
   await expectAccessible(page);
@@ -108,7 +108,7 @@ test("a client sees their own weeks in plain words, and only their own", async (
   expect(faults).toEqual([]);
 });
 
-test("a session that is sent is a letter in the outbox, and seen when its client opens it", async ({
+test("a session that is sent is an email in the outbox, and seen when its client opens it", async ({
   page,
   browser,
 }) => {
@@ -116,10 +116,10 @@ test("a session that is sent is a letter in the outbox, and seen when its client
   const sessionId = await writeSession(page, "Marit Solhaug", "A1 Goblet squat 2x8 @16kg rir2 r60");
   await page.getByRole("button", { name: "Send", exact: true }).click();
   await page.getByRole("link", { name: /^sent .*not seen yet$/ }).click();
-  const letter = page.getByRole("article", { name: /^Letter: / });
-  await expect(letter).toContainText("Marit,");
-  await expect(letter).toContainText("8 reps with 16 kg; 2 left in reserve");
-  await expect(letter).toContainText(`/floor?s=${sessionId}`);
+  const email = page.getByRole("article", { name: /^Email: / });
+  await expect(email).toContainText("Marit,");
+  await expect(email).toContainText("8 reps with 16 kg; 2 left in reserve");
+  await expect(email).toContainText(`/floor?s=${sessionId}`);
   await expectAccessible(page);
   const line = page.getByRole("link", { name: /Marit Solhaug/ }).first();
   await expect(line).toContainText("not seen yet");

@@ -151,7 +151,7 @@ test("a studio in pounds sees no kg on any screen, and dates and times as it wri
   await expect(page.getByText("Wednesday 2 December")).toBeVisible();
 
   await context.clearCookies();
-  await page.goto(`/invitation?t=${secretTo(`ada${founded}@gullpoint.example`)}`);
+  await page.goto(`/invitation?t=${await secretTo(`ada${founded}@gullpoint.example`)}`);
   await alive(page);
   await page.getByLabel("A password of your own").fill("ten-letters-long");
   await page.getByRole("button", { name: "Come in" }).click();

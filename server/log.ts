@@ -1,10 +1,20 @@
-/** Faults of the server: one line of JSON each, never what people wrote. */
+/** Faults of the server: one line of JSON each on the error output, never what people wrote. */
+import pino from "pino";
 
-/** A fault by its kind and place. Failed queries come without their values (`FailedQuery`). */
+// Not by the console, which the web framework may take for its own.
+const log = pino(
+  {
+    base: undefined,
+    messageKey: "what",
+    timestamp: () => `,"at":"${new Date().toISOString()}"`,
+    formatters: { level: (level) => ({ level }) },
+  },
+  process.stderr,
+);
+
+/** Logs a fault by its kind and place. Failed queries come without their values (`FailedQuery`). */
 export function logFault(what: string, error: unknown, more: Readonly<Record<string, unknown>> = {}): void {
-  const line = { at: new Date().toISOString(), level: "fault", what, ...more, ...faultOf(error) };
-  // Not by the console, which the web framework may take for its own.
-  process.stderr.write(`${JSON.stringify(line)}\n`);
+  log.error({ ...more, ...faultOf(error) }, what);
 }
 
 function faultOf(error: unknown): Readonly<Record<string, unknown>> {

@@ -104,7 +104,7 @@ interface Suite {
   specs?: { ok: boolean; title: string; tests?: { status?: string }[] }[];
 }
 
-/** Journeys mostly wait for the clock: so many at a time, each with a database, a server and letters of its own. */
+/** Journeys mostly wait for the clock: so many at a time, each with a database, a server and emails of its own. */
 const AT_A_TIME = 2;
 
 interface Web {
@@ -112,7 +112,7 @@ interface Web {
   readonly outbox: string;
 }
 
-/** Runs journeys, each file against one of a few servers; what they leave behind, their report and letters, goes into a folder. */
+/** Runs journeys, each file against one of a few servers; what they leave behind, their report and emails, goes into a folder. */
 async function browserJourneys(tally: Tally, server: Server, folder: string, files: readonly string[]): Promise<void> {
   chromiumPath();
   setClock(process.env.YARVEX_CLOCK ?? CLOCK);

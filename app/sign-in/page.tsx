@@ -2,7 +2,7 @@ import { redirect } from "next/navigation";
 import { SignIn } from "@/screens/account/sign-in";
 import { withAccounts } from "@/server/db";
 import { studioKinds } from "@/server/db/accounts";
-import { lettersPlace } from "@/server/mail";
+import { outboxLocation } from "@/server/email";
 import { DEMO_CLIENT_ACCOUNT, DEMO_COACH } from "@/server/seed/scenario";
 import { currentScope } from "../ask";
 
@@ -17,6 +17,6 @@ export default async function SignInPage() {
         { who: "Enter as Marit, a client", ...DEMO_CLIENT_ACCOUNT },
       ]
     : [];
-  const founding = { byLetter: kinds.studios > 0, letters: kinds.demo ? lettersPlace() : null };
+  const founding = { byEmail: kinds.studios > 0, emails: kinds.demo ? outboxLocation() : null };
   return <SignIn demo={demo} founding={founding} />;
 }

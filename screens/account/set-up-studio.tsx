@@ -9,7 +9,7 @@ import { AccountForm, AccountFrame, ToSignIn } from "./frame";
 import { exampleOf, UnitField } from "./region";
 
 /**
- * Founds a studio: by the letter that was sent to its first coach's address, or at once where nobody else is here, with the
+ * Founds a studio: by the email that was sent to its first coach's address, or at once where nobody else is here, with the
  * address asked for. Signs in with what it was founded with.
  */
 export function StudioForm({ address, secret }: { address: string | null; secret: string | null }) {
@@ -70,13 +70,13 @@ export function StudioForm({ address, secret }: { address: string | null; secret
   );
 }
 
-/** Beside other studios: an address is asked for, and a letter to it goes on from there. */
-export function RequestStudioForm({ letters }: { letters: string | null }) {
+/** Beside other studios: an address is asked for, and an email to it goes on from there. */
+export function RequestStudioForm({ emails }: { emails: string | null }) {
   const [email, setEmail] = useState("");
   const [sentTo, setSentTo] = useState<string | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   async function ask() {
-    const reply = await send("/api/sign-up/letter", { email });
+    const reply = await send("/api/sign-up/email", { email });
     setSentTo(reply.kind === "ok" ? email : null);
     setProblem(reply.kind === "ok" ? null : problemOf(reply).message);
   }
@@ -94,7 +94,7 @@ export function RequestStudioForm({ letters }: { letters: string | null }) {
       />
       {sentTo === null ? null : (
         <p role="status">
-          An email is on its way to {sentTo}.{letters === null ? null : ` This demo keeps its letters in ${letters}.`}
+          An email is on its way to {sentTo}.{emails === null ? null : ` This demo keeps its emails in ${emails}.`}
         </p>
       )}
       <Button type="submit" kind="main" className="self-start">
@@ -104,7 +104,7 @@ export function RequestStudioForm({ letters }: { letters: string | null }) {
   );
 }
 
-/** What a letter's link opens. */
+/** What an email's link opens. */
 export function SetUpStudio({ secret, address }: { secret: string; address: string | null }) {
   return (
     <AccountFrame heading="Set up your studio">

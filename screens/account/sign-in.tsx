@@ -15,10 +15,10 @@ interface DemoAccount {
 }
 
 export interface StudioSetup {
-  /** Beside other studios an address is confirmed by letter first. */
-  readonly byLetter: boolean;
-  /** Where the demo keeps its letters. */
-  readonly letters: string | null;
+  /** Beside other studios an address is confirmed by email first. */
+  readonly byEmail: boolean;
+  /** Where the demo keeps its emails. */
+  readonly emails: string | null;
 }
 
 export function SignIn({ demo, founding }: { demo: readonly DemoAccount[]; founding: StudioSetup }) {
@@ -26,7 +26,7 @@ export function SignIn({ demo, founding }: { demo: readonly DemoAccount[]; found
   const [password, setPassword] = useState("");
   const [problem, setProblem] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
-  const [isFounding, setFounding] = useState(!founding.byLetter);
+  const [isFounding, setFounding] = useState(!founding.byEmail);
 
   async function enter(as: { email: string; password: string }) {
     setBusy(true);
@@ -70,8 +70,8 @@ export function SignIn({ demo, founding }: { demo: readonly DemoAccount[]; found
         {isFounding ? (
           <div className="flex flex-col gap-3">
             <h2 className="text-lg font-bold">Set up your studio</h2>
-            {founding.byLetter ? (
-              <RequestStudioForm letters={founding.letters} />
+            {founding.byEmail ? (
+              <RequestStudioForm emails={founding.emails} />
             ) : (
               <StudioForm address={null} secret={null} />
             )}

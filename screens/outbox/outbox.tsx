@@ -10,20 +10,20 @@ import { Button } from "@/ui/button";
 import { Notice } from "@/ui/notice";
 
 type Props = Output<"outbox.show"> & {
-  /** Whose letters alone are listed; null: everybody's. */
+  /** Whose emails alone are listed; null: everybody's. */
   readonly clientId: string | null;
 };
 
-/** Everything that clients were sent, the newest first, and the letter as it reached them. */
-export function Outbox({ clients, clientId, letters: first, next: after, opened }: Props) {
-  const [letters, setLetters] = useState(first);
+/** Everything that clients were sent, the newest first, and the email as it reached them. */
+export function Outbox({ clients, clientId, emails: first, next: after, opened }: Props) {
+  const [emails, setEmails] = useState(first);
   const [next, setNext] = useState(after);
   const [problem, setProblem] = useState<string | null>(null);
   const more = async () => {
     const reply = await callApi("outbox.list", { after: next, clientId });
     setProblem(reply.kind === "ok" ? null : replySentence(reply));
     if (reply.kind !== "ok") return;
-    setLetters([...letters, ...reply.value.letters]);
+    setEmails([...emails, ...reply.value.emails]);
     setNext(reply.value.next);
   };
   return (
@@ -31,7 +31,7 @@ export function Outbox({ clients, clientId, letters: first, next: after, opened 
       <header className="mb-4 flex flex-wrap items-center justify-between gap-3">
         <div>
           <h1 className="text-xl font-bold">Outbox</h1>
-          <p className="text-quiet">What your clients were sent: each letter is the copy they train from.</p>
+          <p className="text-quiet">What your clients were sent: each email is the copy they train from.</p>
         </div>
         <ClientChoice
           view={{ client: clients.find(({ id }) => id === clientId) ?? null, clients }}
@@ -39,28 +39,28 @@ export function Outbox({ clients, clientId, letters: first, next: after, opened 
           everybody="Everybody"
         />
       </header>
-      {letters.length === 0 && clientId !== null ? (
+      {emails.length === 0 && clientId !== null ? (
         <p>Nothing was sent to {clients.find(({ id }) => id === clientId)?.name ?? "them"} yet.</p>
-      ) : letters.length === 0 ? (
+      ) : emails.length === 0 ? (
         <p>
           Nothing was sent yet. A session is sent from its desk, or with the coming week under “Next week, all clients”.
         </p>
       ) : (
         <div className="grid gap-6 lg:grid-cols-[22rem_1fr]">
-          <section aria-label="Letters">
+          <section aria-label="Emails">
             <ul>
-              {letters.map((line) => (
+              {emails.map((line) => (
                 <Line key={line.copyId} line={line} clientId={clientId} isOpen={line.copyId === opened?.copyId} />
               ))}
             </ul>
             {problem ? <Notice kind="block">{problem}</Notice> : null}
             {next ? (
               <Button className="mt-3" onClick={more}>
-                Older letters
+                Older emails
               </Button>
             ) : null}
           </section>
-          {opened ? <Letter {...opened} /> : null}
+          {opened ? <Email {...opened} /> : null}
         </div>
       )}
     </main>
@@ -73,7 +73,7 @@ function Line({ line, clientId, isOpen }: { line: SentLine; clientId: string | n
   return (
     <li className={clsx("border-t border-line", isOpen && "bg-surface")}>
       <Link
-        href={`/outbox?${clientId ? `for=${clientId}&` : ""}letter=${copyId}`}
+        href={`/outbox?${clientId ? `for=${clientId}&` : ""}email=${copyId}`}
         prefetch={false}
         scroll={false}
         aria-current={isOpen ? "true" : undefined}
@@ -99,15 +99,15 @@ function Line({ line, clientId, isOpen }: { line: SentLine; clientId: string | n
   );
 }
 
-function Letter({ letter, to, hasAccount }: NonNullable<Props["opened"]>) {
+function Email({ email, to, hasAccount }: NonNullable<Props["opened"]>) {
   return (
-    <article aria-label={`Letter: ${letter.subject}`} className="bg-surface p-6">
-      <h2 className="text-lg font-bold">{letter.subject}</h2>
+    <article aria-label={`Email: ${email.subject}`} className="bg-surface p-6">
+      <h2 className="text-lg font-bold">{email.subject}</h2>
       <p className="mb-4 border-b border-line pb-3 text-quiet">
         To {to}
         {hasAccount ? "" : ", who has no account yet: invite them from their page, or print the card"}
       </p>
-      <div className="max-w-[70ch] whitespace-pre-wrap">{letter.text}</div>
+      <div className="max-w-[70ch] whitespace-pre-wrap">{email.text}</div>
     </article>
   );
 }

@@ -24,7 +24,7 @@ import {
   takeSecret,
   userByAddress,
 } from "../db/accounts";
-import { markOf, sendMail } from "../mail";
+import { markOf, sendEmail } from "../email";
 import { hashOfSecret, newSecret } from "./secret";
 
 const SESSION_DAYS = 30;
@@ -36,8 +36,8 @@ const MOST_WAIT_SECONDS = 900;
 /** Tries for an account from anywhere, before devices that it does not know have to wait; and from an address for anybody. */
 const ACCOUNT_LIMIT = 60;
 const ADDRESS_LIMIT = 60;
-/** Letters to one address within the window, whoever asks for them. */
-const MOST_LETTERS = 5;
+/** Emails to one address within the window, whoever asks for them. */
+const MOST_EMAILS = 5;
 
 /** Seconds to wait after so many refused tries: 5, 10, 20 … a quarter of an hour. */
 export const waitAfter = (tries: number): number =>
@@ -118,12 +118,12 @@ export async function mayAsk(what: "founding" | "reset", address: string): Promi
 
 const LINK_MINUTES = 60;
 
-/** Whether one more letter may go to an address that somebody named: a letterbox is not filled by strangers. */
+/** Whether one more email may go to an address that somebody named: a mailbox is not filled by strangers. */
 async function mayWriteTo(address: string): Promise<boolean> {
-  const letters = await askAccounts((tx) =>
-    recordAttempt(tx, `(letter) ${markOf(address)}`, "(anywhere)", WINDOW_MINUTES),
+  const emails = await askAccounts((tx) =>
+    recordAttempt(tx, `(email) ${markOf(address)}`, "(anywhere)", WINDOW_MINUTES),
   );
-  return letters.account <= MOST_LETTERS;
+  return emails.account <= MOST_EMAILS;
 }
 
 const linkTo = (path: string): string => `${process.env.YARVEX_URL ?? ""}${path}`;
@@ -140,7 +140,7 @@ export async function askForReset(email: string): Promise<void> {
   });
   if (!found) return;
   const link = linkTo(`/reset?t=${secret}`);
-  sendMail({
+  await sendEmail({
     to: address,
     subject: "A new password for Yarvex",
     text: `${found.name},\r\n\r\nset a new password within the hour here:\r\n${link}\r\n\r\nIf you did not ask for it, nothing changes.`,
@@ -148,7 +148,7 @@ export async function askForReset(email: string): Promise<void> {
 }
 
 /**
- * Writes to an address how to found a studio with it; where it signs in already the letter says so, to whoever reads it there.
+ * Writes to an address how to found a studio with it; where it signs in already the email says so, to whoever reads it there.
  * Whoever asks learns nothing either way.
  */
 export async function askToFound(email: string): Promise<void> {
@@ -162,15 +162,15 @@ export async function askToFound(email: string): Promise<void> {
   const text = isKnown
     ? `Somebody asked to found a studio with this address. It signs in already:\r\n${linkTo("/sign-in")}\r\n\r\nA password that was forgotten is set anew here:\r\n${linkTo("/reset")}`
     : `Found your studio within the hour here:\r\n${linkTo(`/found?t=${secret}`)}\r\n\r\nIf you did not ask for it, nothing happens.`;
-  sendMail({ to: address, subject: "A studio on Yarvex", text });
+  await sendEmail({ to: address, subject: "A studio on Yarvex", text });
 }
 
-/** The address that a letter's secret was sent to, while it is good. */
+/** The address that an email's secret was sent to, while it is good. */
 export async function foundingAddress(secret: string): Promise<string | null> {
   return addressIn(await askAccounts((tx) => readSecret(tx, hashOfSecret(secret))));
 }
 
-/** Uses up a letter's secret; the address that it was sent to, or null. */
+/** Uses up an email's secret; the address that it was sent to, or null. */
 export async function redeemStudioSetup(tx: Transaction, secret: string): Promise<string | null> {
   return addressIn(await takeSecret(tx, hashOfSecret(secret)));
 }

@@ -214,7 +214,7 @@ export async function foundStudio(
   );
 }
 
-/** How many studios there are, and whether one is the demo's: decides what the start page offers, and what goes by letter. */
+/** How many studios there are, and whether one is the demo's: decides what the start page offers, and what goes by email. */
 export async function studioKinds(tx: Transaction): Promise<{ studios: number; demo: boolean }> {
   const { rows } = await tx.execute<{ studios: number; demo: boolean }>(sql`select * from yarvex_studio_kinds()`);
   return rows[0] ?? { studios: 0, demo: false };

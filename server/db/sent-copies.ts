@@ -58,7 +58,7 @@ export const sentPage = (
     .limit(most);
 
 /** One copy with the name of whom it is for, and the account they sign in with; null: none, or no account. */
-export async function sentLetter(tx: Transaction, id: string) {
+export async function sentEmail(tx: Transaction, id: string) {
   const [row] = await tx
     .select({
       content: sentCopies.content,

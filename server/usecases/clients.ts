@@ -18,7 +18,7 @@ import { studioOf, todayOf } from "../context/studio";
 import { inStudio, newId, type Scope, type Transaction, withAccounts } from "../db";
 import { deleteAccounts } from "../db/accounts";
 import * as db from "../db/queries";
-import { forgetMail } from "../mail";
+import { deleteEmailsTo } from "../email";
 import { gymLines } from "./gyms";
 import { answerIn, changedElsewhere, defineUseCase, joined, notFound, ok, refused } from "./kit";
 
@@ -248,6 +248,6 @@ export const eraseClient = defineUseCase("clients.erase", ["coach"], async (scop
     (await db.clientRow(tx, clientId)) ? db.deleteClient(tx, clientId) : null,
   );
   if (!accounts) return notFound;
-  for (const address of await withAccounts((tx) => deleteAccounts(tx, accounts))) forgetMail(address);
+  for (const address of await withAccounts((tx) => deleteAccounts(tx, accounts))) deleteEmailsTo(address);
   return ok({});
 });

@@ -5,16 +5,16 @@ import { hashOfSecret, newSecret } from "../auth/secret";
 import { newId, type Scope, type Transaction, withAccounts } from "../db";
 import { invitationBy, studioKinds, takeInvitation } from "../db/accounts";
 import * as db from "../db/queries";
-import { sendMail } from "../mail";
+import { sendEmail } from "../email";
 import { answerIn, defineUseCase, notFound, type Outcome, ok, refused } from "./kit";
 import { isAddress, NO_ADDRESS } from "./sign-up";
 
 const DAYS = 7;
 
 /**
- * Invites somebody by a letter; an earlier invitation to the same person is void. The link is kept nowhere. Where the studio
- * is the only one here its coach is told it too, to hand on; beside others the letter alone has it, so that an address is
- * used by who reads its letters, and a coach learns nothing of other studios' people by inviting them.
+ * Invites somebody by an email; an earlier invitation to the same person is void. The link is kept nowhere. Where the studio
+ * is the only one here its coach is told it too, to hand on; beside others the email alone has it, so that an address is
+ * used by who reads its emails, and a coach learns nothing of other studios' people by inviting them.
  */
 export const invite = defineUseCase("invitations.create", ["coach"], async (scope, input, clock) => {
   const email = addressOf(input.email);
@@ -45,7 +45,7 @@ export const invite = defineUseCase("invitations.create", ["coach"], async (scop
   if (outcome.kind !== "ok") return outcome;
   const link = `/invitation?t=${secret}`;
   const { name, studio } = outcome.value;
-  sendMail({
+  await sendEmail({
     to: email,
     subject: `${studio} on Yarvex`,
     text: `${name},\r\n\r\n${studio} invites you. Choose a password within ${DAYS} days here:\r\n${process.env.YARVEX_URL ?? ""}${link}`,

@@ -276,7 +276,7 @@ describe.runIf(hasDatabase)("what a client gets", () => {
     const [legs, pull] = await listed("session");
     expect([legs, pull]).toMatchObject([{ name: "Legs" }, { name: "Pull 100%", document: { gymId: null } }]);
     expect(await listed("session", "", { name: "Legs", id: ids[1]! })).toEqual([pull]);
-    // Letters that mean something to the database mean themselves.
+    // Signs that mean something to the database mean themselves.
     expect(await listed("session", " pULL ")).toEqual([pull]);
     expect([await listed("session", "0%"), await listed("session", "%s")]).toEqual([[pull], []]);
     expect(await listed("block")).toEqual([]);

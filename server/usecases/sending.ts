@@ -14,12 +14,12 @@ import { showSession } from "../context/showing";
 import { newId, type Scope, type Transaction, withAccounts } from "../db";
 import { accountOf } from "../db/accounts";
 import * as db from "../db/queries";
-import { insertSentCopy, sentLetter, sentPage } from "../db/sent-copies";
+import { insertSentCopy, sentEmail, sentPage } from "../db/sent-copies";
+import { sendEmail } from "../email";
 import { logFault } from "../log";
-import { sendMail } from "../mail";
 import { answerIn, defineUseCase, notFound, type Outcome, ok, refused } from "./kit";
 
-/** Sends the session as it stands now, by letter where the client has an account; a copy that was sent before stays what it was. */
+/** Sends the session as it stands now, by email where the client has an account; a copy that was sent before stays what it was. */
 export const sendSession = defineUseCase("sessions.send", ["coach"], async (scope, { sessionId }, { nowMs }) => {
   const outcome = await answerIn(scope, async (tx) => {
     const sent = await sendCopy(tx, scope, { sessionId, nowMs });
@@ -29,29 +29,29 @@ export const sendSession = defineUseCase("sessions.send", ["coach"], async (scop
   const { copyId, mail } = outcome.value;
   if (mail?.userId) {
     const account = await withAccounts((tx) => accountOf(tx, mail.userId!));
-    // What was sent is sent: a letter that cannot be written is read in the outbox all the same.
+    // What was sent is sent: an email that cannot be written is read in the outbox all the same.
     try {
-      if (account) sendMail({ to: account.email, ...mail.letter });
+      if (account) await sendEmail({ to: account.email, ...mail.email });
     } catch (error) {
-      logFault("writing a letter", error);
+      logFault("writing an email", error);
     }
   }
   return ok({ copyId });
 });
 
-/** The letter of a copy, with whom it is for; null: there is no such copy. */
+/** The email of a copy, with whom it is for; null: there is no such copy. */
 async function letterTo(tx: Transaction, copyId: string) {
-  const row = await sentLetter(tx, copyId);
+  const row = await sentEmail(tx, copyId);
   const studio = row && (await db.studioRow(tx));
   if (!row || !studio) return null;
   const link = `${process.env.YARVEX_URL ?? ""}/floor?s=${row.sessionId}`;
-  const letter: SessionEmail = emailOf(readShown(row.content), {
+  const email: SessionEmail = emailOf(readShown(row.content), {
     client: row.clientName,
     studio: studio.name,
     region: regionOf(studio.timeZone, studio.region),
     link,
   });
-  return { letter, to: row.clientName, userId: row.userId };
+  return { email, to: row.clientName, userId: row.userId };
 }
 
 const PAGE = 40;
@@ -61,7 +61,7 @@ async function lettersFrom(
   asked: { readonly after: string | null; readonly clientId: string | null },
 ) {
   const rows = await sentPage(tx, asked, PAGE + 1);
-  const letters = rows.slice(0, PAGE).map(
+  const emails = rows.slice(0, PAGE).map(
     ({ id, sentAt, seenAt, ...line }): SentLine => ({
       ...line,
       copyId: id,
@@ -69,7 +69,7 @@ async function lettersFrom(
       seenAtMs: seenAt?.getTime() ?? null,
     }),
   );
-  return { letters, next: rows.length > PAGE ? letters.at(-1)!.copyId : null };
+  return { emails, next: rows.length > PAGE ? emails.at(-1)!.copyId : null };
 }
 
 /** What was sent, the newest first. */
@@ -80,10 +80,10 @@ export const listSent = defineUseCase("outbox.list", ["coach"], (scope, asked) =
 export const showOutbox = defineUseCase("outbox.show", ["coach"], (scope, { clientId, copyId: asked }) =>
   answerIn(scope, async (tx) => {
     const page = await lettersFrom(tx, { after: null, clientId });
-    const copyId = asked ?? page.letters[0]?.copyId ?? null;
+    const copyId = asked ?? page.emails[0]?.copyId ?? null;
     const sent = copyId === null ? null : await letterTo(tx, copyId);
     if (asked !== null && !sent) return notFound;
-    const opened = sent && { copyId: copyId!, letter: sent.letter, to: sent.to, hasAccount: sent.userId !== null };
+    const opened = sent && { copyId: copyId!, email: sent.email, to: sent.to, hasAccount: sent.userId !== null };
     return ok({ clients: await db.clientNames(tx), ...page, opened });
   }),
 );

@@ -131,7 +131,7 @@ describe.runIf(hasDatabase)("a draft", () => {
     const client = value(await executeUseCase(mine.coach, "sessions.find", { search: "" }, clock)).sessions[0]!
       .clientName;
     expect(await find(`${client} heavy`)).toEqual([far]);
-    // Signs that a pattern would take for its own are letters here.
+    // Signs that a pattern would take for its own are emails here.
     expect(await find("100%")).toEqual([far]);
     expect(await find("100_")).toEqual([]);
     expect(await find("")).toContain(near);

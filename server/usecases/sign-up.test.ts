@@ -4,7 +4,7 @@ import { beforeAll, describe, expect, it } from "vitest";
 import { guessRegion } from "../../core";
 import { askToFound, foundingAddress, scopeOf, signIn } from "../auth";
 import { asOwner, enterScope, newId, withAccounts } from "../db";
-import { lettersTo, ownLetters, secretTo } from "../testing/emails";
+import { emailsTo, ownOutbox, secretTo } from "../testing/emails";
 import { clock, hasDatabase, makeStudio, prepareDatabase, type TestStudio, value } from "../testing/studio";
 import { executeUseCase } from ".";
 import { acceptInvitation, readInvitation, teamOf } from "./invitations";
@@ -16,7 +16,7 @@ describe.runIf(hasDatabase)("accounts", () => {
     await prepareDatabase();
     studio = await makeStudio("Sorrel");
   });
-  beforeAll(ownLetters);
+  beforeAll(ownOutbox);
   const rows = async (query: string) => (await asOwner((tx) => tx.execute<{ n: string }>(query))).rows[0]!.n;
   const accountsOf = (email: string) => rows(`select count(*)::text as n from "user" where email = '${email}'`);
 
@@ -31,7 +31,7 @@ describe.runIf(hasDatabase)("accounts", () => {
   it("a founding that fails half-way leaves no account without a studio", async () => {
     const email = `${newId()}@test.example`;
     await askToFound(email);
-    const ours = founding(email, secretTo(email));
+    const ours = founding(email, await secretTo(email));
     // What the edge would have cleaned: PostgreSQL holds no such text.
     await expect(foundStudio({ ...ours, studio: "Broken\u0000" })).rejects.toThrow();
     expect(await accountsOf(email)).toBe("0");
@@ -39,13 +39,13 @@ describe.runIf(hasDatabase)("accounts", () => {
     expect(await accountsOf(email)).toBe("1");
   });
 
-  it("beside other studios a founder's address is the one that read the letter, whatever is claimed", async () => {
+  it("beside other studios a founder's address is the one that read the email, whatever is claimed", async () => {
     const email = `${newId()}@test.example`;
     const claimed = { ...founding(email, ""), secret: undefined, email };
     expect(await foundStudio(claimed)).toMatchObject({ kind: "refused", problems: [{ field: "email" }] });
     expect((await foundStudio(founding(email, "made-up"))).kind).toBe("refused");
     await askToFound(` ${email.toUpperCase()}`);
-    const secret = secretTo(email);
+    const secret = await secretTo(email);
     expect(await foundingAddress(secret)).toBe(email);
     expect(await foundStudio({ ...founding("another@test.example", secret), email: "another@test.example" })).toEqual({
       kind: "ok",
@@ -54,20 +54,20 @@ describe.runIf(hasDatabase)("accounts", () => {
     expect(await foundingAddress(secret)).toBeNull();
   });
 
-  it("an address in use is told so by letter and to nobody else, and a letterbox is not filled", async () => {
+  it("an address in use is told so by email and to nobody else, and a mailbox is not filled", async () => {
     const [known, fresh] = [`${studio.coach.memberId}@test.example`, `${newId()}@test.example`];
     expect(await askToFound(known)).toEqual(await askToFound(fresh));
-    expect(lettersTo(known).map(({ text }) => [/It signs in already/.test(text), text.includes("?t=")])).toEqual([
-      [true, false],
-    ]);
+    expect((await emailsTo(known)).map(({ text }) => [/It signs in already/.test(text), text.includes("?t=")])).toEqual(
+      [[true, false]],
+    );
     for (let i = 0; i < 20; i++) await askToFound(fresh);
-    expect(lettersTo(fresh)).toHaveLength(5);
+    expect(await emailsTo(fresh)).toHaveLength(5);
   });
 
   it("an address is founded with once, also in the same moment", async () => {
     const email = `${newId()}@test.example`;
     await askToFound(email);
-    const ours = founding(email, secretTo(email));
+    const ours = founding(email, await secretTo(email));
     const answers = await Promise.all(Array.from({ length: 6 }, () => foundStudio(ours)));
     expect(answers.filter(({ kind }) => kind === "ok")).toHaveLength(1);
     expect(await rows(`select count(*)::text as n from studios where name = 'Studio of ${email}'`)).toBe("1");
@@ -81,9 +81,9 @@ describe.runIf(hasDatabase)("accounts", () => {
     const { link } = value(
       await executeUseCase(studio.coach, "invitations.create", { clientId, email, name }, { nowMs: Date.now() }),
     );
-    // Beside other studios the letter alone has the link: an address is used by who reads its letters.
+    // Beside other studios the email alone has the link: an address is used by who reads its emails.
     expect(link).toBeNull();
-    return secretTo(email);
+    return await secretTo(email);
   };
   const accept = (secret: string, name?: string) => acceptInvitation({ secret, name, password: "a-long-password" });
 
@@ -143,7 +143,7 @@ describe.runIf(hasDatabase)("accounts", () => {
     expect((await accept("made-up")).kind).toBe("refused");
     const input = { clientId: null, email: `${newId()}@test.example`, name: "Late" };
     value(await executeUseCase(studio.coach, "invitations.create", input, { nowMs: Date.now() - 8 * 86_400_000 }));
-    expect((await accept(secretTo(input.email))).kind).toBe("refused");
+    expect((await accept(await secretTo(input.email))).kind).toBe("refused");
   });
 });
 

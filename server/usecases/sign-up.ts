@@ -14,7 +14,7 @@ export interface FoundStudio {
   readonly name: string;
   readonly password: string;
   readonly region: Region;
-  /** The address to sign in with, for the first studio here; beside others the secret of the letter to it is given instead. */
+  /** The address to sign in with, for the first studio here; beside others the secret of the email to it is given instead. */
   readonly email?: string | undefined;
   readonly secret?: string | undefined;
 }
@@ -41,11 +41,11 @@ export async function foundStudio(input: FoundStudio): Promise<Outcome<{ readonl
   const [studioId, memberId] = [newId(), newId()];
   return withAccounts(async (tx) => {
     if (secret === undefined && (await accounts.studioKinds(tx)).studios > 0)
-      return refused("email", "Beside other studios an address is confirmed by a letter first.");
+      return refused("email", "Beside other studios an address is confirmed by an email first.");
     const email = secret === undefined ? addressOf(input.email ?? "") : await redeemStudioSetup(tx, secret);
     if (email === null) return refused("secret", "This link has been used or is too old. Ask for a new one.");
     const userId = await makeAccount(tx, email);
-    // Whoever is told this reads the letters of the address, or is alone here.
+    // Whoever is told this reads the emails of the address, or is alone here.
     if (!userId) return refused("email", "This address signs in already.");
     await accounts.foundStudio(tx, { id: studioId, name: studio, region, isDemo: false }, { memberId, userId, name });
     await enterScope(tx, { role: "coach", studioId, memberId, name });

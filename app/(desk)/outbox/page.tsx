@@ -4,13 +4,13 @@ import { answer, requireScope } from "../../ask";
 export const metadata = { title: "Outbox" };
 
 interface Asked {
-  readonly letter?: string;
+  readonly email?: string;
   readonly for?: string;
 }
 
 export default async function OutboxPage({ searchParams }: { searchParams: Promise<Asked> }) {
   const scope = await requireScope("coach");
-  const { letter: copyId = null, for: clientId = null } = await searchParams;
+  const { email: copyId = null, for: clientId = null } = await searchParams;
   const page = await answer(scope, "outbox.show", { clientId, copyId });
   return <Outbox key={`${clientId} ${page.opened?.copyId}`} {...page} clientId={clientId} />;
 }
