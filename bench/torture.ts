@@ -6,7 +6,7 @@
 import { fork } from "node:child_process";
 import { join } from "node:path";
 import { ensureBuild } from "../tools/build";
-import { clientOf, dropDatabase, ensureDatabase, killCluster, secrets, startPostgres } from "../tools/postgres";
+import { clientOf, dropDatabase, ensureDatabase, secrets, startPostgres, terminateCluster } from "../tools/postgres";
 import { freePort, onEnd } from "../tools/system";
 import { pause, webOver } from "./web";
 
@@ -67,7 +67,7 @@ export async function runTorture(): Promise<void> {
       if (running === 0) break;
       if (round % 3 === 2) {
         fault("database killed");
-        await killCluster();
+        await terminateCluster();
       } else {
         fault("web killed");
         web.kill();

@@ -39,7 +39,7 @@ export function prescriptionsOf(document: SessionDocument, context: SessionConte
               missing === undefined &&
               load?.build != null &&
               !load.reasons.some((reason) => reason.kind === "outOfReach"),
-            thread: implementKeyOf(own, load?.kg ?? null),
+            implementKey: implementKeyOf(own, load?.kg ?? null),
             problem:
               missing === undefined ? problemOf(load, context.gym.equipment.unit) : `There is no ${missing} here.`,
           };

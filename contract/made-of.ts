@@ -3,7 +3,7 @@ import { exerciseOrThrow, type Muscle, REGIONS, type RegionId, type Share } from
 import { catalogueIn } from "./catalogue";
 import { type CellState, musclesOfDay, type WeekCell, type WeeksModel, type WeeksView } from "./weeks";
 
-export interface MadeOfLift {
+export interface VolumeBreakdownLift {
   readonly key: string;
   readonly name: string;
   readonly state: CellState;
@@ -12,13 +12,13 @@ export interface MadeOfLift {
   readonly share: Share;
 }
 
-export interface MadeOfDay {
+export interface VolumeBreakdownDay {
   readonly dayId: string;
   readonly dayName: string;
   readonly hardSets: number;
   /** Its sets by their shares, as if each were hard and stood alone: what is more than `hardSets` was easy, or done in one go. */
   readonly plainSets: number;
-  readonly lifts: readonly MadeOfLift[];
+  readonly lifts: readonly VolumeBreakdownLift[];
 }
 
 /** The most direct lift of a day first; what is only slightly trained counts for nothing and is left out. */
@@ -26,10 +26,10 @@ export function madeOf(
   view: WeeksView,
   model: WeeksModel,
   { muscle, week }: { readonly muscle: Muscle; readonly week: number },
-): MadeOfDay[] {
+): VolumeBreakdownDay[] {
   const catalogue = catalogueIn(view.exercises);
-  return model.days.flatMap(({ day, rows }): MadeOfDay[] => {
-    const lifts = rows.flatMap((row): MadeOfLift[] => {
+  return model.days.flatMap(({ day, rows }): VolumeBreakdownDay[] => {
+    const lifts = rows.flatMap((row): VolumeBreakdownLift[] => {
       const cell = row.cells[week];
       if (!cell || cell.state === "missed" || cell.state === "away" || cell.state === "leftOut") return [];
       const exercise = exerciseOrThrow(catalogue, cell.lift?.slot.exerciseId ?? row.slot.exerciseId);

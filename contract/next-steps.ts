@@ -50,7 +50,7 @@ export type NextStep =
   | {
       readonly kind: "stalled";
       readonly lift: LiftAcrossWeeks;
-      readonly way: StalledWay;
+      readonly way: StallRemedy;
       readonly edits: readonly PlanEdit[];
     }
   | {
@@ -63,7 +63,7 @@ export type NextStep =
   | { readonly kind: "moving"; readonly lift: LiftAcrossWeeks };
 
 /** What is tried first where a lift stands still: sets where its muscle has few, less load where it ends at nothing, else another rule. */
-export type StalledWay = "aSetMore" | "lighter" | "otherRule";
+export type StallRemedy = "aSetMore" | "lighter" | "otherRule";
 
 /** The weeks that adherence looks back on, and the share under which they are too many rather than the will too little. */
 const ADHERENCE_WEEKS = 4;
@@ -194,7 +194,7 @@ export function nextSteps(
 
 const slopeOf = (trend: Trend): number => (trend.kind === "tooEarly" ? 0 : trend.percentAWeek);
 
-function wayFor({ slot, weeks }: LiftAcrossWeeks, view: WeeksView, model: WeeksModel): StalledWay {
+function wayFor({ slot, weeks }: LiftAcrossWeeks, view: WeeksView, model: WeeksModel): StallRemedy {
   const exercise = exerciseOrThrow(catalogueIn(view.exercises), slot.exerciseId);
   const last = view.lifts.find(({ lineage }) => lineage === slot.lineage)?.exposures.at(-1);
   const reserves = last?.sets.flatMap(({ rir, working }) => (working && rir !== null ? [rir] : [])) ?? [];
@@ -213,7 +213,7 @@ const trains = (shares: Readonly<Record<string, number>>, muscle: Muscle): boole
 
 function stalledEdits(
   { dayId, slot }: LiftAcrossWeeks,
-  way: StalledWay,
+  way: StallRemedy,
   view: WeeksView,
   week: number,
   makeId: () => string,

@@ -17,7 +17,7 @@ export interface PrescribedLoad {
   readonly words: string;
   readonly expectedRir: number | null;
   /** The thread of the gym that it hangs on. */
-  readonly thread: string;
+  readonly implementKey: string;
   /** Whether this gym can build it. */
   readonly built: boolean;
   /** Why not, where it cannot. */

@@ -122,7 +122,7 @@ export {
   printTempo,
   printWarmUpParts,
   sameSet,
-  TRANSITION_LIMIT_SECONDS as HANDOVER_LIMIT_SECONDS,
+  TRANSITION_LIMIT_SECONDS,
 } from "./session/shorthand/print";
 export type { ShorthandError } from "./session/shorthand/scanner";
 export * from "./session/shown";

@@ -2,7 +2,7 @@ import { describe, expect, it } from "vitest";
 import { SHIPPED_CATALOGUE } from "./exercise/catalogue";
 import { exerciseOrThrow } from "./exercise/exercise";
 import type { WorkForecast } from "./forecast/forecast";
-import type { Build } from "./load/equipment";
+import type { LoadBuild } from "./load/equipment";
 import type { LoadAlternative, LoadReason } from "./load/reasons";
 import type { ClientAlert } from "./progress/client-alerts";
 import type { ProgressReason } from "./progress/situation";
@@ -148,7 +148,7 @@ describe("why the next prescription is what it is", () => {
 });
 
 describe("how a load is built and said", () => {
-  it.each<[Build, string]>([
+  it.each<[LoadBuild, string]>([
     [
       { kind: "bar", barName: "20 kg bar", bar: weight(20), perSide: [weight(25), weight(2.5)] },
       "20 kg bar, 25 + 2.5 a side",

@@ -5,7 +5,7 @@ import type { OrderAdvice } from "./exercise/order";
 import { REGIONS } from "./exercise/regions";
 import type { Remedies, WorkForecast } from "./forecast/forecast";
 import { basisWords } from "./load/effective";
-import type { Build } from "./load/equipment";
+import type { LoadBuild } from "./load/equipment";
 import type { PlannedStep, PlatePlan } from "./load/plate-plan";
 import type { LoadAlternative, LoadReason } from "./load/reasons";
 import type { LiftRecord, SuspectSet } from "./log";
@@ -334,7 +334,7 @@ export function progressSentence(reason: ProgressReason, unit: WeightUnit): stri
 }
 
 /** How to build a load: "20 kg bar, 25 + 2.5 a side". */
-export function buildSentence(build: Build): string {
+export function buildSentence(build: LoadBuild): string {
   switch (build.kind) {
     case "bar":
       return build.perSide.length === 0

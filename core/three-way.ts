@@ -4,13 +4,13 @@
  */
 import { sameValue } from "./same";
 
-export interface ThreeWay<T> {
+export interface ThreeWayMerge<T> {
   readonly merged: T;
   /** The fields that both changed, as paths; empty: nothing was lost. */
   readonly conflicts: readonly string[];
 }
 
-export function mergeThree<T>(seen: T, wanted: T, now: T): ThreeWay<T> {
+export function mergeThree<T>(seen: T, wanted: T, now: T): ThreeWayMerge<T> {
   const conflicts: string[] = [];
   return { merged: join(seen, wanted, now, "", conflicts) as T, conflicts };
 }

@@ -1,7 +1,7 @@
 /** The sessions that were opened on this device's floor, and the round in hand, read as this build of the program has them. */
 import { type FloorView, presentIds, readShown, upcastEvent } from "../contract";
 import { nowMs } from "./clock";
-import { deviceDatabase, NOBODY, type Pending } from "./store";
+import { deviceDatabase, NO_MEMBER, type Pending } from "./store";
 
 export async function readFloor(memberId: string, sessionId: string): Promise<FloorView | null> {
   const known = await (await deviceDatabase()).get("floors", [memberId, sessionId]);
@@ -36,18 +36,19 @@ export async function keepFloor(view: FloorView): Promise<FloorView> {
   const db = await deviceDatabase();
   const tx = db.transaction(["floors", "events", "pending"], "readwrite");
   const [floors, events, pending] = [tx.objectStore("floors"), tx.objectStore("events"), tx.objectStore("pending")];
-  for (const left of await events.index("session").getAll([NOBODY, sessionId])) await events.put({ ...left, memberId });
-  const half = await pending.get([NOBODY, sessionId]);
+  for (const left of await events.index("session").getAll([NO_MEMBER, sessionId]))
+    await events.put({ ...left, memberId });
+  const half = await pending.get([NO_MEMBER, sessionId]);
   if (half) await pending.put({ ...half, memberId });
-  const before = (await floors.get([memberId, sessionId])) ?? (await floors.get([NOBODY, sessionId]));
+  const before = (await floors.get([memberId, sessionId])) ?? (await floors.get([NO_MEMBER, sessionId]));
   const mine = await events.index("session").getAll([memberId, sessionId]);
   const logged = new Set(view.events.map((event) => event.id));
   for (const one of mine) if (one.state === "sent" && logged.has(one.id)) await events.delete(one.id);
   const isWaiting = mine.some((one) => one.state === "waiting" || one.state === "refused");
   const kept = before && isWaiting ? { ...asPresent(before), ...named(view) } : view;
   await floors.put({ ...kept, memberId, openedMs: nowMs() });
-  await floors.delete([NOBODY, sessionId]);
-  await pending.delete([NOBODY, sessionId]);
+  await floors.delete([NO_MEMBER, sessionId]);
+  await pending.delete([NO_MEMBER, sessionId]);
   await tx.done;
   return kept;
 }

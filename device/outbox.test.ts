@@ -219,7 +219,7 @@ describe("what an earlier build left on a device", () => {
     says(() => ({ kind: "notFound" }));
     await send();
     expect(sent[0]).toMatchObject({ memberId: undefined, sessionId: "s" });
-    expect(await states(store.NOBODY)).toEqual(["sent", "waiting", "waiting"]);
+    expect(await states(store.NO_MEMBER)).toEqual(["sent", "waiting", "waiting"]);
     const view = { sessionId: "s", memberId: ANA, events: [], shown: {} } as unknown as FloorView;
     await floors.keepFloor(view);
     expect(await states(ANA)).toEqual(["sent", "waiting", "waiting"]);

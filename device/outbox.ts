@@ -4,7 +4,7 @@
  */
 import { MOST_EVENTS } from "../contract";
 import { callApi, type Reply } from "./api";
-import { eventsIn, markEvents, NOBODY, readPerson, type StoredEvent } from "./store";
+import { eventsIn, markEvents, NO_MEMBER, readPerson, type StoredEvent } from "./store";
 
 /** Why entries wait. */
 export type BlockedBy = "offline" | "signedOut" | "fault";
@@ -25,13 +25,13 @@ type Answer = Reply<{
 
 /** One pass over everything that waits. Answers with what holds the rest up, if anything does. */
 async function sendAll(memberId: string): Promise<{ hindrance: BlockedBy | null; retryAfterMs: number | null }> {
-  const waiting = [...(await eventsIn(memberId, "waiting")), ...(await eventsIn(NOBODY, "waiting"))];
+  const waiting = [...(await eventsIn(memberId, "waiting")), ...(await eventsIn(NO_MEMBER, "waiting"))];
   let tookAny = false;
   let fault: { retryAfterMs: number | null } | null = null;
   const broke: string[] = [];
   for (const batch of batchesOf(waiting)) {
     const { sessionId } = batch[0]!;
-    const owner = batch[0]!.memberId === NOBODY ? undefined : memberId;
+    const owner = batch[0]!.memberId === NO_MEMBER ? undefined : memberId;
     const reply: Answer = await callApi("floor.record", {
       sessionId,
       memberId: owner,

@@ -9,7 +9,7 @@ import type { FloorEvent, PerformedSet, Region } from "../core";
 import { nowMs } from "./clock";
 
 /** Whose entries they are: a member's id. What builds before people were kept apart left here belongs to nobody yet. */
-export const NOBODY = "";
+export const NO_MEMBER = "";
 
 export interface StoredEvent {
   readonly id: string;
@@ -81,14 +81,14 @@ export function deviceDatabase(): Promise<IDBPDatabase<DeviceTables>> {
       events.createIndex("state", ["memberId", "state"]);
       const pending = db.createObjectStore("pending", { keyPath: owner });
       db.createObjectStore("device");
-      for (const one of old.floors) await floors.put({ ...one, memberId: NOBODY });
-      for (const one of old.pending) await pending.put({ ...one, memberId: NOBODY });
+      for (const one of old.floors) await floors.put({ ...one, memberId: NO_MEMBER });
+      for (const one of old.pending) await pending.put({ ...one, memberId: NO_MEMBER });
       // What an earlier build gave up is tried once more: it was often refused for another entry's sake.
       for (const one of old.events)
         await events.put({
           ...one,
           state: one.state === "refused" ? "waiting" : one.state,
-          memberId: NOBODY,
+          memberId: NO_MEMBER,
           because: null,
         });
     },

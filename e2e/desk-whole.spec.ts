@@ -152,7 +152,7 @@ test("by keyboard alone: written, filled, pasted, moved and left out, every plac
   await expect(page.getByText("3-1-1-0", { exact: true })).toBeVisible();
 });
 
-test("rounds, rest and handover are written in the block's own line", async ({ page }) => {
+test("rounds, rest and transition are written in the block's own line", async ({ page }) => {
   await enterAsCoach(page);
   await newSession(page, "Ines Calder");
   await page.getByRole("button", { name: "Take Superset, opposing" }).click();
@@ -170,7 +170,7 @@ test("rounds, rest and handover are written in the block's own line", async ({ p
   await expect(page.getByRole("alert").filter({ hasText: "One rest, or 3 of them" })).toBeVisible();
   await page.keyboard.press("Escape");
   await expect(page.getByText("60, 60, 120 s rest")).toBeVisible();
-  await write("Handover after Bench press", "60");
+  await write("Transition after Bench press", "60");
   await expect(block(page, "A")).toContainText("Paired sets");
   // It is sent, and what is changed after that is said until it is sent again.
   await saved(page);

@@ -5,7 +5,7 @@ import type { OfferGroup } from "@/contract";
 import type { Exercise } from "@/core";
 
 /** What was wrong with it; null where it was taken. */
-export type Taken = string | null | Promise<string | null>;
+export type ChoiceProblem = string | null | Promise<string | null>;
 
 /** A sign that more than a name is typed: sets and reps, or another line. */
 const HAS_SETS = /\d\s*[x×]\s*\S|\d+\s*total|\n/i;
@@ -25,9 +25,9 @@ export function LiftFinder({
   label: string;
   placeholder: string;
   offersFor: (typed: string) => readonly OfferGroup[];
-  onTake: (exercise: Exercise) => Taken;
+  onTake: (exercise: Exercise) => ChoiceProblem;
   /** Takes a line as it is typed; left out where only a lift is wanted. */
-  onTyped?: (typed: string) => Taken;
+  onTyped?: (typed: string) => ChoiceProblem;
   onLeave?: () => void;
 }) {
   const [typed, setTyped] = useState("");
@@ -35,7 +35,7 @@ export function LiftFinder({
   const groups = useMemo(() => offersFor(typed), [offersFor, typed]);
   const isLine = onTyped !== undefined && HAS_SETS.test(typed);
   const [isBusy, setBusy] = useState(false);
-  const done = async (taken: Taken) => {
+  const done = async (taken: ChoiceProblem) => {
     if (isBusy) return;
     setBusy(true);
     const refused = await taken;

@@ -3,7 +3,7 @@ import { decimal, type Muscle, massWords, type TrainingAge, weeklySetBand } from
 import { useDates } from "@/parts/region";
 
 /** What a muscle's week is made of. */
-export function MadeOfPanel({
+export function VolumeBreakdownPanel({
   model,
   view,
   muscle,

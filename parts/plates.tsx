@@ -1,8 +1,8 @@
 "use client";
 import { useState } from "react";
 import {
-  type Build,
   type GymEquipment,
+  type LoadBuild,
   massFigure,
   type PlannedStep,
   type PlatePlan,
@@ -29,7 +29,7 @@ const drawn = (plates: readonly Weight[], fresh: number, unit: WeightUnit) =>
   }));
 
 /** One load's sleeve, where no order over the slot is planned. */
-export function BuildSleeve({ build, unit }: { build: Build; unit: WeightUnit }) {
+export function BuildSleeve({ build, unit }: { build: LoadBuild; unit: WeightUnit }) {
   const plates =
     build.kind === "bar" || build.kind === "sled" ? build.perSide : build.kind === "belt" ? build.plates : [];
   if (plates.length === 0) return null;

@@ -156,7 +156,7 @@ export async function startPostgres(): Promise<Server> {
 }
 
 /** Kills our server as a power cut would, and starts it again on its port: for tests of what outlives that. */
-export async function killCluster(): Promise<void> {
+export async function terminateCluster(): Promise<void> {
   const [bin, folder] = [binaries(), dataFolder()];
   const port = runningPort(bin, folder);
   asPostgres(join(bin, "pg_ctl"), ["stop", "-D", folder, "-m", "immediate", "-w", "-t", "10"]);

@@ -3,7 +3,7 @@
  * advice. A `block` passes only with the coach's recorded reason.
  */
 import { type Catalogue, directRegions, type Exercise, exerciseOrThrow } from "../exercise/exercise";
-import { type ClientLimit, limitWords, type Trainee, touches } from "../exercise/fitness";
+import { type ClientLimit, limitsExercise, limitWords, type Trainee } from "../exercise/fitness";
 import { type Muscle, REGIONS } from "../exercise/regions";
 import type { GymEquipment } from "../load/equipment";
 import { missingStations } from "../load/inventory";
@@ -127,7 +127,7 @@ export function hardTechniquesOf(document: SessionDocument, catalogue: Catalogue
   return [...muscles];
 }
 
-/** Four lifts or more, by the name that their handovers give the block. */
+/** Four lifts or more, by the name that their transitions give the block. */
 const isGiant = (block: Block, catalogue: Catalogue, settings: Settings): boolean =>
   block.slots.length >= 4 && nameBlock(block, catalogue, settings).name.includes("giant");
 
@@ -441,7 +441,7 @@ export const CAUTION_RULES: readonly CautionRule[] = [
     check: ({ seen }, { trainee }, say) => {
       for (const one of seen)
         for (const limit of trainee.limits)
-          if (limit.how === "avoid" && touches(limit, one.exercise))
+          if (limit.how === "avoid" && limitsExercise(limit, one.exercise))
             say(
               { slotId: one.slot.id, round: null, subject: `${one.exercise.id} ${limit.id}` },
               `${one.exercise.name} touches a limit: ${limitWords(limit)}.`,
@@ -455,7 +455,7 @@ export const CAUTION_RULES: readonly CautionRule[] = [
     check: ({ seen }, { trainee }, say) => {
       for (const one of seen)
         for (const limit of trainee.limits)
-          if (limit.how === "part" && touches(limit, one.exercise) && one.segment.rom === "full")
+          if (limit.how === "part" && limitsExercise(limit, one.exercise) && one.segment.rom === "full")
             say(
               { slotId: one.slot.id, round: null, subject: `${one.exercise.id} ${limit.id}` },
               `Only in part: ${limitWords(limit)}.`,

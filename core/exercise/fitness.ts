@@ -32,7 +32,7 @@ export const limitsOn = (limits: readonly ClientLimit[], date: string): ClientLi
   limits.filter((limit) => limit.from <= date && (limit.until === null || date <= limit.until) && !limit.clearedBy);
 
 /** Whether an exercise does what a limit is about. */
-export function touches(limit: ClientLimit, exercise: Exercise): boolean {
+export function limitsExercise(limit: ClientLimit, exercise: Exercise): boolean {
   switch (limit.what.kind) {
     case "joint":
       return (exercise.stress[limit.what.joint] ?? 0) >= SPARED_FROM;
@@ -103,7 +103,7 @@ const HURTS_FROM = 4;
 
 /** Why an exercise is not for this client here; null when it is. */
 export function unfitness(exercise: Exercise, trainee: Trainee, gym: GymEquipment | null): Unfit | null {
-  const limit = trainee.limits.find((one) => one.how === "avoid" && touches(one, exercise));
+  const limit = trainee.limits.find((one) => one.how === "avoid" && limitsExercise(one, exercise));
   if (limit) return { kind: "limit", limit };
   const pain = trainee.pain.get(exercise.id);
   if (pain && pain.sets >= 2 && pain.mean >= HURTS_FROM) return { kind: "hurts", mean: pain.mean };

@@ -224,6 +224,6 @@ export const thirdOf = (length: number): RangeThird =>
   length < 1 / 3 ? "shortened" : length < 2 / 3 ? "middle" : "lengthened";
 
 /** Stretches of the range where demand is under a third of its highest: where tension is lost. */
-export function lostTension(curve: readonly DemandPoint[]): number {
+export function lowDemandStretches(curve: readonly DemandPoint[]): number {
   return curve.filter((point) => point.demand < 1 / 3).length / curve.length;
 }

@@ -3,7 +3,7 @@ import { isBodyweight } from "../load/effective";
 import { buildableLoads, type GymEquipment } from "../load/equipment";
 import { clamp, decimal, massWords, type WeightUnit } from "../units";
 import type { Exercise } from "./exercise";
-import { JOINT_WORDS, type Trainee, touches, type Unfit, unfitness, unfitSentence } from "./fitness";
+import { JOINT_WORDS, limitsExercise, type Trainee, type Unfit, unfitness, unfitSentence } from "./fitness";
 import { lengthProfile, thirdOf } from "./mechanics";
 import type { StressedJoint } from "./motions";
 import { type Muscle, REGION_IDS, REGIONS, type RegionId } from "./regions";
@@ -204,7 +204,7 @@ function comfortPart(exercise: Exercise, trainee: Trainee): { value: number; sen
   const stressed = Object.entries(exercise.stress) as [StressedJoint, number][];
   const spared = new Set(
     trainee.limits.flatMap((limit) =>
-      limit.what.kind === "joint" && touches(limit, exercise) ? [limit.what.joint] : [],
+      limit.what.kind === "joint" && limitsExercise(limit, exercise) ? [limit.what.joint] : [],
     ),
   );
   let strain = 0;

@@ -2,7 +2,7 @@
 import { factorWithRepsLeft, type RepCurve } from "../load/e1rm";
 import type { Exposure } from "../log";
 import { clamp } from "../units";
-import { LostStrength, POPULATION_RESERVE, type ReserveConstants, repsInHand, strengthSpent } from "./reserve";
+import { LostStrength, POPULATION_RESERVE, type ReserveConstants, repsLeft, strengthUsed } from "./reserve";
 
 export interface FittedReserve {
   readonly constants: ReserveConstants;
@@ -84,12 +84,11 @@ function costOf(chains: readonly Chain[], constants: ReserveConstants): number {
   let cost = 0;
   for (const { e1rmKg, curve, firstKg, firstReps, later } of chains) {
     const lost = new LostStrength(constants);
-    const perform = (loadKg: number, reps: number) =>
-      lost.add(strengthSpent(1 - lost.sum, e1rmKg, loadKg, curve, reps));
+    const perform = (loadKg: number, reps: number) => lost.add(strengthUsed(1 - lost.sum, e1rmKg, loadKg, curve, reps));
     perform(firstKg, firstReps);
     for (const set of later) {
       lost.rest(set.restSeconds);
-      const expected = repsInHand(1 - lost.sum, e1rmKg, set.loadKg, curve);
+      const expected = repsLeft(1 - lost.sum, e1rmKg, set.loadKg, curve);
       const off = (set.reps + set.rir - expected) / (0.7 + 0.25 * set.rir);
       cost += clamp(off * off, 0, 9);
       perform(set.loadKg, set.reps);

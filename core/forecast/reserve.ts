@@ -168,13 +168,13 @@ export class Reserve {
 
   /** Effective reps possible now at a load, both in curve kg. */
   repsLeft(move: Move, side: WorkedSide, e1rmKg: number, loadKg: number, curve: RepCurve): number {
-    return repsInHand(this.strength(move, side), e1rmKg, loadKg, curve);
+    return repsLeft(this.strength(move, side), e1rmKg, loadKg, curve);
   }
 
   /** Does reps at a load: no more than are left. */
   perform(move: Move, side: WorkedSide, e1rmKg: number, loadKg: number, curve: RepCurve, reps: number): void {
     if (!(loadKg > 0) || !(e1rmKg > 0) || !(reps > 0)) return;
-    const lost = strengthSpent(this.strength(move, side), e1rmKg, loadKg, curve, reps);
+    const lost = strengthUsed(this.strength(move, side), e1rmKg, loadKg, curve, reps);
     if (!(lost > 0)) return;
     const { generalShare } = this.constants;
     const local = lost * (1 - generalShare);
@@ -201,7 +201,7 @@ export class Reserve {
     let [low, high] = [0.05, strength];
     for (let i = 0; i < 24; i++) {
       const load = (low + high) / 2;
-      if (repsInHand(strength, 1, load, curve) > reps + rir) low = load;
+      if (repsLeft(strength, 1, load, curve) > reps + rir) low = load;
       else high = load;
     }
     this.perform(move, side, 1, low, curve, reps);
@@ -226,14 +226,14 @@ const failingStrength = (e1rmKg: number, loadKg: number, curve: RepCurve): numbe
   (loadKg * factorWithRepsLeft(0, curve)) / e1rmKg;
 
 /** Reps left at a load with a share of the fresh maximum in hand: of the fresh reps, what stands above where the load fails. */
-export function repsInHand(strength: number, e1rmKg: number, loadKg: number, curve: RepCurve): number {
+export function repsLeft(strength: number, e1rmKg: number, loadKg: number, curve: RepCurve): number {
   const fresh = repsAtLoad(e1rmKg, loadKg, curve);
   const fails = failingStrength(e1rmKg, loadKg, curve);
   return fails >= 1 ? 0 : fresh * clamp((strength - fails) / (1 - fails), 0, 1) ** LATE_REPS;
 }
 
 /** What reps at a load cost, as a share of the fresh maximum; no more than takes strength to where the load fails. */
-export function strengthSpent(strength: number, e1rmKg: number, loadKg: number, curve: RepCurve, reps: number): number {
+export function strengthUsed(strength: number, e1rmKg: number, loadKg: number, curve: RepCurve, reps: number): number {
   const fresh = repsAtLoad(e1rmKg, loadKg, curve);
   const fails = failingStrength(e1rmKg, loadKg, curve);
   if (fails >= strength || fresh <= 0) return 0;

@@ -11,7 +11,7 @@
 import { type RepCurve, repsAtLoad } from "../load/e1rm";
 import type { Exposure, LiftRecord } from "../log";
 import { daysBetween } from "../units";
-import { LostStrength, type ReserveConstants, repsInHand, strengthSpent } from "./reserve";
+import { LostStrength, type ReserveConstants, repsLeft, strengthUsed } from "./reserve";
 
 /** Under what circumstances a part is done. */
 export interface Circumstance {
@@ -198,7 +198,7 @@ function observationsOf(
     const weight = FORGETTING ** ago / (1 + (parts.length - 1) * SAME_DAY);
     return parts.flatMap((part): Observation[] => {
       const fresh = repsAtLoad(kg, part.loadKg, curve);
-      const foretold = repsInHand(part.inHand, kg, part.loadKg, curve);
+      const foretold = repsLeft(part.inHand, kg, part.loadKg, curve);
       // Reps are whole: who made eight could have done eight and anything short of nine. Far from failure nobody can tell.
       const isLeast = part.rir === null || part.rir > MOST_RIR;
       const known = part.reps + Math.min(part.rir ?? 0, MOST_RIR) - (isLeast ? 0.5 : 0);
@@ -259,7 +259,7 @@ function partsOf(exposure: Exposure, maxKg: number, curve: RepCurve, constants: 
         const afterCount = part === 1 && set.target !== null;
         parts.push({ loadKg, reps, rir, inHand, round: set.round, part, afterCount, failed });
       }
-      own.add(strengthSpent(inHand, maxKg, loadKg, curve, reps));
+      own.add(strengthUsed(inHand, maxKg, loadKg, curve, reps));
     }
   }
   return parts;

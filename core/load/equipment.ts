@@ -67,7 +67,7 @@ export interface OutOfOrder {
   readonly until: string | null;
 }
 
-export type Build =
+export type LoadBuild =
   | { readonly kind: "bar"; readonly barName: string; readonly bar: Weight; readonly perSide: readonly Weight[] }
   | { readonly kind: "sled"; readonly perSide: readonly Weight[] }
   | { readonly kind: "hand"; readonly weight: Weight; readonly pair: boolean }
@@ -81,7 +81,7 @@ export type Build =
 export interface BuildableLoad {
   readonly kg: number;
   readonly weight: Weight;
-  readonly build: Build;
+  readonly build: LoadBuild;
 }
 
 const cache = new WeakMap<GymEquipment, Map<string, readonly BuildableLoad[]>>();
@@ -189,7 +189,7 @@ function sleeveSums(plates: readonly { weight: Weight; pairs: number }[]): Map<n
 /** How near plates of one unit must come before plates of the other are mixed in, on both sides together. */
 const MIXED_WITHIN_KG = 1;
 
-function onSleeves(gym: GymEquipment, own: Weight, build: (perSide: readonly Weight[]) => Build): BuildableLoad[] {
+function onSleeves(gym: GymEquipment, own: Weight, build: (perSide: readonly Weight[]) => LoadBuild): BuildableLoad[] {
   const load = (perSide: readonly Weight[]): BuildableLoad => ({
     kg: toKg(own) + 2 * perSide.reduce((total, plate) => total + toKg(plate), 0),
     weight: totalWeight([own, ...perSide, ...perSide], gym.unit),

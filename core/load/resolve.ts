@@ -31,7 +31,7 @@ import {
   resistanceThrough,
   shareOfLoad,
 } from "./effective";
-import { type Build, type BuildableLoad, buildableLoads, roundToBuildable } from "./equipment";
+import { type BuildableLoad, buildableLoads, type LoadBuild, roundToBuildable } from "./equipment";
 import { cachedLift, cacheLift, type LiftCacheKey, type LiftFound } from "./lift-memory";
 import { loadAlternatives } from "./load-alternatives";
 import type { PlatePlan } from "./plate-plan";
@@ -578,7 +578,7 @@ class Resolver {
     beside: Neighbour | null,
     setup: readonly SetupValue[],
     inSequence: InSequence | null,
-  ): { kg: number | null; weight: Weight | null; build: Build | null; reasons: LoadReason[] } {
+  ): { kg: number | null; weight: Weight | null; build: LoadBuild | null; reasons: LoadReason[] } {
     if (wanted.kg === null) return { kg: null, weight: null, build: null, reasons: [] };
     const loads = buildableLoads(exercise, this.context.gym, setup);
     const assists = isBodyweight(exercise);

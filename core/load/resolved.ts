@@ -4,7 +4,7 @@ import type { NextPrescription } from "../progress/situation";
 import type { SessionDocument } from "../session/grammar";
 import type { Weight } from "../units";
 import type { Resistance } from "./effective";
-import type { Build } from "./equipment";
+import type { LoadBuild } from "./equipment";
 import type { PlatePlan } from "./plate-plan";
 import type { RampSet } from "./ramp";
 import type { LoadAlternative, LoadReason } from "./reasons";
@@ -15,7 +15,7 @@ export interface ResolvedLoad {
   readonly kg: number | null;
   /** The same in the gym's words; null with `kg`. Assistance is negative in `kg` and positive here. */
   readonly weight: Weight | null;
-  readonly build: Build | null;
+  readonly build: LoadBuild | null;
   /** What volume counts, both hands together. */
   readonly effectiveKg: number | null;
   /** Load as a share of the lift's present e1RM, 0–1.3; null without a record. */

@@ -2,7 +2,7 @@
 import type { Exercise } from "../exercise/exercise";
 import type { Slot } from "../session/grammar";
 import { toKg } from "../units";
-import type { Build, GymEquipment } from "./equipment";
+import type { GymEquipment, LoadBuild } from "./equipment";
 import { type PlatePlan, type PlateStep, planPlates } from "./plate-plan";
 import type { RampSet } from "./ramp";
 
@@ -20,14 +20,14 @@ export function planSlot(
   slot: Slot,
   exercise: Exercise,
   ramp: readonly RampSet[],
-  loadOf: (segmentId: string) => { readonly kg: number | null; readonly build: Build | null } | undefined,
+  loadOf: (segmentId: string) => { readonly kg: number | null; readonly build: LoadBuild | null } | undefined,
   gym: GymEquipment,
 ): PlatePlan | null {
   if (exercise.implement !== "barbell" && exercise.implement !== "sled") return null;
   const sled = gym.sleds.find((one) => exercise.stations.includes(one.station));
   const owns = new Map<string, number>();
   const steps: PlateStep[] = [];
-  const add = (key: string, kg: number | null, build: Build | null, urgent: boolean) => {
+  const add = (key: string, kg: number | null, build: LoadBuild | null, urgent: boolean) => {
     if (kg === null || !build) return;
     if (build.kind === "bar") owns.set(build.barName, toKg(build.bar));
     else if (build.kind === "sled") owns.set("sled", sled ? toKg(sled.weight) : 0);

@@ -73,13 +73,13 @@ describe("what is ahead of a session on the floor", () => {
     expect(aheadOf(document, [cut, event({ kind: "undone", eventId: cut.id })])).toEqual(document);
   });
 
-  it("lists of rests and handovers keep those of the rounds that are left", () => {
+  it("lists of rests and transitions keep those of the rounds that are left", () => {
     const document = read("A1 Bench press 4x8 @60kg h5,10,15,20\nA2 Barbell row 4x8 @60kg r60,90,120");
     const [first, second] = doneAsPlanned(shownSession(document));
     const [block] = aheadOf(document, [first!, second!]).blocks;
     const blockRounds = blockRoundsOf({ ...document, blocks: [block!] }, TEST_CONTEXT);
     expect(blockRounds.map(({ rest }) => rest?.seconds ?? null)).toEqual([120, null]);
-    expect(blockRounds.map(({ moves }) => moves[0]!.handover!.seconds)).toEqual([15, 20]);
+    expect(blockRounds.map(({ moves }) => moves[0]!.transition!.seconds)).toEqual([15, 20]);
   });
 });
 

@@ -1,4 +1,4 @@
-/** A session as the floor runs it: one round of a block after the other, in order. Rounds, handovers and rests are the run's. */
+/** A session as the floor runs it: one round of a block after the other, in order. Rounds, transitions and rests are the run's. */
 import { movesOf, type RunMove, type RunRest, type RunRound, restAfter, runBlock } from "../time/run";
 import type { WorkContext } from "../time/work";
 import { occurrenceKey, type PerformedSession, placeOf, setsAt } from "./events";
@@ -81,7 +81,7 @@ function roundsOfBlock(
     if (!from) continue;
     const ordinal = Math.max(1, (count.get(`${slotId}:${round}`) ?? 0) + 1);
     count.set(`${slotId}:${round}`, ordinal);
-    const moves = from.moves.filter(({ slot }) => slot.id === slotId).map((move) => ({ ...move, handover: null }));
+    const moves = from.moves.filter(({ slot }) => slot.id === slotId).map((move) => ({ ...move, transition: null }));
     const rest = from.rest ?? restAfter(block, { round, seconds: moves[0]!.work.seconds }, context.settings);
     const at = blockRounds.indexOf(from);
     blockRounds[at] = { ...from, rest };
@@ -127,7 +127,7 @@ function addedRounds(block: Block, planned: readonly RunRound[], count: number, 
   return Array.from({ length: count }, (_, i) => {
     const round = last.round + 1 + i;
     const moves = movesOf(block, round, context).filter(({ set }) => set !== null);
-    const seconds = moves.reduce((total, move) => total + move.work.seconds + (move.handover?.seconds ?? 0), 0);
+    const seconds = moves.reduce((total, move) => total + move.work.seconds + (move.transition?.seconds ?? 0), 0);
     return { round, isOptional: false, moves, seconds, rest: null };
   }).filter(({ moves }) => moves.length > 0);
 }

@@ -96,7 +96,7 @@ describe("the difference of two documents", () => {
     ["a block moved", text.split("\n\n").toReversed().join("\n\n").replace("C1", "A1"), ["moveBlock", "moveBlock"]],
     ["a lift added to a superset", text.replace("\nB2", "\nB2 Push-up 3x10 h10\nB3"), ["insertSlot"]],
     ["a block taken out", text.replace(/\n\nC1.*/, ""), ["removeBlock"]],
-    ["a handover", text.replace("h10", "h15"), ["setSlot restAfter"]],
+    ["a transition", text.replace("h10", "h15"), ["setSlot restAfter"]],
   ])("says what a person would: %s", (_, typed, expected) => {
     const edits = retyped(document, typed);
     expect(edits.map((edit) => ("field" in edit ? `${edit.kind} ${edit.field}` : edit.kind))).toEqual(expected);

@@ -2,7 +2,7 @@
  * The structure of a session: Session → Block → Slot → Set → Segment (one recursive idea carries every technique).
  *
  * A drop set is a set of several segments with no rest between them; a pyramid is a slot whose sets differ; a superset
- * is a block of two slots with a short handover. What a block is called is derived (`names.ts`) and never stored.
+ * is a block of two slots with a short transition. What a block is called is derived (`names.ts`) and never stored.
  * All ids are stable; references bind to ids, never to printed labels.
  */
 import type { ProgressionRule } from "../progress/rule";
@@ -66,7 +66,7 @@ export interface Block {
   readonly slots: readonly Slot[];
 }
 
-/** What cannot be derived from slots, handovers and muscles. */
+/** What cannot be derived from slots, transitions and muscles. */
 export type BlockIntent = "pre-exhaust" | "circuit";
 
 export type Rounds =

@@ -45,7 +45,7 @@ describe("a place of the session is written in", () => {
   const first = (write: (d: SessionDocument, id: string, typed: string) => Operation): Write => {
     return (d, typed) => write(d, slots(d)[0]!.id, typed);
   };
-  const handover = first(writeTransition);
+  const transition = first(writeTransition);
   const tempo = first(writeTempo);
   const setup = first(writeSetup);
   const cues = first(writeCues);
@@ -69,10 +69,10 @@ describe("a place of the session is written in", () => {
     ["and a number of them again", rounds, "A: within 8min\nA1 Bench press 1x8 r60", "3", "A1 Bench press 3x8 r60"],
     ["no number", rounds, SINGLE, "many", "Expected rounds, such as 4, 3-4 or within 10 min."],
     ["too many", rounds, SINGLE, "400", "A block has between 1 and 40 rounds."],
-    ["a handover", handover, PAIR, "20", "A1 Bench press 3x8 r20\nA2 Barbell row 3x8 r90"],
-    ["one a round", handover, PAIR, "5,10,15", "A1 Bench press 3x8 h5,10,15\nA2 Barbell row 3x8 r90"],
-    ["too few", handover, PAIR, "5,10", "One handover, or 3 of them: one a round."],
-    ["of a lift that is last", handover, SINGLE, "10", "After the last lift comes the rest of the round."],
+    ["a transition", transition, PAIR, "20", "A1 Bench press 3x8 r20\nA2 Barbell row 3x8 r90"],
+    ["one a round", transition, PAIR, "5,10,15", "A1 Bench press 3x8 h5,10,15\nA2 Barbell row 3x8 r90"],
+    ["too few", transition, PAIR, "5,10", "One transition, or 3 of them: one a round."],
+    ["of a lift that is last", transition, SINGLE, "10", "After the last lift comes the rest of the round."],
     ["a tempo", tempo, SINGLE, "3-1-x-0", "A1 Bench press 4x8 rir2 t3-1-X-0 r90"],
     ["the lowering alone", tempo, SINGLE, "t4", "A1 Bench press 4x8 rir2 t4 r90"],
     ["no tempo", tempo, "A1 Bench press 4x8 t3 r90", "", "A1 Bench press 4x8 r90"],

@@ -75,11 +75,11 @@ export function writeTransition(document: SessionDocument, slotId: string, typed
   if (!slot || !block) return NOT_THERE;
   if (block.slots.at(-1)?.id === slotId) return no("After the last lift comes the rest of the round.");
   if (typed.trim() === "") return edits(...diffSlot(slot, { ...slot, restAfter: null }));
-  const read = readRestsOf(typed, "h", "handover");
+  const read = readRestsOf(typed, "h", "transition");
   if ("message" in read) return no(read.message);
   const [first, ...others] = read.value;
   if (others.length > 0 && read.value.length !== slot.sets.length)
-    return no(`One handover, or ${slot.sets.length} of them: one a round.`);
+    return no(`One transition, or ${slot.sets.length} of them: one a round.`);
   const restAfter =
     others.length === 0 ? ({ kind: "each", rest: first! } as const) : ({ kind: "list", rests: read.value } as const);
   return edits(...diffSlot(slot, { ...slot, restAfter }));

@@ -1,4 +1,4 @@
-/** What a block is called: derived from its slots, handovers and muscles, never stored. Handbook sections 2 and 3. */
+/** What a block is called: derived from its slots, transitions and muscles, never stored. Handbook sections 2 and 3. */
 import { type Catalogue, type Exercise, exerciseOrThrow, trainSameRegion } from "../exercise/exercise";
 import { classifyPair } from "../exercise/pair";
 import type { Settings } from "../settings";
@@ -52,21 +52,21 @@ function baseName(block: Block, exercises: readonly Exercise[], settings: Settin
   const { slots } = block;
   if (block.intent === "circuit") return "circuit";
   if (slots.length === 1) return singleName(slots[0]!);
-  const handovers = slots.slice(0, -1).map((slot) => longestTransition(slot, settings));
-  const short = handovers.map((seconds) => seconds <= TRANSITION_LIMIT_SECONDS);
+  const transitions = slots.slice(0, -1).map((slot) => longestTransition(slot, settings));
+  const short = transitions.map((seconds) => seconds <= TRANSITION_LIMIT_SECONDS);
   if (!short.every(Boolean)) {
     const runs = runLengths(short);
     return runs.length > 1 && runs.every((length) => length >= 3) ? "staggered giant sets" : "paired sets";
   }
   if (slots.length === 2) {
     const isDrop =
-      handovers[0]! <= STRAIGHT_ON_SECONDS && classifyPair(exercises[0]!, exercises[1]!) === "mechanical drop";
+      transitions[0]! <= STRAIGHT_ON_SECONDS && classifyPair(exercises[0]!, exercises[1]!) === "mechanical drop";
     return isDrop ? "mechanical drop" : "superset";
   }
   return slots.length === 3 ? "tri-set" : "giant set";
 }
 
-/** Slots in each run of short handovers: [true,true,false,true,true] is two runs of three. */
+/** Slots in each run of short transitions: [true,true,false,true,true] is two runs of three. */
 function runLengths(short: readonly boolean[]): number[] {
   const runs = [1];
   for (const isShort of short) {

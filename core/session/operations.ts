@@ -30,7 +30,7 @@ export function composeOperations(
   return second.ok ? edits(...first.edits, ...second.edits) : second;
 }
 
-/** The last lift of a block has no handover: the round's rest follows it. */
+/** The last lift of a block has no transition: the round's rest follows it. */
 function tidied(document: SessionDocument, list: readonly Edit[]): Operation {
   const edited = applyEdits(document, list);
   if (!edited.ok) return no(edited.message);
@@ -155,7 +155,7 @@ export function pairBlocks(
   document: SessionDocument,
   firstId: string,
   secondId: string,
-  handoverSeconds: number,
+  transitionSeconds: number,
 ): Operation {
   const first = document.blocks.find((block) => block.id === firstId);
   const second = document.blocks.find((block) => block.id === secondId);
@@ -177,7 +177,7 @@ export function pairBlocks(
     kind: "setSlot",
     slotId: last.id,
     field: "restAfter",
-    value: { kind: "each", rest: { kind: "seconds", seconds: handoverSeconds } },
+    value: { kind: "each", rest: { kind: "seconds", seconds: transitionSeconds } },
   });
   let after = last.id;
   for (const slot of second.slots) {

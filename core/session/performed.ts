@@ -151,7 +151,7 @@ function performedBlock(sets: readonly LaidSet[]): BlockTimeline {
   for (const one of sets) {
     const { done, slot } = one;
     if (before && before.done.round === done.round && before.done.ordinal === done.ordinal)
-      rest(transitionAfter(before.slot, done.round, settings).seconds, "handover", before.slot.id, done.round);
+      rest(transitionAfter(before.slot, done.round, settings).seconds, "transition", before.slot.id, done.round);
     else if (before?.done.round === done.round && before.slot.id === slot.id)
       rest(miniSetRest(before, settings.assumed.miniSetRestSeconds), "mini-set", slot.id, done.round);
     else if (before) {

@@ -94,7 +94,7 @@ function reshapeRounds(
   return edits(...list);
 }
 
-/** A lift with other sets, a handover list kept as long as they are. */
+/** A lift with other sets, a transition list kept as long as they are. */
 const withRounds = (slot: Slot, sets: Slot["sets"], count: number): Slot => ({
   ...slot,
   sets,

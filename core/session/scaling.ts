@@ -127,7 +127,7 @@ export function setRoundRest(document: SessionDocument, blockId: string, seconds
   return edits(...diffBlock(block, { restAfterRound: { kind: "each", rest: { kind: "seconds", seconds } } }));
 }
 
-/** All written rests after rounds times a factor, to five seconds; handovers stay. */
+/** All written rests after rounds times a factor, to five seconds; transitions stay. */
 export function scaleRests(document: SessionDocument, factor: number): Operation {
   if (!(factor > 0.1 && factor < 5)) return no("A factor between 0.1 and 5.");
   const scaled = (seconds: number) => Math.min(LIMITS.seconds, Math.max(5, Math.round((seconds * factor) / 5) * 5));

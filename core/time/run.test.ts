@@ -46,24 +46,24 @@ describe("how a block is run", () => {
   });
 });
 
-/** Rounds, moves, handovers and rests as the timeline shows them. */
+/** Rounds, moves, transitions and rests as the timeline shows them. */
 function shownRounds(document: Parameters<typeof blockRoundsOf>[0]) {
   return expandSession(document, TEST_CONTEXT).blocks.flatMap(({ timeline }) => {
-    const rounds = new Map<number, { moves: string[]; handovers: number[]; rest: number | null }>();
+    const rounds = new Map<number, { moves: string[]; transitions: number[]; rest: number | null }>();
     for (const span of timeline.spans) {
       if (span.round < 0) continue;
-      const round = rounds.get(span.round) ?? { moves: [], handovers: [], rest: null };
+      const round = rounds.get(span.round) ?? { moves: [], transitions: [], rest: null };
       rounds.set(span.round, round);
       if (isWork(span)) {
         if (round.moves.at(-1) !== span.slotId) round.moves.push(span.slotId);
-      } else if (span.reason === "handover") round.handovers.push(span.seconds);
+      } else if (span.reason === "transition") round.transitions.push(span.seconds);
       else if (span.reason === "round") round.rest = span.seconds;
     }
     return [...rounds].map(([round, one]) => [timeline.block.id, round, one]);
   });
 }
 
-type Walked = [string, number, { moves: string[]; handovers: number[]; rest: number | null }];
+type Walked = [string, number, { moves: string[]; transitions: number[]; rest: number | null }];
 
 function walkedRounds(document: Parameters<typeof blockRoundsOf>[0]) {
   return blockRoundsOf(document, TEST_CONTEXT).map(
@@ -72,7 +72,9 @@ function walkedRounds(document: Parameters<typeof blockRoundsOf>[0]) {
       round,
       {
         moves: moves.map(({ slot }) => slot.id),
-        handovers: moves.flatMap(({ handover }) => (handover && handover.seconds > 0 ? [handover.seconds] : [])),
+        transitions: moves.flatMap(({ transition }) =>
+          transition && transition.seconds > 0 ? [transition.seconds] : [],
+        ),
         rest: rest?.seconds || null,
       },
     ],
@@ -80,7 +82,7 @@ function walkedRounds(document: Parameters<typeof blockRoundsOf>[0]) {
 }
 
 describe("what the floor walks is what the timeline shows", () => {
-  it("in any session: the same rounds, moves, handovers and rests", () => {
+  it("in any session: the same rounds, moves, transitions and rests", () => {
     fc.assert(
       fc.property(arbitrarySession, (document) => {
         expect(walkedRounds(document)).toEqual(shownRounds(document));

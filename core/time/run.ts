@@ -1,5 +1,5 @@
 /**
- * How a block is run: how many rounds, in what order, with which handovers and rests, and why each rest is as long as it
+ * How a block is run: how many rounds, in what order, with which transitions and rests, and why each rest is as long as it
  * is. The one place where that is worked out: the timeline puts seconds to it, the floor puts state to it, forecast, seed
  * and cautions walk it. Handbook sections 3 and 4.
  */
@@ -28,7 +28,7 @@ export interface RunMove {
   readonly set: WorkSet;
   readonly work: SetWork;
   /** Before the next move of the round; null after its last. */
-  readonly handover: RunRest | null;
+  readonly transition: RunRest | null;
 }
 
 export interface RunRound {
@@ -68,7 +68,7 @@ export function runBlock(block: Block, context: WorkContext): BlockRun {
       if (limitSeconds !== null && round >= Math.max(...block.slots.map((slot) => slot.sets.length)) - 1) break;
       continue;
     }
-    const seconds = moves.reduce((total, move) => total + move.work.seconds + (move.handover?.seconds ?? 0), 0);
+    const seconds = moves.reduce((total, move) => total + move.work.seconds + (move.transition?.seconds ?? 0), 0);
     const before = rounds.at(-1);
     const rest = before ? restAfter(block, before, context.settings) : null;
     if (limitSeconds !== null && before && clock + rest!.seconds + seconds > limitSeconds) break;
@@ -100,7 +100,7 @@ export function movesOf(block: Block, round: number, context: WorkContext): RunM
     slot,
     set,
     work: workOf(slot, set, context),
-    handover: place === present.length - 1 ? null : transitionAfter(slot, round, context.settings),
+    transition: place === present.length - 1 ? null : transitionAfter(slot, round, context.settings),
   }));
 }
 

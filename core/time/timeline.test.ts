@@ -11,7 +11,7 @@ describe("the handbook's worked examples", () => {
     expect(seconds("Bench press 4x8 t3-1-1-0 r90")).toBe(430);
   });
 
-  it("2: a superset with handover", () => {
+  it("2: a superset with transition", () => {
     expect(seconds("Chin-up 4x10 t2-0-1-0 h10 + Push-up 4x12 t2-0-1-1 r75")).toBe(577);
   });
 

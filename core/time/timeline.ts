@@ -35,7 +35,7 @@ export interface WorkSpan {
   readonly tempoAssumed: boolean;
 }
 
-export type RestReason = RestInside | "warm-up" | "between blocks" | "ramp" | "handover" | "round";
+export type RestReason = RestInside | "warm-up" | "between blocks" | "ramp" | "transition" | "round";
 
 export interface RestSpan {
   readonly kind: "rest" | "warmUp";
@@ -217,7 +217,7 @@ function layOut(run: BlockRun, context: TimelineContext): BlockTimeline {
     });
   }
   for (const { round, moves, rest: after } of run.rounds) {
-    for (const { slot, set, work, handover } of moves) {
+    for (const { slot, set, work, transition } of moves) {
       if (work.conflict) conflicts.push({ ...work.conflict, setId: set.id, slotId: slot.id, round });
       for (const piece of work.pieces) {
         if (piece.kind === "rest") {
@@ -238,7 +238,7 @@ function layOut(run: BlockRun, context: TimelineContext): BlockTimeline {
         });
         clock += piece.seconds;
       }
-      if (handover) rest(handover.seconds, "handover", slot.id, round, handover.why === "assumed");
+      if (transition) rest(transition.seconds, "transition", slot.id, round, transition.why === "assumed");
     }
     if (after) rest(after.seconds, "round", block.id, round, after.why === "assumed");
   }

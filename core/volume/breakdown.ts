@@ -10,7 +10,7 @@ export interface Breakdown {
   readonly byRound: ReadonlyMap<string, Amounts>;
 }
 
-/** Seconds, reps and volume load by set and by round. A set's rest is what lies inside it; a round's also its handovers. */
+/** Seconds, reps and volume load by set and by round. A set's rest is what lies inside it; a round's also its transitions. */
 export function breakDown(timeline: Timeline, context: TotalsContext): Breakdown {
   const bySet = new Map<string, Amounts>();
   const byRound = new Map<string, Amounts>();
@@ -27,7 +27,7 @@ export function breakDown(timeline: Timeline, context: TotalsContext): Breakdown
       if (!isWork(span)) {
         if (span.reason === "round") continue;
         round.restSeconds += span.seconds;
-        if (span.reason !== "handover") at(bySet, lastSet).restSeconds += span.seconds;
+        if (span.reason !== "transition") at(bySet, lastSet).restSeconds += span.seconds;
         continue;
       }
       lastSet = span.setId;

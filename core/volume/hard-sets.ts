@@ -108,7 +108,7 @@ export const muscleAt = (place: number): Muscle | null => MUSCLES[place - REGION
 
 const tracksBySchool = new Map<CountingSchool, WeakMap<Exercise, readonly Track[]>>();
 
-export function tracksOf(exercise: Exercise, school: CountingSchool): readonly Track[] {
+export function creditTracksOf(exercise: Exercise, school: CountingSchool): readonly Track[] {
   let known = tracksBySchool.get(school);
   if (!known) {
     known = new WeakMap();
@@ -142,7 +142,7 @@ export function visitWork(
 ): void {
   const open = new Map<number, { links: ChainLink[]; end: number }>();
   for (const part of parts) {
-    for (const { place, weight } of tracksOf(part.exercise, countingSchool)) {
+    for (const { place, weight } of creditTracksOf(part.exercise, countingSchool)) {
       if (weight === 0) continue;
       let run = open.get(place);
       if (run && part.startSeconds - run.end >= chain.gapSeconds - 1e-9) {

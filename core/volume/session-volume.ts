@@ -14,12 +14,12 @@ import {
   type CountContext,
   creditOf,
   creditsWithin,
+  creditTracksOf,
   type HardPart,
   hardPartsOf,
   isCountedWork,
   muscleAt,
   regionAt,
-  tracksOf,
   visitWork,
 } from "./hard-sets";
 import type { TotalsContext } from "./totals";
@@ -97,7 +97,7 @@ export function withVolumeLoad(
     }
   const byMuscle: Partial<Record<Muscle, number>> = {};
   for (const [id, kg] of kgOf)
-    for (const { place, share } of tracksOf(exerciseOrThrow(catalogue, id), settings.countingSchool)) {
+    for (const { place, share } of creditTracksOf(exerciseOrThrow(catalogue, id), settings.countingSchool)) {
       const muscle = muscleAt(place);
       if (muscle && share >= 0.5) byMuscle[muscle] = (byMuscle[muscle] ?? 0) + share * kg;
     }
@@ -160,7 +160,10 @@ function muscleLoads(
   const loads: Partial<Record<Muscle, { -readonly [K in keyof MuscleLoad]: number }>> = {};
   // Direct work counts whole, indirect half.
   for (const one of exercises.values()) {
-    for (const { place, share } of tracksOf(exerciseOrThrow(catalogue, one.exerciseId), settings.countingSchool)) {
+    for (const { place, share } of creditTracksOf(
+      exerciseOrThrow(catalogue, one.exerciseId),
+      settings.countingSchool,
+    )) {
       const muscle = muscleAt(place);
       if (!muscle || share < 0.5) continue;
       loads[muscle] ??= { ...NO_LOAD };

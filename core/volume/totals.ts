@@ -11,12 +11,12 @@ import {
   AMOUNT_COUNT,
   type CountContext,
   creditOf,
+  creditTracksOf,
   type HardPart,
   hardPartsOf,
   isCountedWork,
   muscleAt,
   regionAt,
-  tracksOf,
   visitWork,
 } from "./hard-sets";
 
@@ -210,7 +210,7 @@ function byPlace(
 ): { byRegion: Map<RegionId, MuscleAmounts>; byMuscle: Map<Muscle, MuscleAmounts> } {
   const amounts: (MuscleAmounts | undefined)[] = new Array(AMOUNT_COUNT).fill(undefined);
   for (const [exercise, tally] of tallies) {
-    for (const { place, share } of tracksOf(exercise, settings.countingSchool)) {
+    for (const { place, share } of creditTracksOf(exercise, settings.countingSchool)) {
       amounts[place] ??= { hardSets: 0, plainHardSets: 0, reps: 0, volumeLoadKg: 0, tensionSeconds: 0 };
       const known = amounts[place];
       known.reps += tally.reps * share;

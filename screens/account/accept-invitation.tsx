@@ -4,7 +4,7 @@ import { replySentence, send } from "@/device/api";
 import { Button } from "@/ui/button";
 import { TextField } from "@/ui/field";
 import { Notice } from "@/ui/notice";
-import { AccountForm, AccountFrame, ToSignIn } from "./frame";
+import { AccountForm, AccountFrame, SignInLink } from "./frame";
 
 interface Invited {
   readonly studio: string;
@@ -68,7 +68,7 @@ export function AcceptInvitation({ secret, invitation }: { secret: string; invit
         </AccountForm>
       ) : (
         <p>
-          This invitation has been used or is too old. Ask for a new one, or <ToSignIn>sign in</ToSignIn>.
+          This invitation has been used or is too old. Ask for a new one, or <SignInLink>sign in</SignInLink>.
         </p>
       )}
     </AccountFrame>

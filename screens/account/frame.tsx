@@ -29,7 +29,7 @@ export function AccountForm({ onSubmit, children }: { onSubmit: () => Promise<vo
 }
 
 /** The link back to the sign-in, in a sentence or beside a button. */
-export function ToSignIn({ children }: { children: string }) {
+export function SignInLink({ children }: { children: string }) {
   return (
     <a href="/sign-in" className="text-indigo underline underline-offset-2">
       {children}

@@ -4,7 +4,7 @@ import { replySentence, send } from "@/device/api";
 import { Button } from "@/ui/button";
 import { TextField } from "@/ui/field";
 import { Notice } from "@/ui/notice";
-import { AccountForm, AccountFrame, ToSignIn } from "./frame";
+import { AccountForm, AccountFrame, SignInLink } from "./frame";
 
 /** A password that was forgotten: asked for by address, set by the link that was sent there. */
 export function Reset({ secret }: { secret: string | null }) {
@@ -35,7 +35,7 @@ export function Reset({ secret }: { secret: string | null }) {
           {secret
             ? "Your password is set, and you are signed out everywhere."
             : "If an account has this address, a message with a link is on its way to it. The link is good for an hour."}{" "}
-          <ToSignIn>To the sign-in</ToSignIn>
+          <SignInLink>To the sign-in</SignInLink>
         </p>
       ) : (
         <AccountForm onSubmit={go}>
@@ -56,7 +56,7 @@ export function Reset({ secret }: { secret: string | null }) {
             <Button type="submit" kind="main" disabled={busy}>
               {secret ? "Set it" : "Send the link"}
             </Button>
-            <ToSignIn>Back</ToSignIn>
+            <SignInLink>Back</SignInLink>
           </div>
         </AccountForm>
       )}

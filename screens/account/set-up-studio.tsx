@@ -5,7 +5,7 @@ import { problemOf, send } from "@/device/api";
 import { Button } from "@/ui/button";
 import { TextField } from "@/ui/field";
 import { Notice } from "@/ui/notice";
-import { AccountForm, AccountFrame, ToSignIn } from "./frame";
+import { AccountForm, AccountFrame, SignInLink } from "./frame";
 import { exampleOf, UnitField } from "./region";
 
 /**
@@ -110,7 +110,7 @@ export function SetUpStudio({ secret, address }: { secret: string; address: stri
     <AccountFrame heading="Set up your studio">
       {address === null ? (
         <p>
-          This link has been used or is too old. <ToSignIn>Ask for a new one</ToSignIn>.
+          This link has been used or is too old. <SignInLink>Ask for a new one</SignInLink>.
         </p>
       ) : (
         <StudioForm address={address} secret={secret} />

@@ -41,7 +41,7 @@ export function SignIn({ demo, founding }: { demo: readonly DemoAccount[]; found
   return (
     <main className="grid min-h-dvh lg:grid-cols-[1fr_29rem]">
       <section aria-hidden className="hidden overflow-hidden bg-inset lg:block">
-        <Cloth />
+        <WovenPattern />
       </section>
       <section className="flex flex-col justify-center gap-6 px-8 py-10">
         <header className="flex items-center gap-3">
@@ -124,7 +124,7 @@ export function SignIn({ demo, founding }: { demo: readonly DemoAccount[]; found
 }
 
 /** Warp and weft, drawn from one rule: weft passes over where row + column is even. */
-function Cloth() {
+function WovenPattern() {
   const columns = Array.from({ length: 17 }, (_, i) => i);
   const rows = Array.from({ length: 15 }, (_, i) => i);
   const dyes = ["var(--color-indigo)", "var(--color-woad)", "var(--color-walnut)", "var(--color-madder)"];

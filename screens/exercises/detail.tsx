@@ -9,7 +9,7 @@ import {
   type Exercise,
   JOINT_WORDS,
   judgePair,
-  lostTension,
+  lowDemandStretches,
   type MixedResistance,
   type Pair,
   type PairPoint,
@@ -29,7 +29,7 @@ import { Trials } from "./trials";
 import type { ExercisesState } from "./use-exercises";
 
 /** What is known of the drawn exercise, of the two drawn together, and of its partners. */
-export function Detail({ state }: { state: ExercisesState }) {
+export function ExerciseDetail({ state }: { state: ExercisesState }) {
   const router = useRouter();
   const { first, second, view } = state;
   if (!first) return <p className="text-quiet">Choose an exercise to draw it along the muscles that it trains.</p>;
@@ -153,7 +153,7 @@ function Curve({ exercise, second }: { exercise: Exercise; second: Exercise | nu
   const area = (points: readonly DemandPoint[]) =>
     `${pathOf(points, "strength")}L${width - 8},${height - 18}L8,${height - 18}Z`;
   const moved = tilt !== 0 || band !== 0;
-  const lost = lostTension(curve);
+  const lost = lowDemandStretches(curve);
   return (
     <div>
       <h3 className="font-bold">Where it is hard</h3>

@@ -3,10 +3,10 @@ import { useRouter } from "next/navigation";
 import { useState } from "react";
 import type { ExercisesView } from "@/contract";
 import { Button } from "@/ui/button";
-import { Detail } from "./detail";
+import { ExerciseDetail } from "./detail";
 import { Lengths } from "./lengths";
 import { ExerciseList } from "./list";
-import { OwnExerciseSheet, type ToMake } from "./own-exercise";
+import { type NameToDefine, OwnExerciseSheet } from "./own-exercise";
 import { Ranking } from "./ranking";
 import { useExercises } from "./use-exercises";
 
@@ -17,7 +17,7 @@ export function ExercisesScreen({
   draw,
 }: {
   view: ExercisesView;
-  make: ToMake | null;
+  make: NameToDefine | null;
   /** The exercise that is drawn at first. */
   draw: string | null;
 }) {
@@ -90,7 +90,7 @@ export function ExercisesScreen({
         aria-label="The exercise"
         className="border-l lg:min-h-0 lg:overflow-y-auto border-line bg-surface p-4 max-lg:border-t max-lg:border-l-0"
       >
-        <Detail state={state} />
+        <ExerciseDetail state={state} />
       </aside>
     </div>
   );

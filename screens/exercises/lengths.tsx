@@ -116,10 +116,17 @@ export function Lengths({ state }: { state: ExercisesState }) {
                     );
                   })}
                   {first ? (
-                    <Thread exercise={first} region={id} x={x} y={ROW / 2 - 3} colour="var(--color-indigo)" />
+                    <RegionLine exercise={first} region={id} x={x} y={ROW / 2 - 3} colour="var(--color-indigo)" />
                   ) : null}
                   {second ? (
-                    <Thread exercise={second} region={id} x={x} y={ROW / 2 + 4} colour="var(--color-walnut)" ticked />
+                    <RegionLine
+                      exercise={second}
+                      region={id}
+                      x={x}
+                      y={ROW / 2 + 4}
+                      colour="var(--color-walnut)"
+                      ticked
+                    />
                   ) : null}
                 </svg>
               </button>
@@ -155,7 +162,7 @@ function rowWords(
 }
 
 /** One exercise on one region: as long as the length it travels, as thick as it is hard there, paler where it only helps. */
-function Thread({
+function RegionLine({
   exercise,
   region,
   x,

@@ -22,7 +22,7 @@ const IMPLEMENTS = [
 ] as const;
 
 /** A name that a session has and nobody knows yet, to be made the studio's own; back to that session afterwards. */
-export interface ToMake {
+export interface NameToDefine {
   readonly name: string;
   readonly sessionId: string | null;
 }
@@ -38,7 +38,7 @@ export function OwnExerciseSheet({
   exercises: StudioExercises;
   /** The exercise to change; null: a new one. */
   initial?: OwnExercise | null;
-  make?: ToMake | null;
+  make?: NameToDefine | null;
 }) {
   const router = useRouter();
   const [open, setOpen] = useState(make !== null);

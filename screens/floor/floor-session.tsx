@@ -72,7 +72,7 @@ export function FloorSession({ sessionId }: { sessionId: string }) {
     if (!floor.mayCommit() || !floor.shown) return;
     const now = nowMs();
     const workSeconds = done.moves.reduce(
-      (sum, { work, handover }) => sum + work.seconds + (handover?.seconds ?? 0),
+      (sum, { work, transition }) => sum + work.seconds + (transition?.seconds ?? 0),
       0,
     );
     const kept =

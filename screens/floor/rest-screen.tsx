@@ -80,7 +80,7 @@ export function RestScreen(props: Props) {
               {restLeft < 0 ? "+" : ""}
               {clock(Math.abs(restLeft))}
             </p>
-            <Thread left={Math.max(0, restLeft) / total} />
+            <RestLine left={Math.max(0, restLeft) / total} />
           </div>
         )}
         {stopped ? <p className="text-lg text-[var(--floor-warn)]">{stopSentence(stopped)}</p> : null}
@@ -275,7 +275,7 @@ function plannedReserve(blockRound: BlockRound, slotId: string): string {
 }
 
 /** The rest as a thread that is drawn in. */
-function Thread({ left }: { left: number }) {
+function RestLine({ left }: { left: number }) {
   const wave = "M4 14C40 2 70 2 106 14S172 26 208 14s66-12 102 0 40 8 40 8";
   return (
     <svg viewBox="0 0 354 30" className="block w-full" aria-hidden>

@@ -20,7 +20,7 @@ import { newId } from "@/device/ids";
 import { outbox, startSending } from "@/device/sender";
 import {
   addEvent,
-  NOBODY,
+  NO_MEMBER,
   onEntriesChanged,
   type Pending,
   readEvents,
@@ -70,7 +70,7 @@ export function useFloor(sessionId: string) {
       return;
     }
     const person = await readPerson();
-    if (await readFloor(person?.memberId ?? NOBODY, sessionId)) return;
+    if (await readFloor(person?.memberId ?? NO_MEMBER, sessionId)) return;
     if (reply.kind === "refused") {
       const { field, message } = reply.problems[0] ?? { field: "", message: reply.message };
       const isCaution = field.startsWith("reason ") && person?.role !== "client";
@@ -94,7 +94,7 @@ export function useFloor(sessionId: string) {
     let current = true;
     startSending();
     void (async () => {
-      const person = (await readPerson())?.memberId ?? NOBODY;
+      const person = (await readPerson())?.memberId ?? NO_MEMBER;
       const known = await readFloor(person, sessionId);
       if (!current) return;
       if (known) {

@@ -24,7 +24,7 @@ export function useRestEnd(over: boolean): boolean {
     if (!begins) return;
     setTurned(true);
     navigator.vibrate?.([120, 80, 120]);
-    tone(880, 0.25);
+    playTone(880, 0.25);
     const timer = setTimeout(() => setTurned(false), 450);
     return () => {
       clearTimeout(timer);
@@ -34,7 +34,7 @@ export function useRestEnd(over: boolean): boolean {
   return turned;
 }
 
-export function tone(hertz: number, seconds: number): void {
+export function playTone(hertz: number, seconds: number): void {
   try {
     const context = new AudioContext();
     const oscillator = context.createOscillator();

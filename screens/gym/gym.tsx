@@ -10,9 +10,9 @@ import { Button } from "@/ui/button";
 import { Menu } from "@/ui/menu";
 import { Notice } from "@/ui/notice";
 import { ImplementEditor } from "./editors";
-import { type Hanging, hangingBy, LoadScale } from "./load-scale";
+import { LoadScale, type PrescriptionsAtLoad, prescriptionsByLoad } from "./load-scale";
 import { NewGym } from "./new-gym";
-import { OutOfOrder, Room } from "./room";
+import { GymRoom, OutOfOrder } from "./room";
 import { type GymState, useGym } from "./use-gym";
 
 /** The gym as threads of what can be built, this week's prescriptions hung on them, and what taking something away does. */
@@ -20,7 +20,7 @@ export function GymScreen({ view }: { view: GymView }) {
   const gym = useGym(view);
   const [selected, setSelected] = useState<string>("bars");
   const coming = useComing(view);
-  const hanging = useMemo(() => hangingBy(coming ?? []), [coming]);
+  const hanging = useMemo(() => prescriptionsByLoad(coming ?? []), [coming]);
   const thread = [...gym.threads, ...gym.keptThreads].find((one) => one.key === selected) ?? gym.threads[0];
   const general = gym.problems.filter((one) => !one.field.includes("."));
   return (
@@ -77,7 +77,7 @@ export function GymScreen({ view }: { view: GymView }) {
           <EmptyStart gym={gym} />
         )}
         <OutOfOrder gym={gym} />
-        <Room gym={gym} />
+        <GymRoom gym={gym} />
       </aside>
     </div>
   );
@@ -181,7 +181,15 @@ function GymHeader({ gym }: { gym: GymState }) {
 }
 
 /** Under the scale: what the change does to the coming sessions, or, unchanged, what hangs on the chosen thread. */
-function Consequence({ gym, thread, hanging }: { gym: GymState; thread: string; hanging: readonly Hanging[] }) {
+function Consequence({
+  gym,
+  thread,
+  hanging,
+}: {
+  gym: GymState;
+  thread: string;
+  hanging: readonly PrescriptionsAtLoad[];
+}) {
   const { dayOfWeek } = useDates();
   if (gym.changed) {
     return (

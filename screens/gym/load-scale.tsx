@@ -12,18 +12,18 @@ const TICKS: Readonly<Record<WeightUnit, readonly number[]>> = {
   lb: [0, 10, 25, 45, 70, 95, 135, 185, 225, 315, 405, 495, 585, 675],
 };
 
-export interface Hanging {
+export interface PrescriptionsAtLoad {
   readonly prescription: Prescription;
   readonly kg: number;
   readonly built: boolean;
 }
 
 /** The coming prescriptions by the thread they hang on, one for each load of a lift. */
-export function hangingBy(prescriptions: readonly Prescription[]): Map<string, Hanging[]> {
-  const by = new Map<string, Hanging[]>();
+export function prescriptionsByLoad(prescriptions: readonly Prescription[]): Map<string, PrescriptionsAtLoad[]> {
+  const by = new Map<string, PrescriptionsAtLoad[]>();
   for (const prescription of prescriptions) {
     const seen = new Set<number>();
-    for (const { kg, built, thread: key } of prescription.loads) {
+    for (const { kg, built, implementKey: key } of prescription.loads) {
       if (kg === null || seen.has(kg)) continue;
       seen.add(kg);
       if (key === "belt" && kg === 0) continue;
@@ -45,7 +45,7 @@ export function LoadScale({
   threads: readonly ImplementLoads[];
   /** As the gym is kept: knots that are gone show as holes. */
   kept: readonly ImplementLoads[];
-  hanging: ReadonlyMap<string, readonly Hanging[]>;
+  hanging: ReadonlyMap<string, readonly PrescriptionsAtLoad[]>;
   unit: WeightUnit;
   selected: string;
   onSelect: (key: string) => void;
@@ -130,7 +130,7 @@ function Thread({
   width: number;
   ticks: readonly number[];
   unit: WeightUnit;
-  hanging: readonly Hanging[];
+  hanging: readonly PrescriptionsAtLoad[];
 }) {
   const loads = now?.loads ?? [];
   const gone = old.loads.filter((load) => !loads.some((one) => Math.abs(one.kg - load.kg) < 0.002));
@@ -235,7 +235,7 @@ function Thread({
 
 /** Prescriptions at the same spot hang as one, with their number. */
 function spread(
-  hanging: readonly Hanging[],
+  hanging: readonly PrescriptionsAtLoad[],
   x: (kg: number) => number,
 ): { at: number; many: number; built: boolean }[] {
   const spots: { at: number; many: number; built: boolean }[] = [];

@@ -89,7 +89,7 @@ export function OutOfOrder({ gym }: { gym: GymState }) {
 }
 
 /** Stations with how many there are, chains, and what can be added to the room. */
-export function Room({ gym }: { gym: GymState }) {
+export function GymRoom({ gym }: { gym: GymState }) {
   const { stations, chains, unit, stacks, sleds } = gym.equipment;
   const [adding, setAdding] = useState("");
   const name = adding.trim().toLowerCase();

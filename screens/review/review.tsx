@@ -74,7 +74,7 @@ export function ReviewScreen({
       {review ? (
         <>
           <section aria-label="Planned and done" className="grid gap-6 lg:grid-cols-[1fr_19rem]">
-            <Cloth
+            <PlannedAndDone
               review={review}
               chosen={chosen}
               onChoose={(one, round) => setPlace({ slotId: one.slot.id, round })}
@@ -153,7 +153,7 @@ function Figures({ review }: { review: Review }) {
 }
 
 /** Warp is what was planned, weft what was done; a set left out is a hole, a rep more is a slub. */
-function Cloth({
+function PlannedAndDone({
   review,
   chosen,
   onChoose,

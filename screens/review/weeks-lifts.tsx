@@ -143,7 +143,7 @@ const LiftRow = memo(function LiftRow({
             {one ? (
               <>
                 {week === shown.find(({ week: first }) => lift.weeks[first])?.week ? (
-                  <Thread lift={lift} weeks={shown.map((column) => column.week)} from={week} />
+                  <E1rmLine lift={lift} weeks={shown.map((column) => column.week)} from={week} />
                 ) : null}
                 <DayOfLift lift={lift} week={week} isHere={hereWeek === week} onOpen={onBeside}>
                   <SessionBars cell={one.cell} isSlack={phase.kind === "deload"} />
@@ -213,7 +213,7 @@ function DayOfLift({
 }
 
 /** The e1RM as a thread over its row's weeks. */
-function Thread({ lift, weeks, from }: { lift: LiftAcrossWeeks; weeks: readonly number[]; from: number }) {
+function E1rmLine({ lift, weeks, from }: { lift: LiftAcrossWeeks; weeks: readonly number[]; from: number }) {
   const points = weeks.flatMap((week, place) => {
     const kg = lift.weeks[week]?.e1rmKg;
     return kg ? [{ place: place - weeks.indexOf(from), kg, isRecord: lift.weeks[week]!.isRecord }] : [];

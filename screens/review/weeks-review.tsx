@@ -5,7 +5,7 @@ import { type WeeksReview, type WeeksView, weeksReview, weeksTable } from "@/con
 import { volumeParts } from "@/core";
 import { newId } from "@/device/ids";
 import { ClientChoice } from "@/parts/client-choice";
-import { MadeOfPanel } from "@/parts/made-of";
+import { VolumeBreakdownPanel } from "@/parts/made-of";
 import { WeekSessions } from "@/parts/week-sessions";
 import { Button, buttonClass } from "@/ui/button";
 import { saveFile } from "@/ui/save-file";
@@ -13,7 +13,7 @@ import { BESIDE_NAMES, type Beside, NEXT } from "./beside";
 import { LiftDay } from "./lift-day";
 import { PeriodPanel } from "./period-panel";
 import { WeeksLifts } from "./weeks-lifts";
-import { WhatNext } from "./what-next";
+import { NextSteps } from "./what-next";
 
 /** What moved, what stands still and what to do next, over the weeks of a plan. */
 export function WeeksReviewScreen({ view }: { view: WeeksView | null }) {
@@ -76,13 +76,13 @@ export function WeeksReviewScreen({ view }: { view: WeeksView | null }) {
         {beside.kind === "period" ? (
           <PeriodPanel review={review} view={view} period={beside.period} />
         ) : beside.kind === "muscle" ? (
-          <MadeOfPanel model={review.model} view={view} muscle={beside.muscle} week={beside.week} />
+          <VolumeBreakdownPanel model={review.model} view={view} muscle={beside.muscle} week={beside.week} />
         ) : beside.kind === "week" ? (
           <WeekSessions model={review.model} view={view} week={beside.week} isHeaded />
         ) : beside.kind === "lift" ? (
           <LiftDay review={review} view={view} liftKey={beside.key} week={beside.week} />
         ) : (
-          <WhatNext review={review} view={view} />
+          <NextSteps review={review} view={view} />
         )}
       </aside>
       <footer className="flex flex-wrap items-center gap-x-5 gap-y-1 bg-walnut px-4 py-2 text-onwalnut lg:col-span-2">

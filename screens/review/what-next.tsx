@@ -7,7 +7,7 @@ import { Button } from "@/ui/button";
 import { signed, slopeWords } from "./trend-words";
 
 /** What to do next, ranked, and what the test weeks measured. */
-export function WhatNext({ review, view }: { review: WeeksReview; view: WeeksView }) {
+export function NextSteps({ review, view }: { review: WeeksReview; view: WeeksView }) {
   return (
     <>
       <h2 className="mb-2 text-base font-bold">What next</h2>

@@ -1,9 +1,9 @@
 import { beforeEach, describe, expect, it } from "vitest";
 import type { DeskQuestionKind, SessionContext } from "@/contract";
-import { answerQueue, type News } from "./answer-queue";
+import { answerQueue, type WorkerMessage } from "./answer-queue";
 
 describe("questions of the desk", () => {
-  let told: News[];
+  let told: WorkerMessage[];
   let due: (() => void)[];
   let asked: string[];
   const context = { sessionId: "s" } as SessionContext;

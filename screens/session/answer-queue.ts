@@ -6,7 +6,7 @@ export type Order =
   | { readonly kind: "drop"; readonly id: number }
   | { readonly kind: "ask"; readonly id: number; readonly of: DeskQuestionKind; readonly question: unknown };
 
-export type News =
+export type WorkerMessage =
   | { readonly kind: "answer"; readonly id: number; readonly answer: DeskAnswers[DeskQuestionKind] }
   | { readonly kind: "failed"; readonly id: number; readonly message: string };
 
@@ -19,7 +19,7 @@ const FIRST: readonly DeskQuestionKind[] = ["cautions", "beside", "waysOut", "fi
  */
 export function answerQueue(
   answers: DeskAnswering,
-  tell: (news: News) => void,
+  tell: (news: WorkerMessage) => void,
   later: (work: () => void) => void,
 ): (order: Order) => void {
   const waiting = new Map<number, { readonly of: DeskQuestionKind; readonly question: unknown }>();
@@ -33,7 +33,7 @@ export function answerQueue(
     if (!next || !context) return;
     const [id, { of, question }] = next;
     waiting.delete(id);
-    let news: News;
+    let news: WorkerMessage;
     try {
       news = { kind: "answer", id, answer: answer(of, question, context) };
     } catch (error) {

@@ -4,12 +4,12 @@ import { type Block, decimal, printRest, writeRoundRest, writeRounds } from "@/c
 import { newId } from "@/device/ids";
 import type { Latest } from "@/ui/use-latest";
 import { handleId } from "./grid-ids";
-import { InPlace } from "./in-place";
+import { InPlaceEditor } from "./in-place";
 import { BlockMenu } from "./lift-menu";
 import type { Desk } from "./use-desk";
 import type { GridState, Place } from "./use-grid";
 
-/** A block's name, rounds, handovers and rest, each written in place. Drawn again where one of these is another. */
+/** A block's name, rounds, transitions and rest, each written in place. Drawn again where one of these is another. */
 export const BlockHead = memo(function BlockHead({
   blockId,
   rounds,
@@ -60,7 +60,7 @@ export const BlockHead = memo(function BlockHead({
         </span>
       </span>
       <span role="gridcell" className="narrow flex items-center gap-1 text-quiet">
-        <InPlace
+        <InPlaceEditor
           label={`Rounds of block ${letter}`}
           text={roundsText}
           isWriting={isAt("rounds")}
@@ -72,9 +72,9 @@ export const BlockHead = memo(function BlockHead({
           {rounds.kind === "withinTime"
             ? `${fit} rounds within ${decimal(rounds.seconds / 60)} min`
             : `${roundsText.replace("-", "–")} ${roundsText === "1" ? "round" : "rounds"}`}
-        </InPlace>
+        </InPlaceEditor>
         <span aria-hidden>·</span>
-        <InPlace
+        <InPlaceEditor
           label={`Rest after each round of block ${letter}`}
           text={restText}
           isWriting={isAt("rest")}
@@ -89,7 +89,7 @@ export const BlockHead = memo(function BlockHead({
             : rest.kind === "partnersWork"
               ? "rest: the partner's work"
               : `${restText.replaceAll(",", ", ")} s rest`}
-        </InPlace>
+        </InPlaceEditor>
       </span>
       <span role="gridcell" className="ml-auto self-center">
         {locked ? null : <BlockMenu desk={desk} grid={grid} blockId={blockId} letter={letter} />}

@@ -6,7 +6,7 @@ import { steadyLog, testContext } from "@/contract/testing/context";
 import { read } from "@/core/testing/helpers";
 import { Desk } from "./desk";
 import { viewOf } from "./testing/view";
-import { Thread } from "./testing/worker-double";
+import { WorkerDouble } from "./testing/worker-double";
 
 const [ask, refresh] = vi.hoisted(() => [vi.fn(), vi.fn()]);
 vi.mock("@/device/api", () => ({ callApi: ask, replySentence: ({ kind }: { kind: string }) => `(${kind})` }));
@@ -32,7 +32,7 @@ beforeEach(() => {
   ask.mockReset();
   ask.mockReturnValue(new Promise(() => {}));
   refresh.mockReset();
-  vi.stubGlobal("Worker", Thread);
+  vi.stubGlobal("Worker", WorkerDouble);
 });
 afterEach(() => {
   cleanup();

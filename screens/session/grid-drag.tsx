@@ -28,7 +28,7 @@ type Target =
   | { readonly kind: "row"; readonly blockId: string; readonly slotId: string; readonly at: number }
   | { readonly kind: "gap"; readonly at: number };
 
-const HANDOVER_SECONDS = 10;
+const TRANSITION_SECONDS = 10;
 
 /**
  * Lifts and blocks dragged to another place. It is fetched when a pointer first comes to the grid, and lays its handles over the
@@ -111,7 +111,7 @@ function drop({ active, over }: DragEndEvent, { document, locked, operate }: Des
     const from = document.blocks.findIndex(({ id }) => id === dragged.blockId);
     operate(moveBlock(document, dragged.blockId, from >= 0 && from < target.at ? target.at - 1 : target.at));
   } else if (dragged.blockId !== target.blockId)
-    operate(pairBlocks(document, target.blockId, dragged.blockId, HANDOVER_SECONDS));
+    operate(pairBlocks(document, target.blockId, dragged.blockId, TRANSITION_SECONDS));
 }
 
 /** Over the name of a lift or a block. */

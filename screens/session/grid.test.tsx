@@ -254,7 +254,7 @@ describe("the grid's clipboard", () => {
 });
 
 describe("places beside the cells", () => {
-  it("rest, rounds, tempo and handover are written where they stand", () => {
+  it("rest, rounds, tempo and transition are written where they stand", () => {
     open();
     const write = (place: string, text: string) => {
       fireEvent.click(screen.getByRole("button", { name: `${place}, change` }));
@@ -265,7 +265,7 @@ describe("places beside the cells", () => {
     write("Rest after each round of block A", "120");
     write("Rounds of block A", "4");
     write("Tempo of Bench press", "3-1-1-0");
-    write("Handover after Barbell row", "15");
+    write("Transition after Barbell row", "15");
     expect(lines()[0]).toBe("A1 Bench press 4x8 @60kg t3-1-1-0 r120");
     expect(lines()[1]).toBe("B1 Barbell row 3x10 @50kg h15");
   });

@@ -2,7 +2,7 @@
 import { cleanup, fireEvent, render, screen } from "@testing-library/react";
 import { useState } from "react";
 import { afterEach, describe, expect, it, vi } from "vitest";
-import { InPlace } from "./in-place";
+import { InPlaceEditor } from "./in-place";
 
 afterEach(cleanup);
 
@@ -11,7 +11,7 @@ function Figure({ onKeep, locked = false }: { onKeep: (typed: string) => void; l
   const [value, setValue] = useState("90");
   const [isWriting, setWriting] = useState(false);
   return (
-    <InPlace
+    <InPlaceEditor
       label="Rest"
       text={value}
       isWriting={isWriting}
@@ -26,7 +26,7 @@ function Figure({ onKeep, locked = false }: { onKeep: (typed: string) => void; l
       }}
     >
       {value} s
-    </InPlace>
+    </InPlaceEditor>
   );
 }
 function write(typed: string) {

@@ -6,7 +6,7 @@ import { type ReactNode, useEffect, useRef, useState } from "react";
  * A figure of the session that is written where it stands. Enter keeps it, Escape leaves it as it was; a text that does not read
  * stays, with its sentence.
  */
-export function InPlace({
+export function InPlaceEditor({
   label,
   text,
   isWriting,

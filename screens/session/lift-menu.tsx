@@ -101,7 +101,7 @@ function liftItems(desk: Desk, grid: GridState, slotId: string): (MenuItem | Men
     { name: "Cues…", onSelect: () => grid.open({ kind: "cues", slotId: slot.id }) },
     ...(block.slots.at(-1)?.id === slot.id
       ? []
-      : [{ name: "Handover after it…", onSelect: () => grid.open({ kind: "handover", slotId: slot.id }) }]),
+      : [{ name: "Transition after it…", onSelect: () => grid.open({ kind: "transition", slotId: slot.id }) }]),
     {
       name: "Sides",
       items: SIDES.map(([value, words]) => ({

@@ -26,7 +26,7 @@ import { doneFigures } from "@/parts/set-words";
 import { fetched } from "@/ui/on-demand";
 import type { Latest } from "@/ui/use-latest";
 import { handleId, rowId } from "./grid-ids";
-import { InPlace } from "./in-place";
+import { InPlaceEditor } from "./in-place";
 import { LiftMenu } from "./lift-menu";
 import type { Desk } from "./use-desk";
 import type { GridState, Place } from "./use-grid";
@@ -95,7 +95,7 @@ function Row({
   const tempoText = tempo ? printTempo(tempo).slice(1) : "";
   const { restAfter } = slot;
   const isLast = block.slots.at(-1)?.id === slot.id;
-  const handoverText = restAfter
+  const transitionText = restAfter
     ? (restAfter.kind === "each" ? [restAfter.rest] : restAfter.rests).map(printRest).join(",")
     : "";
   return (
@@ -122,7 +122,7 @@ function Row({
               <span className="[grid-area:1/1]">{exercise.name}</span>
             </span>
             {setupText !== "" || isAt("setup") ? (
-              <InPlace
+              <InPlaceEditor
                 label={`Set-up of ${exercise.name}`}
                 text={setupText}
                 isWriting={isAt("setup")}
@@ -133,10 +133,10 @@ function Row({
                 className="min-h-4 font-normal text-quiet"
               >
                 {setupText}
-              </InPlace>
+              </InPlaceEditor>
             ) : null}
             {isAt("cues") ? (
-              <InPlace
+              <InPlaceEditor
                 label={`Cues for ${exercise.name}`}
                 text={slot.cues.join("; ")}
                 isWriting
@@ -146,7 +146,7 @@ function Row({
                 onLeave={() => grid.now.close()}
               >
                 {null}
-              </InPlace>
+              </InPlaceEditor>
             ) : null}
             {isUnknownLift(catalogue, slot.exerciseId) ? (
               <span className="block font-normal text-quiet">not known yet</span>
@@ -170,7 +170,7 @@ function Row({
           />
         ))}
         <span role="gridcell" className="narrow flex items-center pl-1">
-          <InPlace
+          <InPlaceEditor
             label={`Tempo of ${exercise.name}`}
             text={tempoText}
             isWriting={isAt("tempo")}
@@ -182,7 +182,7 @@ function Row({
             className={tempoText === "" ? "assumed min-w-8 text-quiet" : "min-w-8"}
           >
             {tempoText === "" ? `${decimal(settings.untempoedRepSeconds)} s a rep` : tempoText}
-          </InPlace>
+          </InPlaceEditor>
         </span>
         <span role="gridcell" className="narrow flex items-center pl-2 text-woad">
           {last ? doneFigures(last.sets, unit) : "first time"}
@@ -190,19 +190,19 @@ function Row({
       </div>
       {isLast ? null : (
         <div role="row" className="narrow flex min-h-0 items-center pl-8 text-xs text-quiet">
-          <span role="gridcell" className={clsx("leading-none", isAt("handover") && "py-0.5")}>
-            <InPlace
-              label={`Handover after ${exercise.name}`}
-              text={handoverText}
-              isWriting={isAt("handover")}
+          <span role="gridcell" className={clsx("leading-none", isAt("transition") && "py-0.5")}>
+            <InPlaceEditor
+              label={`Transition after ${exercise.name}`}
+              text={transitionText}
+              isWriting={isAt("transition")}
               locked={locked}
-              onWrite={() => grid.now.open({ kind: "handover", slotId: slot.id })}
+              onWrite={() => grid.now.open({ kind: "transition", slotId: slot.id })}
               onKeep={(typed) => desk.now.attempt(writeTransition(desk.now.document, slot.id, typed))}
               onLeave={() => grid.now.close()}
-              className={clsx("!min-h-0 leading-none", handoverText === "" && "assumed")}
+              className={clsx("!min-h-0 leading-none", transitionText === "" && "assumed")}
             >
-              ↓ {handoverText === "" ? settings.assumed.handoverSeconds : handoverText.replaceAll(",", ", ")} s
-            </InPlace>
+              ↓ {transitionText === "" ? settings.assumed.handoverSeconds : transitionText.replaceAll(",", ", ")} s
+            </InPlaceEditor>
           </span>
         </div>
       )}

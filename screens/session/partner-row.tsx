@@ -4,7 +4,7 @@ import { useState } from "react";
 import { catalogueIn } from "@/contract";
 import { fallsShort, printCell, type Slot, slotById, slotLabels } from "@/core";
 import { loadFigure } from "@/parts/set-words";
-import { InPlace } from "./in-place";
+import { InPlaceEditor } from "./in-place";
 import type { Partner } from "./use-partner";
 
 /** The partner's loads under a lift's row: what is shared stands above, what is theirs is written here. */
@@ -41,7 +41,7 @@ export function PartnerRow({
             key={round}
             className="flex min-h-7 items-center justify-between border border-inset border-dashed px-1"
           >
-            <InPlace
+            <InPlaceEditor
               label={`${view.client.name}'s load, round ${round + 1}`}
               text={text}
               isWriting={writing === round}
@@ -52,7 +52,7 @@ export function PartnerRow({
               className={clsx(computed.resolved.loads.get(first.id)?.assumed && "assumed")}
             >
               {figures}
-            </InPlace>
+            </InPlaceEditor>
             {likely && fallsShort(likely) ? (
               <span className="narrow font-bold text-weld" title="falls short of what is asked">
                 ▲

@@ -14,7 +14,7 @@ const FilesSheet = fetched(() => import("./files-sheet").then((module) => module
 const SaveTemplate = fetched(() => import("./save-template").then((module) => module.SaveTemplate));
 const PartnerSheet = fetched(() => import("./partner-sheet").then((module) => module.PartnerSheet));
 const SessionSheet = fetched(() => import("./session-sheet").then((module) => module.SessionSheet));
-const AddFrom = fetched(() => import("./add-from").then((module) => module.AddFrom));
+const AddFrom = fetched(() => import("./add-from").then((module) => module.AddFromSession));
 
 const DOTS = <Ellipsis size={16} aria-hidden />;
 

@@ -3,7 +3,7 @@ import { EditorView } from "@codemirror/view";
 import { act, cleanup, fireEvent, render, screen } from "@testing-library/react";
 import { createRef } from "react";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
-import { type EditorHandle, type Problem, ShorthandEditor } from "./shorthand-editor";
+import { type EditorHandle, type EditorProblem, ShorthandEditor } from "./shorthand-editor";
 
 const onText = vi.fn();
 type Props = Partial<Parameters<typeof ShorthandEditor>[0]>;
@@ -37,7 +37,7 @@ const type = (insert: string, from: number, to = from) =>
   );
 const wait = (ms = 400) => act(() => vi.advanceTimersByTimeAsync(ms));
 const marked = (kind: string) => [...field().querySelectorAll(`.cm-is-${kind}`)].map(({ textContent }) => textContent);
-const problem = (more: Partial<Problem> = {}): Problem => ({
+const problem = (more: Partial<EditorProblem> = {}): EditorProblem => ({
   line: 1,
   column: 16,
   length: 3,

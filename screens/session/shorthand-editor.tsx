@@ -40,7 +40,7 @@ import { type MarkKind, marksOf } from "@/core";
 import { useLatest } from "@/ui/use-latest";
 
 /** Something to be said at a place of the text; lines and columns count from 1. */
-export interface Problem {
+export interface EditorProblem {
   readonly line: number;
   readonly column: number;
   readonly length: number;
@@ -51,7 +51,7 @@ export interface Problem {
   readonly kind: "error" | "mark";
 }
 
-export interface Offer {
+export interface CompletionOffer {
   readonly insert: string;
   readonly from: number;
   readonly means: string;
@@ -66,7 +66,7 @@ const REST_MS = 350;
 /** A change that came from the desk, not from typing. */
 const fromDesk = Annotation.define<boolean>();
 
-const tellProblems = StateEffect.define<readonly Problem[]>();
+const tellProblems = StateEffect.define<readonly EditorProblem[]>();
 
 interface DrawnProblems {
   readonly drawn: DecorationSet;
@@ -80,7 +80,7 @@ const SIGN = new Sign();
 
 /** The sentence below a line. */
 class Sentence extends WidgetType {
-  constructor(readonly problem: Problem) {
+  constructor(readonly problem: EditorProblem) {
     super();
   }
   override eq(other: Sentence): boolean {
@@ -126,7 +126,7 @@ const UNDERLINED = {
   mark: Decoration.mark({ class: "cm-problem-mark" }),
 };
 
-function drawProblems(problems: readonly Problem[], doc: Text): DrawnProblems {
+function drawProblems(problems: readonly EditorProblem[], doc: Text): DrawnProblems {
   const within = problems.filter(({ line }) => line <= doc.lines);
   const ranges = within.flatMap((problem) => {
     const { from: start, to: end } = doc.line(problem.line);
@@ -294,9 +294,9 @@ export function ShorthandEditor({
   hint: string;
   text: string;
   isLocked: boolean;
-  problems: readonly Problem[];
+  problems: readonly EditorProblem[];
   onText: (text: string) => void;
-  offersAt: (text: string, caret: number) => readonly Offer[];
+  offersAt: (text: string, caret: number) => readonly CompletionOffer[];
   ref?: React.Ref<EditorHandle>;
 }) {
   const place = useRef<HTMLDivElement>(null);
@@ -308,9 +308,9 @@ export function ShorthandEditor({
     const { doc, selection } = view.state;
     const line = doc.lineAt(selection.main.head);
     const isOffering = completionStatus(view.state) === "active";
-    const isAtHand = ({ line: number, column }: Problem) =>
+    const isAtHand = ({ line: number, column }: EditorProblem) =>
       number === line.number && line.from + column - 1 >= selection.main.head;
-    const said = problems.map((one): Problem => (isOffering && isAtHand(one) ? { ...one, kind: "mark" } : one));
+    const said = problems.map((one): EditorProblem => (isOffering && isAtHand(one) ? { ...one, kind: "mark" } : one));
     view.dispatch({ effects: tellProblems.of(said) });
     const isBelow = said.some((one) => one.line === line.number && one.kind === "error");
     // The sentence below the line that is written comes into sight with it.

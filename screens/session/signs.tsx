@@ -36,7 +36,7 @@ const SIGNS: readonly { readonly draw: ReactNode; readonly means: string }[] = [
   },
   {
     draw: <path d="M2 7C18 7 16 19 33 19" fill="none" stroke="var(--color-walnut)" strokeWidth={1.4} />,
-    means: "the order of doing; handovers run steep, rests run flat",
+    means: "the order of doing; transitions run steep, rests run flat",
   },
   {
     draw: (

@@ -1,7 +1,7 @@
 "use client";
 import { useMemo, useRef } from "react";
 import { completionsAt } from "@/core";
-import { type EditorHandle, type Problem, ShorthandEditor } from "./shorthand-editor";
+import { type EditorHandle, type EditorProblem, ShorthandEditor } from "./shorthand-editor";
 import { UNKNOWN_SAYS, UnknownLift } from "./unknown-lift";
 import type { Desk } from "./use-desk";
 
@@ -22,9 +22,9 @@ export function TextPanel({ desk }: { desk: Desk }) {
   const { text, errors, unknown, catalogue, usual } = desk;
   const { unit } = desk.view.gym.equipment;
   const problems = useMemo(
-    (): Problem[] => [
+    (): EditorProblem[] => [
       ...errors.map(
-        ({ line, column, found, expected, suggestion }): Problem => ({
+        ({ line, column, found, expected, suggestion }): EditorProblem => ({
           line,
           column,
           length: found.length,
@@ -34,7 +34,7 @@ export function TextPanel({ desk }: { desk: Desk }) {
         }),
       ),
       ...unknown.map(
-        ({ line, column, length, name }): Problem => ({
+        ({ line, column, length, name }): EditorProblem => ({
           line,
           column,
           length,
@@ -110,7 +110,7 @@ export function TextPanel({ desk }: { desk: Desk }) {
                 ? ["@175lb @75% @RIR2", "load; @BW+25lb, @90%top, @=A1"]
                 : ["@80kg @75% @RIR2", "load; @BW+10kg, @90%top, @=A1"],
               ["t3-1-1-0", "lower, pause, lift, pause"],
-              ["r90, h8", "rest after the round, handover"],
+              ["r90, h8", "rest after the round, transition"],
               ["> -20%x8", "straight on at a cut load"],
               ["last: …", "only in the last round"],
               ["ramp, /side, [bench 30]", "ramp, sides, set-up"],

@@ -23,14 +23,14 @@ import { useSame } from "./use-same";
 import {
   NAMES,
   rowsOf,
-  showing,
+  scrolledTo,
   stopsOf,
   type TimeWindow,
   TOP,
   type WorkInterval,
   within,
   workIntervalsOf,
-  zoomed,
+  zoomBy,
 } from "./work-intervals";
 
 interface Row {
@@ -89,7 +89,7 @@ export function Timeline({
   const nearer = useCallback(
     (factor: number, atSeconds: number) =>
       setWindow((before) => {
-        const next = zoomed(before ?? { fromSeconds: 0, seconds: longest }, factor, atSeconds, longest);
+        const next = zoomBy(before ?? { fromSeconds: 0, seconds: longest }, factor, atSeconds, longest);
         return next.seconds >= longest - 1e-6 ? null : next;
       }),
     [longest],
@@ -111,7 +111,7 @@ export function Timeline({
     const stop = stops[clamp(to, 0, stops.length - 1)];
     if (!stop) return;
     onSelect({ slotId: stop.span.slotId, round: stop.span.round });
-    if (asked) setWindow(showing(window, stop.fromSeconds, stop.fromSeconds + stop.span.seconds, longest));
+    if (asked) setWindow(scrolledTo(window, stop.fromSeconds, stop.fromSeconds + stop.span.seconds, longest));
   };
   const middle = (): number => stops[at]?.fromSeconds ?? window.fromSeconds + window.seconds / 2;
   const blockInHand = () => {

@@ -3,18 +3,18 @@ import { act, renderHook } from "@testing-library/react";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import { testContext } from "@/contract/testing/context";
 import { read } from "@/core/testing/helpers";
-import type { News, Order } from "./answer-queue";
-import { useAnswer, useAside } from "./use-answers";
+import type { Order, WorkerMessage } from "./answer-queue";
+import { useAnswer, useWorkerAnswer } from "./use-answers";
 
 /** A worker that hears orders and says what it is told to say. */
-class Thread {
-  static all: Thread[] = [];
+class WorkerDouble {
+  static all: WorkerDouble[] = [];
   readonly orders: Order[] = [];
   isEnded = false;
-  onmessage: (event: { data: News }) => void = () => {};
+  onmessage: (event: { data: WorkerMessage }) => void = () => {};
   onerror: (event: { preventDefault: () => void }) => void = () => {};
   constructor() {
-    Thread.all.push(this);
+    WorkerDouble.all.push(this);
   }
   postMessage(order: Order): void {
     this.orders.push(order);
@@ -23,7 +23,7 @@ class Thread {
     this.isEnded = true;
   }
   say(id: number, answer: unknown): void {
-    act(() => this.onmessage({ data: { kind: "answer", id, answer } as News }));
+    act(() => this.onmessage({ data: { kind: "answer", id, answer } as WorkerMessage }));
   }
   get asked(): number[] {
     return this.orders.flatMap((order) => (order.kind === "ask" ? [order.id] : []));
@@ -36,7 +36,7 @@ const first = { document, slotId: "a" };
 const second = { document, slotId: "b" };
 
 const open = (question: typeof first | null, context = CONTEXT) =>
-  renderHook((now) => useAnswer(useAside(now.context), "waysOut", now.question), {
+  renderHook((now) => useAnswer(useWorkerAnswer(now.context), "waysOut", now.question), {
     initialProps: { question, context },
   });
 /** The frame is drawn, and what is asked after it. */
@@ -44,8 +44,8 @@ const frame = () => act(() => vi.advanceTimersByTimeAsync(40));
 
 beforeEach(() => {
   vi.useFakeTimers();
-  Thread.all = [];
-  vi.stubGlobal("Worker", Thread);
+  WorkerDouble.all = [];
+  vi.stubGlobal("Worker", WorkerDouble);
 });
 afterEach(() => {
   vi.useRealTimers();
@@ -57,7 +57,7 @@ describe("what the desk asks off the page", () => {
     const { result } = open(first);
     expect(result.current).toEqual({ kind: "working" });
     await frame();
-    const [thread] = Thread.all;
+    const [thread] = WorkerDouble.all;
     expect(thread!.orders).toMatchObject([{ kind: "context" }, { kind: "ask", of: "waysOut", question: first }]);
     thread!.say(thread!.asked[0]!, null);
     expect(result.current).toEqual({ kind: "answered", answer: null });
@@ -66,7 +66,7 @@ describe("what the desk asks off the page", () => {
   it("another question drops the one before it, and its late answer is nobody's", async () => {
     const { result, rerender } = open(first);
     await frame();
-    const [thread] = Thread.all;
+    const [thread] = WorkerDouble.all;
     const [one] = thread!.asked;
     rerender({ question: second, context: CONTEXT });
     expect(result.current).toEqual({ kind: "working" });
@@ -84,7 +84,7 @@ describe("what the desk asks off the page", () => {
   it("another context is told once, and all is asked anew in it; what was only recorded since asks nothing anew", async () => {
     const { result, rerender } = open(first);
     await frame();
-    const [thread] = Thread.all;
+    const [thread] = WorkerDouble.all;
     thread!.say(thread!.asked[0]!, "before");
     rerender({ question: first, context: { ...CONTEXT, reasons: { spotter: "He is there" } } });
     await frame();
@@ -94,30 +94,30 @@ describe("what the desk asks off the page", () => {
     expect(result.current).toEqual({ kind: "working" });
     await frame();
     expect(thread!.orders.slice(-2)).toMatchObject([{ kind: "context", context: { bodyMassKg: 90 } }, { kind: "ask" }]);
-    expect(Thread.all).toHaveLength(1);
+    expect(WorkerDouble.all).toHaveLength(1);
   });
 
   it("a worker that breaks is said, and what is asked next gets another one, with the context", async () => {
     const { result, rerender } = open(first);
     await frame();
-    const [thread] = Thread.all;
+    const [thread] = WorkerDouble.all;
     act(() => thread!.onerror({ preventDefault: () => {} }));
     expect(result.current).toEqual({ kind: "failed" });
     expect(thread!.isEnded).toBe(true);
     rerender({ question: second, context: CONTEXT });
     await frame();
-    expect(Thread.all).toHaveLength(2);
-    expect(Thread.all[1]!.orders.map(({ kind }) => kind)).toEqual(["context", "ask"]);
+    expect(WorkerDouble.all).toHaveLength(2);
+    expect(WorkerDouble.all[1]!.orders.map(({ kind }) => kind)).toEqual(["context", "ask"]);
   });
 
   it("nothing is asked where nothing is wanted, and the worker ends with the desk", async () => {
     const { result, unmount, rerender } = open(null);
     await frame();
-    expect(Thread.all).toEqual([]);
+    expect(WorkerDouble.all).toEqual([]);
     expect(result.current).toEqual({ kind: "working" });
     rerender({ question: first, context: CONTEXT });
     await frame();
     unmount();
-    expect(Thread.all[0]!.isEnded).toBe(true);
+    expect(WorkerDouble.all[0]!.isEnded).toBe(true);
   });
 });

@@ -2,13 +2,13 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import type { DeskAnswers, DeskQuestionKind, DeskQuestions, SessionContext, SessionView } from "@/contract";
 import { afterPaint } from "@/ui/after-paint";
-import type { News, Order } from "./answer-queue";
+import type { Order, WorkerMessage } from "./answer-queue";
 import { useSame } from "./use-same";
 
-type Hear = (news: News) => void;
+type OnAnswer = (news: WorkerMessage) => void;
 
 /** Asks a question off the page; what it returns drops it. */
-export type QueryWorker = <K extends DeskQuestionKind>(of: K, question: DeskQuestions[K], hear: Hear) => () => void;
+export type QueryWorker = <K extends DeskQuestionKind>(of: K, question: DeskQuestions[K], hear: OnAnswer) => () => void;
 
 /** What answers go by: not what was said of them since (reasons, rules switched off), nor what the page alone needs. */
 function plainContext(view: SessionContext & Partial<SessionView>): SessionContext {
@@ -17,16 +17,16 @@ function plainContext(view: SessionContext & Partial<SessionView>): SessionConte
 }
 
 /** A worker that answers for one session in its context; a new `ask` with another context, for all is asked anew then. */
-export function useAside(view: SessionContext & Partial<SessionView>): QueryWorker {
+export function useWorkerAnswer(view: SessionContext & Partial<SessionView>): QueryWorker {
   const context = useSame(useMemo(() => plainContext(view), [view]));
-  const worker = useRef<{ post: (order: Order) => void; heard: Map<number, Hear>; end: () => void } | null>(null);
+  const worker = useRef<{ post: (order: Order) => void; heard: Map<number, OnAnswer>; end: () => void } | null>(null);
   const told = useRef<SessionContext | null>(null);
   const next = useRef(0);
   const begin = useCallback(() => {
     if (worker.current) return worker.current;
-    const heard = new Map<number, Hear>();
+    const heard = new Map<number, OnAnswer>();
     const thread = new Worker(new URL("./desk.worker.ts", import.meta.url));
-    thread.onmessage = ({ data }: MessageEvent<News>) => {
+    thread.onmessage = ({ data }: MessageEvent<WorkerMessage>) => {
       heard.get(data.id)?.(data);
       heard.delete(data.id);
     };

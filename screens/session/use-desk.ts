@@ -26,7 +26,7 @@ import {
 } from "@/core";
 import { callApi } from "@/device/api";
 import { newId } from "@/device/ids";
-import { useAside } from "./use-answers";
+import { useWorkerAnswer } from "./use-answers";
 import { keptWork, type SaveState, useSaving, type Work } from "./use-saving";
 
 export interface Selection {
@@ -101,7 +101,7 @@ export function useDesk(view: SessionView) {
   const [rested, setRested] = useState<RestsByRound | undefined>(undefined);
   const context = useMemo(() => ({ ...view, lifts, ...(rested && { rested }) }), [view, lifts, rested]);
   const computed = useMemo(() => computeSession(work.document, context, records), [work.document, context, records]);
-  const aside = useAside(context);
+  const aside = useWorkerAnswer(context);
   /** A session that is only looked at: how a change would be. */
   const [preview, setPreview] = useState<SessionDocument | null>(null);
   const previewed = useMemo(() => preview && computeSession(preview, context, records), [preview, context, records]);

@@ -31,7 +31,7 @@ interface Editing {
 
 /** A place beside the cells that is being written, or where a lift is being looked for. */
 export type Place =
-  | { readonly kind: "tempo" | "setup" | "cues" | "handover" | "swap"; readonly slotId: string }
+  | { readonly kind: "tempo" | "setup" | "cues" | "transition" | "swap"; readonly slotId: string }
   | { readonly kind: "rest" | "rounds"; readonly blockId: string }
   | { readonly kind: "warmUp" }
   /** Into a block, or as a block of its own after it (null: at the end). */

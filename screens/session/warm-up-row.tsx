@@ -3,7 +3,7 @@ import { memo } from "react";
 import { printWarmUpParts, type SessionDocument, writeWarmUp } from "@/core";
 import { newId } from "@/device/ids";
 import type { Latest } from "@/ui/use-latest";
-import { InPlace } from "./in-place";
+import { InPlaceEditor } from "./in-place";
 import type { Desk } from "./use-desk";
 import type { GridState } from "./use-grid";
 
@@ -29,7 +29,7 @@ export const WarmUpRow = memo(function WarmUpRow({
         Warm-up
       </span>
       <span role="gridcell" className="narrow text-quiet">
-        <InPlace
+        <InPlaceEditor
           label="Warm-up"
           text={text}
           isWriting={isWriting}
@@ -39,7 +39,7 @@ export const WarmUpRow = memo(function WarmUpRow({
           onLeave={() => grid.now.close()}
         >
           {text === "" ? "none; such as 5min easy row; Hip circle 2x10" : text}
-        </InPlace>
+        </InPlaceEditor>
       </span>
     </div>
   );

@@ -2,7 +2,7 @@ import { describe, expect, it } from "vitest";
 import { computeSession } from "@/contract";
 import { steadyLog, testContext } from "@/contract/testing/context";
 import { read } from "@/core/testing/helpers";
-import { rowsOf, showing, shownSeconds, stopsOf, TOP, workIntervalsOf, zoomed } from "./work-intervals";
+import { rowsOf, scrolledTo, shownSeconds, stopsOf, TOP, workIntervalsOf, zoomBy } from "./work-intervals";
 
 const bouts = (text: string, context = testContext()) => {
   const document = read(text);
@@ -60,19 +60,19 @@ describe("the time that is shown of a session", () => {
 describe("the part of the time that is looked at", () => {
   const WHOLE = 3600;
   it("goes nearer around a place, and never past the session", () => {
-    const near = zoomed({ fromSeconds: 0, seconds: WHOLE }, 2, 900, WHOLE);
+    const near = zoomBy({ fromSeconds: 0, seconds: WHOLE }, 2, 900, WHOLE);
     expect(near).toEqual({ fromSeconds: 450, seconds: 1800 });
     // What lies at the place stays at the place.
     expect((900 - near.fromSeconds) / near.seconds).toBeCloseTo(900 / WHOLE, 9);
-    expect(zoomed(near, 0.1, 900, WHOLE)).toEqual({ fromSeconds: 0, seconds: WHOLE });
-    expect(zoomed(near, 1000, 900, WHOLE).seconds).toBe(60);
-    expect(zoomed({ fromSeconds: 0, seconds: 30 }, 2, 10, 30)).toEqual({ fromSeconds: 0, seconds: 30 });
+    expect(zoomBy(near, 0.1, 900, WHOLE)).toEqual({ fromSeconds: 0, seconds: WHOLE });
+    expect(zoomBy(near, 1000, 900, WHOLE).seconds).toBe(60);
+    expect(zoomBy({ fromSeconds: 0, seconds: 30 }, 2, 10, 30)).toEqual({ fromSeconds: 0, seconds: 30 });
   });
   it("follows what is chosen, and stays where that is seen already", () => {
     const window = { fromSeconds: 600, seconds: 600 };
-    expect(showing(window, 700, 760, WHOLE)).toBe(window);
+    expect(scrolledTo(window, 700, 760, WHOLE)).toBe(window);
     for (const from of [0, 300, 1300, 3500]) {
-      const { fromSeconds, seconds } = showing(window, from, from + 40, WHOLE);
+      const { fromSeconds, seconds } = scrolledTo(window, from, from + 40, WHOLE);
       expect(fromSeconds).toBeLessThanOrEqual(from);
       expect(fromSeconds + seconds).toBeGreaterThanOrEqual(from + 40);
       expect(seconds).toBe(600);

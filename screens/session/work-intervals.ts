@@ -116,7 +116,7 @@ export interface TimeWindow {
 const LEAST_SECONDS = 60;
 
 /** Nearer or further by a factor, with the time at a place staying where it is. */
-export function zoomed(window: TimeWindow, factor: number, atSeconds: number, wholeSeconds: number): TimeWindow {
+export function zoomBy(window: TimeWindow, factor: number, atSeconds: number, wholeSeconds: number): TimeWindow {
   const seconds = clamp(window.seconds / factor, Math.min(LEAST_SECONDS, wholeSeconds), wholeSeconds);
   const share = window.seconds > 0 ? (atSeconds - window.fromSeconds) / window.seconds : 0;
   return within({ fromSeconds: atSeconds - share * seconds, seconds }, wholeSeconds);
@@ -129,7 +129,12 @@ export const within = ({ fromSeconds, seconds }: TimeWindow, wholeSeconds: numbe
 });
 
 /** Moved so that a span is seen. */
-export function showing(window: TimeWindow, fromSeconds: number, toSeconds: number, wholeSeconds: number): TimeWindow {
+export function scrolledTo(
+  window: TimeWindow,
+  fromSeconds: number,
+  toSeconds: number,
+  wholeSeconds: number,
+): TimeWindow {
   const margin = window.seconds * 0.05;
   if (fromSeconds < window.fromSeconds) return within({ ...window, fromSeconds: fromSeconds - margin }, wholeSeconds);
   if (toSeconds > window.fromSeconds + window.seconds)

@@ -10,7 +10,7 @@ import type { Weeks } from "./use-weeks";
 const LIST = new Intl.ListFormat("en-GB");
 
 /** Sessions that were not done, each with what may become of it; what is chosen is a change not kept yet. */
-export function Missed({ weeks, view }: { weeks: Weeks; view: WeeksView }) {
+export function MissedSessions({ weeks, view }: { weeks: Weeks; view: WeeksView }) {
   const { longDate } = useDates();
   const { plan, change } = weeks;
   const missed = useMemo(

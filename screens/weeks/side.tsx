@@ -35,7 +35,7 @@ import {
   type WeightUnit,
 } from "@/core";
 import { newId } from "@/device/ids";
-import { MadeOfPanel } from "@/parts/made-of";
+import { VolumeBreakdownPanel } from "@/parts/made-of";
 import { useDates } from "@/parts/region";
 import { Button } from "@/ui/button";
 import { SelectField, TextField } from "@/ui/field";
@@ -69,7 +69,7 @@ export function Side({ weeks, view }: { weeks: Weeks; view: WeeksView }) {
       ) : selection.kind === "week" ? (
         <WeekPanel key={selection.week} weeks={weeks} view={view} week={selection.week} />
       ) : selection.kind === "muscle" ? (
-        <MadeOfPanel model={weeks.model} view={view} muscle={selection.muscle} week={selection.week} />
+        <VolumeBreakdownPanel model={weeks.model} view={view} muscle={selection.muscle} week={selection.week} />
       ) : selection.kind === "plan" ? (
         <PlanPanel weeks={weeks} view={view} />
       ) : (

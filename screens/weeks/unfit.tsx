@@ -7,7 +7,7 @@ import { Button } from "@/ui/button";
 import type { Weeks } from "./use-weeks";
 
 /** Lifts of the coming weeks that a limit, a machine or the gym keeps away, each with what would do instead. */
-export function Unfit({ weeks, view }: { weeks: Weeks; view: WeeksView }) {
+export function UnfitLifts({ weeks, view }: { weeks: Weeks; view: WeeksView }) {
   const { plan, model, context, change } = weeks;
   const found = useMemo(
     () =>

@@ -8,10 +8,10 @@ import { UndoButtons } from "@/parts/undo";
 import { Button, buttonClass } from "@/ui/button";
 import { Notice } from "@/ui/notice";
 import { WeeksGrid } from "./grid";
-import { Missed } from "./missed";
+import { MissedSessions } from "./missed";
 import { Side } from "./side";
 import { StartPlan } from "./start-plan";
-import { Unfit } from "./unfit";
+import { UnfitLifts } from "./unfit";
 import { useWeeks } from "./use-weeks";
 
 export function WeeksScreen({ view }: { view: WeeksView | null }) {
@@ -93,8 +93,8 @@ function PlanWeeks({ view }: { view: WeeksView & { readonly plan: NonNullable<We
             {note}
           </Notice>
         ))}
-        <Missed weeks={weeks} view={view} />
-        <Unfit weeks={weeks} view={view} />
+        <MissedSessions weeks={weeks} view={view} />
+        <UnfitLifts weeks={weeks} view={view} />
         <WeeksGrid weeks={weeks} view={view} />
       </main>
       <Side weeks={weeks} view={view} />

@@ -4,7 +4,7 @@ import { memberOfSession, recordAttempt } from "../db/accounts";
 import { emailsTo, ownOutbox, secretTo } from "../testing/emails";
 import { clock, hasDatabase, makeStudio, prepareDatabase, value } from "../testing/studio";
 import { executeUseCase } from "../usecases";
-import { askForReset, mayAsk, prepareAccount, resetPassword, scopeOf, signIn, signOut, waitAfter } from ".";
+import { mayAsk, prepareAccount, requestPasswordReset, resetPassword, scopeOf, signIn, signOut, waitAfter } from ".";
 
 describe.runIf(hasDatabase)("signing in", () => {
   const email = `${newId()}@test.example`;
@@ -110,9 +110,9 @@ describe.runIf(hasDatabase)("signing in", () => {
         .getSetCookie()
         .map((one) => one.split(";")[0]!)
         .join("; ");
-      await askForReset("nobody-at-all@test.example");
+      await requestPasswordReset("nobody-at-all@test.example");
       expect(await emailsTo()).toEqual([]);
-      await askForReset(` ${address.toUpperCase()}`);
+      await requestPasswordReset(` ${address.toUpperCase()}`);
       const [email, ...more] = await emailsTo();
       expect(more).toEqual([]);
       expect(email!.name).not.toContain("@");
@@ -131,9 +131,9 @@ describe.runIf(hasDatabase)("signing in", () => {
       const [client] = studio.clients;
       const address = `${client.scope.memberId}@test.example`;
       const before = (await emailsTo()).length;
-      await askForReset(address);
+      await requestPasswordReset(address);
       const first = await secretTo(address);
-      await askForReset(address);
+      await requestPasswordReset(address);
       expect(await emailsTo()).toHaveLength(before + 2);
       expect(await resetPassword(first, "another-long-one")).toBe(false);
       await signIn(address, "wrong-password", "10.5.0.4", new Headers({ host: "127.0.0.1:3000" }));

@@ -119,7 +119,7 @@ export async function mayAsk(what: "founding" | "reset", address: string): Promi
 const LINK_MINUTES = 60;
 
 /** Whether one more email may go to an address that somebody named: a mailbox is not filled by strangers. */
-async function mayWriteTo(address: string): Promise<boolean> {
+async function mayEmail(address: string): Promise<boolean> {
   const emails = await askAccounts((tx) =>
     recordAttempt(tx, `(email) ${markOf(address)}`, "(anywhere)", WINDOW_MINUTES),
   );
@@ -129,9 +129,9 @@ async function mayWriteTo(address: string): Promise<boolean> {
 const linkTo = (path: string): string => `${process.env.YARVEX_URL ?? ""}${path}`;
 
 /** Writes to an address how to set a new password, where an account has it; whoever asks learns nothing either way. */
-export async function askForReset(email: string): Promise<void> {
+export async function requestPasswordReset(email: string): Promise<void> {
   const address = addressOf(email);
-  if (!(await mayWriteTo(address))) return;
+  if (!(await mayEmail(address))) return;
   const { secret, hash } = newSecret();
   const found = await withAccounts(async (tx) => {
     const account = await userByAddress(tx, address);
@@ -151,9 +151,9 @@ export async function askForReset(email: string): Promise<void> {
  * Writes to an address how to found a studio with it; where it signs in already the email says so, to whoever reads it there.
  * Whoever asks learns nothing either way.
  */
-export async function askToFound(email: string): Promise<void> {
+export async function requestStudioSetup(email: string): Promise<void> {
   const address = addressOf(email);
-  if (!(await mayWriteTo(address))) return;
+  if (!(await mayEmail(address))) return;
   const { secret, hash } = newSecret();
   const isKnown = await withAccounts(async (tx) => {
     await putSecret(tx, { purpose: foundingOf(address), value: hash, minutes: LINK_MINUTES });
@@ -166,7 +166,7 @@ export async function askToFound(email: string): Promise<void> {
 }
 
 /** The address that an email's secret was sent to, while it is good. */
-export async function foundingAddress(secret: string): Promise<string | null> {
+export async function studioSetupAddress(secret: string): Promise<string | null> {
   return addressIn(await askAccounts((tx) => readSecret(tx, hashOfSecret(secret))));
 }
 

@@ -88,7 +88,7 @@ const accountsDatabase = (): Database => viewOf(accountsPool());
 const clients = new WeakMap<object, pg.PoolClient>();
 
 /** A statement that is asked often, planned once for each connection. */
-export async function askPrepared<T extends pg.QueryResultRow>(
+export async function queryPrepared<T extends pg.QueryResultRow>(
   tx: Transaction,
   name: string,
   text: string,
@@ -193,7 +193,7 @@ export const askAccounts = <T>(question: (tx: Transaction) => Promise<T>): Promi
   withoutValues(() => question(accountsDatabase() as unknown as Transaction));
 
 /** Whether the database answers, by a question of its own; how long that took. */
-export async function askDatabase(): Promise<{ readonly ok: boolean; readonly tookMs: number }> {
+export async function queryDatabase(): Promise<{ readonly ok: boolean; readonly tookMs: number }> {
   const began = performance.now();
   const ok = await askAccounts((tx) => tx.execute(sql`select 1`)).then(
     () => true,

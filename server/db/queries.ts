@@ -18,7 +18,7 @@ import {
 } from "drizzle-orm";
 import type { StudioMethods } from "../../contract";
 import type { PlanDocument, Region, SessionDocument, Settings } from "../../core";
-import { askPrepared, type Transaction } from ".";
+import { queryPrepared, type Transaction } from ".";
 import {
   bodyMasses,
   clients,
@@ -680,7 +680,7 @@ export async function storeEvents(
     content_hash: contentHash,
   }));
   const values = [studioId, sessionId, JSON.stringify(sent), recordedAt];
-  const [answer] = await askPrepared<EventsStored>(tx, "store_events", STORE_EVENTS, values);
+  const [answer] = await queryPrepared<EventsStored>(tx, "store_events", STORE_EVENTS, values);
   return answer!;
 }
 

@@ -112,7 +112,7 @@ function perform(
     }
     const slips = day.slips && index === 0;
     const sets = performChain(blockRound, shown, lifter, rested, day.weeks < 1, slips);
-    clock += blockRound.moves.reduce((sum, move) => sum + move.work.seconds + (move.handover?.seconds ?? 0), 0);
+    clock += blockRound.moves.reduce((sum, move) => sum + move.work.seconds + (move.transition?.seconds ?? 0), 0);
     log(clock, { kind: "setsDone", sets });
     if (sets.some((set) => set.rir !== null && set.rir <= 1)) hardest = 8;
     rested = blockRound.rest?.seconds ?? null;
@@ -152,7 +152,7 @@ function performChain(
         : done.pop()!;
       done.push(withPart(before, part, answer, isNew, piece));
     }
-    if (move.handover) lifter.rest(move.handover.seconds);
+    if (move.transition) lifter.rest(move.transition.seconds);
     return done;
   });
 }

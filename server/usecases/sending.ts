@@ -23,7 +23,7 @@ import { answerIn, defineUseCase, notFound, type Outcome, ok, refused } from "./
 export const sendSession = defineUseCase("sessions.send", ["coach"], async (scope, { sessionId }, { nowMs }) => {
   const outcome = await answerIn(scope, async (tx) => {
     const sent = await sendCopy(tx, scope, { sessionId, nowMs });
-    return sent.kind === "ok" ? ok({ ...sent.value, mail: await letterTo(tx, sent.value.copyId) }) : sent;
+    return sent.kind === "ok" ? ok({ ...sent.value, mail: await emailOfCopy(tx, sent.value.copyId) }) : sent;
   });
   if (outcome.kind !== "ok") return outcome;
   const { copyId, mail } = outcome.value;
@@ -40,7 +40,7 @@ export const sendSession = defineUseCase("sessions.send", ["coach"], async (scop
 });
 
 /** The email of a copy, with whom it is for; null: there is no such copy. */
-async function letterTo(tx: Transaction, copyId: string) {
+async function emailOfCopy(tx: Transaction, copyId: string) {
   const row = await sentEmail(tx, copyId);
   const studio = row && (await db.studioRow(tx));
   if (!row || !studio) return null;
@@ -81,7 +81,7 @@ export const showOutbox = defineUseCase("outbox.show", ["coach"], (scope, { clie
   answerIn(scope, async (tx) => {
     const page = await lettersFrom(tx, { after: null, clientId });
     const copyId = asked ?? page.emails[0]?.copyId ?? null;
-    const sent = copyId === null ? null : await letterTo(tx, copyId);
+    const sent = copyId === null ? null : await emailOfCopy(tx, copyId);
     if (asked !== null && !sent) return notFound;
     const opened = sent && { copyId: copyId!, email: sent.email, to: sent.to, hasAccount: sent.userId !== null };
     return ok({ clients: await db.clientNames(tx), ...page, opened });

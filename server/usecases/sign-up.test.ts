@@ -2,13 +2,13 @@
 
 import { beforeAll, describe, expect, it } from "vitest";
 import { guessRegion } from "../../core";
-import { askToFound, foundingAddress, scopeOf, signIn } from "../auth";
+import { requestStudioSetup, scopeOf, signIn, studioSetupAddress } from "../auth";
 import { asOwner, enterScope, newId, withAccounts } from "../db";
 import { emailsTo, ownOutbox, secretTo } from "../testing/emails";
 import { clock, hasDatabase, makeStudio, prepareDatabase, type TestStudio, value } from "../testing/studio";
 import { executeUseCase } from ".";
 import { acceptInvitation, readInvitation, teamOf } from "./invitations";
-import { foundStudio } from "./sign-up";
+import { setUpStudio } from "./sign-up";
 
 describe.runIf(hasDatabase)("accounts", () => {
   let studio: TestStudio;
@@ -30,45 +30,45 @@ describe.runIf(hasDatabase)("accounts", () => {
 
   it("a founding that fails half-way leaves no account without a studio", async () => {
     const email = `${newId()}@test.example`;
-    await askToFound(email);
+    await requestStudioSetup(email);
     const ours = founding(email, await secretTo(email));
     // What the edge would have cleaned: PostgreSQL holds no such text.
-    await expect(foundStudio({ ...ours, studio: "Broken\u0000" })).rejects.toThrow();
+    await expect(setUpStudio({ ...ours, studio: "Broken\u0000" })).rejects.toThrow();
     expect(await accountsOf(email)).toBe("0");
-    expect(await foundStudio(ours)).toEqual({ kind: "ok", value: { email } });
+    expect(await setUpStudio(ours)).toEqual({ kind: "ok", value: { email } });
     expect(await accountsOf(email)).toBe("1");
   });
 
   it("beside other studios a founder's address is the one that read the email, whatever is claimed", async () => {
     const email = `${newId()}@test.example`;
     const claimed = { ...founding(email, ""), secret: undefined, email };
-    expect(await foundStudio(claimed)).toMatchObject({ kind: "refused", problems: [{ field: "email" }] });
-    expect((await foundStudio(founding(email, "made-up"))).kind).toBe("refused");
-    await askToFound(` ${email.toUpperCase()}`);
+    expect(await setUpStudio(claimed)).toMatchObject({ kind: "refused", problems: [{ field: "email" }] });
+    expect((await setUpStudio(founding(email, "made-up"))).kind).toBe("refused");
+    await requestStudioSetup(` ${email.toUpperCase()}`);
     const secret = await secretTo(email);
-    expect(await foundingAddress(secret)).toBe(email);
-    expect(await foundStudio({ ...founding("another@test.example", secret), email: "another@test.example" })).toEqual({
+    expect(await studioSetupAddress(secret)).toBe(email);
+    expect(await setUpStudio({ ...founding("another@test.example", secret), email: "another@test.example" })).toEqual({
       kind: "ok",
       value: { email },
     });
-    expect(await foundingAddress(secret)).toBeNull();
+    expect(await studioSetupAddress(secret)).toBeNull();
   });
 
   it("an address in use is told so by email and to nobody else, and a mailbox is not filled", async () => {
     const [known, fresh] = [`${studio.coach.memberId}@test.example`, `${newId()}@test.example`];
-    expect(await askToFound(known)).toEqual(await askToFound(fresh));
+    expect(await requestStudioSetup(known)).toEqual(await requestStudioSetup(fresh));
     expect((await emailsTo(known)).map(({ text }) => [/It signs in already/.test(text), text.includes("?t=")])).toEqual(
       [[true, false]],
     );
-    for (let i = 0; i < 20; i++) await askToFound(fresh);
+    for (let i = 0; i < 20; i++) await requestStudioSetup(fresh);
     expect(await emailsTo(fresh)).toHaveLength(5);
   });
 
   it("an address is founded with once, also in the same moment", async () => {
     const email = `${newId()}@test.example`;
-    await askToFound(email);
+    await requestStudioSetup(email);
     const ours = founding(email, await secretTo(email));
-    const answers = await Promise.all(Array.from({ length: 6 }, () => foundStudio(ours)));
+    const answers = await Promise.all(Array.from({ length: 6 }, () => setUpStudio(ours)));
     expect(answers.filter(({ kind }) => kind === "ok")).toHaveLength(1);
     expect(await rows(`select count(*)::text as n from studios where name = 'Studio of ${email}'`)).toBe("1");
   });

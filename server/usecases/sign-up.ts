@@ -32,7 +32,7 @@ export const isAddress = (email: string): boolean => yup.string().email().isVali
 export const NO_ADDRESS = "An address such as name@example.org.";
 
 /** Founds a studio with its first coach; answers with the address that signs in. */
-export async function foundStudio(input: FoundStudio): Promise<Outcome<{ readonly email: string }>> {
+export async function setUpStudio(input: FoundStudio): Promise<Outcome<{ readonly email: string }>> {
   const { studio, name, password, region, secret } = input;
   if (secret === undefined && !isAddress(input.email ?? "")) return refused("email", NO_ADDRESS);
   if (password.length < 10) return refused("password", "A password of at least 10 characters.");

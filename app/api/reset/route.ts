@@ -1,5 +1,5 @@
 import { check, nonEmptyString, strictObject } from "@/contract";
-import { askForReset, mayAsk } from "@/server/auth";
+import { mayAsk, requestPasswordReset } from "@/server/auth";
 import { atTheEdge } from "../edge";
 
 const schema = strictObject({ email: nonEmptyString(200) });
@@ -11,6 +11,6 @@ export const POST = (request: Request) =>
     if (!read.ok) return { status: 422, body: { message: "Give the address that you sign in with." } };
     if (!(await mayAsk("reset", request.headers.get("x-yarvex-address") ?? "unknown")))
       return { status: 429, body: { message: "Too many tries. Wait 15 minutes and try again." } };
-    await askForReset(read.value.email);
+    await requestPasswordReset(read.value.email);
     return { body: { ok: true } };
   });

@@ -1,6 +1,6 @@
 import { check } from "@/contract";
 import { mayAsk } from "@/server/auth";
-import { foundStudio, foundStudioSchema } from "@/server/usecases/sign-up";
+import { foundStudioSchema, setUpStudio } from "@/server/usecases/sign-up";
 import { atTheEdge } from "../edge";
 
 export const POST = (request: Request) =>
@@ -9,7 +9,7 @@ export const POST = (request: Request) =>
     if (!read.ok) return { status: 422, body: { problems: read.problems, message: "Fill in every field." } };
     if (!(await mayAsk("founding", request.headers.get("x-yarvex-address") ?? "unknown")))
       return { status: 429, body: { message: "Too many tries. Wait 15 minutes and try again." } };
-    const outcome = await foundStudio(read.value);
+    const outcome = await setUpStudio(read.value);
     if (outcome.kind !== "ok") {
       const problems = outcome.kind === "refused" ? outcome.problems : [];
       return { status: 422, body: { problems, message: problems[0]?.message ?? "This could not be done." } };

@@ -92,7 +92,7 @@ function next(before: string, word: string, caret: number, unit: WeightUnit): Co
   if (!/\bt[\dX?]/i.test(here)) list.push(["t3-1-1-0", "lower, pause, lift, pause"]);
   if (!inClause) {
     if (!/\br ?\d|rpartner/i.test(before)) list.push(["r90", "rest after each round"]);
-    if (!/\bh ?\d/i.test(before)) list.push(["h8 + ", "handover to the next lift"]);
+    if (!/\bh ?\d/i.test(before)) list.push(["h8 + ", "transition to the next lift"]);
     if (!/ramp/i.test(before)) list.push(["ramp", "ramp sets before the first round"]);
     list.push(["last: ", "only in the last round"]);
   }

@@ -26,7 +26,7 @@ const FIGURE_IN_NAME =
 
 /** On a lift's own line. */
 export const NAME_END =
-  /\s+(?=\d|-,|@|\[|&|>|\(|\/\/|\+(\s|$)|ramp\b|F(\s|,|\/|$)|AMRAP\b|x\d|[rth]\d|(?:rir|rpe|rest|tempo|handover) ?\d|rest partner|rpartner|(?:last|first|rounds?)\b[^:]*:)|\s*$/iy;
+  /\s+(?=\d|-,|@|\[|&|>|\(|\/\/|\+(\s|$)|ramp\b|F(\s|,|\/|$)|AMRAP\b|x\d|[rth]\d|(?:rir|rpe|rest|tempo|handover|transition) ?\d|rest partner|rpartner|(?:last|first|rounds?)\b[^:]*:)|\s*$/iy;
 
 /** Where the name at the start of a lift ends, once something is written after it; null while the name is all there is. */
 export function nameEnd(text: string): number | null {

@@ -40,7 +40,7 @@ const PARTS: readonly (readonly [MarkKind, RegExp])[] = [
   ["load", /&[^@>[/]*/y],
   ["effort", /rir ?[\d?-]\S*|rpe ?\d\S*/iy],
   ["tempo", /t[\dx?][^\s]*/iy],
-  ["rest", /(?:rest|r|handover|h) ?(?:\d\S*|partner\S*)/iy],
+  ["rest", /(?:rest|r|handover|transition|h) ?(?:\d\S*|partner\S*)/iy],
   ["scheme", /\d+ ?total\S*|\d[\d.,x×/-]*(?:s|sec|min|m|F|AMRAP)?\b|x ?\d+\S*|(?:AMRAP|F)\b/y],
 ];
 

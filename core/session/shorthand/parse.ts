@@ -344,10 +344,10 @@ class SessionReader {
     for (const [index, { slot, line, scanner }] of draft.slots.entries()) {
       try {
         const isLast = index === draft.slots.length - 1;
-        if (isLast && slot.handover && !draft.hasUnread) {
+        if (isLast && slot.transition && !draft.hasUnread) {
           scanner.failWord(
-            slot.handoverAt,
-            "a handover only before another lift; the last lift's rest is the round's: r60",
+            slot.transitionAt,
+            "a transition only before another lift; the last lift's rest is the round's: r60",
           );
         }
         if (!isLast && slot.rest && "partnersLeastSeconds" in slot.rest)
@@ -412,7 +412,7 @@ function roundRest(slot: DraftSlot, rounds: number, withinTime: boolean, scanner
 function slotRest(slot: DraftSlot, rounds: number, isLast: boolean): Slot["restAfter"] {
   if (isLast) return null;
   const rests: readonly RestAmount[] | null =
-    slot.handover ?? (slot.rest && "partnersLeastSeconds" in slot.rest ? null : slot.rest);
+    slot.transition ?? (slot.rest && "partnersLeastSeconds" in slot.rest ? null : slot.rest);
   if (!rests) return null;
   if (rests.length === 1) return { kind: "each", rest: rests[0]! };
   const padded = Array.from({ length: rounds }, (_, i) => rests[Math.min(i, rests.length - 1)]!);

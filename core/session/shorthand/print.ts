@@ -132,7 +132,7 @@ function printRamp(ramp: Exclude<Slot["ramp"], { kind: "none" }>): string {
   return `ramp(${steps.join(", ")})`;
 }
 
-/** Up to 15 s a rest inside a round is a handover. */
+/** Up to 15 s a rest inside a round is a transition. */
 export const TRANSITION_LIMIT_SECONDS = 15;
 
 function printSlotRest(rest: NonNullable<Slot["restAfter"]>): string {

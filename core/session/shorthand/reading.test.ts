@@ -24,6 +24,8 @@ describe("what people say is understood", () => {
     ["Bench press 4x8 rest 1:30", `${B} 4x8 r90`],
     ["Bench press 4x8 r2:00", `${B} 4x8 r120`],
     ["Bench press 4x8 rest 90 sec", `${B} 4x8 r90`],
+    ["A1 Bench press 4x8 transition 10\nA2 Barbell row 4x8", `${B} 4x8 h10\nA2 Barbell row 4x8`],
+    ["A1 Bench press 4x8 handover 10\nA2 Barbell row 4x8", `${B} 4x8 h10\nA2 Barbell row 4x8`],
     ["Dumbbell curl 3x10 each arm", "A1 Dumbbell curl 3x10/side"],
     ["Leg extension 3x12 each leg r60", "A1 Leg extension 3x12/side r60"],
     ["Leg press 3x10 per leg", "A1 Leg press 3x10/side"],

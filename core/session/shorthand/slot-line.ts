@@ -63,11 +63,11 @@ export interface DraftSlot {
   cues: readonly string[];
   ramp: Ramp;
   sets: (DraftSet | null)[];
-  handover: readonly RestAmount[] | null;
+  transition: readonly RestAmount[] | null;
   rest: readonly RestAmount[] | { readonly partnersLeastSeconds: number | null } | null;
   /** Where the line's `r` stood, for errors that are only known once the block is whole. */
   restAt: number;
-  handoverAt: number;
+  transitionAt: number;
 }
 
 const UNSAID: LoadRule = { kind: "unsaid" };
@@ -499,10 +499,10 @@ export function readSlot(s: Scanner, lookup: ExerciseLookup, blockRounds: Span |
     cues: [],
     ramp: { kind: "none" },
     sets: [],
-    handover: null,
+    transition: null,
     rest: null,
     restAt: 0,
-    handoverAt: 0,
+    transitionAt: 0,
   };
   const base = nothingSaid();
   const start = s.position;
@@ -617,7 +617,9 @@ function nearestKeyword(word: string): string | null {
 
 function readSlotWide(s: Scanner, slot: DraftSlot | null): boolean {
   const before = s.position;
-  const word = s.peek(/(ramp\b|h(?:andover)? ?(?=\d)|r(?:est)? ?(?=\d)|r(?:est)? ?partner\b)/iy)?.[1]?.toLowerCase();
+  const word = s
+    .peek(/(ramp\b|(?:transition|handover|h) ?(?=\d)|r(?:est)? ?(?=\d)|r(?:est)? ?partner\b)/iy)?.[1]
+    ?.toLowerCase();
   if (!word) return false;
   if (!slot) s.failWord(before, "rests and ramps on the lift's own line; they hold for all its rounds");
   const once = refuseTwice(s, before);
@@ -625,11 +627,11 @@ function readSlotWide(s: Scanner, slot: DraftSlot | null): boolean {
     once(slot.ramp.kind !== "none", "ramp");
     s.eat(/ramp/iy);
     slot.ramp = readRamp(s);
-  } else if (word.startsWith("h")) {
-    once(slot.handover !== null, "handover");
-    s.eat(/h(andover)? ?/iy);
-    slot.handover = readRests(s, "handover");
-    slot.handoverAt = before;
+  } else if (/^[ht]/.test(word)) {
+    once(slot.transition !== null, "transition");
+    s.eat(/(transition|handover|h) ?/iy);
+    slot.transition = readRests(s, "transition");
+    slot.transitionAt = before;
   } else if (word.endsWith("partner")) {
     once(slot.rest !== null, "rest");
     s.eat(/r(est)? ?partner/iy);

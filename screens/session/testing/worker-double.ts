@@ -1,10 +1,10 @@
 /** The desk's worker without a thread of its own: it answers what is asked, a moment later. */
 import { deskAnswers } from "@/contract";
 import { newId } from "@/device/ids";
-import { answerQueue, type News, type Order } from "../answer-queue";
+import { answerQueue, type Order, type WorkerMessage } from "../answer-queue";
 
-export class Thread {
-  onmessage: (event: { data: News }) => void = () => {};
+export class WorkerDouble {
+  onmessage: (event: { data: WorkerMessage }) => void = () => {};
   onerror: (event: Event) => void = () => {};
   private isEnded = false;
   private readonly hear = answerQueue(

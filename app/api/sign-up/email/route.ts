@@ -1,5 +1,5 @@
 import { check, nonEmptyString, strictObject } from "@/contract";
-import { askToFound, mayAsk } from "@/server/auth";
+import { mayAsk, requestStudioSetup } from "@/server/auth";
 import { isAddress, NO_ADDRESS } from "@/server/usecases/sign-up";
 import { atTheEdge } from "../../edge";
 
@@ -12,6 +12,6 @@ export const POST = (request: Request) =>
     if (!read.ok || !isAddress(read.value.email)) return { status: 422, body: { message: NO_ADDRESS } };
     if (!(await mayAsk("founding", request.headers.get("x-yarvex-address") ?? "unknown")))
       return { status: 429, body: { message: "Too many tries. Wait 15 minutes and try again." } };
-    await askToFound(read.value.email);
+    await requestStudioSetup(read.value.email);
     return { body: { ok: true } };
   });
