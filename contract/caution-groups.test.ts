@@ -1,8 +1,9 @@
 import { describe, expect, it } from "vitest";
-import { isQuietable, readCautions } from "./caution-groups";
+import type { CautionId } from "../core";
+import { canTurnOff, readCautions } from "./caution-groups";
 import type { Caution } from "./cautions";
 
-const caution = (rule: string, place: string, more: Partial<Caution> = {}): Caution => ({
+const caution = (rule: CautionId, place: string, more: Partial<Caution> = {}): Caution => ({
   rule,
   subject: "",
   place,
@@ -75,6 +76,6 @@ describe("cautions as they are read", () => {
   it("what may hurt is said whatever was switched off", () => {
     const quiet = { client: { "limit-part": "Never mind" }, studio: {} };
     expect(readCautions([caution("limit-part", "A1")], { quiet, reasons: {} }).open).toHaveLength(1);
-    expect([isQuietable("limit-part"), isQuietable("hole")]).toEqual([false, true]);
+    expect([canTurnOff("limit-part"), canTurnOff("hole")]).toEqual([false, true]);
   });
 });

@@ -1,10 +1,10 @@
 /** Cautions as a coach reads them: one line for a rule wherever it holds, the gravest first, without what was switched off. */
-import type { Severity } from "../core";
+import { CAUTION_IDS, CAUTIONS, type CautionId, type Severity } from "../core";
 import type { Caution } from "./cautions";
 import type { SessionContext } from "./views";
 
 export interface CautionGroup {
-  readonly rule: string;
+  readonly rule: CautionId;
   readonly severity: Severity;
   /** Where it holds, each place once. */
   readonly places: readonly string[];
@@ -30,55 +30,18 @@ export interface ReadCautions {
 /** Groups that are seen at first sight; the others are a line. */
 export const FIRST_SIGHT = 3;
 
-/**
- * What is said first among what is equally grave: what may hurt, then what this session asks too much of, then what does not fit.
- * What is not listed comes after.
- */
-const FIRST: readonly string[] = [
-  "limit-avoid",
-  "limit-part",
-  "hurt-before",
-  "press-needs-spotter",
-  "squat-needs-pins",
-  "fixed-bar-failure",
-  "alone-failure",
-  "skilled-failure",
-  "novice-failure",
-  "first-week-back",
-  "jump",
-  "noEquipment",
-  "outOfReach",
-  "station-away",
-  "over-cap",
-  "within-time",
-  "time-conflict",
-  "falls-short",
-];
-const rankOf = (rule: string): number => (FIRST.indexOf(rule) + 1 || FIRST.length + 1) - 1;
 const SEVERITIES: readonly Severity[] = ["block", "warn", "note"];
 
-/** What is answered for one session at a time is never switched off. */
-const ALWAYS: ReadonlySet<string> = new Set([
-  "limit-avoid",
-  "limit-part",
-  "hurt-before",
-  "press-needs-spotter",
-  "squat-needs-pins",
-  "alone-failure",
-  "pregnancy-supine",
-  "noEquipment",
-  "noBodyMass",
-  "over-cap",
-]);
-export const isQuietable = (rule: string): boolean => !ALWAYS.has(rule);
+/** Whether a coach may turn a kind of caution off. */
+export const canTurnOff = (rule: CautionId): boolean => CAUTIONS[rule].canTurnOff;
 
 export function readCautions(
   cautions: readonly Caution[],
   { quiet, reasons }: Pick<SessionContext, "quiet" | "reasons">,
 ): ReadCautions {
   const groups = grouped(cautions);
-  const quieted = (rule: string): Omit<DisabledGroup, "group"> | null => {
-    if (!isQuietable(rule)) return null;
+  const quieted = (rule: CautionId): Omit<DisabledGroup, "group"> | null => {
+    if (!canTurnOff(rule)) return null;
     if (quiet.client[rule]) return { of: "client", reason: quiet.client[rule] };
     return quiet.studio[rule] ? { of: "studio", reason: quiet.studio[rule] } : null;
   };
@@ -112,7 +75,11 @@ function grouped(cautions: readonly Caution[]): CautionGroup[] {
       places: [...new Set(own.map(({ place }) => liftOf(place)))],
       cautions: own,
     }))
-    .sort((a, b) => SEVERITIES.indexOf(a.severity) - SEVERITIES.indexOf(b.severity) || rankOf(a.rule) - rankOf(b.rule));
+    .sort(
+      (a, b) =>
+        SEVERITIES.indexOf(a.severity) - SEVERITIES.indexOf(b.severity) ||
+        CAUTION_IDS.indexOf(a.rule) - CAUTION_IDS.indexOf(b.rule),
+    );
 }
 
 /** "A1" of "A1, round 3". */

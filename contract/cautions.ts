@@ -4,6 +4,9 @@ import {
   allBlocks,
   balanceSentence,
   buildableLoads,
+  CAUTIONS,
+  type CautionFoundBy,
+  type CautionId,
   cautionKey,
   conflictSentence,
   curveKg,
@@ -14,6 +17,8 @@ import {
   formatClock,
   holeSentence,
   isBodyweight,
+  isCautionId,
+  type LoadReason,
   loadSentence,
   type Operation,
   orderSentence,
@@ -42,7 +47,7 @@ export interface Remedy {
 
 export interface Caution {
   /** What kind it is, by which one is told from another. */
-  readonly rule: string;
+  readonly rule: CautionId;
   /** What it is about beside its place: a muscle, a region. */
   readonly subject: string;
   readonly place: string;
@@ -57,7 +62,7 @@ export interface Caution {
 export function cautionsOf(view: SessionContext, document: SessionDocument, computed: ComputedSession): Caution[] {
   const labels = slotLabels(document);
   const cautions: Caution[] = [];
-  const say = (rule: string, place: string, words: string, slotId: string | null = null) =>
+  const say = (rule: CautionId, place: string, words: string, slotId: string | null = null) =>
     cautions.push({ rule, subject: "", place, words, slotId, severity: "warn", key: null });
   const slots = allBlocks(document).flatMap((block) => block.slots);
   for (const short of shortSlots(computed.timeline, computed.forecast)) {
@@ -96,7 +101,7 @@ export function cautionsOf(view: SessionContext, document: SessionDocument, comp
       key: found.severity === "block" ? cautionKey(found) : null,
     });
   }
-  const note = (rule: string, subject: string, place: string, words: string) =>
+  const note = (rule: CautionFoundBy<"order" | "volume">, subject: string, place: string, words: string) =>
     cautions.push({ rule, subject, place, words, slotId: null, severity: "note", key: null });
   for (const advice of judged.order)
     note(`order ${advice.kind}`, labels.get(advice.slotId) ?? "", "Order", orderSentence(advice, labels));
@@ -111,29 +116,31 @@ function loadCautions(
   label: string,
   view: SessionContext,
   computed: ComputedSession,
-  say: (rule: string, place: string, words: string) => void,
+  say: (rule: CautionFoundBy<"load">, place: string, words: string) => void,
 ): void {
   const said = new Set<string>();
   const exercise = exerciseOrThrow(catalogueIn(view.exercises), slot.exerciseId);
   for (const [round, set] of slot.sets.entries()) {
     for (const segment of set?.segments ?? []) {
       for (const reason of computed.resolved.loads.get(segment.id)?.reasons ?? []) {
+        if (!isCautious(reason) || (reason.kind === "noRecord" && isBodyweight(exercise))) continue;
         const words =
           reason.kind === "noEquipment"
             ? `${view.gym.name} has nothing to load this lift with.`
             : reason.kind === "noBodyMass"
               ? `needs ${view.client.name}'s body mass, and none is recorded.`
-              : ["outOfReach", "stepLost", "moreHelpThanBody", "noRecord", "bandAssumed"].includes(reason.kind) &&
-                  !(reason.kind === "noRecord" && isBodyweight(exercise))
-                ? loadSentence(reason, { catalogue: catalogueIn(view.exercises), unit: view.gym.equipment.unit })
-                : null;
-        if (!words || said.has(words)) continue;
+              : loadSentence(reason, { catalogue: catalogueIn(view.exercises), unit: view.gym.equipment.unit });
+        if (said.has(words)) continue;
         said.add(words);
         say(reason.kind, reason.kind === "stepLost" ? `${label}, round ${round + 1}` : label, words);
       }
     }
   }
 }
+
+/** Reasons of a load that are cautions too. */
+const isCautious = (reason: LoadReason): reason is Extract<LoadReason, { kind: CautionFoundBy<"load"> }> =>
+  isCautionId(reason.kind) && CAUTIONS[reason.kind].foundBy === "load";
 
 /** Ways out that were found, as changes with their names: a load that this gym builds, a longer rest. */
 export function remediesFor(view: SessionContext, computed: ComputedSession, remedies: Remedies): Remedy[] {

@@ -1,6 +1,9 @@
 /** The only door to the core. The computation knows no interface, database, clock or randomness of its own. */
+export * from "./caution/caution";
+export * from "./caution/kinds";
 export * from "./caution/readiness";
 export * from "./caution/rules";
+export * from "./caution/session-rules";
 export * from "./dates";
 export * from "./exercise/catalogue";
 export * from "./exercise/compare";

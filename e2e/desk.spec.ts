@@ -20,7 +20,7 @@ test("blocks are paired, stretched, dropped and undone, every technique with its
   await expect(page.getByRole("gridcell", { name: "8 × 80 ↘ 8 × 65" })).toBeVisible();
   await page.getByRole("button", { name: "Signs" }).click();
   await expect(page.getByRole("dialog")).toContainText("a drop: the bar steps down");
-  await expectAccessible(page);
+  await expectAccessible(page.getByRole("dialog"));
   await page.keyboard.press("Escape");
   await page.getByRole("button", { name: "Text" }).click();
   await expectShorthand(page, /A1 Bench press 12,10,8 @60,70,80kg h10 last: > -20%x8\nA2 Barbell row 3x8 r90/);

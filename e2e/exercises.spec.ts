@@ -26,7 +26,7 @@ test("exercises are ranked for a client, drawn, paired, searched, and one is add
   await detail.getByRole("textbox", { name: "Incline dumbbell curl" }).fill("10");
   await detail.getByRole("button", { name: "Add the day" }).click();
   await expect(detail).toContainText("Whole reps for both");
-  await expectAccessible(page);
+  await expectAccessible(detail);
 
   await page.getByRole("button", { name: "List" }).click();
   await page.getByLabel("Search exercises").fill("press-down rope");
@@ -37,7 +37,7 @@ test("exercises are ranked for a client, drawn, paired, searched, and one is add
   await sheet.getByRole("button", { name: "Add it" }).click();
   await expect(sheet).toContainText("say what is done instead");
   await sheet.getByLabel("Name").fill("Oar-handle row");
-  await expectAccessible(page);
+  await expectAccessible(sheet);
   await sheet.getByRole("button", { name: "Add it" }).click();
   await expect(sheet).toBeHidden();
   await page.getByLabel("Search exercises").fill("oar");
@@ -64,7 +64,7 @@ test("a limit blocks the floor until the coach says why; a method says what it c
   await sheet.getByRole("button", { name: "Add a limit" }).click();
   await sheet.getByLabel("What").selectOption({ label: "knee" });
   await sheet.getByLabel("Side").selectOption({ label: "left" });
-  await expectAccessible(page);
+  await expectAccessible(sheet);
   await sheet.getByRole("button", { name: "Save", exact: true }).click();
   await expect(sheet).toBeHidden();
   await expect(page.getByText("Not left knee")).toBeVisible();
@@ -95,7 +95,7 @@ test("a limit blocks the floor until the coach says why; a method says what it c
   const method = page.getByRole("dialog", { name: "A method for block A" });
   await method.getByRole("button", { name: /^Heavy straight sets/ }).click();
   await expect(method).toContainText("12 → 3–6");
-  await expectAccessible(page);
+  await expectAccessible(method);
   await method.getByRole("button", { name: "Take it up" }).click();
   await expect(page.getByText("210 s rest")).toBeVisible();
   await page.goto(`/floor?s=${sessionId}`);

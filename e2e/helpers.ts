@@ -1,5 +1,5 @@
 import AxeBuilder from "@axe-core/playwright";
-import { expect, type Page } from "@playwright/test";
+import { expect, type Locator, type Page } from "@playwright/test";
 import { secretTo } from "../server/testing/emails";
 
 export const PHONE = { width: 390, height: 844 };
@@ -113,16 +113,22 @@ export async function runAsPlanned(page: Page, limit = 60): Promise<number> {
   return rounds;
 }
 
-export async function expectAccessible(page: Page): Promise<void> {
+/** The page has nothing that axe finds wrong; of a view that was looked at whole before, the part in question alone. */
+export async function expectAccessible(where: Page | Locator): Promise<void> {
+  const isPart = "elementHandle" in where;
+  const page = isPart ? where.page() : where;
   // There are no frames, so that it runs in the page itself, and only what is wrong is carried out of it.
-  const { violations } = await new AxeBuilder({ page })
-    .setLegacyMode()
-    .options({
-      runOnly: { type: "tag", values: ["wcag2a", "wcag2aa", "wcag21a", "wcag21aa"] },
-      resultTypes: ["violations"],
-      preload: false,
-    })
-    .analyze();
+  const axe = new AxeBuilder({ page }).setLegacyMode().options({
+    runOnly: { type: "tag", values: ["wcag2a", "wcag2aa", "wcag21a", "wcag21aa"] },
+    resultTypes: ["violations"],
+    preload: false,
+  });
+  if (isPart) {
+    await where.evaluate((element) => element.setAttribute("data-axe", ""));
+    axe.include("[data-axe]");
+  }
+  const { violations } = await axe.analyze();
+  if (isPart) await where.evaluate((element) => element.removeAttribute("data-axe"));
   expect(
     violations.map(
       ({ id, nodes }) =>

@@ -76,7 +76,7 @@ test("a plan is started from a split, a lift is changed from a week on, a deload
   await page.getByRole("button", { name: "Save", exact: true }).click();
   await expect(page.getByText(/differ from what is saved/)).toHaveCount(0);
   await page.setViewportSize(PHONE);
-  await expectAccessible(page);
+  await expectAccessible(page.getByRole("complementary", { name: "This week" }));
   await page.setViewportSize({ width: 1280, height: 800 });
   await page.getByRole("button", { name: /^Open .*week/ }).click();
   await page.waitForURL(/\/session\//);
@@ -129,7 +129,7 @@ test("the rest of a plan is run many times, stopped, run again, and a goal has i
   const section = page.getByRole("region", { name: "What if" });
   await expect(section.getByText(/in eight runs of ten\.$/)).toBeVisible({ timeout: 60_000 });
   await expect(section.getByText(/^92\.5 kg by .*(in 10|hardly ever|nearly always)/)).toBeVisible();
-  await expectAccessible(page);
+  await expectAccessible(section);
   // A change makes the figures old, and says so.
   await page.getByRole("textbox", { name: "Sets", exact: true }).fill("8x4 rir1");
   await page.getByRole("button", { name: "Change", exact: true }).click();
@@ -244,7 +244,7 @@ test("a plan is pasted as text, its days and phases are moved by keyboard and by
   await more.fill("Lying leg curl 3x12 rir1");
   await page.getByRole("button", { name: "Add", exact: true }).click();
   await expect(page.getByRole("row", { name: /^Lying leg curl/ })).toBeVisible();
-  await expectAccessible(page);
+  await expectAccessible(page.getByRole("complementary", { name: "This week" }));
 
   // A lift is dragged to the other day.
   const lift = page.getByRole("rowheader", { name: /^Lateral raise/ }).getByText("Lateral raise");
@@ -271,7 +271,7 @@ test("a plan is pasted as text, its days and phases are moved by keyboard and by
   await expect(page.getByText("The last day comes before the first.")).toBeVisible();
   await page.getByRole("button", { name: /^Take out the days away/ }).click();
   await expect(page.getByRole("button", { name: /Back squat, week 2: .*away/ })).toHaveCount(0);
-  await expectAccessible(page);
+  await expectAccessible(page.getByRole("complementary", { name: "This week" }));
   await page.getByRole("button", { name: "Save", exact: true }).click();
   await expect(page.getByText(/differ from what is saved/)).toHaveCount(0);
   await page.reload();
@@ -299,7 +299,7 @@ test("a change at the desk is for its week until it is kept, and a session's rev
   await input.press("Enter");
   await expect(differs).toContainText("Only this week:");
   await expect(differs).toContainText("goes on from before it");
-  await expectAccessible(page);
+  await expectAccessible(differs);
   await differs.getByRole("button", { name: "As in the plan" }).click();
   await expect(differs).toHaveCount(0);
   await page.getByRole("button", { name: "Undo" }).click();
@@ -319,7 +319,7 @@ test("a change at the desk is for its week until it is kept, and a session's rev
   await alive(page);
   const next = page.getByRole("region", { name: /again, / });
   await expect(next.getByText(/lifts? moves? on|Every lift moves on/)).toBeVisible();
-  await expectAccessible(page);
+  await expectAccessible(next);
   const lift = next.getByRole("combobox").first();
   await lift.selectOption({ label: "5 % lighter" });
   await next.getByRole("button", { name: "Accept next week" }).click();
@@ -343,7 +343,7 @@ test("weeks in review are compared over a period, and a figure says what it is m
   await expect(compared.getByRole("heading", { name: "weeks 3 to 5" })).toBeVisible();
   await expect(compared.getByRole("row", { name: /^minutes/ })).toBeVisible();
   await compared.getByLabel("Beside").selectOption({ index: 1 });
-  await expectAccessible(page);
+  await expectAccessible(compared);
   await head(4).focus();
   await page.keyboard.press("Escape");
   await expect(page.getByRole("heading", { name: "What next" })).toBeVisible();
@@ -394,7 +394,7 @@ test("a plan is kept as a template, another client's is begun from it beside the
   await card.getByRole("button", { name: /^Beside / }).click();
   await expect(card.getByRole("row", { name: /^minutes/ })).toBeVisible();
   await expect(card.getByRole("row", { name: /^delts/ })).toBeVisible();
-  await expectAccessible(page);
+  await expectAccessible(card);
   await card.getByRole("button", { name: "Start from it" }).click();
   await page.waitForURL(/plan=/);
   await expect(page.getByRole("heading", { name: "Shoulders first" })).toBeVisible();
@@ -433,7 +433,7 @@ test("a goal is pulled along the lift's line, and a day that was trained is ende
   await expect(page.getByText(/It has to gain|it can be done now/).first()).toBeVisible();
   await page.mouse.up();
   await expect.poll(async () => kgOf((await goal.getAttribute("aria-valuetext"))!)).toBeLessThan(kgOf(first) + 10);
-  await expectAccessible(page);
+  await expectAccessible(page.getByRole("complementary", { name: "This week" }));
   await page.getByRole("button", { name: "Put back" }).click();
 
   await page.getByRole("button", { name: /Thu.*Hinge and pull/ }).click();

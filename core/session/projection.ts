@@ -2,7 +2,7 @@
  * What is derived from a session's log: the exposures of its lifts, its totals and its state. From what was performed, never
  * from what was planned; each set read against the document that was on the screen. Pure: the same log, the same answer.
  */
-import { hardTechniquesOf } from "../caution/rules";
+import { hardTechniquesOf } from "../caution/session-rules";
 import { exerciseOrThrow } from "../exercise/exercise";
 import type { Muscle } from "../exercise/regions";
 import { partKey, type Tiredness, tirednessBefore } from "../forecast/tiredness";

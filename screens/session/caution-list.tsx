@@ -4,9 +4,9 @@ import { useMemo, useState } from "react";
 import {
   type Caution,
   type CautionGroup,
+  canTurnOff,
   type DisabledGroup,
   FIRST_SIGHT,
-  isQuietable,
   type ReadCautions,
   remediesFor,
   type SessionView,
@@ -88,7 +88,7 @@ const Groups = ({ groups, desk, view }: Props & { groups: readonly CautionGroup[
         )}
         {group.cautions[0]!.key ? (
           <ReasonField view={view} keyOf={group.cautions[0]!.key} locked={desk.locked} />
-        ) : isQuietable(group.rule) ? (
+        ) : canTurnOff(group.rule) ? (
           <SwitchOff group={group} view={view} />
         ) : null}
       </li>

@@ -1,11 +1,13 @@
 /** Rules of caution that a coach does not want to hear of, and why. */
-import { isQuietable } from "../../contract";
+import { canTurnOff } from "../../contract";
+import { isCautionId } from "../../core";
 import * as db from "../db/queries";
 import { answerIn, defineUseCase, notFound, ok, refused } from "./kit";
 
 export const quietCaution = defineUseCase("cautions.quiet", ["coach"], (scope, { rule, clientId, reason }) =>
   answerIn(scope, async (tx) => {
-    if (!isQuietable(rule)) return refused("rule", "This is said always: it is answered session by session.");
+    if (!isCautionId(rule)) return refused("rule", "There is no such caution.");
+    if (!canTurnOff(rule)) return refused("rule", "This is said always: it is answered session by session.");
     const given = reason.trim();
     if (given !== "" && given.length < 3) return refused("reason", "Say in a few words why it need not be said.");
     const change = { rule, clientId, reason: given === "" ? null : given };
