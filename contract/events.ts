@@ -4,6 +4,7 @@ import {
   EVENT_VERSION,
   type FloorEvent,
   type FloorEventBody,
+  type FloorEventKind,
   LIMITS,
   MUSCLES,
   type Occurrence,
@@ -19,6 +20,7 @@ import {
   boundedText,
   checkSteps,
   discriminatedUnion,
+  type Fields,
   finiteNumber,
   identifier,
   integer,
@@ -82,7 +84,7 @@ const common = {
   shownHash: matching(64, /^[0-9a-f]{64}$/, "is not a hash"),
 };
 
-const body: Schema<FloorEventBody> = discriminatedUnion({
+const BODIES = {
   started: {},
   checkIn: {
     checkIn: strictObject({
@@ -121,7 +123,9 @@ const body: Schema<FloorEventBody> = discriminatedUnion({
   note: { slotId: nullable(identifier()), text: nonEmptyString(2000) },
   undone: { eventId: uuid() },
   ended: { sessionRpe: nullable(finiteNumber(0, 10)), note: boundedText(2000) },
-});
+} satisfies { readonly [K in FloorEventKind]: Fields<Omit<Extract<FloorEventBody, { readonly kind: K }>, "kind">> };
+
+const body: Schema<FloorEventBody> = discriminatedUnion(BODIES);
 
 const present: Schema<FloorEvent> = strictObject({
   ...common,

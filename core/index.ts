@@ -84,6 +84,7 @@ export * from "./session/block-rounds";
 export * from "./session/diff";
 export * from "./session/drop-done";
 export * from "./session/edits";
+export * from "./session/event-kinds";
 export * from "./session/events";
 export * from "./session/for-client";
 export * from "./session/grammar";

@@ -1,6 +1,7 @@
 /** The kinds of progression rule and their settings, as they are stored with a slot. What each does is in `rules.ts`. */
 
-/** Settings by kind. A new kind is complete when `RULES` (core) and `RULE_SHAPES` (contract) have it; else it does not compile. */
+/** Settings by kind. A new kind is complete when `RULES` (core), `RULE_SHAPES` (contract) and the form's `FIELDS` have it; else it does
+ * not compile. What is stored keeps its names: a setting that is renamed needs a step in `contract/plan.ts`. */
 export interface RuleSettings {
   /** All sets made at the reserve asked: a step up. `null`: the step that fits the lift. */
   readonly loadFirst: { readonly stepKg: number | null };
@@ -31,13 +32,16 @@ export interface RuleSettings {
   readonly density: { readonly stepSeconds: number; readonly floorSeconds: number };
   /** Help, the body alone, added load; where there is none of these, easier and harder moves in their order. */
   readonly bodyweightLadder: { readonly lowMark: number; readonly highMark: number; readonly rungs: readonly string[] };
-  /** Lowering slower by so much each time, up to a cap; then more load, and the tempo again. */
+  /** A slower eccentric by so much each time, up to a cap; then more load, and the tempo again. */
   readonly slowLowering: { readonly stepSeconds: number; readonly mostSeconds: number };
   /** A set more each week, up to so many. */
   readonly setRamp: { readonly mostSets: number };
 }
 
 export type RuleKind = keyof RuleSettings;
+
+/** Every setting that any kind has. */
+export type RuleSetting = { [K in RuleKind]: keyof RuleSettings[K] }[RuleKind];
 
 export type RuleOf<K extends RuleKind> = { readonly kind: K } & RuleSettings[K];
 

@@ -1,6 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { event, performedPart, performedSet } from "../testing/floor";
+import { event, performedPart, performedSet, SAMPLE_BODIES } from "../testing/floor";
+import { FLOOR_EVENTS } from "./event-kinds";
 import { type FloorEvent, type FloorEventBody, foldEvents, occurrenceKey, placeOf, setsAt } from "./events";
 
 const done = (slotId: string, reps: number) => performedSet({ slotId, segments: [performedPart({ reps })] });
@@ -84,3 +85,13 @@ describe("a set is kept by its occurrence", () => {
     });
   });
 });
+
+const UNDOABLE = Object.values(SAMPLE_BODIES).filter(({ kind }) => FLOOR_EVENTS[kind].canUndo);
+it.each(UNDOABLE.map((body) => [body.kind, body] as const))(
+  "%s changes the session, and undone changes nothing",
+  (_, body) => {
+    const done = event(body, { id: "done" });
+    expect(foldEvents([done])).not.toEqual(foldEvents([]));
+    expect(foldEvents([done, event({ kind: "undone", eventId: "done" })])).toEqual(foldEvents([]));
+  },
+);

@@ -224,6 +224,8 @@ export function foldEvents(events: readonly FloorEvent[]): PerformedSession {
       case "paused":
       case "undone":
         break;
+      default:
+        body satisfies never;
     }
   }
   return { sets, skipped, shortRests, roundsAdded, setsAdded, swaps, order, notes, startedAtMs, checkIn, ended };

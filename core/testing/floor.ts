@@ -2,12 +2,14 @@
 import { SHIPPED_CATALOGUE } from "../exercise/catalogue";
 import { asPlanned } from "../session/as-planned";
 import { type BlockRound, blockRoundsOf } from "../session/block-rounds";
+import type { FloorEventKind } from "../session/event-kinds";
 import {
   EVENT_VERSION,
   type FloorEvent,
   type FloorEventBody,
   type PerformedSegment,
   type PerformedSet,
+  placeOf,
 } from "../session/events";
 import type { SessionDocument } from "../session/grammar";
 import { type ShownSession, workContextOf } from "../session/shown";
@@ -89,6 +91,25 @@ export function shownSession(document: SessionDocument, more: Partial<ShownSessi
     ...more,
   };
 }
+
+/** One body of every kind: a list that a new kind cannot be left out of. */
+export const SAMPLE_BODIES: { readonly [K in FloorEventKind]: Extract<FloorEventBody, { readonly kind: K }> } = {
+  started: { kind: "started" },
+  checkIn: { kind: "checkIn", checkIn: { sleep: "badly", sore: [{ muscle: "quads", level: 2 }] } },
+  setsDone: { kind: "setsDone", sets: [performedSet({ slotId: "a" })] },
+  setCorrected: { kind: "setCorrected", set: performedSet({ slotId: "a", rir: 1 }) },
+  setsSkipped: { kind: "setsSkipped", places: [placeOf("a", 0)], reason: "knee" },
+  shortened: { kind: "shortened", minutes: 35, places: [placeOf("a", 1)], rests: [{ blockId: "b", seconds: 60 }] },
+  roundAdded: { kind: "roundAdded", blockId: "b" },
+  setAdded: { kind: "setAdded", slotId: "a", round: 1 },
+  exerciseSwapped: { kind: "exerciseSwapped", slotId: "a", fromRound: 1, exerciseId: "push-up", reason: "taken" },
+  orderChanged: { kind: "orderChanged", blockIds: ["b"] },
+  advice: { kind: "advice", advice: { slotId: "a", round: 0, words: "Cut", load: null, reps: 8 }, taken: true },
+  paused: { kind: "paused", resumed: false },
+  note: { kind: "note", slotId: null, text: "hm" },
+  undone: { kind: "undone", eventId: "00000000-0000-7000-8000-000000000001" },
+  ended: { kind: "ended", sessionRpe: 7, note: "" },
+};
 
 export const chainsShown = (shown: ShownSession): BlockRound[] => blockRoundsOf(shown.document, workContextOf(shown));
 

@@ -2,8 +2,8 @@
 import {
   type BlockRound,
   buildableLoads,
+  type EventLoggedBy,
   exerciseOrThrow,
-  type FloorEventBody,
   occurrenceKey,
   type PerformedSet,
   placeOf,
@@ -41,7 +41,7 @@ export function ChangeSheet({
     if (places.length > 0) await floor.log({ kind: "setsSkipped", places, reason: "" });
     onChanged();
   };
-  const add = async (body: FloorEventBody) => {
+  const add = async (body: EventLoggedBy<"floor">) => {
     await floor.log(body);
     onChanged();
   };

@@ -4,6 +4,7 @@ import { type FloorView, shownSession, upcastEvent } from "@/contract";
 import {
   decimal,
   exerciseOrThrow,
+  FLOOR_EVENTS,
   type FloorEvent,
   type FloorEventBody,
   formatWeight,
@@ -89,7 +90,7 @@ export function Entries() {
               <Mend entry={entry} onDone={() => setMending(null)} />
             ) : (
               <div className="flex gap-2.5">
-                {figuresOf(entry.event.body).length > 0 || noteOf(entry.event.body) !== null ? (
+                {FLOOR_EVENTS[entry.event.body.kind].canCorrect ? (
                   <SmallButton onClick={() => setMending(entry.stored.id)}>Put right</SmallButton>
                 ) : null}
                 <SmallButton onClick={() => markEvents([{ id: entry.stored.id, state: "waiting" }])}>
@@ -114,29 +115,11 @@ export function Entries() {
   );
 }
 
-const KINDS: Readonly<Record<FloorEventBody["kind"], string>> = {
-  started: "The start",
-  checkIn: "The check-in",
-  setsDone: "Sets done",
-  setCorrected: "A set put right",
-  setsSkipped: "Sets left out",
-  shortened: "Made to fit the time",
-  roundAdded: "A round more",
-  setAdded: "A set more",
-  exerciseSwapped: "Another lift",
-  orderChanged: "Another order",
-  advice: "Advice",
-  paused: "A pause",
-  note: "A note",
-  undone: "Taking something back",
-  ended: "The end",
-};
-
 function wordsOf({ event: { body }, floor }: Entry): string {
   const segments = segmentsOf(body);
-  if (segments.length === 0) return KINDS[body.kind];
+  if (segments.length === 0) return FLOOR_EVENTS[body.kind].name;
   const catalogue = floor && shownSession(floor.shown).catalogue;
-  return `${KINDS[body.kind]}: ${segments
+  return `${FLOOR_EVENTS[body.kind].name}: ${segments
     .map((one) => {
       const isKnown = catalogue && isTrainable(catalogue, one.exerciseId);
       return `${isKnown ? exerciseOrThrow(catalogue, one.exerciseId).name : "a lift"} ${figures(one)}`;
@@ -212,7 +195,17 @@ function mended(body: FloorEventBody, typed: readonly Figure[], note: string): F
       return { ...body, text: note };
     case "ended":
       return { ...body, note };
-    default:
+    case "started":
+    case "checkIn":
+    case "setsSkipped":
+    case "shortened":
+    case "roundAdded":
+    case "setAdded":
+    case "exerciseSwapped":
+    case "orderChanged":
+    case "advice":
+    case "paused":
+    case "undone":
       return body;
   }
 }

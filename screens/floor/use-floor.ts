@@ -4,10 +4,11 @@ import { type FloorView, shownSession, upcastEvent } from "@/contract";
 import {
   blockRoundsOf,
   EVENT_VERSION,
+  type EventLoggedBy,
   effectiveEventIds,
   expandSession,
+  FLOOR_EVENTS,
   type FloorEvent,
-  type FloorEventBody,
   foldEvents,
   nextBlockRound,
   sessionMeant,
@@ -145,7 +146,7 @@ export function useFloor(sessionId: string) {
   };
 
   const log = useCallback(
-    async (body: FloorEventBody): Promise<FloorEvent | null> => {
+    async (body: EventLoggedBy<"floor">): Promise<FloorEvent | null> => {
       if (!view) return null;
       const event: FloorEvent = {
         id: newId(),
@@ -198,6 +199,5 @@ function allEvents(view: FloorView | null, mine: readonly StoredEvent[]): FloorE
 
 function lastDoneEvent(events: readonly FloorEvent[]): FloorEvent | null {
   const stands = effectiveEventIds(events);
-  const kinds = ["setsDone", "setsSkipped", "shortened", "roundAdded", "setAdded"];
-  return events.findLast((event) => kinds.includes(event.body.kind) && stands.has(event.id)) ?? null;
+  return events.findLast((event) => FLOOR_EVENTS[event.body.kind].canUndo && stands.has(event.id)) ?? null;
 }

@@ -5,6 +5,7 @@ import { type ReviewedLift, type ReviewView, shownSession } from "@/contract";
 import {
   type DoneSet,
   EVENT_VERSION,
+  type EventLoggedBy,
   exerciseOrThrow,
   type FloorEvent,
   type FormReport,
@@ -71,7 +72,7 @@ export function CorrectSet({ view, lift, done }: { view: ReviewView; lift: Revie
       atMs: nowMs(),
       clocks: clocksNow(),
       shownHash: done.shownHash,
-      body: { kind: "setCorrected", set: read.set },
+      body: { kind: "setCorrected", set: read.set } satisfies EventLoggedBy<"review">,
     };
     const reply = await callApi("floor.record", { sessionId: view.context.sessionId, events: [event] });
     setBusy(false);

@@ -1,11 +1,11 @@
 "use client";
 import { useState } from "react";
-import { kgOf, massFigure, type ProgressionRule, round, type WeightUnit } from "@/core";
+import { kgOf, massFigure, type ProgressionRule, type RuleSetting, round, type WeightUnit } from "@/core";
 import { Button } from "@/ui/button";
 import { TextField } from "@/ui/field";
 
-/** A setting as a coach calls it; what is not here is not shown. */
-const NAMES: Readonly<Record<string, string>> = {
+/** Every setting as a coach calls it; null: it is not typed. */
+const FIELDS: Readonly<Record<RuleSetting, string | null>> = {
   stepKg: "Step, {unit} (empty: the usual one)",
   percents: "Percents, a week a line",
   maxKg: "Training max, {unit} (empty: nine tenths of the e1RM)",
@@ -22,14 +22,16 @@ const NAMES: Readonly<Record<string, string>> = {
   highMark: "Upper mark, reps",
   mostSeconds: "Slowest, s",
   mostSets: "At most, sets",
+  // The moves of a ladder are the catalogue's.
+  rungs: null,
 };
 
 type Value = number | null | readonly number[] | readonly (readonly number[])[];
 
 /** Kept in kg, shown and typed in the client's unit. */
-const isMass = (key: string): boolean => key === "stepKg" || key === "maxKg";
+const isMass = (key: RuleSetting): boolean => key === "stepKg" || key === "maxKg";
 
-const printed = (key: string, value: Value, unit: WeightUnit): string => {
+const printed = (key: RuleSetting, value: Value, unit: WeightUnit): string => {
   if (value === null) return "";
   if (typeof value === "number" && isMass(key)) return massFigure(value, unit, 3);
   if (typeof value === "number") return String(key === "fromWeek" ? value + 1 : value);
@@ -43,7 +45,7 @@ const figures = (text: string): number[] =>
     .map(Number);
 
 /** What was typed as the setting; a sentence where it is none. */
-function readAs(key: string, text: string, before: Value, unit: WeightUnit): Value | { readonly problem: string } {
+function readAs(key: RuleSetting, text: string, before: Value, unit: WeightUnit): Value | { readonly problem: string } {
   const problem = { problem: "Write figures, such as 2.5 or 70 75 80." };
   if (Array.isArray(before) && Array.isArray(before[0])) {
     const rows = text
@@ -67,6 +69,14 @@ function readAs(key: string, text: string, before: Value, unit: WeightUnit): Val
   return key === "fromWeek" ? Math.max(0, Math.round(figure) - 1) : figure;
 }
 
+/** The settings of a rule that are typed, in the order of the form. */
+function settingsOf(rule: ProgressionRule): [RuleSetting, Value][] {
+  const values: Partial<Record<RuleSetting, unknown>> = rule;
+  return (Object.keys(FIELDS) as RuleSetting[])
+    .filter((key) => FIELDS[key] !== null && values[key] !== undefined)
+    .map((key) => [key, values[key] as Value]);
+}
+
 /** The settings of a rule, kept together. */
 export function RuleSettingsForm({
   rule,
@@ -77,7 +87,7 @@ export function RuleSettingsForm({
   unit: WeightUnit;
   onChange: (rule: ProgressionRule) => void;
 }) {
-  const settings = Object.entries(rule).filter(([key]) => key in NAMES) as [string, Value][];
+  const settings = settingsOf(rule);
   const [typed, setTyped] = useState<Readonly<Record<string, string>>>(() =>
     Object.fromEntries(settings.map(([key, value]) => [key, printed(key, value, unit)])),
   );
@@ -100,7 +110,7 @@ export function RuleSettingsForm({
       {settings.map(([key]) => (
         <TextField
           key={key}
-          label={NAMES[key]!.replace("{unit}", unit)}
+          label={FIELDS[key]!.replace("{unit}", unit)}
           error={problems[key] ?? null}
           value={typed[key] ?? ""}
           onChange={(event) => setTyped({ ...typed, [key]: event.target.value })}

@@ -14,6 +14,7 @@ import {
 import {
   addDays,
   cautionKey,
+  FLOOR_EVENTS,
   type NamedPlace,
   openBlocks,
   readinessSentence,
@@ -130,20 +131,11 @@ export async function storeEvents(
     else if (known.get(id) !== contentHash) refused.push({ id, because: ANOTHER_CONTENT });
     else accepted.push(id);
   }
-  const isBegun = kept.some(({ id, body }) => added.has(id) && SESSION_STARTING_KINDS.has(body.kind));
+  const isBegun = kept.some(({ id, body }) => added.has(id) && FLOOR_EVENTS[body.kind].startsSession);
   if (stored.state === "draft" && isBegun) await db.updateSession(tx, sessionId, { state: "started" });
   const isEnded = kept.some(({ id, body }) => added.has(id) && body.kind === "ended");
   return ok({ accepted, refused, isOver: isEnded || stored.state === "done" });
 }
-
-/** Entries from which on a session is no draft any more. */
-const SESSION_STARTING_KINDS: ReadonlySet<string> = new Set([
-  "setsDone",
-  "setCorrected",
-  "setsSkipped",
-  "shortened",
-  "ended",
-]);
 
 const ANOTHER_CONTENT = "an entry with the same mark was sent before with other figures";
 
