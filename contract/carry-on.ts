@@ -83,7 +83,7 @@ export function askedWords(asked: CarriedLift["next"], unit: WeightUnit): string
   const { topKg } = asked;
   if (topKg === null || topKg === 0) return repsWords(asked);
   const load = massWords(Math.abs(topKg), unit, 2);
-  return `${repsWords(asked)} ${topKg < 0 ? `with ${load} of help` : `at ${load}`}`;
+  return `${repsWords(asked)} ${topKg < 0 ? `with ${load} of assistance` : `at ${load}`}`;
 }
 
 /** Whether a lift is asked for more, less or otherwise than it was last. */

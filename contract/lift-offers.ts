@@ -12,6 +12,7 @@ import {
   MUSCLES,
   type Muscle,
   mean,
+  muscleName,
   offerExercises,
   type PairClass,
   partnersFor,
@@ -175,7 +176,7 @@ function forMuscles(
     .filter(({ exercise }) => isBy(exercise))
     .sort((a, b) => Number(a.unfit !== null) - Number(b.unfit !== null) || b.score - a.score);
   return {
-    heading: `For ${muscles.join(", ")}, ranked for ${view.client.name} here`,
+    heading: `For ${muscles.map(muscleName).join(", ")}, ranked for ${view.client.name} here`,
     offers: ranked.slice(0, MOST).map((one) => ({
       exercise: one.exercise,
       note: one.unfit ? rankReason(one) : one.group,
@@ -212,7 +213,7 @@ function unasked(
   for (const { muscle, sets, low } of lackingMuscles(computed, view).slice(0, 2)) {
     const fit = rankForMuscle(catalogue.list, muscle, context).filter(({ unfit }) => !unfit);
     groups.push({
-      heading: `The week has ${decimal(sets, 1)} of ${decimal(low)} hard sets for ${muscle}`,
+      heading: `The week has ${decimal(sets, 1)} of ${decimal(low)} hard sets for ${muscleName(muscle)}`,
       offers: fit.slice(0, 3).map(({ exercise, group }) => ({ exercise, note: group, isUnfit: false })),
     });
   }

@@ -67,7 +67,7 @@ describe("the email of a session", () => {
     ],
     ["Bench press 1x5 @60kg > pause 15s x3", ["5 reps with 60 kg, then after 15 s 3 reps with 60 kg"]],
     ["Chin-up 2x5 @BW+10kg", ["5 reps with 10 kg added"]],
-    ["Chin-up 2x5 @BW-15kg", ["5 reps with 15 kg of help"]],
+    ["Chin-up 2x5 @BW-15kg", ["5 reps with 15 kg of assistance"]],
     ["Push-up 2xF", ["as many reps as go, until none is left"]],
     ["Push-up 60total/20s", ["60 reps in as few sets as you need"]],
     ["Front plank 2x30s", ["30 s"]],

@@ -140,7 +140,7 @@ function setWords(slot: Slot, set: WorkSet, loads: ShownContent["loads"], { cata
 function loadPart(words: string): string {
   if (words === "" || words === "body") return "";
   return words.startsWith("−")
-    ? ` with ${words.slice(1)} of help`
+    ? ` with ${words.slice(1)} of assistance`
     : ` with ${words.replace(/^\+/, "")}${words.startsWith("+") ? " added" : ""}`;
 }
 

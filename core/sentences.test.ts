@@ -52,7 +52,7 @@ describe("why a load is what it is", () => {
     [{ kind: "ofSlot", share: 1, slotId: "a", wantedKg: 60 }, "The same load as A1, 60 kg."],
     [{ kind: "ofSlot", share: 0.5, slotId: "gone", wantedKg: 30 }, "0.5 of another lift's load is 30 kg."],
     [{ kind: "bodyweight", added: null, sign: 1 }, "The body alone."],
-    [{ kind: "bodyweight", added: weight(20), sign: -1 }, "The body with 20 kg of help."],
+    [{ kind: "bodyweight", added: weight(20), sign: -1 }, "The body with 20 kg of assistance."],
     [
       { kind: "rounded", wantedKg: 81.2, builtKg: 80, percentOff: -1.478 },
       "This gym builds 80 kg: 1.5 % under 81.2 kg.",
@@ -124,7 +124,7 @@ describe("why the next prescription is what it is", () => {
     ],
     [
       { kind: "stepTooFar", stepKg: 2, percent: 25 },
-      "The next step, 2 kg, is 25 % more, and reps alone will not reach it: add small plates, a set, or slower lowering.",
+      "The next step, 2 kg, is 25 % more, and reps alone will not reach it: add small plates, a set, or slower eccentrics.",
     ],
     [
       { kind: "heldByBound", stepKg: 5, percent: 8, limit: 10 },

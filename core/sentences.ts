@@ -2,7 +2,7 @@
 import { readinessSentence } from "./caution/readiness";
 import type { Catalogue, Exercise } from "./exercise/exercise";
 import type { OrderAdvice } from "./exercise/order";
-import { REGIONS } from "./exercise/regions";
+import { muscleName, REGIONS } from "./exercise/regions";
 import type { Remedies, WorkForecast } from "./forecast/forecast";
 import { basisWords } from "./load/effective";
 import type { LoadBuild } from "./load/equipment";
@@ -73,7 +73,7 @@ export function loadSentence(reason: LoadReason, context: SentenceContext): stri
     case "bodyweight":
       if (!reason.added) return "The body alone.";
       return reason.sign < 0
-        ? `The body with ${formatWeight(reason.added)} of help.`
+        ? `The body with ${formatWeight(reason.added)} of assistance.`
         : `The body and ${formatWeight(reason.added)}.`;
     case "bodyMass": {
       const body = `The client’s body mass, ${kg(reason.bodyKg)}`;
@@ -94,7 +94,7 @@ export function loadSentence(reason: LoadReason, context: SentenceContext): stri
     case "stepLost":
       return `This gym cannot build the step from ${kg(reason.besideKg)} to ${kg(reason.wantedKg)}: it is lost.`;
     case "moreHelpThanBody":
-      return `${kg(reason.helpKg)} of help is no less than the ${kg(reason.bodyKg)} that are moved: nothing is left to lift.`;
+      return `${kg(reason.helpKg)} of assistance is no less than the ${kg(reason.bodyKg)} that are moved: nothing is left to lift.`;
     case "noEquipment":
       return "This gym has nothing to load this lift with.";
     case "noRecord":
@@ -177,7 +177,7 @@ export function orderSentence(advice: OrderAdvice, labels: ReadonlyMap<string, s
     case "skilledLate":
       return `${label(advice.slotId)} takes skill and comes after ${advice.after} others: earlier, while fresh.`;
     case "priorityLate":
-      return `The ${advice.muscle} come first for this client, and ${label(advice.slotId)} is the first lift for them.`;
+      return `The ${muscleName(advice.muscle)} come first for this client, and ${label(advice.slotId)} is the first lift for them.`;
     case "gripBeforeHinge":
       return `${label(advice.slotId)} takes the grip that ${label(advice.beforeId)} needs.`;
   }
@@ -249,7 +249,7 @@ const RISE_WORDS: Readonly<Record<RiseCause, string>> = {
   goalMade: "The total was reached in few enough sets",
   restAtFloor: "The same work was done at the shortest rest",
   topMark: "Every set reached the upper mark last time",
-  loweringAtMost: "The slowest lowering was made",
+  eccentricAtMost: "The slowest eccentric was made",
 };
 
 export function progressSentence(reason: ProgressReason, unit: WeightUnit): string {
@@ -271,7 +271,7 @@ export function progressSentence(reason: ProgressReason, unit: WeightUnit): stri
     case "repsFirst":
       return `The next step, ${kg(reason.stepKg)}, is ${decimal(round(reason.percent))} % more: reps go up first, to ${reason.until}, where it is made.`;
     case "stepTooFar":
-      return `The next step, ${kg(reason.stepKg)}, is ${decimal(round(reason.percent))} % more, and reps alone will not reach it: add small plates, a set, or slower lowering.`;
+      return `The next step, ${kg(reason.stepKg)}, is ${decimal(round(reason.percent))} % more, and reps alone will not reach it: add small plates, a set, or slower eccentrics.`;
     case "heldByBound":
       return `This week has risen by ${reason.limit} % already: the load repeats.`;
     case "tooEasy":
@@ -323,7 +323,7 @@ export function progressSentence(reason: ProgressReason, unit: WeightUnit): stri
     case "moreHelp":
       return `No set reached ${reason.mark}: ${kg(reason.fromKg)} to ${kg(reason.toKg)}.`;
     case "slower":
-      return `${decimal(reason.seconds)} s of lowering, up to ${decimal(reason.mostSeconds)} s, then more load.`;
+      return `${decimal(reason.seconds)} s eccentric, up to ${decimal(reason.mostSeconds)} s, then more load.`;
     case "setMore":
       return `All made: a set more, ${reason.sets} of at most ${reason.mostSets}.`;
     case "setsAtMost":
@@ -430,6 +430,6 @@ export const SORE_WORDS = ["not sore", "sore", "very sore"] as const;
 /** How somebody came: "slept badly, quads very sore". */
 export function checkInSentence({ sleep, sore }: CheckIn): string {
   const slept = sleep === null ? [] : [`slept ${SLEEP_WORDS[sleep]}`];
-  const where = sore.map(({ muscle, level }) => `${muscle} ${SORE_WORDS[level]}`);
+  const where = sore.map(({ muscle, level }) => `${muscleName(muscle)} ${SORE_WORDS[level]}`);
   return [...slept, ...(where.length > 0 ? where : ["nothing sore"])].join(", ");
 }

@@ -7,6 +7,7 @@ import {
   decimal,
   exerciseOrThrow,
   type LongerKind,
+  muscleName,
   type SessionDocument,
   type ShorterKind,
   slotById,
@@ -24,7 +25,7 @@ export function priceWords({ sets, repsShort }: ChangeCost, of: "shorter" | "lon
     some
       .map(
         (one, index) =>
-          `${decimal(Math.abs(one.sets), 1)}${index > 0 ? "" : Math.abs(one.sets) === 1 ? " hard set" : " hard sets"} of ${one.muscle}`,
+          `${decimal(Math.abs(one.sets), 1)}${index > 0 ? "" : Math.abs(one.sets) === 1 ? " hard set" : " hard sets"} of ${muscleName(one.muscle)}`,
       )
       .join(", ");
   const parts = [

@@ -1,5 +1,5 @@
 import { askedWords, madeOf, type WeeksModel, type WeeksView } from "@/contract";
-import { decimal, type Muscle, massWords, type TrainingAge, weeklySetBand } from "@/core";
+import { decimal, type Muscle, massWords, muscleName, type TrainingAge, weeklySetBand } from "@/core";
 import { useDates } from "@/parts/region";
 
 /** What a muscle's week is made of. */
@@ -26,7 +26,7 @@ export function VolumeBreakdownPanel({
         <p className="narrow text-quiet">
           week {week + 1}, from {fullDate(column.monday)}
         </p>
-        <h2 className="text-lg font-bold first-letter:uppercase">{muscle}</h2>
+        <h2 className="text-lg font-bold first-letter:uppercase">{muscleName(muscle)}</h2>
         <p>
           <strong>{decimal(load?.hardSets ?? 0, 1)} hard sets</strong>, band {decimal(band.low)} to {decimal(band.high)}
           {load ? (

@@ -1,6 +1,14 @@
 /** A muscle's hard sets in the week against its band: what was there before, and what this session adds. */
 import { memo, type ReactNode } from "react";
-import { decimal, type Frequency, type Muscle, type MusclePriority, type TrainingAge, weeklySetBand } from "@/core";
+import {
+  decimal,
+  type Frequency,
+  type Muscle,
+  type MusclePriority,
+  muscleName,
+  type TrainingAge,
+  weeklySetBand,
+} from "@/core";
 
 function frequencyWords({ daysAWeek, hoursSince }: Frequency): string {
   const days = `${daysAWeek} other ${daysAWeek === 1 ? "day" : "days"} in the last seven`;
@@ -44,7 +52,7 @@ export const MuscleBand = memo(function MuscleBand({
         <rect x={at(before)} y={2.5} width={Math.max(1, at(total) - at(before))} height={4} fill="#f5f1e9" />
       </svg>
       <span className="narrow text-xs">
-        {muscle} {before > 0 ? `${decimal(before, 1)}+` : ""}
+        {muscleName(muscle)} {before > 0 ? `${decimal(before, 1)}+` : ""}
         <span className={assumed ? "assumed" : ""}>{decimal(hardSets, 1)}</span>
         <span className="sr-only">
           {" "}

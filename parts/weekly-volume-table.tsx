@@ -7,6 +7,7 @@ import {
   type Muscle,
   type MuscleLoad,
   massFigure,
+  muscleName,
   type TrainingAge,
   type WeightUnit,
   weeklySetBand,
@@ -77,7 +78,7 @@ export function WeeklyVolumeTable({
         return (
           <tr key={muscle}>
             <th scope="row" className="sticky left-0 z-10 pl-3 bg-ground pr-2 text-left font-normal">
-              {muscle}{" "}
+              {muscleName(muscle)}{" "}
               {measure === "hardSets" ? (
                 <span className="narrow text-xs text-quiet">{`${decimal(band.low)}–${decimal(band.high)}`}</span>
               ) : null}
@@ -98,7 +99,7 @@ export function WeeklyVolumeTable({
                 >
                   <button
                     type="button"
-                    aria-label={`${figure} ${measure === "hardSets" ? "hard sets" : measure === "volumeLoadKg" ? view.client.unit : "minutes"} for the ${muscle} in week ${week + 1}: what it is made of`}
+                    aria-label={`${figure} ${measure === "hardSets" ? "hard sets" : measure === "volumeLoadKg" ? view.client.unit : "minutes"} for the ${muscleName(muscle)} in week ${week + 1}: what it is made of`}
                     onClick={() => onOpen(muscle, week)}
                     className="flex w-full items-center gap-1 hover:bg-line"
                   >

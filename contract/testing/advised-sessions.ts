@@ -74,7 +74,7 @@ const EVEN = {
   sides: { left: 0, right: 0 },
 };
 
-/** A week of so many hard sets for muscles, with the reps and the lowering that usually go with them. */
+/** A week of so many hard sets for muscles, with the reps and the eccentric seconds that usually go with them. */
 const weekOf = (sets: Partial<Record<Muscle, number>>): MuscleLoads =>
   Object.fromEntries(
     Object.entries(sets).map(([muscle, hardSets]) => [
@@ -415,7 +415,7 @@ export const ADVISED_SESSIONS: readonly AdvisedSession[] = [
     ["balance horizontal"],
   ),
   say(
-    "slow lowering that nobody is used to",
+    "slow eccentrics that nobody is used to",
     "A1 Back squat 5x6 @60kg t8-0-1-0 rir2 r150 ramp\n\nB1 Leg press 4x10 @80kg t6-0-1-0 rir2 r120",
     { lifts: [did("back-squat", [80, 6, 2]), did("angled-leg-press", [100, 10, 3])] },
     ["jump quads"],

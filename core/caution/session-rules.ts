@@ -1,6 +1,6 @@
 /** What the session as a whole asks: ramps, rests, hard techniques, stations, more than the weeks before. */
 import { type Catalogue, directRegions, exerciseOrThrow } from "../exercise/exercise";
-import { type Muscle, REGIONS } from "../exercise/regions";
+import { type Muscle, muscleName, REGIONS } from "../exercise/regions";
 import { missingStations } from "../load/inventory";
 import { allBlocks, type Block, type Segment, type SessionDocument } from "../session/grammar";
 import { nameBlock } from "../session/names";
@@ -53,14 +53,14 @@ const MEASURE_WORDS = {
   hardSets: "hard sets",
   failureSets: "sets to failure",
   reps: "reps",
-  loweringSeconds: "seconds of lowering",
+  loweringSeconds: "seconds of eccentric work",
 } as const;
 
 export function jumpWords({ muscle, measure, planned, usual, ratio, fromStart }: Jump): string {
   const figure = (value: number) => (measure === "hardSets" ? Math.round(value * 2) / 2 : Math.round(value));
   const words = MEASURE_WORDS[measure];
   const against = fromStart ? "a start at this level" : "what the last weeks have made usual";
-  return `${figure(planned)} ${words} for the ${muscle} this week, ${ratio.toFixed(1)} × ${against} (${figure(usual)}).`;
+  return `${figure(planned)} ${words} for the ${muscleName(muscle)} this week, ${ratio.toFixed(1)} × ${against} (${figure(usual)}).`;
 }
 
 export const SESSION_RULES = {
@@ -138,7 +138,7 @@ export const SESSION_RULES = {
       for (const one of near) {
         const again = one.muscles.filter((muscle) => muscles.includes(muscle));
         if (again.length > 0 && Math.abs(daysBetween(one.date, context.date)) * 24 < HOURS_APART)
-          report(nowhere, `Hard techniques for the ${again.join(" and ")} again within three days.`);
+          report(nowhere, `Hard techniques for the ${again.map(muscleName).join(" and ")} again within three days.`);
       }
     },
   },

@@ -192,7 +192,7 @@ function lengthPart(exercise: Exercise, region: RegionId): { value: number; sent
   const { from, to, peak } = lengthProfile(exercise, region);
   const range = to - from;
   // A muscle grows from work at any length; at long ones somewhat more.
-  // Lowering builds as much as lifting: a sled gives none of it, and a hold neither.
+  // The eccentric builds as much as the concentric: a sled gives none of it, and a hold neither.
   const isHeld = range < 0.1 || exercise.pattern === "carry" || exercise.stations.includes("floor sled");
   const work = isHeld ? 0.6 : 1;
   const value = work * clamp(0.3 + 0.45 * (peak / 0.85) + 0.15 * (to / 0.95) + 0.1 * (range / 0.6), 0, 1);
@@ -276,7 +276,7 @@ function progressPart(
     if (room < 0.3) return { value: 0.05, sentence: "The body alone is soon too light: only reps can go up." };
     if (gym && loads.length < 3)
       return { value: 0.25 * room, sentence: "Only the body: progress by reps, tempo and leverage." };
-    if (isHung) return { value: 0.7 * room, sentence: "From help to added load, in steps." };
+    if (isHung) return { value: 0.7 * room, sentence: "From assistance to added load, in steps." };
     return { value: 0.5 * room, sentence: "Progress by leverage, reps and tempo, then a weight that is held." };
   }
   if (gym && loads.length < 3) return { value: 0.15, sentence: "Hardly any loads here to go up by." };

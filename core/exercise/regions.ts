@@ -36,6 +36,12 @@ export const REGIONS = {
 export type RegionId = keyof typeof REGIONS;
 export type Muscle = (typeof REGIONS)[RegionId]["muscle"];
 
+/** Muscles whose name in a gym is not the one they are stored by. */
+const GYM_NAMES: Readonly<Partial<Record<Muscle, string>>> = { "elbow flexors": "biceps", trunk: "abs" };
+
+/** What a muscle is called on screen. */
+export const muscleName = (muscle: Muscle): string => GYM_NAMES[muscle] ?? muscle;
+
 export const REGION_IDS = Object.keys(REGIONS) as RegionId[];
 export const MUSCLES = [...new Set(REGION_IDS.map((id) => REGIONS[id].muscle))] as Muscle[];
 

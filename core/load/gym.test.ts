@@ -298,7 +298,7 @@ describe("resolving in sequence", () => {
     }
   });
 
-  it("rounds never harder after pain in the lift, and gives never less help", () => {
+  it("rounds never harder after pain in the lift, and gives never less assistance", () => {
     const hurt = liftRecord([exposure("2026-11-10", [{ loadKg: 30, reps: 10, rir: 0, pain: 5 }])], DEFAULT_SETTINGS);
     const document = read("Back squat 3x5 @92%");
     const load = (record: typeof hurt) => {
@@ -321,7 +321,7 @@ describe("resolving in sequence", () => {
     const said = load.reasons
       .map((reason) => loadSentence(reason, { catalogue: SHIPPED_CATALOGUE, unit: "kg" }))
       .join(" ");
-    expect(said).toContain("60 kg of help is no less than the 55 kg that are moved");
+    expect(said).toContain("60 kg of assistance is no less than the 55 kg that are moved");
     expect(load.effectiveKg).toBe(0);
   });
 

@@ -252,7 +252,7 @@ describe("a share of what a rule asks", () => {
     expect(of("chin-up", 10, -5)).toBeCloseTo(5.5, 9);
     expect(of("chin-up", 0, -5)).toBe(0);
     expect(of("chin-up", 0, 5)).toBeCloseTo(4, 9);
-    // With help of 20 the body is 60: more help leaves less of it.
+    // With help of 20 the body is 60: more assistance leaves less of it.
     expect(of("chin-up", -20, -10)).toBeCloseTo(-26, 9);
   });
 });

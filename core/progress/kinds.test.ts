@@ -238,7 +238,7 @@ describe("bodyweight ladder", () => {
     ["inside the marks: a rep more", [day(0, 8, 6, 5)], "0x9 0x6 0x5", "moreReps"],
     ["at the upper mark: added load", [day(0, 10, 10, 10)], "1.25x10 1.25x10 1.25x10", "rise"],
     ["under the lower mark: help", [day(0, 4, 3, 3)], "-15x5 -15x5 -15x5", "moreHelp"],
-    ["with help at the upper mark: less help", [day(-15, 10, 10, 10)], "0x10 0x10 0x10", "rise"],
+    ["with help at the upper mark: less assistance", [day(-15, 10, 10, 10)], "0x10 0x10 0x10", "rise"],
   ])("%s", (_words, log, sets, reason) => {
     const answer = asked({ ...chin, log, e1rmKg: 105 });
     expect(why(answer)[0]).toBe(reason);
@@ -271,9 +271,9 @@ describe("bodyweight ladder", () => {
   });
 });
 
-describe("slow lowering", () => {
+describe("slow eccentrics", () => {
   const curl = { text: "Dumbbell curl 3x8 t2-0-1-0", rule: rule("slowLowering", { mostSeconds: 4 }) };
-  const lowering = ({ document }: { document: SessionDocument }) => {
+  const eccentric = ({ document }: { document: SessionDocument }) => {
     const lower = allWorkingSets(document.blocks[0]!.slots[0]!)[0]!.segments[0]!.tempo?.lower;
     return lower?.kind === "seconds" ? lower.seconds.high : null;
   };
@@ -284,7 +284,7 @@ describe("slow lowering", () => {
     ["missed: as written", [day(12, 8, 8, 8), day(12, 8, 8, 6)], 2, 12],
   ])("%s", (_words, log, seconds, kg) => {
     const answer = asked({ ...curl, log, e1rmKg: 22 });
-    expect([lowering(answer), answer.next.sets[0]!.loadKg]).toEqual([seconds, kg]);
+    expect([eccentric(answer), answer.next.sets[0]!.loadKg]).toEqual([seconds, kg]);
   });
 });
 

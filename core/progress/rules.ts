@@ -112,7 +112,7 @@ export const RULES: { readonly [K in RuleKind]: RuleDefinition<K> } = {
   },
   bodyweightLadder: {
     name: "Bodyweight ladder",
-    about: "Less help, the body alone, added load; or the next harder move, when every set is at the upper mark.",
+    about: "Less assistance, the body alone, added load; or the next harder move, when every set is at the upper mark.",
     settings: {
       lowMark: 5,
       highMark: 12,
@@ -127,8 +127,8 @@ export const RULES: { readonly [K in RuleKind]: RuleDefinition<K> } = {
     next: bodyweightLadder,
   },
   slowLowering: {
-    name: "Slow lowering",
-    about: "A second more of lowering each time, up to a cap; then more load, and the tempo again.",
+    name: "Slow eccentrics",
+    about: "An eccentric a second longer each time, up to a cap; then more load, and the tempo again.",
     settings: { stepSeconds: 1, mostSeconds: 5 },
     next: slowLowering,
   },

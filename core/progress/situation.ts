@@ -98,7 +98,7 @@ export type RiseCause =
   | "goalMade"
   | "restAtFloor"
   | "topMark"
-  | "loweringAtMost";
+  | "eccentricAtMost";
 
 export interface NextSet {
   readonly loadKg: number;

@@ -185,10 +185,10 @@ export type Amount =
 
 export type HoldPosition = "long" | "middle" | "short";
 
-/** Seconds of one phase. `fast` is written X. `null` is unsaid (only the lowering was written). */
+/** Seconds of one phase. `fast` is written X. `null` is unsaid (only the eccentric was written). */
 export type Phase = { readonly kind: "seconds"; readonly seconds: Span } | { readonly kind: "fast" } | null;
 
-/** Always lowering – pause at the bottom – lifting – pause at the top, also for moves that begin with the lift. */
+/** Always eccentric – pause at the bottom – concentric – pause at the top, also for moves that begin with the lift. */
 export interface Tempo {
   readonly lower: Phase;
   readonly pauseBottom: Phase;

@@ -74,7 +74,7 @@ describe("a place of the session is written in", () => {
     ["too few", transition, PAIR, "5,10", "One transition, or 3 of them: one a round."],
     ["of a lift that is last", transition, SINGLE, "10", "After the last lift comes the rest of the round."],
     ["a tempo", tempo, SINGLE, "3-1-x-0", "A1 Bench press 4x8 rir2 t3-1-X-0 r90"],
-    ["the lowering alone", tempo, SINGLE, "t4", "A1 Bench press 4x8 rir2 t4 r90"],
+    ["the eccentric alone", tempo, SINGLE, "t4", "A1 Bench press 4x8 rir2 t4 r90"],
     ["no tempo", tempo, "A1 Bench press 4x8 t3 r90", "", "A1 Bench press 4x8 r90"],
     [
       "what is no tempo",

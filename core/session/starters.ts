@@ -70,7 +70,7 @@ E1 Standing calf raise 3x12 rir1 r60`,
     id: "no-iron",
     kind: "session",
     name: "With the body alone",
-    about: "rep goals, slow lowering, holds",
+    about: "rep goals, slow eccentrics, holds",
     text: `# The body alone
 cap 35min
 
@@ -129,7 +129,7 @@ C2 Glute bridge 1x15 r20`,
     id: "pre-exhaust",
     kind: "block",
     name: "Pre-exhaust",
-    about: "the muscle alone first, then with help",
+    about: "the muscle alone first, then with assistance",
     text: "A: pre-exhaust\nA1 Leg extension 3x12 rir1 h10\nA2 Leg press 3x10 rir2 r120",
   },
   {

@@ -196,14 +196,14 @@ describe("time and counts", () => {
     expect(exercises.get("bench-press")).toMatchObject({ sets: 1 });
   });
 
-  it("lowering goes by the tempo in force, in every part; as fast as possible is a second", () => {
-    const lowering = (text: string) =>
+  it("the eccentric goes by the tempo in force, in every part; as fast as possible is a second", () => {
+    const eccentric = (text: string) =>
       sessionVolume(timelineOf(text), TEST_CONTEXT).exercises.get("bench-press")!.loweringSeconds;
-    expect(lowering("Bench press 1x10 t5-0-1-0 > -20%x10")).toBe(100);
-    expect(lowering("Bench press 1x10 tX")).toBe(10);
-    expect(lowering("Bench press 1x10")).toBe(20);
+    expect(eccentric("Bench press 1x10 t5-0-1-0 > -20%x10")).toBe(100);
+    expect(eccentric("Bench press 1x10 tX")).toBe(10);
+    expect(eccentric("Bench press 1x10")).toBe(20);
     // A rep goal has more mini-sets than parts.
-    expect(lowering("Bench press 36total/20s t4-0-1-0")).toBe(144);
+    expect(eccentric("Bench press 36total/20s t4-0-1-0")).toBe(144);
   });
 });
 

@@ -31,7 +31,7 @@ export interface Jump {
 
 /** Below these a figure is too small for its ratio to mean anything. */
 const LEAST: Readonly<Record<JumpMeasure, number>> = { hardSets: 4, failureSets: 4, reps: 40, loweringSeconds: 120 };
-/** Long lowering or failure work that is new to somebody blocks from here on. */
+/** Long eccentrics or failure work that is new to somebody blocks from here on. */
 const NEW_WORK = { failureSets: 4, loweringSeconds: 300 } as const;
 
 /** How many weeks a client's habit is looked for in, and for how long a muscle is away before half of it is gone. */
@@ -41,7 +41,7 @@ const WEEKS_AWAY = 3;
 /**
  * Where a week goes beyond what the client is used to: the mean of the best two of the last eight weeks, halved where the muscle
  * has not been trained for three, and never below the start for the level (handbook section 7). `weeks` are those before, the
- * newest last, weeks without training as empty ones. Above 2.5 times it blocks, as does long lowering or failure work that is
+ * newest last, weeks without training as empty ones. Above 2.5 times it blocks, as does long eccentrics or failure work that is
  * new; never inside the client's own weekly band of the muscle.
  */
 export function jumpsOf(

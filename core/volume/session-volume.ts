@@ -136,15 +136,15 @@ function exerciseSets(
       else if (span.side === "right") known.rightReps += span.reps;
       known.reps += span.reps;
       known.tensionSeconds += span.seconds;
-      known.loweringSeconds += span.reps * loweringOf(span.set.segments, span.segment, settings);
+      known.loweringSeconds += span.reps * eccentricSecondsOf(span.set.segments, span.segment, settings);
     }
   }
   for (const { exercise, isFirst } of parts) if (isFirst) sets.get(exercise.id)!.sets++;
   return sets;
 }
 
-/** Seconds of lowering in one rep, by the tempo in force. */
-function loweringOf(segments: readonly Segment[], segment: Segment, settings: Settings): number {
+/** Seconds of eccentric in one rep, by the tempo in force. */
+function eccentricSecondsOf(segments: readonly Segment[], segment: Segment, settings: Settings): number {
   // By the part itself: the parts of a rep goal are numbered on through its mini-sets.
   const lower = tempoInForce(segments, segments.indexOf(segment))?.lower ?? null;
   return phaseSeconds(lower, UNSAID_LOWERING_SECONDS, settings);

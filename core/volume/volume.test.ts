@@ -22,7 +22,7 @@ describe("sets by exercise", () => {
     expect(sets.get("dumbbell-row")).toMatchObject({ sets: 2, leftReps: 16, rightReps: 16 });
     expect(sets.get("bench-press")).toMatchObject({ sets: 0, reps: 16 });
   });
-  it("counts seconds of lowering from the tempo", () => {
+  it("counts seconds of eccentric work from the tempo", () => {
     expect(setsOf("A1 Bench press 2x10 t4-0-1-0 rir1").get("bench-press")!.loweringSeconds).toBe(80);
   });
 });
@@ -122,7 +122,7 @@ describe("jumps", () => {
     expect(jumpsOf(week(23), [], "intermediate", () => "build")[0]!.severity).toBe("block");
     expect(jumpsOf(week(10.5), [], "intermediate", () => "hold")[0]?.severity ?? null).toBeNull();
   });
-  it("blocks long lowering and failure work that is new, out of the band", () => {
+  it("blocks long eccentrics and failure work that is new, out of the band", () => {
     const used = Array.from({ length: 8 }, () => week(24, { reps: 200 }));
     expect(jumpsOf(week(24, { failureSets: 6 }), used, "advanced")).toMatchObject([
       { measure: "failureSets", severity: "block" },

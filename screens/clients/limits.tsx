@@ -11,6 +11,7 @@ import {
   MUSCLES,
   type Muscle,
   type MusclePriority,
+  muscleName,
   type StressedJoint,
 } from "@/core";
 import { callApi, replySentence } from "@/device/api";
@@ -57,8 +58,8 @@ export function Limits({ view }: { view: ClientView }) {
           </li>
         ))}
       </ul>
-      {first.length > 0 ? <p>Priority: {first.join(", ")}.</p> : null}
-      {held.length > 0 ? <p>Maintain: {held.join(", ")}.</p> : null}
+      {first.length > 0 ? <p>Priority: {first.map(muscleName).join(", ")}.</p> : null}
+      {held.length > 0 ? <p>Maintain: {held.map(muscleName).join(", ")}.</p> : null}
       <Button className="mt-1" onClick={() => setOpen(true)}>
         Limits and priorities
       </Button>
@@ -205,7 +206,7 @@ function LimitSheet({ view, onClose }: { view: ClientView; onClose: () => void }
           <legend className="font-bold">Muscles</legend>
           {MUSCLES.map((muscle) => (
             <label key={muscle} className="flex items-center justify-between gap-2">
-              {muscle}
+              {muscleName(muscle)}
               <select
                 value={priorities[muscle] ?? "normal"}
                 onChange={(event) => setPriorities({ ...priorities, [muscle]: event.target.value as MusclePriority })}

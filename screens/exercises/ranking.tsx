@@ -1,7 +1,16 @@
 "use client";
 import { clsx } from "clsx";
 import { useState } from "react";
-import { RANK_PART_NAMES, RANK_PARTS, RANK_PRESETS, type RangeThird, type Ranked, REGIONS, rankReason } from "@/core";
+import {
+  muscleName,
+  RANK_PART_NAMES,
+  RANK_PARTS,
+  RANK_PRESETS,
+  type RangeThird,
+  type Ranked,
+  REGIONS,
+  rankReason,
+} from "@/core";
 import { Button } from "@/ui/button";
 import { MusclePair } from "./muscle-pair";
 import type { ExercisesState } from "./use-exercises";
@@ -20,7 +29,7 @@ export function Ranking({ state }: { state: ExercisesState }) {
   return (
     <section className="flex min-h-0 flex-col gap-3">
       <h2 className="text-base font-bold">
-        For the {state.wholeMuscle ? REGIONS[state.region].muscle : REGIONS[state.region].name}
+        For the {state.wholeMuscle ? muscleName(REGIONS[state.region].muscle) : REGIONS[state.region].name}
         <span className="font-normal text-quiet">
           {" "}
           {state.view.client ? state.view.client.name : "anybody"}, {state.ranked.length} exercises
@@ -53,7 +62,7 @@ export function Ranking({ state }: { state: ExercisesState }) {
           checked={state.wholeMuscle}
           onChange={(event) => state.setWholeMuscle(event.target.checked)}
         />
-        <span className="text-quiet">the whole muscle: {REGIONS[state.region].muscle}</span>
+        <span className="text-quiet">the whole muscle: {muscleName(REGIONS[state.region].muscle)}</span>
       </label>
       <MusclePair state={state} />
       {GROUPS.map((group) => {

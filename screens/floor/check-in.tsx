@@ -6,6 +6,7 @@ import {
   checkInSentence,
   exerciseOrThrow,
   type Muscle,
+  muscleName,
   REGIONS,
   type RegionId,
   type ShownSession,
@@ -87,11 +88,11 @@ function CheckInSheet({
             <button
               key={muscle}
               type="button"
-              aria-label={`${muscle}: ${SORE_WORDS[level]}`}
+              aria-label={`${muscleName(muscle)}: ${SORE_WORDS[level]}`}
               onClick={() => setLevels(new Map([...levels, [muscle, ((level + 1) % 3) as 0 | 1 | 2]]))}
               className={`min-h-[56px] rounded-lg border text-lg leading-tight font-semibold ${level > 0 ? "border-transparent bg-[var(--floor-warn)] text-[var(--floor-on)]" : "border-[var(--floor-line)]"}`}
             >
-              {muscle}
+              {muscleName(muscle)}
               {level > 0 ? <span className="block text-base font-normal">{SORE_WORDS[level]}</span> : null}
             </button>
           );

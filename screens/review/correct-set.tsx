@@ -110,7 +110,7 @@ export function CorrectSet({ view, lift, done }: { view: ReviewView; lift: Revie
               <fieldset key={index} className="flex flex-wrap gap-3">
                 <TextField
                   label={`${part}Load`}
-                  hint={isBodyweight(exercise) ? "Beside the body; -20 is help." : undefined}
+                  hint={isBodyweight(exercise) ? "Beside the body; -20 is assistance." : undefined}
                   error={errors[`load${index}`]}
                   value={typed.load}
                   onChange={(event) => put({ load: event.target.value })}

@@ -1,7 +1,7 @@
 "use client";
 import { useState } from "react";
 import { liftsInPeriods, type Period, periodBefore, periodSums, type WeeksReview, type WeeksView } from "@/contract";
-import { decimal, type Muscle, massFigure, phaseWords } from "@/core";
+import { decimal, type Muscle, massFigure, muscleName, phaseWords } from "@/core";
 import { SelectField } from "@/ui/field";
 
 const spanWords = ({ from, until }: Period): string =>
@@ -70,7 +70,13 @@ export function PeriodPanel({ review, view, period }: { review: WeeksReview; vie
           ))}
           <Heading words="hard sets" />
           {muscles.map(([muscle, sets]) => (
-            <Row key={muscle} name={muscle} here={sets} there={there && (there.hardSets[muscle] ?? 0)} places={1} />
+            <Row
+              key={muscle}
+              name={muscleName(muscle)}
+              here={sets}
+              there={there && (there.hardSets[muscle] ?? 0)}
+              places={1}
+            />
           ))}
         </tbody>
       </table>

@@ -1,7 +1,7 @@
 "use client";
 import { useRouter } from "next/navigation";
 import type { NextStep, WeeksReview, WeeksView } from "@/contract";
-import { type DeloadSigns, decimal, massFigure, massWords, type PlanEdit } from "@/core";
+import { type DeloadSigns, decimal, massFigure, massWords, muscleName, type PlanEdit } from "@/core";
 import { weeksKey } from "@/device/weeks-key";
 import { Button } from "@/ui/button";
 import { signed, slopeWords } from "./trend-words";
@@ -46,7 +46,7 @@ const keyOf = (step: NextStep): string =>
   step.kind === "stalled" || step.kind === "moving"
     ? `${step.kind} ${step.lift.dayId} ${step.lift.slot.id}`
     : step.kind === "underBand"
-      ? `under ${step.muscle}`
+      ? `under ${muscleName(step.muscle)}`
       : step.kind;
 
 /** The signs that hold, in words. */
@@ -122,7 +122,7 @@ function Step({ step, view }: { step: NextStep; view: WeeksView }) {
     case "underBand":
       return (
         <li className="border-l-4 border-weld pl-3">
-          <p className="font-semibold">More sets for the {step.muscle}</p>
+          <p className="font-semibold">More sets for the {muscleName(step.muscle)}</p>
           <p>
             {decimal(step.sets, 1)} hard sets a week, band {decimal(step.low)} to {decimal(step.high)}, and they come
             first.

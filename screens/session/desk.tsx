@@ -39,7 +39,7 @@ const PartnerOf = fetched(() => import("./partner-of").then((module) => module.P
 const JointStrip = fetched(() => import("./joint-strip").then((module) => module.JointStrip));
 const WeekDiffers = fetched(() => import("./week-differs").then((module) => module.WeekDiffers));
 const Fit = fetched(() => import("./fit").then((module) => module.Fit));
-const Why = fetched(
+const LoadReasons = fetched(
   () => import("./load-reasons").then((module) => module.LoadReasons),
   <aside id="why" tabIndex={-1} aria-label="Why this load" className="p-4 text-quiet" aria-busy />,
 );
@@ -102,8 +102,8 @@ export function Desk({ view: opened }: { view: SessionView }) {
       </header>
       <main
         className="flex min-w-0 flex-col lg:min-h-0 lg:overflow-hidden"
-        onPointerEnter={Why.fetch}
-        onFocus={Why.fetch}
+        onPointerEnter={LoadReasons.fetch}
+        onFocus={LoadReasons.fetch}
       >
         {view.readiness.kind === "ready" ? null : (
           <Notice kind="block">{readinessSentence(view.readiness, view.client.name)}</Notice>
@@ -169,7 +169,7 @@ function SidePanel({
   const slot = selection && slotById(desk.document, selection.slotId);
   const set = selection && slot?.sets[selection.round];
   if (slot && set)
-    return <Why desk={desk} view={desk.view} partner={partner} slot={slot} set={set} round={selection.round} />;
+    return <LoadReasons desk={desk} view={desk.view} partner={partner} slot={slot} set={set} round={selection.round} />;
   return (
     <aside id="why" tabIndex={-1} aria-label="Why this load" className="p-4 text-quiet">
       <p>Choose a set: its load, the reasons for it, and how to build it stand here.</p>

@@ -1,7 +1,7 @@
 "use client";
 import { memo, type ReactNode } from "react";
 import type { SessionView } from "@/contract";
-import { decimal, formatClock, frequencyOf, type Muscle, type TrainingAge, volumeParts } from "@/core";
+import { decimal, formatClock, frequencyOf, type Muscle, muscleName, type TrainingAge, volumeParts } from "@/core";
 import { MuscleBand } from "@/parts/muscle-band";
 import { fetched } from "@/ui/on-demand";
 import { PopoverButton } from "@/ui/popover";
@@ -10,7 +10,7 @@ import { DeskNow } from "./desk-now";
 import type { FootFigure } from "./footer-breakdown";
 import type { Desk } from "./use-desk";
 
-const FootMadeOf = fetched(() => import("./footer-breakdown").then((module) => module.FooterBreakdown));
+const FooterBreakdown = fetched(() => import("./footer-breakdown").then((module) => module.FooterBreakdown));
 
 /** The session's figures, each muscle's week against its band, and cautions that name their place. */
 export function SessionFooter({ view, desk, onFit }: { view: SessionView; desk: Desk; onFit: () => void }) {
@@ -76,11 +76,11 @@ const PAPER = "z-40 max-h-[60vh] w-80 max-w-[96vw] overflow-y-auto border-2 bord
 const openMuscle = (muscle: Muscle, drawn: ReactNode) => (
   <PopoverButton
     button={{ children: drawn, className: "rounded-[3px] px-0.5 text-left hover:bg-bark" }}
-    label={`What ${muscle} is made of`}
+    label={`What ${muscleName(muscle)} is made of`}
     side="top"
     className={PAPER}
   >
-    {() => <FootMadeOf of={muscle} />}
+    {() => <FooterBreakdown of={muscle} />}
   </PopoverButton>
 );
 
@@ -95,7 +95,7 @@ const Opened = memo(function Opened({ of, figure, words }: { of: FootFigure; fig
       side="top"
       className={PAPER}
     >
-      {() => <FootMadeOf of={of} />}
+      {() => <FooterBreakdown of={of} />}
     </PopoverButton>
   );
 });

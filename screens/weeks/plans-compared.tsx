@@ -5,6 +5,7 @@ import {
   decimal,
   lineagesIn,
   type Muscle,
+  muscleName,
   type PlanDocument,
   type TrainingAge,
   volumeWords,
@@ -76,7 +77,7 @@ export function PlansCompared({
         {muscles.map((muscle) => (
           <tr key={muscle} className="border-b border-line">
             <th scope="row" className="font-normal">
-              {muscle}
+              {muscleName(muscle)}
             </th>
             {setsCell(muscle, theirs.hardSets[muscle] ?? 0)}
             {setsCell(muscle, own.hardSets[muscle] ?? 0)}

@@ -9,6 +9,7 @@ import {
   EMPTY_DOCUMENT,
   equipmentOn,
   mondayOf,
+  muscleName,
   newPlan,
   type PlanDay,
   type PlanTemplate,
@@ -410,7 +411,7 @@ function Proposals({ view, starting }: { view: WeeksView; starting: Starting }) 
               {proposal.muscles.map(({ muscle, days: on, hoursBetween, hardSets, verdict }) => (
                 <tr key={muscle}>
                   <th scope="row" className="font-normal">
-                    {muscle}
+                    {muscleName(muscle)}
                   </th>
                   <td>{decimal(on, 1)}</td>
                   <td>{hoursBetween ?? "–"}</td>

@@ -1,5 +1,5 @@
 /**
- * The bodyweight ladder: less help, the body alone, added load; and where a move has none of these, the next rung (handbook
+ * The bodyweight ladder: less assistance, the body alone, added load; and where a move has none of these, the next rung (handbook
  * section 9, rule 10). Under the lower mark it goes the other way.
  */
 import { nextHeavier, nextLighter } from "../../load/equipment";

@@ -1,6 +1,6 @@
 /**
  * Rules that change something else first, and the load when that has gone as far as it goes: two-for-two, rep goal, density,
- * slow lowering, a set more (handbook section 9, rules 7 to 9, 11 and 12). How far it has gone is read off the log: on how many
+ * slow eccentrics, a set more (handbook section 9, rules 7 to 9, 11 and 12). How far it has gone is read off the log: on how many
  * days the present load was made.
  */
 import { roundToBuildable } from "../../load/equipment";
@@ -83,21 +83,22 @@ export function slowLowering(rule: RuleOf<"slowLowering">, situation: Situation)
   const held = notMade(situation);
   if (held) return held;
   const { lift } = situation;
-  const base = Math.max(2, ...allWorkingSets(lift.slot).map((set) => loweringOf(set.segments[0]!.tempo)));
+  const base = Math.max(2, ...allWorkingSets(lift.slot).map((set) => eccentricSecondsOf(set.segments[0]!.tempo)));
   const made = madeRunning(situation);
   const stepsToMost = Math.max(0, Math.ceil((rule.mostSeconds - base) / rule.stepSeconds));
-  if (made > stepsToMost) return loadStep(null, "loweringAtMost", situation);
+  if (made > stepsToMost) return loadStep(null, "eccentricAtMost", situation);
   const seconds = Math.min(Math.max(base, rule.mostSeconds), base + made * rule.stepSeconds);
   return {
     ...asRepeated(situation),
-    edits: loweringEdits(situation, seconds),
+    edits: eccentricEdits(situation, seconds),
     reasons: [{ kind: "slower", seconds, mostSeconds: rule.mostSeconds }],
   };
 }
 
-const loweringOf = (tempo: Tempo | null): number => (tempo?.lower?.kind === "seconds" ? tempo.lower.seconds.high : 0);
+const eccentricSecondsOf = (tempo: Tempo | null): number =>
+  tempo?.lower?.kind === "seconds" ? tempo.lower.seconds.high : 0;
 
-function loweringEdits({ lift }: Situation, seconds: number): Edit[] {
+function eccentricEdits({ lift }: Situation, seconds: number): Edit[] {
   const lower = { kind: "seconds", seconds: { low: seconds, high: seconds } } as const;
   const slower = lift.slot.sets.map((set) => {
     if (set?.role !== "working") return set;

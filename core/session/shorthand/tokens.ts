@@ -352,11 +352,12 @@ export function readTempo(s: Scanner): { tempo: Tempo | null } | null {
   if (!compact) {
     do {
       const match = s.eatHere(/(\?|X|(\d+(?:\.\d+)?)(?:\.\.(\d+(?:\.\d+)?))?)/iy);
-      if (!match) s.fail("seconds of the next phase: lowering – bottom – lifting – top, such as t3-1-1-0");
+      if (!match) s.fail("seconds of the next phase: eccentric – pause – concentric – pause, such as t3-1-1-0");
       phases.push(match[3] ? span(s, start, match[2]!, match[3]) : onePhase(match[1]!));
     } while (s.eatHere(/-/y));
   }
-  if (phases.length > 4) s.failAt(start, s.position - start, "at most four phases: lowering – bottom – lifting – top");
+  if (phases.length > 4)
+    s.failAt(start, s.position - start, "at most four phases: eccentric – pause – concentric – pause");
   for (const phase of phases) {
     if (phase?.kind === "seconds" && phase.seconds.high > 60)
       s.failAt(start, s.position - start, "phases of at most 60 s");
