@@ -1,12 +1,10 @@
 /** The floor's edges: slips of the thumb, clocks that jump, entries that are refused, people who follow one another. */
 
-import { alive, enterAsCoach, expectAccessible, PHONE, writeSession } from "./helpers";
+import { alive, enterAsCoach, expectAccessible, PHONE, tapOver, writeSession } from "./helpers";
 import { expect, type Page, test } from "./test";
 
 const done = (page: Page) => page.getByRole("button", { name: /^(Set|Round) done$/ });
 const keep = (page: Page) => page.getByRole("button", { name: "Save set", exact: true });
-/** Two commits are never nearer than 0.7 s. */
-const breath = (page: Page) => page.waitForTimeout(800);
 
 async function openFloor(page: Page, text: string, client = "Ines Calder"): Promise<string> {
   await enterAsCoach(page);
@@ -14,7 +12,7 @@ async function openFloor(page: Page, text: string, client = "Ines Calder"): Prom
   await page.setViewportSize(PHONE);
   await page.goto(`/floor?s=${id}`);
   await page.getByRole("button", { name: "Start", exact: true }).click();
-  await breath(page);
+  await tapOver(page);
   return id;
 }
 
@@ -35,9 +33,9 @@ test("what was typed while resting outlives a reload; a round said done by a sli
 }) => {
   const id = await openFloor(page, "A1 Bench press 3x8 @60kg rir2 r60\n\nB1 Deadlift 1x5 @80kg");
   await done(page).click();
-  await breath(page);
+  await tapOver(page);
   await page.getByRole("button", { name: "Not done yet" }).click();
-  await breath(page);
+  await tapOver(page);
   await expect(done(page)).toBeVisible();
   await done(page).click();
   const reps = page.getByRole("group", { name: "Bench press reps", exact: true });
@@ -73,12 +71,12 @@ test("what was typed while resting outlives a reload; a round said done by a sli
 test("the clock's own seconds are kept, and the session's note is shown where it is looked for", async ({ page }) => {
   const id = await openFloor(page, "A1 Front plank 1x30s r30");
   await page.getByRole("button", { name: /tap to start the clock/ }).click();
-  await page.waitForTimeout(2_200);
+  await expect(page.getByRole("button", { name: /tap to stop/ })).toContainText(/:02/);
   await done(page).click();
   await expect(page.getByRole("group", { name: "Plank seconds" })).toContainText("2 s");
-  await breath(page);
+  await tapOver(page);
   await keep(page).click();
-  await breath(page);
+  await tapOver(page);
   await page.getByRole("button", { name: "7", exact: true }).click();
   await page.getByLabel("Note").fill("Slept badly, moved well");
   await page.getByRole("button", { name: "Finish" }).click();
@@ -110,17 +108,16 @@ test("a clock that jumps costs nothing: taps go on, and no rest is an hour long"
   const HOUR = 3_600_000;
   for (const jump of [0, -HOUR, 8760 * HOUR, HOUR]) {
     await page.evaluate((ms) => localStorage.setItem("jump", String(ms)), jump);
-    await page.waitForTimeout(400);
     await done(page).click();
-    await breath(page);
+    await tapOver(page);
     await expect(page.getByRole("timer").or(page.getByText("Block done")).first()).toHaveText(
       /^(\+?0:0\d|Block done)$/,
     );
     await keep(page).click();
-    await breath(page);
+    await tapOver(page);
     const early = page.getByRole("button", { name: "Start now" });
     if (await early.isVisible()) await early.click();
-    await breath(page);
+    await tapOver(page);
   }
   await page.getByRole("button", { name: "Finish" }).click();
   await expect(page.getByText("All of it has reached the studio.")).toBeVisible();
@@ -145,7 +142,7 @@ test("an entry that is refused says why on the floor and at the desk, is put rig
   });
   const id = await openFloor(page, "A1 Bench press 2x8 @60kg rir2 r5");
   await done(page).click();
-  await breath(page);
+  await tapOver(page);
   await keep(page).click();
   await expect(page.getByRole("alert").filter({ hasText: "not accepted, because the reps" })).toBeVisible();
   // The set stays done here, and what follows goes through.
@@ -176,7 +173,7 @@ test("entries outlive a sign-out and another's sign-in, go out from whatever pag
   // The server cannot be reached for entries, and for nothing else.
   await context.route("**/api/do/floor.record", (route) => route.abort());
   await done(page).click();
-  await breath(page);
+  await tapOver(page);
   await keep(page).click();
   await expect(page.getByText(/no network: 1 entry waits safely/)).toBeVisible();
   await page.goto("/clients");

@@ -1,4 +1,4 @@
-import { enterAsCoach, expectAccessible, PHONE, runAsPlanned, writeSession } from "./helpers";
+import { enterAsCoach, expectAccessible, PHONE, runAsPlanned, tapOver, writeSession } from "./helpers";
 import { expect, newContext, nowMs, type Page, test } from "./test";
 
 async function openFloor(page: Page, sessionId: string, lift: string): Promise<void> {
@@ -10,10 +10,10 @@ async function openFloor(page: Page, sessionId: string, lift: string): Promise<v
 /** One round, with what is to be said of it before it is kept. */
 async function doRound(page: Page, report: () => Promise<void> = async () => {}): Promise<void> {
   await page.getByRole("button", { name: /^(Set|Round) done$/ }).click();
-  await page.waitForTimeout(750);
+  await tapOver(page);
   await report();
   await page.getByRole("button", { name: "Save set", exact: true }).click();
-  await page.waitForTimeout(750);
+  await tapOver(page);
 }
 
 test("two devices run one session, the desk changes it in between, and no lift is lost", async ({ page, browser }) => {
@@ -219,8 +219,7 @@ test("only so much time: without a network, what is left is cut by what costs le
   await expect(sheet.getByRole("region", { name: "Without A1 Goblet squat" })).toHaveCount(0);
   await sheet.getByRole("button", { name: /^One round fewer of B \(Plank\): saves 2:03$/ }).click();
   await expect(sheet).toHaveCount(0);
-  // Two taps within 0.7 s are one.
-  await page.waitForTimeout(750);
+  await tapOver(page);
 
   // What was cut fits no longer by itself alone; all of it together does. Sheets too are linen by day, and at hand for the left one.
   await page.getByRole("button", { name: "Daylight" }).click();
@@ -237,7 +236,7 @@ test("only so much time: without a network, what is left is cut by what costs le
   await expectAccessible(page);
   await sheet.getByRole("button", { name: "Take back what was cut for 10 min" }).click();
   await expect(sheet).toHaveCount(0);
-  await page.waitForTimeout(750);
+  await tapOver(page);
   await page.getByRole("button", { name: "Options" }).click();
   await page.getByRole("button", { name: "Shorten session…" }).click();
   await expect(sheet.getByRole("button", { name: /Take back/ })).toHaveCount(0);
@@ -245,7 +244,7 @@ test("only so much time: without a network, what is left is cut by what costs le
     await sheet.getByRole("button", { name: "5 minutes less" }).click();
   await sheet.getByRole("button", { name: /^Without C1 Wall sit: saves/ }).click();
   await page.context().setOffline(false);
-  await page.waitForTimeout(750);
+  await tapOver(page);
 
   // Two rounds of squats and four planks are left of ten.
   expect(await runAsPlanned(page)).toBe(6);

@@ -1,5 +1,23 @@
-import { enterAsCoach, PHONE, runAsPlanned, writeSession } from "./helpers";
-import { expect, test } from "./test";
+import { enterAsCoach, PHONE, runAsPlanned, tapOver, writeSession } from "./helpers";
+import { expect, type Page, test } from "./test";
+
+/** How much the device holds of a kind, in its own database. */
+const stored = (page: Page, table: "pending" | "events"): Promise<number> =>
+  page.evaluate(
+    (name) =>
+      new Promise<number>((count, fail) => {
+        const opening = indexedDB.open("yarvex-floor");
+        opening.onerror = () => fail(opening.error);
+        opening.onsuccess = () => {
+          const counting = opening.result.transaction(name).objectStore(name).count();
+          counting.onsuccess = () => {
+            opening.result.close();
+            count(counting.result);
+          };
+        };
+      }),
+    table,
+  );
 
 test("the network is off for the whole session, the tab is closed in the middle, and everything arrives", async ({
   page,
@@ -24,7 +42,7 @@ test("the network is off for the whole session, the tab is closed in the middle,
   await page.getByRole("button", { name: "Start", exact: true }).click();
   await page.getByRole("button", { name: "Set done" }).click();
   // Done and not kept yet: the tab is closed and opened again without a network.
-  await page.waitForTimeout(300);
+  await expect.poll(() => stored(page, "pending")).toBe(1);
   await page.close();
   const again = await context.newPage();
   await again.setViewportSize(PHONE);
@@ -33,7 +51,7 @@ test("the network is off for the whole session, the tab is closed in the middle,
   await again.getByRole("button", { name: "Back squat reps, less" }).click();
   await again.getByRole("button", { name: "Save set", exact: true }).click();
   await expect(again.getByText(/no network: \d entr/)).toBeVisible();
-  await again.waitForTimeout(800);
+  await tapOver(again);
   expect(await runAsPlanned(again)).toBe(3);
   await again.getByRole("button", { name: "Finish" }).click();
   await expect(again.getByText(/safe on this device/)).toBeVisible();
@@ -55,7 +73,7 @@ test("with no page of ours open, the worker sends what waits once there is a net
   await context.setOffline(true);
   await page.getByRole("button", { name: "Start", exact: true }).click();
   await page.getByRole("button", { name: "Set done" }).click();
-  await page.waitForTimeout(750);
+  await tapOver(page);
   await page.getByRole("button", { name: "Save set", exact: true }).click();
   await expect(page.getByText(/no network: \d entr/)).toBeVisible();
 

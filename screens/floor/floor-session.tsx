@@ -129,7 +129,7 @@ export function FloorSession({ sessionId }: { sessionId: string }) {
       : null;
   const endRamp = (how: "done" | "skipped") => shown && setRamps(new Map([...ramps, [shown.block.id, how]]));
   return (
-    <main className={`flex flex-1 flex-col ${turn ? "invert" : ""}`}>
+    <main data-committing={floor.isCommitting || undefined} className={`flex flex-1 flex-col ${turn ? "invert" : ""}`}>
       <header className="flex items-center justify-between gap-2 text-[15px]">
         <a
           href="/floor"

@@ -48,6 +48,7 @@ export function useFloor(sessionId: string) {
   const [mine, setMine] = useState<readonly StoredEvent[]>([]);
   const [pending, setPendingState] = useState<Pending | null>(null);
   const lastCommit = useRef(Number.NEGATIVE_INFINITY);
+  const [isCommitting, setCommitting] = useState(false);
   const memberId = view?.memberId ?? null;
 
   /** What this device holds for a person. */
@@ -142,6 +143,8 @@ export function useFloor(sessionId: string) {
     const now = performance.now();
     if (now - lastCommit.current < COMMIT_GAP_MS) return false;
     lastCommit.current = now;
+    setCommitting(true);
+    setTimeout(() => setCommitting(false), COMMIT_GAP_MS);
     return true;
   };
 
@@ -180,6 +183,8 @@ export function useFloor(sessionId: string) {
     setPending,
     log,
     mayCommit,
+    /** A tap counted less than 0.7 s ago: the next one does not yet. */
+    isCommitting,
     refresh,
     waiting,
     refused,
