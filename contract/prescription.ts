@@ -16,7 +16,7 @@ export interface PrescribedLoad {
   readonly kg: number | null;
   readonly words: string;
   readonly expectedRir: number | null;
-  /** The thread of the gym that it hangs on. */
+  /** The implement of the gym that it is loaded with. */
   readonly implementKey: string;
   /** Whether this gym can build it. */
   readonly built: boolean;

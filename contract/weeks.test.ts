@@ -101,7 +101,7 @@ describe("the cells of the weeks", () => {
     ).toEqual(["missed", "missed", "planned", "planned"]);
   });
 
-  it("a session that is left out is no hole, and one that was moved is planned again, with a knot", () => {
+  it("a session that is left out is no hole, and one that was moved is planned again, with a mark", () => {
     const leftOut = { ...PLAN, moved: [{ id: "m", dayId: "a", week: 2, to: null }] };
     expect(statesOf(leftOut, [["a", 0]], 0)[2]).toBe("leftOut");
     const moved = { ...PLAN, moved: [{ id: "m", dayId: "a", week: 2, to: "2026-11-28" }] };

@@ -501,7 +501,7 @@ function cellOf(lift: PlannedLift, session: ProjectedSession, isChanged: boolean
 /** Whether a patch touches a lift in a week. */
 function changes(patch: PlanDocument["patches"][number], slot: Slot, week: number, plan: PlanDocument): boolean {
   const { span } = patch;
-  // A change from a week on has its knot where it begins.
+  // A change from a week on has its mark where it begins.
   const holds = span.kind === "phase" ? phaseOfWeek(plan, week)?.id === span.phaseId : span.week === week;
   if (!holds) return false;
   const ids = new Set([

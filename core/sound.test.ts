@@ -159,7 +159,7 @@ describe("whatever the session, the gym and the record", () => {
     );
   });
 
-  it("any gym has threads with sound figures, and what is wrong with it is said", () => {
+  it("any gym's implements have loads with sound figures, and what is wrong with it is said", () => {
     for (const gym of ODD_GYMS) {
       expect(soundNumbers(implementLoadsOf(gym))).toEqual([]);
       for (const problem of equipmentProblems(gym)) expect(problem.message).toMatch(/^[A-Z].*\.$/);

@@ -69,7 +69,7 @@ test("four blocks are run on the floor, and the review says what was done and wh
     await expect(page.getByText("All of it has reached the studio.")).toBeVisible();
   });
 
-  await test.step("the review shows planned and done, the weeks with today's knot, and the rule's answer", async () => {
+  await test.step("the review shows planned and done, the weeks with today's mark, and the rule's answer", async () => {
     await page.setViewportSize({ width: 1280, height: 800 });
     await page.getByRole("link", { name: "See what it came to" }).click();
     await page.waitForURL(`**/review/${sessionId}`);

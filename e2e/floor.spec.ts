@@ -221,7 +221,7 @@ test("only so much time: without a network, what is left is cut by what costs le
   await expect(sheet).toHaveCount(0);
   await tapOver(page);
 
-  // What was cut fits no longer by itself alone; all of it together does. Sheets too are linen by day, and at hand for the left one.
+  // What was cut fits no longer by itself alone; all of it together does. Sheets too are light by day, and on the left for the left hand.
   await page.getByRole("button", { name: "Daylight" }).click();
   await page.getByRole("button", { name: "Left hand" }).click();
   await page.getByRole("button", { name: /shorten session/ }).click();

@@ -20,7 +20,7 @@ export interface ChartScales {
 const dayOf = ({ date }: Pick<ChartPoint, "date">): Date => new Date(`${date}T00:00:00Z`);
 
 /**
- * A quantity over calendar dates as a thread through knots. `band` draws a pale ribbon behind it; the table behind the
+ * A quantity over calendar dates as a line through points. `band` draws a pale ribbon behind it; the table behind the
  * drawing is always there for readers that do not see it.
  */
 export function LineChart({

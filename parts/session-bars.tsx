@@ -2,11 +2,11 @@ import type { WeekCell } from "@/contract";
 
 const WIDTH = 26;
 const HEIGHT = 24;
-const WARPS = [4, 10, 16, 22];
+const LINES = [4, 10, 16, 22];
 
 /**
- * A lift of a week as cloth: a weft for each set, over and under four warps, the tighter the nearer to the maximum; slack in a
- * deload. Done is filled, planned is outlined, missed is a hole in its warp.
+ * A lift of a week: a bar for each set, over and under four lines, the tighter the nearer to the maximum; slack in a
+ * deload. Done is filled, planned is outlined, missed is a hole in its line.
  */
 export function SessionBars({
   cell,
@@ -22,7 +22,7 @@ export function SessionBars({
   const shown = Math.min(sets, Math.floor((HEIGHT - 3) / pitch));
   return (
     <svg width={WIDTH} height={HEIGHT} aria-hidden className="shrink-0">
-      {WARPS.map((x) => (
+      {LINES.map((x) => (
         <line key={x} x1={x} x2={x} y1={0} y2={HEIGHT} stroke="var(--color-line)" strokeWidth={1} />
       ))}
       {state === "missed" || state === "away" || state === "leftOut" ? (
@@ -36,8 +36,8 @@ export function SessionBars({
           strokeDasharray={state === "missed" ? "2 2" : "1 3"}
         />
       ) : (
-        Array.from({ length: shown }, (_, weft) => {
-          const y = HEIGHT - 3 - weft * pitch;
+        Array.from({ length: shown }, (_, bar) => {
+          const y = HEIGHT - 3 - bar * pitch;
           return (
             <g key={y}>
               <path
@@ -47,7 +47,7 @@ export function SessionBars({
                 strokeDasharray={state === "planned" ? "6 1" : undefined}
                 fill="none"
               />
-              {WARPS.filter((_x, index) => (index + weft) % 2 === 0).map((x) => (
+              {LINES.filter((_x, index) => (index + bar) % 2 === 0).map((x) => (
                 <line key={x} x1={x} x2={x} y1={y - 1.6} y2={y + 1.6} stroke="var(--color-surface)" strokeWidth={1.2} />
               ))}
             </g>

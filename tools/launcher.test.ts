@@ -29,7 +29,7 @@ describe("what is typed wrong is said in one sentence, and nothing is begun", ()
   });
 
   it("a command that is not known shows those that are", () => {
-    const { status, stdout } = typed(["weave"]);
+    const { status, stdout } = typed(["fly"]);
     expect(status).toBe(1);
     expect(stdout).toMatch(/^Usage: \.\/yarvex COMMAND/);
   });

@@ -9,7 +9,7 @@ export interface BandPoint {
 }
 
 /**
- * A line in its band over a plain axis, a second dashed line to compare with, and knots for what was seen. The table behind it
+ * A line in its band over a plain axis, a second dashed line to compare with, and points for what was seen. The table behind it
  * holds the same figures.
  */
 export function BandChart({

@@ -1,4 +1,4 @@
-/** The program's mark: two threads crossing twice, over and under. */
+/** The program's mark: two lines crossing twice, over and under. */
 export function Mark({ size = 28 }: { size?: number }) {
   return (
     <svg width={size} height={size} viewBox="0 0 32 32" aria-hidden fill="none" strokeLinecap="round">

@@ -169,7 +169,7 @@ export function demandCurve(
   }));
 }
 
-/** Demand on one region along its length, in the order of the lifting, 1 at its highest; what a thread on screen is drawn from. */
+/** Demand on one region along its length, in the order of the lifting, 1 at its highest; what the line on screen is drawn from. */
 export function demandAlong(
   exercise: Exercise,
   region: RegionId,

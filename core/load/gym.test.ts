@@ -205,8 +205,8 @@ describe("a gym's equipment", () => {
   });
 });
 
-describe("the gym as threads", () => {
-  it("has a knot for each load, and measures the grain and the gaps", () => {
+describe("the gym's loads by implement", () => {
+  it("has each load, and measures the increments and the gaps", () => {
     const dumbbells = [4, 6, 8, 10, 12, 14, 16, 18, 20, 22, 24, 32].map((kg) => ({ kg }));
     expect(loadIncrementsOf(dumbbells)).toEqual({
       stepKg: 2,
@@ -214,8 +214,8 @@ describe("the gym as threads", () => {
       gaps: [{ fromKg: 24, toKg: 32, percent: expect.closeTo(33.33, 1) }],
     });
     expect(loadIncrementsOf([{ kg: 5 }])).toEqual({ stepKg: null, fineFromKg: null, gaps: [] });
-    const threads = implementLoadsOf(BOATHOUSE);
-    expect(threads.map((thread) => thread.key)).toEqual([
+    const all = implementLoadsOf(BOATHOUSE);
+    expect(all.map((one) => one.key)).toEqual([
       "bars",
       "dumbbells",
       "kettlebells",
@@ -227,8 +227,8 @@ describe("the gym as threads", () => {
     ]);
   });
 
-  it("puts every exercise's loads on a thread that is there", () => {
-    const keys = new Set(implementLoadsOf(BOATHOUSE).map((thread) => thread.key));
+  it("puts every exercise's loads on an implement that is there", () => {
+    const keys = new Set(implementLoadsOf(BOATHOUSE).map((one) => one.key));
     for (const exercise of SHIPPED_CATALOGUE.list)
       for (const load of buildableLoads(exercise, BOATHOUSE)) expect(keys).toContain(implementKeyOf(exercise, load.kg));
   });

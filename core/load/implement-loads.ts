@@ -1,4 +1,4 @@
-/** A gym's implements as threads along a load scale: a knot for every load that can be built, and how far apart they are. */
+/** A gym's implements with every load that can be built on them, and how far apart the loads are. */
 import type { Exercise } from "../exercise/exercise";
 import { SAME_WEIGHT_KG } from "../units";
 import { type BuildableLoad, buildableLoads, type GymEquipment } from "./equipment";
@@ -16,7 +16,7 @@ export interface ImplementLoads {
   readonly items: readonly string[];
 }
 
-/** How fine the knots lie. */
+/** How far apart the loads are. */
 export interface LoadIncrements {
   /** The commonest step between neighbours, in kg; null with fewer than two loads. */
   readonly stepKg: number | null;
@@ -82,7 +82,7 @@ const asking = (implement: Exercise["implement"], station: string | null = null,
   cautions: [],
 });
 
-/** The thread an exercise's loads lie on; the same key that `implementLoadsOf` gives it. */
+/** The implement that an exercise is loaded with; the same key that `implementLoadsOf` gives it. */
 export function implementKeyOf(exercise: Exercise, loadKg: number | null): string {
   switch (exercise.implement) {
     case "barbell":
@@ -104,13 +104,13 @@ export function implementKeyOf(exercise: Exercise, loadKg: number | null): strin
   }
 }
 
-/** Threads in the order a coach walks the room; implements that the gym has none of are left out. */
+/** Implements in the order a coach walks the room; implements that the gym has none of are left out. */
 export function implementLoadsOf(gym: GymEquipment): ImplementLoads[] {
   const items = inventoryItems(gym);
   const keys = (...kinds: ItemKind[]) => items.filter((item) => kinds.includes(item.kind)).map((item) => item.key);
-  const threads: ImplementLoads[] = [];
-  const add = (thread: Omit<ImplementLoads, "grain">) => {
-    if (thread.loads.length > 0) threads.push({ ...thread, grain: loadIncrementsOf(thread.loads) });
+  const all: ImplementLoads[] = [];
+  const add = (one: Omit<ImplementLoads, "grain">) => {
+    if (one.loads.length > 0) all.push({ ...one, grain: loadIncrementsOf(one.loads) });
   };
   const loads = (...question: Parameters<typeof asking>) => buildableLoads(asking(...question), gym);
   add({
@@ -188,7 +188,7 @@ export function implementLoadsOf(gym: GymEquipment): ImplementLoads[] {
     loads: loads("band"),
     items: keys("band"),
   });
-  return threads;
+  return all;
 }
 
 const capital = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1);

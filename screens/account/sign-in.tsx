@@ -123,14 +123,14 @@ export function SignIn({ demo, founding }: { demo: readonly DemoAccount[]; found
   );
 }
 
-/** Warp and weft, drawn from one rule: weft passes over where row + column is even. */
+/** A woven pattern, drawn from one rule: across passes over where row + column is even. */
 function WovenPattern() {
   const columns = Array.from({ length: 17 }, (_, i) => i);
   const rows = Array.from({ length: 15 }, (_, i) => i);
   const dyes = ["var(--color-indigo)", "var(--color-woad)", "var(--color-walnut)", "var(--color-madder)"];
   return (
     <svg viewBox="0 0 800 800" preserveAspectRatio="xMidYMid slice" className="h-full w-full">
-      <title>Cloth</title>
+      <title>A woven pattern</title>
       {columns.map((c) => (
         <rect
           key={c}

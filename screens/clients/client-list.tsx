@@ -121,7 +121,7 @@ function ClientBars({ client, today }: { client: ClientLine; today: string }) {
   );
 }
 
-/** Warp threads hang all the way; each session is a weft through them. */
+/** Lines hang all the way down; each session is a bar across them. */
 function WeekBars({
   weeks,
   sessions,
@@ -134,12 +134,12 @@ function WeekBars({
   const width = 184;
   const row = 30;
   const height = weeks.length * row + 14;
-  const warps = 9;
-  const step = width / warps;
+  const lines = 9;
+  const step = width / lines;
   return (
     <svg viewBox={`0 0 ${width} ${height}`} className="block w-full">
       <title>Sessions by week</title>
-      {Array.from({ length: warps }, (_, i) => (
+      {Array.from({ length: lines }, (_, i) => (
         <line
           key={i}
           x1={step * (i + 0.5)}

@@ -26,7 +26,7 @@ import { Notice } from "@/ui/notice";
 import type { KnownLift } from "./known-lift";
 import { LiftSheet } from "./lift-sheet";
 
-/** The record: what cannot be right, then each lift's present e1RM with its band, its thread over the weeks, the last sets. */
+/** The record: what cannot be right, then each lift's present e1RM with its band, its line over the weeks, the last sets. */
 export function Record({ view, coach }: { view: ClientView; coach: boolean }) {
   const { longDate } = useDates();
   const [open, setOpen] = useState<string | null>(null);

@@ -10,7 +10,7 @@ import { type NameToDefine, OwnExerciseSheet } from "./own-exercise";
 import { Ranking } from "./ranking";
 import { useExercises } from "./use-exercises";
 
-/** Muscle regions by thirds of their length, exercises as threads; what fits a client in a gym, and what goes with what. */
+/** Muscle regions by thirds of their length, exercises as lines; what fits a client in a gym, and what goes with what. */
 export function ExercisesScreen({
   view,
   make,

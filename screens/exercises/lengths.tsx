@@ -22,7 +22,7 @@ const THIRD_NAMES: Readonly<Record<RangeThird, string>> = {
   shortened: "short",
 };
 
-/** Muscle regions by thirds of their length: the week as cloth, the drawn exercises as threads, thick where they are hardest. */
+/** Muscle regions by thirds of their length: the week's hard sets, and the chosen exercises as lines, thick where they are hardest. */
 export function Lengths({ state }: { state: ExercisesState }) {
   const [ref, width] = useWidth<HTMLDivElement>(760);
   const { coverage, holes, first, second, region } = state;
@@ -91,11 +91,11 @@ export function Lengths({ state }: { state: ExercisesState }) {
                     if (sets === 0) return null;
                     return (
                       <g key={third}>
-                        {Array.from({ length: Math.min(24, Math.ceil(sets * 2)) }, (_, weft) => (
+                        {Array.from({ length: Math.min(24, Math.ceil(sets * 2)) }, (_, at) => (
                           <line
-                            key={weft}
-                            x1={from + 5 + weft * ((across / 3 - 26) / 24)}
-                            x2={from + 5 + weft * ((across / 3 - 26) / 24)}
+                            key={at}
+                            x1={from + 5 + at * ((across / 3 - 26) / 24)}
+                            x2={from + 5 + at * ((across / 3 - 26) / 24)}
                             y1={5}
                             y2={ROW - 5}
                             stroke="var(--color-woad)"

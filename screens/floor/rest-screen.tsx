@@ -274,7 +274,7 @@ function plannedReserve(blockRound: BlockRound, slotId: string): string {
   return asked ? printSpan(asked) : "";
 }
 
-/** The rest as a thread that is drawn in. */
+/** The rest as a line that gets shorter. */
 function RestLine({ left }: { left: number }) {
   const wave = "M4 14C40 2 70 2 106 14S172 26 208 14s66-12 102 0 40 8 40 8";
   return (

@@ -1,6 +1,6 @@
 import { type BlockRound, isBlockRoundOver, occurrenceKey, type PerformedSession, placeOf } from "@/core";
 
-/** The session in one strip: rounds of blocks as beads on a thread, steps down inside a block's round; done is filled, now is marked. */
+/** The session in one strip: rounds of blocks as marks on a line, steps down inside a block's round; done is filled, now is marked. */
 export function Strip({
   blockRounds,
   performed,

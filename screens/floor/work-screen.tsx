@@ -36,7 +36,7 @@ interface Props {
 /** Seconds that were timed, by the part of the set; of two sides the shorter. */
 export type Measured = ReadonlyMap<string, number>;
 
-/** One stop along the thread of a block's round: a part of a set, on one side. */
+/** One step of a block's round: a part of a set, on one side. */
 interface Stop {
   readonly move: RunMove;
   readonly segment: Segment;
@@ -58,7 +58,7 @@ function stopsOf(blockRound: BlockRound): Stop[] {
 
 const nameOf = (view: FloorView, id: string): string => exerciseOrThrow(shownSession(view.shown).catalogue, id).name;
 
-/** The block's round in hand, tapped along its thread; one commit when it is done. */
+/** The block's round in hand, tapped step by step; one commit when it is done. */
 export function WorkScreen(props: Props) {
   const { view, blockRound, ramp, canUndo, isStarted, restOver, onBegin, onRampEnd, onDone } = props;
   const { onUndo, onChange } = props;

@@ -24,19 +24,19 @@ import type { GymState } from "./use-gym";
 import { WeightBox } from "./weight-box";
 
 /** What an implement is made of, to be changed in place. */
-export function ImplementEditor({ gym, thread }: { gym: GymState; thread: ImplementLoads }) {
-  switch (thread.kind) {
+export function ImplementEditor({ gym, implement }: { gym: GymState; implement: ImplementLoads }) {
+  switch (implement.kind) {
     case "bars":
     case "belt":
-      return <BarsAndPlates gym={gym} withBars={thread.kind === "bars"} />;
+      return <BarsAndPlates gym={gym} withBars={implement.kind === "bars"} />;
     case "dumbbells":
       return <WeightSet gym={gym} part="dumbbells" noun="dumbbells" />;
     case "kettlebells":
       return <WeightSet gym={gym} part="kettlebells" noun="kettlebell" />;
     case "stack":
-      return <StackEditor gym={gym} station={thread.items[0]!.slice("stack:".length)} />;
+      return <StackEditor gym={gym} station={implement.items[0]!.slice("stack:".length)} />;
     case "sled":
-      return <SledEditor gym={gym} station={thread.items[0]!.slice("sled:".length)} />;
+      return <SledEditor gym={gym} station={implement.items[0]!.slice("sled:".length)} />;
     case "bands":
     case "assistance":
       return <Bands gym={gym} />;

@@ -15,13 +15,14 @@ import { NewGym } from "./new-gym";
 import { GymRoom, OutOfOrder } from "./room";
 import { type GymState, useGym } from "./use-gym";
 
-/** The gym as threads of what can be built, this week's prescriptions hung on them, and what taking something away does. */
+/** The loads that the gym can build, implement by implement, this week's prescriptions at them, and what taking something away does. */
 export function GymScreen({ view }: { view: GymView }) {
   const gym = useGym(view);
   const [selected, setSelected] = useState<string>("bars");
   const coming = useComing(view);
   const hanging = useMemo(() => prescriptionsByLoad(coming ?? []), [coming]);
-  const thread = [...gym.threads, ...gym.keptThreads].find((one) => one.key === selected) ?? gym.threads[0];
+  const implement =
+    [...gym.implementLoads, ...gym.savedImplements].find((one) => one.key === selected) ?? gym.implementLoads[0];
   const general = gym.problems.filter((one) => !one.field.includes("."));
   return (
     <div className="grid min-h-dvh grid-cols-1 content-start lg:h-dvh lg:min-h-[40rem] lg:grid-rows-[auto_minmax(0,1fr)] lg:grid-cols-[minmax(0,1fr)_320px]">
@@ -29,12 +30,12 @@ export function GymScreen({ view }: { view: GymView }) {
       <main className="flex min-w-0 flex-col lg:min-h-0 lg:overflow-y-auto">
         {gym.message ? <Notice kind="warn">{gym.message}</Notice> : null}
         <div className="overflow-x-auto px-3 pt-1">
-          {gym.threads.length + gym.keptThreads.length === 0 ? (
+          {gym.implementLoads.length + gym.savedImplements.length === 0 ? (
             <p className="p-4 text-quiet">Nothing is here yet. Add bars, weights or a machine at the right.</p>
           ) : (
             <LoadScale
-              threads={gym.threads}
-              kept={gym.keptThreads}
+              implementLoads={gym.implementLoads}
+              kept={gym.savedImplements}
               hanging={hanging}
               unit={gym.equipment.unit}
               selected={selected}
@@ -56,7 +57,7 @@ export function GymScreen({ view }: { view: GymView }) {
             <span>◌ taken away</span>
           </p>
         </div>
-        <Consequence gym={gym} thread={thread?.name ?? ""} hanging={hanging.get(selected) ?? []} />
+        <Consequence gym={gym} implement={implement?.name ?? ""} hanging={hanging.get(selected) ?? []} />
       </main>
       <aside
         aria-label="What it is made of"
@@ -67,11 +68,11 @@ export function GymScreen({ view }: { view: GymView }) {
             {problem.message}
           </p>
         ))}
-        {thread ? (
+        {implement ? (
           <section>
-            <h2 className="text-base font-bold">{thread.name}</h2>
-            <p className="mb-2 text-quiet">{thread.basis}</p>
-            <ImplementEditor key={thread.key} gym={gym} thread={thread} />
+            <h2 className="text-base font-bold">{implement.name}</h2>
+            <p className="mb-2 text-quiet">{implement.basis}</p>
+            <ImplementEditor key={implement.key} gym={gym} implement={implement} />
           </section>
         ) : (
           <EmptyStart gym={gym} />
@@ -180,14 +181,14 @@ function GymHeader({ gym }: { gym: GymState }) {
   );
 }
 
-/** Under the scale: what the change does to the coming sessions, or, unchanged, what hangs on the chosen thread. */
+/** Under the scale: what the change does to the coming sessions, or, unchanged, what is done with the chosen implement. */
 function Consequence({
   gym,
-  thread,
+  implement,
   hanging,
 }: {
   gym: GymState;
-  thread: string;
+  implement: string;
   hanging: readonly PrescriptionsAtLoad[];
 }) {
   const { dayOfWeek } = useDates();
@@ -208,7 +209,7 @@ function Consequence({
   return (
     <section className="mt-auto border-t border-rule px-4 py-2">
       <h2 className="font-bold">
-        {thread} <span className="font-normal text-quiet">in the coming sessions</span>
+        {implement} <span className="font-normal text-quiet">in the coming sessions</span>
       </h2>
       {hanging.length === 0 ? (
         <p className="text-quiet">Nobody is asked for a load on it.</p>

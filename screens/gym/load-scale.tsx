@@ -18,7 +18,7 @@ export interface PrescriptionsAtLoad {
   readonly built: boolean;
 }
 
-/** The coming prescriptions by the thread they hang on, one for each load of a lift. */
+/** The coming prescriptions by their implement, one for each load of a lift. */
 export function prescriptionsByLoad(prescriptions: readonly Prescription[]): Map<string, PrescriptionsAtLoad[]> {
   const by = new Map<string, PrescriptionsAtLoad[]>();
   for (const prescription of prescriptions) {
@@ -33,17 +33,17 @@ export function prescriptionsByLoad(prescriptions: readonly Prescription[]): Map
   return by;
 }
 
-/** Each implement a thread along one load scale, a knot for every weight that can be built, prescriptions hung below. */
+/** Each implement a row along one load scale, a mark for every weight that can be built, prescriptions below. */
 export function LoadScale({
-  threads,
+  implementLoads,
   kept,
   hanging,
   unit,
   selected,
   onSelect,
 }: {
-  threads: readonly ImplementLoads[];
-  /** As the gym is kept: knots that are gone show as holes. */
+  implementLoads: readonly ImplementLoads[];
+  /** As the gym is kept: marks that are gone show as holes. */
   kept: readonly ImplementLoads[];
   hanging: ReadonlyMap<string, readonly PrescriptionsAtLoad[]>;
   unit: WeightUnit;
@@ -51,8 +51,8 @@ export function LoadScale({
   onSelect: (key: string) => void;
 }) {
   const [ref, width] = useWidth<HTMLDivElement>(800);
-  const rows = kept.map((old) => ({ old, now: threads.find((one) => one.key === old.key) ?? null }));
-  for (const now of threads) if (!kept.some((old) => old.key === now.key)) rows.push({ old: now, now });
+  const rows = kept.map((old) => ({ old, now: implementLoads.find((one) => one.key === old.key) ?? null }));
+  for (const now of implementLoads) if (!kept.some((old) => old.key === now.key)) rows.push({ old: now, now });
   const most = Math.max(40, ...rows.flatMap(({ old, now }) => [old.loads.at(-1)?.kg ?? 0, now?.loads.at(-1)?.kg ?? 0]));
   const x = scalePow()
     .exponent(0.62)
@@ -83,7 +83,7 @@ export function LoadScale({
               )}
             >
               <span className="sr-only">{threadWords(old, now, unit)}</span>
-              <Thread
+              <ImplementRow
                 old={old}
                 now={now}
                 x={x}
@@ -115,7 +115,7 @@ function grainWords({ grain }: ImplementLoads, unit: WeightUnit): string {
     : `${step}, 10 % or less from ${massFigure(grain.fineFromKg, unit)}`;
 }
 
-function Thread({
+function ImplementRow({
   old,
   now,
   x,

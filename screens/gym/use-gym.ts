@@ -87,8 +87,11 @@ export function useGym(view: GymView) {
     equipment,
     /** Without what is out of order today. */
     today,
-    threads: useMemo(() => implementLoadsOf(today), [today]),
-    keptThreads: useMemo(() => implementLoadsOf(equipmentOn(view.equipment, view.today)), [view.equipment, view.today]),
+    implementLoads: useMemo(() => implementLoadsOf(today), [today]),
+    savedImplements: useMemo(
+      () => implementLoadsOf(equipmentOn(view.equipment, view.today)),
+      [view.equipment, view.today],
+    ),
     problems: useMemo(() => equipmentProblems(equipment), [equipment]),
     name,
     setName,

@@ -56,10 +56,10 @@ export function MyWeeks({ view }: { view: ClientView }) {
       <section>
         <h2 className="mb-2 text-lg font-bold">Your lifts</h2>
         <p className="mb-3 text-quiet">
-          The thread is what you could lift once on that day, worked out from your sets; the pale band is how sure that
+          The line is what you could lift once on that day, worked out from your sets; the pale band is how sure that
           is.
         </p>
-        {lifts.length === 0 ? <p className="text-quiet">Two days of a lift show the first thread.</p> : null}
+        {lifts.length === 0 ? <p className="text-quiet">Two days of a lift show the first line.</p> : null}
         <ul className="flex flex-col gap-5">
           {lifts.map((lift) => (
             <li key={lift.lineage} className="border-t border-line pt-3">

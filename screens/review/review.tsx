@@ -152,7 +152,7 @@ function Figures({ review }: { review: Review }) {
   );
 }
 
-/** Warp is what was planned, weft what was done; a set left out is a hole, a rep more is a slub. */
+/** A column a planned set, a bar across for what was done; a set left out is a hole, a rep more is thicker. */
 function PlannedAndDone({
   review,
   chosen,
@@ -340,7 +340,7 @@ function SetStory({
   );
 }
 
-/** The lift's load over the weeks with today's knot, and what its rule now prescribes, with the reason. */
+/** The lift's load over the weeks with today's mark, and what its rule now prescribes, with the reason. */
 function NextLift({ lift, date, unit }: { lift: ReviewedLift; date: string; unit: WeightUnit }) {
   const said = lift.record.exposures.filter((exposure) => isLoadSaid(lift.exercise, exposure));
   const points = said.map((exposure, index, all) => {

@@ -12,7 +12,7 @@ import { loadOf } from "./lift-day";
 import { trendWords } from "./trend-words";
 import { useBrush } from "./use-brush";
 
-/** Pixels of a week and of the lifts' names: threads run over columns of one width. */
+/** Pixels of a week and of the lifts' names: lines run over columns of one width. */
 const COLUMN = 78;
 const NAMES = 216;
 
@@ -212,7 +212,7 @@ function DayOfLift({
   );
 }
 
-/** The e1RM as a thread over its row's weeks. */
+/** The e1RM as a line over its row's weeks. */
 function E1rmLine({ lift, weeks, from }: { lift: LiftAcrossWeeks; weeks: readonly number[]; from: number }) {
   const points = weeks.flatMap((week, place) => {
     const kg = lift.weeks[week]?.e1rmKg;

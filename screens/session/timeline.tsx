@@ -45,7 +45,7 @@ interface Row {
 const ZOOM = 1.25;
 
 /**
- * The session as cloth: lifts are warp threads, one weft runs over and under them in the order of doing. To scale. Arrows step
+ * The session over time: a line for each lift, and one path over and under them in the order of doing. To scale. Arrows step
  * through the sets as they are done, + and − go nearer, 0 shows all, Enter the block in hand; so do a pinch and the wheel with Ctrl.
  */
 export function Timeline({
@@ -309,7 +309,7 @@ const Minutes = memo(function Minutes({
   );
 });
 
-/** The lifts' names, their threads, and what stands together. */
+/** The lifts' names, their lines, and what stands together. */
 const Names = memo(function Names({
   rows,
   rowHeight,
@@ -374,7 +374,7 @@ interface BlockWorkProps {
   readonly on: WorkProps["on"];
 }
 
-/** A block's thread and its bouts, from its own beginning; drawn again where one of them is another. */
+/** A block's path and its work intervals, from its own beginning; drawn again where one of them is another. */
 const BlockWork = memo(
   function BlockWork({ timeline, bouts, shares, yOf, scale, room, selection, on }: BlockWorkProps) {
     return (
@@ -411,8 +411,8 @@ const BlockWork = memo(
 const isSameBout = (a: WorkInterval, b: WorkInterval): boolean =>
   a.key === b.key && a.span === b.span && a.likelyShare === b.likelyShare;
 
-/** A block's thread, on a ground that parts it from what it crosses. */
-const SetBand = memo(function Weft({
+/** A block's path, on a ground that parts it from what it crosses. */
+const SetBand = memo(function SetBand({
   timeline,
   yOf,
   scale,
@@ -421,7 +421,7 @@ const SetBand = memo(function Weft({
   yOf: ReadonlyMap<string, number>;
   scale: number;
 }) {
-  const path = weft(
+  const path = pathThrough(
     timeline.spans.filter(isWork),
     yOf,
     (span) => span.startSeconds * scale,
@@ -435,8 +435,8 @@ const SetBand = memo(function Weft({
   );
 });
 
-/** One thread through the bars in the order of doing. */
-function weft(
+/** One path through the bars in the order of doing. */
+function pathThrough(
   work: readonly WorkSpan[],
   yOf: ReadonlyMap<string, number>,
   from: (span: WorkSpan) => number,

@@ -57,24 +57,24 @@ describe("what the desk asks off the page", () => {
     const { result } = open(first);
     expect(result.current).toEqual({ kind: "working" });
     await frame();
-    const [thread] = WorkerDouble.all;
-    expect(thread!.orders).toMatchObject([{ kind: "context" }, { kind: "ask", of: "waysOut", question: first }]);
-    thread!.say(thread!.asked[0]!, null);
+    const [worker] = WorkerDouble.all;
+    expect(worker!.orders).toMatchObject([{ kind: "context" }, { kind: "ask", of: "waysOut", question: first }]);
+    worker!.say(worker!.asked[0]!, null);
     expect(result.current).toEqual({ kind: "answered", answer: null });
   });
 
   it("another question drops the one before it, and its late answer is nobody's", async () => {
     const { result, rerender } = open(first);
     await frame();
-    const [thread] = WorkerDouble.all;
-    const [one] = thread!.asked;
+    const [worker] = WorkerDouble.all;
+    const [one] = worker!.asked;
     rerender({ question: second, context: CONTEXT });
     expect(result.current).toEqual({ kind: "working" });
-    expect(thread!.orders.at(-1)).toEqual({ kind: "drop", id: one });
+    expect(worker!.orders.at(-1)).toEqual({ kind: "drop", id: one });
     await frame();
-    thread!.say(one!, "late");
+    worker!.say(one!, "late");
     expect(result.current).toEqual({ kind: "working" });
-    thread!.say(thread!.asked[1]!, "now");
+    worker!.say(worker!.asked[1]!, "now");
     expect(result.current).toEqual({ kind: "answered", answer: "now" });
     // Back again, it is asked again: no earlier answer stands for it.
     rerender({ question: first, context: CONTEXT });
@@ -84,26 +84,26 @@ describe("what the desk asks off the page", () => {
   it("another context is told once, and all is asked anew in it; what was only recorded since asks nothing anew", async () => {
     const { result, rerender } = open(first);
     await frame();
-    const [thread] = WorkerDouble.all;
-    thread!.say(thread!.asked[0]!, "before");
+    const [worker] = WorkerDouble.all;
+    worker!.say(worker!.asked[0]!, "before");
     rerender({ question: first, context: { ...CONTEXT, reasons: { spotter: "He is there" } } });
     await frame();
     expect(result.current).toEqual({ kind: "answered", answer: "before" });
-    expect(thread!.asked).toHaveLength(1);
+    expect(worker!.asked).toHaveLength(1);
     rerender({ question: first, context: { ...CONTEXT, bodyMassKg: 90 } });
     expect(result.current).toEqual({ kind: "working" });
     await frame();
-    expect(thread!.orders.slice(-2)).toMatchObject([{ kind: "context", context: { bodyMassKg: 90 } }, { kind: "ask" }]);
+    expect(worker!.orders.slice(-2)).toMatchObject([{ kind: "context", context: { bodyMassKg: 90 } }, { kind: "ask" }]);
     expect(WorkerDouble.all).toHaveLength(1);
   });
 
   it("a worker that breaks is said, and what is asked next gets another one, with the context", async () => {
     const { result, rerender } = open(first);
     await frame();
-    const [thread] = WorkerDouble.all;
-    act(() => thread!.onerror({ preventDefault: () => {} }));
+    const [worker] = WorkerDouble.all;
+    act(() => worker!.onerror({ preventDefault: () => {} }));
     expect(result.current).toEqual({ kind: "failed" });
-    expect(thread!.isEnded).toBe(true);
+    expect(worker!.isEnded).toBe(true);
     rerender({ question: second, context: CONTEXT });
     await frame();
     expect(WorkerDouble.all).toHaveLength(2);

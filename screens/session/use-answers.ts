@@ -25,21 +25,21 @@ export function useWorkerAnswer(view: SessionContext & Partial<SessionView>): Qu
   const begin = useCallback(() => {
     if (worker.current) return worker.current;
     const heard = new Map<number, OnAnswer>();
-    const thread = new Worker(new URL("./desk.worker.ts", import.meta.url));
-    thread.onmessage = ({ data }: MessageEvent<WorkerMessage>) => {
+    const started = new Worker(new URL("./desk.worker.ts", import.meta.url));
+    started.onmessage = ({ data }: MessageEvent<WorkerMessage>) => {
       heard.get(data.id)?.(data);
       heard.delete(data.id);
     };
     // It did not start, or broke: whoever waits is told, and what is asked next gets another.
-    thread.onerror = (event) => {
+    started.onerror = (event) => {
       event.preventDefault();
-      thread.terminate();
+      started.terminate();
       worker.current = null;
       told.current = null;
       for (const [id, hear] of heard) hear({ kind: "failed", id, message: "" });
       heard.clear();
     };
-    const begun = { post: (order: Order) => thread.postMessage(order), heard, end: () => thread.terminate() };
+    const begun = { post: (order: Order) => started.postMessage(order), heard, end: () => started.terminate() };
     worker.current = begun;
     return begun;
   }, []);

@@ -1,4 +1,4 @@
-/** While a page is made: a thread going through. */
+/** While a page is made: a line going through. */
 export function LoadingScreen() {
   return (
     <div role="status" aria-busy="true" className="flex min-h-[60dvh] flex-col items-center justify-center gap-3">

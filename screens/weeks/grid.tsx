@@ -44,7 +44,7 @@ const STATE_WORDS = {
   leftOut: "left out",
 } as const;
 
-/** Weeks across, days and lifts down, phases as bands on top; the selvedge counts muscles against their bands. */
+/** Weeks across, days and lifts down, phases as bands on top; the table below counts muscles against their bands. */
 export function WeeksGrid({ weeks, view }: { weeks: Weeks; view: WeeksView }) {
   const { shortDate } = useDates();
   const { model, ghost, selection, select } = weeks;

@@ -1,4 +1,4 @@
-/** The desk's worker without a thread of its own: it answers what is asked, a moment later. */
+/** The desk's worker in the test's own process: it answers what is asked, a moment later. */
 import { deskAnswers } from "@/contract";
 import { newId } from "@/device/ids";
 import { answerQueue, type Order, type WorkerMessage } from "../answer-queue";
@@ -13,7 +13,7 @@ export class WorkerDouble {
     (work) => setTimeout(work, 0),
   );
   postMessage(order: Order): void {
-    // As between threads: what is heard is a copy.
+    // As between workers: what arrives is a copy.
     this.hear(structuredClone(order));
   }
   terminate(): void {
