@@ -250,8 +250,8 @@ describe("what the desk and the floor warn of", () => {
     [{ kind: "setsLeftOut", left: 3, planned: 12 }, "3 of 12 sets were left out last time."],
     [{ kind: "lowAdherence", done: 5, planned: 8 }, "5 of 8 sessions in four weeks: simplify the week?"],
     [{ kind: "standsStill", lifts: 6 }, "6 lifts have stood at the same loads and reps for eight weeks."],
-  ])("what needs the coach: %j", (snag, sentence) => {
-    expect(clientAlertSentence(snag, "Runa")).toContain(sentence);
+  ])("what needs the coach: %j", (alert, sentence) => {
+    expect(clientAlertSentence(alert, "Runa")).toContain(sentence);
   });
 
   it("balance, each by its own pair", () => {

@@ -399,18 +399,18 @@ export function withinTimeSentence(problem: WithinTimeProblem): string {
 }
 
 /** What needs the coach, in one sentence. */
-export function clientAlertSentence(snag: ClientAlert, name: string): string {
-  switch (snag.kind) {
+export function clientAlertSentence(alert: ClientAlert, name: string): string {
+  switch (alert.kind) {
     case "notReady":
-      return readinessSentence(snag.readiness, name);
+      return readinessSentence(alert.readiness, name);
     case "missedSessions":
-      return `${snag.count} planned sessions were not done in four weeks.`;
+      return `${alert.count} planned sessions were not done in four weeks.`;
     case "setsLeftOut":
-      return `${snag.left} of ${snag.planned} sets were left out last time.`;
+      return `${alert.left} of ${alert.planned} sets were left out last time.`;
     case "lowAdherence":
-      return `${snag.done} of ${snag.planned} sessions in four weeks: simplify the week?`;
+      return `${alert.done} of ${alert.planned} sessions in four weeks: simplify the week?`;
     case "standsStill":
-      return `${snag.lifts} lifts have stood at the same loads and reps for eight weeks.`;
+      return `${alert.lifts} lifts have stood at the same loads and reps for eight weeks.`;
   }
 }
 

@@ -85,7 +85,7 @@ interface Moment {
 interface KnownBlock extends Pick<ForecastContext, "catalogue" | "settings" | "constants"> {
   readonly before: Moment | null;
   readonly restSeconds: number;
-  readonly goesBy: readonly unknown[];
+  readonly cacheKeyInputs: readonly unknown[];
   readonly work: readonly WorkForecast[];
   readonly after: Moment;
 }
@@ -105,7 +105,7 @@ export function forecastSession(timeline: Timeline, context: ForecastContext): S
   let clock = 0;
   for (const { startSeconds, timeline: block } of timeline.blocks) {
     const restSeconds = startSeconds - clock;
-    const goesBy = forecastCacheKey(block, context);
+    const cacheKeyInputs = forecastCacheKey(block, context);
     let known = foretold.get(block);
     const isSame =
       known !== undefined &&
@@ -114,13 +114,13 @@ export function forecastSession(timeline: Timeline, context: ForecastContext): S
       known.catalogue === catalogue &&
       known.settings === settings &&
       known.constants === constants &&
-      known.goesBy.length === goesBy.length &&
-      known.goesBy.every((one, index) => one === goesBy[index]);
+      known.cacheKeyInputs.length === cacheKeyInputs.length &&
+      known.cacheKeyInputs.every((one, index) => one === cacheKeyInputs[index]);
     if (!known || !isSame) {
       run ??= Run.from(context, before);
       run.reserve.rest(restSeconds);
       const own = run.block(block);
-      known = { catalogue, settings, constants, before, restSeconds, goesBy, work: own, after: run.moment() };
+      known = { catalogue, settings, constants, before, restSeconds, cacheKeyInputs, work: own, after: run.moment() };
       foretold.set(block, known);
       blocksForetold++;
     }

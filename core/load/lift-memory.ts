@@ -26,7 +26,7 @@ export interface LiftFound {
 }
 
 interface Known {
-  readonly goesBy: LiftCacheKey;
+  readonly cacheKeyInputs: LiftCacheKey;
   readonly found: LiftFound;
 }
 
@@ -35,25 +35,25 @@ const NO_RECORD = {};
 const known = new WeakMap<LiftRecord | typeof NO_RECORD, WeakMap<Slot, Known>>();
 
 /** The lift as it was resolved before; null where anything that it goes by is another. */
-export function cachedLift(record: LiftRecord | null, slot: Slot, goesBy: LiftCacheKey): LiftFound | null {
+export function cachedLift(record: LiftRecord | null, slot: Slot, cacheKeyInputs: LiftCacheKey): LiftFound | null {
   const before = known.get(record ?? NO_RECORD)?.get(slot);
   if (!before) return null;
-  const then = before.goesBy;
+  const then = before.cacheKeyInputs;
   const isSame =
-    then.next === goesBy.next &&
-    then.ramp === goesBy.ramp &&
-    then.gym === goesBy.gym &&
-    then.settings === goesBy.settings &&
-    then.bodyMassKg === goesBy.bodyMassKg &&
-    then.policy === goesBy.policy &&
-    then.related === goesBy.related &&
-    then.catalogue === goesBy.catalogue &&
-    then.trainingMaxKg === goesBy.trainingMaxKg;
+    then.next === cacheKeyInputs.next &&
+    then.ramp === cacheKeyInputs.ramp &&
+    then.gym === cacheKeyInputs.gym &&
+    then.settings === cacheKeyInputs.settings &&
+    then.bodyMassKg === cacheKeyInputs.bodyMassKg &&
+    then.policy === cacheKeyInputs.policy &&
+    then.related === cacheKeyInputs.related &&
+    then.catalogue === cacheKeyInputs.catalogue &&
+    then.trainingMaxKg === cacheKeyInputs.trainingMaxKg;
   return isSame ? before.found : null;
 }
 
-export function cacheLift(record: LiftRecord | null, slot: Slot, goesBy: LiftCacheKey, found: LiftFound): void {
+export function cacheLift(record: LiftRecord | null, slot: Slot, cacheKeyInputs: LiftCacheKey, found: LiftFound): void {
   const bySlot = known.get(record ?? NO_RECORD) ?? new WeakMap<Slot, Known>();
   known.set(record ?? NO_RECORD, bySlot);
-  bySlot.set(slot, { goesBy, found });
+  bySlot.set(slot, { cacheKeyInputs, found });
 }

@@ -120,7 +120,7 @@ class Resolver {
     const { slot } = work;
     const exercise = exerciseOrThrow(this.context.catalogue, slot.exerciseId);
     const ramp = slot.ramp.kind === "none" ? null : this.rampKind(slot, exercise);
-    const cacheKeyInputs = this.goesBy(work, ramp);
+    const cacheKeyInputs = this.cacheKeyInputs(work, ramp);
     const before = cachedLift(work.record, slot, cacheKeyInputs);
     if (before) this.takeOver(work, before);
     else {
@@ -133,7 +133,7 @@ class Resolver {
     return work;
   }
 
-  private goesBy({ slot, next }: SlotWork, ramp: RampKind | null): LiftCacheKey {
+  private cacheKeyInputs({ slot, next }: SlotWork, ramp: RampKind | null): LiftCacheKey {
     const { gym, settings, bodyMassKg, policy, related, catalogue } = this.context;
     const trainingMaxKg = this.context.trainingMaxKg(slot.lineage);
     return { gym, settings, bodyMassKg, policy, related, catalogue, next, ramp, trainingMaxKg };

@@ -83,7 +83,7 @@ function ClientBars({ client, today }: { client: ClientLine; today: string }) {
   const firstWeek = addDays(mondayOf(today), -7 * (WEEKS - 1));
   const weeks = Array.from({ length: WEEKS }, (_, week) => addDays(firstWeek, week * 7));
   const found = clientAlertOf(client.readiness, glancesOf(client.sessions), today, client.standingLifts);
-  const snag = found && clientAlertSentence(found, client.name);
+  const alert = found && clientAlertSentence(found, client.name);
   const next = client.sessions.find((session) => session.date >= today && isWaiting(session));
   return (
     <li className="flex flex-col">
@@ -96,9 +96,9 @@ function ClientBars({ client, today }: { client: ClientLine; today: string }) {
       <Link href={`/clients/${client.id}`} tabIndex={-1} aria-hidden className="my-2 block">
         <WeekBars weeks={weeks} sessions={client.sessions} today={today} />
       </Link>
-      {snag ? (
+      {alert ? (
         <Notice kind={client.readiness.kind === "ready" ? "warn" : "block"} className="mb-2 text-[13px]">
-          {snag}
+          {alert}
         </Notice>
       ) : null}
       {next ? (
