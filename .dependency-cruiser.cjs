@@ -1,50 +1,63 @@
-// The arrows of docs/architecture.md. Everyone imports core by its door.
+// The layers of docs/architecture.md. Values are imported downwards only; a type may be named from anywhere its layer is known.
+
+/** Only these folders are imported by value from a folder. */
 const only = (name, from, allowed) => ({
   name,
   severity: "error",
   from: { path: from },
-  to: { pathNot: allowed, dependencyTypesNot: ["core"] },
+  to: { pathNot: allowed, dependencyTypesNot: ["core", "type-only"] },
 });
+
+/** Some folders are not imported from a folder at all. */
+const never = (name, from, to) => ({ name, severity: "error", from: { path: from }, to: { path: `^(${to})/` } });
+
+/** The folders of the computation, the highest first: each imports those after it. */
+const CORE = [
+  "plan",
+  "floor",
+  "caution",
+  "prescription",
+  "progress",
+  "forecast",
+  "volume",
+  "selection",
+  "load",
+  "time",
+  "session",
+  "exercise",
+];
+
 module.exports = {
   forbidden: [
-    only("core-knows-nothing", "^core/(?!testing/|.*\\.test\\.ts$)", "^core/"),
+    only("core-imports-nothing-else", "^core/(?!testing/|.*\\.test\\.ts$)", "^core/"),
+    ...CORE.slice(1).map((folder, index) => ({
+      name: `core-${folder}-imports-downwards`,
+      severity: "error",
+      from: { path: `^core/${folder}/`, pathNot: "\\.test\\.ts$" },
+      to: { path: `^core/(${CORE.slice(0, index + 1).join("|")})/`, dependencyTypesNot: ["type-only"] },
+    })),
     {
-      name: "core-by-its-door",
+      name: "core-by-its-index",
       severity: "error",
       from: { pathNot: "^core/" },
       to: { path: "^core/", pathNot: "^core/(index\\.ts$|testing/)" },
     },
     {
-      name: "contract-knows-core",
+      name: "contract-imports-downwards",
       severity: "error",
-      from: { path: "^contract/" },
-      to: { path: "^(app|screens|parts|server|device|ui)/" },
+      from: { path: "^contract/", pathNot: "\\.test\\.ts$" },
+      to: { path: "^views/", dependencyTypesNot: ["type-only"] },
     },
-    {
-      name: "device-arrows",
-      severity: "error",
-      from: { path: "^device/" },
-      to: { path: "^(app|screens|parts|server|ui)/" },
-    },
-    {
-      name: "server-arrows",
-      severity: "error",
-      from: { path: "^server/" },
-      to: { path: "^(app|screens|parts|device|ui)/" },
-    },
-    {
-      name: "ui-knows-no-domain",
-      severity: "error",
-      from: { path: "^ui/" },
-      to: { path: "^(app|screens|parts|server|device|contract|core)/" },
-    },
-    {
-      name: "parts-arrows",
-      severity: "error",
-      from: { path: "^parts/" },
-      to: { path: "^(app|screens|server|device|workers)/" },
-    },
-    { name: "screens-arrows", severity: "error", from: { path: "^screens/" }, to: { path: "^(app|server)/" } },
+    never("contract-is-isomorphic", "^contract/", "app|screens|parts|server|device|ui"),
+    never("views-are-isomorphic", "^views/", "app|screens|parts|server|device|ui"),
+    never("device-imports", "^device/", "app|screens|parts|server|ui"),
+    never("server-imports", "^server/", "app|screens|parts|device|ui"),
+    never("ui-knows-no-domain", "^ui/", "app|screens|parts|server|device|views|contract|core"),
+    never("parts-imports", "^parts/", "app|screens|server|device"),
+    never("screens-imports", "^screens/", "app|server"),
+    never("tools-import-no-interface", "^tools/", "app|screens|parts|device|ui"),
+    never("bench-imports-no-screen", "^bench/", "app|parts|ui"),
+    never("journeys-use-the-screen", "^e2e/", "app|screens|parts|device|ui|views"),
     {
       name: "no-sibling-screens",
       severity: "error",
@@ -54,10 +67,15 @@ module.exports = {
     {
       name: "only-db-knows-drizzle",
       severity: "error",
-      from: { path: "^(app|screens|parts|device|ui|contract|server(?!/db))/" },
+      from: { path: "^(app|screens|parts|device|ui|views|contract|server(?!/db))/" },
       to: { path: "^node_modules/(drizzle-orm|pg)/" },
     },
-    { name: "no-cycles", severity: "error", from: {}, to: { circular: true } },
+    {
+      name: "no-cycles",
+      severity: "error",
+      from: {},
+      to: { circular: true },
+    },
   ],
   options: {
     doNotFollow: { path: "node_modules" },

@@ -12,14 +12,14 @@ export default defineConfig({
       {
         extends: true,
         // Pure functions keep nothing between files: they are read once for all of these.
-        test: { name: "computation", include: ["{core,contract}/**/*.test.ts"], isolate: false },
+        test: { name: "computation", include: ["{core,contract,views}/**/*.test.ts"], isolate: false },
       },
       {
         extends: true,
         test: {
           name: "others",
           include: ["**/*.test.{ts,tsx}"],
-          exclude: [...NOT_OURS, "{core,contract}/**"],
+          exclude: [...NOT_OURS, "{core,contract,views}/**"],
         },
       },
     ],

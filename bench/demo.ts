@@ -1,6 +1,7 @@
 /** `./yarvex bench demo`: how the sets of the demo's clients went against what was foretold of each from the days before it. */
-import { computeSession, reviewSession } from "../contract";
+
 import { mean } from "../core";
+import { computeSession, reviewSession } from "../views";
 import { withDatabase } from "./database";
 
 /** From this week on of the eight: before it little is known. */

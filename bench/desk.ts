@@ -1,8 +1,9 @@
 /** An edit at the desk: what the core does for it, on a fixed session of 60 sets over 100 edits. */
-import { cautionsOf, computeSession, type LiftLog, readCautions, recordsOf } from "../contract";
-import { testContext } from "../contract/testing/context";
+
 import { applyEdits, SHIPPED_CATALOGUE, writeCells } from "../core";
 import { countingIds, exposure, read } from "../core/testing/helpers";
+import { cautionsOf, computeSession, type LiftLog, readCautions, recordsOf } from "../views";
+import { testContext } from "../views/testing/context";
 
 export const SIXTY_SETS = `A1 Back squat 5x5 rir2 r150 ramp
 

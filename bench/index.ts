@@ -1,7 +1,6 @@
 /** `./yarvex bench`: speed as ratios to a yardstick in the same run, how well fits recover a known truth, and memory. */
 import { spawnSync } from "node:child_process";
 import { join } from "node:path";
-import { ADVISED_SESSIONS, adviceScore } from "../contract/testing/advised-sessions";
 import {
   allBlocks,
   balanceOf,
@@ -27,6 +26,7 @@ import {
   weight,
 } from "../core";
 import { forecastScores } from "../core/testing/forecast-scores";
+import { ADVISED_SESSIONS, adviceScore } from "../views/testing/advised-sessions";
 import { deskBench } from "./desk";
 import { fuzz } from "./fuzz";
 import { holdBench } from "./hold";

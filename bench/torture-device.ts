@@ -4,7 +4,7 @@
  * safe on the device, and of every fault it made.
  */
 import "fake-indexeddb/auto";
-import { type FloorView, type Input, type Output, shownSession } from "../contract";
+import { type Input, type Output, shownSession } from "../contract";
 import {
   asPlanned,
   blockRoundsOf,
@@ -17,6 +17,7 @@ import {
   SHIPPED_CATALOGUE,
   workContextOf,
 } from "../core";
+import type { FloorView } from "../views";
 
 interface Orders {
   readonly base: string;

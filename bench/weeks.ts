@@ -1,6 +1,5 @@
 /** A plan of 12 weeks of 4 days: how long its weeks take from nothing and after a change, and the rest of it run many times. */
-import { projectContextOf, type WeeksView, weeksModel } from "../contract";
-import { weeksViewOf } from "../contract/testing/weeks";
+
 import {
   applyPlanEdits,
   assumptionsFor,
@@ -18,6 +17,8 @@ import { calibrationOf } from "../core/testing/calibration";
 import { countingIds, exposure, read } from "../core/testing/helpers";
 import { phase, planOf } from "../core/testing/plans";
 import { ruleWeeks } from "../core/testing/rule-weeks";
+import { projectContextOf, type WeeksView, weeksModel } from "../views";
+import { weeksViewOf } from "../views/testing/weeks";
 
 const DAYS = [
   "A1 Back squat 4x5 rir2 r150\n\nB1 Bench press 4x6-8 rir2 r120\n\nC1 Barbell row 4x8-10 rir2 r120\n\nD1 Overhead press 4x6-8 rir2 r120\n\nE1 Dumbbell curl 4x10-12 rir1 r75\n\nF1 Lateral raise 4x12-15 rir1 r60",

@@ -1,10 +1,10 @@
 /** `./yarvex bench writes`: entries of the floor, at the use case against bare inserts, over HTTP against an empty route. */
 import { randomUUID } from "node:crypto";
-import type { FloorView, SessionView } from "../contract";
 import { diffDocuments, EVENT_VERSION, type FloorEvent, parseSession, SHIPPED_CATALOGUE } from "../core";
 import { ensureBuild } from "../tools/build";
 import { clientOf, type Server } from "../tools/postgres";
 import { freePort } from "../tools/system";
+import type { FloorView, SessionView } from "../views";
 import { withDatabase } from "./database";
 import { pause, webOver } from "./web";
 

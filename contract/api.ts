@@ -12,14 +12,37 @@ import {
   READINESS_QUESTIONS,
   REGION_IDS,
 } from "../core";
+import type { ChangedPrescription } from "../views/gym";
+import type { Prescription } from "../views/prescription";
+import type { SessionEmail } from "../views/session-email";
+import type {
+  ClientLine,
+  ClientName,
+  ClientView,
+  Device,
+  ExercisesView,
+  FloorView,
+  FoundSession,
+  GymView,
+  Invitation,
+  LiftLog,
+  PastSession,
+  PlannedLine,
+  PlanView,
+  ReviewView,
+  SavedSession,
+  SentLine,
+  SessionView,
+  TemplateLine,
+  Viewer,
+} from "../views/views";
+import type { WeeksView } from "../views/weeks";
 import type { StudioExercises } from "./catalogue";
 import { documentSchema, editSchema, weightSchema } from "./document";
 import { equipmentSchema } from "./equipment";
-import type { ChangedPrescription } from "./gym";
 import { MOST_EVENTS } from "./limits";
 import { ownExerciseSchema } from "./own-exercise";
 import { planEditSchema, planStart } from "./plan";
-import type { Prescription } from "./prescription";
 import { REGION_SCHEMA } from "./region";
 import {
   booleanValue,
@@ -41,29 +64,6 @@ import {
   unchecked,
   uuid,
 } from "./schema";
-import type { SessionEmail } from "./session-email";
-import type {
-  ClientLine,
-  ClientName,
-  ClientView,
-  Device,
-  ExercisesView,
-  FloorView,
-  FoundSession,
-  GymView,
-  Invitation,
-  LiftLog,
-  PastSession,
-  PlannedLine,
-  PlanView,
-  ReviewView,
-  SavedSession,
-  SentLine,
-  SessionView,
-  TemplateLine,
-  Viewer,
-} from "./views";
-import type { WeeksView } from "./weeks";
 
 const nothing = strictObject({});
 const figure = integer(0, 600);

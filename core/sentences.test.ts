@@ -1,6 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { SHIPPED_CATALOGUE } from "./exercise/catalogue";
 import { exerciseOrThrow } from "./exercise/exercise";
+import type { StopReached } from "./floor/block-rounds";
 import type { WorkForecast } from "./forecast/forecast";
 import type { LoadBuild } from "./load/equipment";
 import type { LoadAlternative, LoadReason } from "./load/reasons";
@@ -23,7 +24,6 @@ import {
   waySentence,
   withinTimeSentence,
 } from "./sentences";
-import type { StopReached } from "./session/block-rounds";
 import { weight } from "./units";
 
 const catalogue = SHIPPED_CATALOGUE;

@@ -1,8 +1,8 @@
 /** Reasons are data; here, and only here, they become sentences. Plain words, figures with units. */
 import { readinessSentence } from "./caution/readiness";
 import type { Catalogue, Exercise } from "./exercise/exercise";
-import type { OrderAdvice } from "./exercise/order";
 import { muscleName, REGIONS } from "./exercise/regions";
+import type { StopReached } from "./floor/block-rounds";
 import type { Remedies, WorkForecast } from "./forecast/forecast";
 import { basisWords } from "./load/effective";
 import type { LoadBuild } from "./load/equipment";
@@ -14,7 +14,7 @@ import type { CheckIn, Sleep } from "./progress/deload-signs";
 import type { ProgressionRule } from "./progress/rule";
 import { RULES } from "./progress/rules";
 import type { NextPrescription, ProgressReason, RiseCause } from "./progress/situation";
-import type { StopReached } from "./session/block-rounds";
+import type { OrderAdvice } from "./selection/order";
 import type { NamedBlock } from "./session/names";
 import type { WithinTimeProblem } from "./time/run";
 import type { TimeConflict } from "./time/timeline";

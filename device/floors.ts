@@ -1,5 +1,6 @@
 /** The sessions that were opened on this device's floor, and the round in hand, read as this build of the program has them. */
-import { type FloorView, presentIds, readShown, upcastEvent } from "../contract";
+import { presentIds, readShown, upcastEvent } from "../contract";
+import type { FloorView } from "../views";
 import { nowMs } from "./clock";
 import { deviceDatabase, NO_MEMBER, type Pending } from "./store";
 

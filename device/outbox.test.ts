@@ -1,9 +1,10 @@
 import "fake-indexeddb/auto";
 import { IDBFactory } from "fake-indexeddb";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
-import type { FloorView, Input, Output } from "../contract";
+import type { Input, Output } from "../contract";
 import type { FloorEvent } from "../core";
 import { event, performedSet } from "../core/testing/floor";
+import type { FloorView } from "../views";
 import type { Reply } from "./api";
 
 const ANA = "0190a5a0-0000-7000-8000-00000000000a";

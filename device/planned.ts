@@ -1,5 +1,5 @@
 /** Opening or sending a session that only its plan knows yet: its row is made on the way. */
-import type { PlannedLine } from "../contract";
+import type { PlannedLine } from "../views";
 import { callApi, replySentence } from "./api";
 
 export type Opened = { readonly sessionId: string } | { readonly problem: string };

@@ -4,8 +4,9 @@
  * and the entries, which every page sends; what only the floor reads is in `floors.ts`.
  */
 import { type DBSchema, type IDBPDatabase, openDB } from "idb";
-import type { FloorView, SentEvent } from "../contract";
+import type { SentEvent } from "../contract";
 import type { FloorEvent, PerformedSet, Region } from "../core";
+import type { FloorView } from "../views";
 import { nowMs } from "./clock";
 
 /** Whose entries they are: a member's id. What builds before people were kept apart left here belongs to nobody yet. */

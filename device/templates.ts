@@ -1,5 +1,5 @@
 /** Templates of a kind, as their picker reads and removes them. */
-import type { TemplateKind, TemplateLine } from "../contract";
+import type { TemplateKind, TemplateLine } from "../views";
 import { callApi, replySentence } from "./api";
 
 interface Place {

@@ -1,6 +1,6 @@
 "use client";
 import { useRouter } from "next/navigation";
-import type { ClientName } from "@/contract";
+import type { ClientName } from "@/views";
 
 /** Who is looked at; `page`: the address that another choice leads to. */
 export function ClientChoice({

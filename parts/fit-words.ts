@@ -1,5 +1,5 @@
 /** Changes that make a session fit a time, and what they cost, in a coach's words. */
-import type { ChangeCost } from "@/contract";
+
 import {
   allBlocks,
   blockLetter,
@@ -13,6 +13,7 @@ import {
   slotById,
   slotLabels,
 } from "@/core";
+import type { ChangeCost } from "@/views";
 
 /**
  * "costs 1 hard set of chest, 0.5 of triceps; about 2 reps more fall short". That sets become hard only for want of rest is no

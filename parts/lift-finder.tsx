@@ -1,8 +1,8 @@
 "use client";
 import { Command } from "cmdk";
 import { useMemo, useState } from "react";
-import type { OfferGroup } from "@/contract";
 import type { Exercise } from "@/core";
+import type { OfferGroup } from "@/views";
 
 /** What was wrong with it; null where it was taken. */
 export type ChoiceProblem = string | null | Promise<string | null>;

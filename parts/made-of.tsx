@@ -1,6 +1,6 @@
-import { askedWords, madeOf, type WeeksModel, type WeeksView } from "@/contract";
 import { decimal, type Muscle, massWords, muscleName, type TrainingAge, weeklySetBand } from "@/core";
 import { useDates } from "@/parts/region";
+import { askedWords, madeOf, type WeeksModel, type WeeksView } from "@/views";
 
 /** What a muscle's week is made of. */
 export function VolumeBreakdownPanel({

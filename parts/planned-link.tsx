@@ -3,8 +3,8 @@ import { clsx } from "clsx";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { type ReactNode, useState } from "react";
-import type { PlannedLine } from "@/contract";
 import type { Dates } from "@/core";
+import type { PlannedLine } from "@/views";
 
 type Place = Pick<PlannedLine, "sessionId" | "place">;
 

@@ -1,4 +1,4 @@
-import type { WeekCell } from "@/contract";
+import type { WeekCell } from "@/views";
 
 const WIDTH = 26;
 const HEIGHT = 24;

@@ -2,9 +2,9 @@
 import { cleanup, fireEvent, render, screen } from "@testing-library/react";
 import { type ComponentProps, useState } from "react";
 import { afterEach, describe, expect, it, vi } from "vitest";
-import { computeSession } from "@/contract";
-import { testContext } from "@/contract/testing/context";
 import { exposure, read } from "@/core/testing/helpers";
+import { computeSession } from "@/views";
+import { testContext } from "@/views/testing/context";
 import { type CellActions, SetCell } from "./set-cell";
 
 afterEach(cleanup);

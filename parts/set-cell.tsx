@@ -1,9 +1,9 @@
 "use client";
 import { clsx } from "clsx";
 import { memo, useEffect, useRef } from "react";
-import type { ComputedSession } from "@/contract";
 import { fallsShort, type ShorthandError, type Slot, shortSentence, type WorkForecast, type WorkSet } from "@/core";
 import { sameProps } from "@/ui/same-props";
+import type { ComputedSession } from "@/views";
 import { cellFigure, likelyFigure } from "./set-words";
 
 interface Props {

@@ -1,8 +1,8 @@
 "use client";
 import { Fragment, type ReactNode, useCallback, useEffect, useState } from "react";
-import type { TemplateLine } from "@/contract";
 import { Button } from "@/ui/button";
 import { TextField } from "@/ui/field";
+import type { TemplateLine } from "@/views";
 
 const PAUSE_MS = 250;
 

@@ -1,6 +1,6 @@
-import type { WeeksModel, WeeksView } from "@/contract";
 import { decimal, sessionDay, sessionLoad, volumeWords } from "@/core";
 import { useDates } from "@/parts/region";
+import type { WeeksModel, WeeksView } from "@/views";
 
 /** A week's figures by session: minutes, load, effort; and of a week that is over, how alike its days were. */
 export function WeekSessions({

@@ -1,6 +1,5 @@
 import { clsx } from "clsx";
 import { useState } from "react";
-import type { MuscleMeasure, WeekColumn, WeeksModel, WeeksView } from "@/contract";
 import {
   BUILDING,
   decimal,
@@ -12,6 +11,7 @@ import {
   type WeightUnit,
   weeklySetBand,
 } from "@/core";
+import type { MuscleMeasure, WeekColumn, WeeksModel, WeeksView } from "@/views";
 
 const MEASURES: Readonly<Record<MuscleMeasure, { readonly name: string; readonly about: string }>> = {
   hardSets: { name: "Hard sets", about: "against the band" },

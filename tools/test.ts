@@ -36,7 +36,20 @@ export async function runChecks(only: readonly string[]): Promise<void> {
   process.exit(tally.failed > 0 ? 1 : 0);
 }
 
-const FOLDERS = ["app", "contract", "core", "device", "parts", "screens", "server", "ui"];
+const FOLDERS = [
+  "app",
+  "bench",
+  "contract",
+  "core",
+  "device",
+  "e2e",
+  "parts",
+  "screens",
+  "server",
+  "tools",
+  "ui",
+  "views",
+];
 
 async function staticChecks(tally: Tally): Promise<void> {
   await step(tally, "format and lint", bin("biome"), ["check", "."]);

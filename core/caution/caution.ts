@@ -1,6 +1,6 @@
 /** What a caution is, what a rule is given to find it, and what several rules ask of a set. */
 import type { Catalogue, Exercise } from "../exercise/exercise";
-import type { Trainee } from "../exercise/fitness";
+import type { Trainee } from "../exercise/limits";
 import type { Muscle } from "../exercise/regions";
 import type { GymEquipment } from "../load/equipment";
 import type { Block, Segment, SessionDocument, Slot, WorkSet } from "../session/grammar";

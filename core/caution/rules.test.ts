@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { SHIPPED_CATALOGUE } from "../exercise/catalogue";
-import { type ClientLimit, type Trainee, UNRESTRICTED } from "../exercise/fitness";
+import { type ClientLimit, type Trainee, UNRESTRICTED } from "../exercise/limits";
 import { applyMethod, METHODS } from "../methods";
 import { applyEdits } from "../session/edits";
 import { printSession } from "../session/shorthand/print";

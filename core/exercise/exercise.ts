@@ -186,3 +186,7 @@ function turnAgainst(a: Exercise, b: Exercise): boolean {
 export function trainSameRegion(a: Exercise, b: Exercise): boolean {
   return directRegions(a).some((region) => b.shares[region] === 1);
 }
+
+/** A move of the body: loads are what is added to it, negative ones assistance. */
+export const isBodyweight = (exercise: Exercise): boolean =>
+  exercise.implement === "bodyweight" || exercise.implement === "straps";

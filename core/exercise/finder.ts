@@ -4,10 +4,10 @@
  * lift. What is not sure is offered and not read. Pure; the index of a catalogue is made once.
  */
 
-import { isBodyweight } from "../load/effective";
+import { editDistance } from "../edit-distance";
 import type { Laterality, SetupValue } from "../session/grammar";
-import { editDistance } from "../session/shorthand/distance";
 import type { Catalogue, Exercise, Implement } from "./exercise";
+import { isBodyweight } from "./exercise";
 import { isPlaceholder, placeholderName } from "./placeholder";
 import type { RegionId } from "./regions";
 import { joinParts, KNOWN_PARTS, partsOf, wordsOf } from "./words";

@@ -1,5 +1,5 @@
 /** The load that volume is counted in, and the load a curve is drawn over, from what is prescribed. Handbook section 5. */
-import type { Exercise, Pattern } from "../exercise/exercise";
+import { type Exercise, isBodyweight, type Pattern } from "../exercise/exercise";
 import type { AddedResistance, Laterality, SetupValue } from "../session/grammar";
 import type { Settings } from "../settings";
 import { clamp, toKg } from "../units";
@@ -193,9 +193,6 @@ export function prescribedFromCurve(
   const share = bodyShare(exercise, setup, settings) ?? 1;
   return bodyMassKg === null ? null : kg - share * bodyMassKg;
 }
-
-export const isBodyweight = (exercise: Exercise): boolean =>
-  exercise.implement === "bodyweight" || exercise.implement === "straps";
 
 /** How a figure of this exercise is said: "on the bar", "each hand". */
 export function basisWords(exercise: Exercise): string {

@@ -6,7 +6,6 @@
 import { type Exercise, exerciseOrThrow } from "../exercise/exercise";
 import type { ResolveContext } from "../load/context";
 import { curveKg } from "../load/effective";
-import { resolveSession } from "../load/resolve";
 import type { ResolvedLoad, ResolvedSession } from "../load/resolved";
 import {
   type Exposure,
@@ -16,6 +15,7 @@ import {
   liftRecord,
   type TestedMax,
 } from "../log";
+import { resolveSession } from "../prescription/resolve";
 import { lineagesIn, nextOfLift } from "../progress/prescribe";
 import type { ProgressionRule } from "../progress/rule";
 import { newRule, RULE_KINDS, suggestedRule } from "../progress/rules";

@@ -1,6 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { SHIPPED_CATALOGUE } from "../exercise/catalogue";
-import { UNRESTRICTED, unfitness } from "../exercise/fitness";
+import { UNRESTRICTED } from "../exercise/limits";
+import { unfitness } from "../selection/fitness";
 import { applyEdits } from "../session/edits";
 import { allBlocks } from "../session/grammar";
 import { printSession } from "../session/shorthand/print";

@@ -4,10 +4,10 @@
  * ranking for the client in the gym, so that each proposal can be started as it stands.
  */
 import type { Catalogue, Exercise } from "../exercise/exercise";
-import type { Trainee } from "../exercise/fitness";
-import { RANK_PRESETS, rankForMuscle } from "../exercise/rank";
+import type { Trainee } from "../exercise/limits";
 import { MUSCLES, type Muscle, REGIONS, type RegionId } from "../exercise/regions";
 import type { GymEquipment } from "../load/equipment";
+import { RANK_PRESETS, rankForMuscle } from "../selection/rank";
 import type { SessionDocument } from "../session/grammar";
 import { type MakeId, parseSession } from "../session/shorthand/parse";
 import type { Settings } from "../settings";

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { SHIPPED_CATALOGUE } from "../exercise/catalogue";
-import { type ClientLimit, UNRESTRICTED } from "../exercise/fitness";
+import { type ClientLimit, UNRESTRICTED } from "../exercise/limits";
 import { equipmentOn } from "../load/inventory";
 import { allBlocks } from "../session/grammar";
 import { BOATHOUSE, countingIds, read } from "../testing/helpers";

@@ -3,9 +3,10 @@
  * has nothing for them (handbook section 9: each is checked against every week still to come). As what is wrong and what would do.
  */
 import { type Catalogue, type Exercise, exerciseOrThrow } from "../exercise/exercise";
-import { type ClientLimit, limitsOn, type Trainee, type Unfit, unfitness } from "../exercise/fitness";
-import { substitutesFor } from "../exercise/substitute";
+import { type ClientLimit, limitsOn, type Trainee } from "../exercise/limits";
 import { sameValue } from "../same";
+import { type Unfit, unfitness } from "../selection/fitness";
+import { substitutesFor } from "../selection/substitute";
 import { allBlocks } from "../session/grammar";
 import { swapExercise } from "../session/operations";
 import { type PlanDocument, type PlanPatch, sessionOfWeek } from "./plan";

@@ -4,7 +4,7 @@
  * one table, `RULES`.
  */
 import type { Exercise } from "../exercise/exercise";
-import { isBodyweight } from "../load/effective";
+import { isBodyweight } from "../exercise/exercise";
 import type { Exposure } from "../log";
 import { daysBetween } from "../units";
 import { cutLoad, impliedBySet, weeklyLimitKg } from "./bound";

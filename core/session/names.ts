@@ -1,10 +1,10 @@
 /** What a block is called: derived from its slots, transitions and muscles, never stored. Handbook sections 2 and 3. */
 import { type Catalogue, type Exercise, exerciseOrThrow, trainSameRegion } from "../exercise/exercise";
-import { classifyPair } from "../exercise/pair";
+import { classifyPair } from "../exercise/pair-class";
 import type { Settings } from "../settings";
-import { transitionAfter } from "../time/run";
 import { toKg } from "../units";
 import type { Block, LoadRule, Slot, WorkSet } from "./grammar";
+import { transitionAfter } from "./rests";
 import { TRANSITION_LIMIT_SECONDS } from "./shorthand/print";
 
 export type BlockName =

@@ -1,10 +1,10 @@
 import { describe, expect, it } from "vitest";
+import { projectSession } from "../floor/projection";
 import { doneAsPlanned, shownSession } from "../testing/floor";
 import { read } from "../testing/helpers";
 import { weight } from "../units";
 import { allBlocks, type SessionDocument } from "./grammar";
 import { oneOffSlots, purposeOfSlot } from "./one-off";
-import { projectSession } from "./projection";
 
 const BASE = read("A1 Back squat 3x5 rir2 r150\nA2 Bench press 3x8 rir2\n\nB1 Leg curl 2x12 rir1 r60");
 const [squat, bench, curl] = allBlocks(BASE).flatMap(({ slots }) => slots.map(({ id }) => id));

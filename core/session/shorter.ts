@@ -3,7 +3,7 @@
  * done in one step, without its price. What each saves and costs is measured by computing the session after it.
  */
 import { type Catalogue, exerciseOrThrow } from "../exercise/exercise";
-import { classifyPair } from "../exercise/pair";
+import { classifyPair } from "../exercise/pair-class";
 import { type Muscle, REGIONS, type RegionId } from "../exercise/regions";
 import { METHODS } from "../methods";
 import { sameValue } from "../same";

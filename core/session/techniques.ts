@@ -4,7 +4,7 @@
  */
 import type { Catalogue, Exercise } from "../exercise/exercise";
 import { exerciseOrThrow } from "../exercise/exercise";
-import { classifyPair, hardness } from "../exercise/pair";
+import { classifyPair, hardness } from "../exercise/pair-class";
 import { applyEdits, blockOfSlot, type Edit, slotById } from "./edits";
 import { LIMITS, plannedRounds, type SessionDocument, type Slot, setInRound } from "./grammar";
 import { writePart } from "./in-place";

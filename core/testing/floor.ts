@@ -1,8 +1,8 @@
 /** Logs for tests: events, performed sets, and sessions as they were shown. */
 import { SHIPPED_CATALOGUE } from "../exercise/catalogue";
-import { asPlanned } from "../session/as-planned";
-import { type BlockRound, blockRoundsOf } from "../session/block-rounds";
-import type { FloorEventKind } from "../session/event-kinds";
+import { asPlanned } from "../floor/as-planned";
+import { type BlockRound, blockRoundsOf } from "../floor/block-rounds";
+import type { FloorEventKind } from "../floor/event-kinds";
 import {
   EVENT_VERSION,
   type FloorEvent,
@@ -10,7 +10,7 @@ import {
   type PerformedSegment,
   type PerformedSet,
   placeOf,
-} from "../session/events";
+} from "../floor/events";
 import type { SessionDocument } from "../session/grammar";
 import { type ShownSession, workContextOf } from "../session/shown";
 import { DEFAULT_SETTINGS } from "../settings";

@@ -2,8 +2,8 @@
 import { SHIPPED_CATALOGUE } from "../exercise/catalogue";
 import type { ResolveContext } from "../load/context";
 import type { GymEquipment } from "../load/equipment";
-import { resolveSession } from "../load/resolve";
 import type { Exposure, LoggedSet } from "../log";
+import { resolveSession } from "../prescription/resolve";
 import type { SessionDocument } from "../session/grammar";
 import { parseSession } from "../session/shorthand/parse";
 import { DEFAULT_SETTINGS } from "../settings";

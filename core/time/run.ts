@@ -7,20 +7,14 @@ import {
   type Block,
   LIMITS,
   plannedRounds,
-  type RestAmount,
   restSecondsForTime,
   type Slot,
   setInRound,
   type WorkSet,
 } from "../session/grammar";
+import { ofRound, type RunRest, transitionAfter } from "../session/rests";
 import type { Settings } from "../settings";
 import { type SetWork, type WorkContext, workOf } from "./work";
-
-/** A rest and its reason: written by the coach, assumed where nothing is written, or as long as the partner works. */
-export interface RunRest {
-  readonly seconds: number;
-  readonly why: "written" | "assumed" | "partner's work";
-}
 
 /** One lift's turn in a round. */
 export interface RunMove {
@@ -104,14 +98,6 @@ export function movesOf(block: Block, round: number, context: WorkContext): RunM
   }));
 }
 
-/** From a lift to the next one of its round. */
-export function transitionAfter(slot: Slot, round: number, settings: Settings): RunRest {
-  const said = slot.restAfter && ofRound(slot.restAfter, round);
-  return said
-    ? { seconds: restSecondsForTime(said), why: "written" }
-    : { seconds: settings.assumed.handoverSeconds, why: "assumed" };
-}
-
 /** The rest after a round that another one follows. */
 export function restAfter(
   { rounds, restAfterRound }: Block,
@@ -127,10 +113,3 @@ export function restAfter(
     return { seconds: Math.max(seconds, restAfterRound.leastSeconds ?? 0), why: "partner's work" };
   return { seconds: restSecondsForTime(ofRound(restAfterRound, round)), why: "written" };
 }
-
-type Rests =
-  | { readonly kind: "each"; readonly rest: RestAmount }
-  | { readonly kind: "list"; readonly rests: readonly RestAmount[] };
-
-const ofRound = (rests: Rests, round: number): RestAmount =>
-  rests.kind === "each" ? rests.rest : rests.rests[Math.min(round, rests.rests.length - 1)]!;

@@ -3,11 +3,11 @@
  * hips, left against right. Counted in hard sets, so that a session, a week and a block add up. Handbook section 7.
  */
 import { type Catalogue, type Exercise, exerciseOrThrow } from "../exercise/exercise";
-import type { Trainee } from "../exercise/fitness";
+import type { Trainee } from "../exercise/limits";
 import { lengthProfile, RANGE_THIRDS, type RangeThird, thirdOf } from "../exercise/mechanics";
-import { RANK_PRESETS, rankExercises } from "../exercise/rank";
 import { REGION_IDS, type RegionId } from "../exercise/regions";
 import type { GymEquipment } from "../load/equipment";
+import { RANK_PRESETS, rankExercises } from "../selection/rank";
 import type { Coverage, ExerciseSets } from "./session-volume";
 
 const BALANCED = RANK_PRESETS[0]!.weights;

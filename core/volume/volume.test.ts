@@ -1,7 +1,8 @@
 import { describe, expect, it } from "vitest";
 import { SHIPPED_CATALOGUE } from "../exercise/catalogue";
-import { UNRESTRICTED, unfitness } from "../exercise/fitness";
+import { UNRESTRICTED } from "../exercise/limits";
 import { lengthProfile, thirdOf } from "../exercise/mechanics";
+import { unfitness } from "../selection/fitness";
 import { BOATHOUSE, TEST_CONTEXT, timelineOf } from "../testing/helpers";
 import { balanceNotes, balanceOf, coverageHoles } from "./coverage";
 import { frequencyOf } from "./frequency";

@@ -1,12 +1,12 @@
 "use client";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import type { ClientView } from "@/contract";
 import { callApi, problemOf, replySentence } from "@/device/api";
 import { type Invitation, InvitationSent } from "@/parts/invitation-sent";
 import { Button } from "@/ui/button";
 import { TextField } from "@/ui/field";
 import { Sheet } from "@/ui/sheet";
+import type { ClientView } from "@/views";
 
 /** The client's own sign-in, and the way to erase a person with everything that hangs on them. */
 export function Account({ view }: { view: ClientView }) {

@@ -1,7 +1,7 @@
 "use client";
 import Link from "next/link";
 import { useState } from "react";
-import { type ClientLine, glancesOf, isWaiting, type Output, type PlannedLine } from "@/contract";
+import type { Output } from "@/contract";
 import { addDays, clientAlertOf, clientAlertSentence, mondayOf } from "@/core";
 import { callApi, replySentence } from "@/device/api";
 import { openPlanned } from "@/device/planned";
@@ -10,6 +10,7 @@ import { useDates } from "@/parts/region";
 import { Button } from "@/ui/button";
 import { Notice } from "@/ui/notice";
 import { Sheet } from "@/ui/sheet";
+import { type ClientLine, glancesOf, isWaiting, type PlannedLine } from "@/views";
 import { NewClient } from "./new-client";
 
 const WEEKS = 9;

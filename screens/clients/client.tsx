@@ -1,7 +1,6 @@
 "use client";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import { type ClientView, isWaiting, type PlannedLine } from "@/contract";
 import { addDays, formatWeight, massWords, readinessSentence, toKg, type Weight, type WeightUnit } from "@/core";
 import { callApi, replySentence } from "@/device/api";
 import { openPlanned, sendPlanned } from "@/device/planned";
@@ -9,6 +8,7 @@ import { PlannedLink, stateWords } from "@/parts/planned-link";
 import { useDates } from "@/parts/region";
 import { Button } from "@/ui/button";
 import { Notice } from "@/ui/notice";
+import { type ClientView, isWaiting, type PlannedLine } from "@/views";
 import { Account } from "./account";
 import { Limits } from "./limits";
 import { Readiness } from "./readiness";

@@ -1,5 +1,5 @@
-import type { LiftLog } from "@/contract";
 import type { Exercise, LiftRecord } from "@/core";
+import type { LiftLog } from "@/views";
 
 /** A lift of the client with its exercise and its record worked out. */
 export interface KnownLift extends LiftLog {

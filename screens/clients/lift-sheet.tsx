@@ -2,7 +2,6 @@
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import type { ClientView } from "@/contract";
 import {
   curveSentence,
   decimal,
@@ -23,6 +22,7 @@ import { BandChart } from "@/ui/band-chart";
 import { Button } from "@/ui/button";
 import { SelectField, TextField } from "@/ui/field";
 import { Sheet } from "@/ui/sheet";
+import type { ClientView } from "@/views";
 import type { KnownLift } from "./known-lift";
 
 const REPS = [1, 2, 3, 4, 5, 6, 8, 10, 12, 15];

@@ -2,7 +2,6 @@
 import { Plus, X } from "lucide-react";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import type { ClientView } from "@/contract";
 import {
   type ClientLimit,
   JOINT_WORDS,
@@ -21,6 +20,7 @@ import { useDates } from "@/parts/region";
 import { Button } from "@/ui/button";
 import { SelectField, TextField } from "@/ui/field";
 import { Sheet } from "@/ui/sheet";
+import type { ClientView } from "@/views";
 
 const PATTERNS = [
   "squat",

@@ -1,13 +1,13 @@
 "use client";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import type { ClientView } from "@/contract";
 import { GENERAL_NOTICE, READINESS_QUESTIONS, type ReadinessQuestionId, readinessSentence } from "@/core";
 import { callApi, replySentence } from "@/device/api";
 import { useDates } from "@/parts/region";
 import { Button } from "@/ui/button";
 import { TextField } from "@/ui/field";
 import { Sheet } from "@/ui/sheet";
+import type { ClientView } from "@/views";
 
 /** The readiness statement, and the clearance that a blocking answer waits for. */
 export function Readiness({ view }: { view: ClientView }) {

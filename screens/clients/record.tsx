@@ -2,7 +2,7 @@
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useMemo, useState } from "react";
-import { type ClientView, catalogueIn } from "@/contract";
+import { catalogueIn } from "@/contract";
 import {
   basisSentence,
   E1RM_FORMULAS,
@@ -23,6 +23,7 @@ import { callApi } from "@/device/api";
 import { LineChart } from "@/parts/line-chart";
 import { useDates } from "@/parts/region";
 import { Notice } from "@/ui/notice";
+import type { ClientView } from "@/views";
 import type { KnownLift } from "./known-lift";
 import { LiftSheet } from "./lift-sheet";
 

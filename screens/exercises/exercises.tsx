@@ -1,8 +1,8 @@
 "use client";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import type { ExercisesView } from "@/contract";
 import { Button } from "@/ui/button";
+import type { ExercisesView } from "@/views";
 import { ExerciseDetail } from "./detail";
 import { Lengths } from "./lengths";
 import { ExerciseList } from "./list";

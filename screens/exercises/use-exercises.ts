@@ -1,6 +1,6 @@
 "use client";
 import { useMemo, useState } from "react";
-import { catalogueIn, type ExercisesView } from "@/contract";
+import { catalogueIn } from "@/contract";
 import {
   type Coverage,
   coverageHoles,
@@ -19,6 +19,7 @@ import {
   workingLoads,
 } from "@/core";
 import { useRegion } from "@/parts/region";
+import type { ExercisesView } from "@/views";
 
 const NOTHING_COVERED: Coverage = {};
 

@@ -1,6 +1,6 @@
 "use client";
 import { useCallback, useEffect, useState } from "react";
-import { type FloorView, shownSession, upcastEvent } from "@/contract";
+import { shownSession, upcastEvent } from "@/contract";
 import {
   decimal,
   exerciseOrThrow,
@@ -24,6 +24,7 @@ import {
 } from "@/device/store";
 import { useDates } from "@/parts/region";
 import { saveFile } from "@/ui/save-file";
+import type { FloorView } from "@/views";
 import { SmallButton } from "./work-screen";
 
 interface Entry {

@@ -1,7 +1,7 @@
 "use client";
 import { Minus, Plus } from "lucide-react";
 import { useState } from "react";
-import { type FloorView, shownSession } from "@/contract";
+import { shownSession } from "@/contract";
 import {
   type BlockRound,
   buildableLoads,
@@ -22,6 +22,7 @@ import {
   withoutLastPart,
 } from "@/core";
 import type { Pending } from "@/device/store";
+import type { FloorView } from "@/views";
 import type { Floor } from "./use-floor";
 import { SmallButton } from "./work-screen";
 

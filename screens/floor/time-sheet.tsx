@@ -1,5 +1,7 @@
 "use client";
 import { useEffect, useId, useMemo, useState } from "react";
+import { formatClock, type Operation, runInPieces, type ShorterKind, effectiveEventIds as standingOf } from "@/core";
+import { fitWords, priceWords } from "@/parts/fit-words";
 import {
   type FitFound,
   fitAheadSteps,
@@ -7,9 +9,7 @@ import {
   secondsAhead,
   shortenedBy,
   type TimedChange,
-} from "@/contract";
-import { formatClock, type Operation, runInPieces, type ShorterKind, effectiveEventIds as standingOf } from "@/core";
-import { fitWords, priceWords } from "@/parts/fit-words";
+} from "@/views";
 import { FloorSheet } from "./floor-sheet";
 import type { Floor } from "./use-floor";
 import { SmallButton } from "./work-screen";

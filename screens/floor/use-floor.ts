@@ -1,6 +1,6 @@
 "use client";
 import { useCallback, useEffect, useMemo, useRef, useState, useSyncExternalStore } from "react";
-import { type FloorView, shownSession, upcastEvent } from "@/contract";
+import { shownSession, upcastEvent } from "@/contract";
 import {
   blockRoundsOf,
   EVENT_VERSION,
@@ -29,6 +29,7 @@ import {
   type StoredEvent,
   writePerson,
 } from "@/device/store";
+import type { FloorView } from "@/views";
 
 export type Loading =
   | { readonly kind: "loading" }

@@ -1,6 +1,6 @@
 "use client";
 import { useEffect, useRef, useState } from "react";
-import { type FloorView, shownSession } from "@/contract";
+import { shownSession } from "@/contract";
 import {
   type BlockRound,
   exerciseOrThrow,
@@ -13,6 +13,7 @@ import {
   tempoPhases,
 } from "@/core";
 import { nowMs } from "@/device/clock";
+import type { FloorView } from "@/views";
 import { useNow } from "./use-now";
 
 interface Props {

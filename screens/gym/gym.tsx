@@ -2,13 +2,13 @@
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useEffect, useMemo, useState } from "react";
-import type { ChangedPrescription, GymView, Prescription } from "@/contract";
 import { decimal, massWords, weight } from "@/core";
 import { callApi, replySentence } from "@/device/api";
 import { useDates } from "@/parts/region";
 import { Button } from "@/ui/button";
 import { Menu } from "@/ui/menu";
 import { Notice } from "@/ui/notice";
+import type { ChangedPrescription, GymView, Prescription } from "@/views";
 import { ImplementEditor } from "./editors";
 import { LoadScale, type PrescriptionsAtLoad, prescriptionsByLoad } from "./load-scale";
 import { NewGym } from "./new-gym";

@@ -1,9 +1,9 @@
 "use client";
 import { clsx } from "clsx";
 import { scalePow } from "d3";
-import type { Prescription } from "@/contract";
 import { type ImplementLoads, kgOf, massFigure, massWords, type WeightUnit } from "@/core";
 import { useWidth } from "@/ui/use-width";
+import type { Prescription } from "@/views";
 
 const NAME = 172;
 const ROW = 37;

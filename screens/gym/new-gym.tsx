@@ -1,11 +1,11 @@
 "use client";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import type { GymView } from "@/contract";
 import { callApi, replySentence } from "@/device/api";
 import { Button } from "@/ui/button";
 import { SelectField, TextField } from "@/ui/field";
 import { Sheet } from "@/ui/sheet";
+import type { GymView } from "@/views";
 
 /** Another gym of the studio, or what a client has at home. */
 export function NewGym({ view }: { view: GymView }) {

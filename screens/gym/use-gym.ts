@@ -1,9 +1,9 @@
 "use client";
 import { useRouter } from "next/navigation";
 import { useEffect, useMemo, useRef, useState } from "react";
-import type { ChangedPrescription, GymView } from "@/contract";
 import { equipmentOn, equipmentProblems, type GymEquipment, implementLoadsOf } from "@/core";
 import { callApi, replySentence } from "@/device/api";
+import type { ChangedPrescription, GymView } from "@/views";
 
 /** JSON with sorted keys: the database gives keys back in an order of its own. */
 const canonical = (value: unknown): string =>

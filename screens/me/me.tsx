@@ -1,13 +1,13 @@
 "use client";
 import Link from "next/link";
 import { useState } from "react";
-import { type ClientView, isWaiting } from "@/contract";
 import { addDays, GENERAL_NOTICE, readinessSentence } from "@/core";
 import { signOut } from "@/device/sign-out";
 import { useDates } from "@/parts/region";
 import { Button, buttonClass } from "@/ui/button";
 import { Mark } from "@/ui/mark";
 import { Notice } from "@/ui/notice";
+import { type ClientView, isWaiting } from "@/views";
 
 const DAYS_AHEAD = 13;
 

@@ -1,10 +1,10 @@
 "use client";
 import Link from "next/link";
 import { useMemo } from "react";
-import { type ClientView, type MyLift, myWeeks } from "@/contract";
 import { type Dates, decimal, isBodyweight, massFigure, type Trend } from "@/core";
 import { LineChart } from "@/parts/line-chart";
 import { useDates } from "@/parts/region";
+import { type ClientView, type MyLift, myWeeks } from "@/views";
 
 /** A client's weeks in plain words: how often, and where each lift goes. */
 export function MyWeeks({ view }: { view: ClientView }) {

@@ -1,7 +1,7 @@
 // @vitest-environment happy-dom
 import { cleanup, fireEvent, render, screen, within } from "@testing-library/react";
 import { afterEach, describe, expect, it, vi } from "vitest";
-import type { SentLine } from "@/contract";
+import type { SentLine } from "@/views";
 import { Outbox } from "./outbox";
 
 const [ask, push] = vi.hoisted(() => [vi.fn(), vi.fn()]);

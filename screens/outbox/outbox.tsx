@@ -2,12 +2,13 @@
 import { clsx } from "clsx";
 import Link from "next/link";
 import { useState } from "react";
-import type { Output, SentLine } from "@/contract";
+import type { Output } from "@/contract";
 import { callApi, replySentence } from "@/device/api";
 import { ClientChoice } from "@/parts/client-choice";
 import { useDates } from "@/parts/region";
 import { Button } from "@/ui/button";
 import { Notice } from "@/ui/notice";
+import type { SentLine } from "@/views";
 
 type Props = Output<"outbox.show"> & {
   /** Whose emails alone are listed; null: everybody's. */

@@ -1,5 +1,5 @@
-import type { LiftAcrossWeeks, Period } from "@/contract";
 import type { Muscle } from "@/core";
+import type { LiftAcrossWeeks, Period } from "@/views";
 
 /** What stands beside the weeks. */
 export type Beside =

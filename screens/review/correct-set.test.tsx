@@ -1,12 +1,12 @@
 // @vitest-environment happy-dom
 import { act, cleanup, fireEvent, render, screen } from "@testing-library/react";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
-import { type ReviewView, reviewSession } from "@/contract";
-import { testContext } from "@/contract/testing/context";
-import { shownContent } from "@/contract/testing/shown";
 import type { FloorEvent, PerformedSet, SessionDocument } from "@/core";
 import { doneAsPlanned, shownSession } from "@/core/testing/floor";
 import { read } from "@/core/testing/helpers";
+import { type ReviewView, reviewSession } from "@/views";
+import { testContext } from "@/views/testing/context";
+import { shownContent } from "@/views/testing/shown";
 import { CorrectSet } from "./correct-set";
 
 const [ask, refresh] = vi.hoisted(() => [vi.fn(), vi.fn()]);

@@ -1,7 +1,7 @@
 "use client";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import { type ReviewedLift, type ReviewView, shownSession } from "@/contract";
+import { shownSession } from "@/contract";
 import {
   type DoneSet,
   EVENT_VERSION,
@@ -23,6 +23,7 @@ import { newId } from "@/device/ids";
 import { Button } from "@/ui/button";
 import { SelectField, TextField } from "@/ui/field";
 import { Sheet } from "@/ui/sheet";
+import type { ReviewedLift, ReviewView } from "@/views";
 
 interface Typed {
   readonly load: string;

@@ -1,8 +1,9 @@
 "use client";
 import Link from "next/link";
-import { catalogueIn, type LiftAcrossWeeks, type WeeksReview, type WeeksView } from "@/contract";
+import { catalogueIn } from "@/contract";
 import { decimal, exerciseOrThrow, isBodyweight, massFigure, massWords } from "@/core";
 import { useDates } from "@/parts/region";
+import type { LiftAcrossWeeks, WeeksReview, WeeksView } from "@/views";
 import { keyOfLift } from "./beside";
 
 /** A lift's day, set by set: load and reps, what was asked, reserve and rest as they were kept. */

@@ -1,11 +1,11 @@
 "use client";
 import Link from "next/link";
 import { useEffect, useMemo, useState } from "react";
-import { acceptedEdits, askedWords, type NextChoice, nextWeekOf, type ReviewView, type WeeksView } from "@/contract";
 import { callApi, replySentence } from "@/device/api";
 import { newId } from "@/device/ids";
 import { useDates } from "@/parts/region";
 import { Button, buttonClass } from "@/ui/button";
+import { acceptedEdits, askedWords, type NextChoice, nextWeekOf, type ReviewView, type WeeksView } from "@/views";
 
 const CHOICES: Readonly<Record<NextChoice, string>> = {
   asRuled: "as its rule says",

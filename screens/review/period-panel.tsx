@@ -1,8 +1,8 @@
 "use client";
 import { useState } from "react";
-import { liftsInPeriods, type Period, periodBefore, periodSums, type WeeksReview, type WeeksView } from "@/contract";
 import { decimal, type Muscle, massFigure, muscleName, phaseWords } from "@/core";
 import { SelectField } from "@/ui/field";
+import { liftsInPeriods, type Period, periodBefore, periodSums, type WeeksReview, type WeeksView } from "@/views";
 
 const spanWords = ({ from, until }: Period): string =>
   from === until ? `week ${from + 1}` : `weeks ${from + 1} to ${until + 1}`;

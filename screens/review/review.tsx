@@ -1,14 +1,7 @@
 "use client";
 import Link from "next/link";
 import { useMemo, useState } from "react";
-import {
-  type Review,
-  type ReviewedLift,
-  type ReviewedSet,
-  type ReviewView,
-  reviewSession,
-  type ShownContent,
-} from "@/contract";
+import type { ShownContent } from "@/contract";
 import {
   checkInSentence,
   type DoneSet,
@@ -30,6 +23,7 @@ import {
 import { LineChart } from "@/parts/line-chart";
 import { useDates } from "@/parts/region";
 import { Notice } from "@/ui/notice";
+import { type Review, type ReviewedLift, type ReviewedSet, type ReviewView, reviewSession } from "@/views";
 import { CorrectSet } from "./correct-set";
 import { NextWeekSection } from "./next-week";
 

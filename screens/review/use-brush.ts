@@ -1,6 +1,6 @@
 "use client";
 import { type KeyboardEvent, type MouseEvent, type PointerEvent, useEffect, useRef, useState } from "react";
-import type { Period } from "@/contract";
+import type { Period } from "@/views";
 
 /** A period chosen on the heads of the weeks: dragged over, or a week and with Shift another; again, or Escape, for none. */
 export function useBrush(period: Period | null, onChange: (period: Period | null) => void) {

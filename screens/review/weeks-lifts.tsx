@@ -2,11 +2,11 @@
 import { clsx } from "clsx";
 import { line as d3line, scaleLinear } from "d3";
 import { memo, useMemo } from "react";
-import { type LiftAcrossWeeks, repsWords, type WeekColumn, type WeeksReview, type WeeksView } from "@/contract";
 import { BUILDING, decimal, massFigure, massWords, phaseWords, type WeightUnit } from "@/core";
 import { useDates } from "@/parts/region";
 import { SessionBars } from "@/parts/session-bars";
 import { WeeklyVolumeTable } from "@/parts/weekly-volume-table";
+import { type LiftAcrossWeeks, repsWords, type WeekColumn, type WeeksReview, type WeeksView } from "@/views";
 import { type Beside, keyOfLift, NEXT } from "./beside";
 import { loadOf } from "./lift-day";
 import { trendWords } from "./trend-words";

@@ -1,7 +1,6 @@
 "use client";
 import Link from "next/link";
 import { useEffect, useMemo, useRef, useState } from "react";
-import { type WeeksReview, type WeeksView, weeksReview, weeksTable } from "@/contract";
 import { volumeParts } from "@/core";
 import { newId } from "@/device/ids";
 import { ClientChoice } from "@/parts/client-choice";
@@ -9,6 +8,7 @@ import { VolumeBreakdownPanel } from "@/parts/made-of";
 import { WeekSessions } from "@/parts/week-sessions";
 import { Button, buttonClass } from "@/ui/button";
 import { saveFile } from "@/ui/save-file";
+import { type WeeksReview, type WeeksView, weeksReview, weeksTable } from "@/views";
 import { BESIDE_NAMES, type Beside, NEXT } from "./beside";
 import { LiftDay } from "./lift-day";
 import { PeriodPanel } from "./period-panel";

@@ -1,9 +1,9 @@
 "use client";
 import { useRouter } from "next/navigation";
-import type { NextStep, WeeksReview, WeeksView } from "@/contract";
 import { type DeloadSigns, decimal, massFigure, massWords, muscleName, type PlanEdit } from "@/core";
 import { weeksKey } from "@/device/weeks-key";
 import { Button } from "@/ui/button";
+import type { NextStep, WeeksReview, WeeksView } from "@/views";
 import { signed, slopeWords } from "./trend-words";
 
 /** What to do next, ranked, and what the test weeks measured. */

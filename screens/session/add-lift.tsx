@@ -1,8 +1,8 @@
 "use client";
 import { useCallback } from "react";
-import { liftOffers } from "@/contract";
 import { addBlocks, addSlot, allBlocks, printName } from "@/core";
 import { LiftFinder } from "@/parts/lift-finder";
+import { liftOffers } from "@/views";
 import type { Desk } from "./use-desk";
 
 /** A cell to find a lift in; what is taken comes into a block, or after it as one of its own. */

@@ -1,5 +1,5 @@
 import { beforeEach, describe, expect, it } from "vitest";
-import type { DeskQuestionKind, SessionContext } from "@/contract";
+import type { DeskQuestionKind, SessionContext } from "@/views";
 import { answerQueue, type WorkerMessage } from "./answer-queue";
 
 describe("questions of the desk", () => {

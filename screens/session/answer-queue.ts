@@ -1,5 +1,5 @@
 /** The order in which questions of the desk are answered: what is looked at first before what takes long, one at a time. */
-import type { DeskAnswering, DeskAnswers, DeskQuestionKind, DeskQuestions, SessionContext } from "@/contract";
+import type { DeskAnswering, DeskAnswers, DeskQuestionKind, DeskQuestions, SessionContext } from "@/views";
 
 export type Order =
   | { readonly kind: "context"; readonly context: SessionContext }

@@ -1,9 +1,9 @@
 // @vitest-environment happy-dom
 import { cleanup, render, screen, within } from "@testing-library/react";
 import { afterEach, describe, expect, it } from "vitest";
-import type { SessionView } from "@/contract";
-import { steadyLog, testContext } from "@/contract/testing/context";
 import { read } from "@/core/testing/helpers";
+import type { SessionView } from "@/views";
+import { steadyLog, testContext } from "@/views/testing/context";
 import { SessionCard } from "./card";
 import { viewOf } from "./testing/view";
 

@@ -1,6 +1,5 @@
 "use client";
 import { useMemo } from "react";
-import { computeSession, type SessionView } from "@/contract";
 import {
   allBlocks,
   type Block,
@@ -15,6 +14,7 @@ import {
 import { useDates } from "@/parts/region";
 import { cellFigure } from "@/parts/set-words";
 import { Button } from "@/ui/button";
+import { computeSession, type SessionView } from "@/views";
 
 /** Lifts from which on the card is set smaller, so that it stays one page. */
 const SMALLER_FROM = [7, 11] as const;

@@ -1,6 +1,8 @@
 "use client";
 import { useRouter } from "next/navigation";
 import { useMemo, useState } from "react";
+import { callApi, replySentence } from "@/device/api";
+import { Button } from "@/ui/button";
 import {
   type Caution,
   type CautionGroup,
@@ -10,9 +12,7 @@ import {
   type ReadCautions,
   remediesFor,
   type SessionView,
-} from "@/contract";
-import { callApi, replySentence } from "@/device/api";
-import { Button } from "@/ui/button";
+} from "@/views";
 import { useAnswer } from "./use-answers";
 import type { Desk } from "./use-desk";
 

@@ -1,9 +1,9 @@
 "use client";
 import { clsx } from "clsx";
 import { useMemo } from "react";
-import { type ReadCautions, readCautions, type SessionView } from "@/contract";
 import { fetched } from "@/ui/on-demand";
 import { PopoverButton } from "@/ui/popover";
+import { type ReadCautions, readCautions, type SessionView } from "@/views";
 import { useAnswer } from "./use-answers";
 import type { Desk } from "./use-desk";
 

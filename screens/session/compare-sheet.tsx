@@ -1,6 +1,5 @@
 "use client";
 import { useEffect, useMemo, useState } from "react";
-import { computeSession, type PastSession } from "@/contract";
 import {
   allBlocks,
   decimal,
@@ -16,6 +15,7 @@ import { useDates } from "@/parts/region";
 import { cellFigure, doneFigures } from "@/parts/set-words";
 import { SelectField } from "@/ui/field";
 import { Sheet } from "@/ui/sheet";
+import { computeSession, type PastSession } from "@/views";
 import type { Desk } from "./use-desk";
 
 /** This session beside one of before: lift by lift, and what both ask in all. The other is computed as it would be asked now. */

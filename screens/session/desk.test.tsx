@@ -1,9 +1,9 @@
 // @vitest-environment happy-dom
 import { cleanup, configure, fireEvent, render, screen, waitFor, within } from "@testing-library/react";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
-import type { SessionView } from "@/contract";
-import { steadyLog, testContext } from "@/contract/testing/context";
 import { read } from "@/core/testing/helpers";
+import type { SessionView } from "@/views";
+import { steadyLog, testContext } from "@/views/testing/context";
 import { Desk } from "./desk";
 import { viewOf } from "./testing/view";
 import { WorkerDouble } from "./testing/worker-double";

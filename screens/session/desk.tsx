@@ -2,7 +2,6 @@
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { memo, useRef, useState } from "react";
-import type { SessionView } from "@/contract";
 import {
   allBlocks,
   blockLetter,
@@ -21,6 +20,7 @@ import { Button, buttonClass } from "@/ui/button";
 import { Notice } from "@/ui/notice";
 import { fetched } from "@/ui/on-demand";
 import { useLatest } from "@/ui/use-latest";
+import type { SessionView } from "@/views";
 import { Grid } from "./grid";
 import { Sending } from "./sending";
 import { SessionFooter } from "./session-footer";

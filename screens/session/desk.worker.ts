@@ -1,6 +1,7 @@
 /** Answers what the desk asks beside its figures, off the page. */
-import { deskAnswers } from "@/contract";
+
 import { newId } from "@/device/ids";
+import { deskAnswers } from "@/views";
 import { answerQueue, type Order } from "./answer-queue";
 
 const hear = answerQueue(

@@ -1,10 +1,10 @@
 "use client";
 import { useEffect, useId, useMemo, useState } from "react";
-import type { TimedChange } from "@/contract";
 import { applyEdits, decimal, formatClock, type LongerKind, type Operation, type ShorterKind } from "@/core";
 import { fitWords, priceWords } from "@/parts/fit-words";
 import { Button } from "@/ui/button";
 import { TextField } from "@/ui/field";
+import type { TimedChange } from "@/views";
 import { useAnswer } from "./use-answers";
 import type { Desk } from "./use-desk";
 

@@ -11,8 +11,8 @@ import {
   within,
 } from "@testing-library/react";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
-import type { SessionView } from "@/contract";
 import { read } from "@/core/testing/helpers";
+import type { SessionView } from "@/views";
 import { Grid } from "./grid";
 import { viewOf } from "./testing/view";
 import { type Desk, useDesk } from "./use-desk";

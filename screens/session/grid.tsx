@@ -1,11 +1,11 @@
 "use client";
 import { clsx } from "clsx";
 import { Fragment, memo, useMemo, useState } from "react";
-import type { LiftLog, SessionView } from "@/contract";
 import { allBlocks, type Block, blockLetter, type Exposure } from "@/core";
 import { cellFigure } from "@/parts/set-words";
 import { fetched, useOnDemand } from "@/ui/on-demand";
 import { useLatest } from "@/ui/use-latest";
+import type { LiftLog, SessionView } from "@/views";
 import { BlockHead } from "./block-head";
 import { gapId } from "./grid-ids";
 import { LiftRow } from "./lift-row";

@@ -1,6 +1,5 @@
 "use client";
 import { memo, useMemo } from "react";
-import { type LiftLog, remediesFor, type SessionView } from "@/contract";
 import {
   addSlot,
   type Catalogue,
@@ -18,6 +17,7 @@ import { useDates } from "@/parts/region";
 import { doneFigures } from "@/parts/set-words";
 import { Button } from "@/ui/button";
 import type { Latest } from "@/ui/use-latest";
+import { type LiftLog, remediesFor, type SessionView } from "@/views";
 import { type QueryWorker, useAnswer } from "./use-answers";
 import type { Desk } from "./use-desk";
 

@@ -1,7 +1,6 @@
 "use client";
 import { clsx } from "clsx";
 import { memo, useMemo } from "react";
-import type { ComputedSession } from "@/contract";
 import {
   type Block,
   type Catalogue,
@@ -25,6 +24,7 @@ import { type CellActions, readsTheSame, SetCell } from "@/parts/set-cell";
 import { doneFigures } from "@/parts/set-words";
 import { fetched } from "@/ui/on-demand";
 import type { Latest } from "@/ui/use-latest";
+import type { ComputedSession } from "@/views";
 import { handleId, rowId } from "./grid-ids";
 import { InPlaceEditor } from "./in-place";
 import { LiftMenu } from "./lift-menu";

@@ -1,6 +1,5 @@
 "use client";
 import { memo } from "react";
-import type { SessionView } from "@/contract";
 import {
   allBlocks,
   basisSentence,
@@ -45,6 +44,7 @@ import { TempoTrace } from "@/parts/tempo-trace";
 import { Button } from "@/ui/button";
 import { fetched } from "@/ui/on-demand";
 import { type Latest, useLatest } from "@/ui/use-latest";
+import type { SessionView } from "@/views";
 import { Alternatives, InPlaceRemedies, LastTimes } from "./lift-around";
 import { UNKNOWN_SAYS, UnknownLift } from "./unknown-lift";
 import type { Desk } from "./use-desk";

@@ -1,10 +1,10 @@
 "use client";
 import { useState } from "react";
-import type { MethodFigures, StudioMethods } from "@/contract";
 import { applyMethod, type Block, METHODS, type Method, type MethodId, printSpan } from "@/core";
 import { callApi, replySentence } from "@/device/api";
 import { Button } from "@/ui/button";
 import { Sheet } from "@/ui/sheet";
+import type { MethodFigures, StudioMethods } from "@/views";
 import type { Desk } from "./use-desk";
 
 /** The schools, each with when and why; what taking one up would change in this block is shown before it is done. */

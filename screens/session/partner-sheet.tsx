@@ -1,10 +1,10 @@
 "use client";
 import { useRouter } from "next/navigation";
 import { useEffect, useState } from "react";
-import type { ClientName } from "@/contract";
 import { callApi, replySentence } from "@/device/api";
 import { Button } from "@/ui/button";
 import { Sheet } from "@/ui/sheet";
+import type { ClientName } from "@/views";
 import type { Desk } from "./use-desk";
 
 /** Somebody to train this session together with: the lifts are shared, loads and log are each one's own. */

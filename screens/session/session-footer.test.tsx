@@ -1,10 +1,10 @@
 // @vitest-environment happy-dom
 import { act, cleanup, configure, fireEvent, render, screen, within } from "@testing-library/react";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
-import type { SessionView } from "@/contract";
-import { testContext } from "@/contract/testing/context";
 import { allBlocks } from "@/core";
 import { read } from "@/core/testing/helpers";
+import type { SessionView } from "@/views";
+import { testContext } from "@/views/testing/context";
 import { SessionFooter } from "./session-footer";
 import { viewOf } from "./testing/view";
 import { type Desk, useDesk } from "./use-desk";

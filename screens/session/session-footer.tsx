@@ -1,10 +1,10 @@
 "use client";
 import { memo, type ReactNode } from "react";
-import type { SessionView } from "@/contract";
 import { decimal, formatClock, frequencyOf, type Muscle, muscleName, type TrainingAge, volumeParts } from "@/core";
 import { MuscleBand } from "@/parts/muscle-band";
 import { fetched } from "@/ui/on-demand";
 import { PopoverButton } from "@/ui/popover";
+import type { SessionView } from "@/views";
 import { Cautions } from "./cautions";
 import { DeskNow } from "./desk-now";
 import type { FootFigure } from "./footer-breakdown";

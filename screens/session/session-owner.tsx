@@ -2,10 +2,10 @@
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { memo, useEffect } from "react";
-import type { SessionView } from "@/contract";
 import { decimal } from "@/core";
 import { useDates } from "@/parts/region";
 import type { Latest } from "@/ui/use-latest";
+import type { SessionView } from "@/views";
 import type { Desk } from "./use-desk";
 
 interface Props {

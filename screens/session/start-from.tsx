@@ -1,6 +1,5 @@
 "use client";
 import { useEffect, useState } from "react";
-import type { PastSession } from "@/contract";
 import {
   allBlocks,
   copyBlocksFrom,
@@ -17,6 +16,7 @@ import { TEMPLATES } from "@/device/templates";
 import { useDates } from "@/parts/region";
 import { TemplatePicker } from "@/parts/template-picker";
 import { Button } from "@/ui/button";
+import type { PastSession } from "@/views";
 import type { Desk } from "./use-desk";
 
 /** What a session can be started from: the client's last ones, what was kept, and our own of each structure. */

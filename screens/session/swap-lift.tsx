@@ -1,9 +1,9 @@
 "use client";
 import { useCallback } from "react";
-import { swapOffers } from "@/contract";
 import { type Slot, swapExercise } from "@/core";
 import { LiftFinder } from "@/parts/lift-finder";
 import type { Latest } from "@/ui/use-latest";
+import { swapOffers } from "@/views";
 import type { Desk } from "./use-desk";
 import type { GridState } from "./use-grid";
 

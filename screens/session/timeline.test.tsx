@@ -2,10 +2,10 @@
 import { cleanup, fireEvent, render, screen } from "@testing-library/react";
 import { useState } from "react";
 import { afterEach, describe, expect, it } from "vitest";
-import { computeSession } from "@/contract";
-import { testContext } from "@/contract/testing/context";
 import type { SessionDocument } from "@/core";
 import { read } from "@/core/testing/helpers";
+import { computeSession } from "@/views";
+import { testContext } from "@/views/testing/context";
 import { Timeline } from "./timeline";
 import type { Selection } from "./use-desk";
 import { shownSeconds } from "./work-intervals";

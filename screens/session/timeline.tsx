@@ -1,6 +1,5 @@
 "use client";
 import { Fragment, memo, useCallback, useEffect, useMemo, useState } from "react";
-import type { ComputedSession } from "@/contract";
 import {
   allBlocks,
   type BlockTimeline,
@@ -18,6 +17,7 @@ import { sameProps } from "@/ui/same-props";
 import { HatchPattern, SetBar } from "@/ui/set-bar";
 import { type Latest, useLatest } from "@/ui/use-latest";
 import { useWidth } from "@/ui/use-width";
+import type { ComputedSession } from "@/views";
 import type { Selection } from "./use-desk";
 import { useSame } from "./use-same";
 import {

@@ -1,8 +1,8 @@
 // @vitest-environment happy-dom
 import { act, renderHook } from "@testing-library/react";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
-import { testContext } from "@/contract/testing/context";
 import { read } from "@/core/testing/helpers";
+import { testContext } from "@/views/testing/context";
 import type { Order, WorkerMessage } from "./answer-queue";
 import { useAnswer, useWorkerAnswer } from "./use-answers";
 

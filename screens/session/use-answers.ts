@@ -1,7 +1,7 @@
 "use client";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
-import type { DeskAnswers, DeskQuestionKind, DeskQuestions, SessionContext, SessionView } from "@/contract";
 import { afterPaint } from "@/ui/after-paint";
+import type { DeskAnswers, DeskQuestionKind, DeskQuestions, SessionContext, SessionView } from "@/views";
 import type { Order, WorkerMessage } from "./answer-queue";
 import { useSame } from "./use-same";
 

@@ -1,10 +1,10 @@
 // @vitest-environment happy-dom
 import { act, renderHook } from "@testing-library/react";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
-import type { SessionView } from "@/contract";
-import { steadyLog } from "@/contract/testing/context";
 import { addBlocks, allBlocks, changeRounds, removeBlock, writeRoundRest } from "@/core";
 import { countingIds, read } from "@/core/testing/helpers";
+import type { SessionView } from "@/views";
+import { steadyLog } from "@/views/testing/context";
 import { viewOf } from "./testing/view";
 import { useDesk } from "./use-desk";
 

@@ -1,6 +1,6 @@
 "use client";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
-import { catalogueIn, computeSession, type LiftLog, recordsOf, type SessionView, usualFor } from "@/contract";
+import { catalogueIn } from "@/contract";
 import {
   allBlocks,
   applyEdits,
@@ -26,6 +26,7 @@ import {
 } from "@/core";
 import { callApi } from "@/device/api";
 import { newId } from "@/device/ids";
+import { computeSession, type LiftLog, recordsOf, type SessionView, usualFor } from "@/views";
 import { useWorkerAnswer } from "./use-answers";
 import { keptWork, type SaveState, useSaving, type Work } from "./use-saving";
 

@@ -1,10 +1,10 @@
 // @vitest-environment happy-dom
 import { act, renderHook } from "@testing-library/react";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
-import { computeSession, type SessionView } from "@/contract";
-import { testContext } from "@/contract/testing/context";
 import type { SessionDocument } from "@/core";
 import { read } from "@/core/testing/helpers";
+import { computeSession, type SessionView } from "@/views";
+import { testContext } from "@/views/testing/context";
 import { viewOf as deskView } from "./testing/view";
 import type { Desk } from "./use-desk";
 import { usePartner } from "./use-partner";

@@ -1,6 +1,6 @@
 "use client";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
-import { type ComputedSession, catalogueIn, computeSession, type SessionView } from "@/contract";
+import { catalogueIn } from "@/contract";
 import {
   applyEdits,
   EMPTY_DOCUMENT,
@@ -14,6 +14,7 @@ import {
 import { callApi } from "@/device/api";
 import { newId } from "@/device/ids";
 import { useLatest } from "@/ui/use-latest";
+import { type ComputedSession, computeSession, type SessionView } from "@/views";
 import type { Desk, Selection } from "./use-desk";
 import { keptWork, useSaving, type Work } from "./use-saving";
 

@@ -1,9 +1,10 @@
 "use client";
 import { useCallback, useEffect, useRef, useState } from "react";
-import { presentIds, type SavedSession, type SessionView } from "@/contract";
+import { presentIds } from "@/contract";
 import { allBlocks, applyEdits, blockLetter, blocksTouched, type Edit, type SessionDocument } from "@/core";
 import { callApi, replySentence } from "@/device/api";
 import { afterPaint } from "@/ui/after-paint";
+import type { SavedSession, SessionView } from "@/views";
 
 /** What stands on the desk: the document, the text while it does not read, and the changes that are not saved yet. */
 export interface Work {

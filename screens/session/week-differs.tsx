@@ -1,10 +1,10 @@
 "use client";
 import { useRouter } from "next/navigation";
 import { useDeferredValue, useMemo, useState } from "react";
-import type { SessionView } from "@/contract";
 import { allBlocks, diffDocuments, exerciseOrThrow, oneOffSlots, type SessionDocument, sameValue } from "@/core";
 import { callApi, replySentence } from "@/device/api";
 import { Button } from "@/ui/button";
+import type { SessionView } from "@/views";
 import type { Desk } from "./use-desk";
 
 /** What differs here from the plan: for this week alone, until it is kept from now on. */

@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
-import { computeSession } from "@/contract";
-import { steadyLog, testContext } from "@/contract/testing/context";
 import { read } from "@/core/testing/helpers";
+import { computeSession } from "@/views";
+import { steadyLog, testContext } from "@/views/testing/context";
 import { rowsOf, scrolledTo, shownSeconds, stopsOf, TOP, workIntervalsOf, zoomBy } from "./work-intervals";
 
 const bouts = (text: string, context = testContext()) => {

@@ -1,5 +1,5 @@
 /** The work of a session in the order of doing, as the timeline shows and tells it; and the part of its time that is looked at. */
-import type { ComputedSession } from "@/contract";
+
 import {
   allBlocks,
   clamp,
@@ -12,6 +12,7 @@ import {
   type WorkSpan,
 } from "@/core";
 import { cellFigure } from "@/parts/set-words";
+import type { ComputedSession } from "@/views";
 
 export interface WorkInterval {
   readonly key: string;

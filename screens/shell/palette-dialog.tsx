@@ -2,13 +2,14 @@
 import { Command } from "cmdk";
 import { useRouter } from "next/navigation";
 import { type ReactNode, useEffect, useMemo, useState } from "react";
-import { catalogueIn, type FoundSession, type StudioExercises, type TemplateLine } from "@/contract";
+import { catalogueIn, type StudioExercises } from "@/contract";
 import { type Catalogue, copyBlocksFrom, documentForClient, offerExercises } from "@/core";
 import { callApi, replySentence } from "@/device/api";
 import { newId } from "@/device/ids";
 import { openPlanned } from "@/device/planned";
 import { useDates } from "@/parts/region";
 import { type Action, actionsNow, findersNow } from "@/ui/actions";
+import type { FoundSession, TemplateLine } from "@/views";
 import { PALETTE_HINT } from "./palette-words";
 
 export interface PaletteItem {

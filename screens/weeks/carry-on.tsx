@@ -3,10 +3,10 @@ import { clsx } from "clsx";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { type KeyboardEvent, useCallback, useEffect, useRef, useState } from "react";
-import { askedWords, type CarriedWeek, type ClientName, carriedWeek } from "@/contract";
 import { callApi, replySentence } from "@/device/api";
 import { useDates } from "@/parts/region";
 import { Button, buttonClass } from "@/ui/button";
+import { askedWords, type CarriedWeek, type ClientName, carriedWeek } from "@/views";
 
 interface Line {
   readonly client: ClientName;

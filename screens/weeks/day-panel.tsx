@@ -1,12 +1,13 @@
 "use client";
 import { useState } from "react";
-import { catalogueIn, projectContextOf, type WeeksView } from "@/contract";
+import { catalogueIn } from "@/contract";
 import { addLifts, allBlocks, comingDays, endDay, exerciseOrThrow, type PlanEdit, planWeeks, removeDay } from "@/core";
 import { newId } from "@/device/ids";
 import { useDates } from "@/parts/region";
 import { TimeField } from "@/parts/time-field";
 import { Button } from "@/ui/button";
 import { SelectField, TextField } from "@/ui/field";
+import { projectContextOf, type WeeksView } from "@/views";
 import type { Weeks } from "./use-weeks";
 
 /** The change that puts a day on a weekday. */

@@ -1,20 +1,13 @@
 "use client";
 import { useState } from "react";
-import {
-  catalogueIn,
-  type GoalNeeds,
-  goalChance,
-  goalNeeds,
-  goalWords,
-  readGoalLoad,
-  type WeeksView,
-} from "@/contract";
+import { catalogueIn } from "@/contract";
 import { appended, decimal, type Exercise, exerciseOrThrow, type Goal, isBodyweight, type Slot } from "@/core";
 import { newId } from "@/device/ids";
 import { DateField } from "@/parts/date-field";
 import { useDates } from "@/parts/region";
 import { Button } from "@/ui/button";
 import { TextField } from "@/ui/field";
+import { type GoalNeeds, goalChance, goalNeeds, goalWords, readGoalLoad, type WeeksView } from "@/views";
 import type { Weeks } from "./use-weeks";
 
 /** The goals of a lift, and a new one. */

@@ -10,7 +10,7 @@ import {
 } from "@dnd-kit/core";
 import { clsx } from "clsx";
 import { type KeyboardEvent, useEffect, useRef } from "react";
-import { catalogueIn, repsWords, type WeekCell, type WeeksView } from "@/contract";
+import { catalogueIn } from "@/contract";
 import {
   type CellChance,
   firstWeekOf,
@@ -31,6 +31,7 @@ import {
 import { useDates } from "@/parts/region";
 import { SessionBars } from "@/parts/session-bars";
 import { HeadingGaps, WeeklyVolumeTable } from "@/parts/weekly-volume-table";
+import { repsWords, type WeekCell, type WeeksView } from "@/views";
 import { onWeekday } from "./day-panel";
 import { PhaseEdge } from "./phase-edge";
 import type { Weeks } from "./use-weeks";

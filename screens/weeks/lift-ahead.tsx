@@ -1,6 +1,6 @@
 "use client";
 import { type KeyboardEvent, type PointerEvent, useMemo, useRef, useState } from "react";
-import { catalogueIn, goalNeeds, goalPulledTo, goalSteppedBy, goalWords, type WeeksView } from "@/contract";
+import { catalogueIn } from "@/contract";
 import {
   addDays,
   appended,
@@ -19,6 +19,7 @@ import { newId } from "@/device/ids";
 import { type ChartScales, LineChart } from "@/parts/line-chart";
 import { useDates } from "@/parts/region";
 import { Button } from "@/ui/button";
+import { goalNeeds, goalPulledTo, goalSteppedBy, goalWords, type WeeksView } from "@/views";
 import { GoalWords } from "./goals";
 import type { Weeks } from "./use-weeks";
 

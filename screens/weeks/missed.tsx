@@ -1,10 +1,11 @@
 "use client";
 import { useMemo } from "react";
-import { catalogueIn, type WeeksView } from "@/contract";
+import { catalogueIn } from "@/contract";
 import { type MissedProposal, missedSessions } from "@/core";
 import { newId } from "@/device/ids";
 import { useDates } from "@/parts/region";
 import { Button } from "@/ui/button";
+import type { WeeksView } from "@/views";
 import type { Weeks } from "./use-weeks";
 
 const LIST = new Intl.ListFormat("en-GB");

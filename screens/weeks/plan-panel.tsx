@@ -1,6 +1,5 @@
 "use client";
 import { useState } from "react";
-import type { PlanView, WeeksView } from "@/contract";
 import {
   type Absence,
   appended,
@@ -17,6 +16,7 @@ import { DateField } from "@/parts/date-field";
 import { useDates } from "@/parts/region";
 import { Button } from "@/ui/button";
 import { SelectField, TextField } from "@/ui/field";
+import type { PlanView, WeeksView } from "@/views";
 import { PlansCompared } from "./plans-compared";
 import type { Weeks } from "./use-weeks";
 

@@ -1,6 +1,5 @@
 "use client";
 import { useEffect, useMemo, useState } from "react";
-import { type LiftLog, planFigures, type WeeksView } from "@/contract";
 import {
   decimal,
   lineagesIn,
@@ -12,6 +11,7 @@ import {
   weeklySetBand,
 } from "@/core";
 import { callApi } from "@/device/api";
+import { type LiftLog, planFigures, type WeeksView } from "@/views";
 
 /** Another plan beside the one that is looked at: what each asks of a building week, and where the lifts would stand. */
 export function PlansCompared({

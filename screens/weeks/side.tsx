@@ -1,6 +1,6 @@
 "use client";
 import { useDeferredValue, useEffect, useId, useMemo, useState } from "react";
-import { catalogueIn, repsWords, type WeekCell, type WeeksView } from "@/contract";
+import { catalogueIn } from "@/contract";
 import {
   allBlocks,
   appended,
@@ -39,6 +39,7 @@ import { VolumeBreakdownPanel } from "@/parts/made-of";
 import { useDates } from "@/parts/region";
 import { Button } from "@/ui/button";
 import { SelectField, TextField } from "@/ui/field";
+import { repsWords, type WeekCell, type WeeksView } from "@/views";
 import { DayPanel } from "./day-panel";
 import { Goals } from "./goals";
 import { LiftAhead } from "./lift-ahead";

@@ -1,7 +1,7 @@
 "use client";
 import { useRouter } from "next/navigation";
 import { useEffect, useId, useMemo, useState } from "react";
-import { catalogueIn, type PlanView, type WeeksView } from "@/contract";
+import { catalogueIn } from "@/contract";
 import {
   addDays,
   allBlocks,
@@ -30,6 +30,7 @@ import { TemplatePicker } from "@/parts/template-picker";
 import { Button } from "@/ui/button";
 import { SelectField, TextArea, TextField } from "@/ui/field";
 import { Sheet } from "@/ui/sheet";
+import type { PlanView, WeeksView } from "@/views";
 import { PlansCompared } from "./plans-compared";
 
 const WAYS = {

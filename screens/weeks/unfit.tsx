@@ -1,9 +1,10 @@
 "use client";
 import { useMemo } from "react";
-import { catalogueIn, type WeeksView } from "@/contract";
+import { catalogueIn } from "@/contract";
 import { substituteAhead, type UnfitAhead, unfitAhead, unfitSentence } from "@/core";
 import { newId } from "@/device/ids";
 import { Button } from "@/ui/button";
+import type { WeeksView } from "@/views";
 import type { Weeks } from "./use-weeks";
 
 /** Lifts of the coming weeks that a limit, a machine or the gym keeps away, each with what would do instead. */

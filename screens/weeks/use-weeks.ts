@@ -1,7 +1,7 @@
 "use client";
 import { useRouter } from "next/navigation";
 import { useCallback, useEffect, useMemo, useState } from "react";
-import { catalogueIn, projectContextOf, type WeeksView, weeksModel } from "@/contract";
+import { catalogueIn } from "@/contract";
 import {
   appended,
   applyPlanEdits,
@@ -19,6 +19,7 @@ import {
 import { callApi, replySentence } from "@/device/api";
 import { newId } from "@/device/ids";
 import { weeksKey } from "@/device/weeks-key";
+import { projectContextOf, type WeeksView, weeksModel } from "@/views";
 import { useWhatIf } from "./use-what-if";
 
 export type WeekSelection =

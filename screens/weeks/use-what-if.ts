@@ -1,7 +1,7 @@
 "use client";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
-import type { WeeksView } from "@/contract";
 import { type Assumptions, assumptionsFor, clamp, type PlanDocument, sameValue, type WhatIf } from "@/core";
+import type { WeeksView } from "@/views";
 import type { WhatIfNews, WhatIfOrder } from "./what-if.worker";
 
 export const RUNS = 200;

@@ -1,12 +1,12 @@
 "use client";
 import { useState } from "react";
-import type { WeeksView } from "@/contract";
 import { type Absence, addDays, appended, type PhaseShift, phaseWords, shiftWeek, USUAL_SHIFT } from "@/core";
 import { newId } from "@/device/ids";
 import { useDates } from "@/parts/region";
 import { WeekSessions } from "@/parts/week-sessions";
 import { Button } from "@/ui/button";
 import { TextField } from "@/ui/field";
+import type { WeeksView } from "@/views";
 import type { Weeks } from "./use-weeks";
 
 /** A whole week: what it holds, and all its sessions shifted at once. */

@@ -1,12 +1,12 @@
 "use client";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
-import type { WeekColumn, WeeksView } from "@/contract";
 import { BUILDING, type Muscle, type TrainingAge, weeklySetBand } from "@/core";
 import { ClientChoice } from "@/parts/client-choice";
 import { UndoButtons } from "@/parts/undo";
 import { Button, buttonClass } from "@/ui/button";
 import { Notice } from "@/ui/notice";
+import type { WeekColumn, WeeksView } from "@/views";
 import { WeeksGrid } from "./grid";
 import { MissedSessions } from "./missed";
 import { Side } from "./side";

@@ -1,9 +1,9 @@
 "use client";
 import { area as d3area, line as d3line, scaleLinear } from "d3";
-import { goalChance, goalWords, type WeeksModel, type WeeksView } from "@/contract";
 import { decimal, type Exercise, type Goal, massFigure, quantileOf, type WeightUnit, type WhatIf } from "@/core";
 import { useDates } from "@/parts/region";
 import { Button } from "@/ui/button";
+import { goalChance, goalWords, type WeeksModel, type WeeksView } from "@/views";
 import { tenths } from "./goals";
 import { RUNS, type WhatIfState } from "./use-what-if";
 

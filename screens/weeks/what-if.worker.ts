@@ -1,6 +1,7 @@
 /** Performs a plan many times off the page; hears one order, and tells how far it is. */
-import { projectContextOf, type WeeksView } from "@/contract";
+
 import { type Assumptions, type PlanDocument, type WhatIf, whatIfSteps } from "@/core";
+import { projectContextOf, type WeeksView } from "@/views";
 
 export interface WhatIfOrder {
   readonly view: WeeksView;

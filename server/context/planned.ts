@@ -1,5 +1,5 @@
 /** What is planned for clients between two dates, from plans and sessions together. */
-import { type PlannedLine, plannedLines } from "../../contract";
+import { type PlannedLine, plannedLines } from "../../views";
 import type { Transaction } from "../db";
 import { calendarsBetween } from "../db/planned";
 import { clientNames } from "../db/queries";

@@ -1,7 +1,8 @@
 /** What is derived from a log: kept as it is logged, and the same when it is rebuilt. */
 import { beforeAll, describe, expect, it } from "vitest";
-import type { FloorView, SentEvent } from "../../contract";
+import type { SentEvent } from "../../contract";
 import { type FloorEventBody, lineageOf, placeholderId, placeOf } from "../../core";
+import type { FloorView } from "../../views";
 import { inStudio, newId } from "../db";
 import { calendarsBetween } from "../db/planned";
 import * as db from "../db/queries";

@@ -1,5 +1,5 @@
 /** Keeps what is derived from a session's log: exposures, summary and state, its week's sums and its lifts' lines. */
-import { readShown, type SentEvent, shownSession, upcastEvent, type WeekSums } from "../../contract";
+import { readShown, type SentEvent, shownSession, upcastEvent } from "../../contract";
 import {
   addDays,
   addLoads,
@@ -13,6 +13,7 @@ import {
   projectSession as projectionOf,
   type ShownSession,
 } from "../../core";
+import type { WeekSums } from "../../views";
 import { asOwner, inStudio, type Scope, type Transaction } from "../db";
 import * as db from "../db/queries";
 import { logFault } from "../log";

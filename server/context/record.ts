@@ -1,5 +1,5 @@
 /** A client's record: the lifts that are asked for, at most 26 exposures each, and every lift in one line. */
-import type { KnownLift, LiftLog, LiftSummary } from "../../contract";
+
 import {
   curveKg,
   type Exposure,
@@ -10,6 +10,7 @@ import {
   toKg,
   weeksUnchanged,
 } from "../../core";
+import type { KnownLift, LiftLog, LiftSummary } from "../../views";
 import type { Transaction } from "../db";
 import * as db from "../db/queries";
 import type { StudioContext } from "./studio";

@@ -3,7 +3,7 @@
  * was saved since, what comes of it is checked, and is kept with the edits and their inverses under the next revision. Desk,
  * plan and partners all come through here, so that what one of them did reaches an open desk with its next save.
  */
-import { presentIds, readDocumentSteps, runYielding, type SavedSession } from "../../contract";
+import { presentIds, readDocumentSteps, runYielding } from "../../contract";
 import {
   applyEdits,
   blocksTouched,
@@ -17,6 +17,7 @@ import {
   type SessionDocument,
   withUnreadLines,
 } from "../../core";
+import type { SavedSession } from "../../views";
 import { newId, type Scope, type Transaction } from "../db";
 import * as db from "../db/queries";
 import { conflict, notFound, type Outcome, ok, refused } from "../outcome";

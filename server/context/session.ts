@@ -1,5 +1,5 @@
 /** All that computing one session needs, as of its own date. */
-import { readEquipment, type SessionContext } from "../../contract";
+import { readEquipment } from "../../contract";
 import {
   dateIn,
   equipmentOn,
@@ -9,6 +9,7 @@ import {
   readinessState,
   type SessionDocument,
 } from "../../core";
+import type { SessionContext } from "../../views";
 import type { Transaction } from "../db";
 import * as db from "../db/queries";
 import { planOf, readStored } from "./documents";

@@ -1,12 +1,6 @@
 /** What stands on the floor's screen, and its hash. */
 import { createHash } from "node:crypto";
-import {
-  type ComputedSession,
-  catalogueIn,
-  type SessionContext,
-  SHOWN_VERSION,
-  type ShownContent,
-} from "../../contract";
+import { catalogueIn, SHOWN_VERSION, type ShownContent } from "../../contract";
 import {
   allBlocks,
   buildSentence,
@@ -26,6 +20,7 @@ import {
   type ShownLoad,
   type Slot,
 } from "../../core";
+import type { ComputedSession, SessionContext } from "../../views";
 
 /** The session as its lifts' rules prescribe it, with every load resolved, and the hash of all that. */
 export function showSession(

@@ -1,13 +1,7 @@
 /** What holds for the whole studio: its settings, its exercises, its date. */
-import {
-  catalogueIn,
-  type DisabledRules,
-  NO_OWN_EXERCISES,
-  regionOf,
-  type StudioExercises,
-  settingsOf,
-} from "../../contract";
+import { catalogueIn, NO_OWN_EXERCISES, regionOf, type StudioExercises, settingsOf } from "../../contract";
 import { type Catalogue, dateIn, type Region, type Settings } from "../../core";
+import type { DisabledRules } from "../../views";
 import type { Transaction } from "../db";
 import * as db from "../db/queries";
 

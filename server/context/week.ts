@@ -1,5 +1,5 @@
 /** The week around a session, from sums that are kept: what the other sessions ask and have asked. */
-import type { PlannedSums, WeekContext } from "../../contract";
+
 import {
   addBalance,
   addCoverage,
@@ -20,6 +20,7 @@ import {
   type SessionSummary,
   sessionVolume,
 } from "../../core";
+import type { PlannedSums, WeekContext } from "../../views";
 import type { Transaction } from "../db";
 import * as db from "../db/queries";
 import { readStored } from "./documents";

@@ -1,7 +1,7 @@
 /** Plans and sessions of clients between two dates, in one statement. Takes the transaction that `inStudio` opened. */
 import { sql } from "drizzle-orm";
-import type { ClientCalendar, SessionRowOutline } from "../../contract";
 import { EMPTY_DOCUMENT, type PlanDay, type PlanOutline } from "../../core";
+import type { ClientCalendar, SessionRowOutline } from "../../views";
 import type { Transaction } from ".";
 import { clients, plans, sentCopies, sessions } from "./schema";
 

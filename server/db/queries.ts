@@ -16,8 +16,8 @@ import {
   or,
   sql,
 } from "drizzle-orm";
-import type { StudioMethods } from "../../contract";
 import type { PlanDocument, Region, SessionDocument, Settings } from "../../core";
+import type { StudioMethods } from "../../views";
 import { queryPrepared, type Transaction } from ".";
 import {
   bodyMasses,

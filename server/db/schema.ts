@@ -19,18 +19,7 @@ import {
   uniqueIndex,
   uuid,
 } from "drizzle-orm/pg-core";
-import type {
-  DisabledRules,
-  LiftSummary,
-  PlannedSums,
-  SentClocks,
-  SentEvent,
-  ShownContent,
-  StoredRegion,
-  StudioMethods,
-  TemplateKind,
-  WeekSums,
-} from "../../contract";
+import type { SentClocks, SentEvent, ShownContent, StoredRegion } from "../../contract";
 import type {
   Clearance,
   ClientLimit,
@@ -51,6 +40,7 @@ import type {
   Settings,
   WeightUnit,
 } from "../../core";
+import type { DisabledRules, LiftSummary, PlannedSums, StudioMethods, TemplateKind, WeekSums } from "../../views";
 
 const createdAt = timestamp("created_at", { withTimezone: true }).notNull().default(sql`now()`);
 

@@ -1,6 +1,6 @@
 /** Templates of one scope. Every function takes the transaction that `inStudio` opened. */
 import { and, asc, eq, ilike, sql } from "drizzle-orm";
-import type { TemplateKind } from "../../contract";
+import type { TemplateKind } from "../../views";
 import type { Transaction } from ".";
 import { likePattern, type NamePlace } from "./queries";
 import { templates } from "./schema";

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
-import { cautionsOf, computeSession, isWaiting, readCautions } from "../../contract";
 import { DEFAULT_SETTINGS, liftRecord } from "../../core";
+import { cautionsOf, computeSession, isWaiting, readCautions } from "../../views";
 import { withAccounts } from "../db";
 import { studioKinds } from "../db/accounts";
 import { enterDemo } from "../testing/demo";

@@ -1,7 +1,7 @@
 /** The demo is alive whenever it is begun: on each day of the week, and just after and before midnight. */
 import { afterAll, afterEach, beforeAll, describe, expect, it } from "vitest";
-import { isWaiting, type PlannedLine } from "../../contract";
 import { addDays, lastDateOf } from "../../core";
+import { isWaiting, type PlannedLine } from "../../views";
 import { asOwner } from "../db";
 import { removeDemo } from "../db/accounts";
 import { ownDatabase } from "../db/testing/own-database";

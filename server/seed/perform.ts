@@ -1,5 +1,5 @@
 /** A simulated lifter performs a session as the floor would log it: round by round, each kept when its rest starts. */
-import { computeSession, shownSession } from "../../contract";
+import { shownSession } from "../../contract";
 import {
   asPlanned,
   type BlockRound,
@@ -26,6 +26,7 @@ import {
   warmUpLength,
   workContextOf,
 } from "../../core";
+import { computeSession } from "../../views";
 import { keepProjection } from "../context/projecting";
 import { loadSession } from "../context/session";
 import { showSession } from "../context/showing";

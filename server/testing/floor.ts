@@ -1,5 +1,5 @@
 /** A session run through the use cases, as a device would run it. */
-import { type FloorView, type Output, type SentEvent, shownSession } from "../../contract";
+import { type Output, type SentEvent, shownSession } from "../../contract";
 import {
   asPlanned,
   type BlockRound,
@@ -10,6 +10,7 @@ import {
   type PerformedSet,
   workContextOf,
 } from "../../core";
+import type { FloorView } from "../../views";
 import { finishProjections } from "../context/projecting";
 import { inStudio, newId, type Scope } from "../db";
 import * as db from "../db/queries";

@@ -1,5 +1,5 @@
 /** One's own account: its password, and where it is signed in. */
-import type { Device } from "../../contract";
+import type { Device } from "../../views";
 import { hashPassword, isPassword } from "../auth";
 import { askAccounts, enterScope, inStudio, leaveScope, type Scope, withAccounts } from "../db";
 import { accountOf, endSessions, putPassword, recordAttempt, sessionsOfUser } from "../db/accounts";

@@ -1,6 +1,7 @@
 /** Rules of caution that a coach does not want to hear of, and why. */
-import { canTurnOff } from "../../contract";
+
 import { isCautionId } from "../../core";
+import { canTurnOff } from "../../views";
 import * as db from "../db/queries";
 import { answerIn, defineUseCase, notFound, ok, refused } from "./kit";
 

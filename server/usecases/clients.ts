@@ -1,5 +1,5 @@
 /** Clients: the rack, one person, what a coach says of them. */
-import { type ClientLine, type ClientView, check, type Input, LIMITS_SCHEMA, type PlannedLine } from "../../contract";
+import { check, type Input, LIMITS_SCHEMA } from "../../contract";
 import {
   addDays,
   dateIn,
@@ -12,6 +12,7 @@ import {
   UNCHANGED_WEEKS,
   type Weight,
 } from "../../core";
+import type { ClientLine, ClientView, PlannedLine } from "../../views";
 import { plannedBetween } from "../context/planned";
 import { knownLifts, liftsOf } from "../context/record";
 import { studioOf, todayOf } from "../context/studio";

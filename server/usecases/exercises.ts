@@ -1,6 +1,7 @@
 /** The studio's exercises: the shipped ones, its own, what is hidden, and for whom they are judged. */
-import { definitionOf, type ExercisesView, ownExerciseProblems, readEquipment } from "../../contract";
+import { definitionOf, ownExerciseProblems, readEquipment } from "../../contract";
 import { addCoverage, addDays, type Coverage, dateIn, mondayOf, SHIPPED_CATALOGUE, sameValue } from "../../core";
+import type { ExercisesView } from "../../views";
 import { bodyMassKgOn, feltByExercise, knownLifts } from "../context/record";
 import { type StudioContext, studioOf } from "../context/studio";
 import { countSessions } from "../context/week";

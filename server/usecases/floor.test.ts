@@ -1,7 +1,7 @@
 /** The floor's log at its edge: what is taken, what is refused, and that neither touches the other. */
 import { beforeAll, beforeEach, describe, expect, it } from "vitest";
-import type { FloorView } from "../../contract";
 import { addDays, foldEvents } from "../../core";
+import type { FloorView } from "../../views";
 import { finishProjections } from "../context/projecting";
 import { inStudio, newId } from "../db";
 import * as db from "../db/queries";

@@ -1,16 +1,6 @@
 /** The floor: opening a session there, and taking what its devices log. */
 
-import {
-  computeSteps,
-  forecastParameters,
-  isWaiting,
-  judgeSession,
-  type Output,
-  readEventSteps,
-  readShown,
-  runYielding,
-  type SentEvent,
-} from "../../contract";
+import { type Output, readEventSteps, readShown, runYielding, type SentEvent } from "../../contract";
 import {
   addDays,
   cautionKey,
@@ -21,6 +11,7 @@ import {
   type Steps,
   trainableSteps,
 } from "../../core";
+import { computeSteps, forecastParameters, isWaiting, judgeSession } from "../../views";
 import { plannedForAll } from "../context/planned";
 import { projectNow, projectSoon, readLog } from "../context/projecting";
 import { type LoadedSession, loadSession } from "../context/session";

@@ -1,15 +1,7 @@
 /** Gyms of a studio: their equipment, which is the default, whose home one is, and what a change means for the week. */
-import {
-  changedPrescriptions,
-  check,
-  GYM_SCHEMA,
-  type GymLine,
-  type GymView,
-  type Prescription,
-  prescriptionsOf,
-  readEquipment,
-} from "../../contract";
+import { check, GYM_SCHEMA, readEquipment } from "../../contract";
 import { addDays, equipmentOn, type GymEquipment, mondayOf } from "../../core";
+import { changedPrescriptions, type GymLine, type GymView, type Prescription, prescriptionsOf } from "../../views";
 import { readStored } from "../context/documents";
 import { SharedReading, sessionContext } from "../context/session";
 import { studioOf, todayOf } from "../context/studio";

@@ -1,6 +1,7 @@
 /** What is planned, for everybody who is trained here. */
-import { isWaiting } from "../../contract";
+
 import { addDays } from "../../core";
+import { isWaiting } from "../../views";
 import { plannedBetween, plannedForAll } from "../context/planned";
 import { todayOf } from "../context/studio";
 import * as db from "../db/queries";

@@ -1,5 +1,5 @@
 import { beforeAll, describe, expect, it } from "vitest";
-import { type PlanView, shownSession, type TemplateKind } from "../../contract";
+import { shownSession } from "../../contract";
 import {
   type Edit,
   EMPTY_DOCUMENT,
@@ -10,6 +10,7 @@ import {
   templateForClient,
 } from "../../core";
 import { phase } from "../../core/testing/plans";
+import type { PlanView, TemplateKind } from "../../views";
 import { newId } from "../db";
 import { clock, documentOf, hasDatabase, makeStudio, prepareDatabase, type TestStudio, value } from "../testing/studio";
 import { executeUseCase } from ".";

@@ -1,5 +1,5 @@
 /** Plans: a document a plan, changed by edits; its sessions become rows when they are opened. */
-import { type PlanView, planProblems, presentIds } from "../../contract";
+import { planProblems, presentIds } from "../../contract";
 import {
   appended,
   applyPlanEdits,
@@ -22,6 +22,7 @@ import {
   type WeekState,
   weekOfDate,
 } from "../../core";
+import type { PlanView } from "../../views";
 import { planOf, readStored } from "../context/documents";
 import { createSession, saveEdits } from "../context/saving";
 import { type StudioContext, studioOf } from "../context/studio";

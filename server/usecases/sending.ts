@@ -1,14 +1,6 @@
 /** What a client gets of a session: a frozen copy, draft → sent → seen. */
-import {
-  computeSteps,
-  emailOf,
-  type Output,
-  readShown,
-  regionOf,
-  runYielding,
-  type SentLine,
-  type SessionEmail,
-} from "../../contract";
+import { type Output, readShown, regionOf, runYielding } from "../../contract";
+import { computeSteps, emailOf, type SentLine, type SessionEmail } from "../../views";
 import { loadSession } from "../context/session";
 import { showSession } from "../context/showing";
 import { newId, type Scope, type Transaction, withAccounts } from "../db";

@@ -1,5 +1,5 @@
 /** One session at the desk. Changes are edits: they are kept, merged with what others saved, and undone like that. */
-import { computeSteps, type FoundSession, isWaiting, runYielding, type SessionView } from "../../contract";
+import { runYielding } from "../../contract";
 import {
   addDays,
   dateIn,
@@ -12,6 +12,7 @@ import {
   readinessState,
   type SessionDocument,
 } from "../../core";
+import { computeSteps, type FoundSession, isWaiting, type SessionView } from "../../views";
 import { readStored } from "../context/documents";
 import { plannedForAll } from "../context/planned";
 import { createSession as insertNew, STARTED, saveEdits } from "../context/saving";

@@ -1,5 +1,6 @@
 /** The house rules of a studio. */
-import { type Input, isTimeZone, NO_TIME_ZONE, regionOf, type StudioMethods, type Viewer } from "../../contract";
+import { type Input, isTimeZone, NO_TIME_ZONE, regionOf } from "../../contract";
+import type { StudioMethods, Viewer } from "../../views";
 import { studioOf } from "../context/studio";
 import type { Scope } from "../db";
 import * as db from "../db/queries";

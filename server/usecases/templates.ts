@@ -1,6 +1,7 @@
 /** Sessions, blocks and plans kept to start others from. */
-import { readDocumentSteps, runYielding, type TemplateLine, upcastPlan } from "../../contract";
+import { readDocumentSteps, runYielding, upcastPlan } from "../../contract";
 import { type PlanTemplate, type SessionDocument, templateOf, withoutSessionChanges } from "../../core";
+import type { TemplateLine } from "../../views";
 import { planOf, readStored } from "../context/documents";
 import { studioOf } from "../context/studio";
 import { newId } from "../db";

@@ -1,7 +1,8 @@
 /** Two coaches at one record: what each changes is kept, and what clashes is said; nothing is lost in silence. */
 import { beforeAll, describe, expect, it } from "vitest";
-import type { Input, StudioMethods } from "../../contract";
+import type { Input } from "../../contract";
 import { type ClientLimit, METHODS, type StressedJoint } from "../../core";
+import type { StudioMethods } from "../../views";
 import { inStudio } from "../db";
 import * as db from "../db/queries";
 import { clock, hasDatabase, makeStudio, prepareDatabase, type TestStudio, value } from "../testing/studio";

@@ -1,5 +1,5 @@
 import { beforeAll, describe, expect, it } from "vitest";
-import { type ApiName, catalogueIn, computeSession, type Input, judgeSession, type OwnExercise } from "../../contract";
+import { type ApiName, catalogueIn, type Input, type OwnExercise } from "../../contract";
 import {
   type ClientLimit,
   cautionKey,
@@ -10,6 +10,7 @@ import {
   parseSession,
 } from "../../core";
 import { phase } from "../../core/testing/plans";
+import { computeSession, judgeSession } from "../../views";
 import { inStudio, newId, type Scope } from "../db";
 import { calendarsBetween } from "../db/planned";
 import * as db from "../db/queries";

@@ -1,7 +1,7 @@
 import { beforeAll, describe, expect, it } from "vitest";
-import { type WeeksView, weeksModel } from "../../contract";
 import { type PlanDay, type PlanEdit, SHIPPED_CATALOGUE, sessionOfWeek, writeLift } from "../../core";
 import { phase } from "../../core/testing/plans";
+import { type WeeksView, weeksModel } from "../../views";
 import { newId } from "../db";
 import { doneIn, openFloor, record } from "../testing/floor";
 import { clock, documentOf, hasDatabase, makeStudio, prepareDatabase, type TestStudio, value } from "../testing/studio";

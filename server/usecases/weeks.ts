@@ -1,6 +1,7 @@
 /** The weeks of a client: the plan with the log, the gyms and the settings that it is computed by. */
-import { type PlanSession, readEquipment, type WeeksView } from "../../contract";
+import { readEquipment } from "../../contract";
 import { addDays, dateIn, lineagesIn, type PlanDocument, planWeeks, sameValue, sessionOfWeek } from "../../core";
+import type { PlanSession, WeeksView } from "../../views";
 import { planOf, readStored } from "../context/documents";
 import { bodyMassKgOn, knownLifts, liftsOf } from "../context/record";
 import { type StudioContext, studioOf } from "../context/studio";

@@ -1,5 +1,6 @@
 /** Reads one lift: name, scheme, chain, rests and round selectors, in any order after the name. */
 
+import { editDistance } from "../../edit-distance";
 import type {
   AddedResistance,
   Amount,
@@ -16,7 +17,6 @@ import type {
   Tempo,
 } from "../grammar";
 import { LIMITS } from "../grammar";
-import { editDistance } from "./distance";
 import { type ExerciseLookup, joinSetup, LINK_NAME_END, NAME_END, readLiftName } from "./lift-name";
 import type { Scanner } from "./scanner";
 import {

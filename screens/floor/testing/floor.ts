@@ -1,6 +1,5 @@
 /** A floor as it stands after some entries, without a device under it. */
 import { type ShownContent, shownSession } from "@/contract";
-import { shownContent } from "@/contract/testing/shown";
 import {
   blockRoundsOf,
   expandSession,
@@ -11,6 +10,7 @@ import {
   type SessionDocument,
   workContextOf,
 } from "@/core";
+import { shownContent } from "@/views/testing/shown";
 import type { Floor } from "../use-floor";
 
 export interface FloorOf {

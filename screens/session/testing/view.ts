@@ -1,7 +1,8 @@
 /** A session as the desk gets it, for tests of the desk. */
-import type { SessionView } from "@/contract";
-import { testContext } from "@/contract/testing/context";
+
 import type { SessionDocument } from "@/core";
+import type { SessionView } from "@/views";
+import { testContext } from "@/views/testing/context";
 
 export const viewOf = (document: SessionDocument, more: Partial<SessionView> = {}): SessionView => ({
   ...testContext(),

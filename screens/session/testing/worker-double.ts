@@ -1,6 +1,7 @@
 /** The desk's worker in the test's own process: it answers what is asked, a moment later. */
-import { deskAnswers } from "@/contract";
+
 import { newId } from "@/device/ids";
+import { deskAnswers } from "@/views";
 import { answerQueue, type Order, type WorkerMessage } from "../answer-queue";
 
 export class WorkerDouble {

@@ -1,0 +1,98 @@
+/** The nearest exercises that can stand in for one, with the load carried over. Handbook section 8. */
+
+import type { Exercise } from "../exercise/exercise";
+import type { Trainee } from "../exercise/limits";
+import { lengthProfile, primeMover } from "../exercise/mechanics";
+import { REGION_IDS } from "../exercise/regions";
+import { curveKg, prescribedFromCurve } from "../load/effective";
+import { buildableLoads, type GymEquipment, type RoundingPolicy, roundToBuildable } from "../load/equipment";
+import type { Settings } from "../settings";
+import { unfitness } from "./fitness";
+
+export interface Substitute {
+  readonly exercise: Exercise;
+  /** 0 the same work … larger is further away. */
+  readonly distance: number;
+  /** Prescribed kg, as this gym builds it; null where nothing carries over: it is found in the ramp. */
+  readonly kg: number | null;
+}
+
+export interface SubstituteContext {
+  readonly trainee: Trainee;
+  readonly gym: GymEquipment;
+  readonly settings: Settings;
+  readonly bodyMassKg: number | null;
+  readonly policy: RoundingPolicy;
+}
+
+/** How far apart two exercises are: by what they train, the pattern, the length they load and their sides. */
+export function exerciseDistance(a: Exercise, b: Exercise): number {
+  let shared = 0;
+  let all = 0;
+  for (const region of REGION_IDS) {
+    const one = a.shares[region] ?? 0;
+    const other = b.shares[region] ?? 0;
+    shared += Math.min(one, other);
+    all += Math.max(one, other);
+  }
+  const shares = all > 0 ? 1 - shared / all : 1;
+  const region = primeMover(a);
+  const length =
+    region && (b.shares[region] ?? 0) >= 0.5
+      ? Math.abs(lengthProfile(a, region).peak - lengthProfile(b, region).peak)
+      : 0.5;
+  return (
+    2 * shares +
+    (a.pattern === b.pattern ? 0 : 0.6) +
+    0.8 * length +
+    (a.laterality === b.laterality ? 0 : 0.15) +
+    (a.implement === b.implement ? 0 : 0.1) +
+    0.05 * Math.abs(a.learning - b.learning)
+  );
+}
+
+/** Beyond this two exercises do not do the same work. */
+const TOO_FAR = 1.9;
+
+/** The nearest that this client can do in this gym; `loadKg` is the load of the one to be replaced, in prescribed kg. */
+export function substitutesFor(
+  exercise: Exercise,
+  loadKg: number | null,
+  list: readonly Exercise[],
+  context: SubstituteContext,
+  most = 8,
+): Substitute[] {
+  const { trainee, gym } = context;
+  const region = primeMover(exercise);
+  return list
+    .filter(
+      (other) =>
+        other.id !== exercise.id &&
+        (region === null || (other.shares[region] ?? 0) >= 0.5) &&
+        !unfitness(other, trainee, gym),
+    )
+    .map((other) => ({ other, distance: exerciseDistance(exercise, other) }))
+    .filter(({ distance }) => distance <= TOO_FAR)
+    .sort((a, b) => a.distance - b.distance || (a.other.id < b.other.id ? -1 : 1))
+    .slice(0, most)
+    .map(({ other, distance }) => ({ exercise: other, distance, kg: carriedOver(exercise, loadKg, other, context) }));
+}
+
+/** The same effort on another lift of the family, through the ratios; null across families. */
+export function carriedOver(
+  exercise: Exercise,
+  loadKg: number | null,
+  other: Exercise,
+  { gym, settings, bodyMassKg, policy }: SubstituteContext,
+): number | null {
+  if (loadKg === null || exercise.family !== other.family) return null;
+  const curve = curveKg(exercise, loadKg, bodyMassKg, settings);
+  if (curve === null) return null;
+  const wanted = prescribedFromCurve(other, (curve * other.familyRatio) / exercise.familyRatio, bodyMassKg, settings);
+  if (wanted === null) return null;
+  const loads = buildableLoads(other, gym);
+  const built = roundToBuildable(loads, wanted, policy);
+  // A load that this gym cannot come near is no load to propose.
+  if (!built || Math.abs(built.kg - wanted) > 0.2 * Math.max(5, Math.abs(wanted))) return null;
+  return built.kg;
+}

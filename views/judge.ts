@@ -1,0 +1,107 @@
+/** The coach's judgement on a session in its context: cautions, order, coverage, balance; one place for server and desk. */
+
+import { catalogueIn } from "../contract/catalogue";
+import {
+  addBalance,
+  addCoverage,
+  addDays,
+  addLoads,
+  type BalanceNote,
+  balanceNotes,
+  balanceOf,
+  type CautionContext,
+  type CautionFound,
+  type Coverage,
+  type CoverageHole,
+  coverageHoles,
+  evaluateCautions,
+  jumpsOf,
+  limitsOn,
+  type Muscle,
+  mondayOf,
+  type OrderAdvice,
+  orderAdvice,
+  REGIONS,
+  type RegionId,
+  type SessionDocument,
+  sessionVolume,
+  type Trainee,
+  type TrainingAge,
+} from "../core";
+import type { ComputedSession } from "./compute";
+import type { SessionContext } from "./views";
+
+export function traineeOf(context: Pick<SessionContext, "client" | "date" | "pain" | "alone">): Trainee {
+  return {
+    trainingAge: context.client.trainingAge,
+    limits: limitsOn(context.client.limits, context.date),
+    pain: new Map(Object.entries(context.pain)),
+    dislikes: new Set(context.client.dislikes),
+    alone: context.alone,
+  };
+}
+
+/** Weeks without a rep before this one, as far back as is looked; a beginner was not away. */
+export function weeksAwayBefore({ before, weeksTrained }: SessionContext["week"]): number {
+  const last = before.findLastIndex((week) => Object.values(week).some(({ reps }) => reps > 0));
+  return Math.min(before.length - 1 - last, weeksTrained);
+}
+
+export interface Judgement {
+  readonly cautions: readonly CautionFound[];
+  readonly order: readonly OrderAdvice[];
+  readonly coverage: Coverage;
+  readonly holes: readonly CoverageHole[];
+  readonly balance: readonly BalanceNote[];
+}
+
+export function judgeSession(document: SessionDocument, context: SessionContext, computed: ComputedSession): Judgement {
+  const catalogue = catalogueIn(context.exercises);
+  const trainee = traineeOf(context);
+  const gym = context.gym.equipment;
+  const {
+    exercises,
+    muscles,
+    coverage: own,
+  } = sessionVolume(computed.timeline, {
+    catalogue,
+    settings: context.settings,
+    expectedRir: (id) => computed.forecast.bySegment.get(id)?.expectedRir ?? null,
+  });
+  const week = addLoads(muscles, context.week.others);
+  // A jump is said once for a muscle, by its gravest measure, and where this session has a part in it.
+  const { trainingAge, priorities } = context.client;
+  const priorityOf = (muscle: Muscle) => priorities[muscle] ?? "normal";
+  const jumps = jumpsOf(week, context.week.before, trainingAge as TrainingAge, priorityOf).filter(
+    (jump, index, all) =>
+      muscles[jump.muscle] !== undefined && all.findIndex((other) => other.muscle === jump.muscle) === index,
+  );
+  const cautionContext: CautionContext = {
+    catalogue,
+    settings: context.settings,
+    gym,
+    date: context.date,
+    trainee,
+    weeksTrained: context.week.weeksTrained,
+    weeksAway: weeksAwayBefore(context.week),
+    answeredYes: context.client.answeredYes,
+    intensity: (id) => computed.resolved.loads.get(id)?.shareOfE1rm ?? null,
+    hardTechniques: context.week.hardTechniques,
+    jumps,
+    isDeload: context.purpose === "deload",
+  };
+  // What is covered and balanced is a matter of the week: it is said once, in the last of its sessions that has a part in it.
+  const weekEnds = addDays(mondayOf(context.date), 7);
+  const later = context.week.days.filter(({ date }) => date > context.date && date < weekEnds);
+  const isLast = (muscle: Muscle) => later.every(({ hardSets }) => !hardSets[muscle]);
+  const coverage = addCoverage(own, context.week.coverage);
+  const mine = (region: RegionId) => own[region] !== undefined && isLast(REGIONS[region].muscle);
+  const balance = addBalance(balanceOf(exercises.values(), catalogue), context.week.balance);
+  return {
+    cautions: evaluateCautions(document, cautionContext),
+    order: orderAdvice(document, catalogue, context.client.priorities),
+    coverage,
+    holes: coverageHoles(coverage, catalogue.list, trainee, gym).filter((hole) => mine(hole.region)),
+    balance: later.length === 0 ? balanceNotes(balance) : [],
+  };
+}

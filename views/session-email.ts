@@ -1,0 +1,165 @@
+/** What a client is sent of a session: an email in plain words, for somebody who trains from it alone. */
+
+import { type ShownContent, shownSession } from "../contract/shown";
+import {
+  allBlocks,
+  type Block,
+  blockLetter,
+  blockNameWords,
+  datesOf,
+  decimal,
+  exerciseOrThrow,
+  expandSession,
+  GENERAL_NOTICE,
+  type Implement,
+  nameBlock,
+  printRest,
+  printSpan,
+  printTempo,
+  type Region,
+  type Segment,
+  type ShownSession,
+  type Slot,
+  slotLabels,
+  type WarmUp,
+  type WorkSet,
+  workContextOf,
+} from "../core";
+
+export interface SessionEmail {
+  readonly subject: string;
+  readonly text: string;
+}
+
+interface From {
+  readonly client: string;
+  readonly studio: string;
+  /** How the studio writes dates. */
+  readonly region: Region;
+  /** Where it is opened to train. */
+  readonly link: string;
+}
+
+/** "Thursday 26 November: Back and arms". */
+export const emailSubject = ({ date, document }: Pick<ShownContent, "date" | "document">, region: Region): string =>
+  [datesOf(region).longDate(date), document.title].filter(Boolean).join(": ");
+
+/** The email of a copy; the same for the same copy. Lines end as mail wants them only when it is written to a file. */
+export function emailOf(content: ShownContent, { client, studio, region, link }: From): SessionEmail {
+  const shown = shownSession(content);
+  const { document } = content;
+  const labels = slotLabels(document);
+  const rampReps = ({ id }: { readonly id: string }) => content.ramps[id]?.map(({ reps }) => reps) ?? [];
+  const minutes = Math.round(expandSession(document, { ...workContextOf(shown), rampReps }).seconds / 60);
+  const blocks = allBlocks(document).map((block, index) => {
+    const lifts = block.slots.map((slot) => liftLines(slot, labels.get(slot.id)!, content, shown));
+    const name = blockNameWords(nameBlock(block, shown.catalogue, shown.settings));
+    return [`${blockLetter(index)}. ${name}${roundsWords(block)}`, ...lifts.flat()].join("\n");
+  });
+  const parts = [
+    `${client.split(" ")[0]},`,
+    `your session for ${emailSubject({ date: content.date, document: { ...document, title: "" } }, region)} is ready${document.title ? `: ${document.title}` : ""}. It takes about ${minutes} minutes.`,
+    ...(document.warmUp ? [`Warm-up: ${warmUpWords(document.warmUp)}`] : []),
+    ...blocks,
+    `Open it to train: ${link}`,
+    `If something hurts, stop that lift and say so. ${GENERAL_NOTICE}`,
+    studio,
+  ];
+  return { subject: emailSubject(content, region), text: parts.join("\n\n") };
+}
+
+function warmUpWords({ pulseRaiser, drills }: WarmUp): string {
+  const minutes = pulseRaiser ? [`${decimal(pulseRaiser.seconds / 60)} min ${pulseRaiser.what}`] : [];
+  const each = drills.map(({ name, sets, amount }) => {
+    const times = amount.kind === "reps" ? String(amount.reps) : `${amount.seconds} s`;
+    return `${name} ${sets > 1 ? `${sets} × ` : ""}${times}`;
+  });
+  return [...minutes, ...each].join(", ");
+}
+
+function roundsWords({ rounds, restAfterRound: rest }: Block): string {
+  const times =
+    rounds.kind === "fixed"
+      ? `${rounds.count} ${rounds.count === 1 ? "round" : "rounds"}`
+      : rounds.kind === "range"
+        ? `${rounds.low} to ${rounds.high} rounds`
+        : `as many rounds as go within ${decimal(rounds.seconds / 60)} min`;
+  if (rest === null || (rounds.kind === "fixed" && rounds.count === 1)) return `, ${times}`;
+  if (rest.kind === "partnersWork") return `, ${times}, rest while your partner works`;
+  const rests = (rest.kind === "each" ? [rest.rest] : rest.rests).map(printRest).join(", ");
+  return `, ${times}, rest ${rests} s between them`;
+}
+
+const SIDES = {
+  both: "",
+  eachSide: " each side",
+  alternating: " each side, in turn",
+  otherHolds: " each side, the other holds",
+};
+
+/** The lift's name and set-up, its ramp, its sets in as few lines as say them, and its cues. */
+function liftLines(slot: Slot, label: string, { loads, ramps }: ShownContent, shown: ShownSession): string[] {
+  const { name } = exerciseOrThrow(shown.catalogue, slot.exerciseId);
+  const setup = slot.setup.map((one) => `${one.name} ${one.value}`).join(", ");
+  const lines = [`   ${label} ${name}${setup ? ` (${setup})` : ""}`];
+  const ramp = ramps[slot.id] ?? [];
+  if (ramp.length > 0) lines.push(`      First: ${ramp.map(({ reps, words }) => `${reps} with ${words}`).join(", ")}`);
+  const rounds = slot.sets.flatMap((set, round) => (set ? [{ round, words: setWords(slot, set, loads, shown) }] : []));
+  const isAlike = rounds.length === slot.sets.length && rounds.every(({ words }) => words === rounds[0]!.words);
+  if (isAlike && rounds[0]) lines.push(`      ${rounds[0].words}`);
+  else for (const { round, words } of rounds) lines.push(`      Round ${round + 1}: ${words}`);
+  for (const cue of slot.cues) lines.push(`      ${cue}`);
+  return lines;
+}
+
+const BUILT: ReadonlySet<Implement> = new Set(["barbell", "sled", "bodyweight", "straps"]);
+
+function setWords(slot: Slot, set: WorkSet, loads: ShownContent["loads"], { catalogue }: ShownSession): string {
+  const parts = set.segments.map((segment, index) => {
+    const load = loads[segment.id];
+    const words =
+      index === 0 && set.stop.kind === "repTotal"
+        ? `${set.stop.total} reps in as few sets as you need`
+        : amountWords(segment, load?.aimReps ?? null);
+    const other = segment.exerciseId && segment.exerciseId !== slot.exerciseId;
+    const as = other ? ` of ${exerciseOrThrow(catalogue, segment.exerciseId!).name}` : "";
+    const pause =
+      index === 0 ? "" : segment.restBeforeSeconds > 0 ? `after ${segment.restBeforeSeconds} s ` : "straight on ";
+    return `${pause}${words}${index === 0 ? SIDES[slot.laterality] : ""}${as}${loadPart(load?.words ?? "")}`;
+  });
+  const first = set.segments[0]!;
+  const within = set.stop.kind === "totalTime" ? [`all of it in ${set.stop.seconds} s`] : [];
+  const kept = first.rir ? [`${printSpan(first.rir)} left in reserve`] : [];
+  // How it is built is said where the figure does not say it.
+  const isBuilt =
+    BUILT.has(exerciseOrThrow(catalogue, slot.exerciseId).implement) && loads[first.id]?.build !== "the body alone";
+  const build = isBuilt && loads[first.id]?.build ? [loads[first.id]!.build] : [];
+  const tempo = first.tempo ? [`tempo ${printTempo(first.tempo).slice(1)}`] : [];
+  return [parts.join(", then "), ...within, ...kept, ...tempo, ...build].join("; ");
+}
+
+function loadPart(words: string): string {
+  if (words === "" || words === "body") return "";
+  return words.startsWith("−")
+    ? ` with ${words.slice(1)} of assistance`
+    : ` with ${words.replace(/^\+/, "")}${words.startsWith("+") ? " added" : ""}`;
+}
+
+function amountWords({ amount, rom }: Segment, aimReps: number | null): string {
+  switch (amount.kind) {
+    case "reps": {
+      const count = aimReps === null ? printSpan(amount.reps).replace("-", " to ") : String(aimReps);
+      return `${count} ${rom === "full" ? "" : "half "}reps`;
+    }
+    case "toFailure":
+      return "as many reps as go, until none is left";
+    case "maxReps":
+      return "as many reps as you can";
+    case "seconds":
+      return `${decimal(amount.seconds)} s`;
+    case "metres":
+      return `${decimal(amount.metres)} m`;
+    case "hold":
+      return `${decimal(amount.seconds)} s held still`;
+  }
+}

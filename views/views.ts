@@ -1,0 +1,386 @@
+/** The shapes that use cases answer with; shared by server and screens. */
+
+import type { StudioExercises } from "../contract/catalogue";
+import type { ShownContent } from "../contract/shown";
+import type {
+  Balance,
+  Clearance,
+  ClientLimit,
+  Coverage,
+  EditConflict,
+  Exposure,
+  ExposurePurpose,
+  FeltSets,
+  FloorEvent,
+  GymEquipment,
+  HardDay,
+  HardTechnique,
+  LiftStrength,
+  Method,
+  MethodId,
+  Muscle,
+  MuscleLoads,
+  MusclePriority,
+  PlanDocument,
+  PlanTemplate,
+  ReadinessQuestionId,
+  ReadinessState,
+  ReadinessStatement,
+  Region,
+  ReserveConstants,
+  RestsByRound,
+  SessionDocument,
+  SessionState,
+  SessionSummary,
+  Settings,
+  TestedMax,
+  UnreadLine,
+  Weight,
+} from "../core";
+
+/**
+ * How far a session has come: planned (nobody has opened it), opened (at the desk), sent, seen by the client, begun on the floor,
+ * done; missed (its day has gone by), moved (stood here, stands elsewhere now), leftOut (by the coach, or the client is away).
+ */
+export type PlannedState = "planned" | "opened" | "sent" | "seen" | "begun" | "done" | "missed" | "moved" | "leftOut";
+
+/** A session that a client has on a day, from their plan or written for the day. */
+export interface PlannedLine {
+  readonly clientId: string;
+  readonly date: string;
+  readonly title: string;
+  readonly state: PlannedState;
+  /** Its row; null while nobody has opened, sent or trained it. */
+  readonly sessionId: string | null;
+  /** Its place in a plan; null: written for the day. */
+  readonly place: { readonly planId: string; readonly dayId: string; readonly week: number } | null;
+  /** Minutes after midnight; null: any time. */
+  readonly timeOfDay: number | null;
+  /** Of a line in state "moved" the date that the session has now; of any other the date it was moved from; null: not moved. */
+  readonly otherDate: string | null;
+  readonly isAway: boolean;
+  readonly summary: SessionSummary | null;
+}
+
+/** A session of before, as it was written. */
+export interface PastSession {
+  readonly id: string;
+  readonly date: string;
+  readonly title: string;
+  readonly state: SessionState;
+  readonly document: SessionDocument;
+}
+
+export interface ClientLine {
+  readonly id: string;
+  readonly name: string;
+  readonly trainingAge: string;
+  readonly aims: string;
+  readonly limits: string;
+  readonly readiness: ReadinessState;
+  /** What was done and what is planned, by date. */
+  readonly sessions: readonly PlannedLine[];
+  /** Lifts that have stood at the same loads and reps for eight weeks or more. */
+  readonly standingLifts: number;
+}
+
+export interface ClientView extends ClientLine {
+  readonly birthYear: number | null;
+  readonly unit: "kg" | "lb";
+  readonly minutes: number;
+  readonly notes: string;
+  readonly gymId: string | null;
+  readonly rounding: "nearest" | "neverHarder";
+  readonly statement: ReadinessStatement | null;
+  readonly clearance: Clearance | null;
+  readonly hasAccount: boolean;
+  readonly bodyMass: readonly { readonly date: string; readonly weight: Weight }[];
+  readonly lifts: readonly LiftLog[];
+  readonly gyms: readonly GymLine[];
+  readonly settings: Settings;
+  readonly exercises: StudioExercises;
+  readonly limitList: readonly ClientLimit[];
+  readonly priorities: Readonly<Partial<Record<Muscle, MusclePriority>>>;
+  readonly today: string;
+}
+
+/** What the Exercises screen reads: the catalogue, a gym, and a client to judge for. */
+export interface ExercisesView {
+  readonly exercises: StudioExercises;
+  readonly settings: Settings;
+  readonly today: string;
+  readonly gyms: readonly {
+    readonly id: string;
+    readonly name: string;
+    readonly equipment: GymEquipment;
+    /** The client's own home, where nobody else is. */
+    readonly isHome: boolean;
+  }[];
+  readonly clients: readonly { readonly id: string; readonly name: string }[];
+  readonly client: {
+    readonly id: string;
+    readonly name: string;
+    readonly trainingAge: string;
+    readonly gymId: string | null;
+    readonly limits: readonly ClientLimit[];
+    readonly priorities: Readonly<Partial<Record<Muscle, MusclePriority>>>;
+    readonly dislikes: readonly string[];
+    readonly pain: Readonly<Record<string, FeltSets>>;
+    readonly bodyMassKg: number | null;
+    readonly known: readonly KnownLift[];
+    /** What the week of today covers. */
+    readonly coverage: Coverage;
+  } | null;
+}
+
+/** A lift's exposures and tested maxima, oldest first, and the training max in force. */
+export interface LiftLog {
+  readonly lineage: string;
+  readonly exerciseId: string;
+  readonly exposures: readonly Exposure[];
+  /** In curve kg. */
+  readonly tested: readonly TestedMax[];
+  readonly trainingMaxKg: number | null;
+}
+
+/** A lift of the client in one line: what others are started from. */
+export interface KnownLift {
+  readonly lineage: string;
+  readonly exerciseId: string;
+  readonly e1rmKg: number | null;
+  /** The last day it was trained on. */
+  readonly lastDate: string;
+}
+
+/** All that a screen needs to compute a session: the client's record, the gym, the settings. */
+export interface SessionContext {
+  readonly sessionId: string;
+  readonly date: string;
+  readonly purpose: ExposurePurpose;
+  /** Slots that ask for something else than the plan goes on with, as the session was stored. */
+  readonly oneOff: readonly string[];
+  /** Week of its plan, counted from 0; null outside a plan. */
+  readonly planWeek: number | null;
+  /** Whether nobody else is there: the client trains at home. */
+  readonly alone: boolean;
+  /** Of a session that is trained together with another, what is rested after each round; left out where it is not known. */
+  readonly rested?: RestsByRound;
+  readonly client: {
+    readonly id: string;
+    readonly name: string;
+    readonly trainingAge: string;
+    readonly rounding: "nearest" | "neverHarder";
+    readonly minutes: number;
+    readonly limits: readonly ClientLimit[];
+    readonly priorities: Readonly<Partial<Record<Muscle, MusclePriority>>>;
+    readonly dislikes: readonly string[];
+    readonly answeredYes: readonly ReadinessQuestionId[];
+  };
+  readonly exercises: StudioExercises;
+  /** Mean pain of an exercise's last sets, where anything was logged. */
+  readonly pain: Readonly<Record<string, FeltSets>>;
+  readonly week: WeekContext;
+  /** Recorded reasons for passing a block, by the caution's key. */
+  readonly reasons: Readonly<Record<string, string>>;
+  /** Rules of caution that a coach has switched off, for this client and for everybody, each with the reason. */
+  readonly quiet: { readonly client: DisabledRules; readonly studio: DisabledRules };
+  readonly readiness: ReadinessState;
+  readonly bodyMassKg: number | null;
+  /** The gym with what is there on the day. */
+  readonly gym: { readonly id: string; readonly name: string; readonly equipment: GymEquipment };
+  readonly settings: Settings;
+  /** The record of the session's lifts. */
+  readonly lifts: readonly LiftLog[];
+  /** Every lift of the client, as far as a cold start reads it. */
+  readonly known: readonly KnownLift[];
+}
+
+/** Reasons by the rule that was switched off. */
+export type DisabledRules = Readonly<Record<string, string>>;
+
+/** The week around a session, and the weeks before it. */
+export interface WeekContext {
+  /** What the other sessions of the week ask of each muscle, done or planned. */
+  readonly others: MuscleLoads;
+  /** What they cover, and how they are balanced. */
+  readonly coverage: Coverage;
+  readonly balance: Balance;
+  /** The eight weeks before, the newest last; fewer where there is no log. */
+  readonly before: readonly MuscleLoads[];
+  readonly weeksTrained: number;
+  /** Hard sets by day, of the other sessions within a week before and after; done, or still to be done. */
+  readonly days: readonly HardDay[];
+  readonly hardTechniques: readonly HardTechnique[];
+}
+
+/** What a studio may set of a method. */
+export type MethodFigures = Pick<Method, "reps" | "rir" | "restSeconds">;
+export type StudioMethods = Readonly<Partial<Record<MethodId, MethodFigures>>>;
+
+export interface SessionView extends SessionContext {
+  readonly methods: StudioMethods;
+  /** The plan that it is a day of; null: of none. */
+  readonly plan: PlannedDay | null;
+  readonly title: string;
+  readonly state: SessionState;
+  readonly document: SessionDocument;
+  readonly draftText: string | null;
+  readonly revision: number;
+  readonly gyms: readonly GymLine[];
+  /** Whose session is trained together with it; null: nobody's. */
+  readonly partner: { readonly sessionId: string; readonly clientName: string } | null;
+  /** What the client has of it; null: nothing was sent. */
+  readonly sent: {
+    readonly copyId: string;
+    readonly atMs: number;
+    readonly seenAtMs: number | null;
+    readonly changed: number;
+  } | null;
+}
+
+/** The day of a plan that a session is. */
+export interface PlannedDay {
+  readonly id: string;
+  readonly name: string;
+  readonly phase: string;
+  /** The session as the plan goes on with it, without what was changed for its week alone; null: its day is gone. */
+  readonly lasting: SessionDocument | null;
+}
+
+export interface GymLine {
+  readonly id: string;
+  readonly name: string;
+  readonly isDefault: boolean;
+  /** Whose home it is; null: the studio's. */
+  readonly clientId: string | null;
+  readonly clientName: string | null;
+}
+
+export interface GymView extends GymLine {
+  readonly equipment: GymEquipment;
+  readonly today: string;
+  readonly gyms: readonly GymLine[];
+  readonly clients: readonly { readonly id: string; readonly name: string }[];
+}
+
+/** What the floor knows of its client beside the session: what matters to them, how they recover, and how strong they are by lift. */
+export interface FloorClient {
+  readonly priorities: SessionContext["client"]["priorities"];
+  readonly constants: ReserveConstants;
+  /** By lineage. */
+  readonly strengths: Readonly<Record<string, Pick<LiftStrength, "e1rmKg" | "curve">>>;
+}
+
+export interface FloorView {
+  readonly sessionId: string;
+  /** Whose device this is now: who asked. */
+  readonly memberId: string;
+  readonly role: "coach" | "client";
+  /** Lines of the session's text that do not read: they are trained as lifts known by their name. */
+  readonly unread?: readonly UnreadLine[];
+  readonly clientName: string;
+  /** Left out by older builds. */
+  readonly client?: FloorClient;
+  readonly shownHash: string;
+  readonly shown: ShownContent;
+  readonly events: readonly FloorEvent[];
+}
+
+/** A line of the outbox: what a client was sent, and whether they have looked. */
+export interface SentLine {
+  readonly copyId: string;
+  readonly sessionId: string;
+  readonly clientName: string;
+  readonly title: string;
+  readonly date: string;
+  readonly sentAtMs: number;
+  readonly seenAtMs: number | null;
+  /** Without one nothing can be delivered: the email waits to be handed on. */
+  readonly hasAccount: boolean;
+}
+
+/** Somebody who was invited and has not come yet. */
+export interface Invitation {
+  readonly id: string;
+  readonly role: "coach" | "client";
+  readonly clientId: string | null;
+  readonly email: string;
+  readonly name: string;
+  readonly expiresMs: number;
+}
+
+/** Where an account is signed in. */
+export interface Device {
+  readonly id: string;
+  readonly words: string;
+  readonly lastMs: number;
+  readonly isThis: boolean;
+}
+
+/** A session of a list, with whose it is. */
+export interface FoundSession extends Pick<PlannedLine, "sessionId" | "place"> {
+  readonly clientName: string;
+  readonly title: string;
+  readonly date: string;
+  readonly state: SessionState;
+}
+
+export interface ReviewView {
+  readonly context: SessionContext;
+  /** The day of a plan that it was, for a coach to go on from; null: of none, or not the coach's page. */
+  readonly planned: { readonly planId: string; readonly dayId: string; readonly week: number } | null;
+  readonly title: string;
+  readonly state: SessionState;
+  /** Every document that was on a screen, by hash; the events say which. */
+  readonly shown: Readonly<Record<string, ShownContent>>;
+  readonly events: readonly FloorEvent[];
+}
+
+/** What saving changes came to: the revision, and where others' changes were in it, the document and what was not taken. */
+export interface SavedSession {
+  readonly revision: number;
+  readonly merged: {
+    readonly document: SessionDocument;
+    readonly conflicts: readonly EditConflict[];
+    /** Who the others are, by name. */
+    readonly by: readonly string[];
+    /** The blocks that they changed. */
+    readonly blocks: readonly string[];
+  } | null;
+}
+
+export interface PlanView {
+  readonly id: string;
+  readonly clientId: string;
+  readonly revision: number;
+  readonly plan: PlanDocument;
+  /** The sessions that are rows already: opened, sent or performed. */
+  readonly sessions: readonly {
+    readonly id: string;
+    readonly dayId: string;
+    readonly week: number;
+    readonly state: SessionState;
+    readonly wasSent: boolean;
+  }[];
+}
+
+export type TemplateKind = "session" | "block" | "plan";
+
+/** What was kept to start others from: a session, blocks of one, or a plan. */
+export type TemplateLine = { readonly id: string; readonly name: string } & (
+  | { readonly kind: "session" | "block"; readonly document: SessionDocument }
+  | { readonly kind: "plan"; readonly plan: PlanTemplate }
+);
+
+export interface ClientName {
+  readonly id: string;
+  readonly name: string;
+}
+
+export interface Viewer {
+  readonly memberId: string;
+  readonly role: "coach" | "client";
+  readonly name: string;
+  readonly studioName: string;
+  readonly region: Region;
+}
