@@ -12,10 +12,10 @@ export {
   commonExercises,
   type FoundName,
   findExercise,
-  type NamedInText as AskedFor,
-  namedInText as askedFor,
+  type NamedInText,
+  namedInText,
   offerExercises,
-  type UsageCounts as Usual,
+  type UsageCounts,
 } from "./exercise/finder";
 export { guessExercise } from "./exercise/guess";
 export * from "./exercise/limits";

@@ -32,7 +32,7 @@ function asPresent(known: FloorView): FloorView {
  * Keeps what the server said. With entries of this device waiting, the copy they were logged against stays; what is in the
  * server's log needs no copy here. Whatever nobody's is of this session belongs to who could open it.
  */
-export async function keepFloor(view: FloorView): Promise<FloorView> {
+export async function storeFloor(view: FloorView): Promise<FloorView> {
   const { memberId, sessionId } = view;
   const db = await deviceDatabase();
   const tx = db.transaction(["floors", "events", "pending"], "readwrite");

@@ -87,7 +87,7 @@ describe("the outbox", () => {
     expect(refused).toMatchObject({ id: "s-b", because: "no", event: { body: { text: "b" } } });
     expect(await store.eventsIn(ANA, "waiting")).toEqual([]);
     // Put right, it goes out anew; as it was, it stays on the device and in its export.
-    await store.mendEvent(refused!, { ...note("better"), id: "s-d" });
+    await store.replaceRefusedEvent(refused!, { ...note("better"), id: "s-d" });
     says(({ events }) => ({ kind: "ok", value: { accepted: idsOf(events), refused: [] } }));
     await send();
     expect((await store.eventsIn(ANA, "sent")).map(({ id }) => id)).toContain("s-d");
@@ -151,7 +151,7 @@ describe("the outbox", () => {
     const { floors, store, send, sent, says, states } = await device();
     const floor = { sessionId: "s", memberId: ANA, clientName: "Ines", events: [], shown: {} } as unknown as FloorView;
     await store.writePerson({ memberId: ANA, role: "coach" });
-    await floors.keepFloor(floor);
+    await floors.storeFloor(floor);
     await store.addEvent(ANA, note("a"));
     says(() => ({ kind: "offline" }));
     await send();
@@ -222,7 +222,7 @@ describe("what an earlier build left on a device", () => {
     expect(sent[0]).toMatchObject({ memberId: undefined, sessionId: "s" });
     expect(await states(store.NO_MEMBER)).toEqual(["sent", "waiting", "waiting"]);
     const view = { sessionId: "s", memberId: ANA, events: [], shown: {} } as unknown as FloorView;
-    await floors.keepFloor(view);
+    await floors.storeFloor(view);
     expect(await states(ANA)).toEqual(["sent", "waiting", "waiting"]);
     expect(await floors.readPending(ANA, "s")).toMatchObject({ chainKey: "k", before: null });
     says(({ events }) => ({ kind: "ok", value: { accepted: idsOf(events), refused: [] } }));

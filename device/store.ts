@@ -173,7 +173,7 @@ export async function markEvents(
 }
 
 /** A refused entry put right: it stays as it was, and the right one goes out in its place. */
-export async function mendEvent(before: StoredEvent, event: FloorEvent): Promise<void> {
+export async function replaceRefusedEvent(before: StoredEvent, event: FloorEvent): Promise<void> {
   const db = await deviceDatabase();
   const tx = db.transaction("events", "readwrite");
   await tx.store.put({ ...before, state: "mended" });

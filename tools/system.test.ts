@@ -9,10 +9,10 @@ import { ROOT } from "./system";
 
 /** A build that starts another program, and hears neither of the two wanting it to end. */
 const BUILDING = (lock: string, shell: string) => `
-  import { whileHeld } from "./tools/lock";
+  import { withLock } from "./tools/lock";
   import { onEnd, run } from "./tools/system";
   onEnd(() => {});
-  await whileHeld(${JSON.stringify(lock)}, async () => { await run("sh", ["-c", ${JSON.stringify(shell)}]); });
+  await withLock(${JSON.stringify(lock)}, async () => { await run("sh", ["-c", ${JSON.stringify(shell)}]); });
 `;
 
 it.each([

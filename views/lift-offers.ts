@@ -3,7 +3,6 @@
 import { catalogueIn } from "../contract/catalogue";
 import {
   allBlocks,
-  askedFor,
   type Catalogue,
   commonExercises,
   daysBetween,
@@ -15,6 +14,7 @@ import {
   type Muscle,
   mean,
   muscleName,
+  namedInText,
   offerExercises,
   type PairClass,
   partnersFor,
@@ -26,7 +26,7 @@ import {
   type SessionDocument,
   substitutesFor,
   type TrainingAge,
-  type Usual,
+  type UsageCounts,
   unfitness,
   unfitSentence,
   weeklySetBand,
@@ -62,7 +62,7 @@ interface Asked {
   readonly typed: string;
   /** The lift in hand, which a partner may be wanted for. */
   readonly besideId: string | null;
-  readonly usual: Usual;
+  readonly usual: UsageCounts;
 }
 
 /** A lift is as usual as ever for so many weeks after it was trained; then half as much after each so many more. */
@@ -70,7 +70,7 @@ const WEEKS_USUAL = 2;
 const HALF_AS_USUAL_WEEKS = 6;
 
 /** How usual each exercise is for a client: by how lately each of its set-ups was trained, seen from a day. */
-export function usualFor(known: readonly Pick<KnownLift, "exerciseId" | "lastDate">[], date: string): Usual {
+export function usualFor(known: readonly Pick<KnownLift, "exerciseId" | "lastDate">[], date: string): UsageCounts {
   const usual = new Map<string, number>();
   for (const { exerciseId, lastDate } of known) {
     const weeks = Math.max(0, daysBetween(lastDate, date) / 7 - WEEKS_USUAL);
@@ -90,7 +90,7 @@ export function liftOffers(
   const context = rankContext(view);
   const text = typed.trim();
   const groups = text === "" ? unasked(document, computed, view, { catalogue, context, besideId, usual }) : [];
-  const asked = text === "" ? null : askedFor(text);
+  const asked = text === "" ? null : namedInText(text);
   if (asked) groups.push(forMuscles(asked, catalogue, context, view));
   if (text !== "")
     groups.push({
@@ -159,7 +159,7 @@ function offerOf(exercise: Exercise, note: string, { trainee, gym }: RankContext
 }
 
 function forMuscles(
-  { regions, implements: by }: NonNullable<ReturnType<typeof askedFor>>,
+  { regions, implements: by }: NonNullable<ReturnType<typeof namedInText>>,
   catalogue: Catalogue,
   context: RankContext,
   view: SessionContext,
@@ -199,7 +199,7 @@ function unasked(
     context,
     besideId,
     usual,
-  }: { catalogue: Catalogue; context: RankContext; besideId: string | null; usual: Usual },
+  }: { catalogue: Catalogue; context: RankContext; besideId: string | null; usual: UsageCounts },
 ): OfferGroup[] {
   const groups: OfferGroup[] = [];
   if (besideId !== null) {
@@ -221,7 +221,7 @@ function unasked(
   const isNew = allBlocks(document).length === 0;
   const known = commonExercises(catalogue, 40, usual);
   groups.push({
-    heading: usual.size > 0 ? `Usual for ${view.client.name}` : "Common",
+    heading: usual.size > 0 ? `UsageCounts for ${view.client.name}` : "Common",
     offers: fitFirst(known.map((one) => offerOf(one, "", context))).slice(0, isNew ? 6 : 4),
   });
   return groups;

@@ -91,7 +91,7 @@ function stateOf(row: SessionRowOutline | undefined, date: string, today: string
 export const isWaiting = ({ state }: Pick<PlannedLine, "state">): boolean =>
   state === "planned" || state === "opened" || state === "sent" || state === "seen" || state === "begun";
 
-/** Lines as `snagOf` reads them. A session that was moved counts on its new date alone. */
+/** Lines as `clientAlertOf` reads them. A session that was moved counts on its new date alone. */
 export const glancesOf = (lines: readonly PlannedLine[]): SessionGlance[] =>
   lines.flatMap(({ date, state, summary }) => {
     if (state === "moved") return [];

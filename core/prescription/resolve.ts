@@ -121,7 +121,7 @@ class Resolver {
     const ramp = slot.ramp.kind === "none" ? null : this.rampKind(slot, exercise);
     const cacheKeyInputs = this.cacheKeyInputs(work, ramp);
     const before = cachedLift(work.record, slot, cacheKeyInputs);
-    if (before) this.takeOver(work, before);
+    if (before) this.reuseLift(work, before);
     else {
       this.resolveSets(work, exercise);
       if (ramp !== null && work.topKg !== null) this.ramps.set(slot.id, this.rampOf(work, exercise, ramp));
@@ -138,7 +138,7 @@ class Resolver {
     return { gym, settings, bodyMassKg, policy, related, catalogue, next, ramp, trainingMaxKg };
   }
 
-  private takeOver(work: SlotWork, { loads, wantedKg, rampSets, plates, topKg }: LiftFound): void {
+  private reuseLift(work: SlotWork, { loads, wantedKg, rampSets, plates, topKg }: LiftFound): void {
     const { id } = work.slot;
     for (const [segmentId, load] of loads) this.loads.set(segmentId, load);
     for (const [segmentId, kg] of wantedKg) this.wantedKg.set(segmentId, kg);

@@ -17,9 +17,9 @@ import {
   eventsIn,
   exportEntries,
   markEvents,
-  mendEvent,
   onEntriesChanged,
   readPerson,
+  replaceRefusedEvent,
   type StoredEvent,
 } from "@/device/store";
 import { useDates } from "@/parts/region";
@@ -222,7 +222,7 @@ function Mend({ entry, onDone }: { entry: Entry; onDone: () => void }) {
         event.preventDefault();
         if (wrong >= 0) return;
         const { stored, event: logged } = entry;
-        await mendEvent(stored, { ...logged, id: newId(), body: mended(logged.body, typed, note ?? "") });
+        await replaceRefusedEvent(stored, { ...logged, id: newId(), body: mended(logged.body, typed, note ?? "") });
         onDone();
       }}
     >

@@ -1,6 +1,6 @@
 "use client";
 import { useEffect, useId, useMemo, useState } from "react";
-import { formatClock, type Operation, runInPieces, type ShorterKind, effectiveEventIds as standingOf } from "@/core";
+import { effectiveEventIds, formatClock, type Operation, runInPieces, type ShorterKind } from "@/core";
 import { fitWords, priceWords } from "@/parts/fit-words";
 import {
   type FitFound,
@@ -154,7 +154,7 @@ function useFit(state: SessionInProgress | null, capSeconds: number): FitFound |
 
 /** The last time that the session was made to fit, where that still stands. */
 function lastShortened({ events }: Floor): { readonly id: string; readonly minutes: number } | null {
-  const stands = standingOf(events);
+  const stands = effectiveEventIds(events);
   for (const { id, body } of events.toReversed())
     if (body.kind === "shortened" && stands.has(id)) return { id, minutes: body.minutes };
   return null;

@@ -16,7 +16,7 @@ import {
 } from "@/core";
 import { callApi } from "@/device/api";
 import { clocksNow, nowMs } from "@/device/clock";
-import { keepFloor, readFloor, readPending, writePending } from "@/device/floors";
+import { readFloor, readPending, storeFloor, writePending } from "@/device/floors";
 import { newId } from "@/device/ids";
 import { outbox, startSending } from "@/device/sender";
 import {
@@ -66,7 +66,7 @@ export function useFloor(sessionId: string) {
     if (reply.kind === "ok") {
       const { memberId: person, role } = reply.value;
       await writePerson({ memberId: person, role });
-      const kept = await keepFloor(reply.value);
+      const kept = await storeFloor(reply.value);
       await readDevice(person);
       setView(kept);
       setLoading({ kind: "ready" });

@@ -11,7 +11,6 @@ import {
   deleteSession,
   endSessions,
   forgetTries,
-  foundingOf,
   insertAccount,
   type Member,
   memberOfSession,
@@ -21,6 +20,7 @@ import {
   readSecret,
   recordAttempt,
   resetOf,
+  studioSetupPurpose,
   takeSecret,
   userByAddress,
 } from "../db/accounts";
@@ -156,7 +156,7 @@ export async function requestStudioSetup(email: string): Promise<void> {
   if (!(await mayEmail(address))) return;
   const { secret, hash } = newSecret();
   const isKnown = await withAccounts(async (tx) => {
-    await putSecret(tx, { purpose: foundingOf(address), value: hash, minutes: LINK_MINUTES });
+    await putSecret(tx, { purpose: studioSetupPurpose(address), value: hash, minutes: LINK_MINUTES });
     return (await userByAddress(tx, address)) !== null;
   });
   const text = isKnown
@@ -176,7 +176,7 @@ export async function redeemStudioSetup(tx: Transaction, secret: string): Promis
 }
 
 const addressIn = (purpose: string | null): string | null =>
-  purpose?.startsWith(foundingOf("")) ? purpose.slice(foundingOf("").length) : null;
+  purpose?.startsWith(studioSetupPurpose("")) ? purpose.slice(studioSetupPurpose("").length) : null;
 
 /** Sets a new password by the secret that was sent, once, and signs the account out everywhere. */
 export async function resetPassword(secret: string, password: string): Promise<boolean> {

@@ -203,7 +203,7 @@ export async function takeSecret(tx: Transaction, value: string): Promise<string
 }
 
 /** A studio and its first coach, at once. */
-export async function foundStudio(
+export async function insertStudio(
   tx: Transaction,
   studio: { id: string; name: string; region: Region; isDemo: boolean },
   coach: { memberId: string; userId: string; name: string },
@@ -229,14 +229,14 @@ export async function deleteAccounts(tx: Transaction, userIds: readonly string[]
     .returning({ email: user.email });
   const addresses = gone.map(({ email }) => email);
   await tx.delete(signInAttempts).where(inArray(signInAttempts.account, addresses));
-  const purposes = [...userIds.map(resetOf), ...addresses.map(foundingOf)];
+  const purposes = [...userIds.map(resetOf), ...addresses.map(studioSetupPurpose)];
   await tx.delete(verification).where(inArray(verification.identifier, purposes));
   return addresses;
 }
 
 /** What a secret is for that sets a new password, or founds a studio with the address it was sent to. */
 export const resetOf = (userId: string): string => `reset ${userId}`;
-export const foundingOf = (email: string): string => `founding ${email}`;
+export const studioSetupPurpose = (email: string): string => `founding ${email}`;
 
 /** Sessions of any studio whose log has waited so long to be projected, the longest first. */
 export async function waitingProjections(

@@ -28,7 +28,7 @@ import { prepareAccount } from "../auth";
 import { createSession } from "../context/saving";
 import { studioOf } from "../context/studio";
 import { enterScope, newId, type Scope, type Transaction, withAccounts } from "../db";
-import { foundStudio } from "../db/accounts";
+import { insertStudio } from "../db/accounts";
 import * as db from "../db/queries";
 import { sendCopy } from "../usecases/sending";
 import { performSession } from "./perform";
@@ -59,7 +59,7 @@ export async function seedDemo(nowMs: number, { history = true }: { history?: bo
     if (!userId || !clientUserId) throw new Error("the demo account is there already");
     const [studioId, memberId] = [newId(), newId()];
     const { name } = DEMO_COACH;
-    await foundStudio(tx, { id: studioId, ...DEMO_STUDIO, isDemo: true }, { memberId, userId, name });
+    await insertStudio(tx, { id: studioId, ...DEMO_STUDIO, isDemo: true }, { memberId, userId, name });
     const scope: Scope = { role: "coach", studioId, memberId, name };
     await enterScope(tx, scope);
     await seedStudio(tx, scope, clientUserId, { nowMs, history });

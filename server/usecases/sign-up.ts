@@ -19,7 +19,7 @@ export interface FoundStudio {
   readonly secret?: string | undefined;
 }
 
-export const foundStudioSchema = strictObject({
+export const setUpStudioSchema = strictObject({
   studio: nonEmptyString(120),
   name: nonEmptyString(120),
   password: nonEmptyString(200),
@@ -47,7 +47,7 @@ export async function setUpStudio(input: FoundStudio): Promise<Outcome<{ readonl
     const userId = await makeAccount(tx, email);
     // Whoever is told this reads the emails of the address, or is alone here.
     if (!userId) return refused("email", "This address signs in already.");
-    await accounts.foundStudio(tx, { id: studioId, name: studio, region, isDemo: false }, { memberId, userId, name });
+    await accounts.insertStudio(tx, { id: studioId, name: studio, region, isDemo: false }, { memberId, userId, name });
     await enterScope(tx, { role: "coach", studioId, memberId, name });
     await db.insertGym(tx, {
       studioId,

@@ -1,11 +1,11 @@
 import { check } from "@/contract";
 import { mayAsk } from "@/server/auth";
-import { foundStudioSchema, setUpStudio } from "@/server/usecases/sign-up";
+import { setUpStudio, setUpStudioSchema } from "@/server/usecases/sign-up";
 import { atTheEdge } from "../edge";
 
 export const POST = (request: Request) =>
   atTheEdge(request, 4_000, async ({ input }) => {
-    const read = check(foundStudioSchema, input);
+    const read = check(setUpStudioSchema, input);
     if (!read.ok) return { status: 422, body: { problems: read.problems, message: "Fill in every field." } };
     if (!(await mayAsk("founding", request.headers.get("x-yarvex-address") ?? "unknown")))
       return { status: 429, body: { message: "Too many tries. Wait 15 minutes and try again." } };
