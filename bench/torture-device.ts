@@ -68,7 +68,7 @@ globalThis.fetch = async (path, options) => {
 };
 
 const { callApi: ask, send } = await import("../device/api");
-const { addEvent, countOf, keepFloor, writePerson } = await (async () => {
+const { addEvent, countOf, storeFloor, writePerson } = await (async () => {
   const store = await import("../device/store");
   const floors = await import("../device/floors");
   const { countEntries } = await import("../device/outbox");
@@ -147,7 +147,7 @@ const { clientId } = await surely("clients.create", {
 });
 await surely("clients.stateReadiness", { clientId, seen: null, yes: [] });
 const floors: FloorView[] = [];
-for (let i = 0; i < sessions; i++) floors.push(await keepFloor(await openSession(clientId)));
+for (let i = 0; i < sessions; i++) floors.push(await storeFloor(await openSession(clientId)));
 tell("ready");
 await new Promise<void>((go) => process.once("message", () => go()));
 calm = false;

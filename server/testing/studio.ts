@@ -3,7 +3,7 @@ import { join } from "node:path";
 import { DEFAULT_REGION, parseSession, type SessionDocument, SHIPPED_CATALOGUE } from "../../core";
 import { prepareAccount } from "../auth";
 import { inStudio, migrateDatabase, newId, type Scope, withAccounts } from "../db";
-import { foundStudio } from "../db/accounts";
+import { insertStudio } from "../db/accounts";
 import * as db from "../db/queries";
 import type { Outcome } from "../usecases";
 import { startingEquipment } from "../usecases/starting-gym";
@@ -50,7 +50,7 @@ export async function makeStudio(name: string): Promise<TestStudio> {
   const memberId = newId();
   const userId = await account(memberId);
   const studio = { id: studioId, name, region: { ...DEFAULT_REGION, timeZone: "Europe/Oslo" }, isDemo: false };
-  await withAccounts((tx) => foundStudio(tx, studio, { memberId, userId, name: `${name} coach` }));
+  await withAccounts((tx) => insertStudio(tx, studio, { memberId, userId, name: `${name} coach` }));
   const coach: Scope = { role: "coach", studioId, memberId, name };
   const clientScope = async (clientId: string): Promise<Scope> => {
     const id = newId();
