@@ -1,4 +1,4 @@
-/** Schools as named settings for a block: what they ask, when they are for, and what changes when a block takes one up. Handbook section 13. */
+/** Schools as named settings for a block: what they ask, when they are for, and what changes when a block takes one up. docs/handbook.md#methods. */
 import { diffBlock, diffSlotSets } from "./session/diff";
 import type { Edit } from "./session/edits";
 import { allBlocks, type Block, type SessionDocument, type Span, type Tempo, type WorkSet } from "./session/grammar";

@@ -15,12 +15,13 @@ export interface Serving {
   readonly stop: () => Promise<void>;
 }
 
-export async function serve(port: number, host: string): Promise<Serving> {
-  const app = next({ dev: false, dir: ROOT, hostname: host, port });
+/** Serves what was built; `dev` serves the sources instead, each page compiled when it is asked for and again when it changes. */
+export async function serve(port: number, host: string, { dev = false } = {}): Promise<Serving> {
+  const app = next({ dev, dir: ROOT, hostname: host, port });
   await app.prepare();
   const handle = app.getRequestHandler();
   const trustsProxy = process.env.YARVEX_TRUST_PROXY === "1";
-  const built = builtScripts(join(ROOT, ".next", "server", "app"));
+  const built = dev ? [] : builtScripts(join(ROOT, ".next", "server", "app"));
   const isSecure = (process.env.YARVEX_URL ?? "").startsWith("https:");
   const server = createServer({ connectionsCheckingInterval: 2_000 }, (request, response) => {
     // No route of ours takes more; what says that it brings more is not read.
@@ -44,12 +45,16 @@ export async function serve(port: number, host: string): Promise<Serving> {
     }
     request.headers["x-yarvex-address"] = address;
     // Next reads the name of this answer's scripts from the policy on the request.
-    const policy = contentPolicy(newNonce(), built);
-    request.headers["content-security-policy"] = policy;
-    response.setHeader("content-security-policy", policy);
+    // Sources that are compiled in the page need what the policy forbids.
+    if (!dev) {
+      const policy = contentPolicy(newNonce(), built);
+      request.headers["content-security-policy"] = policy;
+      response.setHeader("content-security-policy", policy);
+    }
     if (isSecure) response.setHeader("strict-transport-security", STRICT_TRANSPORT);
     void handle(request, response);
   });
+  if (dev) server.on("upgrade", app.getUpgradeHandler());
   // Headers and bodies that trickle in are ended.
   server.headersTimeout = 10_000;
   server.requestTimeout = 20_000;

@@ -11,6 +11,7 @@ const USAGE = `Usage: ./yarvex COMMAND
 
   demo             set up and serve with the demo boathouse
   start            set up and serve without demo data
+  dev              the demo from the sources: a change is seen without a build
   test             set up and run every check
   bench            measure the core, as ratios to a yardstick in the same run
   bench writes     measure how entries of the floor are written, against bare inserts and an empty route
@@ -35,6 +36,8 @@ async function main(): Promise<void> {
       return serveStudio("yarvex_demo", true);
     case "start":
       return serveStudio("yarvex", false);
+    case "dev":
+      return serveStudio("yarvex_demo", true, { dev: true });
     case "test": {
       const { runChecks } = await import("./test");
       return runChecks(rest);
@@ -60,7 +63,7 @@ async function main(): Promise<void> {
   }
 }
 
-async function serveStudio(database: string, demo: boolean): Promise<void> {
+async function serveStudio(database: string, demo: boolean, { dev = false } = {}): Promise<void> {
   const wanted = portOf(process.env.PORT);
   let stop = () => {};
   const end = onEnd(() => stop());
@@ -68,13 +71,13 @@ async function serveStudio(database: string, demo: boolean): Promise<void> {
   stop = server.stop;
   try {
     await prepare(server, database, demo);
-    await ensureBuild();
+    if (!dev) await ensureBuild();
     const host = process.env.HOST ?? "127.0.0.1";
     const port = await freePort(wanted);
     if (port !== wanted) say(`Port ${wanted} is taken; using ${port}.`);
     process.env.YARVEX_URL ??= `http://${host}:${port}`;
     const { serve } = await import("./serve");
-    const serving = await serve(port, host);
+    const serving = await serve(port, host, { dev });
     end.also(serving.stop);
     console.log(`\n  Yarvex is at ${serving.url}\n`);
     if (demo) console.log("  The sign-in page offers the demo account. Ctrl-C stops everything; your data stays.\n");

@@ -3,7 +3,7 @@ import type { Segment } from "../session/grammar";
 import { at, isFailure, isNear, type SomeCautionRules } from "./caution";
 import { NOVICE_WEEKS } from "./session-rules";
 
-/** After so many weeks without training the first week back is light (handbook section 9). */
+/** After so many weeks without training the first week back is light (docs/handbook.md#rules). */
 const LONG_AWAY_WEEKS = 3;
 /** An eccentric from here on is long. */
 const LONG_ECCENTRIC_SECONDS = 4;

@@ -1,4 +1,4 @@
-/** The readiness statement in its tiers, and the general notice. Handbook section 14. Information, not medical advice. */
+/** The readiness statement in its tiers, and the general notice. docs/handbook.md#cautions. Information, not medical advice. */
 
 export const GENERAL_NOTICE =
   "Yarvex gives general training information, not medical advice. Stop and seek help for chest pain, faintness, numbness or sudden sharp pain. For dark urine, severe swelling or weakness after unaccustomed work, seek urgent care. Local rules on first aid, supervision and coaching of minors come first.";

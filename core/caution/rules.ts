@@ -1,5 +1,5 @@
 /**
- * Cautions on a session, each a rule with an id, a severity and its words. Handbook section 14: general information, not medical
+ * Cautions on a session, each a rule with an id, a severity and its words. docs/handbook.md#cautions: general information, not medical
  * advice. A `block` passes only with the coach's recorded reason.
  */
 import { directRegions, exerciseOrThrow } from "../exercise/exercise";

@@ -1,6 +1,6 @@
 /**
  * A small experiment: two variants at the same load and effort, order counterbalanced, reps over trials; the difference with its
- * uncertainty and an honest verdict. Handbook section 8.
+ * uncertainty and an honest verdict. docs/handbook.md#exercises.
  */
 import { mean } from "../units";
 

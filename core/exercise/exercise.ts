@@ -158,7 +158,7 @@ const OPPOSITES: readonly (readonly [Pattern, Pattern])[] = [
 
 /**
  * Whether two exercises work opposing actions of one joint, so that one rests while the other works. A prime mover of both
- * rules it out: a squat and a deadlift do not rest each other. Handbook section 2.
+ * rules it out: a squat and a deadlift do not rest each other. docs/handbook.md#names.
  */
 export function areOpposing(a: Exercise, b: Exercise): boolean {
   // One pattern both ways, as the wrist's: what both train are then the two sides of one joint.

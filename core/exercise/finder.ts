@@ -1,5 +1,5 @@
 /**
- * Finding an exercise by what a coach types (handbook section 8): whatever order the words stand in, with short forms and
+ * Finding an exercise by what a coach types (docs/handbook.md#exercises): whatever order the words stand in, with short forms and
  * slips, the implement or the muscle named beside the move, and words that are really set-up values read into the set-up of the
  * lift. What is not sure is offered and not read. Pure; the index of a catalogue is made once.
  */

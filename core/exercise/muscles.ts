@@ -1,10 +1,10 @@
 /**
- * How long each muscle region is in a pose, 0 (short) to 1 (long), from the joints it crosses. Handbook section 7: length is
+ * How long each muscle region is in a pose, 0 (short) to 1 (long), from the joints it crosses. docs/handbook.md#volume: length is
  * continuous, and two-joint muscles follow both joints.
  *
  * Each region's length is a weighted sum of its joints' places between their limits; a positive weight lengthens as the angle
  * rises, a negative one as it falls. The weights are in proportion to moment arm times the joint's range, and add to one, so that
- * 0 and 1 are reached only where every joint stands at its end. Moment arms of the two-joint muscles in cm (handbook section 8):
+ * 0 and 1 are reached only where every joint stands at its end. Moment arms of the two-joint muscles in cm (docs/handbook.md#exercises):
  * biceps 2 at the shoulder and 3.5 at the elbow; long head of the elbow extensors 2 and 2.2; hamstrings 6.5 at the hip and 3 at
  * the knee; straight thigh muscle 4 and 4; gastrocnemius 2 at the knee and 5 at the ankle.
  */

@@ -1,4 +1,4 @@
-/** What two exercises that are done one after the other are to each other. Handbook section 2. */
+/** What two exercises that are done one after the other are to each other. docs/handbook.md#names. */
 import { areOpposing, directRegions, type Exercise } from "./exercise";
 import { lengthProfile } from "./mechanics";
 import { REGION_IDS, REGIONS } from "./regions";
@@ -12,7 +12,7 @@ export type PairClass =
   | "same muscle"
   | "unrelated";
 
-/** What two exercises done back to back are, in their order. Handbook section 2. */
+/** What two exercises done back to back are, in their order. docs/handbook.md#names. */
 export function classifyPair(first: Exercise, second: Exercise): PairClass {
   if (first.id === second.id) return "same muscle";
   if (areOpposing(first, second)) return "antagonist";

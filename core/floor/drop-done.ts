@@ -4,7 +4,7 @@ import { LIMITS } from "../session/grammar";
 import type { PerformedSegment, PerformedSet } from "./events";
 import { signedKg } from "./performed";
 
-/** After ten to failure a fifth less at once gives about five to seven (handbook section 6). */
+/** After ten to failure a fifth less at once gives about five to seven (docs/handbook.md#forecast). */
 const LOAD_SHARE = 0.8;
 const REPS_SHARE = 0.6;
 

@@ -1,6 +1,6 @@
 /**
  * What is expected of every set of a session at its loads and rests, compared with the reps and the RIR asked; and the two
- * solvers: the heaviest load at which every set makes its reps, and the rest at which this load holds. Handbook section 6.
+ * solvers: the heaviest load at which every set makes its reps, and the rest at which this load holds. docs/handbook.md#forecast.
  */
 import { type Catalogue, exerciseOrThrow } from "../exercise/exercise";
 import { type FittedCurve, loadDoubt } from "../load/curve";
@@ -345,7 +345,7 @@ export interface Remedies extends ShortSlot {
 /** A load is not cut further than to this share: fewer reps are asked then. */
 const LEAST_LOAD_SHARE = 0.75;
 
-/** The longest rest between rounds that work in so many reps is given (handbook section 13, the methods' ranges). */
+/** The longest rest between rounds that work in so many reps is given (docs/handbook.md#methods). */
 export const longestRestSeconds = (reps: number): number => (reps <= 6 ? 300 : reps <= 15 ? 150 : 90);
 
 /** The slots that fall short, the earliest first. */

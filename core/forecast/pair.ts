@@ -1,4 +1,4 @@
-/** Partners for an exercise: what a pair is, what speaks for and against it, and what it costs. Handbook section 8. */
+/** Partners for an exercise: what a pair is, what speaks for and against it, and what it costs. docs/handbook.md#exercises. */
 
 import { type Exercise, trainSameRegion } from "../exercise/exercise";
 import type { Trainee } from "../exercise/limits";

@@ -1,4 +1,4 @@
-/** Sixty pairs and structures, each called what a coach calls it. Handbook section 2. */
+/** Sixty pairs and structures, each called what a coach calls it. docs/handbook.md#names. */
 import { describe, expect, it } from "vitest";
 import { SHIPPED_CATALOGUE } from "../exercise/catalogue";
 import { findExercise } from "../exercise/finder";

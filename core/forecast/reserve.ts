@@ -1,6 +1,6 @@
 /**
  * The two-timescale reserve model: what strength is left of each muscle region, on each side, in the course of a session.
- * Handbook section 6.
+ * docs/handbook.md#forecast.
  *
  * Fresh, a lifter does R reps at a load (their curve). Each rep spends 1/R of what is in hand between full strength and the
  * strength at which that load fails; after the last one strength is just short of the load. What is spent is lost strength, in

@@ -1,6 +1,6 @@
 /**
  * What the forecast has seen of a client: how their sets went against what the model foretold of them, lift by lift, so that an
- * unchanged prescription is foretold as it went. Handbook section 6.
+ * unchanged prescription is foretold as it went. docs/handbook.md#forecast.
  *
  * Estimator. For every logged set the model foretells the possible reps from the lift's present maximum and the strength in
  * hand. What is left over, in reps, is explained by a few figures (`featuresOf`), found by linear regression with a normal prior:

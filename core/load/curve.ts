@@ -1,5 +1,5 @@
 /**
- * A client's own reps-at-percent curve for one lift, and what they can lift now, with bands. Handbook section 5.
+ * A client's own reps-at-percent curve for one lift, and what they can lift now, with bands. docs/handbook.md#rep-curve.
  *
  * Estimator. One observation a day: ln load = ln M(t) − ln f(r; shape) + noise, where M is the maximum of that time, r the
  * effective reps and f the selected formula bent by the client's shape (`RepCurve`). ln M grows by a drift a week that itself

@@ -1,5 +1,5 @@
 /**
- * Estimated one-repetition maximum and its inverse. Handbook section 5.
+ * Estimated one-repetition maximum and its inverse. docs/handbook.md#e1rm.
  *
  * Every formula is a factor f(r) with e1RM = load × f(effective reps), f increasing in r; effective reps are
  * reps + reps in reserve. One rep at RIR 0 is the load itself, whatever the formula.

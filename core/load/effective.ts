@@ -1,4 +1,4 @@
-/** The load that volume is counted in, and the load a curve is drawn over, from what is prescribed. Handbook section 5. */
+/** The load that volume is counted in, and the load a curve is drawn over, from what is prescribed. docs/handbook.md#effective-load. */
 import { type Exercise, isBodyweight, type Pattern } from "../exercise/exercise";
 import type { AddedResistance, Laterality, SetupValue } from "../session/grammar";
 import type { Settings } from "../settings";

@@ -1,6 +1,6 @@
 /**
  * In which order to put plates on a sleeve for a sequence of loads (a ramp, a pyramid, drops), so that the least is handled.
- * Handbook section 5.
+ * docs/handbook.md#plate-plan.
  *
  * A sleeve is a stack: only the outermost plate comes off. A plate put on at step i and left on through step k is an interval
  * of the sequence, and intervals nest; so the best plan over i…j on top of what is already on is: choose a plate and how long

@@ -1,4 +1,4 @@
-/** Ramp sets up to a working load. Handbook section 5; they never count as hard sets. */
+/** Ramp sets up to a working load. docs/handbook.md#ramp; they never count as hard sets. */
 import type { Exercise } from "../exercise/exercise";
 import type { Ramp } from "../session/grammar";
 import { toKg } from "../units";

@@ -1,6 +1,6 @@
 /**
  * The loads of a lift's rounds, rounded together: each as near to what is wanted as the gym builds, none turned round against
- * its neighbour, and steps that are worth one of the gym's kept. Handbook section 5.
+ * its neighbour, and steps that are worth one of the gym's kept. docs/handbook.md#plate-plan.
  */
 import { SAME_WEIGHT_KG } from "../units";
 import { type BuildableLoad, type RoundingPolicy, roundToBuildable } from "./equipment";

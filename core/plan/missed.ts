@@ -1,5 +1,5 @@
 /**
- * What becomes of a session that was not done (handbook section 9, what life does): moved to a free day, its main lifts merged
+ * What becomes of a session that was not done (docs/handbook.md#what-life-does): moved to a free day, its main lifts merged
  * into the next session, or left out. The plan says which comes first; each is a proposal, as edits of the plan.
  */
 import { type Catalogue, exerciseOrThrow } from "../exercise/exercise";

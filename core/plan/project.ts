@@ -1,5 +1,5 @@
 /**
- * A plan ahead of its log: what each coming session would ask if everything before it is made as asked (handbook section 9,
+ * A plan ahead of its log: what each coming session would ask if everything before it is made as asked (docs/handbook.md#projection,
  * projection). A pure function of the plan, the log and the date: the log is carried on by what is prescribed, and each session
  * is resolved as it will be on its day.
  */

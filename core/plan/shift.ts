@@ -1,4 +1,4 @@
-/** What a phase shifts in a session, against its base (handbook section 9, mesocycle): sets, loads, reps in reserve. */
+/** What a phase shifts in a session, against its base (docs/handbook.md#mesocycle): sets, loads, reps in reserve. */
 
 import { setsMore } from "../progress/set-count";
 import { applyEdits } from "../session/edits";

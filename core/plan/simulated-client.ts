@@ -1,6 +1,6 @@
 /**
  * A simulated client who performs a plan: their strength answers to training, their reps to the day, the load and the rest, and
- * what they are asked to what their log would say (handbook section 9, what if).
+ * what they are asked to what their log would say (docs/handbook.md#what-if).
  *
  * Strength: each week e1RM × (1 + g·f), g the client's own trend and f = ln(1 + h) ÷ ln(1 + h₀), h the week's hard sets for the
  * lift's prime mover and h₀ what they are used to. Without work nothing for two weeks, then −1 % a week. A hard set takes 0.3 %

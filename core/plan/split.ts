@@ -1,5 +1,5 @@
 /**
- * Which muscles on which days (handbook section 9, split): every way that the days allow, with how often each muscle is trained,
+ * Which muscles on which days (docs/handbook.md#split): every way that the days allow, with how often each muscle is trained,
  * the hours between its hard days, its weekly hard sets against its band, the minutes, and what it lacks. Lifts are chosen by
  * ranking for the client in the gym, so that each proposal can be started as it stands.
  */

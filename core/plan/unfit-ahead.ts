@@ -1,6 +1,6 @@
 /**
  * Lifts of the coming weeks that cannot be done as they stand: a limit of the client, a machine out of order on that day, a gym that
- * has nothing for them (handbook section 9: each is checked against every week still to come). As what is wrong and what would do.
+ * has nothing for them (docs/handbook.md#what-life-does: each is checked against every week still to come). As what is wrong and what would do.
  */
 import { type Catalogue, type Exercise, exerciseOrThrow } from "../exercise/exercise";
 import { type ClientLimit, limitsOn, type Trainee } from "../exercise/limits";

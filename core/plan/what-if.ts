@@ -1,5 +1,5 @@
 /**
- * What if (handbook section 9): the rest of a plan performed many times by a simulated client fitted to this one (`simulated-client.ts`),
+ * What if (docs/handbook.md#what-if): the rest of a plan performed many times by a simulated client fitted to this one (`simulated-client.ts`),
  * for the fan of each lift's strength, the chance that each prescription is made and that a goal is reached.
  *
  * What is assumed of how strength answers is drawn ±50 % for each run, so that the fan is honest. An unchanged plan differs by

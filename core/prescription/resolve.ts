@@ -1,5 +1,5 @@
 /**
- * From a load rule to a figure in kg that this gym can build, with its reasons as data. Handbook section 5; the order is
+ * From a load rule to a figure in kg that this gym can build, with its reasons as data. docs/handbook.md#resolving-a-load; the order is
  * explicit kg, relative to a slot or round, percent of a max, rep maximum or effort through the curve, last time's
  * through the progression rule, cold start.
  */

@@ -1,5 +1,5 @@
 /**
- * How far a prescription may rise (handbook section 9): what a set asks, the maximum that its load, reps and reserve imply, is no
+ * How far a prescription may rise (docs/handbook.md#rules): what a set asks, the maximum that its load, reps and reserve imply, is no
  * more than a tenth above the best that was made in the four calendar weeks before this one, however many sessions a week has;
  * the smallest step of the gym, where it is more, only if the forecast at it reaches the low end of the range.
  */

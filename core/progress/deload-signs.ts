@@ -1,5 +1,5 @@
 /**
- * The signs of a deload (handbook section 9, mesocycle): two of three call for one. At least half of the lifts fell beyond their
+ * The signs of a deload (docs/handbook.md#mesocycle): two of three call for one. At least half of the lifts fell beyond their
  * own noise over three exposures; the session's effort rises at the same load; soreness at the check-in, or pain.
  */
 import type { Muscle } from "../exercise/regions";

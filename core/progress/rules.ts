@@ -1,5 +1,5 @@
 /**
- * The next prescription of a lift: a pure function of the rule and the log (handbook section 9). Correcting an old log
+ * The next prescription of a lift: a pure function of the rule and the log (docs/handbook.md#rules). Correcting an old log
  * and asking again recomputes what follows. Every answer carries its reason as data. What each kind of rule does stands in
  * one table, `RULES`.
  */

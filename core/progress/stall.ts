@@ -1,5 +1,5 @@
 /**
- * Whether a lift moves (handbook section 11): the robust slope of its e1RM, the median of pairwise slopes, with its 80 % interval
+ * Whether a lift moves (docs/handbook.md#afterwards): the robust slope of its e1RM, the median of pairwise slopes, with its 80 % interval
  * (Sen 1968, by Kendall's variance), against the least gain worth having at the client's level.
  */
 import type { ExposureEstimate } from "../log";

@@ -1,4 +1,4 @@
-/** Advice on the order of a session. Handbook section 8; a pre-exhaust that is meant is left alone. */
+/** Advice on the order of a session. docs/handbook.md#exercises; a pre-exhaust that is meant is left alone. */
 
 import { type Catalogue, directRegions, type Exercise, exerciseOrThrow } from "../exercise/exercise";
 import { lengthProfile } from "../exercise/mechanics";

@@ -1,4 +1,4 @@
-/** Ranking exercises for one region and one client, with the score in its parts and a sentence for each. Handbook section 8. */
+/** Ranking exercises for one region and one client, with the score in its parts and a sentence for each. docs/handbook.md#exercises. */
 
 import type { Exercise } from "../exercise/exercise";
 import { isBodyweight } from "../exercise/exercise";

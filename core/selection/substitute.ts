@@ -1,4 +1,4 @@
-/** The nearest exercises that can stand in for one, with the load carried over. Handbook section 8. */
+/** The nearest exercises that can stand in for one, with the load carried over. docs/handbook.md#exercises. */
 
 import type { Exercise } from "../exercise/exercise";
 import type { Trainee } from "../exercise/limits";

@@ -1,4 +1,4 @@
-/** What a block is called: derived from its slots, transitions and muscles, never stored. Handbook sections 2 and 3. */
+/** What a block is called: derived from its slots, transitions and muscles, never stored. docs/handbook.md#names. */
 import { type Catalogue, type Exercise, exerciseOrThrow, trainSameRegion } from "../exercise/exercise";
 import { classifyPair } from "../exercise/pair-class";
 import type { Settings } from "../settings";

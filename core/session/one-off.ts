@@ -1,6 +1,6 @@
 /**
  * Changes that are meant for one week alone: a lift that was asked for otherwise than its plan goes on with does not move its
- * rule (handbook section 9, what moves a rule).
+ * rule (docs/handbook.md#what-moves-a-rule).
  */
 import type { ExposurePurpose } from "../log";
 import { sameValue } from "../same";

@@ -1,4 +1,4 @@
-/** The rests that are written in a session, and what is assumed where none is. Handbook section 4. */
+/** The rests that are written in a session, and what is assumed where none is. docs/handbook.md#time. */
 import type { Settings } from "../settings";
 import { type RestAmount, restSecondsForTime, type Slot } from "./grammar";
 

@@ -1,5 +1,5 @@
 /**
- * What would make a session shorter, or fill a time that is left (handbook section 4, fitting the hour): each a change that can be
+ * What would make a session shorter, or fill a time that is left (docs/handbook.md#fitting-the-hour): each a change that can be
  * done in one step, without its price. What each saves and costs is measured by computing the session after it.
  */
 import { type Catalogue, exerciseOrThrow } from "../exercise/exercise";

@@ -1,4 +1,4 @@
-/** Rules over many simulated weeks of many lifts and gyms: what they ask is held to the bounds of handbook section 9. */
+/** Rules over many simulated weeks of many lifts and gyms: what they ask is held to the bounds of docs/handbook.md#rules. */
 import { SHIPPED_CATALOGUE } from "../exercise/catalogue";
 import { seededRandom } from "../forecast/simulated-lifter";
 import { populationCurve, repsAtLoad } from "../load/e1rm";

@@ -1,5 +1,5 @@
 /**
- * Two partners' sessions in one time: they work in turn at the same lifts, and one's work is the other's rest. Handbook section 4:
+ * Two partners' sessions in one time: they work in turn at the same lifts, and one's work is the other's rest. docs/handbook.md#time:
  * of that and the written rest the longer counts. Both sessions have the same structure; loads, reps at a load and so seconds
  * are each one's own.
  */

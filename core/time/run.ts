@@ -1,7 +1,7 @@
 /**
  * How a block is run: how many rounds, in what order, with which transitions and rests, and why each rest is as long as it
  * is. The one place where that is worked out: the timeline puts seconds to it, the floor puts state to it, forecast, seed
- * and cautions walk it. Handbook sections 3 and 4.
+ * and cautions walk it. docs/handbook.md#structure.
  */
 import {
   type Block,

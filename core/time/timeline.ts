@@ -1,6 +1,6 @@
 /**
  * A document expanded in time: every piece of work and every rest with its start, in seconds from the session's start.
- * Handbook section 4. Pure and deterministic; a block's expansion depends on the block, the settings and its context
+ * docs/handbook.md#time. Pure and deterministic; a block's expansion depends on the block, the settings and its context
  * alone and is remembered by identity, so an edit of one cell expands one block again.
  */
 import { type Catalogue, exerciseOrThrow } from "../exercise/exercise";

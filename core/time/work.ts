@@ -1,5 +1,5 @@
 /**
- * One set as it is done: its pieces of work and the rests inside it, in order, in seconds. Handbook section 4. Knows nothing
+ * One set as it is done: its pieces of work and the rests inside it, in order, in seconds. docs/handbook.md#time. Knows nothing
  * of rounds; `run.ts` puts sets in a row.
  */
 import { type Catalogue, type Exercise, exerciseOrThrow } from "../exercise/exercise";

@@ -1,4 +1,4 @@
-/** Bands of weekly hard sets for a muscle. Handbook section 7; a coach can change them for a client. */
+/** Bands of weekly hard sets for a muscle. docs/handbook.md#volume; a coach can change them for a client. */
 export type TrainingAge = "novice" | "intermediate" | "advanced";
 export type MusclePriority = "build" | "normal" | "hold";
 

@@ -1,6 +1,6 @@
 /**
  * What the chosen exercises cover: which part of each region's length was never hard, pushing against pulling, knees against
- * hips, left against right. Counted in hard sets, so that a session, a week and a block add up. Handbook section 7.
+ * hips, left against right. Counted in hard sets, so that a session, a week and a block add up. docs/handbook.md#volume.
  */
 import { type Catalogue, type Exercise, exerciseOrThrow } from "../exercise/exercise";
 import type { Trainee } from "../exercise/limits";

@@ -1,4 +1,4 @@
-/** How often a muscle is trained hard, and how long ago it last was. Handbook section 7. */
+/** How often a muscle is trained hard, and how long ago it last was. docs/handbook.md#volume. */
 import type { Muscle } from "../exercise/regions";
 import { daysBetween } from "../units";
 

@@ -1,5 +1,5 @@
 /**
- * Hard sets, counted once for everything that speaks of them: totals, jumps, coverage, caps. Handbook section 7.
+ * Hard sets, counted once for everything that speaks of them: totals, jumps, coverage, caps. docs/handbook.md#volume.
  *
  * For each muscle and region, hard parts with less than the gap between them are a chain, however they are written: a drop set,
  * rest-pause, a superset or giant set for the same muscle. A chain counts the largest share among its parts and half of each

@@ -1,4 +1,4 @@
-/** A session or a week against what the client has been doing. Handbook section 7. */
+/** A session or a week against what the client has been doing. docs/handbook.md#volume. */
 import { MUSCLES, type Muscle } from "../exercise/regions";
 import { mean } from "../units";
 import { type MusclePriority, type TrainingAge, weeklySetBand } from "./bands";
@@ -40,7 +40,7 @@ const WEEKS_AWAY = 3;
 
 /**
  * Where a week goes beyond what the client is used to: the mean of the best two of the last eight weeks, halved where the muscle
- * has not been trained for three, and never below the start for the level (handbook section 7). `weeks` are those before, the
+ * has not been trained for three, and never below the start for the level (docs/handbook.md#volume). `weeks` are those before, the
  * newest last, weeks without training as empty ones. Above 2.5 times it blocks, as does long eccentrics or failure work that is
  * new; never inside the client's own weekly band of the muscle.
  */

@@ -1,6 +1,6 @@
 /**
  * A session's volume as weeks add it up: sets and reps by exercise, what each muscle was asked, and where along its length each
- * region was hard. All from the same hard parts and chains. Handbook section 7.
+ * region was hard. All from the same hard parts and chains. docs/handbook.md#volume.
  */
 import type { Exercise } from "../exercise/exercise";
 import { exerciseOrThrow } from "../exercise/exercise";

@@ -1,6 +1,6 @@
 /**
  * What a session comes to: seconds, sets, reps, volume load, time under tension, and hard sets by muscle and region.
- * Handbook sections 4, 5 and 7.
+ * docs/handbook.md#time.
  */
 import { type Exercise, exerciseOrThrow } from "../exercise/exercise";
 import type { Muscle, RegionId } from "../exercise/regions";

@@ -45,7 +45,7 @@ export function CarryOnScreen({ clients }: { clients: readonly ClientName[] }) {
   );
   useEffect(() => {
     let isHere = true;
-    (async () => {
+    void (async () => {
       for (const { id } of clients) {
         if (!isHere) return;
         await read(id);
@@ -85,7 +85,7 @@ export function CarryOnScreen({ clients }: { clients: readonly ClientName[] }) {
         go(at - 1);
         break;
       case "a":
-        accept(line);
+        void accept(line);
         break;
       case "e":
         edit(line);

@@ -1,4 +1,4 @@
-/** Rules that go by the client's curve: percent wave, falling reps, reserve-steered (handbook section 9, rules 4 to 6). */
+/** Rules that go by the client's curve: percent wave, falling reps, reserve-steered (docs/handbook.md#rules, rules 4 to 6). */
 import { e1rmFactor } from "../../load/e1rm";
 import { roundToBuildable } from "../../load/equipment";
 import type { Exposure } from "../../log";

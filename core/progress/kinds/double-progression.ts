@@ -1,4 +1,4 @@
-/** Double progression: reps up inside the range, then load (handbook section 9, rule 2). */
+/** Double progression: reps up inside the range, then load (docs/handbook.md#rules, rule 2). */
 import { expectedReps, stepUp } from "../bound";
 import type { RuleOf } from "../rule";
 import { heldBack, loadOf, type ProgressReason, type Ruled, repsOf, type Situation, topOf } from "../situation";

@@ -1,6 +1,6 @@
 /**
- * The bodyweight ladder: less assistance, the body alone, added load; and where a move has none of these, the next rung (handbook
- * section 9, rule 10). Under the lower mark it goes the other way.
+ * The bodyweight ladder: less assistance, the body alone, added load; and where a move has none of these, the next rung (docs/handbook.md#rules,
+ * rule 10). Under the lower mark it goes the other way.
  */
 import { nextHeavier, nextLighter } from "../../load/equipment";
 import type { Exposure } from "../../log";

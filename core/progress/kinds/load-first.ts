@@ -1,4 +1,4 @@
-/** Load first: all sets and reps made at the reserve asked, a step up (handbook section 9, rule 1). */
+/** Load first: all sets and reps made at the reserve asked, a step up (docs/handbook.md#rules, rule 1). */
 import { roundToBuildable } from "../../load/equipment";
 import { stepUp } from "../bound";
 import type { RuleOf } from "../rule";

@@ -1,4 +1,4 @@
-/** Set by set double progression: each set goes up for itself (handbook section 9, rule 3). */
+/** Set by set double progression: each set goes up for itself (docs/handbook.md#rules, rule 3). */
 import { stepUp } from "../bound";
 import type { RuleOf } from "../rule";
 import { loadOf, type NextSet, type ProgressReason, type Ruled, repsOf, type Situation } from "../situation";

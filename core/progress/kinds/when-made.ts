@@ -1,6 +1,6 @@
 /**
  * Rules that change something else first, and the load when that has gone as far as it goes: two-for-two, rep goal, density,
- * slow eccentrics, a set more (handbook section 9, rules 7 to 9, 11 and 12). How far it has gone is read off the log: on how many
+ * slow eccentrics, a set more (docs/handbook.md#rules, rules 7 to 9, 11 and 12). How far it has gone is read off the log: on how many
  * days the present load was made.
  */
 import { roundToBuildable } from "../../load/equipment";
