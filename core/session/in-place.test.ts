@@ -17,7 +17,7 @@ import {
 import { readNewLifts } from "./new-lift";
 import type { Operation } from "./operation";
 import { printSession } from "./shorthand/print";
-import { applyTechnique, easierVariant, TECHNIQUES, type TechniqueId } from "./techniques";
+import { applyTechnique, easierVariant, TECHNIQUE_IDS, type TechniqueId } from "./techniques";
 import { validateDocument } from "./validate";
 
 const ids = () => countingIds("n");
@@ -233,7 +233,7 @@ describe("techniques", () => {
       const [block] = document.blocks;
       const slot = { ...block!.slots[0]!, exerciseId: exercise.id, lineage: exercise.id };
       const of = { ...document, blocks: [{ ...block!, slots: [slot] }] };
-      for (const { id } of TECHNIQUES) {
+      for (const id of TECHNIQUE_IDS) {
         const made = applyTechnique(of, { slotId: slot.id, round: 1 }, id, SHIPPED_CATALOGUE, ids());
         if (id === "mechanicalDrop") continue;
         expect([id, exerciseOrThrow(SHIPPED_CATALOGUE, exercise.id).name, made.ok]).toEqual([id, exercise.name, true]);

@@ -13,49 +13,6 @@ import { changeRounds } from "./rounds";
 import type { MakeId } from "./shorthand/parse";
 import { printName } from "./shorthand/print";
 
-export type TechniqueId =
-  | "drop"
-  | "doubleDrop"
-  | "mechanicalDrop"
-  | "restPause"
-  | "partials"
-  | "hold"
-  | "toFailure"
-  | "maxReps"
-  | "timed"
-  | "heldSet"
-  | "repGoal"
-  | "risingPyramid"
-  | "fallingPyramid"
-  | "doublePyramid"
-  | "backOff";
-
-export interface Technique {
-  readonly id: TechniqueId;
-  readonly name: string;
-  readonly about: string;
-  /** Whether it is of the set in hand, or of all sets of its lift. */
-  readonly of: "set" | "lift";
-}
-
-export const TECHNIQUES: readonly Technique[] = [
-  { id: "drop", name: "Drop set", about: "a fifth lighter, and on at once", of: "set" },
-  { id: "doubleDrop", name: "Double drop", about: "twice a fifth lighter, without a rest", of: "set" },
-  { id: "mechanicalDrop", name: "Mechanical drop", about: "on with an easier variant", of: "set" },
-  { id: "restPause", name: "Rest-pause", about: "15 s, and a few more, twice", of: "set" },
-  { id: "partials", name: "Partials after it", about: "half reps where the muscle is long", of: "set" },
-  { id: "hold", name: "Hold after it", about: "10 s squeezed at the end", of: "set" },
-  { id: "toFailure", name: "To failure", about: "until no rep is left", of: "set" },
-  { id: "maxReps", name: "As many reps as possible", about: "with form, until it slows", of: "set" },
-  { id: "timed", name: "For time", about: "seconds under tension instead of reps", of: "set" },
-  { id: "heldSet", name: "Held still", about: "seconds in the middle of the range", of: "set" },
-  { id: "repGoal", name: "Rep goal", about: "all its reps in as few sets as needed", of: "lift" },
-  { id: "risingPyramid", name: "Pyramid, rising", about: "load up, reps down", of: "lift" },
-  { id: "fallingPyramid", name: "Pyramid, falling", about: "load down, reps up", of: "lift" },
-  { id: "doublePyramid", name: "Pyramid, double", about: "up and down again", of: "lift" },
-  { id: "backOff", name: "Back-off sets", about: "the heaviest first, then nine tenths of it", of: "lift" },
-];
-
 const REP_STEP = 2;
 const LEAST_REPS = 2;
 
@@ -78,71 +35,95 @@ export function easierVariant(exercise: Exercise, catalogue: Catalogue): Exercis
   return near.sort((a, b) => hardness(b) - hardness(a) || (a.id < b.id ? -1 : 1))[0] ?? null;
 }
 
-/** What a technique writes into the set of a round; null where it has nothing to write. */
-function setText(id: TechniqueId, slot: Slot, round: number, catalogue: Catalogue): string | null {
-  const reps = repsOf(slot, round);
-  const fewer = Math.max(LEAST_REPS, Math.round(reps / 3));
-  switch (id) {
-    case "drop":
-      return `> -20%x${reps}`;
-    case "doubleDrop":
-      return `> -20%x${reps} > -20%x${reps}`;
-    case "mechanicalDrop": {
-      const easier = easierVariant(exerciseOrThrow(catalogue, slot.exerciseId), catalogue);
-      return easier && `> as ${quoted(printName(easier.id, catalogue))} xF`;
-    }
-    case "restPause":
-      return `> pause 15s x${fewer} > pause 15s x${fewer}`;
-    case "partials":
-      return `> ${Math.max(4, Math.round(reps / 2))} partials long`;
-    case "hold":
-      return "> hold 10s short";
-    case "toFailure":
-      return "F";
-    case "maxReps":
-      return "AMRAP";
-    case "timed":
-      return "40s";
-    case "heldSet":
-      return "hold 30s middle";
-    default:
-      return null;
-  }
+interface TechniqueOfSet {
+  readonly of: "set";
+  readonly name: string;
+  readonly about: string;
+  /** What it writes into the set of a round; null where it has nothing to write. */
+  readonly write: (slot: Slot, round: number, catalogue: Catalogue) => string | null;
 }
 
+interface TechniqueOfLift {
+  readonly of: "lift";
+  readonly name: string;
+  readonly about: string;
+  /** The rounds that it wants: so many at the least, or one alone. */
+  readonly rounds: { readonly least: number } | "one";
+  /** What it writes into each round of the lift. */
+  readonly write: (slot: Slot, rounds: number) => readonly string[];
+}
+
+const ofSet = (name: string, about: string, write: TechniqueOfSet["write"]): TechniqueOfSet => ({
+  of: "set",
+  name,
+  about,
+  write,
+});
+
+const ofLift = (
+  name: string,
+  about: string,
+  rounds: TechniqueOfLift["rounds"],
+  write: TechniqueOfLift["write"],
+): TechniqueOfLift => ({ of: "lift", name, about, rounds, write });
+
+/** Reps so many steps of a pyramid above or below those of the first set. */
+const repsAt = (slot: Slot, steps: number): string => String(Math.max(LEAST_REPS, repsOf(slot, 0) + REP_STEP * steps));
+const fewer = (slot: Slot, round: number): number => Math.max(LEAST_REPS, Math.round(repsOf(slot, round) / 3));
+const each = (rounds: number, text: (round: number) => string): string[] =>
+  Array.from({ length: rounds }, (_, round) => text(round));
+const half = (rounds: number): number => Math.floor(rounds / 2);
 const quoted = (name: string): string => (name.startsWith('"') ? name : `"${name}"`);
 
-/** What a technique writes into each round of a lift. */
-function liftTexts(id: TechniqueId, slot: Slot, rounds: number): string[] | null {
-  const reps = repsOf(slot, 0);
-  const at = (steps: number) => String(Math.max(LEAST_REPS, reps + REP_STEP * steps));
-  const half = Math.floor(rounds / 2);
-  const each = (text: (round: number) => string) => Array.from({ length: rounds }, (_, round) => text(round));
-  switch (id) {
-    case "repGoal": {
-      const total = slot.sets.reduce((sum, set, round) => sum + (set ? repsOf(slot, round) : 0), 0);
-      return [`${Math.max(total, reps)}total`];
-    }
-    case "risingPyramid":
-      return each((round) => at(half - round));
-    case "fallingPyramid":
-      return each((round) => at(round - half));
-    case "doublePyramid":
-      return each((round) => at(Math.abs(round - half) - Math.floor(half / 2)));
-    case "backOff":
-      return each((round) => (round === 0 ? String(Math.max(LEAST_REPS, reps - REP_STEP)) : `${reps} @90%top`));
-    default:
-      return null;
-  }
-}
+/** Every technique, in the order of the menu: what it is called, what it is in a few words, and the text that it writes. */
+const ALL = {
+  drop: ofSet("Drop set", "a fifth lighter, and on at once", (slot, round) => `> -20%x${repsOf(slot, round)}`),
+  doubleDrop: ofSet("Double drop", "twice a fifth lighter, without a rest", (slot, round) => {
+    const reps = repsOf(slot, round);
+    return `> -20%x${reps} > -20%x${reps}`;
+  }),
+  mechanicalDrop: ofSet("Mechanical drop", "on with an easier variant", (slot, _round, catalogue) => {
+    const easier = easierVariant(exerciseOrThrow(catalogue, slot.exerciseId), catalogue);
+    return easier && `> as ${quoted(printName(easier.id, catalogue))} xF`;
+  }),
+  restPause: ofSet("Rest-pause", "15 s, and a few more, twice", (slot, round) => {
+    const reps = fewer(slot, round);
+    return `> pause 15s x${reps} > pause 15s x${reps}`;
+  }),
+  partials: ofSet(
+    "Partials after it",
+    "half reps where the muscle is long",
+    (slot, round) => `> ${Math.max(4, Math.round(repsOf(slot, round) / 2))} partials long`,
+  ),
+  hold: ofSet("Hold after it", "10 s squeezed at the end", () => "> hold 10s short"),
+  toFailure: ofSet("To failure", "until no rep is left", () => "F"),
+  maxReps: ofSet("As many reps as possible", "with form, until it slows", () => "AMRAP"),
+  timed: ofSet("For time", "seconds under tension instead of reps", () => "40s"),
+  heldSet: ofSet("Held still", "seconds in the middle of the range", () => "hold 30s middle"),
+  repGoal: ofLift("Rep goal", "all its reps in as few sets as needed", "one", (slot) => {
+    const total = slot.sets.reduce((sum, set, round) => sum + (set ? repsOf(slot, round) : 0), 0);
+    return [`${Math.max(total, repsOf(slot, 0))}total`];
+  }),
+  risingPyramid: ofLift("Pyramid, rising", "load up, reps down", { least: 3 }, (slot, rounds) =>
+    each(rounds, (round) => repsAt(slot, half(rounds) - round)),
+  ),
+  fallingPyramid: ofLift("Pyramid, falling", "load down, reps up", { least: 3 }, (slot, rounds) =>
+    each(rounds, (round) => repsAt(slot, round - half(rounds))),
+  ),
+  doublePyramid: ofLift("Pyramid, double", "up and down again", { least: 5 }, (slot, rounds) =>
+    each(rounds, (round) => repsAt(slot, Math.abs(round - half(rounds)) - Math.floor(half(rounds) / 2))),
+  ),
+  backOff: ofLift("Back-off sets", "the heaviest first, then nine tenths of it", { least: 2 }, (slot, rounds) =>
+    each(rounds, (round) => (round === 0 ? repsAt(slot, -1) : `${repsOf(slot, 0)} @90%top`)),
+  ),
+} as const;
 
-/** The rounds a technique of a lift wants at the least. */
-const LEAST_ROUNDS: Readonly<Partial<Record<TechniqueId, number>>> = {
-  risingPyramid: 3,
-  fallingPyramid: 3,
-  doublePyramid: 5,
-  backOff: 2,
-};
+export type TechniqueId = keyof typeof ALL;
+
+/** Every technique by its id. */
+export const TECHNIQUES: { readonly [Id in TechniqueId]: TechniqueOfSet | TechniqueOfLift } = ALL;
+
+export const TECHNIQUE_IDS = Object.keys(ALL) as readonly TechniqueId[];
 
 /** Makes the set in hand, or its whole lift, into what is chosen; or says why it cannot be. */
 export function applyTechnique(
@@ -155,21 +136,21 @@ export function applyTechnique(
   const slot = slotById(document, slotId);
   const block = blockOfSlot(document, slotId);
   if (!slot || !block) return { ok: false, message: "That lift is not in the session any more." };
-  const technique = TECHNIQUES.find((one) => one.id === id)!;
+  const technique = TECHNIQUES[id];
   if (technique.of === "set") {
     if (!slot.sets[round]) return { ok: false, message: "The lift sits out that round." };
-    const text = setText(id, slot, round, catalogue);
+    const text = technique.write(slot, round, catalogue);
     return text === null
       ? { ok: false, message: "No easier variant of this lift is known here." }
       : writePart(document, { slotId, round, typed: text }, catalogue, makeId);
   }
   const now = plannedRounds(block.rounds);
   if (now === null) return { ok: false, message: "A block within a time has all its rounds alike." };
-  const rounds = id === "repGoal" ? 1 : Math.min(LIMITS.rounds, Math.max(now, LEAST_ROUNDS[id] ?? 1));
+  const rounds = technique.rounds === "one" ? 1 : Math.min(LIMITS.rounds, Math.max(now, technique.rounds.least));
   if (rounds !== now && block.slots.length > 1)
     return {
       ok: false,
-      message: `${technique.name} wants ${id === "repGoal" ? "one round" : `${rounds} rounds`} here: split the lift off first.`,
+      message: `${technique.name} wants ${technique.rounds === "one" ? "one round" : `${rounds} rounds`} here: split the lift off first.`,
     };
   const list: Edit[] = [];
   let after = document;
@@ -183,7 +164,7 @@ export function applyTechnique(
   };
   const resized = rounds === now ? null : take(changeRounds(after, block.id, rounds, makeId));
   if (resized) return { ok: false, message: resized };
-  for (const [at, typed] of (liftTexts(id, slot, rounds) ?? []).entries()) {
+  for (const [at, typed] of technique.write(slot, rounds).entries()) {
     if (!slotById(after, slotId)!.sets[at]) continue;
     const refused = take(writePart(after, { slotId, round: at, typed }, catalogue, makeId));
     if (refused) return { ok: false, message: refused };

@@ -12,7 +12,7 @@ import {
   writeTransition,
   writeWarmUp,
 } from "../session/in-place";
-import { applyTechnique, TECHNIQUES } from "../session/techniques";
+import { applyTechnique, TECHNIQUE_IDS } from "../session/techniques";
 import { read } from "./helpers";
 
 const ROUNDS = ["1", "4", "2-5", "within 6 min"];
@@ -73,7 +73,7 @@ export function operationOf(
       () => writeSetup(document, slot.id, at(["bench 30", "grip wide, seat 4", ""], c)),
       () => writeCues(document, slot.id, at(["elbows in; slow", ""], c)),
       () => writeCells(document, [{ slotId: slot.id, round, typed: at(CELLS, b) }], SHIPPED_CATALOGUE, makeId),
-      () => applyTechnique(document, { slotId: slot.id, round }, at(TECHNIQUES, b).id, SHIPPED_CATALOGUE, makeId),
+      () => applyTechnique(document, { slotId: slot.id, round }, at(TECHNIQUE_IDS, b), SHIPPED_CATALOGUE, makeId),
     ],
     kind,
   )();

@@ -22,6 +22,7 @@ import {
   type Slot,
   slotById,
   splitSlot,
+  TECHNIQUE_IDS,
   TECHNIQUES,
 } from "@/core";
 import { newId } from "@/device/ids";
@@ -87,9 +88,9 @@ function liftItems(desk: Desk, grid: GridState, slotId: string): (MenuItem | Men
   if (!block || !slot) return [];
   const round = selection?.slotId === slot.id ? selection.round : Math.max(0, slot.sets.length - 1);
   const techniques = (of: "set" | "lift"): MenuItem[] =>
-    TECHNIQUES.filter((one) => one.of === of).map(({ id, name: what, about }) => ({
-      name: what,
-      hint: about,
+    TECHNIQUE_IDS.filter((id) => TECHNIQUES[id].of === of).map((id) => ({
+      name: TECHNIQUES[id].name,
+      hint: TECHNIQUES[id].about,
       onSelect: () => operate(applyTechnique(document, { slotId: slot.id, round }, id, catalogue, newId)),
     }));
   const at = document.blocks.findIndex(({ id }) => id === block.id);
