@@ -1,5 +1,7 @@
 "use client";
-import { line as d3line, extent, type ScaleLinear, scaleLinear, scaleUtc } from "d3";
+import { extent } from "d3-array";
+import { type ScaleLinear, scaleLinear, scaleUtc } from "d3-scale";
+import { line as d3line } from "d3-shape";
 import type { ReactNode } from "react";
 import { useDates } from "@/parts/region";
 

@@ -1,5 +1,7 @@
 "use client";
-import { area as d3area, line as d3line, extent, scaleLinear } from "d3";
+import { extent } from "d3-array";
+import { scaleLinear } from "d3-scale";
+import { area as d3area, line as d3line } from "d3-shape";
 
 export interface BandPoint {
   readonly x: number;

@@ -1,6 +1,6 @@
 "use client";
 import { clsx } from "clsx";
-import { scalePow } from "d3";
+import { scalePow } from "d3-scale";
 import { type ImplementLoads, kgOf, massFigure, massWords, type WeightUnit } from "@/core";
 import { useWidth } from "@/ui/use-width";
 import type { Prescription } from "@/views";

@@ -1,6 +1,7 @@
 "use client";
 import { clsx } from "clsx";
-import { line as d3line, scaleLinear } from "d3";
+import { scaleLinear } from "d3-scale";
+import { line as d3line } from "d3-shape";
 import { memo, useMemo } from "react";
 import { BUILDING, decimal, massFigure, massWords, phaseWords, type WeightUnit } from "@/core";
 import { useDates } from "@/parts/region";

@@ -1,5 +1,5 @@
 "use client";
-import { scaleLinear } from "d3";
+import { scaleLinear } from "d3-scale";
 import { decimal, fallsShort, type WorkForecast } from "@/core";
 
 export interface LikelyRound {

@@ -1,5 +1,6 @@
 "use client";
-import { area as d3area, line as d3line, scaleLinear } from "d3";
+import { scaleLinear } from "d3-scale";
+import { area as d3area, line as d3line } from "d3-shape";
 import { decimal, type Exercise, type Goal, massFigure, quantileOf, type WeightUnit, type WhatIf } from "@/core";
 import { useDates } from "@/parts/region";
 import { Button } from "@/ui/button";

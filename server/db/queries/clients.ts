@@ -1,0 +1,79 @@
+/** Clients and their body mass. Every function takes the transaction that `inStudio` opened. */
+import { and, asc, count, desc, eq, lte, sql } from "drizzle-orm";
+import type { Transaction } from "..";
+import { bodyMasses, clients, members } from "../schema";
+
+export type ClientRow = typeof clients.$inferSelect;
+
+/** A place in a list by name, where its next page begins. */
+export interface NamePlace {
+  readonly name: string;
+  readonly id: string;
+}
+
+/** Clients by name, a page from a place on. */
+export const clientPage = (tx: Transaction, after: NamePlace | null, most: number): Promise<ClientRow[]> =>
+  tx
+    .select()
+    .from(clients)
+    .where(after ? sql`(${clients.name}, ${clients.id}) > (${after.name}, ${after.id})` : undefined)
+    .orderBy(asc(clients.name), asc(clients.id))
+    .limit(most);
+
+export const clientNames = (tx: Transaction) =>
+  tx.select({ id: clients.id, name: clients.name }).from(clients).orderBy(asc(clients.name), asc(clients.id));
+
+/** `lock`: held until the transaction ends, so that what is changed is what was read. */
+export async function clientRow(tx: Transaction, id: string, lock = false): Promise<ClientRow | null> {
+  const query = tx.select().from(clients).where(eq(clients.id, id)).limit(1);
+  const [row] = await (lock ? query.for("no key update") : query);
+  return row ?? null;
+}
+
+export async function insertClient(tx: Transaction, row: typeof clients.$inferInsert): Promise<void> {
+  await tx.insert(clients).values(row);
+}
+
+export async function updateClient(
+  tx: Transaction,
+  id: string,
+  change: Partial<typeof clients.$inferInsert>,
+): Promise<void> {
+  await tx.update(clients).set(change).where(eq(clients.id, id));
+}
+
+/** Erases a person: the client's rows and, by cascade, all that hangs on them. Returns their accounts' ids. */
+export async function deleteClient(tx: Transaction, id: string): Promise<string[]> {
+  const accounts = await tx.select({ userId: members.userId }).from(members).where(eq(members.clientId, id));
+  await tx.delete(clients).where(eq(clients.id, id));
+  return accounts.map((row) => row.userId);
+}
+
+export async function memberCountOfClient(tx: Transaction, clientId: string): Promise<number> {
+  const [row] = await tx.select({ n: count() }).from(members).where(eq(members.clientId, clientId));
+  return row?.n ?? 0;
+}
+
+export async function putBodyMass(tx: Transaction, row: typeof bodyMasses.$inferInsert): Promise<void> {
+  await tx
+    .insert(bodyMasses)
+    .values(row)
+    .onConflictDoUpdate({
+      target: [bodyMasses.studioId, bodyMasses.clientId, bodyMasses.date],
+      set: { amount: row.amount, unit: row.unit },
+    });
+}
+
+export const bodyMassRows = (tx: Transaction, clientId: string) =>
+  tx.select().from(bodyMasses).where(eq(bodyMasses.clientId, clientId)).orderBy(desc(bodyMasses.date)).limit(60);
+
+/** The last weighing on or before a date. */
+export async function bodyMassOn(tx: Transaction, clientId: string, date: string) {
+  const [row] = await tx
+    .select()
+    .from(bodyMasses)
+    .where(and(eq(bodyMasses.clientId, clientId), lte(bodyMasses.date, date)))
+    .orderBy(desc(bodyMasses.date))
+    .limit(1);
+  return row ?? null;
+}

@@ -1,0 +1,9 @@
+/** Reads and writes of one scope. Every function takes the transaction that `inStudio` opened. */
+export * from "./clients";
+export * from "./derived";
+export * from "./events";
+export * from "./gyms";
+export * from "./lifts";
+export * from "./plans";
+export * from "./sessions";
+export * from "./studio";

@@ -1,0 +1,52 @@
+/** Plans, and their sessions that are rows. Every function takes the transaction that `inStudio` opened. */
+import { and, asc, eq, sql } from "drizzle-orm";
+import type { PlanDocument, SessionDocument } from "../../../core";
+import type { Transaction } from "..";
+import { plans, sessions } from "../schema";
+
+export type PlanRow = typeof plans.$inferSelect;
+
+export async function insertPlan(tx: Transaction, row: typeof plans.$inferInsert): Promise<void> {
+  await tx.insert(plans).values(row);
+}
+
+export async function planRow(tx: Transaction, id: string, lock = false): Promise<PlanRow | null> {
+  const query = tx.select().from(plans).where(eq(plans.id, id)).limit(1);
+  const [row] = await (lock ? query.for("update") : query);
+  return row ?? null;
+}
+
+export const plansOfClient = (tx: Transaction, clientId: string): Promise<PlanRow[]> =>
+  tx.select().from(plans).where(eq(plans.clientId, clientId)).orderBy(asc(plans.createdAt), asc(plans.id));
+
+export async function savePlan(tx: Transaction, id: string, document: PlanDocument, revision: number): Promise<void> {
+  await tx.update(plans).set({ document, revision }).where(eq(plans.id, id));
+}
+
+/** The sessions of a plan that are rows, with whether a copy of them was sent. */
+export const sessionsOfPlan = (tx: Transaction, planId: string) =>
+  tx
+    .select({
+      id: sessions.id,
+      dayId: sessions.planDayId,
+      week: sessions.planWeek,
+      state: sessions.state,
+      date: sessions.date,
+      summary: sessions.summary,
+      /** Of drafts alone. */
+      document: sql<SessionDocument | null>`case when sessions.state = 'draft' then sessions.document end`,
+      // Named in full: in a selection from one table columns stand without its name.
+      wasSent: sql<boolean>`exists (select from sent_copies as copy where copy.studio_id = sessions.studio_id and copy.session_id = sessions.id)`,
+    })
+    .from(sessions)
+    .where(eq(sessions.planId, planId))
+    .orderBy(asc(sessions.planWeek), asc(sessions.date));
+
+export async function sessionOfPlan(tx: Transaction, planId: string, dayId: string, week: number) {
+  const [row] = await tx
+    .select({ id: sessions.id })
+    .from(sessions)
+    .where(and(eq(sessions.planId, planId), eq(sessions.planDayId, dayId), eq(sessions.planWeek, week)))
+    .limit(1);
+  return row ?? null;
+}

@@ -1,0 +1,204 @@
+/** Sessions: documents, edits, lists. Every function takes the transaction that `inStudio` opened. */
+import { and, asc, desc, eq, getTableColumns, gt, gte, ilike, inArray, isNotNull, lt, lte, or, sql } from "drizzle-orm";
+import type { Transaction } from "..";
+import { clients, floorEvents, members, sessionEdits, sessions, unprojected } from "../schema";
+
+export type SessionRow = typeof sessions.$inferSelect;
+
+export async function insertSession(tx: Transaction, row: typeof sessions.$inferInsert): Promise<void> {
+  await tx.insert(sessions).values(row);
+}
+
+/**
+ * How a session's row is held: to change it while events may still come in, to take it away, which waits for them, or to change
+ * it where nobody else holds it; else it is as if it were not there.
+ */
+type RowLock = "toChange" | "toRemove" | "ifFree";
+
+export async function sessionRow(tx: Transaction, id: string, lock: RowLock | null = null): Promise<SessionRow | null> {
+  const query = tx.select().from(sessions).where(eq(sessions.id, id)).limit(1);
+  const [row] = await (lock === null
+    ? query
+    : lock === "toRemove"
+      ? query.for("update")
+      : query.for("no key update", lock === "ifFree" ? { skipLocked: true } : {}));
+  return row ?? null;
+}
+
+/**
+ * Sessions and their partners', held until the transaction ends. They are locked in one order, so that two who change the same
+ * ones wait for each other and never crosswise.
+ */
+export const lockSessions = async (tx: Transaction, ids: readonly string[]): Promise<SessionRow[]> => {
+  if (ids.length === 0) return [];
+  const pairs = tx
+    .select({ pairId: sessions.pairId })
+    .from(sessions)
+    .where(and(inArray(sessions.id, [...ids]), isNotNull(sessions.pairId)));
+  return tx
+    .select()
+    .from(sessions)
+    .where(or(inArray(sessions.id, [...ids]), inArray(sessions.pairId, pairs)))
+    .orderBy(asc(sessions.id))
+    .for("no key update");
+};
+
+/** The sessions of partners. */
+export const sessionsOfPair = (tx: Transaction, pairId: string): Promise<SessionRow[]> =>
+  tx.select().from(sessions).where(eq(sessions.pairId, pairId)).orderBy(asc(sessions.id));
+
+/** Sessions of every studio that have a log: all of them, or those whose projection is older than a version. For the owner. */
+export const sessionsWithLogs = (tx: Transaction, olderThan: number | null, studioId: string | null) =>
+  tx
+    .select({ studioId: sessions.studioId, id: sessions.id })
+    .from(sessions)
+    .where(
+      and(
+        sql`exists (select from ${floorEvents} where ${floorEvents.studioId} = ${sessions.studioId} and ${floorEvents.sessionId} = ${sessions.id})`,
+        olderThan === null
+          ? undefined
+          : sql`(${sessions.projectionVersion} < ${olderThan} or exists (select from ${unprojected} where ${unprojected.studioId} = ${sessions.studioId} and ${unprojected.sessionId} = ${sessions.id}))`,
+        studioId === null ? undefined : eq(sessions.studioId, studioId),
+      ),
+    )
+    .orderBy(asc(sessions.studioId), asc(sessions.date), asc(sessions.id));
+
+export const sessionRowsOf = (tx: Transaction, ids: readonly string[]): Promise<SessionRow[]> =>
+  ids.length === 0
+    ? Promise.resolve([])
+    : tx
+        .select()
+        .from(sessions)
+        .where(inArray(sessions.id, [...ids]))
+        .orderBy(asc(sessions.date), asc(sessions.id));
+
+/** What a session's document is written with: by `context/saving.ts` alone. */
+type Written = "document" | "draftText" | "revision" | "planned";
+
+export async function updateSession(
+  tx: Transaction,
+  id: string,
+  change: Omit<Partial<typeof sessions.$inferInsert>, Written>,
+): Promise<void> {
+  await tx.update(sessions).set(change).where(eq(sessions.id, id));
+}
+
+/** A session's document at its next revision, with the edits that led to it. For `context/saving.ts` alone. */
+export async function writeSession(
+  tx: Transaction,
+  change: Required<Pick<typeof sessions.$inferInsert, Written>>,
+  by: Omit<typeof sessionEdits.$inferInsert, "revision">,
+): Promise<void> {
+  await tx.update(sessions).set(change).where(eq(sessions.id, by.sessionId));
+  await tx.insert(sessionEdits).values({ ...by, revision: change.revision! });
+}
+
+/** What was changed since a revision, the earliest first. */
+export const editsSince = (tx: Transaction, sessionId: string, revision: number) =>
+  tx
+    .select({ edits: sessionEdits.edits, inverse: sessionEdits.inverse, by: members.name })
+    .from(sessionEdits)
+    .leftJoin(members, eq(members.id, sessionEdits.memberId))
+    .where(and(eq(sessionEdits.sessionId, sessionId), gt(sessionEdits.revision, revision)))
+    .orderBy(asc(sessionEdits.revision));
+
+export async function deleteSession(tx: Transaction, id: string): Promise<void> {
+  await tx.delete(sessions).where(eq(sessions.id, id));
+}
+
+/** The sessions of a client in a span of dates as their week counts them: sums, no documents. */
+export const countedSessions = (tx: Transaction, clientId: string, from: string, to: string) =>
+  tx
+    .select({
+      id: sessions.id,
+      date: sessions.date,
+      state: sessions.state,
+      summary: sessions.summary,
+      planned: sessions.planned,
+      /** Of a plan, or sent: it is meant to be trained. */
+      isMeant: sql<boolean>`${sessions.planId} is not null or exists (select from sent_copies as copy where copy.studio_id = sessions.studio_id and copy.session_id = sessions.id)`,
+    })
+    .from(sessions)
+    .where(and(eq(sessions.clientId, clientId), gte(sessions.date, from), lt(sessions.date, to)))
+    .orderBy(asc(sessions.date), asc(sessions.id));
+
+/** Drafts for a gym in a span of dates, a page from a place on; a session that names no gym is for its client's. */
+export const draftsInGym = (
+  tx: Transaction,
+  gym: { readonly id: string; readonly isDefault: boolean },
+  from: string,
+  to: string,
+  after: { readonly date: string; readonly id: string } | null,
+  most: number,
+): Promise<SessionRow[]> => {
+  const isFor = gym.isDefault
+    ? sql`coalesce(${sessions.gymId}, ${clients.gymId}, ${gym.id}) = ${gym.id}`
+    : sql`coalesce(${sessions.gymId}, ${clients.gymId}) = ${gym.id}`;
+  return tx
+    .select(getTableColumns(sessions))
+    .from(sessions)
+    .innerJoin(clients, and(eq(clients.studioId, sessions.studioId), eq(clients.id, sessions.clientId)))
+    .where(
+      and(
+        eq(sessions.state, "draft"),
+        gte(sessions.date, from),
+        lte(sessions.date, to),
+        isFor,
+        after ? sql`(${sessions.date}, ${sessions.id}) > (${after.date}, ${after.id})` : undefined,
+      ),
+    )
+    .orderBy(asc(sessions.date), asc(sessions.id))
+    .limit(most);
+};
+
+/** A client's sessions with lifts in them before one of theirs, the latest first. */
+export const sessionsBefore = (
+  tx: Transaction,
+  { id, clientId, date }: { readonly id: string; readonly clientId: string; readonly date: string },
+  most: number,
+) =>
+  tx
+    .select({ id: sessions.id, date: sessions.date, state: sessions.state, document: sessions.document })
+    .from(sessions)
+    .where(
+      and(
+        eq(sessions.clientId, clientId),
+        sql`(${sessions.date}, ${sessions.id}) < (${date}, ${id})`,
+        sql`jsonb_array_length(${sessions.document} -> 'blocks') > 0`,
+      ),
+    )
+    .orderBy(desc(sessions.date), desc(sessions.id))
+    .limit(most);
+
+/** Sessions whose title or client has each searched word, those nearest to a day first. */
+export const sessionsLike = (tx: Transaction, search: string, today: string, most: number) => {
+  const said = sql`${sessions.title} || ' ' || ${clients.name}`;
+  const words = search.split(/\s+/).filter(Boolean);
+  return tx
+    .select({
+      sessionId: sessions.id,
+      clientName: clients.name,
+      title: sessions.title,
+      date: sessions.date,
+      state: sessions.state,
+    })
+    .from(sessions)
+    .innerJoin(clients, and(eq(clients.studioId, sessions.studioId), eq(clients.id, sessions.clientId)))
+    .where(and(...words.map((word) => ilike(said, likePattern(word)))))
+    .orderBy(sql`abs(${sessions.date} - ${today}::date)`, desc(sessions.date), asc(sessions.id))
+    .limit(most);
+};
+
+/** A pattern of what holds a text, whatever signs are in it. */
+export const likePattern = (text: string): string => `%${text.replace(/[\\%_]/g, "\\$&")}%`;
+
+/** The session that was done last. */
+export async function lastDone(tx: Transaction): Promise<string | null> {
+  const [row] = await tx
+    .select({ id: sessions.id })
+    .from(sessions)
+    .where(eq(sessions.state, "done"))
+    .orderBy(desc(sessions.date), desc(sessions.id))
+    .limit(1);
+  return row?.id ?? null;
+}
