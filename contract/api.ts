@@ -273,14 +273,14 @@ export const INPUTS = {
 type Nothing = Readonly<Record<string, never>>;
 
 /** An email that was sent, as it is read in the outbox. */
-export interface OpenedEmail {
+interface OpenedEmail {
   readonly copyId: string;
   readonly email: SessionEmail;
   readonly to: string;
   readonly hasAccount: boolean;
 }
 
-export interface Outputs {
+interface Outputs {
   "viewer.show": Viewer;
   "frame.show": {
     readonly viewer: Viewer;

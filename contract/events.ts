@@ -182,12 +182,10 @@ export const floorEventSchema: Schema<SentEvent> = schemaBy<SentEvent>((value) =
 });
 
 /** The largest single event, as JSON. */
-export const MOST_EVENT_BYTES = 64_000;
+const MOST_EVENT_BYTES = 64_000;
 
 /** One event out of a batch: read, or why it is not taken, in a coach's words. */
-export type ReadEvent =
-  | { readonly ok: true; readonly event: SentEvent }
-  | { readonly ok: false; readonly because: string };
+type ReadEvent = { readonly ok: true; readonly event: SentEvent } | { readonly ok: false; readonly because: string };
 
 export const readEvent = (sent: unknown): ReadEvent => runSteps(readEventSteps(sent));
 

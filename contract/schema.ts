@@ -34,7 +34,7 @@ export type TypeOf<S> = S extends Schema<infer T> ? T : never;
 type Shape = Record<string, Schema<unknown>>;
 /** Whether a field may be left out. */
 type MayLack<T> = unknown extends T ? false : undefined extends T ? true : false;
-export type ShapeType<S extends Shape> = {
+type ShapeType<S extends Shape> = {
   readonly [K in keyof S as MayLack<TypeOf<S[K]>> extends true ? never : K]: TypeOf<S[K]>;
 } & { readonly [K in keyof S as MayLack<TypeOf<S[K]>> extends true ? K : never]?: TypeOf<S[K]> };
 

@@ -120,7 +120,7 @@ export const METHODS: readonly Method[] = [
   },
 ];
 
-export interface MethodChange {
+interface MethodChange {
   readonly what: "reps" | "effort" | "rest" | "tempo";
   readonly from: string;
   readonly to: string;

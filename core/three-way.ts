@@ -4,7 +4,7 @@
  */
 import { sameValue } from "./same";
 
-export interface ThreeWayMerge<T> {
+interface ThreeWayMerge<T> {
   readonly merged: T;
   /** The fields that both changed, as paths; empty: nothing was lost. */
   readonly conflicts: readonly string[];

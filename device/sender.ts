@@ -2,7 +2,7 @@
 import { type BlockedBy, CLAIM_PAGE, countEntries, SYNC_TAG, sendWaiting } from "./outbox";
 import { onEntriesChanged, readPerson } from "./store";
 
-export interface OutboxState {
+interface OutboxState {
   readonly waiting: number;
   readonly refused: number;
   readonly hindrance: BlockedBy | null;

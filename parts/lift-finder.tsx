@@ -5,7 +5,7 @@ import type { Exercise } from "@/core";
 import type { OfferGroup } from "@/views";
 
 /** What was wrong with it; null where it was taken. */
-export type ChoiceProblem = string | null | Promise<string | null>;
+type ChoiceProblem = string | null | Promise<string | null>;
 
 /** A sign that more than a name is typed: sets and reps, or another line. */
 const HAS_SETS = /\d\s*[x×]\s*\S|\d+\s*total|\n/i;

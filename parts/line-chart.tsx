@@ -5,7 +5,7 @@ import { line as d3line } from "d3-shape";
 import type { ReactNode } from "react";
 import { useDates } from "@/parts/region";
 
-export interface ChartPoint {
+interface ChartPoint {
   readonly date: string;
   readonly value: number;
   readonly isNew?: boolean;

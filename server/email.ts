@@ -16,7 +16,7 @@ export const outboxLocation = (): string => relative(process.cwd(), outboxFolder
 /** Part of a file's name, by which a person's messages are found again without their address in it. */
 export const markOf = (address: string): string => createHash("sha256").update(address).digest("hex").slice(0, 16);
 
-export interface Message {
+interface Message {
   readonly to: string;
   readonly subject: string;
   readonly text: string;

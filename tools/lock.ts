@@ -8,7 +8,7 @@ import { linkSync, mkdirSync, readdirSync, readFileSync, renameSync, rmSync, wri
 import { dirname, join } from "node:path";
 import { UserFacingError } from "./system";
 
-export interface LockOwner {
+interface LockOwner {
   readonly pid: number;
   /** When it was started, in the system's own count; empty where the system does not say. */
   readonly started: string;

@@ -10,7 +10,7 @@ import { ROOT } from "./system";
 
 const MOST_REQUEST_BYTES = 1_000_000;
 
-export interface Serving {
+interface Serving {
   readonly url: string;
   readonly stop: () => Promise<void>;
 }

@@ -96,7 +96,7 @@ export function start(command: string, args: readonly string[], options: SpawnOp
   return child;
 }
 
-export interface Ended {
+interface Ended {
   readonly status: number;
   readonly output: string;
 }
@@ -123,7 +123,7 @@ export function run(
 }
 
 /** Ends every program that was started, with all that it started itself. */
-export async function endChildren(): Promise<void> {
+async function endChildren(): Promise<void> {
   const signal = (name: NodeJS.Signals) => {
     for (const { pid } of children)
       try {

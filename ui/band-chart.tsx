@@ -3,7 +3,7 @@ import { extent } from "d3-array";
 import { scaleLinear } from "d3-scale";
 import { area as d3area, line as d3line } from "d3-shape";
 
-export interface BandPoint {
+interface BandPoint {
   readonly x: number;
   readonly y: number;
   readonly low: number;

@@ -1,9 +1,9 @@
 import { memo } from "react";
 
 /** The bar of one piece of work: form carries meaning, colour never alone. Coordinates in CSS pixels. */
-export type BarForm = "solid" | "dashed" | "outline" | "hatched";
+type BarForm = "solid" | "dashed" | "outline" | "hatched";
 
-export interface BarProps {
+interface BarProps {
   readonly x: number;
   readonly width: number;
   /** The line the bar stands on. */

@@ -1,7 +1,7 @@
 import { memo } from "react";
 
 /** One sleeve of a bar from the collar out. `size` sets the plate's height, 0–1; a plate going on is outlined heavier. */
-export interface SleevePlate {
+interface SleevePlate {
   readonly label: string;
   readonly size: number;
   readonly isNew: boolean;

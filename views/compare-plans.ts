@@ -13,7 +13,7 @@ import {
 import { askedWords } from "./carry-on";
 import { type WeekCell, type WeeksView, weeksModel } from "./weeks";
 
-export interface PlanFigures {
+interface PlanFigures {
   readonly days: number;
   /** Weeks that are still to come. */
   readonly weeks: number;

@@ -199,7 +199,7 @@ function passesNeeded(document: SessionDocument): number {
 /** The client's own recovery, from all their lifts, where there are sets enough; else everyone's. */
 const reserveOf = new WeakMap<ReadonlyMap<string, LiftRecord>, FittedReserve>();
 
-export function fittedReserve(records: ReadonlyMap<string, LiftRecord>): FittedReserve {
+function fittedReserve(records: ReadonlyMap<string, LiftRecord>): FittedReserve {
   let fitted = reserveOf.get(records);
   if (!fitted) {
     fitted = fitReserve([...records.values()]);

@@ -40,12 +40,12 @@ export interface DeskAnswers {
 export type DeskQuestionKind = keyof DeskQuestions;
 
 /** A lift's substitutes with the load carried over, and its best partners. */
-export interface BesideLift {
+interface BesideLift {
   readonly instead: readonly { readonly exerciseId: string; readonly kg: number | null }[];
   readonly pairs: readonly { readonly exerciseId: string; readonly kind: PairClass; readonly repsLost: number }[];
 }
 
-export interface FitNews {
+interface FitNews {
   readonly fit: FitFound;
   /** What fills the time; none where there is none left. */
   readonly fill: readonly TimedChange<LongerKind>[];

@@ -20,7 +20,7 @@ import {
 import { type ComputedSession, computeSession } from "./compute";
 import type { SessionContext } from "./views";
 
-export interface MuscleSets {
+interface MuscleSets {
   readonly muscle: Muscle;
   readonly sets: number;
 }
@@ -47,7 +47,7 @@ export interface TimedChange<K> {
   readonly isEnough: boolean;
 }
 
-export interface FitPlan {
+interface FitPlan {
   readonly steps: readonly TimedChange<ShorterKind>[];
   readonly operation: Operation;
   readonly seconds: number;
@@ -104,7 +104,7 @@ const MOST_STEPS = 12;
 const LEAST_SAVED = 5;
 
 /** Computes a session of somebody's: what prices are measured by. */
-export type Measure = (document: SessionDocument) => Measured;
+type Measure = (document: SessionDocument) => Measured;
 
 const measureIn =
   (context: SessionContext, records: ComputedSession["records"]): Measure =>
@@ -112,7 +112,7 @@ const measureIn =
     measured(document, computeSession(document, context, records));
 
 /** What fitting goes by: the changes there are, how they are measured, and what matters to the client. */
-export interface Fitting {
+interface Fitting {
   readonly ways: (document: SessionDocument) => readonly Shorter[];
   readonly measure: Measure;
   readonly priorities: SessionContext["client"]["priorities"];

@@ -42,12 +42,12 @@ export function traineeOf(context: Pick<SessionContext, "client" | "date" | "pai
 }
 
 /** Weeks without a rep before this one, as far back as is looked; a beginner was not away. */
-export function weeksAwayBefore({ before, weeksTrained }: SessionContext["week"]): number {
+function weeksAwayBefore({ before, weeksTrained }: SessionContext["week"]): number {
   const last = before.findLastIndex((week) => Object.values(week).some(({ reps }) => reps > 0));
   return Math.min(before.length - 1 - last, weeksTrained);
 }
 
-export interface Judgement {
+interface Judgement {
   readonly cautions: readonly CautionFound[];
   readonly order: readonly OrderAdvice[];
   readonly coverage: Coverage;

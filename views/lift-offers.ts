@@ -35,7 +35,7 @@ import type { ComputedSession } from "./compute";
 import { traineeOf } from "./judge";
 import type { KnownLift, SessionContext } from "./views";
 
-export interface LiftOffer {
+interface LiftOffer {
   readonly exercise: Exercise;
   /** Why it is offered, or why it is not for this client. */
   readonly note: string;

@@ -16,7 +16,7 @@ import {
 import type { LiftLog } from "./views";
 import type { WeekCell, WeekRow, WeeksModel, WeeksView } from "./weeks";
 
-export interface ReviewedWeek {
+interface ReviewedWeek {
   readonly cell: WeekCell;
   /** Of the day that speaks, in curve kg; null where none does. */
   readonly e1rmKg: number | null;

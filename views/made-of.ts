@@ -4,7 +4,7 @@ import { catalogueIn } from "../contract/catalogue";
 import { exerciseOrThrow, type Muscle, REGIONS, type RegionId, type Share } from "../core";
 import { type CellState, musclesOfDay, type WeekCell, type WeeksModel, type WeeksView } from "./weeks";
 
-export interface VolumeBreakdownLift {
+interface VolumeBreakdownLift {
   readonly key: string;
   readonly name: string;
   readonly state: CellState;
@@ -13,7 +13,7 @@ export interface VolumeBreakdownLift {
   readonly share: Share;
 }
 
-export interface VolumeBreakdownDay {
+interface VolumeBreakdownDay {
   readonly dayId: string;
   readonly dayName: string;
   readonly hardSets: number;

@@ -14,7 +14,7 @@ export interface MyLift {
   readonly bestOn: string;
 }
 
-export interface MyWeeksView {
+interface MyWeeksView {
   /** Of the last weeks, the oldest first, this one the last. */
   readonly weeks: readonly { readonly monday: string; readonly done: number; readonly minutes: number }[];
   readonly lifts: readonly MyLift[];

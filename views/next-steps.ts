@@ -64,7 +64,7 @@ export type NextStep =
   | { readonly kind: "moving"; readonly lift: LiftAcrossWeeks };
 
 /** What is tried first where a lift stands still: sets where its muscle has few, less load where it ends at nothing, else another rule. */
-export type StallRemedy = "aSetMore" | "lighter" | "otherRule";
+type StallRemedy = "aSetMore" | "lighter" | "otherRule";
 
 /** The weeks that adherence looks back on, and the share under which they are too many rather than the will too little. */
 const ADHERENCE_WEEKS = 4;

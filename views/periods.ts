@@ -11,7 +11,7 @@ export interface Period {
 }
 
 /** A span of weeks summed up; means are by week. */
-export interface PeriodSums {
+interface PeriodSums {
   readonly weeks: number;
   readonly done: number;
   readonly planned: number;
@@ -55,7 +55,7 @@ export const periodBefore = ({ from, until }: Period): Period | null => {
 };
 
 /** A lift's mean e1RM in each of two periods, in curve kg; null where no day tells. */
-export interface LiftInPeriods {
+interface LiftInPeriods {
   readonly key: string;
   readonly name: string;
   readonly kg: number | null;

@@ -41,7 +41,7 @@ interface From {
 }
 
 /** "Thursday 26 November: Back and arms". */
-export const emailSubject = ({ date, document }: Pick<ShownContent, "date" | "document">, region: Region): string =>
+const emailSubject = ({ date, document }: Pick<ShownContent, "date" | "document">, region: Region): string =>
   [datesOf(region).longDate(date), document.title].filter(Boolean).join(": ");
 
 /** The email of a copy; the same for the same copy. Lines end as mail wants them only when it is written to a file. */

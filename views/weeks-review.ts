@@ -7,7 +7,7 @@ import { type NextStep, nextSteps, signsOf } from "./next-steps";
 import { type WeeksModel, type WeeksView, weeksDone } from "./weeks";
 
 /** What a block came to, measured in its test week: the best e1RM there beside that of the block's first two weeks. */
-export interface BlockMeasured {
+interface BlockMeasured {
   readonly week: number;
   readonly lifts: readonly { readonly name: string; readonly fromKg: number; readonly toKg: number }[];
 }

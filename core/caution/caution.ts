@@ -16,7 +16,7 @@ export interface Place {
 }
 
 /** What a caution is about beside its place: the limit, the muscle, the station; else the lift's exercise. */
-export interface Subject {
+interface Subject {
   readonly subject?: string;
 }
 
@@ -75,7 +75,7 @@ export interface CautionRule {
   readonly check: (session: CheckedSession, context: CautionContext, report: Report) => void;
 }
 
-export interface CheckedSession {
+interface CheckedSession {
   readonly document: SessionDocument;
   readonly parts: readonly CheckedPart[];
 }

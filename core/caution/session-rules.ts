@@ -56,7 +56,7 @@ const MEASURE_WORDS = {
   loweringSeconds: "seconds of eccentric work",
 } as const;
 
-export function jumpWords({ muscle, measure, planned, usual, ratio, fromStart }: Jump): string {
+function jumpWords({ muscle, measure, planned, usual, ratio, fromStart }: Jump): string {
   const figure = (value: number) => (measure === "hardSets" ? Math.round(value * 2) / 2 : Math.round(value));
   const words = MEASURE_WORDS[measure];
   const against = fromStart ? "a start at this level" : "what the last weeks have made usual";

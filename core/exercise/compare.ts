@@ -31,7 +31,7 @@ export interface Comparison {
 }
 
 /** Within this one trial says nothing. */
-export const TRIAL_NOISE_REPS = 2;
+const TRIAL_NOISE_REPS = 2;
 /** A difference below this matters to nobody. */
 const ALIKE_REPS = 0.75;
 /** Two-sided 80 % points of Student's t, from one degree of freedom on. */

@@ -9,7 +9,7 @@ import { wordsOf } from "./words";
 const ROW_BY_ID = new Map(ROWS.map((row) => [row.id, row]));
 const PLAIN_ROW: Row = { id: "", m: "row", on: "dumbbell" };
 
-export interface GuessedExercise {
+interface GuessedExercise {
   readonly motion: Row["m"];
   readonly implement: Implement;
   readonly station: string | null;

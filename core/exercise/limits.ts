@@ -3,7 +3,7 @@ import type { Exercise, Pattern } from "./exercise";
 import type { StressedJoint } from "./motions";
 import { REGIONS, type RegionId } from "./regions";
 
-export type LimitSide = "left" | "right" | "both";
+type LimitSide = "left" | "right" | "both";
 
 /** Something a client may not do, or only in part, from a date until one; a licensed person may have cleared it. */
 export interface ClientLimit {

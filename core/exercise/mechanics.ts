@@ -17,7 +17,7 @@ import { movingJoint, regionLength } from "./muscles";
 import type { RegionId } from "./regions";
 
 /** How the resistance pulls: by gravity, along a cable from a direction in degrees, evenly, or by a stretching band. */
-export type PullKind =
+type PullKind =
   | { readonly kind: "gravity" }
   | { readonly kind: "cable"; readonly degrees: number }
   | { readonly kind: "even" }
@@ -78,7 +78,7 @@ const STRENGTH_LOST = 0.38;
 export const strengthAt = (length: number): number => clamp(1 - STRENGTH_LOST * ((length - 0.58) / 0.58) ** 2, 0.3, 1);
 
 /** The pose at a share of the way through the lifting. */
-export function poseAt(exercise: Exercise, at: number): Pose {
+function poseAt(exercise: Exercise, at: number): Pose {
   const pose: Partial<Record<Joint, number>> = {};
   for (const [joint, angle] of Object.entries(exercise.travel) as [Joint, number | readonly [number, number]][])
     pose[joint] = typeof angle === "number" ? angle : angle[0] + (angle[1] - angle[0]) * at;
@@ -187,7 +187,7 @@ export function demandAlong(
 }
 
 /** Where along its length a region works, 0 short to 1 long, and where it is loaded most. */
-export interface LengthProfile {
+interface LengthProfile {
   readonly from: number;
   readonly to: number;
   readonly peak: number;

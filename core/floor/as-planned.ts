@@ -53,7 +53,7 @@ function miniSets(slot: Slot, set: WorkSet, pieces: readonly WorkPiece[], shown:
   return sets;
 }
 
-export const isSided = (slot: Pick<Slot, "laterality">): boolean => slot.laterality !== "both";
+const isSided = (slot: Pick<Slot, "laterality">): boolean => slot.laterality !== "both";
 
 function plannedSegment(segment: Segment, slot: Slot, { loads, settings }: Shown): PerformedSegment {
   const exerciseId = segment.exerciseId ?? slot.exerciseId;

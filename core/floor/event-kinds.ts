@@ -8,7 +8,7 @@ import type { FloorEventBody } from "./events";
 
 export type FloorEventKind = FloorEventBody["kind"];
 
-export interface FloorEventTraits {
+interface FloorEventTraits {
   /** What an entry is called where a device lists what it logged. */
   readonly name: string;
   /** With one of these a session is a draft no more: its document is frozen. */

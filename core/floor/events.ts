@@ -58,7 +58,7 @@ export interface PerformedSet extends Occurrence {
 }
 
 /** What was proposed after a set, as it stood on the screen. */
-export interface AdviceShown {
+interface AdviceShown {
   readonly slotId: string;
   readonly round: number;
   readonly words: string;
@@ -66,7 +66,7 @@ export interface AdviceShown {
   readonly reps: number | null;
 }
 
-export interface ShortRest {
+interface ShortRest {
   readonly blockId: string;
   readonly seconds: number;
 }
@@ -130,7 +130,7 @@ export interface DoneSet extends PerformedSet {
   readonly atMs: number;
 }
 
-export interface Swap {
+interface Swap {
   readonly slotId: string;
   readonly fromRound: number;
   readonly exerciseId: string;

@@ -83,7 +83,7 @@ export interface ProjectedExposure {
   readonly exposure: Exposure;
 }
 
-export interface SessionProjection {
+interface SessionProjection {
   readonly performed: PerformedSession;
   readonly exposures: readonly ProjectedExposure[];
   readonly summary: SessionSummary;

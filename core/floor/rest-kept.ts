@@ -1,7 +1,7 @@
 /** How long a rest really was. */
 import { LIMITS } from "../session/grammar";
 
-export interface RestTaken {
+interface RestTaken {
   readonly restStartedMs: number;
   /** When the work after it was seen to begin (a tap on the pacer, on a move, on the start); null: nobody said. */
   readonly workStartedMs: number | null;

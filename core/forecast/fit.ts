@@ -12,7 +12,7 @@ export interface FittedReserve {
 }
 
 /** Fewer usable sets than this, and the population's constants stand. */
-export const SETS_TO_FIT = 12;
+const SETS_TO_FIT = 12;
 
 interface LaterSet {
   readonly loadKg: number;

@@ -327,7 +327,7 @@ function nothing(span: WorkSpan): WorkForecast {
 }
 
 /** A slot that falls short of what is asked. */
-export interface ShortSlot {
+interface ShortSlot {
   readonly slotId: string;
   readonly blockId: string;
   /** The work that falls short the most. */
@@ -346,7 +346,7 @@ export interface Remedies extends ShortSlot {
 const LEAST_LOAD_SHARE = 0.75;
 
 /** The longest rest between rounds that work in so many reps is given (docs/handbook.md#methods). */
-export const longestRestSeconds = (reps: number): number => (reps <= 6 ? 300 : reps <= 15 ? 150 : 90);
+const longestRestSeconds = (reps: number): number => (reps <= 6 ? 300 : reps <= 15 ? 150 : 90);
 
 /** The slots that fall short, the earliest first. */
 export function shortSlots({ blocks }: Timeline, { work }: SessionForecast): ShortSlot[] {

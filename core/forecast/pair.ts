@@ -25,7 +25,7 @@ export type PairPoint =
   | "stationsApart"
   | "repsLost";
 
-export interface PairReason {
+interface PairReason {
   readonly point: PairPoint;
   /** Positive speaks for the pair. */
   readonly points: number;
@@ -62,12 +62,7 @@ const TEN = loadForReps(100, 10, CURVE);
 const ROUND_REST_SECONDS = 75;
 
 /** Reps of ten that `then` loses when `before` was done with one in reserve so many seconds ago. */
-export function repsLostAfter(
-  before: Exercise,
-  then: Exercise,
-  restSeconds: number,
-  constants: ReserveConstants,
-): number {
+function repsLostAfter(before: Exercise, then: Exercise, restSeconds: number, constants: ReserveConstants): number {
   const reserve = new Reserve(constants);
   reserve.perform(before, "both", 100, TEN, CURVE, 9);
   reserve.rest(restSeconds);
@@ -120,7 +115,7 @@ function isSimpleShare(a: Exercise, b: Exercise): boolean {
   return [0.5, 1, 2].some((simple) => Math.abs(share / simple - 1) < 0.06);
 }
 
-export interface PairContext {
+interface PairContext {
   readonly trainee: Trainee;
   readonly gym: GymEquipment | null;
   readonly constants?: ReserveConstants;

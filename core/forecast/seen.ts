@@ -14,7 +14,7 @@ import { daysBetween } from "../units";
 import { LostStrength, type ReserveConstants, repsLeft, strengthUsed } from "./reserve";
 
 /** Under what circumstances a part is done. */
-export interface Circumstance {
+interface Circumstance {
   /** Reps that the model takes off the fresh ones. */
   readonly lostReps: number;
   /** Counted from 0. */
@@ -28,7 +28,7 @@ export interface Circumstance {
   readonly isSaid: boolean;
 }
 
-export interface Offset {
+interface Offset {
   /** Reps to be added to what the model foretells. */
   readonly reps: number;
   /** Standard deviation of the reps about that. */

@@ -32,7 +32,7 @@ export interface LifterTraits {
   readonly pain?: number;
 }
 
-export interface SetAsked {
+interface SetAsked {
   readonly exercise: Exercise;
   readonly curveKg: number;
   /** Where the set stops when strength allows; null: to failure. */
@@ -40,7 +40,7 @@ export interface SetAsked {
   readonly side?: WorkedSide;
 }
 
-export interface SetAnswer {
+interface SetAnswer {
   readonly reps: number;
   readonly rir: number;
   readonly form: FormReport;

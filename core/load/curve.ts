@@ -24,7 +24,7 @@ export interface CurveObservation {
   readonly tested: boolean;
 }
 
-export interface FlaggedObservation extends CurveObservation {
+interface FlaggedObservation extends CurveObservation {
   /** What the client's curve says could have been lifted for those reps that day; null before there is one. */
   readonly expectedKg: number | null;
 }

@@ -27,9 +27,9 @@ export const E1RM_FORMULAS: Readonly<Record<E1rmFormula, string>> = {
 };
 
 /** Above these an estimate is weak, sets no record, or is not given. Keeps clear of the formulas' poles too. */
-export const WEAK_ABOVE_REPS = 10;
-export const WEAK_ABOVE_RIR = 4;
-export const NO_RECORD_ABOVE_REPS = 12;
+const WEAK_ABOVE_REPS = 10;
+const WEAK_ABOVE_RIR = 4;
+const NO_RECORD_ABOVE_REPS = 12;
 export const NONE_ABOVE_REPS = 20;
 
 /**

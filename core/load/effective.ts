@@ -9,10 +9,10 @@ import type { ChainPair, ElasticBand, GymEquipment } from "./equipment";
  * A load as prescribed, in kg: total on the bar, per hand, the stack's setting, or what is added to the body (negative:
  * assistance).
  */
-export type PrescribedKg = number;
+type PrescribedKg = number;
 
 /** What a load moves besides its own figure; bodyweight moves need a body mass, others ignore it. */
-export interface EffectiveContext {
+interface EffectiveContext {
   readonly bodyMassKg: number | null;
   readonly gym: GymEquipment;
   readonly setup?: readonly SetupValue[];

@@ -17,7 +17,7 @@ export interface ImplementLoads {
 }
 
 /** How far apart the loads are. */
-export interface LoadIncrements {
+interface LoadIncrements {
   /** The commonest step between neighbours, in kg; null with fewer than two loads. */
   readonly stepKg: number | null;
   /** From this load on every step but the gaps is a tenth of the load or less; null where none is. */

@@ -6,7 +6,7 @@ import type { GymEquipment, OutOfOrder } from "./equipment";
 export type ItemKind = "bar" | "plates" | "dumbbells" | "kettlebell" | "stack" | "sled" | "band" | "chains" | "station";
 
 /** One item of a gym, by the key that `outOfOrder` names it with. */
-export interface InventoryItem {
+interface InventoryItem {
   readonly key: string;
   readonly kind: ItemKind;
   readonly name: string;

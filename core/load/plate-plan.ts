@@ -59,7 +59,7 @@ const AGAINST = 1_000;
 const MOST_PLATES = 2;
 
 /** Longer sequences are planned in runs of this many loads, each starting from what the last left on the sleeve. */
-export const MAX_SEQUENCE = 16;
+const MAX_SEQUENCE = 16;
 
 /** The search stops here: about a twentieth of a second. What was asked is planned in halves then. */
 const MOST_LOOKS = 5_000;

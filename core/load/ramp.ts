@@ -31,7 +31,7 @@ export type RampKind = "full" | "short" | "none";
 /** One set at 70 %. */
 const SHORT = [[70, 5]] as const;
 
-export interface RampQuestion {
+interface RampQuestion {
   readonly workingKg: number;
   /** Working load as a share of e1RM; null where there is none: the middle table is used. */
   readonly intensity: number | null;

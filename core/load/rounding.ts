@@ -32,7 +32,7 @@ export function roundingReasons(
   return reasons;
 }
 
-export interface DistinctLoads {
+interface DistinctLoads {
   readonly built: BuildableLoad;
   readonly reason: LoadReason;
 }

@@ -37,7 +37,7 @@ export type MissedProposal =
     }
   | { readonly kind: "drop"; readonly edits: readonly PlanEdit[] };
 
-export interface MissedSession {
+interface MissedSession {
   readonly dayId: string;
   readonly name: string;
   readonly week: number;

@@ -44,7 +44,7 @@ export function appended<L extends PlanList>(
   });
 }
 
-export type EditedPlan =
+type EditedPlan =
   | { readonly ok: true; readonly plan: PlanDocument; readonly inverse: readonly PlanEdit[] }
   | { readonly ok: false; readonly message: string };
 

@@ -183,7 +183,7 @@ const holdsIn = (plan: Pick<PlanDocument, "phases">, span: PatchSpan, week: numb
   }
 };
 
-export interface PlannedSession {
+interface PlannedSession {
   readonly document: SessionDocument;
   /** Patches whose target has gone, with the reason; the others hold. */
   readonly conflicts: readonly { readonly patchId: string; readonly message: string }[];
@@ -264,7 +264,7 @@ export const absenceOn = (plan: Pick<PlanDocument, "absences">, date: string): A
 /** How far a week's session has come; what was performed, or lies in the past, is kept as it was planned then. */
 export type WeekState = "open" | "sent" | "performed" | "past";
 
-export interface PlacedSpan {
+interface PlacedSpan {
   readonly span: PatchSpan;
   /** The week that was asked for and is closed, where the change starts later. */
   readonly movedFrom: number | null;

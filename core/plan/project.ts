@@ -73,7 +73,7 @@ export interface ProjectedSession {
 }
 
 /** Of a lift on a day of a week: what is assumed there, other than that it is made. */
-export interface Exception {
+interface Exception {
   readonly dayId: string;
   readonly week: number;
   /** Null: the whole session. */
@@ -428,7 +428,7 @@ export function rulesSideBySide(
 }
 
 /** What a lift's prescription hangs on: what it would be if the lift's day before it is made, missed, or the week is away. */
-export interface DependsOn {
+interface DependsOn {
   readonly before: ComingDay;
   readonly made: readonly PlannedSet[];
   readonly missed: readonly PlannedSet[];

@@ -89,7 +89,7 @@ export interface SplitContext {
   readonly minutes: number;
 }
 
-export interface ProposedDay {
+interface ProposedDay {
   readonly name: string;
   /** Monday 0; null: none of its own, its turn comes on the others'. */
   readonly weekday: number | null;
@@ -97,7 +97,7 @@ export interface ProposedDay {
   readonly minutes: number;
 }
 
-export interface MuscleInSplit {
+interface MuscleInSplit {
   readonly muscle: Muscle;
   /** Days a week with a hard set of it. */
   readonly days: number;

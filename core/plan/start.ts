@@ -75,7 +75,7 @@ export const dayForClient = (day: PlanDay, makeId: MakeId): PlanDay => ({
   base: documentForClient(day.base),
 });
 
-export type ReadPlanText =
+type ReadPlanText =
   | { readonly ok: true; readonly days: readonly PlanDay[] }
   /** The line, counted from 1, and what is wrong there. */
   | { readonly ok: false; readonly problems: readonly { readonly line: number; readonly message: string }[] };

@@ -24,7 +24,7 @@ export interface UnfitAhead {
   readonly substitute: Exercise | null;
 }
 
-export interface UnfitContext extends Pick<ProjectContext, "gymOf" | "settings" | "bodyMassKg" | "policy"> {
+interface UnfitContext extends Pick<ProjectContext, "gymOf" | "settings" | "bodyMassKg" | "policy"> {
   readonly catalogue: Catalogue;
   readonly trainee: Omit<Trainee, "limits">;
   readonly limits: readonly ClientLimit[];

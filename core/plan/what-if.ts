@@ -34,7 +34,7 @@ interface KnownStrength extends Omit<TrainedLift, "kg" | "curve"> {
   readonly fitted: FittedCurve;
 }
 
-export interface LiftFan {
+interface LiftFan {
   readonly lineage: string;
   readonly exerciseId: string;
   /** e1RM in curve kg at the end of each week of the plan, a figure a run; null before the present week. */

@@ -7,7 +7,7 @@ import { allBlocks, type Block, LIMITS, type SessionDocument, type Slot, type Wo
 import { type MakeId, parseSession } from "../session/shorthand/parse";
 import { errorWords } from "../session/shorthand/scanner";
 
-export type WrittenLift =
+type WrittenLift =
   | { readonly ok: true; readonly edits: readonly Edit[] }
   | { readonly ok: false; readonly message: string };
 

@@ -9,7 +9,7 @@ import type { LoadAlternative } from "../load/reasons";
 import type { Settings } from "../settings";
 import { SAME_WEIGHT_KG } from "../units";
 
-export interface OutOfReach {
+interface OutOfReach {
   readonly exercise: Exercise;
   /** Prescribed kg. */
   readonly wantedKg: number;
@@ -20,7 +20,7 @@ export interface OutOfReach {
   readonly curve: RepCurve;
 }
 
-export interface LoadAlternativesContext {
+interface LoadAlternativesContext {
   readonly catalogue: Catalogue;
   readonly gym: GymEquipment;
   readonly bodyMassKg: number | null;

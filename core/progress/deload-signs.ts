@@ -13,7 +13,7 @@ export interface CheckIn {
 }
 
 export type Sleep = "well" | "fair" | "badly";
-export interface SoreMuscle {
+interface SoreMuscle {
   readonly muscle: Muscle;
   /** 1 sore, 2 very sore. */
   readonly level: 1 | 2;

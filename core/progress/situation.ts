@@ -205,7 +205,7 @@ export function isComparable(exposure: Exposure, targets: readonly SetTarget[]):
 }
 
 /** The first set that was made, but with less in reserve than was asked; half a rep is within reporting. */
-export function tooHard(targets: readonly SetTarget[], exposure: Exposure): LoggedSet | null {
+function tooHard(targets: readonly SetTarget[], exposure: Exposure): LoggedSet | null {
   return (
     exposure.sets.find(
       (set, index) =>

@@ -10,7 +10,7 @@ import { buildableLoads, type GymEquipment } from "../load/equipment";
 import { clamp, decimal, massWords, type WeightUnit } from "../units";
 import { type Unfit, unfitness, unfitSentence } from "./fitness";
 
-export type RankPart = "length" | "comfort" | "progress" | "stability" | "setup" | "directness";
+type RankPart = "length" | "comfort" | "progress" | "stability" | "setup" | "directness";
 export const RANK_PARTS: readonly RankPart[] = ["length", "comfort", "progress", "stability", "setup", "directness"];
 export const RANK_PART_NAMES: Readonly<Record<RankPart, string>> = {
   length: "tension when long",
@@ -52,9 +52,9 @@ export const RANK_PRESETS: readonly { readonly id: string; readonly name: string
   },
 ];
 
-export type RankGroup = "first choice" | "good" | "situational" | "not for this client";
+type RankGroup = "first choice" | "good" | "situational" | "not for this client";
 
-export interface RankedPart {
+interface RankedPart {
   readonly part: RankPart;
   /** 0–1. */
   readonly value: number;
@@ -134,7 +134,7 @@ function broadened(ranked: Ranked, regions: readonly RegionId[]): Ranked {
   return { ...ranked, parts, ...scored(parts, Math.max(...regions.map(of)) === 1, ranked.unfit) };
 }
 
-export function rankOne(exercise: Exercise, region: RegionId, context: RankContext): Ranked {
+function rankOne(exercise: Exercise, region: RegionId, context: RankContext): Ranked {
   const parts: RankedPart[] = RANK_PARTS.map((part) => ({
     part,
     weight: Math.max(0, context.weights[part]),

@@ -9,7 +9,7 @@ import { buildableLoads, type GymEquipment, type RoundingPolicy, roundToBuildabl
 import type { Settings } from "../settings";
 import { unfitness } from "./fitness";
 
-export interface Substitute {
+interface Substitute {
   readonly exercise: Exercise;
   /** 0 the same work … larger is further away. */
   readonly distance: number;
@@ -17,7 +17,7 @@ export interface Substitute {
   readonly kg: number | null;
 }
 
-export interface SubstituteContext {
+interface SubstituteContext {
   readonly trainee: Trainee;
   readonly gym: GymEquipment;
   readonly settings: Settings;
@@ -26,7 +26,7 @@ export interface SubstituteContext {
 }
 
 /** How far apart two exercises are: by what they train, the pattern, the length they load and their sides. */
-export function exerciseDistance(a: Exercise, b: Exercise): number {
+function exerciseDistance(a: Exercise, b: Exercise): number {
   let shared = 0;
   let all = 0;
   for (const region of REGION_IDS) {
@@ -79,7 +79,7 @@ export function substitutesFor(
 }
 
 /** The same effort on another lift of the family, through the ratios; null across families. */
-export function carriedOver(
+function carriedOver(
   exercise: Exercise,
   loadKg: number | null,
   other: Exercise,

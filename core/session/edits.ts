@@ -48,7 +48,7 @@ export type Edit =
   | ({ readonly kind: "setSegment"; readonly segmentId: string } & FieldOf<SegmentFields>);
 
 /** The document after the edits, and the edits that take it back; or why the edits no longer fit. */
-export type Edited =
+type Edited =
   | { readonly ok: true; readonly document: SessionDocument; readonly inverse: readonly Edit[] }
   | { readonly ok: false; readonly message: string };
 

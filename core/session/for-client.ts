@@ -15,7 +15,7 @@ export function documentForClient(document: SessionDocument): SessionDocument {
   };
 }
 
-export function blockForClient(block: Block): Block {
+function blockForClient(block: Block): Block {
   const slotFor = (slot: Slot): Slot => ({
     ...slot,
     sets: slot.sets.map((set) => set && { ...set, segments: set.segments.map(segmentFor) }),

@@ -115,7 +115,7 @@ export interface Slot {
   readonly restAfter: SlotRest | null;
 }
 
-export type SlotRest =
+type SlotRest =
   | { readonly kind: "each"; readonly rest: RestAmount }
   | { readonly kind: "list"; readonly rests: readonly RestAmount[] };
 
@@ -183,7 +183,7 @@ export type Amount =
   | { readonly kind: "metres"; readonly metres: number }
   | { readonly kind: "hold"; readonly seconds: number; readonly position: HoldPosition };
 
-export type HoldPosition = "long" | "middle" | "short";
+type HoldPosition = "long" | "middle" | "short";
 
 /** Seconds of one phase. `fast` is written X. `null` is unsaid (only the eccentric was written). */
 export type Phase = { readonly kind: "seconds"; readonly seconds: Span } | { readonly kind: "fast" } | null;

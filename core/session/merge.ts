@@ -13,7 +13,7 @@ export interface EditConflict {
   readonly theirs: Edit | null;
 }
 
-export interface Merged {
+interface Merged {
   readonly document: SessionDocument;
   /** What was taken of mine, in order, and the edits that take it back. */
   readonly taken: readonly Edit[];

@@ -7,7 +7,7 @@ import type { Block, LoadRule, Slot, WorkSet } from "./grammar";
 import { transitionAfter } from "./rests";
 import { TRANSITION_LIMIT_SECONDS } from "./shorthand/print";
 
-export type BlockName =
+type BlockName =
   | "straight sets"
   | "single set"
   | "rising pyramid"
@@ -25,7 +25,7 @@ export type BlockName =
   | "circuit";
 
 /** What is further true of the pair or block. */
-export type BlockTrait =
+type BlockTrait =
   | "opposing"
   | "same muscle"
   | "stretch and squeeze"

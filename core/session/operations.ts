@@ -288,15 +288,6 @@ function changeSegments(document: SessionDocument, slotId: string, round: number
   return edits(...diffSets(set, { ...set, segments }));
 }
 
-export const addSegment = (
-  document: SessionDocument,
-  slotId: string,
-  round: number,
-  segment: Segment,
-  at?: number,
-): Operation =>
-  changeSegments(document, slotId, round, (segments) => segments.toSpliced(at ?? segments.length, 0, segment));
-
 export const removeSegment = (document: SessionDocument, slotId: string, round: number, index: number): Operation =>
   changeSegments(document, slotId, round, (segments) =>
     segments[index] ? segments.toSpliced(index, 1) : "That part is not in the set any more.",
@@ -378,7 +369,7 @@ const freshSlot = (slot: Slot, makeId: MakeId): Slot => ({
 export const freshBlock = (block: Block, makeId: MakeId): Block => freshBlocks([block], makeId)[0]!;
 
 /** Copies with ids of their own; loads that are taken from another of these lifts follow the copy. */
-export function freshBlocks(blocks: readonly Block[], makeId: MakeId): Block[] {
+function freshBlocks(blocks: readonly Block[], makeId: MakeId): Block[] {
   const renamed = new Map<string, string>();
   const copies = blocks.map((block) => ({
     ...block,

@@ -100,7 +100,7 @@ export function withoutSessionChanges(document: SessionDocument): SessionDocumen
 }
 
 /** Writes the loads of some parts as figures; for moves of the body, what is added to it or taken off. */
-export function writeLoads(
+function writeLoads(
   document: SessionDocument,
   slotId: string,
   loads: ReadonlyMap<string, { readonly weight: Weight; readonly kg: number; readonly besideBody: boolean }>,

@@ -29,7 +29,7 @@ export interface Shorter {
   readonly besideSets: number;
 }
 
-export interface ShorterContext {
+interface ShorterContext {
   readonly catalogue: Catalogue;
   readonly priorities: Readonly<Partial<Record<Muscle, MusclePriority>>>;
   readonly makeId: MakeId;

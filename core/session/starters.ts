@@ -1,6 +1,6 @@
 /** Our own sessions and blocks to start from: one for each structure, in the shorthand, for anybody's loads. */
 
-export interface Starter {
+interface Starter {
   readonly id: string;
   readonly kind: "session" | "block";
   readonly name: string;

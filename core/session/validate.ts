@@ -11,7 +11,7 @@ import {
   type WorkSet,
 } from "./grammar";
 
-export interface DocumentProblem {
+interface DocumentProblem {
   /** The id of the block, slot or set that is wrong; "session" for the whole. */
   readonly place: string;
   readonly message: string;

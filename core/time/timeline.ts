@@ -75,13 +75,13 @@ export interface Timeline {
   readonly seconds: number;
 }
 
-export interface TimelineContext extends WorkContext {
+interface TimelineContext extends WorkContext {
   /** Reps of each ramp set of a slot, once loads are known; without it an automatic ramp counts three sets. */
   readonly rampReps?: (slot: Slot) => readonly number[];
 }
 
 /** Later mini-sets of a rep goal are expected to go like the last of these. */
-export const MINI_SETS_TOLD_APART = 12;
+const MINI_SETS_TOLD_APART = 12;
 
 const ASSUMED_RAMP_REPS = [8, 5, 3] as const;
 
@@ -166,7 +166,7 @@ function chargeStations(block: Block, used: Set<string>, catalogue: Catalogue): 
 }
 
 /** The block's expansion, remembered while the block and all that it depends on stay the same. */
-export function expandBlock(block: Block, context: TimelineContext): BlockTimeline {
+function expandBlock(block: Block, context: TimelineContext): BlockTimeline {
   const { catalogue, settings } = context;
   const key = outsideKey(block, context);
   const known = remembered.get(block);

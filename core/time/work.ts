@@ -27,7 +27,7 @@ export interface WorkPiece {
   readonly tempoAssumed: boolean;
 }
 
-export interface RestPiece {
+interface RestPiece {
   readonly kind: "rest";
   readonly seconds: number;
   readonly reason: RestInside;

@@ -14,6 +14,3 @@ export function weeklySetBand(trainingAge: TrainingAge, priority: MusclePriority
   if (priority === "build") return { low: 14 * scale, high: 22 * scale };
   return { low: 10 * scale, high: 20 * scale };
 }
-
-export const bandVerdict = (sets: number, band: SetBand): "under" | "inside" | "over" =>
-  sets < band.low ? "under" : sets > band.high ? "over" : "inside";

@@ -4,7 +4,7 @@ import { isWork, type Timeline } from "../time/timeline";
 import { creditsWithin, hardPartsOf, muscleAt, visitWork } from "./hard-sets";
 import { type Amounts, emptyAmounts, repsEachSide, type TotalsContext } from "./totals";
 
-export interface Breakdown {
+interface Breakdown {
   readonly bySet: ReadonlyMap<string, Amounts>;
   /** By `blockId:round`, rounds counted from 0. */
   readonly byRound: ReadonlyMap<string, Amounts>;

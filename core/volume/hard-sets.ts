@@ -29,7 +29,7 @@ export interface HardPart {
   readonly toFailure: boolean;
 }
 
-export interface HardParts {
+interface HardParts {
   readonly parts: readonly HardPart[];
   /** Whether any of them is only assumed to be hard, no effort being written. */
   readonly assumed: boolean;
@@ -93,7 +93,7 @@ export function schoolWeight(share: number, school: CountingSchool): number {
 }
 
 /** Where an exercise counts: positions of regions, then of muscles, with its shares and what they count in a school. */
-export interface Track {
+interface Track {
   readonly place: number;
   readonly share: number;
   readonly weight: number;
@@ -129,7 +129,7 @@ export function creditTracksOf(exercise: Exercise, school: CountingSchool): read
 }
 
 /** A part in a chain of one place, with what its share counts there. */
-export interface ChainLink {
+interface ChainLink {
   readonly part: HardPart;
   readonly weight: number;
 }

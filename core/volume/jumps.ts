@@ -5,16 +5,16 @@ import { type MusclePriority, type TrainingAge, weeklySetBand } from "./bands";
 import { type MuscleLoads, NO_LOAD } from "./session-volume";
 
 const MEASURES = ["hardSets", "failureSets", "reps", "loweringSeconds"] as const;
-export type JumpMeasure = (typeof MEASURES)[number];
+type JumpMeasure = (typeof MEASURES)[number];
 
 /** A week to begin with, for a muscle: what is usual is never taken to be less. */
-export const STARTING_WEEK: Readonly<Record<TrainingAge, Readonly<Record<JumpMeasure, number>>>> = {
+const STARTING_WEEK: Readonly<Record<TrainingAge, Readonly<Record<JumpMeasure, number>>>> = {
   novice: { hardSets: 5, failureSets: 0, reps: 60, loweringSeconds: 150 },
   intermediate: { hardSets: 9, failureSets: 2, reps: 110, loweringSeconds: 280 },
   advanced: { hardSets: 12, failureSets: 4, reps: 140, loweringSeconds: 360 },
 };
 
-export const JUMP_LIMITS = { note: 1.3, warn: 1.6, block: 2.5 } as const;
+const JUMP_LIMITS = { note: 1.3, warn: 1.6, block: 2.5 } as const;
 export type Severity = "note" | "warn" | "block";
 
 export interface Jump {

@@ -24,15 +24,15 @@ export function weekLoad(days: readonly number[]): WeekLoad {
   return { sum: total, monotony, strain: total * monotony };
 }
 
-export interface HeavySet {
+interface HeavySet {
   readonly reps: number;
   /** Load as a share of the maximum, 0–1. */
   readonly intensity: number;
 }
 
-export const INTENSITY_ZONES = [0.55, 0.7, 0.8, 0.9] as const;
+const INTENSITY_ZONES = [0.55, 0.7, 0.8, 0.9] as const;
 
-export interface StrengthReading {
+interface StrengthReading {
   /** Reps below 55 %, 55–70, 70–80, 80–90, 90 % and above. */
   readonly repsByZone: readonly number[];
   /** Mean share of the maximum over all reps; null without reps. */

@@ -59,7 +59,7 @@ export const NO_LOAD: MuscleLoad = {
 
 export type MuscleLoads = Readonly<Partial<Record<Muscle, MuscleLoad>>>;
 
-export type LengthCoverage = Readonly<Record<RangeThird, number>>;
+type LengthCoverage = Readonly<Record<RangeThird, number>>;
 
 /** Hard sets of each region by the third of its length in which it was hard. */
 export type Coverage = Readonly<Partial<Record<RegionId, LengthCoverage>>>;
@@ -200,7 +200,7 @@ function coverageOf(parts: readonly HardPart[], settings: Settings): Coverage {
 }
 
 /** Where along its length a region is loaded most in a part: partial reps and holds are at the place that they are done in. */
-export function hardestLength(exercise: Exercise, region: RegionId, segment: Segment): number {
+function hardestLength(exercise: Exercise, region: RegionId, segment: Segment): number {
   const { from, to, peak } = lengthProfile(exercise, region);
   const where = segment.amount.kind === "hold" ? segment.amount.position : segment.rom;
   switch (where) {

@@ -33,7 +33,7 @@ export interface Amounts {
   volumeLoadKg: number;
 }
 
-export interface MuscleAmounts {
+interface MuscleAmounts {
   /** Chains of hard parts counted as the settings say. */
   hardSets: number;
   /** Hard sets counted one by one. */

@@ -14,7 +14,7 @@ interface DemoAccount {
   readonly password: string;
 }
 
-export interface StudioSetup {
+interface StudioSetup {
   /** Beside other studios an address is confirmed by email first. */
   readonly byEmail: boolean;
   /** Where the demo keeps its emails. */

@@ -34,7 +34,7 @@ export function useRestEnd(over: boolean): boolean {
   return turned;
 }
 
-export function playTone(hertz: number, seconds: number): void {
+function playTone(hertz: number, seconds: number): void {
   try {
     const context = new AudioContext();
     const oscillator = context.createOscillator();

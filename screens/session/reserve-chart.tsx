@@ -2,7 +2,7 @@
 import { scaleLinear } from "d3-scale";
 import { decimal, fallsShort, type WorkForecast } from "@/core";
 
-export interface LikelyRound {
+interface LikelyRound {
   readonly round: number;
   readonly forecast: WorkForecast | null;
 }

@@ -51,7 +51,7 @@ export interface EditorProblem {
   readonly kind: "error" | "mark";
 }
 
-export interface CompletionOffer {
+interface CompletionOffer {
   readonly insert: string;
   readonly from: number;
   readonly means: string;

@@ -69,7 +69,7 @@ export function useWorkerAnswer(view: SessionContext & Partial<SessionView>): Qu
   );
 }
 
-export type Answered<A> =
+type Answered<A> =
   | { readonly kind: "working" }
   | { readonly kind: "answered"; readonly answer: A }
   | { readonly kind: "failed" };

@@ -227,7 +227,7 @@ const isOff = ({ medianKg }: CellChance, { topKg }: WeekCell): boolean =>
   medianKg !== null && topKg !== null && Math.abs(medianKg - topKg) > 0.01;
 
 /** "60", "+10", "−15": as the lift is loaded, without its unit, which the row's head and the panel say. */
-export function loadFigureWords(cell: Pick<WeekCell, "topKg" | "lift">, isOfBody: boolean, unit: WeightUnit): string {
+function loadFigureWords(cell: Pick<WeekCell, "topKg" | "lift">, isOfBody: boolean, unit: WeightUnit): string {
   if (cell.topKg === null) return "?";
   const figure = massFigure(Math.abs(cell.topKg), unit, 2);
   if (!isOfBody) return figure;

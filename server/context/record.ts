@@ -15,7 +15,7 @@ import type { Transaction } from "../db";
 import * as db from "../db/queries";
 import type { StudioContext } from "./studio";
 
-export const MOST_EXPOSURES = 26;
+const MOST_EXPOSURES = 26;
 
 export async function bodyMassKgOn(tx: Transaction, clientId: string, date: string): Promise<number | null> {
   const mass = await db.bodyMassOn(tx, clientId, date);

@@ -42,7 +42,7 @@ export function plannedSums(document: SessionDocument, { catalogue, settings }: 
 }
 
 /** A session in its week, done or still to be done. */
-export interface CountedSession {
+interface CountedSession {
   readonly id: string;
   readonly date: string;
   readonly isDone: boolean;

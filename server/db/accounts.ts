@@ -42,7 +42,7 @@ interface MemberRow extends Record<string, unknown> {
   readonly session?: string;
 }
 
-export interface AttemptCount {
+interface AttemptCount {
   /** For this account from this address: how many before this one, and seconds since the last of them. */
   readonly here: number;
   readonly sinceSeconds: number;
@@ -104,7 +104,7 @@ export async function deleteSession(tx: Transaction, id: string): Promise<void> 
   await tx.delete(session).where(eq(session.id, id));
 }
 
-export interface InvitationSeen extends Record<string, unknown> {
+interface InvitationSeen extends Record<string, unknown> {
   readonly studio_id: string;
   readonly studio_name: string;
   readonly role: "coach" | "client";

@@ -144,7 +144,7 @@ export interface DemoClient {
   readonly days: readonly { readonly weekday: number; readonly text: string; readonly inLoft?: boolean }[];
 }
 
-export interface DemoPlan {
+interface DemoPlan {
   readonly name: string;
   readonly phases: readonly {
     readonly kind: PhaseKind;

@@ -13,7 +13,7 @@ async function ownAccount(scope: Scope) {
 }
 
 /** A device as its owner would call it, from what its browser says of itself. */
-export function deviceWords(userAgent: string | null): string {
+function deviceWords(userAgent: string | null): string {
   const said = userAgent ?? "";
   if (/iPhone|Android.*Mobile/.test(said)) return "A phone";
   if (/iPad|Android/.test(said)) return "A tablet";

@@ -11,7 +11,7 @@ import { answerIn, changedElsewhere, defineUseCase, joined, notFound, ok, refuse
 
 const NO_EQUIPMENT: GymEquipment = readEquipment({});
 
-export const gymLine = (row: db.GymRow, names: ReadonlyMap<string, string>): GymLine => ({
+const gymLine = (row: db.GymRow, names: ReadonlyMap<string, string>): GymLine => ({
   id: row.id,
   name: row.name,
   isDefault: row.isDefault,

@@ -9,7 +9,7 @@ import * as db from "../db/queries";
 import { type Outcome, ok, refused } from "./kit";
 import { startingEquipment } from "./starting-gym";
 
-export interface FoundStudio {
+interface FoundStudio {
   readonly studio: string;
   readonly name: string;
   readonly password: string;

@@ -21,7 +21,7 @@ import {
 const TRAINING_SHARE = 0.9;
 
 /** How many weeks a rule has been in force, counted from 0: by the plan, or outside of one by the weeks that were trained. */
-export function weeksIn(fromWeek: number, { context, earlier, last }: Situation): number {
+function weeksIn(fromWeek: number, { context, earlier, last }: Situation): number {
   const { planWeek, date } = context.calendar;
   if (planWeek !== null) return Math.max(0, planWeek - fromWeek);
   const before = [...earlier, last].map((day) => mondayOf(day.date)).filter((monday) => monday < mondayOf(date));

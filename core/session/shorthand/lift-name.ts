@@ -5,7 +5,7 @@ import { LIMITS } from "../grammar";
 import type { Scanner } from "./scanner";
 
 /** A lift as it was named: with the sides and the set-up that its name says. */
-export interface NamedLift {
+interface NamedLift {
   readonly id: string;
   readonly laterality: Laterality;
   readonly setup: readonly SetupValue[];

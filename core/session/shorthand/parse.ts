@@ -110,7 +110,7 @@ export function* parseSessionSteps(
 }
 
 /** What a cell is written into. */
-export interface CellPlace {
+interface CellPlace {
   /** The set that is there: what is not written stays as it is. */
   readonly before: WorkSet | null;
   /** Whether no round of its lift comes before it. */

@@ -50,7 +50,7 @@ export function printSession(
   return [...(head.length > 0 ? [head.join("\n")] : []), ...blocks].join("\n\n");
 }
 
-export function printDuration(seconds: number): string {
+function printDuration(seconds: number): string {
   return seconds % 60 === 0 && seconds > 0 ? `${seconds / 60}min` : `${decimal(seconds)}s`;
 }
 
@@ -308,9 +308,9 @@ export function printAmount(amount: Amount, rom: Segment["rom"]): string {
   }
 }
 
-export const printWeight = (w: Weight): string => `${w.amount}${w.unit}`;
+const printWeight = (w: Weight): string => `${w.amount}${w.unit}`;
 
-export function printChange(change: LoadChange): string {
+function printChange(change: LoadChange): string {
   if (change.kind === "percent") return `${change.percent < 0 ? "-" : "+"}${decimal(Math.abs(change.percent))}%`;
   return `${change.sign < 0 ? "-" : "+"}${printWeight(change.weight)}`;
 }
@@ -347,7 +347,7 @@ function printBeside(beside: AddedResistance): string {
   return `&${beside.kind === "other" ? beside.name : beside.kind} ${printWeight(beside.weight)}`;
 }
 
-export const printSetup = (setup: readonly SetupValue[]): string =>
+const printSetup = (setup: readonly SetupValue[]): string =>
   `[${setup.map(({ name, value }) => `${name} ${value}`.trim()).join(", ")}]`;
 
 /** `t3-1-1-0`; phases that are unsaid at the end are left off, others are `?`. */

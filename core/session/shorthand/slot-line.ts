@@ -34,7 +34,7 @@ import {
   readWeight,
 } from "./tokens";
 
-export interface DraftSegment {
+interface DraftSegment {
   exerciseId: string | null;
   setup: readonly SetupValue[] | null;
   amount: Amount;

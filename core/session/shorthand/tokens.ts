@@ -15,7 +15,7 @@ import {
 } from "../grammar";
 import type { Scanner } from "./scanner";
 
-export interface ReadAmount {
+interface ReadAmount {
   readonly amount: Amount;
   readonly rom: RangeOfMotion;
 }
@@ -134,7 +134,7 @@ function checkedWeight(s: Scanner, at: number, length: number, amount: string, u
 }
 
 /** What `@` brought: the rule for each round (one entry: all rounds), and an effort target when the load is by effort. */
-export interface ReadLoad {
+interface ReadLoad {
   readonly rules: readonly (LoadRule | null)[];
   readonly rir: readonly (Span | null)[] | null;
 }
@@ -212,7 +212,7 @@ function effortOf(s: Scanner, word: string, figures: string, length: number): Sp
 }
 
 /** A change for one session is no more than this. */
-export const MOST_OF_NEXT = 50;
+const MOST_OF_NEXT = 50;
 
 function readSingleRule(s: Scanner): LoadRule | null {
   if (s.eat(/BW\b|bodyweight\b/iy)) {

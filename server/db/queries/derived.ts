@@ -3,7 +3,7 @@ import { and, asc, desc, eq, gte, inArray, lt, lte, sql } from "drizzle-orm";
 import type { Transaction } from "..";
 import { exposures, liftSummaries, unprojected, weekSums } from "../schema";
 
-export type ExposureRow = typeof exposures.$inferSelect;
+type ExposureRow = typeof exposures.$inferSelect;
 export type LiftSummaryRow = typeof liftSummaries.$inferSelect;
 
 /** The record of some lifts of a client up to a date: the last exposures of each, oldest first. */

@@ -29,7 +29,7 @@ export const shownRows = (tx: Transaction, sessionId: string) =>
 export const eventRows = (tx: Transaction, sessionId: string): Promise<EventRow[]> =>
   tx.select().from(floorEvents).where(eq(floorEvents.sessionId, sessionId)).orderBy(asc(floorEvents.sequence));
 
-export interface EventToStore {
+interface EventToStore {
   readonly id: string;
   readonly atMs: number;
   readonly shownHash: string;
@@ -39,7 +39,7 @@ export interface EventToStore {
   readonly contentHash: string;
 }
 
-export interface EventsStored extends Record<string, unknown> {
+interface EventsStored extends Record<string, unknown> {
   readonly client_id: string | null;
   readonly state: SessionRow["state"] | null;
   /** Hashes of the documents that the session was shown in; events of others were left aside. */
