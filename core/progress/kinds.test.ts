@@ -328,9 +328,9 @@ describe("every kind of rule", () => {
     },
   );
 
-  it("over 100,000 weeks of many lifts and gyms asks for what can be built, keeps its bounds, and answers the same again", () => {
-    const { asked: answers, breaches } = ruleWeeks(100_000, 20261126);
-    expect(answers).toBeGreaterThan(100_000);
+  it("over 25,000 weeks of many lifts and gyms asks for what can be built, keeps its bounds, and answers the same again", () => {
+    const { asked: answers, breaches } = ruleWeeks(25_000, 20261126);
+    expect(answers).toBeGreaterThan(25_000);
     expect(breaches).toEqual([]);
   }, 180_000);
 
