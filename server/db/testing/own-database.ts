@@ -4,6 +4,9 @@ import { prepareDatabase } from "../../testing/studio";
 import { closeDatabase } from "..";
 
 export async function ownDatabase(name: string): Promise<{ readonly drop: () => Promise<void> }> {
+  // Another test of this process may have the shared one open.
+  await closeDatabase();
+  const { DATABASE_OWNER_URL, DATABASE_URL } = process.env;
   const owner = new URL(process.env.DATABASE_OWNER_URL!);
   const web = new URL(process.env.DATABASE_URL!);
   const maintenance = new pg.Client({ connectionString: owner.toString() });
@@ -21,6 +24,7 @@ export async function ownDatabase(name: string): Promise<{ readonly drop: () => 
       await closeDatabase();
       await maintenance.query(`DROP DATABASE IF EXISTS "${own}" WITH (FORCE)`);
       await maintenance.end();
+      Object.assign(process.env, { DATABASE_OWNER_URL, DATABASE_URL });
     },
   };
 }
