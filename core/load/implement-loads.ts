@@ -169,7 +169,7 @@ export function implementLoadsOf(gym: GymEquipment): ImplementLoads[] {
   add({
     key: "assistance",
     kind: "assistance",
-    name: "Help",
+    name: "Assistance",
     basis: "taken off the body",
     loads: beside
       .filter((load) => load.kg < 0)
