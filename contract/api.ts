@@ -5,6 +5,7 @@
 import {
   daysBetween,
   E1RM_FORMULAS,
+  keysOf,
   METHODS,
   MUSCLES,
   PATTERNS,
@@ -132,7 +133,7 @@ export const INPUTS = {
   "account.endDevices": strictObject({ device: nullable(identifier()) }),
   "studio.changeRegion": REGION_SCHEMA,
   "studio.changeSettings": strictObject({
-    e1rmFormula: oneOfTexts(...(Object.keys(E1RM_FORMULAS) as (keyof typeof E1RM_FORMULAS)[])),
+    e1rmFormula: oneOfTexts(...keysOf(E1RM_FORMULAS)),
   }),
   "studio.changeMethods": strictObject(change(methods)),
   "gyms.show": strictObject({ gymId: nullable(uuid()) }),

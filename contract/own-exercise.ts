@@ -4,6 +4,7 @@ import {
   exerciseFrom,
   exerciseProblems,
   guessExercise,
+  keysOf,
   MOTIONS,
   type MotionId,
   REGION_IDS,
@@ -45,7 +46,7 @@ export interface OwnExercise {
 export const ownExerciseSchema = strictObject({
   id: identifier(),
   name: nonEmptyString(80),
-  motion: oneOfTexts(...(Object.keys(MOTIONS) as MotionId[])),
+  motion: oneOfTexts(...keysOf(MOTIONS)),
   implement: oneOfTexts(
     "barbell",
     "dumbbells",

@@ -2,9 +2,9 @@
 import {
   type Absence,
   type Goal,
+  keysOf,
   type MovedSession,
   PHASE_WORDS,
-  type PhaseKind,
   PLAN_LIMITS,
   PLAN_VERSION,
   type PlanDay,
@@ -40,7 +40,7 @@ import {
 
 const week = integer(0, PLAN_LIMITS.weeks - 1);
 const phaseFields = {
-  kind: oneOfTexts(...(Object.keys(PHASE_WORDS) as PhaseKind[])),
+  kind: oneOfTexts(...keysOf(PHASE_WORDS)),
   name: boundedText(80),
   weeks: integer(1, PLAN_LIMITS.weeks),
   methodId: nullable(boundedText(80)),
@@ -195,7 +195,7 @@ export function planProblems(plan: PlanDocument): { field: string; message: stri
     if (!days.has(one.dayId))
       problems.push({ field: `moved.${index}`, message: "The day of this session is not in the plan." });
   });
-  for (const list of Object.keys(LISTS) as PlanList[]) {
+  for (const list of keysOf(LISTS)) {
     const ids = plan[list].map((item) => item.id);
     if (new Set(ids).size < ids.length) problems.push({ field: list, message: "An id is used twice." });
   }

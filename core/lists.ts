@@ -30,3 +30,11 @@ export function unmoved<T>(from: readonly T[], to: readonly T[]): Set<T> {
     kept.add(to[next]!);
   return kept;
 }
+
+/** The keys of a record of known keys, with their type: a record made by a table of kinds has no others. */
+export const keysOf = <K extends string>(record: Readonly<Partial<Record<K, unknown>>>): K[] =>
+  Object.keys(record) as K[];
+
+/** The entries of a record of known keys, with their types. */
+export const entriesOf = <K extends string, V>(record: Readonly<Partial<Record<K, V>>>): [K, V][] =>
+  Object.entries(record) as [K, V][];

@@ -156,7 +156,7 @@ test("an entry that is refused says why on the floor and at the desk, is put rig
   const file = page.waitForEvent("download");
   await page.getByRole("button", { name: "Save all entries of this device as a file" }).click();
   expect((await file).suggestedFilename()).toBe("yarvex-entries.json");
-  await page.getByRole("button", { name: "Put right" }).click();
+  await page.getByRole("button", { name: "Correct" }).click();
   await page.getByLabel("Reps", { exact: true }).fill("7");
   await page.getByRole("button", { name: "Send", exact: true }).click();
   await expect(page.getByText("All that was logged here is sent.")).toBeVisible();

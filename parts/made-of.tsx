@@ -1,4 +1,4 @@
-import { decimal, type Muscle, massWords, muscleName, type TrainingAge, weeklySetBand } from "@/core";
+import { decimal, type Muscle, massWords, muscleName, weeklySetBand } from "@/core";
 import { useDates } from "@/parts/region";
 import { askedWords, madeOf, type WeeksModel, type WeeksView } from "@/views";
 
@@ -18,7 +18,7 @@ export function VolumeBreakdownPanel({
   const column = model.columns.find((one) => one.week === week);
   if (!column) return <p className="text-quiet">This week is not in the plan any more.</p>;
   const load = column.muscles[muscle];
-  const band = weeklySetBand(view.client.trainingAge as TrainingAge, view.client.priorities[muscle] ?? "normal");
+  const band = weeklySetBand(view.client.trainingAge, view.client.priorities[muscle] ?? "normal");
   const days = madeOf(view, model, { muscle, week });
   return (
     <section className="flex flex-col gap-2">

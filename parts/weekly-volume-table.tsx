@@ -3,11 +3,12 @@ import { useState } from "react";
 import {
   BUILDING,
   decimal,
+  entriesOf,
+  keysOf,
   type Muscle,
   type MuscleLoad,
   massFigure,
   muscleName,
-  type TrainingAge,
   type WeightUnit,
   weeklySetBand,
 } from "@/core";
@@ -44,8 +45,7 @@ export function WeeklyVolumeTable({
   const { trainingAge, priorities } = view.client;
   const totals = new Map<Muscle, number>();
   for (const { muscles } of model.columns)
-    for (const [muscle, load] of Object.entries(muscles) as [Muscle, { hardSets: number }][])
-      totals.set(muscle, (totals.get(muscle) ?? 0) + load.hardSets);
+    for (const [muscle, load] of entriesOf(muscles)) totals.set(muscle, (totals.get(muscle) ?? 0) + load.hardSets);
   const shown = [...totals]
     .filter(([, sets]) => sets >= model.columns.length)
     .sort((a, b) => b[1] - a[1])
@@ -60,7 +60,7 @@ export function WeeklyVolumeTable({
             onChange={(event) => setMeasure(event.target.value as MuscleMeasure)}
             className="min-h-6 max-w-44 rounded-[3px] border border-rule bg-surface px-1 font-bold"
           >
-            {(Object.keys(MEASURES) as MuscleMeasure[]).map((one) => (
+            {keysOf(MEASURES).map((one) => (
               <option key={one} value={one}>
                 {MEASURES[one].name}
               </option>
@@ -73,7 +73,7 @@ export function WeeklyVolumeTable({
         <HeadingGaps columns={model.columns} />
       </tr>
       {shown.map(([muscle]) => {
-        const band = weeklySetBand(trainingAge as TrainingAge, priorities[muscle] ?? "normal");
+        const band = weeklySetBand(trainingAge, priorities[muscle] ?? "normal");
         const most = Math.max(1e-9, ...model.columns.map(({ muscles }) => muscles[muscle]?.[measure] ?? 0));
         return (
           <tr key={muscle}>

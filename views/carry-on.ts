@@ -98,7 +98,8 @@ export function carriedLifts(session: ProjectedSession, model: WeeksModel, view:
     const loads = sets.flatMap(({ kg }) => (kg === null ? [] : [kg]));
     const reason = next?.reasons.find(({ kind }) => FOR_THE_COACH.has(kind));
     const isTimed = sets.every(({ reps }) => reps === null);
-    const unknown = next === null && loads.length === 0 && !isTimed ? "No load is known: find it in the ramp." : null;
+    const unknown =
+      next === null && loads.length === 0 && !isTimed ? "No load is known: start light in the ramp, and add." : null;
     return {
       slotId: slot.id,
       name: exerciseOrThrow(catalogue, slot.exerciseId).name,

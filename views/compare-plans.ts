@@ -5,6 +5,7 @@ import {
   BUILDING,
   daysInWeek,
   type Exercise,
+  entriesOf,
   exerciseOrThrow,
   type Muscle,
   type PlanDocument,
@@ -35,8 +36,7 @@ export function planFigures(document: PlanDocument, view: WeeksView, isKept: boo
   const weeks = Math.max(1, counted.length);
   const hardSets: Partial<Record<Muscle, number>> = {};
   for (const { muscles } of counted)
-    for (const [muscle, load] of Object.entries(muscles) as [Muscle, { hardSets: number }][])
-      hardSets[muscle] = (hardSets[muscle] ?? 0) + load.hardSets / weeks;
+    for (const [muscle, load] of entriesOf(muscles)) hardSets[muscle] = (hardSets[muscle] ?? 0) + load.hardSets / weeks;
   const catalogue = catalogueIn(view.exercises);
   const ends = new Map<string, { exercise: Exercise; asked: string; week: number }>();
   const isLast = (cell: WeekCell | null): cell is WeekCell =>

@@ -26,7 +26,6 @@ import {
   type SessionDocument,
   sessionVolume,
   type Trainee,
-  type TrainingAge,
 } from "../core";
 import type { ComputedSession } from "./compute";
 import type { SessionContext } from "./views";
@@ -72,7 +71,7 @@ export function judgeSession(document: SessionDocument, context: SessionContext,
   // A jump is said once for a muscle, by its gravest measure, and where this session has a part in it.
   const { trainingAge, priorities } = context.client;
   const priorityOf = (muscle: Muscle) => priorities[muscle] ?? "normal";
-  const jumps = jumpsOf(week, context.week.before, trainingAge as TrainingAge, priorityOf).filter(
+  const jumps = jumpsOf(week, context.week.before, trainingAge, priorityOf).filter(
     (jump, index, all) =>
       muscles[jump.muscle] !== undefined && all.findIndex((other) => other.muscle === jump.muscle) === index,
   );

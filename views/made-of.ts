@@ -1,7 +1,7 @@
 /** What a muscle's figure of a week is made of: the days that train it, and their lifts with their sets. */
 
 import { catalogueIn } from "../contract/catalogue";
-import { exerciseOrThrow, type Muscle, REGIONS, type RegionId, type Share } from "../core";
+import { entriesOf, exerciseOrThrow, type Muscle, REGIONS, type Share } from "../core";
 import { type CellState, musclesOfDay, type WeekCell, type WeeksModel, type WeeksView } from "./weeks";
 
 interface VolumeBreakdownLift {
@@ -34,7 +34,7 @@ export function madeOf(
       const cell = row.cells[week];
       if (!cell || cell.state === "missed" || cell.state === "away" || cell.state === "leftOut") return [];
       const exercise = exerciseOrThrow(catalogue, cell.lift?.slot.exerciseId ?? row.slot.exerciseId);
-      const shares = (Object.entries(exercise.shares) as [RegionId, Share][])
+      const shares = entriesOf(exercise.shares)
         .filter(([region]) => REGIONS[region].muscle === muscle)
         .map(([, share]) => share);
       const share = Math.max(0, ...shares) as Share;

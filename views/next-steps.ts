@@ -13,8 +13,10 @@ import {
   daysInWeek,
   deloadSigns,
   endDay,
+  entriesOf,
   exerciseOrThrow,
   type FeltSession,
+  keysOf,
   type Muscle,
   mean,
   mondayOf,
@@ -28,7 +30,6 @@ import {
   type RegionId,
   sessionOfWeek,
   setsMore,
-  type TrainingAge,
   type Trend,
   weeklySetBand,
   weekOfDate,
@@ -179,9 +180,9 @@ export function nextSteps(
   const whole = model.columns.filter(
     ({ done, planned, phase, monday }) => done === planned && BUILDING.has(phase.kind) && monday < mondayOf(view.today),
   );
-  for (const muscle of Object.keys(whole.at(-1)?.muscles ?? {}) as Muscle[]) {
+  for (const muscle of keysOf(whole.at(-1)?.muscles ?? {})) {
     const sets = mean(whole.slice(-3).map(({ muscles }) => muscles[muscle]?.hardSets ?? 0));
-    const band = weeklySetBand(view.client.trainingAge as TrainingAge, view.client.priorities[muscle] ?? "normal");
+    const band = weeklySetBand(view.client.trainingAge, view.client.priorities[muscle] ?? "normal");
     // What is trained by the way, and is no aim of anybody's, needs no word.
     if (view.client.priorities[muscle] === "build" && sets < band.low)
       steps.push({ kind: "underBand", muscle, sets, ...band });
@@ -202,8 +203,8 @@ function wayFor({ slot, weeks }: LiftAcrossWeeks, view: WeeksView, model: WeeksM
   if (reserves.length > 0 && mean(reserves) < 1) return "lighter";
   const week = weeks.findLastIndex((one) => one?.cell.state === "done");
   const muscles = model.columns[week]?.muscles ?? {};
-  const few = (Object.entries(muscles) as [Muscle, { hardSets: number }][]).some(([muscle, { hardSets }]) => {
-    const band = weeklySetBand(view.client.trainingAge as TrainingAge, view.client.priorities[muscle] ?? "normal");
+  const few = entriesOf(muscles).some(([muscle, { hardSets }]) => {
+    const band = weeklySetBand(view.client.trainingAge, view.client.priorities[muscle] ?? "normal");
     return trains(exercise.shares, muscle) && hardSets < band.low;
   });
   return few ? "aSetMore" : "otherRule";

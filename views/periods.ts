@@ -1,5 +1,5 @@
 /** Spans of weeks that are compared: what was done in each, and where each lift stood. */
-import { type Muscle, mean } from "../core";
+import { entriesOf, type Muscle, mean } from "../core";
 import type { LiftAcrossWeeks } from "./lifts-across";
 import type { MuscleMeasure } from "./made-of";
 import type { WeeksModel } from "./weeks";
@@ -29,8 +29,7 @@ export function periodSums(model: WeeksModel, { from, until }: Period): PeriodSu
   const byMuscle = (measure: MuscleMeasure) => {
     const sums: Partial<Record<Muscle, number>> = {};
     for (const { muscles } of columns)
-      for (const [muscle, load] of Object.entries(muscles) as [Muscle, NonNullable<(typeof muscles)[Muscle]>][])
-        sums[muscle] = (sums[muscle] ?? 0) + load[measure] / weeks;
+      for (const [muscle, load] of entriesOf(muscles)) sums[muscle] = (sums[muscle] ?? 0) + load[measure] / weeks;
     return sums;
   };
   const loads = columns.flatMap(({ load }) => (load ? [load.sum] : []));

@@ -34,6 +34,7 @@ import type {
   SessionSummary,
   Settings,
   TestedMax,
+  TrainingAge,
   UnreadLine,
   Weight,
 } from "../core";
@@ -74,7 +75,7 @@ export interface PastSession {
 export interface ClientLine {
   readonly id: string;
   readonly name: string;
-  readonly trainingAge: string;
+  readonly trainingAge: TrainingAge;
   readonly aims: string;
   readonly limits: string;
   readonly readiness: ReadinessState;
@@ -120,7 +121,7 @@ export interface ExercisesView {
   readonly client: {
     readonly id: string;
     readonly name: string;
-    readonly trainingAge: string;
+    readonly trainingAge: TrainingAge;
     readonly gymId: string | null;
     readonly limits: readonly ClientLimit[];
     readonly priorities: Readonly<Partial<Record<Muscle, MusclePriority>>>;
@@ -168,7 +169,7 @@ export interface SessionContext {
   readonly client: {
     readonly id: string;
     readonly name: string;
-    readonly trainingAge: string;
+    readonly trainingAge: TrainingAge;
     readonly rounding: "nearest" | "neverHarder";
     readonly minutes: number;
     readonly limits: readonly ClientLimit[];

@@ -69,6 +69,8 @@ export type CautionFoundBy<By extends CautionKind["foundBy"]> = {
   [Id in CautionId]: (typeof CAUTIONS)[Id]["foundBy"] extends By ? Id : never;
 }[CautionId];
 
-export const CAUTION_IDS = Object.keys(CAUTIONS) as readonly CautionId[];
+export const CAUTION_IDS = keysOf(CAUTIONS);
 
 export const isCautionId = (text: string): text is CautionId => Object.hasOwn(CAUTIONS, text);
+
+import { keysOf } from "../lists";

@@ -1,12 +1,13 @@
 /** The shipped exercises, derived from their motions; and what an exercise must hold to be taken in. */
 
+import { entriesOf } from "../lists";
 import { clamp } from "../units";
 import { catalogueOf, type Exercise, type Implement, type Pattern } from "./exercise";
 import { lengthProfile } from "./mechanics";
 import { MOTIONS, type Motion } from "./motions";
-import { JOINTS, type Joint } from "./muscles";
+import { JOINTS } from "./muscles";
 import { namesOf } from "./names";
-import { REGION_IDS, type RegionId } from "./regions";
+import { REGION_IDS } from "./regions";
 import { type ExerciseDefinition, ROWS } from "./rows";
 
 const SINGLE_JOINT: ReadonlySet<Pattern> = new Set<Pattern>([
@@ -135,7 +136,7 @@ export function exerciseProblems(exercise: Exercise): { readonly field: string; 
   const said = [name, ...exercise.otherNames].join(" ").toLowerCase();
   const named = NAMES_OF_PEOPLE_AND_MAKERS.find((word) => new RegExp(`\\b${word}`).test(said));
   if (named) say("name", `"${named}" is a person's or a maker's name: say what is done instead.`);
-  const shares = Object.entries(exercise.shares) as [RegionId, number][];
+  const shares = entriesOf(exercise.shares);
   const byEffort = exercise.pattern === "power" || exercise.pattern === "conditioning";
   if (!byEffort && !shares.some(([, share]) => share === 1))
     say("shares", "It trains no region directly: give at least one a whole share.");
@@ -151,7 +152,7 @@ export function exerciseProblems(exercise: Exercise): { readonly field: string; 
   const moves = Object.values(exercise.travel).some((angle) => typeof angle !== "number" && angle[0] !== angle[1]);
   const still = exercise.limb[0] === exercise.limb[1];
   if (!moves && !still) say("travel", "No joint moves: say what does, or hold the limb still.");
-  for (const [joint, angle] of Object.entries(exercise.travel) as [Joint, number | readonly [number, number]][]) {
+  for (const [joint, angle] of entriesOf(exercise.travel)) {
     const { low, high } = JOINTS[joint];
     for (const at of typeof angle === "number" ? [angle] : angle)
       if (!(at >= low && at <= high)) say("travel", `A joint cannot reach ${at}: it goes from ${low} to ${high}.`);

@@ -1,3 +1,4 @@
+import { entriesOf, keysOf } from "../lists";
 import type { Laterality } from "../session/grammar";
 import type { JointStress, Plane } from "./motions";
 import type { Joint } from "./muscles";
@@ -140,7 +141,7 @@ function placeholderExercise(exerciseId: string): Exercise {
 
 /** The regions an exercise trains directly. */
 export function directRegions(exercise: Exercise): RegionId[] {
-  return (Object.keys(exercise.shares) as RegionId[]).filter((region) => exercise.shares[region] === 1);
+  return keysOf(exercise.shares).filter((region) => exercise.shares[region] === 1);
 }
 
 const OPPOSITES: readonly (readonly [Pattern, Pattern])[] = [
@@ -171,10 +172,7 @@ export function areOpposing(a: Exercise, b: Exercise): boolean {
 /** Whether the joints that both move turn against each other, one at least and each of them. */
 function turnAgainst(a: Exercise, b: Exercise): boolean {
   const turns: number[] = [];
-  for (const [joint, angles] of Object.entries(a.travel) as [
-    keyof typeof a.travel,
-    number | readonly [number, number],
-  ][]) {
+  for (const [joint, angles] of entriesOf(a.travel)) {
     const other = b.travel[joint];
     if (typeof angles === "number" || other === undefined || typeof other === "number") continue;
     turns.push((angles[1] - angles[0]) * (other[1] - other[0]));

@@ -10,6 +10,7 @@
  * off from a little beyond the middle of its prime mover's length toward both ends, and is one for all that cross it: one ankle
  * has one answer. Demand is torque over strength, scaled to a peak of one.
  */
+import { entriesOf } from "../lists";
 import { clamp } from "../units";
 import type { Exercise } from "./exercise";
 import type { Joint, Pose } from "./muscles";
@@ -80,7 +81,7 @@ export const strengthAt = (length: number): number => clamp(1 - STRENGTH_LOST * 
 /** The pose at a share of the way through the lifting. */
 function poseAt(exercise: Exercise, at: number): Pose {
   const pose: Partial<Record<Joint, number>> = {};
-  for (const [joint, angle] of Object.entries(exercise.travel) as [Joint, number | readonly [number, number]][])
+  for (const [joint, angle] of entriesOf(exercise.travel))
     pose[joint] = typeof angle === "number" ? angle : angle[0] + (angle[1] - angle[0]) * at;
   return pose;
 }
@@ -136,7 +137,7 @@ function sharesJoint({ travel }: Exercise, a: RegionId, b: RegionId): boolean {
 
 /** The region that gives the exercise its name: the first of those trained directly. */
 export function primeMover(exercise: Exercise): RegionId | null {
-  const entries = Object.entries(exercise.shares) as [RegionId, number][];
+  const entries = entriesOf(exercise.shares);
   return entries.find(([, share]) => share === 1)?.[0] ?? entries[0]?.[0] ?? null;
 }
 

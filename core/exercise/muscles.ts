@@ -8,6 +8,7 @@
  * biceps 2 at the shoulder and 3.5 at the elbow; long head of the elbow extensors 2 and 2.2; hamstrings 6.5 at the hip and 3 at
  * the knee; straight thigh muscle 4 and 4; gastrocnemius 2 at the knee and 5 at the ankle.
  */
+import { entriesOf } from "../lists";
 import type { RegionId } from "./regions";
 
 export type Joint =
@@ -98,7 +99,7 @@ export function movingJoint(
 ): Joint | null {
   let most: Joint | null = null;
   let change = 0;
-  for (const [joint, weight] of Object.entries(LENGTHS[region]) as [Joint | "shoulderRaise", number][]) {
+  for (const [joint, weight] of entriesOf(LENGTHS[region])) {
     for (const one of joint === "shoulderRaise" ? (["shoulderFlexion", "shoulderAbduction"] as const) : [joint]) {
       const moved = travel[one];
       if (moved === undefined || typeof moved === "number") continue;
@@ -125,7 +126,7 @@ function place(pose: Pose, joint: Joint | "shoulderRaise"): number {
 /** The length of a region in a pose, 0 short to 1 long. */
 export function regionLength(region: RegionId, pose: Pose): number {
   let length = 0;
-  for (const [joint, weight] of Object.entries(LENGTHS[region]) as [Joint | "shoulderRaise", number][]) {
+  for (const [joint, weight] of entriesOf(LENGTHS[region])) {
     const at = place(pose, joint);
     length += weight > 0 ? weight * at : -weight * (1 - at);
   }

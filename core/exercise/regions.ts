@@ -42,9 +42,11 @@ const GYM_NAMES: Readonly<Partial<Record<Muscle, string>>> = { "elbow flexors": 
 /** What a muscle is called on screen. */
 export const muscleName = (muscle: Muscle): string => GYM_NAMES[muscle] ?? muscle;
 
-export const REGION_IDS = Object.keys(REGIONS) as RegionId[];
+export const REGION_IDS = keysOf(REGIONS);
 export const MUSCLES = [...new Set(REGION_IDS.map((id) => REGIONS[id].muscle))] as Muscle[];
 
 /** 1 direct, 0.5 indirect, 0.25 slight. */
 export type Share = 1 | 0.5 | 0.25;
 export type Shares = Partial<Record<RegionId, Share>>;
+
+import { keysOf } from "../lists";

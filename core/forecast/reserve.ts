@@ -11,8 +11,10 @@
  * Where it is lost: in each mover by its share, in the move itself (another exercise for the same muscles feels that part not at
  * all), and a little everywhere. An exercise draws on its movers by their shares: a tired one costs it no more than its part.
  */
+
 import type { Exercise } from "../exercise/exercise";
 import { REGION_IDS, REGIONS, type RegionId, type Shares } from "../exercise/regions";
+import { entriesOf } from "../lists";
 import { factorWithRepsLeft, type RepCurve, repsAtLoad } from "../load/e1rm";
 import { clamp } from "../units";
 
@@ -65,7 +67,7 @@ const moversOf = new WeakMap<Shares, readonly Mover[]>();
 function movers(shares: Shares): readonly Mover[] {
   let known = moversOf.get(shares);
   if (!known) {
-    const entries = Object.entries(shares) as [RegionId, number][];
+    const entries = entriesOf(shares);
     const most = Math.max(0.25, ...entries.map(([, share]) => share));
     const muscles = new Map<string, { largest: number; sum: number }>();
     for (const [id, share] of entries) {

@@ -9,9 +9,11 @@
  *
  * Every random number belongs to its run, date, lift and set, and not to its place in a stream.
  */
+
 import type { Exercise } from "../exercise/exercise";
-import { type Muscle, REGIONS, type RegionId } from "../exercise/regions";
+import { type Muscle, REGIONS } from "../exercise/regions";
 import { POPULATION_RESERVE, Reserve, type ReserveConstants } from "../forecast/reserve";
+import { entriesOf } from "../lists";
 import { e1rmFactor, type RepCurve } from "../load/e1rm";
 import { curveKg, shareOfLoad } from "../load/effective";
 import { buildableLoads, roundToBuildable } from "../load/equipment";
@@ -84,7 +86,7 @@ export function sharesOf(exercise: Exercise): readonly [Muscle, number][] {
   const known = sharesByExercise.get(exercise);
   if (known) return known;
   const shares = new Map<Muscle, number>();
-  for (const [region, share] of Object.entries(exercise.shares) as [RegionId, number][])
+  for (const [region, share] of entriesOf(exercise.shares))
     if (share >= 0.5) shares.set(REGIONS[region].muscle, Math.max(share, shares.get(REGIONS[region].muscle) ?? 0));
   const found = [...shares];
   sharesByExercise.set(exercise, found);
@@ -129,7 +131,7 @@ export interface Performed {
 
 /** The lift's prime mover: the muscle of the region with the largest share. */
 export function moverOf({ shares }: Exercise): Muscle {
-  const [first] = (Object.entries(shares) as [RegionId, number][]).sort((a, b) => b[1] - a[1]);
+  const [first] = entriesOf(shares).sort((a, b) => b[1] - a[1]);
   return REGIONS[first![0]].muscle;
 }
 

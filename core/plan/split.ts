@@ -3,9 +3,11 @@
  * the hours between its hard days, its weekly hard sets against its band, the minutes, and what it lacks. Lifts are chosen by
  * ranking for the client in the gym, so that each proposal can be started as it stands.
  */
+
 import type { Catalogue, Exercise } from "../exercise/exercise";
 import type { Trainee } from "../exercise/limits";
-import { MUSCLES, type Muscle, REGIONS, type RegionId } from "../exercise/regions";
+import { MUSCLES, type Muscle, REGIONS } from "../exercise/regions";
+import { entriesOf } from "../lists";
 import type { GymEquipment } from "../load/equipment";
 import { RANK_PRESETS, rankForMuscle } from "../selection/rank";
 import type { SessionDocument } from "../session/grammar";
@@ -225,12 +227,7 @@ function sessionFor(
 }
 
 const shareOf = ({ shares }: Exercise, muscle: Muscle): number =>
-  Math.max(
-    0,
-    ...(Object.entries(shares) as [RegionId, number][]).map(([id, share]) =>
-      REGIONS[id].muscle === muscle && share >= 0.5 ? share : 0,
-    ),
-  );
+  Math.max(0, ...entriesOf(shares).map(([id, share]) => (REGIONS[id].muscle === muscle && share >= 0.5 ? share : 0)));
 
 function liftFor(muscle: Muscle, nth: number, chosen: readonly Exercise[], context: SplitContext): Exercise | null {
   const { catalogue, trainee, gym } = context;

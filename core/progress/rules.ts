@@ -3,8 +3,10 @@
  * and asking again recomputes what follows. Every answer carries its reason as data. What each kind of rule does stands in
  * one table, `RULES`.
  */
+
 import type { Exercise } from "../exercise/exercise";
 import { isBodyweight } from "../exercise/exercise";
+import { keysOf } from "../lists";
 import type { Exposure } from "../log";
 import { daysBetween } from "../units";
 import { cutLoad, impliedBySet, weeklyLimitKg } from "./bound";
@@ -140,7 +142,7 @@ export const RULES: { readonly [K in RuleKind]: RuleDefinition<K> } = {
   },
 };
 
-export const RULE_KINDS = Object.keys(RULES) as readonly RuleKind[];
+export const RULE_KINDS = keysOf(RULES);
 
 /** A rule of a kind as it is when it is chosen. */
 export const newRule = (kind: RuleKind): ProgressionRule => ({ kind, ...RULES[kind].settings }) as ProgressionRule;

@@ -3,6 +3,7 @@
 import { type Catalogue, directRegions, type Exercise, exerciseOrThrow } from "../exercise/exercise";
 import { lengthProfile } from "../exercise/mechanics";
 import { type Muscle, REGIONS, type RegionId } from "../exercise/regions";
+import { entriesOf } from "../lists";
 import { allBlocks, type SessionDocument, type Slot } from "../session/grammar";
 import type { MusclePriority } from "../volume/bands";
 
@@ -60,7 +61,7 @@ export function orderAdvice(
     if (exercise.joints === "multi" && exercise.learning >= 4 && index >= LATE_AFTER)
       advice.push({ kind: "skilledLate", slotId: late.slot.id, after: index });
   });
-  for (const [muscle, priority] of Object.entries(priorities) as [Muscle, MusclePriority][]) {
+  for (const [muscle, priority] of entriesOf(priorities)) {
     if (priority !== "build") continue;
     const trains = (exercise: Exercise) => directRegions(exercise).some((region) => REGIONS[region].muscle === muscle);
     const first = placed.findIndex(({ exercise }) => trains(exercise));

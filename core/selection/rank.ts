@@ -4,8 +4,8 @@ import type { Exercise } from "../exercise/exercise";
 import { isBodyweight } from "../exercise/exercise";
 import { JOINT_WORDS, limitsExercise, type Trainee } from "../exercise/limits";
 import { lengthProfile, thirdOf } from "../exercise/mechanics";
-import type { StressedJoint } from "../exercise/motions";
 import { type Muscle, REGION_IDS, REGIONS, type RegionId } from "../exercise/regions";
+import { entriesOf } from "../lists";
 import { buildableLoads, type GymEquipment } from "../load/equipment";
 import { clamp, decimal, massWords, type WeightUnit } from "../units";
 import { type Unfit, unfitness, unfitSentence } from "./fitness";
@@ -203,7 +203,7 @@ function lengthPart(exercise: Exercise, region: RegionId): { value: number; sent
 }
 
 function comfortPart(exercise: Exercise, trainee: Trainee): { value: number; sentence: string } {
-  const stressed = Object.entries(exercise.stress) as [StressedJoint, number][];
+  const stressed = entriesOf(exercise.stress);
   const spared = new Set(
     trainee.limits.flatMap((limit) =>
       limit.what.kind === "joint" && limitsExercise(limit, exercise) ? [limit.what.joint] : [],

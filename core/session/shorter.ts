@@ -2,9 +2,11 @@
  * What would make a session shorter, or fill a time that is left (docs/handbook.md#fitting-the-hour): each a change that can be
  * done in one step, without its price. What each saves and costs is measured by computing the session after it.
  */
+
 import { type Catalogue, exerciseOrThrow } from "../exercise/exercise";
 import { classifyPair } from "../exercise/pair-class";
-import { type Muscle, REGIONS, type RegionId } from "../exercise/regions";
+import { type Muscle, REGIONS } from "../exercise/regions";
+import { entriesOf } from "../lists";
 import { METHODS } from "../methods";
 import { sameValue } from "../same";
 import type { MusclePriority } from "../volume/bands";
@@ -162,7 +164,7 @@ const lastTwoAsDrop = (document: SessionDocument, block: Block, slot: Slot, make
 /** Lifts by how little would be missed: what nobody builds and others train too, the later the sooner. */
 function leastWanted(slots: readonly Slot[], { catalogue, priorities }: ShorterContext): Slot[] {
   const musclesOf = (slot: Slot): Muscle[] =>
-    (Object.entries(exerciseOrThrow(catalogue, slot.exerciseId).shares) as [RegionId, number][])
+    entriesOf(exerciseOrThrow(catalogue, slot.exerciseId).shares)
       .filter(([, share]) => share === 1)
       .map(([region]) => REGIONS[region].muscle);
   const trainers = new Map<Muscle, number>();

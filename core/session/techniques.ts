@@ -2,9 +2,11 @@
  * What a set or a lift can be made into without writing it: drops, rest-pause, pyramids, holds and the like. Each is the text that a
  * coach would have typed, round by round, read as the grid's cells are; so what it wrote can be shown, and learned from.
  */
+
 import type { Catalogue, Exercise } from "../exercise/exercise";
 import { exerciseOrThrow } from "../exercise/exercise";
 import { classifyPair, hardness } from "../exercise/pair-class";
+import { keysOf } from "../lists";
 import { applyEdits, blockOfSlot, type Edit, slotById } from "./edits";
 import { LIMITS, plannedRounds, type SessionDocument, type Slot, setInRound } from "./grammar";
 import { writePart } from "./in-place";
@@ -123,7 +125,7 @@ export type TechniqueId = keyof typeof ALL;
 /** Every technique by its id. */
 export const TECHNIQUES: { readonly [Id in TechniqueId]: TechniqueOfSet | TechniqueOfLift } = ALL;
 
-export const TECHNIQUE_IDS = Object.keys(ALL) as readonly TechniqueId[];
+export const TECHNIQUE_IDS = keysOf(ALL);
 
 /** Makes the set in hand, or its whole lift, into what is chosen; or says why it cannot be. */
 export function applyTechnique(

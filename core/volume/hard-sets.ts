@@ -5,8 +5,10 @@
  * rest-pause, a superset or giant set for the same muscle. A chain counts the largest share among its parts and half of each
  * other's, at most two. In what order the lifts come does not matter.
  */
+
 import { type Catalogue, type Exercise, exerciseOrThrow } from "../exercise/exercise";
 import { MUSCLES, type Muscle, REGION_IDS, REGIONS, type RegionId } from "../exercise/regions";
+import { entriesOf } from "../lists";
 import type { Segment, WorkSet } from "../session/grammar";
 import type { CountingSchool, Settings } from "../settings";
 import { isWork, type Timeline, type WorkSpan } from "../time/timeline";
@@ -117,7 +119,7 @@ export function creditTracksOf(exercise: Exercise, school: CountingSchool): read
   let tracks = known.get(exercise);
   if (!tracks) {
     const shares = new Map<number, number>();
-    for (const [region, share] of Object.entries(exercise.shares) as [RegionId, number][]) {
+    for (const [region, share] of entriesOf(exercise.shares)) {
       shares.set(PLACE_OF_REGION.get(region)!, share);
       const muscle = PLACE_OF_MUSCLE.get(REGIONS[region].muscle)!;
       shares.set(muscle, Math.max(shares.get(muscle) ?? 0, share));

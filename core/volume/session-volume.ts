@@ -2,10 +2,12 @@
  * A session's volume as weeks add it up: sets and reps by exercise, what each muscle was asked, and where along its length each
  * region was hard. All from the same hard parts and chains. docs/handbook.md#volume.
  */
+
 import type { Exercise } from "../exercise/exercise";
 import { exerciseOrThrow } from "../exercise/exercise";
 import { lengthProfile, type RangeThird, thirdOf } from "../exercise/mechanics";
 import type { Muscle, RegionId } from "../exercise/regions";
+import { entriesOf } from "../lists";
 import type { Segment } from "../session/grammar";
 import type { Settings } from "../settings";
 import { phaseSeconds, tempoInForce } from "../time/tempo";
@@ -101,7 +103,7 @@ export function withVolumeLoad(
       const muscle = muscleAt(place);
       if (muscle && share >= 0.5) byMuscle[muscle] = (byMuscle[muscle] ?? 0) + share * kg;
     }
-  const loaded = Object.entries(muscles) as [Muscle, MuscleLoad][];
+  const loaded = entriesOf(muscles);
   return {
     exercises: new Map([...exercises].map(([id, one]) => [id, { ...one, volumeLoadKg: kgOf.get(id) ?? 0 }])),
     muscles: Object.fromEntries(
@@ -217,7 +219,7 @@ function hardestLength(exercise: Exercise, region: RegionId, segment: Segment): 
 
 export function addLoads(a: MuscleLoads, b: MuscleLoads): MuscleLoads {
   const sum: Partial<Record<Muscle, MuscleLoad>> = { ...a };
-  for (const [muscle, load] of Object.entries(b) as [Muscle, MuscleLoad][]) {
+  for (const [muscle, load] of entriesOf(b)) {
     const known = sum[muscle];
     sum[muscle] = known
       ? {
@@ -235,7 +237,7 @@ export function addLoads(a: MuscleLoads, b: MuscleLoads): MuscleLoads {
 
 export function addCoverage(a: Coverage, b: Coverage): Coverage {
   const sum: Partial<Record<RegionId, LengthCoverage>> = { ...a };
-  for (const [region, more] of Object.entries(b) as [RegionId, LengthCoverage][]) {
+  for (const [region, more] of entriesOf(b)) {
     const known = sum[region];
     sum[region] = known
       ? {

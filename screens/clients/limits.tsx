@@ -4,7 +4,9 @@ import { useRouter } from "next/navigation";
 import { useState } from "react";
 import {
   type ClientLimit,
+  entriesOf,
   JOINT_WORDS,
+  keysOf,
   limitsOn,
   limitWords,
   MUSCLES,
@@ -73,13 +75,13 @@ function LimitSheet({ view, onClose }: { view: ClientView; onClose: () => void }
   // What the changes set out from, whatever the page learns meanwhile.
   const [seen] = useState(view);
   const [limits, setLimits] = useState<readonly ClientLimit[]>(view.limitList);
-  const [priorities, setPriorities] = useState<Readonly<Partial<Record<string, MusclePriority>>>>(view.priorities);
+  const [priorities, setPriorities] = useState<Readonly<Partial<Record<Muscle, MusclePriority>>>>(view.priorities);
   const [message, setMessage] = useState<string | null>(null);
   const put = (id: string, part: Partial<ClientLimit>) =>
     setLimits(limits.map((limit) => (limit.id === id ? { ...limit, ...part } : limit)));
   async function keep() {
-    const listed = (all: Readonly<Partial<Record<string, MusclePriority>>>) =>
-      (Object.entries(all) as [Muscle, MusclePriority | undefined][]).map(([muscle, priority]) => ({
+    const listed = (all: Readonly<Partial<Record<Muscle, MusclePriority>>>) =>
+      entriesOf(all).map(([muscle, priority]) => ({
         muscle,
         priority: priority ?? "normal",
       }));
@@ -124,7 +126,7 @@ function LimitSheet({ view, onClose }: { view: ClientView; onClose: () => void }
                 });
               }}
             >
-              {(Object.keys(JOINT_WORDS) as StressedJoint[]).map((joint) => (
+              {keysOf(JOINT_WORDS).map((joint) => (
                 <option key={joint} value={`joint ${joint}`}>
                   {JOINT_WORDS[joint]}
                 </option>

@@ -12,6 +12,7 @@ import {
   exerciseOrThrow,
   isBodyweight,
   isTrainable,
+  keysOf,
   liftRecord,
   loadWordsIn,
   massFigure,
@@ -96,7 +97,7 @@ function Formula({ view }: { view: ClientView }) {
           router.refresh();
         }}
       >
-        {(Object.keys(E1RM_FORMULAS) as E1rmFormula[]).map((formula) => (
+        {keysOf(E1RM_FORMULAS).map((formula) => (
           <option key={formula} value={formula}>
             {E1RM_FORMULAS[formula]}
           </option>

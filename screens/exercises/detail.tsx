@@ -7,6 +7,7 @@ import {
   decimal,
   demandCurve,
   type Exercise,
+  entriesOf,
   JOINT_WORDS,
   judgePair,
   lowDemandStretches,
@@ -16,9 +17,7 @@ import {
   type Position,
   partnersFor,
   REGIONS,
-  type RegionId,
   resistanceOf,
-  type StressedJoint,
   substitutesFor,
 } from "@/core";
 import { callApi } from "@/device/api";
@@ -235,8 +234,8 @@ function hardWords(curve: readonly { at: number; demand: number }[]): string {
 }
 
 function Facts({ exercise }: { exercise: Exercise }) {
-  const shares = (Object.entries(exercise.shares) as [RegionId, number][]).sort((a, b) => b[1] - a[1]);
-  const joints = (Object.entries(exercise.stress) as [StressedJoint, number][]).filter(([, stress]) => stress > 0);
+  const shares = entriesOf(exercise.shares).sort((a, b) => b[1] - a[1]);
+  const joints = entriesOf(exercise.stress).filter(([, stress]) => stress > 0);
   const row = (name: string, words: string) => (
     <tr className="border-t border-inset align-baseline">
       <th scope="row" className="narrow w-24 pr-2 text-left font-normal text-quiet">

@@ -5,6 +5,7 @@ import {
   type CheckIn,
   checkInSentence,
   exerciseOrThrow,
+  keysOf,
   type Muscle,
   muscleName,
   REGIONS,
@@ -74,7 +75,7 @@ function CheckInSheet({
     <FloorSheet title="Check-in" open onOpenChange={(stays) => !stays && onClose()}>
       <div role="group" aria-label="Slept" className="flex items-center gap-2">
         <span className="w-14 text-lg">Slept</span>
-        {(Object.keys(SLEEP_WORDS) as Sleep[]).map((one) => (
+        {keysOf(SLEEP_WORDS).map((one) => (
           <SmallButton key={one} pressed={sleep === one} onClick={() => setSleep(sleep === one ? null : one)}>
             {SLEEP_WORDS[one]}
           </SmallButton>

@@ -9,6 +9,7 @@ import {
   type FloorEventBody,
   formatWeight,
   isTrainable,
+  keysOf,
   type PerformedSegment,
 } from "@/core";
 import { readFloor } from "@/device/floors";
@@ -92,7 +93,7 @@ export function Entries() {
             ) : (
               <div className="flex gap-2.5">
                 {FLOOR_EVENTS[entry.event.body.kind].canCorrect ? (
-                  <SmallButton onClick={() => setMending(entry.stored.id)}>Put right</SmallButton>
+                  <SmallButton onClick={() => setMending(entry.stored.id)}>Correct</SmallButton>
                 ) : null}
                 <SmallButton onClick={() => markEvents([{ id: entry.stored.id, state: "waiting" }])}>
                   Send again
@@ -164,7 +165,7 @@ interface Figure {
 function figuresOf(body: FloorEventBody): Figure[] {
   return setsOf(body).flatMap(({ segments }, set) =>
     segments.flatMap((segment, part) =>
-      (Object.keys(FIGURES) as FigureName[]).flatMap((name): Figure[] => {
+      keysOf(FIGURES).flatMap((name): Figure[] => {
         const value = name === "load" ? segment.load?.amount : segment[name];
         const isReps = name === "reps" && (segment.seconds !== null || segment.metres !== null);
         return value === null || value === undefined || isReps ? [] : [{ set, part, name, value: String(value) }];

@@ -254,7 +254,7 @@ function SendingLine({ floor, lock }: { floor: Floor; lock: "held" | "none" }) {
         ▲ {refused.length === 1 ? "An entry was" : `${refused.length} entries were`} not accepted, because{" "}
         {refused[0]!.because}.{" "}
         <a href="/floor?entries" className="inline-block min-h-[28px] font-semibold underline underline-offset-4">
-          Put right
+          Correct
         </a>
       </p>,
     );

@@ -1,6 +1,6 @@
 "use client";
 import { useState } from "react";
-import { decimal, type Muscle, massFigure, muscleName, phaseWords } from "@/core";
+import { decimal, entriesOf, massFigure, muscleName, phaseWords } from "@/core";
 import { SelectField } from "@/ui/field";
 import { liftsInPeriods, type Period, periodBefore, periodSums, type WeeksReview, type WeeksView } from "@/views";
 
@@ -19,7 +19,9 @@ export function PeriodPanel({ review, view, period }: { review: WeeksReview; vie
   const here = periodSums(review.model, period);
   const there = before && periodSums(review.model, before);
   const lifts = liftsInPeriods(review.lifts, period, before);
-  const muscles = (Object.entries(here.hardSets) as [Muscle, number][]).sort((a, b) => b[1] - a[1]).slice(0, 8);
+  const muscles = entriesOf(here.hardSets)
+    .sort((a, b) => b[1] - a[1])
+    .slice(0, 8);
   return (
     <section className="flex flex-col gap-3">
       <h2 className="text-base font-bold first-letter:uppercase">{spanWords(period)}</h2>

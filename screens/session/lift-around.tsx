@@ -125,7 +125,7 @@ export const Alternatives = memo(function Alternatives({
                   {lift(exerciseId).name}
                 </button>
                 <span className="narrow whitespace-nowrap text-quiet">
-                  {kg === null ? "find it" : loadWordsIn(lift(exerciseId), kg, desk.now.view.gym.equipment.unit)}
+                  {kg === null ? "find the load" : loadWordsIn(lift(exerciseId), kg, desk.now.view.gym.equipment.unit)}
                 </span>
               </li>
             ))}

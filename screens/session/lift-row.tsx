@@ -8,6 +8,7 @@ import {
   type Exposure,
   exerciseOrThrow,
   isUnknownLift,
+  keysOf,
   printRest,
   printTempo,
   type Settings,
@@ -215,7 +216,7 @@ function Row({
 export const LiftRow = memo(Row, (before, after) => {
   const { computed: a, ...earlier } = before;
   const { computed: b, ...now } = after;
-  const keys = Object.keys(now) as (keyof typeof now)[];
+  const keys = keysOf(now);
   return (
     keys.every((key) => earlier[key] === now[key] || (FLAT.has(key) && sameValue(earlier[key], now[key]))) &&
     (a === b || after.slot.sets.every((set) => readsTheSame(set, a, b)))

@@ -263,7 +263,7 @@ const RuleChoice = memo(function RuleChoice({
 }) {
   return (
     <label className="flex items-baseline justify-between gap-2">
-      <span className="font-bold">From week to week</span>
+      <span className="font-bold">Progression rule</span>
       <select
         className="rounded-[3px] border border-rule bg-ground px-1.5 py-1"
         value={chosen}

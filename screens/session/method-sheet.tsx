@@ -1,10 +1,10 @@
 "use client";
 import { useState } from "react";
-import { applyMethod, type Block, METHODS, type Method, type MethodId, printSpan } from "@/core";
+import { applyMethod, type Block, entriesOf, METHODS, type Method, type MethodId, printSpan } from "@/core";
 import { callApi, replySentence } from "@/device/api";
 import { Button } from "@/ui/button";
 import { Sheet } from "@/ui/sheet";
-import type { MethodFigures, StudioMethods } from "@/views";
+import type { StudioMethods } from "@/views";
 import type { Desk } from "./use-desk";
 
 /** The schools, each with when and why; what taking one up would change in this block is shown before it is done. */
@@ -25,8 +25,7 @@ export function MethodSheet({
   const [message, setMessage] = useState<string | null>(null);
   const [chosen, setChosen] = useState<MethodId>("hypertrophyRanges");
   const keep = async (next: StudioMethods) => {
-    const listed = (methods: StudioMethods) =>
-      (Object.entries(methods) as [MethodId, MethodFigures][]).map(([id, figures]) => ({ id, ...figures }));
+    const listed = (methods: StudioMethods) => entriesOf(methods).map(([id, figures]) => ({ id, ...figures }));
     const reply = await callApi("studio.changeMethods", { seen: listed(own), wanted: listed(next) });
     setMessage(reply.kind === "ok" ? null : replySentence(reply));
     if (reply.kind !== "ok") return;

@@ -1,6 +1,6 @@
 "use client";
 import { memo, type ReactNode } from "react";
-import { decimal, formatClock, frequencyOf, type Muscle, muscleName, type TrainingAge, volumeParts } from "@/core";
+import { decimal, formatClock, frequencyOf, type Muscle, muscleName, volumeParts } from "@/core";
 import { MuscleBand } from "@/parts/muscle-band";
 import { fetched } from "@/ui/on-demand";
 import { PopoverButton } from "@/ui/popover";
@@ -58,7 +58,7 @@ export function SessionFooter({ view, desk, onFit }: { view: SessionView; desk: 
               muscle={muscle}
               hardSets={amounts.hardSets}
               before={view.week.others[muscle]?.hardSets ?? 0}
-              trainingAge={view.client.trainingAge as TrainingAge}
+              trainingAge={view.client.trainingAge}
               priority={view.client.priorities[muscle] ?? "normal"}
               {...frequencyOf(muscle, view.date, view.week.days)}
               assumed={totals.hardnessAssumed}

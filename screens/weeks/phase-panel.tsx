@@ -2,6 +2,7 @@
 import { useState } from "react";
 import {
   firstWeekOf,
+  keysOf,
   METHODS,
   mondayOf,
   newPhase,
@@ -80,7 +81,7 @@ export function PhasePanel({ weeks, phaseId, today }: { weeks: Weeks; phaseId: s
           set([field("kind", kind), field("shift", USUAL_SHIFT[kind])]);
         }}
       >
-        {(Object.keys(PHASE_WORDS) as PhaseKind[]).map((kind) => (
+        {keysOf(PHASE_WORDS).map((kind) => (
           <option key={kind} value={kind}>
             {PHASE_WORDS[kind]}
           </option>

@@ -4,6 +4,7 @@ import {
   type Absence,
   appended,
   EMPTY_DOCUMENT,
+  keysOf,
   mondayOf,
   PLAN_LIMITS,
   type PlanDay,
@@ -80,7 +81,7 @@ export function PlanPanel({ weeks, view }: { weeks: Weeks; view: WeeksView }) {
           set([{ kind: "setPlan", field: "missed", value: event.target.value as PlanDocument["missed"] }])
         }
       >
-        {(Object.keys(MISSED) as PlanDocument["missed"][]).map((kind) => (
+        {keysOf(MISSED).map((kind) => (
           <option key={kind} value={kind}>
             {MISSED[kind]}
           </option>

@@ -1,15 +1,6 @@
 "use client";
 import { useEffect, useMemo, useState } from "react";
-import {
-  decimal,
-  lineagesIn,
-  type Muscle,
-  muscleName,
-  type PlanDocument,
-  type TrainingAge,
-  volumeWords,
-  weeklySetBand,
-} from "@/core";
+import { decimal, lineagesIn, type Muscle, muscleName, type PlanDocument, volumeWords, weeklySetBand } from "@/core";
 import { callApi } from "@/device/api";
 import { type LiftLog, planFigures, type WeeksView } from "@/views";
 
@@ -36,7 +27,7 @@ export function PlansCompared({
     .sort((a, b) => (theirs.hardSets[b] ?? 0) - (theirs.hardSets[a] ?? 0));
   const lifts = [...new Set([...own.ends.keys(), ...theirs.ends.keys()])];
   const isOff = (muscle: Muscle, sets: number) => {
-    const band = weeklySetBand(trainingAge as TrainingAge, priorities[muscle] ?? "normal");
+    const band = weeklySetBand(trainingAge, priorities[muscle] ?? "normal");
     return sets < band.low || sets > band.high;
   };
   const setsCell = (muscle: Muscle, sets: number) => (

@@ -1,6 +1,6 @@
 "use client";
 import { useState } from "react";
-import { kgOf, massFigure, type ProgressionRule, type RuleSetting, round, type WeightUnit } from "@/core";
+import { keysOf, kgOf, massFigure, type ProgressionRule, type RuleSetting, round, type WeightUnit } from "@/core";
 import { Button } from "@/ui/button";
 import { TextField } from "@/ui/field";
 
@@ -72,7 +72,7 @@ function readAs(key: RuleSetting, text: string, before: Value, unit: WeightUnit)
 /** The settings of a rule that are typed, in the order of the form. */
 function settingsOf(rule: ProgressionRule): [RuleSetting, Value][] {
   const values: Partial<Record<RuleSetting, unknown>> = rule;
-  return (Object.keys(FIELDS) as RuleSetting[])
+  return keysOf(FIELDS)
     .filter((key) => FIELDS[key] !== null && values[key] !== undefined)
     .map((key) => [key, values[key] as Value]);
 }

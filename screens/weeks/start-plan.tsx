@@ -8,6 +8,7 @@ import {
   decimal,
   EMPTY_DOCUMENT,
   equipmentOn,
+  keysOf,
   mondayOf,
   muscleName,
   newPlan,
@@ -18,7 +19,6 @@ import {
   readPlanText,
   type SplitProposal,
   startingPhases,
-  type TrainingAge,
   templateForClient,
   UNRESTRICTED,
   WEEKDAYS,
@@ -85,7 +85,7 @@ function Ways({ view }: { view: WeeksView }) {
     <div className="flex flex-col gap-4">
       <fieldset className="flex flex-wrap gap-x-4 gap-y-1">
         <legend className="sr-only">What it starts from</legend>
-        {(Object.keys(WAYS) as (keyof typeof WAYS)[]).map((kind) => (
+        {keysOf(WAYS).map((kind) => (
           <label key={kind} className="flex min-h-6 items-center gap-1.5">
             <input type="radio" name={name} checked={way === kind} onChange={() => setWay(kind)} />
             {WAYS[kind]}
@@ -338,7 +338,7 @@ function Proposals({ view, starting }: { view: WeeksView; starting: Starting }) 
               settings: view.settings,
               gym: equipmentOn(gym.equipment, view.today),
               trainee: { ...UNRESTRICTED, trainingAge: view.client.trainingAge },
-              trainingAge: view.client.trainingAge as TrainingAge,
+              trainingAge: view.client.trainingAge,
               priorities: view.client.priorities,
               minutes: figure,
             },

@@ -1,7 +1,7 @@
 "use client";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
-import { BUILDING, type Muscle, type TrainingAge, weeklySetBand } from "@/core";
+import { BUILDING, entriesOf, weeklySetBand } from "@/core";
 import { ClientChoice } from "@/parts/client-choice";
 import { UndoButtons } from "@/parts/undo";
 import { Button, buttonClass } from "@/ui/button";
@@ -129,10 +129,9 @@ function PlanWeeks({ view }: { view: WeeksView & { readonly plan: NonNullable<We
 /** Muscles that the week trains, but under their band. */
 function musclesUnder({ muscles, phase }: WeekColumn, { client }: WeeksView): number {
   if (!BUILDING.has(phase.kind)) return 0;
-  return (Object.entries(muscles) as [Muscle, { hardSets: number }][]).filter(
+  return entriesOf(muscles).filter(
     ([muscle, { hardSets }]) =>
-      hardSets >= 1 &&
-      hardSets < weeklySetBand(client.trainingAge as TrainingAge, client.priorities[muscle] ?? "normal").low,
+      hardSets >= 1 && hardSets < weeklySetBand(client.trainingAge, client.priorities[muscle] ?? "normal").low,
   ).length;
 }
 

@@ -84,7 +84,7 @@ function shownLoad(
   const { kg, weight, aimReps, nextKg } = load;
   const what = { exerciseId: exercise.id, aimReps, nextKg, expectedReps };
   if (kg === null || weight === null)
-    return { ...what, kg: null, weight: null, sign: 1, words: "find it", build: "", change: "" };
+    return { ...what, kg: null, weight: null, sign: 1, words: "find the load", build: "", change: "" };
   return {
     ...what,
     kg,

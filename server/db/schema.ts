@@ -38,6 +38,7 @@ import type {
   SessionState,
   SessionSummary,
   Settings,
+  TrainingAge,
   WeightUnit,
 } from "../../core";
 import type { DisabledRules, LiftSummary, PlannedSums, StudioMethods, TemplateKind, WeekSums } from "../../views";
@@ -139,7 +140,7 @@ export const clients = pgTable(
     id: uuid("id").notNull(),
     name: text("name").notNull(),
     birthYear: integer("birth_year"),
-    trainingAge: text("training_age").notNull(),
+    trainingAge: text("training_age").$type<TrainingAge>().notNull(),
     unit: text("unit").$type<WeightUnit>().notNull().default("kg"),
     minutes: integer("minutes").notNull().default(60),
     aims: text("aims").notNull().default(""),
