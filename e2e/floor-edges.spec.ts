@@ -1,6 +1,6 @@
 /** The floor's edges: slips of the thumb, clocks that jump, entries that are refused, people who follow one another. */
 
-import { alive, enterAsCoach, expectAccessible, PHONE, tapOver, writeSession } from "./helpers";
+import { alive, deviceRows, enterAsCoach, expectAccessible, PHONE, tapOver, writeSession } from "./helpers";
 import { expect, type Page, test } from "./test";
 
 const done = (page: Page) => page.getByRole("button", { name: /^(Set|Round) done$/ });
@@ -43,6 +43,8 @@ test("what was typed while resting outlives a reload; a round said done by a sli
   await page.getByRole("button", { name: "Hurts" }).click();
   await page.getByLabel("Bench press: pain, 0 to 10").fill("2");
   await page.getByLabel("Bench press: where it hurts").fill("left shoulder");
+  // The device has it: a page that goes in the same moment takes with it what was on its way there.
+  await expect.poll(async () => JSON.stringify(await deviceRows(page, "pending"))).toContain("left shoulder");
   await page.reload();
   await expect(reps).toContainText("7");
   await page.getByRole("button", { name: "Hurts" }).click();
@@ -170,7 +172,8 @@ test("entries outlive a sign-out and another's sign-in, go out from whatever pag
 }) => {
   const id = await openFloor(page, "A1 Bench press 2x8 @60kg rir2 r5");
   await expect(page.getByRole("button", { name: /^(Set|Round) done$/ })).toBeVisible();
-  // The server cannot be reached for entries, and for nothing else.
+  // The start has gone out; from here on the server cannot be reached for entries, and for nothing else.
+  await expect.poll(async () => JSON.stringify(await deviceRows(page, "events"))).toContain('"state":"sent"');
   await context.route("**/api/do/floor.record", (route) => route.abort());
   await done(page).click();
   await tapOver(page);

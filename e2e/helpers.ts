@@ -94,6 +94,24 @@ export async function writeSession(page: Page, client: string | null, text: stri
 /** The last tap on the floor is over: two taps within 0.7 s are one. */
 export const tapOver = (page: Page) => expect(page.locator("main[data-committing]")).toHaveCount(0);
 
+/** What the device holds of a kind, in its own database. */
+export const deviceRows = (page: Page, table: "pending" | "events"): Promise<unknown[]> =>
+  page.evaluate(
+    (name) =>
+      new Promise<unknown[]>((found, fail) => {
+        const opening = indexedDB.open("yarvex-floor");
+        opening.onerror = () => fail(opening.error);
+        opening.onsuccess = () => {
+          const reading = opening.result.transaction(name).objectStore(name).getAll();
+          reading.onsuccess = () => {
+            opening.result.close();
+            found(reading.result);
+          };
+        };
+      }),
+    table,
+  );
+
 /** Runs whatever is left on the floor as planned: one tap for done, one to keep. Returns how many rounds that took. */
 export async function runAsPlanned(page: Page, limit = 60): Promise<number> {
   const done = page.getByRole("button", { name: /^(Set|Round) done$/ });

@@ -1,23 +1,5 @@
-import { enterAsCoach, PHONE, runAsPlanned, tapOver, writeSession } from "./helpers";
-import { expect, type Page, test } from "./test";
-
-/** How much the device holds of a kind, in its own database. */
-const stored = (page: Page, table: "pending" | "events"): Promise<number> =>
-  page.evaluate(
-    (name) =>
-      new Promise<number>((count, fail) => {
-        const opening = indexedDB.open("yarvex-floor");
-        opening.onerror = () => fail(opening.error);
-        opening.onsuccess = () => {
-          const counting = opening.result.transaction(name).objectStore(name).count();
-          counting.onsuccess = () => {
-            opening.result.close();
-            count(counting.result);
-          };
-        };
-      }),
-    table,
-  );
+import { deviceRows, enterAsCoach, PHONE, runAsPlanned, tapOver, writeSession } from "./helpers";
+import { expect, test } from "./test";
 
 test("the network is off for the whole session, the tab is closed in the middle, and everything arrives", async ({
   page,
@@ -42,7 +24,7 @@ test("the network is off for the whole session, the tab is closed in the middle,
   await page.getByRole("button", { name: "Start", exact: true }).click();
   await page.getByRole("button", { name: "Set done" }).click();
   // Done and not kept yet: the tab is closed and opened again without a network.
-  await expect.poll(() => stored(page, "pending")).toBe(1);
+  await expect.poll(() => deviceRows(page, "pending")).toHaveLength(1);
   await page.close();
   const again = await context.newPage();
   await again.setViewportSize(PHONE);
