@@ -114,7 +114,7 @@ async function unitTests(tally: Tally, urls: Urls, report: string): Promise<void
 
 interface Suite {
   suites?: Suite[];
-  specs?: { ok: boolean }[];
+  specs?: { ok: boolean; title: string; tests?: { status?: string }[] }[];
 }
 
 /** Journeys mostly wait for the clock: so many at a time, each with a database, a server and emails of its own. */
@@ -163,7 +163,10 @@ async function browserJourneys(tally: Tally, server: Server, folder: string, fil
     return;
   }
   const count = (suite: Suite) => {
-    for (const { ok } of suite.specs ?? []) tally[ok ? "passed" : "failed"]++;
+    for (const spec of suite.specs ?? []) {
+      tally[spec.ok ? "passed" : "failed"]++;
+      if (spec.tests?.some((test) => test.status === "flaky")) console.log(`at the second try only: ${spec.title}`);
+    }
     for (const inner of suite.suites ?? []) count(inner);
   };
   for (const suite of suites.suites) count(suite);
