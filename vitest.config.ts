@@ -16,15 +16,10 @@ export default defineConfig({
       },
       {
         extends: true,
-        // One connection pool serves all of these; a file with a database of its own gives the shared one back.
-        test: { name: "server", include: ["server/**/*.test.ts"], isolate: false },
-      },
-      {
-        extends: true,
         test: {
           name: "others",
           include: ["**/*.test.{ts,tsx}"],
-          exclude: [...NOT_OURS, "{core,contract,views,server}/**"],
+          exclude: [...NOT_OURS, "{core,contract,views}/**"],
         },
       },
     ],

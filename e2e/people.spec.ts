@@ -41,6 +41,7 @@ test("the palette reaches a client by typing", async ({ page }) => {
   const field = page.getByPlaceholder("A client, a session, an exercise, a template, or what to do");
   await page.keyboard.press("Control+k");
   await field.fill("greta");
+  await expect(page.getByRole("option", { name: /Greta Alm/ }).first()).toBeVisible();
   await page.keyboard.press("Enter");
   await expect(page.getByRole("heading", { name: "Greta Alm" })).toBeVisible();
 });
