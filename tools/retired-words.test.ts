@@ -1,8 +1,6 @@
 /** Words that the glossary (docs/glossary.md) has retired do not come back: in code, comments, titles, sentences or guides. */
-import { readdirSync, readFileSync, statSync } from "node:fs";
-import { join } from "node:path";
 import { expect, it } from "vitest";
-import { ROOT } from "./system";
+import { SOURCE_FOLDERS, sourceTexts } from "./sources";
 
 /** What was said, and what is said now. What is stored keeps its name and is left out of the match. */
 const RETIRED: readonly (readonly [retired: RegExp, now: string])[] = [
@@ -21,41 +19,17 @@ const RETIRED: readonly (readonly [retired: RegExp, now: string])[] = [
   [/\bReadiness statement\b|\bNext move\b|\bGoes on by\b|\bFound a studio\b/, "see the screens' words in the glossary"],
 ];
 
-const FOLDERS = [
-  "app",
-  "bench",
-  "contract",
-  "core",
-  "device",
-  "docs",
-  "e2e",
-  "parts",
-  "screens",
-  "server",
-  "tools",
-  "ui",
-];
-
-function* textsUnder(folder: string): Generator<string> {
-  for (const name of readdirSync(folder)) {
-    const path = join(folder, name);
-    if (statSync(path).isDirectory()) {
-      if (name !== "migrations") yield* textsUnder(path);
-    } else if (/\.(tsx?|css|md)$/.test(name) && !/retired-words\.test\.ts$|glossary\.md$/.test(name)) yield path;
-  }
-}
-
 it("no retired word is used", () => {
-  const found = FOLDERS.flatMap((folder) =>
-    [...textsUnder(join(ROOT, folder))].flatMap((path) =>
-      readFileSync(path, "utf8")
+  const found = sourceTexts([...SOURCE_FOLDERS, "docs"], /\.(tsx?|css|md)$/)
+    .filter(({ path }) => !/retired-words\.test\.ts$|glossary\.md$/.test(path))
+    .flatMap(({ path, text }) =>
+      text
         .split("\n")
         .flatMap((line, index) =>
           RETIRED.filter(([retired]) => retired.test(line)).map(
-            ([retired, now]) => `${path.slice(ROOT.length + 1)}:${index + 1}: ${retired.exec(line)![0]} is now: ${now}`,
+            ([retired, now]) => `${path}:${index + 1}: ${retired.exec(line)![0]} is now: ${now}`,
           ),
         ),
-    ),
-  );
+    );
   expect(found).toEqual([]);
 });

@@ -45,7 +45,7 @@ export async function serve(port: number, host: string, { dev = false } = {}): P
     }
     request.headers["x-yarvex-address"] = address;
     // Next reads the name of this answer's scripts from the policy on the request.
-    // Sources that are compiled in the page need what the policy forbids.
+    // In development the page evaluates compiled sources and opens a web socket for hot reload: the policy forbids both.
     if (!dev) {
       const policy = contentPolicy(newNonce(), built);
       request.headers["content-security-policy"] = policy;

@@ -5,6 +5,7 @@ import { ensureBuild } from "./build";
 import { chromiumPath } from "./chromium";
 import { setClock } from "./clock";
 import { dropDatabase, ensureDatabase, type Server, secrets, startPostgres } from "./postgres";
+import { SOURCE_FOLDERS } from "./sources";
 import { freePort, onEnd, ROOT, readJson, run, STATE, say, start, UserFacingError } from "./system";
 
 interface Tally {
@@ -36,25 +37,10 @@ export async function runChecks(only: readonly string[]): Promise<void> {
   process.exit(tally.failed > 0 ? 1 : 0);
 }
 
-const FOLDERS = [
-  "app",
-  "bench",
-  "contract",
-  "core",
-  "device",
-  "e2e",
-  "parts",
-  "screens",
-  "server",
-  "tools",
-  "ui",
-  "views",
-];
-
 async function staticChecks(tally: Tally): Promise<void> {
   await step(tally, "format and lint", bin("biome"), ["check", "."]);
   await step(tally, "types", bin("tsc"), ["--noEmit"]);
-  await step(tally, "import rules", bin("depcruise"), ["--config", ".dependency-cruiser.cjs", ...FOLDERS]);
+  await step(tally, "import rules", bin("depcruise"), ["--config", ".dependency-cruiser.cjs", ...SOURCE_FOLDERS]);
 }
 
 /** One static check counts as one. */

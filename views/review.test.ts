@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { SHOWN_VERSION } from "../contract";
 import { nextSentence, type PerformedSet, type SessionDocument } from "../core";
-import { chainsShown, event, performedSet, shownSession } from "../core/testing/floor";
+import { blockRoundsShown, event, performedSet, shownSession } from "../core/testing/floor";
 import { exposure, read } from "../core/testing/helpers";
 import { computeSession, type ReviewView, reviewSession } from "./";
 import { testContext } from "./testing/context";
@@ -74,7 +74,7 @@ describe("the review", () => {
       return [id, { ...load, kg, weight, aimReps }];
     }),
   );
-  const blockRounds = chainsShown({ ...shown, loads });
+  const blockRounds = blockRoundsShown({ ...shown, loads });
   const done = (key: number, reps: number): PerformedSet => {
     const { slot, set } = blockRounds[key]!.moves[0]!;
     const segment = set.segments[0]!;

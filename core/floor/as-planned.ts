@@ -1,4 +1,4 @@
-/** What a block's round logs when everything went as shown: what the floor pre-fills. */
+/** The sets of a round of a block as planned, as if all went as shown: what the floor fills in before it is saved. */
 
 import type { Segment, Slot, WorkSet } from "../session/grammar";
 import type { ShownSession } from "../session/shown";

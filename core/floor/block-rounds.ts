@@ -39,7 +39,7 @@ const NOTHING_CHANGED: FloorChanges = {
   shortRests: new Map(),
 };
 
-/** The rounds of blocks of a session, with the rounds and sets that were added on the floor and in the order chosen there. */
+/** Every round of every block of a session, with the rounds and sets that were added on the floor and in the order chosen there. */
 export function blockRoundsOf(
   document: SessionDocument,
   context: WorkContext,

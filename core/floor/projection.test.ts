@@ -2,7 +2,7 @@ import { describe, expect, it } from "vitest";
 import type { SessionDocument } from "../session/grammar";
 import type { ShownSession } from "../session/shown";
 import { DEFAULT_SETTINGS } from "../settings";
-import { chainsShown, doneAsPlanned, event, performedPart, performedSet, shownSession } from "../testing/floor";
+import { blockRoundsShown, doneAsPlanned, event, performedPart, performedSet, shownSession } from "../testing/floor";
 import { read } from "../testing/helpers";
 import { weight } from "../units";
 import { asPlanned } from "./as-planned";
@@ -233,7 +233,7 @@ describe("optional rounds", () => {
     const events = doneAsPlanned(shown, reps(figures)).slice(0, figures.length);
     const performed = foldEvents(events);
     expect(stopReached(shown.document.blocks[0]!, performed)?.afterRound ?? null).toBe(ends);
-    const next = nextBlockRound(chainsShown(shown), performed);
+    const next = nextBlockRound(blockRoundsShown(shown), performed);
     expect(next?.round ?? null).toBe(ends === null ? figures.length : null);
   });
 
@@ -241,13 +241,13 @@ describe("optional rounds", () => {
     const shown = ofText("Bench press 2-3x8 @60kg rir2 r90");
     const { summary, performed } = project(doneAsPlanned(shown).slice(0, 2), { h: shown });
     expect(summary).toMatchObject({ sets: 2, plannedSets: 2 });
-    expect(nextBlockRound(chainsShown(shown), performed)).toMatchObject({ round: 2, isOptional: true });
+    expect(nextBlockRound(blockRoundsShown(shown), performed)).toMatchObject({ round: 2, isOptional: true });
   });
 });
 
 it("what the floor pre-fills answers the planned parts with the loads that were shown", () => {
   const shown = ofText("Bench press 1x8 @60kg rir1-2 > -20%xF");
-  const [set] = asPlanned(chainsShown(shown)[0]!, shown, 75);
+  const [set] = asPlanned(blockRoundsShown(shown)[0]!, shown, 75);
   const planned = slotOf(shown.document).sets[0]!;
   expect(set).toMatchObject({
     plannedSetId: planned.id,

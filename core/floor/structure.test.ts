@@ -9,7 +9,7 @@ import { printSession } from "../session/shorthand/print";
 import { workContextOf } from "../session/shown";
 import { DEFAULT_SETTINGS } from "../settings";
 import { arbitrarySession } from "../testing/arbitrary";
-import { chainsShown, doneAsPlanned, event, shownSession } from "../testing/floor";
+import { blockRoundsShown, doneAsPlanned, event, shownSession } from "../testing/floor";
 import { countingIds, read } from "../testing/helpers";
 import { asPlanned } from "./as-planned";
 import { blockRoundsOf, nextBlockRound } from "./block-rounds";
@@ -113,7 +113,7 @@ describe("rounds of blocks", () => {
   const shown = shownSession(
     read("A1 Bench press 2x8 @80kg rir2 r90\n\nB1 Chin-up 2x5 h8\nB2 Dumbbell press 2x10 r75"),
   );
-  const blockRounds = chainsShown(shown);
+  const blockRounds = blockRoundsShown(shown);
   const [first] = doneAsPlanned(shown);
 
   it("run one round after the other, and offer the first that is not over", () => {

@@ -111,7 +111,8 @@ export const SAMPLE_BODIES: { readonly [K in FloorEventKind]: Extract<FloorEvent
   ended: { kind: "ended", sessionRpe: 7, note: "" },
 };
 
-export const chainsShown = (shown: ShownSession): BlockRound[] => blockRoundsOf(shown.document, workContextOf(shown));
+export const blockRoundsShown = (shown: ShownSession): BlockRound[] =>
+  blockRoundsOf(shown.document, workContextOf(shown));
 
 /** The log of a session done as planned, a block's round a minute; sets may be changed on the way. */
 export function doneAsPlanned(
@@ -119,7 +120,7 @@ export function doneAsPlanned(
   change: (set: PerformedSet, blockRound: BlockRound) => PerformedSet = (set) => set,
   shownHash = "h",
 ): FloorEvent[] {
-  return chainsShown(shown).map((blockRound, index) =>
+  return blockRoundsShown(shown).map((blockRound, index) =>
     event(
       { kind: "setsDone", sets: asPlanned(blockRound, shown, null).map((set) => change(set, blockRound)) },
       { atMs: index * 60_000, shownHash },

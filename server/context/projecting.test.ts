@@ -6,7 +6,7 @@ import type { FloorView } from "../../views";
 import { inStudio, newId } from "../db";
 import { calendarsBetween } from "../db/planned";
 import * as db from "../db/queries";
-import { chainsIn, doneIn, eventIn, openFloor, record as recordAs, setsIn, writeSession } from "../testing/floor";
+import { blockRoundsIn, doneIn, eventIn, openFloor, record as recordAs, setsIn, writeSession } from "../testing/floor";
 import { clock, hasDatabase, makeStudio, NOON, prepareDatabase, type TestStudio, value } from "../testing/studio";
 import { executeUseCase } from "../usecases";
 import { rebuildProjections } from "./projecting";
@@ -99,7 +99,7 @@ describe.runIf(hasDatabase)("projections", () => {
     expect((await open(sessionId)).events).toHaveLength(3);
   });
 
-  const asPlannedOf = (view: FloorView) => chainsIn(view).flatMap((_, blockRound) => setsIn(view, blockRound));
+  const asPlannedOf = (view: FloorView) => blockRoundsIn(view).flatMap((_, blockRound) => setsIn(view, blockRound));
 
   it("a lift known by its name alone is logged, and its record follows when it is named", async () => {
     const name = "Boat winch pull";
@@ -141,7 +141,7 @@ describe.runIf(hasDatabase)("projections", () => {
   it("rounds left out, added and swapped are told apart", async () => {
     const sessionId = await session("Leg press 3x10 @120kg rir2 r90", "2026-10-13");
     const view = await open(sessionId);
-    const [blockRound] = chainsIn(view);
+    const [blockRound] = blockRoundsIn(view);
     const slotId = blockRound!.moves[0]!.slot.id;
     const swap: FloorEventBody = {
       kind: "exerciseSwapped",

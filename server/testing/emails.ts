@@ -5,7 +5,7 @@ import { join } from "node:path";
 import { type AddressObject, simpleParser } from "mailparser";
 import { outboxFolder } from "../email";
 
-/** From here on emails go to a folder of the test's own. */
+/** Emails of this test file go to a folder of its own, by YARVEX_OUTBOX. */
 export function ownOutbox(): void {
   process.env.YARVEX_OUTBOX = mkdtempSync(join(tmpdir(), "yarvex-outbox-"));
 }

@@ -47,14 +47,14 @@ export const eventIn = (view: FloorView, body: FloorEventBody, more: Partial<Flo
   ...more,
 });
 
-export const chainsIn = (view: FloorView): BlockRound[] => {
+export const blockRoundsIn = (view: FloorView): BlockRound[] => {
   const shown = shownSession(view.shown);
   return blockRoundsOf(shown.document, workContextOf(shown));
 };
 
 /** What a block's round is pre-filled with. */
 export const setsIn = (view: FloorView, blockRound: number, restSeconds: number | null = null): PerformedSet[] =>
-  asPlanned(chainsIn(view)[blockRound]!, shownSession(view.shown), restSeconds);
+  asPlanned(blockRoundsIn(view)[blockRound]!, shownSession(view.shown), restSeconds);
 
 /** A block's round kept as planned, with a reserve that was said. */
 export const doneIn = (view: FloorView, blockRound: number, change: Partial<PerformedSet> = {}): FloorEvent =>

@@ -4,7 +4,7 @@ import * as db from "../db/queries";
 import { clock, documentOf, hasDatabase, makeStudio, prepareDatabase, type TestStudio, value } from "../testing/studio";
 import { executeUseCase } from ".";
 
-describe.runIf(hasDatabase)("the rack of a large studio", () => {
+describe.runIf(hasDatabase)("the list of clients of a large studio", () => {
   let studio: TestStudio;
   const NAMES = 130;
 

@@ -1,4 +1,4 @@
-/** Clients: the rack, one person, what a coach says of them. */
+/** Clients: the list of them, one client, and what a coach records of them. */
 import { check, type Input, LIMITS_SCHEMA } from "../../contract";
 import {
   addDays,
@@ -56,10 +56,10 @@ export const nameClients = defineUseCase("clients.names", ["coach"], (scope) =>
   answerIn(scope, async (tx) => ok({ clients: await db.clientNames(tx) })),
 );
 
-/** Clients on a page of the rack. */
+/** Clients on a page of the list. */
 const PAGE = 60;
 
-/** The rack by name, a page at a time: each client with the sessions of the last nine weeks and the coming two. */
+/** The list of clients by name, a page at a time: each client with the sessions of the last nine weeks and the coming two. */
 export const listClients = defineUseCase("clients.list", ["coach"], (scope, { after }, clock) =>
   answerIn(scope, async (tx) => {
     const date = await todayOf(tx, clock.nowMs);

@@ -14,7 +14,7 @@ interface FoundStudio {
   readonly name: string;
   readonly password: string;
   readonly region: Region;
-  /** The address to sign in with, for the first studio here; beside others the secret of the email to it is given instead. */
+  /** The coach's email address, where no other studio is on this server; else the secret of the link that was emailed is sent. */
   readonly email?: string | undefined;
   readonly secret?: string | undefined;
 }
@@ -45,7 +45,7 @@ export async function setUpStudio(input: FoundStudio): Promise<Outcome<{ readonl
     const email = secret === undefined ? addressOf(input.email ?? "") : await redeemStudioSetup(tx, secret);
     if (email === null) return refused("secret", "This link has been used or is too old. Ask for a new one.");
     const userId = await makeAccount(tx, email);
-    // Whoever is told this reads the emails of the address, or is alone here.
+    // Nothing is disclosed: who holds the link reads that mailbox, and without a link there is no other studio.
     if (!userId) return refused("email", "This address signs in already.");
     await accounts.insertStudio(tx, { id: studioId, name: studio, region, isDemo: false }, { memberId, userId, name });
     await enterScope(tx, { role: "coach", studioId, memberId, name });
