@@ -104,11 +104,13 @@ export function Entries() {
         ))}
       </ul>
       {memberId ? (
-        <SmallButton
-          onClick={async () => saveFile("yarvex-entries.json", await exportEntries(memberId), "application/json")}
-        >
-          Save all entries of this device as a file
-        </SmallButton>
+        <div className="flex">
+          <SmallButton
+            onClick={async () => saveFile("yarvex-entries.json", await exportEntries(memberId), "application/json")}
+          >
+            Save all entries of this device as a file
+          </SmallButton>
+        </div>
       ) : null}
       <a href="/floor" className="flex min-h-[56px] items-center text-lg underline underline-offset-4">
         Sessions
