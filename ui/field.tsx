@@ -1,4 +1,4 @@
-import type { InputHTMLAttributes, ReactNode, SelectHTMLAttributes, TextareaHTMLAttributes } from "react";
+import type { ComponentProps, ReactNode } from "react";
 import { useId } from "react";
 
 /** How a box to type into looks. */
@@ -40,7 +40,7 @@ export function Field({
 
 type Extra = { label: string; hint?: string; error?: string | null };
 
-export function TextField({ label, hint, error, ...rest }: InputHTMLAttributes<HTMLInputElement> & Extra) {
+export function TextField({ label, hint, error, ...rest }: ComponentProps<"input"> & Extra) {
   return (
     <Field label={label} hint={hint} error={error}>
       {({ id, describedBy, invalid }) => (
@@ -50,7 +50,7 @@ export function TextField({ label, hint, error, ...rest }: InputHTMLAttributes<H
   );
 }
 
-export function TextArea({ label, hint, error, ...rest }: TextareaHTMLAttributes<HTMLTextAreaElement> & Extra) {
+export function TextArea({ label, hint, error, ...rest }: ComponentProps<"textarea"> & Extra) {
   return (
     <Field label={label} hint={hint} error={error}>
       {({ id, describedBy, invalid }) => (
@@ -66,13 +66,7 @@ export function TextArea({ label, hint, error, ...rest }: TextareaHTMLAttributes
   );
 }
 
-export function SelectField({
-  label,
-  hint,
-  error,
-  children,
-  ...rest
-}: SelectHTMLAttributes<HTMLSelectElement> & Extra) {
+export function SelectField({ label, hint, error, children, ...rest }: ComponentProps<"select"> & Extra) {
   return (
     <Field label={label} hint={hint} error={error}>
       {({ id, describedBy, invalid }) => (

@@ -1,4 +1,5 @@
 import type { ReactNode } from "react";
+import { QueryProvider } from "@/device/query";
 import { RegionProvider } from "@/parts/region";
 import { DeviceUser } from "@/screens/shell/device-user";
 import { requireScope } from "../ask";
@@ -6,9 +7,11 @@ import { requireScope } from "../ask";
 export default async function MyLayout({ children }: { children: ReactNode }) {
   const { memberId, role, region } = await requireScope("client");
   return (
-    <RegionProvider region={region}>
-      <DeviceUser memberId={memberId} role={role} region={region} />
-      {children}
-    </RegionProvider>
+    <QueryProvider>
+      <RegionProvider region={region}>
+        <DeviceUser memberId={memberId} role={role} region={region} />
+        {children}
+      </RegionProvider>
+    </QueryProvider>
   );
 }

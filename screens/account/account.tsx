@@ -1,12 +1,16 @@
 "use client";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
+import * as yup from "yup";
 import type { Output } from "@/contract";
-import { callApi, problemOf, replySentence } from "@/device/api";
+import { callApi, problemOf } from "@/device/api";
+import { useApiMutation } from "@/device/query";
 import { type Invitation, InvitationSent } from "@/parts/invitation-sent";
 import { useDates } from "@/parts/region";
 import { Button } from "@/ui/button";
 import { TextField } from "@/ui/field";
+import { Form, useCheckedForm } from "@/ui/form";
+import { emailField, nameField, newPasswordField } from "./frame";
 import { StudioRegion } from "./region";
 
 /** One's own account: the password, and the devices on which it is open. */
@@ -39,58 +43,45 @@ export function Account({
   );
 }
 
+const PASSWORD = yup.object({
+  current: yup.string().required("The password you have now."),
+  wanted: newPasswordField(),
+});
+
 function Password() {
-  const [current, setCurrent] = useState("");
-  const [wanted, setWanted] = useState("");
-  const [problem, setProblem] = useState<{ field: string; message: string } | null>(null);
-  const [isDone, setDone] = useState(false);
-  async function keep() {
-    const reply = await callApi("account.changePassword", { current, wanted });
-    setDone(reply.kind === "ok");
-    if (reply.kind === "ok") {
-      setCurrent("");
-      setWanted("");
-      setProblem(null);
-    } else {
-      setProblem(problemOf(reply));
-    }
-  }
+  const form = useCheckedForm({
+    schema: PASSWORD,
+    typed: { current: "", wanted: "" },
+    send: async (passwords) => {
+      const reply = await callApi("account.changePassword", passwords);
+      if (reply.kind !== "ok") return problemOf(reply);
+      form.reset();
+      return null;
+    },
+  });
   return (
     <section>
       <h2 className="mb-2 text-lg font-bold">Password</h2>
-      <form
-        className="flex max-w-sm flex-col gap-3"
-        onSubmit={(event) => {
-          event.preventDefault();
-          void keep();
-        }}
-      >
+      <Form form={form} className="flex max-w-sm flex-col gap-3">
         <TextField
           label="The one you have now"
           type="password"
           autoComplete="current-password"
-          required
-          value={current}
-          error={problem?.field === "current" ? problem.message : null}
-          onChange={(event) => setCurrent(event.target.value)}
+          {...form.field("current")}
         />
         <TextField
           label="The new one"
           hint="At least 10 characters. Every other device is signed out."
           type="password"
           autoComplete="new-password"
-          required
-          minLength={10}
-          value={wanted}
-          error={problem?.field === "wanted" ? problem.message : null}
-          onChange={(event) => setWanted(event.target.value)}
+          {...form.field("wanted")}
         />
-        {problem && problem.field === "" ? <p role="alert">{problem.message}</p> : null}
-        {isDone ? <p role="status">Your password is changed.</p> : null}
-        <Button type="submit" kind="main" className="self-start">
+        {form.message ? <p role="alert">{form.message}</p> : null}
+        {form.isDone ? <p role="status">Your password is changed.</p> : null}
+        <Button type="submit" kind="main" className="self-start" disabled={form.isBusy}>
           Change it
         </Button>
-      </form>
+      </Form>
     </section>
   );
 }
@@ -98,12 +89,10 @@ function Password() {
 function Devices({ view }: { view: Output<"account.show"> }) {
   const { fullDateAt } = useDates();
   const router = useRouter();
-  const [problem, setProblem] = useState<string | null>(null);
-  const end = async (device: string | null) => {
-    const reply = await callApi("account.endDevices", { device });
-    setProblem(reply.kind === "ok" ? null : replySentence(reply));
-    router.refresh();
-  };
+  const end = useApiMutation(
+    (device: string | null) => callApi("account.endDevices", { device }),
+    () => router.refresh(),
+  );
   const others = view.devices.filter((device) => !device.isThis);
   return (
     <section>
@@ -114,16 +103,16 @@ function Devices({ view }: { view: Output<"account.show"> }) {
             <span className="font-semibold">{device.words}</span>
             <span className="text-quiet">{device.isThis ? "this one" : `last used ${fullDateAt(device.lastMs)}`}</span>
             {device.isThis ? null : (
-              <Button className="ml-auto" onClick={() => end(device.id)}>
+              <Button className="ml-auto" disabled={end.isPending} onClick={() => end.mutate(device.id)}>
                 Sign out there
               </Button>
             )}
           </li>
         ))}
       </ul>
-      {problem ? <p role="alert">{problem}</p> : null}
+      {end.error ? <p role="alert">{end.error.message}</p> : null}
       {others.length > 1 ? (
-        <Button className="mt-3" onClick={() => end(null)}>
+        <Button className="mt-3" disabled={end.isPending} onClick={() => end.mutate(null)}>
           Sign out everywhere else
         </Button>
       ) : null}
@@ -131,25 +120,28 @@ function Devices({ view }: { view: Output<"account.show"> }) {
   );
 }
 
+const COACH = yup.object({ name: nameField("The coach’s name."), email: emailField() });
+
 function Coaches({ team }: { team: NonNullable<Output<"account.show">["team"]> }) {
   const { fullDateAt } = useDates();
   const router = useRouter();
-  const [form, setForm] = useState({ name: "", email: "" });
-  const [problem, setProblem] = useState<{ field: string; message: string } | null>(null);
   const [sent, setSent] = useState<Invitation | null>(null);
-  const at = (field: keyof typeof form) => ({
-    value: form[field],
-    onChange: (event: { target: { value: string } }) => setForm({ ...form, [field]: event.target.value }),
-    error: problem?.field === field ? problem.message : null,
+  const form = useCheckedForm({
+    schema: COACH,
+    typed: { name: "", email: "" },
+    send: async (coach) => {
+      const reply = await callApi("invitations.create", { clientId: null, ...coach });
+      if (reply.kind !== "ok") return problemOf(reply, "email");
+      form.reset();
+      setSent({ to: coach.email, link: reply.value.link });
+      router.refresh();
+      return null;
+    },
   });
-  async function invite() {
-    const reply = await callApi("invitations.create", { clientId: null, ...form });
-    if (reply.kind !== "ok") return setProblem(problemOf(reply, "email"));
-    setProblem(null);
-    setForm({ name: "", email: "" });
-    setSent({ to: form.email, link: reply.value.link });
-    router.refresh();
-  }
+  const withdraw = useApiMutation(
+    (invitationId: string) => callApi("invitations.withdraw", { invitationId }),
+    () => router.refresh(),
+  );
   return (
     <section>
       <h2 className="mb-2 text-lg font-bold">Coaches here</h2>
@@ -166,32 +158,22 @@ function Coaches({ team }: { team: NonNullable<Output<"account.show">["team"]> }
             <span className="text-quiet">
               invited as a {role} at {email}, until {fullDateAt(expiresMs)}
             </span>
-            <Button
-              className="ml-auto"
-              onClick={async () => {
-                await callApi("invitations.withdraw", { invitationId: id });
-                router.refresh();
-              }}
-            >
+            <Button className="ml-auto" disabled={withdraw.isPending} onClick={() => withdraw.mutate(id)}>
               Withdraw
             </Button>
           </li>
         ))}
       </ul>
-      <form
-        className="mt-4 flex max-w-sm flex-col gap-3"
-        onSubmit={(event) => {
-          event.preventDefault();
-          void invite();
-        }}
-      >
-        <TextField label="Another coach’s name" autoComplete="off" required maxLength={120} {...at("name")} />
-        <TextField label="Their email address" type="email" autoComplete="off" required {...at("email")} />
-        <Button type="submit" className="self-start">
+      {withdraw.error ? <p role="alert">{withdraw.error.message}</p> : null}
+      <Form form={form} className="mt-4 flex max-w-sm flex-col gap-3">
+        <TextField label="Another coach’s name" autoComplete="off" {...form.field("name")} />
+        <TextField label="Their email address" type="email" autoComplete="off" {...form.field("email")} />
+        {form.message ? <p role="alert">{form.message}</p> : null}
+        <Button type="submit" className="self-start" disabled={form.isBusy}>
           Invite
         </Button>
         <InvitationSent sent={sent} />
-      </form>
+      </Form>
     </section>
   );
 }

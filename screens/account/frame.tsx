@@ -1,4 +1,5 @@
-import type { FormEvent, ReactNode } from "react";
+import type { ReactNode } from "react";
+import * as yup from "yup";
 import { Mark } from "@/ui/mark";
 
 /** A page that is opened by a link or before anybody has signed in: its heading and one thing to do. */
@@ -14,20 +15,6 @@ export function AccountFrame({ heading, children }: { heading: string; children:
   );
 }
 
-export function AccountForm({ onSubmit, children }: { onSubmit: () => Promise<void>; children: ReactNode }) {
-  return (
-    <form
-      className="flex flex-col gap-4"
-      onSubmit={(event: FormEvent) => {
-        event.preventDefault();
-        void onSubmit();
-      }}
-    >
-      {children}
-    </form>
-  );
-}
-
 /** The link back to the sign-in, in a sentence or beside a button. */
 export function SignInLink({ children }: { children: string }) {
   return (
@@ -36,3 +23,15 @@ export function SignInLink({ children }: { children: string }) {
     </a>
   );
 }
+
+export const emailField = () =>
+  yup.string().trim().required("An email address.").email("An email address such as kari@example.org.");
+
+/** A password that is being chosen. */
+export const newPasswordField = () =>
+  yup.string().required("A password.").min(10, "At least 10 characters.").max(200, "At most 200 characters.");
+
+export const nameField = (missing: string) => yup.string().trim().required(missing).max(120, "At most 120 characters.");
+
+/** How the forms of account pages stand. */
+export const ACCOUNT_FORM = "flex flex-col gap-4";

@@ -1,11 +1,14 @@
 "use client";
 import { useRouter } from "next/navigation";
-import { useEffect, useState } from "react";
+import { type ComponentProps, useEffect, useState } from "react";
+import * as yup from "yup";
+import { NO_TIME_ZONE } from "@/contract";
 import { datesOf, type Region, WEEKDAYS } from "@/core";
 import { callApi, problemOf } from "@/device/api";
 import { useRegion } from "@/parts/region";
 import { Button } from "@/ui/button";
 import { SelectField } from "@/ui/field";
+import { Form, useCheckedForm } from "@/ui/form";
 
 /** The days that a calendar's week begins with somewhere. */
 const FIRST_DAYS: readonly Region["firstDay"][] = [0, 6, 5];
@@ -16,90 +19,63 @@ export const exampleOf = (region: Region): string => {
   return `${fullDate("2026-11-25")}, ${timeWords(18 * 60 + 30)}`;
 };
 
-export function UnitField({
-  value,
-  onChange,
-  hint,
-}: {
-  value: Region["unit"];
-  onChange: (unit: Region["unit"]) => void;
-  hint?: string;
-}) {
+export function UnitField(props: Omit<ComponentProps<typeof SelectField>, "label">) {
   return (
-    <SelectField
-      label="Weights in"
-      hint={hint}
-      value={value}
-      onChange={({ target }) => onChange(target.value as Region["unit"])}
-    >
+    <SelectField label="Weights in" {...props}>
       <option value="kg">kilograms</option>
       <option value="lb">pounds</option>
     </SelectField>
   );
 }
 
+/** A select's value is text; what is kept is a figure. */
+const SCHEMA = yup.object({
+  unit: yup.string<Region["unit"]>().required(),
+  dateOrder: yup.string<Region["dateOrder"]>().required(),
+  hours: yup.number<Region["hours"]>().required(),
+  firstDay: yup.number<Region["firstDay"]>().required(),
+  timeZone: yup.string().required(NO_TIME_ZONE),
+});
+
 /** How this studio writes dates, times and weights, for everybody in it. */
 export function StudioRegion() {
   const kept = useRegion();
   const router = useRouter();
-  const [region, setRegion] = useState(kept);
-  const [problem, setProblem] = useState<{ field: string; message: string } | null>(null);
-  const [isDone, setDone] = useState(false);
-  const put = (part: Partial<Region>) => {
-    setRegion({ ...region, ...part });
-    setDone(false);
-  };
-  async function keep() {
-    const reply = await callApi("studio.changeRegion", region);
-    setDone(reply.kind === "ok");
-    setProblem(reply.kind === "ok" ? null : problemOf(reply));
-    router.refresh();
-  }
+  const form = useCheckedForm({
+    schema: SCHEMA,
+    typed: { ...kept, hours: String(kept.hours), firstDay: String(kept.firstDay) },
+    send: async (region) => {
+      const reply = await callApi("studio.changeRegion", region);
+      router.refresh();
+      return reply.kind === "ok" ? null : problemOf(reply);
+    },
+  });
   // Servers and browsers know different zones: the browser's list counts.
   const [zones, setZones] = useState<readonly string[]>([]);
   useEffect(() => setZones(Intl.supportedValuesOf("timeZone")), []);
   return (
     <section>
       <h2 className="mb-2 text-lg font-bold">This studio</h2>
-      <form
-        className="flex max-w-sm flex-col gap-3"
-        onSubmit={(event) => {
-          event.preventDefault();
-          void keep();
-        }}
-      >
-        <UnitField
-          value={region.unit}
-          onChange={(unit) => put({ unit })}
-          hint="For new gyms and clients; each has its own choice afterwards."
-        />
-        <SelectField
-          label="Dates"
-          value={region.dateOrder}
-          onChange={({ target }) => put({ dateOrder: target.value as Region["dateOrder"] })}
-        >
+      <Form form={form} className="flex max-w-sm flex-col gap-3">
+        <UnitField {...form.field("unit")} hint="For new gyms and clients; each has its own choice afterwards." />
+        <SelectField label="Dates" {...form.field("dateOrder")}>
           {(["dayMonth", "monthDay"] as const).map((dateOrder) => (
             <option key={dateOrder} value={dateOrder}>
-              {datesOf({ ...region, dateOrder }).fullDate("2026-11-25")}
+              {datesOf({ ...kept, dateOrder }).fullDate("2026-11-25")}
             </option>
           ))}
         </SelectField>
-        <SelectField
-          label="Times"
-          value={region.hours}
-          onChange={({ target }) => put({ hours: Number(target.value) as Region["hours"] })}
-        >
+        <SelectField label="Times" {...form.field("hours")}>
           {([24, 12] as const).map((hours) => (
             <option key={hours} value={hours}>
-              {datesOf({ ...region, hours }).timeWords(18 * 60 + 30)}
+              {datesOf({ ...kept, hours }).timeWords(18 * 60 + 30)}
             </option>
           ))}
         </SelectField>
         <SelectField
           label="Calendars begin with"
           hint="Training weeks run from Monday to Sunday."
-          value={region.firstDay}
-          onChange={({ target }) => put({ firstDay: Number(target.value) as Region["firstDay"] })}
+          {...form.field("firstDay")}
         >
           {FIRST_DAYS.map((firstDay) => (
             <option key={firstDay} value={firstDay}>
@@ -107,24 +83,19 @@ export function StudioRegion() {
             </option>
           ))}
         </SelectField>
-        <SelectField
-          label="Time zone"
-          value={region.timeZone}
-          error={problem?.field === "timeZone" ? problem.message : null}
-          onChange={({ target }) => put({ timeZone: target.value })}
-        >
-          {(zones.includes(region.timeZone) ? zones : [region.timeZone, ...zones]).map((zone) => (
+        <SelectField label="Time zone" {...form.field("timeZone")}>
+          {(zones.includes(kept.timeZone) ? zones : [kept.timeZone, ...zones]).map((zone) => (
             <option key={zone} value={zone}>
               {zone.replaceAll("_", " ")}
             </option>
           ))}
         </SelectField>
-        {problem && problem.field !== "timeZone" ? <p role="alert">{problem.message}</p> : null}
-        {isDone ? <p role="status">Saved: {exampleOf(region)}.</p> : null}
-        <Button type="submit" className="self-start">
+        {form.message ? <p role="alert">{form.message}</p> : null}
+        {form.isDone ? <p role="status">Saved: {exampleOf(kept)}.</p> : null}
+        <Button type="submit" className="self-start" disabled={form.isBusy}>
           Save
         </Button>
-      </form>
+      </Form>
     </section>
   );
 }

@@ -1,106 +1,120 @@
 "use client";
 import { useEffect, useState } from "react";
+import * as yup from "yup";
 import { guessRegion, type Region } from "@/core";
 import { problemOf, send } from "@/device/api";
 import { Button } from "@/ui/button";
 import { TextField } from "@/ui/field";
+import { Form, useCheckedForm } from "@/ui/form";
 import { Notice } from "@/ui/notice";
-import { AccountForm, AccountFrame, SignInLink } from "./frame";
+import { ACCOUNT_FORM, AccountFrame, emailField, nameField, newPasswordField, SignInLink } from "./frame";
 import { exampleOf, UnitField } from "./region";
+
+const STUDIO = {
+  studio: nameField("The name of your studio."),
+  name: nameField("Your name."),
+  password: newPasswordField(),
+  region: yup.mixed<Region>().required(),
+};
+/** The address is known already where an email was answered. */
+const SCHEMAS = {
+  known: yup.object({ ...STUDIO, email: yup.string().default("") }),
+  asked: yup.object({ ...STUDIO, email: emailField() }),
+};
 
 /**
  * Founds a studio: by the email that was sent to its first coach's address, or at once where nobody else is here, with the
  * address asked for. Signs in with what it was founded with.
  */
 export function StudioForm({ address, secret }: { address: string | null; secret: string | null }) {
-  const [form, setForm] = useState({ studio: "", name: "", email: "", password: "" });
-  const [problem, setProblem] = useState<{ field: string; message: string } | null>(null);
-  const [busy, setBusy] = useState(false);
-  const [region, setRegion] = useState<Region>(guessRegion("", "UTC"));
-  // What the browser says of its place is known only here.
-  useEffect(() => setRegion(guessRegion(navigator.language, Intl.DateTimeFormat().resolvedOptions().timeZone)), []);
-  const at = (field: keyof typeof form) => ({
-    value: form[field],
-    onChange: (event: { target: { value: string } }) => setForm({ ...form, [field]: event.target.value }),
-    error: problem?.field === field ? problem.message : null,
-    required: true,
+  const form = useCheckedForm({
+    schema: SCHEMAS[address === null ? "asked" : "known"],
+    typed: { studio: "", name: "", email: "", password: "", region: guessRegion("", "UTC") },
+    send: async ({ email, ...founder }) => {
+      const who = secret === null ? { email } : { secret };
+      const founded = await send<{ email: string }>("/api/sign-up", { ...founder, ...who });
+      const { password } = founder;
+      const entered =
+        founded.kind === "ok" ? await send("/api/sign-in", { email: founded.value.email, password }) : founded;
+      if (entered.kind === "ok") {
+        window.location.assign("/");
+        return null;
+      }
+      const problem = problemOf(entered);
+      // The field is not on the page where the address is known.
+      return problem.field === "email" && address !== null ? { ...problem, field: "" } : problem;
+    },
   });
-  async function found() {
-    setBusy(true);
-    const { studio, name, email, password } = form;
-    const who = secret === null ? { email } : { secret };
-    const founded = await send<{ email: string }>("/api/sign-up", { studio, name, password, region, ...who });
-    const entered =
-      founded.kind === "ok" ? await send("/api/sign-in", { email: founded.value.email, password }) : founded;
-    if (entered.kind === "ok") return window.location.assign("/");
-    setBusy(false);
-    setProblem(problemOf(entered));
-  }
+  const { setValue } = form;
+  // What the browser says of its place is known only here.
+  useEffect(
+    () => setValue("region", guessRegion(navigator.language, Intl.DateTimeFormat().resolvedOptions().timeZone)),
+    [setValue],
+  );
+  const region = form.watch("region");
   return (
-    <AccountForm onSubmit={found}>
+    <Form form={form} className={ACCOUNT_FORM}>
       {address === null ? null : (
         <p>
           You will sign in with <strong>{address}</strong>.
         </p>
       )}
-      <TextField label="Studio" {...at("studio")} />
-      <TextField label="Your name" autoComplete="name" {...at("name")} />
+      <TextField label="Studio" {...form.field("studio")} />
+      <TextField label="Your name" autoComplete="name" {...form.field("name")} />
       {address === null ? (
-        <TextField label="Email address" type="email" autoComplete="username" {...at("email")} />
+        <TextField label="Email address" type="email" autoComplete="username" {...form.field("email")} />
       ) : null}
       <TextField
         label="Password"
         type="password"
         autoComplete="new-password"
         hint="At least 10 characters."
-        {...at("password")}
+        {...form.field("password")}
       />
       <UnitField
-        value={region.unit}
-        onChange={(unit) => setRegion({ ...region, unit })}
+        {...form.field("region.unit")}
         hint={`Dates and times: ${exampleOf(region)}. All of it can be changed under your account.`}
       />
-      {problem && (!(problem.field in form) || (problem.field === "email" && address !== null)) ? (
-        <Notice kind="warn">{problem.message}</Notice>
-      ) : null}
-      <Button type="submit" kind="main" className="self-start" disabled={busy}>
+      {form.message ? <Notice kind="warn">{form.message}</Notice> : null}
+      <Button type="submit" kind="main" className="self-start" disabled={form.isBusy || form.isDone}>
         Set up the studio
       </Button>
-    </AccountForm>
+    </Form>
   );
 }
 
+const ADDRESS = yup.object({ email: emailField() });
+
 /** Beside other studios: an address is asked for, and an email to it goes on from there. */
 export function RequestStudioForm({ emails }: { emails: string | null }) {
-  const [email, setEmail] = useState("");
   const [sentTo, setSentTo] = useState<string | null>(null);
-  const [problem, setProblem] = useState<string | null>(null);
-  async function ask() {
-    const reply = await send("/api/sign-up/email", { email });
-    setSentTo(reply.kind === "ok" ? email : null);
-    setProblem(reply.kind === "ok" ? null : problemOf(reply).message);
-  }
+  const form = useCheckedForm({
+    schema: ADDRESS,
+    typed: { email: "" },
+    send: async ({ email }) => {
+      const reply = await send("/api/sign-up/email", { email });
+      setSentTo(reply.kind === "ok" ? email : null);
+      return reply.kind === "ok" ? null : { ...problemOf(reply), field: "email" };
+    },
+  });
   return (
-    <AccountForm onSubmit={ask}>
+    <Form form={form} className={ACCOUNT_FORM}>
       <TextField
         label="Email address"
         hint="An email with a link goes to it; the link is good for an hour."
         type="email"
         autoComplete="username"
-        required
-        value={email}
-        error={problem}
-        onChange={(event) => setEmail(event.target.value)}
+        {...form.field("email")}
       />
       {sentTo === null ? null : (
         <p role="status">
           An email is on its way to {sentTo}.{emails === null ? null : ` This demo keeps its emails in ${emails}.`}
         </p>
       )}
-      <Button type="submit" kind="main" className="self-start">
+      <Button type="submit" kind="main" className="self-start" disabled={form.isBusy}>
         Email me the link
       </Button>
-    </AccountForm>
+    </Form>
   );
 }
 

@@ -1,11 +1,14 @@
 "use client";
 import { useState } from "react";
+import * as yup from "yup";
 import { GENERAL_NOTICE } from "@/core";
 import { replySentence, send } from "@/device/api";
 import { Button } from "@/ui/button";
 import { TextField } from "@/ui/field";
+import { Form, type FormProblem, useCheckedForm } from "@/ui/form";
 import { Mark } from "@/ui/mark";
 import { Notice } from "@/ui/notice";
+import { emailField } from "./frame";
 import { RequestStudioForm, StudioForm } from "./set-up-studio";
 
 interface DemoAccount {
@@ -21,22 +24,26 @@ interface StudioSetup {
   readonly emails: string | null;
 }
 
+const SCHEMA = yup.object({ email: emailField(), password: yup.string().required("Your password.") });
+
 export function SignIn({ demo, founding }: { demo: readonly DemoAccount[]; founding: StudioSetup }) {
-  const [email, setEmail] = useState("");
-  const [password, setPassword] = useState("");
   const [problem, setProblem] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
   const [isFounding, setFounding] = useState(!founding.byEmail);
 
-  async function enter(as: { email: string; password: string }) {
+  /** Signs in; the way to the first page is left open, so that nothing is pressed twice on it. */
+  async function enter({ email, password }: { email: string; password: string }): Promise<FormProblem | null> {
     setBusy(true);
-    const reply = await send("/api/sign-in", { email: as.email, password: as.password });
-    if (reply.kind === "ok") window.location.assign("/");
-    else {
-      setBusy(false);
-      setProblem(replySentence(reply));
+    const reply = await send("/api/sign-in", { email, password });
+    if (reply.kind === "ok") {
+      window.location.assign("/");
+      return null;
     }
+    setBusy(false);
+    setProblem(replySentence(reply));
+    return { field: "", message: replySentence(reply) };
   }
+  const form = useCheckedForm({ schema: SCHEMA, typed: { email: "", password: "" }, send: enter });
 
   return (
     <main className="grid min-h-dvh lg:grid-cols-[1fr_29rem]">
@@ -59,7 +66,7 @@ export function SignIn({ demo, founding }: { demo: readonly DemoAccount[]; found
                 key={account.email}
                 kind={index === 0 ? "main" : "plain"}
                 disabled={busy}
-                onClick={() => enter({ email: account.email, password: account.password })}
+                onClick={() => enter(account)}
                 className="justify-center py-2"
               >
                 {account.who}
@@ -80,29 +87,9 @@ export function SignIn({ demo, founding }: { demo: readonly DemoAccount[]; found
             </Button>
           </div>
         ) : (
-          <form
-            className="flex flex-col gap-3"
-            onSubmit={(event) => {
-              event.preventDefault();
-              void enter({ email, password });
-            }}
-          >
-            <TextField
-              label="Email address"
-              type="email"
-              autoComplete="username"
-              required
-              value={email}
-              onChange={(event) => setEmail(event.target.value)}
-            />
-            <TextField
-              label="Password"
-              type="password"
-              autoComplete="current-password"
-              required
-              value={password}
-              onChange={(event) => setPassword(event.target.value)}
-            />
+          <Form form={form} className="flex flex-col gap-3">
+            <TextField label="Email address" type="email" autoComplete="username" {...form.field("email")} />
+            <TextField label="Password" type="password" autoComplete="current-password" {...form.field("password")} />
             {problem ? <Notice kind="warn">{problem}</Notice> : null}
             <div className="flex gap-2">
               <Button type="submit" kind={demo.length > 0 ? "plain" : "main"} disabled={busy}>
@@ -115,7 +102,7 @@ export function SignIn({ demo, founding }: { demo: readonly DemoAccount[]; found
                 Set up your studio
               </Button>
             </div>
-          </form>
+          </Form>
         )}
         <p className="border-t border-line pt-4 text-quiet">{GENERAL_NOTICE}</p>
       </section>

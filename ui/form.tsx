@@ -1,0 +1,112 @@
+"use client";
+import { yupResolver } from "@hookform/resolvers/yup";
+import { type FormEvent, type ReactNode, useState } from "react";
+import {
+  type DefaultValues,
+  type FieldValues,
+  type Path,
+  type Resolver,
+  type UseFormReturn,
+  useForm,
+} from "react-hook-form";
+import * as yup from "yup";
+
+/** What is wrong, and at which field; a field that the form does not have: of the whole. */
+export interface FormProblem {
+  readonly field: string;
+  readonly message: string;
+}
+
+export interface CheckedForm<Typed extends FieldValues>
+  extends Pick<UseFormReturn<Typed>, "reset" | "setValue" | "watch"> {
+  /** What a field of ours takes: its name and handlers, and what is wrong with it. */
+  readonly field: (
+    name: Path<Typed>,
+  ) => ReturnType<UseFormReturn<Typed>["register"]> & { readonly error: string | null };
+  readonly errorAt: (name: string) => string | null;
+  /** What is wrong with the whole, else null. */
+  readonly message: string | null;
+  readonly isBusy: boolean;
+  /** It was sent, and nothing was wrong with it. */
+  readonly isDone: boolean;
+  readonly onSubmit: (event?: FormEvent) => void;
+}
+
+/**
+ * A form whose fields are typed as text and read by a Yup schema when it is sent. `send` gets what was read and answers what was
+ * wrong with it, at its field, or null; what was typed stays in every case.
+ */
+export function useCheckedForm<Typed extends FieldValues, Read extends FieldValues>({
+  schema,
+  typed,
+  send,
+}: {
+  schema: yup.ObjectSchema<Read>;
+  typed: Typed;
+  send: (read: Read, typed: Typed) => Promise<FormProblem | null> | FormProblem | null;
+}): CheckedForm<Typed> {
+  const form = useForm<Typed, unknown, Read>({
+    // The schema's input is what was typed, which Yup does not say of a schema that reads.
+    resolver: yupResolver(schema) as never,
+    defaultValues: typed as DefaultValues<Typed>,
+  });
+  const { register, handleSubmit, setError, getValues, getFieldState, formState } = form;
+  const errorAt = (name: string): string | null => getFieldState(name as Path<Typed>, formState).error?.message ?? null;
+  const [isDone, setDone] = useState(false);
+  const submit = handleSubmit(async (read) => {
+    setDone(false);
+    const problem = await send(read, getValues());
+    setDone(!problem);
+    if (!problem) return;
+    const known = problem.field in getValues();
+    setError(known ? (problem.field as Path<Typed>) : "root", { message: problem.message });
+  });
+  return {
+    reset: form.reset,
+    setValue: form.setValue,
+    watch: form.watch,
+    field: (name) => ({ ...register(name), error: errorAt(name) }),
+    errorAt,
+    message: formState.errors.root?.message ?? null,
+    isBusy: formState.isSubmitting,
+    isDone,
+    onSubmit: (event) => void submit(event),
+  };
+}
+
+/** The form itself; what is wrong is said by us at the field, not by the browser in its own words. */
+export function Form({
+  form,
+  className,
+  label,
+  children,
+}: {
+  form: { readonly onSubmit: (event?: FormEvent) => void };
+  className?: string;
+  label?: string;
+  children: ReactNode;
+}) {
+  return (
+    <form noValidate aria-label={label} className={className} onSubmit={form.onSubmit}>
+      {children}
+    </form>
+  );
+}
+
+/** A number as it is typed, with a point or a comma; nothing typed is null. `message` stands for whatever is no number within. */
+export const typedNumber = (
+  message: string,
+  { low, high, whole = false }: { low: number; high: number; whole?: boolean },
+) => {
+  const number = yup
+    .number()
+    .transform((_, text: unknown) =>
+      typeof text !== "string" ? text : text.trim() === "" ? null : Number(text.trim().replace(",", ".")),
+    )
+    .typeError(message)
+    .min(low, message)
+    .max(high, message)
+    .nullable()
+    .default(null);
+  return whole ? number.integer(message) : number;
+};
