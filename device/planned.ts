@@ -1,20 +1,17 @@
 /** Opening or sending a session that only its plan knows yet: its row is made on the way. */
+import type { Output } from "../contract";
 import type { PlannedLine } from "../views";
-import { callApi, replySentence } from "./api";
+import { callApi, type Reply } from "./api";
 
-export type Opened = { readonly sessionId: string } | { readonly problem: string };
+type Line = Pick<PlannedLine, "sessionId" | "place">;
 
-export async function openPlanned({ sessionId, place }: Pick<PlannedLine, "sessionId" | "place">): Promise<Opened> {
-  if (sessionId !== null) return { sessionId };
-  if (place === null) return { problem: "This session is not there any more." };
-  const reply = await callApi("plans.openSession", place);
-  return reply.kind === "ok" ? { sessionId: reply.value.sessionId } : { problem: replySentence(reply) };
+export async function openPlanned({ sessionId, place }: Line): Promise<Reply<{ readonly sessionId: string }>> {
+  if (sessionId !== null) return { kind: "ok", value: { sessionId } };
+  return place === null ? { kind: "notFound" } : callApi("plans.openSession", place);
 }
 
-/** Sends a session to its client; what was wrong, else null. */
-export async function sendPlanned(line: Pick<PlannedLine, "sessionId" | "place">): Promise<string | null> {
+/** Sends a session to its client. */
+export async function sendPlanned(line: Line): Promise<Reply<Output<"sessions.send">>> {
   const opened = await openPlanned(line);
-  if ("problem" in opened) return opened.problem;
-  const reply = await callApi("sessions.send", { sessionId: opened.sessionId });
-  return reply.kind === "ok" ? null : replySentence(reply);
+  return opened.kind === "ok" ? callApi("sessions.send", { sessionId: opened.value.sessionId }) : opened;
 }

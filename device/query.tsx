@@ -12,7 +12,9 @@ import {
 } from "@tanstack/react-query";
 import { type ReactNode, useState } from "react";
 import type { ApiName, Input } from "../contract";
+import type { PlannedLine } from "../views";
 import { callApi, type Reply, replySentence } from "./api";
+import { openPlanned } from "./planned";
 
 /** A reply that brought no value; its message is the sentence for it. */
 export class ReplyError extends Error {
@@ -36,6 +38,11 @@ export function replyValue<T>(reply: Reply<T>): T {
 /** A use case that only reads, as a query: its name and input are its key. */
 export const apiQuery = <K extends ApiName>(name: K, input: Input<K>) =>
   queryOptions({ queryKey: [name, input] as const, queryFn: async () => replyValue(await callApi(name, input)) });
+
+/** Makes a row of a session that only its plan knows yet. */
+export const openSession = async (
+  line: Pick<PlannedLine, "sessionId" | "place">,
+): Promise<{ readonly sessionId: string }> => replyValue(await openPlanned(line));
 
 /**
  * A change that the server is asked for, of one use case or of several in turn: `mutate` sends it, `isPending` while it is on its

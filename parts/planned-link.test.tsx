@@ -7,6 +7,7 @@ const push = vi.fn();
 vi.mock("next/navigation", () => ({ useRouter: () => ({ push }) }));
 
 import { DEFAULT_REGION, datesOf } from "@/core";
+import { WithQueries } from "@/ui/testing/with-queries";
 import { PlannedLink, stateWords } from "./planned-link";
 
 afterEach(() => {
@@ -20,6 +21,7 @@ const shown = (sessionId: string | null, open = vi.fn()) => {
     <PlannedLink line={{ sessionId, place }} hrefOf={(id) => `/session/${id}`} open={open}>
       Lower
     </PlannedLink>,
+    { wrapper: WithQueries },
   );
   return open;
 };
@@ -33,16 +35,18 @@ describe("the way to a session that is planned", () => {
 
   it("opens it on the way where only its plan knows it, once, however often it is pressed", async () => {
     const open = shown(null, vi.fn().mockResolvedValue({ sessionId: "made" }));
-    const button = screen.getByRole("button", { name: "Lower" });
+    const button = screen.getByRole<HTMLButtonElement>("button", { name: "Lower" });
     fireEvent.click(button);
+    await vi.waitFor(() => expect(button.disabled).toBe(true));
     fireEvent.click(button);
     await vi.waitFor(() => expect(push).toHaveBeenCalledWith("/session/made"));
+    fireEvent.click(button);
     expect(open).toHaveBeenCalledTimes(1);
-    expect(open).toHaveBeenCalledWith({ sessionId: null, place });
+    expect(open.mock.calls[0]?.[0]).toEqual({ sessionId: null, place });
   });
 
   it("says why it could not be opened, and may be pressed again", async () => {
-    shown(null, vi.fn().mockResolvedValue({ problem: "The server cannot be reached." }));
+    shown(null, vi.fn().mockRejectedValue(new Error("The server cannot be reached.")));
     fireEvent.click(screen.getByRole("button", { name: "Lower" }));
     expect((await screen.findByRole("alert")).textContent).toContain("The server cannot be reached.");
     expect(screen.getByRole<HTMLButtonElement>("button", { name: "Lower" }).disabled).toBe(false);

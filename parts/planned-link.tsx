@@ -1,8 +1,9 @@
 "use client";
+import { useMutation } from "@tanstack/react-query";
 import { clsx } from "clsx";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
-import { type ReactNode, useState } from "react";
+import type { ReactNode } from "react";
 import type { Dates } from "@/core";
 import type { PlannedLine } from "@/views";
 
@@ -13,7 +14,7 @@ interface PlannedLinkProps {
   /** The page of a session, by its id. */
   readonly hrefOf: (sessionId: string) => string;
   /** Makes a row of a session that only its plan knows yet. */
-  readonly open: (line: Place) => Promise<{ readonly sessionId: string } | { readonly problem: string }>;
+  readonly open: (line: Place) => Promise<{ readonly sessionId: string }>;
   readonly className?: string;
   readonly children: ReactNode;
 }
@@ -21,27 +22,27 @@ interface PlannedLinkProps {
 /** The way to a session that is planned: a link where somebody opened it before, else a button that opens it. */
 export function PlannedLink({ line, hrefOf, open, className, children }: PlannedLinkProps) {
   const router = useRouter();
-  const [problem, setProblem] = useState<string | null>(null);
-  const [isBusy, setBusy] = useState(false);
+  const opening = useMutation({
+    mutationFn: open,
+    onSuccess: ({ sessionId }) => router.push(hrefOf(sessionId)),
+  });
   if (line.sessionId !== null)
     return (
       <Link href={hrefOf(line.sessionId)} className={className}>
         {children}
       </Link>
     );
-  const go = async () => {
-    setBusy(true);
-    const opened = await open(line);
-    if ("sessionId" in opened) return router.push(hrefOf(opened.sessionId));
-    setBusy(false);
-    setProblem(opened.problem);
-  };
   return (
     <>
-      <button type="button" disabled={isBusy} onClick={() => void go()} className={clsx("text-left", className)}>
+      <button
+        type="button"
+        disabled={opening.isPending || opening.isSuccess}
+        onClick={() => opening.mutate(line)}
+        className={clsx("text-left", className)}
+      >
         {children}
       </button>
-      {problem ? <span role="alert"> {problem}</span> : null}
+      {opening.error ? <span role="alert"> {opening.error.message}</span> : null}
     </>
   );
 }

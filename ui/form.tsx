@@ -1,14 +1,7 @@
 "use client";
 import { yupResolver } from "@hookform/resolvers/yup";
 import { type FormEvent, type ReactNode, useState } from "react";
-import {
-  type DefaultValues,
-  type FieldValues,
-  type Path,
-  type Resolver,
-  type UseFormReturn,
-  useForm,
-} from "react-hook-form";
+import { type DefaultValues, type FieldValues, type Path, type UseFormReturn, useForm } from "react-hook-form";
 import * as yup from "yup";
 
 /** What is wrong, and at which field; a field that the form does not have: of the whole. */
@@ -110,3 +103,6 @@ export const typedNumber = (
     .default(null);
   return whole ? number.integer(message) : number;
 };
+
+export const emailField = () =>
+  yup.string().trim().required("An email address.").email("An email address such as kari@example.org.");

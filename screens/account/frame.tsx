@@ -24,9 +24,6 @@ export function SignInLink({ children }: { children: string }) {
   );
 }
 
-export const emailField = () =>
-  yup.string().trim().required("An email address.").email("An email address such as kari@example.org.");
-
 /** A password that is being chosen. */
 export const newPasswordField = () =>
   yup.string().required("A password.").min(10, "At least 10 characters.").max(200, "At most 200 characters.");

@@ -3,9 +3,9 @@ import * as yup from "yup";
 import { problemOf, send } from "@/device/api";
 import { Button } from "@/ui/button";
 import { TextField } from "@/ui/field";
-import { Form, useCheckedForm } from "@/ui/form";
+import { emailField, Form, useCheckedForm } from "@/ui/form";
 import { Notice } from "@/ui/notice";
-import { ACCOUNT_FORM, AccountFrame, emailField, newPasswordField, SignInLink } from "./frame";
+import { ACCOUNT_FORM, AccountFrame, newPasswordField, SignInLink } from "./frame";
 
 /** A password that was forgotten: asked for by address, set by the link that was sent there. */
 export function Reset({ secret }: { secret: string | null }) {

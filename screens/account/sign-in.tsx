@@ -5,10 +5,10 @@ import { GENERAL_NOTICE } from "@/core";
 import { replySentence, send } from "@/device/api";
 import { Button } from "@/ui/button";
 import { TextField } from "@/ui/field";
-import { Form, type FormProblem, useCheckedForm } from "@/ui/form";
+import { emailField, Form, type FormProblem, useCheckedForm } from "@/ui/form";
 import { Mark } from "@/ui/mark";
 import { Notice } from "@/ui/notice";
-import { emailField } from "./frame";
+
 import { RequestStudioForm, StudioForm } from "./set-up-studio";
 
 interface DemoAccount {

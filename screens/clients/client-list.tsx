@@ -4,7 +4,7 @@ import { useState } from "react";
 import type { Output } from "@/contract";
 import { addDays, clientAlertOf, clientAlertSentence, mondayOf } from "@/core";
 import { callApi, replySentence } from "@/device/api";
-import { openPlanned } from "@/device/planned";
+import { openSession } from "@/device/query";
 import { PlannedLink } from "@/parts/planned-link";
 import { useDates } from "@/parts/region";
 import { Button } from "@/ui/button";
@@ -108,7 +108,7 @@ function ClientBars({ client, today }: { client: ClientLine; today: string }) {
           <PlannedLink
             line={next}
             hrefOf={(id) => `/session/${id}`}
-            open={openPlanned}
+            open={openSession}
             className="font-semibold text-indigo underline underline-offset-2"
           >
             {next.title || "Untitled session"}

@@ -1,12 +1,13 @@
 "use client";
 import { useRouter } from "next/navigation";
-import { useState } from "react";
 import { addDays, formatWeight, massWords, readinessSentence, toKg, type Weight, type WeightUnit } from "@/core";
-import { callApi, replySentence } from "@/device/api";
-import { openPlanned, sendPlanned } from "@/device/planned";
+import { callApi } from "@/device/api";
+import { sendPlanned } from "@/device/planned";
+import { openSession, useApiMutation } from "@/device/query";
 import { PlannedLink, stateWords } from "@/parts/planned-link";
 import { useDates } from "@/parts/region";
 import { Button } from "@/ui/button";
+import { chosen, optionsOf } from "@/ui/choice";
 import { Notice } from "@/ui/notice";
 import { type ClientView, isWaiting, type PlannedLine } from "@/views";
 import { Account } from "./account";
@@ -19,19 +20,11 @@ const MISSED_DAYS = 14;
 
 export function ClientScreen({ view }: { view: ClientView }) {
   const router = useRouter();
-  const [problem, setProblem] = useState<string | null>(null);
-  const [busy, setBusy] = useState(false);
   const ready = view.readiness.kind === "ready";
-
-  async function write() {
-    setBusy(true);
-    const reply = await callApi("sessions.create", { clientId: view.id, title: "" });
-    if (reply.kind === "ok") router.push(`/session/${reply.value.sessionId}`);
-    else {
-      setBusy(false);
-      setProblem(replySentence(reply));
-    }
-  }
+  const write = useApiMutation(
+    () => callApi("sessions.create", { clientId: view.id, title: "" }),
+    ({ sessionId }) => router.push(`/session/${sessionId}`),
+  );
 
   const lately = addDays(view.today, -MISSED_DAYS);
   const upcoming = view.sessions.filter(
@@ -53,7 +46,12 @@ export function ClientScreen({ view }: { view: ClientView }) {
             .filter(Boolean)
             .join(" · ")}
         </p>
-        <Button kind="main" className="ml-auto" disabled={busy || !ready} onClick={write}>
+        <Button
+          kind="main"
+          className="ml-auto"
+          disabled={write.isPending || write.isSuccess || !ready}
+          onClick={() => write.mutate()}
+        >
           Write a session
         </Button>
       </header>
@@ -62,9 +60,9 @@ export function ClientScreen({ view }: { view: ClientView }) {
           {readinessSentence(view.readiness, view.name)}
         </Notice>
       )}
-      {problem ? (
+      {write.error ? (
         <Notice kind="warn" className="mb-4">
-          {problem}
+          {write.error.message}
         </Notice>
       ) : null}
       <div className="grid gap-8 lg:grid-cols-[20rem_1fr]">
@@ -110,17 +108,22 @@ export function ClientScreen({ view }: { view: ClientView }) {
 const bodyMassWords = (mass: Weight, unit: WeightUnit): string =>
   mass.unit === unit ? formatWeight(mass) : massWords(toKg(mass), unit);
 
+const ROUNDINGS: Readonly<Record<ClientView["rounding"], string>> = {
+  nearest: "to the nearest",
+  neverHarder: "never harder",
+};
+const UNITS: Readonly<Record<WeightUnit, string>> = { kg: "kilograms", lb: "pounds" };
+
 /** Where this client usually trains, to which side loads are rounded, and what masses are said in. */
 function Habits({ view }: { view: ClientView }) {
   const router = useRouter();
-  const [problem, setProblem] = useState<string | null>(null);
-  const change = async (part: Partial<Pick<ClientView, "gymId" | "rounding" | "unit">>) => {
-    const { gymId, rounding, unit } = view;
-    const seen = { gymId, rounding, unit };
-    const reply = await callApi("clients.change", { clientId: view.id, seen, wanted: { ...seen, ...part } });
-    setProblem(reply.kind === "ok" ? null : replySentence(reply));
-    router.refresh();
-  };
+  const { gymId, rounding, unit } = view;
+  const seen = { gymId, rounding, unit };
+  const change = useApiMutation(
+    (part: Partial<typeof seen>) =>
+      callApi("clients.change", { clientId: view.id, seen, wanted: { ...seen, ...part } }),
+    () => router.refresh(),
+  );
   const box = "rounded-[3px] border border-rule bg-surface px-1.5 py-1";
   return (
     <section className="flex flex-col gap-1.5">
@@ -129,7 +132,7 @@ function Habits({ view }: { view: ClientView }) {
         <select
           className={box}
           value={view.gymId ?? ""}
-          onChange={(event) => void change({ gymId: event.target.value })}
+          onChange={(event) => change.mutate({ gymId: event.target.value })}
         >
           {view.gyms
             .filter((gym) => gym.clientId === null || gym.clientId === view.id)
@@ -145,24 +148,18 @@ function Habits({ view }: { view: ClientView }) {
         <select
           className={box}
           value={view.rounding}
-          onChange={(event) => void change({ rounding: event.target.value as ClientView["rounding"] })}
+          onChange={chosen(ROUNDINGS, (one) => change.mutate({ rounding: one }))}
         >
-          <option value="nearest">to the nearest</option>
-          <option value="neverHarder">never harder</option>
+          {optionsOf(ROUNDINGS)}
         </select>
       </label>
       <label className="flex items-baseline justify-between gap-2">
         <span className="font-bold">Figures in</span>
-        <select
-          className={box}
-          value={view.unit}
-          onChange={(event) => void change({ unit: event.target.value as ClientView["unit"] })}
-        >
-          <option value="kg">kilograms</option>
-          <option value="lb">pounds</option>
+        <select className={box} value={view.unit} onChange={chosen(UNITS, (one) => change.mutate({ unit: one }))}>
+          {optionsOf(UNITS)}
         </select>
       </label>
-      {problem ? <p role="alert">{problem}</p> : null}
+      {change.error ? <p role="alert">{change.error.message}</p> : null}
     </section>
   );
 }
@@ -170,20 +167,13 @@ function Habits({ view }: { view: ClientView }) {
 /** Sends a coming session from the list, opened before or not. */
 function SendSession({ line }: { line: PlannedLine }) {
   const router = useRouter();
-  const [isBusy, setBusy] = useState(false);
-  const [problem, setProblem] = useState<string | null>(null);
-  const send = async () => {
-    setBusy(true);
-    setProblem(await sendPlanned(line));
-    setBusy(false);
-    router.refresh();
-  };
-  if (problem) return <span role="alert">{problem}</span>;
+  const send = useApiMutation(sendPlanned, () => router.refresh());
+  if (send.error) return <span role="alert">{send.error.message}</span>;
   return (
     <button
       type="button"
-      disabled={isBusy}
-      onClick={() => void send()}
+      disabled={send.isPending}
+      onClick={() => send.mutate(line)}
       className="narrow min-h-6 underline underline-offset-2"
     >
       send<span className="sr-only"> {line.title || "the session"}</span>
@@ -210,7 +200,7 @@ function SessionList({ sessions, today }: { sessions: readonly PlannedLine[]; to
             <PlannedLink
               line={session}
               hrefOf={(id) => (session.state === "done" ? `/review/${id}` : `/session/${id}`)}
-              open={openPlanned}
+              open={openSession}
               className="block max-w-full truncate font-semibold text-indigo underline underline-offset-2"
             >
               {session.title || "Untitled session"}
@@ -228,7 +218,7 @@ function SessionList({ sessions, today }: { sessions: readonly PlannedLine[]; to
             <PlannedLink
               line={session}
               hrefOf={(id) => `/floor?s=${id}`}
-              open={openPlanned}
+              open={openSession}
               className="narrow underline underline-offset-2"
             >
               floor

@@ -1,11 +1,14 @@
 "use client";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
+import * as yup from "yup";
 import { GENERAL_NOTICE, READINESS_QUESTIONS, type ReadinessQuestionId, readinessSentence } from "@/core";
-import { callApi, replySentence } from "@/device/api";
+import { callApi, problemOf } from "@/device/api";
+import { useApiMutation } from "@/device/query";
 import { useDates } from "@/parts/region";
 import { Button } from "@/ui/button";
 import { TextField } from "@/ui/field";
+import { Form, useCheckedForm } from "@/ui/form";
 import { Sheet } from "@/ui/sheet";
 import type { ClientView } from "@/views";
 
@@ -15,17 +18,13 @@ export function Readiness({ view }: { view: ClientView }) {
   const router = useRouter();
   const [open, setOpen] = useState(false);
   const [yes, setYes] = useState<ReadonlySet<ReadinessQuestionId>>(new Set(view.statement?.yes ?? []));
-  const [by, setBy] = useState("");
-  const [problem, setProblem] = useState<string | null>(null);
-
-  async function keep(asked: ReturnType<typeof callApi<"clients.stateReadiness" | "clients.recordClearance">>) {
-    const reply = await asked;
-    if (reply.kind !== "ok") return setProblem(replySentence(reply));
-    setProblem(null);
-    setOpen(false);
-    setBy("");
-    router.refresh();
-  }
+  const state = useApiMutation(
+    () => callApi("clients.stateReadiness", { clientId: view.id, seen: view.statement, yes: [...yes] }),
+    () => {
+      setOpen(false);
+      router.refresh();
+    },
+  );
 
   return (
     <section>
@@ -37,27 +36,7 @@ export function Readiness({ view }: { view: ClientView }) {
         </p>
       ) : null}
       <div className="mt-2 flex flex-col gap-2">
-        {view.readiness.kind === "blocked" ? (
-          <form
-            className="flex flex-col gap-2"
-            onSubmit={(event) => {
-              event.preventDefault();
-              if (view.statement)
-                void keep(callApi("clients.recordClearance", { clientId: view.id, seen: view.statement, by }));
-            }}
-          >
-            <TextField
-              label="Clearance by"
-              hint="A licensed professional or a guardian, and what for."
-              value={by}
-              onChange={(event) => setBy(event.target.value)}
-              error={problem}
-            />
-            <Button type="submit" kind="main" className="self-start">
-              Record clearance
-            </Button>
-          </form>
-        ) : null}
+        {view.readiness.kind === "blocked" ? <Clearance view={view} /> : null}
         <Button className="self-start" onClick={() => setOpen(true)}>
           {view.statement ? "Ask again" : "Ask the health questions"}
         </Button>
@@ -67,7 +46,7 @@ export function Readiness({ view }: { view: ClientView }) {
           className="flex flex-col gap-3"
           onSubmit={(event) => {
             event.preventDefault();
-            void keep(callApi("clients.stateReadiness", { clientId: view.id, seen: view.statement, yes: [...yes] }));
+            state.mutate();
           }}
         >
           <p>Read these out and tick what applies to {view.name} now.</p>
@@ -88,12 +67,42 @@ export function Readiness({ view }: { view: ClientView }) {
             </label>
           ))}
           <p className="text-quiet">{GENERAL_NOTICE}</p>
-          {problem ? <p role="alert">{problem}</p> : null}
-          <Button type="submit" kind="main" className="self-start">
+          {state.error ? <p role="alert">{state.error.message}</p> : null}
+          <Button type="submit" kind="main" className="self-start" disabled={state.isPending}>
             Record the answers
           </Button>
         </form>
       </Sheet>
     </section>
+  );
+}
+
+const CLEARANCE = yup.object({ by: yup.string().trim().required("Who cleared it, and what for.").max(300) });
+
+/** The clearance that a blocking answer waits for. */
+function Clearance({ view }: { view: ClientView }) {
+  const router = useRouter();
+  const form = useCheckedForm({
+    schema: CLEARANCE,
+    typed: { by: "" },
+    send: async ({ by }) => {
+      if (!view.statement) return null;
+      const reply = await callApi("clients.recordClearance", { clientId: view.id, seen: view.statement, by });
+      if (reply.kind !== "ok") return { ...problemOf(reply), field: "by" };
+      router.refresh();
+      return null;
+    },
+  });
+  return (
+    <Form form={form} className="flex flex-col gap-2">
+      <TextField
+        label="Clearance by"
+        hint="A licensed professional or a guardian, and what for."
+        {...form.field("by")}
+      />
+      <Button type="submit" kind="main" className="self-start" disabled={form.isBusy}>
+        Record clearance
+      </Button>
+    </Form>
   );
 }

@@ -1,7 +1,7 @@
 "use client";
 import { type ReactNode, useEffect, useState } from "react";
 import type { Output } from "@/contract";
-import { callApi } from "@/device/api";
+import { callApi, replySentence } from "@/device/api";
 import { listFloors } from "@/device/floors";
 import { openPlanned } from "@/device/planned";
 import { readPerson, writePerson } from "@/device/store";
@@ -139,9 +139,9 @@ function OpenLine({ line, children }: { line: Line; children: ReactNode }) {
   const open = async () => {
     setBusy(true);
     const opened = await openPlanned(line);
-    if ("sessionId" in opened) return window.location.assign(`/floor?s=${opened.sessionId}`);
+    if (opened.kind === "ok") return window.location.assign(`/floor?s=${opened.value.sessionId}`);
     setBusy(false);
-    setProblem(opened.problem);
+    setProblem(replySentence(opened));
   };
   return (
     <>

@@ -1,7 +1,7 @@
 "use client";
 import Link from "next/link";
 import type { Output } from "@/contract";
-import { openPlanned } from "@/device/planned";
+import { openSession } from "@/device/query";
 import { PlannedLink, stateWords } from "@/parts/planned-link";
 import { useDates } from "@/parts/region";
 
@@ -39,7 +39,7 @@ export function PlannedSessions({ sessions, today }: Output<"planned.next">) {
                 <PlannedLink
                   line={line}
                   hrefOf={(id) => `/session/${id}`}
-                  open={openPlanned}
+                  open={openSession}
                   className="font-semibold text-indigo underline underline-offset-2"
                 >
                   {line.clientName}, {line.title || "session without a name"}

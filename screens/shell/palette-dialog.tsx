@@ -92,8 +92,8 @@ export function PaletteDialog({
   const openSession = async ({ sessionId, place }: Pick<FoundSession, "sessionId" | "place">) => {
     if (sessionId !== null) return goTo(`/session/${sessionId}`);
     const opened = await openPlanned({ sessionId, place });
-    if ("problem" in opened) setProblem(opened.problem);
-    else goTo(`/session/${opened.sessionId}`);
+    if (opened.kind === "ok") goTo(`/session/${opened.value.sessionId}`);
+    else setProblem(replySentence(opened));
   };
   const clients = places.filter(({ group }) => group === "Clients");
   const like = <T,>(some: readonly T[], name: (one: T) => string): T[] =>
