@@ -24,6 +24,19 @@ import {
   strictObject,
 } from "./schema";
 
+/** What an exercise of a coach's own may be done with. */
+export const OWN_IMPLEMENTS = [
+  "barbell",
+  "dumbbells",
+  "dumbbell",
+  "kettlebell",
+  "stack",
+  "sled",
+  "bodyweight",
+  "straps",
+  "band",
+] as const satisfies readonly ExerciseDefinition["on"][];
+
 /** What a coach says of an exercise of their own; the rest follows from the motion. */
 export interface OwnExercise {
   readonly id: string;
@@ -47,17 +60,7 @@ export const ownExerciseSchema = strictObject({
   id: identifier(),
   name: nonEmptyString(80),
   motion: oneOfTexts(...keysOf(MOTIONS)),
-  implement: oneOfTexts(
-    "barbell",
-    "dumbbells",
-    "dumbbell",
-    "kettlebell",
-    "stack",
-    "sled",
-    "bodyweight",
-    "straps",
-    "band",
-  ),
+  implement: oneOfTexts(...OWN_IMPLEMENTS),
   station: nullable(nonEmptyString(60)),
   ratio: finiteNumber(0.01, 10),
   setupSeconds: integer(0, 600),

@@ -1,13 +1,13 @@
 // @vitest-environment happy-dom
-import { cleanup, fireEvent, render, screen } from "@testing-library/react";
+import { cleanup, fireEvent, screen } from "@testing-library/react";
 import { afterEach, describe, expect, it, vi } from "vitest";
+import { renderWithQueries } from "@/ui/testing/with-queries";
 import type { PlannedLine } from "@/views";
 
 const push = vi.fn();
 vi.mock("next/navigation", () => ({ useRouter: () => ({ push }) }));
 
 import { DEFAULT_REGION, datesOf } from "@/core";
-import { WithQueries } from "@/ui/testing/with-queries";
 import { PlannedLink, stateWords } from "./planned-link";
 
 afterEach(() => {
@@ -17,11 +17,10 @@ afterEach(() => {
 
 const place = { planId: "plan", dayId: "day", week: 2 };
 const shown = (sessionId: string | null, open = vi.fn()) => {
-  render(
+  renderWithQueries(
     <PlannedLink line={{ sessionId, place }} hrefOf={(id) => `/session/${id}`} open={open}>
       Lower
     </PlannedLink>,
-    { wrapper: WithQueries },
   );
   return open;
 };

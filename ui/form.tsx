@@ -1,7 +1,7 @@
 "use client";
 import { yupResolver } from "@hookform/resolvers/yup";
 import { type FormEvent, type ReactNode, useState } from "react";
-import { type DefaultValues, type FieldValues, type Path, type UseFormReturn, useForm } from "react-hook-form";
+import { type DefaultValues, type FieldValues, get, type Path, type UseFormReturn, useForm } from "react-hook-form";
 import * as yup from "yup";
 
 /** What is wrong, and at which field; a field that the form does not have: of the whole. */
@@ -11,12 +11,17 @@ export interface FormProblem {
 }
 
 export interface CheckedForm<Typed extends FieldValues>
-  extends Pick<UseFormReturn<Typed>, "reset" | "setValue" | "watch"> {
+  extends Pick<UseFormReturn<Typed>, "control" | "reset" | "setValue" | "watch"> {
   /** What a field of ours takes: its name and handlers, and what is wrong with it. */
   readonly field: (
     name: Path<Typed>,
   ) => ReturnType<UseFormReturn<Typed>["register"]> & { readonly error: string | null };
-  readonly errorAt: (name: string) => string | null;
+  /** The same for a control that is told a text instead of an event: a date. */
+  readonly controlled: (name: Path<Typed>) => {
+    readonly value: string;
+    readonly onChange: (value: string) => void;
+    readonly error: string | null;
+  };
   /** What is wrong with the whole, else null. */
   readonly message: string | null;
   readonly isBusy: boolean;
@@ -24,6 +29,9 @@ export interface CheckedForm<Typed extends FieldValues>
   readonly isDone: boolean;
   readonly onSubmit: (event?: FormEvent) => void;
 }
+
+/** One thing that is wrong, or several; null where nothing is. */
+type Wrong = FormProblem | readonly FormProblem[] | null;
 
 /**
  * A form whose fields are typed as text and read by a Yup schema when it is sent. `send` gets what was read and answers what was
@@ -36,7 +44,7 @@ export function useCheckedForm<Typed extends FieldValues, Read extends FieldValu
 }: {
   schema: yup.ObjectSchema<Read>;
   typed: Typed;
-  send: (read: Read, typed: Typed) => Promise<FormProblem | null> | FormProblem | null;
+  send: (read: Read, typed: Typed) => Wrong | Promise<Wrong>;
 }): CheckedForm<Typed> {
   const form = useForm<Typed, unknown, Read>({
     // The schema's input is what was typed, which Yup does not say of a schema that reads.
@@ -48,18 +56,25 @@ export function useCheckedForm<Typed extends FieldValues, Read extends FieldValu
   const [isDone, setDone] = useState(false);
   const submit = handleSubmit(async (read) => {
     setDone(false);
-    const problem = await send(read, getValues());
-    setDone(!problem);
-    if (!problem) return;
-    const known = problem.field in getValues();
-    setError(known ? (problem.field as Path<Typed>) : "root", { message: problem.message });
+    const wrong = [(await send(read, getValues())) ?? []].flat();
+    setDone(wrong.length === 0);
+    for (const { field, message } of wrong) {
+      const known = get(getValues(), field) !== undefined;
+      setError(known ? (field as Path<Typed>) : "root", { message });
+    }
   });
   return {
+    // Who draws lists of fields needs to know what is typed, not what is read of it.
+    control: form.control as never,
     reset: form.reset,
     setValue: form.setValue,
     watch: form.watch,
     field: (name) => ({ ...register(name), error: errorAt(name) }),
-    errorAt,
+    controlled: (name) => ({
+      value: form.watch(name) as string,
+      onChange: (value) => form.setValue(name, value as never, { shouldValidate: formState.isSubmitted }),
+      error: errorAt(name),
+    }),
     message: formState.errors.root?.message ?? null,
     isBusy: formState.isSubmitting,
     isDone,
@@ -106,3 +121,11 @@ export const typedNumber = (
 
 export const emailField = () =>
   yup.string().trim().required("An email address.").email("An email address such as kari@example.org.");
+
+/** A text that may be left out: nothing typed is null. */
+export const typedOrNull = () =>
+  yup
+    .string()
+    .transform((text: string) => text.trim() || null)
+    .nullable()
+    .default(null);

@@ -29,7 +29,7 @@ export type NextChoice = "asRuled" | "again" | "lighter" | "setFewer";
 /** How much lighter a lift is taken. */
 const LIGHTER = 0.95;
 
-interface NextWeek {
+export interface NextWeek {
   readonly dayId: string;
   readonly week: number;
   /** What masses are said in. */

@@ -1034,4 +1034,7 @@ export const MOTIONS = {
   }),
 } as const satisfies Record<string, Motion>;
 
+/** Whether there is a motion of this name. */
+export const isMotion = (id: string): id is MotionId => Object.hasOwn(MOTIONS, id);
+
 export type MotionId = keyof typeof MOTIONS;

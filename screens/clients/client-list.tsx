@@ -3,8 +3,8 @@ import Link from "next/link";
 import { useState } from "react";
 import type { Output } from "@/contract";
 import { addDays, clientAlertOf, clientAlertSentence, mondayOf } from "@/core";
-import { callApi, replySentence } from "@/device/api";
-import { openSession } from "@/device/query";
+import { callApi } from "@/device/api";
+import { openSession, useLaterPages } from "@/device/query";
 import { PlannedLink } from "@/parts/planned-link";
 import { useDates } from "@/parts/region";
 import { Button } from "@/ui/button";
@@ -15,10 +15,15 @@ import { NewClient } from "./new-client";
 
 const WEEKS = 9;
 
+type ClientListPage = Pick<Output<"clients.list">, "clients" | "next">;
+
 export function ClientList({ first, today }: { first: ClientListPage; today: string }) {
   const { longDate } = useDates();
   const [adding, setAdding] = useState(false);
-  const { clients, next, more, problem } = usePages(first);
+  const { pages, hasMore, more, isBusy, error } = useLaterPages<ClientListPage>(["clients.list"], first.next, (after) =>
+    callApi("clients.list", { after }),
+  );
+  const clients = [first, ...pages].flatMap((page) => page.clients);
   return (
     <main className="px-6 py-5">
       <header className="mb-4 flex items-baseline gap-4">
@@ -43,10 +48,12 @@ export function ClientList({ first, today }: { first: ClientListPage; today: str
               <ClientBars key={client.id} client={client} today={today} />
             ))}
           </ul>
-          {next ? (
+          {hasMore ? (
             <p className="mt-6">
-              <Button onClick={more}>Show more clients</Button>
-              {problem ? <span role="alert"> {problem}</span> : null}
+              <Button disabled={isBusy} onClick={more}>
+                Show more clients
+              </Button>
+              {error ? <span role="alert"> {error.message}</span> : null}
             </p>
           ) : null}
           <p className="mt-6 max-w-2xl text-quiet">
@@ -60,23 +67,6 @@ export function ClientList({ first, today }: { first: ClientListPage; today: str
       </Sheet>
     </main>
   );
-}
-
-type ClientListPage = Pick<Output<"clients.list">, "clients" | "next">;
-
-/** The rack a page at a time; the next one is asked for. */
-function usePages(first: ClientListPage) {
-  const [later, setLater] = useState<readonly ClientListPage[]>([]);
-  const [problem, setProblem] = useState<string | null>(null);
-  const pages = [first, ...later];
-  const { next } = pages.at(-1)!;
-  const more = async () => {
-    const reply = await callApi("clients.list", { after: next });
-    if (reply.kind !== "ok") return setProblem(replySentence(reply));
-    setProblem(null);
-    setLater([...later, reply.value]);
-  };
-  return { clients: pages.flatMap((page) => page.clients), next, more, problem };
 }
 
 function ClientBars({ client, today }: { client: ClientLine; today: string }) {

@@ -1,7 +1,8 @@
 "use client";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
-import { useState } from "react";
+import { useMemo } from "react";
+import * as yup from "yup";
 import {
   curveSentence,
   decimal,
@@ -11,16 +12,17 @@ import {
   massFigure,
   massWords,
   populationCurve,
-  readWeight,
   speakingSet,
   type WeightUnit,
 } from "@/core";
-import { callApi, replySentence } from "@/device/api";
+import { callApi, problemOf } from "@/device/api";
 import { DateField } from "@/parts/date-field";
 import { useDates } from "@/parts/region";
+import { typedWeight } from "@/parts/typed-weight";
 import { BandChart } from "@/ui/band-chart";
 import { Button } from "@/ui/button";
 import { SelectField, TextField } from "@/ui/field";
+import { Form, useCheckedForm } from "@/ui/form";
 import { Sheet } from "@/ui/sheet";
 import type { ClientView } from "@/views";
 import type { KnownLift } from "./known-lift";
@@ -150,29 +152,31 @@ function Bests({ lift, unit }: { lift: KnownLift; unit: WeightUnit }) {
   );
 }
 
+const A_WEIGHT = "A weight such as 102.5 or 225 lb.";
+
+const maximumSchema = (unit: WeightUnit) =>
+  yup.object({
+    kind: yup.string<"tested" | "training">().required(),
+    date: yup.string().required("The day."),
+    weight: typedWeight(unit, A_WEIGHT).required(A_WEIGHT),
+  });
+
 function AddMark({ view, lift }: { view: ClientView; lift: KnownLift }) {
   const { fullDate } = useDates();
   const router = useRouter();
-  const [kind, setKind] = useState<"tested" | "training">("tested");
-  const [typed, setTyped] = useState("");
-  const [date, setDate] = useState(view.today);
-  const [error, setError] = useState<string | null>(null);
-  async function add() {
-    const weight = readWeight(typed, view.unit);
-    if (!weight) return setError("A weight such as 102.5 or 225 lb.");
-    const reply = await callApi("lifts.mark", {
-      clientId: view.id,
-      lineage: lift.lineage,
-      exerciseId: lift.exerciseId,
-      kind,
-      date,
-      weight,
-    });
-    if (reply.kind !== "ok") return setError(replySentence(reply));
-    setTyped("");
-    setError(null);
-    router.refresh();
-  }
+  const schema = useMemo(() => maximumSchema(view.unit), [view.unit]);
+  const form = useCheckedForm({
+    schema,
+    typed: { kind: "tested", date: view.today, weight: "" },
+    send: async (maximum) => {
+      const { lineage, exerciseId } = lift;
+      const reply = await callApi("lifts.mark", { clientId: view.id, lineage, exerciseId, ...maximum });
+      if (reply.kind !== "ok") return problemOf(reply, "weight");
+      form.reset();
+      router.refresh();
+      return null;
+    },
+  });
   return (
     <section>
       <h3 className="mb-1 font-bold">Add a maximum</h3>
@@ -185,29 +189,26 @@ function AddMark({ view, lift }: { view: ClientView; lift: KnownLift }) {
       {lift.trainingMaxKg !== null ? (
         <p className="text-quiet">Percentages go by a training max of {massWords(lift.trainingMaxKg, view.unit)}.</p>
       ) : null}
-      <form
-        className="mt-1 grid grid-cols-2 gap-3"
-        onSubmit={(event) => {
-          event.preventDefault();
-          void add();
-        }}
-      >
-        <SelectField label="What" value={kind} onChange={(event) => setKind(event.target.value as typeof kind)}>
+      <Form form={form} className="mt-1 grid grid-cols-2 gap-3">
+        <SelectField label="What" {...form.field("kind")}>
           <option value="tested">tested, one rep</option>
           <option value="training">training max</option>
         </SelectField>
-        <DateField label="Day" max={view.today} value={date} onChange={setDate} />
+        <DateField label="Day" max={view.today} {...form.controlled("date")} />
         <TextField
           label="Weight"
           hint={isBodyweight(lift.exercise) ? "What was added to the body." : undefined}
-          error={error}
-          value={typed}
-          onChange={(event) => setTyped(event.target.value)}
+          {...form.field("weight")}
         />
-        <Button kind="main" type="submit" className="self-end justify-self-start">
+        <Button kind="main" type="submit" className="self-end justify-self-start" disabled={form.isBusy}>
           Add it
         </Button>
-      </form>
+        {form.message ? (
+          <p role="alert" className="col-span-2">
+            {form.message}
+          </p>
+        ) : null}
+      </Form>
     </section>
   );
 }

@@ -2,17 +2,15 @@
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useMemo, useState } from "react";
-import { catalogueIn } from "@/contract";
+import { catalogueIn, type Input } from "@/contract";
 import {
   basisSentence,
   E1RM_FORMULAS,
-  type E1rmFormula,
   type Exercise,
   type Exposure,
   exerciseOrThrow,
   isBodyweight,
   isTrainable,
-  keysOf,
   liftRecord,
   loadWordsIn,
   massFigure,
@@ -21,8 +19,10 @@ import {
   type WeightUnit,
 } from "@/core";
 import { callApi } from "@/device/api";
+import { useApiMutation } from "@/device/query";
 import { LineChart } from "@/parts/line-chart";
 import { useDates } from "@/parts/region";
+import { chosen, optionsOf } from "@/ui/choice";
 import { Notice } from "@/ui/notice";
 import type { ClientView } from "@/views";
 import type { KnownLift } from "./known-lift";
@@ -86,23 +86,21 @@ function knownLifts(view: ClientView): KnownLift[] {
 /** Which formula e1RM goes by; a house rule for everyone. */
 function Formula({ view }: { view: ClientView }) {
   const router = useRouter();
+  const change = useApiMutation(
+    (settings: Input<"studio.changeSettings">) => callApi("studio.changeSettings", settings),
+    () => router.refresh(),
+  );
   return (
     <label className="narrow text-quiet">
       e1RM by{" "}
       <select
         className="rounded-[3px] border border-transparent bg-transparent underline underline-offset-2 hover:border-rule"
         value={view.settings.e1rmFormula}
-        onChange={async (event) => {
-          await callApi("studio.changeSettings", { e1rmFormula: event.target.value as E1rmFormula });
-          router.refresh();
-        }}
+        onChange={chosen(E1RM_FORMULAS, (e1rmFormula) => change.mutate({ e1rmFormula }))}
       >
-        {keysOf(E1RM_FORMULAS).map((formula) => (
-          <option key={formula} value={formula}>
-            {E1RM_FORMULAS[formula]}
-          </option>
-        ))}
+        {optionsOf(E1RM_FORMULAS)}
       </select>
+      {change.error ? <span role="alert"> {change.error.message}</span> : null}
     </label>
   );
 }

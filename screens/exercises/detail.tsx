@@ -1,7 +1,7 @@
 "use client";
 import { useRouter } from "next/navigation";
 import { useMemo, useState } from "react";
-import { ownExerciseOf } from "@/contract";
+import { type Input, ownExerciseOf } from "@/contract";
 import {
   type DemandPoint,
   decimal,
@@ -21,6 +21,7 @@ import {
   substitutesFor,
 } from "@/core";
 import { callApi } from "@/device/api";
+import { useApiMutation } from "@/device/query";
 import { Button } from "@/ui/button";
 import { OwnExerciseSheet } from "./own-exercise";
 import { HideButton } from "./ranking";
@@ -31,6 +32,10 @@ import type { ExercisesState } from "./use-exercises";
 export function ExerciseDetail({ state }: { state: ExercisesState }) {
   const router = useRouter();
   const { first, second, view } = state;
+  const hide = useApiMutation(
+    (choice: Input<"exercises.hide">) => callApi("exercises.hide", choice),
+    () => router.refresh(),
+  );
   if (!first) return <p className="text-quiet">Choose an exercise to draw it along the muscles that it trains.</p>;
   const hidden = view.exercises.hidden.includes(first.id);
   const own = view.exercises.own.find((one) => one.id === first.id);
@@ -58,10 +63,8 @@ export function ExerciseDetail({ state }: { state: ExercisesState }) {
         {own ? <OwnExerciseSheet key={own.id} exercises={view.exercises} initial={ownExerciseOf(own)} /> : null}
         <HideButton
           hidden={hidden}
-          onToggle={async () => {
-            await callApi("exercises.hide", { exerciseId: first.id, hidden: !hidden });
-            router.refresh();
-          }}
+          problem={hide.error?.message ?? null}
+          onToggle={() => hide.mutate({ exerciseId: first.id, hidden: !hidden })}
         />
       </div>
     </section>

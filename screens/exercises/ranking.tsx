@@ -211,10 +211,22 @@ function Bars({ one }: { one: Ranked }) {
   );
 }
 
-export function HideButton({ hidden, onToggle }: { hidden: boolean; onToggle: () => void }) {
+/** Whether an exercise is offered; what was wrong with the last change of it is said beside it. */
+export function HideButton({
+  hidden,
+  problem,
+  onToggle,
+}: {
+  hidden: boolean;
+  problem: string | null;
+  onToggle: () => void;
+}) {
   return (
-    <Button className="min-h-7 px-2 py-0.5" onClick={onToggle}>
-      {hidden ? "Offer it again" : "Hide it"}
-    </Button>
+    <>
+      <Button className="min-h-7 px-2 py-0.5" onClick={onToggle}>
+        {hidden ? "Offer it again" : "Hide it"}
+      </Button>
+      {problem ? <p role="alert">{problem}</p> : null}
+    </>
   );
 }

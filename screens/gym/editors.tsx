@@ -1,6 +1,7 @@
 "use client";
 import { Plus, X } from "lucide-react";
-import { type ReactNode, useState } from "react";
+import { type ReactNode, useMemo } from "react";
+import * as yup from "yup";
 import {
   BAR_SHAPES,
   type BarShape,
@@ -19,9 +20,14 @@ import {
   weight,
 } from "@/core";
 import { Button } from "@/ui/button";
+import { type Choices, chosen, optionsOf } from "@/ui/choice";
+import { Form, useCheckedForm } from "@/ui/form";
 import { NumberBox } from "./number-box";
 import type { GymState } from "./use-gym";
 import { WeightBox } from "./weight-box";
+
+const SHAPES = Object.fromEntries(BAR_SHAPES.map((shape) => [shape, shape])) as Choices<BarShape>;
+const STACK_KINDS: Choices<WeightStack["help"]> = { resists: "is lifted", assists: "helps the body up" };
 
 /** What an implement is made of, to be changed in place. */
 export function ImplementEditor({ gym, implement }: { gym: GymState; implement: ImplementLoads }) {
@@ -106,14 +112,10 @@ function BarsAndPlates({ gym, withBars }: { gym: GymState; withBars: boolean }) 
                 <select
                   aria-label={`Shape of the ${bar.name}`}
                   value={bar.shape}
-                  onChange={(event) =>
-                    gym.change({ bars: replaced(bars, index, { ...bar, shape: event.target.value as BarShape }) })
-                  }
+                  onChange={chosen(SHAPES, (shape) => gym.change({ bars: replaced(bars, index, { ...bar, shape }) }))}
                   className="rounded-[3px] border border-rule bg-surface px-1.5 py-0.5"
                 >
-                  {BAR_SHAPES.map((shape) => (
-                    <option key={shape}>{shape}</option>
-                  ))}
+                  {optionsOf(SHAPES)}
                 </select>
                 <Problem problems={gym.problems} field={`bars.${index}`} />
               </Row>
@@ -223,41 +225,46 @@ function WeightSet({ gym, part, noun }: { gym: GymState; part: "dumbbells" | "ke
 
 const same = (a: Weight, b: Weight): boolean => a.amount === b.amount && a.unit === b.unit;
 
-/** "22.5", or a range and its step: "4-32 by 2". */
-function AddWeights({ onAdd, unit }: { onAdd: (weights: Weight[]) => void; unit: "kg" | "lb" }) {
-  const [typed, setTyped] = useState("");
-  const [error, setError] = useState<string | null>(null);
-  const add = () => {
-    const range = /^\s*([\d.]+)\s*-\s*([\d.]+)\s*(?:by|step)\s*([\d.]+)\s*$/.exec(typed);
-    if (range) {
-      const [low, high, step] = range.slice(1).map(Number) as [number, number, number];
-      if (!(step > 0) || high < low || (high - low) / step > 60)
-        return setError("A range such as 4-32 by 2, of at most 60 weights.");
-      const count = Math.floor((high - low) / step + 1e-9) + 1;
-      onAdd(Array.from({ length: count }, (_, index) => weight(low + index * step, unit)));
-    } else {
-      const one = readWeight(typed, unit);
-      if (!one || toKg(one) <= 0) return setError("A weight such as 22.5, or a range such as 4-32 by 2.");
-      onAdd([one]);
-    }
-    setTyped("");
-    setError(null);
-  };
+/** "22.5", or a range and its step: "4-32 by 2"; null where it is neither. */
+function readWeights(typed: string, unit: WeightUnit): readonly Weight[] | null {
+  const range = /^\s*([\d.]+)\s*-\s*([\d.]+)\s*(?:by|step)\s*([\d.]+)\s*$/.exec(typed);
+  if (!range) {
+    const one = readWeight(typed, unit);
+    return one && toKg(one) > 0 ? [one] : null;
+  }
+  const [low = 0, high = 0, step = 0] = range.slice(1).map(Number);
+  if (!(step > 0) || high < low || (high - low) / step > 60) return null;
+  const count = Math.floor((high - low) / step + 1e-9) + 1;
+  return Array.from({ length: count }, (_, index) => weight(low + index * step, unit));
+}
+
+const weightsSchema = (unit: WeightUnit) =>
+  yup.object({
+    weights: yup
+      .mixed<readonly Weight[]>()
+      .transform((_, text: string) => readWeights(text, unit))
+      .required("A weight such as 22.5, or a range of at most 60 weights such as 4-32 by 2."),
+  });
+
+function AddWeights({ onAdd, unit }: { onAdd: (weights: readonly Weight[]) => void; unit: WeightUnit }) {
+  const form = useCheckedForm({
+    schema: useMemo(() => weightsSchema(unit), [unit]),
+    typed: { weights: "" },
+    send: ({ weights }) => {
+      onAdd(weights);
+      form.reset();
+      return null;
+    },
+  });
+  const { error, ...field } = form.field("weights");
   return (
-    <form
-      className="mt-2 flex flex-wrap items-center gap-2"
-      onSubmit={(event) => {
-        event.preventDefault();
-        add();
-      }}
-    >
+    <Form form={form} className="mt-2 flex flex-wrap items-center gap-2">
       <input
         aria-label="Weight or range to add"
         aria-invalid={error !== null || undefined}
         placeholder="22.5, or 4-32 by 2"
-        value={typed}
-        onChange={(event) => setTyped(event.target.value)}
         className="w-36 rounded-[3px] border border-rule bg-surface px-1.5 py-0.5"
+        {...field}
       />
       <Button className="min-h-7 px-2 py-0.5" type="submit">
         Add
@@ -267,7 +274,7 @@ function AddWeights({ onAdd, unit }: { onAdd: (weights: Weight[]) => void; unit:
           {error}
         </p>
       ) : null}
-    </form>
+    </Form>
   );
 }
 
@@ -315,11 +322,10 @@ function StackEditor({ gym, station }: { gym: GymState; station: string }) {
           <select
             aria-label={`What the ${station} does`}
             value={stack.help}
-            onChange={(event) => put({ help: event.target.value as WeightStack["help"] })}
+            onChange={chosen(STACK_KINDS, (help) => put({ help }))}
             className="rounded-[3px] border border-rule bg-surface px-1.5 py-0.5"
           >
-            <option value="resists">is lifted</option>
-            <option value="assists">helps the body up</option>
+            {optionsOf(STACK_KINDS)}
           </select>
         </Line>
       </div>

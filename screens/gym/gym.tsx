@@ -1,9 +1,11 @@
 "use client";
+import { useQuery } from "@tanstack/react-query";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
-import { useEffect, useMemo, useState } from "react";
+import { useMemo, useState } from "react";
 import { decimal, massWords, weight } from "@/core";
-import { callApi, replySentence } from "@/device/api";
+import { callApi } from "@/device/api";
+import { apiQuery, useApiMutation } from "@/device/query";
 import { useDates } from "@/parts/region";
 import { Button } from "@/ui/button";
 import { Menu } from "@/ui/menu";
@@ -113,15 +115,14 @@ function EmptyStart({ gym }: { gym: GymState }) {
 
 function GymHeader({ gym }: { gym: GymState }) {
   const router = useRouter();
-  const [problem, setProblem] = useState<string | null>(null);
   const { view } = gym;
-  const act = async (name: "gyms.makeDefault" | "gyms.remove") => {
-    const reply = await callApi(name, { gymId: view.id });
-    if (reply.kind !== "ok") return setProblem(replySentence(reply));
-    setProblem(null);
-    if (name === "gyms.remove") router.push("/gym");
-    router.refresh();
-  };
+  const act = useApiMutation(
+    (name: "gyms.makeDefault" | "gyms.remove") => callApi(name, { gymId: view.id }),
+    (_, name) => {
+      if (name === "gyms.remove") router.push("/gym");
+      router.refresh();
+    },
+  );
   return (
     <header className="flex flex-wrap items-center gap-x-3 gap-y-1 border-b border-line px-4 py-2 lg:col-span-2">
       <h1 className="sr-only">{gym.name}</h1>
@@ -151,7 +152,7 @@ function GymHeader({ gym }: { gym: GymState }) {
       </nav>
       <div className="ml-auto flex items-center gap-2">
         <span role="status" className="narrow text-woad">
-          {problem ?? (gym.changed ? "not saved yet" : "saved")}
+          {act.error?.message ?? (gym.changed ? "not saved yet" : "saved")}
         </span>
         <NewGym view={view} />
         <Menu
@@ -161,13 +162,13 @@ function GymHeader({ gym }: { gym: GymState }) {
             {
               name: "Make it the default",
               disabled: view.isDefault || view.clientId !== null,
-              onSelect: () => act("gyms.makeDefault"),
+              onSelect: () => act.mutate("gyms.makeDefault"),
             },
             {
               name: gym.equipment.unit === "kg" ? "Figures in lb" : "Figures in kg",
               onSelect: () => gym.change({ unit: gym.equipment.unit === "kg" ? "lb" : "kg" }),
             },
-            { name: "Remove this gym", disabled: view.isDefault, onSelect: () => act("gyms.remove") },
+            { name: "Remove this gym", disabled: view.isDefault, onSelect: () => act.mutate("gyms.remove") },
           ]}
         />
         <Button disabled={!gym.changed || gym.busy} onClick={gym.discard}>
@@ -280,15 +281,6 @@ const Lost = ({ one }: { one: ChangedPrescription }) => (
 
 /** What the coming sessions ask of the gym: worked out after the page, which does not wait for it. Null: not yet. */
 function useComing(view: GymView): readonly Prescription[] | null {
-  const [coming, setComing] = useState<readonly Prescription[] | null>(null);
-  useEffect(() => {
-    let current = true;
-    void callApi("gyms.coming", { gymId: view.id }).then((reply) => {
-      if (current && reply.kind === "ok") setComing(reply.value.prescriptions);
-    });
-    return () => {
-      current = false;
-    };
-  }, [view]);
-  return coming;
+  const { data } = useQuery(apiQuery("gyms.coming", { gymId: view.id }));
+  return data?.prescriptions ?? null;
 }

@@ -1,54 +1,47 @@
 "use client";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import { callApi, replySentence } from "@/device/api";
+import * as yup from "yup";
+import { callApi, problemOf } from "@/device/api";
 import { Button } from "@/ui/button";
 import { SelectField, TextField } from "@/ui/field";
+import { Form, typedOrNull, useCheckedForm } from "@/ui/form";
 import { Sheet } from "@/ui/sheet";
 import type { GymView } from "@/views";
+
+const SCHEMA = yup.object({
+  name: yup.string().trim().required("Give the gym a name.").max(120, "At most 120 characters."),
+  clientId: typedOrNull(),
+  copyOf: typedOrNull(),
+});
 
 /** Another gym of the studio, or what a client has at home. */
 export function NewGym({ view }: { view: GymView }) {
   const router = useRouter();
   const [open, setOpen] = useState(false);
-  const [name, setName] = useState("");
-  const [clientId, setClientId] = useState("");
-  const [copyOf, setCopyOf] = useState("");
-  const [error, setError] = useState<string | null>(null);
-  async function create() {
-    const reply = await callApi("gyms.create", {
-      name,
-      clientId: clientId || null,
-      copyOf: copyOf || null,
-    });
-    if (reply.kind !== "ok") return setError(replySentence(reply));
-    setOpen(false);
-    router.push(`/gym/${reply.value.gymId}`);
-    router.refresh();
-  }
+  const form = useCheckedForm({
+    schema: SCHEMA,
+    typed: { name: "", clientId: "", copyOf: "" },
+    send: async (gym) => {
+      const reply = await callApi("gyms.create", gym);
+      if (reply.kind !== "ok") return problemOf(reply, "name");
+      setOpen(false);
+      form.reset();
+      router.push(`/gym/${reply.value.gymId}`);
+      router.refresh();
+      return null;
+    },
+  });
   return (
     <>
       <Button onClick={() => setOpen(true)}>New gym</Button>
       <Sheet open={open} onOpenChange={setOpen} title="New gym">
-        <form
-          className="flex flex-col gap-4"
-          onSubmit={(event) => {
-            event.preventDefault();
-            void create();
-          }}
-        >
-          <TextField
-            label="Name"
-            value={name}
-            error={error}
-            maxLength={120}
-            onChange={(e) => setName(e.target.value)}
-          />
+        <Form form={form} className="flex flex-col gap-4">
+          <TextField label="Name" maxLength={120} {...form.field("name")} />
           <SelectField
             label="Whose"
             hint="What a client has at home is used for sessions they do alone."
-            value={clientId}
-            onChange={(e) => setClientId(e.target.value)}
+            {...form.field("clientId")}
           >
             <option value="">The studio's</option>
             {view.clients.map((client) => (
@@ -57,7 +50,7 @@ export function NewGym({ view }: { view: GymView }) {
               </option>
             ))}
           </SelectField>
-          <SelectField label="Start with" value={copyOf} onChange={(e) => setCopyOf(e.target.value)}>
+          <SelectField label="Start with" {...form.field("copyOf")}>
             <option value="">Nothing</option>
             {view.gyms.map((gym) => (
               <option key={gym.id} value={gym.id}>
@@ -65,10 +58,11 @@ export function NewGym({ view }: { view: GymView }) {
               </option>
             ))}
           </SelectField>
-          <Button kind="main" type="submit" className="self-start">
+          {form.message ? <p role="alert">{form.message}</p> : null}
+          <Button kind="main" type="submit" className="self-start" disabled={form.isBusy}>
             Add the gym
           </Button>
-        </form>
+        </Form>
       </Sheet>
     </>
   );

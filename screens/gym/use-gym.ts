@@ -1,8 +1,11 @@
 "use client";
+import { keepPreviousData, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useRouter } from "next/navigation";
 import { useEffect, useMemo, useRef, useState } from "react";
 import { equipmentOn, equipmentProblems, type GymEquipment, implementLoadsOf } from "@/core";
-import { callApi, replySentence } from "@/device/api";
+import { callApi } from "@/device/api";
+import { apiQuery, useApiMutation } from "@/device/query";
+import { useDebounced } from "@/ui/use-debounced";
 import type { ChangedPrescription, GymView } from "@/views";
 
 /** JSON with sorted keys: the database gives keys back in an order of its own. */
@@ -13,6 +16,9 @@ const canonical = (value: unknown): string =>
       : inner,
   );
 
+const PAUSE_MS = 200;
+const NONE: readonly ChangedPrescription[] = [];
+
 type Seen = Pick<GymView, "name" | "equipment">;
 
 const keptKey = (id: string): string => `yarvex:gym:${id}`;
@@ -22,10 +28,7 @@ export function useGym(view: GymView) {
   const router = useRouter();
   const [equipment, setEquipment] = useState<GymEquipment>(view.equipment);
   const [name, setName] = useState(view.name);
-  const [message, setMessage] = useState<string | null>(null);
-  const [busy, setBusy] = useState(false);
-  const [broken, setBroken] = useState<readonly ChangedPrescription[]>([]);
-  const [weighing, setWeighing] = useState(false);
+  const queries = useQueryClient();
   /** What the changes set out from: what others change meanwhile is joined with them. */
   const seen = useRef<Seen>({ name: view.name, equipment: view.equipment });
   const changed = name !== view.name || canonical(equipment) !== canonical(view.equipment);
@@ -48,38 +51,22 @@ export function useGym(view: GymView) {
     else localStorage.removeItem(keptKey(view.id));
   }, [changed, equipment, view.id]);
 
-  useEffect(() => {
-    if (!changed) {
-      setBroken([]);
-      setWeighing(false);
-      return;
-    }
-    setWeighing(true);
-    let current = true;
-    const timer = setTimeout(async () => {
-      const reply = await callApi("gyms.try", { gymId: view.id, equipment });
-      if (!current) return;
-      setWeighing(false);
-      if (reply.kind === "ok") {
-        setBroken(reply.value.broken);
-        setMessage(null);
-      } else setMessage(replySentence(reply));
-    }, 200);
-    return () => {
-      current = false;
-      clearTimeout(timer);
-    };
-  }, [changed, equipment, view.id]);
-
-  async function save() {
-    setBusy(true);
-    const reply = await callApi("gyms.save", { gymId: view.id, seen: seen.current, wanted: { name, equipment } });
-    setBusy(false);
-    if (reply.kind !== "ok") return setMessage(replySentence(reply));
-    localStorage.removeItem(keptKey(view.id));
-    seen.current = { name, equipment };
-    router.refresh();
-  }
+  // What the change means is asked once it stands still; until the answer is there the last one stays.
+  const settled = useDebounced(equipment, PAUSE_MS);
+  const tried = useQuery({
+    ...apiQuery("gyms.try", { gymId: view.id, equipment: settled }),
+    enabled: changed,
+    placeholderData: keepPreviousData,
+  });
+  const save = useApiMutation(
+    (wanted: Seen) => callApi("gyms.save", { gymId: view.id, seen: seen.current, wanted }),
+    (_, saved) => {
+      localStorage.removeItem(keptKey(view.id));
+      seen.current = saved;
+      void queries.invalidateQueries({ queryKey: ["gyms.coming"] });
+      router.refresh();
+    },
+  );
 
   const today = useMemo(() => equipmentOn(equipment, view.today), [equipment, view.today]);
   return {
@@ -100,14 +87,14 @@ export function useGym(view: GymView) {
       seen.current = { name: view.name, equipment: view.equipment };
       setEquipment(view.equipment);
       setName(view.name);
-      setMessage(null);
+      save.reset();
     },
     changed,
-    broken,
-    weighing,
-    busy,
-    message,
-    save,
+    broken: (changed && tried.data?.broken) || NONE,
+    weighing: changed && (tried.isFetching || settled !== equipment),
+    busy: save.isPending,
+    message: save.error?.message ?? (changed ? (tried.error?.message ?? null) : null),
+    save: () => save.mutate({ name, equipment }),
   };
 }
 

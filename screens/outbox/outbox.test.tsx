@@ -1,6 +1,7 @@
 // @vitest-environment happy-dom
-import { cleanup, fireEvent, render, screen, within } from "@testing-library/react";
+import { cleanup, fireEvent, screen, within } from "@testing-library/react";
 import { afterEach, describe, expect, it, vi } from "vitest";
+import { renderWithQueries } from "@/ui/testing/with-queries";
 import type { SentLine } from "@/views";
 import { Outbox } from "./outbox";
 
@@ -41,7 +42,7 @@ describe("the outbox", () => {
       line("b"),
       line("c", { hasAccount: false, title: "" }),
     ];
-    render(<Outbox {...ALL} emails={emails} next={null} opened={opened} />);
+    renderWithQueries(<Outbox {...ALL} emails={emails} next={null} opened={opened} />);
     expect(lines().map((one) => one.textContent)).toEqual([
       "Client a24 NovLegs, Thursday 26 November● seen 25 Nov",
       "Client b24 NovLegs, Thursday 26 November○ not seen yet",
@@ -53,7 +54,7 @@ describe("the outbox", () => {
   });
 
   it("older emails come below; a page that cannot be had says so, and can be asked for again", async () => {
-    render(<Outbox {...ALL} emails={[line("a")]} next="a" opened={opened} />);
+    renderWithQueries(<Outbox {...ALL} emails={[line("a")]} next="a" opened={opened} />);
     ask.mockResolvedValueOnce({ kind: "offline" });
     fireEvent.click(screen.getByRole("button", { name: "Older emails" }));
     expect(await screen.findByText("The server cannot be reached.")).toBeTruthy();
@@ -70,10 +71,10 @@ describe("the outbox", () => {
   });
 
   it("says how something gets into it while it is empty, and what to do for who has no account", () => {
-    const { unmount } = render(<Outbox {...ALL} emails={[]} next={null} opened={null} />);
+    const { unmount } = renderWithQueries(<Outbox {...ALL} emails={[]} next={null} opened={null} />);
     expect(screen.getByText(/^Nothing was sent yet\. A session is sent from its desk/)).toBeTruthy();
     unmount();
-    const { rerender } = render(
+    const { rerender } = renderWithQueries(
       <Outbox {...ALL} emails={[line("a")]} next={null} opened={{ ...opened, hasAccount: false }} />,
     );
     expect(screen.getByText(/who has no account yet: invite them/)).toBeTruthy();
@@ -82,13 +83,15 @@ describe("the outbox", () => {
   });
 
   it("is one client's where one is chosen: listed, gone on with and opened as such, and said where there is nothing", async () => {
-    const { unmount } = render(<Outbox {...ALL} emails={[line("a")]} next={null} opened={opened} />);
+    const { unmount } = renderWithQueries(<Outbox {...ALL} emails={[line("a")]} next={null} opened={opened} />);
     const choice = () => screen.getByRole<HTMLSelectElement>("combobox", { name: "Client" });
     expect(choice().value).toBe("");
     fireEvent.change(choice(), { target: { value: "bo" } });
     expect(push).toHaveBeenLastCalledWith("/outbox?for=bo");
     unmount();
-    const { rerender } = render(<Outbox {...ALL} clientId="bo" emails={[line("a")]} next="a" opened={opened} />);
+    const { rerender } = renderWithQueries(
+      <Outbox {...ALL} clientId="bo" emails={[line("a")]} next="a" opened={opened} />,
+    );
     expect(choice().selectedOptions[0]!.textContent).toBe("Bo");
     expect(lines()[0]!.getAttribute("href")).toBe("/outbox?for=bo&email=a");
     ask.mockResolvedValueOnce({ kind: "ok", value: { emails: [line("b")], next: null } });

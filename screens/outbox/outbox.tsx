@@ -1,9 +1,9 @@
 "use client";
 import { clsx } from "clsx";
 import Link from "next/link";
-import { useState } from "react";
 import type { Output } from "@/contract";
-import { callApi, replySentence } from "@/device/api";
+import { callApi } from "@/device/api";
+import { useLaterPages } from "@/device/query";
 import { ClientChoice } from "@/parts/client-choice";
 import { useDates } from "@/parts/region";
 import { Button } from "@/ui/button";
@@ -16,17 +16,13 @@ type Props = Output<"outbox.show"> & {
 };
 
 /** Everything that clients were sent, the newest first, and the email as it reached them. */
-export function Outbox({ clients, clientId, emails: first, next: after, opened }: Props) {
-  const [emails, setEmails] = useState(first);
-  const [next, setNext] = useState(after);
-  const [problem, setProblem] = useState<string | null>(null);
-  const more = async () => {
-    const reply = await callApi("outbox.list", { after: next, clientId });
-    setProblem(reply.kind === "ok" ? null : replySentence(reply));
-    if (reply.kind !== "ok") return;
-    setEmails([...emails, ...reply.value.emails]);
-    setNext(reply.value.next);
-  };
+export function Outbox({ clients, clientId, emails: first, next, opened }: Props) {
+  const { pages, hasMore, more, isBusy, error } = useLaterPages<Output<"outbox.list">>(
+    ["outbox.list", clientId],
+    next,
+    (after) => callApi("outbox.list", { after, clientId }),
+  );
+  const emails = [...first, ...pages.flatMap((page) => page.emails)];
   return (
     <main className="mx-auto max-w-6xl px-6 py-5">
       <header className="mb-4 flex flex-wrap items-center justify-between gap-3">
@@ -54,9 +50,9 @@ export function Outbox({ clients, clientId, emails: first, next: after, opened }
                 <Line key={line.copyId} line={line} clientId={clientId} isOpen={line.copyId === opened?.copyId} />
               ))}
             </ul>
-            {problem ? <Notice kind="block">{problem}</Notice> : null}
-            {next ? (
-              <Button className="mt-3" onClick={more}>
+            {error ? <Notice kind="block">{error.message}</Notice> : null}
+            {hasMore ? (
+              <Button className="mt-3" disabled={isBusy} onClick={more}>
                 Older emails
               </Button>
             ) : null}

@@ -10,7 +10,11 @@ import { shownContent } from "@/views/testing/shown";
 import { CorrectSet } from "./correct-set";
 
 const [ask, refresh] = vi.hoisted(() => [vi.fn(), vi.fn()]);
-vi.mock("@/device/api", () => ({ callApi: ask, replySentence: ({ kind }: { kind: string }) => `(${kind})` }));
+vi.mock("@/device/api", () => ({
+  callApi: ask,
+  replySentence: ({ kind }: { kind: string }) => `(${kind})`,
+  problemOf: ({ kind }: { kind: string }) => ({ field: "", message: `(${kind})` }),
+}));
 vi.mock("next/navigation", () => ({ useRouter: () => ({ refresh }) }));
 
 beforeEach(() => {

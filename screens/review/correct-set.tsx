@@ -1,6 +1,7 @@
 "use client";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
+import * as yup from "yup";
 import { shownSession } from "@/contract";
 import {
   type DoneSet,
@@ -17,11 +18,13 @@ import {
   signedKg,
   toKg,
 } from "@/core";
-import { callApi, replySentence } from "@/device/api";
+import { callApi, problemOf } from "@/device/api";
 import { clocksNow, nowMs } from "@/device/clock";
 import { newId } from "@/device/ids";
 import { Button } from "@/ui/button";
+import { type Choices, optionsOf } from "@/ui/choice";
 import { SelectField, TextField } from "@/ui/field";
+import { Form, type FormProblem, typedNumber, useCheckedForm } from "@/ui/form";
 import { Sheet } from "@/ui/sheet";
 import type { ReviewedLift, ReviewView } from "@/views";
 
@@ -48,41 +51,55 @@ const typedOf = (segment: PerformedSegment): Typed => ({
   metres: textOf(segment.metres),
 });
 
+const FORMS: Choices<FormReport> = { held: "held", slipped: "slipped", broke: "broke" };
+
+const text = () => yup.string().default("");
+const PAIN = "A whole number from 0 to 10.";
+
+/** What is read of each part goes by what the part was counted in: see `readSet`. */
+const SCHEMA = yup.object({
+  segments: yup
+    .array(yup.object({ load: text(), reps: text(), rightReps: text(), seconds: text(), metres: text() }))
+    .required(),
+  rir: typedNumber("A number from 0 to 10, or nothing.", { low: 0, high: 10 }),
+  form: yup.string<FormReport>().required(),
+  pain: typedNumber(PAIN, { low: 0, high: 10, whole: true }).required(PAIN),
+});
+
 /** Puts a logged set right. What was shown stays as it was; the record, and what follows from it, is worked out anew. */
 export function CorrectSet({ view, lift, done }: { view: ReviewView; lift: ReviewedLift; done: DoneSet }) {
   const router = useRouter();
   const shown = view.shown[done.shownHash]!;
   const [open, setOpen] = useState(false);
-  const [segments, setSegments] = useState<readonly Typed[]>(() => done.segments.map(typedOf));
-  const [rir, setRir] = useState(done.rir === null ? "" : String(done.rir));
-  const [form, setForm] = useState<FormReport>(done.form);
-  const [pain, setPain] = useState(String(done.pain));
-  const [errors, setErrors] = useState<Readonly<Record<string, string>>>({});
-  const [message, setMessage] = useState<string | null>(null);
-  const [busy, setBusy] = useState(false);
-
-  async function keep() {
-    const read = readSet(done, { segments, rir, form, pain });
-    setErrors(read.errors);
-    if (!read.set) return;
-    setBusy(true);
-    const event: FloorEvent = {
-      id: newId(),
-      version: EVENT_VERSION,
-      sessionId: view.context.sessionId,
-      atMs: nowMs(),
-      clocks: clocksNow(),
-      shownHash: done.shownHash,
-      body: { kind: "setCorrected", set: read.set } satisfies EventLoggedBy<"review">,
-    };
-    const reply = await callApi("floor.record", { sessionId: view.context.sessionId, events: [event] });
-    setBusy(false);
-    if (reply.kind !== "ok") return setMessage(replySentence(reply));
-    const [refusal] = reply.value.refused;
-    if (refusal) return setMessage(`Not accepted, because ${refusal.because}.`);
-    setOpen(false);
-    router.refresh();
-  }
+  const form = useCheckedForm({
+    schema: SCHEMA,
+    typed: {
+      segments: done.segments.map(typedOf),
+      rir: textOf(done.rir),
+      form: done.form as string,
+      pain: String(done.pain),
+    },
+    send: async (typed) => {
+      const read = readSet(done, typed);
+      if ("wrong" in read) return read.wrong;
+      const event: FloorEvent = {
+        id: newId(),
+        version: EVENT_VERSION,
+        sessionId: view.context.sessionId,
+        atMs: nowMs(),
+        clocks: clocksNow(),
+        shownHash: done.shownHash,
+        body: { kind: "setCorrected", set: read.set } satisfies EventLoggedBy<"review">,
+      };
+      const reply = await callApi("floor.record", { sessionId: view.context.sessionId, events: [event] });
+      if (reply.kind !== "ok") return problemOf(reply);
+      const [refusal] = reply.value.refused;
+      if (refusal) return { field: "", message: `Not accepted, because ${refusal.because}.` };
+      setOpen(false);
+      router.refresh();
+      return null;
+    },
+  });
 
   return (
     <>
@@ -90,127 +107,89 @@ export function CorrectSet({ view, lift, done }: { view: ReviewView; lift: Revie
         {done.ordinal === 0 ? "Correct this set" : `Correct mini-set ${done.ordinal + 1}`}
       </Button>
       <Sheet open={open} onOpenChange={setOpen} title={`Correct ${lift.exercise.name}, round ${done.round + 1}`}>
-        <form
-          className="flex flex-col gap-4"
-          onSubmit={(event) => {
-            event.preventDefault();
-            void keep();
-          }}
-        >
+        <Form form={form} className="flex flex-col gap-4">
           <p className="text-quiet">
             What was shown on the floor stays as it was. The record, the curve and the next loads are worked out anew.
           </p>
-          {segments.map((typed, index) => {
-            const segment = done.segments[index]!;
+          {done.segments.map((segment, index) => {
             const exercise = exerciseOrThrow(shownSession(shown).catalogue, segment.exerciseId);
-            const put = (part: Partial<Typed>) =>
-              setSegments(segments.map((other, place) => (place === index ? { ...other, ...part } : other)));
-            const part = segments.length > 1 ? `Part ${index + 1}: ` : "";
+            const part = done.segments.length > 1 ? `Part ${index + 1}: ` : "";
             const count = countOf(segment);
+            const isEachSide = count === "reps" && segment.rightReps !== null;
             return (
               <fieldset key={index} className="flex flex-wrap gap-3">
                 <TextField
                   label={`${part}Load`}
                   hint={isBodyweight(exercise) ? "Beside the body; -20 is assistance." : undefined}
-                  error={errors[`load${index}`]}
-                  value={typed.load}
-                  onChange={(event) => put({ load: event.target.value })}
+                  {...form.field(`segments.${index}.load`)}
                 />
                 <TextField
-                  label={`${part}${COUNTS[count]}${count === "reps" && segment.rightReps !== null ? ", left" : ""}`}
+                  label={`${part}${COUNTS[count]}${isEachSide ? ", left" : ""}`}
                   inputMode="numeric"
-                  error={errors[`count${index}`]}
-                  value={typed[count]}
-                  onChange={(event) => put({ [count]: event.target.value })}
+                  {...form.field(`segments.${index}.${count}`)}
                 />
-                {count !== "reps" || segment.rightReps === null ? null : (
+                {isEachSide ? (
                   <TextField
                     label={`${part}Reps, right`}
                     inputMode="numeric"
-                    error={errors[`right${index}`]}
-                    value={typed.rightReps}
-                    onChange={(event) => put({ rightReps: event.target.value })}
+                    {...form.field(`segments.${index}.rightReps`)}
                   />
-                )}
+                ) : null}
               </fieldset>
             );
           })}
-          <TextField
-            label="Reps in reserve"
-            hint="Empty where nobody said."
-            error={errors.rir}
-            value={rir}
-            onChange={(event) => setRir(event.target.value)}
-          />
-          <SelectField label="Form" value={form} onChange={(event) => setForm(event.target.value as FormReport)}>
-            <option value="held">held</option>
-            <option value="slipped">slipped</option>
-            <option value="broke">broke</option>
+          <TextField label="Reps in reserve" hint="Empty where nobody said." {...form.field("rir")} />
+          <SelectField label="Form" {...form.field("form")}>
+            {optionsOf(FORMS)}
           </SelectField>
-          <TextField
-            label="Pain, 0 to 10"
-            error={errors.pain}
-            value={pain}
-            onChange={(event) => setPain(event.target.value)}
-          />
-          {message ? <p role="alert">{message}</p> : null}
-          <Button kind="main" type="submit" disabled={busy} className="self-start">
+          <TextField label="Pain, 0 to 10" {...form.field("pain")} />
+          {form.message ? <p role="alert">{form.message}</p> : null}
+          <Button kind="main" type="submit" disabled={form.isBusy} className="self-start">
             Save the correction
           </Button>
-        </form>
+        </Form>
       </Sheet>
     </>
   );
 }
 
-interface Form {
-  readonly segments: readonly Typed[];
-  readonly rir: string;
-  readonly form: FormReport;
-  readonly pain: string;
-}
-
 /** The corrected set, or what is wrong at each field. */
 function readSet(
   { shownHash: _shown, atMs: _at, ...done }: DoneSet,
-  typed: Form,
-): { set: PerformedSet | null; errors: Record<string, string> } {
-  const errors: Record<string, string> = {};
+  typed: yup.InferType<typeof SCHEMA>,
+): { readonly set: PerformedSet } | { readonly wrong: readonly FormProblem[] } {
+  const wrong: FormProblem[] = [];
   const whole = (text: string, most: number): number | null =>
     /^\d{1,4}$/.test(text.trim()) && Number(text) <= most ? Number(text) : null;
   const figure = (text: string, most: number): number | null => {
     const typed = text.trim().replace(",", ".");
     return /^\d{1,5}(\.\d+)?$/.test(typed) && Number(typed) <= most ? Number(typed) : null;
   };
-  const segments = typed.segments.map((one, index): PerformedSegment => {
-    const segment = done.segments[index]!;
+  const segments = done.segments.map((segment, index): PerformedSegment => {
+    const one = typed.segments[index] ?? typedOf(segment);
+    const say = (field: keyof Typed, message: string) => wrong.push({ field: `segments.${index}.${field}`, message });
     const unit = segment.load?.unit ?? "kg";
     const negative = /^\s*[-−]/.test(one.load);
     const load = readWeight(one.load.replace(/^\s*[-−+]/, ""), unit);
-    if (!load) errors[`load${index}`] = "A weight such as 72.5, 135 lb or 0.";
+    if (!load) say("load", "A weight such as 72.5, 135 lb or 0.");
     const counted = countOf(segment);
     const count = counted === "reps" ? whole(one.reps, LIMITS.reps) : figure(one[counted], LIMITS[counted]);
     if (count === null)
-      errors[`count${index}`] =
-        counted === "reps" ? "A whole number of reps." : `${COUNTS[counted]}, at most ${LIMITS[counted]}.`;
+      say(counted, counted === "reps" ? "A whole number of reps." : `${COUNTS[counted]}, at most ${LIMITS[counted]}.`);
     const right =
       counted === "reps" && segment.rightReps !== null ? whole(one.rightReps, LIMITS.reps) : segment.rightReps;
-    if (segment.rightReps !== null && right === null) errors[`right${index}`] = "A whole number of reps.";
+    if (segment.rightReps !== null && right === null) say("rightReps", "A whole number of reps.");
     const none = !load || toKg(load) === 0;
-    return {
+    const read: PerformedSegment = {
       ...segment,
       load: none ? null : load,
       sign: negative && !none ? -1 : 1,
       [counted]: count ?? segment[counted],
       rightReps: right,
     };
+    if (Math.abs(signedKg(read)) > 600) say("load", "Nobody lifts that much: is it a typing error?");
+    return read;
   });
-  const rir = typed.rir.trim() === "" ? null : Number(typed.rir.replace(",", "."));
-  if (rir !== null && !(rir >= 0 && rir <= 10)) errors.rir = "A number from 0 to 10, or nothing.";
-  const pain = whole(typed.pain, 10);
-  if (pain === null) errors.pain = "A whole number from 0 to 10.";
-  const heavy = segments.findIndex((segment) => Math.abs(signedKg(segment)) > 600);
-  if (heavy >= 0) errors[`load${heavy}`] = "Nobody lifts that much: is it a typing error?";
-  if (Object.keys(errors).length > 0) return { set: null, errors };
-  return { set: { ...done, segments, rir, form: typed.form, pain: pain! }, errors };
+  const { rir, form, pain } = typed;
+  return wrong.length > 0 ? { wrong } : { set: { ...done, segments, rir, form, pain } };
 }

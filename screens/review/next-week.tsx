@@ -1,11 +1,22 @@
 "use client";
+import { useQuery } from "@tanstack/react-query";
 import Link from "next/link";
-import { useEffect, useMemo, useState } from "react";
-import { callApi, replySentence } from "@/device/api";
+import { useMemo, useState } from "react";
+import { callApi } from "@/device/api";
 import { newId } from "@/device/ids";
+import { apiQuery, useApiMutation } from "@/device/query";
 import { useDates } from "@/parts/region";
 import { Button, buttonClass } from "@/ui/button";
-import { acceptedEdits, askedWords, type NextChoice, nextWeekOf, type ReviewView, type WeeksView } from "@/views";
+import { chosen } from "@/ui/choice";
+import {
+  acceptedEdits,
+  askedWords,
+  type NextChoice,
+  type NextWeek,
+  nextWeekOf,
+  type ReviewView,
+  type WeeksView,
+} from "@/views";
 
 const CHOICES: Readonly<Record<NextChoice, string>> = {
   asRuled: "as its rule says",
@@ -14,31 +25,24 @@ const CHOICES: Readonly<Record<NextChoice, string>> = {
   setFewer: "a set fewer",
 };
 
-type State =
-  | { readonly kind: "open" | "busy" }
-  | { readonly kind: "failed"; readonly message: string }
-  | { readonly kind: "accepted"; readonly sessionId: string };
-
 /** What the session's rules ask of its next week, to accept as it is or lift by lift otherwise. */
 export function NextWeekSection({ view, planned }: { view: ReviewView; planned: NonNullable<ReviewView["planned"]> }) {
   const { longDate } = useDates();
-  const [weeks, setWeeks] = useState<WeeksView | null>(null);
   const [choices, setChoices] = useState<ReadonlyMap<string, NextChoice>>(new Map());
-  const [state, setState] = useState<State>({ kind: "open" });
   const clientId = view.context.client.id;
-  useEffect(() => {
-    let isHere = true;
-    void callApi("weeks.show", { clientId, planId: planned.planId }).then((reply) => {
-      if (!isHere) return;
-      if (reply.kind === "ok") setWeeks(reply.value.view);
-      else setState({ kind: "failed", message: replySentence(reply) });
-    });
-    return () => {
-      isHere = false;
-    };
-  }, [clientId, planned.planId]);
+  const { data, error } = useQuery(apiQuery("weeks.show", { clientId, planId: planned.planId }));
+  const weeks = data?.view ?? null;
   const next = useMemo(() => weeks && nextWeekOf(weeks, planned), [weeks, planned]);
-  if (!weeks) return state.kind === "failed" ? <p role="alert">{state.message}</p> : null;
+  const accept = useApiMutation(async (from: { readonly weeks: WeeksView; readonly next: NextWeek }) => {
+    const { plan } = from.weeks;
+    if (!plan) return { kind: "notFound" } as const;
+    const edits = acceptedEdits(from.weeks, from.next, choices, newId);
+    const { id: planId, revision } = plan;
+    const kept = edits.length > 0 ? await callApi("plans.edit", { planId, revision, edits }) : null;
+    if (kept && kept.kind !== "ok") return kept;
+    return callApi("plans.openSession", { planId, dayId: from.next.dayId, week: from.next.week });
+  });
+  if (!weeks) return error ? <p role="alert">{error.message}</p> : null;
   if (!next)
     return (
       <section className="mt-7">
@@ -46,18 +50,6 @@ export function NextWeekSection({ view, planned }: { view: ReviewView; planned: 
         <p className="text-quiet">The plan has no further session of this day.</p>
       </section>
     );
-  const accept = async () => {
-    if (!weeks.plan) return;
-    setState({ kind: "busy" });
-    const edits = acceptedEdits(weeks, next, choices, newId);
-    const { id: planId, revision } = weeks.plan;
-    const kept = edits.length > 0 ? await callApi("plans.edit", { planId, revision, edits }) : null;
-    if (kept && kept.kind !== "ok") return setState({ kind: "failed", message: replySentence(kept) });
-    const opened = await callApi("plans.openSession", { planId, dayId: next.dayId, week: next.week });
-    if (opened.kind !== "ok") return setState({ kind: "failed", message: replySentence(opened) });
-    setState({ kind: "accepted", sessionId: opened.value.sessionId });
-  };
-  const isAccepted = state.kind === "accepted";
   return (
     <section className="mt-7 flex flex-col gap-2" aria-labelledby="next-week">
       <h2 id="next-week" className="text-lg font-bold">
@@ -94,10 +86,8 @@ export function NextWeekSection({ view, planned }: { view: ReviewView; planned: 
                   <select
                     aria-label={`${lift.name}, week ${next.week + 1}`}
                     value={choices.get(lift.slotId) ?? "asRuled"}
-                    disabled={isAccepted}
-                    onChange={(event) =>
-                      setChoices(new Map([...choices, [lift.slotId, event.target.value as NextChoice]]))
-                    }
+                    disabled={accept.isSuccess}
+                    onChange={chosen(CHOICES, (choice) => setChoices(new Map([...choices, [lift.slotId, choice]])))}
                     className="min-h-8 rounded-[3px] border border-rule bg-surface px-1"
                   >
                     {lift.choices.map((choice) => (
@@ -119,15 +109,15 @@ export function NextWeekSection({ view, planned }: { view: ReviewView; planned: 
             : `${next.moved} of ${next.lifts.length} lifts move on`}
           {next.need > 0 ? `, ${next.need} ${next.need === 1 ? "needs" : "need"} you` : ""}.
         </strong>
-        {isAccepted ? (
+        {accept.data ? (
           <>
             <span role="status">Accepted: the session is a draft now.</span>
-            <Link href={`/session/${state.sessionId}`} className={buttonClass("plain")}>
+            <Link href={`/session/${accept.data.sessionId}`} className={buttonClass("plain")}>
               To the desk
             </Link>
           </>
         ) : (
-          <Button kind="main" disabled={state.kind === "busy"} onClick={() => void accept()}>
+          <Button kind="main" disabled={accept.isPending} onClick={() => accept.mutate({ weeks, next })}>
             Accept next week
           </Button>
         )}
@@ -135,9 +125,9 @@ export function NextWeekSection({ view, planned }: { view: ReviewView; planned: 
           <span className="text-quiet">It was sent: what you change is sent again at the desk.</span>
         ) : null}
       </p>
-      {state.kind === "failed" ? (
+      {accept.error ? (
         <p role="alert" className="font-semibold">
-          {state.message}
+          {accept.error.message}
         </p>
       ) : null}
     </section>

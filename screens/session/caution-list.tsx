@@ -1,7 +1,8 @@
 "use client";
 import { useRouter } from "next/navigation";
 import { useMemo, useState } from "react";
-import { callApi, replySentence } from "@/device/api";
+import { callApi } from "@/device/api";
+import { useApiMutation } from "@/device/query";
 import { Button } from "@/ui/button";
 import {
   type Caution,
@@ -124,12 +125,10 @@ function SwitchOff({ group, view }: { group: CautionGroup; view: SessionView }) 
   const router = useRouter();
   const [isAsked, setAsked] = useState(false);
   const [reason, setReason] = useState("");
-  const [message, setMessage] = useState<string | null>(null);
-  const switchOff = async (clientId: string | null) => {
-    const reply = await callApi("cautions.quiet", { rule: group.rule, clientId, reason });
-    setMessage(reply.kind === "ok" ? null : replySentence(reply));
-    if (reply.kind === "ok") router.refresh();
-  };
+  const switchOff = useApiMutation(
+    (clientId: string | null) => callApi("cautions.quiet", { rule: group.rule, clientId, reason }),
+    () => router.refresh(),
+  );
   if (!isAsked)
     return (
       <button
@@ -145,7 +144,7 @@ function SwitchOff({ group, view }: { group: CautionGroup; view: SessionView }) 
       className="mt-1 flex flex-wrap gap-1.5"
       onSubmit={(event) => {
         event.preventDefault();
-        void switchOff(view.client.id);
+        switchOff.mutate(view.client.id);
       }}
     >
       <input
@@ -161,30 +160,32 @@ function SwitchOff({ group, view }: { group: CautionGroup; view: SessionView }) 
       <Button type="submit" disabled={reason.trim().length < 3} className="min-h-7 px-2 py-0.5">
         For {view.client.name}
       </Button>
-      <Button disabled={reason.trim().length < 3} className="min-h-7 px-2 py-0.5" onClick={() => void switchOff(null)}>
+      <Button
+        disabled={reason.trim().length < 3}
+        className="min-h-7 px-2 py-0.5"
+        onClick={() => switchOff.mutate(null)}
+      >
         For everybody
       </Button>
-      {message ? <p role="alert">{message}</p> : null}
+      {switchOff.error ? <p role="alert">{switchOff.error.message}</p> : null}
     </form>
   );
 }
 
 function SwitchedOff({ one: { group, of, reason }, view }: { one: DisabledGroup; view: SessionView }) {
   const router = useRouter();
-  const [message, setMessage] = useState<string | null>(null);
   const clientId = of === "client" ? view.client.id : null;
-  const switchOn = async () => {
-    const reply = await callApi("cautions.quiet", { rule: group.rule, clientId, reason: "" });
-    setMessage(reply.kind === "ok" ? null : replySentence(reply));
-    if (reply.kind === "ok") router.refresh();
-  };
+  const switchOn = useApiMutation(
+    () => callApi("cautions.quiet", { rule: group.rule, clientId, reason: "" }),
+    () => router.refresh(),
+  );
   return (
     <li className="border-l-4 border-line pl-3 text-quiet">
       {group.cautions[0]!.words} <em>{reason}</em>, {of === "client" ? `for ${view.client.name}` : "for everybody"}.
-      <Button className="ml-2 min-h-6 px-2 py-0" onClick={switchOn}>
+      <Button className="ml-2 min-h-6 px-2 py-0" onClick={() => switchOn.mutate()}>
         On again
       </Button>
-      {message ? <p role="alert">{message}</p> : null}
+      {switchOn.error ? <p role="alert">{switchOn.error.message}</p> : null}
     </li>
   );
 }
@@ -194,16 +195,17 @@ function ReasonField({ view, keyOf, locked }: { view: SessionView; keyOf: string
   const router = useRouter();
   const recorded = view.reasons[keyOf] ?? "";
   const [typed, setTyped] = useState(recorded);
-  const [message, setMessage] = useState<string | null>(null);
+  const record = useApiMutation(
+    (reason: string) => callApi("sessions.recordReason", { sessionId: view.sessionId, key: keyOf, reason }),
+    () => router.refresh(),
+  );
   if (locked) return recorded ? <p className="italic">{recorded}</p> : null;
   return (
     <form
       className="mt-1 flex flex-wrap gap-2"
-      onSubmit={async (event) => {
+      onSubmit={(event) => {
         event.preventDefault();
-        const reply = await callApi("sessions.recordReason", { sessionId: view.sessionId, key: keyOf, reason: typed });
-        setMessage(reply.kind === "ok" ? null : replySentence(reply));
-        if (reply.kind === "ok") router.refresh();
+        record.mutate(typed);
       }}
     >
       <input
@@ -217,7 +219,7 @@ function ReasonField({ view, keyOf, locked }: { view: SessionView; keyOf: string
       <Button type="submit" className="min-h-7 bg-ground px-2 py-0.5" disabled={typed.trim() === recorded}>
         {recorded ? "Change" : "Record"}
       </Button>
-      {message ? <p role="alert">{message}</p> : null}
+      {record.error ? <p role="alert">{record.error.message}</p> : null}
     </form>
   );
 }

@@ -1,5 +1,6 @@
 "use client";
-import { useEffect, useMemo, useState } from "react";
+import { useQuery } from "@tanstack/react-query";
+import { useMemo, useState } from "react";
 import {
   allBlocks,
   decimal,
@@ -10,7 +11,7 @@ import {
   volumeWords,
   type WeightUnit,
 } from "@/core";
-import { callApi, replySentence } from "@/device/api";
+import { apiQuery } from "@/device/query";
 import { useDates } from "@/parts/region";
 import { cellFigure, doneFigures } from "@/parts/set-words";
 import { SelectField } from "@/ui/field";
@@ -23,25 +24,16 @@ export function CompareSheet({ desk, onClose }: { desk: Desk; onClose: () => voi
   const { longDate } = useDates();
   const { view, document, computed, catalogue } = desk;
   const { unit } = view.gym.equipment;
-  const [past, setPast] = useState<readonly PastSession[] | null>(null);
-  const [problem, setProblem] = useState<string | null>(null);
-  const [chosen, setChosen] = useState("");
-  useEffect(() => {
-    let isOld = false;
-    void callApi("sessions.before", { sessionId: view.sessionId }).then((reply) => {
-      if (isOld) return;
-      if (reply.kind !== "ok") return setProblem(replySentence(reply));
-      const { sessions } = reply.value;
-      setPast(sessions);
-      // The one that is most like it: the same day's of last week, as a rule.
-      const shared = ({ document: other }: PastSession) =>
-        idsIn(other).filter((id) => idsIn(document).includes(id)).length;
-      setChosen([...sessions].sort((a, b) => shared(b) - shared(a))[0]?.id ?? "");
-    });
-    return () => {
-      isOld = true;
-    };
-  }, [view.sessionId, document]);
+  const { data, error } = useQuery(apiQuery("sessions.before", { sessionId: view.sessionId }));
+  const past = data?.sessions ?? null;
+  const likest = useMemo(() => {
+    // The one that is most like it: the same day's of last week, as a rule.
+    const shared = ({ document: other }: PastSession) =>
+      idsIn(other).filter((id) => idsIn(document).includes(id)).length;
+    return [...(past ?? [])].sort((a, b) => shared(b) - shared(a))[0]?.id ?? "";
+  }, [past, document]);
+  const [choice, setChoice] = useState<string | null>(null);
+  const chosen = choice ?? likest;
   const other = past?.find(({ id }) => id === chosen) ?? null;
   const before = useMemo(() => other && computeSession(other.document, view), [other, view]);
   const done = useMemo(
@@ -62,11 +54,11 @@ export function CompareSheet({ desk, onClose }: { desk: Desk; onClose: () => voi
   }, [before, computed]);
   return (
     <Sheet open onOpenChange={onClose} title="Beside one of before">
-      {problem ? <p role="alert">{problem}</p> : null}
-      {past === null && !problem ? <p className="text-quiet">Looking…</p> : null}
+      {error ? <p role="alert">{error.message}</p> : null}
+      {past === null && !error ? <p className="text-quiet">Looking…</p> : null}
       {past?.length === 0 ? <p className="text-quiet">There is none before it.</p> : null}
       {past && past.length > 0 ? (
-        <SelectField label="Which" value={chosen} onChange={(event) => setChosen(event.target.value)}>
+        <SelectField label="Which" value={chosen} onChange={(event) => setChoice(event.target.value)}>
           {past.map(({ id, date, title }) => (
             <option key={id} value={id}>
               {longDate(date)}

@@ -1,7 +1,8 @@
 // @vitest-environment happy-dom
-import { cleanup, configure, fireEvent, render, screen, waitFor, within } from "@testing-library/react";
+import { cleanup, configure, fireEvent, screen, waitFor, within } from "@testing-library/react";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import { read } from "@/core/testing/helpers";
+import { renderWithQueries } from "@/ui/testing/with-queries";
 import type { SessionView } from "@/views";
 import { steadyLog, testContext } from "@/views/testing/context";
 import { Desk } from "./desk";
@@ -16,7 +17,7 @@ vi.mock("next/navigation", () => ({ useRouter: () => ({ push: vi.fn(), refresh }
 configure({ asyncUtilTimeout: 10_000 });
 
 const open = async (text: string, more: Partial<SessionView> = {}) => {
-  render(<Desk view={viewOf(read(text), more)} />);
+  renderWithQueries(<Desk view={viewOf(read(text), more)} />);
   // The panel is fetched when the grid is first come to.
   fireEvent.focus(screen.getByRole("grid"));
 };
@@ -87,7 +88,7 @@ describe("the side panel", () => {
 describe("lines of the text that do not read", () => {
   it("are said in the grid, which has not got them, with the way to them", async () => {
     const draftText = "A1 Bench press 3x8 @60kg r90\n\nB1 Barbell row 3x10 @";
-    render(<Desk view={viewOf(read("A1 Bench press 3x8 @60kg r90"), { draftText })} />);
+    renderWithQueries(<Desk view={viewOf(read("A1 Bench press 3x8 @60kg r90"), { draftText })} />);
     fireEvent.click(screen.getByRole("button", { name: "Grid" }));
     expect(screen.getByText(/does not read yet/).textContent).toContain("“B1 Barbell row 3x10 @”. It is kept there.");
     fireEvent.click(screen.getByRole("button", { name: "Open the text" }));
@@ -142,7 +143,7 @@ describe("fitting the time", () => {
 describe("cautions", () => {
   const heavy = "A1 Bench press 3x12 @70kg rir2 r30";
   it("are worked out off the page, then say how many, and open with their places", async () => {
-    render(<Desk view={viewOf(read(heavy), { lifts: [steadyLog("bench-press", 60)] })} />);
+    renderWithQueries(<Desk view={viewOf(read(heavy), { lifts: [steadyLog("bench-press", 60)] })} />);
     const button = screen.getByRole("button", { name: /caution/ });
     expect(button.textContent).toBe("cautions: working…");
     await waitFor(() => expect(button.textContent).toMatch(/^\d+ cautions?/));

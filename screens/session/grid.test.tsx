@@ -1,17 +1,8 @@
 // @vitest-environment happy-dom
-import {
-  act,
-  cleanup,
-  configure,
-  createEvent,
-  fireEvent,
-  render,
-  screen,
-  waitFor,
-  within,
-} from "@testing-library/react";
+import { act, cleanup, configure, createEvent, fireEvent, screen, waitFor, within } from "@testing-library/react";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import { read } from "@/core/testing/helpers";
+import { renderWithQueries } from "@/ui/testing/with-queries";
 import type { SessionView } from "@/views";
 import { Grid } from "./grid";
 import { viewOf } from "./testing/view";
@@ -38,7 +29,7 @@ function Opened({ view }: { view: SessionView }) {
   return <Grid desk={desk} view={desk.view} partner={null} />;
 }
 const open = (more: Partial<SessionView> = {}) => {
-  render(<Opened view={viewOf(read(TEXT), more)} />);
+  renderWithQueries(<Opened view={viewOf(read(TEXT), more)} />);
   fireEvent.focus(grid());
 };
 const grid = () => screen.getByRole("grid");

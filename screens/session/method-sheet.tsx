@@ -1,7 +1,8 @@
 "use client";
 import { useState } from "react";
 import { applyMethod, type Block, entriesOf, METHODS, type Method, type MethodId, printSpan } from "@/core";
-import { callApi, replySentence } from "@/device/api";
+import { callApi } from "@/device/api";
+import { useApiMutation } from "@/device/query";
 import { Button } from "@/ui/button";
 import { Sheet } from "@/ui/sheet";
 import type { StudioMethods } from "@/views";
@@ -22,19 +23,20 @@ export function MethodSheet({
   onOpenChange: (open: boolean) => void;
 }) {
   const [own, setOwn] = useState<StudioMethods>(desk.methods);
-  const [message, setMessage] = useState<string | null>(null);
   const [chosen, setChosen] = useState<MethodId>("hypertrophyRanges");
-  const keep = async (next: StudioMethods) => {
-    const listed = (methods: StudioMethods) => entriesOf(methods).map(([id, figures]) => ({ id, ...figures }));
-    const reply = await callApi("studio.changeMethods", { seen: listed(own), wanted: listed(next) });
-    setMessage(reply.kind === "ok" ? null : replySentence(reply));
-    if (reply.kind !== "ok") return;
-    setOwn(next);
-    desk.setMethods(next);
-  };
+  const keep = useApiMutation(
+    (next: StudioMethods) => {
+      const listed = (methods: StudioMethods) => entriesOf(methods).map(([id, figures]) => ({ id, ...figures }));
+      return callApi("studio.changeMethods", { seen: listed(own), wanted: listed(next) });
+    },
+    (_, next) => {
+      setOwn(next);
+      desk.setMethods(next);
+    },
+  );
   return (
     <Sheet open={open} onOpenChange={onOpenChange} title={`A method for block ${letter}`}>
-      {message ? <p role="alert">{message}</p> : null}
+      {keep.error ? <p role="alert">{keep.error.message}</p> : null}
       <ul className="flex flex-col gap-3">
         {METHODS.map((shipped) => {
           const method: Method = { ...shipped, ...own[shipped.id] };
@@ -78,7 +80,7 @@ export function MethodSheet({
                             onKeep={(figure) => {
                               const { reps, rir, restSeconds } = method;
                               const span = { ...method[part], [end]: figure };
-                              void keep({ ...own, [method.id]: { reps, rir, restSeconds, [part]: span } });
+                              keep.mutate({ ...own, [method.id]: { reps, rir, restSeconds, [part]: span } });
                             }}
                           />
                         ))}
@@ -89,7 +91,7 @@ export function MethodSheet({
                         className="min-h-7 px-2 py-0.5"
                         onClick={() => {
                           const { [method.id]: _gone, ...rest } = own;
-                          void keep(rest);
+                          keep.mutate(rest);
                         }}
                       >
                         As shipped

@@ -1,7 +1,8 @@
 "use client";
+import { useQuery } from "@tanstack/react-query";
 import { useRouter } from "next/navigation";
-import { useEffect, useState } from "react";
-import { callApi, replySentence } from "@/device/api";
+import { callApi, type Reply } from "@/device/api";
+import { apiQuery, useApiMutation } from "@/device/query";
 import { Button } from "@/ui/button";
 import { Sheet } from "@/ui/sheet";
 import type { ClientName } from "@/views";
@@ -11,23 +12,17 @@ import type { Desk } from "./use-desk";
 export function PartnerSheet({ desk, onClose }: { desk: Desk; onClose: () => void }) {
   const router = useRouter();
   const { view, document } = desk;
-  const [clients, setClients] = useState<readonly ClientName[] | null>(null);
-  const [problem, setProblem] = useState<string | null>(null);
-  const [busy, setBusy] = useState<string | null>(null);
-  useEffect(() => {
-    void callApi("clients.names", {}).then((reply) => {
-      if (reply.kind === "ok") setClients(reply.value.clients.filter(({ id }) => id !== view.client.id));
-      else setProblem(replySentence(reply));
-    });
-  }, [view.client.id]);
-  const join = async ({ id: clientId, name }: ClientName) => {
-    setBusy(clientId);
-    const refused = await joinWith(view.sessionId, view.date, clientId, document.title);
-    setBusy(null);
-    if (refused !== null) return setProblem(`${name}: ${refused}`);
-    router.refresh();
-    onClose();
-  };
+  const names = useQuery(apiQuery("clients.names", {}));
+  const clients = names.data?.clients.filter(({ id }) => id !== view.client.id) ?? null;
+  const join = useApiMutation(
+    ({ id }: ClientName) => joinWith(view.sessionId, view.date, id, document.title),
+    () => {
+      router.refresh();
+      onClose();
+    },
+  );
+  const problem =
+    names.error?.message ?? (join.error && join.variables ? `${join.variables.name}: ${join.error.message}` : null);
   return (
     <Sheet open onOpenChange={(open) => !open && onClose()} title="Train together with">
       <p className="mb-3 text-quiet">
@@ -43,7 +38,7 @@ export function PartnerSheet({ desk, onClose }: { desk: Desk; onClose: () => voi
       <ul aria-label="Clients" className="flex flex-col gap-1">
         {(clients ?? []).map((client) => (
           <li key={client.id}>
-            <Button disabled={busy !== null || desk.save.kind !== "saved"} onClick={() => void join(client)}>
+            <Button disabled={join.isPending || desk.save.kind !== "saved"} onClick={() => join.mutate(client)}>
               {client.name}
             </Button>
           </li>
@@ -54,9 +49,9 @@ export function PartnerSheet({ desk, onClose }: { desk: Desk; onClose: () => voi
 }
 
 /** A session for the partner on the same day, joined with this one; where that fails none is left behind. */
-async function joinWith(sessionId: string, date: string, clientId: string, title: string): Promise<string | null> {
+async function joinWith(sessionId: string, date: string, clientId: string, title: string): Promise<Reply<unknown>> {
   const created = await callApi("sessions.create", { clientId, title });
-  if (created.kind !== "ok") return replySentence(created);
+  if (created.kind !== "ok") return created;
   const theirs = created.value.sessionId;
   const shown = await callApi("sessions.show", { sessionId: theirs });
   const moved =
@@ -64,7 +59,6 @@ async function joinWith(sessionId: string, date: string, clientId: string, title
       ? await callApi("sessions.move", { sessionId: theirs, seen: shown.value.date, wanted: date })
       : shown;
   const joined = moved.kind === "ok" ? await callApi("sessions.pair", { sessionId, withSessionId: theirs }) : moved;
-  if (joined.kind === "ok") return null;
-  await callApi("sessions.discard", { sessionId: theirs });
-  return replySentence(joined);
+  if (joined.kind !== "ok") await callApi("sessions.discard", { sessionId: theirs });
+  return joined;
 }

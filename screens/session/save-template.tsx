@@ -1,10 +1,13 @@
 "use client";
-import { useState } from "react";
+import * as yup from "yup";
 import type { SessionDocument } from "@/core";
-import { callApi, replySentence } from "@/device/api";
+import { callApi, problemOf } from "@/device/api";
 import { Button } from "@/ui/button";
 import { TextField } from "@/ui/field";
+import { Form, useCheckedForm } from "@/ui/form";
 import { Sheet } from "@/ui/sheet";
+
+const SCHEMA = yup.object({ name: yup.string().trim().required("Give the template a name.").max(120) });
 
 /** A session, or a block of it, to start others from. */
 export function SaveTemplate({
@@ -18,22 +21,21 @@ export function SaveTemplate({
   document: SessionDocument;
   onClose: () => void;
 }) {
-  const [name, setName] = useState(usual);
-  const [error, setError] = useState<string | null>(null);
-  const [isKept, setKept] = useState(false);
-  const keep = async () => {
-    if (name.trim() === "") return setError("Give the template a name.");
-    const reply = await callApi("templates.keep", { name: name.trim(), of: { kind, document } });
-    if (reply.kind === "ok") setKept(true);
-    else setError(replySentence(reply));
-  };
+  const form = useCheckedForm({
+    schema: SCHEMA,
+    typed: { name: usual },
+    send: async ({ name }) => {
+      const reply = await callApi("templates.keep", { name, of: { kind, document } });
+      return reply.kind === "ok" ? null : problemOf(reply, "name");
+    },
+  });
   return (
     <Sheet
       open
       onOpenChange={onClose}
       title={kind === "block" ? "This block as a template" : "This session as a template"}
     >
-      {isKept ? (
+      {form.isDone ? (
         <div className="flex flex-col items-start gap-3">
           <p role="status">Saved. It is offered for every client, with loads found from their own record.</p>
           <Button kind="main" onClick={onClose}>
@@ -41,28 +43,15 @@ export function SaveTemplate({
           </Button>
         </div>
       ) : (
-        <form
-          className="flex flex-col gap-3"
-          onSubmit={(event) => {
-            event.preventDefault();
-            void keep();
-          }}
-        >
-          <TextField
-            label="Name"
-            value={name}
-            error={error}
-            onChange={(event) => {
-              setName(event.target.value.slice(0, 120));
-              setError(null);
-            }}
-          />
+        <Form form={form} className="flex flex-col gap-3">
+          <TextField label="Name" maxLength={120} {...form.field("name")} />
+          {form.message ? <p role="alert">{form.message}</p> : null}
           <div>
-            <Button kind="main" type="submit">
+            <Button kind="main" type="submit" disabled={form.isBusy}>
               Save
             </Button>
           </div>
-        </form>
+        </Form>
       )}
     </Sheet>
   );

@@ -2,8 +2,9 @@
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useMemo, useState } from "react";
-import { allBlocks, sameValue } from "@/core";
-import { callApi, replySentence } from "@/device/api";
+import { allBlocks, type SessionDocument, sameValue } from "@/core";
+import { callApi } from "@/device/api";
+import { useApiMutation } from "@/device/query";
 import { useDates } from "@/parts/region";
 import { Button } from "@/ui/button";
 import type { Desk } from "./use-desk";
@@ -13,22 +14,19 @@ export function Sending({ desk }: { desk: Desk }) {
   const { shortDateAt } = useDates();
   const { view, document, save, locked } = desk;
   const router = useRouter();
-  const [isBusy, setBusy] = useState(false);
-  const [problem, setProblem] = useState<string | null>(null);
   // What the client's copy was made of; of one from before, what stood when the desk was opened.
   const [copied, setCopied] = useState(document);
   const { sent } = view;
   const isSame = useMemo(() => sent === null || sameValue(document, copied), [sent, document, copied]);
+  const send = useApiMutation(
+    (_: SessionDocument) => callApi("sessions.send", { sessionId: view.sessionId }),
+    (_, sentDocument) => {
+      setCopied(sentDocument);
+      router.refresh();
+    },
+  );
   if (locked || allBlocks(document).length === 0) return null;
-  const send = async () => {
-    setBusy(true);
-    const reply = await callApi("sessions.send", { sessionId: view.sessionId });
-    setBusy(false);
-    setProblem(reply.kind === "ok" ? null : replySentence(reply));
-    if (reply.kind !== "ok") return;
-    setCopied(document);
-    router.refresh();
-  };
+  const problem = send.error?.message ?? null;
   const isChanged = sent !== null && (sent.changed > 0 || !isSame);
   const words = !sent
     ? "not sent"
@@ -42,7 +40,7 @@ export function Sending({ desk }: { desk: Desk }) {
       <span className="narrow text-quiet" role={problem ? "alert" : undefined}>
         {problem ??
           (sent ? (
-            <Link href={`/outbox?letter=${sent.copyId}`} prefetch={false} className="underline underline-offset-2">
+            <Link href={`/outbox?email=${sent.copyId}`} prefetch={false} className="underline underline-offset-2">
               {words}
             </Link>
           ) : (
@@ -50,7 +48,7 @@ export function Sending({ desk }: { desk: Desk }) {
           ))}
       </span>
       {!sent || isChanged ? (
-        <Button disabled={isBusy || save.kind !== "saved"} onClick={send}>
+        <Button disabled={send.isPending || save.kind !== "saved"} onClick={() => send.mutate(document)}>
           {sent ? "Send again" : "Send"}
         </Button>
       ) : null}

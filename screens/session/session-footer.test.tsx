@@ -1,8 +1,9 @@
 // @vitest-environment happy-dom
-import { act, cleanup, configure, fireEvent, render, screen, within } from "@testing-library/react";
+import { act, cleanup, configure, fireEvent, screen, within } from "@testing-library/react";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import { allBlocks } from "@/core";
 import { read } from "@/core/testing/helpers";
+import { renderWithQueries } from "@/ui/testing/with-queries";
 import type { SessionView } from "@/views";
 import { testContext } from "@/views/testing/context";
 import { SessionFooter } from "./session-footer";
@@ -21,7 +22,8 @@ function Opened({ view }: { view: SessionView }) {
   desk = useDesk(view);
   return <SessionFooter view={desk.view} desk={desk} onFit={fit} />;
 }
-const open = (more: Partial<SessionView> = {}, text = TEXT) => render(<Opened view={viewOf(read(text), more)} />);
+const open = (more: Partial<SessionView> = {}, text = TEXT) =>
+  renderWithQueries(<Opened view={viewOf(read(text), more)} />);
 const slotIds = () => allBlocks(desk.document).flatMap(({ slots }) => slots.map(({ id }) => id));
 const figure = (name: RegExp) => screen.getByRole("button", { name });
 const made = async (name: RegExp) => {

@@ -1,5 +1,6 @@
 "use client";
-import { useEffect, useState } from "react";
+import { useQuery } from "@tanstack/react-query";
+import { useState } from "react";
 import {
   allBlocks,
   copyBlocksFrom,
@@ -10,13 +11,12 @@ import {
   STARTERS,
   withoutSessionChanges,
 } from "@/core";
-import { callApi, replySentence } from "@/device/api";
 import { newId } from "@/device/ids";
+import { apiQuery } from "@/device/query";
 import { TEMPLATES } from "@/device/templates";
 import { useDates } from "@/parts/region";
 import { TemplatePicker } from "@/parts/template-picker";
 import { Button } from "@/ui/button";
-import type { PastSession } from "@/views";
 import type { Desk } from "./use-desk";
 
 /** What a session can be started from: the client's last ones, what was kept, and our own of each structure. */
@@ -85,24 +85,13 @@ function LastSessions({
   names: (document: SessionDocument) => string;
 }) {
   const { longDate } = useDates();
-  const [past, setPast] = useState<readonly PastSession[] | null>(null);
-  const [problem, setProblem] = useState<string | null>(null);
-  useEffect(() => {
-    let isOld = false;
-    void callApi("sessions.before", { sessionId }).then((reply) => {
-      if (isOld) return;
-      if (reply.kind === "ok") setPast(reply.value.sessions);
-      else setProblem(replySentence(reply));
-    });
-    return () => {
-      isOld = true;
-    };
-  }, [sessionId]);
+  const { data, error } = useQuery(apiQuery("sessions.before", { sessionId }));
+  const past = data?.sessions ?? null;
   return (
     <section aria-label="Last time">
       <h3 className="mb-1 border-b border-walnut font-bold">{clientName} before</h3>
-      {problem ? <p role="alert">{problem}</p> : null}
-      {past === null && !problem ? <p className="text-quiet">Looking…</p> : null}
+      {error ? <p role="alert">{error.message}</p> : null}
+      {past === null && !error ? <p className="text-quiet">Looking…</p> : null}
       {past?.length === 0 ? <p className="text-quiet">This is the first session.</p> : null}
       <ul>
         {past?.map(({ id, date, title, document }) => (

@@ -1,8 +1,9 @@
 "use client";
 import { useRouter } from "next/navigation";
-import { useDeferredValue, useMemo, useState } from "react";
+import { useDeferredValue, useMemo } from "react";
 import { allBlocks, diffDocuments, exerciseOrThrow, oneOffSlots, type SessionDocument, sameValue } from "@/core";
-import { callApi, replySentence } from "@/device/api";
+import { callApi } from "@/device/api";
+import { useApiMutation } from "@/device/query";
 import { Button } from "@/ui/button";
 import type { SessionView } from "@/views";
 import type { Desk } from "./use-desk";
@@ -10,8 +11,15 @@ import type { Desk } from "./use-desk";
 /** What differs here from the plan: for this week alone, until it is kept from now on. */
 export function WeekDiffers({ desk, view }: { desk: Desk; view: SessionView }) {
   const router = useRouter();
-  const [said, setSaid] = useState<string | null>(null);
-  const [busy, setBusy] = useState(false);
+  const keep = useApiMutation(
+    () => callApi("plans.keepFromSession", { sessionId: view.sessionId }),
+    () => router.refresh(),
+  );
+  const said = keep.error
+    ? keep.error.message
+    : keep.data
+      ? ["Saved: the weeks after this one follow.", ...keep.data.notes].join(" ")
+      : null;
   const lasting = view.plan?.lasting ?? null;
   const { catalogue, locked } = desk;
   // After the figures, while somebody types.
@@ -21,14 +29,6 @@ export function WeekDiffers({ desk, view }: { desk: Desk; view: SessionView }) {
     [lasting, document],
   );
   if (!lasting || locked || (back.length === 0 && said === null)) return null;
-  const keep = async () => {
-    setBusy(true);
-    const reply = await callApi("plans.keepFromSession", { sessionId: view.sessionId });
-    setBusy(false);
-    if (reply.kind !== "ok") return setSaid(replySentence(reply));
-    setSaid(["Saved: the weeks after this one follow.", ...reply.value.notes].join(" "));
-    router.refresh();
-  };
   const names = differing(document, lasting).map((id) => exerciseOrThrow(catalogue, id).name);
   const aside = oneOffSlots(document, lasting).length;
   return (
@@ -46,7 +46,10 @@ export function WeekDiffers({ desk, view }: { desk: Desk; view: SessionView }) {
             {aside > 0 ? ` ${aside === 1 ? "Its rule goes" : "Their rules go"} on from before it.` : ""}
           </p>
           <span className="ml-auto flex gap-2">
-            <Button disabled={busy || desk.save.kind !== "saved" || desk.errors.length > 0} onClick={() => void keep()}>
+            <Button
+              disabled={keep.isPending || desk.save.kind !== "saved" || desk.errors.length > 0}
+              onClick={() => keep.mutate()}
+            >
               From now on
             </Button>
             <Button onClick={() => desk.operate({ ok: true, edits: back })}>As in the plan</Button>

@@ -1,11 +1,12 @@
 // @vitest-environment happy-dom
-import { act, cleanup, fireEvent, render, screen, within } from "@testing-library/react";
+import { act, cleanup, fireEvent, screen, within } from "@testing-library/react";
 import { useEffect, useState } from "react";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import { NO_OWN_EXERCISES } from "@/contract";
 import { EMPTY_DOCUMENT } from "@/core";
 import { read } from "@/core/testing/helpers";
 import { type Action, type Finder, useActions, useFinder } from "@/ui/actions";
+import { renderWithQueries } from "@/ui/testing/with-queries";
 import { useLatest } from "@/ui/use-latest";
 import { PaletteDialog } from "./palette-dialog";
 
@@ -43,7 +44,11 @@ function Opened({ actions = [], finder }: { actions?: readonly Action[]; finder?
   return <PaletteDialog items={ITEMS} exercises={NO_OWN_EXERCISES} {...{ open, setOpen, typed, setTyped }} />;
 }
 const field = () => screen.getByRole<HTMLInputElement>("combobox");
-const wait = (ms = 150) => act(() => vi.advanceTimersByTimeAsync(ms));
+/** What is typed settles first, and is asked for then. */
+const wait = async (ms = 150) => {
+  await act(() => vi.advanceTimersByTimeAsync(ms));
+  await act(() => vi.advanceTimersByTimeAsync(1));
+};
 const type = async (text: string) => {
   fireEvent.change(field(), { target: { value: text } });
   await wait();
@@ -71,7 +76,7 @@ afterEach(() => {
 
 describe("what the palette finds", () => {
   it("clients and screens by their words, whatever the accents, the nearest first", async () => {
-    render(<Opened />);
+    renderWithQueries(<Opened />);
     await type("ren");
     expect(shown("Clients")).toEqual(["Tobias Renner"]);
     expect(screen.queryByRole("group", { name: "Screens" })).toBeNull();
@@ -87,7 +92,7 @@ describe("what the palette finds", () => {
       "sessions.find": ok({ sessions: [SESSION, { ...SESSION, sessionId: "s8", title: "", state: "draft" }] }),
       "templates.list": ok({ templates: [TEMPLATE] }),
     });
-    render(<Opened />);
+    renderWithQueries(<Opened />);
     await wait();
     ask.mockClear();
     fireEvent.change(field(), { target: { value: "pu" } });
@@ -111,7 +116,7 @@ describe("what the palette finds", () => {
     ask.mockImplementation((name: string) =>
       name === "sessions.find" ? new Promise((reply) => late.push(reply)) : Promise.resolve({ kind: "offline" }),
     );
-    render(<Opened />);
+    renderWithQueries(<Opened />);
     await type("pull");
     await type("squat");
     late.at(-1)!(ok({ sessions: [{ ...SESSION, title: "Squat" }] }));
@@ -121,14 +126,14 @@ describe("what the palette finds", () => {
   });
 
   it("exercises by what people call them, to their drawing", async () => {
-    render(<Opened />);
+    renderWithQueries(<Opened />);
     await type("rdl");
     take("Romanian deadlift");
     expect(push).toHaveBeenCalledWith("/exercises?draw=romanian-deadlift");
   });
 
   it("says so where nothing is called that, and goes on without a network", async () => {
-    render(<Opened />);
+    renderWithQueries(<Opened />);
     await type("zzzz");
     expect(screen.getByText("Nothing by that name.")).toBeTruthy();
     await type("wee");
@@ -139,7 +144,7 @@ describe("what the palette finds", () => {
 describe("what the palette does", () => {
   it("actions of the screen that is open, once the palette is gone", async () => {
     const undo = vi.fn();
-    render(<Opened actions={[{ name: "Undo", run: undo }]} />);
+    renderWithQueries(<Opened actions={[{ name: "Undo", run: undo }]} />);
     await type("und");
     take("Undo");
     expect(undo).not.toHaveBeenCalled();
@@ -151,7 +156,7 @@ describe("what the palette does", () => {
   it("what the screen itself finds, in a group of its own; what it cannot look for hides nothing", async () => {
     const add = vi.fn();
     const find = vi.fn(async (typed: string) => [{ name: `Add ${typed}`, run: add }]);
-    const { rerender } = render(<Opened finder={{ group: "Blocks to add", find }} />);
+    const { rerender } = renderWithQueries(<Opened finder={{ group: "Blocks to add", find }} />);
     await type("s");
     expect(find).not.toHaveBeenCalled();
     await type("superset");
@@ -171,7 +176,7 @@ describe("what the palette does", () => {
   it("what is found late holds nothing else up, and comes where it belongs", async () => {
     answers({ "sessions.find": ok({ sessions: [SESSION] }) });
     let find: (actions: Action[]) => void = () => {};
-    render(<Opened finder={{ group: "Blocks to add", find: () => new Promise((done) => (find = done)) }} />);
+    renderWithQueries(<Opened finder={{ group: "Blocks to add", find: () => new Promise((done) => (find = done)) }} />);
     await type("pu");
     expect(shown("Sessions")).toEqual(["Pull, Ines Calder, 24 Novdone"]);
     expect(screen.queryByRole("group", { name: "Blocks to add" })).toBeNull();
@@ -187,7 +192,7 @@ describe("what the palette does", () => {
       "sessions.show": ok({ document: EMPTY_DOCUMENT, revision: 1 }),
       "sessions.edit": ok({ revision: 2 }),
     });
-    render(<Opened />);
+    renderWithQueries(<Opened />);
     await type("quay");
     take("Quay day");
     await wait();
@@ -211,7 +216,7 @@ describe("what the palette does", () => {
 
   it("what is refused is said, and nothing is left", async () => {
     answers({ "sessions.create": { kind: "refused" } });
-    render(<Opened />);
+    renderWithQueries(<Opened />);
     await type("write");
     take("Write a session for…");
     await type("ines");

@@ -1,14 +1,17 @@
 "use client";
+import { keepPreviousData, useQueries, useQuery } from "@tanstack/react-query";
 import { Command } from "cmdk";
 import { useRouter } from "next/navigation";
-import { type ReactNode, useEffect, useMemo, useState } from "react";
+import { type ReactNode, useMemo, useState } from "react";
 import { catalogueIn, type StudioExercises } from "@/contract";
 import { type Catalogue, copyBlocksFrom, documentForClient, offerExercises } from "@/core";
 import { callApi, replySentence } from "@/device/api";
 import { newId } from "@/device/ids";
 import { openPlanned } from "@/device/planned";
+import { apiQuery } from "@/device/query";
 import { useDates } from "@/parts/region";
 import { type Action, actionsNow, findersNow } from "@/ui/actions";
+import { useDebounced } from "@/ui/use-debounced";
 import type { FoundSession, TemplateLine } from "@/views";
 import { PALETTE_HINT } from "./palette-words";
 
@@ -245,50 +248,46 @@ function Item({ id, hint, onTake, children }: { id: string; hint?: string; onTak
   );
 }
 
+/** What the screen that is open finds. */
+type FoundHere = { readonly group: string; readonly actions: readonly Action[] };
+
 interface Found {
   readonly sessions: readonly FoundSession[];
   readonly templates: readonly TemplateLine[];
-  /** What the screen that is open finds. */
-  readonly here: readonly { readonly group: string; readonly actions: readonly Action[] }[];
+  readonly here: readonly FoundHere[];
 }
-const NOTHING: Found = { sessions: [], templates: [], here: [] };
 const PAUSE_MS = 120;
+const MOST_TEMPLATES = 5;
 
 /** Sessions and templates by what is typed, a moment after the last key; null: nothing is looked for. */
 function useFound(typed: string | null): Found {
-  const [found, setFound] = useState(NOTHING);
-  useEffect(() => {
-    if (typed === null) return setFound(NOTHING);
-    let isWanted = true;
-    // Each is shown when it is there: what takes longer holds nothing else up.
-    const keep = (part: Partial<Found>) => {
-      if (isWanted) setFound((before) => ({ ...before, ...part }));
-    };
-    const due = setTimeout(() => {
-      void callApi("sessions.find", { search: typed }).then((reply) =>
-        keep({ sessions: reply.kind === "ok" ? reply.value.sessions : [] }),
-      );
-      if (typed.length < 2) return keep({ templates: [], here: [] });
-      void callApi("templates.list", { kind: "session", search: typed, after: null }).then((reply) =>
-        keep({ templates: reply.kind === "ok" ? reply.value.templates.slice(0, 5) : [] }),
-      );
-      const finders = findersNow();
-      const here: Found["here"][number][] = finders.map(({ group }) => ({ group, actions: [] }));
-      for (const [at, { group, find }] of finders.entries())
-        void find(typed)
-          // What cannot be looked for without a network is not found; the rest is.
-          .catch(() => [])
-          .then((actions) => {
-            here[at] = { group, actions };
-            keep({ here: [...here] });
-          });
-    }, PAUSE_MS);
-    return () => {
-      isWanted = false;
-      clearTimeout(due);
-    };
-  }, [typed]);
-  return found;
+  const search = useDebounced(typed, PAUSE_MS);
+  const isTyped = typed !== null && search !== null;
+  const isName = isTyped && search.length >= 2;
+  // Each is shown when it is there: what takes longer holds nothing else up, and what was found stays until then.
+  const sessions = useQuery({
+    ...apiQuery("sessions.find", { search: search ?? "" }),
+    enabled: isTyped,
+    placeholderData: keepPreviousData,
+  });
+  const templates = useQuery({
+    ...apiQuery("templates.list", { kind: "session", search: search ?? "", after: null }),
+    enabled: isName,
+    placeholderData: keepPreviousData,
+  });
+  const here = useQueries({
+    queries: (isName ? findersNow() : []).map(({ group, find }) => ({
+      queryKey: ["here", group, search],
+      // What cannot be looked for without a network is not found; the rest is.
+      queryFn: async (): Promise<FoundHere> => ({ group, actions: await find(search ?? "").catch(() => []) }),
+      gcTime: 0,
+    })),
+  });
+  return {
+    sessions: (isTyped && sessions.data?.sessions) || [],
+    templates: (isName && templates.data?.templates.slice(0, MOST_TEMPLATES)) || [],
+    here: here.flatMap(({ data }) => data ?? []),
+  };
 }
 
 /** A new session for a client, with what a template says, and the way to it; what was wrong, else null. */

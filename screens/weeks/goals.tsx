@@ -1,14 +1,47 @@
 "use client";
-import { useState } from "react";
+import { useMemo } from "react";
+import * as yup from "yup";
 import { catalogueIn } from "@/contract";
-import { appended, decimal, type Exercise, exerciseOrThrow, type Goal, isBodyweight, type Slot } from "@/core";
+import {
+  appended,
+  decimal,
+  type Exercise,
+  exerciseOrThrow,
+  type Goal,
+  isBodyweight,
+  type Slot,
+  type WeightUnit,
+} from "@/core";
 import { newId } from "@/device/ids";
 import { DateField } from "@/parts/date-field";
 import { useDates } from "@/parts/region";
 import { Button } from "@/ui/button";
 import { TextField } from "@/ui/field";
+import { Form, typedNumber, useCheckedForm } from "@/ui/form";
 import { type GoalNeeds, goalChance, goalNeeds, goalWords, readGoalLoad, type WeeksView } from "@/views";
 import type { Weeks } from "./use-weeks";
+
+/** What a goal asks, read as it is typed. */
+const goalSchema = (unit: WeightUnit, bodyMassKg: number | null, today: string) => {
+  const such = unit === "kg" ? "107.5" : "235";
+  const noLoad =
+    bodyMassKg === null
+      ? `A load in ${unit}, such as ${such}; the body mass is not known.`
+      : `A load in ${unit}, such as ${such}, or times the body, such as 1.25x.`;
+  const noReps = "Whole reps, at least 1.";
+  return yup.object({
+    load: yup
+      .mixed<Goal["load"]>()
+      .transform((_, text: string) => readGoalLoad(text, unit, bodyMassKg))
+      .required(noLoad),
+    reps: typedNumber(noReps, { low: 1, high: 100, whole: true }).required(noReps),
+    byDate: yup
+      .string()
+      .matches(/^\d{4}-\d\d-\d\d$/, "A day to reach it by.")
+      .test("ahead", "That day is not ahead any more.", (date) => date !== undefined && date > today)
+      .required(),
+  });
+};
 
 /** The goals of a lift, and a new one. */
 export function Goals({ weeks, view, slot }: { weeks: Weeks; view: WeeksView; slot: Slot }) {
@@ -17,39 +50,18 @@ export function Goals({ weeks, view, slot }: { weeks: Weeks; view: WeeksView; sl
   const exercise = exerciseOrThrow(catalogueIn(view.exercises), slot.exerciseId);
   const { bodyMassKg, unit } = view.client;
   const own = plan.goals.filter(({ lineage }) => lineage === slot.lineage);
-  const [typed, setTyped] = useState("");
-  const [reps, setReps] = useState("1");
-  const [byDate, setByDate] = useState("");
-  const [problem, setProblem] = useState<{ field: "load" | "reps" | "byDate"; message: string } | null>(null);
-  const add = () => {
-    const load = readGoalLoad(typed, unit, bodyMassKg);
-    const such = unit === "kg" ? "107.5" : "235";
-    const count = Number(reps);
-    if (load === null)
-      return setProblem({
-        field: "load",
-        message:
-          bodyMassKg === null
-            ? `A load in ${unit}, such as ${such}; the body mass is not known.`
-            : `A load in ${unit}, such as ${such}, or times the body, such as 1.25x.`,
-      });
-    if (!Number.isInteger(count) || count < 1 || count > 100)
-      return setProblem({ field: "reps", message: "Whole reps, at least 1." });
-    if (!/^\d{4}-\d\d-\d\d$/.test(byDate)) return setProblem({ field: "byDate", message: "A day to reach it by." });
-    if (byDate <= today) return setProblem({ field: "byDate", message: "That day is not ahead any more." });
-    const item: Goal = {
-      id: newId(),
-      lineage: slot.lineage,
-      exerciseId: slot.exerciseId,
-      load,
-      reps: count,
-      byDate,
-    };
-    const refused = change(appended(plan, "goals", [item]));
-    setProblem(refused ? { field: "load", message: refused } : null);
-    if (!refused) setTyped("");
-  };
-  const errorAt = (field: "load" | "reps" | "byDate") => (problem?.field === field ? problem.message : null);
+  const schema = useMemo(() => goalSchema(unit, bodyMassKg, today), [unit, bodyMassKg, today]);
+  const form = useCheckedForm({
+    schema,
+    typed: { load: "", reps: "1", byDate: "" },
+    send: (goal) => {
+      const item: Goal = { id: newId(), lineage: slot.lineage, exerciseId: slot.exerciseId, ...goal };
+      const refused = change(appended(plan, "goals", [item]));
+      if (refused) return { field: "load", message: refused };
+      form.setValue("load", "");
+      return null;
+    },
+  });
   return (
     <details open={own.length > 0 || undefined}>
       <summary className="cursor-pointer font-semibold">Goals</summary>
@@ -69,36 +81,21 @@ export function Goals({ weeks, view, slot }: { weeks: Weeks; view: WeeksView; sl
           </li>
         ))}
       </ul>
-      <form
-        noValidate
-        className="flex flex-col gap-2"
-        onSubmit={(event) => {
-          event.preventDefault();
-          add();
-        }}
-      >
+      <Form form={form} className="flex flex-col gap-2">
         <div className="grid grid-cols-2 gap-2">
           <TextField
             label={`${isBodyweight(exercise) ? "Beside the body" : "Load"}, ${unit}`}
             hint={isBodyweight(exercise) ? "0: the body alone" : "Or times the body: 1.25x"}
             inputMode="decimal"
-            value={typed}
-            error={errorAt("load")}
-            onChange={(event) => setTyped(event.target.value)}
+            {...form.field("load")}
           />
-          <TextField
-            label="Reps"
-            inputMode="numeric"
-            value={reps}
-            error={errorAt("reps")}
-            onChange={(event) => setReps(event.target.value)}
-          />
+          <TextField label="Reps" inputMode="numeric" {...form.field("reps")} />
         </div>
-        <DateField label="By" value={byDate} error={errorAt("byDate")} onChange={setByDate} />
+        <DateField label="By" {...form.controlled("byDate")} />
         <div>
           <Button type="submit">Add the goal</Button>
         </div>
-      </form>
+      </Form>
     </details>
   );
 }

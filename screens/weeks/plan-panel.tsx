@@ -1,7 +1,8 @@
 "use client";
+import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
+import * as yup from "yup";
 import {
-  type Absence,
   appended,
   EMPTY_DOCUMENT,
   keysOf,
@@ -11,13 +12,15 @@ import {
   type PlanDocument,
   type PlanEdit,
 } from "@/core";
-import { callApi, replySentence } from "@/device/api";
+import { callApi, problemOf } from "@/device/api";
 import { newId } from "@/device/ids";
+import { apiQuery } from "@/device/query";
 import { DateField } from "@/parts/date-field";
-import { useDates } from "@/parts/region";
 import { Button } from "@/ui/button";
 import { SelectField, TextField } from "@/ui/field";
-import type { PlanView, WeeksView } from "@/views";
+import { Form, useCheckedForm } from "@/ui/form";
+import type { WeeksView } from "@/views";
+import { Absences } from "./absences";
 import { PlansCompared } from "./plans-compared";
 import type { Weeks } from "./use-weeks";
 
@@ -119,30 +122,23 @@ export function PlanPanel({ weeks, view }: { weeks: Weeks; view: WeeksView }) {
   );
 }
 
+const TEMPLATE = yup.object({ name: yup.string().trim().required("Give the template a name.").max(120) });
+
 /** The plan's phases and days, for other clients to start from. */
 function KeepAsTemplate({ weeks, view }: { weeks: Weeks; view: WeeksView }) {
-  const [name, setName] = useState(weeks.plan.name);
-  const [said, setSaid] = useState<{ readonly isError: boolean; readonly words: string } | null>(null);
   const planId = view.plan?.id;
+  const form = useCheckedForm({
+    schema: TEMPLATE,
+    typed: { name: weeks.plan.name },
+    send: async ({ name }) => {
+      if (!planId) return null;
+      const reply = await callApi("templates.keep", { name, of: { kind: "plan", planId } });
+      return reply.kind === "ok" ? null : problemOf(reply, "name");
+    },
+  });
   if (!planId) return null;
-  const keep = async () => {
-    if (name.trim() === "") return setSaid({ isError: true, words: "Give the template a name." });
-    const reply = await callApi("templates.keep", { name: name.trim(), of: { kind: "plan", planId } });
-    setSaid(
-      reply.kind === "ok"
-        ? { isError: false, words: "Saved: “Start a plan” offers it for every client." }
-        : { isError: true, words: replySentence(reply) },
-    );
-  };
   return (
-    <form
-      aria-label="Save as a template"
-      className="flex flex-col gap-2 border-t border-line pt-3"
-      onSubmit={(event) => {
-        event.preventDefault();
-        void keep();
-      }}
-    >
+    <Form form={form} label="Save as a template" className="flex flex-col gap-2 border-t border-line pt-3">
       <TextField
         label="Save as a template"
         hint={
@@ -150,35 +146,30 @@ function KeepAsTemplate({ weeks, view }: { weeks: Weeks; view: WeeksView }) {
             ? "As it is saved, without the change that is not."
             : "Its phases and days; no loads of this client."
         }
-        value={name}
-        error={said?.isError ? said.words : null}
-        onChange={(event) => setName(event.target.value.slice(0, 120))}
+        maxLength={120}
+        {...form.field("name")}
       />
+      {form.message ? <p role="alert">{form.message}</p> : null}
       <div>
-        <Button type="submit">Save the template</Button>
+        <Button type="submit" disabled={form.isBusy}>
+          Save the template
+        </Button>
       </div>
-      {said && !said.isError ? <p role="status">{said.words}</p> : null}
-    </form>
+      {form.isDone ? <p role="status">Saved: “Start a plan” offers it for every client.</p> : null}
+    </Form>
   );
 }
 
 /** The client's other plans, each beside this one. */
 function OtherPlans({ view }: { view: WeeksView }) {
-  const [plans, setPlans] = useState<readonly PlanView[] | null>(null);
   const [chosen, setChosen] = useState("");
   const others = view.plans.filter(({ id }) => id !== view.plan?.id);
-  const clientId = view.client.id;
-  const choose = async (id: string) => {
-    setChosen(id);
-    if (plans || id === "") return;
-    const reply = await callApi("plans.show", { clientId });
-    if (reply.kind === "ok") setPlans(reply.value.plans);
-  };
+  const { data, error } = useQuery({ ...apiQuery("plans.show", { clientId: view.client.id }), enabled: chosen !== "" });
   if (others.length === 0) return null;
-  const other = plans?.find(({ id }) => id === chosen);
+  const other = data?.plans.find(({ id }) => id === chosen);
   return (
     <section aria-label="Beside another plan" className="flex flex-col gap-2 border-t border-line pt-3">
-      <SelectField label="Beside another plan" value={chosen} onChange={(event) => void choose(event.target.value)}>
+      <SelectField label="Beside another plan" value={chosen} onChange={(event) => setChosen(event.target.value)}>
         <option value="">none</option>
         {others.map(({ id, name }) => (
           <option key={id} value={id}>
@@ -186,86 +177,8 @@ function OtherPlans({ view }: { view: WeeksView }) {
           </option>
         ))}
       </SelectField>
+      {error ? <p role="alert">{error.message}</p> : null}
       {other ? <PlansCompared view={view} other={{ name: other.plan.name, document: other.plan }} /> : null}
-    </section>
-  );
-}
-
-/** Days away, or in another gym, entered ahead: the weeks after them and their loads are computed anew. */
-function Absences({ weeks, view }: { weeks: Weeks; view: WeeksView }) {
-  const { fullDate, shortDate } = useDates();
-  const { plan, change } = weeks;
-  const [from, setFrom] = useState("");
-  const [until, setUntil] = useState("");
-  const [gymId, setGymId] = useState("");
-  const [problem, setProblem] = useState<{ field: "from" | "until"; message: string } | null>(null);
-  const gymOf = (id: string) => view.gyms.find((gym) => gym.id === id)?.name ?? "another gym";
-  const add = () => {
-    if (from === "") return setProblem({ field: "from", message: "The first day." });
-    if (until === "") return setProblem({ field: "until", message: "The last day." });
-    if (until < from) return setProblem({ field: "until", message: "The last day comes before the first." });
-    if (until < view.today) return setProblem({ field: "until", message: "Those days have gone by." });
-    const item: Absence = { id: newId(), from, until, gymId: gymId || null };
-    const refused = change(appended(plan, "absences", [item]));
-    setProblem(refused ? { field: "from", message: refused } : null);
-    if (!refused) {
-      setFrom("");
-      setUntil("");
-    }
-  };
-  return (
-    <section aria-label="Away" className="flex flex-col gap-2 border-t border-line pt-3">
-      <h3 className="font-semibold">Away</h3>
-      <ul>
-        {plan.absences.map((absence) => (
-          <li key={absence.id} className="flex items-center justify-between gap-2">
-            <span>
-              {shortDate(absence.from)} to {fullDate(absence.until)}
-              {absence.gymId ? `, in ${gymOf(absence.gymId)}` : ""}
-            </span>
-            <button
-              type="button"
-              aria-label={`Take out the days away from ${fullDate(absence.from)}`}
-              className="min-h-6 underline underline-offset-2"
-              onClick={() => change([{ kind: "remove", list: "absences", id: absence.id }])}
-            >
-              Take out
-            </button>
-          </li>
-        ))}
-      </ul>
-      <form
-        noValidate
-        className="flex flex-col gap-2"
-        onSubmit={(event) => {
-          event.preventDefault();
-          add();
-        }}
-      >
-        <DateField
-          label="First day"
-          value={from}
-          error={problem?.field === "from" ? problem.message : null}
-          onChange={setFrom}
-        />
-        <DateField
-          label="Last day"
-          value={until}
-          error={problem?.field === "until" ? problem.message : null}
-          onChange={setUntil}
-        />
-        <SelectField label="Trains" value={gymId} onChange={(event) => setGymId(event.target.value)}>
-          <option value="">not at all</option>
-          {view.gyms.map(({ id, name }) => (
-            <option key={id} value={id}>
-              in {name}
-            </option>
-          ))}
-        </SelectField>
-        <div>
-          <Button type="submit">Add</Button>
-        </div>
-      </form>
     </section>
   );
 }

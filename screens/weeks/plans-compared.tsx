@@ -1,7 +1,8 @@
 "use client";
-import { useEffect, useMemo, useState } from "react";
+import { useQuery } from "@tanstack/react-query";
+import { useMemo } from "react";
 import { decimal, lineagesIn, type Muscle, muscleName, type PlanDocument, volumeWords, weeklySetBand } from "@/core";
-import { callApi } from "@/device/api";
+import { apiQuery } from "@/device/query";
 import { type LiftLog, planFigures, type WeeksView } from "@/views";
 
 /** Another plan beside the one that is looked at: what each asks of a building week, and where the lifts would stand. */
@@ -96,22 +97,15 @@ const NONE: readonly LiftLog[] = [];
 
 /** The records of lifts that the plan at hand does not have. */
 function useLifts(view: WeeksView, document: PlanDocument): readonly LiftLog[] {
-  const [lifts, setLifts] = useState(NONE);
   const clientId = view.client.id;
   const { today, lifts: known } = view;
-  useEffect(() => {
+  const lineages = useMemo(() => {
     const here = new Set(known.map(({ lineage }) => lineage));
-    const lineages = [...new Set(document.days.flatMap(({ base }) => lineagesIn(base)))].filter((id) => !here.has(id));
-    if (lineages.length === 0) return setLifts(NONE);
-    let isOld = false;
-    void callApi("lifts.read", { clientId, until: today, lineages: lineages.slice(0, 60) }).then((reply) => {
-      if (!isOld && reply.kind === "ok") setLifts(reply.value.lifts);
-    });
-    return () => {
-      isOld = true;
-    };
-  }, [clientId, today, known, document]);
-  return lifts;
+    return [...new Set(document.days.flatMap(({ base }) => lineagesIn(base)))].filter((id) => !here.has(id));
+  }, [known, document]);
+  const input = { clientId, until: today, lineages: lineages.slice(0, 60) };
+  const { data } = useQuery({ ...apiQuery("lifts.read", input), enabled: lineages.length > 0 });
+  return data?.lifts ?? NONE;
 }
 
 function Row({ name, theirs, own }: { name: string; theirs: string; own: string }) {

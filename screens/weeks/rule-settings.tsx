@@ -1,8 +1,9 @@
 "use client";
-import { useState } from "react";
+import * as yup from "yup";
 import { keysOf, kgOf, massFigure, type ProgressionRule, type RuleSetting, round, type WeightUnit } from "@/core";
 import { Button } from "@/ui/button";
 import { TextField } from "@/ui/field";
+import { Form, useCheckedForm } from "@/ui/form";
 
 /** Every setting as a coach calls it; null: it is not typed. */
 const FIELDS: Readonly<Record<RuleSetting, string | null>> = {
@@ -77,6 +78,9 @@ function settingsOf(rule: ProgressionRule): [RuleSetting, Value][] {
     .map((key) => [key, values[key] as Value]);
 }
 
+/** Each setting reads its text by what it holds: see `readAs`. */
+const TYPED = yup.object({ settings: yup.mixed<Readonly<Record<string, string>>>().required() });
+
 /** The settings of a rule, kept together. */
 export function RuleSettingsForm({
   rule,
@@ -88,39 +92,33 @@ export function RuleSettingsForm({
   onChange: (rule: ProgressionRule) => void;
 }) {
   const settings = settingsOf(rule);
-  const [typed, setTyped] = useState<Readonly<Record<string, string>>>(() =>
-    Object.fromEntries(settings.map(([key, value]) => [key, printed(key, value, unit)])),
-  );
-  const [problems, setProblems] = useState<Readonly<Record<string, string>>>({});
+  const form = useCheckedForm({
+    schema: TYPED,
+    typed: { settings: Object.fromEntries(settings.map(([key, value]) => [key, printed(key, value, unit)])) },
+    send: ({ settings: typed }) => {
+      const read = settings.map(([key, before]) => [key, readAs(key, typed[key] ?? "", before, unit)] as const);
+      const wrong = read.flatMap(([key, value]) =>
+        value !== null && typeof value === "object" && "problem" in value
+          ? [{ field: `settings.${key}`, message: value.problem }]
+          : [],
+      );
+      if (wrong.length === 0) onChange({ ...rule, ...Object.fromEntries(read) } as ProgressionRule);
+      return wrong;
+    },
+  });
   if (settings.length === 0) return null;
+  const typed = form.watch("settings");
   const isChanged = settings.some(([key, value]) => typed[key] !== printed(key, value, unit));
   return (
-    <form
-      className="flex flex-col gap-2"
-      onSubmit={(event) => {
-        event.preventDefault();
-        const read = settings.map(([key, before]) => [key, readAs(key, typed[key] ?? "", before, unit)] as const);
-        const wrong = read.flatMap(([key, value]) =>
-          value !== null && typeof value === "object" && "problem" in value ? [[key, value.problem] as const] : [],
-        );
-        setProblems(Object.fromEntries(wrong));
-        if (wrong.length === 0) onChange({ ...rule, ...Object.fromEntries(read) } as ProgressionRule);
-      }}
-    >
+    <Form form={form} className="flex flex-col gap-2">
       {settings.map(([key]) => (
-        <TextField
-          key={key}
-          label={FIELDS[key]!.replace("{unit}", unit)}
-          error={problems[key] ?? null}
-          value={typed[key] ?? ""}
-          onChange={(event) => setTyped({ ...typed, [key]: event.target.value })}
-        />
+        <TextField key={key} label={FIELDS[key]!.replace("{unit}", unit)} {...form.field(`settings.${key}`)} />
       ))}
       <div>
         <Button type="submit" disabled={!isChanged}>
           Set
         </Button>
       </div>
-    </form>
+    </Form>
   );
 }

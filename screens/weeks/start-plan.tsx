@@ -1,6 +1,7 @@
 "use client";
+import { useQuery } from "@tanstack/react-query";
 import { useRouter } from "next/navigation";
-import { useEffect, useId, useMemo, useState } from "react";
+import { useId, useMemo, useState } from "react";
 import { catalogueIn } from "@/contract";
 import {
   addDays,
@@ -23,14 +24,15 @@ import {
   UNRESTRICTED,
   WEEKDAYS,
 } from "@/core";
-import { callApi, replySentence } from "@/device/api";
+import { callApi } from "@/device/api";
 import { newId } from "@/device/ids";
+import { apiQuery, useApiMutation } from "@/device/query";
 import { TEMPLATES } from "@/device/templates";
 import { TemplatePicker } from "@/parts/template-picker";
 import { Button } from "@/ui/button";
 import { SelectField, TextArea, TextField } from "@/ui/field";
 import { Sheet } from "@/ui/sheet";
-import type { PlanView, WeeksView } from "@/views";
+import type { WeeksView } from "@/views";
 import { PlansCompared } from "./plans-compared";
 
 const WAYS = {
@@ -61,26 +63,22 @@ interface Started extends PlanTemplate {
 
 interface Starting {
   readonly isBusy: boolean;
-  readonly take: (started: Started) => Promise<void>;
+  readonly take: (started: Started) => void;
 }
 
 function Ways({ view }: { view: WeeksView }) {
   const router = useRouter();
   const [way, setWay] = useState<keyof typeof WAYS>("split");
   const [start, setStart] = useState(addDays(mondayOf(view.today), 7));
-  const [problem, setProblem] = useState<string | null>(null);
-  const [isBusy, setBusy] = useState(false);
   const name = useId();
-  const take = async (started: Started) => {
-    setBusy(true);
-    setProblem(null);
-    const reply = await callApi("plans.create", { clientId: view.client.id, startDate: start, ...started });
-    setBusy(false);
-    if (reply.kind !== "ok") return setProblem(replySentence(reply));
-    router.push(`/weeks?for=${view.client.id}&plan=${reply.value.planId}`);
-    router.refresh();
-  };
-  const starting = { isBusy, take };
+  const create = useApiMutation(
+    (started: Started) => callApi("plans.create", { clientId: view.client.id, startDate: start, ...started }),
+    ({ planId }) => {
+      router.push(`/weeks?for=${view.client.id}&plan=${planId}`);
+      router.refresh();
+    },
+  );
+  const starting = { isBusy: create.isPending, take: create.mutate };
   return (
     <div className="flex flex-col gap-4">
       <fieldset className="flex flex-wrap gap-x-4 gap-y-1">
@@ -102,9 +100,9 @@ function Ways({ view }: { view: WeeksView }) {
           );
         })}
       </SelectField>
-      {problem ? (
+      {create.error ? (
         <p role="alert" className="font-semibold">
-          {problem}
+          {create.error.message}
         </p>
       ) : null}
       {way === "split" ? (
@@ -210,21 +208,8 @@ function Templates({ view, starting }: { view: WeeksView; starting: Starting }) 
 function OtherClients({ view, starting }: { view: WeeksView; starting: Starting }) {
   const others = view.clients.filter(({ id }) => id !== view.client.id);
   const [clientId, setClientId] = useState(others[0]?.id ?? "");
-  const [plans, setPlans] = useState<readonly PlanView[] | null>(null);
-  const [problem, setProblem] = useState<string | null>(null);
-  useEffect(() => {
-    if (clientId === "") return;
-    let isOld = false;
-    setPlans(null);
-    void callApi("plans.show", { clientId }).then((reply) => {
-      if (isOld) return;
-      if (reply.kind === "ok") setPlans(reply.value.plans);
-      else setProblem(replySentence(reply));
-    });
-    return () => {
-      isOld = true;
-    };
-  }, [clientId]);
+  const { data, error } = useQuery({ ...apiQuery("plans.show", { clientId }), enabled: clientId !== "" });
+  const plans = data?.plans ?? null;
   if (others.length === 0) return <p className="text-quiet">There is no other client yet.</p>;
   return (
     <>
@@ -235,8 +220,8 @@ function OtherClients({ view, starting }: { view: WeeksView; starting: Starting 
           </option>
         ))}
       </SelectField>
-      {problem ? <p role="alert">{problem}</p> : null}
-      {plans === null && !problem ? <p className="text-quiet">Looking…</p> : null}
+      {error ? <p role="alert">{error.message}</p> : null}
+      {plans === null && !error ? <p className="text-quiet">Looking…</p> : null}
       {plans?.length === 0 ? <p className="text-quiet">No plan is kept of this client.</p> : null}
       {plans?.map(({ id, plan }) => (
         <PlanCard key={id} name={plan.name} template={plan} view={view} starting={starting} />

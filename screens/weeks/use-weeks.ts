@@ -16,8 +16,9 @@ import {
   sessionOfWeek,
   writeLift,
 } from "@/core";
-import { callApi, replySentence } from "@/device/api";
+import { callApi } from "@/device/api";
 import { newId } from "@/device/ids";
+import { useApiMutation } from "@/device/query";
 import { weeksKey } from "@/device/weeks-key";
 import { projectContextOf, type WeeksView, weeksModel } from "@/views";
 import { useWhatIf } from "./use-what-if";
@@ -45,8 +46,6 @@ export function useWeeks(view: WeeksView & { readonly plan: NonNullable<WeeksVie
   const [plan, setPlan] = useState<PlanDocument>(kept);
   const [selection, setSelection] = useState<WeekSelection | null>(() => firstCell(view));
   const [message, setMessage] = useState<string | null>(null);
-  const [notes, setNotes] = useState<readonly string[]>([]);
-  const [isBusy, setBusy] = useState(false);
 
   // A change that was not kept survives a closed tab; one that does not fit the plan any more is said.
   useEffect(() => {
@@ -70,17 +69,38 @@ export function useWeeks(view: WeeksView & { readonly plan: NonNullable<WeeksVie
 
   const whatIf = useWhatIf(view, plan, kept);
 
+  const saving = useApiMutation(
+    (edits: readonly PlanEdit[]) =>
+      callApi("plans.edit", { planId: view.plan.id, revision: view.plan.revision, edits }),
+    () => {
+      localStorage.removeItem(weeksKey(view.plan.id));
+      setSteps([]);
+      router.refresh();
+    },
+  );
+
+  /** Opens a day's session of a week at the desk. */
+  const opening = useApiMutation(
+    (day: { readonly dayId: string; readonly week: number }) =>
+      callApi("plans.openSession", { planId: view.plan.id, ...day }),
+    ({ sessionId }) => router.push(`/session/${sessionId}`),
+  );
+
+  const { reset: forgetSaving } = saving;
+  const { reset: forgetOpening } = opening;
   const change = useCallback(
     (edits: readonly PlanEdit[]): string | null => {
       const edited = applyPlanEdits(plan, edits);
       if (!edited.ok) return edited.message;
       setMessage(null);
+      forgetSaving();
+      forgetOpening();
       setPlan(edited.plan);
       setSteps((before) => [...before, { edits, inverse: edited.inverse }]);
       setUndone([]);
       return null;
     },
-    [plan],
+    [plan, forgetSaving, forgetOpening],
   );
 
   const undo = useCallback(() => {
@@ -106,18 +126,6 @@ export function useWeeks(view: WeeksView & { readonly plan: NonNullable<WeeksVie
     setSteps([]);
     setUndone([]);
   }, [kept]);
-
-  const keep = useCallback(async () => {
-    setBusy(true);
-    const edits = steps.flatMap((step) => step.edits);
-    const reply = await callApi("plans.edit", { planId: view.plan.id, revision: view.plan.revision, edits });
-    setBusy(false);
-    if (reply.kind !== "ok") return setMessage(replySentence(reply));
-    localStorage.removeItem(weeksKey(view.plan.id));
-    setNotes(reply.value.notes);
-    setSteps([]);
-    router.refresh();
-  }, [steps, view.plan, router]);
 
   /** What is typed for a lift of a week becomes a change for that week, from it on, or for its phase. */
   const writeCell = useCallback(
@@ -158,18 +166,6 @@ export function useWeeks(view: WeeksView & { readonly plan: NonNullable<WeeksVie
     [plan, change],
   );
 
-  /** Opens a day's session of a week at the desk. */
-  const open = useCallback(
-    async (dayId: string, week: number) => {
-      setBusy(true);
-      const reply = await callApi("plans.openSession", { planId: view.plan.id, dayId, week });
-      setBusy(false);
-      if (reply.kind !== "ok") return setMessage(replySentence(reply));
-      router.push(`/session/${reply.value.sessionId}`);
-    },
-    [view.plan.id, router],
-  );
-
   return {
     plan,
     model,
@@ -188,14 +184,14 @@ export function useWeeks(view: WeeksView & { readonly plan: NonNullable<WeeksVie
     canUndo: steps.length > 0,
     canRedo: undone.length > 0,
     isChanged: steps.length > 0,
-    keep,
+    keep: () => saving.mutate(steps.flatMap((step) => step.edits)),
     putBack,
-    open,
+    open: (dayId: string, week: number) => opening.mutate({ dayId, week }),
     whatIf,
-    message,
+    message: message ?? saving.error?.message ?? opening.error?.message ?? null,
     say: setMessage,
-    notes,
-    isBusy,
+    notes: saving.data?.notes ?? [],
+    isBusy: saving.isPending || opening.isPending,
   };
 }
 
