@@ -1,26 +1,17 @@
 /** Templates of a kind, as their picker reads and removes them. */
-import type { TemplateKind, TemplateLine } from "../views";
-import { callApi, replySentence } from "./api";
+import type { Input, Output } from "../contract";
+import type { TemplateKind } from "../views";
+import { callApi } from "./api";
+import { replyValue } from "./query";
 
-interface Place {
-  readonly name: string;
-  readonly id: string;
-}
+type Place = Input<"templates.list">["after"];
 
 const store = (kind: TemplateKind) => ({
-  /** A page of those with the words in their name; or the sentence that says why not. */
-  read: async (
-    search: string,
-    after: Place | null,
-  ): Promise<{ readonly templates: readonly TemplateLine[]; readonly next: Place | null } | string> => {
-    const reply = await callApi("templates.list", { kind, search, after });
-    return reply.kind === "ok" ? reply.value : replySentence(reply);
-  },
-  /** Null where it was removed. */
-  remove: async (templateId: string): Promise<string | null> => {
-    const reply = await callApi("templates.remove", { templateId });
-    return reply.kind === "ok" ? null : replySentence(reply);
-  },
+  key: ["templates.list", kind] as const,
+  /** A page of those with the words in their name. */
+  read: async (search: string, after: Place): Promise<Output<"templates.list">> =>
+    replyValue(await callApi("templates.list", { kind, search, after })),
+  remove: async (templateId: string): Promise<unknown> => replyValue(await callApi("templates.remove", { templateId })),
 });
 
 export const TEMPLATES = { session: store("session"), block: store("block"), plan: store("plan") } as const;

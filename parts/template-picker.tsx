@@ -1,7 +1,9 @@
 "use client";
-import { Fragment, type ReactNode, useCallback, useEffect, useState } from "react";
+import { keepPreviousData, type QueryKey, useInfiniteQuery, useMutation, useQueryClient } from "@tanstack/react-query";
+import { Fragment, type ReactNode, useState } from "react";
 import { Button } from "@/ui/button";
 import { TextField } from "@/ui/field";
+import { useDebounced } from "@/ui/use-debounced";
 import type { TemplateLine } from "@/views";
 
 const PAUSE_MS = 250;
@@ -11,13 +13,14 @@ interface Place {
   readonly id: string;
 }
 
-/** Where templates of one kind are read and removed; what goes wrong is a sentence. */
+/** Where templates of one kind are read and removed; what goes wrong is thrown as a sentence. */
 interface Store {
+  readonly key: QueryKey;
   readonly read: (
     search: string,
     after: Place | null,
-  ) => Promise<{ readonly templates: readonly TemplateLine[]; readonly next: Place | null } | string>;
-  readonly remove: (templateId: string) => Promise<string | null>;
+  ) => Promise<{ readonly templates: readonly TemplateLine[]; readonly next: Place | null }>;
+  readonly remove: (templateId: string) => Promise<unknown>;
 }
 
 /** What was kept to start from, by name, searched and paged; each drawn by its screen, beside the button that removes it. */
@@ -31,34 +34,22 @@ export function TemplatePicker({
   none: string;
   children: (template: TemplateLine, remove: ReactNode) => ReactNode;
 }) {
-  const [templates, setTemplates] = useState<readonly TemplateLine[] | null>(null);
-  const [next, setNext] = useState<Place | null>(null);
+  const queries = useQueryClient();
   const [search, setSearch] = useState("");
-  const [problem, setProblem] = useState<string | null>(null);
-  const read = useCallback(
-    async (words: string, after: Place | null, isOld: () => boolean) => {
-      const found = await store.read(words, after);
-      if (isOld()) return;
-      if (typeof found === "string") return setProblem(found);
-      setProblem(null);
-      setTemplates((before) => (after ? [...(before ?? []), ...found.templates] : found.templates));
-      setNext(found.next);
-    },
-    [store],
-  );
-  useEffect(() => {
-    let isOld = false;
-    const timer = setTimeout(() => void read(search, null, () => isOld), search === "" ? 0 : PAUSE_MS);
-    return () => {
-      isOld = true;
-      clearTimeout(timer);
-    };
-  }, [read, search]);
-  const remove = async (templateId: string) => {
-    const refused = await store.remove(templateId);
-    if (refused === null) setTemplates((before) => before?.filter(({ id }) => id !== templateId) ?? null);
-    else setProblem(refused);
-  };
+  const settled = useDebounced(search, PAUSE_MS);
+  const { data, error, hasNextPage, fetchNextPage, isFetching } = useInfiniteQuery({
+    queryKey: [...store.key, settled],
+    queryFn: ({ pageParam }) => store.read(settled, pageParam),
+    initialPageParam: null as Place | null,
+    getNextPageParam: (page) => page.next,
+    placeholderData: keepPreviousData,
+  });
+  const templates = data?.pages.flatMap((page) => page.templates) ?? null;
+  const remove = useMutation({
+    mutationFn: store.remove,
+    onSuccess: () => queries.invalidateQueries({ queryKey: store.key }),
+  });
+  const problem = error?.message ?? remove.error?.message ?? null;
   const isSearched = search.trim() !== "";
   return (
     <>
@@ -74,15 +65,21 @@ export function TemplatePicker({
         <Fragment key={template.id}>
           {children(
             template,
-            <Button aria-label={`Remove the template ${template.name}`} onClick={() => void remove(template.id)}>
+            <Button
+              aria-label={`Remove the template ${template.name}`}
+              disabled={remove.isPending}
+              onClick={() => remove.mutate(template.id)}
+            >
               Remove
             </Button>,
           )}
         </Fragment>
       ))}
-      {next ? (
+      {hasNextPage ? (
         <div>
-          <Button onClick={() => void read(search, next, () => false)}>More</Button>
+          <Button disabled={isFetching} onClick={() => void fetchNextPage()}>
+            More
+          </Button>
         </div>
       ) : null}
     </>
