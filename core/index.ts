@@ -58,6 +58,7 @@ export * from "./load/resolved";
 export * from "./load/sleeves";
 export * from "./load/working";
 export * from "./log";
+export * from "./memo";
 export * from "./methods";
 export * from "./plan/calendar";
 export * from "./plan/missed";

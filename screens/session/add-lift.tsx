@@ -3,17 +3,15 @@ import { useCallback } from "react";
 import { addBlocks, addSlot, allBlocks, printName } from "@/core";
 import { LiftFinder } from "@/parts/lift-finder";
 import { liftOffers } from "@/views";
-import type { Desk } from "./use-desk";
+import { useWholeDesk } from "./use-desk";
 
 /** A cell to find a lift in; what is taken comes into a block, or after it as one of its own. */
 export function AddLift({
-  desk,
   blockId,
   isInside,
   label = isInside ? "A lift for this block" : "A lift to add",
   onClose,
 }: {
-  desk: Desk;
   /** Null: at the end. */
   blockId: string | null;
   isInside: boolean;
@@ -21,6 +19,7 @@ export function AddLift({
   /** Left out where it stays open. */
   onClose?: () => void;
 }) {
+  const desk = useWholeDesk();
   const { document, computed, view, usual, catalogue } = desk;
   const block = allBlocks(document).find(({ id }) => id === blockId);
   const beside = (block ?? allBlocks(document).at(-1))?.slots.at(-1) ?? null;

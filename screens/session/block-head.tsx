@@ -6,7 +6,7 @@ import type { Latest } from "@/ui/use-latest";
 import { handleId } from "./grid-ids";
 import { InPlaceEditor } from "./in-place";
 import { BlockMenu } from "./lift-menu";
-import type { Desk } from "./use-desk";
+import { useDeskStore } from "./use-desk";
 import type { GridState, Place } from "./use-grid";
 
 /** A block's name, rounds, transitions and rest, each written in place. Drawn again where one of these is another. */
@@ -20,7 +20,6 @@ export const BlockHead = memo(function BlockHead({
   assumedRestSeconds,
   place,
   locked,
-  desk,
   grid,
 }: {
   blockId: string;
@@ -35,9 +34,9 @@ export const BlockHead = memo(function BlockHead({
   /** What of it is being written. */
   place: Place | null;
   locked: boolean;
-  desk: Latest<Desk>;
   grid: Latest<GridState>;
 }) {
+  const desk = useDeskStore();
   const isAt = (kind: "rest" | "rounds") => place?.kind === kind;
   const roundsText =
     rounds.kind === "fixed"
@@ -66,7 +65,7 @@ export const BlockHead = memo(function BlockHead({
           isWriting={isAt("rounds")}
           locked={locked}
           onWrite={() => grid.now.open({ kind: "rounds", blockId })}
-          onKeep={(typed) => desk.now.attempt(writeRounds(desk.now.document, blockId, typed, newId))}
+          onKeep={(typed) => desk.getState().attempt(writeRounds(desk.getState().document, blockId, typed, newId))}
           onLeave={() => grid.now.close()}
         >
           {rounds.kind === "withinTime"
@@ -80,7 +79,7 @@ export const BlockHead = memo(function BlockHead({
           isWriting={isAt("rest")}
           locked={locked}
           onWrite={() => grid.now.open({ kind: "rest", blockId })}
-          onKeep={(typed) => desk.now.attempt(writeRoundRest(desk.now.document, blockId, typed))}
+          onKeep={(typed) => desk.getState().attempt(writeRoundRest(desk.getState().document, blockId, typed))}
           onLeave={() => grid.now.close()}
           className={rest === null ? "assumed" : undefined}
         >
@@ -92,7 +91,7 @@ export const BlockHead = memo(function BlockHead({
         </InPlaceEditor>
       </span>
       <span role="gridcell" className="ml-auto self-center">
-        {locked ? null : <BlockMenu desk={desk} grid={grid} blockId={blockId} letter={letter} />}
+        {locked ? null : <BlockMenu grid={grid} blockId={blockId} letter={letter} />}
       </span>
     </div>
   );

@@ -15,24 +15,23 @@ import {
   type SessionView,
 } from "@/views";
 import { useAnswer } from "./use-answers";
-import type { Desk } from "./use-desk";
+import { useAside, useDesk, useWholeDesk } from "./use-desk";
 
 interface Props {
-  readonly desk: Desk;
   readonly view: SessionView;
 }
 
 /** What is open, what was passed, notes and what is switched off. */
-export function CautionList({ read, desk, view }: Props & { read: ReadCautions }) {
+export function CautionList({ read, view }: Props & { read: ReadCautions }) {
   const { open, passed, notes, quiet } = read;
   return (
     <>
       <h2 className="mb-2 font-bold">Cautions</h2>
       {open.length === 0 ? <p className="text-quiet">None is open.</p> : null}
-      <Groups groups={open.slice(0, FIRST_SIGHT)} desk={desk} view={view} />
-      <Folded title="more" groups={open.slice(FIRST_SIGHT)} desk={desk} view={view} />
-      <Folded title="passed with a reason" groups={passed} desk={desk} view={view} />
-      <Folded title={notes.length === 1 ? "note" : "notes"} groups={notes} desk={desk} view={view} />
+      <Groups groups={open.slice(0, FIRST_SIGHT)} view={view} />
+      <Folded title="more" groups={open.slice(FIRST_SIGHT)} view={view} />
+      <Folded title="passed with a reason" groups={passed} view={view} />
+      <Folded title={notes.length === 1 ? "note" : "notes"} groups={notes} view={view} />
       {quiet.length > 0 ? (
         <details className="mt-2">
           <summary className="cursor-pointer font-semibold">{quiet.length} switched off</summary>
@@ -67,7 +66,7 @@ const SEVERITY_CLASS = {
   note: "border-l-4 border-line pl-3",
 } as const;
 
-const Groups = ({ groups, desk, view }: Props & { groups: readonly CautionGroup[] }) => (
+const Groups = ({ groups, view }: Props & { groups: readonly CautionGroup[] }) => (
   <ul className="flex flex-col gap-2">
     {groups.map((group) => (
       <li key={group.cautions[0]!.key ?? `${group.severity} ${group.rule}`} className={SEVERITY_CLASS[group.severity]}>
@@ -75,20 +74,20 @@ const Groups = ({ groups, desk, view }: Props & { groups: readonly CautionGroup[
         {isOneFact(group) ? (
           <>
             <strong>{group.places.join(", ")}</strong> {group.cautions[0]!.words}
-            <Remedies caution={group.cautions[0]!} desk={desk} />
+            <Remedies caution={group.cautions[0]!} />
           </>
         ) : (
           <ul>
             {group.cautions.map((caution) => (
               <li key={`${caution.place} ${caution.words}`}>
                 <strong>{caution.place}</strong> {caution.words}
-                <Remedies caution={caution} desk={desk} />
+                <Remedies caution={caution} />
               </li>
             ))}
           </ul>
         )}
         {group.cautions[0]!.key ? (
-          <ReasonField view={view} keyOf={group.cautions[0]!.key} locked={desk.locked} />
+          <ReasonField view={view} keyOf={group.cautions[0]!.key} />
         ) : canTurnOff(group.rule) ? (
           <SwitchOff group={group} view={view} />
         ) : null}
@@ -100,11 +99,12 @@ const Groups = ({ groups, desk, view }: Props & { groups: readonly CautionGroup[
 /** Whether the same is said at each of its places. */
 const isOneFact = ({ cautions }: CautionGroup): boolean => cautions.every(({ words }) => words === cautions[0]!.words);
 
-function Remedies({ caution, desk }: { caution: Caution; desk: Desk }) {
+function Remedies({ caution }: { caution: Caution }) {
+  const desk = useWholeDesk();
   const { locked, document, computed, view } = desk;
   const { slotId } = caution;
   const question = useMemo(() => (locked || !slotId ? null : { document, slotId }), [locked, document, slotId]);
-  const found = useAnswer(desk.aside, "waysOut", question);
+  const found = useAnswer(useAside(), "waysOut", question);
   if (!question) return null;
   if (found.kind === "working") return <span className="narrow ml-2 text-quiet">looking for a way out…</span>;
   const [remedy] = found.kind === "answered" && found.answer ? remediesFor(view, computed, found.answer) : [];
@@ -191,7 +191,8 @@ function SwitchedOff({ one: { group, of, reason }, view }: { one: DisabledGroup;
 }
 
 /** The coach's reason for passing a block, kept with the session. */
-function ReasonField({ view, keyOf, locked }: { view: SessionView; keyOf: string; locked: boolean }) {
+function ReasonField({ view, keyOf }: { view: SessionView; keyOf: string }) {
+  const locked = useDesk((desk) => desk.locked);
   const router = useRouter();
   const recorded = view.reasons[keyOf] ?? "";
   const [typed, setTyped] = useState(recorded);

@@ -5,20 +5,15 @@ import { fetched } from "@/ui/on-demand";
 import { PopoverButton } from "@/ui/popover";
 import { type ReadCautions, readCautions, type SessionView } from "@/views";
 import { useAnswer } from "./use-answers";
-import type { Desk } from "./use-desk";
+import { useAside, useDesk } from "./use-desk";
 
 const CautionList = fetched(() => import("./caution-list").then((module) => module.CautionList));
 
-interface Props {
-  readonly desk: Desk;
-  readonly view: SessionView;
-}
-
 /** Cautions that name their place, with a way out where there is one; what is most important first, notes folded. */
-export function Cautions({ desk, view }: Props) {
-  const { document } = desk;
+export function Cautions({ view }: { view: SessionView }) {
+  const document = useDesk((desk) => desk.document);
   const found = useAnswer(
-    desk.aside,
+    useAside(),
     "cautions",
     useMemo(() => ({ document }), [document]),
   );
@@ -45,7 +40,7 @@ export function Cautions({ desk, view }: Props) {
       side="top"
       className="z-40 max-h-[70vh] w-[26rem] max-w-[96vw] overflow-y-auto border-2 border-walnut bg-ground p-4 text-walnut"
     >
-      {() => (read ? <CautionList read={read} desk={desk} view={view} /> : <p role="status">{WAITING[found.kind]}</p>)}
+      {() => (read ? <CautionList read={read} view={view} /> : <p role="status">{WAITING[found.kind]}</p>)}
     </PopoverButton>
   );
 }

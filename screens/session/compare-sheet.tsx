@@ -16,11 +16,12 @@ import { useDates } from "@/parts/region";
 import { cellFigure, doneFigures } from "@/parts/set-words";
 import { SelectField } from "@/ui/field";
 import { Sheet } from "@/ui/sheet";
-import { computeSession, type PastSession } from "@/views";
-import type { Desk } from "./use-desk";
+import { type ComputedSession, computeSession, type PastSession } from "@/views";
+import { useWholeDesk } from "./use-desk";
 
 /** This session beside one of before: lift by lift, and what both ask in all. The other is computed as it would be asked now. */
-export function CompareSheet({ desk, onClose }: { desk: Desk; onClose: () => void }) {
+export function CompareSheet({ onClose }: { onClose: () => void }) {
+  const desk = useWholeDesk();
   const { longDate } = useDates();
   const { view, document, computed, catalogue } = desk;
   const { unit } = view.gym.equipment;
@@ -128,5 +129,5 @@ type Line = ReturnType<typeof linesOf> extends Map<string, infer S> ? S : never;
 const inOne = (sets: readonly string[]): string =>
   new Set(sets).size === 1 && sets.length > 1 ? `${sets.length} × (${sets[0]})` : sets.join(", ");
 
-const cells = (slot: Line, { resolved }: Pick<Desk["computed"], "resolved">): string =>
+const cells = (slot: Line, { resolved }: Pick<ComputedSession, "resolved">): string =>
   inOne(slot.sets.map((set) => (set ? cellFigure(slot, set, resolved.loads) : "–")));

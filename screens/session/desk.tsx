@@ -21,14 +21,16 @@ import { Notice } from "@/ui/notice";
 import { fetched } from "@/ui/on-demand";
 import { useLatest } from "@/ui/use-latest";
 import type { SessionView } from "@/views";
+import type { Selection } from "./desk-store";
 import { Grid } from "./grid";
+import type { SaveState } from "./saving";
 import { Sending } from "./sending";
 import { SessionFooter } from "./session-footer";
 import { SessionMenu } from "./session-menu";
 import { Whose } from "./session-owner";
 import { Signs } from "./signs";
 import { Timeline } from "./timeline";
-import { type Desk as DeskState, type SaveState, type Selection, useDesk } from "./use-desk";
+import { DeskProvider, useDesk, useWholeDesk } from "./use-desk";
 import type { Partner } from "./use-partner";
 import { shownSeconds } from "./work-intervals";
 
@@ -44,8 +46,15 @@ const LoadReasons = fetched(
   <aside id="why" tabIndex={-1} aria-label="Why this load" className="p-4 text-quiet" aria-busy />,
 );
 
-export function Desk({ view: opened }: { view: SessionView }) {
-  const desk = useDesk(opened);
+/** The desk of a session. Another session is another desk. */
+export const Desk = ({ view }: { view: SessionView }) => (
+  <DeskProvider key={view.sessionId} view={view}>
+    <DeskScreen />
+  </DeskProvider>
+);
+
+function DeskScreen() {
+  const desk = useWholeDesk();
   const { document, computed, view } = desk;
   const [partner, setPartner] = useState<Partner | null>(null);
   const [isFitting, setFitting] = useState(false);
@@ -60,13 +69,12 @@ export function Desk({ view: opened }: { view: SessionView }) {
       ? { name: "Write in the grid", run: () => desk.setMode("grid") }
       : { name: "Write as text", run: () => desk.setMode("text") },
     ...(desk.locked ? [] : [{ name: "Fit the time", run: () => setFitting(true) }]),
-    ...(desk.canUndo ? [{ name: "Undo", run: desk.undo }] : []),
-    ...(desk.canRedo ? [{ name: "Redo", run: desk.redo }] : []),
+    ...(desk.past.length > 0 ? [{ name: "Undo", run: desk.undo }] : []),
+    ...(desk.future.length > 0 ? [{ name: "Redo", run: desk.redo }] : []),
     { name: "Train now", run: () => router.push(`/floor?s=${view.sessionId}`) },
     { name: "Print the card", run: () => router.push(`/card/${view.sessionId}`) },
   ]);
   useActions(actions);
-  const latest = useLatest(desk);
   return (
     <div className="grid min-h-dvh grid-cols-1 content-start lg:h-dvh lg:min-h-[40rem] lg:grid-cols-[minmax(0,1fr)_266px] lg:grid-rows-[auto_minmax(0,1fr)_auto]">
       <header className="isolate flex flex-wrap items-center gap-x-3 gap-y-1 border-b border-line px-4 py-2 lg:col-span-2">
@@ -77,13 +85,14 @@ export function Desk({ view: opened }: { view: SessionView }) {
           gymId={document.gymId}
           locked={desk.locked}
           isSaved={desk.save.kind === "saved"}
-          desk={latest}
         />
         <div className="ml-auto flex flex-wrap items-center justify-end gap-2 max-md:ml-0 max-md:justify-start">
           <SaveWords kind={desk.save.kind} unread={isText ? desk.errors.length : 0} />
-          <Sending desk={desk} />
-          <UndoButtons of={desk} />
-          <SessionMenu desk={desk} />
+          <Sending />
+          <UndoButtons
+            of={{ canUndo: desk.past.length > 0, canRedo: desk.future.length > 0, undo: desk.undo, redo: desk.redo }}
+          />
+          <SessionMenu />
           <Button
             aria-pressed={desk.mode === "text"}
             onClick={() => desk.setMode(desk.mode === "text" ? "grid" : "text")}
@@ -113,14 +122,14 @@ export function Desk({ view: opened }: { view: SessionView }) {
             This session has been started. What was shown on the floor is kept as it was, so it cannot be changed here.
           </Notice>
         ) : null}
-        {desk.errors.length > 0 && !isText ? <Unread desk={desk} /> : null}
+        {desk.errors.length > 0 && !isText ? <Unread /> : null}
         {desk.notice ? <Notice kind="warn">{desk.notice}</Notice> : null}
         {desk.refusal ? <Notice kind="warn">{desk.refusal}</Notice> : null}
         {desk.save.kind === "failed" ? <Notice kind="warn">{desk.save.message}</Notice> : null}
-        {view.partner ? <PartnerOf desk={desk} onFound={setPartner} /> : null}
+        {view.partner ? <PartnerOf onFound={setPartner} /> : null}
         {partner?.refusal ? <Notice kind="warn">{partner.refusal}</Notice> : null}
         {partner?.apart ? <Notice kind="warn">{partner.apart}</Notice> : null}
-        {view.plan ? <WeekDiffers desk={desk} view={view} /> : null}
+        {view.plan ? <WeekDiffers view={view} /> : null}
         <Timeline
           document={drawn.resolved.document}
           computed={drawn}
@@ -129,47 +138,35 @@ export function Desk({ view: opened }: { view: SessionView }) {
           selection={desk.selection}
           onSelect={desk.select}
         />
-        {partner ? <JointStrip desk={desk} partner={partner} shownSeconds={shown} /> : null}
-        <ReadingLine desk={desk} view={view} />
+        {partner ? <JointStrip partner={partner} shownSeconds={shown} /> : null}
+        <ReadingLine view={view} />
         {/* What is written scrolls below what it takes; each way of writing begins at its top. */}
         <div key={desk.mode} className="flex min-w-0 flex-col lg:min-h-0 lg:flex-1 lg:overflow-y-auto">
           {isText ? (
-            <TextPanel desk={desk} />
+            <TextPanel />
           ) : allBlocks(document).length === 0 ? (
-            <EmptySession desk={desk} />
+            <EmptySession />
           ) : (
-            <Grid desk={desk} view={view} partner={partner} />
+            <Grid view={view} partner={partner} />
           )}
         </div>
       </main>
       <div className="isolate border-l border-line bg-surface [contain:layout_style] max-lg:border-t max-lg:border-l-0 lg:min-h-0 lg:overflow-y-auto">
-        {isFitting ? (
-          <Fit desk={desk} onClose={() => setFitting(false)} />
-        ) : (
-          <SidePanel desk={desk} selection={told} partner={partner} />
-        )}
+        {isFitting ? <Fit onClose={() => setFitting(false)} /> : <SidePanel selection={told} partner={partner} />}
       </div>
       <div className="max-lg:sticky max-lg:bottom-0 max-lg:z-20 lg:col-span-2">
-        <SessionFooter view={view} desk={desk} onFit={() => setFitting(true)} />
+        <SessionFooter view={view} onFit={() => setFitting(true)} />
       </div>
     </div>
   );
 }
 
 /** What is said of the set that was chosen. */
-function SidePanel({
-  desk,
-  selection,
-  partner,
-}: {
-  desk: DeskState;
-  selection: Selection | null;
-  partner: Partner | null;
-}) {
-  const slot = selection && slotById(desk.document, selection.slotId);
+function SidePanel({ selection, partner }: { selection: Selection | null; partner: Partner | null }) {
+  const view = useDesk((desk) => desk.view);
+  const slot = useDesk(({ document }) => selection && slotById(document, selection.slotId));
   const set = selection && slot?.sets[selection.round];
-  if (slot && set)
-    return <LoadReasons desk={desk} view={desk.view} partner={partner} slot={slot} set={set} round={selection.round} />;
+  if (slot && set) return <LoadReasons view={view} partner={partner} slot={slot} set={set} round={selection.round} />;
   return (
     <aside id="why" tabIndex={-1} aria-label="Why this load" className="p-4 text-quiet">
       <p>Choose a set: its load, the reasons for it, and how to build it stand here.</p>
@@ -185,7 +182,8 @@ function useShownSeconds(seconds: number, capSeconds: number | null): number {
 }
 
 /** Lines of the text that the grid does not have. */
-function Unread({ desk }: { desk: DeskState }) {
+function Unread() {
+  const desk = useWholeDesk();
   const lines = [...new Set(desk.errors.map(({ line }) => line))];
   const first = desk.draftText?.split(/\r?\n/)[lines[0]! - 1]?.trim();
   return (
@@ -218,7 +216,8 @@ const SaveWords = memo(function SaveWords({ kind, unread }: { kind: SaveState["k
 const SAVED = { saved: "saved", saving: "saving…", unsaved: "not saved yet", failed: "kept on this device" } as const;
 
 /** What the selected set says, and how it reads; assumptions are dotted. */
-function ReadingLine({ desk, view }: { desk: DeskState; view: SessionView }) {
+function ReadingLine({ view }: { view: SessionView }) {
+  const desk = useWholeDesk();
   const { selection, document, computed } = desk;
   const blocks = allBlocks(document);
   const block = blocks.find((one) => one.slots.some((slot) => slot.id === selection?.slotId));

@@ -6,12 +6,13 @@ import { newId } from "@/device/ids";
 import { Button } from "@/ui/button";
 import { saveFile } from "@/ui/save-file";
 import { Sheet } from "@/ui/sheet";
-import type { Desk } from "./use-desk";
+import { useWholeDesk } from "./use-desk";
 
 const MOST_BYTES = 1_000_000;
 
 /** The session as a file, as text or whole; and one read from a file, in its place or at its end. */
-export function FilesSheet({ desk, onClose }: { desk: Desk; onClose: () => void }) {
+export function FilesSheet({ onClose }: { onClose: () => void }) {
+  const desk = useWholeDesk();
   const { document, catalogue, view, print } = desk;
   const [read, setRead] = useState<{ readonly name: string; readonly document: SessionDocument } | null>(null);
   const [problems, setProblems] = useState<readonly string[]>([]);

@@ -3,11 +3,11 @@ import { copyBlocksFrom, documentForClient, parseSession, type SessionDocument, 
 import { callApi } from "@/device/api";
 import { newId } from "@/device/ids";
 import type { Action } from "@/ui/actions";
-import type { Desk } from "./use-desk";
+import type { DeskState } from "./desk-store";
 
 const MOST = 5;
 
-export async function findBlocks(desk: () => Desk, typed: string): Promise<Action[]> {
+export async function findBlocks(desk: () => DeskState, typed: string): Promise<Action[]> {
   const search = typed.trim();
   const reply = await callApi("templates.list", { kind: "block", search, after: null });
   const kept = reply.kind === "ok" ? reply.value.templates : [];

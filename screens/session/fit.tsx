@@ -6,17 +6,18 @@ import { Button } from "@/ui/button";
 import { TextField } from "@/ui/field";
 import type { TimedChange } from "@/views";
 import { useAnswer } from "./use-answers";
-import type { Desk } from "./use-desk";
+import { useAside, useWholeDesk } from "./use-desk";
 
 /** Ways to bring the session into a time, or to fill it: what each saves, what it costs, and how it would look. */
-export function Fit({ desk, onClose }: { desk: Desk; onClose: () => void }) {
+export function Fit({ onClose }: { onClose: () => void }) {
+  const desk = useWholeDesk();
   const { document, view, computed, setPreview } = desk;
   const usual = document.capSeconds ?? view.client.minutes * 60;
   const [minutes, setMinutes] = useState(decimal(usual / 60));
   const figure = Number(minutes.replace(",", "."));
   const capSeconds = minutes.trim() !== "" && figure >= 5 && figure <= 240 ? Math.round(figure * 60) : null;
   const question = useMemo(() => (capSeconds === null ? null : { document, capSeconds }), [document, capSeconds]);
-  const answered = useAnswer(desk.aside, "fit", question);
+  const answered = useAnswer(useAside(), "fit", question);
   const found = question && answered.kind === "answered" ? answered.answer : null;
   // What was looked at was of the question before.
   // biome-ignore lint/correctness/useExhaustiveDependencies: at each new question

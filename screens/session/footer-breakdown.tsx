@@ -11,7 +11,7 @@ import {
   type WeightUnit,
 } from "@/core";
 import { useDates } from "@/parts/region";
-import { useDeskNow } from "./desk-now";
+import { useWholeDesk } from "./use-desk";
 
 /** Figures of the foot that open what they are made of. */
 export type FootFigure = "sets" | "reps" | "kg" | "tension";
@@ -19,7 +19,7 @@ export type FootFigure = "sets" | "reps" | "kg" | "tension";
 /** What a figure of the foot is made of, lift by lift; a muscle's hard sets also day by day of its week. */
 export function FooterBreakdown({ of }: { of: FootFigure | Muscle }) {
   const { longDate } = useDates();
-  const { document, computed, view, catalogue, select } = useDeskNow();
+  const { document, computed, view, catalogue, select } = useWholeDesk();
   const { totals, timeline, forecast } = computed;
   const isFigure = of in FIGURES;
   const figure = isFigure ? FIGURES[of as FootFigure] : null;

@@ -14,11 +14,20 @@ import {
 } from "@dnd-kit/core";
 import { Fragment, memo, useEffect, useLayoutEffect, useState } from "react";
 import { createPortal } from "react-dom";
-import { allBlocks, blockLetter, exerciseOrThrow, liftToPlace, moveBlock, moveSlot, pairBlocks } from "@/core";
+import {
+  allBlocks,
+  blockLetter,
+  exerciseOrThrow,
+  liftToPlace,
+  moveBlock,
+  moveSlot,
+  pairBlocks,
+  type SessionDocument,
+} from "@/core";
 import { newId } from "@/device/ids";
-import type { Latest } from "@/ui/use-latest";
+import type { DeskState } from "./desk-store";
 import { gapId, handleId, rowId } from "./grid-ids";
-import type { Desk } from "./use-desk";
+import { useDesk, useDeskStore } from "./use-desk";
 
 /** What is dragged by a pointer; Alt with the arrow keys, and the menus, do the same. */
 type Dragged =
@@ -34,8 +43,10 @@ const TRANSITION_SECONDS = 10;
  * Lifts and blocks dragged to another place. It is fetched when a pointer first comes to the grid, and lays its handles over the
  * names that stand there: the grid's rows know nothing of it. It is drawn again where other lifts, or in another order, stand there.
  */
-export const GridDrag = memo(function GridDrag({ desk }: { desk: Latest<Desk>; order: string }) {
-  const { document, catalogue } = desk.now;
+export const GridDrag = memo(function GridDrag() {
+  const desk = useDeskStore();
+  const document = useDesk((now) => now.document, sameOrder);
+  const catalogue = useDesk((now) => now.catalogue);
   const [dragged, setDragged] = useState<string | null>(null);
   // A finger that moves at once scrolls; one that stays a moment takes the lift along.
   const sensors = useSensors(
@@ -50,7 +61,7 @@ export const GridDrag = memo(function GridDrag({ desk }: { desk: Latest<Desk>; o
       onDragCancel={() => setDragged(null)}
       onDragEnd={(event) => {
         setDragged(null);
-        drop(event, desk.now);
+        drop(event, desk.getState());
       }}
     >
       {allBlocks(document).map((block, index) => (
@@ -93,6 +104,13 @@ export const GridDrag = memo(function GridDrag({ desk }: { desk: Latest<Desk>; o
   );
 });
 
+/** Which lifts stand where. */
+const orderOf = (document: SessionDocument): string =>
+  allBlocks(document)
+    .map(({ id, slots }) => [id, ...slots.map((slot) => `${slot.id} ${slot.exerciseId}`)].join(" "))
+    .join("\n");
+const sameOrder = (a: SessionDocument, b: SessionDocument): boolean => orderOf(a) === orderOf(b);
+
 /** What the pointer is over: the narrow place between two blocks before the rows beside it. */
 const underPointer: CollisionDetection = (args) => {
   const hits = pointerWithin(args);
@@ -100,7 +118,7 @@ const underPointer: CollisionDetection = (args) => {
   return gap ? [gap] : hits;
 };
 
-function drop({ active, over }: DragEndEvent, { document, locked, operate }: Desk): void {
+function drop({ active, over }: DragEndEvent, { document, locked, operate }: DeskState): void {
   const dragged = active.data.current as Dragged | undefined;
   const target = over?.data.current as Target | undefined;
   if (!dragged || !target || locked) return;

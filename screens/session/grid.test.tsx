@@ -4,9 +4,10 @@ import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import { read } from "@/core/testing/helpers";
 import { renderWithQueries } from "@/ui/testing/with-queries";
 import type { SessionView } from "@/views";
+import type { DeskState } from "./desk-store";
 import { Grid } from "./grid";
 import { viewOf } from "./testing/view";
-import { type Desk, useDesk } from "./use-desk";
+import { DeskProvider, useWholeDesk } from "./use-desk";
 
 vi.mock("@/device/api", () => ({
   ask: () => new Promise(() => {}),
@@ -23,13 +24,17 @@ B2 Lateral raise 3x12 @8kg r60
 
 C1 Front squat 2x5 @40kg r120`;
 
-let desk: Desk;
-function Opened({ view }: { view: SessionView }) {
-  desk = useDesk(view);
-  return <Grid desk={desk} view={desk.view} partner={null} />;
+let desk: DeskState;
+function Opened() {
+  desk = useWholeDesk();
+  return <Grid view={desk.view} partner={null} />;
 }
 const open = (more: Partial<SessionView> = {}) => {
-  renderWithQueries(<Opened view={viewOf(read(TEXT), more)} />);
+  renderWithQueries(
+    <DeskProvider view={viewOf(read(TEXT), more)}>
+      <Opened />
+    </DeskProvider>,
+  );
   fireEvent.focus(grid());
 };
 const grid = () => screen.getByRole("grid");
@@ -93,10 +98,10 @@ describe("the grid by keyboard", () => {
     expect(lines()[0]).toBe("A1 Bench press 6,8,8 @60kg r90");
     expect(at()).toEqual([2, 1]);
     expect(document.activeElement).toBe(grid());
-    expect(desk.canUndo).toBe(true);
+    expect(desk.past).toHaveLength(1);
     act(() => desk.undo());
     expect(lines()[0]).toBe("A1 Bench press 3x8 @60kg r90");
-    expect(desk.canUndo).toBe(false);
+    expect(desk.past).toEqual([]);
   });
 
   it("Enter opens what stands there, F2 too; Escape leaves it as it was", () => {

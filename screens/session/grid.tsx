@@ -9,7 +9,7 @@ import type { LiftLog, SessionView } from "@/views";
 import { BlockHead } from "./block-head";
 import { gapId } from "./grid-ids";
 import { LiftRow } from "./lift-row";
-import type { Desk } from "./use-desk";
+import { useWholeDesk } from "./use-desk";
 import { type Place, useGrid } from "./use-grid";
 import type { Partner } from "./use-partner";
 import { WarmUpRow } from "./warm-up-row";
@@ -21,9 +21,10 @@ const AddLift = fetched(() => import("./add-lift").then((module) => module.AddLi
 const loadDrag = () => import("./grid-drag").then((module) => module.GridDrag);
 
 /** Rows are lifts, columns are rounds; the cells are the crossings. One tab stop; arrows rove, Enter writes, F6 leaves. */
-export function Grid({ desk, view, partner }: { desk: Desk; view: SessionView; partner: Partner | null }) {
+export function Grid({ view, partner }: { view: SessionView; partner: Partner | null }) {
+  const desk = useWholeDesk();
   const { document, computed } = desk;
-  const grid = useGrid(desk);
+  const grid = useGrid();
   const blocks = allBlocks(document);
   const rounds = Math.max(1, ...blocks.flatMap((block) => block.slots.map((slot) => slot.sets.length)));
   const last = useMemo(() => lastTimes(view.lifts), [view.lifts]);
@@ -32,7 +33,7 @@ export function Grid({ desk, view, partner }: { desk: Desk; view: SessionView; p
   const writing = grid.cell;
   const [isPointed, setPointed] = useState(false);
   const Drag = useOnDemand(loadDrag, isPointed, setPointed);
-  const latest = { desk: useLatest(desk), grid: useLatest(grid) };
+  const latest = useLatest(grid);
   /** What is being written of a block or a lift. */
   const placeOf = (id: string): Place | null => {
     const { place } = grid;
@@ -70,8 +71,7 @@ export function Grid({ desk, view, partner }: { desk: Desk; view: SessionView; p
           warmUp={document.warmUp}
           isWriting={grid.place?.kind === "warmUp"}
           locked={desk.locked}
-          desk={latest.desk}
-          grid={latest.grid}
+          grid={latest}
         />
         {blocks.map((block, index) => (
           <div
@@ -91,8 +91,7 @@ export function Grid({ desk, view, partner }: { desk: Desk; view: SessionView; p
               assumedRestSeconds={view.settings.assumed.roundRestSeconds}
               place={placeOf(block.id)}
               locked={desk.locked}
-              desk={latest.desk}
-              grid={latest.grid}
+              grid={latest}
             />
             {block.slots.map((slot) => (
               <Fragment key={slot.id}>
@@ -101,7 +100,6 @@ export function Grid({ desk, view, partner }: { desk: Desk; view: SessionView; p
                   slot={slot}
                   rounds={rounds}
                   columns={columns}
-                  computed={computed}
                   catalogue={desk.catalogue}
                   settings={view.settings}
                   locked={desk.locked}
@@ -114,8 +112,7 @@ export function Grid({ desk, view, partner }: { desk: Desk; view: SessionView; p
                   }
                   place={placeOf(slot.id)}
                   isMenuOpen={grid.menuOf === slot.id}
-                  desk={latest.desk}
-                  grid={latest.grid}
+                  grid={latest}
                   unit={view.gym.equipment.unit}
                   last={last.get(slot.lineage)}
                 />
@@ -123,7 +120,7 @@ export function Grid({ desk, view, partner }: { desk: Desk; view: SessionView; p
               </Fragment>
             ))}
             {grid.place?.kind === "add" && grid.place.blockId === block.id ? (
-              <AddLift desk={desk} blockId={block.id} isInside={grid.place.isInside} onClose={grid.close} />
+              <AddLift blockId={block.id} isInside={grid.place.isInside} onClose={grid.close} />
             ) : null}
           </div>
         ))}
@@ -132,7 +129,7 @@ export function Grid({ desk, view, partner }: { desk: Desk; view: SessionView; p
       {desk.locked ? null : (
         <div className="shrink-0 px-3 pb-3">
           {grid.place?.kind === "add" ? (
-            grid.place.blockId === null && <AddLift desk={desk} blockId={null} isInside={false} onClose={grid.close} />
+            grid.place.blockId === null && <AddLift blockId={null} isInside={false} onClose={grid.close} />
           ) : (
             <button
               type="button"
@@ -148,7 +145,7 @@ export function Grid({ desk, view, partner }: { desk: Desk; view: SessionView; p
         </div>
       )}
       {grid.isHelp ? <KeysSheet open onOpenChange={grid.setHelp} /> : null}
-      {Drag && !desk.locked ? <Drag desk={latest.desk} order={orderOf(blocks)} /> : null}
+      {Drag && !desk.locked ? <Drag /> : null}
     </>
   );
 }
@@ -198,10 +195,6 @@ function widestEnd(blocks: readonly Block[], rounds: number, loads: Parameters<t
   }
   return letters === 0 ? 0 : Math.ceil(letters * NARROW_LETTER_REM + 2);
 }
-
-/** Which lifts stand where. */
-const orderOf = (blocks: readonly Block[]): string =>
-  blocks.map(({ id, slots }) => [id, ...slots.map((slot) => `${slot.id} ${slot.exerciseId}`)].join(" ")).join("\n");
 
 const lastTimes = (lifts: readonly LiftLog[]): ReadonlyMap<string, Exposure | undefined> =>
   new Map(lifts.map((lift) => [lift.lineage, lift.exposures.at(-1)]));

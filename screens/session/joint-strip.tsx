@@ -1,7 +1,7 @@
 "use client";
 import { allBlocks, blockLetter, formatClock } from "@/core";
 import { useWidth } from "@/ui/use-width";
-import type { Desk } from "./use-desk";
+import { useDesk } from "./use-desk";
 import type { Partner } from "./use-partner";
 import { NAMES } from "./work-intervals";
 
@@ -9,17 +9,15 @@ const LANE = 15;
 
 /** Both in one time: each one's rounds in a lane, in turn, so that one's work stands over the other's rest. */
 export function JointStrip({
-  desk,
   partner,
   shownSeconds,
 }: {
-  desk: Desk;
   partner: Partner;
   /** As much time as the timeline above it shows. */
   shownSeconds: number;
 }) {
-  const { document } = desk;
-  const clientName = desk.view.client.name;
+  const document = useDesk((desk) => desk.document);
+  const clientName = useDesk((desk) => desk.view.client.name);
   const [ref, width] = useWidth<HTMLElement>(950);
   const { joint, view } = partner;
   const scale = Math.max(1, width - NAMES - 12) / shownSeconds;

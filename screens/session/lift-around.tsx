@@ -16,20 +16,20 @@ import {
 import { useDates } from "@/parts/region";
 import { doneFigures } from "@/parts/set-words";
 import { Button } from "@/ui/button";
-import type { Latest } from "@/ui/use-latest";
 import { type LiftLog, remediesFor, type SessionView } from "@/views";
-import { type QueryWorker, useAnswer } from "./use-answers";
-import type { Desk } from "./use-desk";
+import { useAnswer } from "./use-answers";
+import { useAside, useDesk, useDeskStore, useWholeDesk } from "./use-desk";
 
 /** The ways out where it falls short, done in place. */
-export function InPlaceRemedies({ desk, view, slot }: { desk: Desk; view: SessionView; slot: Slot }) {
+export function InPlaceRemedies({ view, slot }: { view: SessionView; slot: Slot }) {
+  const desk = useWholeDesk();
   const { computed, document, locked } = desk;
   const isShort = computed.forecast.work.some((one) => one.span.slotId === slot.id && fallsShort(one));
   const question = useMemo(
     () => (locked || !isShort ? null : { document, slotId: slot.id }),
     [locked, isShort, document, slot.id],
   );
-  const found = useAnswer(desk.aside, "waysOut", question);
+  const found = useAnswer(useAside(), "waysOut", question);
   if (!question) return null;
   if (found.kind === "working") return <p className="narrow text-quiet">Looking for a way out…</p>;
   const remedies = found.kind === "answered" && found.answer ? remediesFor(view, computed, found.answer) : [];
@@ -76,8 +76,6 @@ export const LastTimes = memo(function LastTimes({ log, unit }: { log: LiftLog |
 
 /** What could stand in its place here, with the load carried over, and what pairs well with it. */
 export const Alternatives = memo(function Alternatives({
-  desk,
-  aside,
   catalogue,
   locked,
   blockId,
@@ -85,8 +83,6 @@ export const Alternatives = memo(function Alternatives({
   exerciseId,
   loadKg,
 }: {
-  desk: Latest<Desk>;
-  aside: QueryWorker;
   catalogue: Catalogue;
   locked: boolean;
   /** The block that a partner comes into. */
@@ -95,11 +91,14 @@ export const Alternatives = memo(function Alternatives({
   exerciseId: string;
   loadKg: number | null;
 }) {
+  const desk = useDeskStore();
+  const aside = useAside();
+  const { unit } = useDesk(({ view }) => view.gym.equipment);
   // Its partner comes into its block, with the sets it is usual to do.
   const pairWith = async (second: Exercise) => {
-    const read = await desk.now.readLifts(printName(second.id, catalogue));
+    const read = await desk.getState().readLifts(printName(second.id, catalogue));
     const [lift] = read.ok ? read.blocks.flatMap(({ slots }) => slots) : [];
-    if (lift) desk.now.operate(addSlot(desk.now.document, blockId, lift));
+    if (lift) desk.getState().operate(addSlot(desk.getState().document, blockId, lift));
   };
   const question = useMemo(() => ({ exerciseId, loadKg }), [exerciseId, loadKg]);
   const answered = useAnswer(aside, "beside", question);
@@ -119,13 +118,15 @@ export const Alternatives = memo(function Alternatives({
                 <button
                   type="button"
                   disabled={locked}
-                  onClick={() => desk.now.operate(swapExercise(desk.now.document, slotId, lift(exerciseId)))}
+                  onClick={() =>
+                    desk.getState().operate(swapExercise(desk.getState().document, slotId, lift(exerciseId)))
+                  }
                   className="narrow min-h-6 text-left underline-offset-2 hover:underline"
                 >
                   {lift(exerciseId).name}
                 </button>
                 <span className="narrow whitespace-nowrap text-quiet">
-                  {kg === null ? "find the load" : loadWordsIn(lift(exerciseId), kg, desk.now.view.gym.equipment.unit)}
+                  {kg === null ? "find the load" : loadWordsIn(lift(exerciseId), kg, unit)}
                 </span>
               </li>
             ))}

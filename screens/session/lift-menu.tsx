@@ -30,7 +30,8 @@ import { Menu } from "@/ui/menu";
 import type { MenuGroup, MenuItem } from "@/ui/menu-list";
 import { fetched } from "@/ui/on-demand";
 import type { Latest } from "@/ui/use-latest";
-import type { Desk } from "./use-desk";
+import type { DeskState } from "./desk-store";
+import { useDeskStore, useWholeDesk } from "./use-desk";
 import type { GridState } from "./use-grid";
 
 const SaveTemplate = fetched(() => import("./save-template").then((module) => module.SaveTemplate));
@@ -51,24 +52,23 @@ const setSlot = <F extends "laterality" | "ramp">(slotId: string, field: F, valu
 
 /** What can be done with a lift: what it is made into, where it stands, and what else is written of it. */
 export const LiftMenu = memo(function LiftMenu({
-  desk,
   grid,
   slotId,
   name,
   isOpen,
 }: {
-  desk: Latest<Desk>;
   grid: Latest<GridState>;
   slotId: string;
   name: string;
   isOpen: boolean;
 }) {
+  const desk = useDeskStore();
   const toggle = useCallback((to: boolean) => grid.now.setMenuOf(to ? slotId : null), [grid, slotId]);
   return (
     <Menu
       label={`Change ${name}`}
       trigger={DOTS}
-      items={() => liftItems(desk.now, grid.now, slotId)}
+      items={() => liftItems(desk.getState(), grid.now, slotId)}
       open={isOpen}
       onOpenChange={toggle}
       onClosed={() => {
@@ -82,7 +82,7 @@ export const LiftMenu = memo(function LiftMenu({
   );
 });
 
-function liftItems(desk: Desk, grid: GridState, slotId: string): (MenuItem | MenuGroup)[] {
+function liftItems(desk: DeskState, grid: GridState, slotId: string): (MenuItem | MenuGroup)[] {
   const { document, operate, selection, catalogue } = desk;
   const [block, slot] = [blockOfSlot(document, slotId), slotById(document, slotId)];
   if (!block || !slot) return [];
@@ -135,47 +135,60 @@ function liftItems(desk: Desk, grid: GridState, slotId: string): (MenuItem | Men
 
 /** What can be done to one block. */
 export const BlockMenu = memo(function BlockMenu({
-  desk,
   grid,
   blockId,
   letter,
 }: {
-  desk: Latest<Desk>;
   grid: Latest<GridState>;
   blockId: string;
   letter: string;
 }) {
+  const desk = useDeskStore();
   const [sheet, setSheet] = useState<"method" | "template" | null>(null);
-  const { now } = desk;
-  const block = sheet && blockById(now, blockId);
   return (
     <>
       <Menu
         label={`Change block ${letter}`}
         trigger={LARGE_DOTS}
-        items={() => blockItems(desk.now, grid.now, blockId, setSheet)}
+        items={() => blockItems(desk.getState(), grid.now, blockId, setSheet)}
         isTabStop={false}
       />
-      {block && sheet === "method" ? (
-        <MethodSheet desk={now} block={block} letter={letter} open onOpenChange={() => setSheet(null)} />
-      ) : null}
-      {block && sheet === "template" ? (
-        <SaveTemplate
-          kind="block"
-          name={now.computed.names.get(block.id)?.words ?? ""}
-          document={{ ...now.document, title: "", warmUp: null, capSeconds: null, blocks: [block], finisher: null }}
-          onClose={() => setSheet(null)}
-        />
-      ) : null}
+      {sheet ? <BlockSheet sheet={sheet} blockId={blockId} letter={letter} onClose={() => setSheet(null)} /> : null}
     </>
   );
 });
 
-const blockById = ({ document }: Desk, id: string): Block | null =>
+/** What is opened from a block's menu. */
+function BlockSheet({
+  sheet,
+  blockId,
+  letter,
+  onClose,
+}: {
+  sheet: "method" | "template";
+  blockId: string;
+  letter: string;
+  onClose: () => void;
+}) {
+  const desk = useWholeDesk();
+  const block = blockById(desk, blockId);
+  if (!block) return null;
+  if (sheet === "method") return <MethodSheet block={block} letter={letter} open onOpenChange={onClose} />;
+  return (
+    <SaveTemplate
+      kind="block"
+      name={desk.computed.names.get(block.id)?.words ?? ""}
+      document={{ ...desk.document, title: "", warmUp: null, capSeconds: null, blocks: [block], finisher: null }}
+      onClose={onClose}
+    />
+  );
+}
+
+const blockById = ({ document }: Pick<DeskState, "document">, id: string): Block | null =>
   allBlocks(document).find((block) => block.id === id) ?? null;
 
 function blockItems(
-  desk: Desk,
+  desk: DeskState,
   grid: GridState,
   blockId: string,
   setSheet: (sheet: "method" | "template") => void,

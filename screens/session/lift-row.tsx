@@ -8,13 +8,11 @@ import {
   type Exposure,
   exerciseOrThrow,
   isUnknownLift,
-  keysOf,
   printRest,
   printTempo,
   type Settings,
   type ShorthandError,
   type Slot,
-  sameValue,
   type WeightUnit,
   writeCues,
   writeSetup,
@@ -25,11 +23,10 @@ import { type CellActions, readsTheSame, SetCell } from "@/parts/set-cell";
 import { doneFigures } from "@/parts/set-words";
 import { fetched } from "@/ui/on-demand";
 import type { Latest } from "@/ui/use-latest";
-import type { ComputedSession } from "@/views";
 import { handleId, rowId } from "./grid-ids";
 import { InPlaceEditor } from "./in-place";
 import { LiftMenu } from "./lift-menu";
-import type { Desk } from "./use-desk";
+import { useDesk, useDeskStore } from "./use-desk";
 import type { GridState, Place } from "./use-grid";
 
 const SwapLift = fetched(() => import("./swap-lift").then((module) => module.SwapLift));
@@ -39,7 +36,6 @@ interface Props {
   readonly slot: Slot;
   readonly rounds: number;
   readonly columns: string;
-  readonly computed: ComputedSession;
   readonly catalogue: Catalogue;
   readonly settings: Settings;
   /** What loads are weighed in here. */
@@ -54,18 +50,16 @@ interface Props {
   /** What beside its cells is being written. */
   readonly place: Place | null;
   readonly isMenuOpen: boolean;
-  readonly desk: Latest<Desk>;
   readonly grid: Latest<GridState>;
   readonly last: Exposure | undefined;
 }
 
 /** A lift: its name and set-up, its sets, its tempo, and what was done last time. */
-function Row({
+export const LiftRow = memo(function LiftRow({
   block,
   slot,
   rounds,
   columns,
-  computed,
   catalogue,
   settings,
   unit,
@@ -75,10 +69,15 @@ function Row({
   writing,
   place,
   isMenuOpen,
-  desk,
   grid,
   last,
 }: Props) {
+  const desk = useDeskStore();
+  // Of the session's figures only those of its own sets.
+  const computed = useDesk(
+    (now) => now.computed,
+    (a, b) => slot.sets.every((set) => readsTheSame(set, a, b)),
+  );
   const exercise = exerciseOrThrow(catalogue, slot.exerciseId);
   const isAt = (kind: Place["kind"]) => place?.kind === kind;
   const on = useMemo<CellActions>(
@@ -129,7 +128,7 @@ function Row({
                 isWriting={isAt("setup")}
                 locked={locked}
                 onWrite={() => grid.now.open({ kind: "setup", slotId: slot.id })}
-                onKeep={(typed) => desk.now.attempt(writeSetup(desk.now.document, slot.id, typed))}
+                onKeep={(typed) => desk.getState().attempt(writeSetup(desk.getState().document, slot.id, typed))}
                 onLeave={() => grid.now.close()}
                 className="min-h-4 font-normal text-quiet"
               >
@@ -143,7 +142,7 @@ function Row({
                 isWriting
                 locked={locked}
                 onWrite={() => undefined}
-                onKeep={(typed) => desk.now.attempt(writeCues(desk.now.document, slot.id, typed))}
+                onKeep={(typed) => desk.getState().attempt(writeCues(desk.getState().document, slot.id, typed))}
                 onLeave={() => grid.now.close()}
               >
                 {null}
@@ -153,9 +152,7 @@ function Row({
               <span className="block font-normal text-quiet">not known yet</span>
             ) : null}
           </span>
-          {locked ? null : (
-            <LiftMenu desk={desk} grid={grid} slotId={slot.id} name={exercise.name} isOpen={isMenuOpen} />
-          )}
+          {locked ? null : <LiftMenu grid={grid} slotId={slot.id} name={exercise.name} isOpen={isMenuOpen} />}
         </span>
         {Array.from({ length: rounds }, (_, round) => (
           <SetCell
@@ -177,7 +174,7 @@ function Row({
             isWriting={isAt("tempo")}
             locked={locked}
             onWrite={() => grid.now.open({ kind: "tempo", slotId: slot.id })}
-            onKeep={(typed) => desk.now.attempt(writeTempo(desk.now.document, slot.id, typed))}
+            onKeep={(typed) => desk.getState().attempt(writeTempo(desk.getState().document, slot.id, typed))}
             onLeave={() => grid.now.close()}
             isAtEnd
             className={tempoText === "" ? "assumed min-w-8 text-quiet" : "min-w-8"}
@@ -198,7 +195,7 @@ function Row({
               isWriting={isAt("transition")}
               locked={locked}
               onWrite={() => grid.now.open({ kind: "transition", slotId: slot.id })}
-              onKeep={(typed) => desk.now.attempt(writeTransition(desk.now.document, slot.id, typed))}
+              onKeep={(typed) => desk.getState().attempt(writeTransition(desk.getState().document, slot.id, typed))}
               onLeave={() => grid.now.close()}
               className={clsx("!min-h-0 leading-none", transitionText === "" && "assumed")}
             >
@@ -207,21 +204,7 @@ function Row({
           </span>
         </div>
       )}
-      {isAt("swap") ? <SwapLift desk={desk.now} grid={grid} slot={slot} name={exercise.name} /> : null}
+      {isAt("swap") ? <SwapLift grid={grid} slot={slot} name={exercise.name} /> : null}
     </>
   );
-}
-
-/** Drawn again where anything that it shows is another; of the session's figures, those of its own sets. */
-export const LiftRow = memo(Row, (before, after) => {
-  const { computed: a, ...earlier } = before;
-  const { computed: b, ...now } = after;
-  const keys = keysOf(now);
-  return (
-    keys.every((key) => earlier[key] === now[key] || (FLAT.has(key) && sameValue(earlier[key], now[key]))) &&
-    (a === b || after.slot.sets.every((set) => readsTheSame(set, a, b)))
-  );
 });
-
-/** Made anew at every drawing, and small. */
-const FLAT: ReadonlySet<string> = new Set(["chosen", "writing"]);

@@ -42,12 +42,12 @@ import { BuildSleeve, PlateOrder, SharedBar } from "@/parts/plates";
 import { amountFigure, loadFigure } from "@/parts/set-words";
 import { TempoTrace } from "@/parts/tempo-trace";
 import { Button } from "@/ui/button";
+import { type Choices, chosen, optionsOf } from "@/ui/choice";
 import { fetched } from "@/ui/on-demand";
-import { type Latest, useLatest } from "@/ui/use-latest";
 import type { SessionView } from "@/views";
 import { Alternatives, InPlaceRemedies, LastTimes } from "./lift-around";
 import { UNKNOWN_SAYS, UnknownLift } from "./unknown-lift";
-import type { Desk } from "./use-desk";
+import { useDeskStore, useWholeDesk } from "./use-desk";
 import type { Partner } from "./use-partner";
 
 const ReserveChart = fetched(
@@ -57,14 +57,12 @@ const ReserveChart = fetched(
 
 /** Why this load: the figure, its reasons, the build, the tempo, what is likely in reserve, the rule for next time. */
 export function LoadReasons({
-  desk,
   view,
   partner,
   slot,
   set,
   round,
 }: {
-  desk: Desk;
   view: SessionView;
   partner: Partner | null;
   /** The lift, the set and its round that it is of. */
@@ -72,11 +70,11 @@ export function LoadReasons({
   set: WorkSet;
   round: number;
 }) {
+  const desk = useWholeDesk();
   const { document, computed } = desk;
-  const latest = useLatest(desk);
   const blocks = allBlocks(document);
   const blockIndex = blocks.findIndex((block) => block.slots.some(({ id }) => id === slot.id));
-  if (isUnknownLift(desk.catalogue, slot.exerciseId)) return <NotKnown desk={desk} slot={slot} />;
+  if (isUnknownLift(desk.catalogue, slot.exerciseId)) return <NotKnown slot={slot} />;
   const segment = set.segments[0]!;
   const load = computed.resolved.loads.get(segment.id);
   const exercise = exerciseOrThrow(desk.catalogue, segment.exerciseId ?? slot.exerciseId);
@@ -156,7 +154,7 @@ export function LoadReasons({
             one ? [{ round, forecast: computed.forecast.bySegment.get(one.segments[0]!.id) ?? null }] : [],
           )}
         />
-        <InPlaceRemedies desk={desk} view={view} slot={slot} />
+        <InPlaceRemedies view={view} slot={slot} />
       </section>
       {load?.resistance ? (
         <p>
@@ -196,7 +194,7 @@ export function LoadReasons({
       <TempoTrace phases={tempoPhases(tempoInForce(set.segments, 0), view.settings)} assumed={segment.tempo === null} />
       {targetsOf(slot).length > 0 ? (
         <section>
-          <RuleChoice slotId={slot.id} kind={rule.kind} locked={desk.locked} desk={latest} />
+          <RuleChoice slotId={slot.id} kind={rule.kind} locked={desk.locked} />
           {next && !usesProgress ? <p className="mt-1 text-quiet">{nextSentence(next, unit)}</p> : null}
         </section>
       ) : null}
@@ -233,8 +231,6 @@ export function LoadReasons({
         </section>
       ) : null}
       <Alternatives
-        desk={latest}
-        aside={desk.aside}
         catalogue={desk.catalogue}
         locked={desk.locked}
         blockId={blocks[blockIndex]!.id}
@@ -249,32 +245,29 @@ export function LoadReasons({
   );
 }
 
+const RULE_NAMES = Object.fromEntries(RULE_KINDS.map((kind) => [kind, RULES[kind].name])) as Choices<RuleKind>;
+
 /** How a lift goes from week to week. */
 const RuleChoice = memo(function RuleChoice({
   slotId,
-  kind: chosen,
+  kind,
   locked,
-  desk,
 }: {
   slotId: string;
   kind: RuleKind;
   locked: boolean;
-  desk: Latest<Desk>;
 }) {
+  const desk = useDeskStore();
   return (
     <label className="flex items-baseline justify-between gap-2">
       <span className="font-bold">Progression rule</span>
       <select
         className="rounded-[3px] border border-rule bg-ground px-1.5 py-1"
-        value={chosen}
+        value={kind}
         disabled={locked}
-        onChange={(event) => desk.now.setRule(slotId, newRule(event.target.value as RuleKind))}
+        onChange={chosen(RULE_NAMES, (next) => desk.getState().setRule(slotId, newRule(next)))}
       >
-        {RULE_KINDS.map((kind) => (
-          <option key={kind} value={kind}>
-            {RULES[kind].name}
-          </option>
-        ))}
+        {optionsOf(RULE_NAMES)}
       </select>
     </label>
   );
@@ -299,13 +292,13 @@ function overruledWords(reason: LoadReason, words: SentenceContext): string {
 }
 
 /** The side panel of a lift that is known by its name alone. */
-function NotKnown({ desk, slot }: { desk: Desk; slot: Slot }) {
+function NotKnown({ slot }: { slot: Slot }) {
+  const desk = useWholeDesk();
   const { name } = exerciseOrThrow(desk.catalogue, slot.exerciseId);
   return (
     <aside id="why" tabIndex={-1} aria-label="Why this load" className="bg-surface p-4">
       <UnknownLift
         name={name}
-        desk={desk}
         onTake={(taken) => {
           const found = findExercise(desk.catalogue, taken)?.exercise;
           if (found) desk.operate(swapExercise(desk.document, slot.id, found));

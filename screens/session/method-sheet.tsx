@@ -6,22 +6,21 @@ import { useApiMutation } from "@/device/query";
 import { Button } from "@/ui/button";
 import { Sheet } from "@/ui/sheet";
 import type { StudioMethods } from "@/views";
-import type { Desk } from "./use-desk";
+import { useWholeDesk } from "./use-desk";
 
 /** The schools, each with when and why; what taking one up would change in this block is shown before it is done. */
 export function MethodSheet({
-  desk,
   block,
   letter,
   open,
   onOpenChange,
 }: {
-  desk: Desk;
   block: Block;
   letter: string;
   open: boolean;
   onOpenChange: (open: boolean) => void;
 }) {
+  const desk = useWholeDesk();
   const [own, setOwn] = useState<StudioMethods>(desk.methods);
   const [chosen, setChosen] = useState<MethodId>("hypertrophyRanges");
   const keep = useApiMutation(

@@ -6,10 +6,11 @@ import { apiQuery, useApiMutation } from "@/device/query";
 import { Button } from "@/ui/button";
 import { Sheet } from "@/ui/sheet";
 import type { ClientName } from "@/views";
-import type { Desk } from "./use-desk";
+import { useWholeDesk } from "./use-desk";
 
 /** Somebody to train this session together with: the lifts are shared, loads and log are each one's own. */
-export function PartnerSheet({ desk, onClose }: { desk: Desk; onClose: () => void }) {
+export function PartnerSheet({ onClose }: { onClose: () => void }) {
+  const desk = useWholeDesk();
   const router = useRouter();
   const { view, document } = desk;
   const names = useQuery(apiQuery("clients.names", {}));

@@ -7,12 +7,12 @@ import { callApi } from "@/device/api";
 import { useApiMutation } from "@/device/query";
 import { useDates } from "@/parts/region";
 import { Button } from "@/ui/button";
-import type { Desk } from "./use-desk";
+import { useWholeDesk } from "./use-desk";
 
 /** What the client has of the session: nothing yet, a copy, one that was looked at; and what has changed since. */
-export function Sending({ desk }: { desk: Desk }) {
+export function Sending() {
   const { shortDateAt } = useDates();
-  const { view, document, save, locked } = desk;
+  const { view, document, save, locked } = useWholeDesk();
   const router = useRouter();
   // What the client's copy was made of; of one from before, what stood when the desk was opened.
   const [copied, setCopied] = useState(document);

@@ -6,9 +6,10 @@ import { read } from "@/core/testing/helpers";
 import { renderWithQueries } from "@/ui/testing/with-queries";
 import type { SessionView } from "@/views";
 import { testContext } from "@/views/testing/context";
+import type { DeskState } from "./desk-store";
 import { SessionFooter } from "./session-footer";
 import { viewOf } from "./testing/view";
-import { type Desk, useDesk } from "./use-desk";
+import { DeskProvider, useWholeDesk } from "./use-desk";
 
 vi.mock("@/device/api", () => ({ callApi: () => new Promise(() => {}), replySentence: () => "" }));
 
@@ -17,13 +18,17 @@ configure({ asyncUtilTimeout: 10_000 });
 
 const TEXT = "A1 Bench press 3x8 @60kg rir1 r90\n\nB1 Barbell row 4x8 @50kg rir1 r90";
 const fit = vi.fn();
-let desk: Desk;
-function Opened({ view }: { view: SessionView }) {
-  desk = useDesk(view);
-  return <SessionFooter view={desk.view} desk={desk} onFit={fit} />;
+let desk: DeskState;
+function Opened() {
+  desk = useWholeDesk();
+  return <SessionFooter view={desk.view} onFit={fit} />;
 }
 const open = (more: Partial<SessionView> = {}, text = TEXT) =>
-  renderWithQueries(<Opened view={viewOf(read(text), more)} />);
+  renderWithQueries(
+    <DeskProvider view={viewOf(read(text), more)}>
+      <Opened />
+    </DeskProvider>,
+  );
 const slotIds = () => allBlocks(desk.document).flatMap(({ slots }) => slots.map(({ id }) => id));
 const figure = (name: RegExp) => screen.getByRole("button", { name });
 const made = async (name: RegExp) => {

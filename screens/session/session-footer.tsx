@@ -6,18 +6,17 @@ import { fetched } from "@/ui/on-demand";
 import { PopoverButton } from "@/ui/popover";
 import type { SessionView } from "@/views";
 import { Cautions } from "./cautions";
-import { DeskNow } from "./desk-now";
 import type { FootFigure } from "./footer-breakdown";
-import type { Desk } from "./use-desk";
+import { useDesk } from "./use-desk";
 
 const FooterBreakdown = fetched(() => import("./footer-breakdown").then((module) => module.FooterBreakdown));
 
 /** The session's figures, each muscle's week against its band, and cautions that name their place. */
-export function SessionFooter({ view, desk, onFit }: { view: SessionView; desk: Desk; onFit: () => void }) {
-  const { document, computed } = desk;
-  const { totals } = computed;
+export function SessionFooter({ view, onFit }: { view: SessionView; onFit: () => void }) {
+  const { totals } = useDesk((desk) => desk.computed);
+  const locked = useDesk((desk) => desk.locked);
   const moved = volumeParts(totals.volumeLoadKg, view.gym.equipment.unit);
-  const cap = document.capSeconds;
+  const cap = useDesk((desk) => desk.document.capSeconds);
   const over = cap !== null && totals.seconds > cap;
   const muscles = [...totals.byMuscle]
     .filter(([, amounts]) => amounts.hardSets > 0)
@@ -27,7 +26,7 @@ export function SessionFooter({ view, desk, onFit }: { view: SessionView; desk: 
       <button
         type="button"
         onClick={onFit}
-        disabled={desk.locked}
+        disabled={locked}
         title="Fit the time"
         className="rounded-[3px] px-1 hover:bg-bark enabled:underline enabled:decoration-dotted enabled:underline-offset-4"
       >
@@ -37,36 +36,34 @@ export function SessionFooter({ view, desk, onFit }: { view: SessionView; desk: 
           flag={over}
         />
       </button>
-      <DeskNow value={desk}>
-        <Opened of="sets" figure={String(totals.sets)} words="sets" />
-        <Opened
-          of="reps"
-          figure={decimal(totals.reps, 1)}
-          words={totals.partialReps > 0 ? `reps + ${decimal(totals.partialReps)} ½` : "reps"}
-        />
-        <Opened
-          of="kg"
-          figure={moved.figure}
-          words={`${moved.unit} moved${totals.unknownLoads > 0 ? " at least" : ""}`}
-        />
-        <Opened of="tension" figure={formatClock(totals.workSeconds)} words="tension" />
-        <ul aria-label="Hard sets by muscle, this week" className="flex flex-wrap gap-x-4 gap-y-1 max-md:hidden">
-          {muscles.slice(0, 7).map(([muscle, amounts]) => (
-            <MuscleBand
-              key={muscle}
-              open={openMuscle}
-              muscle={muscle}
-              hardSets={amounts.hardSets}
-              before={view.week.others[muscle]?.hardSets ?? 0}
-              trainingAge={view.client.trainingAge}
-              priority={view.client.priorities[muscle] ?? "normal"}
-              {...frequencyOf(muscle, view.date, view.week.days)}
-              assumed={totals.hardnessAssumed}
-            />
-          ))}
-        </ul>
-      </DeskNow>
-      <Cautions desk={desk} view={view} />
+      <Opened of="sets" figure={String(totals.sets)} words="sets" />
+      <Opened
+        of="reps"
+        figure={decimal(totals.reps, 1)}
+        words={totals.partialReps > 0 ? `reps + ${decimal(totals.partialReps)} ½` : "reps"}
+      />
+      <Opened
+        of="kg"
+        figure={moved.figure}
+        words={`${moved.unit} moved${totals.unknownLoads > 0 ? " at least" : ""}`}
+      />
+      <Opened of="tension" figure={formatClock(totals.workSeconds)} words="tension" />
+      <ul aria-label="Hard sets by muscle, this week" className="flex flex-wrap gap-x-4 gap-y-1 max-md:hidden">
+        {muscles.slice(0, 7).map(([muscle, amounts]) => (
+          <MuscleBand
+            key={muscle}
+            open={openMuscle}
+            muscle={muscle}
+            hardSets={amounts.hardSets}
+            before={view.week.others[muscle]?.hardSets ?? 0}
+            trainingAge={view.client.trainingAge}
+            priority={view.client.priorities[muscle] ?? "normal"}
+            {...frequencyOf(muscle, view.date, view.week.days)}
+            assumed={totals.hardnessAssumed}
+          />
+        ))}
+      </ul>
+      <Cautions view={view} />
     </footer>
   );
 }

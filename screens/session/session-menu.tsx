@@ -7,7 +7,7 @@ import { Menu } from "@/ui/menu";
 import type { MenuItem } from "@/ui/menu-list";
 import { fetched } from "@/ui/on-demand";
 import { useLatest } from "@/ui/use-latest";
-import type { Desk } from "./use-desk";
+import { useDeskStore, useWholeDesk } from "./use-desk";
 
 const CompareSheet = fetched(() => import("./compare-sheet").then((module) => module.CompareSheet));
 const FilesSheet = fetched(() => import("./files-sheet").then((module) => module.FilesSheet));
@@ -19,8 +19,9 @@ const AddFrom = fetched(() => import("./add-from").then((module) => module.AddFr
 const DOTS = <Ellipsis size={16} aria-hidden />;
 
 /** What can be done to the whole session at once. */
-export function SessionMenu({ desk }: { desk: Desk }) {
-  const { document, operate, locked } = desk;
+export function SessionMenu() {
+  const desk = useDeskStore();
+  const { document, operate, locked, view } = useWholeDesk();
   const [sheet, setSheet] = useState<"session" | "partner" | "template" | "from" | "files" | "compare" | null>(null);
   const close = () => setSheet(null);
   const isEmpty = allBlocks(document).length === 0;
@@ -35,7 +36,7 @@ export function SessionMenu({ desk }: { desk: Desk }) {
   const items = (): MenuItem[] => [
     ...(locked ? [] : [{ name: "Name, day and length…", onSelect: () => setSheet("session") }]),
     ...(locked || isEmpty ? [] : changes()),
-    ...(locked || isEmpty || desk.view.partner
+    ...(locked || isEmpty || view.partner
       ? []
       : [{ name: "Train together with…", onSelect: () => setSheet("partner") }]),
     ...(isEmpty ? [] : [{ name: "Beside one of before…", onSelect: () => setSheet("compare") }]),
@@ -45,25 +46,24 @@ export function SessionMenu({ desk }: { desk: Desk }) {
     items().map(({ name, onSelect }) => ({ name: name.replace("…", ""), run: onSelect })),
   );
   useActions(offered);
-  const latest = useLatest(desk);
   useFinder(
     useLatest({
       group: "Blocks to add",
       find: async (typed: string) =>
-        latest.now.locked ? [] : (await import("./find-blocks")).findBlocks(() => latest.now, typed),
+        desk.getState().locked ? [] : (await import("./find-blocks")).findBlocks(desk.getState, typed),
     }),
   );
   return (
     <>
       <Menu label="Change the whole session" trigger={DOTS} items={items} />
-      {sheet === "session" ? <SessionSheet desk={desk} onClose={close} /> : null}
-      {sheet === "from" ? <AddFrom desk={desk} onClose={close} /> : null}
+      {sheet === "session" ? <SessionSheet onClose={close} /> : null}
+      {sheet === "from" ? <AddFrom onClose={close} /> : null}
       {sheet === "template" ? (
         <SaveTemplate kind="session" name={document.title} document={document} onClose={close} />
       ) : null}
-      {sheet === "partner" ? <PartnerSheet desk={desk} onClose={close} /> : null}
-      {sheet === "files" ? <FilesSheet desk={desk} onClose={close} /> : null}
-      {sheet === "compare" ? <CompareSheet desk={desk} onClose={close} /> : null}
+      {sheet === "partner" ? <PartnerSheet onClose={close} /> : null}
+      {sheet === "files" ? <FilesSheet onClose={close} /> : null}
+      {sheet === "compare" ? <CompareSheet onClose={close} /> : null}
     </>
   );
 }

@@ -4,9 +4,8 @@ import { useRouter } from "next/navigation";
 import { memo, useEffect } from "react";
 import { decimal } from "@/core";
 import { useDates } from "@/parts/region";
-import type { Latest } from "@/ui/use-latest";
 import type { SessionView } from "@/views";
-import type { Desk } from "./use-desk";
+import { useDeskStore } from "./use-desk";
 
 interface Props {
   readonly view: SessionView;
@@ -16,11 +15,10 @@ interface Props {
   readonly locked: boolean;
   /** Nothing waits to be saved. */
   readonly isSaved: boolean;
-  readonly desk: Latest<Desk>;
 }
 
 /** What session it is: its name, whose, when, of which plan, where, and in how long. Most edits leave it as it is. */
-export const Whose = memo(function Whose({ view, title, capSeconds, gymId, locked, isSaved, desk }: Props) {
+export const Whose = memo(function Whose({ view, title, capSeconds, gymId, locked, isSaved }: Props) {
   const { longDate } = useDates();
   return (
     <>
@@ -39,7 +37,7 @@ export const Whose = memo(function Whose({ view, title, capSeconds, gymId, locke
             </Link>{" "}
           </>
         ) : null}
-        · <GymChoice view={view} gymId={gymId} locked={locked} isSaved={isSaved} desk={desk} />
+        · <GymChoice view={view} gymId={gymId} locked={locked} isSaved={isSaved} />
         {view.partner ? (
           <>
             {" "}
@@ -56,8 +54,9 @@ export const Whose = memo(function Whose({ view, title, capSeconds, gymId, locke
 });
 
 /** The gym a session is for; its loads are found anew in another. */
-function GymChoice({ view, gymId, locked, isSaved, desk }: Omit<Props, "title" | "capSeconds">) {
+function GymChoice({ view, gymId, locked, isSaved }: Omit<Props, "title" | "capSeconds">) {
   const router = useRouter();
+  const desk = useDeskStore();
   // The gym's equipment comes with the page: once the choice is saved, it is asked for anew.
   const isStale = isSaved && gymId !== null && gymId !== view.gym.id;
   useEffect(() => {
@@ -70,7 +69,9 @@ function GymChoice({ view, gymId, locked, isSaved, desk }: Omit<Props, "title" |
       aria-label="Gym of this session"
       value={gymId ?? view.gym.id}
       onChange={(event) =>
-        desk.now.operate({ ok: true, edits: [{ kind: "setSession", field: "gymId", value: event.target.value }] })
+        desk
+          .getState()
+          .operate({ ok: true, edits: [{ kind: "setSession", field: "gymId", value: event.target.value }] })
       }
       className="rounded-[3px] border border-transparent bg-transparent underline underline-offset-2 hover:border-rule"
     >

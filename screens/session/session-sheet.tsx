@@ -10,7 +10,7 @@ import { Button } from "@/ui/button";
 import { TextField } from "@/ui/field";
 import { Form, typedNumber, useCheckedForm } from "@/ui/form";
 import { Sheet } from "@/ui/sheet";
-import type { Desk } from "./use-desk";
+import { useWholeDesk } from "./use-desk";
 
 const MINUTES = `Minutes from 1 to ${LIMITS.seconds / 60}, or nothing.`;
 
@@ -21,7 +21,8 @@ const SCHEMA = yup.object({
 });
 
 /** A draft's name, day and length; and, where it is not wanted any more, the draft itself. */
-export function SessionSheet({ desk, onClose }: { desk: Desk; onClose: () => void }) {
+export function SessionSheet({ onClose }: { onClose: () => void }) {
+  const desk = useWholeDesk();
   const router = useRouter();
   const { document, view } = desk;
   const [seen] = useState(view.date);

@@ -17,10 +17,11 @@ import { TEMPLATES } from "@/device/templates";
 import { useDates } from "@/parts/region";
 import { TemplatePicker } from "@/parts/template-picker";
 import { Button } from "@/ui/button";
-import type { Desk } from "./use-desk";
+import { useWholeDesk } from "./use-desk";
 
 /** What a session can be started from: the client's last ones, what was kept, and our own of each structure. */
-export function StartFrom({ desk, onTaken }: { desk: Desk; onTaken: () => void }) {
+export function StartFrom({ onTaken }: { onTaken: () => void }) {
+  const desk = useWholeDesk();
   const { document, catalogue, view } = desk;
   const [problem, setProblem] = useState<string | null>(null);
   const take = (other: SessionDocument) => {

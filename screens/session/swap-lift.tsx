@@ -4,21 +4,12 @@ import { type Slot, swapExercise } from "@/core";
 import { LiftFinder } from "@/parts/lift-finder";
 import type { Latest } from "@/ui/use-latest";
 import { swapOffers } from "@/views";
-import type { Desk } from "./use-desk";
+import { useWholeDesk } from "./use-desk";
 import type { GridState } from "./use-grid";
 
 /** Another lift in the place of one: its sets stay, its load is found anew. */
-export function SwapLift({
-  desk,
-  grid,
-  slot,
-  name,
-}: {
-  desk: Desk;
-  grid: Latest<GridState>;
-  slot: Slot;
-  name: string;
-}) {
+export function SwapLift({ grid, slot, name }: { grid: Latest<GridState>; slot: Slot; name: string }) {
+  const desk = useWholeDesk();
   const { document, computed, view, usual } = desk;
   const { exerciseId } = slot;
   const first = slot.sets.find((set) => set !== null)?.segments[0];

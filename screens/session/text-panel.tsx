@@ -3,7 +3,7 @@ import { useMemo, useRef } from "react";
 import { completionsAt } from "@/core";
 import { type EditorHandle, type EditorProblem, ShorthandEditor } from "./shorthand-editor";
 import { UNKNOWN_SAYS, UnknownLift } from "./unknown-lift";
-import type { Desk } from "./use-desk";
+import { useWholeDesk } from "./use-desk";
 
 const EXAMPLE = `# Thursday, lower and pull
 cap 50min
@@ -17,7 +17,8 @@ B2 Half-kneeling press 4x8 r75
 C1 Dumbbell curl 3x10 rir1 r60 last: > -20%x8 > -20%x6`;
 
 /** The session as text, read while it is typed. A line that does not parse is pointed at and kept; the rest counts on. */
-export function TextPanel({ desk }: { desk: Desk }) {
+export function TextPanel() {
+  const desk = useWholeDesk();
   const editor = useRef<EditorHandle>(null);
   const { text, errors, unknown, catalogue, usual } = desk;
   const { unit } = desk.view.gym.equipment;
@@ -76,15 +77,7 @@ export function TextPanel({ desk }: { desk: Desk }) {
             lines[line - 1] = before.slice(0, column - 1) + text + before.slice(column - 1 + length);
             desk.setText(lines.join("\n"));
           };
-          return (
-            <UnknownLift
-              key={`${line} ${column}`}
-              name={name}
-              desk={desk}
-              onTake={put}
-              onLeave={() => put(`"${name}"?`)}
-            />
-          );
+          return <UnknownLift key={`${line} ${column}`} name={name} onTake={put} onLeave={() => put(`"${name}"?`)} />;
         })}
         {desk.unknown.length > 0 ? <p className="narrow text-quiet">{UNKNOWN_SAYS}</p> : null}
         {desk.notes.map(({ line, column, says }) => (

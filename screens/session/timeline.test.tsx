@@ -6,8 +6,8 @@ import type { SessionDocument } from "@/core";
 import { read } from "@/core/testing/helpers";
 import { computeSession } from "@/views";
 import { testContext } from "@/views/testing/context";
+import type { Selection } from "./desk-store";
 import { Timeline } from "./timeline";
-import type { Selection } from "./use-desk";
 import { shownSeconds } from "./work-intervals";
 
 afterEach(cleanup);

@@ -18,7 +18,7 @@ import { HatchPattern, SetBar } from "@/ui/set-bar";
 import { type Latest, useLatest } from "@/ui/use-latest";
 import { useWidth } from "@/ui/use-width";
 import type { ComputedSession } from "@/views";
-import type { Selection } from "./use-desk";
+import type { Selection } from "./desk-store";
 import { useSame } from "./use-same";
 import {
   NAMES,

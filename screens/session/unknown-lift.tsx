@@ -2,7 +2,7 @@
 import { useMemo } from "react";
 import { offerExercises } from "@/core";
 import { Button } from "@/ui/button";
-import type { Desk } from "./use-desk";
+import { useWholeDesk } from "./use-desk";
 
 /** What becomes of lifts that nobody here knows. */
 export const UNKNOWN_SAYS = "What is not known keeps its place, sets and seconds, and counts for no muscle.";
@@ -10,16 +10,15 @@ export const UNKNOWN_SAYS = "What is not known keeps its place, sets and seconds
 /** A lift that nobody here knows yet: what it may mean, to be made the studio's own, or left under its name. */
 export function UnknownLift({
   name,
-  desk: { catalogue, usual, view, locked },
   onTake,
   onLeave,
 }: {
   name: string;
-  desk: Pick<Desk, "catalogue" | "usual" | "view" | "locked">;
   onTake: (name: string) => void;
   /** Null where it is left so already. */
   onLeave: (() => void) | null;
 }) {
+  const { catalogue, usual, view, locked } = useWholeDesk();
   const offers = useMemo(() => offerExercises(catalogue, name, { usual }), [catalogue, name, usual]);
   const own = new URLSearchParams({ make: name, back: view.sessionId });
   return (

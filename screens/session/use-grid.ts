@@ -19,8 +19,9 @@ import {
   writeCells,
 } from "@/core";
 import { newId } from "@/device/ids";
+import type { Selection } from "./desk-store";
 import { cellsIn, copied, filled, pasted, type Range, rangeBetween, rowsOf, saysWhole, sheetOf } from "./grid-range";
-import type { Desk, Selection } from "./use-desk";
+import { useWholeDesk } from "./use-desk";
 
 /** A cell that is being written: where it is, whatever is chosen meanwhile; what is typed; and what stood there. */
 interface Editing {
@@ -38,7 +39,8 @@ export type Place =
   | { readonly kind: "add"; readonly blockId: string | null; readonly isInside: boolean };
 
 /** What is chosen, written, copied and moved in the grid, by keyboard as by pointer. */
-export function useGrid(desk: Desk) {
+export function useGrid() {
+  const desk = useWholeDesk();
   const { document, selection, catalogue, locked } = desk;
   const [cell, setCell] = useState<Editing | null>(null);
   const [error, setError] = useState<ShorthandError | null>(null);

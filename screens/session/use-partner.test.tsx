@@ -1,12 +1,14 @@
 // @vitest-environment happy-dom
 import { act, renderHook } from "@testing-library/react";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
+import { createStore } from "zustand/vanilla";
 import type { SessionDocument } from "@/core";
 import { read } from "@/core/testing/helpers";
 import { computeSession, type SessionView } from "@/views";
 import { testContext } from "@/views/testing/context";
+import type { DeskState, DeskStore } from "./desk-store";
 import { viewOf as deskView } from "./testing/view";
-import type { Desk } from "./use-desk";
+import { DeskContext } from "./use-desk";
 import { usePartner } from "./use-partner";
 
 const ask = vi.hoisted(() => vi.fn());
@@ -28,9 +30,12 @@ function deskOf({ isTogether = true, save = "saved", document = MINE, locked = f
   const computed = computeSession(document, testContext());
   const partner = isTogether ? { sessionId: "theirs", clientName: "Tobias" } : null;
   const view = { partner, client: { name: "Ines" } };
-  const desk = { view, locked, save: { kind: save }, document, computed, setRested } as unknown as Desk;
-  return { desk, setRested };
+  const state = { view, locked, save: { kind: save }, document, computed, setRested } as unknown as DeskState;
+  return { desk: createStore(() => state), setRested };
 }
+/** The partner, as a part of that desk has it. */
+const partnerAt = (desk: DeskStore) =>
+  renderHook(usePartner, { wrapper: ({ children }) => <DeskContext value={desk}>{children}</DeskContext> });
 const shows = (view: SessionView) => ({ kind: "ok", value: view });
 const edits = () => ask.mock.calls.filter(([name]) => name === "sessions.edit").map(([, input]) => input);
 const turn = (ms = 0) => act(() => vi.advanceTimersByTimeAsync(ms));
@@ -47,57 +52,58 @@ describe("the session that is trained together with the desk's", () => {
   it("is read, put into one time with it, and tells each what is really rested", async () => {
     ask.mockResolvedValue(shows(viewOf(THEIRS)));
     const { desk, setRested } = deskOf();
-    const { result } = renderHook(() => usePartner(desk));
+    const { result } = partnerAt(desk);
     expect(result.current).toBeNull();
     await turn();
     expect(ask).toHaveBeenCalledWith("sessions.show", { sessionId: "theirs" });
     // Three rounds of 40 s and 60 s in turn.
     expect(result.current!.joint.seconds).toBe(300);
     const blockOf = ({ blocks }: SessionDocument) => blocks[0]!.id;
-    const told = setRested.mock.calls.map(([change]) => change(undefined)).at(-1);
+    const told = setRested.mock.lastCall?.[0];
     expect(told).toEqual({ [blockOf(MINE)]: [60, 60, null] });
   });
 
   it("goes on alone once the other has begun, and that is said; not where this one has begun too", async () => {
     ask.mockResolvedValue(shows(viewOf(THEIRS)));
-    const both = renderHook(() => usePartner(deskOf().desk));
+    const both = partnerAt(deskOf().desk);
     await turn();
     expect(both.result.current!.apart).toBeNull();
     ask.mockResolvedValue(shows(viewOf(THEIRS, { state: "started" })));
-    const { result } = renderHook(({ desk }) => usePartner(desk), { initialProps: { desk: deskOf().desk } });
+    const { result } = partnerAt(deskOf().desk);
     await turn();
     expect(result.current!.apart).toBe("Tobias's session has been started: what is changed here is Ines's alone.");
-    const begun = renderHook(({ desk }) => usePartner(desk), { initialProps: { desk: deskOf({ locked: true }).desk } });
+    const begun = partnerAt(deskOf({ locked: true }).desk);
     await turn();
     expect(begun.result.current!.apart).toBeNull();
   });
 
   it("is nobody's where the session is trained alone", async () => {
     const { desk, setRested } = deskOf({ isTogether: false });
-    const { result } = renderHook(() => usePartner(desk));
+    const { result } = partnerAt(desk);
     await turn();
     expect(result.current).toBeNull();
     expect(ask).not.toHaveBeenCalled();
-    expect(setRested.mock.calls.every(([change]) => change(undefined) === undefined)).toBe(true);
+    expect(setRested.mock.calls.every(([rests]) => rests === undefined)).toBe(true);
   });
 
   it("is read again when the desk has saved, for what is shared goes there by itself", async () => {
     ask.mockResolvedValue(shows(viewOf(THEIRS)));
     const first = deskOf();
-    const { result, rerender } = renderHook(({ desk }) => usePartner(desk), { initialProps: { desk: first.desk } });
+    const { result } = partnerAt(first.desk);
+    const save = (kind: "saved" | "saving") => act(() => first.desk.setState({ save: { kind } }));
     await turn();
-    rerender({ desk: deskOf({ save: "saving" }).desk });
+    save("saving");
     await turn();
     expect(ask).toHaveBeenCalledTimes(1);
     const longer = read("A1 Plank 4x60s r30");
     ask.mockResolvedValue(shows(viewOf(longer, { revision: 5 })));
-    rerender({ desk: first.desk });
+    save("saved");
     await turn();
     expect(result.current!.view.document).toEqual(longer);
     // An answer from before that one is not taken.
     ask.mockResolvedValue(shows(viewOf(THEIRS, { revision: 4 })));
-    rerender({ desk: deskOf({ save: "saving" }).desk });
-    rerender({ desk: deskOf().desk });
+    save("saving");
+    save("saved");
     await turn();
     expect(result.current!.view.document).toEqual(longer);
   });
@@ -112,7 +118,7 @@ describe("what is written of the partner at the desk", () => {
       name === "sessions.show" ? shows(view) : { kind: "ok", value: { revision: 4, merged: null } },
     );
     const { desk } = deskOf({ document: BENCH });
-    const hook = renderHook(() => usePartner(desk));
+    const hook = partnerAt(desk);
     await turn();
     return hook;
   }
@@ -180,7 +186,7 @@ describe("what is written of the partner at the desk", () => {
     );
     hook.unmount();
     const { desk } = deskOf({ document: BENCH });
-    const again = renderHook(() => usePartner(desk));
+    const again = partnerAt(desk);
     await turn();
     expect(again.result.current!.view.document.title).toBe("Changed there");
     expect(loadOf(again.result.current!.view.document)).toMatchObject({ weight: { amount: "55" } });

@@ -4,7 +4,7 @@ import { printWarmUpParts, type SessionDocument, writeWarmUp } from "@/core";
 import { newId } from "@/device/ids";
 import type { Latest } from "@/ui/use-latest";
 import { InPlaceEditor } from "./in-place";
-import type { Desk } from "./use-desk";
+import { useDeskStore } from "./use-desk";
 import type { GridState } from "./use-grid";
 
 /** What comes before the lifts, in a line. */
@@ -12,15 +12,14 @@ export const WarmUpRow = memo(function WarmUpRow({
   warmUp,
   isWriting,
   locked,
-  desk,
   grid,
 }: {
   warmUp: SessionDocument["warmUp"];
   isWriting: boolean;
   locked: boolean;
-  desk: Latest<Desk>;
   grid: Latest<GridState>;
 }) {
+  const desk = useDeskStore();
   const text = warmUp ? printWarmUpParts(warmUp) : "";
   if (locked && text === "") return null;
   return (
@@ -35,7 +34,7 @@ export const WarmUpRow = memo(function WarmUpRow({
           isWriting={isWriting}
           locked={locked}
           onWrite={() => grid.now.open({ kind: "warmUp" })}
-          onKeep={(typed) => desk.now.attempt(writeWarmUp(typed, desk.now.catalogue, newId))}
+          onKeep={(typed) => desk.getState().attempt(writeWarmUp(typed, desk.getState().catalogue, newId))}
           onLeave={() => grid.now.close()}
         >
           {text === "" ? "none; such as 5min easy row; Hip circle 2x10" : text}

@@ -6,10 +6,11 @@ import { callApi } from "@/device/api";
 import { useApiMutation } from "@/device/query";
 import { Button } from "@/ui/button";
 import type { SessionView } from "@/views";
-import type { Desk } from "./use-desk";
+import { useWholeDesk } from "./use-desk";
 
 /** What differs here from the plan: for this week alone, until it is kept from now on. */
-export function WeekDiffers({ desk, view }: { desk: Desk; view: SessionView }) {
+export function WeekDiffers({ view }: { view: SessionView }) {
+  const desk = useWholeDesk();
   const router = useRouter();
   const keep = useApiMutation(
     () => callApi("plans.keepFromSession", { sessionId: view.sessionId }),

@@ -1,10 +1,8 @@
 // @vitest-environment happy-dom
-import { act, renderHook } from "@testing-library/react";
-import { useCallback, useRef, useState } from "react";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import { applyEdits, type Edit, EMPTY_DOCUMENT, type SessionDocument } from "@/core";
 import { read } from "@/core/testing/helpers";
-import { keptWork, useSaving, type Work } from "./use-saving";
+import { createSaver, keptWork, type SaveState, type Work } from "./saving";
 
 const ask = vi.hoisted(() => vi.fn());
 vi.mock("@/device/api", () => ({ callApi: ask, replySentence: ({ kind }: { kind: string }) => `(${kind})` }));
@@ -14,28 +12,37 @@ const VIEW = { sessionId: "s1", revision: 4, document: BASE, draftText: null };
 const titled = (value: string): Edit => ({ kind: "setSession", field: "title", value });
 
 /** A desk that saves what is edited on it. */
-function useDeskOf(view: typeof VIEW) {
-  const [work, show] = useState<Work>(
-    () => keptWork(view) ?? { document: view.document, draftText: null, unsaved: [] },
-  );
-  const now = useRef(work);
-  const setWork = useCallback((change: (before: Work) => Work) => {
-    now.current = change(now.current);
-    show(now.current);
-  }, []);
-  const saving = useSaving(view, work, now, setWork, () => {});
+function open(view = VIEW) {
+  const desk = {
+    work: keptWork(view) ?? { document: view.document, draftText: null, unsaved: [] as readonly Edit[] },
+    state: { kind: "saved" } as SaveState,
+    notice: null as string | null,
+  };
+  const setWork = (change: (before: Work) => Work) => {
+    desk.work = change(desk.work);
+  };
+  const saver = createSaver(view, {
+    work: () => desk.work,
+    setWork,
+    onState: (state) => {
+      desk.state = state;
+    },
+    onMerged: (_, notice) => {
+      desk.notice = notice;
+    },
+  });
+  saver.start();
   const edit = (one: Edit) => {
     setWork((before) => {
       const edited = applyEdits(before.document, [one]);
       if (!edited.ok) throw new Error(edited.message);
       return { ...before, document: edited.document, unsaved: [...before.unsaved, one] };
     });
-    saving.touch();
+    saver.touch();
   };
-  return { ...saving, work, edit };
+  return { ...saver, desk, edit };
 }
-const open = (view = VIEW) => renderHook(() => useDeskOf(view));
-const wait = (ms: number) => act(() => vi.advanceTimersByTimeAsync(ms));
+const wait = (ms: number) => vi.advanceTimersByTimeAsync(ms);
 const kept = () => JSON.parse(localStorage.getItem("yarvex:desk:s1") ?? "null") as { unsaved: Edit[] } | null;
 const saved = (revision: number, merged: object | null = null) => ({ kind: "ok", value: { revision, merged } });
 /** What each request brought, and the revision it was made on. */
@@ -52,39 +59,40 @@ afterEach(() => vi.useRealTimers());
 describe("saving at the desk", () => {
   it("is one request half a second after the last change; until then the device has it, after it no more", async () => {
     ask.mockResolvedValue(saved(5));
-    const { result } = open();
-    act(() => result.current.edit(titled("a")));
+    const opened = open();
+    opened.edit(titled("a"));
     await wait(300);
-    act(() => result.current.edit(titled("b")));
+    opened.edit(titled("b"));
     await wait(300);
     expect(ask).not.toHaveBeenCalled();
     expect(kept()!.unsaved).toEqual([titled("a"), titled("b")]);
     await wait(300);
     expect(sent()).toEqual([[4, ["a", "b"]]]);
-    expect(result.current.state.kind).toBe("saved");
-    expect(result.current.work.unsaved).toEqual([]);
+    expect(opened.desk.state.kind).toBe("saved");
+    expect(opened.desk.work.unsaved).toEqual([]);
     expect(kept()).toBeNull();
   });
 
   it("what is changed while a request is slow goes in the next one, on the revision that came back", async () => {
     let answer: (reply: unknown) => void = () => {};
     ask.mockImplementationOnce(() => new Promise((resolve) => (answer = resolve))).mockResolvedValue(saved(6));
-    const { result } = open();
-    act(() => result.current.edit(titled("a")));
+    const opened = open();
+    opened.edit(titled("a"));
     await wait(600);
-    act(() => result.current.edit(titled("b")));
+    opened.edit(titled("b"));
     await wait(2000);
     // One at a time.
     expect(sent()).toEqual([[4, ["a"]]]);
     expect(kept()!.unsaved.map((one) => (one as { value: string }).value)).toEqual(["a", "b"]);
-    await act(async () => answer(saved(5)));
+    answer(saved(5));
+    await wait(0);
     await wait(600);
     expect(sent()).toEqual([
       [4, ["a"]],
       [5, ["b"]],
     ]);
-    expect(result.current.state.kind).toBe("saved");
-    expect(result.current.work.document.title).toBe("b");
+    expect(opened.desk.state.kind).toBe("saved");
+    expect(opened.desk.work.document.title).toBe("b");
   });
 
   it("without a network it is kept, tried again every four seconds, and said", async () => {
@@ -92,40 +100,40 @@ describe("saving at the desk", () => {
       .mockResolvedValueOnce({ kind: "offline" })
       .mockResolvedValueOnce({ kind: "offline" })
       .mockResolvedValue(saved(5));
-    const { result } = open();
-    act(() => result.current.edit(titled("a")));
+    const opened = open();
+    opened.edit(titled("a"));
     await wait(600);
-    expect(result.current.state).toEqual({ kind: "failed", message: "(offline)", final: false });
+    expect(opened.desk.state).toEqual({ kind: "failed", message: "(offline)", final: false });
     await wait(4000);
     await wait(600);
     expect(ask).toHaveBeenCalledTimes(2);
     expect(kept()!.unsaved).toEqual([titled("a")]);
     await wait(4000);
     await wait(600);
-    expect(result.current.state.kind).toBe("saved");
+    expect(opened.desk.state.kind).toBe("saved");
     expect(sent().at(-1)).toEqual([4, ["a"]]);
     expect(kept()).toBeNull();
   });
 
   it("what is refused is said, kept, and not tried again by itself", async () => {
     ask.mockResolvedValue({ kind: "refused" });
-    const { result } = open();
-    act(() => result.current.edit(titled("a")));
+    const opened = open();
+    opened.edit(titled("a"));
     await wait(30_000);
     expect(ask).toHaveBeenCalledTimes(1);
-    expect(result.current.state).toMatchObject({ kind: "failed", final: true });
+    expect(opened.desk.state).toMatchObject({ kind: "failed", final: true });
     expect(kept()!.unsaved).toEqual([titled("a")]);
   });
 
   it("a tab that was closed before it was saved: the next one has it on what the server has by then, and sends it", async () => {
     ask.mockResolvedValueOnce({ kind: "offline" }).mockResolvedValue(saved(9));
     const first = open();
-    act(() => first.result.current.edit(titled("a")));
+    first.edit(titled("a"));
     await wait(600);
-    first.unmount();
+    first.stop();
     const changed: SessionDocument = { ...BASE, blocks: BASE.blocks.slice(0, 1) };
-    const { result } = open({ ...VIEW, revision: 8, document: changed });
-    expect(result.current.work.document).toEqual({ ...changed, title: "a" });
+    const opened = open({ ...VIEW, revision: 8, document: changed });
+    expect(opened.desk.work.document).toEqual({ ...changed, title: "a" });
     await wait(600);
     // On the revision that it was made on: what others did since is merged there.
     expect(sent().at(-1)).toEqual([4, ["a"]]);
@@ -137,13 +145,14 @@ describe("saving at the desk", () => {
     const others = { document: theirs, by: ["Mats"], blocks: [theirs.blocks[1]!.id], conflicts: [] };
     let answer: (reply: unknown) => void = () => {};
     ask.mockImplementationOnce(() => new Promise((resolve) => (answer = resolve))).mockResolvedValue(saved(7));
-    const { result } = open();
-    act(() => result.current.edit(titled("a")));
+    const opened = open();
+    opened.edit(titled("a"));
     await wait(600);
-    act(() => result.current.edit(titled("b")));
-    await act(async () => answer(saved(6, others)));
-    expect(result.current.work.document).toEqual({ ...theirs, title: "b" });
-    expect(result.current.notice).toBe("Mats changed block B at the same time: both changes are in it.");
+    opened.edit(titled("b"));
+    answer(saved(6, others));
+    await wait(0);
+    expect(opened.desk.work.document).toEqual({ ...theirs, title: "b" });
+    expect(opened.desk.notice).toBe("Mats changed block B at the same time: both changes are in it.");
     await wait(600);
     expect(sent().at(-1)).toEqual([6, ["b"]]);
   });
@@ -153,27 +162,27 @@ describe("saving at the desk", () => {
     const mine: Edit = { kind: "setBlock", blockId: block!.id, field: "methodId", value: "density" };
     const merged = { document: BASE, by: ["Mats"], blocks: [block!.id], conflicts: [{ mine, theirs: mine }] };
     ask.mockResolvedValue(saved(6, merged));
-    const { result } = open();
-    act(() => result.current.edit(mine));
+    const opened = open();
+    opened.edit(mine);
     await wait(600);
-    expect(result.current.notice).toBe(
+    expect(opened.desk.notice).toBe(
       "Mats changed the same thing in block A first: 1 of your changes was not taken. Look it over.",
     );
-    expect(result.current.work.document).toEqual(BASE);
+    expect(opened.desk.work.document).toEqual(BASE);
   });
 
   it("a session that is read again goes on from there, unless it is older than what is known", async () => {
     ask.mockResolvedValue(saved(6));
-    const { result } = open();
-    act(() => result.current.edit(titled("a")));
+    const opened = open();
+    opened.edit(titled("a"));
     await wait(600);
-    expect(result.current.readAgain({ sessionId: "s1", revision: 5 })).toBe(false);
-    expect(result.current.readAgain({ sessionId: "s1", revision: 8 })).toBe(true);
-    act(() => result.current.edit(titled("b")));
+    expect(opened.readAgain({ sessionId: "s1", revision: 5 })).toBe(false);
+    expect(opened.readAgain({ sessionId: "s1", revision: 8 })).toBe(true);
+    opened.edit(titled("b"));
     await wait(600);
     expect(sent().at(-1)).toEqual([8, ["b"]]);
     // Another session's count is another.
-    expect(result.current.readAgain({ sessionId: "s2", revision: 1 })).toBe(true);
+    expect(opened.readAgain({ sessionId: "s2", revision: 1 })).toBe(true);
   });
 });
 
