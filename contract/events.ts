@@ -5,6 +5,7 @@ import {
   type FloorEvent,
   type FloorEventBody,
   type FloorEventKind,
+  firstOf,
   LIMITS,
   MUSCLES,
   type Occurrence,
@@ -194,7 +195,7 @@ export function* readEventSteps(sent: unknown): Steps<ReadEvent> {
   if (JSON.stringify(sent ?? null).length > MOST_EVENT_BYTES) return { ok: false, because: "it is too long" };
   const read = yield* checkSteps(floorEventSchema, sent, 1);
   if (read.ok) return { ok: true, event: read.value };
-  const { field, message } = read.problems[0]!;
+  const { field, message } = firstOf(read.problems);
   const name = field.split(".").findLast((part) => part in FIELD_WORDS) ?? "";
   return { ok: false, because: `${FIELD_WORDS[name] ?? "it"} ${message}` };
 }

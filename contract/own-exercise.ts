@@ -1,6 +1,7 @@
 /** An exercise of a coach's own: its form, what is stored of it, and what is wrong with it. */
 import {
   type ExerciseDefinition,
+  entriesOf,
   exerciseFrom,
   exerciseProblems,
   guessExercise,
@@ -92,9 +93,7 @@ export function definitionOf(own: OwnExercise): ExerciseDefinition {
     ...(own.cues.length > 0 ? { cues: own.cues } : {}),
     ...(own.shares.length > 0
       ? {
-          shares: Object.fromEntries(
-            own.shares.map(({ region, share }) => [region, share]),
-          ) as ExerciseDefinition["shares"],
+          shares: Object.fromEntries(own.shares.map(({ region, share }) => [region, share])),
         }
       : {}),
     unsafe: !own.failureSafeAlone,
@@ -118,10 +117,7 @@ export function ownExerciseOf(definition: ExerciseDefinition): OwnExercise {
     stability: exercise.stability,
     learning: exercise.learning,
     cues: definition.cues ?? [],
-    shares: Object.entries(definition.shares ?? {}).map(([region, share]) => ({
-      region,
-      share,
-    })) as OwnExercise["shares"],
+    shares: entriesOf(definition.shares ?? {}).map(([region, share]) => ({ region, share })),
     failureSafeAlone: exercise.failureSafeAlone,
   };
 }

@@ -4,7 +4,7 @@
  * checked in pieces, so that no request holds up the others. A schema carries the type of what it lets through.
  */
 import * as yup from "yup";
-import { runInPieces, runSteps, type Steps } from "../core";
+import { mapValues, runInPieces, runSteps, type Steps } from "../core";
 
 /** A check of a value of type T. */
 export interface Schema<T> {
@@ -75,9 +75,6 @@ export const choosing = <T>(by: string, schemas: Readonly<Record<string, Schema<
     },
   },
 });
-
-const mapValues = <A, B>(record: Readonly<Record<string, A>>, map: (value: A, key: string) => B): Record<string, B> =>
-  Object.fromEntries(Object.entries(record).map(([key, value]) => [key, map(value, key)]));
 
 /** A schema chosen by the value. */
 export const schemaBy = <T>(choose: (value: unknown) => Schema<unknown>): Schema<T> => ({

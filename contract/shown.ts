@@ -4,6 +4,7 @@ import {
   type ExerciseDefinition,
   type ExposurePurpose,
   type GymEquipment,
+  mapValues,
   type SessionDocument,
   type Settings,
   type ShownLoad,
@@ -86,9 +87,6 @@ const ofSecond = (load: SecondLoad): ThirdLoad => ({
   expectedReps: load.expectedReps === null ? null : [load.expectedReps],
 });
 
-const mapValues = <A, B>(record: Readonly<Record<string, A>>, change: (value: A) => B): Record<string, B> =>
-  Object.fromEntries(Object.entries(record).map(([key, value]) => [key, change(value)]));
-
 function upcastLoads(document: SessionDocument, loads: Readonly<Record<string, ThirdLoad>>): Record<string, ShownLoad> {
   const exerciseOf = new Map<string, string>();
   for (const block of [...document.blocks, ...(document.finisher ? [document.finisher] : [])])
@@ -106,10 +104,10 @@ function upcastLoads(document: SessionDocument, loads: Readonly<Record<string, T
 /** Stored settings, filled up with the defaults that an older record did not know. */
 export function settingsOf(stored: unknown): Settings {
   const known = (stored ?? {}) as Partial<Settings>;
-  const settings = Object.fromEntries(
-    Object.entries(DEFAULT_SETTINGS).map(([key, value]) => [key, known[key as keyof Settings] ?? value]),
-  ) as unknown as Settings;
-  return { ...settings, assumed: { ...DEFAULT_SETTINGS.assumed, ...known.assumed } };
+  const said = Object.fromEntries(
+    Object.entries(known).filter(([key, value]) => key in DEFAULT_SETTINGS && value != null),
+  );
+  return { ...DEFAULT_SETTINGS, ...said, assumed: { ...DEFAULT_SETTINGS.assumed, ...known.assumed } };
 }
 
 const sessions = new WeakMap<ShownContent, ShownSession>();

@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { expect, it } from "vitest";
-import { groupBy, unmoved } from "./lists";
+import { entryAt, firstOf, foundIn, groupBy, lastOf, unmoved, valueAt } from "./lists";
 import { canonicalJson, sameValue } from "./same";
 
 it("groups keep the order of their keys and of what is in them", () => {
@@ -51,4 +51,24 @@ it("values are the same by what they hold, not by the order of their keys", () =
       if (canonicalJson(a) === canonicalJson(b)) expect(sameValue(a, b)).toBe(true);
     }),
   );
+});
+
+it("what must be there is given, what may be nothing too: 0 and an empty text are there", () => {
+  expect([entryAt([4, 0], 1), firstOf([0, 4]), lastOf(["a", ""]), valueAt(new Map([["a", 0]]), "a")]).toEqual([
+    0,
+    0,
+    "",
+    0,
+  ]);
+  expect(foundIn([4, 0, 7], (n) => n < 4)).toBe(0);
+});
+
+it.each<[string, () => unknown]>([
+  ["an index beyond the end", () => entryAt([1, 2], 2)],
+  ["the first of none", () => firstOf([])],
+  ["the last of none", () => lastOf([])],
+  ["a key that is not in the map", () => valueAt(new Map<string, number>(), "a")],
+  ["what no entry is", () => foundIn([1, 2], (n) => n > 2)],
+])("%s is a mistake, thrown where it is made", (_, ask) => {
+  expect(ask).toThrow(RangeError);
 });

@@ -38,3 +38,36 @@ export const keysOf = <K extends string>(record: Readonly<Partial<Record<K, unkn
 /** The entries of a record of known keys, with their types. */
 export const entriesOf = <K extends string, V>(record: Readonly<Partial<Record<K, V>>>): [K, V][] =>
   Object.entries(record) as [K, V][];
+
+/** A record of known keys, each with its value. */
+export const recordOfKeys = <K extends string, V>(keys: readonly K[], value: (key: K) => V): Record<K, V> =>
+  Object.fromEntries(keys.map((key) => [key, value(key)])) as Record<K, V>;
+
+/** The same record with other values. */
+export const mapValues = <K extends string, A, B>(
+  record: Readonly<Record<K, A>>,
+  change: (value: A, key: K) => B,
+): Record<K, B> => recordOfKeys(keysOf(record), (key) => change(record[key], key));
+
+/** What must be there and is not: a mistake of ours, said where it is made and not where it is felt. */
+function missing(what: string): never {
+  throw new RangeError(`${what} is not there`);
+}
+
+/** The entry of a list at an index that it is known to have; throws a RangeError where it has not. */
+export const entryAt = <T>(list: ArrayLike<T>, index: number): T =>
+  list[index] ?? missing(`Entry ${index} of ${list.length}`);
+
+/** The first entry of a list that has one; throws a RangeError where it is empty. */
+export const firstOf = <T>(list: ArrayLike<T>): T => list[0] ?? missing("The first entry");
+
+/** The last entry of a list that has one; throws a RangeError where it is empty. */
+export const lastOf = <T>(list: ArrayLike<T>): T => list[list.length - 1] ?? missing("The last entry");
+
+/** The value of a key that a map is known to have; throws a RangeError where it has not. */
+export const valueAt = <K, V>(map: ReadonlyMap<K, V>, key: K): V =>
+  map.get(key) ?? missing(`The value of ${String(key)}`);
+
+/** The first entry for which something holds, which it is known to do for one; throws a RangeError where it does for none. */
+export const foundIn = <T>(list: readonly T[], holds: (one: T) => boolean): T =>
+  list.find(holds) ?? missing("What was looked for");

@@ -1,5 +1,6 @@
 /** What was done, as the core sees it: sets of a lift on a day, oldest first. */
 import type { Tiredness } from "./forecast/tiredness";
+import { entryAt } from "./lists";
 import { type CurveObservation, type FittedCurve, fitCurve, IMPLAUSIBLE_KG } from "./load/curve";
 import { type E1rmEstimate, e1rmFactor, estimateE1rm, populationCurve, type RepCurve } from "./load/e1rm";
 import type { Settings } from "./settings";
@@ -295,5 +296,7 @@ function withoutSets(exposure: Exposure, wrong: ReadonlySet<string>): Exposure[]
 export function median(values: readonly number[]): number {
   const sorted = [...values].sort((a, b) => a - b);
   const middle = Math.floor(sorted.length / 2);
-  return sorted.length % 2 === 1 ? sorted[middle]! : (sorted[middle - 1]! + sorted[middle]!) / 2;
+  return sorted.length % 2 === 1
+    ? entryAt(sorted, middle)
+    : (entryAt(sorted, middle - 1) + entryAt(sorted, middle)) / 2;
 }

@@ -64,11 +64,11 @@ let opened: Promise<IDBPDatabase<DeviceTables>> | null = null;
 export function deviceDatabase(): Promise<IDBPDatabase<DeviceTables>> {
   opened ??= openDB<DeviceTables>("yarvex-floor", 2, {
     async upgrade(db, before, _now, tx) {
-      const old = {
-        floors: [] as StoredFloor[],
-        events: [] as Omit<StoredEvent, "memberId" | "because">[],
-        pending: [] as Pending[],
-      };
+      const old: {
+        floors: StoredFloor[];
+        events: Omit<StoredEvent, "memberId" | "because">[];
+        pending: Pending[];
+      } = { floors: [], events: [], pending: [] };
       if (before === 1) {
         old.floors = await tx.objectStore("floors").getAll();
         old.events = await tx.objectStore("events").getAll();

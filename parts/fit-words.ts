@@ -6,6 +6,7 @@ import {
   type Catalogue,
   decimal,
   exerciseOrThrow,
+  firstOf,
   type LongerKind,
   muscleName,
   type SessionDocument,
@@ -81,7 +82,7 @@ export function fitWords(document: SessionDocument, catalogue: Catalogue) {
       changes.flatMap((change, index) => {
         if (change.kind !== "roundFewer") return [words.shorter(change)];
         const alike = changes.filter((one) => one.kind === "roundFewer" && one.blockId === change.blockId);
-        return changes.indexOf(alike[0]!) === index ? [words.shorter(change, alike.length)] : [];
+        return changes.indexOf(firstOf(alike)) === index ? [words.shorter(change, alike.length)] : [];
       }),
   };
 }

@@ -3,6 +3,7 @@ import { extent } from "d3-array";
 import { type ScaleLinear, scaleLinear, scaleUtc } from "d3-scale";
 import { line as d3line } from "d3-shape";
 import type { ReactNode } from "react";
+import { entryAt } from "@/core";
 import { useDates } from "@/parts/region";
 
 interface ChartPoint {
@@ -54,8 +55,8 @@ export function LineChart({
   if (points.length === 0) return <p className="text-quiet">{empty}</p>;
   const dates = points.map(dayOf);
   const all = [...points, ...also];
-  const [from, to] = extent(all.map(dayOf)) as [Date, Date];
-  const [first, last] = extent(all.map(({ date }) => date));
+  const [first = "", last = ""] = extent(all.map(({ date }) => date));
+  const [from, to] = [dayOf({ date: first }), dayOf({ date: last })];
   const x = scaleUtc()
     .domain(
       from.getTime() === to.getTime()
@@ -64,15 +65,15 @@ export function LineChart({
     )
     .range([pad.left, width - pad.right]);
   const values = [...all.map((point) => point.value), ...(band ?? [])];
-  const [low, high] = extent(values) as [number, number];
+  const [low = 0, high = 0] = extent(values);
   const room = Math.max((high - low) * 0.2, Math.abs(high) * 0.02, 0.5);
   const y = scaleLinear()
     .domain([low - room, high + room])
     .nice(3)
     .range([height - pad.bottom, pad.top]);
   const path = d3line<ChartPoint>()
-    .x((_, index) => x(dates[index]!))
-    .y((point) => y(point.value))(points.slice() as ChartPoint[]);
+    .x((_, index) => x(entryAt(dates, index)))
+    .y((point) => y(point.value))([...points]);
   return (
     <figure className="m-0">
       <figcaption className="narrow font-semibold">
@@ -116,7 +117,7 @@ export function LineChart({
           point.isTested ? (
             <circle
               key={point.date + index}
-              cx={x(dates[index]!)}
+              cx={x(entryAt(dates, index))}
               cy={y(point.value)}
               r={4.5}
               fill="var(--color-ground)"
@@ -125,9 +126,15 @@ export function LineChart({
             />
           ) : point.isNew ? (
             <g key={point.date + index}>
-              <rect x={x(dates[index]!) - 5} y={y(point.value) - 5} width={10} height={10} fill="var(--color-madder)" />
+              <rect
+                x={x(entryAt(dates, index)) - 5}
+                y={y(point.value) - 5}
+                width={10}
+                height={10}
+                fill="var(--color-madder)"
+              />
               <text
-                x={x(dates[index]!)}
+                x={x(entryAt(dates, index))}
                 y={y(point.value) - 9}
                 textAnchor="end"
                 fontSize={11}
@@ -140,7 +147,7 @@ export function LineChart({
           ) : (
             <rect
               key={point.date + index}
-              x={x(dates[index]!) - 3}
+              x={x(entryAt(dates, index)) - 3}
               y={y(point.value) - 3}
               width={6}
               height={6}

@@ -1,7 +1,15 @@
 "use client";
 import { clsx } from "clsx";
 import { memo, useEffect, useRef } from "react";
-import { fallsShort, type ShorthandError, type Slot, shortSentence, type WorkForecast, type WorkSet } from "@/core";
+import {
+  fallsShort,
+  firstOf,
+  type ShorthandError,
+  type Slot,
+  shortSentence,
+  type WorkForecast,
+  type WorkSet,
+} from "@/core";
 import { sameProps } from "@/ui/same-props";
 import type { ComputedSession } from "@/views";
 import { cellFigure, likelyFigure } from "./set-words";
@@ -63,9 +71,9 @@ function Cell({ slot, round, computed, selected, inRange, editing, error, on }: 
   // A long last cell may run over the empty rounds beside it.
   const wide = round === slot.sets.length - 1 && (slot.sets[round]?.segments.length ?? 1) > 1;
   const set = slot.sets[round] ?? null;
-  const load = set && computed.resolved.loads.get(set.segments[0]!.id);
+  const load = set && computed.resolved.loads.get(firstOf(set.segments).id);
   const asked = set?.segments[0]?.rir ?? null;
-  const likely = set && computed.forecast.bySegment.get(set.segments[0]!.id);
+  const likely = set && computed.forecast.bySegment.get(firstOf(set.segments).id);
   const short = likely ? fallsShort(likely) : false;
   // What the lift's rule leaves out has no load: a set fewer after weeks away.
   const leftOut = set !== null && !load;

@@ -2,6 +2,7 @@
 import {
   type Block,
   decimal,
+  firstOf,
   isBodyweight,
   type LoggedSet,
   massFigure,
@@ -68,7 +69,7 @@ export function readingOf(
   loads: ReadonlyMap<string, ResolvedLoad>,
   settings: Settings,
 ): { said: string; assumed: string[] } {
-  const first = set.segments[0]!;
+  const first = firstOf(set.segments);
   const load = loads.get(first.id);
   const parts: string[] = [];
   const assumed: string[] = [];

@@ -23,6 +23,8 @@ interface Store {
   readonly remove: (templateId: string) => Promise<unknown>;
 }
 
+const FIRST: Place | null = null;
+
 /** What was kept to start from, by name, searched and paged; each drawn by its screen, beside the button that removes it. */
 export function TemplatePicker({
   store,
@@ -40,7 +42,7 @@ export function TemplatePicker({
   const { data, error, hasNextPage, fetchNextPage, isFetching } = useInfiniteQuery({
     queryKey: [...store.key, settled],
     queryFn: ({ pageParam }) => store.read(settled, pageParam),
-    initialPageParam: null as Place | null,
+    initialPageParam: FIRST,
     getNextPageParam: (page) => page.next,
     placeholderData: keepPreviousData,
   });

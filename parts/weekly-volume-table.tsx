@@ -4,14 +4,15 @@ import {
   BUILDING,
   decimal,
   entriesOf,
-  keysOf,
   type Muscle,
   type MuscleLoad,
+  mapValues,
   massFigure,
   muscleName,
   type WeightUnit,
   weeklySetBand,
 } from "@/core";
+import { chosen, optionsOf } from "@/ui/choice";
 import type { MuscleMeasure, WeekColumn, WeeksModel, WeeksView } from "@/views";
 
 const MEASURES: Readonly<Record<MuscleMeasure, { readonly name: string; readonly about: string }>> = {
@@ -19,6 +20,8 @@ const MEASURES: Readonly<Record<MuscleMeasure, { readonly name: string; readonly
   volumeLoadKg: { name: "Volume load", about: "{unit}, indirect work half" },
   tensionSeconds: { name: "Time under tension", about: "minutes, indirect work half" },
 };
+
+const MEASURE_NAMES = mapValues(MEASURES, ({ name }) => name);
 
 const figureOf = (load: MuscleLoad | undefined, measure: MuscleMeasure, unit: WeightUnit): string => {
   const amount = load?.[measure] ?? 0;
@@ -57,14 +60,10 @@ export function WeeklyVolumeTable({
           <select
             aria-label="What is counted of each muscle"
             value={measure}
-            onChange={(event) => setMeasure(event.target.value as MuscleMeasure)}
+            onChange={chosen(MEASURE_NAMES, (one) => setMeasure(one))}
             className="min-h-6 max-w-44 rounded-[3px] border border-rule bg-surface px-1 font-bold"
           >
-            {keysOf(MEASURES).map((one) => (
-              <option key={one} value={one}>
-                {MEASURES[one].name}
-              </option>
-            ))}
+            {optionsOf(MEASURE_NAMES)}
           </select>
           <span className="narrow block font-normal">
             {MEASURES[measure].about.replace("{unit}", view.client.unit)}

@@ -2,7 +2,7 @@
 import { closeSync, existsSync, fsyncSync, openSync, renameSync, rmSync } from "node:fs";
 import { basename, dirname, join } from "node:path";
 import { binaries, clientOf } from "./postgres";
-import { run, UserFacingError } from "./system";
+import { codeOf, run, UserFacingError } from "./system";
 
 /** The address without its password, which goes by the environment: a list of processes shows the one and not the other. */
 function reach(url: string): { readonly args: readonly string[]; readonly env: NodeJS.ProcessEnv } {
@@ -39,7 +39,7 @@ export async function dump(url: string, file: string): Promise<void> {
   try {
     closeSync(openSync(part, "wx", 0o600));
   } catch (error) {
-    throw new UserFacingError(`${dirname(file)} cannot be written (${(error as NodeJS.ErrnoException).code}).`);
+    throw new UserFacingError(`${dirname(file)} cannot be written (${codeOf(error)}).`);
   }
   try {
     const { args, env } = reach(url);

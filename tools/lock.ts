@@ -6,7 +6,7 @@
 import { randomBytes } from "node:crypto";
 import { linkSync, mkdirSync, readdirSync, readFileSync, renameSync, rmSync, writeFileSync } from "node:fs";
 import { dirname, join } from "node:path";
-import { UserFacingError } from "./system";
+import { codeOf, UserFacingError } from "./system";
 
 interface LockOwner {
   readonly pid: number;
@@ -22,7 +22,7 @@ export function processOf(pid: number): LockOwner | null {
     const fields = stat.slice(stat.lastIndexOf(")") + 2).split(" ");
     return fields[0] === "Z" || fields[0] === "X" ? null : { pid, started: fields[19] ?? "" };
   } catch (error) {
-    if ((error as NodeJS.ErrnoException).code === "ENOENT" && process.platform === "linux") return null;
+    if (codeOf(error) === "ENOENT" && process.platform === "linux") return null;
   }
   try {
     process.kill(pid, 0);
@@ -61,7 +61,7 @@ export function createWhole(file: string, content: string): boolean {
     linkSync(draft, file);
     return true;
   } catch (error) {
-    if ((error as NodeJS.ErrnoException).code === "EEXIST") return false;
+    if (codeOf(error) === "EEXIST") return false;
     throw error;
   } finally {
     rmSync(draft, { force: true });

@@ -19,6 +19,7 @@ import { dirname, join } from "node:path";
 import pg from "pg";
 import { createWhole, take, Users, withLock } from "./lock";
 import {
+  codeOf,
   found,
   freePort,
   installDebian,
@@ -209,7 +210,7 @@ async function ensureLogins(bin: string, folder: string, url: string, passwords:
   try {
     await ensureWebRole(url, passwords.webPassword);
   } catch (error) {
-    if ((error as { code?: string }).code !== "28P01") throw error;
+    if (codeOf(error) !== "28P01") throw error;
     say("The database's password is not the one in the secrets, which were lost or changed: it is set anew.");
     say("Everybody has to sign in again; nothing else is lost.");
     resetPassword(bin, folder, passwords.databasePassword);
@@ -373,7 +374,7 @@ export async function ensureDatabase(server: Server, name: string, template?: st
     await direct.end();
     return false;
   } catch (error) {
-    if ((error as { code?: string }).code !== "3D000") throw error;
+    if (codeOf(error) !== "3D000") throw error;
   }
   try {
     await withMaintenance(server, (client) =>
@@ -381,7 +382,7 @@ export async function ensureDatabase(server: Server, name: string, template?: st
     );
   } catch (error) {
     // Somebody else made it in the same moment.
-    if (!["42P04", "23505"].includes((error as { code?: string }).code ?? "")) throw error;
+    if (!["42P04", "23505"].includes(codeOf(error))) throw error;
   }
   return true;
 }

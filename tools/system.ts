@@ -17,7 +17,7 @@ export function makeStateFolder(): void {
     writeFileSync(join(STATE, ".writable"), "");
   } catch (error) {
     throw new UserFacingError(
-      `The folder ${STATE} cannot be written (${(error as NodeJS.ErrnoException).code}). Yarvex keeps its database there.`,
+      `The folder ${STATE} cannot be written (${codeOf(error)}). Yarvex keeps its database there.`,
     );
   }
 }
@@ -157,3 +157,20 @@ export function onEnd(first: () => Promise<void> | void) {
 
 export const output = (program: string, args: string[]): string =>
   execFileSync(program, args, { encoding: "utf8" }).trim();
+
+/** What a fault of the system or of the database says of itself; nothing is known of anything else that is thrown. */
+export interface CodedError {
+  readonly code?: unknown;
+  readonly cause?: unknown;
+  readonly address?: unknown;
+  readonly port?: unknown;
+  readonly path?: unknown;
+  readonly message?: unknown;
+}
+
+/** A fault as one that may have a code; null where nothing of an object was thrown. */
+export const codedError = (error: unknown): CodedError | null =>
+  typeof error === "object" && error !== null ? error : null;
+
+/** The code of a fault ("ENOENT", "28P01"); empty where it has none. */
+export const codeOf = (error: unknown): string => String(codedError(error)?.code ?? "");

@@ -1,5 +1,5 @@
 /** What goes wrong around a program, in one plain sentence each. */
-import { UserFacingError } from "./system";
+import { type CodedError, codedError, UserFacingError } from "./system";
 
 /** PORT as it was given. */
 export function portOf(given: string | undefined): number {
@@ -10,26 +10,13 @@ export function portOf(given: string | undefined): number {
   return port;
 }
 
-interface Coded {
-  readonly code?: unknown;
-  readonly cause?: unknown;
-  readonly address?: unknown;
-  readonly port?: unknown;
-  readonly path?: unknown;
-  readonly message?: unknown;
-}
-
 /** The sentence for a fault, or null where it is the program's own. */
 export function userFacingMessage(
   error: unknown,
   where = whereIs(process.env.DATABASE_OWNER_URL ?? process.env.DATABASE_URL),
 ): string | null {
   if (error instanceof UserFacingError) return error.message;
-  for (
-    let one = error as Coded | undefined, depth = 0;
-    one && depth < 6;
-    one = one.cause as Coded | undefined, depth++
-  ) {
+  for (let one = codedError(error), depth = 0; one && depth < 6; one = codedError(one.cause), depth++) {
     const sentence = sentenceOf(one, where);
     if (sentence) return sentence;
   }
@@ -42,7 +29,7 @@ function whereIs(address: string | undefined): string {
   return `the database ${pathname.slice(1)} at ${hostname}:${port || "5432"}`;
 }
 
-function sentenceOf({ code, path, message }: Coded, where: string): string | null {
+function sentenceOf({ code, path, message }: CodedError, where: string): string | null {
   if (typeof message === "string" && /timeout expired|timeout exceeded when trying to connect/.test(message))
     return `No PostgreSQL server answers for ${where}.`;
   switch (code) {

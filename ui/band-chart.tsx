@@ -36,7 +36,7 @@ export function BandChart({
 }) {
   if (curve.length === 0) return null;
   const pad = { left: 40, right: 12, top: 10, bottom: 32 };
-  const [from, to] = extent(curve, (point) => point.x) as [number, number];
+  const [from = 0, to = 0] = extent(curve, (point) => point.x);
   const low = Math.min(...curve.map((point) => point.low), ...seen.map((one) => one.y));
   const high = Math.max(...curve.map((point) => point.high), ...seen.map((one) => one.y));
   const x = scaleLinear()

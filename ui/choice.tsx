@@ -5,13 +5,18 @@ export type Choices<T extends string> = Readonly<Record<T, string>>;
 
 const keysOf = <T extends string>(choices: Choices<T>): T[] => Object.keys(choices) as T[];
 
-/** The options of a select. */
-export const optionsOf = <T extends string>(choices: Choices<T>): ReactNode =>
-  keysOf(choices).map((one) => (
-    <option key={one} value={one}>
-      {choices[one]}
-    </option>
-  ));
+/** The options of a select; those alone that may be offered. */
+export const optionsOf = <T extends string>(
+  choices: Choices<T>,
+  isOffered: (one: T) => boolean = () => true,
+): ReactNode =>
+  keysOf(choices)
+    .filter(isOffered)
+    .map((one) => (
+      <option key={one} value={one}>
+        {choices[one]}
+      </option>
+    ));
 
 /** What a select tells of: one of its choices, typed; anything else is told to nobody. */
 export const chosen =

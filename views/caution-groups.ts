@@ -1,5 +1,5 @@
 /** Cautions as a coach reads them: one line for a rule wherever it holds, the gravest first, without what was switched off. */
-import { CAUTION_IDS, CAUTIONS, type CautionId, type Severity } from "../core";
+import { CAUTION_IDS, CAUTIONS, type CautionId, firstOf, type Severity } from "../core";
 import type { Caution } from "./cautions";
 import type { SessionContext } from "./views";
 
@@ -70,8 +70,8 @@ function grouped(cautions: readonly Caution[]): CautionGroup[] {
   }
   return [...groups.values()]
     .map((own) => ({
-      rule: own[0]!.rule,
-      severity: own[0]!.severity,
+      rule: firstOf(own).rule,
+      severity: firstOf(own).severity,
       places: [...new Set(own.map(({ place }) => liftOf(place)))],
       cautions: own,
     }))
@@ -83,4 +83,4 @@ function grouped(cautions: readonly Caution[]): CautionGroup[] {
 }
 
 /** "A1" of "A1, round 3". */
-const liftOf = (place: string): string => place.split(",")[0]!;
+const liftOf = (place: string): string => firstOf(place.split(","));

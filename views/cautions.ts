@@ -15,6 +15,7 @@ import {
   decimal,
   equipmentProblems,
   exerciseOrThrow,
+  firstOf,
   formatClock,
   holeSentence,
   isBodyweight,
@@ -34,6 +35,7 @@ import {
   shortSlots,
   slotById,
   slotLabels,
+  valueAt,
   withinTimeSentence,
 } from "../core";
 import type { ComputedSession } from "./compute";
@@ -80,7 +82,7 @@ export function cautionsOf(view: SessionContext, document: SessionDocument, comp
   }
   for (const { timeline } of computed.timeline.blocks) {
     const { block, run } = timeline;
-    if (run.problem) say("within-time", labels.get(block.slots[0]!.id)!, withinTimeSentence(run.problem));
+    if (run.problem) say("within-time", valueAt(labels, firstOf(block.slots).id), withinTimeSentence(run.problem));
     for (const conflict of timeline.conflicts)
       say("time-conflict", `${labels.get(conflict.slotId)}, round ${conflict.round + 1}`, conflictSentence(conflict));
   }

@@ -6,6 +6,7 @@ import {
   daysInWeek,
   type Exercise,
   entriesOf,
+  entryAt,
   exerciseOrThrow,
   type Muscle,
   type PlanDocument,
@@ -40,7 +41,7 @@ export function planFigures(document: PlanDocument, view: WeeksView, isKept: boo
   const catalogue = catalogueIn(view.exercises);
   const ends = new Map<string, { exercise: Exercise; asked: string; week: number }>();
   const isLast = (cell: WeekCell | null): cell is WeekCell =>
-    cell?.state === "planned" && BUILDING.has(columns[cell.week]!.phase.kind);
+    cell?.state === "planned" && BUILDING.has(entryAt(columns, cell.week).phase.kind);
   for (const { rows } of days)
     for (const { slot, cells } of rows) {
       const last = cells.findLast(isLast);

@@ -8,6 +8,7 @@ import {
   blockNameWords,
   type Catalogue,
   curveKg,
+  entryAt,
   exerciseOrThrow,
   expandSession,
   type FittedReserve,
@@ -36,6 +37,7 @@ import {
   seenOf,
   type Timeline,
   totalSession,
+  valueAt,
 } from "../core";
 import type { FloorClient, LiftLog, SessionContext } from "./views";
 
@@ -91,7 +93,7 @@ function resolveContext(context: SessionContext, records: ReadonlyMap<string, Li
     calendar: { date: context.date, purpose: context.purpose, planWeek: context.planWeek },
     recordOf: (lineage) => records.get(lineage) ?? null,
     related: context.known.flatMap(({ lineage, exerciseId, e1rmKg: kept }) => {
-      const e1rmKg = records.has(lineage) ? records.get(lineage)!.e1rmKg : kept;
+      const e1rmKg = records.has(lineage) ? valueAt(records, lineage).e1rmKg : kept;
       return e1rmKg ? [{ exerciseId, e1rmKg }] : [];
     }),
     trainingMaxKg: (lineage) => context.lifts.find((lift) => lift.lineage === lineage)?.trainingMaxKg ?? null,
@@ -145,7 +147,7 @@ export function* computeSteps(
     const expectedReps = ({ id }: Segment, miniSet: number) => {
       if (!series.has(id)) series.set(id, openSeriesOf(known, id));
       const reps = series.get(id);
-      return reps ? reps[Math.min(miniSet, reps.length - 1)]! : null;
+      return reps ? entryAt(reps, Math.min(miniSet, reps.length - 1)) : null;
     };
     yield;
     timeline = expandSession(document, { ...plain, expectedReps });

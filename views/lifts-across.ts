@@ -3,6 +3,8 @@ import {
   allBlocks,
   dayOfSlot,
   type Exposure,
+  firstOf,
+  lastOf,
   liftRecord,
   mean,
   type PlanDocument,
@@ -107,7 +109,7 @@ export function liftsAcross(view: WeeksView, model: WeeksModel): LiftAcrossWeeks
       const trained = record?.estimates.filter(({ date }) => !light.has(date) && !isDeload(date, view)) ?? [];
       const drops = (log?.exposures ?? []).slice(-DAYS_SPEAKING).flatMap(({ sets }) => {
         const working = sets.filter((set) => set.working);
-        return working.length > 1 ? [working[0]!.reps - working.at(-1)!.reps] : [];
+        return working.length > 1 ? [firstOf(working).reps - lastOf(working).reps] : [];
       });
       return {
         dayId: row.dayId,
@@ -117,7 +119,7 @@ export function liftsAcross(view: WeeksView, model: WeeksModel): LiftAcrossWeeks
         trend: trendOf(trained, view.client.trainingAge),
         e1rmKg: record?.e1rmKg ?? null,
         bandKg: record?.bandKg ?? null,
-        gainedKg: loads.length > 1 ? loads.at(-1)! - loads[0]! : null,
+        gainedKg: loads.length > 1 ? lastOf(loads) - firstOf(loads) : null,
         dropOff: drops.length > 0 ? mean(drops) : null,
         restSeconds: restOf(row, log, plan),
         reserveOff: meanOf((log?.exposures ?? []).slice(-DAYS_SPEAKING).flatMap(reservesOff)),

@@ -1,7 +1,7 @@
 /** A client's own look back over weeks, in plain words: what was kept, and where each lift goes. */
 
 import { catalogueIn } from "../contract/catalogue";
-import { addDays, type Exercise, exerciseOrThrow, liftRecord, mondayOf, type Trend, trendOf } from "../core";
+import { addDays, type Exercise, exerciseOrThrow, lastOf, liftRecord, mondayOf, type Trend, trendOf } from "../core";
 import type { ClientView } from "./views";
 
 export interface MyLift {
@@ -41,7 +41,7 @@ export function myWeeks(view: ClientView): MyWeeksView {
     const record = liftRecord(exposures, view.settings, tested);
     if (record.estimates.length < LEAST_DAYS) return [];
     const light = new Set(exposures.filter(({ purpose }) => purpose !== "training").map(({ date }) => date));
-    const last = record.estimates.at(-1)!.date;
+    const last = lastOf(record.estimates).date;
     return [
       {
         lineage,

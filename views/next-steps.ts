@@ -12,10 +12,12 @@ import {
   daysBetween,
   daysInWeek,
   deloadSigns,
+  type Exercise,
   endDay,
   entriesOf,
   exerciseOrThrow,
   type FeltSession,
+  firstOf,
   keysOf,
   type Muscle,
   mean,
@@ -27,7 +29,6 @@ import {
   planWeeks,
   putPhase,
   REGIONS,
-  type RegionId,
   sessionOfWeek,
   setsMore,
   type Trend,
@@ -210,8 +211,8 @@ function wayFor({ slot, weeks }: LiftAcrossWeeks, view: WeeksView, model: WeeksM
   return few ? "aSetMore" : "otherRule";
 }
 
-const trains = (shares: Readonly<Record<string, number>>, muscle: Muscle): boolean =>
-  Object.entries(shares).some(([region, share]) => share === 1 && REGIONS[region as RegionId].muscle === muscle);
+const trains = (shares: Exercise["shares"], muscle: Muscle): boolean =>
+  entriesOf(shares).some(([region, share]) => share === 1 && REGIONS[region].muscle === muscle);
 
 function stalledEdits(
   { dayId, slot }: LiftAcrossWeeks,
@@ -239,7 +240,7 @@ function stalledEdits(
     way === "aSetMore"
       ? setsMore({ block, slot: own }, 1)
       : own.sets.flatMap((set) => {
-          const first = set?.role === "working" ? set.segments[0]! : null;
+          const first = set?.role === "working" ? firstOf(set.segments) : null;
           return first?.load.kind === "unsaid"
             ? [
                 {

@@ -9,6 +9,7 @@ import {
   dateOfDay,
   type Edit,
   exerciseOrThrow,
+  foundIn,
   fromKg,
   isBodyweight,
   type MakeId,
@@ -49,7 +50,11 @@ export function nextWeekOf(view: WeeksView, at: { readonly dayId: string; readon
   if (!plan || !day) return null;
   const model = weeksModel(plan, view);
   // Where sessions go in turn, its next turn may be in the same week, on another day.
-  const date = dateOfDay(plan, plan.days.find(({ id }) => id === at.dayId)!, at.week);
+  const date = dateOfDay(
+    plan,
+    foundIn(plan.days, ({ id }) => id === at.dayId),
+    at.week,
+  );
   const session = model.sessions.find(
     (one) => !one.isAway && one.date > date && sessionDay(plan, one.dayId, one.week) === day,
   );

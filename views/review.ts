@@ -8,6 +8,7 @@ import {
   type Exercise,
   type Exposure,
   exerciseOrThrow,
+  firstOf,
   type LiftRecord,
   liftRecord,
   type NextPrescription,
@@ -109,7 +110,7 @@ function reviewedSets(slot: Slot, performed: PerformedSession, shown: ShownConte
 function shareDone(set: WorkSet, done: readonly DoneSet[], shown: ShownContent): number {
   const [first] = done[0]?.segments ?? [];
   if (!first) return 0;
-  const { amount, id } = set.segments[0]!;
+  const { amount, id } = firstOf(set.segments);
   if (set.stop.kind === "repTotal") {
     const parts = done.flatMap(({ segments }) => segments);
     return parts.reduce((sum, part) => sum + part.reps + (part.rightReps ?? 0), 0) / set.stop.total;

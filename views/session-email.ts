@@ -10,6 +10,7 @@ import {
   decimal,
   exerciseOrThrow,
   expandSession,
+  firstOf,
   GENERAL_NOTICE,
   type Implement,
   nameBlock,
@@ -21,6 +22,7 @@ import {
   type ShownSession,
   type Slot,
   slotLabels,
+  valueAt,
   type WarmUp,
   type WorkSet,
   workContextOf,
@@ -52,7 +54,7 @@ export function emailOf(content: ShownContent, { client, studio, region, link }:
   const rampReps = ({ id }: { readonly id: string }) => content.ramps[id]?.map(({ reps }) => reps) ?? [];
   const minutes = Math.round(expandSession(document, { ...workContextOf(shown), rampReps }).seconds / 60);
   const blocks = allBlocks(document).map((block, index) => {
-    const lifts = block.slots.map((slot) => liftLines(slot, labels.get(slot.id)!, content, shown));
+    const lifts = block.slots.map((slot) => liftLines(slot, valueAt(labels, slot.id), content, shown));
     const name = blockNameWords(nameBlock(block, shown.catalogue, shown.settings));
     return [`${blockLetter(index)}. ${name}${roundsWords(block)}`, ...lifts.flat()].join("\n");
   });
@@ -105,7 +107,7 @@ function liftLines(slot: Slot, label: string, { loads, ramps }: ShownContent, sh
   const ramp = ramps[slot.id] ?? [];
   if (ramp.length > 0) lines.push(`      First: ${ramp.map(({ reps, words }) => `${reps} with ${words}`).join(", ")}`);
   const rounds = slot.sets.flatMap((set, round) => (set ? [{ round, words: setWords(slot, set, loads, shown) }] : []));
-  const isAlike = rounds.length === slot.sets.length && rounds.every(({ words }) => words === rounds[0]!.words);
+  const isAlike = rounds.length === slot.sets.length && rounds.every(({ words }) => words === firstOf(rounds).words);
   if (isAlike && rounds[0]) lines.push(`      ${rounds[0].words}`);
   else for (const { round, words } of rounds) lines.push(`      Round ${round + 1}: ${words}`);
   for (const cue of slot.cues) lines.push(`      ${cue}`);
@@ -127,7 +129,7 @@ function setWords(slot: Slot, set: WorkSet, loads: ShownContent["loads"], { cata
       index === 0 ? "" : segment.restBeforeSeconds > 0 ? `after ${segment.restBeforeSeconds} s ` : "straight on ";
     return `${pause}${words}${index === 0 ? SIDES[slot.laterality] : ""}${as}${loadPart(load?.words ?? "")}`;
   });
-  const first = set.segments[0]!;
+  const first = firstOf(set.segments);
   const within = set.stop.kind === "totalTime" ? [`all of it in ${set.stop.seconds} s`] : [];
   const kept = first.rir ? [`${printSpan(first.rir)} left in reserve`] : [];
   // How it is built is said where the figure does not say it.

@@ -1,7 +1,7 @@
 /** What a client's weeks have come to: each lift's load, e1RM and trend, what was kept of what was asked, and what comes next. */
 
 import type { DeloadSigns } from "../core";
-import { massFigure, type WeightUnit } from "../core";
+import { entryAt, massFigure, type WeightUnit } from "../core";
 import { type LiftAcrossWeeks, liftsAcross } from "./lifts-across";
 import { type NextStep, nextSteps, signsOf } from "./next-steps";
 import { type WeeksModel, type WeeksView, weeksDone } from "./weeks";
@@ -46,7 +46,7 @@ export function weeksTable({ lifts, model }: WeeksReview, unit: WeightUnit): (st
       return [
         [
           name,
-          model.columns[week]!.monday,
+          entryAt(model.columns, week).monday,
           isDone ? "yes" : "no",
           isDone ? cell.sets : 0,
           cell.reps.map((reps) => reps ?? "").join(" "),

@@ -16,6 +16,7 @@ import {
   equipmentOn,
   exerciseOrThrow,
   expandSession,
+  firstOf,
   type GymEquipment,
   type LiftHistory,
   type MuscleLoads,
@@ -180,7 +181,7 @@ function contextOf(view: WeeksView, gymOf: ProjectContext["gymOf"], before: Read
 /** Each gym as it is on a date; the same equipment is the same object, so that what was enumerated of it is known again. */
 function gymsByDay({ gyms, client }: WeeksView): ProjectContext["gymOf"] {
   const byId = new Map(gyms.map((gym) => [gym.id, gym]));
-  const usual = byId.get(client.gymId ?? "") ?? gyms[0]!;
+  const usual = byId.get(client.gymId ?? "") ?? firstOf(gyms);
   const known = new Map<string, GymEquipment>();
   return (gymId, date) => {
     const { id, equipment } = byId.get(gymId ?? "") ?? usual;
@@ -509,9 +510,7 @@ function changes(patch: PlanDocument["patches"][number], slot: Slot, week: numbe
     slot.id,
     ...slot.sets.flatMap((set) => (set ? [set.id, ...set.segments.map(({ id }) => id)] : [])),
   ]);
-  return patch.edits.some((edit) =>
-    Object.values(edit as Record<string, unknown>).some((value) => typeof value === "string" && ids.has(value)),
-  );
+  return patch.edits.some((edit) => Object.values(edit).some((value) => typeof value === "string" && ids.has(value)));
 }
 
 /** "4×8", "8, 8, 7". */

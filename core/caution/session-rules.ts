@@ -1,6 +1,7 @@
 /** What the session as a whole asks: ramps, rests, hard techniques, stations, more than the weeks before. */
 import { type Catalogue, directRegions, exerciseOrThrow } from "../exercise/exercise";
 import { type Muscle, muscleName, REGIONS } from "../exercise/regions";
+import { entryAt, firstOf } from "../lists";
 import { missingStations } from "../load/inventory";
 import { allBlocks, type Block, type Segment, type SessionDocument } from "../session/grammar";
 import { nameBlock } from "../session/names";
@@ -99,7 +100,7 @@ export const SESSION_RULES = {
         const shortest = Math.min(...rests.filter((rest) => rest.why !== "assumed").map((rest) => rest.seconds));
         if (shortest < 90)
           report(
-            { slotId: block.slots[0]!.id, round: null },
+            { slotId: firstOf(block.slots).id, round: null },
             `A giant set with ${Math.round(shortest)} s after it: loads fall further than they look.`,
           );
       }
@@ -112,7 +113,10 @@ export const SESSION_RULES = {
       for (const block of allBlocks(document)) {
         const axial = block.slots.filter((slot) => exerciseOrThrow(catalogue, slot.exerciseId).axial);
         if (axial.length >= 2)
-          report({ slotId: axial[1]!.id, round: null }, "Two lifts that load the spine from above in one round.");
+          report(
+            { slotId: entryAt(axial, 1).id, round: null },
+            "Two lifts that load the spine from above in one round.",
+          );
       }
     },
   },

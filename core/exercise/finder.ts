@@ -5,6 +5,7 @@
  */
 
 import { editDistance } from "../edit-distance";
+import { entryAt, valueAt } from "../lists";
 import type { Laterality, SetupValue } from "../session/grammar";
 import type { Catalogue, Exercise, Implement } from "./exercise";
 import { isBodyweight } from "./exercise";
@@ -337,7 +338,7 @@ function sumsOf(
     }
   }
   return touched.map((place) => {
-    const sum = sums[place]!;
+    const sum = entryAt(sums, place);
     sums[place] = 0;
     return [place, sum] as const;
   });
@@ -348,7 +349,7 @@ const countsOf = (words: readonly string[], index: Index) => sumsOf(words, index
 function candidates(words: readonly string[], index: Index, usual: UsageCounts): Candidate[] {
   const best = new Map<string, Candidate>();
   for (const [place, count] of countsOf(words, index)) {
-    const phrase = index.phrases[place]!;
+    const phrase = entryAt(index.phrases, place);
     if (count < phrase.words.length) continue;
     const { exercise } = phrase;
     const rest = words.filter((word) => !phrase.words.includes(word));
@@ -366,8 +367,8 @@ function candidates(words: readonly string[], index: Index, usual: UsageCounts):
 function usualOf(words: readonly string[], index: Index, usual: UsageCounts): Exercise | null {
   const used = new Map<Exercise, number>();
   for (const [place, count] of countsOf(words, index)) {
-    const { exercise } = index.phrases[place]!;
-    if (count === words.length && usual.has(exercise.id)) used.set(exercise, usual.get(exercise.id)!);
+    const { exercise } = entryAt(index.phrases, place);
+    if (count === words.length && usual.has(exercise.id)) used.set(exercise, valueAt(usual, exercise.id));
   }
   const [first, second] = [...used].sort((a, b) => b[1] - a[1]);
   return first && (!second || first[1] >= 2 * second[1]) ? first[0] : null;
@@ -477,19 +478,19 @@ export function offerExercises(
     const used = usual.get(id) ?? 0;
     return 0.4 * (STAPLE.get(id) ?? 0) + (used > 0 ? 0.2 + 0.02 * Math.log(used) : 0);
   };
-  const likeness = (place: number, sum: number) => (2 * sum) / (asked + index.written[place]!);
+  const likeness = (place: number, sum: number) => (2 * sum) / (asked + entryAt(index.written, place));
   const nearest: { place: number; sum: number; score: number }[] = [];
   for (const [place, sum] of shared) {
-    const score = likeness(place, sum) + standing(index.phrases[place]!.exercise);
-    if (nearest.length === SHORTLIST && score <= nearest[SHORTLIST - 1]!.score) continue;
+    const score = likeness(place, sum) + standing(entryAt(index.phrases, place).exercise);
+    if (nearest.length === SHORTLIST && score <= entryAt(nearest, SHORTLIST - 1).score) continue;
     let at = nearest.length;
-    while (at > 0 && nearest[at - 1]!.score < score) at--;
+    while (at > 0 && entryAt(nearest, at - 1).score < score) at--;
     nearest.splice(at, 0, { place, sum, score });
     if (nearest.length > SHORTLIST) nearest.pop();
   }
   const scores = new Map<Exercise, number>();
   for (const { place, sum } of nearest) {
-    const phrase = index.phrases[place]!;
+    const phrase = entryAt(index.phrases, place);
     let fitting = sum;
     for (const word of words)
       if (!phrase.words.includes(word)) fitting += (besideOf([word], phrase.exercise) ? 0.6 : -0.3) * weightOf(word);

@@ -1,3 +1,5 @@
+import { entryAt } from "../lists";
+
 /**
  * The words of an exercise's name, as coaches write them: short forms, plurals, joined and parted spellings come down to one
  * word each, so that two ways of writing a name are the same words. Pure; used on what is typed and on the names themselves.
@@ -253,7 +255,7 @@ export function joinParts(parts: readonly string[]): string[] {
       taken = count;
     }
     if (taken === 0) {
-      const part = parts[i]!;
+      const part = entryAt(parts, i);
       if (!FILLERS.has(part)) found.push(...(SAME.get(part) ?? part).split(" "));
       taken = 1;
     }

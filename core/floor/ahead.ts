@@ -1,5 +1,6 @@
 /** What is still ahead of a session on the floor, as a session of its own: what is computed of a session can be computed of it. */
 
+import { entryAt } from "../lists";
 import {
   type Block,
   plannedRounds,
@@ -59,7 +60,7 @@ function blockAhead(block: Block, open: readonly BlockRound[], performed: Perfor
 
 /** Of a list by rounds those of the open ones; the last one again where the list ends before them. */
 const ofRounds = <T>(list: readonly T[], open: readonly BlockRound[]): T[] =>
-  open.map(({ round }) => list[Math.min(round, list.length - 1)]!);
+  open.map(({ round }) => entryAt(list, Math.min(round, list.length - 1)));
 
 /** The session as it is meant by now: with the lifts, rests and order of the floor, without the sets that were left out. */
 export function sessionMeant(document: SessionDocument, performed: PerformedSession): SessionDocument {

@@ -1,5 +1,6 @@
 /** The sets of a round of a block as planned, as if all went as shown: what the floor fills in before it is saved. */
 
+import { lastOf } from "../lists";
 import type { Segment, Slot, WorkSet } from "../session/grammar";
 import type { ShownSession } from "../session/shown";
 import type { Settings } from "../settings";
@@ -48,7 +49,7 @@ function miniSets(slot: Slot, set: WorkSet, pieces: readonly WorkPiece[], shown:
     const reps = piece.side === "alternating" ? piece.reps / 2 : piece.reps;
     const segment = { ...plannedSegment(piece.segment, slot, shown), reps, rightReps: sided ? reps : null };
     if (piece.segment === set.segments[0]) sets.push([segment]);
-    else sets.at(-1)!.push(segment);
+    else lastOf(sets).push(segment);
   }
   return sets;
 }

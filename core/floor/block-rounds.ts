@@ -1,5 +1,6 @@
 /** A session as the floor runs it: one round of a block after the other, in order. Rounds, transitions and rests are the run's. */
 
+import { firstOf } from "../lists";
 import {
   allBlocks,
   type Block,
@@ -91,7 +92,7 @@ function roundsOfBlock(
     const ordinal = Math.max(1, (count.get(`${slotId}:${round}`) ?? 0) + 1);
     count.set(`${slotId}:${round}`, ordinal);
     const moves = from.moves.filter(({ slot }) => slot.id === slotId).map((move) => ({ ...move, transition: null }));
-    const rest = from.rest ?? restAfter(block, { round, seconds: moves[0]!.work.seconds }, context.settings);
+    const rest = from.rest ?? restAfter(block, { round, seconds: firstOf(moves).work.seconds }, context.settings);
     const at = blockRounds.indexOf(from);
     blockRounds[at] = { ...from, rest };
     blockRounds.splice(at + 1, 0, { ...from, key: `${from.key}+${ordinal}`, ordinal, moves });

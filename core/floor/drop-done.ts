@@ -1,4 +1,6 @@
 /** A drop that nobody planned: what was done straight on after a set, at a lighter load. */
+
+import { lastOf } from "../lists";
 import type { BuildableLoad } from "../load/equipment";
 import { LIMITS } from "../session/grammar";
 import type { PerformedSegment, PerformedSet } from "./events";
@@ -36,7 +38,7 @@ export function withDropDone(set: PerformedSet, loads: readonly BuildableLoad[])
 
 /** Whether the last part of a set is a drop that nobody planned. */
 export const hasDropDone = ({ segments }: PerformedSet): boolean =>
-  segments.length > 1 && segments.at(-1)!.segmentId === null;
+  segments.length > 1 && lastOf(segments).segmentId === null;
 
 /** The set without its last part. */
 export const withoutLastPart = (set: PerformedSet): PerformedSet => ({ ...set, segments: set.segments.slice(0, -1) });

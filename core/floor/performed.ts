@@ -3,7 +3,7 @@
  * that were logged, so that time, hard sets, volume and hard techniques are counted by the very functions that count a plan.
  */
 import { exerciseOrThrow, isTrainable } from "../exercise/exercise";
-import { groupBy } from "../lists";
+import { entryAt, groupBy, lastOf } from "../lists";
 import { effectiveKg } from "../load/effective";
 import {
   allBlocks,
@@ -138,7 +138,7 @@ function amountDone(part: PerformedSegment, asked: Segment | null): Segment["amo
 }
 
 function performedBlock(sets: readonly LaidSet[]): BlockTimeline {
-  const { block: from, shown } = sets.at(-1)!;
+  const { block: from, shown } = lastOf(sets);
   const { settings } = shown;
   const spans: TimelineSpan[] = [];
   let clock = 0;
@@ -163,13 +163,13 @@ function performedBlock(sets: readonly LaidSet[]): BlockTimeline {
     for (const [side, work] of sidesOf(one)) {
       if (side === "right") rest(settings.sideChangeSeconds, "side change", slot.id, done.round);
       one.set.segments.forEach((segment, index) => {
-        const part = done.segments[index]!;
+        const part = entryAt(done.segments, index);
         if (index > 0) {
           const exercise = exerciseOrThrow(shown.catalogue, part.exerciseId);
           const change = changeBetween(
             exercise,
             withChange(segment, one, index),
-            one.set.segments[index - 1]!,
+            entryAt(one.set.segments, index - 1),
             settings,
           );
           rest(change.seconds, change.reason, slot.id, done.round);
@@ -203,7 +203,7 @@ function performedBlock(sets: readonly LaidSet[]): BlockTimeline {
     before = one;
   }
   const slots = [...groupBy(sets, ({ slot }) => slot.id).values()].map((own): Slot => {
-    const { slot } = own.at(-1)!;
+    const { slot } = lastOf(own);
     return { ...slot, ramp: { kind: "none" }, sets: own.map(({ set }) => set) };
   });
   const block: Block = { ...from, rounds: { kind: "fixed", count: sets.length }, slots };
@@ -212,7 +212,7 @@ function performedBlock(sets: readonly LaidSet[]): BlockTimeline {
 
 /** A planned cut still takes its change of plates, though the load it led to is written as a figure. */
 function withChange(segment: Segment, { planned, done }: LaidSet, index: number): Segment {
-  const asked = planned?.segments.find(({ id }) => id === done.segments[index]!.segmentId);
+  const asked = planned?.segments.find(({ id }) => id === entryAt(done.segments, index).segmentId);
   return asked ? { ...segment, load: asked.load } : segment;
 }
 

@@ -3,6 +3,7 @@
  * solvers: the heaviest load at which every set makes its reps, and the rest at which this load holds. docs/handbook.md#forecast.
  */
 import { type Catalogue, exerciseOrThrow } from "../exercise/exercise";
+import { valueAt } from "../lists";
 import { type FittedCurve, loadDoubt } from "../load/curve";
 import { populationCurve, type RepCurve, repsAtLoad } from "../load/e1rm";
 import type { Slot } from "../session/grammar";
@@ -143,7 +144,7 @@ function forecastCacheKey({ block, spans }: BlockTimeline, context: ForecastCont
   return spans.flatMap((span) => {
     if (!isWork(span)) return span.reason === "round" ? [context.restedSeconds?.(block.id, span.round) ?? null] : [];
     if (!span.segment) return [];
-    const slot = slots.get(span.slotId)!;
+    const slot = valueAt(slots, span.slotId);
     return [
       context.loadKg(span.segmentId, span.exerciseId, span.segment.setup ?? slot.setup),
       context.strengthOf(slot, span.exerciseId),
@@ -212,7 +213,7 @@ class Run {
     const work: WorkForecast[] = [];
     for (const span of block.spans) {
       if (isWork(span)) {
-        const one = this.span(span, slots.get(span.slotId)!);
+        const one = this.span(span, valueAt(slots, span.slotId));
         if (span.kind === "work") work.push(one);
       } else this.reserve.rest(this.restOf(span, block.block.id));
     }

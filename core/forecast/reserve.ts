@@ -14,7 +14,7 @@
 
 import type { Exercise } from "../exercise/exercise";
 import { REGION_IDS, REGIONS, type RegionId, type Shares } from "../exercise/regions";
-import { entriesOf } from "../lists";
+import { entriesOf, entryAt, valueAt } from "../lists";
 import { factorWithRepsLeft, type RepCurve, repsAtLoad } from "../load/e1rm";
 import { clamp } from "../units";
 
@@ -76,8 +76,8 @@ function movers(shares: Shares): readonly Mover[] {
     }
     const all = [...muscles.values()].reduce((total, { largest }) => total + largest, 0);
     known = entries.map(([id, share]) => {
-      const { largest, sum } = muscles.get(REGIONS[id].muscle)!;
-      return { place: INDEX.get(id)! * 2, share: share / most, part: (largest / all) * (share / sum) };
+      const { largest, sum } = valueAt(muscles, REGIONS[id].muscle);
+      return { place: valueAt(INDEX, id) * 2, share: share / most, part: (largest / all) * (share / sum) };
     });
     moversOf.set(shares, known);
   }
@@ -161,7 +161,7 @@ export class Reserve {
       let lost = own ? own[right].sum : 0;
       for (const { place, part } of movers(shares)) {
         const at = place + right;
-        lost += part * (this.fast[at]! + this.slow[at]! + this.lasting[at]!);
+        lost += part * (entryAt(this.fast, at) + entryAt(this.slow, at) + entryAt(this.lasting, at));
       }
       most = Math.max(most, lost);
     }

@@ -8,6 +8,8 @@
  * count less. A set that failed, or whose reserve was said, tells its reps; one that was only made as asked says that no fewer
  * were possible. The scatter that remains is the client's own, and makes the band.
  */
+
+import { entryAt } from "../lists";
 import { type RepCurve, repsAtLoad } from "../load/e1rm";
 import type { Exposure, LiftRecord } from "../log";
 import { daysBetween } from "../units";
@@ -72,7 +74,7 @@ function featuresOf({ lostReps: taken, round, part, afterCount, load, isSaid }: 
   features[5] = isSaid ? 1 : 0;
   const off = Math.max(-MOST_OFF, Math.min(MOST_OFF, load));
   if (part === 0) {
-    features[6] = off * features[1]!;
+    features[6] = off * entryAt(features, 1);
     features[BEFORE_PLACES + Math.min(round, ROUNDS - 1)] = 1;
   } else {
     // A set that failed leaves just the strength of its load, whatever that was: the next part hangs neither on the load nor
@@ -153,7 +155,7 @@ export function seenOf(
             const at = featuresOf({ ...circumstance, load: against(usual, circumstance.part, loadKg) }, 0);
             return {
               reps: lift.at(at),
-              sd: Math.hypot(scatters[partClass(circumstance.part)]!, Math.sqrt(lift.variance(at))),
+              sd: Math.hypot(entryAt(scatters, partClass(circumstance.part)), Math.sqrt(lift.variance(at))),
             };
           },
         },
@@ -280,7 +282,7 @@ function scattersOf(observations: readonly Observation[], client: Regression): S
     sums[at]! += weight * Math.max(-4, Math.min(4, above - client.at(features))) ** 2;
     worths[at]! += weight;
   }
-  return sums.map((sum, at) => Math.sqrt(sum / worths[at]!));
+  return sums.map((sum, at) => Math.sqrt(sum / entryAt(worths, at)));
 }
 
 /** The figures with their doubt, learnt one observation after the other. */
@@ -298,15 +300,16 @@ class Regression {
       const carried = this.times(features);
       const known = dot(features, carried);
       // Of what is only a least the noise itself speaks: an old one counts less, and is not vaguer.
-      const noise = scatters[partClass(part)]! ** 2 + vagueness;
+      const noise = entryAt(scatters, partClass(part)) ** 2 + vagueness;
       const total = known + (isLeast ? noise : noise / weight);
       const off = Math.max(-6, Math.min(6, above - this.at(features)));
       const least = isLeast ? atLeast(off / Math.sqrt(total)) : null;
       const shift = least ? weight * least.shift : off / Math.sqrt(total);
       const worth = least ? weight * least.worth : 1;
       for (let i = 0; i < SIZE; i++) {
-        this.mean[i]! += (carried[i]! / Math.sqrt(total)) * shift;
-        for (let j = 0; j < SIZE; j++) this.covariance[i]![j]! -= (worth * carried[i]! * carried[j]!) / total;
+        this.mean[i]! += (entryAt(carried, i) / Math.sqrt(total)) * shift;
+        for (let j = 0; j < SIZE; j++)
+          entryAt(this.covariance, i)[j]! -= (worth * entryAt(carried, i) * entryAt(carried, j)) / total;
       }
     }
   }
@@ -347,6 +350,6 @@ function normalAbove(x: number): number {
 
 function dot(a: Vector, b: readonly number[]): number {
   let sum = 0;
-  for (let i = 0; i < SIZE; i++) sum += a[i]! * b[i]!;
+  for (let i = 0; i < SIZE; i++) sum += entryAt(a, i) * entryAt(b, i);
   return sum;
 }

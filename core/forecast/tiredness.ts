@@ -4,6 +4,7 @@
  * anybody's strength; what the lift itself took is found later, by its loads.
  */
 import { type Catalogue, type Exercise, exerciseOrThrow } from "../exercise/exercise";
+import { valueAt } from "../lists";
 import { populationCurve } from "../load/e1rm";
 import type { Settings } from "../settings";
 import { isWork, type Timeline, type WorkSpan } from "../time/timeline";
@@ -44,12 +45,12 @@ export function tirednessBefore(
         restAll(span.seconds);
         continue;
       }
-      const move = exercises.get(span.exerciseId)!;
+      const move = valueAt(exercises, span.exerciseId);
       const side: WorkedSide = span.side === "left" || span.side === "right" ? span.side : "both";
       const ownKey = `${move.id} ${side}`;
       const at = startSeconds + span.startSeconds;
       const key = partKey(span);
-      const others = 1 - without.get(move.id)!.strength(move, side);
+      const others = 1 - valueAt(without, move.id).strength(move, side);
       const before = found.get(key);
       const last = ended.get(ownKey);
       if (!before || others > before.others)

@@ -11,6 +11,8 @@
  * curve's slope; sets far from failure and of many reps say less. Sets that cannot be right (a mistyped load) are flagged and
  * left out; two running that agree with each other are believed as a change.
  */
+
+import { entryAt } from "../lists";
 import { daysBetween, round } from "../units";
 import { type E1rmFormula, e1rmFactor, populationCurve, type RepCurve, repsAtLoad } from "./e1rm";
 
@@ -194,7 +196,7 @@ function middleOf(observations: readonly CurveObservation[], formula: E1rmFormul
   const all = observations.map((one) => Math.log(one.kg) + lnFactor(one.reps + one.rir, formula, 0));
   if (all.length < 3) return all[0] ?? 0;
   const sorted = all.sort((a, b) => a - b);
-  return sorted[Math.floor((sorted.length - 1) / 2)]!;
+  return entryAt(sorted, Math.floor((sorted.length - 1) / 2));
 }
 
 function moments(
@@ -326,7 +328,7 @@ class CurveFilter {
     const tracks = new Float64Array(6 * GRID.length);
     const factors = gridFactors(reps, this.formula);
     GRID.forEach((lnShape, i) => {
-      tracks[LN_MAX + i] = y + factors[i]!;
+      tracks[LN_MAX + i] = y + entryAt(factors, i);
       tracks[DRIFT + i] = FIRST_DRIFT.mean;
       tracks[VARIANCE + i] = noiseOf(observation, this.formula, lnShape) ** 2;
       tracks[DRIFT_VARIANCE + i] = FIRST_DRIFT.sd ** 2;
@@ -339,10 +341,10 @@ class CurveFilter {
 
   private walk(tracks: Float64Array, weeks: number): void {
     for (let i = 0; i < GRID.length; i++) {
-      const driftVariance = tracks[DRIFT_VARIANCE + i]!;
-      tracks[LN_MAX + i]! += tracks[DRIFT + i]! * weeks;
+      const driftVariance = entryAt(tracks, DRIFT_VARIANCE + i);
+      tracks[LN_MAX + i]! += entryAt(tracks, DRIFT + i) * weeks;
       tracks[VARIANCE + i]! +=
-        2 * weeks * tracks[COVARIANCE + i]! + weeks * weeks * driftVariance + WALK_PER_WEEK ** 2 * weeks;
+        2 * weeks * entryAt(tracks, COVARIANCE + i) + weeks * weeks * driftVariance + WALK_PER_WEEK ** 2 * weeks;
       tracks[COVARIANCE + i]! += weeks * driftVariance;
       tracks[DRIFT_VARIANCE + i] = driftVariance + DRIFT_WALK_PER_WEEK ** 2 * weeks;
     }
@@ -353,10 +355,13 @@ class CurveFilter {
     const factors = gridFactors(reps, this.formula);
     const weights = weightsOf(tracks);
     let mean = 0;
-    for (let i = 0; i < GRID.length; i++) mean += weights[i]! * (tracks[LN_MAX + i]! - factors[i]!);
+    for (let i = 0; i < GRID.length; i++)
+      mean += entryAt(weights, i) * (entryAt(tracks, LN_MAX + i) - entryAt(factors, i));
     let spread = 0;
     for (let i = 0; i < GRID.length; i++)
-      spread += weights[i]! * (tracks[VARIANCE + i]! + (tracks[LN_MAX + i]! - factors[i]! - mean) ** 2);
+      spread +=
+        entryAt(weights, i) *
+        (entryAt(tracks, VARIANCE + i) + (entryAt(tracks, LN_MAX + i) - entryAt(factors, i) - mean) ** 2);
     return { mean, sd: Math.sqrt(spread) };
   }
 
@@ -370,13 +375,13 @@ class CurveFilter {
     const factors = gridFactors(reps, this.formula);
     const curves = gridCurves(this.formula);
     for (let i = 0; i < GRID.length; i++) {
-      const lnMax = tracks[LN_MAX + i]!;
-      const variance = tracks[VARIANCE + i]!;
-      const covariance = tracks[COVARIANCE + i]!;
-      const innovation = y - (lnMax - factors[i]!);
+      const lnMax = entryAt(tracks, LN_MAX + i);
+      const variance = entryAt(tracks, VARIANCE + i);
+      const covariance = entryAt(tracks, COVARIANCE + i);
+      const innovation = y - (lnMax - entryAt(factors, i));
       let noiseVariance = TESTED_FORM ** 2;
       if (!tested) {
-        const curve = curves[i]!;
+        const curve = entryAt(curves, i);
         const expected = repsAtLoad(Math.exp(lnMax), kg, curve);
         const slope = Math.max(1e-3, slopeOf(expected, curve));
         noiseVariance = DAY_FORM ** 2 + (slope * repError(observation, expected)) ** 2;
@@ -408,21 +413,21 @@ class CurveFilter {
     let shape = 0;
     let lnMax = 0;
     for (let i = 0; i < GRID.length; i++) {
-      shape += weights[i]! * GRID[i]!;
-      lnMax += weights[i]! * tracks[LN_MAX + i]!;
+      shape += entryAt(weights, i) * entryAt(GRID, i);
+      lnMax += entryAt(weights, i) * entryAt(tracks, LN_MAX + i);
     }
     let shapeSpread = 0;
     let spread = 0;
     for (let i = 0; i < GRID.length; i++) {
-      shapeSpread += weights[i]! * (GRID[i]! - shape) ** 2;
-      spread += weights[i]! * (tracks[VARIANCE + i]! + (tracks[LN_MAX + i]! - lnMax) ** 2);
+      shapeSpread += entryAt(weights, i) * (entryAt(GRID, i) - shape) ** 2;
+      spread += entryAt(weights, i) * (entryAt(tracks, VARIANCE + i) + (entryAt(tracks, LN_MAX + i) - lnMax) ** 2);
     }
     const isOwn = Math.sqrt(shapeSpread) < OWN_BELOW * SHAPE_SPREAD;
     const half = EIGHTY_PERCENT * Math.sqrt(spread);
     return {
       curve: isOwn ? { formula, shape: Math.exp(shape) } : populationCurve(formula),
       isOwn,
-      e1rmKg: Math.exp(isOwn ? lnMax : tracks[LN_MAX + PLAIN]!),
+      e1rmKg: Math.exp(isOwn ? lnMax : entryAt(tracks, LN_MAX + PLAIN)),
       bandKg: [round(Math.exp(lnMax - half), 1), round(Math.exp(lnMax + half), 1)],
     };
   }
@@ -433,9 +438,9 @@ class CurveFilter {
     const weights = weightsOf(tracks);
     return GRID.map((lnShape, i) => ({
       lnShape,
-      weight: weights[i]!,
-      lnMax: tracks[LN_MAX + i]!,
-      variance: tracks[VARIANCE + i]!,
+      weight: entryAt(weights, i),
+      lnMax: entryAt(tracks, LN_MAX + i),
+      variance: entryAt(tracks, VARIANCE + i),
     }));
   }
 }
@@ -447,7 +452,7 @@ function weightsOf(tracks: Float64Array): Float64Array {
   for (const lnWeight of weights) if (lnWeight > most) most = lnWeight;
   let all = 0;
   for (let i = 0; i < weights.length; i++) {
-    const raw = Math.exp(weights[i]! - most);
+    const raw = Math.exp(entryAt(weights, i) - most);
     weights[i] = raw;
     all += raw;
   }

@@ -1,5 +1,6 @@
 /** What a gym has, and every load that can be built from it. docs/handbook.md#equipment. */
 import type { BarShape, Exercise } from "../exercise/exercise";
+import { firstOf } from "../lists";
 import type { SetupValue } from "../session/grammar";
 import { decimal, fromKg, SAME_WEIGHT_KG, toKg, type Weight, type WeightUnit, weight } from "../units";
 
@@ -220,8 +221,8 @@ function hasOnly({ build }: BuildableLoad, unit: WeightUnit): boolean {
 
 /** A sum said in one unit: exact where all parts share it, converted otherwise. */
 function totalWeight(parts: readonly Weight[], unit: WeightUnit): Weight {
-  if (parts.every((part) => part.unit === parts[0]!.unit)) {
-    const units = parts[0]!.unit;
+  if (parts.every((part) => part.unit === firstOf(parts).unit)) {
+    const units = firstOf(parts).unit;
     return weight(decimal(parts.reduce((total, part) => total + Number(part.amount), 0)), units);
   }
   return fromKg(

@@ -1,5 +1,6 @@
 /** A gym's implements with every load that can be built on them, and how far apart the loads are. */
 import type { Exercise } from "../exercise/exercise";
+import { entryAt, firstOf } from "../lists";
 import { SAME_WEIGHT_KG } from "../units";
 import { type BuildableLoad, buildableLoads, type GymEquipment } from "./equipment";
 import { type ItemKind, inventoryItems } from "./inventory";
@@ -27,14 +28,14 @@ interface LoadIncrements {
 }
 
 export function loadIncrementsOf(loads: readonly { readonly kg: number }[]): LoadIncrements {
-  const steps = loads.slice(1).map((load, index) => ({ fromKg: loads[index]!.kg, toKg: load.kg }));
+  const steps = loads.slice(1).map((load, index) => ({ fromKg: entryAt(loads, index).kg, toKg: load.kg }));
   if (steps.length === 0) return { stepKg: null, fineFromKg: null, gaps: [] };
   const counts = new Map<number, number>();
   for (const { fromKg, toKg } of steps) {
     const grams = Math.round((toKg - fromKg) * 1000);
     counts.set(grams, (counts.get(grams) ?? 0) + 1);
   }
-  const [commonest] = [...counts].sort((a, b) => b[1] - a[1] || a[0] - b[0])[0]!;
+  const [commonest] = firstOf([...counts].sort((a, b) => b[1] - a[1] || a[0] - b[0]));
   const stepKg = commonest / 1000;
   const share = ({ fromKg, toKg }: { fromKg: number; toKg: number }) =>
     (toKg - fromKg) / Math.max(Math.abs(fromKg), 0.001);

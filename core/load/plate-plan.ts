@@ -11,6 +11,8 @@
  * What is least, in this order: plates handled on a side (each put on or taken off, from the empty bar to the last load);
  * plates handled against the change (put on at a drop, taken off at a rise).
  */
+
+import { entryAt, lastOf, valueAt } from "../lists";
 import { toKg, type Weight } from "../units";
 
 /** One load of the sequence. `urgent`: within a set, where a change eats the effect. */
@@ -95,28 +97,28 @@ export function planPlates(
     exact &&= run.isExact;
   }
   let place = -1;
-  const stacks = sides.map((side, index) => planned[side === sides[index - 1] ? place : ++place]!);
-  const naive = sides.map((side) => fewest.get(side)!.stack);
+  const stacks = sides.map((side, index) => entryAt(planned, side === sides[index - 1] ? place : ++place));
+  const naive = sides.map((side) => valueAt(fewest, side).stack);
   return {
     steps: steps.map(({ step }, index) => {
       const before = stacks[index - 1] ?? [];
-      const now = stacks[index]!;
+      const now = entryAt(stacks, index);
       const same = commonLength(before, now);
       return {
         key: step.key,
         totalKg: step.totalKg,
-        perSide: now.map((plate) => plates[plate]!.weight),
+        perSide: now.map((plate) => entryAt(plates, plate).weight),
         takeOff: before
           .slice(same)
           .reverse()
-          .map((plate) => plates[plate]!.weight),
-        putOn: now.slice(same).map((plate) => plates[plate]!.weight),
+          .map((plate) => entryAt(plates, plate).weight),
+        putOn: now.slice(same).map((plate) => entryAt(plates, plate).weight),
       };
     }),
     handled: handledIn(stacks, () => true),
-    handledInSets: handledIn(stacks, (index) => steps[index]!.step.urgent),
+    handledInSets: handledIn(stacks, (index) => entryAt(steps, index).step.urgent),
     naiveHandled: handledIn(naive, () => true),
-    naiveHandledInSets: handledIn(naive, (index) => steps[index]!.step.urgent),
+    naiveHandledInSets: handledIn(naive, (index) => entryAt(steps, index).step.urgent),
     unbuildable,
     isExact: exact && distinct.length <= MAX_SEQUENCE,
     looked,
@@ -142,7 +144,7 @@ function planRun(
   if (isExact || sides.length <= SHORTEST_RUN) return { stacks, looked, isExact };
   const half = Math.ceil(sides.length / 2);
   const first = planRun(plates, sides.slice(0, half), fewest, before);
-  const second = planRun(plates, sides.slice(half), fewest, first.stacks.at(-1)!);
+  const second = planRun(plates, sides.slice(half), fewest, lastOf(first.stacks));
   const halves = [...first.stacks, ...second.stacks];
   const from = (run: readonly (readonly number[])[]) => handledIn([before, ...run], (index) => index > 0);
   return {
@@ -223,12 +225,12 @@ class Unlimited {
     let best = Number.POSITIVE_INFINITY;
     let room = Number.POSITIVE_INFINITY;
     for (let until = i; until <= j; until++) {
-      room = Math.min(room, this.sides[until]! - on);
+      room = Math.min(room, entryAt(this.sides, until) - on);
       if (room <= 0) break;
       const own = until === this.sides.length - 1 ? 1 : 2;
       const after = this.handled(until + 1, j, on, top);
       for (let plate = Math.max(0, top); plate < this.plates.length; plate++) {
-        const { grams } = this.plates[plate]!;
+        const { grams } = entryAt(this.plates, plate);
         if (grams > room || own + after >= best) continue;
         best = Math.min(best, own + after + this.handled(i, until, on + grams, plate));
       }
@@ -284,22 +286,22 @@ class Search {
       return digit;
     });
     this.codes = codes;
-    for (const plate of plates.keys()) this.code += this.digits[plate]! * this.left[plate]!;
-    const start = sum(before.map((plate) => plates[plate]!.grams));
-    this.changes = sides.map((side, index) => side - (index === 0 ? start : sides[index - 1]!));
+    for (const plate of plates.keys()) this.code += entryAt(this.digits, plate) * entryAt(this.left, plate);
+    const start = sum(before.map((plate) => entryAt(plates, plate).grams));
+    this.changes = sides.map((side, index) => side - (index === 0 ? start : entryAt(sides, index - 1)));
     this.unlimited = new Unlimited(plates, sides);
   }
 
   private take(plate: number): void {
     this.taken++;
     this.left[plate]!--;
-    this.code -= this.digits[plate]!;
+    this.code -= entryAt(this.digits, plate);
   }
 
   private giveBack(plate: number): void {
     this.taken--;
     this.left[plate]!++;
-    this.code += this.digits[plate]!;
+    this.code += entryAt(this.digits, plate);
   }
 
   /** The stack for each step. Every part of what was on before may stay; the best is taken. */
@@ -315,7 +317,7 @@ class Search {
       return plans.reduce((best, next) => (next.cost < best.cost ? next : best)).stacks;
     }
     this.isExact = false;
-    return this.sides.map((side) => this.fewest.get(side)!.stack);
+    return this.sides.map((side) => valueAt(this.fewest, side).stack);
   }
 
   /** The best plan that handles so many plates at most, for each part of what was on before that may stay. */
@@ -323,7 +325,7 @@ class Search {
     const found: { cost: number; stacks: number[][] }[] = [];
     for (let keep = this.before.length; keep >= 0; keep--) {
       const kept = this.before.slice(0, keep);
-      const weight = sum(kept.map((plate) => this.plates[plate]!.grams));
+      const weight = sum(kept.map((plate) => entryAt(this.plates, plate).grams));
       const off = (this.before.length - keep) * HANDLED;
       const limit = (handled + 1) * HANDLED - 1 - off;
       if (limit < 0 || this.sides.some((side) => side < weight)) continue;
@@ -344,8 +346,8 @@ class Search {
     const stays = until === this.last;
     let cost = stays ? HANDLED : 2 * HANDLED;
     if (this.minding === "handling") return cost;
-    if (this.changes[i]! < 0) cost += AGAINST;
-    if (!stays && this.changes[until + 1]! > 0) cost += AGAINST;
+    if (entryAt(this.changes, i) < 0) cost += AGAINST;
+    if (!stays && entryAt(this.changes, until + 1) > 0) cost += AGAINST;
     return cost;
   }
 
@@ -360,7 +362,8 @@ class Search {
    */
   private solve(from: number, j: number, on: number, top: number, joined: boolean, limit: number): number {
     let i = from;
-    for (; i <= j && this.sides[i] === on; i++) if (this.taken > this.allowed[i]!) return Number.POSITIVE_INFINITY;
+    for (; i <= j && this.sides[i] === on; i++)
+      if (this.taken > entryAt(this.allowed, i)) return Number.POSITIVE_INFINITY;
     if (i > j) return 0;
     const bound = this.atLeast(i, j, on, top);
     if (bound > limit) return bound;
@@ -387,7 +390,7 @@ class Search {
     const room = limit - own - after;
     if (room < 0) return Number.POSITIVE_INFINITY;
     this.take(plate);
-    const over = this.solve(i, until, on + this.plates[plate]!.grams, plate, true, room);
+    const over = this.solve(i, until, on + entryAt(this.plates, plate).grams, plate, true, room);
     this.giveBack(plate);
     if (over > room) return Number.POSITIVE_INFINITY;
     return own + over + this.solve(until + 1, j, on, top, false, limit - own - over);
@@ -398,7 +401,7 @@ class Search {
     const room: number[] = [];
     let most = Number.POSITIVE_INFINITY;
     for (let until = i; until <= j; until++) {
-      most = Math.min(most, this.sides[until]! - on);
+      most = Math.min(most, entryAt(this.sides, until) - on);
       if (most <= 0) break;
       room.push(most);
     }
@@ -407,7 +410,8 @@ class Search {
       const until = i + length - 1;
       // None heavier than the one inside it.
       for (let plate = Math.max(0, top); plate < this.plates.length; plate++) {
-        if (this.left[plate]! > 0 && this.plates[plate]!.grams <= room[length - 1]!) choices.push({ plate, until });
+        if (entryAt(this.left, plate) > 0 && entryAt(this.plates, plate).grams <= entryAt(room, length - 1))
+          choices.push({ plate, until });
       }
     }
     return choices;
@@ -427,9 +431,9 @@ class Search {
     for (const choice of this.choices(i, j, on, top)) {
       if (this.tryChoice(choice, i, j, on, top, goal) > goal) continue;
       const { plate, until } = choice;
-      for (let step = i; step <= until; step++) stacks[step]!.push(plate);
+      for (let step = i; step <= until; step++) entryAt(stacks, step).push(plate);
       this.take(plate);
-      this.trace(i, until, on + this.plates[plate]!.grams, plate, true, stacks);
+      this.trace(i, until, on + entryAt(this.plates, plate).grams, plate, true, stacks);
       this.giveBack(plate);
       this.trace(until + 1, j, on, top, false, stacks);
       return;

@@ -1,4 +1,6 @@
 /** Bringing a wanted load to one that can be built, alone and in sequence, with what was done said as reasons. */
+
+import { entryAt, firstOf, lastOf } from "../lists";
 import { SAME_WEIGHT_KG } from "../units";
 import { type BuildableLoad, type RoundingPolicy, roundToBuildable } from "./equipment";
 import type { LoadReason } from "./reasons";
@@ -16,8 +18,8 @@ export function roundingReasons(
 ): LoadReason[] {
   if (!built) return [{ kind: "noEquipment" }];
   if (Math.abs(built.kg - wantedKg) < SAME_WEIGHT_KG) return [];
-  const heaviest = loads.at(-1)!.kg;
-  const lightest = loads[0]!.kg;
+  const heaviest = lastOf(loads).kg;
+  const lightest = firstOf(loads).kg;
   if (wantedKg > heaviest + SAME_WEIGHT_KG)
     return [{ kind: "outOfReach", wantedKg, nearestKg: heaviest, side: "too light" }];
   if (wantedKg < lightest - SAME_WEIGHT_KG)
@@ -55,7 +57,7 @@ export function isStepWorthwhile(
   const middle = (fromKg + toKg) / 2;
   const above = loads.findIndex((load) => load.kg > middle + SAME_WEIGHT_KG);
   if (above < 1) return false;
-  return Math.abs(stepKg) >= WORTH_A_STEP * (loads[above]!.kg - loads[above - 1]!.kg);
+  return Math.abs(stepKg) >= WORTH_A_STEP * (entryAt(loads, above).kg - entryAt(loads, above - 1).kg);
 }
 
 /**

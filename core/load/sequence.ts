@@ -2,6 +2,8 @@
  * The loads of a lift's rounds, rounded together: each as near to what is wanted as the gym builds, none turned round against
  * its neighbour, and steps that are worth one of the gym's kept. docs/handbook.md#plate-plan.
  */
+
+import { entryAt, firstOf } from "../lists";
 import { SAME_WEIGHT_KG } from "../units";
 import { type BuildableLoad, type RoundingPolicy, roundToBuildable } from "./equipment";
 import type { LoadReason } from "./reasons";
@@ -41,20 +43,21 @@ const TURNED = 1e9;
 export function roundSequence(steps: readonly SequenceStep[]): (BuildableLoad | null)[] {
   const plain = steps.map(({ loads, wantedKg, policy }) => roundToBuildable(loads, wantedKg, policy));
   const isFine = plain.every(
-    (built, index) => index === 0 || pairCost(steps[index - 1]!, steps[index]!, plain[index - 1]!, built) === 0,
+    (built, index) =>
+      index === 0 || pairCost(entryAt(steps, index - 1), entryAt(steps, index), plain[index - 1]!, built) === 0,
   );
   if (isFine || plain.includes(null)) return plain;
   const choices = steps.map((step, index) => candidates(step, plain[index]!, steps[index - 1], steps[index + 1]));
-  let costs = choices[0]!.map((one) => deviation(one, steps[0]!));
+  let costs = firstOf(choices).map((one) => deviation(one, firstOf(steps)));
   const from: number[][] = [];
   for (let index = 1; index < steps.length; index++) {
-    const [before, step] = [steps[index - 1]!, steps[index]!];
+    const [before, step] = [entryAt(steps, index - 1), entryAt(steps, index)];
     const came: number[] = [];
-    const next = choices[index]!.map((one) => {
+    const next = entryAt(choices, index).map((one) => {
       let best = 0;
       let least = Number.POSITIVE_INFINITY;
-      for (const [place, other] of choices[index - 1]!.entries()) {
-        const cost = costs[place]! + pairCost(before, step, other, one);
+      for (const [place, other] of entryAt(choices, index - 1).entries()) {
+        const cost = entryAt(costs, place) + pairCost(before, step, other, one);
         if (cost < least) [least, best] = [cost, place];
       }
       came.push(best);
@@ -66,8 +69,8 @@ export function roundSequence(steps: readonly SequenceStep[]): (BuildableLoad | 
   let place = costs.indexOf(Math.min(...costs));
   const built: BuildableLoad[] = [];
   for (let index = steps.length - 1; index >= 0; index--) {
-    built.unshift(choices[index]![place]!);
-    if (index > 0) place = from[index - 1]![place]!;
+    built.unshift(entryAt(entryAt(choices, index), place));
+    if (index > 0) place = entryAt(entryAt(from, index - 1), place);
   }
   return built;
 }
@@ -86,7 +89,7 @@ export function buildSequence(run: readonly PlacedStep[]): Map<string, InSequenc
       const beside = before ?? built[index + 1]!;
       reasons.push({ kind: "keptApart", besideKg: beside.kg, plainKg: plain.kg, builtKg: own.kg });
     }
-    const stepKg = before ? wantedKg - run[index - 1]!.wantedKg : 0;
+    const stepKg = before ? wantedKg - entryAt(run, index - 1).wantedKg : 0;
     if (before && !isSameStep(stepKg, spanKg) && Math.abs(before.kg - own.kg) <= SAME_WEIGHT_KG)
       reasons.push({ kind: "stepLost", besideKg: before.kg, wantedKg });
     chosen.set(id, { built: own, reasons });

@@ -3,6 +3,7 @@
  * into the next session, or left out. The plan says which comes first; each is a proposal, as edits of the plan.
  */
 import { type Catalogue, exerciseOrThrow } from "../exercise/exercise";
+import { foundIn } from "../lists";
 import { diffDocuments } from "../session/diff";
 import { allBlocks, type SessionDocument } from "../session/grammar";
 import { freshBlock } from "../session/operations";
@@ -85,7 +86,7 @@ function proposalsFor(plan: PlanDocument, dayId: string, week: number, context: 
  * where there is none.
  */
 function freeDate(plan: PlanDocument, dayId: string, week: number, context: MissedContext): string | null {
-  const day = plan.days.find(({ id }) => id === dayId)!;
+  const day = foundIn(plan.days, ({ id }) => id === dayId);
   const again = week + 1 < planWeeks(plan) ? dateOfDay(plan, day, week + 1) : addDays(context.today, 7);
   const taken = new Set<string>();
   for (let one = 0; one < planWeeks(plan); one++)

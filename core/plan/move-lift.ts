@@ -1,5 +1,6 @@
 /** Lifts of a plan's days: put on another day, taken out, added as typed; and a whole week shifted. As edits of the plan. */
 import type { Catalogue } from "../exercise/exercise";
+import { foundIn } from "../lists";
 import { diffDocuments } from "../session/diff";
 import { allBlocks, type Block, type SessionDocument } from "../session/grammar";
 import { type MakeId, parseSession } from "../session/shorthand/parse";
@@ -25,7 +26,7 @@ export function moveLift(
   const to = plan.days.find(({ id }) => id === toDayId)?.base;
   const block = from && blockOf(from, slotId);
   if (!from || !to || !block || fromId === toDayId) return GONE;
-  const slot = block.slots.find(({ id }) => id === slotId)!;
+  const slot = foundIn(block.slots, ({ id }) => id === slotId);
   const moved: Block = block.slots.length === 1 ? block : { ...block, id: makeId(), slots: [slot] };
   const arrived: SessionDocument = { ...to, blocks: [...to.blocks, moved] };
   return {

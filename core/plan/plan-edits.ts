@@ -1,4 +1,6 @@
 /** Changes of a plan: by list, id and field, places by neighbour, each with an exact inverse; as those of a session. */
+
+import { entryAt } from "../lists";
 import { applyEdits, type Edit, type PrecedingId } from "../session/edits";
 import type { PlanPhase } from "./phase";
 import type { Absence, Goal, MovedSession, PlanDay, PlanDocument, PlanPatch } from "./plan";
@@ -97,7 +99,7 @@ function applyOne(plan: PlanDocument, edit: PlanEdit): EditedPlan {
     case "remove":
       return put(list.toSpliced(at, 1), { kind: "insert", item: list[at], after: before });
     case "move": {
-      const items = placed(list.toSpliced(at, 1), list[at]!, edit.after);
+      const items = placed(list.toSpliced(at, 1), entryAt(list, at), edit.after);
       return items ? put(items, { kind: "move", id: edit.id, after: before }) : gone;
     }
     case "set": {

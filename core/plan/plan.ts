@@ -3,6 +3,8 @@
  * weeks. A base session is never rewritten by a change for a week; a week's session is its base with the patches that hold
  * then. What the lifts' rules make of it is computed (`progress/prescribe.ts`).
  */
+
+import { firstOf } from "../lists";
 import type { ExposurePurpose } from "../log";
 import { applyEdits, type Edit } from "../session/edits";
 import { allBlocks, type SessionDocument } from "../session/grammar";
@@ -289,5 +291,5 @@ export function placeSpan(
   const sentWeeks = open.filter((week) => stateOf(week) === "sent");
   if (open.length === weeks.length) return { span, movedFrom: null, sentWeeks };
   // A phase that has begun keeps its past: the change holds from the next open week, to the phase's end at the latest.
-  return { span: { kind: "fromWeek", week: first }, movedFrom: weeks[0]!, sentWeeks };
+  return { span: { kind: "fromWeek", week: first }, movedFrom: firstOf(weeks), sentWeeks };
 }

@@ -4,6 +4,7 @@
  * is resolved as it will be on its day.
  */
 import { type Exercise, exerciseOrThrow } from "../exercise/exercise";
+import { entryAt, firstOf } from "../lists";
 import type { ResolveContext } from "../load/context";
 import { curveKg } from "../load/effective";
 import type { ResolvedLoad, ResolvedSession } from "../load/resolved";
@@ -291,7 +292,7 @@ export function projectPlan(
         if (exception?.outcome === "away") continue;
         const at = { date, purpose: purposeOfSlot({ purpose, oneOff }, slot.id), key: `${dayId} ${week}` };
         const exposure = session.assumed(slot.id, exception?.outcome === "missed", (isMissed) => {
-          const loads = allWorkingSets(slot).map(({ segments }) => resolved.loads.get(segments[0]!.id));
+          const loads = allWorkingSets(slot).map(({ segments }) => resolved.loads.get(firstOf(segments).id));
           return known.day(`${at.key} ${date} ${slot.id} ${isMissed}`, { slot, loads, purpose: at.purpose }, () =>
             assumed(slot, at, resolved, context, isMissed),
           );
@@ -338,7 +339,7 @@ function assumed(
   const sets: LoggedSet[] = [];
   for (const [round, set] of slot.sets.entries()) {
     if (set?.role !== "working") continue;
-    const segment = set.segments[0]!;
+    const segment = firstOf(set.segments);
     const load = resolved.loads.get(segment.id);
     if (load?.kg == null || segment.amount.kind !== "reps") continue;
     const target = segment.amount.reps;
@@ -392,7 +393,7 @@ export function plannedLifts(
   return allBlocks(resolved.document).flatMap((block) =>
     block.slots.map((slot): PlannedLift => {
       const sets = slot.sets.flatMap((set): PlannedSet[] => {
-        const segment = set?.role === "working" ? set.segments[0]! : null;
+        const segment = set?.role === "working" ? firstOf(set.segments) : null;
         if (!segment) return [];
         const load = resolved.loads.get(segment.id);
         const reps = segment.amount.kind === "reps" ? (load?.aimReps ?? segment.amount.reps.low) : null;
@@ -449,7 +450,7 @@ export function dependsOn(
   if (here < 0 || !before) return null;
   const { dayId, week, date } = before;
   const asked = (sessions: readonly ProjectedSession[]) =>
-    plannedLifts(sessions[here]!, context).find(({ slot }) => slot.lineage === at.lineage)?.sets ?? [];
+    plannedLifts(entryAt(sessions, here), context).find(({ slot }) => slot.lineage === at.lineage)?.sets ?? [];
   const missed = projectPlan(plan, context, [{ dayId, week, lineage: at.lineage, outcome: "missed" }]);
   const days = daysInWeek(plan, week).map((day) => ({ dayId: day.id, week, lineage: null, outcome: "away" as const }));
   return {

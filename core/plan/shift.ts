@@ -1,5 +1,6 @@
 /** What a phase shifts in a session, against its base (docs/handbook.md#mesocycle): sets, loads, reps in reserve. */
 
+import { foundIn } from "../lists";
 import { setsMore } from "../progress/set-count";
 import { applyEdits } from "../session/edits";
 import {
@@ -102,11 +103,9 @@ function shiftedLoad(load: LoadRule, percent: number): LoadRule {
 function withMoreSets(document: SessionDocument, percent: number): SessionDocument {
   let grown = document;
   for (const { id } of allBlocks(document)) {
-    for (const slotId of allBlocks(grown)
-      .find((one) => one.id === id)!
-      .slots.map((slot) => slot.id)) {
-      const block = allBlocks(grown).find((one) => one.id === id)!;
-      const slot = block.slots.find((one) => one.id === slotId)!;
+    for (const slotId of foundIn(allBlocks(grown), (one) => one.id === id).slots.map((slot) => slot.id)) {
+      const block = foundIn(allBlocks(grown), (one) => one.id === id);
+      const slot = foundIn(block.slots, (one) => one.id === slotId);
       const working = slot.sets.filter((set) => set?.role === "working").length;
       const edited = applyEdits(grown, setsMore({ block, slot }, countAt(working, percent) - working));
       if (edited.ok) grown = edited.document;

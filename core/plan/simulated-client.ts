@@ -13,7 +13,7 @@
 import type { Exercise } from "../exercise/exercise";
 import { type Muscle, REGIONS } from "../exercise/regions";
 import { POPULATION_RESERVE, Reserve, type ReserveConstants } from "../forecast/reserve";
-import { entriesOf } from "../lists";
+import { entriesOf, entryAt, firstOf, valueAt } from "../lists";
 import { e1rmFactor, type RepCurve } from "../load/e1rm";
 import { curveKg, shareOfLoad } from "../load/effective";
 import { buildableLoads, roundToBuildable } from "../load/equipment";
@@ -194,8 +194,8 @@ export function performPlan(
   let at = 0;
   for (let week = sessions[0]?.week ?? 0; week < planWeeks(plan); week++) {
     const hardSets = new Map<Muscle, number>();
-    for (; at < sessions.length && sessions[at]!.week === week; at++) {
-      const session = sessions[at]!;
+    for (; at < sessions.length && entryAt(sessions, at).week === week; at++) {
+      const session = entryAt(sessions, at);
       const { date } = session;
       const shows = keyedRandom(key, date, "shows") < assumptions.adherence;
       const form = 1 + (assumptions.dayPercent / 100) * keyedNormal(key, date, "form");
@@ -205,7 +205,7 @@ export function performPlan(
         const strengths = new Map(
           block.slots.flatMap(({ lineage }): [string, number][] => {
             const lift = lifts.get(lineage);
-            return lift ? [[lineage, state.get(lineage)!.kg * form * (1 - tiredOn(lift.mover, date))]] : [];
+            return lift ? [[lineage, valueAt(state, lineage).kg * form * (1 - tiredOn(lift.mover, date))]] : [];
           }),
         );
         const day = { session, context, key: `${key} ${date}` };
@@ -217,7 +217,7 @@ export function performPlan(
             cells.push({ made: false, trained: false, kg: null });
             continue;
           }
-          const own = state.get(slot.lineage)!;
+          const own = valueAt(state, slot.lineage);
           cells.push({ made: one.made, trained: true, kg: one.topKg });
           if (one.exposure) {
             own.days = [...own.days, one.exposure].slice(-MOST_DAYS);
@@ -225,7 +225,7 @@ export function performPlan(
             // What the log would make of the day: a smoothed estimate.
             if (one.shownKg !== null) own.known += SMOOTHING * (one.shownKg - own.known);
           }
-          best.push({ lineage: slot.lineage, date, e1rmKg: strengths.get(slot.lineage)! * one.inHand });
+          best.push({ lineage: slot.lineage, date, e1rmKg: valueAt(strengths, slot.lineage) * one.inHand });
           for (const [muscle, share] of sharesOf(lift.exercise)) {
             hardSets.set(muscle, (hardSets.get(muscle) ?? 0) + share * one.hardSets);
             const cost =
@@ -238,7 +238,7 @@ export function performPlan(
       }
     }
     for (const [lineage, lift] of lifts) {
-      const own = state.get(lineage)!;
+      const own = valueAt(state, lineage);
       const hard = hardSets.get(lift.mover) ?? 0;
       const used = Math.max(2, usual.get(lift.mover) ?? 0);
       if (hard > 0) {
@@ -246,7 +246,7 @@ export function performPlan(
         own.kg *= 1 + lift.gain * (Math.log(1 + hard) / Math.log(1 + used));
       } else if (++own.idleWeeks > 2) own.kg *= 1 - assumptions.lossPercent / 100;
       own.kg *= 1 + (assumptions.walkPercent / 100) * keyedNormal(key, week, lineage, "walk");
-      strength.get(lineage)![week] = own.kg * lift.inPlace;
+      valueAt(strength, lineage)[week] = own.kg * lift.inPlace;
     }
   }
   return { strength, cells, best, exposures };
@@ -360,7 +360,7 @@ class Doing {
     const set = slot.sets[round];
     if (set?.role !== "working") return;
     this.working++;
-    const segment = set.segments[0]!;
+    const segment = firstOf(set.segments);
     const asked = prescribed.next.get(slot.id);
     const ruled = asked?.[Math.min(this.working, asked.length - 1)];
     const planned = day.session.resolved.loads.get(segment.id);
@@ -443,7 +443,7 @@ function performBlock(
   if (!block) return new Map();
   const doing = block.slots.flatMap((slot) => {
     const lift = lifts.get(slot.lineage);
-    return lift ? [new Doing(slot, lift, strengths.get(slot.lineage)!, prescribed, day)] : [];
+    return lift ? [new Doing(slot, lift, valueAt(strengths, slot.lineage), prescribed, day)] : [];
   });
   const rounds = Math.max(0, ...doing.map(({ slot }) => slot.sets.length));
   for (let round = 0; round < rounds; round++) {
@@ -459,6 +459,6 @@ function performBlock(
 /** Seconds of a written rest after a round; null where none is. */
 function restAt(rest: Block["restAfterRound"] | Slot["restAfter"], round: number): number | null {
   if (rest?.kind === "each") return restSecondsForTime(rest.rest);
-  if (rest?.kind === "list") return restSecondsForTime(rest.rests[Math.min(round, rest.rests.length - 1)]!);
+  if (rest?.kind === "list") return restSecondsForTime(entryAt(rest.rests, Math.min(round, rest.rests.length - 1)));
   return null;
 }

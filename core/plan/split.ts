@@ -7,7 +7,7 @@
 import type { Catalogue, Exercise } from "../exercise/exercise";
 import type { Trainee } from "../exercise/limits";
 import { MUSCLES, type Muscle, REGIONS } from "../exercise/regions";
-import { entriesOf } from "../lists";
+import { entriesOf, entryAt, firstOf, foundIn } from "../lists";
 import type { GymEquipment } from "../load/equipment";
 import { RANK_PRESETS, rankForMuscle } from "../selection/rank";
 import type { SessionDocument } from "../session/grammar";
@@ -48,7 +48,7 @@ const CHEST_BACK: DayShape = { name: "Chest and back", muscles: ["chest", "back"
 const ARMS_DELTS: DayShape = { name: "Delts and arms", muscles: ["delts", "elbow flexors", "triceps"] };
 
 const cycled = (shapes: readonly DayShape[], days: number): DayShape[] =>
-  Array.from({ length: days }, (_, index) => shapes[index % shapes.length]!);
+  Array.from({ length: days }, (_, index) => entryAt(shapes, index % shapes.length));
 
 /** The ways that so many days allow; a weak point gets a day of its own from three days on. */
 export function splitShapes(days: number, weakPoint: Muscle | null = null): SplitShape[] {
@@ -65,7 +65,7 @@ export function splitShapes(days: number, weakPoint: Muscle | null = null): Spli
     add("pushPullLegsInTurn", "Push, pull, legs in turn", [PUSH, PULL, LEGS], days);
   if (weakPoint && days >= 3) {
     const own: DayShape = {
-      name: `${weakPoint[0]!.toUpperCase()}${weakPoint.slice(1)} first`,
+      name: `${firstOf(weakPoint).toUpperCase()}${weakPoint.slice(1)} first`,
       muscles: [weakPoint, ...(["delts", "trunk"] as const).filter((one) => one !== weakPoint)],
     };
     const rest = days === 3 ? [UPPER, LOWER] : days === 4 ? [PUSH, PULL, LEGS] : cycled([UPPER, LOWER], days - 1);
@@ -76,9 +76,10 @@ export function splitShapes(days: number, weakPoint: Muscle | null = null): Spli
 
 /** Weekdays that keep days apart, Monday 0. */
 export const usualWeekdays = (days: number): number[] =>
-  [[0], [0], [0, 3], [0, 2, 4], [0, 1, 3, 4], [0, 1, 2, 4, 5], [0, 1, 2, 3, 4, 5], [0, 1, 2, 3, 4, 5, 6]][
-    Math.min(7, days)
-  ]!;
+  entryAt(
+    [[0], [0], [0, 3], [0, 2, 4], [0, 1, 3, 4], [0, 1, 2, 4, 5], [0, 1, 2, 3, 4, 5], [0, 1, 2, 3, 4, 5, 6]],
+    Math.min(7, days),
+  );
 
 export interface SplitContext {
   readonly catalogue: Catalogue;
@@ -159,12 +160,12 @@ function proposal(shape: SplitShape, context: SplitContext, makeId: MakeId): Spl
     const weeks = shape.inTurnOver === null ? 1 : sessions;
     const trained = Array.from({ length: weeks * aWeek }, (_, turn) => turn).flatMap((turn) =>
       (volumes[turn % sessions]![muscle]?.hardSets ?? 0) >= 1
-        ? [7 * Math.floor(turn / aWeek) + weekdays[turn % aWeek]!]
+        ? [7 * Math.floor(turn / aWeek) + entryAt(weekdays, turn % aWeek)]
         : [],
     );
     const hardSets = (volumes.reduce((sum, volume) => sum + (volume[muscle]?.hardSets ?? 0), 0) * aWeek) / sessions;
     const gaps = trained.map((day, index) =>
-      index + 1 < trained.length ? trained[index + 1]! - day : trained[0]! + 7 * weeks - day,
+      index + 1 < trained.length ? entryAt(trained, index + 1) - day : firstOf(trained) + 7 * weeks - day,
     );
     const band = weeklySetBand(context.trainingAge, context.priorities[muscle] ?? "normal");
     return {
@@ -220,9 +221,13 @@ function sessionFor(
       return document;
     // What there are most sets of gives one up, the last lifts first; then lifts go.
     const most = Math.max(...chosen.map(({ sets }) => sets));
-    if (most > SETS.least) chosen[chosen.findLastIndex(({ sets }) => sets === most)]!.sets--;
+    if (most > SETS.least)
+      entryAt(
+        chosen,
+        chosen.findLastIndex(({ sets }) => sets === most),
+      ).sets--;
     else if (chosen.length > 2) chosen.pop();
-    else chosen.find(({ sets }) => sets === most)!.sets--;
+    else foundIn(chosen, ({ sets }) => sets === most).sets--;
   }
 }
 

@@ -1,5 +1,6 @@
 /** What a plan starts from: its usual phases, another client's days, or days that were written as text. */
 import type { Catalogue } from "../exercise/exercise";
+import { entryAt, lastOf } from "../lists";
 import { documentForClient } from "../session/for-client";
 import { allBlocks } from "../session/grammar";
 import { type MakeId, parseSession } from "../session/shorthand/parse";
@@ -101,7 +102,7 @@ export function readPlanText(text: string, catalogue: Catalogue, makeId: MakeId)
     days.push({
       id: makeId(),
       name: name || `Day ${place + 1}`,
-      placed: { kind: "weekday", weekday: weekday ?? spread[place]! },
+      placed: { kind: "weekday", weekday: weekday ?? entryAt(spread, place) },
       timeOfDay: null,
       lastWeek: null,
       base: read.document,
@@ -133,7 +134,7 @@ function dayParts(text: string): DayPart[] {
       if (line.trim() === "") continue;
       parts.push({ line: index + 1, weekday: null, name: "", lines: [] });
     }
-    parts.at(-1)!.lines.push(line);
+    lastOf(parts).lines.push(line);
   }
   return parts.map(({ lines, ...part }) => ({ ...part, body: lines.join("\n") }));
 }

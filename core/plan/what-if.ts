@@ -7,6 +7,7 @@
  */
 import { type Exercise, exerciseOrThrow } from "../exercise/exercise";
 import type { Muscle } from "../exercise/regions";
+import { entryAt, firstOf, lastOf, valueAt } from "../lists";
 import type { FittedCurve } from "../load/curve";
 import { e1rmFactor, type RepCurve } from "../load/e1rm";
 import { curveKg } from "../load/effective";
@@ -139,7 +140,7 @@ function strengthNow({ fitted, inPlace }: KnownStrength, key: string): Pick<Trai
     left -= weight;
     return left < 0;
   });
-  const { lnShape, lnMax, variance } = part ?? fitted.posterior.at(-1)!;
+  const { lnShape, lnMax, variance } = part ?? lastOf(fitted.posterior);
   return {
     kg: Math.exp(lnMax + Math.hypot(Math.sqrt(variance), UNMODELLED) * keyedNormal(key, "now")) / inPlace,
     curve: { ...fitted.curve, shape: Math.exp(lnShape) },
@@ -186,8 +187,8 @@ export function gainOf({ estimates }: Pick<LiftRecord, "estimates">, levelPercen
     }
   if (slopes.length === 0) return levelPercent;
   slopes.sort((a, b) => a - b);
-  const own = clamp(slopes[Math.floor(slopes.length / 2)]!, -1, 3);
-  const weeks = daysBetween(known[0]!.date, known.at(-1)!.date) / 7;
+  const own = clamp(entryAt(slopes, Math.floor(slopes.length / 2)), -1, 3);
+  const weeks = daysBetween(firstOf(known).date, lastOf(known).date) / 7;
   return (own * weeks + levelPercent * TREND_WORTH) / (weeks + TREND_WORTH);
 }
 
@@ -222,7 +223,7 @@ function summed(
       lineage,
       exerciseId: exercise.id,
       weeks: Array.from({ length: weeks }, (_, week) => {
-        const figures = results.map(({ strength }) => strength.get(lineage)![week]!);
+        const figures = results.map(({ strength }) => valueAt(strength, lineage)[week]!);
         return figures.some((one) => one === null) || figures.length === 0 ? null : figures;
       }),
       risen: results.map(({ best }) => risenOf(best.filter((one) => one.lineage === lineage))),
@@ -232,13 +233,13 @@ function summed(
     allBlocks(resolved.document).flatMap(({ slots }) => slots.map(({ lineage }) => ({ dayId, week, lineage }))),
   );
   const cells = places.map((place, index): CellChance => {
-    const own = results.map((result) => result.cells[index]!);
+    const own = results.map((result) => entryAt(result.cells, index));
     const loads = own.flatMap(({ kg }) => (kg === null ? [] : [kg])).sort((a, b) => a - b);
     return {
       ...place,
       made: own.filter(({ made }) => made).length / Math.max(1, own.length),
       trained: own.filter(({ trained }) => trained).length / Math.max(1, own.length),
-      medianKg: loads.length > 0 ? loads[Math.floor(loads.length / 2)]! : null,
+      medianKg: loads.length > 0 ? entryAt(loads, Math.floor(loads.length / 2)) : null,
       bandKg: loads.length > 0 ? [at(loads, 0.1), at(loads, 0.9)] : null,
     };
   });
@@ -253,12 +254,14 @@ function risenOf(days: Performed["best"]): { date: string; kg: number }[] {
 }
 
 /** The load at a share of the runs from below, one that was built; loads in their order. */
-const at = (loads: readonly number[], share: number): number => loads[Math.round(share * (loads.length - 1))]!;
+const at = (loads: readonly number[], share: number): number => entryAt(loads, Math.round(share * (loads.length - 1)));
 
 /** A share of the runs from below, of figures in any order. */
 export function quantileOf(figures: readonly number[], share: number): number {
   const sorted = [...figures].sort((a, b) => a - b);
   const at = clamp(share, 0, 1) * (sorted.length - 1);
   const below = Math.floor(at);
-  return sorted[below]! + (at - below) * ((sorted[below + 1] ?? sorted[below]!) - sorted[below]!);
+  return (
+    entryAt(sorted, below) + (at - below) * ((sorted[below + 1] ?? entryAt(sorted, below)) - entryAt(sorted, below))
+  );
 }

@@ -1,6 +1,7 @@
 /** Ways round a load that this gym cannot build: harder at the heaviest there is, easier at the lightest, or another lift. */
 import type { Catalogue, Exercise } from "../exercise/exercise";
 import { isBodyweight } from "../exercise/exercise";
+import { firstOf, lastOf } from "../lists";
 import { type RepCurve, repsAtLoad } from "../load/e1rm";
 import { curveKg, prescribedFromCurve, resistanceThrough } from "../load/effective";
 import { buildableLoads, type GymEquipment, roundToBuildable } from "../load/equipment";
@@ -79,7 +80,7 @@ function variants({ exercise, wantedKg, side }: OutOfReach, context: LoadAlterna
     const loads = buildableLoads(other, gym);
     const built = wanted === null ? null : roundToBuildable(loads, wanted, "neverHarder");
     if (!built || wanted === null) continue;
-    const reached = side === "too light" ? wanted <= loads.at(-1)!.kg + SAME_WEIGHT_KG : wanted >= loads[0]!.kg;
+    const reached = side === "too light" ? wanted <= lastOf(loads).kg + SAME_WEIGHT_KG : wanted >= firstOf(loads).kg;
     if (!reached || Math.abs(built.kg - wanted) > 0.1 * Math.max(1, Math.abs(wanted))) continue;
     const oneSided = other.laterality !== "both" && exercise.laterality === "both";
     const distance =

@@ -4,6 +4,7 @@
  * through the progression rule, cold start.
  */
 import { directRegions, type Exercise, exerciseOrThrow, isBodyweight, trainSameRegion } from "../exercise/exercise";
+import { entryAt, firstOf } from "../lists";
 import type { ResolveContext } from "../load/context";
 import { e1rmFactor, populationCurve, repsAtLoad } from "../load/e1rm";
 import {
@@ -238,7 +239,7 @@ class Resolver {
   ): void {
     const wanted = new Map<string, Wanted>();
     for (const place of places) {
-      const first = place.set.segments[0]!;
+      const first = firstOf(place.set.segments);
       const isOwn = first.exerciseId === null || first.exerciseId === exercise.id;
       if (isMeant(place) && isOwn && first.load.kind !== "fromRound" && first.load.kind !== "fromSegment")
         wanted.set(first.id, this.wanted(work, exercise, first, null, null, null, place.index));
@@ -262,7 +263,7 @@ class Resolver {
     };
     const { kind: policy } = this.policyOf(work.record);
     for (const { set } of places) {
-      const segment = set.segments[0]!;
+      const segment = firstOf(set.segments);
       const setup = segment.setup ?? work.slot.setup;
       const standing = this.loads.get(segment.id);
       const asked = wanted.get(segment.id);
@@ -295,11 +296,11 @@ class Resolver {
   /** All sets are shares of the top: the top itself is the load that progression or the curve gives its heaviest set. */
   private topFromBest(work: SlotWork, exercise: Exercise, sets: { set: WorkSet; index: number }[]): number | null {
     const percentOf = ({ set }: { set: WorkSet }) => {
-      const { load } = set.segments[0]!;
+      const { load } = firstOf(set.segments);
       return load.kind === "percentOfTop" ? load.percent : 0;
     };
     const heaviest = sets.reduce((best, next) => (percentOf(next) > percentOf(best) ? next : best));
-    return this.unsaid(work, exercise, heaviest.set.segments[0]!, heaviest.index).kg;
+    return this.unsaid(work, exercise, firstOf(heaviest.set.segments), heaviest.index).kg;
   }
 
   private resolveSet(
@@ -310,7 +311,7 @@ class Resolver {
     inSequence: ReadonlyMap<string, InSequence>,
   ): void {
     let partBefore: Neighbour | null = null;
-    const roundBefore = before ? this.neighbour(before.segments[0]!) : null;
+    const roundBefore = before ? this.neighbour(firstOf(before.segments)) : null;
     for (const [position, segment] of set.segments.entries()) {
       const own = segment.exerciseId ? exerciseOrThrow(this.context.catalogue, segment.exerciseId) : exercise;
       // A part without a load of its own goes on with the one before, while it is the same lift.
@@ -503,7 +504,7 @@ class Resolver {
     }
     const next = exercise.id === work.slot.exerciseId ? work.next : null;
     if (next) {
-      const set = next.sets[Math.min(index, next.sets.length - 1)]!;
+      const set = entryAt(next.sets, Math.min(index, next.sets.length - 1));
       return { kg: set.loadKg, reasons: [{ kind: "progress", next }], exact: false, assumed: false, aimReps: set.reps };
     }
     const rir = segment.rir ? middle(segment.rir) : this.context.settings.assumed.rir;

@@ -3,6 +3,7 @@
  * own noise over three exposures; the session's effort rises at the same load; soreness at the check-in, or pain.
  */
 import type { Muscle } from "../exercise/regions";
+import { entryAt, lastOf } from "../lists";
 import { median } from "../log";
 import { daysBetween, mean } from "../units";
 
@@ -65,11 +66,11 @@ export function hasFallen(estimates: readonly number[]): boolean {
   const before = estimates.slice(0, -FALLING_OVER).slice(-MOST_BEFORE);
   if (before.length < BEFORE) return false;
   const usual = median(before);
-  const steps = before.slice(1).map((kg, index) => Math.abs(kg - before[index]!));
+  const steps = before.slice(1).map((kg, index) => Math.abs(kg - entryAt(before, index)));
   // Of two days that differ by noise alone the difference is √2 times as wide; 1.4826 makes a standard deviation of a median.
   const noise = Math.max(LEAST_NOISE * usual, (1.4826 * median(steps)) / Math.SQRT2);
   const sure = EIGHTY_PERCENT_ONE_SIDED * noise * Math.sqrt(1 / last.length + 1 / before.length);
-  return usual - mean(last) > sure && last.at(-1)! < usual - sure && last.every((kg) => kg < usual);
+  return usual - mean(last) > sure && lastOf(last) < usual - sure && last.every((kg) => kg < usual);
 }
 
 /** The signs as of a date; lifts by name with their e1RMs, both oldest first, deloads left out. */

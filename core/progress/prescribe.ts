@@ -3,6 +3,7 @@
  * A rule answers for a lift whose load is left to it; a load that a coach wrote stands.
  */
 import { type Exercise, exerciseOrThrow } from "../exercise/exercise";
+import { firstOf } from "../lists";
 import type { ResolveContext } from "../load/context";
 import { curveKg, prescribedFromCurve } from "../load/effective";
 import { buildableLoads } from "../load/equipment";
@@ -75,7 +76,7 @@ function knownAsAnswered(block: Block, answers: readonly NextPrescription[]): Bl
     const edited = applyEdits(alone, edits);
     if (edited.ok) alone = edited.document;
   }
-  const made = { answers, block: alone.blocks[0]! };
+  const made = { answers, block: firstOf(alone.blocks) };
   answered.set(block, made);
   return made.block;
 }

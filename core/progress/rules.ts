@@ -6,7 +6,7 @@
 
 import type { Exercise } from "../exercise/exercise";
 import { isBodyweight } from "../exercise/exercise";
-import { keysOf } from "../lists";
+import { entryAt, keysOf, lastOf, mapValues } from "../lists";
 import type { Exposure } from "../log";
 import { daysBetween } from "../units";
 import { cutLoad, impliedBySet, weeklyLimitKg } from "./bound";
@@ -144,6 +144,9 @@ export const RULES: { readonly [K in RuleKind]: RuleDefinition<K> } = {
 
 export const RULE_KINDS = keysOf(RULES);
 
+/** Every rule as it is offered. */
+export const RULE_NAMES = mapValues(RULES, ({ name }) => name);
+
 /** A rule of a kind as it is when it is chosen. */
 export const newRule = (kind: RuleKind): ProgressionRule => ({ kind, ...RULES[kind].settings }) as ProgressionRule;
 
@@ -218,7 +221,7 @@ const asRuled = (exposure: Exposure): Exposure =>
 function lastTrained(rule: ProgressionRule, latest: Exposure, { exposuresOf }: ProgressContext): string {
   const rungs = rule.kind === "bodyweightLadder" ? rule.rungs : [];
   const days = rungs.flatMap((id) => exposuresOf?.(id).at(-1)?.date ?? []);
-  return [latest.date, ...days].sort().at(-1)!;
+  return lastOf([latest.date, ...days].sort());
 }
 
 /** A lift at the same loads and reps for so long stands still. */
@@ -234,7 +237,7 @@ export function weeksUnchanged(exposures: readonly Exposure[], date: string): nu
   const last = exposures.at(-1);
   if (!last) return 0;
   const other = exposures.findLastIndex((exposure) => done(exposure) !== done(last));
-  const since = exposures[other + 1]!;
+  const since = entryAt(exposures, other + 1);
   return since === last ? 0 : Math.floor(daysBetween(since.date, date) / 7);
 }
 

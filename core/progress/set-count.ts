@@ -1,4 +1,6 @@
 /** A set fewer or some more of one lift, as edits of its session. */
+
+import { firstOf } from "../lists";
 import { diffBlock, diffSlotSets } from "../session/diff";
 import type { Edit } from "../session/edits";
 import {
@@ -43,7 +45,7 @@ function shorterRests(rest: RoundRest | null): RoundRest | null {
   if (rest?.kind !== "list") return rest;
   return rest.rests.length > 1
     ? { kind: "list", rests: rest.rests.slice(0, -1) }
-    : { kind: "each", rest: rest.rests[0]! };
+    : { kind: "each", rest: firstOf(rest.rests) };
 }
 
 /**

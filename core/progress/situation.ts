@@ -1,5 +1,6 @@
 /** What a rule goes by and what it answers; what all kinds share. */
 
+import { entryAt, firstOf, lastOf } from "../lists";
 import { e1rmFactor } from "../load/e1rm";
 import { nextHeavier, roundToBuildable } from "../load/equipment";
 import type { Exposure, LoggedSet } from "../log";
@@ -138,18 +139,18 @@ export function repsEdits({ slot }: LiftPlace, reps: number): Edit[] {
 
 /** What a rep goal asks of each of its sets: any reps up to the total. */
 export const goalTargetsOf = (slot: Slot): SetTarget[] =>
-  allWorkingSets(slot).flatMap(({ stop, segments }) =>
-    stop.kind === "repTotal"
-      ? [{ low: 1, high: stop.total, rir: segments[0]!.rir ? middleOf(segments[0]!.rir) : null }]
-      : [],
-  );
+  allWorkingSets(slot).flatMap(({ stop, segments }) => {
+    if (stop.kind !== "repTotal") return [];
+    const { rir } = firstOf(segments);
+    return [{ low: 1, high: stop.total, rir: rir && middleOf(rir) }];
+  });
 
 /** What progression reads: the working sets' first segments that ask for reps. */
 export function targetsOf(slot: Slot): SetTarget[] {
   const targets: SetTarget[] = [];
   for (const set of slot.sets) {
     if (set?.role !== "working") continue;
-    const first = set.segments[0]!;
+    const first = firstOf(set.segments);
     if (first.amount.kind !== "reps") continue;
     const { low, high } = first.amount.reps;
     targets.push({ low, high, rir: first.rir ? middleOf(first.rir) : null });
@@ -186,7 +187,7 @@ export const repeated = (targets: readonly SetTarget[], last: Exposure): NextSet
   }));
 
 export const loadOf = (exposure: Exposure, index: number): number =>
-  (exposure.sets[index] ?? exposure.sets.at(-1)!).loadKg;
+  (exposure.sets[index] ?? lastOf(exposure.sets)).loadKg;
 export const repsOf = (exposure: Exposure, index: number): number | null => exposure.sets[index]?.reps ?? null;
 
 /** Sets that were tried and fell short of what was asked of them that day. */
@@ -209,7 +210,7 @@ function tooHard(targets: readonly SetTarget[], exposure: Exposure): LoggedSet |
   return (
     exposure.sets.find(
       (set, index) =>
-        set.rir !== null && (targets[index]?.rir ?? null) !== null && set.rir < targets[index]!.rir! - 0.5,
+        set.rir !== null && (targets[index]?.rir ?? null) !== null && set.rir < entryAt(targets, index).rir! - 0.5,
     ) ?? null
   );
 }
@@ -247,7 +248,7 @@ export function notMade(situation: Situation): Ruled | null {
     return { sets: repeated(targets, last), reasons: [{ kind: "setsLeftOut", left, setCount: last.plannedSets }] };
   const hard = tooHard(targets, last);
   if (hard) {
-    const asked = hard.targetRir ?? targets[0]!.rir!;
+    const asked = hard.targetRir ?? firstOf(targets).rir!;
     return { sets: repeated(targets, last), reasons: [{ kind: "belowTargetRir", asked, had: hard.rir! }] };
   }
   return null;
@@ -265,7 +266,7 @@ export function heldBack(step: Exclude<Step, { kind: "up" }>, { targets, last, c
   const stepKg = kg - fromKg;
   const limit = context.settings.weeklyRisePercent;
   if (percent <= limit) return { sets: same, reasons: [{ kind: "heldByBound", stepKg, percent, limit }] };
-  const until = repsForStep(fromKg, kg, targets[0]!, context);
+  const until = repsForStep(fromKg, kg, firstOf(targets), context);
   const room = same.findIndex((set) => until !== null && set.reps < until);
   if (until === null || room < 0) return { sets: same, reasons: [{ kind: "stepTooFar", stepKg, percent }] };
   const isFixed = targets.every((target) => target.low === target.high);
@@ -313,7 +314,7 @@ export function withinBound(ruled: Ruled, situation: Situation): Ruled {
   };
   let held: ProgressReason | null = null;
   const sets = ruled.sets.map((set, index) => {
-    const target = targets[Math.min(index, targets.length - 1)]!;
+    const target = entryAt(targets, Math.min(index, targets.length - 1));
     if (!isOver(set.loadKg, set.reps, target.rir)) return set;
     const from = loadOf(last, index);
     const smallest = nextHeavier(context.loads, from);

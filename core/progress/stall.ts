@@ -2,6 +2,8 @@
  * Whether a lift moves (docs/handbook.md#afterwards): the robust slope of its e1RM, the median of pairwise slopes, with its 80 % interval
  * (Sen 1968, by Kendall's variance), against the least gain worth having at the client's level.
  */
+
+import { entryAt, firstOf } from "../lists";
 import type { ExposureEstimate } from "../log";
 import { daysBetween } from "../units";
 
@@ -38,9 +40,9 @@ export function trendOf(estimates: readonly Pick<ExposureEstimate, "date" | "kg"
   const last = estimates.at(-1);
   const lately = last ? estimates.filter(({ date }) => daysBetween(date, last.date) <= 7 * WEEKS_BACK) : [];
   const n = lately.length;
-  const weeks = n > 1 ? daysBetween(lately[0]!.date, last!.date) / 7 : 0;
+  const weeks = n > 1 ? daysBetween(firstOf(lately).date, last!.date) / 7 : 0;
   if (n < LEAST_EXPOSURES || weeks < LEAST_WEEKS) return { kind: "tooEarly", exposures: n, weeks };
-  const middle = sorted(lately.map(({ kg }) => kg))[Math.floor(n / 2)]!;
+  const middle = entryAt(sorted(lately.map(({ kg }) => kg)), Math.floor(n / 2));
   const slopes: number[] = [];
   for (const [index, one] of lately.entries())
     for (const other of lately.slice(index + 1)) {
@@ -49,7 +51,7 @@ export function trendOf(estimates: readonly Pick<ExposureEstimate, "date" | "kg"
     }
   const order = sorted(slopes);
   const spread = EIGHTY_PERCENT * Math.sqrt((n * (n - 1) * (2 * n + 5)) / 18);
-  const at = (place: number) => order[Math.min(order.length - 1, Math.max(0, Math.round(place)))]!;
+  const at = (place: number) => entryAt(order, Math.min(order.length - 1, Math.max(0, Math.round(place))));
   const percentAWeek = (at((order.length - 1) / 2 - 0.25) + at((order.length - 1) / 2 + 0.25)) / 2;
   const interval = [at((order.length - spread) / 2 - 1), at((order.length + spread) / 2)] as const;
   const least = levelGain(trainingAge);

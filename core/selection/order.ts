@@ -3,7 +3,7 @@
 import { type Catalogue, directRegions, type Exercise, exerciseOrThrow } from "../exercise/exercise";
 import { lengthProfile } from "../exercise/mechanics";
 import { type Muscle, REGIONS, type RegionId } from "../exercise/regions";
-import { entriesOf } from "../lists";
+import { entriesOf, entryAt } from "../lists";
 import { allBlocks, type SessionDocument, type Slot } from "../session/grammar";
 import type { MusclePriority } from "../volume/bands";
 
@@ -65,7 +65,7 @@ export function orderAdvice(
     if (priority !== "build") continue;
     const trains = (exercise: Exercise) => directRegions(exercise).some((region) => REGIONS[region].muscle === muscle);
     const first = placed.findIndex(({ exercise }) => trains(exercise));
-    if (first >= 2) advice.push({ kind: "priorityLate", slotId: placed[first]!.slot.id, muscle });
+    if (first >= 2) advice.push({ kind: "priorityLate", slotId: entryAt(placed, first).slot.id, muscle });
   }
   return advice;
 }

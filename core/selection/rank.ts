@@ -5,7 +5,7 @@ import { isBodyweight } from "../exercise/exercise";
 import { JOINT_WORDS, limitsExercise, type Trainee } from "../exercise/limits";
 import { lengthProfile, thirdOf } from "../exercise/mechanics";
 import { type Muscle, REGION_IDS, REGIONS, type RegionId } from "../exercise/regions";
-import { entriesOf } from "../lists";
+import { entriesOf, entryAt } from "../lists";
 import { buildableLoads, type GymEquipment } from "../load/equipment";
 import { clamp, decimal, massWords, type WeightUnit } from "../units";
 import { type Unfit, unfitness, unfitSentence } from "./fitness";
@@ -122,7 +122,7 @@ function broadened(ranked: Ranked, regions: readonly RegionId[]): Ranked {
   const of = (region: RegionId) => shares[region] ?? 0;
   const sizes = regions.map((region) => REGION_SIZES[region] ?? 1);
   const whole = sizes.reduce((sum, size) => sum + size, 0);
-  const much = regions.reduce((sum, region, index) => sum + of(region) * (sizes[index]! / whole), 0);
+  const much = regions.reduce((sum, region, index) => sum + of(region) * (entryAt(sizes, index) / whole), 0);
   const value = (Math.max(...regions.map(of)) + much) / 2;
   const trained = regions.filter((region) => of(region) === 1).map((region) => REGIONS[region].name);
   const helping = regions.filter((region) => of(region) === 0.5).map((region) => REGIONS[region].name);
@@ -285,7 +285,7 @@ function progressPart(
   const from = working ?? exercise.ceilingKg * 0.4;
   const at = loads.findIndex((load) => load.kg >= from - 0.002);
   const next = at >= 0 ? loads[at + 1] : undefined;
-  const here = at >= 0 ? loads[at]! : undefined;
+  const here = at >= 0 ? entryAt(loads, at) : undefined;
   const step = here && next ? next.kg - here.kg : exercise.stepKg;
   const percent = (100 * step) / Math.max(from, 1);
   const room = clamp(

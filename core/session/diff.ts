@@ -2,7 +2,7 @@
  * The difference of two documents as edits: what a person would say was changed. Ids decide what is the same; text, which
  * carries none, is reconciled first.
  */
-import { unmoved } from "../lists";
+import { foundIn, unmoved, valueAt } from "../lists";
 import { sameValue } from "../same";
 import { applyEdits, type BlockFields, type Edit, type PrecedingId } from "./edits";
 import { allBlocks, type Block, type SessionDocument, type Slot, type WorkSet } from "./grammar";
@@ -29,9 +29,9 @@ export function diffDocuments(before: SessionDocument, after: SessionDocument): 
   const now = new Map(allBlocks(steps.document).map((block) => [block.id, block]));
   for (const block of allBlocks(after)) {
     const { id: _id, slots, ...own } = block;
-    steps.take(fieldEdits({ kind: "setBlock", blockId: block.id }, now.get(block.id)!, own));
-    const old = new Map(now.get(block.id)!.slots.map((slot) => [slot.id, slot]));
-    for (const slot of slots) if (old.get(slot.id) !== slot) steps.take(diffSlot(old.get(slot.id)!, slot));
+    steps.take(fieldEdits({ kind: "setBlock", blockId: block.id }, valueAt(now, block.id), own));
+    const old = new Map(valueAt(now, block.id).slots.map((slot) => [slot.id, slot]));
+    for (const slot of slots) if (old.get(slot.id) !== slot) steps.take(diffSlot(valueAt(old, slot.id), slot));
   }
   return steps.edits;
 }
@@ -66,10 +66,7 @@ function moveLifts(steps: Steps, blocks: readonly Block[], leavingForFinisher: R
     if (steps.document.finisher?.id !== block.id) previous = block.id;
   }
   for (const block of blocks) {
-    const slotsNow = () =>
-      allBlocks(steps.document)
-        .find(({ id }) => id === block.id)!
-        .slots.map((slot) => slot.id);
+    const slotsNow = () => foundIn(allBlocks(steps.document), ({ id }) => id === block.id).slots.map((slot) => slot.id);
     let before: PrecedingId = null;
     for (const slot of block.slots) {
       if (!slotsNow().includes(slot.id))

@@ -4,6 +4,8 @@
  * somebody else's change. Undo, week patches, templates and merging are all lists of these. What a person asks for (pair
  * two lifts, stretch a pyramid) is composed of them in `operations.ts`; the difference of two documents is in `diff.ts`.
  */
+
+import { entryAt, valueAt } from "../lists";
 import { allBlocks, type Block, type Segment, type SessionDocument, type Slot, type WorkSet } from "./grammar";
 
 /** What a session says beside its blocks. */
@@ -160,7 +162,7 @@ function applyEdit(document: SessionDocument, edit: Edit): Edited {
     case "setSegment":
       return inSetOf(document, edit.segmentId, (set) => {
         const at = set.segments.findIndex(({ id }) => id === edit.segmentId);
-        const segment = set.segments[at]!;
+        const segment = entryAt(set.segments, at);
         return {
           set: { ...set, segments: set.segments.with(at, { ...segment, [edit.field]: edit.value }) },
           inverse: fieldEdit({
@@ -192,7 +194,7 @@ function takeOut<T extends Identified>(
 ): { rest: T[]; one: T; after: PrecedingId } | null {
   const at = list.findIndex((one) => one.id === id);
   if (at < 0) return null;
-  return { rest: list.toSpliced(at, 1), one: list[at]!, after: list[at - 1]?.id ?? null };
+  return { rest: list.toSpliced(at, 1), one: entryAt(list, at), after: list[at - 1]?.id ?? null };
 }
 
 function move<T extends Identified>(
@@ -228,7 +230,7 @@ function arrange(
   const named = new Set(order);
   const leaving = slot.sets.filter((set): set is WorkSet => set !== null && !named.has(set.id));
   return {
-    slot: { ...slot, sets: order.map((id) => (id === null ? null : known.get(id)!)) },
+    slot: { ...slot, sets: order.map((id) => (id === null ? null : valueAt(known, id))) },
     inverse: { kind: "arrangeSets", slotId: slot.id, order: slot.sets.map((set) => set?.id ?? null), added: leaving },
   };
 }
@@ -263,7 +265,7 @@ function inSlot(
   const block = blockOfSlot(document, slotId);
   if (!block) return gone("lift");
   const at = block.slots.findIndex((slot) => slot.id === slotId);
-  const changed = change(block.slots[at]!);
+  const changed = change(entryAt(block.slots, at));
   if (!changed) return gone("set");
   return inBlock(document, block.id, (one) => ({
     block: { ...one, slots: one.slots.with(at, changed.slot) },

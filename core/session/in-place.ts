@@ -3,6 +3,7 @@
  * edits. What does not read comes back as a sentence and changes nothing; an empty text takes back what was said there.
  */
 import type { Catalogue } from "../exercise/exercise";
+import { firstOf, foundIn } from "../lists";
 import type { WeightUnit } from "../units";
 import { diffBlock, diffSlot, diffSlotSets } from "./diff";
 import { applyEdits, blockOfSlot, type Edit, slotById } from "./edits";
@@ -107,11 +108,11 @@ export function writeRounds(document: SessionDocument, blockId: string, typed: s
   if (!match) return no("Expected rounds, such as 4, 3-4 or within 10 min.");
   const [low, high] = [Number(match[1]), Number(match[2] ?? match[1])];
   if (high < low) return no(`A range from low to high: ${high}-${low}.`);
-  const fixed: Rounds = { kind: "fixed", count: block.slots[0]!.sets.length };
+  const fixed: Rounds = { kind: "fixed", count: firstOf(block.slots).sets.length };
   const first = block.rounds.kind === "withinTime" ? diffBlock(block, { rounds: fixed }) : [];
   return composeOperations(document, edits(...first), (now) =>
     composeOperations(now, changeRounds(now, blockId, high, makeId), (after) => {
-      const changed = allBlocks(after).find((one) => one.id === blockId)!;
+      const changed = foundIn(allBlocks(after), (one) => one.id === blockId);
       const stop = block.rounds.kind === "range" ? block.rounds.stop : ({ kind: "coach" } as const);
       const rounds: Rounds = low < high ? { kind: "range", low, high, stop } : { kind: "fixed", count: high };
       return edits(...diffBlock(changed, { rounds }));
@@ -120,7 +121,7 @@ export function writeRounds(document: SessionDocument, blockId: string, typed: s
 }
 
 const oneRest = (rest: ReturnType<typeof allBlocks>[number]["restAfterRound"]): typeof rest =>
-  rest?.kind === "list" ? { kind: "each", rest: rest.rests[0]! } : rest;
+  rest?.kind === "list" ? { kind: "each", rest: firstOf(rest.rests) } : rest;
 
 /** "3-1-1-0", "3", "x-0-x-0": the tempo of every set of a lift. */
 export function writeTempo(document: SessionDocument, slotId: string, typed: string): Operation {

@@ -1,6 +1,7 @@
 /** What a block is called: derived from its slots, transitions and muscles, never stored. docs/handbook.md#names. */
 import { type Catalogue, type Exercise, exerciseOrThrow, trainSameRegion } from "../exercise/exercise";
 import { classifyPair } from "../exercise/pair-class";
+import { entryAt, firstOf } from "../lists";
 import type { Settings } from "../settings";
 import { toKg } from "../units";
 import type { Block, LoadRule, Slot, WorkSet } from "./grammar";
@@ -51,7 +52,7 @@ export function nameBlock(block: Block, catalogue: Catalogue, settings: Settings
 function baseName(block: Block, exercises: readonly Exercise[], settings: Settings): BlockName {
   const { slots } = block;
   if (block.intent === "circuit") return "circuit";
-  if (slots.length === 1) return singleName(slots[0]!);
+  if (slots.length === 1) return singleName(firstOf(slots));
   const transitions = slots.slice(0, -1).map((slot) => longestTransition(slot, settings));
   const short = transitions.map((seconds) => seconds <= TRANSITION_LIMIT_SECONDS);
   if (!short.every(Boolean)) {
@@ -60,7 +61,8 @@ function baseName(block: Block, exercises: readonly Exercise[], settings: Settin
   }
   if (slots.length === 2) {
     const isDrop =
-      transitions[0]! <= STRAIGHT_ON_SECONDS && classifyPair(exercises[0]!, exercises[1]!) === "mechanical drop";
+      firstOf(transitions) <= STRAIGHT_ON_SECONDS &&
+      classifyPair(firstOf(exercises), entryAt(exercises, 1)) === "mechanical drop";
     return isDrop ? "mechanical drop" : "superset";
   }
   return slots.length === 3 ? "tri-set" : "giant set";
@@ -88,7 +90,7 @@ function singleName(slot: Slot): BlockName {
   const working = all.filter((set) => set.role === "working");
   const sets = working.length > 0 ? working : all;
   if (sets[0]?.stop.kind === "repTotal") return "rep goal";
-  const timed = sets.every((set) => ["seconds", "hold"].includes(set.segments[0]!.amount.kind));
+  const timed = sets.every((set) => ["seconds", "hold"].includes(firstOf(set.segments).amount.kind));
   if (timed) return "timed sets";
   if (sets.length === 1) return "single set";
   const loads = loadLevels(sets);
@@ -100,7 +102,7 @@ function singleName(slot: Slot): BlockName {
 }
 
 function repsOf(set: WorkSet): number | null {
-  const { amount } = set.segments[0]!;
+  const { amount } = firstOf(set.segments);
   return amount.kind === "reps" ? (amount.reps.low + amount.reps.high) / 2 : null;
 }
 
@@ -110,7 +112,7 @@ function loadLevels(sets: readonly WorkSet[]): number[] | null {
   const kinds = new Set<LoadRule["kind"]>();
   let hasSteps = false;
   for (const set of sets) {
-    const { load } = set.segments[0]!;
+    const { load } = firstOf(set.segments);
     if (load.kind === "fromRound") {
       // Steps count from a first load even where that itself is not known.
       const before = levels.at(-1) ?? UNKNOWN_LEVEL;
@@ -161,7 +163,7 @@ interface Shape {
 }
 
 function shapeOf(levels: readonly number[]): Shape {
-  const steps = levels.slice(1).map((level, index) => Math.sign(level - levels[index]!));
+  const steps = levels.slice(1).map((level, index) => Math.sign(level - entryAt(levels, index)));
   const firstFall = steps.indexOf(-1);
   return {
     rises: steps.filter((step) => step > 0).length,

@@ -1,3 +1,4 @@
+import { firstOf, foundIn, lastOf } from "../lists";
 import { diffBlock, diffDocuments, diffSets, diffSlot, diffSlotSets } from "./diff";
 import { applyEdits, blockOfSlot, type Edit, type PrecedingId, slotById } from "./edits";
 import {
@@ -167,7 +168,7 @@ export function pairBlocks(
     return no(`A block holds at most ${LIMITS.slots} lifts.`);
   const count = Math.max(a, b);
   const rests = stretchRests(first.restAfterRound ?? second.restAfterRound, count);
-  const last = first.slots.at(-1)!;
+  const last = lastOf(first.slots);
   const list: Edit[] = diffBlock(first, {
     rounds: a === count ? first.rounds : { kind: "fixed", count },
     restAfterRound: rests,
@@ -247,7 +248,7 @@ export function toDropSet(
   if (set.stop.kind !== "segments")
     return no("A rep goal or a set under one time has its own parts; it cannot be a drop set.");
   if (set.segments.length + cuts > LIMITS.segments) return no(`A set has at most ${LIMITS.segments} parts.`);
-  const first = set.segments[0]!;
+  const first = firstOf(set.segments);
   const added = Array.from(
     { length: cuts },
     (): Segment => ({
@@ -281,9 +282,9 @@ function changeSegments(document: SessionDocument, slotId: string, round: number
   if (typeof segments === "string") return no(segments);
   if (segments.length < 1 || segments.length > LIMITS.segments)
     return no(`A set has between 1 and ${LIMITS.segments} parts.`);
-  const kind = segments[0]!.load.kind;
+  const kind = firstOf(segments).load.kind;
   if (kind === "fromSegment") return no("The first part needs a load of its own; only a part after it can be a cut.");
-  if (segments[0]!.restBeforeSeconds > 0)
+  if (firstOf(segments).restBeforeSeconds > 0)
     return no("The rest before a set belongs to the block, not to its first part.");
   return edits(...diffSets(set, { ...set, segments }));
 }
@@ -366,7 +367,7 @@ const freshSlot = (slot: Slot, makeId: MakeId): Slot => ({
 });
 
 /** A block as another one, with ids of its own; its lifts go on with the same records. */
-export const freshBlock = (block: Block, makeId: MakeId): Block => freshBlocks([block], makeId)[0]!;
+export const freshBlock = (block: Block, makeId: MakeId): Block => firstOf(freshBlocks([block], makeId));
 
 /** Copies with ids of their own; loads that are taken from another of these lifts follow the copy. */
 function freshBlocks(blocks: readonly Block[], makeId: MakeId): Block[] {
@@ -391,7 +392,7 @@ function freshBlocks(blocks: readonly Block[], makeId: MakeId): Block[] {
  */
 export function copyBlocksFrom(document: SessionDocument, other: SessionDocument, makeId: MakeId): Operation {
   const fresh = freshBlocks([...other.blocks, ...(other.finisher ? [other.finisher] : [])], makeId);
-  const finisher = other.finisher && !document.finisher ? fresh.at(-1)! : document.finisher;
+  const finisher = other.finisher && !document.finisher ? lastOf(fresh) : document.finisher;
   const blocks = [...document.blocks, ...fresh.filter((block) => block !== finisher)];
   if (blocks.length + (finisher ? 1 : 0) > LIMITS.blocks) return no(`A session holds at most ${LIMITS.blocks} blocks.`);
   const isNew = allBlocks(document).length === 0;
@@ -455,7 +456,7 @@ function fitted(slot: Slot, block: Block): Slot {
       : slot.restAfter;
   return {
     ...slot,
-    sets: sets.some((set) => set !== null) ? sets : [slot.sets.find((set) => set !== null)!, ...sets.slice(1)],
+    sets: sets.some((set) => set !== null) ? sets : [foundIn(slot.sets, (set) => set !== null), ...sets.slice(1)],
     restAfter,
   };
 }

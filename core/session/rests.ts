@@ -1,4 +1,6 @@
 /** The rests that are written in a session, and what is assumed where none is. docs/handbook.md#time. */
+
+import { entryAt } from "../lists";
 import type { Settings } from "../settings";
 import { type RestAmount, restSecondsForTime, type Slot } from "./grammar";
 
@@ -15,7 +17,7 @@ type Rests =
 
 /** The rest of a list that belongs to a round; the last one goes on. */
 export const ofRound = (rests: Rests, round: number): RestAmount =>
-  rests.kind === "each" ? rests.rest : rests.rests[Math.min(round, rests.rests.length - 1)]!;
+  rests.kind === "each" ? rests.rest : entryAt(rests.rests, Math.min(round, rests.rests.length - 1));
 
 /** From a lift to the next one of its round. */
 export function transitionAfter(slot: Slot, round: number, settings: Settings): RunRest {

@@ -1,4 +1,6 @@
 /** Rounds of a block: another number of them, one taken out, doubled or moved. */
+
+import { entryAt, firstOf, foundIn } from "../lists";
 import { decimal, weight } from "../units";
 import { diffBlock, diffSlot } from "./diff";
 import type { Edit } from "./edits";
@@ -126,17 +128,17 @@ export function freshSet(set: WorkSet | null, makeId: MakeId): WorkSet | null {
 /** A set with something of its first part changed. */
 export const withFirst = (set: WorkSet, change: Partial<Segment>): WorkSet => ({
   ...set,
-  segments: [{ ...set.segments[0]!, ...change }, ...set.segments.slice(1)],
+  segments: [{ ...firstOf(set.segments), ...change }, ...set.segments.slice(1)],
 });
 
 /** A list of rests as long as it has to be, the last one again. */
 export const padRests = (rests: readonly RestAmount[], count: number): readonly RestAmount[] =>
-  Array.from({ length: count }, (_, i) => rests[Math.min(i, rests.length - 1)]!);
+  Array.from({ length: count }, (_, i) => entryAt(rests, Math.min(i, rests.length - 1)));
 
 /** Rests after rounds for another number of them. */
 export function stretchRests(rest: Block["restAfterRound"], rounds: number): Block["restAfterRound"] {
   if (rest?.kind !== "list") return rest;
-  if (rounds < 2) return { kind: "each", rest: rest.rests[0]! };
+  if (rounds < 2) return { kind: "each", rest: firstOf(rest.rests) };
   return { kind: "list", rests: padRests(rest.rests, rounds - 1) };
 }
 
@@ -154,7 +156,11 @@ function stretchSets(sets: Slot["sets"], count: number, makeId: MakeId): Slot["s
     const between = place - from;
     return set && between > 1e-9 ? interpolated(set, sets[from + 1] ?? null, between, step) : set;
   });
-  if (!stretched.some((set) => set !== null)) return stretched.with(0, sets.find((set) => set !== null)!);
+  if (!stretched.some((set) => set !== null))
+    return stretched.with(
+      0,
+      foundIn(sets, (set) => set !== null),
+    );
   return groundSteps(stretched, sets);
 }
 
@@ -168,7 +174,7 @@ function smallestStep(sets: Slot["sets"]): number {
     return load?.kind === "fixed" ? [Number(load.weight.amount)] : [];
   });
   const steps = written.slice(1).flatMap((amount, index) => {
-    const by = Math.abs(amount - written[index]!);
+    const by = Math.abs(amount - entryAt(written, index));
     return by > 0 ? [by] : [];
   });
   const unit = sets.some((set) => set?.segments[0]?.load.kind === "fixed" && set.segments[0].load.weight.unit === "lb");
@@ -177,7 +183,7 @@ function smallestStep(sets: Slot["sets"]): number {
 
 /** Reps and loads part of the way to the next round, where both are plain figures; loads by whole steps. */
 function interpolated(set: WorkSet, next: WorkSet | null, part: number, step: number): WorkSet {
-  const a = set.segments[0]!;
+  const a = firstOf(set.segments);
   const b = next?.segments[0];
   if (!b) return set;
   const change: { -readonly [K in keyof Segment]?: Segment[K] } = {};

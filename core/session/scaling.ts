@@ -1,4 +1,6 @@
 /** Loads and rests of a session changed by a factor, cut, or written as figures. */
+
+import { firstOf } from "../lists";
 import { decimal, type Weight, weight } from "../units";
 import { diffBlock, diffSlotSets } from "./diff";
 import { type Edit, slotById } from "./edits";
@@ -70,7 +72,9 @@ export function cutLoads(
     const load: LoadRule = percent === 0 ? { kind: "unsaid" } : { kind: "ofNext", percent: Math.max(-50, percent) };
     return { ...set, segments: [{ ...first, load }, ...others] };
   });
-  const written = slot.sets.flatMap((set) => (set && !isRuled(set.segments[0]?.load) ? [set.segments[0]!.id] : []));
+  const written = slot.sets.flatMap((set) =>
+    set && !isRuled(set.segments[0]?.load) ? [firstOf(set.segments).id] : [],
+  );
   const figures = writeLoads(document, slotId, new Map([...built].filter(([id]) => written.includes(id))));
   return figures.ok ? edits(...diffSlotSets(slot, sets), ...figures.edits) : figures;
 }

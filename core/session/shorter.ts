@@ -6,7 +6,7 @@
 import { type Catalogue, exerciseOrThrow } from "../exercise/exercise";
 import { classifyPair } from "../exercise/pair-class";
 import { type Muscle, REGIONS } from "../exercise/regions";
-import { entriesOf } from "../lists";
+import { entriesOf, firstOf } from "../lists";
 import { METHODS } from "../methods";
 import { sameValue } from "../same";
 import type { MusclePriority } from "../volume/bands";
@@ -152,7 +152,7 @@ function isPlainIsolation(slot: Slot, catalogue: Catalogue): boolean {
     exercise.failureSafeAlone &&
     last?.stop.kind === "segments" &&
     last.segments.length === 1 &&
-    last.segments[0]!.amount.kind === "reps"
+    firstOf(last.segments).amount.kind === "reps"
   );
 }
 

@@ -3,6 +3,7 @@
  * that, and nothing that was written down goes untrained.
  */
 import type { Catalogue } from "../exercise/exercise";
+import { entryAt, firstOf, valueAt } from "../lists";
 import { sameValue } from "../same";
 import type { Steps } from "../steps";
 import { cutText } from "../text";
@@ -42,7 +43,7 @@ export function* trainableSteps(
     const found = new Set(errors.map(({ line }) => line - 1).filter((line) => line >= 0 && line < lines.length));
     for (const line of found) {
       const tried = tries.get(line) ?? 0;
-      lines[line] = standIns(written[line]!, line)[tried] ?? "";
+      lines[line] = standIns(entryAt(written, line), line)[tried] ?? "";
       tries.set(line, tried + 1);
     }
     // What did read is kept by the parser in any case.
@@ -50,7 +51,10 @@ export function* trainableSteps(
     const unread = [...tries.keys()].sort((a, b) => a - b);
     return {
       document: reconcile(from, document),
-      unread: unread.map((line) => ({ line: line + 1, text: cutText(written[line]!.trim(), LIMITS.nameLength) })),
+      unread: unread.map((line) => ({
+        line: line + 1,
+        text: cutText(entryAt(written, line).trim(), LIMITS.nameLength),
+      })),
     };
   }
 }
@@ -61,7 +65,7 @@ function rememberedLookup(lookup: ExerciseLookup): ExerciseLookup {
   const nearest = new Map<string, string | null>();
   const once = <T>(known: Map<string, T>, name: string, look: (name: string) => T): T => {
     if (!known.has(name)) known.set(name, look(name));
-    return known.get(name)!;
+    return valueAt(known, name);
   };
   return {
     ...lookup,
@@ -102,7 +106,7 @@ export function withUnreadLines(
         were![own],
         are!.find(({ id }) => id === were![own]?.id),
       );
-      if (at < 0 || !isSame || !unread.trim().startsWith(text[at]!.split(" ")[0]!)) continue;
+      if (at < 0 || !isSame || !unread.trim().startsWith(firstOf(entryAt(text, at).split(" ")))) continue;
       text[at] = unread;
     } else {
       const above = lineOf
@@ -130,7 +134,7 @@ function standIns(line: string, index: number): string[] {
   if (SETTING.test(line) || index >= LIMITS.lines) return [];
   const [, label = "", rest = ""] =
     /^\s*([A-Z]{1,2}\d{1,2}[).:]?\s+)?(.*)$/i.exec(line.slice(0, LIMITS.lineLength)) ?? [];
-  const words = rest.split(/\d|@|>/)[0]!.replace(/["?+]/g, " ");
+  const words = firstOf(rest.split(/\d|@|>/)).replace(/["?+]/g, " ");
   const name = cutText(words.replace(/\s+/g, " ").trim(), 70);
   const scheme = /(\d{1,2})\s*[x×]\s*(\d{1,3})/i.exec(rest);
   const [sets, reps] = [Number(scheme?.[1] ?? 1), Number(scheme?.[2] ?? 0)];

@@ -1,3 +1,4 @@
+import { entryAt } from "../lists";
 import type { Segment, Tempo } from "../session/grammar";
 import type { Settings } from "../settings";
 
@@ -20,7 +21,7 @@ export function phaseSeconds(phase: Tempo["lower"], unsaidSeconds: number, setti
 /** The tempo in force for each segment of a set: its own, or that of the segment before. */
 export function tempoInForce(segments: readonly Segment[], index: number): Tempo | null {
   for (let i = index; i >= 0; i--) {
-    const tempo = segments[i]!.tempo;
+    const tempo = entryAt(segments, i).tempo;
     if (tempo) return tempo;
   }
   return null;

@@ -3,6 +3,7 @@
  * of rounds; `run.ts` puts sets in a row.
  */
 import { type Catalogue, type Exercise, exerciseOrThrow } from "../exercise/exercise";
+import { entryAt, lastOf } from "../lists";
 import { sameValue } from "../same";
 import type { Segment, Slot, WorkSet } from "../session/grammar";
 import type { Settings } from "../settings";
@@ -112,7 +113,7 @@ function pass(
   const pieces: (WorkPiece | RestPiece)[] = [];
   segments.forEach((segment, index) => {
     if (index > 0)
-      pieces.push(changeBetween(doneIn(segment, exercise, context), segment, segments[index - 1]!, settings));
+      pieces.push(changeBetween(doneIn(segment, exercise, context), segment, entryAt(segments, index - 1), settings));
     const tempo = tempoInForce(segments, index);
     const perRep = secondsPerRep(segments, index, settings);
     const own = ownAmount(segment, index, perRep, tempo !== null, context);
@@ -184,7 +185,7 @@ function assumedReps(segment: Segment, index: number, settings: Settings): numbe
 
 /** A partial rep counts half. */
 const secondsPerRep = (segments: readonly Segment[], index: number, settings: Settings): number =>
-  repSeconds(tempoInForce(segments, index), settings) * (segments[index]!.rom === "full" ? 1 : 0.5);
+  repSeconds(tempoInForce(segments, index), settings) * (entryAt(segments, index).rom === "full" ? 1 : 0.5);
 
 function neededSeconds(segments: readonly Segment[], settings: Settings): number {
   let seconds = 0;
@@ -270,16 +271,18 @@ function repGoal(
       const written = segment.amount.kind === "reps" ? segment.amount.reps.high : null;
       const most = Math.max(1, Math.round(written ?? context.expectedReps?.(segment, miniSet) ?? assumed));
       reps.push(Math.min(most, left));
-      left -= reps.at(-1)!;
+      left -= lastOf(reps);
     }
     const mini: (WorkPiece | RestPiece)[] = [];
     for (const [place, side] of sides.entries()) {
       if (place > 0)
         mini.push({ kind: "rest", seconds: settings.sideChangeSeconds, reason: "side change", assumed: false });
       for (const [part, count] of reps.entries()) {
-        const segment = set.segments[part]!;
+        const segment = entryAt(set.segments, part);
         if (part > 0)
-          mini.push(changeBetween(doneIn(segment, exercise, context), segment, set.segments[part - 1]!, settings));
+          mini.push(
+            changeBetween(doneIn(segment, exercise, context), segment, entryAt(set.segments, part - 1), settings),
+          );
         mini.push({
           kind: "work",
           seconds: count * secondsPerRep(set.segments, part, settings) * turns,

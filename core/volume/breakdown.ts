@@ -1,5 +1,6 @@
 /** Totals of smaller parts: each set and each round of a session. On demand, beside the session's own totals. */
 import type { Muscle } from "../exercise/regions";
+import { entryAt, valueAt } from "../lists";
 import { isWork, type Timeline } from "../time/timeline";
 import { creditsWithin, hardPartsOf, muscleAt, visitWork } from "./hard-sets";
 import { type Amounts, emptyAmounts, repsEachSide, type TotalsContext } from "./totals";
@@ -62,7 +63,7 @@ export function hardSetsBySlot(timeline: Timeline, context: TotalsContext, muscl
   visitWork(hardPartsOf(timeline, context).parts, context.settings, (place, links) => {
     if (muscleAt(place) !== muscle) return;
     for (const [index, credit] of creditsWithin(links, context.settings.chain).entries()) {
-      const slotId = slotOf.get(links[index]!.part.segment.id)!;
+      const slotId = valueAt(slotOf, entryAt(links, index).part.segment.id);
       sums.set(slotId, (sums.get(slotId) ?? 0) + credit);
     }
   });

@@ -8,7 +8,7 @@
 
 import { type Catalogue, type Exercise, exerciseOrThrow } from "../exercise/exercise";
 import { MUSCLES, type Muscle, REGION_IDS, REGIONS, type RegionId } from "../exercise/regions";
-import { entriesOf } from "../lists";
+import { entriesOf, entryAt, valueAt } from "../lists";
 import type { Segment, WorkSet } from "../session/grammar";
 import type { CountingSchool, Settings } from "../settings";
 import { isWork, type Timeline, type WorkSpan } from "../time/timeline";
@@ -72,7 +72,7 @@ export const isCountedWork = (span: Timeline["blocks"][number]["timeline"]["span
 /** Whether a segment is hard: its own effort, else the effort its set ends with, else the forecast, else assumed. */
 function hardness(segment: Segment, set: WorkSet, context: CountContext): { hard: boolean; assumed: boolean } {
   const own = plannedRir(segment);
-  const last = own ?? plannedRir(set.segments[set.segments.length - 1]!);
+  const last = own ?? plannedRir(entryAt(set.segments, set.segments.length - 1));
   const rir = last ?? context.expectedRir?.(segment.id) ?? null;
   return { hard: rir === null || rir <= context.settings.hardSetRir, assumed: rir === null };
 }
@@ -120,8 +120,8 @@ export function creditTracksOf(exercise: Exercise, school: CountingSchool): read
   if (!tracks) {
     const shares = new Map<number, number>();
     for (const [region, share] of entriesOf(exercise.shares)) {
-      shares.set(PLACE_OF_REGION.get(region)!, share);
-      const muscle = PLACE_OF_MUSCLE.get(REGIONS[region].muscle)!;
+      shares.set(valueAt(PLACE_OF_REGION, region), share);
+      const muscle = valueAt(PLACE_OF_MUSCLE, REGIONS[region].muscle);
       shares.set(muscle, Math.max(shares.get(muscle) ?? 0, share));
     }
     tracks = [...shares].map(([place, share]) => ({ place, share, weight: schoolWeight(share, school) }));
@@ -175,7 +175,7 @@ export function creditOf(links: readonly ChainLink[], { furtherCredit, most }: S
 
 /** What each part of a chain has of its credit; the sum is the chain's. */
 export function creditsWithin(links: readonly ChainLink[], chain: Settings["chain"]): number[] {
-  const largest = links.reduce((best, { weight }, index) => (weight > links[best]!.weight ? index : best), 0);
+  const largest = links.reduce((best, { weight }, index) => (weight > entryAt(links, best).weight ? index : best), 0);
   const plain = links.map(({ weight }, index) => (index === largest ? weight : chain.furtherCredit * weight));
   const all = plain.reduce((sum, credit) => sum + credit, 0);
   return all === 0 ? plain : plain.map((credit) => (credit * creditOf(links, chain)) / all);

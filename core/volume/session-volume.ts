@@ -7,7 +7,7 @@ import type { Exercise } from "../exercise/exercise";
 import { exerciseOrThrow } from "../exercise/exercise";
 import { lengthProfile, type RangeThird, thirdOf } from "../exercise/mechanics";
 import type { Muscle, RegionId } from "../exercise/regions";
-import { entriesOf } from "../lists";
+import { entriesOf, entryAt, valueAt } from "../lists";
 import type { Segment } from "../session/grammar";
 import type { Settings } from "../settings";
 import { phaseSeconds, tempoInForce } from "../time/tempo";
@@ -141,7 +141,7 @@ function exerciseSets(
       known.loweringSeconds += span.reps * eccentricSecondsOf(span.set.segments, span.segment, settings);
     }
   }
-  for (const { exercise, isFirst } of parts) if (isFirst) sets.get(exercise.id)!.sets++;
+  for (const { exercise, isFirst } of parts) if (isFirst) valueAt(sets, exercise.id).sets++;
   return sets;
 }
 
@@ -194,7 +194,7 @@ function coverageOf(parts: readonly HardPart[], settings: Settings): Coverage {
     coverage[region] ??= { lengthened: 0, middle: 0, shortened: 0 };
     const known = coverage[region];
     creditsWithin(links, settings.chain).forEach((credit, index) => {
-      const { exercise, segment } = links[index]!.part;
+      const { exercise, segment } = entryAt(links, index).part;
       known[thirdOf(hardestLength(exercise, region, segment))] += credit;
     });
   });

@@ -219,7 +219,9 @@ function byPlace(
     }
   }
   visitWork(parts, settings, (place, links) => {
-    const known = amounts[place]!;
+    const known = amounts[place];
+    // Every muscle that is counted hard was counted above.
+    if (!known) return;
     known.hardSets += creditOf(links, settings.chain);
     for (const { part, weight } of links) if (part.isFirst) known.plainHardSets += weight;
   });

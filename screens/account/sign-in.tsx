@@ -1,7 +1,7 @@
 "use client";
 import { useState } from "react";
 import * as yup from "yup";
-import { GENERAL_NOTICE } from "@/core";
+import { entryAt, GENERAL_NOTICE } from "@/core";
 import { replySentence, send } from "@/device/api";
 import { Button } from "@/ui/button";
 import { TextField } from "@/ui/field";
@@ -125,7 +125,7 @@ function WovenPattern() {
           y={0}
           width={20}
           height={800}
-          fill={dyes[[0, 0, 1, 0, 2, 0, 1][c % 7]!]}
+          fill={dyes[entryAt([0, 0, 1, 0, 2, 0, 1], c % 7)]}
           opacity={0.9}
         />
       ))}

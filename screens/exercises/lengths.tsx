@@ -4,6 +4,9 @@ import {
   decimal,
   demandAlong,
   type Exercise,
+  entryAt,
+  firstOf,
+  lastOf,
   lengthProfile,
   RANGE_THIRDS,
   type RangeThird,
@@ -39,7 +42,7 @@ export function Lengths({ state }: { state: ExercisesState }) {
       </div>
       <ul aria-label="Muscle regions">
         {REGION_IDS.map((id, index) => {
-          const startsMuscle = index > 0 && REGIONS[REGION_IDS[index - 1]!].muscle !== REGIONS[id].muscle;
+          const startsMuscle = index > 0 && REGIONS[entryAt(REGION_IDS, index - 1)].muscle !== REGIONS[id].muscle;
           const known = coverage[id];
           const holesHere = holes.filter((hole) => hole.region === id).map((hole) => hole.third);
           return (
@@ -182,8 +185,8 @@ function RegionLine({
   const along = [...demandAlong(exercise, region)].sort((a, b) => a.length - b.length);
   const scale = share === 1 ? 1 : share === 0.5 ? 0.6 : 0.35;
   const half = (demand: number) => (0.7 + 4.6 * demand * demand) * scale;
-  const still = along.at(-1)!.length - along[0]!.length < 0.02;
-  if (still) return <circle cx={x(along[0]!.length)} cy={y} r={5 * scale} fill={colour} />;
+  const still = lastOf(along).length - firstOf(along).length < 0.02;
+  if (still) return <circle cx={x(firstOf(along).length)} cy={y} r={5 * scale} fill={colour} />;
   const upper = along.map((point) => `${x(point.length)},${y - half(point.demand)}`);
   const lower = along.toReversed().map((point) => `${x(point.length)},${y + half(point.demand)}`);
   return (

@@ -1,7 +1,10 @@
 "use client";
 import { useMemo, useState } from "react";
-import { decimal, pairsForRegions, REGION_IDS, REGIONS, type RegionId } from "@/core";
+import { decimal, mapValues, pairsForRegions, REGIONS, type RegionId } from "@/core";
+import { type Choices, chosen, optionsOf } from "@/ui/choice";
 import type { ExercisesState } from "./use-exercises";
+
+const CHOICES: Choices<RegionId | ""> = { "": "nothing", ...mapValues(REGIONS, ({ name }) => name) };
 
 /** The best pairs of the chosen region with another; choosing one draws both. */
 export function MusclePair({ state }: { state: ExercisesState }) {
@@ -19,15 +22,10 @@ export function MusclePair({ state }: { state: ExercisesState }) {
         <span className="text-quiet">paired with the</span>
         <select
           value={other}
-          onChange={(event) => setOther(event.target.value as RegionId | "")}
+          onChange={chosen(CHOICES, setOther)}
           className="rounded-[3px] border border-rule bg-ground px-1 py-0.5"
         >
-          <option value="">nothing</option>
-          {REGION_IDS.filter((region) => region !== state.region).map((region) => (
-            <option key={region} value={region}>
-              {REGIONS[region].name}
-            </option>
-          ))}
+          {optionsOf(CHOICES, (region) => region !== state.region)}
         </select>
       </label>
       {other !== "" && pairs.length === 0 ? <p className="text-quiet">No pair of the two can be done here.</p> : null}

@@ -1,7 +1,19 @@
 "use client";
 import { useEffect, useState } from "react";
+import { boundedText, integer, listOf, oneOfNumbers, oneOfTexts, strictObject } from "@/contract";
 import { type Comparison, compareTrials, decimal, type Exercise, type Trial } from "@/core";
+import { keep as keepOn, readKept } from "@/device/kept";
 import { Button } from "@/ui/button";
+
+const TRIALS = listOf(
+  strictObject({
+    date: boundedText(20),
+    variant: oneOfTexts("a", "b"),
+    order: oneOfNumbers(1, 2),
+    reps: integer(0, 200),
+  }),
+  1000,
+);
 
 /** A small experiment: two variants at the same load and effort, turn about, kept on this device. */
 export function Trials({ a, b }: { a: Exercise; b: Exercise }) {
@@ -10,14 +22,14 @@ export function Trials({ a, b }: { a: Exercise; b: Exercise }) {
   const [typed, setTyped] = useState({ a: "", b: "" });
   const [error, setError] = useState<string | null>(null);
   useEffect(() => {
-    setTrials(JSON.parse(localStorage.getItem(key) ?? "[]") as Trial[]);
+    setTrials(readKept(key, TRIALS) ?? []);
   }, [key]);
   const days = new Set(trials.map((trial) => trial.date)).size;
   const aFirst = days % 2 === 0;
   const found = compareTrials(trials);
   const keep = (next: readonly Trial[]) => {
     setTrials(next);
-    localStorage.setItem(key, JSON.stringify(next));
+    keepOn(key, next);
   };
   function add() {
     const reps = { a: Number(typed.a), b: Number(typed.b) };

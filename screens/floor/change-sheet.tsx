@@ -4,6 +4,7 @@ import {
   buildableLoads,
   type EventLoggedBy,
   exerciseOrThrow,
+  lastOf,
   occurrenceKey,
   type PerformedSet,
   placeOf,
@@ -84,7 +85,7 @@ function dropsDone({ shown }: Floor, sets: readonly PerformedSet[]): { name: str
   if (!shown) return [];
   return sets.flatMap((set) => {
     const isLast = sets.findLast((other) => other.slotId === set.slotId) === set;
-    const exercise = exerciseOrThrow(shown.catalogue, set.segments.at(-1)!.exerciseId);
+    const exercise = exerciseOrThrow(shown.catalogue, lastOf(set.segments).exerciseId);
     const more = isLast ? withDropDone(set, buildableLoads(exercise, shown.equipment)) : null;
     return more ? [{ name: exercise.name, set: more }] : [];
   });

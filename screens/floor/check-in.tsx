@@ -4,12 +4,12 @@ import {
   allBlocks,
   type CheckIn,
   checkInSentence,
+  entriesOf,
   exerciseOrThrow,
   keysOf,
   type Muscle,
   muscleName,
   REGIONS,
-  type RegionId,
   type ShownSession,
   SLEEP_WORDS,
   type Sleep,
@@ -115,7 +115,7 @@ function musclesOf({ document, catalogue }: ShownSession): Muscle[] {
   const muscles = new Set<Muscle>();
   for (const { slots } of allBlocks(document))
     for (const { exerciseId } of slots)
-      for (const [region, share] of Object.entries(exerciseOrThrow(catalogue, exerciseId).shares))
-        if (share === 1) muscles.add(REGIONS[region as RegionId].muscle);
+      for (const [region, share] of entriesOf(exerciseOrThrow(catalogue, exerciseId).shares))
+        if (share === 1) muscles.add(REGIONS[region].muscle);
   return [...muscles];
 }

@@ -3,6 +3,7 @@ import { useCallback, useEffect, useState } from "react";
 import { shownSession, upcastEvent } from "@/contract";
 import {
   decimal,
+  entryAt,
   exerciseOrThrow,
   FLOOR_EVENTS,
   type FloorEvent,
@@ -254,7 +255,7 @@ function Mend({ entry, onDone }: { entry: Entry; onDone: () => void }) {
       )}
       {wrong >= 0 ? (
         <p role="alert" className="text-[var(--floor-warn)]">
-          {FIGURES[typed[wrong]!.name]}: a figure such as 8 or 22.5.
+          {FIGURES[entryAt(typed, wrong).name]}: a figure such as 8 or 22.5.
         </p>
       ) : null}
       <div className="flex gap-2.5">

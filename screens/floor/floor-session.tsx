@@ -1,7 +1,16 @@
 "use client";
 import { ChevronLeft } from "lucide-react";
 import { useCallback, useEffect, useState } from "react";
-import { asPlanned, type BlockRound, formatClock, nextBlockRound, type PerformedSet, paceOf, restKept } from "@/core";
+import {
+  asPlanned,
+  type BlockRound,
+  firstOf,
+  formatClock,
+  nextBlockRound,
+  type PerformedSet,
+  paceOf,
+  restKept,
+} from "@/core";
 import { nowMs } from "@/device/clock";
 import { CautionHold } from "./caution-hold";
 import { ChangeSheet } from "./change-sheet";
@@ -252,7 +261,7 @@ function SendingLine({ floor, lock }: { floor: Floor; lock: "held" | "none" }) {
     lines.push(
       <p key="refused" role="alert" className="mt-1 rounded bg-[var(--floor-raised)] px-3 py-1.5">
         ▲ {refused.length === 1 ? "An entry was" : `${refused.length} entries were`} not accepted, because{" "}
-        {refused[0]!.because}.{" "}
+        {firstOf(refused).because}.{" "}
         <a href="/floor?entries" className="inline-block min-h-[28px] font-semibold underline underline-offset-4">
           Correct
         </a>

@@ -6,9 +6,13 @@ import {
   type BlockRound,
   buildableLoads,
   decimal,
+  entryAt,
   exerciseOrThrow,
   type FormReport,
+  firstOf,
+  foundIn,
   hasDropDone,
+  lastOf,
   loadWords,
   nextHeavier,
   occurrenceKey,
@@ -92,12 +96,12 @@ export function RestScreen(props: Props) {
               {following.rounds > 1 ? `, round ${following.round + 1}` : ""}
             </p>
             {following.moves.map(({ slot, set }) => {
-              const shown = view.shown.loads[set.segments[0]!.id];
+              const shown = view.shown.loads[firstOf(set.segments).id];
               return (
                 <p key={set.id} className="leading-snug">
                   <strong className="text-[22px]">
-                    {nameOf(view, slot.exerciseId)} {shown?.aimReps ?? printAmount(set.segments[0]!.amount, "full")} ×{" "}
-                    {shown?.words}
+                    {nameOf(view, slot.exerciseId)}{" "}
+                    {shown?.aimReps ?? printAmount(firstOf(set.segments).amount, "full")} × {shown?.words}
                   </strong>
                   {shown?.build ? (
                     <span className="block text-lg text-[var(--floor-quiet)]">
@@ -117,7 +121,7 @@ export function RestScreen(props: Props) {
         ) : (
           <section aria-label="What was done" className="flex flex-col gap-3">
             {sets.map((set) => {
-              const name = nameOf(view, blockRound.moves.find((one) => one.slot.id === set.slotId)!.slot.exerciseId);
+              const name = nameOf(view, foundIn(blockRound.moves, (one) => one.slot.id === set.slotId).slot.exerciseId);
               // Of mini-sets the last one says what was left.
               const isLast = sets.findLast((other) => other.slotId === set.slotId) === set;
               const asked = isLast && (more === "reserve" || matters(blockRound, set.slotId));
@@ -265,7 +269,7 @@ function matters(blockRound: BlockRound, slotId: string): boolean {
 /** Whether its reps are counted, so that some may be left. */
 function isCounted(blockRound: BlockRound, slotId: string): boolean {
   const set = blockRound.moves.find(({ slot }) => slot.id === slotId)?.set;
-  return set !== undefined && ["reps", "maxReps"].includes(set.segments.at(-1)!.amount.kind);
+  return set !== undefined && ["reps", "maxReps"].includes(lastOf(set.segments).amount.kind);
 }
 
 /** The reserve that the round asks for, as it is written; empty where it asks for none. */
@@ -302,7 +306,7 @@ function savedWords({ segments, rir }: PerformedSet, view: FloorView): string {
     const timed = segment.metres === null ? `${segment.seconds ?? 0} s` : `${segment.metres} m`;
     const reps = `${segment.reps || timed}${segment.rightReps === null ? "" : `/${segment.rightReps}`}`;
     const load = segment.load === null ? "" : ` × ${loadWords(exercise, signedKg(segment), segment.load)}`;
-    const isNamed = index === 0 || segment.exerciseId !== segments[index - 1]!.exerciseId;
+    const isNamed = index === 0 || segment.exerciseId !== entryAt(segments, index - 1).exerciseId;
     return `${isNamed ? `${exercise.name} ` : ""}${reps}${load}`;
   });
   return `${parts.join(", then ")}${rir === null ? "" : `, ${decimal(rir)} left`}`;

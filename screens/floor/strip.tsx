@@ -1,4 +1,4 @@
-import { type BlockRound, isBlockRoundOver, occurrenceKey, type PerformedSession, placeOf } from "@/core";
+import { type BlockRound, entryAt, isBlockRoundOver, occurrenceKey, type PerformedSession, placeOf } from "@/core";
 
 /** The session in one strip: rounds of blocks as marks on a line, steps down inside a block's round; done is filled, now is marked. */
 export function Strip({
@@ -40,7 +40,7 @@ export function Strip({
     .map((bead, i) =>
       i === 0
         ? `M${bead.x} ${bead.y}`
-        : `C${(beads[i - 1]!.x + bead.x) / 2} ${beads[i - 1]!.y} ${(beads[i - 1]!.x + bead.x) / 2} ${bead.y} ${bead.x} ${bead.y}`,
+        : `C${(entryAt(beads, i - 1).x + bead.x) / 2} ${entryAt(beads, i - 1).y} ${(entryAt(beads, i - 1).x + bead.x) / 2} ${bead.y} ${bead.x} ${bead.y}`,
     )
     .join("");
   const over = blockRounds.filter((blockRound) => isBlockRoundOver(blockRound, performed)).length;

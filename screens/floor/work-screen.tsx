@@ -3,7 +3,9 @@ import { useEffect, useRef, useState } from "react";
 import { shownSession } from "@/contract";
 import {
   type BlockRound,
+  entryAt,
   exerciseOrThrow,
+  firstOf,
   formatClock,
   printAmount,
   printSpan,
@@ -75,7 +77,7 @@ export function WorkScreen(props: Props) {
   /** What was timed, with the watch that still runs. */
   const measured = (): Measured => {
     const running = watch.current?.() ?? null;
-    const all = running === null ? timed : new Map([...timed, [keyOf(stops[at]!), running]]);
+    const all = running === null ? timed : new Map([...timed, [keyOf(entryAt(stops, at)), running]]);
     const bySegment = new Map<string, number>();
     for (const stop of stops) {
       const seconds = all.get(keyOf(stop));
@@ -87,7 +89,7 @@ export function WorkScreen(props: Props) {
   const goTo = (stop: number) => {
     if (stop > at) onBegin();
     const running = watch.current?.() ?? null;
-    if (running !== null) time(stops[at]!, running);
+    if (running !== null) time(entryAt(stops, at), running);
     setAt(stop);
   };
   if (ramp === "open")
@@ -433,7 +435,7 @@ function RampScreen({
           {blockRound.moves
             .map(
               ({ set }) =>
-                `${printAmount(set.segments[0]!.amount, "full")} × ${view.shown.loads[set.segments[0]!.id]?.words}`,
+                `${printAmount(firstOf(set.segments).amount, "full")} × ${view.shown.loads[firstOf(set.segments).id]?.words}`,
             )
             .join(", ")}
         </p>

@@ -4,7 +4,7 @@ import { type ReactNode, useMemo } from "react";
 import * as yup from "yup";
 import {
   BAR_SHAPES,
-  type BarShape,
+  firstOf,
   formatWeight,
   type GymEquipment,
   type ImplementLoads,
@@ -12,6 +12,7 @@ import {
   kgOf,
   massFigure,
   readWeight,
+  recordOfKeys,
   round,
   toKg,
   type Weight,
@@ -26,7 +27,7 @@ import { NumberBox } from "./number-box";
 import type { GymState } from "./use-gym";
 import { WeightBox } from "./weight-box";
 
-const SHAPES = Object.fromEntries(BAR_SHAPES.map((shape) => [shape, shape])) as Choices<BarShape>;
+const SHAPES = recordOfKeys(BAR_SHAPES, (shape) => shape);
 const STACK_KINDS: Choices<WeightStack["help"]> = { resists: "is lifted", assists: "helps the body up" };
 
 /** What an implement is made of, to be changed in place. */
@@ -40,9 +41,9 @@ export function ImplementEditor({ gym, implement }: { gym: GymState; implement: 
     case "kettlebells":
       return <WeightSet gym={gym} part="kettlebells" noun="kettlebell" />;
     case "stack":
-      return <StackEditor gym={gym} station={implement.items[0]!.slice("stack:".length)} />;
+      return <StackEditor gym={gym} station={firstOf(implement.items).slice("stack:".length)} />;
     case "sled":
-      return <SledEditor gym={gym} station={implement.items[0]!.slice("sled:".length)} />;
+      return <SledEditor gym={gym} station={firstOf(implement.items).slice("sled:".length)} />;
     case "bands":
     case "assistance":
       return <Bands gym={gym} />;

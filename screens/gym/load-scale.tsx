@@ -1,7 +1,7 @@
 "use client";
 import { clsx } from "clsx";
 import { scalePow } from "d3-scale";
-import { type ImplementLoads, kgOf, massFigure, massWords, type WeightUnit } from "@/core";
+import { firstOf, type ImplementLoads, kgOf, lastOf, massFigure, massWords, type WeightUnit } from "@/core";
 import { useWidth } from "@/ui/use-width";
 import type { Prescription } from "@/views";
 
@@ -104,7 +104,7 @@ function threadWords(old: ImplementLoads, now: ImplementLoads | null, unit: Weig
   const loads = now?.loads ?? [];
   const gone = old.loads.filter((load) => !loads.some((one) => Math.abs(one.kg - load.kg) < 0.002)).length;
   if (loads.length === 0) return `${old.name}, ${old.basis}: nothing left`;
-  return `${old.name}, ${old.basis}: ${loads.length} loads from ${massFigure(loads[0]!.kg, unit, 3)} to ${massWords(loads.at(-1)!.kg, unit, 3)}. ${grainWords(now!, unit)}${gone > 0 ? `, ${gone} gone` : ""}`;
+  return `${old.name}, ${old.basis}: ${loads.length} loads from ${massFigure(firstOf(loads).kg, unit, 3)} to ${massWords(lastOf(loads).kg, unit, 3)}. ${grainWords(now!, unit)}${gone > 0 ? `, ${gone} gone` : ""}`;
 }
 
 function grainWords({ grain }: ImplementLoads, unit: WeightUnit): string {
@@ -134,8 +134,8 @@ function ImplementRow({
 }) {
   const loads = now?.loads ?? [];
   const gone = old.loads.filter((load) => !loads.some((one) => Math.abs(one.kg - load.kg) < 0.002));
-  const first = loads[0] ?? old.loads[0]!;
-  const last = loads.at(-1) ?? old.loads.at(-1)!;
+  const first = loads[0] ?? firstOf(old.loads);
+  const last = loads.at(-1) ?? lastOf(old.loads);
   const y = 15;
   const spots = spread(hanging, x);
   return (

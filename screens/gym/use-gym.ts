@@ -2,8 +2,10 @@
 import { keepPreviousData, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useRouter } from "next/navigation";
 import { useEffect, useMemo, useRef, useState } from "react";
+import { boundedText, equipmentSchema, strictObject } from "@/contract";
 import { equipmentOn, equipmentProblems, type GymEquipment, implementLoadsOf } from "@/core";
 import { callApi } from "@/device/api";
+import { keep, readKept } from "@/device/kept";
 import { apiQuery, useApiMutation } from "@/device/query";
 import { useDebounced } from "@/ui/use-debounced";
 import type { ChangedPrescription, GymView } from "@/views";
@@ -21,6 +23,10 @@ const NONE: readonly ChangedPrescription[] = [];
 
 type Seen = Pick<GymView, "name" | "equipment">;
 
+const KEPT = strictObject({
+  equipment: equipmentSchema,
+  seen: strictObject({ name: boundedText(120), equipment: equipmentSchema }),
+});
 const keptKey = (id: string): string => `yarvex:gym:${id}`;
 
 /** The gym as it is kept and as it is being changed, and what the change means for the coming sessions. */
@@ -38,17 +44,13 @@ export function useGym(view: GymView) {
   useEffect(() => {
     if (restored.current) return;
     restored.current = true;
-    const stored = localStorage.getItem(keptKey(view.id));
-    if (!stored) return;
-    const kept = JSON.parse(stored) as { equipment: GymEquipment; seen: Seen } | GymEquipment;
-    if ("seen" in kept) {
-      seen.current = kept.seen;
-      setEquipment(kept.equipment);
-    } else setEquipment(kept);
+    const kept = readKept(keptKey(view.id), KEPT);
+    if (!kept) return;
+    seen.current = kept.seen;
+    setEquipment(kept.equipment);
   }, [view.id]);
   useEffect(() => {
-    if (changed) localStorage.setItem(keptKey(view.id), JSON.stringify({ equipment, seen: seen.current }));
-    else localStorage.removeItem(keptKey(view.id));
+    keep(keptKey(view.id), changed ? { equipment, seen: seen.current } : null);
   }, [changed, equipment, view.id]);
 
   // What the change means is asked once it stands still; until the answer is there the last one stays.
@@ -61,7 +63,7 @@ export function useGym(view: GymView) {
   const save = useApiMutation(
     (wanted: Seen) => callApi("gyms.save", { gymId: view.id, seen: seen.current, wanted }),
     (_, saved) => {
-      localStorage.removeItem(keptKey(view.id));
+      keep(keptKey(view.id), null);
       seen.current = saved;
       void queries.invalidateQueries({ queryKey: ["gyms.coming"] });
       router.refresh();

@@ -6,9 +6,12 @@ import {
   checkInSentence,
   type DoneSet,
   decimal,
+  entryAt,
+  firstOf,
   formatClock,
   isBodyweight,
   isLoadSaid,
+  lastOf,
   loadWordsIn,
   massFigure,
   nextSentence,
@@ -174,7 +177,9 @@ function PlannedAndDone({
           {review.lifts.map((lift, index) => (
             <tr
               key={lift.slot.id}
-              className={index > 0 && review.lifts[index - 1]!.label[0] !== lift.label[0] ? "border-t border-rule" : ""}
+              className={
+                index > 0 && entryAt(review.lifts, index - 1).label[0] !== lift.label[0] ? "border-t border-rule" : ""
+              }
             >
               <th scope="row" className="py-1 pr-3 text-left font-normal">
                 <span className="inline-block w-8 font-bold">{lift.label}</span>
@@ -196,7 +201,7 @@ function PlannedAndDone({
                       <span className="narrow block">
                         {one.done.length > 0 ? doneWords(lift, one) : notDoneWords(one)}
                         {one.done.at(-1)?.rir == null ? null : (
-                          <span className="text-quiet"> rir {decimal(one.done.at(-1)!.rir!)}</span>
+                          <span className="text-quiet"> rir {decimal(lastOf(one.done).rir!)}</span>
                         )}
                       </span>
                     </button>
@@ -285,7 +290,7 @@ function SetStory({
     );
   const { lift, round } = chosen;
   const one = lift.sets[round]!;
-  const first = one.set.segments[0]!;
+  const first = firstOf(one.set.segments);
   const load = shown.loads[first.id];
   const done = one.done.at(0) ?? null;
   const last = one.done.at(-1) ?? null;
@@ -390,7 +395,7 @@ function prescriptionWords(
   unit: WeightUnit,
 ): string {
   const words = (kg: number) => loadWordsIn(lift.exercise, kg, unit);
-  const same = sets.every((set) => set.loadKg === sets[0]!.loadKg);
-  if (same) return `${sets.map((set) => set.reps).join(", ")} × ${words(sets[0]!.loadKg)}`;
+  const same = sets.every((set) => set.loadKg === firstOf(sets).loadKg);
+  if (same) return `${sets.map((set) => set.reps).join(", ")} × ${words(firstOf(sets).loadKg)}`;
   return sets.map((set) => `${set.reps} × ${words(set.loadKg)}`).join(", ");
 }

@@ -3,7 +3,7 @@ import { clsx } from "clsx";
 import { scaleLinear } from "d3-scale";
 import { line as d3line } from "d3-shape";
 import { memo, useMemo } from "react";
-import { BUILDING, decimal, massFigure, massWords, phaseWords, type WeightUnit } from "@/core";
+import { BUILDING, decimal, lastOf, massFigure, massWords, phaseWords, type WeightUnit } from "@/core";
 import { useDates } from "@/parts/region";
 import { SessionBars } from "@/parts/session-bars";
 import { WeeklyVolumeTable } from "@/parts/weekly-volume-table";
@@ -232,14 +232,14 @@ function E1rmLine({ lift, weeks, from }: { lift: LiftAcrossWeeks; weeks: readonl
   return (
     <span className="relative block h-0">
       <svg
-        width={(points.at(-1)!.place + 1) * COLUMN}
+        width={(lastOf(points).place + 1) * COLUMN}
         height={28}
         aria-hidden
         className="pointer-events-none absolute top-0 left-0 z-[5]"
       >
         {band ? (
           <rect
-            x={x(points.at(-1)!.place) - 5}
+            x={x(lastOf(points).place) - 5}
             width={10}
             y={y(band[1])}
             height={Math.max(1, y(band[0]) - y(band[1]))}

@@ -1,6 +1,6 @@
 "use client";
 import { useCallback } from "react";
-import { addBlocks, addSlot, allBlocks, printName } from "@/core";
+import { addBlocks, addSlot, allBlocks, firstOf, printName } from "@/core";
 import { LiftFinder } from "@/parts/lift-finder";
 import { liftOffers } from "@/views";
 import { useWholeDesk } from "./use-desk";
@@ -35,11 +35,11 @@ export function AddLift({
     const [first] = read.blocks;
     const refused = desk.attempt(
       isInside && block && read.blocks.length === 1 && first!.slots.length === 1
-        ? addSlot(document, block.id, first!.slots[0]!)
+        ? addSlot(document, block.id, firstOf(first!.slots))
         : addBlocks(document, read.blocks, at < 0 ? document.blocks.length : at + 1),
     );
     if (refused === null) {
-      desk.select({ slotId: first!.slots[0]!.id, round: 0 });
+      desk.select({ slotId: firstOf(first!.slots).id, round: 0 });
       onClose?.();
     }
     return refused;

@@ -1,6 +1,7 @@
 "use client";
 import { useRouter } from "next/navigation";
 import { useMemo, useState } from "react";
+import { firstOf } from "@/core";
 import { callApi } from "@/device/api";
 import { useApiMutation } from "@/device/query";
 import { Button } from "@/ui/button";
@@ -69,35 +70,43 @@ const SEVERITY_CLASS = {
 const Groups = ({ groups, view }: Props & { groups: readonly CautionGroup[] }) => (
   <ul className="flex flex-col gap-2">
     {groups.map((group) => (
-      <li key={group.cautions[0]!.key ?? `${group.severity} ${group.rule}`} className={SEVERITY_CLASS[group.severity]}>
-        {group.severity === "block" ? <span aria-hidden>■ </span> : null}
-        {isOneFact(group) ? (
-          <>
-            <strong>{group.places.join(", ")}</strong> {group.cautions[0]!.words}
-            <Remedies caution={group.cautions[0]!} />
-          </>
-        ) : (
-          <ul>
-            {group.cautions.map((caution) => (
-              <li key={`${caution.place} ${caution.words}`}>
-                <strong>{caution.place}</strong> {caution.words}
-                <Remedies caution={caution} />
-              </li>
-            ))}
-          </ul>
-        )}
-        {group.cautions[0]!.key ? (
-          <ReasonField view={view} keyOf={group.cautions[0]!.key} />
-        ) : canTurnOff(group.rule) ? (
-          <SwitchOff group={group} view={view} />
-        ) : null}
-      </li>
+      <Group key={firstOf(group.cautions).key ?? `${group.severity} ${group.rule}`} group={group} view={view} />
     ))}
   </ul>
 );
 
+function Group({ group, view }: Props & { group: CautionGroup }) {
+  const first = firstOf(group.cautions);
+  return (
+    <li className={SEVERITY_CLASS[group.severity]}>
+      {group.severity === "block" ? <span aria-hidden>■ </span> : null}
+      {isOneFact(group) ? (
+        <>
+          <strong>{group.places.join(", ")}</strong> {first.words}
+          <Remedies caution={first} />
+        </>
+      ) : (
+        <ul>
+          {group.cautions.map((caution) => (
+            <li key={`${caution.place} ${caution.words}`}>
+              <strong>{caution.place}</strong> {caution.words}
+              <Remedies caution={caution} />
+            </li>
+          ))}
+        </ul>
+      )}
+      {first.key ? (
+        <ReasonField view={view} keyOf={first.key} />
+      ) : canTurnOff(group.rule) ? (
+        <SwitchOff group={group} view={view} />
+      ) : null}
+    </li>
+  );
+}
+
 /** Whether the same is said at each of its places. */
-const isOneFact = ({ cautions }: CautionGroup): boolean => cautions.every(({ words }) => words === cautions[0]!.words);
+const isOneFact = ({ cautions }: CautionGroup): boolean =>
+  cautions.every(({ words }) => words === firstOf(cautions).words);
 
 function Remedies({ caution }: { caution: Caution }) {
   const desk = useWholeDesk();
@@ -181,7 +190,8 @@ function SwitchedOff({ one: { group, of, reason }, view }: { one: DisabledGroup;
   );
   return (
     <li className="border-l-4 border-line pl-3 text-quiet">
-      {group.cautions[0]!.words} <em>{reason}</em>, {of === "client" ? `for ${view.client.name}` : "for everybody"}.
+      {firstOf(group.cautions).words} <em>{reason}</em>, {of === "client" ? `for ${view.client.name}` : "for everybody"}
+      .
       <Button className="ml-2 min-h-6 px-2 py-0" onClick={() => switchOn.mutate()}>
         On again
       </Button>

@@ -6,6 +6,7 @@ import {
   allBlocks,
   blockLetter,
   cutText,
+  firstOf,
   formatClock,
   printCell,
   readinessSentence,
@@ -185,7 +186,7 @@ function useShownSeconds(seconds: number, capSeconds: number | null): number {
 function Unread() {
   const desk = useWholeDesk();
   const lines = [...new Set(desk.errors.map(({ line }) => line))];
-  const first = desk.draftText?.split(/\r?\n/)[lines[0]! - 1]?.trim();
+  const first = desk.draftText?.split(/\r?\n/)[firstOf(lines) - 1]?.trim();
   return (
     <Notice kind="warn">
       {lines.length === 1

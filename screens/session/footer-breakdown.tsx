@@ -16,14 +16,15 @@ import { useWholeDesk } from "./use-desk";
 /** Figures of the foot that open what they are made of. */
 export type FootFigure = "sets" | "reps" | "kg" | "tension";
 
+const isFigure = (of: FootFigure | Muscle): of is FootFigure => of in FIGURES;
+
 /** What a figure of the foot is made of, lift by lift; a muscle's hard sets also day by day of its week. */
 export function FooterBreakdown({ of }: { of: FootFigure | Muscle }) {
   const { longDate } = useDates();
   const { document, computed, view, catalogue, select } = useWholeDesk();
   const { totals, timeline, forecast } = computed;
-  const isFigure = of in FIGURES;
-  const figure = isFigure ? FIGURES[of as FootFigure] : null;
-  const hardSets = figure
+  const figure = isFigure(of) ? FIGURES[of] : null;
+  const hardSets = isFigure(of)
     ? null
     : hardSetsBySlot(
         timeline,
@@ -32,7 +33,7 @@ export function FooterBreakdown({ of }: { of: FootFigure | Muscle }) {
           settings: view.settings,
           expectedRir: (id) => forecast.bySegment.get(id)?.expectedRir ?? null,
         },
-        of as Muscle,
+        of,
       );
   const lifts = allBlocks(document).flatMap((block, index) =>
     block.slots.flatMap((slot) => {

@@ -25,6 +25,7 @@ import {
   type SessionDocument,
 } from "@/core";
 import { newId } from "@/device/ids";
+import { dragData } from "@/ui/drag";
 import type { DeskState } from "./desk-store";
 import { gapId, handleId, rowId } from "./grid-ids";
 import { useDesk, useDeskStore } from "./use-desk";
@@ -57,7 +58,7 @@ export const GridDrag = memo(function GridDrag() {
     <DndContext
       sensors={sensors}
       collisionDetection={underPointer}
-      onDragStart={({ active }) => setDragged((active.data.current as Dragged | undefined)?.name ?? null)}
+      onDragStart={({ active }) => setDragged(dragData<Dragged>(active)?.name ?? null)}
       onDragCancel={() => setDragged(null)}
       onDragEnd={(event) => {
         setDragged(null);
@@ -119,8 +120,8 @@ const underPointer: CollisionDetection = (args) => {
 };
 
 function drop({ active, over }: DragEndEvent, { document, locked, operate }: DeskState): void {
-  const dragged = active.data.current as Dragged | undefined;
-  const target = over?.data.current as Target | undefined;
+  const dragged = dragData<Dragged>(active);
+  const target = dragData<Target>(over);
   if (!dragged || !target || locked) return;
   if (dragged.kind === "lift") {
     if (target.kind === "gap") operate(liftToPlace(document, dragged.slotId, target.at, newId));

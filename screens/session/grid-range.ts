@@ -21,7 +21,8 @@ export const rowsOf = (document: SessionDocument): GridRow[] =>
 /** The rectangle between two cells, in whatever order; null where one of them is gone. */
 export function rangeBetween(rows: readonly GridRow[], a: Selection, b: Selection): Range | null {
   const place = ({ slotId }: Selection) => rows.findIndex((row) => row.slotId === slotId);
-  const [first, last] = [place(a), place(b)].sort((x, y) => x - y) as [number, number];
+  const first = Math.min(place(a), place(b));
+  const last = Math.max(place(a), place(b));
   if (first < 0) return null;
   return {
     rows: rows.slice(first, last + 1),

@@ -11,7 +11,9 @@ import {
   changeRounds,
   duplicateBlock,
   duplicateSlot,
+  entryAt,
   type Laterality,
+  lastOf,
   moveBlock,
   noFinisher,
   type Operation,
@@ -122,7 +124,7 @@ function liftItems(desk: DeskState, grid: GridState, slotId: string): (MenuItem 
     {
       name: "Join the block above",
       disabled: at < 1 || block.slots.length > 1,
-      onSelect: () => operate(pairBlocks(document, document.blocks[at - 1]!.id, block.id, 10)),
+      onSelect: () => operate(pairBlocks(document, entryAt(document.blocks, at - 1).id, block.id, 10)),
     },
     {
       name: "Split it off",
@@ -230,7 +232,7 @@ function blockItems(
     {
       name: "Split off the last lift",
       disabled: block.slots.length < 2,
-      onSelect: () => operate(splitSlot(document, block.slots.at(-1)!.id, newId)),
+      onSelect: () => operate(splitSlot(document, lastOf(block.slots).id, newId)),
     },
     {
       name: "Meant as",

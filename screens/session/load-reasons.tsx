@@ -8,8 +8,10 @@ import {
   buildSentence,
   curveKg,
   decimal,
+  entryAt,
   exerciseOrThrow,
   findExercise,
+  firstOf,
   isBodyweight,
   isUnknownLift,
   type LoadReason,
@@ -18,8 +20,7 @@ import {
   massWords,
   newRule,
   nextSentence,
-  RULE_KINDS,
-  RULES,
+  RULE_NAMES,
   type RuleKind,
   ruleName,
   type SentenceContext,
@@ -42,7 +43,7 @@ import { BuildSleeve, PlateOrder, SharedBar } from "@/parts/plates";
 import { amountFigure, loadFigure } from "@/parts/set-words";
 import { TempoTrace } from "@/parts/tempo-trace";
 import { Button } from "@/ui/button";
-import { type Choices, chosen, optionsOf } from "@/ui/choice";
+import { chosen, optionsOf } from "@/ui/choice";
 import { fetched } from "@/ui/on-demand";
 import type { SessionView } from "@/views";
 import { Alternatives, InPlaceRemedies, LastTimes } from "./lift-around";
@@ -75,7 +76,7 @@ export function LoadReasons({
   const blocks = allBlocks(document);
   const blockIndex = blocks.findIndex((block) => block.slots.some(({ id }) => id === slot.id));
   if (isUnknownLift(desk.catalogue, slot.exerciseId)) return <NotKnown slot={slot} />;
-  const segment = set.segments[0]!;
+  const segment = firstOf(set.segments);
   const load = computed.resolved.loads.get(segment.id);
   const exercise = exerciseOrThrow(desk.catalogue, segment.exerciseId ?? slot.exerciseId);
   const labels = slotLabels(document);
@@ -151,7 +152,7 @@ export function LoadReasons({
           asked={asked}
           selected={round}
           rounds={slot.sets.flatMap((one, round) =>
-            one ? [{ round, forecast: computed.forecast.bySegment.get(one.segments[0]!.id) ?? null }] : [],
+            one ? [{ round, forecast: computed.forecast.bySegment.get(firstOf(one.segments).id) ?? null }] : [],
           )}
         />
         <InPlaceRemedies view={view} slot={slot} />
@@ -233,7 +234,7 @@ export function LoadReasons({
       <Alternatives
         catalogue={desk.catalogue}
         locked={desk.locked}
-        blockId={blocks[blockIndex]!.id}
+        blockId={entryAt(blocks, blockIndex).id}
         slotId={slot.id}
         exerciseId={exercise.id}
         loadKg={load?.kg ?? null}
@@ -244,8 +245,6 @@ export function LoadReasons({
     </aside>
   );
 }
-
-const RULE_NAMES = Object.fromEntries(RULE_KINDS.map((kind) => [kind, RULES[kind].name])) as Choices<RuleKind>;
 
 /** How a lift goes from week to week. */
 const RuleChoice = memo(function RuleChoice({
@@ -276,7 +275,7 @@ const RuleChoice = memo(function RuleChoice({
 /** The partner's loads of a lift, round by round. */
 const partnersLoads = ({ view, computed }: Partner, { id }: Slot): number[] =>
   (slotById(view.document, id)?.sets ?? []).flatMap((set) => {
-    const kg = set && computed.resolved.loads.get(set.segments[0]!.id)?.kg;
+    const kg = set && computed.resolved.loads.get(firstOf(set.segments).id)?.kg;
     return kg == null ? [] : [kg];
   });
 

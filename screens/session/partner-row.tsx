@@ -2,7 +2,7 @@
 import { clsx } from "clsx";
 import { useState } from "react";
 import { catalogueIn } from "@/contract";
-import { fallsShort, printCell, type Slot, slotById, slotLabels } from "@/core";
+import { fallsShort, firstOf, printCell, type Slot, slotById, slotLabels } from "@/core";
 import { loadFigure } from "@/parts/set-words";
 import { InPlaceEditor } from "./in-place";
 import type { Partner } from "./use-partner";
@@ -31,7 +31,7 @@ export function PartnerRow({
       {Array.from({ length: rounds }, (_, round) => {
         const set = theirs?.sets[round];
         if (!set) return <span role="gridcell" key={round} />;
-        const first = set.segments[0]!;
+        const first = firstOf(set.segments);
         const likely = computed.forecast.bySegment.get(first.id);
         const text = printCell(set, catalogueIn(view.exercises), slotLabels(view.document));
         const figures = set.segments.map(({ id }) => loadFigure(computed.resolved.loads.get(id))).join(" ↘ ");

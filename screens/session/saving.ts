@@ -1,6 +1,7 @@
-import { presentIds } from "@/contract";
+import { boundedText, editSchema, integer, listOf, nullable, presentIds, strictObject, type TypeOf } from "@/contract";
 import { allBlocks, applyEdits, blockLetter, blocksTouched, type Edit, type SessionDocument } from "@/core";
 import { callApi, replySentence } from "@/device/api";
+import { keep, readKept } from "@/device/kept";
 import { afterPaint } from "@/ui/after-paint";
 import type { SavedSession, SessionView } from "@/views";
 
@@ -15,26 +16,19 @@ export type SaveState =
   | { readonly kind: "saved" | "saving" | "unsaved" }
   | { readonly kind: "failed"; readonly message: string; readonly final: boolean };
 
-interface Kept {
-  readonly revision: number;
-  readonly unsaved: readonly Edit[];
-  readonly draftText: string | null;
-}
+const KEPT = strictObject({
+  revision: integer(0, 1_000_000_000),
+  unsaved: listOf(editSchema, 100_000),
+  draftText: nullable(boundedText(100_000)),
+});
+type Kept = TypeOf<typeof KEPT>;
 
 const keptKey = (id: string): string => `yarvex:desk:${id}`;
-
-function readKept(id: string): Kept | null {
-  try {
-    const kept = JSON.parse(localStorage.getItem(keptKey(id)) ?? "null") as Kept | null;
-    return Array.isArray(kept?.unsaved) ? { ...kept, unsaved: presentIds(kept.unsaved) } : null;
-  } catch {
-    return null;
-  }
-}
+const keptOf = (id: string): Kept | null => readKept(keptKey(id), KEPT, presentIds);
 
 /** Changes that had not reached the server when the tab closed, put on what the server has now. */
 export function keptWork(view: Pick<SessionView, "sessionId" | "document" | "draftText">): Work | null {
-  const kept = readKept(view.sessionId);
+  const kept = keptOf(view.sessionId);
   const edited = kept && applyEdits(view.document, kept.unsaved);
   if (!kept || (kept.unsaved.length === 0 && kept.draftText === view.draftText)) return null;
   return { document: edited?.ok ? edited.document : view.document, draftText: kept.draftText, unsaved: kept.unsaved };
@@ -80,7 +74,7 @@ export function createSaver(opened: Opened, owner: SaverOwner): Saver {
   let timer: ReturnType<typeof setTimeout> | undefined;
   let keepNow = () => {};
 
-  const revisionNow = (): number => (revision ??= readKept(sessionId)?.revision ?? opened.revision);
+  const revisionNow = (): number => (revision ??= keptOf(sessionId)?.revision ?? opened.revision);
   const tell = (next: SaveState) => {
     state = next;
     owner.onState(next);
@@ -97,7 +91,7 @@ export function createSaver(opened: Opened, owner: SaverOwner): Saver {
     const kept: Kept = { revision: revisionNow(), unsaved, draftText };
     const key = keptKey(sessionId);
     // Once the frame that shows it is there; before, where the page is left or the next change comes.
-    keepNow = soonAtTheLatestOnLeaving(() => localStorage.setItem(key, JSON.stringify(kept)));
+    keepNow = soonAtTheLatestOnLeaving(() => keep(key, kept));
     timer = setTimeout(() => void send(), PAUSE_MS);
   };
   const touch = () => {
@@ -132,7 +126,7 @@ export function createSaver(opened: Opened, owner: SaverOwner): Saver {
     const work = owner.work();
     const left = work.unsaved.slice(edits.length);
     const more = left.length > 0 || work.draftText !== sent.draftText;
-    if (!more) localStorage.removeItem(keptKey(of));
+    if (!more) keep(keptKey(of), null);
     if (others) {
       const mine = applyEdits(others.document, left);
       const document = mine.ok ? mine.document : others.document;
@@ -146,7 +140,7 @@ export function createSaver(opened: Opened, owner: SaverOwner): Saver {
   return {
     start: () => {
       isStopped = false;
-      if (readKept(sessionId)) touch();
+      if (keptOf(sessionId)) touch();
     },
     stop: () => {
       isStopped = true;
@@ -160,7 +154,7 @@ export function createSaver(opened: Opened, owner: SaverOwner): Saver {
         sessionId = now.sessionId;
         if (state.kind !== "saved") tell({ kind: "saved" });
       }
-      if (isNewer) revision = readKept(sessionId)?.revision ?? now.revision;
+      if (isNewer) revision = keptOf(sessionId)?.revision ?? now.revision;
       return isNewer;
     },
   };

@@ -1,6 +1,6 @@
 "use client";
 import { useMemo, useRef } from "react";
-import { completionsAt } from "@/core";
+import { completionsAt, entryAt } from "@/core";
 import { type EditorHandle, type EditorProblem, ShorthandEditor } from "./shorthand-editor";
 import { UNKNOWN_SAYS, UnknownLift } from "./unknown-lift";
 import { useWholeDesk } from "./use-desk";
@@ -73,7 +73,7 @@ export function TextPanel() {
         {desk.unknown.map(({ line, column, length, name }) => {
           const put = (text: string) => {
             const lines = desk.text.split("\n");
-            const before = lines[line - 1]!;
+            const before = entryAt(lines, line - 1);
             lines[line - 1] = before.slice(0, column - 1) + text + before.slice(column - 1 + length);
             desk.setText(lines.join("\n"));
           };

@@ -6,11 +6,14 @@ import {
   blockLetter,
   type Catalogue,
   clamp,
+  entryAt,
   exerciseOrThrow,
+  firstOf,
   formatClock,
   isWork,
   type SessionDocument,
   type Slot,
+  valueAt,
   type WorkSpan,
 } from "@/core";
 import { sameProps } from "@/ui/same-props";
@@ -388,9 +391,9 @@ const BlockWork = memo(
               bout={bout}
               x={span.startSeconds * scale}
               width={Math.max(2.5, span.seconds * scale)}
-              y={yOf.get(span.slotId)!}
+              y={valueAt(yOf, span.slotId)}
               room={room}
-              share={shares[index]!}
+              share={entryAt(shares, index)}
               selected={selection !== null && selection.slotId === span.slotId && selection.round === span.round}
               on={on}
             />
@@ -403,7 +406,7 @@ const BlockWork = memo(
     return (
       sameProps(before, after) &&
       were.length === are.length &&
-      are.every((bout, index) => isSameBout(were[index]!, bout) && had[index] === have[index])
+      are.every((bout, index) => isSameBout(entryAt(were, index), bout) && had[index] === have[index])
     );
   },
 );
@@ -444,12 +447,12 @@ function pathThrough(
 ): string {
   let path = "";
   work.forEach((span, index) => {
-    const y = yOf.get(span.slotId)!;
+    const y = valueAt(yOf, span.slotId);
     if (index === 0) path += `M${from(span)} ${y}`;
     path += `L${to(span)} ${y}`;
     const next = work[index + 1];
     if (!next) return;
-    const nextY = yOf.get(next.slotId)!;
+    const nextY = valueAt(yOf, next.slotId);
     const x0 = to(span);
     const x1 = from(next);
     if (nextY === y) path += `L${x1} ${y}`;
@@ -464,7 +467,7 @@ function shareOf(span: WorkSpan, computed: ComputedSession): number {
   if (load?.shareOfE1rm != null) return load.shareOfE1rm;
   const known = 0.6;
   if (span.segmentIndex === 0) return known;
-  const first = span.set && computed.resolved.loads.get(span.set.segments[0]!.id);
+  const first = span.set && computed.resolved.loads.get(firstOf(span.set.segments).id);
   if (!load?.kg || !first?.kg) return known * 0.8 ** span.segmentIndex;
   return load.kg > 0 && first.kg > 0 ? known * Math.min(1.2, load.kg / first.kg) : known;
 }

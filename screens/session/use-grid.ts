@@ -5,6 +5,8 @@ import {
   type Block,
   blockOfSlot,
   EMPTY_DOCUMENT,
+  entryAt,
+  firstOf,
   liftToPlace,
   moveBlock,
   moveSlot,
@@ -112,7 +114,7 @@ export function useGrid() {
   const rove = (dx: number, dy: number, extend = false) => {
     if (rows.length === 0) return;
     const row = rows.findIndex((one) => one.slotId === selection?.slotId);
-    const next = rows[Math.max(0, Math.min(rows.length - 1, Math.max(row, 0) + dy))]!;
+    const next = entryAt(rows, Math.max(0, Math.min(rows.length - 1, Math.max(row, 0) + dy)));
     const round = Math.max(0, Math.min(next.rounds - 1, (selection?.round ?? 0) + dx));
     select({ slotId: next.slotId, round }, extend);
   };
@@ -134,7 +136,7 @@ export function useGrid() {
   const paste = (text: string) => {
     if (locked || text.trim() === "") return;
     const sheet = sheetOf(text);
-    const [first = ""] = sheet[0]!;
+    const [first = ""] = firstOf(sheet);
     const place = { before: null, isFirstRound: false, labels, unit };
     const isCells = text.includes("\t") || first.trim() === "-" || "set" in parseCell(first, catalogue, newId, place);
     if (!isCells) return void pasteLifts(text);
@@ -186,7 +188,11 @@ export function useGrid() {
     PageDown: [0, 99],
   };
   const onKeyDown = (event: React.KeyboardEvent) => {
-    if ((event.target as HTMLElement).closest("input, button, select, textarea, [role=menu], [cmdk-root]")) return;
+    if (
+      event.target instanceof Element &&
+      event.target.closest("input, button, select, textarea, [role=menu], [cmdk-root]")
+    )
+      return;
     const { key, altKey, shiftKey } = event;
     const command = event.ctrlKey || event.metaKey;
     const by = MOVES[key];
@@ -234,7 +240,7 @@ export function useGrid() {
     setPlace({ kind: "add", blockId: block?.id ?? null, isInside: isInside && block !== null });
   };
   const isInField = (event: React.ClipboardEvent) =>
-    (event.target as HTMLElement).closest("input, textarea, select") !== null;
+    event.target instanceof Element && event.target.closest("input, textarea, select") !== null;
 
   return {
     container,

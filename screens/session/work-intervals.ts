@@ -9,6 +9,7 @@ import {
   isWork,
   type SessionDocument,
   slotLabels,
+  valueAt,
   type WorkSpan,
 } from "@/core";
 import { cellFigure } from "@/parts/set-words";
@@ -68,7 +69,7 @@ export function workIntervalsOf(document: SessionDocument, computed: ComputedSes
   return computed.timeline.blocks.flatMap(({ startSeconds, timeline }) =>
     timeline.spans.filter(isWork).map((span, index): WorkInterval => {
       const fromSeconds = startSeconds + span.startSeconds;
-      const slot = slots.get(span.slotId)!;
+      const slot = valueAt(slots, span.slotId);
       const forecast = computed.forecast.bySegment.get(span.segmentId);
       const likely =
         forecast?.possibleReps != null && forecast.askedReps ? forecast.possibleReps / forecast.askedReps : null;

@@ -13,6 +13,8 @@ import { type KeyboardEvent, useEffect, useRef } from "react";
 import { catalogueIn } from "@/contract";
 import {
   type CellChance,
+  entryAt,
+  firstOf,
   firstWeekOf,
   isBodyweight,
   isLikelyMissed,
@@ -31,6 +33,7 @@ import {
 import { useDates } from "@/parts/region";
 import { SessionBars } from "@/parts/session-bars";
 import { HeadingGaps, WeeklyVolumeTable } from "@/parts/weekly-volume-table";
+import { dragData } from "@/ui/drag";
 import { repsWords, type WeekCell, type WeeksView } from "@/views";
 import { onWeekday } from "./day-panel";
 import { PhaseEdge } from "./phase-edge";
@@ -73,8 +76,8 @@ export function WeeksGrid({ weeks, view }: { weeks: Weeks; view: WeeksView }) {
     }[event.key];
     if (!step) return;
     event.preventDefault();
-    const row = rows[Math.min(rows.length - 1, Math.max(0, at + step[0]!))]!.row;
-    const week = Math.min(model.columns.length - 1, Math.max(0, selection.week + step[1]!));
+    const row = entryAt(rows, Math.min(rows.length - 1, Math.max(0, at + firstOf(step)))).row;
+    const week = Math.min(model.columns.length - 1, Math.max(0, selection.week + entryAt(step, 1)));
     select({ kind: "cell", dayId: row.dayId, slotId: row.slot.id, week });
     requestAnimationFrame(() =>
       table.current?.querySelector<HTMLElement>(`[data-cell="${row.key} ${week}"]`)?.focus({ preventScroll: false }),
@@ -83,8 +86,8 @@ export function WeeksGrid({ weeks, view }: { weeks: Weeks; view: WeeksView }) {
   const expected = weeks.whatIf.cells;
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
   const drop = ({ active, over }: DragEndEvent): void => {
-    const dragged = active.data.current as Dragged | undefined;
-    const target = over?.data.current as Target | undefined;
+    const dragged = dragData<Dragged>(active);
+    const target = dragData<Target>(over);
     if (dragged?.kind === "lift" && target?.kind === "day" && target.dayId !== dragged.dayId)
       weeks.say(weeks.moveLiftTo(dragged.slotId, target.dayId));
     if (dragged?.kind === "day" && target?.kind === "weekday")
@@ -167,7 +170,7 @@ export function WeeksGrid({ weeks, view }: { weeks: Weeks; view: WeeksView }) {
                     </span>
                   </th>
                   {row.cells.map((cell, week) => {
-                    const { isNow, phase } = model.columns[week]!;
+                    const { isNow, phase } = entryAt(model.columns, week);
                     const isHere =
                       selection?.kind === "cell" &&
                       selection.dayId === row.dayId &&
@@ -175,7 +178,7 @@ export function WeeksGrid({ weeks, view }: { weeks: Weeks; view: WeeksView }) {
                       selection.week === week;
                     return (
                       <td
-                        key={`${row.key} ${model.columns[week]!.monday}`}
+                        key={`${row.key} ${entryAt(model.columns, week).monday}`}
                         className={clsx(
                           "border-b border-line border-x-2 p-0",
                           isNow ? "border-x-madder" : "border-x-transparent",
@@ -331,7 +334,7 @@ function DayHead({
   const drag = useDraggable({ id: `day ${day.id}`, data });
   const target: Target = { kind: "day", dayId: day.id };
   const drop = useDroppable({ id: `into ${day.id}`, data: target });
-  const isOver = drop.isOver && (drop.active?.data.current as Dragged | undefined)?.kind === "lift";
+  const isOver = drop.isOver && dragData<Dragged>(drop.active)?.kind === "lift";
   return (
     <span ref={drop.setNodeRef} className={clsx("block", isOver && "bg-indigo-tint")}>
       <button
@@ -374,7 +377,7 @@ function WeekdayStrip({ days }: { days: readonly PlanDay[] }) {
 function WeekdayPlace({ name, weekday, isTaken }: { name: string; weekday: number; isTaken: boolean }) {
   const target: Target = { kind: "weekday", weekday };
   const { setNodeRef, isOver, active } = useDroppable({ id: `weekday ${weekday}`, data: target });
-  const isAsked = isOver && (active?.data.current as Dragged | undefined)?.kind === "day";
+  const isAsked = isOver && dragData<Dragged>(active)?.kind === "day";
   return (
     <span
       ref={setNodeRef}

@@ -5,10 +5,13 @@ import {
   addDays,
   appended,
   decimal,
+  entryAt,
   exerciseOrThrow,
+  firstOf,
   type Goal,
   isBodyweight,
   kgOf,
+  lastOf,
   liftRecord,
   massFigure,
   type Slot,
@@ -51,7 +54,7 @@ export function LiftAhead({ weeks, view, slot }: { weeks: Weeks; view: WeeksView
   if (!pulled) room.current = placed.map(({ date, value }) => ({ date, value }));
   if (points.length === 0) return null;
   const exercise = exerciseOrThrow(catalogueIn(view.exercises), slot.exerciseId);
-  const last = points.at(-1)!;
+  const last = lastOf(points);
   const put = (goal: Goal) => {
     setPulled(null);
     const before = plan.goals.find(({ id }) => id === goal.id);
@@ -172,8 +175,8 @@ function GoalKnot({
       tabIndex={0}
       aria-label={`Goal, ${words}`}
       aria-orientation="vertical"
-      aria-valuemin={Math.round(y.domain()[0]!)}
-      aria-valuemax={Math.round(y.domain()[1]!)}
+      aria-valuemin={Math.round(firstOf(y.domain()))}
+      aria-valuemax={Math.round(entryAt(y.domain(), 1))}
       aria-valuenow={value}
       aria-valuetext={words}
       className="cursor-grab touch-none"

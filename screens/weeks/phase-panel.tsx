@@ -2,7 +2,6 @@
 import { useState } from "react";
 import {
   firstWeekOf,
-  keysOf,
   METHODS,
   mondayOf,
   newPhase,
@@ -17,6 +16,7 @@ import {
 } from "@/core";
 import { newId } from "@/device/ids";
 import { Button } from "@/ui/button";
+import { chosen, optionsOf } from "@/ui/choice";
 import { SelectField, TextField } from "@/ui/field";
 import type { Weeks } from "./use-weeks";
 
@@ -76,16 +76,9 @@ export function PhasePanel({ weeks, phaseId, today }: { weeks: Weeks; phaseId: s
         label="For"
         hint={ABOUT[phase.kind]}
         value={phase.kind}
-        onChange={(event) => {
-          const kind = event.target.value as PhaseKind;
-          set([field("kind", kind), field("shift", USUAL_SHIFT[kind])]);
-        }}
+        onChange={chosen(PHASE_WORDS, (kind) => set([field("kind", kind), field("shift", USUAL_SHIFT[kind])]))}
       >
-        {keysOf(PHASE_WORDS).map((kind) => (
-          <option key={kind} value={kind}>
-            {PHASE_WORDS[kind]}
-          </option>
-        ))}
+        {optionsOf(PHASE_WORDS)}
       </SelectField>
       <TextField
         key={`${phase.id} name`}

@@ -5,7 +5,6 @@ import * as yup from "yup";
 import {
   appended,
   EMPTY_DOCUMENT,
-  keysOf,
   mondayOf,
   PLAN_LIMITS,
   type PlanDay,
@@ -17,6 +16,7 @@ import { newId } from "@/device/ids";
 import { apiQuery } from "@/device/query";
 import { DateField } from "@/parts/date-field";
 import { Button } from "@/ui/button";
+import { chosen, optionsOf } from "@/ui/choice";
 import { SelectField, TextField } from "@/ui/field";
 import { Form, useCheckedForm } from "@/ui/form";
 import type { WeeksView } from "@/views";
@@ -80,15 +80,9 @@ export function PlanPanel({ weeks, view }: { weeks: Weeks; view: WeeksView }) {
         label="A missed session is"
         hint="Proposed above the weeks, and never done unasked."
         value={plan.missed}
-        onChange={(event) =>
-          set([{ kind: "setPlan", field: "missed", value: event.target.value as PlanDocument["missed"] }])
-        }
+        onChange={chosen(MISSED, (value) => set([{ kind: "setPlan", field: "missed", value }]))}
       >
-        {keysOf(MISSED).map((kind) => (
-          <option key={kind} value={kind}>
-            {MISSED[kind]}
-          </option>
-        ))}
+        {optionsOf(MISSED)}
       </SelectField>
       <SelectField
         label="Sessions stand"
@@ -162,14 +156,14 @@ function KeepAsTemplate({ weeks, view }: { weeks: Weeks; view: WeeksView }) {
 
 /** The client's other plans, each beside this one. */
 function OtherPlans({ view }: { view: WeeksView }) {
-  const [chosen, setChosen] = useState("");
+  const [planId, setPlanId] = useState("");
   const others = view.plans.filter(({ id }) => id !== view.plan?.id);
-  const { data, error } = useQuery({ ...apiQuery("plans.show", { clientId: view.client.id }), enabled: chosen !== "" });
+  const { data, error } = useQuery({ ...apiQuery("plans.show", { clientId: view.client.id }), enabled: planId !== "" });
   if (others.length === 0) return null;
-  const other = data?.plans.find(({ id }) => id === chosen);
+  const other = data?.plans.find(({ id }) => id === planId);
   return (
     <section aria-label="Beside another plan" className="flex flex-col gap-2 border-t border-line pt-3">
-      <SelectField label="Beside another plan" value={chosen} onChange={(event) => setChosen(event.target.value)}>
+      <SelectField label="Beside another plan" value={planId} onChange={(event) => setPlanId(event.target.value)}>
         <option value="">none</option>
         {others.map(({ id, name }) => (
           <option key={id} value={id}>

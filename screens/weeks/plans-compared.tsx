@@ -1,7 +1,16 @@
 "use client";
 import { useQuery } from "@tanstack/react-query";
 import { useMemo } from "react";
-import { decimal, lineagesIn, type Muscle, muscleName, type PlanDocument, volumeWords, weeklySetBand } from "@/core";
+import {
+  decimal,
+  keysOf,
+  lineagesIn,
+  type Muscle,
+  muscleName,
+  type PlanDocument,
+  volumeWords,
+  weeklySetBand,
+} from "@/core";
 import { apiQuery } from "@/device/query";
 import { type LiftLog, planFigures, type WeeksView } from "@/views";
 
@@ -23,7 +32,7 @@ export function PlansCompared({
     [plan, view, other.document, more],
   );
   const { trainingAge, priorities } = view.client;
-  const muscles = ([...new Set([...Object.keys(own.hardSets), ...Object.keys(theirs.hardSets)])] as Muscle[])
+  const muscles = [...new Set([...keysOf(own.hardSets), ...keysOf(theirs.hardSets)])]
     .filter((muscle) => (own.hardSets[muscle] ?? 0) >= 1 || (theirs.hardSets[muscle] ?? 0) >= 1)
     .sort((a, b) => (theirs.hardSets[b] ?? 0) - (theirs.hardSets[a] ?? 0));
   const lifts = [...new Set([...own.ends.keys(), ...theirs.ends.keys()])];

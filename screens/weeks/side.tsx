@@ -9,6 +9,8 @@ import {
   dependsOn,
   type Exercise,
   exerciseOrThrow,
+  firstOf,
+  foundIn,
   isLikelyMissed,
   loadWordsIn,
   massFigure,
@@ -20,9 +22,8 @@ import {
   type ProgressionRule,
   phaseOfWeek,
   printSlot,
-  RULE_KINDS,
+  RULE_NAMES,
   RULES,
-  type RuleKind,
   removeLift,
   ruleName,
   rulesSideBySide,
@@ -38,6 +39,7 @@ import { newId } from "@/device/ids";
 import { VolumeBreakdownPanel } from "@/parts/made-of";
 import { useDates } from "@/parts/region";
 import { Button } from "@/ui/button";
+import { chosen, optionsOf } from "@/ui/choice";
 import { SelectField, TextField } from "@/ui/field";
 import { repsWords, type WeekCell, type WeeksView } from "@/views";
 import { DayPanel } from "./day-panel";
@@ -220,7 +222,7 @@ function Planned({
   slot: Slot;
 }) {
   const { model, context, plan } = weeks;
-  const session = model.sessions.find((one) => one.dayId === at.dayId && one.week === at.week)!;
+  const session = foundIn(model.sessions, (one) => one.dayId === at.dayId && one.week === at.week);
   const sides = useMemo(() => rulesSideBySide(session, at.slotId, context), [session, at.slotId, context]);
   const own = cell.lift?.next ?? null;
   const rule = slot.rule ?? suggestedRule(targetsOf(slot));
@@ -364,7 +366,7 @@ function Hangs({ weeks, at, unit, lineage }: { weeks: Weeks; at: CellAt; unit: W
   const words = (sets: readonly PlannedSet[]) =>
     sets.length === 0
       ? "not asked"
-      : `${sets.length}×${sets[0]!.reps ?? "?"} at ${sets[0]!.kg === null ? "?" : massWords(Math.max(...sets.map(({ kg }) => kg ?? 0)), unit, 2)}`;
+      : `${sets.length}×${firstOf(sets).reps ?? "?"} at ${firstOf(sets).kg === null ? "?" : massWords(Math.max(...sets.map(({ kg }) => kg ?? 0)), unit, 2)}`;
   return (
     <section aria-label="It hangs on">
       <h3 className="font-semibold">
@@ -427,13 +429,9 @@ function RuleForm({
         hint={RULES[rule.kind].about}
         error={error}
         value={rule.kind}
-        onChange={(event) => set(newRule(event.target.value as RuleKind))}
+        onChange={chosen(RULE_NAMES, (kind) => set(newRule(kind)))}
       >
-        {RULE_KINDS.map((kind) => (
-          <option key={kind} value={kind}>
-            {RULES[kind].name}
-          </option>
-        ))}
+        {optionsOf(RULE_NAMES)}
       </SelectField>
       <label className="flex min-h-6 items-center gap-1.5">
         <input type="checkbox" checked={forPhase} onChange={(event) => setForPhase(event.target.checked)} />

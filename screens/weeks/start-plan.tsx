@@ -9,6 +9,7 @@ import {
   decimal,
   EMPTY_DOCUMENT,
   equipmentOn,
+  firstOf,
   keysOf,
   mondayOf,
   muscleName,
@@ -312,7 +313,7 @@ function Proposals({ view, starting }: { view: WeeksView; starting: Starting }) 
   const [minutes, setMinutes] = useState(String(view.client.minutes));
   const figure = Number(minutes);
   const isMinutes = Number.isFinite(figure) && figure >= 15 && figure <= 240;
-  const gym = view.gyms.find(({ id }) => id === view.client.gymId) ?? view.gyms[0]!;
+  const gym = view.gyms.find(({ id }) => id === view.client.gymId) ?? firstOf(view.gyms);
   const proposals = useMemo(
     () =>
       isMinutes

@@ -1,7 +1,7 @@
 "use client";
 import { useMemo } from "react";
 import { catalogueIn } from "@/contract";
-import { substituteAhead, type UnfitAhead, unfitAhead, unfitSentence } from "@/core";
+import { firstOf, lastOf, substituteAhead, type UnfitAhead, unfitAhead, unfitSentence } from "@/core";
 import { newId } from "@/device/ids";
 import { Button } from "@/ui/button";
 import type { WeeksView } from "@/views";
@@ -51,7 +51,7 @@ export function UnfitLifts({ weeks, view }: { weeks: Weeks; view: WeeksView }) {
 
 /** "week 4", "weeks 4 and 6", "weeks 4 to 9". */
 function weeksWords(weeks: UnfitAhead["weeks"]): string {
-  const [first, last] = [weeks[0]! + 1, weeks.at(-1)! + 1];
+  const [first, last] = [firstOf(weeks) + 1, lastOf(weeks) + 1];
   if (weeks.length === 1) return `week ${first}`;
   if (last - first === weeks.length - 1) return `weeks ${first} to ${last}`;
   return `weeks ${weeks.map((week) => week + 1).join(", ")}`;

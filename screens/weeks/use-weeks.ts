@@ -1,7 +1,7 @@
 "use client";
 import { useRouter } from "next/navigation";
 import { useCallback, useEffect, useMemo, useState } from "react";
-import { catalogueIn } from "@/contract";
+import { catalogueIn, listOf, planEditSchema, strictObject } from "@/contract";
 import {
   appended,
   applyPlanEdits,
@@ -18,6 +18,7 @@ import {
 } from "@/core";
 import { callApi } from "@/device/api";
 import { newId } from "@/device/ids";
+import { keep, readKept } from "@/device/kept";
 import { useApiMutation } from "@/device/query";
 import { weeksKey } from "@/device/weeks-key";
 import { projectContextOf, type WeeksView, weeksModel } from "@/views";
@@ -30,6 +31,8 @@ export type WeekSelection =
   | { readonly kind: "week"; readonly week: number }
   | { readonly kind: "muscle"; readonly muscle: Muscle; readonly week: number }
   | { readonly kind: "plan" };
+
+const KEPT = strictObject({ edits: listOf(planEditSchema, 10_000) });
 
 /** A change of the plan that is not kept yet, with the way back. */
 interface Step {
@@ -49,9 +52,9 @@ export function useWeeks(view: WeeksView & { readonly plan: NonNullable<WeeksVie
 
   // A change that was not kept survives a closed tab; one that does not fit the plan any more is said.
   useEffect(() => {
-    const stored = localStorage.getItem(weeksKey(view.plan.id));
-    if (!stored) return;
-    const { edits } = JSON.parse(stored) as { edits: PlanEdit[] };
+    const unsaved = readKept(weeksKey(view.plan.id), KEPT);
+    if (!unsaved) return;
+    const { edits } = unsaved;
     const edited = applyPlanEdits(kept, edits);
     if (!edited.ok) return setMessage(`A change that was not saved does not fit any more: ${edited.message}`);
     setPlan(edited.plan);
@@ -59,8 +62,7 @@ export function useWeeks(view: WeeksView & { readonly plan: NonNullable<WeeksVie
   }, [view.plan.id, kept]);
   useEffect(() => {
     const edits = steps.flatMap((step) => step.edits);
-    if (edits.length > 0) localStorage.setItem(weeksKey(view.plan.id), JSON.stringify({ edits }));
-    else localStorage.removeItem(weeksKey(view.plan.id));
+    keep(weeksKey(view.plan.id), edits.length > 0 ? { edits } : null);
   }, [steps, view.plan.id]);
 
   const context = useMemo(() => projectContextOf(view), [view]);
@@ -73,7 +75,7 @@ export function useWeeks(view: WeeksView & { readonly plan: NonNullable<WeeksVie
     (edits: readonly PlanEdit[]) =>
       callApi("plans.edit", { planId: view.plan.id, revision: view.plan.revision, edits }),
     () => {
-      localStorage.removeItem(weeksKey(view.plan.id));
+      keep(weeksKey(view.plan.id), null);
       setSteps([]);
       router.refresh();
     },

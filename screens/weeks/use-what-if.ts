@@ -1,6 +1,15 @@
 "use client";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
-import { type Assumptions, assumptionsFor, clamp, type PlanDocument, sameValue, type WhatIf } from "@/core";
+import {
+  type Assumptions,
+  assumptionsFor,
+  clamp,
+  firstOf,
+  lastOf,
+  type PlanDocument,
+  sameValue,
+  type WhatIf,
+} from "@/core";
 import type { WeeksView } from "@/views";
 import type { WhatIfNews, WhatIfOrder } from "./what-if.worker";
 
@@ -41,7 +50,7 @@ export function useWhatIf(view: WeeksView, plan: PlanDocument, kept: PlanDocumen
       quiet = new Worker(new URL("./what-if.worker.ts", import.meta.url));
       quiet.onmessage = ({ data }: MessageEvent<WhatIfNews>) => {
         if (data.kind !== "result") return;
-        setExpected({ plan, result: data.results[0]!, before: null });
+        setExpected({ plan, result: firstOf(data.results), before: null });
         quiet?.terminate();
       };
       quiet.postMessage({ view, plans: [plan], assumptions, runs: EXPECTED_RUNS } satisfies WhatIfOrder);
@@ -59,8 +68,8 @@ export function useWhatIf(view: WeeksView, plan: PlanDocument, kept: PlanDocumen
     setProgress({ done: 0, of: plans.length * RUNS });
     own.onmessage = ({ data }: MessageEvent<WhatIfNews>) => {
       if (data.kind === "progress") return setProgress({ done: data.done, of: data.of });
-      const result = data.results.at(-1)!;
-      setFound({ plan, result, before: plans.length > 1 ? data.results[0]! : null });
+      const result = lastOf(data.results);
+      setFound({ plan, result, before: plans.length > 1 ? firstOf(data.results) : null });
       setProgress(null);
       own.terminate();
     };

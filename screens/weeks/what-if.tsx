@@ -1,7 +1,18 @@
 "use client";
 import { scaleLinear } from "d3-scale";
 import { area as d3area, line as d3line } from "d3-shape";
-import { decimal, type Exercise, type Goal, massFigure, quantileOf, type WeightUnit, type WhatIf } from "@/core";
+import {
+  decimal,
+  type Exercise,
+  entryAt,
+  firstOf,
+  type Goal,
+  lastOf,
+  massFigure,
+  quantileOf,
+  type WeightUnit,
+  type WhatIf,
+} from "@/core";
 import { useDates } from "@/parts/region";
 import { Button } from "@/ui/button";
 import { goalChance, goalWords, type WeeksModel, type WeeksView } from "@/views";
@@ -115,7 +126,7 @@ function Fan({
   const [width, height, left, bottom] = [260, 110, 34, 18];
   const all = [...points, ...old];
   const x = scaleLinear()
-    .domain([points[0]!.week, points.at(-1)!.week])
+    .domain([firstOf(points).week, lastOf(points).week])
     .range([left, width - 6]);
   const y = scaleLinear()
     .domain([Math.min(...all.map(({ low }) => low)), Math.max(...all.map(({ high }) => high))])
@@ -129,8 +140,8 @@ function Fan({
   const middle = d3line<Point>()
     .x(({ week }) => x(week))
     .y((one) => y(one.middle));
-  const last = points.at(-1)!;
-  const day = (week: number) => shortDate(model.columns[week]!.monday);
+  const last = lastOf(points);
+  const day = (week: number) => shortDate(entryAt(model.columns, week).monday);
   return (
     <figure className="m-0">
       <figcaption className="narrow font-semibold">
@@ -166,7 +177,7 @@ function Fan({
           />
         ) : null}
         <text x={left} y={height - 4} fontSize={10.5} fill="var(--color-quiet)">
-          {day(points[0]!.week)}
+          {day(firstOf(points).week)}
         </text>
         <text x={width - 6} y={height - 4} textAnchor="end" fontSize={10.5} fill="var(--color-quiet)">
           {day(last.week)}

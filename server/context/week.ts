@@ -19,6 +19,7 @@ import {
   type SessionDocument,
   type SessionSummary,
   sessionVolume,
+  valueAt,
 } from "../../core";
 import type { PlannedSums, WeekContext } from "../../views";
 import type { Transaction } from "../db";
@@ -77,7 +78,7 @@ export async function countSessions(
     sums:
       (row.summary && withCoverage(row.summary)) ??
       present(row) ??
-      plannedSums(readStored(documents.get(row.id)!, studio), studio),
+      plannedSums(readStored(valueAt(documents, row.id), studio), studio),
   }));
 }
 

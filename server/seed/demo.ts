@@ -10,6 +10,7 @@ import {
   dateOfDay,
   daysBetween,
   EMPTY_DOCUMENT,
+  firstOf,
   mondayOf,
   newPhase,
   PLAN_VERSION,
@@ -49,7 +50,7 @@ const DAY_MS = 86_400_000;
 /** `history`: whether what lies behind was trained; without it the plans stand as they are, for looking at what is planned. */
 export async function seedDemo(nowMs: number, { history = true }: { history?: boolean } = {}): Promise<void> {
   const makeCoach = await prepareAccount(DEMO_COACH);
-  const makeClient = await prepareAccount({ ...DEMO_CLIENT_ACCOUNT, name: DEMO_CLIENTS[0]!.name });
+  const makeClient = await prepareAccount({ ...DEMO_CLIENT_ACCOUNT, name: firstOf(DEMO_CLIENTS).name });
   // One transaction: a demo that is stopped while it is filled leaves nothing behind, and is filled anew.
   await withAccounts(async (tx) => {
     const [userId, clientUserId] = [
@@ -235,6 +236,7 @@ function planOf(client: DemoClient, gyms: DemoGyms, startDate: string): PlanDocu
 
 function readSession(text: string): SessionDocument {
   const { document, errors } = parseSession(text, SHIPPED_CATALOGUE, newId);
-  if (errors.length > 0) throw new Error(`demo plan: line ${errors[0]!.line}, expected ${errors[0]!.expected}`);
+  if (errors.length > 0)
+    throw new Error(`demo plan: line ${firstOf(errors).line}, expected ${firstOf(errors).expected}`);
   return { ...EMPTY_DOCUMENT, ...document };
 }

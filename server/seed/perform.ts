@@ -14,6 +14,7 @@ import {
   type FloorEvent,
   type FloorEventBody,
   type FormReport,
+  foundIn,
   type PerformedSegment,
   type PerformedSet,
   prescribedFromCurve,
@@ -149,7 +150,7 @@ function performChain(
       // Each mini-set of a rep goal begins with the set's first part again.
       const isNew = done.length === 0 || (move.set.stop.kind === "repTotal" && piece.segment === move.set.segments[0]);
       const before = isNew
-        ? planned.find((one) => one.slotId === move.slot.id && one.ordinal === done.length)!
+        ? foundIn(planned, (one) => one.slotId === move.slot.id && one.ordinal === done.length)
         : done.pop()!;
       done.push(withPart(before, part, answer, isNew, piece));
     }

@@ -3,6 +3,7 @@ import { check, type Input, LIMITS_SCHEMA } from "../../contract";
 import {
   addDays,
   dateIn,
+  lastOf,
   massFigure,
   massWords,
   type ReadinessStatement,
@@ -69,7 +70,7 @@ export const listClients = defineUseCase("clients.list", ["coach"], (scope, { af
     const span = { from: addDays(date, -63), to: addDays(date, 14), today: date };
     const planned = await plannedBetween(tx, ids, span);
     const standing = await standingLifts(tx, ids, date);
-    const last = rows.length > PAGE ? page.at(-1)! : null;
+    const last = rows.length > PAGE ? lastOf(page) : null;
     return ok({
       today: date,
       clients: page.map((row) => clientLine(row, planned.get(row.id), standing)),

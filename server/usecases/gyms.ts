@@ -1,6 +1,6 @@
 /** Gyms of a studio: their equipment, which is the default, whose home one is, and what a change means for the week. */
 import { check, GYM_SCHEMA, readEquipment } from "../../contract";
-import { addDays, equipmentOn, type GymEquipment, mondayOf } from "../../core";
+import { addDays, entryAt, equipmentOn, type GymEquipment, mondayOf } from "../../core";
 import { changedPrescriptions, type GymLine, type GymView, type Prescription, prescriptionsOf } from "../../views";
 import { readStored } from "../context/documents";
 import { SharedReading, sessionContext } from "../context/session";
@@ -49,7 +49,7 @@ async function prescriptionsIn<E extends readonly GymEquipment[]>(
       if (!context) continue;
       equipments.forEach((equipment, index) => {
         const onTheDay = { ...context.gym, equipment: equipmentOn(equipment, row.date) };
-        found[index]!.push(...prescriptionsOf(document, { ...context, gym: onTheDay }));
+        entryAt(found, index).push(...prescriptionsOf(document, { ...context, gym: onTheDay }));
       });
     }
     const last = rows.at(-1);

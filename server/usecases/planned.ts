@@ -1,6 +1,6 @@
 /** What is planned, for everybody who is trained here. */
 
-import { addDays } from "../../core";
+import { addDays, lastOf } from "../../core";
 import { isWaiting } from "../../views";
 import { plannedBetween, plannedForAll } from "../context/planned";
 import { todayOf } from "../context/studio";
@@ -22,7 +22,7 @@ export const listPlanned = defineUseCase("planned.list", ["coach"], (scope, { fr
       page.map(({ id }) => id),
       { from, to, today },
     );
-    const last = rows.length > PAGE ? page.at(-1)! : null;
+    const last = rows.length > PAGE ? lastOf(page) : null;
     return ok({
       today,
       clients: page.map(({ id, name }) => ({ id, name, sessions: planned.get(id) ?? [] })),

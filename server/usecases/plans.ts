@@ -7,6 +7,7 @@ import {
   dateOfDay,
   daysInWeek,
   diffDocuments,
+  foundIn,
   lastingSession,
   mergeEdits,
   newPlan,
@@ -179,7 +180,7 @@ async function carryIntoDrafts(
     if (old && !wanted)
       notes.push(`${old.document.title || "A session"}, week ${week + 1}, was opened already and stays.`);
     if (!old || !wanted) continue;
-    const day = after.days.find((one) => one.id === dayId)!;
+    const day = foundIn(after.days, (one) => one.id === dayId);
     const date = dateOfDay(after, day, week);
     await db.updateSession(tx, id, { date, purpose: purposeOfWeek(after, week) });
     const edits = diffDocuments(old.document, wanted.document);

@@ -1,5 +1,6 @@
 /** What a client gets of a session: a frozen copy, draft → sent → seen. */
 import { type Output, readShown, regionOf, runYielding } from "../../contract";
+import { lastOf } from "../../core";
 import { computeSteps, emailOf, type SentLine, type SessionEmail } from "../../views";
 import { loadSession } from "../context/session";
 import { showSession } from "../context/showing";
@@ -61,7 +62,7 @@ async function lettersFrom(
       seenAtMs: seenAt?.getTime() ?? null,
     }),
   );
-  return { emails, next: rows.length > PAGE ? emails.at(-1)!.copyId : null };
+  return { emails, next: rows.length > PAGE ? lastOf(emails).copyId : null };
 }
 
 /** What was sent, the newest first. */

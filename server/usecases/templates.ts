@@ -1,6 +1,6 @@
 /** Sessions, blocks and plans kept to start others from. */
 import { readDocumentSteps, runYielding, upcastPlan } from "../../contract";
-import { type PlanTemplate, type SessionDocument, templateOf, withoutSessionChanges } from "../../core";
+import { lastOf, type PlanTemplate, type SessionDocument, templateOf, withoutSessionChanges } from "../../core";
 import type { TemplateLine } from "../../views";
 import { planOf, readStored } from "../context/documents";
 import { studioOf } from "../context/studio";
@@ -16,7 +16,7 @@ export const listTemplates = defineUseCase("templates.list", ["coach"], (scope, 
     const studio = await studioOf(tx);
     const rows = await templatePage(tx, { kind, search: search.trim(), after }, PAGE + 1);
     const page = rows.slice(0, PAGE);
-    const last = rows.length > PAGE ? page.at(-1)! : null;
+    const last = rows.length > PAGE ? lastOf(page) : null;
     const templates = page.map(({ id, name, document }): TemplateLine => {
       if (kind !== "plan") return { id, name, kind, document: readStored(document as SessionDocument, studio) };
       const { phases, days, inTurn } = upcastPlan(document) as PlanTemplate;

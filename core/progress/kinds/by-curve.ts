@@ -1,4 +1,6 @@
 /** Rules that go by the client's curve: percent wave, falling reps, reserve-steered (docs/handbook.md#rules, rules 4 to 6). */
+
+import { entryAt, firstOf } from "../../lists";
 import { e1rmFactor } from "../../load/e1rm";
 import { roundToBuildable } from "../../load/equipment";
 import type { Exposure } from "../../log";
@@ -54,8 +56,8 @@ export function percentWave(rule: RuleOf<"percentWave">, situation: Situation): 
   const { exercise, settings } = context;
   const step = rule.stepKg ?? (exercise.body === "lower" ? settings.lowerStepKg : settings.upperStepKg);
   const maxKg = rule.maxKg === null ? own : own + wavesMade * step;
-  const row = percents[week]!;
-  const percentAt = (index: number) => row[Math.min(index, row.length - 1)]!;
+  const row = entryAt(percents, week);
+  const percentAt = (index: number) => entryAt(row, Math.min(index, row.length - 1));
   const sets = targets.map(
     (target, index): NextSet => ({
       loadKg: built(shareOf(maxKg, percentAt(index) / 100, context), context),
@@ -100,8 +102,8 @@ export function fallingReps(rule: RuleOf<"fallingReps">, situation: Situation): 
   const { targets, context, lift } = situation;
   const at = weeksIn(rule.fromWeek, situation);
   const phase = Math.min(rule.reps.length - 1, Math.floor(at / rule.weeksEach));
-  const reps = rule.reps[phase]!;
-  const wanted = loadFor({ low: reps, high: reps, rir: targets[0]!.rir }, context);
+  const reps = entryAt(rule.reps, phase);
+  const wanted = loadFor({ low: reps, high: reps, rir: firstOf(targets).rir }, context);
   if (!wanted) return asRepeated(situation);
   const week = at - phase * rule.weeksEach + 1;
   return {
@@ -117,7 +119,7 @@ export function fallingReps(rule: RuleOf<"fallingReps">, situation: Situation): 
 export function reserveSteered(rule: RuleOf<"reserveSteered">, situation: Situation): Ruled {
   const { targets, last, context } = situation;
   const fromKg = topOf(last);
-  const wanted = loadFor(targets[0]!, context);
+  const wanted = loadFor(firstOf(targets), context);
   const from = context.toCurveKg(fromKg);
   const to = wanted && context.toCurveKg(wanted.kg);
   if (!wanted || from === null || to === null) return notMade(situation) ?? asRepeated(situation);

@@ -1,4 +1,6 @@
 /** Double progression: reps up inside the range, then load (docs/handbook.md#rules, rule 2). */
+
+import { entryAt, firstOf } from "../../lists";
 import { expectedReps, stepUp } from "../bound";
 import type { RuleOf } from "../rule";
 import { heldBack, loadOf, type ProgressReason, type Ruled, repsOf, type Situation, topOf } from "../situation";
@@ -11,14 +13,19 @@ export function doubleProgression(rule: RuleOf<"doubleProgression">, situation: 
     const reps = targets.map((target, index) => Math.min(target.high, Math.max(target.low, done[index] ?? target.low)));
     const room = targets.findIndex((target, index) => (done[index] ?? 0) < target.high);
     reps[room] = Math.min(
-      targets[room]!.high,
-      Math.max(targets[room]!.low, (done[room] ?? targets[room]!.low - 1) + 1),
+      entryAt(targets, room).high,
+      Math.max(entryAt(targets, room).low, (done[room] ?? entryAt(targets, room).low - 1) + 1),
     );
-    const sets = targets.map((_, index) => ({ loadKg: loadOf(last, index), reps: reps[index]! }));
-    const more = { set: room + 1, reps: reps[room]!, high: targets[room]!.high, last: done.map((count) => count ?? 0) };
+    const sets = targets.map((_, index) => ({ loadKg: loadOf(last, index), reps: entryAt(reps, index) }));
+    const more = {
+      set: room + 1,
+      reps: entryAt(reps, room),
+      high: entryAt(targets, room).high,
+      last: done.map((count) => count ?? 0),
+    };
     return { sets, reasons: [{ kind: "moreReps", ...more }] };
   }
-  const step = stepUp(topOf(last), rule.stepKg ?? 0, targets[0]!, situation, context);
+  const step = stepUp(topOf(last), rule.stepKg ?? 0, firstOf(targets), situation, context);
   if (step.kind !== "up") return heldBack(step, situation);
   const sets = targets.map((target) => ({ loadKg: step.kg, reps: target.low }));
   const reasons: ProgressReason[] = [{ kind: "rise", fromKg: topOf(last), toKg: step.kg, why: "topOfRange" }];

@@ -2,6 +2,8 @@
  * The bodyweight ladder: less assistance, the body alone, added load; and where a move has none of these, the next rung (docs/handbook.md#rules,
  * rule 10). Under the lower mark it goes the other way.
  */
+
+import { entryAt, lastOf } from "../../lists";
 import { nextHeavier, nextLighter } from "../../load/equipment";
 import type { Exposure } from "../../log";
 import type { Edit } from "../../session/edits";
@@ -19,7 +21,7 @@ function standing(rule: RuleOf<"bodyweightLadder">, { context, last, earlier }: 
     const days = (context.exposuresOf?.(id) ?? []).filter(
       ({ purpose, sets }) => purpose === "training" && sets.length > 0,
     );
-    if (place !== own && days.length > 0 && days.at(-1)!.date > best.days.at(-1)!.date) best = { place, days };
+    if (place !== own && days.length > 0 && lastOf(days).date > lastOf(best.days).date) best = { place, days };
   }
   return best;
 }
@@ -32,7 +34,7 @@ interface Standing {
 export function bodyweightLadder(rule: RuleOf<"bodyweightLadder">, situation: Situation): Ruled {
   const { context, lift, targets } = situation;
   const { place, days } = standing(rule, situation);
-  const last = days.at(-1)!;
+  const last = lastOf(days);
   const isOwn = last === situation.last;
   const done = targets.map((_, index) => last.sets[index]?.reps ?? 0);
   const [least, most] = [Math.min(...done), Math.max(...done)];
@@ -84,8 +86,8 @@ export function bodyweightLadder(rule: RuleOf<"bodyweightLadder">, situation: Si
   const room = done.findIndex((reps) => reps < rule.highMark);
   const reps = done.map((count, index) => Math.max(rule.lowMark, count + (index === room ? 1 : 0)));
   return {
-    sets: targets.map((_, index) => ({ loadKg: loadOf(last, index), reps: reps[index]! })),
+    sets: targets.map((_, index) => ({ loadKg: loadOf(last, index), reps: entryAt(reps, index) })),
     edits: [...on(fromId), ...(isOwn ? [] : repsEdits(lift, rule.lowMark))],
-    reasons: [{ kind: "moreReps", set: room + 1, reps: reps[room]!, high: rule.highMark, last: done }],
+    reasons: [{ kind: "moreReps", set: room + 1, reps: entryAt(reps, room), high: rule.highMark, last: done }],
   };
 }

@@ -1,4 +1,6 @@
 /** Load first: all sets and reps made at the reserve asked, a step up (docs/handbook.md#rules, rule 1). */
+
+import { lastOf } from "../../lists";
 import { roundToBuildable } from "../../load/equipment";
 import { stepUp } from "../bound";
 import type { RuleOf } from "../rule";
@@ -13,7 +15,7 @@ export function loadStep(stepKg: number | null, why: RiseCause, situation: Situa
   const { targets, last, context } = situation;
   const { exercise, settings } = context;
   const usual = exercise.body === "lower" ? settings.lowerStepKg : settings.upperStepKg;
-  const step = stepUp(topOf(last), stepKg ?? usual, targets.at(-1)!, situation, context);
+  const step = stepUp(topOf(last), stepKg ?? usual, lastOf(targets), situation, context);
   if (step.kind !== "up") return heldBack(step, situation);
   const sets = targets.map((target, index) => {
     const wanted = loadOf(last, index) + (step.kg - topOf(last));

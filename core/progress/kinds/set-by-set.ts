@@ -1,4 +1,6 @@
 /** Set by set double progression: each set goes up for itself (docs/handbook.md#rules, rule 3). */
+
+import { entryAt } from "../../lists";
 import { stepUp } from "../bound";
 import type { RuleOf } from "../rule";
 import { loadOf, type NextSet, type ProgressReason, type Ruled, repsOf, type Situation } from "../situation";
@@ -32,8 +34,8 @@ export function setBySet(rule: RuleOf<"setBySet">, situation: Situation): Ruled 
     reasons.unshift({
       kind: "moreReps",
       set: more + 1,
-      reps: sets[more]!.reps,
-      high: targets[more]!.high,
+      reps: entryAt(sets, more).reps,
+      high: entryAt(targets, more).high,
       last: targets.map((_, index) => repsOf(last, index) ?? 0),
     });
   return { sets, reasons };

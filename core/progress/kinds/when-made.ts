@@ -3,6 +3,8 @@
  * slow eccentrics, a set more (docs/handbook.md#rules, rules 7 to 9, 11 and 12). How far it has gone is read off the log: on how many
  * days the present load was made.
  */
+
+import { firstOf, lastOf } from "../../lists";
 import { roundToBuildable } from "../../load/equipment";
 import type { Exposure } from "../../log";
 import { diffBlock, diffSlotSets } from "../../session/diff";
@@ -26,7 +28,7 @@ export function twoForTwo(rule: RuleOf<"twoForTwo">, situation: Situation): Rule
   const held = notMade(situation);
   if (held) return held;
   const { targets, earlier, last, context } = situation;
-  const target = targets.at(-1)!;
+  const target = lastOf(targets);
   const over = (day: Exposure | undefined) =>
     day && Math.abs(topOf(day) - topOf(last)) < 0.002 ? (day.sets.at(-1)?.reps ?? 0) - target.high : -1;
   const now = over(last);
@@ -49,7 +51,7 @@ export function repGoal(rule: RuleOf<"repGoal">, situation: Situation): Ruled {
   const done = last.sets.reduce((sum, set) => sum + set.totalReps, 0);
   const sets = last.sets.length;
   const isMade = done >= total;
-  if (isMade && sets <= rule.sets) return loadStep(null, "goalMade", situation, last.sets[0]!.reps);
+  if (isMade && sets <= rule.sets) return loadStep(null, "goalMade", situation, firstOf(last.sets).reps);
   return { ...asRepeated(situation), reasons: [{ kind: "goalInSets", sets, wanted: rule.sets, total }] };
 }
 
@@ -57,7 +59,7 @@ export function repGoal(rule: RuleOf<"repGoal">, situation: Situation): Ruled {
 function restSeconds({ lift, context }: Situation): number {
   const rest = lift.block.restAfterRound;
   if (rest?.kind === "each") return restSecondsForTime(rest.rest);
-  if (rest?.kind === "list") return restSecondsForTime(rest.rests[0]!);
+  if (rest?.kind === "list") return restSecondsForTime(firstOf(rest.rests));
   return context.settings.assumed.roundRestSeconds;
 }
 
@@ -83,7 +85,7 @@ export function slowLowering(rule: RuleOf<"slowLowering">, situation: Situation)
   const held = notMade(situation);
   if (held) return held;
   const { lift } = situation;
-  const base = Math.max(2, ...allWorkingSets(lift.slot).map((set) => eccentricSecondsOf(set.segments[0]!.tempo)));
+  const base = Math.max(2, ...allWorkingSets(lift.slot).map((set) => eccentricSecondsOf(firstOf(set.segments).tempo)));
   const made = madeRunning(situation);
   const stepsToMost = Math.max(0, Math.ceil((rule.mostSeconds - base) / rule.stepSeconds));
   if (made > stepsToMost) return loadStep(null, "eccentricAtMost", situation);
@@ -118,7 +120,7 @@ export function setRamp(rule: RuleOf<"setRamp">, situation: Situation): Ruled {
   const sets = Math.max(targets.length, wanted);
   const edits = setsMore(lift, sets - targets.length);
   const same = held ?? asRepeated(situation);
-  const load = same.sets.at(-1)!;
+  const load = lastOf(same.sets);
   const more = Array.from({ length: edits.length > 0 ? sets - targets.length : 0 }, () => load);
   const reason = sets > had ? ({ kind: "setMore", sets, mostSets: rule.mostSets } as const) : null;
   return {

@@ -7,6 +7,7 @@
  */
 import type { Catalogue } from "../../exercise/exercise";
 import { findExercise, offerExercises, type UsageCounts } from "../../exercise/finder";
+import { entryAt, firstOf, lastOf, valueAt } from "../../lists";
 import { sameValue } from "../../same";
 import { runSteps, type Steps } from "../../steps";
 import type { WeightUnit } from "../../units";
@@ -242,7 +243,7 @@ class SessionReader {
       if (current?.letter === letter && current.slots.length > 0)
         s.failAt(0, header[0].length, `what holds for block ${letter} above its first lift`);
       this.openBlock(letter, line);
-      this.blocks.at(-1)!.header = readHeader(s);
+      lastOf(this.blocks).header = readHeader(s);
       return;
     }
     let joins = s.eat(/\+ /y) !== null;
@@ -274,7 +275,7 @@ class SessionReader {
     if (earlier?.slots.every((slot) => slot.label !== label)) return earlier;
     this.openBlock(letter, line);
     this.closed = true;
-    return this.blocks.at(-1)!;
+    return lastOf(this.blocks);
   }
 
   private openBlock(letter: string | null, line: number): void {
@@ -296,14 +297,16 @@ class SessionReader {
     );
     const blocks: { block: Block; finisher: boolean }[] = [];
     kept.forEach((draft, index) => {
-      const block = this.finishBlock(draft, slotIds[index]!, labels, makeId);
+      const block = this.finishBlock(draft, entryAt(slotIds, index), labels, makeId);
       if (block) blocks.push({ block, finisher: draft.header.finisher });
     });
     const lineOf = new Map(
-      kept.flatMap((draft, block) => draft.slots.map(({ line }, slot) => [slotIds[block]![slot]!, line] as const)),
+      kept.flatMap((draft, block) =>
+        draft.slots.map(({ line }, slot) => [entryAt(entryAt(slotIds, block), slot), line] as const),
+      ),
     );
-    const lines = blocks.flatMap(({ block }) => block.slots.map(({ id }) => lineOf.get(id)!));
-    const finisher = blocks.length > 0 && blocks.at(-1)!.finisher ? blocks.pop()!.block : null;
+    const lines = blocks.flatMap(({ block }) => block.slots.map(({ id }) => valueAt(lineOf, id)));
+    const finisher = blocks.length > 0 && lastOf(blocks).finisher ? blocks.pop()!.block : null;
     for (const misplaced of kept.slice(0, -1).filter(({ header }) => header.finisher))
       this.errors.push(asError(new ShorthandProblem(0, 1, "the finisher as the last block"), "", misplaced.line));
     return {
@@ -359,7 +362,9 @@ class SessionReader {
             ? { kind: "unsaid" }
             : bindLabel(rule, labels, scanner);
         };
-        slots.push(finishSlot(slot, slotIds[index]!, roundCount, draft.header.within !== null, isLast, bind, makeId));
+        slots.push(
+          finishSlot(slot, entryAt(slotIds, index), roundCount, draft.header.within !== null, isLast, bind, makeId),
+        );
         if (isLast && slot.rest) restAfterRound = roundRest(slot, roundCount, draft.header.within !== null, scanner);
       } catch (problem) {
         this.errors.push(asError(problem, scanner.text, line));
@@ -399,7 +404,7 @@ function bindLabel(rule: LoadRule, labels: Map<string, string>, scanner: Scanner
 function roundRest(slot: DraftSlot, rounds: number, withinTime: boolean, scanner: Scanner): RoundRest {
   const rests = slot.rest!;
   if ("partnersLeastSeconds" in rests) return { kind: "partnersWork", leastSeconds: rests.partnersLeastSeconds };
-  if (rests.length === 1) return { kind: "each", rest: rests[0]! };
+  if (rests.length === 1) return { kind: "each", rest: firstOf(rests) };
   if (!withinTime && rests.length !== rounds - 1) {
     scanner.failWord(
       slot.restAt,
@@ -414,8 +419,8 @@ function slotRest(slot: DraftSlot, rounds: number, isLast: boolean): Slot["restA
   const rests: readonly RestAmount[] | null =
     slot.transition ?? (slot.rest && "partnersLeastSeconds" in slot.rest ? null : slot.rest);
   if (!rests) return null;
-  if (rests.length === 1) return { kind: "each", rest: rests[0]! };
-  const padded = Array.from({ length: rounds }, (_, i) => rests[Math.min(i, rests.length - 1)]!);
+  if (rests.length === 1) return { kind: "each", rest: firstOf(rests) };
+  const padded = Array.from({ length: rounds }, (_, i) => entryAt(rests, Math.min(i, rests.length - 1)));
   return { kind: "list", rests: padded };
 }
 

@@ -1,6 +1,7 @@
 /** Document → shorthand in its one normal form. `parseSession(printSession(x))` equals x but for ids. */
 import { type Catalogue, exerciseOrThrow } from "../../exercise/exercise";
 import { isPlaceholder } from "../../exercise/placeholder";
+import { firstOf } from "../../lists";
 import { sameValue } from "../../same";
 import { decimal, type Weight } from "../../units";
 import {
@@ -170,7 +171,7 @@ export const sameSet = (a: WorkSet | null, b: WorkSet | null): boolean =>
   a === null || b === null ? a === b : sameValue(bare(a), bare(b));
 
 function withFirst(set: WorkSet, change: Partial<Segment>): WorkSet {
-  return { ...set, segments: [{ ...set.segments[0]!, ...change }, ...set.segments.slice(1)] };
+  return { ...set, segments: [{ ...firstOf(set.segments), ...change }, ...set.segments.slice(1)] };
 }
 
 function planRounds(sets: Slot["sets"]): RoundPlan {
@@ -229,16 +230,16 @@ function expectedSet(
     change.amount = own.amount;
   }
   if (lists.step && round > firstIndex) change.load = { kind: "fromRound", change: lists.step };
-  if (lists.loads) change.load = own?.load ?? base.segments[0]!.load;
-  if (lists.rirs) change.rir = own?.rir ?? base.segments[0]!.rir;
+  if (lists.loads) change.load = own?.load ?? firstOf(base.segments).load;
+  if (lists.rirs) change.rir = own?.rir ?? firstOf(base.segments).rir;
   return withFirst(base, change);
 }
 
 function repsList(sets: Slot["sets"], base: WorkSet): string[] | null {
   const amounts = sets.map((set) => set?.segments[0]?.amount ?? null);
   if (base.stop.kind === "repTotal" || sets.some((set) => set && set.stop.kind !== base.stop.kind)) return null;
-  if (sets.some((set) => set && set.segments[0]!.rom !== base.segments[0]!.rom)) return null;
-  if (base.segments[0]!.rom !== "full") return null;
+  if (sets.some((set) => set && firstOf(set.segments).rom !== firstOf(base.segments).rom)) return null;
+  if (firstOf(base.segments).rom !== "full") return null;
   if (amounts.every((amount) => amount && sameValue(amount, amounts[0]))) return null;
   const listable = amounts.every(
     (amount) => amount === null || ["reps", "maxReps", "toFailure", "seconds", "metres"].includes(amount.kind),
@@ -257,7 +258,7 @@ const LISTED = new Set(["fixed", "percentOfMax", "percentOfTop"]);
 
 function loadList(firsts: (Segment | null)[]): (LoadRule | null)[] | null {
   const said = firsts.filter((segment) => segment !== null);
-  const first = said[0]!.load;
+  const first = firstOf(said).load;
   if (said.every((segment) => sameValue(segment.load, first)) || !LISTED.has(first.kind)) return null;
   const sameKind = said.every(
     ({ load }) =>
@@ -270,8 +271,8 @@ function loadList(firsts: (Segment | null)[]): (LoadRule | null)[] | null {
 function rirList(firsts: (Segment | null)[]): (Span | null)[] | null {
   if (firsts.some((segment) => segment && (segment.load.kind !== "byEffort" || !segment.rir))) return null;
   const said = firsts.filter((segment) => segment !== null);
-  if (said.every((segment) => sameValue(segment.rir, said[0]!.rir))) return null;
-  return firsts.map((segment) => segment?.rir ?? said[0]!.rir);
+  if (said.every((segment) => sameValue(segment.rir, firstOf(said).rir))) return null;
+  return firsts.map((segment) => segment?.rir ?? firstOf(said).rir);
 }
 
 function printCount(block: Block, slot: Slot, plan: RoundPlan): string {
@@ -284,7 +285,7 @@ function printCount(block: Block, slot: Slot, plan: RoundPlan): string {
   }
   if (plan.reps && rounds.kind !== "range") return plan.reps.join(",");
   if (plan.reps) return count + plan.reps.join(",");
-  return count + printAmount(plan.base.segments[0]!.amount, plan.base.segments[0]!.rom);
+  return count + printAmount(firstOf(plan.base.segments).amount, firstOf(plan.base.segments).rom);
 }
 
 export const printSpan = (span: Span): string =>
@@ -365,7 +366,7 @@ function printPhase(phase: Phase): string {
 }
 
 function printFirstSegment(plan: RoundPlan, labels: ReadonlyMap<string, string>): string[] {
-  const first = plan.base.segments[0]!;
+  const first = firstOf(plan.base.segments);
   const parts: string[] = [];
   if (plan.loads) parts.push(`@${printLoadList(plan.loads)}`);
   else if (plan.rirs) parts.push(`@RIR${plan.rirs.map((rir) => printSpan(rir!)).join(",")}`);
@@ -382,7 +383,7 @@ function printLoadList(loads: readonly (LoadRule | null)[]): string {
     if (load?.kind === "fixed") return load.weight.amount;
     return load?.kind === "percentOfMax" || load?.kind === "percentOfTop" ? decimal(load.percent) : "-";
   });
-  const said = loads.find((load) => load !== null)!;
+  const said = firstOf(loads.filter((load) => load !== null));
   const unit = said.kind === "fixed" ? said.weight.unit : said.kind === "percentOfTop" ? "%top" : "%";
   // Two bare figures would read as a decimal comma.
   if (figures.length === 2) return figures.map((figure) => `${figure}${unit}`).join(",");
@@ -391,7 +392,7 @@ function printLoadList(loads: readonly (LoadRule | null)[]): string {
 
 /** What stands beside a load in every set form: exercise, set-up, bands, effort, tempo, chain, total time. */
 function printTail(set: WorkSet, catalogue: Catalogue, labels: ReadonlyMap<string, string>): string[] {
-  const first = set.segments[0]!;
+  const first = firstOf(set.segments);
   const parts: string[] = [];
   if (first.exerciseId) parts.push(`as ${quoted(first.exerciseId, catalogue)}`);
   parts.push(...first.beside.map(printBeside));
@@ -439,8 +440,8 @@ function printLink(segment: Segment, catalogue: Catalogue, labels: ReadonlyMap<s
 function printClause(clause: Clause, catalogue: Catalogue, labels: ReadonlyMap<string, string>): string {
   const { from, to, selector } = clause;
   if (to === null) return `${selector} out`;
-  const a = from.segments[0]!;
-  const b = to.segments[0]!;
+  const a = firstOf(from.segments);
+  const b = firstOf(to.segments);
   const chainSame = sameValue(
     bare({ ...from, segments: from.segments.slice(1) }),
     bare({ ...from, segments: to.segments.slice(1) }),
@@ -477,7 +478,7 @@ function printStopTotal(stop: Extract<WorkSet["stop"], { kind: "repTotal" }>): s
 
 /** A cell of the grid as its own text, without a count of rounds. */
 export function printCell(set: WorkSet, catalogue: Catalogue, labels: ReadonlyMap<string, string>): string {
-  const first = set.segments[0]!;
+  const first = firstOf(set.segments);
   const amount = set.stop.kind === "repTotal" ? printStopTotal(set.stop) : printAmount(first.amount, first.rom);
   const load = printLoad(first.load, first.rir, labels);
   const setup = first.setup ? [printSetup(first.setup)] : [];

@@ -1,6 +1,7 @@
 /** Reads one lift: name, scheme, chain, rests and round selectors, in any order after the name. */
 
 import { editDistance } from "../../edit-distance";
+import { firstOf } from "../../lists";
 import type {
   AddedResistance,
   Amount,
@@ -612,7 +613,7 @@ function nearestKeyword(word: string): string | null {
   const near = KEYWORDS.filter(
     (keyword) => keyword.length > 2 && editDistance(word.toLowerCase(), keyword.toLowerCase()) === 1,
   );
-  return near.length === 1 ? near[0]! : null;
+  return near.length === 1 ? firstOf(near) : null;
 }
 
 function readSlotWide(s: Scanner, slot: DraftSlot | null): boolean {

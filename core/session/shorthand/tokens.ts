@@ -1,4 +1,6 @@
 /** The small parts of the shorthand: amounts, loads, tempo, rests. Each reads at the cursor or returns null. */
+
+import { firstOf, lastOf } from "../../lists";
 import { decimal, MAX_WEIGHT_KG, massWords, toKg, type Weight, type WeightUnit, weight } from "../../units";
 import {
   type AddedResistance,
@@ -276,8 +278,8 @@ function readNumberList(s: Scanner, start: number): (LoadRule | null)[] {
   refuseLoadRange(s, start);
   refuseDecimalComma(s, start, items);
   // A small figure alone may as well be an effort.
-  const isLoad = s.bareUnit !== null && items.length === 1 && Number(items[0]!.text) > 10;
-  let suffix = items.at(-1)!.suffix ?? (isLoad ? { kind: "weight" as const, unit: s.bareUnit! } : null);
+  const isLoad = s.bareUnit !== null && items.length === 1 && Number(firstOf(items).text) > 10;
+  let suffix = lastOf(items).suffix ?? (isLoad ? { kind: "weight" as const, unit: s.bareUnit! } : null);
   if (!suffix) {
     s.failAt(
       start,
