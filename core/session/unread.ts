@@ -3,7 +3,7 @@
  * that, and nothing that was written down goes untrained.
  */
 import type { Catalogue } from "../exercise/exercise";
-import { entryAt, firstOf, valueAt } from "../lists";
+import { entryAt, firstOf } from "../lists";
 import { sameValue } from "../same";
 import type { Steps } from "../steps";
 import { cutText } from "../text";
@@ -64,8 +64,12 @@ function rememberedLookup(lookup: ExerciseLookup): ExerciseLookup {
   const found = new Map<string, ReturnType<ExerciseLookup["find"]>>();
   const nearest = new Map<string, string | null>();
   const once = <T>(known: Map<string, T>, name: string, look: (name: string) => T): T => {
-    if (!known.has(name)) known.set(name, look(name));
-    return valueAt(known, name);
+    const before = known.get(name);
+    // Not to be found is an answer too.
+    if (before !== undefined || known.has(name)) return before as T;
+    const first = look(name);
+    known.set(name, first);
+    return first;
   };
   return {
     ...lookup,
