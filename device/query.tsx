@@ -6,10 +6,8 @@
 import {
   QueryClient,
   QueryClientProvider,
-  type QueryKey,
   queryOptions,
   type UseMutationResult,
-  useInfiniteQuery,
   useMutation,
 } from "@tanstack/react-query";
 import { type ReactNode, useState } from "react";
@@ -40,35 +38,6 @@ export function replyValue<T>(reply: Reply<T>): T {
 /** A use case that only reads, as a query: its name and input are its key. */
 export const apiQuery = <K extends ApiName>(name: K, input: Input<K>) =>
   queryOptions({ queryKey: [name, input] as const, queryFn: async () => replyValue(await callApi(name, input)) });
-
-/** The pages of a list after the one that came with the screen; `more` asks for the next. */
-export function useLaterPages<P extends { readonly next: unknown }>(
-  key: QueryKey,
-  after: P["next"],
-  read: (after: P["next"]) => Promise<Reply<P>>,
-): {
-  readonly pages: readonly P[];
-  readonly hasMore: boolean;
-  readonly more: () => void;
-  readonly isBusy: boolean;
-  readonly error: ReplyError | null;
-} {
-  const { data, error, hasNextPage, isFetching, fetchNextPage } = useInfiniteQuery({
-    // Another first page is another list.
-    queryKey: [...key, after],
-    queryFn: async ({ pageParam }) => replyValue(await read(pageParam)),
-    initialPageParam: after,
-    getNextPageParam: (page) => page.next,
-    enabled: false,
-  });
-  return {
-    pages: data?.pages ?? [],
-    hasMore: data ? hasNextPage : after !== null,
-    more: () => void fetchNextPage(),
-    isBusy: isFetching,
-    error,
-  };
-}
 
 /** Makes a row of a session that only its plan knows yet. */
 export const openSession = async (

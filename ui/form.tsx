@@ -122,7 +122,7 @@ export const typedNumber = (
 };
 
 export const emailField = () =>
-  yup.string().trim().required("An email address.").email("An email address such as kari@example.org.");
+  yup.string().trim().required("Type the email address.").email("An email address such as kari@example.org.");
 
 /** A text that may be left out: nothing typed is null. */
 export const typedOrNull = () =>

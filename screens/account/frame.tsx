@@ -26,7 +26,11 @@ export function SignInLink({ children }: { children: string }) {
 
 /** A password that is being chosen. */
 export const newPasswordField = () =>
-  yup.string().required("A password.").min(10, "A password of at least 10 characters.").max(200, "At most 200 characters.");
+  yup
+    .string()
+    .required("Type a password.")
+    .min(10, "A password of at least 10 characters.")
+    .max(200, "At most 200 characters.");
 
 export const nameField = (missing: string) => yup.string().trim().required(missing).max(120, "At most 120 characters.");
 

@@ -24,7 +24,7 @@ interface StudioSetup {
   readonly emails: string | null;
 }
 
-const SCHEMA = yup.object({ email: emailField(), password: yup.string().required("Your password.") });
+const SCHEMA = yup.object({ email: emailField(), password: yup.string().required("Type your password.") });
 
 export function SignIn({ demo, founding }: { demo: readonly DemoAccount[]; founding: StudioSetup }) {
   const [problem, setProblem] = useState<string | null>(null);
@@ -91,7 +91,7 @@ export function SignIn({ demo, founding }: { demo: readonly DemoAccount[]; found
             <TextField label="Email address" type="email" autoComplete="username" {...form.field("email")} />
             <TextField label="Password" type="password" autoComplete="current-password" {...form.field("password")} />
             {problem ? <Notice kind="warn">{problem}</Notice> : null}
-            <div className="flex gap-2">
+            <div className="flex flex-wrap gap-x-2 gap-y-1 whitespace-nowrap">
               <Button type="submit" kind={demo.length > 0 ? "plain" : "main"} disabled={busy}>
                 Sign in
               </Button>

@@ -3,7 +3,7 @@ import { clsx } from "clsx";
 import Link from "next/link";
 import type { Output } from "@/contract";
 import { callApi } from "@/device/api";
-import { useLaterPages } from "@/device/query";
+import { useLaterPages } from "@/device/later-pages";
 import { ClientChoice } from "@/parts/client-choice";
 import { useDates } from "@/parts/region";
 import { Button } from "@/ui/button";

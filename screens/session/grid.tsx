@@ -127,7 +127,7 @@ export function Grid({ view, partner }: { view: SessionView; partner: Partner | 
         <Gap at={document.blocks.length} />
       </div>
       {desk.locked ? null : (
-        <div className="shrink-0 px-3 pb-3">
+        <div className="shrink-0 px-3 pt-1.5 pb-3">
           {grid.place?.kind === "add" ? (
             grid.place.blockId === null && <AddLift blockId={null} isInside={false} onClose={grid.close} />
           ) : (

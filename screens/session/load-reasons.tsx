@@ -258,10 +258,10 @@ const RuleChoice = memo(function RuleChoice({
 }) {
   const desk = useDeskStore();
   return (
-    <label className="flex items-baseline justify-between gap-2">
+    <label className="flex flex-col gap-1">
       <span className="font-bold">Progression rule</span>
       <select
-        className="rounded-[3px] border border-rule bg-ground px-1.5 py-1"
+        className="w-full rounded-[3px] border border-rule bg-ground px-1.5 py-1"
         value={kind}
         disabled={locked}
         onChange={chosen(RULE_NAMES, (next) => desk.getState().setRule(slotId, newRule(next)))}

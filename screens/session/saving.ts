@@ -1,7 +1,6 @@
-import { boundedText, editSchema, integer, listOf, nullable, presentIds, strictObject, type TypeOf } from "@/contract";
+import { presentIds } from "@/contract";
 import { allBlocks, applyEdits, blockLetter, blocksTouched, type Edit, type SessionDocument } from "@/core";
 import { callApi, replySentence } from "@/device/api";
-import { keep, readKept } from "@/device/kept";
 import { afterPaint } from "@/ui/after-paint";
 import type { SavedSession, SessionView } from "@/views";
 
@@ -16,15 +15,23 @@ export type SaveState =
   | { readonly kind: "saved" | "saving" | "unsaved" }
   | { readonly kind: "failed"; readonly message: string; readonly final: boolean };
 
-const KEPT = strictObject({
-  revision: integer(0, 1_000_000_000),
-  unsaved: listOf(editSchema, 100_000),
-  draftText: nullable(boundedText(100_000)),
-});
-type Kept = TypeOf<typeof KEPT>;
+interface Kept {
+  readonly revision: number;
+  readonly unsaved: readonly Edit[];
+  readonly draftText: string | null;
+}
 
 const keptKey = (id: string): string => `yarvex:desk:${id}`;
-const keptOf = (id: string): Kept | null => readKept(keptKey(id), KEPT, presentIds);
+
+/** What was kept of a session. The server checks each edit when it comes: the desk's page is spared the schemas. */
+function keptOf(id: string): Kept | null {
+  try {
+    const kept = JSON.parse(localStorage.getItem(keptKey(id)) ?? "null") as Kept | null;
+    return Array.isArray(kept?.unsaved) ? { ...kept, unsaved: presentIds(kept.unsaved) } : null;
+  } catch {
+    return null;
+  }
+}
 
 /** Changes that had not reached the server when the tab closed, put on what the server has now. */
 export function keptWork(view: Pick<SessionView, "sessionId" | "document" | "draftText">): Work | null {
@@ -91,7 +98,7 @@ export function createSaver(opened: Opened, owner: SaverOwner): Saver {
     const kept: Kept = { revision: revisionNow(), unsaved, draftText };
     const key = keptKey(sessionId);
     // Once the frame that shows it is there; before, where the page is left or the next change comes.
-    keepNow = soonAtTheLatestOnLeaving(() => keep(key, kept));
+    keepNow = soonAtTheLatestOnLeaving(() => localStorage.setItem(key, JSON.stringify(kept)));
     timer = setTimeout(() => void send(), PAUSE_MS);
   };
   const touch = () => {
@@ -126,7 +133,7 @@ export function createSaver(opened: Opened, owner: SaverOwner): Saver {
     const work = owner.work();
     const left = work.unsaved.slice(edits.length);
     const more = left.length > 0 || work.draftText !== sent.draftText;
-    if (!more) keep(keptKey(of), null);
+    if (!more) localStorage.removeItem(keptKey(of));
     if (others) {
       const mine = applyEdits(others.document, left);
       const document = mine.ok ? mine.document : others.document;
