@@ -78,7 +78,7 @@ function ClientBars({ client, today }: { client: ClientLine; today: string }) {
   const alert = found && clientAlertSentence(found, client.name);
   const next = client.sessions.find((session) => session.date >= today && isWaiting(session));
   return (
-    <li className="flex flex-col">
+    <li className="flex flex-col [contain-intrinsic-size:auto_480px] [content-visibility:auto]">
       <h2 className="font-bold">
         <Link href={`/clients/${client.id}`} className="hover:underline">
           {client.name}

@@ -10,9 +10,8 @@ import {
   REGIONS,
   thirdOf,
 } from "@/core";
+import { VirtualRows } from "@/ui/virtual-rows";
 import type { ExercisesState } from "./use-exercises";
-
-const MOST = 120;
 
 /** What is meant comes first, then what has every word in a name, its pattern or its station. */
 function searchIn(catalogue: Catalogue, all: readonly Exercise[], search: string): readonly Exercise[] {
@@ -71,7 +70,7 @@ export function ExerciseList({ state }: { state: ExercisesState }) {
           {found.length} of {all.length}
         </span>
       </div>
-      <table className="w-full">
+      <table className="w-full" aria-rowcount={found.length + 1}>
         <thead>
           <tr className="narrow text-left text-quiet">
             <th className="font-normal">exercise</th>
@@ -81,9 +80,15 @@ export function ExerciseList({ state }: { state: ExercisesState }) {
             <th className="font-normal">set-up</th>
           </tr>
         </thead>
-        <tbody>
-          {found.slice(0, MOST).map((exercise) => (
-            <tr key={exercise.id} className="border-t border-inset align-baseline">
+        <VirtualRows
+          rows={found}
+          keyOf={({ id }) => id}
+          columns={5}
+          height={26}
+          className="border-t border-inset align-baseline"
+        >
+          {(exercise) => (
+            <>
               <td className="pr-3">
                 <button
                   type="button"
@@ -107,11 +112,10 @@ export function ExerciseList({ state }: { state: ExercisesState }) {
               </td>
               <td>{exercise.stability}</td>
               <td>{exercise.setupSeconds} s</td>
-            </tr>
-          ))}
-        </tbody>
+            </>
+          )}
+        </VirtualRows>
       </table>
-      {found.length > MOST ? <p className="py-2 text-quiet">{found.length - MOST} more: narrow the search.</p> : null}
       {found.length === 0 ? <p className="py-4 text-quiet">Nothing by that name. Add it as your own.</p> : null}
     </div>
   );

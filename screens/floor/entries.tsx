@@ -81,7 +81,11 @@ export function Entries() {
       ) : null}
       <ul className="flex flex-col gap-3">
         {entries?.map((entry) => (
-          <li key={entry.stored.id} className="rounded-lg border border-[var(--floor-line)] p-4">
+          <li
+            key={entry.stored.id}
+            // Hundreds may wait after a day without a network: what is out of sight is not laid out.
+            className="rounded-lg border border-[var(--floor-line)] p-4 [contain-intrinsic-size:auto_180px] [content-visibility:auto]"
+          >
             <p className="text-[var(--floor-quiet)]">
               {entry.floor
                 ? `${entry.floor.clientName}, ${longDate(entry.floor.shown.date)}`

@@ -68,7 +68,12 @@ function Line({ line, clientId, isOpen }: { line: SentLine; clientId: string | n
   const { longDate, shortDateAt } = useDates();
   const { copyId, clientName, title, date, sentAtMs, seenAtMs, hasAccount } = line;
   return (
-    <li className={clsx("border-t border-line", isOpen && "bg-surface")}>
+    <li
+      className={clsx(
+        "border-t border-line [contain-intrinsic-size:auto_88px] [content-visibility:auto]",
+        isOpen && "bg-surface",
+      )}
+    >
       <Link
         href={`/outbox?${clientId ? `for=${clientId}&` : ""}email=${copyId}`}
         prefetch={false}
