@@ -4,9 +4,9 @@ import { exerciseOrThrow } from "./exercise/exercise";
 import type { StopReached } from "./floor/block-rounds";
 import type { WorkForecast } from "./forecast/forecast";
 import type { LoadBuild } from "./load/equipment";
+import type { ProgressReason } from "./load/next-prescription";
 import type { LoadAlternative, LoadReason } from "./load/reasons";
-import type { ClientAlert } from "./progress/client-alerts";
-import type { ProgressReason } from "./progress/situation";
+import type { ClientAlert } from "./plan/client-alerts";
 import {
   balanceSentence,
   blockNameWords,

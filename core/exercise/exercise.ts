@@ -1,10 +1,10 @@
 import { entriesOf, keysOf } from "../lists";
-import type { Laterality } from "../session/grammar";
 import type { JointStress, Plane } from "./motions";
 import type { Joint } from "./muscles";
 import type { Pattern } from "./pattern";
 import { isPlaceholder, placeholderName } from "./placeholder";
 import type { RegionId, Shares } from "./regions";
+import type { Laterality } from "./setup";
 
 export type Implement =
   | "barbell"

@@ -6,11 +6,11 @@
 
 import { editDistance } from "../edit-distance";
 import { entryAt, valueAt } from "../lists";
-import type { Laterality, SetupValue } from "../session/grammar";
 import type { Catalogue, Exercise, Implement } from "./exercise";
 import { isBodyweight } from "./exercise";
 import { isPlaceholder, placeholderName } from "./placeholder";
 import type { RegionId } from "./regions";
+import type { Laterality, SetupValue } from "./setup";
 import { joinParts, KNOWN_PARTS, partsOf, wordsOf } from "./words";
 
 /** How often an exercise is used here, by its id: by the client most of all, then in the studio. */

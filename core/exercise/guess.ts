@@ -1,9 +1,10 @@
 /** What a lift that nobody knows yet may be made of, guessed from the words of its name. */
-import type { Laterality } from "../session/grammar";
+
 import type { Catalogue, Implement } from "./exercise";
 import { IMPLEMENT_WORDS, ONE_SIDE, offerExercises } from "./finder";
 import { ROWS } from "./rows";
 import type { Row } from "./rows/definition";
+import type { Laterality } from "./setup";
 import { wordsOf } from "./words";
 
 const ROW_BY_ID = new Map(ROWS.map((row) => [row.id, row]));

@@ -132,3 +132,6 @@ export function regionLength(region: RegionId, pose: Pose): number {
   }
   return length;
 }
+
+/** What a coach wants of a muscle: more than usual, as usual, or only what keeps it. */
+export type MusclePriority = "build" | "normal" | "hold";

@@ -2,11 +2,11 @@
 
 import { lastOf } from "../lists";
 import type { Segment, Slot, WorkSet } from "../session/grammar";
-import type { ShownSession } from "../session/shown";
 import type { Settings } from "../settings";
 import type { WorkPiece } from "../time/work";
 import type { BlockRound } from "./block-rounds";
 import { type PerformedSegment, type PerformedSet, placeOf } from "./events";
+import type { ShownSession } from "./shown";
 
 type Shown = Pick<ShownSession, "loads" | "settings">;
 

@@ -5,13 +5,11 @@
  */
 import type { FormReport } from "../log";
 import type { CheckIn } from "../progress/deload-signs";
+import type { SetOwner } from "../session/grammar";
 import type { Weight } from "../units";
 
 /** The version of an event's stored shape. `contract/` upcasts older ones on read. */
 export const EVENT_VERSION = 3;
-
-/** A partner's sets count toward a shared goal only; their own log is their own session's. */
-export type SetOwner = "client" | "partner";
 
 /** Where a performed set has its place. */
 export interface Occurrence {

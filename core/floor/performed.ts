@@ -15,13 +15,13 @@ import {
   type WorkSet,
 } from "../session/grammar";
 import { transitionAfter } from "../session/rests";
-import type { ShownSession } from "../session/shown";
 import { restAfter } from "../time/run";
 import { repSeconds, tempoInForce } from "../time/tempo";
 import type { BlockTimeline, RestReason, Timeline, TimelineSpan } from "../time/timeline";
 import { changeBetween, type Side } from "../time/work";
 import { round, toKg } from "../units";
 import { type DoneSet, occurrenceKey, type PerformedSegment, type PerformedSession } from "./events";
+import type { ShownSession } from "./shown";
 
 /** The documents that a session was shown in, by hash. */
 export type ShownByHash = ReadonlyMap<string, ShownSession>;

@@ -1,6 +1,5 @@
 import { describe, expect, it } from "vitest";
 import type { SessionDocument } from "../session/grammar";
-import type { ShownSession } from "../session/shown";
 import { DEFAULT_SETTINGS } from "../settings";
 import { blockRoundsShown, doneAsPlanned, event, performedPart, performedSet, shownSession } from "../testing/floor";
 import { read } from "../testing/helpers";
@@ -10,6 +9,7 @@ import { nextBlockRound, stopReached } from "./block-rounds";
 import { type FloorEvent, foldEvents, type PerformedSet, placeOf } from "./events";
 import { placeSets } from "./performed";
 import { projectSession } from "./projection";
+import type { ShownSession } from "./shown";
 
 const project = (events: readonly FloorEvent[], shown: Record<string, ShownSession>) =>
   projectSession("s", events, new Map(Object.entries(shown)));

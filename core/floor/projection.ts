@@ -12,7 +12,6 @@ import type { CheckIn } from "../progress/deload-signs";
 import { allBlocks } from "../session/grammar";
 import { purposeOfSlot } from "../session/one-off";
 import { lineageOf } from "../session/shorthand/parse";
-import { type ShownLoad, type ShownSession, workContextOf } from "../session/shown";
 import { runBlock } from "../time/run";
 import type { Timeline } from "../time/timeline";
 import { workOf } from "../time/work";
@@ -28,6 +27,7 @@ import {
   type ShownByHash,
   signedKg,
 } from "./performed";
+import { type ShownLoad, type ShownSession, workContextOf } from "./shown";
 
 /** Bumped when the same log gives other figures; stored with what is derived, which can be rebuilt from the log. */
 export const PROJECTION_VERSION = 6;

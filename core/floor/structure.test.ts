@@ -6,7 +6,6 @@ import { nameBlock } from "../session/names";
 import { reconcile } from "../session/reconcile";
 import { parseSession } from "../session/shorthand/parse";
 import { printSession } from "../session/shorthand/print";
-import { workContextOf } from "../session/shown";
 import { DEFAULT_SETTINGS } from "../settings";
 import { arbitrarySession } from "../testing/arbitrary";
 import { blockRoundsShown, doneAsPlanned, event, shownSession } from "../testing/floor";
@@ -14,6 +13,7 @@ import { countingIds, read } from "../testing/helpers";
 import { asPlanned } from "./as-planned";
 import { blockRoundsOf, nextBlockRound } from "./block-rounds";
 import { type FloorEventBody, foldEvents } from "./events";
+import { workContextOf } from "./shown";
 
 const named = (text: string) => {
   const block = read(text).blocks[0]!;

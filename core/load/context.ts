@@ -1,7 +1,6 @@
 /** What resolving a session's loads, and what its lifts' rules go by. */
 import type { Catalogue } from "../exercise/exercise";
-import type { LiftRecord } from "../log";
-import type { Calendar } from "../progress/context";
+import type { ExposurePurpose, LiftRecord } from "../log";
 import type { Settings } from "../settings";
 import type { GymEquipment, RoundingPolicy } from "./equipment";
 
@@ -16,4 +15,13 @@ export interface ResolveContext {
   /** Records of other lifts, for a cold start. */
   readonly related: readonly { readonly exerciseId: string; readonly e1rmKg: number }[];
   readonly trainingMaxKg: (lineage: string) => number | null;
+}
+
+/** When the session that is prescribed takes place. */
+export interface Calendar {
+  /** Calendar date of the session. */
+  readonly date: string;
+  readonly purpose: ExposurePurpose;
+  /** Week of its plan, counted from 0; null outside a plan. */
+  readonly planWeek: number | null;
 }

@@ -1,7 +1,7 @@
 /** What a gym has, and every load that can be built from it. docs/handbook.md#equipment. */
 import type { BarShape, Exercise } from "../exercise/exercise";
+import type { SetupValue } from "../exercise/setup";
 import { firstOf } from "../lists";
-import type { SetupValue } from "../session/grammar";
 import { decimal, fromKg, SAME_WEIGHT_KG, toKg, type Weight, type WeightUnit, weight } from "../units";
 
 export interface GymEquipment {

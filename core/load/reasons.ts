@@ -1,7 +1,8 @@
 /** Why a load is what it is, as data: the rule that won, those it overruled, rounding, and ways round what cannot be built. */
-import type { NextPrescription } from "../progress/situation";
+
 import type { LoadChange } from "../session/grammar";
 import type { Weight } from "../units";
+import type { NextPrescription } from "./next-prescription";
 
 export type LoadReason =
   | { readonly kind: "written" }

@@ -1,10 +1,10 @@
 /** What resolving answers: each load in kg that a gym builds, with its reasons as data, and the session around them. */
 import type { Exercise } from "../exercise/exercise";
-import type { NextPrescription } from "../progress/situation";
 import type { SessionDocument } from "../session/grammar";
 import type { Weight } from "../units";
 import type { Resistance } from "./effective";
 import type { LoadBuild } from "./equipment";
+import type { NextPrescription } from "./next-prescription";
 import type { PlatePlan } from "./plate-plan";
 import type { RampSet } from "./ramp";
 import type { LoadAlternative, LoadReason } from "./reasons";

@@ -7,6 +7,7 @@ import { type Exercise, exerciseOrThrow } from "../exercise/exercise";
 import { entryAt, firstOf } from "../lists";
 import type { ResolveContext } from "../load/context";
 import { curveKg } from "../load/effective";
+import type { NextPrescription } from "../load/next-prescription";
 import type { ResolvedLoad, ResolvedSession } from "../load/resolved";
 import {
   type Exposure,
@@ -18,12 +19,12 @@ import {
 } from "../log";
 import { resolveSession } from "../prescription/resolve";
 import { lineagesIn, nextOfLift } from "../progress/prescribe";
-import type { ProgressionRule } from "../progress/rule";
 import { newRule, RULE_KINDS, suggestedRule } from "../progress/rules";
-import { type NextPrescription, targetsOf } from "../progress/situation";
+import { targetsOf } from "../progress/situation";
 import { sameValue } from "../same";
 import { allBlocks, allWorkingSets, type SessionDocument, type Slot } from "../session/grammar";
 import { oneOffSlots, purposeOfSlot } from "../session/one-off";
+import type { ProgressionRule } from "../session/progression-rule";
 import {
   absenceOn,
   dateOfDay,

@@ -6,6 +6,7 @@
 
 import type { Catalogue, Exercise } from "../exercise/exercise";
 import type { Trainee } from "../exercise/limits";
+import type { MusclePriority } from "../exercise/muscles";
 import { MUSCLES, type Muscle, REGIONS } from "../exercise/regions";
 import { entriesOf, entryAt, firstOf, foundIn } from "../lists";
 import type { GymEquipment } from "../load/equipment";
@@ -14,7 +15,7 @@ import type { SessionDocument } from "../session/grammar";
 import { type MakeId, parseSession } from "../session/shorthand/parse";
 import type { Settings } from "../settings";
 import { expandSession } from "../time/timeline";
-import { type MusclePriority, type TrainingAge, weeklySetBand } from "../volume/bands";
+import { type TrainingAge, weeklySetBand } from "../volume/bands";
 import { sessionVolume } from "../volume/session-volume";
 
 /** What a day trains, the first first. */

@@ -4,6 +4,7 @@
  * through the progression rule, cold start.
  */
 import { directRegions, type Exercise, exerciseOrThrow, isBodyweight, trainSameRegion } from "../exercise/exercise";
+import type { SetupValue } from "../exercise/setup";
 import { entryAt, firstOf } from "../lists";
 import type { ResolveContext } from "../load/context";
 import { e1rmFactor, populationCurve, repsAtLoad } from "../load/e1rm";
@@ -17,6 +18,7 @@ import {
   shareOfLoad,
 } from "../load/effective";
 import { type BuildableLoad, buildableLoads, type LoadBuild, roundToBuildable } from "../load/equipment";
+import type { NextPrescription } from "../load/next-prescription";
 import type { PlatePlan } from "../load/plate-plan";
 import { type Policy, roundingPolicy } from "../load/policy";
 import { type RampKind, type RampSet, rampTo } from "../load/ramp";
@@ -28,14 +30,12 @@ import { planSlot } from "../load/sleeves";
 import { coldStart, computed, middle, topReps, type Wanted } from "../load/wanted";
 import type { LiftRecord } from "../log";
 import { type PrescribedSession, prescribe } from "../progress/prescribe";
-import type { NextPrescription } from "../progress/situation";
 import {
   allBlocks,
   type LoadChange,
   type LoadRule,
   type Segment,
   type SessionDocument,
-  type SetupValue,
   type Slot,
   type WorkSet,
 } from "../session/grammar";

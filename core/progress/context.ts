@@ -1,8 +1,9 @@
 /** What a progression rule is asked for and goes by, beside the log. */
 import type { Exercise } from "../exercise/exercise";
+import type { Calendar } from "../load/context";
 import type { RepCurve } from "../load/e1rm";
 import type { BuildableLoad, RoundingPolicy } from "../load/equipment";
-import type { Exposure, ExposurePurpose } from "../log";
+import type { Exposure } from "../log";
 import type { Settings } from "../settings";
 
 /** What the slot asks for, set by set. */
@@ -10,15 +11,6 @@ export interface SetTarget {
   readonly low: number;
   readonly high: number;
   readonly rir: number | null;
-}
-
-/** When the session that is prescribed takes place. */
-export interface Calendar {
-  /** Calendar date of the session. */
-  readonly date: string;
-  readonly purpose: ExposurePurpose;
-  /** Week of its plan, counted from 0; null outside a plan. */
-  readonly planWeek: number | null;
 }
 
 export interface ProgressContext {

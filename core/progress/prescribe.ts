@@ -7,13 +7,14 @@ import { firstOf } from "../lists";
 import type { ResolveContext } from "../load/context";
 import { curveKg, prescribedFromCurve } from "../load/effective";
 import { buildableLoads } from "../load/equipment";
+import type { NextPrescription } from "../load/next-prescription";
 import { roundingPolicy } from "../load/policy";
 import type { LiftRecord } from "../log";
 import { applyEdits } from "../session/edits";
 import { allBlocks, type Block, EMPTY_DOCUMENT, type SessionDocument, type Slot } from "../session/grammar";
 import { lineageOf } from "../session/shorthand/parse";
 import { nextPrescription, suggestedRule } from "./rules";
-import { type LiftPlace, type NextPrescription, targetsOf } from "./situation";
+import { type LiftPlace, targetsOf } from "./situation";
 
 export interface PrescribedSession {
   /** With what the rules changed. */

@@ -4,11 +4,11 @@ import { SHIPPED_CATALOGUE } from "../exercise/catalogue";
 import { e1rmFactor, populationCurve } from "../load/e1rm";
 import { buildableLoads } from "../load/equipment";
 import { type Exposure, liftRecord } from "../log";
+import type { ProgressionRule } from "../session/progression-rule";
 import { DEFAULT_SETTINGS } from "../settings";
 import { BOATHOUSE, exposure, read, resolve } from "../testing/helpers";
 import { addDays, weight } from "../units";
 import type { SetTarget } from "./context";
-import type { ProgressionRule } from "./rule";
 import { newRule, nextPrescription, timeOffPercent, weeksUnchanged } from "./rules";
 
 const squat = SHIPPED_CATALOGUE.byId.get("back-squat")!;

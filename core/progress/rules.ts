@@ -7,7 +7,9 @@
 import type { Exercise } from "../exercise/exercise";
 import { isBodyweight } from "../exercise/exercise";
 import { entryAt, keysOf, lastOf, mapValues } from "../lists";
+import type { NextPrescription, ProgressReason, Ruled } from "../load/next-prescription";
 import type { Exposure } from "../log";
+import type { ProgressionRule, RuleKind, RuleOf, RuleSettings } from "../session/progression-rule";
 import { daysBetween } from "../units";
 import { cutLoad, impliedBySet, weeklyLimitKg } from "./bound";
 import type { ProgressContext, SetTarget } from "./context";
@@ -17,7 +19,6 @@ import { bodyweightLadder } from "./kinds/ladder";
 import { loadFirst } from "./kinds/load-first";
 import { setBySet } from "./kinds/set-by-set";
 import { density, repGoal, setRamp, slowLowering, twoForTwo } from "./kinds/when-made";
-import type { ProgressionRule, RuleKind, RuleOf, RuleSettings } from "./rule";
 import { oneSetFewer } from "./set-count";
 import {
   farTooEasy,
@@ -25,9 +26,6 @@ import {
   isComparable,
   type LiftPlace,
   loadOf,
-  type NextPrescription,
-  type ProgressReason,
-  type Ruled,
   repeated,
   repsOf,
   type Situation,

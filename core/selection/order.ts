@@ -2,10 +2,10 @@
 
 import { type Catalogue, directRegions, type Exercise, exerciseOrThrow } from "../exercise/exercise";
 import { lengthProfile } from "../exercise/mechanics";
+import type { MusclePriority } from "../exercise/muscles";
 import { type Muscle, REGIONS, type RegionId } from "../exercise/regions";
 import { entriesOf, entryAt } from "../lists";
 import { allBlocks, type SessionDocument, type Slot } from "../session/grammar";
-import type { MusclePriority } from "../volume/bands";
 
 export type OrderAdvice =
   | { readonly kind: "isolationFirst"; readonly slotId: string; readonly beforeId: string; readonly region: RegionId }

@@ -5,8 +5,10 @@
  * is a block of two slots with a short transition. What a block is called is derived (`names.ts`) and never stored.
  * All ids are stable; references bind to ids, never to printed labels.
  */
-import type { ProgressionRule } from "../progress/rule";
+
+import type { Laterality, SetupValue } from "../exercise/setup";
 import type { Weight } from "../units";
+import type { ProgressionRule } from "./progression-rule";
 
 /** The version of the stored shape. `contract/` upcasts older ones on read. */
 export const DOCUMENT_VERSION = 4;
@@ -89,13 +91,6 @@ export type RoundRest =
   | { readonly kind: "list"; readonly rests: readonly RestAmount[] }
   /** As long as the partner works, and never less than `leastSeconds` where that is written. */
   | { readonly kind: "partnersWork"; readonly leastSeconds: number | null };
-
-export type Laterality = "both" | "eachSide" | "alternating" | "otherHolds";
-
-export interface SetupValue {
-  readonly name: string;
-  readonly value: string;
-}
 
 export interface Slot {
   readonly id: string;
@@ -286,3 +281,6 @@ export function blockLetter(index: number): string {
   const letter = String.fromCharCode(65 + (index % 26));
   return index < 26 ? letter : blockLetter(Math.floor(index / 26) - 1) + letter;
 }
+
+/** A partner's sets count toward a shared goal only; their own log is their own session's. */
+export type SetOwner = "client" | "partner";

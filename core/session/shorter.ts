@@ -4,12 +4,12 @@
  */
 
 import { type Catalogue, exerciseOrThrow } from "../exercise/exercise";
+import type { MusclePriority } from "../exercise/muscles";
 import { classifyPair } from "../exercise/pair-class";
 import { type Muscle, REGIONS } from "../exercise/regions";
 import { entriesOf, firstOf } from "../lists";
 import { METHODS } from "../methods";
 import { sameValue } from "../same";
-import type { MusclePriority } from "../volume/bands";
 import { allBlocks, type Block, plannedRounds, type SessionDocument, type Slot, type WorkSet } from "./grammar";
 import type { Operation } from "./operation";
 import { composeOperations, pairBlocks, removeSlot, toDropSet } from "./operations";

@@ -11,8 +11,8 @@ import {
   type PerformedSet,
   placeOf,
 } from "../floor/events";
+import { type ShownSession, workContextOf } from "../floor/shown";
 import type { SessionDocument } from "../session/grammar";
-import { type ShownSession, workContextOf } from "../session/shown";
 import { DEFAULT_SETTINGS } from "../settings";
 import { weight } from "../units";
 import { BOATHOUSE, resolve } from "./helpers";

@@ -1,6 +1,6 @@
+import type { MusclePriority } from "../exercise/muscles";
 /** Bands of weekly hard sets for a muscle. docs/handbook.md#volume; a coach can change them for a client. */
 export type TrainingAge = "novice" | "intermediate" | "advanced";
-export type MusclePriority = "build" | "normal" | "hold";
 
 export interface SetBand {
   readonly low: number;

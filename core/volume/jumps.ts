@@ -1,7 +1,9 @@
 /** A session or a week against what the client has been doing. docs/handbook.md#volume. */
+
+import type { MusclePriority } from "../exercise/muscles";
 import { MUSCLES, type Muscle } from "../exercise/regions";
 import { mean } from "../units";
-import { type MusclePriority, type TrainingAge, weeklySetBand } from "./bands";
+import { type TrainingAge, weeklySetBand } from "./bands";
 import { type MuscleLoads, NO_LOAD } from "./session-volume";
 
 const MEASURES = ["hardSets", "failureSets", "reps", "loweringSeconds"] as const;

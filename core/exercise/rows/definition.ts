@@ -1,9 +1,10 @@
 /** How an exercise is written down: what it is made of, and only what differs from its motion. */
-import type { Laterality } from "../../session/grammar";
+
 import type { BarShape, Implement } from "../exercise";
 import type { JointStress, MotionId } from "../motions";
 import type { Joint } from "../muscles";
 import type { Shares } from "../regions";
+import type { Laterality } from "../setup";
 
 export interface ExerciseDefinition {
   readonly id: string;

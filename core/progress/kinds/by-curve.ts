@@ -3,21 +3,12 @@
 import { entryAt, firstOf } from "../../lists";
 import { e1rmFactor } from "../../load/e1rm";
 import { roundToBuildable } from "../../load/equipment";
+import type { NextSet, Ruled } from "../../load/next-prescription";
 import type { Exposure } from "../../log";
+import type { RuleOf } from "../../session/progression-rule";
 import { addDays, mondayOf } from "../../units";
 import type { ProgressContext, SetTarget } from "../context";
-import type { RuleOf } from "../rule";
-import {
-  asRepeated,
-  leftOutOf,
-  missesOf,
-  type NextSet,
-  notMade,
-  type Ruled,
-  repsEdits,
-  type Situation,
-  topOf,
-} from "../situation";
+import { asRepeated, leftOutOf, missesOf, notMade, repsEdits, type Situation, topOf } from "../situation";
 
 /** A training max is this share of the e1RM where none is set. */
 const TRAINING_SHARE = 0.9;

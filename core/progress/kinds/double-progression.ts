@@ -1,9 +1,10 @@
 /** Double progression: reps up inside the range, then load (docs/handbook.md#rules, rule 2). */
 
 import { entryAt, firstOf } from "../../lists";
+import type { ProgressReason, Ruled } from "../../load/next-prescription";
+import type { RuleOf } from "../../session/progression-rule";
 import { expectedReps, stepUp } from "../bound";
-import type { RuleOf } from "../rule";
-import { heldBack, loadOf, type ProgressReason, type Ruled, repsOf, type Situation, topOf } from "../situation";
+import { heldBack, loadOf, repsOf, type Situation, topOf } from "../situation";
 
 export function doubleProgression(rule: RuleOf<"doubleProgression">, situation: Situation): Ruled {
   const { targets, last, context } = situation;

@@ -5,11 +5,12 @@
 
 import { entryAt, lastOf } from "../../lists";
 import { nextHeavier, nextLighter } from "../../load/equipment";
+import type { Ruled } from "../../load/next-prescription";
 import type { Exposure } from "../../log";
 import type { Edit } from "../../session/edits";
+import type { RuleOf } from "../../session/progression-rule";
 import { lineageOf } from "../../session/shorthand/parse";
-import type { RuleOf } from "../rule";
-import { asRepeated, loadOf, type Ruled, repsEdits, type Situation, topOf } from "../situation";
+import { asRepeated, loadOf, repsEdits, type Situation, topOf } from "../situation";
 import { loadStep } from "./load-first";
 
 /** The rung that the client stands on: from the lift's own, the last one in either direction that was trained since. */

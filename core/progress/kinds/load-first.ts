@@ -2,9 +2,10 @@
 
 import { lastOf } from "../../lists";
 import { roundToBuildable } from "../../load/equipment";
+import type { RiseCause, Ruled } from "../../load/next-prescription";
+import type { RuleOf } from "../../session/progression-rule";
 import { stepUp } from "../bound";
-import type { RuleOf } from "../rule";
-import { heldBack, loadOf, notMade, type RiseCause, type Ruled, type Situation, topOf } from "../situation";
+import { heldBack, loadOf, notMade, type Situation, topOf } from "../situation";
 
 export function loadFirst(rule: RuleOf<"loadFirst">, situation: Situation): Ruled {
   return notMade(situation) ?? loadStep(rule.stepKg, "allMade", situation);

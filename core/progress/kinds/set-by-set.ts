@@ -1,9 +1,10 @@
 /** Set by set double progression: each set goes up for itself (docs/handbook.md#rules, rule 3). */
 
 import { entryAt } from "../../lists";
+import type { NextSet, ProgressReason, Ruled } from "../../load/next-prescription";
+import type { RuleOf } from "../../session/progression-rule";
 import { stepUp } from "../bound";
-import type { RuleOf } from "../rule";
-import { loadOf, type NextSet, type ProgressReason, type Ruled, repsOf, type Situation } from "../situation";
+import { loadOf, repsOf, type Situation } from "../situation";
 
 export function setBySet(rule: RuleOf<"setBySet">, situation: Situation): Ruled {
   const { targets, last, context } = situation;

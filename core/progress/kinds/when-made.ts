@@ -6,14 +6,15 @@
 
 import { firstOf, lastOf } from "../../lists";
 import { roundToBuildable } from "../../load/equipment";
+import type { Ruled } from "../../load/next-prescription";
 import type { Exposure } from "../../log";
 import { diffBlock, diffSlotSets } from "../../session/diff";
 import type { Edit } from "../../session/edits";
 import { allWorkingSets, restSecondsForTime, type Tempo } from "../../session/grammar";
+import type { RuleOf } from "../../session/progression-rule";
 import { mondayOf } from "../../units";
-import type { RuleOf } from "../rule";
 import { setsMore } from "../set-count";
-import { asRepeated, leftOutOf, loadOf, missesOf, notMade, type Ruled, type Situation, topOf } from "../situation";
+import { asRepeated, leftOutOf, loadOf, missesOf, notMade, type Situation, topOf } from "../situation";
 import { loadStep } from "./load-first";
 
 /** Days in a row, the last one among them, on which the lift was made at the load that it has now. */

@@ -1,6 +1,7 @@
 /** Document → shorthand in its one normal form. `parseSession(printSession(x))` equals x but for ids. */
 import { type Catalogue, exerciseOrThrow } from "../../exercise/exercise";
 import { isPlaceholder } from "../../exercise/placeholder";
+import type { SetupValue } from "../../exercise/setup";
 import { firstOf } from "../../lists";
 import { sameValue } from "../../same";
 import { decimal, type Weight } from "../../units";
@@ -17,7 +18,6 @@ import {
   type RestAmount,
   type Segment,
   type SessionDocument,
-  type SetupValue,
   type Slot,
   type Span,
   slotLabels,

@@ -1,11 +1,11 @@
 /** Reads one lift: name, scheme, chain, rests and round selectors, in any order after the name. */
 
 import { editDistance } from "../../edit-distance";
+import type { Laterality, SetupValue } from "../../exercise/setup";
 import { firstOf } from "../../lists";
 import type {
   AddedResistance,
   Amount,
-  Laterality,
   LoadChange,
   LoadRule,
   Ramp,
@@ -13,7 +13,6 @@ import type {
   RangeOfMotion,
   RestAmount,
   SetStop,
-  SetupValue,
   Span,
   Tempo,
 } from "../grammar";

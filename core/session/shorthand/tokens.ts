@@ -1,5 +1,6 @@
 /** The small parts of the shorthand: amounts, loads, tempo, rests. Each reads at the cursor or returns null. */
 
+import type { SetupValue } from "../../exercise/setup";
 import { firstOf, lastOf } from "../../lists";
 import { decimal, MAX_WEIGHT_KG, massWords, toKg, type Weight, type WeightUnit, weight } from "../../units";
 import {
@@ -11,7 +12,6 @@ import {
   type Phase,
   type RangeOfMotion,
   type RestAmount,
-  type SetupValue,
   type Span,
   type Tempo,
 } from "../grammar";

@@ -2,9 +2,9 @@
 import type { Catalogue } from "../exercise/exercise";
 import type { GymEquipment } from "../load/equipment";
 import type { ExposurePurpose } from "../log";
+import type { SessionDocument } from "../session/grammar";
 import type { Settings } from "../settings";
 import type { Weight } from "../units";
-import type { SessionDocument } from "./grammar";
 
 /** A load as it stood on the screen. */
 export interface ShownLoad {
