@@ -1,4 +1,4 @@
-// The layers of docs/architecture.md. Values are imported downwards only; a type may be named from anywhere its layer is known.
+// The layers of docs/architecture.md. Values are imported downwards only; outside the core a type may be named from above.
 
 /** Only these folders are imported by value from a folder. */
 const only = (name, from, allowed) => ({
@@ -11,7 +11,7 @@ const only = (name, from, allowed) => ({
 /** Some folders are not imported from a folder at all. */
 const never = (name, from, to) => ({ name, severity: "error", from: { path: from }, to: { path: `^(${to})/` } });
 
-/** The folders of the computation, the highest first: each imports those after it. */
+/** The folders of the computation, the highest first: each imports those after it, types too, each by its index. */
 const CORE = [
   "plan",
   "floor",
@@ -34,7 +34,13 @@ module.exports = {
       name: `core-${folder}-imports-downwards`,
       severity: "error",
       from: { path: `^core/${folder}/`, pathNot: "\\.test\\.ts$" },
-      to: { path: `^core/(${CORE.slice(0, index + 1).join("|")})/`, dependencyTypesNot: ["type-only"] },
+      to: { path: `^core/(${CORE.slice(0, index + 1).join("|")})/` },
+    })),
+    ...CORE.map((folder) => ({
+      name: `core-${folder}-by-its-index`,
+      severity: "error",
+      from: { path: "^core/", pathNot: `^core/(${folder}|testing)/|\\.test\\.ts$` },
+      to: { path: `^core/${folder}/`, pathNot: "/index\\.ts$" },
     })),
     {
       name: "core-by-its-index",

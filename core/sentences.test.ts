@@ -1,12 +1,9 @@
 import { describe, expect, it } from "vitest";
-import { SHIPPED_CATALOGUE } from "./exercise/catalogue";
-import { exerciseOrThrow } from "./exercise/exercise";
-import type { StopReached } from "./floor/block-rounds";
-import type { WorkForecast } from "./forecast/forecast";
-import type { LoadBuild } from "./load/equipment";
-import type { ProgressReason } from "./load/next-prescription";
-import type { LoadAlternative, LoadReason } from "./load/reasons";
-import type { ClientAlert } from "./plan/client-alerts";
+import { exerciseOrThrow, SHIPPED_CATALOGUE } from "./exercise";
+import type { StopReached } from "./floor";
+import type { WorkForecast } from "./forecast";
+import type { LoadAlternative, LoadBuild, LoadReason, ProgressReason } from "./load";
+import type { ClientAlert } from "./plan";
 import {
   balanceSentence,
   blockNameWords,

@@ -1,23 +1,25 @@
 /** Reasons are data; here, and only here, they become sentences. Plain words, figures with units. */
-import { readinessSentence } from "./caution/readiness";
-import type { Catalogue, Exercise } from "./exercise/exercise";
-import { muscleName, REGIONS } from "./exercise/regions";
-import type { StopReached } from "./floor/block-rounds";
-import type { Remedies, WorkForecast } from "./forecast/forecast";
-import { basisWords } from "./load/effective";
-import type { LoadBuild } from "./load/equipment";
-import type { NextPrescription, ProgressReason, RiseCause } from "./load/next-prescription";
-import type { PlannedStep, PlatePlan } from "./load/plate-plan";
-import type { LoadAlternative, LoadReason } from "./load/reasons";
-import type { LiftRecord, SuspectSet } from "./log";
-import type { ClientAlert } from "./plan/client-alerts";
-import type { CheckIn, Sleep } from "./progress/deload-signs";
-import { RULES } from "./progress/rules";
-import type { OrderAdvice } from "./selection/order";
-import type { NamedBlock } from "./session/names";
-import type { ProgressionRule } from "./session/progression-rule";
-import type { WithinTimeProblem } from "./time/run";
-import type { TimeConflict } from "./time/timeline";
+import { readinessSentence } from "./caution";
+import { type Catalogue, type Exercise, muscleName, REGIONS } from "./exercise";
+import type { StopReached } from "./floor";
+import type { Remedies, WorkForecast } from "./forecast";
+import type { LiftRecord, SuspectSet } from "./load";
+import {
+  basisWords,
+  type LoadAlternative,
+  type LoadBuild,
+  type LoadReason,
+  type NextPrescription,
+  type PlannedStep,
+  type PlatePlan,
+  type ProgressReason,
+  type RiseCause,
+} from "./load";
+import type { ClientAlert } from "./plan";
+import { type CheckIn, RULES, type Sleep } from "./progress";
+import type { OrderAdvice } from "./selection";
+import type { NamedBlock, ProgressionRule } from "./session";
+import type { TimeConflict, WithinTimeProblem } from "./time";
 import {
   decimal,
   formatClock,
@@ -28,7 +30,7 @@ import {
   type Weight,
   type WeightUnit,
 } from "./units";
-import type { BalanceNote, CoverageHole } from "./volume/coverage";
+import type { BalanceNote, CoverageHole } from "./volume";
 
 export interface SentenceContext {
   readonly catalogue: Catalogue;

@@ -2,10 +2,18 @@
  * Every default that a coach can see and change. A session is computed under one frozen value of this type, and what is
  * logged stores it, so that an old log is judged by the settings it was shown under.
  */
-import type { E1rmFormula } from "./load/e1rm";
-
 /** Bumped when the core's figures change for the same input; stored with what was shown. */
 export const ENGINE_VERSION = 5;
+
+export type E1rmFormula =
+  | "epleyBrzyckiMean"
+  | "epley"
+  | "brzycki"
+  | "lombardi"
+  | "oconner"
+  | "mayhew"
+  | "wathan"
+  | "lander";
 
 export type CountingSchool = "graded" | "direct" | "full";
 

@@ -1,11 +1,9 @@
 /** What a caution is, what a rule is given to find it, and what several rules ask of a set. */
-import type { Catalogue, Exercise } from "../exercise/exercise";
-import type { Trainee } from "../exercise/limits";
-import type { Muscle } from "../exercise/regions";
-import type { GymEquipment } from "../load/equipment";
-import type { Block, Segment, SessionDocument, Slot, WorkSet } from "../session/grammar";
+import type { Catalogue, Exercise, Muscle, Trainee } from "../exercise";
+import type { GymEquipment } from "../load";
+import type { Block, Segment, SessionDocument, Slot, WorkSet } from "../session";
 import type { Settings } from "../settings";
-import type { Jump, Severity } from "../volume/jumps";
+import type { Jump, Severity } from "../volume";
 import type { CautionFoundBy, CautionId } from "./kinds";
 import type { ReadinessQuestionId } from "./readiness";
 

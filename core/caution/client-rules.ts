@@ -1,5 +1,5 @@
 /** What the client's limits, pain and health answers ask for. */
-import { limitsExercise, limitWords } from "../exercise/limits";
+import { limitsExercise, limitWords } from "../exercise";
 import { at, isHeavy, isNear, type SomeCautionRules } from "./caution";
 
 export const CLIENT_RULES = {

@@ -1,5 +1,5 @@
 /** What is taken near failure, by whom, and how a lift is left when it fails. */
-import type { Segment } from "../session/grammar";
+import type { Segment } from "../session";
 import { at, isFailure, isNear, type SomeCautionRules } from "./caution";
 import { NOVICE_WEEKS } from "./session-rules";
 

@@ -1,9 +1,6 @@
 import { describe, expect, it } from "vitest";
-import { SHIPPED_CATALOGUE } from "../exercise/catalogue";
-import { type ClientLimit, type Trainee, UNRESTRICTED } from "../exercise/limits";
-import { applyMethod, METHODS } from "../methods";
-import { applyEdits } from "../session/edits";
-import { printSession } from "../session/shorthand/print";
+import { type ClientLimit, SHIPPED_CATALOGUE, type Trainee, UNRESTRICTED } from "../exercise";
+import { applyEdits, applyMethod, METHODS, printSession } from "../session";
 import { DEFAULT_SETTINGS } from "../settings";
 import { BOATHOUSE, read } from "../testing/helpers";
 import { type CautionContext, cautionKey } from "./caution";

@@ -2,9 +2,8 @@
  * Cautions on a session, each a rule with an id, a severity and its words. docs/handbook.md#cautions: general information, not medical
  * advice. A `block` passes only with the coach's recorded reason.
  */
-import { directRegions, exerciseOrThrow } from "../exercise/exercise";
-import { REGIONS } from "../exercise/regions";
-import { allBlocks, type SessionDocument } from "../session/grammar";
+import { directRegions, exerciseOrThrow, REGIONS } from "../exercise";
+import { allBlocks, type SessionDocument } from "../session";
 import {
   type CautionContext,
   type CautionFound,

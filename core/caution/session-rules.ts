@@ -1,14 +1,12 @@
 /** What the session as a whole asks: ramps, rests, hard techniques, stations, more than the weeks before. */
-import { type Catalogue, directRegions, exerciseOrThrow } from "../exercise/exercise";
-import { type Muscle, muscleName, REGIONS } from "../exercise/regions";
+import { type Catalogue, directRegions, exerciseOrThrow, type Muscle, muscleName, REGIONS } from "../exercise";
 import { entryAt, firstOf } from "../lists";
-import { missingStations } from "../load/inventory";
-import { allBlocks, type Block, type Segment, type SessionDocument } from "../session/grammar";
-import { nameBlock } from "../session/names";
+import { missingStations } from "../load";
+import { allBlocks, type Block, nameBlock, type Segment, type SessionDocument } from "../session";
 import type { Settings } from "../settings";
-import { runBlock } from "../time/run";
+import { runBlock } from "../time";
 import { daysBetween } from "../units";
-import type { Jump } from "../volume/jumps";
+import type { Jump } from "../volume";
 import { at, isFailure, isHeavy, type Place, type SomeCautionRules } from "./caution";
 
 const HARD_A_WEEK = 2;

@@ -1,7 +1,7 @@
 /** Names as coaches type them: what is read, what is offered, and what must never be taken for another. */
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { printSession } from "../session/shorthand/print";
+import { printSession } from "../session";
 import { read } from "../testing/helpers";
 import { judgeNames, readNames } from "../testing/typed-names";
 import { SHIPPED_CATALOGUE, SHIPPED_EXERCISES } from "./catalogue";

@@ -6,8 +6,7 @@
 
 import { editDistance } from "../edit-distance";
 import { entryAt, valueAt } from "../lists";
-import type { Catalogue, Exercise, Implement } from "./exercise";
-import { isBodyweight } from "./exercise";
+import { type Catalogue, type Exercise, type Implement, isBodyweight } from "./exercise";
 import { isPlaceholder, placeholderName } from "./placeholder";
 import type { RegionId } from "./regions";
 import type { Laterality, SetupValue } from "./setup";

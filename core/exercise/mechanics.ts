@@ -13,8 +13,7 @@
 import { entriesOf } from "../lists";
 import { clamp } from "../units";
 import type { Exercise } from "./exercise";
-import type { Joint, Pose } from "./muscles";
-import { movingJoint, regionLength } from "./muscles";
+import { type Joint, movingJoint, type Pose, regionLength } from "./muscles";
 import type { RegionId } from "./regions";
 
 /** How the resistance pulls: by gravity, along a cable from a direction in degrees, evenly, or by a stretching band. */

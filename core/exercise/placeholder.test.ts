@@ -1,9 +1,7 @@
 import { describe, expect, it } from "vitest";
-import { parseCell, parseSession } from "../session/shorthand/parse";
-import { printSession } from "../session/shorthand/print";
-import { validateDocument } from "../session/validate";
+import { parseCell, parseSession, printSession, validateDocument } from "../session";
 import { countingIds, read, resolve, TEST_CONTEXT, timelineOf } from "../testing/helpers";
-import { totalSession } from "../volume/totals";
+import { totalSession } from "../volume";
 import { SHIPPED_CATALOGUE } from "./catalogue";
 import { exerciseOrThrow } from "./exercise";
 import { offerExercises } from "./finder";

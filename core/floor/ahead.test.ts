@@ -1,10 +1,10 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { allBlocks, plannedRounds, type SessionDocument } from "../session/grammar";
+import { allBlocks, plannedRounds, type SessionDocument } from "../session";
 import { arbitrarySession } from "../testing/arbitrary";
 import { doneAsPlanned, event, shownSession } from "../testing/floor";
 import { read, TEST_CONTEXT } from "../testing/helpers";
-import { expandSession } from "../time/timeline";
+import { expandSession } from "../time";
 import { sessionAhead, sessionMeant } from "./ahead";
 import { type BlockRound, blockRoundsOf, nextBlockRound } from "./block-rounds";
 import { type FloorEvent, foldEvents, type Occurrence, placeOf } from "./events";

@@ -1,14 +1,7 @@
 /** What is still ahead of a session on the floor, as a session of its own: what is computed of a session can be computed of it. */
 
 import { entryAt } from "../lists";
-import {
-  type Block,
-  plannedRounds,
-  type RoundRest,
-  type SessionDocument,
-  type Slot,
-  setInRound,
-} from "../session/grammar";
+import { type Block, plannedRounds, type RoundRest, type SessionDocument, type Slot, setInRound } from "../session";
 import { asChanged, type BlockRound, inOrder, isBlockRoundOver } from "./block-rounds";
 import { occurrenceKey, type PerformedSession, placeOf } from "./events";
 

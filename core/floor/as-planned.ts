@@ -1,9 +1,9 @@
 /** The sets of a round of a block as planned, as if all went as shown: what the floor fills in before it is saved. */
 
 import { lastOf } from "../lists";
-import type { Segment, Slot, WorkSet } from "../session/grammar";
+import type { Segment, Slot, WorkSet } from "../session";
 import type { Settings } from "../settings";
-import type { WorkPiece } from "../time/work";
+import type { WorkPiece } from "../time";
 import type { BlockRound } from "./block-rounds";
 import { type PerformedSegment, type PerformedSet, placeOf } from "./events";
 import type { ShownSession } from "./shown";

@@ -6,12 +6,11 @@ import {
   type Block,
   blockLetter,
   type RoundStop,
+  type RunRest,
   type SessionDocument,
   type Slot,
-} from "../session/grammar";
-import type { RunRest } from "../session/rests";
-import { movesOf, type RunMove, type RunRound, restAfter, runBlock } from "../time/run";
-import type { WorkContext } from "../time/work";
+} from "../session";
+import { movesOf, type RunMove, type RunRound, restAfter, runBlock, type WorkContext } from "../time";
 import { occurrenceKey, type PerformedSession, placeOf, setsAt } from "./events";
 
 export interface BlockRound {

@@ -1,8 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { SHIPPED_CATALOGUE } from "../exercise/catalogue";
-import { exerciseOrThrow } from "../exercise/exercise";
-import { buildableLoads } from "../load/equipment";
+import { exerciseOrThrow, SHIPPED_CATALOGUE } from "../exercise";
+import { buildableLoads } from "../load";
 import { doneAsPlanned, performedPart, performedSet, shownSession } from "../testing/floor";
 import { BOATHOUSE, read } from "../testing/helpers";
 import { weight } from "../units";

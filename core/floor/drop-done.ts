@@ -1,8 +1,8 @@
 /** A drop that nobody planned: what was done straight on after a set, at a lighter load. */
 
 import { lastOf } from "../lists";
-import type { BuildableLoad } from "../load/equipment";
-import { LIMITS } from "../session/grammar";
+import type { BuildableLoad } from "../load";
+import { LIMITS } from "../session";
 import type { PerformedSegment, PerformedSet } from "./events";
 import { signedKg } from "./performed";
 

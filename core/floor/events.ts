@@ -3,9 +3,9 @@
  * occurrence (slot, round, ordinal, whose it is), so that rounds within a time, extra sets, mini-sets of a rep goal, swaps
  * and partners all have a place. Corrections and undoing are events too, so two devices resolve alike.
  */
-import type { FormReport } from "../log";
-import type { CheckIn } from "../progress/deload-signs";
-import type { SetOwner } from "../session/grammar";
+
+import type { CheckIn } from "../progress";
+import type { FormReport, SetOwner } from "../session";
 import type { Weight } from "../units";
 
 /** The version of an event's stored shape. `contract/` upcasts older ones on read. */

@@ -1,5 +1,5 @@
 /** How far a session on the floor is from its plan. */
-import type { Timeline } from "../time/timeline";
+import type { Timeline } from "../time";
 import { type BlockRound, isBlockRoundOver } from "./block-rounds";
 import { occurrenceKey, type PerformedSession, placeOf } from "./events";
 

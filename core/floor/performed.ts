@@ -2,9 +2,9 @@
  * What was performed, laid out like a plan: the same blocks, slots, sets and segments with the reps, loads, efforts and rests
  * that were logged, so that time, hard sets, volume and hard techniques are counted by the very functions that count a plan.
  */
-import { exerciseOrThrow, isTrainable } from "../exercise/exercise";
+import { exerciseOrThrow, isTrainable } from "../exercise";
 import { entryAt, groupBy, lastOf } from "../lists";
-import { effectiveKg } from "../load/effective";
+import { effectiveKg } from "../load";
 import {
   allBlocks,
   type Block,
@@ -12,13 +12,20 @@ import {
   type Segment,
   type SessionDocument,
   type Slot,
+  transitionAfter,
   type WorkSet,
-} from "../session/grammar";
-import { transitionAfter } from "../session/rests";
-import { restAfter } from "../time/run";
-import { repSeconds, tempoInForce } from "../time/tempo";
-import type { BlockTimeline, RestReason, Timeline, TimelineSpan } from "../time/timeline";
-import { changeBetween, type Side } from "../time/work";
+} from "../session";
+import {
+  type BlockTimeline,
+  changeBetween,
+  type RestReason,
+  repSeconds,
+  restAfter,
+  type Side,
+  type Timeline,
+  type TimelineSpan,
+  tempoInForce,
+} from "../time";
 import { round, toKg } from "../units";
 import { type DoneSet, occurrenceKey, type PerformedSegment, type PerformedSession } from "./events";
 import type { ShownSession } from "./shown";

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import type { SessionDocument } from "../session/grammar";
+import type { SessionDocument } from "../session";
 import { DEFAULT_SETTINGS } from "../settings";
 import { blockRoundsShown, doneAsPlanned, event, performedPart, performedSet, shownSession } from "../testing/floor";
 import { read } from "../testing/helpers";

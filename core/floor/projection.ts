@@ -2,22 +2,32 @@
  * What is derived from a session's log: the exposures of its lifts, its totals and its state. From what was performed, never
  * from what was planned; each set read against the document that was on the screen. Pure: the same log, the same answer.
  */
-import { hardTechniquesOf } from "../caution/session-rules";
-import { exerciseOrThrow } from "../exercise/exercise";
-import type { Muscle } from "../exercise/regions";
-import { partKey, type Tiredness, tirednessBefore } from "../forecast/tiredness";
-import { curveKg } from "../load/effective";
-import { type Exposure, type FurtherPart, type LoggedSet, ruledKgOf } from "../log";
-import type { CheckIn } from "../progress/deload-signs";
-import { allBlocks } from "../session/grammar";
-import { purposeOfSlot } from "../session/one-off";
-import { lineageOf } from "../session/shorthand/parse";
-import { runBlock } from "../time/run";
-import type { Timeline } from "../time/timeline";
-import { workOf } from "../time/work";
-import { type Balance, balanceOf, NO_BALANCE } from "../volume/coverage";
-import { type Coverage, type MuscleLoads, sessionVolume, withVolumeLoad } from "../volume/session-volume";
-import { totalSession } from "../volume/totals";
+import { hardTechniquesOf } from "../caution";
+import { exerciseOrThrow, type Muscle } from "../exercise";
+import { partKey, tirednessBefore } from "../forecast";
+import { curveKg } from "../load";
+import type { CheckIn } from "../progress";
+import {
+  allBlocks,
+  type Exposure,
+  type FurtherPart,
+  type LoggedSet,
+  lineageOf,
+  purposeOfSlot,
+  ruledKgOf,
+  type Tiredness,
+} from "../session";
+import { runBlock, type Timeline, workOf } from "../time";
+import {
+  type Balance,
+  balanceOf,
+  type Coverage,
+  type MuscleLoads,
+  NO_BALANCE,
+  sessionVolume,
+  totalSession,
+  withVolumeLoad,
+} from "../volume";
 import { type FloorEvent, foldEvents, occurrenceKey, type PerformedSession } from "./events";
 import {
   layOutPerformed,

@@ -1,5 +1,5 @@
 /** How long a rest really was. */
-import { LIMITS } from "../session/grammar";
+import { LIMITS } from "../session";
 
 interface RestTaken {
   readonly restStartedMs: number;

@@ -1,8 +1,7 @@
 /** What stood on the floor's screen when sets were done: the document with its loads as resolved then. */
-import type { Catalogue } from "../exercise/exercise";
-import type { GymEquipment } from "../load/equipment";
-import type { ExposurePurpose } from "../log";
-import type { SessionDocument } from "../session/grammar";
+import type { Catalogue } from "../exercise";
+import type { GymEquipment } from "../load";
+import type { ExposurePurpose, SessionDocument } from "../session";
 import type { Settings } from "../settings";
 import type { Weight } from "../units";
 

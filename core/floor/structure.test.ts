@@ -1,11 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { SHIPPED_CATALOGUE } from "../exercise/catalogue";
-import { allBlocks, type SessionDocument } from "../session/grammar";
-import { nameBlock } from "../session/names";
-import { reconcile } from "../session/reconcile";
-import { parseSession } from "../session/shorthand/parse";
-import { printSession } from "../session/shorthand/print";
+import { SHIPPED_CATALOGUE } from "../exercise";
+import { allBlocks, nameBlock, parseSession, printSession, reconcile, type SessionDocument } from "../session";
 import { DEFAULT_SETTINGS } from "../settings";
 import { arbitrarySession } from "../testing/arbitrary";
 import { blockRoundsShown, doneAsPlanned, event, shownSession } from "../testing/floor";

@@ -1,6 +1,6 @@
 /** A client's own recovery: the reserve model's constants fitted to how their reps fell off from set to set. */
-import { factorWithRepsLeft, type RepCurve } from "../load/e1rm";
-import type { Exposure } from "../log";
+import { factorWithRepsLeft, type RepCurve } from "../load";
+import type { Exposure } from "../session";
 import { clamp } from "../units";
 import { LostStrength, POPULATION_RESERVE, type ReserveConstants, repsLeft, strengthUsed } from "./reserve";
 

@@ -1,12 +1,11 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { SHIPPED_CATALOGUE } from "../exercise/catalogue";
-import { exerciseOrThrow } from "../exercise/exercise";
-import { loadForReps, populationCurve } from "../load/e1rm";
+import { exerciseOrThrow, SHIPPED_CATALOGUE } from "../exercise";
+import { loadForReps, populationCurve } from "../load";
 import { remedySentence, shortSentence } from "../sentences";
 import { DEFAULT_SETTINGS } from "../settings";
 import { read, TEST_CONTEXT } from "../testing/helpers";
-import { expandSession, type Timeline } from "../time/timeline";
+import { expandSession, type Timeline } from "../time";
 import {
   type ForecastContext,
   fallsShort,

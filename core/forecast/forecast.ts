@@ -2,13 +2,12 @@
  * What is expected of every set of a session at its loads and rests, compared with the reps and the RIR asked; and the two
  * solvers: the heaviest load at which every set makes its reps, and the rest at which this load holds. docs/handbook.md#forecast.
  */
-import { type Catalogue, exerciseOrThrow } from "../exercise/exercise";
+import { type Catalogue, exerciseOrThrow } from "../exercise";
 import { valueAt } from "../lists";
-import { type FittedCurve, loadDoubt } from "../load/curve";
-import { populationCurve, type RepCurve, repsAtLoad } from "../load/e1rm";
-import type { Slot } from "../session/grammar";
+import { type FittedCurve, loadDoubt, populationCurve, type RepCurve, repsAtLoad } from "../load";
+import type { Slot } from "../session";
 import type { Settings } from "../settings";
-import { type BlockTimeline, isWork, type RestSpan, type Timeline, type WorkSpan } from "../time/timeline";
+import { type BlockTimeline, isWork, type RestSpan, type Timeline, type WorkSpan } from "../time";
 import { clamp } from "../units";
 import { Reserve, type ReserveConstants, type WorkedSide } from "./reserve";
 import type { ObservedCorrection } from "./seen";

@@ -1,12 +1,8 @@
 /** Partners for an exercise: what a pair is, what speaks for and against it, and what it costs. docs/handbook.md#exercises. */
 
-import { type Exercise, trainSameRegion } from "../exercise/exercise";
-import type { Trainee } from "../exercise/limits";
-import { classifyPair, type PairClass } from "../exercise/pair-class";
-import type { RegionId } from "../exercise/regions";
-import { loadForReps, populationCurve } from "../load/e1rm";
-import type { GymEquipment } from "../load/equipment";
-import { unfitness } from "../selection/fitness";
+import { classifyPair, type Exercise, type PairClass, type RegionId, type Trainee, trainSameRegion } from "../exercise";
+import { type GymEquipment, loadForReps, populationCurve } from "../load";
+import { unfitness } from "../selection";
 import { POPULATION_RESERVE, Reserve, type ReserveConstants } from "./reserve";
 
 export type PairPoint =

@@ -1,9 +1,7 @@
 /** Sixty pairs and structures, each called what a coach calls it. docs/handbook.md#names. */
 import { describe, expect, it } from "vitest";
-import { SHIPPED_CATALOGUE } from "../exercise/catalogue";
-import { findExercise } from "../exercise/finder";
-import { classifyPair, type PairClass } from "../exercise/pair-class";
-import { nameBlock } from "../session/names";
+import { classifyPair, findExercise, type PairClass, SHIPPED_CATALOGUE } from "../exercise";
+import { nameBlock } from "../session";
 import { DEFAULT_SETTINGS } from "../settings";
 import { read } from "../testing/helpers";
 

@@ -12,10 +12,9 @@
  * all), and a little everywhere. An exercise draws on its movers by their shares: a tired one costs it no more than its part.
  */
 
-import type { Exercise } from "../exercise/exercise";
-import { REGION_IDS, REGIONS, type RegionId, type Shares } from "../exercise/regions";
+import { type Exercise, REGION_IDS, REGIONS, type RegionId, type Shares } from "../exercise";
 import { entriesOf, entryAt, valueAt } from "../lists";
-import { factorWithRepsLeft, type RepCurve, repsAtLoad } from "../load/e1rm";
+import { factorWithRepsLeft, type RepCurve, repsAtLoad } from "../load";
 import { clamp } from "../units";
 
 export interface ReserveConstants {

@@ -1,10 +1,11 @@
 import { describe, expect, it } from "vitest";
-import { SHIPPED_CATALOGUE } from "../exercise/catalogue";
-import { type Exposure, type LiftRecord, liftRecord } from "../log";
+import { SHIPPED_CATALOGUE } from "../exercise";
+import { type LiftRecord, liftRecord } from "../load";
+import type { Exposure } from "../session";
 import { DEFAULT_SETTINGS } from "../settings";
 import { forecastScores, KINDS } from "../testing/forecast-scores";
 import { exposure, read, TEST_CONTEXT } from "../testing/helpers";
-import { expandSession } from "../time/timeline";
+import { expandSession } from "../time";
 import { forecastSession } from "./forecast";
 import { POPULATION_RESERVE } from "./reserve";
 import { seenOf } from "./seen";

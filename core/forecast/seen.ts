@@ -10,8 +10,9 @@
  */
 
 import { entryAt } from "../lists";
-import { type RepCurve, repsAtLoad } from "../load/e1rm";
-import type { Exposure, LiftRecord } from "../log";
+import type { LiftRecord } from "../load";
+import { type RepCurve, repsAtLoad } from "../load";
+import type { Exposure } from "../session";
 import { daysBetween } from "../units";
 import { LostStrength, type ReserveConstants, repsLeft, strengthUsed } from "./reserve";
 

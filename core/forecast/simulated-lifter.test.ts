@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { SHIPPED_CATALOGUE } from "../exercise/catalogue";
+import { SHIPPED_CATALOGUE } from "../exercise";
 import { mean } from "../units";
 import { type LifterTraits, SimulatedLifter } from "./simulated-lifter";
 

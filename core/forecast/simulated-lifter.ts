@@ -5,9 +5,10 @@
  * wobbling from day to day. Fatigue: the reserve model, with constants of their own. Reporting: RIR is said with an error.
  * Now and then form slips or breaks near the end of the reserve, and now and then something hurts.
  */
-import type { Exercise } from "../exercise/exercise";
-import { type E1rmFormula, loadForReps, type RepCurve } from "../load/e1rm";
-import type { FormReport } from "../log";
+import type { Exercise } from "../exercise";
+import { loadForReps, type RepCurve } from "../load";
+import type { FormReport } from "../session";
+import type { E1rmFormula } from "../settings";
 import { clamp } from "../units";
 import { POPULATION_RESERVE, Reserve, type ReserveConstants, type WorkedSide } from "./reserve";
 

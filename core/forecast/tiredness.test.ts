@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { TEST_CONTEXT, timelineOf } from "../testing/helpers";
-import { isWork } from "../time/timeline";
+import { isWork } from "../time";
 import { partKey, tirednessBefore } from "./tiredness";
 
 /** Of each part of a lift: what others had taken, in whole percent, and the seconds since its own work. */

@@ -3,19 +3,13 @@
  * how long its own lift had rested. Goes by reps and reserve alone, so that it can be told of any session without knowing
  * anybody's strength; what the lift itself took is found later, by its loads.
  */
-import { type Catalogue, type Exercise, exerciseOrThrow } from "../exercise/exercise";
+import { type Catalogue, type Exercise, exerciseOrThrow } from "../exercise";
 import { valueAt } from "../lists";
-import { populationCurve } from "../load/e1rm";
+import { populationCurve } from "../load";
+import type { Tiredness } from "../session";
 import type { Settings } from "../settings";
-import { isWork, type Timeline, type WorkSpan } from "../time/timeline";
+import { isWork, type Timeline, type WorkSpan } from "../time";
 import { POPULATION_RESERVE, Reserve, type WorkedSide } from "./reserve";
-
-export interface Tiredness {
-  /** The share of the day's maximum that other lifts had taken, 0–1; of both sides the more. */
-  readonly others: number;
-  /** Seconds since the lift's own work before; null where there was none. */
-  readonly afterSeconds: number | null;
-}
 
 /** Where a part belongs in what was performed. */
 export const partKey = (span: Pick<WorkSpan, "setId" | "segmentIndex">): string => `${span.setId} ${span.segmentIndex}`;

@@ -1,8 +1,9 @@
 /** What resolving a session's loads, and what its lifts' rules go by. */
-import type { Catalogue } from "../exercise/exercise";
-import type { ExposurePurpose, LiftRecord } from "../log";
+import type { Catalogue } from "../exercise";
+import type { ExposurePurpose } from "../session";
 import type { Settings } from "../settings";
 import type { GymEquipment, RoundingPolicy } from "./equipment";
+import type { LiftRecord } from "./record";
 
 export interface ResolveContext {
   readonly catalogue: Catalogue;

@@ -13,8 +13,9 @@
  */
 
 import { entryAt } from "../lists";
+import type { E1rmFormula } from "../settings";
 import { daysBetween, round } from "../units";
-import { type E1rmFormula, e1rmFactor, populationCurve, type RepCurve, repsAtLoad } from "./e1rm";
+import { e1rmFactor, populationCurve, type RepCurve, repsAtLoad } from "./e1rm";
 
 /** A set near failure, or a tested maximum (one rep at RIR 0). Loads in curve kg. */
 export interface CurveObservation {

@@ -1,7 +1,6 @@
 /** The load that volume is counted in, and the load a curve is drawn over, from what is prescribed. docs/handbook.md#effective-load. */
-import { type Exercise, isBodyweight, type Pattern } from "../exercise/exercise";
-import type { Laterality, SetupValue } from "../exercise/setup";
-import type { AddedResistance } from "../session/grammar";
+import { type Exercise, isBodyweight, type Laterality, type Pattern, type SetupValue } from "../exercise";
+import type { AddedResistance } from "../session";
 import type { Settings } from "../settings";
 import { clamp, toKg } from "../units";
 import type { ChainPair, ElasticBand, GymEquipment } from "./equipment";

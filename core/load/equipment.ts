@@ -1,6 +1,5 @@
 /** What a gym has, and every load that can be built from it. docs/handbook.md#equipment. */
-import type { BarShape, Exercise } from "../exercise/exercise";
-import type { SetupValue } from "../exercise/setup";
+import type { BarShape, Exercise, SetupValue } from "../exercise";
 import { firstOf } from "../lists";
 import { decimal, fromKg, SAME_WEIGHT_KG, toKg, type Weight, type WeightUnit, weight } from "../units";
 

@@ -1,7 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { SHIPPED_CATALOGUE } from "../exercise/catalogue";
-import { liftRecord } from "../log";
+import { SHIPPED_CATALOGUE } from "../exercise";
 import { buildSentence, loadSentence, waySentence } from "../sentences";
 import { DEFAULT_SETTINGS } from "../settings";
 import { BOATHOUSE, exposure, read, resolve } from "../testing/helpers";
@@ -10,6 +9,7 @@ import { curveKg, effectiveKg, prescribedFromCurve, resistanceThrough } from "./
 import { type Bar, buildableLoads, type GymEquipment, roundToBuildable } from "./equipment";
 import { implementKeyOf, implementLoadsOf, loadIncrementsOf } from "./implement-loads";
 import { equipmentOn, equipmentProblems, inventoryItems, missingStations, withoutItems } from "./inventory";
+import { liftRecord } from "./record";
 
 const lift = (id: string) => SHIPPED_CATALOGUE.byId.get(id)!;
 const squat = lift("back-squat");

@@ -1,5 +1,5 @@
 /** A gym's implements with every load that can be built on them, and how far apart the loads are. */
-import type { Exercise } from "../exercise/exercise";
+import type { Exercise } from "../exercise";
 import { entryAt, firstOf } from "../lists";
 import { SAME_WEIGHT_KG } from "../units";
 import { type BuildableLoad, buildableLoads, type GymEquipment } from "./equipment";

@@ -1,5 +1,5 @@
 /** A gym's inventory as a coach keeps it: names for its items, what is away on a day, and what is wrong with it. */
-import type { Exercise } from "../exercise/exercise";
+import type { Exercise } from "../exercise";
 import { formatWeight, toKg, type Weight } from "../units";
 import type { GymEquipment, OutOfOrder } from "./equipment";
 

@@ -1,16 +1,16 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { SHIPPED_CATALOGUE } from "../exercise/catalogue";
-import { liftRecord } from "../log";
+import { SHIPPED_CATALOGUE } from "../exercise";
 import { loadSentence } from "../sentences";
-import { DEFAULT_SETTINGS } from "../settings";
+import { DEFAULT_SETTINGS, type E1rmFormula } from "../settings";
 import { BOATHOUSE, exposure, read, resolve } from "../testing/helpers";
 import { toKg, weight } from "../units";
-import { type E1rmFormula, e1rmFactor, estimateE1rm, loadForReps, populationCurve, repsAtLoad } from "./e1rm";
+import { e1rmFactor, estimateE1rm, loadForReps, populationCurve, repsAtLoad } from "./e1rm";
 import { shareOfLoad } from "./effective";
 import { buildableLoads, type GymEquipment, roundToBuildable } from "./equipment";
 import { equipmentProblems } from "./inventory";
 import { rampTo } from "./ramp";
+import { liftRecord } from "./record";
 
 const lift = (id: string) => SHIPPED_CATALOGUE.byId.get(id)!;
 

@@ -1,6 +1,5 @@
 /** What a rule answers for a lift's next session, and why: the loads are resolved by it. */
-import type { Edit } from "../session/edits";
-import type { ProgressionRule } from "../session/progression-rule";
+import type { Edit, ProgressionRule } from "../session";
 
 export type ProgressReason =
   | { readonly kind: "rise"; readonly fromKg: number; readonly toKg: number; readonly why: RiseCause }

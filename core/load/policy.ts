@@ -1,6 +1,7 @@
 /** To which side a load may be rounded, and why. */
-import type { LiftRecord } from "../log";
+
 import type { RoundingPolicy } from "./equipment";
+import type { LiftRecord } from "./record";
 import type { PolicyReason } from "./rounding";
 
 export interface Policy {

@@ -1,6 +1,6 @@
 /** Ramp sets up to a working load. docs/handbook.md#ramp; they never count as hard sets. */
-import type { Exercise } from "../exercise/exercise";
-import type { Ramp } from "../session/grammar";
+import type { Exercise } from "../exercise";
+import type { Ramp } from "../session";
 import { toKg } from "../units";
 import { type BuildableLoad, type RoundingPolicy, roundToBuildable } from "./equipment";
 

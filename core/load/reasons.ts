@@ -1,6 +1,6 @@
 /** Why a load is what it is, as data: the rule that won, those it overruled, rounding, and ways round what cannot be built. */
 
-import type { LoadChange } from "../session/grammar";
+import type { LoadChange } from "../session";
 import type { Weight } from "../units";
 import type { NextPrescription } from "./next-prescription";
 

@@ -1,6 +1,6 @@
 /** What resolving answers: each load in kg that a gym builds, with its reasons as data, and the session around them. */
-import type { Exercise } from "../exercise/exercise";
-import type { SessionDocument } from "../session/grammar";
+import type { Exercise } from "../exercise";
+import type { SessionDocument } from "../session";
 import type { Weight } from "../units";
 import type { Resistance } from "./effective";
 import type { LoadBuild } from "./equipment";

@@ -1,6 +1,6 @@
 /** Plate orders for a slot: everything that goes on one bar or sled, in the order of doing. */
-import type { Exercise } from "../exercise/exercise";
-import type { Slot } from "../session/grammar";
+import type { Exercise } from "../exercise";
+import type { Slot } from "../session";
 import { toKg } from "../units";
 import type { GymEquipment, LoadBuild } from "./equipment";
 import { type PlatePlan, type PlateStep, planPlates } from "./plate-plan";

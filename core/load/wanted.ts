@@ -1,12 +1,11 @@
 /** What a load rule wants before a gym rounds it; and what is wanted of a lift that nothing is known of. */
-import type { Exercise } from "../exercise/exercise";
-import { isBodyweight } from "../exercise/exercise";
-import { median } from "../log";
-import type { Segment, Span } from "../session/grammar";
+import { type Exercise, isBodyweight } from "../exercise";
+import type { Segment, Span } from "../session";
 import type { ResolveContext } from "./context";
 import { e1rmFactor, populationCurve } from "./e1rm";
 import { prescribedFromCurve } from "./effective";
 import type { LoadReason } from "./reasons";
+import { median } from "./record";
 
 /** What a rule wants before rounding. */
 export interface Wanted {

@@ -1,6 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { SHIPPED_CATALOGUE } from "../exercise/catalogue";
-import { exerciseOrThrow } from "../exercise/exercise";
+import { exerciseOrThrow, SHIPPED_CATALOGUE } from "../exercise";
 import { DEFAULT_SETTINGS } from "../settings";
 import { e1rmFactor, populationCurve } from "./e1rm";
 import { type KnownStrength, workingLoads } from "./working";

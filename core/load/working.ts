@@ -1,5 +1,5 @@
 /** A ten-rep load of any exercise for a client, from the lift's own record or, through its family, from a related one. */
-import type { Catalogue, Exercise } from "../exercise/exercise";
+import type { Catalogue, Exercise } from "../exercise";
 import type { Settings } from "../settings";
 import { loadForReps, populationCurve } from "./e1rm";
 import { prescribedFromCurve } from "./effective";

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { EMPTY_DOCUMENT } from "../session/grammar";
+import { EMPTY_DOCUMENT } from "../session";
 import { phase, planOf } from "../testing/plans";
 import { lastDateOf, plannedDays } from "./calendar";
 import type { PlanDocument } from "./plan";

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import type { SessionState } from "../floor/projection";
+import type { SessionState } from "../floor";
 import { clientAlertOf, type SessionGlance, sessionsAWeek } from "./client-alerts";
 
 const TODAY = "2026-11-24";

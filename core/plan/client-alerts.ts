@@ -1,6 +1,6 @@
 /** What needs the coach, found in a client's sessions, as data. */
-import type { ReadinessState } from "../caution/readiness";
-import type { SessionState } from "../floor/projection";
+import type { ReadinessState } from "../caution";
+import type { SessionState } from "../floor";
 import { addDays, mondayOf } from "../units";
 
 /** A session as a list knows it. */

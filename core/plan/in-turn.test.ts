@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
-import { SHIPPED_CATALOGUE } from "../exercise/catalogue";
-import { allBlocks } from "../session/grammar";
+import { SHIPPED_CATALOGUE } from "../exercise";
+import { allBlocks } from "../session";
 import { countingIds, exposure, read } from "../testing/helpers";
 import { planOf, projectContext } from "../testing/plans";
 import { missedSessions } from "./missed";

@@ -2,11 +2,9 @@
  * What becomes of a session that was not done (docs/handbook.md#what-life-does): moved to a free day, its main lifts merged
  * into the next session, or left out. The plan says which comes first; each is a proposal, as edits of the plan.
  */
-import { type Catalogue, exerciseOrThrow } from "../exercise/exercise";
+import { type Catalogue, exerciseOrThrow } from "../exercise";
 import { foundIn } from "../lists";
-import { diffDocuments } from "../session/diff";
-import { allBlocks, type SessionDocument } from "../session/grammar";
-import { freshBlock } from "../session/operations";
+import { allBlocks, diffDocuments, freshBlock, type SessionDocument } from "../session";
 import { addDays, daysBetween } from "../units";
 import {
   absenceOn,

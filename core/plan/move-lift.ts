@@ -1,10 +1,15 @@
 /** Lifts of a plan's days: put on another day, taken out, added as typed; and a whole week shifted. As edits of the plan. */
-import type { Catalogue } from "../exercise/exercise";
+import type { Catalogue } from "../exercise";
 import { foundIn } from "../lists";
-import { diffDocuments } from "../session/diff";
-import { allBlocks, type Block, type SessionDocument } from "../session/grammar";
-import { type MakeId, parseSession } from "../session/shorthand/parse";
-import { errorWords } from "../session/shorthand/scanner";
+import {
+  allBlocks,
+  type Block,
+  diffDocuments,
+  errorWords,
+  type MakeId,
+  parseSession,
+  type SessionDocument,
+} from "../session";
 import type { PhaseShift } from "./phase";
 import { dayOfSlot, daysInWeek, type PlanDocument, type PlanPatch, sessionOfWeek } from "./plan";
 import { appended, type PlanEdit } from "./plan-edits";

@@ -1,7 +1,7 @@
 /** Changes of a plan: by list, id and field, places by neighbour, each with an exact inverse; as those of a session. */
 
 import { entryAt } from "../lists";
-import { applyEdits, type Edit, type PrecedingId } from "../session/edits";
+import { applyEdits, type Edit, type PrecedingId } from "../session";
 import type { PlanPhase } from "./phase";
 import type { Absence, Goal, MovedSession, PlanDay, PlanDocument, PlanPatch } from "./plan";
 

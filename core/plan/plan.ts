@@ -5,9 +5,8 @@
  */
 
 import { firstOf } from "../lists";
-import type { ExposurePurpose } from "../log";
-import { applyEdits, type Edit } from "../session/edits";
-import { allBlocks, type SessionDocument } from "../session/grammar";
+import type { ExposurePurpose } from "../session";
+import { allBlocks, applyEdits, type Edit, type SessionDocument } from "../session";
 import { addDays, daysBetween, mondayOf, type Weight } from "../units";
 import type { PlanPhase } from "./phase";
 import { shifted } from "./shift";

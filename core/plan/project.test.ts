@@ -1,6 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { diffSlotSets } from "../session/diff";
-import { allWorkingSets, type LoadRule, type WorkSet } from "../session/grammar";
+import { allWorkingSets, diffSlotSets, type LoadRule, type WorkSet } from "../session";
 import { exposure, read } from "../testing/helpers";
 import { phase, planOf, projectContext } from "../testing/plans";
 import { addDays } from "../units";

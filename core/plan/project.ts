@@ -3,28 +3,33 @@
  * projection). A pure function of the plan, the log and the date: the log is carried on by what is prescribed, and each session
  * is resolved as it will be on its day.
  */
-import { type Exercise, exerciseOrThrow } from "../exercise/exercise";
+import { type Exercise, exerciseOrThrow } from "../exercise";
 import { entryAt, firstOf } from "../lists";
-import type { ResolveContext } from "../load/context";
-import { curveKg } from "../load/effective";
-import type { NextPrescription } from "../load/next-prescription";
-import type { ResolvedLoad, ResolvedSession } from "../load/resolved";
 import {
+  curveKg,
+  type LiftRecord,
+  liftRecord,
+  type NextPrescription,
+  type ResolveContext,
+  type ResolvedLoad,
+  type ResolvedSession,
+  type TestedMax,
+} from "../load";
+import { resolveSession } from "../prescription";
+import { lineagesIn, newRule, nextOfLift, RULE_KINDS, suggestedRule, targetsOf } from "../progress";
+import { sameValue } from "../same";
+import {
+  allBlocks,
+  allWorkingSets,
   type Exposure,
   type ExposurePurpose,
-  type LiftRecord,
   type LoggedSet,
-  liftRecord,
-  type TestedMax,
-} from "../log";
-import { resolveSession } from "../prescription/resolve";
-import { lineagesIn, nextOfLift } from "../progress/prescribe";
-import { newRule, RULE_KINDS, suggestedRule } from "../progress/rules";
-import { targetsOf } from "../progress/situation";
-import { sameValue } from "../same";
-import { allBlocks, allWorkingSets, type SessionDocument, type Slot } from "../session/grammar";
-import { oneOffSlots, purposeOfSlot } from "../session/one-off";
-import type { ProgressionRule } from "../session/progression-rule";
+  oneOffSlots,
+  type ProgressionRule,
+  purposeOfSlot,
+  type SessionDocument,
+  type Slot,
+} from "../session";
 import {
   absenceOn,
   dateOfDay,

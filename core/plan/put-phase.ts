@@ -2,7 +2,7 @@
  * A phase of a week where the signs or a break call for one: a deload, a way back in. It takes the place of a week of the phase
  * that stood there, so that what is dated behind it keeps its date.
  */
-import type { MakeId } from "../session/shorthand/parse";
+import type { MakeId } from "../session";
 import type { PhaseKind } from "./phase";
 import { firstWeekOf, type PlanDocument, phaseOfWeek } from "./plan";
 import { appended, type PlanEdit } from "./plan-edits";

@@ -1,10 +1,10 @@
 /** What a phase shifts in a session, against its base (docs/handbook.md#mesocycle): sets, loads, reps in reserve. */
 
 import { foundIn } from "../lists";
-import { setsMore } from "../progress/set-count";
-import { applyEdits } from "../session/edits";
+import { setsMore } from "../progress";
 import {
   allBlocks,
+  applyEdits,
   type Block,
   type LoadRule,
   plannedRounds,
@@ -12,7 +12,7 @@ import {
   type SessionDocument,
   type Slot,
   type WorkSet,
-} from "../session/grammar";
+} from "../session";
 import { clamp } from "../units";
 import type { PhaseShift, PlanPhase } from "./phase";
 

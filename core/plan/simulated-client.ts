@@ -10,20 +10,30 @@
  * Every random number belongs to its run, date, lift and set, and not to its place in a stream.
  */
 
-import type { Exercise } from "../exercise/exercise";
-import { type Muscle, REGIONS } from "../exercise/regions";
-import { POPULATION_RESERVE, Reserve, type ReserveConstants } from "../forecast/reserve";
+import { type Exercise, type Muscle, REGIONS } from "../exercise";
+import { POPULATION_RESERVE, Reserve, type ReserveConstants } from "../forecast";
 import { entriesOf, entryAt, firstOf, valueAt } from "../lists";
-import { e1rmFactor, type RepCurve } from "../load/e1rm";
-import { curveKg, shareOfLoad } from "../load/effective";
-import { buildableLoads, roundToBuildable } from "../load/equipment";
-import type { NextSet } from "../load/next-prescription";
-import type { Exposure, LiftRecord, LoggedSet } from "../log";
-import { nextOfLift } from "../progress/prescribe";
-import { levelGain } from "../progress/stall";
-import { applyEdits } from "../session/edits";
-import { allBlocks, type Block, restSecondsForTime, type SessionDocument, type Slot } from "../session/grammar";
-import { purposeOfSlot } from "../session/one-off";
+import type { LiftRecord } from "../load";
+import {
+  buildableLoads,
+  curveKg,
+  e1rmFactor,
+  type NextSet,
+  type RepCurve,
+  roundToBuildable,
+  shareOfLoad,
+} from "../load";
+import { levelGain, nextOfLift } from "../progress";
+import type { Exposure, LoggedSet } from "../session";
+import {
+  allBlocks,
+  applyEdits,
+  type Block,
+  purposeOfSlot,
+  restSecondsForTime,
+  type SessionDocument,
+  type Slot,
+} from "../session";
 import { clamp, daysBetween, mean } from "../units";
 import { type PlanDocument, planWeeks } from "./plan";
 import type { ProjectContext, ProjectedSession } from "./project";

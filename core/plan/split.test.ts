@@ -1,14 +1,10 @@
 import { describe, expect, it } from "vitest";
-import { SHIPPED_CATALOGUE } from "../exercise/catalogue";
-import { UNRESTRICTED } from "../exercise/limits";
-import { unfitness } from "../selection/fitness";
-import { applyEdits } from "../session/edits";
-import { allBlocks } from "../session/grammar";
-import { printSession } from "../session/shorthand/print";
-import { validateDocument } from "../session/validate";
+import { SHIPPED_CATALOGUE, UNRESTRICTED } from "../exercise";
+import { unfitness } from "../selection";
+import { allBlocks, applyEdits, printSession, validateDocument } from "../session";
 import { DEFAULT_SETTINGS } from "../settings";
 import { BOATHOUSE, countingIds, read } from "../testing/helpers";
-import { weeklySetBand } from "../volume/bands";
+import { weeklySetBand } from "../volume";
 import { proposeSplits, type SplitContext, splitShapes, usualWeekdays } from "./split";
 import { writeLift } from "./write-lift";
 

@@ -4,19 +4,22 @@
  * ranking for the client in the gym, so that each proposal can be started as it stands.
  */
 
-import type { Catalogue, Exercise } from "../exercise/exercise";
-import type { Trainee } from "../exercise/limits";
-import type { MusclePriority } from "../exercise/muscles";
-import { MUSCLES, type Muscle, REGIONS } from "../exercise/regions";
+import {
+  type Catalogue,
+  type Exercise,
+  MUSCLES,
+  type Muscle,
+  type MusclePriority,
+  REGIONS,
+  type Trainee,
+} from "../exercise";
 import { entriesOf, entryAt, firstOf, foundIn } from "../lists";
-import type { GymEquipment } from "../load/equipment";
-import { RANK_PRESETS, rankForMuscle } from "../selection/rank";
-import type { SessionDocument } from "../session/grammar";
-import { type MakeId, parseSession } from "../session/shorthand/parse";
+import type { GymEquipment } from "../load";
+import { RANK_PRESETS, rankForMuscle } from "../selection";
+import { type MakeId, parseSession, type SessionDocument } from "../session";
 import type { Settings } from "../settings";
-import { expandSession } from "../time/timeline";
-import { type TrainingAge, weeklySetBand } from "../volume/bands";
-import { sessionVolume } from "../volume/session-volume";
+import { expandSession } from "../time";
+import { sessionVolume, type TrainingAge, weeklySetBand } from "../volume";
 
 /** What a day trains, the first first. */
 interface DayShape {

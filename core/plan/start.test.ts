@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
-import { SHIPPED_CATALOGUE } from "../exercise/catalogue";
-import { allBlocks, allWorkingSets } from "../session/grammar";
+import { SHIPPED_CATALOGUE } from "../exercise";
+import { allBlocks, allWorkingSets } from "../session";
 import { countingIds, read } from "../testing/helpers";
 import { planOf } from "../testing/plans";
 import { dayForClient, readPlanText, startingPhases } from "./start";

@@ -1,10 +1,7 @@
 /** What a plan starts from: its usual phases, another client's days, or days that were written as text. */
-import type { Catalogue } from "../exercise/exercise";
+import type { Catalogue } from "../exercise";
 import { entryAt, lastOf } from "../lists";
-import { documentForClient } from "../session/for-client";
-import { allBlocks } from "../session/grammar";
-import { type MakeId, parseSession } from "../session/shorthand/parse";
-import { errorWords } from "../session/shorthand/scanner";
+import { allBlocks, documentForClient, errorWords, type MakeId, parseSession } from "../session";
 import { mondayOf } from "../units";
 import type { PhaseKind, PlanPhase } from "./phase";
 import { PLAN_VERSION, type PlanDay, type PlanDocument } from "./plan";

@@ -1,8 +1,7 @@
 import { describe, expect, it } from "vitest";
-import { SHIPPED_CATALOGUE } from "../exercise/catalogue";
-import { type ClientLimit, UNRESTRICTED } from "../exercise/limits";
-import { equipmentOn } from "../load/inventory";
-import { allBlocks } from "../session/grammar";
+import { type ClientLimit, SHIPPED_CATALOGUE, UNRESTRICTED } from "../exercise";
+import { equipmentOn } from "../load";
+import { allBlocks } from "../session";
 import { BOATHOUSE, countingIds, read } from "../testing/helpers";
 import { phase, planOf, projectContext } from "../testing/plans";
 import { type PlanDocument, sessionOfWeek } from "./plan";

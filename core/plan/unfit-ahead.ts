@@ -2,13 +2,10 @@
  * Lifts of the coming weeks that cannot be done as they stand: a limit of the client, a machine out of order on that day, a gym that
  * has nothing for them (docs/handbook.md#what-life-does: each is checked against every week still to come). As what is wrong and what would do.
  */
-import { type Catalogue, type Exercise, exerciseOrThrow } from "../exercise/exercise";
-import { type ClientLimit, limitsOn, type Trainee } from "../exercise/limits";
+import { type Catalogue, type ClientLimit, type Exercise, exerciseOrThrow, limitsOn, type Trainee } from "../exercise";
 import { sameValue } from "../same";
-import { type Unfit, unfitness } from "../selection/fitness";
-import { substitutesFor } from "../selection/substitute";
-import { allBlocks } from "../session/grammar";
-import { swapExercise } from "../session/operations";
+import { substitutesFor, type Unfit, unfitness } from "../selection";
+import { allBlocks, swapExercise } from "../session";
 import { type PlanDocument, type PlanPatch, sessionOfWeek } from "./plan";
 import { appended, type PlanEdit } from "./plan-edits";
 import type { ProjectContext, ProjectedSession } from "./project";

@@ -5,14 +5,10 @@
  * What is assumed of how strength answers is drawn ±50 % for each run, so that the fan is honest. An unchanged plan differs by
  * nothing, and a change in a later week leaves the weeks before it as they were.
  */
-import { type Exercise, exerciseOrThrow } from "../exercise/exercise";
-import type { Muscle } from "../exercise/regions";
+import { type Exercise, exerciseOrThrow, type Muscle } from "../exercise";
 import { entryAt, firstOf, lastOf, valueAt } from "../lists";
-import type { FittedCurve } from "../load/curve";
-import { e1rmFactor, type RepCurve } from "../load/e1rm";
-import { curveKg } from "../load/effective";
-import { type LiftRecord, liftRecord } from "../log";
-import { allBlocks } from "../session/grammar";
+import { curveKg, e1rmFactor, type FittedCurve, type LiftRecord, liftRecord, type RepCurve } from "../load";
+import { allBlocks } from "../session";
 import type { Steps } from "../steps";
 import { clamp, daysBetween, mondayOf, toKg } from "../units";
 import { type Goal, type PlanDocument, planWeeks } from "./plan";

@@ -1,11 +1,18 @@
 /** What a coach types for a lift of a week, read as the desk reads it, as edits of that week's session. */
-import type { Catalogue } from "../exercise/exercise";
-import { exerciseOrThrow } from "../exercise/exercise";
-import { diffDocuments } from "../session/diff";
-import type { Edit } from "../session/edits";
-import { allBlocks, type Block, LIMITS, type SessionDocument, type Slot, type WorkSet } from "../session/grammar";
-import { type MakeId, parseSession } from "../session/shorthand/parse";
-import { errorWords } from "../session/shorthand/scanner";
+import { type Catalogue, exerciseOrThrow } from "../exercise";
+import {
+  allBlocks,
+  type Block,
+  diffDocuments,
+  type Edit,
+  errorWords,
+  LIMITS,
+  type MakeId,
+  parseSession,
+  type SessionDocument,
+  type Slot,
+  type WorkSet,
+} from "../session";
 
 type WrittenLift =
   | { readonly ok: true; readonly edits: readonly Edit[] }

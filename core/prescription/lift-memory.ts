@@ -1,12 +1,7 @@
 /** Lifts as they were resolved before: a change of one lift of a session, or of one week of a plan, leaves the others. */
 
-import type { ResolveContext } from "../load/context";
-import type { NextPrescription } from "../load/next-prescription";
-import type { PlatePlan } from "../load/plate-plan";
-import type { RampKind, RampSet } from "../load/ramp";
-import type { ResolvedLoad } from "../load/resolved";
-import type { LiftRecord } from "../log";
-import type { Slot } from "../session/grammar";
+import type { LiftRecord, NextPrescription, PlatePlan, RampKind, RampSet, ResolveContext, ResolvedLoad } from "../load";
+import type { Slot } from "../session";
 
 /** All that a lift's resolving goes by, beside its record and its slot. */
 export interface LiftCacheKey

@@ -1,12 +1,18 @@
 /** Ways round a load that this gym cannot build: harder at the heaviest there is, easier at the lightest, or another lift. */
-import type { Catalogue, Exercise } from "../exercise/exercise";
-import { isBodyweight } from "../exercise/exercise";
+import { type Catalogue, type Exercise, isBodyweight } from "../exercise";
 import { firstOf, lastOf } from "../lists";
-import { type RepCurve, repsAtLoad } from "../load/e1rm";
-import { curveKg, prescribedFromCurve, resistanceThrough } from "../load/effective";
-import { buildableLoads, type GymEquipment, roundToBuildable } from "../load/equipment";
-import { missingStations } from "../load/inventory";
-import type { LoadAlternative } from "../load/reasons";
+import {
+  buildableLoads,
+  curveKg,
+  type GymEquipment,
+  type LoadAlternative,
+  missingStations,
+  prescribedFromCurve,
+  type RepCurve,
+  repsAtLoad,
+  resistanceThrough,
+  roundToBuildable,
+} from "../load";
 import type { Settings } from "../settings";
 import { SAME_WEIGHT_KG } from "../units";
 

@@ -3,33 +3,55 @@
  * explicit kg, relative to a slot or round, percent of a max, rep maximum or effort through the curve, last time's
  * through the progression rule, cold start.
  */
-import { directRegions, type Exercise, exerciseOrThrow, isBodyweight, trainSameRegion } from "../exercise/exercise";
-import type { SetupValue } from "../exercise/setup";
-import { entryAt, firstOf } from "../lists";
-import type { ResolveContext } from "../load/context";
-import { e1rmFactor, populationCurve, repsAtLoad } from "../load/e1rm";
 import {
+  directRegions,
+  type Exercise,
+  exerciseOrThrow,
+  isBodyweight,
+  type SetupValue,
+  trainSameRegion,
+} from "../exercise";
+import { entryAt, firstOf } from "../lists";
+import type { LiftRecord } from "../load";
+import {
+  type BuildableLoad,
   bodyShare,
+  buildableLoads,
+  buildSequence,
+  coldStart,
+  computed,
   curveKg,
+  e1rmFactor,
   effectiveKg,
+  type InSequence,
+  keepDistinct,
+  type LoadBuild,
+  type LoadReason,
+  middle,
+  type NextPrescription,
   PLAIN_BAND,
+  type PlacedStep,
+  type PlatePlan,
+  type Policy,
+  planSlot,
+  populationCurve,
   prescribedFromCurve,
+  type RampKind,
+  type RampSet,
+  type ResolveContext,
+  type ResolvedLoad,
+  type ResolvedSession,
+  rampTo,
+  repsAtLoad,
   resistanceThrough,
+  roundingPolicy,
+  roundingReasons,
+  roundToBuildable,
   shareOfLoad,
-} from "../load/effective";
-import { type BuildableLoad, buildableLoads, type LoadBuild, roundToBuildable } from "../load/equipment";
-import type { NextPrescription } from "../load/next-prescription";
-import type { PlatePlan } from "../load/plate-plan";
-import { type Policy, roundingPolicy } from "../load/policy";
-import { type RampKind, type RampSet, rampTo } from "../load/ramp";
-import type { LoadReason } from "../load/reasons";
-import type { ResolvedLoad, ResolvedSession } from "../load/resolved";
-import { keepDistinct, roundingReasons } from "../load/rounding";
-import { buildSequence, type InSequence, type PlacedStep } from "../load/sequence";
-import { planSlot } from "../load/sleeves";
-import { coldStart, computed, middle, topReps, type Wanted } from "../load/wanted";
-import type { LiftRecord } from "../log";
-import { type PrescribedSession, prescribe } from "../progress/prescribe";
+  topReps,
+  type Wanted,
+} from "../load";
+import { type PrescribedSession, prescribe } from "../progress";
 import {
   allBlocks,
   type LoadChange,
@@ -38,7 +60,7 @@ import {
   type SessionDocument,
   type Slot,
   type WorkSet,
-} from "../session/grammar";
+} from "../session";
 import { runSteps, type Steps } from "../steps";
 import { fromKg, round, SAME_WEIGHT_KG, toKg, type Weight } from "../units";
 import { cachedLift, cacheLift, type LiftCacheKey, type LiftFound } from "./lift-memory";

@@ -3,9 +3,8 @@
  * more than a tenth above the best that was made in the four calendar weeks before this one, however many sessions a week has;
  * the smallest step of the gym, where it is more, only if the forecast at it reaches the low end of the range.
  */
-import { e1rmFactor, NONE_ABOVE_REPS, repsAtLoad } from "../load/e1rm";
-import { type BuildableLoad, nextHeavier, roundToBuildable } from "../load/equipment";
-import type { Exposure, LoggedSet } from "../log";
+import { type BuildableLoad, e1rmFactor, NONE_ABOVE_REPS, nextHeavier, repsAtLoad, roundToBuildable } from "../load";
+import type { Exposure, LoggedSet } from "../session";
 import { addDays, mondayOf } from "../units";
 import type { ProgressContext, SetTarget } from "./context";
 

@@ -1,9 +1,7 @@
 /** What a progression rule is asked for and goes by, beside the log. */
-import type { Exercise } from "../exercise/exercise";
-import type { Calendar } from "../load/context";
-import type { RepCurve } from "../load/e1rm";
-import type { BuildableLoad, RoundingPolicy } from "../load/equipment";
-import type { Exposure } from "../log";
+import type { Exercise } from "../exercise";
+import type { BuildableLoad, Calendar, RepCurve, RoundingPolicy } from "../load";
+import type { Exposure } from "../session";
 import type { Settings } from "../settings";
 
 /** What the slot asks for, set by set. */

@@ -2,9 +2,9 @@
  * The signs of a deload (docs/handbook.md#mesocycle): two of three call for one. At least half of the lifts fell beyond their
  * own noise over three exposures; the session's effort rises at the same load; soreness at the check-in, or pain.
  */
-import type { Muscle } from "../exercise/regions";
+import type { Muscle } from "../exercise";
 import { entryAt, lastOf } from "../lists";
-import { median } from "../log";
+import { median } from "../load";
 import { daysBetween, mean } from "../units";
 
 /** How the client came to a session: said in a tap at its start, or not at all. */

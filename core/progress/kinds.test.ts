@@ -1,14 +1,25 @@
 /** Worked histories of each kind of rule, and what holds for all of them. */
 import { describe, expect, it } from "vitest";
-import { SHIPPED_CATALOGUE } from "../exercise/catalogue";
-import { populationCurve } from "../load/e1rm";
-import { curveKg, prescribedFromCurve } from "../load/effective";
-import { buildableLoads, type GymEquipment } from "../load/equipment";
-import type { NextPrescription } from "../load/next-prescription";
-import { type Exposure, liftRecord } from "../log";
-import { applyEdits } from "../session/edits";
-import { allBlocks, allWorkingSets, restSecondsForTime, type SessionDocument } from "../session/grammar";
-import type { ProgressionRule, RuleKind } from "../session/progression-rule";
+import { SHIPPED_CATALOGUE } from "../exercise";
+import {
+  buildableLoads,
+  curveKg,
+  type GymEquipment,
+  liftRecord,
+  type NextPrescription,
+  populationCurve,
+  prescribedFromCurve,
+} from "../load";
+import {
+  allBlocks,
+  allWorkingSets,
+  applyEdits,
+  type Exposure,
+  type ProgressionRule,
+  type RuleKind,
+  restSecondsForTime,
+  type SessionDocument,
+} from "../session";
 import { DEFAULT_SETTINGS } from "../settings";
 import { BOATHOUSE, exposure, read } from "../testing/helpers";
 import { ruleWeeks } from "../testing/rule-weeks";

@@ -2,17 +2,26 @@
  * A session as its lifts' rules prescribe it: the document with the edits that the rules answer, and their loads beside it.
  * A rule answers for a lift whose load is left to it; a load that a coach wrote stands.
  */
-import { type Exercise, exerciseOrThrow } from "../exercise/exercise";
+import { type Exercise, exerciseOrThrow } from "../exercise";
 import { firstOf } from "../lists";
-import type { ResolveContext } from "../load/context";
-import { curveKg, prescribedFromCurve } from "../load/effective";
-import { buildableLoads } from "../load/equipment";
-import type { NextPrescription } from "../load/next-prescription";
-import { roundingPolicy } from "../load/policy";
-import type { LiftRecord } from "../log";
-import { applyEdits } from "../session/edits";
-import { allBlocks, type Block, EMPTY_DOCUMENT, type SessionDocument, type Slot } from "../session/grammar";
-import { lineageOf } from "../session/shorthand/parse";
+import type { LiftRecord } from "../load";
+import {
+  buildableLoads,
+  curveKg,
+  type NextPrescription,
+  prescribedFromCurve,
+  type ResolveContext,
+  roundingPolicy,
+} from "../load";
+import {
+  allBlocks,
+  applyEdits,
+  type Block,
+  EMPTY_DOCUMENT,
+  lineageOf,
+  type SessionDocument,
+  type Slot,
+} from "../session";
 import { nextPrescription, suggestedRule } from "./rules";
 import { type LiftPlace, targetsOf } from "./situation";
 

@@ -1,10 +1,8 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { SHIPPED_CATALOGUE } from "../exercise/catalogue";
-import { e1rmFactor, populationCurve } from "../load/e1rm";
-import { buildableLoads } from "../load/equipment";
-import { type Exposure, liftRecord } from "../log";
-import type { ProgressionRule } from "../session/progression-rule";
+import { SHIPPED_CATALOGUE } from "../exercise";
+import { buildableLoads, e1rmFactor, liftRecord, populationCurve } from "../load";
+import type { Exposure, ProgressionRule } from "../session";
 import { DEFAULT_SETTINGS } from "../settings";
 import { BOATHOUSE, exposure, read, resolve } from "../testing/helpers";
 import { addDays, weight } from "../units";

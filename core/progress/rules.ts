@@ -4,12 +4,10 @@
  * one table, `RULES`.
  */
 
-import type { Exercise } from "../exercise/exercise";
-import { isBodyweight } from "../exercise/exercise";
+import { type Exercise, isBodyweight } from "../exercise";
 import { entryAt, keysOf, lastOf, mapValues } from "../lists";
-import type { NextPrescription, ProgressReason, Ruled } from "../load/next-prescription";
-import type { Exposure } from "../log";
-import type { ProgressionRule, RuleKind, RuleOf, RuleSettings } from "../session/progression-rule";
+import type { NextPrescription, ProgressReason, Ruled } from "../load";
+import type { Exposure, ProgressionRule, RuleKind, RuleOf, RuleSettings } from "../session";
 import { daysBetween } from "../units";
 import { cutLoad, impliedBySet, weeklyLimitKg } from "./bound";
 import type { ProgressContext, SetTarget } from "./context";

@@ -1,7 +1,6 @@
 import { describe, expect, it } from "vitest";
-import { SHIPPED_CATALOGUE } from "../exercise/catalogue";
-import { applyEdits } from "../session/edits";
-import { printSession } from "../session/shorthand/print";
+import { SHIPPED_CATALOGUE } from "../exercise";
+import { applyEdits, printSession } from "../session";
 import { read } from "../testing/helpers";
 import { oneSetFewer } from "./set-count";
 

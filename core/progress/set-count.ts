@@ -1,17 +1,18 @@
 /** A set fewer or some more of one lift, as edits of its session. */
 
 import { firstOf } from "../lists";
-import { diffBlock, diffSlotSets } from "../session/diff";
-import type { Edit } from "../session/edits";
 import {
   type Block,
+  diffBlock,
+  diffSlotSets,
+  type Edit,
   LIMITS,
   plannedRounds,
   type RoundRest,
   type Rounds,
   type Slot,
   type WorkSet,
-} from "../session/grammar";
+} from "../session";
 
 /**
  * The last working set goes. Alone in its block the lift has a round fewer; in a superset it sits out the round that it did

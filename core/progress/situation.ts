@@ -1,13 +1,9 @@
 /** What a rule goes by and what it answers; what all kinds share. */
 
 import { entryAt, firstOf, lastOf } from "../lists";
-import { e1rmFactor } from "../load/e1rm";
-import { nextHeavier, roundToBuildable } from "../load/equipment";
-import type { NextSet, ProgressReason, Ruled } from "../load/next-prescription";
-import type { Exposure, LoggedSet } from "../log";
-import { diffSlotSets } from "../session/diff";
-import type { Edit } from "../session/edits";
-import { allWorkingSets, type Block, type Slot, type Span } from "../session/grammar";
+import { e1rmFactor, type NextSet, nextHeavier, type ProgressReason, type Ruled, roundToBuildable } from "../load";
+import type { Exposure, LoggedSet } from "../session";
+import { allWorkingSets, type Block, diffSlotSets, type Edit, type Slot, type Span } from "../session";
 import { cutLoad, impliedKg, isSmallStepMade, repsForStep, type Step } from "./bound";
 import type { ProgressContext, SetTarget } from "./context";
 

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { normal, seededRandom } from "../forecast/simulated-lifter";
+import { normal, seededRandom } from "../forecast";
 import { addDays } from "../units";
 import { LEVEL_GAIN, trendOf } from "./stall";
 

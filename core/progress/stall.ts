@@ -4,7 +4,7 @@
  */
 
 import { entryAt, firstOf } from "../lists";
-import type { ExposureEstimate } from "../log";
+import type { ExposureEstimate } from "../load";
 import { daysBetween } from "../units";
 
 /**

@@ -1,9 +1,7 @@
 /** Whether an exercise is for this client in this gym at all, and why not: the one gate that every kind of advice passes. */
 
-import type { Exercise } from "../exercise/exercise";
-import { type ClientLimit, limitsExercise, limitWords, type Trainee } from "../exercise/limits";
-import { buildableLoads, type GymEquipment } from "../load/equipment";
-import { missingStations } from "../load/inventory";
+import { type ClientLimit, type Exercise, limitsExercise, limitWords, type Trainee } from "../exercise";
+import { buildableLoads, type GymEquipment, missingStations } from "../load";
 
 export type Unfit =
   | { readonly kind: "limit"; readonly limit: ClientLimit }

@@ -1,13 +1,21 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { SHIPPED_CATALOGUE } from "../exercise/catalogue";
-import { compareTrials, type Trial, trialPlan } from "../exercise/compare";
-import { catalogueOf, type Exercise } from "../exercise/exercise";
-import { type ClientLimit, limitsOn, type Trainee, UNRESTRICTED } from "../exercise/limits";
-import { classifyPair } from "../exercise/pair-class";
-import { REGION_IDS } from "../exercise/regions";
-import { judgePair, pairsForRegions, partnersFor } from "../forecast/pair";
-import { buildableLoads } from "../load/equipment";
+import {
+  type ClientLimit,
+  catalogueOf,
+  classifyPair,
+  compareTrials,
+  type Exercise,
+  limitsOn,
+  REGION_IDS,
+  SHIPPED_CATALOGUE,
+  type Trainee,
+  type Trial,
+  trialPlan,
+  UNRESTRICTED,
+} from "../exercise";
+import { judgePair, pairsForRegions, partnersFor } from "../forecast";
+import { buildableLoads } from "../load";
 import { DEFAULT_SETTINGS } from "../settings";
 import { BOATHOUSE, read } from "../testing/helpers";
 import { unfitness } from "./fitness";

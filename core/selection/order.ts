@@ -1,11 +1,18 @@
 /** Advice on the order of a session. docs/handbook.md#exercises; a pre-exhaust that is meant is left alone. */
 
-import { type Catalogue, directRegions, type Exercise, exerciseOrThrow } from "../exercise/exercise";
-import { lengthProfile } from "../exercise/mechanics";
-import type { MusclePriority } from "../exercise/muscles";
-import { type Muscle, REGIONS, type RegionId } from "../exercise/regions";
+import {
+  type Catalogue,
+  directRegions,
+  type Exercise,
+  exerciseOrThrow,
+  lengthProfile,
+  type Muscle,
+  type MusclePriority,
+  REGIONS,
+  type RegionId,
+} from "../exercise";
 import { entriesOf, entryAt } from "../lists";
-import { allBlocks, type SessionDocument, type Slot } from "../session/grammar";
+import { allBlocks, type SessionDocument, type Slot } from "../session";
 
 export type OrderAdvice =
   | { readonly kind: "isolationFirst"; readonly slotId: string; readonly beforeId: string; readonly region: RegionId }

@@ -1,12 +1,20 @@
 /** Ranking exercises for one region and one client, with the score in its parts and a sentence for each. docs/handbook.md#exercises. */
 
-import type { Exercise } from "../exercise/exercise";
-import { isBodyweight } from "../exercise/exercise";
-import { JOINT_WORDS, limitsExercise, type Trainee } from "../exercise/limits";
-import { lengthProfile, thirdOf } from "../exercise/mechanics";
-import { type Muscle, REGION_IDS, REGIONS, type RegionId } from "../exercise/regions";
+import {
+  type Exercise,
+  isBodyweight,
+  JOINT_WORDS,
+  lengthProfile,
+  limitsExercise,
+  type Muscle,
+  REGION_IDS,
+  REGIONS,
+  type RegionId,
+  type Trainee,
+  thirdOf,
+} from "../exercise";
 import { entriesOf, entryAt } from "../lists";
-import { buildableLoads, type GymEquipment } from "../load/equipment";
+import { buildableLoads, type GymEquipment } from "../load";
 import { clamp, decimal, massWords, type WeightUnit } from "../units";
 import { type Unfit, unfitness, unfitSentence } from "./fitness";
 

@@ -1,11 +1,14 @@
 /** The nearest exercises that can stand in for one, with the load carried over. docs/handbook.md#exercises. */
 
-import type { Exercise } from "../exercise/exercise";
-import type { Trainee } from "../exercise/limits";
-import { lengthProfile, primeMover } from "../exercise/mechanics";
-import { REGION_IDS } from "../exercise/regions";
-import { curveKg, prescribedFromCurve } from "../load/effective";
-import { buildableLoads, type GymEquipment, type RoundingPolicy, roundToBuildable } from "../load/equipment";
+import { type Exercise, lengthProfile, primeMover, REGION_IDS, type Trainee } from "../exercise";
+import {
+  buildableLoads,
+  curveKg,
+  type GymEquipment,
+  prescribedFromCurve,
+  type RoundingPolicy,
+  roundToBuildable,
+} from "../load";
 import type { Settings } from "../settings";
 import { unfitness } from "./fitness";
 

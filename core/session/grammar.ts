@@ -6,7 +6,7 @@
  * All ids are stable; references bind to ids, never to printed labels.
  */
 
-import type { Laterality, SetupValue } from "../exercise/setup";
+import type { Laterality, SetupValue } from "../exercise";
 import type { Weight } from "../units";
 import type { ProgressionRule } from "./progression-rule";
 

@@ -1,6 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { SHIPPED_CATALOGUE } from "../exercise/catalogue";
-import { exerciseOrThrow } from "../exercise/exercise";
+import { exerciseOrThrow, SHIPPED_CATALOGUE } from "../exercise";
 import { countingIds, exposure, read } from "../testing/helpers";
 import { applyEdits } from "./edits";
 import { allBlocks, EMPTY_DOCUMENT, type SessionDocument, type Slot } from "./grammar";

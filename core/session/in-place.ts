@@ -2,7 +2,7 @@
  * What a coach types into one place of a session (a rest, a tempo, a number of rounds, a set-up), read as on a line and written as
  * edits. What does not read comes back as a sentence and changes nothing; an empty text takes back what was said there.
  */
-import type { Catalogue } from "../exercise/exercise";
+import type { Catalogue } from "../exercise";
 import { firstOf, foundIn } from "../lists";
 import type { WeightUnit } from "../units";
 import { diffBlock, diffSlot, diffSlotSets } from "./diff";

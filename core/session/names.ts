@@ -1,6 +1,5 @@
 /** What a block is called: derived from its slots, transitions and muscles, never stored. docs/handbook.md#names. */
-import { type Catalogue, type Exercise, exerciseOrThrow, trainSameRegion } from "../exercise/exercise";
-import { classifyPair } from "../exercise/pair-class";
+import { type Catalogue, classifyPair, type Exercise, exerciseOrThrow, trainSameRegion } from "../exercise";
 import { entryAt, firstOf } from "../lists";
 import type { Settings } from "../settings";
 import { toKg } from "../units";

@@ -1,9 +1,8 @@
 /** A lift as it comes into a session: a line as it is typed, or a name alone with the sets that are usual for it. */
-import { type Catalogue, type Exercise, exerciseOrThrow } from "../exercise/exercise";
-import { isPlaceholder } from "../exercise/placeholder";
-import type { Exposure } from "../log";
+import { type Catalogue, type Exercise, exerciseOrThrow, isPlaceholder } from "../exercise";
 import { decimal } from "../units";
 import type { Block } from "./grammar";
+import type { Exposure } from "./log";
 import { type MakeId, parseSession } from "./shorthand/parse";
 import { errorWords } from "./shorthand/scanner";
 

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { projectSession } from "../floor/projection";
+import { projectSession } from "../floor";
 import { doneAsPlanned, shownSession } from "../testing/floor";
 import { read } from "../testing/helpers";
 import { weight } from "../units";

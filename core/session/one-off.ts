@@ -2,9 +2,10 @@
  * Changes that are meant for one week alone: a lift that was asked for otherwise than its plan goes on with does not move its
  * rule (docs/handbook.md#what-moves-a-rule).
  */
-import type { ExposurePurpose } from "../log";
+
 import { sameValue } from "../same";
 import { allBlocks, type SessionDocument, type Slot } from "./grammar";
+import type { ExposurePurpose } from "./log";
 
 /** What a lift's day is for: its session's purpose, unless it asked for something else that day alone. */
 export const purposeOfSlot = (

@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { SHIPPED_CATALOGUE } from "../exercise/catalogue";
+import { SHIPPED_CATALOGUE } from "../exercise";
 import * as operations from "../index";
 import { arbitrarySession } from "../testing/arbitrary";
 import { countingIds, read } from "../testing/helpers";

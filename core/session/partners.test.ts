@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { SHIPPED_CATALOGUE } from "../exercise/catalogue";
+import { SHIPPED_CATALOGUE } from "../exercise";
 import { countingIds, read } from "../testing/helpers";
 import { applyEdits } from "./edits";
 import { isShared, writePartnerCell } from "./partners";

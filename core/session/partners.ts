@@ -1,5 +1,5 @@
 /** Two sessions trained together: what of them is one, and what is each partner's own. */
-import type { Catalogue } from "../exercise/exercise";
+import type { Catalogue } from "../exercise";
 import type { WeightUnit } from "../units";
 import { diffDocuments } from "./diff";
 import { applyEdits, type Edit } from "./edits";

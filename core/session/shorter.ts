@@ -3,14 +3,11 @@
  * done in one step, without its price. What each saves and costs is measured by computing the session after it.
  */
 
-import { type Catalogue, exerciseOrThrow } from "../exercise/exercise";
-import type { MusclePriority } from "../exercise/muscles";
-import { classifyPair } from "../exercise/pair-class";
-import { type Muscle, REGIONS } from "../exercise/regions";
+import { type Catalogue, classifyPair, exerciseOrThrow, type Muscle, type MusclePriority, REGIONS } from "../exercise";
 import { entriesOf, firstOf } from "../lists";
-import { METHODS } from "../methods";
 import { sameValue } from "../same";
 import { allBlocks, type Block, plannedRounds, type SessionDocument, type Slot, type WorkSet } from "./grammar";
+import { METHODS } from "./methods";
 import type { Operation } from "./operation";
 import { composeOperations, pairBlocks, removeSlot, toDropSet } from "./operations";
 import { changeRounds, removeRound } from "./rounds";

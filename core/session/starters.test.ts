@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { SHIPPED_CATALOGUE } from "../exercise/catalogue";
+import { SHIPPED_CATALOGUE } from "../exercise";
 import { blockNameWords } from "../sentences";
 import { DEFAULT_SETTINGS } from "../settings";
 import { countingIds, read } from "../testing/helpers";

@@ -3,9 +3,7 @@
  * coach would have typed, round by round, read as the grid's cells are; so what it wrote can be shown, and learned from.
  */
 
-import type { Catalogue, Exercise } from "../exercise/exercise";
-import { exerciseOrThrow } from "../exercise/exercise";
-import { classifyPair, hardness } from "../exercise/pair-class";
+import { type Catalogue, classifyPair, type Exercise, exerciseOrThrow, hardness } from "../exercise";
 import { keysOf } from "../lists";
 import { applyEdits, blockOfSlot, type Edit, slotById } from "./edits";
 import { LIMITS, plannedRounds, type SessionDocument, type Slot, setInRound } from "./grammar";

@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { SHIPPED_CATALOGUE } from "../exercise/catalogue";
+import { SHIPPED_CATALOGUE } from "../exercise";
 import { runSteps } from "../steps";
 import { arbitrarySession } from "../testing/arbitrary";
 import { EMPTY_DOCUMENT, LIMITS, type SessionDocument } from "./grammar";

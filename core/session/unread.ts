@@ -2,7 +2,7 @@
  * A session's text may hold lines that do not read yet. At the desk they are pointed at; on the floor there is no time for
  * that, and nothing that was written down goes untrained.
  */
-import type { Catalogue } from "../exercise/exercise";
+import type { Catalogue } from "../exercise";
 import { entryAt, firstOf } from "../lists";
 import { sameValue } from "../same";
 import type { Steps } from "../steps";

@@ -1,5 +1,5 @@
 /** What the types cannot say about a document: counts that must agree, references that must exist, limits. */
-import { type Catalogue, isTrainable } from "../exercise/exercise";
+import { type Catalogue, isTrainable } from "../exercise";
 import {
   allBlocks,
   type Block,

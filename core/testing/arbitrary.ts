@@ -1,25 +1,24 @@
 /** Arbitrary session documents for property tests: every structure of the grammar, always valid. */
 import fc from "fast-check";
-import { SHIPPED_EXERCISES } from "../exercise/catalogue";
-import { placeholderId } from "../exercise/placeholder";
-import type {
-  AddedResistance,
-  Amount,
-  Block,
-  LoadChange,
-  LoadRule,
-  Phase,
-  RestAmount,
-  Rounds,
-  Segment,
-  SessionDocument,
-  SetStop,
-  Slot,
-  Tempo,
-  WorkSet,
-} from "../session/grammar";
-import { DOCUMENT_VERSION } from "../session/grammar";
-import { lineageOf } from "../session/shorthand/parse";
+import { placeholderId, SHIPPED_EXERCISES } from "../exercise";
+import {
+  type AddedResistance,
+  type Amount,
+  type Block,
+  DOCUMENT_VERSION,
+  type LoadChange,
+  type LoadRule,
+  lineageOf,
+  type Phase,
+  type RestAmount,
+  type Rounds,
+  type Segment,
+  type SessionDocument,
+  type SetStop,
+  type Slot,
+  type Tempo,
+  type WorkSet,
+} from "../session";
 import { weight } from "../units";
 
 const reps = fc.integer({ min: 1, max: 30 });

@@ -2,28 +2,30 @@
  * How right what-if is: simulated clients with a truth of their own (strength, gain, what fatigue costs them, how steadily they
  * come, how their days scatter) train for some weeks, the rest of their plan is foretold from the log alone, and then they do it.
  */
-import { exerciseOrThrow } from "../exercise/exercise";
-import type { Muscle } from "../exercise/regions";
-import { SHAPE_SPREAD } from "../load/curve";
-import { e1rmFactor, populationCurve } from "../load/e1rm";
-import { type Exposure, liftRecord } from "../log";
-import { type Goal, PLAN_VERSION, type PlanDocument } from "../plan/plan";
-import { type ProjectContext, projectPlan } from "../plan/project";
+import { exerciseOrThrow, type Muscle } from "../exercise";
+import { e1rmFactor, liftRecord, populationCurve, SHAPE_SPREAD } from "../load";
 import {
   type Assumptions,
   assumptionsFor,
+  chanceToShow,
+  type Goal,
   inPlaceOf,
   keyedNormal,
   keyedRandom,
   moverOf,
+  PLAN_VERSION,
+  type PlanDocument,
+  type ProjectContext,
   performPlan,
+  projectPlan,
+  quantileOf,
   type SimulatedClient,
   sharesOf,
   type TrainedLift,
-} from "../plan/simulated-client";
-import { chanceToShow, quantileOf, whatIfSteps } from "../plan/what-if";
-import { levelGain } from "../progress/stall";
-import { allBlocks } from "../session/grammar";
+  whatIfSteps,
+} from "../plan";
+import { levelGain } from "../progress";
+import { allBlocks, type Exposure } from "../session";
 import { DEFAULT_SETTINGS } from "../settings";
 import { runSteps } from "../steps";
 import { addDays, clamp, mean, weight } from "../units";

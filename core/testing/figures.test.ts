@@ -1,19 +1,14 @@
 /** Figures that an independent check worked out by hand, each with its input. */
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { SHIPPED_CATALOGUE } from "../exercise/catalogue";
-import { effectiveKg } from "../load/effective";
-import { planPlates } from "../load/plate-plan";
-import { liftRecord } from "../log";
+import { SHIPPED_CATALOGUE } from "../exercise";
+import { effectiveKg, liftRecord, planPlates } from "../load";
 import { loadSentence, planSentence } from "../sentences";
-import { allBlocks } from "../session/grammar";
-import { parseSession } from "../session/shorthand/parse";
-import { validateDocument } from "../session/validate";
+import { allBlocks, parseSession, validateDocument } from "../session";
 import { DEFAULT_SETTINGS } from "../settings";
-import { expandSession, isWork } from "../time/timeline";
+import { expandSession, isWork } from "../time";
 import { weight } from "../units";
-import { sessionVolume } from "../volume/session-volume";
-import { totalSession } from "../volume/totals";
+import { sessionVolume, totalSession } from "../volume";
 import { arbitrarySession } from "./arbitrary";
 import { BOATHOUSE, countingIds, read, resolve, TEST_CONTEXT, timelineOf } from "./helpers";
 

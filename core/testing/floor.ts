@@ -1,18 +1,20 @@
 /** Logs for tests: events, performed sets, and sessions as they were shown. */
-import { SHIPPED_CATALOGUE } from "../exercise/catalogue";
-import { asPlanned } from "../floor/as-planned";
-import { type BlockRound, blockRoundsOf } from "../floor/block-rounds";
-import type { FloorEventKind } from "../floor/event-kinds";
+import { SHIPPED_CATALOGUE } from "../exercise";
 import {
+  asPlanned,
+  type BlockRound,
+  blockRoundsOf,
   EVENT_VERSION,
   type FloorEvent,
   type FloorEventBody,
+  type FloorEventKind,
   type PerformedSegment,
   type PerformedSet,
   placeOf,
-} from "../floor/events";
-import { type ShownSession, workContextOf } from "../floor/shown";
-import type { SessionDocument } from "../session/grammar";
+  type ShownSession,
+  workContextOf,
+} from "../floor";
+import type { SessionDocument } from "../session";
 import { DEFAULT_SETTINGS } from "../settings";
 import { weight } from "../units";
 import { BOATHOUSE, resolve } from "./helpers";

@@ -1,13 +1,10 @@
 /** How well sets are foretold of simulated clients who follow another law than ours, beside one who knows all but the day. */
-import { SHIPPED_CATALOGUE } from "../exercise/catalogue";
-import { exerciseOrThrow } from "../exercise/exercise";
-import { fitReserve } from "../forecast/fit";
-import { type ForecastContext, forecastSession } from "../forecast/forecast";
-import { seenOf } from "../forecast/seen";
-import { partKey, tirednessBefore } from "../forecast/tiredness";
-import { type Exposure, type FurtherPart, type LiftRecord, type LoggedSet, liftRecord } from "../log";
+import { exerciseOrThrow, SHIPPED_CATALOGUE } from "../exercise";
+import { type ForecastContext, fitReserve, forecastSession, partKey, seenOf, tirednessBefore } from "../forecast";
+import { type LiftRecord, liftRecord } from "../load";
+import type { Exposure, FurtherPart, LoggedSet } from "../session";
 import { DEFAULT_SETTINGS } from "../settings";
-import { expandSession, isWork, type Timeline, type WorkSpan } from "../time/timeline";
+import { expandSession, isWork, type Timeline, type WorkSpan } from "../time";
 import { addDays, mean } from "../units";
 import { read, TEST_CONTEXT } from "./helpers";
 import { OtherLifter, type StoredReport } from "./other-lifter";

@@ -1,13 +1,11 @@
 /** Shared by tests of the core and its callers: counting ids and quick readings of shorthand. */
-import { SHIPPED_CATALOGUE } from "../exercise/catalogue";
-import type { ResolveContext } from "../load/context";
-import type { GymEquipment } from "../load/equipment";
-import type { Exposure, LoggedSet } from "../log";
-import { resolveSession } from "../prescription/resolve";
-import type { SessionDocument } from "../session/grammar";
-import { parseSession } from "../session/shorthand/parse";
+import { SHIPPED_CATALOGUE } from "../exercise";
+import type { GymEquipment, ResolveContext } from "../load";
+import { resolveSession } from "../prescription";
+import type { Exposure, LoggedSet } from "../session";
+import { parseSession, type SessionDocument } from "../session";
 import { DEFAULT_SETTINGS } from "../settings";
-import { expandSession, type Timeline } from "../time/timeline";
+import { expandSession, type Timeline } from "../time";
 import { weight } from "../units";
 
 export function countingIds(prefix = "id"): () => string {

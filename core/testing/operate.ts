@@ -1,8 +1,11 @@
 /** Operations of a coach, for properties over any sequence of them. */
-import { SHIPPED_CATALOGUE } from "../exercise/catalogue";
+import { SHIPPED_CATALOGUE } from "../exercise";
 import * as operations from "../index";
-import { allBlocks, type SessionDocument } from "../session/grammar";
 import {
+  allBlocks,
+  applyTechnique,
+  type SessionDocument,
+  TECHNIQUE_IDS,
   writeCells,
   writeCues,
   writeRoundRest,
@@ -11,8 +14,7 @@ import {
   writeTempo,
   writeTransition,
   writeWarmUp,
-} from "../session/in-place";
-import { applyTechnique, TECHNIQUE_IDS } from "../session/techniques";
+} from "../session";
 import { read } from "./helpers";
 
 const ROUNDS = ["1", "4", "2-5", "within 6 min"];

@@ -3,9 +3,8 @@
  * Frey-Law 2008; recovery at rest faster by a factor, Looft et al. 2018) with constants drawn for each, per muscle. The lift
  * gives out with its most tired mover. Reserve is said with a bias of their own and an error, and only now and then.
  */
-import type { Exercise } from "../exercise/exercise";
-import { REGIONS, type RegionId } from "../exercise/regions";
-import { normal, seededRandom } from "../forecast/simulated-lifter";
+import { type Exercise, REGIONS, type RegionId } from "../exercise";
+import { normal, seededRandom } from "../forecast";
 import { clamp } from "../units";
 
 const SECONDS_A_REP = 3;

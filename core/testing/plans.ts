@@ -1,10 +1,7 @@
 /** Plans for tests: phases with their usual shifts, and what projecting reads, in the boathouse at 80 kg. */
-import { SHIPPED_CATALOGUE } from "../exercise/catalogue";
-import type { PlanPhase } from "../plan/phase";
-import { PLAN_VERSION, type PlanDocument } from "../plan/plan";
-import type { ProjectContext } from "../plan/project";
-import { USUAL_SHIFT } from "../plan/shift";
-import type { SessionDocument } from "../session/grammar";
+import { SHIPPED_CATALOGUE } from "../exercise";
+import { PLAN_VERSION, type PlanDocument, type PlanPhase, type ProjectContext, USUAL_SHIFT } from "../plan";
+import type { SessionDocument } from "../session";
 import { DEFAULT_SETTINGS } from "../settings";
 import { BOATHOUSE } from "./helpers";
 

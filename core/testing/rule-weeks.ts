@@ -1,17 +1,18 @@
 /** Rules over many simulated weeks of many lifts and gyms: what they ask is held to the bounds of docs/handbook.md#rules. */
-import { SHIPPED_CATALOGUE } from "../exercise/catalogue";
-import { seededRandom } from "../forecast/simulated-lifter";
-import { populationCurve, repsAtLoad } from "../load/e1rm";
-import { curveKg, prescribedFromCurve } from "../load/effective";
-import { buildableLoads } from "../load/equipment";
-import type { NextPrescription } from "../load/next-prescription";
-import type { Exposure } from "../log";
-import { impliedKg } from "../progress/bound";
-import type { ProgressContext } from "../progress/context";
-import { newRule, nextPrescription, RULE_KINDS } from "../progress/rules";
+import { SHIPPED_CATALOGUE } from "../exercise";
+import { seededRandom } from "../forecast";
+import {
+  buildableLoads,
+  curveKg,
+  type NextPrescription,
+  populationCurve,
+  prescribedFromCurve,
+  repsAtLoad,
+} from "../load";
+import { impliedKg, newRule, nextPrescription, type ProgressContext, RULE_KINDS } from "../progress";
 import { sameValue } from "../same";
-import { allBlocks, allWorkingSets } from "../session/grammar";
-import type { RuleKind } from "../session/progression-rule";
+import type { Exposure } from "../session";
+import { allBlocks, allWorkingSets, type RuleKind } from "../session";
 import { DEFAULT_SETTINGS } from "../settings";
 import { addDays, mondayOf, weight } from "../units";
 import { BOATHOUSE, exposure, read } from "./helpers";

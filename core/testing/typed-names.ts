@@ -1,8 +1,7 @@
 /** Lists of names as people type them, each with what it should find: `names/*.txt`. */
 import { readFileSync } from "node:fs";
 import { join } from "node:path";
-import { SHIPPED_CATALOGUE } from "../exercise/catalogue";
-import { findExercise, offerExercises } from "../exercise/finder";
+import { findExercise, offerExercises, SHIPPED_CATALOGUE } from "../exercise";
 
 export interface TypedName {
   readonly typed: string;

@@ -3,7 +3,7 @@
  * of that and the written rest the longer counts. Both sessions have the same structure; loads, reps at a load and so seconds
  * are each one's own.
  */
-import type { SetOwner } from "../session/grammar";
+import type { SetOwner } from "../session";
 import type { BlockTimeline, Timeline } from "./timeline";
 
 /** One partner's round, from the first lift to the last, with what was rested before it. */

@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { blockRoundsOf } from "../floor/block-rounds";
+import { blockRoundsOf } from "../floor";
 import { arbitrarySession } from "../testing/arbitrary";
 import { read, TEST_CONTEXT, timelineOf } from "../testing/helpers";
 import { runBlock } from "./run";

@@ -6,13 +6,15 @@
 import {
   type Block,
   LIMITS,
+  ofRound,
   plannedRounds,
+  type RunRest,
   restSecondsForTime,
   type Slot,
   setInRound,
+  transitionAfter,
   type WorkSet,
-} from "../session/grammar";
-import { ofRound, type RunRest, transitionAfter } from "../session/rests";
+} from "../session";
 import type { Settings } from "../settings";
 import { type SetWork, type WorkContext, workOf } from "./work";
 

@@ -1,5 +1,5 @@
 import { entryAt } from "../lists";
-import type { Segment, Tempo } from "../session/grammar";
+import type { Segment, Tempo } from "../session";
 import type { Settings } from "../settings";
 
 /** Seconds of one rep: full range, in seconds for planning time (the upper end of ranged phases). */

@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
-import { allBlocks } from "../session/grammar";
+import { allBlocks } from "../session";
 import { read, TEST_CONTEXT, timelineOf } from "../testing/helpers";
-import { totalSession } from "../volume/totals";
+import { totalSession } from "../volume";
 import { expandSession, expansionCount, isWork } from "./timeline";
 
 const seconds = (text: string) => timelineOf(text).seconds;

@@ -3,8 +3,8 @@
  * docs/handbook.md#time. Pure and deterministic; a block's expansion depends on the block, the settings and its context
  * alone and is remembered by identity, so an edit of one cell expands one block again.
  */
-import { type Catalogue, exerciseOrThrow } from "../exercise/exercise";
-import { allBlocks, type Block, type Segment, type SessionDocument, type Slot, type WorkSet } from "../session/grammar";
+import { type Catalogue, exerciseOrThrow } from "../exercise";
+import { allBlocks, type Block, type Segment, type SessionDocument, type Slot, type WorkSet } from "../session";
 import type { Settings } from "../settings";
 import { type BlockRun, runBlock } from "./run";
 import { isOpen, type RestInside, type SetTimeConflict, type Side, type WorkContext } from "./work";

@@ -2,10 +2,10 @@
  * One set as it is done: its pieces of work and the rests inside it, in order, in seconds. docs/handbook.md#time. Knows nothing
  * of rounds; `run.ts` puts sets in a row.
  */
-import { type Catalogue, type Exercise, exerciseOrThrow } from "../exercise/exercise";
+import { type Catalogue, type Exercise, exerciseOrThrow } from "../exercise";
 import { entryAt, lastOf } from "../lists";
 import { sameValue } from "../same";
-import type { Segment, Slot, WorkSet } from "../session/grammar";
+import type { Segment, Slot, WorkSet } from "../session";
 import type { Settings } from "../settings";
 import { repSeconds, tempoInForce } from "./tempo";
 

@@ -1,4 +1,4 @@
-import type { MusclePriority } from "../exercise/muscles";
+import type { MusclePriority } from "../exercise";
 /** Bands of weekly hard sets for a muscle. docs/handbook.md#volume; a coach can change them for a client. */
 export type TrainingAge = "novice" | "intermediate" | "advanced";
 

@@ -1,7 +1,7 @@
 /** Totals of smaller parts: each set and each round of a session. On demand, beside the session's own totals. */
-import type { Muscle } from "../exercise/regions";
+import type { Muscle } from "../exercise";
 import { entryAt, valueAt } from "../lists";
-import { isWork, type Timeline } from "../time/timeline";
+import { isWork, type Timeline } from "../time";
 import { creditsWithin, hardPartsOf, muscleAt, visitWork } from "./hard-sets";
 import { type Amounts, emptyAmounts, repsEachSide, type TotalsContext } from "./totals";
 

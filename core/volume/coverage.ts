@@ -2,12 +2,20 @@
  * What the chosen exercises cover: which part of each region's length was never hard, pushing against pulling, knees against
  * hips, left against right. Counted in hard sets, so that a session, a week and a block add up. docs/handbook.md#volume.
  */
-import { type Catalogue, type Exercise, exerciseOrThrow } from "../exercise/exercise";
-import type { Trainee } from "../exercise/limits";
-import { lengthProfile, RANGE_THIRDS, type RangeThird, thirdOf } from "../exercise/mechanics";
-import { REGION_IDS, type RegionId } from "../exercise/regions";
-import type { GymEquipment } from "../load/equipment";
-import { RANK_PRESETS, rankExercises } from "../selection/rank";
+import {
+  type Catalogue,
+  type Exercise,
+  exerciseOrThrow,
+  lengthProfile,
+  RANGE_THIRDS,
+  type RangeThird,
+  REGION_IDS,
+  type RegionId,
+  type Trainee,
+  thirdOf,
+} from "../exercise";
+import type { GymEquipment } from "../load";
+import { RANK_PRESETS, rankExercises } from "../selection";
 import type { Coverage, ExerciseSets } from "./session-volume";
 
 const BALANCED = RANK_PRESETS[0]!.weights;

@@ -1,5 +1,5 @@
 /** How often a muscle is trained hard, and how long ago it last was. docs/handbook.md#volume. */
-import type { Muscle } from "../exercise/regions";
+import type { Muscle } from "../exercise";
 import { daysBetween } from "../units";
 
 export interface HardDay {

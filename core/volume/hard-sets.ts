@@ -6,12 +6,20 @@
  * other's, at most two. In what order the lifts come does not matter.
  */
 
-import { type Catalogue, type Exercise, exerciseOrThrow } from "../exercise/exercise";
-import { MUSCLES, type Muscle, REGION_IDS, REGIONS, type RegionId } from "../exercise/regions";
+import {
+  type Catalogue,
+  type Exercise,
+  exerciseOrThrow,
+  MUSCLES,
+  type Muscle,
+  REGION_IDS,
+  REGIONS,
+  type RegionId,
+} from "../exercise";
 import { entriesOf, entryAt, valueAt } from "../lists";
-import type { Segment, WorkSet } from "../session/grammar";
+import type { Segment, WorkSet } from "../session";
 import type { CountingSchool, Settings } from "../settings";
-import { isWork, type Timeline, type WorkSpan } from "../time/timeline";
+import { isWork, type Timeline, type WorkSpan } from "../time";
 
 export interface CountContext {
   readonly catalogue: Catalogue;

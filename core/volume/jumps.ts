@@ -1,7 +1,6 @@
 /** A session or a week against what the client has been doing. docs/handbook.md#volume. */
 
-import type { MusclePriority } from "../exercise/muscles";
-import { MUSCLES, type Muscle } from "../exercise/regions";
+import { MUSCLES, type Muscle, type MusclePriority } from "../exercise";
 import { mean } from "../units";
 import { type TrainingAge, weeklySetBand } from "./bands";
 import { type MuscleLoads, NO_LOAD } from "./session-volume";

@@ -3,15 +3,19 @@
  * region was hard. All from the same hard parts and chains. docs/handbook.md#volume.
  */
 
-import type { Exercise } from "../exercise/exercise";
-import { exerciseOrThrow } from "../exercise/exercise";
-import { lengthProfile, type RangeThird, thirdOf } from "../exercise/mechanics";
-import type { Muscle, RegionId } from "../exercise/regions";
+import {
+  type Exercise,
+  exerciseOrThrow,
+  lengthProfile,
+  type Muscle,
+  type RangeThird,
+  type RegionId,
+  thirdOf,
+} from "../exercise";
 import { entriesOf, entryAt, valueAt } from "../lists";
-import type { Segment } from "../session/grammar";
+import type { Segment } from "../session";
 import type { Settings } from "../settings";
-import { phaseSeconds, tempoInForce } from "../time/tempo";
-import type { Timeline } from "../time/timeline";
+import { phaseSeconds, type Timeline, tempoInForce } from "../time";
 import {
   type CountContext,
   creditOf,

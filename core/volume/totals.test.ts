@@ -1,11 +1,11 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { SHIPPED_CATALOGUE } from "../exercise/catalogue";
-import { effectiveKg } from "../load/effective";
-import { STARTERS } from "../session/starters";
+import { SHIPPED_CATALOGUE } from "../exercise";
+import { effectiveKg } from "../load";
+import { STARTERS } from "../session";
 import { DEFAULT_SETTINGS } from "../settings";
 import { BOATHOUSE, read, TEST_CONTEXT } from "../testing/helpers";
-import { expandSession } from "../time/timeline";
+import { expandSession } from "../time";
 import { toKg } from "../units";
 import { weeklySetBand } from "./bands";
 import { breakDown, hardSetsBySlot } from "./breakdown";

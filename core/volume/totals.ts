@@ -2,11 +2,10 @@
  * What a session comes to: seconds, sets, reps, volume load, time under tension, and hard sets by muscle and region.
  * docs/handbook.md#time.
  */
-import { type Exercise, exerciseOrThrow } from "../exercise/exercise";
-import type { Muscle, RegionId } from "../exercise/regions";
-import { allBlocks, type Segment, type SessionDocument, type Slot, type WorkSet } from "../session/grammar";
+import { type Exercise, exerciseOrThrow, type Muscle, type RegionId } from "../exercise";
+import { allBlocks, type Segment, type SessionDocument, type Slot, type WorkSet } from "../session";
 import type { Settings } from "../settings";
-import { isWork, type Timeline, type WorkSpan } from "../time/timeline";
+import { isWork, type Timeline, type WorkSpan } from "../time";
 import {
   AMOUNT_COUNT,
   type CountContext,

@@ -1,8 +1,6 @@
 import { describe, expect, it } from "vitest";
-import { SHIPPED_CATALOGUE } from "../exercise/catalogue";
-import { UNRESTRICTED } from "../exercise/limits";
-import { lengthProfile, thirdOf } from "../exercise/mechanics";
-import { unfitness } from "../selection/fitness";
+import { lengthProfile, SHIPPED_CATALOGUE, thirdOf, UNRESTRICTED } from "../exercise";
+import { unfitness } from "../selection";
 import { BOATHOUSE, TEST_CONTEXT, timelineOf } from "../testing/helpers";
 import { balanceNotes, balanceOf, coverageHoles } from "./coverage";
 import { frequencyOf } from "./frequency";

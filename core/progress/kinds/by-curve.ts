@@ -1,11 +1,8 @@
 /** Rules that go by the client's curve: percent wave, falling reps, reserve-steered (docs/handbook.md#rules, rules 4 to 6). */
 
 import { entryAt, firstOf } from "../../lists";
-import { e1rmFactor } from "../../load/e1rm";
-import { roundToBuildable } from "../../load/equipment";
-import type { NextSet, Ruled } from "../../load/next-prescription";
-import type { Exposure } from "../../log";
-import type { RuleOf } from "../../session/progression-rule";
+import { e1rmFactor, type NextSet, type Ruled, roundToBuildable } from "../../load";
+import type { Exposure, RuleOf } from "../../session";
 import { addDays, mondayOf } from "../../units";
 import type { ProgressContext, SetTarget } from "../context";
 import { asRepeated, leftOutOf, missesOf, notMade, repsEdits, type Situation, topOf } from "../situation";

@@ -1,8 +1,8 @@
 /** Double progression: reps up inside the range, then load (docs/handbook.md#rules, rule 2). */
 
 import { entryAt, firstOf } from "../../lists";
-import type { ProgressReason, Ruled } from "../../load/next-prescription";
-import type { RuleOf } from "../../session/progression-rule";
+import type { ProgressReason, Ruled } from "../../load";
+import type { RuleOf } from "../../session";
 import { expectedReps, stepUp } from "../bound";
 import { heldBack, loadOf, repsOf, type Situation, topOf } from "../situation";
 

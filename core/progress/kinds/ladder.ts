@@ -4,12 +4,9 @@
  */
 
 import { entryAt, lastOf } from "../../lists";
-import { nextHeavier, nextLighter } from "../../load/equipment";
-import type { Ruled } from "../../load/next-prescription";
-import type { Exposure } from "../../log";
-import type { Edit } from "../../session/edits";
-import type { RuleOf } from "../../session/progression-rule";
-import { lineageOf } from "../../session/shorthand/parse";
+import { nextHeavier, nextLighter, type Ruled } from "../../load";
+import type { Exposure } from "../../session";
+import { type Edit, lineageOf, type RuleOf } from "../../session";
 import { asRepeated, loadOf, repsEdits, type Situation, topOf } from "../situation";
 import { loadStep } from "./load-first";
 

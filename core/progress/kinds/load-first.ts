@@ -1,9 +1,8 @@
 /** Load first: all sets and reps made at the reserve asked, a step up (docs/handbook.md#rules, rule 1). */
 
 import { lastOf } from "../../lists";
-import { roundToBuildable } from "../../load/equipment";
-import type { RiseCause, Ruled } from "../../load/next-prescription";
-import type { RuleOf } from "../../session/progression-rule";
+import { type RiseCause, type Ruled, roundToBuildable } from "../../load";
+import type { RuleOf } from "../../session";
 import { stepUp } from "../bound";
 import { heldBack, loadOf, notMade, type Situation, topOf } from "../situation";
 

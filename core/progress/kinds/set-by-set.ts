@@ -1,8 +1,8 @@
 /** Set by set double progression: each set goes up for itself (docs/handbook.md#rules, rule 3). */
 
 import { entryAt } from "../../lists";
-import type { NextSet, ProgressReason, Ruled } from "../../load/next-prescription";
-import type { RuleOf } from "../../session/progression-rule";
+import type { NextSet, ProgressReason, Ruled } from "../../load";
+import type { RuleOf } from "../../session";
 import { stepUp } from "../bound";
 import { loadOf, repsOf, type Situation } from "../situation";
 

@@ -5,13 +5,17 @@
  */
 
 import { firstOf, lastOf } from "../../lists";
-import { roundToBuildable } from "../../load/equipment";
-import type { Ruled } from "../../load/next-prescription";
-import type { Exposure } from "../../log";
-import { diffBlock, diffSlotSets } from "../../session/diff";
-import type { Edit } from "../../session/edits";
-import { allWorkingSets, restSecondsForTime, type Tempo } from "../../session/grammar";
-import type { RuleOf } from "../../session/progression-rule";
+import { type Ruled, roundToBuildable } from "../../load";
+import type { Exposure } from "../../session";
+import {
+  allWorkingSets,
+  diffBlock,
+  diffSlotSets,
+  type Edit,
+  type RuleOf,
+  restSecondsForTime,
+  type Tempo,
+} from "../../session";
 import { mondayOf } from "../../units";
 import { setsMore } from "../set-count";
 import { asRepeated, leftOutOf, loadOf, missesOf, notMade, type Situation, topOf } from "../situation";

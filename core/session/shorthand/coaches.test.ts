@@ -1,6 +1,6 @@
 /** Sessions of six coaches, each in their own way of writing: every line reads, as the structure that was meant. */
 import { describe, expect, it } from "vitest";
-import { SHIPPED_CATALOGUE } from "../../exercise/catalogue";
+import { SHIPPED_CATALOGUE } from "../../exercise";
 import { DEFAULT_SETTINGS } from "../../settings";
 import { countingIds } from "../../testing/helpers";
 import { allBlocks } from "../grammar";

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { SHIPPED_CATALOGUE } from "../../exercise/catalogue";
+import { SHIPPED_CATALOGUE } from "../../exercise";
 import { countingIds } from "../../testing/helpers";
 import { completionsAt } from "./complete";
 import { parseSession } from "./parse";

@@ -1,6 +1,5 @@
 /** What may come next at a caret: completion data for an editor. Each offer, taken, leaves a text that reads further. */
-import type { Catalogue } from "../../exercise/exercise";
-import { commonExercises, findExercise, offerExercises, type UsageCounts } from "../../exercise/finder";
+import { type Catalogue, commonExercises, findExercise, offerExercises, type UsageCounts } from "../../exercise";
 import type { WeightUnit } from "../../units";
 import { nameEnd } from "./lift-name";
 import { normalise } from "./scanner";

@@ -1,6 +1,5 @@
 /** Reads the name of a lift off a line: where it ends, what it means, and what becomes of one that nobody knows. */
-import { placeholderId } from "../../exercise/placeholder";
-import type { Laterality, SetupValue } from "../../exercise/setup";
+import { type Laterality, placeholderId, type SetupValue } from "../../exercise";
 import { LIMITS } from "../grammar";
 import type { Scanner } from "./scanner";
 

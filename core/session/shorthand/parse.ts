@@ -5,8 +5,7 @@
  * A line is a title (`# …`), a setting (`cap 50min`, `warm-up …`, `gym …`, `method …`), a block header (`B: circuit`),
  * or one or more lifts joined by ` + `. A lift joins the block above when its label says so (`B2`) or it starts with `+`.
  */
-import type { Catalogue } from "../../exercise/exercise";
-import { findExercise, offerExercises, type UsageCounts } from "../../exercise/finder";
+import { type Catalogue, findExercise, offerExercises, type UsageCounts } from "../../exercise";
 import { entryAt, firstOf, lastOf, valueAt } from "../../lists";
 import { sameValue } from "../../same";
 import { runSteps, type Steps } from "../../steps";

@@ -1,7 +1,5 @@
 /** Document → shorthand in its one normal form. `parseSession(printSession(x))` equals x but for ids. */
-import { type Catalogue, exerciseOrThrow } from "../../exercise/exercise";
-import { isPlaceholder } from "../../exercise/placeholder";
-import type { SetupValue } from "../../exercise/setup";
+import { type Catalogue, exerciseOrThrow, isPlaceholder, type SetupValue } from "../../exercise";
 import { firstOf } from "../../lists";
 import { sameValue } from "../../same";
 import { decimal, type Weight } from "../../units";

@@ -1,7 +1,7 @@
 /** What coaches type, however they say it: read, or named; nothing is lost silently. */
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { SHIPPED_CATALOGUE } from "../../exercise/catalogue";
+import { SHIPPED_CATALOGUE } from "../../exercise";
 import { countingIds } from "../../testing/helpers";
 import { parseSession } from "./parse";
 import { printSession } from "./print";

@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { SHIPPED_CATALOGUE } from "../../exercise/catalogue";
+import { SHIPPED_CATALOGUE } from "../../exercise";
 import { arbitrarySession } from "../../testing/arbitrary";
 import { countingIds, read, withoutIds } from "../../testing/helpers";
 import { allBlocks, slotLabels } from "../grammar";

@@ -1,22 +1,22 @@
 /** Reads one lift: name, scheme, chain, rests and round selectors, in any order after the name. */
 
 import { editDistance } from "../../edit-distance";
-import type { Laterality, SetupValue } from "../../exercise/setup";
+import type { Laterality, SetupValue } from "../../exercise";
 import { firstOf } from "../../lists";
-import type {
-  AddedResistance,
-  Amount,
-  LoadChange,
-  LoadRule,
-  Ramp,
-  RampStep,
-  RangeOfMotion,
-  RestAmount,
-  SetStop,
-  Span,
-  Tempo,
+import {
+  type AddedResistance,
+  type Amount,
+  LIMITS,
+  type LoadChange,
+  type LoadRule,
+  type Ramp,
+  type RampStep,
+  type RangeOfMotion,
+  type RestAmount,
+  type SetStop,
+  type Span,
+  type Tempo,
 } from "../grammar";
-import { LIMITS } from "../grammar";
 import { type ExerciseLookup, joinSetup, LINK_NAME_END, NAME_END, readLiftName } from "./lift-name";
 import type { Scanner } from "./scanner";
 import {

@@ -1,6 +1,6 @@
 /** The small parts of the shorthand: amounts, loads, tempo, rests. Each reads at the cursor or returns null. */
 
-import type { SetupValue } from "../../exercise/setup";
+import type { SetupValue } from "../../exercise";
 import { firstOf, lastOf } from "../../lists";
 import { decimal, MAX_WEIGHT_KG, massWords, toKg, type Weight, type WeightUnit, weight } from "../../units";
 import {

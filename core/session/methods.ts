@@ -1,9 +1,10 @@
 /** Schools as named settings for a block: what they ask, when they are for, and what changes when a block takes one up. docs/handbook.md#methods. */
-import { diffBlock, diffSlotSets } from "./session/diff";
-import type { Edit } from "./session/edits";
-import { allBlocks, type Block, type SessionDocument, type Span, type Tempo, type WorkSet } from "./session/grammar";
-import type { Operation } from "./session/operation";
-import type { CountingSchool } from "./settings";
+
+import type { CountingSchool } from "../settings";
+import { diffBlock, diffSlotSets } from "./diff";
+import type { Edit } from "./edits";
+import { allBlocks, type Block, type SessionDocument, type Span, type Tempo, type WorkSet } from "./grammar";
+import type { Operation } from "./operation";
 
 export type MethodId =
   | "heavyStraightSets"

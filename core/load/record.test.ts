@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
-import { exposureE1rm, liftRecord } from "./log";
-import { DEFAULT_SETTINGS } from "./settings";
-import { exposure } from "./testing/helpers";
+import { DEFAULT_SETTINGS } from "../settings";
+import { exposure } from "../testing/helpers";
+import { exposureE1rm, liftRecord } from "./record";
 
 const record = (...days: Parameters<typeof exposure>[1][]) =>
   liftRecord(

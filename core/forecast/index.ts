@@ -1,0 +1,7 @@
+export * from "./fit";
+export * from "./forecast";
+export * from "./pair";
+export * from "./reserve";
+export * from "./seen";
+export * from "./simulated-lifter";
+export { partKey, tirednessBefore } from "./tiredness";

@@ -1,0 +1,4 @@
+export * from "./fitness";
+export * from "./order";
+export * from "./rank";
+export * from "./substitute";

@@ -1,0 +1,50 @@
+export * from "./diff";
+export * from "./edits";
+export * from "./for-client";
+export * from "./grammar";
+export * from "./in-place";
+export * from "./log";
+export * from "./merge";
+export * from "./methods";
+export * from "./names";
+export * from "./new-lift";
+export * from "./one-off";
+export * from "./operation";
+export * from "./operations";
+export * from "./partners";
+export * from "./progression-rule";
+export * from "./reconcile";
+export * from "./rests";
+export * from "./rounds";
+export * from "./scaling";
+export * from "./shorter";
+export { type Completion, completionsAt } from "./shorthand/complete";
+export { type Mark, type MarkKind, marksOf } from "./shorthand/marks";
+export {
+  exerciseLookup,
+  lineageOf,
+  type MakeId,
+  type ParsedSession,
+  parseCell,
+  parseSession,
+  parseSessionSteps,
+} from "./shorthand/parse";
+export {
+  printAmount,
+  printCell,
+  printName,
+  printRest,
+  printSession,
+  printSlot,
+  printSpan,
+  printTempo,
+  printWarmUpParts,
+  sameSet,
+  TRANSITION_LIMIT_SECONDS,
+} from "./shorthand/print";
+export type { ShorthandError } from "./shorthand/scanner";
+export { errorWords } from "./shorthand/scanner";
+export * from "./starters";
+export * from "./techniques";
+export * from "./unread";
+export * from "./validate";
