@@ -6,27 +6,27 @@ import { newId } from "./ids";
 const PAGE = newId();
 const KEY = "yarvex:clock";
 
-let clock: DeviceClock | null = null;
-let keptMs = 0;
+/** The clock as it was read last, and when it was kept. */
+const device: { clock: DeviceClock | null; keptMs: number } = { clock: null, keptMs: 0 };
 
 const shelf = (): Storage | null => (typeof localStorage === "undefined" ? null : localStorage);
 
 function known(): DeviceClock {
-  if (clock) return clock;
+  if (device.clock) return device.clock;
   try {
-    clock = { ...FRESH_CLOCK, ...(JSON.parse(shelf()?.getItem(KEY) ?? "{}") as Partial<DeviceClock>) };
+    device.clock = { ...FRESH_CLOCK, ...(JSON.parse(shelf()?.getItem(KEY) ?? "{}") as Partial<DeviceClock>) };
   } catch {
-    clock = FRESH_CLOCK;
+    device.clock = FRESH_CLOCK;
   }
   if (typeof document !== "undefined") {
     document.addEventListener("visibilitychange", () => keep(read()));
     window.addEventListener("pagehide", () => keep(read()));
   }
-  return clock;
+  return device.clock;
 }
 
 function keep(next: DeviceClock): void {
-  keptMs = performance.now();
+  device.keptMs = performance.now();
   try {
     shelf()?.setItem(KEY, JSON.stringify(next));
   } catch {
@@ -36,8 +36,9 @@ function keep(next: DeviceClock): void {
 
 function read(): DeviceClock {
   const visible = typeof document !== "undefined" && document.visibilityState === "visible";
-  clock = readClock(known(), PAGE, { wallMs: Date.now(), steadyMs: performance.now(), visible });
-  if (performance.now() - keptMs > 5_000) keep(clock);
+  const clock = readClock(known(), PAGE, { wallMs: Date.now(), steadyMs: performance.now(), visible });
+  device.clock = clock;
+  if (performance.now() - device.keptMs > 5_000) keep(clock);
   return clock;
 }
 
@@ -49,6 +50,6 @@ export const clocksNow = (): DeviceClocks => ({ wallMs: Date.now(), page: PAGE, 
 
 /** The server said its time, in an answer that took so long. */
 export function syncServerTime(serverMs: number, tookMs: number): void {
-  clock = syncDeviceClock(read(), Date.now(), serverMs, tookMs);
-  keep(clock);
+  device.clock = syncDeviceClock(read(), Date.now(), serverMs, tookMs);
+  keep(device.clock);
 }

@@ -104,11 +104,12 @@ export interface Sent {
 }
 
 const NOTHING_SENT: Sent = { hindrance: null, retryAfterMs: null };
-let sending: Promise<Sent> | null = null;
+/** One sending at a time. */
+const underWay: { sending: Promise<Sent> | null } = { sending: null };
 
 /** Sends what waits for whoever uses the device now. Of several pages one sends at a time, where the browser can tell. */
 export function sendWaiting(): Promise<Sent> {
-  sending ??= (async () => {
+  underWay.sending ??= (async () => {
     const person = await readPerson();
     if (!person) return NOTHING_SENT;
     const locks = typeof navigator === "undefined" ? undefined : navigator.locks;
@@ -117,9 +118,9 @@ export function sendWaiting(): Promise<Sent> {
       lock ? sendAll(person.memberId) : NOTHING_SENT,
     );
   })().finally(() => {
-    sending = null;
+    underWay.sending = null;
   });
-  return sending;
+  return underWay.sending;
 }
 
 export async function countEntries(memberId: string): Promise<{ waiting: number; refused: number }> {

@@ -11,14 +11,17 @@ interface OutboxState {
 const FIRST_MS = 4_000;
 const MOST_MS = 60_000;
 
-let state: OutboxState = { waiting: 0, refused: 0, hindrance: null };
 const watchers = new Set<() => void>();
-let timer: ReturnType<typeof setTimeout> | null = null;
-let pause = FIRST_MS;
-let started = false;
+/** What this page knows of its outbox, and when it tries again. */
+const sender: {
+  state: OutboxState;
+  timer: ReturnType<typeof setTimeout> | null;
+  pauseMs: number;
+  isStarted: boolean;
+} = { state: { waiting: 0, refused: 0, hindrance: null }, timer: null, pauseMs: FIRST_MS, isStarted: false };
 
 export const outbox = {
-  get: (): OutboxState => state,
+  get: (): OutboxState => sender.state,
   subscribe(watch: () => void): () => void {
     watchers.add(watch);
     return () => watchers.delete(watch);
@@ -26,8 +29,13 @@ export const outbox = {
 };
 
 function put(next: OutboxState): void {
-  if (next.waiting === state.waiting && next.refused === state.refused && next.hindrance === state.hindrance) return;
-  state = next;
+  if (
+    next.waiting === sender.state.waiting &&
+    next.refused === sender.state.refused &&
+    next.hindrance === sender.state.hindrance
+  )
+    return;
+  sender.state = next;
   for (const watch of watchers) watch();
 }
 
@@ -38,16 +46,16 @@ async function count(hindrance: BlockedBy | null): Promise<void> {
 }
 
 async function turn(): Promise<void> {
-  if (timer) clearTimeout(timer);
-  timer = null;
+  if (sender.timer) clearTimeout(sender.timer);
+  sender.timer = null;
   const { hindrance, retryAfterMs } = await sendWaiting();
   await count(hindrance);
-  if (state.waiting === 0) {
-    pause = FIRST_MS;
+  if (sender.state.waiting === 0) {
+    sender.pauseMs = FIRST_MS;
     return;
   }
-  pause = hindrance ? Math.min(MOST_MS, pause * 1.5) : FIRST_MS;
-  timer ??= setTimeout(turn, retryAfterMs ?? pause);
+  sender.pauseMs = hindrance ? Math.min(MOST_MS, sender.pauseMs * 1.5) : FIRST_MS;
+  sender.timer ??= setTimeout(turn, retryAfterMs ?? sender.pauseMs);
   if (hindrance === "offline") void askToSync();
 }
 
@@ -69,10 +77,10 @@ async function registerServiceWorker(): Promise<void> {
 
 /** Once a page. */
 export function startSending(): void {
-  if (started) return;
-  started = true;
+  if (sender.isStarted) return;
+  sender.isStarted = true;
   const now = () => {
-    pause = FIRST_MS;
+    sender.pauseMs = FIRST_MS;
     void turn();
   };
   window.addEventListener("online", now);
@@ -80,9 +88,9 @@ export function startSending(): void {
     if (document.visibilityState === "visible") now();
   });
   onEntriesChanged(() => {
-    void count(state.hindrance).then(() => {
+    void count(sender.state.hindrance).then(() => {
       // Something new waits and nothing is under way to send it.
-      if (state.waiting > 0 && (timer === null || state.hindrance === null)) void turn();
+      if (sender.state.waiting > 0 && (sender.timer === null || sender.state.hindrance === null)) void turn();
     });
   });
   void registerServiceWorker().catch(() => undefined);

@@ -59,10 +59,10 @@ interface DeviceTables extends DBSchema {
   device: { key: string; value: Person };
 }
 
-let opened: Promise<IDBPDatabase<DeviceTables>> | null = null;
+const database: { opened: Promise<IDBPDatabase<DeviceTables>> | null } = { opened: null };
 
 export function deviceDatabase(): Promise<IDBPDatabase<DeviceTables>> {
-  opened ??= openDB<DeviceTables>("yarvex-floor", 2, {
+  database.opened ??= openDB<DeviceTables>("yarvex-floor", 2, {
     async upgrade(db, before, _now, tx) {
       const old: {
         floors: StoredFloor[];
@@ -95,10 +95,10 @@ export function deviceDatabase(): Promise<IDBPDatabase<DeviceTables>> {
     },
     blocking: (_current, _blocked, event) => (event.target as IDBDatabase).close(),
     terminated: () => {
-      opened = null;
+      database.opened = null;
     },
   });
-  return opened;
+  return database.opened;
 }
 
 // --- who ---------------------------------------------------------------------------------------------------------------

@@ -99,7 +99,8 @@ interface Read {
 }
 
 const contexts = new WeakMap<WeeksView, Read>();
-let last: Read | null = null;
+/** The view that was read last. */
+const readLast: { read: Read | null } = { read: null };
 
 /**
  * What projecting the plan reads; one for a view, so that what was projected is known again. A view that was read anew shares
@@ -108,14 +109,15 @@ let last: Read | null = null;
 export function projectContextOf(view: WeeksView): ProjectContext {
   const known = contexts.get(view);
   if (known) return known.context;
-  const before = last?.view.client.id === view.client.id ? last : null;
+  const before = readLast.read?.view.client.id === view.client.id ? readLast.read : null;
   const shared = before ? sharing(view, before.view) : view;
   const sameGyms = before && shared.gyms === before.view.gyms && shared.client.gymId === before.view.client.gymId;
   const gymOf = sameGyms ? before.context.gymOf : gymsByDay(shared);
   const context = contextOf(shared, gymOf, before);
   if (before) carryMemory(before.context, context);
-  last = { view: shared, context };
-  contexts.set(view, last);
+  const read = { view: shared, context };
+  readLast.read = read;
+  contexts.set(view, read);
   return context;
 }
 

@@ -91,10 +91,10 @@ interface KnownBlock extends Pick<ForecastContext, "catalogue" | "settings" | "c
 }
 
 const foretold = new WeakMap<BlockTimeline, KnownBlock>();
-let blocksForetold = 0;
+const foretoldSoFar = { blocks: 0 };
 
 /** How many blocks have been foretold so far in this process; for tests of what an edit touches. */
-export const forecastCount = (): number => blocksForetold;
+export const forecastCount = (): number => foretoldSoFar.blocks;
 
 /** Foretells every set. Blocks before the first that changed are as they were foretold last. */
 export function forecastSession(timeline: Timeline, context: ForecastContext): SessionForecast {
@@ -122,7 +122,7 @@ export function forecastSession(timeline: Timeline, context: ForecastContext): S
       const own = run.block(block);
       known = { catalogue, settings, constants, before, restSeconds, cacheKeyInputs, work: own, after: run.moment() };
       foretold.set(block, known);
-      blocksForetold++;
+      foretoldSoFar.blocks++;
     }
     work.push(...known.work);
     before = known.after;

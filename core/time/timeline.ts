@@ -93,10 +93,10 @@ interface Remembered {
 }
 
 const remembered = new WeakMap<Block, Remembered>();
-let expansions = 0;
+const expandedSoFar = { blocks: 0 };
 
 /** How many blocks have been expanded so far in this process; for tests of what an edit touches. */
-export const expansionCount = (): number => expansions;
+export const expansionCount = (): number => expandedSoFar.blocks;
 
 export function expandSession(document: SessionDocument, context: TimelineContext): Timeline {
   const blocks: { startSeconds: number; timeline: BlockTimeline }[] = [];
@@ -198,7 +198,7 @@ function expectedOf(segment: Segment, set: WorkSet, expectedReps: NonNullable<Wo
 
 /** Puts a start to every piece of a block's run: ramps first, then round by round. */
 function layOut(run: BlockRun, context: TimelineContext): BlockTimeline {
-  expansions++;
+  expandedSoFar.blocks++;
   const { block } = run;
   const spans: TimelineSpan[] = [];
   const conflicts: TimeConflict[] = [];

@@ -6,7 +6,7 @@ import { createHmac, timingSafeEqual } from "node:crypto";
 import { betterAuth } from "better-auth";
 import { hashPassword, verifyPassword } from "better-auth/crypto";
 import { cutText } from "../../core";
-import { accountsAdapter, askAccounts, isBusy, newId, type Transaction, withAccounts } from "../db";
+import { accountsAdapter, accountsDatabase, askAccounts, isBusy, newId, type Transaction, withAccounts } from "../db";
 import {
   deleteSession,
   endSessions,
@@ -66,10 +66,13 @@ function makeAuth() {
   });
 }
 
-let made: ReturnType<typeof makeAuth> | null = null;
+/** One for each database: a process that goes over to another one signs in there. */
+const made = new WeakMap<object, ReturnType<typeof makeAuth>>();
 const auth = () => {
-  made ??= makeAuth();
-  return made;
+  const database = accountsDatabase();
+  const known = made.get(database) ?? makeAuth();
+  made.set(database, known);
+  return known;
 };
 
 export type SignIn =

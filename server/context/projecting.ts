@@ -78,7 +78,7 @@ interface Soon {
 }
 
 const soon = new Map<string, Soon>();
-let turn: Promise<void> = Promise.resolve();
+const projections: { last: Promise<void> } = { last: Promise.resolve() };
 
 /** After the answer, and once for all that a session logs meanwhile. A mark in the database outlives the process. */
 export function projectSoon(scope: Scope, sessionId: string): void {
@@ -89,7 +89,7 @@ export function projectSoon(scope: Scope, sessionId: string): void {
   const timer = setTimeout(
     () => {
       soon.delete(sessionId);
-      turn = turn.then(() => projectNow(scope, sessionId));
+      projections.last = projections.last.then(() => projectNow(scope, sessionId));
     },
     Math.max(0, Math.min(QUIET_MS, since + LONGEST_MS - now)),
   );

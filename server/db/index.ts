@@ -83,7 +83,7 @@ function viewOf(connection: pg.Pool | pg.PoolClient): Database {
   return view;
 }
 
-const accountsDatabase = (): Database => viewOf(accountsPool());
+export const accountsDatabase = (): Database => viewOf(accountsPool());
 
 const clients = new WeakMap<object, pg.PoolClient>();
 
