@@ -48,15 +48,15 @@ describe("why a load is what it is", () => {
     [{ kind: "ofTop", percent: 80, topKg: 100, wantedKg: 80 }, "80 % of the heaviest set, 100 kg, is 80 kg."],
     [{ kind: "ofSlot", share: 1, slotId: "a", wantedKg: 60 }, "The same load as A1, 60 kg."],
     [{ kind: "ofSlot", share: 0.5, slotId: "gone", wantedKg: 30 }, "0.5 of another lift's load is 30 kg."],
-    [{ kind: "bodyweight", added: null, sign: 1 }, "The body alone."],
-    [{ kind: "bodyweight", added: weight(20), sign: -1 }, "The body with 20 kg of assistance."],
+    [{ kind: "bodyweight", added: null, sign: 1 }, "Bodyweight."],
+    [{ kind: "bodyweight", added: weight(20), sign: -1 }, "Bodyweight with 20 kg of assistance."],
     [
       { kind: "rounded", wantedKg: 81.2, builtKg: 80, percentOff: -1.478 },
-      "This gym builds 80 kg: 1.5 % under 81.2 kg.",
+      "The closest this gym can load is 80 kg: 1.5 % under 81.2 kg.",
     ],
     [
       { kind: "outOfReach", side: "too light", nearestKg: 32, wantedKg: 40 } as LoadReason,
-      "The heaviest this gym builds is 32 kg, short of 40 kg.",
+      "The heaviest this gym can load is 32 kg, short of 40 kg.",
     ],
     [
       { kind: "neverHarder", because: "pain", nearestKg: 62.5 },
@@ -109,7 +109,7 @@ describe("why the next prescription is what it is", () => {
     ],
     [
       { kind: "cut", misses: 2, percent: 10, fromKg: 100, toKg: 90 },
-      "Missed 2 times running: 10 % off, 100 kg to 90 kg, then build again.",
+      "Missed 2 times in a row: 10 % off, 100 kg to 90 kg, then build again.",
     ],
     [
       { kind: "moreReps", set: 2, reps: 9, high: 12, last: [9, 8, 8] },
@@ -136,7 +136,10 @@ describe("why the next prescription is what it is", () => {
     [{ kind: "formBroke" }, "Form broke last time: nothing goes up."],
     [{ kind: "timeOff", weeks: 1, percent: 0, fewerSets: 0 }, "A week was missed: the load repeats."],
     [{ kind: "timeOff", weeks: 2, percent: 7.5, fewerSets: 1 }, "2 weeks were missed: 7.5 % off and a set fewer."],
-    [{ kind: "topOfGym", kg: 32 }, "32 kg is the heaviest this gym builds: take more reps, a slower tempo or a pause."],
+    [
+      { kind: "topOfGym", kg: 32 },
+      "32 kg is the heaviest this gym can load: take more reps, a slower tempo or a pause.",
+    ],
     [{ kind: "expected", reps: 6, atKg: 24 }, "Expect 6 reps at 24 kg."],
   ])("%j", (reason, sentence) => {
     expect(progressSentence(reason, "kg")).toBe(sentence);
@@ -183,10 +186,10 @@ describe("how a load is built and said", () => {
   it("a plan says what it saves, and when nothing could be saved", () => {
     const plan = { steps: [], handledInSets: 0, naiveHandledInSets: 0, unbuildable: [], isExact: true, looked: 0 };
     expect(planSentence({ ...plan, handled: 7, naiveHandled: 11 })).toBe(
-      "7 plates handled on each side; loaded plainly it would be 11.",
+      "7 plates moved on each side; the plain way takes 11.",
     );
     expect(planSentence({ ...plan, handled: 1, naiveHandled: 1 })).toBe(
-      "1 plate handled on each side; no order does with fewer.",
+      "1 plate moved on each side; no order does with fewer.",
     );
   });
 });
@@ -252,10 +255,12 @@ describe("what the desk and the floor warn of", () => {
   });
 
   it("balance, each by its own pair", () => {
-    expect(balanceSentence({ kind: "legs", knee: 6, hip: 2 } as never)).toBe("Knees against hips 6 : 2 hard sets.");
-    expect(balanceSentence({ kind: "sides", left: 20, right: 24 } as never)).toBe("Left against right 20 : 24 reps.");
+    expect(balanceSentence({ kind: "legs", knee: 6, hip: 2 } as never)).toBe(
+      "Knee-dominant to hip-dominant: 6 to 2 hard sets.",
+    );
+    expect(balanceSentence({ kind: "sides", left: 20, right: 24 } as never)).toBe("Left to right: 20 to 24 reps.");
     expect(balanceSentence({ kind: "horizontal", push: 6, pull: 2 } as never)).toBe(
-      "Pushing against pulling, horizontal: 6 : 2 hard sets.",
+      "Horizontal push to pull: 6 to 2 hard sets.",
     );
   });
 

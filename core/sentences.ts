@@ -70,23 +70,25 @@ export function loadSentence(reason: LoadReason, context: SentenceContext): stri
       return nextSentence(reason.next, context.unit);
     case "coldStart": {
       const other = context.catalogue.byId.get(reason.fromExerciseId)?.name.toLowerCase() ?? "a related lift";
-      return `No record of this lift yet: from the ${other} (e1RM ${kg(reason.relatedKg)}), somewhere between ${kg(reason.bandKg[0])} and ${kg(reason.bandKg[1])}; the low end is taken. Find it in the ramp.`;
+      return `No record of this lift yet: from the ${other} (e1RM ${kg(reason.relatedKg)}), somewhere between ${kg(reason.bandKg[0])} and ${kg(reason.bandKg[1])}. Start at the low end and add.`;
     }
     case "bodyweight":
-      if (!reason.added) return "The body alone.";
+      if (!reason.added) return "Bodyweight.";
       return reason.sign < 0
-        ? `The body with ${formatWeight(reason.added)} of assistance.`
-        : `The body and ${formatWeight(reason.added)}.`;
+        ? `Bodyweight with ${formatWeight(reason.added)} of assistance.`
+        : `Bodyweight plus ${formatWeight(reason.added)}.`;
     case "bodyMass": {
       const body = `The client’s body mass, ${kg(reason.bodyKg)}`;
-      return reason.added ? `${body}, ${reason.sign < 0 ? "less" : "and"} ${formatWeight(reason.added)}.` : `${body}.`;
+      return reason.added
+        ? `${body}, ${reason.sign < 0 ? "minus" : "plus"} ${formatWeight(reason.added)}.`
+        : `${body}.`;
     }
     case "rounded":
-      return `This gym builds ${kg(reason.builtKg)}: ${decimal(round(Math.abs(reason.percentOff), 1), 1)} % ${reason.percentOff < 0 ? "under" : "over"} ${kg(reason.wantedKg)}.`;
+      return `The closest this gym can load is ${kg(reason.builtKg)}: ${decimal(round(Math.abs(reason.percentOff), 1), 1)} % ${reason.percentOff < 0 ? "under" : "over"} ${kg(reason.wantedKg)}.`;
     case "outOfReach":
       return reason.side === "too light"
-        ? `The heaviest this gym builds is ${kg(reason.nearestKg)}, short of ${kg(reason.wantedKg)}.`
-        : `The lightest this gym builds is ${kg(reason.nearestKg)}, above ${kg(reason.wantedKg)}.`;
+        ? `The heaviest this gym can load is ${kg(reason.nearestKg)}, short of ${kg(reason.wantedKg)}.`
+        : `The lightest this gym can load is ${kg(reason.nearestKg)}, above ${kg(reason.wantedKg)}.`;
     case "neverHarder":
       return reason.because === "pain"
         ? `${kg(reason.nearestKg)} would be nearer, but the lift hurt last time: nothing is rounded up.`
@@ -94,13 +96,13 @@ export function loadSentence(reason: LoadReason, context: SentenceContext): stri
     case "keptApart":
       return `Rounded alone it would be ${kg(reason.plainKg)}, no step from ${kg(reason.besideKg)}: ${kg(reason.builtKg)} keeps the step.`;
     case "stepLost":
-      return `This gym cannot build the step from ${kg(reason.besideKg)} to ${kg(reason.wantedKg)}: it is lost.`;
+      return `This gym cannot load a step from ${kg(reason.besideKg)} to ${kg(reason.wantedKg)}: both are the same.`;
     case "moreHelpThanBody":
       return `${kg(reason.helpKg)} of assistance is no less than the ${kg(reason.bodyKg)} that are moved: nothing is left to lift.`;
     case "noEquipment":
       return "This gym has nothing to load this lift with.";
     case "noRecord":
-      return "No record of this lift or a related one: find the load in the ramp and log it.";
+      return "No record of this lift or a related one: start light, add until it is right, and log it.";
     case "noBodyMass":
       return "This lift moves the body, and no body mass is recorded for the client.";
     case "expectRir": {
@@ -153,9 +155,9 @@ export function curveSentence({ fitted, e1rmKg, tested }: LiftRecord): string {
     return "No set near failure with its reserve logged yet, and no tested maximum: there is nothing to estimate from.";
   const days = `${count(fitted.days, "day")}${tested.length > 0 ? ", tests included" : ""}`;
   if (!fitted.isOwn)
-    return `From ${days}: too few, or too alike in reps, to tell this curve from everyone's, which is used.`;
+    return `From ${days}: too few, or too alike in reps, to see a curve of their own: the usual one is used.`;
   const percent = Math.round((fitted.curve.shape - 1) * 100);
-  if (Math.abs(percent) < 4) return `From ${days}: a curve like everyone's.`;
+  if (Math.abs(percent) < 4) return `From ${days}: the usual curve.`;
   return percent < 0
     ? `From ${days}: more reps at a share of the maximum than most, a curve ${-percent} % flatter.`
     : `From ${days}: fewer reps at a share of the maximum than most, a curve ${percent} % steeper.`;
@@ -175,7 +177,7 @@ export function orderSentence(advice: OrderAdvice, labels: ReadonlyMap<string, s
     case "isolationFirst":
       return `${label(advice.slotId)} tires the ${REGIONS[advice.region].name} that ${label(advice.beforeId)} needs: the compound lift first, unless pre-exhaust is meant.`;
     case "stretchEarly":
-      return `${label(advice.slotId)} stretches the ${REGIONS[advice.region].name} under load before ${label(advice.beforeId)}: such moves go last.`;
+      return `${label(advice.slotId)} stretches the ${REGIONS[advice.region].name} under load before ${label(advice.beforeId)}: such lifts go last.`;
     case "skilledLate":
       return `${label(advice.slotId)} takes skill and comes after ${advice.after} others: earlier, while fresh.`;
     case "priorityLate":
@@ -194,11 +196,11 @@ export function holeSentence(hole: CoverageHole): string {
 export function balanceSentence(note: BalanceNote): string {
   switch (note.kind) {
     case "legs":
-      return `Knees against hips ${note.knee} : ${note.hip} hard sets.`;
+      return `Knee-dominant to hip-dominant: ${note.knee} to ${note.hip} hard sets.`;
     case "sides":
-      return `Left against right ${decimal(note.left)} : ${decimal(note.right)} reps.`;
+      return `Left to right: ${decimal(note.left)} to ${decimal(note.right)} reps.`;
     default:
-      return `Pushing against pulling, ${note.kind}: ${note.push} : ${note.pull} hard sets.`;
+      return `${note.kind === "horizontal" ? "Horizontal" : "Vertical"} push to pull: ${note.push} to ${note.pull} hard sets.`;
   }
 }
 
@@ -207,8 +209,8 @@ export function planSentence(plan: PlatePlan): string {
   const saved = plan.naiveHandled - plan.handled;
   const handled = count(plan.handled, "plate");
   return saved > 0
-    ? `${handled} handled on each side; loaded plainly it would be ${plan.naiveHandled}.`
-    : `${handled} handled on each side; ${plan.isExact ? "no order does with fewer" : "whether an order does with fewer was not looked for to the end"}.`;
+    ? `${handled} moved on each side; the plain way takes ${plan.naiveHandled}.`
+    : `${handled} moved on each side; ${plan.isExact ? "no order does with fewer" : "whether an order does with fewer was not looked for to the end"}.`;
 }
 
 /** "Round 3 is expected to stop at 7 of 12, with RIR 2 asked." */
@@ -247,7 +249,7 @@ export function nextSentence(next: NextPrescription, unit: WeightUnit): string {
 const RISE_WORDS: Readonly<Record<RiseCause, string>> = {
   allMade: "Every set was made last time",
   topOfRange: "Every set reached the top of the range last time",
-  overTarget: "The last set went well over its target twice running",
+  overTarget: "The last set went well over its target twice in a row",
   goalMade: "The total was reached in few enough sets",
   restAtFloor: "The same work was done at the shortest rest",
   topMark: "Every set reached the upper mark last time",
@@ -267,7 +269,7 @@ export function progressSentence(reason: ProgressReason, unit: WeightUnit): stri
     case "belowTargetRir":
       return `All reps were made, but with ${decimal(reason.had)} in reserve where ${decimal(reason.asked)} was asked, so the load repeats.`;
     case "cut":
-      return `Missed ${reason.misses} times running: ${decimal(reason.percent)} % off, ${kg(reason.fromKg)} to ${kg(reason.toKg)}, then build again.`;
+      return `Missed ${reason.misses} times in a row: ${decimal(reason.percent)} % off, ${kg(reason.fromKg)} to ${kg(reason.toKg)}, then build again.`;
     case "moreReps":
       return `Last time ${reason.last.join(", ")}: one more rep in set ${reason.set}, ${reason.reps}, before load goes up at ${reason.high}.`;
     case "repsFirst":
@@ -289,7 +291,7 @@ export function progressSentence(reason: ProgressReason, unit: WeightUnit): stri
         ? "A week was missed: the load repeats."
         : `${reason.weeks} weeks were missed: ${decimal(reason.percent)} % off${reason.fewerSets > 0 ? " and a set fewer" : ""}.`;
     case "topOfGym":
-      return `${kg(reason.kg)} is the heaviest this gym builds: take more reps, a slower tempo or a pause.`;
+      return `${kg(reason.kg)} is the heaviest this gym can load: take more reps, a slower tempo or a pause.`;
     case "expected":
       return `Expect ${reason.reps} reps at ${kg(reason.atKg)}.`;
     case "setRises":
@@ -310,7 +312,7 @@ export function progressSentence(reason: ProgressReason, unit: WeightUnit): stri
     }
     case "overTarget":
       if (reason.days === 0)
-        return `It goes up when the last set is ${count(reason.wanted, "rep")} over its target twice running.`;
+        return `It goes up when the last set is ${count(reason.wanted, "rep")} over its target twice in a row.`;
       return `The last set was ${count(reason.over, "rep")} over its target once: once more and it goes up.`;
     case "goalInSets":
       return `${count(reason.total, "rep")} took ${count(reason.sets, "set")}: in ${reason.wanted} or fewer the load goes up.`;

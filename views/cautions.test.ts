@@ -55,7 +55,7 @@ describe("cautions of a session", () => {
 
   it("a step that the gym cannot build is said in its round", () => {
     expect(said("Dumbbell press 10,8 @22kg +0.5kg/round rir2")).toContain(
-      "A1, round 2: This gym cannot build the step from 22 kg to 22.5 kg: it is lost.",
+      "A1, round 2: This gym cannot load a step from 22 kg to 22.5 kg: both are the same.",
     );
   });
 

@@ -55,7 +55,7 @@ describe("loads", () => {
     const document = read("Bench press 1x8 @BW-20kg");
     const [reason] = resolve(document).loads.get(document.blocks[0]!.slots[0]!.sets[0]!.segments[0]!.id)!.reasons;
     expect(loadSentence(reason!, { catalogue: SHIPPED_CATALOGUE, labels: new Map(), unit: "kg" })).toBe(
-      "The client’s body mass, 80 kg, less 20 kg.",
+      "The client’s body mass, 80 kg, minus 20 kg.",
     );
     // On a move of the body it stays what is added to it.
     expect(kgs("Dip 1x8 @BW-15kg")).toEqual([[-15]]);
