@@ -15,7 +15,6 @@ import {
   planSentence,
   platesSentence,
   progressSentence,
-  remedySentence,
   shortSentence,
   stopSentence,
   waySentence,
@@ -203,13 +202,6 @@ describe("what the desk and the floor warn of", () => {
       "Round 3 is expected to stop at 7 of 12, with RIR 2 asked.",
     );
     expect(shortSentence(work({ possibleReps: 12.6 }))).toBe("Round 3 is expected to leave RIR 1 where 2 is asked.");
-  });
-
-  it("with both ways out, one, or none", () => {
-    const remedies = { slotId: "a", blockId: "b", worst: work({}), loadShare: 0.921, roundRestSeconds: 120 };
-    expect(remedySentence(remedies)).toBe("Cut the load 8 %, or rest 120 s.");
-    expect(remedySentence({ ...remedies, loadShare: null })).toBe("Rest 120 s.");
-    expect(remedySentence({ ...remedies, loadShare: null, roundRestSeconds: null })).toContain("ask for fewer reps");
   });
 
   it("a timed set that cannot hold its reps, and where it would", () => {

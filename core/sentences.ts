@@ -2,7 +2,7 @@
 import { readinessSentence } from "./caution";
 import { type Catalogue, type Exercise, muscleName, REGIONS } from "./exercise";
 import type { StopReached } from "./floor";
-import type { Remedies, WorkForecast } from "./forecast";
+import type { WorkForecast } from "./forecast";
 import type { LiftRecord, SuspectSet } from "./load";
 import {
   basisWords,
@@ -221,17 +221,6 @@ export function shortSentence(worst: WorkForecast): string {
     return `${round} is expected to stop at ${Math.floor(expectedReps)} of ${decimal(askedReps)}${askedRir ? `, with RIR ${decimal(askedRir)} asked` : ""}.`;
   const left = Math.max(0, (possibleReps ?? 0) - (askedReps ?? 0));
   return `${round} is expected to leave RIR ${decimal(left, 0)} where ${decimal(askedRir ?? 0)} is asked.`;
-}
-
-/** Both ways out: "Cut the load 8 %, or rest 120 s." */
-export function remedySentence(remedies: Remedies): string {
-  const { loadShare, roundRestSeconds } = remedies;
-  const cut = loadShare === null ? null : `cut the load ${Math.max(1, Math.ceil((1 - loadShare) * 100))} %`;
-  const rest = roundRestSeconds === null ? null : `rest ${roundRestSeconds} s`;
-  const ways = [cut, rest].filter((way): way is string => way !== null).join(", or ");
-  if (ways === "")
-    return "Neither a quarter less load nor the longest rest for such reps would hold it: ask for fewer reps.";
-  return `${ways[0]!.toUpperCase()}${ways.slice(1)}.`;
 }
 
 const signed = (figure: number): string => `${figure < 0 ? "−" : "+"}${decimal(Math.abs(figure))}`;

@@ -18,7 +18,6 @@ import {
   nameBlock,
   POPULATION_RESERVE,
   remediesOf,
-  remedySentence,
   SHIPPED_CATALOGUE,
   shortSentence,
   shortSlots,
@@ -129,7 +128,7 @@ describe("whatever the session, the gym and the record", () => {
         for (const one of forecast.work) if (one.possibleReps !== null) expect(one.possibleReps).toBeLessThan(80);
         for (const short of shortSlots(timeline, forecast).slice(0, 2)) {
           const remedies = remediesOf(timeline, forecastContext, short);
-          expect(`${shortSentence(remedies.worst)} ${remedySentence(remedies)}`).not.toMatch(/undefined|NaN|Infinity/);
+          expect(shortSentence(remedies.worst)).not.toMatch(/undefined|NaN|Infinity/);
         }
         const totals = totalSession(timeline, {
           ...context,

@@ -31,10 +31,6 @@ export function toKg(w: Weight): number {
   return w.unit === "kg" ? Number(w.amount) : Number(w.amount) * KG_PER_LB;
 }
 
-export function sameWeight(a: Weight, b: Weight): boolean {
-  return Math.abs(toKg(a) - toKg(b)) < SAME_WEIGHT_KG;
-}
-
 /** A kilogram figure expressed in a unit, rounded to the gram-scale decimals that unit is written in. */
 export function fromKg(kg: number, unit: WeightUnit = "kg"): Weight {
   return weight(unit === "kg" ? round(kg, 3) : round(kg / KG_PER_LB, 2), unit);

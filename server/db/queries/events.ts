@@ -10,15 +10,6 @@ export async function putShown(tx: Transaction, row: typeof shownDocuments.$infe
   await tx.insert(shownDocuments).values(row).onConflictDoNothing();
 }
 
-export async function shownRow(tx: Transaction, sessionId: string, hash: string) {
-  const [row] = await tx
-    .select()
-    .from(shownDocuments)
-    .where(and(eq(shownDocuments.sessionId, sessionId), eq(shownDocuments.hash, hash)))
-    .limit(1);
-  return row ?? null;
-}
-
 /** Every document that a session was shown in. */
 export const shownRows = (tx: Transaction, sessionId: string) =>
   tx
