@@ -1,5 +1,6 @@
 /** An exercise of a coach's own: its form, what is stored of it, and what is wrong with it. */
 import {
+  type Exercise,
   type ExerciseDefinition,
   entriesOf,
   exerciseFrom,
@@ -50,8 +51,8 @@ export interface OwnExercise {
   readonly fraction: number | null;
   readonly laterality: NonNullable<ExerciseDefinition["side"]>;
   readonly cableDegrees: number | null;
-  readonly stability: number;
-  readonly learning: number;
+  readonly stability: Exercise["stability"];
+  readonly learning: Exercise["learning"];
   readonly cues: readonly string[];
   readonly shares: readonly { readonly region: RegionId; readonly share: 0.25 | 0.5 | 1 }[];
   readonly failureSafeAlone: boolean;
@@ -68,8 +69,8 @@ export const ownExerciseSchema = strictObject({
   fraction: nullable(finiteNumber(0.01, 1.5)),
   laterality: oneOfTexts("both", "eachSide", "alternating", "otherHolds"),
   cableDegrees: nullable(finiteNumber(-90, 270)),
-  stability: integer(1, 5),
-  learning: integer(1, 5),
+  stability: oneOfNumbers(1, 2, 3, 4, 5),
+  learning: oneOfNumbers(1, 2, 3, 4, 5),
   cues: listOf(nonEmptyString(60), 3),
   shares: listOf(strictObject({ region: oneOfTexts(...REGION_IDS), share: oneOfNumbers(0.25, 0.5, 1) }), 12),
   failureSafeAlone: booleanValue(),
@@ -88,8 +89,8 @@ export function definitionOf(own: OwnExercise): ExerciseDefinition {
     ...(own.fraction === null ? {} : { fraction: own.fraction }),
     side: own.laterality,
     ...(own.cableDegrees === null ? {} : { cable: own.cableDegrees }),
-    stability: own.stability as ExerciseDefinition["stability"],
-    learning: own.learning as ExerciseDefinition["learning"],
+    stability: own.stability,
+    learning: own.learning,
     ...(own.cues.length > 0 ? { cues: own.cues } : {}),
     ...(own.shares.length > 0
       ? {

@@ -1,8 +1,11 @@
 "use client";
 import { format } from "date-fns";
 import { DayPicker, type Matcher } from "react-day-picker";
-import { dateIn } from "@/core";
+import { dateIn, type Region } from "@/core";
 import { useRegion } from "./region";
+
+/** The first day of a week as it is counted from Sunday; ours are counted from Monday. */
+const FROM_SUNDAY: Readonly<Record<Region["firstDay"], 0 | 1 | 6>> = { 0: 1, 5: 6, 6: 0 };
 
 /** An ISO date as the calendar package wants it: a `Date` at local midnight. */
 const dayOf = (date: string): Date => new Date(`${date}T00:00:00`);
@@ -45,7 +48,7 @@ export function Calendar({
       required
       autoFocus
       showOutsideDays
-      weekStartsOn={((firstDay + 1) % 7) as 0 | 1 | 6}
+      weekStartsOn={FROM_SUNDAY[firstDay]}
       today={today}
       selected={selected}
       defaultMonth={selected ?? (max ? dayOf(max) : min && dayOf(min) > today ? dayOf(min) : today)}

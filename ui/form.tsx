@@ -71,7 +71,7 @@ export function useCheckedForm<Typed extends FieldValues, Read extends FieldValu
     watch: form.watch,
     field: (name) => ({ ...register(name), error: errorAt(name) }),
     controlled: (name) => ({
-      value: form.watch(name) as string,
+      value: String(form.watch(name)),
       // It is told when the field is left, often for the button below: what is said of it goes when the form is sent, so that the
       // button stays where it is being pressed.
       onChange: (value) => form.setValue(name, value as never),

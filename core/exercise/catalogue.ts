@@ -1,8 +1,8 @@
 /** The shipped exercises, derived from their motions; and what an exercise must hold to be taken in. */
 
-import { entriesOf } from "../lists";
+import { entriesOf, entryAt } from "../lists";
 import { clamp } from "../units";
-import { catalogueOf, type Exercise, type Implement, type Pattern } from "./exercise";
+import { catalogueOf, type Exercise, type Grade, type Implement, type Pattern } from "./exercise";
 import { lengthProfile } from "./mechanics";
 import { MOTIONS, type Motion } from "./motions";
 import { JOINTS } from "./muscles";
@@ -44,13 +44,16 @@ const LOWER: ReadonlySet<Pattern> = new Set<Pattern>([
 
 interface ByImplement {
   readonly setup: number;
-  readonly stability: number;
+  readonly stability: Grade;
   readonly learning: number;
   readonly stepKg: number;
   readonly ceilingKg: number;
 }
 
 /** What an implement brings with it, unless a row says otherwise. */
+const GRADES = [1, 2, 3, 4, 5] as const;
+const gradeOf = (figure: number): Grade => entryAt(GRADES, clamp(figure, 1, 5) - 1);
+
 const IMPLEMENTS: Readonly<Record<Implement, ByImplement>> = {
   barbell: { setup: 45, stability: 3, learning: 0, stepKg: 2.5, ceilingKg: 300 },
   dumbbells: { setup: 20, stability: 3, learning: 0, stepKg: 2, ceilingKg: 50 },
@@ -107,7 +110,7 @@ export function exerciseFrom(row: ExerciseDefinition): Exercise {
     spotting,
     plane: motion.plane,
     stability: row.stability ?? own.stability,
-    learning: row.learning ?? clamp(motion.learning + own.learning, 1, 5),
+    learning: row.learning ?? gradeOf(motion.learning + own.learning),
     stress: row.stress ?? motion.stress,
     grip:
       row.grip ??

@@ -23,6 +23,9 @@ export type BarShape = (typeof BAR_SHAPES)[number];
 
 export type { Pattern };
 
+/** From 1, the least, to 5, the most. */
+export type Grade = 1 | 2 | 3 | 4 | 5;
+
 /** What is fixed about an exercise. Figures that depend on a client or a gym are computed elsewhere. */
 export interface Exercise {
   readonly id: string;
@@ -54,9 +57,9 @@ export interface Exercise {
   /** Where a cable pulls from: 0 the floor, 90 level, 180 above; null where there is none. */
   readonly cableDegrees: number | null;
   /** 1 wobbly … 5 held. */
-  readonly stability: number;
+  readonly stability: Grade;
   /** 1 at once … 5 long to learn. */
-  readonly learning: number;
+  readonly learning: Grade;
   readonly stress: JointStress;
   /** 0 … 3: how soon the hand gives out. */
   readonly grip: number;

@@ -43,7 +43,7 @@ const GYM_NAMES: Readonly<Partial<Record<Muscle, string>>> = { "elbow flexors": 
 export const muscleName = (muscle: Muscle): string => GYM_NAMES[muscle] ?? muscle;
 
 export const REGION_IDS = keysOf(REGIONS);
-export const MUSCLES = [...new Set(REGION_IDS.map((id) => REGIONS[id].muscle))] as Muscle[];
+export const MUSCLES: readonly Muscle[] = [...new Set<Muscle>(REGION_IDS.map((id) => REGIONS[id].muscle))];
 
 /** 1 direct, 0.5 indirect, 0.25 slight. */
 export type Share = 1 | 0.5 | 0.25;

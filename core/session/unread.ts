@@ -61,15 +61,13 @@ export function* trainableSteps(
 
 /** Each name is looked up once, however often its line is read. */
 function rememberedLookup(lookup: ExerciseLookup): ExerciseLookup {
-  const found = new Map<string, ReturnType<ExerciseLookup["find"]>>();
-  const nearest = new Map<string, string | null>();
-  const once = <T>(known: Map<string, T>, name: string, look: (name: string) => T): T => {
-    const before = known.get(name);
-    // Not to be found is an answer too.
-    if (before !== undefined || known.has(name)) return before as T;
-    const first = look(name);
+  // Not to be found is an answer too.
+  const found = new Map<string, { readonly answer: ReturnType<ExerciseLookup["find"]> }>();
+  const nearest = new Map<string, { readonly answer: string | null }>();
+  const once = <T>(known: Map<string, { readonly answer: T }>, name: string, look: (name: string) => T): T => {
+    const first = known.get(name) ?? { answer: look(name) };
     known.set(name, first);
-    return first;
+    return first.answer;
   };
   return {
     ...lookup,

@@ -179,7 +179,8 @@ function muscleLoads(
     }
   }
   visitWork(parts, settings, (place, links) => {
-    const load = loads[muscleAt(place) ?? ("" as Muscle)];
+    const muscle = muscleAt(place);
+    const load = muscle && loads[muscle];
     if (!load) return;
     load.hardSets += creditOf(links, settings.chain);
     load.failureSets += creditOf(

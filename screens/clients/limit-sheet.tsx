@@ -67,11 +67,14 @@ const SCHEMA = yup.object({
   priorities: yup.mixed<Readonly<Record<Muscle, MusclePriority>>>().required(),
 });
 
-const typedLimit = ({ id, what, how, side, range, from, until, clearedBy }: ClientLimit) => ({
+/** A limit as it is typed: everything is text. */
+type TypedLimit = Readonly<Record<keyof ClientLimit, string>>;
+
+const typedLimit = ({ id, what, how, side, range, from, until, clearedBy }: ClientLimit): TypedLimit => ({
   id,
   what: idOf(what),
-  how: how as string,
-  side: side as string,
+  how,
+  side,
   range,
   from,
   until: until ?? "",

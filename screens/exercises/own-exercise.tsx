@@ -78,8 +78,8 @@ const SCHEMA = yup.object({
     (fraction, { parent }) => fraction !== null || !movesBody(parent.implement),
   ),
   cableDegrees: typedNumber(DEGREES, { low: -90, high: 270 }),
-  stability: yup.number().required(),
-  learning: yup.number().required(),
+  stability: yup.number<OwnExercise["stability"]>().required(),
+  learning: yup.number<OwnExercise["learning"]>().required(),
   cues: yup
     .array(yup.string().required())
     .transform((_, text: string) =>

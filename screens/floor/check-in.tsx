@@ -90,7 +90,7 @@ function CheckInSheet({
               key={muscle}
               type="button"
               aria-label={`${muscleName(muscle)}: ${SORE_WORDS[level]}`}
-              onClick={() => setLevels(new Map([...levels, [muscle, ((level + 1) % 3) as 0 | 1 | 2]]))}
+              onClick={() => setLevels(new Map([...levels, [muscle, NEXT_LEVEL[level]]]))}
               className={`min-h-[56px] rounded-lg border text-lg leading-tight font-semibold ${level > 0 ? "border-transparent bg-[var(--floor-warn)] text-[var(--floor-on)]" : "border-[var(--floor-line)]"}`}
             >
               {muscleName(muscle)}
@@ -109,6 +109,9 @@ function CheckInSheet({
     </FloorSheet>
   );
 }
+
+/** A tap makes it worse, and the worst is none again. */
+const NEXT_LEVEL = { 0: 1, 1: 2, 2: 0 } as const;
 
 /** The muscles that the session trains directly, in the order in which they come. */
 function musclesOf({ document, catalogue }: ShownSession): Muscle[] {

@@ -6,7 +6,6 @@ import {
   BAR_SHAPES,
   firstOf,
   formatWeight,
-  type GymEquipment,
   type ImplementLoads,
   type InventoryProblem,
   kgOf,
@@ -187,8 +186,10 @@ function WeightSet({ gym, part, noun }: { gym: GymState; part: "dumbbells" | "ke
   const all = [...list, ...kept.filter((one) => !list.some((other) => same(one, other)))].sort(
     (a, b) => toKg(a) - toKg(b),
   );
-  const put = (weights: readonly Weight[]) =>
-    gym.change({ [part]: [...weights].sort((a, b) => toKg(a) - toKg(b)) } as Partial<GymEquipment>);
+  const put = (weights: readonly Weight[]) => {
+    const sorted = [...weights].sort((a, b) => toKg(a) - toKg(b));
+    gym.change(part === "dumbbells" ? { dumbbells: sorted } : { kettlebells: sorted });
+  };
   return (
     <section>
       <h3 className="font-bold">{part === "dumbbells" ? "Pairs of dumbbells" : "Kettlebells"}</h3>

@@ -76,7 +76,7 @@ export function CorrectSet({ view, lift, done }: { view: ReviewView; lift: Revie
     typed: {
       segments: done.segments.map(typedOf),
       rir: textOf(done.rir),
-      form: done.form as string,
+      form: String(done.form),
       pain: String(done.pain),
     },
     send: async (typed) => {

@@ -1,5 +1,5 @@
 /** The weeks of a client: the plan with the log, the gyms and the settings that it is computed by. */
-import { readEquipment } from "../../contract";
+import { type Output, readEquipment } from "../../contract";
 import { addDays, dateIn, lineagesIn, type PlanDocument, planWeeks, sameValue, sessionOfWeek } from "../../core";
 import type { PlanSession, WeeksView } from "../../views";
 import { planOf, readStored } from "../context/documents";
@@ -9,11 +9,14 @@ import type { Transaction } from "../db";
 import * as db from "../db/queries";
 import { answerIn, defineUseCase, notFound, ok } from "./kit";
 
+/** There is no client yet. */
+const NOBODY: Output<"weeks.show"> = { view: null };
+
 export const showWeeks = defineUseCase("weeks.show", ["coach"], (scope, { clientId, planId }, { nowMs }) =>
   answerIn(scope, async (tx) => {
     const clients = await db.clientNames(tx);
     const id = clientId ?? clients[0]?.id;
-    if (id === undefined) return ok({ view: null as WeeksView | null });
+    if (id === undefined) return ok(NOBODY);
     const row = await db.clientRow(tx, id);
     if (!row) return notFound;
     const studio = await studioOf(tx);
@@ -54,7 +57,7 @@ export const showWeeks = defineUseCase("weeks.show", ["coach"], (scope, { client
       lifts: await liftsOf(tx, { clientId: id, until: today, lineages }, studio),
       known: known.map(({ lineage, exerciseId, e1rmKg }) => ({ lineage, exerciseId, e1rmKg })),
     };
-    return ok({ view: view as WeeksView | null });
+    return ok<Output<"weeks.show">>({ view });
   }),
 );
 

@@ -1,6 +1,6 @@
 /** How an exercise is written down: what it is made of, and only what differs from its motion. */
 
-import type { BarShape, Implement } from "../exercise";
+import type { BarShape, Grade, Implement } from "../exercise";
 import type { JointStress, MotionId } from "../motions";
 import type { Joint } from "../muscles";
 import type { Shares } from "../regions";
@@ -23,8 +23,8 @@ export interface ExerciseDefinition {
   readonly shares?: Shares;
   readonly family?: string;
   readonly compares?: readonly string[];
-  readonly stability?: 1 | 2 | 3 | 4 | 5;
-  readonly learning?: 1 | 2 | 3 | 4 | 5;
+  readonly stability?: Grade;
+  readonly learning?: Grade;
   readonly stress?: JointStress;
   readonly spotting?: "pins" | "spotter";
   /** Not to be taken to failure alone. */

@@ -12,7 +12,7 @@ export async function POST(request: Request, { params }: { params: Promise<{ nam
     const outcome = await executeUseCaseByName(scope, name, input);
     switch (outcome.kind) {
       case "ok":
-        return { body: outcome.value as object };
+        return { body: Object(outcome.value) };
       case "otherPerson":
         return { status: 401, body: { message: "Somebody else is signed in on this device." } };
       case "notFound":
