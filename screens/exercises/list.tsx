@@ -45,7 +45,7 @@ export function ExerciseList({ state }: { state: ExercisesState }) {
   const box = "rounded-[3px] border border-rule bg-surface px-2 py-1";
   return (
     <div>
-      <div className="sticky top-0 z-10 flex flex-wrap items-center gap-2 bg-ground py-1.5">
+      <div className="sticky -top-1 z-10 flex flex-wrap items-center gap-2 bg-ground py-1.5">
         <input
           type="search"
           aria-label="Search exercises"
@@ -70,7 +70,12 @@ export function ExerciseList({ state }: { state: ExercisesState }) {
           {found.length} of {all.length}
         </span>
       </div>
-      <table className="w-full" aria-rowcount={found.length + 1}>
+      <table className="w-full table-fixed" aria-rowcount={found.length + 1}>
+        <colgroup>
+          {["38%", "14%", "32%", "8%", "8%"].map((width, index) => (
+            <col key={index} style={{ width }} />
+          ))}
+        </colgroup>
         <thead>
           <tr className="narrow text-left text-quiet">
             <th className="font-normal">exercise</th>
