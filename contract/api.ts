@@ -37,7 +37,7 @@ import type {
   TemplateLine,
   Viewer,
 } from "../views/views";
-import type { WeeksView } from "../views/weeks";
+import type { WeeksView } from "../views/weeks-context";
 import type { StudioExercises } from "./catalogue";
 import { documentSchema, editSchema, weightSchema } from "./document";
 import { equipmentSchema } from "./equipment";

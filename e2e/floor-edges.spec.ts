@@ -118,7 +118,8 @@ test("a clock that jumps costs nothing: taps go on, and no rest is an hour long"
     await keep(page).click();
     await tapOver(page);
     const early = page.getByRole("button", { name: "Start now" });
-    if (await early.isVisible()) await early.click();
+    // It is gone where the rest ends in the same moment.
+    if (await early.isVisible()) await early.click({ timeout: 2_000 }).catch(() => undefined);
     await tapOver(page);
   }
   await page.getByRole("button", { name: "Finish" }).click();

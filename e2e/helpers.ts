@@ -145,10 +145,13 @@ export async function expectAccessible(where: Page | Locator): Promise<void> {
   const page = "keyboard" in where ? where : where.page();
   if (!(await page.evaluate(() => "axe" in window))) await page.evaluate(axe.source);
   const part = "keyboard" in where ? where.locator(":root") : where;
-  const { violations } = await part.evaluate(
-    (element, options) => (window as unknown as { axe: typeof axe }).axe.run(element, options),
-    AXE,
-  );
+  const look = () =>
+    part.evaluate((element, options) => (window as unknown as { axe: typeof axe }).axe.run(element, options), AXE);
+  const { violations } = await look().catch((error) => {
+    // The part was drawn anew while it was being looked at.
+    if (!String(error).includes("No elements found")) throw error;
+    return look();
+  });
   expect(
     violations.map(
       ({ id, nodes }) =>

@@ -11,7 +11,9 @@ import {
   sessionDay,
   type WeightUnit,
 } from "../core";
-import { projectContextOf, repsWords, type WeekCell, type WeeksModel, type WeeksView, weeksModel } from "./weeks";
+import type { WeekCell } from "./week-cells";
+import { repsWords, type WeeksModel, weeksModel } from "./weeks";
+import { projectContextOf, type WeeksView } from "./weeks-context";
 
 export interface CarriedLift {
   readonly slotId: string;

@@ -13,7 +13,9 @@ import {
   planWeeks,
 } from "../core";
 import { askedWords } from "./carry-on";
-import { type WeekCell, type WeeksView, weeksModel } from "./weeks";
+import type { WeekCell } from "./week-cells";
+import { weeksModel } from "./weeks";
+import type { WeeksView } from "./weeks-context";
 
 interface PlanFigures {
   readonly days: number;

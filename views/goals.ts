@@ -20,7 +20,7 @@ import {
   type WhatIf,
   weight,
 } from "../core";
-import type { WeeksView } from "./weeks";
+import type { WeeksView } from "./weeks-context";
 
 /** "107.5 kg", "107.5 kg × 5"; of a move of the body "the body × 10", "the body + 10 kg × 5". */
 export function goalWords({ load, reps }: Pick<Goal, "load" | "reps">, exercise: Exercise): string {

@@ -23,5 +23,7 @@ export * from "./review";
 export * from "./session-email";
 export * from "./sums";
 export * from "./views";
+export * from "./week-cells";
 export * from "./weeks";
+export * from "./weeks-context";
 export * from "./weeks-review";

@@ -16,7 +16,9 @@ import {
   trendOf,
 } from "../core";
 import type { LiftLog } from "./views";
-import type { WeekCell, WeekRow, WeeksModel, WeeksView } from "./weeks";
+import type { WeekCell } from "./week-cells";
+import type { WeekRow, WeeksModel } from "./weeks";
+import type { WeeksView } from "./weeks-context";
 
 interface ReviewedWeek {
   readonly cell: WeekCell;

@@ -2,7 +2,9 @@
 
 import { catalogueIn } from "../contract/catalogue";
 import { entriesOf, exerciseOrThrow, type Muscle, REGIONS, type Share } from "../core";
-import { type CellState, musclesOfDay, type WeekCell, type WeeksModel, type WeeksView } from "./weeks";
+import type { CellState, WeekCell } from "./week-cells";
+import { musclesOfDay, type WeeksModel } from "./weeks";
+import type { WeeksView } from "./weeks-context";
 
 interface VolumeBreakdownLift {
   readonly key: string;

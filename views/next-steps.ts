@@ -36,7 +36,8 @@ import {
   weekOfDate,
 } from "../core";
 import type { LiftAcrossWeeks } from "./lifts-across";
-import { projectContextOf, type WeeksModel, type WeeksView } from "./weeks";
+import type { WeeksModel } from "./weeks";
+import { projectContextOf, type WeeksView } from "./weeks-context";
 
 export type NextStep =
   | {

@@ -22,7 +22,8 @@ import {
   writeLift,
 } from "../core";
 import { type CarriedLift, carriedLifts, isMoved } from "./carry-on";
-import { type WeeksView, weeksModel } from "./weeks";
+import { weeksModel } from "./weeks";
+import type { WeeksView } from "./weeks-context";
 
 /** As the rule says, or for that week alone: as it was, lighter, a set fewer. */
 export type NextChoice = "asRuled" | "again" | "lighter" | "setFewer";

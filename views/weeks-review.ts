@@ -4,7 +4,8 @@ import type { DeloadSigns } from "../core";
 import { entryAt, massFigure, type WeightUnit } from "../core";
 import { type LiftAcrossWeeks, liftsAcross } from "./lifts-across";
 import { type NextStep, nextSteps, signsOf } from "./next-steps";
-import { type WeeksModel, type WeeksView, weeksDone } from "./weeks";
+import { type WeeksModel, weeksDone } from "./weeks";
+import type { WeeksView } from "./weeks-context";
 
 /** What a block came to, measured in its test week: the best e1RM there beside that of the block's first two weeks. */
 interface BlockMeasured {

@@ -3,7 +3,8 @@ import type { Exposure, PlanDocument } from "../core";
 import { exposure, read } from "../core/testing/helpers";
 import { planOf } from "../core/testing/plans";
 import { weeksViewOf } from "./testing/weeks";
-import { type PlanSession, type WeeksView, weeksModel } from "./weeks";
+import { weeksModel } from "./weeks";
+import type { PlanSession, WeeksView } from "./weeks-context";
 
 /** Two weeks have gone by, and this is the Thursday of the third. */
 const [START, TODAY] = ["2026-11-09", "2026-11-26"];

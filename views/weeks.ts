@@ -1,224 +1,34 @@
-/** A client's weeks: what was done of the plan, what is asked now, and what would be asked in the weeks ahead. */
-
-import { catalogueIn, type StudioExercises } from "../contract/catalogue";
 import {
   absenceOn,
   addDays,
   addLoads,
   allBlocks,
   allWorkingSets,
-  type ClientLimit,
-  type CountContext,
-  carryMemory,
   comingDays,
   dateOfDay,
   type Exposure,
-  equipmentOn,
   exerciseOrThrow,
-  expandSession,
-  firstOf,
-  type GymEquipment,
-  type LiftHistory,
   type MuscleLoads,
   mondayOf,
   movedSession,
-  outOfOrderOn,
   type PlanDay,
   type PlanDocument,
-  type PlannedLift,
   type PlanPhase,
-  type ProjectContext,
   type ProjectedSession,
   patchDayId,
   phaseOfWeek,
-  plannedLifts,
   planWeeks,
   projectPlan,
-  type SessionDocument,
-  type SessionState,
-  type SessionSummary,
-  type SessionVolume,
-  type Settings,
   type Slot,
-  sameValue,
   scheduledDays,
   sessionDay,
   sessionDaysOf,
   sessionLoad,
-  sessionVolume,
-  type Timeline,
   type WeekLoad,
-  type WeightUnit,
   weekLoad,
-  withVolumeLoad,
 } from "../core";
-import type { ClientName, KnownLift, LiftLog, SessionContext } from "./views";
-
-/** A session of the plan that is a row: opened, sent or trained. */
-export interface PlanSession {
-  readonly id: string;
-  readonly dayId: string;
-  readonly week: number;
-  readonly date: string;
-  readonly state: SessionState;
-  readonly wasSent: boolean;
-  readonly summary: SessionSummary | null;
-  /** Its document where it was changed at the desk and is not what the plan says. */
-  readonly own: SessionDocument | null;
-}
-
-export interface WeeksView {
-  readonly today: string;
-  readonly settings: Settings;
-  readonly exercises: StudioExercises;
-  readonly clients: readonly ClientName[];
-  readonly client: Pick<
-    SessionContext["client"],
-    "id" | "name" | "trainingAge" | "rounding" | "minutes" | "priorities"
-  > & {
-    readonly gymId: string | null;
-    /** What masses are said in. */
-    readonly unit: WeightUnit;
-    readonly bodyMassKg: number | null;
-    readonly limits: readonly ClientLimit[];
-    readonly dislikes: readonly string[];
-  };
-  readonly gyms: readonly { readonly id: string; readonly name: string; readonly equipment: GymEquipment }[];
-  readonly plans: readonly { readonly id: string; readonly name: string }[];
-  /** The plan that is looked at; null: the client has none. */
-  readonly plan: { readonly id: string; readonly revision: number; readonly document: PlanDocument } | null;
-  readonly sessions: readonly PlanSession[];
-  readonly lifts: readonly LiftLog[];
-  /** What a cold start goes by. */
-  readonly known: readonly Pick<KnownLift, "lineage" | "exerciseId" | "e1rmKg">[];
-}
-
-interface Read {
-  readonly view: WeeksView;
-  readonly context: ProjectContext;
-}
-
-const contexts = new WeakMap<WeeksView, Read>();
-/** The view that was read last. */
-const readLast: { read: Read | null } = { read: null };
-
-/**
- * What projecting the plan reads; one for a view, so that what was projected is known again. A view that was read anew shares
- * with the one before it what says the same, so that a session that was logged, or a max that was marked, costs what hangs on it.
- */
-export function projectContextOf(view: WeeksView): ProjectContext {
-  const known = contexts.get(view);
-  if (known) return known.context;
-  const before = readLast.read?.view.client.id === view.client.id ? readLast.read : null;
-  const shared = before ? sharing(view, before.view) : view;
-  const sameGyms = before && shared.gyms === before.view.gyms && shared.client.gymId === before.view.client.gymId;
-  const gymOf = sameGyms ? before.context.gymOf : gymsByDay(shared);
-  const context = contextOf(shared, gymOf, before);
-  if (before) carryMemory(before.context, context);
-  const read = { view: shared, context };
-  readLast.read = read;
-  contexts.set(view, read);
-  return context;
-}
-
-/** The view with the parts of another in the place of its own that say the same. */
-function sharing(view: WeeksView, before: WeeksView): WeeksView {
-  const same = <T>(now: T, then: T): T => (sameValue(now, then) ? then : now);
-  const logs = new Map(before.lifts.map((lift) => [lift.lineage, lift]));
-  return {
-    ...view,
-    settings: same(view.settings, before.settings),
-    exercises: same(view.exercises, before.exercises),
-    gyms: same(view.gyms, before.gyms),
-    known: same(view.known, before.known),
-    lifts: view.lifts.map((lift) => {
-      const then = logs.get(lift.lineage);
-      if (!then) return lift;
-      const exposures = same(lift.exposures, then.exposures);
-      return exposures === then.exposures && sameValue(lift.tested, then.tested)
-        ? { ...then, trainingMaxKg: lift.trainingMaxKg }
-        : { ...lift, exposures };
-    }),
-  };
-}
-
-const histories = new WeakMap<readonly Exposure[], LiftHistory>();
-
-/** The same history for the same days and tests, whatever training max was marked. */
-function historyOf({ exposures, tested }: LiftLog): LiftHistory {
-  const known = histories.get(exposures);
-  if (known && sameValue(known.tested, tested)) return known;
-  const history = { exposures, tested };
-  histories.set(exposures, history);
-  return history;
-}
-
-function contextOf(view: WeeksView, gymOf: ProjectContext["gymOf"], before: Read | null): ProjectContext {
-  const logs = new Map(view.lifts.map((lift) => [lift.lineage, lift]));
-  const bySession = new Map(view.sessions.map((one) => [`${one.dayId} ${one.week}`, one]));
-  const isKnownSame = before !== null && view.known === before.view.known;
-  return {
-    catalogue: view.exercises === before?.view.exercises ? before.context.catalogue : catalogueIn(view.exercises),
-    settings: view.settings,
-    bodyMassKg: view.client.bodyMassKg,
-    policy: view.client.rounding,
-    related: isKnownSame
-      ? before.context.related
-      : view.known.flatMap(({ exerciseId, e1rmKg }) => (e1rmKg ? [{ exerciseId, e1rmKg }] : [])),
-    trainingMaxKg: (lineage) => logs.get(lineage)?.trainingMaxKg ?? null,
-    gymOf,
-    logOf: (lineage) => {
-      const log = logs.get(lineage);
-      return log ? historyOf(log) : null;
-    },
-    today: view.today,
-    isClosed: (dayId, week) => {
-      const session = bySession.get(`${dayId} ${week}`);
-      return session !== undefined && session.state !== "draft";
-    },
-    ownOf: (dayId, week) => bySession.get(`${dayId} ${week}`)?.own ?? null,
-  };
-}
-
-/** Each gym as it is on a date; the same equipment is the same object, so that what was enumerated of it is known again. */
-function gymsByDay({ gyms, client }: WeeksView): ProjectContext["gymOf"] {
-  const byId = new Map(gyms.map((gym) => [gym.id, gym]));
-  const usual = byId.get(client.gymId ?? "") ?? firstOf(gyms);
-  const known = new Map<string, GymEquipment>();
-  return (gymId, date) => {
-    const { id, equipment } = byId.get(gymId ?? "") ?? usual;
-    const key = `${id} ${outOfOrderOn(equipment, date)
-      .map(({ item }) => item)
-      .join()}`;
-    let one = known.get(key);
-    if (!one) {
-      one = equipmentOn(equipment, date);
-      known.set(key, one);
-    }
-    return one;
-  };
-}
-
-export type CellState = "done" | "missed" | "planned" | "away" | "leftOut";
-
-export interface WeekCell {
-  readonly week: number;
-  readonly dayId: string;
-  readonly state: CellState;
-  /** Working sets, done or asked. */
-  readonly sets: number;
-  /** Reps of each, where they are known. */
-  readonly reps: readonly (number | null)[];
-  /** The heaviest set's load as it is loaded; null: not known. */
-  readonly topKg: number | null;
-  /** The same as a share of the e1RM, 0–1.3; null without a record. */
-  readonly share: number | null;
-  /** Changed by hand for this week. */
-  readonly isChanged: boolean;
-  /** The lift as it would be asked; null where the week has gone by. */
-  readonly lift: PlannedLift | null;
-  readonly date: string;
-}
+import { changes, plannedCell, plannedVolume, type WeekCell } from "./week-cells";
+import { projectContextOf, type WeeksView } from "./weeks-context";
 
 export interface WeekRow {
   readonly key: string;
@@ -404,115 +214,6 @@ export function musclesOfDay(
   const done = view.sessions.find(isThere)?.summary;
   const asked = sessions.find(isThere);
   return done?.muscles ?? (asked && !asked.isAway ? plannedVolume(asked, view).muscles : {});
-}
-
-interface PlannedVolume {
-  readonly muscles: MuscleLoads;
-  readonly minutes: number;
-  readonly volumeLoadKg: number;
-}
-
-const volumes = new WeakMap<ProjectedSession["resolved"], PlannedVolume>();
-
-function plannedVolume(session: ProjectedSession, view: WeeksView): PlannedVolume {
-  let volume = volumes.get(session.resolved);
-  if (!volume) {
-    volume = volumeOf(session, view);
-    volumes.set(session.resolved, volume);
-  }
-  return volume;
-}
-
-interface Counted {
-  readonly key: string;
-  readonly timeline: Timeline;
-  readonly volume: SessionVolume;
-}
-
-/** Of a session's document as its weeks have it: all but the loads. */
-const counted = new WeakMap<SessionDocument, Counted>();
-
-function countedOf({ document, ramps }: ProjectedSession["resolved"], context: CountContext): Counted {
-  // Only the reps of the ramps differ from week to week.
-  const key = [...ramps].map(([slotId, sets]) => `${slotId} ${sets.map(({ reps }) => reps).join()}`).join(";");
-  const known = counted.get(document);
-  if (known?.key === key) return known;
-  const timeline = expandSession(document, {
-    ...context,
-    rampReps: (slot) => ramps.get(slot.id)?.map((set) => set.reps) ?? [],
-  });
-  const one = { key, timeline, volume: sessionVolume(timeline, context) };
-  counted.set(document, one);
-  return one;
-}
-
-function volumeOf({ resolved }: ProjectedSession, view: WeeksView): PlannedVolume {
-  const context = { catalogue: catalogueIn(view.exercises), settings: view.settings };
-  const { timeline, volume } = countedOf(resolved, context);
-  const effectiveKg = (id: string) => resolved.loads.get(id)?.effectiveKg ?? null;
-  const { muscles, exercises } = withVolumeLoad(volume, timeline, { ...context, effectiveKg });
-  const volumeLoadKg = [...exercises.values()].reduce((sum, one) => sum + one.volumeLoadKg, 0);
-  return { muscles, minutes: timeline.seconds / 60, volumeLoadKg };
-}
-
-const lifts = new WeakMap<ProjectedSession["resolved"], ReadonlyMap<string, PlannedLift>>();
-
-function liftsOf(session: ProjectedSession, context: ProjectContext): ReadonlyMap<string, PlannedLift> {
-  let known = lifts.get(session.resolved);
-  if (!known) {
-    known = new Map(plannedLifts(session, context).map((lift) => [lift.slot.id, lift]));
-    lifts.set(session.resolved, known);
-  }
-  return known;
-}
-
-const cells = new WeakMap<PlannedLift, WeekCell>();
-
-function plannedCell(
-  session: ProjectedSession,
-  slot: Slot,
-  context: ProjectContext,
-  isChanged: boolean,
-): WeekCell | null {
-  const lift = liftsOf(session, context).get(slot.id);
-  if (!lift) return null;
-  const known = cells.get(lift);
-  const { dayId, week, date, isAway } = session;
-  const isSame = known?.isChanged === isChanged && known.dayId === dayId && known.week === week && known.date === date;
-  if (isSame && (known.state === "away") === isAway) return known;
-  const cell = cellOf(lift, session, isChanged);
-  cells.set(lift, cell);
-  return cell;
-}
-
-function cellOf(lift: PlannedLift, session: ProjectedSession, isChanged: boolean): WeekCell {
-  const loads = lift.sets.flatMap(({ kg }) => (kg === null ? [] : [kg]));
-  const shares = lift.sets.flatMap(({ shareOfE1rm }) => (shareOfE1rm === null ? [] : [shareOfE1rm]));
-  return {
-    isChanged,
-    week: session.week,
-    dayId: session.dayId,
-    state: session.isAway ? "away" : "planned",
-    sets: lift.sets.length,
-    reps: lift.sets.map(({ reps }) => reps),
-    topKg: loads.length > 0 ? Math.max(...loads) : null,
-    share: shares.length > 0 ? Math.max(...shares) : null,
-    lift,
-    date: session.date,
-  };
-}
-
-/** Whether a patch touches a lift in a week. */
-function changes(patch: PlanDocument["patches"][number], slot: Slot, week: number, plan: PlanDocument): boolean {
-  const { span } = patch;
-  // A change from a week on has its mark where it begins.
-  const holds = span.kind === "phase" ? phaseOfWeek(plan, week)?.id === span.phaseId : span.week === week;
-  if (!holds) return false;
-  const ids = new Set([
-    slot.id,
-    ...slot.sets.flatMap((set) => (set ? [set.id, ...set.segments.map(({ id }) => id)] : [])),
-  ]);
-  return patch.edits.some((edit) => Object.values(edit).some((value) => typeof value === "string" && ids.has(value)));
 }
 
 /** "4×8", "8, 8, 7". */

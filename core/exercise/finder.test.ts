@@ -6,7 +6,8 @@ import { read } from "../testing/helpers";
 import { judgeNames, readNames } from "../testing/typed-names";
 import { SHIPPED_CATALOGUE, SHIPPED_EXERCISES } from "./catalogue";
 import { catalogueOf } from "./exercise";
-import { findExercise, namedInText, offerExercises } from "./finder";
+import { findExercise, offerExercises } from "./finder";
+import { namedInText } from "./finder-words";
 import { placeholderId } from "./placeholder";
 import { wordsOf } from "./words";
 

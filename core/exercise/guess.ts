@@ -1,7 +1,8 @@
 /** What a lift that nobody knows yet may be made of, guessed from the words of its name. */
 
 import type { Catalogue, Implement } from "./exercise";
-import { IMPLEMENT_WORDS, ONE_SIDE, offerExercises } from "./finder";
+import { offerExercises } from "./finder";
+import { IMPLEMENT_WORDS, ONE_SIDE } from "./finder-words";
 import { ROWS } from "./rows";
 import type { Row } from "./rows/definition";
 import type { Laterality } from "./setup";

@@ -1,15 +1,8 @@
 export * from "./catalogue";
 export * from "./compare";
 export * from "./exercise";
-export {
-  commonExercises,
-  type FoundName,
-  findExercise,
-  type NamedInText,
-  namedInText,
-  offerExercises,
-  type UsageCounts,
-} from "./finder";
+export { commonExercises, type FoundName, findExercise, offerExercises, type UsageCounts } from "./finder";
+export { type NamedInText, namedInText } from "./finder-words";
 export { guessExercise } from "./guess";
 export * from "./limits";
 export * from "./mechanics";

@@ -6,15 +6,8 @@ import { shortSentence } from "../sentences";
 import { DEFAULT_SETTINGS } from "../settings";
 import { read, TEST_CONTEXT } from "../testing/helpers";
 import { expandSession, type Timeline } from "../time";
-import {
-  type ForecastContext,
-  fallsShort,
-  forecastCount,
-  forecastSession,
-  heaviestLoadShare,
-  remediesOf,
-  shortSlots,
-} from "./forecast";
+import { type ForecastContext, fallsShort, forecastCount, forecastSession } from "./forecast";
+import { heaviestLoadShare, remediesOf, shortSlots } from "./remedies";
 import { POPULATION_RESERVE, type ReserveConstants } from "./reserve";
 
 const curve = populationCurve("epleyBrzyckiMean");

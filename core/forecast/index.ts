@@ -1,6 +1,7 @@
 export * from "./fit";
 export * from "./forecast";
 export * from "./pair";
+export * from "./remedies";
 export * from "./reserve";
 export * from "./seen";
 export * from "./simulated-lifter";

@@ -1,7 +1,8 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { addDays } from "../units";
-import { type CurveObservation, fitCurve, loadBand } from "./curve";
+import { fitCurve, loadBand } from "./curve";
+import type { CurveObservation } from "./curve-filter";
 import { loadForReps, type RepCurve } from "./e1rm";
 
 const FORMULA = "epleyBrzyckiMean";

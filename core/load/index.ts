@@ -1,5 +1,6 @@
 export * from "./context";
 export * from "./curve";
+export { type CurveObservation, type FittedCurve, SHAPE_SPREAD } from "./curve-filter";
 export * from "./e1rm";
 export * from "./effective";
 export * from "./equipment";

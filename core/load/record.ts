@@ -3,7 +3,8 @@ import { entryAt } from "../lists";
 import type { Exposure, LoggedSet } from "../session";
 import type { Settings } from "../settings";
 import { round } from "../units";
-import { type CurveObservation, type FittedCurve, fitCurve, IMPLAUSIBLE_KG } from "./curve";
+import { fitCurve, IMPLAUSIBLE_KG } from "./curve";
+import type { CurveObservation, FittedCurve } from "./curve-filter";
 import { type E1rmEstimate, e1rmFactor, estimateE1rm, populationCurve, type RepCurve } from "./e1rm";
 
 export interface ExposureEstimate extends E1rmEstimate {

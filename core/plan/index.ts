@@ -6,6 +6,7 @@ export * from "./phase";
 export * from "./plan";
 export * from "./plan-edits";
 export * from "./project";
+export { carryMemory, type LiftHistory, type ProjectContext, type ProjectedSession } from "./projection-memory";
 export * from "./put-phase";
 export * from "./shift";
 export * from "./simulated-client";

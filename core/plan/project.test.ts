@@ -4,7 +4,8 @@ import { exposure, read } from "../testing/helpers";
 import { phase, planOf, projectContext } from "../testing/plans";
 import { addDays } from "../units";
 import { type PatchSpan, type PlanDocument, phaseOfWeek, sessionOfWeek } from "./plan";
-import { carryMemory, dependsOn, type ProjectContext, plannedLifts, projectPlan, rulesSideBySide } from "./project";
+import { dependsOn, plannedLifts, projectPlan, rulesSideBySide } from "./project";
+import { carryMemory, type ProjectContext } from "./projection-memory";
 import { NO_SHIFT, shifted, USUAL_SHIFT } from "./shift";
 
 const START = "2026-11-02";

@@ -36,7 +36,7 @@ import {
 } from "../session";
 import { clamp, daysBetween, mean } from "../units";
 import { type PlanDocument, planWeeks } from "./plan";
-import type { ProjectContext, ProjectedSession } from "./project";
+import type { ProjectContext, ProjectedSession } from "./projection-memory";
 
 export interface Assumptions {
   /** Gain in percent a week of a lift whose own trend is not known, for the client's level. */

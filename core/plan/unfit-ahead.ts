@@ -8,7 +8,7 @@ import { substitutesFor, type Unfit, unfitness } from "../selection";
 import { allBlocks, swapExercise } from "../session";
 import { type PlanDocument, type PlanPatch, sessionOfWeek } from "./plan";
 import { appended, type PlanEdit } from "./plan-edits";
-import type { ProjectContext, ProjectedSession } from "./project";
+import type { ProjectContext, ProjectedSession } from "./projection-memory";
 
 export interface UnfitAhead {
   readonly dayId: string;

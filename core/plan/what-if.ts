@@ -12,7 +12,8 @@ import { allBlocks } from "../session";
 import type { Steps } from "../steps";
 import { clamp, daysBetween, mondayOf, toKg } from "../units";
 import { type Goal, type PlanDocument, planWeeks } from "./plan";
-import { type ProjectContext, type ProjectedSession, projectPlan } from "./project";
+import { projectPlan } from "./project";
+import type { ProjectContext, ProjectedSession } from "./projection-memory";
 import {
   type Assumptions,
   inPlaceOf,

@@ -19,7 +19,8 @@ import {
 import { edits, NOT_THERE, no, type Operation } from "./operation";
 import { composeOperations, writeSet } from "./operations";
 import { changeRounds } from "./rounds";
-import { lineageOf, type MakeId, parseCell, parseSession } from "./shorthand/parse";
+import { lineageOf, type MakeId } from "./shorthand/finish-slot";
+import { parseCell, parseSession } from "./shorthand/parse";
 import { errorWords, normalise, Scanner, ShorthandProblem } from "./shorthand/scanner";
 import { readRests, readSetup, readTempo } from "./shorthand/tokens";
 

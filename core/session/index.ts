@@ -19,29 +19,18 @@ export * from "./rounds";
 export * from "./scaling";
 export * from "./shorter";
 export { type Completion, completionsAt } from "./shorthand/complete";
+export { lineageOf, type MakeId } from "./shorthand/finish-slot";
 export { type Mark, type MarkKind, marksOf } from "./shorthand/marks";
 export {
   exerciseLookup,
-  lineageOf,
-  type MakeId,
   type ParsedSession,
   parseCell,
   parseSession,
   parseSessionSteps,
 } from "./shorthand/parse";
-export {
-  printAmount,
-  printCell,
-  printName,
-  printRest,
-  printSession,
-  printSlot,
-  printSpan,
-  printTempo,
-  printWarmUpParts,
-  sameSet,
-  TRANSITION_LIMIT_SECONDS,
-} from "./shorthand/print";
+export { printCell, printName, printSession, printSlot, printWarmUpParts } from "./shorthand/print";
+export { printAmount, printRest, printSpan, printTempo, TRANSITION_LIMIT_SECONDS } from "./shorthand/print-parts";
+export { sameSet } from "./shorthand/round-plan";
 export type { ShorthandError } from "./shorthand/scanner";
 export { errorWords } from "./shorthand/scanner";
 export * from "./starters";

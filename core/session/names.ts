@@ -5,7 +5,7 @@ import type { Settings } from "../settings";
 import { toKg } from "../units";
 import type { Block, LoadRule, Slot, WorkSet } from "./grammar";
 import { transitionAfter } from "./rests";
-import { TRANSITION_LIMIT_SECONDS } from "./shorthand/print";
+import { TRANSITION_LIMIT_SECONDS } from "./shorthand/print-parts";
 
 type BlockName =
   | "straight sets"

@@ -3,7 +3,8 @@ import { type Catalogue, type Exercise, exerciseOrThrow, isPlaceholder } from ".
 import { decimal } from "../units";
 import type { Block } from "./grammar";
 import type { Exposure } from "./log";
-import { type MakeId, parseSession } from "./shorthand/parse";
+import type { MakeId } from "./shorthand/finish-slot";
+import { parseSession } from "./shorthand/parse";
 import { errorWords } from "./shorthand/scanner";
 
 /** Patterns that are walked with or held: asked for time. */

@@ -16,7 +16,7 @@ import {
 } from "./grammar";
 import { edits, NOT_THERE, no, type Operation } from "./operation";
 import { freshSet, padRests, stretchRests } from "./rounds";
-import { lineageOf, type MakeId } from "./shorthand/parse";
+import { lineageOf, type MakeId } from "./shorthand/finish-slot";
 
 /** One operation after another, on what the first leaves: one step of both. */
 export function composeOperations(

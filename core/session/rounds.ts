@@ -18,7 +18,7 @@ import {
   type WorkSet,
 } from "./grammar";
 import { edits, NOT_THERE, no, type Operation } from "./operation";
-import type { MakeId } from "./shorthand/parse";
+import type { MakeId } from "./shorthand/finish-slot";
 
 /**
  * Another number of rounds. The first round stays the first and the last the last, with what is special about it; rounds

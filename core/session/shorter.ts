@@ -12,7 +12,7 @@ import type { Operation } from "./operation";
 import { composeOperations, pairBlocks, removeSlot, toDropSet } from "./operations";
 import { changeRounds, removeRound } from "./rounds";
 import { setRoundRest } from "./scaling";
-import type { MakeId } from "./shorthand/parse";
+import type { MakeId } from "./shorthand/finish-slot";
 
 export type ShorterKind =
   | { readonly kind: "roundFewer"; readonly blockId: string }

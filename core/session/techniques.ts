@@ -10,7 +10,7 @@ import { LIMITS, plannedRounds, type SessionDocument, type Slot, setInRound } fr
 import { writePart } from "./in-place";
 import type { Operation } from "./operation";
 import { changeRounds } from "./rounds";
-import type { MakeId } from "./shorthand/parse";
+import type { MakeId } from "./shorthand/finish-slot";
 import { printName } from "./shorthand/print";
 
 const REP_STEP = 2;

@@ -9,8 +9,9 @@ import type { Steps } from "../steps";
 import { cutText } from "../text";
 import { allBlocks, LIMITS, type NamedPlace, type SessionDocument, slotLabels } from "./grammar";
 import { reconcile } from "./reconcile";
+import type { MakeId } from "./shorthand/finish-slot";
 import type { ExerciseLookup } from "./shorthand/lift-name";
-import { exerciseLookup, type MakeId, type ParsedSession, parseSessionSteps } from "./shorthand/parse";
+import { exerciseLookup, type ParsedSession, parseSessionSteps } from "./shorthand/parse";
 
 export interface UnreadLine {
   /** 1-based. */

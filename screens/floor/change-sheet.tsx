@@ -11,8 +11,8 @@ import {
   withDropDone,
 } from "@/core";
 import { FloorSheet } from "./floor-sheet";
+import { SmallButton } from "./small-button";
 import type { Floor } from "./use-floor";
-import { SmallButton } from "./work-screen";
 
 /** Less usual turns: a drop that nobody planned, a round more, leaving some out, ending early. The log says planned and done. */
 export function ChangeSheet({

@@ -16,8 +16,8 @@ import {
   SORE_WORDS,
 } from "@/core";
 import { FloorSheet } from "./floor-sheet";
+import { SmallButton } from "./small-button";
 import type { Floor } from "./use-floor";
-import { SmallButton } from "./work-screen";
 
 /** How the client came, in a tap before the first set; whoever just starts has skipped it. */
 export function CheckInLine({ floor }: { floor: Floor }) {

@@ -27,7 +27,7 @@ import {
 import { useDates } from "@/parts/region";
 import { saveFile } from "@/ui/save-file";
 import type { FloorView } from "@/views";
-import { SmallButton } from "./work-screen";
+import { SmallButton } from "./small-button";
 
 interface Entry {
   readonly stored: StoredEvent;

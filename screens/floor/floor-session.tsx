@@ -21,7 +21,8 @@ import { Strip } from "./strip";
 import { TimeSheet } from "./time-sheet";
 import { type Floor, useFloor, useOutbox } from "./use-floor";
 import { useNow, useRestEnd, useWakeLock } from "./use-now";
-import { type Measured, WorkScreen } from "./work-screen";
+import type { Measured } from "./work-parts";
+import { WorkScreen } from "./work-screen";
 
 export function FloorSession({ sessionId }: { sessionId: string }) {
   const floor = useFloor(sessionId);

@@ -11,8 +11,8 @@ import {
   type TimedChange,
 } from "@/views";
 import { FloorSheet } from "./floor-sheet";
+import { SmallButton } from "./small-button";
 import type { Floor } from "./use-floor";
-import { SmallButton } from "./work-screen";
 
 const STEP_MINUTES = 5;
 const MOST_MINUTES = 240;

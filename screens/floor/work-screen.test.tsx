@@ -4,7 +4,8 @@ import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import { read } from "@/core/testing/helpers";
 import { Strip } from "./strip";
 import { floorOf } from "./testing/floor";
-import { type Measured, WorkScreen } from "./work-screen";
+import type { Measured } from "./work-parts";
+import { WorkScreen } from "./work-screen";
 
 const clock = vi.hoisted(() => ({ ms: 1_000_000 }));
 vi.mock("@/device/clock", () => ({ nowMs: () => clock.ms }));

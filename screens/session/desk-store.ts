@@ -1,118 +1,30 @@
-import { createStore, type StoreApi } from "zustand/vanilla";
+import { createStore } from "zustand/vanilla";
 import { catalogueIn } from "@/contract";
 import {
-  allBlocks,
   applyEdits,
-  type Catalogue,
   diffDocuments,
   type Edit,
   findExercise,
   memoizeLast,
   type Operation,
-  type ParsedSession,
-  type ProgressionRule,
   parseCell,
   parseSession,
   printSession,
-  type ReadLift,
   type RestsByRound,
   readNewLifts,
   reconcile,
   type SessionDocument,
-  type ShorthandError,
   sameValue,
   slotById,
   slotLabels,
-  type UsageCounts,
   withUnreadLines,
   writeSet,
 } from "@/core";
-import { callApi } from "@/device/api";
 import { newId } from "@/device/ids";
-import {
-  type ComputedSession,
-  computeSession,
-  type LiftLog,
-  recordsOf,
-  type SessionView,
-  type StudioMethods,
-  usualFor,
-} from "@/views";
-import { createSaver, keptWork, type SaveState, type Work } from "./saving";
-
-export interface Selection {
-  readonly slotId: string;
-  readonly round: number;
-}
-
-/** One step back or forward: the edits that take it, and the text that stands then. */
-interface Step {
-  readonly edits: readonly Edit[];
-  readonly draftText: string | null;
-}
-
-/** What of a text does not read, which of its lifts nobody knows, and what was taken another way. */
-type Problems = Pick<ParsedSession, "errors" | "unknown" | "notes">;
-const NO_PROBLEMS: Problems = { errors: [], unknown: [], notes: [] };
-
-/** What is written, chosen and looked at. */
-interface DeskValues extends Problems {
-  /** The session's context, with the records of the lifts that were written since it was opened. */
-  readonly view: SessionView;
-  readonly catalogue: Catalogue;
-  readonly usual: UsageCounts;
-  /** A session that has begun stays as it was shown. */
-  readonly locked: boolean;
-  readonly document: SessionDocument;
-  /** The text while it does not read, else null. */
-  readonly draftText: string | null;
-  readonly unsaved: readonly Edit[];
-  readonly computed: ComputedSession;
-  /** A session that is only looked at: how a change would be. */
-  readonly previewed: ComputedSession | null;
-  /** The text as it was typed; printed where it is looked at. */
-  readonly text: string;
-  readonly mode: "grid" | "text";
-  readonly selection: Selection | null;
-  readonly methods: StudioMethods;
-  /** Why the last change was not done. */
-  readonly refusal: string | null;
-  readonly save: SaveState;
-  /** What others changed meanwhile. */
-  readonly notice: string | null;
-  readonly past: readonly Step[];
-  readonly future: readonly Step[];
-}
-
-/** What can be done at the desk. Each stays the same function for as long as the desk is open. */
-interface DeskActions {
-  /** Begins saving and reading; what it returns ends both. */
-  readonly start: () => () => void;
-  /** The page brought the session anew. */
-  readonly open: (view: SessionView) => void;
-  /** Does what a coach asked for, or says why not. */
-  readonly operate: (operation: Operation) => void;
-  /** The same, with what is wrong brought back to where it was asked; null where it was done. */
-  readonly attempt: (operation: Operation) => string | null;
-  readonly setText: (typed: string) => void;
-  readonly setMode: (mode: "grid" | "text") => void;
-  /** Reads a cell, as a whole set or as what changes of it; on an error nothing changes and the error comes back to the field. */
-  readonly setCell: (at: Selection, typed: string, isWhole: boolean) => ShorthandError | null;
-  readonly setRule: (slotId: string, rule: ProgressionRule) => void;
-  readonly setMethods: (methods: StudioMethods) => void;
-  readonly setPreview: (document: SessionDocument | null) => void;
-  /** Of two who train together: what this one rests. */
-  readonly setRested: (rested: RestsByRound | undefined) => void;
-  readonly select: (selection: Selection | null) => void;
-  readonly undo: () => void;
-  readonly redo: () => void;
-  readonly print: (document: SessionDocument) => string;
-  /** A lift or lines of them as blocks; of a name alone with the sets of its last time, which is read first. */
-  readonly readLifts: (typed: string) => Promise<ReadLift>;
-}
-
-export type DeskState = DeskValues & DeskActions;
-export type DeskStore = StoreApi<DeskState>;
+import { computeSession, type LiftLog, recordsOf, type SessionView, usualFor } from "@/views";
+import { createLifts } from "./desk-lifts";
+import { type DeskActions, type DeskStore, NO_PROBLEMS, type Problems } from "./desk-state";
+import { createSaver, keptWork, type Work } from "./saving";
 
 const MOST_STEPS = 200;
 
@@ -337,45 +249,4 @@ export function createDesk(first: SessionView): DeskStore {
     ...actions,
   }));
   return store;
-}
-
-/** The records of the session's lifts: those that came with it, and those of lifts that are written meanwhile. */
-function createLifts(opened: () => SessionView, onMore: () => void) {
-  let more: readonly LiftLog[] = [];
-  const asked = new Set(opened().lifts.map((lift) => lift.lineage));
-  const join = memoizeLast((own: readonly LiftLog[], others: readonly LiftLog[]) => [...own, ...others]);
-  const all = () => join(opened().lifts, more);
-  const read = async (lineages: readonly string[]): Promise<readonly LiftLog[] | null> => {
-    const { client, date } = opened();
-    const reply = await callApi("lifts.read", { clientId: client.id, until: date, lineages });
-    if (reply.kind !== "ok") return null;
-    const { lifts } = reply.value;
-    more = [...more.filter(({ lineage }) => !lifts.some((lift) => lift.lineage === lineage)), ...lifts];
-    onMore();
-    return lifts;
-  };
-  return {
-    all,
-    /** Reads the records of the lifts in the document that are not here yet. */
-    bringWritten: (document: SessionDocument) => {
-      const written = new Set(allBlocks(document).flatMap(({ slots }) => slots.map(({ lineage }) => lineage)));
-      const wanted = opened()
-        .known.map(({ lineage }) => lineage)
-        .filter((lineage) => written.has(lineage) && !asked.has(lineage));
-      if (wanted.length === 0) return;
-      for (const lineage of wanted) asked.add(lineage);
-      void read(wanted).then((lifts) => {
-        // Asked again with the next lift that is written.
-        if (lifts === null) for (const lineage of wanted) asked.delete(lineage);
-      });
-    },
-    /** The record of one lift, read where it is not here yet; null where there is none, or nobody answers. */
-    bring: async (lineage: string): Promise<LiftLog | null> => {
-      const here = all().find((lift) => lift.lineage === lineage);
-      if (here || !opened().known.some((lift) => lift.lineage === lineage)) return here ?? null;
-      const lifts = await read([lineage]);
-      if (lifts) asked.add(lineage);
-      return lifts?.[0] ?? null;
-    },
-  };
 }

@@ -22,7 +22,7 @@ import { Notice } from "@/ui/notice";
 import { fetched } from "@/ui/on-demand";
 import { useLatest } from "@/ui/use-latest";
 import type { SessionView } from "@/views";
-import type { Selection } from "./desk-store";
+import type { Selection } from "./desk-state";
 import { Grid } from "./grid";
 import type { SaveState } from "./saving";
 import { Sending } from "./sending";

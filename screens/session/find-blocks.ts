@@ -3,7 +3,7 @@ import { copyBlocksFrom, documentForClient, parseSession, type SessionDocument, 
 import { callApi } from "@/device/api";
 import { newId } from "@/device/ids";
 import type { Action } from "@/ui/actions";
-import type { DeskState } from "./desk-store";
+import type { DeskState } from "./desk-state";
 
 const MOST = 5;
 

@@ -26,7 +26,7 @@ import {
 } from "@/core";
 import { newId } from "@/device/ids";
 import { dragData } from "@/ui/drag";
-import type { DeskState } from "./desk-store";
+import type { DeskState } from "./desk-state";
 import { gapId, handleId, rowId } from "./grid-ids";
 import { useDesk, useDeskStore } from "./use-desk";
 

@@ -1,6 +1,6 @@
 /** Cells of the grid as rectangles: what is chosen, filled, copied and pasted. Rows are lifts, columns are rounds. */
 import { allBlocks, type SessionDocument, type TypedCell } from "@/core";
-import type { Selection } from "./desk-store";
+import type { Selection } from "./desk-state";
 
 /** A lift with its rounds, as many as it has. */
 export interface GridRow {

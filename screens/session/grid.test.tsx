@@ -4,7 +4,7 @@ import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import { read } from "@/core/testing/helpers";
 import { renderWithQueries } from "@/ui/testing/with-queries";
 import type { SessionView } from "@/views";
-import type { DeskState } from "./desk-store";
+import type { DeskState } from "./desk-state";
 import { Grid } from "./grid";
 import { viewOf } from "./testing/view";
 import { DeskProvider, useWholeDesk } from "./use-desk";

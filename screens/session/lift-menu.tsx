@@ -32,7 +32,7 @@ import { Menu } from "@/ui/menu";
 import type { MenuGroup, MenuItem } from "@/ui/menu-list";
 import { fetched } from "@/ui/on-demand";
 import type { Latest } from "@/ui/use-latest";
-import type { DeskState } from "./desk-store";
+import type { DeskState } from "./desk-state";
 import { useDeskStore, useWholeDesk } from "./use-desk";
 import type { GridState } from "./use-grid";
 

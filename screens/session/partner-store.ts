@@ -4,7 +4,7 @@ import { applyEdits, EMPTY_DOCUMENT, writePartnerCell } from "@/core";
 import { callApi } from "@/device/api";
 import { newId } from "@/device/ids";
 import type { SessionView } from "@/views";
-import type { Selection } from "./desk-store";
+import type { Selection } from "./desk-state";
 import { createSaver, keptWork, type SaveState, type Work } from "./saving";
 
 interface PartnerState {

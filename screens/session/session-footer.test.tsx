@@ -6,7 +6,7 @@ import { read } from "@/core/testing/helpers";
 import { renderWithQueries } from "@/ui/testing/with-queries";
 import type { SessionView } from "@/views";
 import { testContext } from "@/views/testing/context";
-import type { DeskState } from "./desk-store";
+import type { DeskState } from "./desk-state";
 import { SessionFooter } from "./session-footer";
 import { viewOf } from "./testing/view";
 import { DeskProvider, useWholeDesk } from "./use-desk";

@@ -3,7 +3,8 @@ import { EditorView } from "@codemirror/view";
 import { act, cleanup, fireEvent, render, screen } from "@testing-library/react";
 import { createRef } from "react";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
-import { type EditorHandle, type EditorProblem, ShorthandEditor } from "./shorthand-editor";
+import type { EditorProblem } from "./editor-problems";
+import { type EditorHandle, ShorthandEditor } from "./shorthand-editor";
 
 const onText = vi.fn();
 type Props = Partial<Parameters<typeof ShorthandEditor>[0]>;

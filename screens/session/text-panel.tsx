@@ -1,7 +1,8 @@
 "use client";
 import { useMemo, useRef } from "react";
 import { completionsAt, entryAt } from "@/core";
-import { type EditorHandle, type EditorProblem, ShorthandEditor } from "./shorthand-editor";
+import type { EditorProblem } from "./editor-problems";
+import { type EditorHandle, ShorthandEditor } from "./shorthand-editor";
 import { UNKNOWN_SAYS, UnknownLift } from "./unknown-lift";
 import { useWholeDesk } from "./use-desk";
 

@@ -6,7 +6,7 @@ import type { SessionDocument } from "@/core";
 import { read } from "@/core/testing/helpers";
 import { computeSession } from "@/views";
 import { testContext } from "@/views/testing/context";
-import type { Selection } from "./desk-store";
+import type { Selection } from "./desk-state";
 import { Timeline } from "./timeline";
 import { shownSeconds } from "./work-intervals";
 

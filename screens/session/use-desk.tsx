@@ -2,7 +2,8 @@
 import { createContext, type ReactNode, useContext, useEffect, useState } from "react";
 import { useStoreWithEqualityFn } from "zustand/traditional";
 import type { SessionView } from "@/views";
-import { createDesk, type DeskState, type DeskStore } from "./desk-store";
+import type { DeskState, DeskStore } from "./desk-state";
+import { createDesk } from "./desk-store";
 import { type QueryWorker, useWorkerAnswer } from "./use-answers";
 
 /** The desk that parts within go by. */

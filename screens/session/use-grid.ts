@@ -21,7 +21,7 @@ import {
   writeCells,
 } from "@/core";
 import { newId } from "@/device/ids";
-import type { Selection } from "./desk-store";
+import type { Selection } from "./desk-state";
 import { cellsIn, copied, filled, pasted, type Range, rangeBetween, rowsOf, saysWhole, sheetOf } from "./grid-range";
 import { useWholeDesk } from "./use-desk";
 

@@ -6,7 +6,7 @@ import type { SessionDocument } from "@/core";
 import { read } from "@/core/testing/helpers";
 import { computeSession, type SessionView } from "@/views";
 import { testContext } from "@/views/testing/context";
-import type { DeskState, DeskStore } from "./desk-store";
+import type { DeskState, DeskStore } from "./desk-state";
 import { viewOf as deskView } from "./testing/view";
 import { DeskContext } from "./use-desk";
 import { usePartner } from "./use-partner";

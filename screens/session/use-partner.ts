@@ -4,7 +4,7 @@ import { useStore } from "zustand";
 import { type JointSession, jointRests, jointSession, type RestsByRound, sameValue } from "@/core";
 import { useLatest } from "@/ui/use-latest";
 import { type ComputedSession, computeSession, type SessionView } from "@/views";
-import type { Selection } from "./desk-store";
+import type { Selection } from "./desk-state";
 import { createPartner, NO_PARTNER, type PartnerStore } from "./partner-store";
 import { useDesk } from "./use-desk";
 

@@ -3,7 +3,7 @@
 import { NO_OWN_EXERCISES } from "../../contract/catalogue";
 import { DEFAULT_SETTINGS, type PlanDocument } from "../../core";
 import { BOATHOUSE } from "../../core/testing/helpers";
-import type { WeeksView } from "../weeks";
+import type { WeeksView } from "../weeks-context";
 
 export const weeksViewOf = (document: PlanDocument, more: Partial<WeeksView> = {}): WeeksView => ({
   today: document.startDate,

@@ -6,30 +6,28 @@
  * or one or more lifts joined by ` + `. A lift joins the block above when its label says so (`B2`) or it starts with `+`.
  */
 import { type Catalogue, findExercise, offerExercises, type UsageCounts } from "../../exercise";
-import { entryAt, firstOf, lastOf, valueAt } from "../../lists";
+import { entryAt, lastOf, valueAt } from "../../lists";
 import { sameValue } from "../../same";
 import { runSteps, type Steps } from "../../steps";
 import type { WeightUnit } from "../../units";
 import {
   type Block,
-  type BlockIntent,
   blockLetter,
   DOCUMENT_VERSION,
-  type Drill,
   LIMITS,
   type LoadRule,
   type NamedPlace,
-  type RestAmount,
   type RoundRest,
-  type RoundStop,
   type Rounds,
-  type Segment,
   type SessionDocument,
   type Slot,
   type Span,
   type WarmUp,
   type WorkSet,
 } from "../grammar";
+import type { DraftSlot } from "./draft";
+import { bindLabel, finishSet, finishSlot, type MakeId, roundRest } from "./finish-slot";
+import { emptyHeader, type Header, readGym, readHeader, readQuotedOrWord, readWarmUp } from "./header";
 import type { ExerciseLookup } from "./lift-name";
 import {
   normalise,
@@ -39,8 +37,8 @@ import {
   ShorthandProblem,
   type UnknownName,
 } from "./scanner";
-import { type DraftSet, type DraftSlot, readCell, readSlot } from "./slot-line";
-import { readReps, readSeconds } from "./tokens";
+import { readCell, readSlot } from "./slot-line";
+import { readSeconds } from "./tokens";
 
 export interface ParsedSession {
   readonly document: SessionDocument;
@@ -53,9 +51,6 @@ export interface ParsedSession {
   readonly notes: readonly ShorthandNote[];
 }
 
-/** Makes ids for what is new. Passed in, so that parsing is deterministic. */
-export type MakeId = () => string;
-
 interface DraftBlock {
   letter: string | null;
   header: Header;
@@ -64,24 +59,6 @@ interface DraftBlock {
   /** A lift of it was written and does not read: what hangs on that is not called wrong too. */
   hasUnread: boolean;
 }
-
-interface Header {
-  intent: BlockIntent | null;
-  within: number | null;
-  rounds: Span | null;
-  stop: RoundStop;
-  methodId: string | null;
-  finisher: boolean;
-}
-
-const emptyHeader = (): Header => ({
-  intent: null,
-  within: null,
-  rounds: null,
-  stop: { kind: "coach" },
-  methodId: null,
-  finisher: false,
-});
 
 /** Parses the text of a whole session; `usual` says which lifts are usual here. Never throws on any text. */
 export function parseSession(
@@ -383,156 +360,6 @@ class SessionReader {
           : { kind: "fixed", count: roundCount };
     return { id: makeId(), rounds, restAfterRound, intent, methodId, slots };
   }
-}
-
-function bindLabel(rule: LoadRule, labels: Map<string, string>, scanner: Scanner): LoadRule {
-  if (rule.kind !== "ofSlot" || !rule.slotId.startsWith("label:")) return rule;
-  const label = rule.slotId.slice("label:".length);
-  const slotId = labels.get(label);
-  if (!slotId) {
-    const at = Math.max(0, scanner.text.toUpperCase().indexOf(label));
-    scanner.failAt(
-      at,
-      label.length,
-      `the label of a lift in this session (${[...labels.keys()].slice(0, 6).join(", ")})`,
-    );
-  }
-  return { ...rule, slotId };
-}
-
-function roundRest(slot: DraftSlot, rounds: number, withinTime: boolean, scanner: Scanner): RoundRest {
-  const rests = slot.rest!;
-  if ("partnersLeastSeconds" in rests) return { kind: "partnersWork", leastSeconds: rests.partnersLeastSeconds };
-  if (rests.length === 1) return { kind: "each", rest: firstOf(rests) };
-  if (!withinTime && rests.length !== rounds - 1) {
-    scanner.failWord(
-      slot.restAt,
-      `${rounds - 1} rests for ${rounds} rounds: none follows the last (${rests.length} are written)`,
-    );
-  }
-  return { kind: "list", rests };
-}
-
-function slotRest(slot: DraftSlot, rounds: number, isLast: boolean): Slot["restAfter"] {
-  if (isLast) return null;
-  const rests: readonly RestAmount[] | null =
-    slot.transition ?? (slot.rest && "partnersLeastSeconds" in slot.rest ? null : slot.rest);
-  if (!rests) return null;
-  if (rests.length === 1) return { kind: "each", rest: firstOf(rests) };
-  const padded = Array.from({ length: rounds }, (_, i) => entryAt(rests, Math.min(i, rests.length - 1)));
-  return { kind: "list", rests: padded };
-}
-
-function finishSlot(
-  draft: DraftSlot,
-  id: string,
-  rounds: number,
-  withinTime: boolean,
-  isLast: boolean,
-  bind: (rule: LoadRule) => LoadRule,
-  makeId: MakeId,
-): Slot {
-  const count = withinTime ? draft.sets.length : rounds;
-  const sets = Array.from({ length: count }, (_, round) => {
-    const set = draft.sets[round] ?? null;
-    return set && finishSet(set, makeId, bind);
-  });
-  return {
-    id,
-    lineage: lineageOf(draft.exerciseId, draft.setup),
-    exerciseId: draft.exerciseId,
-    laterality: draft.laterality,
-    setup: draft.setup,
-    cues: draft.cues,
-    ramp: draft.ramp,
-    rule: null,
-    sets,
-    restAfter: slotRest(draft, rounds, isLast),
-  };
-}
-
-/** Set-up values that fit the machine to the body, or that the load accounts for: they leave sets comparable. */
-const COMPARABLE_ANYWAY: ReadonlySet<string> = new Set(["seat", "pin", "pad", "angle"]);
-
-/** The lift whose record a new slot continues until a coach says otherwise: the exercise in the set-up that matters to it. */
-export function lineageOf(exerciseId: string, setup: Slot["setup"]): string {
-  const matters = setup.filter(({ name }) => !COMPARABLE_ANYWAY.has(name.toLowerCase()));
-  const values = matters.map(({ name, value }) => `${name}=${value}`.toLowerCase()).sort();
-  return values.length === 0 ? exerciseId : `${exerciseId}|${values.join("|")}`;
-}
-
-function finishSet(draft: DraftSet, makeId: MakeId, bind: (rule: LoadRule) => LoadRule): WorkSet {
-  const segments: Segment[] = draft.segments.map((segment) => ({ ...segment, id: makeId(), load: bind(segment.load) }));
-  return { id: makeId(), role: draft.role, stop: draft.stop, segments };
-}
-
-function readHeader(s: Scanner): Header {
-  const header = emptyHeader();
-  while (!s.atEnd) {
-    s.eat(/,/y);
-    if (s.eat(/method\b:? /iy)) header.methodId = readQuotedOrWord(s, /,/);
-    else if (s.eat(/circuit\b/iy)) header.intent = "circuit";
-    else if (s.eat(/pre-?exhaust\b/iy)) header.intent = "pre-exhaust";
-    else if (s.eat(/finisher\b/iy)) header.finisher = true;
-    else if (s.eat(/(?:rounds )?within\b/iy)) header.within = readSeconds(s, "the rounds");
-    else if (s.eat(/stop below (?:rir ?)?(?=\d)/iy))
-      header.stop = { kind: "belowRir", rir: Number(s.eat(/\d+(\.\d+)?/y)![0]) };
-    else if (s.eat(/stop (?:at )?reps ?(?:down |-) ?(?=\d)/iy)) {
-      header.stop = { kind: "repsDown", percent: Number(s.eat(/\d+(\.\d+)?/y)![0]) };
-      s.eat(/%/y);
-    } else {
-      const rounds = s.peek(/\d/y) ? readReps(s) : null;
-      if (!rounds || !s.eat(/rounds?\b/iy)) {
-        s.fail("what holds for the block: circuit, pre-exhaust, finisher, 4 rounds, within 12min, stop below rir1");
-      }
-      if (rounds.high > LIMITS.rounds) s.fail(`at most ${LIMITS.rounds} rounds`);
-      header.rounds = rounds;
-    }
-  }
-  return header;
-}
-
-function readWarmUp(s: Scanner): WarmUp {
-  let pulseRaiser: WarmUp["pulseRaiser"] = null;
-  const drills: Drill[] = [];
-  do {
-    if (s.atEnd) break;
-    if (s.peek(/\d+(\.\d+)? ?(min|s)/iy)) {
-      const seconds = readSeconds(s, "the warm-up");
-      // A comma parts drills where what follows it is one; else it belongs to what is done.
-      pulseRaiser = {
-        seconds,
-        what: (s.eat(/(?:[^;,]|,(?! ?[^;,\d][^;,]* (?:\d+ ?x ?)?\d+ ?(?:s|sec)?\s*(?:[;,]|$)))*/y)?.[0] ?? "").trim(),
-      };
-      continue;
-    }
-    const drill = s.eat(/([^;,\d][^;,]*?) (?:(\d+) ?x ?)?(\d+) ?(s\b|sec\b)?(?=\s*([;,]|$))/iy);
-    if (!drill) s.fail("minutes of easy work, or a drill with its amount, such as Band pull-apart 2x15");
-    const figure = Number(drill[3]);
-    const sets = Number(drill[2] ?? 1);
-    if (sets < 1 || sets > 10 || figure < 1 || figure > LIMITS.reps) s.fail("a drill of 1 to 10 sets");
-    drills.push({
-      name: drill[1]!.trim(),
-      sets,
-      amount: drill[4] ? { kind: "seconds", seconds: figure } : { kind: "reps", reps: figure },
-    });
-  } while (s.eat(/[;,]/y));
-  return { pulseRaiser, drills };
-}
-
-function readQuotedOrWord(s: Scanner, until?: RegExp): string {
-  const match = s.eat(until ? /"([^"]{1,200})"|([^\s,]{1,200})/y : /"([^"]{1,200})"|(\S{1,200})/y);
-  if (!match) s.fail("a name");
-  return match[1] ?? match[2]!;
-}
-
-/** The gym that a text names, by its id; without a list of gyms the name stands for itself. */
-function readGym(s: Scanner, gyms: readonly NamedPlace[]): string {
-  const start = s.position;
-  const name = readQuotedOrWord(s);
-  if (gyms.length === 0) return name;
-  const found = gyms.find((gym) => gym.name.toLowerCase() === name.toLowerCase() || gym.id === name);
-  return found?.id ?? s.failAt(start, name.length, `a gym of this studio: ${gyms.map((gym) => gym.name).join(", ")}`);
 }
 
 /** The studio's lookup of names: what is not sure is offered, and kept under its name unless `keepsUnknown` is off. */

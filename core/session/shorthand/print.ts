@@ -1,28 +1,36 @@
 /** Document → shorthand in its one normal form. `parseSession(printSession(x))` equals x but for ids. */
-import { type Catalogue, exerciseOrThrow, isPlaceholder, type SetupValue } from "../../exercise";
+import { type Catalogue, exerciseOrThrow, isPlaceholder } from "../../exercise";
 import { firstOf } from "../../lists";
 import { sameValue } from "../../same";
-import { decimal, type Weight } from "../../units";
+import { decimal } from "../../units";
 import {
-  type AddedResistance,
-  type Amount,
   allBlocks,
   type Block,
   blockLetter,
-  type LoadChange,
   type LoadRule,
   type NamedPlace,
-  type Phase,
-  type RestAmount,
   type Segment,
   type SessionDocument,
   type Slot,
-  type Span,
   slotLabels,
-  type Tempo,
   type WarmUp,
   type WorkSet,
 } from "../grammar";
+import {
+  printAmount,
+  printBeside,
+  printChange,
+  printDuration,
+  printLoad,
+  printRest,
+  printSetup,
+  printSpan,
+  printTempo,
+  printWeight,
+  quoteIfNeeded,
+  TRANSITION_LIMIT_SECONDS,
+} from "./print-parts";
+import { bare, type Clause, planRounds, type RoundPlan } from "./round-plan";
 
 /** The whole session as text, one lift a line, blocks apart by an empty line. */
 export function printSession(
@@ -48,12 +56,6 @@ export function printSession(
   });
   return [...(head.length > 0 ? [head.join("\n")] : []), ...blocks].join("\n\n");
 }
-
-function printDuration(seconds: number): string {
-  return seconds % 60 === 0 && seconds > 0 ? `${seconds / 60}min` : `${decimal(seconds)}s`;
-}
-
-const quoteIfNeeded = (name: string): string => (/^[^\s"]+$/.test(name) ? name : `"${name}"`);
 
 const printWarmUp = (warmUp: WarmUp): string => `warm-up ${printWarmUpParts(warmUp)}`.trimEnd();
 
@@ -131,146 +133,10 @@ function printRamp(ramp: Exclude<Slot["ramp"], { kind: "none" }>): string {
   return `ramp(${steps.join(", ")})`;
 }
 
-/** Up to 15 s a rest inside a round is a transition. */
-export const TRANSITION_LIMIT_SECONDS = 15;
-
 function printSlotRest(rest: NonNullable<Slot["restAfter"]>): string {
   const rests = rest.kind === "each" ? [rest.rest] : rest.rests;
   const short = rests.every((r) => (r.kind === "seconds" ? r.seconds : r.high) <= TRANSITION_LIMIT_SECONDS);
   return `${short ? "h" : "r"}${rests.map(printRest).join(",")}`;
-}
-
-export const printRest = (rest: RestAmount): string =>
-  rest.kind === "seconds" ? decimal(rest.seconds) : `${decimal(rest.low)}-${decimal(rest.high)}`;
-
-/** How a slot's rounds are written: one base set, lists where only the reps or only the loads differ, clauses for the rest. */
-interface RoundPlan {
-  readonly base: WorkSet;
-  readonly reps: readonly string[] | null;
-  readonly loads: readonly (LoadRule | null)[] | null;
-  readonly rirs: readonly (Span | null)[] | null;
-  readonly step: LoadChange | null;
-  readonly clauses: readonly Clause[];
-}
-
-interface Clause {
-  readonly selector: string;
-  readonly from: WorkSet;
-  readonly to: WorkSet | null;
-}
-
-const bare = (set: WorkSet): unknown => ({
-  ...set,
-  id: "",
-  segments: set.segments.map((segment) => ({ ...segment, id: "" })),
-});
-/** Whether two sets ask for the same, ids aside. */
-export const sameSet = (a: WorkSet | null, b: WorkSet | null): boolean =>
-  a === null || b === null ? a === b : sameValue(bare(a), bare(b));
-
-function withFirst(set: WorkSet, change: Partial<Segment>): WorkSet {
-  return { ...set, segments: [{ ...firstOf(set.segments), ...change }, ...set.segments.slice(1)] };
-}
-
-function planRounds(sets: Slot["sets"]): RoundPlan {
-  const firstIndex = sets.findIndex((set) => set !== null);
-  // A set-up on the lift's own line is the slot's; one round's own set-up is always a clause.
-  const base = withFirst(sets[firstIndex]!, { setup: null });
-  const firsts = sets.map((set) => set?.segments[0] ?? null);
-  const reps = repsList(sets, base);
-  const step = stepOf(firsts, firstIndex);
-  const loads = step ? null : loadList(firsts);
-  const rirs = loads || step ? null : rirList(firsts);
-  const clauses: Clause[] = [];
-  for (let round = 0; round < sets.length; ) {
-    const expected = expectedSet(base, round, firsts, { reps, step, loads, rirs }, firstIndex);
-    const actual = sets[round] ?? null;
-    if (sameSet(expected, actual)) {
-      round++;
-      continue;
-    }
-    let end = round + 1;
-    while (
-      end < sets.length &&
-      sameSet(sets[end] ?? null, actual) &&
-      sameSet(expectedSet(base, end, firsts, { reps, step, loads, rirs }, firstIndex), expected)
-    )
-      end++;
-    clauses.push({ selector: selectorFor(round, end, sets.length), from: expected ?? base, to: actual });
-    round = end;
-  }
-  return { base, reps, loads, rirs, step, clauses };
-}
-
-function selectorFor(from: number, end: number, count: number): string {
-  if (end === count) return end - from === 1 ? "last:" : `last ${end - from}:`;
-  return end - from === 1 ? `round ${from + 1}:` : `rounds ${from + 1}-${end}:`;
-}
-
-interface Lists {
-  reps: readonly string[] | null;
-  step: LoadChange | null;
-  loads: readonly (LoadRule | null)[] | null;
-  rirs: readonly (Span | null)[] | null;
-}
-
-function expectedSet(
-  base: WorkSet,
-  round: number,
-  firsts: (Segment | null)[],
-  lists: Lists,
-  firstIndex: number,
-): WorkSet | null {
-  const own = firsts[round];
-  const change: { -readonly [K in keyof Segment]?: Segment[K] } = {};
-  if (lists.reps) {
-    if (!own) return null;
-    change.amount = own.amount;
-  }
-  if (lists.step && round > firstIndex) change.load = { kind: "fromRound", change: lists.step };
-  if (lists.loads) change.load = own?.load ?? firstOf(base.segments).load;
-  if (lists.rirs) change.rir = own?.rir ?? firstOf(base.segments).rir;
-  return withFirst(base, change);
-}
-
-function repsList(sets: Slot["sets"], base: WorkSet): string[] | null {
-  const amounts = sets.map((set) => set?.segments[0]?.amount ?? null);
-  if (base.stop.kind === "repTotal" || sets.some((set) => set && set.stop.kind !== base.stop.kind)) return null;
-  if (sets.some((set) => set && firstOf(set.segments).rom !== firstOf(base.segments).rom)) return null;
-  if (firstOf(base.segments).rom !== "full") return null;
-  if (amounts.every((amount) => amount && sameValue(amount, amounts[0]))) return null;
-  const listable = amounts.every(
-    (amount) => amount === null || ["reps", "maxReps", "toFailure", "seconds", "metres"].includes(amount.kind),
-  );
-  return listable ? amounts.map((amount) => (amount ? printAmount(amount, "full") : "-")) : null;
-}
-
-function stepOf(firsts: (Segment | null)[], firstIndex: number): LoadChange | null {
-  const later = firsts.slice(firstIndex + 1).filter((segment) => segment !== null);
-  const first = later[0]?.load;
-  if (first?.kind !== "fromRound" || firsts[firstIndex]!.load.kind === "fromRound") return null;
-  return later.every((segment) => sameValue(segment.load, first)) ? first.change : null;
-}
-
-const LISTED = new Set(["fixed", "percentOfMax", "percentOfTop"]);
-
-function loadList(firsts: (Segment | null)[]): (LoadRule | null)[] | null {
-  const said = firsts.filter((segment) => segment !== null);
-  const first = firstOf(said).load;
-  if (said.every((segment) => sameValue(segment.load, first)) || !LISTED.has(first.kind)) return null;
-  const sameKind = said.every(
-    ({ load }) =>
-      load.kind === first.kind &&
-      (load.kind !== "fixed" || first.kind !== "fixed" || load.weight.unit === first.weight.unit),
-  );
-  return sameKind ? firsts.map((segment) => segment?.load ?? null) : null;
-}
-
-function rirList(firsts: (Segment | null)[]): (Span | null)[] | null {
-  if (firsts.some((segment) => segment && (segment.load.kind !== "byEffort" || !segment.rir))) return null;
-  const said = firsts.filter((segment) => segment !== null);
-  if (said.every((segment) => sameValue(segment.rir, firstOf(said).rir))) return null;
-  return firsts.map((segment) => segment?.rir ?? firstOf(said).rir);
 }
 
 function printCount(block: Block, slot: Slot, plan: RoundPlan): string {
@@ -284,83 +150,6 @@ function printCount(block: Block, slot: Slot, plan: RoundPlan): string {
   if (plan.reps && rounds.kind !== "range") return plan.reps.join(",");
   if (plan.reps) return count + plan.reps.join(",");
   return count + printAmount(firstOf(plan.base.segments).amount, firstOf(plan.base.segments).rom);
-}
-
-export const printSpan = (span: Span): string =>
-  span.low === span.high ? decimal(span.low) : `${decimal(span.low)}-${decimal(span.high)}`;
-
-export function printAmount(amount: Amount, rom: Segment["rom"]): string {
-  const partials = rom === "full" ? "" : ` partials ${rom}`;
-  switch (amount.kind) {
-    case "reps":
-      return printSpan(amount.reps) + partials;
-    case "maxReps":
-      return `AMRAP${partials}`;
-    case "toFailure":
-      return `F${partials}`;
-    case "seconds":
-      return `${decimal(amount.seconds)}s`;
-    case "metres":
-      return `${decimal(amount.metres)}m`;
-    case "hold":
-      return `hold ${decimal(amount.seconds)}s ${amount.position}`;
-  }
-}
-
-const printWeight = (w: Weight): string => `${w.amount}${w.unit}`;
-
-function printChange(change: LoadChange): string {
-  if (change.kind === "percent") return `${change.percent < 0 ? "-" : "+"}${decimal(Math.abs(change.percent))}%`;
-  return `${change.sign < 0 ? "-" : "+"}${printWeight(change.weight)}`;
-}
-
-function printLoad(load: LoadRule, rir: Span | null, labels: ReadonlyMap<string, string>): string | null {
-  switch (load.kind) {
-    case "unsaid":
-      return null;
-    case "ofNext":
-      return `@next${load.percent < 0 ? "-" : "+"}${decimal(Math.abs(load.percent))}%`;
-    case "fixed":
-      return `@${printWeight(load.weight)}`;
-    case "percentOfMax":
-      return `@${decimal(load.percent)}%`;
-    case "percentOfTop":
-      return `@${decimal(load.percent)}%top`;
-    case "repMax":
-      return `@${load.reps}RM`;
-    case "byEffort":
-      return `@RIR${rir ? printSpan(rir) : "2"}`;
-    case "bodyweight":
-      return `@BW${load.added ? `${load.sign < 0 ? "-" : "+"}${printWeight(load.added)}` : ""}`;
-    case "ofSlot":
-      return `@${load.share === 1 ? "=" : decimal(load.share)}${labels.get(load.slotId) ?? "?"}`;
-    case "fromSegment":
-      return printChange(load.change);
-    case "fromRound":
-      return `${printChange(load.change)}/round`;
-  }
-}
-
-function printBeside(beside: AddedResistance): string {
-  if (beside.kind === "band") return `&${beside.count > 1 ? `${beside.count} ` : ""}band ${beside.name}`;
-  return `&${beside.kind === "other" ? beside.name : beside.kind} ${printWeight(beside.weight)}`;
-}
-
-const printSetup = (setup: readonly SetupValue[]): string =>
-  `[${setup.map(({ name, value }) => `${name} ${value}`.trim()).join(", ")}]`;
-
-/** `t3-1-1-0`; phases that are unsaid at the end are left off, others are `?`. */
-export function printTempo(tempo: Tempo): string {
-  const phases = [tempo.lower, tempo.pauseBottom, tempo.lift, tempo.pauseTop];
-  while (phases.at(-1) === null) phases.pop();
-  return `t${phases.map(printPhase).join("-")}`;
-}
-
-function printPhase(phase: Phase): string {
-  if (phase === null) return "?";
-  if (phase.kind === "fast") return "X";
-  const { low, high } = phase.seconds;
-  return low === high ? decimal(low) : `${decimal(low)}..${decimal(high)}`;
 }
 
 function printFirstSegment(plan: RoundPlan, labels: ReadonlyMap<string, string>): string[] {

@@ -1,0 +1,194 @@
+"use client";
+import { useEffect, useState } from "react";
+import { shownSession } from "@/contract";
+import { exerciseOrThrow, formatClock, printAmount, printSpan, tempoInForce, tempoPhases } from "@/core";
+import { nowMs } from "@/device/clock";
+import type { FloorView } from "@/views";
+import { useNow } from "./use-now";
+import { nameOf, type Stop } from "./work-parts";
+
+export function amountWords(stop: Stop, view: FloorView): string {
+  const aim = view.shown.loads[stop.segment.id]?.aimReps;
+  if (stop.move.set.stop.kind === "repTotal") return `${stop.move.set.stop.total} in all`;
+  return stop.segment.amount.kind === "reps" && aim ? String(aim) : printAmount(stop.segment.amount, stop.segment.rom);
+}
+
+/** The move that is being done: reps as large as the load, how to build it, the tempo or the clock. */
+export function InHand({
+  view,
+  stop,
+  fromEmpty,
+  onBegin,
+  watch,
+  timed: seconds,
+  onTimed,
+}: {
+  view: FloorView;
+  stop: Stop;
+  /** Nothing of the ramp is on the bar. */
+  fromEmpty: boolean;
+  onBegin: () => void;
+  watch: React.RefObject<(() => number | null) | null>;
+  timed: number | null;
+  onTimed: (seconds: number | null) => void;
+}) {
+  const { segment } = stop;
+  const shown = view.shown.loads[segment.id];
+  const exercise = exerciseOrThrow(shownSession(view.shown).catalogue, segment.exerciseId ?? stop.move.slot.exerciseId);
+  const [figure, ...unit] = (shown?.words ?? "").split(" ").reverse();
+  const hasUnit = figure === "kg" || figure === "lb";
+  const timed = segment.amount.kind === "seconds" || segment.amount.kind === "hold";
+  const tempo = tempoInForce(stop.move.set.segments, stop.move.set.segments.indexOf(segment));
+  return (
+    <section aria-label="In hand" className="flex gap-4">
+      <span aria-hidden className="relative ml-[13px] flex w-6 shrink-0 justify-center">
+        <span className="absolute inset-y-0 w-[3px] bg-[var(--floor-line)]" />
+        <span className="relative mt-14 size-6 rounded-full bg-[var(--floor-now)]" />
+      </span>
+      <div className="min-w-0 flex-1 pb-4">
+        <h2 className="text-[26px] leading-tight font-bold">
+          {nameOf(view, exercise.id)}
+          {stop.side ? <span className="text-[var(--floor-now)]"> {stop.side}</span> : null}
+        </h2>
+        <p className="mt-1 flex flex-wrap items-baseline gap-x-6">
+          <span>
+            <span className="text-[72px] leading-none font-bold tracking-tight">
+              {amountWords(stop, view).replace(/s$/, "")}
+            </span>
+            <span className="ml-1.5 text-lg text-[var(--floor-quiet)]">
+              {timed ? "s" : segment.rir ? `keep ${printSpan(segment.rir)}` : "reps"}
+            </span>
+          </span>
+          <span>
+            <span className="text-[72px] leading-none font-bold tracking-tight">
+              {(hasUnit ? unit.reverse().join(" ") : shown?.words) || "–"}
+            </span>
+            <span className="ml-1.5 text-lg text-[var(--floor-quiet)]">{hasUnit ? figure : ""}</span>
+          </span>
+        </p>
+        <p className="mt-1 text-lg text-[var(--floor-quiet)]">
+          {[
+            shown?.build && (shown.change && !fromEmpty ? `${shown.build}: ${shown.change}` : shown.build),
+            ...stop.move.slot.setup.map((value) => `${value.name} ${value.value}`),
+            ...stop.move.slot.cues,
+          ]
+            .filter(Boolean)
+            .join(" · ")}
+        </p>
+        {segment.amount.kind === "seconds" || segment.amount.kind === "hold" ? (
+          <Stopwatch
+            seconds={segment.amount.seconds}
+            onBegin={onBegin}
+            watch={watch}
+            stopped={seconds}
+            onStopped={onTimed}
+          />
+        ) : tempo ? (
+          <Pacer phases={tempoPhases(tempo, view.shown.settings)} onBegin={onBegin} />
+        ) : null}
+      </div>
+    </section>
+  );
+}
+
+const PHASE_WORDS = { lower: "lower", bottom: "pause", lift: "lift", top: "squeeze" } as const;
+
+/** The tempo as a curve with a bead running along it, counting reps, from the tap on it. */
+function Pacer({ phases, onBegin }: { phases: ReturnType<typeof tempoPhases>; onBegin: () => void }) {
+  const [startedMs, setStarted] = useState<number | null>(null);
+  const now = useNow(startedMs !== null);
+  const total = phases.reduce((sum, phase) => sum + phase.seconds, 0);
+  const elapsed = startedMs === null ? 0 : Math.max(0, (now - startedMs) / 1000);
+  const inRep = elapsed % total;
+  let from = 0;
+  let y = 10;
+  let path = "M4 10";
+  let bead = { x: 4, y: 10, words: "tap to pace" };
+  for (const phase of phases) {
+    const x0 = 4 + (from / total) * 252;
+    const x1 = 4 + ((from + phase.seconds) / total) * 252;
+    const next = phase.name === "lower" ? 44 : phase.name === "lift" ? 10 : y;
+    path += `C${(x0 + x1) / 2} ${y} ${(x0 + x1) / 2} ${next} ${x1} ${next}`;
+    if (startedMs !== null && inRep >= from && inRep < from + phase.seconds) {
+      const part = (inRep - from) / phase.seconds;
+      const smooth = part * part * (3 - 2 * part);
+      bead = {
+        x: x0 + (x1 - x0) * part,
+        y: y + (next - y) * smooth,
+        words: `${PHASE_WORDS[phase.name]} · rep ${Math.floor(elapsed / total) + 1}`,
+      };
+    }
+    from += phase.seconds;
+    y = next;
+  }
+  return (
+    <button
+      type="button"
+      onClick={() => {
+        if (startedMs === null) onBegin();
+        setStarted(startedMs === null ? nowMs() : null);
+      }}
+      className="mt-2 block w-full rounded-lg bg-[var(--floor-raised)] px-2 py-2 text-left"
+    >
+      <svg viewBox="0 0 260 54" className="block w-full" aria-hidden>
+        <path d={path} fill="none" stroke="var(--floor-plan)" strokeWidth={3} />
+        <rect x={bead.x - 5} y={bead.y - 5} width={10} height={10} fill="var(--floor-now)" />
+      </svg>
+      <span className="text-lg font-semibold text-[var(--floor-now)]">{bead.words}</span>
+    </button>
+  );
+}
+
+/** Times a hold or a timed set; what it shows when it is stopped, or when the set is done, is what is kept. */
+function Stopwatch({
+  seconds,
+  onBegin,
+  watch,
+  stopped,
+  onStopped,
+}: {
+  seconds: number;
+  onBegin: () => void;
+  watch: React.RefObject<(() => number | null) | null>;
+  stopped: number | null;
+  onStopped: (seconds: number | null) => void;
+}) {
+  const [startedMs, setStarted] = useState<number | null>(null);
+  const now = useNow(startedMs !== null);
+  const elapsed = startedMs === null ? 0 : Math.max(0, (now - startedMs) / 1000);
+  useEffect(() => {
+    watch.current = () => (startedMs === null ? null : Math.max(0, Math.round((nowMs() - startedMs) / 1000)));
+    return () => {
+      watch.current = null;
+    };
+  }, [startedMs, watch]);
+  const words =
+    startedMs === null
+      ? stopped === null
+        ? "tap to start the clock"
+        : "stopped; tap to time it again"
+      : elapsed >= seconds
+        ? "time; tap to stop"
+        : "working; tap to stop";
+  return (
+    <button
+      type="button"
+      onClick={() => {
+        if (startedMs === null) {
+          onBegin();
+          onStopped(null);
+          setStarted(nowMs());
+        } else {
+          onStopped(watch.current?.() ?? null);
+          setStarted(null);
+        }
+      }}
+      className="mt-2 flex min-h-[64px] w-full items-center justify-between rounded-lg bg-[var(--floor-raised)] px-4 text-lg"
+    >
+      <span>{words}</span>
+      <span className="text-3xl font-bold text-[var(--floor-now)]">
+        {formatClock(Math.max(0, startedMs === null ? (stopped ?? seconds) : elapsed))}
+      </span>
+    </button>
+  );
+}

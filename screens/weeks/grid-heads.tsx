@@ -1,0 +1,152 @@
+"use client";
+import { useDraggable, useDroppable } from "@dnd-kit/core";
+import { clsx } from "clsx";
+import { firstWeekOf, type PlanDay, type PlanPhase, phaseWords, WEEKDAYS } from "@/core";
+import { useDates } from "@/parts/region";
+import { dragData } from "@/ui/drag";
+import { PhaseEdge } from "./phase-edge";
+import type { Weeks } from "./use-weeks";
+
+/** What is dragged by a pointer; the side panels do the same by keyboard. */
+export type Dragged =
+  | { readonly kind: "lift"; readonly dayId: string; readonly slotId: string }
+  | { readonly kind: "day"; readonly dayId: string };
+
+export type Target =
+  | { readonly kind: "day"; readonly dayId: string }
+  | { readonly kind: "weekday"; readonly weekday: number };
+
+const moved = (transform: { x: number; y: number } | null) =>
+  transform
+    ? { transform: `translate(${transform.x}px, ${transform.y}px)`, position: "relative" as const, zIndex: 20 }
+    : undefined;
+
+export function LiftHead({ name, dayId, slotId }: { name: string; dayId: string; slotId: string }) {
+  const data: Dragged = { kind: "lift", dayId, slotId };
+  const { setNodeRef, listeners, transform } = useDraggable({ id: `lift ${dayId} ${slotId}`, data });
+  return (
+    <span
+      ref={setNodeRef}
+      {...listeners}
+      style={moved(transform)}
+      className="block cursor-grab touch-none font-semibold leading-tight"
+    >
+      {name}
+    </span>
+  );
+}
+
+export function DayHead({
+  day,
+  name,
+  isHere,
+  onSelect,
+}: {
+  day: PlanDay;
+  /** Of its session, or of those that stand on it in turn. */
+  name: string;
+  isHere: boolean;
+  onSelect: () => void;
+}) {
+  const { timeWords } = useDates();
+  const data: Dragged = { kind: "day", dayId: day.id };
+  const drag = useDraggable({ id: `day ${day.id}`, data });
+  const target: Target = { kind: "day", dayId: day.id };
+  const drop = useDroppable({ id: `into ${day.id}`, data: target });
+  const isOver = drop.isOver && dragData<Dragged>(drop.active)?.kind === "lift";
+  return (
+    <span ref={drop.setNodeRef} className={clsx("block", isOver && "bg-indigo-tint")}>
+      <button
+        ref={drag.setNodeRef}
+        {...drag.listeners}
+        type="button"
+        aria-pressed={isHere}
+        onClick={onSelect}
+        style={moved(drag.transform)}
+        className={clsx(
+          "block min-h-7 w-full touch-none text-left",
+          isHere ? "outline outline-2 outline-indigo" : "hover:bg-indigo-tint",
+        )}
+      >
+        <span className="font-bold">
+          {day.placed.kind === "weekday" ? WEEKDAYS[day.placed.weekday]!.slice(0, 3) : ""}
+          {day.timeOfDay === null ? "" : ` ${timeWords(day.timeOfDay)}`}
+        </span>{" "}
+        <span className="narrow font-normal">
+          {name}
+          {day.lastWeek === null ? "" : `, to week ${day.lastWeek + 1}`}
+        </span>
+      </button>
+    </span>
+  );
+}
+
+/** The days of the week, those that are trained filled; a day of the plan is put on one of them. */
+export function WeekdayStrip({ days }: { days: readonly PlanDay[] }) {
+  const taken = new Set(days.flatMap(({ placed }) => (placed.kind === "weekday" ? [placed.weekday] : [])));
+  return (
+    <span className="flex gap-0.5" aria-hidden>
+      {WEEKDAYS.map((name, weekday) => (
+        <WeekdayPlace key={name} name={name} weekday={weekday} isTaken={taken.has(weekday)} />
+      ))}
+    </span>
+  );
+}
+
+function WeekdayPlace({ name, weekday, isTaken }: { name: string; weekday: number; isTaken: boolean }) {
+  const target: Target = { kind: "weekday", weekday };
+  const { setNodeRef, isOver, active } = useDroppable({ id: `weekday ${weekday}`, data: target });
+  const isAsked = isOver && dragData<Dragged>(active)?.kind === "day";
+  return (
+    <span
+      ref={setNodeRef}
+      className={clsx(
+        "narrow inline-flex h-5 w-5 items-center justify-center border text-xs",
+        isTaken ? "border-woad bg-woad-tint font-bold" : "border-line font-normal text-quiet",
+        isAsked && "outline outline-2 outline-indigo",
+      )}
+    >
+      {name.slice(0, 2)}
+    </span>
+  );
+}
+
+export function PhaseRow({ weeks }: { weeks: Weeks }) {
+  const { plan, selection, select } = weeks;
+  const now = weeks.model.columns.findIndex(({ isNow }) => isNow);
+  /** Weeks that have gone by stay. */
+  const leastWeeks = (phase: PlanPhase): number => {
+    const first = firstWeekOf(plan, phase);
+    return Math.max(1, Math.min(phase.weeks, now - first + 1));
+  };
+  return (
+    <tr>
+      <td className="sticky left-0 z-10 pl-3 bg-ground" />
+      {plan.phases.map((phase) => {
+        const isHere = selection?.kind === "phase" && selection.phaseId === phase.id;
+        return (
+          <td key={phase.id} colSpan={phase.weeks} className="relative px-0.5 pt-2">
+            <button
+              type="button"
+              aria-pressed={isHere}
+              onClick={() => select({ kind: "phase", phaseId: phase.id })}
+              className={clsx(
+                "flex min-h-7 w-full items-center gap-2 overflow-hidden whitespace-nowrap border px-1.5 text-left text-xs",
+                phase.kind === "deload" || phase.kind === "peak" || phase.kind === "comeback"
+                  ? "border-weld bg-weld-tint"
+                  : phase.kind === "test"
+                    ? "border-walnut bg-walnut text-ground"
+                    : "border-woad bg-woad-tint",
+                isHere && "outline outline-2 outline-indigo",
+              )}
+            >
+              <span className="font-bold">{phaseWords(phase)}</span>
+              {phase.weeks > 1 ? <span className="narrow">{phase.weeks} weeks</span> : null}
+            </button>
+            <PhaseEdge weeks={weeks} phase={phase} least={leastWeeks(phase)} />
+          </td>
+        );
+      })}
+    </tr>
+  );
+}
