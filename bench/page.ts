@@ -16,6 +16,8 @@ import { webOver } from "./web";
 
 const EDITS = 100;
 const SLOWER = 4;
+/** The pace at which keys are pressed, in ms: a person's, and slow enough that the work of one key never lies in the time of the next. */
+const PACE_MS = { key: 30, digit: 100, edit: 250 };
 /** What a session's page may load beyond the framework's own, in kB as they are sent; twelve of them keep the server's answers. */
 const ALLOWED_KB = 184;
 
@@ -119,7 +121,7 @@ async function editsToPaint(page: Page, url: string): Promise<void> {
   await page.getByRole("textbox", { name: "Rest after each round of block A" }).waitFor();
   for (let key = 0; key < EDITS; key++) {
     await page.keyboard.press("x");
-    await page.waitForTimeout(30);
+    await page.waitForTimeout(PACE_MS.key);
   }
   await page.keyboard.press("Escape");
 
@@ -127,9 +129,9 @@ async function editsToPaint(page: Page, url: string): Promise<void> {
   for (let edit = 0; edit < EDITS + 10; edit++) {
     // The frame of one key is there before the next, whose work would stand before the word of it.
     await page.keyboard.type(String(5 + (edit % 4)));
-    await page.waitForTimeout(100);
+    await page.waitForTimeout(PACE_MS.digit);
     await page.keyboard.press("Enter");
-    await page.waitForTimeout(250);
+    await page.waitForTimeout(PACE_MS.edit);
     if (edit % 10 === 9) await page.keyboard.press("PageUp");
     if (edit % 20 === 19) await page.keyboard.press("ArrowRight");
   }

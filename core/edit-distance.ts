@@ -1,4 +1,5 @@
 import { entryAt } from "./lists";
+
 /** Levenshtein distance: the fewest insertions, deletions and replacements between two texts. */
 export function editDistance(a: string, b: string): number {
   let previous = Array.from({ length: b.length + 1 }, (_, i) => i);

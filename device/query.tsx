@@ -39,7 +39,7 @@ export function replyValue<T>(reply: Reply<T>): T {
 export const apiQuery = <K extends ApiName>(name: K, input: Input<K>) =>
   queryOptions({ queryKey: [name, input] as const, queryFn: async () => replyValue(await callApi(name, input)) });
 
-/** Makes a row of a session that only its plan knows yet. */
+/** The id of a planned session; where only its plan has it so far, its row in the database is created first. */
 export const openSession = async (
   line: Pick<PlannedLine, "sessionId" | "place">,
 ): Promise<{ readonly sessionId: string }> => replyValue(await openPlanned(line));

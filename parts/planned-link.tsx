@@ -13,7 +13,7 @@ interface PlannedLinkProps {
   readonly line: Place;
   /** The page of a session, by its id. */
   readonly hrefOf: (sessionId: string) => string;
-  /** Makes a row of a session that only its plan knows yet. */
+  /** The id of the session; where only its plan has it so far, its row in the database is created first. */
   readonly open: (line: Place) => Promise<{ readonly sessionId: string }>;
   readonly className?: string;
   readonly children: ReactNode;

@@ -121,6 +121,9 @@ export const typedNumber = (
   return whole ? number.integer(message) : number;
 };
 
+/** The name of somebody or something; `missing` asks for it. */
+export const nameField = (missing: string) => yup.string().trim().required(missing).max(120, "At most 120 characters.");
+
 export const emailField = () =>
   yup.string().trim().required("Type the email address.").email("An email address such as kari@example.org.");
 

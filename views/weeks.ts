@@ -1,3 +1,5 @@
+/** A client's weeks: what was done of the plan, what is asked now, and what would be asked in the weeks ahead. */
+
 import {
   absenceOn,
   addDays,

@@ -1,3 +1,5 @@
+/** The words that people put beside the name of a lift: implements, muscles, sides and set-ups. */
+
 import { type Exercise, type Implement, isBodyweight } from "./exercise";
 import type { RegionId } from "./regions";
 import type { Laterality, SetupValue } from "./setup";

@@ -1,9 +1,8 @@
-import { entryAt } from "../lists";
-
 /**
  * The words of an exercise's name, as coaches write them: short forms, plurals, joined and parted spellings come down to one
  * word each, so that two ways of writing a name are the same words. Pure; used on what is typed and on the names themselves.
  */
+import { entryAt } from "../lists";
 
 /** Words that say nothing about the move. */
 const FILLERS = new Set(

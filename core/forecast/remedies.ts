@@ -1,3 +1,5 @@
+/** Which lifts fall short of what is asked, and the load or the rest at which they would not. */
+
 import type { BlockTimeline, Timeline } from "../time";
 import {
   type Changes,
@@ -14,7 +16,7 @@ import type { Reserve } from "./reserve";
 interface ShortSlot {
   readonly slotId: string;
   readonly blockId: string;
-  /** The work that falls short the most. */
+  /** The set or part of it whose expected reps are furthest below what is asked. */
   readonly worst: WorkForecast;
 }
 

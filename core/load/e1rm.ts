@@ -1,10 +1,10 @@
-import type { E1rmFormula } from "../settings";
 /**
  * Estimated one-repetition maximum and its inverse. docs/handbook.md#e1rm.
  *
  * Every formula is a factor f(r) with e1RM = load × f(effective reps), f increasing in r; effective reps are
  * reps + reps in reserve. One rep at RIR 0 is the load itself, whatever the formula.
  */
+import type { E1rmFormula } from "../settings";
 
 export const E1RM_FORMULAS: Readonly<Record<E1rmFormula, string>> = {
   epleyBrzyckiMean: "mean of the linear and the hyperbolic",

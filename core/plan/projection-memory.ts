@@ -1,3 +1,5 @@
+/** What was projected of a plan before, by what it was projected from: a change costs only what hangs on it. */
+
 import {
   type LiftRecord,
   liftRecord,
@@ -33,7 +35,7 @@ export interface ProjectedSession {
   readonly week: number;
   readonly date: string;
   readonly purpose: ExposurePurpose;
-  /** As the plan has it, before its lifts' rules. */
+  /** The session as the plan has it, before the progression rules of its lifts are applied. */
   readonly written: SessionDocument;
   readonly resolved: ResolvedSession;
   readonly next: ReadonlyMap<string, NextPrescription>;

@@ -1,5 +1,6 @@
-import type { MusclePriority } from "../exercise";
 /** Bands of weekly hard sets for a muscle. docs/handbook.md#volume; a coach can change them for a client. */
+import type { MusclePriority } from "../exercise";
+
 export type TrainingAge = "novice" | "intermediate" | "advanced";
 
 export interface SetBand {

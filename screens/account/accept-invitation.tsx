@@ -3,9 +3,9 @@ import * as yup from "yup";
 import { problemOf, send } from "@/device/api";
 import { Button } from "@/ui/button";
 import { TextField } from "@/ui/field";
-import { Form, useCheckedForm } from "@/ui/form";
+import { Form, nameField, useCheckedForm } from "@/ui/form";
 import { Notice } from "@/ui/notice";
-import { ACCOUNT_FORM, AccountFrame, nameField, newPasswordField, SignInLink } from "./frame";
+import { ACCOUNT_FORM, AccountFrame, newPasswordField, SignInLink } from "./frame";
 
 interface Invited {
   readonly studio: string;

@@ -9,8 +9,8 @@ import { type Invitation, InvitationSent } from "@/parts/invitation-sent";
 import { useDates } from "@/parts/region";
 import { Button } from "@/ui/button";
 import { TextField } from "@/ui/field";
-import { emailField, Form, useCheckedForm } from "@/ui/form";
-import { nameField, newPasswordField } from "./frame";
+import { emailField, Form, nameField, useCheckedForm } from "@/ui/form";
+import { newPasswordField } from "./frame";
 import { StudioRegion } from "./region";
 
 /** One's own account: the password, and the devices on which it is open. */

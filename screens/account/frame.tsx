@@ -32,7 +32,5 @@ export const newPasswordField = () =>
     .min(10, "A password of at least 10 characters.")
     .max(200, "At most 200 characters.");
 
-export const nameField = (missing: string) => yup.string().trim().required(missing).max(120, "At most 120 characters.");
-
 /** How the forms of account pages stand. */
 export const ACCOUNT_FORM = "flex flex-col gap-4";

@@ -5,9 +5,9 @@ import { guessRegion, type Region } from "@/core";
 import { problemOf, send } from "@/device/api";
 import { Button } from "@/ui/button";
 import { TextField } from "@/ui/field";
-import { emailField, Form, useCheckedForm } from "@/ui/form";
+import { emailField, Form, nameField, useCheckedForm } from "@/ui/form";
 import { Notice } from "@/ui/notice";
-import { ACCOUNT_FORM, AccountFrame, nameField, newPasswordField, SignInLink } from "./frame";
+import { ACCOUNT_FORM, AccountFrame, newPasswordField, SignInLink } from "./frame";
 import { exampleOf, UnitField } from "./region";
 
 const STUDIO = {

@@ -31,7 +31,7 @@ export function SignIn({ demo, founding }: { demo: readonly DemoAccount[]; found
   const [busy, setBusy] = useState(false);
   const [isFounding, setFounding] = useState(!founding.byEmail);
 
-  /** Signs in; the way to the first page is left open, so that nothing is pressed twice on it. */
+  /** Signs in. It stays busy until the first page is there, so that nothing is pressed twice; a refusal ends that. */
   async function enter({ email, password }: { email: string; password: string }): Promise<FormProblem | null> {
     setBusy(true);
     const reply = await send("/api/sign-in", { email, password });

@@ -5,12 +5,12 @@ import * as yup from "yup";
 import { callApi, problemOf } from "@/device/api";
 import { Button } from "@/ui/button";
 import { SelectField, TextField } from "@/ui/field";
-import { Form, typedOrNull, useCheckedForm } from "@/ui/form";
+import { Form, nameField, typedOrNull, useCheckedForm } from "@/ui/form";
 import { Sheet } from "@/ui/sheet";
 import type { GymView } from "@/views";
 
 const SCHEMA = yup.object({
-  name: yup.string().trim().required("Give the gym a name.").max(120, "At most 120 characters."),
+  name: nameField("Give the gym a name."),
   clientId: typedOrNull(),
   copyOf: typedOrNull(),
 });

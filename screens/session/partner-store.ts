@@ -1,3 +1,5 @@
+/** The session of a client who trains together with the desk’s client. */
+
 import { createStore, type StoreApi } from "zustand/vanilla";
 import { catalogueIn } from "@/contract";
 import { applyEdits, EMPTY_DOCUMENT, writePartnerCell } from "@/core";

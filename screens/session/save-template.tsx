@@ -4,10 +4,10 @@ import type { SessionDocument } from "@/core";
 import { callApi, problemOf } from "@/device/api";
 import { Button } from "@/ui/button";
 import { TextField } from "@/ui/field";
-import { Form, useCheckedForm } from "@/ui/form";
+import { Form, nameField, useCheckedForm } from "@/ui/form";
 import { Sheet } from "@/ui/sheet";
 
-const SCHEMA = yup.object({ name: yup.string().trim().required("Give the template a name.").max(120) });
+const SCHEMA = yup.object({ name: nameField("Give the template a name.") });
 
 /** A session, or a block of it, to start others from. */
 export function SaveTemplate({

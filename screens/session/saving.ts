@@ -1,3 +1,5 @@
+/** Saves what is changed at a desk: on the device at once, on the server half a second after the last change. */
+
 import { presentIds } from "@/contract";
 import { allBlocks, applyEdits, blockLetter, blocksTouched, type Edit, type SessionDocument } from "@/core";
 import { callApi, replySentence } from "@/device/api";

@@ -18,7 +18,7 @@ import { DateField } from "@/parts/date-field";
 import { Button } from "@/ui/button";
 import { chosen, optionsOf } from "@/ui/choice";
 import { SelectField, TextField } from "@/ui/field";
-import { Form, useCheckedForm } from "@/ui/form";
+import { Form, nameField, useCheckedForm } from "@/ui/form";
 import type { WeeksView } from "@/views";
 import { Absences } from "./absences";
 import { PlansCompared } from "./plans-compared";
@@ -116,7 +116,7 @@ export function PlanPanel({ weeks, view }: { weeks: Weeks; view: WeeksView }) {
   );
 }
 
-const TEMPLATE = yup.object({ name: yup.string().trim().required("Give the template a name.").max(120) });
+const TEMPLATE = yup.object({ name: nameField("Give the template a name.") });
 
 /** The plan's phases and days, for other clients to start from. */
 function KeepAsTemplate({ weeks, view }: { weeks: Weeks; view: WeeksView }) {

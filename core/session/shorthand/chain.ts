@@ -1,3 +1,5 @@
+/** Reads the parts of a set that follow each other without rest: "> -20%x8". */
+
 import { LIMITS } from "../grammar";
 import { BARE_WEIGHT, type DraftSegment, emptySegment, UNSAID } from "./draft";
 import { type ExerciseLookup, joinSetup, LINK_NAME_END, readLiftName } from "./lift-name";

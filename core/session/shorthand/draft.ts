@@ -1,3 +1,5 @@
+/** What is read of a lift's line before it has ids. */
+
 import type { Laterality, SetupValue } from "../../exercise";
 import type {
   AddedResistance,

@@ -1,3 +1,5 @@
+/** Makes a slot of a lift's draft: with ids, labels bound and rests. */
+
 import { entryAt, firstOf } from "../../lists";
 import type { LoadRule, RestAmount, RoundRest, Segment, Slot, WorkSet } from "../grammar";
 import type { DraftSet, DraftSlot } from "./draft";

@@ -1,3 +1,5 @@
+/** Reads the lines above the lifts: title, time, gym and warm-up. */
+
 import {
   type BlockIntent,
   type Drill,

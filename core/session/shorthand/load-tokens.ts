@@ -1,3 +1,5 @@
+/** Reads loads, efforts and changes of load as they are written. */
+
 import { firstOf, lastOf } from "../../lists";
 import { decimal, MAX_WEIGHT_KG, massWords, toKg, type Weight, type WeightUnit, weight } from "../../units";
 import type { AddedResistance, LoadChange, LoadRule, Span } from "../grammar";

@@ -1,3 +1,5 @@
+/** What the rounds of a lift have in common, so that a printed line says it once. */
+
 import { firstOf } from "../../lists";
 import { sameValue } from "../../same";
 import type { LoadChange, LoadRule, Segment, Slot, Span, WorkSet } from "../grammar";

@@ -1,3 +1,5 @@
+/** Reads sets and reps as they are written: "4x8", "16,13,10", "30total". */
+
 import type { Laterality } from "../../exercise";
 import { type Amount, LIMITS, type RangeOfMotion, type SetStop, type Span } from "../grammar";
 import type { Scanner } from "./scanner";

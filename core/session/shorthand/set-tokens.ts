@@ -1,3 +1,5 @@
+/** Reads what is said of sets after their scheme, for every round or for some of them. */
+
 import type { SetupValue } from "../../exercise";
 import type { AddedResistance, LoadChange, LoadRule, Span, Tempo } from "../grammar";
 import { readChain } from "./chain";

@@ -1,4 +1,4 @@
-/** The small parts of the shorthand: amounts, loads, tempo, rests. Each reads at the cursor or returns null. */
+/** The small parts of the shorthand: amounts, tempo, rests, set-up. Each reads at the cursor or returns null. */
 
 import type { SetupValue } from "../../exercise";
 import {
