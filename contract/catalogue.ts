@@ -4,6 +4,7 @@ import {
   catalogueOf,
   type ExerciseDefinition,
   exerciseFrom,
+  identityCache,
   SHIPPED_CATALOGUE,
   SHIPPED_EXERCISES,
 } from "../core";
@@ -17,7 +18,7 @@ export interface StudioExercises {
 
 export const NO_OWN_EXERCISES: StudioExercises = { own: [], hidden: [], named: {} };
 
-const known = new WeakMap<StudioExercises, Catalogue>();
+const catalogues = identityCache<Catalogue>();
 
 const isPlain = ({ own, hidden, named }: StudioExercises): boolean =>
   own.length === 0 && hidden.length === 0 && Object.keys(named).length === 0;
@@ -25,8 +26,7 @@ const isPlain = ({ own, hidden, named }: StudioExercises): boolean =>
 /** The catalogue to read and advise by; the same for the same value. */
 export function catalogueIn(exercises: StudioExercises | undefined): Catalogue {
   if (!exercises || isPlain(exercises)) return SHIPPED_CATALOGUE;
-  let catalogue = known.get(exercises);
-  if (!catalogue) {
+  return catalogues(exercises, [], () => {
     const all = [...SHIPPED_EXERCISES, ...exercises.own.map(exerciseFrom)];
     const hidden = new Set(exercises.hidden);
     const { byId } = catalogueOf(all);
@@ -35,11 +35,9 @@ export function catalogueIn(exercises: StudioExercises | undefined): Catalogue {
       const exercise = byId.get(is);
       return exercise ? [[id, { ...exercise, id }] as const] : [];
     });
-    catalogue = {
+    return {
       byId: new Map([...byId, ...renamed]),
       list: all.filter((exercise) => !hidden.has(exercise.id)),
     };
-    known.set(exercises, catalogue);
-  }
-  return catalogue;
+  });
 }

@@ -4,6 +4,7 @@ import {
   type ExerciseDefinition,
   type ExposurePurpose,
   type GymEquipment,
+  identityCache,
   mapValues,
   type SessionDocument,
   type Settings,
@@ -110,16 +111,14 @@ export function settingsOf(stored: unknown): Settings {
   return { ...DEFAULT_SETTINGS, ...said, assumed: { ...DEFAULT_SETTINGS.assumed, ...known.assumed } };
 }
 
-const sessions = new WeakMap<ShownContent, ShownSession>();
+const sessions = identityCache<ShownSession>();
 
 /** The content as the core works with it; the same for the same value. */
 export function shownSession(content: ShownContent, named: StudioExercises["named"] = {}): ShownSession {
-  const plain = Object.keys(named).length === 0;
-  const before = plain ? sessions.get(content) : undefined;
-  if (before) return before;
-  const { date, purpose, oneOff, document, settings, bodyMassKg, equipment, loads } = content;
-  const catalogue = catalogueIn({ own: content.own, hidden: [], named });
-  const session = { date, purpose, oneOff, document, catalogue, settings, bodyMassKg, equipment, loads };
-  if (plain) sessions.set(content, session);
-  return session;
+  const names = Object.entries(named).flat();
+  return sessions(content, names, () => {
+    const { date, purpose, oneOff, document, settings, bodyMassKg, equipment, loads } = content;
+    const catalogue = catalogueIn({ own: content.own, hidden: [], named });
+    return { date, purpose, oneOff, document, catalogue, settings, bodyMassKg, equipment, loads };
+  });
 }

@@ -15,6 +15,7 @@ import {
   type ForecastContext,
   fitReserve,
   forecastSession,
+  identityCache,
   isOpen,
   type LiftRecord,
   type LiftStrength,
@@ -39,35 +40,29 @@ import {
   totalSession,
   valueAt,
 } from "../core";
-import type { FloorClient, LiftLog, SessionContext } from "./views";
+import type { FloorClient, SessionContext } from "./views";
 
 /** Records by the log they were found from, which sessions of one client share. */
-const found = new WeakMap<LiftLog, { readonly settings: Settings; readonly record: LiftRecord }>();
+const recordOfLog = identityCache<LiftRecord>();
 
 /** Of a client's logs together: what is found from all of them (how they recover) is found once. */
-const all = new WeakMap<
-  readonly LiftLog[],
-  { readonly settings: Settings; readonly records: ReadonlyMap<string, LiftRecord> }
->();
+const recordsOfLogs = identityCache<ReadonlyMap<string, LiftRecord>>();
 
-export function recordsOf({
+export const recordsOf = ({
   lifts,
   settings,
-}: Pick<SessionContext, "lifts" | "settings">): ReadonlyMap<string, LiftRecord> {
-  const before = all.get(lifts);
-  if (before?.settings === settings) return before.records;
-  const records = new Map(
-    lifts.map((lift) => {
-      const known = found.get(lift);
-      if (known?.settings === settings) return [lift.lineage, known.record];
-      const record = liftRecord(lift.exposures, settings, lift.tested);
-      found.set(lift, { settings, record });
-      return [lift.lineage, record];
-    }),
+}: Pick<SessionContext, "lifts" | "settings">): ReadonlyMap<string, LiftRecord> =>
+  recordsOfLogs(
+    lifts,
+    [settings],
+    () =>
+      new Map(
+        lifts.map((lift) => [
+          lift.lineage,
+          recordOfLog(lift, [settings], () => liftRecord(lift.exposures, settings, lift.tested)),
+        ]),
+      ),
   );
-  all.set(lifts, { settings, records });
-  return records;
-}
 
 export const resolveIn = (
   document: SessionDocument,
@@ -76,15 +71,10 @@ export const resolveIn = (
 ): ResolvedSession => resolveSession(document, resolveContext(context, records));
 
 /** By the records that a session is resolved with: the same context for the same session view. */
-const resolving = new WeakMap<
-  SessionContext,
-  { readonly records: ReadonlyMap<string, LiftRecord>; readonly context: ResolveContext }
->();
+const resolveContexts = identityCache<ResolveContext>();
 
-function resolveContext(context: SessionContext, records: ReadonlyMap<string, LiftRecord>): ResolveContext {
-  const before = resolving.get(context);
-  if (before?.records === records) return before.context;
-  const made: ResolveContext = {
+const resolveContext = (context: SessionContext, records: ReadonlyMap<string, LiftRecord>): ResolveContext =>
+  resolveContexts(context, [records], () => ({
     catalogue: catalogueIn(context.exercises),
     settings: context.settings,
     gym: context.gym.equipment,
@@ -97,10 +87,7 @@ function resolveContext(context: SessionContext, records: ReadonlyMap<string, Li
       return e1rmKg ? [{ exerciseId, e1rmKg }] : [];
     }),
     trainingMaxKg: (lineage) => context.lifts.find((lift) => lift.lineage === lineage)?.trainingMaxKg ?? null,
-  };
-  resolving.set(context, { records, context: made });
-  return made;
-}
+  }));
 
 export interface ComputedSession {
   readonly resolved: ResolvedSession;
@@ -174,20 +161,14 @@ export function* computeSteps(
   };
 }
 
-const namesOf = new WeakMap<
-  Block,
-  { readonly catalogue: Catalogue; readonly settings: Settings; readonly name: NamedBlock & { readonly words: string } }
->();
+const blockNames = identityCache<NamedBlock & { readonly words: string }>();
 
 /** What kind of block it is; found once for one. */
-function nameOf(block: Block, catalogue: Catalogue, settings: Settings): NamedBlock & { readonly words: string } {
-  const before = namesOf.get(block);
-  if (before?.catalogue === catalogue && before.settings === settings) return before.name;
-  const named = nameBlock(block, catalogue, settings);
-  const name = { ...named, words: blockNameWords(named) };
-  namesOf.set(block, { catalogue, settings, name });
-  return name;
-}
+const nameOf = (block: Block, catalogue: Catalogue, settings: Settings): NamedBlock & { readonly words: string } =>
+  blockNames(block, [catalogue, settings], () => {
+    const named = nameBlock(block, catalogue, settings);
+    return { ...named, words: blockNameWords(named) };
+  });
 
 /** None without open sets; one for them, and two more for rep goals. */
 function passesNeeded(document: SessionDocument): number {
@@ -198,42 +179,26 @@ function passesNeeded(document: SessionDocument): number {
   return sets.some((set) => set.segments.some((segment) => isOpen(segment, set))) ? 1 : 0;
 }
 
+const reserves = identityCache<FittedReserve>();
+
 /** The client's own recovery, from all their lifts, where there are sets enough; else everyone's. */
-const reserveOf = new WeakMap<ReadonlyMap<string, LiftRecord>, FittedReserve>();
+const fittedReserve = (records: ReadonlyMap<string, LiftRecord>): FittedReserve =>
+  reserves(records, [], () => fitReserve([...records.values()]));
 
-function fittedReserve(records: ReadonlyMap<string, LiftRecord>): FittedReserve {
-  let fitted = reserveOf.get(records);
-  if (!fitted) {
-    fitted = fitReserve([...records.values()]);
-    reserveOf.set(records, fitted);
-  }
-  return fitted;
-}
-
-const seenIn = new WeakMap<ReadonlyMap<string, LiftRecord>, ReadonlyMap<string, ObservedCorrection>>();
+const corrections = identityCache<ReadonlyMap<string, ObservedCorrection>>();
 
 /** How the client's sets went before against what was foretold of them. */
-function seenBefore(records: ReadonlyMap<string, LiftRecord>): ReadonlyMap<string, ObservedCorrection> {
-  let seen = seenIn.get(records);
-  if (!seen) {
-    seen = seenOf(records, fittedReserve(records).constants);
-    seenIn.set(records, seen);
-  }
-  return seen;
-}
+const seenBefore = (records: ReadonlyMap<string, LiftRecord>): ReadonlyMap<string, ObservedCorrection> =>
+  corrections(records, [], () => seenOf(records, fittedReserve(records).constants));
 
 /** Strengths by the record they are read from: the same record is the same strength. */
-const strengths = new WeakMap<LiftRecord, LiftStrength>();
+const strengths = identityCache<LiftStrength | null>();
 
-function strengthOf(record: LiftRecord, seen: ObservedCorrection | null): LiftStrength | null {
-  const { e1rmKg, curve, fitted } = record;
-  if (!e1rmKg) return null;
-  const known = strengths.get(record);
-  if (known && known.seen === seen) return known;
-  const strength = { e1rmKg, curve, fitted, seen };
-  strengths.set(record, strength);
-  return strength;
-}
+const strengthOf = (record: LiftRecord, seen: ObservedCorrection | null): LiftStrength | null =>
+  strengths(record, [seen], () => {
+    const { e1rmKg, curve, fitted } = record;
+    return e1rmKg ? { e1rmKg, curve, fitted, seen } : null;
+  });
 
 /** How the client recovers, and how strong they are by lift: what can be foretold by where their records are not. */
 export function forecastParameters(context: SessionContext): Pick<FloorClient, "constants" | "strengths"> {

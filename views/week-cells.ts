@@ -3,6 +3,7 @@ import { catalogueIn } from "../contract/catalogue";
 import {
   type CountContext,
   expandSession,
+  identityCache,
   type MuscleLoads,
   type PlanDocument,
   type PlannedLift,
@@ -10,7 +11,6 @@ import {
   type ProjectedSession,
   phaseOfWeek,
   plannedLifts,
-  type SessionDocument,
   type SessionVolume,
   type Slot,
   sessionVolume,
@@ -46,38 +46,29 @@ interface PlannedVolume {
   readonly volumeLoadKg: number;
 }
 
-const volumes = new WeakMap<ProjectedSession["resolved"], PlannedVolume>();
+const volumes = identityCache<PlannedVolume>();
 
-export function plannedVolume(session: ProjectedSession, view: WeeksView): PlannedVolume {
-  let volume = volumes.get(session.resolved);
-  if (!volume) {
-    volume = volumeOf(session, view);
-    volumes.set(session.resolved, volume);
-  }
-  return volume;
-}
+export const plannedVolume = (session: ProjectedSession, view: WeeksView): PlannedVolume =>
+  volumes(session.resolved, [view.exercises, view.settings], () => volumeOf(session, view));
 
 interface Counted {
-  readonly key: string;
   readonly timeline: Timeline;
   readonly volume: SessionVolume;
 }
 
 /** Of a session's document as its weeks have it: all but the loads. */
-const counted = new WeakMap<SessionDocument, Counted>();
+const counts = identityCache<Counted>();
 
 function countedOf({ document, ramps }: ProjectedSession["resolved"], context: CountContext): Counted {
   // Only the reps of the ramps differ from week to week.
-  const key = [...ramps].map(([slotId, sets]) => `${slotId} ${sets.map(({ reps }) => reps).join()}`).join(";");
-  const known = counted.get(document);
-  if (known?.key === key) return known;
-  const timeline = expandSession(document, {
-    ...context,
-    rampReps: (slot) => ramps.get(slot.id)?.map((set) => set.reps) ?? [],
+  const rampReps = [...ramps].map(([slotId, sets]) => `${slotId} ${sets.map(({ reps }) => reps).join()}`).join(";");
+  return counts(document, [rampReps, context.catalogue, context.settings], () => {
+    const timeline = expandSession(document, {
+      ...context,
+      rampReps: (slot) => ramps.get(slot.id)?.map((set) => set.reps) ?? [],
+    });
+    return { timeline, volume: sessionVolume(timeline, context) };
   });
-  const one = { key, timeline, volume: sessionVolume(timeline, context) };
-  counted.set(document, one);
-  return one;
 }
 
 function volumeOf({ resolved }: ProjectedSession, view: WeeksView): PlannedVolume {
@@ -89,18 +80,12 @@ function volumeOf({ resolved }: ProjectedSession, view: WeeksView): PlannedVolum
   return { muscles, minutes: timeline.seconds / 60, volumeLoadKg };
 }
 
-export const lifts = new WeakMap<ProjectedSession["resolved"], ReadonlyMap<string, PlannedLift>>();
+const lifts = identityCache<ReadonlyMap<string, PlannedLift>>();
 
-function liftsOf(session: ProjectedSession, context: ProjectContext): ReadonlyMap<string, PlannedLift> {
-  let known = lifts.get(session.resolved);
-  if (!known) {
-    known = new Map(plannedLifts(session, context).map((lift) => [lift.slot.id, lift]));
-    lifts.set(session.resolved, known);
-  }
-  return known;
-}
+const liftsOf = (session: ProjectedSession, context: ProjectContext): ReadonlyMap<string, PlannedLift> =>
+  lifts(session.resolved, [], () => new Map(plannedLifts(session, context).map((lift) => [lift.slot.id, lift])));
 
-export const cells = new WeakMap<PlannedLift, WeekCell>();
+const cells = identityCache<WeekCell>();
 
 export function plannedCell(
   session: ProjectedSession,
@@ -110,13 +95,8 @@ export function plannedCell(
 ): WeekCell | null {
   const lift = liftsOf(session, context).get(slot.id);
   if (!lift) return null;
-  const known = cells.get(lift);
   const { dayId, week, date, isAway } = session;
-  const isSame = known?.isChanged === isChanged && known.dayId === dayId && known.week === week && known.date === date;
-  if (isSame && (known.state === "away") === isAway) return known;
-  const cell = cellOf(lift, session, isChanged);
-  cells.set(lift, cell);
-  return cell;
+  return cells(lift, [isChanged, dayId, week, date, isAway], () => cellOf(lift, session, isChanged));
 }
 
 function cellOf(lift: PlannedLift, session: ProjectedSession, isChanged: boolean): WeekCell {

@@ -2,11 +2,12 @@
 import { catalogueIn, type StudioExercises } from "../contract/catalogue";
 import {
   type ClientLimit,
+  canonicalJson,
   carryMemory,
-  type Exposure,
   equipmentOn,
   firstOf,
   type GymEquipment,
+  identityCache,
   type LiftHistory,
   outOfOrderOn,
   type PlanDocument,
@@ -109,16 +110,11 @@ function sharing(view: WeeksView, before: WeeksView): WeeksView {
   };
 }
 
-const histories = new WeakMap<readonly Exposure[], LiftHistory>();
+const histories = identityCache<LiftHistory>();
 
 /** The same history for the same days and tests, whatever training max was marked. */
-function historyOf({ exposures, tested }: LiftLog): LiftHistory {
-  const known = histories.get(exposures);
-  if (known && sameValue(known.tested, tested)) return known;
-  const history = { exposures, tested };
-  histories.set(exposures, history);
-  return history;
-}
+const historyOf = ({ exposures, tested }: LiftLog): LiftHistory =>
+  histories(exposures, [canonicalJson(tested)], () => ({ exposures, tested }));
 
 function contextOf(view: WeeksView, gymOf: ProjectContext["gymOf"], before: Read | null): ProjectContext {
   const logs = new Map(view.lifts.map((lift) => [lift.lineage, lift]));

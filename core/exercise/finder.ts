@@ -6,6 +6,7 @@
 
 import { editDistance } from "../edit-distance";
 import { entryAt, valueAt } from "../lists";
+import { identityCache } from "../memo";
 import type { Catalogue, Exercise } from "./exercise";
 import { BESIDE, besideOf } from "./finder-words";
 import { isPlaceholder, placeholderName } from "./placeholder";
@@ -49,7 +50,7 @@ interface Index {
   readonly sums: Float64Array;
 }
 
-const indexes = new WeakMap<Catalogue, Index>();
+const indexes = identityCache<Index>();
 
 const foldName = (name: string): string =>
   name
@@ -57,9 +58,9 @@ const foldName = (name: string): string =>
     .replace(/[\s-]+/g, " ")
     .trim();
 
-function indexOf(catalogue: Catalogue): Index {
-  const ready = indexes.get(catalogue);
-  if (ready) return ready;
+const indexOf = (catalogue: Catalogue): Index => indexes(catalogue, [], () => indexMade(catalogue));
+
+function indexMade(catalogue: Catalogue): Index {
   const phrases: Phrase[] = [];
   const exact = new Map<string, Exercise>();
   const parts = new Set<string>([...KNOWN_PARTS, ...BESIDE]);
@@ -91,7 +92,7 @@ function indexOf(catalogue: Catalogue): Index {
     if (part.length >= 4)
       for (const spelling of [part, ...shorter(part)]) slips.set(spelling, [...(slips.get(spelling) ?? []), part]);
   const written = phrases.map(({ words }) => words.reduce((sum, word) => sum + (weights.get(word) ?? 0), 0));
-  const index = {
+  return {
     phrases,
     byWord,
     exact,
@@ -102,8 +103,6 @@ function indexOf(catalogue: Catalogue): Index {
     remembered: new Map(),
     sums: new Float64Array(phrases.length),
   };
-  indexes.set(catalogue, index);
-  return index;
 }
 
 const shorter = (word: string): string[] => Array.from(word, (_, i) => word.slice(0, i) + word.slice(i + 1));

@@ -11,6 +11,7 @@
  * has one answer. Demand is torque over strength, scaled to a peak of one.
  */
 import { entriesOf } from "../lists";
+import { identityCache } from "../memo";
 import { clamp } from "../units";
 import type { Exercise } from "./exercise";
 import { type Joint, movingJoint, type Pose, regionLength } from "./muscles";
@@ -193,18 +194,14 @@ interface LengthProfile {
   readonly peak: number;
 }
 
-const profiles = new WeakMap<Exercise, Map<RegionId, LengthProfile>>();
+const profiles = identityCache<Map<RegionId, LengthProfile>>();
 
 /**
  * The lengths a region travels through in an exercise, and the one at which the resistance peaks: the middle of where demand is
  * within a tenth of its highest. A region that does not move works at one length.
  */
 export function lengthProfile(exercise: Exercise, region: RegionId): LengthProfile {
-  let known = profiles.get(exercise);
-  if (!known) {
-    known = new Map();
-    profiles.set(exercise, known);
-  }
+  const known = profiles(exercise, [], () => new Map());
   let profile = known.get(region);
   if (!profile) {
     const along = demandAlong(exercise, region);

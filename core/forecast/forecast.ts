@@ -5,6 +5,7 @@
 import { type Catalogue, exerciseOrThrow } from "../exercise";
 import { valueAt } from "../lists";
 import { type FittedCurve, loadDoubt, populationCurve, type RepCurve, repsAtLoad } from "../load";
+import { identityCache } from "../memo";
 import type { Slot } from "../session";
 import type { Settings } from "../settings";
 import { type BlockTimeline, isWork, type RestSpan, type Timeline, type WorkSpan } from "../time";
@@ -84,16 +85,13 @@ interface Moment {
   readonly afterCount: boolean;
 }
 
-/** A block as it was foretold, with all that it went by. */
-interface KnownBlock extends Pick<ForecastContext, "catalogue" | "settings" | "constants"> {
-  readonly before: Moment | null;
-  readonly restSeconds: number;
-  readonly cacheKeyInputs: readonly unknown[];
+/** A block as it was foretold. */
+interface ForetoldBlock {
   readonly work: readonly WorkForecast[];
   readonly after: Moment;
 }
 
-const foretold = new WeakMap<BlockTimeline, KnownBlock>();
+const foretoldBlocks = identityCache<ForetoldBlock>();
 
 const foretoldSoFar = { blocks: 0 };
 
@@ -109,25 +107,14 @@ export function forecastSession(timeline: Timeline, context: ForecastContext): S
   let clock = 0;
   for (const { startSeconds, timeline: block } of timeline.blocks) {
     const restSeconds = startSeconds - clock;
-    const cacheKeyInputs = forecastCacheKey(block, context);
-    let known = foretold.get(block);
-    const isSame =
-      known !== undefined &&
-      known.before === before &&
-      known.restSeconds === restSeconds &&
-      known.catalogue === catalogue &&
-      known.settings === settings &&
-      known.constants === constants &&
-      known.cacheKeyInputs.length === cacheKeyInputs.length &&
-      known.cacheKeyInputs.every((one, index) => one === cacheKeyInputs[index]);
-    if (!known || !isSame) {
-      run ??= Run.from(context, before);
+    const momentBefore = before;
+    const inputs = [catalogue, settings, constants, before, restSeconds, ...forecastCacheKey(block, context)];
+    const known: ForetoldBlock = foretoldBlocks(block, inputs, () => {
+      run ??= Run.from(context, momentBefore);
       run.reserve.rest(restSeconds);
-      const own = run.block(block);
-      known = { catalogue, settings, constants, before, restSeconds, cacheKeyInputs, work: own, after: run.moment() };
-      foretold.set(block, known);
       foretoldSoFar.blocks++;
-    }
+      return { work: run.block(block), after: run.moment() };
+    });
     work.push(...known.work);
     before = known.after;
     clock = startSeconds + block.seconds;

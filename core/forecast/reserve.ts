@@ -15,6 +15,7 @@
 import { type Exercise, REGION_IDS, REGIONS, type RegionId, type Shares } from "../exercise";
 import { entriesOf, entryAt, valueAt } from "../lists";
 import { factorWithRepsLeft, type RepCurve, repsAtLoad } from "../load";
+import { identityCache } from "../memo";
 import { clamp } from "../units";
 
 export interface ReserveConstants {
@@ -60,12 +61,11 @@ interface Mover {
   readonly part: number;
 }
 
-const moversOf = new WeakMap<Shares, readonly Mover[]>();
+const moversByShares = identityCache<readonly Mover[]>();
 
 /** Muscles have their parts by their largest share, and regions within a muscle by their own. */
-function movers(shares: Shares): readonly Mover[] {
-  let known = moversOf.get(shares);
-  if (!known) {
+const movers = (shares: Shares): readonly Mover[] =>
+  moversByShares(shares, [], () => {
     const entries = entriesOf(shares);
     const most = Math.max(0.25, ...entries.map(([, share]) => share));
     const muscles = new Map<string, { largest: number; sum: number }>();
@@ -74,14 +74,11 @@ function movers(shares: Shares): readonly Mover[] {
       muscles.set(REGIONS[id].muscle, { largest: Math.max(largest, share), sum: sum + share });
     }
     const all = [...muscles.values()].reduce((total, { largest }) => total + largest, 0);
-    known = entries.map(([id, share]) => {
+    return entries.map(([id, share]) => {
       const { largest, sum } = valueAt(muscles, REGIONS[id].muscle);
       return { place: valueAt(INDEX, id) * 2, share: share / most, part: (largest / all) * (share / sum) };
     });
-    moversOf.set(shares, known);
-  }
-  return known;
-}
+  });
 
 /** Strength lost in one place, as a share of the fresh maximum, in its three parts. */
 export class LostStrength {

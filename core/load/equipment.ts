@@ -1,6 +1,7 @@
 /** What a gym has, and every load that can be built from it. docs/handbook.md#equipment. */
 import type { BarShape, Exercise, SetupValue } from "../exercise";
 import { firstOf } from "../lists";
+import { identityCache } from "../memo";
 import { decimal, fromKg, SAME_WEIGHT_KG, toKg, type Weight, type WeightUnit, weight } from "../units";
 
 export interface GymEquipment {
@@ -84,7 +85,7 @@ export interface BuildableLoad {
   readonly build: LoadBuild;
 }
 
-const cache = new WeakMap<GymEquipment, Map<string, readonly BuildableLoad[]>>();
+const loadsByGym = identityCache<Map<string, readonly BuildableLoad[]>>();
 
 /**
  * Every load this gym can build for an exercise, lightest first; empty when it has nothing for it. A bar is chosen by the
@@ -98,8 +99,7 @@ export function buildableLoads(
 ): readonly BuildableLoad[] {
   const bar = setup.find((value) => value.name === "bar")?.value ?? exercise.bar;
   const key = `${exercise.implement}|${exercise.stations.join()}|${exercise.bodyweightFraction === 1}|${bar ?? ""}`;
-  const known = cache.get(gym) ?? new Map<string, readonly BuildableLoad[]>();
-  cache.set(gym, known);
+  const known = loadsByGym(gym, [], () => new Map());
   let loads = known.get(key);
   if (!loads) {
     loads = enumerate(exercise, gym, bar)

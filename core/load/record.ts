@@ -1,5 +1,6 @@
 /** The record of a lift: what its days say of its maximum, and which of them cannot be right. */
 import { entryAt } from "../lists";
+import { identityCache } from "../memo";
 import type { Exposure, LoggedSet } from "../session";
 import type { Settings } from "../settings";
 import { round } from "../units";
@@ -127,32 +128,28 @@ export function liftRecord(
 
 /** What a day says: by the set that speaks for it, or, where none does, by the one that bounds the maximum. */
 interface Saying {
-  readonly settings: Settings;
   readonly speaking: LoggedSet | null;
   readonly bounding: LoggedSet | null;
   readonly observation: CurveObservation | null;
 }
 
-const sayings = new WeakMap<Exposure, Saying>();
+const sayings = identityCache<Saying>();
 
 /** The same of the same day, so that a fit can go on from one that was made before. */
-function sayingOf(exposure: Exposure, settings: Settings): Saying {
-  const known = sayings.get(exposure);
-  if (known?.settings === settings) return known;
-  const speaking = speakingSet(exposure, settings);
-  const { date } = exposure;
-  const observation = speaking && {
-    date,
-    id: keyOf(exposure, speaking),
-    kg: speaking.curveKg!,
-    reps: speaking.reps,
-    rir: speaking.rir!,
-    tested: false,
-  };
-  const saying = { settings, speaking, bounding: speaking ? null : boundingSet(exposure, settings), observation };
-  sayings.set(exposure, saying);
-  return saying;
-}
+const sayingOf = (exposure: Exposure, settings: Settings): Saying =>
+  sayings(exposure, [settings], () => {
+    const speaking = speakingSet(exposure, settings);
+    const { date } = exposure;
+    const observation = speaking && {
+      date,
+      id: keyOf(exposure, speaking),
+      kg: speaking.curveKg!,
+      reps: speaking.reps,
+      rir: speaking.rir!,
+      tested: false,
+    };
+    return { speaking, bounding: speaking ? null : boundingSet(exposure, settings), observation };
+  });
 
 /**
  * The curve through what was reported and tested. A day on which nothing was reported can only raise it: it says something

@@ -1,5 +1,6 @@
 /** Plate orders for a slot: everything that goes on one bar or sled, in the order of doing. */
 import type { Exercise } from "../exercise";
+import { identityCache } from "../memo";
 import type { Slot } from "../session";
 import { toKg } from "../units";
 import type { GymEquipment, LoadBuild } from "./equipment";
@@ -9,8 +10,8 @@ import type { RampSet } from "./ramp";
 /** A plate plan's key of a ramp set; working parts go by their segment's id. */
 export const rampStepKey = (index: number): string => `ramp ${index}`;
 
-const remembered = new WeakMap<GymEquipment, Map<string, PlatePlan>>();
-const MOST_REMEMBERED = 400;
+const plansByGym = identityCache<Map<string, PlatePlan>>();
+const MOST_PLANS_KEPT = 400;
 
 /**
  * The plan for a slot's ramp, rounds and drops, or null where it uses no bar, several bars, or nothing that is known. Plans are
@@ -65,12 +66,11 @@ export function planShared(
 }
 
 function planOnce(steps: readonly PlateStep[], barKg: number, gym: GymEquipment): PlatePlan {
-  const known = remembered.get(gym) ?? new Map<string, PlatePlan>();
-  remembered.set(gym, known);
+  const known = plansByGym(gym, [], () => new Map());
   const key = `${barKg}|${steps.map((step) => `${step.key}=${step.totalKg}${step.urgent ? "!" : ""}`).join()}`;
   let plan = known.get(key);
   if (!plan) {
-    if (known.size > MOST_REMEMBERED) known.clear();
+    if (known.size > MOST_PLANS_KEPT) known.clear();
     plan = planPlates(steps, barKg, gym.plates);
     known.set(key, plan);
   }

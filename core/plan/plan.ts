@@ -5,6 +5,7 @@
  */
 
 import { firstOf } from "../lists";
+import { type IdentityCache, identityCache } from "../memo";
 import type { ExposurePurpose } from "../session";
 import { allBlocks, applyEdits, type Edit, type SessionDocument } from "../session";
 import { addDays, daysBetween, mondayOf, type Weight } from "../units";
@@ -236,19 +237,14 @@ export const firstWeekOf = ({ phases }: Pick<PlanDocument, "phases">, phase: Pla
  * A base session as a phase has it in one of its weeks: shifted, with what its sets have grown by until then, and by the phase's
  * method where it names none of its own.
  */
-function inPhase(base: SessionDocument, phase: PlanPhase, weekIn: number): SessionDocument {
-  const known = shiftedDays.get(base)?.get(phase)?.[weekIn];
-  if (known) return known;
-  const found = shiftedInPhase(base, phase, weekIn);
-  const byPhase = shiftedDays.get(base) ?? new WeakMap<PlanPhase, SessionDocument[]>();
-  const byWeek = byPhase.get(phase) ?? [];
-  byWeek[weekIn] = found;
-  shiftedDays.set(base, byPhase.set(phase, byWeek));
-  return found;
-}
+const inPhase = (base: SessionDocument, phase: PlanPhase, weekIn: number): SessionDocument => {
+  const byWeek = shiftedDays(base, [], () => identityCache())(phase, [], () => []);
+  byWeek[weekIn] ??= shiftedInPhase(base, phase, weekIn);
+  return byWeek[weekIn];
+};
 
 /** A plan is asked for the same weeks at each of its changes. */
-const shiftedDays = new WeakMap<SessionDocument, WeakMap<PlanPhase, SessionDocument[]>>();
+const shiftedDays = identityCache<IdentityCache<SessionDocument[]>>();
 
 function shiftedInPhase(
   base: SessionDocument,

@@ -23,6 +23,7 @@ import {
   roundToBuildable,
   shareOfLoad,
 } from "../load";
+import { identityCache } from "../memo";
 import { levelGain, nextOfLift } from "../progress";
 import type { Exposure, LoggedSet } from "../session";
 import {
@@ -89,19 +90,16 @@ export const keyedNormal = (...key: readonly (string | number)[]): number =>
     2.5,
   );
 
-const sharesByExercise = new WeakMap<Exercise, readonly [Muscle, number][]>();
+const sharesByExercise = identityCache<readonly [Muscle, number][]>();
 
 /** Each muscle's largest share, where it counts. */
-export function sharesOf(exercise: Exercise): readonly [Muscle, number][] {
-  const known = sharesByExercise.get(exercise);
-  if (known) return known;
-  const shares = new Map<Muscle, number>();
-  for (const [region, share] of entriesOf(exercise.shares))
-    if (share >= 0.5) shares.set(REGIONS[region].muscle, Math.max(share, shares.get(REGIONS[region].muscle) ?? 0));
-  const found = [...shares];
-  sharesByExercise.set(exercise, found);
-  return found;
-}
+export const sharesOf = (exercise: Exercise): readonly [Muscle, number][] =>
+  sharesByExercise(exercise, [], () => {
+    const shares = new Map<Muscle, number>();
+    for (const [region, share] of entriesOf(exercise.shares))
+      if (share >= 0.5) shares.set(REGIONS[region].muscle, Math.max(share, shares.get(REGIONS[region].muscle) ?? 0));
+    return [...shares];
+  });
 
 /** A lift of a simulated client. */
 export interface TrainedLift {

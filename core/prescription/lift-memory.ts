@@ -1,6 +1,7 @@
 /** Lifts as they were resolved before: a change of one lift of a session, or of one week of a plan, leaves the others. */
 
 import type { LiftRecord, NextPrescription, PlatePlan, RampKind, RampSet, ResolveContext, ResolvedLoad } from "../load";
+import { type IdentityCache, identityCache } from "../memo";
 import type { Slot } from "../session";
 
 /** All that a lift's resolving goes by, beside its record and its slot. */
@@ -21,35 +22,19 @@ export interface LiftFound {
   readonly topKg: number | null;
 }
 
-interface Known {
-  readonly cacheKeyInputs: LiftCacheKey;
-  readonly found: LiftFound;
-}
-
 /** Stands for the record of a lift that has none. */
 const NO_RECORD = {};
-const known = new WeakMap<LiftRecord | typeof NO_RECORD, WeakMap<Slot, Known>>();
 
-/** The lift as it was resolved before; null where anything that it goes by is another. */
-export function cachedLift(record: LiftRecord | null, slot: Slot, cacheKeyInputs: LiftCacheKey): LiftFound | null {
-  const before = known.get(record ?? NO_RECORD)?.get(slot);
-  if (!before) return null;
-  const then = before.cacheKeyInputs;
-  const isSame =
-    then.next === cacheKeyInputs.next &&
-    then.ramp === cacheKeyInputs.ramp &&
-    then.gym === cacheKeyInputs.gym &&
-    then.settings === cacheKeyInputs.settings &&
-    then.bodyMassKg === cacheKeyInputs.bodyMassKg &&
-    then.policy === cacheKeyInputs.policy &&
-    then.related === cacheKeyInputs.related &&
-    then.catalogue === cacheKeyInputs.catalogue &&
-    then.trainingMaxKg === cacheKeyInputs.trainingMaxKg;
-  return isSame ? before.found : null;
-}
+const liftsByRecord = identityCache<IdentityCache<LiftFound>>();
 
-export function cacheLift(record: LiftRecord | null, slot: Slot, cacheKeyInputs: LiftCacheKey, found: LiftFound): void {
-  const bySlot = known.get(record ?? NO_RECORD) ?? new WeakMap<Slot, Known>();
-  known.set(record ?? NO_RECORD, bySlot);
-  bySlot.set(slot, { cacheKeyInputs, found });
+/** The lift as it was resolved before, or resolved now where anything that it goes by is another. */
+export function cachedLift(
+  record: LiftRecord | null,
+  slot: Slot,
+  { gym, settings, bodyMassKg, policy, related, catalogue, next, ramp, trainingMaxKg }: LiftCacheKey,
+  resolve: () => LiftFound,
+): LiftFound {
+  const bySlot = liftsByRecord(record ?? NO_RECORD, [], () => identityCache());
+  const inputs = [gym, settings, bodyMassKg, policy, related, catalogue, next, ramp, trainingMaxKg];
+  return bySlot(slot, inputs, resolve);
 }

@@ -13,6 +13,7 @@ import {
   type ResolveContext,
   roundingPolicy,
 } from "../load";
+import { type IdentityCache, identityCache } from "../memo";
 import {
   allBlocks,
   applyEdits,
@@ -33,21 +34,17 @@ export interface PrescribedSession {
 }
 
 /** The lifts whose logs a session is resolved by: its own, and the rungs that their ladders lead to. */
-export function lineagesIn(document: SessionDocument): readonly string[] {
-  let found = lineages.get(document);
-  if (!found) {
+export const lineagesIn = (document: SessionDocument): readonly string[] =>
+  lineages(document, [], () => {
     const all = allBlocks(document).flatMap(({ slots }) =>
       slots.flatMap(({ lineage, rule, setup }) =>
         rule?.kind === "bodyweightLadder" ? [lineage, ...rule.rungs.map((id) => lineageOf(id, setup))] : [lineage],
       ),
     );
-    found = [...new Set(all)];
-    lineages.set(document, found);
-  }
-  return found;
-}
+    return [...new Set(all)];
+  });
 
-const lineages = new WeakMap<SessionDocument, readonly string[]>();
+const lineages = identityCache<readonly string[]>();
 
 export function prescribe(document: SessionDocument, context: ResolveContext): PrescribedSession {
   const next = new Map<string, NextPrescription>();
@@ -73,32 +70,23 @@ const isLeftToRule = (slot: Slot): boolean =>
   slot.sets.some((set) => ["unsaid", "ofNext"].includes(set?.segments[0]?.load.kind ?? ""));
 
 /** Blocks as they were answered last; the same block for the same answers, so that what is worked out of it is known again. */
-const answered = new WeakMap<Block, { readonly answers: readonly NextPrescription[]; readonly block: Block }>();
+const answeredBlocks = identityCache<Block>();
 
 /** A block with the edits of its lifts' answers, each where it can be made. A rule changes no other block. */
-function knownAsAnswered(block: Block, answers: readonly NextPrescription[]): Block {
-  if (answers.every(({ edits }) => edits.length === 0)) return block;
-  const known = answered.get(block);
-  if (known?.answers.length === answers.length && known.answers.every((one, index) => one === answers[index]))
-    return known.block;
-  let alone: SessionDocument = { ...EMPTY_DOCUMENT, blocks: [block] };
-  for (const { edits } of answers) {
-    const edited = applyEdits(alone, edits);
-    if (edited.ok) alone = edited.document;
-  }
-  const made = { answers, block: firstOf(alone.blocks) };
-  answered.set(block, made);
-  return made.block;
-}
-
-interface KnownAnswer {
-  readonly block: Block;
-  readonly context: Parameters<typeof nextOfLift>[3];
-  readonly answer: NextPrescription | null;
-}
+const knownAsAnswered = (block: Block, answers: readonly NextPrescription[]): Block =>
+  answers.every(({ edits }) => edits.length === 0)
+    ? block
+    : answeredBlocks(block, answers, () => {
+        let alone: SessionDocument = { ...EMPTY_DOCUMENT, blocks: [block] };
+        for (const { edits } of answers) {
+          const edited = applyEdits(alone, edits);
+          if (edited.ok) alone = edited.document;
+        }
+        return firstOf(alone.blocks);
+      });
 
 /** Answers by the record that they were given to, and the lift: a plan asks for the same again after each change. */
-const answers = new WeakMap<LiftRecord, WeakMap<Slot, KnownAnswer>>();
+const answersByRecord = identityCache<IdentityCache<NextPrescription | null>>();
 
 /** As `nextOfLift`, from before where nothing that it goes by is another. */
 function knownNextOfLift(
@@ -110,23 +98,12 @@ function knownNextOfLift(
   const { block, slot } = lift;
   // A ladder reads the records of its other rungs too.
   if (slot.rule?.kind === "bodyweightLadder") return nextOfLift(lift, exercise, record, context);
-  const bySlot = answers.get(record) ?? new WeakMap<Slot, KnownAnswer>();
-  answers.set(record, bySlot);
-  const known = bySlot.get(slot);
-  const isSame =
-    known?.block === block &&
-    known.context.gym === context.gym &&
-    known.context.settings === context.settings &&
-    known.context.bodyMassKg === context.bodyMassKg &&
-    known.context.policy === context.policy &&
-    known.context.calendar.date === context.calendar.date &&
-    known.context.calendar.purpose === context.calendar.purpose &&
-    known.context.calendar.planWeek === context.calendar.planWeek;
-  if (isSame) return known.answer;
-  const answer = nextOfLift(lift, exercise, record, context);
-  const { gym, settings, bodyMassKg, policy, calendar } = context;
-  bySlot.set(slot, { block, context: { gym, settings, bodyMassKg, policy, calendar }, answer });
-  return answer;
+  const { gym, settings, bodyMassKg, policy } = context;
+  const { date, purpose, planWeek } = context.calendar;
+  const answers = answersByRecord(record, [], () => identityCache());
+  return answers(slot, [block, gym, settings, bodyMassKg, policy, date, purpose, planWeek], () =>
+    nextOfLift(lift, exercise, record, context),
+  );
 }
 
 /** What the lift's rule prescribes next; null without reps to ask for or a log to go by. */

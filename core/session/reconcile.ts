@@ -5,6 +5,8 @@
  * Blocks are matched by how many exercises they share and how near they stand; slots by exercise, then by place; sets
  * by round; segments by order. What is new keeps the ids that the parser made.
  */
+
+import { identityCache } from "../memo";
 import { canonicalJson, sameValue } from "../same";
 import type { Block, LoadRule, SessionDocument, Slot, WorkSet } from "./grammar";
 
@@ -77,20 +79,18 @@ function sharedSets(a: Slot, b: Slot): number {
   return equal / Math.max(a.sets.length, b.sets.length, 1);
 }
 
-const keys = new WeakMap<WorkSet, string>();
+const keys = identityCache<string>();
 
-function setKey(set: WorkSet | null): string {
-  if (!set) return "-";
-  const ready = keys.get(set);
-  if (ready) return ready;
-  const key = canonicalJson([
-    set.role,
-    set.stop,
-    set.segments.map(({ id: _, ...segment }) => ({ ...segment, load: anonymous(segment.load) })),
-  ]);
-  keys.set(set, key);
-  return key;
-}
+const setKey = (set: WorkSet | null): string =>
+  set === null
+    ? "-"
+    : keys(set, [], () =>
+        canonicalJson([
+          set.role,
+          set.stop,
+          set.segments.map(({ id: _, ...segment }) => ({ ...segment, load: anonymous(segment.load) })),
+        ]),
+      );
 
 /** References name ids that differ between readings; they never decide a match. */
 const anonymous = (load: LoadRule): LoadRule => (load.kind === "ofSlot" ? { ...load, slotId: "" } : load);

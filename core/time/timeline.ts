@@ -4,6 +4,7 @@
  * alone and is remembered by identity, so an edit of one cell expands one block again.
  */
 import { type Catalogue, exerciseOrThrow } from "../exercise";
+import { identityCache } from "../memo";
 import { allBlocks, type Block, type Segment, type SessionDocument, type Slot, type WorkSet } from "../session";
 import type { Settings } from "../settings";
 import { type BlockRun, runBlock } from "./run";
@@ -85,14 +86,7 @@ const MINI_SETS_TOLD_APART = 12;
 
 const ASSUMED_RAMP_REPS = [8, 5, 3] as const;
 
-interface Remembered {
-  readonly catalogue: Catalogue;
-  readonly settings: Settings;
-  readonly key: string;
-  readonly timeline: BlockTimeline;
-}
-
-const remembered = new WeakMap<Block, Remembered>();
+const expandedBlocks = identityCache<BlockTimeline>();
 const expandedSoFar = { blocks: 0 };
 
 /** How many blocks have been expanded so far in this process; for tests of what an edit touches. */
@@ -165,16 +159,11 @@ function chargeStations(block: Block, used: Set<string>, catalogue: Catalogue): 
   return seconds;
 }
 
-/** The block's expansion, remembered while the block and all that it depends on stay the same. */
-function expandBlock(block: Block, context: TimelineContext): BlockTimeline {
-  const { catalogue, settings } = context;
-  const key = outsideKey(block, context);
-  const known = remembered.get(block);
-  if (known && known.settings === settings && known.catalogue === catalogue && known.key === key) return known.timeline;
-  const timeline = layOut(runBlock(block, context), context);
-  remembered.set(block, { catalogue, settings, key, timeline });
-  return timeline;
-}
+/** The block's expansion, kept while the block and all that it depends on stay the same. */
+const expandBlock = (block: Block, context: TimelineContext): BlockTimeline =>
+  expandedBlocks(block, [context.catalogue, context.settings, outsideKey(block, context)], () =>
+    layOut(runBlock(block, context), context),
+  );
 
 /** What the expansion takes from loads and forecast: ramps, and the reps of sets without a figure of their own. */
 function outsideKey(block: Block, { rampReps, expectedReps }: TimelineContext): string {

@@ -17,6 +17,7 @@ import {
   type RegionId,
 } from "../exercise";
 import { entriesOf, entryAt, valueAt } from "../lists";
+import { identityCache } from "../memo";
 import type { Segment, WorkSet } from "../session";
 import type { CountingSchool, Settings } from "../settings";
 import { isWork, type Timeline, type WorkSpan } from "../time";
@@ -116,27 +117,18 @@ export const AMOUNT_COUNT = REGION_IDS.length + MUSCLES.length;
 export const regionAt = (place: number): RegionId | null => REGION_IDS[place] ?? null;
 export const muscleAt = (place: number): Muscle | null => MUSCLES[place - REGION_IDS.length] ?? null;
 
-const tracksBySchool = new Map<CountingSchool, WeakMap<Exercise, readonly Track[]>>();
+const tracksOf = identityCache<readonly Track[]>();
 
-export function creditTracksOf(exercise: Exercise, school: CountingSchool): readonly Track[] {
-  let known = tracksBySchool.get(school);
-  if (!known) {
-    known = new WeakMap();
-    tracksBySchool.set(school, known);
-  }
-  let tracks = known.get(exercise);
-  if (!tracks) {
+export const creditTracksOf = (exercise: Exercise, school: CountingSchool): readonly Track[] =>
+  tracksOf(exercise, [school], () => {
     const shares = new Map<number, number>();
     for (const [region, share] of entriesOf(exercise.shares)) {
       shares.set(valueAt(PLACE_OF_REGION, region), share);
       const muscle = valueAt(PLACE_OF_MUSCLE, REGIONS[region].muscle);
       shares.set(muscle, Math.max(shares.get(muscle) ?? 0, share));
     }
-    tracks = [...shares].map(([place, share]) => ({ place, share, weight: schoolWeight(share, school) }));
-    known.set(exercise, tracks);
-  }
-  return tracks;
-}
+    return [...shares].map(([place, share]) => ({ place, share, weight: schoolWeight(share, school) }));
+  });
 
 /** A part in a chain of one place, with what its share counts there. */
 interface ChainLink {

@@ -3,6 +3,7 @@
  * docs/handbook.md#time.
  */
 import { type Exercise, exerciseOrThrow, type Muscle, type RegionId } from "../exercise";
+import { identityCache } from "../memo";
 import { allBlocks, type Segment, type SessionDocument, type Slot, type WorkSet } from "../session";
 import type { Settings } from "../settings";
 import { isWork, type Timeline, type WorkSpan } from "../time";
@@ -182,24 +183,18 @@ interface IndexedSegment {
   readonly segment: Segment;
 }
 
-const indexed = new WeakMap<SessionDocument, ReadonlyMap<string, IndexedSegment>>();
+const indexed = identityCache<ReadonlyMap<string, IndexedSegment>>();
 
 /** Every segment of a document by id. */
-export function indexSegments(document: SessionDocument): ReadonlyMap<string, IndexedSegment> {
-  const known = indexed.get(document);
-  if (known) return known;
-  const index = new Map<string, IndexedSegment>();
-  for (const block of allBlocks(document)) {
-    for (const slot of block.slots) {
-      for (const set of slot.sets) {
-        if (!set) continue;
-        for (const segment of set.segments) index.set(segment.id, { slot, set, segment });
-      }
-    }
-  }
-  indexed.set(document, index);
-  return index;
-}
+export const indexSegments = (document: SessionDocument): ReadonlyMap<string, IndexedSegment> =>
+  indexed(document, [], () => {
+    const index = new Map<string, IndexedSegment>();
+    for (const block of allBlocks(document))
+      for (const slot of block.slots)
+        for (const set of slot.sets)
+          for (const segment of set?.segments ?? []) index.set(segment.id, { slot, set: set!, segment });
+    return index;
+  });
 
 /** What each region and muscle gets, of those that any of the exercises trains. */
 function byPlace(

@@ -5,7 +5,7 @@
 import { createHmac, timingSafeEqual } from "node:crypto";
 import { betterAuth } from "better-auth";
 import { hashPassword, verifyPassword } from "better-auth/crypto";
-import { cutText } from "../../core";
+import { cutText, identityCache } from "../../core";
 import { accountsAdapter, accountsDatabase, askAccounts, isBusy, newId, type Transaction, withAccounts } from "../db";
 import {
   deleteSession,
@@ -67,13 +67,8 @@ function makeAuth() {
 }
 
 /** One for each database: a process that goes over to another one signs in there. */
-const made = new WeakMap<object, ReturnType<typeof makeAuth>>();
-const auth = () => {
-  const database = accountsDatabase();
-  const known = made.get(database) ?? makeAuth();
-  made.set(database, known);
-  return known;
-};
+const authOf = identityCache<ReturnType<typeof makeAuth>>();
+const auth = () => authOf(accountsDatabase(), [], makeAuth);
 
 export type SignIn =
   | { readonly kind: "in"; readonly headers: Headers }

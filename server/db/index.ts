@@ -9,6 +9,7 @@ import { drizzle, type NodePgDatabase } from "drizzle-orm/node-postgres";
 import { migrate } from "drizzle-orm/node-postgres/migrator";
 import pg from "pg";
 import { v7 as uuidv7 } from "uuid";
+import { identityCache } from "../../core";
 import { logFault } from "../log";
 import * as schema from "./schema";
 
@@ -72,16 +73,10 @@ function ownerPool(): pg.Pool {
 }
 
 /** One view of the schema for each connection or pool, made once: making it takes longer than most queries. */
-const views = new WeakMap<pg.Pool | pg.PoolClient, Database>();
+const views = identityCache<Database>();
 
-function viewOf(connection: pg.Pool | pg.PoolClient): Database {
-  let view = views.get(connection);
-  if (!view) {
-    view = drizzle(connection as pg.Pool, { schema });
-    views.set(connection, view);
-  }
-  return view;
-}
+const viewOf = (connection: pg.Pool | pg.PoolClient): Database =>
+  views(connection, [], () => drizzle(connection as pg.Pool, { schema }));
 
 export const accountsDatabase = (): Database => viewOf(accountsPool());
 

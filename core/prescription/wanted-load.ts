@@ -1,0 +1,223 @@
+/** What each load rule asks for, before a gym rounds it: docs/handbook.md#resolving-a-load. */
+import { type Exercise, isBodyweight, type SetupValue } from "../exercise";
+import { entryAt } from "../lists";
+import {
+  coldStart,
+  computed,
+  curveKg,
+  e1rmFactor,
+  type LoadReason,
+  middle,
+  prescribedFromCurve,
+  type ResolveContext,
+  type ResolvedLoad,
+  shareOfLoad,
+  topReps,
+  type Wanted,
+} from "../load";
+import type { LoadChange, LoadRule, Segment } from "../session";
+import { toKg } from "../units";
+import type { LiftWork, Neighbour } from "./lift-work";
+
+/** A part of a lift whose load is asked for, with what stands beside it. */
+export interface WantedAsk {
+  readonly work: LiftWork;
+  readonly exercise: Exercise;
+  readonly segment: Segment;
+  /** The part before, where this one goes on with the same lift. */
+  readonly continued: Neighbour | null;
+  readonly partBefore: Neighbour | null;
+  readonly roundBefore: Neighbour | null;
+  /** Its set's place among the working sets. */
+  readonly index: number;
+}
+
+/** The session's other lifts, for loads that hang on them. */
+export interface OtherLifts {
+  readonly lift: (slotId: string) => LiftWork | null;
+  readonly loadOf: (segmentId: string) => ResolvedLoad | undefined;
+}
+
+/** What a part's load rule asks for, in kg as it is prescribed, before the gym rounds it. */
+export function wantedLoad(ask: WantedAsk, others: OtherLifts, context: ResolveContext): Wanted {
+  const { work, exercise, segment } = ask;
+  const rule: LoadRule = segment.load;
+  switch (rule.kind) {
+    case "fixed":
+      return { kg: toKg(rule.weight), reasons: [{ kind: "written" }], exact: true, assumed: false, aimReps: null };
+    case "bodyweight": {
+      const added = rule.added ? rule.sign * toKg(rule.added) : 0;
+      // On a bar or a machine the body is the measure of the load, and not part of it.
+      if (!isBodyweight(exercise)) {
+        const { bodyMassKg } = context;
+        const kg = bodyMassKg === null ? null : Math.max(0, bodyMassKg + added);
+        return computed(
+          kg,
+          bodyMassKg === null
+            ? { kind: "noBodyMass" }
+            : { kind: "bodyMass", bodyKg: bodyMassKg, added: rule.added, sign: rule.sign },
+        );
+      }
+      return {
+        kg: added,
+        reasons: [{ kind: "bodyweight", added: rule.added, sign: rule.sign }],
+        exact: true,
+        assumed: false,
+        aimReps: null,
+      };
+    }
+    case "ofSlot": {
+      const other = others.lift(rule.slotId);
+      // Round by round where the two have the same rounds, else its heaviest set.
+      const round = work.slot.sets.findIndex((set) => set?.segments.includes(segment));
+      const goAlong = other?.slot.sets.length === work.slot.sets.length;
+      const beside = goAlong ? other.slot.sets[round]?.segments[0] : undefined;
+      const itsKg = (beside && others.loadOf(beside.id)?.kg) ?? other?.topKg ?? null;
+      const kg = itsKg === null ? null : itsKg * rule.share;
+      return computed(
+        kg,
+        kg === null ? { kind: "noRecord" } : { kind: "ofSlot", share: rule.share, slotId: rule.slotId, wantedKg: kg },
+      );
+    }
+    case "fromSegment":
+      return changed(ask, rule.change, "part", context);
+    case "fromRound":
+      return changed(ask, rule.change, "round", context);
+    case "percentOfTop": {
+      // Of a move of the body it is a share of body and load together, as for every percentage.
+      const top = work.topKg === null ? null : toCurve(context, exercise, work.topKg, work.slot.setup);
+      const kg = top === null ? null : toPrescribed(context, exercise, (top * rule.percent) / 100, work.slot.setup);
+      return computed(
+        kg,
+        kg === null ? { kind: "noRecord" } : { kind: "ofTop", percent: rule.percent, topKg: work.topKg!, wantedKg: kg },
+      );
+    }
+    case "percentOfMax": {
+      const training = context.trainingMaxKg(work.slot.lineage);
+      const maxKg = training ?? work.record?.e1rmKg ?? null;
+      if (maxKg === null) return coldStart(exercise, segment, context);
+      const kg = toPrescribed(context, exercise, (maxKg * rule.percent) / 100, work.slot.setup);
+      return computed(
+        kg,
+        kg === null
+          ? { kind: "noBodyMass" }
+          : {
+              kind: "ofMax",
+              percent: rule.percent,
+              maxKg,
+              source: training === null ? "e1RM" : "training max",
+              wantedKg: kg,
+            },
+      );
+    }
+    case "repMax":
+      return throughCurve(ask, context, rule.reps);
+    case "byEffort":
+      return throughCurve(ask, context, topReps(segment) + middle(segment.rir ?? { low: 2, high: 2 }));
+    case "unsaid":
+      if (ask.continued) {
+        const { kg, reasons } = ask.continued.load;
+        return { kg, reasons: reasons.slice(0, 1), exact: true, assumed: false, aimReps: null };
+      }
+      return unsaidLoad(ask, context);
+    case "ofNext": {
+      const next = unsaidLoad(ask, context);
+      if (next.kg === null) return next;
+      const { bodyMassKg, settings } = context;
+      const kg = shareOfLoad(exercise, next.kg, 1 + rule.percent / 100, bodyMassKg, settings, work.slot.setup);
+      const reasons: LoadReason[] = [{ kind: "ofNext", percent: rule.percent, wantedKg: kg }, ...next.reasons];
+      // Less was asked for: what is built is less.
+      return { ...next, kg, exact: false, nextKg: work.next && next.kg, lighter: rule.percent < 0, reasons };
+    }
+  }
+}
+
+function changed(
+  { work, exercise, partBefore, roundBefore }: WantedAsk,
+  change: LoadChange,
+  since: "part" | "round",
+  context: ResolveContext,
+): Wanted {
+  const before = since === "part" ? partBefore : roundBefore;
+  const from = before?.load.kg ?? null;
+  if (from === null) return computed(null, { kind: "noRecord" });
+  if (change.kind === "weight") {
+    const kg = from + change.sign * toKg(change.weight);
+    const wantedKg = isBodyweight(exercise) ? kg : Math.max(0, kg);
+    return computed(wantedKg, { kind: "change", change, beforeKg: from, wantedKg, since });
+  }
+  const curve = toCurve(context, exercise, from, work.slot.setup);
+  const kg =
+    curve === null ? null : toPrescribed(context, exercise, curve * (1 + change.percent / 100), work.slot.setup);
+  return computed(
+    kg,
+    kg === null ? { kind: "noBodyMass" } : { kind: "change", change, beforeKg: from, wantedKg: kg, since },
+  );
+}
+
+function throughCurve(
+  { work, exercise, segment }: Pick<WantedAsk, "work" | "exercise" | "segment">,
+  context: ResolveContext,
+  effectiveReps: number,
+): Wanted {
+  if (!work.record?.e1rmKg || exercise.id !== work.slot.exerciseId) return coldStart(exercise, segment, context);
+  const reason = curveReason(work, exercise, effectiveReps, context);
+  return reason ? computed(reason.wantedKg, reason) : computed(null, { kind: "noBodyMass" });
+}
+
+/** The load of the client's own curve for reps and reserve together; null without a body mass where one is needed. */
+export function curveReason(work: LiftWork, exercise: Exercise, effectiveReps: number, context: ResolveContext) {
+  const { e1rmKg, bandKg, curve, estimates, fitted } = work.record!;
+  const share = 1 / e1rmFactor(effectiveReps, curve);
+  const wantedKg = toPrescribed(context, exercise, e1rmKg! * share, work.slot.setup);
+  if (wantedKg === null) return null;
+  return {
+    kind: "curve" as const,
+    e1rmKg: e1rmKg!,
+    band: bandKg,
+    effectiveReps,
+    percent: share * 100,
+    wantedKg,
+    days: estimates.length,
+    own: fitted?.isOwn ?? false,
+  };
+}
+
+/** Nothing written: last time's load through the progression rule, else the curve at an assumed effort, else a cold start. */
+export function unsaidLoad(
+  ask: Pick<WantedAsk, "work" | "exercise" | "segment" | "index">,
+  context: ResolveContext,
+): Wanted {
+  const { work, exercise, segment, index } = ask;
+  if ((segment.amount.kind === "hold" || segment.amount.kind === "seconds") && isBodyweight(exercise)) {
+    const body: LoadReason = { kind: "bodyweight", added: null, sign: 1 };
+    return { kg: 0, reasons: [body], exact: true, assumed: true, aimReps: null };
+  }
+  const next = exercise.id === work.slot.exerciseId ? work.next : null;
+  if (next) {
+    const set = entryAt(next.sets, Math.min(index, next.sets.length - 1));
+    return { kg: set.loadKg, reasons: [{ kind: "progress", next }], exact: false, assumed: false, aimReps: set.reps };
+  }
+  const rir = segment.rir ? middle(segment.rir) : context.settings.assumed.rir;
+  const wanted = throughCurve(ask, context, topReps(segment) + rir);
+  const assumedEffort: LoadReason[] = segment.rir ? [] : [{ kind: "assumedEffort", rir }];
+  return { ...wanted, assumed: true, reasons: [...wanted.reasons, ...assumedEffort] };
+}
+
+export function toPrescribed(
+  context: ResolveContext,
+  exercise: Exercise,
+  kg: number,
+  setup: readonly SetupValue[],
+): number | null {
+  return prescribedFromCurve(exercise, kg, context.bodyMassKg, context.settings, setup);
+}
+
+export function toCurve(
+  context: ResolveContext,
+  exercise: Exercise,
+  kg: number,
+  setup: readonly SetupValue[],
+): number | null {
+  return curveKg(exercise, kg, context.bodyMassKg, context.settings, setup);
+}
