@@ -87,6 +87,9 @@ describe("why a load is what it is", () => {
   });
 });
 
+/** What comes off a pair of dumbbells. */
+const OFF = { percent: 10, by: "load", fromKg: 20, toKg: 18, fromReps: 8, toReps: 8 } as const;
+
 describe("why the next prescription is what it is", () => {
   it.each<[ProgressReason, string]>([
     [
@@ -103,11 +106,11 @@ describe("why the next prescription is what it is", () => {
       "Last time 5, 4, 3: 2 sets of 3 short, so the load repeats.",
     ],
     [
-      { kind: "belowTargetRir", asked: 2, had: 0.5 },
+      { kind: "belowTargetRir", asked: 2, had: 0.5, fewerReps: false },
       "All reps were made, but with 0.5 in reserve where 2 was asked, so the load repeats.",
     ],
     [
-      { kind: "cut", misses: 2, percent: 10, fromKg: 100, toKg: 90 },
+      { kind: "cut", misses: 2, percent: 10, by: "load", fromKg: 100, toKg: 90, fromReps: 5, toReps: 5 },
       "Missed 2 times in a row: 10 % off, 100 kg to 90 kg, then build again.",
     ],
     [
@@ -127,14 +130,45 @@ describe("why the next prescription is what it is", () => {
       "This week has risen by 10 % already: the load repeats.",
     ],
     [
-      { kind: "tooEasy", asked: 2, had: 6, fromKg: 60, toKg: 65 },
-      "All sets left 6 or more in reserve where 2 was asked: 60 kg to 65 kg, by the curve.",
+      { kind: "tooEasy", asked: 2, had: 5, over: 0, fromKg: 60, toKg: 65 },
+      "All sets left 5 or more in reserve where 2 was asked: 60 kg to 65 kg, by the curve.",
     ],
     [{ kind: "unchanged", weeks: 9 }, "The same loads and reps for 9 weeks now."],
-    [{ kind: "pain", pain: 4 }, "Pain of 4 was logged last time: nothing goes up."],
+    [
+      { kind: "tooEasy", asked: null, had: null, over: 3, fromKg: 60, toKg: 65 },
+      "Every set went 3 reps or more over what was asked: 60 kg to 65 kg, by the curve.",
+    ],
+    [
+      { kind: "findAgain", had: 7 },
+      "All sets left 7 in reserve, more than anyone can tell: take one heavier set first and find the load from it.",
+    ],
+    [
+      { kind: "pain", pain: 4, moreReserve: 2, less: { ...OFF, fromKg: 70, toKg: 60, percent: 14.3 } },
+      "Pain of 4 out of 10 was logged last time: 14 % off, 70 kg to 60 kg and 2 more in reserve.",
+    ],
+    [
+      { kind: "painStop", pain: 8, isAgain: false, instead: ["Chest press", "Push-up"], moreReserve: 2, less: OFF },
+      "Pain of 8 out of 10: another exercise for two to three weeks: Chest press or Push-up. Until that is decided: 10 % off, 20 kg to 18 kg and 2 more in reserve.",
+    ],
     [{ kind: "formBroke" }, "Form broke last time: nothing goes up."],
-    [{ kind: "timeOff", weeks: 1, percent: 0, fewerSets: 0 }, "A week was missed: the load repeats."],
-    [{ kind: "timeOff", weeks: 2, percent: 7.5, fewerSets: 1 }, "2 weeks were missed: 7.5 % off and a set fewer."],
+    [{ kind: "timeOff", weeks: 1, fewerSets: 0, isAlone: false, less: null }, "1 week away: the load repeats."],
+    [
+      { kind: "timeOff", weeks: 2, fewerSets: 1, isAlone: false, less: OFF },
+      "2 weeks away: 10 % off, 20 kg to 18 kg, and a set fewer.",
+    ],
+    [
+      { kind: "timeOff", weeks: 2, fewerSets: 0, isAlone: true, less: { ...OFF, by: "reps", toKg: 20, toReps: 6 } },
+      "This lift was left out for 5 weeks: nothing near enough is lighter here, so 20 kg stays, for 6 reps instead of 8.",
+    ],
+    [
+      { kind: "widerRange", stepKg: 4, percent: 20, low: 10, until: 14 },
+      "The next step, 4 kg, is 20 % more: too far for 10 reps. Write a range, 10–14, and the reps climb to where it is made.",
+    ],
+    [
+      { kind: "coarseRise", fromKg: 20, toKg: 24, percent: 20, reps: 9 },
+      "The top of the wider range was reached: 20 kg to 24 kg, 20 % more, for the 9 reps that are likely there.",
+    ],
+    [{ kind: "openMore", best: 11, until: 15 }, "Last time 11 in the first set: one more, and the load goes up at 15."],
     [
       { kind: "topOfGym", kg: 32 },
       "32 kg is the heaviest this gym can load: take more reps, a slower tempo or a pause.",

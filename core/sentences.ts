@@ -6,6 +6,7 @@ import type { WorkForecast } from "./forecast";
 import type { LiftRecord, SuspectSet } from "./load";
 import {
   basisWords,
+  type Less,
   type LoadAlternative,
   type LoadBuild,
   type LoadReason,
@@ -72,6 +73,14 @@ export function loadSentence(reason: LoadReason, context: SentenceContext): stri
       const other = context.catalogue.byId.get(reason.fromExerciseId)?.name.toLowerCase() ?? "a related lift";
       return `No record of this lift yet: from the ${other} (e1RM ${kg(reason.relatedKg)}), somewhere between ${kg(reason.bandKg[0])} and ${kg(reason.bandKg[1])}. Start at the low end and add.`;
     }
+    case "bodyAlone":
+      return "The body alone: no load and no assistance.";
+    case "fewerReps":
+      return `${count(reason.asked, "rep")} are more than the body alone allows here: ${reason.reps} first, before any assistance.`;
+    case "ruleAndCurve":
+      return `The rule would say ${kg(reason.ruleKg)}, the record says ${kg(reason.curveKg)} for these reps: ${kg(reason.takenKg)}, the low end of what the record allows.`;
+    case "atLeast":
+      return `No reserve was reported yet, so the maximum is only known to be at least ${kg(reason.leastKg)}: ${kg(reason.wantedKg)} to begin with.`;
     case "bodyweight":
       if (!reason.added) return "Bodyweight.";
       return reason.sign < 0
@@ -87,7 +96,9 @@ export function loadSentence(reason: LoadReason, context: SentenceContext): stri
       return `The closest this gym can load is ${kg(reason.builtKg)}: ${decimal(round(Math.abs(reason.percentOff), 1), 1)} % ${reason.percentOff < 0 ? "under" : "over"} ${kg(reason.wantedKg)}.`;
     case "outOfReach":
       return reason.side === "too light"
-        ? `The heaviest this gym can load is ${kg(reason.nearestKg)}, short of ${kg(reason.wantedKg)}.`
+        ? Math.abs(reason.nearestKg) < 0.002
+          ? `This gym has nothing to add to the body, and ${kg(reason.wantedKg)} would be.`
+          : `The heaviest this gym can load is ${kg(reason.nearestKg)}, short of ${kg(reason.wantedKg)}.`
         : `The lightest this gym can load is ${kg(reason.nearestKg)}, above ${kg(reason.wantedKg)}.`;
     case "neverHarder":
       return reason.because === "pain"
@@ -243,66 +254,129 @@ const RISE_WORDS: Readonly<Record<RiseCause, string>> = {
   restAtFloor: "The same work was done at the shortest rest",
   topMark: "Every set reached the upper mark last time",
   eccentricAtMost: "The slowest eccentric was made",
+  openTop: "The first set had as many as make the load go up",
+  timeMade: "Every set made its time",
 };
+
+/** "7 % off, 70 kg to 65 kg", or what the reps do where the kit has no load near. */
+function lessWords({ percent, by, fromKg, toKg, fromReps, toReps }: Less, load: (figure: number) => string): string {
+  const off = `${decimal(round(percent, 0))} % off, ${load(fromKg)} to ${load(toKg)}`;
+  if (by === "load") return off;
+  const reps = `${count(toReps, "rep")} instead of ${fromReps}`;
+  if (by === "both" && toReps === fromReps) return `${off}, the next that is lighter here`;
+  return by === "reps"
+    ? `nothing near enough is lighter here, so ${load(fromKg)} stays, for ${reps}`
+    : `${off}, the next that is lighter here, for ${reps}`;
+}
+
+function timeOffWords(
+  { weeks, isAlone, fewerSets, less }: Extract<ProgressReason, { kind: "timeOff" }>,
+  load: (figure: number) => string,
+): string {
+  const away = isAlone ? `This lift was left out for ${weeks + 3} weeks` : `${count(weeks, "week")} away`;
+  const sets = fewerSets > 0 ? "a set fewer" : "";
+  if (!less) return `${away}: ${sets || "the load repeats"}.`;
+  return `${away}: ${lessWords(less, load)}${sets ? `, and ${sets}` : ""}.`;
+}
+
+function easyWords({ asked, had, over }: Extract<ProgressReason, { kind: "tooEasy" }>): string {
+  if (over >= 2) return `Every set went ${count(over, "rep")} or more over what was asked`;
+  return `All sets left ${decimal(had ?? 0)} or more in reserve where ${decimal(asked ?? 0)} was asked`;
+}
+
+/** "a, b or c". */
+const joined = (words: readonly string[], last: "or" | "and"): string =>
+  words.length < 2 ? (words[0] ?? "") : `${words.slice(0, -1).join(", ")} ${last} ${words.at(-1)}`;
 
 export function progressSentence(reason: ProgressReason, unit: WeightUnit): string {
   const kg = (figure: number): string => massWords(figure, unit);
+  // A load beside a body may be none, or take some of the body off.
+  const load = (figure: number): string =>
+    figure === 0 ? "the body alone" : figure < 0 ? `${kg(-figure)} of assistance` : kg(figure);
   switch (reason.kind) {
     case "rise": {
-      return `${RISE_WORDS[reason.why]}: ${kg(reason.toKg - reason.fromKg)} up, ${kg(reason.fromKg)} to ${kg(reason.toKg)}.`;
+      return `${RISE_WORDS[reason.why]}: ${kg(reason.toKg - reason.fromKg)} up, ${load(reason.fromKg)} to ${load(reason.toKg)}.`;
     }
     case "repeat":
       return `Last time ${reason.reps.join(", ")}: ${count(reason.missed, "set")} of ${reason.setCount} short, so the load repeats.`;
     case "setsLeftOut":
       return `${count(reason.left, "set")} of ${reason.setCount} ${reason.left === 1 ? "was" : "were"} left out last time, so the load repeats.`;
     case "belowTargetRir":
-      return `All reps were made, but with ${decimal(reason.had)} in reserve where ${decimal(reason.asked)} was asked, so the load repeats.`;
+      return `All reps were made, but with ${decimal(reason.had)} in reserve where ${decimal(reason.asked)} was asked, so ${reason.fewerReps ? "the load repeats for fewer reps" : "the load repeats"}.`;
     case "cut":
-      return `Missed ${reason.misses} times in a row: ${decimal(reason.percent)} % off, ${kg(reason.fromKg)} to ${kg(reason.toKg)}, then build again.`;
+      return `${reason.set ? `Set ${reason.set} was missed` : "Missed"} ${reason.misses} times in a row: ${lessWords(reason, load)}, then build again.`;
     case "moreReps":
       return `Last time ${reason.last.join(", ")}: one more rep in set ${reason.set}, ${reason.reps}, before load goes up at ${reason.high}.`;
     case "repsFirst":
       return `The next step, ${kg(reason.stepKg)}, is ${decimal(round(reason.percent))} % more: reps go up first, to ${reason.until}, where it is made.`;
+    case "widerRange":
+      return `The next step, ${kg(reason.stepKg)}, is ${decimal(round(reason.percent))} % more: too far for ${reason.low} reps. Write a range, ${reason.low}–${reason.until}, and the reps climb to where it is made.`;
+    case "coarseRise":
+      return `The top of the wider range was reached: ${load(reason.fromKg)} to ${load(reason.toKg)}, ${decimal(round(reason.percent))} % more, for the ${count(reason.reps, "rep")} that are likely there.`;
     case "stepTooFar":
       return `The next step, ${kg(reason.stepKg)}, is ${decimal(round(reason.percent))} % more, and reps alone will not reach it: add small plates, a set, or slower eccentrics.`;
     case "heldByBound":
       return `This week has risen by ${reason.limit} % already: the load repeats.`;
     case "tooEasy":
-      return `All sets left ${decimal(reason.had)} or more in reserve where ${decimal(reason.asked)} was asked: ${kg(reason.fromKg)} to ${kg(reason.toKg)}, by the curve.`;
+      return `${easyWords(reason)}: ${load(reason.fromKg)} to ${load(reason.toKg)}, by the curve.`;
+    case "findAgain":
+      return `All sets left ${decimal(reason.had)} in reserve, more than anyone can tell: take one heavier set first and find the load from it.`;
     case "unchanged":
       return `The same loads and reps for ${reason.weeks} weeks now.`;
     case "pain":
-      return `Pain of ${reason.pain} was logged last time: nothing goes up.`;
+      return `Pain of ${reason.pain} out of 10 was logged last time: ${reason.less ? `${lessWords(reason.less, load)} and ` : ""}${reason.moreReserve} more in reserve.`;
+    case "painStop": {
+      const what = reason.isAgain
+        ? `Pain of ${reason.pain} out of 10, twice running`
+        : `Pain of ${reason.pain} out of 10`;
+      const instead = reason.instead.length > 0 ? `: ${joined(reason.instead, "or")}` : "";
+      const until = reason.less
+        ? ` Until that is decided: ${lessWords(reason.less, load)} and ${reason.moreReserve} more in reserve.`
+        : "";
+      return `${what}: another exercise for two to three weeks${instead}.${until}`;
+    }
     case "formBroke":
       return "Form broke last time: nothing goes up.";
     case "timeOff":
-      return reason.percent === 0
-        ? "A week was missed: the load repeats."
-        : `${reason.weeks} weeks were missed: ${decimal(reason.percent)} % off${reason.fewerSets > 0 ? " and a set fewer" : ""}.`;
+      return timeOffWords(reason, load);
     case "topOfGym":
       return `${kg(reason.kg)} is the heaviest this gym can load: take more reps, a slower tempo or a pause.`;
     case "expected":
       return `Expect ${reason.reps} reps at ${kg(reason.atKg)}.`;
     case "setRises":
-      return `${reason.sets.length === 1 ? `Set ${reason.sets[0]}` : `Sets ${reason.sets.join(", ")}`} reached the top of the range: ${kg(reason.toKg)} there, from the low end again.`;
+      return `${reason.sets.length === 1 ? `Set ${reason.sets[0]}` : `Sets ${reason.sets.join(", ")}`} reached the top of the range: ${load(reason.toKg)} there, from the low end again.`;
     case "wave": {
       const max = reason.wavesMade === null ? "nine tenths of the e1RM" : `the training max of ${kg(reason.maxKg)}`;
       const made = reason.wavesMade ? `, after ${count(reason.wavesMade, "wave")} made` : "";
-      return `Week ${reason.week} of ${reason.weeks} in the wave: ${decimal(reason.percent)} % of ${max}${made}.`;
+      const cuts =
+        reason.cuts > 0
+          ? `, brought down ${reason.cuts === 1 ? "once" : `${reason.cuts} times`} after three missed sessions`
+          : "";
+      return `Week ${reason.week} of ${reason.weeks} in the wave: ${decimal(reason.percent)} % of ${max}${made}${cuts}.`;
     }
     case "fallingReps":
       return `Week ${reason.week} of ${reason.weeks} at ${count(reason.reps, "rep")}.`;
     case "byCurve":
       return `e1RM ${kg(reason.e1rmKg)}: ${count(reason.reps, "rep")} with ${decimal(reason.rir)} in reserve is ${kg(reason.kg)}.`;
     case "steered": {
-      const moves = Math.abs(reason.toKg - reason.fromKg) < 0.002 ? "stays" : `from ${kg(reason.fromKg)}`;
+      const moves = Math.abs(reason.toKg - reason.fromKg) < 0.002 ? "stays" : `from ${load(reason.fromKg)}`;
       const most = reason.most === null ? "" : `, ${decimal(reason.most)} % a week at most`;
-      return `By the reserve that was reported, e1RM ${kg(reason.e1rmKg)}: ${kg(reason.toKg)}, ${moves}${most}.`;
+      return `By the reserve that was reported, e1RM ${kg(reason.e1rmKg)}: ${load(reason.toKg)}, ${moves}${most}.`;
     }
     case "overTarget":
       if (reason.days === 0)
         return `It goes up when the last set is ${count(reason.wanted, "rep")} over its target twice in a row.`;
       return `The last set was ${count(reason.over, "rep")} over its target once: once more and it goes up.`;
+    case "openMore": {
+      const until = reason.until === null ? "" : `, and the load goes up at ${reason.until}`;
+      return `Last time ${reason.best} in the first set: one more${until}.`;
+    }
+    case "openFew":
+      return `Last time ${reason.best} in the first set, few for this load: ${load(reason.fromKg)} to ${load(reason.toKg)}.`;
+    case "longer":
+      return `Every set made its ${reason.unit === "s" ? "time" : "distance"}: ${decimal(reason.to)} ${reason.unit} is next, where you write it.`;
+    case "timeNotMade":
+      return `Last time ${decimal(reason.best)} of ${decimal(reason.asked)} ${reason.unit}: the same again.`;
     case "goalInSets":
       return `${count(reason.total, "rep")} took ${count(reason.sets, "set")}: in ${reason.wanted} or fewer the load goes up.`;
     case "shorterRest":
@@ -314,7 +388,7 @@ export function progressSentence(reason: ProgressReason, unit: WeightUnit): stri
     case "rungDown":
       return `No set reached ${reason.mark}: the next easier move.`;
     case "moreHelp":
-      return `No set reached ${reason.mark}: ${kg(reason.fromKg)} to ${kg(reason.toKg)}.`;
+      return `No set reached ${reason.mark}: ${load(reason.fromKg)} to ${load(reason.toKg)}.`;
     case "slower":
       return `${decimal(reason.seconds)} s eccentric, up to ${decimal(reason.mostSeconds)} s, then more load.`;
     case "setMore":
@@ -322,7 +396,7 @@ export function progressSentence(reason: ProgressReason, unit: WeightUnit): stri
     case "setsAtMost":
       return `${count(reason.sets, "set")}, as many as are added: a deload is next.`;
     case "bounded":
-      return `${kg(reason.wantedKg)} would be more than ${decimal(reason.limit)} % above the last four weeks: ${kg(reason.toKg)}.`;
+      return `${kg(reason.wantedKg)} would be more than ${decimal(reason.limit)} % above the last four weeks: ${load(reason.toKg)}.`;
   }
 }
 

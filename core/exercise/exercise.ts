@@ -188,6 +188,24 @@ export function trainSameRegion(a: Exercise, b: Exercise): boolean {
   return directRegions(a).some((region) => b.shares[region] === 1);
 }
 
+/** Moves of the body that are done in practice with a band or a counterweight that takes some of it off. */
+const ASSISTED_IN_PRACTICE: ReadonlySet<string> = new Set([
+  "pistol-squat",
+  "single-leg-box-squat",
+  "nordic-curl",
+  "reverse-nordic-curl",
+]);
+
+/**
+ * Whether help is known for a move of the body: those that hang or rest with the whole body on the arms, and some on one leg. For
+ * push-ups, rows under a bar, planks, thrusts and raises the easier way is another move, never kilos of help.
+ */
+export const takesAssistance = (exercise: Exercise): boolean =>
+  isBodyweight(exercise) &&
+  (ASSISTED_IN_PRACTICE.has(exercise.id) ||
+    (exercise.bodyweightFraction === 1 &&
+      (exercise.pattern === "vertical pull" || exercise.stations.includes("dip bars"))));
+
 /** A move of the body: loads are what is added to it, negative ones assistance. */
 export const isBodyweight = (exercise: Exercise): boolean =>
   exercise.implement === "bodyweight" || exercise.implement === "straps";

@@ -7,6 +7,7 @@ import { exerciseOrThrow, type Muscle } from "../exercise";
 import { partKey, tirednessBefore } from "../forecast";
 import { curveKg } from "../load";
 import type { CheckIn } from "../progress";
+import { workKindOf } from "../progress";
 import {
   allBlocks,
   type Exposure,
@@ -40,7 +41,7 @@ import {
 import { type ShownLoad, type ShownSession, workContextOf } from "./shown";
 
 /** Bumped when the same log gives other figures; stored with what is derived, which can be rebuilt from the log. */
-export const PROJECTION_VERSION = 6;
+export const PROJECTION_VERSION = 7;
 
 export type SessionState = "draft" | "started" | "done";
 
@@ -151,9 +152,10 @@ export function exposuresOf(sessionId: string, placed: readonly PlacedSet[], tim
     for (const segment of done.segments) for (const region of direct(place, segment.exerciseId)) regions.add(region);
     worked.set(slot.id, regions);
   }
-  return [...found.values()].map(({ one, place: { shown, slot }, sets }) => ({
+  return [...found.values()].map(({ one, place: { shown, slot, block }, sets }) => ({
     ...one,
     exposure: {
+      work: workKindOf({ block, slot }),
       date: shown.date,
       sessionId,
       slotId: one.slotId,

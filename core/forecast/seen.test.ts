@@ -103,6 +103,8 @@ describe("a forecast that has seen the client", () => {
 
   it("a drop after a count of reps hangs on the load, a drop after a failure does not", () => {
     const before = { others: 0, afterSeconds: 6 };
+    // Nothing was reported in the first sets: the maximum is one that was tested.
+    const tested = [{ date: "2026-01-01", kg: 45 }];
     const known = days([[10, null]], 4).map((day) => ({
       ...day,
       sets: day.sets.map((set) => ({
@@ -114,9 +116,10 @@ describe("a forecast that has seen the client", () => {
         ],
       })),
     }));
-    const seen = seenOf(new Map([["bench-press", liftRecord(known, DEFAULT_SETTINGS)]]), POPULATION_RESERVE).get(
-      "bench-press",
-    )!;
+    const seen = seenOf(
+      new Map([["bench-press", liftRecord(known, DEFAULT_SETTINGS, tested)]]),
+      POPULATION_RESERVE,
+    ).get("bench-press")!;
     const reps = (part: number, afterCount: boolean, loadKg: number) =>
       seen.offset({ lostReps: 9, round: 0, part, afterCount, loadKg, isSaid: false }).reps;
     expect(reps(1, true, 25 * 0.96) - reps(1, true, 25)).toBeGreaterThan(1);

@@ -1,5 +1,6 @@
 /** What a gym has, and every load that can be built from it. docs/handbook.md#equipment. */
 import type { BarShape, Exercise, SetupValue } from "../exercise";
+import { takesAssistance } from "../exercise";
 import { firstOf } from "../lists";
 import { identityCache } from "../memo";
 import { decimal, fromKg, SAME_WEIGHT_KG, toKg, type Weight, type WeightUnit, weight } from "../units";
@@ -98,7 +99,7 @@ export function buildableLoads(
   setup: readonly SetupValue[] = [],
 ): readonly BuildableLoad[] {
   const bar = setup.find((value) => value.name === "bar")?.value ?? exercise.bar;
-  const key = `${exercise.implement}|${exercise.stations.join()}|${exercise.bodyweightFraction === 1}|${bar ?? ""}`;
+  const key = `${exercise.implement}|${exercise.stations.join()}|${takesAssistance(exercise)}|${exercise.bodyweightFraction === 1}|${bar ?? ""}`;
   const known = loadsByGym(gym, [], () => new Map());
   let loads = known.get(key);
   if (!loads) {
@@ -136,7 +137,7 @@ function enumerate(exercise: Exercise, gym: GymEquipment, bar: string | null): B
       return [
         { kg: 0, weight: weight(0, gym.unit), build: { kind: "body" } },
         ...onBelt(gym),
-        ...assisted(gym, exercise),
+        ...(takesAssistance(exercise) ? assisted(gym, exercise) : []),
       ];
     case "band":
       return gym.bands.map((band) => ({

@@ -158,7 +158,7 @@ export function implementLoadsOf(gym: GymEquipment): ImplementLoads[] {
       items: [`sled:${sled.station}`, ...keys("plates")],
     });
   }
-  const beside = loads("bodyweight", null, true);
+  const beside = loads("bodyweight", "dip bars", true);
   add({
     key: "belt",
     kind: "belt",

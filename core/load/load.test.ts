@@ -206,15 +206,17 @@ describe("resolving a rule", () => {
     expect(load.assumed).toBe(true);
   });
 
-  it("a move of the body for as many as it makes is the body alone; for so many reps it may need help", () => {
+  it("a move of the body for as many as it makes is the body alone, and for so many reps too where help is not known for it", () => {
     const related = [{ exerciseId: "bench-press", e1rmKg: 78 }];
     for (const amount of ["2xF", "2xAMRAP"]) {
       const load = only(`Push-up ${amount}`, { related });
-      expect([load.kg, load.assumed, load.reasons[0]!.kind], amount).toEqual([0, true, "noRecord"]);
+      expect([load.kg, load.assumed, load.reasons[0]!.kind], amount).toEqual([0, true, "bodyAlone"]);
     }
-    const load = only("Push-up 2x12 rir2", { related });
-    expect(load.reasons[0]).toMatchObject({ kind: "coldStart", fromExerciseId: "bench-press" });
-    expect(load.kg).toBeLessThan(0);
+    for (const text of ["Push-up 4x5", "Push-up 2x12 rir2", "Knee push-up 3xAMRAP", "Plank 3x40s", "Inverted row 3x12"])
+      expect(only(text, { related }).kg, text).toBe(0);
+    const pulls = [{ exerciseId: "lat-pull-down", e1rmKg: 50 }];
+    expect(only("Chin-up 3xAMRAP", { related: pulls }).kg).toBe(0);
+    expect(only("Chin-up 3x8 rir2", { related: pulls }).kg).toBeLessThan(0);
     // What is loaded from outside is found as before.
     expect(only("Dumbbell bench press 2xF", { related }).reasons[0]).toMatchObject({ kind: "coldStart" });
   });

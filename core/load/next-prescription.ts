@@ -5,14 +5,9 @@ export type ProgressReason =
   | { readonly kind: "rise"; readonly fromKg: number; readonly toKg: number; readonly why: RiseCause }
   | { readonly kind: "repeat"; readonly missed: number; readonly setCount: number; readonly reps: readonly number[] }
   | { readonly kind: "setsLeftOut"; readonly left: number; readonly setCount: number }
-  | { readonly kind: "belowTargetRir"; readonly asked: number; readonly had: number }
-  | {
-      readonly kind: "cut";
-      readonly misses: number;
-      readonly percent: number;
-      readonly fromKg: number;
-      readonly toKg: number;
-    }
+  | { readonly kind: "belowTargetRir"; readonly asked: number; readonly had: number; readonly fewerReps: boolean }
+  /** `set`: which one, where it is not all of them. */
+  | ({ readonly kind: "cut"; readonly misses: number; readonly set?: number } & Less)
   | {
       readonly kind: "moreReps";
       readonly set: number;
@@ -22,21 +17,59 @@ export type ProgressReason =
     }
   /** The next step is too far: reps go up first, to where it is made. */
   | { readonly kind: "repsFirst"; readonly stepKg: number; readonly percent: number; readonly until: number }
+  /** The next step is too far, and the reps are written as one figure: a range is proposed. */
+  | {
+      readonly kind: "widerRange";
+      readonly stepKg: number;
+      readonly percent: number;
+      readonly low: number;
+      readonly until: number;
+    }
+  /** A step that is too far for the range, taken at the reps that the curve gives there. */
+  | {
+      readonly kind: "coarseRise";
+      readonly fromKg: number;
+      readonly toKg: number;
+      readonly percent: number;
+      readonly reps: number;
+    }
   /** The next step is too far, and reps have gone as far as they can tell. */
   | { readonly kind: "stepTooFar"; readonly stepKg: number; readonly percent: number }
   /** This week has had its tenth. */
   | { readonly kind: "heldByBound"; readonly stepKg: number; readonly percent: number; readonly limit: number }
   | {
       readonly kind: "tooEasy";
-      readonly asked: number;
-      readonly had: number;
+      /** The reserve asked and the least that was reported; null where none was. */
+      readonly asked: number | null;
+      readonly had: number | null;
+      /** Reps over the range in the set that had the fewest. */
+      readonly over: number;
       readonly fromKg: number;
       readonly toKg: number;
     }
+  /** So much was left that nobody can tell how much: the load is found again. */
+  | { readonly kind: "findAgain"; readonly had: number }
   | { readonly kind: "unchanged"; readonly weeks: number }
-  | { readonly kind: "pain"; readonly pain: number }
+  /** `less`: what came off, where it is for this reason that it did. */
+  | { readonly kind: "pain"; readonly pain: number; readonly moreReserve: number; readonly less: Less | null }
+  /** Another exercise for two to three weeks; until then less of this one. */
+  | {
+      readonly kind: "painStop";
+      readonly pain: number;
+      readonly isAgain: boolean;
+      readonly instead: readonly string[];
+      readonly moreReserve: number;
+      readonly less: Less | null;
+    }
   | { readonly kind: "formBroke" }
-  | { readonly kind: "timeOff"; readonly weeks: number; readonly percent: number; readonly fewerSets: number }
+  /** `isAlone`: the client trained meanwhile, without this lift. */
+  | {
+      readonly kind: "timeOff";
+      readonly weeks: number;
+      readonly fewerSets: number;
+      readonly isAlone: boolean;
+      readonly less: Less | null;
+    }
   | { readonly kind: "topOfGym"; readonly kg: number }
   | { readonly kind: "expected"; readonly reps: number; readonly atKg: number }
   /** One set went up for itself. */
@@ -49,6 +82,8 @@ export type ProgressReason =
       readonly maxKg: number;
       /** Waves made before this one, each of which raised the max; null where the max is a share of the e1RM. */
       readonly wavesMade: number | null;
+      /** How often it came down, each time after three sessions running that were missed. */
+      readonly cuts: number;
     }
   | { readonly kind: "fallingReps"; readonly reps: number; readonly week: number; readonly weeks: number }
   | {
@@ -66,6 +101,14 @@ export type ProgressReason =
       readonly most: number | null;
     }
   | { readonly kind: "overTarget"; readonly over: number; readonly days: number; readonly wanted: number }
+  /** Sets for as many as possible: a rep more than the first one had, until so many make the load go up. */
+  | { readonly kind: "openMore"; readonly best: number; readonly until: number | null }
+  /** Too few of them for the load. */
+  | { readonly kind: "openFew"; readonly best: number; readonly fromKg: number; readonly toKg: number }
+  /** A time or a distance that was made, with no load to add near enough: a longer one is proposed. */
+  | { readonly kind: "longer"; readonly asked: number; readonly to: number; readonly unit: "s" | "m" }
+  /** A time or a distance that was not made yet: the same again. */
+  | { readonly kind: "timeNotMade"; readonly best: number; readonly asked: number; readonly unit: "s" | "m" }
   | { readonly kind: "goalInSets"; readonly sets: number; readonly wanted: number; readonly total: number }
   | {
       readonly kind: "shorterRest";
@@ -81,6 +124,17 @@ export type ProgressReason =
   /** What the rule would ask is more than the week allows: the most that it does. */
   | { readonly kind: "bounded"; readonly wantedKg: number; readonly toKg: number; readonly limit: number };
 
+/** What came off the heaviest set: load, or, where the kit has nothing near, reps. */
+export interface Less {
+  /** Of body and load together; 0 where reps alone came off. */
+  readonly percent: number;
+  readonly by: "load" | "reps" | "both";
+  readonly fromKg: number;
+  readonly toKg: number;
+  readonly fromReps: number;
+  readonly toReps: number;
+}
+
 /** Why a load rises. */
 export type RiseCause =
   | "allMade"
@@ -89,7 +143,9 @@ export type RiseCause =
   | "goalMade"
   | "restAtFloor"
   | "topMark"
-  | "eccentricAtMost";
+  | "eccentricAtMost"
+  | "openTop"
+  | "timeMade";
 
 export interface NextSet {
   readonly loadKg: number;

@@ -42,6 +42,19 @@ export type LoadReason =
       readonly bandKg: readonly [number, number];
       readonly wantedKg: number;
     }
+  /** A move of the body for as many as possible, a total or a time, or one for which help is not known. */
+  | { readonly kind: "bodyAlone" }
+  /** More reps than the body alone allows are asked: so many are aimed at. */
+  | { readonly kind: "fewerReps"; readonly reps: number; readonly asked: number }
+  /** The rule and the curve are far apart: the curve is taken, at its low end. */
+  | {
+      readonly kind: "ruleAndCurve";
+      readonly ruleKg: number;
+      readonly curveKg: number;
+      readonly takenKg: number;
+    }
+  /** Only what was done at the least is known: no reserve was reported on any day. */
+  | { readonly kind: "atLeast"; readonly leastKg: number; readonly wantedKg: number }
   | { readonly kind: "bodyweight"; readonly added: Weight | null; readonly sign: 1 | -1 }
   /** A load on a bar or a machine, measured by the body's mass. */
   | { readonly kind: "bodyMass"; readonly bodyKg: number; readonly added: Weight | null; readonly sign: 1 | -1 }

@@ -1,4 +1,5 @@
 import { describe, expect, it } from "vitest";
+import type { Exposure } from "../session";
 import { DEFAULT_SETTINGS } from "../settings";
 import { exposure } from "../testing/helpers";
 import { exposureE1rm, liftRecord } from "./record";
@@ -66,9 +67,18 @@ describe("the record of a lift", () => {
       expect(record(said, said, [{ ...silent, loadKg: 115 }]).e1rmKg!).toBeGreaterThan(known + 3);
     });
 
-    it("ever, days are read as they were asked, so that nobody's loads sink for saying nothing", () => {
+    it("ever, nothing sets an estimate: what was done as it was asked is the least that it is", () => {
       const silent = [{ loadKg: 100, reps: 5, rir: null, targetRir: 2 }];
-      expect(record(silent, silent, silent).e1rmKg).toBeCloseTo(record(said, said, said).e1rmKg!, 6);
+      const { e1rmKg, leastKg, bandKg } = record(silent, silent, silent);
+      expect([e1rmKg, bandKg]).toEqual([null, null]);
+      expect(leastKg).toBeCloseTo(record(said).estimates[0]!.kg, 6);
+    });
+
+    it.each(["giant", "goal", "time"] as const)("%s work sets no estimate, whatever reserve was reported", (kind) => {
+      const work = kind === "giant" ? { amount: "reps", structure: kind } : { amount: kind, structure: "plain" };
+      const day = { ...exposure("2026-10-01", said), work } as Exposure;
+      expect(liftRecord([day], DEFAULT_SETTINGS).e1rmKg).toBeNull();
+      expect(liftRecord([exposure("2026-10-01", said)], DEFAULT_SETTINGS).e1rmKg).not.toBeNull();
     });
 
     it("a day with one set that was reported is that set's", () => {

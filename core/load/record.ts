@@ -20,11 +20,16 @@ export function speakingSet(
   exposure: Exposure,
   settings: Pick<Settings, "e1rmFormula" | "hardSetRir">,
 ): LoggedSet | null {
+  if (!canSpeak(exposure)) return null;
   const fresh = exposure.sets.filter((set) => set.working && set.fresh && set.curveKg !== null && set.rir !== null);
   const isPrimary = (set: LoggedSet) =>
     estimateE1rm(set.curveKg!, set.reps, set.rir!, populationCurve(settings.e1rmFormula)) !== null;
   return fresh.filter((set) => set.rir! <= settings.hardSetRir).find(isPrimary) ?? fresh.find(isPrimary) ?? null;
 }
+
+/** Giant sets, rep goals and work against a clock say nothing of a maximum, however fresh their first set was. */
+const canSpeak = ({ work }: Exposure): boolean =>
+  !work || (work.structure !== "giant" && work.amount !== "goal" && work.amount !== "time");
 
 /**
  * Where nobody said what was left: the fresh set that shows most. It was done with nothing in reserve at the least, so that it
@@ -76,6 +81,8 @@ export interface LiftRecord {
   /** What the client can do now for one rep, in curve kg, with its 80 % band; null: no data. */
   readonly e1rmKg: number | null;
   readonly bandKg: readonly [number, number] | null;
+  /** What it is at the least, in curve kg, by sets whose reserve nobody reported; null: none were done. */
+  readonly leastKg: number | null;
   /** The curve in force for this lift: the client's own or the population's. */
   readonly curve: RepCurve;
   readonly fitted: FittedCurve | null;
@@ -108,6 +115,9 @@ export function liftRecord(
   return {
     e1rmKg: fitted?.e1rmKg ?? null,
     bandKg: fitted?.bandKg ?? null,
+    get leastKg() {
+      return leastOf(logged, settings, curve);
+    },
     curve,
     fitted,
     // Weeks ahead have hundreds of records, and ask none of them for its days.
@@ -153,7 +163,7 @@ const sayingOf = (exposure: Exposure, settings: Settings): Saying =>
 
 /**
  * The curve through what was reported and tested. A day on which nothing was reported can only raise it: it says something
- * where even with nothing in reserve it shows more than was known. With no report at all, days are read as they were asked.
+ * where even with nothing in reserve it shows more than was known. With no report at all there is no estimate.
  */
 function fitWithBounds(
   reported: readonly CurveObservation[],
@@ -172,10 +182,20 @@ function fitWithBounds(
     const set = sayingOf(exposure, settings).bounding;
     if (!set) return [];
     const one = { date: exposure.date, id: keyOf(exposure, set), kg: set.curveKg!, reps: set.reps, tested: false };
-    if (!known) return [{ ...one, rir: set.targetRir ?? 0 }];
+    // What nobody reported on sets no estimate: it only raises one.
+    if (!known) return [];
     return one.kg * e1rmFactor(one.reps, known.curve) > known.e1rmKg ? [{ ...one, rir: 0 }] : [];
   });
   return bounds.length === 0 ? known : through([...reported, ...bounds]);
+}
+
+/** The most that was shown by days on which nobody said what was left: as they were asked, else with nothing in reserve. */
+function leastOf(logged: readonly Exposure[], settings: Settings, curve: RepCurve): number | null {
+  const shown = logged.flatMap((exposure) => {
+    const set = sayingOf(exposure, settings).bounding;
+    return set ? (estimateE1rm(set.curveKg!, set.reps, set.targetRir ?? 0, curve)?.kg ?? []) : [];
+  });
+  return shown.length === 0 ? null : Math.max(...shown);
 }
 
 /** Sessions of one plan share their slots' ids: a logged set is told apart by its session too. */

@@ -7,7 +7,16 @@ import { type Exercise, exerciseOrThrow } from "../exercise";
 import { entryAt, firstOf } from "../lists";
 import { curveKg, type LiftRecord, type NextPrescription, type ResolvedSession } from "../load";
 import { resolveSession } from "../prescription";
-import { lineagesIn, newRule, nextOfLift, RULE_KINDS, suggestedRule, targetsOf } from "../progress";
+import {
+  type LiftPlace,
+  lineagesIn,
+  newRule,
+  nextOfLift,
+  RULE_KINDS,
+  suggestedRule,
+  targetsOf,
+  workKindOf,
+} from "../progress";
 import {
   allBlocks,
   allWorkingSets,
@@ -98,7 +107,7 @@ export function projectPlan(
         const exposure = session.assumed(slot.id, exception?.outcome === "missed", (isMissed) => {
           const loads = allWorkingSets(slot).map(({ segments }) => resolved.loads.get(firstOf(segments).id));
           return known.day(`${at.key} ${date} ${slot.id} ${isMissed}`, { slot, loads, purpose: at.purpose }, () =>
-            assumed(slot, at, resolved, context, isMissed),
+            assumed({ block, slot }, at, resolved, context, isMissed),
           );
         });
         if (exposure !== null) logs.set(slot.lineage, logOf(slot.lineage).after(exposure));
@@ -133,7 +142,7 @@ export function comingDays(
 
 /** A lift done as it was asked, with the reserve asked; missed: each set a rep short of the least that was asked. */
 export function assumed(
-  slot: Slot,
+  { block, slot }: LiftPlace,
   { date, purpose, key }: { readonly date: string; readonly purpose: ExposurePurpose; readonly key: string },
   resolved: ResolvedSession,
   { catalogue, bodyMassKg, settings }: ProjectContext,
@@ -146,8 +155,8 @@ export function assumed(
     const segment = firstOf(set.segments);
     const load = resolved.loads.get(segment.id);
     if (load?.kg == null || segment.amount.kind !== "reps") continue;
-    const target = segment.amount.reps;
-    const aim = load.aimReps ?? target.low;
+    const aim = load.aimReps ?? segment.amount.reps.low;
+    const target = { low: Math.min(segment.amount.reps.low, aim), high: segment.amount.reps.high };
     const reps = isMissed ? Math.max(0, target.low - 1) : aim;
     const asked = segment.rir ? (segment.rir.low + segment.rir.high) / 2 : null;
     sets.push({
@@ -171,7 +180,8 @@ export function assumed(
     });
   }
   if (sets.length === 0) return null;
-  return { date, sessionId: key, slotId: slot.id, purpose, plannedSets: sets.length, sets };
+  const work = workKindOf({ block, slot });
+  return { date, sessionId: key, slotId: slot.id, purpose, work, plannedSets: sets.length, sets };
 }
 
 /** What a cell of a week shows of a lift: its working sets as they would be asked. */

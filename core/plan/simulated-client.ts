@@ -24,7 +24,7 @@ import {
   shareOfLoad,
 } from "../load";
 import { identityCache } from "../memo";
-import { levelGain, nextOfLift } from "../progress";
+import { type LiftPlace, levelGain, nextOfLift, workKindOf } from "../progress";
 import type { Exposure, LoggedSet } from "../session";
 import {
   allBlocks,
@@ -271,6 +271,14 @@ interface AskedSet extends NextSet {
   readonly ruledKg: number | null;
 }
 
+/** The last day on which any of a session's lifts was done in this run; null: never. */
+function lastDayOf({ written }: ProjectedSession, state: ReadonlyMap<string, LiftState>): string | null {
+  const days = allBlocks(written).flatMap(({ slots }) =>
+    slots.flatMap(({ lineage }) => state.get(lineage)?.days.at(-1)?.date ?? []),
+  );
+  return days.sort().at(-1) ?? null;
+}
+
 /** The session as the rules would prescribe it after what this run has done. */
 function withRules(
   session: ProjectedSession,
@@ -284,6 +292,7 @@ function withRules(
     ...context,
     gym: context.gymOf(document.gymId, session.date),
     calendar: { date: session.date, purpose: session.purpose, planWeek: session.week },
+    trainedOn: lastDayOf(session, state),
   };
   for (const block of allBlocks(session.written))
     for (const slot of block.slots) {
@@ -353,12 +362,16 @@ class Doing {
   private working = -1;
 
   constructor(
-    readonly slot: Slot,
+    private readonly place: LiftPlace,
     private readonly lift: TrainedLift,
     private readonly strengthKg: number,
     private readonly prescribed: Prescribed,
     private readonly day: Day,
   ) {}
+
+  get slot(): Slot {
+    return this.place.slot;
+  }
 
   /** Does its set of a round. */
   set(round: number, reserve: Reserve): void {
@@ -377,8 +390,9 @@ class Doing {
     if (load === null || loadKg === null || !(load > 0)) return;
     const isFirst = this.sets.length === 0;
     if (isFirst) this.inHand = reserve.strength(lift.exercise, "both");
-    const target = segment.amount.kind === "reps" ? segment.amount.reps : null;
-    const wanted = ruled?.reps ?? planned?.aimReps ?? target?.low ?? null;
+    const range = segment.amount.kind === "reps" ? segment.amount.reps : null;
+    const wanted = range && (ruled?.reps ?? planned?.aimReps ?? range.low);
+    const target = range && { low: Math.min(range.low, wanted ?? range.low), high: range.high };
     const possible = Math.floor(
       Math.max(0, reserve.repsLeft(lift.exercise, "both", this.strengthKg, load, curve)) + 0.5,
     );
@@ -420,13 +434,14 @@ class Doing {
     const { sets, shownKg, hardSets, failedSets, inHand, slot, day } = this;
     const { date } = day.session;
     const purpose = purposeOfSlot(day.session, slot.id);
+    const work = workKindOf(this.place);
     const shown = { inHand, shownKg, hardSets, failedSets };
     if (sets.length === 0) return { ...shown, made: false, topKg: null, exposure: null };
     return {
       ...shown,
       made: sets.every(({ reps, target }) => target === null || reps >= target.low),
       topKg: Math.max(...sets.map((set) => set.loadKg)),
-      exposure: { date, sessionId: day.key, slotId: slot.id, purpose, plannedSets: sets.length, sets },
+      exposure: { date, sessionId: day.key, slotId: slot.id, purpose, work, plannedSets: sets.length, sets },
     };
   }
 }
@@ -451,7 +466,7 @@ function performBlock(
   if (!block) return new Map();
   const doing = block.slots.flatMap((slot) => {
     const lift = lifts.get(slot.lineage);
-    return lift ? [new Doing(slot, lift, valueAt(strengths, slot.lineage), prescribed, day)] : [];
+    return lift ? [new Doing({ block, slot }, lift, valueAt(strengths, slot.lineage), prescribed, day)] : [];
   });
   const rounds = Math.max(0, ...doing.map(({ slot }) => slot.sets.length));
   for (let round = 0; round < rounds; round++) {

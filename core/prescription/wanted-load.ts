@@ -1,5 +1,5 @@
 /** What each load rule asks for, before a gym rounds it: docs/handbook.md#resolving-a-load. */
-import { type Exercise, isBodyweight, type SetupValue } from "../exercise";
+import { type Exercise, isBodyweight, type SetupValue, takesAssistance } from "../exercise";
 import { entryAt } from "../lists";
 import {
   coldStart,
@@ -8,9 +8,12 @@ import {
   e1rmFactor,
   type LoadReason,
   middle,
+  type NextPrescription,
+  type ProgressReason,
   prescribedFromCurve,
   type ResolveContext,
   type ResolvedLoad,
+  repsAtLoad,
   shareOfLoad,
   topReps,
   type Wanted,
@@ -95,7 +98,10 @@ export function wantedLoad(ask: WantedAsk, others: OtherLifts, context: ResolveC
     case "percentOfMax": {
       const training = context.trainingMaxKg(work.slot.lineage);
       const maxKg = training ?? work.record?.e1rmKg ?? null;
-      if (maxKg === null) return coldStart(exercise, segment, context);
+      if (maxKg === null) {
+        const setup = segment.setup ?? work.slot.setup;
+        return coldStart(exercise, segment, { ...context, setup, leastKg: work.record?.leastKg ?? null });
+      }
       const kg = toPrescribed(context, exercise, (maxKg * rule.percent) / 100, work.slot.setup);
       return computed(
         kg,
@@ -155,14 +161,46 @@ function changed(
   );
 }
 
+/** With so many reps in hand at the body alone fewer reps are asked before any help is. */
+const FEWEST_BODY_REPS = 3;
+
 function throughCurve(
   { work, exercise, segment }: Pick<WantedAsk, "work" | "exercise" | "segment">,
   context: ResolveContext,
   effectiveReps: number,
 ): Wanted {
-  if (!work.record?.e1rmKg || exercise.id !== work.slot.exerciseId) return coldStart(exercise, segment, context);
+  const isOwn = exercise.id === work.slot.exerciseId;
+  const leastKg = isOwn ? (work.record?.leastKg ?? null) : null;
+  const found =
+    !isOwn || !work.record?.e1rmKg
+      ? coldStart(exercise, segment, { ...context, setup: segment.setup ?? work.slot.setup, leastKg })
+      : byRecord(work, exercise, effectiveReps, context);
+  return isBodyweight(exercise) ? ofBody(found, work, exercise, segment, context) : found;
+}
+
+function byRecord(work: LiftWork, exercise: Exercise, effectiveReps: number, context: ResolveContext): Wanted {
   const reason = curveReason(work, exercise, effectiveReps, context);
   return reason ? computed(reason.wantedKg, reason) : computed(null, { kind: "noBodyMass" });
+}
+
+/**
+ * What the curve gives for a move of the body, as it is done in practice: help only where help is known for it, and then only
+ * where the body alone allows fewer than three reps; load only where it is usually hung on, or this client has had it.
+ */
+function ofBody(found: Wanted, work: LiftWork, exercise: Exercise, segment: Segment, context: ResolveContext): Wanted {
+  const { kg } = found;
+  if (kg === null || kg === 0) return found;
+  const isLoaded = work.record?.exposures.some(({ sets }) => sets.some(({ loadKg }) => loadKg !== 0)) ?? false;
+  const alone: Wanted = { ...found, kg: 0, exact: true, reasons: [{ kind: "bodyAlone" }] };
+  if (!takesAssistance(exercise) && !isLoaded) return alone;
+  if (kg > 0 || segment.amount.kind !== "reps") return found;
+  const bodyKg = toCurve(context, exercise, 0, work.slot.setup);
+  const e1rmKg = exercise.id === work.slot.exerciseId ? (work.record?.e1rmKg ?? null) : null;
+  if (bodyKg === null || bodyKg <= 0 || e1rmKg === null) return found;
+  const rir = segment.rir ? middle(segment.rir) : context.settings.assumed.rir;
+  const reps = Math.floor(repsAtLoad(e1rmKg, bodyKg, work.record!.curve) - rir);
+  if (reps < FEWEST_BODY_REPS) return found;
+  return { ...alone, aimReps: reps, reasons: [{ kind: "fewerReps", reps, asked: topReps(segment) }] };
 }
 
 /** The load of the client's own curve for reps and reserve together; null without a body mass where one is needed. */
@@ -183,25 +221,70 @@ export function curveReason(work: LiftWork, exercise: Exercise, effectiveReps: n
   };
 }
 
+/** As many as possible, to failure, a total, a time or a distance: of a move of the body the body alone. */
+function isOpenWork({ slot }: LiftWork, segment: Segment): boolean {
+  const set = slot.sets.find((one) => one?.segments.includes(segment));
+  return segment.amount.kind !== "reps" || (set !== undefined && set !== null && set.stop.kind !== "segments");
+}
+
 /** Nothing written: last time's load through the progression rule, else the curve at an assumed effort, else a cold start. */
 export function unsaidLoad(
   ask: Pick<WantedAsk, "work" | "exercise" | "segment" | "index">,
   context: ResolveContext,
 ): Wanted {
-  const { work, exercise, segment, index } = ask;
-  if ((segment.amount.kind === "hold" || segment.amount.kind === "seconds") && isBodyweight(exercise)) {
-    const body: LoadReason = { kind: "bodyweight", added: null, sign: 1 };
-    return { kg: 0, reasons: [body], exact: true, assumed: true, aimReps: null };
-  }
+  const { work, exercise, segment } = ask;
+  if (isBodyweight(exercise) && isOpenWork(work, segment))
+    return { kg: 0, reasons: [{ kind: "bodyAlone" }], exact: true, assumed: true, aimReps: null };
   const next = exercise.id === work.slot.exerciseId ? work.next : null;
-  if (next) {
-    const set = entryAt(next.sets, Math.min(index, next.sets.length - 1));
-    return { kg: set.loadKg, reasons: [{ kind: "progress", next }], exact: false, assumed: false, aimReps: set.reps };
-  }
+  if (next) return ruled(next, ask, context);
   const rir = segment.rir ? middle(segment.rir) : context.settings.assumed.rir;
   const wanted = throughCurve(ask, context, topReps(segment) + rir);
   const assumedEffort: LoadReason[] = segment.rir ? [] : [{ kind: "assumedEffort", rir }];
   return { ...wanted, assumed: true, reasons: [...wanted.reasons, ...assumedEffort] };
+}
+
+/** Rule and curve this far apart, as a share of the curve's load, are not both right. */
+const FAR_APART = 0.15;
+/** Days that a record must have to be set against the rule. */
+const DAYS_TO_JUDGE = 3;
+/** What the rule has taken off on purpose is no mistake of its. */
+const ON_PURPOSE: ReadonlySet<ProgressReason["kind"]> = new Set(["pain", "painStop", "formBroke", "timeOff", "cut"]);
+
+/**
+ * The rule's load. Where the client's curve is more than 15 % away from it for the same reps and reserve, the low end of the curve's
+ * band is taken, and both figures are said; upwards by no more than a tenth at once.
+ */
+function ruled(
+  next: NextPrescription,
+  { work, exercise, segment, index }: Pick<WantedAsk, "work" | "exercise" | "segment" | "index">,
+  context: ResolveContext,
+): Wanted {
+  const set = entryAt(next.sets, Math.min(index, next.sets.length - 1));
+  const isReps = segment.amount.kind === "reps";
+  const plain: Wanted = {
+    kg: set.loadKg,
+    reasons: [{ kind: "progress", next }],
+    exact: false,
+    assumed: false,
+    aimReps: isReps ? set.reps : null,
+  };
+  const { record, slot } = work;
+  if (!isReps || !record?.e1rmKg || !record.bandKg || next.reasons.some(({ kind }) => ON_PURPOSE.has(kind)))
+    return plain;
+  // Days at a share of the rule's load say little of what the client could do.
+  const isShare = record.exposures.at(-1)?.sets.some((set) => set.ruledKg !== undefined) ?? false;
+  if (isShare || record.estimates.length < DAYS_TO_JUDGE) return plain;
+  const ruleKg = toCurve(context, exercise, set.loadKg, slot.setup);
+  if (ruleKg === null || ruleKg <= 0) return plain;
+  const rir = segment.rir ? middle(segment.rir) : context.settings.assumed.rir;
+  const factor = e1rmFactor(set.reps + rir, record.curve);
+  const [curveKg, lowKg] = [record.e1rmKg / factor, record.bandKg[0] / factor];
+  if (Math.abs(ruleKg / curveKg - 1) <= FAR_APART) return plain;
+  const takenKg = ruleKg > curveKg ? lowKg : Math.max(ruleKg, Math.min(lowKg, ruleKg * 1.1));
+  const [taken, byCurve] = [takenKg, curveKg].map((kg) => toPrescribed(context, exercise, kg, slot.setup));
+  if (taken == null || byCurve == null || (isBodyweight(exercise) && taken < 0)) return plain;
+  const reason: LoadReason = { kind: "ruleAndCurve", ruleKg: set.loadKg, curveKg: byCurve, takenKg: taken };
+  return { ...plain, kg: taken, reasons: [...plain.reasons, reason] };
 }
 
 export function toPrescribed(

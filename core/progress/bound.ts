@@ -3,12 +3,15 @@
  * more than a tenth above the best that was made in the four calendar weeks before this one, however many sessions a week has;
  * the smallest step of the gym, where it is more, only if the forecast at it reaches the low end of the range.
  */
+
+import { isBodyweight } from "../exercise";
 import { type BuildableLoad, e1rmFactor, NONE_ABOVE_REPS, nextHeavier, repsAtLoad, roundToBuildable } from "../load";
 import type { Exposure, LoggedSet } from "../session";
 import { addDays, mondayOf } from "../units";
 import type { ProgressContext, SetTarget } from "./context";
 
 const WEEKS_LOOKED_BACK = 4;
+const USUAL_BODY_KG = 70;
 
 /** The maximum that a set implies, in curve kg; a reserve that nobody gave is the usual one. */
 export function impliedKg(curveKg: number, reps: number, rir: number | null, context: ProgressContext): number {
@@ -19,8 +22,12 @@ export function impliedKg(curveKg: number, reps: number, rir: number | null, con
 export function impliedBySet(set: LoggedSet, context: ProgressContext): number | null {
   const curve = context.toCurveKg(set.loadKg) ?? set.curveKg;
   if (curve === null || set.reps < 1) return null;
-  return impliedKg(curve, set.reps, set.rir ?? set.targetRir, context);
+  const rir = set.rir ?? set.targetRir;
+  return impliedKg(curve, set.reps, rir === null ? null : Math.min(rir, MOST_RESERVE_TOLD), context);
 }
+
+/** A reserve above this is a guess, and counts as this. */
+const MOST_RESERVE_TOLD = 5;
 
 /** The most that this week may ask, as an implied maximum; null without anything to go by. */
 export function weeklyLimitKg(exposures: readonly Exposure[], context: ProgressContext): number | null {
@@ -91,8 +98,14 @@ function isAllowed(
   return impliedKg(curve, target.low, target.rir, context) <= limitKg + 1e-9;
 }
 
-function risePercent(fromKg: number, toKg: number, { toCurveKg }: ProgressContext): number {
-  const [from, to] = [toCurveKg(fromKg) ?? fromKg, toCurveKg(toKg) ?? toKg];
+/** How much more a load is than another, in percent of body and load together. */
+export function risePercent(fromKg: number, toKg: number, { exercise, toCurveKg }: ProgressContext): number {
+  const [from, to] = [toCurveKg(fromKg), toCurveKg(toKg)];
+  // Of a move of the body a step is a share of body and load: without a body mass, of a usual one.
+  if (from === null || to === null)
+    return isBodyweight(exercise)
+      ? (100 * (toKg - fromKg)) / Math.max(USUAL_BODY_KG + fromKg, 1)
+      : 100 * (toKg / Math.max(fromKg, 0.001) - 1);
   return 100 * (to / Math.max(from, 0.001) - 1);
 }
 
@@ -117,13 +130,4 @@ export function repsForStep(fromKg: number, toKg: number, target: SetTarget, con
     if (Math.floor(reached + 0.25) >= target.low + spare(target)) return reps;
   }
   return null;
-}
-
-/** A load less by a share, of body and load together, never harder than that where the gym has it, and never above the old. */
-export function cutLoad(loadKg: number, percent: number, context: ProgressContext): number {
-  const curve = context.toCurveKg(loadKg);
-  const wanted = curve === null ? null : context.toPrescribedKg(curve * (1 - percent / 100));
-  const kg = wanted ?? (loadKg > 0 ? loadKg * (1 - percent / 100) : loadKg);
-  const built = roundToBuildable(context.loads, kg, "neverHarder");
-  return built ? Math.min(built.kg, loadKg) : loadKg;
 }

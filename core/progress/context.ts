@@ -25,6 +25,10 @@ export interface ProgressContext {
   /** The other way. */
   readonly toPrescribedKg: (curveKg: number) => number | null;
   readonly policy: RoundingPolicy;
+  /** The last day on which the client trained any lift of the session; left out or null: no other than this one. */
+  readonly trainedOn?: string | null;
+  /** What can stand in for the lift for this client, the nearest first, by name; asked for after pain alone. */
+  readonly standIns?: () => readonly string[];
   /** The log of another lift, for rules that lead from one to the next; left out: none is known. */
   readonly exposuresOf?: (exerciseId: string) => readonly Exposure[];
 }

@@ -173,8 +173,9 @@ describe("falling reps", () => {
     expect(asked({ ...press, planWeek: 2, log, e1rmKg: 100 }).next.sets[0]!.loadKg).toBe(85);
     expect(why(asked({ ...press, planWeek: 4, log: [day(60, 6, 6, 6)], e1rmKg: 120 }))).toContain("bounded");
   });
-  it("after pain it stays", () => {
-    expect(why(asked({ ...press, planWeek: 2, log: [{ ...day(80, 6, 6, 6), more: { pain: 5 } }] }))).toEqual(["pain"]);
+  it("after pain it comes down", () => {
+    const hurt = asked({ ...press, planWeek: 2, log: [{ ...day(80, 6, 6, 6), more: { pain: 5 } }] });
+    expect([why(hurt), hurt.next.sets[0]!.loadKg]).toEqual([["pain"], 67.5]);
   });
 });
 
@@ -324,18 +325,19 @@ describe("every kind of rule", () => {
   const plain = (kind: RuleKind) => TEXT[kind] ?? "Bench press 3x6-8 rir2 r90";
 
   it.each(RULE_KINDS.map((kind) => [kind]))(
-    "%s repeats after pain and after a week away, and comes back lighter after more",
+    "%s is lighter after pain, the same after a week away, and lighter or fewer after more",
     (kind) => {
       const text = plain(kind);
       const kg = text.startsWith("Chin") ? 10 : 60;
       const made = { text, rule: rule(kind), e1rmKg: kind === "bodyweightLadder" || kind === "repGoal" ? 105 : 80 };
       const hurt = asked({ ...made, log: [{ ...day(kg, 8, 8, 8), more: { pain: 5 } }] });
-      expect([why(hurt), hurt.next.sets.every((set) => set.loadKg <= kg)]).toEqual([["pain"], true]);
+      expect([why(hurt), hurt.next.sets.every((set) => set.loadKg < kg)]).toEqual([["pain"], true]);
       const week = asked({ ...made, log: [day(kg, 8, 8, 8)], away: 1 });
       expect([why(week), week.next.sets[0]!.loadKg]).toEqual([["timeOff"], kg]);
       const month = asked({ ...made, log: [day(kg, 8, 8, 8)], away: 4 });
       expect(why(month)).toEqual(["timeOff"]);
-      expect(month.next.sets[0]!.loadKg).toBeLessThan(kg);
+      const [first] = month.next.sets;
+      expect(first!.loadKg < kg || first!.reps < 8).toBe(true);
     },
   );
 

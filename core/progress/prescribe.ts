@@ -2,8 +2,8 @@
  * A session as its lifts' rules prescribe it: the document with the edits that the rules answer, and their loads beside it.
  * A rule answers for a lift whose load is left to it; a load that a coach wrote stands.
  */
-import { type Exercise, exerciseOrThrow } from "../exercise";
-import { firstOf } from "../lists";
+import { type Exercise, exerciseOrThrow, UNRESTRICTED } from "../exercise";
+import { entriesOf, firstOf } from "../lists";
 import type { LiftRecord } from "../load";
 import {
   buildableLoads,
@@ -14,6 +14,7 @@ import {
   roundingPolicy,
 } from "../load";
 import { type IdentityCache, identityCache } from "../memo";
+import { substitutesFor } from "../selection";
 import {
   allBlocks,
   applyEdits,
@@ -48,12 +49,13 @@ const lineages = identityCache<readonly string[]>();
 
 export function prescribe(document: SessionDocument, context: ResolveContext): PrescribedSession {
   const next = new Map<string, NextPrescription>();
+  const trainedOn = lastDayOf(document, context);
   const prescribed = (block: Block): Block => {
     const answers: NextPrescription[] = [];
     for (const slot of block.slots) {
       const record = context.recordOf(slot.lineage);
       const exercise = exerciseOrThrow(context.catalogue, slot.exerciseId);
-      const answer = record && knownNextOfLift({ block, slot }, exercise, record, context);
+      const answer = record && knownNextOfLift({ block, slot }, exercise, record, { ...context, trainedOn });
       if (!answer) continue;
       next.set(slot.id, answer);
       if (isLeftToRule(slot)) answers.push(answer);
@@ -64,6 +66,12 @@ export function prescribe(document: SessionDocument, context: ResolveContext): P
   const finisher = document.finisher && prescribed(document.finisher);
   const isSame = finisher === document.finisher && blocks.every((block, index) => block === document.blocks[index]);
   return { document: isSame ? document : { ...document, blocks, finisher }, next };
+}
+
+/** The last day on which any lift of a session was trained; null: never. */
+function lastDayOf(document: SessionDocument, { recordOf }: Pick<ResolveContext, "recordOf">): string | null {
+  const days = lineagesIn(document).flatMap((lineage) => recordOf(lineage)?.exposures.at(-1)?.date ?? []);
+  return days.sort().at(-1) ?? null;
 }
 
 const isLeftToRule = (slot: Slot): boolean =>
@@ -93,15 +101,15 @@ function knownNextOfLift(
   lift: LiftPlace,
   exercise: Exercise,
   record: LiftRecord,
-  context: ResolveContext,
+  context: ResolveContext & { readonly trainedOn: string | null },
 ): NextPrescription | null {
   const { block, slot } = lift;
   // A ladder reads the records of its other rungs too.
   if (slot.rule?.kind === "bodyweightLadder") return nextOfLift(lift, exercise, record, context);
-  const { gym, settings, bodyMassKg, policy } = context;
+  const { gym, settings, bodyMassKg, policy, trainedOn, catalogue } = context;
   const { date, purpose, planWeek } = context.calendar;
   const answers = answersByRecord(record, [], () => identityCache());
-  return answers(slot, [block, gym, settings, bodyMassKg, policy, date, purpose, planWeek], () =>
+  return answers(slot, [block, gym, settings, bodyMassKg, policy, date, purpose, planWeek, trainedOn, catalogue], () =>
     nextOfLift(lift, exercise, record, context),
   );
 }
@@ -112,7 +120,7 @@ export function nextOfLift(
   exercise: Exercise,
   record: LiftRecord,
   context: Pick<ResolveContext, "gym" | "settings" | "bodyMassKg" | "policy" | "calendar"> &
-    Partial<Pick<ResolveContext, "recordOf">>,
+    Partial<Pick<ResolveContext, "recordOf" | "catalogue">> & { readonly trainedOn?: string | null },
 ): NextPrescription | null {
   const { slot } = lift;
   const rule = slot.rule ?? suggestedRule(targetsOf(slot));
@@ -126,6 +134,27 @@ export function nextOfLift(
     toCurveKg: (kg) => curveKg(exercise, kg, context.bodyMassKg, context.settings, slot.setup),
     toPrescribedKg: (kg) => prescribedFromCurve(exercise, kg, context.bodyMassKg, context.settings, slot.setup),
     policy: roundingPolicy(context.policy, record).kind,
+    trainedOn: context.trainedOn ?? null,
+    standIns: () => standInsFor(exercise, context),
     exposuresOf: (id) => context.recordOf?.(lineageOf(id, slot.setup))?.exposures ?? [],
   });
+}
+
+/** How many other exercises are proposed after pain. */
+const STAND_INS = 3;
+
+/** The nearest exercises that this gym has and that load no joint more, by name. */
+function standInsFor(
+  exercise: Exercise,
+  { gym, settings, bodyMassKg, policy, catalogue }: Parameters<typeof nextOfLift>[3],
+): string[] {
+  if (!catalogue) return [];
+  const context = { trainee: UNRESTRICTED, gym, settings, bodyMassKg, policy };
+  const own = entriesOf(exercise.stress);
+  const isKinder = (other: Exercise) =>
+    entriesOf(other.stress).every(([joint, stress]) => stress <= (exercise.stress[joint] ?? 0)) &&
+    own.some(([joint, stress]) => (other.stress[joint] ?? 0) < stress);
+  return substitutesFor(exercise, null, catalogue.list.filter(isKinder), context, STAND_INS).map(
+    (one) => one.exercise.name,
+  );
 }

@@ -5,30 +5,41 @@
  */
 
 import { type Exercise, isBodyweight } from "../exercise";
-import { entryAt, keysOf, lastOf, mapValues } from "../lists";
+import { entryAt, firstOf, keysOf, lastOf, mapValues } from "../lists";
 import type { NextPrescription, ProgressReason, Ruled } from "../load";
-import type { Exposure, ProgressionRule, RuleKind, RuleOf, RuleSettings } from "../session";
+import {
+  allWorkingSets,
+  type Exposure,
+  type ProgressionRule,
+  type RuleKind,
+  type RuleOf,
+  type RuleSettings,
+  type WorkKind,
+} from "../session";
 import { daysBetween } from "../units";
-import { cutLoad, impliedBySet, weeklyLimitKg } from "./bound";
+import { impliedBySet, weeklyLimitKg } from "./bound";
 import type { ProgressContext, SetTarget } from "./context";
 import { fallingReps, percentWave, reserveSteered } from "./kinds/by-curve";
 import { doubleProgression } from "./kinds/double-progression";
 import { bodyweightLadder } from "./kinds/ladder";
 import { loadFirst } from "./kinds/load-first";
+import { openSets, openTargetOf, timedSets } from "./kinds/open-sets";
 import { setBySet } from "./kinds/set-by-set";
 import { density, repGoal, setRamp, slowLowering, twoForTwo } from "./kinds/when-made";
+import { madeLighter, type Reduction } from "./lighter";
 import { oneSetFewer } from "./set-count";
 import {
   farTooEasy,
   goalTargetsOf,
   isComparable,
   type LiftPlace,
-  loadOf,
   repeated,
-  repsOf,
+  reserveEdits,
   type Situation,
+  shownLess,
   targetsOf,
   withinBound,
+  workKindOf,
 } from "./situation";
 
 /** The rule a scheme suggests: a range is for double progression, a figure for load first. A coach can choose otherwise. */
@@ -155,6 +166,35 @@ function applyRule<K extends RuleKind>(rule: RuleOf<K>, situation: Situation): R
 export const isLoadSaid = (exercise: Exercise, { sets }: Pick<Exposure, "sets">): boolean =>
   isBodyweight(exercise) || sets.some(({ working, loadKg }) => working && loadKg > 0);
 
+/** How many in reserve more are asked after pain. */
+const MORE_RESERVE = 2;
+
+/** What of a lift's sets a rule goes by: reps, a goal's, or, where there are none to ask for, that they are open. */
+function ruleTargetsOf(rule: ProgressionRule, { slot }: LiftPlace, kind: WorkKind): SetTarget[] {
+  if (rule.kind === "repGoal" || kind.amount === "goal")
+    return goalTargetsOf(slot, rule.kind === "repGoal" ? rule.sets : RULES.repGoal.settings.sets);
+  if (kind.amount === "reps") return targetsOf(slot);
+  return allWorkingSets(slot).map(({ segments }) => {
+    const { rir } = firstOf(segments);
+    return openTargetOf(rir && (rir.low + rir.high) / 2);
+  });
+}
+
+/** The rule that a lift's amounts leave: totals have a rule of their own, and so have sets without reps to ask for. */
+function ruledBy(rule: ProgressionRule, situation: Situation, { amount }: WorkKind): Ruled {
+  switch (amount) {
+    case "reps":
+      return applyRule(rule, situation);
+    case "goal":
+      return applyRule(rule.kind === "repGoal" ? rule : { kind: "repGoal", ...RULES.repGoal.settings }, situation);
+    case "open":
+      return openSets(situation);
+    case "time":
+    case "metres":
+      return timedSets(situation);
+  }
+}
+
 /** Null when the lift has no log of the like to go by. */
 export function nextPrescription(
   rule: ProgressionRule,
@@ -163,14 +203,15 @@ export function nextPrescription(
   context: ProgressContext,
 ): NextPrescription | null {
   const definition = RULES[rule.kind];
-  const targets = rule.kind === "repGoal" ? goalTargetsOf(lift.slot) : targetsOf(lift.slot);
+  const kind = workKindOf(lift);
+  const targets = ruleTargetsOf(rule, lift, kind);
   // Pain, broken form and time off count whatever the day asked; the rule itself goes by days of its like.
   const everyDay = exposures
     .map((exposure) => ({ ...exposure, sets: exposure.sets.filter((set) => set.working) }))
     .filter((exposure) => exposure.sets.length > 0);
   const worked = everyDay
     .filter((exposure) => isLoadSaid(context.exercise, exposure))
-    .filter((exposure) => definition.isByCurve || isComparable(exposure, targets));
+    .filter((exposure) => (definition.isByCurve && kind.amount === "reps") || isComparable(exposure, targets, kind));
   const trained = worked.filter(({ purpose }) => purpose === "training").map(asRuled);
   const latest = everyDay.at(-1);
   const last = trained.at(-1);
@@ -182,23 +223,67 @@ export function nextPrescription(
     edits,
     reasons,
   });
-  const careful = carefulReasons(latest);
-  const weeksOff = Math.floor(daysBetween(lastTrained(rule, latest, context), context.calendar.date) / 7) - 1;
-  if (weeksOff >= 1) {
-    const { sets, edits, reasons } = afterTimeOff(lift, targets, last, weeksOff, context);
-    return answer({ sets, edits, reasons: [...careful, ...reasons] });
-  }
-  if (careful.length > 0) return answer({ sets: repeated(targets, last), reasons: careful });
   // Of a share of the rule's load the bound holds for the share.
   const weeklyKg = weeklyLimitKg(worked, context);
   const limitKg = weeklyKg === null ? null : weeklyKg / shareOfNext(lift);
   const shownKg = Math.min(...last.sets.map((set) => impliedBySet(set, context) ?? 0));
   const situation: Situation = { lift, targets, last, earlier: trained.slice(0, -1), limitKg, shownKg, context };
-  const easy = definition.isByCurve ? null : farTooEasy(situation);
-  const ruled = easy ?? withinBound(applyRule(rule, situation), situation);
+  const careful = moreCareful(situation, everyDay, lastTrained(rule, latest, context));
+  if (careful) return answer(careful);
+  const easy = definition.isByCurve || kind.amount !== "reps" ? null : farTooEasy(situation);
+  const answered = easy ?? ruledBy(rule, situation, kind);
+  // Sets without reps to ask for have no reps to bound, and no more load than the next that is near.
+  const ruled = easy || kind.amount === "open" || kind.amount === "time" ? answered : withinBound(answered, situation);
   const weeks = weeksUnchanged(trained, context.calendar.date);
   const standsStill: ProgressReason[] = weeks >= UNCHANGED_WEEKS ? [{ kind: "unchanged", weeks }] : [];
   return answer({ ...ruled, reasons: [...ruled.reasons, ...standsStill] });
+}
+
+/** Weeks that a lift may be left out by a client who trains otherwise before it counts as time off. */
+const WEEKS_WITHOUT_LIFT = 3;
+
+/** Whole weeks without training before a date: of the client, or, of a lift left out for long, of the lift. */
+function weeksOff(trainedOn: string, { trainedOn: otherwise, calendar }: ProgressContext) {
+  const since = (date: string) => Math.floor(daysBetween(date, calendar.date) / 7) - 1;
+  const ofLift = since(trainedOn);
+  const ofClient = otherwise && otherwise > trainedOn ? since(otherwise) : ofLift;
+  const alone = ofLift - WEEKS_WITHOUT_LIFT;
+  return ofClient >= alone ? { weeks: ofClient, isAlone: false } : { weeks: alone, isAlone: true };
+}
+
+/**
+ * What is asked after pain, broken form or time off: the same at the most. Of several the one that takes off most has its way, and
+ * each is said. Null where there was none of them.
+ */
+function moreCareful(situation: Situation, everyDay: readonly Exposure[], trainedOn: string): Required<Ruled> | null {
+  const { lift, targets, last, earlier, context } = situation;
+  const latest = lastOf(everyDay);
+  const pain = painOf(latest);
+  const isAgain = pain >= PAIN && painOf(everyDay.at(-2)) >= PAIN;
+  const isStop = pain >= PAIN_TO_STOP || isAgain;
+  const broke = latest.sets.some((set) => set.form === "broke");
+  const { weeks, isAlone } = weeksOff(trainedOn, context);
+  if (pain < PAIN && !broke && weeks < 1) return null;
+  const edits = [
+    ...(weeks >= 2 ? oneSetFewer(lift) : []),
+    ...(pain >= PAIN ? reserveEdits(lift, MORE_RESERVE, context.settings.assumed.rir) : []),
+  ];
+  const fewerSets = weeks >= 2 && oneSetFewer(lift).length > 0 ? 1 : 0;
+  const kept = fewerSets > 0 ? targets.slice(0, -1) : targets;
+  const again = repeated(kept, last, earlier);
+  const ofPain = pain >= PAIN ? { least: 10, most: 20, aim: isStop ? 20 : 15 } : null;
+  const ofWeeks = weeks >= 2 ? timeOffReduction(weeks) : null;
+  const isByPain = ofPain !== null && ofPain.aim >= (ofWeeks?.aim ?? 0);
+  const reduction = isByPain ? ofPain : ofWeeks;
+  const less = reduction && madeLighter(again, kept, reduction, context);
+  const shown = less && shownLess(again, less);
+  const reasons: ProgressReason[] = [];
+  const ofThePain = { pain, moreReserve: MORE_RESERVE, less: isByPain ? shown : null };
+  if (isStop) reasons.push({ kind: "painStop", ...ofThePain, isAgain, instead: context.standIns?.() ?? [] });
+  else if (pain >= PAIN) reasons.push({ kind: "pain", ...ofThePain });
+  else if (broke) reasons.push({ kind: "formBroke" });
+  if (weeks >= 1) reasons.push({ kind: "timeOff", weeks, fewerSets, isAlone, less: isByPain ? null : shown });
+  return { sets: less?.sets ?? again, edits, reasons };
 }
 
 /** What is asked of the rule's load: all of it, or a phase's share; of a move of the body, of body and load together. */
@@ -237,36 +322,20 @@ export function weeksUnchanged(exposures: readonly Exposure[], date: string): nu
   return since === last ? 0 : Math.floor(daysBetween(since.date, date) / 7);
 }
 
-/** Pain and broken form always count, whatever the day was for. */
-function carefulReasons(latest: Exposure): ProgressReason[] {
-  const pain = Math.max(...latest.sets.map((set) => set.pain));
-  if (pain >= 4) return [{ kind: "pain", pain }];
-  return latest.sets.some((set) => set.form === "broke") ? [{ kind: "formBroke" }] : [];
-}
+/** Pain from here on is answered; from there on, or twice running, by another exercise. */
+const PAIN = 4;
+const PAIN_TO_STOP = 7;
+
+/** The worst pain of a day's sets, 0 to 10. */
+const painOf = (day: Exposure | undefined): number => Math.max(0, ...(day?.sets ?? []).map((set) => set.pain));
 
 /** One week: repeat. Two: −7.5 %. Longer: 5 % more for each week, at most −30 %. */
 export function timeOffPercent(weeks: number): number {
   return weeks <= 1 ? 0 : Math.min(30, 7.5 + 5 * (weeks - 2));
 }
 
-/** After two weeks or more a set is really left out; of a lift that has one set, none is. */
-function afterTimeOff(
-  lift: LiftPlace,
-  targets: readonly SetTarget[],
-  last: Exposure,
-  weeks: number,
-  context: ProgressContext,
-): Required<Ruled> {
-  const percent = timeOffPercent(weeks);
-  const edits = weeks >= 2 ? oneSetFewer(lift) : [];
-  const kept = edits.length > 0 ? targets.slice(0, -1) : targets;
-  const sets = kept.map((target, index) =>
-    percent === 0
-      ? {
-          loadKg: loadOf(last, index),
-          reps: Math.max(target.low, Math.min(target.high, repsOf(last, index) ?? target.low)),
-        }
-      : { loadKg: cutLoad(loadOf(last, index), percent, context), reps: target.low },
-  );
-  return { sets, edits, reasons: [{ kind: "timeOff", weeks, percent, fewerSets: edits.length > 0 ? 1 : 0 }] };
+/** Two and a half percent to either side of it, so that the kit has something there: two weeks are −5 to −10 %. */
+function timeOffReduction(weeks: number): Reduction {
+  const aim = timeOffPercent(weeks);
+  return { least: aim - 2.5, most: Math.min(30, aim + 2.5), aim };
 }

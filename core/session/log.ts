@@ -66,12 +66,25 @@ export interface FurtherPart {
  */
 export type ExposurePurpose = "training" | "deload" | "test" | "finding" | "oneOff";
 
+/** What a lift's sets ask for. */
+export type WorkAmount = "reps" | "open" | "goal" | "time" | "metres";
+/** How its sets stand in the session: giant sets and drops are done at loads of their own. */
+export type WorkStructure = "plain" | "giant" | "drop";
+
+/** Work of one kind: a lift's rule goes on from days of its own kind alone. */
+export interface WorkKind {
+  readonly amount: WorkAmount;
+  readonly structure: WorkStructure;
+}
+
 /** One lift in one slot of a session: what a progression rule and a record read. */
 export interface Exposure {
   readonly date: string;
   readonly sessionId: string;
   readonly slotId: string;
   readonly purpose: ExposurePurpose;
+  /** What kind of work was asked; left out where nobody knows (a log that was read in): then its figures tell. */
+  readonly work?: WorkKind;
   /** Working sets that were asked for; fewer may have been done. */
   readonly plannedSets: number;
   readonly sets: readonly LoggedSet[];

@@ -1,11 +1,23 @@
 /** Rules that go by the client's curve: percent wave, falling reps, reserve-steered (docs/handbook.md#rules, rules 4 to 6). */
 
 import { entryAt, firstOf } from "../../lists";
-import { e1rmFactor, type NextSet, type Ruled, roundToBuildable } from "../../load";
+import { e1rmFactor, type NextSet, nextHeavier, type ProgressReason, type Ruled, roundToBuildable } from "../../load";
 import type { Exposure, RuleOf } from "../../session";
-import { addDays, mondayOf } from "../../units";
+import { addDays, mondayOf, SAME_WEIGHT_KG } from "../../units";
+import { isSmallStepMade, risePercent } from "../bound";
 import type { ProgressContext, SetTarget } from "../context";
-import { asRepeated, leftOutOf, missesOf, notMade, repsEdits, type Situation, topOf } from "../situation";
+import {
+  asRepeated,
+  heldBack,
+  isBeyondWeek,
+  leftOutOf,
+  missesOf,
+  notMade,
+  repsByCurve,
+  repsEdits,
+  type Situation,
+  topOf,
+} from "../situation";
 
 /** A training max is this share of the e1RM where none is set. */
 const TRAINING_SHARE = 0.9;
@@ -34,16 +46,15 @@ export function percentWave(rule: RuleOf<"percentWave">, situation: Situation): 
   const at = weeksIn(rule.fromWeek, situation);
   const week = at % percents.length;
   const first = addDays(mondayOf(context.calendar.date), -7 * at);
-  let wavesMade = 0;
-  for (let wave = 0; wave < Math.floor(at / percents.length); wave++) {
-    const mondays = percents.map((_, row) => addDays(first, 7 * (wave * percents.length + row)));
-    if (wasMade([...earlier, last], mondays)) wavesMade++;
-  }
+  const weeksOf = (wave: number) => percents.map((_, row) => addDays(first, 7 * (wave * percents.length + row)));
+  const waves = Array.from({ length: Math.floor(at / percents.length) }, (_, wave) => weeksOf(wave));
+  const wavesMade = waves.filter((mondays) => wasMade([...earlier, last], mondays)).length;
   const own = rule.maxKg === null ? ownMaxKg(context) : rule.maxKg;
   if (own === null) return asRepeated(situation);
   const { exercise, settings } = context;
   const step = rule.stepKg ?? (exercise.body === "lower" ? settings.lowerStepKg : settings.upperStepKg);
-  const maxKg = rule.maxKg === null ? own : own + wavesMade * step;
+  const cuts = rule.maxKg === null ? 0 : cutsOf([...earlier, last]);
+  const maxKg = rule.maxKg === null ? own : shareOf(own + wavesMade * step, CUT_SHARE ** cuts, context);
   const row = entryAt(percents, week);
   const percentAt = (index: number) => entryAt(row, Math.min(index, row.length - 1));
   const sets = targets.map(
@@ -62,9 +73,27 @@ export function percentWave(rule: RuleOf<"percentWave">, situation: Situation): 
         percent: Math.max(...targets.map((_, index) => percentAt(index))),
         maxKg,
         wavesMade: rule.maxKg === null ? null : wavesMade,
+        cuts,
       },
     ],
   };
+}
+
+/** Three sessions running that were missed take so much off the max that was set. */
+const CUT_SHARE = 0.925;
+const MISSES_BEFORE_CUT = 3;
+
+/** How often the max came down: each time after three sessions running that were missed. */
+function cutsOf(days: readonly Exposure[]): number {
+  let running = 0;
+  let cuts = 0;
+  for (const day of days) {
+    running = missesOf(day) > 0 ? running + 1 : 0;
+    if (running < MISSES_BEFORE_CUT) continue;
+    cuts++;
+    running = 0;
+  }
+  return cuts;
 }
 
 function ownMaxKg({ e1rmKg, toPrescribedKg }: ProgressContext): number | null {
@@ -78,12 +107,15 @@ function shareOf(kg: number, share: number, { toCurveKg, toPrescribedKg }: Progr
 }
 
 /** The load at which a target is made with its reserve, by the record and by what was shown last; null without any. */
-function loadFor(target: SetTarget, context: ProgressContext): { kg: number; e1rmKg: number; rir: number } | null {
+function loadFor(
+  target: SetTarget,
+  context: ProgressContext,
+): { kg: number; wantedKg: number; e1rmKg: number; rir: number } | null {
   const { e1rmKg, settings, curve, toPrescribedKg } = context;
   if (e1rmKg === null) return null;
   const rir = target.rir ?? settings.assumed.rir;
   const kg = toPrescribedKg(e1rmKg / e1rmFactor(target.low + rir, curve));
-  return kg === null ? null : { kg: built(kg, context), e1rmKg, rir };
+  return kg === null ? null : { kg: built(kg, context), wantedKg: kg, e1rmKg, rir };
 }
 
 export function fallingReps(rule: RuleOf<"fallingReps">, situation: Situation): Ruled {
@@ -117,8 +149,37 @@ export function reserveSteered(rule: RuleOf<"reserveSteered">, situation: Situat
   const kg = context.toPrescribedKg(held);
   const policy = held < to ? "neverHarder" : context.policy;
   const toKg = held === to ? wanted.kg : kg === null ? fromKg : (roundToBuildable(context.loads, kg, policy)?.kg ?? kg);
-  return {
-    sets: targets.map(({ low }) => ({ loadKg: toKg, reps: low })),
-    reasons: [{ kind: "steered", e1rmKg: wanted.e1rmKg, fromKg, toKg, most: held === to ? null : rule.mostPercent }],
+  const steered: ProgressReason = {
+    kind: "steered",
+    e1rmKg: wanted.e1rmKg,
+    fromKg,
+    toKg,
+    most: held === to ? null : rule.mostPercent,
   };
+  const plain = { sets: targets.map(({ low }) => ({ loadKg: toKg, reps: low })), reasons: [steered] };
+  const next = nextHeavier(context.loads, fromKg);
+  const isCoarse =
+    next !== null && toKg <= fromKg + SAME_WEIGHT_KG && (context.toCurveKg(wanted.wantedKg) ?? 0) > from * ALIKE;
+  if (!isCoarse) return plain;
+  // A step within the week's tenth is taken where the curve is there: the kit's pace is the least that there is.
+  if (wanted.kg >= next.kg - SAME_WEIGHT_KG && !isBeyondWeek(fromKg, next.kg, context))
+    return {
+      sets: targets.map(({ low }) => ({ loadKg: next.kg, reps: low })),
+      reasons: [{ ...steered, toKg: next.kg, most: null }],
+    };
+  if (!isBeyondWeek(fromKg, next.kg, context)) return plain;
+  // The kit has nothing between: reps go up to where the next load is made, and then it is taken.
+  const target = firstOf(targets);
+  if (isSmallStepMade(fromKg, next.kg, target, situation)) {
+    const percent = risePercent(fromKg, next.kg, context);
+    const reps = Math.min(target.high, Math.max(target.low, repsByCurve(next.kg, target, situation) ?? target.low));
+    return {
+      sets: targets.map(() => ({ loadKg: next.kg, reps })),
+      reasons: [{ kind: "coarseRise", fromKg, toKg: next.kg, percent, reps }],
+    };
+  }
+  return heldBack({ kind: "held", kg: next.kg, percent: risePercent(fromKg, next.kg, context) }, situation);
 }
+
+/** A load that the curve gives less than this much above the present one is the same. */
+const ALIKE = 1.02;

@@ -34,7 +34,10 @@ export function bodyweightLadder(rule: RuleOf<"bodyweightLadder">, situation: Si
   const { place, days } = standing(rule, situation);
   const last = lastOf(days);
   const isOwn = last === situation.last;
-  const done = targets.map((_, index) => last.sets[index]?.reps ?? 0);
+  const tried = targets.flatMap((_, index) => last.sets[index]?.reps ?? []);
+  if (tried.length === 0) return asRepeated(situation);
+  // A set that was left out is asked for as the least of those that were done.
+  const done = targets.map((_, index) => last.sets[index]?.reps ?? Math.min(...tried));
   const [least, most] = [Math.min(...done), Math.max(...done)];
   const fromId = rule.rungs[place] ?? context.exercise.id;
   const on = (toId: string): Edit[] =>
@@ -86,6 +89,6 @@ export function bodyweightLadder(rule: RuleOf<"bodyweightLadder">, situation: Si
   return {
     sets: targets.map((_, index) => ({ loadKg: loadOf(last, index), reps: entryAt(reps, index) })),
     edits: [...on(fromId), ...(isOwn ? [] : repsEdits(lift, rule.lowMark))],
-    reasons: [{ kind: "moreReps", set: room + 1, reps: entryAt(reps, room), high: rule.highMark, last: done }],
+    reasons: [{ kind: "moreReps", set: room + 1, reps: entryAt(reps, room), high: rule.highMark, last: tried }],
   };
 }

@@ -48,6 +48,8 @@ export function twoForTwo(rule: RuleOf<"twoForTwo">, situation: Situation): Rule
   return loadStep(Math.max(0, kg - topOf(last)), "overTarget", situation);
 }
 
+const topOfSets = ({ sets }: Ruled): number => Math.max(...sets.map(({ loadKg }) => loadKg));
+
 /** The rep goal of a lift: its total, and how many mini-sets the last time took. */
 export function repGoal(rule: RuleOf<"repGoal">, situation: Situation): Ruled {
   const { lift, last } = situation;
@@ -56,8 +58,11 @@ export function repGoal(rule: RuleOf<"repGoal">, situation: Situation): Ruled {
   const done = last.sets.reduce((sum, set) => sum + set.totalReps, 0);
   const sets = last.sets.length;
   const isMade = done >= total;
-  if (isMade && sets <= rule.sets) return loadStep(null, "goalMade", situation, firstOf(last.sets).reps);
-  return { ...asRepeated(situation), reasons: [{ kind: "goalInSets", sets, wanted: rule.sets, total }] };
+  const up = isMade && sets <= rule.sets ? loadStep(null, "goalMade", situation, firstOf(last.sets).reps) : null;
+  if (up && topOfSets(up) > topOf(last)) return up;
+  // Where the kit's next load is too far the total is to be made in fewer sets still.
+  const wanted = up && sets > 1 ? Math.min(rule.sets, sets - 1) : rule.sets;
+  return { ...asRepeated(situation), reasons: [{ kind: "goalInSets", sets, wanted, total }] };
 }
 
 /** The written rest after the block's rounds, or the lift's usual one. */
@@ -131,7 +136,7 @@ export function setRamp(rule: RuleOf<"setRamp">, situation: Situation): Ruled {
   return {
     sets: [...same.sets, ...more].map((set, index) => ({
       ...set,
-      loadKg: last.sets[index] ? loadOf(last, index) : set.loadKg,
+      loadKg: held || !last.sets[index] ? set.loadKg : loadOf(last, index),
     })),
     edits,
     reasons: held ? held.reasons : [reason ?? { kind: "setsAtMost", sets }],
