@@ -143,7 +143,7 @@ export const MOTIONS = {
     plane: "sagittal",
     joints: { hipFlexion: [95, 0], kneeFlexion: 5, spineFlexion: 5 },
     limb: [45, 135],
-    shares: { gluteMax: 1, hamstrings: 1, spinalErectors: 0.5 },
+    shares: { gluteMax: 1, hamstrings: 1, spinalErectors: 1 },
     family: "hip extension",
     stress: { lowerBack: 2, hip: 1 },
     grip: 0,

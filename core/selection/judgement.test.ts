@@ -8,6 +8,7 @@ import {
   type Exercise,
   limitsOn,
   REGION_IDS,
+  type RegionId,
   SHIPPED_CATALOGUE,
   type Trainee,
   type Trial,
@@ -119,6 +120,123 @@ describe("ranking", () => {
         );
       expect(ids(renamed)).toEqual(ids(ALL));
     }
+  });
+});
+
+/** What coaches reach for, by docs/handbook.md#first-choices: at least three of the first five, the first of all among them. */
+describe("first choices of an intermediate client with a whole gym", () => {
+  const GOOD: readonly (readonly [RegionId, readonly string[]])[] = [
+    ["midChest", ["bench-press", "dumbbell-bench-press", "chest-press", "cable-fly", "machine-fly", "push-up", "dip"]],
+    [
+      "upperChest",
+      ["incline-dumbbell-press", "incline-bench-press", "plate-loaded-incline-press", "low-to-high-cable-fly"],
+    ],
+    [
+      "lats",
+      [
+        "pull-up",
+        "chin-up",
+        "lat-pull-down",
+        "single-arm-pull-down",
+        "dumbbell-row",
+        "straight-arm-pull-down",
+        "cable-pull-over",
+      ],
+    ],
+    ["midBack", ["chest-supported-row", "seated-cable-row", "barbell-row", "t-bar-row", "dumbbell-row"]],
+    ["sideDelts", ["lateral-raise", "cable-lateral-raise", "lean-away-lateral-raise", "machine-lateral-raise"]],
+    [
+      "frontDelts",
+      [
+        "overhead-press",
+        "seated-dumbbell-shoulder-press",
+        "standing-dumbbell-shoulder-press",
+        "machine-shoulder-press",
+        "incline-bench-press",
+        "incline-dumbbell-press",
+      ],
+    ],
+    ["biceps", ["incline-dumbbell-curl", "barbell-curl", "dumbbell-curl", "preacher-curl", "cable-curl"]],
+    [
+      "tricepsLong",
+      ["overhead-cable-extension", "dumbbell-overhead-extension", "single-arm-overhead-extension", "skull-crusher"],
+    ],
+    [
+      "gluteMax",
+      [
+        "hip-thrust",
+        "back-squat",
+        "romanian-deadlift",
+        "bulgarian-split-squat",
+        "walking-lunge",
+        "step-up",
+        "leg-press",
+      ],
+    ],
+    [
+      "vasti",
+      [
+        "back-squat",
+        "front-squat",
+        "leg-press",
+        "hack-squat",
+        "pendulum-squat",
+        "leg-extension",
+        "bulgarian-split-squat",
+      ],
+    ],
+    ["hamstrings", ["seated-leg-curl", "lying-leg-curl", "romanian-deadlift", "stiff-leg-deadlift", "nordic-curl"]],
+    [
+      "spinalErectors",
+      ["back-extension", "horizontal-back-extension", "romanian-deadlift", "good-morning", "deadlift"],
+    ],
+    ["rotatorCuff", ["cable-external-rotation", "side-lying-external-rotation", "band-external-rotation"]],
+  ];
+  const ranked = (region: RegionId) =>
+    rankExercises(ALL, region, { trainee: UNRESTRICTED, gym: null, weights: BALANCED!.weights });
+
+  it.each(GOOD)("%s", (region, good) => {
+    const five = ranked(region)
+      .slice(0, 5)
+      .map(({ exercise }) => exercise.id);
+    expect(good).toContain(five[0]);
+    expect(five.filter((id) => good.includes(id)).length).toBeGreaterThanOrEqual(3);
+  });
+
+  it.each(REGION_IDS)("%s: at most five, and no group scores less than the next one's best", (region) => {
+    const all = ranked(region);
+    const first = all.filter(({ group }) => group === "first choice");
+    expect(first.length).toBeLessThanOrEqual(5);
+    expect(first.length).toBeGreaterThan(0);
+    const order = ["first choice", "good", "situational", "not for this client"];
+    for (const [index, one] of all.entries()) {
+      if (index === 0 || one.unfit) continue;
+      expect(one.score).toBeLessThanOrEqual(all[index - 1]!.score);
+      expect(order.indexOf(one.group)).toBeGreaterThanOrEqual(order.indexOf(all[index - 1]!.group));
+    }
+  });
+
+  it("a machine of one gym in a hundred leads no list", () => {
+    for (const region of REGION_IDS) {
+      const [best] = ranked(region);
+      expect(best!.exercise.id, region).not.toMatch(/^(plate-loaded|guided-bar|pendulum|belt-squat|corner-bar)/);
+    }
+  });
+
+  it("the same move with another grip or on one side steps back behind the others", () => {
+    const ids = ranked("tricepsLateral").map(({ exercise }) => exercise.id);
+    const five = ids.slice(0, 5);
+    expect(five.filter((id) => id.endsWith("press-down"))).toHaveLength(1);
+    const other = ranked("tricepsLateral").find(({ exercise }) => exercise.id === "rope-press-down")!;
+    expect(other.parts.find(({ part }) => part === "variety")!.sentence).toBe(
+      "Much the same move as triceps press-down.",
+    );
+  });
+
+  it("a novice is not sent to pull-ups first where there is a pull-down", () => {
+    const novice = { ...UNRESTRICTED, trainingAge: "novice" };
+    const [best] = rankExercises(ALL, "lats", { trainee: novice, gym: null, weights: BALANCED!.weights });
+    expect(best!.exercise.id).toMatch(/pull-down|row/);
   });
 });
 

@@ -17,9 +17,19 @@ import { entriesOf, entryAt } from "../lists";
 import { buildableLoads, type GymEquipment } from "../load";
 import { clamp, decimal, massWords, type WeightUnit } from "../units";
 import { type Unfit, unfitness, unfitSentence } from "./fitness";
+import { FIRST_CHOICES, toolOf, usualFor } from "./usual";
 
-type RankPart = "length" | "comfort" | "progress" | "stability" | "setup" | "directness";
-export const RANK_PARTS: readonly RankPart[] = ["length", "comfort", "progress", "stability", "setup", "directness"];
+type RankPart = "length" | "comfort" | "progress" | "stability" | "setup" | "directness" | "habit" | "variety";
+export const RANK_PARTS: readonly RankPart[] = [
+  "length",
+  "comfort",
+  "progress",
+  "stability",
+  "setup",
+  "directness",
+  "habit",
+  "variety",
+];
 export const RANK_PART_NAMES: Readonly<Record<RankPart, string>> = {
   length: "tension when long",
   comfort: "comfort",
@@ -27,6 +37,8 @@ export const RANK_PART_NAMES: Readonly<Record<RankPart, string>> = {
   stability: "stability",
   setup: "quick to set up",
   directness: "directness",
+  habit: "usual in gyms",
+  variety: "another move",
 };
 
 export type RankWeights = Readonly<Record<RankPart, number>>;
@@ -36,27 +48,27 @@ export const RANK_PRESETS: readonly { readonly id: string; readonly name: string
   {
     id: "balanced",
     name: "balanced",
-    weights: { length: 3, comfort: 3, progress: 3, stability: 1.5, setup: 0.5, directness: 4 },
+    weights: { length: 3, comfort: 3, progress: 3, stability: 1.5, setup: 0.5, directness: 4, habit: 5, variety: 2 },
   },
   {
     id: "long",
     name: "long lengths first",
-    weights: { length: 6, comfort: 2, progress: 2, stability: 2, setup: 1, directness: 3 },
+    weights: { length: 6, comfort: 2, progress: 2, stability: 2, setup: 1, directness: 3, habit: 2, variety: 2 },
   },
   {
     id: "strength",
     name: "load first",
-    weights: { length: 1, comfort: 2, progress: 6, stability: 2, setup: 0, directness: 2 },
+    weights: { length: 1, comfort: 2, progress: 6, stability: 2, setup: 0, directness: 2, habit: 4, variety: 2 },
   },
   {
     id: "joints",
     name: "quiet joints first",
-    weights: { length: 1, comfort: 7, progress: 2, stability: 3, setup: 1, directness: 2 },
+    weights: { length: 1, comfort: 7, progress: 2, stability: 3, setup: 1, directness: 2, habit: 2, variety: 2 },
   },
   {
     id: "clock",
     name: "against the clock",
-    weights: { length: 2, comfort: 2, progress: 2, stability: 2, setup: 6, directness: 2 },
+    weights: { length: 2, comfort: 2, progress: 2, stability: 2, setup: 6, directness: 2, habit: 2, variety: 2 },
   },
 ];
 
@@ -89,28 +101,81 @@ export interface RankContext {
   readonly workingKg?: (exercise: Exercise) => number | null;
 }
 
-const FIRST_FROM = 0.7;
-const GOOD_FROM = 0.55;
+/** First choices are few, and good; what has less than the other is situational. */
+const MOST_FIRST = 5;
+const FIRST_FROM = 0.6;
+const GOOD_FROM = 0.5;
 
 /** Exercises that train a region directly or by half, the best first; those not for this client last, with the reason. */
 export function rankExercises(list: readonly Exercise[], region: RegionId, context: RankContext): Ranked[] {
   const ranked = list
     .filter((exercise) => (exercise.shares[region] ?? 0) >= 0.5)
     .map((exercise) => rankOne(exercise, region, context));
-  return ranked.sort(inRank);
+  return grouped(varied(ranked, region), (exercise) => isFirstKind(exercise, region));
+}
+
+/** What may be a first choice: what trains the region directly, or is chosen for it though it is only held there. */
+const isFirstKind = (exercise: Exercise, region: RegionId): boolean =>
+  exercise.shares[region] === 1 || FIRST_CHOICES[region].includes(exercise.id);
+
+/** Lengths nearer than this are loaded alike. */
+const LIKE_LENGTH = 0.1;
+
+/** Whether two are one move with another handle, grip or side: the same tool and pattern, and the region loaded at a like length. */
+function isSameMove(a: Exercise, b: Exercise, region: RegionId): boolean {
+  if (FIRST_CHOICES[region].includes(a.id) && FIRST_CHOICES[region].includes(b.id)) return false;
+  return (
+    toolOf(a) === toolOf(b) &&
+    a.pattern === b.pattern &&
+    a.joints === b.joints &&
+    Math.abs(lengthProfile(a, region).peak - lengthProfile(b, region).peak) < LIKE_LENGTH
+  );
+}
+
+/** Of several that are one move the best stands where it would, and the others step back. */
+function varied(ranked: readonly Ranked[], region: RegionId): Ranked[] {
+  const best: Ranked[] = [];
+  return ranked.toSorted(inRank).map((one) => {
+    const alike = one.unfit ? undefined : best.find(({ exercise }) => isSameMove(exercise, one.exercise, region));
+    if (!alike && !one.unfit) best.push(one);
+    const sentence = alike
+      ? `Much the same move as ${alike.exercise.name.toLowerCase()}.`
+      : "No better one is like it.";
+    const parts = one.parts.map((part) =>
+      part.part === "variety" ? { ...part, value: alike ? 0 : 1, sentence } : part,
+    );
+    return { ...one, parts, score: scoreOf(parts) };
+  });
+}
+
+/** In the order of their scores, with the groups that follow from it: no group has one that scores less than the next one's best. */
+function grouped(ranked: readonly Ranked[], isDirect: (exercise: Exercise) => boolean): Ranked[] {
+  let first = 0;
+  let isFirst = true;
+  return ranked.toSorted(inRank).map((one): Ranked => {
+    if (one.unfit) return { ...one, group: "not for this client" };
+    isFirst &&= first < MOST_FIRST && one.score >= FIRST_FROM && isDirect(one.exercise);
+    if (isFirst) first++;
+    return { ...one, group: isFirst ? "first choice" : one.score >= GOOD_FROM ? "good" : "situational" };
+  });
 }
 
 /** The same for a whole muscle: each exercise by the region of it that it trains most. */
 export function rankForMuscle(list: readonly Exercise[], muscle: Muscle, context: RankContext): Ranked[] {
   const regions = REGION_IDS.filter((region) => REGIONS[region].muscle === muscle);
-  const best = new Map<string, Ranked>();
+  const best = new Map<string, { readonly one: Ranked; readonly share: number }>();
   for (const region of regions) {
     for (const one of rankExercises(list, region, context)) {
+      const share = one.exercise.shares[region] ?? 0;
       const known = best.get(one.exercise.id);
-      if (!known || one.score > known.score) best.set(one.exercise.id, one);
+      const isBetter = !known || share > known.share || (share === known.share && one.score > known.one.score);
+      if (isBetter) best.set(one.exercise.id, { one, share });
     }
   }
-  return [...best.values()].map((one) => broadened(one, regions)).sort(inRank);
+  return grouped(
+    [...best.values()].map(({ one }) => broadened(one, regions)),
+    (exercise) => regions.some((region) => isFirstKind(exercise, region)),
+  );
 }
 
 const inRank = (a: Ranked, b: Ranked): number =>
@@ -139,7 +204,7 @@ function broadened(ranked: Ranked, regions: readonly RegionId[]): Ranked {
       ? `The ${helping.join(" and ")} only help.`
       : `Trains the ${trained.join(" and ")} directly${helping.length > 0 ? `, the ${helping.join(" and ")} by half` : ""}.`;
   const parts = ranked.parts.map((part) => (part.part === "directness" ? { ...part, value, sentence } : part));
-  return { ...ranked, parts, ...scored(parts, Math.max(...regions.map(of)) === 1, ranked.unfit) };
+  return { ...ranked, parts, score: scoreOf(parts) };
 }
 
 function rankOne(exercise: Exercise, region: RegionId, context: RankContext): Ranked {
@@ -149,15 +214,13 @@ function rankOne(exercise: Exercise, region: RegionId, context: RankContext): Ra
     ...partOf(part, exercise, region, context),
   }));
   const unfit = unfitness(exercise, context.trainee, context.gym);
-  return { exercise, parts, unfit, ...scored(parts, exercise.shares[region] === 1, unfit) };
+  return { exercise, parts, unfit, score: scoreOf(parts), group: "situational" };
 }
 
-function scored(parts: readonly RankedPart[], isDirect: boolean, unfit: Unfit | null): Pick<Ranked, "score" | "group"> {
+/** The weighted mean of the parts. */
+function scoreOf(parts: readonly RankedPart[]): number {
   const weight = parts.reduce((sum, part) => sum + part.weight, 0);
-  const score = weight > 0 ? parts.reduce((sum, part) => sum + part.weight * part.value, 0) / weight : 0;
-  if (unfit) return { score, group: "not for this client" };
-  if (score >= FIRST_FROM && isDirect) return { score, group: "first choice" };
-  return { score, group: score >= GOOD_FROM ? "good" : "situational" };
+  return weight > 0 ? parts.reduce((sum, part) => sum + part.weight * part.value, 0) / weight : 0;
 }
 
 function partOf(
@@ -187,6 +250,10 @@ function partOf(
         value: clamp(1 - exercise.setupSeconds / 75, 0, 1),
         sentence: exercise.setupSeconds <= 5 ? "Nothing to set up." : `${exercise.setupSeconds} s to set up.`,
       };
+    case "habit":
+      return usualFor(exercise, region, context.trainee);
+    case "variety":
+      return { value: 1, sentence: "No better one is like it." };
     case "directness": {
       const share = exercise.shares[region] ?? 0;
       return {
