@@ -1,4 +1,4 @@
-import { decimal, type Muscle, massWords, muscleName, weeklySetBand } from "@/core";
+import { bandWords, decimal, type Muscle, massWords, muscleName, weeklySetBand } from "@/core";
 import { useDates } from "@/parts/region";
 import { askedWords, madeOf, type WeeksModel, type WeeksView } from "@/views";
 
@@ -18,7 +18,7 @@ export function VolumeBreakdownPanel({
   const column = model.columns.find((one) => one.week === week);
   if (!column) return <p className="text-quiet">This week is not in the plan any more.</p>;
   const load = column.muscles[muscle];
-  const band = weeklySetBand(view.client.trainingAge, view.client.priorities[muscle] ?? "normal");
+  const band = weeklySetBand(muscle, view.client.trainingAge, view.client.priorities[muscle]);
   const days = madeOf(view, model, { muscle, week });
   return (
     <section className="flex flex-col gap-2">
@@ -28,7 +28,7 @@ export function VolumeBreakdownPanel({
         </p>
         <h2 className="text-lg font-bold first-letter:uppercase">{muscleName(muscle)}</h2>
         <p>
-          <strong>{decimal(load?.hardSets ?? 0, 1)} hard sets</strong>, band {decimal(band.low)} to {decimal(band.high)}
+          <strong>{decimal(load?.hardSets ?? 0, 1)} hard sets</strong>, band {bandWords(band)}
           {load ? (
             <>
               ; {massWords(load.volumeLoadKg, view.client.unit, 0)} moved, {decimal(load.tensionSeconds / 60, 1)} min

@@ -1,6 +1,7 @@
 /** A muscle's hard sets in the week against its band: what was there before, and what this session adds. */
 import { memo, type ReactNode } from "react";
 import {
+  bandWords,
   decimal,
   type Frequency,
   type Muscle,
@@ -39,7 +40,7 @@ export const MuscleBand = memo(function MuscleBand({
   readonly open: (muscle: Muscle, drawn: ReactNode) => ReactNode;
 }) {
   const often = frequencyWords({ daysAWeek, hoursSince });
-  const band = weeklySetBand(trainingAge, priority);
+  const band = weeklySetBand(muscle, trainingAge, priority);
   const full = band.high * 1.2;
   const width = 48;
   const at = (sets: number) => Math.min(1, sets / full) * width;
@@ -56,7 +57,7 @@ export const MuscleBand = memo(function MuscleBand({
         <span className={assumed ? "assumed" : ""}>{decimal(hardSets, 1)}</span>
         <span className="sr-only">
           {" "}
-          hard sets, band {`${band.low} to ${band.high}`} a week; {often}
+          hard sets, band {bandWords(band)} a week; {often}
         </span>
       </span>
     </>

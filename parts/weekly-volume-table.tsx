@@ -2,6 +2,7 @@ import { clsx } from "clsx";
 import { useState } from "react";
 import {
   BUILDING,
+  bandWords,
   decimal,
   entriesOf,
   type Muscle,
@@ -72,15 +73,13 @@ export function WeeklyVolumeTable({
         <HeadingGaps columns={model.columns} />
       </tr>
       {shown.map(([muscle]) => {
-        const band = weeklySetBand(trainingAge, priorities[muscle] ?? "normal");
+        const band = weeklySetBand(muscle, trainingAge, priorities[muscle]);
         const most = Math.max(1e-9, ...model.columns.map(({ muscles }) => muscles[muscle]?.[measure] ?? 0));
         return (
           <tr key={muscle}>
             <th scope="row" className="sticky left-0 z-10 pl-3 bg-ground pr-2 text-left font-normal">
               {muscleName(muscle)}{" "}
-              {measure === "hardSets" ? (
-                <span className="narrow text-xs text-quiet">{`${decimal(band.low)}–${decimal(band.high)}`}</span>
-              ) : null}
+              {measure === "hardSets" ? <span className="narrow text-xs text-quiet">{bandWords(band)}</span> : null}
             </th>
             {model.columns.map(({ week, muscles, phase, isNow }) => {
               const sets = muscles[muscle]?.hardSets ?? 0;

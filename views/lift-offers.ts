@@ -239,7 +239,7 @@ export function lackingMuscles(
   const lately = view.week.before.slice(-WEEKS_LOOKED_AT);
   const lacking = MUSCLES.flatMap((muscle) => {
     const priority = priorities[muscle] ?? "normal";
-    const { low } = weeklySetBand(trainingAge, priority);
+    const { low } = weeklySetBand(muscle, trainingAge, priority);
     const sets = (view.week.others[muscle]?.hardSets ?? 0) + (totals.byMuscle.get(muscle)?.hardSets ?? 0);
     // What is only helped along, and is nobody's aim, is not missed.
     const usually = mean(lately.map((week) => week[muscle]?.hardSets ?? 0));

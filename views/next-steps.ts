@@ -184,7 +184,7 @@ export function nextSteps(
   );
   for (const muscle of keysOf(whole.at(-1)?.muscles ?? {})) {
     const sets = mean(whole.slice(-3).map(({ muscles }) => muscles[muscle]?.hardSets ?? 0));
-    const band = weeklySetBand(view.client.trainingAge, view.client.priorities[muscle] ?? "normal");
+    const band = weeklySetBand(muscle, view.client.trainingAge, view.client.priorities[muscle]);
     // What is trained by the way, and is no aim of anybody's, needs no word.
     if (view.client.priorities[muscle] === "build" && sets < band.low)
       steps.push({ kind: "underBand", muscle, sets, ...band });
@@ -206,7 +206,7 @@ function wayFor({ slot, weeks }: LiftAcrossWeeks, view: WeeksView, model: WeeksM
   const week = weeks.findLastIndex((one) => one?.cell.state === "done");
   const muscles = model.columns[week]?.muscles ?? {};
   const few = entriesOf(muscles).some(([muscle, { hardSets }]) => {
-    const band = weeklySetBand(view.client.trainingAge, view.client.priorities[muscle] ?? "normal");
+    const band = weeklySetBand(muscle, view.client.trainingAge, view.client.priorities[muscle]);
     return trains(exercise.shares, muscle) && hardSets < band.low;
   });
   return few ? "aSetMore" : "otherRule";

@@ -25,27 +25,25 @@ export function unfitness(exercise: Exercise, trainee: Trainee, gym: GymEquipmen
   return null;
 }
 
-/** Machines are listed with their stacks and sleds; benches, racks and bars are taken to be there where no station is listed. */
+/**
+ * What a gym has nothing for. Machines are listed with their stacks and sleds; floor, benches, racks and boxes are in every gym that
+ * has bars or weights; every other frame is there only where it is listed. A gym that names no stations has only those.
+ */
 function isEquipped(exercise: Exercise, gym: GymEquipment): boolean {
-  const [station] = exercise.stations;
-  if (station && FIXTURES.has(station) && gym.stations.length > 0 && !knowsStation(gym, station)) return false;
-  return buildableLoads(exercise, gym).length > 0;
+  return exercise.stations.every((station) => isHere(station, gym)) && buildableLoads(exercise, gym).length > 0;
 }
 
-const knowsStation = (gym: GymEquipment, station: string): boolean => gym.stations.some((one) => one.name === station);
+function isHere(station: string, gym: GymEquipment): boolean {
+  if (gym.stations.some(({ name }) => name === station)) return true;
+  if (gym.stacks.some((stack) => stack.station === station) || gym.sleds.some((sled) => sled.station === station))
+    return true;
+  return IN_EVERY_GYM.has(station) || (gym.stations.length === 0 && IN_MOST_GYMS.has(station));
+}
 
-/** Frames that not every room has, and that no load list speaks of. */
-const FIXTURES: ReadonlySet<string> = new Set([
-  "guided bar",
-  "angled frame",
-  "level frame",
-  "dip bars",
-  "suspension straps",
-  "corner bar",
-  "sloped rest",
-  "incline bench",
-  "decline bench",
-]);
+const IN_EVERY_GYM: ReadonlySet<string> = new Set(["bench", "rack", "press bench", "platform", "box", "step", "wedge"]);
+
+/** Taken to be there where nobody has said yet what stands in the gym. */
+const IN_MOST_GYMS: ReadonlySet<string> = new Set(["bar", "incline bench"]);
 
 export function unfitSentence(unfit: Unfit): string {
   switch (unfit.kind) {

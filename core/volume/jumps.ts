@@ -57,7 +57,7 @@ export function jumpsOf(
     if (!load) continue;
     const past = weeks.slice(-WEEKS_OF_HABIT).map((week) => week[muscle] ?? NO_LOAD);
     const isAway = past.slice(-WEEKS_AWAY).every((week) => week.hardSets === 0 && week.reps === 0);
-    const insideBand = load.hardSets <= weeklySetBand(trainingAge, priorityOf(muscle)).high;
+    const insideBand = load.hardSets <= weeklySetBand(muscle, trainingAge, priorityOf(muscle)).high;
     for (const measure of MEASURES) {
       const figure = load[measure];
       if (figure < LEAST[measure]) continue;

@@ -37,7 +37,7 @@ export function PlansCompared({
     .sort((a, b) => (theirs.hardSets[b] ?? 0) - (theirs.hardSets[a] ?? 0));
   const lifts = [...new Set([...own.ends.keys(), ...theirs.ends.keys()])];
   const isOff = (muscle: Muscle, sets: number) => {
-    const band = weeklySetBand(trainingAge, priorities[muscle] ?? "normal");
+    const band = weeklySetBand(muscle, trainingAge, priorities[muscle]);
     return sets < band.low || sets > band.high;
   };
   const setsCell = (muscle: Muscle, sets: number) => (

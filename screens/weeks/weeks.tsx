@@ -131,7 +131,7 @@ function musclesUnder({ muscles, phase }: WeekColumn, { client }: WeeksView): nu
   if (!BUILDING.has(phase.kind)) return 0;
   return entriesOf(muscles).filter(
     ([muscle, { hardSets }]) =>
-      hardSets >= 1 && hardSets < weeklySetBand(client.trainingAge, client.priorities[muscle] ?? "normal").low,
+      hardSets >= 1 && hardSets < weeklySetBand(muscle, client.trainingAge, client.priorities[muscle]).low,
   ).length;
 }
 

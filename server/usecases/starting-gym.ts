@@ -14,6 +14,9 @@ const stack = (unit: WeightUnit, step: number, max: number) => (station: string)
 
 const STATIONS = ["cable", "cross-cable", "pull-down", "cable row", "leg curl", "leg extension", "calf block"];
 
+/** What stands in most gyms beside the machines with a stack of their own. */
+const STANDING = ["rack", "press bench", "bench", "incline bench", "platform", "bar", "dip bars", "box", "step"];
+
 /** What a new studio's gym is taken to have until the coach says otherwise: what is sold in its unit. */
 export function startingEquipment(unit: WeightUnit): GymEquipment {
   const isLb = unit === "lb";
@@ -33,7 +36,7 @@ export function startingEquipment(unit: WeightUnit): GymEquipment {
     ],
     bands: [{ name: "red", kg: isLb ? 35 * KG_PER_LB : 15, kgPerMetre: isLb ? 15 * 3 * KG_PER_LB : 20 }],
     chains: [],
-    stations: [],
+    stations: STANDING.map((name) => ({ name, count: 1 })),
     outOfOrder: [],
   };
 }
