@@ -49,6 +49,7 @@ export interface WeeksView {
     readonly bodyMassKg: number | null;
     readonly limits: readonly ClientLimit[];
     readonly dislikes: readonly string[];
+    readonly birthYear: number | null;
   };
   readonly gyms: readonly { readonly id: string; readonly name: string; readonly equipment: GymEquipment }[];
   readonly plans: readonly { readonly id: string; readonly name: string }[];

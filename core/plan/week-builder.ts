@@ -64,6 +64,8 @@ interface Item {
   readonly role: LiftRole;
   readonly scheme: LiftScheme;
   readonly isGoal: boolean;
+  /** The first lift of a day for a muscle that is to be built. */
+  readonly isPriority: boolean;
   sets: number;
 }
 
@@ -174,7 +176,20 @@ export class WeekBuilder {
     const isStrength = STRENGTH.has(exercise.id) && isGoal && order.isStrength === true;
     const scheme = schemeOf(exercise, id, role, { trainingAge: this.context.trainingAge, isStrength, spare });
     const { start } = setsOf(this.context, role);
-    return { kind: LIFT_KINDS[id], exercise, role, scheme, isGoal, sets: isGoal ? start + 1 : start };
+    return {
+      kind: LIFT_KINDS[id],
+      exercise,
+      role,
+      scheme,
+      isGoal,
+      isPriority: this.isFirstFor(id, before),
+      sets: isGoal ? start + 1 : start,
+    };
+  }
+
+  private isFirstFor(id: LiftKindId, before: readonly Item[]): boolean {
+    const { muscle } = LIFT_KINDS[id];
+    return this.context.priorities[muscle] === "build" && !before.some(({ kind }) => kind.muscle === muscle);
   }
 
   private ranked({ region }: LiftKind): readonly Ranked[] {
@@ -217,8 +232,7 @@ export class WeekBuilder {
   private setsByMuscle(days: readonly Day[]): Map<Muscle, number> {
     const sets = new Map<Muscle, number>();
     for (const day of days)
-      for (const { exercise, sets: count, scheme } of day.items) {
-        if (scheme.rir === null) continue;
+      for (const { exercise, sets: count } of day.items) {
         for (const [muscle, share] of sharesOf(exercise))
           sets.set(muscle, (sets.get(muscle) ?? 0) + (count * share * this.timesAWeek) / days.length);
       }
@@ -267,7 +281,9 @@ export class WeekBuilder {
       const able = day.items.findLastIndex(({ sets, isGoal }) => sets === most && sets > 2 && !isGoal);
       if (able >= 0) entryAt(day.items, able).sets--;
       else if (day.items.length > 2) {
-        const last = day.items.findLastIndex(({ role, kind }) => role === "isolation" && kind.id !== "trunk");
+        const last = day.items.findLastIndex(
+          ({ role, kind, isPriority }) => role === "isolation" && kind.id !== "trunk" && !isPriority,
+        );
         day.items.splice(last >= 0 ? last : day.items.length - 1, 1);
       } else if (entryAt(day.items, day.items.length - 1).sets > 1) entryAt(day.items, day.items.length - 1).sets--;
       else if (firstOf(day.items).sets > 1) firstOf(day.items).sets--;
@@ -283,7 +299,9 @@ export class WeekBuilder {
       if (!over) return;
       const able = days.flatMap((day) =>
         day.items
-          .filter(({ exercise, isGoal }) => !isGoal && (shareFor(exercise, over) ?? 0) >= 0.5)
+          .filter(
+            ({ exercise, isGoal, isPriority }) => !isGoal && !isPriority && (shareFor(exercise, over) ?? 0) >= 0.5,
+          )
           .map((item) => ({ day, item, ease: easeOf(item, over) })),
       );
       const best = able.sort((a, b) => b.ease - a.ease)[0];
@@ -463,24 +481,34 @@ export function kindOf(exercise: Exercise): LiftKindId {
 const loadsBack = ({ exercise }: Item): boolean =>
   exercise.implement === "barbell" && (exercise.stress.lowerBack ?? 0) >= 2;
 
-/** Heavy lifts first, then assistance, then isolation, trunk and carries last; two that load the lower back are not neighbours. */
+const LAST: ReadonlySet<LiftKindId> = new Set(["trunk", "sideTrunk", "carry", "neck"]);
+
+/** A goal's lift first, then what is for a muscle of priority, heavy lifts and assistance, isolation, trunk and carries last. */
+function placeOf({ isGoal, isPriority, kind, role }: Item): number {
+  if (isGoal) return 0;
+  if (isPriority) return 1;
+  if (LAST.has(kind.id)) return 4;
+  return role === "isolation" ? 3 : 2;
+}
+
+/** Lifts in their order, so that no two barbell lifts that load the lower back are neighbours. */
 function apart(items: readonly Item[]): Item[] {
-  const order = (one: Item) =>
-    one.isGoal
-      ? -1
-      : ["trunk", "sideTrunk", "carry", "neck"].includes(one.kind.id)
-        ? 3
-        : one.role === "isolation"
-          ? 2
-          : 1;
-  const sorted = items
+  const list = items
     .map((item, index) => ({ item, index }))
-    .sort((a, b) => order(a.item) - order(b.item) || a.index - b.index);
-  const list = sorted.map(({ item }) => item);
+    .sort((a, b) => placeOf(a.item) - placeOf(b.item) || a.index - b.index)
+    .map(({ item }) => item);
   for (let index = 0; index + 1 < list.length; index++) {
     if (!loadsBack(entryAt(list, index)) || !loadsBack(entryAt(list, index + 1))) continue;
-    const other = list.findIndex((one, place) => place > index + 1 && !loadsBack(one) && one.role !== "isolation");
-    if (other > 0) list.splice(index + 1, 0, ...list.splice(other, 1));
+    const free = list.flatMap((one, place) => (place > index + 1 && !loadsBack(one) ? [place] : []));
+    const next = free.find((place) => entryAt(list, place).role !== "isolation") ?? free[0];
+    if (next !== undefined) list.splice(index + 1, 0, ...list.splice(next, 1));
+    else {
+      // Nothing comes after: the second of them goes to where it has no such neighbour.
+      const [moved] = list.splice(index + 1, 1);
+      const gap = list.findIndex((one, place) => place > 0 && !loadsBack(one) && !loadsBack(entryAt(list, place - 1)));
+      list.splice(gap > 0 ? gap : index + 1, 0, moved!);
+      if (gap <= 0) break;
+    }
   }
   return list;
 }

@@ -248,7 +248,7 @@ export const FILLERS: Readonly<Partial<Record<Muscle, readonly LiftKindId[]>>> =
   delts: ["sideRaise", "rearFly", "overhead"],
   "elbow flexors": ["curl", "hammer"],
   triceps: ["extension", "pressDown"],
-  quads: ["legExtension", "legPress"],
+  quads: ["legPress", "legExtension"],
   hamstrings: ["legCurl", "hinge"],
   glutes: ["thrust", "lunge", "abduction"],
   calves: ["calf", "seatedCalf"],

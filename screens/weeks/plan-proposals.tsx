@@ -6,6 +6,7 @@ import {
   EMPTY_DOCUMENT,
   equipmentOn,
   firstOf,
+  limitsOn,
   muscleName,
   type PlanDay,
   type PlanTemplate,
@@ -46,9 +47,25 @@ const templateOfSplit = ({ days, weekdays, isInTurn }: SplitProposal): PlanTempl
   return { phases: startingPhases(newId), inTurn: isInTurn ? days.length : null, days: [...sessions, ...more] };
 };
 
+/** Lifts that a plan may be made for: those with a goal first, then the client's own and the big ones. */
+function goalLiftsOf(view: WeeksView): { readonly id: string; readonly name: string; readonly isGoal: boolean }[] {
+  const { byId } = catalogueIn(view.exercises);
+  const known = new Map(view.known.map(({ lineage, exerciseId }) => [lineage, exerciseId]));
+  const goals = (view.plan?.document.goals ?? []).flatMap(({ lineage }) => known.get(lineage) ?? []);
+  const own = view.known.map(({ exerciseId }) => exerciseId).filter((id) => byId.get(id)?.joints === "multi");
+  return [...new Set([...goals, ...BIG_LIFTS, ...own])].flatMap((id) => {
+    const exercise = byId.get(id);
+    return exercise ? [{ id, name: exercise.name, isGoal: goals.includes(id) }] : [];
+  });
+}
+
+const BIG_LIFTS = ["back-squat", "bench-press", "deadlift", "overhead-press", "pull-up", "hip-thrust"];
+
 export function Proposals({ view, starting }: { view: WeeksView; starting: Starting }) {
   const [days, setDays] = useState(3);
   const [minutes, setMinutes] = useState(String(view.client.minutes));
+  const lifts = goalLiftsOf(view);
+  const [goal, setGoal] = useState(lifts.find(({ isGoal }) => isGoal)?.id ?? "");
   const figure = Number(minutes);
   const isMinutes = Number.isFinite(figure) && figure >= 15 && figure <= 240;
   const gym = view.gyms.find(({ id }) => id === view.client.gymId) ?? firstOf(view.gyms);
@@ -61,15 +78,22 @@ export function Proposals({ view, starting }: { view: WeeksView; starting: Start
               catalogue: catalogueIn(view.exercises),
               settings: view.settings,
               gym: equipmentOn(gym.equipment, view.today),
-              trainee: { ...UNRESTRICTED, trainingAge: view.client.trainingAge },
+              trainee: {
+                ...UNRESTRICTED,
+                trainingAge: view.client.trainingAge,
+                limits: limitsOn(view.client.limits, view.today),
+                dislikes: new Set(view.client.dislikes),
+              },
               trainingAge: view.client.trainingAge,
               priorities: view.client.priorities,
               minutes: figure,
+              goals: goal === "" ? [] : [goal],
+              age: view.client.birthYear === null ? null : Number(view.today.slice(0, 4)) - view.client.birthYear,
             },
             newId,
           ).map((proposal) => ({ ...proposal, template: templateOfSplit(proposal) }))
         : [],
-    [days, figure, isMinutes, view, gym],
+    [days, figure, goal, isMinutes, view, gym],
   );
   return (
     <div className="flex flex-col gap-4">
@@ -85,6 +109,14 @@ export function Proposals({ view, starting }: { view: WeeksView; starting: Start
           error={isMinutes ? null : "Between 15 and 240 minutes."}
           onChange={(event) => setMinutes(event.target.value)}
         />
+        <SelectField label="A lift that comes first" value={goal} onChange={(event) => setGoal(event.target.value)}>
+          <option value="">None</option>
+          {lifts.map(({ id, name }) => (
+            <option key={id} value={id}>
+              {name}
+            </option>
+          ))}
+        </SelectField>
       </div>
       {proposals.map((proposal) => (
         <article key={proposal.id} aria-label={proposal.name} className="border border-line bg-surface p-3">

@@ -45,6 +45,7 @@ export const showWeeks = defineUseCase("weeks.show", ["coach"], (scope, { client
         bodyMassKg: await bodyMassKgOn(tx, id, today),
         limits: row.limitList,
         dislikes: row.dislikes,
+        birthYear: row.birthYear,
       },
       gyms: (await db.gymRows(tx)).map((gym) => ({
         id: gym.id,

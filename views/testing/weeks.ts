@@ -22,6 +22,7 @@ export const weeksViewOf = (document: PlanDocument, more: Partial<WeeksView> = {
     bodyMassKg: 80,
     limits: [],
     dislikes: [],
+    birthYear: null,
   },
   gyms: [{ id: "g", name: "Gym", equipment: BOATHOUSE }],
   plans: [],
