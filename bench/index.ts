@@ -150,6 +150,7 @@ const CAUTION_BASE = {
   intensity: () => null,
   hardTechniques: [],
   jumps: [],
+  overBand: [],
   isDeload: false,
 };
 

@@ -61,6 +61,9 @@ export interface Caution {
   readonly key: string | null;
 }
 
+/** A session that is so many times as long as the client has time for. */
+const FAR_OVER_HOUR = 1.5;
+
 export function cautionsOf(view: SessionContext, document: SessionDocument, computed: ComputedSession): Caution[] {
   const labels = slotLabels(document);
   const cautions: Caution[] = [];
@@ -80,6 +83,13 @@ export function cautionsOf(view: SessionContext, document: SessionDocument, comp
       `${formatClock(computed.totals.seconds)} is planned, ${over} over the cap of ${decimal(cap / 60)} min.`,
     );
   }
+  const hour = 60 * view.client.minutes;
+  if (cap === null && computed.totals.seconds > FAR_OVER_HOUR * hour)
+    say(
+      "far-over-hour",
+      "Time",
+      `${formatClock(computed.totals.seconds)} is planned, where ${view.client.name} has ${view.client.minutes} min.`,
+    );
   for (const { timeline } of computed.timeline.blocks) {
     const { block, run } = timeline;
     if (run.problem) say("within-time", valueAt(labels, firstOf(block.slots).id), withinTimeSentence(run.problem));

@@ -16,8 +16,10 @@ import {
   coverageHoles,
   evaluateCautions,
   jumpsOf,
+  keysOf,
   limitsOn,
   type Muscle,
+  type MuscleLoads,
   mondayOf,
   type OrderAdvice,
   orderAdvice,
@@ -26,6 +28,7 @@ import {
   type SessionDocument,
   sessionVolume,
   type Trainee,
+  weeklySetBand,
 } from "../core";
 import type { ComputedSession } from "./compute";
 import type { SessionContext } from "./views";
@@ -52,6 +55,29 @@ interface Judgement {
   readonly coverage: Coverage;
   readonly holes: readonly CoverageHole[];
   readonly balance: readonly BalanceNote[];
+}
+
+/** Nobody asks a client with a bad knee for as much of the knee as of the hips, nor one with a bad shoulder for presses. */
+function isAsked({ kind }: BalanceNote, { limits }: Trainee): boolean {
+  const joints = limits.flatMap(({ what }) => (what.kind === "joint" ? [what.joint] : []));
+  if (kind === "legs") return !joints.some((joint) => joint === "knee" || joint === "hip");
+  return kind === "sides" || !joints.includes("shoulder");
+}
+
+/** A week this many times the upper end of a muscle's band is far over it. */
+const FAR_OVER = 1.25;
+
+/** Muscles that a week, in which a session has a part, takes far over their band. */
+function farOverBand(
+  week: MuscleLoads,
+  own: MuscleLoads,
+  { trainingAge, priorities }: SessionContext["client"],
+): CautionContext["overBand"] {
+  return keysOf(own).flatMap((muscle) => {
+    const hardSets = week[muscle]?.hardSets ?? 0;
+    const { high } = weeklySetBand(muscle, trainingAge, priorities[muscle]);
+    return hardSets > FAR_OVER * high ? [{ muscle, hardSets, high }] : [];
+  });
 }
 
 export function judgeSession(document: SessionDocument, context: SessionContext, computed: ComputedSession): Judgement {
@@ -87,6 +113,7 @@ export function judgeSession(document: SessionDocument, context: SessionContext,
     intensity: (id) => computed.resolved.loads.get(id)?.shareOfE1rm ?? null,
     hardTechniques: context.week.hardTechniques,
     jumps,
+    overBand: farOverBand(week, muscles, context.client),
     isDeload: context.purpose === "deload",
   };
   // What is covered and balanced is a matter of the week: it is said once, in the last of its sessions that has a part in it.
@@ -101,6 +128,6 @@ export function judgeSession(document: SessionDocument, context: SessionContext,
     order: orderAdvice(document, catalogue, context.client.priorities),
     coverage,
     holes: coverageHoles(coverage, catalogue.list, trainee, gym).filter((hole) => mine(hole.region)),
-    balance: later.length === 0 ? balanceNotes(balance) : [],
+    balance: later.length === 0 ? balanceNotes(balance).filter((one) => isAsked(one, trainee)) : [],
   };
 }

@@ -87,7 +87,7 @@ describe("lifts that are offered", () => {
     // Which day of the last two weeks it was makes no difference.
     expect([usual.get("deadlift"), usual.get("barbell-row")]).toEqual([1, 1]);
     expect(usual.get("back-squat")).toBeLessThan(0.2);
-    const heading = "UsageCounts for Somebody";
+    const heading = "Usual for Somebody";
     const offered = offers("", { text: "A1 Push-up 3x10", usual: new Map(usual) }).find(
       (group) => group.heading === heading,
     )!.offers;

@@ -13,6 +13,7 @@ import {
   MUSCLES,
   type Muscle,
   mean,
+  mondayOf,
   muscleName,
   namedInText,
   offerExercises,
@@ -210,6 +211,13 @@ function unasked(
       ),
     });
   }
+  const isNew = allBlocks(document).length === 0;
+  const due = isNew ? mainLiftsDue(view, catalogue, usual) : [];
+  if (due.length > 0)
+    groups.push({
+      heading: `Main lifts of ${view.client.name}, not trained yet this week`,
+      offers: fitFirst(due.map((one) => offerOf(one, "", context))).slice(0, 4),
+    });
   for (const { muscle, sets, low } of lackingMuscles(computed, view).slice(0, 2)) {
     const fit = rankForMuscle(catalogue.list, muscle, context).filter(({ unfit }) => !unfit);
     groups.push({
@@ -217,14 +225,27 @@ function unasked(
       offers: fit.slice(0, 3).map(({ exercise, group }) => ({ exercise, note: group, isUnfit: false })),
     });
   }
-  const isNew = allBlocks(document).length === 0;
   const known = commonExercises(catalogue, 40, usual);
   groups.push({
-    heading: usual.size > 0 ? `UsageCounts for ${view.client.name}` : "Common",
+    heading: usual.size > 0 ? `Usual for ${view.client.name}` : "Common",
     offers: fitFirst(known.map((one) => offerOf(one, "", context))).slice(0, isNew ? 6 : 4),
   });
   return groups;
 }
+
+/** The client's usual lifts of several joints that the week has not had yet, the most usual first. */
+function mainLiftsDue(view: SessionContext, catalogue: Catalogue, usual: UsageCounts): Exercise[] {
+  const monday = mondayOf(view.date);
+  const had = new Set(view.known.flatMap(({ exerciseId, lastDate }) => (lastDate >= monday ? [exerciseId] : [])));
+  return [...usual]
+    .filter(([id, weight]) => weight >= LEAST_USUAL && !had.has(id))
+    .sort((a, b) => b[1] - a[1] || (a[0] < b[0] ? -1 : 1))
+    .flatMap(([id]) => catalogue.byId.get(id) ?? [])
+    .filter(({ joints, pattern }) => joints === "multi" && pattern !== "trunk" && pattern !== "conditioning");
+}
+
+/** Trained within the last two months, about. */
+const LEAST_USUAL = 0.4;
 
 const WEEKS_LOOKED_AT = 4;
 /** What everybody trains, where there is no log to tell. */
@@ -247,5 +268,9 @@ export function lackingMuscles(
     const isBuilt = priority === "build";
     return sets < low && (isBuilt || isTrained) ? [{ muscle, sets, low, isBuilt }] : [];
   });
-  return lacking.sort((a, b) => Number(b.isBuilt) - Number(a.isBuilt) || a.sets / a.low - b.sets / b.low);
+  const isBig = (muscle: Muscle) => Number(BIG_MUSCLES.has(muscle));
+  return lacking.sort(
+    (a, b) =>
+      Number(b.isBuilt) - Number(a.isBuilt) || isBig(b.muscle) - isBig(a.muscle) || a.sets / a.low - b.sets / b.low,
+  );
 }

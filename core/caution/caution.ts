@@ -50,6 +50,8 @@ export interface CautionContext {
   /** Hard techniques of the week before and after this session's day. */
   readonly hardTechniques: readonly HardTechnique[];
   readonly jumps: readonly Jump[];
+  /** Muscles that the week, with this session, takes far over their band. */
+  readonly overBand: readonly { readonly muscle: Muscle; readonly hardSets: number; readonly high: number }[];
   readonly isDeload: boolean;
 }
 

@@ -1,4 +1,6 @@
 /** What is taken near failure, by whom, and how a lift is left when it fails. */
+
+import { isPlaceholder } from "../exercise";
 import type { Segment } from "../session";
 import { at, isFailure, isNear, type SomeCautionRules } from "./caution";
 import { NOVICE_WEEKS } from "./session-rules";
@@ -56,6 +58,8 @@ export const FAILURE_RULES = {
         const { exercise } = one;
         const skilled = exercise.learning >= 4 && exercise.joints === "multi";
         const back = (exercise.stress.lowerBack ?? 0) >= 3;
+        // Nothing is known of a lift that nobody has described.
+        if (isPlaceholder(exercise.id)) continue;
         if (isFailure(one.segment) && (skilled || back || (!exercise.failureSafeAlone && exercise.spotting === "none")))
           if (!exercise.stations.includes("guided bar"))
             report(at(one), `${exercise.name} is not taken to failure: form goes before strength does.`);

@@ -19,6 +19,7 @@ const base: CautionContext = {
   intensity: () => null,
   hardTechniques: [],
   jumps: [],
+  overBand: [],
   isDeload: false,
 };
 const who = (more: Partial<Trainee>): Partial<CautionContext> => ({ trainee: { ...UNRESTRICTED, ...more } });
@@ -74,6 +75,13 @@ const CASES: Record<
   "deep-shoulder": [["Dip 3x8 rir1"], ["Dip 3x8 rir3"]],
   "hold-after-failure": [["Dumbbell fly 1xF > hold 15s long"], ["Dumbbell fly 1xF > hold 15s short"]],
   "no-ramp": [["Back squat 3x5"], ["Back squat 3x5 ramp"]],
+  "shared-grip": [["A1 Deadlift 3x5 h10\nA2 Chin-up 3x6"], ["A1 Leg press 3x5 h10\nA2 Chin-up 3x6"]],
+  "tired-back": [["Good morning 4x8 rir2\n\nBack squat 5x3"], ["Back squat 5x3\n\nGood morning 4x8 rir2"]],
+  "short-rest-heavy": [["Bench press 5x3 @90% r15"], ["Bench press 5x3 @90% r150"]],
+  "over-band": [
+    ["Chest press 3x10", { overBand: [{ muscle: "chest", hardSets: 27, high: 20 }] }],
+    ["Chest press 3x10", { overBand: [] }],
+  ],
   "giant-rest": [[giant(60)], [giant(90)]],
   "two-axial": [["A1 Front squat 3x5 h10\nA2 Overhead press 3x5"], ["A1 Front squat 3x5 h10\nA2 Chin-up 3x5"]],
   "hard-techniques": [
@@ -183,4 +191,29 @@ it("drops under a bar wait for a beginner's ninth week", () => {
       words.startsWith("Drops under a bar"),
     );
   expect([said(2), said(9), said(2, "Dumbbell curl 3x8 @8kg > -20%x8")]).toEqual([true, false, false]);
+});
+
+it("a note silences no block: failure on machines all through says the jump beside the first set", () => {
+  const failed = {
+    ...jump,
+    measure: "failureSets" as const,
+    planned: 22,
+    usual: 2,
+    ratio: 11,
+    severity: "block" as const,
+  };
+  const document = read("Chest press 11xF r60");
+  const found = evaluateCautions(document, { ...base, jumps: [failed] });
+  expect(found.map(({ ruleId, severity }) => `${ruleId} ${severity}`)).toEqual([
+    "jump block",
+    "first-set-failure note",
+  ]);
+  // What is as grave has said it already.
+  const said = evaluateCautions(document, { ...base, jumps: [{ ...failed, severity: "note" }] });
+  expect(said.map(({ ruleId }) => ruleId)).toEqual(["first-set-failure"]);
+});
+
+it("says nothing of failure in a lift that nobody has described", () => {
+  const document = read("Landmine thing 3xF");
+  expect(evaluateCautions(document, base).filter(({ ruleId }) => ruleId === "skilled-failure")).toEqual([]);
 });

@@ -49,6 +49,8 @@ const WHY_NO_FAILURE: readonly CautionId[] = [
   "first-set-failure",
 ];
 
+const GRAVITY = { block: 0, warn: 1, note: 2 } as const;
+
 /** One line for one cause: of why a lift does not go to failure the first reason, and no jump in failure that is told of there. */
 function saidOnce(found: readonly CautionFound[], parts: readonly CheckedPart[]): CautionFound[] {
   const reasonAt = new Map<string, number>();
@@ -56,13 +58,20 @@ function saidOnce(found: readonly CautionFound[], parts: readonly CheckedPart[])
     const place = WHY_NO_FAILURE.indexOf(ruleId);
     if (slotId !== null && place >= 0) reasonAt.set(slotId, Math.min(place, reasonAt.get(slotId) ?? place));
   }
-  const told = new Set(
-    parts
-      .filter(({ slot }) => reasonAt.has(slot.id))
-      .flatMap(({ exercise }) => directRegions(exercise).map((region) => `${REGIONS[region].muscle} failureSets`)),
-  );
-  return found.filter(({ ruleId, slotId, subject }) => {
-    if (ruleId === "jump") return !told.has(subject);
+  // Only what is as grave tells of a jump: a note silences no block.
+  const told = new Map<string, number>();
+  for (const { slot, exercise } of parts) {
+    const place = reasonAt.get(slot.id);
+    const grave = found.filter(({ ruleId, slotId }) => slotId === slot.id && WHY_NO_FAILURE.indexOf(ruleId) === place);
+    if (place === undefined || grave.length === 0) continue;
+    const rank = Math.min(...grave.map(({ severity }) => GRAVITY[severity]));
+    for (const region of directRegions(exercise)) {
+      const subject = `${REGIONS[region].muscle} failureSets`;
+      told.set(subject, Math.min(rank, told.get(subject) ?? rank));
+    }
+  }
+  return found.filter(({ ruleId, slotId, subject, severity }) => {
+    if (ruleId === "jump") return (told.get(subject) ?? Infinity) > GRAVITY[severity];
     const place = WHY_NO_FAILURE.indexOf(ruleId);
     return place < 0 || slotId === null || place === reasonAt.get(slotId);
   });
@@ -91,8 +100,7 @@ export function evaluateCautions(document: SessionDocument, context: CautionCont
     );
     rule?.check({ document, parts }, context, report);
   }
-  const rank = { block: 0, warn: 1, note: 2 };
-  return saidOnce(found, parts).sort((a, b) => rank[a.severity] - rank[b.severity]);
+  return saidOnce(found, parts).sort((a, b) => GRAVITY[a.severity] - GRAVITY[b.severity]);
 }
 
 /** Blocks for which no reason is recorded. */

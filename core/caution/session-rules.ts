@@ -2,12 +2,28 @@
 import { type Catalogue, directRegions, exerciseOrThrow, type Muscle, muscleName, REGIONS } from "../exercise";
 import { entryAt, firstOf } from "../lists";
 import { missingStations } from "../load";
-import { allBlocks, type Block, nameBlock, type Segment, type SessionDocument } from "../session";
+import {
+  allBlocks,
+  type Block,
+  nameBlock,
+  restSecondsForTime,
+  type Segment,
+  type SessionDocument,
+  type Slot,
+} from "../session";
 import type { Settings } from "../settings";
 import { runBlock } from "../time";
 import { daysBetween } from "../units";
 import type { Jump } from "../volume";
-import { at, isFailure, isHeavy, type Place, type SomeCautionRules } from "./caution";
+import {
+  at,
+  type CautionContext,
+  type CheckedPart,
+  isFailure,
+  isHeavy,
+  type Place,
+  type SomeCautionRules,
+} from "./caution";
 
 const HARD_A_WEEK = 2;
 const HOURS_APART = 72;
@@ -60,6 +76,20 @@ function jumpWords({ muscle, measure, planned, usual, ratio, fromStart }: Jump):
   const words = MEASURE_WORDS[measure];
   const against = fromStart ? "a start at this level" : "what the last weeks have made usual";
   return `${figure(planned)} ${words} for the ${muscleName(muscle)} this week, ${ratio.toFixed(1)} × ${against} (${figure(usual)}).`;
+}
+
+/** From here on a lift hangs from the hands, and so many sets tire a lower back. */
+const GRIPPED = 2;
+const TIRING_SETS = 3;
+/** Sets from this share of the maximum on want more rest than this. */
+const VERY_HEAVY = 0.85;
+const LEAST_HEAVY_REST = 60;
+
+/** The share of the maximum that a set asks for: as its load is, or as it is written; null where neither is known. */
+function shareAsked({ segment }: CheckedPart, { intensity }: CautionContext): number | null {
+  const known = intensity(segment.id);
+  if (known !== null) return known;
+  return segment.load.kind === "percentOfMax" ? segment.load.percent / 100 : null;
 }
 
 export const SESSION_RULES = {
@@ -151,6 +181,78 @@ export const SESSION_RULES = {
       for (const one of parts)
         for (const station of missingStations(one.exercise, gym))
           report({ slotId: one.slot.id, round: null, subject: station }, `The ${station} is not here on this day.`);
+    },
+  },
+  "shared-grip": {
+    severity: "note",
+    about: "Two lifts of one round that both hang from the hands.",
+    check: ({ document }, { catalogue }, report) => {
+      for (const block of allBlocks(document)) {
+        const gripped = block.slots.filter((slot) => exerciseOrThrow(catalogue, slot.exerciseId).grip >= GRIPPED);
+        const [first, second] = gripped;
+        if (!first || !second) continue;
+        const name = (slot: Slot) => exerciseOrThrow(catalogue, slot.exerciseId).name.toLowerCase();
+        report(
+          { slotId: second.id, round: null },
+          `The grip of ${name(first)} and ${name(second)} is the same: it gives out before the muscles do. Straps, or apart.`,
+        );
+      }
+    },
+  },
+  "tired-back": {
+    severity: "warn",
+    about: "A heavy squat or deadlift after the lower back was tired.",
+    check: ({ parts }, context, report) => {
+      let sets = 0;
+      let tiredBy: string | null = null;
+      for (const [index, one] of parts.entries()) {
+        const { exercise, slot } = one;
+        const stress = exercise.stress.lowerBack ?? 0;
+        const isNewLift = parts[index - 1]?.slot !== slot;
+        const isMain =
+          (exercise.pattern === "squat" || exercise.pattern === "hinge") && exercise.implement === "barbell";
+        if (isNewLift && isMain && tiredBy !== null && sets >= TIRING_SETS && one.index === 0 && isHeavy(one, context))
+          report(
+            { slotId: slot.id, round: null },
+            `Heavy, with a lower back that ${tiredBy} has tired: the other way round, or on another day.`,
+          );
+        if (stress >= 2 && exercise.pattern !== "squat" && one.set.role === "working" && one.index === 0) {
+          sets++;
+          tiredBy = exercise.name.toLowerCase();
+        }
+      }
+    },
+  },
+  "short-rest-heavy": {
+    severity: "warn",
+    about: "Heavy sets with hardly any rest.",
+    check: ({ document, parts }, context, report) => {
+      for (const block of allBlocks(document)) {
+        const rest = block.restAfterRound;
+        if (block.slots.length > 1 || rest?.kind !== "each") continue;
+        const seconds = restSecondsForTime(rest.rest);
+        const own = parts.find((one) => one.block === block && one.index === 0);
+        if (!own || own.slot.sets.length < 2 || seconds >= LEAST_HEAVY_REST || own.exercise.joints !== "multi")
+          continue;
+        const share = shareAsked(own, context);
+        if (share !== null && share >= VERY_HEAVY)
+          report(
+            { slotId: own.slot.id, round: null },
+            `${Math.round(100 * share)} % of the maximum with ${seconds} s of rest: such sets want two to five minutes.`,
+          );
+      }
+    },
+  },
+  "over-band": {
+    severity: "note",
+    about: "A muscle far over its weekly band.",
+    check: (_session, { overBand, jumps }, report) => {
+      for (const { muscle, hardSets, high } of overBand)
+        if (!jumps.some((jump) => jump.muscle === muscle && jump.measure === "hardSets"))
+          report(
+            { slotId: null, round: null, subject: muscle },
+            `${Math.round(hardSets)} hard sets for the ${muscleName(muscle)} this week, far over its band of up to ${high}.`,
+          );
     },
   },
   jump: {

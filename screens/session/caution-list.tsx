@@ -29,6 +29,7 @@ export function CautionList({ read, view }: Props & { read: ReadCautions }) {
     <>
       <h2 className="mb-2 font-bold">Cautions</h2>
       {open.length === 0 ? <p className="text-quiet">None is open.</p> : null}
+      <ReasonForAll groups={open} view={view} />
       <Groups groups={open.slice(0, FIRST_SIGHT)} view={view} />
       <Folded title="more" groups={open.slice(FIRST_SIGHT)} view={view} />
       <Folded title="passed with a reason" groups={passed} view={view} />
@@ -197,6 +198,46 @@ function SwitchedOff({ one: { group, of, reason }, view }: { one: DisabledGroup;
       </Button>
       {switchOn.error ? <p role="alert">{switchOn.error.message}</p> : null}
     </li>
+  );
+}
+
+/** One reason for every block that is open, where there are several. */
+function ReasonForAll({ groups, view }: Props & { groups: readonly CautionGroup[] }) {
+  const locked = useDesk((desk) => desk.locked);
+  const router = useRouter();
+  const [typed, setTyped] = useState("");
+  const keys = groups.flatMap((group) => firstOf(group.cautions).key ?? []);
+  const record = useApiMutation(
+    async (reason: string) => {
+      let reply = await callApi("sessions.recordReason", { sessionId: view.sessionId, key: firstOf(keys), reason });
+      for (const key of keys.slice(1))
+        if (reply.ok) reply = await callApi("sessions.recordReason", { sessionId: view.sessionId, key, reason });
+      return reply;
+    },
+    () => router.refresh(),
+  );
+  if (locked || keys.length < 2) return null;
+  return (
+    <form
+      className="mb-2 flex flex-wrap gap-2"
+      onSubmit={(event) => {
+        event.preventDefault();
+        record.mutate(typed);
+      }}
+    >
+      <input
+        aria-label={`One reason for all ${keys.length}`}
+        placeholder={`one reason for all ${keys.length}`}
+        value={typed}
+        maxLength={500}
+        onChange={(event) => setTyped(event.target.value)}
+        className="min-w-0 flex-1 rounded-[3px] border border-rule bg-surface px-2 py-0.5 text-walnut"
+      />
+      <Button type="submit" className="min-h-7 px-2 py-0.5" disabled={typed.trim().length < 3}>
+        Record for all {keys.length}
+      </Button>
+      {record.error ? <p role="alert">{record.error.message}</p> : null}
+    </form>
   );
 }
 
