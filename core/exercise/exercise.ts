@@ -167,10 +167,19 @@ const OPPOSITES: readonly (readonly [Pattern, Pattern])[] = [
 export function areOpposing(a: Exercise, b: Exercise): boolean {
   // One pattern both ways, as the wrist's: what both train are then the two sides of one joint.
   if (a.pattern === b.pattern) return turnAgainst(a, b);
+  if (isPushAndPull(a, b) && turnAgainst(a, b)) return !trainSameRegion(a, b);
   if (!OPPOSITES.some(([p, q]) => (a.pattern === p && b.pattern === q) || (a.pattern === q && b.pattern === p)))
     return false;
   return !trainSameRegion(a, b);
 }
+
+const PUSHES: readonly Pattern[] = ["horizontal push", "vertical push"];
+const PULLS: readonly Pattern[] = ["horizontal pull", "vertical pull"];
+
+/** A press and a pull of whatever directions: a dip and a chin-up move shoulder and elbow against each other. */
+const isPushAndPull = (a: Exercise, b: Exercise): boolean =>
+  (PUSHES.includes(a.pattern) && PULLS.includes(b.pattern)) ||
+  (PULLS.includes(a.pattern) && PUSHES.includes(b.pattern));
 
 /** Whether the joints that both move turn against each other, one at least and each of them. */
 function turnAgainst(a: Exercise, b: Exercise): boolean {

@@ -1,4 +1,6 @@
 /** What two exercises that are done one after the other are to each other. docs/handbook.md#names. */
+
+import { entriesOf } from "../lists";
 import { areOpposing, directRegions, type Exercise } from "./exercise";
 import { lengthProfile } from "./mechanics";
 import { REGION_IDS, REGIONS } from "./regions";
@@ -16,19 +18,48 @@ export type PairClass =
 export function classifyPair(first: Exercise, second: Exercise): PairClass {
   if (first.id === second.id) return "same muscle";
   if (areOpposing(first, second)) return "antagonist";
-  if (lengthsMeet(first, second)) return "stretch and squeeze";
   const shared = directRegions(first).filter((region) => second.shares[region] === 1);
-  if (shared.length > 0) {
-    if (isEasierLever(first, second)) return "mechanical drop";
-    if (first.joints === "single" && second.joints === "multi") return "pre-exhaust";
-    if (first.joints === "multi" && second.joints === "single") return "post-exhaust";
-    return "same muscle";
-  }
   const helps = (a: Exercise, b: Exercise) => directRegions(a).some((region) => (b.shares[region] ?? 0) >= 0.5);
-  if (first.joints === "single" && second.joints === "multi" && helps(first, second)) return "pre-exhaust";
-  if (first.joints === "multi" && second.joints === "single" && helps(second, first)) return "post-exhaust";
-  return "unrelated";
+  const exhaust =
+    first.joints === "single" && second.joints === "multi" && helps(first, second)
+      ? "pre-exhaust"
+      : first.joints === "multi" && second.joints === "single" && helps(second, first)
+        ? "post-exhaust"
+        : null;
+  // Isolation and a compound that move one joint alike: which comes first says what it is, at whatever length it is loaded.
+  if (exhaust && moveAlike(first, second)) return exhaust;
+  if (shared.length > 0 && isLoadToBody(first, second)) return "mechanical drop";
+  if (lengthsMeet(first, second)) return "stretch and squeeze";
+  if (exhaust) return exhaust;
+  if (shared.length > 0) return isEasierLever(first, second) ? "mechanical drop" : "same muscle";
+  return first.pattern === second.pattern && trainSameMuscle(first, second) ? "same muscle" : "unrelated";
 }
+
+/** Whether a joint that both move turns the same way in both. */
+const moveAlike = (a: Exercise, b: Exercise): boolean =>
+  entriesOf(a.travel).some(([joint, angles]) => {
+    const other = b.travel[joint];
+    if (typeof angles === "number" || other === undefined || typeof other === "number") return false;
+    return (angles[1] - angles[0]) * (other[1] - other[0]) > 0;
+  });
+
+/** Whether two train one muscle directly, in whatever region of it: a curl and a hammer curl do. */
+function trainSameMuscle(a: Exercise, b: Exercise): boolean {
+  const muscles = new Set(directRegions(a).map((region) => REGIONS[region].muscle));
+  return directRegions(b).some((region) => muscles.has(REGIONS[region].muscle));
+}
+
+/** Beyond this share of the body a move is no easier than one with a load. */
+const MOST_OF_BODY = 0.8;
+
+/** A lift with a load, and then the same action with the body alone: less to move, and the set goes on. */
+const isLoadToBody = (first: Exercise, second: Exercise): boolean =>
+  first.bodyweightFraction === null &&
+  second.bodyweightFraction !== null &&
+  first.family === second.family &&
+  first.pattern === second.pattern &&
+  first.joints === second.joints &&
+  second.bodyweightFraction < MOST_OF_BODY;
 
 /** Peaks this part of a region's whole range apart are two lengths. */
 const LENGTHS_APART = 0.2;

@@ -20,6 +20,7 @@ type BlockName =
   | "tri-set"
   | "giant set"
   | "staggered giant sets"
+  | "staggered supersets"
   | "paired sets"
   | "mechanical drop"
   | "circuit";
@@ -56,7 +57,8 @@ function baseName(block: Block, exercises: readonly Exercise[], settings: Settin
   const short = transitions.map((seconds) => seconds <= TRANSITION_LIMIT_SECONDS);
   if (!short.every(Boolean)) {
     const runs = runLengths(short);
-    return runs.length > 1 && runs.every((length) => length >= 3) ? "staggered giant sets" : "paired sets";
+    if (runs.length > 1 && runs.every((length) => length >= 3)) return "staggered giant sets";
+    return runs.length > 1 && runs.every((length) => length >= 2) ? "staggered supersets" : "paired sets";
   }
   if (slots.length === 2) {
     const isDrop =
@@ -174,8 +176,15 @@ function shapeOf(levels: readonly number[]): Shape {
 /** One change among four rounds or more is a heavier or a lighter set, and no pyramid. */
 const isStaircase = (changes: number, sets: number): boolean => changes >= 2 || changes === sets - 1;
 
+/** Twice down at the least and then twice up: a double pyramid from its base. */
+function isOneValley(levels: readonly number[]): boolean {
+  const { rises, falls, isOneArch } = shapeOf(levels.map((level) => -level));
+  return isOneArch && rises >= 2 && falls >= 2;
+}
+
 function nameByLoad(loads: readonly number[], reps: readonly (number | null)[]): BlockName {
   const { rises, falls, isOneArch } = shapeOf(loads);
+  if (isOneValley(loads)) return "double pyramid";
   if (!isOneArch || (rises === 0 && falls === 0)) return "straight sets";
   if (falls === 0) return isStaircase(rises, loads.length) ? "rising pyramid" : "straight sets";
   if (rises === 0) {
@@ -191,6 +200,7 @@ function nameByLoad(loads: readonly number[], reps: readonly (number | null)[]):
 function nameByReps(reps: readonly number[]): BlockName {
   // More reps are less load.
   const { rises, falls, isOneArch } = shapeOf(reps.map((figure) => -figure));
+  if (isOneValley(reps.map((figure) => -figure))) return "double pyramid";
   if (!isOneArch || (rises === 0 && falls === 0)) return "straight sets";
   if (falls === 0) return isStaircase(rises, reps.length) ? "rising pyramid" : "straight sets";
   if (rises === 0) return isStaircase(falls, reps.length) ? "falling pyramid" : "back-off sets";
@@ -206,12 +216,9 @@ function traitsOf(block: Block, exercises: readonly Exercise[]): BlockTrait[] {
     const kind = classifyPair(first, second);
     if (kind === "antagonist") traits.push("opposing");
     else if (block.intent === "pre-exhaust") traits.push("pre-exhaust");
-    else {
-      if (kind === "stretch and squeeze") traits.push("stretch and squeeze");
-      else if (trainSameRegion(first, second)) traits.push("same muscle");
-      if (trainSameRegion(first, second) && first.joints === "multi" && second.joints === "single")
-        traits.push("post-exhaust");
-    }
+    else if (kind === "pre-exhaust" || kind === "post-exhaust") traits.push(kind);
+    else if (kind === "stretch and squeeze") traits.push("stretch and squeeze");
+    else if (kind === "same muscle" || trainSameRegion(first, second)) traits.push("same muscle");
   } else if (block.intent === "pre-exhaust") traits.push("pre-exhaust");
   const sets = block.slots.flatMap((slot) => slot.sets.filter((set): set is WorkSet => set !== null));
   const links = sets.flatMap((set) => set.segments.slice(1));

@@ -211,7 +211,8 @@ function ReasonForAll({ groups, view }: Props & { groups: readonly CautionGroup[
     async (reason: string) => {
       let reply = await callApi("sessions.recordReason", { sessionId: view.sessionId, key: firstOf(keys), reason });
       for (const key of keys.slice(1))
-        if (reply.ok) reply = await callApi("sessions.recordReason", { sessionId: view.sessionId, key, reason });
+        if (reply.kind === "ok")
+          reply = await callApi("sessions.recordReason", { sessionId: view.sessionId, key, reason });
       return reply;
     },
     () => router.refresh(),
