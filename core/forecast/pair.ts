@@ -1,12 +1,23 @@
 /** Partners for an exercise: what a pair is, what speaks for and against it, and what it costs. docs/handbook.md#exercises. */
 
-import { classifyPair, type Exercise, type PairClass, type RegionId, type Trainee, trainSameRegion } from "../exercise";
+import {
+  classifyPair,
+  directRegions,
+  type Exercise,
+  type PairClass,
+  type RegionId,
+  type Trainee,
+  trainSameRegion,
+} from "../exercise";
 import { type GymEquipment, loadForReps, populationCurve } from "../load";
-import { unfitness } from "../selection";
+import { unfitness, usualAtAll } from "../selection";
 import { POPULATION_RESERVE, Reserve, type ReserveConstants } from "./reserve";
 
 export type PairPoint =
   | "opposing"
+  | "usual"
+  | "alike"
+  | "tiresMainLift"
   | "onePlane"
   | "oneStation"
   | "oneImplement"
@@ -81,6 +92,9 @@ export function judgePair(first: Exercise, second: Exercise, constants: ReserveC
   add("sameLoad", 0.5, first.implement === second.implement && isSimpleShare(first, second));
   add("shortSetUps", 0.5, first.setupSeconds <= 15 && second.setupSeconds <= 15);
   add("lengthsMeet", 1.5, kind === "stretch and squeeze");
+  add("alike", 1, first.joints === second.joints);
+  add("usual", Math.round(15 * usualAtAll(second)) / 10, true);
+  add("tiresMainLift", -2.5, kind !== "antagonist" && isMainLift(first) && sharesMuscle(first, second));
   add("sharedGrip", -1.5, first.grip >= 2 && second.grip >= 2);
   add("sharedBack", -2, (first.stress.lowerBack ?? 0) >= 2 && (second.stress.lowerBack ?? 0) >= 2);
   add("twoSkilled", -1.5, first.learning >= 4 && second.learning >= 4);
@@ -117,14 +131,41 @@ interface PairContext {
   readonly constants?: ReserveConstants;
 }
 
+/** So many partners of one pattern come before other kinds of partner have been offered. */
+const OF_ONE_PATTERN = 2;
+
+/** Not three curls for every extension: what is beyond two of a pattern comes after the best of the other patterns. */
+function varied(pairs: readonly Pair[]): Pair[] {
+  const counts = new Map<string, number>();
+  const [early, late]: [Pair[], Pair[]] = [[], []];
+  for (const pair of pairs) {
+    const { pattern } = pair.second;
+    const count = (counts.get(pattern) ?? 0) + 1;
+    counts.set(pattern, count);
+    (count <= OF_ONE_PATTERN ? early : late).push(pair);
+  }
+  return [...early.slice(0, EARLY), ...[...early.slice(EARLY), ...late].sort((a, b) => b.score - a.score)];
+}
+
+/** As many are looked at at first. */
+const EARLY = 6;
+
+/** A heavy lift of the whole body, which nothing for the same muscles goes beside. */
+const isMainLift = ({ joints, axial, stress }: Exercise): boolean =>
+  joints === "multi" && (axial || (stress.lowerBack ?? 0) >= 2);
+
+const sharesMuscle = (a: Exercise, b: Exercise): boolean =>
+  directRegions(a).some((region) => (b.shares[region] ?? 0) >= 0.5) ||
+  directRegions(b).some((region) => (a.shares[region] ?? 0) >= 0.5);
+
 /** Partners for an exercise, the best first; nothing that this client may not do here. Mechanical drops are left out: they are no pair. */
 export function partnersFor(exercise: Exercise, list: readonly Exercise[], context: PairContext, most = 20): Pair[] {
-  return list
+  const pairs = list
     .filter((other) => other.id !== exercise.id && !unfitness(other, context.trainee, context.gym))
     .map((other) => judgePair(exercise, other, context.constants))
     .filter((pair) => pair.kind !== "mechanical drop")
-    .sort((a, b) => b.score - a.score || (a.second.id < b.second.id ? -1 : 1))
-    .slice(0, most);
+    .sort((a, b) => b.score - a.score || (a.second.id < b.second.id ? -1 : 1));
+  return varied(pairs).slice(0, most);
 }
 
 /** The best pairs of two regions, each trained directly. */

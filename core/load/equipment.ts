@@ -243,22 +243,36 @@ function distinct(loads: BuildableLoad[]): BuildableLoad[] {
   return [...best.values()];
 }
 
+/** Every way to put plates on top of a stack, several together too; of those that weigh the same the fewest. */
+function addedTogether(addOns: readonly Weight[]): readonly (readonly Weight[])[] {
+  const bySum = new Map<number, readonly Weight[]>();
+  for (let chosen = 1; chosen < 2 ** Math.min(addOns.length, MOST_ADD_ONS); chosen++) {
+    const plates = addOns.filter((_, place) => place < MOST_ADD_ONS && (chosen >> place) % 2 === 1);
+    const sum = plates.reduce((total, plate) => total + grams(plate), 0);
+    const known = bySum.get(sum);
+    if (!known || known.length > plates.length) bySum.set(sum, plates);
+  }
+  return [...bySum.values()];
+}
+
+const MOST_ADD_ONS = 5;
+
 function onStack(stack: WeightStack): BuildableLoad[] {
   const step = toKg(stack.step);
   const start = toKg(stack.start);
   const max = toKg(stack.max);
   const pins = step > 0 ? Math.min(400, Math.floor((max - start) / step + 1e-6)) : 0;
   const loads: BuildableLoad[] = [];
+  const combined = addedTogether(stack.addOns);
   for (let i = 0; i <= pins; i++) {
     const pin = weight(decimal(Number(stack.start.amount) + i * Number(stack.step.amount)), stack.start.unit);
     loads.push({ kg: toKg(pin), weight: pin, build: { kind: "stack", station: stack.station, pin, addOns: [] } });
-    for (const addOn of stack.addOns) {
+    for (const addOns of combined)
       loads.push({
-        kg: toKg(pin) + toKg(addOn),
-        weight: totalWeight([pin, addOn], pin.unit),
-        build: { kind: "stack", station: stack.station, pin, addOns: [addOn] },
+        kg: addOns.reduce((sum, one) => sum + toKg(one), toKg(pin)),
+        weight: totalWeight([pin, ...addOns], pin.unit),
+        build: { kind: "stack", station: stack.station, pin, addOns },
       });
-    }
   }
   return loads.filter((load) => load.kg > 0);
 }

@@ -144,6 +144,16 @@ describe("a gym's equipment", () => {
     expect(totals(gym, "push-up")).toEqual([0]);
   });
 
+  it("puts several add-on plates on a stack together", () => {
+    const gym: GymEquipment = {
+      ...BOATHOUSE,
+      stacks: [{ ...BOATHOUSE.stacks[0]!, max: weight(5), addOns: [weight(7), weight("2.5"), weight("1.25")] }],
+    };
+    expect(totals(gym, "triceps-press-down")).toEqual([5, 6.25, 7.5, 8.75, 12, 13.25, 14.5, 15.75]);
+    const most = buildableLoads(lift("triceps-press-down"), gym).at(-1)!;
+    expect(buildSentence(most.build)).toBe("pin at 5, 7 + 2.5 + 1.25 on top");
+  });
+
   it("knows what is away on a day, from the first to the day it is back", () => {
     const gym: GymEquipment = {
       ...BOATHOUSE,

@@ -221,6 +221,37 @@ describe("resolving a rule", () => {
     expect(only("Dumbbell bench press 2xF", { related }).reasons[0]).toMatchObject({ kind: "coldStart" });
   });
 
+  it("a written load too is never rounded to the harder side for a client who is spared that", () => {
+    const gym = { ...BOATHOUSE, dumbbells: [12, 16, 20].map((kg) => weight(kg)) };
+    expect(only("Dumbbell press 3x8 @18.5kg", { gym }).kg).toBe(20);
+    const spared = only("Dumbbell press 3x8 @18.5kg", { gym, policy: "neverHarder" });
+    expect([spared.kg, spared.reasons.some(({ kind }) => kind === "neverHarder")]).toEqual([16, true]);
+    expect(only("Dumbbell press 3x8 @16kg", { gym, policy: "neverHarder" }).kg).toBe(16);
+  });
+
+  it("another set-up of a lift without a record borrows the lift's own", () => {
+    const related = [
+      { exerciseId: "dumbbell-curl", e1rmKg: 16 },
+      { exerciseId: "barbell-curl", e1rmKg: 60 },
+    ];
+    const load = only("Dumbbell curl [grip narrow] 3x9 rir2", { related });
+    expect(load.reasons[0]).toMatchObject({ kind: "coldStart", fromExerciseId: "dumbbell-curl", relatedKg: 16 });
+    expect(load.kg).toBe(10);
+  });
+
+  it("where rule and record are far apart the record is taken at its low end, and both are said", () => {
+    const day = (date: string, kg: number, rir: number) => ({
+      ...exposure(date, Array(3).fill({ loadKg: kg, curveKg: kg, reps: 4, rir, target: { low: 4, high: 4 } })),
+    });
+    // Strong days of other reps say 100; the last fours were done far too light.
+    const other = (date: string) =>
+      exposure(date, [{ loadKg: 80, curveKg: 80, reps: 6, rir: 1, target: { low: 6, high: 6 } }]);
+    const log = [other("2026-10-20"), other("2026-10-27"), other("2026-11-03"), day("2026-11-10", 40, 5)];
+    const found = only("Bench press 3x4 rir2", { recordOf: () => liftRecord(log, DEFAULT_SETTINGS) });
+    expect(found.reasons.map(({ kind }) => kind)).toEqual(expect.arrayContaining(["progress", "ruleAndCurve"]));
+    expect(found.kg!).toBeGreaterThan(42.5);
+  });
+
   it("says what is missing instead of guessing", () => {
     expect(only("Overhead press 3x8 @RIR2").reasons).toMatchObject([{ kind: "noRecord" }]);
     expect(only("Chin-up 3x8 @BW+10kg", { bodyMassKg: null }).reasons.at(-1)).toMatchObject({ kind: "noBodyMass" });

@@ -101,9 +101,8 @@ function inGym(
   if (wanted.kg === null) return { kg: null, weight: null, build: null, reasons: [] };
   const loads = buildableLoads(exercise, context.gym, setup);
   const assists = isBodyweight(exercise);
-  const own = wanted.exact && !(assists && wanted.kg < 0) ? ({ ...policy, kind: "nearest" } as const) : policy;
-  let built = inSequence?.built ?? roundToBuildable(loads, wanted.kg, own.kind);
-  let reasons = roundingReasons(wanted.kg, built, loads, assists, own);
+  let built = inSequence?.built ?? roundToBuildable(loads, wanted.kg, policy.kind);
+  let reasons = roundingReasons(wanted.kg, built, loads, assists, policy);
   if (assists && wanted.kg < 0) reasons.push(...helpProblem(exercise, built?.kg ?? wanted.kg, setup, context));
   if (!built) return { kg: wanted.kg, weight: null, build: null, reasons };
   if (inSequence) reasons.push(...inSequence.reasons);
@@ -112,7 +111,7 @@ function inGym(
     // A relative load is a step from what was built; others are steps between what was wanted.
     const relative = wanted.reasons[0]?.kind === "change";
     const before = { wantedKg: relative ? beside.load.kg : beside.wantedKg, builtKg: beside.load.kg };
-    const apart = keepDistinct(before, wanted.kg, built, loads, own.kind, span, relative);
+    const apart = keepDistinct(before, wanted.kg, built, loads, policy.kind, span, relative);
     if (apart) {
       reasons = [...(apart.built === built ? reasons : []), apart.reason];
       built = apart.built;

@@ -11,6 +11,7 @@ import {
 } from "../load";
 import type { Settings } from "../settings";
 import { unfitness } from "./fitness";
+import { usualAtAll } from "./usual";
 
 interface Substitute {
   readonly exercise: Exercise;
@@ -54,6 +55,9 @@ function exerciseDistance(a: Exercise, b: Exercise): number {
   );
 }
 
+/** How much of a distance an unusual exercise is worth beside a usual one. */
+const HABIT = 0.7;
+
 /** Beyond this two exercises do not do the same work. */
 const TOO_FAR = 1.9;
 
@@ -67,18 +71,22 @@ export function substitutesFor(
 ): Substitute[] {
   const { trainee, gym } = context;
   const region = primeMover(exercise);
-  return list
-    .filter(
-      (other) =>
-        other.id !== exercise.id &&
-        (region === null || (other.shares[region] ?? 0) >= 0.5) &&
-        !unfitness(other, trainee, gym),
-    )
-    .map((other) => ({ other, distance: exerciseDistance(exercise, other) }))
-    .filter(({ distance }) => distance <= TOO_FAR)
-    .sort((a, b) => a.distance - b.distance || (a.other.id < b.other.id ? -1 : 1))
-    .slice(0, most)
-    .map(({ other, distance }) => ({ exercise: other, distance, kg: carriedOver(exercise, loadKg, other, context) }));
+  return (
+    list
+      .filter(
+        (other) =>
+          other.id !== exercise.id &&
+          (region === null || (other.shares[region] ?? 0) >= 0.5) &&
+          !unfitness(other, trainee, gym),
+      )
+      .map((other) => ({ other, distance: exerciseDistance(exercise, other) }))
+      .filter(({ distance }) => distance <= TOO_FAR)
+      // What people know and gyms have comes before a stranger that is a little nearer.
+      .map(({ other, distance }) => ({ other, distance: distance + HABIT * (1 - usualAtAll(other)) }))
+      .sort((a, b) => a.distance - b.distance || (a.other.id < b.other.id ? -1 : 1))
+      .slice(0, most)
+      .map(({ other, distance }) => ({ exercise: other, distance, kg: carriedOver(exercise, loadKg, other, context) }))
+  );
 }
 
 /** The same effort on another lift of the family, through the ratios; null across families. */

@@ -3,7 +3,7 @@
  * judgement). They are what a gym has and what people know: habit and ease of loading count beside what a lift does to a muscle.
  */
 import type { Exercise, RegionId, Trainee } from "../exercise";
-import { SHIPPED_CATALOGUE } from "../exercise";
+import { directRegions, SHIPPED_CATALOGUE } from "../exercise";
 
 export const FIRST_CHOICES: Readonly<Record<RegionId, readonly string[]>> = {
   upperChest: ["incline-dumbbell-press", "incline-bench-press", "low-to-high-cable-fly", "incline-cable-fly"],
@@ -111,3 +111,10 @@ export function usualFor(
     ? { value: 0.4, sentence: "Plain tools, used now and then." }
     : { value: 0.25, sentence: "Used now and then." };
 }
+
+/** How usual a lift is for what it trains directly, from 0 to 1. */
+export const usualAtAll = (exercise: Exercise): number =>
+  Math.max(
+    0,
+    ...directRegions(exercise).map((region) => usualFor(exercise, region, { trainingAge: "intermediate" }).value),
+  );

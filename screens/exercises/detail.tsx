@@ -73,6 +73,9 @@ export function ExerciseDetail({ state }: { state: ExercisesState }) {
 
 const POINT_WORDS: Readonly<Record<PairPoint, string>> = {
   opposing: "opposing actions",
+  usual: "usual in gyms",
+  alike: "lifts of one size",
+  tiresMainLift: "tires what the main lift needs",
   onePlane: "in one plane",
   oneStation: "one station",
   oneImplement: "one implement",
