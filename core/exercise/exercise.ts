@@ -207,7 +207,7 @@ const ASSISTED_IN_PRACTICE: ReadonlySet<string> = new Set([
 
 /**
  * Whether help is known for a move of the body: those that hang or rest with the whole body on the arms, and some on one leg. For
- * push-ups, rows under a bar, planks, thrusts and raises the easier way is another move, never kilos of help.
+ * push-ups, rows under a bar, planks, thrusts and raises the easier way is another move, never kilos off the body.
  */
 export const takesAssistance = (exercise: Exercise): boolean =>
   isBodyweight(exercise) &&

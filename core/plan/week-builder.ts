@@ -269,8 +269,8 @@ export class WeekBuilder {
     const rounds = Math.max(...block.map(({ sets }) => sets));
     const rest = restOf(block);
     const work = (item: Item) => workSeconds(item, this.context.settings);
-    const handovers = (block.length - 1) * PAIR_HANDOVER;
-    return block.reduce((sum, item) => sum + item.sets * work(item), 0) + rounds * handovers + (rounds - 1) * rest;
+    const transitions = (block.length - 1) * PAIR_TRANSITION_SECONDS;
+    return block.reduce((sum, item) => sum + item.sets * work(item), 0) + rounds * transitions + (rounds - 1) * rest;
   }
 
   /** Takes off what does not fit: sets, then the last isolation lifts, then the last of all. */
@@ -403,7 +403,7 @@ export class WeekBuilder {
         .map(({ exercise, sets, scheme }, place) => {
           const side = exercise.laterality === "eachSide" ? "/side" : "";
           const amount = sets === rounds ? `${sets}x${scheme.amount}${side}` : `${sets}x${scheme.amount}${side}`;
-          const rest = place === block.length - 1 ? `r${restOf(block)}` : `h${PAIR_HANDOVER}`;
+          const rest = place === block.length - 1 ? `r${restOf(block)}` : `h${PAIR_TRANSITION_SECONDS}`;
           const effort = scheme.rir === null ? "" : ` rir${scheme.rir}`;
           const ramp =
             index === 0 && place === 0 && scheme.rir !== null && exercise.implement !== "bodyweight" ? " ramp" : "";
@@ -425,7 +425,7 @@ const easeOf = ({ exercise, role, sets }: Item, muscle: Muscle): number =>
   (role === "isolation" ? 3 : role === "assistance" ? 1 : 0) + sets / 2 + (shareFor(exercise, muscle) ?? 0);
 
 const MOST_LIFTS = 8;
-const PAIR_HANDOVER = 15;
+const PAIR_TRANSITION_SECONDS = 15;
 /** Of the first lift's ramp. */
 const RAMP_SECONDS = 240;
 const STRENGTH: ReadonlySet<string> = new Set(["back-squat", "bench-press", "deadlift", "overhead-press"]);
