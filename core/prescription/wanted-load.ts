@@ -133,7 +133,11 @@ export function wantedLoad(ask: WantedAsk, others: OtherLifts, context: ResolveC
       const kg = shareOfLoad(exercise, next.kg, 1 + rule.percent / 100, bodyMassKg, settings, work.slot.setup);
       const reasons: LoadReason[] = [{ kind: "ofNext", percent: rule.percent, wantedKg: kg }, ...next.reasons];
       // Less was asked for: what is built is less.
-      return { ...next, kg, exact: false, nextKg: work.next && next.kg, lighter: rule.percent < 0, reasons };
+      const lighter = rule.percent < 0;
+      // Lighter work is for no more reps than its range has, however far the rule has widened it.
+      const most = segment.amount.kind === "reps" ? segment.amount.reps.high : null;
+      const aimReps = lighter && most !== null && next.aimReps !== null ? Math.min(most, next.aimReps) : next.aimReps;
+      return { ...next, kg, exact: false, aimReps, nextKg: work.next && next.kg, lighter, reasons };
     }
   }
 }

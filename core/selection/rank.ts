@@ -119,7 +119,7 @@ const isFirstKind = (exercise: Exercise, region: RegionId): boolean =>
   exercise.shares[region] === 1 || FIRST_CHOICES[region].includes(exercise.id);
 
 /** Lengths nearer than this are loaded alike. */
-const LIKE_LENGTH = 0.1;
+const LIKE_LENGTH = 0.25;
 
 /** Whether two are one move with another handle, grip or side: the same tool and pattern, and the region loaded at a like length. */
 function isSameMove(a: Exercise, b: Exercise, region: RegionId): boolean {

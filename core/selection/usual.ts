@@ -27,7 +27,7 @@ export const FIRST_CHOICES: Readonly<Record<RegionId, readonly string[]>> = {
   rotatorCuff: ["cable-external-rotation", "side-lying-external-rotation", "band-external-rotation", "face-pull"],
   serratus: ["scapular-push-up", "cable-punch", "push-up-on-handles"],
   biceps: ["incline-dumbbell-curl", "barbell-curl", "dumbbell-curl", "preacher-curl", "cable-curl"],
-  brachialis: ["hammer-curl", "rope-hammer-curl", "reverse-curl", "cross-body-hammer-curl", "preacher-curl"],
+  brachialis: ["hammer-curl", "rope-hammer-curl", "reverse-curl", "cross-body-hammer-curl", "incline-hammer-curl"],
   tricepsLong: [
     "overhead-cable-extension",
     "skull-crusher",
