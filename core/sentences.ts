@@ -335,6 +335,8 @@ export function progressSentence(reason: ProgressReason, unit: WeightUnit): stri
         : "";
       return `${what}: another exercise for two to three weeks${instead}.${until}`;
     }
+    case "easierMove":
+      return `It is far out of reach yet: ${joined(reason.names, "or")} first.`;
     case "formBroke":
       return "Form broke last time: nothing goes up.";
     case "timeOff":

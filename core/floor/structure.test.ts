@@ -30,7 +30,7 @@ describe("what a block is called is derived", () => {
     ["Dumbbell press 4x8 h15 + Seated cable row 4x8", "superset, opposing"],
     ["Dumbbell press 4x8 h16 + Seated cable row 4x8", "paired sets, opposing"],
     ["Dumbbell press 4x8 r90 + Seated cable row 4x8", "paired sets, opposing"],
-    ["Dumbbell press 4x8 h10 + Cable fly 4x12", "superset, stretch and squeeze, post-exhaust"],
+    ["Dumbbell press 4x8 h10 + Cable fly 4x12", "superset, post-exhaust"],
     ["Push-up 3x12 h5 + Push-up from the knees 3x8", "mechanical drop, same muscle"],
     ["Push-up 3x12 h15 + Push-up from the knees 3x8", "superset, same muscle"],
     ["Push-up 3x8 h8 + Goblet squat 3x8 h8 + Face pull 3x8", "tri-set"],

@@ -229,6 +229,30 @@ describe("resolving a rule", () => {
     expect(only("Dumbbell press 3x8 @16kg", { gym, policy: "neverHarder" }).kg).toBe(16);
   });
 
+  it("whoever presses or squats a hundred makes push-ups, dips and squats of the body, and pulls from pins more than from the floor", () => {
+    const curve = populationCurve(DEFAULT_SETTINGS.e1rmFormula);
+    const repsOf = (id: string, fromId: string) => {
+      const [exercise, from] = [lift(id), lift(fromId)];
+      const kg = 100 * (exercise.familyRatio / from.familyRatio);
+      return repsAtLoad(kg, exercise.bodyweightFraction! * 80, curve);
+    };
+    for (const [id, from, least] of [
+      ["push-up", "bench-press", 15],
+      ["knee-push-up", "bench-press", 18],
+      ["dip", "bench-press", 4],
+      ["bodyweight-squat", "back-squat", 20],
+      ["bodyweight-split-squat", "back-squat", 12],
+    ] as const)
+      expect(repsOf(id, from), id).toBeGreaterThanOrEqual(least);
+    for (const [partial, whole] of [
+      ["rack-pull", "deadlift"],
+      ["block-pull", "deadlift"],
+      ["pin-press", "bench-press"],
+      ["romanian-deadlift", "stiff-leg-deadlift"],
+    ] as const)
+      expect(lift(partial).familyRatio, partial).toBeGreaterThan(lift(whole).familyRatio);
+  });
+
   it("another set-up of a lift without a record borrows the lift's own", () => {
     const related = [
       { exerciseId: "dumbbell-curl", e1rmKg: 16 },

@@ -62,6 +62,8 @@ export type ProgressReason =
       readonly less: Less | null;
     }
   | { readonly kind: "formBroke" }
+  /** The move itself is far out of reach: easier ones, the next first. */
+  | { readonly kind: "easierMove"; readonly names: readonly string[] }
   /** `isAlone`: the client trained meanwhile, without this lift. */
   | {
       readonly kind: "timeOff";

@@ -29,6 +29,8 @@ export interface ProgressContext {
   readonly trainedOn?: string | null;
   /** What can stand in for the lift for this client, the nearest first, by name; asked for after pain alone. */
   readonly standIns?: () => readonly string[];
+  /** The easier moves of the same kind, the next one first, by name. */
+  readonly easierMoves?: () => readonly string[];
   /** The log of another lift, for rules that lead from one to the next; left out: none is known. */
   readonly exposuresOf?: (exerciseId: string) => readonly Exposure[];
 }

@@ -14,7 +14,7 @@ import {
   roundingPolicy,
 } from "../load";
 import { type IdentityCache, identityCache } from "../memo";
-import { substitutesFor } from "../selection";
+import { substitutesFor, unfitness } from "../selection";
 import {
   allBlocks,
   applyEdits,
@@ -136,8 +136,27 @@ export function nextOfLift(
     policy: roundingPolicy(context.policy, record).kind,
     trainedOn: context.trainedOn ?? null,
     standIns: () => standInsFor(exercise, context),
+    easierMoves: () => easierMovesFor(exercise, context),
     exposuresOf: (id) => context.recordOf?.(lineageOf(id, slot.setup))?.exposures ?? [],
   });
+}
+
+/** How many easier moves are named. */
+const EASIER_MOVES = 2;
+
+/** Moves of the body like an exercise that move less of it, the one that moves the most first. */
+function easierMovesFor(
+  { family, pattern, joints, bodyweightFraction }: Exercise,
+  { catalogue, gym }: Parameters<typeof nextOfLift>[3],
+): string[] {
+  if (!catalogue || bodyweightFraction === null) return [];
+  const share = (other: Exercise) => other.bodyweightFraction ?? 1;
+  return catalogue.list
+    .filter((other) => other.family === family && other.pattern === pattern && other.joints === joints)
+    .filter((other) => share(other) < bodyweightFraction - 0.02 && unfitness(other, UNRESTRICTED, gym) === null)
+    .sort((a, b) => share(b) - share(a) || (a.id < b.id ? -1 : 1))
+    .slice(0, EASIER_MOVES)
+    .map(({ name }) => name);
 }
 
 /** How many other exercises are proposed after pain. */

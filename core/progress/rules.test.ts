@@ -406,3 +406,31 @@ it("is a pure function of the log: a corrected set changes what follows", () => 
   expect(next("loadFirst", fives, 3, log)).toEqual(next("loadFirst", fives, 3, log));
   expect(next("loadFirst", fives, 3, corrected).sets[0]!.loadKg).toBe(85);
 });
+
+it("a move of the body that is far out of reach names the easier ones, and never asks for no rep at all", () => {
+  const pushUp = SHIPPED_CATALOGUE.byId.get("push-up")!;
+  const range = { low: 8, high: 12 };
+  const log = [
+    exposure(
+      "2026-11-10",
+      [1, 0, 0].map((reps) => ({ loadKg: 0, reps, rir: 0, target: { low: 0, high: 12 } })),
+    ),
+  ];
+  const block = read("Push-up 3x8-12").blocks[0]!;
+  const record = liftRecord(log, DEFAULT_SETTINGS);
+  const document = { ...read("Push-up 3x8-12"), blocks: [block] };
+  const { progress } = resolve(document, {
+    recordOf: () => ({ ...record, exposures: withTarget(log, range) }),
+    bodyMassKg: 70,
+  });
+  const [answer] = [...progress.values()];
+  expect(answer!.sets.every(({ reps }) => reps >= 1)).toBe(true);
+  expect(answer!.reasons.at(-1)).toEqual({
+    kind: "easierMove",
+    names: ["Push-up, hands on a low box", "Knee push-up"],
+  });
+  expect(pushUp.bodyweightFraction).toBe(0.64);
+});
+
+const withTarget = (log: readonly Exposure[], target: { low: number; high: number }): Exposure[] =>
+  log.map((one) => ({ ...one, sets: one.sets.map((set) => ({ ...set, target })) }));

@@ -1,5 +1,6 @@
 /** What a rule goes by and what it answers; what all kinds share. */
 
+import { isBodyweight, takesAssistance } from "../exercise";
 import { entryAt, firstOf, lastOf } from "../lists";
 import {
   e1rmFactor,
@@ -112,7 +113,7 @@ export const repeated = (targets: readonly SetTarget[], last: Exposure, earlier:
       set ??
       (isNew ? lastOf(last.sets) : null) ??
       earlier.findLast((day) => isSameLoad(day.sets[index]?.loadKg, loadKg))?.sets[index];
-    return { loadKg, reps: clamp(before?.reps ?? target.low, lowOf(target, set), target.high) };
+    return { loadKg, reps: Math.max(1, clamp(before?.reps ?? target.low, lowOf(target, set), target.high)) };
   });
 
 const isSameLoad = (kg: number | undefined, otherKg: number): boolean =>
@@ -228,12 +229,23 @@ export function notMade(situation: Situation): Ruled | null {
 }
 
 /** Missed, and not often enough to take load off: the same load, the low end for every set that fell short of it. */
-export function missedOnce({ targets, last, earlier }: Situation, missed: number): Ruled {
+export function missedOnce(situation: Situation, missed: number): Ruled {
+  const { targets, last, earlier } = situation;
   const reps = last.sets.map((set) => set.reps);
   return {
     sets: repeated(targets, last, earlier),
-    reasons: [{ kind: "repeat", missed, setCount: last.sets.length, reps }],
+    reasons: [{ kind: "repeat", missed, setCount: last.sets.length, reps }, ...easierMove(situation)],
   };
+}
+
+/** Of a move of the body that is far out of reach, and that nobody is helped with, the easier ones by name. */
+function easierMove({ targets, last, context }: Situation): ProgressReason[] {
+  const first = last.sets[0];
+  const { exercise } = context;
+  if (!first || !isBodyweight(exercise) || takesAssistance(exercise)) return [];
+  if (first.reps >= Math.ceil(firstOf(targets).low / 2)) return [];
+  const names = context.easierMoves?.() ?? [];
+  return names.length > 0 ? [{ kind: "easierMove", names }] : [];
 }
 
 /** Load off, or, where the kit has nothing near, reps. */
@@ -246,7 +258,10 @@ function cutBack(situation: Situation, reduction: Reduction, misses: number): Ru
   const less = madeLighter(asked, targets, reduction, context);
   if (less.by === "load") return { sets: less.sets, reasons: [{ kind: "cut", misses, ...shownLess(asked, less) }] };
   // The kit has nothing near: what was made is asked for.
-  const made = asked.map((set, index) => ({ ...set, reps: Math.min(set.reps, repsOf(last, index) ?? set.reps) }));
+  const made = asked.map((set, index) => ({
+    ...set,
+    reps: Math.max(1, Math.min(set.reps, repsOf(last, index) ?? set.reps)),
+  }));
   const kept = { sets: made, percent: 0, by: "reps" } as const;
   return { sets: made, reasons: [{ kind: "cut", misses, ...shownLess(asked, kept) }] };
 }

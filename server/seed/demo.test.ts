@@ -13,6 +13,7 @@ import { DEMO_CLIENTS } from "./scenario";
  * wants reading again.
  */
 const READ_BY_A_COACH: Readonly<Record<string, string>> = {
+  "Greta, Whole body: falls-short B2": "Wanted: rows two reps under what is asked.",
   "Greta, Whole body, press and pull: balance legs": "Useful: presses of the legs twice a week, one hip thrust.",
   "Greta, Whole body, press and pull: falls-short B1": "Wanted: four reps under what is asked; cut the load.",
   "Ines, Volume press and pull: balance legs": "Useful: one hinge against squats and split squats.",
@@ -32,8 +33,8 @@ const READ_BY_A_COACH: Readonly<Record<string, string>> = {
   "Tobias, Lower: falls-short A1": "Wanted: front squats that stop short of five.",
   "Tobias, Lower: falls-short B1": "Wanted: hinges that stop two reps short.",
   "Tobias, Upper: falls-short A1": "Wanted: presses at nothing in reserve, with that shoulder.",
+  "Tobias, Upper: falls-short B2": "Useful: push-ups that stop two reps short.",
   "Tobias, Upper: falls-short C1": "Useful: raises that stop three reps short.",
-  "Tobias, Upper: falls-short D2": "Useful: extensions that stop three reps short.",
   "Tobias, Upper: hole tricepsLateral": "Of little use: press-downs and push-ups do.",
   "Tobias, Upper: limit-part A1": "Wanted: the shoulder, to parallel only.",
 };

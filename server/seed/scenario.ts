@@ -435,7 +435,7 @@ export const DEMO_CLIENTS: readonly DemoClient[] = [
     yes: ["inactive"],
     clearedBy: null,
     rounding: "neverHarder",
-    familyKg: whole(0.52, { press: 46 }),
+    familyKg: whole(0.52, { press: 54 }),
     weeklyGainPercent: 1.8,
     adherence: 0.58,
     curveShape: 1.0,

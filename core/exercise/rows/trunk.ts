@@ -324,7 +324,7 @@ export const TRUNK_ROWS: readonly Row[] = [
     m: "backExtension",
     on: "bodyweight",
     setup: 0,
-    ratio: 0.3,
+    ratio: 0.5,
     fraction: 0.35,
     learning: 1,
     joints: { hipFlexion: [5, -15], kneeFlexion: 5, spineFlexion: [10, -20] },
