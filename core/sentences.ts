@@ -122,8 +122,12 @@ export function loadSentence(reason: LoadReason, context: SentenceContext): stri
         reason.asked !== null && Math.abs(reason.asked - reason.rir) >= 0.5 ? `, asked ${decimal(reason.asked)}` : "";
       return `Expect RIR ${decimal(Math.min(reason.rir, 10))}${asked}, when fresh.`;
     }
-    case "ofNext":
-      return `${decimal(Math.abs(reason.percent))} % ${reason.percent < 0 ? "less" : "more"} than the rule says, in this session: ${kg(reason.wantedKg)}.`;
+    case "ofNext": {
+      const share = `${decimal(Math.abs(reason.percent))} % ${reason.percent < 0 ? "less" : "more"} than the rule says, in this session: ${kg(reason.wantedKg)}`;
+      return reason.isKept
+        ? `${share}, which nothing here comes near: the load stays, for the fewest reps.`
+        : `${share}.`;
+    }
     case "bandAssumed":
       return `No ${reason.name} band is known here: ${kg(reason.assumedKg)} of pull are assumed.`;
     case "assumedEffort":

@@ -253,6 +253,34 @@ describe("resolving a rule", () => {
       expect(lift(partial).familyRatio, partial).toBeGreaterThan(lift(whole).familyRatio);
   });
 
+  it("a lighter phase on a coarse stack keeps the load where nothing is near, for the fewest reps", () => {
+    const stack = (step: number) => ({ ...BOATHOUSE.stacks[0]!, start: weight(step), step: weight(step), addOns: [] });
+    const record = liftRecord(
+      [
+        exposure(
+          "2026-11-10",
+          Array(3).fill({ loadKg: 24, curveKg: 24, reps: 10, rir: 2, target: { low: 10, high: 12 } }),
+        ),
+      ],
+      DEFAULT_SETTINGS,
+    );
+    const light = (step: number) => {
+      const document = read("Cable press-down 3x10-12 rir2");
+      const [block] = document.blocks;
+      const [slot] = block!.slots;
+      const sets = slot!.sets.map((set) => ({
+        ...set!,
+        segments: set!.segments.map((one) => ({ ...one, load: { kind: "ofNext" as const, percent: -10 } })),
+      }));
+      const shifted = { ...document, blocks: [{ ...block!, slots: [{ ...slot!, sets }] }] };
+      const gym = { ...BOATHOUSE, stacks: [stack(step)] };
+      const load = resolve(shifted, { gym, recordOf: () => record }).loads.get(sets[0]!.segments[0]!.id)!;
+      return [load.kg, load.aimReps];
+    };
+    expect(light(8)).toEqual([24, 10]);
+    expect(light(2)).toEqual([20, 11]);
+  });
+
   it("another set-up of a lift without a record borrows the lift's own", () => {
     const related = [
       { exerciseId: "dumbbell-curl", e1rmKg: 16 },

@@ -79,7 +79,8 @@ export type LoadReason =
   | { readonly kind: "bandAssumed"; readonly name: string; readonly assumedKg: number }
   | { readonly kind: "assumedEffort"; readonly rir: number }
   /** Changed for this session from what the rule says. */
-  | { readonly kind: "ofNext"; readonly percent: number; readonly wantedKg: number };
+  /** `isKept`: the gym has nothing near so much less, and the load stays. */
+  | { readonly kind: "ofNext"; readonly percent: number; readonly wantedKg: number; readonly isKept: boolean };
 
 /** A way round a load that this gym cannot build. */
 export type LoadAlternative =

@@ -2,6 +2,7 @@
 import { type Exercise, isBodyweight, type SetupValue, takesAssistance } from "../exercise";
 import { entryAt } from "../lists";
 import {
+  buildableLoads,
   coldStart,
   computed,
   curveKg,
@@ -126,20 +127,42 @@ export function wantedLoad(ask: WantedAsk, others: OtherLifts, context: ResolveC
         return { kg, reasons: reasons.slice(0, 1), exact: true, assumed: false, aimReps: null };
       }
       return unsaidLoad(ask, context);
-    case "ofNext": {
-      const next = unsaidLoad(ask, context);
-      if (next.kg === null) return next;
-      const { bodyMassKg, settings } = context;
-      const kg = shareOfLoad(exercise, next.kg, 1 + rule.percent / 100, bodyMassKg, settings, work.slot.setup);
-      const reasons: LoadReason[] = [{ kind: "ofNext", percent: rule.percent, wantedKg: kg }, ...next.reasons];
-      // Less was asked for: what is built is less.
-      const lighter = rule.percent < 0;
-      // Lighter work is for no more reps than its range has, however far the rule has widened it.
-      const most = segment.amount.kind === "reps" ? segment.amount.reps.high : null;
-      const aimReps = lighter && most !== null && next.aimReps !== null ? Math.min(most, next.aimReps) : next.aimReps;
-      return { ...next, kg, exact: false, aimReps, nextKg: work.next && next.kg, lighter, reasons };
-    }
+    case "ofNext":
+      return shareOfNext(unsaidLoad(ask, context), rule.percent, ask, context);
   }
+}
+
+/** A share of this much more than was meant is another share. */
+const NEAR_SHARE = 1.75;
+
+/**
+ * A share of the rule's load. Lighter work is for no more reps than its range has, however far the rule has widened it; where the
+ * gym has nothing near so much less (24 and 17 on a coarse stack) the load stays, for the fewest reps.
+ */
+function shareOfNext(
+  next: Wanted,
+  percent: number,
+  { work, exercise, segment }: WantedAsk,
+  context: ResolveContext,
+): Wanted {
+  if (next.kg === null) return next;
+  const { bodyMassKg, settings, gym } = context;
+  const setup = segment.setup ?? work.slot.setup;
+  const kg = shareOfLoad(exercise, next.kg, 1 + percent / 100, bodyMassKg, settings, setup);
+  const lighter = percent < 0;
+  const reps = segment.amount.kind === "reps" ? segment.amount.reps : null;
+  const from = toCurve(context, exercise, next.kg, setup);
+  const isNear = buildableLoads(exercise, gym, setup).some((load) => {
+    const to = toCurve(context, exercise, load.kg, setup);
+    return from !== null && to !== null && from > to && 100 * (1 - to / from) <= NEAR_SHARE * -percent;
+  });
+  const isKept = lighter && reps !== null && from !== null && !isNear;
+  const reasons: LoadReason[] = [{ kind: "ofNext", percent, wantedKg: kg, isKept }, ...next.reasons];
+  const nextKg = work.next && next.kg;
+  if (isKept) return { ...next, exact: false, aimReps: reps.low, nextKg, reasons };
+  const aimReps = lighter && reps && next.aimReps !== null ? Math.min(reps.high, next.aimReps) : next.aimReps;
+  // Less was asked for: what is built is less.
+  return { ...next, kg, exact: false, aimReps, nextKg, lighter, reasons };
 }
 
 function changed(

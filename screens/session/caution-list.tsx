@@ -269,7 +269,7 @@ function ReasonField({ view, keyOf }: { view: SessionView; keyOf: string }) {
         onChange={(event) => setTyped(event.target.value)}
         className="min-w-0 flex-1 rounded-[3px] border border-rule bg-surface px-2 py-0.5 text-walnut"
       />
-      <Button type="submit" className="min-h-7 bg-ground px-2 py-0.5" disabled={typed.trim() === recorded}>
+      <Button type="submit" kind="warn" className="min-h-7 px-2 py-0.5" disabled={typed.trim() === recorded}>
         {recorded ? "Change" : "Record"}
       </Button>
       {record.error ? <p role="alert">{record.error.message}</p> : null}
