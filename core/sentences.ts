@@ -294,12 +294,14 @@ const joined = (words: readonly string[], last: "or" | "and"): string =>
 
 export function progressSentence(reason: ProgressReason, unit: WeightUnit): string {
   const kg = (figure: number): string => massWords(figure, unit);
+  // What is built on a bar or a belt has quarters of a kilogram.
+  const built = (figure: number): string => massWords(figure, unit, 2);
   // A load beside a body may be none, or take some of the body off.
   const load = (figure: number): string =>
-    figure === 0 ? "the body alone" : figure < 0 ? `${kg(-figure)} of assistance` : kg(figure);
+    figure === 0 ? "the body alone" : figure < 0 ? `${built(-figure)} of assistance` : built(figure);
   switch (reason.kind) {
     case "rise": {
-      return `${RISE_WORDS[reason.why]}: ${kg(reason.toKg - reason.fromKg)} up, ${load(reason.fromKg)} to ${load(reason.toKg)}.`;
+      return `${RISE_WORDS[reason.why]}: ${built(reason.toKg - reason.fromKg)} up, ${load(reason.fromKg)} to ${load(reason.toKg)}.`;
     }
     case "repeat":
       return `Last time ${reason.reps.join(", ")}: ${count(reason.missed, "set")} of ${reason.setCount} short, so the load repeats.`;
@@ -312,13 +314,13 @@ export function progressSentence(reason: ProgressReason, unit: WeightUnit): stri
     case "moreReps":
       return `Last time ${reason.last.join(", ")}: one more rep in set ${reason.set}, ${reason.reps}, before load goes up at ${reason.high}.`;
     case "repsFirst":
-      return `The next step, ${kg(reason.stepKg)}, is ${decimal(round(reason.percent))} % more: reps go up first, to ${reason.until}, where it is made.`;
+      return `The next step, ${built(reason.stepKg)}, is ${decimal(round(reason.percent))} % more: reps go up first, to ${reason.until}, where it is made.`;
     case "widerRange":
-      return `The next step, ${kg(reason.stepKg)}, is ${decimal(round(reason.percent))} % more: too far for ${reason.low} reps. Write a range, ${reason.low}–${reason.until}, and the reps climb to where it is made.`;
+      return `The next step, ${built(reason.stepKg)}, is ${decimal(round(reason.percent))} % more: too far for ${reason.low} reps. Write a range, ${reason.low}–${reason.until}, and the reps climb to where it is made.`;
     case "coarseRise":
       return `The top of the wider range was reached: ${load(reason.fromKg)} to ${load(reason.toKg)}, ${decimal(round(reason.percent))} % more, for the ${count(reason.reps, "rep")} that are likely there.`;
     case "stepTooFar":
-      return `The next step, ${kg(reason.stepKg)}, is ${decimal(round(reason.percent))} % more, and reps alone will not reach it: add small plates, a set, or slower eccentrics.`;
+      return `The next step, ${built(reason.stepKg)}, is ${decimal(round(reason.percent))} % more, and reps alone will not reach it: add small plates, a set, or slower eccentrics.`;
     case "heldByBound":
       return `This week has risen by ${reason.limit} % already: the load repeats.`;
     case "tooEasy":
@@ -346,7 +348,7 @@ export function progressSentence(reason: ProgressReason, unit: WeightUnit): stri
     case "timeOff":
       return timeOffWords(reason, load);
     case "topOfGym":
-      return `${kg(reason.kg)} is the heaviest this gym can load: take more reps, a slower tempo or a pause.`;
+      return `${built(reason.kg)} is the heaviest this gym can load: take more reps, a slower tempo or a pause.`;
     case "expected":
       return `Expect ${reason.reps} reps at ${kg(reason.atKg)}.`;
     case "setRises":

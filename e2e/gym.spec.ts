@@ -43,7 +43,7 @@ test("a gym of one's own: an empty room is filled, and a session moved there fin
   await expect(page.getByRole("button", { name: "Save changes" })).toBeDisabled();
 
   await page.getByRole("link", { name: "Clients", exact: true }).click();
-  await writeSession(page, "Noor Castellan", "A1 Dumbbell curl 3x10 @9kg r60");
+  await writeSession(page, "Noor Castellan", "A1 Hammer curl 3x10 @9kg r60");
   await page.getByRole("button", { name: "Grid" }).click();
   await page.getByRole("gridcell", { name: "10 × 2×9" }).first().click();
   await page.getByLabel("Gym of this session").selectOption({ label: "Net shed" });

@@ -33,6 +33,8 @@ export interface ChangeCost {
   readonly repsShort: number;
   /** In hard sets, what it costs beside them (`Shorter`). */
   readonly besideSets: number;
+  /** In hard sets, that much of a muscle's work goes at once, or the last of it. */
+  readonly fromOne: number;
 }
 
 export interface TimedChange<K> {
@@ -84,8 +86,19 @@ function priceOf(before: Measured, after: Measured, besideSets = 0): ChangeCost 
     const lost = (before.sets.get(muscle) ?? 0) - (after.sets.get(muscle) ?? 0);
     return Math.abs(lost) >= 0.05 ? [{ muscle, sets: lost }] : [];
   });
-  return { sets: sets.sort((a, b) => b.sets - a.sets), repsShort: after.repsShort - before.repsShort, besideSets };
+  const fromOne = sets.reduce((sum, { muscle, sets: lost }) => {
+    const had = before.sets.get(muscle) ?? 0;
+    if (lost <= 0 || had <= 0) return sum;
+    return sum + SHARE_WORTH * (lost / had) + (had - lost < LEAST_LEFT ? LAST_WORTH : 0);
+  }, 0);
+  const repsShort = after.repsShort - before.repsShort;
+  return { sets: sets.sort((a, b) => b.sets - a.sets), repsShort, besideSets, fromOne };
 }
+
+/** Cuts are spread: a share of a muscle's work costs beside its sets, and the last of it costs most. */
+const SHARE_WORTH = 1;
+const LAST_WORTH = 3;
+const LEAST_LEFT = 0.5;
 
 /** A muscle that is to be built counts more, one that is to be held less. */
 const WORTH = { build: 2, normal: 1, hold: 0.5 } as const;
@@ -94,10 +107,14 @@ const REP_WORTH = 0.15;
 /** A change costs something for being one. */
 const STEP_WORTH = 0.05;
 
-const costOf = ({ sets, repsShort, besideSets }: ChangeCost, { priorities }: Pick<Fitting, "priorities">): number =>
+const costOf = (
+  { sets, repsShort, besideSets, fromOne }: ChangeCost,
+  { priorities }: Pick<Fitting, "priorities">,
+): number =>
   sets.reduce((sum, one) => sum + one.sets * WORTH[priorities[one.muscle] ?? "normal"], 0) +
   REP_WORTH * Math.max(0, repsShort) +
   besideSets +
+  fromOne +
   STEP_WORTH;
 
 const MOST_STEPS = 12;

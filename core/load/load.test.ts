@@ -132,11 +132,11 @@ describe("ramps", () => {
       shareOf: (share) => share * workingKg,
     }).map(({ load, reps }) => `${load.kg}x${reps}`);
   it.each([
-    [140, 160, ["20x8", "55x8", "85x5", "105x3", "122.5x1"]],
-    [100, 125, ["45x8", "65x5", "82.5x3"]],
-    [60, 100, ["32.5x8", "47.5x4"]],
+    [140, 160, ["20x8", "60x8", "80x5", "100x3", "120x1"]],
+    [100, 125, ["40x8", "60x5", "80x3"]],
+    [60, 100, ["30x8", "45x4"]],
     [20, 100, []],
-  ])("to %s of %s kg", (working, e1rm, expected) => {
+  ])("to %s of %s kg, by a plate or two a side that are only added", (working, e1rm, expected) => {
     expect(steps(working, e1rm)).toEqual(expected);
   });
 });

@@ -1,7 +1,7 @@
 /** Ramp sets up to a working load. docs/handbook.md#ramp; they never count as hard sets. */
 import type { Exercise } from "../exercise";
 import type { Ramp } from "../session";
-import { toKg } from "../units";
+import { SAME_WEIGHT_KG, toKg } from "../units";
 import { type BuildableLoad, type RoundingPolicy, roundToBuildable } from "./equipment";
 
 export interface RampSet {
@@ -64,12 +64,64 @@ export function rampTo(question: RampQuestion): RampSet[] {
   }
   const sets: RampSet[] = [];
   for (const step of wanted) {
-    const load = roundToBuildable(loads, Math.max(step.kg, lightest.kg), policy);
+    const wantedKg = Math.max(step.kg, lightest.kg);
+    const exact = roundToBuildable(loads, wantedKg, policy);
+    const near = { wantedKg, withinKg: NEAR_SHARE * workingKg, before: sets.at(-1)?.load ?? null, policy };
+    const load = ramp.kind === "auto" && exact && platesOf(exact) ? easiest(loads, near, exact) : exact;
     if (!load || load.kg >= workingKg - 0.002 || load.kg <= (sets.at(-1)?.load.kg ?? Number.NEGATIVE_INFINITY) + 0.002)
       continue;
     sets.push({ load, reps: step.reps });
   }
   return sets;
+}
+
+/** A ramp load is not exact: this share of the working load to either side of it will do. */
+const NEAR_SHARE = 0.05;
+/** Lighter plates than this are not put on for a warm-up where it goes without. */
+const LIGHT_PLATE_KG = 5;
+const platesOf = ({ build }: BuildableLoad): readonly number[] | null =>
+  build.kind === "bar" || build.kind === "sled" ? build.perSide.map((plate) => toKg(plate)) : null;
+
+/**
+ * Plates that are put on a side to come to a load from the one before by adding alone, light ones twice: as many as make the
+ * difference on the empty bar.
+ */
+function handling(load: BuildableLoad, before: BuildableLoad | null, loads: readonly BuildableLoad[]): number {
+  const empty = loads.find((one) => platesOf(one)?.length === 0);
+  const fromKg = before?.kg ?? empty?.kg ?? 0;
+  const added = loads.find(({ kg }) => Math.abs(kg - (empty?.kg ?? 0) - (load.kg - fromKg)) < SAME_WEIGHT_KG);
+  const plates = added && platesOf(added);
+  if (!plates) return Number.POSITIVE_INFINITY;
+  return plates.length + plates.filter((kg) => kg < LIGHT_PLATE_KG).length;
+}
+
+/** Of the loads near enough the one with the least handling, then the nearest. */
+function easiest(
+  loads: readonly BuildableLoad[],
+  {
+    wantedKg,
+    withinKg,
+    before,
+    policy,
+  }: {
+    readonly wantedKg: number;
+    readonly withinKg: number;
+    readonly before: BuildableLoad | null;
+    readonly policy: RoundingPolicy;
+  },
+  exact: BuildableLoad,
+): BuildableLoad {
+  const most = policy === "neverHarder" ? Math.max(wantedKg, exact.kg) : wantedKg + withinKg;
+  const near = loads.filter(({ kg }) => kg >= wantedKg - withinKg - 1e-6 && kg <= most + 1e-6);
+  const cost = (load: BuildableLoad) => handling(load, before, loads);
+  return near.reduce(
+    (best, load) =>
+      cost(load) < cost(best) ||
+      (cost(load) === cost(best) && Math.abs(load.kg - wantedKg) < Math.abs(best.kg - wantedKg))
+        ? load
+        : best,
+    exact,
+  );
 }
 
 function autoSteps({ intensity, kind }: RampQuestion) {

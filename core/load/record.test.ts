@@ -90,3 +90,30 @@ describe("the record of a lift", () => {
     });
   });
 });
+
+describe("what is taken for a slip of the keys", () => {
+  const sets = (loadKg: number, rir: number | null) => Array(3).fill({ loadKg, reps: 8, rir });
+
+  it("a light day is none, early or late; a tenth of the usual load is", () => {
+    for (const days of [
+      [40, 60, 60, 62.5],
+      [60, 60, 62.5, 40],
+    ])
+      expect(record(...days.map((kg) => sets(kg, 2))).suspects).toEqual([]);
+    expect(record(...[60, 60, 62.5, 6].map((kg) => sets(kg, 2))).suspects.map(({ loadKg }) => loadKg)).toContain(6);
+  });
+
+  it("two hundred among twenties is, whether a reserve was ever reported or not", () => {
+    for (const rir of [2, null]) {
+      const { suspects, exposures } = record(sets(20, rir), sets(20, rir), [
+        { loadKg: 20, reps: 8, rir },
+        { loadKg: 200, reps: 8, rir, key: "s:1:0" },
+      ]);
+      expect(
+        suspects.map(({ loadKg }) => loadKg),
+        `${rir}`,
+      ).toEqual([200]);
+      expect(exposures.at(-1)!.sets.map(({ loadKg }) => loadKg)).toEqual([20]);
+    }
+  });
+});

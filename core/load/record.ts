@@ -202,25 +202,39 @@ function leastOf(logged: readonly Exposure[], settings: Settings, curve: RepCurv
 const keyOf = ({ sessionId }: { readonly sessionId: string }, { key }: { readonly key: string }): string =>
   `${sessionId} ${key}`;
 
+/** A day that shows less than the curve by no more than this is a light day, and no slip of the keys. */
+const LIGHT_DAY = 0.4;
+/** A load so many times the middle of all that were logged is a slip, where no curve tells. */
+const TIMES_THE_MIDDLE = 3;
+
+/** The middle of a lift's logged loads in curve kg; null with fewer than four sets. */
+function middleLoad(logged: readonly Exposure[]): number | null {
+  const loads = logged.flatMap(({ sets }) =>
+    sets.flatMap(({ curveKg }) => (curveKg === null || curveKg <= 0 ? [] : curveKg)),
+  );
+  return loads.length < 4 ? null : median(loads);
+}
+
 function suspectsOf(logged: readonly Exposure[], fitted: FittedCurve | null, settings: Settings): SuspectSet[] {
   const flagged = new Map(fitted?.flagged.map((one) => [one.id, one]) ?? []);
   const curve = fitted?.curve ?? populationCurve(settings.e1rmFormula);
+  const middle = fitted ? null : middleLoad(logged);
+  const byCurve = (reps: number) => (fitted ? fitted.e1rmKg / e1rmFactor(Math.min(20, reps), curve) : null);
   return logged.flatMap((exposure) =>
     exposure.sets.flatMap((set): SuspectSet[] => {
+      const { curveKg, reps } = set;
+      if (curveKg === null) return [];
       const known = flagged.size > 0 ? flagged.get(keyOf(exposure, set)) : undefined;
-      const likely = known
-        ? known.expectedKg
-        : fitted
-          ? fitted.e1rmKg / e1rmFactor(Math.min(20, set.reps), curve)
-          : null;
+      const expected = known?.expectedKg ?? byCurve(set.reps);
+      const isLightDay =
+        known !== undefined && expected !== null && curveKg < expected && curveKg > LIGHT_DAY * expected;
+      const likely = known ? expected : (byCurve(reps) ?? middle);
+      const most = fitted ? (fitted.days >= 3 ? SUSPECT_ABOVE : null) : TIMES_THE_MIDDLE;
       const tooMuch =
-        set.curveKg !== null &&
-        set.reps >= 1 &&
-        (set.curveKg > IMPLAUSIBLE_KG ||
-          (likely !== null && set.curveKg > SUSPECT_ABOVE * likely && fitted!.days >= 3));
-      if (!known && !tooMuch) return [];
+        reps >= 1 && (curveKg > IMPLAUSIBLE_KG || (likely !== null && most !== null && curveKg > most * likely));
+      if (isLightDay || (!known && !tooMuch)) return [];
       // The body's own part, where there is one, is the difference between the two figures.
-      const own = (set.curveKg ?? set.loadKg) - set.loadKg;
+      const own = curveKg - set.loadKg;
       return [
         {
           date: exposure.date,
@@ -228,7 +242,7 @@ function suspectsOf(logged: readonly Exposure[], fitted: FittedCurve | null, set
           slotId: exposure.slotId,
           key: set.key,
           loadKg: set.loadKg,
-          reps: set.reps,
+          reps,
           likelyKg: likely === null ? null : round(likely - own, 1),
         },
       ];
