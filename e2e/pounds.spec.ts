@@ -78,7 +78,7 @@ test("a studio in pounds sees no kg on any screen, and dates and times as it wri
   await look("desk grid");
   // The plates' order says each load as it stands on the bar, without a unit beside it.
   const order = page.getByRole("complementary").getByRole("list").filter({ hasText: "ramp 1" });
-  await expect(order.locator("strong")).toHaveText(["80", "120", "150", "185"]);
+  await expect(order.locator("strong")).toHaveText(["75", "115", "145", "185"]);
   await page.getByRole("button", { name: / moved/ }).click();
   await look("desk foot");
   await page.keyboard.press("Escape");

@@ -77,8 +77,8 @@ export function rampTo(question: RampQuestion): RampSet[] {
 
 /** A ramp load is not exact: this share of the working load to either side of it will do. */
 const NEAR_SHARE = 0.05;
-/** Lighter plates than this are not put on for a warm-up where it goes without. */
-const LIGHT_PLATE_KG = 5;
+/** Lighter plates than this (ten pounds is not) are not put on for a warm-up where it goes without. */
+const LIGHT_PLATE_KG = 4.5;
 const platesOf = ({ build }: BuildableLoad): readonly number[] | null =>
   build.kind === "bar" || build.kind === "sled" ? build.perSide.map((plate) => toKg(plate)) : null;
 
