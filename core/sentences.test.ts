@@ -168,6 +168,10 @@ describe("why the next prescription is what it is", () => {
       { kind: "coarseRise", fromKg: 20, toKg: 24, percent: 20, reps: 9 },
       "The top of the wider range was reached: 20 kg to 24 kg, 20 % more, for the 9 reps that are likely there.",
     ],
+    [
+      { kind: "cut", misses: 3, isReserve: true, ...OFF },
+      "Less in reserve than was asked, 3 times in a row: 10 % off, 20 kg to 18 kg, then build again.",
+    ],
     [{ kind: "openMore", best: 11, until: 15 }, "Last time 11 in the first set: one more, and the load goes up at 15."],
     [
       { kind: "topOfGym", kg: 32 },

@@ -310,7 +310,7 @@ export function progressSentence(reason: ProgressReason, unit: WeightUnit): stri
     case "belowTargetRir":
       return `All reps were made, but with ${decimal(reason.had)} in reserve where ${decimal(reason.asked)} was asked, so ${reason.fewerReps ? "the load repeats for fewer reps" : "the load repeats"}.`;
     case "cut":
-      return `${reason.set ? `Set ${reason.set} was missed` : "Missed"} ${reason.misses} times in a row: ${lessWords(reason, load)}, then build again.`;
+      return `${reason.isReserve ? "Less in reserve than was asked," : reason.set ? `Set ${reason.set} was missed` : "Missed"} ${reason.misses} times in a row: ${lessWords(reason, load)}, then build again.`;
     case "moreReps":
       return `Last time ${reason.last.join(", ")}: one more rep in set ${reason.set}, ${reason.reps}, before load goes up at ${reason.high}.`;
     case "repsFirst":

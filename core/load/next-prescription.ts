@@ -6,8 +6,8 @@ export type ProgressReason =
   | { readonly kind: "repeat"; readonly missed: number; readonly setCount: number; readonly reps: readonly number[] }
   | { readonly kind: "setsLeftOut"; readonly left: number; readonly setCount: number }
   | { readonly kind: "belowTargetRir"; readonly asked: number; readonly had: number; readonly fewerReps: boolean }
-  /** `set`: which one, where it is not all of them. */
-  | ({ readonly kind: "cut"; readonly misses: number; readonly set?: number } & Less)
+  /** `set`: which one, where it is not all of them. `isReserve`: the reps were made, with less in reserve than was asked. */
+  | ({ readonly kind: "cut"; readonly misses: number; readonly set?: number; readonly isReserve?: true } & Less)
   | {
       readonly kind: "moreReps";
       readonly set: number;

@@ -216,7 +216,9 @@ export function notMade(situation: Situation): Ruled | null {
   const isFixed = targets.every(({ low, high }) => low === high);
   const running = daysRunning(situation, (day) => tooHard(targets, day) !== null);
   if (isFixed && running >= UNDER_BEFORE_CUT)
-    return cutBack(situation, { ...UNDER_PERCENT, aim: percentToLow(firstOf(targets), last, context) }, running);
+    return ofReserve(
+      cutBack(situation, { ...UNDER_PERCENT, aim: percentToLow(firstOf(targets), last, context) }, running),
+    );
   const again = repeated(targets, last, situation.earlier);
   // Inside of a range there are fewer reps at which the reserve is as it was asked.
   const less = Math.ceil(asked - hard.rir!);
@@ -247,6 +249,11 @@ function easierMove({ targets, last, context }: Situation): ProgressReason[] {
   const names = context.easierMoves?.() ?? [];
   return names.length > 0 ? [{ kind: "easierMove", names }] : [];
 }
+
+const ofReserve = (ruled: Ruled): Ruled => ({
+  ...ruled,
+  reasons: ruled.reasons.map((one) => (one.kind === "cut" ? { ...one, isReserve: true } : one)),
+});
 
 /** Load off, or, where the kit has nothing near, reps. */
 function cutBack(situation: Situation, reduction: Reduction, misses: number): Ruled {
