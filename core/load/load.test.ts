@@ -152,6 +152,16 @@ describe("resolving a rule", () => {
     return resolved.loads.get(document.blocks[0]!.slots[0]!.sets[0]!.segments[0]!.id)!;
   };
 
+  it("of a bar that is pulled from the floor begins with plates on, and goes up by whole ones", () => {
+    const deadlift = lift("deadlift");
+    const loaded = buildableLoads(deadlift, BOATHOUSE).filter(
+      ({ build }) => build.kind === "bar" && build.perSide.length > 0,
+    );
+    const question = { exercise: deadlift, loads: loaded, kind: "full", policy: "nearest", intensity: 0.8 } as const;
+    const ramp = rampTo({ ...question, workingKg: 140, ramp: { kind: "auto" }, shareOf: (share) => share * 140 });
+    expect(ramp.map(({ load, reps }) => `${load.kg}x${reps}`)).toEqual(["60x8", "90x5", "110x3"]);
+  });
+
   it("goes from e1RM through the curve to a load that can be built, and says so (the handbook's example)", () => {
     const fixedRecord = { ...record, e1rmKg: 95.9 };
     const gym = { ...BOATHOUSE, plates: BOATHOUSE.plates.filter((plate) => Number(plate.weight.amount) >= 2.5) };

@@ -59,7 +59,9 @@ export function rampTo(question: RampQuestion): RampSet[] {
   const lightest = loads[0];
   if (!lightest) return [];
   const first = wanted[0];
-  if (ramp.kind === "auto" && kind === "full" && exercise.implement === "barbell" && first) {
+  // A bar that is pulled from the floor is never the bar alone.
+  const isBare = platesOf(lightest)?.length === 0;
+  if (ramp.kind === "auto" && kind === "full" && exercise.implement === "barbell" && isBare && first) {
     if (0.4 * workingKg > 2 * lightest.kg) wanted.unshift({ kg: lightest.kg, reps: first.reps });
   }
   const sets: RampSet[] = [];
@@ -82,14 +84,18 @@ const LIGHT_PLATE_KG = 4.5;
 const platesOf = ({ build }: BuildableLoad): readonly number[] | null =>
   build.kind === "bar" || build.kind === "sled" ? build.perSide.map((plate) => toKg(plate)) : null;
 
+/** What the bar or sled weighs without its plates. */
+const emptyKg = (load: BuildableLoad): number =>
+  load.kg - 2 * (platesOf(load) ?? []).reduce((sum, plate) => sum + plate, 0);
+
 /**
- * Plates that are put on a side to come to a load from the one before by adding alone, light ones twice: as many as make the
- * difference on the empty bar.
+ * How many plates go on each side to come to a load from the one before by adding alone, light ones counted twice: as many as make
+ * the difference on the empty bar.
  */
 function handling(load: BuildableLoad, before: BuildableLoad | null, loads: readonly BuildableLoad[]): number {
-  const empty = loads.find((one) => platesOf(one)?.length === 0);
-  const fromKg = before?.kg ?? empty?.kg ?? 0;
-  const added = loads.find(({ kg }) => Math.abs(kg - (empty?.kg ?? 0) - (load.kg - fromKg)) < SAME_WEIGHT_KG);
+  const empty = emptyKg(load);
+  const addedKg = load.kg - (before?.kg ?? empty);
+  const added = loads.find(({ kg }) => Math.abs(kg - empty - addedKg) < SAME_WEIGHT_KG);
   const plates = added && platesOf(added);
   if (!plates) return Number.POSITIVE_INFINITY;
   return plates.length + plates.filter((kg) => kg < LIGHT_PLATE_KG).length;
