@@ -52,7 +52,7 @@ const DRIFT_WALK_PER_WEEK = 0.0008;
 
 const FIRST_DRIFT = { mean: 0.004, sd: 0.006 };
 
-/** A gap longer than this says no more about growth. */
+/** Weeks between two days beyond this are not extrapolated: the maximum is not taken to have drifted further. */
 const MOST_WEEKS_OFF = 8;
 
 const DAY_FORM = 0.02;

@@ -126,7 +126,7 @@ interface KnownDay {
   readonly exposure: Exposure | null;
 }
 
-/** As many ways of one session as are kept: as it is, as it was, and with what it hangs on. */
+/** How many results are cached for one session: as it is, as it was, and for what its prescription hangs on. */
 const WAYS_KEPT = 6;
 
 /** What was projected before from the same log, so that a change costs what it touches. */

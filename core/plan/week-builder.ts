@@ -10,16 +10,16 @@ import {
   MUSCLES,
   type Muscle,
   type MusclePriority,
-  REGIONS,
   type Trainee,
 } from "../exercise";
-import { entriesOf, entryAt, firstOf } from "../lists";
+import { entryAt, firstOf } from "../lists";
 import type { GymEquipment } from "../load";
 import { RANK_PRESETS, type Ranked, rankExercises, unfitness } from "../selection";
 import { type MakeId, parseSession, type SessionDocument } from "../session";
 import type { Settings } from "../settings";
 import { expandSession } from "../time";
 import { LARGE_MUSCLES, type TrainingAge, weeklySetBand } from "../volume";
+import { sharesOf } from "./simulated-client";
 import {
   FILLERS,
   LIFT_KINDS,
@@ -74,7 +74,7 @@ interface Day {
   items: Item[];
 }
 
-/** From this age on, and for those long inactive, what is held comes first, rises are slower, and there is one more in reserve. */
+/** Above this age, and for those long inactive, steadier lifts come first, nothing is heavy, and one more is left in reserve. */
 const OLDER_FROM = 60;
 
 export const isCareful = ({ age, isInactive }: Pick<WeekContext, "age" | "isInactive">): boolean =>
@@ -86,7 +86,6 @@ const PAIRINGS: readonly Pairing[] = [0, 1, 2];
 
 /** Sets of a lift: from so many to so many. */
 const setsOf = ({ trainingAge }: WeekContext, role: LiftRole) => ({
-  least: 2,
   start: role === "heavy" ? (trainingAge === "advanced" ? 4 : 3) : trainingAge === "novice" ? 2 : 3,
   most: trainingAge === "novice" ? 4 : role === "heavy" ? 5 : 4,
 });
@@ -365,8 +364,7 @@ export class WeekBuilder {
     for (const muscle of short)
       for (const id of FILLERS[muscle] ?? []) {
         if (day.items.some(({ kind }) => kind.id === id) || day.items.length >= MOST_LIFTS) continue;
-        const exercise =
-          this.choose(LIFT_KINDS[id], 1, day.items, week) ?? this.choose(LIFT_KINDS[id], 0, day.items, week);
+        const exercise = this.choose(LIFT_KINDS[id], 1, day.items, week);
         if (!exercise) continue;
         const item = { ...this.item(id, exercise, day.items, day.order, false), sets: 2 };
         const items = apart([...day.items, item]);
@@ -398,11 +396,10 @@ export class WeekBuilder {
   private textOf(order: DayOrder, items: readonly Item[], pairing: Pairing): string {
     const blocks = pairsOf(items, pairing).map((block, index) => {
       const letter = String.fromCharCode(65 + index);
-      const rounds = Math.max(...block.map(({ sets }) => sets));
       return block
         .map(({ exercise, sets, scheme }, place) => {
           const side = exercise.laterality === "eachSide" ? "/side" : "";
-          const amount = sets === rounds ? `${sets}x${scheme.amount}${side}` : `${sets}x${scheme.amount}${side}`;
+          const amount = `${sets}x${scheme.amount}${side}`;
           const rest = place === block.length - 1 ? `r${restOf(block)}` : `h${PAIR_TRANSITION_SECONDS}`;
           const effort = scheme.rir === null ? "" : ` rir${scheme.rir}`;
           const ramp =
@@ -454,18 +451,9 @@ const SKILLED: ReadonlySet<string> = new Set([
   "get-up",
 ]);
 
-/** Each muscle that an exercise counts for, with its share. */
-function sharesOf(exercise: Exercise): Map<Muscle, number> {
-  const shares = new Map<Muscle, number>();
-  for (const [region, share] of entriesOf(exercise.shares))
-    if (share >= 0.5) {
-      const { muscle } = REGIONS[region];
-      shares.set(muscle, Math.max(share, shares.get(muscle) ?? 0));
-    }
-  return shares;
-}
-
-const shareFor = (exercise: Exercise, muscle: Muscle): number | undefined => sharesOf(exercise).get(muscle);
+/** The share by which an exercise counts for a muscle; left out where it does not. */
+const shareFor = (exercise: Exercise, muscle: Muscle): number | undefined =>
+  sharesOf(exercise).find(([one]) => one === muscle)?.[1];
 
 /** Which kind of lift a goal's exercise is. */
 export function kindOf(exercise: Exercise): LiftKindId {
@@ -532,11 +520,11 @@ function pairsOf(items: readonly Item[], pairing: Pairing): Item[][] {
 /** Whether two may alternate without one taking from the other: nothing trained by both, no grip or back that both need, alike sets. */
 function isPartner({ exercise: a, sets }: Item, { exercise: b, sets: others }: Item): boolean {
   if (Math.abs(sets - others) > 1) return false;
-  const shared = [...sharesOf(a)].some(([muscle, share]) => share === 1 && sharesOf(b).get(muscle) === 1);
+  const shared = sharesOf(a).some(([muscle, share]) => share === 1 && shareFor(b, muscle) === 1);
   const pair = classifyPair(a, b);
   if (shared) return false;
   if (pair !== "antagonist" && pair !== "unrelated") return false;
-  if ((a.grip ?? 0) >= 2 && (b.grip ?? 0) >= 2) return false;
+  if (a.grip >= 2 && b.grip >= 2) return false;
   return (a.stress.lowerBack ?? 0) < 2 || (b.stress.lowerBack ?? 0) < 2;
 }
 

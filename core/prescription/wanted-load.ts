@@ -211,8 +211,9 @@ function byRecord(work: LiftWork, exercise: Exercise, effectiveReps: number, con
 }
 
 /**
- * What the curve gives for a move of the body, as it is done in practice: help only where help is known for it, and then only
- * where the body alone allows fewer than three reps; load only where it is usually hung on, or this client has had it.
+ * What the curve gives for a bodyweight move, as it is done in practice. Assistance is asked only of moves that are done with it,
+ * and only where the client makes fewer than three reps without; added load only of those moves, or where this client has
+ * trained the move with added load before.
  */
 function ofBody(found: Wanted, work: LiftWork, exercise: Exercise, segment: Segment, context: ResolveContext): Wanted {
   const { kg } = found;

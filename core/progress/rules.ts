@@ -264,11 +264,9 @@ function moreCareful(situation: Situation, everyDay: readonly Exposure[], traine
   const broke = latest.sets.some((set) => set.form === "broke");
   const { weeks, isAlone } = weeksOff(trainedOn, context);
   if (pain < PAIN && !broke && weeks < 1) return null;
-  const edits = [
-    ...(weeks >= 2 ? oneSetFewer(lift) : []),
-    ...(pain >= PAIN ? reserveEdits(lift, MORE_RESERVE, context.settings.assumed.rir) : []),
-  ];
-  const fewerSets = weeks >= 2 && oneSetFewer(lift).length > 0 ? 1 : 0;
+  const fewer = weeks >= 2 ? oneSetFewer(lift) : [];
+  const edits = [...fewer, ...(pain >= PAIN ? reserveEdits(lift, MORE_RESERVE, context.settings.assumed.rir) : [])];
+  const fewerSets = fewer.length > 0 ? 1 : 0;
   const kept = fewerSets > 0 ? targets.slice(0, -1) : targets;
   const again = repeated(kept, last, earlier);
   const ofPain = pain >= PAIN ? { least: 10, most: 20, aim: isStop ? 20 : 15 } : null;

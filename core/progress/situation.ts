@@ -163,8 +163,8 @@ const LIKE_A_RANGE = { below: 2, above: 4 };
 
 /**
  * Whether a day's work was of the kind that is asked now: the same amounts (a rep goal is no set of five), the same structure (a
- * giant set has loads of its own), and reps like those asked now; a changed scheme starts again from the curve. Reps of a log
- * that was read in, of which nobody knows what was asked, tell by themselves.
+ * giant set has loads of its own), and reps like those asked now; a changed scheme starts again from the curve. Of an
+ * imported log nobody knows what was asked: there the reps that were done decide.
  */
 export function isComparable(exposure: Exposure, targets: readonly SetTarget[], kind: WorkKind): boolean {
   const { work } = exposure;

@@ -83,7 +83,7 @@ export interface Exposure {
   readonly sessionId: string;
   readonly slotId: string;
   readonly purpose: ExposurePurpose;
-  /** What kind of work was asked; left out where nobody knows (a log that was read in): then its figures tell. */
+  /** What kind of work was asked; left out of an imported log, where the reps that were done decide. */
   readonly work?: WorkKind;
   /** Working sets that were asked for; fewer may have been done. */
   readonly plannedSets: number;

@@ -50,7 +50,8 @@ const LONGER = { seconds: 5, mostSeconds: 60, metres: 5, mostMetres: 60 };
 /** Seconds held or metres carried: made in every set, a step up where one is near enough, else a longer one is proposed. */
 export function timedSets(situation: Situation): Ruled {
   const { lift, last, context } = situation;
-  const again = { ...asRepeated(situation), sets: asRepeated(situation).sets.map((set) => ({ ...set, reps: 0 })) };
+  const same = asRepeated(situation);
+  const again = { ...same, sets: same.sets.map((set) => ({ ...set, reps: 0 })) };
   const asked = allWorkingSets(lift.slot).map(({ segments, stop }) => {
     const { amount } = firstOf(segments);
     if (stop.kind === "totalTime") return stop.seconds;
