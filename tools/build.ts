@@ -6,7 +6,7 @@ import { build as bundle } from "esbuild";
 import { withLock } from "./lock";
 import { ROOT, run, STATE, say, UserFacingError } from "./system";
 
-const SOURCES = ["app", "contract", "core", "device", "parts", "public", "screens", "server", "ui", "workers"];
+const SOURCES = ["app", "contract", "core", "device", "parts", "public", "screens", "server", "ui", "views"];
 const FILES = [
   "instrumentation.ts",
   "package-lock.json",

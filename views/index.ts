@@ -22,6 +22,7 @@ export * from "./prescription";
 export * from "./review";
 export * from "./session-email";
 export * from "./sums";
+export * from "./usage";
 export * from "./views";
 export * from "./week-cells";
 export * from "./weeks";

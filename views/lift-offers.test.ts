@@ -2,8 +2,9 @@ import { describe, expect, it } from "vitest";
 import { UNRESTRICTED, unfitness } from "../core";
 import { BOATHOUSE, read } from "../core/testing/helpers";
 import { computeSession } from "./compute";
-import { lackingMuscles, liftOffers, swapOffers, usualFor } from "./lift-offers";
+import { lackingMuscles, liftOffers, swapOffers } from "./lift-offers";
 import { testContext } from "./testing/context";
+import { usageCounts } from "./usage";
 import type { SessionContext } from "./views";
 
 const offers = (
@@ -82,7 +83,7 @@ describe("lifts that are offered", () => {
       lift("bench-press", "2026-09-29"),
       lift("barbell-row", "2026-11-10"),
     ];
-    const usual = usualFor(known, "2026-11-24");
+    const usual = usageCounts(known, "2026-11-24");
     expect(usual.get("bench-press")).toBeCloseTo(1, 6);
     // Which day of the last two weeks it was makes no difference.
     expect([usual.get("deadlift"), usual.get("barbell-row")]).toEqual([1, 1]);
@@ -98,7 +99,7 @@ describe("lifts that are offered", () => {
       "back-squat",
     ]);
     // A day that is yet to come counts as today.
-    expect(usualFor([lift("deadlift", "2026-12-24")], "2026-11-24").get("deadlift")).toBe(1);
+    expect(usageCounts([lift("deadlift", "2026-12-24")], "2026-11-24").get("deadlift")).toBe(1);
   });
 
   it("where nothing is typed: a partner for the lift in hand, what the week lacks, what is usual; each once, none that is there", () => {

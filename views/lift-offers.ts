@@ -5,7 +5,6 @@ import {
   allBlocks,
   type Catalogue,
   commonExercises,
-  daysBetween,
   decimal,
   type Exercise,
   exerciseOrThrow,
@@ -33,7 +32,7 @@ import {
 } from "../core";
 import type { ComputedSession } from "./compute";
 import { traineeOf } from "./judge";
-import type { KnownLift, SessionContext } from "./views";
+import type { SessionContext } from "./views";
 
 interface LiftOffer {
   readonly exercise: Exercise;
@@ -63,20 +62,6 @@ interface Asked {
   /** The lift in hand, which a partner may be wanted for. */
   readonly besideId: string | null;
   readonly usual: UsageCounts;
-}
-
-/** A lift is as usual as ever for so many weeks after it was trained; then half as much after each so many more. */
-const WEEKS_USUAL = 2;
-const HALF_AS_USUAL_WEEKS = 6;
-
-/** How usual each exercise is for a client: by how lately each of its set-ups was trained, seen from a day. */
-export function usualFor(known: readonly Pick<KnownLift, "exerciseId" | "lastDate">[], date: string): UsageCounts {
-  const usual = new Map<string, number>();
-  for (const { exerciseId, lastDate } of known) {
-    const weeks = Math.max(0, daysBetween(lastDate, date) / 7 - WEEKS_USUAL);
-    usual.set(exerciseId, (usual.get(exerciseId) ?? 0) + 0.5 ** (weeks / HALF_AS_USUAL_WEEKS));
-  }
-  return usual;
 }
 
 /** Offers for what is typed, the best first; nothing is offered twice, nor what stands in the session already. */

@@ -21,7 +21,7 @@ import {
   writeSet,
 } from "@/core";
 import { newId } from "@/device/ids";
-import { computeSession, type LiftLog, recordsOf, type SessionView, usualFor } from "@/views";
+import { computeSession, type LiftLog, recordsOf, type SessionView, usageCounts } from "@/views";
 import { createLifts } from "./desk-lifts";
 import { type DeskActions, type DeskStore, NO_PROBLEMS, type Problems } from "./desk-state";
 import { createSaver, keptWork, type Work } from "./saving";
@@ -36,7 +36,7 @@ export function createDesk(first: SessionView): DeskStore {
   // While a line does not parse, readings are reconciled with the last text that did: ids survive half-typed lines.
   let lastParsedDocument = first.document;
   const catalogueNow = () => catalogueIn(opened.exercises);
-  const usualNow = memoizeLast(usualFor);
+  const usualNow = memoizeLast(usageCounts);
   const contextOf = memoizeLast(
     (view: SessionView, lifts: readonly LiftLog[], rests: RestsByRound | undefined): SessionView => ({
       ...view,
