@@ -50,6 +50,8 @@ export interface WeeksView {
     readonly limits: readonly ClientLimit[];
     readonly dislikes: readonly string[];
     readonly birthYear: number | null;
+    /** Whether the health questions say that the client has not trained for long. */
+    readonly isInactive: boolean;
   };
   readonly gyms: readonly { readonly id: string; readonly name: string; readonly equipment: GymEquipment }[];
   readonly plans: readonly { readonly id: string; readonly name: string }[];

@@ -170,7 +170,9 @@ export class WeekBuilder {
         : exercise.joints === "multi" && !ISOLATION.has(id)
           ? "assistance"
           : "isolation";
-    const spare = isCareful(this.context) ? 1 : 0;
+    // Whoever has not trained for long keeps three in reserve in small lifts too, whatever they once could.
+    const isReturning = this.context.isInactive && this.context.trainingAge !== "novice";
+    const spare = isReturning ? 2 : isCareful(this.context) ? 1 : 0;
     // Of a strength week the lift itself is heaviest, its near variant on another day a little less.
     const isStrength = STRENGTH.has(exercise.id) && isGoal && order.isStrength === true;
     const scheme = schemeOf(exercise, id, role, { trainingAge: this.context.trainingAge, isStrength, spare });

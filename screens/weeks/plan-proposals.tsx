@@ -88,6 +88,7 @@ export function Proposals({ view, starting }: { view: WeeksView; starting: Start
               priorities: view.client.priorities,
               minutes: figure,
               goals: goal === "" ? [] : [goal],
+              isInactive: view.client.isInactive,
               age: view.client.birthYear === null ? null : Number(view.today.slice(0, 4)) - view.client.birthYear,
             },
             newId,

@@ -113,6 +113,23 @@ describe.runIf(hasDatabase)("the weeks of a client", () => {
     expect(model.days[0]!.rows[0]!.cells[1]!.lift!.next).not.toBeNull();
   });
 
+  it("know who has not trained for long, from the health questions", async () => {
+    const clientId = studio.clients[1].id;
+    const isInactive = async () =>
+      value(await executeUseCase(studio.coach, "weeks.show", { clientId, planId: null }, clock)).view!.client
+        .isInactive;
+    expect(await isInactive()).toBe(false);
+    value(
+      await executeUseCase(
+        studio.coach,
+        "clients.stateReadiness",
+        { clientId, seen: { date: "2026-11-01", yes: [] }, yes: ["inactive"] },
+        clock,
+      ),
+    );
+    expect(await isInactive()).toBe(true);
+  });
+
   it("of another studio are not there, and without a client there is nothing to show", async () => {
     const other = await makeStudio("Tansy");
     expect(

@@ -46,6 +46,7 @@ export const showWeeks = defineUseCase("weeks.show", ["coach"], (scope, { client
         limits: row.limitList,
         dislikes: row.dislikes,
         birthYear: row.birthYear,
+        isInactive: row.readiness?.yes.includes("inactive") ?? false,
       },
       gyms: (await db.gymRows(tx)).map((gym) => ({
         id: gym.id,

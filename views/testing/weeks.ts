@@ -23,6 +23,7 @@ export const weeksViewOf = (document: PlanDocument, more: Partial<WeeksView> = {
     limits: [],
     dislikes: [],
     birthYear: null,
+    isInactive: false,
   },
   gyms: [{ id: "g", name: "Gym", equipment: BOATHOUSE }],
   plans: [],
