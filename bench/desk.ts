@@ -47,7 +47,7 @@ const logs = (): LiftLog[] =>
   Object.entries(DONE).map(([id, [kg, reps, curveKg = kg]]) => ({
     lineage: id,
     exerciseId: id,
-    tested: [],
+    strengths: [],
     trainingMaxKg: null,
     exposures: Array.from({ length: WEEKS }, (_, week) =>
       exposure(

@@ -61,7 +61,7 @@ export function curveRecovery(lifters: number, weeks: number, seed: number): Cur
       // The coach plans by the trend and does not know what kind of day it will be.
       const kg = lifter.freshLoad(bench, asked, 1 + 2 * random()) / lifter.dayForm;
       const { reps, rir } = lifter.perform({ exercise: bench, curveKg: kg, reps: asked });
-      observations.push({ date: addDays(START, week * 7), id: `${week}`, kg, reps, rir, tested: false });
+      observations.push({ date: addDays(START, week * 7), id: `${week}`, kg, reps, rir, source: "logged" });
     }
     const fitted = fitCurve(observations, FORMULA);
     if (!fitted) continue;

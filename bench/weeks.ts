@@ -51,7 +51,7 @@ function view(document: PlanDocument): WeeksView {
           Array.from({ length: 4 }, () => ({ loadKg: kg, curveKg, reps, rir: 2, target: { low: reps, high: reps } })),
         ),
       ),
-      tested: [],
+      strengths: [],
       trainingMaxKg: null,
     })),
   });

@@ -165,10 +165,10 @@ export function platesSentence(step: Pick<PlannedStep, "takeOff" | "putOn">): st
 }
 
 /** Whose curve speaks for a lift, and how surely. */
-export function curveSentence({ fitted, e1rmKg, tested }: LiftRecord): string {
+export function curveSentence({ fitted, e1rmKg, strengths }: LiftRecord): string {
   if (!fitted || e1rmKg === null)
-    return "No set near failure with its reserve logged yet, and no tested maximum: there is nothing to estimate from.";
-  const days = `${count(fitted.days, "day")}${tested.length > 0 ? ", tests included" : ""}`;
+    return "No set near failure with its reserve logged yet, and no strength told: there is nothing to estimate from.";
+  const days = `${count(fitted.days, "day")}${strengths.length > 0 ? ", strengths told or tested included" : ""}`;
   if (!fitted.isOwn)
     return `From ${days}: too few, or too alike in reps, to see a curve of their own: the usual one is used.`;
   const percent = Math.round((fitted.curve.shape - 1) * 100);

@@ -50,7 +50,7 @@ describe("a set where its lift and its round cross", () => {
 
   it("says what is likely where a set falls short, and why", () => {
     const sets = [{ loadKg: 60, curveKg: 60, reps: 8, rir: 0 }];
-    const lift = { lineage: "bench-press", exerciseId: "bench-press", tested: [], trainingMaxKg: null };
+    const lift = { lineage: "bench-press", exerciseId: "bench-press", strengths: [], trainingMaxKg: null };
     const context = testContext({ lifts: [{ ...lift, exposures: [exposure("2026-11-20", sets)] }] });
     render(<SetCell {...cellOf("Bench press 3x8 @70kg rir2 r60", {}, context)} />);
     expect(cell().textContent).toMatch(/^8 × 70→−\d/);

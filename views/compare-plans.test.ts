@@ -33,7 +33,7 @@ const view = weeksViewOf(plan, {
           Array.from({ length: 3 }, () => ({ loadKg: 60, reps: 5, rir: 2, target: { low: 5, high: 5 } })),
         ),
       ],
-      tested: [],
+      strengths: [],
       trainingMaxKg: null,
     },
   ],

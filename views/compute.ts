@@ -59,7 +59,7 @@ export const recordsOf = ({
       new Map(
         lifts.map((lift) => [
           lift.lineage,
-          recordOfLog(lift, [settings], () => liftRecord(lift.exposures, settings, lift.tested)),
+          recordOfLog(lift, [settings], () => liftRecord(lift.exposures, settings, lift.strengths)),
         ]),
       ),
   );

@@ -7,7 +7,7 @@ import { testContext } from "./testing/context";
 const BENCH: LiftLog = {
   lineage: "bench-press",
   exerciseId: "bench-press",
-  tested: [],
+  strengths: [],
   trainingMaxKg: null,
   exposures: Array.from({ length: 6 }, (_, week) =>
     exposure(new Date(Date.UTC(2026, 9, 5 + 7 * week)).toISOString().slice(0, 10), [

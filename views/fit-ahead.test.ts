@@ -25,7 +25,7 @@ const context = testContext({
       lineage: "bench-press",
       exerciseId: "bench-press",
       exposures: [exposure("2026-11-17", sets)],
-      tested: [],
+      strengths: [],
       trainingMaxKg: null,
     },
   ],

@@ -108,6 +108,6 @@ function viewOf() {
   );
   return weeksViewOf(planOf("2026-11-02", [["mon", 0, read("Back squat 1x1")]]), {
     today: "2026-11-23",
-    lifts: [{ lineage: "back-squat", exerciseId: "back-squat", exposures: days, tested: [], trainingMaxKg: null }],
+    lifts: [{ lineage: "back-squat", exerciseId: "back-squat", exposures: days, strengths: [], trainingMaxKg: null }],
   });
 }

@@ -57,7 +57,7 @@ export interface GoalNeeds {
 /** Null where nothing is known of the lift, or the goal's day has gone by. */
 export function goalNeeds(view: WeeksView, goal: Goal): GoalNeeds | null {
   const log = view.lifts.find(({ lineage }) => lineage === goal.lineage);
-  const record = log && liftRecord(log.exposures, view.settings, log.tested);
+  const record = log && liftRecord(log.exposures, view.settings, log.strengths);
   const weeks = daysBetween(view.today, goal.byDate) / 7;
   if (!record?.e1rmKg || weeks <= 0) return null;
   const exercise = exerciseOrThrow(catalogueIn(view.exercises), goal.exerciseId);

@@ -62,7 +62,7 @@ describe("what other equipment breaks", () => {
       lineage: "dumbbell-bench-press",
       exerciseId: "dumbbell-bench-press",
       exposures: ["2026-11-10", "2026-11-17"].map((date) => exposure(date, [{ loadKg: 24, reps: 8, rir: 2 }])),
-      tested: [],
+      strengths: [],
       trainingMaxKg: null,
     };
     const found = (equipment: Partial<typeof BOATHOUSE>) =>

@@ -87,7 +87,7 @@ export function liftsAcross(view: WeeksView, model: WeeksModel): LiftAcrossWeeks
   return model.days.flatMap(({ rows }) =>
     rows.map((row): LiftAcrossWeeks => {
       const log = view.lifts.find(({ lineage }) => lineage === row.slot.lineage);
-      const record = log && liftRecord(log.exposures, view.settings, log.tested);
+      const record = log && liftRecord(log.exposures, view.settings, log.strengths);
       const byDate = new Map(record?.estimates.map((one) => [one.date, one]) ?? []);
       let best = 0;
       const weeks = row.cells.map((cell): ReviewedWeek | null => {

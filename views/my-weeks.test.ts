@@ -15,7 +15,7 @@ const lift = (lineage: string, exposures: ReturnType<typeof days>) => ({
   lineage,
   exerciseId: lineage,
   exposures,
-  tested: [],
+  strengths: [],
   trainingMaxKg: null,
 });
 const session = (date: string, state: PlannedState, minutes: number | null): PlannedLine => ({

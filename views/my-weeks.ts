@@ -35,10 +35,10 @@ export function myWeeks(view: ClientView): MyWeeksView {
       minutes: done.reduce((sum, { summary }) => sum + (summary?.minutes ?? 0), 0),
     };
   });
-  const lifts = view.lifts.flatMap(({ lineage, exerciseId, exposures, tested }): MyLift[] => {
+  const lifts = view.lifts.flatMap(({ lineage, exerciseId, exposures, strengths }): MyLift[] => {
     const exercise = catalogue.byId.get(exerciseId);
     if (!exercise) return [];
-    const record = liftRecord(exposures, view.settings, tested);
+    const record = liftRecord(exposures, view.settings, strengths);
     if (record.estimates.length < LEAST_DAYS) return [];
     const light = new Set(exposures.filter(({ purpose }) => purpose !== "training").map(({ date }) => date));
     const last = lastOf(record.estimates).date;

@@ -28,7 +28,7 @@ const logOf = (lineage: string, slotId: string, kg: number, reps: number) => ({
   lineage,
   exerciseId: lineage,
   exposures: done(slotId, kg, reps),
-  tested: [],
+  strengths: [],
   trainingMaxKg: null,
 });
 const view = weeksViewOf(plan, {

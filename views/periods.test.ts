@@ -119,7 +119,7 @@ describe("weeks that are read anew", () => {
         lineage: "bench-press",
         exerciseId: "bench-press",
         exposures: [exposure("2026-11-02", [{ loadKg: 60, reps: 8, rir: 2, target: { low: 8, high: 8 } }])],
-        tested: [],
+        strengths: [],
         trainingMaxKg: null,
       },
     ],

@@ -17,7 +17,7 @@ const context = testContext({
           [80, 80, 80].map((loadKg) => ({ loadKg, reps: 5, rir: 2, target: { low: 5, high: 5 } })),
         ),
       ],
-      tested: [],
+      strengths: [],
       trainingMaxKg: null,
     },
     {
@@ -29,7 +29,7 @@ const context = testContext({
           [8, 7, 7].map((reps) => ({ loadKg: 22, reps, rir: 2, target: { low: 6, high: 8 } })),
         ),
       ],
-      tested: [],
+      strengths: [],
       trainingMaxKg: null,
     },
   ],

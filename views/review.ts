@@ -72,7 +72,7 @@ export function reviewSession(view: ReviewView): Review | null {
       const known = context.lifts.find((lift) => lift.lineage === slot.lineage);
       const mine = today.filter((one) => one.lineage === slot.lineage).map((one) => one.exposure);
       const exposures = [...(known?.exposures ?? []), ...mine];
-      const record = liftRecord(exposures, shown.settings, known?.tested);
+      const record = liftRecord(exposures, shown.settings, known?.strengths);
       return {
         slot,
         label: labels.get(slot.id) ?? "",

@@ -33,7 +33,7 @@ import type {
   SessionState,
   SessionSummary,
   Settings,
-  TestedMax,
+  StrengthMark,
   TrainingAge,
   UnreadLine,
   Weight,
@@ -97,6 +97,8 @@ export interface ClientView extends ClientLine {
   readonly hasAccount: boolean;
   readonly bodyMass: readonly { readonly date: string; readonly weight: Weight }[];
   readonly lifts: readonly LiftLog[];
+  /** What a coach added to the records of lifts, oldest first. */
+  readonly marks: readonly LiftMark[];
   readonly gyms: readonly GymLine[];
   readonly settings: Settings;
   readonly exercises: StudioExercises;
@@ -134,13 +136,23 @@ export interface ExercisesView {
   } | null;
 }
 
-/** A lift's exposures and tested maxima, oldest first, and the training max in force. */
+/** A strength that a coach added to a lift's record, as it was typed. */
+export interface LiftMark {
+  readonly id: string;
+  readonly lineage: string;
+  readonly kind: "tested" | "stated" | "training";
+  readonly reps: number;
+  readonly date: string;
+  readonly weight: Weight;
+}
+
+/** A lift's exposures and the strengths known beside them, oldest first, and the training max in force. */
 export interface LiftLog {
   readonly lineage: string;
   readonly exerciseId: string;
   readonly exposures: readonly Exposure[];
   /** In curve kg. */
-  readonly tested: readonly TestedMax[];
+  readonly strengths: readonly StrengthMark[];
   readonly trainingMaxKg: number | null;
 }
 

@@ -106,7 +106,7 @@ function sharing(view: WeeksView, before: WeeksView): WeeksView {
       const then = logs.get(lift.lineage);
       if (!then) return lift;
       const exposures = same(lift.exposures, then.exposures);
-      return exposures === then.exposures && sameValue(lift.tested, then.tested)
+      return exposures === then.exposures && sameValue(lift.strengths, then.strengths)
         ? { ...then, trainingMaxKg: lift.trainingMaxKg }
         : { ...lift, exposures };
     }),
@@ -116,8 +116,8 @@ function sharing(view: WeeksView, before: WeeksView): WeeksView {
 const histories = identityCache<LiftHistory>();
 
 /** The same history for the same days and tests, whatever training max was marked. */
-const historyOf = ({ exposures, tested }: LiftLog): LiftHistory =>
-  histories(exposures, [canonicalJson(tested)], () => ({ exposures, tested }));
+const historyOf = ({ exposures, strengths }: LiftLog): LiftHistory =>
+  histories(exposures, [canonicalJson(strengths)], () => ({ exposures, strengths }));
 
 function contextOf(view: WeeksView, gymOf: ProjectContext["gymOf"], before: Read | null): ProjectContext {
   const logs = new Map(view.lifts.map((lift) => [lift.lineage, lift]));

@@ -39,7 +39,9 @@ function view(document: PlanDocument, done: readonly (readonly [dayId: string, w
   return weeksViewOf(document, {
     today: TODAY,
     sessions,
-    lifts: [{ lineage: "bench-press", exerciseId: "bench-press", exposures: bench, tested: [], trainingMaxKg: null }],
+    lifts: [
+      { lineage: "bench-press", exerciseId: "bench-press", exposures: bench, strengths: [], trainingMaxKg: null },
+    ],
   });
 }
 const statesOf = (document: PlanDocument, done: readonly (readonly [string, number])[], day: number, row = 0) =>

@@ -104,7 +104,7 @@ describe("a forecast that has seen the client", () => {
   it("a drop after a count of reps hangs on the load, a drop after a failure does not", () => {
     const before = { others: 0, afterSeconds: 6 };
     // Nothing was reported in the first sets: the maximum is one that was tested.
-    const tested = [{ date: "2026-01-01", kg: 45 }];
+    const tested = [{ date: "2026-01-01", kg: 45, reps: 1, source: "tested" as const }];
     const known = days([[10, null]], 4).map((day) => ({
       ...day,
       sets: day.sets.map((set) => ({

@@ -4,14 +4,16 @@ import type { E1rmFormula } from "../settings";
 import { daysBetween, round } from "../units";
 import { e1rmFactor, populationCurve, type RepCurve, repsAtLoad } from "./e1rm";
 
-/** A set near failure, or a tested maximum (one rep at RIR 0). Loads in curve kg. */
+/**
+ * A set near failure, a tested maximum (one rep at RIR 0), or a strength as somebody remembers it. Loads in curve kg.
+ */
 export interface CurveObservation {
   readonly date: string;
   readonly id: string;
   readonly kg: number;
   readonly reps: number;
   readonly rir: number;
-  readonly tested: boolean;
+  readonly source: "logged" | "tested" | "stated";
 }
 
 export interface FlaggedObservation extends CurveObservation {
@@ -59,6 +61,9 @@ const DAY_FORM = 0.02;
 
 const TESTED_FORM = 0.012;
 
+/** Judgement: strengths as people remember them are a tenth off, more often above what they can do than under it. */
+const STATED_ERROR = 0.1;
+
 /** Further than this (a factor of 1.4) from the middle of all days is a typing error, not a day. */
 const GROSS = Math.log(1.4);
 
@@ -89,7 +94,8 @@ const slopeOf = (reps: number, curve: RepCurve): number =>
 
 /** Standard deviation of ln load for an observation, from the day's form and the error of the reps said. */
 function noiseOf(observation: CurveObservation, formula: E1rmFormula, lnShape: number): number {
-  if (observation.tested) return TESTED_FORM;
+  if (observation.source === "tested") return TESTED_FORM;
+  if (observation.source === "stated") return STATED_ERROR;
   const reps = observation.reps + observation.rir;
   const slope = slopeOf(reps, { formula, shape: Math.exp(lnShape) });
   return Math.hypot(DAY_FORM, slope * repError(observation));
@@ -266,7 +272,7 @@ export class CurveFilter {
    * toward a flat one, as any line is that is fitted along the axis that does not err.
    */
   private update(tracks: Float64Array, observation: CurveObservation, y: number, reps: number): void {
-    const { kg, tested } = observation;
+    const { kg, source } = observation;
     const factors = gridFactors(reps, this.formula);
     const curves = gridCurves(this.formula);
     for (let i = 0; i < GRID.length; i++) {
@@ -274,8 +280,8 @@ export class CurveFilter {
       const variance = entryAt(tracks, VARIANCE + i);
       const covariance = entryAt(tracks, COVARIANCE + i);
       const innovation = y - (lnMax - entryAt(factors, i));
-      let noiseVariance = TESTED_FORM ** 2;
-      if (!tested) {
+      let noiseVariance = (source === "stated" ? STATED_ERROR : TESTED_FORM) ** 2;
+      if (source === "logged") {
         const curve = entryAt(curves, i);
         const expected = repsAtLoad(Math.exp(lnMax), kg, curve);
         const slope = Math.max(1e-3, slopeOf(expected, curve));

@@ -16,7 +16,7 @@ function sets(maxKg: number, curve: RepCurve, reps: readonly number[], gain = 0)
     kg: loadForReps(maxKg * (1 + gain * week), count + 1, curve),
     reps: count,
     rir: 1,
-    tested: false,
+    source: "logged",
   }));
 }
 const everyone: RepCurve = { formula: FORMULA, shape: 1 };
@@ -61,7 +61,7 @@ describe("a client's own curve", () => {
 
   it("goes by a tested maximum more than by any set", () => {
     const days = sets(100, everyone, [8, 8, 8, 8]);
-    const test: CurveObservation = { date: addDays(START, 29), id: "test", kg: 108, reps: 1, rir: 0, tested: true };
+    const test: CurveObservation = { date: addDays(START, 29), id: "test", kg: 108, reps: 1, rir: 0, source: "tested" };
     expect(fitCurve([...days, test], FORMULA)!.e1rmKg).toBeGreaterThan(105);
   });
 
@@ -97,7 +97,7 @@ describe("a client's own curve", () => {
       kg: fc.constantFrom(0, 0.001, 20, 60, 100, 140, 599, 600, 1000, Number.NaN),
       reps: fc.constantFrom(0, 1, 5, 12, 30, 400),
       rir: fc.constantFrom(0, 1, 4, 10),
-      tested: fc.boolean(),
+      source: fc.constantFrom("logged" as const, "tested" as const, "stated" as const),
     });
     fc.assert(
       fc.property(fc.array(observation, { maxLength: 14 }), (log) => {
@@ -117,7 +117,7 @@ describe("a log that goes on from one that was fitted", () => {
     kg: fc.constantFrom(60, 70, 80, 82.5, 85, 120, 300, 900),
     reps: fc.integer({ min: 1, max: 12 }),
     rir: fc.integer({ min: 0, max: 4 }),
-    tested: fc.boolean(),
+    source: fc.constantFrom("logged" as const, "tested" as const, "stated" as const),
   });
 
   it("gives what it gives from nothing, whatever is mistyped in it, and in whatever order logs share their past", () => {

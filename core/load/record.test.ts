@@ -117,3 +117,25 @@ describe("what is taken for a slip of the keys", () => {
     }
   });
 });
+
+describe("a strength from memory", () => {
+  const fives = (kg: number) => [{ date: "2026-11-01", kg, reps: 5, source: "stated" as const }];
+  const day = (date: string, loadKg: number) => exposure(date, [{ loadKg, reps: 5, rir: 2 }]);
+
+  it("is an estimate before anything is logged, with a band far wider than a tested maximum's", () => {
+    const stated = liftRecord([], DEFAULT_SETTINGS, fives(80));
+    const tested = liftRecord([], DEFAULT_SETTINGS, [
+      { date: "2026-11-01", kg: stated.e1rmKg!, reps: 1, source: "tested" },
+    ]);
+    const width = ({ bandKg }: typeof stated) => bandKg![1] - bandKg![0];
+    expect(stated.e1rmKg).toBeCloseTo(91.67, 2);
+    expect(width(stated)).toBeGreaterThan(2 * width(tested));
+  });
+
+  it("gives way to the log within two days, and none of them is taken for a slip beside it", () => {
+    const record = liftRecord([day("2026-11-10", 60), day("2026-11-14", 60)], DEFAULT_SETTINGS, fives(90));
+    const logged = liftRecord([day("2026-11-10", 60), day("2026-11-14", 60)], DEFAULT_SETTINGS);
+    expect(record.suspects).toEqual([]);
+    expect(Math.abs(record.e1rmKg! / logged.e1rmKg! - 1)).toBeLessThan(0.05);
+  });
+});

@@ -58,10 +58,13 @@ export function exposureE1rm(
   return estimate && { ...estimate, date: exposure.date };
 }
 
-/** A maximum that was tested on a day, in curve kg. */
-export interface TestedMax {
+/** What a client is known to lift without a log of it, in curve kg: a maximum that was tested, or a set as they remember it. */
+export interface StrengthMark {
   readonly date: string;
   readonly kg: number;
+  /** With nothing left; one for a tested maximum. */
+  readonly reps: number;
+  readonly source: "tested" | "stated";
 }
 
 /** A logged set that cannot be right: for the coach to correct, and left out of every figure until then. */
@@ -90,7 +93,7 @@ export interface LiftRecord {
   /** Without suspect sets. */
   readonly exposures: readonly Exposure[];
   readonly suspects: readonly SuspectSet[];
-  readonly tested: readonly TestedMax[];
+  readonly strengths: readonly StrengthMark[];
   /** Best estimate from sets that may set a record. */
   readonly bestE1rm: ExposureEstimate | null;
 }
@@ -98,14 +101,14 @@ export interface LiftRecord {
 /** A set of this many times what the curve allows is a typing error. */
 const SUSPECT_ABOVE = 1.4;
 
-/** The lift's record from its log, oldest first, and the maxima that were tested. */
+/** The lift's record from its log, oldest first, and the strengths that are known without it. */
 export function liftRecord(
   logged: readonly Exposure[],
   settings: Settings,
-  tested: readonly TestedMax[] = [],
+  strengths: readonly StrengthMark[] = [],
 ): LiftRecord {
   const observations = logged.flatMap((exposure) => sayingOf(exposure, settings).observation ?? []);
-  for (const one of tested) observations.push({ ...one, id: `tested ${one.date}`, reps: 1, rir: 0, tested: true });
+  for (const one of strengths) observations.push({ ...one, id: `${one.source} ${one.date}`, rir: 0 });
   const fitted = fitWithBounds(observations, logged, settings);
   const suspects = suspectsOf(logged, fitted, settings);
   const wrong = new Set(suspects.map((one) => keyOf(one, one)));
@@ -127,7 +130,7 @@ export function liftRecord(
     },
     exposures,
     suspects,
-    tested,
+    strengths,
     get bestE1rm() {
       return this.estimates
         .filter((estimate) => estimate.setsRecord)
@@ -150,19 +153,22 @@ const sayingOf = (exposure: Exposure, settings: Settings): Saying =>
   sayings(exposure, [settings], () => {
     const speaking = speakingSet(exposure, settings);
     const { date } = exposure;
-    const observation = speaking && {
+    const observation: CurveObservation | null = speaking && {
       date,
       id: keyOf(exposure, speaking),
       kg: speaking.curveKg!,
       reps: speaking.reps,
       rir: speaking.rir!,
-      tested: false,
+      source: "logged",
     };
     return { speaking, bounding: speaking ? null : boundingSet(exposure, settings), observation };
   });
 
+/** What is surer comes later on its day: it has the last word. */
+const PLACE_ON_A_DAY: Readonly<Record<CurveObservation["source"], number>> = { stated: 0, logged: 1, tested: 2 };
+
 /**
- * The curve through what was reported and tested. A day on which nothing was reported can only raise it: it says something
+ * The curve through what was reported, tested and stated. A day on which nothing was reported can only raise it: it says something
  * where even with nothing in reserve it shows more than was known. With no report at all there is no estimate.
  */
 function fitWithBounds(
@@ -173,7 +179,7 @@ function fitWithBounds(
   const through = (observations: readonly CurveObservation[]) =>
     fitCurve(
       observations.toSorted((a, b) =>
-        a.date < b.date ? -1 : a.date > b.date ? 1 : Number(a.tested) - Number(b.tested),
+        a.date < b.date ? -1 : a.date > b.date ? 1 : PLACE_ON_A_DAY[a.source] - PLACE_ON_A_DAY[b.source],
       ),
       settings.e1rmFormula,
     );
@@ -181,7 +187,13 @@ function fitWithBounds(
   const bounds = logged.flatMap((exposure): CurveObservation[] => {
     const set = sayingOf(exposure, settings).bounding;
     if (!set) return [];
-    const one = { date: exposure.date, id: keyOf(exposure, set), kg: set.curveKg!, reps: set.reps, tested: false };
+    const one = {
+      date: exposure.date,
+      id: keyOf(exposure, set),
+      kg: set.curveKg!,
+      reps: set.reps,
+      source: "logged" as const,
+    };
     // What nobody reported on sets no estimate: it only raises one.
     if (!known) return [];
     return one.kg * e1rmFactor(one.reps, known.curve) > known.e1rmKg ? [{ ...one, rir: 0 }] : [];

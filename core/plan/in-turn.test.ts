@@ -81,7 +81,7 @@ describe("sessions in turn", () => {
     );
     const context = projectContext({
       today: "2026-11-02",
-      logOf: (lineage) => (lineage === "back-squat" ? { exposures: [five], tested: [] } : null),
+      logOf: (lineage) => (lineage === "back-squat" ? { exposures: [five], strengths: [] } : null),
     });
     const squats = projectPlan(plan(), context)
       .slice(0, 6)

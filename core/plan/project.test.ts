@@ -23,7 +23,7 @@ const five = (date: string, kg: number) =>
     date,
     Array.from({ length: 4 }, () => ({ loadKg: kg, reps: 5, target: { low: 5, high: 5 } })),
   );
-const SQUATS = { exposures: [five(START, 90), five("2026-11-09", 95)], tested: [] };
+const SQUATS = { exposures: [five(START, 90), five("2026-11-09", 95)], strengths: [] };
 const context = (more: Partial<ProjectContext> = {}): ProjectContext =>
   projectContext({
     logOf: (lineage) => (lineage === "back-squat" ? SQUATS : null),
@@ -114,7 +114,7 @@ describe("a plan ahead of its log", () => {
   });
 
   it("of a session whose one lift was changed the others are not resolved again, nor is anything on a context read anew", () => {
-    const presses = { exposures: [five(START, 60)], tested: [] };
+    const presses = { exposures: [five(START, 60)], strengths: [] };
     const warm = context({ logOf: (lineage) => (lineage === "back-squat" ? SQUATS : presses) });
     const first = projectPlan(plan(), warm);
     const heavier = diffSlotSets(

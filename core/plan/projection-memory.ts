@@ -7,7 +7,7 @@ import {
   type ResolveContext,
   type ResolvedLoad,
   type ResolvedSession,
-  type TestedMax,
+  type StrengthMark,
 } from "../load";
 import { sameValue } from "../same";
 import type { Exposure, ExposurePurpose, SessionDocument, Slot } from "../session";
@@ -26,7 +26,7 @@ export interface ProjectContext extends Omit<ResolveContext, "gym" | "calendar" 
 
 export interface LiftHistory {
   readonly exposures: readonly Exposure[];
-  readonly tested: readonly TestedMax[];
+  readonly strengths: readonly StrengthMark[];
 }
 
 export interface ProjectedSession {
@@ -56,10 +56,10 @@ export class LogNode {
   constructor(readonly history: LiftHistory) {}
 
   record(settings: ProjectContext["settings"]): LiftRecord | null {
-    const { exposures, tested } = this.history;
+    const { exposures, strengths } = this.history;
     if (!this.found) {
-      const isEmpty = exposures.length === 0 && tested.length === 0;
-      this.found = { record: isEmpty ? null : liftRecord(exposures, settings, tested) };
+      const isEmpty = exposures.length === 0 && strengths.length === 0;
+      this.found = { record: isEmpty ? null : liftRecord(exposures, settings, strengths) };
     }
     return this.found.record;
   }
@@ -183,7 +183,7 @@ class Memory {
 
 const memories = new WeakMap<ProjectContext, Memory>();
 
-const NO_HISTORY: LiftHistory = { exposures: [], tested: [] };
+const NO_HISTORY: LiftHistory = { exposures: [], strengths: [] };
 
 /** Whether all that every session is resolved by is the same. */
 const isAlike = (a: ProjectContext, b: ProjectContext): boolean =>

@@ -26,7 +26,7 @@ const LOG = Array.from({ length: 12 }, (_, index) =>
   ),
 );
 const context = projectContext({
-  logOf: (lineage) => (lineage === "back-squat" ? { exposures: LOG, tested: [] } : null),
+  logOf: (lineage) => (lineage === "back-squat" ? { exposures: LOG, strengths: [] } : null),
   today: TODAY,
 });
 const run = (document: PlanDocument, more: { runs?: number; seed?: number; adherence?: number } = {}): WhatIf =>

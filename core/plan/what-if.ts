@@ -154,7 +154,7 @@ function liftsIn(
     for (const slot of allBlocks(resolved.document).flatMap(({ slots }) => slots)) {
       if (lifts.has(slot.lineage)) continue;
       const log = context.logOf(slot.lineage);
-      const record = log && liftRecord(log.exposures, context.settings, log.tested);
+      const record = log && liftRecord(log.exposures, context.settings, log.strengths);
       if (!record?.fitted) continue;
       const exercise = exerciseOrThrow(context.catalogue, slot.exerciseId);
       lifts.set(slot.lineage, {

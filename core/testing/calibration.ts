@@ -112,7 +112,7 @@ function foretold(seed: number, { runs, pastWeeks, weeksAhead, goalsPerLift }: C
     }),
   );
   const contextOf = (log: ReadonlyMap<string, readonly Exposure[]>, today: string): ProjectContext =>
-    projectContext({ logOf: (lineage) => ({ exposures: log.get(lineage) ?? [], tested: [] }), today });
+    projectContext({ logOf: (lineage) => ({ exposures: log.get(lineage) ?? [], strengths: [] }), today });
   const atStart = contextOf(began, START);
   const adherence = clamp(0.88 + 0.08 * draw("adherence"), 0.6, 1);
   const assumptions: Assumptions = {

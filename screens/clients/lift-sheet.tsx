@@ -1,8 +1,5 @@
 "use client";
 import Link from "next/link";
-import { useRouter } from "next/navigation";
-import { useMemo } from "react";
-import * as yup from "yup";
 import {
   curveSentence,
   decimal,
@@ -15,21 +12,16 @@ import {
   speakingSet,
   type WeightUnit,
 } from "@/core";
-import { callApi, problemOf } from "@/device/api";
-import { DateField } from "@/parts/date-field";
 import { useDates } from "@/parts/region";
-import { typedWeight } from "@/parts/typed-weight";
 import { BandChart } from "@/ui/band-chart";
-import { Button } from "@/ui/button";
-import { SelectField, TextField } from "@/ui/field";
-import { Form, useCheckedForm } from "@/ui/form";
 import { Sheet } from "@/ui/sheet";
 import type { ClientView } from "@/views";
 import type { KnownLift } from "./known-lift";
+import { StrengthForm, Strengths } from "./strength-form";
 
 const REPS = [1, 2, 3, 4, 5, 6, 8, 10, 12, 15];
 
-/** One lift whole: its curve against everyone's, best sets, every logged day, and maxima a coach adds. */
+/** One lift whole: its curve against everyone's, best sets, every logged day, and strengths that a coach adds. */
 export function LiftSheet({
   view,
   lift,
@@ -152,63 +144,15 @@ function Bests({ lift, unit }: { lift: KnownLift; unit: WeightUnit }) {
   );
 }
 
-const A_WEIGHT = "A weight such as 102.5 or 225 lb.";
-
-const maximumSchema = (unit: WeightUnit) =>
-  yup.object({
-    kind: yup.string<"tested" | "training">().required(),
-    date: yup.string().required("The day."),
-    weight: typedWeight(unit, A_WEIGHT).required(A_WEIGHT),
-  });
-
 function AddMark({ view, lift }: { view: ClientView; lift: KnownLift }) {
-  const { fullDate } = useDates();
-  const router = useRouter();
-  const schema = useMemo(() => maximumSchema(view.unit), [view.unit]);
-  const form = useCheckedForm({
-    schema,
-    typed: { kind: "tested", date: view.today, weight: "" },
-    send: async (maximum) => {
-      const { lineage, exerciseId } = lift;
-      const reply = await callApi("lifts.mark", { clientId: view.id, lineage, exerciseId, ...maximum });
-      if (reply.kind !== "ok") return problemOf(reply, "weight");
-      form.reset();
-      router.refresh();
-      return null;
-    },
-  });
   return (
     <section>
-      <h3 className="mb-1 font-bold">Add a maximum</h3>
-      {lift.record.tested.length > 0 ? (
-        <p className="text-quiet">
-          Tested:{" "}
-          {lift.record.tested.map((one) => `${massWords(one.kg, view.unit)} on ${fullDate(one.date)}`).join(", ")}.
-        </p>
-      ) : null}
+      <h3 className="mb-1 font-bold">Strengths beside the log</h3>
+      <Strengths view={view} lineage={lift.lineage} />
       {lift.trainingMaxKg !== null ? (
         <p className="text-quiet">Percentages go by a training max of {massWords(lift.trainingMaxKg, view.unit)}.</p>
       ) : null}
-      <Form form={form} className="mt-1 grid grid-cols-2 gap-3">
-        <SelectField label="What" {...form.field("kind")}>
-          <option value="tested">tested, one rep</option>
-          <option value="training">training max</option>
-        </SelectField>
-        <DateField label="Day" max={view.today} {...form.controlled("date")} />
-        <TextField
-          label="Weight"
-          hint={isBodyweight(lift.exercise) ? "What was added to the body." : undefined}
-          {...form.field("weight")}
-        />
-        <Button kind="main" type="submit" className="self-end justify-self-start" disabled={form.isBusy}>
-          Add it
-        </Button>
-        {form.message ? (
-          <p role="alert" className="col-span-2">
-            {form.message}
-          </p>
-        ) : null}
-      </Form>
+      <StrengthForm view={view} lift={lift} />
     </section>
   );
 }

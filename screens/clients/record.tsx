@@ -8,6 +8,7 @@ import {
   E1RM_FORMULAS,
   type Exercise,
   type Exposure,
+  e1rmFactor,
   exerciseOrThrow,
   isBodyweight,
   isTrainable,
@@ -22,23 +23,27 @@ import { callApi } from "@/device/api";
 import { useApiMutation } from "@/device/query";
 import { LineChart } from "@/parts/line-chart";
 import { useDates } from "@/parts/region";
+import { Button } from "@/ui/button";
 import { chosen, optionsOf } from "@/ui/choice";
 import { Notice } from "@/ui/notice";
 import type { ClientView } from "@/views";
 import type { KnownLift } from "./known-lift";
 import { LiftSheet } from "./lift-sheet";
+import { AddStrength } from "./strength-form";
 
 /** The record: what cannot be right, then each lift's present e1RM with its band, its line over the weeks, the last sets. */
 export function Record({ view, coach }: { view: ClientView; coach: boolean }) {
   const { longDate } = useDates();
   const [open, setOpen] = useState<string | null>(null);
+  const [isAdding, setAdding] = useState(false);
   const lifts = useMemo(() => knownLifts(view), [view]);
   const suspects = lifts.flatMap((lift) => lift.record.suspects.map((suspect) => ({ lift, suspect })));
   if (lifts.length === 0) {
     return (
       <section>
         <h2 className="mb-1 font-bold">Record</h2>
-        <p className="text-quiet">No lift has been logged yet.</p>
+        <p className="mb-3 text-quiet">No lift has been logged yet.</p>
+        {coach ? <AddStrength view={view} /> : null}
       </section>
     );
   }
@@ -48,7 +53,13 @@ export function Record({ view, coach }: { view: ClientView; coach: boolean }) {
       <div className="mb-2 flex flex-wrap items-baseline gap-3">
         <h2 className="font-bold">Record</h2>
         {coach ? <Formula view={view} /> : null}
+        {coach ? (
+          <Button className="ml-auto" aria-expanded={isAdding} onClick={() => setAdding(!isAdding)}>
+            Add a strength
+          </Button>
+        ) : null}
       </div>
+      {isAdding ? <AddStrength view={view} /> : null}
       {suspects.map(({ lift, suspect }) => (
         <Notice key={suspect.sessionId + suspect.key} kind="warn" className="mb-3">
           <strong>{lift.exercise.name}</strong> {longDate(suspect.date)}: {suspectSentence(suspect, view.unit)}{" "}
@@ -78,7 +89,7 @@ function knownLifts(view: ClientView): KnownLift[] {
       const catalogue = catalogueIn(view.exercises);
       if (!isTrainable(catalogue, lift.exerciseId)) return [];
       const exercise = exerciseOrThrow(catalogue, lift.exerciseId);
-      return [{ ...lift, exercise, record: liftRecord(lift.exposures, view.settings, lift.tested) }];
+      return [{ ...lift, exercise, record: liftRecord(lift.exposures, view.settings, lift.strengths) }];
     })
     .sort((a, b) => b.exposures.length - a.exposures.length || (b.record.e1rmKg ?? 0) - (a.record.e1rmKg ?? 0));
 }
@@ -148,7 +159,11 @@ function LiftCard({ lift, unit, onOpen }: { lift: KnownLift; unit: WeightUnit; o
         band={record.bandKg && [inUnit(record.bandKg[0]), inUnit(record.bandKg[1])]}
         points={[
           ...record.estimates.map((estimate) => ({ date: estimate.date, value: inUnit(estimate.kg) })),
-          ...record.tested.map((one) => ({ date: one.date, value: inUnit(one.kg), isTested: true })),
+          ...record.strengths.map(({ date, kg, reps, source }) => ({
+            date,
+            value: inUnit(kg * e1rmFactor(reps, record.curve)),
+            isTested: source === "tested",
+          })),
         ].sort((a, b) => (a.date < b.date ? -1 : 1))}
       />
       {last ? (

@@ -35,7 +35,7 @@ export function LiftAhead({ weeks, view, slot }: { weeks: Weeks; view: WeeksView
   const points = useMemo(() => {
     const inUnit = (kg: number): number => Number(massFigure(kg, unit));
     const lift = view.lifts.find((one) => one.lineage === slot.lineage);
-    const logged = lift ? liftRecord(lift.exposures, view.settings, lift.tested).estimates : [];
+    const logged = lift ? liftRecord(lift.exposures, view.settings, lift.strengths).estimates : [];
     const ahead = weeks.model.sessions.flatMap(({ date, records }) => {
       const kg = records.get(slot.lineage)?.e1rmKg;
       return kg ? [{ date, value: inUnit(kg), isTested: true }] : [];

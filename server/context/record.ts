@@ -6,7 +6,7 @@ import {
   type FeltSets,
   groupBy,
   liftRecord,
-  type TestedMax,
+  type StrengthMark,
   toKg,
   weeksUnchanged,
 } from "../../core";
@@ -58,22 +58,22 @@ export async function liftsOf(tx: Transaction, asked: RecordAsked, studio: Studi
   });
 }
 
-/** Maxima that were tested, and the training max in force, in curve kg. */
+/** What was tested or is remembered, and the training max in force, in curve kg. */
 function marksOf(
   marks: readonly db.MarkRow[],
   bodyKgOn: (date: string) => number | null,
   { catalogue, settings }: StudioContext,
-): Pick<LiftLog, "tested" | "trainingMaxKg"> {
-  const tested: TestedMax[] = [];
+): Pick<LiftLog, "strengths" | "trainingMaxKg"> {
+  const strengths: StrengthMark[] = [];
   let trainingMaxKg: number | null = null;
   for (const mark of marks) {
     const exercise = catalogue.byId.get(mark.exerciseId);
     const kg = exercise ? curveKg(exercise, toKg(mark), bodyKgOn(mark.date), settings) : null;
     if (kg === null) continue;
     if (mark.kind === "training") trainingMaxKg = kg;
-    else tested.push({ date: mark.date, kg });
+    else strengths.push({ date: mark.date, kg, reps: mark.reps, source: mark.kind });
   }
-  return { tested, trainingMaxKg };
+  return { strengths, trainingMaxKg };
 }
 
 /** Every lift of a client in one line; those found by another formula than the one in force are found anew. */
@@ -118,18 +118,19 @@ export async function summariseLifts(
   const lifts = await liftsOf(tx, { clientId, until: FOREVER, lineages }, studio);
   for (const lineage of lineages) {
     const lift = lifts.find((one) => one.lineage === lineage);
-    const last = lift?.exposures.at(-1);
-    if (!lift || !last) {
+    // A lift that is known by what somebody said of it counts for others, though it was never logged.
+    const lastDate = lift?.exposures.at(-1)?.date ?? lift?.strengths.at(-1)?.date;
+    if (!lift || lastDate === undefined) {
       await db.deleteLiftSummary(tx, clientId, lineage);
       continue;
     }
     const summary: LiftSummary = {
-      e1rmKg: liftRecord(lift.exposures, studio.settings, lift.tested).e1rmKg,
+      e1rmKg: liftRecord(lift.exposures, studio.settings, lift.strengths).e1rmKg,
       formula: studio.settings.e1rmFormula,
       felt: feltIn(lift.exposures),
       weeksUnchanged: weeksUnchanged(
         lift.exposures.filter(({ purpose }) => purpose === "training"),
-        last.date,
+        lastDate,
       ),
     };
     await db.putLiftSummary(tx, {
@@ -137,7 +138,7 @@ export async function summariseLifts(
       clientId,
       lineage,
       exerciseId: lift.exerciseId,
-      lastDate: last.date,
+      lastDate,
       summary,
     });
   }

@@ -262,7 +262,10 @@ export const ownExercises = pgTable(
   (t) => [primaryKey({ columns: [t.studioId, t.id] })],
 );
 
-/** Maxima that were tested, and training maxima that a coach set, by lift. The newest training max is in force. */
+/**
+ * What a client is known to lift without a log of it: maxima that were tested, sets as they remember them, and training maxima
+ * that a coach set. The newest training max is in force.
+ */
 export const liftMarks = pgTable(
   "lift_marks",
   {
@@ -271,8 +274,8 @@ export const liftMarks = pgTable(
     clientId: uuid("client_id").notNull(),
     lineage: text("lineage").notNull(),
     exerciseId: text("exercise_id").notNull(),
-    /** tested | training */
-    kind: text("kind").$type<"tested" | "training">().notNull(),
+    kind: text("kind").$type<"tested" | "stated" | "training">().notNull(),
+    reps: integer("reps").notNull().default(1),
     date: date("date").notNull(),
     amount: text("amount").notNull(),
     unit: text("unit").$type<WeightUnit>().notNull(),

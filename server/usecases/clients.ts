@@ -92,8 +92,8 @@ async function viewClient(scope: Scope, clientId: string, nowMs: number) {
     const planned = await plannedBetween(tx, [row.id], span);
     const masses = await db.bodyMassRows(tx, row.id);
     const known = await knownLifts(tx, scope.studioId, row.id, studio);
-    const marked = (await db.markRows(tx, row.id, date)).map((mark) => mark.lineage);
-    const lineages = [...new Set([...known.map((lift) => lift.lineage), ...marked])];
+    const marks = await db.markRows(tx, row.id, date);
+    const lineages = [...new Set([...known, ...marks].map(({ lineage }) => lineage))];
     const view: ClientView = {
       ...clientLine(row, planned.get(row.id), await standingLifts(tx, [row.id], date)),
       birthYear: row.birthYear,
@@ -107,6 +107,14 @@ async function viewClient(scope: Scope, clientId: string, nowMs: number) {
       hasAccount: (await db.memberCountOfClient(tx, row.id)) > 0,
       bodyMass: masses.map(({ date: on, amount, unit }) => ({ date: on, weight: { amount, unit } })),
       lifts: await liftsOf(tx, { clientId: row.id, until: date, lineages }, studio),
+      marks: marks.map(({ id, lineage, kind, reps, date: on, amount, unit }) => ({
+        id,
+        lineage,
+        kind,
+        reps,
+        date: on,
+        weight: { amount, unit },
+      })),
       gyms: await gymLines(tx),
       settings: studio.settings,
       exercises: studio.exercises,

@@ -84,6 +84,7 @@ describe.runIf(hasDatabase)("gyms and what they mean for sessions", () => {
         lineage: "bench-press",
         exerciseId: "bench-press",
         kind,
+        reps: 1,
         date,
         weight: { amount, unit: "kg" },
       });
@@ -93,10 +94,36 @@ describe.runIf(hasDatabase)("gyms and what they mean for sessions", () => {
     expect(await mark("tested", "900")).toMatchObject({ kind: "refused", problems: [{ field: "weight" }] });
     const client = value(await as("clients.show", { clientId }));
     expect(client.lifts).toMatchObject([
-      { lineage: "bench-press", tested: [{ date: "2026-11-20", kg: 100 }], trainingMaxKg: 90 },
+      {
+        lineage: "bench-press",
+        strengths: [{ date: "2026-11-20", kg: 100, reps: 1, source: "tested" }],
+        trainingMaxKg: 90,
+      },
     ]);
     const session = value(await as("sessions.show", { sessionId }));
     expect(session.lifts[0]!.trainingMaxKg).toBe(90);
     expect(await as("lifts.unmark", { clientId, markId: newId() })).toEqual({ kind: "notFound" });
+  });
+
+  it("a strength from memory counts for its lift at once and starts others, until it is taken back", async () => {
+    const [, { id: clientId, sessionId }] = studio.clients;
+    const stated = {
+      clientId,
+      lineage: "back-squat",
+      exerciseId: "back-squat",
+      kind: "stated" as const,
+      reps: 5,
+      date: "2026-11-20",
+      weight: { amount: "80", unit: "kg" as const },
+    };
+    value(await as("lifts.mark", stated));
+    const client = value(await as("clients.show", { clientId }));
+    expect(client.lifts).toMatchObject([{ strengths: [{ kg: 80, reps: 5, source: "stated" }], exposures: [] }]);
+    expect(client.marks).toMatchObject([{ kind: "stated", reps: 5, weight: { amount: "80" } }]);
+    const known = async () => value(await as("sessions.show", { sessionId })).known;
+    expect(await known()).toMatchObject([{ exerciseId: "back-squat" }]);
+    expect((await known())[0]!.e1rmKg).toBeCloseTo(91.67, 2);
+    value(await as("lifts.unmark", { clientId, markId: client.marks[0]!.id }));
+    expect(await known()).toEqual([]);
   });
 });

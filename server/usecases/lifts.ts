@@ -22,12 +22,14 @@ export const markLift = defineUseCase("lifts.mark", ["coach"], (scope, input, cl
     const exercise = studio.catalogue.byId.get(input.exerciseId);
     if (!exercise) return refused("exerciseId", "This exercise is not known here.");
     if (input.date > dateIn(studio.region.timeZone, clock.nowMs))
-      return refused("date", "A maximum is recorded on the day it was lifted or later, not before.");
+      return refused("date", "A strength is recorded on the day it was lifted or later, not before.");
     const mass = await bodyMassKgOn(tx, input.clientId, input.date);
     const kg = curveKg(exercise, toKg(input.weight), mass, studio.settings);
     if (kg === null) return refused("weight", "This lift moves the body: record a body mass first.");
     if (kg <= 0 || kg > 600)
       return refused("weight", `A weight above 0 and up to ${massWords(600, input.weight.unit, 0)}.`);
+    // A maximum is one repetition by its name.
+    const reps = input.kind === "stated" ? input.reps : 1;
     await db.insertMark(tx, {
       studioId: scope.studioId,
       id: newId(),
@@ -35,6 +37,7 @@ export const markLift = defineUseCase("lifts.mark", ["coach"], (scope, input, cl
       lineage: input.lineage,
       exerciseId: input.exerciseId,
       kind: input.kind,
+      reps,
       date: input.date,
       ...input.weight,
     });

@@ -48,6 +48,7 @@ function inputFor<K extends ApiName>(name: K, { clientId, sessionId, gymId, plan
       lineage: "deadlift",
       exerciseId: "deadlift",
       kind: "tested",
+      reps: 1,
       date: "2026-11-20",
       weight: { amount: "140", unit: "kg" },
     },

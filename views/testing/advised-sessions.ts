@@ -56,7 +56,7 @@ function did(
         })),
       ),
     ),
-    tested: [],
+    strengths: [],
     trainingMaxKg: null,
   };
 }

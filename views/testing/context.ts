@@ -44,6 +44,6 @@ export const steadyLog = (exerciseId: string, loadKg: number): LiftLog => ({
   exposures: ["2026-11-03", "2026-11-10", "2026-11-17"].map((date) =>
     exposure(date, [{ loadKg, reps: 8, rir: 2, target: { low: 8, high: 8 } }]),
   ),
-  tested: [],
+  strengths: [],
   trainingMaxKg: null,
 });

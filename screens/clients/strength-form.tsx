@@ -1,0 +1,176 @@
+"use client";
+import { useRouter } from "next/navigation";
+import { useCallback, useMemo, useState } from "react";
+import * as yup from "yup";
+import { catalogueIn } from "@/contract";
+import { type Exercise, formatWeight, isBodyweight, lineageOf, offerExercises, type WeightUnit } from "@/core";
+import { callApi, problemOf } from "@/device/api";
+import { useApiMutation } from "@/device/query";
+import { DateField } from "@/parts/date-field";
+import { LiftFinder } from "@/parts/lift-finder";
+import { useDates } from "@/parts/region";
+import { typedWeight } from "@/parts/typed-weight";
+import { Button } from "@/ui/button";
+import { optionsOf } from "@/ui/choice";
+import { SelectField, TextField } from "@/ui/field";
+import { Form, typedNumber, useCheckedForm } from "@/ui/form";
+import type { ClientView, LiftMark } from "@/views";
+
+const KINDS: Readonly<Record<LiftMark["kind"], string>> = {
+  stated: "from memory",
+  tested: "tested, one rep",
+  training: "training max",
+};
+
+const A_WEIGHT = "A weight such as 102.5 or 225 lb.";
+const SOME_REPS = "1 to 20 reps.";
+
+const strengthSchema = (unit: WeightUnit) =>
+  yup.object({
+    kind: yup.string<LiftMark["kind"]>().required(),
+    reps: typedNumber(SOME_REPS, { low: 1, high: 20, whole: true }).required(SOME_REPS),
+    weight: typedWeight(unit, A_WEIGHT).required(A_WEIGHT),
+    date: yup.string().required("The day."),
+  });
+
+/** A lift by its name, then what the client can do in it: for whoever comes without a log. */
+export function AddStrength({ view }: { view: ClientView }) {
+  const [exercise, setExercise] = useState<Exercise | null>(null);
+  const catalogue = useMemo(() => catalogueIn(view.exercises), [view.exercises]);
+  const offersFor = useCallback(
+    (typed: string) =>
+      typed.trim() === ""
+        ? []
+        : [
+            {
+              heading: "By name",
+              offers: offerExercises(catalogue, typed, { most: 8, isTyping: true }).map((one) => ({
+                exercise: one,
+                note: "",
+                isUnfit: false,
+              })),
+            },
+          ],
+    [catalogue],
+  );
+  return (
+    <section aria-label="Add a strength" className="mb-5 max-w-[34rem]">
+      <h3 className="mb-1 font-bold">Add a strength</h3>
+      <p className="mb-2 text-quiet">
+        What {view.name} can lift, tested or from memory, such as “bench about 80 kg for 5”. First loads go by it.
+      </p>
+      {exercise ? (
+        <>
+          <p className="mb-1">
+            <strong>{exercise.name}</strong>{" "}
+            <Button className="ml-2" onClick={() => setExercise(null)}>
+              Another lift
+            </Button>
+          </p>
+          <StrengthForm
+            view={view}
+            lift={{ exercise, lineage: lineageOf(exercise.id, []) }}
+            onAdded={() => setExercise(null)}
+          />
+        </>
+      ) : (
+        <LiftFinder
+          label="Lift"
+          placeholder="Lift, by its name"
+          offersFor={offersFor}
+          onTake={(one) => {
+            setExercise(one);
+            return null;
+          }}
+        />
+      )}
+    </section>
+  );
+}
+
+/** What a client can do in one lift, as it was tested, as they remember it, or as a coach sets it for percentages. */
+export function StrengthForm({
+  view,
+  lift: { lineage, exercise },
+  onAdded,
+}: {
+  view: ClientView;
+  lift: { readonly lineage: string; readonly exercise: Exercise };
+  onAdded?: () => void;
+}) {
+  const router = useRouter();
+  const schema = useMemo(() => strengthSchema(view.unit), [view.unit]);
+  const form = useCheckedForm({
+    schema,
+    typed: { kind: "stated", reps: "5", weight: "", date: view.today },
+    send: async (strength) => {
+      const reply = await callApi("lifts.mark", { clientId: view.id, lineage, exerciseId: exercise.id, ...strength });
+      if (reply.kind !== "ok") return problemOf(reply, "weight");
+      form.reset();
+      router.refresh();
+      onAdded?.();
+      return null;
+    },
+  });
+  const isFromMemory = form.watch("kind") === "stated";
+  return (
+    <Form form={form} className="mt-1 grid grid-cols-2 gap-3">
+      <SelectField label="Known" {...form.field("kind")}>
+        {optionsOf(KINDS)}
+      </SelectField>
+      <DateField label="Day" max={view.today} {...form.controlled("date")} />
+      <TextField
+        label="Weight"
+        hint={isBodyweight(exercise) ? "What was added to the body." : undefined}
+        {...form.field("weight")}
+      />
+      {isFromMemory ? <TextField label="Reps" inputMode="numeric" {...form.field("reps")} /> : null}
+      <Button kind="main" type="submit" className="self-end justify-self-start" disabled={form.isBusy}>
+        Add it
+      </Button>
+      {form.message ? (
+        <p role="alert" className="col-span-2">
+          {form.message}
+        </p>
+      ) : null}
+    </Form>
+  );
+}
+
+/** What was added to a lift's record, each to be taken back. */
+export function Strengths({ view, lineage }: { view: ClientView; lineage: string }) {
+  const router = useRouter();
+  const { fullDate } = useDates();
+  const remove = useApiMutation(
+    (markId: string) => callApi("lifts.unmark", { clientId: view.id, markId }),
+    () => router.refresh(),
+  );
+  const own = view.marks.filter((mark) => mark.lineage === lineage);
+  if (own.length === 0) return null;
+  return (
+    <>
+      <ul aria-label="Added strengths">
+        {own.map(({ id, kind, reps, weight, date }) => (
+          <li key={id} className="flex flex-wrap items-baseline gap-x-3 border-t border-line py-0.5">
+            <span>
+              {kind === "stated" ? `${reps} × ` : ""}
+              {formatWeight(weight)}
+            </span>
+            <span className="flex-1 text-quiet">
+              {KINDS[kind]}, {fullDate(date)}
+            </span>
+            <button
+              type="button"
+              disabled={remove.isPending}
+              onClick={() => remove.mutate(id)}
+              className="narrow min-h-6 underline underline-offset-2"
+            >
+              remove<span className="sr-only"> {formatWeight(weight)}</span>
+            </button>
+          </li>
+        ))}
+      </ul>
+      {remove.error ? <p role="alert">{remove.error.message}</p> : null}
+    </>
+  );
+}
