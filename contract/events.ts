@@ -1,5 +1,6 @@
 /** What the floor sends: events as they were logged on the device, of this build and of older ones. */
 import {
+  ADVICE_KINDS,
   allBlocks,
   EVENT_VERSION,
   type FloorEvent,
@@ -42,6 +43,7 @@ const seconds = finiteNumber(0, LIMITS.seconds);
 /** What a clock measured: taken whatever it says, and read as not timed where it is beyond sense. */
 const measured = finiteNumber(-1e12, 1e12);
 const sign = oneOfNumbers(1, -1);
+const floorLoad = strictObject({ weight: weightSchema, sign });
 const report = {
   rir: nullable(finiteNumber(0, 10)),
   form: oneOfTexts("held", "slipped", "broke"),
@@ -107,16 +109,21 @@ const BODIES = {
     slotId: identifier(),
     fromRound: integer(0, 200),
     exerciseId: identifier(),
+    load: nullable(floorLoad),
     reason: boundedText(500),
   },
+  loadChanged: { slotId: identifier(), fromRound: integer(0, 200), load: floorLoad },
+  rampOver: { blockId: identifier(), skipped: booleanValue() },
   orderChanged: { blockIds: listOf(identifier(), LIMITS.blocks + 1) },
   advice: {
     advice: strictObject({
+      kind: oneOfTexts(...ADVICE_KINDS),
       slotId: identifier(),
       round: integer(0, 200),
       words: boundedText(500),
-      load: nullable(weightSchema),
+      load: nullable(floorLoad),
       reps: nullable(integer(0, LIMITS.reps)),
+      rest: nullable(strictObject({ blockId: identifier(), seconds })),
     }),
     taken: booleanValue(),
   },
@@ -237,6 +244,8 @@ function presentBody(sent: FloorEventBody): FloorEventBody {
     ...one,
     restSeconds: restTimed(one.restSeconds),
   });
+  // Builds before loads were carried over said none.
+  if (body.kind === "exerciseSwapped") return { ...body, load: body.load ?? null };
   if (body.kind === "setsDone") return { ...body, sets: body.sets.map(set) };
   return body.kind === "setCorrected" ? { ...body, set: set(body.set) } : body;
 }

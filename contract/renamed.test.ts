@@ -64,6 +64,7 @@ describe("ids of exercises that were renamed", () => {
       slotId: "s",
       fromRound: 1,
       exerciseId: "nordic-lower",
+      load: null,
       reason: "neutral-curl",
     };
     const event = upcastEvent({ ...common, body } as Parameters<typeof upcastEvent>[0], () => null);

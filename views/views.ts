@@ -12,6 +12,7 @@ import type {
   ExposurePurpose,
   FeltSets,
   FloorEvent,
+  FloorLoad,
   GymEquipment,
   HardDay,
   HardTechnique,
@@ -284,6 +285,14 @@ export interface FloorClient {
   readonly strengths: Readonly<Record<string, Pick<LiftStrength, "e1rmKg" | "curve">>>;
 }
 
+/** An exercise that may stand in for one of the session, with its load carried over. */
+export interface StandIn {
+  readonly exerciseId: string;
+  /** Null: it is found on the floor. */
+  readonly load: FloorLoad | null;
+  readonly words: string;
+}
+
 export interface FloorView {
   readonly sessionId: string;
   /** Whose device this is now: who asked. */
@@ -294,6 +303,8 @@ export interface FloorView {
   readonly clientName: string;
   /** Left out by older builds. */
   readonly client?: FloorClient;
+  /** By slot, the nearest first; left out by older builds. */
+  readonly standIns?: Readonly<Record<string, readonly StandIn[]>>;
   readonly shownHash: string;
   readonly shown: ShownContent;
   readonly events: readonly FloorEvent[];

@@ -29,14 +29,14 @@ export interface BlockRound {
   readonly rest: RunRest | null;
 }
 
-type FloorChanges = Pick<PerformedSession, "roundsAdded" | "setsAdded" | "swaps" | "order" | "shortRests">;
+type FloorChanges = Pick<PerformedSession, "roundsAdded" | "setsAdded" | "swaps" | "order" | "rests">;
 
 const NOTHING_CHANGED: FloorChanges = {
   roundsAdded: new Map(),
   setsAdded: [],
   swaps: [],
   order: [],
-  shortRests: new Map(),
+  rests: new Map(),
 };
 
 /** Every round of every block of a session, with the rounds and sets that were added on the floor and in the order chosen there. */
@@ -102,9 +102,9 @@ function roundsOfBlock(
 /** The document with the exercises that were swapped in on the floor, from their round on, and the rests that were cut there. */
 export function asChanged(
   document: SessionDocument,
-  { swaps, shortRests }: Pick<FloorChanges, "swaps" | "shortRests">,
+  { swaps, rests }: Pick<FloorChanges, "swaps" | "rests">,
 ): SessionDocument {
-  if (swaps.length === 0 && shortRests.size === 0) return document;
+  if (swaps.length === 0 && rests.size === 0) return document;
   const swapIn = (slot: Slot): Slot => {
     const own = swaps.filter((swap) => swap.slotId === slot.id);
     if (own.length === 0) return slot;
@@ -117,7 +117,7 @@ export function asChanged(
     return { ...slot, sets };
   };
   const inBlock = (block: Block): Block => {
-    const seconds = shortRests.get(block.id);
+    const seconds = rests.get(block.id);
     const restAfterRound: Block["restAfterRound"] =
       seconds === undefined ? block.restAfterRound : { kind: "each", rest: { kind: "seconds", seconds } };
     return { ...block, restAfterRound, slots: block.slots.map(swapIn) };

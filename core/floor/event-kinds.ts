@@ -18,7 +18,7 @@ interface FloorEventTraits {
   /** Its figures or its text can be corrected where a device lists an entry that was refused. */
   readonly canCorrect: boolean;
   /** The screen that logs it; null: none does yet. */
-  readonly loggedBy: "floor" | "review" | null;
+  readonly loggedBy: "floor" | "review" | "both" | null;
 }
 
 const MARK = { startsSession: false, canUndo: false, canCorrect: false } as const;
@@ -27,23 +27,25 @@ export const FLOOR_EVENTS = {
   started: { ...MARK, name: "The start", loggedBy: "floor" },
   checkIn: { ...MARK, name: "The check-in", loggedBy: "floor" },
   setsDone: { name: "Sets done", startsSession: true, canUndo: true, canCorrect: true, loggedBy: "floor" },
-  setCorrected: { name: "A set corrected", startsSession: true, canUndo: false, canCorrect: true, loggedBy: "review" },
+  setCorrected: { name: "A set corrected", startsSession: true, canUndo: true, canCorrect: true, loggedBy: "both" },
   setsSkipped: { name: "Sets skipped", startsSession: true, canUndo: true, canCorrect: false, loggedBy: "floor" },
   shortened: { name: "Session shortened", startsSession: true, canUndo: true, canCorrect: false, loggedBy: "floor" },
   roundAdded: { ...MARK, name: "A round added", canUndo: true, loggedBy: "floor" },
-  setAdded: { ...MARK, name: "A set added", canUndo: true, loggedBy: null },
-  exerciseSwapped: { ...MARK, name: "Another exercise", loggedBy: null },
-  orderChanged: { ...MARK, name: "Another order", loggedBy: null },
-  advice: { ...MARK, name: "Advice", loggedBy: null },
+  setAdded: { ...MARK, name: "A set added", canUndo: true, loggedBy: "floor" },
+  exerciseSwapped: { ...MARK, name: "Another exercise", canUndo: true, loggedBy: "floor" },
+  loadChanged: { ...MARK, name: "Another load", canUndo: true, loggedBy: "floor" },
+  rampOver: { ...MARK, name: "Warm-up sets over", canUndo: true, loggedBy: "floor" },
+  orderChanged: { ...MARK, name: "Another order", canUndo: true, loggedBy: "floor" },
+  advice: { ...MARK, name: "Advice", canUndo: true, loggedBy: "floor" },
   paused: { ...MARK, name: "A pause", loggedBy: null },
-  note: { ...MARK, name: "A note", canCorrect: true, loggedBy: null },
+  note: { ...MARK, name: "A note", canUndo: true, canCorrect: true, loggedBy: "floor" },
   undone: { ...MARK, name: "Undo", loggedBy: "floor" },
   ended: { name: "The end", startsSession: true, canUndo: false, canCorrect: true, loggedBy: "floor" },
 } as const satisfies { readonly [K in FloorEventKind]: FloorEventTraits };
 
 /** The bodies that a screen logs. */
 export type EventLoggedBy<Screen extends "floor" | "review"> = {
-  [K in FloorEventKind]: (typeof FLOOR_EVENTS)[K]["loggedBy"] extends Screen
+  [K in FloorEventKind]: (typeof FLOOR_EVENTS)[K]["loggedBy"] extends Screen | "both"
     ? Extract<FloorEventBody, { readonly kind: K }>
     : never;
 }[FloorEventKind];

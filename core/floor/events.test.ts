@@ -32,8 +32,8 @@ const log = fc
 
 /** What was done, without the clocks. */
 const figures = (events: readonly FloorEvent[]) => {
-  const { sets, skipped, shortRests } = foldEvents(events);
-  return [[...sets].map(([key, { atMs: _, ...set }]) => [key, set]), [...skipped], [...shortRests]];
+  const { sets, skipped, rests } = foldEvents(events);
+  return [[...sets].map(([key, { atMs: _, ...set }]) => [key, set]), [...skipped], [...rests]];
 };
 
 it("device clocks do not decide: any clock gives the same, in the server's order", () => {

@@ -55,16 +55,38 @@ export interface PerformedSet extends Occurrence {
   readonly restSeconds: number | null;
 }
 
-/** What was proposed after a set, as it stood on the screen. */
-interface AdviceShown {
-  readonly slotId: string;
-  readonly round: number;
-  readonly words: string;
-  readonly load: Weight | null;
-  readonly reps: number | null;
+/** A load as it is prescribed on the floor: `sign` −1 is assistance, a weight of 0 the body or the empty implement alone. */
+export interface FloorLoad {
+  readonly weight: Weight;
+  readonly sign: 1 | -1;
 }
 
-interface ShortRest {
+/** What is proposed on the floor: after a set that differed, after pain, or for the day as a whole. */
+export const ADVICE_KINDS = [
+  "lighter",
+  "longerRest",
+  "fewerReps",
+  "heavier",
+  "asPlanned",
+  "easierDay",
+  "despitePain",
+] as const;
+export type AdviceKind = (typeof ADVICE_KINDS)[number];
+
+/** What was proposed, as it stood on the screen; what is null stays as it was planned. */
+export interface AdviceShown {
+  readonly kind: AdviceKind;
+  readonly slotId: string;
+  /** The round from which on it holds. */
+  readonly round: number;
+  readonly words: string;
+  readonly load: FloorLoad | null;
+  readonly reps: number | null;
+  /** Rest after each round of the block from here on. */
+  readonly rest: RoundRest | null;
+}
+
+interface RoundRest {
   readonly blockId: string;
   readonly seconds: number;
 }
@@ -82,7 +104,7 @@ export type FloorEventBody =
       readonly kind: "shortened";
       readonly minutes: number;
       readonly places: readonly Occurrence[];
-      readonly rests: readonly ShortRest[];
+      readonly rests: readonly RoundRest[];
     }
   | { readonly kind: "roundAdded"; readonly blockId: string }
   | { readonly kind: "setAdded"; readonly slotId: string; readonly round: number }
@@ -91,10 +113,17 @@ export type FloorEventBody =
       readonly slotId: string;
       readonly fromRound: number;
       readonly exerciseId: string;
+      /** The load carried over; null: it is found on the floor. */
+      readonly load: FloorLoad | null;
       readonly reason: string;
     }
+  /** Lighter or heavier for a lift's sets from a round on. */
+  | { readonly kind: "loadChanged"; readonly slotId: string; readonly fromRound: number; readonly load: FloorLoad }
+  /** The warm-up sets of a block are over, done or left out. */
+  | { readonly kind: "rampOver"; readonly blockId: string; readonly skipped: boolean }
   /** Blocks in the order in which they are done from here on; those not named follow as they stood. */
   | { readonly kind: "orderChanged"; readonly blockIds: readonly string[] }
+  /** What was proposed after a set that differed, taken or left. */
   | { readonly kind: "advice"; readonly advice: AdviceShown; readonly taken: boolean }
   | { readonly kind: "paused"; readonly resumed: boolean }
   | { readonly kind: "note"; readonly slotId: string | null; readonly text: string }
@@ -132,6 +161,16 @@ interface Swap {
   readonly slotId: string;
   readonly fromRound: number;
   readonly exerciseId: string;
+  readonly load: FloorLoad | null;
+  readonly reason: string;
+}
+
+/** A load or reps that were chosen on the floor for a lift's sets from a round on; null: as planned. */
+export interface FloorChoice {
+  readonly slotId: string;
+  readonly fromRound: number;
+  readonly load: FloorLoad | null;
+  readonly reps: number | null;
 }
 
 export interface PerformedSession {
@@ -139,11 +178,16 @@ export interface PerformedSession {
   readonly sets: ReadonlyMap<string, DoneSet>;
   /** Occurrences that were left out, with the reason given. */
   readonly skipped: ReadonlyMap<string, string>;
-  /** Seconds of rest after each round of a block, where there was no time for more. */
-  readonly shortRests: ReadonlyMap<string, number>;
+  /** Seconds of rest after each round of a block, where they were changed on the floor. */
+  readonly rests: ReadonlyMap<string, number>;
   readonly roundsAdded: ReadonlyMap<string, number>;
   readonly setsAdded: readonly { readonly slotId: string; readonly round: number }[];
   readonly swaps: readonly Swap[];
+  /** In the order in which they were made. */
+  readonly choices: readonly FloorChoice[];
+  readonly advice: readonly (AdviceShown & { readonly taken: boolean })[];
+  /** How the warm-up sets of a block ended. */
+  readonly ramps: ReadonlyMap<string, "done" | "skipped">;
   readonly order: readonly string[];
   readonly notes: readonly { readonly slotId: string | null; readonly text: string }[];
   readonly startedAtMs: number | null;
@@ -156,7 +200,10 @@ export function foldEvents(events: readonly FloorEvent[]): PerformedSession {
   const stands = effectiveEventIds(events);
   const sets = new Map<string, DoneSet>();
   const skipped = new Map<string, string>();
-  const shortRests = new Map<string, number>();
+  const rests = new Map<string, number>();
+  const ramps = new Map<string, "done" | "skipped">();
+  const advice: (AdviceShown & { taken: boolean })[] = [];
+  let choices: FloorChoice[] = [];
   const roundsAdded = new Map<string, number>();
   const setsAdded: { slotId: string; round: number }[] = [];
   const swaps: Swap[] = [];
@@ -198,7 +245,7 @@ export function foldEvents(events: readonly FloorEvent[]): PerformedSession {
         break;
       case "shortened":
         for (const place of body.places) leaveOut(place, `only ${body.minutes} min`);
-        for (const { blockId, seconds } of body.rests) shortRests.set(blockId, seconds);
+        for (const { blockId, seconds } of body.rests) rests.set(blockId, seconds);
         break;
       case "roundAdded":
         roundsAdded.set(body.blockId, (roundsAdded.get(body.blockId) ?? 0) + 1);
@@ -207,7 +254,15 @@ export function foldEvents(events: readonly FloorEvent[]): PerformedSession {
         setsAdded.push({ slotId: body.slotId, round: body.round });
         break;
       case "exerciseSwapped":
-        swaps.push({ slotId: body.slotId, fromRound: body.fromRound, exerciseId: body.exerciseId });
+        swaps.push(body);
+        // What was chosen for the exercise before it says nothing of this one.
+        choices = choices.filter(({ slotId, fromRound }) => slotId !== body.slotId || fromRound < body.fromRound);
+        break;
+      case "loadChanged":
+        choices.push({ ...body, reps: null });
+        break;
+      case "rampOver":
+        ramps.set(body.blockId, body.skipped ? "skipped" : "done");
         break;
       case "orderChanged":
         order = body.blockIds;
@@ -218,7 +273,13 @@ export function foldEvents(events: readonly FloorEvent[]): PerformedSession {
       case "ended":
         ended = { sessionRpe: body.sessionRpe, note: body.note, atMs: event.atMs };
         break;
-      case "advice":
+      case "advice": {
+        const { slotId, round, load, reps, rest } = body.advice;
+        advice.push({ ...body.advice, taken: body.taken });
+        if (body.taken && (load || reps !== null)) choices.push({ slotId, fromRound: round, load, reps });
+        if (body.taken && rest) rests.set(rest.blockId, rest.seconds);
+        break;
+      }
       case "paused":
       case "undone":
         break;
@@ -226,7 +287,8 @@ export function foldEvents(events: readonly FloorEvent[]): PerformedSession {
         body satisfies never;
     }
   }
-  return { sets, skipped, shortRests, roundsAdded, setsAdded, swaps, order, notes, startedAtMs, checkIn, ended };
+  const changes = { rests, roundsAdded, setsAdded, swaps, choices, advice, ramps, order };
+  return { sets, skipped, ...changes, notes, startedAtMs, checkIn, ended };
 }
 
 /** The ids of events that were not undone; undoing an undo brings the event back. */

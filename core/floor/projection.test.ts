@@ -50,6 +50,7 @@ describe("exposures of a session", () => {
       slotId: slot.id,
       fromRound: 1,
       exerciseId: "chin-up",
+      load: null,
       reason: "bench taken",
     });
     const swapped = (set: PerformedSet): PerformedSet =>

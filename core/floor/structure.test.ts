@@ -152,7 +152,7 @@ describe("rounds of blocks", () => {
       "A",
     ]);
     const swap = foldEvents([
-      event({ kind: "exerciseSwapped", slotId, fromRound: 1, exerciseId: "push-up", reason: "" }),
+      event({ kind: "exerciseSwapped", slotId, fromRound: 1, exerciseId: "push-up", load: null, reason: "" }),
     ]);
     const done = blockRoundsOf(shown.document, workContextOf(shown), swap).slice(0, 2);
     expect(done.map((blockRound) => asPlanned(blockRound, shown, null)[0]!.segments[0])).toMatchObject([

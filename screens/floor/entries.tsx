@@ -211,6 +211,8 @@ function mended(body: FloorEventBody, typed: readonly Figure[], note: string): F
     case "roundAdded":
     case "setAdded":
     case "exerciseSwapped":
+    case "loadChanged":
+    case "rampOver":
     case "orderChanged":
     case "advice":
     case "paused":

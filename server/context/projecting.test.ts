@@ -148,6 +148,7 @@ describe.runIf(hasDatabase)("projections", () => {
       slotId,
       fromRound: 2,
       exerciseId: "back-squat",
+      load: null,
       reason: "",
     };
     await record(sessionId, [

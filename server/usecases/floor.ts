@@ -1,6 +1,6 @@
 /** The floor: opening a session there, and taking what its devices log. */
 
-import { type Output, readEventSteps, readShown, runYielding, type SentEvent } from "../../contract";
+import { type Output, readEventSteps, readShown, runYielding, type SentEvent, type ShownContent } from "../../contract";
 import {
   addDays,
   cautionKey,
@@ -11,7 +11,7 @@ import {
   type Steps,
   trainableSteps,
 } from "../../core";
-import { computeSteps, forecastParameters, isWaiting, judgeSession } from "../../views";
+import { computeSteps, forecastParameters, isWaiting, judgeSession, standInsOf } from "../../views";
 import { plannedForAll } from "../context/planned";
 import { projectNow, projectSoon, readLog } from "../context/projecting";
 import { type LoadedSession, loadSession } from "../context/session";
@@ -48,13 +48,20 @@ export const openFloor = defineUseCase("floor.open", ["coach", "client"], (scope
     const { events, shown } = await readLog(tx, sessionId, studio);
     const { document, unread } = await runYielding(toTrain(loaded, await db.gymRows(tx)));
     const client = { priorities: context.client.priorities, ...forecastParameters(context) };
-    const view = { sessionId, memberId: scope.memberId, role: scope.role, clientName: name, client, events, unread };
+    const who = { memberId: scope.memberId, role: scope.role, clientName: name, client };
+    const view = { sessionId, ...who, events, unread };
     // What was sent is what a client trains from, whatever was changed since; what was not sent is the coach's own.
     const sent = scope.role === "client" ? await sentCopy(tx, sessionId) : null;
     if (sent) await markSeen(tx, sent.id, new Date(nowMs));
     const last = events.at(-1)?.shownHash ?? "";
     const before = shown.get(last);
-    if (before) return ok({ ...view, shownHash: last, shown: before });
+    const floorOf = (shownHash: string, content: ShownContent) => ({
+      ...view,
+      shownHash,
+      shown: content,
+      standIns: standInsOf(content.document, (id) => content.loads[id]?.kg ?? null, context),
+    });
+    if (before) return ok(floorOf(last, before));
     if (scope.role === "client" && !sent) return notFound;
     if (!sent && document.blocks.length === 0 && !document.finisher)
       return refused("document", "This session has no blocks yet: write one at the desk first.");
@@ -65,7 +72,7 @@ export const openFloor = defineUseCase("floor.open", ["coach", "client"], (scope
       ? { content: readShown(sent.content), hash: sent.hash }
       : showSession(context, computed);
     await db.putShown(tx, { studioId: scope.studioId, sessionId, clientId: row.clientId, hash, content });
-    return ok({ ...view, shownHash: hash, shown: content });
+    return ok(floorOf(hash, content));
   }),
 );
 

@@ -1,0 +1,55 @@
+/** Pain that stops an exercise on the floor, until somebody has said what is done about it. docs/handbook.md#on-the-floor. */
+import type { Exercise } from "../exercise";
+import { type BlockRound, isBlockRoundOver } from "./block-rounds";
+import type { PerformedSession } from "./events";
+
+/** From here on an exercise stops. */
+export const STOPPING_PAIN = 4;
+
+export interface PainStop {
+  readonly slotId: string;
+  readonly exerciseId: string;
+  readonly pain: number;
+  readonly place: string;
+  /** The lift's next round, which is in question. */
+  readonly round: number;
+}
+
+/** The exercises of the rounds to come that hurt and were neither swapped, left out nor gone on with knowingly since. */
+export function painStops(blockRounds: readonly BlockRound[], performed: PerformedSession): PainStop[] {
+  const stops = new Map<string, PainStop>();
+  const ahead = blockRounds.filter((one) => !isBlockRoundOver(one, performed));
+  for (const { slotId, round, pain, painPlace, segments, whose } of performed.sets.values()) {
+    const exerciseId = segments[0]?.exerciseId;
+    if (pain < STOPPING_PAIN || whose !== "client" || exerciseId === undefined) continue;
+    const next = ahead.find((one) =>
+      one.moves.some(
+        ({ slot, set }) => slot.id === slotId && (set.segments[0]?.exerciseId ?? slot.exerciseId) === exerciseId,
+      ),
+    );
+    const isAnswered = performed.advice.some(
+      (one) => one.kind === "despitePain" && one.slotId === slotId && one.round > round,
+    );
+    if (next && !isAnswered) stops.set(slotId, { slotId, exerciseId, pain, place: painPlace, round: next.round });
+  }
+  return [...stops.values()];
+}
+
+/** Places of the body that a pain is told of, by the joint that they belong to; null: of none that exercises are known by. */
+export const PAIN_PLACES = [
+  { id: "neck", joint: "neck", sides: false },
+  { id: "shoulder", joint: "shoulder", sides: true },
+  { id: "elbow", joint: "elbow", sides: true },
+  { id: "wrist", joint: "wrist", sides: true },
+  { id: "lower back", joint: "lowerBack", sides: false },
+  { id: "hip", joint: "hip", sides: true },
+  { id: "knee", joint: "knee", sides: true },
+] as const;
+
+/** Whether an exercise asks less of what hurts than another one did: of a place that is not known by a joint, any does. */
+export function sparesPain(other: Exercise, exercise: Exercise, place: string): boolean {
+  const known = PAIN_PLACES.find(({ id }) => place.toLowerCase().includes(id));
+  if (!known) return true;
+  const asked = exercise.stress[known.joint] ?? 0;
+  return (other.stress[known.joint] ?? 0) < Math.max(1, asked);
+}
