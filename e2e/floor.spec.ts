@@ -116,10 +116,14 @@ test("in a superset it is said which of the lifts hurt, and which went on as a d
   await page.getByRole("button", { name: "Start", exact: true }).click();
   await doRound(page, async () => {
     await page.getByRole("button", { name: "Hurts" }).click();
-    await expect(page.getByRole("slider")).toHaveCount(2);
-    await page.getByRole("slider", { name: /curl: pain/i }).fill("5");
-    await expect(page.getByRole("alert").filter({ hasText: "Stop" })).toContainText(/curl/);
-    await page.getByLabel(/curl: where it hurts/i).fill("left elbow");
+    await expect(page.getByRole("group", { name: /pain, 0 to 10$/ })).toHaveCount(2);
+    await page
+      .getByRole("group", { name: /curl: pain/i })
+      .getByRole("button", { name: "5" })
+      .click();
+    await expect(page.getByRole("alert").filter({ hasText: "stops here" })).toContainText(/curl/);
+    await page.getByRole("button", { name: "left elbow" }).click();
+    await page.getByRole("button", { name: "Hurts" }).click();
     await page.getByRole("button", { name: "Options" }).click();
     await expectAccessible(page);
     await page.getByRole("button", { name: "Dumbbell curl went on as a drop" }).click();

@@ -125,6 +125,7 @@ export async function runAsPlanned(page: Page, limit = 60): Promise<number> {
     if (await finish.isVisible()) return rounds;
     if (await start.isVisible()) await start.click();
     if (await ramp.isVisible()) await ramp.click();
+    await tapOver(page);
     await done.click();
     await tapOver(page);
     await keep.click();

@@ -27,6 +27,8 @@ export interface FloorChoice {
 
 export interface FloorQuestion {
   readonly slotId: string;
+  /** The exercise. */
+  readonly name: string;
   readonly why: string;
   readonly choices: readonly FloorChoice[];
 }
@@ -82,6 +84,7 @@ function questionOf(answers: SetAnswers, { block }: BlockRound, performed: Perfo
     load === foundIn(answers.answers, ({ kind }) => kind === "asPlanned").load;
   return {
     slotId: answers.slotId,
+    name: answers.exercise.name,
     why,
     choices: answers.answers.map((answer): FloorChoice => {
       const { kind, load, reps, restSeconds } = answer;
@@ -143,8 +146,8 @@ function makesWords({ expectedReps, reps }: SetAnswer, { askedReps }: SetAnswers
     const most = Math.min(Math.ceil(expectedReps), askedReps.low);
     return low === most ? `${low} of ${askedReps.low} expected` : `${low} to ${most} of ${askedReps.low} expected`;
   }
-  const left = Math.max(0, Math.floor(expectedReps - Math.min(reps, askedReps.low)));
-  return `${askedReps.low} reps, about ${left} left`;
+  const left = Math.max(0, Math.round(expectedReps - Math.min(reps, askedReps.low)));
+  return `${askedReps.low} reps, ${left === 0 ? "none" : `about ${left}`} left`;
 }
 
 const searchWords = ({ rir, askedRir }: SetAnswers, { kind }: SetAnswer): string => {

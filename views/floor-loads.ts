@@ -6,7 +6,9 @@ import {
   exerciseOrThrow,
   loadsAhead,
   loadWords,
+  occurrenceKey,
   type PerformedSession,
+  placeOf,
   type ShownLoad,
   type ShownSession,
 } from "../core";
@@ -44,4 +46,16 @@ export function floorLoads(
     if (searchStep !== null) search.set(id, searchStep);
   }
   return { loads, search };
+}
+
+/** The loads as they stood before a round was done. */
+export function floorLoadsBefore(
+  shown: ShownSession,
+  blockRounds: readonly BlockRound[],
+  { moves, round, ordinal }: BlockRound,
+  performed: PerformedSession,
+): FloorLoads {
+  const own = new Set(moves.map(({ slot }) => occurrenceKey(placeOf(slot.id, round, ordinal))));
+  const sets = new Map([...performed.sets].filter(([key]) => !own.has(key)));
+  return floorLoads(shown, blockRounds, { ...performed, sets });
 }

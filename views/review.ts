@@ -24,6 +24,7 @@ import {
   slotLabels,
   type WorkSet,
 } from "../core";
+import { floorChanges } from "./floor-changes";
 import type { ReviewView } from "./views";
 
 export interface ReviewedSet {
@@ -55,6 +56,8 @@ export interface Review {
   readonly shown: ShownContent;
   readonly summary: SessionSummary;
   readonly lifts: readonly ReviewedLift[];
+  /** What went otherwise and was said so on the floor. */
+  readonly changes: readonly string[];
 }
 
 /** Everything the review screen says, for a session that was shown on a floor; each set against the document it names. */
@@ -91,7 +94,7 @@ export function reviewSession(view: ReviewView): Review | null {
       };
     }),
   );
-  return { performed, shown, summary, lifts };
+  return { performed, shown, summary, lifts, changes: floorChanges(performed, shownSession(shown)) };
 }
 
 /** A slot's sets by round, and the rounds that were done beyond those it lists. */

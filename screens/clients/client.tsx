@@ -91,7 +91,9 @@ export function ClientScreen({ view }: { view: ClientView }) {
           <section>
             <h2 className="mb-2 font-bold">Done</h2>
             {done.length === 0 ? (
-              <p className="text-quiet">Nothing yet: this client has no history. First loads come from the ramp.</p>
+              <p className="text-quiet">
+                Nothing yet. First loads come from a strength that you add, or are found on the floor.
+              </p>
             ) : (
               <SessionList sessions={done.slice(0, 10)} today={view.today} />
             )}

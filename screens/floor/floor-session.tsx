@@ -1,21 +1,26 @@
 "use client";
 import { ChevronLeft } from "lucide-react";
-import { useCallback, useEffect, useState } from "react";
+import { useCallback, useEffect, useMemo, useState } from "react";
 import {
   asPlanned,
   type BlockRound,
+  effectiveEventIds,
+  type FloorEvent,
   firstOf,
   formatClock,
   nextBlockRound,
   type PerformedSet,
   paceOf,
+  painStops,
   restKept,
 } from "@/core";
 import { nowMs } from "@/device/clock";
 import { CautionHold } from "./caution-hold";
-import { ChangeSheet } from "./change-sheet";
 import { CheckInLine } from "./check-in";
+import { DoneList } from "./done-list";
 import { EndScreen } from "./end-screen";
+import { OptionsSheet } from "./options-sheet";
+import { PainStopPanel } from "./pain-stop";
 import { RestScreen } from "./rest-screen";
 import { Strip } from "./strip";
 import { TimeSheet } from "./time-sheet";
@@ -28,9 +33,7 @@ export function FloorSession({ sessionId }: { sessionId: string }) {
   const floor = useFloor(sessionId);
   const { loading, view, pending, blockRound, blockRounds, performed } = floor;
   const now = useNow(pending !== null || performed.startedAtMs !== null);
-  const [sheet, setSheet] = useState<"change" | "time" | null>(null);
-  /** Blocks whose ramp is over; done: what it ended with is on the bar. */
-  const [ramps, setRamps] = useState<ReadonlyMap<string, "done" | "skipped">>(new Map());
+  const [sheet, setSheet] = useState<"options" | "time" | "list" | null>(null);
   const lock = useWakeLock();
   const rested = pending ? (blockRounds.find((one) => one.key === pending.chainKey) ?? null) : null;
   const resting = pending?.movedOn ? null : rested;
@@ -44,12 +47,20 @@ export function FloorSession({ sessionId }: { sessionId: string }) {
     (workStartedMs: number | null) => pending && setPending({ ...pending, movedOn: true, workStartedMs }),
     [pending, setPending],
   );
+  const isUnsaved = pending !== null && !pending.kept && resting !== null;
+  // What hurts is asked about until it is answered, once the set in which it did is saved.
+  const stops = useMemo(
+    () => (isUnsaved ? [] : painStops(blockRounds, performed)),
+    [isUnsaved, blockRounds, performed],
+  );
   const turn = useRestEnd(restLeft !== null && !pending?.movedOn && restLeft <= 0);
   // A kept round moves on by itself when its rest is over; the rest is counted on until work begins.
   useEffect(() => {
     if (!pending?.kept || !resting) return;
-    if (resting.rest === null || (restLeft !== null && restLeft <= 0)) goOn(null);
-  }, [pending, resting, restLeft, goOn]);
+    // Nobody rests for rounds that were left out.
+    const isLast = blockRound === null;
+    if (isLast || resting.rest === null || (restLeft !== null && restLeft <= 0)) goOn(null);
+  }, [pending, resting, restLeft, goOn, blockRound]);
 
   if (!view) {
     return (
@@ -117,6 +128,24 @@ export function FloorSession({ sessionId }: { sessionId: string }) {
     setPending({ ...pending, sets, kept: true });
   }
 
+  /** Takes the last thing back; a round that was saved is open again with its figures. */
+  async function undo() {
+    const last = floor.lastDone;
+    if (!last || !floor.mayCommit()) return;
+    for (const { id } of together(last, floor.events)) await floor.log({ kind: "undone", eventId: id });
+    if (last.body.kind !== "setsDone") return;
+    const { sets } = last.body;
+    const first = firstOf(sets);
+    const rounds = blockRounds.filter(
+      ({ round, moves }) => round === first.round && moves.some(({ slot }) => slot.id === first.slotId),
+    );
+    const round = rounds.find(({ ordinal }) => ordinal === first.ordinal) ?? rounds[0];
+    if (!round) return;
+    const since = pending?.chainKey === round.key ? pending.restStartedMs : last.atMs;
+    const rest = { restStartedMs: since, kept: false, movedOn: false, workStartedMs: null };
+    setPending({ sessionId, chainKey: round.key, ...rest, sets, before: null });
+  }
+
   const putSets = (sets: readonly PerformedSet[]) => pending && setPending({ ...pending, sets });
 
   const begin = async () => {
@@ -135,9 +164,12 @@ export function FloorSession({ sessionId }: { sessionId: string }) {
       : blockRound;
   const rampOf = (one: BlockRound) =>
     one.round === 0 && one.ordinal === 0 && one.moves.some(({ slot }) => (view.shown.ramps[slot.id]?.length ?? 0) > 0)
-      ? (ramps.get(one.block.id) ?? "open")
+      ? (performed.ramps.get(one.block.id) ?? "open")
       : null;
-  const endRamp = (how: "done" | "skipped") => shown && setRamps(new Map([...ramps, [shown.block.id, how]]));
+  const endRamp = async (how: "done" | "skipped") => {
+    if (shown && floor.mayCommit())
+      await floor.log({ kind: "rampOver", blockId: shown.block.id, skipped: how === "skipped" });
+  };
   return (
     <main data-committing={floor.isCommitting || undefined} className={`flex flex-1 flex-col ${turn ? "invert" : ""}`}>
       <header className="flex items-center justify-between gap-2 text-[15px]">
@@ -158,7 +190,15 @@ export function FloorSession({ sessionId }: { sessionId: string }) {
         </h1>
         <Pace floor={floor} now={now} onOpen={() => setSheet("time")} />
       </header>
-      <Strip blockRounds={blockRounds} performed={performed} current={shown} resting={resting !== null} />
+      <button
+        type="button"
+        aria-haspopup="dialog"
+        onClick={() => setSheet("list")}
+        className="mt-1 block min-h-[56px] w-full"
+      >
+        <Strip blockRounds={blockRounds} performed={performed} current={shown} resting={resting !== null} />
+        <span className="sr-only">: all sets of the session</span>
+      </button>
       <SendingLine floor={floor} lock={lock} />
       {performed.sets.size === 0 && view.unread?.length ? (
         <p role="status" className="mt-1 rounded bg-[var(--floor-raised)] px-3 py-1.5">
@@ -167,6 +207,7 @@ export function FloorSession({ sessionId }: { sessionId: string }) {
         </p>
       ) : null}
       {pending || ended ? null : <CheckInLine floor={floor} />}
+      {ended ? null : stops.map((stop) => <PainStopPanel key={stop.slotId} floor={floor} stop={stop} />)}
       {ended || !shown ? (
         <EndScreen floor={floor} sessionId={sessionId} />
       ) : pending && resting ? (
@@ -180,8 +221,10 @@ export function FloorSession({ sessionId }: { sessionId: string }) {
           onSets={putSets}
           onTakeBack={() => floor.mayCommit() && setPending(pending.before && { ...pending.before, before: null })}
           onStart={() => floor.mayCommit() && goOn(nowMs())}
-          onChange={() => setSheet("change")}
+          onUndo={undo}
+          onChange={() => setSheet("options")}
           next={ahead}
+          stops={stops}
           ramped={ahead !== null && rampOf(ahead) !== null}
         />
       ) : shown ? (
@@ -189,27 +232,27 @@ export function FloorSession({ sessionId }: { sessionId: string }) {
           key={shown.key}
           view={view}
           blockRound={shown}
+          search={floor.search}
+          isFirst={performed.sets.size === 0}
           isStarted={performed.startedAtMs !== null || performed.sets.size > 0}
           restOver={pending?.movedOn && pending.workStartedMs === null && restLeft !== null ? -restLeft : null}
           onBegin={begin}
           ramp={rampOf(shown)}
           onRampEnd={endRamp}
           canUndo={floor.lastDone !== null}
-          onUndo={async () => {
-            if (floor.lastDone && floor.mayCommit()) await floor.log({ kind: "undone", eventId: floor.lastDone.id });
-          }}
+          onUndo={undo}
           onDone={(measured) => finishChain(shown, measured)}
-          onChange={() => setSheet("change")}
+          onChange={() => setSheet("options")}
         />
       ) : null}
-      <ChangeSheet
-        open={sheet === "change"}
-        onOpenChange={(open) => setSheet(open ? "change" : null)}
+      <DoneList open={sheet === "list"} onOpenChange={(open) => setSheet(open ? "list" : null)} floor={floor} />
+      <OptionsSheet
+        open={sheet === "options"}
+        onOpenChange={(open) => setSheet(open ? "options" : null)}
         floor={floor}
         blockRound={ahead}
         justDone={resting && pending && !pending.kept ? pending.sets : []}
         onSets={putSets}
-        onChanged={() => setSheet(null)}
         onTime={() => setSheet("time")}
       />
       <TimeSheet
@@ -221,6 +264,14 @@ export function FloorSession({ sessionId }: { sessionId: string }) {
       />
     </main>
   );
+}
+
+/** The entries that one tap made: a lighter day is one for each of its lifts. */
+function together(last: FloorEvent, events: readonly FloorEvent[]): readonly FloorEvent[] {
+  const isEasierDay = ({ body }: FloorEvent) => body.kind === "advice" && body.advice.kind === "easierDay";
+  if (!isEasierDay(last)) return [last];
+  const stands = effectiveEventIds(events);
+  return events.filter((event) => isEasierDay(event) && stands.has(event.id));
 }
 
 /** Minutes since the start, and how far the session is from its plan. */

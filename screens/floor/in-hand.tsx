@@ -1,7 +1,15 @@
 "use client";
 import { useEffect, useState } from "react";
 import { shownSession } from "@/contract";
-import { exerciseOrThrow, formatClock, printAmount, printSpan, tempoInForce, tempoPhases } from "@/core";
+import {
+  exerciseOrThrow,
+  formatClock,
+  MOST_SEARCH_STEPS,
+  printAmount,
+  printSpan,
+  tempoInForce,
+  tempoPhases,
+} from "@/core";
 import { nowMs } from "@/device/clock";
 import type { FloorView } from "@/views";
 import { useNow } from "./use-now";
@@ -10,6 +18,8 @@ import { nameOf, type Stop } from "./work-parts";
 export function amountWords(stop: Stop, view: FloorView): string {
   const aim = view.shown.loads[stop.segment.id]?.aimReps;
   if (stop.move.set.stop.kind === "repTotal") return `${stop.move.set.stop.total} in all`;
+  if (stop.segment.amount.kind === "toFailure") return "to failure";
+  if (stop.segment.amount.kind === "maxReps") return "as many as go";
   return stop.segment.amount.kind === "reps" && aim ? String(aim) : printAmount(stop.segment.amount, stop.segment.rom);
 }
 
@@ -17,6 +27,8 @@ export function amountWords(stop: Stop, view: FloorView): string {
 export function InHand({
   view,
   stop,
+  searchStep,
+  isFirstRound,
   fromEmpty,
   onBegin,
   watch,
@@ -25,6 +37,10 @@ export function InHand({
 }: {
   view: FloorView;
   stop: Stop;
+  /** Which set of the search for its load it is; null: the load is known. */
+  searchStep: number | null;
+  /** What is asked of reserve is explained once. */
+  isFirstRound: boolean;
   /** Nothing of the ramp is on the bar. */
   fromEmpty: boolean;
   onBegin: () => void;
@@ -37,7 +53,9 @@ export function InHand({
   const exercise = exerciseOrThrow(shownSession(view.shown).catalogue, segment.exerciseId ?? stop.move.slot.exerciseId);
   const [figure, ...unit] = (shown?.words ?? "").split(" ").reverse();
   const hasUnit = figure === "kg" || figure === "lb";
-  const timed = segment.amount.kind === "seconds" || segment.amount.kind === "hold";
+  const words = amountWords(stop, view);
+  const isOpen = segment.amount.kind === "toFailure" || segment.amount.kind === "maxReps";
+  const [amountFigure, amountUnit] = figureAndUnit(stop, words);
   const tempo = tempoInForce(stop.move.set.segments, stop.move.set.segments.indexOf(segment));
   return (
     <section aria-label="In hand" className="flex gap-4">
@@ -52,12 +70,10 @@ export function InHand({
         </h2>
         <p className="mt-1 flex flex-wrap items-baseline gap-x-6">
           <span>
-            <span className="text-[72px] leading-none font-bold tracking-tight">
-              {amountWords(stop, view).replace(/s$/, "")}
+            <span className={`${isOpen ? "text-[34px]" : "text-[72px]"} leading-none font-bold tracking-tight`}>
+              {amountFigure}
             </span>
-            <span className="ml-1.5 text-lg text-[var(--floor-quiet)]">
-              {timed ? "s" : segment.rir ? `keep ${printSpan(segment.rir)}` : "reps"}
-            </span>
+            <span className="ml-1.5 text-lg text-[var(--floor-quiet)]">{amountUnit}</span>
           </span>
           <span>
             <span className="text-[72px] leading-none font-bold tracking-tight">
@@ -66,6 +82,16 @@ export function InHand({
             <span className="ml-1.5 text-lg text-[var(--floor-quiet)]">{hasUnit ? figure : ""}</span>
           </span>
         </p>
+        {searchStep === null ? null : (
+          <p className="mt-1 text-lg text-[var(--floor-warn)]">
+            Find the load: start light, add. Set {searchStep} of at most {MOST_SEARCH_STEPS}.
+          </p>
+        )}
+        {stop.first && isFirstRound && segment.rir && segment.rir.low > 0 && !isOpen ? (
+          <p className="text-[15px] text-[var(--floor-quiet)]">
+            Leave {printSpan(segment.rir)}: stop while so many more would still go.
+          </p>
+        ) : null}
         <p className="mt-1 text-lg text-[var(--floor-quiet)]">
           {[
             shown?.build && (shown.change && !fromEmpty ? `${shown.build}: ${shown.change}` : shown.build),
@@ -89,6 +115,25 @@ export function InHand({
       </div>
     </section>
   );
+}
+
+/** What is to be done as a figure, and what it counts. */
+function figureAndUnit({ segment: { amount, rir, rom }, move }: Stop, words: string): readonly [string, string] {
+  const range = rom === "full" ? "" : `, ${rom} partials`;
+  if (move.set.stop.kind === "repTotal") return [words, "reps"];
+  switch (amount.kind) {
+    case "reps":
+      return [words.split(" ")[0] ?? words, `reps${range}${rir ? `, leave ${printSpan(rir)}` : ""}`];
+    case "maxReps":
+    case "toFailure":
+      return [words, range.slice(2)];
+    case "seconds":
+      return [String(amount.seconds), "s"];
+    case "hold":
+      return [String(amount.seconds), `s hold, ${amount.position}`];
+    case "metres":
+      return [String(amount.metres), "m"];
+  }
 }
 
 const PHASE_WORDS = { lower: "lower", bottom: "pause", lift: "lift", top: "squeeze" } as const;

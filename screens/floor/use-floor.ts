@@ -2,6 +2,7 @@
 import { useCallback, useEffect, useMemo, useRef, useState, useSyncExternalStore } from "react";
 import { shownSession, upcastEvent } from "@/contract";
 import {
+  type BlockRound,
   blockRoundsOf,
   EVENT_VERSION,
   type EventLoggedBy,
@@ -29,7 +30,7 @@ import {
   type StoredEvent,
   writePerson,
 } from "@/device/store";
-import type { FloorView } from "@/views";
+import { type FloorLoads, type FloorView, floorLoads, floorLoadsBefore } from "@/views";
 
 export type Loading =
   | { readonly kind: "loading" }
@@ -119,11 +120,18 @@ export function useFloor(sessionId: string) {
 
   const events = useMemo(() => allEvents(view, mine), [view, mine]);
   const performed = useMemo(() => foldEvents(events), [events]);
-  const shown = useMemo(() => view && shownSession(view.shown), [view]);
+  /** As the server showed it; what the floor has changed since is laid over it below. */
+  const frozen = useMemo(() => view && shownSession(view.shown), [view]);
   const blockRounds = useMemo(
-    () => (shown ? blockRoundsOf(shown.document, workContextOf(shown), performed) : []),
-    [shown, performed],
+    () => (frozen ? blockRoundsOf(frozen.document, workContextOf(frozen), performed) : []),
+    [frozen, performed],
   );
+  const { loads, search } = useMemo(
+    () => (frozen ? floorLoads(frozen, blockRounds, performed) : NO_LOADS),
+    [frozen, blockRounds, performed],
+  );
+  const shown = useMemo(() => frozen && { ...frozen, loads }, [frozen, loads]);
+  const viewNow = useMemo(() => view && { ...view, shown: { ...view.shown, loads } }, [view, loads]);
   const timeline = useMemo(() => {
     if (!shown || !view) return null;
     const rampReps = ({ id }: { readonly id: string }) => view.shown.ramps[id]?.map((set) => set.reps) ?? [];
@@ -173,8 +181,12 @@ export function useFloor(sessionId: string) {
 
   return {
     loading,
-    view,
+    view: viewNow,
     shown,
+    /** Which set of the search for a load it is, by segment. */
+    search,
+    /** The loads as they stood before a round was done. */
+    loadsBefore: (blockRound: BlockRound) => frozen && floorLoadsBefore(frozen, blockRounds, blockRound, performed),
     events,
     performed,
     blockRounds,
@@ -194,6 +206,8 @@ export function useFloor(sessionId: string) {
 }
 
 export type Floor = ReturnType<typeof useFloor>;
+
+const NO_LOADS: FloorLoads = { loads: {}, search: new Map() };
 
 /** The server's events in its order, then this device's that it has not confirmed in what we hold. */
 function allEvents(view: FloorView | null, mine: readonly StoredEvent[]): FloorEvent[] {

@@ -43,6 +43,8 @@ function open(text: string, more: { isStarted?: boolean; ramp?: Ramp; restOver?:
     <WorkScreen
       view={floor.view!}
       blockRound={floor.blockRounds[at]!}
+      search={new Map()}
+      isFirst={at === 0}
       {...{ isStarted, ramp, restOver }}
       canUndo={false}
       onBegin={on.begin}
@@ -62,7 +64,7 @@ describe("the block's round in hand", () => {
   it("stands large, with what it asks and what comes after it", () => {
     open("A1 Bench press [bench 30] 3x8 @60kg rir2 r90 // elbows in");
     expect(within(inHand()).getByRole("heading").textContent).toBe("Bench press");
-    expect(inHand().textContent).toContain("8keep 260kg");
+    expect(inHand().textContent).toContain("8reps, leave 260kg");
     expect(inHand().textContent).toContain("bench 30 · elbows in");
     expect(screen.getByText("then rest 1:30")).toBeTruthy();
   });

@@ -10,6 +10,10 @@ import { type Measured, nameOf, type Stop, stopsOf } from "./work-parts";
 interface Props {
   readonly view: FloorView;
   readonly blockRound: BlockRound;
+  /** Which set of the search for a load it is, by segment. */
+  readonly search: ReadonlyMap<string, number>;
+  /** Nothing of the session was saved yet. */
+  readonly isFirst: boolean;
   /** The ramp before it; null: there is none. */
   readonly ramp: "open" | "done" | "skipped" | null;
   readonly canUndo: boolean;
@@ -27,7 +31,7 @@ interface Props {
 
 /** The block's round in hand, tapped step by step; one commit when it is done. */
 export function WorkScreen(props: Props) {
-  const { view, blockRound, ramp, canUndo, isStarted, restOver, onBegin, onRampEnd, onDone } = props;
+  const { view, blockRound, search, isFirst, ramp, canUndo, isStarted, restOver, onBegin, onRampEnd, onDone } = props;
   const { onUndo, onChange } = props;
   const [at, setAt] = useState(0);
   const [timed, setTimed] = useState<ReadonlyMap<string, number>>(new Map());
@@ -68,6 +72,8 @@ export function WorkScreen(props: Props) {
                 key={keyOf(stop)}
                 view={view}
                 stop={stop}
+                searchStep={search.get(stop.segment.id) ?? null}
+                isFirstRound={isFirst}
                 fromEmpty={ramp === "skipped"}
                 onBegin={onBegin}
                 watch={watch}

@@ -76,6 +76,16 @@ export function ReviewScreen({
             </ul>
           </section>
           {view.planned && view.state === "done" ? <NextWeekSection view={view} planned={view.planned} /> : null}
+          {review.changes.length === 0 ? null : (
+            <section className="mt-7">
+              <h2 className="mb-1 text-lg font-bold">Changed on the floor</h2>
+              <ul>
+                {review.changes.map((change) => (
+                  <li key={change}>{change}</li>
+                ))}
+              </ul>
+            </section>
+          )}
           {review.performed.notes.length === 0 && !review.performed.ended?.note ? null : (
             <section className="mt-7">
               <h2 className="mb-1 text-lg font-bold">Notes</h2>

@@ -10,6 +10,7 @@ import {
   type SessionDocument,
   workContextOf,
 } from "@/core";
+import { type FloorView, floorLoads, floorLoadsBefore } from "@/views";
 import { shownContent } from "@/views/testing/shown";
 import type { Floor } from "../use-floor";
 
@@ -20,17 +21,23 @@ export interface FloorOf {
   /** What is logged is told here. */
   readonly logged: FloorEventBody[];
   readonly ramps: ShownContent["ramps"];
+  readonly standIns: NonNullable<FloorView["standIns"]>;
 }
 
 export function floorOf(document: SessionDocument, of: Partial<FloorOf> = {}): Floor {
-  const { events = [], mayCommit = true, logged = [], ramps = {} } = of;
+  const { events = [], mayCommit = true, logged = [], ramps = {}, standIns = {} } = of;
   const content = shownContent(document, ramps);
-  const shown = shownSession(content);
+  const frozen = shownSession(content);
   const performed = foldEvents(events);
-  const blockRounds = blockRoundsOf(document, workContextOf(shown), performed);
+  const blockRounds = blockRoundsOf(document, workContextOf(frozen), performed);
+  const { loads, search } = floorLoads(frozen, blockRounds, performed);
+  const shown = { ...frozen, loads };
+  const view = { sessionId: "s", memberId: "m", role: "coach", clientName: "Ana", shownHash: "h", events } as const;
   const floor: Partial<Floor> = {
-    view: { sessionId: "s", memberId: "m", role: "coach", clientName: "Ana", shownHash: "h", shown: content, events },
+    view: { ...view, shown: { ...content, loads }, standIns },
     shown,
+    search,
+    loadsBefore: (blockRound) => floorLoadsBefore(frozen, blockRounds, blockRound, performed),
     events: [...events],
     performed,
     blockRounds,
