@@ -1,6 +1,6 @@
 /**
  * What may be done next after a set that differed from what was asked: a lighter load, a longer rest, fewer reps, a heavier load, or
- * as it is. docs/handbook.md#on-the-floor. What the set showed is taken as the strength of the moment; what it cost, and what a rest
+ * as it is. docs/handbook.md#floor. What the set showed is taken as the strength of the moment; what it cost, and what a rest
  * brings back, go by the reserve model.
  */
 import { type Exercise, exerciseOrThrow, isBodyweight, type SetupValue } from "../exercise";
@@ -25,7 +25,7 @@ import {
 import type { Segment, Span } from "../session";
 import type { RunMove } from "../time";
 import { SAME_WEIGHT_KG } from "../units";
-import { type BlockRound, isBlockRoundOver } from "./block-rounds";
+import { type BlockRound, isBlockRoundOver, movesAhead } from "./block-rounds";
 import type { AdviceKind, FloorLoad, PerformedSegment, PerformedSession, PerformedSet } from "./events";
 import { signedKg } from "./performed";
 import type { ShownSession } from "./shown";
@@ -108,7 +108,7 @@ export function answersTo(
   const part = firstOf(asked.segments);
   const lifted = set.segments[0];
   const coming = ahead.filter(
-    (one) => one.moves.some((move) => move.slot.id === slot.id) && !isBlockRoundOver(one, performed),
+    (one) => !isBlockRoundOver(one, performed) && movesAhead(one, performed).some((move) => move.slot.id === slot.id),
   );
   const [next] = coming;
   const isPlain = asked.segments.length === 1 && set.segments.length === 1 && asked.stop.kind === "segments";
@@ -288,13 +288,12 @@ function lighterLoad({
 /** Within a tenth; where the smallest step is more, that step if it still makes what was asked. */
 function overAnswers({ askedReps, wantedRir, curveKg: now, nextKg, ...moment }: Moment): SetAnswer[] {
   const { loads, same, fitting, onCurve, repsAfter, answer } = moment;
-  const fits = fitting(nextKg, askedReps.low + wantedRir, now * MOST_HEAVIER);
-  if (fits && fits.kg > same.kg && !isSame(fits.kg, same.kg) && onCurve(fits) <= now * MOST_HEAVIER)
-    return [answer("heavier", fits)];
+  const most = now * MOST_HEAVIER;
+  const near = fitting(nextKg, askedReps.low + wantedRir, most);
+  const fits = near && onCurve(near) > most ? loads.findLast((load) => onCurve(load) <= most) : near;
+  if (fits && fits.kg > same.kg && !isSame(fits.kg, same.kg)) return [answer("heavier", fits)];
   const step = nextHeavier(loads, same.kg);
-  return step && onCurve(step) > now * MOST_HEAVIER && repsAfter(step) >= askedReps.low + wantedRir
-    ? [answer("heavier", step)]
-    : [];
+  return step && onCurve(step) > most && repsAfter(step) >= askedReps.low + wantedRir ? [answer("heavier", step)] : [];
 }
 
 /** Whether the lift's next set asks what this one did: a pyramid's next step is the plan's, and follows what was lifted. */
@@ -314,18 +313,18 @@ function causeOf({
   askedRir,
   isSearch,
 }: Pick<SetAnswers, "reps" | "rir" | "askedReps" | "askedRir"> & { readonly isSearch: boolean }): AnswerCause | null {
-  const short = askedReps.low - reps;
-  const low = rir !== null && askedRir ? askedRir.low - rir : 0;
+  // Reps and reserve are of one kind: more reps with less left is the set that was asked.
+  const isWhole = rir !== null && askedRir !== null;
+  const made = reps + (isWhole ? rir : 0);
+  const short = askedReps.low + (isWhole ? askedRir.low : 0) - made;
   if (isSearch) {
     if (rir === null) return short >= DIFFERS_BY ? "search" : null;
     const wanted = askedRir ? (askedRir.low + askedRir.high) / 2 : DIFFERS_BY;
-    return rir >= OPEN_RESERVE || Math.abs(rir - wanted) > 1 || short >= DIFFERS_BY ? "search" : null;
+    const isFar = Math.abs(reps + rir - askedReps.low - wanted) > 1;
+    return rir >= OPEN_RESERVE || isFar ? "search" : null;
   }
-  if (short >= DIFFERS_BY || low >= DIFFERS_BY) return "short";
-  const over = reps - askedReps.high;
-  const high = rir !== null && askedRir ? rir - askedRir.high : 0;
-  // More reps with less in reserve than was asked is no lighter set.
-  return (over >= DIFFERS_BY && low <= 0) || (high >= DIFFERS_BY && short <= 0) ? "over" : null;
+  if (short >= DIFFERS_BY) return "short";
+  return made - askedReps.high - (isWhole ? askedRir.high : 0) >= DIFFERS_BY ? "over" : null;
 }
 
 /** Half as long again, at least a minute, to quarters of a minute; null where rest is long already. */

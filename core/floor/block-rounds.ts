@@ -183,12 +183,20 @@ export function isBlockRoundOver(blockRound: BlockRound, performed: PerformedSes
     const stopped = stopReached(blockRound.block, performed);
     if (stopped && blockRound.round > stopped.afterRound) return true;
   }
-  return blockRound.moves.every(({ slot }) => {
-    const key = occurrenceKey(placeOf(slot.id, blockRound.round, blockRound.ordinal));
-    return performed.sets.has(key) || performed.skipped.has(key);
-  });
+  return movesAhead(blockRound, performed).length === 0;
 }
 
-/** The block's round in hand: the first that is not over; null when the session is. */
-export const nextBlockRound = (blockRounds: readonly BlockRound[], performed: PerformedSession): BlockRound | null =>
-  blockRounds.find((blockRound) => !isBlockRoundOver(blockRound, performed)) ?? null;
+/** The moves of a round that are neither done nor left out: of a superset one lift alone may be. */
+export const movesAhead = ({ moves, round, ordinal }: BlockRound, performed: PerformedSession): RunMove[] =>
+  moves.filter(({ slot }) => {
+    const key = occurrenceKey(placeOf(slot.id, round, ordinal));
+    return !performed.sets.has(key) && !performed.skipped.has(key);
+  });
+
+/** The block's round in hand, with the moves of it that are still to be done: the first that is not over; null when the session is. */
+export function nextBlockRound(blockRounds: readonly BlockRound[], performed: PerformedSession): BlockRound | null {
+  const next = blockRounds.find((blockRound) => !isBlockRoundOver(blockRound, performed));
+  if (!next) return null;
+  const moves = movesAhead(next, performed);
+  return moves.length === next.moves.length ? next : { ...next, moves };
+}

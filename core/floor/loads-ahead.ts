@@ -9,8 +9,8 @@ import { type BuildableLoad, buildableLoads, type LoadBuild, roundToBuildable, s
 import { type LoadChange, type Segment, type Slot, setInRound } from "../session";
 import type { RunMove } from "../time";
 import { fromKg, round as rounded, SAME_WEIGHT_KG, toKg, type Weight } from "../units";
-import { type BlockRound, isBlockRoundOver } from "./block-rounds";
-import { type DoneSet, type FloorLoad, occurrenceKey, type PerformedSession, placeOf } from "./events";
+import { type BlockRound, isBlockRoundOver, movesAhead } from "./block-rounds";
+import type { DoneSet, FloorLoad, PerformedSession } from "./events";
 import { signedKg } from "./performed";
 import type { ShownSession } from "./shown";
 
@@ -31,7 +31,7 @@ export interface LoadAhead {
 export const MOST_SEARCH_STEPS = 5;
 /** A load is found where the reserve that was reported is this near to the one asked. */
 const FOUND_WITHIN = 1;
-/** A drop whose step is not known is a fifth lighter: docs/handbook.md#on-the-floor. */
+/** A drop whose step is not known is a fifth lighter: docs/handbook.md#floor. */
 const DROP_SHARE = 0.8;
 
 /** What a lift's loads go by from a round on. */
@@ -52,9 +52,7 @@ export function loadsAhead(
   const found = new Map<string, LoadAhead>();
   for (const blockRound of blockRounds) {
     if (isBlockRoundOver(blockRound, performed)) continue;
-    for (const move of blockRound.moves) {
-      const key = occurrenceKey(placeOf(move.slot.id, blockRound.round, blockRound.ordinal));
-      if (performed.sets.has(key) || performed.skipped.has(key)) continue;
+    for (const move of movesAhead(blockRound, performed)) {
       const ahead = setAhead(move, blockRound.round, shown, performed);
       for (const [id, load] of ahead) if (!found.has(id)) found.set(id, load);
     }

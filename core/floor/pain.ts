@@ -1,6 +1,6 @@
-/** Pain that stops an exercise on the floor, until somebody has said what is done about it. docs/handbook.md#on-the-floor. */
+/** Pain that stops an exercise on the floor, until somebody has said what is done about it. docs/handbook.md#floor. */
 import type { Exercise } from "../exercise";
-import { type BlockRound, isBlockRoundOver } from "./block-rounds";
+import { type BlockRound, isBlockRoundOver, movesAhead } from "./block-rounds";
 import type { PerformedSession } from "./events";
 
 /** From here on an exercise stops. */
@@ -18,7 +18,9 @@ export interface PainStop {
 /** The exercises of the rounds to come that hurt and were neither swapped, left out nor gone on with knowingly since. */
 export function painStops(blockRounds: readonly BlockRound[], performed: PerformedSession): PainStop[] {
   const stops = new Map<string, PainStop>();
-  const ahead = blockRounds.filter((one) => !isBlockRoundOver(one, performed));
+  const ahead = blockRounds
+    .filter((one) => !isBlockRoundOver(one, performed))
+    .map(({ round, ...one }) => ({ round, moves: movesAhead({ round, ...one }, performed) }));
   for (const { slotId, round, pain, painPlace, segments, whose } of performed.sets.values()) {
     const exerciseId = segments[0]?.exerciseId;
     if (pain < STOPPING_PAIN || whose !== "client" || exerciseId === undefined) continue;

@@ -147,11 +147,11 @@ export function ReserveAsked({
 }
 
 const liftsOf = ({ view }: Floor, { moves }: BlockRound, sets: readonly PerformedSet[]) =>
-  moves.map(({ slot, set }) => ({
-    slotId: slot.id,
-    name: nameOf(view!, set.segments[0]?.exerciseId ?? slot.exerciseId),
-    sets: sets.filter((one) => one.slotId === slot.id),
-  }));
+  moves.flatMap(({ slot, set }) => {
+    const own = sets.filter((one) => one.slotId === slot.id);
+    const name = nameOf(view!, set.segments[0]?.exerciseId ?? slot.exerciseId);
+    return own.length > 0 ? [{ slotId: slot.id, name, sets: own }] : [];
+  });
 
 /** Whether what is left in reserve need not be asked of any lift of a round by a button of its own. */
 export const asksReserve = (floor: Floor, blockRound: BlockRound): boolean =>

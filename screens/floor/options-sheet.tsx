@@ -121,7 +121,7 @@ function AllOptions({
         {note}
       </>
     );
-  const rest = floor.blockRounds.slice(floor.blockRounds.indexOf(blockRound));
+  const rest = floor.blockRounds.slice(floor.blockRounds.findIndex(({ key }) => key === blockRound.key));
   const others = blocksAhead(floor).filter(({ block }) => block.id !== blockRound.block.id);
   const lifts = blockRound.moves.length;
   const done = [...performed.sets.values()].length;

@@ -1,6 +1,6 @@
 "use client";
 import { useEffect, useRef } from "react";
-import { exerciseOrThrow, isBlockRoundOver, type PainStop, placeOf, sparesPain } from "@/core";
+import { exerciseOrThrow, isBlockRoundOver, movesAhead, type PainStop, placeOf, sparesPain } from "@/core";
 import type { StandIn } from "@/views";
 import { ChoiceButton } from "./questions";
 import type { Floor } from "./use-floor";
@@ -19,7 +19,8 @@ export function PainStopPanel({ floor, stop }: { floor: Floor; stop: PainStop })
   if (!shown || !view) return null;
   const exercise = exerciseOrThrow(shown.catalogue, stop.exerciseId);
   const ahead = blockRounds.filter(
-    (one) => !isBlockRoundOver(one, performed) && one.moves.some(({ slot }) => slot.id === stop.slotId),
+    (one) =>
+      !isBlockRoundOver(one, performed) && movesAhead(one, performed).some(({ slot }) => slot.id === stop.slotId),
   );
   const partners = [
     ...new Set((ahead[0]?.moves ?? []).flatMap(({ slot }) => (slot.id === stop.slotId ? [] : slot.exerciseId))),

@@ -54,7 +54,7 @@ export function Strip({
     >
       <path d={path} fill="none" stroke="var(--floor-line)" strokeWidth={1.2} />
       {beads.map((bead, index) => {
-        const now = bead.blockRound === current && !resting;
+        const now = bead.blockRound.key === current?.key && !resting;
         const tall = now ? size * 1.7 : size * 1.2;
         return (
           <rect
