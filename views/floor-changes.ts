@@ -17,7 +17,7 @@ export function floorChanges(performed: PerformedSession, shown: ShownSession): 
   const { swaps, advice, choices, order, ramps, roundsAdded, setsAdded } = performed;
   const labels = slotLabels(shown.document);
   const blocks = allBlocks(shown.document);
-  const letterOf = (blockId: string) => {
+  const blockLabel = (blockId: string) => {
     const at = blocks.findIndex(({ id }) => id === blockId);
     return at < 0 ? "" : blockLetter(at);
   };
@@ -37,12 +37,12 @@ export function floorChanges(performed: PerformedSession, shown: ShownSession): 
     ...choices
       .filter((choice) => choice.load && !isAdvised(choice))
       .map(({ slotId, fromRound, load }) => `${lift(slotId)}, from round ${fromRound + 1}: ${loadWords(load!)}.`),
-    ...(order.length > 0 ? [`Order: ${order.map(letterOf).filter(Boolean).join(", ")}.`] : []),
+    ...(order.length > 0 ? [`Order: ${order.map(blockLabel).filter(Boolean).join(", ")}.`] : []),
     ...[...ramps].flatMap(([blockId, how]) =>
-      how === "skipped" ? [`Warm-up sets of ${letterOf(blockId)} left out.`] : [],
+      how === "skipped" ? [`Warm-up sets of ${blockLabel(blockId)} left out.`] : [],
     ),
     ...[...roundsAdded].map(
-      ([blockId, count]) => `${letterOf(blockId)}: ${count} more ${count === 1 ? "round" : "rounds"}.`,
+      ([blockId, count]) => `${blockLabel(blockId)}: ${count} more ${count === 1 ? "round" : "rounds"}.`,
     ),
     ...setsAdded.map(({ slotId, round }) => `${lift(slotId)}: one more set in round ${round + 1}.`),
   ];

@@ -29,6 +29,12 @@ describe("the record of a lift", () => {
     expect(Math.abs(e1rmKg! - 60 * 1.2929)).toBeLessThan(0.5);
   });
 
+  it("a good day beyond what the curve expects is nobody's slip: a light dumbbell's next step is a third heavier", () => {
+    const day = (loadKg: number) => [{ loadKg, reps: 12, rir: 1 }];
+    expect(record(day(4), day(4), day(4), day(4), day(5)).suspects).toEqual([]);
+    expect(record(day(40), day(40), day(40), day(40), day(52)).suspects).toMatchObject([{ loadKg: 52 }]);
+  });
+
   it("is not moved by one mistyped day", () => {
     const good = [{ loadKg: 80, reps: 5, rir: 1 }];
     const typo = [{ loadKg: 800, reps: 5, rir: 1 }];

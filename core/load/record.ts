@@ -216,6 +216,8 @@ const keyOf = ({ sessionId }: { readonly sessionId: string }, { key }: { readonl
 
 /** A day that shows less than the curve by no more than this is a light day, and no slip of the keys. */
 const LIGHT_DAY = 0.4;
+/** Light implements go in steps up to this: what is a third more than was expected of them is one step. */
+const SMALL_STEP_KG = 2.5;
 /** A load so many times the middle of all that were logged is a slip, where no curve tells. */
 const TIMES_THE_MIDDLE = 3;
 
@@ -238,13 +240,17 @@ function suspectsOf(logged: readonly Exposure[], fitted: FittedCurve | null, set
       if (curveKg === null) return [];
       const known = flagged.size > 0 ? flagged.get(keyOf(exposure, set)) : undefined;
       const expected = known?.expectedKg ?? byCurve(set.reps);
-      const isLightDay =
-        known !== undefined && expected !== null && curveKg < expected && curveKg > LIGHT_DAY * expected;
+      // A light day, or the next dumbbell of a small pair, does not fit, and is no slip: somebody may well have done it.
+      const isStrangeDay =
+        known !== undefined &&
+        expected !== null &&
+        curveKg > LIGHT_DAY * expected &&
+        curveKg <= Math.max(expected, Math.min(SUSPECT_ABOVE * expected, expected + SMALL_STEP_KG));
       const likely = known ? expected : (byCurve(reps) ?? middle);
       const most = fitted ? (fitted.days >= 3 ? SUSPECT_ABOVE : null) : TIMES_THE_MIDDLE;
       const tooMuch =
         reps >= 1 && (curveKg > IMPLAUSIBLE_KG || (likely !== null && most !== null && curveKg > most * likely));
-      if (isLightDay || (!known && !tooMuch)) return [];
+      if (isStrangeDay || (!known && !tooMuch)) return [];
       // The body's own part, where there is one, is the difference between the two figures.
       const own = curveKg - set.loadKg;
       return [
