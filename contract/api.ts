@@ -385,6 +385,8 @@ interface Outputs {
   "floor.today": {
     readonly today: string;
     readonly sessions: readonly (PlannedLine & { readonly clientName: string })[];
+    /** Missed in the days before, or planned for the days after: what a coach may have trained today instead. */
+    readonly others: readonly (PlannedLine & { readonly clientName: string })[];
   };
   "floor.open": FloorView;
   "floor.record": {

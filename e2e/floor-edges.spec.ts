@@ -28,6 +28,27 @@ test("a phone needs no desk: today's sessions, and a way out of one", async ({ p
   await expectAccessible(page);
 });
 
+test("a session of another day is trained today, and its day is today's from then on", async ({ page }) => {
+  await enterAsCoach(page);
+  const sessionId = await writeSession(page, "Ines Calder", "# Tomorrow's\n\nA1 Goblet squat 1x8 @16kg");
+  const does = async (what: string, data: object) => {
+    const headers = { origin: new URL(page.url()).origin };
+    const reply = await page.request.post(`/api/do/${what}`, { data, headers });
+    expect(reply.status()).toBe(200);
+    return (await reply.json()) as { date: string };
+  };
+  const { date: today } = await does("sessions.show", { sessionId });
+  const tomorrow = new Date(Date.parse(today) + 86_400_000).toISOString().slice(0, 10);
+  await does("sessions.move", { sessionId, seen: today, wanted: tomorrow });
+  await page.setViewportSize(PHONE);
+  await page.goto("/floor");
+  await page.getByText("Train another day’s session today").click();
+  await expectAccessible(page);
+  await page.getByRole("button", { name: /Tomorrow's/ }).click();
+  await expect(page.getByRole("heading", { name: "Goblet squat" })).toBeVisible();
+  expect((await does("sessions.show", { sessionId })).date).toBe(today);
+});
+
 test("what was typed while resting outlives a reload; a round said done by a slip is taken back; nothing is reported unsaid", async ({
   page,
 }) => {

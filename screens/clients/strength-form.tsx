@@ -33,6 +33,8 @@ const strengthSchema = (unit: WeightUnit) =>
     date: yup.string().required("The day."),
   });
 
+const EXAMPLE: Readonly<Record<WeightUnit, string>> = { kg: "80 kg", lb: "175 lb" };
+
 /** A lift by its name, then what the client can do in it: for whoever comes without a log. */
 export function AddStrength({ view }: { view: ClientView }) {
   const [exercise, setExercise] = useState<Exercise | null>(null);
@@ -57,7 +59,8 @@ export function AddStrength({ view }: { view: ClientView }) {
     <section aria-label="Add a strength" className="mb-5 max-w-[34rem]">
       <h3 className="mb-1 font-bold">Add a strength</h3>
       <p className="mb-2 text-quiet">
-        What {view.name} can lift, tested or from memory, such as “bench about 80 kg for 5”. First loads go by it.
+        What {view.name} can lift, tested or from memory, such as “bench about {EXAMPLE[view.unit]} for 5”. First loads
+        go by it.
       </p>
       {exercise ? (
         <>
@@ -70,6 +73,7 @@ export function AddStrength({ view }: { view: ClientView }) {
           <StrengthForm
             view={view}
             lift={{ exercise, lineage: lineageOf(exercise.id, []) }}
+            first="stated"
             onAdded={() => setExercise(null)}
           />
         </>
@@ -92,17 +96,20 @@ export function AddStrength({ view }: { view: ClientView }) {
 export function StrengthForm({
   view,
   lift: { lineage, exercise },
+  first = "tested",
   onAdded,
 }: {
   view: ClientView;
   lift: { readonly lineage: string; readonly exercise: Exercise };
+  /** What it is most likely to be: of a lift with a log a test, else what somebody remembers. */
+  first?: LiftMark["kind"];
   onAdded?: () => void;
 }) {
   const router = useRouter();
   const schema = useMemo(() => strengthSchema(view.unit), [view.unit]);
   const form = useCheckedForm({
     schema,
-    typed: { kind: "stated", reps: "5", weight: "", date: view.today },
+    typed: { kind: first, reps: "5", weight: "", date: view.today },
     send: async (strength) => {
       const reply = await callApi("lifts.mark", { clientId: view.id, lineage, exerciseId: exercise.id, ...strength });
       if (reply.kind !== "ok") return problemOf(reply, "weight");

@@ -2,11 +2,17 @@
 import { useEffect, useState } from "react";
 import { shownSession } from "@/contract";
 import {
+  type AddedResistance,
+  decimal,
   exerciseOrThrow,
   formatClock,
+  formatWeight,
+  type Laterality,
   MOST_SEARCH_STEPS,
   printAmount,
   printSpan,
+  type Settings,
+  type Tempo,
   tempoInForce,
   tempoPhases,
 } from "@/core";
@@ -95,7 +101,10 @@ export function InHand({
         <p className="mt-1 text-lg text-[var(--floor-quiet)]">
           {[
             shown?.build && (shown.change && !fromEmpty ? `${shown.build}: ${shown.change}` : shown.build),
-            ...stop.move.slot.setup.map((value) => `${value.name} ${value.value}`),
+            ...segment.beside.map(besideWords),
+            ...(segment.setup ?? stop.move.slot.setup).map((value) => `${value.name} ${value.value}`),
+            ...HANDS[stop.move.slot.laterality],
+            ...(tempo ? [tempoWords(tempo, view.shown.settings)] : []),
             ...stop.move.slot.cues,
           ]
             .filter(Boolean)
@@ -135,6 +144,32 @@ function figureAndUnit({ segment: { amount, rir, rom }, move }: Stop, words: str
       return [String(amount.metres), "m"];
   }
 }
+
+/** "with a red band", "with 10 kg of chains". */
+function besideWords(beside: AddedResistance): string {
+  if (beside.kind === "band")
+    return `with ${beside.count > 1 ? `${beside.count} ${beside.name} bands` : `a ${beside.name} band`}`;
+  const weight = formatWeight(beside.weight);
+  return beside.kind === "other"
+    ? `with ${beside.name}, ${weight}`
+    : beside.kind === "vest"
+      ? `${weight} vest`
+      : `${weight} of chains`;
+}
+
+/** What the other side does, where it is not plain. */
+const HANDS: Readonly<Record<Laterality, readonly string[]>> = {
+  both: [],
+  eachSide: [],
+  alternating: ["alternate sides"],
+  otherHolds: ["the other side holds"],
+};
+
+/** "lower 3 s, pause 1 s, lift 1 s", and how long so many reps last. */
+const tempoWords = (tempo: Tempo, settings: Settings): string =>
+  tempoPhases(tempo, settings)
+    .map(({ name, seconds }) => `${PHASE_WORDS[name]} ${decimal(seconds)} s`)
+    .join(", ");
 
 const PHASE_WORDS = { lower: "lower", bottom: "pause", lift: "lift", top: "squeeze" } as const;
 

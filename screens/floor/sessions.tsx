@@ -3,7 +3,7 @@ import { type ReactNode, useEffect, useState } from "react";
 import type { Output } from "@/contract";
 import { callApi, replySentence } from "@/device/api";
 import { listFloors } from "@/device/floors";
-import { openPlanned } from "@/device/planned";
+import { openOn } from "@/device/planned";
 import { readPerson, writePerson } from "@/device/store";
 import { useDates } from "@/parts/region";
 
@@ -15,6 +15,8 @@ type Line = Pick<
 interface Listed {
   readonly today: string | null;
   readonly sessions: readonly Line[];
+  /** Of other days, which may be trained today. */
+  readonly others: readonly Line[];
   /** Opened here before, and so at hand without a network; of whoever uses the device. */
   readonly here: readonly Line[];
   readonly problem: "offline" | "signedOut" | null;
@@ -38,10 +40,16 @@ async function read(): Promise<Listed> {
     place: null,
   }));
   if (reply.kind !== "ok")
-    return { today: null, sessions: [], here, problem: reply.kind === "signedOut" ? "signedOut" : "offline" };
-  const { today, sessions } = reply.value;
-  const listed = new Set(sessions.map((one) => one.sessionId));
-  return { today, sessions, here: here.filter((one) => !listed.has(one.sessionId)), problem: null };
+    return {
+      today: null,
+      sessions: [],
+      others: [],
+      here,
+      problem: reply.kind === "signedOut" ? "signedOut" : "offline",
+    };
+  const { today, sessions, others } = reply.value;
+  const listed = new Set([...sessions, ...others].map((one) => one.sessionId));
+  return { today, sessions, others, here: here.filter((one) => !listed.has(one.sessionId)), problem: null };
 }
 
 /** What can be trained now: today's sessions, and what this device holds. */
@@ -56,7 +64,7 @@ export function Sessions() {
     });
   }, []);
   if (!listed) return <main className="flex-1 pt-6 text-lg">Looking for today’s sessions…</main>;
-  const { today, sessions, here, problem } = listed;
+  const { today, sessions, others, here, problem } = listed;
   return (
     <main className="flex flex-1 flex-col gap-3 pt-4">
       <h1 className="text-2xl font-bold">{today ? `Today, ${longDate(today)}` : "Floor"}</h1>
@@ -74,7 +82,15 @@ export function Sessions() {
       ) : null}
       {sessions.length > 0 ? <List lines={sessions} today={today} isClient={person === "client"} /> : null}
       {today && sessions.length === 0 ? (
-        <p className="text-lg text-[var(--floor-quiet)]">Nothing is to be trained today.</p>
+        <p className="text-lg text-[var(--floor-quiet)]">Nothing is planned for today.</p>
+      ) : null}
+      {today && others.length > 0 ? (
+        <details open={sessions.length === 0}>
+          <summary className="flex min-h-[56px] cursor-pointer items-center text-lg underline underline-offset-4">
+            Train another day’s session today
+          </summary>
+          <List lines={others} today={today} isClient={false} />
+        </details>
       ) : null}
       {here.length > 0 ? (
         <>
@@ -109,7 +125,7 @@ function List({ lines, today, isClient }: { lines: readonly Line[]; today: strin
             <span className="text-[var(--floor-quiet)]">
               {title || "Session without a name"}
               {date === today ? "" : ` · ${longDate(date)}`}
-              {today && state === "begun" ? " · begun" : ""}
+              {today && state === "begun" ? " · begun" : state === "missed" ? " · missed" : ""}
               {isUnsent ? " · not sent by your coach yet" : ""}
             </span>
           </>
@@ -118,12 +134,14 @@ function List({ lines, today, isClient }: { lines: readonly Line[]; today: strin
           <li key={sessionId ?? `${line.place?.planId} ${line.place?.dayId}`}>
             {isUnsent ? (
               <p className={BOX}>{words}</p>
-            ) : sessionId ? (
+            ) : sessionId && (today === null || date === today || state === "begun") ? (
               <a href={`/floor?s=${sessionId}`} className={BOX}>
                 {words}
               </a>
             ) : (
-              <OpenLine line={line}>{words}</OpenLine>
+              <OpenLine line={line} today={today ?? date}>
+                {words}
+              </OpenLine>
             )}
           </li>
         );
@@ -132,13 +150,13 @@ function List({ lines, today, isClient }: { lines: readonly Line[]; today: strin
   );
 }
 
-/** A session that only its plan knows yet is made on the way to it. */
-function OpenLine({ line, children }: { line: Line; children: ReactNode }) {
+/** A session that only its plan knows yet is made on the way to it, one of another day becomes today's. */
+function OpenLine({ line, today, children }: { line: Line; today: string; children: ReactNode }) {
   const [problem, setProblem] = useState<string | null>(null);
   const [isBusy, setBusy] = useState(false);
   const open = async () => {
     setBusy(true);
-    const opened = await openPlanned(line);
+    const opened = await openOn(today, line);
     if (opened.kind === "ok") return window.location.assign(`/floor?s=${opened.value.sessionId}`);
     setBusy(false);
     setProblem(replySentence(opened));

@@ -61,6 +61,21 @@ const press = (name: string | RegExp) => fireEvent.click(screen.getByRole("butto
 const measuredBy = (on: ReturnType<typeof open>) => [...(on.done.mock.calls[0]![0] as Measured).values()];
 
 describe("the block's round in hand", () => {
+  it("has beside the load whatever changes what hands do: bands, tempo in seconds, the other side", () => {
+    open("A1 Bench press 2x8 @60kg &band red t3-1-1-0 rir2 r60");
+    expect(inHand().textContent).toContain("with a red band");
+    expect(inHand().textContent).toContain("lower 3 s, pause 1 s, lift 1 s");
+    cleanup();
+    open("A1 Dumbbell curl 2x8/hold @10kg r60");
+    expect(inHand().textContent).toContain("the other side holds");
+    cleanup();
+    open("A1 Farmer carry 2x40m @24kg r60\n\nB1 Push-up 1xF");
+    expect(inHand().textContent).toContain("40m");
+    cleanup();
+    open("A1 Push-up 2xF r60");
+    expect(inHand().textContent).toContain("to failure");
+  });
+
   it("stands large, with what it asks and what comes after it", () => {
     open("A1 Bench press [bench 30] 3x8 @60kg rir2 r90 // elbows in");
     expect(within(inHand()).getByRole("heading").textContent).toBe("Bench press");

@@ -22,20 +22,30 @@ import * as db from "../db/queries";
 import { markSeen, sentCopy } from "../db/sent-copies";
 import { answerIn, defineUseCase, notFound, type Outcome, ok, refused } from "./kit";
 
-/** What is trained today, and what was begun and not ended: a phone needs no desk. A client sees their own. */
+/**
+ * What is trained today, and what was begun and not ended: a phone needs no desk. A client sees their own. Beside it, for a coach,
+ * what other days have that may be trained today.
+ */
 export const listToday = defineUseCase("floor.today", ["coach", "client"], (scope, _input, clock) =>
   answerIn(scope, async (tx) => {
     const today = await todayOf(tx, clock.nowMs);
-    const span = { from: addDays(today, -DAYS_OPEN), to: today, today };
-    const sessions = (await plannedForAll(tx, span)).filter(
-      (line) => line.state === "begun" || (line.date === today && isWaiting(line)),
+    const span = { from: addDays(today, -DAYS_AROUND), to: addDays(today, DAYS_AROUND), today };
+    const lines = await plannedForAll(tx, span);
+    const isOpen = addDays(today, -DAYS_OPEN);
+    const sessions = lines.filter((line) =>
+      line.state === "begun" ? line.date >= isOpen && line.date <= today : line.date === today && isWaiting(line),
     );
-    return ok({ today, sessions });
+    const others = lines.filter(
+      (line) => line.state !== "begun" && (line.state === "missed" || (line.date > today && isWaiting(line))),
+    );
+    return ok({ today, sessions, others: scope.role === "coach" ? others : [] });
   }),
 );
 
 /** A session that was begun stays on the list for so many days. */
 const DAYS_OPEN = 2;
+/** So many days back and ahead are looked at for what may be trained today. */
+const DAYS_AROUND = 7;
 
 /** Freezes what is shown, stores it by hash, and hands the floor all it needs without the network. */
 export const openFloor = defineUseCase("floor.open", ["coach", "client"], (scope, { sessionId }, { nowMs }) =>

@@ -79,6 +79,14 @@ describe.runIf(hasDatabase)("what a plan has", () => {
     const line = clients.find(({ id }) => id === clientId)!.sessions.find(({ date }) => date === TODAY);
     expect(line).toMatchObject({ title: "Session tuesday", state: "planned", sessionId: null });
     expect(await linesOf("floor.today")).toMatchObject([{ clientName: "Aud", title: "Session tuesday" }]);
+    const today = value(await executeUseCase(studio.coach, "floor.today", {}, clock));
+    expect(today.others.filter((line) => line.clientId === clientId).map(({ date, state }) => [date, state])).toEqual([
+      ["2026-11-17", "missed"],
+      ["2026-11-19", "missed"],
+      ["2026-11-26", "planned"],
+      ["2026-12-01", "planned"],
+    ]);
+    expect(value(await executeUseCase(studio.clients[0].scope, "floor.today", {}, clock)).others).toEqual([]);
     expect((await linesOf("planned.next")).map(({ date }) => date).slice(0, 2)).toEqual([TODAY, "2026-11-26"]);
   });
 
