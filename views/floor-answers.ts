@@ -18,7 +18,7 @@ import {
 } from "../core";
 import type { FloorClient } from "./views";
 
-export interface FloorChoice {
+export interface AnswerChoice {
   readonly title: string;
   readonly detail: string;
   readonly advice: AdviceShown;
@@ -30,7 +30,7 @@ export interface FloorQuestion {
   /** The exercise. */
   readonly name: string;
   readonly why: string;
-  readonly choices: readonly FloorChoice[];
+  readonly choices: readonly AnswerChoice[];
 }
 
 interface RoundSaved {
@@ -86,7 +86,7 @@ function questionOf(answers: SetAnswers, { block }: BlockRound, performed: Perfo
     slotId: answers.slotId,
     name: answers.exercise.name,
     why,
-    choices: answers.answers.map((answer): FloorChoice => {
+    choices: answers.answers.map((answer): AnswerChoice => {
       const { kind, load, reps, restSeconds } = answer;
       return {
         ...choiceWords(answers, answer),

@@ -10,6 +10,8 @@ import {
   isPlaceholder,
   loadWords,
   type SessionDocument,
+  type Slot,
+  type Steps,
   substitutesFor,
 } from "../core";
 import { traineeOf } from "./judge";
@@ -17,40 +19,46 @@ import type { SessionContext, StandIn } from "./views";
 
 const OFFERED = 8;
 
-/** By slot, the nearest exercises that the client can do in this gym; `kgOf` is a segment's prescribed load, null where it has none. */
-export function standInsOf(
+/** By slot, the nearest exercises that the client can do in this gym, in steps; `kgOf` is a segment's prescribed load, null where it has none. */
+export function* standInSteps(
   document: SessionDocument,
   kgOf: (segmentId: string) => number | null,
   context: SessionContext,
-): Record<string, StandIn[]> {
+): Steps<Record<string, readonly StandIn[]>> {
+  const slots = allBlocks(document).flatMap((block) => block.slots);
+  const inSession = new Set(slots.map(({ exerciseId }) => exerciseId));
+  const found: Record<string, readonly StandIn[]> = {};
+  for (const slot of slots) {
+    found[slot.id] = standInsFor(slot, kgOf, inSession, context);
+    yield;
+  }
+  return found;
+}
+
+function standInsFor(
+  slot: Slot,
+  kgOf: (segmentId: string) => number | null,
+  inSession: ReadonlySet<string>,
+  context: SessionContext,
+): StandIn[] {
+  // Of a lift that is known by its name alone nobody knows what is near to it.
+  if (isPlaceholder(slot.exerciseId)) return [];
   const catalogue = catalogueIn(context.exercises);
   const { settings, bodyMassKg } = context;
   const gym = context.gym.equipment;
   const around = { trainee: traineeOf(context), gym, settings, bodyMassKg, policy: context.client.rounding };
-  const inSession = new Set(allBlocks(document).flatMap(({ slots }) => slots.map(({ exerciseId }) => exerciseId)));
-  const slots = allBlocks(document).flatMap((block) => block.slots);
-  return Object.fromEntries(
-    slots.map((slot) => {
-      const set = slot.sets.find((one) => one?.role === "working");
-      const kg = set ? kgOf(firstOf(set.segments).id) : null;
-      // Of a lift that is known by its name alone nobody knows what is near to it.
-      if (isPlaceholder(slot.exerciseId)) return [slot.id, []];
-      const exercise = exerciseOrThrow(catalogue, slot.exerciseId);
-      const nearest = substitutesFor(exercise, kg, catalogue.list, around, OFFERED + inSession.size)
-        .filter(({ exercise: other }) => !inSession.has(other.id))
-        .slice(0, OFFERED);
-      return [
-        slot.id,
-        nearest.map((one): StandIn => {
-          const load =
-            one.kg === null ? undefined : buildableLoads(one.exercise, gym).find(({ kg: at }) => at === one.kg);
-          return {
-            exerciseId: one.exercise.id,
-            load: load ? floorLoadOf(load) : null,
-            words: load ? loadWords(one.exercise, load.kg, load.weight) : "find the load",
-          };
-        }),
-      ];
-    }),
-  );
+  const set = slot.sets.find((one) => one?.role === "working");
+  const kg = set ? kgOf(firstOf(set.segments).id) : null;
+  const exercise = exerciseOrThrow(catalogue, slot.exerciseId);
+  return substitutesFor(exercise, kg, catalogue.list, around, OFFERED + inSession.size)
+    .filter(({ exercise: other }) => !inSession.has(other.id))
+    .slice(0, OFFERED)
+    .map((one): StandIn => {
+      const load = one.kg === null ? undefined : buildableLoads(one.exercise, gym).find(({ kg: at }) => at === one.kg);
+      return {
+        exerciseId: one.exercise.id,
+        load: load ? floorLoadOf(load) : null,
+        words: load ? loadWords(one.exercise, load.kg, load.weight) : "find the load",
+      };
+    });
 }

@@ -46,7 +46,7 @@ export interface SetAnswer {
 }
 
 /** Why there is something to answer: too little, too much, or a load that is still being looked for. */
-export type AnswerCause = "short" | "over" | "search";
+type AnswerCause = "short" | "over" | "search";
 
 export interface SetAnswers {
   readonly cause: AnswerCause;
@@ -77,7 +77,7 @@ const WORTH_REPS = 0.3;
 const LEAST_SHARE = 0.6;
 
 /** What is known of the client beside the session. */
-export interface LifterNow {
+interface LifterNow {
   readonly constants: ReserveConstants;
   /** The lift's own curve; null: everybody's. */
   readonly curve: RepCurve | null;

@@ -14,7 +14,7 @@ import type { DoneSet, FloorLoad, PerformedSession } from "./events";
 import { signedKg } from "./performed";
 import type { ShownSession } from "./shown";
 
-export interface LoadAhead {
+interface LoadAhead {
   readonly exerciseId: string;
   /** Prescribed kg; negative for assistance. */
   readonly kg: number;

@@ -385,6 +385,12 @@ describe("substitutes", () => {
     bodyMassKg: 80,
     policy: "nearest" as const,
   };
+  it("no push-up with a stack of plates on the back stands in for a press; a light one may", () => {
+    const ids = (kg: number) => substitutesFor(lift("bench-press"), kg, ALL, context, 60).map((one) => one.exercise.id);
+    expect(ids(90)).not.toContain("push-up");
+    expect(ids(50)).toContain("push-up");
+  });
+
   it("are the nearest in what they train, and carry the load over through the family", () => {
     const [first, ...rest] = substitutesFor(lift("dumbbell-bench-press"), 30, ALL, context);
     expect(first!.exercise.shares.midChest).toBe(1);

@@ -1,6 +1,6 @@
 /** The nearest exercises that can stand in for one, with the load carried over. docs/handbook.md#exercises. */
 
-import { type Exercise, lengthProfile, primeMover, REGION_IDS, type Trainee } from "../exercise";
+import { type Exercise, isBodyweight, lengthProfile, primeMover, REGION_IDS, type Trainee } from "../exercise";
 import {
   buildableLoads,
   curveKg,
@@ -84,10 +84,16 @@ export function substitutesFor(
       // What people know and gyms have comes before a stranger that is a little nearer.
       .map(({ other, distance }) => ({ other, distance: distance + HABIT * (1 - usualAtAll(other)) }))
       .sort((a, b) => a.distance - b.distance || (a.other.id < b.other.id ? -1 : 1))
-      .slice(0, most)
       .map(({ other, distance }) => ({ exercise: other, distance, kg: carriedOver(exercise, loadKg, other, context) }))
+      .filter((one) => !isMakeshift(one))
+      .slice(0, most)
   );
 }
+
+/** Plates hang from a belt where the whole body hangs; a push-up that needs many on the back stands in for no press. */
+const isMakeshift = ({ exercise, kg }: Pick<Substitute, "exercise" | "kg">): boolean =>
+  isBodyweight(exercise) && exercise.bodyweightFraction !== 1 && (kg ?? 0) > MOST_ON_THE_BACK_KG;
+const MOST_ON_THE_BACK_KG = 10;
 
 /** The same effort on another lift of the family, through the ratios; null across families. */
 function carriedOver(

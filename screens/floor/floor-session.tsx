@@ -126,6 +126,8 @@ export function FloorSession({ sessionId }: { sessionId: string }) {
     if (!pending || !floor.mayCommit()) return;
     await floor.log({ kind: "setsDone", sets });
     setPending({ ...pending, sets, kept: true });
+    // The time and what is asked next stand at the top, wherever the figures had been scrolled to.
+    window.scrollTo({ top: 0 });
   }
 
   /** Takes the last thing back; a round that was saved is open again with its figures. */

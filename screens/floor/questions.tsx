@@ -1,10 +1,10 @@
 "use client";
-import type { FloorChoice, FloorQuestion } from "@/views";
+import type { AnswerChoice, FloorQuestion } from "@/views";
 import type { Floor } from "./use-floor";
 
 /** What to do next after sets that differed from what was asked: taken or left with one tap, both logged. */
 export function Questions({ floor, questions }: { floor: Floor; questions: readonly FloorQuestion[] }) {
-  const choose = async ({ advice, isTaken }: FloorChoice) => {
+  const choose = async ({ advice, isTaken }: AnswerChoice) => {
     if (floor.mayCommit()) await floor.log({ kind: "advice", advice, taken: isTaken });
   };
   return questions.map(({ slotId, name, why, choices }) => (

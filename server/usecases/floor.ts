@@ -11,7 +11,7 @@ import {
   type Steps,
   trainableSteps,
 } from "../../core";
-import { computeSteps, forecastParameters, isWaiting, judgeSession, standInsOf } from "../../views";
+import { computeSteps, forecastParameters, isWaiting, judgeSession, standInSteps } from "../../views";
 import { plannedForAll } from "../context/planned";
 import { projectNow, projectSoon, readLog } from "../context/projecting";
 import { type LoadedSession, loadSession } from "../context/session";
@@ -65,13 +65,12 @@ export const openFloor = defineUseCase("floor.open", ["coach", "client"], (scope
     if (sent) await markSeen(tx, sent.id, new Date(nowMs));
     const last = events.at(-1)?.shownHash ?? "";
     const before = shown.get(last);
-    const floorOf = (shownHash: string, content: ShownContent) => ({
-      ...view,
-      shownHash,
-      shown: content,
-      standIns: standInsOf(content.document, (id) => content.loads[id]?.kg ?? null, context),
-    });
-    if (before) return ok(floorOf(last, before));
+    const floorOf = async (shownHash: string, content: ShownContent) => {
+      const kgOf = (segmentId: string) => content.loads[segmentId]?.kg ?? null;
+      const standIns = await runYielding(standInSteps(content.document, kgOf, context));
+      return { ...view, shownHash, shown: content, standIns };
+    };
+    if (before) return ok(await floorOf(last, before));
     if (scope.role === "client" && !sent) return notFound;
     if (!sent && document.blocks.length === 0 && !document.finisher)
       return refused("document", "This session has no blocks yet: write one at the desk first.");
@@ -82,7 +81,7 @@ export const openFloor = defineUseCase("floor.open", ["coach", "client"], (scope
       ? { content: readShown(sent.content), hash: sent.hash }
       : showSession(context, computed);
     await db.putShown(tx, { studioId: scope.studioId, sessionId, clientId: row.clientId, hash, content });
-    return ok(floorOf(hash, content));
+    return ok(await floorOf(hash, content));
   }),
 );
 
