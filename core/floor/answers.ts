@@ -129,7 +129,7 @@ export function answersTo(
       lifted,
       reps,
       // Whoever fell short and said nothing of a reserve had none.
-      left: rir ?? (cause === "short" ? 0 : wantedRir),
+      left: rir ?? (reps < askedReps.low ? 0 : wantedRir),
       askedReps,
       wantedRir,
       restSeconds,

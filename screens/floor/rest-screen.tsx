@@ -11,7 +11,7 @@ import {
   stopSentence,
 } from "@/core";
 import type { Pending } from "@/device/store";
-import { type FloorQuestion, questionsAfter } from "@/views";
+import { questionsAfter } from "@/views";
 import { asksReserve, DoneSets, type MoreAsked } from "./done-sets";
 import { Questions } from "./questions";
 import { RestLine, savedWords } from "./rest-parts";
@@ -51,10 +51,16 @@ export function RestScreen(props: Props) {
   const total = blockRound.rest?.seconds ?? null;
   const reached = pending.kept ? stopReached(blockRound.block, floor.performed) : null;
   const stopped = reached && reached.afterRound === blockRound.round ? reached : null;
-  const questions = useMemo(
-    () => (pending.kept ? questionsOf(floor, blockRound, sets) : []),
-    [pending.kept, floor, blockRound, sets],
-  );
+  const { blockRounds, performed, shown, loadsBefore } = floor;
+  const client = view.client ?? null;
+  // The clock draws this screen again and again, and what is asked stays the same.
+  const questions = useMemo(() => {
+    const before = pending.kept && shown ? loadsBefore(blockRound) : null;
+    if (!before || !shown) return [];
+    const search = new Set(before.search.keys());
+    const saved = { blockRound, sets, shown: { ...shown, loads: before.loads }, search };
+    return questionsAfter(saved, blockRounds, performed, client);
+  }, [pending.kept, shown, loadsBefore, blockRound, sets, blockRounds, performed, client]);
   return (
     <div className="flex flex-1 flex-col">
       <div className="flex flex-1 flex-col gap-4 pt-1">
@@ -166,17 +172,4 @@ export function RestScreen(props: Props) {
       </div>
     </div>
   );
-}
-
-/** What there is to answer of a round that was saved. */
-function questionsOf(floor: Floor, blockRound: BlockRound, sets: readonly PerformedSet[]): FloorQuestion[] {
-  const before = floor.loadsBefore(blockRound);
-  if (!before || !floor.shown) return [];
-  const saved = {
-    blockRound,
-    sets,
-    shown: { ...floor.shown, loads: before.loads },
-    search: new Set(before.search.keys()),
-  };
-  return questionsAfter(saved, floor.blockRounds, floor.performed, floor.view?.client ?? null);
 }

@@ -130,6 +130,10 @@ export function useFloor(sessionId: string) {
     () => (frozen ? floorLoads(frozen, blockRounds, performed) : NO_LOADS),
     [frozen, blockRounds, performed],
   );
+  const loadsBefore = useCallback(
+    (blockRound: BlockRound) => frozen && floorLoadsBefore(frozen, blockRounds, blockRound, performed),
+    [frozen, blockRounds, performed],
+  );
   const shown = useMemo(() => frozen && { ...frozen, loads }, [frozen, loads]);
   const viewNow = useMemo(() => view && { ...view, shown: { ...view.shown, loads } }, [view, loads]);
   const timeline = useMemo(() => {
@@ -186,7 +190,7 @@ export function useFloor(sessionId: string) {
     /** Which set of the search for a load it is, by segment. */
     search,
     /** The loads as they stood before a round was done. */
-    loadsBefore: (blockRound: BlockRound) => frozen && floorLoadsBefore(frozen, blockRounds, blockRound, performed),
+    loadsBefore,
     events,
     performed,
     blockRounds,
