@@ -244,7 +244,7 @@ function presentBody(sent: FloorEventBody): FloorEventBody {
     ...one,
     restSeconds: restTimed(one.restSeconds),
   });
-  // Builds before loads were carried over said none.
+  // Events of builds that carried no load over to the other exercise have no such field.
   if (body.kind === "exerciseSwapped") return { ...body, load: body.load ?? null };
   if (body.kind === "setsDone") return { ...body, sets: body.sets.map(set) };
   return body.kind === "setCorrected" ? { ...body, set: set(body.set) } : body;

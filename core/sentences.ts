@@ -294,7 +294,7 @@ const joined = (words: readonly string[], last: "or" | "and"): string =>
 
 export function progressSentence(reason: ProgressReason, unit: WeightUnit): string {
   const kg = (figure: number): string => massWords(figure, unit);
-  // What is built on a bar or a belt has quarters of a kilogram.
+  // Small plates make loads such as 61.25 kg: two places, where other figures have one.
   const built = (figure: number): string => massWords(figure, unit, 2);
   // A load beside a body may be none, or take some of the body off.
   const load = (figure: number): string =>

@@ -13,6 +13,8 @@ import {
   loadWords,
   type PerformedSession,
   REGIONS,
+  roundToBuildable,
+  SAME_WEIGHT_KG,
   type ShownSession,
 } from "../core";
 
@@ -37,12 +39,8 @@ export function easierDay(shown: ShownSession, performed: PerformedSession): Eas
       const trains = directRegions(exercise).some((region) => sore.has(REGIONS[region].muscle));
       if (!load?.kg || load.kg <= 0 || load.exerciseId !== exercise.id || !trains) return [];
       const { kg } = load;
-      const below = buildableLoads(exercise, shown.equipment, slot.setup).filter((one) => one.kg < kg - 0.002);
-      const wanted = kg * (1 - LIGHTER_BY);
-      const lighter = below.reduce<(typeof below)[number] | null>(
-        (best, one) => (best && Math.abs(best.kg - wanted) <= Math.abs(one.kg - wanted) ? best : one),
-        null,
-      );
+      const below = buildableLoads(exercise, shown.equipment, slot.setup).filter((one) => one.kg < kg - SAME_WEIGHT_KG);
+      const lighter = roundToBuildable(below, kg * (1 - LIGHTER_BY), "nearest");
       // Where the kit's next step is a big one the load stays: a lighter day is no other kind of day.
       if (!lighter || lighter.kg < kg * (1 - 3 * LIGHTER_BY)) return [];
       const words = `${exercise.name} ${loadWords(exercise, lighter.kg, lighter.weight)}`;

@@ -105,11 +105,14 @@ function questionOf(answers: SetAnswers, { block }: BlockRound, performed: Perfo
   };
 }
 
+/** "none left", "2 left", "4 or more left": reps in reserve as they were reported. */
+export const leftWords = (rir: number): string => `${rir === 0 ? "none" : rir >= 4 ? "4 or more" : decimal(rir)} left`;
+
 /** "3 of 5 made, none left (asked: leave 2). Slept badly today." */
 function whyWords(answers: SetAnswers, performed: PerformedSession): string {
   const { cause, reps, rir, askedReps, askedRir } = answers;
   const asked = printSpan(askedReps);
-  const left = rir === null ? "" : `, ${rir === 0 ? "none" : rir >= 4 ? "4 or more" : decimal(rir)} left`;
+  const left = rir === null ? "" : `, ${leftWords(rir)}`;
   const wanted = askedRir && rir !== null ? ` (asked: leave ${printSpan(askedRir)})` : "";
   const made = cause === "over" || reps >= askedReps.low ? `${reps} reps` : `${reps} of ${asked} made`;
   const slept = cause === "short" && performed.checkIn?.sleep === "badly" ? " Slept badly today." : "";

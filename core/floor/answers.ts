@@ -25,7 +25,7 @@ import {
 import type { Segment, Span } from "../session";
 import type { RunMove } from "../time";
 import { SAME_WEIGHT_KG } from "../units";
-import { type BlockRound, isBlockRoundOver, movesAhead } from "./block-rounds";
+import { type BlockRound, roundsAhead } from "./block-rounds";
 import type { AdviceKind, FloorLoad, PerformedSegment, PerformedSession, PerformedSet } from "./events";
 import { signedKg } from "./performed";
 import type { ShownSession } from "./shown";
@@ -59,7 +59,7 @@ export interface SetAnswers {
   readonly reps: number;
   /** As it was reported; null: it was not. */
   readonly rir: number | null;
-  /** The best first; as it is, last. */
+  /** The best proposal first; going on as planned is the last. */
   readonly answers: readonly SetAnswer[];
 }
 
@@ -73,7 +73,7 @@ const OPEN_RESERVE = 4;
 const MOST_REST_SECONDS = 300;
 /** Below this much of a rep in the next set a longer rest is not worth its time. */
 const WORTH_REPS = 0.3;
-/** A load below this share of the one lifted is another kind of set. */
+/** No lighter load below this share of the one lifted is proposed: it would be another kind of set. */
 const LEAST_SHARE = 0.6;
 
 /** What is known of the client beside the session. */
@@ -107,9 +107,7 @@ export function answersTo(
 ): SetAnswers | null {
   const part = firstOf(asked.segments);
   const lifted = set.segments[0];
-  const coming = ahead.filter(
-    (one) => !isBlockRoundOver(one, performed) && movesAhead(one, performed).some((move) => move.slot.id === slot.id),
-  );
+  const coming = roundsAhead(slot.id, ahead, performed);
   const [next] = coming;
   const isPlain = asked.segments.length === 1 && set.segments.length === 1 && asked.stop.kind === "segments";
   if (!next || !lifted || !isPlain || asked.role !== "working" || lifted.reps === 0) return null;
@@ -153,7 +151,7 @@ interface SetShown {
   readonly side: WorkedSide;
   readonly lifted: PerformedSegment;
   readonly reps: number;
-  /** What was left after it, as far as anybody knows. */
+  /** Reps in reserve after the set: as reported, else assumed. */
   readonly left: number;
   readonly askedReps: Span;
   readonly wantedRir: number;

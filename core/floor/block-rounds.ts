@@ -186,12 +186,26 @@ export function isBlockRoundOver(blockRound: BlockRound, performed: PerformedSes
   return movesAhead(blockRound, performed).length === 0;
 }
 
+/** The exercise that a move is done with: the slot's, or one that was swapped in on the floor. */
+export const exerciseOfMove = ({ slot, set }: Pick<RunMove, "slot" | "set">): string =>
+  set.segments[0]?.exerciseId ?? slot.exerciseId;
+
 /** The moves of a round that are neither done nor left out: of a superset one lift alone may be. */
 export const movesAhead = ({ moves, round, ordinal }: BlockRound, performed: PerformedSession): RunMove[] =>
   moves.filter(({ slot }) => {
     const key = occurrenceKey(placeOf(slot.id, round, ordinal));
     return !performed.sets.has(key) && !performed.skipped.has(key);
   });
+
+/** The rounds in which a lift is still to be done. */
+export const roundsAhead = (
+  slotId: string,
+  blockRounds: readonly BlockRound[],
+  performed: PerformedSession,
+): BlockRound[] =>
+  blockRounds.filter(
+    (one) => !isBlockRoundOver(one, performed) && movesAhead(one, performed).some(({ slot }) => slot.id === slotId),
+  );
 
 /** The block's round in hand, with the moves of it that are still to be done: the first that is not over; null when the session is. */
 export function nextBlockRound(blockRounds: readonly BlockRound[], performed: PerformedSession): BlockRound | null {

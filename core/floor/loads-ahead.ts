@@ -9,7 +9,7 @@ import { type BuildableLoad, buildableLoads, type LoadBuild, roundToBuildable, s
 import { type LoadChange, type Segment, type Slot, setInRound } from "../session";
 import type { RunMove } from "../time";
 import { fromKg, round as rounded, SAME_WEIGHT_KG, toKg, type Weight } from "../units";
-import { type BlockRound, isBlockRoundOver, movesAhead } from "./block-rounds";
+import { type BlockRound, exerciseOfMove, isBlockRoundOver, movesAhead } from "./block-rounds";
 import type { DoneSet, FloorLoad, PerformedSession } from "./events";
 import { signedKg } from "./performed";
 import type { ShownSession } from "./shown";
@@ -68,7 +68,7 @@ function setAhead(
   performed: PerformedSession,
 ): [string, LoadAhead][] {
   const first = firstOf(set.segments);
-  const exerciseId = first.exerciseId ?? slot.exerciseId;
+  const exerciseId = exerciseOfMove({ slot, set });
   const exercise = exerciseOrThrow(shown.catalogue, exerciseId);
   const loads = buildableLoads(exercise, shown.equipment, first.setup ?? slot.setup);
   const planned = plannedKg(first, exerciseId, shown);

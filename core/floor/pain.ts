@@ -1,6 +1,6 @@
 /** Pain that stops an exercise on the floor, until somebody has said what is done about it. docs/handbook.md#floor. */
 import type { Exercise } from "../exercise";
-import { type BlockRound, isBlockRoundOver, movesAhead } from "./block-rounds";
+import { type BlockRound, exerciseOfMove, roundsAhead } from "./block-rounds";
 import type { PerformedSession } from "./events";
 
 /** From here on an exercise stops. */
@@ -15,19 +15,17 @@ export interface PainStop {
   readonly round: number;
 }
 
-/** The exercises of the rounds to come that hurt and were neither swapped, left out nor gone on with knowingly since. */
+/**
+ * The exercises still to be done that hurt at 4 or more of 10 in this session, and of which nobody has decided yet: another exercise,
+ * leaving it out, or going on despite the pain.
+ */
 export function painStops(blockRounds: readonly BlockRound[], performed: PerformedSession): PainStop[] {
   const stops = new Map<string, PainStop>();
-  const ahead = blockRounds
-    .filter((one) => !isBlockRoundOver(one, performed))
-    .map(({ round, ...one }) => ({ round, moves: movesAhead({ round, ...one }, performed) }));
   for (const { slotId, round, pain, painPlace, segments, whose } of performed.sets.values()) {
     const exerciseId = segments[0]?.exerciseId;
     if (pain < STOPPING_PAIN || whose !== "client" || exerciseId === undefined) continue;
-    const next = ahead.find((one) =>
-      one.moves.some(
-        ({ slot, set }) => slot.id === slotId && (set.segments[0]?.exerciseId ?? slot.exerciseId) === exerciseId,
-      ),
+    const next = roundsAhead(slotId, blockRounds, performed).find(({ moves }) =>
+      moves.some((move) => move.slot.id === slotId && exerciseOfMove(move) === exerciseId),
     );
     const isAnswered = performed.advice.some(
       (one) => one.kind === "despitePain" && one.slotId === slotId && one.round > round,

@@ -61,7 +61,7 @@ const DAY_FORM = 0.02;
 
 const TESTED_FORM = 0.012;
 
-/** Judgement: strengths as people remember them are a tenth off, more often above what they can do than under it. */
+/** Judgement: strengths as people remember them are a tenth off, to either side. */
 const STATED_ERROR = 0.1;
 
 /** Further than this (a factor of 1.4) from the middle of all days is a typing error, not a day. */

@@ -90,7 +90,10 @@ export function substitutesFor(
   );
 }
 
-/** Plates hang from a belt where the whole body hangs; a push-up that needs many on the back stands in for no press. */
+/**
+ * Whether a move of part of the body (a push-up) would need more than a few kilograms on the back: no substitute for a loaded lift.
+ * Where the whole body hangs, plates go on a belt.
+ */
 const isMakeshift = ({ exercise, kg }: Pick<Substitute, "exercise" | "kg">): boolean =>
   isBodyweight(exercise) && exercise.bodyweightFraction !== 1 && (kg ?? 0) > MOST_ON_THE_BACK_KG;
 const MOST_ON_THE_BACK_KG = 10;

@@ -1,6 +1,14 @@
 "use client";
 import { useState } from "react";
-import { type BlockRound, type DoneSet, firstOf, occurrenceKey, type PerformedSet, placeOf } from "@/core";
+import {
+  type BlockRound,
+  type DoneSet,
+  exerciseOfMove,
+  firstOf,
+  occurrenceKey,
+  type PerformedSet,
+  placeOf,
+} from "@/core";
 import { ReserveAsked } from "./done-sets";
 import { FloorSheet } from "./floor-sheet";
 import { Pain, SegmentRow, savedWords } from "./rest-parts";
@@ -44,11 +52,12 @@ export function DoneList({
 
 function Round({ floor, blockRound, onPick }: { floor: Floor; blockRound: BlockRound; onPick: (key: string) => void }) {
   const { performed, view } = floor;
-  return blockRound.moves.map(({ slot, set }) => {
+  return blockRound.moves.map((move) => {
+    const { slot } = move;
     const key = occurrenceKey(placeOf(slot.id, blockRound.round, blockRound.ordinal));
     const done = performed.sets.get(key);
     const label = `${blockRound.letter}${blockRound.rounds > 1 ? ` ${blockRound.round + 1}` : ""}`;
-    const name = nameOf(view!, firstOf(set.segments).exerciseId ?? slot.exerciseId);
+    const name = nameOf(view!, exerciseOfMove(move));
     return (
       <li key={key} className="flex items-center gap-3 text-lg leading-tight">
         <span className="w-11 shrink-0 text-[var(--floor-quiet)]">{label}</span>

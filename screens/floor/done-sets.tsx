@@ -2,6 +2,7 @@
 import {
   type BlockRound,
   buildableLoads,
+  exerciseOfMove,
   exerciseOrThrow,
   type FormReport,
   foundIn,
@@ -147,10 +148,10 @@ export function ReserveAsked({
 }
 
 const liftsOf = ({ view }: Floor, { moves }: BlockRound, sets: readonly PerformedSet[]) =>
-  moves.flatMap(({ slot, set }) => {
-    const own = sets.filter((one) => one.slotId === slot.id);
-    const name = nameOf(view!, set.segments[0]?.exerciseId ?? slot.exerciseId);
-    return own.length > 0 ? [{ slotId: slot.id, name, sets: own }] : [];
+  moves.flatMap((move) => {
+    const own = sets.filter((one) => one.slotId === move.slot.id);
+    const name = nameOf(view!, exerciseOfMove(move));
+    return own.length > 0 ? [{ slotId: move.slot.id, name, sets: own }] : [];
   });
 
 /** Whether what is left in reserve need not be asked of any lift of a round by a button of its own. */
@@ -176,7 +177,7 @@ function isCounted(blockRound: BlockRound, slotId: string): boolean {
   return set !== undefined && ["reps", "maxReps"].includes(lastOf(set.segments).amount.kind);
 }
 
-/** The reserve that the round asks for, as it is written; empty where it asks for none. */
+/** The reps in reserve that a lift's set of the round asks for, such as "2" or "1-2"; empty where it asks for none. */
 function plannedReserve(blockRound: BlockRound, slotId: string): string {
   const set = blockRound.moves.find(({ slot }) => slot.id === slotId)?.set;
   const asked = set?.segments.at(-1)?.rir ?? set?.segments[0]?.rir;

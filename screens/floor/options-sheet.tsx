@@ -6,6 +6,7 @@ import {
   blockLetter,
   buildableLoads,
   type EventLoggedBy,
+  exerciseOfMove,
   exerciseOrThrow,
   firstOf,
   floorLoadOf,
@@ -15,7 +16,7 @@ import {
   occurrenceKey,
   type PerformedSet,
   placeOf,
-  type RunMove,
+  SAME_WEIGHT_KG,
 } from "@/core";
 import { dropAfter } from "./done-sets";
 import { FloorSheet } from "./floor-sheet";
@@ -192,14 +193,12 @@ interface ChoiceProps {
   readonly onLog: Log;
 }
 
-const exerciseIn = ({ slot, set }: RunMove): string => firstOf(set.segments).exerciseId ?? slot.exerciseId;
-
 /** The nearest exercises that this client can do here, loads carried over. */
 function SwapPage({ floor, blockRound, onLog }: ChoiceProps) {
   const view = floor.view!;
   return blockRound.moves.map((move) => {
     const { slot } = move;
-    const now = exerciseIn(move);
+    const now = exerciseOfMove(move);
     const standIns = (view.standIns?.[slot.id] ?? []).filter(({ exerciseId }) => exerciseId !== now).slice(0, 5);
     const isSwapped = now !== slot.exerciseId;
     const swap = (exerciseId: string, load: (typeof standIns)[number]["load"]) =>
@@ -238,11 +237,11 @@ function LoadPage({ floor, blockRound, onLog }: ChoiceProps) {
   return blockRound.moves.map((move) => {
     const { slot, set } = move;
     const first = firstOf(set.segments);
-    const exercise = exerciseOrThrow(shown!.catalogue, exerciseIn(move));
+    const exercise = exerciseOrThrow(shown!.catalogue, exerciseOfMove(move));
     const kg = view.shown.loads[first.id]?.kg ?? 0;
     const loads = buildableLoads(exercise, view.shown.equipment, first.setup ?? slot.setup);
-    const lighter = loads.filter((load) => load.kg < kg - 0.002).slice(-3);
-    const heavier = loads.filter((load) => load.kg > kg + 0.002).slice(0, 3);
+    const lighter = loads.filter((load) => load.kg < kg - SAME_WEIGHT_KG).slice(-3);
+    const heavier = loads.filter((load) => load.kg > kg + SAME_WEIGHT_KG).slice(0, 3);
     const change = (load: (typeof loads)[number]) =>
       onLog({ kind: "loadChanged", slotId: slot.id, fromRound: blockRound.round, load: floorLoadOf(load) });
     return (

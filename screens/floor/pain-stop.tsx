@@ -1,6 +1,6 @@
 "use client";
 import { useEffect, useRef } from "react";
-import { exerciseOrThrow, isBlockRoundOver, movesAhead, type PainStop, placeOf, sparesPain } from "@/core";
+import { exerciseOfMove, exerciseOrThrow, movesAhead, type PainStop, placeOf, roundsAhead, sparesPain } from "@/core";
 import type { StandIn } from "@/views";
 import { ChoiceButton } from "./questions";
 import type { Floor } from "./use-floor";
@@ -18,13 +18,10 @@ export function PainStopPanel({ floor, stop }: { floor: Floor; stop: PainStop })
   }, []);
   if (!shown || !view) return null;
   const exercise = exerciseOrThrow(shown.catalogue, stop.exerciseId);
-  const ahead = blockRounds.filter(
-    (one) =>
-      !isBlockRoundOver(one, performed) && movesAhead(one, performed).some(({ slot }) => slot.id === stop.slotId),
-  );
-  const partners = [
-    ...new Set((ahead[0]?.moves ?? []).flatMap(({ slot }) => (slot.id === stop.slotId ? [] : slot.exerciseId))),
-  ].map((id) => exerciseOrThrow(shown.catalogue, id).name);
+  const ahead = roundsAhead(stop.slotId, blockRounds, performed);
+  const partners = (ahead[0] ? movesAhead(ahead[0], performed) : [])
+    .filter(({ slot }) => slot.id !== stop.slotId)
+    .map((move) => exerciseOrThrow(shown.catalogue, exerciseOfMove(move)).name);
   const standIns = (view.standIns?.[stop.slotId] ?? [])
     .filter(({ exerciseId }) => sparesPain(exerciseOrThrow(shown.catalogue, exerciseId), exercise, stop.place))
     .slice(0, OFFERED);

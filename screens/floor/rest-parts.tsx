@@ -16,7 +16,7 @@ import {
   STOPPING_PAIN,
   signedKg,
 } from "@/core";
-import type { FloorView } from "@/views";
+import { type FloorView, leftWords } from "@/views";
 import { Keypad } from "./keypad";
 
 /** The rest as a line that gets shorter. */
@@ -49,7 +49,7 @@ export function savedWords({ segments, rir }: PerformedSet, view: FloorView): st
     const isNamed = index === 0 || segment.exerciseId !== entryAt(segments, index - 1).exerciseId;
     return `${isNamed ? `${exercise.name} ` : ""}${reps}${load}`;
   });
-  return `${parts.join(", then ")}${rir === null ? "" : `, ${rir === 0 ? "none" : rir >= 4 ? "4 or more" : decimal(rir)} left`}`;
+  return `${parts.join(", then ")}${rir === null ? "" : `, ${leftWords(rir)}`}`;
 }
 
 /** The figures of one part of a set, each stepped, or typed after a tap on it. */

@@ -2,6 +2,7 @@
 import { useMemo, useState } from "react";
 import {
   type BlockRound,
+  exerciseOfMove,
   firstOf,
   formatClock,
   type PainStop,
@@ -90,12 +91,13 @@ export function RestScreen(props: Props) {
               then {following.letter}
               {following.rounds > 1 ? `, round ${following.round + 1}` : ""}
             </p>
-            {following.moves.map(({ slot, set }) => {
+            {following.moves.map((move) => {
+              const { set } = move;
               const shown = view.shown.loads[firstOf(set.segments).id];
               return (
                 <p key={set.id} className="leading-snug">
                   <strong className="text-[22px]">
-                    {nameOf(view, firstOf(set.segments).exerciseId ?? slot.exerciseId)}{" "}
+                    {nameOf(view, exerciseOfMove(move))}{" "}
                     {shown?.aimReps ?? printAmount(firstOf(set.segments).amount, "full")} × {shown?.words}
                   </strong>
                   {shown?.build ? (

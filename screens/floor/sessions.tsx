@@ -131,7 +131,11 @@ function List({ lines, today, isClient }: { lines: readonly Line[]; today: strin
           </>
         );
         return (
-          <li key={sessionId ?? `${line.place?.planId} ${line.place?.dayId}`}>
+          <li
+            key={sessionId ?? `${line.place?.planId} ${line.place?.dayId} ${date}`}
+            // A studio of many clients has hundreds in a week: what is out of sight is not laid out.
+            className="[contain-intrinsic-size:auto_72px] [content-visibility:auto]"
+          >
             {isUnsent ? (
               <p className={BOX}>{words}</p>
             ) : sessionId && (today === null || date === today || state === "begun") ? (
