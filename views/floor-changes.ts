@@ -3,14 +3,17 @@ import {
   type AdviceShown,
   allBlocks,
   blockLetter,
+  type Exercise,
   exerciseOrThrow,
   type FloorLoad,
   formatClock,
   formatWeight,
+  loadWords,
   type PerformedSession,
   type ShownSession,
   sameValue,
   slotLabels,
+  toKg,
 } from "../core";
 
 export function floorChanges(performed: PerformedSession, shown: ShownSession): string[] {
@@ -21,22 +24,27 @@ export function floorChanges(performed: PerformedSession, shown: ShownSession): 
     const at = blocks.findIndex(({ id }) => id === blockId);
     return at < 0 ? "" : blockLetter(at);
   };
-  const lift = (slotId: string): string => {
+  const exerciseOf = (slotId: string): Exercise | null => {
     const slot = blocks.flatMap(({ slots }) => slots).find(({ id }) => id === slotId);
-    const name = slot ? exerciseOrThrow(shown.catalogue, slot.exerciseId).name : "a lift";
-    return `${labels.get(slotId) ?? ""} ${name}`.trim();
+    return slot ? exerciseOrThrow(shown.catalogue, slot.exerciseId) : null;
   };
+  const lift = (slotId: string): string => `${labels.get(slotId) ?? ""} ${exerciseOf(slotId)?.name ?? "a lift"}`.trim();
   const isAdvised = (choice: (typeof choices)[number]) =>
     advice.some((one) => one.taken && one.slotId === choice.slotId && sameValue(one.load, choice.load));
   return [
     ...swaps.map(({ slotId, fromRound, exerciseId, load, reason }) => {
-      const name = exerciseOrThrow(shown.catalogue, exerciseId).name;
-      return `${lift(slotId)}, from round ${fromRound + 1}: ${name}${load ? `, ${loadWords(load)}` : ""}${reason ? ` (${reason})` : ""}.`;
+      const exercise = exerciseOrThrow(shown.catalogue, exerciseId);
+      return `${lift(slotId)}, from round ${fromRound + 1}: ${exercise.name}${load ? `, ${floorLoadWords(load, exercise)}` : ""}${reason ? ` (${reason})` : ""}.`;
     }),
-    ...advice.map((one) => `${lift(one.slotId)}, from round ${one.round + 1}: ${adviceWords(one)}`),
+    ...advice.map(
+      (one) => `${lift(one.slotId)}, from round ${one.round + 1}: ${adviceWords(one, exerciseOf(one.slotId))}`,
+    ),
     ...choices
       .filter((choice) => choice.load && !isAdvised(choice))
-      .map(({ slotId, fromRound, load }) => `${lift(slotId)}, from round ${fromRound + 1}: ${loadWords(load!)}.`),
+      .map(
+        ({ slotId, fromRound, load }) =>
+          `${lift(slotId)}, from round ${fromRound + 1}: ${floorLoadWords(load!, exerciseOf(slotId))}.`,
+      ),
     ...(order.length > 0 ? [`Order: ${order.map(blockLabel).filter(Boolean).join(", ")}.`] : []),
     ...[...ramps].flatMap(([blockId, how]) =>
       how === "skipped" ? [`Warm-up sets of ${blockLabel(blockId)} left out.`] : [],
@@ -48,15 +56,18 @@ export function floorChanges(performed: PerformedSession, shown: ShownSession): 
   ];
 }
 
-const loadWords = ({ weight, sign }: FloorLoad): string =>
-  Number(weight.amount) === 0 ? "no load" : `${sign < 0 ? "assisted " : ""}${formatWeight(weight)}`;
+const floorLoadWords = ({ weight, sign }: FloorLoad, exercise: Exercise | null): string =>
+  exercise ? loadWords(exercise, sign * toKg(weight), weight) : formatWeight(weight);
 
 /** "3 of 5 made, none left (asked: leave 2). 72.5 kg was taken." */
-function adviceWords({ kind, words, load, reps, rest, taken }: AdviceShown & { readonly taken: boolean }): string {
+function adviceWords(
+  { kind, words, load, reps, rest, taken }: AdviceShown & { readonly taken: boolean },
+  exercise: Exercise | null,
+): string {
   if (kind === "despitePain") return `${words} It was gone on with all the same.`;
   if (!taken) return `${words} Left as planned.`;
   const parts = [
-    load && loadWords(load),
+    load && floorLoadWords(load, exercise),
     reps === null ? null : `${reps} reps a set`,
     rest && `rest ${formatClock(rest.seconds)}`,
   ].filter(Boolean);
