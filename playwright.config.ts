@@ -15,11 +15,16 @@ const own = (list: string | undefined): string | undefined => {
   const all = list?.split(",");
   return all?.[Number(process.env.TEST_PARALLEL_INDEX ?? 0) % all.length];
 };
+// A journey may start a second web process on the database of its server.
+if (process.env.JOURNEY_WEB_URLS) {
+  process.env.JOURNEY_WEB_URL = own(process.env.JOURNEY_WEB_URLS);
+  process.env.JOURNEY_OWNER_URL = own(process.env.JOURNEY_OWNER_URLS);
+}
 // Emails are read where the journey runs, by the name that the server knows the folder by.
 if (process.env.YARVEX_OUTBOXES) process.env.YARVEX_OUTBOX = own(process.env.YARVEX_OUTBOXES);
 
 /** They take minutes each: begun first, none is left running alone at the end. */
-const LONG = /(weeks|desk-whole|floor-edges|floor|first-slice|pounds)\.spec\.ts$/;
+const LONG = /(weeks|torture|desk-whole|floor-edges|floor|first-slice|pounds)\.spec\.ts$/;
 
 export default defineConfig({
   testDir: "e2e",
@@ -36,6 +41,8 @@ export default defineConfig({
   use: {
     baseURL: own(process.env.BASE_URL),
     viewport: { width: 1280, height: 800 },
+    // Installed anew for every journey it takes a quarter of their CPU time; the journeys that are about it allow it.
+    serviceWorkers: "block",
     launchOptions: { executablePath: process.env.CHROMIUM, args },
     trace: "off",
   },

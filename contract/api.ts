@@ -5,6 +5,7 @@
 import {
   daysBetween,
   E1RM_FORMULAS,
+  type FloorLoad,
   keysOf,
   METHODS,
   MUSCLES,
@@ -12,6 +13,7 @@ import {
   PLAN_LIMITS,
   READINESS_QUESTIONS,
   REGION_IDS,
+  type SessionDocument,
 } from "../core";
 import type { ChangedPrescription } from "../views/gym";
 import type { Prescription } from "../views/prescription";
@@ -27,6 +29,7 @@ import type {
   GymView,
   Invitation,
   LiftLog,
+  Message,
   PastSession,
   PlannedLine,
   PlanView,
@@ -41,7 +44,7 @@ import type { WeeksView } from "../views/weeks-context";
 import type { StudioExercises } from "./catalogue";
 import { documentSchema, editSchema, weightSchema } from "./document";
 import { equipmentSchema } from "./equipment";
-import { MOST_EVENTS } from "./limits";
+import { MESSAGE_LENGTH, MOST_EVENTS } from "./limits";
 import { ownExerciseSchema } from "./own-exercise";
 import { planEditSchema, planStart } from "./plan";
 import { REGION_SCHEMA } from "./region";
@@ -185,7 +188,8 @@ export const INPUTS = {
   }),
   "invitations.withdraw": strictObject({ invitationId: uuid() }),
   "clients.erase": strictObject({ clientId: uuid() }),
-  "sessions.create": strictObject({ clientId: uuid(), title: boundedText(200) }),
+  /** Empty, or from a template with loads of the client's own. */
+  "sessions.create": strictObject({ clientId: uuid(), title: boundedText(200), templateId: maybe(nullable(uuid())) }),
   /** Switches a rule of caution off for a client, or for everybody (null), with the reason; without one it is on again. */
   "cautions.quiet": strictObject({ rule: nonEmptyString(80), clientId: nullable(uuid()), reason: boundedText(300) }),
   /** Sessions by title or client, those nearest to today first. */
@@ -260,8 +264,24 @@ export const INPUTS = {
   "exercises.show": strictObject({ clientId: nullable(uuid()) }),
   "exercises.save": strictObject({ seen: nullable(ownExerciseSchema), wanted: ownExerciseSchema }),
   "exercises.hide": strictObject({ exerciseId: identifier(), hidden: booleanValue() }),
+  "messages.list": strictObject({ clientId: uuid(), sessionId: nullable(uuid()) }),
+  /** The id is the device's: what is sent twice is kept once. */
+  "messages.write": strictObject({
+    id: uuid(),
+    clientId: uuid(),
+    sessionId: nullable(uuid()),
+    text: nonEmptyString(MESSAGE_LENGTH),
+  }),
   "floor.today": nothing,
   "floor.open": strictObject({ sessionId: uuid() }),
+  "floor.holds": strictObject({ sessionId: uuid() }),
+  "floor.changeLift": strictObject({
+    sessionId: uuid(),
+    slotId: identifier(),
+    exerciseId: nullable(identifier()),
+  }),
+  "floor.log": strictObject({ sessionId: uuid() }),
+  "floor.readLift": strictObject({ sessionId: uuid(), typed: nonEmptyString(2000) }),
   /** Each event is read on its own, so that one that cannot be taken condemns no other. */
   "floor.record": strictObject({
     sessionId: uuid(),
@@ -388,7 +408,29 @@ interface Outputs {
     /** Missed in the days before, or planned for the days after: what a coach may have trained today instead. */
     readonly others: readonly (PlannedLine & { readonly clientName: string })[];
   };
+  "messages.list": { readonly messages: readonly Message[] };
+  "messages.write": { readonly messages: readonly Message[] };
   "floor.open": FloorView;
+  /** The cautions that hold the session back; `lift` is what each is about, null where it is about the whole. */
+  "floor.holds": {
+    readonly holds: readonly {
+      readonly key: string;
+      readonly words: string;
+      readonly lift: {
+        readonly slotId: string;
+        readonly name: string;
+        readonly standIns: readonly { readonly exerciseId: string; readonly name: string; readonly words: string }[];
+      } | null;
+    }[];
+  };
+  "floor.changeLift": Nothing;
+  /** What was typed on the floor, with the sets that are usual for it and the loads that its lifts' records give. */
+  "floor.readLift": {
+    readonly document: SessionDocument;
+    readonly loads: readonly { readonly slotId: string; readonly load: FloorLoad }[];
+  };
+  /** The log of a session that was opened before, and the document it was last shown in. */
+  "floor.log": Pick<FloorView, "events" | "shownHash" | "messages">;
   "floor.record": {
     readonly accepted: readonly string[];
     readonly refused: readonly { readonly id: string; readonly because: string }[];

@@ -1,7 +1,6 @@
 /** What the floor sends: events as they were logged on the device, of this build and of older ones. */
 import {
   ADVICE_KINDS,
-  allBlocks,
   EVENT_VERSION,
   type FloorEvent,
   type FloorEventBody,
@@ -9,14 +8,10 @@ import {
   firstOf,
   LIMITS,
   MUSCLES,
-  type Occurrence,
-  restTimed,
   runSteps,
-  type SessionDocument,
   type Steps,
 } from "../core";
-import { weightSchema } from "./document";
-import { presentIds } from "./renamed";
+import { documentSchema, weightSchema } from "./document";
 import {
   booleanValue,
   boundedText,
@@ -105,6 +100,7 @@ const BODIES = {
   },
   roundAdded: { blockId: identifier() },
   setAdded: { slotId: identifier(), round: integer(0, 200) },
+  liftsAdded: { document: documentSchema },
   exerciseSwapped: {
     slotId: identifier(),
     fromRound: integer(0, 200),
@@ -174,8 +170,7 @@ const first = strictObject({
   }),
 });
 
-type FirstEvent = TypeOf<typeof first>;
-type FirstSet = TypeOf<typeof firstSet>;
+export type FirstEvent = TypeOf<typeof first>;
 
 /** An event as any build has sent it. */
 export type SentEvent = FloorEvent | SecondEvent | FirstEvent;
@@ -222,65 +217,3 @@ const FIELD_WORDS: Readonly<Record<string, string>> = {
   reason: "the reason",
   sessionRpe: "the session's effort: a figure that",
 };
-
-/**
- * An event as this build reads it. Documents are asked for by hash, because the first builds left a set's place to the
- * document that was on the screen.
- */
-export function upcastEvent(sent: SentEvent, documentOf: (hash: string) => SessionDocument | null): FloorEvent {
-  if (!("version" in sent)) {
-    const body = upcastBody(sent.body, documentOf(sent.shownHash));
-    return { ...sent, version: EVENT_VERSION, clocks: null, body: presentBody(body) };
-  }
-  if (sent.version === EVENT_VERSION) return { ...sent, body: presentBody(sent.body) };
-  const { steady, ...rest } = sent;
-  const clocks = steady && { wallMs: sent.atMs, page: steady.page, steadyMs: steady.ms };
-  return { ...rest, version: EVENT_VERSION, clocks, body: presentBody(sent.body) };
-}
-
-function presentBody(sent: FloorEventBody): FloorEventBody {
-  const body = presentIds(sent);
-  const set = <T extends { readonly restSeconds: number | null }>(one: T): T => ({
-    ...one,
-    restSeconds: restTimed(one.restSeconds),
-  });
-  // Events of builds that carried no load over to the other exercise have no such field.
-  if (body.kind === "exerciseSwapped") return { ...body, load: body.load ?? null };
-  if (body.kind === "setsDone") return { ...body, sets: body.sets.map(set) };
-  return body.kind === "setCorrected" ? { ...body, set: set(body.set) } : body;
-}
-
-function upcastBody(body: FirstEvent["body"], document: SessionDocument | null): FloorEventBody {
-  switch (body.kind) {
-    case "setsDone":
-      return { kind: "setsDone", sets: body.sets.map(upcastSet) };
-    case "setCorrected":
-      return { kind: "setCorrected", set: upcastSet(body.set) };
-    case "setsSkipped":
-      return {
-        kind: "setsSkipped",
-        places: body.setIds.flatMap((id) => placesOfSet(document, id)),
-        reason: body.reason,
-      };
-    default:
-      return body;
-  }
-}
-
-const upcastSet = ({ setId, ...set }: FirstSet) => ({
-  ...set,
-  ordinal: 0,
-  whose: "client" as const,
-  plannedSetId: setId,
-  failed: false,
-  segments: set.segments.map((segment) => ({ ...segment, metres: null })),
-});
-
-function placesOfSet(document: SessionDocument | null, setId: string): Occurrence[] {
-  return (document ? allBlocks(document) : []).flatMap((block) =>
-    block.slots.flatMap((slot) => {
-      const round = slot.sets.findIndex((set) => set?.id === setId);
-      return round < 0 ? [] : [{ slotId: slot.id, round, ordinal: 0, whose: "client" as const }];
-    }),
-  );
-}

@@ -14,7 +14,8 @@ import {
   type PlanPatch,
   type PlanPhase,
 } from "../core";
-import { documentSchema, editSchema, upcastDocument, weightSchema } from "./document";
+import { documentSchema, editSchema, weightSchema } from "./document";
+import { upcastDocument } from "./document-versions";
 import { presentIds } from "./renamed";
 import {
   boundedText,

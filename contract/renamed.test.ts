@@ -2,8 +2,9 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { type Edit, SHIPPED_CATALOGUE, SHIPPED_EXERCISES } from "../core";
 import { read } from "../core/testing/helpers";
-import { readDocument, upcastDocument } from "./document";
-import { upcastEvent } from "./events";
+import { readDocument } from "./document";
+import { upcastDocument } from "./document-versions";
+import { upcastEvent } from "./event-versions";
 import { presentId, presentIds, RENAMED } from "./renamed";
 import { readShown } from "./shown";
 

@@ -12,8 +12,8 @@ import {
   type ShownSession,
 } from "../core";
 import { catalogueIn, type StudioExercises } from "./catalogue";
-import { upcastDocument } from "./document";
-import { readEquipment } from "./equipment";
+import { upcastDocument } from "./document-versions";
+import { readEquipment } from "./equipment-versions";
 import { presentIds } from "./renamed";
 
 export const SHOWN_VERSION = 4;

@@ -42,8 +42,21 @@ function read(): DeviceClock {
   return clock;
 }
 
+/** A clock that runs faster than the device's, while a rehearsal is watched: from an instant on, so many times as fast. */
+const rehearsed: { from: { readonly ms: number; readonly steadyMs: number; readonly pace: number } | null } = {
+  from: null,
+};
+
 /** The time, in milliseconds since 1970. */
-export const nowMs = (): number => Math.round(timeOf(read(), Date.now()));
+export function nowMs(): number {
+  const { from } = rehearsed;
+  return Math.round(from ? from.ms + (performance.now() - from.steadyMs) * from.pace : timeOf(read(), Date.now()));
+}
+
+/** Lets this page's clock run so many times as fast from now on; 0: it stands, null: it is the device's own again. */
+export function setPace(pace: number | null): void {
+  rehearsed.from = pace === null ? null : { ms: nowMs(), steadyMs: performance.now(), pace };
+}
 
 /** Both clocks as they stand, to be logged beside the time. */
 export const clocksNow = (): DeviceClocks => ({ wallMs: Date.now(), page: PAGE, steadyMs: performance.now() });

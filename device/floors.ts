@@ -54,7 +54,25 @@ export async function storeFloor(view: FloorView): Promise<FloorView> {
   return kept;
 }
 
-const named = ({ memberId, clientName, client, events }: FloorView) => ({ memberId, clientName, client, events });
+/** Keeps what the server has of a session's log, as `storeFloor` does; null where the session was not opened here. */
+export async function storeLog(
+  memberId: string,
+  sessionId: string,
+  log: Pick<FloorView, "events" | "messages">,
+): Promise<FloorView | null> {
+  const known = await readFloor(memberId, sessionId);
+  return (
+    known && storeFloor({ ...known, memberId, events: log.events, messages: log.messages ?? known.messages ?? [] })
+  );
+}
+
+const named = ({ memberId, clientName, client, events, messages = [] }: FloorView) => ({
+  memberId,
+  clientName,
+  client,
+  events,
+  messages,
+});
 
 export async function readPending(memberId: string, sessionId: string): Promise<Pending | null> {
   const known = await (await deviceDatabase()).get("pending", [memberId, sessionId]);

@@ -7,7 +7,7 @@ declare const self: ServiceWorkerGlobalScope & { __SW_MANIFEST: (PrecacheEntry |
 
 const serwist = new Serwist({
   precacheEntries: self.__SW_MANIFEST,
-  precacheOptions: { ignoreURLParametersMatching: [/^s$/, /^_rsc$/], cleanupOutdatedCaches: true },
+  precacheOptions: { ignoreURLParametersMatching: [/^(s|lanes|entries|_rsc)$/], cleanupOutdatedCaches: true },
   skipWaiting: true,
   clientsClaim: true,
   navigationPreload: false,

@@ -1,71 +1,54 @@
 /** The demo is alive whenever it is begun: its coach finds somebody to train, on each weekday and around midnight. */
-import { type ChildProcess, spawn } from "node:child_process";
 import { once } from "node:events";
-import { join } from "node:path";
 import { clockOffsetMs } from "../tools/clock";
-import { dropDatabase, ensureDatabase, type Server, secrets, startPostgres } from "../tools/postgres";
-import { freePort, ROOT } from "../tools/system";
-import { alive, enterAsCoach } from "./helpers";
+import { dropDatabase, ensureDatabase, type Server, startPostgres } from "../tools/postgres";
+import { alive, does, enterAsCoach } from "./helpers";
 import { expect, newContext, test } from "./test";
+import { startWeb } from "./web";
 
 test.describe.configure({ mode: "serial", timeout: 30_000 });
 
 const DAYS = ["Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday", "Sunday"];
-const CLOCKS: readonly (readonly [name: string, at: string])[] = [
-  ...DAYS.map(
-    (day, index) => [`${day} at noon`, `2026-12-${String(7 + index).padStart(2, "0")}T12:00:00+01:00`] as const,
-  ),
+const noonOf = (day: string) =>
+  [`${day} at noon`, `2026-12-${String(7 + DAYS.indexOf(day)).padStart(2, "0")}T12:00:00+01:00`] as const;
+/** Looked at in the browser. */
+const SEEN = [
+  noonOf("Monday"),
   ["Tuesday at 00:30", "2026-12-08T00:30:00+01:00"],
   ["Sunday at 23:30", "2026-12-13T23:30:00+01:00"],
-];
+] as const;
+/** Only asked what their pages say. */
+const ASKED = DAYS.slice(1).map(noonOf);
 
 const database = `yarvex_test_days_${process.pid}`;
 let postgres: Server;
-let web: ChildProcess;
-let baseURL: string;
+let web: Awaited<ReturnType<typeof startWeb>>;
 
 test.beforeAll(async () => {
   postgres = await startPostgres();
   await dropDatabase(postgres, database);
   await ensureDatabase(postgres, database);
-  const port = await freePort();
-  baseURL = `http://127.0.0.1:${port}`;
-  web = spawn(process.execPath, ["--import", "tsx", join(ROOT, "tools", "serve-demo.ts"), String(port)], {
-    cwd: ROOT,
-    env: {
-      ...process.env,
-      NODE_ENV: "production",
-      DATABASE_URL: postgres.webUrlOf(database),
-      DATABASE_OWNER_URL: postgres.urlOf(database),
-      YARVEX_URL: baseURL,
-      YARVEX_SECRET: secrets().appSecret,
-      YARVEX_WITHOUT_DEMO: "1",
-    },
-    stdio: ["ignore", "ignore", "inherit", "ipc"],
-  });
-  const isUp = () =>
-    fetch(`${baseURL}/api/health`).then(
-      (answer) => answer.ok,
-      () => false,
-    );
-  await expect.poll(isUp, { timeout: 60_000 }).toBe(true);
+  web = await startWeb({ web: postgres.webUrlOf(database), owner: postgres.urlOf(database) });
 });
 
 test.afterAll(async () => {
-  if (web.exitCode === null) {
-    web.kill("SIGTERM");
-    await once(web, "exit");
-  }
+  await web.stop();
   await dropDatabase(postgres, database);
   postgres.stop();
 });
 
-for (const [name, at] of CLOCKS)
+/** Begins the demo anew at an instant; answers by how much its clock differs from the machine's. */
+async function begin(at: string): Promise<number> {
+  const offsetMs = clockOffsetMs(at);
+  web.child.send(offsetMs);
+  await once(web.child, "message");
+  return offsetMs;
+}
+
+for (const [name, at] of SEEN)
   test(`the demo on ${name}`, async ({ browser }) => {
-    const offsetMs = clockOffsetMs(at);
-    web.send(offsetMs);
-    await once(web, "message");
-    const context = await newContext(browser, { baseURL }, offsetMs);
+    const offsetMs = await begin(at);
+    const context = await newContext(browser, { baseURL: web.baseURL }, offsetMs);
     const page = await context.newPage();
     await enterAsCoach(page);
     await expect(page.getByText(/^today/).first()).toBeVisible();
@@ -77,5 +60,19 @@ for (const [name, at] of CLOCKS)
     await page.goto("/floor");
     await expect(page.getByRole("heading", { name: /^Today, / })).toContainText(name.split(" ")[0]!);
     await expect(page.getByRole("main").getByRole("listitem").first()).toBeVisible();
+    await context.close();
+  });
+
+for (const [name, at] of ASKED)
+  test(`the demo on ${name} has somebody to train, by what its pages say`, async ({ browser }) => {
+    const context = await newContext(browser, { baseURL: web.baseURL }, await begin(at));
+    const page = await context.newPage();
+    await enterAsCoach(page);
+    await expect(page.getByText(/^today/).first()).toBeVisible();
+    await expect(page.getByText("nothing planned")).toHaveCount(0);
+    const next = await does<{ sessions: unknown[] }>(page, "planned.next", {});
+    expect(next.sessions.length).toBeGreaterThan(0);
+    const { sessions } = await does<{ sessions: unknown[] }>(page, "floor.today", {});
+    expect(sessions.length).toBeGreaterThan(0);
     await context.close();
   });

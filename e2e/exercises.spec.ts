@@ -1,4 +1,4 @@
-import { alive, enterAsCoach, expectAccessible, writeSession } from "./helpers";
+import { alive, enterAsCoach, expectAccessible, putSession, writeSession } from "./helpers";
 import { expect, test } from "./test";
 
 test("exercises are ranked for a client, drawn, paired, searched, and one is added", async ({ page }) => {
@@ -108,4 +108,18 @@ test("a limit blocks the floor until the coach says why; a method says what it c
   await expect(page.getByText("210 s rest")).toBeVisible();
   await page.goto(`/floor?s=${sessionId}`);
   await expect(page.getByRole("button", { name: "Start", exact: true })).toBeVisible();
+
+  // On the floor all that holds a session stands on one screen: another exercise, left out, or one sentence for all of it.
+  const held = await putSession(
+    page,
+    "Greta Alm",
+    "A1 Leg extension 2x12 @20kg r60\n\nB1 Hack squat 2x10 @40kg r60\n\nC1 Crunch 2x12",
+  );
+  await page.goto(`/floor?s=${held}`);
+  await page.getByRole("button", { name: "Leave out Leg extension" }).click();
+  await expect(page.getByRole("region", { name: "Leg extension" })).toHaveCount(0);
+  await expectAccessible(page);
+  await page.getByLabel(/Or why .* all right here/).fill("Half the range, agreed with her therapist");
+  await page.getByRole("button", { name: "Record and open" }).click();
+  await expect(page.getByRole("heading", { name: "Hack squat" })).toBeVisible();
 });

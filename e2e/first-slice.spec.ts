@@ -71,7 +71,7 @@ test("four blocks are run on the floor, and the review says what was done and wh
 
   await test.step("the review shows planned and done, the weeks with today's mark, and the rule's answer", async () => {
     await page.setViewportSize({ width: 1280, height: 800 });
-    await page.getByRole("link", { name: "See what it came to" }).click();
+    await page.getByRole("link", { name: "The whole review" }).click();
     await page.waitForURL(`**/review/${sessionId}`);
     await expect(page.getByText("12 of 12")).toBeVisible();
     const squat = page.getByRole("listitem").filter({ has: page.getByRole("heading", { name: /Back squat/ }) });
@@ -121,7 +121,7 @@ test("a line of 10,000 characters, a huge load and an empty session are met with
   await text.fill("");
   await expect(page.getByRole("status").filter({ hasText: /^saved$/ })).toBeVisible();
   await page.getByRole("link", { name: "Train now" }).click();
-  await expect(page.getByText(/no blocks yet/)).toBeVisible();
+  await expect(page.getByRole("heading", { name: "What comes first?" })).toBeVisible();
 });
 
 test("a client without history, body mass or statement", async ({ page }) => {

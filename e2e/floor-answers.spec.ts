@@ -1,20 +1,14 @@
-import { enterAsCoach, expectAccessible, PHONE, tapOver, writeSession } from "./helpers";
+import { does, enterAsCoach, expectAccessible, PHONE, putSession, tapOver } from "./helpers";
 import { expect, type Page, test } from "./test";
 
-/** A new client without any record, ready to train; their page is open. */
-async function newClient(page: Page, name: string): Promise<void> {
+/** A new client without any record, ready to train. */
+async function newClient(page: Page, name: string): Promise<string> {
   await enterAsCoach(page);
-  const does = async (what: string, data: object): Promise<{ clientId: string }> => {
-    const origin = new URL(page.url()).origin;
-    const reply = await page.request.post(`/api/do/${what}`, { data, headers: { origin } });
-    expect(reply.status()).toBe(200);
-    return reply.json() as Promise<{ clientId: string }>;
-  };
   const habits = { birthYear: null, trainingAge: "novice", minutes: 60, aims: "", limits: "" };
-  const { clientId } = await does("clients.create", { name, ...habits, bodyMass: { amount: "66", unit: "kg" } });
-  await does("clients.stateReadiness", { clientId, seen: null, yes: [] });
-  await page.goto(`/clients/${clientId}`);
-  await expect(page.getByRole("heading", { name, exact: true })).toBeVisible();
+  const bodyMass = { amount: "66", unit: "kg" };
+  const { clientId } = await does<{ clientId: string }>(page, "clients.create", { name, ...habits, bodyMass });
+  await does(page, "clients.stateReadiness", { clientId, seen: null, yes: [] });
+  return clientId;
 }
 
 async function openFloor(page: Page, sessionId: string): Promise<void> {
@@ -42,8 +36,8 @@ const next = (page: Page) => page.getByText(/^then /).locator("..");
 test("the load of a lift that nobody knows is found set by set: typed in six taps, a step with its reason in one", async ({
   page,
 }) => {
-  await newClient(page, "Greta Holm");
-  const sessionId = await writeSession(page, null, "A1 Bench press 4x8 rir2 r90\n\nB1 Lat pull-down 1x10 rir2");
+  const clientId = await newClient(page, "Greta Holm");
+  const sessionId = await putSession(page, clientId, "A1 Bench press 4x8 rir2 r90\n\nB1 Lat pull-down 1x10 rir2");
   await openFloor(page, sessionId);
   await expect(page.getByText("Find the load: start light, add. Set 1 of at most 5.")).toBeVisible();
   const { tap, count } = counted(page);
@@ -77,7 +71,7 @@ test("a top set that failed is answered by a lighter load, and one tap takes it 
   page,
 }) => {
   await enterAsCoach(page);
-  const sessionId = await writeSession(page, "Noor Castellan", "A1 Bench press 3x5 @80kg rir2 r180");
+  const sessionId = await putSession(page, "Noor Castellan", "A1 Bench press 3x5 @80kg rir2 r180");
   await openFloor(page, sessionId);
   const { tap } = counted(page);
   await tap("Set done");
@@ -110,7 +104,7 @@ test("pain stops an exercise until it is answered, its partner goes on, and what
 }) => {
   await enterAsCoach(page);
   const text = "A1 Bench press 3x5 @60kg rir2 h10\nA2 Barbell row 3x8 @50kg rir2 r180\n\nB1 Front plank 1x30s";
-  const sessionId = await writeSession(page, "Noor Castellan", text);
+  const sessionId = await putSession(page, "Noor Castellan", text);
   await openFloor(page, sessionId);
   const { tap, count } = counted(page);
   await tap("Round done");
@@ -150,7 +144,7 @@ test("a machine that is taken: another exercise in three taps, another block fir
 }) => {
   await enterAsCoach(page);
   const text = "A1 Lat pull-down 2x8 @40kg rir2 r90\n\nB1 Goblet squat 2x8 @16kg rir2 r90";
-  const sessionId = await writeSession(page, "Noor Castellan", text);
+  const sessionId = await putSession(page, "Noor Castellan", text);
   await openFloor(page, sessionId);
   const block = counted(page);
   await block.tap("Options");
@@ -185,7 +179,7 @@ test("whoever slept badly and is sore is offered a lighter day before the first 
   page,
 }) => {
   await enterAsCoach(page);
-  const sessionId = await writeSession(page, "Noor Castellan", "A1 Back squat 2x5 @100kg rir2 r90");
+  const sessionId = await putSession(page, "Noor Castellan", "A1 Back squat 2x5 @100kg rir2 r90");
   await page.setViewportSize(PHONE);
   await page.goto(`/floor?s=${sessionId}`);
   await page.getByRole("button", { name: "Not quite…" }).click();

@@ -1,5 +1,7 @@
+import { randomUUID } from "node:crypto";
 import { expect, type Locator, type Page } from "@playwright/test";
 import axe, { type RunOptions } from "axe-core";
+import { diffDocuments, parseSession, type SessionDocument, SHIPPED_CATALOGUE } from "../core";
 import { secretTo } from "../server/testing/emails";
 
 export const PHONE = { width: 390, height: 844 };
@@ -78,6 +80,29 @@ export async function expectShorthand(page: Page, wanted: string | RegExp): Prom
   const text = expect.poll(() => shorthandOf(page));
   if (typeof wanted === "string") await text.toBe(wanted);
   else await text.toMatch(wanted);
+}
+
+/** A use case, asked past the screen by whoever is signed in: for what a journey needs and is not about. */
+export async function does<T>(page: Page, what: string, data: object): Promise<T> {
+  const headers = { origin: new URL(page.url()).origin };
+  const reply = await page.request.post(`/api/do/${what}`, { data, headers });
+  expect(reply.status(), what).toBe(200);
+  return reply.json() as Promise<T>;
+}
+
+/** A new session of a client, named or by id, written past the desk: for journeys that begin on the floor. */
+export async function putSession(page: Page, client: string, text: string): Promise<string> {
+  const { clients } = await does<{ clients: { id: string; name: string }[] }>(page, "clients.names", {});
+  const clientId = clients.find(({ name }) => name === client)?.id ?? client;
+  const { sessionId } = await does<{ sessionId: string }>(page, "sessions.create", { clientId, title: "" });
+  const { document, revision } = await does<{ document: SessionDocument; revision: number }>(page, "sessions.show", {
+    sessionId,
+  });
+  const { document: written, errors } = parseSession(text, SHIPPED_CATALOGUE, randomUUID);
+  expect(errors).toEqual([]);
+  const edits = diffDocuments(document, { ...document, ...written, gymId: document.gymId });
+  await does(page, "sessions.edit", { sessionId, revision, edits, draftText: null });
+  return sessionId;
 }
 
 /** A new session of a client, by name from the list of clients; null: of the one whose page is open. */

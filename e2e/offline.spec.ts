@@ -1,12 +1,15 @@
-import { deviceRows, enterAsCoach, PHONE, runAsPlanned, tapOver, writeSession } from "./helpers";
+import { deviceRows, enterAsCoach, PHONE, putSession, runAsPlanned, tapOver } from "./helpers";
 import { expect, test } from "./test";
+
+// What is opened here is opened again without a network.
+test.use({ serviceWorkers: "allow" });
 
 test("the network is off for the whole session, the tab is closed in the middle, and everything arrives", async ({
   page,
   context,
 }) => {
   await enterAsCoach(page);
-  const sessionId = await writeSession(
+  const sessionId = await putSession(
     page,
     "Noor Castellan",
     "A1 Back squat 2x6 r3 rir2\n\nB1 Standing calf raise 2x10\nB2 Lateral raise 2x12 r3",
@@ -48,7 +51,7 @@ test("the network is off for the whole session, the tab is closed in the middle,
 
 test("with no page of ours open, the worker sends what waits once there is a network", async ({ page, context }) => {
   await enterAsCoach(page);
-  const sessionId = await writeSession(page, "Noor Castellan", "A1 Lateral raise 2x12 @5kg r3");
+  const sessionId = await putSession(page, "Noor Castellan", "A1 Lateral raise 2x12 @5kg r3");
   await page.goto(`/floor?s=${sessionId}`);
   await expect(page.getByRole("heading", { name: "Lateral raise" })).toBeVisible();
   await page.waitForFunction(() => navigator.serviceWorker.controller !== null);

@@ -1,5 +1,14 @@
 import { secretTo } from "../server/testing/emails";
-import { alive, enterAsCoach, expectAccessible, foundStudio, PHONE, writeSession } from "./helpers";
+import {
+  alive,
+  enterAsCoach,
+  expectAccessible,
+  foundStudio,
+  PHONE,
+  putSession,
+  runAsPlanned,
+  writeSession,
+} from "./helpers";
 import { expect, newContext, test } from "./test";
 
 test("a client sees only their own plan and log", async ({ page }) => {
@@ -131,8 +140,55 @@ test("a session that is sent is an email in the outbox, and seen when its client
   await phone.getByRole("button", { name: "Enter as Marit, a client" }).click();
   await expect(phone.getByRole("heading", { name: "Marit Solhaug" })).toBeVisible();
   await phone.goto(`/floor?s=${sessionId}`);
-  await expect(phone.getByRole("heading", { name: "Goblet squat" })).toBeVisible();
+  await expect(phone.getByText("Goblet squat")).toBeVisible();
   await other.close();
   await page.reload();
   await expect(line).toContainText(/seen \d/);
+});
+
+test("a client reads the coach's message before the session, begins it alone, and answers; the coach reads that in the review", async ({
+  page,
+  browser,
+}) => {
+  await enterAsCoach(page);
+  const sessionId = await putSession(
+    page,
+    "Marit Solhaug",
+    "A1 Bench press 2x5 @30kg rir1 r5 // elbows in\n\nB1 Goblet squat 1x8 @16kg rir3",
+  );
+  await page.goto(`/session/${sessionId}`);
+  await alive(page);
+  await page.getByRole("button", { name: "Message", exact: true }).click();
+  const sheet = page.getByRole("dialog", { name: "Message to Marit" });
+  await sheet.getByRole("button", { name: "Send message" }).click();
+  await expect(sheet.getByText("Write something first.")).toBeVisible();
+  await sheet.getByLabel("Read before the session begins").fill("Stop if the knee says more than 3.");
+  await sheet.getByRole("button", { name: "Send message" }).click();
+  await expect(sheet.getByRole("listitem")).toContainText("Bodil: Stop if the knee says more than 3.");
+  await expect(sheet.getByRole("listitem")).toContainText("not seen yet");
+  await page.keyboard.press("Escape");
+  await page.getByRole("button", { name: "Send", exact: true }).click();
+  await expect(page.getByRole("link", { name: /^sent / })).toBeVisible();
+
+  const other = await newContext(browser, { viewport: PHONE, baseURL: new URL(page.url()).origin });
+  const phone = await other.newPage();
+  await phone.goto("/sign-in");
+  await phone.getByRole("button", { name: "Enter as Marit, a client" }).click();
+  await expect(phone.getByText("Stop if the knee says more than 3.")).toBeVisible();
+  await phone.goto(`/floor?s=${sessionId}`);
+  await expect(phone.getByText("Stop if the knee says more than 3.")).toBeVisible();
+  await expect(phone.getByText("elbows in")).toBeVisible();
+  await expect(phone.getByText(/^▲ Alone: pins or safety arms/)).toHaveCount(1);
+  await expectAccessible(phone);
+  await phone.getByRole("button", { name: "Start", exact: true }).click();
+  expect(await runAsPlanned(phone)).toBe(3);
+  await phone.getByRole("button", { name: "Finish" }).click();
+  await phone.goto(`/me/review/${sessionId}`);
+  await phone.getByLabel("To your coach").fill("It held.");
+  await phone.getByRole("button", { name: "Send message" }).click();
+  await expect(phone.getByRole("listitem").filter({ hasText: "It held." })).toBeVisible();
+  await other.close();
+
+  await page.goto(`/review/${sessionId}`);
+  await expect(page.getByText("It held.")).toBeVisible();
 });

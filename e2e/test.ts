@@ -35,4 +35,4 @@ export const test = base.extend({
   },
 });
 
-export { type Browser, expect, type Page } from "@playwright/test";
+export { type Browser, type BrowserContext, expect, type Page } from "@playwright/test";

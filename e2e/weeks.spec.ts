@@ -237,7 +237,7 @@ test("a plan is pasted as text, its days and phases are moved by keyboard and by
   await page.getByLabel("At", { exact: true }).fill("18:30");
   await page.getByLabel("At", { exact: true }).blur();
   await expect(page.getByRole("button", { name: /^Fri 18:30 Legs/ })).toBeVisible();
-  const more = page.getByLabel("A lift more");
+  const more = page.getByLabel("Add a lift");
   await more.fill("Leg curl 3xx12");
   await page.getByRole("button", { name: "Add", exact: true }).click();
   await expect(more).toHaveAttribute("aria-invalid", "true");

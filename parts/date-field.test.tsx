@@ -110,7 +110,9 @@ describe("a box for a date", () => {
   it("a day is chosen in a calendar whose weeks begin as the studio's do", async () => {
     const { told } = open(US, { value: "2026-11-25" });
     fireEvent.click(screen.getByRole("button", { name: "By: calendar" }));
-    const heads = (await screen.findAllByRole("columnheader", { hidden: true })).map((head) => head.textContent);
+    // The calendar is read when it is opened, which takes a busy machine a while.
+    const found = screen.findAllByRole("columnheader", { hidden: true }, { timeout: 20_000 });
+    const heads = (await found).map((head) => head.textContent);
     expect(heads.join(" ")).toBe("Su Mo Tu We Th Fr Sa");
     fireEvent.click(screen.getByRole("button", { name: /November 20th, 2026/ }));
     expect(told()).toEqual(["2026-11-20"]);

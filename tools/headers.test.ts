@@ -19,6 +19,16 @@ it("scripts of built pages are let by what is in them, each once; files by where
   expect(builtScripts(join(folder, "none"))).toEqual([]);
 });
 
+it("the floor alone may connect to a sensor; no page connects to another site", () => {
+  const connects = (path: string) =>
+    contentPolicy(newNonce(), [], path)
+      .split("; ")
+      .find((part) => part.startsWith("connect-src"));
+  expect(connects("/floor")).toBe("connect-src 'self' ws: wss:");
+  expect(connects("/floor?s=1")).toBe("connect-src 'self' ws: wss:");
+  for (const path of ["/clients", "/floor-plan", "/session/floor"]) expect(connects(path)).toBe("connect-src 'self'");
+});
+
 it("nothing inline runs but for what the policy names, and each answer has a name of its own", () => {
   const policy = contentPolicy(newNonce(), ["'sha256-x'"]);
   const scripts = policy.split("; ").find((part) => part.startsWith("script-src"))!;

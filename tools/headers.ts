@@ -15,15 +15,18 @@ export function builtScripts(folder: string): string[] {
   return [...new Set(hashes)];
 }
 
-/** Runs our own files, the scripts that were built in, and those of this one answer. */
-export function contentPolicy(nonce: string, built: readonly string[]): string {
+/** The page that may connect to a rep sensor, wherever it is: docs/sensor.md. */
+const isFloor = (path: string): boolean => /^\/floor([/?]|$)/.test(path);
+
+/** Runs our own files, the scripts that were built in, and those of this one answer. `path` is the page's, with what it asks. */
+export function contentPolicy(nonce: string, built: readonly string[], path = "/"): string {
   return [
     "default-src 'self'",
     ["script-src 'self'", `'nonce-${nonce}'`, ...built].join(" "),
     "style-src 'self' 'unsafe-inline'",
     "img-src 'self' data:",
     "font-src 'self'",
-    "connect-src 'self'",
+    isFloor(path) ? "connect-src 'self' ws: wss:" : "connect-src 'self'",
     "worker-src 'self'",
     "object-src 'none'",
     "frame-ancestors 'none'",

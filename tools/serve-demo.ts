@@ -22,6 +22,8 @@ process.on("message", async (offsetMs: number) => {
   await seedDemo(serverNowMs(), { history: false });
   process.send?.("begun");
 });
+// A journey's server goes with the journey, however that ended.
+process.on("disconnect", () => process.exit(1));
 process.on("SIGTERM", async () => {
   await serving.stop();
   process.exit(0);

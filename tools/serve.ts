@@ -4,6 +4,7 @@ import { join } from "node:path";
 import next from "next";
 import { serverNowMs } from "../server/clock";
 import { closeDatabase } from "../server/db";
+import { stopListening } from "../server/db/changes";
 import { startProjecting } from "../server/jobs/projecting";
 import { builtScripts, contentPolicy, newNonce, STRICT_TRANSPORT } from "./headers";
 import { ROOT } from "./system";
@@ -17,6 +18,8 @@ interface Serving {
 
 /** Serves what was built; `dev` serves the sources instead, each page compiled when it is asked for and again when it changes. */
 export async function serve(port: number, host: string, { dev = false } = {}): Promise<Serving> {
+  // Whoever read what is written here may be gone: that is logged nowhere, or it would be logged for ever.
+  for (const out of [process.stdout, process.stderr]) out.on("error", () => undefined);
   const app = next({ dev, dir: ROOT, hostname: host, port });
   await app.prepare();
   const handle = app.getRequestHandler();
@@ -47,7 +50,7 @@ export async function serve(port: number, host: string, { dev = false } = {}): P
     // Next reads the name of this answer's scripts from the policy on the request.
     // In development the page evaluates compiled sources and opens a web socket for hot reload: the policy forbids both.
     if (!dev) {
-      const policy = contentPolicy(newNonce(), built);
+      const policy = contentPolicy(newNonce(), built, request.url);
       request.headers["content-security-policy"] = policy;
       response.setHeader("content-security-policy", policy);
     }
@@ -66,7 +69,7 @@ export async function serve(port: number, host: string, { dev = false } = {}): P
   return {
     url: `http://${host === "0.0.0.0" ? "127.0.0.1" : host}:${port}`,
     stop: async () => {
-      await projecting.stop();
+      await Promise.all([stopListening(), projecting.stop()]);
       server.closeAllConnections();
       await new Promise((done) => server.close(done));
       await app.close();

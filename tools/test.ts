@@ -109,6 +109,7 @@ const AT_A_TIME = 2;
 interface Web {
   readonly base: string;
   readonly outbox: string;
+  readonly urls: Urls;
 }
 
 /** Runs journeys, each file against one of a few servers; what they leave behind, their report and emails, goes into a folder. */
@@ -129,6 +130,8 @@ async function browserJourneys(tally: Tally, server: Server, folder: string, fil
         ...process.env,
         BASE_URL: webs.map(({ base }) => base).join(),
         YARVEX_OUTBOXES: webs.map(({ outbox }) => outbox).join(),
+        JOURNEY_WEB_URLS: webs.map(({ urls }) => urls.web).join(),
+        JOURNEY_OWNER_URLS: webs.map(({ urls }) => urls.owner).join(),
         CHROMIUM: chromiumPath(),
         PLAYWRIGHT_JSON_OUTPUT_NAME: report,
       },
@@ -170,7 +173,7 @@ async function withServer(urls: Urls, outbox: string, work: (web: Web) => Promis
   });
   try {
     await untilUp(`${base}/api/health`, web);
-    await work({ base, outbox });
+    await work({ base, outbox, urls });
   } finally {
     web.kill("SIGTERM");
     await new Promise((done) => (web.exitCode === null ? web.once("exit", done) : done(null)));

@@ -19,6 +19,7 @@ const USAGE = `Usage: ./yarvex COMMAND
   bench weeks      rules over a million weeks, and what if against clients whose truth is known
   bench demo       how the demo's sets went against what was foretold of them
   bench torture    log 2,000 sets while everything is killed, cut and turned; count what is lost
+  sensor           a stand-in for a rep sensor: REPS=8 reps to whoever connects to it, PACE=1 times as fast
   backup [FILE]    write the database to one file (--demo: the demo's)
   backup --check FILE  read a backup to its end and restore it on trial
   restore FILE     read it into an empty database (--demo: the demo's)
@@ -51,6 +52,8 @@ async function main(): Promise<void> {
       const { runBench } = await import("../bench");
       return runBench();
     }
+    case "sensor":
+      return sensor();
     case "backup":
       return backup(rest);
     case "restore":
@@ -176,6 +179,20 @@ async function restore(args: string[]): Promise<void> {
     await load(server.urlOf(database), placeOf(name));
     console.log("Restored.");
   });
+}
+
+/** Reps for a floor without a sensor of its own. */
+async function sensor(): Promise<void> {
+  const { serveSensor } = await import("./sensor");
+  const figure = (name: string, usual: number) => Number(process.env[name]) || usual;
+  const serving = await serveSensor(figure("PORT", 5480), {
+    reps: figure("REPS", 8),
+    rir: 2,
+    pace: figure("PACE", 1),
+    afterSeconds: 3,
+  });
+  onEnd(() => void serving.stop());
+  console.log(`\n  Connect to ${serving.url} on the floor: Options, Rep sensor.\n`);
 }
 
 /** Records, sums and states of every session again from its log; what was logged is not touched. */

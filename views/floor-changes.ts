@@ -17,7 +17,7 @@ import {
 } from "../core";
 
 export function floorChanges(performed: PerformedSession, shown: ShownSession): string[] {
-  const { swaps, advice, choices, order, ramps, roundsAdded, setsAdded } = performed;
+  const { swaps, advice, choices, order, ramps, roundsAdded, setsAdded, pauses } = performed;
   const labels = slotLabels(shown.document);
   const blocks = allBlocks(shown.document);
   const blockLabel = (blockId: string) => {
@@ -53,8 +53,14 @@ export function floorChanges(performed: PerformedSession, shown: ShownSession): 
       ([blockId, count]) => `${blockLabel(blockId)}: ${count} more ${count === 1 ? "round" : "rounds"}.`,
     ),
     ...setsAdded.map(({ slotId, round }) => `${lift(slotId)}: one more set in round ${round + 1}.`),
+    ...pauses.flatMap(({ fromMs, toMs }) =>
+      toMs === null || toMs - fromMs < SHORTEST_PAUSE_MS ? [] : [`Paused for ${formatClock((toMs - fromMs) / 1000)}.`],
+    ),
   ];
 }
+
+/** What is shorter was a slip of the thumb. */
+const SHORTEST_PAUSE_MS = 30_000;
 
 const floorLoadWords = ({ weight, sign }: FloorLoad, exercise: Exercise | null): string =>
   exercise ? loadWords(exercise, sign * toKg(weight), weight) : formatWeight(weight);

@@ -11,7 +11,7 @@ import {
 import { event, shownSession } from "../core/testing/floor";
 import { read } from "../core/testing/helpers";
 import { easierDay } from "./easier-day";
-import { questionsAfter } from "./floor-answers";
+import { questionsAfter, restOffSentences } from "./floor-answers";
 import { floorChanges } from "./floor-changes";
 
 const BENCH = "A1 Bench press 3x5 @80kg rir2 r180";
@@ -112,5 +112,38 @@ describe("what was changed on the floor", () => {
       "Warm-up sets of A left out.",
       "B: 1 more round.",
     ]);
+  });
+});
+
+describe("a pause", () => {
+  const changes = (seconds: number) => {
+    const shown = shownSession(read(BENCH));
+    const pause = (resumed: boolean, atMs: number) => event({ kind: "paused", resumed }, { id: `p${atMs}`, atMs });
+    return floorChanges(foldEvents([pause(false, 0), pause(true, seconds * 1000)]), shown);
+  };
+
+  it("is said in the review with how long it was; a slip of the thumb is not", () => {
+    expect(changes(400)).toEqual(["Paused for 6:40."]);
+    expect(changes(5)).toEqual([]);
+  });
+});
+
+describe("a rest that was a quarter off", () => {
+  const words = (keptSeconds: number) => {
+    const shown = shownSession(read("A1 Bench press 3x8 @60kg rir2 r120"));
+    const [first, second] = blockRoundsOf(shown.document, workContextOf(shown));
+    const sets = asPlanned(first!, shown, null).map((set) => ({ ...set, rir: 2 }));
+    const performed = foldEvents([event({ kind: "setsDone", sets })]);
+    const rest = { blockRound: second!, askedSeconds: 120, keptSeconds };
+    return [...restOffSentences(rest, performed, shown, null).values()];
+  };
+
+  it("is said with what is to be expected of the set after it", () => {
+    expect(words(30)).toEqual(["Rested 0:30 of 2:00: 7 to 8 of 8 expected."]);
+    expect(words(300)).toEqual(["Rested 5:00 of 2:00: 8 reps, about 1 left."]);
+  });
+
+  it("is not said where it changes less than half a rep", () => {
+    expect(words(155)).toEqual([]);
   });
 });

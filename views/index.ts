@@ -1,4 +1,5 @@
 /** What a screen is shown, computed from what is stored: on the server, in a page or in a worker. */
+export * from "./after-session";
 export * from "./carry-on";
 export * from "./caution-groups";
 export * from "./cautions";
@@ -10,6 +11,7 @@ export * from "./fit-ahead";
 export * from "./fit-time";
 export * from "./floor-answers";
 export * from "./floor-changes";
+export * from "./floor-lanes";
 export * from "./floor-loads";
 export * from "./goals";
 export * from "./gym";
@@ -23,6 +25,7 @@ export * from "./next-week";
 export * from "./periods";
 export * from "./planned";
 export * from "./prescription";
+export * from "./rehearsal";
 export * from "./review";
 export * from "./session-email";
 export * from "./stand-ins";

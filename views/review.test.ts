@@ -3,7 +3,7 @@ import { SHOWN_VERSION } from "../contract";
 import { nextSentence, type PerformedSet, type SessionDocument } from "../core";
 import { blockRoundsShown, event, performedSet, shownSession } from "../core/testing/floor";
 import { exposure, read } from "../core/testing/helpers";
-import { computeSession, type ReviewView, reviewSession } from "./";
+import { afterSession, computeSession, type ReviewView, reviewSession } from "./";
 import { testContext } from "./testing/context";
 
 const context = testContext({
@@ -91,6 +91,7 @@ describe("the review", () => {
       planned: null,
       title: "",
       state: "done",
+      messages: [],
       events: [event({ kind: "setsDone", sets })],
       shown: { h: { ...frozen, date, purpose, settings, bodyMassKg, equipment, document, loads } },
     };
@@ -106,6 +107,33 @@ describe("the review", () => {
     expect(press!.next!.sets).toEqual(Array.from({ length: 3 }, () => ({ loadKg: 24, reps: 6 })));
     expect(plank!.next).toBeNull();
     expect(plank!.trainedToday).toBe(false);
+  });
+
+  it("says after the last set what it came to, which set was a best, and what next time asks", () => {
+    const [squat, ...others] = context.lifts;
+    const before = exposure("2026-11-10", [{ loadKg: 77.5, reps: 5, rir: 2 }]);
+    const lifts = [{ ...squat!, exposures: [before, ...squat!.exposures] }, ...others];
+    const sets = [0, 1, 2].map((key) => ({ ...done(key, 5), rir: 1.5 }));
+    const review = reviewSession({ ...view([...sets, done(3, 8)]), context: { ...context, lifts } })!;
+    const after = afterSession(review, { date: "2026-11-24", unit: "kg" });
+    expect(after.figures).toEqual([
+      "4 of 8 sets",
+      expect.stringMatching(/^\d+ min, \d+ planned$/),
+      "1.63 t lifted in all",
+    ]);
+    expect(after.best).toEqual([
+      {
+        name: "Back squat",
+        words: expect.stringMatching(/^5 × 85 kg, 1.5 left: good for about 1\d\d kg once, 9\d kg before$/),
+      },
+    ]);
+    expect(after.next.map(({ name, words }) => `${name} ${words}`)).toEqual([
+      "Back squat 5, 5, 5 × 90 kg",
+      expect.stringMatching(/^Dumbbell bench press .* × 2 × 22 kg$/),
+    ]);
+    // With one day before it nothing is called a best.
+    const first = reviewSession(view(sets))!;
+    expect(afterSession(first, { date: "2026-11-24", unit: "kg" }).best).toEqual([]);
   });
 
   it("says a missed set, and repeats", () => {

@@ -9,6 +9,7 @@ import {
   type Exposure,
   exerciseOrThrow,
   firstOf,
+  foldEvents,
   type LiftRecord,
   liftRecord,
   type NextPrescription,
@@ -23,6 +24,7 @@ import {
   setsAt,
   slotLabels,
   type WorkSet,
+  withBlocksAdded,
 } from "../core";
 import { floorChanges } from "./floor-changes";
 import type { ReviewView } from "./views";
@@ -63,8 +65,9 @@ export interface Review {
 /** Everything the review screen says, for a session that was shown on a floor; each set against the document it names. */
 export function reviewSession(view: ReviewView): Review | null {
   const { context, events } = view;
-  const shown = view.shown[events.at(-1)?.shownHash ?? ""];
-  if (!shown) return null;
+  const last = view.shown[events.at(-1)?.shownHash ?? ""];
+  if (!last) return null;
+  const shown = withBlocksAdded(last, foldEvents(events));
   const byHash = new Map(Object.entries(view.shown).map(([hash, content]) => [hash, shownSession(content)]));
   const { performed, exposures: today, summary } = projectSession(context.sessionId, events, byHash);
   const labels = slotLabels(shown.document);

@@ -50,14 +50,11 @@ const emailSubject = ({ date, document }: Pick<ShownContent, "date" | "document"
 export function emailOf(content: ShownContent, { client, studio, region, link }: From): SessionEmail {
   const shown = shownSession(content);
   const { document } = content;
-  const labels = slotLabels(document);
   const rampReps = ({ id }: { readonly id: string }) => content.ramps[id]?.map(({ reps }) => reps) ?? [];
   const minutes = Math.round(expandSession(document, { ...workContextOf(shown), rampReps }).seconds / 60);
-  const blocks = allBlocks(document).map((block, index) => {
-    const lifts = block.slots.map((slot) => liftLines(slot, valueAt(labels, slot.id), content, shown));
-    const name = blockNameWords(nameBlock(block, shown.catalogue, shown.settings));
-    return [`${blockLetter(index)}. ${name}${roundsWords(block)}`, ...lifts.flat()].join("\n");
-  });
+  const blocks = sessionInWords(content).map(({ letter, name, rounds, lifts }) =>
+    [`${letter}. ${name}, ${rounds}`, ...lifts.flatMap(liftLines)].join("\n"),
+  );
   const parts = [
     `${client.split(" ")[0]},`,
     `your session for ${emailSubject({ date: content.date, document: { ...document, title: "" } }, region)} is ready${document.title ? `: ${document.title}` : ""}. It takes about ${minutes} minutes.`,
@@ -68,6 +65,41 @@ export function emailOf(content: ShownContent, { client, studio, region, link }:
     studio,
   ];
   return { subject: emailSubject(content, region), text: parts.join("\n\n") };
+}
+
+export interface LiftInWords {
+  readonly slotId: string;
+  /** "A1". */
+  readonly label: string;
+  readonly name: string;
+  /** "grip wide, bench 30"; empty: nothing that matters. */
+  readonly setup: string;
+  /** Warm-up sets: "8 with 40 kg, 3 with 60 kg"; empty: none. */
+  readonly ramp: string;
+  /** One line where all rounds are alike, else one a round. */
+  readonly sets: readonly string[];
+  readonly cues: readonly string[];
+}
+
+export interface BlockInWords {
+  readonly letter: string;
+  /** "Superset". */
+  readonly name: string;
+  /** "3 rounds, rest 90 s between them". */
+  readonly rounds: string;
+  readonly lifts: readonly LiftInWords[];
+}
+
+/** A session as it is read by somebody who trains from it alone. */
+export function sessionInWords(content: ShownContent): BlockInWords[] {
+  const shown = shownSession(content);
+  const labels = slotLabels(content.document);
+  return allBlocks(content.document).map((block, index) => ({
+    letter: blockLetter(index),
+    name: blockNameWords(nameBlock(block, shown.catalogue, shown.settings)),
+    rounds: roundsWords(block),
+    lifts: block.slots.map((slot) => liftInWords(slot, valueAt(labels, slot.id), content, shown)),
+  }));
 }
 
 function warmUpWords({ pulseRaiser, drills }: WarmUp): string {
@@ -86,10 +118,10 @@ function roundsWords({ rounds, restAfterRound: rest }: Block): string {
       : rounds.kind === "range"
         ? `${rounds.low} to ${rounds.high} rounds`
         : `as many rounds as go within ${decimal(rounds.seconds / 60)} min`;
-  if (rest === null || (rounds.kind === "fixed" && rounds.count === 1)) return `, ${times}`;
-  if (rest.kind === "partnersWork") return `, ${times}, rest while your partner works`;
+  if (rest === null || (rounds.kind === "fixed" && rounds.count === 1)) return times;
+  if (rest.kind === "partnersWork") return `${times}, rest while your partner works`;
   const rests = (rest.kind === "each" ? [rest.rest] : rest.rests).map(printRest).join(", ");
-  return `, ${times}, rest ${rests} s between them`;
+  return `${times}, rest ${rests} s between them`;
 }
 
 const SIDES = {
@@ -99,19 +131,24 @@ const SIDES = {
   otherHolds: " each side, the other holds",
 };
 
-/** The lift's name and set-up, its ramp, its sets in as few lines as say them, and its cues. */
-function liftLines(slot: Slot, label: string, { loads, ramps }: ShownContent, shown: ShownSession): string[] {
-  const { name } = exerciseOrThrow(shown.catalogue, slot.exerciseId);
-  const setup = slot.setup.map((one) => `${one.name} ${one.value}`).join(", ");
-  const lines = [`   ${label} ${name}${setup ? ` (${setup})` : ""}`];
-  const ramp = ramps[slot.id] ?? [];
-  if (ramp.length > 0) lines.push(`      First: ${ramp.map(({ reps, words }) => `${reps} with ${words}`).join(", ")}`);
+/** The lift's name and set-up, its ramp, its sets and its cues, each on a line. */
+const liftLines = ({ label, name, setup, ramp, sets, cues }: LiftInWords): string[] => [
+  `   ${label} ${name}${setup ? ` (${setup})` : ""}`,
+  ...[...(ramp ? [`First: ${ramp}`] : []), ...sets, ...cues].map((line) => `      ${line}`),
+];
+
+function liftInWords(slot: Slot, label: string, { loads, ramps }: ShownContent, shown: ShownSession): LiftInWords {
   const rounds = slot.sets.flatMap((set, round) => (set ? [{ round, words: setWords(slot, set, loads, shown) }] : []));
   const isAlike = rounds.length === slot.sets.length && rounds.every(({ words }) => words === firstOf(rounds).words);
-  if (isAlike && rounds[0]) lines.push(`      ${rounds[0].words}`);
-  else for (const { round, words } of rounds) lines.push(`      Round ${round + 1}: ${words}`);
-  for (const cue of slot.cues) lines.push(`      ${cue}`);
-  return lines;
+  return {
+    slotId: slot.id,
+    label,
+    name: exerciseOrThrow(shown.catalogue, slot.exerciseId).name,
+    setup: slot.setup.map((one) => `${one.name} ${one.value}`).join(", "),
+    ramp: (ramps[slot.id] ?? []).map(({ reps, words }) => `${reps} with ${words}`).join(", "),
+    sets: isAlike && rounds[0] ? [rounds[0].words] : rounds.map(({ round, words }) => `Round ${round + 1}: ${words}`),
+    cues: slot.cues,
+  };
 }
 
 const BUILT: ReadonlySet<Implement> = new Set(["barbell", "sled", "bodyweight", "straps"]);

@@ -50,8 +50,12 @@ function standInsFor(
   const set = slot.sets.find((one) => one?.role === "working");
   const kg = set ? kgOf(firstOf(set.segments).id) : null;
   const exercise = exerciseOrThrow(catalogue, slot.exerciseId);
-  return substitutesFor(exercise, kg, catalogue.list, around, OFFERED + inSession.size)
-    .filter(({ exercise: other }) => !inSession.has(other.id))
+  const substitutes = substitutesFor(exercise, kg, catalogue.list, around, OFFERED + inSession.size).filter(
+    ({ exercise: other }) => !inSession.has(other.id),
+  );
+  // Whoever is alone takes what can be put down when it fails.
+  const isFirst = (one: (typeof substitutes)[number]) => !context.alone || one.exercise.failureSafeAlone;
+  return [...substitutes.filter(isFirst), ...substitutes.filter((one) => !isFirst(one))]
     .slice(0, OFFERED)
     .map((one): StandIn => {
       const load = one.kg === null ? undefined : buildableLoads(one.exercise, gym).find(({ kg: at }) => at === one.kg);

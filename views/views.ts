@@ -105,6 +105,8 @@ export interface ClientView extends ClientLine {
   readonly exercises: StudioExercises;
   readonly limitList: readonly ClientLimit[];
   readonly priorities: Readonly<Partial<Record<Muscle, MusclePriority>>>;
+  /** The last words between coach and client, the oldest first. */
+  readonly messages: readonly Message[];
   readonly today: string;
 }
 
@@ -301,13 +303,33 @@ export interface FloorView {
   /** Lines of the session's text that do not read: they are trained as lifts known by their name. */
   readonly unread?: readonly UnreadLine[];
   readonly clientName: string;
+  /** Whose session is trained together with it; for a coach, who may open both. */
+  readonly partner?: { readonly sessionId: string; readonly clientName: string } | null;
   /** Left out by older builds. */
   readonly client?: FloorClient;
   /** By slot, the nearest first; left out by older builds. */
   readonly standIns?: Readonly<Record<string, readonly StandIn[]>>;
+  /** What was written about the session between coach and client; left out by older builds. */
+  readonly messages?: readonly Message[];
+  /** Of a client who trains alone, by slot, what to see to where a set may fail; left out by older builds. */
+  readonly alone?: Readonly<Record<string, string>>;
   readonly shownHash: string;
   readonly shown: ShownContent;
   readonly events: readonly FloorEvent[];
+}
+
+/** A short word between a client and their coaches. */
+export interface Message {
+  readonly id: string;
+  /** What it is about; null: nothing in particular. */
+  readonly sessionId: string | null;
+  readonly writtenBy: "coach" | "client";
+  /** Of who wrote it. */
+  readonly name: string;
+  readonly text: string;
+  readonly sentAtMs: number;
+  /** When the other side saw it first; null: not yet. */
+  readonly seenAtMs: number | null;
 }
 
 /** A line of the outbox: what a client was sent, and whether they have looked. */
@@ -358,6 +380,8 @@ export interface ReviewView {
   /** Every document that was on a screen, by hash; the events say which. */
   readonly shown: Readonly<Record<string, ShownContent>>;
   readonly events: readonly FloorEvent[];
+  /** What was written about it between coach and client. */
+  readonly messages: readonly Message[];
 }
 
 /** What saving changes came to: the revision, and where others' changes were in it, the document and what was not taken. */

@@ -1,3 +1,4 @@
+export * from "./alone";
 export * from "./caution";
 export * from "./kinds";
 export * from "./readiness";

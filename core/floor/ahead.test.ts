@@ -126,6 +126,18 @@ describe("the pace of a session", () => {
     }
   });
 
+  it("stands while the session is paused", () => {
+    const document = read("A1 Bench press 3x8 @60kg r90");
+    const timeline = expandSession(document, TEST_CONTEXT);
+    const blockRounds = blockRoundsOf(document, TEST_CONTEXT);
+    const pause = event({ kind: "paused", resumed: false }, { id: "p1", atMs: START + 60_000 });
+    const goOn = event({ kind: "paused", resumed: true }, { id: "p2", atMs: START + 360_000 });
+    const elapsed = (events: readonly FloorEvent[], atMs: number) =>
+      paceOf(timeline, blockRounds, foldEvents([started, ...events]), atMs)!.elapsedSeconds;
+    expect(elapsed([pause], START + 200_000)).toBe(60);
+    expect(elapsed([pause, goOn], START + 400_000)).toBe(100);
+  });
+
   it("is none before the start, and nobody is late before the first round", () => {
     const document = read("A1 Bench press 3x8 @60kg r90");
     const timeline = expandSession(document, TEST_CONTEXT);

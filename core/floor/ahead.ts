@@ -39,7 +39,7 @@ function blockAhead(block: Block, open: readonly BlockRound[], performed: Perfor
       slot.restAfter?.kind === "list"
         ? { ...slot.restAfter, rests: ofRounds(slot.restAfter.rests, open) }
         : slot.restAfter;
-    const ramp = isBegun ? ({ kind: "none" } as const) : slot.ramp;
+    const ramp = isBegun || performed.ramps.has(block.id) ? ({ kind: "none" } as const) : slot.ramp;
     return sets.some((set) => set !== null) ? [{ ...slot, sets, restAfter, ramp }] : [];
   });
   if (plannedRounds(block.rounds) === null) return { ...block, slots };

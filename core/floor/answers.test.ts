@@ -37,6 +37,7 @@ function answersAfter(text: string, { reps, rir, load, more = {} }: First): SetA
       aimReps: first?.aimReps ?? null,
       isSearch: first?.kg == null,
       restSeconds: rounds[0]!.rest?.seconds ?? 120,
+      askedBeforeSeconds: null,
       betweenSeconds: others.reduce((sum, { work }) => sum + work.seconds, 0),
     },
     rounds,

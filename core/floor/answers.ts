@@ -3,31 +3,15 @@
  * as it is. docs/handbook.md#floor. What the set showed is taken as the strength of the moment; what it cost, and what a rest
  * brings back, go by the reserve model.
  */
-import { type Exercise, exerciseOrThrow, isBodyweight, type SetupValue } from "../exercise";
-import { Reserve, type ReserveConstants, type WorkedSide } from "../forecast";
+import { type Exercise, exerciseOrThrow, isBodyweight } from "../exercise";
 import { firstOf } from "../lists";
-import {
-  type BuildableLoad,
-  buildableLoads,
-  curveKg,
-  e1rmFactor,
-  loadForReps,
-  NONE_ABOVE_REPS,
-  nextHeavier,
-  nextLighter,
-  populationCurve,
-  prescribedFromCurve,
-  type RepCurve,
-  type RoundingPolicy,
-  repsAtLoad,
-  roundToBuildable,
-} from "../load";
+import { type BuildableLoad, nextHeavier, nextLighter } from "../load";
 import type { Segment, Span } from "../session";
 import type { RunMove } from "../time";
-import { SAME_WEIGHT_KG } from "../units";
 import { type BlockRound, roundsAhead } from "./block-rounds";
-import type { AdviceKind, FloorLoad, PerformedSegment, PerformedSession, PerformedSet } from "./events";
-import { signedKg } from "./performed";
+import type { AdviceKind, FloorLoad, PerformedSession, PerformedSet } from "./events";
+import { isSameLoad, type LifterNow, lastSetBefore, type Moment, momentAfter, repsMade, reserveLeft } from "./moment";
+import { type RestOff, restOff } from "./rest-kept";
 import type { ShownSession } from "./shown";
 
 /** One way to go on, with what is to be expected of the lift's next set. */
@@ -56,6 +40,8 @@ export interface SetAnswers {
   readonly exercise: Exercise;
   readonly askedReps: Span;
   readonly askedRir: Span | null;
+  /** The rest before the set, where it was a quarter off; null otherwise. */
+  readonly restOff: RestOff | null;
   readonly reps: number;
   /** As it was reported; null: it was not. */
   readonly rir: number | null;
@@ -76,13 +62,6 @@ const WORTH_REPS = 0.3;
 /** No lighter load below this share of the one lifted is proposed: it would be another kind of set. */
 const LEAST_SHARE = 0.6;
 
-/** What is known of the client beside the session. */
-interface LifterNow {
-  readonly constants: ReserveConstants;
-  /** The lift's own curve; null: everybody's. */
-  readonly curve: RepCurve | null;
-}
-
 interface Answering {
   readonly set: PerformedSet;
   /** The move that it answered, as it was asked then. */
@@ -95,11 +74,13 @@ interface Answering {
   readonly restSeconds: number;
   /** What passes beside the rest until the lift's next set: the work of the others. */
   readonly betweenSeconds: number;
+  /** The rest that was asked before the set; null: it is the block's first. */
+  readonly askedBeforeSeconds: number | null;
 }
 
 /** Null where the set was as it was asked, where nothing of the lift is to come, or where reps and reserve say nothing of it. */
 export function answersTo(
-  { set, move: { slot, set: asked }, aimReps, isSearch, restSeconds, betweenSeconds }: Answering,
+  { set, move: { slot, set: asked }, aimReps, isSearch, restSeconds, betweenSeconds, askedBeforeSeconds }: Answering,
   ahead: readonly BlockRound[],
   performed: PerformedSession,
   shown: ShownSession,
@@ -114,11 +95,14 @@ export function answersTo(
   if (part.amount.kind !== "reps" || !asksTheSame(part, next, slot.id, shown)) return null;
   const span = part.amount.reps;
   const askedReps = aimReps === null ? span : { low: Math.min(aimReps, span.low), high: aimReps };
-  const reps = Math.min(lifted.reps, lifted.rightReps ?? lifted.reps);
+  const reps = repsMade(lifted);
   const rir = set.failed ? 0 : set.rir;
   const cause = causeOf({ reps, rir, askedReps, askedRir: part.rir, isSearch });
   if (!cause) return null;
   const wantedRir = part.rir ? (part.rir.low + part.rir.high) / 2 : shown.settings.assumed.rir;
+  const off = restOff(askedBeforeSeconds, set.restSeconds);
+  const isRestShort = off !== null && off.keptSeconds < off.askedSeconds;
+  const before = isRestShort ? lastSetBefore(set, performed) : null;
   const moment = momentAfter(
     {
       exercise: exerciseOrThrow(shown.catalogue, lifted.exerciseId),
@@ -126,8 +110,8 @@ export function answersTo(
       side: slot.laterality === "both" ? "both" : "left",
       lifted,
       reps,
-      // Whoever fell short and said nothing of a reserve had none.
-      left: rir ?? (reps < askedReps.low ? 0 : wantedRir),
+      left: reserveLeft(rir, reps, askedReps, wantedRir),
+      before: before && off && { lifted: before.lifted, reps: repsMade(before.lifted), restSeconds: off.keptSeconds },
       askedReps,
       wantedRir,
       restSeconds,
@@ -140,126 +124,62 @@ export function answersTo(
   if (!moment) return null;
   const answers =
     cause === "search" ? searchAnswers(moment) : cause === "short" ? shortAnswers(moment) : overAnswers(moment);
-  if (answers.length === 0) return null;
+  const asPlanned = answerOf(moment, "asPlanned", moment.same);
+  // What a short rest took, a whole one gives back: the set was no measure of the load.
+  const isRest = cause === "short" && isRestShort && asPlanned.expectedReps >= askedReps.low;
+  if (answers.length === 0 && !isRest) return null;
   const head = { cause, slotId: slot.id, round: next.round, exercise: moment.exercise, askedReps, askedRir: part.rir };
-  return { ...head, reps, rir, answers: [...answers, moment.answer("asPlanned", moment.same)] };
+  const all = isRest ? [asPlanned, ...answers] : [...answers, asPlanned];
+  return { ...head, restOff: off, reps, rir, answers: all };
 }
 
-interface SetShown {
-  readonly exercise: Exercise;
-  readonly setup: readonly SetupValue[];
-  readonly side: WorkedSide;
-  readonly lifted: PerformedSegment;
-  readonly reps: number;
-  /** Reps in reserve after the set: as reported, else assumed. */
-  readonly left: number;
-  readonly askedReps: Span;
-  readonly wantedRir: number;
-  readonly restSeconds: number;
-  readonly betweenSeconds: number;
-  /** How many rests of the lift are still to come. */
-  readonly restsAhead: number;
-}
-
-/** The lift as it stands after a set: what it lifts now, what it will after a rest, and what this gym can build. */
-interface Moment extends SetShown {
-  /** The load lifted, on the lift's curve. */
-  readonly curveKg: number;
-  /** What the set showed, for one rep. */
-  readonly maxKg: number;
-  /** The same after the planned rest. */
-  readonly nextKg: number;
-  readonly loads: readonly BuildableLoad[];
-  /** The load lifted. */
-  readonly same: BuildableLoad;
-  /** Reps that a load is good for, after so many seconds of rest. */
-  readonly repsAfter: (load: BuildableLoad, restSeconds?: number) => number;
-  readonly onCurve: (load: BuildableLoad) => number;
-  /** The load that is good for so many reps with a strength, at the most so much; both on the curve. */
-  readonly fitting: (strength: number, reps: number, most: number) => BuildableLoad | null;
-  /** The load nearest to so much on the curve. */
-  readonly nearest: (wanted: number, policy: RoundingPolicy) => BuildableLoad | null;
-  readonly answer: (
-    kind: SetAnswer["kind"],
-    load: BuildableLoad,
-    more?: { readonly reps?: number; readonly rest?: number },
-  ) => SetAnswer;
-}
-
-function momentAfter(set: SetShown, shown: ShownSession, { constants, curve: own }: LifterNow): Moment | null {
-  const { exercise, setup, side, lifted, reps, left, askedReps, restSeconds, betweenSeconds, restsAhead } = set;
-  const { bodyMassKg, settings, equipment } = shown;
-  const curve = own ?? populationCurve(settings.e1rmFormula);
-  const kg = signedKg(lifted);
-  const now = curveKg(exercise, kg, bodyMassKg, settings, setup);
-  if (now === null || now <= 0) return null;
-  const maxKg = now * e1rmFactor(Math.min(NONE_ABOVE_REPS, reps + left), curve);
-  const strengthAfter = (seconds: number): number => {
-    const reserve = new Reserve(constants);
-    reserve.perform(exercise, side, maxKg, now, curve, reps);
-    reserve.rest(seconds + betweenSeconds);
-    return maxKg * reserve.strength(exercise, side);
-  };
-  const nextKg = strengthAfter(restSeconds);
-  const loads = buildableLoads(exercise, equipment, setup);
-  const same: BuildableLoad = loads.find((load) => isSame(load.kg, kg)) ?? {
-    kg,
-    weight: lifted.load ?? { amount: "0", unit: equipment.unit },
-    build: { kind: "body" },
-  };
-  const onCurve = (load: BuildableLoad) => curveKg(exercise, load.kg, bodyMassKg, settings, setup) ?? 0;
-  const nearest = (wanted: number, policy: RoundingPolicy) => {
-    const prescribed = prescribedFromCurve(exercise, wanted, bodyMassKg, settings, setup);
-    return prescribed === null ? null : roundToBuildable(loads, prescribed, policy);
-  };
-  const repsAfter = (load: BuildableLoad, seconds = restSeconds) =>
-    repsAtLoad(seconds === restSeconds ? nextKg : strengthAfter(seconds), onCurve(load), curve);
+function answerOf(
+  { askedReps, restSeconds, restsAhead, repsAfter }: Moment,
+  kind: SetAnswer["kind"],
+  load: BuildableLoad,
+  more: { readonly reps?: number; readonly rest?: number } = {},
+): SetAnswer {
   return {
-    ...{ ...set, curveKg: now, maxKg, nextKg, loads, same, repsAfter, onCurve, nearest },
-    fitting: (strength, wanted, most) => nearest(Math.min(most, loadForReps(strength, wanted, curve)), "nearest"),
-    answer: (kind, load, more = {}) => ({
-      kind,
-      load,
-      reps: more.reps ?? askedReps.high,
-      restSeconds: more.rest ?? restSeconds,
-      expectedReps: repsAfter(load, more.rest),
-      addsSeconds: ((more.rest ?? restSeconds) - restSeconds) * restsAhead,
-    }),
+    kind,
+    load,
+    reps: more.reps ?? askedReps.high,
+    restSeconds: more.rest ?? restSeconds,
+    expectedReps: repsAfter(load, more.rest),
+    addsSeconds: ((more.rest ?? restSeconds) - restSeconds) * restsAhead,
   };
 }
-
-const isSame = (one: number, other: number): boolean => Math.abs(one - other) <= SAME_WEIGHT_KG;
 
 /** The next set of a search: by the curve, and by about a third where more was left than anybody counts. */
-function searchAnswers({ left, wantedRir, maxKg, curveKg: now, ...moment }: Moment): SetAnswer[] {
-  const { askedReps, loads, same, nearest, fitting, answer } = moment;
+function searchAnswers(moment: Moment): SetAnswer[] {
+  const { left, wantedRir, maxKg, curveKg: now, askedReps, loads, same, nearest, fitting } = moment;
   const isOpen = left >= OPEN_RESERVE && left > wantedRir;
   const found = isOpen
     ? nearest(now * SEARCH_STEP, "nearest")
     : fitting(maxKg, askedReps.low + wantedRir, Number.POSITIVE_INFINITY);
-  const isStep = found && (left > wantedRir ? found.kg > same.kg : found.kg < same.kg) && !isSame(found.kg, same.kg);
+  const isStep =
+    found && (left > wantedRir ? found.kg > same.kg : found.kg < same.kg) && !isSameLoad(found.kg, same.kg);
   const load = isStep ? found : left > wantedRir ? nextHeavier(loads, same.kg) : nextLighter(loads, same.kg);
-  return load ? [answer(load.kg > same.kg ? "heavier" : "lighter", load)] : [];
+  return load ? [answerOf(moment, load.kg > same.kg ? "heavier" : "lighter", load)] : [];
 }
 
 function shortAnswers(moment: Moment): SetAnswer[] {
-  const { askedReps, wantedRir, restSeconds, curveKg: now, nextKg, repsAfter, same, answer } = moment;
+  const { askedReps, wantedRir, restSeconds, curveKg: now, nextKg, repsAfter, same } = moment;
   const answers: SetAnswer[] = [];
   const makes = (load: BuildableLoad | null) => load !== null && repsAfter(load) >= askedReps.low - 1;
   const fits = lighterLoad(moment);
   const lighter =
     fits && fits.kg > 0 ? (moment.loads.findLast((load) => load.kg <= fits.kg && makes(load)) ?? fits) : fits;
   if (lighter && makes(lighter) && moment.onCurve(lighter) >= LEAST_SHARE * now)
-    answers.push(answer("lighter", lighter));
+    answers.push(answerOf(moment, "lighter", lighter));
   const rest = longerRest(restSeconds);
   if (rest !== null && nextKg > 0 && repsAfter(same, rest) >= repsAfter(same) + WORTH_REPS)
-    answers.push(answer("longerRest", same, { rest }));
+    answers.push(answerOf(moment, "longerRest", same, { rest }));
   const fewer = Math.floor(repsAfter(same) - wantedRir);
   if (fewer >= Math.max(2, askedReps.low / 2) && fewer < askedReps.low)
-    answers.push(answer("fewerReps", same, { reps: fewer }));
+    answers.push(answerOf(moment, "fewerReps", same, { reps: fewer }));
   const most = Math.floor(repsAfter(same));
   if (answers.length === 0 && most >= 2 && most < askedReps.low)
-    answers.push(answer("fewerReps", same, { reps: most }));
+    answers.push(answerOf(moment, "fewerReps", same, { reps: most }));
   return answers;
 }
 
@@ -278,20 +198,22 @@ function lighterLoad({
   const { loads, same, fitting } = moment;
   const isHelped = same.kg < 0;
   const fits = fitting(nextKg, askedReps.low + Math.max(0, wantedRir - 1), now);
-  const load = fits && fits.kg < same.kg && !isSame(fits.kg, same.kg) ? fits : nextLighter(loads, same.kg);
+  const load = fits && fits.kg < same.kg && !isSameLoad(fits.kg, same.kg) ? fits : nextLighter(loads, same.kg);
   if (!load || !isBodyweight(exercise) || isHelped || load.kg >= 0) return load;
   return same.kg > 0 ? (loads.find(({ kg }) => kg === 0) ?? null) : null;
 }
 
 /** Within a tenth; where the smallest step is more, that step if it still makes what was asked. */
-function overAnswers({ askedReps, wantedRir, curveKg: now, nextKg, ...moment }: Moment): SetAnswer[] {
-  const { loads, same, fitting, onCurve, repsAfter, answer } = moment;
+function overAnswers(moment: Moment): SetAnswer[] {
+  const { askedReps, wantedRir, curveKg: now, nextKg, loads, same, fitting, onCurve, repsAfter } = moment;
   const most = now * MOST_HEAVIER;
   const near = fitting(nextKg, askedReps.low + wantedRir, most);
   const fits = near && onCurve(near) > most ? loads.findLast((load) => onCurve(load) <= most) : near;
-  if (fits && fits.kg > same.kg && !isSame(fits.kg, same.kg)) return [answer("heavier", fits)];
+  if (fits && fits.kg > same.kg && !isSameLoad(fits.kg, same.kg)) return [answerOf(moment, "heavier", fits)];
   const step = nextHeavier(loads, same.kg);
-  return step && onCurve(step) > most && repsAfter(step) >= askedReps.low + wantedRir ? [answer("heavier", step)] : [];
+  return step && onCurve(step) > most && repsAfter(step) >= askedReps.low + wantedRir
+    ? [answerOf(moment, "heavier", step)]
+    : [];
 }
 
 /** Whether the lift's next set asks what this one did: a pyramid's next step is the plan's, and follows what was lifted. */

@@ -25,7 +25,7 @@ export function asPlanned(blockRound: BlockRound, shown: Shown, restSeconds: num
     return parts.map(
       (segments, index): PerformedSet => ({
         ...placeOf(slot.id, blockRound.round, blockRound.ordinal + index),
-        plannedSetId: blockRound.ordinal === 0 ? set.id : null,
+        plannedSetId: blockRound.ordinal === 0 || blockRound.goal ? set.id : null,
         segments,
         // What was asked is no report: it is said by a person, or not at all.
         rir: null,

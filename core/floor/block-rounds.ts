@@ -10,8 +10,9 @@ import {
   type SessionDocument,
   type Slot,
 } from "../session";
-import { movesOf, type RunMove, type RunRound, restAfter, runBlock, type WorkContext } from "../time";
-import { occurrenceKey, type PerformedSession, placeOf, setsAt } from "./events";
+import { movesOf, type RunMove, type RunRound, restAfter, runBlock, secondsOfMoves, type WorkContext } from "../time";
+import { occurrenceKey, type PerformedSession, type PerformedSet, placeOf, setsAt } from "./events";
+import { miniSetRounds, type RepGoal } from "./mini-sets";
 
 export interface BlockRound {
   readonly key: string;
@@ -27,9 +28,12 @@ export interface BlockRound {
   readonly moves: readonly RunMove[];
   /** Null when the block ends after it. */
   readonly rest: RunRest | null;
+  /** Where it is a mini-set of a rep goal, the goal as it stands before it; null otherwise. */
+  readonly goal: RepGoal | null;
 }
 
-type FloorChanges = Pick<PerformedSession, "roundsAdded" | "setsAdded" | "swaps" | "order" | "rests">;
+type FloorChanges = Pick<PerformedSession, "roundsAdded" | "setsAdded" | "swaps" | "order" | "rests"> &
+  Partial<Pick<PerformedSession, "sets" | "skipped">>;
 
 const NOTHING_CHANGED: FloorChanges = {
   roundsAdded: new Map(),
@@ -39,7 +43,10 @@ const NOTHING_CHANGED: FloorChanges = {
   rests: new Map(),
 };
 
-/** Every round of every block of a session, with the rounds and sets that were added on the floor and in the order chosen there. */
+/**
+ * Every round of every block of a session, with the rounds and sets that were added on the floor and in the order chosen there.
+ * With a log, rep goals are mini-sets as far as they were done and the next; without one, each is a round.
+ */
 export function blockRoundsOf(
   document: SessionDocument,
   context: WorkContext,
@@ -64,7 +71,7 @@ function roundsOfBlock(
   block: Block,
   letter: string,
   context: WorkContext,
-  { roundsAdded, setsAdded }: Pick<PerformedSession, "roundsAdded" | "setsAdded">,
+  { roundsAdded, setsAdded, sets, skipped }: FloorChanges,
 ): BlockRound[] {
   const planned = runBlock(block, context).rounds;
   const all = [...planned, ...addedRounds(block, planned, roundsAdded.get(block.id) ?? 0, context)];
@@ -80,6 +87,7 @@ function roundsOfBlock(
       ordinal: 0,
       moves,
       rest: rest ?? (follows ? restAfter(block, { round, seconds }, context.settings) : null),
+      goal: null,
     };
   });
   const count = new Map<string, number>();
@@ -96,7 +104,7 @@ function roundsOfBlock(
     blockRounds[at] = { ...from, rest };
     blockRounds.splice(at + 1, 0, { ...from, key: `${from.key}+${ordinal}`, ordinal, moves });
   }
-  return blockRounds;
+  return sets && skipped ? blockRounds.flatMap((one) => miniSetRounds(one, { sets, skipped })) : blockRounds;
 }
 
 /** The document with the exercises that were swapped in on the floor, from their round on, and the rests that were cut there. */
@@ -136,7 +144,7 @@ function addedRounds(block: Block, planned: readonly RunRound[], count: number, 
   return Array.from({ length: count }, (_, i) => {
     const round = last.round + 1 + i;
     const moves = movesOf(block, round, context).filter(({ set }) => set !== null);
-    const seconds = moves.reduce((total, move) => total + move.work.seconds + (move.transition?.seconds ?? 0), 0);
+    const seconds = secondsOfMoves(moves);
     return { round, isOptional: false, moves, seconds, rest: null };
   }).filter(({ moves }) => moves.length > 0);
 }
@@ -184,6 +192,16 @@ export function isBlockRoundOver(blockRound: BlockRound, performed: PerformedSes
     if (stopped && blockRound.round > stopped.afterRound) return true;
   }
   return movesAhead(blockRound, performed).length === 0;
+}
+
+/** The round of a block that performed sets belong to; null where the session has none such. */
+export function roundOfSets(blockRounds: readonly BlockRound[], sets: readonly PerformedSet[]): BlockRound | null {
+  const [first] = sets;
+  if (!first) return null;
+  const rounds = blockRounds.filter(
+    ({ round, moves }) => round === first.round && moves.some(({ slot }) => slot.id === first.slotId),
+  );
+  return rounds.find(({ ordinal }) => ordinal === first.ordinal) ?? rounds[0] ?? null;
 }
 
 /** The exercise that a move is done with: the slot's, or one that was swapped in on the floor. */

@@ -17,8 +17,8 @@ interface FloorEventTraits {
   readonly canUndo: boolean;
   /** Its figures or its text can be corrected where a device lists an entry that was refused. */
   readonly canCorrect: boolean;
-  /** The screen that logs it; null: none does yet. */
-  readonly loggedBy: "floor" | "review" | "both" | null;
+  /** The screen that logs it. */
+  readonly loggedBy: "floor" | "review" | "both";
 }
 
 const MARK = { startsSession: false, canUndo: false, canCorrect: false } as const;
@@ -32,12 +32,13 @@ export const FLOOR_EVENTS = {
   shortened: { name: "Session shortened", startsSession: true, canUndo: true, canCorrect: false, loggedBy: "floor" },
   roundAdded: { ...MARK, name: "A round added", canUndo: true, loggedBy: "floor" },
   setAdded: { ...MARK, name: "A set added", canUndo: true, loggedBy: "floor" },
+  liftsAdded: { ...MARK, name: "A lift added", canUndo: true, loggedBy: "floor" },
   exerciseSwapped: { ...MARK, name: "Another exercise", canUndo: true, loggedBy: "floor" },
   loadChanged: { ...MARK, name: "Another load", canUndo: true, loggedBy: "floor" },
   rampOver: { ...MARK, name: "Warm-up sets over", canUndo: true, loggedBy: "floor" },
   orderChanged: { ...MARK, name: "Another order", canUndo: true, loggedBy: "floor" },
   advice: { ...MARK, name: "Advice", canUndo: true, loggedBy: "floor" },
-  paused: { ...MARK, name: "A pause", loggedBy: null },
+  paused: { ...MARK, name: "A pause", loggedBy: "floor" },
   note: { ...MARK, name: "A note", canUndo: true, canCorrect: true, loggedBy: "floor" },
   undone: { ...MARK, name: "Undo", loggedBy: "floor" },
   ended: { name: "The end", startsSession: true, canUndo: false, canCorrect: true, loggedBy: "floor" },

@@ -2,7 +2,7 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { event, performedPart, performedSet, SAMPLE_BODIES } from "../testing/floor";
 import { FLOOR_EVENTS } from "./event-kinds";
-import { type FloorEvent, type FloorEventBody, foldEvents, occurrenceKey, placeOf, setsAt } from "./events";
+import { type FloorEvent, type FloorEventBody, foldEvents, occurrenceKey, pausedMs, placeOf, setsAt } from "./events";
 
 const done = (slotId: string, reps: number) => performedSet({ slotId, segments: [performedPart({ reps })] });
 
@@ -58,6 +58,31 @@ it("a set is never both done and left out, and undoing an event leaves the log a
       expect(figures([...events, undo, again])).toEqual(figures(events));
     }),
   );
+});
+
+describe("pauses", () => {
+  const at = (minutes: number, body: FloorEventBody) => event(body, { id: `p${minutes}`, atMs: minutes * 60_000 });
+  const pause = (minutes: number) => at(minutes, { kind: "paused", resumed: false });
+  const goOn = (minutes: number) => at(minutes, { kind: "paused", resumed: true });
+  const pausesOf = (...events: FloorEvent[]) =>
+    foldEvents(events).pauses.map(({ fromMs, toMs }) => [fromMs / 60_000, toMs === null ? null : toMs / 60_000]);
+
+  it("last from the tap to the next, and the last one for as long as nobody goes on", () => {
+    expect(pausesOf(pause(1), goOn(4), pause(10))).toEqual([
+      [1, 4],
+      [10, null],
+    ]);
+  });
+
+  it("said twice are one, and going on without one is nothing", () => {
+    expect(pausesOf(goOn(1), pause(2), pause(3), goOn(5), goOn(6))).toEqual([[2, 5]]);
+  });
+
+  it("are counted for as much of them as lies within a time", () => {
+    const { pauses } = foldEvents([pause(1), goOn(4), pause(10)]);
+    const minutes = (from: number, to: number) => pausedMs(pauses, from * 60_000, to * 60_000) / 60_000;
+    expect([minutes(0, 12), minutes(2, 3), minutes(5, 9), minutes(3, 11)]).toEqual([5, 1, 0, 2]);
+  });
 });
 
 describe("a set is kept by its occurrence", () => {

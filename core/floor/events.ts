@@ -5,7 +5,7 @@
  */
 
 import type { CheckIn } from "../progress";
-import type { FormReport, SetOwner } from "../session";
+import type { Block, FormReport, SessionDocument, SetOwner } from "../session";
 import type { Weight } from "../units";
 
 /** The version of an event's stored shape. `contract/` upcasts older ones on read. */
@@ -108,6 +108,8 @@ export type FloorEventBody =
     }
   | { readonly kind: "roundAdded"; readonly blockId: string }
   | { readonly kind: "setAdded"; readonly slotId: string; readonly round: number }
+  /** Blocks that nobody planned, as a document of their own: they follow the others. */
+  | { readonly kind: "liftsAdded"; readonly document: SessionDocument }
   | {
       readonly kind: "exerciseSwapped";
       readonly slotId: string;
@@ -173,6 +175,12 @@ export interface FloorChoice {
   readonly reps: number | null;
 }
 
+/** A time in which nobody trained or rested for a set. */
+export interface Pause {
+  readonly fromMs: number;
+  readonly toMs: number | null;
+}
+
 export interface PerformedSession {
   /** By occurrence, in the order in which they were first done. */
   readonly sets: ReadonlyMap<string, DoneSet>;
@@ -182,6 +190,7 @@ export interface PerformedSession {
   readonly rests: ReadonlyMap<string, number>;
   readonly roundsAdded: ReadonlyMap<string, number>;
   readonly setsAdded: readonly { readonly slotId: string; readonly round: number }[];
+  readonly blocksAdded: readonly Block[];
   readonly swaps: readonly Swap[];
   /** In the order in which they were made. */
   readonly choices: readonly FloorChoice[];
@@ -191,6 +200,8 @@ export interface PerformedSession {
   readonly order: readonly string[];
   readonly notes: readonly { readonly slotId: string | null; readonly text: string }[];
   readonly startedAtMs: number | null;
+  /** In order; `toMs` is null while it lasts. */
+  readonly pauses: readonly Pause[];
   readonly checkIn: CheckIn | null;
   readonly ended: { readonly sessionRpe: number | null; readonly note: string; readonly atMs: number } | null;
 }
@@ -206,10 +217,12 @@ export function foldEvents(events: readonly FloorEvent[]): PerformedSession {
   let choices: FloorChoice[] = [];
   const roundsAdded = new Map<string, number>();
   const setsAdded: { slotId: string; round: number }[] = [];
+  const blocksAdded: Block[] = [];
   const swaps: Swap[] = [];
   const notes: { slotId: string | null; text: string }[] = [];
   let order: readonly string[] = [];
   let startedAtMs: number | null = null;
+  const pauses: Pause[] = [];
   let checkIn: CheckIn | null = null;
   let ended: PerformedSession["ended"] = null;
   const put = (set: PerformedSet, { shownHash, atMs }: FloorEvent) => {
@@ -253,6 +266,9 @@ export function foldEvents(events: readonly FloorEvent[]): PerformedSession {
       case "setAdded":
         setsAdded.push({ slotId: body.slotId, round: body.round });
         break;
+      case "liftsAdded":
+        blocksAdded.push(...body.document.blocks);
+        break;
       case "exerciseSwapped":
         swaps.push(body);
         // What was chosen for the exercise before it says nothing of this one.
@@ -280,16 +296,29 @@ export function foldEvents(events: readonly FloorEvent[]): PerformedSession {
         if (body.taken && rest) rests.set(rest.blockId, rest.seconds);
         break;
       }
-      case "paused":
+      case "paused": {
+        const last = pauses.at(-1);
+        const isOpen = last?.toMs === null;
+        if (body.resumed && isOpen) pauses[pauses.length - 1] = { ...last, toMs: Math.max(last.fromMs, event.atMs) };
+        else if (!body.resumed && !isOpen) pauses.push({ fromMs: event.atMs, toMs: null });
+        break;
+      }
       case "undone":
         break;
       default:
         body satisfies never;
     }
   }
-  const changes = { rests, roundsAdded, setsAdded, swaps, choices, advice, ramps, order };
-  return { sets, skipped, ...changes, notes, startedAtMs, checkIn, ended };
+  const changes = { rests, roundsAdded, setsAdded, blocksAdded, swaps, choices, advice, ramps, order };
+  return { sets, skipped, ...changes, notes, startedAtMs, pauses, checkIn, ended };
 }
+
+/** How much of a span of time was paused, in milliseconds. */
+export const pausedMs = (pauses: readonly Pause[], fromMs: number, toMs: number): number =>
+  pauses.reduce(
+    (sum, pause) => sum + Math.max(0, Math.min(toMs, pause.toMs ?? toMs) - Math.max(fromMs, pause.fromMs)),
+    0,
+  );
 
 /** The ids of events that were not undone; undoing an undo brings the event back. */
 export function effectiveEventIds(events: readonly FloorEvent[]): ReadonlySet<string> {

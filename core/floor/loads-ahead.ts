@@ -73,7 +73,7 @@ function setAhead(
   const loads = buildableLoads(exercise, shown.equipment, first.setup ?? slot.setup);
   const planned = plannedKg(first, exerciseId, shown);
   const basis = basisOf(slot, round, exerciseId, shown, performed);
-  const step = planned === null ? searchStep(slot, round, exerciseId, performed) : null;
+  const step = planned === null && !isKnown(slot, performed) ? searchStep(slot, round, exerciseId, performed) : null;
   const reps = basis?.reps ?? null;
   const made = (kg: number, of: readonly BuildableLoad[], weight: Weight | null = null): Omit<LoadAhead, "reps"> => {
     const built = of.find((load) => Math.abs(load.kg - kg) <= SAME_WEIGHT_KG);
@@ -115,6 +115,11 @@ function setAhead(
   }
   return ahead;
 }
+
+/** Whether a lift that was added on the floor came with its load: from the record, or as it was written. */
+const isKnown = (slot: Slot, { blocksAdded, choices }: PerformedSession): boolean =>
+  blocksAdded.some(({ slots }) => slots.some(({ id }) => id === slot.id)) &&
+  choices.some(({ slotId, fromRound, load }) => slotId === slot.id && fromRound === 0 && load !== null);
 
 /** What was shown for a part, if it was for this exercise. */
 function plannedKg(segment: Segment, exerciseId: string, { loads }: ShownSession): number | null {

@@ -42,6 +42,22 @@ describe("exposures of a session", () => {
     expect(summary.muscles.chest?.reps).toBe(9);
   });
 
+  it("a lift that was added on the floor is planned from then on, and counts; taken back, it is not there", () => {
+    const shown = ofText("Bench press 2x8 @60kg rir2 r90");
+    const extra = read("Dumbbell curl 3x10 @9kg r60", "extra");
+    const added = event({ kind: "liftsAdded", document: extra });
+    const both = { ...shown, document: { ...shown.document, blocks: [...shown.document.blocks, ...extra.blocks] } };
+    const log = [added, ...doneAsPlanned(both).slice(0, 4)];
+    const { exposures, summary } = project(log, { h: shown });
+    expect(exposures.map((one) => [one.lineage, one.exposure.sets.length])).toEqual([
+      ["bench-press", 2],
+      ["dumbbell-curl", 2],
+    ]);
+    expect(summary).toMatchObject({ sets: 4, plannedSets: 5 });
+    const undone = event({ kind: "undone", eventId: added.id });
+    expect(project([...log, undone], { h: shown }).summary).toMatchObject({ sets: 2, plannedSets: 2 });
+  });
+
   it("a lift swapped in on the floor credits what was done and has its own exposure", () => {
     const shown = ofText("Bench press 3x8 @60kg rir2 r90");
     const slot = slotOf(shown.document);

@@ -29,7 +29,7 @@ import {
   totalSession,
   withVolumeLoad,
 } from "../volume";
-import { type FloorEvent, foldEvents, occurrenceKey, type PerformedSession } from "./events";
+import { type FloorEvent, foldEvents, occurrenceKey, type PerformedSession, pausedMs } from "./events";
 import {
   layOutPerformed,
   type PerformedPlan,
@@ -38,7 +38,7 @@ import {
   type ShownByHash,
   signedKg,
 } from "./performed";
-import { type ShownLoad, type ShownSession, workContextOf } from "./shown";
+import { type ShownLoad, type ShownSession, withBlocksAdded, workContextOf } from "./shown";
 
 /** Bumped when the same log gives other figures; stored with what is derived, which can be rebuilt from the log. */
 export const PROJECTION_VERSION = 7;
@@ -107,7 +107,8 @@ export function projectSession(
   shownByHash: ShownByHash,
 ): SessionProjection {
   const performed = foldEvents(events);
-  const placed = placeSets(performed, shownByHash);
+  const byHash = new Map([...shownByHash].map(([hash, shown]) => [hash, withBlocksAdded(shown, performed)]));
+  const placed = placeSets(performed, byHash);
   const laidOut = layOutPerformed(placed);
   const state = performed.ended
     ? "done"
@@ -118,7 +119,7 @@ export function projectSession(
   return {
     performed,
     exposures: exposuresOf(sessionId, placed, laidOut.timeline),
-    summary: summaryOf(performed, placed, laidOut, events, shownByHash),
+    summary: summaryOf(performed, placed, laidOut, events, byHash),
     state,
   };
 }
@@ -285,14 +286,14 @@ function summaryOf(
   };
 }
 
-/** Minutes from the start to the end; a log without a start began with the work of its first set. */
+/** Minutes from the start to the end without pauses; a log without a start began with the work of its first set. */
 function minutesOf(performed: PerformedSession, placed: readonly PlacedSet[], events: readonly FloorEvent[]): number {
   const first = placed[0];
   const work = first?.planned ? workOf(first.slot, first.planned, workContextOf(first.shown)).seconds * 1000 : 0;
   const began = first ? first.done.atMs - work : (events[0]?.atMs ?? 0);
   const start = Math.min(performed.startedAtMs ?? began, began);
   const end = performed.ended?.atMs ?? events.at(-1)?.atMs ?? start;
-  return Math.max(0, Math.round((end - start) / 60_000));
+  return Math.max(0, Math.round((end - start - pausedMs(performed.pauses, start, end)) / 60_000));
 }
 
 /** Sets that the session asks for, its optional rounds left out. */

@@ -32,6 +32,23 @@ export function restKept({
   return restTimed(Math.round(Math.min(gap, Math.max(plannedSeconds, gap - workSeconds))));
 }
 
+/** A rest that was a quarter and more shorter or longer than it was asked for, in seconds. docs/handbook.md#floor. */
+export interface RestOff {
+  readonly askedSeconds: number;
+  readonly keptSeconds: number;
+}
+
+const OFF_BY = 0.25;
+
+/** Null where the rest was as it was asked, within a quarter, or nobody timed it. */
+export const restOff = (askedSeconds: number | null, keptSeconds: number | null): RestOff | null =>
+  askedSeconds !== null &&
+  keptSeconds !== null &&
+  askedSeconds > 0 &&
+  Math.abs(keptSeconds - askedSeconds) >= OFF_BY * askedSeconds
+    ? { askedSeconds, keptSeconds }
+    : null;
+
 /** A rest that no clock can have measured was not timed. */
 export const restTimed = (seconds: number | null): number | null =>
   seconds !== null && seconds >= 0 && seconds <= LIMITS.seconds ? seconds : null;

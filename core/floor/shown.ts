@@ -4,6 +4,7 @@ import type { GymEquipment } from "../load";
 import type { ExposurePurpose, SessionDocument } from "../session";
 import type { Settings } from "../settings";
 import type { Weight } from "../units";
+import type { PerformedSession } from "./events";
 
 /** A load as it stood on the screen. */
 export interface ShownLoad {
@@ -35,6 +36,18 @@ export interface ShownSession {
   readonly bodyMassKg: number | null;
   readonly equipment: GymEquipment;
   readonly loads: Readonly<Record<string, ShownLoad>>;
+}
+
+/** The session with the blocks that were added on the floor, after those that were shown. */
+export function withBlocksAdded<T extends { readonly document: SessionDocument }>(
+  shown: T,
+  { blocksAdded }: Pick<PerformedSession, "blocksAdded">,
+): T {
+  if (blocksAdded.length === 0) return shown;
+  const known = new Set(shown.document.blocks.map(({ id }) => id));
+  // What was written into the session's document since is there already.
+  const added = blocksAdded.filter(({ id }) => !known.has(id));
+  return { ...shown, document: { ...shown.document, blocks: [...shown.document.blocks, ...added] } };
 }
 
 /** How the shown session's sets are worked: the same figures on the floor as on the desk. */

@@ -16,6 +16,10 @@ export interface LifterTraits {
   readonly seed: number;
   /** True fresh e1RM in curve kg by lift family, on the date the history begins, for the family's lead lift. */
   readonly familyKg: Readonly<Record<string, number>>;
+  /** The same for single lifts, by exercise, where it is known of them. */
+  readonly liftKg?: Readonly<Record<string, number>>;
+  /** True curves of single lifts, by exercise; else their own. */
+  readonly curves?: Readonly<Record<string, RepCurve>>;
   /** Growth in percent a week. */
   readonly weeklyGainPercent: number;
   /** Standard deviation of the day's form, in percent. */
@@ -101,12 +105,17 @@ export class SimulatedLifter {
   /** True fresh e1RM today, in curve kg. */
   trueE1rm(exercise: Exercise): number {
     const lead = this.traits.familyKg[exercise.family] ?? 40;
-    return lead * exercise.familyRatio * (1 + (this.traits.weeklyGainPercent / 100) * this.weeks) * this.day;
+    const start = this.traits.liftKg?.[exercise.id] ?? lead * exercise.familyRatio;
+    return start * (1 + (this.traits.weeklyGainPercent / 100) * this.weeks) * this.day;
   }
 
   /** The load, in curve kg, at which they would do so many reps fresh with so many in reserve. */
   freshLoad(exercise: Exercise, reps: number, rir: number): number {
-    return loadForReps(this.trueE1rm(exercise), reps + rir, this.curve);
+    return loadForReps(this.trueE1rm(exercise), reps + rir, this.curveOf(exercise));
+  }
+
+  private curveOf({ id }: Exercise): RepCurve {
+    return this.traits.curves?.[id] ?? this.curve;
   }
 
   rest(seconds: number): void {
@@ -116,10 +125,11 @@ export class SimulatedLifter {
   /** Performs one set and remembers what it cost. */
   perform({ exercise, curveKg, reps: asked, side = "both" }: SetAsked): SetAnswer {
     const e1rmKg = this.trueE1rm(exercise);
-    const left = this.reserve.repsLeft(exercise, side, e1rmKg, curveKg, this.curve);
+    const curve = this.curveOf(exercise);
+    const left = this.reserve.repsLeft(exercise, side, e1rmKg, curveKg, curve);
     const possible = Math.floor(left + 0.5);
     const reps = asked === null ? possible : Math.min(asked, possible);
-    this.reserve.perform(exercise, side, e1rmKg, curveKg, this.curve, reps);
+    this.reserve.perform(exercise, side, e1rmKg, curveKg, curve, reps);
     const trueRir = Math.max(0, possible - reps);
     // What is far off is judged less well than what is near, and long sets less well than short ones.
     const rirError = this.traits.rirError * (0.6 + 0.25 * trueRir + 0.1 * Math.max(0, reps - 10));

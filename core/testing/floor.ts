@@ -17,7 +17,7 @@ import {
 import type { SessionDocument } from "../session";
 import { DEFAULT_SETTINGS } from "../settings";
 import { weight } from "../units";
-import { BOATHOUSE, resolve } from "./helpers";
+import { BOATHOUSE, read, resolve } from "./helpers";
 
 let made = 0;
 
@@ -104,6 +104,7 @@ export const SAMPLE_BODIES: { readonly [K in FloorEventKind]: Extract<FloorEvent
   shortened: { kind: "shortened", minutes: 35, places: [placeOf("a", 1)], rests: [{ blockId: "b", seconds: 60 }] },
   roundAdded: { kind: "roundAdded", blockId: "b" },
   setAdded: { kind: "setAdded", slotId: "a", round: 1 },
+  liftsAdded: { kind: "liftsAdded", document: read("A1 Dumbbell curl 3x10 @9kg r60") },
   exerciseSwapped: {
     kind: "exerciseSwapped",
     slotId: "a",

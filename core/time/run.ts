@@ -64,7 +64,7 @@ export function runBlock(block: Block, context: WorkContext): BlockRun {
       if (limitSeconds !== null && round >= Math.max(...block.slots.map((slot) => slot.sets.length)) - 1) break;
       continue;
     }
-    const seconds = moves.reduce((total, move) => total + move.work.seconds + (move.transition?.seconds ?? 0), 0);
+    const seconds = secondsOfMoves(moves);
     const before = rounds.at(-1);
     const rest = before ? restAfter(block, before, context.settings) : null;
     if (limitSeconds !== null && before && clock + rest!.seconds + seconds > limitSeconds) break;
@@ -85,6 +85,10 @@ function problemWithin(
   if (rounds.length < LIMITS.rounds) return null;
   return { kind: "mostRounds", rounds: rounds.length, leftSeconds: limitSeconds - usedSeconds };
 }
+
+/** Seconds from the start of the first of some moves to the end of the last, the changes between them included. */
+export const secondsOfMoves = (moves: readonly Pick<RunMove, "work" | "transition">[]): number =>
+  moves.reduce((total, { work, transition }) => total + work.seconds + (transition?.seconds ?? 0), 0);
 
 /** The moves of one round, also of one that was added beyond those planned. */
 export function movesOf(block: Block, round: number, context: WorkContext): RunMove[] {

@@ -1,3 +1,4 @@
+import type { Exercise } from "../exercise";
 import { entryAt } from "../lists";
 import type { Segment, Tempo } from "../session";
 import type { Settings } from "../settings";
@@ -27,10 +28,27 @@ export function tempoInForce(segments: readonly Segment[], index: number): Tempo
   return null;
 }
 
-/** The four phases of a rep for a pacer, in order, with zero-length phases left out. */
+/** Patterns whose reps begin with the eccentric: the load is held up before the first of them. */
+const LOWERED_FIRST: ReadonlySet<string> = new Set(["squat", "lunge", "hinge", "horizontal push", "fly"]);
+/** Of those patterns, what begins from the floor, from pins, or from a machine's stop. */
+const LIFTED_ALL_THE_SAME =
+  /^(?!.*(romanian|stiff)).*deadlift|rack-pull|block-pull|swing|pull-through|^pin-|step-up|chest-press$/;
+/** Of the others, what begins at the top. */
+const LOWERED_ALL_THE_SAME =
+  /skull-crusher|pull-over|nordic|glute-ham|roll-out|sissy|back-extension|handstand|pike|overhead.*extension|bodyweight-triceps|bench-dip|step-down/;
+
+/** Whether a rep of a move begins with its concentric: a curl, a row or a deadlift does, a squat or a bench press does not. */
+export const beginsWithLift = ({ id, pattern }: Pick<Exercise, "id" | "pattern">): boolean =>
+  LOWERED_FIRST.has(pattern) ? LIFTED_ALL_THE_SAME.test(id) : !LOWERED_ALL_THE_SAME.test(id);
+
+/**
+ * The four phases of a rep for a pacer, with zero-length phases left out, in the order in which the body does them:
+ * `liftFirst` begins with the concentric.
+ */
 export function tempoPhases(
   tempo: Tempo | null,
   settings: Settings,
+  liftFirst = false,
 ): { name: "lower" | "bottom" | "lift" | "top"; seconds: number }[] {
   const t = tempo;
   const all = [
@@ -42,5 +60,6 @@ export function tempoPhases(
     { name: "lift" as const, seconds: t ? phaseSeconds(t.lift, 1, settings) : settings.untempoedRepSeconds / 3 },
     { name: "top" as const, seconds: t ? phaseSeconds(t.pauseTop, 0, settings) : 0 },
   ];
-  return all.filter((phase) => phase.seconds > 0);
+  const inOrder = liftFirst ? [...all.slice(2), ...all.slice(0, 2)] : all;
+  return inOrder.filter((phase) => phase.seconds > 0);
 }

@@ -1,9 +1,12 @@
 "use client";
+import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { addDays, formatWeight, massWords, readinessSentence, toKg, type Weight, type WeightUnit } from "@/core";
 import { callApi } from "@/device/api";
+import { useMessages } from "@/device/messages";
 import { sendPlanned } from "@/device/planned";
 import { openSession, useApiMutation } from "@/device/query";
+import { Messages } from "@/parts/messages";
 import { PlannedLink, stateWords } from "@/parts/planned-link";
 import { useDates } from "@/parts/region";
 import { Button } from "@/ui/button";
@@ -21,6 +24,7 @@ const MISSED_DAYS = 14;
 export function ClientScreen({ view }: { view: ClientView }) {
   const router = useRouter();
   const ready = view.readiness.kind === "ready";
+  const words = useMessages({ clientId: view.id, sessionId: null, known: view.messages });
   const write = useApiMutation(
     () => callApi("sessions.create", { clientId: view.id, title: "" }),
     ({ sessionId }) => router.push(`/session/${sessionId}`),
@@ -97,6 +101,23 @@ export function ClientScreen({ view }: { view: ClientView }) {
             ) : (
               <SessionList sessions={done.slice(0, 10)} today={view.today} />
             )}
+          </section>
+          <section>
+            <h2 className="mb-2 font-bold">Messages</h2>
+            <Messages
+              {...words}
+              label={`To ${view.name.split(" ")[0]}`}
+              about={({ sessionId }) =>
+                sessionId === null ? null : (
+                  <>
+                    {" · "}
+                    <Link href={`/review/${sessionId}`} className="underline underline-offset-2">
+                      {view.sessions.find((one) => one.sessionId === sessionId)?.title || "about a session"}
+                    </Link>
+                  </>
+                )
+              }
+            />
           </section>
           <Account view={view} />
         </div>

@@ -1,35 +1,82 @@
 "use client";
-import { useState } from "react";
-import { callApi, replySentence } from "@/device/api";
+import { useCallback, useEffect, useState } from "react";
+import type { Output } from "@/contract";
+import { callApi, type Reply, replySentence } from "@/device/api";
+import { ChoiceButton } from "./questions";
 
-/** A caution holds the session until a coach says why it is all right here: that can be done where they stand. */
-export function CautionHold({
-  sessionId,
-  message,
-  reasonKey,
-  onRecorded,
-}: {
-  sessionId: string;
-  message: string;
-  reasonKey: string;
-  onRecorded: () => void;
-}) {
+type Hold = Output<"floor.holds">["holds"][number];
+
+/** Cautions hold the session until a coach says why they are all right here, in one sentence, or changes what they are about. */
+export function CautionHold({ sessionId, onRecorded }: { sessionId: string; onRecorded: () => void }) {
+  const [holds, setHolds] = useState<readonly Hold[] | null>(null);
   const [reason, setReason] = useState("");
   const [problem, setProblem] = useState("");
+  const [isBusy, setBusy] = useState(false);
+  const read = useCallback(async () => {
+    const reply = await callApi("floor.holds", { sessionId });
+    if (reply.kind !== "ok") return setProblem(replySentence(reply));
+    setHolds(reply.value.holds);
+    if (reply.value.holds.length === 0) onRecorded();
+  }, [sessionId, onRecorded]);
+  useEffect(() => {
+    void read();
+  }, [read]);
+  const run = async (work: () => Promise<Reply<unknown>>) => {
+    if (isBusy) return;
+    setBusy(true);
+    setProblem("");
+    const reply = await work();
+    if (reply.kind === "ok") await read();
+    else setProblem(reply.kind === "refused" ? (reply.problems[0]?.message ?? reply.message) : replySentence(reply));
+    setBusy(false);
+  };
+  const recordAll = () =>
+    run(async () => {
+      let reply: Reply<unknown> = { kind: "ok", value: null };
+      for (const { key } of holds ?? [])
+        if (reply.kind === "ok") reply = await callApi("sessions.recordReason", { sessionId, key, reason });
+      return reply;
+    });
+  const change = (slotId: string, exerciseId: string | null) =>
+    run(() => callApi("floor.changeLift", { sessionId, slotId, exerciseId }));
+  const lifts = liftsOf(holds ?? []);
   return (
     <form
-      className="flex flex-col gap-4 text-left"
-      onSubmit={async (event) => {
+      className="flex flex-1 flex-col gap-4 pt-4 text-left"
+      onSubmit={(event) => {
         event.preventDefault();
-        const reply = await callApi("sessions.recordReason", { sessionId, key: reasonKey, reason });
-        if (reply.kind === "ok") onRecorded();
-        else setProblem(replySentence(reply));
+        void recordAll();
       }}
     >
       <h1 className="text-2xl font-bold">Before this session starts</h1>
-      <p className="text-lg">▲ {message}</p>
+      {holds === null ? <p className="text-lg">One moment…</p> : null}
+      {(holds ?? [])
+        .filter(({ lift }) => lift === null)
+        .map(({ key, words }) => (
+          <p key={key} className="text-lg">
+            ▲ {words}
+          </p>
+        ))}
+      {lifts.map(({ lift, words }) => (
+        <section key={lift.slotId} aria-label={lift.name} className="flex flex-col gap-2">
+          {words.map((one) => (
+            <p key={one} className="text-lg">
+              ▲ {one}
+            </p>
+          ))}
+          {lift.standIns.map(({ exerciseId, name, words: load }) => (
+            <ChoiceButton
+              key={exerciseId}
+              title={`${name} instead`}
+              detail={load}
+              onTake={() => void change(lift.slotId, exerciseId)}
+            />
+          ))}
+          <ChoiceButton title={`Leave out ${lift.name}`} detail="" onTake={() => void change(lift.slotId, null)} />
+        </section>
+      ))}
       <label className="flex flex-col gap-1 text-lg">
-        Why it is all right here
+        {holds && holds.length > 1 ? "Or why all of it is all right here" : "Or why it is all right here"}
         <input
           value={reason}
           maxLength={500}
@@ -45,7 +92,8 @@ export function CautionHold({
       </p>
       <button
         type="submit"
-        className="min-h-[64px] rounded-xl bg-[var(--floor-done)] text-xl font-bold text-[var(--floor-on)]"
+        disabled={!holds || isBusy}
+        className="min-h-[64px] rounded-xl bg-[var(--floor-done)] text-xl font-bold text-[var(--floor-on)] disabled:opacity-45"
       >
         Record and open
       </button>
@@ -54,4 +102,16 @@ export function CautionHold({
       </a>
     </form>
   );
+}
+
+/** The lifts that cautions are about, each once, with every sentence about it. */
+function liftsOf(holds: readonly Hold[]) {
+  const lifts = new Map<string, { readonly lift: NonNullable<Hold["lift"]>; readonly words: string[] }>();
+  for (const { lift, words } of holds) {
+    if (!lift) continue;
+    const known = lifts.get(lift.slotId) ?? { lift, words: [] };
+    known.words.push(words);
+    lifts.set(lift.slotId, known);
+  }
+  return [...lifts.values()];
 }

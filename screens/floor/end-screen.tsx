@@ -1,18 +1,46 @@
 "use client";
 import { useState } from "react";
+import { Later, later } from "./later";
+import { SmallButton } from "./small-button";
 import type { Floor } from "./use-floor";
+
+const ADD_LIFT = later(() => import("./add-lift"));
+const AFTER_SESSION = later(() => import("./after-session"));
+
+/** A session in which nothing is planned yet: it grows lift by lift. */
+export function EmptySession({ floor }: { floor: Floor }) {
+  return (
+    <section aria-label="Empty session" className="flex flex-1 flex-col gap-4 pt-4">
+      <h2 className="text-3xl font-bold">What comes first?</h2>
+      <Later part={ADD_LIFT} props={{ floor, onAdded: () => undefined }} />
+    </section>
+  );
+}
 
 /** How hard the whole session was, asked after it and never derived from sets. */
 export function EndScreen({ floor, sessionId }: { floor: Floor; sessionId: string }) {
   const [rpe, setRpe] = useState<number | null>(null);
   const [note, setNote] = useState("");
+  const [isAdding, setAdding] = useState(false);
   const { performed } = floor;
+  if (isAdding)
+    return (
+      <div className="flex flex-1 flex-col gap-4 pt-4">
+        <Later part={ADD_LIFT} props={{ floor, onAdded: () => setAdding(false) }} />
+        <div className="flex">
+          <SmallButton onClick={() => setAdding(false)}>Back</SmallButton>
+        </div>
+      </div>
+    );
+  // Of a rep goal all mini-sets are one.
+  const setsDone = new Set([...performed.sets.values()].map(({ slotId, round }) => `${slotId} ${round}`)).size;
   if (performed.ended) {
     return (
-      <div className="flex flex-1 flex-col justify-center gap-4">
+      <div className="flex flex-1 flex-col gap-4 pt-4">
         <h2 className="text-3xl font-bold">Done</h2>
         <p className="text-lg text-[var(--floor-quiet)]">
-          {performed.sets.size} sets saved{performed.skipped.size > 0 ? `, ${performed.skipped.size} left out` : ""}.{" "}
+          {setsDone} {setsDone === 1 ? "set" : "sets"} saved
+          {performed.skipped.size > 0 ? `, ${performed.skipped.size} left out` : ""}.{" "}
           {floor.refused.length > 0
             ? "Some of it was not accepted: put it right below."
             : floor.waiting === 0
@@ -25,6 +53,7 @@ export function EndScreen({ floor, sessionId }: { floor: Floor; sessionId: strin
             {performed.ended.note}
           </p>
         ) : null}
+        {floor.waiting === 0 ? <Later part={AFTER_SESSION} props={{ floor }} /> : null}
         {floor.refused.length > 0 ? (
           <a
             href="/floor?entries"
@@ -37,7 +66,7 @@ export function EndScreen({ floor, sessionId }: { floor: Floor; sessionId: strin
           href={`/after/${sessionId}`}
           className="flex min-h-[64px] items-center justify-center rounded-xl bg-[var(--floor-done)] text-xl font-bold text-[var(--floor-on)]"
         >
-          See what it came to
+          The whole review
         </a>
       </div>
     );
@@ -50,6 +79,9 @@ export function EndScreen({ floor, sessionId }: { floor: Floor; sessionId: strin
         if (floor.mayCommit()) void floor.log({ kind: "ended", sessionRpe: rpe, note });
       }}
     >
+      <div className="flex">
+        <SmallButton onClick={() => setAdding(true)}>Add a lift</SmallButton>
+      </div>
       <h2 className="text-3xl font-bold">How hard was the whole session?</h2>
       <div className="grid grid-cols-4 gap-2" role="group" aria-label="Session effort, 0 to 10">
         {Array.from({ length: 11 }, (_, figure) => (

@@ -36,7 +36,7 @@ interface Entry {
 }
 
 /** What was logged here and has not been accepted: why, put right, sent again, or kept as a file. */
-export function Entries() {
+export default function Entries() {
   const { longDate } = useDates();
   const [memberId, setMemberId] = useState<string | null>(null);
   const [entries, setEntries] = useState<readonly Entry[] | null>(null);
@@ -210,6 +210,7 @@ function mended(body: FloorEventBody, typed: readonly Figure[], note: string): F
     case "shortened":
     case "roundAdded":
     case "setAdded":
+    case "liftsAdded":
     case "exerciseSwapped":
     case "loadChanged":
     case "rampOver":

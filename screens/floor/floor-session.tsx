@@ -1,77 +1,67 @@
 "use client";
 import { ChevronLeft } from "lucide-react";
-import { useCallback, useEffect, useMemo, useState } from "react";
-import {
-  asPlanned,
-  type BlockRound,
-  effectiveEventIds,
-  type FloorEvent,
-  firstOf,
-  formatClock,
-  nextBlockRound,
-  type PerformedSet,
-  paceOf,
-  painStops,
-  restKept,
-} from "@/core";
-import { nowMs } from "@/device/clock";
+import { useMemo, useState } from "react";
+import { firstOf, formatClock, type PerformedSet, paceOf } from "@/core";
+import { restOffSentences } from "@/views";
 import { CautionHold } from "./caution-hold";
 import { CheckInLine } from "./check-in";
 import { DoneList } from "./done-list";
-import { EndScreen } from "./end-screen";
+import { EmptySession, EndScreen } from "./end-screen";
+import { Later, later } from "./later";
 import { OptionsSheet } from "./options-sheet";
 import { PainStopPanel } from "./pain-stop";
 import { RestScreen } from "./rest-screen";
 import { Strip } from "./strip";
-import { TimeSheet } from "./time-sheet";
 import { type Floor, useFloor, useOutbox } from "./use-floor";
-import { useNow, useRestEnd, useWakeLock } from "./use-now";
-import type { Measured } from "./work-parts";
+import { useWakeLock } from "./use-now";
+import { type Run, useRun } from "./use-run";
 import { WorkScreen } from "./work-screen";
 
+const NONE_OFF: ReadonlyMap<string, string> = new Map();
+
+const PREVIEW = later(() => import("./preview"));
+const TIME_SHEET = later(() => import("./time-sheet"));
+
+/** A session on its own. */
 export function FloorSession({ sessionId }: { sessionId: string }) {
-  const floor = useFloor(sessionId);
-  const { loading, view, pending, blockRound, blockRounds, performed } = floor;
-  const now = useNow(pending !== null || performed.startedAtMs !== null);
+  return <SessionScreen run={useRun(useFloor(sessionId))} onLeave={null} />;
+}
+
+interface ScreenProps {
+  readonly run: Run;
+  /** Back to the sessions beside it; null: to the list of sessions. */
+  readonly onLeave: (() => void) | null;
+}
+
+/** A session on the whole screen. */
+export function SessionScreen({ run, onLeave }: ScreenProps) {
+  const { floor, now, resting, restLeft, stops, turn, inHand: shown, ahead } = run;
+  const { loading, view, pending, blockRounds, performed } = floor;
   const [sheet, setSheet] = useState<"options" | "time" | "list" | null>(null);
   const lock = useWakeLock();
-  const rested = pending ? (blockRounds.find((one) => one.key === pending.chainKey) ?? null) : null;
-  const resting = pending?.movedOn ? null : rested;
-  const restLeft =
-    pending && rested?.rest ? Math.ceil(rested.rest.seconds - (now - pending.restStartedMs) / 1000) : null;
   const ended = performed.ended !== null;
+  const keep = async (sets: readonly PerformedSet[]) => {
+    await run.keep(sets);
+    // The time and what is asked next stand at the top, wherever the figures had been scrolled to.
+    window.scrollTo({ top: 0 });
+  };
 
-  const { setPending } = floor;
-  /** The next round is in hand; when its work began is known where somebody says so. */
-  const goOn = useCallback(
-    (workStartedMs: number | null) => pending && setPending({ ...pending, movedOn: true, workStartedMs }),
-    [pending, setPending],
-  );
-  const isUnsaved = pending !== null && !pending.kept && resting !== null;
-  // What hurts is asked about until it is answered, once the set in which it did is saved.
-  const stops = useMemo(
-    () => (isUnsaved ? [] : painStops(blockRounds, performed)),
-    [isUnsaved, blockRounds, performed],
-  );
-  const turn = useRestEnd(restLeft !== null && !pending?.movedOn && restLeft <= 0);
-  // A kept round moves on by itself when its rest is over; the rest is counted on until work begins.
-  useEffect(() => {
-    if (!pending?.kept || !resting) return;
-    // Nobody rests for rounds that were left out.
-    const isLast = blockRound === null;
-    if (isLast || resting.rest === null || (restLeft !== null && restLeft <= 0)) goOn(null);
-  }, [pending, resting, restLeft, goOn, blockRound]);
+  const { askedSeconds = null, keptSeconds = null } = run.restBefore ?? {};
+  const restOff = useMemo(() => {
+    if (!shown || !floor.shown || askedSeconds === null || keptSeconds === null) return NONE_OFF;
+    return restOffSentences(
+      { blockRound: shown, askedSeconds, keptSeconds },
+      performed,
+      floor.shown,
+      view?.client ?? null,
+    );
+  }, [shown, floor.shown, askedSeconds, keptSeconds, performed, view?.client]);
 
   if (!view) {
     return (
       <main className="flex flex-1 flex-col justify-center gap-4 text-center">
         {loading.kind === "held" ? (
-          <CautionHold
-            sessionId={sessionId}
-            message={loading.message}
-            reasonKey={loading.key}
-            onRecorded={floor.refresh}
-          />
+          <CautionHold sessionId={run.sessionId ?? ""} onRecorded={floor.refresh} />
         ) : loading.kind === "failed" ? (
           <>
             <p className="text-xl font-bold">{loading.message}</p>
@@ -89,95 +79,17 @@ export function FloorSession({ sessionId }: { sessionId: string }) {
     );
   }
 
-  async function finishChain(done: BlockRound, measured: Measured) {
-    if (!floor.mayCommit() || !floor.shown) return;
-    const now = nowMs();
-    const workSeconds = done.moves.reduce(
-      (sum, { work, transition }) => sum + work.seconds + (transition?.seconds ?? 0),
-      0,
-    );
-    const kept =
-      pending && rested?.rest
-        ? restKept({
-            restStartedMs: pending.restStartedMs,
-            workStartedMs: pending.workStartedMs,
-            doneMs: now,
-            workSeconds,
-            plannedSeconds: rested.rest.seconds,
-          })
-        : null;
-    const { before: _, ...before } = pending ?? { before: null };
-    setPending({
-      sessionId,
-      chainKey: done.key,
-      restStartedMs: now,
-      kept: false,
-      movedOn: false,
-      workStartedMs: null,
-      sets: asPlanned(done, floor.shown, kept).map((set) => ({
-        ...set,
-        segments: set.segments.map((one) => ({ ...one, seconds: measured.get(one.segmentId ?? "") ?? one.seconds })),
-      })),
-      before: "chainKey" in before ? before : null,
-    });
-  }
-
-  async function keep(sets: readonly PerformedSet[]) {
-    if (!pending || !floor.mayCommit()) return;
-    await floor.log({ kind: "setsDone", sets });
-    setPending({ ...pending, sets, kept: true });
-    // The time and what is asked next stand at the top, wherever the figures had been scrolled to.
-    window.scrollTo({ top: 0 });
-  }
-
-  /** Takes the last thing back; a round that was saved is open again with its figures. */
-  async function undo() {
-    const last = floor.lastDone;
-    if (!last || !floor.mayCommit()) return;
-    for (const { id } of together(last, floor.events)) await floor.log({ kind: "undone", eventId: id });
-    if (last.body.kind !== "setsDone") return;
-    const { sets } = last.body;
-    const first = firstOf(sets);
-    const rounds = blockRounds.filter(
-      ({ round, moves }) => round === first.round && moves.some(({ slot }) => slot.id === first.slotId),
-    );
-    const round = rounds.find(({ ordinal }) => ordinal === first.ordinal) ?? rounds[0];
-    if (!round) return;
-    const since = pending?.chainKey === round.key ? pending.restStartedMs : last.atMs;
-    const rest = { restStartedMs: since, kept: false, movedOn: false, workStartedMs: null };
-    setPending({ sessionId, chainKey: round.key, ...rest, sets, before: null });
-  }
-
-  const putSets = (sets: readonly PerformedSet[]) => pending && setPending({ ...pending, sets });
-
-  const begin = async () => {
-    if (performed.startedAtMs === null) await floor.log({ kind: "started" });
-    if (pending?.movedOn && pending.workStartedMs === null) goOn(nowMs());
-  };
-
-  const shown = resting ?? blockRound;
-  /** What can still be changed: of a round that was just done, what comes after it. */
-  const ahead =
-    resting && !pending?.kept
-      ? nextBlockRound(
-          blockRounds.filter((one) => one.key !== resting.key),
-          performed,
-        )
-      : blockRound;
-  const rampOf = (one: BlockRound) =>
-    one.round === 0 && one.ordinal === 0 && one.moves.some(({ slot }) => (view.shown.ramps[slot.id]?.length ?? 0) > 0)
-      ? (performed.ramps.get(one.block.id) ?? "open")
-      : null;
-  const endRamp = async (how: "done" | "skipped") => {
-    if (shown && floor.mayCommit())
-      await floor.log({ kind: "rampOver", blockId: shown.block.id, skipped: how === "skipped" });
-  };
   return (
     <main data-committing={floor.isCommitting || undefined} className={`flex flex-1 flex-col ${turn ? "invert" : ""}`}>
       <header className="flex items-center justify-between gap-2 text-[15px]">
         <a
           href="/floor"
-          aria-label="Sessions"
+          aria-label={onLeave ? "All clients" : "Sessions"}
+          onClick={(event) => {
+            if (!onLeave) return;
+            event.preventDefault();
+            onLeave();
+          }}
           className="-ml-3 flex size-11 shrink-0 items-center justify-center text-[var(--floor-quiet)]"
         >
           <ChevronLeft size={26} aria-hidden />
@@ -208,10 +120,24 @@ export function FloorSession({ sessionId }: { sessionId: string }) {
           {view.unread.map(({ line, text }) => `line ${line}, “${text.slice(0, 60)}”`).join("; ")}
         </p>
       ) : null}
+      {view.partner && onLeave === null && !ended ? (
+        <a
+          href={`/floor?lanes=${view.sessionId},${view.partner.sessionId}`}
+          className="flex min-h-[56px] items-center text-lg underline underline-offset-4"
+        >
+          {view.partner.clientName.split(" ")[0]} trains along: both side by side
+        </a>
+      ) : null}
       {pending || ended ? null : <CheckInLine floor={floor} />}
       {ended ? null : stops.map((stop) => <PainStopPanel key={stop.slotId} floor={floor} stop={stop} />)}
-      {ended || !shown ? (
-        <EndScreen floor={floor} sessionId={sessionId} />
+      {!ended && performed.pauses.at(-1)?.toMs === null ? (
+        <PauseScreen floor={floor} />
+      ) : !ended && view.shown.document.blocks.length === 0 && !view.shown.document.finisher ? (
+        <EmptySession floor={floor} />
+      ) : ended || !shown ? (
+        <EndScreen floor={floor} sessionId={run.sessionId ?? ""} />
+      ) : view.role === "client" && performed.startedAtMs === null && performed.sets.size === 0 ? (
+        <Later part={PREVIEW} props={{ floor, onBegin: run.begin }} />
       ) : pending && resting ? (
         <RestScreen
           key={resting.key}
@@ -220,30 +146,31 @@ export function FloorSession({ sessionId }: { sessionId: string }) {
           pending={pending}
           restLeft={restLeft ?? 0}
           onKeep={keep}
-          onSets={putSets}
-          onTakeBack={() => floor.mayCommit() && setPending(pending.before && { ...pending.before, before: null })}
-          onStart={() => floor.mayCommit() && goOn(nowMs())}
-          onUndo={undo}
+          onSets={run.putSets}
+          onTakeBack={run.takeBack}
+          onStart={run.startNow}
+          onUndo={run.undo}
           onChange={() => setSheet("options")}
           next={ahead}
           stops={stops}
-          ramped={ahead !== null && rampOf(ahead) !== null}
+          ramped={ahead !== null && run.rampOf(ahead) !== null}
         />
       ) : shown ? (
         <WorkScreen
           key={shown.key}
           view={view}
           blockRound={shown}
+          restOff={restOff}
           search={floor.search}
           isFirst={performed.sets.size === 0}
           isStarted={performed.startedAtMs !== null || performed.sets.size > 0}
           restOver={pending?.movedOn && pending.workStartedMs === null && restLeft !== null ? -restLeft : null}
-          onBegin={begin}
-          ramp={rampOf(shown)}
-          onRampEnd={endRamp}
+          onBegin={run.begin}
+          ramp={run.rampOf(shown)}
+          onRampEnd={run.endRamp}
           canUndo={floor.lastDone !== null}
-          onUndo={undo}
-          onDone={(measured) => finishChain(shown, measured)}
+          onUndo={run.undo}
+          onDone={(measured) => run.finishRound(shown, measured)}
           onChange={() => setSheet("options")}
         />
       ) : null}
@@ -254,26 +181,42 @@ export function FloorSession({ sessionId }: { sessionId: string }) {
         floor={floor}
         blockRound={ahead}
         justDone={resting && pending && !pending.kept ? pending.sets : []}
-        onSets={putSets}
+        onSets={run.putSets}
         onTime={() => setSheet("time")}
       />
-      <TimeSheet
-        open={sheet === "time"}
-        onOpenChange={(open) => setSheet(open ? "time" : null)}
-        floor={floor}
-        justDone={resting && !pending?.kept ? resting.key : null}
-        restLeft={pending && !pending.movedOn ? (restLeft ?? 0) : 0}
-      />
+      {sheet === "time" ? (
+        <Later
+          part={TIME_SHEET}
+          props={{
+            open: true,
+            onOpenChange: (open) => setSheet(open ? "time" : null),
+            floor,
+            justDone: resting && !pending?.kept ? resting.key : null,
+            restLeft: pending && !pending.movedOn ? (restLeft ?? 0) : 0,
+          }}
+        />
+      ) : null}
     </main>
   );
 }
 
-/** The entries that one tap made: a lighter day is one for each of its lifts. */
-function together(last: FloorEvent, events: readonly FloorEvent[]): readonly FloorEvent[] {
-  const isEasierDay = ({ body }: FloorEvent) => body.kind === "advice" && body.advice.kind === "easierDay";
-  if (!isEasierDay(last)) return [last];
-  const stands = effectiveEventIds(events);
-  return events.filter((event) => isEasierDay(event) && stands.has(event.id));
+/** The session stands: what was done is safe, and nothing is timed until it goes on. */
+function PauseScreen({ floor }: { floor: Floor }) {
+  return (
+    <section aria-label="Paused" className="flex flex-1 flex-col gap-4 pt-4">
+      <h2 className="text-3xl font-bold">Paused</h2>
+      <p className="text-lg text-[var(--floor-quiet)]">
+        The clock stands. What was done is kept; the rest before the next set is not timed.
+      </p>
+      <button
+        type="button"
+        onClick={() => floor.mayCommit() && void floor.log({ kind: "paused", resumed: true })}
+        className="mt-auto min-h-[76px] rounded-xl bg-[var(--floor-now)] text-2xl font-bold text-[var(--floor-on)]"
+      >
+        Go on
+      </button>
+    </section>
+  );
 }
 
 /** Minutes since the start, and how far the session is from its plan. */
@@ -295,7 +238,7 @@ function Pace({ floor, now, onOpen }: { floor: Floor; now: number; onOpen: () =>
 
 function paceWords({ performed, timeline, blockRounds }: Floor, now: number): string {
   const pace = timeline && paceOf(timeline, blockRounds, performed, now);
-  if (!pace) return timeline ? `${formatClock(timeline.seconds)} planned` : "";
+  if (!pace) return timeline && timeline.seconds > 0 ? `${formatClock(timeline.seconds)} planned` : "";
   const behind = Math.round((pace.behindSeconds ?? 0) / 60);
   const words = Math.abs(behind) < 2 ? "on time" : behind > 0 ? `${behind} min behind` : `${-behind} min ahead`;
   return `${formatClock(pace.elapsedSeconds)} · ${words}`;

@@ -3,6 +3,7 @@ import { useEffect, useState } from "react";
 import { shownSession } from "@/contract";
 import {
   type AddedResistance,
+  beginsWithLift,
   decimal,
   exerciseOrThrow,
   formatClock,
@@ -17,12 +18,16 @@ import {
   tempoPhases,
 } from "@/core";
 import { nowMs } from "@/device/clock";
-import type { FloorView } from "@/views";
-import { useNow } from "./use-now";
+import { type FloorView, miniSetReps } from "@/views";
+import { Pacer, PHASE_WORDS } from "./pacer";
+import { RepCounter } from "./rep-counter";
+import { useNow, useRestEnd } from "./use-now";
+import { useSensor } from "./use-sensor";
 import { nameOf, type Stop } from "./work-parts";
 
 export function amountWords(stop: Stop, view: FloorView): string {
   const aim = view.shown.loads[stop.segment.id]?.aimReps;
+  if (stop.goal) return String(miniSetReps(stop.move, stop.segment, stop.side));
   if (stop.move.set.stop.kind === "repTotal") return `${stop.move.set.stop.total} in all`;
   if (stop.segment.amount.kind === "toFailure") return "to failure";
   if (stop.segment.amount.kind === "maxReps") return "as many as go";
@@ -34,33 +39,43 @@ export function InHand({
   view,
   stop,
   searchStep,
+  restOff,
   isFirstRound,
   fromEmpty,
+  restFrom,
   onBegin,
   watch,
   timed: seconds,
   onTimed,
+  onCounted,
 }: {
   view: FloorView;
   stop: Stop;
   /** Which set of the search for its load it is; null: the load is known. */
   searchStep: number | null;
+  /** What to expect after a rest that was a quarter longer or shorter than asked; null: the rest was as it was asked. */
+  restOff: string | null;
   /** What is asked of reserve is explained once. */
   isFirstRound: boolean;
   /** Nothing of the ramp is on the bar. */
   fromEmpty: boolean;
+  /** Since when the rest before it runs; null: it follows at once. */
+  restFrom: number | null;
   onBegin: () => void;
   watch: React.RefObject<(() => number | null) | null>;
   timed: number | null;
   onTimed: (seconds: number | null) => void;
+  /** A sensor has counted the set to its end. */
+  onCounted: (reps: number) => void;
 }) {
+  const { sensor } = useSensor();
   const { segment } = stop;
   const shown = view.shown.loads[segment.id];
   const exercise = exerciseOrThrow(shownSession(view.shown).catalogue, segment.exerciseId ?? stop.move.slot.exerciseId);
   const [figure, ...unit] = (shown?.words ?? "").split(" ").reverse();
   const hasUnit = figure === "kg" || figure === "lb";
   const words = amountWords(stop, view);
-  const isOpen = segment.amount.kind === "toFailure" || segment.amount.kind === "maxReps";
+  const isOpen = !stop.goal && (segment.amount.kind === "toFailure" || segment.amount.kind === "maxReps");
   const [amountFigure, amountUnit] = figureAndUnit(stop, words);
   const tempo = tempoInForce(stop.move.set.segments, stop.move.set.segments.indexOf(segment));
   return (
@@ -88,11 +103,16 @@ export function InHand({
             <span className="ml-1.5 text-lg text-[var(--floor-quiet)]">{hasUnit ? figure : ""}</span>
           </span>
         </p>
+        {restFrom === null ? null : <PartRest sinceMs={restFrom} seconds={stop.restBeforeSeconds} />}
         {searchStep === null ? null : (
           <p className="mt-1 text-lg text-[var(--floor-warn)]">
             Find the load: start light, add. Set {searchStep} of at most {MOST_SEARCH_STEPS}.
           </p>
         )}
+        {stop.first && view.alone?.[stop.move.slot.id] ? (
+          <p className="mt-1 text-lg text-[var(--floor-warn)]">{view.alone[stop.move.slot.id]}</p>
+        ) : null}
+        {restOff ? <p className="mt-1 text-lg text-[var(--floor-warn)]">{restOff}</p> : null}
         {stop.first && isFirstRound && segment.rir && segment.rir.low > 0 && !isOpen ? (
           <p className="text-[15px] text-[var(--floor-quiet)]">
             Leave {printSpan(segment.rir)}: stop while so many more would still go.
@@ -104,7 +124,7 @@ export function InHand({
             ...segment.beside.map(besideWords),
             ...(segment.setup ?? stop.move.slot.setup).map((value) => `${value.name} ${value.value}`),
             ...HANDS[stop.move.slot.laterality],
-            ...(tempo ? [tempoWords(tempo, view.shown.settings)] : []),
+            ...(tempo ? [tempoWords(tempo, view.shown.settings, beginsWithLift(exercise))] : []),
             ...stop.move.slot.cues,
           ]
             .filter(Boolean)
@@ -118,17 +138,46 @@ export function InHand({
             stopped={seconds}
             onStopped={onTimed}
           />
+        ) : sensor && segment.amount.kind !== "metres" ? (
+          <RepCounter
+            sensor={sensor}
+            phases={tempoPhases(tempo, view.shown.settings, beginsWithLift(exercise))}
+            asked={segment.amount.kind === "reps" ? (shown?.aimReps ?? segment.amount.reps.high) : null}
+            rir={segment.rir?.low ?? view.shown.settings.assumed.rir}
+            onBegin={onBegin}
+            onCounted={onCounted}
+          />
         ) : tempo ? (
-          <Pacer phases={tempoPhases(tempo, view.shown.settings)} onBegin={onBegin} />
+          <Pacer phases={tempoPhases(tempo, view.shown.settings, beginsWithLift(exercise))} onBegin={onBegin} />
         ) : null}
       </div>
     </section>
   );
 }
 
+/** The rest between two parts of a set, or two halves of a round, down to nothing; then a tone. */
+function PartRest({ sinceMs, seconds }: { sinceMs: number; seconds: number }) {
+  const now = useNow(true);
+  const left = Math.ceil(seconds - (now - sinceMs) / 1000);
+  useRestEnd(left <= 0);
+  return (
+    <p role="timer" aria-label="Rest before this part" className="mt-1 text-[34px] leading-none font-bold">
+      {left > 0 ? (
+        <>
+          <span className="text-lg font-normal text-[var(--floor-quiet)]">rest </span>
+          {formatClock(left)}
+        </>
+      ) : (
+        <span className="text-[var(--floor-now)]">go</span>
+      )}
+    </p>
+  );
+}
+
 /** What is to be done as a figure, and what it counts. */
-function figureAndUnit({ segment: { amount, rir, rom }, move }: Stop, words: string): readonly [string, string] {
+function figureAndUnit({ segment: { amount, rir, rom }, move, goal }: Stop, words: string): readonly [string, string] {
   const range = rom === "full" ? "" : `, ${rom} partials`;
+  if (goal) return [words, `reps; ${goal.total - goal.done} of ${goal.total} left`];
   if (move.set.stop.kind === "repTotal") return [words, "reps"];
   switch (amount.kind) {
     case "reps":
@@ -166,58 +215,10 @@ const HANDS: Readonly<Record<Laterality, readonly string[]>> = {
 };
 
 /** "lower 3 s, pause 1 s, lift 1 s", and how long so many reps last. */
-const tempoWords = (tempo: Tempo, settings: Settings): string =>
-  tempoPhases(tempo, settings)
+const tempoWords = (tempo: Tempo, settings: Settings, liftFirst: boolean): string =>
+  tempoPhases(tempo, settings, liftFirst)
     .map(({ name, seconds }) => `${PHASE_WORDS[name]} ${decimal(seconds)} s`)
     .join(", ");
-
-const PHASE_WORDS = { lower: "lower", bottom: "pause", lift: "lift", top: "squeeze" } as const;
-
-/** The tempo as a curve with a bead running along it, counting reps, from the tap on it. */
-function Pacer({ phases, onBegin }: { phases: ReturnType<typeof tempoPhases>; onBegin: () => void }) {
-  const [startedMs, setStarted] = useState<number | null>(null);
-  const now = useNow(startedMs !== null);
-  const total = phases.reduce((sum, phase) => sum + phase.seconds, 0);
-  const elapsed = startedMs === null ? 0 : Math.max(0, (now - startedMs) / 1000);
-  const inRep = elapsed % total;
-  let from = 0;
-  let y = 10;
-  let path = "M4 10";
-  let bead = { x: 4, y: 10, words: "tap to pace" };
-  for (const phase of phases) {
-    const x0 = 4 + (from / total) * 252;
-    const x1 = 4 + ((from + phase.seconds) / total) * 252;
-    const next = phase.name === "lower" ? 44 : phase.name === "lift" ? 10 : y;
-    path += `C${(x0 + x1) / 2} ${y} ${(x0 + x1) / 2} ${next} ${x1} ${next}`;
-    if (startedMs !== null && inRep >= from && inRep < from + phase.seconds) {
-      const part = (inRep - from) / phase.seconds;
-      const smooth = part * part * (3 - 2 * part);
-      bead = {
-        x: x0 + (x1 - x0) * part,
-        y: y + (next - y) * smooth,
-        words: `${PHASE_WORDS[phase.name]} · rep ${Math.floor(elapsed / total) + 1}`,
-      };
-    }
-    from += phase.seconds;
-    y = next;
-  }
-  return (
-    <button
-      type="button"
-      onClick={() => {
-        if (startedMs === null) onBegin();
-        setStarted(startedMs === null ? nowMs() : null);
-      }}
-      className="mt-2 block w-full rounded-lg bg-[var(--floor-raised)] px-2 py-2 text-left"
-    >
-      <svg viewBox="0 0 260 54" className="block w-full" aria-hidden>
-        <path d={path} fill="none" stroke="var(--floor-plan)" strokeWidth={3} />
-        <rect x={bead.x - 5} y={bead.y - 5} width={10} height={10} fill="var(--floor-now)" />
-      </svg>
-      <span className="text-lg font-semibold text-[var(--floor-now)]">{bead.words}</span>
-    </button>
-  );
-}
 
 /** Times a hold or a timed set; what it shows when it is stopped, or when the set is done, is what is kept. */
 function Stopwatch({

@@ -55,6 +55,12 @@ describe("what can be changed on the floor", () => {
     expect(onTime).toHaveBeenCalledTimes(1);
   });
 
+  it("a pause is one entry too", async () => {
+    const { logged } = open();
+    await take(/^Pause the session/);
+    expect(logged).toEqual([{ kind: "paused", resumed: false }]);
+  });
+
   it("what is left out is what is not done yet", async () => {
     const done = doneAsPlanned(shownSession(DOCUMENT));
     const { logged } = open([event({ kind: "started" }), ...done.slice(0, 2)]);

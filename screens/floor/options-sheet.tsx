@@ -20,10 +20,15 @@ import {
 } from "@/core";
 import { dropAfter } from "./done-sets";
 import { FloorSheet } from "./floor-sheet";
+import { Later, later } from "./later";
 import { ChoiceButton } from "./questions";
 import { SmallButton } from "./small-button";
 import type { Floor } from "./use-floor";
+import { useSensor } from "./use-sensor";
 import { nameOf } from "./work-parts";
+
+const ADD_LIFT = later(() => import("./add-lift"));
+const SENSOR_PAGE = later(() => import("./sensor-page"));
 
 interface Props {
   readonly open: boolean;
@@ -36,13 +41,15 @@ interface Props {
   readonly onTime: () => void;
 }
 
-type Page = "all" | "swap" | "load" | "order" | "note";
+type Page = "all" | "swap" | "load" | "order" | "add" | "note" | "sensor";
 const TITLES: Readonly<Record<Page, string>> = {
   all: "Options",
   swap: "Another exercise",
   load: "Heavier or lighter from here",
   order: "Another block first",
+  add: "Add a lift",
   note: "A note",
+  sensor: "Rep sensor",
 };
 
 /** Whatever goes otherwise than planned, one action each. The log says planned and done. */
@@ -72,6 +79,8 @@ function Pages(props: PageProps) {
     await floor.log(body);
     onOpenChange(false);
   };
+  if (page === "add") return <Later part={ADD_LIFT} props={{ floor, onAdded: () => onOpenChange(false) }} />;
+  if (page === "sensor") return <Later part={SENSOR_PAGE} props={{ onChosen: () => onOpenChange(false) }} />;
   if (page === "note") return <NotePage floor={floor} blockRound={blockRound} onLog={log} />;
   if (!blockRound || page === "all") return <AllOptions {...props} onLog={log} />;
   if (page === "swap") return <SwapPage floor={floor} blockRound={blockRound} onLog={log} />;
@@ -92,6 +101,7 @@ function AllOptions({
   onOpenChange,
 }: PageProps & { onLog: Log }) {
   const { view, performed } = floor;
+  const { sensor } = useSensor();
   const skip = (blockRounds: readonly BlockRound[]) => {
     const places = blockRounds
       .flatMap((one) => one.moves.map(({ slot }) => placeOf(slot.id, one.round, one.ordinal)))
@@ -169,8 +179,19 @@ function AllOptions({
         Leave out the rest of {blockRound.letter}
       </SmallButton>
       <RampAgain floor={floor} blockRound={blockRound} onLog={onLog} />
+      <ChoiceButton title="Add a lift" detail="after the last block" onTake={() => onPage("add")} />
       <SmallButton onClick={onTime}>Shorten session…</SmallButton>
       {note}
+      <ChoiceButton
+        title="Pause the session"
+        detail="the clock stands until it goes on"
+        onTake={() => void onLog({ kind: "paused", resumed: false })}
+      />
+      <ChoiceButton
+        title="Rep sensor"
+        detail={sensor ? `${sensor.name} counts` : "counts reps and times them"}
+        onTake={() => onPage("sensor")}
+      />
       <ChoiceButton
         title="End the session here"
         detail={`${done} ${done === 1 ? "set" : "sets"} done; what is left is left out`}

@@ -2,23 +2,20 @@
 import { useMemo, useState } from "react";
 import {
   type BlockRound,
-  exerciseOfMove,
   firstOf,
   formatClock,
   type PainStop,
   type PerformedSet,
-  printAmount,
   stopReached,
   stopSentence,
 } from "@/core";
 import type { Pending } from "@/device/store";
-import { questionsAfter } from "@/views";
+import { moveWords, questionsAfter } from "@/views";
 import { asksReserve, DoneSets, type MoreAsked } from "./done-sets";
 import { Questions } from "./questions";
 import { RestLine, savedWords } from "./rest-parts";
 import { SmallButton } from "./small-button";
 import type { Floor } from "./use-floor";
-import { nameOf } from "./work-parts";
 
 interface Props {
   readonly floor: Floor;
@@ -96,10 +93,7 @@ export function RestScreen(props: Props) {
               const shown = view.shown.loads[firstOf(set.segments).id];
               return (
                 <p key={set.id} className="leading-snug">
-                  <strong className="text-[22px]">
-                    {nameOf(view, exerciseOfMove(move))}{" "}
-                    {shown?.aimReps ?? printAmount(firstOf(set.segments).amount, "full")} × {shown?.words}
-                  </strong>
+                  <strong className="text-[22px]">{moveWords(move, following, floor.shown!)}</strong>
                   {shown?.build ? (
                     <span className="block text-lg text-[var(--floor-quiet)]">
                       {shown.build}
@@ -119,7 +113,7 @@ export function RestScreen(props: Props) {
           <DoneSets floor={floor} blockRound={blockRound} sets={sets} more={more} onSets={setSets} />
         )}
       </div>
-      <div className="sticky bottom-0 mt-3 flex flex-col gap-3 bg-[var(--floor-ground)] pt-2 pb-1">
+      <div className="sticky bottom-[var(--floor-bar,0px)] mt-3 flex flex-col gap-3 bg-[var(--floor-ground)] pt-2 pb-1">
         {pending.kept ? (
           <div className="flex gap-2.5">
             <SmallButton onClick={onUndo}>Undo</SmallButton>

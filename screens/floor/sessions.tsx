@@ -6,6 +6,11 @@ import { listFloors } from "@/device/floors";
 import { openOn } from "@/device/planned";
 import { readPerson, writePerson } from "@/device/store";
 import { useDates } from "@/parts/region";
+import { MOST_LANES } from "./lane-count";
+import { Later, later } from "./later";
+import { SmallButton } from "./small-button";
+
+const SESSION_NOW = later(() => import("./session-now"));
 
 type Line = Pick<
   Output<"floor.today">["sessions"][number],
@@ -57,6 +62,8 @@ export function Sessions() {
   const { longDate } = useDates();
   const [listed, setListed] = useState<Listed | null>(null);
   const [person, setPerson] = useState<"coach" | "client" | null>(null);
+  const [isChoosing, setChoosing] = useState(false);
+  const [isNow, setNow] = useState(false);
   useEffect(() => {
     void read().then(async (found) => {
       setPerson((await readPerson())?.role ?? null);
@@ -65,6 +72,7 @@ export function Sessions() {
   }, []);
   if (!listed) return <main className="flex-1 pt-6 text-lg">Looking for today’s sessions…</main>;
   const { today, sessions, others, here, problem } = listed;
+  const rehearsable = [...sessions, ...others].find(({ sessionId }) => sessionId !== null);
   return (
     <main className="flex flex-1 flex-col gap-3 pt-4">
       <h1 className="text-2xl font-bold">{today ? `Today, ${longDate(today)}` : "Floor"}</h1>
@@ -80,9 +88,45 @@ export function Sessions() {
           No network: these sessions are on this device.
         </p>
       ) : null}
-      {sessions.length > 0 ? <List lines={sessions} today={today} isClient={person === "client"} /> : null}
+      {sessions.length > 0 && !isChoosing ? (
+        <List lines={sessions} today={today} isClient={person === "client"} />
+      ) : null}
+      {person === "coach" && today && sessions.length > 1 ? (
+        isChoosing ? (
+          <ChooseSeveral lines={sessions} today={today} onLeave={() => setChoosing(false)} />
+        ) : (
+          <button
+            type="button"
+            onClick={() => setChoosing(true)}
+            className="min-h-[56px] rounded-lg border border-[var(--floor-line)] text-lg font-semibold"
+          >
+            Coach several at once
+          </button>
+        )
+      ) : null}
       {today && sessions.length === 0 ? (
         <p className="text-lg text-[var(--floor-quiet)]">Nothing is planned for today.</p>
+      ) : null}
+      {person === "coach" && today ? (
+        isNow ? (
+          <Later part={SESSION_NOW} props={{ onLeave: () => setNow(false) }} />
+        ) : (
+          <button
+            type="button"
+            onClick={() => setNow(true)}
+            className="min-h-[56px] rounded-lg border border-[var(--floor-line)] text-lg font-semibold"
+          >
+            A session that is not planned…
+          </button>
+        )
+      ) : null}
+      {person === "coach" && rehearsable ? (
+        <a
+          href={`/floor?rehearse=${rehearsable.sessionId}`}
+          className="flex min-h-[56px] items-center text-lg underline underline-offset-4"
+        >
+          Watch {rehearsable.clientName.split(" ")[0]}’s session run, without anybody
+        </a>
       ) : null}
       {today && others.length > 0 ? (
         <details open={sessions.length === 0}>
@@ -132,7 +176,7 @@ function List({ lines, today, isClient }: { lines: readonly Line[]; today: strin
         );
         return (
           <li
-            key={sessionId ?? `${line.place?.planId} ${line.place?.dayId} ${date}`}
+            key={keyOf(line)}
             // A studio of many clients has hundreds in a week: what is out of sight is not laid out.
             className="[contain-intrinsic-size:auto_72px] [content-visibility:auto]"
           >
@@ -151,6 +195,68 @@ function List({ lines, today, isClient }: { lines: readonly Line[]; today: strin
         );
       })}
     </ul>
+  );
+}
+
+const keyOf = ({ sessionId, place, date }: Line): string => sessionId ?? `${place?.planId} ${place?.dayId} ${date}`;
+
+/** Which of today's sessions stand side by side: two to four, in the order in which they are tapped. */
+function ChooseSeveral({ lines, today, onLeave }: { lines: readonly Line[]; today: string; onLeave: () => void }) {
+  const [chosen, setChosen] = useState<readonly string[]>([]);
+  const [problem, setProblem] = useState<string | null>(null);
+  const [isBusy, setBusy] = useState(false);
+  const toggle = (key: string) =>
+    setChosen(chosen.includes(key) ? chosen.filter((one) => one !== key) : [...chosen, key]);
+  const open = async () => {
+    setBusy(true);
+    const ids: string[] = [];
+    for (const key of chosen) {
+      const line = lines.find((one) => keyOf(one) === key)!;
+      const opened = await openOn(line.state === "begun" ? line.date : today, line);
+      if (opened.kind !== "ok") {
+        setBusy(false);
+        return setProblem(replySentence(opened));
+      }
+      ids.push(opened.value.sessionId);
+    }
+    window.location.assign(`/floor?lanes=${ids.join(",")}`);
+  };
+  return (
+    <section aria-label="Several at once" className="flex flex-col gap-2">
+      <p className="text-lg">Two to {MOST_LANES} clients, side by side:</p>
+      {lines.map((line) => {
+        const key = keyOf(line);
+        const at = chosen.indexOf(key);
+        return (
+          <button
+            key={key}
+            type="button"
+            aria-pressed={at >= 0}
+            disabled={at < 0 && chosen.length === MOST_LANES}
+            onClick={() => toggle(key)}
+            className={`${BOX} disabled:opacity-45 ${at >= 0 ? "border-transparent bg-[var(--floor-plan)] text-[var(--floor-on)]" : ""}`}
+          >
+            <span className="text-lg font-bold">
+              {at >= 0 ? `${at + 1}. ` : ""}
+              {line.clientName}
+            </span>
+            <span>{line.title || "Session without a name"}</span>
+          </button>
+        );
+      })}
+      {problem ? <p role="alert">{problem}</p> : null}
+      <div className="flex gap-2.5">
+        <SmallButton onClick={onLeave}>One at a time</SmallButton>
+        <button
+          type="button"
+          disabled={chosen.length < 2 || isBusy}
+          onClick={() => void open()}
+          className="min-h-[64px] flex-1 rounded-xl bg-[var(--floor-done)] text-lg font-bold text-[var(--floor-on)] disabled:opacity-45"
+        >
+          Open {chosen.length < 2 ? "them" : `the ${["", "", "two", "three", "four"][chosen.length]}`}
+        </button>
+      </div>
+    </section>
   );
 }
 

@@ -5,7 +5,7 @@ import type { FloorEvent, FloorEventBody } from "@/core";
 import { doneAsPlanned, event, shownSession } from "@/core/testing/floor";
 import { read } from "@/core/testing/helpers";
 import { type FloorOf, floorOf } from "./testing/floor";
-import { TimeSheet } from "./time-sheet";
+import TimeSheet from "./time-sheet";
 import type { Floor } from "./use-floor";
 
 afterEach(cleanup);

@@ -28,7 +28,7 @@ interface Props {
 }
 
 /** "Only 35 minutes": what is left against the time there is, and what each way of fitting it saves and costs. */
-export function TimeSheet(props: Props) {
+export default function TimeSheet(props: Props) {
   const { open, onOpenChange } = props;
   return (
     <FloorSheet title="Shorten session" open={open} onOpenChange={onOpenChange}>

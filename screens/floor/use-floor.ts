@@ -13,12 +13,14 @@ import {
   foldEvents,
   nextBlockRound,
   sessionMeant,
+  withBlocksAdded,
   workContextOf,
 } from "@/core";
 import { callApi } from "@/device/api";
 import { clocksNow, nowMs } from "@/device/clock";
-import { readFloor, readPending, storeFloor, writePending } from "@/device/floors";
+import { readFloor, readPending, storeFloor, storeLog, writePending } from "@/device/floors";
 import { newId } from "@/device/ids";
+import { onSessionChanged } from "@/device/live";
 import { outbox, startSending } from "@/device/sender";
 import {
   addEvent,
@@ -36,19 +38,22 @@ export type Loading =
   | { readonly kind: "loading" }
   | { readonly kind: "ready" }
   | { readonly kind: "failed"; readonly message: string }
-  /** A coach can go on by recording why a caution is all right here. */
-  | { readonly kind: "held"; readonly message: string; readonly key: string };
+  /** A coach can go on by saying why the cautions are all right here, or by changing what they are about. */
+  | { readonly kind: "held"; readonly message: string };
 
 const COMMIT_GAP_MS = 700;
 
 export const useOutbox = () => useSyncExternalStore(outbox.subscribe, outbox.get, outbox.get);
 
-/** The floor's state. Every commit goes to the device's outbox first; the network is never waited for. */
-export function useFloor(sessionId: string) {
+/** The floor's state of a session; of none where it is null. Every commit goes to the device's outbox first; the network is never waited for. */
+export function useFloor(sessionId: string | null) {
   const [loading, setLoading] = useState<Loading>({ kind: "loading" });
   const [view, setView] = useState<FloorView | null>(null);
   const [mine, setMine] = useState<readonly StoredEvent[]>([]);
   const [pending, setPendingState] = useState<Pending | null>(null);
+  /** What was logged from this page. */
+  const logged = useRef(new Set<string>());
+  const isOwn = useCallback((id: string) => logged.current.has(id), []);
   const lastCommit = useRef(Number.NEGATIVE_INFINITY);
   const [isCommitting, setCommitting] = useState(false);
   const memberId = view?.memberId ?? null;
@@ -56,6 +61,7 @@ export function useFloor(sessionId: string) {
   /** What this device holds for a person. */
   const readDevice = useCallback(
     async (person: string) => {
+      if (sessionId === null) return;
       setMine(await readEvents(person, sessionId));
       setPendingState(await readPending(person, sessionId));
     },
@@ -63,6 +69,7 @@ export function useFloor(sessionId: string) {
   );
 
   const refresh = useCallback(async () => {
+    if (sessionId === null) return;
     const reply = await callApi("floor.open", { sessionId });
     if (reply.kind === "ok") {
       const { memberId: person, role } = reply.value;
@@ -80,7 +87,7 @@ export function useFloor(sessionId: string) {
       const isCaution = field.startsWith("reason ") && person?.role !== "client";
       setLoading(
         isCaution
-          ? { kind: "held", message, key: field.slice("reason ".length) }
+          ? { kind: "held", message }
           : { kind: "failed", message: field.startsWith("reason ") ? `${message} Ask your coach.` : message },
       );
       return;
@@ -95,6 +102,7 @@ export function useFloor(sessionId: string) {
   }, [sessionId, readDevice]);
 
   useEffect(() => {
+    if (sessionId === null) return;
     let current = true;
     startSending();
     void (async () => {
@@ -114,39 +122,44 @@ export function useFloor(sessionId: string) {
   }, [sessionId, refresh, readDevice]);
 
   useEffect(() => {
-    if (memberId === null) return;
+    if (memberId === null || sessionId === null) return;
     return onEntriesChanged(() => void readEvents(memberId, sessionId).then(setMine));
   }, [memberId, sessionId]);
 
+  // What other devices log is read as soon as the server tells of it; what is told while that is read is read after it.
+  useEffect(() => {
+    if (memberId === null || sessionId === null) return;
+    const reading = { isUnderWay: false, isAsked: false, isOver: false };
+    const read = async () => {
+      reading.isAsked = true;
+      if (reading.isUnderWay) return;
+      reading.isUnderWay = true;
+      while (reading.isAsked && !reading.isOver) {
+        reading.isAsked = false;
+        const reply = await callApi("floor.log", { sessionId });
+        const kept = reply.kind === "ok" ? await storeLog(memberId, sessionId, reply.value) : null;
+        if (!kept || reading.isOver) continue;
+        setView(kept);
+        setMine(await readEvents(memberId, sessionId));
+      }
+      reading.isUnderWay = false;
+    };
+    const stop = onSessionChanged((changed) => {
+      if (changed === null || changed === sessionId) void read();
+    });
+    return () => {
+      reading.isOver = true;
+      stop();
+    };
+  }, [memberId, sessionId]);
+
   const events = useMemo(() => allEvents(view, mine), [view, mine]);
-  const performed = useMemo(() => foldEvents(events), [events]);
-  /** As the server showed it; what the floor has changed since is laid over it below. */
-  const frozen = useMemo(() => view && shownSession(view.shown), [view]);
-  const blockRounds = useMemo(
-    () => (frozen ? blockRoundsOf(frozen.document, workContextOf(frozen), performed) : []),
-    [frozen, performed],
-  );
-  const { loads, search } = useMemo(
-    () => (frozen ? floorLoads(frozen, blockRounds, performed) : NO_LOADS),
-    [frozen, blockRounds, performed],
-  );
-  const loadsBefore = useCallback(
-    (blockRound: BlockRound) => frozen && floorLoadsBefore(frozen, blockRounds, blockRound, performed),
-    [frozen, blockRounds, performed],
-  );
-  const shown = useMemo(() => frozen && { ...frozen, loads }, [frozen, loads]);
-  const viewNow = useMemo(() => view && { ...view, shown: { ...view.shown, loads } }, [view, loads]);
-  const timeline = useMemo(() => {
-    if (!shown || !view) return null;
-    const rampReps = ({ id }: { readonly id: string }) => view.shown.ramps[id]?.map((set) => set.reps) ?? [];
-    return expandSession(sessionMeant(shown.document, performed), { ...workContextOf(shown), rampReps });
-  }, [shown, view, performed]);
-  const blockRound = nextBlockRound(blockRounds, performed);
+  const state = useFloorState(view, events);
 
   const setPending = useCallback(
     (next: Pending | null) => {
       setPendingState(next);
-      if (memberId !== null) void writePending(memberId, sessionId, next);
+      if (memberId !== null && sessionId !== null) void writePending(memberId, sessionId, next);
     },
     [memberId, sessionId],
   );
@@ -163,9 +176,11 @@ export function useFloor(sessionId: string) {
 
   const log = useCallback(
     async (body: EventLoggedBy<"floor">): Promise<FloorEvent | null> => {
-      if (!view) return null;
+      if (!view || sessionId === null) return null;
+      const id = newId();
+      logged.current.add(id);
       const event: FloorEvent = {
-        id: newId(),
+        id,
         version: EVENT_VERSION,
         sessionId,
         atMs: nowMs(),
@@ -184,7 +199,54 @@ export function useFloor(sessionId: string) {
   const refused = mine.filter((one) => one.state === "refused");
 
   return {
+    sessionId,
     loading,
+    ...state,
+    /** Whether an entry was logged from this page. */
+    isOwn,
+    pending,
+    setPending,
+    log,
+    mayCommit,
+    /** A tap counted less than 0.7 s ago: the next one does not yet. */
+    isCommitting,
+    refresh,
+    waiting,
+    refused,
+  };
+}
+
+export type Floor = ReturnType<typeof useFloor>;
+
+/** What a session on the floor comes to, of what the server showed and what was logged since. */
+export function useFloorState(view: FloorView | null, events: readonly FloorEvent[]) {
+  const performed = useMemo(() => foldEvents(events), [events]);
+  /** As the server showed it; what the floor has changed since is laid over it below. */
+  const frozen = useMemo(() => view && withBlocksAdded(shownSession(view.shown), performed), [view, performed]);
+  const blockRounds = useMemo(
+    () => (frozen ? blockRoundsOf(frozen.document, workContextOf(frozen), performed) : []),
+    [frozen, performed],
+  );
+  const { loads, search } = useMemo(
+    () => (frozen ? floorLoads(frozen, blockRounds, performed) : NO_LOADS),
+    [frozen, blockRounds, performed],
+  );
+  const loadsBefore = useCallback(
+    (blockRound: BlockRound) => frozen && floorLoadsBefore(frozen, blockRounds, blockRound, performed),
+    [frozen, blockRounds, performed],
+  );
+  const shown = useMemo(() => frozen && { ...frozen, loads }, [frozen, loads]);
+  const viewNow = useMemo(
+    () => view && { ...view, shown: { ...withBlocksAdded(view.shown, performed), loads } },
+    [view, performed, loads],
+  );
+  const timeline = useMemo(() => {
+    if (!shown || !view) return null;
+    const rampReps = ({ id }: { readonly id: string }) => view.shown.ramps[id]?.map((set) => set.reps) ?? [];
+    return expandSession(sessionMeant(shown.document, performed), { ...workContextOf(shown), rampReps });
+  }, [shown, view, performed]);
+  const blockRound = nextBlockRound(blockRounds, performed);
+  return {
     view: viewNow,
     shown,
     /** Which set of the search for a load it is, by segment. */
@@ -196,20 +258,9 @@ export function useFloor(sessionId: string) {
     blockRounds,
     blockRound,
     timeline,
-    pending,
-    setPending,
-    log,
-    mayCommit,
-    /** A tap counted less than 0.7 s ago: the next one does not yet. */
-    isCommitting,
-    refresh,
-    waiting,
-    refused,
     lastDone: lastDoneEvent(events),
   };
 }
-
-export type Floor = ReturnType<typeof useFloor>;
 
 const NO_LOADS: FloorLoads = { loads: {}, search: new Map() };
 

@@ -1,6 +1,7 @@
 "use client";
 import { useEffect, useRef, useState } from "react";
 import { nowMs } from "@/device/clock";
+import { playTone } from "./sound";
 
 /** The time by the device clock, in milliseconds, four times a second while it matters. */
 export function useNow(running: boolean): number {
@@ -32,23 +33,6 @@ export function useRestEnd(over: boolean): boolean {
     };
   }, [over]);
   return turned;
-}
-
-function playTone(hertz: number, seconds: number): void {
-  try {
-    const context = new AudioContext();
-    const oscillator = context.createOscillator();
-    const gain = context.createGain();
-    oscillator.frequency.value = hertz;
-    gain.gain.setValueAtTime(0.2, context.currentTime);
-    gain.gain.exponentialRampToValueAtTime(0.001, context.currentTime + seconds);
-    oscillator.connect(gain).connect(context.destination);
-    oscillator.start();
-    oscillator.stop(context.currentTime + seconds);
-    oscillator.onended = () => void context.close();
-  } catch {
-    // A device without sound still turns the screen.
-  }
 }
 
 /** Keeps the screen on where the device allows it; over plain http it does not. */

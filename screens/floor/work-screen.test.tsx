@@ -1,9 +1,12 @@
 // @vitest-environment happy-dom
 import { act, cleanup, fireEvent, render, screen, within } from "@testing-library/react";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
+import type { SensorMessage } from "@/contract/sensor";
 import { read } from "@/core/testing/helpers";
+import type { RepSensor } from "@/device/sensor";
 import { Strip } from "./strip";
 import { floorOf } from "./testing/floor";
+import { SensorContext } from "./use-sensor";
 import type { Measured } from "./work-parts";
 import { WorkScreen } from "./work-screen";
 
@@ -26,8 +29,11 @@ const wait = (seconds: number) =>
 type Ramp = "open" | "done" | "skipped" | null;
 
 /** A block's round in hand, begun unless it is said otherwise. */
-function open(text: string, more: { isStarted?: boolean; ramp?: Ramp; restOver?: number | null; at?: number } = {}) {
-  const { isStarted = true, ramp = null, restOver = null, at = 0 } = more;
+function open(
+  text: string,
+  more: { isStarted?: boolean; ramp?: Ramp; restOver?: number | null; at?: number; sensor?: RepSensor } = {},
+) {
+  const { isStarted = true, ramp = null, restOver = null, at = 0, sensor = null } = more;
   const document = read(text);
   const [slot] = document.blocks[0]!.slots;
   const step = (reps: number, kg: number) => ({
@@ -40,25 +46,29 @@ function open(text: string, more: { isStarted?: boolean; ramp?: Ramp; restOver?:
   const floor = floorOf(document, { ramps: { [slot!.id]: [step(8, 40), step(3, 60)] } as never });
   const on = { begin: vi.fn(), rampEnd: vi.fn(), done: vi.fn(), undo: vi.fn(), change: vi.fn() };
   render(
-    <WorkScreen
-      view={floor.view!}
-      blockRound={floor.blockRounds[at]!}
-      search={new Map()}
-      isFirst={at === 0}
-      {...{ isStarted, ramp, restOver }}
-      canUndo={false}
-      onBegin={on.begin}
-      onRampEnd={on.rampEnd}
-      onDone={on.done}
-      onUndo={on.undo}
-      onChange={on.change}
-    />,
+    <SensorContext value={{ sensor, choose: async () => null }}>
+      <WorkScreen
+        view={floor.view!}
+        blockRound={floor.blockRounds[at]!}
+        search={new Map()}
+        restOff={new Map()}
+        isFirst={at === 0}
+        {...{ isStarted, ramp, restOver }}
+        canUndo={false}
+        onBegin={on.begin}
+        onRampEnd={on.rampEnd}
+        onDone={on.done}
+        onUndo={on.undo}
+        onChange={on.change}
+      />
+    </SensorContext>,
   );
   return on;
 }
 const inHand = () => screen.getByRole("region", { name: "In hand" });
 const press = (name: string | RegExp) => fireEvent.click(screen.getByRole("button", { name }));
-const measuredBy = (on: ReturnType<typeof open>) => [...(on.done.mock.calls[0]![0] as Measured).values()];
+const measuredBy = (on: ReturnType<typeof open>) =>
+  [...(on.done.mock.calls[0]![0] as Measured).values()].map(({ seconds }) => seconds);
 
 describe("the block's round in hand", () => {
   it("has beside the load whatever changes what hands do: bands, tempo in seconds, the other side", () => {
@@ -117,6 +127,93 @@ describe("the block's round in hand", () => {
   });
 });
 
+describe("a rep sensor", () => {
+  /** A sensor that says what it is told to, and how often it was listened to. */
+  function sensorOf() {
+    const heard: { tell: (message: SensorMessage) => void; lost: (why: string) => void }[] = [];
+    const sensor: RepSensor = {
+      name: "Bar end",
+      listen: (tell, lost) => {
+        heard.push({ tell, lost });
+        return () => undefined;
+      },
+    };
+    const say = (message: SensorMessage) => act(() => heard.at(-1)!.tell(message));
+    return { sensor, say, heard };
+  }
+  const group = () => screen.getByRole("group", { name: "Reps counted" });
+  const seconds = { lower: 2, bottom: 0, lift: 1.4, top: 0 };
+
+  it("counts while it is done, with the phase and what the last lift took; what it counted goes into the set", () => {
+    const { sensor, say } = sensorOf();
+    const on = open("A1 Bench press 2x8 @60kg rir2 r60", { sensor });
+    expect(group().textContent).toContain("waits for the first rep");
+    say({ kind: "phase", rep: 1, phase: "lower" });
+    expect(on.begin).toHaveBeenCalledTimes(1);
+    expect(group().textContent).toContain("lower · 0 of 8 reps");
+    say({ kind: "rep", rep: 1, seconds });
+    expect(group().textContent).toContain("1 of 8 reps");
+    expect(group().textContent).toContain("last lift 1.4 s");
+    say({ kind: "end", rep: 7 });
+    expect(group().textContent).toContain("counted: 7 of 8 reps");
+    press("Set done");
+    expect([...(on.done.mock.calls[0]![0] as Measured).values()]).toEqual([{ reps: 7 }]);
+  });
+
+  it("of a round with several exercises the next is in hand when one is counted to its end; sides are counted apart", () => {
+    const { sensor, say } = sensorOf();
+    const on = open("A1 Bench press 2x8 @60kg\nA2 Dumbbell row 2x8/side @20kg r60", { sensor });
+    say({ kind: "end", rep: 8 });
+    expect(inHand().textContent).toContain("Dumbbell row left");
+    say({ kind: "end", rep: 8 });
+    expect(inHand().textContent).toContain("Dumbbell row right");
+    say({ kind: "end", rep: 6 });
+    press("Round done");
+    expect([...(on.done.mock.calls[0]![0] as Measured).values()]).toEqual([{ reps: 8 }, { reps: 8, rightReps: 6 }]);
+  });
+
+  it("that is lost says so, and is looked for again", () => {
+    const { sensor, heard } = sensorOf();
+    open("A1 Bench press 2x8 @60kg r60", { sensor });
+    act(() => heard.at(-1)!.lost("The sensor’s connection was closed."));
+    expect(screen.getByRole("alert").textContent).toContain("connection was closed");
+    const before = heard.length;
+    act(() => void vi.advanceTimersByTime(3_000));
+    expect(heard.length).toBe(before + 1);
+  });
+});
+
+describe("rests within a round", () => {
+  const timer = () => screen.queryByRole("timer", { name: "Rest before this part" })?.textContent;
+
+  it("between the parts of a rest-pause set count down from the part that was ended, and say when to go", () => {
+    open("A1 Leg press 2x10 @100kg > pause 15s x2 r90");
+    expect(timer()).toBeUndefined();
+    press("Next part");
+    expect(timer()).toBe("rest 0:15");
+    wait(9);
+    expect(timer()).toBe("rest 0:06");
+    wait(6);
+    expect(timer()).toBe("go");
+  });
+
+  it("a drop follows at once", () => {
+    open("A1 Dumbbell curl 2x8 @10kg > -20%x6 r90");
+    press("Next part");
+    expect(timer()).toBeUndefined();
+  });
+
+  it("between the halves of a round it is a rest, from one exercise to the next the way there is none", () => {
+    open("A1 Leg press 2x8 @100kg h60\nA2 Leg extension 2x10 @30kg r90");
+    press("Next exercise");
+    expect(timer()).toBe("rest 1:00");
+    cleanup();
+    open("A1 Leg press 2x8 @100kg h10\nA2 Leg extension 2x10 @30kg r90");
+    press("Next exercise");
+    expect(timer()).toBeUndefined();
+  });
+});
+
 describe("what is timed", () => {
   it("is kept as it was stopped, or as it runs when the set is done", () => {
     const on = open("A1 Plank 2x40s r60");
@@ -140,7 +237,7 @@ describe("what is timed", () => {
     const on = open("A1 Side plank 2x40s/side r60");
     press(/tap to start the clock/);
     wait(38);
-    press("Next exercise");
+    press("Other side");
     press(/tap to start the clock/);
     wait(29);
     press("Round done");

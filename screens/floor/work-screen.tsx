@@ -1,6 +1,7 @@
 "use client";
 import { useRef, useState } from "react";
 import { type BlockRound, entryAt, formatClock } from "@/core";
+import { nowMs } from "@/device/clock";
 import type { FloorView } from "@/views";
 import { amountWords, InHand } from "./in-hand";
 import { RampScreen } from "./ramp-screen";
@@ -12,6 +13,8 @@ interface Props {
   readonly blockRound: BlockRound;
   /** Which set of the search for a load it is, by segment. */
   readonly search: ReadonlyMap<string, number>;
+  /** By lift, what a rest that was a quarter off changes. */
+  readonly restOff: ReadonlyMap<string, string>;
   /** Nothing of the session was saved yet. */
   readonly isFirst: boolean;
   /** The ramp before it; null: there is none. */
@@ -29,12 +32,22 @@ interface Props {
   readonly onChange: () => void;
 }
 
+/** What comes after a step: another exercise, the other side, or the next part of the set. */
+function nextWords(now: Stop | undefined, next: Stop | undefined): string {
+  if (now?.move !== next?.move || !next) return "Next exercise";
+  return now?.side === next.side ? "Next part" : "Other side";
+}
+
 /** The block's round in hand, tapped step by step; one commit when it is done. */
 export function WorkScreen(props: Props) {
-  const { view, blockRound, search, isFirst, ramp, canUndo, isStarted, restOver, onBegin, onRampEnd, onDone } = props;
+  const { view, blockRound, search, restOff, isFirst, ramp, canUndo, isStarted, restOver, onBegin, onRampEnd, onDone } =
+    props;
   const { onUndo, onChange } = props;
   const [at, setAt] = useState(0);
+  /** When the part in hand was come to. */
+  const [sinceMs, setSince] = useState(nowMs);
   const [timed, setTimed] = useState<ReadonlyMap<string, number>>(new Map());
+  const [counted, setCounted] = useState<ReadonlyMap<string, number>>(new Map());
   const watch = useRef<(() => number | null) | null>(null);
   const stops = stopsOf(blockRound);
   const keyOf = ({ segment, side }: Stop) => `${segment.id} ${side ?? ""}`;
@@ -46,19 +59,29 @@ export function WorkScreen(props: Props) {
   const measured = (): Measured => {
     const running = watch.current?.() ?? null;
     const all = running === null ? timed : new Map([...timed, [keyOf(entryAt(stops, at)), running]]);
-    const bySegment = new Map<string, number>();
+    const bySegment = new Map<string, ReturnType<Measured["get"]> & {}>();
     for (const stop of stops) {
-      const seconds = all.get(keyOf(stop));
+      const { id } = stop.segment;
+      const before = bySegment.get(id) ?? {};
+      const [seconds, reps] = [all.get(keyOf(stop)), counted.get(keyOf(stop))];
       if (seconds !== undefined)
-        bySegment.set(stop.segment.id, Math.min(seconds, bySegment.get(stop.segment.id) ?? seconds));
+        bySegment.set(id, { ...before, seconds: Math.min(seconds, before.seconds ?? seconds) });
+      else if (reps !== undefined)
+        bySegment.set(id, { ...before, ...(stop.side === "right" ? { rightReps: reps } : { reps }) });
     }
     return bySegment;
+  };
+  /** A sensor counted a set: the next exercise of the round is in hand. */
+  const count = (stop: Stop, reps: number) => {
+    setCounted((before) => new Map([...before, [keyOf(stop), reps]]));
+    if (at < stops.length - 1) goTo(at + 1);
   };
   const goTo = (stop: number) => {
     if (stop > at) onBegin();
     const running = watch.current?.() ?? null;
     if (running !== null) time(entryAt(stops, at), running);
     setAt(stop);
+    setSince(nowMs());
   };
   if (ramp === "open")
     return <RampScreen view={view} blockRound={blockRound} isStarted={isStarted} onBegin={onBegin} onEnd={onRampEnd} />;
@@ -73,12 +96,15 @@ export function WorkScreen(props: Props) {
                 view={view}
                 stop={stop}
                 searchStep={search.get(stop.segment.id) ?? null}
+                restOff={(stop.first && restOff.get(stop.move.slot.id)) || null}
                 isFirstRound={isFirst}
                 fromEmpty={ramp === "skipped"}
+                restFrom={stop.restBeforeSeconds > 0 ? sinceMs : null}
                 onBegin={onBegin}
                 watch={watch}
                 timed={timed.get(keyOf(stop)) ?? null}
                 onTimed={(seconds) => time(stop, seconds)}
+                onCounted={(reps) => count(stop, reps)}
               />
             ) : (
               <button
@@ -101,10 +127,10 @@ export function WorkScreen(props: Props) {
                   <span>
                     {stop.side
                       ? `${stop.side} `
-                      : stop.first
-                        ? ""
-                        : stop.segment.restBeforeSeconds > 0
-                          ? `after ${stop.segment.restBeforeSeconds} s `
+                      : stop.restBeforeSeconds > 0
+                        ? `after ${stop.restBeforeSeconds} s `
+                        : stop.first
+                          ? ""
                           : "straight on "}
                     <strong>
                       {amountWords(stop, view)} × {view.shown.loads[stop.segment.id]?.words}
@@ -119,14 +145,14 @@ export function WorkScreen(props: Props) {
           {blockRound.rest === null ? "then the next block" : `then rest ${formatClock(blockRound.rest.seconds)}`}
         </li>
       </ol>
-      <div className="sticky bottom-0 flex flex-col gap-3 bg-[var(--floor-ground)] pt-2 pb-1">
+      <div className="sticky bottom-[var(--floor-bar,0px)] flex flex-col gap-3 bg-[var(--floor-ground)] pt-2 pb-1">
         <div className="flex gap-2.5">
           <SmallButton onClick={onUndo} disabled={!canUndo}>
             Undo
           </SmallButton>
           {stops.length > 1 ? (
             <SmallButton onClick={() => goTo(Math.min(stops.length - 1, at + 1))} disabled={at === stops.length - 1}>
-              Next exercise
+              {nextWords(stops[at], stops[at + 1])}
             </SmallButton>
           ) : null}
           <SmallButton onClick={onChange}>Options</SmallButton>

@@ -2,7 +2,9 @@
 import Link from "next/link";
 import { useState } from "react";
 import { addDays, GENERAL_NOTICE, readinessSentence } from "@/core";
+import { useMessages } from "@/device/messages";
 import { signOut } from "@/device/sign-out";
+import { Messages } from "@/parts/messages";
 import { useDates } from "@/parts/region";
 import { Button, buttonClass } from "@/ui/button";
 import { Mark } from "@/ui/mark";
@@ -14,10 +16,15 @@ const DAYS_AHEAD = 13;
 /** A client's own page: what waits, what was done, in plain words. */
 export function MyPage({ view }: { view: ClientView }) {
   const { fullDate, longDate } = useDates();
+  const words = useMessages({ clientId: view.id, sessionId: null, known: view.messages });
   const [problem, setProblem] = useState<string | null>(null);
   const waiting = view.sessions.filter(
     (session) => isWaiting(session) && session.date >= view.today && session.date <= addDays(view.today, DAYS_AHEAD),
   );
+  const coachSaid = (sessionId: string | null) =>
+    view.messages.filter((one) => one.writtenBy === "coach" && sessionId !== null && one.sessionId === sessionId);
+  /** Messages that stand with the session that they are about. */
+  const above = new Set(waiting.flatMap(({ sessionId }) => coachSaid(sessionId).map(({ id }) => id)));
   const done = view.sessions.filter((session) => session.state === "done").reverse();
   return (
     <main className="mx-auto flex max-w-2xl flex-col gap-6 px-5 py-6">
@@ -51,6 +58,11 @@ export function MyPage({ view }: { view: ClientView }) {
               <div className="min-w-0 flex-1">
                 <p className="font-semibold">{session.title || "Session"}</p>
                 <p className="text-quiet">{session.date === view.today ? "today" : longDate(session.date)}</p>
+                {coachSaid(session.sessionId).map(({ id, name, text }) => (
+                  <p key={id} className="mt-1 border-l-4 border-weld-fill pl-3 whitespace-pre-line">
+                    <strong>{name.split(" ")[0]}:</strong> {text}
+                  </p>
+                ))}
               </div>
               {session.sessionId && session.state !== "opened" ? (
                 <a
@@ -65,6 +77,18 @@ export function MyPage({ view }: { view: ClientView }) {
             </li>
           ))}
         </ul>
+      </section>
+      <section>
+        <h2 className="mb-2 text-lg font-bold">Messages</h2>
+        <Messages
+          {...words}
+          messages={words.messages.filter((one) => !above.has(one.id))}
+          label="To your coach"
+          about={({ sessionId }) => {
+            const title = view.sessions.find((one) => sessionId !== null && one.sessionId === sessionId)?.title;
+            return title ? ` · ${title}` : null;
+          }}
+        />
       </section>
       <section>
         <h2 className="mb-2 text-lg font-bold">Done</h2>

@@ -30,7 +30,7 @@ function open(text: string, change: (set: PerformedSet) => PerformedSet = (set) 
   const shown = shownContent(document);
   const events = doneAsPlanned(shownSession(document), change);
   const view: ReviewView = {
-    ...{ context: testContext(), planned: null, title: "", state: "done", shown: { h: shown }, events },
+    ...{ context: testContext(), planned: null, title: "", state: "done", shown: { h: shown }, events, messages: [] },
   };
   const [lift] = reviewSession(view)!.lifts;
   render(<CorrectSet view={view} lift={lift!} done={lift!.sets[0]!.done[0]!} />);

@@ -2,21 +2,12 @@
 import { useQuery } from "@tanstack/react-query";
 import Link from "next/link";
 import { useMemo, useState } from "react";
-import { callApi } from "@/device/api";
-import { newId } from "@/device/ids";
+import { acceptNextWeek } from "@/device/accept-next-week";
 import { apiQuery, useApiMutation } from "@/device/query";
 import { useDates } from "@/parts/region";
 import { Button, buttonClass } from "@/ui/button";
 import { chosen } from "@/ui/choice";
-import {
-  acceptedEdits,
-  askedWords,
-  type NextChoice,
-  type NextWeek,
-  nextWeekOf,
-  type ReviewView,
-  type WeeksView,
-} from "@/views";
+import { askedWords, type NextChoice, type NextWeek, nextWeekOf, type ReviewView, type WeeksView } from "@/views";
 
 const CHOICES: Readonly<Record<NextChoice, string>> = {
   asRuled: "as its rule says",
@@ -33,15 +24,9 @@ export function NextWeekSection({ view, planned }: { view: ReviewView; planned: 
   const { data, error } = useQuery(apiQuery("weeks.show", { clientId, planId: planned.planId }));
   const weeks = data?.view ?? null;
   const next = useMemo(() => weeks && nextWeekOf(weeks, planned), [weeks, planned]);
-  const accept = useApiMutation(async (from: { readonly weeks: WeeksView; readonly next: NextWeek }) => {
-    const { plan } = from.weeks;
-    if (!plan) return { kind: "notFound" } as const;
-    const edits = acceptedEdits(from.weeks, from.next, choices, newId);
-    const { id: planId, revision } = plan;
-    const kept = edits.length > 0 ? await callApi("plans.edit", { planId, revision, edits }) : null;
-    if (kept && kept.kind !== "ok") return kept;
-    return callApi("plans.openSession", { planId, dayId: from.next.dayId, week: from.next.week });
-  });
+  const accept = useApiMutation((from: { readonly weeks: WeeksView; readonly next: NextWeek }) =>
+    acceptNextWeek(from.weeks, from.next, choices),
+  );
   if (!weeks) return error ? <p role="alert">{error.message}</p> : null;
   if (!next)
     return (

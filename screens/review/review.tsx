@@ -2,6 +2,8 @@
 import Link from "next/link";
 import { useMemo, useState } from "react";
 import { checkInSentence, decimal, entryAt, lastOf, occurrenceKey } from "@/core";
+import { useMessages } from "@/device/messages";
+import { Messages } from "@/parts/messages";
 import { useDates } from "@/parts/region";
 import { Notice } from "@/ui/notice";
 import { type Review, type ReviewedLift, type ReviewView, reviewSession } from "@/views";
@@ -23,6 +25,8 @@ export function ReviewScreen({
   setId?: string | null;
 }) {
   const { longDate } = useDates();
+  const { client, sessionId } = view.context;
+  const words = useMessages({ clientId: client.id, sessionId, known: view.messages });
   const review = useMemo(() => reviewSession(view), [view]);
   const [place, setPlace] = useState(() => placeOf(review, setId));
   const lift = review?.lifts.find((one) => one.slot.id === place?.slotId);
@@ -102,6 +106,10 @@ export function ReviewScreen({
       ) : (
         <p className="py-12 text-center text-lg">Nothing has been logged in this session yet.</p>
       )}
+      <section className="mt-7 max-w-2xl">
+        <h2 className="mb-2 text-lg font-bold">Messages</h2>
+        <Messages {...words} label={coach ? `To ${client.name.split(" ")[0]}` : "To your coach"} />
+      </section>
     </main>
   );
 }

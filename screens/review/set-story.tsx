@@ -6,7 +6,6 @@ import {
   formatClock,
   isBodyweight,
   isLoadSaid,
-  loadWordsIn,
   massFigure,
   nextSentence,
   occurrenceKey,
@@ -18,7 +17,7 @@ import {
 } from "@/core";
 import { LineChart } from "@/parts/line-chart";
 import { Notice } from "@/ui/notice";
-import type { ReviewedLift, ReviewView } from "@/views";
+import { nextWords, type ReviewedLift, type ReviewView } from "@/views";
 import { CorrectSet } from "./correct-set";
 import { doneWords, notDoneWords } from "./crossing";
 
@@ -116,7 +115,7 @@ export function NextLift({ lift, date, unit }: { lift: ReviewedLift; date: strin
       </div>
       {next && top ? (
         <>
-          <p className="text-lg font-bold">{prescriptionWords(lift, next.sets, unit)}</p>
+          <p className="text-lg font-bold">{nextWords(lift, next.sets, unit)}</p>
           <p>{nextSentence(next, unit)}</p>
         </>
       ) : (
@@ -139,16 +138,4 @@ export function NextLift({ lift, date, unit }: { lift: ReviewedLift; date: strin
       </div>
     </li>
   );
-}
-
-/** "5, 5, 5 × 82.5 kg", or set by set where loads differ. */
-function prescriptionWords(
-  lift: ReviewedLift,
-  sets: readonly { loadKg: number; reps: number }[],
-  unit: WeightUnit,
-): string {
-  const words = (kg: number) => loadWordsIn(lift.exercise, kg, unit);
-  const same = sets.every((set) => set.loadKg === firstOf(sets).loadKg);
-  if (same) return `${sets.map((set) => set.reps).join(", ")} × ${words(firstOf(sets).loadKg)}`;
-  return sets.map((set) => `${set.reps} × ${words(set.loadKg)}`).join(", ");
 }

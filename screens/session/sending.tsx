@@ -1,4 +1,5 @@
 "use client";
+import { MessageSquare } from "lucide-react";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useMemo, useState } from "react";
@@ -7,7 +8,10 @@ import { callApi } from "@/device/api";
 import { useApiMutation } from "@/device/query";
 import { useDates } from "@/parts/region";
 import { Button } from "@/ui/button";
+import { fetched } from "@/ui/on-demand";
 import { useWholeDesk } from "./use-desk";
+
+const MessageSheet = fetched(() => import("./message-sheet").then((module) => module.MessageSheet));
 
 /** What the client has of the session: nothing yet, a copy, one that was looked at; and what has changed since. */
 export function Sending() {
@@ -16,6 +20,7 @@ export function Sending() {
   const router = useRouter();
   // What the client's copy was made of; of one from before, what stood when the desk was opened.
   const [copied, setCopied] = useState(document);
+  const [isWriting, setWriting] = useState(false);
   const { sent } = view;
   const isSame = useMemo(() => sent === null || sameValue(document, copied), [sent, document, copied]);
   const send = useApiMutation(
@@ -47,6 +52,10 @@ export function Sending() {
             words
           ))}
       </span>
+      <button type="button" aria-label="Message" title="Message" className="p-1.5" onClick={() => setWriting(true)}>
+        <MessageSquare size={16} aria-hidden />
+      </button>
+      {isWriting ? <MessageSheet onClose={() => setWriting(false)} /> : null}
       {!sent || isChanged ? (
         <Button disabled={send.isPending || save.kind !== "saved"} onClick={() => send.mutate(document)}>
           {sent ? "Send again" : "Send"}

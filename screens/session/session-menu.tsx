@@ -39,7 +39,12 @@ export function SessionMenu() {
     ...(locked || isEmpty || view.partner
       ? []
       : [{ name: "Train together with…", onSelect: () => setSheet("partner") }]),
-    ...(isEmpty ? [] : [{ name: "Beside one of before…", onSelect: () => setSheet("compare") }]),
+    ...(isEmpty
+      ? []
+      : [
+          { name: "Beside one of before…", onSelect: () => setSheet("compare") } as const,
+          { name: "Watch it run", onSelect: () => window.location.assign(`/floor?rehearse=${view.sessionId}`) },
+        ]),
     { name: "Files and printing…", onSelect: () => setSheet("files") },
   ];
   const offered = useLatest(() =>

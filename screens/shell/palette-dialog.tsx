@@ -77,7 +77,8 @@ export function PaletteDialog({
   };
   const goTo = (href: string) => {
     close();
-    router.push(href);
+    if (href.startsWith("/floor")) window.location.assign(href);
+    else router.push(href);
   };
   const run = ({ run: act }: Action) => {
     close();

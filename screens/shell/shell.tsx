@@ -56,19 +56,22 @@ export function Shell({
             </Link>
             {PLACES.map(({ href, name }) => {
               const here = path === href || path.startsWith(`${href}/`);
-              return (
-                <Link
-                  key={href}
-                  href={href}
-                  prefetch={false}
-                  aria-current={here ? "page" : undefined}
-                  className={clsx(
-                    "narrow flex min-h-9 w-full items-center justify-center border-l-4 py-1 text-xs",
-                    here
-                      ? "border-indigo bg-ground font-bold text-indigo"
-                      : "border-transparent hover:bg-ground forced-colors:border-[Canvas]",
-                  )}
-                >
+              const look = {
+                "aria-current": here ? ("page" as const) : undefined,
+                className: clsx(
+                  "narrow flex min-h-9 w-full items-center justify-center border-l-4 py-1 text-xs",
+                  here
+                    ? "border-indigo bg-ground font-bold text-indigo"
+                    : "border-transparent hover:bg-ground forced-colors:border-[Canvas]",
+                ),
+              };
+              // The floor is a page of its own: what it may connect to, a rep sensor, is said with its own answer.
+              return href === "/floor" ? (
+                <a key={href} href={href} {...look}>
+                  {name}
+                </a>
+              ) : (
+                <Link key={href} href={href} prefetch={false} {...look}>
                   {name}
                 </Link>
               );

@@ -113,7 +113,7 @@ export function DayPanel({ weeks, view, dayId }: { weeks: Weeks; view: WeeksView
           }}
         >
           <TextField
-            label="A lift more"
+            label="Add a lift"
             hint="As at the desk: Lateral raise 3x12 rir1"
             error={error}
             value={typed}

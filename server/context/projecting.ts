@@ -18,6 +18,7 @@ import { asOwner, inStudio, type Scope, type Transaction } from "../db";
 import * as db from "../db/queries";
 import { logFault } from "../log";
 import { summariseLifts } from "./record";
+import { keepBlocksAdded } from "./saving";
 import { type StudioContext, studioOf } from "./studio";
 
 /** A session's log and the documents it was shown in, as this build reads them. */
@@ -59,7 +60,9 @@ export async function projectSession(
   await inStudio(scope, async (tx) => {
     const row = await db.sessionRow(tx, sessionId, lock);
     // The marks first: a batch that comes in later has a mark of its own.
-    if (row && (await db.takeUnprojected(tx, sessionId))) await keepProjection(tx, row, await studioOf(tx));
+    if (!row || !(await db.takeUnprojected(tx, sessionId))) return;
+    await keepProjection(tx, row, await studioOf(tx));
+    await db.tellSession(tx, row);
   });
 }
 
@@ -125,6 +128,8 @@ export async function keepProjection(tx: Transaction, row: db.SessionRow, studio
   );
   const summary = events.length > 0 ? projection.summary : null;
   await db.updateSession(tx, row.id, { state: projection.state, summary, projectionVersion: PROJECTION_VERSION });
+  if (projection.performed.blocksAdded.length > 0)
+    await keepBlocksAdded(tx, programScope(studioId), studio, row, projection.performed);
   await sumWeek(tx, row);
   const touched = new Set([...before, ...exposures.map((one) => one.lineage)]);
   await summariseLifts(tx, studioId, clientId, [...touched], studio);

@@ -12,9 +12,11 @@ import {
   exerciseLookup,
   isShared,
   mergeEdits,
+  type PerformedSession,
   parseSessionSteps,
   printSession,
   type SessionDocument,
+  withBlocksAdded,
   withUnreadLines,
 } from "../../core";
 import type { SavedSession } from "../../views";
@@ -173,6 +175,22 @@ async function write(
     { document: next, draftText, revision: revision + 1, planned: plannedSums(next, studio) },
     { studioId, sessionId, clientId, memberId, edits: taken, inverse },
   );
+}
+
+/** Blocks that were added on the floor stand in the session's document too: to look at, to start from, and to keep as a template. */
+export async function keepBlocksAdded(
+  tx: Transaction,
+  scope: Scope,
+  studio: StudioContext,
+  row: db.SessionRow,
+  performed: Pick<PerformedSession, "blocksAdded">,
+): Promise<void> {
+  const before = readStored(row.document, studio);
+  const { document: next } = withBlocksAdded({ document: before }, performed);
+  const taken = diffDocuments(before, next);
+  const edited = applyEdits(before, taken);
+  if (taken.length === 0 || !edited.ok || (await documentProblem(tx, row.clientId, next, studio))) return;
+  await write(tx, scope, studio, row, { next, taken, inverse: edited.inverse, draftText: row.draftText });
 }
 
 /** Inserts a new session with the sums of what it plans. The caller has checked its document. */

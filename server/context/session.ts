@@ -36,6 +36,16 @@ export async function loadSession(tx: Transaction, sessionId: string, nowMs: num
   return context && { row, document, context, studio };
 }
 
+/** The session that is trained together with another one, and whose it is. */
+export async function partnerOf(
+  tx: Transaction,
+  { id, pairId }: db.SessionRow,
+): Promise<{ readonly sessionId: string; readonly clientName: string } | null> {
+  const other = pairId === null ? null : (await db.sessionsOfPair(tx, pairId)).find((one) => one.id !== id);
+  const client = other && (await db.clientRow(tx, other.clientId));
+  return client ? { sessionId: other.id, clientName: client.name } : null;
+}
+
 /** What several sessions of a studio share, read once. */
 export class SharedReading {
   private readonly kept = new Map<string, Promise<unknown>>();

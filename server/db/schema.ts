@@ -402,6 +402,38 @@ export const sentCopies = pgTable(
   ],
 );
 
+/** Short words between a client and their coaches, about a session or in general. Ids come from the device: sent twice, kept once. */
+export const messages = pgTable(
+  "messages",
+  {
+    studioId: uuid("studio_id").notNull(),
+    id: uuid("id").notNull(),
+    clientId: uuid("client_id").notNull(),
+    /** What it is about; null: nothing in particular. */
+    sessionId: uuid("session_id"),
+    memberId: uuid("member_id").notNull(),
+    /** Who wrote it, as they were called then: a client may not read the list of coaches. */
+    name: text("name").notNull(),
+    /** Which side of the two wrote it. */
+    writtenBy: text("written_by").$type<"coach" | "client">().notNull(),
+    text: text("text").notNull(),
+    sentAt: timestamp("sent_at", { withTimezone: true }).notNull().default(sql`now()`),
+    /** When the other side saw it first. */
+    seenAt: timestamp("seen_at", { withTimezone: true }),
+  },
+  (t) => [
+    primaryKey({ columns: [t.studioId, t.id] }),
+    index("messages_client").on(t.studioId, t.clientId, t.sentAt, t.id),
+    index("messages_session").on(t.studioId, t.sessionId, t.sentAt),
+    foreignKey({ columns: [t.studioId, t.clientId], foreignColumns: [clients.studioId, clients.id] }).onDelete(
+      "cascade",
+    ),
+    foreignKey({ columns: [t.studioId, t.sessionId], foreignColumns: [sessions.studioId, sessions.id] }).onDelete(
+      "cascade",
+    ),
+  ],
+);
+
 /** Sessions and plans kept to start others from. */
 export const templates = pgTable(
   "templates",

@@ -23,6 +23,11 @@ export const templatePage = (
     .orderBy(asc(templates.name), asc(templates.id))
     .limit(most);
 
+export async function templateRow(tx: Transaction, id: string): Promise<typeof templates.$inferSelect | null> {
+  const [row] = await tx.select().from(templates).where(eq(templates.id, id));
+  return row ?? null;
+}
+
 export async function insertTemplate(tx: Transaction, row: typeof templates.$inferInsert): Promise<void> {
   await tx.insert(templates).values(row);
 }

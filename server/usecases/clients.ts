@@ -14,6 +14,7 @@ import {
   type Weight,
 } from "../../core";
 import type { ClientLine, ClientView, PlannedLine } from "../../views";
+import { messagesFor } from "../context/messages";
 import { plannedBetween } from "../context/planned";
 import { knownLifts, liftsOf } from "../context/record";
 import { studioOf, todayOf } from "../context/studio";
@@ -120,6 +121,7 @@ async function viewClient(scope: Scope, clientId: string, nowMs: number) {
       exercises: studio.exercises,
       limitList: row.limitList,
       priorities: row.priorities,
+      messages: await messagesFor(tx, scope, { clientId: row.id, sessionId: null }, nowMs),
       today: date,
     };
     return ok(view);

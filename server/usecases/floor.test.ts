@@ -8,6 +8,7 @@ import * as db from "../db/queries";
 import { doneIn, eventIn, openFloor, record, send, setsIn, writeSession } from "../testing/floor";
 import { clock, hasDatabase, makeStudio, NOON, prepareDatabase, type TestStudio, value } from "../testing/studio";
 import { executeUseCase } from ".";
+import { answerIn, refused } from "./kit";
 
 const HOUR = 3_600_000;
 
@@ -155,12 +156,12 @@ describe.runIf(hasDatabase)("what a device logs", () => {
   });
 
   it("an answer that is none takes back all that was written on the way to it", async () => {
-    const empty = await writeSession(studio, "", "2026-01-07");
-    const before = await inStudio(studio.coach, (tx) => db.shownRows(tx, empty));
-    expect(await executeUseCase(studio.coach, "floor.open", { sessionId: empty }, clock)).toMatchObject({
-      kind: "refused",
+    const answer = await answerIn(studio.coach, async (tx) => {
+      await db.updateSession(tx, sessionId, { state: "done" });
+      return refused("title", "Not like this.");
     });
-    expect(await inStudio(studio.coach, (tx) => db.shownRows(tx, empty))).toEqual(before);
+    expect(answer).toMatchObject({ kind: "refused" });
+    expect(await stateOf()).toBe("draft");
   });
 });
 
@@ -169,6 +170,35 @@ describe.runIf(hasDatabase)("what the floor shows", () => {
   beforeAll(async () => {
     await prepareDatabase();
     studio = await makeStudio("Tansy");
+  });
+
+  it("may be of a session that was empty: lifts that are added there are its lifts, with the record's loads", async () => {
+    const sessionId = await writeSession(studio, "Bench press 4x5 @60kg rir2 r90", "2026-10-05");
+    const view = await openFloor(studio.coach, sessionId);
+    await record(studio.coach, sessionId, [
+      doneIn(view, 0),
+      eventIn(view, { kind: "ended", sessionRpe: null, note: "" }),
+    ]);
+    const emptyId = await writeSession(studio, "", "2026-10-06");
+    const empty = await openFloor(studio.coach, emptyId);
+    const read = (typed: string) =>
+      executeUseCase(studio.coach, "floor.readLift", { sessionId: emptyId, typed }, clock);
+    // What nobody knows is trained by its name.
+    expect(value(await read("Boat drag")).document.blocks[0]!.slots[0]!.exerciseId).toBe("named:Boat drag");
+    expect(await read("bench 300x8")).toMatchObject({ kind: "refused", problems: [{ field: "typed" }] });
+    const { document, loads } = value(await read("bench"));
+    const [block] = document.blocks;
+    expect(loads).toEqual([{ slotId: block!.slots[0]!.id, load: { weight: { amount: "60", unit: "kg" }, sign: 1 } }]);
+    const added = eventIn(empty, { kind: "liftsAdded", document });
+    const grown = { ...empty, shown: { ...empty.shown, document } };
+    await record(studio.coach, emptyId, [
+      added,
+      doneIn(grown, 0),
+      eventIn(empty, { kind: "ended", sessionRpe: 6, note: "" }),
+    ]);
+    const row = (await inStudio(studio.coach, (tx) => db.sessionRow(tx, emptyId)))!;
+    expect(row.document.blocks.map(({ id }) => id)).toEqual([block!.id]);
+    expect(row).toMatchObject({ state: "done", summary: { sets: 1, plannedSets: block!.slots[0]!.sets.length } });
   });
 
   it("a line that does not read is said, and trained as a lift by its name", async () => {

@@ -1,22 +1,39 @@
 /** The floor: opening a session there, and taking what its devices log. */
 
-import { type Output, readEventSteps, readShown, runYielding, type SentEvent, type ShownContent } from "../../contract";
+import {
+  catalogueIn,
+  type Output,
+  readDocumentSteps,
+  readEventSteps,
+  readShown,
+  runYielding,
+  type SentEvent,
+  type ShownContent,
+} from "../../contract";
 import {
   addDays,
+  aloneWarnings,
   cautionKey,
+  dateIn,
+  EMPTY_DOCUMENT,
   FLOOR_EVENTS,
+  findExercise,
+  firstOf,
   type NamedPlace,
   openBlocks,
   readinessSentence,
+  readNewLifts,
   type Steps,
   trainableSteps,
 } from "../../core";
 import { computeSteps, forecastParameters, isWaiting, judgeSession, standInSteps } from "../../views";
+import { messagesFor } from "../context/messages";
 import { plannedForAll } from "../context/planned";
 import { projectNow, projectSoon, readLog } from "../context/projecting";
-import { type LoadedSession, loadSession } from "../context/session";
+import { liftsOf } from "../context/record";
+import { type LoadedSession, loadSession, partnerOf, sessionContext } from "../context/session";
 import { hashOf, showSession } from "../context/showing";
-import { todayOf } from "../context/studio";
+import { studioContext, todayOf } from "../context/studio";
 import { newId, type Scope, type Transaction } from "../db";
 import * as db from "../db/queries";
 import { markSeen, sentCopy } from "../db/sent-copies";
@@ -59,7 +76,11 @@ export const openFloor = defineUseCase("floor.open", ["coach", "client"], (scope
     const { document, unread } = await runYielding(toTrain(loaded, await db.gymRows(tx)));
     const client = { priorities: context.client.priorities, ...forecastParameters(context) };
     const who = { memberId: scope.memberId, role: scope.role, clientName: name, client };
-    const view = { sessionId, ...who, events, unread };
+    const partner = scope.role === "coach" ? await partnerOf(tx, row) : null;
+    const messages = await messagesOnFloor(tx, scope, { clientId: row.clientId, sessionId }, nowMs);
+    const view = { sessionId, ...who, partner, events, unread, messages };
+    // Whoever opens their own session trains alone, as far as anybody knows.
+    const alone = { ...context, alone: context.alone || scope.role === "client" };
     // What was sent is what a client trains from, whatever was changed since; what was not sent is the coach's own.
     const sent = scope.role === "client" ? await sentCopy(tx, sessionId) : null;
     if (sent) await markSeen(tx, sent.id, new Date(nowMs));
@@ -67,13 +88,17 @@ export const openFloor = defineUseCase("floor.open", ["coach", "client"], (scope
     const before = shown.get(last);
     const floorOf = async (shownHash: string, content: ShownContent) => {
       const kgOf = (segmentId: string) => content.loads[segmentId]?.kg ?? null;
-      const standIns = await runYielding(standInSteps(content.document, kgOf, context));
-      return { ...view, shownHash, shown: content, standIns };
+      const standIns = await runYielding(standInSteps(content.document, kgOf, alone));
+      return {
+        ...view,
+        shownHash,
+        shown: content,
+        standIns,
+        alone: alone.alone ? aloneWarnings(content.document, catalogueIn(alone.exercises)) : {},
+      };
     };
     if (before) return ok(await floorOf(last, before));
     if (scope.role === "client" && !sent) return notFound;
-    if (!sent && document.blocks.length === 0 && !document.finisher)
-      return refused("document", "This session has no blocks yet: write one at the desk first.");
     const computed = await runYielding(computeSteps(document, context));
     const [open] = sent ? [] : openBlocks(judgeSession(document, context, computed).cautions, context.reasons);
     if (open) return refused(`reason ${cautionKey(open)}`, open.words);
@@ -83,6 +108,62 @@ export const openFloor = defineUseCase("floor.open", ["coach", "client"], (scope
     await db.putShown(tx, { studioId: scope.studioId, sessionId, clientId: row.clientId, hash, content });
     return ok(await floorOf(hash, content));
   }),
+);
+
+/** A client reads them before the session begins; a coach reads theirs in the review. */
+const messagesOnFloor = async (...[tx, scope, about, nowMs]: Parameters<typeof messagesFor>) =>
+  scope.role === "client" ? messagesFor(tx, scope, about, nowMs) : [];
+
+/** The whole log of a session, entries of all devices: read again by a device that has the session open. */
+export const readFloorLog = defineUseCase("floor.log", ["coach", "client"], (scope, { sessionId }, { nowMs }) =>
+  answerIn(scope, async (tx) => {
+    const row = await db.sessionRow(tx, sessionId);
+    const studio = row && (await studioContext(tx));
+    if (!studio) return notFound;
+    const { events } = await readLog(tx, sessionId, studio);
+    const messages = await messagesOnFloor(tx, scope, { clientId: row.clientId, sessionId }, nowMs);
+    return ok({ events, shownHash: events.at(-1)?.shownHash ?? "", messages });
+  }),
+);
+
+/** A lift that is added on the floor, read from what was typed: its usual sets, and the loads that the client's record gives. */
+export const readFloorLift = defineUseCase(
+  "floor.readLift",
+  ["coach", "client"],
+  (scope, { sessionId, typed }, { nowMs }) =>
+    answerIn(scope, async (tx) => {
+      const loaded = await loadSession(tx, sessionId, nowMs);
+      if (!loaded) return notFound;
+      const { row, document, context, studio } = loaded;
+      const exerciseId = findExercise(studio.catalogue, typed)?.exercise.id;
+      const asked = {
+        clientId: row.clientId,
+        until: row.date,
+        lineages: exerciseId ? [exerciseId] : [],
+        without: row.id,
+      };
+      const [log] = exerciseId ? await liftsOf(tx, asked, studio) : [];
+      const read = readNewLifts(typed, studio.catalogue, newId, (lineage) =>
+        lineage === exerciseId ? (log?.exposures.at(-1) ?? null) : null,
+      );
+      if (!read.ok) return refused("typed", read.message);
+      const grown = { ...document, blocks: [...document.blocks, ...read.blocks] };
+      const checked = await runYielding(readDocumentSteps(grown, studio.catalogue));
+      if (!checked.ok) return refused("typed", firstOf(checked.problems).message);
+      const extent = { week: true, today: dateIn(studio.region.timeZone, nowMs) } as const;
+      const own = (await sessionContext(tx, row, grown, studio, { extent })) ?? context;
+      const { content } = showSession(own, await runYielding(computeSteps(grown, own)));
+      const added = new Set(read.blocks.map(({ id }) => id));
+      const blocks = content.document.blocks.filter(({ id }) => added.has(id));
+      const loads = blocks.flatMap(({ slots }) =>
+        slots.flatMap(({ id, sets }) => {
+          const first = sets.find((set) => set !== null)?.segments[0];
+          const shown = first && content.loads[first.id];
+          return shown?.weight ? [{ slotId: id, load: { weight: shown.weight, sign: shown.sign } }] : [];
+        }),
+      );
+      return ok({ document: { ...EMPTY_DOCUMENT, blocks }, loads });
+    }),
 );
 
 /** The document that the session's text asks for where some of it does not read, else the one that stands. */

@@ -8,9 +8,11 @@ import * as clients from "./clients";
 import * as exercises from "./exercises";
 import * as floor from "./floor";
 import * as gyms from "./gyms";
+import * as holds from "./holds";
 import * as invitations from "./invitations";
 import type { Clock, Outcome, UseCase } from "./kit";
 import * as lifts from "./lifts";
+import * as messages from "./messages";
 import * as planned from "./planned";
 import * as plans from "./plans";
 import * as review from "./review";
@@ -83,8 +85,14 @@ export const USE_CASES: { readonly [K in ApiName]: UseCase<K> } = {
   "exercises.show": exercises.showExercises,
   "exercises.save": exercises.saveExercise,
   "exercises.hide": exercises.hideExercise,
+  "messages.list": messages.listMessages,
+  "messages.write": messages.writeMessage,
   "floor.today": floor.listToday,
   "floor.open": floor.openFloor,
+  "floor.holds": holds.listHolds,
+  "floor.changeLift": holds.changeHeldLift,
+  "floor.log": floor.readFloorLog,
+  "floor.readLift": floor.readFloorLift,
   "floor.record": floor.recordEvents,
   "review.show": review.reviewSession,
 };

@@ -1,4 +1,5 @@
 /** Planned against done, with all that the next prescription reads. */
+import { messagesFor } from "../context/messages";
 import { readLog } from "../context/projecting";
 import { loadSession } from "../context/session";
 import { answerIn, defineUseCase, notFound, ok } from "./kit";
@@ -21,6 +22,7 @@ export const reviewSession = defineUseCase("review.show", ["coach", "client"], (
       state: row.state,
       shown: Object.fromEntries(shown),
       events,
+      messages: await messagesFor(tx, scope, { clientId: row.clientId, sessionId }, nowMs),
     });
   }),
 );

@@ -1,10 +1,11 @@
 /** A draft and what becomes of it: moved, copied, begun by a slip, taken away; and what of it counts as planned. */
 import { beforeAll, describe, expect, it } from "vitest";
+import { printSession, SHIPPED_CATALOGUE } from "../../core";
 import { finishProjections } from "../context/projecting";
-import { inStudio } from "../db";
+import { inStudio, newId } from "../db";
 import * as db from "../db/queries";
 import { doneIn, eventIn, openFloor, record, send, writeSession } from "../testing/floor";
-import { clock, hasDatabase, makeStudio, prepareDatabase, type TestStudio, value } from "../testing/studio";
+import { clock, documentOf, hasDatabase, makeStudio, prepareDatabase, type TestStudio, value } from "../testing/studio";
 import { executeUseCase } from ".";
 
 describe.runIf(hasDatabase)("a draft", () => {
@@ -110,6 +111,28 @@ describe.runIf(hasDatabase)("a draft", () => {
     expect(await quiet("x", clientId)).toMatchObject({ kind: "refused", problems: [{ field: "reason" }] });
     expect(await quiet("Never mind", clientId, "limit-part")).toMatchObject({ kind: "refused" });
     expect((await quiet("Never mind", sessionId)).kind).toBe("notFound");
+  });
+
+  it("that is new is empty, or begins from a template with loads of the client's own", async () => {
+    const [{ id: clientId }] = studio.clients;
+    const create = (templateId?: string) =>
+      executeUseCase(studio.coach, "sessions.create", { clientId, title: "", templateId }, clock);
+    const textOf = async (sessionId: string) => {
+      const { document } = value(await executeUseCase(studio.coach, "sessions.show", { sessionId }, clock));
+      return printSession(document, SHIPPED_CATALOGUE);
+    };
+    expect(await textOf(value(await create()).sessionId)).not.toContain("press");
+    const { templateId } = value(
+      await executeUseCase(
+        studio.coach,
+        "templates.keep",
+        { name: "Press", of: { kind: "session", document: documentOf("Bench press 3x8 @60kg rir2 r90") } },
+        clock,
+      ),
+    );
+    const text = await textOf(value(await create(templateId)).sessionId);
+    expect(text).toContain("Bench press 3x8 rir2 r90");
+    expect(await create(newId())).toMatchObject({ kind: "refused", problems: [{ field: "templateId" }] });
   });
 
   it("is found by words of its title and its client, those nearest to today first", async () => {

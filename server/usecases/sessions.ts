@@ -2,9 +2,12 @@
 import { runYielding } from "../../contract";
 import {
   addDays,
+  applyEdits,
+  copyBlocksFrom,
   dateIn,
   daysBetween,
   diffDocuments,
+  documentForClient,
   EMPTY_DOCUMENT,
   phaseOfWeek,
   phaseWords,
@@ -16,12 +19,13 @@ import { computeSteps, type FoundSession, isWaiting, type SessionView } from "..
 import { readStored } from "../context/documents";
 import { plannedForAll } from "../context/planned";
 import { createSession as insertNew, STARTED, saveEdits } from "../context/saving";
-import { lastingOf, loadSession } from "../context/session";
+import { lastingOf, loadSession, partnerOf } from "../context/session";
 import { showSession as showOnFloor } from "../context/showing";
 import { studioOf } from "../context/studio";
-import { newId, type Transaction } from "../db";
+import { newId } from "../db";
 import * as db from "../db/queries";
 import { type SentContent, sentCopy } from "../db/sent-copies";
+import { templateRow } from "../db/templates";
 import { gymLines } from "./gyms";
 import { answerIn, changedElsewhere, conflict, defineUseCase, notFound, ok, refused } from "./kit";
 
@@ -32,17 +36,28 @@ export const createSession = defineUseCase("sessions.create", ["coach"], (scope,
     const readiness = readinessState(client.readiness, client.clearance);
     if (readiness.kind !== "ready") return refused("readiness", readinessSentence(readiness, client.name));
     const studio = await studioOf(tx);
+    const empty = { ...EMPTY_DOCUMENT, title: input.title, capSeconds: client.minutes * 60, gymId: client.gymId };
+    const template = input.templateId ? await templateRow(tx, input.templateId) : null;
+    if (input.templateId && template?.kind !== "session")
+      return refused("templateId", "This template is not there any more.");
     const id = newId();
     await insertNew(tx, studio, {
       studioId: scope.studioId,
       id,
       clientId: client.id,
       date: dateIn(studio.region.timeZone, clock.nowMs),
-      document: { ...EMPTY_DOCUMENT, title: input.title, capSeconds: client.minutes * 60, gymId: client.gymId },
+      document: template ? startedFrom(empty, readStored(template.document as SessionDocument, studio)) : empty,
     });
     return ok({ sessionId: id });
   }),
 );
+
+/** What was kept, in a new session: its lifts under ids of their own, without loads that were another client's. */
+function startedFrom(empty: SessionDocument, kept: SessionDocument): SessionDocument {
+  const copied = copyBlocksFrom(empty, documentForClient(kept), newId);
+  const next = copied.ok ? applyEdits(empty, copied.edits) : null;
+  return next?.ok ? next.document : empty;
+}
 
 export const showSession = defineUseCase("sessions.show", ["coach"], (scope, { sessionId }, { nowMs }) =>
   answerIn(scope, async (tx) => {
@@ -68,7 +83,7 @@ export const showSession = defineUseCase("sessions.show", ["coach"], (scope, { s
       revision: row.revision,
       gyms: await gymLines(tx),
       methods: studio.methods,
-      partner: row.pairId === null ? null : await partnerOf(tx, row.id, row.pairId),
+      partner: await partnerOf(tx, row),
       sent: sent && {
         copyId: sent.id,
         atMs: sent.sentAt.getTime(),
@@ -95,12 +110,6 @@ function changedSince(before: SentContent, now: SentContent): number {
 export const editSession = defineUseCase("sessions.edit", ["coach"], (scope, input) =>
   answerIn(scope, async (tx) => saveEdits(tx, scope, await studioOf(tx), input)),
 );
-
-async function partnerOf(tx: Transaction, sessionId: string, pairId: string): Promise<SessionView["partner"]> {
-  const other = (await db.sessionsOfPair(tx, pairId)).find(({ id }) => id !== sessionId);
-  const client = other && (await db.clientRow(tx, other.clientId));
-  return client ? { sessionId: other.id, clientName: client.name } : null;
-}
 
 /** Two clients' sessions become partners': the other takes over the lifts, each keeps loads, copy and log of their own. */
 export const pairSessions = defineUseCase("sessions.pair", ["coach"], (scope, { sessionId, withSessionId }) =>

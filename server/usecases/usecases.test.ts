@@ -14,6 +14,7 @@ import { computeSession, judgeSession } from "../../views";
 import { inStudio, newId, type Scope } from "../db";
 import { calendarsBetween } from "../db/planned";
 import * as db from "../db/queries";
+import { openFloor, writeSession } from "../testing/floor";
 import { clock, hasDatabase, makeStudio, prepareDatabase, type TestStudio, value } from "../testing/studio";
 import { executeUseCase, executeUseCaseByName, USE_CASES } from ".";
 import { startingEquipment } from "./starting-gym";
@@ -112,7 +113,13 @@ function inputFor<K extends ApiName>(name: K, { clientId, sessionId, gymId, plan
     "sessions.edit": { sessionId, revision: 0, edits: [TITLED], draftText: null },
     "sessions.move": { sessionId, seen: "2026-11-24", wanted: "2026-11-24" },
     "sessions.discard": { sessionId },
+    "messages.list": { clientId, sessionId },
+    "messages.write": { id: newId(), clientId, sessionId, text: "Stop if the knee says more than 3." },
     "floor.today": {},
+    "floor.log": { sessionId },
+    "floor.holds": { sessionId },
+    "floor.changeLift": { sessionId, slotId: "s", exerciseId: null },
+    "floor.readLift": { sessionId, typed: "Bench press" },
     "floor.open": { sessionId },
     "floor.record": { sessionId, events: [null] },
     "review.show": { sessionId },
@@ -412,6 +419,22 @@ describe.runIf(hasDatabase)("what may be asked of the server", () => {
     });
     const refusedBy = await executeUseCase(a.coach, "floor.open", { sessionId }, clock);
     expect(refusedBy).toMatchObject({ kind: "refused", problems: [{ field: expect.stringMatching(/^reason ./) }] });
+    // Another session of theirs: what holds it is said at once, the lift is swapped for one that the limit allows, and it opens.
+    const otherId = await writeSession(a, "A1 Bench press 2x5 @60kg rir2 r90\n\nB1 Push-up 2x10 r60", "2026-11-25", 1);
+    const holdsOf = async () =>
+      value(await executeUseCase(a.coach, "floor.holds", { sessionId: otherId }, clock)).holds;
+    const held = await holdsOf();
+    expect(held.map(({ lift }) => lift?.name)).toEqual(["Bench press", "Push-up"]);
+    const [bench, pushUp] = held.map(({ lift }) => lift!);
+    expect(bench!.standIns.length).toBeGreaterThan(0);
+    const change = (slotId: string, exerciseId: string | null) =>
+      executeUseCase(a.coach, "floor.changeLift", { sessionId: otherId, slotId, exerciseId }, clock);
+    expect(await change(bench!.slotId, "no-such-lift")).toMatchObject({ kind: "refused" });
+    value(await change(bench!.slotId, bench!.standIns[0]!.exerciseId));
+    expect((await holdsOf()).map(({ lift }) => lift?.name)).toEqual(["Push-up"]);
+    value(await change(pushUp!.slotId, null));
+    expect(await holdsOf()).toEqual([]);
+    expect((await openFloor(a.coach, otherId)).shown.document.blocks).toHaveLength(1);
     const shown = value(await executeUseCase(a.coach, "sessions.show", { sessionId }, clock));
     const { cautions } = judgeSession(shown.document, shown, computeSession(shown.document, shown));
     for (const open of openBlocks(cautions, {}))

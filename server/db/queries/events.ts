@@ -1,6 +1,7 @@
 /** What was shown, and what was logged from it. Every function takes the transaction that `inStudio` opened. */
-import { and, asc, eq, inArray } from "drizzle-orm";
+import { and, asc, eq, inArray, sql } from "drizzle-orm";
 import { queryPrepared, type Transaction } from "..";
+import { CHANGES } from "../changes";
 import { floorEvents, shownDocuments } from "../schema";
 import type { SessionRow } from "./sessions";
 
@@ -55,8 +56,10 @@ with place as (
 ), mark as (
   insert into unprojected (studio_id, session_id, client_id)
   select $1, $2, client_id from place where exists (select from added)
+), told as (
+  select pg_notify('${CHANGES}', concat_ws(' ', $1::uuid, client_id, $2::uuid)) from place where exists (select from added)
 )
-select (select client_id from place) as client_id, (select state from place) as state,
+select (select count(*) from told) as told, (select client_id from place) as client_id, (select state from place) as state,
   array(select hash from known) as shown, array(select id from added) as added`;
 
 /**
@@ -84,6 +87,12 @@ export async function storeEvents(
   const [answer] = await queryPrepared<EventsStored>(tx, "store_events", STORE_EVENTS, values);
   return answer!;
 }
+
+/** Tells open pages that what they show of a session is new, once the transaction is committed. */
+export const tellSession = (
+  tx: Transaction,
+  { studioId, clientId, id }: Pick<SessionRow, "studioId" | "clientId" | "id">,
+) => tx.execute(sql`select pg_notify(${CHANGES}, concat_ws(' ', ${studioId}::text, ${clientId}::text, ${id}::text))`);
 
 /** The content hashes of events that are there. */
 export async function contentHashes(tx: Transaction, ids: readonly string[]): Promise<ReadonlyMap<string, string>> {

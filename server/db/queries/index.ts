@@ -4,6 +4,7 @@ export * from "./derived";
 export * from "./events";
 export * from "./gyms";
 export * from "./lifts";
+export * from "./messages";
 export * from "./plans";
 export * from "./sessions";
 export * from "./studio";

@@ -1,3 +1,4 @@
+import { LiveSession } from "@/screens/review/live-session";
 import { ReviewScreen } from "@/screens/review/review";
 import { answer, requireScope } from "../../../ask";
 
@@ -11,9 +12,18 @@ export default async function ReviewPage({
   searchParams: Promise<{ set?: string }>;
 }) {
   const scope = await requireScope("coach");
-  const view = await answer(scope, "review.show", { sessionId: (await params).id });
+  const { id: sessionId } = await params;
+  const view = await answer(scope, "review.show", { sessionId });
   const { id, name } = view.context.client;
   return (
-    <ReviewScreen view={view} home={{ href: `/clients/${id}`, name }} coach setId={(await searchParams).set ?? null} />
+    <>
+      <LiveSession sessionId={sessionId} />
+      <ReviewScreen
+        view={view}
+        home={{ href: `/clients/${id}`, name }}
+        coach
+        setId={(await searchParams).set ?? null}
+      />
+    </>
   );
 }

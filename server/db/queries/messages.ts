@@ -1,0 +1,52 @@
+/** Short words between a client and their coaches. */
+import { and, desc, eq, isNull, ne } from "drizzle-orm";
+import type { Transaction } from "..";
+import { messages } from "../schema";
+
+export type MessageRow = typeof messages.$inferInsert;
+
+/** Whose messages, and about what. */
+export interface MessagesAbout {
+  readonly clientId: string;
+  /** Null: whatever they are about. */
+  readonly sessionId: string | null;
+}
+
+const isAbout = ({ clientId, sessionId }: MessagesAbout) =>
+  and(eq(messages.clientId, clientId), sessionId === null ? undefined : eq(messages.sessionId, sessionId));
+
+/** Keeps a message; one that was kept before stays as it is. */
+export async function putMessage(tx: Transaction, row: MessageRow): Promise<void> {
+  await tx.insert(messages).values(row).onConflictDoNothing();
+}
+
+/** The last messages, the oldest first. */
+export async function messageRows(tx: Transaction, about: MessagesAbout, most: number) {
+  const rows = await tx
+    .select({
+      id: messages.id,
+      sessionId: messages.sessionId,
+      writtenBy: messages.writtenBy,
+      name: messages.name,
+      text: messages.text,
+      sentAt: messages.sentAt,
+      seenAt: messages.seenAt,
+    })
+    .from(messages)
+    .where(isAbout(about))
+    .orderBy(desc(messages.sentAt), desc(messages.id))
+    .limit(most);
+  return rows.reverse();
+}
+
+/** Marks what the other side wrote as seen, once. */
+export async function markMessagesSeen(
+  tx: Transaction,
+  { clientId, sessionId, by }: MessagesAbout & { readonly by: "coach" | "client" },
+  seenAt: Date,
+): Promise<void> {
+  await tx
+    .update(messages)
+    .set({ seenAt })
+    .where(and(isAbout({ clientId, sessionId }), ne(messages.writtenBy, by), isNull(messages.seenAt)));
+}
