@@ -3,6 +3,7 @@ import { yupResolver } from "@hookform/resolvers/yup";
 import { type FormEvent, type ReactNode, useState } from "react";
 import { type DefaultValues, type FieldValues, get, type Path, type UseFormReturn, useForm } from "react-hook-form";
 import * as yup from "yup";
+import { useHydrated } from "./use-hydrated";
 
 /** What is wrong, and at which field; a field that the form does not have: of the whole. */
 export interface FormProblem {
@@ -24,6 +25,7 @@ export interface CheckedForm<Typed extends FieldValues>
   };
   /** What is wrong with the whole, else null. */
   readonly message: string | null;
+  /** It is being sent, or cannot be sent yet because the page has only just been loaded. */
   readonly isBusy: boolean;
   /** It was sent, and nothing was wrong with it. */
   readonly isDone: boolean;
@@ -54,6 +56,7 @@ export function useCheckedForm<Typed extends FieldValues, Read extends FieldValu
   const { register, handleSubmit, setError, getValues, getFieldState, formState } = form;
   const errorAt = (name: string): string | null => getFieldState(name as Path<Typed>, formState).error?.message ?? null;
   const [isDone, setDone] = useState(false);
+  const isHydrated = useHydrated();
   const submit = handleSubmit(async (read) => {
     setDone(false);
     const wrong = [(await send(read, getValues())) ?? []].flat();
@@ -69,7 +72,19 @@ export function useCheckedForm<Typed extends FieldValues, Read extends FieldValu
     reset: form.reset,
     setValue: form.setValue,
     watch: form.watch,
-    field: (name) => ({ ...register(name), error: errorAt(name) }),
+    field: (name) => {
+      const registered = register(name);
+      return {
+        ...registered,
+        ref: (box: HTMLElement | null) => {
+          // What was typed before the page's code was at work stays, where the form would put what it begins with in its place.
+          const typedBefore = isHydrated ? "" : typedText(box);
+          registered.ref(box);
+          if (typedBefore !== "") form.setValue(name, typedBefore as never);
+        },
+        error: errorAt(name),
+      };
+    },
     controlled: (name) => ({
       value: String(form.watch(name)),
       // It is told when the field is left, often for the button below: what is said of it goes when the form is sent, so that the
@@ -78,13 +93,21 @@ export function useCheckedForm<Typed extends FieldValues, Read extends FieldValu
       error: errorAt(name),
     }),
     message: formState.errors.root?.message ?? null,
-    isBusy: formState.isSubmitting,
+    isBusy: formState.isSubmitting || !isHydrated,
     isDone,
     onSubmit: (event) => void submit(event),
   };
 }
 
-/** The form itself; what is wrong is said by us at the field, not by the browser in its own words. */
+const typedText = (box: HTMLElement | null): string =>
+  box instanceof HTMLTextAreaElement || (box instanceof HTMLInputElement && !/checkbox|radio/.test(box.type))
+    ? box.value
+    : "";
+
+/**
+ * The form itself; what is wrong is said by us at the field, not by the browser in its own words. Should the browser ever send it
+ * by itself, what was typed is in no address.
+ */
 export function Form({
   form,
   className,
@@ -97,7 +120,7 @@ export function Form({
   children: ReactNode;
 }) {
   return (
-    <form noValidate aria-label={label} className={className} onSubmit={form.onSubmit}>
+    <form noValidate method="post" aria-label={label} className={className} onSubmit={form.onSubmit}>
       {children}
     </form>
   );

@@ -28,22 +28,23 @@ const SCHEMA = yup.object({ email: emailField(), password: yup.string().required
 
 export function SignIn({ demo, founding }: { demo: readonly DemoAccount[]; founding: StudioSetup }) {
   const [problem, setProblem] = useState<string | null>(null);
-  const [busy, setBusy] = useState(false);
+  const [isEntering, setEntering] = useState(false);
   const [isFounding, setFounding] = useState(!founding.byEmail);
 
   /** Signs in. It stays busy until the first page is there, so that nothing is pressed twice; a refusal ends that. */
   async function enter({ email, password }: { email: string; password: string }): Promise<FormProblem | null> {
-    setBusy(true);
+    setEntering(true);
     const reply = await send("/api/sign-in", { email, password });
     if (reply.kind === "ok") {
       window.location.assign("/");
       return null;
     }
-    setBusy(false);
+    setEntering(false);
     setProblem(replySentence(reply));
     return { field: "", message: replySentence(reply) };
   }
   const form = useCheckedForm({ schema: SCHEMA, typed: { email: "", password: "" }, send: enter });
+  const busy = isEntering || form.isBusy;
 
   return (
     <main className="grid min-h-dvh lg:grid-cols-[1fr_29rem]">
