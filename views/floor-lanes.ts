@@ -51,6 +51,7 @@ export function coachWords(
   if (first === undefined) return null;
   const need = needs[first]!;
   if (need.kind === "start") return { first: "Nobody has begun", why: "" };
+  if (need.kind === "paused") return { first: "All are paused", why: "" };
   const then = second === undefined ? null : needs[second]!;
   const after = then && then.inSeconds !== null ? `then ${nameOf(second!)} ${dueWords(then.inSeconds)}` : "";
   return { first: `${nameOf(first)} first`, why: [needWords(need), after].filter(Boolean).join(" · ") };
@@ -61,6 +62,7 @@ function needWords({ kind, inSeconds }: LaneNeed): string {
     return (inSeconds ?? 0) <= 0
       ? `rest over for ${formatClock(-(inSeconds ?? 0))}`
       : `rest over in ${formatClock(inSeconds ?? 0)}`;
+  if (kind === "paused") return "paused";
   return inSeconds === null || inSeconds <= 0 ? "at work" : `at work, done in about ${formatClock(inSeconds)}`;
 }
 

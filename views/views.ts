@@ -311,6 +311,8 @@ export interface FloorView {
   readonly standIns?: Readonly<Record<string, readonly StandIn[]>>;
   /** What was written about the session between coach and client; left out by older builds. */
   readonly messages?: readonly Message[];
+  /** The client's limits in force, which may leave out a part of an exercise; left out by older builds. */
+  readonly limits?: readonly ClientLimit[];
   /** Of a client who trains alone, by slot, what to see to where a set may fail; left out by older builds. */
   readonly alone?: Readonly<Record<string, string>>;
   readonly shownHash: string;

@@ -218,3 +218,7 @@ export const takesAssistance = (exercise: Exercise): boolean =>
 /** A move of the body: loads are what is added to it, negative ones assistance. */
 export const isBodyweight = (exercise: Exercise): boolean =>
   exercise.implement === "bodyweight" || exercise.implement === "straps";
+
+/** Whether it goes through a range of motion again and again, so that reps can be counted: a hold or a carry does not. */
+export const isRepeated = ({ travel }: Pick<Exercise, "travel">): boolean =>
+  Object.values(travel).some((angle) => typeof angle === "object");

@@ -53,6 +53,12 @@ export function limitWords(limit: ClientLimit): string {
   return `${side}${place}${limit.how === "part" && limit.range ? `, ${limit.range}` : ""}`;
 }
 
+/** What of an exercise is left out by limits that let it be done in part, in words; empty: it is done whole. */
+export const onlyInPart = (exercise: Exercise, limits: readonly ClientLimit[]): string[] =>
+  limits
+    .filter((limit) => limit.how === "part" && limitsExercise(limit, exercise))
+    .map((limit) => `only in part: ${limitWords(limit)}`);
+
 export const JOINT_WORDS: Readonly<Record<StressedJoint, string>> = {
   neck: "neck",
   shoulder: "shoulder",

@@ -313,6 +313,8 @@ export function foldEvents(events: readonly FloorEvent[]): PerformedSession {
   return { sets, skipped, ...changes, notes, startedAtMs, pauses, checkIn, ended };
 }
 
+export const isPaused = ({ pauses }: Pick<PerformedSession, "pauses">): boolean => pauses.at(-1)?.toMs === null;
+
 /** How much of a span of time was paused, in milliseconds. */
 export const pausedMs = (pauses: readonly Pause[], fromMs: number, toMs: number): number =>
   pauses.reduce(

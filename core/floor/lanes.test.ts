@@ -42,6 +42,11 @@ describe("what a session asks of the coach", () => {
       lane(SQUAT, 1, {}, [event({ kind: "ended", sessionRpe: null, note: "" }, { shownHash: "h" })]),
       { kind: "over", inSeconds: null },
     ],
+    [
+      "paused in a rest: to be gone on with",
+      lane(SQUAT, 1, { restLeftSeconds: 40 }, [event({ kind: "paused", resumed: false }, { shownHash: "h" })]),
+      { kind: "paused", inSeconds: null },
+    ],
   ])("%s", (_what, one, need) => {
     expect(laneNeed(one)).toEqual(need);
   });
@@ -51,17 +56,18 @@ describe("what a session asks of the coach", () => {
     expect(laneNeed(lane(SQUAT, 1, { workedSeconds: 4 }))).toEqual({ kind: "set", inSeconds: seconds - 4 });
   });
 
-  it("goes to the rest that is over longest, then to what is due soonest, then to who has not begun", () => {
+  it("goes to the rest that is over longest, then to what is due soonest, to who is paused, and to who has not begun", () => {
     const need = (kind: LaneNeed["kind"], inSeconds: number | null): LaneNeed => ({ kind, inSeconds });
     const needs = [
       need("start", null),
+      need("paused", null),
       need("rest", 72),
       need("over", null),
       need("rest", -24),
       need("set", null),
       need("set", 38),
     ];
-    expect(coachOrder(needs)).toEqual([3, 5, 1, 4, 0]);
+    expect(coachOrder(needs)).toEqual([4, 6, 2, 5, 1, 0]);
   });
 });
 

@@ -7,7 +7,7 @@ import { allBlocks, blockLetter, type Slot } from "../session";
 import { expandSession, isWork, secondsOfMoves } from "../time";
 import { sessionAhead } from "./ahead";
 import { type BlockRound, blockRoundsOf, inOrder, isBlockRoundOver, nextBlockRound } from "./block-rounds";
-import type { PerformedSession } from "./events";
+import { isPaused, type PerformedSession } from "./events";
 import { type ShownSession, workContextOf } from "./shown";
 
 /** A session on the floor as it stands at an instant. */
@@ -24,9 +24,9 @@ export interface Lane {
   readonly rampReps: (slot: Slot) => readonly number[];
 }
 
-/** What a session waits for: its start, a rest to be over, the set in hand to be done, or nothing any more. */
+/** What a session waits for: its start, a rest to be over, the set in hand to be done, to be gone on with, or nothing any more. */
 export interface LaneNeed {
-  readonly kind: "start" | "rest" | "set" | "over";
+  readonly kind: "start" | "rest" | "set" | "paused" | "over";
   /** Until then, less than none where it is overdue; null where that is not known. */
   readonly inSeconds: number | null;
 }
@@ -35,6 +35,7 @@ export function laneNeed({ blockRounds, performed, restLeftSeconds, workedSecond
   const next = nextBlockRound(blockRounds, performed);
   if (performed.ended || next === null) return { kind: "over", inSeconds: null };
   if (performed.startedAtMs === null && performed.sets.size === 0) return { kind: "start", inSeconds: null };
+  if (isPaused(performed)) return { kind: "paused", inSeconds: null };
   if (restLeftSeconds !== null) return { kind: "rest", inSeconds: restLeftSeconds };
   const left = workedSeconds === null ? null : Math.max(0, secondsOfMoves(next.moves) - workedSeconds);
   return { kind: "set", inSeconds: left };
@@ -42,12 +43,16 @@ export function laneNeed({ blockRounds, performed, restLeftSeconds, workedSecond
 
 /**
  * The order in which the coach goes to the sessions, as their indices in `needs`: first those whose rest is over, the longest
- * over first; then those whose rest or set ends next, the soonest first; then those of whom no time is known; last those that
- * have not begun. Sessions that are over are left out.
+ * over first; then those whose rest or set ends next, the soonest first; then those of whom no time is known; then those that are
+ * paused; last those that have not begun. Sessions that are over are left out.
  */
 export function coachOrder(needs: readonly LaneNeed[]): number[] {
   const place = ({ kind, inSeconds }: LaneNeed): number =>
-    kind === "start" ? Number.MAX_SAFE_INTEGER : (inSeconds ?? Number.MAX_SAFE_INTEGER - 1);
+    kind === "start"
+      ? Number.MAX_SAFE_INTEGER
+      : kind === "paused"
+        ? Number.MAX_SAFE_INTEGER - 1
+        : (inSeconds ?? Number.MAX_SAFE_INTEGER - 2);
   return needs
     .map((need, index) => ({ need, index }))
     .filter(({ need }) => need.kind !== "over")

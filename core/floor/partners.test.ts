@@ -32,6 +32,13 @@ describe("whose turn it is", () => {
   });
 });
 
+it("nobody waits for a partner who is paused", () => {
+  const [own, other] = [lane(TEXT, 1), lane(TEXT, 0)];
+  const paused = { ...other, performed: { ...other.performed, pauses: [{ fromMs: 0, toMs: null }] } };
+  expect(partnersTurn([own, paused])).toBeNull();
+  expect(partnersNeeds([own, paused]).map(({ kind }) => kind)).toEqual(["set", "paused"]);
+});
+
 describe("one's work is the other's rest", () => {
   const work = firstOf(lane(TEXT, 0).blockRounds[0]!.moves).work.seconds;
   it("whoever is not on waits until the set in hand is done", () => {

@@ -2,17 +2,17 @@
 import { allBlocks } from "../session";
 import { secondsOfMoves } from "../time";
 import { type BlockRound, inOrder, nextBlockRound } from "./block-rounds";
-import type { PerformedSession } from "./events";
+import { isPaused, type PerformedSession } from "./events";
 import { type Lane, type LaneNeed, laneNeed } from "./lanes";
 import { repsTowardGoal } from "./mini-sets";
 
 /**
  * Which of two partners works now or is next to: whoever is a round behind at the same block, the first of them where they
- * are level, and at the block that the other is still at before one goes on to another. Null: one of them is done.
+ * are level, and at the block that the other is still at before one goes on to another. Null: one of them is done, or paused.
  */
 export function partnersTurn(lanes: readonly [Lane, Lane]): 0 | 1 | null {
   const [own, other] = lanes.map(({ blockRounds, performed }) => nextBlockRound(blockRounds, performed));
-  if (!own || !other || lanes.some(({ performed }) => performed.ended)) return null;
+  if (!own || !other || lanes.some(({ performed }) => performed.ended || isPaused(performed))) return null;
   const [a, b] = [placeIn(lanes[0], own), placeIn(lanes[1], other)];
   if (a.block !== b.block) return a.block < b.block ? 0 : 1;
   return a.round <= b.round ? 0 : 1;

@@ -132,6 +132,16 @@ describe("exposures of a session", () => {
     expect([chest(90), chest(10)]).toEqual([2, 1.5]);
   });
 
+  it("reps that were counted within a time are no measure of strength", () => {
+    const shown = ofText("Kettlebell swing 2x30s @16kg rir2 r60");
+    const counted = (set: PerformedSet) => ({ ...set, segments: [{ ...set.segments[0]!, reps: 18 }] });
+    const [swing] = project(doneAsPlanned(shown, counted), { h: shown }).exposures;
+    expect(swing!.exposure.sets.map(({ reps, totalReps, seconds }) => [reps, totalReps, seconds])).toEqual([
+      [0, 0, 30],
+      [0, 0, 30],
+    ]);
+  });
+
   it("sides apart are both counted, the weaker one speaks for progression", () => {
     const shown = ofText("Dumbbell row 1x10/side @20kg rir2");
     const uneven = (set: PerformedSet): PerformedSet => ({

@@ -214,6 +214,8 @@ const direct = ({ shown }: PlacedSet, exerciseId: string): string[] =>
 const meets = (regions: ReadonlySet<string>, place: PlacedSet, exerciseId: string): boolean =>
   direct(place, exerciseId).some((region) => regions.has(region));
 
+const isTimed = ({ seconds }: { readonly seconds: number | null }): boolean => seconds !== null;
+
 function loggedSet(place: PlacedSet, exerciseId: string, fresh: boolean, restUnknown: boolean): LoggedSet {
   const { done, slot, planned, shown } = place;
   const first = done.segments[0];
@@ -230,8 +232,12 @@ function loggedSet(place: PlacedSet, exerciseId: string, fresh: boolean, restUnk
     loadKg,
     ...(first?.exerciseId === slot.exerciseId && onScreen ? askedOf(loadKg, onScreen) : {}),
     curveKg: first ? curveKg(exercise, loadKg, shown.bodyMassKg, shown.settings, asked?.setup ?? slot.setup) : null,
-    reps: first ? Math.min(first.reps, first.rightReps ?? first.reps) : 0,
-    totalReps: done.segments.reduce((total, segment) => total + segment.reps + (segment.rightReps ?? 0), 0),
+    // Reps that were counted within a time are no measure of strength.
+    reps: first && !isTimed(first) ? Math.min(first.reps, first.rightReps ?? first.reps) : 0,
+    totalReps: done.segments.reduce(
+      (total, segment) => total + (isTimed(segment) ? 0 : segment.reps + (segment.rightReps ?? 0)),
+      0,
+    ),
     seconds: first?.seconds ?? null,
     rir: reserveAfterFirst(place),
     form: done.form,

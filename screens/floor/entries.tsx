@@ -141,7 +141,7 @@ function figures({ load, reps, rightReps, seconds, metres }: PerformedSegment): 
     metres !== null
       ? `${decimal(metres)} m`
       : seconds !== null
-        ? `${decimal(seconds)} s`
+        ? `${reps > 0 ? `${reps} in ` : ""}${decimal(seconds)} s`
         : rightReps === null
           ? String(reps)
           : `${reps}/${rightReps}`;
@@ -174,7 +174,7 @@ function figuresOf(body: FloorEventBody): Figure[] {
     segments.flatMap((segment, part) =>
       keysOf(FIGURES).flatMap((name): Figure[] => {
         const value = name === "load" ? segment.load?.amount : segment[name];
-        const isReps = name === "reps" && (segment.seconds !== null || segment.metres !== null);
+        const isReps = name === "reps" && segment.reps === 0 && (segment.seconds !== null || segment.metres !== null);
         return value === null || value === undefined || isReps ? [] : [{ set, part, name, value: String(value) }];
       }),
     ),

@@ -1,7 +1,7 @@
 "use client";
 import { ChevronLeft } from "lucide-react";
 import { useMemo, useState } from "react";
-import { firstOf, formatClock, type PerformedSet, paceOf } from "@/core";
+import { firstOf, formatClock, isPaused, type PerformedSet, paceOf } from "@/core";
 import { restOffSentences } from "@/views";
 import { CautionHold } from "./caution-hold";
 import { CheckInLine } from "./check-in";
@@ -130,7 +130,7 @@ export function SessionScreen({ run, onLeave }: ScreenProps) {
       ) : null}
       {pending || ended ? null : <CheckInLine floor={floor} />}
       {ended ? null : stops.map((stop) => <PainStopPanel key={stop.slotId} floor={floor} stop={stop} />)}
-      {!ended && performed.pauses.at(-1)?.toMs === null ? (
+      {!ended && isPaused(performed) ? (
         <PauseScreen floor={floor} />
       ) : !ended && view.shown.document.blocks.length === 0 && !view.shown.document.finisher ? (
         <EmptySession floor={floor} />

@@ -10,6 +10,7 @@ import {
   formatWeight,
   type Laterality,
   MOST_SEARCH_STEPS,
+  onlyInPart,
   printAmount,
   printSpan,
   type Settings,
@@ -112,6 +113,11 @@ export function InHand({
         {stop.first && view.alone?.[stop.move.slot.id] ? (
           <p className="mt-1 text-lg text-[var(--floor-warn)]">{view.alone[stop.move.slot.id]}</p>
         ) : null}
+        {onlyInPart(exercise, view.limits ?? []).map((words) => (
+          <p key={words} className="mt-1 text-lg text-[var(--floor-warn)] first-letter:uppercase">
+            {words}
+          </p>
+        ))}
         {restOff ? <p className="mt-1 text-lg text-[var(--floor-warn)]">{restOff}</p> : null}
         {stop.first && isFirstRound && segment.rir && segment.rir.low > 0 && !isOpen ? (
           <p className="text-[15px] text-[var(--floor-quiet)]">

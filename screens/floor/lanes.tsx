@@ -8,6 +8,7 @@ import {
   firstOf,
   formatClock,
   goalCounts,
+  isPaused,
   type Lane,
   type LaneNeed,
   laneNeed,
@@ -229,6 +230,7 @@ function LaneFigure({ run, need }: { run: Run; need: LaneNeed }) {
   const { inHand, floor } = run;
   const size = "block text-[44px] leading-none font-bold tracking-tight whitespace-nowrap";
   if (need.kind === "over") return <span className={size}>Done</span>;
+  if (need.kind === "paused") return <span className={`${size} text-[var(--floor-quiet)]`}>Paused</span>;
   if (need.kind === "rest") {
     const left = need.inSeconds ?? 0;
     return (
@@ -278,7 +280,10 @@ function LaneAction({
     );
   if (isUnsaved && pending)
     return (
-      <LaneButton tone={(need.inSeconds ?? 0) <= 0 ? "warn" : "done"} onClick={() => void run.keep(pending.sets)}>
+      <LaneButton
+        tone={need.kind !== "paused" && (need.inSeconds ?? 0) <= 0 ? "warn" : "done"}
+        onClick={() => void run.keep(pending.sets)}
+      >
         {saveWords(pending.sets)}
       </LaneButton>
     );
@@ -287,6 +292,12 @@ function LaneAction({
     return (
       <LaneButton tone="now" onClick={() => void run.begin()}>
         Start
+      </LaneButton>
+    );
+  if (need.kind === "paused")
+    return (
+      <LaneButton tone="now" onClick={() => floor.mayCommit() && void floor.log({ kind: "paused", resumed: true })}>
+        Go on
       </LaneButton>
     );
   // Warm-up sets and a load that is looked for are led through on the whole screen.
@@ -379,7 +390,8 @@ function useClash(lanes: readonly (Lane | null)[], now: number): StationClash | 
   // The clock draws the lanes four times a second; who wants what is looked at when something was done, and every few seconds.
   // biome-ignore lint/correctness/useExhaustiveDependencies: `lanes` is another list each time; what it says changes with these.
   return useMemo(() => {
-    const there = lanes.flatMap((lane, index) => (lane ? [{ lane, index }] : []));
+    // Nobody knows when a session that is paused comes to its stations.
+    const there = lanes.flatMap((lane, index) => (lane && !isPaused(lane.performed) ? [{ lane, index }] : []));
     const clash = stationClash(there.map(({ lane }) => lane));
     if (!clash) return null;
     const at = (index: number) => there[index]!.index;
@@ -429,6 +441,7 @@ function Switcher({
 function shortNeed({ kind, inSeconds }: LaneNeed): string {
   if (kind === "over") return "done";
   if (kind === "start") return "not begun";
+  if (kind === "paused") return "paused";
   if (kind === "set" || inSeconds === null) return "at work";
   return `${inSeconds < 0 ? "+" : ""}${formatClock(Math.abs(inSeconds))}`;
 }

@@ -7,6 +7,7 @@ import {
   decimal,
   entryAt,
   exerciseOrThrow,
+  isRepeated,
   LIMITS,
   loadWords,
   nextHeavier,
@@ -44,7 +45,9 @@ export function savedWords({ segments, rir }: PerformedSet, view: FloorView): st
   const parts = segments.map((segment, index) => {
     const exercise = exerciseOrThrow(catalogue, segment.exerciseId);
     const timed = segment.metres === null ? `${segment.seconds ?? 0} s` : `${segment.metres} m`;
-    const reps = `${segment.reps || timed}${segment.rightReps === null ? "" : `/${segment.rightReps}`}`;
+    const isCounted = segment.seconds === null && segment.metres === null;
+    const counted = `${segment.reps}${segment.rightReps === null ? "" : `/${segment.rightReps}`}`;
+    const reps = isCounted ? counted : segment.reps > 0 ? `${counted} in ${timed}` : timed;
     const load = segment.load === null ? "" : ` × ${loadWords(exercise, signedKg(segment), segment.load)}`;
     const isNamed = index === 0 || segment.exerciseId !== entryAt(segments, index - 1).exerciseId;
     return `${isNamed ? `${exercise.name} ` : ""}${reps}${load}`;
@@ -110,6 +113,7 @@ export function SegmentRow({
       {segment.metres === null && segment.seconds === null && segment.rightReps !== null
         ? counted("rightReps", "reps, right", 1)
         : null}
+      {segment.seconds !== null && isRepeated(exercise) ? counted("reps", "reps", 1, " reps") : null}
       {stepper(
         "load",
         "load",

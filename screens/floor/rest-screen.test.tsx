@@ -99,6 +99,16 @@ describe("rest", () => {
     expect([bench!.rir, bench!.form, bench!.pain]).toEqual([null, "held", 0]);
   });
 
+  it("of a set that lasts a time the reps are counted too; of a hold there are none", () => {
+    const on = open("A1 Push-up 2x30s r60\nA2 Plank 2x40s r60");
+    press("Push-up seconds, more");
+    for (let i = 0; i < 3; i++) press("Push-up reps, more");
+    expect(screen.queryByRole("group", { name: "Plank reps" })).toBeNull();
+    const [push, plank] = keptSets(on);
+    expect(push!.segments[0]).toMatchObject({ seconds: 35, reps: 3 });
+    expect(plank!.segments[0]).toMatchObject({ seconds: 40, reps: 0 });
+  });
+
   it("reps and loads go by steps, loads by what the gym can build, a belt down to help", () => {
     const on = open(SUPERSET);
     press("Bench press reps, less");

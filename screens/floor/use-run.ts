@@ -6,6 +6,7 @@ import {
   blockRoundsOf,
   effectiveEventIds,
   type FloorEvent,
+  isPaused,
   movesAhead,
   nextBlockRound,
   occurrenceKey,
@@ -58,10 +59,10 @@ export function useRun(floor: Floor) {
   function finishRound(done: BlockRound, measured: Measured) {
     if (sessionId === null || !floor.mayCommit() || !floor.shown) return;
     const doneMs = nowMs();
-    const isPaused = pending !== null && pausedMs(performed.pauses, pending.restStartedMs, doneMs) > 0;
+    const wasPaused = pending !== null && pausedMs(performed.pauses, pending.restStartedMs, doneMs) > 0;
     // Nobody timed a rest with a pause in it.
     const kept =
-      pending && rested?.rest && !isPaused
+      pending && rested?.rest && !wasPaused
         ? restKept({
             restStartedMs: pending.restStartedMs,
             workStartedMs: pending.workStartedMs,
@@ -89,7 +90,7 @@ export function useRun(floor: Floor) {
   async function keep(sets: readonly PerformedSet[]) {
     if (!pending || !floor.mayCommit()) return;
     // A set that is saved while the session is paused, from a lane say, ends the pause.
-    if (performed.pauses.at(-1)?.toMs === null) await floor.log({ kind: "paused", resumed: true });
+    if (isPaused(performed)) await floor.log({ kind: "paused", resumed: true });
     await floor.log({ kind: "setsDone", sets });
     setPending({ ...pending, sets, kept: true });
   }

@@ -2,6 +2,7 @@
 import { act, cleanup, fireEvent, render, screen, within } from "@testing-library/react";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import type { SensorMessage } from "@/contract/sensor";
+import type { ClientLimit } from "@/core";
 import { read } from "@/core/testing/helpers";
 import type { RepSensor } from "@/device/sensor";
 import { Strip } from "./strip";
@@ -31,9 +32,16 @@ type Ramp = "open" | "done" | "skipped" | null;
 /** A block's round in hand, begun unless it is said otherwise. */
 function open(
   text: string,
-  more: { isStarted?: boolean; ramp?: Ramp; restOver?: number | null; at?: number; sensor?: RepSensor } = {},
+  more: {
+    isStarted?: boolean;
+    ramp?: Ramp;
+    restOver?: number | null;
+    at?: number;
+    sensor?: RepSensor;
+    limits?: readonly ClientLimit[];
+  } = {},
 ) {
-  const { isStarted = true, ramp = null, restOver = null, at = 0, sensor = null } = more;
+  const { isStarted = true, ramp = null, restOver = null, at = 0, sensor = null, limits = [] } = more;
   const document = read(text);
   const [slot] = document.blocks[0]!.slots;
   const step = (reps: number, kg: number) => ({
@@ -48,7 +56,7 @@ function open(
   render(
     <SensorContext value={{ sensor, choose: async () => null }}>
       <WorkScreen
-        view={floor.view!}
+        view={{ ...floor.view!, limits }}
         blockRound={floor.blockRounds[at]!}
         search={new Map()}
         restOff={new Map()}
@@ -84,6 +92,27 @@ describe("the block's round in hand", () => {
     cleanup();
     open("A1 Push-up 2xF r60");
     expect(inHand().textContent).toContain("to failure");
+  });
+
+  it("says what of the range a client's limit leaves out, of the exercises that it is about", () => {
+    const knee: ClientLimit = {
+      id: "knee",
+      what: { kind: "joint", joint: "knee" },
+      how: "part",
+      range: "no deeper than a chair",
+      side: "right",
+      from: "2026-01-01",
+      until: null,
+      clearedBy: null,
+    };
+    open("A1 Back squat 2x8 @60kg r60", { limits: [knee] });
+    expect(inHand().textContent).toContain("only in part: right knee, no deeper than a chair");
+    cleanup();
+    open("A1 Back squat 2x8 @60kg r60", { limits: [{ ...knee, how: "avoid" }] });
+    expect(inHand().textContent).not.toContain("only in part");
+    cleanup();
+    open("A1 Bench press 2x8 @60kg r60", { limits: [knee] });
+    expect(inHand().textContent).not.toContain("only in part");
   });
 
   it("stands large, with what it asks and what comes after it", () => {

@@ -19,6 +19,7 @@ import {
   FLOOR_EVENTS,
   findExercise,
   firstOf,
+  limitsOn,
   type NamedPlace,
   openBlocks,
   readinessSentence,
@@ -78,7 +79,8 @@ export const openFloor = defineUseCase("floor.open", ["coach", "client"], (scope
     const who = { memberId: scope.memberId, role: scope.role, clientName: name, client };
     const partner = scope.role === "coach" ? await partnerOf(tx, row) : null;
     const messages = await messagesOnFloor(tx, scope, { clientId: row.clientId, sessionId }, nowMs);
-    const view = { sessionId, ...who, partner, events, unread, messages };
+    const limits = limitsOn(context.client.limits, context.date);
+    const view = { sessionId, ...who, partner, events, unread, messages, limits };
     // Whoever opens their own session trains alone, as far as anybody knows.
     const alone = { ...context, alone: context.alone || scope.role === "client" };
     // What was sent is what a client trains from, whatever was changed since; what was not sent is the coach's own.
