@@ -9,6 +9,7 @@ import {
   keysOf,
   MOTIONS,
   type MotionId,
+  otherNamesOf,
   REGION_IDS,
   type RegionId,
 } from "../core";
@@ -149,7 +150,7 @@ export function ownExerciseProblems(
   const problems = exerciseProblems(exerciseFrom(definitionOf(own))).map((one) => ({ ...one }));
   const name = own.name.trim().toLowerCase();
   const taken = [...catalogueIn(exercises).byId.values()].some(
-    (other) => other.id !== own.id && [other.name, ...other.otherNames].some((one) => one.toLowerCase() === name),
+    (other) => other.id !== own.id && [other.name, ...otherNamesOf(other)].some((one) => one.toLowerCase() === name),
   );
   if (taken) problems.push({ field: "name", message: "There is an exercise of this name already." });
   if (/[\d:@[\]>(]/.test(own.name))

@@ -6,7 +6,7 @@ import { catalogueOf, type Exercise, type Grade, type Implement, type Pattern } 
 import { lengthProfile } from "./mechanics";
 import { MOTIONS, type Motion } from "./motions";
 import { JOINTS } from "./muscles";
-import { namesOf } from "./names";
+import { shippedName } from "./names";
 import { REGION_IDS } from "./regions";
 import { type ExerciseDefinition, ROWS } from "./rows";
 
@@ -127,7 +127,9 @@ export function exerciseFrom(row: ExerciseDefinition): Exercise {
   };
 }
 
-export const SHIPPED_EXERCISES: readonly Exercise[] = ROWS.map((row) => exerciseFrom({ ...row, ...namesOf(row.id) }));
+export const SHIPPED_EXERCISES: readonly Exercise[] = ROWS.map((row) =>
+  exerciseFrom({ ...row, name: shippedName(row.id) }),
+);
 export const SHIPPED_CATALOGUE = catalogueOf(SHIPPED_EXERCISES);
 
 /** What is wrong with an exercise, at its field; empty when it can be taken in. */

@@ -9,6 +9,7 @@ import { entryAt, valueAt } from "../lists";
 import { identityCache } from "../memo";
 import type { Catalogue, Exercise } from "./exercise";
 import { BESIDE, besideOf } from "./finder-words";
+import { otherNamesOf } from "./other-names";
 import { isPlaceholder, placeholderName } from "./placeholder";
 import type { Laterality, SetupValue } from "./setup";
 import { STAPLE, STAPLES } from "./staples";
@@ -70,7 +71,7 @@ function indexMade(catalogue: Catalogue): Index {
     if (isPlaceholder(id) && exact.has(foldName(placeholderName(id)))) continue;
     for (const [place, name] of (isPlaceholder(id)
       ? [placeholderName(id)]
-      : [exercise.name, ...exercise.otherNames]
+      : [exercise.name, ...otherNamesOf(exercise)]
     ).entries()) {
       for (const part of partsOf(name)) parts.add(part);
       const words = wordsOf(name);

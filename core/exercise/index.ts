@@ -8,6 +8,7 @@ export * from "./limits";
 export * from "./mechanics";
 export * from "./motions";
 export * from "./muscles";
+export { otherNamesOf } from "./other-names";
 export * from "./pair-class";
 export { PATTERNS } from "./pattern";
 export * from "./placeholder";

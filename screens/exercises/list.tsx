@@ -7,6 +7,7 @@ import {
   findExercise,
   lengthProfile,
   offerExercises,
+  otherNamesOf,
   REGIONS,
   thirdOf,
 } from "@/core";
@@ -18,7 +19,7 @@ function searchIn(catalogue: Catalogue, all: readonly Exercise[], search: string
   const words = search.toLowerCase().split(/\s+/).filter(Boolean);
   if (words.length === 0) return all;
   const having = all.filter((exercise) => {
-    const said = [exercise.name, ...exercise.otherNames, exercise.pattern, ...exercise.stations]
+    const said = [exercise.name, ...otherNamesOf(exercise), exercise.pattern, ...exercise.stations]
       .join(" ")
       .toLowerCase();
     return words.every((word) => said.includes(word));

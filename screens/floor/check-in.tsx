@@ -1,25 +1,12 @@
 "use client";
 import { useState } from "react";
-import {
-  allBlocks,
-  type CheckIn,
-  checkInSentence,
-  entriesOf,
-  exerciseOrThrow,
-  keysOf,
-  type Muscle,
-  muscleName,
-  REGIONS,
-  type ShownSession,
-  SLEEP_WORDS,
-  type Sleep,
-  SORE_WORDS,
-} from "@/core";
+import { type CheckIn, checkInSentence } from "@/core";
 import { type EasierLift, easierDay } from "@/views";
-import { FloorSheet } from "./floor-sheet";
+import { Later, later } from "./later";
 import { ChoiceButton } from "./questions";
-import { SmallButton } from "./small-button";
 import type { Floor } from "./use-floor";
+
+const SHEET = later(() => import("./check-in-sheet"));
 
 /** How the client came, in a tap before the first set; whoever just starts has skipped it. */
 export function CheckInLine({ floor }: { floor: Floor }) {
@@ -54,7 +41,9 @@ export function CheckInLine({ floor }: { floor: Floor }) {
         >
           {said ? "Change" : "Not quite…"}
         </button>
-        {open ? <CheckInSheet shown={shown} before={said} onClose={() => setOpen(false)} onSay={log} /> : null}
+        {open ? (
+          <Later part={SHEET} props={{ shown, before: said, onClose: () => setOpen(false), onSay: log }} />
+        ) : null}
       </section>
       {easier.length > 0 ? <EasierDay floor={floor} lifts={easier} /> : null}
     </>
@@ -79,72 +68,4 @@ function EasierDay({ floor, lifts }: { floor: Floor; lifts: readonly EasierLift[
       <ChoiceButton title="As planned" detail="" onTake={() => answer(false)} />
     </section>
   );
-}
-
-function CheckInSheet({
-  shown,
-  before,
-  onClose,
-  onSay,
-}: {
-  shown: ShownSession;
-  before: CheckIn | null;
-  onClose: () => void;
-  onSay: (checkIn: CheckIn) => Promise<void>;
-}) {
-  const [sleep, setSleep] = useState<Sleep | null>(before?.sleep ?? null);
-  const [levels, setLevels] = useState<ReadonlyMap<Muscle, 0 | 1 | 2>>(
-    new Map(before?.sore.map(({ muscle, level }) => [muscle, level])),
-  );
-  const sore = [...levels].flatMap(([muscle, level]) => (level === 0 ? [] : [{ muscle, level }]));
-  return (
-    <FloorSheet title="Check-in" open onOpenChange={(stays) => !stays && onClose()}>
-      <div role="group" aria-label="Slept" className="flex items-center gap-2">
-        <span className="w-14 text-lg">Slept</span>
-        {keysOf(SLEEP_WORDS).map((one) => (
-          <SmallButton key={one} pressed={sleep === one} onClick={() => setSleep(sleep === one ? null : one)}>
-            {SLEEP_WORDS[one]}
-          </SmallButton>
-        ))}
-      </div>
-      <p className="text-lg">Sore? Once: sore. Twice: very sore.</p>
-      <div className="grid grid-cols-2 gap-2">
-        {musclesOf(shown).map((muscle) => {
-          const level = levels.get(muscle) ?? 0;
-          return (
-            <button
-              key={muscle}
-              type="button"
-              aria-label={`${muscleName(muscle)}: ${SORE_WORDS[level]}`}
-              onClick={() => setLevels(new Map([...levels, [muscle, NEXT_LEVEL[level]]]))}
-              className={`min-h-[56px] rounded-lg border text-lg leading-tight font-semibold ${level > 0 ? "border-transparent bg-[var(--floor-warn)] text-[var(--floor-on)]" : "border-[var(--floor-line)]"}`}
-            >
-              {muscleName(muscle)}
-              {level > 0 ? <span className="block text-base font-normal">{SORE_WORDS[level]}</span> : null}
-            </button>
-          );
-        })}
-      </div>
-      <button
-        type="button"
-        onClick={() => void onSay({ sleep, sore })}
-        className="min-h-[64px] rounded-xl bg-[var(--floor-done)] text-xl font-bold text-[var(--floor-on)]"
-      >
-        Save
-      </button>
-    </FloorSheet>
-  );
-}
-
-/** A tap makes it worse, and the worst is none again. */
-const NEXT_LEVEL = { 0: 1, 1: 2, 2: 0 } as const;
-
-/** The muscles that the session trains directly, in the order in which they come. */
-function musclesOf({ document, catalogue }: ShownSession): Muscle[] {
-  const muscles = new Set<Muscle>();
-  for (const { slots } of allBlocks(document))
-    for (const { exerciseId } of slots)
-      for (const [region, share] of entriesOf(exerciseOrThrow(catalogue, exerciseId).shares))
-        if (share === 1) muscles.add(REGIONS[region].muscle);
-  return [...muscles];
 }

@@ -17,21 +17,13 @@ import type { Floor } from "./use-floor";
 import { nameOf } from "./work-parts";
 
 /** Every set of the session in its order, what was done and what is to come; one that was done is put right here. */
-export function DoneList({
-  open,
-  onOpenChange,
-  floor,
-}: {
-  open: boolean;
-  onOpenChange: (open: boolean) => void;
-  floor: Floor;
-}) {
+export default function DoneList({ onOpenChange, floor }: { onOpenChange: (open: boolean) => void; floor: Floor }) {
   const [key, setKey] = useState<string | null>(null);
   const set = key === null ? undefined : floor.performed.sets.get(key);
   return (
     <FloorSheet
       title={set ? "Put it right" : "This session"}
-      open={open}
+      open
       onOpenChange={(stays) => {
         setKey(null);
         onOpenChange(stays);

@@ -72,7 +72,7 @@ describe("the check-in", () => {
   it("asks for sleep, and for the muscles of this session alone; a tap more is worse, a third none", async () => {
     const logged = open();
     await press("Not quite…");
-    const sheet = within(screen.getByRole("dialog"));
+    const sheet = within(await screen.findByRole("dialog"));
     const slept = within(sheet.getByRole("group", { name: "Slept" })).getAllByRole("button");
     await act(async () => fireEvent.click(slept.at(-1)!));
     expect(sheet.queryByRole("button", { name: /^quads/ })).toBeNull();

@@ -5,10 +5,8 @@ import { firstOf, formatClock, isPaused, type PerformedSet, paceOf } from "@/cor
 import { restOffSentences } from "@/views";
 import { CautionHold } from "./caution-hold";
 import { CheckInLine } from "./check-in";
-import { DoneList } from "./done-list";
 import { EmptySession, EndScreen } from "./end-screen";
 import { Later, later } from "./later";
-import { OptionsSheet } from "./options-sheet";
 import { PainStopPanel } from "./pain-stop";
 import { RestScreen } from "./rest-screen";
 import { Strip } from "./strip";
@@ -20,6 +18,8 @@ import { WorkScreen } from "./work-screen";
 const NONE_OFF: ReadonlyMap<string, string> = new Map();
 
 const PREVIEW = later(() => import("./preview"));
+const DONE_LIST = later(() => import("./done-list"));
+const OPTIONS = later(() => import("./options-sheet"));
 const TIME_SHEET = later(() => import("./time-sheet"));
 
 /** A session on its own. */
@@ -174,21 +174,26 @@ export function SessionScreen({ run, onLeave }: ScreenProps) {
           onChange={() => setSheet("options")}
         />
       ) : null}
-      <DoneList open={sheet === "list"} onOpenChange={(open) => setSheet(open ? "list" : null)} floor={floor} />
-      <OptionsSheet
-        open={sheet === "options"}
-        onOpenChange={(open) => setSheet(open ? "options" : null)}
-        floor={floor}
-        blockRound={ahead}
-        justDone={resting && pending && !pending.kept ? pending.sets : []}
-        onSets={run.putSets}
-        onTime={() => setSheet("time")}
-      />
+      {sheet === "list" ? (
+        <Later part={DONE_LIST} props={{ floor, onOpenChange: (open) => setSheet(open ? "list" : null) }} />
+      ) : null}
+      {sheet === "options" ? (
+        <Later
+          part={OPTIONS}
+          props={{
+            floor,
+            onOpenChange: (open) => setSheet(open ? "options" : null),
+            blockRound: ahead,
+            justDone: resting && pending && !pending.kept ? pending.sets : [],
+            onSets: run.putSets,
+            onTime: () => setSheet("time"),
+          }}
+        />
+      ) : null}
       {sheet === "time" ? (
         <Later
           part={TIME_SHEET}
           props={{
-            open: true,
             onOpenChange: (open) => setSheet(open ? "time" : null),
             floor,
             justDone: resting && !pending?.kept ? resting.key : null,

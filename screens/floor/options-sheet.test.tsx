@@ -4,7 +4,7 @@ import { afterEach, describe, expect, it, vi } from "vitest";
 import { asPlanned, type FloorEvent, type FloorEventBody, type PerformedSet, signedKg } from "@/core";
 import { doneAsPlanned, event, shownSession } from "@/core/testing/floor";
 import { read } from "@/core/testing/helpers";
-import { OptionsSheet } from "./options-sheet";
+import OptionsSheet from "./options-sheet";
 import { floorOf } from "./testing/floor";
 
 afterEach(cleanup);
@@ -24,7 +24,6 @@ function open(events: readonly FloorEvent[] = [], justDone: readonly PerformedSe
   const floor = floorOf(DOCUMENT, { events, logged, standIns: { [BENCH!.id]: [FLOOR_PRESS], [ROW!.id]: [] } });
   render(
     <OptionsSheet
-      open
       onOpenChange={onOpen}
       floor={floor}
       blockRound={floor.blockRound}

@@ -31,7 +31,6 @@ const ADD_LIFT = later(() => import("./add-lift"));
 const SENSOR_PAGE = later(() => import("./sensor-page"));
 
 interface Props {
-  readonly open: boolean;
   readonly onOpenChange: (open: boolean) => void;
   readonly floor: Floor;
   readonly blockRound: BlockRound | null;
@@ -53,15 +52,15 @@ const TITLES: Readonly<Record<Page, string>> = {
 };
 
 /** Whatever goes otherwise than planned, one action each. The log says planned and done. */
-export function OptionsSheet(props: Props) {
-  const { open, onOpenChange } = props;
+export default function OptionsSheet(props: Props) {
+  const { onOpenChange } = props;
   const [page, setPage] = useState<Page>("all");
   const turn = (isOpen: boolean) => {
     setPage("all");
     onOpenChange(isOpen);
   };
   return (
-    <FloorSheet title={TITLES[page]} open={open} onOpenChange={turn}>
+    <FloorSheet title={TITLES[page]} open onOpenChange={turn}>
       <Pages {...props} page={page} onPage={setPage} onOpenChange={turn} />
     </FloorSheet>
   );

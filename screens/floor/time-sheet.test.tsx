@@ -19,13 +19,7 @@ const floorAfter = (events: readonly FloorEvent[], more: Partial<FloorOf> = {}) 
 async function open(floor: Floor, more: { justDone?: string; restLeft?: number } = {}) {
   const close = vi.fn();
   render(
-    <TimeSheet
-      open
-      onOpenChange={close}
-      floor={floor}
-      justDone={more.justDone ?? null}
-      restLeft={more.restLeft ?? 0}
-    />,
+    <TimeSheet onOpenChange={close} floor={floor} justDone={more.justDone ?? null} restLeft={more.restLeft ?? 0} />,
   );
   await settled();
   return close;

@@ -18,7 +18,6 @@ const STEP_MINUTES = 5;
 const MOST_MINUTES = 240;
 
 interface Props {
-  readonly open: boolean;
   readonly onOpenChange: (open: boolean) => void;
   readonly floor: Floor;
   /** The round that was just done, where it is not kept yet: it is not ahead any more. */
@@ -29,10 +28,9 @@ interface Props {
 
 /** "Only 35 minutes": what is left against the time there is, and what each way of fitting it saves and costs. */
 export default function TimeSheet(props: Props) {
-  const { open, onOpenChange } = props;
   return (
-    <FloorSheet title="Shorten session" open={open} onOpenChange={onOpenChange}>
-      {open ? <Ways {...props} /> : null}
+    <FloorSheet title="Shorten session" open onOpenChange={props.onOpenChange}>
+      <Ways {...props} />
     </FloorSheet>
   );
 }

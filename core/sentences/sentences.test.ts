@@ -1,9 +1,10 @@
 import { describe, expect, it } from "vitest";
-import { exerciseOrThrow, SHIPPED_CATALOGUE } from "./exercise";
-import type { StopReached } from "./floor";
-import type { WorkForecast } from "./forecast";
-import type { LoadAlternative, LoadBuild, LoadReason, ProgressReason } from "./load";
-import type { ClientAlert } from "./plan";
+import { exerciseOrThrow, SHIPPED_CATALOGUE } from "../exercise";
+import type { StopReached } from "../floor";
+import type { WorkForecast } from "../forecast";
+import type { LoadAlternative, LoadBuild, LoadReason, ProgressReason } from "../load";
+import type { ClientAlert } from "../plan";
+import { weight } from "../units";
 import {
   balanceSentence,
   blockNameWords,
@@ -19,8 +20,7 @@ import {
   stopSentence,
   waySentence,
   withinTimeSentence,
-} from "./sentences";
-import { weight } from "./units";
+} from ".";
 
 const catalogue = SHIPPED_CATALOGUE;
 const labels = new Map([["a", "A1"]]);
