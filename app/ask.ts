@@ -14,7 +14,7 @@ export const currentScope = cache(async (): Promise<Member | null> => scopeOf(aw
 export async function requireScope(role?: Scope["role"]): Promise<Member> {
   const scope = await currentScope();
   if (!scope) redirect("/sign-in");
-  if (role && scope.role !== role) redirect(scope.role === "coach" ? "/clients" : "/me");
+  if (role && scope.role !== role) redirect(scope.role === "coach" ? "/today" : "/me");
   return scope;
 }
 

@@ -3,5 +3,5 @@ import { currentScope } from "./ask";
 
 export default async function Home() {
   const scope = await currentScope();
-  redirect(scope ? (scope.role === "coach" ? "/clients" : "/me") : "/sign-in");
+  redirect(scope ? (scope.role === "coach" ? "/today" : "/me") : "/sign-in");
 }

@@ -48,7 +48,7 @@ async function measurePage(base: string): Promise<boolean> {
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
     await page.goto(`${base}/sign-in`, { waitUntil: "networkidle" });
     await page.getByRole("button", { name: "Enter as Bodil, the coach" }).click();
-    await page.getByRole("heading", { name: "Clients" }).waitFor();
+    await page.getByRole("heading", { name: "Today", exact: true }).waitFor();
     const path = await sixtySets(page, base);
     const empty = await scriptKb(page, `${base}/nothing/here`);
     const own = await scriptKb(page, `${base}${path}`);

@@ -18,6 +18,7 @@ import {
 import type { ChangedPrescription } from "../views/gym";
 import type { Prescription } from "../views/prescription";
 import type { SessionEmail } from "../views/session-email";
+import type { TodayView } from "../views/today";
 import type {
   ClientLine,
   ClientName,
@@ -85,6 +86,7 @@ const limit = checked(
       joint: { joint: oneOfTexts("neck", "shoulder", "elbow", "wrist", "lowerBack", "hip", "knee") },
       region: { region: oneOfTexts(...REGION_IDS) },
       pattern: { pattern: oneOfTexts(...PATTERNS) },
+      exercise: { exerciseId: identifier(), name: nonEmptyString(120) },
     }),
     how: oneOfTexts("avoid", "part"),
     range: boundedText(200),
@@ -207,6 +209,26 @@ export const INPUTS = {
     "goes over 62 days at most, from the first to the last",
     ({ from, to }) => from <= to && daysBetween(from, to) <= 62,
   ),
+  "today.show": nothing,
+  /** The id is the device's: what is sent twice is kept once. `need` is the rule and the key of what was decided. */
+  "today.decide": strictObject({
+    id: uuid(),
+    clientId: uuid(),
+    need: nonEmptyString(300),
+    what: oneOfTexts("done", "later", "dismissed"),
+    until: nullable(isoDate()),
+    reason: boundedText(500),
+    words: nonEmptyString(500),
+    change: nullable(
+      discriminatedUnion({
+        leaveOut: { exerciseId: identifier(), name: nonEmptyString(120), until: isoDate() },
+        extendLimit: { limitId: identifier(), until: isoDate() },
+        plan: { planId: uuid(), revision: integer(0, 1_000_000_000), edits: listOf(planEditSchema, 400) },
+        move: { sessionId: uuid(), seen: isoDate(), wanted: isoDate() },
+      }),
+    ),
+  }),
+  "today.takeBack": strictObject({ id: uuid() }),
   /** What waits to be trained, from today on, the next first. */
   "planned.next": nothing,
   /** The client's sessions before this one, the latest first: to start from, and to compare with. */
@@ -364,6 +386,10 @@ interface Outputs {
     readonly clients: readonly (ClientName & { readonly sessions: readonly PlannedLine[] })[];
     readonly next: { readonly name: string; readonly id: string } | null;
   };
+  "today.show": TodayView;
+  /** What was said of the change; empty: nothing more. */
+  "today.decide": { readonly notes: readonly string[] };
+  "today.takeBack": Nothing;
   "planned.next": {
     readonly today: string;
     readonly sessions: readonly (PlannedLine & { readonly clientName: string })[];

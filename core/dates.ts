@@ -100,6 +100,13 @@ export function dateIn(timeZone: string, ms: number): string {
   return zoned(timeZone).format(ms);
 }
 
+/** Minutes after midnight at an instant in a time zone. */
+export function minuteOfDayIn(timeZone: string, ms: number): number {
+  const time = new Intl.DateTimeFormat("en-GB", { timeZone, hour: "2-digit", minute: "2-digit" }).format(ms);
+  const [hour, minute] = time.split(":").map(Number);
+  return (hour! % 24) * 60 + minute!;
+}
+
 const zones = new Map<string, Intl.DateTimeFormat>();
 
 /** A date formatter for a time zone, cached: creating an `Intl.DateTimeFormat` takes longer than using it. */

@@ -7,6 +7,7 @@ export * from "./forecast";
 export * from "./lists";
 export * from "./load";
 export * from "./memo";
+export * from "./needs";
 export * from "./plan";
 export * from "./prescription";
 export * from "./progress";

@@ -20,9 +20,9 @@ test("a device is signed out from another, a password is changed, and one that w
 }) => {
   const email = `wen${Date.now()}@wharf.example`;
   await foundStudio(page, { studio: "The wharf", name: "Wen Harbour", email, password: "a-long-password" });
-  await expect(page.getByRole("heading", { name: "Clients" })).toBeVisible();
+  await expect(page.getByRole("heading", { name: "Today", exact: true })).toBeVisible();
   const other = await signInElsewhere(browser, email, "a-long-password");
-  await expect(other.getByRole("heading", { name: "Clients" })).toBeVisible();
+  await expect(other.getByRole("heading", { name: "Today", exact: true })).toBeVisible();
   await alive(page);
   await page.getByRole("link", { name: /^Your account/ }).click();
   await expect(page.getByRole("heading", { name: "Signed in on" })).toBeVisible();
@@ -54,5 +54,5 @@ test("a device is signed out from another, a password is changed, and one that w
   await page.goto("/clients");
   await page.waitForURL(/sign-in/);
   const again = await signInElsewhere(browser, email, "a-third-long-one");
-  await expect(again.getByRole("heading", { name: "Clients" })).toBeVisible();
+  await expect(again.getByRole("heading", { name: "Today", exact: true })).toBeVisible();
 });

@@ -50,7 +50,8 @@ export async function enterAsCoach(page: Page): Promise<void> {
   await page.goto("/sign-in");
   await alive(page);
   await page.getByRole("button", { name: "Enter as Bodil, the coach" }).click();
-  await expect(page.getByRole("heading", { name: "Clients" })).toBeVisible();
+  await expect(page.getByRole("heading", { name: "Today", exact: true })).toBeVisible();
+  await page.goto("/clients");
   await alive(page);
   coach = await page.context().cookies();
 }

@@ -47,7 +47,7 @@ for (const groups of CASES)
         await one.goto("/sign-in", { waitUntil: "commit" });
         const name = as === "coach" ? "Enter as Bodil, the coach" : "Enter as Marit, a client";
         await one.getByRole("button", { name }).click();
-        await one.waitForURL(as === "coach" ? /clients/ : /\/me/, { waitUntil: "commit" });
+        await one.waitForURL(as === "coach" ? /today/ : /\/me/, { waitUntil: "commit" });
       },
     };
     const ledger = await logUnder(groups, TIMES, tortured);

@@ -30,6 +30,7 @@ export * from "./review";
 export * from "./session-email";
 export * from "./stand-ins";
 export * from "./sums";
+export * from "./today";
 export * from "./usage";
 export * from "./views";
 export * from "./week-cells";

@@ -6,6 +6,7 @@ export default async function DeskLayout({ children }: { children: ReactNode }) 
   const scope = await requireScope("coach");
   const { viewer, clients, exercises } = await answer(scope, "frame.show", {});
   const items = [
+    { group: "Screens", name: "Today", href: "/today" },
     { group: "Screens", name: "Clients", href: "/clients" },
     { group: "Screens", name: "Weeks", href: "/weeks" },
     { group: "Screens", name: "Next week, all clients", href: "/weeks/carry-on" },

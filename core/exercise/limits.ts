@@ -11,7 +11,9 @@ export interface ClientLimit {
   readonly what:
     | { readonly kind: "joint"; readonly joint: StressedJoint }
     | { readonly kind: "region"; readonly region: RegionId }
-    | { readonly kind: "pattern"; readonly pattern: Pattern };
+    | { readonly kind: "pattern"; readonly pattern: Pattern }
+    /** One exercise alone, by the name it had then. */
+    | { readonly kind: "exercise"; readonly exerciseId: string; readonly name: string };
   /** `avoid`: not at all. `part`: only through a part of the range, said in words. */
   readonly how: "avoid" | "part";
   readonly range: string;
@@ -38,6 +40,8 @@ export function limitsExercise(limit: ClientLimit, exercise: Exercise): boolean 
       return (exercise.shares[limit.what.region] ?? 0) >= 0.5;
     case "pattern":
       return exercise.pattern === limit.what.pattern;
+    case "exercise":
+      return exercise.id === limit.what.exerciseId;
   }
 }
 
@@ -49,7 +53,9 @@ export function limitWords(limit: ClientLimit): string {
       ? JOINT_WORDS[what.joint]
       : what.kind === "region"
         ? REGIONS[what.region].name
-        : `${what.pattern} pattern`;
+        : what.kind === "pattern"
+          ? `${what.pattern} pattern`
+          : what.name.toLowerCase();
   return `${side}${place}${limit.how === "part" && limit.range ? `, ${limit.range}` : ""}`;
 }
 

@@ -1,10 +1,8 @@
 /** Pain that stops an exercise on the floor, until somebody has said what is done about it. docs/handbook.md#floor. */
 import type { Exercise } from "../exercise";
+import { STOPPING_PAIN } from "../session";
 import { type BlockRound, exerciseOfMove, roundsAhead } from "./block-rounds";
 import type { PerformedSession } from "./events";
-
-/** From here on an exercise stops. */
-export const STOPPING_PAIN = 4;
 
 export interface PainStop {
   readonly slotId: string;

@@ -5,6 +5,7 @@
 import type { Muscle } from "../exercise";
 import { entryAt, lastOf } from "../lists";
 import { median } from "../load";
+import { STOPPING_PAIN } from "../session";
 import { daysBetween, mean } from "../units";
 
 /** How the client came to a session: said in a tap at its start, or not at all. */
@@ -53,9 +54,8 @@ const EIGHTY_PERCENT_ONE_SIDED = 0.8416;
 const EFFORT_RISE = 1;
 const SAME_LOAD = 1.03;
 const EFFORT_DAYS = 3;
-/** Days that soreness is looked back on, and pain of a set that is some. */
+/** Days that soreness is looked back on. */
 const SORE_DAYS = 14;
-const PAIN = 4;
 
 /**
  * Whether a lift fell: its last three days lie, in the mean, under the middle of those before by more than the noise of its days
@@ -87,7 +87,7 @@ export function deloadSigns(
   const lately = sessions.filter(({ date }) => daysBetween(date, today) <= SORE_DAYS);
   const asked = lately.filter(({ checkIn }) => checkIn !== null);
   const sore = asked.filter(({ checkIn }) => isSore(checkIn!)).length;
-  const painful = lately.filter(({ pain }) => pain >= PAIN).length;
+  const painful = lately.filter(({ pain }) => pain >= STOPPING_PAIN).length;
   const sorenessHolds = (sore >= 2 && sore * 2 >= asked.length) || painful >= 2;
   return {
     falling: { lifts: falling, of: readable.length, holds: fallingHolds },

@@ -11,9 +11,11 @@ import {
   allWorkingSets,
   type Exposure,
   type ProgressionRule,
+  REPLACING_PAIN,
   type RuleKind,
   type RuleOf,
   type RuleSettings,
+  STOPPING_PAIN,
   type WorkKind,
 } from "../session";
 import { daysBetween } from "../units";
@@ -259,17 +261,20 @@ function moreCareful(situation: Situation, everyDay: readonly Exposure[], traine
   const { lift, targets, last, earlier, context } = situation;
   const latest = lastOf(everyDay);
   const pain = painOf(latest);
-  const isAgain = pain >= PAIN && painOf(everyDay.at(-2)) >= PAIN;
-  const isStop = pain >= PAIN_TO_STOP || isAgain;
+  const isAgain = pain >= STOPPING_PAIN && painOf(everyDay.at(-2)) >= STOPPING_PAIN;
+  const isStop = pain >= REPLACING_PAIN || isAgain;
   const broke = latest.sets.some((set) => set.form === "broke");
   const { weeks, isAlone } = weeksOff(trainedOn, context);
-  if (pain < PAIN && !broke && weeks < 1) return null;
+  if (pain < STOPPING_PAIN && !broke && weeks < 1) return null;
   const fewer = weeks >= 2 ? oneSetFewer(lift) : [];
-  const edits = [...fewer, ...(pain >= PAIN ? reserveEdits(lift, MORE_RESERVE, context.settings.assumed.rir) : [])];
+  const edits = [
+    ...fewer,
+    ...(pain >= STOPPING_PAIN ? reserveEdits(lift, MORE_RESERVE, context.settings.assumed.rir) : []),
+  ];
   const fewerSets = fewer.length > 0 ? 1 : 0;
   const kept = fewerSets > 0 ? targets.slice(0, -1) : targets;
   const again = repeated(kept, last, earlier);
-  const ofPain = pain >= PAIN ? { least: 10, most: 20, aim: isStop ? 20 : 15 } : null;
+  const ofPain = pain >= STOPPING_PAIN ? { least: 10, most: 20, aim: isStop ? 20 : 15 } : null;
   const ofWeeks = weeks >= 2 ? timeOffReduction(weeks) : null;
   const isByPain = ofPain !== null && ofPain.aim >= (ofWeeks?.aim ?? 0);
   const reduction = isByPain ? ofPain : ofWeeks;
@@ -278,7 +283,7 @@ function moreCareful(situation: Situation, everyDay: readonly Exposure[], traine
   const reasons: ProgressReason[] = [];
   const ofThePain = { pain, moreReserve: MORE_RESERVE, less: isByPain ? shown : null };
   if (isStop) reasons.push({ kind: "painStop", ...ofThePain, isAgain, instead: context.standIns?.() ?? [] });
-  else if (pain >= PAIN) reasons.push({ kind: "pain", ...ofThePain });
+  else if (pain >= STOPPING_PAIN) reasons.push({ kind: "pain", ...ofThePain });
   else if (broke) reasons.push({ kind: "formBroke" });
   if (weeks >= 1) reasons.push({ kind: "timeOff", weeks, fewerSets, isAlone, less: isByPain ? null : shown });
   return { sets: less?.sets ?? again, edits, reasons };
@@ -319,10 +324,6 @@ export function weeksUnchanged(exposures: readonly Exposure[], date: string): nu
   const since = entryAt(exposures, other + 1);
   return since === last ? 0 : Math.floor(daysBetween(since.date, date) / 7);
 }
-
-/** Pain from here on is answered; from there on, or twice running, by another exercise. */
-const PAIN = 4;
-const PAIN_TO_STOP = 7;
 
 /** The worst pain of a day's sets, 0 to 10. */
 const painOf = (day: Exposure | undefined): number => Math.max(0, ...(day?.sets ?? []).map((set) => set.pain));

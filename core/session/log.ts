@@ -8,6 +8,10 @@ export interface Tiredness {
   readonly afterSeconds: number | null;
 }
 
+/** Pain, 0–10, from which an exercise stops, and from which another takes its place. docs/handbook.md#rules */
+export const STOPPING_PAIN = 4;
+export const REPLACING_PAIN = 7;
+
 export type FormReport = "held" | "slipped" | "broke";
 
 /** One performed set of a lift. Loads are prescribed figures in kg (per hand, added to the body …). */

@@ -4,6 +4,7 @@ import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { useFieldArray } from "react-hook-form";
 import * as yup from "yup";
+import { catalogueIn } from "@/contract";
 import {
   type ClientLimit,
   JOINT_WORDS,
@@ -28,8 +29,10 @@ import type { ClientView } from "@/views";
 
 type What = ClientLimit["what"];
 
-/** What may be limited, each by the text that a select has for it. */
-const WHATS: Readonly<Record<string, { readonly name: string; readonly what: What }>> = Object.fromEntries([
+type Whats = Readonly<Record<string, { readonly name: string; readonly what: What }>>;
+
+/** What may be limited, each by the text that a select has for it; the studio's own exercises among them. */
+const WHATS: Whats = Object.fromEntries([
   ...keysOf(JOINT_WORDS).map((joint) => [
     `joint ${joint}`,
     { name: JOINT_WORDS[joint], what: { kind: "joint", joint } },
@@ -37,19 +40,45 @@ const WHATS: Readonly<Record<string, { readonly name: string; readonly what: Wha
   ...PATTERNS.map((pattern) => [`pattern ${pattern}`, { name: pattern, what: { kind: "pattern", pattern } }]),
   ...REGION_IDS.map((region) => [`region ${region}`, { name: REGIONS[region].name, what: { kind: "region", region } }]),
 ]);
-const GROUPS: Choices<What["kind"]> = { joint: "Joints", pattern: "Movements", region: "Muscles" };
+const GROUPS: Choices<What["kind"]> = {
+  joint: "Joints",
+  pattern: "Movements",
+  region: "Muscles",
+  exercise: "Single exercises",
+};
 const HOWS: Choices<ClientLimit["how"]> = { avoid: "not at all", part: "only in part" };
 const SIDES: Choices<ClientLimit["side"]> = { both: "both", left: "left", right: "right" };
 const PRIORITIES: Choices<MusclePriority> = { build: "priority", normal: "normal", hold: "maintain" };
 
+/** The text is the thing itself, so that an exercise that is not listed any more stays what it was. */
 const idOf = (what: What): string =>
-  Object.keys(WHATS).find((id) => JSON.stringify(WHATS[id]!.what) === JSON.stringify(what)) ?? "joint shoulder";
+  what.kind === "exercise"
+    ? `exercise ${what.exerciseId} ${what.name}`
+    : (Object.keys(WHATS).find((id) => JSON.stringify(WHATS[id]!.what) === JSON.stringify(what)) ?? "joint shoulder");
+
+function whatOf(id: string): What | undefined {
+  const [, exerciseId, name] = /^exercise (\S+) (.+)$/.exec(id) ?? [];
+  return exerciseId && name ? { kind: "exercise", exerciseId, name } : WHATS[id]?.what;
+}
+
+/** What may be limited for a client, by name: every exercise that is offered, and one that is limited already. */
+function whatsFor(view: ClientView): Whats {
+  const { hidden } = view.exercises;
+  const offered = [...catalogueIn(view.exercises).byId.values()].filter(({ id }) => !hidden.includes(id));
+  const named = offered.map(({ id, name }): What => ({ kind: "exercise", exerciseId: id, name }));
+  const limited = view.limitList.flatMap(({ what }) => (what.kind === "exercise" ? [what] : []));
+  const exercises = [...named, ...limited].map((what) => [
+    idOf(what),
+    { name: what.kind === "exercise" ? what.name : "", what },
+  ]);
+  return { ...WHATS, ...Object.fromEntries(exercises) };
+}
 
 const LIMIT = yup.object({
   id: yup.string().required(),
   what: yup
     .mixed<What>()
-    .transform((_, id: string) => WHATS[id]?.what)
+    .transform((_, id: string) => whatOf(id))
     .required("What is limited."),
   how: yup.string<ClientLimit["how"]>().required(),
   side: yup.string<ClientLimit["side"]>().required(),
@@ -112,12 +141,13 @@ export function LimitSheet({ view, onClose }: { view: ClientView; onClose: () =>
       return null;
     },
   });
+  const [whats] = useState(() => whatsFor(view));
   const { fields, append, remove } = useFieldArray({ control: form.control, name: "limits", keyName: "key" });
   return (
     <Sheet open onOpenChange={(open) => !open && onClose()} title="Limits and priorities">
       <Form form={form} className="flex flex-col gap-5">
         {fields.map(({ key }, index) => (
-          <LimitFields key={key} form={form} index={index} onRemove={() => remove(index)} />
+          <LimitFields key={key} form={form} index={index} whats={whats} onRemove={() => remove(index)} />
         ))}
         <Button
           className="self-start"
@@ -159,14 +189,24 @@ export function LimitSheet({ view, onClose }: { view: ClientView; onClose: () =>
   );
 }
 
-function LimitFields({ form, index, onRemove }: { form: LimitForm; index: number; onRemove: () => void }) {
+function LimitFields({
+  form,
+  index,
+  whats,
+  onRemove,
+}: {
+  form: LimitForm;
+  index: number;
+  whats: Whats;
+  onRemove: () => void;
+}) {
   return (
     <fieldset className="grid grid-cols-2 gap-3 border-t border-rule pt-3">
       <legend className="font-bold">Limit {index + 1}</legend>
       <SelectField label="What" {...form.field(`limits.${index}.what`)}>
         {keysOf(GROUPS).map((kind) => (
           <optgroup key={kind} label={GROUPS[kind]}>
-            {Object.entries(WHATS).map(([id, { name, what }]) =>
+            {Object.entries(whats).map(([id, { name, what }]) =>
               what.kind === kind ? (
                 <option key={id} value={id}>
                   {name}

@@ -14,6 +14,7 @@ import { Palette } from "./palette";
 import type { PaletteItem } from "./palette-dialog";
 
 const PLACES = [
+  { href: "/today", name: "Today" },
   { href: "/clients", name: "Clients" },
   { href: "/weeks", name: "Weeks" },
   { href: "/session", name: "Session" },
@@ -51,7 +52,7 @@ export function Shell({
             aria-label="Main"
             className="no-print sticky top-0 flex h-dvh w-[60px] shrink-0 flex-col items-center gap-1 border-r border-line bg-inset py-3"
           >
-            <Link href="/clients" aria-label={`Yarvex, ${studio}`} className="mb-3">
+            <Link href="/today" aria-label={`Yarvex, ${studio}`} className="mb-3">
               <Mark />
             </Link>
             {PLACES.map(({ href, name }) => {

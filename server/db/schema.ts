@@ -41,7 +41,16 @@ import type {
   TrainingAge,
   WeightUnit,
 } from "../../core";
-import type { DisabledRules, LiftSummary, PlannedSums, StudioMethods, TemplateKind, WeekSums } from "../../views";
+import type {
+  DecisionKind,
+  DecisionUndo,
+  DisabledRules,
+  LiftSummary,
+  PlannedSums,
+  StudioMethods,
+  TemplateKind,
+  WeekSums,
+} from "../../views";
 
 const createdAt = timestamp("created_at", { withTimezone: true }).notNull().default(sql`now()`);
 
@@ -434,6 +443,39 @@ export const messages = pgTable(
   ],
 );
 
+/**
+ * What coaches decided of what needs them, by the need's id: done, put off or dismissed, until when that holds, and what was
+ * changed by it, so that it can be taken back. Ids come from the device: sent twice, kept once.
+ */
+export const decisions = pgTable(
+  "decisions",
+  {
+    studioId: uuid("studio_id").notNull(),
+    id: uuid("id").notNull(),
+    clientId: uuid("client_id").notNull(),
+    need: text("need").notNull(),
+    what: text("what").$type<DecisionKind>().notNull(),
+    /** The day from which it is asked again; null: never. */
+    until: date("until"),
+    reason: text("reason").notNull().default(""),
+    /** What it was, and what was done about it, as it was said then. */
+    words: text("words").notNull(),
+    undo: jsonb("undo").$type<DecisionUndo>(),
+    memberId: uuid("member_id").notNull(),
+    /** Of who decided. */
+    name: text("name").notNull(),
+    decidedAt: timestamp("decided_at", { withTimezone: true }).notNull().default(sql`now()`),
+    takenBackAt: timestamp("taken_back_at", { withTimezone: true }),
+  },
+  (t) => [
+    primaryKey({ columns: [t.studioId, t.id] }),
+    index("decisions_client").on(t.studioId, t.clientId, t.decidedAt),
+    foreignKey({ columns: [t.studioId, t.clientId], foreignColumns: [clients.studioId, clients.id] }).onDelete(
+      "cascade",
+    ),
+  ],
+);
+
 /** Sessions and plans kept to start others from. */
 export const templates = pgTable(
   "templates",
@@ -537,6 +579,7 @@ export const exposures = pgTable(
   (t) => [
     primaryKey({ columns: [t.studioId, t.sessionId, t.slotId, t.lineage] }),
     index("exposures_lift").on(t.studioId, t.clientId, t.lineage, t.date),
+    index("exposures_date").on(t.studioId, t.date),
     foreignKey({ columns: [t.studioId, t.sessionId], foreignColumns: [sessions.studioId, sessions.id] }).onDelete(
       "cascade",
     ),

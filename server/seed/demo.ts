@@ -125,7 +125,12 @@ async function seedClient(
   }
   if (userId) {
     await db.insertGym(tx, { studioId, id: newId(), name: "Marit's home", equipment: HOME_EQUIPMENT, clientId });
-    await db.insertMember(tx, { studioId, id: newId(), userId, role: "client", clientId, name: client.name });
+    const memberId = newId();
+    await db.insertMember(tx, { studioId, id: memberId, userId, role: "client", clientId, name: client.name });
+    const text = client.message;
+    const from = { clientId, sessionId: null, memberId, name: client.name, writtenBy: "client" as const };
+    if (history && text)
+      await db.putMessage(tx, { studioId, id: newId(), ...from, text, sentAt: new Date(nowMs - DAY_MS / 2) });
   }
   const planId = newId();
   const plan = planOf(client, gyms, start);
@@ -170,7 +175,7 @@ async function seedClient(
         purpose: purposeOfWeek(plan, week),
         document,
       });
-      const atMs = Date.parse(`${date}T16:00:00Z`);
+      const atMs = Date.parse(`${date}T${client.beginsAt}:00Z`);
       const weeks = week + daysBetween(mondayOf(date), date) / 7;
       const slips = week === client.slipWeek && place === 0;
       // Who has an account trains from what was sent; the others of late get a copy to be handed on.

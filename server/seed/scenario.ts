@@ -113,6 +113,8 @@ export const HOME_EQUIPMENT: GymEquipment = {
 
 export interface DemoClient {
   readonly name: string;
+  /** When their sessions begin, in UTC. */
+  readonly beginsAt: string;
   readonly birthYear: number;
   readonly trainingAge: "novice" | "intermediate" | "advanced";
   readonly minutes: number;
@@ -140,6 +142,8 @@ export interface DemoClient {
   readonly isSentLate?: boolean;
   /** Their plan: the phases in their order, the first of them under way, and what it is for. */
   readonly plan: DemoPlan;
+  /** What they wrote to their coach the evening before. */
+  readonly message?: string;
   /** Weekday (Monday 0) and the day's session in shorthand; loads are left to progression. */
   readonly days: readonly { readonly weekday: number; readonly text: string; readonly inLoft?: boolean }[];
 }
@@ -190,6 +194,8 @@ const whole = (scale: number, more: Record<string, number> = {}): Record<string,
 export const DEMO_CLIENTS: readonly DemoClient[] = [
   {
     name: "Marit Solhaug",
+    beginsAt: "16:20",
+    message: "My grip gave out before my back did. Could the chin-ups come first?",
     birthYear: 1990,
     trainingAge: "intermediate",
     minutes: 50,
@@ -233,6 +239,7 @@ export const DEMO_CLIENTS: readonly DemoClient[] = [
   },
   {
     name: "Tobias Renner",
+    beginsAt: "11:00",
     birthYear: 1978,
     trainingAge: "intermediate",
     minutes: 60,
@@ -281,6 +288,7 @@ export const DEMO_CLIENTS: readonly DemoClient[] = [
   },
   {
     name: "Ines Calder",
+    beginsAt: "06:30",
     birthYear: 1996,
     trainingAge: "advanced",
     minutes: 75,
@@ -326,6 +334,7 @@ export const DEMO_CLIENTS: readonly DemoClient[] = [
   },
   {
     name: "Palle Brandt",
+    beginsAt: "17:10",
     birthYear: 1961,
     trainingAge: "novice",
     minutes: 45,
@@ -377,6 +386,7 @@ export const DEMO_CLIENTS: readonly DemoClient[] = [
   },
   {
     name: "Noor Castellan",
+    beginsAt: "15:05",
     isSentLate: true,
     birthYear: 2001,
     trainingAge: "intermediate",
@@ -424,6 +434,7 @@ export const DEMO_CLIENTS: readonly DemoClient[] = [
   },
   {
     name: "Greta Alm",
+    beginsAt: "09:00",
     birthYear: 1986,
     trainingAge: "novice",
     minutes: 40,

@@ -20,6 +20,7 @@ import * as sending from "./sending";
 import * as sessions from "./sessions";
 import * as studio from "./studio";
 import * as templates from "./templates";
+import * as today from "./today";
 import * as weeks from "./weeks";
 
 /** Each line of the contract has its use case. */
@@ -43,6 +44,9 @@ export const USE_CASES: { readonly [K in ApiName]: UseCase<K> } = {
   "lifts.mark": lifts.markLift,
   "lifts.unmark": lifts.unmarkLift,
   "lifts.name": lifts.nameLift,
+  "today.show": today.showToday,
+  "today.decide": today.decide,
+  "today.takeBack": today.takeDecisionBack,
   "clients.names": clients.nameClients,
   "clients.list": clients.listClients,
   "clients.show": clients.showClient,

@@ -29,7 +29,7 @@ import { createSession, saveEdits } from "../context/saving";
 import { type StudioContext, studioOf } from "../context/studio";
 import { newId, type Scope, type Transaction } from "../db";
 import * as db from "../db/queries";
-import { answerIn, conflict, defineUseCase, notFound, ok, refused } from "./kit";
+import { answerIn, conflict, defineUseCase, notFound, type Outcome, ok, refused } from "./kit";
 
 export const showPlans = defineUseCase("plans.show", ["coach"], (scope, { clientId }) =>
   answerIn(scope, async (tx) => {
@@ -67,27 +67,47 @@ export const createPlan = defineUseCase(
  * Changes of a plan. A change for weeks that were performed or lie in the past is refused, or starts at the next open week,
  * which is said; so is a week whose copy was sent.
  */
-export const editPlan = defineUseCase("plans.edit", ["coach"], (scope, input, clock) =>
+export const editPlan = defineUseCase("plans.edit", ["coach"], (scope, input, { nowMs }) =>
   answerIn(scope, async (tx) => {
-    const row = await db.planRow(tx, input.planId, true);
-    if (!row) return notFound;
-    if (row.revision !== input.revision) return conflict("This plan was changed elsewhere since you opened it.");
-    const studio = await studioOf(tx);
-    const plan = planOf(row);
-    const { sessions } = await viewPlan(tx, row);
-    const today = dateIn(studio.region.timeZone, clock.nowMs);
-    const placed = placeEdits(plan, presentIds(input.edits), sessions, today);
-    if (placed.refusal) return refused("edits", placed.refusal);
-    const edited = applyPlanEdits(plan, placed.edits);
-    if (!edited.ok) return conflict(edited.message);
-    const problem = problemOf(edited.plan, studio);
-    if (problem) return refused(problem.field, problem.message);
-    const revision = row.revision + 1;
-    await db.savePlan(tx, row.id, edited.plan, revision);
-    const kept = await carryIntoDrafts(tx, scope, studio, { planId: row.id, before: plan, after: edited.plan });
-    return ok({ revision, notes: [...placed.notes, ...kept] });
+    const changed = await changePlan(tx, scope, input, nowMs);
+    if (changed.kind !== "ok") return changed;
+    const { revision, notes } = changed.value;
+    return ok({ revision, notes });
   }),
 );
+
+interface PlanEdits {
+  readonly planId: string;
+  /** Null: whatever it is now. */
+  readonly revision: number | null;
+  readonly edits: readonly PlanEdit[];
+}
+
+/** Changes a plan in a transaction; `inverse` puts it back. */
+export async function changePlan(
+  tx: Transaction,
+  scope: Scope,
+  { planId, revision: seen, edits }: PlanEdits,
+  nowMs: number,
+): Promise<Outcome<{ revision: number; notes: readonly string[]; inverse: readonly PlanEdit[]; clientId: string }>> {
+  const row = await db.planRow(tx, planId, true);
+  if (!row) return notFound;
+  if (seen !== null && row.revision !== seen) return conflict("This plan was changed elsewhere since you opened it.");
+  const studio = await studioOf(tx);
+  const plan = planOf(row);
+  const { sessions } = await viewPlan(tx, row);
+  const today = dateIn(studio.region.timeZone, nowMs);
+  const placed = placeEdits(plan, presentIds(edits), sessions, today);
+  if (placed.refusal) return refused("edits", placed.refusal);
+  const edited = applyPlanEdits(plan, placed.edits);
+  if (!edited.ok) return conflict(edited.message);
+  const problem = problemOf(edited.plan, studio);
+  if (problem) return refused(problem.field, problem.message);
+  const revision = row.revision + 1;
+  await db.savePlan(tx, row.id, edited.plan, revision);
+  const kept = await carryIntoDrafts(tx, scope, studio, { planId: row.id, before: plan, after: edited.plan });
+  return ok({ revision, notes: [...placed.notes, ...kept], inverse: edited.inverse, clientId: row.clientId });
+}
 
 /** Every week's session of the changed plan must be sound, also with its patches. */
 function problemOf(plan: PlanDocument, { catalogue }: StudioContext): { field: string; message: string } | null {

@@ -57,6 +57,18 @@ function inputFor<K extends ApiName>(name: K, { clientId, sessionId, gymId, plan
     "clients.change": { clientId, ...unchanged({ gymId, rounding: "nearest" as const, unit: "kg" as const }) },
     "lifts.read": { clientId, until: "2026-11-24", lineages: ["bench-press"] },
     "lifts.name": { exerciseId: "named:Boat lift", is: "deadlift" },
+    "today.show": {},
+    "today.decide": {
+      id: newId(),
+      clientId,
+      need: "unreviewed:x",
+      what: "done",
+      until: null,
+      reason: "",
+      words: "Reviewed",
+      change: null,
+    },
+    "today.takeBack": { id: newId() },
     "clients.names": {},
     "sessions.send": { sessionId },
     "sessions.before": { sessionId },
@@ -176,6 +188,7 @@ const WITHOUT_TARGET = new Set<ApiName>([
   "clients.create",
   "sessions.find",
   "planned.next",
+  "today.show",
   "sessions.latest",
 ]);
 

@@ -20,6 +20,10 @@ export const clientPage = (tx: Transaction, after: NamePlace | null, most: numbe
     .orderBy(asc(clients.name), asc(clients.id))
     .limit(most);
 
+/** All clients by name. */
+export const allClients = (tx: Transaction): Promise<ClientRow[]> =>
+  tx.select().from(clients).orderBy(asc(clients.name), asc(clients.id));
+
 export const clientNames = (tx: Transaction) =>
   tx.select({ id: clients.id, name: clients.name }).from(clients).orderBy(asc(clients.name), asc(clients.id));
 

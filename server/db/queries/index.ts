@@ -1,5 +1,6 @@
 /** Reads and writes of one scope. Every function takes the transaction that `inStudio` opened. */
 export * from "./clients";
+export * from "./decisions";
 export * from "./derived";
 export * from "./events";
 export * from "./gyms";
@@ -8,3 +9,4 @@ export * from "./messages";
 export * from "./plans";
 export * from "./sessions";
 export * from "./studio";
+export * from "./today";

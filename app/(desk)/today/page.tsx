@@ -1,0 +1,13 @@
+import { minuteOfDayIn } from "@/core";
+import { TodayScreen } from "@/screens/today/today";
+import { serverNowMs } from "@/server/clock";
+import { answer, requireScope } from "../../ask";
+
+export const metadata = { title: "Today" };
+
+export default async function TodayPage() {
+  const scope = await requireScope("coach");
+  const { viewer } = await answer(scope, "frame.show", {});
+  const view = await answer(scope, "today.show", {});
+  return <TodayScreen first={view} nowMinute={minuteOfDayIn(viewer.region.timeZone, serverNowMs())} />;
+}

@@ -1,0 +1,99 @@
+"use client";
+/** The coach's day, as its page reads it and decides. */
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
+import type { Input } from "../contract";
+import { needId } from "../core";
+import type { DecisionChange, DecisionKind, NeedLine, TodayView } from "../views";
+import { callApi, type Reply, replySentence } from "./api";
+import { newId } from "./ids";
+import { sendPlanned } from "./planned";
+import { apiQuery } from "./query";
+
+/** What is decided of a need. */
+export interface Deciding {
+  readonly what: DecisionKind;
+  /** What it was and what was decided, as it is listed afterwards. */
+  readonly words: string;
+  /** The day from which it is asked again; null: never. */
+  readonly until: string | null;
+  readonly reason?: string;
+  readonly change?: DecisionChange;
+  /** A session to send first. */
+  readonly send?: Parameters<typeof sendPlanned>[0];
+  /** A message to the client to write first. */
+  readonly message?: { readonly id: string; readonly sessionId: string | null; readonly text: string };
+}
+
+export const lineKey = ({ clientId, need }: Pick<NeedLine, "clientId" | "need">): string =>
+  `${clientId} ${needId(need)}`;
+
+export function useToday(first: TodayView) {
+  const asked = apiQuery("today.show", {});
+  const { data } = useQuery({ ...asked, initialData: first, staleTime: 10_000 });
+  const queries = useQueryClient();
+  /** What was decided and is not gone from the server's list yet. */
+  const [gone, setGone] = useState<ReadonlySet<string>>(new Set());
+  const [problem, setProblem] = useState<string | null>(null);
+  const [notes, setNotes] = useState<readonly string[]>([]);
+  const view = data ?? first;
+  const refresh = async () => {
+    await queries.invalidateQueries({ queryKey: asked.queryKey });
+    setGone(new Set());
+  };
+
+  async function carryOut(
+    { clientId, need }: NeedLine,
+    decision: Deciding,
+  ): Promise<Reply<{ notes: readonly string[] }>> {
+    const { send, message, change = null, reason = "", ...rest } = decision;
+    if (send) {
+      const sent = await sendPlanned(send);
+      if (sent.kind !== "ok") return sent;
+    }
+    if (message) {
+      const written = await callApi("messages.write", { ...message, clientId });
+      if (written.kind !== "ok") return written;
+    }
+    const input: Input<"today.decide"> = { id: newId(), clientId, need: needId(need), ...rest, reason, change };
+    return callApi("today.decide", input);
+  }
+
+  /** Decides of one need or of several alike; those that are done leave the list at once. Whether all were. */
+  async function decide(lines: readonly NeedLine[], decisionOf: (line: NeedLine) => Deciding): Promise<boolean> {
+    setProblem(null);
+    setNotes([]);
+    let wrong: string | null = null;
+    for (const line of lines) {
+      const key = lineKey(line);
+      setGone((before) => new Set([...before, key]));
+      const reply = await carryOut(line, decisionOf(line));
+      if (reply.kind === "ok") {
+        if (reply.value.notes.length > 0) setNotes((before) => [...before, ...reply.value.notes]);
+        continue;
+      }
+      wrong ??= `${line.clientName}: ${replySentence(reply)}`;
+      setGone((before) => new Set([...before].filter((one) => one !== key)));
+    }
+    await refresh();
+    setProblem(wrong);
+    return wrong === null;
+  }
+
+  async function takeBack(id: string): Promise<void> {
+    const reply = await callApi("today.takeBack", { id });
+    await refresh();
+    setProblem(reply.kind === "ok" ? null : replySentence(reply));
+  }
+
+  return {
+    view,
+    needs: view.needs.filter((line) => !gone.has(lineKey(line))),
+    problem,
+    notes,
+    decide,
+    takeBack,
+  };
+}
+
+export type Day = ReturnType<typeof useToday>;

@@ -1,0 +1,53 @@
+/** What coaches decided of what needs them. */
+import { and, desc, eq, gte, isNull, or } from "drizzle-orm";
+import type { Transaction } from "..";
+import { clients, decisions } from "../schema";
+
+export type DecisionRow = typeof decisions.$inferSelect;
+
+/** Keeps a decision; one that was kept before stays as it is. Whether it is new. */
+export async function putDecision(tx: Transaction, row: typeof decisions.$inferInsert): Promise<boolean> {
+  const added = await tx.insert(decisions).values(row).onConflictDoNothing().returning({ id: decisions.id });
+  return added.length > 0;
+}
+
+/** What stands on a day: not taken back, and asked again later or never. Those that are about a day long gone are left out. */
+export const decisionsInForce = (tx: Transaction, today: string, since: Date) =>
+  tx
+    .select({ clientId: decisions.clientId, need: decisions.need, until: decisions.until })
+    .from(decisions)
+    .where(
+      and(
+        isNull(decisions.takenBackAt),
+        or(and(isNull(decisions.until), gte(decisions.decidedAt, since)), gte(decisions.until, today)),
+      ),
+    );
+
+/** The last decisions, the newest first, with whom they are about. */
+export const lastDecisions = (tx: Transaction, since: Date, most: number) =>
+  tx
+    .select({
+      id: decisions.id,
+      clientName: clients.name,
+      what: decisions.what,
+      words: decisions.words,
+      reason: decisions.reason,
+      until: decisions.until,
+      name: decisions.name,
+      decidedAt: decisions.decidedAt,
+    })
+    .from(decisions)
+    .innerJoin(clients, and(eq(clients.studioId, decisions.studioId), eq(clients.id, decisions.clientId)))
+    .where(and(isNull(decisions.takenBackAt), gte(decisions.decidedAt, since)))
+    .orderBy(desc(decisions.decidedAt), desc(decisions.id))
+    .limit(most);
+
+/** A decision, locked. */
+export async function decisionRow(tx: Transaction, id: string): Promise<DecisionRow | null> {
+  const [row] = await tx.select().from(decisions).where(eq(decisions.id, id)).for("update");
+  return row ?? null;
+}
+
+export async function takeDecisionBack(tx: Transaction, id: string, at: Date): Promise<void> {
+  await tx.update(decisions).set({ takenBackAt: at }).where(eq(decisions.id, id));
+}

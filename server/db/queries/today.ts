@@ -1,0 +1,63 @@
+/** What the coach's day reads of all clients at once. Every function takes the transaction that `inStudio` opened. */
+import { and, asc, eq, gte, inArray, isNull, sql } from "drizzle-orm";
+import type { Transaction } from "..";
+import { exposures, floorEvents, members, messages, sentCopies, sessionEdits } from "../schema";
+
+/** Every lift trained since a day, by client and lift, oldest first. */
+export const exposuresSince = (tx: Transaction, since: string) =>
+  tx
+    .select({
+      clientId: exposures.clientId,
+      lineage: exposures.lineage,
+      exerciseId: exposures.exerciseId,
+      exposure: exposures.exposure,
+    })
+    .from(exposures)
+    .where(gte(exposures.date, since))
+    .orderBy(asc(exposures.date), asc(exposures.sessionId), asc(exposures.slotId));
+
+/** What clients wrote and no coach has seen, oldest first. */
+export const unseenMessages = (tx: Transaction) =>
+  tx
+    .select({ id: messages.id, clientId: messages.clientId, sessionId: messages.sessionId, text: messages.text })
+    .from(messages)
+    .where(and(eq(messages.writtenBy, "client"), isNull(messages.seenAt)))
+    .orderBy(asc(messages.sentAt), asc(messages.id));
+
+/** Clients with an account, and those who were sent a session since an instant. */
+export async function clientsSentTo(tx: Transaction, since: Date): Promise<ReadonlySet<string>> {
+  const withAccount = await tx.selectDistinct({ id: members.clientId }).from(members).where(eq(members.role, "client"));
+  const sent = await tx
+    .selectDistinct({ id: sentCopies.clientId })
+    .from(sentCopies)
+    .where(gte(sentCopies.sentAt, since));
+  return new Set([...withAccount, ...sent].flatMap(({ id }) => (id === null ? [] : [id])));
+}
+
+/** Of some sessions those that were changed after their newest copy was sent. */
+export async function changedSinceSent(tx: Transaction, sessionIds: readonly string[]): Promise<ReadonlySet<string>> {
+  if (sessionIds.length === 0) return new Set();
+  const newest = tx
+    .select({ sessionId: sentCopies.sessionId, sentAt: sql<Date>`max(${sentCopies.sentAt})`.as("newest") })
+    .from(sentCopies)
+    .where(inArray(sentCopies.sessionId, [...sessionIds]))
+    .groupBy(sentCopies.sessionId)
+    .as("newest_copy");
+  const rows = await tx
+    .selectDistinct({ id: sessionEdits.sessionId })
+    .from(sessionEdits)
+    .innerJoin(newest, eq(newest.sessionId, sessionEdits.sessionId))
+    .where(sql`${sessionEdits.createdAt} > ${newest.sentAt}`);
+  return new Set(rows.map(({ id }) => id));
+}
+
+/** When each of some sessions began, by its first entry. */
+export async function startsOf(tx: Transaction, sessionIds: readonly string[]): Promise<ReadonlyMap<string, number>> {
+  if (sessionIds.length === 0) return new Map();
+  const rows = await tx
+    .select({ id: floorEvents.sessionId, atMs: sql<string>`min(${floorEvents.atMs})` })
+    .from(floorEvents)
+    .where(inArray(floorEvents.sessionId, [...sessionIds]))
+    .groupBy(floorEvents.sessionId);
+  return new Map(rows.map(({ id, atMs }) => [id, Number(atMs)]));
+}

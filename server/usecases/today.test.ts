@@ -1,0 +1,163 @@
+import { beforeAll, describe, expect, it } from "vitest";
+import type { Input } from "../../contract";
+import { addDays, needId, type SessionDocument } from "../../core";
+import { phase } from "../../core/testing/plans";
+import type { NeedLine } from "../../views";
+import { inStudio, newId } from "../db";
+import * as db from "../db/queries";
+import { clock, documentOf, hasDatabase, makeStudio, prepareDatabase, type TestStudio, value } from "../testing/studio";
+import { executeUseCase } from ".";
+
+const TODAY = "2026-11-24";
+
+describe.runIf(hasDatabase)("the coach's day", () => {
+  let studio: TestStudio;
+  beforeAll(async () => {
+    await prepareDatabase();
+    studio = await makeStudio("Hazel");
+  });
+  const show = async (of = studio, at = clock) => value(await executeUseCase(of.coach, "today.show", {}, at));
+  const needs = async (clientId: string, of = studio, at = clock) =>
+    (await show(of, at)).needs.filter((line) => line.clientId === clientId);
+  const decide = (line: NeedLine, more: Partial<Input<"today.decide">> = {}) =>
+    executeUseCase(
+      studio.coach,
+      "today.decide",
+      {
+        id: newId(),
+        clientId: line.clientId,
+        need: needId(line.need),
+        what: "done",
+        until: null,
+        reason: "",
+        words: "Decided",
+        change: null,
+        ...more,
+      },
+      clock,
+    );
+  const changeOf = (line: NeedLine, kind: string) =>
+    line.proposals.flatMap((one) => (one.kind === "change" && one.change.kind === kind ? [one.change] : []))[0]!;
+  const limitsOf = (clientId: string) =>
+    inStudio(studio.coach, async (tx) => (await db.clientRow(tx, clientId))!.limitList);
+
+  it("lists who trains today with how far the session has come, and that it is not sent", async () => {
+    const [{ id, sessionId }] = studio.clients;
+    const view = await show();
+    expect(view.today).toBe(TODAY);
+    expect(view.clients.find((one) => one.id === id)!.today).toMatchObject([
+      { sessionId, state: "opened", minutes: 60 },
+    ]);
+    const [line] = await needs(id);
+    expect(line).toMatchObject({ need: { rule: "unsent" }, proposals: [{ kind: "send", session: { sessionId } }, {}] });
+    value(await executeUseCase(studio.coach, "sessions.send", { sessionId }, clock));
+    expect(await needs(id)).toEqual([]);
+  });
+
+  it("a session that is changed after it was sent is to be sent again", async () => {
+    const [{ id, sessionId }] = studio.clients;
+    const { revision } = value(await executeUseCase(studio.coach, "sessions.show", { sessionId }, clock));
+    const edits = [{ kind: "setSession" as const, field: "title" as const, value: "Heavier" }];
+    value(await executeUseCase(studio.coach, "sessions.edit", { sessionId, revision, edits, draftText: null }, clock));
+    expect((await needs(id)).map(({ need }) => need.rule)).toEqual(["changed-since-sent"]);
+    const later = { nowMs: Date.now() + 60_000 };
+    value(await executeUseCase(studio.coach, "sessions.send", { sessionId }, later));
+    expect(await needs(id)).toEqual([]);
+  });
+
+  it("a message stays until a coach has seen it, and looking at the day is not that", async () => {
+    const [, { id, scope }] = studio.clients;
+    const said = { id: newId(), clientId: id, sessionId: null, text: "May I row first?" };
+    value(await executeUseCase(scope, "messages.write", said, clock));
+    const find = async () => (await needs(id)).find(({ need }) => need.rule === "message");
+    expect((await find())!.need).toMatchObject({ text: "May I row first?", more: 0 });
+    expect(await find()).toBeDefined();
+    value(await executeUseCase(studio.coach, "messages.list", { clientId: id, sessionId: null }, clock));
+    expect(await find()).toBeUndefined();
+  });
+
+  it("what is put off comes back on its day; what is not needed says why; a decision that is taken back is asked again", async () => {
+    const [, { id }] = studio.clients;
+    const unsent = async (at = clock) => (await needs(id, studio, at)).find(({ need }) => need.rule === "unsent");
+    const line = (await unsent())!;
+    expect(await decide(line, { what: "later", until: TODAY })).toMatchObject({
+      kind: "refused",
+      problems: [{ field: "until" }],
+    });
+    expect(await decide(line, { what: "dismissed", reason: " " })).toMatchObject({
+      kind: "refused",
+      problems: [{ field: "reason" }],
+    });
+    const decision = newId();
+    value(await decide(line, { id: decision, what: "later", until: addDays(TODAY, 1) }));
+    expect(await unsent()).toBeUndefined();
+    value(await executeUseCase(studio.coach, "today.takeBack", { id: decision }, clock));
+    expect(await unsent()).toBeDefined();
+    value(await decide(line, { what: "dismissed", reason: "He trains with me" }));
+    expect(await unsent()).toBeUndefined();
+    expect((await show()).decided[0]).toMatchObject({
+      what: "dismissed",
+      reason: "He trains with me",
+      words: "Decided",
+    });
+  });
+
+  it("an exercise that hurt is left out by a limit with an end, once however often it is sent, and put back", async () => {
+    const [, { id, sessionId }] = studio.clients;
+    const sets = [{ pain: 8 }, {}].map((set, round) => ({ ...SET, ...set, round, key: `s:${round}:0` }));
+    const exposure = { date: "2026-11-23", sessionId, slotId: "s", purpose: "training" as const, plannedSets: 2, sets };
+    const row = {
+      studioId: studio.coach.studioId,
+      clientId: id,
+      lineage: "bench-press",
+      date: "2026-11-23",
+      sessionId,
+    };
+    await inStudio(studio.coach, (tx) =>
+      db.replaceExposures(tx, sessionId, [{ ...row, slotId: "s", exerciseId: "bench-press", exposure }]),
+    );
+    const find = async () => (await needs(id)).find(({ need }) => need.rule === "pain-again");
+    const line = (await find())!;
+    const change = changeOf(line, "leaveOut");
+    expect(change).toEqual({ kind: "leaveOut", exerciseId: "bench-press", name: "Bench press", until: "2026-12-15" });
+    const decision = newId();
+    for (const _ of [1, 2]) value(await decide(line, { id: decision, change }));
+    expect(await limitsOf(id)).toMatchObject([
+      { what: { kind: "exercise", exerciseId: "bench-press" }, how: "avoid", from: TODAY, until: "2026-12-15" },
+    ]);
+    expect(await find()).toBeUndefined();
+    value(await executeUseCase(studio.coach, "today.takeBack", { id: decision }, clock));
+    expect(await limitsOf(id)).toEqual([]);
+    expect(await find()).toBeDefined();
+  });
+
+  it("a missed session of a plan is moved as the plan proposes, in the plan, and stands where it stood when that is taken back", async () => {
+    const [{ id }] = studio.clients;
+    const made = { clientId: id, name: "Winter", startDate: "2026-11-23", inTurn: null };
+    const base: SessionDocument = documentOf("# Row day\n\nA1 Barbell row 3x8 @50kg rir2 r90");
+    const placed = { kind: "weekday" as const, weekday: 0 };
+    const days = [{ id: "row", name: "Row day", placed, timeOfDay: null, lastWeek: null, base }];
+    const plan = { ...made, phases: [phase("build", 6)], days };
+    const { planId } = value(await executeUseCase(studio.coach, "plans.create", plan, clock));
+    const find = async () => (await needs(id)).find(({ need }) => need.rule === "missed");
+    const line = (await find())!;
+    expect(line.need).toMatchObject({ date: "2026-11-23", session: { title: "Row day", place: { planId, week: 0 } } });
+    const decision = newId();
+    value(await decide(line, { id: decision, change: changeOf(line, "plan") }));
+    expect(await find()).toBeUndefined();
+    value(await executeUseCase(studio.coach, "today.takeBack", { id: decision }, clock));
+    expect((await find())!.need).toMatchObject({ date: "2026-11-23" });
+  });
+
+  it("is a studio's own: another's decisions and clients are not there", async () => {
+    const other = await makeStudio("Rush");
+    const [line] = (await show(other)).needs;
+    expect(await decide(line!)).toMatchObject({ kind: "notFound" });
+    expect((await show(other)).decided).toEqual([]);
+  });
+});
+
+const SET = {
+  ...{ asked: true, loadKg: 60, curveKg: 60, reps: 5, totalReps: 5, seconds: null, rir: 2, form: "held" as const },
+  ...{ pain: 0, target: null, targetRir: null, working: true, restBeforeSeconds: null, fresh: true },
+};

@@ -1,0 +1,364 @@
+/** The coach's day: what is on and coming, what needs a decision, and the decisions themselves. */
+import { check, LIMITS_SCHEMA } from "../../contract";
+import {
+  addDays,
+  type ClientFacts,
+  type ClientLimit,
+  dateIn,
+  exerciseOrThrow,
+  graver,
+  groupBy,
+  isTrainable,
+  minuteOfDayIn,
+  missedSessions,
+  type NeedLift,
+  type NeedOf,
+  type NeedSession,
+  needsOf,
+  planWeeks,
+  readinessState,
+  UNCHANGED_WEEKS,
+} from "../../core";
+import {
+  type ClientCalendar,
+  type DecisionChange,
+  type DecisionUndo,
+  isWaiting,
+  type MissedWays,
+  type PlannedLine,
+  plannedLines,
+  proposalsOf,
+  type TodaySession,
+  type TodayView,
+  usualMinute,
+} from "../../views";
+import { planOf } from "../context/documents";
+import { type StudioContext, studioOf } from "../context/studio";
+import { newId, type Scope, type Transaction } from "../db";
+import { calendarsBetween } from "../db/planned";
+import * as db from "../db/queries";
+import { answerIn, changedElsewhere, defineUseCase, notFound, type Outcome, ok, refused } from "./kit";
+import { changePlan } from "./plans";
+
+/** Days back on which sessions and lifts are looked at, and ahead. */
+const SESSION_DAYS = 63;
+const LIFT_DAYS = 28;
+const AHEAD_DAYS = 14;
+const WEEK = 7;
+const DAY_MS = 86_400_000;
+/** Decisions that are listed, and how far back those for good are looked at: longer than any need is news. */
+const MOST_DECIDED = 40;
+const DECIDED_DAYS = 60;
+
+export const showToday = defineUseCase("today.show", ["coach"], (scope, _input, { nowMs }) =>
+  answerIn(scope, async (tx) => {
+    const studio = await studioOf(tx);
+    const today = dateIn(studio.region.timeZone, nowMs);
+    const rows = await db.allClients(tx);
+    const calendars = await calendarsBetween(tx, null, addDays(today, -SESSION_DAYS), addDays(today, AHEAD_DAYS));
+    const span = { from: addDays(today, -SESSION_DAYS), to: addDays(today, AHEAD_DAYS), today };
+    const planned = new Map(calendars.map((one) => [one.clientId, plannedLines(one, span)]));
+    const facts = await factsOf(tx, { rows, calendars, planned, studio, today, nowMs });
+    const since = new Date(nowMs - DECIDED_DAYS * DAY_MS);
+    const decided = groupBy(await db.decisionsInForce(tx, today, since), ({ clientId }) => clientId);
+    const found = rows
+      .flatMap((row) => needsOf(facts.get(row.id)!, decided.get(row.id)).map((need) => ({ row, need })))
+      .sort((a, b) => graver(a.need, b.need));
+    const needs: TodayView["needs"][number][] = [];
+    for (const { row, need } of found) {
+      const missed = need.rule === "missed" ? await missedWays(tx, need, today, studio) : null;
+      const proposals = proposalsOf(need, { clientId: row.id, today, missed });
+      needs.push({ clientId: row.id, clientName: row.name, need, proposals });
+    }
+    const onDay = await sessionsToday(tx, { rows, planned, studio, today });
+    const lastWeek = [...planned.values()].flat().filter(({ date }) => addDays(today, -WEEK) <= date && date < today);
+    const view: TodayView = {
+      today,
+      clients: rows.map(({ id, name }) => ({
+        id,
+        name,
+        today: onDay.get(id) ?? [],
+        coming: (planned.get(id) ?? []).filter(({ date }) => today < date && date <= addDays(today, WEEK)),
+      })),
+      needs,
+      decided: (await db.lastDecisions(tx, new Date(nowMs - WEEK * DAY_MS), MOST_DECIDED)).map(
+        ({ decidedAt, ...row }) => ({ ...row, decidedAtMs: decidedAt.getTime() }),
+      ),
+      lastWeek: {
+        done: lastWeek.filter(({ state }) => state === "done").length,
+        planned: lastWeek.filter(({ state }) => state === "done" || state === "missed" || state === "begun").length,
+      },
+    };
+    return ok(view);
+  }),
+);
+
+interface Everybody {
+  readonly rows: readonly db.ClientRow[];
+  readonly calendars: readonly ClientCalendar[];
+  readonly planned: ReadonlyMap<string, readonly PlannedLine[]>;
+  readonly studio: StudioContext;
+  readonly today: string;
+  readonly nowMs: number;
+}
+
+/** What the rules read, by client. */
+async function factsOf(tx: Transaction, all: Everybody): Promise<ReadonlyMap<string, ClientFacts>> {
+  const { rows, planned, studio, today, nowMs } = all;
+  const ids = rows.map(({ id }) => id);
+  const lifts = groupBy(await db.exposuresSince(tx, addDays(today, -LIFT_DAYS)), ({ clientId }) => clientId);
+  const messages = groupBy(await db.unseenMessages(tx), ({ clientId }) => clientId);
+  const sentTo = await db.clientsSentTo(tx, new Date(nowMs - LIFT_DAYS * DAY_MS));
+  const trained = groupBy(await db.liftsTrainedSince(tx, ids, addDays(today, -LIFT_DAYS)), ({ clientId }) => clientId);
+  const waiting = [...planned.values()].flat().filter(({ state }) => state === "sent" || state === "seen");
+  const changed = await db.changedSinceSent(
+    tx,
+    waiting.flatMap(({ sessionId }) => sessionId ?? []),
+  );
+  const calendars = new Map(all.calendars.map((one) => [one.clientId, one]));
+  return new Map(
+    rows.map((row): [string, ClientFacts] => [
+      row.id,
+      {
+        today,
+        readiness: readinessState(row.readiness, row.clearance),
+        limits: row.limitList,
+        sessions: (planned.get(row.id) ?? []).map((line) => needSession(line, changed)),
+        lifts: liftsOf(lifts.get(row.id) ?? [], studio),
+        standing: (trained.get(row.id) ?? [])
+          .filter(({ summary, exerciseId }) => summary.weeksUnchanged >= UNCHANGED_WEEKS && isKnown(studio, exerciseId))
+          .map(({ exerciseId }) => exerciseOrThrow(studio.catalogue, exerciseId).name),
+        messages: messages.get(row.id) ?? [],
+        isSentTo: sentTo.has(row.id),
+        planEnds: lastPlanDay(calendars.get(row.id), today),
+      },
+    ]),
+  );
+}
+
+const isKnown = ({ catalogue }: StudioContext, exerciseId: string): boolean => isTrainable(catalogue, exerciseId);
+
+function needSession(line: PlannedLine, changed: ReadonlySet<string>): NeedSession {
+  const { sessionId, place, date, title, state, summary } = line;
+  return { sessionId, place, date, title, state, summary, isChanged: sessionId !== null && changed.has(sessionId) };
+}
+
+/** Lifts with the days they were trained on, under the exercise of the last of them. */
+function liftsOf(rows: Awaited<ReturnType<typeof db.exposuresSince>>, studio: StudioContext): NeedLift[] {
+  return [...groupBy(rows, ({ lineage }) => lineage)].flatMap(([lineage, days]) => {
+    const { exerciseId } = days.at(-1)!;
+    if (!isKnown(studio, exerciseId)) return [];
+    const { name } = exerciseOrThrow(studio.catalogue, exerciseId);
+    return [{ lineage, exerciseId, name, exposures: days.map(({ exposure }) => exposure) }];
+  });
+}
+
+/** The last day of the plans that are not over; null: there is none. */
+function lastPlanDay(calendar: ClientCalendar | undefined, today: string): string | null {
+  const ends = (calendar?.plans ?? []).map((plan) => addDays(plan.startDate, planWeeks(plan) * WEEK - 1));
+  return (
+    ends
+      .filter((end) => today <= end)
+      .sort()
+      .at(-1) ?? null
+  );
+}
+
+/** What the plan itself proposes for a session that was missed; null: it is of no plan. */
+async function missedWays(
+  tx: Transaction,
+  { session }: NeedOf<"missed">,
+  today: string,
+  { catalogue }: StudioContext,
+): Promise<MissedWays | null> {
+  const { place } = session;
+  const row = place && (await db.planRow(tx, place.planId));
+  if (!row) return null;
+  const begun = (await db.sessionsOfPlan(tx, row.id)).filter(({ state }) => state !== "draft");
+  const isDone = (dayId: string, week: number) => begun.some((one) => one.dayId === dayId && one.week === week);
+  const missed = missedSessions(planOf(row), { today, catalogue, isDone, makeId: newId }).find(
+    ({ dayId, week }) => dayId === place.dayId && week === place.week,
+  );
+  return missed ? { planId: row.id, revision: row.revision, proposals: missed.proposals } : null;
+}
+
+/** Today's sessions of each client, with the hour at which they began, are planned, or usually begin. */
+async function sessionsToday(
+  tx: Transaction,
+  { rows, planned, studio, today }: Pick<Everybody, "rows" | "planned" | "studio" | "today">,
+): Promise<ReadonlyMap<string, readonly TodaySession[]>> {
+  const linesOf = (clientId: string) => planned.get(clientId) ?? [];
+  const isOn = ({ date, state }: PlannedLine) => date === today && (isWaiting({ state }) || state === "done");
+  const onToday = rows.filter(({ id }) => linesOf(id).some(isOn));
+  const isLately = ({ date, state }: PlannedLine) =>
+    (state === "done" && addDays(today, -LIFT_DAYS) <= date) || (date === today && state === "begun");
+  const asked = onToday.flatMap(({ id }) => linesOf(id).filter(isLately));
+  const starts = await db.startsOf(
+    tx,
+    asked.flatMap(({ sessionId }) => sessionId ?? []),
+  );
+  const minuteOf = (sessionId: string | null): number | null => {
+    const atMs = sessionId === null ? undefined : starts.get(sessionId);
+    return atMs === undefined ? null : minuteOfDayIn(studio.region.timeZone, atMs);
+  };
+  return new Map(
+    onToday.map(({ id, minutes }) => {
+      const before = linesOf(id).filter((line) => isLately(line) && line.date < today);
+      const usual = usualMinute(before.flatMap(({ sessionId }) => minuteOf(sessionId) ?? []));
+      const sessions = linesOf(id)
+        .filter(isOn)
+        .map((line): TodaySession => {
+          const known = minuteOf(line.sessionId) ?? line.timeOfDay;
+          const took = line.state === "done" ? (line.summary?.minutes ?? 0) : 0;
+          return {
+            ...line,
+            startMinute: known ?? usual,
+            isUsual: known === null,
+            minutes: took > 0 ? took : minutes,
+          };
+        });
+      return [id, sessions];
+    }),
+  );
+}
+
+/** Keeps a decision and changes what it is about, both or neither. */
+export const decide = defineUseCase("today.decide", ["coach"], (scope, { change, ...decision }, { nowMs }) =>
+  answerIn(scope, async (tx) => {
+    const { id, clientId, what, until } = decision;
+    if (!(await db.clientRow(tx, clientId))) return notFound;
+    const today = dateIn((await studioOf(tx)).region.timeZone, nowMs);
+    if (what === "later" && (until === null || until <= today))
+      return refused("until", "Choose a day that is to come.");
+    if (what === "dismissed" && decision.reason.trim().length < 3) return refused("reason", "Say why.");
+    const { studioId, memberId, name } = scope;
+    // Sent twice, it is kept once, and nothing is changed twice.
+    const row = { studioId, ...decision, reason: decision.reason.trim(), memberId, name, decidedAt: new Date(nowMs) };
+    const before = await db.decisionRow(tx, id);
+    if (before) return ok({ notes: [] });
+    const done = change ? await carryOut(tx, scope, { clientId, decisionId: id, change, today, nowMs }) : null;
+    if (done && done.kind !== "ok") return done;
+    await db.putDecision(tx, { ...row, undo: done?.value.undo ?? null });
+    return ok({ notes: done?.value.notes ?? [] });
+  }),
+);
+
+interface ToCarryOut {
+  readonly clientId: string;
+  readonly decisionId: string;
+  readonly change: DecisionChange;
+  readonly today: string;
+  readonly nowMs: number;
+}
+
+type CarriedOut = Outcome<{ readonly undo: DecisionUndo; readonly notes: readonly string[] }>;
+
+async function carryOut(tx: Transaction, scope: Scope, asked: ToCarryOut): Promise<CarriedOut> {
+  const { clientId, decisionId, change, today, nowMs } = asked;
+  switch (change.kind) {
+    case "leaveOut": {
+      const { exerciseId, name, until } = change;
+      const what = { kind: "exercise", exerciseId, name } as const;
+      const limit = {
+        id: decisionId,
+        what,
+        how: "avoid",
+        range: "",
+        side: "both",
+        from: today,
+        until,
+        clearedBy: null,
+      } as const;
+      return changeLimits(tx, clientId, (limits) => [...limits, limit], { kind: "limit", limitId: decisionId });
+    }
+    case "extendLimit": {
+      const { limitId, until } = change;
+      const row = await db.clientRow(tx, clientId);
+      const before = row?.limitList.find(({ id }) => id === limitId);
+      if (!before) return changedElsewhere("this limit");
+      const extended = (limits: readonly ClientLimit[]) =>
+        limits.map((one) => (one.id === limitId ? { ...one, until } : one));
+      return changeLimits(tx, clientId, extended, { kind: "limitUntil", limitId, until: before.until });
+    }
+    case "plan": {
+      const changed = await changePlan(tx, scope, change, nowMs);
+      if (changed.kind !== "ok") return changed;
+      if (changed.value.clientId !== clientId) return notFound;
+      const undo = { kind: "plan", planId: change.planId, edits: changed.value.inverse } as const;
+      return ok({ undo, notes: changed.value.notes });
+    }
+    case "move": {
+      const moved = await moveDraft(tx, clientId, change);
+      return moved.kind === "ok"
+        ? ok({ undo: { kind: "move", sessionId: change.sessionId, date: change.seen }, notes: [] })
+        : moved;
+    }
+  }
+}
+
+async function changeLimits(
+  tx: Transaction,
+  clientId: string,
+  change: (limits: readonly ClientLimit[]) => readonly ClientLimit[],
+  undo: DecisionUndo,
+): Promise<CarriedOut> {
+  const row = await db.clientRow(tx, clientId, true);
+  if (!row) return notFound;
+  const limitList = change(row.limitList);
+  if (!check(LIMITS_SCHEMA, limitList).ok) return refused("change", "This client has more limits than can be kept.");
+  await db.updateClient(tx, clientId, { limitList });
+  return ok({ undo, notes: [] });
+}
+
+async function moveDraft(
+  tx: Transaction,
+  clientId: string,
+  { sessionId, seen, wanted }: Extract<DecisionChange, { kind: "move" }>,
+): Promise<Outcome<object>> {
+  const row = await db.sessionRow(tx, sessionId, "toChange");
+  if (!row || row.clientId !== clientId) return notFound;
+  if (row.state !== "draft" || row.date !== seen) return changedElsewhere("this session");
+  await db.updateSession(tx, sessionId, { date: wanted });
+  return ok({});
+}
+
+/** Takes a decision back: what it changed is as it was, and what it was about needs the coach again. */
+export const takeDecisionBack = defineUseCase("today.takeBack", ["coach"], (scope, { id }, { nowMs }) =>
+  answerIn(scope, async (tx) => {
+    const row = await db.decisionRow(tx, id);
+    if (!row) return notFound;
+    if (row.takenBackAt !== null) return ok({});
+    const undone = row.undo ? await putBack(tx, scope, row.clientId, row.undo, nowMs) : ok({});
+    if (undone.kind !== "ok") return undone;
+    await db.takeDecisionBack(tx, id, new Date(nowMs));
+    return ok({});
+  }),
+);
+
+async function putBack(
+  tx: Transaction,
+  scope: Scope,
+  clientId: string,
+  undo: DecisionUndo,
+  nowMs: number,
+): Promise<Outcome<object>> {
+  switch (undo.kind) {
+    case "limit":
+      return changeLimits(tx, clientId, (limits) => limits.filter(({ id }) => id !== undo.limitId), undo);
+    case "limitUntil":
+      return changeLimits(
+        tx,
+        clientId,
+        (limits) => limits.map((one) => (one.id === undo.limitId ? { ...one, until: undo.until } : one)),
+        undo,
+      );
+    case "plan":
+      return changePlan(tx, scope, { planId: undo.planId, revision: null, edits: undo.edits }, nowMs);
+    case "move": {
+      const row = await db.sessionRow(tx, undo.sessionId);
+      return row
+        ? moveDraft(tx, clientId, { kind: "move", sessionId: undo.sessionId, seen: row.date, wanted: undo.date })
+        : notFound;
+    }
+  }
+}

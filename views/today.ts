@@ -1,0 +1,355 @@
+/** The coach's day: what is on, what is coming, and what needs a decision, with what may be decided. */
+import {
+  addDays,
+  type ClientLimit,
+  checkInSentence,
+  type Dates,
+  decimal,
+  limitWords,
+  type MissedProposal,
+  type Need,
+  type NeedOf,
+  type NeedRule,
+  type PlanEdit,
+  readinessSentence,
+} from "../core";
+import type { PlannedLine } from "./views";
+
+/** What a coach decided of a need: did what was proposed, put it off, or said that it is none. */
+export type DecisionKind = "done" | "later" | "dismissed";
+
+/** How what a decision changed is put back. */
+export type DecisionUndo =
+  | { readonly kind: "limit"; readonly limitId: string }
+  | { readonly kind: "limitUntil"; readonly limitId: string; readonly until: string | null }
+  | { readonly kind: "plan"; readonly planId: string; readonly edits: readonly PlanEdit[] }
+  | { readonly kind: "move"; readonly sessionId: string; readonly date: string };
+
+/** What a decision changes, beside being kept; null: it only says that the need was looked at. */
+export type DecisionChange =
+  | { readonly kind: "leaveOut"; readonly exerciseId: string; readonly name: string; readonly until: string }
+  | { readonly kind: "extendLimit"; readonly limitId: string; readonly until: string }
+  | { readonly kind: "plan"; readonly planId: string; readonly revision: number; readonly edits: readonly PlanEdit[] }
+  | { readonly kind: "move"; readonly sessionId: string; readonly seen: string; readonly wanted: string };
+
+/** What may be done about a need. */
+export type NeedProposal =
+  | { readonly kind: "accept" }
+  | { readonly kind: "answer" }
+  | { readonly kind: "send"; readonly session: Pick<PlannedLine, "sessionId" | "place"> }
+  | { readonly kind: "change"; readonly change: DecisionChange; readonly missed?: Omit<MissedProposal, "edits"> }
+  | { readonly kind: "open"; readonly href: string };
+
+export interface NeedLine {
+  readonly clientId: string;
+  readonly clientName: string;
+  readonly need: Need;
+  /** The first is what is proposed. */
+  readonly proposals: readonly NeedProposal[];
+}
+
+/** Something that was decided lately. */
+export interface DecidedLine {
+  readonly id: string;
+  readonly clientName: string;
+  readonly what: DecisionKind;
+  readonly words: string;
+  readonly reason: string;
+  readonly until: string | null;
+  /** Of who decided. */
+  readonly name: string;
+  readonly decidedAtMs: number;
+}
+
+export interface TodaySession extends PlannedLine {
+  /** Minutes after midnight at which it began, is to begin, or usually begins; null: nobody knows. */
+  readonly startMinute: number | null;
+  /** Whether that hour is only the client's usual one. */
+  readonly isUsual: boolean;
+  /** Minutes that it took, or that the client has for it. */
+  readonly minutes: number;
+}
+
+export interface TodayView {
+  readonly today: string;
+  readonly clients: readonly {
+    readonly id: string;
+    readonly name: string;
+    readonly today: readonly TodaySession[];
+    /** From tomorrow on, for a week. */
+    readonly coming: readonly PlannedLine[];
+  }[];
+  readonly needs: readonly NeedLine[];
+  readonly decided: readonly DecidedLine[];
+  /** Of the seven days before today. */
+  readonly lastWeek: { readonly done: number; readonly planned: number };
+}
+
+/** For so many weeks an exercise that hurt again is left out. docs/handbook.md#rules: two to three. */
+const LEFT_OUT_DAYS = 21;
+
+/** A plan's own ways with a session that was missed. */
+export interface MissedWays {
+  readonly planId: string;
+  readonly revision: number;
+  readonly proposals: readonly MissedProposal[];
+}
+
+/** What may be done about a need, what is proposed first. */
+export function proposalsOf(
+  need: Need,
+  {
+    clientId,
+    today,
+    missed,
+  }: { readonly clientId: string; readonly today: string; readonly missed: MissedWays | null },
+): NeedProposal[] {
+  const weeks: NeedProposal = { kind: "open", href: `/weeks?for=${clientId}` };
+  const review: NeedProposal = { kind: "open", href: `/review/${need.sessionId}` };
+  const accept: NeedProposal = { kind: "accept" };
+  switch (need.rule) {
+    case "pain-again": {
+      const { exerciseId, name } = need;
+      const until = addDays(today, LEFT_OUT_DAYS);
+      return [{ kind: "change", change: { kind: "leaveOut", exerciseId, name, until } }, review];
+    }
+    case "message":
+      return [{ kind: "answer" }, accept];
+    case "health":
+      return [{ kind: "open", href: `/clients/${clientId}` }];
+    case "unsent":
+    case "changed-since-sent": {
+      const { session } = need;
+      const open: NeedProposal[] =
+        session.sessionId === null ? [] : [{ kind: "open", href: `/session/${session.sessionId}` }];
+      return [{ kind: "send", session }, ...open];
+    }
+    case "missed": {
+      const { sessionId, date } = need.session;
+      if (missed)
+        return missed.proposals.map(({ edits, ...way }) => ({
+          kind: "change",
+          change: { kind: "plan", planId: missed.planId, revision: missed.revision, edits },
+          missed: way,
+        }));
+      const move: NeedProposal[] =
+        sessionId === null ? [] : [{ kind: "change", change: { kind: "move", sessionId, seen: date, wanted: today } }];
+      return [...move, accept];
+    }
+    case "pain":
+    case "form-broke":
+    case "sets-short":
+    case "too-easy":
+      return [accept, review];
+    case "bad-check-ins":
+      return [{ kind: "answer" }, accept];
+    case "few-sessions":
+    case "stands-still":
+    case "plan-ends":
+      return [weeks];
+    case "limit-ends": {
+      const until = addDays(need.limit.until! < today ? today : need.limit.until!, LEFT_OUT_DAYS);
+      return [accept, { kind: "change", change: { kind: "extendLimit", limitId: need.limit.id, until } }];
+    }
+    case "unreviewed":
+      return [accept, review];
+  }
+}
+
+/** Days as people say them. */
+export type NeedDates = Pick<Dates, "shortDate" | "weekdayName" | "longDate">;
+
+const count = (figure: number, noun: string): string => `${figure} ${noun}${figure === 1 ? "" : "s"}`;
+/** "Goblet squat and plank", "Goblet squat, plank and 2 more". */
+function listed(names: readonly string[]): string {
+  const said = names.map((name, index) => (index === 0 ? name : `${name[0]!.toLowerCase()}${name.slice(1)}`));
+  return said.length < 3 ? said.join(" and ") : `${said.slice(0, 2).join(", ")} and ${said.length - 2} more`;
+}
+const sessionName = (title: string): string => title || "A session without a name";
+
+/** What a need says: what it is, and with which figures. */
+export function needWords(
+  need: Need,
+  clientName: string,
+  today: string,
+  dates: NeedDates,
+): { readonly title: string; readonly why: string } {
+  const day = (date: string) =>
+    date === today
+      ? "today"
+      : date === addDays(today, -1)
+        ? "yesterday"
+        : date === addDays(today, 1)
+          ? "tomorrow"
+          : dates.shortDate(date);
+  const on = (date: string) => (/^(today|yesterday|tomorrow)$/.test(day(date)) ? day(date) : `on ${day(date)}`);
+  const lift = (name: string) => `${name[0]!.toLowerCase()}${name.slice(1)}`;
+  switch (need.rule) {
+    case "pain-again":
+      return {
+        title: `${lift(need.name)} hurt ${need.pain} of 10${need.before === null ? "" : " again"}`,
+        why:
+          need.before === null
+            ? `Its worst set, ${day(need.date)}.`
+            : `Its worst set, ${day(need.date)}; ${need.before} of 10 the time before.`,
+      };
+    case "pain":
+      return {
+        title: `${lift(need.name)} hurt ${need.pain} of 10`,
+        why: `Its worst set, ${day(need.date)}; the first time.`,
+      };
+    case "message":
+      return {
+        title: "wrote to you",
+        why: `“${need.text}”${need.more > 0 ? ` and ${count(need.more, "message")} before` : ""}`,
+      };
+    case "health":
+      return {
+        title:
+          need.readiness.kind === "missing"
+            ? "has not answered the health questions"
+            : "answered a health question with yes",
+        why: readinessSentence(need.readiness, clientName),
+      };
+    case "unsent":
+      return { title: `the session ${on(need.date)} is not sent`, why: sessionName(need.session.title) };
+    case "changed-since-sent":
+      return {
+        title: `the session ${on(need.date)} was changed after it was sent`,
+        why: `${sessionName(need.session.title)}. The client has the older one.`,
+      };
+    case "missed":
+      return { title: `missed a session ${on(need.date)}`, why: sessionName(need.session.title) };
+    case "form-broke":
+      return {
+        title: `form broke in ${lift(need.name)}`,
+        why: `${need.sets} of ${count(need.of, "set")}, ${day(need.date)}.`,
+      };
+    case "sets-short":
+      return {
+        title: `${lift(need.name)} fell short`,
+        why: `${need.reps.join(", ")} where ${need.asked} or more were asked, ${day(need.date)}.`,
+      };
+    case "too-easy":
+      return {
+        title: `${lift(need.name)} is far too easy`,
+        why: `Every set left ${decimal(need.over)} or more over what was asked, two days running, the last ${day(need.date)}.`,
+      };
+    case "bad-check-ins":
+      return {
+        title: "badly slept or very sore, twice running",
+        why: need.checkIns.map((checkIn) => checkInSentence(checkIn)).join("; then "),
+      };
+    case "few-sessions":
+      return {
+        title: `${need.done} of ${need.planned} sessions done`,
+        why: "In the last four weeks, against their own usual week.",
+      };
+    case "stands-still":
+      return {
+        title: `${need.names.length === 1 ? "one lift has" : `${need.names.length} lifts have`} not moved for eight weeks`,
+        why: `${listed(need.names)}: the same loads and reps.`,
+      };
+    case "plan-ends":
+      return { title: `the plan ends ${on(need.date)}`, why: "Nothing is planned after it." };
+    case "limit-ends":
+      return {
+        title: `a limit ${need.date < today ? "ended" : "ends"} ${on(need.date)}`,
+        why: limitSentence(need.limit),
+      };
+    case "unreviewed":
+      return { title: sessionName(need.session.title), why: doneWords(need, day(need.date)) };
+  }
+}
+
+const limitSentence = (limit: ClientLimit): string =>
+  `${limit.how === "avoid" ? "Not" : "Only in part"}: ${limitWords(limit)}.`;
+
+function doneWords({ session }: NeedOf<"unreviewed">, day: string): string {
+  const { summary } = session;
+  if (!summary) return `Done ${day}.`;
+  const left = summary.plannedSets - summary.sets;
+  return [
+    `Done ${day}: ${count(summary.sets, "set")}`,
+    left > 0 ? `${left} left out` : null,
+    summary.sessionRpe === null ? null : `effort ${summary.sessionRpe} of 10`,
+  ]
+    .filter(Boolean)
+    .join(", ");
+}
+
+/** What a proposal does, on its button. */
+export function proposalWords(proposal: NeedProposal, rule: NeedRule, today: string, dates: NeedDates): string {
+  switch (proposal.kind) {
+    case "answer":
+      return rule === "message" ? "Answer" : "Write to them";
+    case "send":
+      return rule === "changed-since-sent" ? "Send it again" : "Send it";
+    case "open":
+      return OPEN_WORDS[rule] ?? "Open the session";
+    case "change":
+      return changeWords(proposal, today, dates);
+    case "accept":
+      return ACCEPT_WORDS[rule] ?? "Seen";
+  }
+}
+
+const OPEN_WORDS: Partial<Record<NeedRule, string>> = {
+  health: "Open the health questions",
+  "few-sessions": "See the weeks",
+  "stands-still": "See the weeks",
+  "plan-ends": "See the weeks",
+  "pain-again": "See the review",
+  pain: "See the review",
+  "form-broke": "See the review",
+  "sets-short": "See the review",
+  "too-easy": "See the review",
+  unreviewed: "See the review",
+};
+/** What is agreed to where nothing is changed: rules answer what happened by themselves. */
+const ACCEPT_WORDS: Partial<Record<NeedRule, string>> = {
+  pain: "Lighter next time, as its rule says",
+  "form-broke": "No more weight next time, as its rule says",
+  "sets-short": "Leave it to its rule",
+  "too-easy": "Leave it to its rule",
+  missed: "Leave it out",
+  message: "Seen",
+  "bad-check-ins": "Seen",
+  "limit-ends": "Let it end",
+  unreviewed: "Reviewed",
+};
+
+function changeWords(
+  { change, missed }: Extract<NeedProposal, { kind: "change" }>,
+  today: string,
+  dates: NeedDates,
+): string {
+  switch (change.kind) {
+    case "leaveOut":
+      return `Leave it out until ${dates.longDate(change.until)}`;
+    case "extendLimit":
+      return `Keep it until ${dates.longDate(change.until)}`;
+    case "move":
+      return change.wanted === today ? "Do it today" : `Move it to ${dates.longDate(change.wanted)}`;
+    case "plan":
+      return missed ? missedWords(missed as MissedProposal, today, dates) : "Change the plan";
+  }
+}
+
+const missedWords = (way: MissedProposal, today: string, dates: NeedDates): string => {
+  switch (way.kind) {
+    case "move":
+      return way.to === today ? "Do it today" : `Move it to ${dates.longDate(way.to)}`;
+    case "merge":
+      return `${listed(way.lifts)} into ${dates.longDate(way.into.date)}`;
+    case "drop":
+      return "Leave it out";
+  }
+};
+
+/** The middle of the times at which sessions began, in minutes after midnight, to five minutes; null: fewer than three are known. */
+export function usualMinute(minutes: readonly number[]): number | null {
+  if (minutes.length < 3) return null;
+  const sorted = [...minutes].sort((a, b) => a - b);
+  return Math.round(sorted[Math.floor(sorted.length / 2)]! / 5) * 5;
+}
