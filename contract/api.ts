@@ -223,7 +223,11 @@ export const INPUTS = {
       discriminatedUnion({
         leaveOut: { exerciseId: identifier(), name: nonEmptyString(120), until: isoDate() },
         extendLimit: { limitId: identifier(), until: isoDate() },
-        plan: { planId: uuid(), revision: integer(0, 1_000_000_000), edits: listOf(planEditSchema, 400) },
+        missed: {
+          place: strictObject({ planId: uuid(), dayId: identifier(), week: integer(0, PLAN_LIMITS.weeks - 1) }),
+          way: oneOfTexts("move", "merge", "drop"),
+          to: nullable(isoDate()),
+        },
         move: { sessionId: uuid(), seen: isoDate(), wanted: isoDate() },
       }),
     ),

@@ -32,14 +32,13 @@ export function useToday(first: TodayView) {
   const asked = apiQuery("today.show", {});
   const { data } = useQuery({ ...asked, initialData: first, staleTime: 10_000 });
   const queries = useQueryClient();
-  /** What was decided and is not gone from the server's list yet. */
-  const [gone, setGone] = useState<ReadonlySet<string>>(new Set());
+  /** What was decided and is on its way: it stays on the list until the server has it. */
+  const [saving, setSaving] = useState<ReadonlySet<string>>(new Set());
   const [problem, setProblem] = useState<string | null>(null);
   const [notes, setNotes] = useState<readonly string[]>([]);
   const view = data ?? first;
   const refresh = async () => {
     await queries.invalidateQueries({ queryKey: asked.queryKey });
-    setGone(new Set());
   };
 
   async function carryOut(
@@ -59,25 +58,24 @@ export function useToday(first: TodayView) {
     return callApi("today.decide", input);
   }
 
-  /** Decides of one need or of several alike; those that are done leave the list at once. Whether all were. */
-  async function decide(lines: readonly NeedLine[], decisionOf: (line: NeedLine) => Deciding): Promise<boolean> {
+  /** Decides of one need or of several alike, one after the other. */
+  async function decide(lines: readonly NeedLine[], decisionOf: (line: NeedLine) => Deciding): Promise<void> {
     setProblem(null);
     setNotes([]);
     let wrong: string | null = null;
+    const keys = lines.map(lineKey);
+    setSaving((before) => new Set([...before, ...keys]));
     for (const line of lines) {
-      const key = lineKey(line);
-      setGone((before) => new Set([...before, key]));
       const reply = await carryOut(line, decisionOf(line));
       if (reply.kind === "ok") {
         if (reply.value.notes.length > 0) setNotes((before) => [...before, ...reply.value.notes]);
         continue;
       }
       wrong ??= `${line.clientName}: ${replySentence(reply)}`;
-      setGone((before) => new Set([...before].filter((one) => one !== key)));
     }
     await refresh();
-    setProblem(wrong);
-    return wrong === null;
+    setSaving((before) => new Set([...before].filter((key) => !keys.includes(key))));
+    if (wrong) setProblem(wrong);
   }
 
   async function takeBack(id: string): Promise<void> {
@@ -88,7 +86,8 @@ export function useToday(first: TodayView) {
 
   return {
     view,
-    needs: view.needs.filter((line) => !gone.has(lineKey(line))),
+    needs: view.needs,
+    isSaving: (line: NeedLine) => saving.has(lineKey(line)),
     problem,
     notes,
     decide,

@@ -29,7 +29,13 @@ export type DecisionUndo =
 export type DecisionChange =
   | { readonly kind: "leaveOut"; readonly exerciseId: string; readonly name: string; readonly until: string }
   | { readonly kind: "extendLimit"; readonly limitId: string; readonly until: string }
-  | { readonly kind: "plan"; readonly planId: string; readonly revision: number; readonly edits: readonly PlanEdit[] }
+  /** One of the plan's own ways with a session that was missed, with the day it leads to; found anew in the plan as it is then. */
+  | {
+      readonly kind: "missed";
+      readonly place: { readonly planId: string; readonly dayId: string; readonly week: number };
+      readonly way: MissedProposal["kind"];
+      readonly to: string | null;
+    }
   | { readonly kind: "move"; readonly sessionId: string; readonly seen: string; readonly wanted: string };
 
 /** What may be done about a need. */
@@ -37,7 +43,11 @@ export type NeedProposal =
   | { readonly kind: "accept" }
   | { readonly kind: "answer" }
   | { readonly kind: "send"; readonly session: Pick<PlannedLine, "sessionId" | "place"> }
-  | { readonly kind: "change"; readonly change: DecisionChange; readonly missed?: Omit<MissedProposal, "edits"> }
+  | {
+      readonly kind: "change";
+      readonly change: DecisionChange /** Lifts that go into another session. */;
+      readonly missed?: readonly string[];
+    }
   | { readonly kind: "open"; readonly href: string };
 
 export interface NeedLine {
@@ -88,12 +98,9 @@ export interface TodayView {
 /** For so many weeks an exercise that hurt again is left out. docs/handbook.md#rules: two to three. */
 const LEFT_OUT_DAYS = 21;
 
-/** A plan's own ways with a session that was missed. */
-export interface MissedWays {
-  readonly planId: string;
-  readonly revision: number;
-  readonly proposals: readonly MissedProposal[];
-}
+/** The day that a way with a missed session leads to; null: it is left out. */
+export const missedDay = (way: MissedProposal): string | null =>
+  way.kind === "move" ? way.to : way.kind === "merge" ? way.into.date : null;
 
 /** What may be done about a need, what is proposed first. */
 export function proposalsOf(
@@ -102,7 +109,7 @@ export function proposalsOf(
     clientId,
     today,
     missed,
-  }: { readonly clientId: string; readonly today: string; readonly missed: MissedWays | null },
+  }: { readonly clientId: string; readonly today: string; readonly missed: readonly MissedProposal[] | null },
 ): NeedProposal[] {
   const weeks: NeedProposal = { kind: "open", href: `/weeks?for=${clientId}` };
   const review: NeedProposal = { kind: "open", href: `/review/${need.sessionId}` };
@@ -125,12 +132,12 @@ export function proposalsOf(
       return [{ kind: "send", session }, ...open];
     }
     case "missed": {
-      const { sessionId, date } = need.session;
-      if (missed)
-        return missed.proposals.map(({ edits, ...way }) => ({
+      const { sessionId, date, place } = need.session;
+      if (missed && place)
+        return missed.map((way) => ({
           kind: "change",
-          change: { kind: "plan", planId: missed.planId, revision: missed.revision, edits },
-          missed: way,
+          change: { kind: "missed", place, way: way.kind, to: missedDay(way) },
+          missed: way.kind === "merge" ? way.lifts : [],
         }));
       const move: NeedProposal[] =
         sessionId === null ? [] : [{ kind: "change", change: { kind: "move", sessionId, seen: date, wanted: today } }];
@@ -165,7 +172,7 @@ function listed(names: readonly string[]): string {
   const said = names.map((name, index) => (index === 0 ? name : `${name[0]!.toLowerCase()}${name.slice(1)}`));
   return said.length < 3 ? said.join(" and ") : `${said.slice(0, 2).join(", ")} and ${said.length - 2} more`;
 }
-const sessionName = (title: string): string => title || "A session without a name";
+const sessionName = (title: string): string => title || "a session without a name";
 
 /** What a need says: what it is, and with which figures. */
 export function needWords(
@@ -212,11 +219,14 @@ export function needWords(
         why: readinessSentence(need.readiness, clientName),
       };
     case "unsent":
-      return { title: `the session ${on(need.date)} is not sent`, why: sessionName(need.session.title) };
+      return {
+        title: `${sessionName(need.session.title)} ${on(need.date)} is not sent`,
+        why: need.session.state === "planned" ? "As its plan has it: nobody has opened it yet." : "Opened at the desk.",
+      };
     case "changed-since-sent":
       return {
-        title: `the session ${on(need.date)} was changed after it was sent`,
-        why: `${sessionName(need.session.title)}. The client has the older one.`,
+        title: `${sessionName(need.session.title)} ${on(need.date)} was changed after it was sent`,
+        why: "The client has the older one.",
       };
     case "missed":
       return { title: `missed a session ${on(need.date)}`, why: sessionName(need.session.title) };
@@ -320,7 +330,7 @@ const ACCEPT_WORDS: Partial<Record<NeedRule, string>> = {
 };
 
 function changeWords(
-  { change, missed }: Extract<NeedProposal, { kind: "change" }>,
+  { change, missed = [] }: Extract<NeedProposal, { kind: "change" }>,
   today: string,
   dates: NeedDates,
 ): string {
@@ -331,21 +341,12 @@ function changeWords(
       return `Keep it until ${dates.longDate(change.until)}`;
     case "move":
       return change.wanted === today ? "Do it today" : `Move it to ${dates.longDate(change.wanted)}`;
-    case "plan":
-      return missed ? missedWords(missed as MissedProposal, today, dates) : "Change the plan";
+    case "missed":
+      if (change.to === null) return "Leave it out";
+      if (change.way === "merge") return `${listed(missed)} into ${dates.longDate(change.to)}`;
+      return change.to === today ? "Do it today" : `Move it to ${dates.longDate(change.to)}`;
   }
 }
-
-const missedWords = (way: MissedProposal, today: string, dates: NeedDates): string => {
-  switch (way.kind) {
-    case "move":
-      return way.to === today ? "Do it today" : `Move it to ${dates.longDate(way.to)}`;
-    case "merge":
-      return `${listed(way.lifts)} into ${dates.longDate(way.into.date)}`;
-    case "drop":
-      return "Leave it out";
-  }
-};
 
 /** The middle of the times at which sessions began, in minutes after midnight, to five minutes; null: fewer than three are known. */
 export function usualMinute(minutes: readonly number[]): number | null {

@@ -27,6 +27,8 @@ interface Props {
   readonly lines: readonly NeedLine[];
   readonly today: string;
   readonly isCurrent: boolean;
+  /** It is decided, and on its way. */
+  readonly isSaving: boolean;
   readonly opened: Opened | null;
   readonly onCurrent: () => void;
   /** Does the proposal at a place. */
@@ -37,7 +39,18 @@ interface Props {
 }
 
 /** A need, or several alike: what it is, with which figures, and what may be done. */
-export function NeedItem({ lines, today, isCurrent, opened, onCurrent, onTake, onOpen, onSpread, onDecide }: Props) {
+export function NeedItem({
+  lines,
+  today,
+  isCurrent,
+  isSaving,
+  opened,
+  onCurrent,
+  onTake,
+  onOpen,
+  onSpread,
+  onDecide,
+}: Props) {
   const dates = useDates();
   const line = lines[0]!;
   const { need, clientName, proposals } = line;
@@ -69,8 +82,8 @@ export function NeedItem({ lines, today, isCurrent, opened, onCurrent, onTake, o
       >
         {title}
       </button>
-      <p className="leading-snug text-quiet">{why}</p>
-      <div className="mt-1 flex flex-wrap gap-1.5">
+      <p className="leading-snug text-quiet">{isSaving ? "Saving…" : why}</p>
+      <div className={clsx("mt-1 flex flex-wrap gap-1.5", isSaving && "hidden")}>
         {shown.map((proposal, place) => (
           <Button
             key={JSON.stringify(proposal)}

@@ -9,7 +9,7 @@ import { type NeedLine, type NeedProposal, needWords, proposalWords } from "@/vi
 import { NeedItem } from "./need-item";
 
 /** From so many of one rule on, what is proposed alike is one line, done for all at once. */
-const MANY = 3;
+const MANY = 2;
 
 /** One need, or several of one rule whose first proposal is the same. */
 interface Entry {
@@ -25,20 +25,22 @@ export function Needs({ day }: { day: Day }) {
   const dates = useDates();
   const { view, needs } = day;
   const [spread, setSpread] = useState<ReadonlySet<string>>(new Set());
-  const [at, setAt] = useState(0);
+  const [at, setAt] = useState<string | null>(null);
   const [opened, setOpened] = useState<Opened | null>(null);
   /** How often a key moved through the list. */
   const [moves, setMoves] = useState(0);
   const list = useRef<HTMLUListElement>(null);
   const entries = entriesOf(needs, spread);
-  const current = Math.min(at, entries.length - 1);
+  const current = Math.max(
+    0,
+    entries.findIndex(({ key }) => key === at),
+  );
   const go = (to: number) => {
     const next = Math.max(0, Math.min(entries.length - 1, to));
-    setAt(next);
+    setAt(entries[next]?.key ?? null);
     setOpened(null);
     setMoves((before) => before + 1);
   };
-  // What was decided is off the list by then, so that the line that took its place has the focus.
   useEffect(() => {
     if (moves > 0) list.current?.querySelector<HTMLElement>("[data-line][tabindex='0']")?.focus();
   }, [moves]);
@@ -66,14 +68,18 @@ export function Needs({ day }: { day: Day }) {
     setOpened(null);
     const isFocusHere = list.current?.contains(document.activeElement) ?? false;
     const done = day.decide(lines, decision);
-    // The next one stands where this one stood.
-    if (isFocusHere) go(current);
+    // On to the next that is not decided yet; from the last back to the one before.
+    const isOpen = ({ lines: [line] }: Entry, index: number) => index !== current && !day.isSaving(line!);
+    const next = entries.findIndex((one, index) => index > current && isOpen(one, index));
+    const before = entries.findLastIndex(isOpen);
+    if (isFocusHere) go(next >= 0 ? next : before);
+    else setAt(entries[next >= 0 ? next : before]?.key ?? null);
     await done;
   };
   const take = (lines: readonly NeedLine[], place: number) => {
     const [line] = lines;
     const proposal = line?.proposals[place];
-    if (!line || !proposal) return;
+    if (!line || !proposal || day.isSaving(line)) return;
     if (proposal.kind === "answer") setOpened("answer");
     else if (proposal.kind === "open") window.location.assign(proposal.href);
     else void decide(lines, (one) => decisionOf(one, one.proposals[place] ?? proposal));
@@ -112,13 +118,14 @@ export function Needs({ day }: { day: Day }) {
               lines={entry.lines}
               today={view.today}
               isCurrent={index === current}
+              isSaving={day.isSaving(entry.lines[0]!)}
               opened={index === current ? opened : null}
               onCurrent={() => {
-                setAt(index);
+                setAt(entry.key);
                 setOpened(null);
               }}
               onTake={(place) => {
-                setAt(index);
+                setAt(entry.key);
                 take(entry.lines, place);
               }}
               onOpen={setOpened}

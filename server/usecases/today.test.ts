@@ -143,7 +143,7 @@ describe.runIf(hasDatabase)("the coach's day", () => {
     const line = (await find())!;
     expect(line.need).toMatchObject({ date: "2026-11-23", session: { title: "Row day", place: { planId, week: 0 } } });
     const decision = newId();
-    value(await decide(line, { id: decision, change: changeOf(line, "plan") }));
+    value(await decide(line, { id: decision, change: changeOf(line, "missed") }));
     expect(await find()).toBeUndefined();
     value(await executeUseCase(studio.coach, "today.takeBack", { id: decision }, clock));
     expect((await find())!.need).toMatchObject({ date: "2026-11-23" });

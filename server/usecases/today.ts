@@ -9,10 +9,10 @@ import {
   graver,
   groupBy,
   isTrainable,
+  type MissedProposal,
   minuteOfDayIn,
   missedSessions,
   type NeedLift,
-  type NeedOf,
   type NeedSession,
   needsOf,
   planWeeks,
@@ -24,7 +24,7 @@ import {
   type DecisionChange,
   type DecisionUndo,
   isWaiting,
-  type MissedWays,
+  missedDay,
   type PlannedLine,
   plannedLines,
   proposalsOf,
@@ -66,7 +66,7 @@ export const showToday = defineUseCase("today.show", ["coach"], (scope, _input, 
       .sort((a, b) => graver(a.need, b.need));
     const needs: TodayView["needs"][number][] = [];
     for (const { row, need } of found) {
-      const missed = need.rule === "missed" ? await missedWays(tx, need, today, studio) : null;
+      const missed = need.rule === "missed" ? await missedWays(tx, need.session.place, today, studio) : null;
       const proposals = proposalsOf(need, { clientId: row.id, today, missed });
       needs.push({ clientId: row.id, clientName: row.name, need, proposals });
     }
@@ -164,14 +164,13 @@ function lastPlanDay(calendar: ClientCalendar | undefined, today: string): strin
   );
 }
 
-/** What the plan itself proposes for a session that was missed; null: it is of no plan. */
+/** What the plan itself proposes for a session that was missed; null: it is of no plan, or nothing is to be decided of it. */
 async function missedWays(
   tx: Transaction,
-  { session }: NeedOf<"missed">,
+  place: NeedSession["place"],
   today: string,
   { catalogue }: StudioContext,
-): Promise<MissedWays | null> {
-  const { place } = session;
+): Promise<readonly MissedProposal[] | null> {
   const row = place && (await db.planRow(tx, place.planId));
   if (!row) return null;
   const begun = (await db.sessionsOfPlan(tx, row.id)).filter(({ state }) => state !== "draft");
@@ -179,7 +178,7 @@ async function missedWays(
   const missed = missedSessions(planOf(row), { today, catalogue, isDone, makeId: newId }).find(
     ({ dayId, week }) => dayId === place.dayId && week === place.week,
   );
-  return missed ? { planId: row.id, revision: row.revision, proposals: missed.proposals } : null;
+  return missed?.proposals ?? null;
 }
 
 /** Today's sessions of each client, with the hour at which they began, are planned, or usually begin. */
@@ -280,11 +279,20 @@ async function carryOut(tx: Transaction, scope: Scope, asked: ToCarryOut): Promi
         limits.map((one) => (one.id === limitId ? { ...one, until } : one));
       return changeLimits(tx, clientId, extended, { kind: "limitUntil", limitId, until: before.until });
     }
-    case "plan": {
-      const changed = await changePlan(tx, scope, change, nowMs);
+    case "missed": {
+      const { place, way, to } = change;
+      const ways = await missedWays(tx, place, today, await studioOf(tx));
+      const proposal = ways?.find((one) => one.kind === way && missedDay(one) === to);
+      if (!proposal) return changedElsewhere("this plan");
+      const changed = await changePlan(
+        tx,
+        scope,
+        { planId: place.planId, revision: null, edits: proposal.edits },
+        nowMs,
+      );
       if (changed.kind !== "ok") return changed;
       if (changed.value.clientId !== clientId) return notFound;
-      const undo = { kind: "plan", planId: change.planId, edits: changed.value.inverse } as const;
+      const undo = { kind: "plan", planId: place.planId, edits: changed.value.inverse } as const;
       return ok({ undo, notes: changed.value.notes });
     }
     case "move": {
