@@ -20,7 +20,7 @@ import type { Prescription } from "../views/prescription";
 import type { SessionEmail } from "../views/session-email";
 import type { TodayView } from "../views/today";
 import type {
-  ClientLine,
+  ClientListLine,
   ClientName,
   ClientView,
   Device,
@@ -364,7 +364,7 @@ interface Outputs {
   "clients.names": { readonly clients: readonly ClientName[] };
   "clients.list": {
     readonly today: string;
-    readonly clients: readonly ClientLine[];
+    readonly clients: readonly ClientListLine[];
     /** Where the next page begins; null: there is none. */
     readonly next: { readonly name: string; readonly id: string } | null;
   };

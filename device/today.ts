@@ -1,7 +1,7 @@
 "use client";
 /** The coach's day, as its page reads it and decides. */
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { useState } from "react";
+import { useEffect, useState } from "react";
 import type { Input } from "../contract";
 import { needId } from "../core";
 import type { DecisionChange, DecisionKind, NeedLine, TodayView } from "../views";
@@ -30,7 +30,14 @@ export const lineKey = ({ clientId, need }: Pick<NeedLine, "clientId" | "need">)
 
 export function useToday(first: TodayView) {
   const asked = apiQuery("today.show", {});
-  const { data } = useQuery({ ...asked, initialData: first, staleTime: 10_000 });
+  // Sessions begin and end, and clients write, while the page is open.
+  const { data } = useQuery({
+    ...asked,
+    initialData: first,
+    staleTime: 10_000,
+    refetchInterval: 30_000,
+    refetchOnWindowFocus: true,
+  });
   const queries = useQueryClient();
   /** What was decided and is on its way: it stays on the list until the server has it. */
   const [saving, setSaving] = useState<ReadonlySet<string>>(new Set());
@@ -93,6 +100,19 @@ export function useToday(first: TodayView) {
     decide,
     takeBack,
   };
+}
+
+const MINUTE_MS = 60_000;
+
+/** The studio's minute of the day, from what it was when the page was made. */
+export function useMinute(atFirst: number): number {
+  const [passed, setPassed] = useState(0);
+  useEffect(() => {
+    const began = Date.now();
+    const timer = setInterval(() => setPassed(Math.floor((Date.now() - began) / MINUTE_MS)), MINUTE_MS / 4);
+    return () => clearInterval(timer);
+  }, []);
+  return atFirst + passed;
 }
 
 export type Day = ReturnType<typeof useToday>;

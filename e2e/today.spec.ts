@@ -47,7 +47,11 @@ test("a coach sees the day, decides six things and sends the day's session with 
     await expect(line(page, title)).toHaveCount(0);
   }
   expect(new Set(decided).size).toBe(5);
-  await expect(needs(page).locator("[data-line]").filter({ hasText: /work today|of today/ })).toHaveCount(0);
+  await expect(
+    needs(page)
+      .locator("[data-line]")
+      .filter({ hasText: /work today|of today/ }),
+  ).toHaveCount(0);
   expect(keys).toBeLessThanOrEqual(40);
 
   // What was decided is kept, and taken back.

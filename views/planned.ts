@@ -2,7 +2,6 @@
 import {
   type PlanOutline,
   plannedDays,
-  type SessionGlance,
   type SessionState,
   type SessionSummary,
   scheduledDays,
@@ -90,11 +89,3 @@ function stateOf(row: SessionRowOutline | undefined, date: string, today: string
 /** Whether a session still waits to be trained. */
 export const isWaiting = ({ state }: Pick<PlannedLine, "state">): boolean =>
   state === "planned" || state === "opened" || state === "sent" || state === "seen" || state === "begun";
-
-/** Lines as `clientAlertOf` reads them. A session that was moved counts on its new date alone. */
-export const glancesOf = (lines: readonly PlannedLine[]): SessionGlance[] =>
-  lines.flatMap(({ date, state, summary }) => {
-    if (state === "moved") return [];
-    const kept = state === "done" || state === "leftOut" ? state : state === "begun" ? "started" : "draft";
-    return [{ date, summary, state: kept }];
-  });

@@ -143,7 +143,13 @@ export function proposalsOf(
         sessionId === null ? [] : [{ kind: "change", change: { kind: "move", sessionId, seen: date, wanted: today } }];
       return [...move, accept];
     }
-    case "pain":
+    case "pain": {
+      const { exerciseId, name } = need;
+      const until = addDays(today, LEFT_OUT_DAYS);
+      return [accept, { kind: "change", change: { kind: "leaveOut", exerciseId, name, until } }, review];
+    }
+    case "sets-left-out":
+      return [accept, { kind: "answer" }, review];
     case "form-broke":
     case "sets-short":
     case "too-easy":
@@ -230,6 +236,11 @@ export function needWords(
       };
     case "missed":
       return { title: `missed a session ${on(need.date)}`, why: sessionName(need.session.title) };
+    case "sets-left-out":
+      return {
+        title: `left out ${need.left} of ${count(need.planned, "set")}`,
+        why: `${sessionName(need.session.title)}, ${day(need.date)}.`,
+      };
     case "form-broke":
       return {
         title: `form broke in ${lift(need.name)}`,
@@ -268,7 +279,7 @@ export function needWords(
         why: limitSentence(need.limit),
       };
     case "unreviewed":
-      return { title: sessionName(need.session.title), why: doneWords(need, day(need.date)) };
+      return { title: `${sessionName(need.session.title)} is not reviewed`, why: doneWords(need, day(need.date)) };
   }
 }
 
@@ -312,6 +323,7 @@ const OPEN_WORDS: Partial<Record<NeedRule, string>> = {
   "pain-again": "See the review",
   pain: "See the review",
   "form-broke": "See the review",
+  "sets-left-out": "See the review",
   "sets-short": "See the review",
   "too-easy": "See the review",
   unreviewed: "See the review",

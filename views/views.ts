@@ -22,6 +22,7 @@ import type {
   Muscle,
   MuscleLoads,
   MusclePriority,
+  Need,
   PlanDocument,
   PlanTemplate,
   ReadinessQuestionId,
@@ -82,8 +83,11 @@ export interface ClientLine {
   readonly readiness: ReadinessState;
   /** What was done and what is planned, by date. */
   readonly sessions: readonly PlannedLine[];
-  /** Lifts that have stood at the same loads and reps for eight weeks or more. */
-  readonly standingLifts: number;
+}
+
+/** A client in the list of all, with what needs the coach, the gravest first. */
+export interface ClientListLine extends ClientLine {
+  readonly needs: readonly Need[];
 }
 
 export interface ClientView extends ClientLine {

@@ -64,6 +64,7 @@ const tired = { sleep: "badly", sore: [] } as const;
 const checkedIn = (ago: number, checkIn: NonNullable<NonNullable<NeedSession["summary"]>["checkIn"]>) =>
   session(ago, "done", { summary: { sets: 12, plannedSets: 12, sessionRpe: 7, checkIn } });
 const found = (facts: Partial<ClientFacts>): NeedRule[] => needsOf({ ...QUIET, ...facts }).map(({ rule }) => rule);
+const leftOut = (sets: number) => ({ summary: { sets, plannedSets: 12, sessionRpe: null, checkIn: null } });
 const pain = (figure: number) => ({ pain: figure });
 const asked = (reps: number, low = 8) => ({ reps, target: { low, high: low + 2 } });
 const left = (rir: number) => ({ rir, targetRir: 2 });
@@ -88,6 +89,9 @@ describe("each rule", () => {
     ["a missed session", "missed", { sessions: [session(2, "missed")] }],
     ["one that the coach left out", null, { sessions: [session(2, "leftOut")] }],
     ["one missed weeks ago", null, { sessions: [session(20, "missed")] }],
+    ["a quarter of the last session left out", "sets-left-out", { sessions: [session(1, "done", leftOut(9))] }],
+    ["two sets of twelve left out", null, { sessions: [session(1, "done", leftOut(10))] }],
+    ["half left out, and the next one done", null, { sessions: [session(4, "done", leftOut(6)), session(1, "done")] }],
     ["form that broke in two sets", "form-broke", lift([1, { form: "broke" }, { form: "broke" }, {}])],
     ["form that broke once of three", null, lift([1, { form: "broke" }, {}, {}])],
     ["two sets two short", "sets-short", lift([1, asked(8), asked(6), asked(5), asked(8)])],

@@ -4,10 +4,9 @@
  */
 import type { ReadinessState } from "../caution";
 import type { ClientLimit } from "../exercise";
-import { sessionsAWeek } from "../plan";
 import type { CheckIn } from "../progress";
 import { type Exposure, REPLACING_PAIN, STOPPING_PAIN } from "../session";
-import { addDays, daysBetween } from "../units";
+import { addDays, daysBetween, mondayOf } from "../units";
 
 /** A session of a client, planned or done, as the rules read it. */
 export interface NeedSession {
@@ -78,6 +77,7 @@ export interface NeedFacts {
   unsent: Found & { readonly session: NeedSession };
   "changed-since-sent": Found & { readonly session: NeedSession };
   missed: Found & { readonly session: NeedSession };
+  "sets-left-out": Found & { readonly session: NeedSession; readonly left: number; readonly planned: number };
   "form-broke": LiftFound & { readonly sets: number; readonly of: number };
   "sets-short": LiftFound & { readonly reps: readonly number[]; readonly asked: number };
   "too-easy": LiftFound & { readonly over: number; readonly days: number };
@@ -110,6 +110,7 @@ const EASY_BY = 3;
 const KEPT_DAYS = 28;
 const KEPT_SHARE = 0.7;
 const FEWEST_WEEKS = 3;
+const MANY_LEFT = 3;
 const PLAN_ENDS_DAYS = 14;
 const LIMIT_ENDS_DAYS = 3;
 
@@ -212,6 +213,19 @@ export const NEED_RULES: { readonly [K in NeedRule]: Rule<K> } = {
           session,
         })),
   },
+  "sets-left-out": {
+    about: "A fifth of the last session's sets, and three at least, that were left out.",
+    againDays: null,
+    find: ({ sessions, today }) => {
+      const session = sessions.findLast(({ state }) => state === "done");
+      const summary = session?.summary;
+      if (!session || !summary || !isNews(session.date, today)) return [];
+      const left = summary.plannedSets - summary.sets;
+      const isMuch = left >= MANY_LEFT && left * 5 >= summary.plannedSets;
+      const { sessionId, date } = session;
+      return isMuch ? [{ key: `${sessionId}`, date, sessionId, session, left, planned: summary.plannedSets }] : [];
+    },
+  },
   "form-broke": {
     about: "Form that broke in two sets or more of a lift, or in its only one.",
     againDays: null,
@@ -310,6 +324,14 @@ export const NEED_RULES: { readonly [K in NeedRule]: Rule<K> } = {
         .map((session) => ({ key: `${session.sessionId}`, date: session.date, sessionId: session.sessionId, session })),
   },
 };
+
+/** The usual number of sessions a week: the most of those that are given, before today. */
+function sessionsAWeek(sessions: readonly { readonly date: string; readonly state: string }[], today: string): number {
+  const counts = new Map<string, number>();
+  for (const { date, state } of sessions)
+    if (date < today && state !== "leftOut") counts.set(mondayOf(date), (counts.get(mondayOf(date)) ?? 0) + 1);
+  return Math.max(0, ...counts.values());
+}
 
 /** How far every set of a day lay over the reserve that was asked, the least; −1 where that was not told of all. */
 function reserveOver(exposure: Exposure | undefined): number {

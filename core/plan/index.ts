@@ -1,5 +1,4 @@
 export * from "./calendar";
-export * from "./client-alerts";
 export * from "./missed";
 export * from "./move-lift";
 export * from "./phase";

@@ -3,13 +3,11 @@ import { exerciseOrThrow, SHIPPED_CATALOGUE } from "../exercise";
 import type { StopReached } from "../floor";
 import type { WorkForecast } from "../forecast";
 import type { LoadAlternative, LoadBuild, LoadReason, ProgressReason } from "../load";
-import type { ClientAlert } from "../plan";
 import { weight } from "../units";
 import {
   balanceSentence,
   blockNameWords,
   buildSentence,
-  clientAlertSentence,
   conflictSentence,
   loadSentence,
   loadWords,
@@ -272,16 +270,6 @@ describe("what the desk and the floor warn of", () => {
     ],
   ])("optional rounds end: %j", (stop, sentence) => {
     expect(stopSentence(stop)).toBe(sentence);
-  });
-
-  it.each<[ClientAlert, string]>([
-    [{ kind: "notReady", readiness: { kind: "missing" } }, "Ask them before the first session."],
-    [{ kind: "missedSessions", count: 2 }, "2 planned sessions were not done in four weeks."],
-    [{ kind: "setsLeftOut", left: 3, planned: 12 }, "3 of 12 sets were left out last time."],
-    [{ kind: "lowAdherence", done: 5, planned: 8 }, "5 of 8 sessions in four weeks: simplify the week?"],
-    [{ kind: "standsStill", lifts: 6 }, "6 lifts have stood at the same loads and reps for eight weeks."],
-  ])("what needs the coach: %j", (alert, sentence) => {
-    expect(clientAlertSentence(alert, "Runa")).toContain(sentence);
   });
 
   it("balance, each by its own pair", () => {

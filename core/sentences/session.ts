@@ -1,9 +1,7 @@
-/** What is said of a session as a whole: its order, balance, time and rounds; and of clients. */
-import { readinessSentence } from "../caution";
+/** What is said of a session as a whole: its order, balance, time and rounds. */
 import { muscleName, REGIONS } from "../exercise";
 import type { StopReached } from "../floor";
 import type { WorkForecast } from "../forecast";
-import type { ClientAlert } from "../plan";
 import type { OrderAdvice } from "../selection";
 import type { NamedBlock } from "../session";
 import type { TimeConflict, WithinTimeProblem } from "../time";
@@ -74,22 +72,6 @@ export function withinTimeSentence(problem: WithinTimeProblem): string {
   if (problem.kind === "mostRounds")
     return `The block ends at ${problem.rounds} rounds, the most that it can have, with ${formatClock(problem.leftSeconds)} left.`;
   return `One round takes ${formatClock(problem.roundSeconds)}, the block has ${formatClock(problem.limitSeconds)}.`;
-}
-
-/** What needs the coach, in one sentence. */
-export function clientAlertSentence(alert: ClientAlert, name: string): string {
-  switch (alert.kind) {
-    case "notReady":
-      return readinessSentence(alert.readiness, name);
-    case "missedSessions":
-      return `${alert.count} planned sessions were not done in four weeks.`;
-    case "setsLeftOut":
-      return `${alert.left} of ${alert.planned} sets were left out last time.`;
-    case "lowAdherence":
-      return `${alert.done} of ${alert.planned} sessions in four weeks: simplify the week?`;
-    case "standsStill":
-      return `${alert.lifts} lifts have stood at the same loads and reps for eight weeks.`;
-  }
 }
 
 /** Why optional rounds end here. */

@@ -2,7 +2,7 @@
 import Link from "next/link";
 import { useState } from "react";
 import type { Output } from "@/contract";
-import { addDays, clientAlertOf, clientAlertSentence, mondayOf } from "@/core";
+import { addDays, mondayOf } from "@/core";
 import { callApi } from "@/device/api";
 import { useLaterPages } from "@/device/later-pages";
 import { openSession } from "@/device/query";
@@ -11,7 +11,7 @@ import { useDates } from "@/parts/region";
 import { Button } from "@/ui/button";
 import { Notice } from "@/ui/notice";
 import { Sheet } from "@/ui/sheet";
-import { type ClientLine, glancesOf, isWaiting, type PlannedLine } from "@/views";
+import { type ClientListLine, isWaiting, needWords, type PlannedLine } from "@/views";
 import { NewClient } from "./new-client";
 
 const WEEKS = 9;
@@ -70,12 +70,14 @@ export function ClientList({ first, today }: { first: ClientListPage; today: str
   );
 }
 
-function ClientBars({ client, today }: { client: ClientLine; today: string }) {
-  const { weekdayName } = useDates();
+function ClientBars({ client, today }: { client: ClientListLine; today: string }) {
+  const dates = useDates();
+  const { weekdayName } = dates;
   const firstWeek = addDays(mondayOf(today), -7 * (WEEKS - 1));
   const weeks = Array.from({ length: WEEKS }, (_, week) => addDays(firstWeek, week * 7));
-  const found = clientAlertOf(client.readiness, glancesOf(client.sessions), today, client.standingLifts);
-  const alert = found && clientAlertSentence(found, client.name);
+  // What was done and not looked at is no cause for alarm.
+  const needs = client.needs.filter(({ rule }) => rule !== "unreviewed");
+  const [gravest] = needs;
   const next = client.sessions.find((session) => session.date >= today && isWaiting(session));
   return (
     <li className="flex flex-col [contain-intrinsic-size:auto_480px] [content-visibility:auto]">
@@ -88,9 +90,12 @@ function ClientBars({ client, today }: { client: ClientLine; today: string }) {
       <Link href={`/clients/${client.id}`} tabIndex={-1} aria-hidden className="my-2 block">
         <WeekBars weeks={weeks} sessions={client.sessions} today={today} />
       </Link>
-      {alert ? (
-        <Notice kind={client.readiness.kind === "ready" ? "warn" : "block"} className="mb-2 text-[13px]">
-          {alert}
+      {gravest ? (
+        <Notice kind={gravest.rule === "health" ? "block" : "warn"} className="mb-2 text-[13px]">
+          <Link href="/today" className="inline-block hover:underline first-letter:uppercase">
+            {needWords(gravest, client.name, today, dates).title}
+            {needs.length > 1 ? `, and ${needs.length - 1} more` : ""}
+          </Link>
         </Notice>
       ) : null}
       {next ? (

@@ -135,7 +135,10 @@ function words(session: TodaySession, nowMinute: number, timeWords: (minutes: nu
     const effort = summary?.sessionRpe ?? null;
     return [`done, ${minutes} min`, effort === null ? null : `effort ${effort}`].filter(Boolean).join(", ");
   }
-  if (state === "begun") return "training now";
+  if (state === "begun")
+    return summary && summary.sets > 0
+      ? `training now, ${summary.sets} of ${summary.plannedSets} sets done`
+      : "training now";
   const how = stateWords({ ...session, otherDate: null }, NO_DATES);
   const isLate = startMinute !== null && nowMinute > startMinute + LATE;
   return [when, how, isLate ? "not begun yet" : null].filter(Boolean).join(", ");

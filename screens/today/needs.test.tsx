@@ -142,7 +142,11 @@ describe("what needs the coach, by keyboard", () => {
   it("several alike are done at once, or shown each", async () => {
     open();
     fireEvent.click(screen.getByRole("button", { name: "Show each" }));
-    expect(titles().slice(3)).toEqual(["Greta: Session a", "Greta: Session b", "Greta: Session c"]);
+    expect(titles().slice(3)).toEqual([
+      "Greta: Session a is not reviewed",
+      "Greta: Session b is not reviewed",
+      "Greta: Session c is not reviewed",
+    ]);
     cleanup();
     open();
     fireEvent.click(screen.getByRole("button", { name: /^All reviewed/ }));

@@ -1,6 +1,6 @@
 "use client";
 import Link from "next/link";
-import { type Deciding, useToday } from "@/device/today";
+import { type Deciding, useMinute, useToday } from "@/device/today";
 import { useDates } from "@/parts/region";
 import { Button } from "@/ui/button";
 import { Notice } from "@/ui/notice";
@@ -13,6 +13,7 @@ import { Needs } from "./needs";
 export function TodayScreen({ first, nowMinute }: { first: TodayView; nowMinute: number }) {
   const day = useToday(first);
   const { view, needs } = day;
+  const minute = useMinute(nowMinute);
   const { longDate } = useDates();
   const sessions = view.clients.flatMap(({ today }) => today);
   const unsent = needs.filter(({ need }) => need.rule === "unsent");
@@ -44,7 +45,7 @@ export function TodayScreen({ first, nowMinute }: { first: TodayView; nowMinute:
               </p>
             </div>
           ) : (
-            <DayHours view={view} nowMinute={nowMinute} />
+            <DayHours view={view} nowMinute={minute} />
           )}
         </div>
         <section aria-labelledby="needs-you" className="border-line bg-surface px-5 py-4 lg:row-span-2 lg:border-l">

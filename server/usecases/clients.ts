@@ -10,38 +10,22 @@ import {
   readinessState,
   sameValue,
   toKg,
-  UNCHANGED_WEEKS,
   type Weight,
 } from "../../core";
 import type { ClientLine, ClientView, PlannedLine } from "../../views";
 import { messagesFor } from "../context/messages";
+import { clientsNeeds } from "../context/needs";
 import { plannedBetween } from "../context/planned";
 import { knownLifts, liftsOf } from "../context/record";
 import { studioOf, todayOf } from "../context/studio";
-import { inStudio, newId, type Scope, type Transaction, withAccounts } from "../db";
+import { inStudio, newId, type Scope, withAccounts } from "../db";
 import { deleteAccounts } from "../db/accounts";
 import * as db from "../db/queries";
 import { deleteEmailsTo } from "../email";
 import { gymLines } from "./gyms";
 import { answerIn, changedElsewhere, defineUseCase, joined, notFound, ok, refused } from "./kit";
 
-/** A lift that was not trained for so long does not stand still: it is not done. */
-const LIFTS_OF_DAYS = 28;
-
-async function standingLifts(
-  tx: Transaction,
-  clientIds: readonly string[],
-  date: string,
-): Promise<db.LiftSummaryRow[]> {
-  const rows = await db.liftsTrainedSince(tx, clientIds, addDays(date, -LIFTS_OF_DAYS));
-  return rows.filter(({ summary }) => summary.weeksUnchanged >= UNCHANGED_WEEKS);
-}
-
-function clientLine(
-  row: db.ClientRow,
-  sessions: readonly PlannedLine[] | undefined,
-  standing: readonly db.LiftSummaryRow[],
-): ClientLine {
+function clientLine(row: db.ClientRow, sessions: readonly PlannedLine[] | undefined): ClientLine {
   return {
     id: row.id,
     name: row.name,
@@ -50,7 +34,6 @@ function clientLine(
     limits: row.limits,
     readiness: readinessState(row.readiness, row.clearance),
     sessions: sessions ?? [],
-    standingLifts: standing.filter((lift) => lift.clientId === row.id).length,
   };
 }
 
@@ -64,17 +47,13 @@ const PAGE = 60;
 /** The list of clients by name, a page at a time: each client with the sessions of the last nine weeks and the coming two. */
 export const listClients = defineUseCase("clients.list", ["coach"], (scope, { after }, clock) =>
   answerIn(scope, async (tx) => {
-    const date = await todayOf(tx, clock.nowMs);
     const rows = await db.clientPage(tx, after, PAGE + 1);
     const page = rows.slice(0, PAGE);
-    const ids = page.map((row) => row.id);
-    const span = { from: addDays(date, -63), to: addDays(date, 14), today: date };
-    const planned = await plannedBetween(tx, ids, span);
-    const standing = await standingLifts(tx, ids, date);
+    const { today, planned, needs } = await clientsNeeds(tx, page, { nowMs: clock.nowMs, isAll: false });
     const last = rows.length > PAGE ? lastOf(page) : null;
     return ok({
-      today: date,
-      clients: page.map((row) => clientLine(row, planned.get(row.id), standing)),
+      today,
+      clients: page.map((row) => ({ ...clientLine(row, planned.get(row.id)), needs: needs.get(row.id) ?? [] })),
       next: last && { name: last.name, id: last.id },
     });
   }),
@@ -96,7 +75,7 @@ async function viewClient(scope: Scope, clientId: string, nowMs: number) {
     const marks = await db.markRows(tx, row.id, date);
     const lineages = [...new Set([...known, ...marks].map(({ lineage }) => lineage))];
     const view: ClientView = {
-      ...clientLine(row, planned.get(row.id), await standingLifts(tx, [row.id], date)),
+      ...clientLine(row, planned.get(row.id)),
       birthYear: row.birthYear,
       unit: row.unit,
       minutes: row.minutes,

@@ -5,6 +5,7 @@ import { phase } from "../../core/testing/plans";
 import type { NeedLine } from "../../views";
 import { inStudio, newId } from "../db";
 import * as db from "../db/queries";
+import { eventIn, openFloor, record } from "../testing/floor";
 import { clock, documentOf, hasDatabase, makeStudio, prepareDatabase, type TestStudio, value } from "../testing/studio";
 import { executeUseCase } from ".";
 
@@ -147,6 +148,17 @@ describe.runIf(hasDatabase)("the coach's day", () => {
     expect(await find()).toBeUndefined();
     value(await executeUseCase(studio.coach, "today.takeBack", { id: decision }, clock));
     expect((await find())!.need).toMatchObject({ date: "2026-11-23" });
+  });
+
+  it("whoever begins trains now, from that hour on", async () => {
+    const [{ id, sessionId }] = studio.clients;
+    const sessionToday = async () =>
+      (await show()).clients.find((one) => one.id === id)!.today.find((one) => one.sessionId === sessionId);
+    expect(await sessionToday()).toMatchObject({ state: "sent", startMinute: null });
+    const view = await openFloor(studio.coach, sessionId);
+    await record(studio.coach, sessionId, [eventIn(view, { kind: "started" })]);
+    // Noon in UTC is 13:00 in the studio.
+    expect(await sessionToday()).toMatchObject({ state: "begun", startMinute: 780, isUsual: false });
   });
 
   it("is a studio's own: another's decisions and clients are not there", async () => {

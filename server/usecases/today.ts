@@ -2,67 +2,46 @@
 import { check, LIMITS_SCHEMA } from "../../contract";
 import {
   addDays,
-  type ClientFacts,
   type ClientLimit,
   dateIn,
-  exerciseOrThrow,
   graver,
-  groupBy,
-  isTrainable,
   type MissedProposal,
   minuteOfDayIn,
   missedSessions,
-  type NeedLift,
   type NeedSession,
-  needsOf,
-  planWeeks,
-  readinessState,
-  UNCHANGED_WEEKS,
 } from "../../core";
 import {
-  type ClientCalendar,
   type DecisionChange,
   type DecisionUndo,
   isWaiting,
   missedDay,
   type PlannedLine,
-  plannedLines,
   proposalsOf,
   type TodaySession,
   type TodayView,
   usualMinute,
 } from "../../views";
 import { planOf } from "../context/documents";
+import { type ClientsNeeds, clientsNeeds } from "../context/needs";
 import { type StudioContext, studioOf } from "../context/studio";
 import { newId, type Scope, type Transaction } from "../db";
-import { calendarsBetween } from "../db/planned";
 import * as db from "../db/queries";
 import { answerIn, changedElsewhere, defineUseCase, notFound, type Outcome, ok, refused } from "./kit";
 import { changePlan } from "./plans";
 
-/** Days back on which sessions and lifts are looked at, and ahead. */
-const SESSION_DAYS = 63;
-const LIFT_DAYS = 28;
-const AHEAD_DAYS = 14;
 const WEEK = 7;
 const DAY_MS = 86_400_000;
-/** Decisions that are listed, and how far back those for good are looked at: longer than any need is news. */
+/** Decisions that are listed. */
 const MOST_DECIDED = 40;
-const DECIDED_DAYS = 60;
+/** Days back whose sessions say at what hour a client usually begins. */
+const USUAL_DAYS = 28;
 
 export const showToday = defineUseCase("today.show", ["coach"], (scope, _input, { nowMs }) =>
   answerIn(scope, async (tx) => {
-    const studio = await studioOf(tx);
-    const today = dateIn(studio.region.timeZone, nowMs);
     const rows = await db.allClients(tx);
-    const calendars = await calendarsBetween(tx, null, addDays(today, -SESSION_DAYS), addDays(today, AHEAD_DAYS));
-    const span = { from: addDays(today, -SESSION_DAYS), to: addDays(today, AHEAD_DAYS), today };
-    const planned = new Map(calendars.map((one) => [one.clientId, plannedLines(one, span)]));
-    const facts = await factsOf(tx, { rows, calendars, planned, studio, today, nowMs });
-    const since = new Date(nowMs - DECIDED_DAYS * DAY_MS);
-    const decided = groupBy(await db.decisionsInForce(tx, today, since), ({ clientId }) => clientId);
+    const { today, studio, planned, needs: all } = await clientsNeeds(tx, rows, { nowMs, isAll: true });
     const found = rows
-      .flatMap((row) => needsOf(facts.get(row.id)!, decided.get(row.id)).map((need) => ({ row, need })))
+      .flatMap((row) => all.get(row.id)!.map((need) => ({ row, need })))
       .sort((a, b) => graver(a.need, b.need));
     const needs: TodayView["needs"][number][] = [];
     for (const { row, need } of found) {
@@ -93,77 +72,6 @@ export const showToday = defineUseCase("today.show", ["coach"], (scope, _input, 
   }),
 );
 
-interface Everybody {
-  readonly rows: readonly db.ClientRow[];
-  readonly calendars: readonly ClientCalendar[];
-  readonly planned: ReadonlyMap<string, readonly PlannedLine[]>;
-  readonly studio: StudioContext;
-  readonly today: string;
-  readonly nowMs: number;
-}
-
-/** What the rules read, by client. */
-async function factsOf(tx: Transaction, all: Everybody): Promise<ReadonlyMap<string, ClientFacts>> {
-  const { rows, planned, studio, today, nowMs } = all;
-  const ids = rows.map(({ id }) => id);
-  const lifts = groupBy(await db.exposuresSince(tx, addDays(today, -LIFT_DAYS)), ({ clientId }) => clientId);
-  const messages = groupBy(await db.unseenMessages(tx), ({ clientId }) => clientId);
-  const sentTo = await db.clientsSentTo(tx, new Date(nowMs - LIFT_DAYS * DAY_MS));
-  const trained = groupBy(await db.liftsTrainedSince(tx, ids, addDays(today, -LIFT_DAYS)), ({ clientId }) => clientId);
-  const waiting = [...planned.values()].flat().filter(({ state }) => state === "sent" || state === "seen");
-  const changed = await db.changedSinceSent(
-    tx,
-    waiting.flatMap(({ sessionId }) => sessionId ?? []),
-  );
-  const calendars = new Map(all.calendars.map((one) => [one.clientId, one]));
-  return new Map(
-    rows.map((row): [string, ClientFacts] => [
-      row.id,
-      {
-        today,
-        readiness: readinessState(row.readiness, row.clearance),
-        limits: row.limitList,
-        sessions: (planned.get(row.id) ?? []).map((line) => needSession(line, changed)),
-        lifts: liftsOf(lifts.get(row.id) ?? [], studio),
-        standing: (trained.get(row.id) ?? [])
-          .filter(({ summary, exerciseId }) => summary.weeksUnchanged >= UNCHANGED_WEEKS && isKnown(studio, exerciseId))
-          .map(({ exerciseId }) => exerciseOrThrow(studio.catalogue, exerciseId).name),
-        messages: messages.get(row.id) ?? [],
-        isSentTo: sentTo.has(row.id),
-        planEnds: lastPlanDay(calendars.get(row.id), today),
-      },
-    ]),
-  );
-}
-
-const isKnown = ({ catalogue }: StudioContext, exerciseId: string): boolean => isTrainable(catalogue, exerciseId);
-
-function needSession(line: PlannedLine, changed: ReadonlySet<string>): NeedSession {
-  const { sessionId, place, date, title, state, summary } = line;
-  return { sessionId, place, date, title, state, summary, isChanged: sessionId !== null && changed.has(sessionId) };
-}
-
-/** Lifts with the days they were trained on, under the exercise of the last of them. */
-function liftsOf(rows: Awaited<ReturnType<typeof db.exposuresSince>>, studio: StudioContext): NeedLift[] {
-  return [...groupBy(rows, ({ lineage }) => lineage)].flatMap(([lineage, days]) => {
-    const { exerciseId } = days.at(-1)!;
-    if (!isKnown(studio, exerciseId)) return [];
-    const { name } = exerciseOrThrow(studio.catalogue, exerciseId);
-    return [{ lineage, exerciseId, name, exposures: days.map(({ exposure }) => exposure) }];
-  });
-}
-
-/** The last day of the plans that are not over; null: there is none. */
-function lastPlanDay(calendar: ClientCalendar | undefined, today: string): string | null {
-  const ends = (calendar?.plans ?? []).map((plan) => addDays(plan.startDate, planWeeks(plan) * WEEK - 1));
-  return (
-    ends
-      .filter((end) => today <= end)
-      .sort()
-      .at(-1) ?? null
-  );
-}
-
 /** What the plan itself proposes for a session that was missed; null: it is of no plan, or nothing is to be decided of it. */
 async function missedWays(
   tx: Transaction,
@@ -184,13 +92,20 @@ async function missedWays(
 /** Today's sessions of each client, with the hour at which they began, are planned, or usually begin. */
 async function sessionsToday(
   tx: Transaction,
-  { rows, planned, studio, today }: Pick<Everybody, "rows" | "planned" | "studio" | "today">,
+  {
+    rows,
+    planned,
+    studio,
+    today,
+  }: Pick<ClientsNeeds, "planned" | "studio" | "today"> & {
+    readonly rows: readonly db.ClientRow[];
+  },
 ): Promise<ReadonlyMap<string, readonly TodaySession[]>> {
   const linesOf = (clientId: string) => planned.get(clientId) ?? [];
   const isOn = ({ date, state }: PlannedLine) => date === today && (isWaiting({ state }) || state === "done");
   const onToday = rows.filter(({ id }) => linesOf(id).some(isOn));
   const isLately = ({ date, state }: PlannedLine) =>
-    (state === "done" && addDays(today, -LIFT_DAYS) <= date) || (date === today && state === "begun");
+    (state === "done" && addDays(today, -USUAL_DAYS) <= date) || (date === today && isWaiting({ state }));
   const asked = onToday.flatMap(({ id }) => linesOf(id).filter(isLately));
   const starts = await db.startsOf(
     tx,
@@ -209,8 +124,11 @@ async function sessionsToday(
         .map((line): TodaySession => {
           const known = minuteOf(line.sessionId) ?? line.timeOfDay;
           const took = line.state === "done" ? (line.summary?.minutes ?? 0) : 0;
+          // Whoever has begun is training, though no set is saved yet.
+          const hasBegun = isWaiting(line) && minuteOf(line.sessionId) !== null;
           return {
             ...line,
+            state: hasBegun ? "begun" : line.state,
             startMinute: known ?? usual,
             isUsual: known === null,
             minutes: took > 0 ? took : minutes,

@@ -3,8 +3,8 @@ import { and, asc, eq, gte, inArray, isNull, sql } from "drizzle-orm";
 import type { Transaction } from "..";
 import { exposures, floorEvents, members, messages, sentCopies, sessionEdits } from "../schema";
 
-/** Every lift trained since a day, by client and lift, oldest first. */
-export const exposuresSince = (tx: Transaction, since: string) =>
+/** Every lift trained since a day, oldest first: of some clients, or of all. */
+export const exposuresSince = (tx: Transaction, since: string, clientIds: readonly string[] | null) =>
   tx
     .select({
       clientId: exposures.clientId,
@@ -13,7 +13,9 @@ export const exposuresSince = (tx: Transaction, since: string) =>
       exposure: exposures.exposure,
     })
     .from(exposures)
-    .where(gte(exposures.date, since))
+    .where(
+      and(gte(exposures.date, since), clientIds === null ? undefined : inArray(exposures.clientId, [...clientIds])),
+    )
     .orderBy(asc(exposures.date), asc(exposures.sessionId), asc(exposures.slotId));
 
 /** What clients wrote and no coach has seen, oldest first. */
