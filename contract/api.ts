@@ -116,6 +116,15 @@ const methods = listOf(
   METHODS.length,
 );
 const gym = strictObject({ name: nonEmptyString(120), equipment: equipmentSchema });
+const description = strictObject({
+  name: nonEmptyString(120),
+  birthYear: nullable(birthYear),
+  trainingAge: oneOfTexts("novice", "intermediate", "advanced"),
+  minutes: integer(10, 240),
+  aims: boundedText(2000),
+  limits: boundedText(2000),
+  notes: boundedText(2000),
+});
 const habits = strictObject({
   gymId: nullable(uuid()),
   rounding: oneOfTexts("nearest", "neverHarder"),
@@ -175,6 +184,8 @@ export const INPUTS = {
     limits: boundedText(2000),
     bodyMass: nullable(weightSchema),
   }),
+  /** Who somebody is and what they train for. */
+  "clients.describe": strictObject({ clientId: uuid(), ...change(description) }),
   "clients.change": strictObject({ clientId: uuid(), ...change(habits) }),
   "clients.setLimits": strictObject({ clientId: uuid(), ...change(limits) }),
   "clients.setPriorities": strictObject({ clientId: uuid(), ...change(priorities) }),
@@ -371,6 +382,7 @@ interface Outputs {
   "clients.show": ClientView;
   "me.show": ClientView;
   "clients.create": { readonly clientId: string };
+  "clients.describe": Nothing;
   "clients.change": Nothing;
   "clients.setLimits": Nothing;
   "clients.setPriorities": Nothing;

@@ -137,6 +137,16 @@ test("a client without history, body mass or statement", async ({ page }) => {
   await page.getByLabel("Body mass, kg").fill("");
   await page.getByRole("button", { name: "Add client" }).click();
   await page.waitForURL(/\/clients\/.+/);
+  const client = page.url();
+  await page.getByRole("button", { name: "Change", exact: true }).click();
+  await page.getByLabel("Minutes a session").fill("five");
+  await page.getByLabel("Aims").fill("A first chin-up");
+  await page.getByRole("button", { name: "Save", exact: true }).click();
+  await expect(page.getByText("Between 10 and 240 minutes.")).toBeVisible();
+  await page.getByLabel("Minutes a session").fill("50");
+  await page.getByRole("button", { name: "Save", exact: true }).click();
+  await expect(page.getByText("novice · 50 min")).toBeVisible();
+  await expect(page.getByText("A first chin-up")).toBeVisible();
   await expect(page.getByRole("button", { name: "Write a session" })).toBeDisabled();
   await page.getByRole("button", { name: "Ask the health questions" }).click();
   await page.getByLabel("Surgery in the last months").check();
@@ -151,4 +161,9 @@ test("a client without history, body mass or statement", async ({ page }) => {
   await expect(page.getByRole("dialog")).toContainText("body mass, and none is recorded");
   await expect(page.getByRole("dialog")).toContainText("start light, add until it is right");
   await expect(page.getByText(/NaN|Infinity|undefined/)).toHaveCount(0);
+  await page.goto(client);
+  await page.getByRole("button", { name: "Change", exact: true }).click();
+  await page.getByLabel("Weighed, kg").fill("68.5");
+  await page.getByRole("button", { name: "Save", exact: true }).click();
+  await expect(page.getByText("novice · 68.5 kg · 50 min")).toBeVisible();
 });

@@ -1,7 +1,15 @@
 "use client";
 import { yupResolver } from "@hookform/resolvers/yup";
 import { type FormEvent, type ReactNode, useState } from "react";
-import { type DefaultValues, type FieldValues, get, type Path, type UseFormReturn, useForm } from "react-hook-form";
+import {
+  type DefaultValues,
+  type FieldValues,
+  get,
+  type Path,
+  type UseFormRegisterReturn,
+  type UseFormReturn,
+  useForm,
+} from "react-hook-form";
 import * as yup from "yup";
 import { useHydrated } from "./use-hydrated";
 
@@ -31,6 +39,9 @@ export interface CheckedForm<Typed extends FieldValues>
   readonly isDone: boolean;
   readonly onSubmit: (event?: FormEvent) => void;
 }
+
+/** What a field of any form takes. */
+export type FieldOfForm = UseFormRegisterReturn & { readonly error: string | null };
 
 /** One thing that is wrong, or several; null where nothing is. */
 type Wrong = FormProblem | readonly FormProblem[] | null;

@@ -1,6 +1,7 @@
 "use client";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
+import { useState } from "react";
 import { addDays, formatWeight, massWords, readinessSentence, toKg, type Weight, type WeightUnit } from "@/core";
 import { callApi } from "@/device/api";
 import { useMessages } from "@/device/messages";
@@ -14,6 +15,7 @@ import { chosen, optionsOf } from "@/ui/choice";
 import { Notice } from "@/ui/notice";
 import { type ClientView, isWaiting, type PlannedLine } from "@/views";
 import { Account } from "./account";
+import { ChangeDescription } from "./description";
 import { Limits } from "./limits";
 import { Readiness } from "./readiness";
 import { Record } from "./record";
@@ -23,6 +25,7 @@ const MISSED_DAYS = 14;
 
 export function ClientScreen({ view }: { view: ClientView }) {
   const router = useRouter();
+  const [isChanging, setChanging] = useState(false);
   const ready = view.readiness.kind === "ready";
   const words = useMessages({ clientId: view.id, sessionId: null, known: view.messages });
   const write = useApiMutation(
@@ -50,15 +53,14 @@ export function ClientScreen({ view }: { view: ClientView }) {
             .filter(Boolean)
             .join(" · ")}
         </p>
-        <Button
-          kind="main"
-          className="ml-auto"
-          disabled={write.isPending || write.isSuccess || !ready}
-          onClick={() => write.mutate()}
-        >
+        <Button className="ml-auto" onClick={() => setChanging(true)}>
+          Change
+        </Button>
+        <Button kind="main" disabled={write.isPending || write.isSuccess || !ready} onClick={() => write.mutate()}>
           Write a session
         </Button>
       </header>
+      {isChanging ? <ChangeDescription view={view} onClose={() => setChanging(false)} /> : null}
       {ready ? null : (
         <Notice kind="block" className="mb-4">
           {readinessSentence(view.readiness, view.name)}

@@ -62,4 +62,19 @@ describe.runIf(hasDatabase)("the list of clients of a large studio", () => {
     const { clients } = value(await executeUseCase(studio.coach, "clients.names", {}, clock));
     expect(clients.length).toBeGreaterThanOrEqual(NAMES + 2);
   });
+
+  it("what is known of a client is changed; two coaches' changes of different things both hold, of one thing the first", async () => {
+    const [{ id: clientId }] = studio.clients;
+    const known = async () => value(await executeUseCase(studio.coach, "clients.show", { clientId }, clock));
+    const { name, birthYear, trainingAge, minutes, aims, limits, notes } = await known();
+    const seen = { name, birthYear, trainingAge, minutes, aims, limits, notes };
+    const describeAs = (wanted: Partial<typeof seen>) =>
+      executeUseCase(studio.coach, "clients.describe", { clientId, seen, wanted: { ...seen, ...wanted } }, clock);
+    value(await describeAs({ name: " Runa Fjell ", minutes: 45 }));
+    value(await describeAs({ aims: "A first chin-up", birthYear: 1988 }));
+    expect(await known()).toMatchObject({ name: "Runa Fjell", minutes: 45, aims: "A first chin-up", birthYear: 1988 });
+    expect(await describeAs({ minutes: 90 })).toMatchObject({ kind: "conflict" });
+    expect(await describeAs({ name: " " })).toMatchObject({ kind: "refused", problems: [{ field: "name" }] });
+    expect(await known()).toMatchObject({ minutes: 45 });
+  });
 });

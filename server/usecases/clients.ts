@@ -142,6 +142,21 @@ function bodyMassProblem(mass: Weight | null) {
     : null;
 }
 
+/** Who a client is and what they train for, joined with what others changed since. */
+export const describeClient = defineUseCase("clients.describe", ["coach"], (scope, { clientId, ...change }) =>
+  answerIn(scope, async (tx) => {
+    const row = await db.clientRow(tx, clientId, true);
+    if (!row) return notFound;
+    if (change.wanted.name.trim() === "") return refused("name", "Give the client a name.");
+    const { name, birthYear, trainingAge, minutes, aims, limits, notes } = row;
+    const now = { name, birthYear, trainingAge, minutes, aims, limits, notes };
+    const next = joined("this client", change, now);
+    if (next.kind !== "ok") return next;
+    await db.updateClient(tx, clientId, { ...next.value, name: next.value.name.trim() });
+    return ok({});
+  }),
+);
+
 /** Where a client trains, to which side loads are rounded, and what masses are said in. */
 export const changeClient = defineUseCase("clients.change", ["coach"], (scope, { clientId, ...change }) =>
   answerIn(scope, async (tx) => {

@@ -52,6 +52,7 @@ export const USE_CASES: { readonly [K in ApiName]: UseCase<K> } = {
   "clients.show": clients.showClient,
   "me.show": clients.showMe,
   "clients.create": clients.createClient,
+  "clients.describe": clients.describeClient,
   "clients.change": clients.changeClient,
   "clients.setLimits": clients.setLimits,
   "clients.setPriorities": clients.setPriorities,

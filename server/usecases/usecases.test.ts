@@ -54,6 +54,7 @@ function inputFor<K extends ApiName>(name: K, { clientId, sessionId, gymId, plan
       weight: { amount: "140", unit: "kg" },
     },
     "lifts.unmark": { clientId, markId: newId() },
+    "clients.describe": { clientId, ...unchanged(DESCRIBED) },
     "clients.change": { clientId, ...unchanged({ gymId, rounding: "nearest" as const, unit: "kg" as const }) },
     "lifts.read": { clientId, until: "2026-11-24", lineages: ["bench-press"] },
     "lifts.name": { exerciseId: "named:Boat lift", is: "deadlift" },
@@ -138,6 +139,10 @@ function inputFor<K extends ApiName>(name: K, { clientId, sessionId, gymId, plan
   };
   return inputs[name];
 }
+
+const DESCRIBED = {
+  ...{ name: "Runa", birthYear: null, trainingAge: "novice" as const, minutes: 60, aims: "", limits: "", notes: "" },
+};
 
 const READY = { date: "2026-11-01", yes: [] };
 

@@ -1,0 +1,137 @@
+"use client";
+import { useRouter } from "next/navigation";
+import { useState } from "react";
+import * as yup from "yup";
+import type { Input } from "@/contract";
+import { formatWeight } from "@/core";
+import { callApi, problemOf } from "@/device/api";
+import { DateField } from "@/parts/date-field";
+import { useDates } from "@/parts/region";
+import { typedWeight } from "@/parts/typed-weight";
+import { Button } from "@/ui/button";
+import { SelectField, TextArea, TextField } from "@/ui/field";
+import { type FieldOfForm, Form, typedNumber, useCheckedForm } from "@/ui/form";
+import { Sheet } from "@/ui/sheet";
+import type { ClientView } from "@/views";
+
+const MINUTES = "Between 10 and 240 minutes.";
+
+/** What is known of a client, new or not. */
+export const DESCRIPTION = {
+  name: yup.string().trim().required("Give the client a name.").max(120, "A name of at most 120 characters."),
+  birthYear: typedNumber("A year such as 1984, or nothing.", {
+    low: 1900,
+    high: new Date().getFullYear(),
+    whole: true,
+  }),
+  trainingAge: yup.string<Input<"clients.create">["trainingAge"]>().required(),
+  minutes: typedNumber(MINUTES, { low: 10, high: 240, whole: true }).required(MINUTES),
+  aims: yup.string().default(""),
+  limits: yup.string().default(""),
+};
+export const weightWords = (unit: ClientView["unit"]): string =>
+  unit === "kg" ? "A weight such as 72.4 or 160 lb, or nothing." : "A weight such as 160 or 72.4 kg, or nothing.";
+
+interface TypedDescription {
+  readonly name: string;
+  readonly birthYear: string;
+  readonly trainingAge: string;
+  readonly minutes: string;
+  readonly aims: string;
+  readonly limits: string;
+}
+
+/** The fields of a description, in a form of its own; `children` stand among its short fields. */
+export function DescriptionFields({
+  field,
+  children,
+}: {
+  field: (name: keyof TypedDescription) => FieldOfForm;
+  children: React.ReactNode;
+}) {
+  return (
+    <>
+      <TextField label="Name" {...field("name")} />
+      <div className="grid grid-cols-2 gap-3">
+        <TextField label="Birth year" inputMode="numeric" {...field("birthYear")} />
+        {children}
+        <SelectField label="Training age" {...field("trainingAge")}>
+          <option value="novice">novice</option>
+          <option value="intermediate">intermediate</option>
+          <option value="advanced">advanced</option>
+        </SelectField>
+        <TextField label="Minutes a session" inputMode="numeric" {...field("minutes")} />
+      </div>
+      <TextArea label="Aims" rows={2} {...field("aims")} />
+      <TextArea label="Limits, in words" rows={2} {...field("limits")} />
+    </>
+  );
+}
+
+const descriptionOf = ({ name, birthYear, trainingAge, minutes, aims, limits, notes }: ClientView) => ({
+  ...{ name, birthYear, trainingAge, minutes, aims, limits, notes },
+});
+
+/** Changes what is known of a client, and adds what they weighed on a day. */
+export function ChangeDescription({ view, onClose }: { view: ClientView; onClose: () => void }) {
+  const router = useRouter();
+  const { shortDate } = useDates();
+  // What the changes set out from, whatever the page learns meanwhile.
+  const [seen] = useState(() => descriptionOf(view));
+  const [schema] = useState(() =>
+    yup.object({
+      ...DESCRIPTION,
+      notes: yup.string().default(""),
+      bodyMass: typedWeight(view.unit, weightWords(view.unit)),
+      weighedOn: yup.string().required("The day."),
+    }),
+  );
+  const form = useCheckedForm({
+    schema,
+    typed: {
+      ...seen,
+      birthYear: String(seen.birthYear ?? ""),
+      minutes: String(seen.minutes),
+      trainingAge: seen.trainingAge as string,
+      bodyMass: "",
+      weighedOn: view.today,
+    },
+    send: async ({ bodyMass, weighedOn, ...wanted }) => {
+      const reply = await callApi("clients.describe", { clientId: view.id, seen, wanted });
+      if (reply.kind !== "ok") return problemOf(reply);
+      if (bodyMass) {
+        const weighed = await callApi("clients.weigh", { clientId: view.id, date: weighedOn, bodyMass });
+        if (weighed.kind !== "ok") return problemOf(weighed);
+      }
+      onClose();
+      router.refresh();
+      return null;
+    },
+  });
+  return (
+    <Sheet open onOpenChange={(open) => !open && onClose()} title="What is known of this client">
+      <Form form={form} className="flex flex-col gap-3">
+        <DescriptionFields field={form.field}>{null}</DescriptionFields>
+        <TextArea label="Notes, for coaches alone" rows={2} {...form.field("notes")} />
+        <fieldset className="grid grid-cols-2 gap-3 border-t border-rule pt-3">
+          <legend className="font-bold">Body mass</legend>
+          <TextField label={`Weighed, ${view.unit}`} inputMode="decimal" {...form.field("bodyMass")} />
+          <DateField label="On" {...form.controlled("weighedOn")} max={view.today} />
+          {view.bodyMass.length > 0 ? (
+            <p className="col-span-2 text-quiet">
+              Before:{" "}
+              {view.bodyMass
+                .slice(0, 4)
+                .map(({ date, weight }) => `${formatWeight(weight)} on ${shortDate(date)}`)
+                .join(", ")}
+            </p>
+          ) : null}
+        </fieldset>
+        {form.message ? <p role="alert">{form.message}</p> : null}
+        <Button kind="main" type="submit" className="self-start" disabled={form.isBusy}>
+          Save
+        </Button>
+      </Form>
+    </Sheet>
+  );
+}
