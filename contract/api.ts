@@ -31,6 +31,7 @@ import type {
   Invitation,
   LiftLog,
   Message,
+  MeView,
   PastSession,
   PlannedLine,
   PlanView,
@@ -380,7 +381,7 @@ interface Outputs {
     readonly next: { readonly name: string; readonly id: string } | null;
   };
   "clients.show": ClientView;
-  "me.show": ClientView;
+  "me.show": MeView;
   "clients.create": { readonly clientId: string };
   "clients.describe": Nothing;
   "clients.change": Nothing;

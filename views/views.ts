@@ -40,6 +40,7 @@ import type {
   UnreadLine,
   Weight,
 } from "../core";
+import type { BlockInWords } from "./session-email";
 
 /**
  * How far a session has come: planned (nobody has opened it), opened (at the desk), sent, seen by the client, begun on the floor,
@@ -322,6 +323,12 @@ export interface FloorView {
   readonly shownHash: string;
   readonly shown: ShownContent;
   readonly events: readonly FloorEvent[];
+}
+
+/** What a client sees of themselves. */
+export interface MeView extends ClientView {
+  /** The next session that they were sent, as it was sent; null: none waits. */
+  readonly next: { readonly sessionId: string; readonly blocks: readonly BlockInWords[] } | null;
 }
 
 /** A short word between a client and their coaches. */

@@ -9,18 +9,19 @@ import { useDates } from "@/parts/region";
 import { Button, buttonClass } from "@/ui/button";
 import { Mark } from "@/ui/mark";
 import { Notice } from "@/ui/notice";
-import { type ClientView, isWaiting } from "@/views";
+import { isWaiting, type LiftInWords, type MeView, type PlannedLine } from "@/views";
 
 const DAYS_AHEAD = 13;
 
 /** A client's own page: what waits, what was done, in plain words. */
-export function MyPage({ view }: { view: ClientView }) {
+export function MyPage({ view }: { view: MeView }) {
   const { fullDate, longDate } = useDates();
   const words = useMessages({ clientId: view.id, sessionId: null, known: view.messages });
   const [problem, setProblem] = useState<string | null>(null);
   const waiting = view.sessions.filter(
     (session) => isWaiting(session) && session.date >= view.today && session.date <= addDays(view.today, DAYS_AHEAD),
   );
+  const next = waiting.find(({ sessionId }) => sessionId !== null && sessionId === view.next?.sessionId);
   const coachSaid = (sessionId: string | null) =>
     view.messages.filter((one) => one.writtenBy === "coach" && sessionId !== null && one.sessionId === sessionId);
   /** Messages that stand with the session that they are about. */
@@ -43,42 +44,53 @@ export function MyPage({ view }: { view: ClientView }) {
       {view.readiness.kind === "ready" ? null : (
         <Notice kind="block">{readinessSentence(view.readiness, view.name)}</Notice>
       )}
+      {next && view.next ? (
+        <NextSession line={next} isToday={next.date === view.today} blocks={view.next.blocks}>
+          {coachSaid(next.sessionId).map(({ id, name, text }) => (
+            <p key={id} className="border-l-4 border-weld-fill pl-3 whitespace-pre-line">
+              <strong>{name.split(" ")[0]}:</strong> {text}
+            </p>
+          ))}
+        </NextSession>
+      ) : null}
       <section>
-        <h2 className="mb-2 text-lg font-bold">To do</h2>
+        <h2 className="mb-2 text-lg font-bold">{next ? "After that" : "To do"}</h2>
         {waiting.length === 0 ? <p className="text-quiet">Nothing is planned for you yet.</p> : null}
         {waiting.some(({ state }) => state === "planned" || state === "opened") ? (
           <p className="mb-2 text-quiet">What is not sent yet comes from your coach before its day.</p>
         ) : null}
         <ul className="flex flex-col gap-2">
-          {waiting.map((session) => (
-            <li
-              key={`${session.date} ${session.place?.dayId ?? session.sessionId}`}
-              className="flex items-center gap-3 border-t border-line pt-2"
-            >
-              <div className="min-w-0 flex-1">
-                <p className="font-semibold">{session.title || "Session"}</p>
-                <p className="text-quiet">{session.date === view.today ? "today" : longDate(session.date)}</p>
-                {coachSaid(session.sessionId).map(({ id, name, text }) => (
-                  <p key={id} className="mt-1 border-l-4 border-weld-fill pl-3 whitespace-pre-line">
-                    <strong>{name.split(" ")[0]}:</strong> {text}
-                  </p>
-                ))}
-              </div>
-              {session.sessionId && session.state !== "opened" ? (
-                <a
-                  href={`/floor?s=${session.sessionId}`}
-                  className={buttonClass(session.date === view.today ? "main" : "plain", "min-h-11 px-4")}
-                >
-                  Train
-                </a>
-              ) : (
-                <span className="text-quiet">not sent yet</span>
-              )}
-            </li>
-          ))}
+          {waiting
+            .filter((session) => session !== next)
+            .map((session) => (
+              <li
+                key={`${session.date} ${session.place?.dayId ?? session.sessionId}`}
+                className="flex items-center gap-3 border-t border-line pt-2"
+              >
+                <div className="min-w-0 flex-1">
+                  <p className="font-semibold">{session.title || "Session"}</p>
+                  <p className="text-quiet">{session.date === view.today ? "today" : longDate(session.date)}</p>
+                  {coachSaid(session.sessionId).map(({ id, name, text }) => (
+                    <p key={id} className="mt-1 border-l-4 border-weld-fill pl-3 whitespace-pre-line">
+                      <strong>{name.split(" ")[0]}:</strong> {text}
+                    </p>
+                  ))}
+                </div>
+                {session.sessionId && session.state !== "opened" ? (
+                  <a
+                    href={`/floor?s=${session.sessionId}`}
+                    className={buttonClass(session.date === view.today ? "main" : "plain", "min-h-11 px-4")}
+                  >
+                    Train
+                  </a>
+                ) : (
+                  <span className="text-quiet">not sent yet</span>
+                )}
+              </li>
+            ))}
         </ul>
       </section>
-      <section>
+      <section id="messages">
         <h2 className="mb-2 text-lg font-bold">Messages</h2>
         <Messages
           {...words}
@@ -112,5 +124,58 @@ export function MyPage({ view }: { view: ClientView }) {
       </section>
       <p className="border-t border-line pt-3 text-quiet">{GENERAL_NOTICE}</p>
     </main>
+  );
+}
+
+/** What is next, whole: its day, what the coach says, every lift with its sets, and the way to train it. */
+function NextSession({
+  line,
+  isToday,
+  blocks,
+  children,
+}: {
+  line: PlannedLine;
+  isToday: boolean;
+  blocks: NonNullable<MeView["next"]>["blocks"];
+  children: React.ReactNode;
+}) {
+  const { longDate, timeWords } = useDates();
+  const when = isToday ? "Today" : longDate(line.date);
+  return (
+    <section aria-labelledby="next-session" className="border-t-4 border-indigo bg-surface px-4 py-3">
+      <h2 id="next-session" className="text-xl font-bold">
+        {when}
+        {line.timeOfDay === null ? "" : `, ${timeWords(line.timeOfDay)}`}: {line.title || "your session"}
+      </h2>
+      <div className="my-2 flex flex-col gap-2">{children}</div>
+      <ul>
+        {blocks.flatMap(({ letter, lifts }) =>
+          lifts.map((lift) => <NextLift key={`${letter} ${lift.slotId}`} lift={lift} />),
+        )}
+      </ul>
+      <a
+        href={`/floor?s=${line.sessionId}`}
+        className={buttonClass("main", "mt-3 min-h-14 w-full justify-center text-lg")}
+      >
+        Train
+      </a>
+      <a href="#messages" className={buttonClass("plain", "mt-2 min-h-11 w-full justify-center")}>
+        Something hurts, or a word to your coach
+      </a>
+    </section>
+  );
+}
+
+function NextLift({ lift: { label, name, sets, cues } }: { lift: LiftInWords }) {
+  return (
+    <li className="border-t border-line py-2">
+      <p className="flex flex-wrap justify-between gap-x-3">
+        <strong>
+          <span className="text-quiet">{label}</span> {name}
+        </strong>
+        <span className="text-right">{sets.join("; ")}</span>
+      </p>
+      {cues.length > 0 ? <p className="text-quiet">{cues.join(" · ")}</p> : null}
+    </li>
   );
 }

@@ -63,6 +63,21 @@ describe.runIf(hasDatabase)("the list of clients of a large studio", () => {
     expect(clients.length).toBeGreaterThanOrEqual(NAMES + 2);
   });
 
+  it("a client's own page has the next session as it was sent, and not as it was changed since", async () => {
+    const [{ scope, sessionId }] = studio.clients;
+    const next = async () => value(await executeUseCase(scope, "me.show", {}, clock)).next;
+    expect(await next()).toBeNull();
+    value(await executeUseCase(studio.coach, "sessions.send", { sessionId }, clock));
+    const lifts = async () => (await next())!.blocks.flatMap((block) => block.lifts);
+    expect((await lifts()).map(({ label, name }) => `${label} ${name}`)).toEqual(["A1 Bench press", "B1 Chin-up"]);
+    expect((await lifts())[0]!.sets.join()).toContain("60 kg");
+    const { revision, document } = value(await executeUseCase(studio.coach, "sessions.show", { sessionId }, clock));
+    const edits = [{ kind: "removeBlock" as const, blockId: document.blocks[1]!.id }];
+    const change = { sessionId, revision, edits, draftText: null };
+    value(await executeUseCase(studio.coach, "sessions.edit", change, clock));
+    expect(await lifts()).toHaveLength(2);
+  });
+
   it("what is known of a client is changed; two coaches' changes of different things both hold, of one thing the first", async () => {
     const [{ id: clientId }] = studio.clients;
     const known = async () => value(await executeUseCase(studio.coach, "clients.show", { clientId }, clock));

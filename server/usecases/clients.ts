@@ -1,5 +1,5 @@
 /** Clients: the list of them, one client, and what a coach records of them. */
-import { check, type Input, LIMITS_SCHEMA } from "../../contract";
+import { check, type Input, LIMITS_SCHEMA, readShown } from "../../contract";
 import {
   addDays,
   dateIn,
@@ -12,15 +12,16 @@ import {
   toKg,
   type Weight,
 } from "../../core";
-import type { ClientLine, ClientView, PlannedLine } from "../../views";
+import { type ClientLine, type ClientView, type MeView, type PlannedLine, sessionInWords } from "../../views";
 import { messagesFor } from "../context/messages";
 import { clientsNeeds } from "../context/needs";
 import { plannedBetween } from "../context/planned";
 import { knownLifts, liftsOf } from "../context/record";
 import { studioOf, todayOf } from "../context/studio";
-import { inStudio, newId, type Scope, withAccounts } from "../db";
+import { inStudio, newId, type Scope, type Transaction, withAccounts } from "../db";
 import { deleteAccounts } from "../db/accounts";
 import * as db from "../db/queries";
+import { sentCopy } from "../db/sent-copies";
 import { deleteEmailsTo } from "../email";
 import { gymLines } from "./gyms";
 import { answerIn, changedElsewhere, defineUseCase, joined, notFound, ok, refused } from "./kit";
@@ -112,9 +113,21 @@ export const showClient = defineUseCase("clients.show", ["coach"], (scope, { cli
 );
 
 /** A client's own page. */
-export const showMe = defineUseCase("me.show", ["client"], async (scope, _input, clock) =>
-  scope.role === "client" ? viewClient(scope, scope.clientId, clock.nowMs) : notFound,
-);
+export const showMe = defineUseCase("me.show", ["client"], async (scope, _input, { nowMs }) => {
+  if (scope.role !== "client") return notFound;
+  const outcome = await viewClient(scope, scope.clientId, nowMs);
+  if (outcome.kind !== "ok") return outcome;
+  const view = outcome.value;
+  return answerIn(scope, async (tx) => ok({ ...view, next: await nextSent(tx, view) }));
+});
+
+/** The next session that was sent, in the words of the copy that was. */
+async function nextSent(tx: Transaction, { sessions, today }: ClientView): Promise<MeView["next"]> {
+  const isSent = ({ state }: PlannedLine) => state === "sent" || state === "seen" || state === "begun";
+  const sessionId = sessions.find((line) => line.date >= today && isSent(line))?.sessionId;
+  const copy = sessionId ? await sentCopy(tx, sessionId) : null;
+  return sessionId && copy ? { sessionId, blocks: sessionInWords(readShown(copy.content)) } : null;
+}
 
 export const createClient = defineUseCase("clients.create", ["coach"], (scope, input, clock) =>
   answerIn(scope, async (tx) => {
