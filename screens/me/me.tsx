@@ -149,9 +149,16 @@ function NextSession({
       </h2>
       <div className="my-2 flex flex-col gap-2">{children}</div>
       <ul>
-        {blocks.flatMap(({ letter, lifts }) =>
-          lifts.map((lift) => <NextLift key={`${letter} ${lift.slotId}`} lift={lift} />),
-        )}
+        {blocks.map(({ letter, rounds, lifts }) => (
+          <li key={letter} className="border-t border-line py-2">
+            <p className="text-quiet">{rounds}</p>
+            <ul className="flex flex-col gap-1.5">
+              {lifts.map((lift) => (
+                <NextLift key={lift.slotId} lift={lift} />
+              ))}
+            </ul>
+          </li>
+        ))}
       </ul>
       <a
         href={`/floor?s=${line.sessionId}`}
@@ -168,13 +175,13 @@ function NextSession({
 
 function NextLift({ lift: { label, name, sets, cues } }: { lift: LiftInWords }) {
   return (
-    <li className="border-t border-line py-2">
-      <p className="flex flex-wrap justify-between gap-x-3">
-        <strong>
-          <span className="text-quiet">{label}</span> {name}
-        </strong>
-        <span className="text-right">{sets.join("; ")}</span>
+    <li>
+      <p className="font-bold">
+        <span className="text-quiet">{label}</span> {name}
       </p>
+      {sets.map((words) => (
+        <p key={words}>{words}</p>
+      ))}
       {cues.length > 0 ? <p className="text-quiet">{cues.join(" · ")}</p> : null}
     </li>
   );

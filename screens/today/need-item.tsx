@@ -12,7 +12,9 @@ import { Button } from "@/ui/button";
 import { TextArea, TextField } from "@/ui/field";
 import { Form, useCheckedForm } from "@/ui/form";
 import { type NeedLine, needWords, proposalWords } from "@/views";
-import type { Opened } from "./needs";
+
+/** What is opened below a need. */
+export type Opened = "answer" | "later" | "dismiss";
 
 /** What several needs of a rule are called together. */
 const MANY_WORDS: Partial<Record<NeedRule, { readonly title: string; readonly all: string }>> = {

@@ -6,7 +6,7 @@ import { useDates } from "@/parts/region";
 import { Button } from "@/ui/button";
 import { useLatest } from "@/ui/use-latest";
 import { type NeedLine, type NeedProposal, needWords, proposalWords } from "@/views";
-import { NeedItem } from "./need-item";
+import { NeedItem, type Opened } from "./need-item";
 
 /** From so many of one rule on, what is proposed alike is one line, done for all at once. */
 const MANY = 2;
@@ -16,9 +16,6 @@ interface Entry {
   readonly key: string;
   readonly lines: readonly NeedLine[];
 }
-
-/** What the keys of the list open below a need. */
-export type Opened = "answer" | "later" | "dismiss";
 
 /** What needs a decision, the gravest first; arrows move, Enter does what is proposed, L puts off, X says no, Z takes back. */
 export function Needs({ day }: { day: Day }) {
