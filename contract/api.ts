@@ -245,6 +245,13 @@ export const INPUTS = {
     ),
   }),
   "today.takeBack": strictObject({ id: uuid() }),
+  /** To another day, by its row or its place in a plan; the day on which it was seen goes along. */
+  "planned.move": strictObject({
+    sessionId: nullable(uuid()),
+    place: nullable(strictObject({ planId: uuid(), dayId: identifier(), week: integer(0, PLAN_LIMITS.weeks - 1) })),
+    seen: isoDate(),
+    wanted: isoDate(),
+  }),
   /** What waits to be trained, from today on, the next first. */
   "planned.next": nothing,
   /** The client's sessions before this one, the latest first: to start from, and to compare with. */
@@ -407,6 +414,7 @@ interface Outputs {
   /** What was said of the change; empty: nothing more. */
   "today.decide": { readonly notes: readonly string[] };
   "today.takeBack": Nothing;
+  "planned.move": Nothing;
   "planned.next": {
     readonly today: string;
     readonly sessions: readonly (PlannedLine & { readonly clientName: string })[];

@@ -4,7 +4,7 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
 import type { Input } from "../contract";
 import { needId } from "../core";
-import type { DecisionChange, DecisionKind, NeedLine, TodayView } from "../views";
+import type { DecisionChange, DecisionKind, NeedLine, PlannedLine, TodayView } from "../views";
 import { callApi, type Reply, replySentence } from "./api";
 import { newId } from "./ids";
 import { sendPlanned } from "./planned";
@@ -85,6 +85,17 @@ export function useToday(first: TodayView) {
     if (wrong) setProblem(wrong);
   }
 
+  /** A session that is to come, on another day or sent; what was wrong is said with whose it is. */
+  async function change(whose: string, work: () => Promise<Reply<unknown>>): Promise<void> {
+    setProblem(null);
+    const reply = await work();
+    await refresh();
+    if (reply.kind !== "ok") setProblem(`${whose}: ${replySentence(reply)}`);
+  }
+  const move = (whose: string, { sessionId, place, date }: PlannedLine, wanted: string) =>
+    change(whose, () => callApi("planned.move", { sessionId, place, seen: date, wanted }));
+  const send = (whose: string, line: PlannedLine) => change(whose, () => sendPlanned(line));
+
   async function takeBack(id: string): Promise<void> {
     const reply = await callApi("today.takeBack", { id });
     await refresh();
@@ -98,6 +109,8 @@ export function useToday(first: TodayView) {
     problem,
     notes,
     decide,
+    move,
+    send,
     takeBack,
   };
 }

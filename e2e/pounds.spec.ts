@@ -50,6 +50,9 @@ test("a studio in pounds sees no kg on any screen, and dates and times as it wri
   await page.getByLabel("Password").fill("long-enough-now");
   await page.getByRole("button", { name: "Set up the studio" }).click();
   await expect(page.getByText("No clients yet.")).toBeVisible();
+  await look("today empty");
+  await page.getByRole("link", { name: "Add the first one" }).click();
+  await expect(page.getByRole("heading", { name: "Clients" })).toBeVisible();
   await look("clients empty");
 
   await page.getByRole("button", { name: "New client" }).click();

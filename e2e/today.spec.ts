@@ -72,3 +72,35 @@ test("on a phone the day is no wider than the screen", async ({ page }) => {
   expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(PHONE.width);
   await expectAccessible(page);
 });
+
+test("a session of the coming days goes to another day by keyboard and by pointer, and is sent from there", async ({
+  page,
+}) => {
+  await enterAsCoach(page);
+  await page.goto("/today");
+  const row = page.getByRole("row", { name: /^Tobias Renner/ });
+  const dayOf = (title: string) =>
+    expect.poll(async () => (await row.getByRole("cell").allInnerTexts()).findIndex((text) => text.includes(title)));
+  await dayOf("Lower").toBe(1);
+  await row.getByRole("link", { name: "Lower" }).focus();
+  await page.keyboard.press("Shift+ArrowRight");
+  await dayOf("Lower").toBe(2);
+  await expect(row).toContainText("moved from 4 Dec");
+
+  const [strips, sunday] = [row.locator("svg").first(), row.getByRole("cell").nth(3)];
+  await strips.hover();
+  await page.mouse.down();
+  const to = (await sunday.boundingBox())!;
+  await page.mouse.move(to.x + 30, to.y + 20, { steps: 8 });
+  await page.mouse.move(to.x + 40, to.y + 20, { steps: 4 });
+  await expect(sunday).toHaveClass(/indigo-tint/);
+  await page.mouse.up();
+  await dayOf("Lower").toBe(3);
+
+  await row.getByRole("button", { name: "Send Upper to Tobias Renner" }).click();
+  await expect(row.getByRole("button", { name: "Send Upper to Tobias Renner" })).toHaveCount(0);
+  await dayOf("Upper").toBe(5);
+  await page.reload();
+  await dayOf("Lower").toBe(3);
+  await expectAccessible(page);
+});

@@ -3,7 +3,7 @@ import { useMutation } from "@tanstack/react-query";
 import { clsx } from "clsx";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
-import type { ReactNode } from "react";
+import type { KeyboardEvent, ReactNode } from "react";
 import type { Dates } from "@/core";
 import type { PlannedLine } from "@/views";
 
@@ -16,11 +16,12 @@ interface PlannedLinkProps {
   /** The id of the session; where only its plan has it so far, its row in the database is created first. */
   readonly open: (line: Place) => Promise<{ readonly sessionId: string }>;
   readonly className?: string;
+  readonly onKeyDown?: (event: KeyboardEvent) => void;
   readonly children: ReactNode;
 }
 
 /** The way to a session that is planned: a link where somebody opened it before, else a button that opens it. */
-export function PlannedLink({ line, hrefOf, open, className, children }: PlannedLinkProps) {
+export function PlannedLink({ line, hrefOf, open, className, onKeyDown, children }: PlannedLinkProps) {
   const router = useRouter();
   const opening = useMutation({
     mutationFn: open,
@@ -28,7 +29,7 @@ export function PlannedLink({ line, hrefOf, open, className, children }: Planned
   });
   if (line.sessionId !== null)
     return (
-      <Link href={hrefOf(line.sessionId)} className={className}>
+      <Link href={hrefOf(line.sessionId)} className={className} onKeyDown={onKeyDown}>
         {children}
       </Link>
     );
@@ -36,6 +37,7 @@ export function PlannedLink({ line, hrefOf, open, className, children }: Planned
     <>
       <button
         type="button"
+        onKeyDown={onKeyDown}
         disabled={opening.isPending || opening.isSuccess}
         onClick={() => opening.mutate(line)}
         className={clsx("text-left", className)}

@@ -89,7 +89,7 @@ const WORDS: readonly (readonly [Need, title: string, why: string, proposals: re
     { rule: "few-sessions", ...about, done: 4, planned: 8 },
     "4 of 8 sessions done",
     "In the last four weeks, against their own usual week.",
-    ["See the weeks"],
+    ["See the weeks", "Write to them"],
   ],
   [
     { rule: "stands-still", ...about, names: ["Bench press", "Back squat", "Plank"] },

@@ -157,6 +157,7 @@ export function proposalsOf(
     case "bad-check-ins":
       return [{ kind: "answer" }, accept];
     case "few-sessions":
+      return [weeks, { kind: "answer" }];
     case "stands-still":
     case "plan-ends":
       return [weeks];

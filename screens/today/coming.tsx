@@ -1,63 +1,111 @@
 "use client";
+import {
+  DndContext,
+  type DragEndEvent,
+  PointerSensor,
+  useDraggable,
+  useDroppable,
+  useSensor,
+  useSensors,
+} from "@dnd-kit/core";
+import { clsx } from "clsx";
 import Link from "next/link";
+import type { KeyboardEvent, ReactNode } from "react";
 import { addDays } from "@/core";
 import { openSession } from "@/device/query";
+import type { Day } from "@/device/today";
 import { PlannedLink, stateWords } from "@/parts/planned-link";
 import { useDates } from "@/parts/region";
-import { isWaiting, type PlannedLine, type TodayView } from "@/views";
+import { dragData } from "@/ui/drag";
+import { isWaiting, type PlannedLine } from "@/views";
 
 const DAYS = 7;
+/** A session stays in its client's row: the page does not scroll away under it. */
+const ALONG_THE_ROW = { threshold: { x: 0.1, y: 0 } };
 
-/** The coming week of everybody, a row a client; who has nothing in it is named below. */
-export function ComingDays({ view }: { view: TodayView }) {
+/** What is dragged, and where to: a day of the same client. */
+interface Dragged {
+  readonly kind: "session";
+  readonly clientId: string;
+  readonly name: string;
+  readonly line: PlannedLine;
+}
+interface Target {
+  readonly kind: "day";
+  readonly clientId: string;
+  readonly date: string;
+}
+
+/** The coming week of everybody, a row a client; a session is dragged to another day, or taken there by Shift and an arrow. */
+export function ComingDays({ day }: { day: Day }) {
   const dates = useDates();
+  const { view } = day;
+  // A click on a session is no drag.
+  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
   const days = Array.from({ length: DAYS }, (_, index) => addDays(view.today, index + 1));
   const isShown = ({ state }: PlannedLine) => state !== "leftOut" && state !== "moved";
   const rows = view.clients
     .map(({ id, name, coming }) => ({ id, name, lines: coming.filter(isShown) }))
     .filter(({ lines }) => lines.length > 0);
   const without = view.clients.filter(({ id }) => !rows.some((row) => row.id === id));
+  const drop = ({ active, over }: DragEndEvent) => {
+    const [dragged, target] = [dragData<Dragged>(active), dragData<Target>(over)];
+    if (dragged && target && target.clientId === dragged.clientId && target.date !== dragged.line.date)
+      void day.move(dragged.name, dragged.line, target.date);
+  };
   return (
     <section aria-labelledby="coming-days" className="min-w-0">
-      <div className="overflow-x-auto">
-        <table className="w-full min-w-[46rem] table-fixed border-collapse">
-          <caption id="coming-days" className="pb-1 text-left text-lg font-bold">
-            Coming days
-          </caption>
-          <thead>
-            <tr className="border-b border-rule text-left text-quiet">
-              <th scope="col" className="w-32 py-1 font-normal">
-                <span className="sr-only">Client</span>
-              </th>
-              {days.map((date) => (
-                <th key={date} scope="col" className="py-1 pr-2 font-normal">
-                  {dates.dayOfWeek(date)}
-                </th>
-              ))}
-            </tr>
-          </thead>
-          <tbody>
-            {rows.map(({ id, name, lines }) => (
-              <tr key={id} className="border-b border-line align-top">
-                <th scope="row" className="py-2 pr-2 text-left font-semibold">
-                  <Link href={`/clients/${id}`} prefetch={false} className="hover:underline">
-                    {name}
-                  </Link>
+      <DndContext sensors={sensors} autoScroll={ALONG_THE_ROW} onDragEnd={drop}>
+        <div className="overflow-x-auto">
+          <table className="w-full min-w-[46rem] table-fixed border-collapse">
+            <caption id="coming-days" className="pb-1 text-left text-lg font-bold">
+              Coming days
+            </caption>
+            <thead>
+              <tr className="border-b border-rule text-left text-quiet">
+                <th scope="col" className="w-32 py-1 font-normal">
+                  <span className="sr-only">Client</span>
                 </th>
                 {days.map((date) => (
-                  <td key={date} className="py-2 pr-2">
-                    {lines
-                      .filter((line) => line.date === date)
-                      .map((line) => (
-                        <ComingSession key={`${line.sessionId} ${line.place?.dayId}`} line={line} />
-                      ))}
-                  </td>
+                  <th key={date} scope="col" className="py-1 pr-2 font-normal">
+                    {dates.dayOfWeek(date)}
+                  </th>
                 ))}
               </tr>
-            ))}
-          </tbody>
-        </table>
-      </div>
+            </thead>
+            <tbody>
+              {rows.map(({ id, name, lines }) => (
+                <tr key={id} className="border-b border-line align-top">
+                  <th scope="row" className="py-2 pr-2 text-left font-semibold">
+                    <Link href={`/clients/${id}`} prefetch={false} className="hover:underline">
+                      {name}
+                    </Link>
+                  </th>
+                  {days.map((date) => (
+                    <DayCell key={date} clientId={id} date={date}>
+                      {lines
+                        .filter((line) => line.date === date)
+                        .map((line) => (
+                          <ComingSession
+                            key={`${line.sessionId} ${line.place?.dayId}`}
+                            dragged={{ kind: "session", clientId: id, name, line }}
+                            onMove={(wanted) => wanted > view.today && void day.move(name, line, wanted)}
+                            onSend={() => void day.send(name, line)}
+                          />
+                        ))}
+                    </DayCell>
+                  ))}
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </div>
+      </DndContext>
+      {rows.length > 0 ? (
+        <p className="narrow mt-2 text-quiet">
+          To another day: drag a session by its strips, or Shift and an arrow left or right on its name.
+        </p>
+      ) : null}
       {without.length > 0 ? (
         <p className="mt-2 text-quiet">
           Nothing in these days:{" "}
@@ -76,21 +124,56 @@ export function ComingDays({ view }: { view: TodayView }) {
   );
 }
 
-/** Its title, with three strips above that are filled once the client has it. */
-function ComingSession({ line }: { line: PlannedLine }) {
-  const dates = useDates();
-  const isSent = line.state === "sent" || line.state === "seen";
+function DayCell({ clientId, date, children }: { clientId: string; date: string; children: ReactNode }) {
+  const data: Target = { kind: "day", clientId, date };
+  const { setNodeRef, isOver, active } = useDroppable({ id: `${clientId} ${date}`, data });
+  const isMeant = isOver && dragData<Dragged>(active)?.clientId === clientId;
   return (
-    <div className="min-w-0">
-      <svg aria-hidden viewBox="0 0 60 14" className="mb-0.5 h-3.5 w-14" stroke="var(--color-indigo)">
-        {[2, 7, 12].map((y) => (
-          <line key={y} x1={1} x2={59} y1={y} y2={y} strokeWidth={isSent ? 3.4 : 1.4} />
-        ))}
-      </svg>
+    <td ref={setNodeRef} className={clsx("py-2 pr-2", isMeant && "bg-indigo-tint")}>
+      {children}
+    </td>
+  );
+}
+
+/** Its title, with three strips above that are filled once the client has it: what it is dragged by. */
+function ComingSession({
+  dragged,
+  onMove,
+  onSend,
+}: {
+  dragged: Dragged;
+  onMove: (date: string) => void;
+  onSend: () => void;
+}) {
+  const dates = useDates();
+  const { line } = dragged;
+  const id = `${line.sessionId ?? ""} ${line.place?.dayId ?? ""} ${line.place?.week ?? ""}`;
+  const mayMove = isWaiting(line) && line.state !== "begun";
+  const { setNodeRef, listeners, transform } = useDraggable({ id, data: dragged, disabled: !mayMove });
+  const isSent = line.state === "sent" || line.state === "seen";
+  const onKey = (event: KeyboardEvent) => {
+    const by = event.key === "ArrowRight" ? 1 : event.key === "ArrowLeft" ? -1 : 0;
+    if (!event.shiftKey || by === 0 || !mayMove) return;
+    event.preventDefault();
+    onMove(addDays(line.date, by));
+  };
+  return (
+    <div
+      className="min-w-0"
+      style={transform ? { transform: `translateX(${transform.x}px)`, position: "relative", zIndex: 20 } : undefined}
+    >
+      <span ref={setNodeRef} {...listeners} className={clsx("block w-14 touch-none", mayMove && "cursor-grab")}>
+        <svg aria-hidden viewBox="0 0 60 14" className="mb-0.5 h-3.5 w-14" stroke="var(--color-indigo)">
+          {[2, 7, 12].map((y) => (
+            <line key={y} x1={1} x2={59} y1={y} y2={y} strokeWidth={isSent ? 3.4 : 1.4} />
+          ))}
+        </svg>
+      </span>
       <PlannedLink
         line={line}
         hrefOf={(sessionId) => `/session/${sessionId}`}
         open={openSession}
+        onKeyDown={onKey}
         className="leading-tight text-indigo underline underline-offset-2 [overflow-wrap:anywhere]"
       >
         {line.title || "Session"}
@@ -102,6 +185,16 @@ function ComingSession({ line }: { line: PlannedLine }) {
         ]
           .filter(Boolean)
           .join(", ")}
+        {line.state === "planned" || line.state === "opened" ? (
+          <button
+            type="button"
+            aria-label={`Send ${line.title || "the session"} to ${dragged.name}`}
+            onClick={onSend}
+            className="ml-1.5 text-indigo underline underline-offset-2"
+          >
+            send
+          </button>
+        ) : null}
       </p>
     </div>
   );

@@ -66,7 +66,7 @@ export function TodayScreen({ first, nowMinute }: { first: TodayView; nowMinute:
         </section>
         {view.clients.length > 0 ? (
           <div className="min-w-0 px-6 pt-4 pb-6 lg:pt-0">
-            <ComingDays view={view} />
+            <ComingDays day={day} />
           </div>
         ) : null}
       </div>

@@ -66,6 +66,7 @@ export const USE_CASES: { readonly [K in ApiName]: UseCase<K> } = {
   "sessions.find": sessions.findSessions,
   "sessions.latest": sessions.latestSession,
   "planned.list": planned.listPlanned,
+  "planned.move": planned.movePlanned,
   "planned.next": planned.nextPlanned,
   "sessions.before": sessions.sessionsBefore,
   "cautions.quiet": cautions.quietCaution,

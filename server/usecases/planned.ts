@@ -1,11 +1,14 @@
 /** What is planned, for everybody who is trained here. */
 
-import { addDays, lastOf } from "../../core";
+import { addDays, appended, dateOfDay, lastOf } from "../../core";
 import { isWaiting } from "../../views";
+import { planOf } from "../context/documents";
 import { plannedBetween, plannedForAll } from "../context/planned";
 import { todayOf } from "../context/studio";
+import { newId, type Transaction } from "../db";
 import * as db from "../db/queries";
-import { answerIn, defineUseCase, notFound, ok } from "./kit";
+import { answerIn, changedElsewhere, defineUseCase, notFound, type Outcome, ok } from "./kit";
+import { changePlan } from "./plans";
 
 /** Clients on a page. */
 const PAGE = 100;
@@ -43,3 +46,40 @@ export const nextPlanned = defineUseCase("planned.next", ["coach"], (scope, _inp
     return ok({ today, sessions: waiting.slice(0, MOST_NEXT) });
   }),
 );
+
+/** A session that is to come, on another day: its plan knows it there; one of no plan is moved itself. */
+export const movePlanned = defineUseCase(
+  "planned.move",
+  ["coach"],
+  (scope, { sessionId, place, seen, wanted }, { nowMs }) =>
+    answerIn(scope, async (tx) => {
+      if (place === null) return sessionId === null ? notFound : moveDraft(tx, { sessionId, seen, wanted });
+      const row = await db.planRow(tx, place.planId, true);
+      if (!row) return notFound;
+      const plan = planOf(row);
+      const day = plan.days.find(({ id }) => id === place.dayId);
+      if (!day) return changedElsewhere("this plan");
+      const session = await db.sessionOfPlan(tx, row.id, place.dayId, place.week);
+      if ((session?.date ?? dateOfDay(plan, day, place.week)) !== seen) return changedElsewhere("this session's day");
+      const put = { id: newId(), dayId: place.dayId, week: place.week, to: wanted };
+      const moved = await changePlan(
+        tx,
+        scope,
+        { planId: row.id, revision: null, edits: appended(plan, "moved", [put]) },
+        nowMs,
+      );
+      return moved.kind === "ok" ? ok({}) : moved;
+    }),
+);
+
+/** Moves a draft from the day on which it was seen. */
+export async function moveDraft(
+  tx: Transaction,
+  { sessionId, seen, wanted }: { readonly sessionId: string; readonly seen: string; readonly wanted: string },
+): Promise<Outcome<Record<never, never>>> {
+  const row = await db.sessionRow(tx, sessionId, "toChange");
+  if (!row) return notFound;
+  if (row.state !== "draft" || row.date !== seen) return changedElsewhere("this session");
+  await db.updateSession(tx, sessionId, { date: wanted });
+  return ok({});
+}

@@ -5,7 +5,7 @@ import { phase } from "../../core/testing/plans";
 import type { NeedLine } from "../../views";
 import { inStudio, newId } from "../db";
 import * as db from "../db/queries";
-import { eventIn, openFloor, record } from "../testing/floor";
+import { doneIn, eventIn, openFloor, record, writeSession } from "../testing/floor";
 import { clock, documentOf, hasDatabase, makeStudio, prepareDatabase, type TestStudio, value } from "../testing/studio";
 import { executeUseCase } from ".";
 
@@ -159,6 +159,39 @@ describe.runIf(hasDatabase)("the coach's day", () => {
     await record(studio.coach, sessionId, [eventIn(view, { kind: "started" })]);
     // Noon in UTC is 13:00 in the studio.
     expect(await sessionToday()).toMatchObject({ state: "begun", startMinute: 780, isUsual: false });
+  });
+
+  it("a session that a coach looks at in its review is reviewed; its client's look is not a coach's", async () => {
+    const [, { id, scope, sessionId }] = studio.clients;
+    const view = await openFloor(studio.coach, sessionId);
+    await record(studio.coach, sessionId, [doneIn(view, 0), eventIn(view, { kind: "ended", sessionRpe: 7, note: "" })]);
+    const isListed = async () => (await needs(id)).some(({ need }) => need.rule === "unreviewed");
+    value(await executeUseCase(scope, "review.show", { sessionId }, clock));
+    expect(await isListed()).toBe(true);
+    value(await executeUseCase(studio.coach, "review.show", { sessionId }, clock));
+    expect(await isListed()).toBe(false);
+  });
+
+  it("a session that is to come is moved, by itself or in its plan, from where it was seen", async () => {
+    const lines = async (clientId: string) => (await show()).clients.find((one) => one.id === clientId)!.coming;
+    const sessionId = await writeSession(studio, "# Extra\n\nA1 Plank 2x40s r60", "2026-11-26");
+    const [{ id }] = studio.clients;
+    const move = (more: Partial<Input<"planned.move">>) =>
+      executeUseCase(
+        studio.coach,
+        "planned.move",
+        { sessionId: null, place: null, seen: "", wanted: "", ...more },
+        clock,
+      );
+    value(await move({ sessionId, seen: "2026-11-26", wanted: "2026-11-28" }));
+    expect(await move({ sessionId, seen: "2026-11-26", wanted: "2026-11-27" })).toMatchObject({ kind: "conflict" });
+    expect(await lines(id)).toContainEqual(expect.objectContaining({ sessionId, date: "2026-11-28" }));
+    const ofPlan = (await lines(id)).find(({ place }) => place !== null)!;
+    value(await move({ place: ofPlan.place, seen: ofPlan.date, wanted: "2026-12-01" }));
+    const moved = (await lines(id)).filter(
+      ({ place, state }) => place?.week === ofPlan.place!.week && state === "planned",
+    );
+    expect(moved).toMatchObject([{ date: "2026-12-01", otherDate: ofPlan.date }]);
   });
 
   it("is a studio's own: another's decisions and clients are not there", async () => {

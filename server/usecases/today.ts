@@ -27,6 +27,7 @@ import { type StudioContext, studioOf } from "../context/studio";
 import { newId, type Scope, type Transaction } from "../db";
 import * as db from "../db/queries";
 import { answerIn, changedElsewhere, defineUseCase, notFound, type Outcome, ok, refused } from "./kit";
+import { moveDraft } from "./planned";
 import { changePlan } from "./plans";
 
 const WEEK = 7;
@@ -214,7 +215,8 @@ async function carryOut(tx: Transaction, scope: Scope, asked: ToCarryOut): Promi
       return ok({ undo, notes: changed.value.notes });
     }
     case "move": {
-      const moved = await moveDraft(tx, clientId, change);
+      if ((await db.sessionRow(tx, change.sessionId))?.clientId !== clientId) return notFound;
+      const moved = await moveDraft(tx, change);
       return moved.kind === "ok"
         ? ok({ undo: { kind: "move", sessionId: change.sessionId, date: change.seen }, notes: [] })
         : moved;
@@ -234,18 +236,6 @@ async function changeLimits(
   if (!check(LIMITS_SCHEMA, limitList).ok) return refused("change", "This client has more limits than can be kept.");
   await db.updateClient(tx, clientId, { limitList });
   return ok({ undo, notes: [] });
-}
-
-async function moveDraft(
-  tx: Transaction,
-  clientId: string,
-  { sessionId, seen, wanted }: Extract<DecisionChange, { kind: "move" }>,
-): Promise<Outcome<object>> {
-  const row = await db.sessionRow(tx, sessionId, "toChange");
-  if (!row || row.clientId !== clientId) return notFound;
-  if (row.state !== "draft" || row.date !== seen) return changedElsewhere("this session");
-  await db.updateSession(tx, sessionId, { date: wanted });
-  return ok({});
 }
 
 /** Takes a decision back: what it changed is as it was, and what it was about needs the coach again. */
@@ -282,9 +272,7 @@ async function putBack(
       return changePlan(tx, scope, { planId: undo.planId, revision: null, edits: undo.edits }, nowMs);
     case "move": {
       const row = await db.sessionRow(tx, undo.sessionId);
-      return row
-        ? moveDraft(tx, clientId, { kind: "move", sessionId: undo.sessionId, seen: row.date, wanted: undo.date })
-        : notFound;
+      return row ? moveDraft(tx, { sessionId: undo.sessionId, seen: row.date, wanted: undo.date }) : notFound;
     }
   }
 }

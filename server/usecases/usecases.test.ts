@@ -74,6 +74,7 @@ function inputFor<K extends ApiName>(name: K, { clientId, sessionId, gymId, plan
     "sessions.send": { sessionId },
     "sessions.before": { sessionId },
     "planned.list": { from: "2026-11-24", to: "2026-12-06", clientId, after: null },
+    "planned.move": { sessionId, place: null, seen: "2026-11-24", wanted: "2026-11-24" },
     "planned.next": {},
     "cautions.quiet": { rule: "hole", clientId, reason: "Her aim is a bench press" },
     "sessions.pair": { sessionId, withSessionId: newId() },

@@ -44,7 +44,7 @@ export const sessionsOfPlan = (tx: Transaction, planId: string) =>
 
 export async function sessionOfPlan(tx: Transaction, planId: string, dayId: string, week: number) {
   const [row] = await tx
-    .select({ id: sessions.id })
+    .select({ id: sessions.id, date: sessions.date })
     .from(sessions)
     .where(and(eq(sessions.planId, planId), eq(sessions.planDayId, dayId), eq(sessions.planWeek, week)))
     .limit(1);
