@@ -6,7 +6,7 @@ import { needWords, proposalsOf, proposalWords, usualMinute } from "./today";
 const TODAY = "2026-11-25";
 const dates = datesOf(DEFAULT_REGION);
 const session: NeedSession = {
-  ...{ sessionId: "s", place: null, date: "2026-11-24", title: "Legs", state: "missed", isChanged: false },
+  ...{ sessionId: "s", place: null, date: "2026-11-24", title: "Legs", state: "missed", changedCopy: null },
   summary: { sets: 18, plannedSets: 20, sessionRpe: 8, checkIn: null },
 };
 const about = { key: "k", date: "2026-11-24", sessionId: "s" };

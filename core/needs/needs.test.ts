@@ -35,7 +35,7 @@ const session = (ago: number, state: NeedSession["state"], more: Partial<NeedSes
   title: "Squat",
   state,
   summary: state === "done" ? { sets: 12, plannedSets: 12, sessionRpe: 7, checkIn: null } : null,
-  isChanged: false,
+  changedCopy: null,
   ...more,
 });
 /** A lift's last days, each so many days ago with its sets. */
@@ -84,8 +84,12 @@ describe("each rule", () => {
     ["one of the day after is not due", null, { sessions: [session(-2, "planned")] }],
     ["nobody sends to who trains with the coach", null, { sessions: [session(0, "opened")], isSentTo: false }],
     ["what was sent and seen", null, { sessions: [session(0, "seen")] }],
-    ["changed after it was sent", "changed-since-sent", { sessions: [session(-3, "sent", { isChanged: true })] }],
-    ["a draft that is changed is only being written", null, { sessions: [session(-3, "opened", { isChanged: true })] }],
+    ["changed after it was sent", "changed-since-sent", { sessions: [session(-3, "sent", { changedCopy: "Monday" })] }],
+    [
+      "a draft that is changed is only being written",
+      null,
+      { sessions: [session(-3, "opened", { changedCopy: "Monday" })] },
+    ],
     ["a missed session", "missed", { sessions: [session(2, "missed")] }],
     ["one that the coach left out", null, { sessions: [session(2, "leftOut")] }],
     ["one missed weeks ago", null, { sessions: [session(20, "missed")] }],
@@ -147,6 +151,19 @@ describe("what was decided", () => {
     expect(needsOf({ ...facts, today: "2026-12-23", lifts: [] }, decided).map(({ rule }) => rule)).toEqual([
       "stands-still",
     ]);
+  });
+
+  it("a copy that was sent again and changed again, and a missed session that was moved and missed again, are other needs", () => {
+    const changed = (changedCopy: string) => ({ ...QUIET, sessions: [session(-2, "sent", { changedCopy })] });
+    const place = { planId: "p", dayId: "d", week: 2 };
+    const missed = (ago: number) => ({ ...QUIET, sessions: [session(ago, "missed", { place })] });
+    for (const [before, after] of [
+      [changed("Monday"), changed("Tuesday")],
+      [missed(4), missed(1)],
+    ] as const) {
+      const decided = needsOf(before).map((need) => ({ need: needId(need), until: null }));
+      expect([needsOf(before, decided).length, needsOf(after, decided).length]).toEqual([0, 1]);
+    }
   });
 
   it("the same pain on another day is another need", () => {

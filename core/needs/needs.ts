@@ -22,8 +22,8 @@ export interface NeedSession {
     readonly sessionRpe: number | null;
     readonly checkIn: CheckIn | null;
   } | null;
-  /** It was changed after it was sent. */
-  readonly isChanged: boolean;
+  /** Where it was changed after it was sent: the newest copy, by when it was sent. */
+  readonly changedCopy: string | null;
 }
 
 /** A lift of the last weeks: the days it was trained on, oldest first. */
@@ -116,8 +116,9 @@ const LIMIT_ENDS_DAYS = 3;
 
 const isNews = (date: string, today: string): boolean => date <= today && daysBetween(date, today) <= NEWS_DAYS;
 const waits = ({ state }: NeedSession): boolean => state === "planned" || state === "opened";
-const placeKey = ({ sessionId, place }: NeedSession): string =>
-  place ? `${place.planId} ${place.dayId} ${place.week}` : (sessionId ?? "");
+/** A session on its day: moved to another one, it is another cause. */
+const placeKey = ({ sessionId, place, date }: NeedSession): string =>
+  `${place ? `${place.planId} ${place.dayId} ${place.week}` : (sessionId ?? "")} ${date}`;
 const worstPain = (exposure: Exposure | undefined): number =>
   Math.max(0, ...(exposure?.sets ?? []).map(({ pain }) => pain));
 
@@ -188,17 +189,13 @@ export const NEED_RULES: { readonly [K in NeedRule]: Rule<K> } = {
     about: "A session that was changed after it was sent, of today or the coming week.",
     againDays: null,
     find: ({ sessions, today }) =>
-      sessions
-        .filter(
-          ({ isChanged, state, date }) =>
-            isChanged && (state === "sent" || state === "seen") && today <= date && date <= addDays(today, NEWS_DAYS),
-        )
-        .map((session) => ({
-          key: `${session.sessionId}`,
-          date: session.date,
-          sessionId: session.sessionId,
-          session,
-        })),
+      sessions.flatMap((session) => {
+        const { changedCopy, state, date, sessionId } = session;
+        const isComing = (state === "sent" || state === "seen") && today <= date && date <= addDays(today, NEWS_DAYS);
+        return isComing && changedCopy !== null
+          ? [{ key: `${sessionId} ${changedCopy}`, date, sessionId, session }]
+          : [];
+      }),
   },
   missed: {
     about: "A session of the last week that was not done and of which nothing was decided.",

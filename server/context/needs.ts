@@ -110,9 +110,9 @@ async function factsOf(tx: Transaction, all: Gathered): Promise<ReadonlyMap<stri
 
 const isKnown = ({ catalogue }: StudioContext, exerciseId: string): boolean => isTrainable(catalogue, exerciseId);
 
-function needSession(line: PlannedLine, changed: ReadonlySet<string>): NeedSession {
+function needSession(line: PlannedLine, changed: ReadonlyMap<string, string>): NeedSession {
   const { sessionId, place, date, title, state, summary } = line;
-  return { sessionId, place, date, title, state, summary, isChanged: sessionId !== null && changed.has(sessionId) };
+  return { sessionId, place, date, title, state, summary, changedCopy: changed.get(sessionId ?? "") ?? null };
 }
 
 /** Lifts with the days they were trained on, under the exercise of the last of them. */

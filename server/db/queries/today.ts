@@ -36,21 +36,24 @@ export async function clientsSentTo(tx: Transaction, since: Date): Promise<Reado
   return new Set([...withAccount, ...sent].flatMap(({ id }) => (id === null ? [] : [id])));
 }
 
-/** Of some sessions those that were changed after their newest copy was sent. */
-export async function changedSinceSent(tx: Transaction, sessionIds: readonly string[]): Promise<ReadonlySet<string>> {
-  if (sessionIds.length === 0) return new Set();
+/** Of some sessions those that were changed after their newest copy was sent, with when that was. */
+export async function changedSinceSent(
+  tx: Transaction,
+  sessionIds: readonly string[],
+): Promise<ReadonlyMap<string, string>> {
+  if (sessionIds.length === 0) return new Map();
   const newest = tx
-    .select({ sessionId: sentCopies.sessionId, sentAt: sql<Date>`max(${sentCopies.sentAt})`.as("newest") })
+    .select({ sessionId: sentCopies.sessionId, sentAt: sql<string>`max(${sentCopies.sentAt})`.as("newest") })
     .from(sentCopies)
     .where(inArray(sentCopies.sessionId, [...sessionIds]))
     .groupBy(sentCopies.sessionId)
     .as("newest_copy");
   const rows = await tx
-    .selectDistinct({ id: sessionEdits.sessionId })
+    .selectDistinct({ id: sessionEdits.sessionId, sentAt: sql<string>`${newest.sentAt}::text` })
     .from(sessionEdits)
     .innerJoin(newest, eq(newest.sessionId, sessionEdits.sessionId))
     .where(sql`${sessionEdits.createdAt} > ${newest.sentAt}`);
-  return new Set(rows.map(({ id }) => id));
+  return new Map(rows.map(({ id, sentAt }) => [id, sentAt]));
 }
 
 /** When each of some sessions began, by its first entry. */
