@@ -41,6 +41,13 @@ export function Needs({ day }: { day: Day }) {
   useEffect(() => {
     if (moves > 0) list.current?.querySelector<HTMLElement>("[data-line][tabindex='0']")?.focus();
   }, [moves]);
+  const keys = entries.map(({ key }) => key).join("\n");
+  // Where the line that had the focus is gone, with others of its kind say, the one that is current now has it.
+  // biome-ignore lint/correctness/useExhaustiveDependencies: it is looked at whenever the list is another one.
+  useEffect(() => {
+    if (moves > 0 && document.activeElement === document.body)
+      list.current?.querySelector<HTMLElement>("[data-line][tabindex='0']")?.focus();
+  }, [keys]);
   const start = useLatest({ go: () => go(current) });
   useEffect(() => {
     // From the page itself the arrow leads into the list.
