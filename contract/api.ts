@@ -117,15 +117,16 @@ const methods = listOf(
   METHODS.length,
 );
 const gym = strictObject({ name: nonEmptyString(120), equipment: equipmentSchema });
-const description = strictObject({
+/** What is known of a client, new or not. */
+const known = {
   name: nonEmptyString(120),
   birthYear: nullable(birthYear),
   trainingAge: oneOfTexts("novice", "intermediate", "advanced"),
   minutes: integer(10, 240),
   aims: boundedText(2000),
   limits: boundedText(2000),
-  notes: boundedText(2000),
-});
+};
+const description = strictObject({ ...known, notes: boundedText(2000) });
 const habits = strictObject({
   gymId: nullable(uuid()),
   rounding: oneOfTexts("nearest", "neverHarder"),
@@ -172,19 +173,11 @@ export const INPUTS = {
   "lifts.unmark": strictObject({ clientId: uuid(), markId: uuid() }),
   "lifts.name": strictObject({ exerciseId: identifier(), is: identifier() }),
   "clients.names": nothing,
-  /** A page of the rack; `after` is the name and id of the last client that was listed. */
+  /** A page of the list; `after` is the name and id of the last client that was listed. */
   "clients.list": strictObject({ after: nullable(strictObject({ name: boundedText(120), id: uuid() })) }),
   "clients.show": strictObject({ clientId: uuid() }),
   "me.show": nothing,
-  "clients.create": strictObject({
-    name: nonEmptyString(120),
-    birthYear: nullable(birthYear),
-    trainingAge: oneOfTexts("novice", "intermediate", "advanced"),
-    minutes: integer(10, 240),
-    aims: boundedText(2000),
-    limits: boundedText(2000),
-    bodyMass: nullable(weightSchema),
-  }),
+  "clients.create": strictObject({ ...known, bodyMass: nullable(weightSchema) }),
   /** Who somebody is and what they train for. */
   "clients.describe": strictObject({ clientId: uuid(), ...change(description) }),
   "clients.change": strictObject({ clientId: uuid(), ...change(habits) }),

@@ -45,7 +45,8 @@ export type NeedProposal =
   | { readonly kind: "send"; readonly session: Pick<PlannedLine, "sessionId" | "place"> }
   | {
       readonly kind: "change";
-      readonly change: DecisionChange /** Lifts that go into another session. */;
+      readonly change: DecisionChange;
+      /** Lifts that go into another session. */
       readonly missed?: readonly string[];
     }
   | { readonly kind: "open"; readonly href: string };
@@ -54,7 +55,7 @@ export interface NeedLine {
   readonly clientId: string;
   readonly clientName: string;
   readonly need: Need;
-  /** The first is what is proposed. */
+  /** What may be done about the need; the first is what is proposed, and what Enter does. */
   readonly proposals: readonly NeedProposal[];
 }
 
@@ -95,8 +96,14 @@ export interface TodayView {
   readonly lastWeek: { readonly done: number; readonly planned: number };
 }
 
-/** For so many weeks an exercise that hurt again is left out. docs/handbook.md#rules: two to three. */
+/** Days for which an exercise that hurt is left out, and for which a limit is kept longer. docs/handbook.md#rules: two to three weeks. */
 const LEFT_OUT_DAYS = 21;
+
+/** An exercise is left out from today on. */
+const leftOut = ({ exerciseId, name }: NeedOf<"pain" | "pain-again">, today: string): NeedProposal => ({
+  kind: "change",
+  change: { kind: "leaveOut", exerciseId, name, until: addDays(today, LEFT_OUT_DAYS) },
+});
 
 /** The day that a way with a missed session leads to; null: it is left out. */
 export const missedDay = (way: MissedProposal): string | null =>
@@ -115,11 +122,8 @@ export function proposalsOf(
   const review: NeedProposal = { kind: "open", href: `/review/${need.sessionId}` };
   const accept: NeedProposal = { kind: "accept" };
   switch (need.rule) {
-    case "pain-again": {
-      const { exerciseId, name } = need;
-      const until = addDays(today, LEFT_OUT_DAYS);
-      return [{ kind: "change", change: { kind: "leaveOut", exerciseId, name, until } }, review];
-    }
+    case "pain-again":
+      return [leftOut(need, today), review];
     case "message":
       return [{ kind: "answer" }, accept];
     case "health":
@@ -143,11 +147,8 @@ export function proposalsOf(
         sessionId === null ? [] : [{ kind: "change", change: { kind: "move", sessionId, seen: date, wanted: today } }];
       return [...move, accept];
     }
-    case "pain": {
-      const { exerciseId, name } = need;
-      const until = addDays(today, LEFT_OUT_DAYS);
-      return [accept, { kind: "change", change: { kind: "leaveOut", exerciseId, name, until } }, review];
-    }
+    case "pain":
+      return [accept, leftOut(need, today), review];
     case "sets-left-out":
       return [accept, { kind: "answer" }, review];
     case "form-broke":

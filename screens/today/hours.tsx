@@ -71,7 +71,7 @@ export function DayHours({ view, nowMinute }: { view: TodayView; nowMinute: numb
   );
 }
 
-/** Four strips as long as the session: filled where it is done, half where it goes on, outlined where it is to come. */
+/** Four strips at its hour: thick where it is done, half of them shorter where it goes on, thin where it is to come. */
 function SessionOnDay({
   session,
   nowMinute,

@@ -65,7 +65,7 @@ export function NeedItem({
   const why = isMany ? [...new Set(lines.map((one) => one.clientName.split(" ")[0]))].join(", ") : words.why;
   const labelOf = (place: number) =>
     isMany && place === 0 && many ? many.all : proposalWords(proposals[place]!, need.rule, today, dates);
-  const shown = isMany ? proposals.slice(0, 1) : isCurrent ? proposals : proposals.slice(0, 1);
+  const shown = isCurrent && !isMany ? proposals : proposals.slice(0, 1);
   return (
     <div
       className={clsx(
@@ -114,7 +114,12 @@ export function NeedItem({
         ) : null}
       </div>
       {opened === "later" ? (
-        <Later today={today} onUntil={(until) => onDecide(() => later(words.title, until))} />
+        <Later
+          today={today}
+          onUntil={(until) =>
+            onDecide(({ need: one, clientName: of }) => later(needWords(one, of, today, dates).title, until))
+          }
+        />
       ) : null}
       {opened === "dismiss" ? (
         <Dismiss

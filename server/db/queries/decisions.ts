@@ -5,13 +5,15 @@ import { clients, decisions } from "../schema";
 
 export type DecisionRow = typeof decisions.$inferSelect;
 
-/** Keeps a decision; one that was kept before stays as it is. Whether it is new. */
-export async function putDecision(tx: Transaction, row: typeof decisions.$inferInsert): Promise<boolean> {
-  const added = await tx.insert(decisions).values(row).onConflictDoNothing().returning({ id: decisions.id });
-  return added.length > 0;
+/** Keeps a decision; one that was kept before under the same id stays as it is. */
+export async function putDecision(tx: Transaction, row: typeof decisions.$inferInsert): Promise<void> {
+  await tx.insert(decisions).values(row).onConflictDoNothing();
 }
 
-/** What stands on a day: not taken back, and asked again later or never. Those that are about a day long gone are left out. */
+/**
+ * The decisions that keep a need off the list on a day: not taken back, and with no end or one that is to come. Decisions without an
+ * end that are older than `since` are left out: what they were about is not found by any rule any more.
+ */
 export const decisionsInForce = (tx: Transaction, today: string, since: Date) =>
   tx
     .select({ clientId: decisions.clientId, need: decisions.need, until: decisions.until })
