@@ -1,5 +1,6 @@
 /** `./yarvex bench demo`: how the sets of the demo's clients went against what was foretold of each from the days before it. */
 
+import { COACHED_CLIENTS } from "../contract";
 import { mean } from "../core";
 import { computeSession, reviewSession } from "../views";
 import { withDatabase } from "./database";
@@ -23,7 +24,8 @@ async function scoreDemo(): Promise<void> {
   const scope = await enterDemo(NOON);
   const clock = { nowMs: NOON };
   const found: Foretold[] = [];
-  for (const { sessions } of value(await ask(scope, "clients.list", { after: null }, clock)).clients) {
+  for (const { sessions } of value(await ask(scope, "clients.list", { after: null, ...COACHED_CLIENTS }, clock))
+    .clients) {
     for (const { sessionId } of sessions.filter(({ state, date }) => state === "done" && date >= SCORED_FROM)) {
       const view = value(await ask(scope, "review.show", { sessionId: sessionId! }, clock));
       const review = reviewSession(view);

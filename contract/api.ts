@@ -6,6 +6,7 @@ import {
   daysBetween,
   E1RM_FORMULAS,
   type FloorLoad,
+  HOME_KIT,
   keysOf,
   METHODS,
   MUSCLES,
@@ -33,6 +34,7 @@ import type {
   Message,
   MeView,
   PastSession,
+  PersonalData,
   PlannedLine,
   PlanView,
   ReviewView,
@@ -48,7 +50,7 @@ import { documentSchema, editSchema, weightSchema } from "./document";
 import { equipmentSchema } from "./equipment";
 import { MESSAGE_LENGTH, MOST_EVENTS } from "./limits";
 import { ownExerciseSchema } from "./own-exercise";
-import { planEditSchema, planStart } from "./plan";
+import { goalSchema, planEditSchema, planStart } from "./plan";
 import { REGION_SCHEMA } from "./region";
 import {
   booleanValue,
@@ -127,10 +129,17 @@ const known = {
   limits: boundedText(2000),
 };
 const description = strictObject({ ...known, notes: boundedText(2000) });
+const exerciseIds = listOf(identifier(), 100);
+/** How a client trains: where, when, in what unit, what for and with what they like. */
 const habits = strictObject({
   gymId: nullable(uuid()),
   rounding: oneOfTexts("nearest", "neverHarder"),
   unit: oneOfTexts("kg", "lb"),
+  days: listOf(strictObject({ weekday: integer(0, 6), timeOfDay: nullable(integer(0, 1439)) }), 7),
+  goals: listOf(goalSchema, PLAN_LIMITS.goals),
+  likes: exerciseIds,
+  dislikes: exerciseIds,
+  groups: listOf(nonEmptyString(60), 20),
 });
 
 /**
@@ -157,7 +166,13 @@ export const INPUTS = {
   "gyms.coming": strictObject({ gymId: uuid() }),
   "gyms.try": strictObject({ gymId: uuid(), equipment: equipmentSchema }),
   "gyms.save": strictObject({ gymId: uuid(), ...change(gym) }),
-  "gyms.create": strictObject({ name: nonEmptyString(120), clientId: nullable(uuid()), copyOf: nullable(uuid()) }),
+  /** Empty, with what another has, or with the usual things of a home. */
+  "gyms.create": strictObject({
+    name: nonEmptyString(120),
+    clientId: nullable(uuid()),
+    copyOf: nullable(uuid()),
+    things: maybe(listOf(oneOfTexts(...keysOf(HOME_KIT)), 20)),
+  }),
   "gyms.makeDefault": strictObject({ gymId: uuid() }),
   "gyms.remove": strictObject({ gymId: uuid() }),
   "lifts.read": strictObject({ clientId: uuid(), until: isoDate(), lineages: listOf(nonEmptyString(300), 60) }),
@@ -173,14 +188,20 @@ export const INPUTS = {
   "lifts.unmark": strictObject({ clientId: uuid(), markId: uuid() }),
   "lifts.name": strictObject({ exerciseId: identifier(), is: identifier() }),
   "clients.names": nothing,
-  /** A page of the list; `after` is the name and id of the last client that was listed. */
-  "clients.list": strictObject({ after: nullable(strictObject({ name: boundedText(120), id: uuid() })) }),
+  /** A page of the list, of those with a part of their name, of a group; `after` is the name and id of the last that was listed. */
+  "clients.list": strictObject({
+    after: nullable(strictObject({ name: boundedText(120), id: uuid() })),
+    search: boundedText(120),
+    group: nullable(nonEmptyString(60)),
+    archived: booleanValue(),
+  }),
   "clients.show": strictObject({ clientId: uuid() }),
   "me.show": nothing,
   "clients.create": strictObject({ ...known, bodyMass: nullable(weightSchema) }),
   /** Who somebody is and what they train for. */
   "clients.describe": strictObject({ clientId: uuid(), ...change(description) }),
   "clients.change": strictObject({ clientId: uuid(), ...change(habits) }),
+  "clients.archive": strictObject({ clientId: uuid(), archived: booleanValue() }),
   "clients.setLimits": strictObject({ clientId: uuid(), ...change(limits) }),
   "clients.setPriorities": strictObject({ clientId: uuid(), ...change(priorities) }),
   "clients.weigh": strictObject({ clientId: uuid(), date: isoDate(), bodyMass: weightSchema }),
@@ -194,7 +215,10 @@ export const INPUTS = {
     name: boundedText(120),
   }),
   "invitations.withdraw": strictObject({ invitationId: uuid() }),
+  "clients.setUnit": strictObject({ clientId: uuid(), unit: oneOfTexts("kg", "lb") }),
   "clients.erase": strictObject({ clientId: uuid() }),
+  /** All that is kept of the client who asks. */
+  "me.export": nothing,
   /** Empty, or from a template with loads of the client's own. */
   "sessions.create": strictObject({ clientId: uuid(), title: boundedText(200), templateId: maybe(nullable(uuid())) }),
   /** Switches a rule of caution off for a client, or for everybody (null), with the reason; without one it is on again. */
@@ -262,6 +286,9 @@ export const INPUTS = {
   "sessions.move": strictObject({ sessionId: uuid(), seen: isoDate(), wanted: isoDate() }),
   "sessions.discard": strictObject({ sessionId: uuid() }),
   "sessions.send": strictObject({ sessionId: uuid() }),
+  /** A link that opens the session without an account, in place of one from before; and its end. */
+  "sessions.link": strictObject({ sessionId: uuid() }),
+  "sessions.unlink": strictObject({ sessionId: uuid() }),
   "sessions.pair": strictObject({ sessionId: uuid(), withSessionId: uuid() }),
   "plans.show": strictObject({ clientId: uuid() }),
   "plans.create": strictObject({
@@ -377,6 +404,9 @@ interface Outputs {
   "clients.list": {
     readonly today: string;
     readonly clients: readonly ClientListLine[];
+    /** Of the whole studio, by name. */
+    readonly groups: readonly string[];
+    readonly archivedCount: number;
     /** Where the next page begins; null: there is none. */
     readonly next: { readonly name: string; readonly id: string } | null;
   };
@@ -385,6 +415,7 @@ interface Outputs {
   "clients.create": { readonly clientId: string };
   "clients.describe": Nothing;
   "clients.change": Nothing;
+  "clients.archive": Nothing;
   "clients.setLimits": Nothing;
   "clients.setPriorities": Nothing;
   "clients.weigh": Nothing;
@@ -393,7 +424,9 @@ interface Outputs {
   /** The link to hand on, where this is the only studio here; beside others the email alone has it. */
   "invitations.create": { readonly link: string | null };
   "invitations.withdraw": Nothing;
+  "clients.setUnit": Nothing;
   "clients.erase": Nothing;
+  "me.export": PersonalData;
   "sessions.create": { readonly sessionId: string };
   "cautions.quiet": Nothing;
   "sessions.find": { readonly sessions: readonly FoundSession[] };
@@ -419,6 +452,8 @@ interface Outputs {
   "sessions.move": Nothing;
   "sessions.discard": { readonly clientId: string };
   "sessions.send": { readonly copyId: string };
+  "sessions.link": { readonly link: string; readonly untilMs: number };
+  "sessions.unlink": Nothing;
   "sessions.pair": { readonly pairId: string };
   "outbox.list": {
     readonly emails: readonly SentLine[];
@@ -491,6 +526,8 @@ type Same = [keyof typeof INPUTS, keyof Outputs] extends [keyof Outputs, keyof t
 export const API_IS_WHOLE: Same = true;
 
 export const LIMITS_SCHEMA = limits;
+/** Which clients a list shows where nothing is looked for: all who are coached now. */
+export const COACHED_CLIENTS = { search: "", group: null, archived: false } as const;
 export const GYM_SCHEMA = gym;
 
 const KB = 1024;

@@ -78,6 +78,7 @@ const goalFields = {
 const movedFields = { dayId: identifier(), week, to: nullable(isoDate()) } satisfies Fields<Omit<MovedSession, "id">>;
 
 const id = identifier();
+export const goalSchema = strictObject({ id, ...goalFields });
 const LISTS = {
   phases: { fields: phaseFields, item: strictObject({ id, ...phaseFields }) },
   days: { fields: dayFields, item: strictObject({ id, ...dayFields, base: documentSchema }) },
@@ -86,7 +87,7 @@ const LISTS = {
     fields: absenceFields,
     item: checked(strictObject({ id, ...absenceFields }), "ends before it begins", ({ from, until }) => from <= until),
   },
-  goals: { fields: goalFields, item: strictObject({ id, ...goalFields }) },
+  goals: { fields: goalFields, item: goalSchema },
   moved: { fields: movedFields, item: strictObject({ id, ...movedFields }) },
 } as const satisfies Record<PlanList, unknown>;
 

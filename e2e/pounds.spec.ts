@@ -57,14 +57,17 @@ test("a studio in pounds sees no kg on any screen, and dates and times as it wri
 
   await page.getByRole("button", { name: "New client" }).click();
   await page.getByLabel("Name").fill("Ada Finch");
-  await page.getByLabel("Body mass, lb").fill("20");
-  await page.getByLabel("Minutes a session").fill("60");
-  await page.getByRole("button", { name: "Add client" }).click();
-  await expect(page.getByText("A body mass between 44 and 882 lb.")).toBeVisible();
   await look("new client");
-  await page.getByLabel("Body mass, lb").fill("165");
   await page.getByRole("button", { name: "Add client" }).click();
-  await expect(page.getByRole("heading", { name: "Ada Finch" })).toBeVisible();
+  await expect(page.getByRole("heading", { name: "Ada Finch", exact: true })).toBeVisible();
+  await page.getByRole("button", { name: "Change", exact: true }).click();
+  await page.getByLabel("Weighed, lb").fill("20");
+  await page.getByRole("button", { name: "Save", exact: true }).click();
+  await expect(page.getByText("A body mass between 44 and 882 lb.")).toBeVisible();
+  await look("client changed");
+  await page.getByLabel("Weighed, lb").fill("165");
+  await page.getByRole("button", { name: "Save", exact: true }).click();
+  await expect(page.getByText("165 lb", { exact: false }).first()).toBeVisible();
   await look("client new");
   const clientId = page.url().split("/").pop()!;
 

@@ -1,17 +1,22 @@
 /**
- * Stands in for a mail service: each message is a file of the open mail format (RFC 5322) in a folder that only the owner
- * reads. Whoever runs Yarvex hands it on, or points a mail program there.
+ * Emails go to the SMTP server that YARVEX_SMTP_URL names. Without one a folder stands in for it: each message is a file of the
+ * open mail format (RFC 5322) that only the owner reads, and whoever runs Yarvex hands it on, or points a mail program there.
  */
 import { createHash, randomBytes } from "node:crypto";
 import { mkdirSync, readdirSync, rmSync, writeFileSync } from "node:fs";
 import { join, relative } from "node:path";
 import { createTransport } from "nodemailer";
+import type { EmailProblem } from "../views";
+import { logFault } from "./log";
 
 /** Where emails wait. */
 export const outboxFolder = (): string => process.env.YARVEX_OUTBOX ?? join(process.cwd(), ".yarvex", "outbox");
 
 /** Where emails wait, as it may be said to anybody: nothing of this machine's own folders. */
 export const outboxLocation = (): string => relative(process.cwd(), outboxFolder()).replace(/^\.\..*/, "its outbox");
+
+/** Whether emails leave this machine by themselves. */
+export const sendsBySmtp = (): boolean => Boolean(process.env.YARVEX_SMTP_URL);
 
 /** Part of a file's name, by which a person's messages are found again without their address in it. */
 export const markOf = (address: string): string => createHash("sha256").update(address).digest("hex").slice(0, 16);
@@ -22,14 +27,35 @@ interface Message {
   readonly text: string;
 }
 
-const transport = createTransport({ streamTransport: true, buffer: true, newline: "windows" });
+const toFile = createTransport({ streamTransport: true, buffer: true, newline: "windows" });
 
-/** Writes a message into the outbox; rejects where the folder cannot be written. */
-export async function sendEmail({ to, subject, text }: Message): Promise<void> {
-  const { message } = await transport.sendMail({ from: "Yarvex <no-reply@localhost>", to, subject, text });
+/** For how long the mail server is waited for, a step at a time. */
+const PATIENCE = { connectionTimeout: 8_000, greetingTimeout: 8_000, socketTimeout: 15_000 } as const;
+
+/** Sends a message; what went wrong is written to the log without the address, and answered; null: it went. */
+export async function sendEmail(message: Message): Promise<EmailProblem | null> {
+  const mail = { from: process.env.YARVEX_MAIL_FROM ?? "Yarvex <no-reply@localhost>", ...message };
+  try {
+    const url = process.env.YARVEX_SMTP_URL;
+    if (url) await createTransport({ url, ...PATIENCE }).sendMail(mail);
+    else await writeEmail(message.to, (await toFile.sendMail(mail)).message as Buffer);
+    return null;
+  } catch (error) {
+    const {
+      responseCode = 0,
+      command = "",
+      code = "",
+    } = error as { responseCode?: number; command?: string; code?: string };
+    logFault("sending an email", new Error(`${code} ${command} ${responseCode}`.trim()));
+    // A mail server answers 5xx where trying again is of no use; a refused sign-in is our own fault and not the address's.
+    return responseCode >= 500 && code !== "EAUTH" ? "refused" : "notSent";
+  }
+}
+
+async function writeEmail(to: string, content: Buffer): Promise<void> {
   mkdirSync(outboxFolder(), { recursive: true, mode: 0o700 });
   const name = `${Date.now()}-${randomBytes(3).toString("hex")}-${markOf(to)}.eml`;
-  writeFileSync(join(outboxFolder(), name), message as Buffer, { mode: 0o600 });
+  writeFileSync(join(outboxFolder(), name), content, { mode: 0o600 });
 }
 
 /** Takes away what was written to an address. */

@@ -103,8 +103,8 @@ interface Suite {
   specs?: { ok: boolean; title: string; tests?: { status?: string }[] }[];
 }
 
-/** Journeys mostly wait for the clock: so many at a time, each with a database, a server and emails of its own. */
-const AT_A_TIME = 2;
+/** Journeys wait for pages and for the clock for a good part of their time, so that one more than there are cores is quickest: so many at a time, each with a database, a server and emails of its own. */
+const AT_A_TIME = 3;
 
 interface Web {
   readonly base: string;

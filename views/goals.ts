@@ -4,6 +4,7 @@ import { catalogueIn } from "../contract/catalogue";
 import {
   chanceToShow,
   daysBetween,
+  decimal,
   type Exercise,
   e1rmForGoal,
   exerciseOrThrow,
@@ -20,6 +21,7 @@ import {
   type WhatIf,
   weight,
 } from "../core";
+import type { LiftLog } from "./views";
 import type { WeeksView } from "./weeks-context";
 
 /** "107.5 kg", "107.5 kg × 5"; of a move of the body "the body × 10", "the body + 10 kg × 5". */
@@ -54,8 +56,14 @@ export interface GoalNeeds {
   readonly movedPercent: number | null;
 }
 
+/** What a goal is judged by: the lift's log and the client. */
+export interface GoalContext extends Pick<WeeksView, "today" | "settings" | "exercises"> {
+  readonly lifts: readonly LiftLog[];
+  readonly client: Pick<WeeksView["client"], "trainingAge" | "bodyMassKg">;
+}
+
 /** Null where nothing is known of the lift, or the goal's day has gone by. */
-export function goalNeeds(view: WeeksView, goal: Goal): GoalNeeds | null {
+export function goalNeeds(view: GoalContext, goal: Goal): GoalNeeds | null {
   const log = view.lifts.find(({ lineage }) => lineage === goal.lineage);
   const record = log && liftRecord(log.exposures, view.settings, log.strengths);
   const weeks = daysBetween(view.today, goal.byDate) / 7;
@@ -72,7 +80,16 @@ export function goalNeeds(view: WeeksView, goal: Goal): GoalNeeds | null {
   };
 }
 
-const bodyOf = ({ client, settings }: WeeksView) => ({ bodyMassKg: client.bodyMassKg, settings });
+const bodyOf = ({ client, settings }: GoalContext) => ({ bodyMassKg: client.bodyMassKg, settings });
+
+/** What would have to be true: the gain a week from now to its day, beside what the lift has moved. */
+export function goalNeedsWords(needs: GoalNeeds | null): string {
+  if (!needs) return "";
+  const { percentAWeek, movedPercent } = needs;
+  if (percentAWeek <= 0) return "The record says that it can be done now.";
+  const moved = movedPercent === null ? "" : `; it has moved ${decimal(movedPercent, 1)} % lately`;
+  return `It has to gain ${decimal(percentAWeek, 1)} % a week${moved}.`;
+}
 
 /** The share of the runs in which a goal is reached by its day; null where nothing is known of the lift. */
 export function goalChance(view: WeeksView, { fans }: WhatIf, goal: Goal): number | null {
@@ -94,7 +111,7 @@ export function goalSteppedBy(goal: Goal, steps: number): Goal {
 }
 
 /** The goal with the load whose e1RM is nearest to a figure, in its steps; as it is where nothing is known of the lift. */
-export function goalPulledTo(view: WeeksView, goal: Goal, e1rmKg: number): Goal {
+export function goalPulledTo(view: GoalContext, goal: Goal, e1rmKg: number): Goal {
   const needs = goalNeeds(view, goal);
   const amount = Number(goal.load.amount);
   const more = goalNeeds(view, { ...goal, load: weight(amount + goalStep(goal), goal.load.unit) });

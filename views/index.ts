@@ -3,6 +3,7 @@ export * from "./after-session";
 export * from "./carry-on";
 export * from "./caution-groups";
 export * from "./cautions";
+export * from "./client-habits";
 export * from "./compare-plans";
 export * from "./compute";
 export * from "./desk-answers";

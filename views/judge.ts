@@ -38,6 +38,7 @@ export function traineeOf(context: Pick<SessionContext, "client" | "date" | "pai
     trainingAge: context.client.trainingAge,
     limits: limitsOn(context.client.limits, context.date),
     pain: new Map(Object.entries(context.pain)),
+    likes: new Set(context.client.likes),
     dislikes: new Set(context.client.dislikes),
     alone: context.alone,
   };

@@ -28,6 +28,7 @@ const session = (date: string, state: PlannedState, minutes: number | null): Pla
   timeOfDay: null,
   otherDate: null,
   isAway: false,
+  isEmpty: false,
   summary: minutes === null ? null : { ...NOTHING_DONE, minutes },
 });
 const view = (more: Partial<ClientView> = {}) =>

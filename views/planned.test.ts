@@ -24,6 +24,7 @@ const row = (dayId: string, week: number, date: string, more: Partial<SessionRow
   title: "",
   state: "draft",
   summary: null,
+  isEmpty: false,
   planId: "plan",
   dayId,
   week,

@@ -16,6 +16,8 @@ export interface SessionRowOutline {
   readonly title: string;
   readonly state: SessionState;
   readonly summary: SessionSummary | null;
+  /** Whether nothing is written in it yet. */
+  readonly isEmpty: boolean;
   readonly planId: string | null;
   readonly dayId: string | null;
   readonly week: number | null;
@@ -46,8 +48,8 @@ export function plannedLines({ clientId, plans, rows }: ClientCalendar, { from, 
   const placed = new Set<SessionRowOutline>();
   const add = (line: Partial<PlannedLine> & Pick<PlannedLine, "date" | "title" | "state">) => {
     if (!isIn(line.date)) return;
-    const nothing = { sessionId: null, place: null, timeOfDay: null, otherDate: null, isAway: false, summary: null };
-    lines.push({ clientId, ...nothing, ...line });
+    const nothing = { sessionId: null, place: null, timeOfDay: null, otherDate: null, summary: null };
+    lines.push({ clientId, ...nothing, isAway: false, isEmpty: false, ...line });
   };
   plans.forEach((plan, at) => {
     const later = plans.slice(at + 1);
@@ -65,14 +67,22 @@ export function plannedLines({ clientId, plans, rows }: ClientCalendar, { from, 
       if (otherDate) add({ ...common, date: stood, state: "moved", otherDate: date });
       const isLeftOut = leftOut !== null && (!row || row.state === "draft");
       const state = isLeftOut ? "leftOut" : stateOf(row, date, today);
-      add({ ...common, date, state, otherDate, isAway: leftOut === "away", summary: row?.summary ?? null });
+      add({
+        ...common,
+        date,
+        state,
+        otherDate,
+        isAway: leftOut === "away",
+        summary: row?.summary ?? null,
+        isEmpty: row?.isEmpty ?? false,
+      });
     }
   });
   for (const row of rows) {
     if (placed.has(row)) continue;
-    const { id: sessionId, date, title, summary, planId, dayId, week } = row;
+    const { id: sessionId, date, title, summary, isEmpty, planId, dayId, week } = row;
     const place = planId !== null && dayId !== null && week !== null ? { planId, dayId, week } : null;
-    add({ sessionId, date, title, summary, place, state: stateOf(row, date, today) });
+    add({ sessionId, date, title, summary, isEmpty, place, state: stateOf(row, date, today) });
   }
   const order = ({ date, timeOfDay, sessionId }: PlannedLine) =>
     `${date} ${String(timeOfDay ?? 9999).padStart(4, "0")} ${sessionId ?? ""}`;
@@ -85,6 +95,10 @@ function stateOf(row: SessionRowOutline | undefined, date: string, today: string
   if (date < today) return "missed";
   return row ? (row.copy ?? "opened") : "planned";
 }
+
+/** Whether it can be sent for the first time. */
+export const isUnsent = ({ state, isEmpty }: Pick<PlannedLine, "state" | "isEmpty">): boolean =>
+  (state === "planned" || state === "opened") && !isEmpty;
 
 /** Whether a session still waits to be trained. */
 export const isWaiting = ({ state }: Pick<PlannedLine, "state">): boolean =>

@@ -28,10 +28,18 @@ import {
   workContextOf,
 } from "../core";
 
+import type { EmailProblem } from "./views";
+
 export interface SessionEmail {
   readonly subject: string;
   readonly text: string;
 }
+
+/** What is said where an email did not go. */
+export const emailProblemWords = (problem: EmailProblem): string =>
+  problem === "refused"
+    ? "The mail server refuses this address. Look whether it is written right."
+    : "The email could not be handed to the mail server. Try again.";
 
 interface From {
   readonly client: string;
@@ -102,7 +110,8 @@ export function sessionInWords(content: ShownContent): BlockInWords[] {
   }));
 }
 
-function warmUpWords({ pulseRaiser, drills }: WarmUp): string {
+/** "5 min rowing, Leg swings 2 × 10". */
+export function warmUpWords({ pulseRaiser, drills }: WarmUp): string {
   const minutes = pulseRaiser ? [`${decimal(pulseRaiser.seconds / 60)} min ${pulseRaiser.what}`] : [];
   const each = drills.map(({ name, sets, amount }) => {
     const times = amount.kind === "reps" ? String(amount.reps) : `${amount.seconds} s`;

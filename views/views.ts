@@ -13,6 +13,7 @@ import type {
   FeltSets,
   FloorEvent,
   FloorLoad,
+  Goal,
   GymEquipment,
   HardDay,
   HardTechnique,
@@ -63,6 +64,8 @@ export interface PlannedLine {
   /** Of a line in state "moved" the date that the session has now; of any other the date it was moved from; null: not moved. */
   readonly otherDate: string | null;
   readonly isAway: boolean;
+  /** Whether it is a row in which nothing is written yet. */
+  readonly isEmpty: boolean;
   readonly summary: SessionSummary | null;
 }
 
@@ -73,6 +76,14 @@ export interface PastSession {
   readonly title: string;
   readonly state: SessionState;
   readonly document: SessionDocument;
+}
+
+/** A day on which a client usually trains. */
+export interface TrainingDay {
+  /** Monday is 0. */
+  readonly weekday: number;
+  /** Minutes after midnight; null: any time. */
+  readonly timeOfDay: number | null;
 }
 
 export interface ClientLine {
@@ -89,6 +100,9 @@ export interface ClientLine {
 /** A client in the list of all, with what needs the coach, the gravest first. */
 export interface ClientListLine extends ClientLine {
   readonly needs: readonly Need[];
+  readonly groups: readonly string[];
+  /** The day from which they are not coached any more; null: they are. */
+  readonly archivedOn: string | null;
 }
 
 export interface ClientView extends ClientLine {
@@ -98,6 +112,14 @@ export interface ClientView extends ClientLine {
   readonly notes: string;
   readonly gymId: string | null;
   readonly rounding: "nearest" | "neverHarder";
+  readonly days: readonly TrainingDay[];
+  /** Of the plan in force, and what waits for the next one. */
+  readonly goals: readonly (Goal & { readonly isOfPlan: boolean })[];
+  /** Exercises by id. */
+  readonly likes: readonly string[];
+  readonly dislikes: readonly string[];
+  readonly groups: readonly string[];
+  readonly archivedOn: string | null;
   readonly statement: ReadinessStatement | null;
   readonly clearance: Clearance | null;
   readonly hasAccount: boolean;
@@ -110,6 +132,13 @@ export interface ClientView extends ClientLine {
   readonly exercises: StudioExercises;
   readonly limitList: readonly ClientLimit[];
   readonly priorities: Readonly<Partial<Record<Muscle, MusclePriority>>>;
+  /** Who changed what of health answers and limits, the newest first; for coaches alone. */
+  readonly safetyChanges: readonly {
+    readonly id: string;
+    readonly name: string;
+    readonly words: string;
+    readonly changedAtMs: number;
+  }[];
   /** The last words between coach and client, the oldest first. */
   readonly messages: readonly Message[];
   readonly today: string;
@@ -135,6 +164,7 @@ export interface ExercisesView {
     readonly gymId: string | null;
     readonly limits: readonly ClientLimit[];
     readonly priorities: Readonly<Partial<Record<Muscle, MusclePriority>>>;
+    readonly likes: readonly string[];
     readonly dislikes: readonly string[];
     readonly pain: Readonly<Record<string, FeltSets>>;
     readonly bodyMassKg: number | null;
@@ -194,6 +224,7 @@ export interface SessionContext {
     readonly minutes: number;
     readonly limits: readonly ClientLimit[];
     readonly priorities: Readonly<Partial<Record<Muscle, MusclePriority>>>;
+    readonly likes: readonly string[];
     readonly dislikes: readonly string[];
     readonly answeredYes: readonly ReadinessQuestionId[];
   };
@@ -256,7 +287,47 @@ export interface SessionView extends SessionContext {
     readonly atMs: number;
     readonly seenAtMs: number | null;
     readonly changed: number;
+    readonly emailProblem: EmailProblem | null;
   } | null;
+  readonly recipient: {
+    /** Without one nothing goes by email: it is handed on. */
+    readonly hasAccount: boolean;
+    /** When the link that opens it ends; null: there is none. */
+    readonly linkUntilMs: number | null;
+  };
+}
+
+/** Why an email did not go: the mail server refuses the address or the message, or it could not be handed over. */
+export type EmailProblem = "refused" | "notSent";
+
+/** All that is kept of a client, as they take it along: open JSON, dates as dates, weights with their units. */
+export interface PersonalData {
+  readonly exportedOn: string;
+  readonly person: Readonly<Record<string, unknown>>;
+  readonly bodyMass: readonly { readonly date: string; readonly amount: string; readonly unit: string }[];
+  readonly strengths: readonly Readonly<Record<string, unknown>>[];
+  readonly plans: readonly Readonly<Record<string, unknown>>[];
+  readonly sessions: readonly {
+    readonly date: string;
+    readonly title: string;
+    readonly state: string;
+    /** The session in shorthand, with the loads that were written. */
+    readonly text: string;
+    readonly log: readonly unknown[];
+  }[];
+  readonly messages: readonly { readonly at: string; readonly from: string; readonly text: string }[];
+}
+
+/** A session as its link shows it, to whoever holds that. */
+export interface SharedSession {
+  readonly studio: string;
+  readonly client: string;
+  readonly region: Region;
+  readonly date: string;
+  readonly title: string;
+  /** Empty: none. */
+  readonly warmUp: string;
+  readonly blocks: readonly BlockInWords[];
 }
 
 /** The day of a plan that a session is. */
@@ -355,6 +426,7 @@ export interface SentLine {
   readonly sentAtMs: number;
   readonly seenAtMs: number | null;
   /** Without one nothing can be delivered: the email waits to be handed on. */
+  readonly emailProblem: EmailProblem | null;
   readonly hasAccount: boolean;
 }
 

@@ -6,6 +6,7 @@ import {
   carryMemory,
   equipmentOn,
   firstOf,
+  type Goal,
   type GymEquipment,
   identityCache,
   type LiftHistory,
@@ -19,7 +20,7 @@ import {
   sameValue,
   type WeightUnit,
 } from "../core";
-import type { ClientName, KnownLift, LiftLog, SessionContext } from "./views";
+import type { ClientName, KnownLift, LiftLog, SessionContext, TrainingDay } from "./views";
 
 /** A session of the plan that is a row: opened, sent or trained. */
 export interface PlanSession {
@@ -48,7 +49,12 @@ export interface WeeksView {
     readonly unit: WeightUnit;
     readonly bodyMassKg: number | null;
     readonly limits: readonly ClientLimit[];
+    readonly likes: readonly string[];
     readonly dislikes: readonly string[];
+    /** When they usually train. */
+    readonly days: readonly TrainingDay[];
+    /** What is aimed at and waits for the next plan. */
+    readonly goals: readonly Goal[];
     readonly birthYear: number | null;
     /** Whether the health questions say that the client has not trained for long. */
     readonly isInactive: boolean;

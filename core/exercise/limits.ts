@@ -88,6 +88,8 @@ export interface Trainee {
   readonly limits: readonly ClientLimit[];
   /** What the client felt in an exercise's last sets. */
   readonly pain: ReadonlyMap<string, FeltSets>;
+  /** Exercises that the client likes to do, by id. */
+  readonly likes: ReadonlySet<string>;
   /** Exercises the client does not want. */
   readonly dislikes: ReadonlySet<string>;
   /** Whether nobody is there: what is unsafe to fail alone is kept from failure. */
@@ -98,6 +100,7 @@ export const UNRESTRICTED: Trainee = {
   trainingAge: "intermediate",
   limits: [],
   pain: new Map(),
+  likes: new Set(),
   dislikes: new Set(),
   alone: false,
 };

@@ -4,6 +4,7 @@ export { type CurveObservation, type FittedCurve, SHAPE_SPREAD } from "./curve-f
 export * from "./e1rm";
 export * from "./effective";
 export * from "./equipment";
+export * from "./home-kit";
 export * from "./implement-loads";
 export * from "./inventory";
 export * from "./next-prescription";

@@ -240,3 +240,19 @@ it("what is skilled is proposed to nobody, and a gym without a guided bar gets n
         expect(exercise.stations).not.toContain("suspension straps");
       }
 });
+
+describe("a proposed week of somebody with likes and dislikes", () => {
+  const context = contextOf({ days: 3, minutes: 75 });
+  const idsOf = (more: Partial<typeof context.trainee>) =>
+    proposeSplits(3, { ...context, trainee: { ...context.trainee, ...more } }, countingIds()).map(
+      (proposal) => new Set(weekOf(proposal).map(({ exercise }) => exercise.id)),
+    );
+
+  it("has the liked one among lifts that do the same, and never one that is not liked", () => {
+    const liked = "belt-squat";
+    expect(idsOf({}).some((ids) => ids.has(liked))).toBe(false);
+    expect(idsOf({ likes: new Set([liked]) }).some((ids) => ids.has(liked))).toBe(true);
+    const [usual] = [...idsOf({})[0]!];
+    for (const ids of idsOf({ dislikes: new Set([usual!]) })) expect(ids.has(usual!)).toBe(false);
+  });
+});

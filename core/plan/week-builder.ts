@@ -215,7 +215,8 @@ export class WeekBuilder {
       !trainee.dislikes.has(exercise.id) &&
       !(isCareful(this.context) && (exercise.stress.lowerBack ?? 0) >= 3);
     const fit = this.ranked(kind).filter(isMeant);
-    const prefer = isEasy && kind.preferEasy.length > 0 ? kind.preferEasy : kind.prefer;
+    const liked = [...trainee.likes];
+    const prefer = [...liked, ...(isEasy && kind.preferEasy.length > 0 ? kind.preferEasy : kind.prefer)];
     const named = prefer.flatMap((id) => fit.find(({ exercise }) => exercise.id === id)?.exercise ?? []);
     // For those who are to be held the steadier one of them comes first.
     const preferred = isCareful(this.context) ? named.toSorted((a, b) => b.stability - a.stability) : named;

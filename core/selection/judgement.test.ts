@@ -57,6 +57,18 @@ describe("ranking", () => {
     expect(shoulders("joints").indexOf("push-up")).toBeLessThan(shoulders("joints").indexOf("dumbbell-fly"));
   });
 
+  it("puts what the client likes before its like, and what they do not like behind it, and says so", () => {
+    const place = (more: Partial<Trainee>) =>
+      rank("biceps", { trainee: trainee(more) }).findIndex((one) => one.exercise.id === "hammer-curl");
+    const hammer = new Set(["hammer-curl"]);
+    expect(place({ likes: hammer })).toBeLessThan(place({}));
+    expect(place({ dislikes: hammer })).toBeGreaterThan(place({}));
+    const [liked] = rank("biceps", { trainee: trainee({ likes: hammer }) }).filter(
+      (one) => one.exercise.id === "hammer-curl",
+    );
+    expect(liked!.parts.map(({ sentence }) => sentence).join(" ")).toContain("; liked.");
+  });
+
   it("breaks the score down: the parts and their weights give it back, with a sentence each", () => {
     for (const one of rank("tricepsLong")) {
       const weight = one.parts.reduce((sum, part) => sum + part.weight, 0);

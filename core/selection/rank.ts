@@ -292,9 +292,9 @@ function comfortPart(exercise: Exercise, trainee: Trainee): { value: number; sen
   const known = pain ? Math.min(1, pain.sets / 6) : 0;
   const general = clamp(1 - strain / 2.4, 0, 1);
   // The client's own sets weigh more the more there are.
-  const value =
-    clamp(general * (1 - 0.5 * known) + 0.5 * known * (1 - 2.5 * felt - 0.6 * rough), 0, 1) *
-    (trainee.dislikes.has(exercise.id) ? 0.5 : 1);
+  const comfort = clamp(general * (1 - 0.5 * known) + 0.5 * known * (1 - 2.5 * felt - 0.6 * rough), 0, 1);
+  const isLiked = trainee.likes.has(exercise.id);
+  const value = trainee.dislikes.has(exercise.id) ? comfort * 0.5 : isLiked ? (1 + comfort) / 2 : comfort;
   const high = stressed.filter(([, stress]) => stress >= 2).map(([joint]) => JOINT_WORDS[joint]);
   const words = high.length > 0 ? `Asks something of ${high.join(" and ")}` : "Quiet on the joints";
   const own =
@@ -305,7 +305,10 @@ function comfortPart(exercise: Exercise, trainee: Trainee): { value: number; sen
           ? `; form slipped in ${Math.round(100 * rough)} % of this client's sets`
           : "; it has been quiet for this client"
       : "";
-  return { value, sentence: `${words}${own}${trainee.dislikes.has(exercise.id) ? "; not liked" : ""}.` };
+  return {
+    value,
+    sentence: `${words}${own}${trainee.dislikes.has(exercise.id) ? "; not liked" : isLiked ? "; liked" : ""}.`,
+  };
 }
 
 /**

@@ -3,38 +3,63 @@ import { useRouter } from "next/navigation";
 import { useState } from "react";
 import * as yup from "yup";
 import { callApi, problemOf } from "@/device/api";
+import { useApiMutation } from "@/device/query";
 import { type Invitation, InvitationSent } from "@/parts/invitation-sent";
 import { Button } from "@/ui/button";
 import { TextField } from "@/ui/field";
 import { emailField, Form, useCheckedForm } from "@/ui/form";
 import { Sheet } from "@/ui/sheet";
 import type { ClientView } from "@/views";
+import type { OpenSheet } from "./open-sheet";
 
-/** The client's own sign-in, and the way to erase a person with everything that hangs on them. */
-export function Account({ view }: { view: ClientView }) {
+/** The client's own sign-in, the archive, and the way to erase a person with everything that hangs on them. */
+export function Account({ view, onOpen }: { view: ClientView; onOpen: OpenSheet }) {
   const router = useRouter();
-  const [open, setOpen] = useState<"none" | "account" | "erase">("none");
-  const close = () => {
-    setOpen("none");
-    router.refresh();
-  };
+  const archive = useApiMutation(
+    () => callApi("clients.archive", { clientId: view.id, archived: view.archivedOn === null }),
+    () => router.refresh(),
+  );
   return (
     <section>
       <h2 className="mb-1 font-bold">Account</h2>
       <p>{view.hasAccount ? "Signs in and sees their own plan and log." : "Has no sign-in of their own."}</p>
       <div className="mt-2 flex flex-wrap gap-2">
-        {view.hasAccount ? null : <Button onClick={() => setOpen("account")}>Invite</Button>}
-        <Button kind="quiet" onClick={() => setOpen("erase")}>
+        {view.hasAccount ? null : <Button onClick={() => onOpen("invite")}>Invite</Button>}
+        <Button disabled={archive.isPending} onClick={() => archive.mutate()}>
+          {view.archivedOn === null ? "Archive" : "Take out of the archive"}
+        </Button>
+        <Button kind="quiet" onClick={() => onOpen("erase")}>
           Erase this person
         </Button>
       </div>
-      <Sheet open={open === "account"} onOpenChange={close} title={`Invite ${view.name}`}>
-        <Invite view={view} />
-      </Sheet>
-      <Sheet open={open === "erase"} onOpenChange={close} title="Erase this person">
-        <Erase view={view} />
-      </Sheet>
+      {archive.error ? <p role="alert">{archive.error.message}</p> : null}
     </section>
+  );
+}
+
+interface SheetProps {
+  readonly view: ClientView;
+  readonly onClose: () => void;
+}
+
+export function InviteSheet({ view, onClose }: SheetProps) {
+  const router = useRouter();
+  const close = () => {
+    onClose();
+    router.refresh();
+  };
+  return (
+    <Sheet open onOpenChange={close} title={`Invite ${view.name}`}>
+      <Invite view={view} />
+    </Sheet>
+  );
+}
+
+export function EraseSheet({ view, onClose }: SheetProps) {
+  return (
+    <Sheet open onOpenChange={onClose} title="Erase this person">
+      <Erase view={view} />
+    </Sheet>
   );
 }
 

@@ -1,33 +1,54 @@
 "use client";
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import Link from "next/link";
 import { useState } from "react";
-import type { Output } from "@/contract";
+import { COACHED_CLIENTS, type Input, type Output } from "@/contract";
 import { addDays, mondayOf } from "@/core";
 import { callApi } from "@/device/api";
 import { useLaterPages } from "@/device/later-pages";
-import { openSession } from "@/device/query";
+import { apiQuery, openSession } from "@/device/query";
 import { PlannedLink } from "@/parts/planned-link";
 import { useDates } from "@/parts/region";
 import { Button } from "@/ui/button";
+import { BOX } from "@/ui/field";
 import { Notice } from "@/ui/notice";
 import { Sheet } from "@/ui/sheet";
-import { type ClientListLine, isWaiting, needWords, type PlannedLine } from "@/views";
+import { useDebounced } from "@/ui/use-debounced";
+import { type ClientListLine, isWaiting, needWords } from "@/views";
 import { NewClient } from "./new-client";
+import { WeekBars } from "./week-bars";
 
 const WEEKS = 9;
 
-type ClientListPage = Pick<Output<"clients.list">, "clients" | "next">;
+type ClientListPage = Output<"clients.list">;
+type Filter = Omit<Input<"clients.list">, "after">;
 
+/** While somebody still types, nothing is asked. */
+const TYPING_MS = 200;
+
+/** All clients with their weeks; found by name, by group, and among those who are coached no more. */
 export function ClientList({ first, today }: { first: ClientListPage; today: string }) {
   const { longDate } = useDates();
   const [adding, setAdding] = useState(false);
-  const { pages, hasMore, more, isBusy, error } = useLaterPages<ClientListPage>(["clients.list"], first.next, (after) =>
-    callApi("clients.list", { after }),
+  const [filter, setFilter] = useState<Filter>(COACHED_CLIENTS);
+  const { search, group, archived } = { ...filter, search: useDebounced(filter.search, TYPING_MS) };
+  const isAll = search.trim() === "" && group === null && !archived;
+  const found = useQuery({
+    ...apiQuery("clients.list", { after: null, search, group, archived }),
+    enabled: !isAll,
+    placeholderData: keepPreviousData,
+  });
+  const start = isAll ? first : found.data;
+  const { pages, hasMore, more, isBusy, error } = useLaterPages<Pick<ClientListPage, "clients" | "next">>(
+    ["clients.list", search, group, archived],
+    start?.next ?? null,
+    (after) => callApi("clients.list", { after, search, group, archived }),
   );
-  const clients = [first, ...pages].flatMap((page) => page.clients);
+  const clients = [start?.clients ?? [], ...pages.map((page) => page.clients)].flat();
+  const isEmptyStudio = first.clients.length === 0 && first.archivedCount === 0;
   return (
     <main className="px-6 py-5">
-      <header className="mb-4 flex items-baseline gap-4">
+      <header className="mb-4 flex flex-wrap items-baseline gap-x-4 gap-y-2">
         <h1 className="text-xl font-bold">Clients</h1>
         <p className="text-quiet">{longDate(today)}</p>
         <Link href="/outbox" prefetch={false} className="ml-auto text-indigo underline underline-offset-2">
@@ -37,13 +58,20 @@ export function ClientList({ first, today }: { first: ClientListPage; today: str
           New client
         </Button>
       </header>
-      {clients.length === 0 ? (
+      {isEmptyStudio ? (
         <div className="border-y border-line py-12 text-center">
           <p className="text-lg font-semibold">No clients yet.</p>
           <p className="text-quiet">Add the first one, ask the health questions, and write a session.</p>
         </div>
       ) : (
         <>
+          <Finder filter={filter} onChange={setFilter} groups={first.groups} archivedCount={first.archivedCount} />
+          {found.error ? (
+            <p role="alert" className="mb-4">
+              {found.error.message}
+            </p>
+          ) : null}
+          {start && clients.length === 0 ? <p role="status">{nobodyWords({ search, group, archived })}</p> : null}
           <ul className="grid grid-cols-[repeat(auto-fill,minmax(11.5rem,1fr))] gap-x-5 gap-y-8">
             {clients.map((client) => (
               <ClientBars key={client.id} client={client} today={today} />
@@ -57,16 +85,73 @@ export function ClientList({ first, today }: { first: ClientListPage; today: str
               {error ? <span role="alert"> {error.message}</span> : null}
             </p>
           ) : null}
-          <p className="mt-6 max-w-2xl text-quiet">
-            Each bar is one session, longer is more sets; it ends short where some were left out. Outlined bars at the
-            foot are still to come.
-          </p>
+          {clients.length > 0 ? (
+            <p className="mt-6 max-w-2xl text-quiet">
+              Each bar is one session, longer is more sets; it ends short where some were left out. Outlined bars at the
+              foot are still to come.
+            </p>
+          ) : null}
         </>
       )}
       <Sheet open={adding} onOpenChange={setAdding} title="New client">
         <NewClient />
       </Sheet>
     </main>
+  );
+}
+
+const nobodyWords = ({ search, group, archived }: Filter): string => {
+  const who = archived ? "No archived client" : "No client";
+  const called = search.trim() === "" ? "" : ` with “${search.trim()}” in their name`;
+  return `${who}${called}${group === null ? "" : ` in the group ${group}`}.`;
+};
+
+function Finder({
+  filter,
+  onChange,
+  groups,
+  archivedCount,
+}: {
+  filter: Filter;
+  onChange: (filter: Filter) => void;
+  groups: readonly string[];
+  archivedCount: number;
+}) {
+  return (
+    <search className="mb-5 flex flex-wrap items-end gap-x-4 gap-y-2">
+      <input
+        type="search"
+        aria-label="Find a client by name"
+        placeholder="Find by name"
+        maxLength={120}
+        className={`${BOX} w-56!`}
+        value={filter.search}
+        onChange={(event) => onChange({ ...filter, search: event.target.value })}
+      />
+      {groups.length > 0 ? (
+        <select
+          aria-label="Group"
+          className={`${BOX} w-auto!`}
+          value={filter.group ?? ""}
+          onChange={(event) => onChange({ ...filter, group: event.target.value || null })}
+        >
+          <option value="">All groups</option>
+          {groups.map((group) => (
+            <option key={group}>{group}</option>
+          ))}
+        </select>
+      ) : null}
+      {archivedCount > 0 ? (
+        <label className="flex min-h-6 items-center gap-1.5">
+          <input
+            type="checkbox"
+            checked={filter.archived}
+            onChange={(event) => onChange({ ...filter, archived: event.target.checked })}
+          />
+          Archived, {archivedCount}
+        </label>
+      ) : null}
+    </search>
   );
 }
 
@@ -86,7 +171,11 @@ function ClientBars({ client, today }: { client: ClientListLine; today: string }
           {client.name}
         </Link>
       </h2>
-      <p className="narrow text-quiet">{client.trainingAge}</p>
+      <p className="narrow text-quiet">
+        {client.archivedOn === null
+          ? [client.trainingAge, ...client.groups].join(", ")
+          : `archived since ${dates.shortDate(client.archivedOn)}`}
+      </p>
       <Link href={`/clients/${client.id}`} tabIndex={-1} aria-hidden className="my-2 block">
         <WeekBars weeks={weeks} sessions={client.sessions} today={today} />
       </Link>
@@ -116,108 +205,4 @@ function ClientBars({ client, today }: { client: ClientListLine; today: string }
       <p className="narrow mt-1 text-quiet">{client.aims}</p>
     </li>
   );
-}
-
-/** Lines hang all the way down; each session is a bar across them. */
-function WeekBars({
-  weeks,
-  sessions,
-  today,
-}: {
-  weeks: readonly string[];
-  sessions: readonly PlannedLine[];
-  today: string;
-}) {
-  const width = 184;
-  const row = 30;
-  const height = weeks.length * row + 14;
-  const lines = 9;
-  const step = width / lines;
-  return (
-    <svg viewBox={`0 0 ${width} ${height}`} className="block w-full">
-      <title>Sessions by week</title>
-      {Array.from({ length: lines }, (_, i) => (
-        <line
-          key={i}
-          x1={step * (i + 0.5)}
-          x2={step * (i + 0.5) + (i % 2 ? 1.5 : -1.5)}
-          y1={0}
-          y2={height}
-          stroke="var(--color-line)"
-          strokeWidth={3}
-        />
-      ))}
-      {weeks.map((monday, week) => {
-        const inWeek = sessions.filter(
-          ({ date, state }) => date >= monday && date < addDays(monday, 7) && state !== "moved" && state !== "leftOut",
-        );
-        const each = Math.min(8.4, (row - 3) / Math.max(inWeek.length, 1));
-        return inWeek.map((session, index) => {
-          const y = week * row + 2 + index * each;
-          const planned = session.summary?.plannedSets ?? 1;
-          const share =
-            session.state === "done" && session.summary ? Math.min(1, session.summary.sets / Math.max(planned, 1)) : 1;
-          const length = (width - 8) * share;
-          if (session.state === "done")
-            return (
-              <SessionBar
-                key={index}
-                y={y}
-                thick={each - 1.2}
-                length={length}
-                step={step}
-                odd={(week * 3 + index) % 2 === 1}
-              />
-            );
-          const missed = session.state === "missed";
-          return (
-            <rect
-              key={index}
-              x={4}
-              y={y}
-              width={width - 8}
-              height={Math.max(0.6, each - 1.2)}
-              fill={missed ? "none" : "var(--color-ground)"}
-              stroke={
-                missed ? "var(--color-rule)" : session.date === today ? "var(--color-madder)" : "var(--color-indigo)"
-              }
-              strokeDasharray={missed ? "2 3" : undefined}
-            />
-          );
-        });
-      })}
-    </svg>
-  );
-}
-
-function SessionBar({
-  y,
-  thick,
-  length,
-  step,
-  odd,
-}: {
-  y: number;
-  thick: number;
-  length: number;
-  step: number;
-  odd: boolean;
-}) {
-  const parts = [];
-  for (let i = 0; i * step < length; i++) {
-    const under = i % 2 === (odd ? 1 : 0);
-    const from = 4 + i * step;
-    const to = Math.min(4 + length, from + step);
-    parts.push(
-      <rect
-        key={i}
-        x={from + (under ? 3 : 0)}
-        y={y}
-        width={Math.max(0, to - from - (under ? 5 : -1))}
-        height={thick}
-        fill="var(--color-woad)"
-      />,
-    );
-  }
-  return <g>{parts}</g>;
 }

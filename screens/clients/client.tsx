@@ -11,12 +11,16 @@ import { Messages } from "@/parts/messages";
 import { PlannedLink, stateWords } from "@/parts/planned-link";
 import { useDates } from "@/parts/region";
 import { Button } from "@/ui/button";
-import { chosen, optionsOf } from "@/ui/choice";
 import { Notice } from "@/ui/notice";
-import { type ClientView, isWaiting, type PlannedLine } from "@/views";
+import { type ClientView, isUnsent, isWaiting, type PlannedLine } from "@/views";
 import { Account } from "./account";
-import { ChangeDescription } from "./description";
+import { SHEETS } from "./client-sheet";
+import { FirstSteps } from "./first-steps";
+import { Goals } from "./goals";
+import { Habits } from "./habits";
+import { Likes } from "./likes";
 import { Limits } from "./limits";
+import type { ClientSheet } from "./open-sheet";
 import { Readiness } from "./readiness";
 import { Record } from "./record";
 
@@ -25,7 +29,9 @@ const MISSED_DAYS = 14;
 
 export function ClientScreen({ view }: { view: ClientView }) {
   const router = useRouter();
-  const [isChanging, setChanging] = useState(false);
+  const dates = useDates();
+  const [open, setOpen] = useState<ClientSheet | null>(null);
+  const Opened = open && SHEETS[open];
   const ready = view.readiness.kind === "ready";
   const words = useMessages({ clientId: view.id, sessionId: null, known: view.messages });
   const write = useApiMutation(
@@ -46,6 +52,7 @@ export function ClientScreen({ view }: { view: ClientView }) {
         <p className="text-quiet">
           {[
             view.trainingAge,
+            ...view.groups,
             view.birthYear && `born ${view.birthYear}`,
             view.bodyMass[0] && bodyMassWords(view.bodyMass[0].weight, view.unit),
             `${view.minutes} min`,
@@ -53,14 +60,20 @@ export function ClientScreen({ view }: { view: ClientView }) {
             .filter(Boolean)
             .join(" · ")}
         </p>
-        <Button className="ml-auto" onClick={() => setChanging(true)}>
+        <Button className="ml-auto" onClick={() => setOpen("description")}>
           Change
         </Button>
         <Button kind="main" disabled={write.isPending || write.isSuccess || !ready} onClick={() => write.mutate()}>
           Write a session
         </Button>
       </header>
-      {isChanging ? <ChangeDescription view={view} onClose={() => setChanging(false)} /> : null}
+      {Opened ? <Opened view={view} onClose={() => setOpen(null)} /> : null}
+      {view.archivedOn === null ? null : (
+        <Notice kind="warn" className="mb-4">
+          Archived since {dates.longDate(view.archivedOn)}: on no list but that of archived clients.
+        </Notice>
+      )}
+      {done.length === 0 ? <FirstSteps view={view} onOpen={setOpen} /> : null}
       {ready ? null : (
         <Notice kind="block" className="mb-4">
           {readinessSentence(view.readiness, view.name)}
@@ -77,15 +90,17 @@ export function ClientScreen({ view }: { view: ClientView }) {
             <h2 className="mb-1 font-bold">Aims</h2>
             <p>{view.aims || "None written."}</p>
           </section>
-          <Limits view={view} />
+          <Goals view={view} onOpen={setOpen} />
+          <Limits view={view} onOpen={setOpen} />
+          <Likes view={view} onOpen={setOpen} />
           {view.notes ? (
             <section>
               <h2 className="mb-1 font-bold">Notes</h2>
               <p>{view.notes}</p>
             </section>
           ) : null}
-          <Habits view={view} />
-          <Readiness view={view} />
+          <Habits view={view} onOpen={setOpen} />
+          <Readiness view={view} onOpen={setOpen} />
           <section>
             <h2 className="mb-2 font-bold">To do</h2>
             {upcoming.length === 0 ? (
@@ -121,7 +136,7 @@ export function ClientScreen({ view }: { view: ClientView }) {
               }
             />
           </section>
-          <Account view={view} />
+          <Account view={view} onOpen={setOpen} />
         </div>
         <Record view={view} coach />
       </div>
@@ -132,62 +147,6 @@ export function ClientScreen({ view }: { view: ClientView }) {
 /** As it was weighed, or in the unit that figures are said in. */
 const bodyMassWords = (mass: Weight, unit: WeightUnit): string =>
   mass.unit === unit ? formatWeight(mass) : massWords(toKg(mass), unit);
-
-const ROUNDINGS: Readonly<Record<ClientView["rounding"], string>> = {
-  nearest: "to the nearest",
-  neverHarder: "never harder",
-};
-const UNITS: Readonly<Record<WeightUnit, string>> = { kg: "kilograms", lb: "pounds" };
-
-/** Where this client usually trains, to which side loads are rounded, and what masses are said in. */
-function Habits({ view }: { view: ClientView }) {
-  const router = useRouter();
-  const { gymId, rounding, unit } = view;
-  const seen = { gymId, rounding, unit };
-  const change = useApiMutation(
-    (part: Partial<typeof seen>) =>
-      callApi("clients.change", { clientId: view.id, seen, wanted: { ...seen, ...part } }),
-    () => router.refresh(),
-  );
-  const box = "rounded-[3px] border border-rule bg-surface px-1.5 py-1";
-  return (
-    <section className="flex flex-col gap-1.5">
-      <label className="flex items-baseline justify-between gap-2">
-        <span className="font-bold">Trains at</span>
-        <select
-          className={box}
-          value={view.gymId ?? ""}
-          onChange={(event) => change.mutate({ gymId: event.target.value })}
-        >
-          {view.gyms
-            .filter((gym) => gym.clientId === null || gym.clientId === view.id)
-            .map((gym) => (
-              <option key={gym.id} value={gym.id}>
-                {gym.name}
-              </option>
-            ))}
-        </select>
-      </label>
-      <label className="flex items-baseline justify-between gap-2">
-        <span className="font-bold">Loads round</span>
-        <select
-          className={box}
-          value={view.rounding}
-          onChange={chosen(ROUNDINGS, (one) => change.mutate({ rounding: one }))}
-        >
-          {optionsOf(ROUNDINGS)}
-        </select>
-      </label>
-      <label className="flex items-baseline justify-between gap-2">
-        <span className="font-bold">Figures in</span>
-        <select className={box} value={view.unit} onChange={chosen(UNITS, (one) => change.mutate({ unit: one }))}>
-          {optionsOf(UNITS)}
-        </select>
-      </label>
-      {change.error ? <p role="alert">{change.error.message}</p> : null}
-    </section>
-  );
-}
 
 /** Sends a coming session from the list, opened before or not. */
 function SendSession({ line }: { line: PlannedLine }) {
@@ -205,9 +164,6 @@ function SendSession({ line }: { line: PlannedLine }) {
     </button>
   );
 }
-
-/** That it was not sent is said by what sends it. */
-const mayBeSent = ({ state }: PlannedLine): boolean => state === "planned" || state === "opened";
 
 function SessionList({ sessions, today }: { sessions: readonly PlannedLine[]; today: string }) {
   const dates = useDates();
@@ -235,10 +191,10 @@ function SessionList({ sessions, today }: { sessions: readonly PlannedLine[]; to
             <span className="narrow text-quiet">
               {session.summary.sets}/{session.summary.plannedSets} sets
             </span>
-          ) : mayBeSent(session) && session.otherDate === null ? null : (
+          ) : isUnsent(session) && session.otherDate === null ? null : (
             <span className="narrow text-quiet">{stateWords(session, dates)}</span>
           )}
-          {mayBeSent(session) ? <SendSession line={session} /> : null}
+          {isUnsent(session) ? <SendSession line={session} /> : null}
           {isWaiting(session) ? (
             <PlannedLink
               line={session}

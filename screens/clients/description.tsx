@@ -3,16 +3,17 @@ import { useRouter } from "next/navigation";
 import { useState } from "react";
 import * as yup from "yup";
 import type { Input } from "@/contract";
-import { formatWeight } from "@/core";
+import { formatWeight, sameValue } from "@/core";
 import { callApi, problemOf } from "@/device/api";
 import { DateField } from "@/parts/date-field";
 import { useDates } from "@/parts/region";
 import { typedWeight } from "@/parts/typed-weight";
 import { Button } from "@/ui/button";
+import { optionsOf } from "@/ui/choice";
 import { SelectField, TextArea, TextField } from "@/ui/field";
 import { type FieldOfForm, Form, typedNumber, useCheckedForm } from "@/ui/form";
 import { Sheet } from "@/ui/sheet";
-import type { ClientView } from "@/views";
+import { type ClientView, habitsOf } from "@/views";
 
 const MINUTES = "Between 10 and 240 minutes.";
 
@@ -29,8 +30,14 @@ export const DESCRIPTION = {
   aims: yup.string().default(""),
   limits: yup.string().default(""),
 };
-export const weightWords = (unit: ClientView["unit"]): string =>
+const weightWords = (unit: ClientView["unit"]): string =>
   unit === "kg" ? "A weight such as 72.4 or 160 lb, or nothing." : "A weight such as 160 or 72.4 kg, or nothing.";
+
+export const TRAINING_AGES = optionsOf({
+  novice: "novice",
+  intermediate: "intermediate",
+  advanced: "advanced",
+});
 
 interface TypedDescription {
   readonly name: string;
@@ -41,24 +48,15 @@ interface TypedDescription {
   readonly limits: string;
 }
 
-/** The fields of a description, in a form of its own; `children` stand among its short fields. */
-export function DescriptionFields({
-  field,
-  children,
-}: {
-  field: (name: keyof TypedDescription) => FieldOfForm;
-  children: React.ReactNode;
-}) {
+/** The fields of a description. */
+function DescriptionFields({ field }: { field: (name: keyof TypedDescription) => FieldOfForm }) {
   return (
     <>
       <TextField label="Name" {...field("name")} />
       <div className="grid grid-cols-2 gap-3">
         <TextField label="Birth year" inputMode="numeric" {...field("birthYear")} />
-        {children}
         <SelectField label="Training age" {...field("trainingAge")}>
-          <option value="novice">novice</option>
-          <option value="intermediate">intermediate</option>
-          <option value="advanced">advanced</option>
+          {TRAINING_AGES}
         </SelectField>
         <TextField label="Minutes a session" inputMode="numeric" {...field("minutes")} />
       </div>
@@ -78,12 +76,14 @@ export function ChangeDescription({ view, onClose }: { view: ClientView; onClose
   const { shortDate } = useDates();
   // What the changes set out from, whatever the page learns meanwhile.
   const [seen] = useState(() => descriptionOf(view));
+  const [habits] = useState(() => habitsOf(view));
   const [schema] = useState(() =>
     yup.object({
       ...DESCRIPTION,
       notes: yup.string().default(""),
       bodyMass: typedWeight(view.unit, weightWords(view.unit)),
       weighedOn: yup.string().required("The day."),
+      groups: yup.string().default(""),
     }),
   );
   const form = useCheckedForm({
@@ -95,13 +95,20 @@ export function ChangeDescription({ view, onClose }: { view: ClientView; onClose
       trainingAge: seen.trainingAge as string,
       bodyMass: "",
       weighedOn: view.today,
+      groups: view.groups.join(", "),
     },
-    send: async ({ bodyMass, weighedOn, ...wanted }) => {
+    send: async ({ bodyMass, weighedOn, groups: typedGroups, ...wanted }) => {
       const reply = await callApi("clients.describe", { clientId: view.id, seen, wanted });
       if (reply.kind !== "ok") return problemOf(reply);
+      const groups = [...new Set(typedGroups.split(",").map((name) => name.trim()))].filter((name) => name !== "");
+      if (!sameValue(groups, habits.groups)) {
+        const change = { seen: habits, wanted: { ...habits, groups } };
+        const grouped = await callApi("clients.change", { clientId: view.id, ...change });
+        if (grouped.kind !== "ok") return problemOf(grouped, "groups");
+      }
       if (bodyMass) {
         const weighed = await callApi("clients.weigh", { clientId: view.id, date: weighedOn, bodyMass });
-        if (weighed.kind !== "ok") return problemOf(weighed);
+        if (weighed.kind !== "ok") return problemOf(weighed, "bodyMass");
       }
       onClose();
       router.refresh();
@@ -111,8 +118,13 @@ export function ChangeDescription({ view, onClose }: { view: ClientView; onClose
   return (
     <Sheet open onOpenChange={(open) => !open && onClose()} title="What is known of this client">
       <Form form={form} className="flex flex-col gap-3">
-        <DescriptionFields field={form.field}>{null}</DescriptionFields>
+        <DescriptionFields field={form.field} />
         <TextArea label="Notes, for coaches alone" rows={2} {...form.field("notes")} />
+        <TextField
+          label="Groups"
+          hint="Names with commas between, such as rowers, mornings: the list of clients is shown by group."
+          {...form.field("groups")}
+        />
         <fieldset className="grid grid-cols-2 gap-3 border-t border-rule pt-3">
           <legend className="font-bold">Body mass</legend>
           <TextField label={`Weighed, ${view.unit}`} inputMode="decimal" {...form.field("bodyMass")} />

@@ -13,11 +13,11 @@ import {
   type WeightUnit,
 } from "@/core";
 import { useDates } from "@/parts/region";
+import { StrengthForm, Strengths } from "@/parts/strength-form";
 import { BandChart } from "@/ui/band-chart";
 import { Sheet } from "@/ui/sheet";
 import type { ClientView } from "@/views";
 import type { KnownLift } from "./known-lift";
-import { StrengthForm, Strengths } from "./strength-form";
 
 const REPS = [1, 2, 3, 4, 5, 6, 8, 10, 12, 15];
 

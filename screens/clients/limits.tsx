@@ -1,15 +1,13 @@
 "use client";
-import { useState } from "react";
 import { limitsOn, limitWords, MUSCLES, muscleName } from "@/core";
 import { useDates } from "@/parts/region";
 import { Button } from "@/ui/button";
 import type { ClientView } from "@/views";
-import { LimitSheet } from "./limit-sheet";
+import type { OpenSheet } from "./open-sheet";
 
 /** What a client may not do, or only in part, and which muscles come first: read by every kind of advice. */
-export function Limits({ view }: { view: ClientView }) {
-  const { fullDate } = useDates();
-  const [open, setOpen] = useState(false);
+export function Limits({ view, onOpen }: { view: ClientView; onOpen: OpenSheet }) {
+  const { fullDate, fullDateAt } = useDates();
   const inForce = new Set(limitsOn(view.limitList, view.today).map((limit) => limit.id));
   const first = MUSCLES.filter((muscle) => view.priorities[muscle] === "build");
   const held = MUSCLES.filter((muscle) => view.priorities[muscle] === "hold");
@@ -34,10 +32,24 @@ export function Limits({ view }: { view: ClientView }) {
       </ul>
       {first.length > 0 ? <p>Priority: {first.map(muscleName).join(", ")}.</p> : null}
       {held.length > 0 ? <p>Maintain: {held.map(muscleName).join(", ")}.</p> : null}
-      <Button className="mt-1" onClick={() => setOpen(true)}>
+      <Button className="mt-1" onClick={() => onOpen("limits")}>
         Limits and priorities
       </Button>
-      {open ? <LimitSheet view={view} onClose={() => setOpen(false)} /> : null}
+      {view.safetyChanges.length > 0 ? (
+        <details className="mt-2">
+          <summary className="cursor-pointer text-quiet">Who changed health answers and limits</summary>
+          <ul className="mt-1 flex flex-col gap-1">
+            {view.safetyChanges.map(({ id, name, words, changedAtMs }) => (
+              <li key={id}>
+                {words}{" "}
+                <span className="text-quiet">
+                  · {name}, {fullDateAt(changedAtMs)}
+                </span>
+              </li>
+            ))}
+          </ul>
+        </details>
+      ) : null}
     </section>
   );
 }

@@ -1,25 +1,27 @@
 "use client";
 import { useRouter } from "next/navigation";
-import { useMemo } from "react";
 import * as yup from "yup";
 import { callApi, problemOf } from "@/device/api";
-import { useRegion } from "@/parts/region";
-import { typedWeight } from "@/parts/typed-weight";
 import { Button } from "@/ui/button";
-import { TextField } from "@/ui/field";
+import { SelectField, TextField } from "@/ui/field";
 import { Form, useCheckedForm } from "@/ui/form";
 import { Notice } from "@/ui/notice";
-import { DESCRIPTION, DescriptionFields, weightWords } from "./description";
+import { DESCRIPTION, TRAINING_AGES } from "./description";
 
+const SCHEMA = yup.object({ name: DESCRIPTION.name, trainingAge: DESCRIPTION.trainingAge });
+
+/** Minutes of a session until somebody says otherwise. */
+const MINUTES = 60;
+
+/** Two fields make a client; what else is worth knowing is asked on their page. */
 export function NewClient() {
   const router = useRouter();
-  const { unit } = useRegion();
-  const schema = useMemo(() => yup.object({ ...DESCRIPTION, bodyMass: typedWeight(unit, weightWords(unit)) }), [unit]);
   const form = useCheckedForm({
-    schema,
-    typed: { name: "", birthYear: "", trainingAge: "novice", minutes: "60", bodyMass: "", aims: "", limits: "" },
+    schema: SCHEMA,
+    typed: { name: "", trainingAge: "novice" },
     send: async (client) => {
-      const reply = await callApi("clients.create", client);
+      const unknown = { birthYear: null, minutes: MINUTES, aims: "", limits: "", bodyMass: null };
+      const reply = await callApi("clients.create", { ...client, ...unknown });
       if (reply.kind !== "ok") return problemOf(reply);
       router.push(`/clients/${reply.value.clientId}`);
       return null;
@@ -27,9 +29,15 @@ export function NewClient() {
   });
   return (
     <Form form={form} className="flex flex-col gap-3">
-      <DescriptionFields field={form.field}>
-        <TextField label={`Body mass, ${unit}`} inputMode="decimal" {...form.field("bodyMass")} />
-      </DescriptionFields>
+      <TextField label="Name" {...form.field("name")} />
+      <SelectField
+        label="Training age"
+        hint="How long they have trained with weights: the first year, some years, many."
+        {...form.field("trainingAge")}
+      >
+        {TRAINING_AGES}
+      </SelectField>
+      <p className="text-quiet">Health, lifts, days, kit and goals are asked next, in any order.</p>
       {form.message ? <Notice kind="warn">{form.message}</Notice> : null}
       <Button type="submit" kind="main" disabled={form.isBusy} className="self-start">
         Add client

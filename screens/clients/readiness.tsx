@@ -1,31 +1,20 @@
 "use client";
 import { useRouter } from "next/navigation";
-import { useState } from "react";
 import * as yup from "yup";
-import { GENERAL_NOTICE, READINESS_QUESTIONS, type ReadinessQuestionId, readinessSentence } from "@/core";
+import { readinessSentence } from "@/core";
 import { callApi, problemOf } from "@/device/api";
-import { useApiMutation } from "@/device/query";
+import { HealthQuestions } from "@/parts/health-questions";
 import { useDates } from "@/parts/region";
 import { Button } from "@/ui/button";
 import { TextField } from "@/ui/field";
 import { Form, useCheckedForm } from "@/ui/form";
 import { Sheet } from "@/ui/sheet";
 import type { ClientView } from "@/views";
+import type { OpenSheet } from "./open-sheet";
 
 /** The readiness statement, and the clearance that a blocking answer waits for. */
-export function Readiness({ view }: { view: ClientView }) {
+export function Readiness({ view, onOpen }: { view: ClientView; onOpen: OpenSheet }) {
   const { fullDate } = useDates();
-  const router = useRouter();
-  const [open, setOpen] = useState(false);
-  const [yes, setYes] = useState<ReadonlySet<ReadinessQuestionId>>(new Set(view.statement?.yes ?? []));
-  const state = useApiMutation(
-    () => callApi("clients.stateReadiness", { clientId: view.id, seen: view.statement, yes: [...yes] }),
-    () => {
-      setOpen(false);
-      router.refresh();
-    },
-  );
-
   return (
     <section>
       <h2 className="mb-1 font-bold">Readiness</h2>
@@ -37,43 +26,24 @@ export function Readiness({ view }: { view: ClientView }) {
       ) : null}
       <div className="mt-2 flex flex-col gap-2">
         {view.readiness.kind === "blocked" ? <Clearance view={view} /> : null}
-        <Button className="self-start" onClick={() => setOpen(true)}>
+        <Button className="self-start" onClick={() => onOpen("health")}>
           {view.statement ? "Ask again" : "Ask the health questions"}
         </Button>
       </div>
-      <Sheet open={open} onOpenChange={setOpen} title="Health questions">
-        <form
-          className="flex flex-col gap-3"
-          onSubmit={(event) => {
-            event.preventDefault();
-            state.mutate();
-          }}
-        >
-          <p>Read these out and tick what applies to {view.name} now.</p>
-          {READINESS_QUESTIONS.map((question) => (
-            <label key={question.id} className="flex items-start gap-2.5">
-              <input
-                type="checkbox"
-                className="mt-0.5 size-5 accent-indigo"
-                checked={yes.has(question.id)}
-                onChange={(event) => {
-                  const next = new Set(yes);
-                  if (event.target.checked) next.add(question.id);
-                  else next.delete(question.id);
-                  setYes(next);
-                }}
-              />
-              {question.text}
-            </label>
-          ))}
-          <p className="text-quiet">{GENERAL_NOTICE}</p>
-          {state.error ? <p role="alert">{state.error.message}</p> : null}
-          <Button type="submit" kind="main" className="self-start" disabled={state.isPending}>
-            Record the answers
-          </Button>
-        </form>
-      </Sheet>
     </section>
+  );
+}
+
+export function HealthSheet({ view, onClose }: { view: ClientView; onClose: () => void }) {
+  return (
+    <Sheet open onOpenChange={(open) => !open && onClose()} title="Health questions">
+      <HealthQuestions
+        clientId={view.id}
+        seen={view.statement}
+        intro={`Read these out and tick what applies to ${view.name} now.`}
+        onDone={onClose}
+      />
+    </Sheet>
   );
 }
 

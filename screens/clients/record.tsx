@@ -23,13 +23,13 @@ import { callApi } from "@/device/api";
 import { useApiMutation } from "@/device/query";
 import { LineChart } from "@/parts/line-chart";
 import { useDates } from "@/parts/region";
+import { AddStrength } from "@/parts/strength-form";
 import { Button } from "@/ui/button";
 import { chosen, optionsOf } from "@/ui/choice";
 import { Notice } from "@/ui/notice";
 import type { ClientView } from "@/views";
 import type { KnownLift } from "./known-lift";
 import { LiftSheet } from "./lift-sheet";
-import { AddStrength } from "./strength-form";
 
 /** The record: what cannot be right, then each lift's present e1RM with its band, its line over the weeks, the last sets. */
 export function Record({ view, coach }: { view: ClientView; coach: boolean }) {

@@ -45,6 +45,7 @@ export function useExercises(view: ExercisesView, draw: string | null) {
             trainingAge: view.client.trainingAge,
             limits: limitsOn(view.client.limits, view.today),
             pain: new Map(Object.entries(view.client.pain)),
+            likes: new Set(view.client.likes),
             dislikes: new Set(view.client.dislikes),
             alone: isHome,
           }

@@ -6,10 +6,11 @@ import { useMessages } from "@/device/messages";
 import { signOut } from "@/device/sign-out";
 import { Messages } from "@/parts/messages";
 import { useDates } from "@/parts/region";
+import { SessionInWords } from "@/parts/session-in-words";
 import { Button, buttonClass } from "@/ui/button";
 import { Mark } from "@/ui/mark";
 import { Notice } from "@/ui/notice";
-import { isWaiting, type LiftInWords, type MeView, type PlannedLine } from "@/views";
+import { isWaiting, type MeView, type PlannedLine } from "@/views";
 
 const DAYS_AHEAD = 13;
 
@@ -29,20 +30,35 @@ export function MyPage({ view }: { view: MeView }) {
   const done = view.sessions.filter((session) => session.state === "done").reverse();
   return (
     <main className="mx-auto flex max-w-2xl flex-col gap-6 px-5 py-6">
-      <header className="flex items-center gap-3">
+      <header className="flex flex-wrap items-center gap-x-3 gap-y-1">
         <Mark />
         <h1 className="text-xl font-bold">{view.name}</h1>
         <Link href="/me/weeks" className="ml-auto text-indigo underline underline-offset-2">
           Your weeks
         </Link>
-        <Link href="/me/account" className=" text-indigo underline underline-offset-2">
+        <Link href="/me/you" className="text-indigo underline underline-offset-2">
+          You
+        </Link>
+        <Link href="/me/account" className="text-indigo underline underline-offset-2">
           Your account
         </Link>
         <Button onClick={async () => setProblem(await signOut())}>Sign out</Button>
       </header>
       {problem ? <Notice kind="block">You are still signed in. {problem}</Notice> : null}
       {view.readiness.kind === "ready" ? null : (
-        <Notice kind="block">{readinessSentence(view.readiness, view.name)}</Notice>
+        <Notice kind="block">
+          {view.readiness.kind === "missing" ? (
+            <>
+              Before your first session:{" "}
+              <Link href="/me/you" className="underline underline-offset-2">
+                answer the health questions
+              </Link>
+              , and say what you lift now.
+            </>
+          ) : (
+            readinessSentence(view.readiness, view.name)
+          )}
+        </Notice>
       )}
       {next && view.next ? (
         <NextSession line={next} isToday={next.date === view.today} blocks={view.next.blocks}>
@@ -148,18 +164,7 @@ function NextSession({
         {line.timeOfDay === null ? "" : `, ${timeWords(line.timeOfDay)}`}: {line.title || "your session"}
       </h2>
       <div className="my-2 flex flex-col gap-2">{children}</div>
-      <ul>
-        {blocks.map(({ letter, rounds, lifts }) => (
-          <li key={letter} className="border-t border-line py-2">
-            <p className="text-quiet">{rounds}</p>
-            <ul className="flex flex-col gap-1.5">
-              {lifts.map((lift) => (
-                <NextLift key={lift.slotId} lift={lift} />
-              ))}
-            </ul>
-          </li>
-        ))}
-      </ul>
+      <SessionInWords blocks={blocks} />
       <a
         href={`/floor?s=${line.sessionId}`}
         className={buttonClass("main", "mt-3 min-h-14 w-full justify-center text-lg")}
@@ -170,19 +175,5 @@ function NextSession({
         Something hurts, or a word to your coach
       </a>
     </section>
-  );
-}
-
-function NextLift({ lift: { label, name, sets, cues } }: { lift: LiftInWords }) {
-  return (
-    <li>
-      <p className="font-bold">
-        <span className="text-quiet">{label}</span> {name}
-      </p>
-      {sets.map((words) => (
-        <p key={words}>{words}</p>
-      ))}
-      {cues.length > 0 ? <p className="text-quiet">{cues.join(" · ")}</p> : null}
-    </li>
   );
 }

@@ -22,6 +22,7 @@ const line = (copyId: string, more: Partial<SentLine> = {}): SentLine => ({
   sentAtMs: Date.parse("2026-11-24T10:00:00Z"),
   seenAtMs: null,
   hasAccount: true,
+  emailProblem: null,
   ...more,
 });
 const ALL = {

@@ -66,7 +66,7 @@ export function Outbox({ clients, clientId, emails: first, next, opened }: Props
 
 function Line({ line, clientId, isOpen }: { line: SentLine; clientId: string | null; isOpen: boolean }) {
   const { longDate, shortDateAt } = useDates();
-  const { copyId, clientName, title, date, sentAtMs, seenAtMs, hasAccount } = line;
+  const { copyId, clientName, title, date, sentAtMs, seenAtMs, hasAccount, emailProblem } = line;
   return (
     <li
       className={clsx(
@@ -92,9 +92,11 @@ function Line({ line, clientId, isOpen }: { line: SentLine; clientId: string | n
         <span className="narrow block text-quiet">
           {seenAtMs
             ? `● seen ${shortDateAt(seenAtMs)}`
-            : hasAccount
-              ? "○ not seen yet"
-              : "△ no account: hand it on yourself"}
+            : emailProblem
+              ? "▲ the email did not go"
+              : hasAccount
+                ? "○ not seen yet"
+                : "△ no account: hand it on yourself"}
         </span>
       </Link>
     </li>
@@ -107,7 +109,9 @@ function Email({ email, to, hasAccount }: NonNullable<Props["opened"]>) {
       <h2 className="text-lg font-bold">{email.subject}</h2>
       <p className="mb-4 border-b border-line pb-3 text-quiet">
         To {to}
-        {hasAccount ? "" : ", who has no account yet: invite them from their page, or print the card"}
+        {hasAccount
+          ? ""
+          : ", who has no account yet: invite them from their page, print the card, or copy a link at the desk"}
       </p>
       <div className="max-w-[70ch] whitespace-pre-wrap">{email.text}</div>
     </article>

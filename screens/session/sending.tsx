@@ -11,6 +11,7 @@ import { Button } from "@/ui/button";
 import { fetched } from "@/ui/on-demand";
 import { useWholeDesk } from "./use-desk";
 
+const HandOnSheet = fetched(() => import("./hand-on-sheet").then((module) => module.HandOnSheet));
 const MessageSheet = fetched(() => import("./message-sheet").then((module) => module.MessageSheet));
 
 /** What the client has of the session: nothing yet, a copy, one that was looked at; and what has changed since. */
@@ -21,12 +22,14 @@ export function Sending() {
   // What the client's copy was made of; of one from before, what stood when the desk was opened.
   const [copied, setCopied] = useState(document);
   const [isWriting, setWriting] = useState(false);
-  const { sent } = view;
+  const [isHandingOn, setHandingOn] = useState(false);
+  const { sent, recipient } = view;
   const isSame = useMemo(() => sent === null || sameValue(document, copied), [sent, document, copied]);
   const send = useApiMutation(
     (_: SessionDocument) => callApi("sessions.send", { sessionId: view.sessionId }),
     (_, sentDocument) => {
       setCopied(sentDocument);
+      setHandingOn(!recipient.hasAccount);
       router.refresh();
     },
   );
@@ -37,9 +40,11 @@ export function Sending() {
     ? "not sent"
     : isChanged
       ? `sent ${shortDateAt(sent.atMs)}, changed since`
-      : sent.seenAtMs
-        ? `seen ${shortDateAt(sent.seenAtMs)}`
-        : `sent ${shortDateAt(sent.atMs)}, not seen yet`;
+      : sent.emailProblem
+        ? "email not sent"
+        : sent.seenAtMs
+          ? `seen ${shortDateAt(sent.seenAtMs)}`
+          : `sent ${shortDateAt(sent.atMs)}, not seen yet`;
   return (
     <>
       <span className="narrow text-quiet" role={problem ? "alert" : undefined}>
@@ -55,6 +60,12 @@ export function Sending() {
       <button type="button" aria-label="Message" title="Message" className="p-1.5" onClick={() => setWriting(true)}>
         <MessageSquare size={16} aria-hidden />
       </button>
+      {recipient.hasAccount || !sent ? null : (
+        <Button kind="quiet" onClick={() => setHandingOn(true)}>
+          no account: hand it on
+        </Button>
+      )}
+      {isHandingOn ? <HandOnSheet onClose={() => setHandingOn(false)} /> : null}
       {isWriting ? <MessageSheet onClose={() => setWriting(false)} /> : null}
       {!sent || isChanged ? (
         <Button disabled={send.isPending || save.kind !== "saved"} onClick={() => send.mutate(document)}>

@@ -17,7 +17,7 @@ import type { Day } from "@/device/today";
 import { PlannedLink, stateWords } from "@/parts/planned-link";
 import { useDates } from "@/parts/region";
 import { dragData } from "@/ui/drag";
-import { isWaiting, type PlannedLine } from "@/views";
+import { isUnsent, isWaiting, type PlannedLine } from "@/views";
 
 const DAYS = 7;
 /** A session stays in its client's row: the page does not scroll away under it. */
@@ -185,7 +185,7 @@ function ComingSession({
         ]
           .filter(Boolean)
           .join(", ")}
-        {line.state === "planned" || line.state === "opened" ? (
+        {isUnsent(line) ? (
           <button
             type="button"
             aria-label={`Send ${line.title || "the session"} to ${dragged.name}`}

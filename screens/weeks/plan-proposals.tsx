@@ -4,6 +4,7 @@ import { catalogueIn } from "@/contract";
 import {
   decimal,
   EMPTY_DOCUMENT,
+  entryAt,
   equipmentOn,
   firstOf,
   limitsOn,
@@ -22,13 +23,21 @@ import { SelectField, TextField } from "@/ui/field";
 import type { WeeksView } from "@/views";
 import { Beside, type Starting } from "./plan-card";
 
-const templateOfSplit = ({ days, weekdays, isInTurn }: SplitProposal): PlanTemplate => {
+/** A proposed week as a plan: on the client's own days and at their hours, where they have as many. */
+const templateOfSplit = (
+  { days, weekdays, isInTurn }: SplitProposal,
+  usual: WeeksView["client"]["days"],
+): PlanTemplate => {
+  const own = usual.length === days.length && !isInTurn ? usual.toSorted((a, b) => a.weekday - b.weekday) : null;
   const sessions = days.map(
-    (day): PlanDay => ({
+    (day, index): PlanDay => ({
       id: newId(),
       name: day.name,
-      placed: day.weekday === null ? { kind: "inTurn" } : { kind: "weekday", weekday: day.weekday },
-      timeOfDay: null,
+      placed:
+        day.weekday === null
+          ? { kind: "inTurn" }
+          : { kind: "weekday", weekday: own ? entryAt(own, index).weekday : day.weekday },
+      timeOfDay: own ? entryAt(own, index).timeOfDay : null,
       lastWeek: null,
       base: { ...day.document, gymId: null },
     }),
@@ -51,7 +60,10 @@ const templateOfSplit = ({ days, weekdays, isInTurn }: SplitProposal): PlanTempl
 function goalLiftsOf(view: WeeksView): { readonly id: string; readonly name: string; readonly isGoal: boolean }[] {
   const { byId } = catalogueIn(view.exercises);
   const known = new Map(view.known.map(({ lineage, exerciseId }) => [lineage, exerciseId]));
-  const goals = (view.plan?.document.goals ?? []).flatMap(({ lineage }) => known.get(lineage) ?? []);
+  const goals = [
+    ...(view.plan?.document.goals ?? []).flatMap(({ lineage }) => known.get(lineage) ?? []),
+    ...view.client.goals.map(({ exerciseId }) => exerciseId),
+  ];
   const own = view.known.map(({ exerciseId }) => exerciseId).filter((id) => byId.get(id)?.joints === "multi");
   return [...new Set([...goals, ...BIG_LIFTS, ...own])].flatMap((id) => {
     const exercise = byId.get(id);
@@ -62,7 +74,7 @@ function goalLiftsOf(view: WeeksView): { readonly id: string; readonly name: str
 const BIG_LIFTS = ["back-squat", "bench-press", "deadlift", "overhead-press", "pull-up", "hip-thrust"];
 
 export function Proposals({ view, starting }: { view: WeeksView; starting: Starting }) {
-  const [days, setDays] = useState(3);
+  const [days, setDays] = useState(Math.min(6, view.client.days.length) || 3);
   const [minutes, setMinutes] = useState(String(view.client.minutes));
   const lifts = goalLiftsOf(view);
   const [goal, setGoal] = useState(lifts.find(({ isGoal }) => isGoal)?.id ?? "");
@@ -82,6 +94,7 @@ export function Proposals({ view, starting }: { view: WeeksView; starting: Start
                 ...UNRESTRICTED,
                 trainingAge: view.client.trainingAge,
                 limits: limitsOn(view.client.limits, view.today),
+                likes: new Set(view.client.likes),
                 dislikes: new Set(view.client.dislikes),
               },
               trainingAge: view.client.trainingAge,
@@ -92,7 +105,7 @@ export function Proposals({ view, starting }: { view: WeeksView; starting: Start
               age: view.client.birthYear === null ? null : Number(view.today.slice(0, 4)) - view.client.birthYear,
             },
             newId,
-          ).map((proposal) => ({ ...proposal, template: templateOfSplit(proposal) }))
+          ).map((proposal) => ({ ...proposal, template: templateOfSplit(proposal, view.client.days) }))
         : [],
     [days, figure, goal, isMinutes, view, gym],
   );

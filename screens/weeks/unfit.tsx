@@ -17,6 +17,7 @@ export function UnfitLifts({ weeks, view }: { weeks: Weeks; view: WeeksView }) {
         limits: view.client.limits,
         trainee: {
           trainingAge: view.client.trainingAge,
+          likes: new Set(view.client.likes),
           dislikes: new Set(view.client.dislikes),
           pain: new Map(),
           alone: false,

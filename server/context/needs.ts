@@ -95,7 +95,10 @@ async function factsOf(tx: Transaction, all: Gathered): Promise<ReadonlyMap<stri
         today,
         readiness: readinessState(row.readiness, row.clearance),
         limits: row.limitList,
-        sessions: (planned.get(row.id) ?? []).map((line) => needSession(line, changed)),
+        // Of what is not written yet there is nothing to send or to miss.
+        sessions: (planned.get(row.id) ?? [])
+          .filter(({ isEmpty }) => !isEmpty)
+          .map((line) => needSession(line, changed)),
         lifts: liftsOf(lifts.get(row.id) ?? [], studio),
         standing: (trained.get(row.id) ?? [])
           .filter(({ summary, exerciseId }) => summary.weeksUnchanged >= UNCHANGED_WEEKS && isKnown(studio, exerciseId))

@@ -105,6 +105,7 @@ export async function sessionContext(
       minutes: client.minutes,
       limits: client.limitList,
       priorities: client.priorities,
+      likes: client.likes,
       dislikes: client.dislikes,
       answeredYes: client.readiness?.yes ?? [],
     },

@@ -1,6 +1,6 @@
 /** Members and sign-in attempts: what is read before there is a scope. */
 import { and, asc, desc, eq, gte, inArray, lt, ne, or, sql } from "drizzle-orm";
-import { regionOf, type StoredRegion } from "../../contract";
+import { regionOf, type ShownContent, type StoredRegion } from "../../contract";
 import type { Region } from "../../core";
 import { newId, type Scope, type Transaction } from ".";
 import { account, session, signInAttempts, studios, user, verification } from "./schema";
@@ -129,6 +129,20 @@ export async function takeInvitation(
     sql`select yarvex_take_invitation(${secretHash}, ${memberId}, ${userId}, ${name}) as taken`,
   );
   return rows[0]?.taken ?? false;
+}
+
+interface LinkedSession extends Record<string, unknown> {
+  readonly studio_name: string;
+  readonly time_zone: string;
+  readonly region: StoredRegion;
+  readonly client_name: string;
+  readonly content: ShownContent;
+}
+
+/** The copy in force of the session that a link opens, to who holds its secret; it is seen by that. */
+export async function linkedSessionBy(tx: Transaction, secretHash: string): Promise<LinkedSession | null> {
+  const { rows } = await tx.execute<LinkedSession>(sql`select * from yarvex_linked_session(${secretHash})`);
+  return rows[0] ?? null;
 }
 
 export async function accountOf(tx: Transaction, userId: string) {

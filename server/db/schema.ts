@@ -27,6 +27,7 @@ import type {
   ExerciseDefinition,
   Exposure,
   ExposurePurpose,
+  Goal,
   GymEquipment,
   Muscle,
   MusclePriority,
@@ -45,10 +46,12 @@ import type {
   DecisionKind,
   DecisionUndo,
   DisabledRules,
+  EmailProblem,
   LiftSummary,
   PlannedSums,
   StudioMethods,
   TemplateKind,
+  TrainingDay,
   WeekSums,
 } from "../../views";
 
@@ -161,7 +164,17 @@ export const clients = pgTable(
     clearance: jsonb("clearance").$type<Clearance>(),
     limitList: jsonb("limit_list").$type<readonly ClientLimit[]>().notNull().default([]),
     priorities: jsonb("priorities").$type<Partial<Record<Muscle, MusclePriority>>>().notNull().default({}),
+    /** Exercises by id. */
+    likes: jsonb("likes").$type<readonly string[]>().notNull().default([]),
     dislikes: jsonb("dislikes").$type<readonly string[]>().notNull().default([]),
+    /** When they usually train. */
+    days: jsonb("days").$type<readonly TrainingDay[]>().notNull().default([]),
+    /** What is aimed at before there is a plan; the next plan begins with them. */
+    goals: jsonb("goals").$type<readonly Goal[]>().notNull().default([]),
+    /** Names that several clients are found together by. */
+    groups: jsonb("groups").$type<readonly string[]>().notNull().default([]),
+    /** The day from which they are not coached any more; null: they are. */
+    archivedOn: date("archived_on"),
     /** Rules of caution that are switched off for this client, with the reason. */
     quiet: jsonb("quiet").$type<DisabledRules>().notNull().default({}),
     createdAt,
@@ -400,11 +413,34 @@ export const sentCopies = pgTable(
     content: jsonb("content").$type<ShownContent>().notNull(),
     sentAt: timestamp("sent_at", { withTimezone: true }).notNull().default(sql`now()`),
     seenAt: timestamp("seen_at", { withTimezone: true }),
+    /** Why its email did not go; null: it went, or there was nobody to send it to. */
+    emailProblem: text("email_problem").$type<EmailProblem>(),
   },
   (t) => [
     primaryKey({ columns: [t.studioId, t.id] }),
     index("sent_copies_session").on(t.studioId, t.sessionId, t.sentAt),
     index("sent_copies_outbox").on(t.studioId, t.sentAt, t.id),
+    foreignKey({ columns: [t.studioId, t.sessionId], foreignColumns: [sessions.studioId, sessions.id] }).onDelete(
+      "cascade",
+    ),
+  ],
+);
+
+/** Links that open one session, as it was sent last, for whoever holds them: for clients without an account. One a session. */
+export const sessionLinks = pgTable(
+  "session_links",
+  {
+    studioId: uuid("studio_id").notNull(),
+    sessionId: uuid("session_id").notNull(),
+    clientId: uuid("client_id").notNull(),
+    /** Of the secret in the link, which is kept nowhere. */
+    secretHash: text("secret_hash").notNull(),
+    expiresAt: timestamp("expires_at", { withTimezone: true }).notNull(),
+    createdAt,
+  },
+  (t) => [
+    primaryKey({ columns: [t.studioId, t.sessionId] }),
+    uniqueIndex("session_links_secret").on(t.secretHash),
     foreignKey({ columns: [t.studioId, t.sessionId], foreignColumns: [sessions.studioId, sessions.id] }).onDelete(
       "cascade",
     ),
@@ -470,6 +506,28 @@ export const decisions = pgTable(
   (t) => [
     primaryKey({ columns: [t.studioId, t.id] }),
     index("decisions_client").on(t.studioId, t.clientId, t.decidedAt),
+    foreignKey({ columns: [t.studioId, t.clientId], foreignColumns: [clients.studioId, clients.id] }).onDelete(
+      "cascade",
+    ),
+  ],
+);
+
+/** Who changed what of a client's health answers, clearance, limits and cautions, in words as it was said then; added, never changed. */
+export const safetyChanges = pgTable(
+  "safety_changes",
+  {
+    studioId: uuid("studio_id").notNull(),
+    id: uuid("id").notNull(),
+    clientId: uuid("client_id").notNull(),
+    memberId: uuid("member_id").notNull(),
+    /** Of who changed it. */
+    name: text("name").notNull(),
+    words: text("words").notNull(),
+    changedAt: timestamp("changed_at", { withTimezone: true }).notNull().default(sql`now()`),
+  },
+  (t) => [
+    primaryKey({ columns: [t.studioId, t.id] }),
+    index("safety_changes_client").on(t.studioId, t.clientId, t.changedAt),
     foreignKey({ columns: [t.studioId, t.clientId], foreignColumns: [clients.studioId, clients.id] }).onDelete(
       "cascade",
     ),

@@ -1,7 +1,7 @@
 /** What clients were sent, of one scope. Every function takes the transaction that `inStudio` opened. */
-import { and, asc, desc, eq, isNull, sql } from "drizzle-orm";
+import { and, asc, desc, eq, gt, isNull, sql } from "drizzle-orm";
 import type { Transaction } from ".";
-import { clients, members, sentCopies } from "./schema";
+import { clients, members, sentCopies, sessionLinks } from "./schema";
 
 export type SentContent = (typeof sentCopies.$inferSelect)["content"];
 
@@ -18,6 +18,37 @@ export async function sentCopy(tx: Transaction, sessionId: string) {
     .orderBy(desc(sentCopies.sentAt), desc(sentCopies.id))
     .limit(1);
   return row ?? null;
+}
+
+export async function putEmailProblem(
+  tx: Transaction,
+  id: string,
+  emailProblem: (typeof sentCopies.$inferSelect)["emailProblem"],
+): Promise<void> {
+  await tx.update(sentCopies).set({ emailProblem }).where(eq(sentCopies.id, id));
+}
+
+/** The link of a session, in place of one from before. */
+export async function putSessionLink(tx: Transaction, row: typeof sessionLinks.$inferInsert): Promise<void> {
+  await deleteSessionLink(tx, row.sessionId);
+  await tx.insert(sessionLinks).values(row);
+}
+
+export async function deleteSessionLink(tx: Transaction, sessionId: string): Promise<boolean> {
+  const gone = await tx
+    .delete(sessionLinks)
+    .where(eq(sessionLinks.sessionId, sessionId))
+    .returning({ id: sessionLinks.sessionId });
+  return gone.length > 0;
+}
+
+/** When the session's link ends; null: it has none that is good. */
+export async function sessionLinkEnd(tx: Transaction, sessionId: string, now: Date): Promise<Date | null> {
+  const [row] = await tx
+    .select({ expiresAt: sessionLinks.expiresAt })
+    .from(sessionLinks)
+    .where(and(eq(sessionLinks.sessionId, sessionId), gt(sessionLinks.expiresAt, now)));
+  return row?.expiresAt ?? null;
 }
 
 export async function markSeen(tx: Transaction, id: string, seenAt: Date): Promise<void> {
@@ -42,6 +73,7 @@ export const sentPage = (
       date: sql<string>`${sentCopies.content} ->> 'date'`,
       sentAt: sentCopies.sentAt,
       seenAt: sentCopies.seenAt,
+      emailProblem: sentCopies.emailProblem,
       hasAccount: sql<boolean>`exists (select from ${members} where ${members.studioId} = ${sentCopies.studioId} and ${members.clientId} = ${sentCopies.clientId})`,
     })
     .from(sentCopies)

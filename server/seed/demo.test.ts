@@ -1,4 +1,5 @@
 import { describe, expect, it } from "vitest";
+import { COACHED_CLIENTS } from "../../contract";
 import { DEFAULT_SETTINGS, liftRecord } from "../../core";
 import { cautionsOf, computeSession, isWaiting, readCautions } from "../../views";
 import { withAccounts } from "../db";
@@ -47,7 +48,7 @@ describe.runIf(hasDatabase)("the demo boathouse", () => {
     await prepareDatabase();
     const scope = await enterDemo(NOON);
     expect((await withAccounts(studioKinds)).demo).toBe(true);
-    const list = await executeUseCase(scope, "clients.list", { after: null }, { nowMs: NOON });
+    const list = await executeUseCase(scope, "clients.list", { after: null, ...COACHED_CLIENTS }, { nowMs: NOON });
     if (list.kind !== "ok") throw new Error(list.kind);
     expect(list.value.clients.map((client) => client.name).sort()).toEqual(
       DEMO_CLIENTS.map((client) => client.name).sort(),

@@ -1,4 +1,7 @@
 import { beforeAll, describe, expect, it } from "vitest";
+import { COACHED_CLIENTS, type Input } from "../../contract";
+import { phase } from "../../core/testing/plans";
+import { type ClientHabits, habitsOf } from "../../views";
 import { inStudio, newId } from "../db";
 import * as db from "../db/queries";
 import { clock, documentOf, hasDatabase, makeStudio, prepareDatabase, type TestStudio, value } from "../testing/studio";
@@ -35,7 +38,7 @@ describe.runIf(hasDatabase)("the list of clients of a large studio", () => {
     return found;
   };
   const read = async (after: { name: string; id: string } | null) =>
-    value(await executeUseCase(studio.coach, "clients.list", { after }, clock));
+    value(await executeUseCase(studio.coach, "clients.list", { after, ...COACHED_CLIENTS }, clock));
 
   it("comes page by page, everybody once, by name, with their sessions", async () => {
     const found = await pages();
@@ -56,6 +59,87 @@ describe.runIf(hasDatabase)("the list of clients of a large studio", () => {
     const seen = new Set(first.clients.map((client) => client.id));
     expect(second.clients.filter((client) => seen.has(client.id))).toEqual([]);
     expect(second.clients).toHaveLength(60);
+  });
+
+  const found = async (filter: Partial<Input<"clients.list">>) =>
+    value(await executeUseCase(studio.coach, "clients.list", { after: null, ...COACHED_CLIENTS, ...filter }, clock));
+
+  it("is searched by a part of a name in any case, and signs in it are only letters", async () => {
+    const { clients, next } = await found({ search: " SON 013" });
+    expect(new Set(clients.map(({ name }) => name))).toEqual(new Set(["Person 013"]));
+    expect([clients.length, next]).toEqual([9, null]);
+    expect((await found({ search: "%" })).clients).toEqual([]);
+    expect((await found({ search: "Person_013" })).clients).toEqual([]);
+  });
+
+  const change = async (clientId: string, part: Partial<ClientHabits>) => {
+    const seen = habitsOf(value(await executeUseCase(studio.coach, "clients.show", { clientId }, clock)));
+    const input = { clientId, seen, wanted: { ...seen, ...part } };
+    value(await executeUseCase(studio.coach, "clients.change", input, clock));
+  };
+
+  it("is shown by group, and knows the names of all groups", async () => {
+    const [{ id }] = studio.clients;
+    await change(id, { groups: ["rowers", "mornings"] });
+    const { clients, groups } = await found({ group: "rowers" });
+    expect(clients.map((client) => client.id)).toEqual([id]);
+    expect(groups).toEqual(["mornings", "rowers"]);
+    expect((await found({ group: "row" })).clients).toEqual([]);
+  });
+
+  it("has nobody who is archived, nor Today, until they are taken out again; their page stays", async () => {
+    const [, { id }] = studio.clients;
+    const isListed = async (archived: boolean) =>
+      (await found({ archived, search: "Larch" })).clients.some((client) => client.id === id);
+    const isOnToday = async () =>
+      value(await executeUseCase(studio.coach, "today.show", {}, clock)).clients.some((client) => client.id === id);
+    expect([await isListed(false), await isListed(true), await isOnToday()]).toEqual([true, false, true]);
+    value(await executeUseCase(studio.coach, "clients.archive", { clientId: id, archived: true }, clock));
+    expect([await isListed(false), await isListed(true), await isOnToday()]).toEqual([false, true, false]);
+    expect((await found({})).archivedCount).toBe(1);
+    const names = value(await executeUseCase(studio.coach, "clients.names", {}, clock)).clients;
+    expect(names.some((client) => client.id === id)).toBe(false);
+    const { archivedOn } = value(await executeUseCase(studio.coach, "clients.show", { clientId: id }, clock));
+    expect(archivedOn).toMatch(/^2026-/);
+    value(await executeUseCase(studio.coach, "clients.archive", { clientId: id, archived: false }, clock));
+    expect(await isListed(false)).toBe(true);
+  });
+
+  it("a goal from before there is a plan waits for it, and is the plan's own from then on", async () => {
+    const [{ id: clientId }] = studio.clients;
+    const goal = {
+      id: newId(),
+      lineage: "deadlift",
+      exerciseId: "deadlift",
+      load: { amount: "140", unit: "kg" as const },
+      reps: 1,
+      byDate: "2027-03-01",
+    };
+    await change(clientId, { goals: [goal] });
+    const goals = async () => value(await executeUseCase(studio.coach, "clients.show", { clientId }, clock)).goals;
+    expect(await goals()).toEqual([{ ...goal, isOfPlan: false }]);
+    const base = documentOf("Deadlift 3x5 rir2");
+    const day = {
+      id: "day-a",
+      name: "A",
+      placed: { kind: "weekday", weekday: 0 },
+      timeOfDay: null,
+      lastWeek: null,
+      base,
+    } as const;
+    const plan = { phases: [phase("build", 4)], days: [day], inTurn: null };
+    const start = { clientId, name: "Spring", startDate: "2026-11-30", ...plan };
+    value(await executeUseCase(studio.coach, "plans.create", start, clock));
+    expect(await goals()).toEqual([{ ...goal, isOfPlan: true }]);
+  });
+
+  it("a home is made of the usual things that are there, and of nothing else", async () => {
+    const [{ id: clientId }] = studio.clients;
+    const home = { name: "Home", clientId, copyOf: null, things: ["kettlebells", "pullUpBar"] as const };
+    const { gymId } = value(await executeUseCase(studio.coach, "gyms.create", home, clock));
+    const { equipment } = value(await executeUseCase(studio.coach, "gyms.show", { gymId }, clock));
+    expect(equipment).toMatchObject({ bars: [], dumbbells: [], bands: [], stations: [{ name: "bar", count: 1 }] });
+    expect(equipment.kettlebells.map(({ amount }) => amount)).toEqual(["8", "12", "16", "20"]);
   });
 
   it("names everybody for the palette, past every page", async () => {

@@ -6,6 +6,7 @@ import {
   lastOf,
   massFigure,
   massWords,
+  planWeeks,
   type ReadinessStatement,
   readinessState,
   sameValue,
@@ -13,10 +14,12 @@ import {
   type Weight,
 } from "../../core";
 import { type ClientLine, type ClientView, type MeView, type PlannedLine, sessionInWords } from "../../views";
+import { planOf } from "../context/documents";
 import { messagesFor } from "../context/messages";
 import { clientsNeeds } from "../context/needs";
 import { plannedBetween } from "../context/planned";
 import { knownLifts, liftsOf } from "../context/record";
+import { changeSafety } from "../context/safety";
 import { studioOf, todayOf } from "../context/studio";
 import { inStudio, newId, type Scope, type Transaction, withAccounts } from "../db";
 import { deleteAccounts } from "../db/accounts";
@@ -46,19 +49,39 @@ export const nameClients = defineUseCase("clients.names", ["coach"], (scope) =>
 const PAGE = 60;
 
 /** The list of clients by name, a page at a time: each client with the sessions of the last nine weeks and the coming two. */
-export const listClients = defineUseCase("clients.list", ["coach"], (scope, { after }, clock) =>
+export const listClients = defineUseCase("clients.list", ["coach"], (scope, { after, ...asked }, clock) =>
   answerIn(scope, async (tx) => {
-    const rows = await db.clientPage(tx, after, PAGE + 1);
+    const filter = { ...asked, search: asked.search.trim() };
+    const rows = await db.clientPage(tx, after, PAGE + 1, filter);
     const page = rows.slice(0, PAGE);
     const { today, planned, needs } = await clientsNeeds(tx, page, { nowMs: clock.nowMs, isAll: false });
     const last = rows.length > PAGE ? lastOf(page) : null;
     return ok({
       today,
-      clients: page.map((row) => ({ ...clientLine(row, planned.get(row.id)), needs: needs.get(row.id) ?? [] })),
+      clients: page.map((row) => ({
+        ...clientLine(row, planned.get(row.id)),
+        needs: row.archivedOn === null ? (needs.get(row.id) ?? []) : [],
+        groups: row.groups,
+        archivedOn: row.archivedOn,
+      })),
+      ...(await db.clientGroups(tx)),
       next: last && { name: last.name, id: last.id },
     });
   }),
 );
+
+/** The goals of the plans that are not over, and those that wait for the next plan. */
+async function goalsOf(tx: Transaction, row: db.ClientRow, today: string): Promise<ClientView["goals"]> {
+  const plans = (await db.plansOfClient(tx, row.id)).map(planOf);
+  const running = plans.filter((plan) => today < addDays(plan.startDate, 7 * planWeeks(plan)));
+  return [
+    ...running.flatMap(({ goals }) => goals.map((goal) => ({ ...goal, isOfPlan: true }))),
+    ...row.goals.map((goal) => ({ ...goal, isOfPlan: false })),
+  ];
+}
+
+/** Changes of health answers and limits that are listed. */
+const SAFETY_CHANGES = 30;
 
 /** What a client's page lists ahead. */
 const DAYS_AHEAD = 20;
@@ -83,6 +106,12 @@ async function viewClient(scope: Scope, clientId: string, nowMs: number) {
       notes: scope.role === "coach" ? row.notes : "",
       gymId: row.gymId,
       rounding: row.rounding,
+      days: row.days,
+      goals: await goalsOf(tx, row, date),
+      likes: row.likes,
+      dislikes: row.dislikes,
+      groups: row.groups,
+      archivedOn: row.archivedOn,
       statement: row.readiness,
       clearance: row.clearance,
       hasAccount: (await db.memberCountOfClient(tx, row.id)) > 0,
@@ -101,6 +130,9 @@ async function viewClient(scope: Scope, clientId: string, nowMs: number) {
       exercises: studio.exercises,
       limitList: row.limitList,
       priorities: row.priorities,
+      safetyChanges: (scope.role === "coach" ? await db.safetyChangesOf(tx, row.id, SAFETY_CHANGES) : []).map(
+        ({ changedAt, ...one }) => ({ ...one, changedAtMs: changedAt.getTime() }),
+      ),
       messages: await messagesFor(tx, scope, { clientId: row.id, sessionId: null }, nowMs),
       today: date,
     };
@@ -170,28 +202,37 @@ export const describeClient = defineUseCase("clients.describe", ["coach"], (scop
   }),
 );
 
-/** Where a client trains, to which side loads are rounded, and what masses are said in. */
+/** Where, when and with what a client trains, what for, to which side loads are rounded, and what masses are said in. */
 export const changeClient = defineUseCase("clients.change", ["coach"], (scope, { clientId, ...change }) =>
   answerIn(scope, async (tx) => {
     const row = await db.clientRow(tx, clientId, true);
     if (!row) return notFound;
-    const next = joined("where this client trains, or how loads are rounded and said,", change, {
-      gymId: row.gymId,
-      rounding: row.rounding,
-      unit: row.unit,
-    });
+    const { rounding, unit, days, goals, likes, dislikes, groups } = row;
+    const now = { gymId: row.gymId, rounding, unit, days, goals, likes, dislikes, groups };
+    const next = joined("how this client trains", change, now);
     if (next.kind !== "ok") return next;
-    const { gymId, rounding, unit } = next.value;
+    const { gymId } = next.value;
     const gym = gymId ? await db.gymRow(tx, gymId) : null;
     if (gymId && !gym) return notFound;
     if (gym?.clientId && gym.clientId !== clientId) return refused("gymId", `${gym.name} is another client's home.`);
-    await db.updateClient(tx, clientId, { gymId, rounding, unit });
+    await db.updateClient(tx, clientId, next.value);
+    return ok({});
+  }),
+);
+
+/** Takes a client off every list but that of the archived, or puts them back; nothing of them is lost. */
+export const archiveClient = defineUseCase("clients.archive", ["coach"], (scope, { clientId, archived }, clock) =>
+  answerIn(scope, async (tx) => {
+    const row = await db.clientRow(tx, clientId, true);
+    if (!row) return notFound;
+    if ((row.archivedOn !== null) !== archived)
+      await db.updateClient(tx, clientId, { archivedOn: archived ? await todayOf(tx, clock.nowMs) : null });
     return ok({});
   }),
 );
 
 /** What a client may not do, or only in part; structured, so that advice and cautions can read it. */
-export const setLimits = defineUseCase("clients.setLimits", ["coach"], (scope, { clientId, ...change }) =>
+export const setLimits = defineUseCase("clients.setLimits", ["coach"], (scope, { clientId, ...change }, clock) =>
   answerIn(scope, async (tx) => {
     const row = await db.clientRow(tx, clientId, true);
     if (!row) return notFound;
@@ -199,7 +240,7 @@ export const setLimits = defineUseCase("clients.setLimits", ["coach"], (scope, {
     if (next.kind !== "ok") return next;
     // Halves of two changes may not go together: then neither is kept.
     if (!check(LIMITS_SCHEMA, next.value).ok) return changedElsewhere("a limit");
-    await db.updateClient(tx, clientId, { limitList: next.value });
+    await changeSafety(tx, scope, row, { limitList: next.value }, clock.nowMs);
     return ok({});
   }),
 );
@@ -221,7 +262,7 @@ export const setPriorities = defineUseCase("clients.setPriorities", ["coach"], (
   }),
 );
 
-export const weighClient = defineUseCase("clients.weigh", ["coach"], (scope, { clientId, date, bodyMass }) =>
+export const weighClient = defineUseCase("clients.weigh", ["coach", "client"], (scope, { clientId, date, bodyMass }) =>
   answerIn(scope, async (tx) => {
     if (!(await db.clientRow(tx, clientId))) return notFound;
     const problem = bodyMassProblem(bodyMass);
@@ -231,15 +272,16 @@ export const weighClient = defineUseCase("clients.weigh", ["coach"], (scope, { c
   }),
 );
 
-/** The readiness statement as the client gives it to the coach. A new statement puts an older clearance out of force. */
-export const stateReadiness = defineUseCase("clients.stateReadiness", ["coach"], (scope, input, clock) =>
+/** The readiness statement, as a client gives it or tells it the coach. A new statement puts an older clearance out of force. */
+export const stateReadiness = defineUseCase("clients.stateReadiness", ["coach", "client"], (scope, input, clock) =>
   answerIn(scope, async (tx) => {
     const row = await db.clientRow(tx, input.clientId, true);
     if (!row) return notFound;
     const statement = { date: await todayOf(tx, clock.nowMs), yes: [...new Set(input.yes)] };
     if (!sameStatement(row.readiness, input.seen) && !sameStatement(row.readiness, statement))
       return changedElsewhere("the readiness statement");
-    await db.updateClient(tx, input.clientId, { readiness: statement, clearance: null });
+    // The database puts the clearance of another statement out of force.
+    await changeSafety(tx, scope, row, { readiness: statement }, clock.nowMs);
     return ok({});
   }),
 );
@@ -252,7 +294,8 @@ export const recordClearance = defineUseCase("clients.recordClearance", ["coach"
     const by = input.by.trim();
     if (by.length < 3) return refused("by", "Say who gave clearance, and for what.");
     if (!sameStatement(row.readiness, input.seen)) return changedElsewhere("the readiness statement");
-    await db.updateClient(tx, input.clientId, { clearance: { date: await todayOf(tx, clock.nowMs), by } });
+    const clearance = { date: await todayOf(tx, clock.nowMs), by };
+    await changeSafety(tx, scope, row, { clearance }, clock.nowMs);
     return ok({});
   }),
 );
@@ -262,7 +305,17 @@ const sameStatement = (a: ReadinessStatement | null, b: ReadinessStatement | nul
     ? a === b
     : a.date === b.date && sameValue([...new Set(a.yes)].sort(), [...new Set(b.yes)].sort());
 
-export const eraseClient = defineUseCase("clients.erase", ["coach"], async (scope, { clientId }) => {
+/** What masses are said in, for a client who says so themselves. */
+export const setUnit = defineUseCase("clients.setUnit", ["coach", "client"], (scope, { clientId, unit }) =>
+  answerIn(scope, async (tx) => {
+    if (!(await db.clientRow(tx, clientId))) return notFound;
+    await db.updateClient(tx, clientId, { unit });
+    return ok({});
+  }),
+);
+
+/** Erases a person with everything that hangs on them: by a coach, or by themselves. */
+export const eraseClient = defineUseCase("clients.erase", ["coach", "client"], async (scope, { clientId }) => {
   const accounts = await inStudio(scope, async (tx) =>
     (await db.clientRow(tx, clientId)) ? db.deleteClient(tx, clientId) : null,
   );

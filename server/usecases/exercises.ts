@@ -50,6 +50,7 @@ async function judgedFor(
     gymId: row.gymId,
     limits: row.limitList,
     priorities: row.priorities,
+    likes: row.likes,
     dislikes: row.dislikes,
     pain: feltByExercise(known),
     bodyMassKg: await bodyMassKgOn(tx, row.id, today),

@@ -1,6 +1,6 @@
 /** Gyms of a studio: their equipment, which is the default, whose home one is, and what a change means for the week. */
 import { check, GYM_SCHEMA, readEquipment } from "../../contract";
-import { addDays, entryAt, equipmentOn, type GymEquipment, mondayOf } from "../../core";
+import { addDays, entryAt, equipmentOn, type GymEquipment, homeEquipment, mondayOf } from "../../core";
 import { changedPrescriptions, type GymLine, type GymView, type Prescription, prescriptionsOf } from "../../views";
 import { readStored } from "../context/documents";
 import { SharedReading, sessionContext } from "../context/session";
@@ -8,8 +8,6 @@ import { studioOf, todayOf } from "../context/studio";
 import { newId, type Transaction } from "../db";
 import * as db from "../db/queries";
 import { answerIn, changedElsewhere, defineUseCase, joined, notFound, ok, refused } from "./kit";
-
-const NO_EQUIPMENT: GymEquipment = readEquipment({});
 
 const gymLine = (row: db.GymRow, names: ReadonlyMap<string, string>): GymLine => ({
   id: row.id,
@@ -20,7 +18,7 @@ const gymLine = (row: db.GymRow, names: ReadonlyMap<string, string>): GymLine =>
 });
 
 export async function gymLines(tx: Transaction): Promise<GymLine[]> {
-  const names = new Map((await db.clientNames(tx)).map((row) => [row.id, row.name]));
+  const names = new Map((await db.allClientNames(tx)).map((row) => [row.id, row.name]));
   return (await db.gymRows(tx)).map((row) => gymLine(row, names));
 }
 
@@ -63,16 +61,15 @@ export const showGym = defineUseCase("gyms.show", ["coach"], (scope, { gymId }, 
     const rows = await db.gymRows(tx);
     const row = gymId === null ? rows[0] : rows.find((one) => one.id === gymId);
     if (!row) return notFound;
-    const clients = await db.clientNames(tx);
-    const names = new Map(clients.map((client) => [client.id, client.name]));
+    const gyms = await gymLines(tx);
     const today = await todayOf(tx, clock.nowMs);
     const equipment = readEquipment(row.equipment);
     const view: GymView = {
-      ...gymLine(row, names),
+      ...gyms.find(({ id }) => id === row.id)!,
       equipment,
       today,
-      gyms: rows.map((one) => gymLine(one, names)),
-      clients,
+      gyms,
+      clients: await db.clientNames(tx),
     };
     return ok(view);
   }),
@@ -116,7 +113,7 @@ export const saveGym = defineUseCase("gyms.save", ["coach"], (scope, { gymId, ..
   }),
 );
 
-/** A new gym of the studio, or a client's home; it starts empty, or as a copy of another. */
+/** A new gym of the studio, or a client's home; it starts empty, as a copy of another, or with the usual things of a home. */
 export const createGym = defineUseCase("gyms.create", ["coach"], (scope, input) =>
   answerIn(scope, async (tx) => {
     if (input.name.trim() === "") return refused("name", "Give the gym a name.");
@@ -126,11 +123,12 @@ export const createGym = defineUseCase("gyms.create", ["coach"], (scope, input) 
     const rows = await db.gymRows(tx);
     if (rows.length >= 50) return refused("name", "A studio holds at most 50 gyms.");
     const id = newId();
+    const { region } = await studioOf(tx);
     await db.insertGym(tx, {
       studioId: scope.studioId,
       id,
       name: input.name.trim(),
-      equipment: copied ? readEquipment(copied.equipment) : { ...NO_EQUIPMENT, unit: (await studioOf(tx)).region.unit },
+      equipment: copied ? readEquipment(copied.equipment) : homeEquipment(input.things ?? [], region.unit),
       isDefault: rows.length === 0,
       clientId: input.clientId,
     });

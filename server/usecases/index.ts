@@ -13,10 +13,12 @@ import * as invitations from "./invitations";
 import type { Clock, Outcome, UseCase } from "./kit";
 import * as lifts from "./lifts";
 import * as messages from "./messages";
+import * as personalData from "./personal-data";
 import * as planned from "./planned";
 import * as plans from "./plans";
 import * as review from "./review";
 import * as sending from "./sending";
+import * as sessionLinks from "./session-links";
 import * as sessions from "./sessions";
 import * as studio from "./studio";
 import * as templates from "./templates";
@@ -54,6 +56,9 @@ export const USE_CASES: { readonly [K in ApiName]: UseCase<K> } = {
   "clients.create": clients.createClient,
   "clients.describe": clients.describeClient,
   "clients.change": clients.changeClient,
+  "clients.setUnit": clients.setUnit,
+  "me.export": personalData.exportMe,
+  "clients.archive": clients.archiveClient,
   "clients.setLimits": clients.setLimits,
   "clients.setPriorities": clients.setPriorities,
   "clients.weigh": clients.weighClient,
@@ -76,6 +81,8 @@ export const USE_CASES: { readonly [K in ApiName]: UseCase<K> } = {
   "sessions.move": sessions.moveSession,
   "sessions.discard": sessions.discardSession,
   "sessions.send": sending.sendSession,
+  "sessions.link": sessionLinks.linkSession,
+  "sessions.unlink": sessionLinks.unlinkSession,
   "sessions.pair": sessions.pairSessions,
   "outbox.list": sending.listSent,
   "outbox.show": sending.showOutbox,

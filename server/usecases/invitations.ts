@@ -1,8 +1,9 @@
 /** Who may come into a studio: its coaches, its clients; invited by a link, choosing their own password. */
 import { maybe, nonEmptyString, type Output, strictObject } from "../../contract";
+import { emailProblemWords } from "../../views";
 import { addressOf, prepareAccount } from "../auth";
 import { hashOfSecret, newSecret } from "../auth/secret";
-import { newId, type Scope, type Transaction, withAccounts } from "../db";
+import { inStudio, newId, type Scope, type Transaction, withAccounts } from "../db";
 import { invitationBy, studioKinds, takeInvitation } from "../db/accounts";
 import * as db from "../db/queries";
 import { sendEmail } from "../email";
@@ -45,11 +46,15 @@ export const invite = defineUseCase("invitations.create", ["coach"], async (scop
   if (outcome.kind !== "ok") return outcome;
   const link = `/invitation?t=${secret}`;
   const { name, studio } = outcome.value;
-  await sendEmail({
+  const problem = await sendEmail({
     to: email,
     subject: `${studio} on Yarvex`,
     text: `${name},\r\n\r\n${studio} invites you. Choose a password within ${DAYS} days here:\r\n${process.env.YARVEX_URL ?? ""}${link}`,
   });
+  if (problem) {
+    await inStudio(scope, (tx) => db.clearInvitations(tx, email, input.clientId));
+    return refused("email", emailProblemWords(problem));
+  }
   const { studios } = await withAccounts(studioKinds);
   return ok({ link: studios === 1 ? link : null });
 });

@@ -15,9 +15,11 @@ export const readLifts = defineUseCase("lifts.read", ["coach"], (scope, input) =
   }),
 );
 
-export const markLift = defineUseCase("lifts.mark", ["coach"], (scope, input, clock) =>
+export const markLift = defineUseCase("lifts.mark", ["coach", "client"], (scope, input, clock) =>
   answerIn(scope, async (tx) => {
     if (!(await db.clientRow(tx, input.clientId))) return notFound;
+    if (scope.role === "client" && input.kind === "training")
+      return refused("kind", "A training max is set by your coach.");
     const studio = await studioOf(tx);
     const exercise = studio.catalogue.byId.get(input.exerciseId);
     if (!exercise) return refused("exerciseId", "This exercise is not known here.");
@@ -46,7 +48,7 @@ export const markLift = defineUseCase("lifts.mark", ["coach"], (scope, input, cl
   }),
 );
 
-export const unmarkLift = defineUseCase("lifts.unmark", ["coach"], (scope, { clientId, markId }) =>
+export const unmarkLift = defineUseCase("lifts.unmark", ["coach", "client"], (scope, { clientId, markId }) =>
   answerIn(scope, async (tx) => {
     if (!(await db.clientRow(tx, clientId))) return notFound;
     const gone = await db.deleteMark(tx, clientId, markId);

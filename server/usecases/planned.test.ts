@@ -1,5 +1,6 @@
 /** What a plan has is there for coach and client before anybody opened it. */
 import { beforeAll, describe, expect, it } from "vitest";
+import { COACHED_CLIENTS } from "../../contract";
 import type { PlanDay } from "../../core";
 import { phase } from "../../core/testing/plans";
 import { plannedBetween } from "../context/planned";
@@ -75,7 +76,9 @@ describe.runIf(hasDatabase)("what a plan has", () => {
       "24 Session tuesday: planned",
       "26 Session thursday: planned",
     ]);
-    const { clients } = value(await executeUseCase(studio.coach, "clients.list", { after: null }, clock));
+    const { clients } = value(
+      await executeUseCase(studio.coach, "clients.list", { after: null, ...COACHED_CLIENTS }, clock),
+    );
     const line = clients.find(({ id }) => id === clientId)!.sessions.find(({ date }) => date === TODAY);
     expect(line).toMatchObject({ title: "Session tuesday", state: "planned", sessionId: null });
     expect(await linesOf("floor.today")).toMatchObject([{ clientName: "Aud", title: "Session tuesday" }]);

@@ -52,13 +52,17 @@ export const createPlan = defineUseCase(
   ["coach"],
   (scope, { clientId, name, startDate, phases, days, inTurn }) =>
     answerIn(scope, async (tx) => {
-      if (!(await db.clientRow(tx, clientId))) return notFound;
+      const client = await db.clientRow(tx, clientId, true);
+      if (!client) return notFound;
       if (name.trim() === "") return refused("name", "Give the plan a name.");
       const id = newId();
-      const document = newPlan(name.trim(), { phases, days: presentIds(days), inTurn }, startDate);
+      const begun = newPlan(name.trim(), { phases, days: presentIds(days), inTurn }, startDate);
+      // What was aimed at before there was a plan is what this one is for.
+      const document = { ...begun, goals: client.goals };
       const problem = problemOf(document, await studioOf(tx));
       if (problem) return refused(problem.field, problem.message);
       await db.insertPlan(tx, { studioId: scope.studioId, id, clientId, document });
+      if (client.goals.length > 0) await db.updateClient(tx, clientId, { goals: [] });
       return ok({ planId: id });
     }),
 );

@@ -4,12 +4,11 @@ import { lastOf } from "../../core";
 import { computeSteps, emailOf, type SentLine, type SessionEmail } from "../../views";
 import { loadSession } from "../context/session";
 import { showSession } from "../context/showing";
-import { newId, type Scope, type Transaction, withAccounts } from "../db";
+import { inStudio, newId, type Scope, type Transaction, withAccounts } from "../db";
 import { accountOf } from "../db/accounts";
 import * as db from "../db/queries";
-import { insertSentCopy, sentEmail, sentPage } from "../db/sent-copies";
+import { insertSentCopy, putEmailProblem, sentEmail, sentPage } from "../db/sent-copies";
 import { sendEmail } from "../email";
-import { logFault } from "../log";
 import { answerIn, defineUseCase, notFound, type Outcome, ok, refused } from "./kit";
 
 /** Sends the session as it stands now, by email where the client has an account; a copy that was sent before stays what it was. */
@@ -22,12 +21,9 @@ export const sendSession = defineUseCase("sessions.send", ["coach"], async (scop
   const { copyId, mail } = outcome.value;
   if (mail?.userId) {
     const account = await withAccounts((tx) => accountOf(tx, mail.userId!));
-    // What was sent is sent: an email that cannot be written is read in the outbox all the same.
-    try {
-      if (account) await sendEmail({ to: account.email, ...mail.email });
-    } catch (error) {
-      logFault("writing an email", error);
-    }
+    // What was sent is sent: an email that does not go is read in the outbox all the same, and what was wrong is said there.
+    const problem = account ? await sendEmail({ to: account.email, ...mail.email }) : null;
+    if (problem) await inStudio(scope, (tx) => putEmailProblem(tx, copyId, problem));
   }
   return ok({ copyId });
 });

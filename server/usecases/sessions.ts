@@ -24,7 +24,7 @@ import { showSession as showOnFloor } from "../context/showing";
 import { studioOf } from "../context/studio";
 import { newId } from "../db";
 import * as db from "../db/queries";
-import { type SentContent, sentCopy } from "../db/sent-copies";
+import { type SentContent, sentCopy, sessionLinkEnd } from "../db/sent-copies";
 import { templateRow } from "../db/templates";
 import { gymLines } from "./gyms";
 import { answerIn, changedElsewhere, conflict, defineUseCase, notFound, ok, refused } from "./kit";
@@ -84,7 +84,12 @@ export const showSession = defineUseCase("sessions.show", ["coach"], (scope, { s
       gyms: await gymLines(tx),
       methods: studio.methods,
       partner: await partnerOf(tx, row),
+      recipient: {
+        hasAccount: (await db.memberCountOfClient(tx, row.clientId)) > 0,
+        linkUntilMs: (await sessionLinkEnd(tx, sessionId, new Date(nowMs)))?.getTime() ?? null,
+      },
       sent: sent && {
+        emailProblem: sent.emailProblem,
         copyId: sent.id,
         atMs: sent.sentAt.getTime(),
         seenAtMs: sent.seenAt?.getTime() ?? null,

@@ -9,6 +9,7 @@ import {
   minuteOfDayIn,
   missedSessions,
   type NeedSession,
+  weekday,
 } from "../../core";
 import {
   type DecisionChange,
@@ -23,6 +24,7 @@ import {
 } from "../../views";
 import { planOf } from "../context/documents";
 import { type ClientsNeeds, clientsNeeds } from "../context/needs";
+import { changeSafety } from "../context/safety";
 import { type StudioContext, studioOf } from "../context/studio";
 import { newId, type Scope, type Transaction } from "../db";
 import * as db from "../db/queries";
@@ -39,7 +41,7 @@ const USUAL_DAYS = 28;
 
 export const showToday = defineUseCase("today.show", ["coach"], (scope, _input, { nowMs }) =>
   answerIn(scope, async (tx) => {
-    const rows = await db.allClients(tx);
+    const rows = await db.coachedClients(tx);
     const { today, studio, planned, needs: all } = await clientsNeeds(tx, rows, { nowMs, isAll: true });
     const found = rows
       .flatMap((row) => all.get(row.id)!.map((need) => ({ row, need })))
@@ -117,9 +119,11 @@ async function sessionsToday(
     return atMs === undefined ? null : minuteOfDayIn(studio.region.timeZone, atMs);
   };
   return new Map(
-    onToday.map(({ id, minutes }) => {
+    onToday.map(({ id, minutes, days }) => {
       const before = linesOf(id).filter((line) => isLately(line) && line.date < today);
-      const usual = usualMinute(before.flatMap(({ sessionId }) => minuteOf(sessionId) ?? []));
+      const logged = usualMinute(before.flatMap(({ sessionId }) => minuteOf(sessionId) ?? []));
+      // What was agreed with the client says more than when they came lately.
+      const usual = days.find((day) => day.weekday === weekday(today))?.timeOfDay ?? logged;
       const sessions = linesOf(id)
         .filter(isOn)
         .map((line): TodaySession => {
@@ -187,7 +191,10 @@ async function carryOut(tx: Transaction, scope: Scope, asked: ToCarryOut): Promi
         until,
         clearedBy: null,
       } as const;
-      return changeLimits(tx, clientId, (limits) => [...limits, limit], { kind: "limit", limitId: decisionId });
+      return changeLimits(tx, scope, nowMs, clientId, (limits) => [...limits, limit], {
+        kind: "limit",
+        limitId: decisionId,
+      });
     }
     case "extendLimit": {
       const { limitId, until } = change;
@@ -196,7 +203,7 @@ async function carryOut(tx: Transaction, scope: Scope, asked: ToCarryOut): Promi
       if (!before) return changedElsewhere("this limit");
       const extended = (limits: readonly ClientLimit[]) =>
         limits.map((one) => (one.id === limitId ? { ...one, until } : one));
-      return changeLimits(tx, clientId, extended, { kind: "limitUntil", limitId, until: before.until });
+      return changeLimits(tx, scope, nowMs, clientId, extended, { kind: "limitUntil", limitId, until: before.until });
     }
     case "missed": {
       const { place, way, to } = change;
@@ -226,6 +233,8 @@ async function carryOut(tx: Transaction, scope: Scope, asked: ToCarryOut): Promi
 
 async function changeLimits(
   tx: Transaction,
+  scope: Scope,
+  nowMs: number,
   clientId: string,
   change: (limits: readonly ClientLimit[]) => readonly ClientLimit[],
   undo: DecisionUndo,
@@ -234,7 +243,7 @@ async function changeLimits(
   if (!row) return notFound;
   const limitList = change(row.limitList);
   if (!check(LIMITS_SCHEMA, limitList).ok) return refused("change", "This client has more limits than can be kept.");
-  await db.updateClient(tx, clientId, { limitList });
+  await changeSafety(tx, scope, row, { limitList }, nowMs);
   return ok({ undo, notes: [] });
 }
 
@@ -260,10 +269,12 @@ async function putBack(
 ): Promise<Outcome<object>> {
   switch (undo.kind) {
     case "limit":
-      return changeLimits(tx, clientId, (limits) => limits.filter(({ id }) => id !== undo.limitId), undo);
+      return changeLimits(tx, scope, nowMs, clientId, (limits) => limits.filter(({ id }) => id !== undo.limitId), undo);
     case "limitUntil":
       return changeLimits(
         tx,
+        scope,
+        nowMs,
         clientId,
         (limits) => limits.map((one) => (one.id === undo.limitId ? { ...one, until: undo.until } : one)),
         undo,

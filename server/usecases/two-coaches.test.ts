@@ -2,7 +2,7 @@
 import { beforeAll, describe, expect, it } from "vitest";
 import type { Input } from "../../contract";
 import { type ClientLimit, METHODS, type StressedJoint } from "../../core";
-import type { StudioMethods } from "../../views";
+import { habitsOf, type StudioMethods } from "../../views";
 import { inStudio } from "../db";
 import * as db from "../db/queries";
 import { clock, hasDatabase, makeStudio, prepareDatabase, type TestStudio, value } from "../testing/studio";
@@ -90,8 +90,7 @@ describe.runIf(hasDatabase)("two coaches at once", () => {
   });
 
   it("where a client trains and how loads are rounded are two things", async () => {
-    const { gymId, rounding, unit } = await client();
-    const seen = { gymId, rounding, unit };
+    const seen = habitsOf(await client());
     const change = (wanted: Partial<typeof seen>) =>
       executeUseCase(studio.coach, "clients.change", { clientId, seen, wanted: { ...seen, ...wanted } }, clock);
     const { gymId: home } = value(

@@ -1,5 +1,5 @@
 import { beforeAll, describe, expect, it } from "vitest";
-import { type ApiName, catalogueIn, type Input, type OwnExercise } from "../../contract";
+import { type ApiName, COACHED_CLIENTS, catalogueIn, type Input, type OwnExercise } from "../../contract";
 import {
   type ClientLimit,
   cautionKey,
@@ -55,7 +55,12 @@ function inputFor<K extends ApiName>(name: K, { clientId, sessionId, gymId, plan
     },
     "lifts.unmark": { clientId, markId: newId() },
     "clients.describe": { clientId, ...unchanged(DESCRIBED) },
-    "clients.change": { clientId, ...unchanged({ gymId, rounding: "nearest" as const, unit: "kg" as const }) },
+    "sessions.link": { sessionId },
+    "sessions.unlink": { sessionId },
+    "clients.setUnit": { clientId, unit: "kg" },
+    "me.export": {},
+    "clients.archive": { clientId, archived: true },
+    "clients.change": { clientId, ...unchanged({ ...HABITS, gymId }) },
     "lifts.read": { clientId, until: "2026-11-24", lineages: ["bench-press"] },
     "lifts.name": { exerciseId: "named:Boat lift", is: "deadlift" },
     "today.show": {},
@@ -102,7 +107,7 @@ function inputFor<K extends ApiName>(name: K, { clientId, sessionId, gymId, plan
     "exercises.show": { clientId },
     "exercises.save": { seen: null, wanted: OWN_CURL },
     "exercises.hide": { exerciseId: "back-squat", hidden: false },
-    "clients.list": { after: null },
+    "clients.list": { after: null, ...COACHED_CLIENTS },
     "me.show": {},
     "clients.show": { clientId },
     "clients.create": {
@@ -141,6 +146,15 @@ function inputFor<K extends ApiName>(name: K, { clientId, sessionId, gymId, plan
   return inputs[name];
 }
 
+const HABITS = {
+  rounding: "nearest" as const,
+  unit: "kg" as const,
+  days: [],
+  goals: [],
+  likes: [],
+  dislikes: [],
+  groups: [],
+};
 const DESCRIBED = {
   ...{ name: "Runa", birthYear: null, trainingAge: "novice" as const, minutes: 60, aims: "", limits: "", notes: "" },
 };
@@ -174,6 +188,7 @@ const OWN_CURL: OwnExercise = {
 const NAMES = Object.keys(USE_CASES) as ApiName[];
 
 const WITHOUT_TARGET = new Set<ApiName>([
+  "me.export",
   "clients.names",
   "lifts.name",
   "templates.list",
@@ -274,12 +289,14 @@ describe.runIf(hasDatabase)("what may be asked of the server", () => {
       expect((await executeUseCase(a.clients[0].scope, name, inputFor(name, mine), clock)).kind, name).toBe("ok");
     const me = await executeUseCase(a.clients[0].scope, "me.show", {}, clock);
     expect(me).toMatchObject({ kind: "ok", value: { name: "Aster 1", notes: "" } });
-    const list = value(await executeUseCase(b.coach, "clients.list", { after: null }, clock));
+    const list = value(await executeUseCase(b.coach, "clients.list", { after: null, ...COACHED_CLIENTS }, clock));
     expect(list).toMatchObject({ clients: [{ name: "Birch 1" }, { name: "Birch 2" }], next: null });
     const [first] = list.clients;
     const after = { name: first!.name, id: first!.id };
     expect(
-      value(await executeUseCase(b.coach, "clients.list", { after }, clock)).clients.map((client) => client.name),
+      value(await executeUseCase(b.coach, "clients.list", { after, ...COACHED_CLIENTS }, clock)).clients.map(
+        (client) => client.name,
+      ),
     ).toEqual(["Birch 2"]);
   });
 

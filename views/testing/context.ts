@@ -20,6 +20,7 @@ export const testContext = (more: Partial<SessionContext> = {}): SessionContext 
     minutes: 60,
     limits: [],
     priorities: {},
+    likes: [],
     dislikes: [],
     answeredYes: [],
   },

@@ -1,3 +1,4 @@
+import { COACHED_CLIENTS } from "@/contract";
 import { ClientList } from "@/screens/clients/client-list";
 import { answer, requireScope } from "../../ask";
 
@@ -5,6 +6,6 @@ export const metadata = { title: "Clients" };
 
 export default async function ClientsPage() {
   const scope = await requireScope("coach");
-  const { today, ...first } = await answer(scope, "clients.list", { after: null });
-  return <ClientList first={first} today={today} />;
+  const first = await answer(scope, "clients.list", { after: null, ...COACHED_CLIENTS });
+  return <ClientList first={first} today={first.today} />;
 }

@@ -7,6 +7,7 @@ import { testContext } from "@/views/testing/context";
 export const viewOf = (document: SessionDocument, more: Partial<SessionView> = {}): SessionView => ({
   ...testContext(),
   plan: null,
+  recipient: { hasAccount: true, linkUntilMs: null },
   title: "",
   state: "draft",
   document,

@@ -1,7 +1,8 @@
 /** Clients and their body mass. Every function takes the transaction that `inStudio` opened. */
-import { and, asc, count, desc, eq, lte, sql } from "drizzle-orm";
+import { and, asc, count, desc, eq, ilike, isNotNull, isNull, lte, sql } from "drizzle-orm";
 import type { Transaction } from "..";
 import { bodyMasses, clients, members } from "../schema";
+import { likePattern } from "./sessions";
 
 export type ClientRow = typeof clients.$inferSelect;
 
@@ -11,21 +12,58 @@ export interface NamePlace {
   readonly id: string;
 }
 
+/** Which clients are listed: those who are coached now, or those who were; with a part of their name; of a group. */
+export interface ClientFilter {
+  readonly search: string;
+  readonly group: string | null;
+  readonly archived: boolean;
+}
+
+const COACHED: ClientFilter = { search: "", group: null, archived: false };
+
 /** Clients by name, a page from a place on. */
-export const clientPage = (tx: Transaction, after: NamePlace | null, most: number): Promise<ClientRow[]> =>
+export const clientPage = (
+  tx: Transaction,
+  after: NamePlace | null,
+  most: number,
+  { search, group, archived }: ClientFilter = COACHED,
+): Promise<ClientRow[]> =>
   tx
     .select()
     .from(clients)
-    .where(after ? sql`(${clients.name}, ${clients.id}) > (${after.name}, ${after.id})` : undefined)
+    .where(
+      and(
+        archived ? isNotNull(clients.archivedOn) : isNull(clients.archivedOn),
+        search === "" ? undefined : ilike(clients.name, likePattern(search)),
+        group === null ? undefined : sql`${clients.groups} @> ${JSON.stringify([group])}::jsonb`,
+        after ? sql`(${clients.name}, ${clients.id}) > (${after.name}, ${after.id})` : undefined,
+      ),
+    )
     .orderBy(asc(clients.name), asc(clients.id))
     .limit(most);
 
-/** All clients by name. */
-export const allClients = (tx: Transaction): Promise<ClientRow[]> =>
-  tx.select().from(clients).orderBy(asc(clients.name), asc(clients.id));
+/** All clients who are coached now, by name. */
+export const coachedClients = (tx: Transaction): Promise<ClientRow[]> =>
+  tx.select().from(clients).where(isNull(clients.archivedOn)).orderBy(asc(clients.name), asc(clients.id));
 
+const NAMES = { id: clients.id, name: clients.name };
+
+/** The names of those who are coached now: whom something may be chosen for. */
 export const clientNames = (tx: Transaction) =>
-  tx.select({ id: clients.id, name: clients.name }).from(clients).orderBy(asc(clients.name), asc(clients.id));
+  tx.select(NAMES).from(clients).where(isNull(clients.archivedOn)).orderBy(asc(clients.name), asc(clients.id));
+
+/** Everybody's names, also of those who are coached no more. */
+export const allClientNames = (tx: Transaction) => tx.select(NAMES).from(clients);
+
+/** The names of groups that some client who is coached now is in, and how many clients are archived. */
+export async function clientGroups(tx: Transaction): Promise<{ groups: string[]; archivedCount: number }> {
+  const rows = await tx.select({ groups: clients.groups, archivedOn: clients.archivedOn }).from(clients);
+  const coached = rows.filter(({ archivedOn }) => archivedOn === null);
+  return {
+    groups: [...new Set(coached.flatMap(({ groups }) => groups))].sort((a, b) => a.localeCompare(b)),
+    archivedCount: rows.length - coached.length,
+  };
+}
 
 /** `lock`: held until the transaction ends, so that what is changed is what was read. */
 export async function clientRow(tx: Transaction, id: string, lock = false): Promise<ClientRow | null> {

@@ -1,5 +1,6 @@
 /** What was shown, and what was logged from it. Every function takes the transaction that `inStudio` opened. */
 import { and, asc, eq, inArray, sql } from "drizzle-orm";
+import { groupBy } from "../../../core";
 import { queryPrepared, type Transaction } from "..";
 import { CHANGES } from "../changes";
 import { floorEvents, shownDocuments } from "../schema";
@@ -121,4 +122,22 @@ export async function hasEvents(tx: Transaction, sessionId: string): Promise<boo
     .where(eq(floorEvents.sessionId, sessionId))
     .limit(1);
   return rows.length > 0;
+}
+
+/** What each session of a client logged, in the order in which it was taken, as it was sent. */
+export async function logsOfClient(
+  tx: Transaction,
+  clientId: string,
+): Promise<ReadonlyMap<string, readonly Pick<EventRow, "atMs" | "body">[]>> {
+  const rows = await tx
+    .select({ sessionId: floorEvents.sessionId, atMs: floorEvents.atMs, body: floorEvents.body })
+    .from(floorEvents)
+    .where(eq(floorEvents.clientId, clientId))
+    .orderBy(asc(floorEvents.sequence));
+  return new Map(
+    [...groupBy(rows, ({ sessionId }) => sessionId)].map(([id, all]) => [
+      id,
+      all.map(({ atMs, body }) => ({ atMs, body })),
+    ]),
+  );
 }

@@ -7,6 +7,7 @@ export * from "./gyms";
 export * from "./lifts";
 export * from "./messages";
 export * from "./plans";
+export * from "./safety";
 export * from "./sessions";
 export * from "./studio";
 export * from "./today";

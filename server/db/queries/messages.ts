@@ -1,5 +1,5 @@
 /** Short words between a client and their coaches. */
-import { and, desc, eq, isNull, ne } from "drizzle-orm";
+import { and, asc, desc, eq, isNull, ne } from "drizzle-orm";
 import type { Transaction } from "..";
 import { messages } from "../schema";
 
@@ -50,3 +50,11 @@ export async function markMessagesSeen(
     .set({ seenAt })
     .where(and(isAbout({ clientId, sessionId }), ne(messages.writtenBy, by), isNull(messages.seenAt)));
 }
+
+/** Every message between a client and their coaches, the oldest first. */
+export const messagesOfClient = (tx: Transaction, clientId: string) =>
+  tx
+    .select({ sentAt: messages.sentAt, name: messages.name, text: messages.text })
+    .from(messages)
+    .where(eq(messages.clientId, clientId))
+    .orderBy(asc(messages.sentAt), asc(messages.id));

@@ -202,3 +202,11 @@ export async function lastDone(tx: Transaction): Promise<string | null> {
     .limit(1);
   return row?.id ?? null;
 }
+
+/** Every session of a client, by date. */
+export const sessionsOfClient = (tx: Transaction, clientId: string) =>
+  tx
+    .select({ id: sessions.id, date: sessions.date, state: sessions.state, document: sessions.document })
+    .from(sessions)
+    .where(eq(sessions.clientId, clientId))
+    .orderBy(asc(sessions.date), asc(sessions.id));

@@ -1,7 +1,7 @@
 /** What the coach's day reads of all clients at once. Every function takes the transaction that `inStudio` opened. */
 import { and, asc, eq, gte, inArray, isNull, sql } from "drizzle-orm";
 import type { Transaction } from "..";
-import { exposures, floorEvents, members, messages, sentCopies, sessionEdits } from "../schema";
+import { exposures, floorEvents, members, messages, sentCopies, sessionEdits, sessions } from "../schema";
 
 /** Every lift trained since a day, oldest first: of some clients, or of all. */
 export const exposuresSince = (tx: Transaction, since: string, clientIds: readonly string[] | null) =>
@@ -42,17 +42,13 @@ export async function changedSinceSent(
   sessionIds: readonly string[],
 ): Promise<ReadonlyMap<string, string>> {
   if (sessionIds.length === 0) return new Map();
-  const newest = tx
-    .select({ sessionId: sentCopies.sessionId, sentAt: sql<string>`max(${sentCopies.sentAt})`.as("newest") })
-    .from(sentCopies)
-    .where(inArray(sentCopies.sessionId, [...sessionIds]))
-    .groupBy(sentCopies.sessionId)
-    .as("newest_copy");
-  const rows = await tx
-    .selectDistinct({ id: sessionEdits.sessionId, sentAt: sql<string>`${newest.sentAt}::text` })
-    .from(sessionEdits)
-    .innerJoin(newest, eq(newest.sessionId, sessionEdits.sessionId))
-    .where(sql`${sessionEdits.createdAt} > ${newest.sentAt}`);
+  const { rows } = await tx.execute<{ id: string; sentAt: string }>(sql`
+    select newest.session_id as id, newest.sent_at::text as "sentAt" from (
+      select distinct on (session_id) studio_id, session_id, sent_at, content ->> 'date' as date from ${sentCopies}
+      where ${inArray(sentCopies.sessionId, [...sessionIds])} order by session_id, sent_at desc, id desc
+    ) as newest join ${sessions} as s on s.studio_id = newest.studio_id and s.id = newest.session_id
+    where s.date::text <> newest.date or exists (select from ${sessionEdits} as e
+      where e.studio_id = newest.studio_id and e.session_id = newest.session_id and e.created_at > newest.sent_at)`);
   return new Map(rows.map(({ id, sentAt }) => [id, sentAt]));
 }
 

@@ -1,26 +1,28 @@
 "use client";
 import { useRouter } from "next/navigation";
-import { useCallback, useMemo, useState } from "react";
+import { useMemo, useState } from "react";
 import * as yup from "yup";
-import { catalogueIn } from "@/contract";
-import { type Exercise, formatWeight, isBodyweight, lineageOf, offerExercises, type WeightUnit } from "@/core";
+import { type Exercise, formatWeight, isBodyweight, lineageOf, type WeightUnit } from "@/core";
 import { callApi, problemOf } from "@/device/api";
 import { useApiMutation } from "@/device/query";
-import { DateField } from "@/parts/date-field";
-import { LiftFinder } from "@/parts/lift-finder";
-import { useDates } from "@/parts/region";
-import { typedWeight } from "@/parts/typed-weight";
 import { Button } from "@/ui/button";
 import { optionsOf } from "@/ui/choice";
 import { SelectField, TextField } from "@/ui/field";
 import { Form, typedNumber, useCheckedForm } from "@/ui/form";
 import type { ClientView, LiftMark } from "@/views";
+import { DateField } from "./date-field";
+import { ExerciseByName } from "./exercise-by-name";
+import { useDates } from "./region";
+import { typedWeight } from "./typed-weight";
 
 const KINDS: Readonly<Record<LiftMark["kind"], string>> = {
   stated: "from memory",
   tested: "tested, one rep",
   training: "training max",
 };
+
+/** Whose strengths they are, and what they are read by. */
+export type StrengthOwner = Pick<ClientView, "id" | "name" | "unit" | "today" | "exercises" | "marks">;
 
 const A_WEIGHT = "A weight such as 102.5 or 225 lb.";
 const SOME_REPS = "1 to 20 reps.";
@@ -36,31 +38,14 @@ const strengthSchema = (unit: WeightUnit) =>
 const EXAMPLE: Readonly<Record<WeightUnit, string>> = { kg: "80 kg", lb: "175 lb" };
 
 /** A lift by its name, then what the client can do in it: for whoever comes without a log. */
-export function AddStrength({ view }: { view: ClientView }) {
+export function AddStrength({ view, isOwn = false }: { view: StrengthOwner; isOwn?: boolean }) {
   const [exercise, setExercise] = useState<Exercise | null>(null);
-  const catalogue = useMemo(() => catalogueIn(view.exercises), [view.exercises]);
-  const offersFor = useCallback(
-    (typed: string) =>
-      typed.trim() === ""
-        ? []
-        : [
-            {
-              heading: "By name",
-              offers: offerExercises(catalogue, typed, { most: 8, isTyping: true }).map((one) => ({
-                exercise: one,
-                note: "",
-                isUnfit: false,
-              })),
-            },
-          ],
-    [catalogue],
-  );
   return (
-    <section aria-label="Add a strength" className="mb-5 max-w-[34rem]">
-      <h3 className="mb-1 font-bold">Add a strength</h3>
+    <section aria-label={isOwn ? "Add a lift" : "Add a strength"} className="mb-5 max-w-[34rem]">
+      <h3 className="mb-1 font-bold">{isOwn ? "Add a lift" : "Add a strength"}</h3>
       <p className="mb-2 text-quiet">
-        What {view.name} can lift, tested or from memory, such as “bench about {EXAMPLE[view.unit]} for 5”. First loads
-        go by it.
+        What {isOwn ? "you" : view.name} can lift, tested or from memory, such as “bench about {EXAMPLE[view.unit]} for
+        5”. First loads go by it.
       </p>
       {exercise ? (
         <>
@@ -74,14 +59,15 @@ export function AddStrength({ view }: { view: ClientView }) {
             view={view}
             lift={{ exercise, lineage: lineageOf(exercise.id, []) }}
             first="stated"
+            isOwn={isOwn}
             onAdded={() => setExercise(null)}
           />
         </>
       ) : (
-        <LiftFinder
+        <ExerciseByName
+          exercises={view.exercises}
           label="Lift"
           placeholder="Lift, by its name"
-          offersFor={offersFor}
           onTake={(one) => {
             setExercise(one);
             return null;
@@ -97,12 +83,15 @@ export function StrengthForm({
   view,
   lift: { lineage, exercise },
   first = "tested",
+  isOwn = false,
   onAdded,
 }: {
-  view: ClientView;
+  view: StrengthOwner;
   lift: { readonly lineage: string; readonly exercise: Exercise };
   /** What it is most likely to be: of a lift with a log a test, else what somebody remembers. */
   first?: LiftMark["kind"];
+  /** Whether it is the client who says it: a training max is a coach's to set. */
+  isOwn?: boolean;
   onAdded?: () => void;
 }) {
   const router = useRouter();
@@ -123,7 +112,7 @@ export function StrengthForm({
   return (
     <Form form={form} className="mt-1 grid grid-cols-2 gap-3">
       <SelectField label="Known" {...form.field("kind")}>
-        {optionsOf(KINDS)}
+        {optionsOf(KINDS, (kind) => !isOwn || kind !== "training")}
       </SelectField>
       <DateField label="Day" max={view.today} {...form.controlled("date")} />
       <TextField
@@ -145,7 +134,7 @@ export function StrengthForm({
 }
 
 /** What was added to a lift's record, each to be taken back. */
-export function Strengths({ view, lineage }: { view: ClientView; lineage: string }) {
+export function Strengths({ view, lineage }: { view: StrengthOwner; lineage: string }) {
   const router = useRouter();
   const { fullDate } = useDates();
   const remove = useApiMutation(

@@ -1,0 +1,37 @@
+"use client";
+import { useCallback, useMemo } from "react";
+import { catalogueIn, type StudioExercises } from "@/contract";
+import { type Exercise, offerExercises } from "@/core";
+import { LiftFinder } from "./lift-finder";
+
+/** An exercise, found by its name; what `onTake` answers is wrong with it. */
+export function ExerciseByName({
+  exercises,
+  label,
+  placeholder,
+  onTake,
+}: {
+  exercises: StudioExercises;
+  label: string;
+  placeholder: string;
+  onTake: (exercise: Exercise) => string | null | Promise<string | null>;
+}) {
+  const catalogue = useMemo(() => catalogueIn(exercises), [exercises]);
+  const offersFor = useCallback(
+    (typed: string) =>
+      typed.trim() === ""
+        ? []
+        : [
+            {
+              heading: "By name",
+              offers: offerExercises(catalogue, typed, { most: 8, isTyping: true }).map((exercise) => ({
+                exercise,
+                note: "",
+                isUnfit: false,
+              })),
+            },
+          ],
+    [catalogue],
+  );
+  return <LiftFinder label={label} placeholder={placeholder} offersFor={offersFor} onTake={onTake} />;
+}
