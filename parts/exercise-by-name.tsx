@@ -18,19 +18,12 @@ export function ExerciseByName({
 }) {
   const catalogue = useMemo(() => catalogueIn(exercises), [exercises]);
   const offersFor = useCallback(
-    (typed: string) =>
-      typed.trim() === ""
-        ? []
-        : [
-            {
-              heading: "By name",
-              offers: offerExercises(catalogue, typed, { most: 8, isTyping: true }).map((exercise) => ({
-                exercise,
-                note: "",
-                isUnfit: false,
-              })),
-            },
-          ],
+    (typed: string) => {
+      if (typed.trim() === "") return [];
+      const found = offerExercises(catalogue, typed, { most: 8, isTyping: true });
+      const offers = found.map((exercise) => ({ exercise, note: "", isUnfit: false }));
+      return [{ heading: offers.length === 0 ? "No exercise by that name" : "By name", offers }];
+    },
     [catalogue],
   );
   return <LiftFinder label={label} placeholder={placeholder} offersFor={offersFor} onTake={onTake} />;

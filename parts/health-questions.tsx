@@ -41,7 +41,7 @@ export function HealthQuestions({
         <label key={question.id} className="flex min-h-6 items-start gap-2.5">
           <input
             type="checkbox"
-            className="mt-0.5 size-5 accent-indigo"
+            className="mt-0.5 size-5 shrink-0 accent-indigo"
             checked={yes.has(question.id)}
             onChange={(event) => {
               const next = new Set(yes);

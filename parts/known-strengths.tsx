@@ -5,7 +5,13 @@ import type { ClientView } from "@/views";
 import { type StrengthOwner, Strengths } from "./strength-form";
 
 /** Every lift of which something was said, with what was. */
-export function KnownStrengths({ view }: { view: StrengthOwner & Pick<ClientView, "lifts"> }) {
+export function KnownStrengths({
+  view,
+  isOwn = false,
+}: {
+  view: StrengthOwner & Pick<ClientView, "lifts">;
+  isOwn?: boolean;
+}) {
   const catalogue = catalogueIn(view.exercises);
   return view.lifts
     .filter(
@@ -15,7 +21,7 @@ export function KnownStrengths({ view }: { view: StrengthOwner & Pick<ClientView
     .map(({ lineage, exerciseId }) => (
       <section key={lineage} className="mb-3">
         <h3 className="font-bold">{exerciseOrThrow(catalogue, exerciseId).name}</h3>
-        <Strengths view={view} lineage={lineage} />
+        <Strengths view={view} lineage={lineage} isOwn={isOwn} />
       </section>
     ));
 }

@@ -134,7 +134,16 @@ export function StrengthForm({
 }
 
 /** What was added to a lift's record, each to be taken back. */
-export function Strengths({ view, lineage }: { view: StrengthOwner; lineage: string }) {
+export function Strengths({
+  view,
+  lineage,
+  isOwn = false,
+}: {
+  view: StrengthOwner;
+  lineage: string;
+  /** Whether it is the client who looks: what was tested is a coach's to take away. */
+  isOwn?: boolean;
+}) {
   const router = useRouter();
   const { fullDate } = useDates();
   const remove = useApiMutation(
@@ -155,14 +164,16 @@ export function Strengths({ view, lineage }: { view: StrengthOwner; lineage: str
             <span className="flex-1 text-quiet">
               {KINDS[kind]}, {fullDate(date)}
             </span>
-            <button
-              type="button"
-              disabled={remove.isPending}
-              onClick={() => remove.mutate(id)}
-              className="narrow min-h-6 underline underline-offset-2"
-            >
-              remove<span className="sr-only"> {formatWeight(weight)}</span>
-            </button>
+            {isOwn && kind !== "stated" ? null : (
+              <button
+                type="button"
+                disabled={remove.isPending}
+                onClick={() => remove.mutate(id)}
+                className="narrow min-h-6 underline underline-offset-2"
+              >
+                remove<span className="sr-only"> {formatWeight(weight)}</span>
+              </button>
+            )}
           </li>
         ))}
       </ul>

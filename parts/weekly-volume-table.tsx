@@ -184,7 +184,7 @@ function WeekFigures({
 }
 
 /** The cells beside a heading over rows: empty, and the present week framed on. */
-export const HeadingGaps = ({ columns }: Pick<WeeksModel, "columns">) =>
+const HeadingGaps = ({ columns }: Pick<WeeksModel, "columns">) =>
   columns.map(({ week, isNow }) => (
     <td
       key={week}

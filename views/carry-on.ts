@@ -59,7 +59,7 @@ export function carriedWeek(view: WeeksView): CarriedWeek | null {
   const plan = view.plan.document;
   const model = weeksModel(plan, view);
   const hasIt = (dayId: string, week: number) =>
-    view.sessions.some((one) => one.dayId === dayId && one.week === week && one.wasSent);
+    view.sessions.some((one) => one.dayId === dayId && one.week === week && one.copy !== null);
   const open = model.sessions.filter(({ dayId, week, isAway }) => !isAway && !hasIt(dayId, week));
   const week = open[0]?.week;
   if (week === undefined) return null;

@@ -18,7 +18,7 @@ const view = weeksViewOf(plan, {
       week: 0,
       date: "2026-11-02",
       state: "done",
-      wasSent: false,
+      copy: null,
       summary: null,
       own: null,
     },

@@ -35,6 +35,7 @@ export * from "./today";
 export * from "./usage";
 export * from "./views";
 export * from "./week-cells";
+export * from "./week-lines";
 export * from "./weeks";
 export * from "./weeks-context";
 export * from "./weeks-review";

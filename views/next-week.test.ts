@@ -39,7 +39,7 @@ const view = weeksViewOf(plan, {
     week,
     date: week === 0 ? "2026-11-09" : "2026-11-16",
     state: "done" as const,
-    wasSent: false,
+    copy: null,
     summary: null,
     own: null,
   })),

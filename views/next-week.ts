@@ -76,7 +76,7 @@ export function nextWeekOf(view: WeeksView, at: { readonly dayId: string; readon
     moved: lifts.filter(isMoved).length,
     need: lifts.filter(({ needs }) => needs !== null).length,
     isSent: view.sessions.some(
-      ({ dayId, week, wasSent }) => dayId === session.dayId && week === session.week && wasSent,
+      ({ dayId, week, copy }) => dayId === session.dayId && week === session.week && copy !== null,
     ),
   };
 }

@@ -29,7 +29,8 @@ export interface PlanSession {
   readonly week: number;
   readonly date: string;
   readonly state: SessionState;
-  readonly wasSent: boolean;
+  /** Whether the client has opened the newest copy that was sent; null: none was sent. */
+  readonly copy: "sent" | "seen" | null;
   readonly summary: SessionSummary | null;
   /** Its document where it was changed at the desk and is not what the plan says. */
   readonly own: SessionDocument | null;

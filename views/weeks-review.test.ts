@@ -65,7 +65,7 @@ function viewOf({ benchRir = 2, thursdays = true } = {}): WeeksView {
         week,
         date: addDays(START, 7 * week + (day.id === "mon" ? 0 : 3)),
         state: day.id === "mon" || thursdays ? ("done" as const) : ("draft" as const),
-        wasSent: false,
+        copy: null,
         summary: null,
         own: null,
       })),
@@ -250,7 +250,7 @@ describe("weeks in review", () => {
       dayId: "thu",
       week: 8 + more,
       state: "draft" as const,
-      wasSent: true,
+      copy: "sent" as const,
     }));
     expect(carriedWeek({ ...sent, sessions: [...sent.sessions, ...known] })!.sessions.map(({ name }) => name)).toEqual([
       "Heavy",

@@ -22,7 +22,7 @@ function view(document: PlanDocument, done: readonly (readonly [dayId: string, w
       week,
       date: "2026-11-09",
       state: "done",
-      wasSent: false,
+      copy: null,
       summary: null,
       own: null,
     }),

@@ -11,6 +11,7 @@ export * from "./shift";
 export * from "./simulated-client";
 export * from "./split";
 export * from "./start";
+export * from "./start-lift";
 export * from "./unfit-ahead";
 export * from "./what-if";
 export * from "./write-lift";

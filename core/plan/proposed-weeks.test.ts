@@ -249,10 +249,20 @@ describe("a proposed week of somebody with likes and dislikes", () => {
     );
 
   it("has the liked one among lifts that do the same, and never one that is not liked", () => {
-    const liked = "belt-squat";
+    const liked = "hammer-curl";
     expect(idsOf({}).some((ids) => ids.has(liked))).toBe(false);
-    expect(idsOf({ likes: new Set([liked]) }).some((ids) => ids.has(liked))).toBe(true);
+    expect(idsOf({ likes: new Set([liked]) })[0]!.has(liked)).toBe(true);
     const [usual] = [...idsOf({})[0]!];
     for (const ids of idsOf({ dislikes: new Set([usual!]) })) expect(ids.has(usual!)).toBe(false);
+  });
+
+  it("keeps the other lifts of a kind in their turn: what is liked comes once", () => {
+    const [week] = proposeSplits(
+      3,
+      { ...context, trainee: { ...context.trainee, likes: new Set(["front-squat"]) } },
+      countingIds(),
+    );
+    const squats = weekOf(week!).filter(({ exercise }) => exercise.id === "front-squat");
+    expect(squats).toHaveLength(1);
   });
 });

@@ -215,7 +215,8 @@ export class WeekBuilder {
       !trainee.dislikes.has(exercise.id) &&
       !(isCareful(this.context) && (exercise.stress.lowerBack ?? 0) >= 3);
     const fit = this.ranked(kind).filter(isMeant);
-    const liked = [...trainee.likes];
+    // Liked ones come first, once a week: the others of their kind have their turn.
+    const liked = [...trainee.likes].filter((id) => !inWeek.has(id));
     const prefer = [...liked, ...(isEasy && kind.preferEasy.length > 0 ? kind.preferEasy : kind.prefer)];
     const named = prefer.flatMap((id) => fit.find(({ exercise }) => exercise.id === id)?.exercise ?? []);
     // For those who are to be held the steadier one of them comes first.

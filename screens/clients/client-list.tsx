@@ -121,8 +121,8 @@ function Finder({
     <search className="mb-5 flex flex-wrap items-end gap-x-4 gap-y-2">
       <input
         type="search"
-        aria-label="Find a client by name"
-        placeholder="Find by name"
+        aria-label="Find clients"
+        placeholder="Find clients"
         maxLength={120}
         className={`${BOX} w-56!`}
         value={filter.search}

@@ -87,21 +87,6 @@ export function ClientScreen({ view }: { view: ClientView }) {
       <div className="grid gap-8 lg:grid-cols-[20rem_1fr]">
         <div className="flex flex-col gap-6">
           <section>
-            <h2 className="mb-1 font-bold">Aims</h2>
-            <p>{view.aims || "None written."}</p>
-          </section>
-          <Goals view={view} onOpen={setOpen} />
-          <Limits view={view} onOpen={setOpen} />
-          <Likes view={view} onOpen={setOpen} />
-          {view.notes ? (
-            <section>
-              <h2 className="mb-1 font-bold">Notes</h2>
-              <p>{view.notes}</p>
-            </section>
-          ) : null}
-          <Habits view={view} onOpen={setOpen} />
-          <Readiness view={view} onOpen={setOpen} />
-          <section>
             <h2 className="mb-2 font-bold">To do</h2>
             {upcoming.length === 0 ? (
               <p className="text-quiet">No session is waiting.</p>
@@ -136,6 +121,21 @@ export function ClientScreen({ view }: { view: ClientView }) {
               }
             />
           </section>
+          <section>
+            <h2 className="mb-1 font-bold">Aims</h2>
+            <p>{view.aims || "None written."}</p>
+          </section>
+          <Goals view={view} onOpen={setOpen} />
+          <Limits view={view} onOpen={setOpen} />
+          <Likes view={view} onOpen={setOpen} />
+          {view.notes ? (
+            <section>
+              <h2 className="mb-1 font-bold">Notes</h2>
+              <p>{view.notes}</p>
+            </section>
+          ) : null}
+          <Habits view={view} onOpen={setOpen} />
+          <Readiness view={view} onOpen={setOpen} />
           <Account view={view} onOpen={setOpen} />
         </div>
         <Record view={view} coach />

@@ -39,9 +39,6 @@ export function MyPage({ view }: { view: MeView }) {
         <Link href="/me/you" className="text-indigo underline underline-offset-2">
           You
         </Link>
-        <Link href="/me/account" className="text-indigo underline underline-offset-2">
-          Your account
-        </Link>
         <Button onClick={async () => setProblem(await signOut())}>Sign out</Button>
       </header>
       {problem ? <Notice kind="block">You are still signed in. {problem}</Notice> : null}

@@ -30,6 +30,11 @@ export function You({ view }: { view: MeView }) {
           My sessions
         </Link>
         <h1 className="mt-1 text-xl font-bold">{view.name}</h1>
+        <p>
+          <Link href="/me/account" className="text-indigo underline underline-offset-2">
+            Password and devices
+          </Link>
+        </p>
       </header>
       <Health view={view} />
       <section aria-labelledby="lifts">
@@ -37,7 +42,7 @@ export function You({ view }: { view: MeView }) {
           What you lift now
         </h2>
         <AddStrength view={view} isOwn />
-        <KnownStrengths view={view} />
+        <KnownStrengths view={view} isOwn />
       </section>
       <Goals view={view} />
       <BodyMass view={view} />

@@ -80,6 +80,7 @@ export function NeedItem({
         tabIndex={isCurrent ? 0 : -1}
         aria-current={isCurrent || undefined}
         onClick={onCurrent}
+        onFocus={onCurrent}
         className="block w-full text-left leading-snug font-bold"
       >
         {title}

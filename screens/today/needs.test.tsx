@@ -80,6 +80,15 @@ const titles = () =>
     .map(({ textContent }) => textContent);
 
 describe("what needs the coach, by keyboard", () => {
+  it("a key is for the line that has the focus, however it came there", async () => {
+    open();
+    const line = screen.getByText("Palle: form broke in barbell row");
+    fireEvent.focus(line);
+    fireEvent.keyDown(line, { key: "Enter" });
+    await waitFor(() => expect(decisions()).toHaveLength(1));
+    expect(decisions()[0]).toMatchObject({ clientId: "id of Palle Brandt" });
+  });
+
   it("the first is reached from the page, what is alike is one line, and Enter does what is proposed and goes on", async () => {
     open();
     expect(titles()).toEqual([

@@ -36,7 +36,7 @@ export type CellAt = Extract<WeekSelection, { kind: "cell" }>;
 export function CellForm({ weeks, view, at }: { weeks: Weeks; view: WeeksView; at: CellAt }) {
   const written = useMemo(() => writtenLine(weeks, view, at), [weeks, view, at]);
   const [typed, setTyped] = useState(written);
-  const [span, setSpan] = useState<PatchSpan["kind"] | "everyWeek">("fromWeek");
+  const [span, setSpan] = useState<PatchSpan["kind"] | "everyWeek" | "start">("fromWeek");
   const [error, setError] = useState<string | null>(null);
   const name = useId();
   useEffect(() => setTyped(written), [written]);
@@ -52,7 +52,11 @@ export function CellForm({ weeks, view, at }: { weeks: Weeks; view: WeeksView; a
       onSubmit={(event) => {
         event.preventDefault();
         setError(
-          span === "everyWeek" ? weeks.writeEveryWeek(at.slotId, typed) : weeks.writeCell(at, typed, spans[span]),
+          span === "everyWeek"
+            ? weeks.writeEveryWeek(at.slotId, typed)
+            : span === "start"
+              ? weeks.startCell(at, typed)
+              : weeks.writeCell(at, typed, spans[span]),
         );
       }}
     >
@@ -74,6 +78,7 @@ export function CellForm({ weeks, view, at }: { weeks: Weeks; view: WeeksView; a
             ["fromWeek", "from now on"],
             ["phase", "this phase"],
             ["everyWeek", "every week"],
+            ["start", "start with this load, then by the rule"],
           ] as const
         ).map(([kind, words]) => (
           <label key={kind} className="flex min-h-6 items-center gap-1.5">

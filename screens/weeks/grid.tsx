@@ -1,16 +1,17 @@
 "use client";
 import { DndContext, type DragEndEvent, PointerSensor, useSensor, useSensors } from "@dnd-kit/core";
 import { clsx } from "clsx";
-import { type KeyboardEvent, useEffect, useRef } from "react";
+import { type KeyboardEvent, useEffect, useMemo, useRef } from "react";
 import { entryAt, firstOf, ruleName, sessionDaysOf, suggestedRule, targetsOf } from "@/core";
 import { useDates } from "@/parts/region";
 import { SessionBars } from "@/parts/session-bars";
-import { HeadingGaps, WeeklyVolumeTable } from "@/parts/weekly-volume-table";
+import { WeeklyVolumeTable } from "@/parts/weekly-volume-table";
 import { dragData } from "@/ui/drag";
-import type { WeekCell, WeeksView } from "@/views";
+import { type WeekCell, type WeeksView, weekLines } from "@/views";
 import { onWeekday } from "./day-panel";
 import { cellWords, Figures, isOfBody, STATE_WORDS } from "./grid-figures";
 import { DayHead, type Dragged, LiftHead, PhaseRow, type Target, WeekdayStrip } from "./grid-heads";
+import { SessionHeads } from "./session-heads";
 import type { Weeks } from "./use-weeks";
 import { cellKey } from "./use-what-if";
 
@@ -18,6 +19,7 @@ import { cellKey } from "./use-what-if";
 export function WeeksGrid({ weeks, view }: { weeks: Weeks; view: WeeksView }) {
   const { shortDate } = useDates();
   const { model, ghost, selection, select } = weeks;
+  const lines = useMemo(() => weekLines(view), [view]);
   const table = useRef<HTMLTableElement>(null);
   const frame = useRef<HTMLDivElement>(null);
   const now = model.columns.findIndex(({ isNow }) => isNow);
@@ -122,7 +124,7 @@ export function WeeksGrid({ weeks, view }: { weeks: Weeks; view: WeeksView }) {
                     onSelect={() => select({ kind: "day", dayId: day.id })}
                   />
                 </th>
-                <HeadingGaps columns={model.columns} />
+                <SessionHeads weeks={weeks} dayId={day.id} lines={lines} />
               </tr>
               {own.map((row) => (
                 <tr key={row.key}>

@@ -53,4 +53,26 @@ describe("the settings of a rule", () => {
     expect(fields()[0]!.value).toBe(typed);
     expect(kept).not.toHaveBeenCalled();
   });
+
+  it("a wave is written figure by figure, grows by sets and weeks, and is kept as it stands", async () => {
+    const wave = { ...newRule("percentWave"), percents: [[65, 75]] } as ProgressionRule;
+    const kept = open(wave);
+    const press = (name: string) => fireEvent.click(screen.getByRole("button", { name }));
+    press("A set more");
+    press("A week more");
+    write(/^Week 2, set 1/, "70");
+    write(/^Week 2, set 2/, "80");
+    write(/^Week 2, set 3/, "90");
+    set();
+    await waitFor(() =>
+      expect(kept.mock.lastCall?.[0].percents).toEqual([
+        [65, 75, 75],
+        [70, 80, 90],
+      ]),
+    );
+    write(/^Week 2, set 3/, "190");
+    set();
+    expect(await screen.findByText("Percents between 20 and 120, at least one a week.")).toBeTruthy();
+    expect(screen.getByLabelText<HTMLInputElement>(/^Week 2, set 3/).value).toBe("190");
+  });
 });

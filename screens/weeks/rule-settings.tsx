@@ -4,11 +4,12 @@ import { keysOf, kgOf, massFigure, type ProgressionRule, type RuleSetting, round
 import { Button } from "@/ui/button";
 import { TextField } from "@/ui/field";
 import { Form, useCheckedForm } from "@/ui/form";
+import { PercentTable } from "./percent-table";
 
 /** Every setting as a coach calls it; null: it is not typed. */
 const FIELDS: Readonly<Record<RuleSetting, string | null>> = {
   stepKg: "Step, {unit} (empty: the usual one)",
-  percents: "Percents, a week a line",
+  percents: "Percents of the training max",
   maxKg: "Training max, {unit} (empty: nine tenths of the e1RM)",
   fromWeek: "First week of the first wave",
   reps: "Reps, phase by phase",
@@ -29,6 +30,9 @@ const FIELDS: Readonly<Record<RuleSetting, string | null>> = {
 
 type Value = number | null | readonly number[] | readonly (readonly number[])[];
 
+/** A row a week, a figure a set. */
+const isTable = (value: Value): boolean => Array.isArray(value) && Array.isArray(value[0]);
+
 /** Kept in kg, shown and typed in the client's unit. */
 const isMass = (key: RuleSetting): boolean => key === "stepKg" || key === "maxKg";
 
@@ -48,13 +52,13 @@ const figures = (text: string): number[] =>
 /** What was typed as the setting; a sentence where it is none. */
 function readAs(key: RuleSetting, text: string, before: Value, unit: WeightUnit): Value | { readonly problem: string } {
   const problem = { problem: "Write figures, such as 2.5 or 70 75 80." };
-  if (Array.isArray(before) && Array.isArray(before[0])) {
+  if (isTable(before)) {
     const rows = text
       .split("\n")
       .map(figures)
       .filter((row) => row.length > 0);
     if (rows.length === 0 || rows.flat().some((one) => !(one >= 20 && one <= 120)))
-      return { problem: "A line a week, each with percents between 20 and 120." };
+      return { problem: "Percents between 20 and 120, at least one a week." };
     return rows;
   }
   if (Array.isArray(before)) {
@@ -111,9 +115,13 @@ export function RuleSettingsForm({
   const isChanged = settings.some(([key, value]) => typed[key] !== printed(key, value, unit));
   return (
     <Form form={form} className="flex flex-col gap-2">
-      {settings.map(([key]) => (
-        <TextField key={key} label={FIELDS[key]!.replace("{unit}", unit)} {...form.field(`settings.${key}`)} />
-      ))}
+      {settings.map(([key, value]) =>
+        isTable(value) ? (
+          <PercentTable key={key} label={FIELDS[key]!} {...form.controlled(`settings.${key}`)} />
+        ) : (
+          <TextField key={key} label={FIELDS[key]!.replace("{unit}", unit)} {...form.field(`settings.${key}`)} />
+        ),
+      )}
       <div>
         <Button type="submit" disabled={!isChanged}>
           Set

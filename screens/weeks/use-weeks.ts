@@ -14,6 +14,7 @@ import {
   type PlanEdit,
   patchDayId,
   sessionOfWeek,
+  startLift,
   writeLift,
 } from "@/core";
 import { callApi } from "@/device/api";
@@ -144,6 +145,15 @@ export function useWeeks(view: WeeksView & { readonly plan: NonNullable<WeeksVie
     [plan, change, view.exercises],
   );
 
+  /** What is typed holds from the week on, but for its load: that is where the lift starts, and its rule goes on from it. */
+  const startCell = useCallback(
+    (at: { dayId: string; slotId: string; week: number }, typed: string): string | null => {
+      const started = startLift(plan, at, typed, catalogueIn(view.exercises), newId);
+      return started.ok ? change(started.edits) : started.message;
+    },
+    [plan, change, view.exercises],
+  );
+
   /** What is typed for a lift of every week becomes its day's own. */
   const writeEveryWeek = useCallback(
     (slotId: string, typed: string): string | null => {
@@ -177,6 +187,7 @@ export function useWeeks(view: WeeksView & { readonly plan: NonNullable<WeeksVie
     select: setSelection,
     change,
     writeCell,
+    startCell,
     writeEveryWeek,
     moveLiftTo,
     /** The week of the next session that is still to come, else the last. */

@@ -8,6 +8,7 @@ import { Button } from "@/ui/button";
 import { TextField } from "@/ui/field";
 import type { WeeksView } from "@/views";
 import type { Weeks } from "./use-weeks";
+import { WeekDays } from "./week-days";
 
 /** A whole week: what it holds, and all its sessions shifted at once. */
 export function WeekPanel({ weeks, view, week }: { weeks: Weeks; view: WeeksView; week: number }) {
@@ -48,6 +49,7 @@ export function WeekPanel({ weeks, view, week }: { weeks: Weeks; view: WeeksView
         </p>
         <h2 className="text-lg font-bold">Week {week + 1}</h2>
       </header>
+      <WeekDays view={view} week={week} isChanged={weeks.isChanged} />
       <WeekSessions model={model} view={view} week={week} />
       {hasGone ? (
         <p className="text-quiet">It has gone by and stays as it was.</p>

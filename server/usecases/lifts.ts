@@ -51,7 +51,8 @@ export const markLift = defineUseCase("lifts.mark", ["coach", "client"], (scope,
 export const unmarkLift = defineUseCase("lifts.unmark", ["coach", "client"], (scope, { clientId, markId }) =>
   answerIn(scope, async (tx) => {
     if (!(await db.clientRow(tx, clientId))) return notFound;
-    const gone = await db.deleteMark(tx, clientId, markId);
+    // What was tested, and a training max, is a coach's to take away.
+    const gone = await db.deleteMark(tx, clientId, markId, scope.role === "client" ? ["stated"] : null);
     if (!gone) return notFound;
     await summariseLifts(tx, scope.studioId, clientId, [gone.lineage], await studioOf(tx));
     return ok({});

@@ -41,8 +41,8 @@ export const showPlans = defineUseCase("plans.show", ["coach"], (scope, { client
 );
 
 async function viewPlan(tx: Transaction, row: db.PlanRow): Promise<PlanView> {
-  const sessions = (await db.sessionsOfPlan(tx, row.id)).flatMap(({ id, dayId, week, state, wasSent }) =>
-    dayId !== null && week !== null ? [{ id, dayId, week, state, wasSent }] : [],
+  const sessions = (await db.sessionsOfPlan(tx, row.id)).flatMap(({ id, dayId, week, state, copy }) =>
+    dayId !== null && week !== null ? [{ id, dayId, week, state, wasSent: copy !== null }] : [],
   );
   return { id: row.id, clientId: row.clientId, revision: row.revision, plan: planOf(row), sessions };
 }

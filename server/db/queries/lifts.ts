@@ -1,5 +1,5 @@
 /** Tested maxima, hidden sets, and the studio's own exercises. Every function takes the transaction that `inStudio` opened. */
-import { and, asc, eq, lte } from "drizzle-orm";
+import { and, asc, eq, inArray, lte } from "drizzle-orm";
 import type { Transaction } from "..";
 import { liftMarks, ownExercises } from "../schema";
 
@@ -16,10 +16,17 @@ export async function insertMark(tx: Transaction, row: typeof liftMarks.$inferIn
   await tx.insert(liftMarks).values(row);
 }
 
-export async function deleteMark(tx: Transaction, clientId: string, id: string): Promise<{ lineage: string } | null> {
+/** Takes a strength away; of some kinds alone, or of any (null). Null: there is none. */
+export async function deleteMark(
+  tx: Transaction,
+  clientId: string,
+  id: string,
+  kinds: readonly MarkRow["kind"][] | null,
+): Promise<{ lineage: string } | null> {
+  const isOfKind = kinds === null ? undefined : inArray(liftMarks.kind, [...kinds]);
   const [gone] = await tx
     .delete(liftMarks)
-    .where(and(eq(liftMarks.clientId, clientId), eq(liftMarks.id, id)))
+    .where(and(eq(liftMarks.clientId, clientId), eq(liftMarks.id, id), isOfKind))
     .returning({ lineage: liftMarks.lineage });
   return gone ?? null;
 }

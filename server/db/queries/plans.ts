@@ -23,7 +23,7 @@ export async function savePlan(tx: Transaction, id: string, document: PlanDocume
   await tx.update(plans).set({ document, revision }).where(eq(plans.id, id));
 }
 
-/** The sessions of a plan that are rows, with whether a copy of them was sent. */
+/** The sessions of a plan that are rows, with how far the newest copy that was sent has come; null: none was. */
 export const sessionsOfPlan = (tx: Transaction, planId: string) =>
   tx
     .select({
@@ -36,7 +36,10 @@ export const sessionsOfPlan = (tx: Transaction, planId: string) =>
       /** Of drafts alone. */
       document: sql<SessionDocument | null>`case when sessions.state = 'draft' then sessions.document end`,
       // Named in full: in a selection from one table columns stand without its name.
-      wasSent: sql<boolean>`exists (select from sent_copies as copy where copy.studio_id = sessions.studio_id and copy.session_id = sessions.id)`,
+      copy: sql<
+        "sent" | "seen" | null
+      >`(select case when copy.seen_at is null then 'sent' else 'seen' end from sent_copies as copy
+        where copy.studio_id = sessions.studio_id and copy.session_id = sessions.id order by copy.sent_at desc, copy.id desc limit 1)`,
     })
     .from(sessions)
     .where(eq(sessions.planId, planId))

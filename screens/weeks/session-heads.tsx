@@ -1,0 +1,45 @@
+"use client";
+import { clsx } from "clsx";
+import { openSession } from "@/device/query";
+import { PlannedLink, stateWords } from "@/parts/planned-link";
+import { useDates } from "@/parts/region";
+import { type PlannedLine, weekLineKey } from "@/views";
+import type { Weeks } from "./use-weeks";
+
+/** Above each day's lifts its session of every week: the day, how far it has come, and the way into it. */
+export function SessionHeads({
+  weeks: { model },
+  dayId,
+  lines,
+}: {
+  weeks: Weeks;
+  dayId: string;
+  lines: ReadonlyMap<string, PlannedLine>;
+}) {
+  const dates = useDates();
+  return model.columns.map(({ week, isNow }) => {
+    const line = lines.get(weekLineKey({ dayId, week }));
+    return (
+      <td
+        key={week}
+        className={clsx(
+          "border-b-2 border-b-line border-x-2 px-0.5 align-bottom",
+          isNow ? "border-x-madder" : "border-x-transparent",
+        )}
+      >
+        {line ? (
+          <PlannedLink
+            line={line}
+            hrefOf={(id) => (line.state === "done" ? `/review/${id}` : `/session/${id}`)}
+            open={openSession}
+            className="narrow block min-h-6 w-full text-xs leading-tight hover:bg-indigo-tint hover:underline"
+          >
+            <span className="sr-only">{line.title || "Session"}, </span>
+            <span className="font-semibold">{dates.dayOfWeek(line.date)}</span>{" "}
+            <span className="text-quiet">{line.state === "done" ? "done" : stateWords(line, dates)}</span>
+          </PlannedLink>
+        ) : null}
+      </td>
+    );
+  });
+}
