@@ -1,5 +1,6 @@
 /** Plans and sessions together: what each client has on which day, and how far it has come. */
 import {
+  type Goal,
   type PlanOutline,
   plannedDays,
   type SessionState,
@@ -28,7 +29,7 @@ export interface SessionRowOutline {
 export interface ClientCalendar {
   readonly clientId: string;
   /** In the order in which they were made: of plans that hold on the same day the latest counts. */
-  readonly plans: readonly (PlanOutline & { readonly id: string })[];
+  readonly plans: readonly (PlanOutline & { readonly id: string; readonly goals?: readonly Goal[] })[];
   /** Those between the two dates, and those of a plan's weeks between them. */
   readonly rows: readonly SessionRowOutline[];
 }

@@ -6,7 +6,15 @@ import { needWords, proposalsOf, proposalWords, usualMinute } from "./today";
 const TODAY = "2026-11-25";
 const dates = datesOf(DEFAULT_REGION);
 const session: NeedSession = {
-  ...{ sessionId: "s", place: null, date: "2026-11-24", title: "Legs", state: "missed", changedCopy: null },
+  ...{
+    sessionId: "s",
+    place: null,
+    date: "2026-11-24",
+    title: "Legs",
+    state: "missed",
+    changedCopy: null,
+    emailProblem: null,
+  },
   summary: { sets: 18, plannedSets: 20, sessionRpe: 8, checkIn: null },
 };
 const about = { key: "k", date: "2026-11-24", sessionId: "s" };
@@ -53,6 +61,46 @@ const WORDS: readonly (readonly [Need, title: string, why: string, proposals: re
     "Legs today was changed after it was sent",
     "The client has the older one.",
     ["Send it again", "Open the session"],
+  ],
+  [
+    { rule: "email-failed", ...about, date: "2026-11-26", session, problem: "refused" },
+    "Legs tomorrow did not reach them",
+    "The mail server refuses this address. Look whether it is written right.",
+    ["Send it again", "Look at their address"],
+  ],
+  [
+    { rule: "kit-out", ...bench, date: "2026-11-26" },
+    "bench press cannot be done tomorrow",
+    "What it needs is out of order then.",
+    ["Open the session", "Swap it on the day"],
+  ],
+  [
+    {
+      rule: "volume-jump",
+      ...about,
+      jumps: (["chest", "quads"] as const).map((muscle) => ({
+        ...{ muscle, measure: "hardSets", planned: 22, usual: 11.5, ratio: 1.91, severity: "warn", fromStart: false },
+      })),
+    },
+    "22 hard sets for the chest this week",
+    "1.9 times what is usual (11.5). Also quads.",
+    ["See the weeks", "Seen"],
+  ],
+  [
+    {
+      rule: "goal-far",
+      ...about,
+      goal: { id: "g", name: "Bench press", byDate: "2027-02-01", percentAWeek: 1.83 },
+    },
+    "the goal in bench press is out of reach",
+    "It has to gain 1.8 % a week until 1 Feb.",
+    ["See the weeks", "Keep the goal"],
+  ],
+  [
+    { rule: "test-due", ...about, date: "2026-11-30" },
+    "tests in the week of 30 Nov",
+    "As the plan has it: say what is tested, and keep the days before light.",
+    ["See the weeks", "Seen"],
   ],
   [{ rule: "missed", ...about, session }, "missed a session yesterday", "Legs", ["Do it today", "Leave it out"]],
   [

@@ -7,12 +7,14 @@ import {
   decimal,
   limitWords,
   type MissedProposal,
+  muscleName,
   type Need,
   type NeedOf,
   type NeedRule,
   type PlanEdit,
   readinessSentence,
 } from "../core";
+import { emailProblemWords } from "./session-email";
 import type { PlannedLine } from "./views";
 
 /** What a coach decided of a need: did what was proposed, put it off, or said that it is none. */
@@ -128,6 +130,11 @@ export function proposalsOf(
       return [{ kind: "answer" }, accept];
     case "health":
       return [{ kind: "open", href: `/clients/${clientId}` }];
+    case "email-failed":
+      return [
+        { kind: "send", session: need.session },
+        { kind: "open", href: `/clients/${clientId}` },
+      ];
     case "unsent":
     case "changed-since-sent": {
       const { session } = need;
@@ -157,6 +164,12 @@ export function proposalsOf(
       return [accept, review];
     case "bad-check-ins":
       return [{ kind: "answer" }, accept];
+    case "kit-out":
+      return [need.sessionId === null ? weeks : { kind: "open", href: `/session/${need.sessionId}` }, accept];
+    case "volume-jump":
+    case "goal-far":
+    case "test-due":
+      return [weeks, accept];
     case "few-sessions":
       return [weeks, { kind: "answer" }];
     case "stands-still":
@@ -231,6 +244,28 @@ export function needWords(
         title: `${sessionName(need.session.title)} ${on(need.date)} is not sent`,
         why: need.session.state === "planned" ? "As its plan has it: nobody has opened it yet." : "Opened at the desk.",
       };
+    case "email-failed":
+      return {
+        title: `${sessionName(need.session.title)} ${on(need.date)} did not reach them`,
+        why: emailProblemWords(need.problem),
+      };
+    case "kit-out":
+      return {
+        title: `${lift(need.name)} cannot be done ${on(need.date)}`,
+        why: "What it needs is out of order then.",
+      };
+    case "volume-jump":
+      return jumpNeedWords(need);
+    case "goal-far":
+      return {
+        title: `the goal in ${lift(need.goal.name)} is out of reach`,
+        why: `It has to gain ${decimal(need.goal.percentAWeek, 1)} % a week until ${dates.shortDate(need.goal.byDate)}.`,
+      };
+    case "test-due":
+      return {
+        title: need.date <= today ? "tests this week" : `tests in the week of ${dates.shortDate(need.date)}`,
+        why: "As the plan has it: say what is tested, and keep the days before light.",
+      };
     case "changed-since-sent":
       return {
         title: `${sessionName(need.session.title)} ${on(need.date)} was changed after it was sent`,
@@ -285,6 +320,19 @@ export function needWords(
   }
 }
 
+/** "22 hard sets for the chest this week"; the muscles beside it. */
+function jumpNeedWords({ jumps }: NeedOf<"volume-jump">): { readonly title: string; readonly why: string } {
+  const [first, ...others] = jumps.map(({ muscle, planned, usual, ratio }) => ({
+    name: muscleName(muscle),
+    ...{ planned: decimal(planned, 1), usual: decimal(usual, 1), ratio: decimal(ratio, 1) },
+  }));
+  const also = others.length === 0 ? "" : ` Also ${others.map(({ name }) => name).join(", ")}.`;
+  return {
+    title: `${first!.planned} hard sets for the ${first!.name} this week`,
+    why: `${first!.ratio} times what is usual (${first!.usual}).${also}`,
+  };
+}
+
 const limitSentence = (limit: ClientLimit): string =>
   `${limit.how === "avoid" ? "Not" : "Only in part"}: ${limitWords(limit)}.`;
 
@@ -307,7 +355,7 @@ export function proposalWords(proposal: NeedProposal, rule: NeedRule, today: str
     case "answer":
       return rule === "message" ? "Answer" : "Write to them";
     case "send":
-      return rule === "changed-since-sent" ? "Send it again" : "Send it";
+      return rule === "unsent" ? "Send it" : "Send it again";
     case "open":
       return OPEN_WORDS[rule] ?? "Open the session";
     case "change":
@@ -319,6 +367,10 @@ export function proposalWords(proposal: NeedProposal, rule: NeedRule, today: str
 
 const OPEN_WORDS: Partial<Record<NeedRule, string>> = {
   health: "Open the health questions",
+  "email-failed": "Look at their address",
+  "volume-jump": "See the weeks",
+  "goal-far": "See the weeks",
+  "test-due": "See the weeks",
   "few-sessions": "See the weeks",
   "stands-still": "See the weeks",
   "plan-ends": "See the weeks",
@@ -336,6 +388,8 @@ const ACCEPT_WORDS: Partial<Record<NeedRule, string>> = {
   "form-broke": "No more weight next time, as its rule says",
   "sets-short": "Leave it to its rule",
   "too-easy": "Leave it to its rule",
+  "kit-out": "Swap it on the day",
+  "goal-far": "Keep the goal",
   missed: "Leave it out",
   message: "Seen",
   "bad-check-ins": "Seen",

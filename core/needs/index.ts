@@ -1,1 +1,3 @@
+export * from "./facts";
 export * from "./needs";
+export { NEED_RULES } from "./rules";

@@ -4,6 +4,7 @@ import type { ClientLimit } from "../exercise";
 import type { LoggedSet } from "../session";
 import { exposure } from "../testing/helpers";
 import { addDays } from "../units";
+import type { Jump } from "../volume";
 import {
   type ClientFacts,
   decidedUntil,
@@ -13,7 +14,7 @@ import {
   type NeedSession,
   needId,
   needsOf,
-} from "./needs";
+} from ".";
 
 const TODAY = "2026-11-25";
 const day = (ago: number) => addDays(TODAY, -ago);
@@ -27,6 +28,11 @@ const QUIET: ClientFacts = {
   messages: [],
   isSentTo: true,
   planEnds: null,
+  testWeek: null,
+  trainingAge: "intermediate",
+  goals: [],
+  kitOut: [],
+  jumps: [],
 };
 const session = (ago: number, state: NeedSession["state"], more: Partial<NeedSession> = {}): NeedSession => ({
   sessionId: `session ${ago}`,
@@ -36,6 +42,7 @@ const session = (ago: number, state: NeedSession["state"], more: Partial<NeedSes
   state,
   summary: state === "done" ? { sets: 12, plannedSets: 12, sessionRpe: 7, checkIn: null } : null,
   changedCopy: null,
+  emailProblem: null,
   ...more,
 });
 /** A lift's last days, each so many days ago with its sets. */
@@ -60,6 +67,10 @@ const limit = (until: string | null, more: Partial<ClientLimit> = {}): ClientLim
   clearedBy: null,
   ...more,
 });
+const jump = (severity: Jump["severity"]): Jump => ({
+  ...{ muscle: "chest", measure: "hardSets", planned: 22, usual: 11, ratio: 2, severity, fromStart: false },
+});
+const goal = (percentAWeek: number) => ({ id: "g", name: "Bench press", byDate: "2027-03-01", percentAWeek });
 const tired = { sleep: "badly", sore: [] } as const;
 const checkedIn = (ago: number, checkIn: NonNullable<NonNullable<NeedSession["summary"]>["checkIn"]>) =>
   session(ago, "done", { summary: { sets: 12, plannedSets: 12, sessionRpe: 7, checkIn } });
@@ -113,6 +124,28 @@ describe("each rule", () => {
     ["lifts that stand still", "stands-still", { standing: ["Bench press"] }],
     ["a plan that ends in ten days", "plan-ends", { planEnds: day(-10) }],
     ["a plan that ends in a month", null, { planEnds: day(-30) }],
+    [
+      "an email that the mail server refuses",
+      "email-failed",
+      { sessions: [session(-2, "sent", { emailProblem: "refused" })] },
+    ],
+    [
+      "an email that did not go, of a session that was seen",
+      null,
+      { sessions: [session(-2, "seen", { emailProblem: "notSent" })] },
+    ],
+    [
+      "a machine out of order",
+      "kit-out",
+      { kitOut: [{ exerciseId: "leg-press", name: "Leg press", date: day(-2), sessionId: null }] },
+    ],
+    ["twice the usual sets", "volume-jump", { jumps: [jump("warn")] }],
+    ["a few sets more than usual", null, { jumps: [jump("note")] }],
+    ["more reps, and no more hard sets", null, { jumps: [{ ...jump("block"), measure: "reps" }] }],
+    ["a goal of 2 % a week", "goal-far", { goals: [goal(2)] }],
+    ["a goal of half a percent a week", null, { goals: [goal(0.5)] }],
+    ["a goal of 1.2 % a week of a novice", null, { goals: [goal(1.2)], trainingAge: "novice" }],
+    ["a week of tests", "test-due", { testWeek: day(-5) }],
     ["a limit that ends the day after tomorrow", "limit-ends", { limits: [limit(day(-2))] }],
     [
       "a limit without an end, or that was cleared",

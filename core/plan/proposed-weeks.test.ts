@@ -249,8 +249,8 @@ describe("a proposed week of somebody with likes and dislikes", () => {
     );
 
   it("has the liked one among lifts that do the same, and never one that is not liked", () => {
-    const liked = "hammer-curl";
-    expect(idsOf({}).some((ids) => ids.has(liked))).toBe(false);
+    const liked = "front-squat";
+    expect(idsOf({})[0]!.has(liked)).toBe(false);
     expect(idsOf({ likes: new Set([liked]) })[0]!.has(liked)).toBe(true);
     const [usual] = [...idsOf({})[0]!];
     for (const ids of idsOf({ dislikes: new Set([usual!]) })) expect(ids.has(usual!)).toBe(false);

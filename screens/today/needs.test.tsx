@@ -16,7 +16,15 @@ vi.mock("next/navigation", () => ({ useRouter: () => ({ push: vi.fn() }) }));
 const TODAY = "2026-11-25";
 const found = { date: "2026-11-24", sessionId: "s" };
 const done = (id: string): NeedSession => ({
-  ...{ sessionId: id, place: null, date: "2026-11-24", title: `Session ${id}`, state: "done", changedCopy: null },
+  ...{
+    sessionId: id,
+    place: null,
+    date: "2026-11-24",
+    title: `Session ${id}`,
+    state: "done",
+    changedCopy: null,
+    emailProblem: null,
+  },
   summary: { sets: 20, plannedSets: 22, sessionRpe: 8, checkIn: null },
 });
 const lineOf = (need: NeedLine["need"], clientName: string): NeedLine => {

@@ -14,10 +14,11 @@ import {
   readinessState,
   UNCHANGED_WEEKS,
 } from "../../core";
-import { type ClientCalendar, type PlannedLine, plannedLines } from "../../views";
+import { type ClientCalendar, type EmailProblem, type PlannedLine, plannedLines } from "../../views";
 import type { Transaction } from "../db";
 import { calendarsBetween } from "../db/planned";
 import * as db from "../db/queries";
+import { goalsAhead, jumpsThisWeek, kitOutAhead, testWeekOf } from "./needs-ahead";
 import { type StudioContext, studioOf } from "./studio";
 
 /** Days back on which sessions and lifts are looked at, and ahead. */
@@ -87,7 +88,13 @@ async function factsOf(tx: Transaction, all: Gathered): Promise<ReadonlyMap<stri
     tx,
     waiting.flatMap(({ sessionId }) => sessionId ?? []),
   );
+  const emailProblems = await db.emailProblemsOf(
+    tx,
+    waiting.flatMap(({ state, sessionId }) => (state === "sent" ? (sessionId ?? []) : [])),
+  );
   const calendars = new Map(all.calendars.map((one) => [one.clientId, one]));
+  const jumps = await jumpsThisWeek(tx, rows, ids, today);
+  const kitOut = await kitOutAhead(tx, { rows, planned, studio, today });
   return new Map(
     rows.map((row): [string, ClientFacts] => [
       row.id,
@@ -98,7 +105,7 @@ async function factsOf(tx: Transaction, all: Gathered): Promise<ReadonlyMap<stri
         // Of what is not written yet there is nothing to send or to miss.
         sessions: (planned.get(row.id) ?? [])
           .filter(({ isEmpty }) => !isEmpty)
-          .map((line) => needSession(line, changed)),
+          .map((line) => needSession(line, changed, emailProblems)),
         lifts: liftsOf(lifts.get(row.id) ?? [], studio),
         standing: (trained.get(row.id) ?? [])
           .filter(({ summary, exerciseId }) => summary.weeksUnchanged >= UNCHANGED_WEEKS && isKnown(studio, exerciseId))
@@ -106,6 +113,11 @@ async function factsOf(tx: Transaction, all: Gathered): Promise<ReadonlyMap<stri
         messages: messages.get(row.id) ?? [],
         isSentTo: sentTo.has(row.id),
         planEnds: lastPlanDay(calendars.get(row.id), today),
+        testWeek: testWeekOf(calendars.get(row.id), today),
+        trainingAge: row.trainingAge,
+        goals: goalsAhead(calendars.get(row.id), trained.get(row.id) ?? [], studio, today),
+        kitOut: kitOut.get(row.id) ?? [],
+        jumps: jumps.get(row.id) ?? [],
       },
     ]),
   );
@@ -113,9 +125,15 @@ async function factsOf(tx: Transaction, all: Gathered): Promise<ReadonlyMap<stri
 
 const isKnown = ({ catalogue }: StudioContext, exerciseId: string): boolean => isTrainable(catalogue, exerciseId);
 
-function needSession(line: PlannedLine, changed: ReadonlyMap<string, string>): NeedSession {
+function needSession(
+  line: PlannedLine,
+  changed: ReadonlyMap<string, string>,
+  emailProblems: ReadonlyMap<string, EmailProblem>,
+): NeedSession {
   const { sessionId, place, date, title, state, summary } = line;
-  return { sessionId, place, date, title, state, summary, changedCopy: changed.get(sessionId ?? "") ?? null };
+  const id = sessionId ?? "";
+  const [changedCopy, emailProblem] = [changed.get(id) ?? null, emailProblems.get(id) ?? null];
+  return { sessionId, place, date, title, state, summary, changedCopy, emailProblem };
 }
 
 /** Lifts with the days they were trained on, under the exercise of the last of them. */

@@ -18,6 +18,7 @@ interface Found extends Record<string, unknown> {
 const outline = sql`
   jsonb_build_object('id', p.id, 'startDate', p.document -> 'startDate', 'phases', p.document -> 'phases',
     'moved', p.document -> 'moved', 'absences', p.document -> 'absences', 'inTurn', p.document -> 'inTurn',
+    'goals', p.document -> 'goals',
     'days', (select coalesce(jsonb_agg((d - 'base') || jsonb_build_object('title', d -> 'base' ->> 'title')), '[]')
       from jsonb_array_elements(p.document -> 'days') as d))`;
 

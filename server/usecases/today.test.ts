@@ -200,6 +200,98 @@ describe.runIf(hasDatabase)("the coach's day", () => {
     expect(await decide(line!)).toMatchObject({ kind: "notFound" });
     expect((await show(other)).decided).toEqual([]);
   });
+
+  describe("what lies before a client", () => {
+    const rulesOf = async (clientId: string) => (await needs(clientId)).map(({ need }) => need.rule);
+    let fresh: TestStudio;
+    beforeAll(async () => {
+      fresh = await makeStudio("Rowan");
+    });
+    const found = async (clientId: string, rule: string) =>
+      (await needs(clientId, fresh)).filter(({ need }) => need.rule === rule).map(({ need }) => need);
+
+    it("an email that did not go is said until it is sent again and goes", async () => {
+      const [{ id, sessionId }] = studio.clients;
+      const folder = process.env.YARVEX_OUTBOX;
+      process.env.YARVEX_OUTBOX = "/dev/null/nowhere";
+      try {
+        value(await executeUseCase(studio.coach, "sessions.send", { sessionId }, { nowMs: Date.now() + 120_000 }));
+      } finally {
+        process.env.YARVEX_OUTBOX = folder;
+      }
+      expect(await rulesOf(id)).toContain("email-failed");
+      value(await executeUseCase(studio.coach, "sessions.send", { sessionId }, { nowMs: Date.now() + 180_000 }));
+      expect(await rulesOf(id)).not.toContain("email-failed");
+    });
+
+    it("a lift whose station is out of order on its day is named, and another day's is not", async () => {
+      const [{ id: clientId }] = fresh.clients;
+      const show = async () => value(await executeUseCase(fresh.coach, "gyms.show", { gymId: fresh.gymId }, clock));
+      const { name, equipment } = await show();
+      const breakIt = async (from: string, until: string) => {
+        const seen = { name, equipment: (await show()).equipment };
+        const outOfOrder = [{ item: "station:press bench", from, until }];
+        const wanted = { name, equipment: { ...equipment, outOfOrder } };
+        value(await executeUseCase(fresh.coach, "gyms.save", { gymId: fresh.gymId, seen, wanted }, clock));
+      };
+      await breakIt("2026-11-25", "2026-11-28");
+      expect(await found(clientId, "kit-out")).toEqual([]);
+      await breakIt("2026-11-20", "2026-11-26");
+      expect(await found(clientId, "kit-out")).toMatchObject([{ name: "Bench press", date: TODAY }]);
+    });
+
+    it("a goal too far and a week of tests are the plan's, and are listed once each", async () => {
+      const [, { id: clientId }] = fresh.clients;
+      const goal = (id: string, amount: string) => ({
+        ...{ id, lineage: "deadlift", exerciseId: "deadlift", reps: 1, byDate: "2027-02-01" },
+        load: { amount, unit: "kg" as const },
+      });
+      const mark = {
+        lineage: "deadlift",
+        exerciseId: "deadlift",
+        kind: "tested" as const,
+        reps: 1,
+        date: "2026-11-20",
+      };
+      const weight = { amount: "150", unit: "kg" as const };
+      value(await executeUseCase(fresh.coach, "lifts.mark", { clientId, ...mark, weight }, clock));
+      const base = documentOf("Deadlift 3x5 rir2");
+      const placed = { kind: "weekday", weekday: 4 } as const;
+      const day = { id: "d", name: "A", placed, timeOfDay: null, lastWeek: null, base };
+      const phases = [phase("build", 1), phase("test", 1)];
+      const start = { clientId, name: "To a test", startDate: "2026-11-23", phases, days: [day], inTurn: null };
+      const { planId } = value(await executeUseCase(fresh.coach, "plans.create", start, clock));
+      const edits = [goal("near", "155"), goal("far", "190")].map((item) => ({
+        ...{ kind: "insert" as const, list: "goals" as const, item, after: null },
+      }));
+      value(await executeUseCase(fresh.coach, "plans.edit", { planId, revision: 0, edits }, clock));
+      expect(await found(clientId, "goal-far")).toMatchObject([{ goal: { id: "far", name: "Deadlift" } }]);
+      expect(await found(clientId, "test-due")).toMatchObject([{ date: "2026-11-30" }]);
+    });
+
+    it("a week far beyond the usual one is said of who has a habit", async () => {
+      const [{ id: clientId }] = fresh.clients;
+      const week = (monday: string, hardSets: number) => {
+        const chest = {
+          hardSets,
+          assumedHardSets: 0,
+          failureSets: 0,
+          reps: hardSets * 8,
+          loweringSeconds: 0,
+          volumeLoadKg: 0,
+        };
+        const sums = { sessions: 2, muscles: { chest } } as never;
+        return inStudio(fresh.coach, (tx) =>
+          db.putWeekSums(tx, { studioId: fresh.coach.studioId, clientId, monday, sums }),
+        );
+      };
+      for (const monday of ["2026-11-09", "2026-11-16"]) await week(monday, 10);
+      await week("2026-11-23", 30);
+      expect(await found(clientId, "volume-jump")).toEqual([]);
+      await week("2026-11-02", 10);
+      expect(await found(clientId, "volume-jump")).toMatchObject([{ jumps: [{ muscle: "chest", planned: 30 }] }]);
+    });
+  });
 });
 
 const SET = {

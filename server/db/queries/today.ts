@@ -1,7 +1,8 @@
 /** What the coach's day reads of all clients at once. Every function takes the transaction that `inStudio` opened. */
-import { and, asc, eq, gte, inArray, isNull, sql } from "drizzle-orm";
+import { and, asc, desc, eq, gte, inArray, isNull, sql } from "drizzle-orm";
+import type { EmailProblem } from "../../../views";
 import type { Transaction } from "..";
-import { exposures, floorEvents, members, messages, sentCopies, sessionEdits, sessions } from "../schema";
+import { exposures, floorEvents, members, messages, sentCopies, sessionEdits, sessions, weekSums } from "../schema";
 
 /** Every lift trained since a day, oldest first: of some clients, or of all. */
 export const exposuresSince = (tx: Transaction, since: string, clientIds: readonly string[] | null) =>
@@ -51,6 +52,30 @@ export async function changedSinceSent(
       where e.studio_id = newest.studio_id and e.session_id = newest.session_id and e.created_at > newest.sent_at)`);
   return new Map(rows.map(({ id, sentAt }) => [id, sentAt]));
 }
+
+/** Of some sessions the reason for which the email of their newest copy did not go, where it did not. */
+export async function emailProblemsOf(
+  tx: Transaction,
+  sessionIds: readonly string[],
+): Promise<ReadonlyMap<string, EmailProblem>> {
+  if (sessionIds.length === 0) return new Map();
+  const newest = await tx
+    .selectDistinctOn([sentCopies.sessionId], { id: sentCopies.sessionId, problem: sentCopies.emailProblem })
+    .from(sentCopies)
+    .where(inArray(sentCopies.sessionId, [...sessionIds]))
+    .orderBy(asc(sentCopies.sessionId), desc(sentCopies.sentAt), desc(sentCopies.id));
+  return new Map(newest.flatMap(({ id, problem }) => (problem === null ? [] : [[id, problem] as const])));
+}
+
+/** What clients did by week, from a Monday on: of some clients, or of all. */
+export const weekSumsSince = (tx: Transaction, monday: string, clientIds: readonly string[] | null) =>
+  tx
+    .select({ clientId: weekSums.clientId, monday: weekSums.monday, sums: weekSums.sums })
+    .from(weekSums)
+    .where(
+      and(gte(weekSums.monday, monday), clientIds === null ? undefined : inArray(weekSums.clientId, [...clientIds])),
+    )
+    .orderBy(asc(weekSums.monday));
 
 /** When each of some sessions began, by its first entry. */
 export async function startsOf(tx: Transaction, sessionIds: readonly string[]): Promise<ReadonlyMap<string, number>> {
