@@ -66,6 +66,11 @@ describe("how far a session has come", () => {
     ["leftOut", null, false, "left out"],
     ["leftOut", null, true, "away"],
   ])("%s, other date %s, away %s", (state, otherDate, isAway, words) => {
-    expect(stateWords({ state, otherDate, isAway }, datesOf(DEFAULT_REGION))).toBe(words);
+    expect(stateWords({ state, otherDate, isAway, isEmpty: false }, datesOf(DEFAULT_REGION))).toBe(words);
+  });
+
+  it("one in which nothing is written is empty, and not one that was not sent", () => {
+    const line = { state: "opened", otherDate: null, isAway: false, isEmpty: true } as const;
+    expect(stateWords(line, datesOf(DEFAULT_REGION))).toBe("empty");
   });
 });

@@ -51,7 +51,7 @@ export function PlannedLink({ line, hrefOf, open, className, onKeyDown, children
 
 /** How far a session has come, as a coach says it; nothing of one that is done. */
 export function stateWords(
-  { state, otherDate, isAway }: Pick<PlannedLine, "state" | "otherDate" | "isAway">,
+  { state, otherDate, isAway, isEmpty }: Pick<PlannedLine, "state" | "otherDate" | "isAway" | "isEmpty">,
   { shortDate }: Dates,
 ): string {
   const from = otherDate === null || state === "moved" ? "" : `, moved from ${shortDate(otherDate)}`;
@@ -59,7 +59,7 @@ export function stateWords(
     case "planned":
       return `planned${from}`;
     case "opened":
-      return `not sent${from}`;
+      return `${isEmpty ? "empty" : "not sent"}${from}`;
     case "sent":
       return `sent${from}`;
     case "seen":

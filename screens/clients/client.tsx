@@ -91,17 +91,7 @@ export function ClientScreen({ view }: { view: ClientView }) {
             {upcoming.length === 0 ? (
               <p className="text-quiet">No session is waiting.</p>
             ) : (
-              <SessionList sessions={upcoming} today={view.today} />
-            )}
-          </section>
-          <section>
-            <h2 className="mb-2 font-bold">Done</h2>
-            {done.length === 0 ? (
-              <p className="text-quiet">
-                Nothing yet. First loads come from a strength that you add, or are found on the floor.
-              </p>
-            ) : (
-              <SessionList sessions={done.slice(0, 10)} today={view.today} />
+              <SessionList sessions={upcoming} today={view.today} first={5} />
             )}
           </section>
           <section>
@@ -120,6 +110,16 @@ export function ClientScreen({ view }: { view: ClientView }) {
                 )
               }
             />
+          </section>
+          <section>
+            <h2 className="mb-2 font-bold">Done</h2>
+            {done.length === 0 ? (
+              <p className="text-quiet">
+                Nothing yet. First loads come from a strength that you add, or are found on the floor.
+              </p>
+            ) : (
+              <SessionList sessions={done} today={view.today} first={5} />
+            )}
           </section>
           <section>
             <h2 className="mb-1 font-bold">Aims</h2>
@@ -165,48 +165,57 @@ function SendSession({ line }: { line: PlannedLine }) {
   );
 }
 
-function SessionList({ sessions, today }: { sessions: readonly PlannedLine[]; today: string }) {
+/** The first of the sessions, and all of them when asked. */
+function SessionList({ sessions, today, first }: { sessions: readonly PlannedLine[]; today: string; first: number }) {
   const dates = useDates();
+  const [isWhole, setWhole] = useState(false);
   return (
-    <ul className="border-t border-line">
-      {sessions.map((session) => (
-        <li
-          key={`${session.date} ${session.place?.dayId ?? ""} ${session.sessionId ?? ""}`}
-          className="flex items-baseline gap-3 border-b border-line py-1.5"
-        >
-          <span className="narrow w-16 shrink-0 text-quiet">
-            {session.date === today ? "today" : dates.shortDate(session.date)}
-          </span>
-          <span className="min-w-0 flex-1 truncate">
-            <PlannedLink
-              line={session}
-              hrefOf={(id) => (session.state === "done" ? `/review/${id}` : `/session/${id}`)}
-              open={openSession}
-              className="block max-w-full truncate font-semibold text-indigo underline underline-offset-2"
-            >
-              {session.title || "Untitled session"}
-            </PlannedLink>
-          </span>
-          {session.summary ? (
-            <span className="narrow text-quiet">
-              {session.summary.sets}/{session.summary.plannedSets} sets
+    <>
+      <ul className="border-t border-line">
+        {(isWhole ? sessions : sessions.slice(0, first)).map((session) => (
+          <li
+            key={`${session.date} ${session.place?.dayId ?? ""} ${session.sessionId ?? ""}`}
+            className="flex items-baseline gap-3 border-b border-line py-1.5"
+          >
+            <span className="narrow w-16 shrink-0 text-quiet">
+              {session.date === today ? "today" : dates.shortDate(session.date)}
             </span>
-          ) : isUnsent(session) && session.otherDate === null ? null : (
-            <span className="narrow text-quiet">{stateWords(session, dates)}</span>
-          )}
-          {isUnsent(session) ? <SendSession line={session} /> : null}
-          {isWaiting(session) ? (
-            <PlannedLink
-              line={session}
-              hrefOf={(id) => `/floor?s=${id}`}
-              open={openSession}
-              className="narrow underline underline-offset-2"
-            >
-              floor
-            </PlannedLink>
-          ) : null}
-        </li>
-      ))}
-    </ul>
+            <span className="min-w-0 flex-1 truncate">
+              <PlannedLink
+                line={session}
+                hrefOf={(id) => (session.state === "done" ? `/review/${id}` : `/session/${id}`)}
+                open={openSession}
+                className="block max-w-full truncate font-semibold text-indigo underline underline-offset-2"
+              >
+                {session.title || "Untitled session"}
+              </PlannedLink>
+            </span>
+            {session.summary ? (
+              <span className="narrow text-quiet">
+                {session.summary.sets}/{session.summary.plannedSets} sets
+              </span>
+            ) : isUnsent(session) && session.otherDate === null ? null : (
+              <span className="narrow text-quiet">{stateWords(session, dates)}</span>
+            )}
+            {isUnsent(session) ? <SendSession line={session} /> : null}
+            {isWaiting(session) ? (
+              <PlannedLink
+                line={session}
+                hrefOf={(id) => `/floor?s=${id}`}
+                open={openSession}
+                className="narrow underline underline-offset-2"
+              >
+                floor
+              </PlannedLink>
+            ) : null}
+          </li>
+        ))}
+      </ul>
+      {sessions.length > first && !isWhole ? (
+        <Button kind="quiet" className="px-0!" onClick={() => setWhole(true)}>
+          All {sessions.length}
+        </Button>
+      ) : null}
+    </>
   );
 }

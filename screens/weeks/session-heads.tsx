@@ -32,10 +32,10 @@ export function SessionHeads({
             line={line}
             hrefOf={(id) => (line.state === "done" ? `/review/${id}` : `/session/${id}`)}
             open={openSession}
-            className="narrow block min-h-6 w-full text-xs leading-tight hover:bg-indigo-tint hover:underline"
+            className="narrow inline-flex min-h-6 w-full items-end gap-1 pb-0.5 text-xs leading-tight hover:bg-indigo-tint hover:underline"
           >
             <span className="sr-only">{line.title || "Session"}, </span>
-            <span className="font-semibold">{dates.dayOfWeek(line.date)}</span>{" "}
+            <span className="font-semibold whitespace-nowrap">{dates.dayOfWeek(line.date)}</span>
             <span className="text-quiet">{line.state === "done" ? "done" : stateWords(line, dates)}</span>
           </PlannedLink>
         ) : null}

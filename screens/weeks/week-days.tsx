@@ -10,9 +10,12 @@ import { useDates } from "@/parts/region";
 import { Button } from "@/ui/button";
 import { isUnsent, isWaiting, type PlannedLine, type WeeksView, weekLines } from "@/views";
 
-/** A week's sessions, each to open, to send and to put on another day. */
+/** A week's sessions that are not done, each to open, to send and to put on another day. */
 export function WeekDays({ view, week, isChanged }: { view: WeeksView; week: number; isChanged: boolean }) {
-  const lines = useMemo(() => [...weekLines(view).values()].filter(({ place }) => place?.week === week), [view, week]);
+  const lines = useMemo(
+    () => [...weekLines(view).values()].filter(({ place, state }) => place?.week === week && state !== "done"),
+    [view, week],
+  );
   if (lines.length === 0) return null;
   return (
     <section aria-label="Sessions of the week">
