@@ -18,6 +18,13 @@ export async function requireScope(role?: Scope["role"]): Promise<Member> {
   return scope;
 }
 
+/** A coach who may change what clients have before them: an assistant is led to the day. */
+export async function requirePlanner(): Promise<Member> {
+  const scope = await requireScope("coach");
+  if (scope.role === "coach" && scope.duty === "assistant") redirect("/today");
+  return scope;
+}
+
 /** The answer of a use case for a page; what is not there, or not theirs, is not found. */
 export async function answer<K extends ApiName>(scope: Scope, name: K, input: Input<K>): Promise<Output<K>> {
   const outcome = await executeUseCase(scope, name, input);

@@ -41,6 +41,7 @@ import type {
   SavedSession,
   SentLine,
   SessionView,
+  TeamMember,
   TemplateLine,
   Viewer,
 } from "../views/views";
@@ -140,6 +141,7 @@ const habits = strictObject({
   likes: exerciseIds,
   dislikes: exerciseIds,
   groups: listOf(nonEmptyString(60), 20),
+  coachId: nullable(uuid()),
 });
 
 /**
@@ -193,6 +195,7 @@ export const INPUTS = {
     after: nullable(strictObject({ name: boundedText(120), id: uuid() })),
     search: boundedText(120),
     group: nullable(nonEmptyString(60)),
+    coachId: nullable(uuid()),
     archived: booleanValue(),
   }),
   "clients.show": strictObject({ clientId: uuid() }),
@@ -213,7 +216,12 @@ export const INPUTS = {
     clientId: nullable(uuid()),
     email: nonEmptyString(200),
     name: boundedText(120),
+    /** Of a coach; left out: a coach. */
+    duty: maybe(oneOfTexts("coach", "assistant")),
   }),
+  /** What somebody who coaches here may do; and that they do not coach here any more. */
+  "team.setDuty": strictObject({ memberId: uuid(), duty: oneOfTexts("owner", "coach", "assistant") }),
+  "team.remove": strictObject({ memberId: uuid() }),
   "invitations.withdraw": strictObject({ invitationId: uuid() }),
   "clients.setUnit": strictObject({ clientId: uuid(), unit: oneOfTexts("kg", "lb") }),
   "clients.erase": strictObject({ clientId: uuid() }),
@@ -380,7 +388,7 @@ interface Outputs {
     readonly devices: readonly Device[];
     /** Of a coach: who else is in the studio; null: a client's own account. */
     readonly team: {
-      readonly coaches: readonly { readonly name: string; readonly isMe: boolean }[];
+      readonly coaches: readonly (TeamMember & { readonly isMe: boolean })[];
       readonly open: readonly Invitation[];
     } | null;
   };
@@ -407,6 +415,7 @@ interface Outputs {
     /** Of the whole studio, by name. */
     readonly groups: readonly string[];
     readonly archivedCount: number;
+    readonly team: readonly TeamMember[];
     /** Where the next page begins; null: there is none. */
     readonly next: { readonly name: string; readonly id: string } | null;
   };
@@ -423,6 +432,8 @@ interface Outputs {
   "clients.recordClearance": Nothing;
   /** The link to hand on, where this is the only studio here; beside others the email alone has it. */
   "invitations.create": { readonly link: string | null };
+  "team.setDuty": Nothing;
+  "team.remove": Nothing;
   "invitations.withdraw": Nothing;
   "clients.setUnit": Nothing;
   "clients.erase": Nothing;
@@ -527,7 +538,7 @@ export const API_IS_WHOLE: Same = true;
 
 export const LIMITS_SCHEMA = limits;
 /** Which clients a list shows where nothing is looked for: all who are coached now. */
-export const COACHED_CLIENTS = { search: "", group: null, archived: false } as const;
+export const COACHED_CLIENTS = { search: "", group: null, coachId: null, archived: false } as const;
 export const GYM_SCHEMA = gym;
 
 const KB = 1024;

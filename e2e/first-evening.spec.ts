@@ -1,7 +1,7 @@
 /** A client from the first minute: two fields at the coach's, the first steps, and the client's own first evening on a phone. */
 import { randomUUID } from "node:crypto";
 import { secretTo } from "../server/testing/emails";
-import { alive, does, enterAsCoach, expectAccessible, PHONE, putSession, runAsPlanned } from "./helpers";
+import { alive, does, enterAsCoach, expectAccessible, foundStudio, PHONE, putSession, runAsPlanned } from "./helpers";
 import { expect, newContext, type Page, test } from "./test";
 
 const steps = (page: Page) => page.getByRole("region", { name: /^First steps/ });
@@ -189,4 +189,60 @@ test("a client's first evening: invited, health questions, lifts, the first sess
   await phone.reload();
   await expect(phone.getByText("Glad to read it.")).toBeVisible();
   await phone.context().close();
+});
+
+test("an assistant sees the day and runs the floor, and changes neither plans nor sessions", async ({
+  page,
+  browser,
+}) => {
+  const studio = randomUUID().slice(0, 8);
+  const owner = { email: `owner-${studio}@boathouse.example`, name: "Vår Holm", password: "a-long-password" };
+  await foundStudio(page, { ...owner, studio: `Quay ${studio}` });
+  const clientId = await newClient(page, "Embla Dal");
+  await does(page, "clients.stateReadiness", { clientId, seen: null, yes: [] });
+  await putSession(page, clientId, "# Jetty\n\nA1 Goblet squat 2x8 @16kg rir3 r1");
+  await page.goto("/account");
+  const email = `assistant-${studio}@boathouse.example`;
+  await page.getByLabel("Another coach’s name").fill("Liv Moe");
+  await page.getByLabel("Their email address").fill(email);
+  await page.getByLabel("As", { exact: true }).selectOption("assistant");
+  await page.getByRole("button", { name: "Invite" }).click();
+  await expect(page.getByText(/invited as an assistant/)).toBeVisible();
+
+  const other = await (await newContext(browser)).newPage();
+  await other.goto(`/invitation?t=${await secretTo(email)}`);
+  await alive(other);
+  await expect(other.getByText(/You are invited to assist at/)).toBeVisible();
+  await other.getByLabel("A password of your own").fill("a-long-password");
+  await other.getByRole("button", { name: "Come in" }).click();
+  await other.waitForURL(/\/today/);
+  await expect(other.getByRole("navigation", { name: "Main" }).getByRole("link")).toHaveText([
+    "",
+    "Today",
+    "Clients",
+    "Floor",
+    "Review",
+    /^LM$/,
+  ]);
+  await expect(other.getByRole("region", { name: "Sessions today" })).toContainText("Embla Dal");
+  await expectAccessible(other);
+  await other.goto("/weeks");
+  await expect(other).toHaveURL(/\/today$/);
+  await other.goto(`/clients/${clientId}`);
+  await expect(other.getByRole("heading", { name: "Embla Dal" })).toBeVisible();
+  await expect(other.getByRole("button", { name: /Change|Write a session|Archive|Add a goal/ })).toHaveCount(0);
+  await other.getByRole("link", { name: "floor" }).first().click();
+  await runAsPlanned(other);
+
+  await page.reload();
+  await page.getByLabel("What Liv Moe may do").selectOption("coach");
+  await expect(page.getByLabel("What Liv Moe may do")).toHaveValue("coach");
+  await other.goto("/weeks");
+  await expect(other).toHaveURL(/\/weeks/);
+  await page.getByRole("button", { name: "Take out Liv Moe" }).click();
+  await page.getByRole("button", { name: "Take Liv out" }).click();
+  await expect(page.getByText("Liv Moe")).toHaveCount(0);
+  await other.goto("/today");
+  await expect(other).toHaveURL(/sign-in/);
+  await other.context().close();
 });

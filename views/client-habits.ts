@@ -3,7 +3,7 @@ import type { Goal } from "../core";
 import type { ClientView } from "./views";
 
 export interface ClientHabits
-  extends Pick<ClientView, "gymId" | "rounding" | "unit" | "days" | "likes" | "dislikes" | "groups"> {
+  extends Pick<ClientView, "gymId" | "rounding" | "unit" | "days" | "likes" | "dislikes" | "groups" | "coachId"> {
   /** Those that wait for the next plan; a plan's own are changed in the plan. */
   readonly goals: readonly Goal[];
 }
@@ -16,6 +16,7 @@ export const habitsOf = ({
   likes,
   dislikes,
   groups,
+  coachId,
   goals,
 }: Pick<ClientView, keyof ClientHabits>): ClientHabits => ({
   gymId,
@@ -25,5 +26,6 @@ export const habitsOf = ({
   likes,
   dislikes,
   groups,
+  coachId,
   goals: goals.flatMap(({ isOfPlan, ...goal }) => (isOfPlan ? [] : [goal])),
 });

@@ -15,7 +15,7 @@ import {
   readinessSentence,
 } from "../core";
 import { emailProblemWords } from "./session-email";
-import type { PlannedLine } from "./views";
+import type { PlannedLine, TeamMember } from "./views";
 
 /** What a coach decided of a need: did what was proposed, put it off, or said that it is none. */
 export type DecisionKind = "done" | "later" | "dismissed";
@@ -88,10 +88,14 @@ export interface TodayView {
   readonly clients: readonly {
     readonly id: string;
     readonly name: string;
+    /** Whose client this is; null: everybody's. */
+    readonly coachId: string | null;
     readonly today: readonly TodaySession[];
     /** From tomorrow on, for a week. */
     readonly coming: readonly PlannedLine[];
   }[];
+  /** Who coaches here. */
+  readonly team: readonly TeamMember[];
   readonly needs: readonly NeedLine[];
   readonly decided: readonly DecidedLine[];
   /** Of the seven days before today. */

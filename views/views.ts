@@ -78,6 +78,16 @@ export interface PastSession {
   readonly document: SessionDocument;
 }
 
+/** What a coach may do: the owner everything, a coach all but who else coaches, an assistant sees and runs the floor. */
+export type Duty = "owner" | "coach" | "assistant";
+
+/** Somebody who coaches here. */
+export interface TeamMember {
+  readonly id: string;
+  readonly name: string;
+  readonly duty: Duty;
+}
+
 /** A day on which a client usually trains. */
 export interface TrainingDay {
   /** Monday is 0. */
@@ -119,6 +129,10 @@ export interface ClientView extends ClientLine {
   readonly likes: readonly string[];
   readonly dislikes: readonly string[];
   readonly groups: readonly string[];
+  /** Whose client this is; null: everybody's. */
+  readonly coachId: string | null;
+  /** Who coaches here. */
+  readonly team: readonly TeamMember[];
   readonly archivedOn: string | null;
   readonly statement: ReadinessStatement | null;
   readonly clearance: Clearance | null;
@@ -434,6 +448,7 @@ export interface SentLine {
 export interface Invitation {
   readonly id: string;
   readonly role: "coach" | "client";
+  readonly duty: Duty;
   readonly clientId: string | null;
   readonly email: string;
   readonly name: string;
@@ -513,6 +528,8 @@ export interface ClientName {
 export interface Viewer {
   readonly memberId: string;
   readonly role: "coach" | "client";
+  /** Of a coach. */
+  readonly duty: Duty;
   readonly name: string;
   readonly studioName: string;
   readonly region: Region;

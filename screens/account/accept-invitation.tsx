@@ -5,11 +5,13 @@ import { Button } from "@/ui/button";
 import { TextField } from "@/ui/field";
 import { Form, nameField, useCheckedForm } from "@/ui/form";
 import { Notice } from "@/ui/notice";
+import type { Duty } from "@/views";
 import { ACCOUNT_FORM, AccountFrame, newPasswordField, SignInLink } from "./frame";
 
 interface Invited {
   readonly studio: string;
   readonly role: "coach" | "client";
+  readonly duty: Duty;
   readonly name: string;
   readonly email: string;
 }
@@ -48,7 +50,7 @@ function Accept({ secret, invitation }: { secret: string; invitation: Invited })
     <Form form={form} className={ACCOUNT_FORM}>
       <p>
         {isCoach
-          ? `You are invited to coach at ${invitation.studio}.`
+          ? `You are invited to ${invitation.duty === "assistant" ? "assist" : "coach"} at ${invitation.studio}.`
           : `${invitation.name}, ${invitation.studio} plans your training here.`}{" "}
         You will sign in with <strong>{invitation.email}</strong>.
       </p>

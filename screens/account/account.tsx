@@ -8,8 +8,10 @@ import { useApiMutation } from "@/device/query";
 import { type Invitation, InvitationSent } from "@/parts/invitation-sent";
 import { useDates } from "@/parts/region";
 import { Button } from "@/ui/button";
-import { TextField } from "@/ui/field";
+import { type Choices, chosen, optionsOf } from "@/ui/choice";
+import { SelectField, TextField } from "@/ui/field";
 import { emailField, Form, nameField, useCheckedForm } from "@/ui/form";
+import type { Duty } from "@/views";
 import { newPasswordField } from "./frame";
 import { StudioRegion } from "./region";
 
@@ -120,15 +122,29 @@ function Devices({ view }: { view: Output<"account.show"> }) {
   );
 }
 
-const COACH = yup.object({ name: nameField("The coach’s name."), email: emailField() });
+const DUTIES: Choices<Duty> = {
+  owner: "owner: everything, and who coaches here",
+  coach: "coach: clients, plans and sessions",
+  assistant: "assistant: sees the day and runs the floor",
+};
+const INVITED: Choices<"coach" | "assistant"> = { coach: DUTIES.coach, assistant: DUTIES.assistant };
 
-function Coaches({ team }: { team: NonNullable<Output<"account.show">["team"]> }) {
+const COACH = yup.object({
+  name: nameField("The coach’s name."),
+  email: emailField(),
+  duty: yup.string<keyof typeof INVITED>().required(),
+});
+
+type Team = NonNullable<Output<"account.show">["team"]>;
+
+function Coaches({ team }: { team: Team }) {
   const { fullDateAt } = useDates();
   const router = useRouter();
   const [sent, setSent] = useState<Invitation | null>(null);
+  const isOwner = team.coaches.some(({ isMe, duty }) => isMe && duty === "owner");
   const form = useCheckedForm({
     schema: COACH,
-    typed: { name: "", email: "" },
+    typed: { name: "", email: "", duty: "coach" },
     send: async (coach) => {
       const reply = await callApi("invitations.create", { clientId: null, ...coach });
       if (reply.kind !== "ok") return problemOf(reply, "email");
@@ -146,17 +162,15 @@ function Coaches({ team }: { team: NonNullable<Output<"account.show">["team"]> }
     <section>
       <h2 className="mb-2 text-lg font-bold">Coaches here</h2>
       <ul className="border-t border-line">
-        {team.coaches.map(({ name, isMe }) => (
-          <li key={name} className="flex min-h-9 items-center gap-3 border-b border-line">
-            <span className="font-semibold">{name}</span>
-            {isMe ? <span className="text-quiet">you</span> : null}
-          </li>
+        {team.coaches.map((coach) => (
+          <Coach key={coach.id} coach={coach} isOwner={isOwner} />
         ))}
-        {team.open.map(({ id, name, email, role, expiresMs }) => (
+        {team.open.map(({ id, name, email, role, duty, expiresMs }) => (
           <li key={id} className="flex min-h-11 flex-wrap items-center gap-x-3 border-b border-line">
             <span className="font-semibold">{name}</span>
             <span className="text-quiet">
-              invited as a {role} at {email}, until {fullDateAt(expiresMs)}
+              invited as {role === "client" ? "a client" : duty === "assistant" ? "an assistant" : "a coach"} at {email}
+              , until {fullDateAt(expiresMs)}
             </span>
             <Button className="ml-auto" disabled={withdraw.isPending} onClick={() => withdraw.mutate(id)}>
               Withdraw
@@ -165,15 +179,71 @@ function Coaches({ team }: { team: NonNullable<Output<"account.show">["team"]> }
         ))}
       </ul>
       {withdraw.error ? <p role="alert">{withdraw.error.message}</p> : null}
-      <Form form={form} className="mt-4 flex max-w-sm flex-col gap-3">
-        <TextField label="Another coach’s name" autoComplete="off" {...form.field("name")} />
-        <TextField label="Their email address" type="email" autoComplete="off" {...form.field("email")} />
-        {form.message ? <p role="alert">{form.message}</p> : null}
-        <Button type="submit" className="self-start" disabled={form.isBusy}>
-          Invite
-        </Button>
-        <InvitationSent sent={sent} />
-      </Form>
+      {isOwner ? (
+        <Form form={form} className="mt-4 flex max-w-sm flex-col gap-3">
+          <TextField label="Another coach’s name" autoComplete="off" {...form.field("name")} />
+          <TextField label="Their email address" type="email" autoComplete="off" {...form.field("email")} />
+          <SelectField label="As" {...form.field("duty")}>
+            {optionsOf(INVITED)}
+          </SelectField>
+          {form.message ? <p role="alert">{form.message}</p> : null}
+          <Button type="submit" className="self-start" disabled={form.isBusy}>
+            Invite
+          </Button>
+          <InvitationSent sent={sent} />
+        </Form>
+      ) : (
+        <p className="mt-2 text-quiet">The owner says who coaches here.</p>
+      )}
     </section>
+  );
+}
+
+/** Somebody who coaches here; the owner says what they may do, and takes them out. */
+function Coach({ coach, isOwner }: { coach: Team["coaches"][number]; isOwner: boolean }) {
+  const router = useRouter();
+  const { id: memberId, name, duty, isMe } = coach;
+  const [isRemoving, setRemoving] = useState(false);
+  const change = useApiMutation(
+    (wanted: Duty) => callApi("team.setDuty", { memberId, duty: wanted }),
+    () => router.refresh(),
+  );
+  const remove = useApiMutation(
+    () => callApi("team.remove", { memberId }),
+    () => router.refresh(),
+  );
+  const error = change.error ?? remove.error;
+  return (
+    <li className="flex min-h-11 flex-wrap items-center gap-x-3 gap-y-1 border-b border-line py-1">
+      <span className="font-semibold">{name}</span>
+      {isMe || !isOwner ? (
+        <span className="text-quiet">{isMe ? `you, ${duty}` : duty}</span>
+      ) : (
+        <>
+          <select
+            aria-label={`What ${name} may do`}
+            className="rounded-[3px] border border-rule bg-surface px-1.5 py-1"
+            value={duty}
+            onChange={chosen(DUTIES, (one) => change.mutate(one))}
+          >
+            {optionsOf(DUTIES)}
+          </select>
+          {isRemoving ? (
+            <>
+              <span>Their sign-in goes; what they wrote stays.</span>
+              <Button kind="warn" disabled={remove.isPending} onClick={() => remove.mutate()}>
+                Take {name.split(" ")[0]} out
+              </Button>
+              <Button onClick={() => setRemoving(false)}>Keep them</Button>
+            </>
+          ) : (
+            <Button className="ml-auto" onClick={() => setRemoving(true)}>
+              Take out<span className="sr-only"> {name}</span>
+            </Button>
+          )}
+        </>
+      )}
+      {error ? <p role="alert">{error.message}</p> : null}
+    </li>
   );
 }

@@ -7,6 +7,7 @@ import { addDays, mondayOf } from "@/core";
 import { callApi } from "@/device/api";
 import { useLaterPages } from "@/device/later-pages";
 import { apiQuery, openSession } from "@/device/query";
+import { useMayPlan } from "@/parts/duty";
 import { PlannedLink } from "@/parts/planned-link";
 import { useDates } from "@/parts/region";
 import { Button } from "@/ui/button";
@@ -29,20 +30,21 @@ const TYPING_MS = 200;
 /** All clients with their weeks; found by name, by group, and among those who are coached no more. */
 export function ClientList({ first, today }: { first: ClientListPage; today: string }) {
   const { longDate } = useDates();
+  const mayPlan = useMayPlan();
   const [adding, setAdding] = useState(false);
   const [filter, setFilter] = useState<Filter>(COACHED_CLIENTS);
-  const { search, group, archived } = { ...filter, search: useDebounced(filter.search, TYPING_MS) };
-  const isAll = search.trim() === "" && group === null && !archived;
+  const { search, group, coachId, archived } = { ...filter, search: useDebounced(filter.search, TYPING_MS) };
+  const isAll = search.trim() === "" && group === null && coachId === null && !archived;
   const found = useQuery({
-    ...apiQuery("clients.list", { after: null, search, group, archived }),
+    ...apiQuery("clients.list", { after: null, search, group, coachId, archived }),
     enabled: !isAll,
     placeholderData: keepPreviousData,
   });
   const start = isAll ? first : found.data;
   const { pages, hasMore, more, isBusy, error } = useLaterPages<Pick<ClientListPage, "clients" | "next">>(
-    ["clients.list", search, group, archived],
+    ["clients.list", search, group, coachId, archived],
     start?.next ?? null,
-    (after) => callApi("clients.list", { after, search, group, archived }),
+    (after) => callApi("clients.list", { after, search, group, coachId, archived }),
   );
   const clients = [start?.clients ?? [], ...pages.map((page) => page.clients)].flat();
   const isEmptyStudio = first.clients.length === 0 && first.archivedCount === 0;
@@ -51,12 +53,16 @@ export function ClientList({ first, today }: { first: ClientListPage; today: str
       <header className="mb-4 flex flex-wrap items-baseline gap-x-4 gap-y-2">
         <h1 className="text-xl font-bold">Clients</h1>
         <p className="text-quiet">{longDate(today)}</p>
-        <Link href="/outbox" prefetch={false} className="ml-auto text-indigo underline underline-offset-2">
-          Outbox
-        </Link>
-        <Button kind="main" onClick={() => setAdding(true)}>
-          New client
-        </Button>
+        {mayPlan ? (
+          <Link href="/outbox" prefetch={false} className="ml-auto text-indigo underline underline-offset-2">
+            Outbox
+          </Link>
+        ) : null}
+        {mayPlan ? (
+          <Button kind="main" onClick={() => setAdding(true)}>
+            New client
+          </Button>
+        ) : null}
       </header>
       {isEmptyStudio ? (
         <div className="border-y border-line py-12 text-center">
@@ -65,7 +71,13 @@ export function ClientList({ first, today }: { first: ClientListPage; today: str
         </div>
       ) : (
         <>
-          <Finder filter={filter} onChange={setFilter} groups={first.groups} archivedCount={first.archivedCount} />
+          <Finder
+            filter={filter}
+            onChange={setFilter}
+            groups={first.groups}
+            archivedCount={first.archivedCount}
+            team={first.team}
+          />
           {found.error ? (
             <p role="alert" className="mb-4">
               {found.error.message}
@@ -100,7 +112,7 @@ export function ClientList({ first, today }: { first: ClientListPage; today: str
   );
 }
 
-const nobodyWords = ({ search, group, archived }: Filter): string => {
+const nobodyWords = ({ search, group, archived }: Omit<Filter, "coachId">): string => {
   const who = archived ? "No archived client" : "No client";
   const called = search.trim() === "" ? "" : ` with “${search.trim()}” in their name`;
   return `${who}${called}${group === null ? "" : ` in the group ${group}`}.`;
@@ -111,11 +123,13 @@ function Finder({
   onChange,
   groups,
   archivedCount,
+  team,
 }: {
   filter: Filter;
   onChange: (filter: Filter) => void;
   groups: readonly string[];
   archivedCount: number;
+  team: ClientListPage["team"];
 }) {
   return (
     <search className="mb-5 flex flex-wrap items-end gap-x-4 gap-y-2">
@@ -138,6 +152,21 @@ function Finder({
           <option value="">All groups</option>
           {groups.map((group) => (
             <option key={group}>{group}</option>
+          ))}
+        </select>
+      ) : null}
+      {team.length > 1 ? (
+        <select
+          aria-label="Coach"
+          className={`${BOX} w-auto!`}
+          value={filter.coachId ?? ""}
+          onChange={(event) => onChange({ ...filter, coachId: event.target.value || null })}
+        >
+          <option value="">All coaches</option>
+          {team.map(({ id, name }) => (
+            <option key={id} value={id}>
+              {name}
+            </option>
           ))}
         </select>
       ) : null}

@@ -7,6 +7,7 @@ import { callApi } from "@/device/api";
 import { useMessages } from "@/device/messages";
 import { sendPlanned } from "@/device/planned";
 import { openSession, useApiMutation } from "@/device/query";
+import { useMayPlan, useSessionHref } from "@/parts/duty";
 import { Messages } from "@/parts/messages";
 import { PlannedLink, stateWords } from "@/parts/planned-link";
 import { useDates } from "@/parts/region";
@@ -30,6 +31,7 @@ const MISSED_DAYS = 14;
 export function ClientScreen({ view }: { view: ClientView }) {
   const router = useRouter();
   const dates = useDates();
+  const mayPlan = useMayPlan();
   const [open, setOpen] = useState<ClientSheet | null>(null);
   const Opened = open && SHEETS[open];
   const ready = view.readiness.kind === "ready";
@@ -60,12 +62,16 @@ export function ClientScreen({ view }: { view: ClientView }) {
             .filter(Boolean)
             .join(" · ")}
         </p>
-        <Button className="ml-auto" onClick={() => setOpen("description")}>
-          Change
-        </Button>
-        <Button kind="main" disabled={write.isPending || write.isSuccess || !ready} onClick={() => write.mutate()}>
-          Write a session
-        </Button>
+        {mayPlan ? (
+          <Button className="ml-auto" onClick={() => setOpen("description")}>
+            Change
+          </Button>
+        ) : null}
+        {mayPlan ? (
+          <Button kind="main" disabled={write.isPending || write.isSuccess || !ready} onClick={() => write.mutate()}>
+            Write a session
+          </Button>
+        ) : null}
       </header>
       {Opened ? <Opened view={view} onClose={() => setOpen(null)} /> : null}
       {view.archivedOn === null ? null : (
@@ -73,7 +79,7 @@ export function ClientScreen({ view }: { view: ClientView }) {
           Archived since {dates.longDate(view.archivedOn)}: on no list but that of archived clients.
         </Notice>
       )}
-      {done.length === 0 ? <FirstSteps view={view} onOpen={setOpen} /> : null}
+      {done.length === 0 && mayPlan ? <FirstSteps view={view} onOpen={setOpen} /> : null}
       {ready ? null : (
         <Notice kind="block" className="mb-4">
           {readinessSentence(view.readiness, view.name)}
@@ -125,20 +131,20 @@ export function ClientScreen({ view }: { view: ClientView }) {
             <h2 className="mb-1 font-bold">Aims</h2>
             <p>{view.aims || "None written."}</p>
           </section>
-          <Goals view={view} onOpen={setOpen} />
-          <Limits view={view} onOpen={setOpen} />
-          <Likes view={view} onOpen={setOpen} />
+          <Goals view={view} onOpen={mayPlan ? setOpen : null} />
+          <Limits view={view} onOpen={mayPlan ? setOpen : null} />
+          <Likes view={view} onOpen={mayPlan ? setOpen : null} />
           {view.notes ? (
             <section>
               <h2 className="mb-1 font-bold">Notes</h2>
               <p>{view.notes}</p>
             </section>
           ) : null}
-          <Habits view={view} onOpen={setOpen} />
-          <Readiness view={view} onOpen={setOpen} />
-          <Account view={view} onOpen={setOpen} />
+          <Habits view={view} onOpen={mayPlan ? setOpen : null} />
+          <Readiness view={view} onOpen={mayPlan ? setOpen : null} />
+          {mayPlan ? <Account view={view} onOpen={setOpen} /> : null}
         </div>
-        <Record view={view} coach />
+        <Record view={view} coach={mayPlan} />
       </div>
     </main>
   );
@@ -168,6 +174,8 @@ function SendSession({ line }: { line: PlannedLine }) {
 /** The first of the sessions, and all of them when asked. */
 function SessionList({ sessions, today, first }: { sessions: readonly PlannedLine[]; today: string; first: number }) {
   const dates = useDates();
+  const mayPlan = useMayPlan();
+  const hrefOf = useSessionHref();
   const [isWhole, setWhole] = useState(false);
   return (
     <>
@@ -183,7 +191,7 @@ function SessionList({ sessions, today, first }: { sessions: readonly PlannedLin
             <span className="min-w-0 flex-1 truncate">
               <PlannedLink
                 line={session}
-                hrefOf={(id) => (session.state === "done" ? `/review/${id}` : `/session/${id}`)}
+                hrefOf={(id) => (session.state === "done" ? `/review/${id}` : hrefOf(id))}
                 open={openSession}
                 className="block max-w-full truncate font-semibold text-indigo underline underline-offset-2"
               >
@@ -197,7 +205,7 @@ function SessionList({ sessions, today, first }: { sessions: readonly PlannedLin
             ) : isUnsent(session) && session.otherDate === null ? null : (
               <span className="narrow text-quiet">{stateWords(session, dates)}</span>
             )}
-            {isUnsent(session) ? <SendSession line={session} /> : null}
+            {isUnsent(session) && mayPlan ? <SendSession line={session} /> : null}
             {isWaiting(session) ? (
               <PlannedLink
                 line={session}

@@ -45,15 +45,17 @@ function GoalList({ view, onRemove }: { view: ClientView; onRemove?: (id: string
   );
 }
 
-export function Goals({ view, onOpen }: { view: ClientView; onOpen: OpenSheet }) {
+export function Goals({ view, onOpen }: { view: ClientView; onOpen: OpenSheet | null }) {
   return (
     <section>
       <h2 className="mb-1 font-bold">Goals</h2>
       {view.goals.length === 0 ? <p className="text-quiet">None yet: a lift, a load and a day.</p> : null}
       <GoalList view={view} />
-      <Button className="mt-1" onClick={() => onOpen("goals")}>
-        Add a goal
-      </Button>
+      {onOpen ? (
+        <Button className="mt-1" onClick={() => onOpen("goals")}>
+          Add a goal
+        </Button>
+      ) : null}
     </section>
   );
 }

@@ -27,7 +27,7 @@ export function useHabits(view: ClientView) {
 }
 
 /** Where and when this client usually trains, to which side loads are rounded, and what masses are said in. */
-export function Habits({ view, onOpen }: { view: ClientView; onOpen: OpenSheet }) {
+export function Habits({ view, onOpen }: { view: ClientView; onOpen: OpenSheet | null }) {
   const change = useHabits(view);
   const { timeWords, weekdays } = useDates();
   const box = "rounded-[3px] border border-rule bg-surface px-1.5 py-1";
@@ -41,15 +41,36 @@ export function Habits({ view, onOpen }: { view: ClientView; onOpen: OpenSheet }
         <h2 className="font-bold">Days</h2>
         <p className="text-right">
           {days.join(", ") || <span className="text-quiet">not said</span>}{" "}
-          <Button kind="quiet" className="px-1!" onClick={() => onOpen("days")}>
-            change<span className="sr-only"> days and hours</span>
-          </Button>
+          {onOpen ? (
+            <Button kind="quiet" className="px-1!" onClick={() => onOpen("days")}>
+              change<span className="sr-only"> days and hours</span>
+            </Button>
+          ) : null}
         </p>
       </div>
+      {onOpen && view.team.length > 1 ? (
+        <label className="flex items-baseline justify-between gap-2">
+          <span className="font-bold">Coach</span>
+          <select
+            className={box}
+            disabled={onOpen === null}
+            value={view.coachId ?? ""}
+            onChange={(event) => change.mutate({ coachId: event.target.value || null })}
+          >
+            <option value="">everybody</option>
+            {view.team.map(({ id, name }) => (
+              <option key={id} value={id}>
+                {name}
+              </option>
+            ))}
+          </select>
+        </label>
+      ) : null}
       <label className="flex items-baseline justify-between gap-2">
         <span className="font-bold">Trains at</span>
         <select
           className={box}
+          disabled={onOpen === null}
           value={view.gymId ?? ""}
           onChange={(event) => change.mutate({ gymId: event.target.value })}
         >
@@ -66,6 +87,7 @@ export function Habits({ view, onOpen }: { view: ClientView; onOpen: OpenSheet }
         <span className="font-bold">Loads round</span>
         <select
           className={box}
+          disabled={onOpen === null}
           value={view.rounding}
           onChange={chosen(ROUNDINGS, (one) => change.mutate({ rounding: one }))}
         >
@@ -74,7 +96,12 @@ export function Habits({ view, onOpen }: { view: ClientView; onOpen: OpenSheet }
       </label>
       <label className="flex items-baseline justify-between gap-2">
         <span className="font-bold">Figures in</span>
-        <select className={box} value={view.unit} onChange={chosen(UNITS, (one) => change.mutate({ unit: one }))}>
+        <select
+          className={box}
+          disabled={onOpen === null}
+          value={view.unit}
+          onChange={chosen(UNITS, (one) => change.mutate({ unit: one }))}
+        >
           {optionsOf(UNITS)}
         </select>
       </label>

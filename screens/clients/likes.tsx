@@ -20,7 +20,7 @@ function namesOf(view: ClientView, kind: Kind): { readonly id: string; readonly 
 }
 
 /** Exercises that a client likes and does not like: read where exercises are ranked and weeks are proposed. */
-export function Likes({ view, onOpen }: { view: ClientView; onOpen: OpenSheet }) {
+export function Likes({ view, onOpen }: { view: ClientView; onOpen: OpenSheet | null }) {
   const [likes, dislikes] = [namesOf(view, "likes"), namesOf(view, "dislikes")];
   const listed = (all: typeof likes) => all.map(({ name }) => name).join(", ");
   return (
@@ -29,9 +29,11 @@ export function Likes({ view, onOpen }: { view: ClientView; onOpen: OpenSheet })
       {likes.length > 0 ? <p>Likes {listed(likes)}.</p> : null}
       {dislikes.length > 0 ? <p>Does not like {listed(dislikes)}.</p> : null}
       {likes.length + dislikes.length === 0 ? <p className="text-quiet">None said.</p> : null}
-      <Button className="mt-1" onClick={() => onOpen("likes")}>
-        Likes and dislikes
-      </Button>
+      {onOpen ? (
+        <Button className="mt-1" onClick={() => onOpen("likes")}>
+          Likes and dislikes
+        </Button>
+      ) : null}
     </section>
   );
 }

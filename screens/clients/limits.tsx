@@ -6,7 +6,7 @@ import type { ClientView } from "@/views";
 import type { OpenSheet } from "./open-sheet";
 
 /** What a client may not do, or only in part, and which muscles come first: read by every kind of advice. */
-export function Limits({ view, onOpen }: { view: ClientView; onOpen: OpenSheet }) {
+export function Limits({ view, onOpen }: { view: ClientView; onOpen: OpenSheet | null }) {
   const { fullDate, fullDateAt } = useDates();
   const inForce = new Set(limitsOn(view.limitList, view.today).map((limit) => limit.id));
   const first = MUSCLES.filter((muscle) => view.priorities[muscle] === "build");
@@ -32,9 +32,11 @@ export function Limits({ view, onOpen }: { view: ClientView; onOpen: OpenSheet }
       </ul>
       {first.length > 0 ? <p>Priority: {first.map(muscleName).join(", ")}.</p> : null}
       {held.length > 0 ? <p>Maintain: {held.map(muscleName).join(", ")}.</p> : null}
-      <Button className="mt-1" onClick={() => onOpen("limits")}>
-        Limits and priorities
-      </Button>
+      {onOpen ? (
+        <Button className="mt-1" onClick={() => onOpen("limits")}>
+          Limits and priorities
+        </Button>
+      ) : null}
       {view.safetyChanges.length > 0 ? (
         <details className="mt-2">
           <summary className="cursor-pointer text-quiet">Who changed health answers and limits</summary>

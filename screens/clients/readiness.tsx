@@ -13,7 +13,7 @@ import type { ClientView } from "@/views";
 import type { OpenSheet } from "./open-sheet";
 
 /** The readiness statement, and the clearance that a blocking answer waits for. */
-export function Readiness({ view, onOpen }: { view: ClientView; onOpen: OpenSheet }) {
+export function Readiness({ view, onOpen }: { view: ClientView; onOpen: OpenSheet | null }) {
   const { fullDate } = useDates();
   return (
     <section>
@@ -24,12 +24,14 @@ export function Readiness({ view, onOpen }: { view: ClientView; onOpen: OpenShee
           Cleared {fullDate(view.clearance.date)}: {view.clearance.by}
         </p>
       ) : null}
-      <div className="mt-2 flex flex-col gap-2">
-        {view.readiness.kind === "blocked" ? <Clearance view={view} /> : null}
-        <Button className="self-start" onClick={() => onOpen("health")}>
-          {view.statement ? "Ask again" : "Ask the health questions"}
-        </Button>
-      </div>
+      {onOpen ? (
+        <div className="mt-2 flex flex-col gap-2">
+          {view.readiness.kind === "blocked" ? <Clearance view={view} /> : null}
+          <Button className="self-start" onClick={() => onOpen("health")}>
+            {view.statement ? "Ask again" : "Ask the health questions"}
+          </Button>
+        </div>
+      ) : null}
     </section>
   );
 }

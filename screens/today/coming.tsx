@@ -14,6 +14,7 @@ import type { KeyboardEvent, ReactNode } from "react";
 import { addDays } from "@/core";
 import { openSession } from "@/device/query";
 import type { Day } from "@/device/today";
+import { useMayPlan, useSessionHref } from "@/parts/duty";
 import { PlannedLink, stateWords } from "@/parts/planned-link";
 import { useDates } from "@/parts/region";
 import { dragData } from "@/ui/drag";
@@ -38,6 +39,7 @@ interface Target {
 
 /** The coming week of everybody, a row a client; a session is dragged to another day, or taken there by Shift and an arrow. */
 export function ComingDays({ day }: { day: Day }) {
+  const mayPlan = useMayPlan();
   const dates = useDates();
   const { view } = day;
   // A click on a session is no drag.
@@ -101,7 +103,7 @@ export function ComingDays({ day }: { day: Day }) {
           </table>
         </div>
       </DndContext>
-      {rows.length > 0 ? (
+      {rows.length > 0 && mayPlan ? (
         <p className="narrow mt-2 text-quiet">
           To another day: drag a session by its strips, or Shift and an arrow left or right on its name.
         </p>
@@ -148,7 +150,9 @@ function ComingSession({
   const dates = useDates();
   const { line } = dragged;
   const id = `${line.sessionId ?? ""} ${line.place?.dayId ?? ""} ${line.place?.week ?? ""}`;
-  const mayMove = isWaiting(line) && line.state !== "begun";
+  const mayPlan = useMayPlan();
+  const hrefOf = useSessionHref();
+  const mayMove = isWaiting(line) && line.state !== "begun" && mayPlan;
   const { setNodeRef, listeners, transform } = useDraggable({ id, data: dragged, disabled: !mayMove });
   const isSent = line.state === "sent" || line.state === "seen";
   const onKey = (event: KeyboardEvent) => {
@@ -171,7 +175,7 @@ function ComingSession({
       </span>
       <PlannedLink
         line={line}
-        hrefOf={(sessionId) => `/session/${sessionId}`}
+        hrefOf={hrefOf}
         open={openSession}
         onKeyDown={onKey}
         className="leading-tight text-indigo underline underline-offset-2 [overflow-wrap:anywhere]"
@@ -185,7 +189,7 @@ function ComingSession({
         ]
           .filter(Boolean)
           .join(", ")}
-        {isUnsent(line) ? (
+        {isUnsent(line) && mayPlan ? (
           <button
             type="button"
             aria-label={`Send ${line.title || "the session"} to ${dragged.name}`}

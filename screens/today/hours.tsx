@@ -1,5 +1,6 @@
 "use client";
 import { openSession } from "@/device/query";
+import { useSessionHref } from "@/parts/duty";
 import { PlannedLink, stateWords } from "@/parts/planned-link";
 import { useDates } from "@/parts/region";
 import type { TodaySession, TodayView } from "@/views";
@@ -12,6 +13,7 @@ const HOUR = 60;
 /** Today's sessions along the hours: begun, planned for an hour, or at the client's usual one. */
 export function DayHours({ view, nowMinute }: { view: TodayView; nowMinute: number }) {
   const { timeWords } = useDates();
+  const hrefOf = useSessionHref();
   const rows = view.clients.flatMap(({ id, name, today }) => today.map((session) => ({ id, name, session })));
   rows.sort((a, b) => (a.session.startMinute ?? 9_999) - (b.session.startMinute ?? 9_999));
   const starts = rows.flatMap(({ session }) => session.startMinute ?? []);
@@ -45,7 +47,7 @@ export function DayHours({ view, nowMinute }: { view: TodayView; nowMinute: numb
                   <p className="font-semibold">{name}</p>
                   <PlannedLink
                     line={session}
-                    hrefOf={(sessionId) => hrefOf(session, sessionId)}
+                    hrefOf={(sessionId) => pageOf(session, sessionId, hrefOf)}
                     open={openSession}
                     className="text-indigo underline underline-offset-2"
                   >
@@ -122,8 +124,8 @@ function SessionOnDay({
   );
 }
 
-const hrefOf = ({ state }: TodaySession, sessionId: string): string =>
-  state === "done" ? `/review/${sessionId}` : state === "begun" ? `/floor?s=${sessionId}` : `/session/${sessionId}`;
+const pageOf = ({ state }: TodaySession, sessionId: string, hrefOf: (sessionId: string) => string): string =>
+  state === "done" ? `/review/${sessionId}` : state === "begun" ? `/floor?s=${sessionId}` : hrefOf(sessionId);
 
 /** Minutes after which a session that has not begun is late. */
 const LATE = 30;

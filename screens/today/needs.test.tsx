@@ -45,7 +45,8 @@ let view: TodayView;
 beforeEach(() => {
   view = {
     ...{ today: TODAY, needs: LINES, decided: [], lastWeek: { done: 0, planned: 0 } },
-    clients: [{ id: "id of Ines Calder", name: "Ines Calder", today: [], coming: [] }],
+    team: [],
+    clients: [{ id: "id of Ines Calder", name: "Ines Calder", coachId: null, today: [], coming: [] }],
   };
   ask.mockReset();
   ask.mockImplementation(async (what: string, input: { need: string; clientId: string }) => {

@@ -1,17 +1,23 @@
 "use client";
 import Link from "next/link";
-import { type Deciding, useMinute, useToday } from "@/device/today";
+import { useMemo, useState } from "react";
+import { needId } from "@/core";
+import { type Day, type Deciding, useMinute, useToday } from "@/device/today";
+import { useMayPlan } from "@/parts/duty";
 import { useDates } from "@/parts/region";
 import { Button } from "@/ui/button";
 import { Notice } from "@/ui/notice";
-import type { NeedLine, TodayView } from "@/views";
+import { type NeedLine, needWords, type TodayView } from "@/views";
 import { ComingDays } from "./coming";
 import { DayHours } from "./hours";
 import { Needs } from "./needs";
 
 /** The coach's first page: today along the hours, the coming week of everybody, and what needs a decision. */
 export function TodayScreen({ first, nowMinute }: { first: TodayView; nowMinute: number }) {
-  const day = useToday(first);
+  const all = useToday(first);
+  const mayPlan = useMayPlan();
+  const [coachId, setCoachId] = useState<string | null>(null);
+  const day = useMemo(() => ofCoach(all, coachId), [all, coachId]);
   const { view, needs } = day;
   const minute = useMinute(nowMinute);
   const { longDate } = useDates();
@@ -26,8 +32,27 @@ export function TodayScreen({ first, nowMinute }: { first: TodayView; nowMinute:
           {longDate(view.today)} · {sessions.length === 0 ? "no session" : sessionCount(sessions.length)}
           {planned > 0 ? ` · ${done} of ${planned} done in the last seven days` : ""}
         </p>
-        {unsent.length > 0 ? (
-          <Button kind="main" className="ml-auto" onClick={() => void day.decide(unsent, sent)}>
+        {view.team.length > 1 ? (
+          <select
+            aria-label="Whose clients"
+            className="ml-auto rounded-[3px] border border-rule bg-surface px-2 py-1"
+            value={coachId ?? ""}
+            onChange={(event) => setCoachId(event.target.value || null)}
+          >
+            <option value="">All clients</option>
+            {view.team.map(({ id, name }) => (
+              <option key={id} value={id}>
+                {name.split(" ")[0]}’s clients
+              </option>
+            ))}
+          </select>
+        ) : null}
+        {unsent.length > 0 && mayPlan ? (
+          <Button
+            kind="main"
+            className={view.team.length > 1 ? "" : "ml-auto"}
+            onClick={() => void day.decide(unsent, sent)}
+          >
             Send {unsent.length} unsent
           </Button>
         ) : null}
@@ -62,7 +87,7 @@ export function TodayScreen({ first, nowMinute }: { first: TodayView; nowMinute:
               {note}
             </Notice>
           ))}
-          <Needs day={day} />
+          {mayPlan ? <Needs day={day} /> : <NeedsToSee view={view} />}
         </section>
         {view.clients.length > 0 ? (
           <div className="min-w-0 px-6 pt-4 pb-6 lg:pt-0">
@@ -71,6 +96,40 @@ export function TodayScreen({ first, nowMinute }: { first: TodayView; nowMinute:
         ) : null}
       </div>
     </main>
+  );
+}
+
+/** The day of one coach's clients, and of those who are everybody's; null: of all. */
+function ofCoach(day: Day, coachId: string | null): Day {
+  if (coachId === null) return day;
+  const clients = day.view.clients.filter((one) => one.coachId === coachId || one.coachId === null);
+  const ids = new Set(clients.map(({ id }) => id));
+  const needs = day.needs.filter(({ clientId }) => ids.has(clientId));
+  return { ...day, view: { ...day.view, clients, needs }, needs };
+}
+
+/** What needs a coach, for who may not decide it. */
+function NeedsToSee({ view }: { view: TodayView }) {
+  const dates = useDates();
+  return (
+    <>
+      <p className="mb-2 text-quiet">
+        {view.needs.length === 0 ? "Nothing needs a decision." : "For a coach to decide."}
+      </p>
+      <ul className="flex flex-col gap-2">
+        {view.needs.map(({ clientId, clientName, need }) => {
+          const { title, why } = needWords(need, clientName, view.today, dates);
+          return (
+            <li key={`${clientId} ${needId(need)}`} className="border-l-4 border-rule pl-3">
+              <p className="font-bold">
+                {clientName.split(" ")[0]}: {title}
+              </p>
+              <p className="text-quiet">{why}</p>
+            </li>
+          );
+        })}
+      </ul>
+    </>
   );
 }
 

@@ -2,6 +2,7 @@
 import { and, asc, desc, eq, gte, inArray, lt, ne, or, sql } from "drizzle-orm";
 import { regionOf, type ShownContent, type StoredRegion } from "../../contract";
 import type { Region } from "../../core";
+import type { Duty } from "../../views";
 import { newId, type Scope, type Transaction } from ".";
 import { account, session, signInAttempts, studios, user, verification } from "./schema";
 
@@ -26,7 +27,7 @@ function memberIn([member]: readonly MemberRow[]): Member | null {
   const { studio_id: studioId, id: memberId, name, session: sessionId = null } = member;
   const region = regionOf(member.time_zone, member.region);
   const common = { studioId, memberId, name, sessionId, region };
-  if (member.role === "coach") return { role: "coach", ...common };
+  if (member.role === "coach") return { role: "coach", duty: member.duty, ...common };
   return member.client_id ? { role: "client", clientId: member.client_id, ...common } : null;
 }
 
@@ -34,6 +35,7 @@ interface MemberRow extends Record<string, unknown> {
   readonly studio_id: string;
   readonly id: string;
   readonly role: string;
+  readonly duty: Duty;
   readonly client_id: string | null;
   readonly name: string;
   readonly time_zone: string;
@@ -108,6 +110,7 @@ interface InvitationSeen extends Record<string, unknown> {
   readonly studio_id: string;
   readonly studio_name: string;
   readonly role: "coach" | "client";
+  readonly duty: Duty;
   readonly client_id: string | null;
   readonly email: string;
   readonly name: string;

@@ -10,6 +10,7 @@ import { migrate } from "drizzle-orm/node-postgres/migrator";
 import pg from "pg";
 import { v7 as uuidv7 } from "uuid";
 import { identityCache } from "../../core";
+import type { Duty } from "../../views";
 import { logFault } from "../log";
 import * as schema from "./schema";
 
@@ -18,7 +19,14 @@ export type Transaction = Parameters<Parameters<Database["transaction"]>[0]>[0];
 
 /** Whose rows may be touched. A client's scope is narrower than a coach's. */
 export type Scope = ScopeOfMember &
-  ({ readonly role: "coach" } | { readonly role: "client"; readonly clientId: string });
+  (
+    | {
+        readonly role: "coach";
+        /** Left out where the program asks for itself: it may do everything. */
+        readonly duty?: Duty;
+      }
+    | { readonly role: "client"; readonly clientId: string }
+  );
 
 interface ScopeOfMember {
   readonly studioId: string;

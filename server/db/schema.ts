@@ -46,6 +46,7 @@ import type {
   DecisionKind,
   DecisionUndo,
   DisabledRules,
+  Duty,
   EmailProblem,
   LiftSummary,
   PlannedSums,
@@ -171,6 +172,8 @@ export const clients = pgTable(
     days: jsonb("days").$type<readonly TrainingDay[]>().notNull().default([]),
     /** What is aimed at before there is a plan; the next plan begins with them. */
     goals: jsonb("goals").$type<readonly Goal[]>().notNull().default([]),
+    /** The member whose client this is; null: everybody's. */
+    coachId: uuid("coach_id"),
     /** Names that several clients are found together by. */
     groups: jsonb("groups").$type<readonly string[]>().notNull().default([]),
     /** The day from which they are not coached any more; null: they are. */
@@ -197,6 +200,8 @@ export const members = pgTable(
       .notNull()
       .references(() => user.id, { onDelete: "cascade" }),
     role: text("role").$type<"coach" | "client">().notNull(),
+    /** Of a coach, what they may do here. */
+    duty: text("duty").$type<Duty>().notNull().default("coach"),
     clientId: uuid("client_id"),
     name: text("name").notNull(),
     createdAt,
@@ -219,6 +224,7 @@ export const invitations = pgTable(
       .references(() => studios.id, { onDelete: "cascade" }),
     id: uuid("id").notNull(),
     role: text("role").$type<"coach" | "client">().notNull(),
+    duty: text("duty").$type<Duty>().notNull().default("coach"),
     clientId: uuid("client_id"),
     email: text("email").notNull(),
     name: text("name").notNull(),

@@ -65,6 +65,7 @@ export const listClients = defineUseCase("clients.list", ["coach"], (scope, { af
         archivedOn: row.archivedOn,
       })),
       ...(await db.clientGroups(tx)),
+      team: await db.coachRows(tx),
       next: last && { name: last.name, id: last.id },
     });
   }),
@@ -111,6 +112,8 @@ async function viewClient(scope: Scope, clientId: string, nowMs: number) {
       likes: row.likes,
       dislikes: row.dislikes,
       groups: row.groups,
+      coachId: row.coachId,
+      team: scope.role === "coach" ? await db.coachRows(tx) : [],
       archivedOn: row.archivedOn,
       statement: row.readiness,
       clearance: row.clearance,
@@ -172,7 +175,17 @@ export const createClient = defineUseCase("clients.create", ["coach"], (scope, i
     const rounding = input.trainingAge === "novice" ? "neverHarder" : "nearest";
     // As the studio weighs, until somebody chooses otherwise.
     const { unit } = (await studioOf(tx)).region;
-    await db.insertClient(tx, { ...row, studioId: scope.studioId, id, gymId: gym?.id ?? null, rounding, unit });
+    // Where several coach, who adds a client coaches them until somebody says otherwise.
+    const coachId = (await db.coachRows(tx)).length > 1 ? scope.memberId : null;
+    await db.insertClient(tx, {
+      ...row,
+      coachId,
+      studioId: scope.studioId,
+      id,
+      gymId: gym?.id ?? null,
+      rounding,
+      unit,
+    });
     const date = await todayOf(tx, clock.nowMs);
     if (bodyMass) await db.putBodyMass(tx, { studioId: scope.studioId, clientId: id, date, ...bodyMass });
     return ok({ clientId: id });
@@ -207,14 +220,16 @@ export const changeClient = defineUseCase("clients.change", ["coach"], (scope, {
   answerIn(scope, async (tx) => {
     const row = await db.clientRow(tx, clientId, true);
     if (!row) return notFound;
-    const { rounding, unit, days, goals, likes, dislikes, groups } = row;
-    const now = { gymId: row.gymId, rounding, unit, days, goals, likes, dislikes, groups };
+    const { rounding, unit, days, goals, likes, dislikes, groups, coachId } = row;
+    const now = { gymId: row.gymId, rounding, unit, days, goals, likes, dislikes, groups, coachId };
     const next = joined("how this client trains", change, now);
     if (next.kind !== "ok") return next;
     const { gymId } = next.value;
     const gym = gymId ? await db.gymRow(tx, gymId) : null;
     if (gymId && !gym) return notFound;
     if (gym?.clientId && gym.clientId !== clientId) return refused("gymId", `${gym.name} is another client's home.`);
+    const { coachId: whose } = next.value;
+    if (whose && !(await db.coachRow(tx, whose))) return refused("coachId", "This coach is not here any more.");
     await db.updateClient(tx, clientId, next.value);
     return ok({});
   }),

@@ -5,12 +5,13 @@ import type { Scope } from "../db";
 import * as account from "./account";
 import * as cautions from "./cautions";
 import * as clients from "./clients";
+import { dutyRefusal } from "./duties";
 import * as exercises from "./exercises";
 import * as floor from "./floor";
 import * as gyms from "./gyms";
 import * as holds from "./holds";
 import * as invitations from "./invitations";
-import type { Clock, Outcome, UseCase } from "./kit";
+import { type Clock, type Outcome, refused, type UseCase } from "./kit";
 import * as lifts from "./lifts";
 import * as messages from "./messages";
 import * as personalData from "./personal-data";
@@ -21,6 +22,7 @@ import * as sending from "./sending";
 import * as sessionLinks from "./session-links";
 import * as sessions from "./sessions";
 import * as studio from "./studio";
+import * as team from "./team";
 import * as templates from "./templates";
 import * as today from "./today";
 import * as weeks from "./weeks";
@@ -84,6 +86,8 @@ export const USE_CASES: { readonly [K in ApiName]: UseCase<K> } = {
   "sessions.link": sessionLinks.linkSession,
   "sessions.unlink": sessionLinks.unlinkSession,
   "sessions.pair": sessions.pairSessions,
+  "team.setDuty": team.setDuty,
+  "team.remove": team.removeCoach,
   "outbox.list": sending.listSent,
   "outbox.show": sending.showOutbox,
   "plans.show": plans.showPlans,
@@ -119,6 +123,8 @@ export async function executeUseCase<K extends ApiName>(
 ): Promise<Outcome<Output<K>>> {
   const found = USE_CASES[name];
   if (!found.roles.includes(scope.role)) return { kind: "notFound" };
+  const refusal = scope.role === "coach" ? dutyRefusal(scope.duty ?? "owner", name) : null;
+  if (refusal) return refused("duty", refusal);
   const checked = await runYielding(checkSteps(INPUTS[name] as unknown as Schema<Input<K>>, input));
   if (!checked.ok) return { kind: "refused", problems: checked.problems };
   return found.run(scope, checked.value, clock);

@@ -22,6 +22,8 @@ export const invite = defineUseCase("invitations.create", ["coach"], async (scop
   if (!isAddress(email)) return refused("email", NO_ADDRESS);
   const { secret, hash } = newSecret();
   const { studioId } = scope;
+  const duty = scope.role === "coach" ? (scope.duty ?? "owner") : "coach";
+  if (input.clientId === null && duty !== "owner") return refused("email", "Who coaches here is the owner's to say.");
   const outcome = await answerIn(scope, async (tx) => {
     const client = input.clientId === null ? null : await db.clientRow(tx, input.clientId, true);
     if (input.clientId !== null && !client) return notFound;
@@ -34,6 +36,7 @@ export const invite = defineUseCase("invitations.create", ["coach"], async (scop
       studioId,
       id: newId(),
       role: client ? "client" : "coach",
+      duty: input.duty ?? "coach",
       clientId: client?.id ?? null,
       email,
       name,
@@ -64,15 +67,16 @@ export async function teamOf(
   tx: Transaction,
   { memberId }: Scope,
 ): Promise<NonNullable<Output<"account.show">["team"]>> {
-  const open = (await db.openInvitations(tx)).map(({ id, role, clientId, email, name, expiresAt }) => ({
+  const open = (await db.openInvitations(tx)).map(({ id, role, duty, clientId, email, name, expiresAt }) => ({
     id,
     role,
+    duty,
     clientId,
     email,
     name,
     expiresMs: expiresAt.getTime(),
   }));
-  const coaches = (await db.coachRows(tx)).map(({ id, name }) => ({ name, isMe: id === memberId }));
+  const coaches = (await db.coachRows(tx)).map((one) => ({ ...one, isMe: one.id === memberId }));
   return { coaches, open };
 }
 
@@ -83,7 +87,9 @@ export const withdrawInvitation = defineUseCase("invitations.withdraw", ["coach"
 /** What an invitation says, to who holds its link; null: it was used, withdrawn, or ran out. */
 export async function readInvitation(secret: string) {
   const found = await withAccounts((tx) => invitationBy(tx, hashOfSecret(secret)));
-  return found && { studio: found.studio_name, role: found.role, name: found.name, email: found.email };
+  return (
+    found && { studio: found.studio_name, role: found.role, duty: found.duty, name: found.name, email: found.email }
+  );
 }
 
 export const takeInvitationSchema = strictObject({

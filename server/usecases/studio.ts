@@ -26,11 +26,10 @@ export const showFrame = defineUseCase("frame.show", ["coach"], (scope) =>
   }),
 );
 
-function viewerOf(
-  { memberId, role, name }: Scope,
-  studio: NonNullable<Awaited<ReturnType<typeof db.studioRow>>>,
-): Viewer {
-  return { memberId, role, name, studioName: studio.name, region: regionOf(studio.timeZone, studio.region) };
+function viewerOf(scope: Scope, studio: NonNullable<Awaited<ReturnType<typeof db.studioRow>>>): Viewer {
+  const { memberId, role, name } = scope;
+  const duty = scope.role === "coach" ? (scope.duty ?? "owner") : "coach";
+  return { memberId, role, duty, name, studioName: studio.name, region: regionOf(studio.timeZone, studio.region) };
 }
 
 /** How dates, times and weights are written for everybody here; gyms and clients that are there keep their own units. */

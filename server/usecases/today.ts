@@ -56,9 +56,11 @@ export const showToday = defineUseCase("today.show", ["coach"], (scope, _input, 
     const lastWeek = [...planned.values()].flat().filter(({ date }) => addDays(today, -WEEK) <= date && date < today);
     const view: TodayView = {
       today,
-      clients: rows.map(({ id, name }) => ({
+      team: await db.coachRows(tx),
+      clients: rows.map(({ id, name, coachId }) => ({
         id,
         name,
+        coachId,
         today: onDay.get(id) ?? [],
         coming: (planned.get(id) ?? []).filter(({ date }) => today < date && date <= addDays(today, WEEK)),
       })),

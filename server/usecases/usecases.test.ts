@@ -59,6 +59,8 @@ function inputFor<K extends ApiName>(name: K, { clientId, sessionId, gymId, plan
     "sessions.unlink": { sessionId },
     "clients.setUnit": { clientId, unit: "kg" },
     "me.export": {},
+    "team.setDuty": { memberId: clientId, duty: "coach" },
+    "team.remove": { memberId: clientId },
     "clients.archive": { clientId, archived: true },
     "clients.change": { clientId, ...unchanged({ ...HABITS, gymId }) },
     "lifts.read": { clientId, until: "2026-11-24", lineages: ["bench-press"] },
@@ -154,6 +156,7 @@ const HABITS = {
   likes: [],
   dislikes: [],
   groups: [],
+  coachId: null,
 };
 const DESCRIBED = {
   ...{ name: "Runa", birthYear: null, trainingAge: "novice" as const, minutes: 60, aims: "", limits: "", notes: "" },

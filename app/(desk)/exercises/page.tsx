@@ -1,5 +1,5 @@
 import { ExercisesScreen } from "@/screens/exercises/exercises";
-import { answer, requireScope } from "../../ask";
+import { answer, requirePlanner } from "../../ask";
 
 export const metadata = { title: "Exercises" };
 
@@ -8,7 +8,7 @@ export default async function ExercisesPage({
 }: {
   searchParams: Promise<{ for?: string; make?: string; back?: string; draw?: string }>;
 }) {
-  const scope = await requireScope("coach");
+  const scope = await requirePlanner();
   const { for: clientId = null, make, back, draw = null } = await searchParams;
   const view = await answer(scope, "exercises.show", { clientId });
   return (

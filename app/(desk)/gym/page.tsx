@@ -1,9 +1,9 @@
 import { GymScreen } from "@/screens/gym/gym";
-import { answer, requireScope } from "../../ask";
+import { answer, requirePlanner } from "../../ask";
 
 export const metadata = { title: "Gym" };
 
 export default async function GymPage() {
-  const scope = await requireScope("coach");
+  const scope = await requirePlanner();
   return <GymScreen view={await answer(scope, "gyms.show", { gymId: null })} />;
 }

@@ -1,5 +1,5 @@
 import { Outbox } from "@/screens/outbox/outbox";
-import { answer, requireScope } from "../../ask";
+import { answer, requirePlanner } from "../../ask";
 
 export const metadata = { title: "Outbox" };
 
@@ -9,7 +9,7 @@ interface Asked {
 }
 
 export default async function OutboxPage({ searchParams }: { searchParams: Promise<Asked> }) {
-  const scope = await requireScope("coach");
+  const scope = await requirePlanner();
   const { email: copyId = null, for: clientId = null } = await searchParams;
   const page = await answer(scope, "outbox.show", { clientId, copyId });
   return <Outbox key={`${clientId} ${page.opened?.copyId}`} {...page} clientId={clientId} />;

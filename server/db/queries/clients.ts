@@ -16,17 +16,19 @@ export interface NamePlace {
 export interface ClientFilter {
   readonly search: string;
   readonly group: string | null;
+  /** The member whose clients are asked for. */
+  readonly coachId: string | null;
   readonly archived: boolean;
 }
 
-const COACHED: ClientFilter = { search: "", group: null, archived: false };
+const COACHED: ClientFilter = { search: "", group: null, coachId: null, archived: false };
 
 /** Clients by name, a page from a place on. */
 export const clientPage = (
   tx: Transaction,
   after: NamePlace | null,
   most: number,
-  { search, group, archived }: ClientFilter = COACHED,
+  { search, group, coachId, archived }: ClientFilter = COACHED,
 ): Promise<ClientRow[]> =>
   tx
     .select()
@@ -35,6 +37,7 @@ export const clientPage = (
       and(
         archived ? isNotNull(clients.archivedOn) : isNull(clients.archivedOn),
         search === "" ? undefined : ilike(clients.name, likePattern(search)),
+        coachId === null ? undefined : eq(clients.coachId, coachId),
         group === null ? undefined : sql`${clients.groups} @> ${JSON.stringify([group])}::jsonb`,
         after ? sql`(${clients.name}, ${clients.id}) > (${after.name}, ${after.id})` : undefined,
       ),

@@ -1,5 +1,5 @@
 /** The studio: its settings, its coaches, whom it invited. Every function takes the transaction that `inStudio` opened. */
-import { asc, eq, gt, lte, or, sql } from "drizzle-orm";
+import { and, asc, eq, gt, lte, or, sql } from "drizzle-orm";
 import type { Region, Settings } from "../../../core";
 import type { StudioMethods } from "../../../views";
 import type { Transaction } from "..";
@@ -96,10 +96,31 @@ export async function clearInvitations(tx: Transaction, email: string, clientId:
 
 export const coachRows = (tx: Transaction) =>
   tx
-    .select({ id: members.id, name: members.name })
+    .select({ id: members.id, name: members.name, duty: members.duty })
     .from(members)
     .where(eq(members.role, "coach"))
     .orderBy(asc(members.name));
+
+/** One who coaches here, held until the transaction ends; null: there is none of that id. */
+export async function coachRow(tx: Transaction, id: string) {
+  const [row] = await tx
+    .select({ id: members.id, name: members.name, duty: members.duty, userId: members.userId })
+    .from(members)
+    .where(and(eq(members.id, id), eq(members.role, "coach")))
+    .limit(1)
+    .for("no key update");
+  return row ?? null;
+}
+
+export async function putDuty(tx: Transaction, id: string, duty: (typeof members.$inferSelect)["duty"]): Promise<void> {
+  await tx.update(members).set({ duty }).where(eq(members.id, id));
+}
+
+/** Takes a coach out of the studio; their clients are everybody's from then on. */
+export async function deleteCoach(tx: Transaction, id: string): Promise<void> {
+  await tx.update(clients).set({ coachId: null }).where(eq(clients.coachId, id));
+  await tx.delete(members).where(eq(members.id, id));
+}
 
 /** Whose account a member signs in with. */
 export async function userOfMember(tx: Transaction, memberId: string): Promise<string | null> {

@@ -1,0 +1,51 @@
+/** What each duty of a coach may ask for: the owner everything, a coach all but the team, an assistant what the floor needs. */
+import type { ApiName } from "../../contract";
+import type { Duty } from "../../views";
+
+/** Seeing who trains and how, running the floor, and saying what happened there. */
+const ASSISTANT_MAY: ReadonlySet<ApiName> = new Set<ApiName>([
+  "viewer.show",
+  "frame.show",
+  "account.show",
+  "account.changePassword",
+  "account.endDevices",
+  "clients.names",
+  "clients.list",
+  "clients.show",
+  "clients.weigh",
+  "lifts.read",
+  "today.show",
+  "planned.list",
+  "planned.next",
+  "plans.show",
+  // A session is made from its plan when it is opened to be trained; the plan stays as it is.
+  "plans.openSession",
+  "sessions.create",
+  "sessions.before",
+  "sessions.show",
+  "sessions.find",
+  "sessions.latest",
+  "weeks.show",
+  "exercises.show",
+  "messages.list",
+  "messages.write",
+  "floor.today",
+  "floor.open",
+  "floor.holds",
+  "floor.changeLift",
+  "floor.log",
+  "floor.readLift",
+  "floor.record",
+  "review.show",
+]);
+
+/** Who coaches here is the owner's to say. */
+const OWNER_ONLY: ReadonlySet<ApiName> = new Set<ApiName>(["team.setDuty", "team.remove"]);
+
+/** Why a duty may not ask for something; null: it may. */
+export function dutyRefusal(duty: Duty, name: ApiName): string | null {
+  if (duty === "assistant" && !ASSISTANT_MAY.has(name))
+    return "Assistants see the day and run the floor. Ask a coach to change this.";
+  if (duty !== "owner" && OWNER_ONLY.has(name)) return "Who coaches here is the owner's to say.";
+  return null;
+}
