@@ -198,6 +198,7 @@ test("an assistant sees the day and runs the floor, and changes neither plans no
   const studio = randomUUID().slice(0, 8);
   const owner = { email: `owner-${studio}@boathouse.example`, name: "Vår Holm", password: "a-long-password" };
   await foundStudio(page, { ...owner, studio: `Quay ${studio}` });
+  await expect(page.getByText("No clients yet.")).toBeVisible();
   const clientId = await newClient(page, "Embla Dal");
   await does(page, "clients.stateReadiness", { clientId, seen: null, yes: [] });
   await putSession(page, clientId, "# Jetty\n\nA1 Goblet squat 2x8 @16kg rir3 r1");
@@ -231,7 +232,7 @@ test("an assistant sees the day and runs the floor, and changes neither plans no
   await other.goto(`/clients/${clientId}`);
   await expect(other.getByRole("heading", { name: "Embla Dal" })).toBeVisible();
   await expect(other.getByRole("button", { name: /Change|Write a session|Archive|Add a goal/ })).toHaveCount(0);
-  await other.getByRole("link", { name: "floor" }).first().click();
+  await other.getByRole("link", { name: "floor", exact: true }).click();
   await runAsPlanned(other);
 
   await page.reload();
