@@ -18,6 +18,7 @@ const USAGE = `Usage: ./yarvex COMMAND
   bench page       from an edit at the desk to the frame that shows it, and the JavaScript of its page (fails where it is too much)
   bench weeks      rules over a million weeks, and what if against clients whose truth is known
   bench demo       how the demo's sets went against what was foretold of them
+  bench clients    the coach's day and the list of clients with 500 of them, against 10
   bench torture    log 2,000 sets while everything is killed, cut and turned; count what is lost
   sensor           a stand-in for a rep sensor: REPS=8 reps to whoever connects to it, PACE=1 times as fast
   backup [FILE]    write the database to one file (--demo: the demo's)
@@ -45,6 +46,7 @@ async function main(): Promise<void> {
     }
     case "bench": {
       if (rest[0] === "torture") return (await import("../bench/torture")).runTorture();
+      if (rest[0] === "clients") return (await import("../bench/clients")).runClients();
       if (rest[0] === "weeks") return (await import("../bench/weeks")).steeringBench();
       if (rest[0] === "demo") return (await import("../bench/demo")).runDemoScores();
       if (rest[0] === "page") return (await import("../bench/page")).runPage();

@@ -154,6 +154,8 @@ export function proposalsOf(
           change: { kind: "missed", place, way: way.kind, to: missedDay(way) },
           missed: way.kind === "merge" ? way.lifts : [],
         }));
+      // Of a plan whose ways are not worked out the weeks have them.
+      if (place && sessionId === null) return [weeks, accept];
       const move: NeedProposal[] =
         sessionId === null ? [] : [{ kind: "change", change: { kind: "move", sessionId, seen: date, wanted: today } }];
       return [...move, accept];
@@ -374,6 +376,7 @@ const OPEN_WORDS: Partial<Record<NeedRule, string>> = {
   "email-failed": "Look at their address",
   "volume-jump": "See the weeks",
   "goal-far": "See the weeks",
+  missed: "See the weeks",
   "test-due": "See the weeks",
   "few-sessions": "See the weeks",
   "stands-still": "See the weeks",

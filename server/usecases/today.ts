@@ -36,6 +36,8 @@ const WEEK = 7;
 const DAY_MS = 86_400_000;
 /** Decisions that are listed. */
 const MOST_DECIDED = 40;
+/** Missed sessions whose plan is asked for its ways with them; the others are when these are decided. */
+const MOST_WAYS = 30;
 /** Days back whose sessions say at what hour a client usually begins. */
 const USUAL_DAYS = 28;
 
@@ -47,8 +49,10 @@ export const showToday = defineUseCase("today.show", ["coach"], (scope, _input, 
       .flatMap((row) => all.get(row.id)!.map((need) => ({ row, need })))
       .sort((a, b) => graver(a.need, b.need));
     const needs: TodayView["needs"][number][] = [];
+    let waysLeft = MOST_WAYS;
     for (const { row, need } of found) {
-      const missed = need.rule === "missed" ? await missedWays(tx, need.session.place, today, studio) : null;
+      const isWorkedOut = need.rule === "missed" && waysLeft-- > 0;
+      const missed = isWorkedOut ? await missedWays(tx, need.session.place, today, studio) : null;
       const proposals = proposalsOf(need, { clientId: row.id, today, missed });
       needs.push({ clientId: row.id, clientName: row.name, need, proposals });
     }
