@@ -1,39 +1,32 @@
 "use client";
-import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { GENERAL_NOTICE, READINESS_QUESTIONS, type ReadinessQuestionId, type ReadinessStatement } from "@/core";
-import { callApi } from "@/device/api";
-import { useApiMutation } from "@/device/query";
 import { Button } from "@/ui/button";
 
 /** The health questions: what is ticked applies now. A new statement puts an older clearance out of force. */
 export function HealthQuestions({
-  clientId,
   seen,
   intro,
-  onDone,
+  record,
 }: {
-  clientId: string;
   /** The statement that was on the screen. */
   seen: ReadinessStatement | null;
   intro: string;
-  onDone?: () => void;
+  /** How the answers are recorded. */
+  record: {
+    readonly mutate: (yes: readonly ReadinessQuestionId[]) => void;
+    readonly isPending: boolean;
+    readonly isSuccess: boolean;
+    readonly error: Error | null;
+  };
 }) {
-  const router = useRouter();
   const [yes, setYes] = useState<ReadonlySet<ReadinessQuestionId>>(new Set(seen?.yes ?? []));
-  const state = useApiMutation(
-    () => callApi("clients.stateReadiness", { clientId, seen, yes: [...yes] }),
-    () => {
-      onDone?.();
-      router.refresh();
-    },
-  );
   return (
     <form
       className="flex flex-col gap-3"
       onSubmit={(event) => {
         event.preventDefault();
-        state.mutate();
+        record.mutate([...yes]);
       }}
     >
       <p>{intro}</p>
@@ -54,9 +47,9 @@ export function HealthQuestions({
         </label>
       ))}
       <p className="text-quiet">{GENERAL_NOTICE}</p>
-      {state.error ? <p role="alert">{state.error.message}</p> : null}
-      {state.isSuccess ? <p role="status">Your answers are recorded.</p> : null}
-      <Button type="submit" kind="main" className="self-start" disabled={state.isPending}>
+      {record.error ? <p role="alert">{record.error.message}</p> : null}
+      {record.isSuccess ? <p role="status">Your answers are recorded.</p> : null}
+      <Button type="submit" kind="main" className="self-start" disabled={record.isPending}>
         {yes.size === 0 ? "None of these applies" : "Record the answers"}
       </Button>
     </form>

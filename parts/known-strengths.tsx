@@ -2,14 +2,16 @@
 import { catalogueIn } from "@/contract";
 import { exerciseOrThrow, isTrainable } from "@/core";
 import type { ClientView } from "@/views";
-import { type StrengthOwner, Strengths } from "./strength-form";
+import { type StrengthActions, type StrengthOwner, Strengths } from "./strength-form";
 
 /** Every lift of which something was said, with what was. */
 export function KnownStrengths({
   view,
+  actions,
   isOwn = false,
 }: {
   view: StrengthOwner & Pick<ClientView, "lifts">;
+  actions: StrengthActions;
   isOwn?: boolean;
 }) {
   const catalogue = catalogueIn(view.exercises);
@@ -21,7 +23,7 @@ export function KnownStrengths({
     .map(({ lineage, exerciseId }) => (
       <section key={lineage} className="mb-3">
         <h3 className="font-bold">{exerciseOrThrow(catalogue, exerciseId).name}</h3>
-        <Strengths view={view} lineage={lineage} isOwn={isOwn} />
+        <Strengths view={view} lineage={lineage} actions={actions} isOwn={isOwn} />
       </section>
     ));
 }

@@ -1,14 +1,12 @@
 "use client";
-import { useRouter } from "next/navigation";
 import { useMemo, useState } from "react";
 import * as yup from "yup";
+import type { Input } from "@/contract";
 import { type Exercise, formatWeight, isBodyweight, lineageOf, type WeightUnit } from "@/core";
-import { callApi, problemOf } from "@/device/api";
-import { useApiMutation } from "@/device/query";
 import { Button } from "@/ui/button";
 import { optionsOf } from "@/ui/choice";
 import { SelectField, TextField } from "@/ui/field";
-import { Form, typedNumber, useCheckedForm } from "@/ui/form";
+import { Form, type FormProblem, typedNumber, useCheckedForm } from "@/ui/form";
 import type { ClientView, LiftMark } from "@/views";
 import { DateField } from "./date-field";
 import { ExerciseByName } from "./exercise-by-name";
@@ -24,6 +22,15 @@ const KINDS: Readonly<Record<LiftMark["kind"], string>> = {
 /** Whose strengths they are, and what they are read by. */
 export type StrengthOwner = Pick<ClientView, "id" | "name" | "unit" | "today" | "exercises" | "marks">;
 
+/** How strengths are added and taken away. */
+export interface StrengthActions {
+  /** What was wrong, at its field; null: it is kept. */
+  readonly add: (strength: Omit<Input<"lifts.mark">, "clientId">) => Promise<FormProblem | null>;
+  readonly remove: (markId: string) => void;
+  readonly isRemoving: boolean;
+  readonly error: string | null;
+}
+
 const A_WEIGHT = "A weight such as 102.5 or 225 lb.";
 const SOME_REPS = "1 to 20 reps.";
 
@@ -38,7 +45,15 @@ const strengthSchema = (unit: WeightUnit) =>
 const EXAMPLE: Readonly<Record<WeightUnit, string>> = { kg: "80 kg", lb: "175 lb" };
 
 /** A lift by its name, then what the client can do in it: for whoever comes without a log. */
-export function AddStrength({ view, isOwn = false }: { view: StrengthOwner; isOwn?: boolean }) {
+export function AddStrength({
+  view,
+  actions,
+  isOwn = false,
+}: {
+  view: StrengthOwner;
+  actions: StrengthActions;
+  isOwn?: boolean;
+}) {
   const [exercise, setExercise] = useState<Exercise | null>(null);
   return (
     <section aria-label={isOwn ? "Add a lift" : "Add a strength"} className="mb-5 max-w-[34rem]">
@@ -57,6 +72,7 @@ export function AddStrength({ view, isOwn = false }: { view: StrengthOwner; isOw
           </p>
           <StrengthForm
             view={view}
+            actions={actions}
             lift={{ exercise, lineage: lineageOf(exercise.id, []) }}
             first="stated"
             isOwn={isOwn}
@@ -81,12 +97,14 @@ export function AddStrength({ view, isOwn = false }: { view: StrengthOwner; isOw
 /** What a client can do in one lift, as it was tested, as they remember it, or as a coach sets it for percentages. */
 export function StrengthForm({
   view,
+  actions,
   lift: { lineage, exercise },
   first = "tested",
   isOwn = false,
   onAdded,
 }: {
   view: StrengthOwner;
+  actions: StrengthActions;
   lift: { readonly lineage: string; readonly exercise: Exercise };
   /** What it is most likely to be: of a lift with a log a test, else what somebody remembers. */
   first?: LiftMark["kind"];
@@ -94,16 +112,14 @@ export function StrengthForm({
   isOwn?: boolean;
   onAdded?: () => void;
 }) {
-  const router = useRouter();
   const schema = useMemo(() => strengthSchema(view.unit), [view.unit]);
   const form = useCheckedForm({
     schema,
     typed: { kind: first, reps: "5", weight: "", date: view.today },
     send: async (strength) => {
-      const reply = await callApi("lifts.mark", { clientId: view.id, lineage, exerciseId: exercise.id, ...strength });
-      if (reply.kind !== "ok") return problemOf(reply, "weight");
+      const problem = await actions.add({ lineage, exerciseId: exercise.id, ...strength });
+      if (problem) return problem;
       form.reset();
-      router.refresh();
       onAdded?.();
       return null;
     },
@@ -137,19 +153,16 @@ export function StrengthForm({
 export function Strengths({
   view,
   lineage,
+  actions,
   isOwn = false,
 }: {
   view: StrengthOwner;
   lineage: string;
+  actions: StrengthActions;
   /** Whether it is the client who looks: what was tested is a coach's to take away. */
   isOwn?: boolean;
 }) {
-  const router = useRouter();
   const { fullDate } = useDates();
-  const remove = useApiMutation(
-    (markId: string) => callApi("lifts.unmark", { clientId: view.id, markId }),
-    () => router.refresh(),
-  );
   const own = view.marks.filter((mark) => mark.lineage === lineage);
   if (own.length === 0) return null;
   return (
@@ -167,8 +180,8 @@ export function Strengths({
             {isOwn && kind !== "stated" ? null : (
               <button
                 type="button"
-                disabled={remove.isPending}
-                onClick={() => remove.mutate(id)}
+                disabled={actions.isRemoving}
+                onClick={() => actions.remove(id)}
                 className="narrow min-h-6 underline underline-offset-2"
               >
                 remove<span className="sr-only"> {formatWeight(weight)}</span>
@@ -177,7 +190,7 @@ export function Strengths({
           </li>
         ))}
       </ul>
-      {remove.error ? <p role="alert">{remove.error.message}</p> : null}
+      {actions.error ? <p role="alert">{actions.error}</p> : null}
     </>
   );
 }

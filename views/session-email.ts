@@ -28,7 +28,8 @@ import {
   workContextOf,
 } from "../core";
 
-import type { EmailProblem } from "./views";
+/** Why an email did not go: the mail server refuses the address or the message, or it could not be handed over. */
+export type EmailProblem = "refused" | "notSent";
 
 export interface SessionEmail {
   readonly subject: string;

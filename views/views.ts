@@ -41,7 +41,7 @@ import type {
   UnreadLine,
   Weight,
 } from "../core";
-import type { BlockInWords } from "./session-email";
+import type { BlockInWords, EmailProblem } from "./session-email";
 
 /**
  * How far a session has come: planned (nobody has opened it), opened (at the desk), sent, seen by the client, begun on the floor,
@@ -310,9 +310,6 @@ export interface SessionView extends SessionContext {
     readonly linkUntilMs: number | null;
   };
 }
-
-/** Why an email did not go: the mail server refuses the address or the message, or it could not be handed over. */
-export type EmailProblem = "refused" | "notSent";
 
 /** All that is kept of a client, as they take it along: open JSON, dates as dates, weights with their units. */
 export interface PersonalData {

@@ -12,6 +12,7 @@ import {
   speakingSet,
   type WeightUnit,
 } from "@/core";
+import { useStrengths } from "@/device/strengths";
 import { useDates } from "@/parts/region";
 import { StrengthForm, Strengths } from "@/parts/strength-form";
 import { BandChart } from "@/ui/band-chart";
@@ -145,14 +146,15 @@ function Bests({ lift, unit }: { lift: KnownLift; unit: WeightUnit }) {
 }
 
 function AddMark({ view, lift }: { view: ClientView; lift: KnownLift }) {
+  const strengths = useStrengths(view.id);
   return (
     <section>
       <h3 className="mb-1 font-bold">Strengths beside the log</h3>
-      <Strengths view={view} lineage={lift.lineage} />
+      <Strengths view={view} lineage={lift.lineage} actions={strengths} />
       {lift.trainingMaxKg !== null ? (
         <p className="text-quiet">Percentages go by a training max of {massWords(lift.trainingMaxKg, view.unit)}.</p>
       ) : null}
-      <StrengthForm view={view} lift={lift} />
+      <StrengthForm view={view} lift={lift} actions={strengths} />
     </section>
   );
 }

@@ -3,6 +3,7 @@ import { useRouter } from "next/navigation";
 import * as yup from "yup";
 import { readinessSentence } from "@/core";
 import { callApi, problemOf } from "@/device/api";
+import { useHealthAnswers } from "@/device/health";
 import { HealthQuestions } from "@/parts/health-questions";
 import { useDates } from "@/parts/region";
 import { Button } from "@/ui/button";
@@ -37,13 +38,13 @@ export function Readiness({ view, onOpen }: { view: ClientView; onOpen: OpenShee
 }
 
 export function HealthSheet({ view, onClose }: { view: ClientView; onClose: () => void }) {
+  const record = useHealthAnswers({ clientId: view.id, seen: view.statement }, onClose);
   return (
     <Sheet open onOpenChange={(open) => !open && onClose()} title="Health questions">
       <HealthQuestions
-        clientId={view.id}
         seen={view.statement}
         intro={`Read these out and tick what applies to ${view.name} now.`}
-        onDone={onClose}
+        record={record}
       />
     </Sheet>
   );

@@ -21,6 +21,7 @@ import {
 } from "@/core";
 import { callApi } from "@/device/api";
 import { useApiMutation } from "@/device/query";
+import { useStrengths } from "@/device/strengths";
 import { LineChart } from "@/parts/line-chart";
 import { useDates } from "@/parts/region";
 import { AddStrength } from "@/parts/strength-form";
@@ -36,6 +37,7 @@ export function Record({ view, coach }: { view: ClientView; coach: boolean }) {
   const { longDate } = useDates();
   const [open, setOpen] = useState<string | null>(null);
   const [isAdding, setAdding] = useState(false);
+  const strengths = useStrengths(view.id);
   const lifts = useMemo(() => knownLifts(view), [view]);
   const suspects = lifts.flatMap((lift) => lift.record.suspects.map((suspect) => ({ lift, suspect })));
   if (lifts.length === 0) {
@@ -43,7 +45,7 @@ export function Record({ view, coach }: { view: ClientView; coach: boolean }) {
       <section>
         <h2 className="mb-1 font-bold">Record</h2>
         <p className="mb-3 text-quiet">No lift has been logged yet.</p>
-        {coach ? <AddStrength view={view} /> : null}
+        {coach ? <AddStrength view={view} actions={strengths} /> : null}
       </section>
     );
   }
@@ -59,7 +61,7 @@ export function Record({ view, coach }: { view: ClientView; coach: boolean }) {
           </Button>
         ) : null}
       </div>
-      {isAdding ? <AddStrength view={view} /> : null}
+      {isAdding ? <AddStrength view={view} actions={strengths} /> : null}
       {suspects.map(({ lift, suspect }) => (
         <Notice key={suspect.sessionId + suspect.key} kind="warn" className="mb-3">
           <strong>{lift.exercise.name}</strong> {longDate(suspect.date)}: {suspectSentence(suspect, view.unit)}{" "}

@@ -6,7 +6,9 @@ import * as yup from "yup";
 import { catalogueIn } from "@/contract";
 import { exerciseOrThrow, formatWeight, limitWords, readinessSentence, toKg, type WeightUnit } from "@/core";
 import { callApi, problemOf } from "@/device/api";
+import { useHealthAnswers } from "@/device/health";
 import { useApiMutation } from "@/device/query";
+import { useStrengths } from "@/device/strengths";
 import { DateField } from "@/parts/date-field";
 import { HealthQuestions } from "@/parts/health-questions";
 import { KnownStrengths } from "@/parts/known-strengths";
@@ -23,6 +25,7 @@ import { goalNeeds, goalNeedsWords, goalWords, type MeView } from "@/views";
 
 /** What a client says of themselves and takes along: health answers, lifts, body mass, units, their data. */
 export function You({ view }: { view: MeView }) {
+  const strengths = useStrengths(view.id);
   return (
     <main className="mx-auto flex max-w-2xl flex-col gap-8 px-5 py-6">
       <header>
@@ -41,8 +44,8 @@ export function You({ view }: { view: MeView }) {
         <h2 id="lifts" className="mb-2 text-lg font-bold">
           What you lift now
         </h2>
-        <AddStrength view={view} isOwn />
-        <KnownStrengths view={view} isOwn />
+        <AddStrength view={view} actions={strengths} isOwn />
+        <KnownStrengths view={view} actions={strengths} isOwn />
       </section>
       <Goals view={view} />
       <BodyMass view={view} />
@@ -55,6 +58,7 @@ export function You({ view }: { view: MeView }) {
 function Health({ view }: { view: MeView }) {
   const { fullDate } = useDates();
   const { statement, readiness, limitList } = view;
+  const record = useHealthAnswers({ clientId: view.id, seen: statement });
   return (
     <section aria-labelledby="health">
       <h2 id="health" className="mb-2 text-lg font-bold">
@@ -70,9 +74,9 @@ function Health({ view }: { view: MeView }) {
       ) : null}
       <HealthQuestions
         key={statement?.date}
-        clientId={view.id}
         seen={statement}
         intro="Tick what applies to you now. Your coach reads the answers, nobody else."
+        record={record}
       />
       {limitList.length > 0 ? (
         <div className="mt-3">
