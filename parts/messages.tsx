@@ -1,5 +1,5 @@
 "use client";
-import type { ReactNode } from "react";
+import { type ReactNode, useEffect, useRef } from "react";
 import * as yup from "yup";
 import { MESSAGE_LENGTH } from "@/contract";
 import { Button } from "@/ui/button";
@@ -19,12 +19,14 @@ interface Props {
   readonly send: (text: string) => Promise<FormProblem | readonly FormProblem[] | null>;
   /** Of the box: whom it is for. */
   readonly label: string;
+  /** What the next message begins with, by who pressed something for it; another `at` puts it there again. */
+  readonly started?: { readonly text: string; readonly at: number } | null;
   /** Which session a message is about, where they are of several. */
   readonly about?: (message: Message) => ReactNode;
 }
 
 /** Short words between a client and their coaches, the oldest first, with a box for one more. */
-export function Messages({ messages, problem, send, label, about }: Props) {
+export function Messages({ messages, problem, send, label, started = null, about }: Props) {
   const { shortDateAt } = useDates();
   const form = useCheckedForm({
     schema: SCHEMA,
@@ -35,6 +37,13 @@ export function Messages({ messages, problem, send, label, about }: Props) {
       return wrong;
     },
   });
+  const box = useRef<HTMLDivElement>(null);
+  const { setValue } = form;
+  useEffect(() => {
+    if (!started) return;
+    setValue("text", started.text);
+    box.current?.querySelector("textarea")?.focus();
+  }, [started, setValue]);
   return (
     <div className="flex flex-col gap-3">
       {problem ? <p role="alert">{problem}</p> : null}
@@ -58,7 +67,7 @@ export function Messages({ messages, problem, send, label, about }: Props) {
         </ul>
       ) : null}
       <Form form={form} className="flex flex-col items-start gap-2">
-        <div className="w-full">
+        <div ref={box} className="w-full">
           <TextArea label={label} rows={2} maxLength={MESSAGE_LENGTH} {...form.field("text")} />
         </div>
         {form.message ? <p role="alert">{form.message}</p> : null}

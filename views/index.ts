@@ -28,6 +28,7 @@ export * from "./planned";
 export * from "./prescription";
 export * from "./rehearsal";
 export * from "./review";
+export * from "./sent-changes";
 export * from "./session-email";
 export * from "./stand-ins";
 export * from "./sums";

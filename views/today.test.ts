@@ -51,6 +51,12 @@ const WORDS: readonly (readonly [Need, title: string, why: string, proposals: re
     ["Open the health questions"],
   ],
   [
+    { rule: "health-old", ...about, date: "2025-11-02" },
+    "health answers are over a year old",
+    "Answered 2 Nov 2025: ask them again.",
+    ["Open the health questions"],
+  ],
+  [
     { rule: "unsent", ...about, date: "2026-11-26", session: { ...session, state: "planned", sessionId: null } },
     "Legs tomorrow is not sent",
     "As its plan has it: nobody has opened it yet.",

@@ -133,6 +133,7 @@ export function proposalsOf(
     case "message":
       return [{ kind: "answer" }, accept];
     case "health":
+    case "health-old":
       return [{ kind: "open", href: `/clients/${clientId}` }];
     case "email-failed":
       return [
@@ -191,7 +192,7 @@ export function proposalsOf(
 }
 
 /** Days as people say them. */
-export type NeedDates = Pick<Dates, "shortDate" | "weekdayName" | "longDate">;
+export type NeedDates = Pick<Dates, "fullDate" | "shortDate" | "weekdayName" | "longDate">;
 
 const count = (figure: number, noun: string): string => `${figure} ${noun}${figure === 1 ? "" : "s"}`;
 /** "Goblet squat and plank", "Goblet squat, plank and 2 more". */
@@ -244,6 +245,11 @@ export function needWords(
             ? "has not answered the health questions"
             : "answered a health question with yes",
         why: readinessSentence(need.readiness, clientName),
+      };
+    case "health-old":
+      return {
+        title: "health answers are over a year old",
+        why: `Answered ${dates.fullDate(need.date)}: ask them again.`,
       };
     case "unsent":
       return {
@@ -373,6 +379,7 @@ export function proposalWords(proposal: NeedProposal, rule: NeedRule, today: str
 
 const OPEN_WORDS: Partial<Record<NeedRule, string>> = {
   health: "Open the health questions",
+  "health-old": "Open the health questions",
   "email-failed": "Look at their address",
   "volume-jump": "See the weeks",
   "goal-far": "See the weeks",

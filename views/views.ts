@@ -410,7 +410,12 @@ export interface FloorView {
 /** What a client sees of themselves. */
 export interface MeView extends ClientView {
   /** The next session that they were sent, as it was sent; null: none waits. */
-  readonly next: { readonly sessionId: string; readonly blocks: readonly BlockInWords[] } | null;
+  readonly next: {
+    readonly sessionId: string;
+    readonly blocks: readonly BlockInWords[];
+    /** What is another than in the copy that they saw last; empty: nothing, or they saw none. */
+    readonly changes: readonly string[];
+  } | null;
 }
 
 /** A short word between a client and their coaches. */

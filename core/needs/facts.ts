@@ -53,6 +53,8 @@ export interface NeedLift {
 export interface ClientFacts {
   readonly today: string;
   readonly readiness: ReadinessState;
+  /** The day of the health answers in force; null: there are none. */
+  readonly answeredOn: string | null;
   readonly limits: readonly ClientLimit[];
   /** Oldest first, of the last nine weeks and the coming two. */
   readonly sessions: readonly NeedSession[];
@@ -114,6 +116,7 @@ export interface NeedFacts {
   "stands-still": Found & { readonly names: readonly string[] };
   "test-due": Found;
   "plan-ends": Found;
+  "health-old": Found;
   "limit-ends": Found & { readonly limit: ClientLimit };
   unreviewed: Found & { readonly session: NeedSession };
 }

@@ -21,6 +21,7 @@ const day = (ago: number) => addDays(TODAY, -ago);
 const QUIET: ClientFacts = {
   today: TODAY,
   readiness: { kind: "ready", lightStart: false },
+  answeredOn: day(60),
   limits: [],
   sessions: [],
   lifts: [],
@@ -145,6 +146,7 @@ describe("each rule", () => {
     ["a goal of 2 % a week", "goal-far", { goals: [goal(2)] }],
     ["a goal of half a percent a week", null, { goals: [goal(0.5)] }],
     ["a goal of 1.2 % a week of a novice", null, { goals: [goal(1.2)], trainingAge: "novice" }],
+    ["health answers of fourteen months ago", "health-old", { answeredOn: day(425) }],
     ["a week of tests", "test-due", { testWeek: day(-5) }],
     ["a limit that ends the day after tomorrow", "limit-ends", { limits: [limit(day(-2))] }],
     [

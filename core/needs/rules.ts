@@ -28,6 +28,8 @@ const FEWEST_WEEKS = 3;
 const MANY_LEFT = 3;
 const PLAN_ENDS_DAYS = 14;
 const LIMIT_ENDS_DAYS = 3;
+/** So long health answers hold. */
+const ANSWERS_DAYS = 365;
 /** Percent a week that a lift may be hoped to gain, by training age; more is out of reach for most. */
 const HOPED_PERCENT: Readonly<Record<TrainingAge, number>> = { novice: 1.5, intermediate: 0.75, advanced: 0.4 };
 
@@ -261,6 +263,14 @@ export const NEED_RULES: { readonly [K in NeedRule]: Rule<K> } = {
     find: ({ planEnds, today }) =>
       planEnds !== null && today <= planEnds && planEnds <= addDays(today, PLAN_ENDS_DAYS)
         ? [{ key: planEnds, date: planEnds, sessionId: null }]
+        : [],
+  },
+  "health-old": {
+    about: "Health answers that are older than a year.",
+    againDays: KEPT_DAYS,
+    find: ({ answeredOn, today }) =>
+      answeredOn !== null && daysBetween(answeredOn, today) > ANSWERS_DAYS
+        ? [{ key: answeredOn, date: answeredOn, sessionId: null }]
         : [],
   },
   "limit-ends": {

@@ -19,6 +19,8 @@ export function MyPage({ view }: { view: MeView }) {
   const { fullDate, longDate } = useDates();
   const words = useMessages({ clientId: view.id, sessionId: null, known: view.messages });
   const [problem, setProblem] = useState<string | null>(null);
+  const [started, setStarted] = useState<{ readonly text: string; readonly at: number } | null>(null);
+  const begin = (text: string) => setStarted((before) => ({ text, at: (before?.at ?? 0) + 1 }));
   const waiting = view.sessions.filter(
     (session) => isWaiting(session) && session.date >= view.today && session.date <= addDays(view.today, DAYS_AHEAD),
   );
@@ -58,7 +60,7 @@ export function MyPage({ view }: { view: MeView }) {
         </Notice>
       )}
       {next && view.next ? (
-        <NextSession line={next} isToday={next.date === view.today} blocks={view.next.blocks}>
+        <NextSession line={next} isToday={next.date === view.today} next={view.next} onBegin={begin}>
           {coachSaid(next.sessionId).map(({ id, name, text }) => (
             <p key={id} className="border-l-4 border-weld-fill pl-3 whitespace-pre-line">
               <strong>{name.split(" ")[0]}:</strong> {text}
@@ -107,6 +109,7 @@ export function MyPage({ view }: { view: MeView }) {
         <h2 className="mb-2 text-lg font-bold">Messages</h2>
         <Messages
           {...words}
+          started={started}
           messages={words.messages.filter((one) => !above.has(one.id))}
           label="To your coach"
           about={({ sessionId }) => {
@@ -144,12 +147,15 @@ export function MyPage({ view }: { view: MeView }) {
 function NextSession({
   line,
   isToday,
-  blocks,
+  next: { blocks, changes },
+  onBegin,
   children,
 }: {
   line: PlannedLine;
   isToday: boolean;
-  blocks: NonNullable<MeView["next"]>["blocks"];
+  next: NonNullable<MeView["next"]>;
+  /** Begins a message to the coach. */
+  onBegin: (text: string) => void;
   children: React.ReactNode;
 }) {
   const { longDate, timeWords } = useDates();
@@ -161,6 +167,16 @@ function NextSession({
         {line.timeOfDay === null ? "" : `, ${timeWords(line.timeOfDay)}`}: {line.title || "your session"}
       </h2>
       <div className="my-2 flex flex-col gap-2">{children}</div>
+      {changes.length > 0 ? (
+        <Notice kind="warn" className="mb-2">
+          <p className="font-bold">Changed since you looked at it:</p>
+          <ul>
+            {changes.map((words) => (
+              <li key={words}>{words}</li>
+            ))}
+          </ul>
+        </Notice>
+      ) : null}
       <SessionInWords blocks={blocks} />
       <a
         href={`/floor?s=${line.sessionId}`}
@@ -168,9 +184,17 @@ function NextSession({
       >
         Train
       </a>
-      <a href="#messages" className={buttonClass("plain", "mt-2 min-h-11 w-full justify-center")}>
-        Something hurts, or a word to your coach
-      </a>
+      <div className="mt-2 grid grid-cols-2 gap-2">
+        <Button
+          className="min-h-11 justify-center"
+          onClick={() => onBegin(`Could we do ${line.title || "this session"} on another day: `)}
+        >
+          Another day
+        </Button>
+        <Button className="min-h-11 justify-center" onClick={() => onBegin("Something hurts: ")}>
+          Something hurts
+        </Button>
+      </div>
     </section>
   );
 }

@@ -101,6 +101,7 @@ async function factsOf(tx: Transaction, all: Gathered): Promise<ReadonlyMap<stri
       {
         today,
         readiness: readinessState(row.readiness, row.clearance),
+        answeredOn: row.readiness?.date ?? null,
         limits: row.limitList,
         // Of what is not written yet there is nothing to send or to miss.
         sessions: (planned.get(row.id) ?? [])

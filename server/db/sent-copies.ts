@@ -1,5 +1,5 @@
 /** What clients were sent, of one scope. Every function takes the transaction that `inStudio` opened. */
-import { and, asc, desc, eq, gt, isNull, sql } from "drizzle-orm";
+import { and, asc, desc, eq, gt, isNotNull, isNull, lt, sql } from "drizzle-orm";
 import type { Transaction } from ".";
 import { clients, members, sentCopies, sessionLinks } from "./schema";
 
@@ -15,6 +15,17 @@ export async function sentCopy(tx: Transaction, sessionId: string) {
     .select()
     .from(sentCopies)
     .where(eq(sentCopies.sessionId, sessionId))
+    .orderBy(desc(sentCopies.sentAt), desc(sentCopies.id))
+    .limit(1);
+  return row ?? null;
+}
+
+/** The newest copy that the client has looked at, of those sent before one; null: they saw none. */
+export async function seenCopyBefore(tx: Transaction, sessionId: string, sentAt: Date) {
+  const [row] = await tx
+    .select()
+    .from(sentCopies)
+    .where(and(eq(sentCopies.sessionId, sessionId), lt(sentCopies.sentAt, sentAt), isNotNull(sentCopies.seenAt)))
     .orderBy(desc(sentCopies.sentAt), desc(sentCopies.id))
     .limit(1);
   return row ?? null;

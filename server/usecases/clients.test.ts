@@ -160,6 +160,12 @@ describe.runIf(hasDatabase)("the list of clients of a large studio", () => {
     const change = { sessionId, revision, edits, draftText: null };
     value(await executeUseCase(studio.coach, "sessions.edit", change, clock));
     expect(await lifts()).toHaveLength(2);
+    // What they looked at, and what is another in the copy that came after it.
+    value(await executeUseCase(scope, "floor.open", { sessionId }, clock));
+    expect((await next())!.changes).toEqual([]);
+    value(await executeUseCase(studio.coach, "sessions.send", { sessionId }, { nowMs: clock.nowMs + 60_000 }));
+    expect(await next()).toMatchObject({ changes: ["Chin-up is left out"] });
+    expect(await lifts()).toHaveLength(1);
   });
 
   it("what is known of a client is changed; two coaches' changes of different things both hold, of one thing the first", async () => {

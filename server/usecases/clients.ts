@@ -13,7 +13,14 @@ import {
   toKg,
   type Weight,
 } from "../../core";
-import { type ClientLine, type ClientView, type MeView, type PlannedLine, sessionInWords } from "../../views";
+import {
+  type ClientLine,
+  type ClientView,
+  type MeView,
+  type PlannedLine,
+  sentChanges,
+  sessionInWords,
+} from "../../views";
 import { planOf } from "../context/documents";
 import { messagesFor } from "../context/messages";
 import { clientsNeeds } from "../context/needs";
@@ -24,7 +31,7 @@ import { studioOf, todayOf } from "../context/studio";
 import { inStudio, newId, type Scope, type Transaction, withAccounts } from "../db";
 import { deleteAccounts } from "../db/accounts";
 import * as db from "../db/queries";
-import { sentCopy } from "../db/sent-copies";
+import { seenCopyBefore, sentCopy } from "../db/sent-copies";
 import { deleteEmailsTo } from "../email";
 import { gymLines } from "./gyms";
 import { answerIn, changedElsewhere, defineUseCase, joined, notFound, ok, refused } from "./kit";
@@ -161,7 +168,10 @@ async function nextSent(tx: Transaction, { sessions, today }: ClientView): Promi
   const isSent = ({ state }: PlannedLine) => state === "sent" || state === "seen" || state === "begun";
   const sessionId = sessions.find((line) => line.date >= today && isSent(line))?.sessionId;
   const copy = sessionId ? await sentCopy(tx, sessionId) : null;
-  return sessionId && copy ? { sessionId, blocks: sessionInWords(readShown(copy.content)) } : null;
+  if (!sessionId || !copy) return null;
+  const blocks = sessionInWords(readShown(copy.content));
+  const seen = copy.seenAt === null ? await seenCopyBefore(tx, sessionId, copy.sentAt) : null;
+  return { sessionId, blocks, changes: seen ? sentChanges(sessionInWords(readShown(seen.content)), blocks) : [] };
 }
 
 export const createClient = defineUseCase("clients.create", ["coach"], (scope, input, clock) =>
