@@ -84,7 +84,7 @@ export function ClientList({ first, today }: { first: ClientListPage; today: str
             </p>
           ) : null}
           {start && clients.length === 0 ? <p role="status">{nobodyWords({ search, group, archived })}</p> : null}
-          <ul className="grid grid-cols-[repeat(auto-fill,minmax(11.5rem,1fr))] gap-x-5 gap-y-8">
+          <ul className="grid grid-cols-2 gap-x-5 gap-y-8 md:grid-cols-[repeat(auto-fill,minmax(11.5rem,1fr))]">
             {clients.map((client) => (
               <ClientBars key={client.id} client={client} today={today} />
             ))}

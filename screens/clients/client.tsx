@@ -90,7 +90,7 @@ export function ClientScreen({ view }: { view: ClientView }) {
           {write.error.message}
         </Notice>
       ) : null}
-      <div className="grid gap-8 lg:grid-cols-[20rem_1fr]">
+      <div className="grid grid-cols-[minmax(0,1fr)] gap-8 lg:grid-cols-[20rem_minmax(0,1fr)]">
         <div className="flex flex-col gap-6">
           <section>
             <h2 className="mb-2 font-bold">To do</h2>
