@@ -23,6 +23,8 @@ export interface CarriedLift {
   readonly next: Pick<WeekCell, "sets" | "reps" | "topKg">;
   /** Why it wants looking at; null: its rule moved it on or repeats it as it should. */
   readonly needs: string | null;
+  /** What its rule says of the figures; null: it has none to say, as where there was no day to go on from. */
+  readonly why: string | null;
 }
 
 export interface CarriedWeek {
@@ -112,6 +114,7 @@ export function carriedLifts(session: ProjectedSession, model: WeeksModel, view:
         topKg: loads.length > 0 ? Math.max(...loads) : null,
       },
       needs: reason ? progressSentence(reason, view.client.unit) : unknown,
+      why: next?.reasons[0] ? progressSentence(next.reasons[0], view.client.unit) : null,
     };
   });
 }

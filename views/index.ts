@@ -6,6 +6,7 @@ export * from "./cautions";
 export * from "./client-habits";
 export * from "./compare-plans";
 export * from "./compute";
+export * from "./day-clashes";
 export * from "./desk-answers";
 export * from "./easier-day";
 export * from "./fit-ahead";

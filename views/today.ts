@@ -14,6 +14,7 @@ import {
   type PlanEdit,
   readinessSentence,
 } from "../core";
+import type { DayClash } from "./day-clashes";
 import { emailProblemWords } from "./session-email";
 import type { PlannedLine, TeamMember } from "./views";
 
@@ -94,6 +95,8 @@ export interface TodayView {
     /** From tomorrow on, for a week. */
     readonly coming: readonly PlannedLine[];
   }[];
+  /** Stations that more want at once today than there are, the first first. */
+  readonly clashes: readonly DayClash[];
   /** Who coaches here. */
   readonly team: readonly TeamMember[];
   readonly needs: readonly NeedLine[];

@@ -29,7 +29,6 @@ export function Sending() {
     (_: SessionDocument) => callApi("sessions.send", { sessionId: view.sessionId }),
     (_, sentDocument) => {
       setCopied(sentDocument);
-      setHandingOn(!recipient.hasAccount);
       router.refresh();
     },
   );

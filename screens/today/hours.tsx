@@ -69,6 +69,19 @@ export function DayHours({ view, nowMinute }: { view: TodayView; nowMinute: numb
           </ul>
         </div>
       )}
+      {view.clashes.length > 0 ? (
+        <ul aria-label="Stations wanted twice" className="mt-3 border-l-4 border-weld-fill pl-3">
+          {view.clashes.map(({ station, count, clientNames, fromMinute, toMinute }) => (
+            <li key={`${station} ${fromMinute} ${clientNames.join()}`}>
+              <strong>
+                {timeWords(fromMinute)} to {timeWords(toMinute)}
+              </strong>
+              : {clientNames.join(" and ")} want the {station}, of which there {count === 1 ? "is one" : `are ${count}`}
+              .
+            </li>
+          ))}
+        </ul>
+      ) : null}
     </section>
   );
 }

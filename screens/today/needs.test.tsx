@@ -46,6 +46,7 @@ beforeEach(() => {
   view = {
     ...{ today: TODAY, needs: LINES, decided: [], lastWeek: { done: 0, planned: 0 } },
     team: [],
+    clashes: [],
     clients: [{ id: "id of Ines Calder", name: "Ines Calder", coachId: null, today: [], coming: [] }],
   };
   ask.mockReset();

@@ -6,7 +6,7 @@ import { type KeyboardEvent, useCallback, useEffect, useRef, useState } from "re
 import { callApi, replySentence } from "@/device/api";
 import { useDates } from "@/parts/region";
 import { Button, buttonClass } from "@/ui/button";
-import { askedWords, type CarriedWeek, type ClientName, carriedWeek } from "@/views";
+import { askedWords, type CarriedWeek, type ClientName, carriedWeek, isMoved } from "@/views";
 
 interface Line {
   readonly client: ClientName;
@@ -14,7 +14,13 @@ interface Line {
     | { readonly kind: "reading" }
     | { readonly kind: "failed"; readonly message: string }
     | { readonly kind: "nothing" }
-    | { readonly kind: "ready"; readonly planId: string; readonly carried: CarriedWeek }
+    | {
+        readonly kind: "ready";
+        readonly planId: string;
+        readonly carried: CarriedWeek;
+        /** What needs a decision is asked, and the next acceptance sends. */
+        readonly isAsked?: boolean;
+      }
     | { readonly kind: "sending" }
     | { readonly kind: "sent"; readonly sessions: number }
     | { readonly kind: "left" };
@@ -58,6 +64,8 @@ export function CarryOnScreen({ clients }: { clients: readonly ClientName[] }) {
 
   const accept = async ({ client, state }: Line) => {
     if (state.kind !== "ready") return;
+    // What needs a decision is asked before anything is sent.
+    if (state.carried.need > 0 && !state.isAsked) return set(client.id, { ...state, isAsked: true });
     set(client.id, { kind: "sending" });
     for (const { dayId } of state.carried.sessions) {
       const opened = await callApi("plans.openSession", { planId: state.planId, dayId, week: state.carried.week });
@@ -109,7 +117,8 @@ export function CarryOnScreen({ clients }: { clients: readonly ClientName[] }) {
         </Link>
       </header>
       <p className="narrow text-quiet">
-        Keys on a line: arrows move, a accepts and sends, e opens the weeks, l leaves it.
+        Keys on a line: arrows move, A accepts and sends (what needs you is asked first), E opens the weeks, L leaves
+        it.
       </p>
       {lines.length === 0 ? <p className="text-quiet">There is no client yet.</p> : null}
       <ul ref={list} className="flex flex-col gap-2" onKeyDown={onKey}>
@@ -132,8 +141,15 @@ export function CarryOnScreen({ clients }: { clients: readonly ClientName[] }) {
               <StateWords line={line} />
               {line.state.kind === "ready" ? (
                 <span className="ml-auto flex gap-2">
-                  <Button kind="main" onClick={() => accept(line)} aria-label={`Accept and send ${line.client.name}`}>
-                    Accept
+                  <Button
+                    kind="main"
+                    onClick={() => {
+                      setAt(index);
+                      void accept(line);
+                    }}
+                    aria-label={`${line.state.isAsked ? "Send as proposed" : "Accept and send"} ${line.client.name}`}
+                  >
+                    {line.state.isAsked ? "Send as proposed" : "Accept"}
                   </Button>
                   <Button onClick={() => edit(line)} aria-label={`Edit ${line.client.name}`}>
                     Edit
@@ -155,6 +171,7 @@ export function CarryOnScreen({ clients }: { clients: readonly ClientName[] }) {
                 </Link>
               ) : null}
             </div>
+            {line.state.kind === "ready" && line.state.isAsked ? <Asked carried={line.state.carried} /> : null}
             {index === at && line.state.kind === "ready" ? <Lifts carried={line.state.carried} /> : null}
           </li>
         ))}
@@ -197,6 +214,30 @@ function StateWords({ line: { state } }: { line: Line }) {
   }
 }
 
+/** What a coach decides before the week is sent: lift by lift, with its reason. */
+function Asked({ carried }: { carried: CarriedWeek }) {
+  return (
+    <div role="alert" className="border-t border-line bg-inset px-3 py-2">
+      <p className="font-bold">
+        {carried.need === 1 ? "One lift needs you" : `${carried.need} lifts need you`} before this week is sent:
+      </p>
+      <ul>
+        {carried.sessions.flatMap(({ dayId, name, lifts }) =>
+          lifts
+            .filter(({ needs }) => needs !== null)
+            .map((lift) => (
+              <li key={`${dayId} ${lift.slotId}`}>
+                <span className="font-semibold">{lift.name}</span>, {name}: {askedWords(lift.next, carried.unit)}.{" "}
+                {lift.needs}
+              </li>
+            )),
+        )}
+      </ul>
+      <p className="text-quiet">A once more sends it as proposed; E opens the weeks to change it.</p>
+    </div>
+  );
+}
+
 function Lifts({ carried }: { carried: CarriedWeek }) {
   const { longDate } = useDates();
   return (
@@ -211,7 +252,7 @@ function Lifts({ carried }: { carried: CarriedWeek }) {
               <th scope="col">lift</th>
               <th scope="col">last</th>
               <th scope="col">next</th>
-              <th scope="col">why it needs you</th>
+              <th scope="col">why</th>
             </tr>
           </thead>
           <tbody>
@@ -222,7 +263,9 @@ function Lifts({ carried }: { carried: CarriedWeek }) {
                 </th>
                 <td className="w-36 text-quiet">{lift.before ? askedWords(lift.before, carried.unit) : "not yet"}</td>
                 <td className="w-36 font-bold text-indigo">{askedWords(lift.next, carried.unit)}</td>
-                <td className="text-weld">{lift.needs ?? ""}</td>
+                <td className={lift.needs ? "text-weld" : "text-quiet"}>
+                  {lift.needs ?? (isMoved(lift) ? (lift.why ?? "") : "")}
+                </td>
               </tr>
             ))}
           </tbody>

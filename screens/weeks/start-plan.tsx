@@ -12,6 +12,7 @@ import { SelectField } from "@/ui/field";
 import { Sheet } from "@/ui/sheet";
 import type { WeeksView } from "@/views";
 import { PlanCard, type Started, type Starting } from "./plan-card";
+import { FromSessions } from "./plan-from-sessions";
 import { AsText } from "./plan-from-text";
 import { Proposals } from "./plan-proposals";
 
@@ -19,10 +20,11 @@ const WAYS = {
   split: "from the days there are",
   template: "from a template",
   client: "from another client",
+  sessions: "from sessions that exist",
   text: "as text",
 } as const;
 
-/** A plan from the days that there are, from a template, from another client's, or as text. */
+/** A plan from the days that there are, from a template, from another client's, from sessions that exist, or as text. */
 export function StartPlan({ view }: { view: WeeksView }) {
   const [isOpen, setOpen] = useState(false);
   return (
@@ -82,6 +84,8 @@ function Ways({ view }: { view: WeeksView }) {
         <Templates view={view} starting={starting} />
       ) : way === "client" ? (
         <OtherClients view={view} starting={starting} />
+      ) : way === "sessions" ? (
+        <FromSessions view={view} starting={starting} />
       ) : (
         <AsText view={view} starting={starting} />
       )}

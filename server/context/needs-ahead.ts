@@ -135,7 +135,7 @@ export async function kitOutAhead(
 }
 
 /** What each line's session is: its row's document, else what its plan has for the week. */
-async function documentsOf(
+export async function documentsOf(
   tx: Transaction,
   clientId: string,
   lines: readonly PlannedLine[],

@@ -118,7 +118,8 @@ async function viewClient(scope: Scope, clientId: string, nowMs: number) {
       goals: await goalsOf(tx, row, date),
       likes: row.likes,
       dislikes: row.dislikes,
-      groups: row.groups,
+      // How coaches sort their clients is their own.
+      groups: scope.role === "coach" ? row.groups : [],
       coachId: row.coachId,
       team: scope.role === "coach" ? await db.coachRows(tx) : [],
       archivedOn: row.archivedOn,

@@ -2,7 +2,7 @@ import { beforeAll, describe, expect, it } from "vitest";
 import type { Input } from "../../contract";
 import { addDays, needId, type SessionDocument } from "../../core";
 import { phase } from "../../core/testing/plans";
-import type { NeedLine } from "../../views";
+import { habitsOf, type NeedLine } from "../../views";
 import { inStudio, newId } from "../db";
 import * as db from "../db/queries";
 import { doneIn, eventIn, openFloor, record, writeSession } from "../testing/floor";
@@ -238,6 +238,28 @@ describe.runIf(hasDatabase)("the coach's day", () => {
       expect(await found(clientId, "kit-out")).toEqual([]);
       await breakIt("2026-11-20", "2026-11-26");
       expect(await found(clientId, "kit-out")).toMatchObject([{ name: "Bench press", date: TODAY }]);
+    });
+
+    it("a press bench that two want at the same hour is said with both, and no more once they come at other hours", async () => {
+      const other = await makeStudio("Sedge");
+      const { name, equipment } = value(await executeUseCase(other.coach, "gyms.show", { gymId: other.gymId }, clock));
+      const stations = [{ name: "press bench", count: 1 }];
+      const change = { seen: { name, equipment }, wanted: { name, equipment: { ...equipment, stations } } };
+      value(await executeUseCase(other.coach, "gyms.save", { gymId: other.gymId, ...change }, clock));
+      const at = async (place: 0 | 1, timeOfDay: number) => {
+        const clientId = other.clients[place].id;
+        const seen = habitsOf(value(await executeUseCase(other.coach, "clients.show", { clientId }, clock)));
+        const wanted = { ...seen, days: [{ weekday: 1, timeOfDay }] };
+        value(await executeUseCase(other.coach, "clients.change", { clientId, seen, wanted }, clock));
+      };
+      const clashes = async () => (await show(other)).clashes;
+      await at(0, 600);
+      await at(1, 601);
+      expect(await clashes()).toMatchObject([
+        { station: "press bench", clientNames: ["Sedge 1", "Sedge 2"], count: 1 },
+      ]);
+      await at(1, 900);
+      expect(await clashes()).toEqual([]);
     });
 
     it("a goal too far and a week of tests are the plan's, and are listed once each", async () => {

@@ -22,6 +22,7 @@ import {
   type TodayView,
   usualMinute,
 } from "../../views";
+import { clashesToday } from "../context/day-clashes";
 import { planOf } from "../context/documents";
 import { type ClientsNeeds, clientsNeeds } from "../context/needs";
 import { changeSafety } from "../context/safety";
@@ -60,6 +61,7 @@ export const showToday = defineUseCase("today.show", ["coach"], (scope, _input, 
     const lastWeek = [...planned.values()].flat().filter(({ date }) => addDays(today, -WEEK) <= date && date < today);
     const view: TodayView = {
       today,
+      clashes: await clashesToday(tx, { rows, onDay, studio, today }),
       team: await db.coachRows(tx),
       clients: rows.map(({ id, name, coachId }) => ({
         id,

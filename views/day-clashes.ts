@@ -1,0 +1,72 @@
+/** Stations that two clients want at once, by the hours of a day's sessions and the order of their blocks. */
+import {
+  type Catalogue,
+  exerciseOrThrow,
+  expandSession,
+  type GymEquipment,
+  type SessionDocument,
+  type Settings,
+} from "../core";
+
+export interface DaySession {
+  readonly clientName: string;
+  /** Minutes after midnight. */
+  readonly startMinute: number;
+  readonly document: SessionDocument;
+}
+
+/** A station that more want than there are of it, for how long. */
+export interface DayClash {
+  readonly station: string;
+  readonly count: number;
+  readonly clientNames: readonly string[];
+  readonly fromMinute: number;
+  readonly toMinute: number;
+}
+
+interface Stay {
+  readonly clientName: string;
+  readonly from: number;
+  readonly to: number;
+}
+
+/** A shorter wait is none. */
+const LEAST_MINUTES = 3;
+
+/** Where each session is with its stations, by the minute; of a gym's listed stations alone, for of others nobody knows how many there are. */
+export function dayClashes(
+  sessions: readonly DaySession[],
+  {
+    catalogue,
+    settings,
+    gym,
+  }: { readonly catalogue: Catalogue; readonly settings: Settings; readonly gym: GymEquipment },
+): DayClash[] {
+  const counts = new Map(gym.stations.map(({ name, count }) => [name, count]));
+  for (const { station } of [...gym.stacks, ...gym.sleds]) if (!counts.has(station)) counts.set(station, 1);
+  const stays = new Map<string, Stay[]>();
+  for (const { clientName, startMinute, document } of sessions) {
+    for (const { startSeconds, timeline } of expandSession(document, { catalogue, settings }).blocks) {
+      const { block, seconds } = timeline;
+      const from = startMinute + startSeconds / 60;
+      const to = from + seconds / 60;
+      const stations = block.slots.flatMap(({ exerciseId }) => exerciseOrThrow(catalogue, exerciseId).stations);
+      for (const station of new Set(stations))
+        stays.set(station, [...(stays.get(station) ?? []), { clientName, from, to }]);
+    }
+  }
+  const found: DayClash[] = [];
+  for (const [station, all] of stays) {
+    const count = counts.get(station);
+    if (count === undefined) continue;
+    for (const stay of all) {
+      const there = all.filter(({ from, to }) => from <= stay.from && stay.from < to);
+      const clientNames = [...new Set(there.map((one) => one.clientName))].sort();
+      const toMinute = Math.min(...there.map(({ to }) => to));
+      if (clientNames.length <= count || toMinute - stay.from < LEAST_MINUTES) continue;
+      found.push({ station, count, clientNames, fromMinute: Math.round(stay.from), toMinute: Math.round(toMinute) });
+    }
+  }
+  const keyOf = ({ station, clientNames, fromMinute }: DayClash) => `${station} ${clientNames.join()} ${fromMinute}`;
+  return [...new Map(found.map((clash) => [keyOf(clash), clash])).values()].sort((a, b) => a.fromMinute - b.fromMinute);
+}
