@@ -237,6 +237,7 @@ test("an assistant sees the day and runs the floor, and changes neither plans no
   await runAsPlanned(other);
 
   await page.reload();
+  await alive(page);
   await page.getByLabel("What Liv Moe may do").selectOption("coach");
   await expect(page.getByLabel("What Liv Moe may do")).toHaveValue("coach");
   await other.goto("/weeks");

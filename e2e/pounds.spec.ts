@@ -72,7 +72,7 @@ test("a studio in pounds sees no kg on any screen, and dates and times as it wri
   const clientId = page.url().split("/").pop()!;
 
   await page.getByRole("button", { name: "Ask the health questions" }).click();
-  await page.getByRole("button", { name: "Record the answers" }).click();
+  await page.getByRole("button", { name: "None of these applies" }).click();
   const sessionId = await writeSession(
     page,
     null,

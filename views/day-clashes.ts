@@ -62,8 +62,12 @@ export function dayClashes(
     for (const stay of all) {
       const there = all.filter(({ from, to }) => from <= stay.from && stay.from < to);
       const clientNames = [...new Set(there.map((one) => one.clientName))].sort();
-      const toMinute = Math.min(...there.map(({ to }) => to));
-      if (clientNames.length <= count || toMinute - stay.from < LEAST_MINUTES) continue;
+      const leave = clientNames.map((name) =>
+        Math.max(...there.flatMap((one) => (one.clientName === name ? one.to : []))),
+      );
+      // There is enough again when so many have gone that each of the others has one.
+      const toMinute = leave.sort((a, b) => b - a)[count] ?? stay.from;
+      if (toMinute - stay.from < LEAST_MINUTES) continue;
       found.push({ station, count, clientNames, fromMinute: Math.round(stay.from), toMinute: Math.round(toMinute) });
     }
   }

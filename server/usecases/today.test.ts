@@ -253,11 +253,15 @@ describe.runIf(hasDatabase)("the coach's day", () => {
         value(await executeUseCase(other.coach, "clients.change", { clientId, seen, wanted }, clock));
       };
       const clashes = async () => (await show(other)).clashes;
+      for (const { id: clientId } of other.clients) {
+        const document = { ...documentOf("A1 Bench press 5x5 @60kg r180"), gymId: other.gymId };
+        const row = { studioId: other.coach.studioId, id: newId(), clientId, date: TODAY, document };
+        await inStudio(other.coach, (tx) => db.insertSession(tx, row));
+      }
       await at(0, 600);
       await at(1, 601);
-      expect(await clashes()).toMatchObject([
-        { station: "press bench", clientNames: ["Sedge 1", "Sedge 2"], count: 1 },
-      ]);
+      const both = { station: "press bench", clientNames: ["Sedge 1", "Sedge 2"], count: 1 };
+      expect(await clashes()).toContainEqual(expect.objectContaining(both));
       await at(1, 900);
       expect(await clashes()).toEqual([]);
     });
