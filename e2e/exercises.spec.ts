@@ -75,7 +75,7 @@ test("a limit blocks the floor until the coach says why; a method says what it c
   await expectAccessible(sheet);
   await sheet.getByRole("button", { name: "Save", exact: true }).click();
   await expect(sheet).toBeHidden();
-  await expect(page.getByText("Not left knee")).toBeVisible();
+  await expect(page.getByText("Not left knee", { exact: true })).toBeVisible();
 
   await page.getByRole("link", { name: "Clients", exact: true }).click();
   const sessionId = await writeSession(page, "Greta Alm", "A1 Leg extension 2x12 rir3 r60");

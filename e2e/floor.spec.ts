@@ -220,10 +220,12 @@ test("only so much time: without a network, what is left is cut by what costs le
   await openFloor(page, sessionId, "Goblet squat");
   await page.getByRole("button", { name: "Start", exact: true }).click();
   await doRound(page);
-  await page.context().setOffline(true);
   await page.getByRole("button", { name: "Options" }).click();
   await page.getByRole("button", { name: "Shorten session…" }).click();
   const sheet = page.getByRole("dialog", { name: "Shorten session" });
+  // The sheet is read after the page, and nothing keeps it on the device here: it is there before the network goes.
+  await expect(sheet).toBeVisible();
+  await page.context().setOffline(true);
   while (!(await sheet.getByText("10 min", { exact: true }).isVisible()))
     await sheet.getByRole("button", { name: "5 minutes less" }).click();
   await expect(sheet.getByText(/is ahead as planned, \d+:\d\d too much/)).toBeVisible();
