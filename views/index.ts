@@ -22,6 +22,7 @@ export * from "./lift-offers";
 export * from "./lifts-across";
 export * from "./made-of";
 export * from "./my-weeks";
+export * from "./need-words";
 export * from "./next-steps";
 export * from "./next-week";
 export * from "./periods";

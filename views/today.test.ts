@@ -1,7 +1,8 @@
 /** What needs a coach in words, and what is proposed: each rule once, as a coach would read it. */
 import { describe, expect, it } from "vitest";
 import { type ClientLimit, DEFAULT_REGION, datesOf, type Need, type NeedSession } from "../core";
-import { needWords, proposalsOf, proposalWords, usualMinute } from "./today";
+import { needWords, proposalWords } from "./need-words";
+import { proposalsOf, usualMinute } from "./today";
 
 const TODAY = "2026-11-25";
 const dates = datesOf(DEFAULT_REGION);
@@ -13,7 +14,7 @@ const session: NeedSession = {
     title: "Legs",
     state: "missed",
     changedCopy: null,
-    emailProblem: null,
+    unsentEmail: null,
   },
   summary: { sets: 18, plannedSets: 20, sessionRpe: 8, checkIn: null },
 };

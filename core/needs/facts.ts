@@ -21,8 +21,8 @@ export interface NeedSession {
   } | null;
   /** Where it was changed after it was sent: the newest copy, by when it was sent. */
   readonly changedCopy: string | null;
-  /** Why the email of its newest copy did not go: the mail server refuses the address, or could not be reached; null: it went. */
-  readonly emailProblem: "refused" | "notSent" | null;
+  /** The newest copy, where its email did not go: the mail server refuses the address, or could not be reached. */
+  readonly unsentEmail: { readonly copyId: string; readonly problem: "refused" | "notSent" } | null;
 }
 
 /** A goal of a plan that runs. */

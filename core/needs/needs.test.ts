@@ -43,7 +43,7 @@ const session = (ago: number, state: NeedSession["state"], more: Partial<NeedSes
   state,
   summary: state === "done" ? { sets: 12, plannedSets: 12, sessionRpe: 7, checkIn: null } : null,
   changedCopy: null,
-  emailProblem: null,
+  unsentEmail: null,
   ...more,
 });
 /** A lift's last days, each so many days ago with its sets. */
@@ -128,12 +128,12 @@ describe("each rule", () => {
     [
       "an email that the mail server refuses",
       "email-failed",
-      { sessions: [session(-2, "sent", { emailProblem: "refused" })] },
+      { sessions: [session(-2, "sent", { unsentEmail: { copyId: "c", problem: "refused" } })] },
     ],
     [
       "an email that did not go, of a session that was seen",
       null,
-      { sessions: [session(-2, "seen", { emailProblem: "notSent" })] },
+      { sessions: [session(-2, "seen", { unsentEmail: { copyId: "c", problem: "notSent" } })] },
     ],
     [
       "a machine out of order",
@@ -199,6 +199,15 @@ describe("what was decided", () => {
       const decided = needsOf(before).map((need) => ({ need: needId(need), until: null }));
       expect([needsOf(before, decided).length, needsOf(after, decided).length]).toEqual([0, 1]);
     }
+  });
+
+  it("an email that did not go, sent again and not gone again, is another need", () => {
+    const failed = (copyId: string) => ({
+      ...QUIET,
+      sessions: [session(-2, "sent", { unsentEmail: { copyId, problem: "notSent" } })],
+    });
+    const decided = needsOf(failed("first")).map((need) => ({ need: needId(need), until: null }));
+    expect([needsOf(failed("first"), decided).length, needsOf(failed("second"), decided).length]).toEqual([0, 1]);
   });
 
   it("the same pain on another day is another need", () => {

@@ -94,9 +94,10 @@ export const NEED_RULES: { readonly [K in NeedRule]: Rule<K> } = {
     againDays: null,
     find: ({ sessions, today }) =>
       sessions.flatMap((session) => {
-        const { emailProblem: problem, state, date, sessionId } = session;
-        return problem !== null && state === "sent" && today <= date
-          ? [{ key: `${sessionId} ${problem}`, date, sessionId, session, problem }]
+        const { unsentEmail, state, date, sessionId } = session;
+        // Sent again and not gone again is another cause.
+        return unsentEmail !== null && state === "sent" && today <= date
+          ? [{ key: unsentEmail.copyId, date, sessionId, session, problem: unsentEmail.problem }]
           : [];
       }),
   },

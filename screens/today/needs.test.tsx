@@ -23,7 +23,7 @@ const done = (id: string): NeedSession => ({
     title: `Session ${id}`,
     state: "done",
     changedCopy: null,
-    emailProblem: null,
+    unsentEmail: null,
   },
   summary: { sets: 20, plannedSets: 22, sessionRpe: 8, checkIn: null },
 });

@@ -14,7 +14,7 @@ import {
   readinessState,
   UNCHANGED_WEEKS,
 } from "../../core";
-import { type ClientCalendar, type EmailProblem, type PlannedLine, plannedLines } from "../../views";
+import { type ClientCalendar, type PlannedLine, plannedLines } from "../../views";
 import type { Transaction } from "../db";
 import { calendarsBetween } from "../db/planned";
 import * as db from "../db/queries";
@@ -88,7 +88,7 @@ async function factsOf(tx: Transaction, all: Gathered): Promise<ReadonlyMap<stri
     tx,
     waiting.flatMap(({ sessionId }) => sessionId ?? []),
   );
-  const emailProblems = await db.emailProblemsOf(
+  const unsentEmails = await db.unsentEmailsOf(
     tx,
     waiting.flatMap(({ state, sessionId }) => (state === "sent" ? (sessionId ?? []) : [])),
   );
@@ -106,7 +106,7 @@ async function factsOf(tx: Transaction, all: Gathered): Promise<ReadonlyMap<stri
         // Of what is not written yet there is nothing to send or to miss.
         sessions: (planned.get(row.id) ?? [])
           .filter(({ isEmpty }) => !isEmpty)
-          .map((line) => needSession(line, changed, emailProblems)),
+          .map((line) => needSession(line, changed, unsentEmails)),
         lifts: liftsOf(lifts.get(row.id) ?? [], studio),
         standing: (trained.get(row.id) ?? [])
           .filter(({ summary, exerciseId }) => summary.weeksUnchanged >= UNCHANGED_WEEKS && isKnown(studio, exerciseId))
@@ -129,12 +129,12 @@ const isKnown = ({ catalogue }: StudioContext, exerciseId: string): boolean => i
 function needSession(
   line: PlannedLine,
   changed: ReadonlyMap<string, string>,
-  emailProblems: ReadonlyMap<string, EmailProblem>,
+  unsentEmails: ReadonlyMap<string, NeedSession["unsentEmail"]>,
 ): NeedSession {
   const { sessionId, place, date, title, state, summary } = line;
   const id = sessionId ?? "";
-  const [changedCopy, emailProblem] = [changed.get(id) ?? null, emailProblems.get(id) ?? null];
-  return { sessionId, place, date, title, state, summary, changedCopy, emailProblem };
+  const [changedCopy, unsentEmail] = [changed.get(id) ?? null, unsentEmails.get(id) ?? null];
+  return { sessionId, place, date, title, state, summary, changedCopy, unsentEmail };
 }
 
 /** Lifts with the days they were trained on, under the exercise of the last of them. */

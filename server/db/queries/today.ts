@@ -53,18 +53,23 @@ export async function changedSinceSent(
   return new Map(rows.map(({ id, sentAt }) => [id, sentAt]));
 }
 
-/** Of some sessions the reason for which the email of their newest copy did not go, where it did not. */
-export async function emailProblemsOf(
+/** Of some sessions the newest copy and why its email did not go, where it did not. */
+export async function unsentEmailsOf(
   tx: Transaction,
   sessionIds: readonly string[],
-): Promise<ReadonlyMap<string, EmailProblem>> {
+): Promise<ReadonlyMap<string, { readonly copyId: string; readonly problem: EmailProblem }>> {
   if (sessionIds.length === 0) return new Map();
+  const { id: copyId, sessionId, emailProblem: problem } = sentCopies;
   const newest = await tx
-    .selectDistinctOn([sentCopies.sessionId], { id: sentCopies.sessionId, problem: sentCopies.emailProblem })
+    .selectDistinctOn([sessionId], { sessionId, copyId, problem })
     .from(sentCopies)
-    .where(inArray(sentCopies.sessionId, [...sessionIds]))
-    .orderBy(asc(sentCopies.sessionId), desc(sentCopies.sentAt), desc(sentCopies.id));
-  return new Map(newest.flatMap(({ id, problem }) => (problem === null ? [] : [[id, problem] as const])));
+    .where(inArray(sessionId, [...sessionIds]))
+    .orderBy(asc(sessionId), desc(sentCopies.sentAt), desc(copyId));
+  return new Map(
+    newest.flatMap((copy) =>
+      copy.problem === null ? [] : [[copy.sessionId, { copyId: copy.copyId, problem: copy.problem }] as const],
+    ),
+  );
 }
 
 /** What clients did by week, from a Monday on: of some clients, or of all. */
