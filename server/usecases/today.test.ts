@@ -5,6 +5,7 @@ import { phase } from "../../core/testing/plans";
 import { habitsOf, type NeedLine } from "../../views";
 import { inStudio, newId } from "../db";
 import * as db from "../db/queries";
+import { ownOutbox } from "../testing/emails";
 import { doneIn, eventIn, openFloor, record, writeSession } from "../testing/floor";
 import { clock, documentOf, hasDatabase, makeStudio, prepareDatabase, type TestStudio, value } from "../testing/studio";
 import { executeUseCase } from ".";
@@ -14,6 +15,7 @@ const TODAY = "2026-11-24";
 describe.runIf(hasDatabase)("the coach's day", () => {
   let studio: TestStudio;
   beforeAll(async () => {
+    ownOutbox();
     await prepareDatabase();
     studio = await makeStudio("Hazel");
   });
