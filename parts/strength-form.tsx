@@ -1,5 +1,5 @@
 "use client";
-import { useMemo, useState } from "react";
+import { useMemo } from "react";
 import * as yup from "yup";
 import type { Input } from "@/contract";
 import { type Exercise, formatWeight, isBodyweight, lineageOf, type WeightUnit } from "@/core";
@@ -8,8 +8,8 @@ import { optionsOf } from "@/ui/choice";
 import { SelectField, TextField } from "@/ui/field";
 import { Form, type FormProblem, typedNumber, useCheckedForm } from "@/ui/form";
 import type { ClientView, LiftMark } from "@/views";
+import { ChosenLift } from "./chosen-lift";
 import { DateField } from "./date-field";
-import { ExerciseByName } from "./exercise-by-name";
 import { useDates } from "./region";
 import { typedWeight } from "./typed-weight";
 
@@ -54,7 +54,6 @@ export function AddStrength({
   actions: StrengthActions;
   isOwn?: boolean;
 }) {
-  const [exercise, setExercise] = useState<Exercise | null>(null);
   return (
     <section aria-label={isOwn ? "Add a lift" : "Add a strength"} className="mb-5 max-w-[34rem]">
       <h3 className="mb-1 font-bold">{isOwn ? "Add a lift" : "Add a strength"}</h3>
@@ -62,34 +61,18 @@ export function AddStrength({
         What {isOwn ? "you" : view.name} can lift, tested or from memory, such as “bench about {EXAMPLE[view.unit]} for
         5”. First loads go by it.
       </p>
-      {exercise ? (
-        <>
-          <p className="mb-1">
-            <strong>{exercise.name}</strong>{" "}
-            <Button className="ml-2" onClick={() => setExercise(null)}>
-              Another lift
-            </Button>
-          </p>
+      <ChosenLift exercises={view.exercises}>
+        {(exercise, onDone) => (
           <StrengthForm
             view={view}
             actions={actions}
             lift={{ exercise, lineage: lineageOf(exercise.id, []) }}
             first="stated"
             isOwn={isOwn}
-            onAdded={() => setExercise(null)}
+            onAdded={onDone}
           />
-        </>
-      ) : (
-        <ExerciseByName
-          exercises={view.exercises}
-          label="Lift"
-          placeholder="Lift, by its name"
-          onTake={(one) => {
-            setExercise(one);
-            return null;
-          }}
-        />
-      )}
+        )}
+      </ChosenLift>
     </section>
   );
 }

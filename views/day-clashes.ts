@@ -15,7 +15,7 @@ export interface DaySession {
   readonly document: SessionDocument;
 }
 
-/** A station that more want than there are of it, for how long. */
+/** A station that more clients want at the same time than the gym has of it, from when until when. */
 export interface DayClash {
   readonly station: string;
   readonly count: number;
@@ -30,10 +30,13 @@ interface Stay {
   readonly to: number;
 }
 
-/** A shorter wait is none. */
+/** Two clients who want a station for fewer minutes than this do not clash. */
 const LEAST_MINUTES = 3;
 
-/** Where each session is with its stations, by the minute; of a gym's listed stations alone, for of others nobody knows how many there are. */
+/**
+ * Clashes of a day, from the forecast time of each session's blocks. Stations that the gym does not list are left out, because their
+ * count is not known.
+ */
 export function dayClashes(
   sessions: readonly DaySession[],
   {
@@ -65,7 +68,7 @@ export function dayClashes(
       const leave = clientNames.map((name) =>
         Math.max(...there.flatMap((one) => (one.clientName === name ? one.to : []))),
       );
-      // There is enough again when so many have gone that each of the others has one.
+      // The clash ends when no more clients are left than there are stations.
       const toMinute = leave.sort((a, b) => b - a)[count] ?? stay.from;
       if (toMinute - stay.from < LEAST_MINUTES) continue;
       found.push({ station, count, clientNames, fromMinute: Math.round(stay.from), toMinute: Math.round(toMinute) });

@@ -82,7 +82,7 @@ export function goalNeeds(view: GoalContext, goal: Goal): GoalNeeds | null {
 
 const bodyOf = ({ client, settings }: GoalContext) => ({ bodyMassKg: client.bodyMassKg, settings });
 
-/** What would have to be true: the gain a week from now to its day, beside what the lift has moved. */
+/** In words the gain per week that a goal needs from today until its date, and the gain that the lift has shown lately. */
 export function goalNeedsWords(needs: GoalNeeds | null): string {
   if (!needs) return "";
   const { percentAWeek, movedPercent } = needs;

@@ -14,7 +14,7 @@ export function weekLines({ plan, sessions, client, today }: WeeksView): Readonl
     isEmpty: false,
     planId: id,
   }));
-  // A session may have been moved out of its week.
+  // A session may have been moved to a date before or after the plan's weeks: the span covers those dates too.
   const last = addDays(document.startDate, 7 * planWeeks(document) - 1);
   const dates = [document.startDate, last, ...rows.map(({ date }) => date)].sort();
   const span = { from: dates[0]!, to: dates.at(-1)!, today };

@@ -17,9 +17,9 @@ interface Rule<K extends NeedRule> {
 
 /** So many days back a session is still news. */
 const NEWS_DAYS = 7;
-/** Reps under the low end of what was asked from which a set fell short and was not only a little hard. */
+/** A set at least so many reps below the low end of its rep range fell short; one rep below is only a hard set. */
 const SHORT_BY = 2;
-/** Reps in reserve over what was asked from which a set was too easy. */
+/** A set that left at least so many more reps in reserve than its target was too easy. */
 const EASY_BY = 3;
 /** The weeks that are looked back on for what was kept, and the share of it under which a week is too much. */
 const KEPT_DAYS = 28;
@@ -35,7 +35,7 @@ const HOPED_PERCENT: Readonly<Record<TrainingAge, number>> = { novice: 1.5, inte
 
 const isNews = (date: string, today: string): boolean => date <= today && daysBetween(date, today) <= NEWS_DAYS;
 const waits = ({ state }: NeedSession): boolean => state === "planned" || state === "opened";
-/** A session on its day: moved to another one, it is another cause. */
+/** The key of a session on its date: moved to another date it has another key, and so is a new need. */
 const placeKey = ({ sessionId, place, date }: NeedSession): string =>
   `${place ? `${place.planId} ${place.dayId} ${place.week}` : (sessionId ?? "")} ${date}`;
 const worstPain = (exposure: Exposure | undefined): number =>

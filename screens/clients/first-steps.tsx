@@ -9,9 +9,9 @@ import type { ClientSheet, OpenSheet } from "./open-sheet";
 interface Step {
   readonly sheet: ClientSheet;
   readonly name: string;
-  /** What is known; null: nothing yet. */
+  /** What the client has answered so far, in a few words; null: nothing yet. */
   readonly known: string | null;
-  /** What it is good for. */
+  /** What the answer is used for; shown until there is one. */
   readonly why: string;
 }
 

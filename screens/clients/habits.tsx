@@ -1,9 +1,9 @@
 "use client";
 import { useRouter } from "next/navigation";
-import type { WeightUnit } from "@/core";
 import { callApi } from "@/device/api";
 import { useApiMutation } from "@/device/query";
 import { useDates } from "@/parts/region";
+import { UNIT_NAMES } from "@/parts/unit-names";
 import { Button } from "@/ui/button";
 import { chosen, optionsOf } from "@/ui/choice";
 import { type ClientHabits, type ClientView, habitsOf } from "@/views";
@@ -13,7 +13,6 @@ const ROUNDINGS: Readonly<Record<ClientView["rounding"], string>> = {
   nearest: "to the nearest",
   neverHarder: "never harder",
 };
-const UNITS: Readonly<Record<WeightUnit, string>> = { kg: "kilograms", lb: "pounds" };
 
 /** Changes a part of how a client trains, joined on the server with what others changed since. */
 export function useHabits(view: ClientView) {
@@ -53,7 +52,6 @@ export function Habits({ view, onOpen }: { view: ClientView; onOpen: OpenSheet |
           <span className="font-bold">Coach</span>
           <select
             className={box}
-            disabled={onOpen === null}
             value={view.coachId ?? ""}
             onChange={(event) => change.mutate({ coachId: event.target.value || null })}
           >
@@ -100,9 +98,9 @@ export function Habits({ view, onOpen }: { view: ClientView; onOpen: OpenSheet |
           className={box}
           disabled={onOpen === null}
           value={view.unit}
-          onChange={chosen(UNITS, (one) => change.mutate({ unit: one }))}
+          onChange={chosen(UNIT_NAMES, (one) => change.mutate({ unit: one }))}
         >
-          {optionsOf(UNITS)}
+          {optionsOf(UNIT_NAMES)}
         </select>
       </label>
       {change.error ? <p role="alert">{change.error.message}</p> : null}

@@ -3,25 +3,26 @@ import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useMemo } from "react";
 import * as yup from "yup";
-import { catalogueIn } from "@/contract";
-import { exerciseOrThrow, formatWeight, limitWords, readinessSentence, toKg, type WeightUnit } from "@/core";
+import { formatWeight, limitWords, readinessSentence, type WeightUnit } from "@/core";
 import { callApi, problemOf } from "@/device/api";
 import { useHealthAnswers } from "@/device/health";
 import { useApiMutation } from "@/device/query";
 import { useStrengths } from "@/device/strengths";
 import { DateField } from "@/parts/date-field";
+import { GoalList } from "@/parts/goal-list";
 import { HealthQuestions } from "@/parts/health-questions";
 import { KnownStrengths } from "@/parts/known-strengths";
 import { useDates } from "@/parts/region";
 import { AddStrength } from "@/parts/strength-form";
 import { typedWeight } from "@/parts/typed-weight";
+import { UNIT_NAMES } from "@/parts/unit-names";
 import { Button } from "@/ui/button";
 import { chosen, optionsOf } from "@/ui/choice";
 import { TextField } from "@/ui/field";
 import { Form, useCheckedForm } from "@/ui/form";
 import { Notice } from "@/ui/notice";
 import { saveFile } from "@/ui/save-file";
-import { goalNeeds, goalNeedsWords, goalWords, type MeView } from "@/views";
+import type { MeView } from "@/views";
 
 /** What a client says of themselves and takes along: health answers, lifts, body mass, units, their data. */
 export function You({ view }: { view: MeView }) {
@@ -96,9 +97,6 @@ function Health({ view }: { view: MeView }) {
 }
 
 function Goals({ view }: { view: MeView }) {
-  const { fullDate } = useDates();
-  const [mass] = view.bodyMass;
-  const client = { trainingAge: view.trainingAge, bodyMassKg: mass ? toKg(mass.weight) : null };
   return (
     <section aria-labelledby="goals">
       <h2 id="goals" className="mb-2 text-lg font-bold">
@@ -107,18 +105,7 @@ function Goals({ view }: { view: MeView }) {
       {view.goals.length === 0 ? (
         <p className="text-quiet">None yet. Tell your coach what you want to lift, and by when.</p>
       ) : null}
-      <ul>
-        {view.goals.map((goal) => {
-          const exercise = exerciseOrThrow(catalogueIn(view.exercises), goal.exerciseId);
-          return (
-            <li key={goal.id} className="border-t border-line py-1 first:border-0">
-              <span className="font-semibold">{exercise.name}</span> {goalWords(goal, exercise)} by{" "}
-              {fullDate(goal.byDate)}
-              <span className="block text-quiet">{goalNeedsWords(goalNeeds({ ...view, client }, goal))}</span>
-            </li>
-          );
-        })}
-      </ul>
+      <GoalList view={view} />
     </section>
   );
 }
@@ -170,8 +157,6 @@ function BodyMass({ view }: { view: MeView }) {
   );
 }
 
-const UNITS: Readonly<Record<WeightUnit, string>> = { kg: "kilograms", lb: "pounds" };
-
 function Units({ view }: { view: MeView }) {
   const router = useRouter();
   const change = useApiMutation(
@@ -185,9 +170,9 @@ function Units({ view }: { view: MeView }) {
         <select
           className="rounded-[3px] border border-rule bg-surface px-1.5 py-1"
           value={view.unit}
-          onChange={chosen(UNITS, (unit) => change.mutate(unit))}
+          onChange={chosen(UNIT_NAMES, (unit) => change.mutate(unit))}
         >
-          {optionsOf(UNITS)}
+          {optionsOf(UNIT_NAMES)}
         </select>
       </label>
       {change.error ? <p role="alert">{change.error.message}</p> : null}

@@ -32,11 +32,11 @@ import { planOf, readStored } from "./documents";
 import type { StudioContext } from "./studio";
 
 const WEEK = 7;
-/** Weeks that a client's habit is looked for in, and fewer than which are none. */
+/** The weeks whose mean is the client's usual volume, and the least number of trained weeks that make one. */
 const HABIT_WEEKS = 8;
 const FEWEST_WEEKS = 3;
 
-/** This week's work beyond what each client is used to, by client. Who has trained for fewer than three weeks has no habit yet. */
+/** By client the muscles whose volume this week is far above the usual one; none for clients with fewer than three weeks of training. */
 export async function jumpsThisWeek(
   tx: Transaction,
   rows: readonly db.ClientRow[],
@@ -61,7 +61,7 @@ export async function jumpsThisWeek(
   );
 }
 
-/** The Monday of a plan's week of tests, where it is this week or the next. */
+/** The Monday of a plan's test week, if that is this week or the next; else null. */
 export function testWeekOf(calendar: ClientCalendar | undefined, today: string): string | null {
   for (const monday of [mondayOf(today), addDays(mondayOf(today), WEEK)])
     for (const plan of calendar?.plans ?? []) {

@@ -17,7 +17,7 @@ export async function changeSafety(
   await noteSafety(tx, scope, client.id, changeWords(client, change), nowMs);
 }
 
-/** Notes a change that is written elsewhere. */
+/** Adds rows to the log of safety changes for a change that another module writes. */
 export async function noteSafety(
   tx: Transaction,
   { studioId, memberId, name }: Scope,

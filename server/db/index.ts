@@ -22,7 +22,7 @@ export type Scope = ScopeOfMember &
   (
     | {
         readonly role: "coach";
-        /** Left out where the program asks for itself: it may do everything. */
+        /** Missing in scopes that the program makes for itself (seed, jobs): those may do everything. */
         readonly duty?: Duty;
       }
     | { readonly role: "client"; readonly clientId: string }

@@ -2,7 +2,7 @@
 import type { ApiName } from "../../contract";
 import type { Duty } from "../../views";
 
-/** Seeing who trains and how, running the floor, and saying what happened there. */
+/** The use cases that an assistant may run: reading, running sessions on the floor, messages and weighing. */
 const ASSISTANT_MAY: ReadonlySet<ApiName> = new Set<ApiName>([
   "viewer.show",
   "frame.show",

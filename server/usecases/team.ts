@@ -14,7 +14,7 @@ export const setDuty = defineUseCase("team.setDuty", ["coach"], (scope, { member
   }),
 );
 
-/** Takes a coach out, with their account; what they wrote, sent and decided stays. */
+/** Removes a coach and their account from the studio; messages, sent copies and decisions of theirs stay. */
 export const removeCoach = defineUseCase("team.remove", ["coach"], async (scope, { memberId }) => {
   const outcome = await answerIn(scope, async (tx) => {
     const row = await db.coachRow(tx, memberId);

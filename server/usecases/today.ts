@@ -37,7 +37,7 @@ const WEEK = 7;
 const DAY_MS = 86_400_000;
 /** Decisions that are listed. */
 const MOST_DECIDED = 40;
-/** Missed sessions whose plan is asked for its ways with them; the others are when these are decided. */
+/** The most missed sessions whose plan works out proposals at a time; the rest get theirs when those before them are decided. */
 const MOST_WAYS = 30;
 /** Days back whose sessions say at what hour a client usually begins. */
 const USUAL_DAYS = 28;

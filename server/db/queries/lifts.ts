@@ -16,7 +16,7 @@ export async function insertMark(tx: Transaction, row: typeof liftMarks.$inferIn
   await tx.insert(liftMarks).values(row);
 }
 
-/** Takes a strength away; of some kinds alone, or of any (null). Null: there is none. */
+/** Deletes a strength of a client, if its kind is one of `kinds` (null: any kind). Returns its lift's lineage, or null where none was deleted. */
 export async function deleteMark(
   tx: Transaction,
   clientId: string,

@@ -116,7 +116,7 @@ export async function putDuty(tx: Transaction, id: string, duty: (typeof members
   await tx.update(members).set({ duty }).where(eq(members.id, id));
 }
 
-/** Takes a coach out of the studio; their clients are everybody's from then on. */
+/** Removes a coach from the studio; clients that were assigned to them are assigned to nobody afterwards. */
 export async function deleteCoach(tx: Transaction, id: string): Promise<void> {
   await tx.update(clients).set({ coachId: null }).where(eq(clients.coachId, id));
   await tx.delete(members).where(eq(members.id, id));
