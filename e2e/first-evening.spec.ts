@@ -178,6 +178,7 @@ test("a client's first evening: invited, health questions, lifts, the first sess
   await expect(phone.getByText("That was fun.")).toBeVisible();
 
   await page.goto("/today");
+  await alive(page);
   const wrote = page
     .getByRole("region", { name: /^Needs you/ })
     .getByRole("button", { name: "Ylva: wrote to you", exact: true });
