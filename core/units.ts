@@ -95,6 +95,9 @@ export function clamp(value: number, low: number, high: number): number {
   return Math.min(high, Math.max(low, value));
 }
 
+/** A name as it stands within a sentence: "bench press". */
+export const lowerFirst = (name: string): string => `${name.slice(0, 1).toLowerCase()}${name.slice(1)}`;
+
 export function sum(values: readonly number[]): number {
   let total = 0;
   for (const value of values) total += value;

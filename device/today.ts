@@ -94,7 +94,17 @@ export function useToday(first: TodayView) {
   }
   const move = (whose: string, { sessionId, place, date }: PlannedLine, wanted: string) =>
     change(whose, () => callApi("planned.move", { sessionId, place, seen: date, wanted }));
-  const send = (whose: string, line: PlannedLine) => change(whose, () => sendPlanned(line));
+  /** Sends sessions, one after the other; those that could not be sent are said, each with whose it is. */
+  async function send(wanted: readonly { readonly name: string; readonly line: PlannedLine }[]): Promise<void> {
+    setProblem(null);
+    const wrong: string[] = [];
+    for (const { name, line } of wanted) {
+      const reply = await sendPlanned(line);
+      if (reply.kind !== "ok") wrong.push(`${name}: ${replySentence(reply)}`);
+    }
+    await refresh();
+    if (wrong.length > 0) setProblem(wrong.join(" "));
+  }
 
   async function takeBack(id: string): Promise<void> {
     const reply = await callApi("today.takeBack", { id });

@@ -4,6 +4,7 @@ import {
   expandSession,
   firstOf,
   isBodyweight,
+  latestBest,
   loadWordsIn,
   massWords,
   nextSentence,
@@ -55,26 +56,21 @@ function plannedSeconds(content: Review["shown"]): number {
   return expandSession(shown.document, { ...workContextOf(shown), rampReps }).seconds;
 }
 
-/** The days of a lift before one that is called its best. */
-const LEAST_DAYS = 2;
-
 /** The set by which the lift's maximum is estimated higher than on any day before; null where it is not. */
 function bestWords(
   { record, exercise, exposures }: ReviewedLift,
   { settings }: Review["shown"],
   { date, unit }: { readonly date: string; readonly unit: WeightUnit },
 ): string | null {
-  const { bestE1rm, estimates } = record;
-  const before = estimates.filter((one) => one.date < date);
-  if (bestE1rm?.date !== date || before.length < LEAST_DAYS) return null;
+  const best = latestBest(record);
+  if (best?.date !== date) return null;
   const today = exposures.findLast((one) => one.date === date);
   const set = today && speakingSet(today, settings);
   if (!set) return null;
   const done = `${set.reps} × ${loadWordsIn(exercise, set.loadKg, unit)}${set.rir === null ? "" : `, ${leftWords(set.rir)}`}`;
   // Of a move of the body the estimate counts the body too, and says nothing to whoever hangs plates on.
   if (isBodyweight(exercise)) return done;
-  const most = Math.max(...before.map(({ kg }) => kg));
-  return `${done}: good for about ${massWords(bestE1rm.kg, unit, 0)} once, ${massWords(most, unit, 0)} before`;
+  return `${done}: good for about ${massWords(best.kg, unit, 0)} once, ${massWords(best.beforeKg, unit, 0)} before`;
 }
 
 /** "5, 5, 5 × 82.5 kg", or set by set where loads differ. */

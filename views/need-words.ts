@@ -6,6 +6,7 @@ import {
   type Dates,
   decimal,
   limitWords,
+  lowerFirst,
   muscleName,
   type Need,
   type NeedOf,
@@ -21,7 +22,7 @@ export type NeedDates = Pick<Dates, "fullDate" | "shortDate" | "weekdayName" | "
 const count = (figure: number, noun: string): string => `${figure} ${noun}${figure === 1 ? "" : "s"}`;
 /** "Goblet squat and plank", "Goblet squat, plank and 2 more". */
 function listed(names: readonly string[]): string {
-  const said = names.map((name, index) => (index === 0 ? name : `${name[0]!.toLowerCase()}${name.slice(1)}`));
+  const said = names.map((name, index) => (index === 0 ? name : lowerFirst(name)));
   return said.length < 3 ? said.join(" and ") : `${said.slice(0, 2).join(", ")} and ${said.length - 2} more`;
 }
 const sessionName = (title: string): string => title || "a session without a name";
@@ -42,11 +43,10 @@ export function needWords(
           ? "tomorrow"
           : dates.shortDate(date);
   const on = (date: string) => (/^(today|yesterday|tomorrow)$/.test(day(date)) ? day(date) : `on ${day(date)}`);
-  const lift = (name: string) => `${name[0]!.toLowerCase()}${name.slice(1)}`;
   switch (need.rule) {
     case "pain-again":
       return {
-        title: `${lift(need.name)} hurt ${need.pain} of 10${need.before === null ? "" : " again"}`,
+        title: `${lowerFirst(need.name)} hurt ${need.pain} of 10${need.before === null ? "" : " again"}`,
         why:
           need.before === null
             ? `Its worst set, ${day(need.date)}.`
@@ -54,7 +54,7 @@ export function needWords(
       };
     case "pain":
       return {
-        title: `${lift(need.name)} hurt ${need.pain} of 10`,
+        title: `${lowerFirst(need.name)} hurt ${need.pain} of 10`,
         why: `Its worst set, ${day(need.date)}; the first time.`,
       };
     case "message":
@@ -87,14 +87,14 @@ export function needWords(
       };
     case "kit-out":
       return {
-        title: `${lift(need.name)} cannot be done ${on(need.date)}`,
+        title: `${lowerFirst(need.name)} cannot be done ${on(need.date)}`,
         why: "What it needs is out of order then.",
       };
     case "volume-jump":
       return jumpNeedWords(need);
     case "goal-far":
       return {
-        title: `the goal in ${lift(need.goal.name)} is out of reach`,
+        title: `the goal in ${lowerFirst(need.goal.name)} is out of reach`,
         why: `It has to gain ${decimal(need.goal.percentAWeek, 1)} % a week until ${dates.shortDate(need.goal.byDate)}.`,
       };
     case "test-due":
@@ -116,17 +116,17 @@ export function needWords(
       };
     case "form-broke":
       return {
-        title: `form broke in ${lift(need.name)}`,
+        title: `form broke in ${lowerFirst(need.name)}`,
         why: `${need.sets} of ${count(need.of, "set")}, ${day(need.date)}.`,
       };
     case "sets-short":
       return {
-        title: `${lift(need.name)} fell short`,
+        title: `${lowerFirst(need.name)} fell short`,
         why: `${need.reps.join(", ")} where ${need.asked} or more were asked, ${day(need.date)}.`,
       };
     case "too-easy":
       return {
-        title: `${lift(need.name)} is far too easy`,
+        title: `${lowerFirst(need.name)} is far too easy`,
         why: `Every set left ${decimal(need.over)} or more over what was asked, two days running, the last ${day(need.date)}.`,
       };
     case "bad-check-ins":

@@ -27,4 +27,6 @@ export interface LiftSummary {
   readonly felt: FeltSets | null;
   /** Whole weeks up to its last day for which it has been done at the same loads and reps. */
   readonly weeksUnchanged: number;
+  /** The day of its newest record; null: it has none. */
+  readonly bestOn: string | null;
 }

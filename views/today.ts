@@ -58,6 +58,8 @@ export interface DecidedLine {
   /** Of who decided. */
   readonly name: string;
   readonly decidedAtMs: number;
+  /** Whether it is a decision of who asks. */
+  readonly isOwn: boolean;
 }
 
 export interface TodaySession extends PlannedLine {
@@ -79,6 +81,10 @@ export interface TodayView {
     readonly today: readonly TodaySession[];
     /** From tomorrow on, for a week. */
     readonly coming: readonly PlannedLine[];
+    /** Of the seven days before today. */
+    readonly lastWeek: { readonly done: number; readonly planned: number };
+    /** Names of the lifts that have their best estimate in the last seven days. */
+    readonly bests: readonly string[];
   }[];
   /** Stations that more want at once today than there are, the first first. */
   readonly clashes: readonly DayClash[];
@@ -86,8 +92,6 @@ export interface TodayView {
   readonly team: readonly TeamMember[];
   readonly needs: readonly NeedLine[];
   readonly decided: readonly DecidedLine[];
-  /** Of the seven days before today. */
-  readonly lastWeek: { readonly done: number; readonly planned: number };
 }
 
 /** Days for which an exercise that hurt is left out, and for which a limit is kept longer. docs/handbook.md#rules: two to three weeks. */

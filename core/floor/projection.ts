@@ -41,7 +41,7 @@ import {
 import { type ShownLoad, type ShownSession, withBlocksAdded, workContextOf } from "./shown";
 
 /** Bumped when the same log gives other figures; stored with what is derived, which can be rebuilt from the log. */
-export const PROJECTION_VERSION = 7;
+export const PROJECTION_VERSION = 8;
 
 export type SessionState = "draft" | "started" | "done";
 

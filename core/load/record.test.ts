@@ -2,7 +2,7 @@ import { describe, expect, it } from "vitest";
 import type { Exposure } from "../session";
 import { DEFAULT_SETTINGS } from "../settings";
 import { exposure } from "../testing/helpers";
-import { exposureE1rm, liftRecord } from "./record";
+import { exposureE1rm, latestBest, liftRecord } from "./record";
 
 const record = (...days: Parameters<typeof exposure>[1][]) =>
   liftRecord(
@@ -43,6 +43,20 @@ describe("the record of a lift", () => {
     expect(typed.e1rmKg).toBeCloseTo(sane, 1);
     expect(typed.suspects).toMatchObject([{ loadKg: 800, reps: 5 }]);
     expect(typed.exposures).toHaveLength(2);
+  });
+
+  it("its newest record is above two days before, and above what was tested", () => {
+    const days = [80, 85, 90].map((loadKg) => [{ loadKg, reps: 5, rir: 1 }]);
+    const [first, second, third] = [days[0]!, days[1]!, days[2]!];
+    expect(latestBest(record(first, second, third))).toMatchObject({ date: "2026-10-15" });
+    expect(latestBest(record(first, second))).toBeNull();
+    expect(latestBest(record(first, third, second))).toBeNull();
+    const tested = (kg: number) =>
+      liftRecord(record(first, second, third).exposures, DEFAULT_SETTINGS, [
+        { date: "2026-09-01", kg, reps: 1, source: "tested" },
+      ]);
+    expect(latestBest(tested(130))).toBeNull();
+    expect(latestBest(tested(100))).toMatchObject({ date: "2026-10-15" });
   });
 
   it("has a band around it, and no figure without a set that speaks", () => {

@@ -139,6 +139,25 @@ export function liftRecord(
   };
 }
 
+/** The days of a lift before one that may be called its best. */
+const DAYS_BEFORE_A_BEST = 2;
+
+/**
+ * The newest record of a lift: its best estimate, where it is above those of two days before at the least and above what was tested
+ * or stated; null: it is not. In curve kg, with the best of before.
+ */
+export function latestBest(
+  record: LiftRecord,
+): { readonly date: string; readonly kg: number; readonly beforeKg: number } | null {
+  const best = record.bestE1rm;
+  if (!best) return null;
+  const before = record.estimates.filter(({ date }) => date < best.date).map(({ kg }) => kg);
+  const known = record.strengths.map(({ kg, reps }) => kg * e1rmFactor(reps, record.curve));
+  return before.length >= DAYS_BEFORE_A_BEST && known.every((kg) => kg < best.kg)
+    ? { date: best.date, kg: best.kg, beforeKg: Math.max(...before) }
+    : null;
+}
+
 /** What a day says: by the set that speaks for it, or, where none does, by the one that bounds the maximum. */
 interface Saying {
   readonly speaking: LoggedSet | null;

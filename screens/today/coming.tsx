@@ -10,17 +10,20 @@ import {
 } from "@dnd-kit/core";
 import { clsx } from "clsx";
 import Link from "next/link";
-import type { KeyboardEvent, ReactNode } from "react";
+import { type KeyboardEvent, type MouseEvent, type ReactNode, useState } from "react";
 import { addDays } from "@/core";
 import { openSession } from "@/device/query";
 import type { Day } from "@/device/today";
 import { useMayPlan, useSessionHref } from "@/parts/duty";
 import { PlannedLink, stateWords } from "@/parts/planned-link";
 import { useDates } from "@/parts/region";
+import { Button } from "@/ui/button";
 import { dragData } from "@/ui/drag";
 import { isUnsent, isWaiting, type PlannedLine } from "@/views";
 
 const DAYS = 7;
+/** Clients that are listed before more are asked for. */
+const FIRST_CLIENTS = 60;
 /** A session stays in its client's row: the page does not scroll away under it. */
 const ALONG_THE_ROW = { threshold: { x: 0.1, y: 0 } };
 
@@ -37,7 +40,13 @@ interface Target {
   readonly date: string;
 }
 
-/** The coming week of everybody, a row a client; a session is dragged to another day, or taken there by Shift and an arrow. */
+const lineKey = (clientId: string, { date, sessionId, place }: PlannedLine): string =>
+  [clientId, date, sessionId, place?.dayId, place?.week].join(" ");
+
+/**
+ * The coming week of everybody, a row a client; a session is dragged to another day, or taken there by Shift and an arrow. What is not
+ * sent is sent one by one, or selected and sent together.
+ */
 export function ComingDays({ day }: { day: Day }) {
   const mayPlan = useMayPlan();
   const dates = useDates();
@@ -50,6 +59,24 @@ export function ComingDays({ day }: { day: Day }) {
     .map(({ id, name, coming }) => ({ id, name, lines: coming.filter(isShown) }))
     .filter(({ lines }) => lines.length > 0);
   const without = view.clients.filter(({ id }) => !rows.some((row) => row.id === id));
+  const [shown, setShown] = useState(FIRST_CLIENTS);
+  const [marked, setMarked] = useState<ReadonlySet<string>>(new Set());
+  const [isSending, setSending] = useState(false);
+  const unsent = rows.flatMap(({ id, name, lines }) =>
+    mayPlan ? lines.filter(isUnsent).map((line) => ({ key: lineKey(id, line), name, line })) : [],
+  );
+  // What was sent or moved since it was selected is not selected any more.
+  const selected = unsent.filter(({ key }) => marked.has(key));
+  const select = (keys: readonly string[]) => {
+    const isAll = keys.every((key) => marked.has(key));
+    setMarked(new Set(isAll ? [...marked].filter((key) => !keys.includes(key)) : [...marked, ...keys]));
+  };
+  const sendSelected = async () => {
+    setSending(true);
+    await day.send(selected);
+    setMarked(new Set());
+    setSending(false);
+  };
   const drop = ({ active, over }: DragEndEvent) => {
     const [dragged, target] = [dragData<Dragged>(active), dragData<Target>(over)];
     if (dragged && target && target.clientId === dragged.clientId && target.date !== dragged.line.date)
@@ -68,15 +95,30 @@ export function ComingDays({ day }: { day: Day }) {
                 <th scope="col" className="w-32 py-1 font-normal">
                   <span className="sr-only">Client</span>
                 </th>
-                {days.map((date) => (
-                  <th key={date} scope="col" className="py-1 pr-2 font-normal">
-                    {dates.dayOfWeek(date)}
-                  </th>
-                ))}
+                {days.map((date) => {
+                  const ofDay = unsent.filter(({ line }) => line.date === date).map(({ key }) => key);
+                  return (
+                    <th key={date} scope="col" className="py-1 pr-2 font-normal">
+                      {ofDay.length === 0 ? (
+                        dates.dayOfWeek(date)
+                      ) : (
+                        <button
+                          type="button"
+                          title={`Select what is not sent (${ofDay.length})`}
+                          aria-pressed={ofDay.every((key) => marked.has(key))}
+                          onClick={() => select(ofDay)}
+                          className="underline decoration-dotted underline-offset-4"
+                        >
+                          {dates.dayOfWeek(date)}
+                        </button>
+                      )}
+                    </th>
+                  );
+                })}
               </tr>
             </thead>
             <tbody>
-              {rows.map(({ id, name, lines }) => (
+              {rows.slice(0, shown).map(({ id, name, lines }) => (
                 <tr key={id} className="border-b border-line align-top">
                   <th scope="row" className="py-2 pr-2 text-left font-semibold">
                     <Link href={`/clients/${id}`} prefetch={false} className="hover:underline">
@@ -92,7 +134,9 @@ export function ComingDays({ day }: { day: Day }) {
                             key={`${line.sessionId} ${line.place?.dayId}`}
                             dragged={{ kind: "session", clientId: id, name, line }}
                             onMove={(wanted) => wanted > view.today && void day.move(name, line, wanted)}
-                            onSend={() => void day.send(name, line)}
+                            onSend={() => void day.send([{ name, line }])}
+                            isSelected={marked.has(lineKey(id, line))}
+                            onSelect={isUnsent(line) && mayPlan ? () => select([lineKey(id, line)]) : null}
                           />
                         ))}
                     </DayCell>
@@ -103,9 +147,31 @@ export function ComingDays({ day }: { day: Day }) {
           </table>
         </div>
       </DndContext>
+      {rows.length > shown ? (
+        <Button className="mt-2" onClick={() => setShown(rows.length)}>
+          Show {rows.length - shown} more
+        </Button>
+      ) : null}
+      {selected.length > 0 ? (
+        <section
+          aria-label="Selected sessions"
+          className="sticky bottom-12 z-30 mt-2 flex flex-wrap items-center gap-3 border-2 border-walnut bg-surface px-3 py-2"
+        >
+          <p className="font-semibold">
+            {selected.length} selected: {[...new Set(selected.map(({ name }) => name.split(" ")[0]))].join(", ")}
+          </p>
+          <Button kind="main" className="ml-auto" disabled={isSending} onClick={() => void sendSelected()}>
+            {isSending ? "Sending…" : `Send ${selected.length}`}
+          </Button>
+          <Button disabled={isSending} onClick={() => setMarked(new Set())}>
+            Select none
+          </Button>
+        </section>
+      ) : null}
       {rows.length > 0 && mayPlan ? (
         <p className="narrow mt-2 text-quiet">
-          To another day: drag a session by its strips, or Shift and an arrow left or right on its name.
+          To another day: drag a session by its strips, or Shift and an arrow left or right on its name. Several to
+          send: a click on the strips, Shift and Space on a name, or the day’s name selects what is not sent.
         </p>
       ) : null}
       {without.length > 0 ? (
@@ -142,10 +208,15 @@ function ComingSession({
   dragged,
   onMove,
   onSend,
+  isSelected,
+  onSelect,
 }: {
   dragged: Dragged;
   onMove: (date: string) => void;
   onSend: () => void;
+  isSelected: boolean;
+  /** Null: there is nothing to send. */
+  onSelect: (() => void) | null;
 }) {
   const dates = useDates();
   const { line } = dragged;
@@ -156,6 +227,11 @@ function ComingSession({
   const { setNodeRef, listeners, transform } = useDraggable({ id, data: dragged, disabled: !mayMove });
   const isSent = line.state === "sent" || line.state === "seen";
   const onKey = (event: KeyboardEvent) => {
+    if (event.shiftKey && event.key === " " && onSelect) {
+      event.preventDefault();
+      onSelect();
+      return;
+    }
     const by = event.key === "ArrowRight" ? 1 : event.key === "ArrowLeft" ? -1 : 0;
     if (!event.shiftKey || by === 0 || !mayMove) return;
     event.preventDefault();
@@ -163,10 +239,21 @@ function ComingSession({
   };
   return (
     <div
-      className="min-w-0"
+      className={clsx("min-w-0", isSelected && "bg-indigo-tint outline-2 outline-indigo")}
       style={transform ? { transform: `translateX(${transform.x}px)`, position: "relative", zIndex: 20 } : undefined}
     >
-      <span ref={setNodeRef} {...listeners} className={clsx("block w-14 touch-none", mayMove && "cursor-grab")}>
+      {/* By keyboard the session's name does what its strips do. */}
+      {/* biome-ignore lint/a11y/noStaticElementInteractions lint/a11y/useKeyWithClickEvents: the name below has the keys. */}
+      <span
+        ref={setNodeRef}
+        {...listeners}
+        onClick={(event: MouseEvent) => {
+          if (!onSelect) return;
+          event.preventDefault();
+          onSelect();
+        }}
+        className={clsx("block w-14 touch-none", mayMove && "cursor-grab")}
+      >
         <svg aria-hidden viewBox="0 0 60 14" className="mb-0.5 h-3.5 w-14" stroke="var(--color-indigo)">
           {[2, 7, 12].map((y) => (
             <line key={y} x1={1} x2={59} y1={y} y2={y} strokeWidth={isSent ? 3.4 : 1.4} />

@@ -96,7 +96,8 @@ export function Needs({ day }: { day: Day }) {
       return;
     }
     const key = event.key.length === 1 ? event.key.toLowerCase() : event.key;
-    const last = view.decided[0];
+    // Somebody else's newer decision stays.
+    const last = view.decided.find(({ isOwn }) => isOwn);
     if (key === "ArrowDown") go(current + 1);
     else if (key === "ArrowUp") go(current - 1);
     else if (key === "Enter" && entry) take(entry.lines, 0);
@@ -140,7 +141,7 @@ export function Needs({ day }: { day: Day }) {
         ))}
       </ul>
       <p className="narrow mt-3 text-quiet">
-        Keys on a line: arrows move, Enter does it, L puts it off, X says no, Z takes the last one back.
+        Keys on a line: arrows move, Enter does it, L puts it off, X says no, Z takes your last one back.
       </p>
       <Decided day={day} />
     </>

@@ -11,6 +11,7 @@ import { type NeedLine, needWords, type TodayView } from "@/views";
 import { ComingDays } from "./coming";
 import { DayHours } from "./hours";
 import { Needs } from "./needs";
+import { TodayFooter } from "./today-footer";
 
 /** The coach's first page: today along the hours, the coming week of everybody, and what needs a decision. */
 export function TodayScreen({ first, nowMinute }: { first: TodayView; nowMinute: number }) {
@@ -23,14 +24,12 @@ export function TodayScreen({ first, nowMinute }: { first: TodayView; nowMinute:
   const { longDate } = useDates();
   const sessions = view.clients.flatMap(({ today }) => today);
   const unsent = needs.filter(({ need }) => need.rule === "unsent");
-  const { done, planned } = view.lastWeek;
   return (
     <main className="flex min-h-dvh flex-col">
       <header className="flex flex-wrap items-center gap-x-4 gap-y-2 border-b border-line px-6 py-3">
         <h1 className="text-xl font-bold">Today</h1>
         <p className="text-quiet">
           {longDate(view.today)} · {sessions.length === 0 ? "no session" : sessionCount(sessions.length)}
-          {planned > 0 ? ` · ${done} of ${planned} done in the last seven days` : ""}
         </p>
         {view.team.length > 1 ? (
           <select
@@ -95,6 +94,7 @@ export function TodayScreen({ first, nowMinute }: { first: TodayView; nowMinute:
           </div>
         ) : null}
       </div>
+      {view.clients.length > 0 ? <TodayFooter view={view} /> : null}
     </main>
   );
 }

@@ -35,6 +35,8 @@ export interface ClientsNeeds {
   readonly studio: StudioContext;
   /** Sessions of the last nine weeks and the coming two, by client. */
   readonly planned: ReadonlyMap<string, readonly PlannedLine[]>;
+  /** The lifts of the last four weeks, by client. */
+  readonly trained: ReadonlyMap<string, readonly db.LiftSummaryRow[]>;
   /** By client, the gravest first, without what was decided. */
   readonly needs: ReadonlyMap<string, readonly Need[]>;
 }
@@ -51,11 +53,13 @@ export async function clientsNeeds(
   const span = { from: addDays(today, -SESSION_DAYS), to: addDays(today, AHEAD_DAYS), today };
   const calendars = await calendarsBetween(tx, ids, span.from, span.to);
   const planned = new Map(calendars.map((one) => [one.clientId, plannedLines(one, span)]));
-  const facts = await factsOf(tx, { rows, ids, calendars, planned, studio, today, nowMs });
+  const all = rows.map(({ id }) => id);
+  const trained = groupBy(await db.liftsTrainedSince(tx, all, addDays(today, -LIFT_DAYS)), ({ clientId }) => clientId);
+  const facts = await factsOf(tx, { rows, ids, calendars, planned, trained, studio, today, nowMs });
   const since = new Date(nowMs - DECIDED_DAYS * DAY_MS);
   const decided = groupBy(await db.decisionsInForce(tx, today, since), ({ clientId }) => clientId);
   const needs = new Map(rows.map(({ id }) => [id, needsOf(facts.get(id)!, decided.get(id))]));
-  return { today, studio, planned, needs };
+  return { today, studio, planned, trained, needs };
 }
 
 interface Gathered {
@@ -64,6 +68,7 @@ interface Gathered {
   readonly ids: readonly string[] | null;
   readonly calendars: readonly ClientCalendar[];
   readonly planned: ReadonlyMap<string, readonly PlannedLine[]>;
+  readonly trained: ReadonlyMap<string, readonly db.LiftSummaryRow[]>;
   readonly studio: StudioContext;
   readonly today: string;
   readonly nowMs: number;
@@ -71,18 +76,10 @@ interface Gathered {
 
 /** What the rules read, by client. */
 async function factsOf(tx: Transaction, all: Gathered): Promise<ReadonlyMap<string, ClientFacts>> {
-  const { rows, ids, planned, studio, today, nowMs } = all;
+  const { rows, ids, planned, trained, studio, today, nowMs } = all;
   const lifts = groupBy(await db.exposuresSince(tx, addDays(today, -LIFT_DAYS), ids), ({ clientId }) => clientId);
   const messages = groupBy(await db.unseenMessages(tx), ({ clientId }) => clientId);
   const sentTo = await db.clientsSentTo(tx, new Date(nowMs - LIFT_DAYS * DAY_MS));
-  const trained = groupBy(
-    await db.liftsTrainedSince(
-      tx,
-      rows.map(({ id }) => id),
-      addDays(today, -LIFT_DAYS),
-    ),
-    ({ clientId }) => clientId,
-  );
   const waiting = [...planned.values()].flat().filter(({ state }) => state === "sent" || state === "seen");
   const changed = await db.changedSinceSent(
     tx,

@@ -5,6 +5,7 @@ import {
   type Exposure,
   type FeltSets,
   groupBy,
+  latestBest,
   liftRecord,
   type StrengthMark,
   toKg,
@@ -124,14 +125,16 @@ export async function summariseLifts(
       await db.deleteLiftSummary(tx, clientId, lineage);
       continue;
     }
+    const record = liftRecord(lift.exposures, studio.settings, lift.strengths);
     const summary: LiftSummary = {
-      e1rmKg: liftRecord(lift.exposures, studio.settings, lift.strengths).e1rmKg,
+      e1rmKg: record.e1rmKg,
       formula: studio.settings.e1rmFormula,
       felt: feltIn(lift.exposures),
       weeksUnchanged: weeksUnchanged(
         lift.exposures.filter(({ purpose }) => purpose === "training"),
         lastDate,
       ),
+      bestOn: latestBest(record)?.date ?? null,
     };
     await db.putLiftSummary(tx, {
       studioId,

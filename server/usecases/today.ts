@@ -4,7 +4,9 @@ import {
   addDays,
   type ClientLimit,
   dateIn,
+  exerciseOrThrow,
   graver,
+  isTrainable,
   type MissedProposal,
   minuteOfDayIn,
   missedSessions,
@@ -45,7 +47,7 @@ const USUAL_DAYS = 28;
 export const showToday = defineUseCase("today.show", ["coach"], (scope, _input, { nowMs }) =>
   answerIn(scope, async (tx) => {
     const rows = await db.coachedClients(tx);
-    const { today, studio, planned, needs: all } = await clientsNeeds(tx, rows, { nowMs, isAll: true });
+    const { today, studio, planned, trained, needs: all } = await clientsNeeds(tx, rows, { nowMs, isAll: true });
     const found = rows
       .flatMap((row) => all.get(row.id)!.map((need) => ({ row, need })))
       .sort((a, b) => graver(a.need, b.need));
@@ -58,7 +60,19 @@ export const showToday = defineUseCase("today.show", ["coach"], (scope, _input, 
       needs.push({ clientId: row.id, clientName: row.name, need, proposals });
     }
     const onDay = await sessionsToday(tx, { rows, planned, studio, today });
-    const lastWeek = [...planned.values()].flat().filter(({ date }) => addDays(today, -WEEK) <= date && date < today);
+    const weekAgo = addDays(today, -WEEK);
+    const lastWeekOf = (lines: readonly PlannedLine[]) => {
+      const lastWeek = lines.filter(({ date }) => weekAgo <= date && date < today);
+      const count = (...states: readonly PlannedLine["state"][]) =>
+        lastWeek.filter(({ state }) => states.includes(state)).length;
+      return { done: count("done"), planned: count("done", "missed", "begun") };
+    };
+    const bestsOf = (lifts: readonly db.LiftSummaryRow[]) =>
+      lifts
+        .filter(
+          ({ summary, exerciseId }) => (summary.bestOn ?? "") >= weekAgo && isTrainable(studio.catalogue, exerciseId),
+        )
+        .map(({ exerciseId }) => exerciseOrThrow(studio.catalogue, exerciseId).name);
     const view: TodayView = {
       today,
       clashes: await clashesToday(tx, { rows, onDay, studio, today }),
@@ -69,15 +83,17 @@ export const showToday = defineUseCase("today.show", ["coach"], (scope, _input, 
         coachId,
         today: onDay.get(id) ?? [],
         coming: (planned.get(id) ?? []).filter(({ date }) => today < date && date <= addDays(today, WEEK)),
+        lastWeek: lastWeekOf(planned.get(id) ?? []),
+        bests: bestsOf(trained.get(id) ?? []),
       })),
       needs,
       decided: (await db.lastDecisions(tx, new Date(nowMs - WEEK * DAY_MS), MOST_DECIDED)).map(
-        ({ decidedAt, ...row }) => ({ ...row, decidedAtMs: decidedAt.getTime() }),
+        ({ decidedAt, memberId, ...row }) => ({
+          ...row,
+          decidedAtMs: decidedAt.getTime(),
+          isOwn: memberId === scope.memberId,
+        }),
       ),
-      lastWeek: {
-        done: lastWeek.filter(({ state }) => state === "done").length,
-        planned: lastWeek.filter(({ state }) => state === "done" || state === "missed" || state === "begun").length,
-      },
     };
     return ok(view);
   }),

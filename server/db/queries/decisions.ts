@@ -36,6 +36,7 @@ export const lastDecisions = (tx: Transaction, since: Date, most: number) =>
       reason: decisions.reason,
       until: decisions.until,
       name: decisions.name,
+      memberId: decisions.memberId,
       decidedAt: decisions.decidedAt,
     })
     .from(decisions)
