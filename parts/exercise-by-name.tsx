@@ -1,7 +1,7 @@
 "use client";
 import { useCallback, useMemo } from "react";
 import { catalogueIn, type StudioExercises } from "@/contract";
-import { type Exercise, offerExercises } from "@/core";
+import { type Exercise, hasEveryWord, offerExercises } from "@/core";
 import { LiftFinder } from "./lift-finder";
 
 /** An exercise, found by its name; what `onTake` answers is wrong with it. */
@@ -21,7 +21,10 @@ export function ExerciseByName({
     (typed: string) => {
       if (typed.trim() === "") return [];
       const found = offerExercises(catalogue, typed, { most: 8, isTyping: true });
-      const offers = found.map((exercise) => ({ exercise, note: "", isUnfit: false }));
+      const offers = found.map((exercise) => ({
+        ...{ exercise, note: "", isUnfit: false },
+        hasAll: hasEveryWord(catalogue, typed, exercise),
+      }));
       return [{ heading: offers.length === 0 ? "No exercise by that name" : "By name", offers }];
     },
     [catalogue],

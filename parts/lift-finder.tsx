@@ -12,7 +12,8 @@ const HAS_SETS = /\d\s*[x×]\s*\S|\d+\s*total|\n/i;
 
 /**
  * One cell to find a lift in: by name, muscle, implement, or from what is offered where nothing is typed. Enter takes what is
- * lit; a whole line with its sets is taken as it is typed.
+ * lit; a whole line with its sets is taken as it is typed. Where no lift has every word that was typed, the name itself is lit:
+ * nothing else comes in for it unless it is chosen.
  */
 export function LiftFinder({
   label,
@@ -33,6 +34,8 @@ export function LiftFinder({
   const [typed, setTyped] = useState("");
   const [problem, setProblem] = useState<string | null>(null);
   const groups = useMemo(() => offersFor(typed), [offersFor, typed]);
+  const isNamed = typed.trim() !== "";
+  const hasNone = isNamed && !groups.some(({ offers }) => offers.some(({ hasAll }) => hasAll));
   const isLine = onTyped !== undefined && HAS_SETS.test(typed);
   const [isBusy, setBusy] = useState(false);
   const done = async (taken: ChoiceProblem) => {
@@ -86,6 +89,12 @@ export function LiftFinder({
             </span>
           </Command.Item>
         ) : null}
+        {hasNone && !isLine ? (
+          <UnderName
+            typed={typed}
+            onSelect={() => void done(onTyped ? onTyped(typed) : "No lift has all of these words: choose one below.")}
+          />
+        ) : null}
         {groups.map(({ heading, offers }) => (
           <Command.Group
             key={heading}
@@ -105,17 +114,22 @@ export function LiftFinder({
             ))}
           </Command.Group>
         ))}
-        {typed.trim() !== "" && onTyped && !isLine ? (
-          <Command.Item value="by its name alone" onSelect={() => void done(onTyped(typed))} className={ITEM}>
-            <span>
-              Under this name: <strong>{typed.trim()}</strong>
-            </span>
-          </Command.Item>
+        {isNamed && !hasNone && onTyped && !isLine ? (
+          <UnderName typed={typed} onSelect={() => void done(onTyped(typed))} />
         ) : null}
       </Command.List>
     </Command>
   );
 }
+
+/** What was typed, as a lift of its own name; what it may be is asked then. */
+const UnderName = ({ typed, onSelect }: { typed: string; onSelect: () => void }) => (
+  <Command.Item value="by its name alone" onSelect={onSelect} className={ITEM}>
+    <span>
+      Under this name: <strong>{typed.trim()}</strong>
+    </span>
+  </Command.Item>
+);
 
 const ITEM =
   "flex min-h-7 cursor-pointer items-center justify-between gap-3 px-2 py-0.5 data-[selected=true]:bg-indigo data-[selected=true]:text-ground";

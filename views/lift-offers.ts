@@ -8,6 +8,9 @@ import {
   decimal,
   type Exercise,
   exerciseOrThrow,
+  exercisesIn,
+  findExercise,
+  hasEveryWord,
   loadWordsIn,
   MUSCLES,
   type Muscle,
@@ -25,6 +28,7 @@ import {
   rankReason,
   type SessionDocument,
   substitutesFor,
+  trainedRegions,
   type UsageCounts,
   unfitness,
   unfitSentence,
@@ -39,6 +43,8 @@ interface LiftOffer {
   /** Why it is offered, or why it is not for this client. */
   readonly note: string;
   readonly isUnfit: boolean;
+  /** Whether it has every word that was typed; where nothing is typed all have. */
+  readonly hasAll: boolean;
 }
 
 export interface OfferGroup {
@@ -77,13 +83,7 @@ export function liftOffers(
   const groups = text === "" ? unasked(document, computed, view, { catalogue, context, besideId, usual }) : [];
   const asked = text === "" ? null : namedInText(text);
   if (asked) groups.push(forMuscles(asked, catalogue, context, view));
-  if (text !== "")
-    groups.push({
-      heading: "By name",
-      offers: offerExercises(catalogue, text, { most: MOST, usual, isTyping: true }).map((exercise) =>
-        offerOf(exercise, "", context),
-      ),
-    });
+  if (text !== "") groups.push(...byName(document, text, { catalogue, context, usual }));
   return onceEach(groups, text === "" ? idsIn(document) : new Set());
 }
 
@@ -120,6 +120,29 @@ export function swapOffers(
   return onceEach(groups, idsIn(document));
 }
 
+/** What comes nearest to a name: first what has every word of it, then the rest. */
+function byName(
+  document: SessionDocument,
+  text: string,
+  { catalogue, context, usual }: { catalogue: Catalogue; context: RankContext; usual: UsageCounts },
+): OfferGroup[] {
+  const names = { usual, trained: trainedRegions(exercisesIn(document, catalogue)) };
+  const decided = findExercise(catalogue, text, names);
+  const why = { habit: "usual here", session: "trains what this session trains" };
+  const offers = offerExercises(catalogue, text, { ...names, most: MOST, isTyping: true }).map(
+    (exercise): LiftOffer => {
+      const isDecided = decided?.exercise === exercise && decided.decidedBy !== null;
+      const sides = exercise.laterality === "eachSide" ? "each side" : "";
+      const note = isDecided ? why[decided.decidedBy!] : sides;
+      return { ...offerOf(exercise, note, context), hasAll: hasEveryWord(catalogue, text, exercise) };
+    },
+  );
+  return [
+    { heading: "By name", offers: offers.filter(({ hasAll }) => hasAll) },
+    { heading: "Near it", offers: offers.filter(({ hasAll }) => !hasAll) },
+  ];
+}
+
 const rankContext = (view: SessionContext): RankContext => ({
   trainee: traineeOf(view),
   gym: view.gym.equipment,
@@ -140,7 +163,7 @@ function onceEach(groups: readonly OfferGroup[], without: ReadonlySet<string>): 
 
 function offerOf(exercise: Exercise, note: string, { trainee, gym }: RankContext): LiftOffer {
   const unfit = unfitness(exercise, trainee, gym);
-  return { exercise, note: unfit ? unfitSentence(unfit) : note, isUnfit: unfit !== null };
+  return { exercise, note: unfit ? unfitSentence(unfit) : note, isUnfit: unfit !== null, hasAll: true };
 }
 
 function forMuscles(
@@ -167,6 +190,7 @@ function forMuscles(
       exercise: one.exercise,
       note: one.unfit ? rankReason(one) : one.group,
       isUnfit: one.unfit !== null,
+      hasAll: true,
     })),
   };
 }
@@ -207,7 +231,7 @@ function unasked(
     const fit = rankForMuscle(catalogue.list, muscle, context).filter(({ unfit }) => !unfit);
     groups.push({
       heading: `The week has ${decimal(sets, 1)} of ${decimal(low)} hard sets for ${muscleName(muscle)}`,
-      offers: fit.slice(0, 3).map(({ exercise, group }) => ({ exercise, note: group, isUnfit: false })),
+      offers: fit.slice(0, 3).map(({ exercise, group }) => ({ exercise, note: group, isUnfit: false, hasAll: true })),
     });
   }
   const known = commonExercises(catalogue, 40, usual);

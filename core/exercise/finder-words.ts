@@ -31,6 +31,7 @@ const FITTINGS: Readonly<Record<string, (exercise: Exercise) => boolean>> = {
       ({ implement }: Exercise) => meant.includes(implement),
     ]),
   ),
+  angledbar: ({ bar }) => bar === "angled bar",
   bar: (exercise) => exercise.implement === "barbell" || exercise.stations.some((station) => /\bbar/.test(station)),
   cable: (exercise) => exercise.implement === "stack" && (exercise.cableDegrees !== null || isPulley(exercise)),
   bench: onBench,
@@ -132,10 +133,15 @@ const SETUPS: Readonly<Record<string, readonly [name: string, value: string, fit
     vbar: ["handle", "V", isPulley],
     rope: ["handle", "rope", isPulley],
     straightbar: ["handle", "straight bar", isPulley],
-    seated: ["position", "seated", ({ body }) => body === "upper"],
-    standing: ["position", "standing", ({ body }) => body === "upper"],
-    kneeling: ["position", "kneeling", ({ body }) => body === "upper"],
-    halfkneeling: ["position", "half kneeling", ({ body }) => body === "upper"],
+    angledbar: [
+      "bar",
+      "angled",
+      ({ implement, body, joints }) => implement === "barbell" && body === "upper" && joints === "single",
+    ],
+    seated: ["position", "seated", (exercise) => exercise.body === "upper" && !isLying(exercise)],
+    standing: ["position", "standing", isUpright],
+    kneeling: ["position", "kneeling", isUpright],
+    halfkneeling: ["position", "half kneeling", isUpright],
     stancewide: ["stance", "wide", isLeg],
     stancenarrow: ["stance", "narrow", isLeg],
     feethigh: ["feet", "high", isLeg],
@@ -155,6 +161,28 @@ const SETUPS: Readonly<Record<string, readonly [name: string, value: string, fit
     weighted: ["style", "weighted", isBodyweight],
     deficit: ["style", "deficit", (exercise) => isLeg(exercise) || exercise.pattern === "horizontal push"],
   };
+
+/** Done on one's back or front, on a bench: no other position makes it the same lift. */
+function isLying(exercise: Exercise): boolean {
+  return onBench(exercise) && (isPress(exercise) || /lying|skull|prone|chest-supported|seal/i.test(exercise.name));
+}
+
+/** May be done standing or kneeling: nothing that it is done on says otherwise. */
+function isUpright(exercise: Exercise): boolean {
+  return exercise.body === "upper" && !onBench(exercise);
+}
+
+/** What those words set up in a lift of the legs that has no grip. */
+const LEG_SETUPS: typeof SETUPS = {
+  wide: ["stance", "wide", isOnFeet],
+  narrow: ["stance", "narrow", isOnFeet],
+  high: ["feet", "high", isOnFeet],
+  low: ["feet", "low", isOnFeet],
+};
+
+function isOnFeet(exercise: Exercise): boolean {
+  return isLeg(exercise) && !hasHands(exercise);
+}
 
 function isInclined(exercise: Exercise): boolean {
   return /incline/i.test(exercise.name) && onBench(exercise);
@@ -181,8 +209,10 @@ export function besideOf(words: readonly string[], exercise: Exercise): Beside |
   for (const word of words) {
     const fits = FITTINGS[word];
     const muscle = MUSCLE_WORDS[word];
-    const setup = SETUPS[word];
-    if (fits?.(exercise)) beside.cost += 0.5;
+    const setup = [SETUPS[word], LEG_SETUPS[word]].find((one) => one?.[2](exercise));
+    // Of a machine that helps with a move of the body its kind of load says so.
+    const isHelper = word === "machine" && words.includes("assisted") && isBodyweight(exercise);
+    if (isHelper || fits?.(exercise)) beside.cost += 0.5;
     else if (muscle?.some((region) => (exercise.shares[region] ?? 0) >= 0.5)) beside.cost += 0.5;
     else if (ONE_SIDE.has(word)) {
       if (exercise.laterality === "both") beside.laterality = "eachSide";
@@ -190,7 +220,7 @@ export function besideOf(words: readonly string[], exercise: Exercise): Beside |
     } else if (word === "alternating") {
       beside.laterality = "alternating";
       beside.cost += 1;
-    } else if (setup?.[2](exercise)) {
+    } else if (setup) {
       beside.setup.push({ name: setup[0], value: setup[1] });
       beside.cost += 2;
     } else if (/^\d{1,2}$/.test(word) && (onBench(exercise) || isAngled(exercise))) {

@@ -5,12 +5,13 @@
  */
 
 import { editDistance } from "../edit-distance";
-import { entryAt, valueAt } from "../lists";
+import { entriesOf, entryAt, valueAt } from "../lists";
 import { identityCache } from "../memo";
 import type { Catalogue, Exercise } from "./exercise";
 import { BESIDE, besideOf } from "./finder-words";
-import { otherNamesOf } from "./other-names";
+import { otherNamesOf, SHARED_NAMES } from "./other-names";
 import { isPlaceholder, placeholderName } from "./placeholder";
+import type { RegionId } from "./regions";
 import type { Laterality, SetupValue } from "./setup";
 import { STAPLE, STAPLES } from "./staples";
 import { joinParts, KNOWN_PARTS, partsOf, wordsOf } from "./words";
@@ -18,8 +19,17 @@ import { joinParts, KNOWN_PARTS, partsOf, wordsOf } from "./words";
 /** How often an exercise is used here, by its id: by the client most of all, then in the studio. */
 export type UsageCounts = ReadonlyMap<string, number>;
 
+/** What is known where a name is typed. */
+export interface NameContext {
+  readonly usual?: UsageCounts | undefined;
+  /** The regions that the other lifts of the session train. */
+  readonly trained?: ReadonlySet<RegionId> | undefined;
+}
+
 export interface FoundName {
   readonly exercise: Exercise;
+  /** Where the name alone would fit several lifts: what decided which is meant; null: the name itself. */
+  readonly decidedBy: "habit" | "session" | null;
   /** What the name said beside the lift: a grip, a bench's angle. */
   readonly setup: readonly SetupValue[];
   /** The sides, where the name said so. */
@@ -38,6 +48,8 @@ interface Index {
   readonly byWord: ReadonlyMap<string, readonly number[]>;
   /** Names as they are written, without regard to capitals, hyphens and spaces. */
   readonly exact: ReadonlyMap<string, Exercise>;
+  /** Names that mean one lift here and another there, by their words in order, with the lifts. */
+  readonly shared: ReadonlyMap<string, readonly Exercise[]>;
   /** Parts of the names, and those that stand for something beside them. */
   readonly parts: ReadonlySet<string>;
   /** Parts by their spellings with one letter left out. */
@@ -80,6 +92,12 @@ function indexMade(catalogue: Catalogue): Index {
       if (place === 0 || !exact.has(foldName(name))) exact.set(foldName(name), exercise);
     }
   }
+  const shared = new Map<string, readonly Exercise[]>();
+  for (const [name, ids] of entriesOf(SHARED_NAMES))
+    shared.set(
+      sharedKey(wordsOf(name)),
+      ids.flatMap((id) => catalogue.byId.get(id) ?? []),
+    );
   const byWord = new Map<string, number[]>();
   for (const [place, { words }] of phrases.entries())
     for (const word of words) {
@@ -97,6 +115,7 @@ function indexMade(catalogue: Catalogue): Index {
     phrases,
     byWord,
     exact,
+    shared,
     parts,
     slips,
     weights,
@@ -105,6 +124,8 @@ function indexMade(catalogue: Catalogue): Index {
     sums: new Float64Array(phrases.length),
   };
 }
+
+const sharedKey = (words: readonly string[]): string => [...words].sort().join(" ");
 
 const shorter = (word: string): string[] => Array.from(word, (_, i) => word.slice(0, i) + word.slice(i + 1));
 
@@ -172,20 +193,59 @@ function candidates(words: readonly string[], index: Index, usual: UsageCounts):
     const score = 10 * count - beside.cost + (phrase.isName ? 0.2 : 0) + (usual.has(exercise.id) ? 0.1 : 0);
     const known = best.get(exercise.id);
     if (!known || score > known.score)
-      best.set(exercise.id, { exercise, setup: beside.setup, laterality: beside.laterality, score });
+      best.set(exercise.id, {
+        exercise,
+        decidedBy: null,
+        setup: beside.setup,
+        laterality: beside.laterality,
+        score,
+      });
   }
   return [...best.values()].sort((a, b) => b.score - a.score);
 }
 
 /** Of lifts that a text may mean, the one that is usual here: used, and at least twice as often as any other. */
-function usualOf(words: readonly string[], index: Index, usual: UsageCounts): Exercise | null {
+function usualOf(fits: Iterable<Exercise>, usual: UsageCounts): Exercise | null {
   const used = new Map<Exercise, number>();
-  for (const [place, count] of countsOf(words, index)) {
-    const { exercise } = entryAt(index.phrases, place);
-    if (count === words.length && usual.has(exercise.id)) used.set(exercise, valueAt(usual, exercise.id));
-  }
+  for (const exercise of fits) if (usual.has(exercise.id)) used.set(exercise, valueAt(usual, exercise.id));
   const [first, second] = [...used].sort((a, b) => b[1] - a[1]);
   return first && (!second || first[1] >= 2 * second[1]) ? first[0] : null;
+}
+
+/** The lifts whose names have all of the words, among others. */
+function* havingAll(words: readonly string[], index: Index): Generator<Exercise> {
+  for (const [place, count] of countsOf(words, index))
+    if (count === words.length) yield entryAt(index.phrases, place).exercise;
+}
+
+/** Which of several lifts is meant: the one that trains what the session's others train, else the one that is usual here. */
+function decide(
+  fits: readonly FoundName[],
+  { usual = NOTHING, trained }: NameContext,
+  isAskedWhenAlone: boolean,
+): FoundName | null {
+  if (fits.length === 1 && !isAskedWhenAlone) return fits[0]!;
+  const near = trained ? fits.filter(({ exercise }) => trainsAny(exercise, trained)) : [];
+  if (near.length === 1) return { ...near[0]!, decidedBy: "session" };
+  const left = near.length > 0 ? near : fits;
+  const habit = usualOf(
+    left.map(({ exercise }) => exercise),
+    usual,
+  );
+  const meant = left.find(({ exercise }) => exercise === habit);
+  return meant ? { ...meant, decidedBy: "habit" } : null;
+}
+
+/** Whether a lift trains directly what others train directly. */
+const trainsAny = ({ shares }: Exercise, trained: ReadonlySet<RegionId>): boolean =>
+  entriesOf(shares).some(([region, share]) => share === 1 && trained.has(region));
+
+/** The regions that lifts train directly. */
+export function trainedRegions(exercises: Iterable<Exercise>): ReadonlySet<RegionId> {
+  const trained = new Set<RegionId>();
+  for (const { shares } of exercises)
+    for (const [region, share] of entriesOf(shares)) if (share === 1) trained.add(region);
+  return trained;
 }
 
 const NOTHING: UsageCounts = new Map();
@@ -193,17 +253,40 @@ const NOTHING: UsageCounts = new Map();
 const MOST_LETTERS = 120;
 
 /** The exercise that a name means, with what it says beside; null where it is not sure. */
-export function findExercise(catalogue: Catalogue, text: string, usual: UsageCounts = NOTHING): FoundName | null {
+export function findExercise(catalogue: Catalogue, text: string, context: NameContext = {}): FoundName | null {
+  const { usual = NOTHING } = context;
   const index = indexOf(catalogue);
   const exact = index.exact.get(foldName(text));
-  if (exact) return { exercise: exact, setup: [], laterality: null };
+  if (exact) return { ...PLAIN, exercise: exact };
   const words = readWords(text, index);
   if (words.length === 0) return null;
-  const [first, second] = candidates(words, index, usual);
-  if (first && (!second || first.score > second.score)) return first;
-  const exercise = first || usual.size === 0 ? null : usualOf(words, index, usual);
-  return exercise && { exercise, setup: [], laterality: null };
+  const shared = index.shared.get(sharedKey(words));
+  if (shared)
+    return decide(
+      shared.map((exercise) => ({ ...PLAIN, exercise })),
+      context,
+      true,
+    );
+  const found = candidates(words, index, usual);
+  const [first] = found;
+  if (first)
+    return decide(
+      found.filter(({ score }) => score === first.score),
+      context,
+      false,
+    );
+  const exercise = usual.size === 0 ? null : usualOf(havingAll(words, index), usual);
+  return exercise && { ...PLAIN, exercise, decidedBy: "habit" };
 }
+
+/** A name that says nothing beside its lift. */
+const PLAIN = { setup: [], laterality: null, decidedBy: null } as const;
+
+/** The lifts of which a name means now one, now another; none where it is no such name. */
+export const sharedName = (catalogue: Catalogue, text: string): readonly Exercise[] => {
+  const index = indexOf(catalogue);
+  return index.shared.get(sharedKey(readWords(text, index))) ?? [];
+};
 
 /** A name is read, and offered for, several times in a row. */
 const MOST_REMEMBERED = 500;
@@ -240,24 +323,34 @@ const UNKNOWN_WEIGHT = 0.05;
 export function offerExercises(
   catalogue: Catalogue,
   text: string,
-  { most = 3, usual = NOTHING, isTyping = false }: { most?: number; usual?: UsageCounts; isTyping?: boolean } = {},
+  {
+    most = 3,
+    isTyping = false,
+    ...context
+  }: NameContext & { readonly most?: number; readonly isTyping?: boolean } = {},
 ): Exercise[] {
+  const { usual = NOTHING } = context;
   const index = indexOf(catalogue);
-  const beginning = isTyping && !text.endsWith(" ") ? wordsOf(text).at(-1) : undefined;
-  const isBegun = beginning !== undefined && !index.byWord.has(beginning);
-  const words = isBegun ? readWords(text.slice(0, text.trimEnd().lastIndexOf(" ") + 1), index) : readWords(text, index);
+  const { words, beginning, isBegun } = typedWords(text, index, isTyping);
   const weightOf = (word: string) => index.weights.get(word) ?? UNKNOWN_WEIGHT;
   const asked = words.reduce((sum, word) => sum + weightOf(word), 0);
   const begun = beginning
     ? [...index.byWord.keys()].filter((word) => word.startsWith(beginning) && !words.includes(word))
     : [];
   const isWhole = new Set(words);
-  const shared = sumsOf([...words, ...begun], index, (word) => (isWhole.has(word) ? 1 : 0.8) * weightOf(word));
+  // Where the last word is one by itself, a longer one that begins so is less likely meant.
+  const shared = sumsOf(
+    [...words, ...begun],
+    index,
+    (word) => (isWhole.has(word) ? 1 : isBegun ? 0.8 : 0.4) * weightOf(word),
+  );
   const standing = ({ id }: Exercise): number => {
     const used = usual.get(id) ?? 0;
     return 0.4 * (STAPLE.get(id) ?? 0) + (used > 0 ? 0.2 + 0.02 * Math.log(used) : 0);
   };
-  const likeness = (place: number, sum: number) => (2 * sum) / (asked + entryAt(index.written, place));
+  // Words of what a lift is usually called say more than those of another name of it.
+  const likeness = (place: number, sum: number) =>
+    (2 * sum) / (asked + entryAt(index.written, place)) + (entryAt(index.phrases, place).isName ? 0.1 : 0);
   const nearest: { place: number; sum: number; score: number }[] = [];
   for (const [place, sum] of shared) {
     const score = likeness(place, sum) + standing(entryAt(index.phrases, place).exercise);
@@ -276,10 +369,35 @@ export function offerExercises(
     const score = likeness(place, fitting) + standing(phrase.exercise);
     if (score > (scores.get(phrase.exercise) ?? 0.1)) scores.set(phrase.exercise, score);
   }
-  const full = findExercise(catalogue, text, usual)?.exercise;
+  const full = findExercise(catalogue, text, context)?.exercise;
   if (full) scores.set(full, 10);
+  for (const exercise of sharedName(catalogue, text)) scores.set(exercise, (scores.get(exercise) ?? 0) + 5);
   return [...scores]
     .sort((a, b) => b[1] - a[1])
     .slice(0, most)
     .map(([exercise]) => exercise);
+}
+
+/** The words of a text; while it is typed, with the last one apart where it is but the beginning of one. */
+function typedWords(text: string, index: Index, isTyping: boolean) {
+  const beginning = isTyping && !text.endsWith(" ") ? wordsOf(text).at(-1) : undefined;
+  const isBegun = beginning !== undefined && !index.byWord.has(beginning);
+  const whole = isBegun ? text.slice(0, text.trimEnd().lastIndexOf(" ") + 1) : text;
+  return { words: readWords(whole, index), beginning, isBegun };
+}
+
+/** Whether an exercise has every word that was typed, in one of its names or beside it; the last word may be a beginning. */
+export function hasEveryWord(catalogue: Catalogue, text: string, exercise: Exercise): boolean {
+  const index = indexOf(catalogue);
+  const { words, beginning, isBegun } = typedWords(text, index, true);
+  const names = [exercise.name, ...otherNamesOf(exercise)].map(wordsOf);
+  const isMeant = (word: string, name: readonly string[]) => name.includes(word) || besideOf([word], exercise) !== null;
+  const isBeginning = (start: string, name: readonly string[]) =>
+    name.some((word) => word.startsWith(start)) ||
+    [...BESIDE].some((word) => word.startsWith(start) && besideOf([word], exercise) !== null);
+  return (
+    (words.length > 0 || isBegun) &&
+    (names.some((name) => words.every((word) => isMeant(word, name)) && (!isBegun || isBeginning(beginning!, name))) ||
+      sharedName(catalogue, text).includes(exercise))
+  );
 }

@@ -1,7 +1,17 @@
 export * from "./catalogue";
 export * from "./compare";
 export * from "./exercise";
-export { commonExercises, type FoundName, findExercise, offerExercises, type UsageCounts } from "./finder";
+export {
+  commonExercises,
+  type FoundName,
+  findExercise,
+  hasEveryWord,
+  type NameContext,
+  offerExercises,
+  sharedName,
+  trainedRegions,
+  type UsageCounts,
+} from "./finder";
 export { type NamedInText, namedInText } from "./finder-words";
 export { guessExercise } from "./guess";
 export * from "./limits";

@@ -18,7 +18,7 @@ const OTHER_NAMES: Readonly<Record<string, string>> = {
   "single-leg-box-squat": "One-leg squat to a box; Pistol squat to a box; Single-leg squat",
   "suspension-strap-single-leg-squat": "One-leg squat, suspension straps; Assisted pistol squat",
   "wall-sit": "Wall squat hold",
-  "leg-press": "Angled leg press; Leg press, angled sled; Incline leg press",
+  "leg-press": "Angled leg press; Leg press, angled sled; Incline leg press; Hip sled",
   "single-leg-leg-press": "Single-leg press, sled; Leg press, one leg; One-leg press",
   "seated-leg-press": "Leg press, seated stack; Horizontal leg press",
   "hack-squat": "Squat, angled sled on the shoulders; Machine hack squat",
@@ -51,12 +51,13 @@ const OTHER_NAMES: Readonly<Record<string, string>> = {
   "machine-hip-thrust": "Hip thrust, lever",
   "dumbbell-glute-bridge": "Floor bridge, dumbbell",
   "single-leg-hip-thrust": "One-leg bridge, shoulders raised",
-  "back-extension": "Back extension, angled frame; Hyperextension; Back raise; Hip extension, angled frame",
-  "horizontal-back-extension": "Back extension, level frame; Roman chair back extension",
+  "back-extension":
+    "Back extension, angled frame; Hyperextension; Back raise; Hip extension, angled frame; Back extension bench; Lower-back bench; Hyperextension bench",
+  "horizontal-back-extension": "Back extension, level frame; Roman chair back extension; Roman chair",
   "reverse-hyperextension": "Reverse hyper; Reverse back extension, lever",
-  "cable-glute-kickback": "Cable kickback, leg; Cable hip extension",
+  "cable-glute-kickback": "Cable leg kickback; Cable hip extension",
   "machine-glute-kickback": "Kickback, lever; Glute kickback; Glute machine",
-  "band-glute-kickback": "Kickback, band",
+  "band-glute-kickback": "Band leg kickback",
   "leg-extension": "Knee extension; Quad extension; Seated leg extension",
   "single-leg-extension": "Single-leg leg extension; Single-leg knee extension; Leg extension, one leg",
   "leg-extension-leaning-back": "Lean-back leg extension; Reclined leg extension",
@@ -71,16 +72,18 @@ const OTHER_NAMES: Readonly<Record<string, string>> = {
   "band-leg-curl": "Leg curl, band",
   "nordic-curl": "Nordic; Nordic hamstring curl; Nordic lower; Kneeling hamstring lower",
   "cable-hip-abduction": "Cable abduction; Standing hip abduction; Cable abductor",
-  "seated-hip-abduction": "Hip abduction; Seated abduction; Abductor machine; Abduction machine",
+  "seated-hip-abduction":
+    "Hip abduction; Seated abduction; Abductor machine; Abduction machine; Abductor; Outer-thigh machine",
   "side-lying-leg-raise": "Side-lying hip abduction; Side leg raise",
   "band-lateral-walk": "Side walk, band at the knees; Band side step; Monster walk; Lateral band walk",
-  "seated-hip-adduction": "Hip adduction; Seated adduction; Adductor machine; Adduction machine",
+  "seated-hip-adduction":
+    "Hip adduction; Seated adduction; Adductor machine; Adduction machine; Adductor; Inner-thigh machine",
   "cable-hip-adduction": "Standing hip adduction; Cable adduction; Cable adductor",
   "copenhagen-plank": "Side plank, upper leg on a bench; Copenhagen",
   "standing-calf-raise": "Calf raise; Machine calf raise; Standing calf machine",
   "dumbbell-calf-raise": "Calf raise, step; Single-leg dumbbell calf raise; Step calf raise",
-  "leg-press-calf-raise": "Calf press; Calf press, angled sled",
-  "seated-calf-raise": "Seated calf machine",
+  "leg-press-calf-raise": "Calf press; Calf press, angled sled; Toe press; Calf raise, leg press; Leg-press calf",
+  "seated-calf-raise": "Seated calf machine; Seated calf",
   "bent-knee-calf-raise": "Calf raise, knees bent, dumbbell; Soleus raise; Seated dumbbell calf raise",
   "single-leg-calf-raise": "Calf raise, one leg, bodyweight; Bodyweight calf raise",
   "tibialis-raise": "Tib raise; Shin raise, back to the wall; Wall tibialis raise; Shin raise",
@@ -95,10 +98,13 @@ const OTHER_NAMES: Readonly<Record<string, string>> = {
   "floor-press": "Barbell floor press",
   "guided-bar-bench-press": "Machine bench press",
   "guided-bar-incline-press": "Guided-bar incline bench press",
-  "dumbbell-bench-press": "Dumbbell press; Flat dumbbell press; Dumbbell chest press; Flat dumbbell bench press",
-  "incline-dumbbell-press": "Incline dumbbell bench press; Dumbbell press, incline; Incline dumbbell chest press",
+  "dumbbell-bench-press":
+    "Dumbbell press; Flat dumbbell press; Dumbbell chest press; Flat dumbbell bench press; Dumbbell bench; Flat dumbbell bench",
+  "incline-dumbbell-press":
+    "Incline dumbbell bench press; Dumbbell press, incline; Incline dumbbell chest press; Incline dumbbell bench",
   "single-arm-dumbbell-bench-press": "Dumbbell press, one arm; Single-arm bench press; Single-arm chest press",
-  "chest-press": "Machine chest press; Chest press, seated stack; Seated chest press; Machine press, seated",
+  "chest-press":
+    "Machine chest press; Chest press, seated stack; Seated chest press; Machine press, seated; Chest machine",
   "plate-loaded-chest-press": "Chest press, lever; Lever chest press",
   "plate-loaded-incline-press":
     "Incline press, lever; Incline chest press; Machine incline press; Incline machine chest press",
@@ -119,13 +125,14 @@ const OTHER_NAMES: Readonly<Record<string, string>> = {
   "ring-dip": "Dip on straps; Suspension-strap dip",
   "machine-dip": "Dip, seated lever; Seated dip",
   "cable-fly": "Cross-cable fly; Cable crossover; Cable chest fly; Standing cable fly; Crossover",
-  "low-to-high-cable-fly": "Cross-cable fly, low to high; Low cable fly; Low cable crossover; Upward cable fly",
+  "low-to-high-cable-fly":
+    "Cross-cable fly, low to high; Low cable fly; Low cable crossover; Upward cable fly; Low-to-high cable crossover",
   "high-to-low-cable-fly":
-    "Cross-cable fly, high to low; High cable fly; High cable crossover; Downward cable fly; Decline cable fly",
+    "Cross-cable fly, high to low; High cable fly; High cable crossover; Downward cable fly; Decline cable fly; High-to-low cable crossover",
   "dumbbell-fly": "Chest fly; Flat dumbbell fly; Flat fly; Dumbbell chest fly",
   "incline-dumbbell-fly": "Dumbbell fly, incline; Incline fly; Incline chest fly",
   "machine-fly":
-    "Seated fly, stack; Pec deck; Pec fly; Pec deck fly; Machine chest fly; Butterfly machine; Pec machine",
+    "Seated fly, stack; Pec deck; Pec fly; Pec deck fly; Machine chest fly; Butterfly machine; Pec machine; Butterfly",
   "suspension-strap-fly": "Fly on suspension straps; Ring fly",
   "overhead-press":
     "Standing press; Military press; Barbell shoulder press; Strict press; Standing military press; Barbell overhead press; Standing shoulder press, barbell",
@@ -138,7 +145,7 @@ const OTHER_NAMES: Readonly<Record<string, string>> = {
   "kettlebell-press":
     "Overhead press, kettlebell; Kettlebell overhead press; Kettlebell shoulder press; Kettlebell military press",
   "corner-bar-press": "Press, bar in a corner; Angled-bar-in-a-corner press",
-  "machine-shoulder-press": "Overhead press, seated stack; Machine overhead press",
+  "machine-shoulder-press": "Overhead press, seated stack; Machine overhead press; Shoulder machine",
   "guided-bar-overhead-press": "Guided-bar shoulder press; Guided-bar military press",
   "pike-push-up": "Pike press",
   "lateral-raise":
@@ -158,7 +165,7 @@ const OTHER_NAMES: Readonly<Record<string, string>> = {
   "cable-rear-delt-fly":
     "Rear fly, cross-cable; Cable reverse fly; Cable rear fly; Cable rear-delt raise; Rear-delt cable crossover",
   "machine-rear-delt-fly":
-    "Rear fly, seated stack; Reverse pec deck; Machine reverse fly; Rear-delt machine; Machine rear fly; Reverse machine fly; Reverse pec fly",
+    "Rear fly, seated stack; Reverse pec deck; Machine reverse fly; Rear-delt machine; Machine rear fly; Reverse machine fly; Reverse pec fly; Reverse butterfly; Reverse butterfly machine",
   "band-pull-apart": "Pull-apart, band; Pull-apart",
   "face-pull": "Cable face pull; Rope face pull",
   "suspension-strap-face-pull": "Face pull, suspension straps",
@@ -175,7 +182,7 @@ const OTHER_NAMES: Readonly<Record<string, string>> = {
   "pull-up": "Weighted pull-up; Overhand pull-up; Bodyweight pull-up",
   "neutral-grip-pull-up": "Pull-up, neutral grip; Neutral-grip chin-up; Hammer-grip pull-up",
   "suspension-strap-pull-up": "Pull-up, suspension straps, feet on the floor",
-  "lat-pull-down": "Pull-down; Cable pull-down; Machine lat pull-down; Front pull-down",
+  "lat-pull-down": "Pull-down; Cable pull-down; Machine lat pull-down; Front pull-down; Lat machine; Lat pull",
   "close-grip-pull-down":
     "Pull-down, close neutral grip; Neutral-grip pull-down; V-bar pull-down; V-grip pull-down; Close-grip lat pull-down",
   "underhand-pull-down": "Reverse-grip pull-down; Underhand lat pull-down",
@@ -202,10 +209,11 @@ const OTHER_NAMES: Readonly<Record<string, string>> = {
   "band-row": "Row, band; Seated band row",
   "barbell-curl": "Barbell biceps curl; Straight-bar curl; Standing barbell curl",
   "angled-bar-curl": "Curl, angled bar; Cambered-bar curl",
-  "dumbbell-curl": "Dumbbell biceps curl; Alternating curl; Alternating dumbbell curl; Standing dumbbell curl",
+  "dumbbell-curl":
+    "Dumbbell biceps curl; Alternating curl; Alternating dumbbell curl; Standing dumbbell curl; Biceps curl",
   "cable-curl": "Curl, cable; Cable biceps curl; Straight-bar cable curl",
   "behind-the-body-cable-curl": "Curl, cable from behind; Behind-the-back cable curl; Face-away cable curl",
-  "high-cable-curl": "Curl, cross-cable, arms level; Overhead cable curl; Cross-cable curl",
+  "high-cable-curl": "Curl, cross-cable, arms level; Overhead cable curl; Cross-cable curl; High pulley curl",
   "hammer-curl": "Neutral-grip curl; Dumbbell hammer curl; Neutral curl",
   "rope-hammer-curl":
     "Neutral-grip curl, rope at a cable; Rope curl; Cable hammer curl; Cable rope curl; Rope cable curl; Cable rope hammer curl",
@@ -214,14 +222,15 @@ const OTHER_NAMES: Readonly<Record<string, string>> = {
   "dumbbell-preacher-curl":
     "Sloped-rest curl, one dumbbell; Single-arm preacher curl; Single-arm dumbbell preacher curl",
   "machine-preacher-curl":
-    "Sloped-rest curl, stack; Machine curl; Machine biceps curl; Preacher curl machine; Biceps curl machine",
+    "Sloped-rest curl, stack; Machine biceps curl; Preacher curl machine; Biceps curl machine; Preacher machine; Arm curl machine",
   "concentration-curl": "Seated curl, elbow on the thigh",
   "reverse-curl": "Overhand curl; Barbell reverse curl; Reverse biceps curl",
   "band-curl": "Curl, band",
   "suspension-strap-curl": "Curl on suspension straps",
   "triceps-press-down":
-    "Cable press-down; Press-down; Push-down; Triceps push-down; Triceps pull-down; Straight-bar press-down",
-  "rope-press-down": "Press-down, rope; Triceps rope; Rope triceps extension; Triceps rope extension",
+    "Cable press-down; Press-down; Push-down; Triceps push-down; Triceps pull-down; Straight-bar press-down; Bar press-down; Bar push-down",
+  "rope-press-down":
+    "Press-down, rope; Triceps rope; Rope triceps extension; Triceps rope extension; Triceps rope pull-down; Triceps press-down, rope",
   "single-arm-press-down": "Press-down, one arm; Single-arm triceps press-down",
   "band-press-down": "Press-down, band; Band triceps press-down; Band triceps extension",
   "overhead-cable-extension":
@@ -232,7 +241,7 @@ const OTHER_NAMES: Readonly<Record<string, string>> = {
     "Lying extension, angled bar; Lying extension; Lying triceps extension; Nose breaker; Skulls; Barbell skull crusher",
   "dumbbell-skull-crusher": "Lying extension, dumbbells; Lying dumbbell triceps extension; Lying dumbbell extension",
   "cross-cable-triceps-extension": "Extension, cross-cable, arms down",
-  "triceps-kickback": "Arm kickback, dumbbell; Dumbbell kickback; Dumbbell triceps kickback; Arm kickback; Kickback",
+  "triceps-kickback": "Arm kickback, dumbbell; Dumbbell kickback; Dumbbell triceps kickback; Arm kickback",
   "bench-dip": "Dip between benches; Triceps bench dip; Triceps dip, bench; Chair dip",
   "suspension-strap-triceps-extension": "Extension on suspension straps",
   "wrist-curl": "Dumbbell wrist curl; Forearm curl; Wrist flexion",
@@ -246,7 +255,7 @@ const OTHER_NAMES: Readonly<Record<string, string>> = {
   "lying-leg-raise": "Leg raise; Floor leg raise; Leg lift; Lying leg lift; Lying straight-leg raise",
   "cable-crunch": "Kneeling cable crunch; Rope crunch; Kneeling crunch",
   crunch: "Floor crunch; Ab crunch; Bodyweight crunch",
-  "decline-sit-up": "Sit-up, decline bench; Decline crunch",
+  "decline-sit-up": "Sit-up, decline bench; Decline crunch; Sit-up bench",
   "machine-crunch": "Crunch, seated stack; Ab machine; Ab crunch machine; Seated crunch machine",
   "ab-wheel-roll-out": "Wheel roll-out; Roll-out; Ab roll-out; Ab wheel; Ab roller; Wheel",
   "suspension-strap-roll-out": "Reach-out, suspension straps; Suspension-strap fall-out",
@@ -267,6 +276,9 @@ const OTHER_NAMES: Readonly<Record<string, string>> = {
   "kettlebell-front-squat": "Double kettlebell front squat; Two-kettlebell front squat",
   "dumbbell-sumo-squat": "Sumo squat; Plie squat; Sumo goblet squat",
   "band-behind-the-knee-squat": "Spanish squat",
+  "pendulum-squat": "Pendulum; Pendulum squat machine",
+  "goblet-squat": "Goblet; Dumbbell goblet",
+  "kettlebell-goblet-squat": "Kettlebell squat",
   "forward-lunge": "Lunge; Dumbbell lunge; Dumbbell forward lunge",
   "barbell-lunge": "Barbell forward lunge",
   "deficit-reverse-lunge": "Dumbbell deficit reverse lunge",
@@ -407,11 +419,11 @@ const OTHER_NAMES: Readonly<Record<string, string>> = {
   "overhead-throw": "Medicine-ball overhead throw; Backward overhead throw",
   "rowing-machine": "Rower; Row ergometer; Erg; Indoor rower; Rowing",
   "air-bike": "Fan bike",
-  "stationary-bike": "Bike; Exercise bike; Cycling; Upright bike",
+  "stationary-bike": "Bike; Exercise bike; Cycling; Upright bike; Spin bike",
   treadmill: "Treadmill run; Run; Running; Jog",
-  "incline-walk": "Treadmill walk; Incline treadmill walk; Walk; Walking",
+  "incline-walk": "Treadmill walk; Incline treadmill walk; Walk; Walking; Incline treadmill",
   "ski-machine": "Ski ergometer; Skier",
-  elliptical: "Cross-trainer",
+  elliptical: "Cross-trainer; Elliptical machine",
   "stair-climber": "Stair machine; Step machine; Stairs",
   "jump-rope": "Skipping rope; Skipping; Skip rope; Double under",
   "battle-ropes": "Battle rope wave; Rope slam",
@@ -421,6 +433,21 @@ const OTHER_NAMES: Readonly<Record<string, string>> = {
   "squat-thrust": "Squat thrust with a jump",
   swim: "Swimming",
   "sled-pull": "Rope sled pull",
+};
+
+/**
+ * Names that mean one lift in one session and another in the next, each with the lifts that it may mean: the muscles of the session
+ * or the client's habit decide (`finder.ts`), else it is asked.
+ */
+export const SHARED_NAMES: Readonly<Record<string, readonly string[]>> = {
+  Kickback: ["triceps-kickback", "cable-glute-kickback", "machine-glute-kickback"],
+  "Cable kickback": ["cable-glute-kickback", "cable-triceps-kickback"],
+  "Band kickback": ["band-glute-kickback"],
+  "Machine curl": ["machine-preacher-curl", "seated-leg-curl", "lying-leg-curl"],
+  "Machine extension": ["leg-extension", "machine-triceps-extension"],
+  "Machine press": ["chest-press", "machine-shoulder-press", "leg-press"],
+  Extension: ["leg-extension", "overhead-cable-extension"],
+  Curl: ["dumbbell-curl", "barbell-curl", "seated-leg-curl", "lying-leg-curl"],
 };
 
 /** What an exercise is called besides its name, in a shipped row or by the studio whose own it is. */

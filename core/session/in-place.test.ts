@@ -161,7 +161,7 @@ describe("a lift that comes in", () => {
     { reps: 6, target: { low: 6, high: 8 }, targetRir: 1 },
   ]);
   const lines = (typed: string, hasLog = false) => {
-    const found = readNewLifts(typed, SHIPPED_CATALOGUE, ids(), () => (hasLog ? last : null));
+    const found = readNewLifts(typed, SHIPPED_CATALOGUE, ids(), { lastOf: () => (hasLog ? last : null) });
     return found.ok ? printed({ ...EMPTY_DOCUMENT, blocks: found.blocks }).trim() : found.message;
   };
   it.each([
@@ -177,7 +177,7 @@ describe("a lift that comes in", () => {
   it("with the sets of last time, where there was one", () => {
     expect(lines("bench press", true)).toBe("A1 Bench press 2x6-8 rir1");
     const held = exposure("2026-11-16", [{ seconds: 45, target: null }]);
-    const found = readNewLifts("plank", SHIPPED_CATALOGUE, ids(), () => held);
+    const found = readNewLifts("plank", SHIPPED_CATALOGUE, ids(), { lastOf: () => held });
     expect(found.ok && printed({ ...EMPTY_DOCUMENT, blocks: found.blocks }).trim()).toBe("A1 Plank 1x45s");
   });
   it("what does not read is said, and where", () => {

@@ -23,6 +23,7 @@ export { lineageOf, type MakeId } from "./shorthand/finish-slot";
 export { type Mark, type MarkKind, marksOf } from "./shorthand/marks";
 export {
   exerciseLookup,
+  exercisesIn,
   type ParsedSession,
   parseCell,
   parseSession,

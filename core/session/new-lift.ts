@@ -1,5 +1,5 @@
 /** A lift as it comes into a session: a line as it is typed, or a name alone with the sets that are usual for it. */
-import { type Catalogue, type Exercise, exerciseOrThrow, isPlaceholder } from "../exercise";
+import { type Catalogue, type Exercise, exerciseOrThrow, isPlaceholder, type NameContext } from "../exercise";
 import { decimal } from "../units";
 import type { Block } from "./grammar";
 import type { Exposure } from "./log";
@@ -29,6 +29,13 @@ export function usualSets(exercise: Exercise, last: Exposure | null): string {
   return exercise.joints === "multi" ? "3x6-10 rir2" : "3x10-15 rir2";
 }
 
+export interface NewLiftContext {
+  /** The last time that a lift was done. */
+  readonly lastOf: (lineage: string) => Exposure | null;
+  /** What is usual here, and what the session trains already. */
+  readonly context?: NameContext;
+}
+
 export type ReadLift =
   | { readonly ok: true; readonly blocks: readonly Block[] }
   | { readonly ok: false; readonly message: string };
@@ -38,19 +45,20 @@ export function readNewLifts(
   typed: string,
   catalogue: Catalogue,
   makeId: MakeId,
-  lastOf: (exerciseId: string) => Exposure | null,
+  { lastOf, context = {} }: NewLiftContext,
 ): ReadLift {
+  const parse = (text: string) => parseSession(text, catalogue, makeId, [], context);
   if (typed.trim() === "") return { ok: false, message: "Write the name of a lift." };
-  const read = parseSession(typed, catalogue, makeId);
+  const read = parse(typed);
   const [error] = read.errors;
   const { blocks, finisher } = read.document;
   if (!error && (blocks.length > 0 || finisher)) return { ok: true, blocks: finisher ? [...blocks, finisher] : blocks };
   // A name alone lacks nothing but its sets.
   const isOneLine = !typed.trim().includes("\n");
-  const named = isOneLine ? parseSession(`${typed.trim()} 3x8`, catalogue, makeId).document.blocks[0]?.slots[0] : null;
+  const named = isOneLine ? parse(`${typed.trim()} 3x8`).document.blocks[0]?.slots[0] : null;
   if (named && error && error.column > typed.trim().length) {
     const exercise = exerciseOrThrow(catalogue, named.exerciseId);
-    const whole = parseSession(`${typed.trim()} ${usualSets(exercise, lastOf(named.lineage))}`, catalogue, makeId);
+    const whole = parse(`${typed.trim()} ${usualSets(exercise, lastOf(named.lineage))}`);
     if (whole.errors.length === 0) return { ok: true, blocks: whole.document.blocks };
   }
   if (!error) return { ok: false, message: "Write a lift with its sets, such as Bench press 4x8." };

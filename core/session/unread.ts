@@ -2,7 +2,7 @@
  * A session's text may hold lines that do not read yet. At the desk they are pointed at; on the floor there is no time for
  * that, and nothing that was written down goes untrained.
  */
-import type { Catalogue } from "../exercise";
+import { type Catalogue, trainedRegions } from "../exercise";
 import { entryAt, firstOf } from "../lists";
 import { sameValue } from "../same";
 import type { Steps } from "../steps";
@@ -11,7 +11,7 @@ import { allBlocks, LIMITS, type NamedPlace, type SessionDocument, slotLabels } 
 import { reconcile } from "./reconcile";
 import type { MakeId } from "./shorthand/finish-slot";
 import type { ExerciseLookup } from "./shorthand/lift-name";
-import { exerciseLookup, type ParsedSession, parseSessionSteps } from "./shorthand/parse";
+import { exerciseLookup, exercisesIn, type ParsedSession, parseSessionSteps } from "./shorthand/parse";
 
 export interface UnreadLine {
   /** 1-based. */
@@ -37,7 +37,10 @@ export function* trainableSteps(
   const written = text.split(/\r?\n/);
   const lines = [...written];
   const tries = new Map<number, number>();
-  const lookup = rememberedLookup(exerciseLookup(catalogue));
+  // A name that the desk took for one of several lifts is that lift here too.
+  const known = exercisesIn(from, catalogue);
+  const usual = new Map(known.map(({ id }) => [id, 1]));
+  const lookup = rememberedLookup(exerciseLookup(catalogue, { usual, trained: trainedRegions(known) }));
   // A line put right may let a later one be read, or show that it cannot be.
   for (let round = 1; ; round++) {
     const { document, errors } = yield* parseSessionSteps(lines, lookup, makeId, places);

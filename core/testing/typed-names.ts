@@ -13,7 +13,7 @@ export interface TypedName {
   readonly offered: readonly string[];
 }
 
-export function readNames(list: "working" | "held-out"): TypedName[] {
+export function readNames(list: "working" | "held-out" | "machines"): TypedName[] {
   const text = readFileSync(join(import.meta.dirname, "names", `${list}.txt`), "utf8");
   return text
     .split("\n")

@@ -1,7 +1,15 @@
 "use client";
 import { useMemo, useRef, useState } from "react";
 import type { Output } from "@/contract";
-import { EMPTY_DOCUMENT, type EventLoggedBy, offerExercises, printName, readNewLifts } from "@/core";
+import {
+  EMPTY_DOCUMENT,
+  type EventLoggedBy,
+  exercisesIn,
+  offerExercises,
+  printName,
+  readNewLifts,
+  trainedRegions,
+} from "@/core";
 import { callApi } from "@/device/api";
 import { newId } from "@/device/ids";
 import { ChoiceButton } from "./questions";
@@ -98,7 +106,10 @@ async function readLift(sessionId: string, typed: string, { shown }: Floor): Pro
   const reply = await callApi("floor.readLift", { sessionId, typed });
   if (reply.kind === "refused") return { ok: false, message: reply.problems[0]?.message ?? reply.message };
   if (reply.kind === "ok") return { ok: true, bodies: bodiesOf(reply.value) };
-  const read = readNewLifts(typed, shown!.catalogue, newId, () => null);
+  const read = readNewLifts(typed, shown!.catalogue, newId, {
+    lastOf: () => null,
+    context: { trained: trainedRegions(exercisesIn(shown!.document, shown!.catalogue)) },
+  });
   if (!read.ok) return read;
   const loads = read.blocks.flatMap(({ slots }) =>
     slots.flatMap(({ id, sets }) => {

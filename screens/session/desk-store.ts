@@ -4,6 +4,7 @@ import {
   applyEdits,
   diffDocuments,
   type Edit,
+  exercisesIn,
   findExercise,
   memoizeLast,
   type Operation,
@@ -17,6 +18,7 @@ import {
   sameValue,
   slotById,
   slotLabels,
+  trainedRegions,
   withUnreadLines,
   writeSet,
 } from "@/core";
@@ -53,7 +55,7 @@ export function createDesk(first: SessionView): DeskStore {
   );
   const print = (document: SessionDocument) => printSession(document, catalogueNow(), opened.gyms);
   const parse = (text: string) =>
-    parseSession(text, catalogueNow(), newId, opened.gyms, usualNow(opened.known, opened.date));
+    parseSession(text, catalogueNow(), newId, opened.gyms, { usual: usualNow(opened.known, opened.date) });
 
   /** All that follows from what was opened and from the document that is given. */
   const derived = (document: SessionDocument) => {
@@ -224,12 +226,14 @@ export function createDesk(first: SessionView): DeskStore {
     redo: () => step("future"),
     print,
     readLifts: async (typed) => {
-      const { catalogue, usual } = now();
-      const named = findExercise(catalogue, typed, usual)?.exercise.id;
+      const { catalogue, usual, document } = now();
+      const context = { usual, trained: trainedRegions(exercisesIn(document, catalogue)) };
+      const named = findExercise(catalogue, typed, context)?.exercise.id;
       const log = named ? await lifts.bring(named) : null;
-      return readNewLifts(typed, catalogue, newId, (lineage) =>
-        lineage === named ? (log?.exposures.at(-1) ?? null) : null,
-      );
+      return readNewLifts(typed, catalogue, newId, {
+        lastOf: (lineage) => (lineage === named ? (log?.exposures.at(-1) ?? null) : null),
+        context,
+      });
     },
   };
   const store: DeskStore = createStore(() => ({

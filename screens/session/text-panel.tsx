@@ -35,16 +35,18 @@ export function TextPanel() {
           kind: "error",
         }),
       ),
-      ...unknown.map(
-        ({ line, column, length, name }): EditorProblem => ({
-          line,
-          column,
-          length,
-          says: `${name} is not known here yet.`,
-          suggestion: null,
-          kind: "mark",
-        }),
-      ),
+      ...unknown
+        .filter(({ isMarked }) => !isMarked)
+        .map(
+          ({ line, column, length, name }): EditorProblem => ({
+            line,
+            column,
+            length,
+            says: `${name} is not known here yet.`,
+            suggestion: null,
+            kind: "mark",
+          }),
+        ),
     ],
     [errors, unknown],
   );
@@ -71,14 +73,25 @@ export function TextPanel() {
             ))}
           </ul>
         ) : null}
-        {desk.unknown.map(({ line, column, length, name }) => {
+        {desk.unknown.map(({ line, column, length, name, isMarked }) => {
           const put = (text: string) => {
             const lines = desk.text.split("\n");
             const before = entryAt(lines, line - 1);
             lines[line - 1] = before.slice(0, column - 1) + text + before.slice(column - 1 + length);
             desk.setText(lines.join("\n"));
           };
-          return <UnknownLift key={`${line} ${column}`} name={name} onTake={put} onLeave={() => put(`"${name}"?`)} />;
+          const key = `${line} ${column}`;
+          // Left under its name it stays a question, but a quiet one.
+          return isMarked ? (
+            <details key={key} className="border border-line bg-surface px-3 py-2">
+              <summary className="cursor-pointer">“{name}” stands under its name</summary>
+              <div className="mt-2">
+                <UnknownLift name={name} onTake={put} onLeave={null} />
+              </div>
+            </details>
+          ) : (
+            <UnknownLift key={key} name={name} onTake={put} onLeave={() => put(`"${name}"?`)} />
+          );
         })}
         {desk.unknown.length > 0 ? <p className="narrow text-quiet">{UNKNOWN_SAYS}</p> : null}
         {desk.notes.map(({ line, column, says }) => (

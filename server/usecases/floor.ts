@@ -16,6 +16,7 @@ import {
   cautionKey,
   dateIn,
   EMPTY_DOCUMENT,
+  exercisesIn,
   FLOOR_EVENTS,
   findExercise,
   firstOf,
@@ -26,6 +27,7 @@ import {
   readNewLifts,
   type Steps,
   trainableSteps,
+  trainedRegions,
 } from "../../core";
 import { computeSteps, forecastParameters, isWaiting, judgeSession, standInSteps } from "../../views";
 import { messagesFor } from "../context/messages";
@@ -137,7 +139,8 @@ export const readFloorLift = defineUseCase(
       const loaded = await loadSession(tx, sessionId, nowMs);
       if (!loaded) return notFound;
       const { row, document, context, studio } = loaded;
-      const exerciseId = findExercise(studio.catalogue, typed)?.exercise.id;
+      const names = { trained: trainedRegions(exercisesIn(document, studio.catalogue)) };
+      const exerciseId = findExercise(studio.catalogue, typed, names)?.exercise.id;
       const asked = {
         clientId: row.clientId,
         until: row.date,
@@ -145,9 +148,10 @@ export const readFloorLift = defineUseCase(
         without: row.id,
       };
       const [log] = exerciseId ? await liftsOf(tx, asked, studio) : [];
-      const read = readNewLifts(typed, studio.catalogue, newId, (lineage) =>
-        lineage === exerciseId ? (log?.exposures.at(-1) ?? null) : null,
-      );
+      const read = readNewLifts(typed, studio.catalogue, newId, {
+        lastOf: (lineage) => (lineage === exerciseId ? (log?.exposures.at(-1) ?? null) : null),
+        context: names,
+      });
       if (!read.ok) return refused("typed", read.message);
       const grown = { ...document, blocks: [...document.blocks, ...read.blocks] };
       const checked = await runYielding(readDocumentSteps(grown, studio.catalogue));

@@ -58,12 +58,12 @@ export function completionsAt(
   const names = () =>
     (body.trim() === ""
       ? commonExercises(catalogue, 12, usual)
-      : offerExercises(catalogue, body.replaceAll('"', ""), { most: 12, isTyping: true, ...(usual ? { usual } : {}) })
+      : offerExercises(catalogue, body.replaceAll('"', ""), { most: 12, isTyping: true, usual })
     ).map(({ name, pattern }) => ({ insert: `${name} `, from: caret - body.length, means: pattern }));
   const opening = line.trim() === "" ? offers(SESSION_LINES, "", caret) : [];
   const named = nameEnd(body);
   if (named === null) {
-    if (!body.endsWith(" ") || !findExercise(catalogue, body.replaceAll('"', ""), usual))
+    if (!body.endsWith(" ") || !findExercise(catalogue, body.replaceAll('"', ""), { usual }))
       return [...names(), ...opening].slice(0, 12);
     // "Bench " may go on as a longer name: "Bench" alone is one too.
     return [...offers(SCHEMES, "", caret), ...names()].slice(0, 12);

@@ -8,6 +8,8 @@ interface NamedLift {
   readonly id: string;
   readonly laterality: Laterality;
   readonly setup: readonly SetupValue[];
+  /** How a name that fits several lifts was taken; null: it fits one. */
+  readonly says: string | null;
 }
 
 export interface ExerciseLookup {
@@ -62,7 +64,10 @@ export function readLiftName(s: Scanner, lookup: ExerciseLookup, ends: RegExp): 
   if (name.length > LIMITS.nameLength)
     s.failAt(start, name.length, `a name of at most ${LIMITS.nameLength} characters`);
   const found = lookup.find(name);
-  if (found) return found;
+  if (found) {
+    if (found.says) s.note(start, found.says);
+    return found;
+  }
   if (!open && !lookup.keepsUnknown)
     s.failAt(
       start,
@@ -70,9 +75,8 @@ export function readLiftName(s: Scanner, lookup: ExerciseLookup, ends: RegExp): 
       'an exercise that this studio knows, or "a new name"? for one that is not known yet',
       lookup.nearest(name),
     );
-  // Marked by the writer as new: there is nothing to ask.
-  if (!open) s.unknown.push({ column: start + 1, length: s.position - start, name });
-  return { id: placeholderId(name), laterality: "both", setup: [] };
+  s.unknown.push({ column: start + 1, length: s.position - start, name, isMarked: open });
+  return { id: placeholderId(name), laterality: "both", setup: [], says: null };
 }
 
 /** What is written in brackets, on top of what the name says. */

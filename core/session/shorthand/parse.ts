@@ -5,12 +5,22 @@
  * A line is a title (`# …`), a setting (`cap 50min`, `warm-up …`, `gym …`, `method …`), a block header (`B: circuit`),
  * or one or more lifts joined by ` + `. A lift joins the block above when its label says so (`B2`) or it starts with `+`.
  */
-import { type Catalogue, findExercise, offerExercises, type UsageCounts } from "../../exercise";
+import {
+  type Catalogue,
+  type Exercise,
+  findExercise,
+  isPlaceholder,
+  type NameContext,
+  offerExercises,
+  sharedName,
+  trainedRegions,
+} from "../../exercise";
 import { entryAt, lastOf, valueAt } from "../../lists";
 import { sameValue } from "../../same";
 import { runSteps, type Steps } from "../../steps";
-import type { WeightUnit } from "../../units";
+import { lowerFirst, type WeightUnit } from "../../units";
 import {
+  allBlocks,
   type Block,
   blockLetter,
   DOCUMENT_VERSION,
@@ -60,16 +70,29 @@ interface DraftBlock {
   hasUnread: boolean;
 }
 
-/** Parses the text of a whole session; `usual` says which lifts are usual here. Never throws on any text. */
+/** Parses the text of a whole session; `context` says what is usual and trained here. Never throws on any text. */
 export function parseSession(
   text: string,
   catalogue: Catalogue,
   makeId: MakeId,
   gyms: readonly NamedPlace[] = [],
-  usual?: UsageCounts,
+  context: NameContext = {},
 ): ParsedSession {
-  return runSteps(parseSessionSteps(text.split(/\r?\n/), exerciseLookup(catalogue, { usual }), makeId, gyms));
+  const lines = text.split(/\r?\n/);
+  const parse = (where: NameContext) =>
+    runSteps(parseSessionSteps(lines, exerciseLookup(catalogue, where), makeId, gyms));
+  const first = parse(context);
+  // What a name means may hang on what the session trains, which is known once its other lines are.
+  if (!first.unknown.some(({ name }) => sharedName(catalogue, name).length > 0)) return first;
+  const own = trainedRegions(exercisesIn(first.document, catalogue));
+  return parse({ ...context, trained: new Set([...(context.trained ?? []), ...own]) });
 }
+
+/** The lifts of a session that are known. */
+export const exercisesIn = (document: SessionDocument, catalogue: Catalogue): Exercise[] =>
+  allBlocks(document).flatMap(({ slots }) =>
+    slots.flatMap(({ exerciseId }) => (isPlaceholder(exerciseId) ? [] : (catalogue.byId.get(exerciseId) ?? []))),
+  );
 
 /** As `parseSession`, a step a line: whoever parses a text from outside lets others have their turn between the lines. */
 export function* parseSessionSteps(
@@ -365,20 +388,25 @@ class SessionReader {
 /** The studio's lookup of names: what is not sure is offered, and kept under its name unless `keepsUnknown` is off. */
 export function exerciseLookup(
   catalogue: Catalogue,
-  { usual, keepsUnknown = true }: { readonly usual?: UsageCounts | undefined; readonly keepsUnknown?: boolean } = {},
+  { keepsUnknown = true, ...context }: NameContext & { readonly keepsUnknown?: boolean } = {},
 ): ExerciseLookup {
   return {
     find: (name) => {
-      const found = findExercise(catalogue, name, usual);
+      const found = findExercise(catalogue, name, context);
       return (
         found && {
           id: found.exercise.id,
           laterality: found.laterality ?? found.exercise.laterality,
           setup: found.setup,
+          says: found.decidedBy && takenSentence(found.exercise, found.decidedBy),
         }
       );
     },
-    nearest: (name) => offerExercises(catalogue, name, usual ? { usual } : {})[0]?.name ?? null,
+    nearest: (name) => offerExercises(catalogue, name, context)[0]?.name ?? null,
     keepsUnknown,
   };
 }
+
+/** How a name that fits several lifts is taken. */
+const takenSentence = ({ name }: Exercise, by: "habit" | "session"): string =>
+  `taken for ${lowerFirst(name)}, ${by === "habit" ? "which is usual here" : "for what this session trains"}`;

@@ -48,6 +48,8 @@ export interface UnknownName {
   readonly column: number;
   readonly length: number;
   readonly name: string;
+  /** Whether the writer marked it as a name that nobody knows yet: `"Quay hop"?`. */
+  readonly isMarked: boolean;
 }
 
 /** What was read in another way than it may have been meant: said, never silent. */
