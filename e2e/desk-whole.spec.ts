@@ -35,7 +35,7 @@ test("by mouse alone: found, added, made a drop, paired by drag, and undone to t
   await expect(page.getByRole("gridcell", { name: /↘/ })).toHaveCount(1);
   await act("Change Back squat", "Make its sets", "Pyramid, rising");
   await expect(block(page, "A")).toContainText("Rising pyramid");
-  // A lift dropped on another's row comes into its block.
+  // What a lift dropped on another's row becomes is asked.
   const row = page.getByRole("rowheader", { name: /^Barbell row/ });
   const name = row.getByText("Barbell row", { exact: true });
   const bench = page.getByRole("rowheader", { name: /^Bench press/ });
@@ -46,6 +46,7 @@ test("by mouse alone: found, added, made a drop, paired by drag, and undone to t
   await page.mouse.down();
   await page.mouse.move(to.x + 30, to.y + 20, { steps: 8 });
   await page.mouse.up();
+  await page.getByRole("button", { name: "One block, in turn" }).click();
   await expect(block(page, "B")).toContainText("Superset, opposing");
   await expect(block(page, "C")).toHaveCount(0);
   await saved(page);

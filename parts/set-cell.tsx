@@ -31,9 +31,12 @@ export interface CellActions {
   readonly select: (at: { readonly slotId: string; readonly round: number }, extend: boolean) => void;
   readonly edit: (at: { readonly slotId: string; readonly round: number }) => void;
   readonly write: (text: string) => void;
-  readonly commit: (move: "down" | "stay") => void;
+  readonly commit: (move: CellMove) => void;
   readonly leave: () => void;
 }
+
+/** Where one goes on once a cell is kept. */
+export type CellMove = "down" | "right" | "left" | "stay";
 
 /** One set where its lift and its round cross: read as it will be done, written in place. */
 export const SetCell = memo(Cell, (before, after) => {
@@ -110,10 +113,11 @@ function Cell({ slot, round, computed, selected, inRange, editing, error, on }: 
             onChange={(event) => on.write(event.target.value)}
             onKeyDown={(event) => {
               event.stopPropagation();
-              if (event.key !== "Enter" && event.key !== "Escape") return;
-              // Both are done here: the field is gone before its own editing would take them up.
+              if (event.key !== "Enter" && event.key !== "Escape" && event.key !== "Tab") return;
+              // All are done here: the field is gone before its own editing would take them up.
               event.preventDefault();
               if (event.key === "Enter") on.commit("down");
+              else if (event.key === "Tab") on.commit(event.shiftKey ? "left" : "right");
               else on.leave();
             }}
             onBlur={() => on.commit("stay")}

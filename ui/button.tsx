@@ -1,5 +1,5 @@
 import { clsx } from "clsx";
-import type { ButtonHTMLAttributes } from "react";
+import type { ComponentProps } from "react";
 
 type Kind = "main" | "plain" | "quiet" | "warn";
 
@@ -18,10 +18,6 @@ export function buttonClass(kind: Kind = "plain", extra = ""): string {
   );
 }
 
-export function Button({
-  kind = "plain",
-  className,
-  ...rest
-}: ButtonHTMLAttributes<HTMLButtonElement> & { kind?: Kind }) {
+export function Button({ kind = "plain", className, ...rest }: ComponentProps<"button"> & { kind?: Kind }) {
   return <button type="button" {...rest} className={buttonClass(kind, className)} />;
 }

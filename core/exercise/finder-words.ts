@@ -135,7 +135,7 @@ const SETUPS: Readonly<Record<string, readonly [name: string, value: string, fit
     straightbar: ["handle", "straight bar", isPulley],
     angledbar: [
       "bar",
-      "angled",
+      "angled bar",
       ({ implement, body, joints }) => implement === "barbell" && body === "upper" && joints === "single",
     ],
     seated: ["position", "seated", (exercise) => exercise.body === "upper" && !isLying(exercise)],

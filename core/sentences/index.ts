@@ -4,3 +4,4 @@ export * from "./load-words";
 export * from "./loads";
 export * from "./progress";
 export * from "./session";
+export * from "./set-extras";

@@ -4,8 +4,11 @@ import { countingIds, exposure, read } from "../testing/helpers";
 import { applyEdits } from "./edits";
 import { allBlocks, EMPTY_DOCUMENT, type SessionDocument, type Slot } from "./grammar";
 import {
+  repsByRound,
   writeCells,
   writeCues,
+  writeRamp,
+  writeRepsByRound,
   writeRoundRest,
   writeRounds,
   writeSetup,
@@ -184,6 +187,43 @@ describe("a lift that comes in", () => {
     expect(lines("")).toBe("Write the name of a lift.");
     expect(lines("bench press 4x")).toMatch(/^expected reps after the x/);
     expect(lines("bench press 3x8\nrow 3x")).toMatch(/^Line 2: expected reps/);
+  });
+});
+
+describe("reps round by round", () => {
+  it.each([
+    ["12/10/8/6", ["12", "10", "8", "6"]],
+    ["8-10, 6-8,F", ["8-10", "6-8", "F"]],
+    ["8", null],
+    ["8-10", null],
+    ["8 @60,70kg", null],
+  ])("%s is %j", (typed, reps) => {
+    expect(repsByRound(typed)).toEqual(reps);
+  });
+  it("are written in as many rounds as there are figures, with the loads as they were", () => {
+    const text = "A1 Bench press 3x8 @60kg r90\n\nB1 Chin-up 3x6 @BW r60";
+    const document = read(text);
+    const slotId = document.blocks[0]!.slots[0]!.id;
+    const over = (reps: readonly string[]) => {
+      return said(document, writeRepsByRound(document, slotId, reps, SHIPPED_CATALOGUE, ids())).split("\n")[0];
+    };
+    expect(over(["12", "10", "8", "6"])).toBe("A1 Bench press 12,10,8,6 @60kg r90");
+    expect(over(["10", "F"])).toBe("A1 Bench press 10,F @60kg r90");
+  });
+});
+
+describe("a ramp", () => {
+  const ramped = (typed: string, text = "A1 Bench press 3x8 @60kg r90 ramp") => {
+    const document = read(text);
+    return said(document, writeRamp(document, slots(document)[0]!.id, typed));
+  };
+  it("is left out, made automatic, or written step by step; what does not read is said", () => {
+    expect(ramped("")).toBe("A1 Bench press 3x8 @60kg r90");
+    expect(ramped("none")).toBe("A1 Bench press 3x8 @60kg r90");
+    expect(ramped("60%x5, 80%x3")).toBe("A1 Bench press 3x8 @60kg ramp(60%x5, 80%x3) r90");
+    expect(ramped("20kgx8")).toBe("A1 Bench press 3x8 @60kg ramp(20kgx8) r90");
+    expect(ramped("auto", "A1 Bench press 3x8 @60kg r90")).toBe("A1 Bench press 3x8 @60kg ramp r90");
+    expect(ramped("60%")).toMatch(/^Expected a ramp step/);
   });
 });
 

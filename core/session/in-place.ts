@@ -10,6 +10,7 @@ import { applyEdits, blockOfSlot, type Edit, slotById } from "./edits";
 import {
   allBlocks,
   LIMITS,
+  type Ramp,
   type RestAmount,
   type Rounds,
   type SessionDocument,
@@ -22,6 +23,7 @@ import { changeRounds } from "./rounds";
 import { lineageOf, type MakeId } from "./shorthand/finish-slot";
 import { parseCell, parseSession } from "./shorthand/parse";
 import { errorWords, normalise, Scanner, ShorthandProblem } from "./shorthand/scanner";
+import { readRamp } from "./shorthand/slot-line";
 import { readRests, readSetup, readTempo } from "./shorthand/tokens";
 
 /** Reads all of a text, with signs before and after it as on a line, or says what was expected where it stops to read. */
@@ -186,10 +188,52 @@ export function writeWarmUp(typed: string, catalogue: Catalogue, makeId: MakeId)
   return edits({ kind: "setSession", field: "warmUp", value: read.warmUp });
 }
 
+/** "auto", "60%x5, 80%x3", "40kgx8": the sets that lead up to a lift's work; nothing: none. */
+export function writeRamp(document: SessionDocument, slotId: string, typed: string): Operation {
+  const slot = slotById(document, slotId);
+  if (!slot) return NOT_THERE;
+  const text = typed
+    .trim()
+    .replace(/^ramp\b\s*/i, "")
+    .replace(/^\(|\)$/g, "");
+  const set = (ramp: Ramp): Operation => edits(...diffSlot(slot, { ...slot, ramp }));
+  if (typed.trim() === "" || /^(none|no|-)$/i.test(text)) return set({ kind: "none" });
+  if (text === "" || /^auto(matic)?$/i.test(text)) return set({ kind: "auto" });
+  const read = reading(text, (s) => readRamp(s), "(", ")");
+  return "message" in read ? no(read.message) : set(read.value);
+}
+
 export interface TypedCell {
   readonly slotId: string;
   readonly round: number;
   readonly typed: string;
+  /** Whether it changes what it says of the set that is there, and leaves the rest of it; left out: read as a whole set first. */
+  readonly isPart?: boolean;
+}
+
+/** Reps for one round after the other: "12/10/8/6", "12,10,8", "8-10, 6-8, F"; null: it is no such list. */
+export function repsByRound(typed: string): string[] | null {
+  const text = typed.trim();
+  const figure = String.raw`(?:\d+(?:-\d+)?|F)`;
+  return new RegExp(`^${figure}(?:\\s*[,/]\\s*${figure})+$`, "i").test(text) ? text.split(/\s*[,/]\s*/) : null;
+}
+
+/** Reps over the rounds of a lift from its first on, in as many rounds as there are figures; its block's other lifts go along. */
+export function writeRepsByRound(
+  document: SessionDocument,
+  slotId: string,
+  reps: readonly string[],
+  catalogue: Catalogue,
+  makeId: MakeId,
+): Operation {
+  const block = blockOfSlot(document, slotId);
+  if (!block) return NOT_THERE;
+  if (block.rounds.kind === "withinTime") return no("A block within a time has all its rounds alike.");
+  return composeOperations(document, changeRounds(document, block.id, reps.length, makeId), (now) => {
+    const sets = slotById(now, slotId)?.sets ?? [];
+    const cells = reps.map((typed, round) => ({ slotId, round, typed, isPart: sets[round] !== null }));
+    return writeCells(now, cells, catalogue, makeId);
+  });
 }
 
 /**
@@ -207,11 +251,14 @@ export function writeCells(
   const labels = slotLabels(document);
   const list: Edit[] = [];
   let now = document;
-  for (const { slotId, round, typed } of cells) {
+  for (const { slotId, round, typed, isPart = false } of cells) {
     const slot = slotById(now, slotId);
     if (!slot || round >= slot.sets.length) return NOT_THERE;
     const place = `${labels.get(slotId)}, round ${round + 1}`;
-    const written = oneCell(now, slot, round, typed.trim(), { labels, catalogue, makeId, unit });
+    const written =
+      isPart && slot.sets[round]
+        ? writePart(now, { slotId, round, typed: typed.trim() }, catalogue, makeId, unit)
+        : oneCell(now, slot, round, typed.trim(), { labels, catalogue, makeId, unit });
     if (!written.ok) return no(`${place}: ${written.message}`);
     const edited = applyEdits(now, written.edits);
     if (!edited.ok) return no(`${place}: ${edited.message}`);

@@ -29,7 +29,7 @@ export {
   parseSession,
   parseSessionSteps,
 } from "./shorthand/parse";
-export { printCell, printName, printSession, printSlot, printWarmUpParts } from "./shorthand/print";
+export { printCell, printName, printRamp, printSession, printSlot, printWarmUpParts } from "./shorthand/print";
 export { printAmount, printRest, printSpan, printTempo, TRANSITION_LIMIT_SECONDS } from "./shorthand/print-parts";
 export { sameSet } from "./shorthand/round-plan";
 export type { ShorthandError } from "./shorthand/scanner";

@@ -2,12 +2,11 @@
 import { useEffect, useState } from "react";
 import { shownSession } from "@/contract";
 import {
-  type AddedResistance,
   beginsWithLift,
+  besideWords,
   decimal,
   exerciseOrThrow,
   formatClock,
-  formatWeight,
   type Laterality,
   MOST_SEARCH_STEPS,
   onlyInPart,
@@ -198,18 +197,6 @@ function figureAndUnit({ segment: { amount, rir, rom }, move, goal }: Stop, word
     case "metres":
       return [String(amount.metres), "m"];
   }
-}
-
-/** "with a red band", "with 10 kg of chains". */
-function besideWords(beside: AddedResistance): string {
-  if (beside.kind === "band")
-    return `with ${beside.count > 1 ? `${beside.count} ${beside.name} bands` : `a ${beside.name} band`}`;
-  const weight = formatWeight(beside.weight);
-  return beside.kind === "other"
-    ? `with ${beside.name}, ${weight}`
-    : beside.kind === "vest"
-      ? `${weight} vest`
-      : `${weight} of chains`;
 }
 
 /** What the other side does, where it is not plain. */

@@ -3,7 +3,7 @@ import { memo } from "react";
 import { type Block, decimal, printRest, writeRoundRest, writeRounds } from "@/core";
 import { newId } from "@/device/ids";
 import type { Latest } from "@/ui/use-latest";
-import { handleId } from "./grid-ids";
+import { handleId, headId } from "./grid-ids";
 import { InPlaceEditor } from "./in-place";
 import { BlockMenu } from "./lift-menu";
 import { useDeskStore } from "./use-desk";
@@ -51,7 +51,11 @@ export const BlockHead = memo(function BlockHead({
         ? `partner${rest.leastSeconds === null ? "" : ` ${rest.leastSeconds}`}`
         : (rest.kind === "each" ? [rest.rest] : rest.rests).map(printRest).join(",");
   return (
-    <div role="row" className="flex min-h-[25px] items-center gap-2.5 border-b border-rule px-2">
+    <div
+      id={headId(blockId)}
+      role="row"
+      className="flex min-h-[25px] items-center gap-2.5 border-b border-rule px-2 data-over:bg-indigo-tint"
+    >
       <span id={handleId(blockId)} role="rowheader" className="grid font-bold">
         <span className="flex items-baseline gap-2.5 [grid-area:1/1]">
           <span>{letter}</span>

@@ -26,6 +26,12 @@ interface Step {
   readonly draftText: string | null;
 }
 
+/** A question with what each answer does. */
+export interface Question {
+  readonly says: string;
+  readonly answers: readonly { readonly name: string; readonly operation: Operation }[];
+}
+
 /** What of a text does not read, which of its lifts nobody knows, and what was taken another way. */
 export type Problems = Pick<ParsedSession, "errors" | "unknown" | "notes">;
 
@@ -50,6 +56,10 @@ interface DeskValues extends Problems {
   readonly text: string;
   readonly mode: "grid" | "text";
   readonly selection: Selection | null;
+  /** Where the choice of several cells began; null: one is chosen. It ends where other lifts or rounds stand in the session. */
+  readonly anchor: Selection | null;
+  /** What is asked before something is done; answered, or gone with the next change. */
+  readonly question: Question | null;
   readonly methods: StudioMethods;
   /** Why the last change was not done. */
   readonly refusal: string | null;
@@ -79,7 +89,9 @@ export interface DeskActions {
   readonly setPreview: (document: SessionDocument | null) => void;
   /** Of two who train together: what this one rests. */
   readonly setRested: (rested: RestsByRound | undefined) => void;
-  readonly select: (selection: Selection | null) => void;
+  /** Chooses a cell; `extend`: with those between it and where the choice began. */
+  readonly select: (selection: Selection | null, extend?: boolean) => void;
+  readonly ask: (question: Question | null) => void;
   readonly undo: () => void;
   readonly redo: () => void;
   readonly print: (document: SessionDocument) => string;

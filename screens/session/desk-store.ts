@@ -26,6 +26,7 @@ import { newId } from "@/device/ids";
 import { computeSession, type LiftLog, recordsOf, type SessionView, usageCounts } from "@/views";
 import { createLifts } from "./desk-lifts";
 import { type DeskActions, type DeskStore, NO_PROBLEMS, type Problems } from "./desk-state";
+import { rowsOf } from "./grid-range";
 import { createSaver, keptWork, type Work } from "./saving";
 
 const MOST_STEPS = 200;
@@ -145,6 +146,7 @@ export function createDesk(first: SessionView): DeskStore {
     store.setState({
       ...derived(edited.document),
       ...left,
+      refusal: null,
       [other]: [...to, { edits: edited.inverse, draftText }],
       draftText: next.draftText,
       unsaved: [...unsaved, ...next.edits],
@@ -221,7 +223,9 @@ export function createDesk(first: SessionView): DeskStore {
       rested = next;
       again();
     },
-    select: (selection) => store.setState({ selection }),
+    select: (selection, extend = false) =>
+      store.setState({ selection, anchor: extend ? (now().anchor ?? now().selection) : null }),
+    ask: (question) => store.setState({ question }),
     undo: () => step("past"),
     redo: () => step("future"),
     print,
@@ -244,6 +248,8 @@ export function createDesk(first: SessionView): DeskStore {
     text: first.draftText ?? "",
     mode: first.draftText === null ? "grid" : "text",
     selection: null,
+    anchor: null,
+    question: null,
     methods: first.methods,
     refusal: null,
     save: { kind: "saved" },
@@ -252,5 +258,10 @@ export function createDesk(first: SessionView): DeskStore {
     future: [],
     ...actions,
   }));
+  store.subscribe(({ document, anchor, question }, before) => {
+    if (document === before.document) return;
+    if (question && question === before.question) store.setState({ question: null });
+    if (anchor && !sameValue(rowsOf(document), rowsOf(before.document))) store.setState({ anchor: null });
+  });
   return store;
 }

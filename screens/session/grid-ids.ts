@@ -2,3 +2,4 @@
 export const handleId = (id: string): string => `handle-${id}`;
 export const rowId = (slotId: string): string => `row-${slotId}`;
 export const gapId = (at: number): string => `gap-${at}`;
+export const headId = (blockId: string): string => `head-${blockId}`;

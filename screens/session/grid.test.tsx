@@ -1,6 +1,7 @@
 // @vitest-environment happy-dom
 import { act, cleanup, configure, createEvent, fireEvent, screen, waitFor, within } from "@testing-library/react";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
+import { addBlocks, writeRamp } from "@/core";
 import { read } from "@/core/testing/helpers";
 import { renderWithQueries } from "@/ui/testing/with-queries";
 import type { SessionView } from "@/views";
@@ -269,3 +270,100 @@ describe("places beside the cells", () => {
 
 const chosenId = () => within(grid()).getAllByRole("gridcell", { selected: true })[0]!.id;
 const asOpened = () => TEXT.split(/\n+/);
+
+describe("several cells that are chosen", () => {
+  it("what is typed is written into each of them, and each keeps the rest of what it was", () => {
+    open();
+    press({ key: "ArrowDown", shiftKey: true }, { key: "ArrowRight", shiftKey: true });
+    press("6");
+    type("6");
+    expect(lines().slice(0, 2)).toEqual(["A1 Bench press 6,6,8 @60kg r90", "B1 Barbell row 6,6,10 @50kg h10"]);
+    expect(desk.past).toHaveLength(1);
+  });
+
+  it("one cell that is pasted fills them all", () => {
+    open();
+    press({ key: "ArrowRight", shiftKey: true }, { key: "ArrowRight", shiftKey: true });
+    clip("paste", "5 @70kg");
+    expect(lines()[0]).toBe("A1 Bench press 3x5 @70kg r90");
+  });
+
+  it("the choice ends where other lifts or rounds stand in the session, and Delete then leaves out one", () => {
+    open();
+    press({ key: "ArrowDown", shiftKey: true });
+    expect(chosen()).toHaveLength(2);
+    act(() => desk.operate(addBlocks(desk.document, read("A1 Plank 2x30s").blocks, 0)));
+    expect(chosen()).toHaveLength(1);
+    press("Delete");
+    expect(screen.getByRole("status").textContent).toBe("1 cell left out of their rounds");
+    // Taken back, there is nothing to say of it.
+    act(() => desk.undo());
+    expect(screen.getByRole("status").textContent).toBe("");
+  });
+
+  it("Tab keeps a cell and goes on to the right, with Shift to the left", () => {
+    open();
+    press("6");
+    type("6", "Tab");
+    expect(at()).toEqual([1, 2]);
+    press("7");
+    fireEvent.change(field(), { target: { value: "7" } });
+    fireEvent.keyDown(field(), { key: "Tab", shiftKey: true });
+    expect(at()).toEqual([1, 1]);
+    expect(lines()[0]).toBe("A1 Bench press 6,7,8 @60kg r90");
+  });
+});
+
+describe("reps round by round in one cell", () => {
+  it("as many as there are rounds are written over them", () => {
+    open();
+    press("1");
+    type("10/8/6");
+    expect(lines()[0]).toBe("A1 Bench press 10,8,6 @60kg r90");
+  });
+
+  it("more than there are rounds ask for the others, and do nothing before", async () => {
+    open();
+    press("1");
+    type("12/10/8/6");
+    expect(lines()[0]).toBe("A1 Bench press 3x8 @60kg r90");
+    expect(screen.getByRole("alertdialog", { name: "12, 10, 8, 6 is 4 rounds, and this lift has 3." })).toBeTruthy();
+    fireEvent.click(screen.getByRole("button", { name: "Make it 4 rounds" }));
+    expect(lines()[0]).toBe("A1 Bench press 12,10,8,6 @60kg r90");
+    expect(screen.queryByRole("alertdialog")).toBeNull();
+  });
+});
+
+describe("what a row says beside its cells", () => {
+  it("the ramp before a lift stands under it, is changed there and left out there", async () => {
+    open();
+    const slotId = () => desk.document.blocks[0]!.slots[0]!.id;
+    act(() => desk.operate(writeRamp(desk.document, slotId(), "auto")));
+    const ramp = () => screen.getByRole("button", { name: "Ramp before Bench press, change" });
+    expect(ramp().textContent).toMatch(/^first \d+ × /);
+    const write = (text: string) => {
+      fireEvent.click(ramp());
+      const written = screen.getByRole("textbox", { name: "Ramp before Bench press" });
+      fireEvent.change(written, { target: { value: text } });
+      fireEvent.keyDown(written, { key: "Enter" });
+    };
+    write("60%x5");
+    expect(lines()[0]).toBe("A1 Bench press 3x8 @60kg ramp(60%x5) r90");
+    write("");
+    expect(lines()[0]).toBe("A1 Bench press 3x8 @60kg r90");
+  });
+
+  it("grips and partial reps of a round, and chains of all rounds, stand in words", () => {
+    renderWithQueries(
+      <DeskProvider
+        view={viewOf(
+          read("A1 Bench press 3x8 @60kg &chains 20kg r90\n\nB1 Lat pull-down 3x10 @40kg r60 last: > 6 partials long"),
+        )}
+      >
+        <Opened />
+      </DeskProvider>,
+    );
+    expect(screen.getByText("with 20 kg of chains")).toBeTruthy();
+    expect(screen.getByText("round 3: then partial reps where the muscle is stretched")).toBeTruthy();
+  });
+});

@@ -1,12 +1,14 @@
 "use client";
 import { clsx } from "clsx";
-import { Fragment, memo, useMemo, useState } from "react";
+import { Fragment, memo, useEffect, useMemo, useRef, useState } from "react";
 import { allBlocks, type Block, blockLetter, type Exposure } from "@/core";
 import { cellFigure } from "@/parts/set-words";
+import { Button } from "@/ui/button";
 import { fetched, useOnDemand } from "@/ui/on-demand";
 import { useLatest } from "@/ui/use-latest";
 import type { LiftLog, SessionView } from "@/views";
 import { BlockHead } from "./block-head";
+import type { Question } from "./desk-state";
 import { gapId } from "./grid-ids";
 import { LiftRow } from "./lift-row";
 import { useWholeDesk } from "./use-desk";
@@ -139,6 +141,7 @@ export function Grid({ view, partner }: { view: SessionView; partner: Partner | 
               <span aria-hidden>+</span> Add a lift
             </button>
           )}
+          {desk.question ? <Asked question={desk.question} /> : null}
           <p role="status" className="narrow min-h-4 text-quiet">
             {grid.said}
           </p>
@@ -147,6 +150,39 @@ export function Grid({ view, partner }: { view: SessionView; partner: Partner | 
       {grid.isHelp ? <KeysSheet open onOpenChange={grid.setHelp} /> : null}
       {Drag && !desk.locked ? <Drag /> : null}
     </>
+  );
+}
+
+/** What is asked before something is done: each answer does its own. */
+function Asked({ question: { says, answers } }: { question: Question }) {
+  const desk = useWholeDesk();
+  const first = useRef<HTMLButtonElement>(null);
+  useEffect(() => first.current?.focus(), []);
+  return (
+    <div
+      role="alertdialog"
+      aria-label={says}
+      className="mt-1.5 flex flex-wrap items-center gap-2 border-2 border-walnut bg-surface px-2 py-1.5"
+    >
+      <p className="font-semibold">{says}</p>
+      {answers.map(({ name, operation }, at) => (
+        <Button
+          key={name}
+          ref={at === 0 ? first : undefined}
+          kind={at === 0 ? "main" : "plain"}
+          className="min-h-7 px-2 py-0.5"
+          onClick={() => {
+            desk.ask(null);
+            desk.operate(operation);
+          }}
+        >
+          {name}
+        </Button>
+      ))}
+      <Button kind="quiet" className="min-h-7 px-2 py-0.5" onClick={() => desk.ask(null)}>
+        Neither
+      </Button>
+    </div>
   );
 }
 

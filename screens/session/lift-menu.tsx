@@ -117,6 +117,9 @@ function liftItems(desk: DeskState, grid: GridState, slotId: string): (MenuItem 
       name: slot.ramp.kind === "none" ? "Ramp up to it" : "No ramp before it",
       onSelect: () => operate(setSlot(slot.id, "ramp", { kind: slot.ramp.kind === "none" ? "auto" : "none" })),
     },
+    ...(slot.ramp.kind === "none"
+      ? []
+      : [{ name: "Change its ramp…", onSelect: () => grid.open({ kind: "ramp", slotId: slot.id }) }]),
     { name: "Another lift instead…", onSelect: () => grid.open({ kind: "swap", slotId: slot.id }) },
     { name: "Add a lift to its block…", onSelect: () => grid.open({ kind: "add", blockId: block.id, isInside: true }) },
     { name: "Add a lift below…", onSelect: () => grid.open({ kind: "add", blockId: block.id, isInside: false }) },

@@ -8,13 +8,17 @@ import {
   type Exposure,
   exerciseOrThrow,
   isUnknownLift,
+  printRamp,
   printRest,
   printTempo,
+  roundExtras,
   type Settings,
   type ShorthandError,
   type Slot,
+  sameValue,
   type WeightUnit,
   writeCues,
+  writeRamp,
   writeSetup,
   writeTempo,
   writeTransition,
@@ -76,7 +80,9 @@ export const LiftRow = memo(function LiftRow({
   // Of the session's figures only those of its own sets.
   const computed = useDesk(
     (now) => now.computed,
-    (a, b) => slot.sets.every((set) => readsTheSame(set, a, b)),
+    (a, b) =>
+      slot.sets.every((set) => readsTheSame(set, a, b)) &&
+      sameValue(a.resolved.ramps.get(slot.id), b.resolved.ramps.get(slot.id)),
   );
   const exercise = exerciseOrThrow(catalogue, slot.exerciseId);
   const isAt = (kind: Place["kind"]) => place?.kind === kind;
@@ -90,6 +96,8 @@ export const LiftRow = memo(function LiftRow({
     }),
     [grid],
   );
+  const ramp = computed.resolved.ramps.get(slot.id) ?? [];
+  const extras = roundExtras(slot, catalogue);
   const setupText = slot.setup.map(({ name, value }) => `${name} ${value}`).join(", ");
   const tempo = slot.sets.find((set) => set !== null)?.segments[0]?.tempo;
   const tempoText = tempo ? printTempo(tempo).slice(1) : "";
@@ -186,6 +194,36 @@ export const LiftRow = memo(function LiftRow({
           {last ? doneFigures(last.sets, unit) : "first time"}
         </span>
       </div>
+      {slot.ramp.kind !== "none" || isAt("ramp") || extras.length > 0 ? (
+        <div role="row" className="narrow flex min-h-0 flex-wrap items-baseline gap-x-3 pb-0.5 pl-8 text-xs text-quiet">
+          {slot.ramp.kind !== "none" || isAt("ramp") ? (
+            <span role="gridcell" className="leading-tight">
+              <InPlaceEditor
+                label={`Ramp before ${exercise.name}`}
+                text={
+                  slot.ramp.kind === "none" ? "" : printRamp(slot.ramp).replace(/^ramp\(|\)$|^ramp$/g, "") || "auto"
+                }
+                isWriting={isAt("ramp")}
+                locked={locked}
+                onWrite={() => grid.now.open({ kind: "ramp", slotId: slot.id })}
+                onKeep={(typed) => desk.getState().attempt(writeRamp(desk.getState().document, slot.id, typed))}
+                onLeave={() => grid.now.close()}
+                className="!min-h-0 leading-tight"
+              >
+                first{" "}
+                {ramp.length > 0
+                  ? ramp.map(({ load, reps }) => `${reps} × ${load.weight.amount}`).join(", ")
+                  : "a ramp"}
+              </InPlaceEditor>
+            </span>
+          ) : null}
+          {extras.map((words) => (
+            <span key={words} role="gridcell" className="leading-tight">
+              {words}
+            </span>
+          ))}
+        </div>
+      ) : null}
       {isLast ? null : (
         <div role="row" className="narrow flex min-h-0 items-center pl-8 text-xs text-quiet">
           <span role="gridcell" className={clsx("leading-none", isAt("transition") && "py-0.5")}>

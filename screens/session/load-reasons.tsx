@@ -47,6 +47,7 @@ import { chosen, optionsOf } from "@/ui/choice";
 import { fetched } from "@/ui/on-demand";
 import type { SessionView } from "@/views";
 import { Alternatives, InPlaceRemedies, LastTimes } from "./lift-around";
+import { SetFields } from "./set-fields";
 import { UNKNOWN_SAYS, UnknownLift } from "./unknown-lift";
 import { useDeskStore, useWholeDesk } from "./use-desk";
 import type { Partner } from "./use-partner";
@@ -111,6 +112,7 @@ export function LoadReasons({
           {isBodyweight(exercise) && moved !== null ? `${massWords(moved, unit)} moved` : basisSentence(exercise)}
         </span>
       </p>
+      <SetFields view={view} slot={slot} set={set} />
       <ul className="flex flex-col gap-1.5 border-l-2 border-line pl-3">
         {load?.reasons.map((reason, index) => (
           <li key={index} className={index === 0 ? "-ml-[14px] border-l-2 border-indigo pl-3 font-semibold" : ""}>

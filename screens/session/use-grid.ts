@@ -7,6 +7,7 @@ import {
   EMPTY_DOCUMENT,
   entryAt,
   firstOf,
+  lastOf,
   liftToPlace,
   moveBlock,
   moveSlot,
@@ -14,16 +15,20 @@ import {
   parseCell,
   printCell,
   printSession,
+  repsByRound,
+  type SessionDocument,
   type ShorthandError,
   slotById,
   slotLabels,
   type TypedCell,
   writeCells,
+  writeRepsByRound,
 } from "@/core";
 import { newId } from "@/device/ids";
+import type { CellMove } from "@/parts/set-cell";
 import type { Selection } from "./desk-state";
 import { cellsIn, copied, filled, pasted, type Range, rangeBetween, rowsOf, saysWhole, sheetOf } from "./grid-range";
-import { useWholeDesk } from "./use-desk";
+import { useDeskStore, useWholeDesk } from "./use-desk";
 
 /** A cell that is being written: where it is, whatever is chosen meanwhile; what is typed; and what stood there. */
 interface Editing {
@@ -34,7 +39,7 @@ interface Editing {
 
 /** A place beside the cells that is being written, or where a lift is being looked for. */
 export type Place =
-  | { readonly kind: "tempo" | "setup" | "cues" | "transition" | "swap"; readonly slotId: string }
+  | { readonly kind: "tempo" | "setup" | "cues" | "transition" | "ramp" | "swap"; readonly slotId: string }
   | { readonly kind: "rest" | "rounds"; readonly blockId: string }
   | { readonly kind: "warmUp" }
   /** Into a block, or as a block of its own after it (null: at the end). */
@@ -43,14 +48,16 @@ export type Place =
 /** What is chosen, written, copied and moved in the grid, by keyboard as by pointer. */
 export function useGrid() {
   const desk = useWholeDesk();
-  const { document, selection, catalogue, locked } = desk;
+  const store = useDeskStore();
+  const { document, selection, anchor, catalogue, locked } = desk;
   const [cell, setCell] = useState<Editing | null>(null);
   const [error, setError] = useState<ShorthandError | null>(null);
   const [place, setPlace] = useState<Place | null>(null);
-  const [anchor, setAnchor] = useState<Selection | null>(null);
   const [menuOf, setMenuOf] = useState<string | null>(null);
   const [isHelp, setHelp] = useState(false);
-  const [said, setSaid] = useState("");
+  // What was said holds for the session as it was then: undone, it is no longer so.
+  const [said, setSaidOf] = useState<{ readonly text: string; readonly document: SessionDocument } | null>(null);
+  const setSaid = (text: string) => setSaidOf({ text, document: store.getState().document });
   const container = useRef<HTMLDivElement>(null);
   // What is being written now, also for handlers of an earlier render: a text is committed once.
   const writing = useRef<Editing | null>(null);
@@ -91,26 +98,67 @@ export function useGrid() {
     put({ at, text: typed ?? text, printed: text });
     setError(null);
   };
-  const commit = (move: "down" | "stay") => {
+  const commit = (move: CellMove) => {
     const now = writing.current;
     if (!now) return;
-    const problem =
-      now.text.trim() === now.printed.trim() ? null : desk.setCell(now.at, now.text, saysWhole(now.text, now.printed));
+    const problem = now.text.trim() === now.printed.trim() ? null : keep(now);
     setError(problem);
     if (problem) return;
     put(null);
     if (move === "down") rove(0, 1);
+    if (move === "right" || move === "left") rove(move === "right" ? 1 : -1, 0);
     focus();
+  };
+  /** Writes what was typed: into the cell, into all that are chosen with it, or over the rounds of its lift. */
+  const keep = ({ at, text, printed: stood }: Editing): ShorthandError | null => {
+    const reps = repsByRound(text);
+    if (reps) {
+      keepReps(at.slotId, reps);
+      return null;
+    }
+    const isWhole = saysWhole(text, stood);
+    const chosen = chosenWith(at);
+    if (!chosen) return desk.setCell(at, text, isWhole);
+    const sets = (slotId: string) => slotById(document, slotId)?.sets ?? [];
+    const before = isWhole ? null : (sets(at.slotId)[at.round] ?? null);
+    const read = parseCell(text, catalogue, newId, { before, isFirstRound: at.round === 0, labels, unit });
+    if ("error" in read) return read.error;
+    write(
+      cellsIn(chosen, () => text).map((cell) => ({ ...cell, isPart: !isWhole })),
+      "written",
+    );
+    return null;
+  };
+  /** The cells that are chosen together with one of them; null: it stands alone. */
+  const chosenWith = (at: Selection): Range | null => {
+    const chosen = anchor ? range() : null;
+    const isIn =
+      chosen?.rows.some(({ slotId }) => slotId === at.slotId) && at.round >= chosen.from && at.round <= chosen.to;
+    return chosen && isIn && cellsIn(chosen, () => "").length > 1 ? chosen : null;
+  };
+  /** Reps round by round; where they are more or fewer than the rounds, it is asked. */
+  const keepReps = (slotId: string, reps: readonly string[]) => {
+    const rounds = slotById(document, slotId)?.sets.length ?? 0;
+    const over = (list: readonly string[]) => writeRepsByRound(document, slotId, list, catalogue, newId);
+    if (reps.length === rounds) return setSaid(desk.attempt(over(reps)) ?? "");
+    const first = reps.slice(0, rounds);
+    const kept = Array.from({ length: rounds }, (_, round) => reps[round] ?? lastOf(reps));
+    desk.ask({
+      says: `${reps.join(", ")} is ${reps.length} rounds, and this lift has ${rounds}.`,
+      answers: [
+        { name: `Make it ${reps.length} rounds`, operation: over(reps) },
+        reps.length > rounds
+          ? { name: `Only ${first.join(", ")}`, operation: over(first) }
+          : { name: `Keep ${rounds} rounds: ${kept.join(", ")}`, operation: over(kept) },
+      ],
+    });
   };
   const leave = () => {
     put(null);
     setError(null);
     focus();
   };
-  const select = (at: Selection, extend = false) => {
-    setAnchor(extend ? (anchor ?? selection) : null);
-    desk.select(at);
-  };
+  const select = (at: Selection, extend = false) => desk.select(at, extend);
   const rove = (dx: number, dy: number, extend = false) => {
     if (rows.length === 0) return;
     const row = rows.findIndex((one) => one.slotId === selection?.slotId);
@@ -141,6 +189,13 @@ export function useGrid() {
     const isCells = text.includes("\t") || first.trim() === "-" || "set" in parseCell(first, catalogue, newId, place);
     if (!isCells) return void pasteLifts(text);
     if (!selection) return;
+    const chosen = sheet.length === 1 && sheet[0]!.length === 1 ? chosenWith(selection) : null;
+    // One cell over several fills them all.
+    if (chosen)
+      return write(
+        cellsIn(chosen, () => first),
+        "pasted",
+      );
     const { cells, beyond } = pasted(sheet, rows, selection);
     if (cells.length > 0)
       write(cells, beyond > 0 ? `pasted; ${cellWords(beyond)} beyond the last round left out` : "pasted");
@@ -210,12 +265,16 @@ export function useGrid() {
         const last = rows.at(-1);
         if (!rows[0] || !last) return;
         // From the end of the longest lift's rounds: the last one may have fewer.
-        setAnchor({ slotId: rows[0].slotId, round: Math.max(...rows.map(({ rounds }) => rounds)) - 1 });
-        desk.select({ slotId: last.slotId, round: 0 });
+        desk.select({ slotId: rows[0].slotId, round: Math.max(...rows.map(({ rounds }) => rounds)) - 1 });
+        desk.select({ slotId: last.slotId, round: 0 }, true);
       });
     if (command || altKey) return;
     if (key === "Enter" || key === "F2") return done(() => startEdit(selection));
-    if (key === "Escape" && anchor) return done(() => setAnchor(null));
+    if (key === "Escape" && (anchor || desk.question))
+      return done(() => {
+        desk.ask(null);
+        desk.select(selection);
+      });
     if (key === "F6") return done(() => window.document.getElementById("why")?.focus());
     if (key === "?") return done(() => setHelp(true));
     if (locked) return;
@@ -265,7 +324,7 @@ export function useGrid() {
     focus,
     isHelp,
     setHelp,
-    said,
+    said: said?.document === document ? said.text : "",
     blockText,
     onKeyDown,
     onCopy: (event: React.ClipboardEvent) => {

@@ -55,7 +55,7 @@ export function readLoad(s: Scanner): ReadLoad | null {
   if (!s.eat(/@/y)) return null;
   const effort = readEffortList(s);
   if (effort) return effort;
-  const range = readPercentRange(s);
+  const range = readPercentRange(s) ?? readLoadRange(s);
   if (range) return { rules: [range], rir: null };
   const single = readSingleRule(s);
   if (single) {
@@ -76,6 +76,23 @@ function readPercentRange(s: Scanner): LoadRule | null {
   s.note(start, `${match[1]} to ${match[2]} %, planned at ${middle} %`);
   const suffix: Suffix = /top/i.test(match[3]!) ? { kind: "percentTop" } : { kind: "percent" };
   return ruleOf(s, start, middle, suffix);
+}
+
+/** A load as a range: "60-70kg". */
+export const LOAD_RANGE =
+  /(\d+(?:\.\d+)?) ?(?:kgs?|lbs?)? ?- ?(\d+(?:\.\d+)?) ?(kgs?|lbs?)(?![a-wyz])(?! ?\/ ?round)/iy;
+
+/** `60-70kg`: planned at its middle, and said so. */
+export function readLoadRange(s: Scanner): LoadRule | null {
+  const start = s.position;
+  const match = s.eat(LOAD_RANGE);
+  if (!match) return null;
+  const [low, high] = [Number(match[1]), Number(match[2])];
+  const unit = unitOf(match[3]!);
+  if (high < low) s.failAt(start, match[0].length, "a range from low to high", `@${match[2]}-${match[1]}${unit}`);
+  const middle = decimal((low + high) / 2, 2);
+  s.note(start, `${match[1]} to ${match[2]} ${unit}, planned at ${middle} ${unit}`);
+  return { kind: "fixed", weight: checkedWeight(s, start, match[0].length, middle, unit) };
 }
 
 function readEffortList(s: Scanner): ReadLoad | null {

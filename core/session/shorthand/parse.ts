@@ -18,7 +18,7 @@ import {
 import { entryAt, lastOf, valueAt } from "../../lists";
 import { sameValue } from "../../same";
 import { runSteps, type Steps } from "../../steps";
-import { lowerFirst, type WeightUnit } from "../../units";
+import { decimal, lowerFirst, type WeightUnit } from "../../units";
 import {
   allBlocks,
   type Block,
@@ -39,6 +39,7 @@ import type { DraftSlot } from "./draft";
 import { bindLabel, finishSet, finishSlot, type MakeId, roundRest } from "./finish-slot";
 import { emptyHeader, type Header, readGym, readHeader, readQuotedOrWord, readWarmUp } from "./header";
 import type { ExerciseLookup } from "./lift-name";
+import { TRANSITION_LIMIT_SECONDS } from "./print-parts";
 import {
   normalise,
   Scanner,
@@ -338,6 +339,15 @@ class SessionReader {
     }
   }
 
+  /** A rest on the first of two lines alone: before the second lift, and none after it, though it may be meant after both. */
+  private noteRest({ rest, transition, restAt }: DraftSlot, line: number): void {
+    const [first] = rest && !("partnersLeastSeconds" in rest) && !transition ? rest : [];
+    const seconds = first ? (first.kind === "range" ? first.low : first.seconds) : 0;
+    if (seconds <= TRANSITION_LIMIT_SECONDS) return;
+    const says = `${decimal(seconds)} s of rest before the next lift: paired sets; a superset’s rest stands on its last line`;
+    this.notes.push({ line, column: restAt + 1, length: 1, says });
+  }
+
   private finishBlock(draft: DraftBlock, slotIds: string[], labels: Map<string, string>, makeId: MakeId): Block | null {
     const roundCount = Math.max(...draft.slots.map(({ slot }) => slot.rounds!.high));
     const roundLow = Math.max(...draft.slots.map(({ slot }) => slot.rounds!.low));
@@ -355,6 +365,7 @@ class SessionReader {
         if (!isLast && slot.rest && "partnersLeastSeconds" in slot.rest)
           scanner.failWord(slot.restAt, "the partner's work as the rest of the round: on the block's last lift");
         this.noteRounds(draft, slot, roundCount, line);
+        if (!isLast && draft.slots.length === 2 && !draft.slots[1]!.slot.rest) this.noteRest(slot, line);
         const bind = (rule: LoadRule): LoadRule => {
           const label = rule.kind === "ofSlot" ? rule.slotId.slice("label:".length) : "";
           return this.unreadLabels.has(label) && !labels.has(label)

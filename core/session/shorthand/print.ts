@@ -125,7 +125,7 @@ function printLaterality(slot: Slot, catalogue: Catalogue): string {
 
 const lateralitySuffix = { both: "/both", eachSide: "/side", alternating: "/alt", otherHolds: "/hold" } as const;
 
-function printRamp(ramp: Exclude<Slot["ramp"], { kind: "none" }>): string {
+export function printRamp(ramp: Exclude<Slot["ramp"], { kind: "none" }>): string {
   if (ramp.kind === "auto") return "ramp";
   const steps = ramp.steps.map(
     ({ load, reps }) => `${load.kind === "percent" ? `${decimal(load.percent)}%` : printWeight(load.weight)}x${reps}`,

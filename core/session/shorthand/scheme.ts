@@ -50,7 +50,7 @@ export function readScheme(s: Scanner): Scheme | null {
   if (!first) s.eat(/-/y);
   const amounts = [first];
   let sides = readSidesInList(s, null);
-  while (s.eatHere(/,(?= ?[\dFAMHh-])/y)) {
+  while (s.eatHere(/,(?= ?[\dFAMHh-])|\/(?=\d+(?:-\d+)?(?:\/\d|\s|$))/y)) {
     if (s.eat(/-(?=,|\s|$|\/)/y)) amounts.push(null);
     else amounts.push(readAmount(s) ?? s.fail("the reps of the next round"));
     sides = readSidesInList(s, sides);
@@ -58,7 +58,14 @@ export function readScheme(s: Scanner): Scheme | null {
   if (amounts.length > LIMITS.rounds) s.failAt(start, s.position - start, `at most ${LIMITS.rounds} rounds`);
   if (amounts.length > 1) {
     if (rounds && rounds.high !== amounts.length) {
-      s.failAt(start, s.position - start, `one figure of reps for each of the ${rounds.high} rounds, or one for all`);
+      // Without a count there are as many rounds as figures.
+      const figures = s.text.slice(start + times![0].length, s.position).trim();
+      s.failAt(
+        start,
+        s.position - start,
+        `one figure of reps for each of the ${rounds.high} rounds, or one for all`,
+        figures,
+      );
     }
     rounds ??= { low: amounts.length, high: amounts.length };
   }

@@ -5,10 +5,19 @@ import type { AddedResistance, LoadChange, LoadRule, Span, Tempo } from "../gram
 import { readChain } from "./chain";
 import { BARE_WEIGHT, type DraftSegment, type DraftSet, emptySegment, UNSAID } from "./draft";
 import { type ExerciseLookup, LINK_NAME_END, readLiftName } from "./lift-name";
-import { readBeside, readChange, readEffort, readLoad, readTimesLoad, readWeight } from "./load-tokens";
+import {
+  LOAD_RANGE,
+  readBeside,
+  readChange,
+  readEffort,
+  readLoad,
+  readLoadRange,
+  readTimesLoad,
+  readWeight,
+} from "./load-tokens";
 import type { Scanner } from "./scanner";
 import { readScheme, type Scheme } from "./scheme";
-import { readSeconds, readTempo } from "./tokens";
+import { BARE_TEMPO, readPhases, readSeconds, readTempo } from "./tokens";
 
 interface Selector {
   readonly kind: "last" | "first" | "round";
@@ -117,6 +126,9 @@ export function readSetToken(s: Scanner, said: Said, lookup: ExerciseLookup): bo
     if (!rule) return false;
     once(said.loads !== null && !isByEffort(said.loads), "load");
     said.loads = [rule];
+  } else if (s.peek(LOAD_RANGE)) {
+    once(said.loads !== null && !isByEffort(said.loads), "load");
+    said.loads = [readLoadRange(s)!];
   } else if (s.peek(BARE_WEIGHT)) {
     once(said.loads !== null && !isByEffort(said.loads), "load");
     said.loads = [{ kind: "fixed", weight: readWeight(s)! }];
@@ -133,6 +145,9 @@ export function readSetToken(s: Scanner, said: Said, lookup: ExerciseLookup): bo
   } else if (s.peek(/t(empo)? ?[\dX?]/iy)) {
     once(said.tempo !== undefined, "tempo");
     said.tempo = readTempo(s)!.tempo;
+  } else if (s.peek(BARE_TEMPO)) {
+    once(said.tempo !== undefined, "tempo");
+    said.tempo = readPhases(s);
   } else if (s.eat(/in (?=\d)|in(?=\d)/iy)) {
     once(said.within !== null, "time for the whole set");
     said.within = readSeconds(s, "the whole set");

@@ -21,7 +21,7 @@ import {
 } from "./set-tokens";
 import { readReps, readRests, readSeconds, readSetup } from "./tokens";
 
-function readRamp(s: Scanner): Ramp {
+export function readRamp(s: Scanner): Ramp {
   if (!s.eat(/\(/y)) return { kind: "auto" };
   const steps: RampStep[] = [];
   do {

@@ -65,7 +65,7 @@ export function readAmount(s: Scanner): ReadAmount | null {
     const seconds = readSeconds(s, "the hold");
     return { amount: { kind: "hold", seconds, position: readPosition(s, "the hold") }, rom: "full" };
   }
-  if (s.peek(/\d+(?:\.\d+)? ?(s\b|sec|min)/iy)) {
+  if (s.peek(/\d+(?:\.\d+)? ?(s\b|sec|min)|\d{1,3}:[0-5]\d(?!\d)/iy)) {
     const seconds = readSeconds(s, "work");
     if (seconds <= 0) s.fail("more than 0 seconds of work");
     return { amount: { kind: "seconds", seconds }, rom: "full" };
@@ -96,6 +96,15 @@ function partials(s: Scanner, amount: Amount): ReadAmount {
 export function readTempo(s: Scanner): { tempo: Tempo | null } | null {
   if (!s.peek(/t(?:empo)? ?[\dX?]/iy)) return null;
   s.eat(/t(?:empo)? ?/iy);
+  return { tempo: readPhases(s) };
+}
+
+/** Three or four phases without the `t`: no reps are written so. */
+export const BARE_TEMPO = /(?:X|\d+(?:\.\d+)?)(?:-(?:X|\d+(?:\.\d+)?)){2,3}(?=\s|$)/iy;
+
+/** The phases of a tempo; null where each of them is left open. */
+export function readPhases(s: Scanner): Tempo | null {
+  s.skipSpaces();
   const start = s.position;
   const compact = s.eatHere(/([\dX])([\dX])([\dX])([\dX])(?![\d.\-X])/iy);
   const phases: Phase[] = compact ? compact.slice(1, 5).map((c) => onePhase(c)) : [];
@@ -113,7 +122,7 @@ export function readTempo(s: Scanner): { tempo: Tempo | null } | null {
       s.failAt(start, s.position - start, "phases of at most 60 s");
   }
   const [lower = null, pauseBottom = null, lift = null, pauseTop = null] = phases;
-  return { tempo: lower || pauseBottom || lift || pauseTop ? { lower, pauseBottom, lift, pauseTop } : null };
+  return lower || pauseBottom || lift || pauseTop ? { lower, pauseBottom, lift, pauseTop } : null;
 }
 
 function onePhase(text: string): Phase {
