@@ -10,8 +10,8 @@ interface ChartPoint {
   readonly date: string;
   readonly value: number;
   readonly isNew?: boolean;
-  /** Measured and not estimated: a ring. */
-  readonly isTested?: boolean;
+  /** A ring: measured and not estimated, or to come by the plan. */
+  readonly ring?: "tested" | "planned" | undefined;
 }
 
 export interface ChartScales {
@@ -114,7 +114,7 @@ export function LineChart({
         ) : null}
         <path d={path ?? ""} fill="none" stroke="var(--color-woad)" strokeWidth={2} />
         {points.map((point, index) =>
-          point.isTested ? (
+          point.ring ? (
             <circle
               key={point.date + index}
               cx={x(entryAt(dates, index))}
@@ -171,7 +171,7 @@ export function LineChart({
               <th scope="row">{fullDate(point.date)}</th>
               <td>
                 {point.value} {unit}
-                {point.isTested ? ", tested" : ""}
+                {point.ring ? `, ${point.ring}` : ""}
               </td>
             </tr>
           ))}

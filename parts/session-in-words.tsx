@@ -8,7 +8,7 @@ export function SessionInWords({ blocks }: { blocks: readonly BlockInWords[] }) 
         <li key={letter} className="border-t border-line py-2">
           <p className="text-quiet">{rounds}</p>
           <ul className="flex flex-col gap-1.5">
-            {lifts.map(({ slotId, label, name, setup, ramp, sets, cues }) => (
+            {lifts.map(({ slotId, label, name, setup, ramp, sets, cues, after }) => (
               <li key={slotId}>
                 <p className="font-bold">
                   <span className="text-quiet">{label}</span> {name}
@@ -19,6 +19,7 @@ export function SessionInWords({ blocks }: { blocks: readonly BlockInWords[] }) 
                   <p key={words}>{words}</p>
                 ))}
                 {cues.length > 0 ? <p className="text-quiet">{cues.join(" · ")}</p> : null}
+                {after ? <p className="text-quiet">{after}</p> : null}
               </li>
             ))}
           </ul>

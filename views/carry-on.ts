@@ -103,7 +103,9 @@ export function carriedLifts(session: ProjectedSession, model: WeeksModel, view:
     const reason = next?.reasons.find(({ kind }) => FOR_THE_COACH.has(kind));
     const isTimed = sets.every(({ reps }) => reps === null);
     const unknown =
-      next === null && loads.length === 0 && !isTimed ? "No load is known: start light in the ramp, and add." : null;
+      next === null && loads.length === 0 && !isTimed
+        ? "No load is known: start light, and add until the reserve is right."
+        : null;
     return {
       slotId: slot.id,
       name: exerciseOrThrow(catalogue, slot.exerciseId).name,

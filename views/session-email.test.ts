@@ -69,12 +69,58 @@ describe("the email of a session", () => {
     ["Chin-up 2x5 @BW+10kg", ["5 reps with 10 kg added"]],
     ["Chin-up 2x5 @BW-15kg", ["5 reps with 15 kg of assistance"]],
     ["Push-up 2xF", ["as many reps as go, until none is left"]],
-    ["Push-up 60total/20s", ["60 reps in as few sets as you need"]],
+    ["Push-up 60total/20s", ["60 reps in as few sets as you need; 20 s between its sets"]],
     ["Front plank 2x30s", ["30 s"]],
-    ["Side plank 1xhold 40s middle", ["40 s held still each side"]],
+    ["Side plank 1xhold 40s middle", ["40 s each side, held in the middle of the range"]],
+    [
+      "Leg curl 1x10 @40kg > 6 partials long",
+      ["10 reps with 40 kg, then straight on 6 times with 40 kg, partial reps where the muscle is stretched"],
+    ],
+    ["Bench press 2x8 @60kg &band red", ["8 reps with 60 kg, with a red band"]],
+    [
+      "Bench press 2x8 @60kg last: [grip wide]",
+      ["Round 1: 8 reps with 60 kg", "Round 2: 8 reps with 60 kg, grip wide"],
+    ],
+    [
+      "Push-up 60total/20s shared",
+      ["60 reps in as few sets as you need; 20 s between its sets; the goal is shared with the partner"],
+    ],
     ["Dumbbell row 2x8/side @20kg", ["8 reps each side with 20 kg"]],
   ])("%s", (text, said) => {
     expect(lifts(text).slice(1)).toEqual(said);
+  });
+
+  it("of a load that nobody knows it says how it is found, and never to find it", () => {
+    const written = "A1 Machine row 2x10 rir1 r90";
+    const { sets } = read(written).blocks[0]!.slots[0]!;
+    const unknown = {
+      exerciseId: "machine-row",
+      aimReps: null,
+      nextKg: null,
+      expectedReps: null,
+      kg: null,
+      weight: null,
+    };
+    const loads = Object.fromEntries(
+      sets.map((set) => [
+        set!.segments[0]!.id,
+        { ...unknown, sign: 1 as const, words: "find the load", build: "", change: "" },
+      ]),
+    );
+    const text = email(written, { loads });
+    expect(text).toContain("10 reps: start light, add until 1 would be left");
+    expect(text).not.toContain("find the load");
+  });
+
+  it("in a block of several lifts says what comes after each, and when", () => {
+    const pair = "A1 Bench press 2x8 @60kg h10\nA2 Barbell row 2x8 @50kg r90";
+    expect(lifts(pair)).toEqual([
+      "A1 Bench press",
+      "8 reps with 60 kg",
+      "10 s, then A2",
+      "A2 Barbell row",
+      "8 reps with 50 kg",
+    ]);
   });
 
   it("says set-up, ramp and cues in their places", () => {

@@ -14,6 +14,7 @@ import {
   GENERAL_NOTICE,
   type Implement,
   nameBlock,
+  partExtras,
   printRest,
   printSpan,
   printTempo,
@@ -22,6 +23,7 @@ import {
   type ShownSession,
   type Slot,
   slotLabels,
+  stopExtras,
   valueAt,
   type WarmUp,
   type WorkSet,
@@ -88,6 +90,8 @@ export interface LiftInWords {
   /** One line where all rounds are alike, else one a round. */
   readonly sets: readonly string[];
   readonly cues: readonly string[];
+  /** What comes after it within its block: "10 s, then A2"; empty: it is the last. */
+  readonly after: string;
 }
 
 export interface BlockInWords {
@@ -107,7 +111,12 @@ export function sessionInWords(content: ShownContent): BlockInWords[] {
     letter: blockLetter(index),
     name: blockNameWords(nameBlock(block, shown.catalogue, shown.settings)),
     rounds: roundsWords(block),
-    lifts: block.slots.map((slot) => liftInWords(slot, valueAt(labels, slot.id), content, shown)),
+    lifts: block.slots.map((slot, at) => {
+      const next = block.slots[at + 1];
+      const label = valueAt(labels, slot.id);
+      const after = next ? afterWords(slot, valueAt(labels, next.id)) : "";
+      return { ...liftInWords(slot, label, content, shown), after };
+    }),
   }));
 }
 
@@ -134,6 +143,13 @@ function roundsWords({ rounds, restAfterRound: rest }: Block): string {
   return `${times}, rest ${rests} s between them`;
 }
 
+/** "10 s, then A2", "10, 10, 30 s, then A2", "then A2". */
+function afterWords({ restAfter }: Slot, next: string): string {
+  if (restAfter === null) return `then ${next}`;
+  const rests = restAfter.kind === "each" ? [restAfter.rest] : restAfter.rests;
+  return `${rests.map(printRest).join(", ")} s, then ${next}`;
+}
+
 const SIDES = {
   both: "",
   eachSide: " each side",
@@ -142,12 +158,17 @@ const SIDES = {
 };
 
 /** The lift's name and set-up, its ramp, its sets and its cues, each on a line. */
-const liftLines = ({ label, name, setup, ramp, sets, cues }: LiftInWords): string[] => [
+const liftLines = ({ label, name, setup, ramp, sets, cues, after }: LiftInWords): string[] => [
   `   ${label} ${name}${setup ? ` (${setup})` : ""}`,
-  ...[...(ramp ? [`First: ${ramp}`] : []), ...sets, ...cues].map((line) => `      ${line}`),
+  ...[...(ramp ? [`First: ${ramp}`] : []), ...sets, ...cues, ...(after ? [after] : [])].map((line) => `      ${line}`),
 ];
 
-function liftInWords(slot: Slot, label: string, { loads, ramps }: ShownContent, shown: ShownSession): LiftInWords {
+function liftInWords(
+  slot: Slot,
+  label: string,
+  { loads, ramps }: ShownContent,
+  shown: ShownSession,
+): Omit<LiftInWords, "after"> {
   const rounds = slot.sets.flatMap((set, round) => (set ? [{ round, words: setWords(slot, set, loads, shown) }] : []));
   const isAlike = rounds.length === slot.sets.length && rounds.every(({ words }) => words === firstOf(rounds).words);
   return {
@@ -174,20 +195,29 @@ function setWords(slot: Slot, set: WorkSet, loads: ShownContent["loads"], { cata
     const as = other ? ` of ${exerciseOrThrow(catalogue, segment.exerciseId!).name}` : "";
     const pause =
       index === 0 ? "" : segment.restBeforeSeconds > 0 ? `after ${segment.restBeforeSeconds} s ` : "straight on ";
-    return `${pause}${words}${index === 0 ? SIDES[slot.laterality] : ""}${as}${loadPart(load?.words ?? "")}`;
+    const tempo = index > 0 && segment.tempo ? [`tempo ${printTempo(segment.tempo).slice(1)}`] : [];
+    const extras = [...partExtras(segment), ...tempo].map((one) => `, ${one}`).join("");
+    return `${pause}${words}${index === 0 ? SIDES[slot.laterality] : ""}${as}${loadPart(load, segment)}${extras}`;
   });
   const first = firstOf(set.segments);
-  const within = set.stop.kind === "totalTime" ? [`all of it in ${set.stop.seconds} s`] : [];
   const kept = first.rir ? [`${printSpan(first.rir)} left in reserve`] : [];
   // How it is built is said where the figure does not say it.
   const isBuilt =
     BUILT.has(exerciseOrThrow(catalogue, slot.exerciseId).implement) && loads[first.id]?.build !== "the body alone";
   const build = isBuilt && loads[first.id]?.build ? [loads[first.id]!.build] : [];
   const tempo = first.tempo ? [`tempo ${printTempo(first.tempo).slice(1)}`] : [];
-  return [parts.join(", then "), ...within, ...kept, ...tempo, ...build].join("; ");
+  return [parts.join(", then "), ...stopExtras(set), ...kept, ...tempo, ...build].join("; ");
 }
 
-function loadPart(words: string): string {
+/** What a lift of which no load is known yet is begun with, by what the set is to leave. */
+export const unknownLoadWords = (rir: Segment["rir"]): string =>
+  `start light, add until ${rir ? printSpan(rir) : UNASKED_RESERVE} would be left`;
+/** Reps that are left where nothing is asked. */
+const UNASKED_RESERVE = "2";
+
+function loadPart(load: ShownContent["loads"][string] | undefined, { rir }: Segment): string {
+  if (load?.kg === null) return `: ${unknownLoadWords(rir)}`;
+  const words = load?.words ?? "";
   if (words === "" || words === "body") return "";
   return words.startsWith("−")
     ? ` with ${words.slice(1)} of assistance`
@@ -198,7 +228,7 @@ function amountWords({ amount, rom }: Segment, aimReps: number | null): string {
   switch (amount.kind) {
     case "reps": {
       const count = aimReps === null ? printSpan(amount.reps).replace("-", " to ") : String(aimReps);
-      return `${count} ${rom === "full" ? "" : "half "}reps`;
+      return `${count} ${rom === "full" ? "reps" : "times"}`;
     }
     case "toFailure":
       return "as many reps as go, until none is left";
@@ -209,6 +239,6 @@ function amountWords({ amount, rom }: Segment, aimReps: number | null): string {
     case "metres":
       return `${decimal(amount.metres)} m`;
     case "hold":
-      return `${decimal(amount.seconds)} s held still`;
+      return `${decimal(amount.seconds)} s`;
   }
 }

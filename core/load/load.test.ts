@@ -172,7 +172,7 @@ describe("resolving a rule", () => {
       .join(" ");
     expect(said).toContain("10 effective reps are 75 %, 71.9 kg");
     expect(said).toContain("2.7 % under");
-    expect(said).toContain("Expect RIR 3");
+    expect(said).toContain("Expect 3 in reserve");
     expect(load.build).toMatchObject({ kind: "bar", perSide: [{ amount: "25" }] });
   });
 

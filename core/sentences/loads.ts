@@ -93,7 +93,7 @@ export function loadSentence(reason: LoadReason, context: SentenceContext): stri
       if (reason.rir < 0) return `Expect ${count(Math.ceil(-reason.rir), "rep")} short when fresh.`;
       const asked =
         reason.asked !== null && Math.abs(reason.asked - reason.rir) >= 0.5 ? `, asked ${decimal(reason.asked)}` : "";
-      return `Expect RIR ${decimal(Math.min(reason.rir, 10))}${asked}, when fresh.`;
+      return `Expect ${reserveFigure(reason.rir)} in reserve${asked}, when fresh.`;
     }
     case "ofNext": {
       const share = `${decimal(Math.abs(reason.percent))} % ${reason.percent < 0 ? "less" : "more"} than the rule says, in this session: ${kg(reason.wantedKg)}`;
@@ -166,3 +166,10 @@ export function planSentence(plan: PlatePlan): string {
     ? `${handled} moved on each side; the plain way takes ${plan.naiveHandled}.`
     : `${handled} moved on each side; ${plan.isExact ? "no order does with fewer" : "whether an order does with fewer was not looked for to the end"}.`;
 }
+
+/** More than this is no reserve that anybody can tell: it is far too light. */
+const MOST_TOLD_RESERVE = 10;
+
+/** A reserve as it is told: "2.5", "over 10". */
+export const reserveFigure = (rir: number, places = 3): string =>
+  rir > MOST_TOLD_RESERVE ? `over ${MOST_TOLD_RESERVE}` : decimal(rir, places).replace("-", "−");

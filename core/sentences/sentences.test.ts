@@ -60,8 +60,9 @@ describe("why a load is what it is", () => {
       "62.5 kg would be nearer, but the lift hurt last time: nothing is rounded up.",
     ],
     [{ kind: "expectRir", rir: -1.2, asked: 2 }, "Expect 2 reps short when fresh."],
-    [{ kind: "expectRir", rir: 3, asked: 2 }, "Expect RIR 3, asked 2, when fresh."],
-    [{ kind: "expectRir", rir: 2.2, asked: 2 }, "Expect RIR 2.2, when fresh."],
+    [{ kind: "expectRir", rir: 3, asked: 2 }, "Expect 3 in reserve, asked 2, when fresh."],
+    [{ kind: "expectRir", rir: 20.2, asked: 2 }, "Expect over 10 in reserve, asked 2, when fresh."],
+    [{ kind: "expectRir", rir: 2.2, asked: 2 }, "Expect 2.2 in reserve, when fresh."],
     [{ kind: "assumedEffort", rir: 2 }, "No effort is written: RIR 2 is assumed."],
   ])("%j", (reason, sentence) => {
     expect(loadSentence(reason, { catalogue, labels, unit: "kg" })).toBe(sentence);

@@ -19,42 +19,46 @@ export const POSITION_WORDS: Readonly<Record<Exclude<RangeOfMotion, "full">, str
   short: "where the muscle is squeezed",
 };
 
-/** The parts of a set that the figures of a cell leave out, in their order; empty where they say all of it. */
-export function setExtras(set: WorkSet, slot: Pick<Slot, "exerciseId">, catalogue: Catalogue): string[] {
-  const { stop } = set;
-  const whole = [
-    ...(stop.kind === "repTotal" && stop.restSeconds !== null
-      ? [`${decimal(stop.restSeconds)} s between its sets`]
-      : []),
-    ...(stop.kind === "repTotal" && stop.shared ? ["the goal is shared with the partner"] : []),
-    ...(stop.kind === "totalTime" ? [`all of it in ${decimal(stop.seconds)} s`] : []),
+/** What a part of a set has beside its figures: grips, what is hung on, where a partial rep or a hold is. */
+export const partExtras = ({ setup, beside, amount, rom }: Segment): string[] => [
+  ...(setup ?? []).map(({ name, value }) => `${name} ${value}`),
+  ...beside.map(besideWords),
+  ...(rom === "full" ? [] : [`partial reps ${POSITION_WORDS[rom]}`]),
+  ...(amount.kind === "hold" ? [`held ${POSITION_WORDS[amount.position]}`] : []),
+];
+
+/** How a set ends, where it is not by the reps of its parts. */
+export function stopExtras({ stop }: Pick<WorkSet, "stop">): string[] {
+  if (stop.kind === "totalTime") return [`all of it in ${decimal(stop.seconds)} s`];
+  if (stop.kind !== "repTotal") return [];
+  return [
+    ...(stop.restSeconds === null ? [] : [`${decimal(stop.restSeconds)} s between its sets`]),
+    ...(stop.shared ? ["the goal is shared with the partner"] : []),
   ];
-  return [...set.segments.flatMap((segment, part) => segmentExtras(segment, part, slot, catalogue)), ...whole];
 }
 
-function segmentExtras(
-  { exerciseId, setup, beside, amount, rom, restBeforeSeconds }: Segment,
-  part: number,
-  slot: Pick<Slot, "exerciseId">,
-  catalogue: Catalogue,
-): string[] {
-  const words = [
-    ...(restBeforeSeconds > 0 ? [`after ${decimal(restBeforeSeconds)} s`] : []),
-    ...(exerciseId !== null && exerciseId !== slot.exerciseId
-      ? [`as ${lowerFirst(exerciseOrThrow(catalogue, exerciseId).name)}`]
-      : []),
-    ...(setup ?? []).map(({ name, value }) => `${name} ${value}`),
-    ...beside.map(besideWords),
-    ...(rom === "full" ? [] : [`partial reps ${POSITION_WORDS[rom]}`]),
-    ...(amount.kind === "hold" ? [`held ${POSITION_WORDS[amount.position]}`] : []),
-  ];
-  return words.length === 0 ? [] : [part === 0 ? words.join(", ") : `then ${words.join(", ")}`];
+/** What the figures of a cell leave out of a set, in the order of its parts; empty where they say all of it. */
+export function setExtras(set: WorkSet, { exerciseId }: Pick<Slot, "exerciseId">, catalogue: Catalogue): string[] {
+  const parts = set.segments.flatMap((segment, part) => {
+    const isOther = segment.exerciseId !== null && segment.exerciseId !== exerciseId;
+    const words = [
+      ...(segment.restBeforeSeconds > 0 ? [`after ${decimal(segment.restBeforeSeconds)} s`] : []),
+      ...(isOther ? [`as ${lowerFirst(exerciseOrThrow(catalogue, segment.exerciseId!).name)}`] : []),
+      ...partExtras(segment),
+    ];
+    return words.length === 0 ? [] : [`${part === 0 ? "" : "then "}${words.join(", ")}`];
+  });
+  return [...parts, ...stopExtras(set)];
 }
 
-/** The extras of a lift's rounds: one line where all rounds have the same, else one for each round that has any. */
+/** The extras of a lift's rounds: what all rounds have once, then a line for each round that has something of its own. */
 export function roundExtras(slot: Slot, catalogue: Catalogue): string[] {
-  const rounds = slot.sets.map((set) => (set ? setExtras(set, slot, catalogue).join("; ") : null));
-  const said = rounds.filter((words) => words !== null);
-  if (said.every((words) => words === said[0])) return said[0] ? [said[0]] : [];
-  return rounds.flatMap((words, round) => (words ? [`round ${round + 1}: ${words}`] : []));
+  const rounds = slot.sets.map((set) => (set ? setExtras(set, slot, catalogue) : null));
+  const done = rounds.filter((words) => words !== null);
+  const shared = (done[0] ?? []).filter((word) => done.every((words) => words.includes(word)));
+  const own = rounds.flatMap((words, round) => {
+    const rest = (words ?? []).filter((word) => !shared.includes(word));
+    return rest.length > 0 ? [`round ${round + 1}: ${rest.join("; ")}`] : [];
+  });
+  return [...(shared.length > 0 ? [shared.join("; ")] : []), ...own];
 }

@@ -164,7 +164,7 @@ function LiftCard({ lift, unit, onOpen }: { lift: KnownLift; unit: WeightUnit; o
           ...record.strengths.map(({ date, kg, reps, source }) => ({
             date,
             value: inUnit(kg * e1rmFactor(reps, record.curve)),
-            isTested: source === "tested",
+            ring: source === "tested" ? ("tested" as const) : undefined,
           })),
         ].sort((a, b) => (a.date < b.date ? -1 : 1))}
       />

@@ -1,6 +1,7 @@
 // @vitest-environment happy-dom
 import { cleanup, render, screen, within } from "@testing-library/react";
 import { afterEach, describe, expect, it } from "vitest";
+import type { ClientLimit } from "@/core";
 import { read } from "@/core/testing/helpers";
 import type { SessionView } from "@/views";
 import { steadyLog, testContext } from "@/views/testing/context";
@@ -9,7 +10,8 @@ import { viewOf } from "./testing/view";
 
 afterEach(cleanup);
 
-const open = (text: string, more: Partial<SessionView> = {}) => render(<SessionCard view={viewOf(read(text), more)} />);
+const open = (text: string, more: Partial<SessionView> = {}) =>
+  render(<SessionCard view={viewOf(read(text), more)} link="https://quay.example/floor?s=1" />);
 const words = (element: Element) => element.textContent!.replace(/\s+/g, " ").trim();
 /** Each lift's row: its name, what stands below it, then its sets. */
 const rows = () =>
@@ -25,13 +27,20 @@ describe("the session's card", () => {
       client: { ...testContext().client, name: "Ines Calder" },
     });
     expect(screen.getByRole("heading", { level: 1 }).textContent).toBe("Ines Calder");
-    expect(words(screen.getByRole("banner"))).toContain("Quay day Tuesday 24 November, Gym, about 4 min");
+    expect(words(screen.getByRole("banner"))).toContain("Quay day Tuesday 24 November, Gym, about 4 min; loads in kg");
+    expect(screen.getByTitle("Opens this session to train")).toBeTruthy();
   });
 
   it("has a cell for each set, with what was written of its lift beside its name", () => {
     open("A1 Bench press 8,6,4 @60,65,70kg rir1-2 t3-1-1-0 [grip wide] h10 // elbows in\nA2 Chin-up 3x5 @BW+10kg r120");
     expect(rows()).toEqual([
-      ["A1 Bench press", "grip wide; tempo 3-1-1-0; 1–2 in reserve; elbows in", "8 × 60", "6 × 65", "4 × 70"],
+      [
+        "A1 Bench press",
+        "grip wide; tempo 3-1-1-0; 1–2 in reserve; elbows in; 10 s, then A2",
+        "8 × 60",
+        "6 × 65",
+        "4 × 70",
+      ],
       ["A2 Chin-up", "", "5 × +10", "5 × +10", "5 × +10"],
     ]);
     expect(words(screen.getByRole("heading", { level: 2 }))).toMatch(/^A Superset.*3 rounds, rest 120 s$/);
@@ -51,6 +60,32 @@ describe("the session's card", () => {
     cleanup();
     open("A1 Bench press 2x5 @RIR2 r90");
     expect(rows()[0]![2]).not.toMatch(/× 6[2-9]/);
+  });
+
+  it("a load that nobody knows has room to be written, and says how it is found", () => {
+    open("A1 Machine row 2x10 rir1 r90\n\nB1 Chest press 2x10 r90");
+    expect(rows()[0]).toEqual(["A1 Machine row", "start light, add until 1 would be left", "10 × ____", "10 × ____"]);
+    expect(rows()[1]![1]).toBe("start light, add until 2 would be left");
+  });
+
+  it("says bands, chains, grips of a round, partial reps, holds and a shared goal in words", () => {
+    open(
+      "A1 Bench press 3x8 @60kg &chains 20kg r90 last: > 6 partials long\n\nB1 Push-up 40total/15s shared\n\nC1 Side plank 2xhold 30s short r30",
+    );
+    expect(rows().map(([, below]) => below)).toEqual([
+      "with 20 kg of chains; round 3: then partial reps where the muscle is stretched",
+      "15 s between its sets; the goal is shared with the partner",
+      "held where the muscle is squeezed",
+    ]);
+  });
+
+  it("a limit that leaves out a part of a lift stands with it", () => {
+    const limit: ClientLimit = {
+      ...{ id: "l", how: "part", range: "to parallel", side: "both", from: "2026-01-01", until: null, clearedBy: null },
+      what: { kind: "exercise", exerciseId: "leg-press", name: "Leg press" },
+    };
+    open("A1 Leg press 2x10 @100kg r90", { client: { ...testContext().client, limits: [limit] } });
+    expect(rows()[0]![1]).toContain("to parallel");
   });
 
   it("the warm-up stands first, in a line", () => {

@@ -5,6 +5,7 @@ import {
   type Catalogue,
   decimal,
   type Exercise,
+  type Exposure,
   exerciseOrThrow,
   fallsShort,
   loadWordsIn,
@@ -46,6 +47,14 @@ export function InPlaceRemedies({ view, slot }: { view: SessionView; slot: Slot 
 
 const TIMES_SHOWN = 4;
 
+/** What a day was that is none of plain training. */
+export const PURPOSE_WORDS: Readonly<Record<Exclude<Exposure["purpose"], "training">, string>> = {
+  deload: "easier week",
+  test: "test",
+  finding: "load being found",
+  oneOff: "for once",
+};
+
 /** What was done of the lift on its last days, the latest first. */
 export const LastTimes = memo(function LastTimes({ log, unit }: { log: LiftLog | undefined; unit: WeightUnit }) {
   const { shortDate } = useDates();
@@ -57,11 +66,14 @@ export const LastTimes = memo(function LastTimes({ log, unit }: { log: LiftLog |
         {log.exposures
           .slice(-TIMES_SHOWN)
           .reverse()
-          .map(({ date, sessionId, sets }) => {
+          .map(({ date, sessionId, sets, purpose }) => {
             const rir = sets.findLast(({ working }) => working)?.rir ?? null;
             return (
               <li key={`${date} ${sessionId}`} className="narrow flex justify-between gap-2 border-t border-inset">
-                <span className="text-quiet">{shortDate(date)}</span>
+                <span className="text-quiet">
+                  {shortDate(date)}
+                  {purpose === "training" ? "" : `, ${PURPOSE_WORDS[purpose]}`}
+                </span>
                 <span>
                   {doneFigures(sets, unit)}
                   {rir === null ? "" : `, ${decimal(rir)} left`}

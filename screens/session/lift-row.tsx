@@ -101,6 +101,10 @@ export const LiftRow = memo(function LiftRow({
   const setupText = slot.setup.map(({ name, value }) => `${name} ${value}`).join(", ");
   const tempo = slot.sets.find((set) => set !== null)?.segments[0]?.tempo;
   const tempoText = tempo ? printTempo(tempo).slice(1) : "";
+  const isTimed = slot.sets.every((set) => {
+    const kind = set?.segments[0]?.amount.kind;
+    return kind === undefined || kind === "seconds" || kind === "hold" || kind === "metres";
+  });
   const { restAfter } = slot;
   const isLast = block.slots.at(-1)?.id === slot.id;
   const transitionText = restAfter
@@ -187,7 +191,7 @@ export const LiftRow = memo(function LiftRow({
             isAtEnd
             className={tempoText === "" ? "assumed min-w-8 text-quiet" : "min-w-8"}
           >
-            {tempoText === "" ? `${decimal(settings.untempoedRepSeconds)} s a rep` : tempoText}
+            {tempoText === "" ? (isTimed ? "by time" : `${decimal(settings.untempoedRepSeconds)} s a rep`) : tempoText}
           </InPlaceEditor>
         </span>
         <span role="gridcell" className="narrow flex items-center pl-2 text-woad">

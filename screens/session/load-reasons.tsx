@@ -18,6 +18,7 @@ import {
   loadSentence,
   massFigure,
   massWords,
+  type NextPrescription,
   newRule,
   nextSentence,
   RULE_NAMES,
@@ -40,13 +41,14 @@ import {
 } from "@/core";
 import { newId } from "@/device/ids";
 import { BuildSleeve, PlateOrder, SharedBar } from "@/parts/plates";
+import { useDates } from "@/parts/region";
 import { amountFigure, loadFigure } from "@/parts/set-words";
 import { TempoTrace } from "@/parts/tempo-trace";
 import { Button } from "@/ui/button";
 import { chosen, optionsOf } from "@/ui/choice";
 import { fetched } from "@/ui/on-demand";
-import type { SessionView } from "@/views";
-import { Alternatives, InPlaceRemedies, LastTimes } from "./lift-around";
+import type { LiftLog, SessionView } from "@/views";
+import { Alternatives, InPlaceRemedies, LastTimes, PURPOSE_WORDS } from "./lift-around";
 import { SetFields } from "./set-fields";
 import { UNKNOWN_SAYS, UnknownLift } from "./unknown-lift";
 import { useDeskStore, useWholeDesk } from "./use-desk";
@@ -78,6 +80,7 @@ export function LoadReasons({
   const blockIndex = blocks.findIndex((block) => block.slots.some(({ id }) => id === slot.id));
   if (isUnknownLift(desk.catalogue, slot.exerciseId)) return <NotKnown slot={slot} />;
   const segment = firstOf(set.segments);
+  const log = view.lifts.find(({ lineage }) => lineage === slot.lineage);
   const load = computed.resolved.loads.get(segment.id);
   const exercise = exerciseOrThrow(desk.catalogue, segment.exerciseId ?? slot.exerciseId);
   const labels = slotLabels(document);
@@ -125,6 +128,10 @@ export function LoadReasons({
             <s>{overruledWords(reason, words)}</s>
           </li>
         ))}
+        {usesProgress ? <CountedFrom next={next} log={log} /> : null}
+        {load?.reasons.some(({ kind }) => kind === "noRecord") && (log?.exposures.length ?? 0) > 0 ? (
+          <li>It was done before, but no set of it says how strong: nobody gave its reserve.</li>
+        ) : null}
         {record?.e1rmKg && !load?.reasons.some((reason) => reason.kind === "curve") ? (
           <li className="text-quiet">
             e1RM <strong className="text-walnut">{massWords(record.e1rmKg, unit)}</strong>
@@ -194,14 +201,21 @@ export function LoadReasons({
       ) : buildable === 0 ? (
         <p className="border border-weld bg-weld-tint px-2 py-1">{view.gym.name} has nothing to load this lift with.</p>
       ) : null}
-      <TempoTrace phases={tempoPhases(tempoInForce(set.segments, 0), view.settings)} assumed={segment.tempo === null} />
+      {segment.amount.kind === "seconds" ||
+      segment.amount.kind === "hold" ||
+      segment.amount.kind === "metres" ? null : (
+        <TempoTrace
+          phases={tempoPhases(tempoInForce(set.segments, 0), view.settings)}
+          assumed={segment.tempo === null}
+        />
+      )}
       {targetsOf(slot).length > 0 ? (
         <section>
           <RuleChoice slotId={slot.id} kind={rule.kind} locked={desk.locked} />
           {next && !usesProgress ? <p className="mt-1 text-quiet">{nextSentence(next, unit)}</p> : null}
         </section>
       ) : null}
-      <LastTimes log={view.lifts.find(({ lineage }) => lineage === slot.lineage)} unit={unit} />
+      <LastTimes log={log} unit={unit} />
       {desk.locked ? null : (
         <div className="flex flex-wrap gap-2">
           <Button
@@ -245,6 +259,19 @@ export function LoadReasons({
         <p className="text-quiet">{[...slot.cues, ...exercise.cues].join("; ")}</p>
       ) : null}
     </aside>
+  );
+}
+
+/** The day that the rule goes by, where the last one does not count for it. */
+function CountedFrom({ next, log }: { next: NextPrescription | undefined; log: LiftLog | undefined }) {
+  const { shortDate } = useDates();
+  const last = log?.exposures.at(-1);
+  if (!next || !last || last.date === next.basedOn.date) return null;
+  return (
+    <li className="text-quiet">
+      Last time is {shortDate(next.basedOn.date)}: {shortDate(last.date)} (
+      {last.purpose === "training" ? "asked something else" : PURPOSE_WORDS[last.purpose]}) does not count for the rule.
+    </li>
   );
 }
 

@@ -1,6 +1,6 @@
 "use client";
 import { scaleLinear } from "d3-scale";
-import { decimal, fallsShort, type WorkForecast } from "@/core";
+import { decimal, fallsShort, reserveFigure, type WorkForecast } from "@/core";
 
 interface LikelyRound {
   readonly round: number;
@@ -75,7 +75,7 @@ export function ReserveChart({
                 fill="var(--color-walnut)"
                 textDecoration={round === selected ? "underline" : undefined}
               >
-                {decimal(forecast.expectedRir, 1).replace("-", "−")}
+                {reserveFigure(forecast.expectedRir, 1)}
               </text>
             </g>
           );
@@ -90,7 +90,7 @@ export function ReserveChart({
               <td>
                 {forecast?.expectedRir == null
                   ? "unknown"
-                  : `${decimal(forecast.expectedRir, 1)}, between ${rirBand(forecast)
+                  : `${reserveFigure(forecast.expectedRir, 1)}, between ${rirBand(forecast)
                       .map((one) => decimal(one, 1))
                       .join(" and ")}`}
               </td>

@@ -38,7 +38,7 @@ export function LiftAhead({ weeks, view, slot }: { weeks: Weeks; view: WeeksView
     const logged = lift ? liftRecord(lift.exposures, view.settings, lift.strengths).estimates : [];
     const ahead = weeks.model.sessions.flatMap(({ date, records }) => {
       const kg = records.get(slot.lineage)?.e1rmKg;
-      return kg ? [{ date, value: inUnit(kg), isTested: true }] : [];
+      return kg ? [{ date, value: inUnit(kg), ring: "planned" as const }] : [];
     });
     return [...logged.map(({ date, kg }) => ({ date, value: inUnit(kg) })), ...ahead];
   }, [view, slot, unit, weeks.model]);

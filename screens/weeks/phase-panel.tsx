@@ -30,6 +30,9 @@ const ABOUT: Readonly<Record<PhaseKind, string>> = {
   test: "A day that measures the block.",
 };
 
+/** The week of today in a plan that is yet to begin. */
+const NOT_BEGUN = -1;
+
 /** A phase: what it is for, how long, and what it shifts in every session. */
 export function PhasePanel({ weeks, phaseId, today }: { weeks: Weeks; phaseId: string; today: string }) {
   const { plan, change, select } = weeks;
@@ -38,7 +41,7 @@ export function PhasePanel({ weeks, phaseId, today }: { weeks: Weeks; phaseId: s
   const phase = plan.phases[at];
   if (!phase) return <p className="text-quiet">This phase is not in the plan any more.</p>;
   const first = firstWeekOf(plan, phase);
-  const now = weekOfDate(plan, today) ?? (mondayOf(today) < plan.startDate ? 0 : planWeeks(plan));
+  const now = weekOfDate(plan, today) ?? (mondayOf(today) < plan.startDate ? NOT_BEGUN : planWeeks(plan));
   const begun = Math.max(0, Math.min(phase.weeks, now - first + 1));
   const set = (edits: readonly PlanEdit[]) => setError(change(edits));
   const field = <K extends "kind" | "name" | "weeks" | "shift" | "methodId" | "rampPercent">(
