@@ -32,7 +32,13 @@ const SIDE = { both: "", eachSide: "/side", alternating: "/alt", otherHolds: "/h
 export function amountFigure(slot: Slot, set: WorkSet, segment: Segment, load: ResolvedLoad | undefined): string {
   if (set.stop.kind === "repTotal") return `${set.stop.total} total`;
   const aim = load?.aimReps;
-  const base = segment.amount.kind === "reps" && aim ? String(aim) : printAmount(segment.amount, "full");
+  const { amount } = segment;
+  const base =
+    amount.kind === "reps" && aim
+      ? String(aim)
+      : amount.kind === "hold"
+        ? `${decimal(amount.seconds)}s hold`
+        : printAmount(amount, "full");
   return `${base}${segment.rom === "full" ? "" : " ½"}${SIDE[slot.laterality]}`;
 }
 

@@ -23,7 +23,7 @@ import {
   type Wanted,
 } from "../load";
 import type { Segment } from "../session";
-import { fromKg, round, type Weight } from "../units";
+import { fromKg, round, toKg, type Weight, type WeightUnit, weight } from "../units";
 import type { LiftWork, Neighbour } from "./lift-work";
 import { loadAlternatives } from "./load-alternatives";
 import { curveReason, toCurve } from "./wanted-load";
@@ -91,6 +91,12 @@ export function builtLoad(ask: BuildAsk, context: ResolveContext): ResolvedLoad 
   };
 }
 
+/** A load as a figure that anybody would say: to half a kilogram, or to a pound. */
+const plainWeight = (kg: number, unit: WeightUnit): Weight =>
+  unit === "kg"
+    ? weight(round(Math.abs(kg) * 2) / 2, unit)
+    : weight(round(Number(fromKg(Math.abs(kg), unit).amount)), unit);
+
 /** The load as this gym builds it; where it builds nothing for the lift, as it is wanted. */
 function inGym(
   { wanted, exercise, beside, inSequence }: BuildAsk,
@@ -104,7 +110,12 @@ function inGym(
   let built = inSequence?.built ?? roundToBuildable(loads, wanted.kg, policy.kind);
   let reasons = roundingReasons(wanted.kg, built, loads, assists, policy);
   if (assists && wanted.kg < 0) reasons.push(...helpProblem(exercise, built?.kg ?? wanted.kg, setup, context));
-  if (!built) return { kg: wanted.kg, weight: null, build: null, reasons };
+  if (!built) {
+    // Nobody sets a stack that is not there to the gram.
+    const plain = wanted.exact ? null : plainWeight(wanted.kg, context.gym.unit);
+    const kg = plain ? Math.sign(wanted.kg) * toKg(plain) : wanted.kg;
+    return { kg, weight: plain, build: null, reasons };
+  }
   if (inSequence) reasons.push(...inSequence.reasons);
   else if (!wanted.exact && beside?.wantedKg != null && beside.load.kg !== null) {
     const span = toCurve(context, exercise, wanted.kg, setup) ?? wanted.kg;
