@@ -52,6 +52,10 @@ test("a name that nobody knows keeps its place in its superset, and is named, le
   const row = page.getByRole("row").filter({ hasText: "Bollard thing curl" });
   await expect(row).not.toContainText("not known yet");
   await expect(page.getByRole("row").filter({ hasText: "Quay hop" })).toContainText("not known yet");
+  // The question of the other stays, quietly, and is there when the text is opened again.
+  await page.getByRole("button", { name: "Text", exact: true }).click();
+  await page.getByText("“Quay hop” stands under its name").click();
+  await expect(unknown("Quay hop")).toBeVisible();
 
   // It is found by its name from now on, in the list of exercises too.
   await page.getByRole("link", { name: "Exercises", exact: true }).click();

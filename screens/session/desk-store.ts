@@ -85,7 +85,15 @@ export function createDesk(first: SessionView): DeskStore {
   const show = (document: SessionDocument, draftText: string | null) => {
     if (draftText === null) lastParsedDocument = document;
     if (now().mode === "text") store.setState({ text: draftText ?? print(document) });
-    setProblems(draftText === null ? NO_PROBLEMS : parse(draftText));
+    // A text that reads has nothing to ask but what its unknown lifts may mean.
+    const isRead = now().mode === "text" && draftText === null;
+    setProblems(
+      draftText !== null
+        ? parse(draftText)
+        : isRead
+          ? { ...NO_PROBLEMS, unknown: parse(now().text).unknown }
+          : NO_PROBLEMS,
+    );
   };
   const setProblems = ({ errors, unknown, notes }: Problems) => store.setState({ errors, unknown, notes });
   const saver = createSaver(first, {

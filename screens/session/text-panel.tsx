@@ -1,5 +1,5 @@
 "use client";
-import { useMemo, useRef } from "react";
+import { useMemo, useRef, useState } from "react";
 import { completionsAt, entryAt } from "@/core";
 import type { EditorProblem } from "./editor-problems";
 import { type EditorHandle, ShorthandEditor } from "./shorthand-editor";
@@ -83,12 +83,7 @@ export function TextPanel() {
           const key = `${line} ${column}`;
           // Left under its name it stays a question, but a quiet one.
           return isMarked ? (
-            <details key={key} className="border border-line bg-surface px-3 py-2">
-              <summary className="cursor-pointer">“{name}” stands under its name</summary>
-              <div className="mt-2">
-                <UnknownLift name={name} onTake={put} onLeave={null} />
-              </div>
-            </details>
+            <LeftUnderName key={key} name={name} onTake={put} />
           ) : (
             <UnknownLift key={key} name={name} onTake={put} onLeave={() => put(`"${name}"?`)} />
           );
@@ -132,5 +127,23 @@ export function TextPanel() {
         </div>
       </div>
     </div>
+  );
+}
+
+/** A name that was left as it is: what it may mean is asked where it is opened. */
+function LeftUnderName({ name, onTake }: { name: string; onTake: (name: string) => void }) {
+  const [isOpen, setOpen] = useState(false);
+  return (
+    <details
+      className="border border-line bg-surface px-3 py-2"
+      onToggle={({ currentTarget }) => setOpen(currentTarget.open)}
+    >
+      <summary className="cursor-pointer">“{name}” stands under its name</summary>
+      {isOpen ? (
+        <div className="mt-2">
+          <UnknownLift name={name} onTake={onTake} onLeave={null} />
+        </div>
+      ) : null}
+    </details>
   );
 }
