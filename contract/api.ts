@@ -6,7 +6,6 @@ import {
   daysBetween,
   E1RM_FORMULAS,
   type FloorLoad,
-  HOME_KIT,
   keysOf,
   METHODS,
   MUSCLES,
@@ -15,6 +14,7 @@ import {
   READINESS_QUESTIONS,
   REGION_IDS,
   type SessionDocument,
+  USUAL_KIT,
 } from "../core";
 import type { ChangedPrescription } from "../views/gym";
 import type { Prescription } from "../views/prescription";
@@ -173,7 +173,7 @@ export const INPUTS = {
     name: nonEmptyString(120),
     clientId: nullable(uuid()),
     copyOf: nullable(uuid()),
-    things: maybe(listOf(oneOfTexts(...keysOf(HOME_KIT)), 20)),
+    things: maybe(listOf(oneOfTexts(...keysOf(USUAL_KIT)), 60)),
   }),
   "gyms.makeDefault": strictObject({ gymId: uuid() }),
   "gyms.remove": strictObject({ gymId: uuid() }),

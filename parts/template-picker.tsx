@@ -56,12 +56,16 @@ export function TemplatePicker({
   return (
     <>
       {isSearched || (templates?.length ?? 0) > 3 ? (
-        <TextField label="Search" value={search} onChange={(event) => setSearch(event.target.value.slice(0, 120))} />
+        <TextField
+          label="Search, by name or as “giant sets for delts”"
+          value={search}
+          onChange={(event) => setSearch(event.target.value.slice(0, 120))}
+        />
       ) : null}
       {problem ? <p role="alert">{problem}</p> : null}
       {templates === null && !problem ? <p className="text-quiet">Looking…</p> : null}
       {templates?.length === 0 ? (
-        <p className="text-quiet">{isSearched ? "None has these words in its name." : none}</p>
+        <p className="text-quiet">{isSearched ? "None has these words in its name, or is made so." : none}</p>
       ) : null}
       {templates?.map((template) => (
         <Fragment key={template.id}>

@@ -33,6 +33,7 @@ export * from "./review";
 export * from "./sent-changes";
 export * from "./session-email";
 export * from "./stand-ins";
+export * from "./structure-search";
 export * from "./sums";
 export * from "./today";
 export * from "./usage";

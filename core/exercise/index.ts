@@ -25,3 +25,4 @@ export * from "./placeholder";
 export * from "./regions";
 export type { ExerciseDefinition } from "./rows";
 export * from "./setup";
+export { wordsOf } from "./words";

@@ -4,7 +4,6 @@ export { type CurveObservation, type FittedCurve, SHAPE_SPREAD } from "./curve-f
 export * from "./e1rm";
 export * from "./effective";
 export * from "./equipment";
-export * from "./home-kit";
 export * from "./implement-loads";
 export * from "./inventory";
 export * from "./next-prescription";
@@ -17,5 +16,6 @@ export * from "./resolved";
 export { keepDistinct, roundingReasons } from "./rounding";
 export { buildSequence, type InSequence, type PlacedStep } from "./sequence";
 export * from "./sleeves";
+export * from "./usual-kit";
 export { coldStart, computed, middle, topReps, type Wanted } from "./wanted";
 export * from "./working";

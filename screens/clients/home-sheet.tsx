@@ -1,21 +1,22 @@
 "use client";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import { entriesOf, HOME_KIT, type HomeThingId } from "@/core";
+import type { KitId } from "@/core";
 import { callApi } from "@/device/api";
 import { useApiMutation } from "@/device/query";
+import { KitTicks } from "@/parts/kit-ticks";
 import { Button } from "@/ui/button";
 import { Sheet } from "@/ui/sheet";
 import { type ClientView, habitsOf } from "@/views";
 import { useHabits } from "./habits";
 
-const USUAL: readonly HomeThingId[] = ["dumbbells", "bands"];
+const USUAL: readonly KitId[] = ["dumbbells", "bands"];
 
 /** Where a client trains: in a gym of the studio, or at home with what is ticked. */
 export function HomeSheet({ view, onClose }: { view: ClientView; onClose: () => void }) {
   const router = useRouter();
   const change = useHabits(view);
-  const [things, setThings] = useState<ReadonlySet<HomeThingId>>(new Set(USUAL));
+  const [things, setThings] = useState<ReadonlySet<KitId>>(new Set(USUAL));
   const home = view.gyms.find(({ clientId }) => clientId === view.id);
   const make = useApiMutation(
     async () => {
@@ -52,22 +53,7 @@ export function HomeSheet({ view, onClose }: { view: ClientView; onClose: () => 
       {home ? null : (
         <fieldset className="flex flex-col gap-2 border-t border-rule pt-3">
           <legend className="font-bold">At home, with</legend>
-          {entriesOf(HOME_KIT).map(([id, { name }]) => (
-            <label key={id} className="flex min-h-6 items-center gap-2">
-              <input
-                type="checkbox"
-                className="size-5 accent-indigo"
-                checked={things.has(id)}
-                onChange={(event) => {
-                  const next = new Set(things);
-                  if (event.target.checked) next.add(id);
-                  else next.delete(id);
-                  setThings(next);
-                }}
-              />
-              {name}
-            </label>
-          ))}
+          <KitTicks isHome things={things} onChange={setThings} />
           <p className="text-quiet">Each weight and every other thing can be changed under Gym later.</p>
           <Button className="self-start" disabled={make.isPending} onClick={() => make.mutate()}>
             Trains at home

@@ -3,9 +3,10 @@ import { useQuery } from "@tanstack/react-query";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useMemo, useState } from "react";
-import { decimal, massWords, weight } from "@/core";
+import { decimal, type KitId, massWords, usualEquipment } from "@/core";
 import { callApi } from "@/device/api";
 import { apiQuery, useApiMutation } from "@/device/query";
+import { KitTicks } from "@/parts/kit-ticks";
 import { useDates } from "@/parts/region";
 import { Button } from "@/ui/button";
 import { Menu } from "@/ui/menu";
@@ -33,7 +34,7 @@ export function GymScreen({ view }: { view: GymView }) {
         {gym.message ? <Notice kind="warn">{gym.message}</Notice> : null}
         <div className="overflow-x-auto px-3 pt-1">
           {gym.implementLoads.length + gym.savedImplements.length === 0 ? (
-            <p className="p-4 text-quiet">Nothing is here yet. Add bars, weights or a machine at the right.</p>
+            <UsualKit gym={gym} />
           ) : (
             <LoadScale
               implementLoads={gym.implementLoads}
@@ -77,7 +78,7 @@ export function GymScreen({ view }: { view: GymView }) {
             <ImplementEditor key={implement.key} gym={gym} implement={implement} />
           </section>
         ) : (
-          <EmptyStart gym={gym} />
+          <p className="text-quiet">What is put in is listed here, weight by weight.</p>
         )}
         <OutOfOrder gym={gym} />
         <GymRoom gym={gym} />
@@ -86,30 +87,32 @@ export function GymScreen({ view }: { view: GymView }) {
   );
 }
 
-function EmptyStart({ gym }: { gym: GymState }) {
-  const { unit } = gym.equipment;
-  const isLb = unit === "lb";
-  const bar = isLb ? 45 : 20;
+/** What usually stands in a gym: ticked, it is put in; every weight of it can be changed afterwards. */
+function UsualKit({ gym }: { gym: GymState }) {
+  const [things, setThings] = useState<ReadonlySet<KitId>>(new Set());
   return (
-    <section className="flex flex-col items-start gap-2">
-      <h2 className="text-base font-bold">An empty room</h2>
-      <Button
-        onClick={() =>
-          gym.change({ bars: [{ name: `${bar} ${unit} bar`, weight: weight(bar, unit), shape: "straight bar" }] })
-        }
-      >
-        Add a bar
-      </Button>
-      <Button
-        onClick={() =>
-          gym.change({ dumbbells: (isLb ? [10, 15, 20] : [5, 7.5, 10]).map((amount) => weight(amount, unit)) })
-        }
-      >
-        Add dumbbells
-      </Button>
-      <Button onClick={() => gym.change({ kettlebells: [weight(isLb ? 26 : 12, unit)] })}>Add a kettlebell</Button>
-      <Button onClick={() => gym.change({ bands: [{ name: "red", kg: 15, kgPerMetre: 20 }] })}>Add a band</Button>
-    </section>
+    <form
+      className="px-1 py-3"
+      onSubmit={(event) => {
+        event.preventDefault();
+        gym.change(usualEquipment([...things], gym.equipment.unit));
+      }}
+    >
+      <fieldset>
+        <legend className="mb-2 text-base font-bold">What stands in {gym.name}?</legend>
+        <div className="grid gap-x-6 gap-y-1.5 sm:grid-cols-2 xl:grid-cols-3">
+          <KitTicks isHome={gym.view.clientId !== null} things={things} onChange={setThings} />
+        </div>
+      </fieldset>
+      <p className="mt-3 flex flex-wrap items-center gap-3">
+        <Button kind="main" type="submit" disabled={things.size === 0}>
+          Put {things.size === 0 ? "it" : `these ${things.size}`} in
+        </Button>
+        <span className="text-quiet">
+          Weights, plates and stacks as they are usually sold; each can be changed then.
+        </span>
+      </p>
+    </form>
   );
 }
 

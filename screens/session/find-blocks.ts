@@ -3,6 +3,7 @@ import { copyBlocksFrom, documentForClient, parseSession, type SessionDocument, 
 import { callApi } from "@/device/api";
 import { newId } from "@/device/ids";
 import type { Action } from "@/ui/actions";
+import { isOfStructure } from "@/views";
 import type { DeskState } from "./desk-state";
 
 const MOST = 5;
@@ -17,8 +18,13 @@ export async function findBlocks(desk: () => DeskState, typed: string): Promise<
   });
   return [
     ...kept.flatMap((one) => (one.kind === "plan" ? [] : [add(one.name, () => documentForClient(one.document))])),
-    ...STARTERS.filter(({ kind, name }) => kind === "block" && name.toLowerCase().includes(search.toLowerCase())).map(
-      ({ name, text }) => add(name, () => parseSession(text, desk().catalogue, newId).document),
-    ),
+    ...STARTERS.flatMap(({ kind, name, text }) => {
+      if (kind !== "block") return [];
+      const { document } = parseSession(text, desk().catalogue, newId);
+      const isNamed = name.toLowerCase().includes(search.toLowerCase());
+      const { catalogue, view } = desk();
+      const isFound = isNamed || isOfStructure(search, { name, document }, { catalogue, settings: view.settings });
+      return isFound ? [add(name, () => document)] : [];
+    }),
   ].slice(0, MOST);
 }

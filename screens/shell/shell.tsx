@@ -11,6 +11,7 @@ import { RegionProvider } from "@/parts/region";
 import { Mark } from "@/ui/mark";
 import type { Viewer } from "@/views";
 import { DeviceUser } from "./device-user";
+import { FirstVisit } from "./first-visit";
 import { Palette } from "./palette";
 import type { PaletteItem } from "./palette-dialog";
 
@@ -108,6 +109,7 @@ export function Shell({
             </nav>
             <div className="min-w-0 flex-1">
               <DeviceUser memberId={viewer.memberId} role={viewer.role} region={viewer.region} />
+              <FirstVisit />
               {children}
             </div>
             <Palette items={items} exercises={exercises} />

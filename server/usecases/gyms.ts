@@ -1,6 +1,6 @@
 /** Gyms of a studio: their equipment, which is the default, whose home one is, and what a change means for the week. */
 import { check, GYM_SCHEMA, readEquipment } from "../../contract";
-import { addDays, entryAt, equipmentOn, type GymEquipment, homeEquipment, mondayOf } from "../../core";
+import { addDays, entryAt, equipmentOn, type GymEquipment, mondayOf, usualEquipment } from "../../core";
 import { changedPrescriptions, type GymLine, type GymView, type Prescription, prescriptionsOf } from "../../views";
 import { readStored } from "../context/documents";
 import { SharedReading, sessionContext } from "../context/session";
@@ -128,7 +128,7 @@ export const createGym = defineUseCase("gyms.create", ["coach"], (scope, input) 
       studioId: scope.studioId,
       id,
       name: input.name.trim(),
-      equipment: copied ? readEquipment(copied.equipment) : homeEquipment(input.things ?? [], region.unit),
+      equipment: copied ? readEquipment(copied.equipment) : usualEquipment(input.things ?? [], region.unit),
       isDefault: rows.length === 0,
       clientId: input.clientId,
     });

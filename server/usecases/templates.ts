@@ -1,7 +1,7 @@
 /** Sessions, blocks and plans kept to start others from. */
 import { readDocumentSteps, runYielding, upcastPlan } from "../../contract";
 import { lastOf, type PlanTemplate, type SessionDocument, templateOf, withoutSessionChanges } from "../../core";
-import type { TemplateLine } from "../../views";
+import { isOfStructure, type TemplateLine } from "../../views";
 import { planOf, readStored } from "../context/documents";
 import { studioOf } from "../context/studio";
 import { newId } from "../db";
@@ -10,11 +10,29 @@ import { deleteTemplate, insertTemplate, templatePage } from "../db/templates";
 import { answerIn, defineUseCase, notFound, ok, refused } from "./kit";
 
 const PAGE = 60;
+/** So many kept blocks or sessions are looked through at a time. */
+const MOST_SEARCHED = 500;
 
 export const listTemplates = defineUseCase("templates.list", ["coach"], (scope, { kind, search, after }) =>
   answerIn(scope, async (tx) => {
     const studio = await studioOf(tx);
-    const rows = await templatePage(tx, { kind, search: search.trim(), after }, PAGE + 1);
+    const wanted = search.trim();
+    // Plans are found by name; blocks and sessions also by what they are made of, which only their documents say.
+    const isByStructure = wanted !== "" && kind !== "plan";
+    const all = await templatePage(
+      tx,
+      { kind, search: isByStructure ? "" : wanted, after },
+      isByStructure ? MOST_SEARCHED : PAGE + 1,
+    );
+    const rows = isByStructure
+      ? all.filter(({ name, document }) => {
+          const stored = readStored(document as SessionDocument, studio);
+          return (
+            name.toLowerCase().includes(wanted.toLowerCase()) ||
+            isOfStructure(wanted, { name, document: stored }, studio)
+          );
+        })
+      : all;
     const page = rows.slice(0, PAGE);
     const last = rows.length > PAGE ? lastOf(page) : null;
     const templates = page.map(({ id, name, document }): TemplateLine => {
