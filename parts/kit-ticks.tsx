@@ -12,7 +12,7 @@ export function KitTicks({
   onChange: (things: ReadonlySet<KitId>) => void;
 }) {
   return entriesOf(USUAL_KIT)
-    .filter(([, thing]) => thing.isHome || !isHome)
+    .filter(([, { at }]) => at === "both" || at === (isHome ? "home" : "gym"))
     .map(([id, { name }]) => (
       <label key={id} className="flex min-h-6 items-center gap-2">
         <input

@@ -8,8 +8,8 @@ import type { GymEquipment } from "./equipment";
 interface KitThing {
   /** As it is named beside a tick. */
   readonly name: string;
-  /** Whether people have it at home too. */
-  readonly isHome: boolean;
+  /** Where it usually is. */
+  readonly at: "home" | "gym" | "both";
   readonly adds: (unit: WeightUnit) => Partial<GymEquipment>;
 }
 
@@ -41,19 +41,19 @@ const sleds = (unit: WeightUnit, station: string, kg: number, lb: number): Parti
 
 export const USUAL_KIT = {
   dumbbells: {
-    isHome: true,
+    at: "home",
     name: "Dumbbells",
     adds: (unit) => ({
       dumbbells: each(unit, [2, 4, 6, 8, 10, 12, 14, 16, 18, 20], [5, 10, 15, 20, 25, 30, 35, 40, 45, 50]),
     }),
   },
   kettlebells: {
-    isHome: true,
+    at: "both",
     name: "Kettlebells",
     adds: (unit) => ({ kettlebells: each(unit, [8, 12, 16, 20], [18, 26, 35, 44]) }),
   },
   barbell: {
-    isHome: true,
+    at: "both",
     name: "A barbell with plates",
     adds: (unit) => ({
       bars: [
@@ -66,13 +66,13 @@ export const USUAL_KIT = {
       plates: each(unit, [20, 10, 5, 2.5, 1.25], [45, 25, 10, 5, 2.5]).map((one) => ({ weight: one, pairs: 1 })),
     }),
   },
-  rack: { isHome: true, name: "A rack", adds: () => stations("rack") },
-  bench: { isHome: true, name: "A bench that tilts", adds: () => stations("bench", "incline bench") },
-  pullUpBar: { isHome: true, name: "A pull-up bar", adds: () => stations("bar") },
-  dipBars: { isHome: true, name: "Dip bars", adds: () => stations("dip bars") },
-  straps: { isHome: true, name: "Suspension straps", adds: () => stations("suspension straps") },
+  rack: { at: "both", name: "A rack", adds: () => stations("rack") },
+  bench: { at: "both", name: "A bench that tilts", adds: () => stations("bench", "incline bench") },
+  pullUpBar: { at: "both", name: "A pull-up bar", adds: () => stations("bar") },
+  dipBars: { at: "both", name: "Dip bars", adds: () => stations("dip bars") },
+  straps: { at: "both", name: "Suspension straps", adds: () => stations("suspension straps") },
   bands: {
-    isHome: true,
+    at: "both",
     name: "Elastic bands",
     adds: () => ({
       bands: [
@@ -81,11 +81,11 @@ export const USUAL_KIT = {
       ],
     }),
   },
-  box: { isHome: true, name: "A box or step", adds: () => stations("box", "step") },
-  bike: { isHome: true, name: "A bike", adds: () => stations("bike") },
-  treadmill: { isHome: true, name: "A treadmill", adds: () => stations("treadmill") },
+  box: { at: "both", name: "A box or step", adds: () => stations("box", "step") },
+  bike: { at: "both", name: "A bike", adds: () => stations("bike") },
+  treadmill: { at: "both", name: "A treadmill", adds: () => stations("treadmill") },
   gymDumbbells: {
-    isHome: false,
+    at: "gym",
     name: "Dumbbells to 30 kg (70 lb)",
     adds: (unit) => ({
       dumbbells: Array.from({ length: unit === "kg" ? 15 : 14 }, (_, at) =>
@@ -93,31 +93,31 @@ export const USUAL_KIT = {
       ),
     }),
   },
-  pressBench: { isHome: false, name: "A bench for bench press", adds: () => stations("press bench", "bench") },
-  platform: { isHome: false, name: "A lifting platform", adds: () => stations("platform") },
-  angledBar: { isHome: false, name: "An angled bar", adds: (unit) => bars(["angled bar", 10, 25, "angled bar"], unit) },
-  trapBar: { isHome: false, name: "A trap bar", adds: (unit) => bars(["trap bar", 25, 55, "carrying frame"], unit) },
-  guidedBar: { isHome: false, name: "A guided bar in rails", adds: () => stations("guided bar") },
-  cable: { isHome: false, name: "A cable", adds: (unit) => stacks(unit, "cable") },
-  crossCable: { isHome: false, name: "Two cables, opposite each other", adds: (unit) => stacks(unit, "cross-cable") },
-  pullDown: { isHome: false, name: "A lat pull-down", adds: (unit) => stacks(unit, "pull-down") },
-  cableRow: { isHome: false, name: "A seated cable row", adds: (unit) => stacks(unit, "cable row") },
-  legPress: { isHome: false, name: "A leg press on a sled", adds: (unit) => sleds(unit, "angled sled", 40, 90) },
-  seatedLegPress: { isHome: false, name: "A leg press with a stack", adds: (unit) => stacks(unit, "leg press") },
-  legExtension: { isHome: false, name: "A leg extension", adds: (unit) => stacks(unit, "leg extension") },
-  legCurl: { isHome: false, name: "A leg curl", adds: (unit) => stacks(unit, "leg curl") },
-  chestPress: { isHome: false, name: "A chest press machine", adds: (unit) => stacks(unit, "chest press") },
-  shoulderPress: { isHome: false, name: "A shoulder press machine", adds: (unit) => stacks(unit, "shoulder press") },
-  rowMachine: { isHome: false, name: "A row machine", adds: (unit) => stacks(unit, "row machine") },
-  flyMachine: { isHome: false, name: "A fly machine", adds: (unit) => stacks(unit, "fly machine") },
-  seatedCalf: { isHome: false, name: "A seated calf machine", adds: (unit) => sleds(unit, "seated calf", 10, 25) },
+  pressBench: { at: "gym", name: "A bench for bench press", adds: () => stations("press bench", "bench") },
+  platform: { at: "gym", name: "A lifting platform", adds: () => stations("platform") },
+  angledBar: { at: "gym", name: "An angled bar", adds: (unit) => bars(["angled bar", 10, 25, "angled bar"], unit) },
+  trapBar: { at: "gym", name: "A trap bar", adds: (unit) => bars(["trap bar", 25, 55, "carrying frame"], unit) },
+  guidedBar: { at: "gym", name: "A guided bar in rails", adds: () => stations("guided bar") },
+  cable: { at: "gym", name: "A cable", adds: (unit) => stacks(unit, "cable") },
+  crossCable: { at: "gym", name: "Two cables, opposite each other", adds: (unit) => stacks(unit, "cross-cable") },
+  pullDown: { at: "gym", name: "A lat pull-down", adds: (unit) => stacks(unit, "pull-down") },
+  cableRow: { at: "gym", name: "A seated cable row", adds: (unit) => stacks(unit, "cable row") },
+  legPress: { at: "gym", name: "A leg press on a sled", adds: (unit) => sleds(unit, "angled sled", 40, 90) },
+  seatedLegPress: { at: "gym", name: "A leg press with a stack", adds: (unit) => stacks(unit, "leg press") },
+  legExtension: { at: "gym", name: "A leg extension", adds: (unit) => stacks(unit, "leg extension") },
+  legCurl: { at: "gym", name: "A leg curl", adds: (unit) => stacks(unit, "leg curl") },
+  chestPress: { at: "gym", name: "A chest press machine", adds: (unit) => stacks(unit, "chest press") },
+  shoulderPress: { at: "gym", name: "A shoulder press machine", adds: (unit) => stacks(unit, "shoulder press") },
+  rowMachine: { at: "gym", name: "A row machine", adds: (unit) => stacks(unit, "row machine") },
+  flyMachine: { at: "gym", name: "A fly machine", adds: (unit) => stacks(unit, "fly machine") },
+  seatedCalf: { at: "gym", name: "A seated calf machine", adds: (unit) => sleds(unit, "seated calf", 10, 25) },
   hips: {
-    isHome: false,
+    at: "gym",
     name: "Hip adduction and abduction machines",
     adds: (unit) => ({ stacks: ["hip adduction", "hip abduction"].map((station) => stackOf(unit, station)) }),
   },
-  backFrame: { isHome: false, name: "A frame for back extensions", adds: () => stations("angled frame") },
-  rower: { isHome: false, name: "A rowing machine", adds: () => stations("rowing machine") },
+  backFrame: { at: "gym", name: "A frame for back extensions", adds: () => stations("angled frame") },
+  rower: { at: "gym", name: "A rowing machine", adds: () => stations("rowing machine") },
 } as const satisfies Readonly<Record<string, KitThing>>;
 
 export type KitId = keyof typeof USUAL_KIT;

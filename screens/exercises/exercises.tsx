@@ -26,7 +26,7 @@ export function ExercisesScreen({
   const [mode, setMode] = useState<"lengths" | "list">("lengths");
   const box = "rounded-[3px] border border-rule bg-surface px-2 py-1";
   return (
-    <div className="grid min-h-dvh grid-cols-1 content-start lg:h-dvh lg:min-h-[40rem] lg:grid-rows-[auto_minmax(0,1fr)] lg:grid-cols-[minmax(0,1fr)_310px_330px]">
+    <div className="grid min-h-dvh grid-cols-1 content-start lg:h-page lg:min-h-[40rem] lg:grid-rows-[auto_minmax(0,1fr)] lg:grid-cols-[minmax(0,1fr)_310px_330px]">
       <header className="flex flex-wrap items-center gap-x-3 gap-y-1 border-b border-line px-4 py-2 lg:col-span-3">
         <h1 className="text-lg font-bold">Exercises</h1>
         <label className="text-quiet">

@@ -28,7 +28,7 @@ export function GymScreen({ view }: { view: GymView }) {
     [...gym.implementLoads, ...gym.savedImplements].find((one) => one.key === selected) ?? gym.implementLoads[0];
   const general = gym.problems.filter((one) => !one.field.includes("."));
   return (
-    <div className="grid min-h-dvh grid-cols-1 content-start lg:h-dvh lg:min-h-[40rem] lg:grid-rows-[auto_minmax(0,1fr)] lg:grid-cols-[minmax(0,1fr)_320px]">
+    <div className="grid min-h-dvh grid-cols-1 content-start lg:h-page lg:min-h-[40rem] lg:grid-rows-[auto_minmax(0,1fr)] lg:grid-cols-[minmax(0,1fr)_320px]">
       <GymHeader gym={gym} />
       <main className="flex min-w-0 flex-col lg:min-h-0 lg:overflow-y-auto">
         {gym.message ? <Notice kind="warn">{gym.message}</Notice> : null}
@@ -100,7 +100,7 @@ function UsualKit({ gym }: { gym: GymState }) {
     >
       <fieldset>
         <legend className="mb-2 text-base font-bold">What stands in {gym.name}?</legend>
-        <div className="grid gap-x-6 gap-y-1.5 sm:grid-cols-2 xl:grid-cols-3">
+        <div className="grid gap-x-6 gap-y-1.5 md:grid-cols-2 lg:grid-cols-3">
           <KitTicks isHome={gym.view.clientId !== null} things={things} onChange={setThings} />
         </div>
       </fieldset>

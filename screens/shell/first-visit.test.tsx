@@ -11,12 +11,13 @@ afterEach(cleanup);
 const visit = (to: string) => {
   cleanup();
   path.now = to;
-  render(<FirstVisit />);
+  render(<FirstVisit>the screen</FirstVisit>);
+  expect(document.body.textContent).toContain("the screen");
   return screen.queryByRole("note")?.textContent ?? null;
 };
 
 it("says what a screen is for on its first visit, and not on the next", () => {
-  expect(visit("/today")).toMatch(/^Who trains today.*To try: press ↓/);
+  expect(visit("/today")).toMatch(/^Who trains today.*To try: add a client/);
   expect(visit("/gym/1")).toMatch(/^What stands in the gym/);
   expect(visit("/today")).toBeNull();
   expect(visit("/gym/2")).toBeNull();

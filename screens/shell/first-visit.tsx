@@ -1,6 +1,6 @@
 "use client";
 import { usePathname } from "next/navigation";
-import { useEffect, useState } from "react";
+import { type ReactNode, useEffect, useState } from "react";
 
 interface Help {
   /** What the screen is for. */
@@ -15,7 +15,7 @@ const HELP: readonly (readonly [path: string, help: Help])[] = [
     "/today",
     {
       is: "Who trains today, who is coming, and what needs you.",
-      tries: "press ↓, then Enter: the first thing on the list is done.",
+      tries: "add a client, or press ↓ and Enter to do the first thing on the list.",
     },
   ],
   [
@@ -68,8 +68,8 @@ const HELP: readonly (readonly [path: string, help: Help])[] = [
 
 const PREFIX = "yarvex visited ";
 
-/** On the first visit of a screen on this device: what it is for, and one thing to try. Gone with the next visit, or when it is closed. */
-export function FirstVisit() {
+/** On the first visit of a screen on this device, above it: what it is for, and one thing to try. Gone with the next visit, or when closed. */
+export function FirstVisit({ children }: { children: ReactNode }) {
   const path = usePathname();
   const [found] = HELP.filter(([start]) => path === start || path.startsWith(start));
   const [shown, setShown] = useState<string | null>(null);
@@ -85,16 +85,27 @@ export function FirstVisit() {
       setShown(null);
     }
   }, [key]);
-  if (!found || shown !== key) return null;
-  const { is, tries } = found[1];
+  const help = shown !== null && shown === key ? found?.[1] : undefined;
   return (
-    <p role="note" className="no-print flex items-baseline gap-3 border-b border-line bg-indigo-tint px-6 py-1.5">
-      <span className="min-w-0 flex-1">
-        <strong>{is}</strong> To try: {tries}
-      </span>
-      <button type="button" onClick={() => setShown(null)} className="min-h-6 shrink-0 underline underline-offset-2">
-        Got it
-      </button>
-    </p>
+    <div className={help ? "lg:[--strip:2.25rem]" : undefined}>
+      {help ? (
+        <p
+          role="note"
+          className="no-print flex items-center gap-3 border-b border-line bg-indigo-tint px-6 py-1.5 lg:h-9"
+        >
+          <span className="min-w-0 flex-1 lg:truncate">
+            <strong>{help.is}</strong> To try: {help.tries}
+          </span>
+          <button
+            type="button"
+            onClick={() => setShown(null)}
+            className="min-h-6 shrink-0 underline underline-offset-2"
+          >
+            Got it
+          </button>
+        </p>
+      ) : null}
+      {children}
+    </div>
   );
 }

@@ -109,8 +109,7 @@ export function Shell({
             </nav>
             <div className="min-w-0 flex-1">
               <DeviceUser memberId={viewer.memberId} role={viewer.role} region={viewer.region} />
-              <FirstVisit />
-              {children}
+              <FirstVisit>{children}</FirstVisit>
             </div>
             <Palette items={items} exercises={exercises} />
           </div>

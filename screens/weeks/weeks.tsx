@@ -53,7 +53,7 @@ function PlanWeeks({ view }: { view: WeeksView & { readonly plan: NonNullable<We
   const under = now ? musclesUnder(now, view) : 0;
   const changed = countChanged(weeks);
   return (
-    <div className="grid min-h-dvh grid-cols-1 content-start lg:h-dvh lg:grid-cols-[minmax(0,1fr)_300px] lg:grid-rows-[auto_minmax(0,1fr)_auto]">
+    <div className="grid min-h-dvh grid-cols-1 content-start lg:h-page lg:grid-cols-[minmax(0,1fr)_300px] lg:grid-rows-[auto_minmax(0,1fr)_auto]">
       <header className="flex flex-wrap items-center gap-x-3 gap-y-1 border-b border-line px-4 py-2 lg:col-span-2">
         <h1 className="text-lg font-bold">{plan.name || "Weeks"}</h1>
         <ClientChoice view={view} page="/weeks" />
