@@ -8,6 +8,7 @@ import {
   exerciseOrThrow,
   firstOf,
   type LongerKind,
+  type Muscle,
   muscleName,
   type SessionDocument,
   type ShorterKind,
@@ -17,19 +18,26 @@ import {
 import type { ChangeCost } from "@/views";
 
 /**
- * "costs 1 hard set of chest, 0.5 of triceps; about 2 reps more fall short". That sets become hard only for want of rest is no
+ * "costs 1 hard set of chest (12 → 11 this week), 0.5 of triceps (9 → 8.5 this week); about 2 reps more fall short". That sets become hard only for want of rest is no
  * gain: what is won is said of what fills a time.
  */
-export function priceWords({ sets, repsShort }: ChangeCost, of: "shorter" | "longer"): string {
+export function priceWords(
+  { sets, repsShort }: ChangeCost,
+  of: "shorter" | "longer",
+  /** The hard sets of a muscle in the week as it is planned; left out where the week is not known. */
+  ofWeek?: (muscle: Muscle) => number,
+): string {
   const lost = sets.filter((one) => one.sets > 0).slice(0, 3);
   const won = sets.filter((one) => one.sets < 0).slice(0, 3);
   const list = (some: typeof sets) =>
     some
       .map(
         (one, index) =>
-          `${decimal(Math.abs(one.sets), 1)}${index > 0 ? "" : Math.abs(one.sets) === 1 ? " hard set" : " hard sets"} of ${muscleName(one.muscle)}`,
+          `${decimal(Math.abs(one.sets), 1)}${index > 0 ? "" : Math.abs(one.sets) === 1 ? " hard set" : " hard sets"} of ${muscleName(one.muscle)}${weekWords(one)}`,
       )
       .join(", ");
+  const weekWords = ({ muscle, sets: lost }: (typeof sets)[number]) =>
+    ofWeek ? ` (${decimal(ofWeek(muscle), 1)} → ${decimal(ofWeek(muscle) - lost, 1)} this week)` : "";
   const parts = [
     lost.length > 0 ? `costs ${list(lost)}` : "",
     of === "longer" && won.length > 0 ? `adds ${list(won)}` : "",
@@ -58,6 +66,8 @@ export function fitWords(document: SessionDocument, catalogue: Catalogue) {
           return `${times === 1 ? "One round" : `${times} rounds`} fewer of ${block(change.blockId)}`;
         case "pair":
           return `${block(change.blockId)} and ${block(change.withBlockId)} as a superset`;
+        case "plainTempo":
+          return `${lift(change.slotId)} at its plain tempo`;
         case "trimRest":
           return `${change.seconds} s rest in ${block(change.blockId)}`;
         case "lastTwoAsDrop":

@@ -12,6 +12,7 @@ import {
   type ForecastContext,
   forecastSession,
   isBlockRoundOver,
+  type Muscle,
   type Operation,
   occurrenceKey,
   type PerformedSession,
@@ -37,6 +38,9 @@ export interface SessionInProgress {
   readonly performed: PerformedSession;
 }
 
+/** On the floor the week is not known, and who has to go has to go. */
+const NONE: ReadonlySet<Muscle> = new Set();
+
 /** Seconds that what is ahead takes as it is planned, without the rest that is running. */
 export const secondsAhead = (standing: SessionInProgress): number => measureAhead(standing)(aheadOf(standing)).seconds;
 
@@ -51,7 +55,7 @@ export function* fitAheadSteps(standing: SessionInProgress, capSeconds: number):
   let made = 0;
   const context = { catalogue, priorities, makeId: () => `ahead ${made++}` };
   const ways = (document: SessionDocument) => waysShorterNow(document, context, settings.assumed.roundRestSeconds);
-  return yield* fitSteps(measure(aheadOf(standing)), { ways, measure, priorities }, capSeconds);
+  return yield* fitSteps(measure(aheadOf(standing)), { ways, measure, priorities, onlyHere: () => NONE }, capSeconds);
 }
 
 function measureAhead({ content, client }: SessionInProgress): (document: SessionDocument) => Measured {

@@ -30,10 +30,16 @@ const madeOf = (document: SessionDocument, operation: Operation): SessionDocumen
 };
 const context = testContext({ client: { ...testContext().client, priorities: { chest: "build", quads: "hold" } } });
 const secondsOf = (document: SessionDocument) => computeSession(document, context).timeline.seconds;
-const fitted = (text: string, minutes: number) => {
+const fitted = (text: string, minutes: number, own = context) => {
   const document = read(text);
-  const found = fitSession(document, context, computeSession(document, context), minutes * 60, countingIds("f"));
+  const found = fitSession(document, own, computeSession(document, own), minutes * 60, countingIds("f"));
   return { document, found };
+};
+const LOAD = { reps: 0, hardSets: 6, failureSets: 0, volumeLoadKg: 0, tensionSeconds: 0, loweringSeconds: 0 };
+/** The same client, whose other sessions of the week train all of it too. */
+const alsoElsewhere = {
+  ...context,
+  week: { ...context.week, others: { quads: LOAD, glutes: LOAD, chest: LOAD, delts: LOAD, triceps: LOAD } },
 };
 
 describe("fitting a session into a time", () => {
@@ -114,10 +120,32 @@ describe("fitting a session into a time", () => {
     const { found } = fitted(
       "A1 Back squat 3x5 @80kg rir2 r180\n\nB1 Bench press 4x8 @60kg rir2 r120\n\nC1 Lateral raise 4x15 @8kg rir1 r75",
       15,
+      alsoElsewhere,
     );
     expect(found.ways.some(({ change, isEnough }) => isEnough && change.kind === "dropLift")).toBe(true);
     expect(found.plan!.isEnough).toBe(true);
     expect(found.plan!.steps.map(({ change }) => change.kind)).not.toContain("dropLift");
+  });
+
+  it("tempo and rests are listed first, whole lifts last", () => {
+    const { found } = fitted(TEXT.replace("3x12 @8kg rir1", "3x12 @8kg rir1 t4-1-2-1"), 40);
+    const place = { plainTempo: 0, trimRest: 0, pair: 1, lastTwoAsDrop: 1, roundFewer: 2, dropLift: 3 };
+    const places = found.ways.map(({ change }) => place[change.kind]);
+    expect(places).toEqual([...places].sort((a, b) => a - b));
+    // 3 sets of 12 reps, 8 s a rep instead of 3.
+    const tempo = found.ways.find(({ change }) => change.kind === "plainTempo")!;
+    expect([tempo.savedSeconds, tempo.price.sets]).toEqual([180, []]);
+  });
+
+  it("a muscle's only work of the week is never taken, however short the time; done on another day too, it may go", () => {
+    const legs = "A1 Bench press 4x8 @60kg r120\n\nB1 Leg extension 3x12 @40kg r60";
+    const without = (own: typeof context) => {
+      const { found } = fitted(legs, 5, own);
+      const all = [...found.ways, ...(found.plan?.steps ?? [])];
+      return all.flatMap(({ change }) => (change.kind === "dropLift" ? [change.slotId] : []));
+    };
+    expect(without(context)).toEqual([]);
+    expect(without(alsoElsewhere).length).toBeGreaterThan(0);
   });
 
   it("what fits needs nothing", () => {

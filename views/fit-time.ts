@@ -6,14 +6,17 @@ import {
   applyEdits,
   type BlockPace,
   type Edit,
+  exercisesIn,
   type LongerKind,
   type Muscle,
   type Operation,
+  REGIONS,
   runSteps,
   type SessionDocument,
   type Shorter,
   type ShorterKind,
   type Steps,
+  trainedRegions,
   waysShorter,
   waysToFill,
 } from "../core";
@@ -133,7 +136,15 @@ interface Fitting {
   readonly ways: (document: SessionDocument) => readonly Shorter[];
   readonly measure: Measure;
   readonly priorities: SessionContext["client"]["priorities"];
+  /** Muscles that the session trains directly and nothing else does this week: none of them is left without work. */
+  readonly onlyHere: (document: SessionDocument) => ReadonlySet<Muscle>;
 }
+
+/** Whether a change leaves one of some muscles with no work. */
+const takesOnlyWork = (before: Measured, after: Measured, muscles: ReadonlySet<Muscle>): boolean =>
+  [...muscles].some(
+    (muscle) => (before.sets.get(muscle) ?? 0) >= LEAST_LEFT && (after.sets.get(muscle) ?? 0) < LEAST_LEFT,
+  );
 
 function* waysFrom(before: Measured, fitting: Fitting, capSeconds: number): Steps<TimedChange<ShorterKind>[]> {
   const found: TimedChange<ShorterKind>[] = [];
@@ -143,7 +154,7 @@ function* waysFrom(before: Measured, fitting: Fitting, capSeconds: number): Step
     yield;
     const after = fitting.measure(edited.document);
     const savedSeconds = before.seconds - after.seconds;
-    if (savedSeconds < LEAST_SAVED) continue;
+    if (savedSeconds < LEAST_SAVED || takesOnlyWork(before, after, fitting.onlyHere(before.document))) continue;
     const { seconds } = after;
     const price = priceOf(before, after, besideSets);
     found.push({ change, operation, seconds, savedSeconds, price, isEnough: seconds <= capSeconds });
@@ -154,7 +165,7 @@ function* waysFrom(before: Measured, fitting: Fitting, capSeconds: number): Step
 
 export interface FitFound {
   readonly overSeconds: number;
-  /** Single changes, the cheapest minute first. */
+  /** Single changes: tempo and rests first, whole lifts last, of the same kind the cheapest minute. */
   readonly ways: readonly TimedChange<ShorterKind>[];
   /** The cheapest of them one after the other until it fits, as one step; null where one alone does, or none is there. */
   readonly plan: FitPlan | null;
@@ -178,9 +189,24 @@ export function fitSession(
     ways: (one) => waysShorter(one, { catalogue, priorities, makeId }, settings.assumed.roundRestSeconds),
     measure: measureIn(context, computed.records),
     priorities,
+    onlyHere: (one) => {
+      const direct = [...trainedRegions(exercisesIn(one, catalogue))].map((region) => REGIONS[region].muscle);
+      return new Set(direct.filter((muscle) => (context.week.others[muscle]?.hardSets ?? 0) < LEAST_LEFT));
+    },
   };
-  return runSteps(fitSteps(measured(document, computed), fitting, capSeconds));
+  const found = runSteps(fitSteps(measured(document, computed), fitting, capSeconds));
+  // Tempo and rests come first, whole lifts last; among their like the cheapest minute.
+  return { ...found, ways: found.ways.toSorted((a, b) => ORDER[a.change.kind] - ORDER[b.change.kind]) };
 }
+
+const ORDER: Readonly<Record<ShorterKind["kind"], number>> = {
+  plainTempo: 0,
+  trimRest: 0,
+  pair: 1,
+  lastTwoAsDrop: 1,
+  roundFewer: 2,
+  dropLift: 3,
+};
 
 /** As `fitSession`, way by way. */
 export function* fitSteps(first: Measured, fitting: Fitting, capSeconds: number): Steps<FitFound> {

@@ -7,6 +7,7 @@ import { type Catalogue, classifyPair, exerciseOrThrow, type Muscle, type Muscle
 import { entriesOf, firstOf } from "../lists";
 import { sameValue } from "../same";
 import { allBlocks, type Block, plannedRounds, type SessionDocument, type Slot, type WorkSet } from "./grammar";
+import { writeTempo } from "./in-place";
 import { METHODS } from "./methods";
 import type { Operation } from "./operation";
 import { composeOperations, pairBlocks, removeSlot, toDropSet } from "./operations";
@@ -17,6 +18,7 @@ import type { MakeId } from "./shorthand/finish-slot";
 export type ShorterKind =
   | { readonly kind: "roundFewer"; readonly blockId: string }
   | { readonly kind: "pair"; readonly blockId: string; readonly withBlockId: string }
+  | { readonly kind: "plainTempo"; readonly slotId: string }
   | { readonly kind: "trimRest"; readonly blockId: string; readonly seconds: number }
   | { readonly kind: "lastTwoAsDrop"; readonly slotId: string }
   | { readonly kind: "dropLift"; readonly slotId: string };
@@ -40,6 +42,8 @@ const MOST_DROPPED = 2;
 /** What a whole lift is worth beside its sets; the session's first is what it was begun for. A judgement. */
 const LIFT_WORTH = { single: 0.5, multi: 1.5, first: 3 } as const;
 const DROP_PERCENT = 20;
+/** What a written tempo is worth: it was asked for something. A judgement. */
+const TEMPO_WORTH = 0.25;
 
 /** Rests are not cut below what the goal needs: the method's least; without one by the reps, heavy sets longest. */
 export function restFloorSeconds(document: SessionDocument, block: Block): number {
@@ -69,6 +73,9 @@ export function waysShorter(document: SessionDocument, context: ShorterContext, 
     if (rounds !== null && rounds > 1)
       ways.push(way({ kind: "roundFewer", blockId: block.id }, changeRounds(document, block.id, rounds - 1, makeId)));
     ways.push(trimmedRest(document, block, assumedRestSeconds));
+    for (const { id, sets } of block.slots)
+      if (sets.some((set) => set?.segments[0]?.tempo))
+        ways.push(way({ kind: "plainTempo", slotId: id }, writeTempo(document, id, ""), TEMPO_WORTH));
     const [slot] = block.slots;
     if (block.slots.length === 1 && slot && (rounds ?? 0) >= 2 && isPlainIsolation(slot, catalogue))
       ways.push(way({ kind: "lastTwoAsDrop", slotId: slot.id }, lastTwoAsDrop(document, block, slot, makeId)));

@@ -1,6 +1,14 @@
 "use client";
 import { useEffect, useId, useMemo, useState } from "react";
-import { applyEdits, decimal, formatClock, type LongerKind, type Operation, type ShorterKind } from "@/core";
+import {
+  applyEdits,
+  decimal,
+  formatClock,
+  type LongerKind,
+  type Muscle,
+  type Operation,
+  type ShorterKind,
+} from "@/core";
 import { fitWords, priceWords } from "@/parts/fit-words";
 import { Button } from "@/ui/button";
 import { TextField } from "@/ui/field";
@@ -33,6 +41,8 @@ export function Fit({ onClose }: { onClose: () => void }) {
     desk.operate(operation);
   };
   const heading = useId();
+  const ofWeek = (muscle: Muscle) =>
+    (view.week.others[muscle]?.hardSets ?? 0) + (computed.totals.byMuscle.get(muscle)?.hardSets ?? 0);
   const common = { look, take, leave: () => setPreview(null) };
   return (
     <aside id="why" tabIndex={-1} aria-labelledby={heading} className="flex flex-col gap-3 bg-surface p-4">
@@ -78,20 +88,20 @@ export function Fit({ onClose }: { onClose: () => void }) {
               <li key={step}>{step}</li>
             ))}
           </ol>
-          <p className="narrow text-quiet">{priceWords(found.fit.plan.price, "shorter")}</p>
+          <p className="narrow text-quiet">{priceWords(found.fit.plan.price, "shorter", ofWeek)}</p>
           <Buttons operation={found.fit.plan.operation} name="all of it" {...common} />
         </section>
       ) : null}
       {found && over > 0 && found.fit.ways.length === 0 ? (
-        <p>Nothing can be made shorter without leaving lifts out.</p>
+        <p>Nothing can be made shorter without taking a muscle’s only work of the week.</p>
       ) : null}
       {found ? (
         <ul aria-label="Ways" className="flex flex-col gap-2.5">
           {(over > 0 ? found.fit.ways : []).map((way, index) => (
-            <Way key={index} way={way} words={words.shorter(way.change)} {...common} />
+            <Way key={index} way={way} words={words.shorter(way.change)} ofWeek={ofWeek} {...common} />
           ))}
           {found.fill.map((way, index) => (
-            <Way key={`fill ${index}`} way={way} words={words.longer(way.change)} {...common} />
+            <Way key={`fill ${index}`} way={way} words={words.longer(way.change)} ofWeek={ofWeek} {...common} />
           ))}
         </ul>
       ) : null}
@@ -105,7 +115,16 @@ interface Acts {
   readonly take: (operation: Operation) => void;
 }
 
-function Way({ way, words, ...acts }: Acts & { way: TimedChange<ShorterKind | LongerKind>; words: string }) {
+function Way({
+  way,
+  words,
+  ofWeek,
+  ...acts
+}: Acts & {
+  way: TimedChange<ShorterKind | LongerKind>;
+  words: string;
+  ofWeek: (muscle: Muscle) => number;
+}) {
   const { savedSeconds, isEnough, price, operation } = way;
   return (
     <li className="border-t border-line pt-1.5">
@@ -117,7 +136,7 @@ function Way({ way, words, ...acts }: Acts & { way: TimedChange<ShorterKind | Lo
         </span>
       </p>
       <p className="narrow text-quiet">
-        {priceWords(price, savedSeconds > 0 ? "shorter" : "longer")}
+        {priceWords(price, savedSeconds > 0 ? "shorter" : "longer", ofWeek)}
         {savedSeconds > 0 && isEnough ? "; it is enough" : ""}
       </p>
       <Buttons operation={operation} name={words} {...acts} />
