@@ -327,7 +327,7 @@ describe("reps round by round in one cell", () => {
     press("1");
     type("12/10/8/6");
     expect(lines()[0]).toBe("A1 Bench press 3x8 @60kg r90");
-    expect(screen.getByRole("alertdialog", { name: "12, 10, 8, 6 is 4 rounds, and this lift has 3." })).toBeTruthy();
+    expect(screen.getByRole("alertdialog", { name: "12, 10, 8, 6 is 4 rounds, and bench press has 3." })).toBeTruthy();
     fireEvent.click(screen.getByRole("button", { name: "Make it 4 rounds" }));
     expect(lines()[0]).toBe("A1 Bench press 12,10,8,6 @60kg r90");
     expect(screen.queryByRole("alertdialog")).toBeNull();

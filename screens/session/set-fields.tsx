@@ -10,6 +10,7 @@ import {
   type Operation,
   printRest,
   type RestAmount,
+  repsByRound,
   type Slot,
   slotById,
   type WorkSet,
@@ -19,6 +20,7 @@ import {
 import { newId } from "@/device/ids";
 import type { SessionView } from "@/views";
 import { cellsIn, rangeBetween, rowsOf } from "./grid-range";
+import { writeOrAskReps } from "./reps-by-round";
 import { FIGURE_NAMES, figuresOf, figureText, type SetFigure, steppedText, typedFigure } from "./set-figures";
 import { Stepper } from "./stepper";
 import { useWholeDesk } from "./use-desk";
@@ -73,7 +75,12 @@ export function SetFields({ view, slot, set }: { view: SessionView; slot: Slot; 
             onStep={(by) =>
               write(figure, (cell) => steppedText(figure, { ...fieldOf(cell), loads: loadsOf(cell.slot) }, by))
             }
-            onType={(typed) => write(figure, (cell) => typedFigure(figure, typed, fieldOf(cell)))}
+            onType={(typed) => {
+              const reps = figure === "reps" ? repsByRound(typed) : null;
+              return reps
+                ? writeOrAskReps(desk, slot.id, reps)
+                : write(figure, (cell) => typedFigure(figure, typed, fieldOf(cell)));
+            }}
           />
         ))}
         {block.rounds.kind === "fixed" && block.rounds.count === 1 ? null : (

@@ -43,7 +43,11 @@ export function Stepper({
             setProblem(null);
           }}
           onKeyDown={(event) => {
-            if (event.key === "Enter") keep();
+            if (event.key === "Enter") {
+              // What is asked then has the focus, and is not answered by this key.
+              event.preventDefault();
+              keep();
+            }
             if (event.key === "Escape") {
               setTyped(null);
               setProblem(null);

@@ -7,7 +7,6 @@ import {
   EMPTY_DOCUMENT,
   entryAt,
   firstOf,
-  lastOf,
   liftToPlace,
   moveBlock,
   moveSlot,
@@ -22,12 +21,12 @@ import {
   slotLabels,
   type TypedCell,
   writeCells,
-  writeRepsByRound,
 } from "@/core";
 import { newId } from "@/device/ids";
 import type { CellMove } from "@/parts/set-cell";
 import type { Selection } from "./desk-state";
 import { cellsIn, copied, filled, pasted, type Range, rangeBetween, rowsOf, saysWhole, sheetOf } from "./grid-range";
+import { writeOrAskReps } from "./reps-by-round";
 import { useDeskStore, useWholeDesk } from "./use-desk";
 
 /** A cell that is being written: where it is, whatever is chosen meanwhile; what is typed; and what stood there. */
@@ -113,7 +112,7 @@ export function useGrid() {
   const keep = ({ at, text, printed: stood }: Editing): ShorthandError | null => {
     const reps = repsByRound(text);
     if (reps) {
-      keepReps(at.slotId, reps);
+      setSaid(writeOrAskReps(desk, at.slotId, reps) ?? "");
       return null;
     }
     const isWhole = saysWhole(text, stood);
@@ -135,23 +134,6 @@ export function useGrid() {
     const isIn =
       chosen?.rows.some(({ slotId }) => slotId === at.slotId) && at.round >= chosen.from && at.round <= chosen.to;
     return chosen && isIn && cellsIn(chosen, () => "").length > 1 ? chosen : null;
-  };
-  /** Reps round by round; where they are more or fewer than the rounds, it is asked. */
-  const keepReps = (slotId: string, reps: readonly string[]) => {
-    const rounds = slotById(document, slotId)?.sets.length ?? 0;
-    const over = (list: readonly string[]) => writeRepsByRound(document, slotId, list, catalogue, newId);
-    if (reps.length === rounds) return setSaid(desk.attempt(over(reps)) ?? "");
-    const first = reps.slice(0, rounds);
-    const kept = Array.from({ length: rounds }, (_, round) => reps[round] ?? lastOf(reps));
-    desk.ask({
-      says: `${reps.join(", ")} is ${reps.length} rounds, and this lift has ${rounds}.`,
-      answers: [
-        { name: `Make it ${reps.length} rounds`, operation: over(reps) },
-        reps.length > rounds
-          ? { name: `Only ${first.join(", ")}`, operation: over(first) }
-          : { name: `Keep ${rounds} rounds: ${kept.join(", ")}`, operation: over(kept) },
-      ],
-    });
   };
   const leave = () => {
     put(null);
