@@ -7,7 +7,20 @@ const OFFSET_MS = Number(process.env.YARVEX_CLOCK_OFFSET_MS ?? 0);
 export const nowMs = (): number => Date.now() + OFFSET_MS;
 
 /** Screens that a person has seen before say nothing of what they are for. */
-const SCREENS = ["/today", "/clients/", "/clients", "/weeks", "/session", "/review", "/exercises", "/gym"];
+const SCREENS = [
+  "/today",
+  "/clients/",
+  "/clients",
+  "/weeks",
+  "/session",
+  "/review",
+  "/exercises",
+  "/gym",
+  "/floor",
+  "/me/weeks",
+  "/me/you",
+  "/me",
+];
 
 async function setClock(context: BrowserContext, offsetMs: number): Promise<void> {
   await context.addInitScript((screens) => {

@@ -31,6 +31,23 @@ describe("what changed since a client looked", () => {
     ]);
   });
 
+  it("is a grip, warm-up sets, a note, or what comes after a lift, that are others", () => {
+    const [first, second] = [BEFORE[0]!, BEFORE[1]!];
+    const changed = {
+      ...first.lifts[0]!,
+      setup: "grip mixed",
+      ramp: "5 with 60 kg",
+      cues: ["chest up"],
+      after: "then A2",
+    };
+    expect(sentChanges(BEFORE, [{ ...first, lifts: [changed] }, second])).toEqual([
+      "A1 Deadlift: set-up grip mixed; before: none",
+      "A1 Deadlift: warm-up sets 5 with 60 kg; before: none",
+      "A1 Deadlift: note chest up; before: none",
+      "A1 Deadlift: after it then A2; before: none",
+    ]);
+  });
+
   it("is a lift in place of another where its slot is the same", () => {
     const now = [block("3 rounds, rest 90 s between them", lift("a", "Rack pull", ["5 reps with 100 kg"])), BEFORE[1]!];
     expect(sentChanges(BEFORE, now)).toEqual(["A1 Rack pull in place of Deadlift: 5 reps with 100 kg"]);

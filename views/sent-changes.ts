@@ -4,6 +4,9 @@ import type { BlockInWords, LiftInWords } from "./session-email";
 
 const liftsOf = (blocks: readonly BlockInWords[]): LiftInWords[] => blocks.flatMap(({ lifts }) => lifts);
 
+const changedPart = (of: string, what: string, before: string, now: string): string[] =>
+  before === now ? [] : [`${of} ${what} ${now || "none"}; before: ${before || "none"}`];
+
 const wordsOf = ({ sets }: LiftInWords): string => sets.join("; ");
 
 /** A line for each lift that is new, gone, or done otherwise, and for each block whose rounds or rests are others. */
@@ -14,9 +17,14 @@ export function sentChanges(before: readonly BlockInWords[], now: readonly Block
     const was = old.get(lift.slotId);
     if (!was) return [`${lift.label} ${lift.name} is new: ${wordsOf(lift)}`];
     if (was.name !== lift.name) return [`${lift.label} ${lift.name} in place of ${was.name}: ${wordsOf(lift)}`];
-    if (!sameValue(was.sets, lift.sets))
-      return [`${lift.label} ${lift.name}: ${wordsOf(lift)}; before: ${wordsOf(was)}`];
-    return [];
+    const of = `${lift.label} ${lift.name}:`;
+    return [
+      ...(sameValue(was.sets, lift.sets) ? [] : [`${of} ${wordsOf(lift)}; before: ${wordsOf(was)}`]),
+      ...changedPart(of, "set-up", was.setup, lift.setup),
+      ...changedPart(of, "warm-up sets", was.ramp, lift.ramp),
+      ...changedPart(of, "note", was.cues.join("; "), lift.cues.join("; ")),
+      ...changedPart(of, "after it", was.after, lift.after),
+    ];
   });
   const gone = liftsOf(before).filter(({ slotId }) => !current.has(slotId));
   const slotOf = ({ lifts: [first] }: BlockInWords) => first?.slotId;

@@ -1,5 +1,6 @@
 import type { ReactNode } from "react";
 import { QueryProvider } from "@/device/query";
+import { FirstVisit } from "@/parts/first-visit";
 import { RegionProvider } from "@/parts/region";
 import { DeviceUser } from "@/screens/shell/device-user";
 import { requireScope } from "../ask";
@@ -10,7 +11,7 @@ export default async function MyLayout({ children }: { children: ReactNode }) {
     <QueryProvider>
       <RegionProvider region={region}>
         <DeviceUser memberId={memberId} role={role} region={region} />
-        {children}
+        <FirstVisit>{children}</FirstVisit>
       </RegionProvider>
     </QueryProvider>
   );

@@ -4,6 +4,7 @@ import { useEffect, useState } from "react";
 import { DEFAULT_REGION } from "@/core";
 import { startSending } from "@/device/sender";
 import { onEntriesChanged, readPerson } from "@/device/store";
+import { FirstVisit } from "@/parts/first-visit";
 import { RegionProvider } from "@/parts/region";
 import { FloorSession } from "./floor-session";
 import { MOST_LANES } from "./lane-count";
@@ -88,7 +89,11 @@ export function FloorApp() {
               />
             ) : null}
             {asked?.kind === "entries" ? <Later part={ENTRIES} props={{}} /> : null}
-            {asked?.kind === "sessions" ? <Sessions /> : null}
+            {asked?.kind === "sessions" ? (
+              <FirstVisit>
+                <Sessions />
+              </FirstVisit>
+            ) : null}
             <div className="mt-2 flex flex-wrap justify-end gap-x-4 left-hand:justify-start">
               <Toggle
                 on={muted}

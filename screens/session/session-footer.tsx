@@ -3,7 +3,7 @@ import { memo, type ReactNode } from "react";
 import { decimal, formatClock, frequencyOf, type Muscle, muscleName, volumeParts } from "@/core";
 import { MuscleBand } from "@/parts/muscle-band";
 import { fetched } from "@/ui/on-demand";
-import { PopoverButton } from "@/ui/popover";
+import { PopoverButton, UP_FROM_THE_FOOT } from "@/ui/popover";
 import type { SessionView } from "@/views";
 import { Cautions } from "./cautions";
 import type { FootFigure } from "./footer-breakdown";
@@ -68,14 +68,12 @@ export function SessionFooter({ view, onFit }: { view: SessionView; onFit: () =>
   );
 }
 
-const PAPER = "z-40 max-h-[60vh] w-80 max-w-[96vw] overflow-y-auto border-2 border-walnut bg-ground p-4 text-walnut";
-
 const openMuscle = (muscle: Muscle, drawn: ReactNode) => (
   <PopoverButton
     button={{ children: drawn, className: "rounded-[3px] px-0.5 text-left hover:bg-bark" }}
     label={`What ${muscleName(muscle)} is made of`}
     side="top"
-    className={PAPER}
+    className={UP_FROM_THE_FOOT}
   >
     {() => <FooterBreakdown of={muscle} />}
   </PopoverButton>
@@ -90,7 +88,7 @@ const Opened = memo(function Opened({ of, figure, words }: { of: FootFigure; fig
       }}
       label={`What the ${of === "kg" ? "load moved" : of} is made of`}
       side="top"
-      className={PAPER}
+      className={UP_FROM_THE_FOOT}
     >
       {() => <FooterBreakdown of={of} />}
     </PopoverButton>

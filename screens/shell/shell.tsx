@@ -7,11 +7,12 @@ import type { StudioExercises } from "@/contract";
 import { QueryProvider } from "@/device/query";
 import { signOut } from "@/device/sign-out";
 import { DutyProvider } from "@/parts/duty";
+import { FirstVisit } from "@/parts/first-visit";
 import { RegionProvider } from "@/parts/region";
 import { Mark } from "@/ui/mark";
 import type { Viewer } from "@/views";
 import { DeviceUser } from "./device-user";
-import { FirstVisit } from "./first-visit";
+import { KeysHelp } from "./keys-help";
 import { Palette } from "./palette";
 import type { PaletteItem } from "./palette-dialog";
 
@@ -112,6 +113,7 @@ export function Shell({
               <FirstVisit>{children}</FirstVisit>
             </div>
             <Palette items={items} exercises={exercises} />
+            <KeysHelp />
           </div>
         </DutyProvider>
       </RegionProvider>

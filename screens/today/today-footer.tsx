@@ -2,10 +2,8 @@
 import Link from "next/link";
 import type { ReactNode } from "react";
 import { lowerFirst, sum } from "@/core";
-import { PopoverButton } from "@/ui/popover";
+import { PopoverButton, UP_FROM_THE_FOOT } from "@/ui/popover";
 import type { TodayView } from "@/views";
-
-const PAPER = "z-40 max-h-[60vh] w-80 max-w-[96vw] overflow-y-auto border-2 border-walnut bg-ground p-4 text-walnut";
 
 /** What the last seven days came to: sessions done, lifts at their best, and messages that nobody has answered. */
 export function TodayFooter({ view }: { view: TodayView }) {
@@ -29,7 +27,7 @@ export function TodayFooter({ view }: { view: TodayView }) {
           }}
           label="Lifts at their best in seven days"
           side="top"
-          className={PAPER}
+          className={UP_FROM_THE_FOOT}
         >
           {() => (
             <>

@@ -27,6 +27,8 @@ it("a client's page is another screen than the list of clients", () => {
   expect(visit("/clients")).toMatch(/^Everybody who trains here/);
   expect(visit("/clients/1")).toMatch(/^What is known of a client/);
   expect(visit("/account")).toBeNull();
+  expect(visit("/me/you")).toMatch(/^What your coach knows of you/);
+  expect(visit("/me")).toMatch(/^Your next session/);
 });
 
 it("is gone when it is closed, and stays while one is on the screen", () => {

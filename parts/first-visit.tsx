@@ -51,6 +51,25 @@ const HELP: readonly (readonly [path: string, help: Help])[] = [
     },
   ],
   [
+    "/floor",
+    {
+      is: "Sessions are trained here, without a network too: rest and tempo are timed, and every set is kept.",
+      tries: "open one and press Set done.",
+    },
+  ],
+  ["/me/weeks", { is: "Your weeks, done and ahead.", tries: "choose a week, and see what it asks." }],
+  [
+    "/me/you",
+    {
+      is: "What your coach knows of you: health, what you lift, goals, body mass.",
+      tries: "say what you lift now: your loads go by it at once.",
+    },
+  ],
+  [
+    "/me",
+    { is: "Your next session, what your coach says, and what you did.", tries: "write a word to your coach below." },
+  ],
+  [
     "/exercises",
     {
       is: "Every exercise by the muscles it trains, ranked for a client here.",
@@ -91,7 +110,7 @@ export function FirstVisit({ children }: { children: ReactNode }) {
       {help ? (
         <p
           role="note"
-          className="no-print flex items-center gap-3 border-b border-line bg-indigo-tint px-6 py-1.5 lg:h-9"
+          className="no-print flex items-center gap-3 border-b border-line bg-indigo-tint px-6 py-1.5 text-walnut lg:h-9"
         >
           <span className="min-w-0 flex-1 lg:truncate">
             <strong>{help.is}</strong> To try: {help.tries}

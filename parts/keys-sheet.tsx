@@ -1,6 +1,10 @@
+"use client";
 import { Sheet } from "@/ui/sheet";
 
-const KEYS: readonly (readonly [string, readonly (readonly [string, string])[]])[] = [
+/** Groups of keys: the group's name, and each key with what it does. */
+type Keys = readonly (readonly [group: string, keys: readonly (readonly [key: string, does: string])[]])[];
+
+const SESSION: Keys = [
   [
     "Move",
     [
@@ -41,6 +45,40 @@ const KEYS: readonly (readonly [string, readonly (readonly [string, string])[]])
       ["Enter", "the block in hand"],
     ],
   ],
+];
+
+const TODAY: Keys = [
+  [
+    "What needs you",
+    [
+      ["↓ ↑", "into the list, and from line to line"],
+      ["Enter", "what is proposed"],
+      ["l", "later"],
+      ["x", "not needed, with why"],
+      ["z", "take your last decision back"],
+    ],
+  ],
+  [
+    "Coming days, on the name of a session",
+    [
+      ["Shift ← →", "to another day"],
+      ["Shift Space", "select it, to send several together"],
+    ],
+  ],
+];
+
+const WEEKS: Keys = [
+  [
+    "In the grid",
+    [
+      ["← → ↑ ↓", "from lift to lift and week to week"],
+      ["Home, End", "the first week, the last"],
+    ],
+  ],
+  ["On the edge of a phase", [["← →", "a week shorter, a week longer"]]],
+];
+
+const ANYWHERE: Keys = [
   [
     "Anywhere",
     [
@@ -50,11 +88,27 @@ const KEYS: readonly (readonly [string, readonly (readonly [string, string])[]])
   ],
 ];
 
-/** The keys of the desk. */
-export function KeysSheet({ open, onOpenChange }: { open: boolean; onOpenChange: (open: boolean) => void }) {
+/** The keys of each screen, by the beginning of its address. */
+const OF_SCREEN: readonly (readonly [path: string, keys: Keys])[] = [
+  ["/session", SESSION],
+  ["/today", TODAY],
+  ["/weeks", WEEKS],
+];
+
+/** The keys of the screen at an address, then those that are everywhere. */
+export function KeysSheet({
+  path,
+  open,
+  onOpenChange,
+}: {
+  path: string;
+  open: boolean;
+  onOpenChange: (open: boolean) => void;
+}) {
+  const own = OF_SCREEN.find(([start]) => path.startsWith(start))?.[1] ?? [];
   return (
     <Sheet open={open} onOpenChange={onOpenChange} title="Keys">
-      {KEYS.map(([group, keys]) => (
+      {[...own, ...ANYWHERE].map(([group, keys]) => (
         <section key={group} className="mb-4">
           <h3 className="border-b border-walnut font-bold">{group}</h3>
           <dl className="grid grid-cols-[11rem_1fr] gap-y-1 pt-1">
