@@ -6,7 +6,8 @@ import { alive, does, enterAsCoach } from "./helpers";
 import { expect, newContext, test } from "./test";
 import { startWeb } from "./web";
 
-test.describe.configure({ mode: "serial", timeout: 30_000 });
+// With other journeys beside it the eight weeks of a demo take their time.
+test.describe.configure({ mode: "serial", timeout: 60_000 });
 
 const DAYS = ["Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday", "Sunday"];
 const noonOf = (day: string) =>
