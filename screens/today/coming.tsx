@@ -49,7 +49,6 @@ const lineKey = (clientId: string, { date, sessionId, place }: PlannedLine): str
  */
 export function ComingDays({ day }: { day: Day }) {
   const mayPlan = useMayPlan();
-  const dates = useDates();
   const { view } = day;
   // A click on a session is no drag.
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
@@ -58,25 +57,11 @@ export function ComingDays({ day }: { day: Day }) {
   const rows = view.clients
     .map(({ id, name, coming }) => ({ id, name, lines: coming.filter(isShown) }))
     .filter(({ lines }) => lines.length > 0);
-  const without = view.clients.filter(({ id }) => !rows.some((row) => row.id === id));
   const [shown, setShown] = useState(FIRST_CLIENTS);
-  const [marked, setMarked] = useState<ReadonlySet<string>>(new Set());
-  const [isSending, setSending] = useState(false);
   const unsent = rows.flatMap(({ id, name, lines }) =>
     mayPlan ? lines.filter(isUnsent).map((line) => ({ key: lineKey(id, line), name, line })) : [],
   );
-  // What was sent or moved since it was selected is not selected any more.
-  const selected = unsent.filter(({ key }) => marked.has(key));
-  const select = (keys: readonly string[]) => {
-    const isAll = keys.every((key) => marked.has(key));
-    setMarked(new Set(isAll ? [...marked].filter((key) => !keys.includes(key)) : [...marked, ...keys]));
-  };
-  const sendSelected = async () => {
-    setSending(true);
-    await day.send(selected);
-    setMarked(new Set());
-    setSending(false);
-  };
+  const selection = useSelection(unsent);
   const drop = ({ active, over }: DragEndEvent) => {
     const [dragged, target] = [dragData<Dragged>(active), dragData<Target>(over)];
     if (dragged && target && target.clientId === dragged.clientId && target.date !== dragged.line.date)
@@ -95,26 +80,15 @@ export function ComingDays({ day }: { day: Day }) {
                 <th scope="col" className="w-32 py-1 font-normal">
                   <span className="sr-only">Client</span>
                 </th>
-                {days.map((date) => {
-                  const ofDay = unsent.filter(({ line }) => line.date === date).map(({ key }) => key);
-                  return (
-                    <th key={date} scope="col" className="py-1 pr-2 font-normal">
-                      {ofDay.length === 0 ? (
-                        dates.dayOfWeek(date)
-                      ) : (
-                        <button
-                          type="button"
-                          title={`Select what is not sent (${ofDay.length})`}
-                          aria-pressed={ofDay.every((key) => marked.has(key))}
-                          onClick={() => select(ofDay)}
-                          className="underline decoration-dotted underline-offset-4"
-                        >
-                          {dates.dayOfWeek(date)}
-                        </button>
-                      )}
-                    </th>
-                  );
-                })}
+                {days.map((date) => (
+                  <th key={date} scope="col" className="py-1 pr-2 font-normal">
+                    <DayName
+                      date={date}
+                      unsent={unsent.filter(({ line }) => line.date === date).map(({ key }) => key)}
+                      selection={selection}
+                    />
+                  </th>
+                ))}
               </tr>
             </thead>
             <tbody>
@@ -135,8 +109,8 @@ export function ComingDays({ day }: { day: Day }) {
                             dragged={{ kind: "session", clientId: id, name, line }}
                             onMove={(wanted) => wanted > view.today && void day.move(name, line, wanted)}
                             onSend={() => void day.send([{ name, line }])}
-                            isSelected={marked.has(lineKey(id, line))}
-                            onSelect={isUnsent(line) && mayPlan ? () => select([lineKey(id, line)]) : null}
+                            isSelected={selection.has(lineKey(id, line))}
+                            onSelect={isUnsent(line) && mayPlan ? () => selection.turn([lineKey(id, line)]) : null}
                           />
                         ))}
                     </DayCell>
@@ -152,43 +126,106 @@ export function ComingDays({ day }: { day: Day }) {
           Show {rows.length - shown} more
         </Button>
       ) : null}
-      {selected.length > 0 ? (
-        <section
-          aria-label="Selected sessions"
-          className="sticky bottom-12 z-30 mt-2 flex flex-wrap items-center gap-3 border-2 border-walnut bg-surface px-3 py-2"
-        >
-          <p className="font-semibold">
-            {selected.length} selected: {[...new Set(selected.map(({ name }) => name.split(" ")[0]))].join(", ")}
-          </p>
-          <Button kind="main" className="ml-auto" disabled={isSending} onClick={() => void sendSelected()}>
-            {isSending ? "Sending…" : `Send ${selected.length}`}
-          </Button>
-          <Button disabled={isSending} onClick={() => setMarked(new Set())}>
-            Select none
-          </Button>
-        </section>
-      ) : null}
+      <SelectedSessions selection={selection} send={day.send} />
       {rows.length > 0 && mayPlan ? (
         <p className="narrow mt-2 text-quiet">
           To another day: drag a session by its strips, or Shift and an arrow left or right on its name. Several to
           send: a click on the strips, Shift and Space on a name, or the day’s name selects what is not sent.
         </p>
       ) : null}
-      {without.length > 0 ? (
-        <p className="mt-2 text-quiet">
-          Nothing in these days:{" "}
-          {without.map(({ id, name }, index) => (
-            <span key={id}>
-              {index > 0 ? ", " : ""}
-              <Link href={`/clients/${id}`} prefetch={false} className="underline underline-offset-2">
-                {name}
-              </Link>
-            </span>
-          ))}
-          .
-        </p>
-      ) : null}
+      <Without clients={view.clients.filter(({ id }) => !rows.some((row) => row.id === id))} />
     </section>
+  );
+}
+
+interface Unsent {
+  readonly key: string;
+  readonly name: string;
+  readonly line: PlannedLine;
+}
+
+/** Which of the sessions that are not sent are selected; what was sent or moved since is not any more. */
+function useSelection(unsent: readonly Unsent[]) {
+  const [marked, setMarked] = useState<ReadonlySet<string>>(new Set());
+  return {
+    selected: unsent.filter(({ key }) => marked.has(key)),
+    has: (key: string) => marked.has(key),
+    /** Selects some, or none of them where all are. */
+    turn: (keys: readonly string[]) => {
+      const isAll = keys.every((key) => marked.has(key));
+      setMarked(new Set(isAll ? [...marked].filter((key) => !keys.includes(key)) : [...marked, ...keys]));
+    },
+    clear: () => setMarked(new Set()),
+  };
+}
+
+type Selected = ReturnType<typeof useSelection>;
+
+/** A day over its column; where something of it is not sent, it selects that. */
+function DayName({ date, unsent, selection }: { date: string; unsent: readonly string[]; selection: Selected }) {
+  const { dayOfWeek } = useDates();
+  if (unsent.length === 0) return dayOfWeek(date);
+  return (
+    <button
+      type="button"
+      title={`Select what is not sent (${unsent.length})`}
+      aria-pressed={unsent.every(selection.has)}
+      onClick={() => selection.turn(unsent)}
+      className="underline decoration-dotted underline-offset-4"
+    >
+      {dayOfWeek(date)}
+    </button>
+  );
+}
+
+/** What is selected, to be sent together. */
+function SelectedSessions({ selection, send }: { selection: Selected; send: Day["send"] }) {
+  const [isSending, setSending] = useState(false);
+  const { selected, clear } = selection;
+  if (selected.length === 0) return null;
+  const sendAll = async () => {
+    setSending(true);
+    await send(selected);
+    clear();
+    setSending(false);
+  };
+  return (
+    <section
+      aria-label="Selected sessions"
+      className="sticky bottom-12 z-30 mt-2 flex flex-wrap items-center gap-3 border-2 border-walnut bg-surface px-3 py-2"
+    >
+      <p className="font-semibold">
+        {selected.length} selected: {[...new Set(selected.map(({ name }) => name.split(" ")[0]))].join(", ")}
+      </p>
+      <Button kind="main" className="ml-auto" disabled={isSending} onClick={() => void sendAll()}>
+        {isSending ? "Sending…" : `Send ${selected.length}`}
+      </Button>
+      <Button disabled={isSending} onClick={clear}>
+        Select none
+      </Button>
+    </section>
+  );
+}
+
+/** Clients that are named among those without a session; of many the others are counted. */
+const NAMED_WITHOUT = 20;
+
+function Without({ clients }: { clients: readonly { readonly id: string; readonly name: string }[] }) {
+  if (clients.length === 0) return null;
+  const more = clients.length - NAMED_WITHOUT;
+  return (
+    <p className="mt-2 text-quiet">
+      Nothing in these days:{" "}
+      {clients.slice(0, NAMED_WITHOUT).map(({ id, name }, index) => (
+        <span key={id}>
+          {index > 0 ? ", " : ""}
+          <Link href={`/clients/${id}`} prefetch={false} className="underline underline-offset-2">
+            {name}
+          </Link>
+        </span>
+      ))}
+      {more > 0 ? `, and ${more} more` : ""}.
+    </p>
   );
 }
 
