@@ -4,17 +4,15 @@
  * lift. What is not sure is offered and not read. Pure; the index of a catalogue is made once.
  */
 
-import { editDistance } from "../edit-distance";
 import { entriesOf, entryAt, valueAt } from "../lists";
-import { identityCache } from "../memo";
 import type { Catalogue, Exercise } from "./exercise";
+import { countsOf, foldName, indexOf, type NameIndex, readWords, sharedKey, sumsOf } from "./finder-index";
 import { BESIDE, besideOf } from "./finder-words";
-import { otherNamesOf, SHARED_NAMES } from "./other-names";
-import { isPlaceholder, placeholderName } from "./placeholder";
+import { otherNamesOf } from "./other-names";
 import type { RegionId } from "./regions";
 import type { Laterality, SetupValue } from "./setup";
 import { STAPLE, STAPLES } from "./staples";
-import { joinParts, KNOWN_PARTS, partsOf, wordsOf } from "./words";
+import { wordsOf } from "./words";
 
 /** How often an exercise is used here, by its id: by the client most of all, then in the studio. */
 export type UsageCounts = ReadonlyMap<string, number>;
@@ -36,152 +34,11 @@ export interface FoundName {
   readonly laterality: Laterality | null;
 }
 
-interface Phrase {
-  readonly words: readonly string[];
-  readonly exercise: Exercise;
-  readonly isName: boolean;
-}
-
-interface Index {
-  readonly phrases: readonly Phrase[];
-  /** The phrases in which a word stands, by their places. */
-  readonly byWord: ReadonlyMap<string, readonly number[]>;
-  /** Names as they are written, without regard to capitals, hyphens and spaces. */
-  readonly exact: ReadonlyMap<string, Exercise>;
-  /** Names that mean one lift here and another there, by their words in order, with the lifts. */
-  readonly shared: ReadonlyMap<string, readonly Exercise[]>;
-  /** Parts of the names, and those that stand for something beside them. */
-  readonly parts: ReadonlySet<string>;
-  /** Parts by their spellings with one letter left out. */
-  readonly slips: ReadonlyMap<string, readonly string[]>;
-  readonly weights: ReadonlyMap<string, number>;
-  /** The weight of all words of each phrase, by its place. */
-  readonly written: readonly number[];
-  /** Words of the texts that were read last. */
-  readonly remembered: Map<string, string[]>;
-  /** One figure for each phrase, all nought between uses. */
-  readonly sums: Float64Array;
-}
-
-const indexes = identityCache<Index>();
-
-const foldName = (name: string): string =>
-  name
-    .toLowerCase()
-    .replace(/[\s-]+/g, " ")
-    .trim();
-
-const indexOf = (catalogue: Catalogue): Index => indexes(catalogue, [], () => indexMade(catalogue));
-
-function indexMade(catalogue: Catalogue): Index {
-  const phrases: Phrase[] = [];
-  const exact = new Map<string, Exercise>();
-  const parts = new Set<string>([...KNOWN_PARTS, ...BESIDE]);
-  // A lift that was known by its name alone, and is known now, is still found by that name.
-  for (const [id, exercise] of catalogue.byId) {
-    // What a name became is found by itself, where it kept that name.
-    if (isPlaceholder(id) && exact.has(foldName(placeholderName(id)))) continue;
-    for (const [place, name] of (isPlaceholder(id)
-      ? [placeholderName(id)]
-      : [exercise.name, ...otherNamesOf(exercise)]
-    ).entries()) {
-      for (const part of partsOf(name)) parts.add(part);
-      const words = wordsOf(name);
-      if (words.length > 0) phrases.push({ words, exercise, isName: place === 0 });
-      // A lift's own name is stronger than another's other name.
-      if (place === 0 || !exact.has(foldName(name))) exact.set(foldName(name), exercise);
-    }
-  }
-  const shared = new Map<string, readonly Exercise[]>();
-  for (const [name, ids] of entriesOf(SHARED_NAMES))
-    shared.set(
-      sharedKey(wordsOf(name)),
-      ids.flatMap((id) => catalogue.byId.get(id) ?? []),
-    );
-  const byWord = new Map<string, number[]>();
-  for (const [place, { words }] of phrases.entries())
-    for (const word of words) {
-      const places = byWord.get(word);
-      if (places) places.push(place);
-      else byWord.set(word, [place]);
-    }
-  const weights = new Map([...byWord].map(([word, places]) => [word, 1 / Math.sqrt(places.length)]));
-  const slips = new Map<string, string[]>();
-  for (const part of parts)
-    if (part.length >= 4)
-      for (const spelling of [part, ...shorter(part)]) slips.set(spelling, [...(slips.get(spelling) ?? []), part]);
-  const written = phrases.map(({ words }) => words.reduce((sum, word) => sum + (weights.get(word) ?? 0), 0));
-  return {
-    phrases,
-    byWord,
-    exact,
-    shared,
-    parts,
-    slips,
-    weights,
-    written,
-    remembered: new Map(),
-    sums: new Float64Array(phrases.length),
-  };
-}
-
-const sharedKey = (words: readonly string[]): string => [...words].sort().join(" ");
-
-const shorter = (word: string): string[] => Array.from(word, (_, i) => word.slice(0, i) + word.slice(i + 1));
-
-/** A word that nobody uses, put right where one known word is a slip of the finger away. */
-function putRight(word: string, index: Index): string {
-  if (index.parts.has(word) || word.length < 4 || word.length > 20 || /\d/.test(word)) return word;
-  const near = new Map<string, number>();
-  for (const spelling of [word, ...shorter(word)])
-    for (const known of index.slips.get(spelling) ?? [])
-      if (!near.has(known)) near.set(known, editDistance(word, known));
-  const most = word.length >= 7 ? 2 : 1;
-  // Two letters changed places: an edit distance of two that is one slip.
-  const isSwap = (known: string) =>
-    known.length === word.length && [...known].sort().join("") === [...word].sort().join("");
-  // The first letter is seldom the one that slips, and of four letters one in another's place is another word: "winch" is no
-  // "pinch", "quay" no "quad".
-  const isOther = (known: string) => word.length === 4 && known.length === 4 && !isSwap(known);
-  const fits = [...near].filter(
-    ([known, distance]) =>
-      (distance <= most || (distance === 2 && isSwap(known))) &&
-      (known[0] === word[0] || word.length >= 7) &&
-      !isOther(known),
-  );
-  fits.sort((a, b) => a[1] - b[1] || (index.byWord.get(b[0])?.length ?? 0) - (index.byWord.get(a[0])?.length ?? 0));
-  return fits[0]?.[0] ?? word;
-}
-
 interface Candidate extends FoundName {
   readonly score: number;
 }
 
-/** For each phrase in which any of the words stands, the sum of their weights. */
-function sumsOf(
-  words: readonly string[],
-  index: Index,
-  weightOf: (word: string) => number,
-): (readonly [place: number, sum: number])[] {
-  const { sums } = index;
-  const touched: number[] = [];
-  for (const word of words) {
-    const weight = weightOf(word);
-    for (const place of index.byWord.get(word) ?? []) {
-      if (sums[place] === 0) touched.push(place);
-      sums[place]! += weight;
-    }
-  }
-  return touched.map((place) => {
-    const sum = entryAt(sums, place);
-    sums[place] = 0;
-    return [place, sum] as const;
-  });
-}
-
-const countsOf = (words: readonly string[], index: Index) => sumsOf(words, index, () => 1);
-
-function candidates(words: readonly string[], index: Index, usual: UsageCounts): Candidate[] {
+function candidates(words: readonly string[], index: NameIndex, usual: UsageCounts): Candidate[] {
   const best = new Map<string, Candidate>();
   for (const [place, count] of countsOf(words, index)) {
     const phrase = entryAt(index.phrases, place);
@@ -213,7 +70,7 @@ function usualOf(fits: Iterable<Exercise>, usual: UsageCounts): Exercise | null 
 }
 
 /** The lifts whose names have all of the words, among others. */
-function* havingAll(words: readonly string[], index: Index): Generator<Exercise> {
+function* havingAll(words: readonly string[], index: NameIndex): Generator<Exercise> {
   for (const [place, count] of countsOf(words, index))
     if (count === words.length) yield entryAt(index.phrases, place).exercise;
 }
@@ -250,8 +107,6 @@ export function trainedRegions(exercises: Iterable<Exercise>): ReadonlySet<Regio
 
 const NOTHING: UsageCounts = new Map();
 
-const MOST_LETTERS = 120;
-
 /** The exercise that a name means, with what it says beside; null where it is not sure. */
 export function findExercise(catalogue: Catalogue, text: string, context: NameContext = {}): FoundName | null {
   const { usual = NOTHING } = context;
@@ -287,19 +142,6 @@ export const sharedName = (catalogue: Catalogue, text: string): readonly Exercis
   const index = indexOf(catalogue);
   return index.shared.get(sharedKey(readWords(text, index))) ?? [];
 };
-
-/** A name is read, and offered for, several times in a row. */
-const MOST_REMEMBERED = 500;
-
-function readWords(text: string, index: Index): string[] {
-  if (text.length > MOST_LETTERS) return [];
-  const known = index.remembered.get(text);
-  if (known) return known;
-  const words = joinParts(partsOf(text).map((part) => putRight(part, index)));
-  if (index.remembered.size >= MOST_REMEMBERED) index.remembered.clear();
-  index.remembered.set(text, words);
-  return words;
-}
 
 /** What is usual here, then what is common everywhere: offered where nothing is said yet. */
 export function commonExercises(catalogue: Catalogue, most: number, usual: UsageCounts = NOTHING): Exercise[] {
@@ -379,7 +221,7 @@ export function offerExercises(
 }
 
 /** The words of a text; while it is typed, with the last one apart where it is but the beginning of one. */
-function typedWords(text: string, index: Index, isTyping: boolean) {
+function typedWords(text: string, index: NameIndex, isTyping: boolean) {
   const beginning = isTyping && !text.endsWith(" ") ? wordsOf(text).at(-1) : undefined;
   const isBegun = beginning !== undefined && !index.byWord.has(beginning);
   const whole = isBegun ? text.slice(0, text.trimEnd().lastIndexOf(" ") + 1) : text;
