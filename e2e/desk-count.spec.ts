@@ -7,8 +7,8 @@ import { countingIds } from "../core/testing/helpers";
 import { alive, does, enterAsCoach } from "./helpers";
 import { expect, type Page, test } from "./test";
 
-/** A hand at the desk, which counts its clicks and keys. */
-class Hand {
+/** Works at the desk as a user does, and counts the clicks and keys that it takes. */
+class CountingUser {
   clicks = 0;
   keys = 0;
   constructor(private readonly page: Page) {}
@@ -91,7 +91,7 @@ class Hand {
 interface Kind {
   readonly name: string;
   readonly text: string;
-  readonly by: (hand: Hand) => Promise<void>;
+  readonly by: (user: CountingUser) => Promise<void>;
   /** The most clicks that it may take. */
   readonly most: number;
 }
@@ -101,124 +101,124 @@ const KINDS: readonly Kind[] = [
     name: "straight sets with a ramp",
     text: "A1 Back squat 5x5 rir2 ramp",
     most: 8,
-    by: async (hand) => {
-      await hand.first("Back squat");
-      await hand.place("Rounds of block A", "5");
-      await hand.cell(0);
-      await hand.cell(4, true);
-      await hand.figure("Reps", "5");
-      await hand.menu("Change Back squat", "Ramp up to it");
+    by: async (user) => {
+      await user.first("Back squat");
+      await user.place("Rounds of block A", "5");
+      await user.cell(0);
+      await user.cell(4, true);
+      await user.figure("Reps", "5");
+      await user.menu("Change Back squat", "Ramp up to it");
     },
   },
   {
     name: "a superset",
     text: "A1 Bench press 3x6-10 rir2\nA2 Barbell row 3x6-10 rir2 r90",
     most: 5,
-    by: async (hand) => {
-      await hand.first("Bench press");
-      await hand.beside("Bench press", "Barbell row");
-      await hand.place("Rest after each round of block A", "90");
+    by: async (user) => {
+      await user.first("Bench press");
+      await user.beside("Bench press", "Barbell row");
+      await user.place("Rest after each round of block A", "90");
     },
   },
   {
     name: "a giant set of four",
     text: "A1 Seated dumbbell shoulder press 3x6-10 rir2\nA2 Lateral raise 3x10-15 rir2\nA3 Front raise 3x10-15 rir2\nA4 Rear-delt fly 3x10-15 rir2 r120",
     most: 7,
-    by: async (hand) => {
+    by: async (user) => {
       const first = "Seated dumbbell shoulder press";
-      await hand.first(first);
-      for (const name of ["Lateral raise", "Front raise", "Rear-delt fly"]) await hand.beside(first, name);
-      await hand.place("Rest after each round of block A", "120");
+      await user.first(first);
+      for (const name of ["Lateral raise", "Front raise", "Rear-delt fly"]) await user.beside(first, name);
+      await user.place("Rest after each round of block A", "120");
     },
   },
   {
     name: "a double drop",
     text: "A1 Lateral raise 10-15,10-15,10-15 rir2 round 1: > -20%x15 > -20%x15",
     most: 3,
-    by: async (hand) => {
-      await hand.first("Lateral raise");
-      await hand.menu("Change Lateral raise", "Make round 1 a…", "Double drop");
+    by: async (user) => {
+      await user.first("Lateral raise");
+      await user.menu("Change Lateral raise", "Make round 1 a…", "Double drop");
     },
   },
   {
     name: "a pyramid",
     text: "A1 Bench press 12,10,8,6 rir2",
     most: 6,
-    by: async (hand) => {
-      await hand.first("Bench press");
-      await hand.figure("Reps", "12/10/8/6");
-      await hand.menu("Make it 4 rounds");
+    by: async (user) => {
+      await user.first("Bench press");
+      await user.figure("Reps", "12/10/8/6");
+      await user.menu("Make it 4 rounds");
     },
   },
   {
     name: "slow eccentrics",
     text: "A1 Leg extension 3x10-15 rir2 t4-0-1-1",
     most: 2,
-    by: async (hand) => {
-      await hand.first("Leg extension");
-      await hand.place("Tempo of Leg extension", "4-0-1-1");
+    by: async (user) => {
+      await user.first("Leg extension");
+      await user.place("Tempo of Leg extension", "4-0-1-1");
     },
   },
   {
     name: "rest-pause",
     text: "A1 Chest press 3x6-10 rir2 round 1: > pause 15s x3 > pause 15s x3",
     most: 3,
-    by: async (hand) => {
-      await hand.first("Chest press");
-      await hand.menu("Change Chest press", "Make round 1 a…", "Rest-pause");
+    by: async (user) => {
+      await user.first("Chest press");
+      await user.menu("Change Chest press", "Make round 1 a…", "Rest-pause");
     },
   },
   {
     name: "a rep goal",
     text: "A1 Push-up 30total rir2",
     most: 3,
-    by: async (hand) => {
-      await hand.first("Push-up");
-      await hand.menu("Change Push-up", "Make its sets a…", "Rep goal");
+    by: async (user) => {
+      await user.first("Push-up");
+      await user.menu("Change Push-up", "Make its sets a…", "Rep goal");
     },
   },
   {
     name: "as many rounds as fit into a time",
     text: "A: within 10min\nA1 Goblet squat 1x6-10 rir2\nA2 Push-up 1x6-10 rir2",
     most: 4,
-    by: async (hand) => {
-      await hand.first("Goblet squat");
-      await hand.beside("Goblet squat", "Push-up");
-      await hand.place("Rounds of block A", "within 10 min");
+    by: async (user) => {
+      await user.first("Goblet squat");
+      await user.beside("Goblet squat", "Push-up");
+      await user.place("Rounds of block A", "within 10 min");
     },
   },
   {
     name: "paired sets with a rest after each",
     text: "A1 Overhead press 3x6-10 rir2 r75\nA2 Chin-up 3x6-10 rir2 r90",
     most: 5,
-    by: async (hand) => {
-      await hand.first("Overhead press");
-      await hand.beside("Overhead press", "Chin-up");
-      await hand.place("Transition after Overhead press", "75");
-      await hand.place("Rest after each round of block A", "90");
+    by: async (user) => {
+      await user.first("Overhead press");
+      await user.beside("Overhead press", "Chin-up");
+      await user.place("Transition after Overhead press", "75");
+      await user.place("Rest after each round of block A", "90");
     },
   },
   {
     name: "one side at a time, set up, with a cue",
     text: "A1 Cable curl 3x10-15/side rir2 [handle rope] // elbows still",
     most: 8,
-    by: async (hand) => {
-      await hand.first("Cable curl");
-      await hand.menu("Change Cable curl", "Sides", "one side, then the other");
-      await hand.opened("Change Cable curl", "Set-up…", "Set-up of Cable curl", "handle rope");
-      await hand.opened("Change Cable curl", "Cues…", "Cues for Cable curl", "elbows still");
+    by: async (user) => {
+      await user.first("Cable curl");
+      await user.menu("Change Cable curl", "Sides", "one side, then the other");
+      await user.opened("Change Cable curl", "Set-up…", "Set-up of Cable curl", "handle rope");
+      await user.opened("Change Cable curl", "Cues…", "Cues for Cable curl", "elbows still");
     },
   },
   {
     name: "back-off sets, a rep less each in reserve",
     text: "A1 Deadlift 8,10,10 @-,90%top,90%top rir1",
     most: 7,
-    by: async (hand) => {
-      await hand.first("Deadlift");
-      await hand.menu("Change Deadlift", "Make its sets a…", "Back-off sets");
-      await hand.cell(0);
-      await hand.cell(2, true);
-      await hand.step("In reserve", false);
+    by: async (user) => {
+      await user.first("Deadlift");
+      await user.menu("Change Deadlift", "Make its sets a…", "Back-off sets");
+      await user.cell(0);
+      await user.cell(2, true);
+      await user.step("In reserve", false);
     },
   },
 ];
@@ -241,18 +241,18 @@ for (const part of [0, 1, 2])
       const { sessionId } = await does<{ sessionId: string }>(page, "sessions.create", { clientId, title: "" });
       await page.goto(`/session/${sessionId}`);
       await alive(page);
-      const hand = new Hand(page);
-      await by(hand);
+      const user = new CountingUser(page);
+      await by(user);
       const wanted = parseSession(text, SHIPPED_CATALOGUE, countingIds());
       expect(wanted.errors, name).toEqual([]);
       const written = async () =>
         printed((await does<{ document: SessionDocument }>(page, "sessions.show", { sessionId })).document);
       await expect.poll(written, name).toBe(printed(wanted.document));
-      expect(hand.clicks, name).toBeLessThanOrEqual(most);
+      expect(user.clicks, name).toBeLessThanOrEqual(most);
       info.annotations.push({
         type: name,
-        description: `${hand.clicks} clicks, ${hand.keys} keys; as text ${text.length} keys`,
+        description: `${user.clicks} clicks, ${user.keys} keys; as text ${text.length} keys`,
       });
-      console.log(`${name}: ${hand.clicks} clicks, ${hand.keys} keys; as text ${text.length} keys`);
+      console.log(`${name}: ${user.clicks} clicks, ${user.keys} keys; as text ${text.length} keys`);
     }
   });

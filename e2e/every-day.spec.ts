@@ -6,7 +6,7 @@ import { alive, does, enterAsCoach } from "./helpers";
 import { expect, newContext, test } from "./test";
 import { startWeb } from "./web";
 
-// With other journeys beside it the eight weeks of a demo take their time.
+// Seeding a demo's eight weeks takes longer while other journeys run on the same processors.
 test.describe.configure({ mode: "serial", timeout: 60_000 });
 
 const DAYS = ["Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday", "Sunday"];

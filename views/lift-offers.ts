@@ -120,7 +120,7 @@ export function swapOffers(
   return onceEach(groups, idsIn(document));
 }
 
-/** What comes nearest to a name: first what has every word of it, then the rest. */
+/** Exercises for a typed name: those that have every word of it, then those that only come near. */
 function byName(
   document: SessionDocument,
   text: string,

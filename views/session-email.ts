@@ -144,7 +144,7 @@ function roundsWords({ rounds, restAfterRound: rest }: Block): string {
 }
 
 /** "10 s, then A2", "10, 10, 30 s, then A2", "then A2". */
-function afterWords({ restAfter }: Slot, next: string): string {
+export function afterWords({ restAfter }: Slot, next: string): string {
   if (restAfter === null) return `then ${next}`;
   const rests = restAfter.kind === "each" ? [restAfter.rest] : restAfter.rests;
   return `${rests.map(printRest).join(", ")} s, then ${next}`;

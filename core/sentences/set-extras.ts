@@ -12,7 +12,7 @@ export function besideWords(beside: AddedResistance): string {
   return beside.kind === "vest" ? `with a vest of ${weight}` : `with ${weight} of chains`;
 }
 
-/** Where in its range a muscle is while a partial rep or a hold is done, as a client reads it. */
+/** The part of the range in which a partial rep or a hold is done, in a client's words. */
 export const POSITION_WORDS: Readonly<Record<Exclude<RangeOfMotion, "full">, string>> = {
   long: "where the muscle is stretched",
   middle: "in the middle of the range",
@@ -51,7 +51,7 @@ export function setExtras(set: WorkSet, { exerciseId }: Pick<Slot, "exerciseId">
   return [...parts, ...stopExtras(set)];
 }
 
-/** The extras of a lift's rounds: what all rounds have once, then a line for each round that has something of its own. */
+/** What cells leave out of a lift (`setExtras`): what all its rounds share in one line, then a line for each round with more. */
 export function roundExtras(slot: Slot, catalogue: Catalogue): string[] {
   const rounds = slot.sets.map((set) => (set ? setExtras(set, slot, catalogue) : null));
   const done = rounds.filter((words) => words !== null);

@@ -178,6 +178,9 @@ export type Amount =
   | { readonly kind: "metres"; readonly metres: number }
   | { readonly kind: "hold"; readonly seconds: number; readonly position: HoldPosition };
 
+/** Whether work is measured in seconds or metres: it has no reps, and no seconds a rep. */
+export const isWithoutReps = ({ kind }: Amount): boolean => kind === "seconds" || kind === "hold" || kind === "metres";
+
 type HoldPosition = "long" | "middle" | "short";
 
 /** Seconds of one phase. `fast` is written X. `null` is unsaid (only the eccentric was written). */

@@ -9,6 +9,7 @@ import { diffBlock, diffSlot, diffSlotSets } from "./diff";
 import { applyEdits, blockOfSlot, type Edit, slotById } from "./edits";
 import {
   allBlocks,
+  type Block,
   LIMITS,
   type Ramp,
   type RestAmount,
@@ -22,6 +23,7 @@ import { composeOperations, writeSet } from "./operations";
 import { changeRounds } from "./rounds";
 import { lineageOf, type MakeId } from "./shorthand/finish-slot";
 import { parseCell, parseSession } from "./shorthand/parse";
+import { printRest } from "./shorthand/print-parts";
 import { errorWords, normalise, Scanner, ShorthandProblem } from "./shorthand/scanner";
 import { readRamp } from "./shorthand/slot-line";
 import { readRests, readSetup, readTempo } from "./shorthand/tokens";
@@ -48,6 +50,13 @@ function reading<T>(
       message: `Expected ${errorWords({ expected: problem.expected, found } as Parameters<typeof errorWords>[0])}.`,
     };
   }
+}
+
+/** The rest after each round as `writeRoundRest` reads it; empty where none is written. */
+export function roundRestText(rest: Block["restAfterRound"]): string {
+  if (rest === null) return "";
+  if (rest.kind === "partnersWork") return `partner${rest.leastSeconds === null ? "" : ` ${rest.leastSeconds}`}`;
+  return (rest.kind === "each" ? [rest.rest] : rest.rests).map(printRest).join(",");
 }
 
 /** "90", "30-45", "60,60,120", "1:30", "partner", "partner 60": the rest after each round. */

@@ -1,6 +1,6 @@
 "use client";
 import { memo } from "react";
-import { type Block, decimal, printRest, writeRoundRest, writeRounds } from "@/core";
+import { type Block, decimal, roundRestText, writeRoundRest, writeRounds } from "@/core";
 import { newId } from "@/device/ids";
 import type { Latest } from "@/ui/use-latest";
 import { handleId, headId } from "./grid-ids";
@@ -44,12 +44,7 @@ export const BlockHead = memo(function BlockHead({
       : rounds.kind === "range"
         ? `${rounds.low}-${rounds.high}`
         : `within ${decimal(rounds.seconds / 60)} min`;
-  const restText =
-    rest === null
-      ? ""
-      : rest.kind === "partnersWork"
-        ? `partner${rest.leastSeconds === null ? "" : ` ${rest.leastSeconds}`}`
-        : (rest.kind === "each" ? [rest.rest] : rest.rests).map(printRest).join(",");
+  const restText = roundRestText(rest);
   return (
     <div
       id={headId(blockId)}

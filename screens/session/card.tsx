@@ -21,7 +21,14 @@ import {
 import { useDates } from "@/parts/region";
 import { cellFigure, loadFigure } from "@/parts/set-words";
 import { Button } from "@/ui/button";
-import { type ComputedSession, computeSession, type SessionView, unknownLoadWords, warmUpWords } from "@/views";
+import {
+  afterWords,
+  type ComputedSession,
+  computeSession,
+  type SessionView,
+  unknownLoadWords,
+  warmUpWords,
+} from "@/views";
 
 /** Lifts from which on the card is set smaller, so that it stays one page. */
 const SMALLER_FROM = [7, 11] as const;
@@ -127,7 +134,6 @@ function liftNotes(
   const ramp = computed.resolved.ramps.get(slot.id) ?? [];
   const rir = first?.rir ?? null;
   const isUnknown = slot.sets.some((set) => set && isToBeFound(computed.resolved.loads.get(firstOf(set.segments).id)));
-  const rests = slot.restAfter && (slot.restAfter.kind === "each" ? [slot.restAfter.rest] : slot.restAfter.rests);
   return [
     slot.setup.map(({ name, value }) => `${name} ${value}`).join(", "),
     first?.tempo ? `tempo ${printTempo(first.tempo).slice(1)}` : "",
@@ -140,7 +146,7 @@ function liftNotes(
     ...roundExtras(slot, catalogue),
     ...onlyInPart(exerciseOrThrow(catalogue, slot.exerciseId), limits),
     slot.cues.join("; "),
-    next === null ? "" : `${rests ? `${rests.map(printRest).join(", ")} s, ` : ""}then ${next}`,
+    next === null ? "" : afterWords(slot, next),
   ]
     .filter(Boolean)
     .join("; ");

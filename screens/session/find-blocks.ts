@@ -20,11 +20,12 @@ export async function findBlocks(desk: () => DeskState, typed: string): Promise<
     ...kept.flatMap((one) => (one.kind === "plan" ? [] : [add(one.name, () => documentForClient(one.document))])),
     ...STARTERS.flatMap(({ kind, name, text }) => {
       if (kind !== "block") return [];
-      const { document } = parseSession(text, desk().catalogue, newId);
+      const read = () => parseSession(text, desk().catalogue, newId).document;
       const isNamed = name.toLowerCase().includes(search.toLowerCase());
       const { catalogue, view } = desk();
-      const isFound = isNamed || isOfStructure(search, { name, document }, { catalogue, settings: view.settings });
-      return isFound ? [add(name, () => document)] : [];
+      const isFound =
+        isNamed || isOfStructure(search, { name, document: read() }, { catalogue, settings: view.settings });
+      return isFound ? [add(name, read)] : [];
     }),
   ].slice(0, MOST);
 }

@@ -8,6 +8,7 @@ import {
   type Exposure,
   exerciseOrThrow,
   isUnknownLift,
+  isWithoutReps,
   printRamp,
   printRest,
   printTempo,
@@ -102,8 +103,8 @@ export const LiftRow = memo(function LiftRow({
   const tempo = slot.sets.find((set) => set !== null)?.segments[0]?.tempo;
   const tempoText = tempo ? printTempo(tempo).slice(1) : "";
   const isTimed = slot.sets.every((set) => {
-    const kind = set?.segments[0]?.amount.kind;
-    return kind === undefined || kind === "seconds" || kind === "hold" || kind === "metres";
+    const amount = set?.segments[0]?.amount;
+    return amount === undefined || isWithoutReps(amount);
   });
   const { restAfter } = slot;
   const isLast = block.slots.at(-1)?.id === slot.id;

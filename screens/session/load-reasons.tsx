@@ -14,6 +14,7 @@ import {
   firstOf,
   isBodyweight,
   isUnknownLift,
+  isWithoutReps,
   type LoadReason,
   loadSentence,
   massFigure,
@@ -201,9 +202,7 @@ export function LoadReasons({
       ) : buildable === 0 ? (
         <p className="border border-weld bg-weld-tint px-2 py-1">{view.gym.name} has nothing to load this lift with.</p>
       ) : null}
-      {segment.amount.kind === "seconds" ||
-      segment.amount.kind === "hold" ||
-      segment.amount.kind === "metres" ? null : (
+      {isWithoutReps(segment.amount) ? null : (
         <TempoTrace
           phases={tempoPhases(tempoInForce(set.segments, 0), view.settings)}
           assumed={segment.tempo === null}

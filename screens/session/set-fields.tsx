@@ -11,6 +11,7 @@ import {
   printRest,
   type RestAmount,
   repsByRound,
+  roundRestText,
   type Slot,
   slotById,
   type WorkSet,
@@ -86,7 +87,7 @@ export function SetFields({ view, slot, set }: { view: SessionView; slot: Slot; 
         {block.rounds.kind === "fixed" && block.rounds.count === 1 ? null : (
           <Stepper
             name="Rest, s"
-            text={restText(block.restAfterRound) || String(view.settings.assumed.roundRestSeconds)}
+            text={roundRestText(block.restAfterRound) || String(view.settings.assumed.roundRestSeconds)}
             onStep={(by) =>
               desk.attempt(steppedRest(desk.document, block.id, by, view.settings.assumed.roundRestSeconds))
             }
@@ -97,15 +98,6 @@ export function SetFields({ view, slot, set }: { view: SessionView; slot: Slot; 
     </section>
   );
 }
-
-type Rest = ReturnType<typeof allBlocks>[number]["restAfterRound"];
-
-const restText = (rest: Rest): string =>
-  rest === null
-    ? ""
-    : rest.kind === "partnersWork"
-      ? "partner"
-      : (rest.kind === "each" ? [rest.rest] : rest.rests).map(printRest).join(",");
 
 /** The rests of a block, each a step longer or shorter. */
 function steppedRest(

@@ -1,7 +1,7 @@
 "use client";
 import { useState } from "react";
 
-/** A figure with a step less before it and a step more behind it; typed over, it is kept with Enter or where it is left. */
+/** A field with a minus button before it and a plus button after it. What is typed is kept on Enter and on blur; Escape drops it. */
 export function Stepper({
   name,
   text,

@@ -22,7 +22,7 @@ import { dragData } from "@/ui/drag";
 import { isUnsent, isWaiting, type PlannedLine } from "@/views";
 
 const DAYS = 7;
-/** Clients that are listed before more are asked for. */
+/** How many clients have a row before "Show … more" is pressed. */
 const FIRST_CLIENTS = 60;
 /** A session stays in its client's row: the page does not scroll away under it. */
 const ALONG_THE_ROW = { threshold: { x: 0.1, y: 0 } };
@@ -40,7 +40,7 @@ interface Target {
   readonly date: string;
 }
 
-const lineKey = (clientId: string, { date, sessionId, place }: PlannedLine): string =>
+const sessionKey = (clientId: string, { date, sessionId, place }: PlannedLine): string =>
   [clientId, date, sessionId, place?.dayId, place?.week].join(" ");
 
 /**
@@ -59,7 +59,7 @@ export function ComingDays({ day }: { day: Day }) {
     .filter(({ lines }) => lines.length > 0);
   const [shown, setShown] = useState(FIRST_CLIENTS);
   const unsent = rows.flatMap(({ id, name, lines }) =>
-    mayPlan ? lines.filter(isUnsent).map((line) => ({ key: lineKey(id, line), name, line })) : [],
+    mayPlan ? lines.filter(isUnsent).map((line) => ({ key: sessionKey(id, line), name, line })) : [],
   );
   const selection = useSelection(unsent);
   const drop = ({ active, over }: DragEndEvent) => {
@@ -109,8 +109,8 @@ export function ComingDays({ day }: { day: Day }) {
                             dragged={{ kind: "session", clientId: id, name, line }}
                             onMove={(wanted) => wanted > view.today && void day.move(name, line, wanted)}
                             onSend={() => void day.send([{ name, line }])}
-                            isSelected={selection.has(lineKey(id, line))}
-                            onSelect={isUnsent(line) && mayPlan ? () => selection.turn([lineKey(id, line)]) : null}
+                            isSelected={selection.has(sessionKey(id, line))}
+                            onSelect={isUnsent(line) && mayPlan ? () => selection.turn([sessionKey(id, line)]) : null}
                           />
                         ))}
                     </DayCell>
@@ -207,7 +207,7 @@ function SelectedSessions({ selection, send }: { selection: Selected; send: Day[
   );
 }
 
-/** Clients that are named among those without a session; of many the others are counted. */
+/** How many clients without a session are named; of the others only their number is said. */
 const NAMED_WITHOUT = 20;
 
 function Without({ clients }: { clients: readonly { readonly id: string; readonly name: string }[] }) {

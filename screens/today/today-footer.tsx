@@ -2,7 +2,7 @@
 import Link from "next/link";
 import type { ReactNode } from "react";
 import { lowerFirst, sum } from "@/core";
-import { PopoverButton, UP_FROM_THE_FOOT } from "@/ui/popover";
+import { FOOTER_POPOVER, PopoverButton } from "@/ui/popover";
 import type { TodayView } from "@/views";
 
 /** What the last seven days came to: sessions done, lifts at their best, and messages that nobody has answered. */
@@ -27,7 +27,7 @@ export function TodayFooter({ view }: { view: TodayView }) {
           }}
           label="Lifts at their best in seven days"
           side="top"
-          className={UP_FROM_THE_FOOT}
+          className={FOOTER_POPOVER}
         >
           {() => (
             <>

@@ -102,7 +102,7 @@ export function readTempo(s: Scanner): { tempo: Tempo | null } | null {
 /** Three or four phases without the `t`: no reps are written so. */
 export const BARE_TEMPO = /(?:X|\d+(?:\.\d+)?)(?:-(?:X|\d+(?:\.\d+)?)){2,3}(?=\s|$)/iy;
 
-/** The phases of a tempo; null where each of them is left open. */
+/** The three or four phases of a tempo, eccentric first; null where every phase is `?`. */
 export function readPhases(s: Scanner): Tempo | null {
   s.skipSpaces();
   const start = s.position;
