@@ -19,6 +19,7 @@ const content: ShownContent = {
   document,
   loads,
   ramps: {},
+  inPart: {},
 };
 /** As the first build stored it: with the person's name, and loads that did not say whose they were. */
 const first = {
@@ -59,6 +60,11 @@ describe("what stood on a screen, from an older build", () => {
       loads: Object.fromEntries(Object.entries(loads).map(([id, { nextKg: _, ...load }]) => [id, load])),
     };
     expect(readShown(JSON.parse(JSON.stringify(third)))).toEqual(content);
+  });
+
+  it("of before a client's limits were part of it leaves out none", () => {
+    const fourth = { ...content, version: 4, inPart: undefined };
+    expect(readShown(JSON.parse(JSON.stringify(fourth)))).toEqual(content);
   });
 
   it("of this build is left exactly as it is", () => {

@@ -16,7 +16,7 @@ import { upcastDocument } from "./document-versions";
 import { readEquipment } from "./equipment-versions";
 import { presentIds } from "./renamed";
 
-export const SHOWN_VERSION = 4;
+export const SHOWN_VERSION = 5;
 
 export interface ShownContent {
   readonly version: typeof SHOWN_VERSION;
@@ -36,6 +36,8 @@ export interface ShownContent {
   readonly ramps: Readonly<
     Record<string, readonly { readonly words: string; readonly build: string; readonly reps: number }[]>
   >;
+  /** By slot, what of its lift is left out by the client's limits of that day, in words; slots without one are left out. */
+  readonly inPart: Readonly<Record<string, readonly string[]>>;
 }
 
 type Json = Record<string, unknown>;
@@ -43,11 +45,12 @@ type Json = Record<string, unknown>;
 /**
  * Stored content as this build reads it. Version 1 carried the person's name and did not say for what a load was resolved;
  * version 2 had the document in its third version, and one figure of reps for all mini-sets; version 3 did not know what was
- * asked for that day alone.
+ * asked for that day alone; version 4 did not know the client's limits.
  */
 export function readShown(stored: unknown): ShownContent {
   const content = stored as Json;
   if (content.version === SHOWN_VERSION) return stored as ShownContent;
+  if (content.version === 4) return ofFourth(stored as FourthContent);
   if (content.version === 3) return ofThird(stored as ThirdContent);
   const document = upcastDocument(content.document) as SessionDocument;
   if (content.version === 2) {
@@ -69,19 +72,19 @@ export function readShown(stored: unknown): ShownContent {
     document,
     loads: upcastLoads(document, content.loads as Readonly<Record<string, ThirdLoad>>),
     ramps,
+    inPart: {},
   };
 }
 
 type ThirdLoad = Omit<ShownLoad, "nextKg">;
-type ThirdContent = Omit<ShownContent, "loads" | "oneOff"> & { readonly loads: Readonly<Record<string, ThirdLoad>> };
+type FourthContent = Omit<ShownContent, "version" | "inPart">;
+type ThirdContent = Omit<FourthContent, "loads" | "oneOff"> & { readonly loads: Readonly<Record<string, ThirdLoad>> };
 type SecondLoad = Omit<ThirdLoad, "expectedReps"> & { readonly expectedReps: number | null };
 
-const ofThird = (third: ThirdContent): ShownContent => ({
-  ...third,
-  oneOff: [],
-  loads: mapValues(third.loads, (load) => ({ ...load, nextKg: null })),
-  version: SHOWN_VERSION,
-});
+const ofFourth = (fourth: FourthContent): ShownContent => ({ ...fourth, inPart: {}, version: SHOWN_VERSION });
+
+const ofThird = (third: ThirdContent): ShownContent =>
+  ofFourth({ ...third, oneOff: [], loads: mapValues(third.loads, (load) => ({ ...load, nextKg: null })) });
 
 const ofSecond = (load: SecondLoad): ThirdLoad => ({
   ...load,

@@ -36,6 +36,9 @@ export function fromKg(kg: number, unit: WeightUnit = "kg"): Weight {
   return weight(unit === "kg" ? round(kg, 3) : round(kg / KG_PER_LB, 2), unit);
 }
 
+/** Words that begin a line: the first letter is a capital. */
+export const capitalised = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1);
+
 /** A number as a short plain decimal: 72, 22.5, 1.25. Never an exponent, never trailing zeros. */
 export function decimal(value: number, places = 3): string {
   const rounded = round(value, places);

@@ -44,6 +44,7 @@ const content: ShownContent = {
   document: DOCUMENT,
   loads: shown.loads,
   ramps: {},
+  inPart: {},
 };
 const client = { priorities: context.client.priorities, ...forecastParameters(context) };
 const DONE = doneAsPlanned(shown);

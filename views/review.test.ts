@@ -85,7 +85,7 @@ describe("the review", () => {
   };
   const view = (sets: PerformedSet[]): ReviewView => {
     const { date, purpose, settings, bodyMassKg, equipment } = shown;
-    const frozen = { version: SHOWN_VERSION, engineVersion: 1, own: [], ramps: {}, oneOff: [] } as const;
+    const frozen = { version: SHOWN_VERSION, engineVersion: 1, own: [], ramps: {}, oneOff: [], inPart: {} } as const;
     return {
       context,
       planned: null,

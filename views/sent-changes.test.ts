@@ -3,7 +3,7 @@ import { sentChanges } from "./sent-changes";
 import type { BlockInWords, LiftInWords } from "./session-email";
 
 const lift = (slotId: string, name: string, sets: readonly string[]): LiftInWords => ({
-  ...{ slotId, label: "A1", name, setup: "", ramp: "", sets, cues: [], after: "" },
+  ...{ slotId, label: "A1", name, setup: "", ramp: "", sets, limits: [], cues: [], after: "" },
 });
 const block = (rounds: string, ...lifts: readonly LiftInWords[]): BlockInWords => ({
   ...{ letter: "A", name: "Straight sets", rounds, lifts },

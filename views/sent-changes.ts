@@ -22,6 +22,7 @@ export function sentChanges(before: readonly BlockInWords[], now: readonly Block
       ...(sameValue(was.sets, lift.sets) ? [] : [`${of} ${wordsOf(lift)}; before: ${wordsOf(was)}`]),
       ...changedPart(of, "set-up", was.setup, lift.setup),
       ...changedPart(of, "warm-up sets", was.ramp, lift.ramp),
+      ...changedPart(of, "limit", was.limits.join("; "), lift.limits.join("; ")),
       ...changedPart(of, "note", was.cues.join("; "), lift.cues.join("; ")),
       ...changedPart(of, "after it", was.after, lift.after),
     ];

@@ -20,7 +20,7 @@ function email(text: string, more: Partial<ShownContent> = {}): string {
   const { settings, date, bodyMassKg, equipment } = shown;
   const content: ShownContent = {
     ...{ version: SHOWN_VERSION, engineVersion: 1, settings, date, purpose: "training", oneOff: [], bodyMassKg },
-    ...{ equipment, own: [], document, loads: words, ramps: {}, ...more },
+    ...{ equipment, own: [], document, loads: words, ramps: {}, inPart: {}, ...more },
   };
   return emailOf(content, {
     client: "Marit Ask",
@@ -130,5 +130,12 @@ describe("the email of a session", () => {
     expect(text).toContain(
       "(bench low)\n      First: 8 with 2 × 10 kg\n      8 reps each side with 20 kg\n      Knee over the toes",
     );
+  });
+
+  it("says what a limit leaves of a lift, below its sets", () => {
+    const written = "A1 Leg press 2x8 @100kg r90";
+    const slot = read(written).blocks[0]!.slots[0]!;
+    const text = email(written, { inPart: { [slot.id]: ["only in part: right knee, no deep bend"] } });
+    expect(text).toContain("8 reps with 100 kg\n      Only in part: right knee, no deep bend");
   });
 });

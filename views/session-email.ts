@@ -6,6 +6,7 @@ import {
   type Block,
   blockLetter,
   blockNameWords,
+  capitalised,
   datesOf,
   decimal,
   exerciseOrThrow,
@@ -89,6 +90,8 @@ export interface LiftInWords {
   readonly ramp: string;
   /** One line where all rounds are alike, else one a round. */
   readonly sets: readonly string[];
+  /** "only in part: right shoulder, no overhead"; empty: the whole lift is done. */
+  readonly limits: readonly string[];
   readonly cues: readonly string[];
   /** What comes after it within its block: "10 s, then A2"; empty: it is the last. */
   readonly after: string;
@@ -158,15 +161,17 @@ const SIDES = {
 };
 
 /** The lift's name and set-up, its ramp, its sets and its cues, each on a line. */
-const liftLines = ({ label, name, setup, ramp, sets, cues, after }: LiftInWords): string[] => [
+const liftLines = ({ label, name, setup, ramp, sets, limits, cues, after }: LiftInWords): string[] => [
   `   ${label} ${name}${setup ? ` (${setup})` : ""}`,
-  ...[...(ramp ? [`First: ${ramp}`] : []), ...sets, ...cues, ...(after ? [after] : [])].map((line) => `      ${line}`),
+  ...[...(ramp ? [`First: ${ramp}`] : []), ...sets, ...limits.map(capitalised), ...cues, ...(after ? [after] : [])].map(
+    (line) => `      ${line}`,
+  ),
 ];
 
 function liftInWords(
   slot: Slot,
   label: string,
-  { loads, ramps }: ShownContent,
+  { loads, ramps, inPart }: ShownContent,
   shown: ShownSession,
 ): Omit<LiftInWords, "after"> {
   const rounds = slot.sets.flatMap((set, round) => (set ? [{ round, words: setWords(slot, set, loads, shown) }] : []));
@@ -178,6 +183,7 @@ function liftInWords(
     setup: slot.setup.map((one) => `${one.name} ${one.value}`).join(", "),
     ramp: (ramps[slot.id] ?? []).map(({ reps, words }) => `${reps} with ${words}`).join(", "),
     sets: isAlike && rounds[0] ? [rounds[0].words] : rounds.map(({ round, words }) => `Round ${round + 1}: ${words}`),
+    limits: inPart[slot.id] ?? [],
     cues: slot.cues,
   };
 }

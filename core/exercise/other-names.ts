@@ -40,7 +40,7 @@ const OTHER_NAMES: Readonly<Record<string, string>> = {
   "block-pull": "Deadlift from blocks; Block deadlift",
   "romanian-deadlift": "Barbell Romanian deadlift; Straight-leg hinge; Stiff hinge; Hip hinge; Barbell hinge",
   "dumbbell-romanian-deadlift": "Dumbbell hinge; Dumbbell stiff-leg deadlift; Hip hinge, pair of dumbbells",
-  "single-leg-romanian-deadlift": "Single-leg deadlift; Hip hinge, one leg",
+  "single-leg-romanian-deadlift": "Single-leg deadlift; Hip hinge, one leg; Kettlebell single-leg Romanian deadlift",
   "b-stance-romanian-deadlift":
     "Staggered-stance Romanian deadlift; Kickstand Romanian deadlift; Hip hinge, staggered feet",
   "good-morning": "Barbell good morning; Hinge, bar on the back",

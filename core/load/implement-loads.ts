@@ -1,7 +1,7 @@
 /** A gym's implements with every load that can be built on them, and how far apart the loads are. */
 import type { Exercise } from "../exercise";
 import { entryAt, firstOf } from "../lists";
-import { SAME_WEIGHT_KG } from "../units";
+import { capitalised, SAME_WEIGHT_KG } from "../units";
 import { type BuildableLoad, buildableLoads, type GymEquipment } from "./equipment";
 import { type ItemKind, inventoryItems } from "./inventory";
 
@@ -142,7 +142,7 @@ export function implementLoadsOf(gym: GymEquipment): ImplementLoads[] {
     add({
       key: `stack ${stack.station}`,
       kind: "stack",
-      name: capital(stack.station),
+      name: capitalised(stack.station),
       basis: stack.pulleyRatio === 1 ? "on the stack" : `on the stack, felt ÷ ${stack.pulleyRatio}`,
       loads: loads("stack", stack.station),
       items: [`stack:${stack.station}`],
@@ -152,7 +152,7 @@ export function implementLoadsOf(gym: GymEquipment): ImplementLoads[] {
     add({
       key: `sled ${sled.station}`,
       kind: "sled",
-      name: capital(sled.station),
+      name: capitalised(sled.station),
       basis: sled.share === 1 ? "plates and sled" : `plates and sled, ${Math.round(sled.share * 100)} % felt`,
       loads: loads("sled", sled.station),
       items: [`sled:${sled.station}`, ...keys("plates")],
@@ -191,5 +191,3 @@ export function implementLoadsOf(gym: GymEquipment): ImplementLoads[] {
   });
   return all;
 }
-
-const capital = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1);

@@ -15,7 +15,7 @@ import {
 } from "../exercise";
 import { entriesOf, entryAt } from "../lists";
 import { buildableLoads, type GymEquipment } from "../load";
-import { clamp, decimal, massWords, type WeightUnit } from "../units";
+import { capitalised, clamp, decimal, massWords, type WeightUnit } from "../units";
 import { type Unfit, unfitness, unfitSentence } from "./fitness";
 import { FIRST_CHOICES, toolOf, usualFor } from "./usual";
 
@@ -242,7 +242,7 @@ function partOf(
       const words = ["wobbly", "wobbly", "free", "guided by the hands", "steady", "held by the machine"];
       return {
         value,
-        sentence: `${capital(words[exercise.stability] ?? "free")}, ${learningWords(exercise.learning)}.`,
+        sentence: `${capitalised(words[exercise.stability] ?? "free")}, ${learningWords(exercise.learning)}.`,
       };
     }
     case "setup":
@@ -385,7 +385,5 @@ const learningWords = (learning: number): string =>
       : learning <= 3
         ? "takes some learning"
         : "long to learn";
-
-const capital = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1);
 
 export const rankReason = (ranked: Ranked): string => (ranked.unfit ? unfitSentence(ranked.unfit) : "");

@@ -5,7 +5,7 @@ import type { WorkForecast } from "../forecast";
 import type { OrderAdvice } from "../selection";
 import type { NamedBlock } from "../session";
 import type { TimeConflict, WithinTimeProblem } from "../time";
-import { decimal, formatClock, round } from "../units";
+import { capitalised, decimal, formatClock, round } from "../units";
 import type { BalanceNote, CoverageHole } from "../volume";
 
 /** Advice on the order of a session, with labels for places. */
@@ -54,8 +54,7 @@ export function shortSentence(worst: WorkForecast): string {
 
 /** "Superset, opposing". */
 export function blockNameWords(named: NamedBlock): string {
-  const words = [named.name, ...named.traits].join(", ");
-  return words[0]!.toUpperCase() + words.slice(1);
+  return capitalised([named.name, ...named.traits].join(", "));
 }
 
 export function conflictSentence(conflict: TimeConflict): string {

@@ -1,6 +1,7 @@
 "use client";
 import { useEffect, useState } from "react";
 import type { Output } from "@/contract";
+import { capitalised } from "@/core";
 import { acceptNextWeek } from "@/device/accept-next-week";
 import { callApi, replySentence } from "@/device/api";
 import { useDates } from "@/parts/region";
@@ -48,8 +49,6 @@ export default function AfterSessionPanel({ floor }: { floor: Floor }) {
     </section>
   );
 }
-
-const capitalised = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1);
 
 function Bests({ best }: Pick<AfterSession, "best">) {
   if (best.length === 0) return null;

@@ -201,16 +201,6 @@ describe("the grid by keyboard", () => {
     expect(lines()).toEqual(asOpened());
     expect(screen.queryByRole("button", { name: "+ Add a lift" })).toBeNull();
   });
-
-  it("? tells the keys, and is a sign like others where text is typed", async () => {
-    open();
-    press("6");
-    fireEvent.keyDown(field(), { key: "?" });
-    expect(screen.queryByRole("dialog")).toBeNull();
-    fireEvent.keyDown(field(), { key: "Escape" });
-    press("?");
-    expect(await screen.findByRole("dialog")).toBeTruthy();
-  });
 });
 
 describe("the grid's clipboard", () => {

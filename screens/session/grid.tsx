@@ -16,7 +16,6 @@ import { type Place, useGrid } from "./use-grid";
 import type { Partner } from "./use-partner";
 import { WarmUpRow } from "./warm-up-row";
 
-const KeysSheet = fetched(() => import("@/parts/keys-sheet").then((module) => module.KeysSheet));
 const PartnerRow = fetched(() => import("./partner-row").then((module) => module.PartnerRow));
 const AddLift = fetched(() => import("./add-lift").then((module) => module.AddLift));
 
@@ -147,7 +146,6 @@ export function Grid({ view, partner }: { view: SessionView; partner: Partner | 
           </p>
         </div>
       )}
-      {grid.isHelp ? <KeysSheet path="/session" open onOpenChange={grid.setHelp} /> : null}
       {Drag && !desk.locked ? <Drag /> : null}
     </>
   );

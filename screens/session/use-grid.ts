@@ -53,7 +53,6 @@ export function useGrid() {
   const [error, setError] = useState<ShorthandError | null>(null);
   const [place, setPlace] = useState<Place | null>(null);
   const [menuOf, setMenuOf] = useState<string | null>(null);
-  const [isHelp, setHelp] = useState(false);
   // What was said holds for the session as it was then: undone, it is no longer so.
   const [said, setSaidOf] = useState<{ readonly text: string; readonly document: SessionDocument } | null>(null);
   const setSaid = (text: string) => setSaidOf({ text, document: store.getState().document });
@@ -258,7 +257,6 @@ export function useGrid() {
         desk.select(selection);
       });
     if (key === "F6") return done(() => window.document.getElementById("why")?.focus());
-    if (key === "?") return done(() => setHelp(true));
     if (locked) return;
     if (key === "Delete" || key === "Backspace")
       return done(() => {
@@ -304,8 +302,6 @@ export function useGrid() {
     menuOf,
     setMenuOf,
     focus,
-    isHelp,
-    setHelp,
     said: said?.document === document ? said.text : "",
     blockText,
     onKeyDown,

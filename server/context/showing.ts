@@ -10,7 +10,9 @@ import {
   exerciseOrThrow,
   indexSegments,
   isOpen,
+  limitsOn,
   loadWords,
+  onlyInPart,
   openSeriesOf,
   platesSentence,
   type RampSet,
@@ -47,6 +49,13 @@ export function showSession(
       return sets ? [[slot.id, shownRamp(slot, exerciseOrThrow(catalogue, slot.exerciseId), sets, resolved)]] : [];
     }),
   );
+  const limits = limitsOn(context.client.limits, context.date);
+  const inPart = Object.fromEntries(
+    slots.flatMap(({ id, exerciseId }) => {
+      const words = onlyInPart(exerciseOrThrow(catalogue, exerciseId), limits);
+      return words.length > 0 ? [[id, words]] : [];
+    }),
+  );
   const content: ShownContent = {
     version: SHOWN_VERSION,
     engineVersion: ENGINE_VERSION,
@@ -60,6 +69,7 @@ export function showSession(
     document,
     loads,
     ramps,
+    inPart,
   };
   return { content, hash: hashOf(content) };
 }

@@ -5,6 +5,8 @@ import type { Transaction } from ".";
 import { likePattern, type NamePlace } from "./queries";
 import { templates } from "./schema";
 
+export type TemplateRow = typeof templates.$inferSelect;
+
 export const templatePage = (
   tx: Transaction,
   { kind, search, after }: { readonly kind: TemplateKind; readonly search: string; readonly after: NamePlace | null },
@@ -23,7 +25,7 @@ export const templatePage = (
     .orderBy(asc(templates.name), asc(templates.id))
     .limit(most);
 
-export async function templateRow(tx: Transaction, id: string): Promise<typeof templates.$inferSelect | null> {
+export async function templateRow(tx: Transaction, id: string): Promise<TemplateRow | null> {
   const [row] = await tx.select().from(templates).where(eq(templates.id, id));
   return row ?? null;
 }

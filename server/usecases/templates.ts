@@ -1,17 +1,17 @@
 /** Sessions, blocks and plans kept to start others from. */
 import { readDocumentSteps, runYielding, upcastPlan } from "../../contract";
 import { lastOf, type PlanTemplate, type SessionDocument, templateOf, withoutSessionChanges } from "../../core";
-import { isOfStructure, type TemplateLine } from "../../views";
+import { isOfStructure, type TemplateKind, type TemplateLine } from "../../views";
 import { planOf, readStored } from "../context/documents";
-import { studioOf } from "../context/studio";
-import { newId } from "../db";
+import { type StudioContext, studioOf } from "../context/studio";
+import { newId, type Transaction } from "../db";
 import * as db from "../db/queries";
-import { deleteTemplate, insertTemplate, templatePage } from "../db/templates";
+import { deleteTemplate, insertTemplate, type TemplateRow, templatePage } from "../db/templates";
 import { answerIn, defineUseCase, notFound, ok, refused } from "./kit";
 
 const PAGE = 60;
-/** So many kept blocks or sessions are looked through at a time. */
-const MOST_SEARCHED = 500;
+/** So many kept blocks or sessions are read at a time where they are looked through. */
+const SEARCHED_AT_ONCE = 200;
 
 export const listTemplates = defineUseCase("templates.list", ["coach"], (scope, { kind, search, after }) =>
   answerIn(scope, async (tx) => {
@@ -19,20 +19,9 @@ export const listTemplates = defineUseCase("templates.list", ["coach"], (scope, 
     const wanted = search.trim();
     // Plans are found by name; blocks and sessions also by what they are made of, which only their documents say.
     const isByStructure = wanted !== "" && kind !== "plan";
-    const all = await templatePage(
-      tx,
-      { kind, search: isByStructure ? "" : wanted, after },
-      isByStructure ? MOST_SEARCHED : PAGE + 1,
-    );
     const rows = isByStructure
-      ? all.filter(({ name, document }) => {
-          const stored = readStored(document as SessionDocument, studio);
-          return (
-            name.toLowerCase().includes(wanted.toLowerCase()) ||
-            isOfStructure(wanted, { name, document: stored }, studio)
-          );
-        })
-      : all;
+      ? await templatesOfStructure(tx, { kind, wanted, after }, studio)
+      : await templatePage(tx, { kind, search: wanted, after }, PAGE + 1);
     const page = rows.slice(0, PAGE);
     const last = rows.length > PAGE ? lastOf(page) : null;
     const templates = page.map(({ id, name, document }): TemplateLine => {
@@ -43,6 +32,30 @@ export const listTemplates = defineUseCase("templates.list", ["coach"], (scope, 
     return ok({ templates, next: last && { name: last.name, id: last.id } });
   }),
 );
+
+/** Kept blocks or sessions, by name or by what they are made of, at least a page of them where there are so many. */
+async function templatesOfStructure(
+  tx: Transaction,
+  {
+    kind,
+    wanted,
+    after,
+  }: { readonly kind: TemplateKind; readonly wanted: string; readonly after: db.NamePlace | null },
+  studio: StudioContext,
+): Promise<TemplateRow[]> {
+  const found: TemplateRow[] = [];
+  let from = after;
+  while (found.length <= PAGE) {
+    const rows = await templatePage(tx, { kind, search: "", after: from }, SEARCHED_AT_ONCE);
+    const isWanted = ({ name, document }: TemplateRow) =>
+      name.toLowerCase().includes(wanted.toLowerCase()) ||
+      isOfStructure(wanted, { name, document: readStored(document as SessionDocument, studio) }, studio);
+    found.push(...rows.filter(isWanted));
+    if (rows.length < SEARCHED_AT_ONCE) break;
+    from = lastOf(rows);
+  }
+  return found;
+}
 
 export const keepTemplate = defineUseCase("templates.keep", ["coach"], (scope, { name, of }) =>
   answerIn(scope, async (tx) => {

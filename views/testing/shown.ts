@@ -8,7 +8,7 @@ export function shownContent(document: SessionDocument, ramps: ShownContent["ram
   const { settings, date, bodyMassKg, equipment, loads } = shownSession(document);
   return {
     ...{ version: SHOWN_VERSION, engineVersion: 1, settings, date, purpose: "training", oneOff: [], bodyMassKg },
-    ...{ equipment, own: [], document, ramps },
+    ...{ equipment, own: [], document, ramps, inPart: {} },
     loads: Object.fromEntries(Object.entries(loads).map(([id, load]) => [id, { ...load, words: `${load.kg} kg` }])),
   };
 }
