@@ -18,7 +18,7 @@ const CLASSES = {
   button_next: "flex size-8 items-center justify-center rounded-[3px] hover:bg-inset aria-disabled:opacity-40",
   chevron: "size-4 fill-walnut",
   month_grid: "mt-1 border-collapse",
-  weekday: "narrow size-9 text-center font-normal text-quiet",
+  weekday: "size-9 text-center font-normal text-quiet",
   day: "p-0",
   day_button: "size-9 rounded-[3px] hover:bg-inset disabled:text-rule disabled:hover:bg-transparent",
   outside: "text-quiet",

@@ -99,7 +99,7 @@ export function LiftFinder({
           <Command.Group
             key={heading}
             heading={heading}
-            className="[&_[cmdk-group-heading]]:narrow [&_[cmdk-group-heading]]:px-2 [&_[cmdk-group-heading]]:pt-1.5 [&_[cmdk-group-heading]]:text-quiet"
+            className="[&_[cmdk-group-heading]]:px-2 [&_[cmdk-group-heading]]:pt-1.5 [&_[cmdk-group-heading]]:text-quiet"
           >
             {offers.map(({ exercise, note, isUnfit }) => (
               <Command.Item
@@ -109,7 +109,7 @@ export function LiftFinder({
                 className={ITEM}
               >
                 <span className={isUnfit ? "line-through decoration-1" : ""}>{exercise.name}</span>
-                {note ? <span className="narrow text-right text-xs opacity-90">{note}</span> : null}
+                {note ? <span className="text-right text-xs opacity-90">{note}</span> : null}
               </Command.Item>
             ))}
           </Command.Group>

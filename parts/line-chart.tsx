@@ -76,7 +76,7 @@ export function LineChart({
     .y((point) => y(point.value))([...points]);
   return (
     <figure className="m-0">
-      <figcaption className="narrow font-semibold">
+      <figcaption className="font-semibold">
         {title} <span className="font-normal text-quiet">{unit}</span>
       </figcaption>
       <svg
@@ -96,7 +96,7 @@ export function LineChart({
               stroke="var(--color-line)"
               strokeWidth={1}
             />
-            <text x={pad.left - 6} y={y(tick) + 3.5} textAnchor="end" fontSize={10.5} fill="var(--color-quiet)">
+            <text x={pad.left - 6} y={y(tick) + 3.5} textAnchor="end" fontSize={12} fill="var(--color-quiet)">
               {tick}
             </text>
           </g>
@@ -137,7 +137,7 @@ export function LineChart({
                 x={x(entryAt(dates, index))}
                 y={y(point.value) - 9}
                 textAnchor="end"
-                fontSize={11}
+                fontSize={12}
                 fontWeight={700}
                 fill="var(--color-madder)"
               >
@@ -156,10 +156,10 @@ export function LineChart({
           ),
         )}
         {children?.({ x: (date) => x(dayOf({ date })), y, dateAt: (at) => x.invert(at).toISOString().slice(0, 10) })}
-        <text x={pad.left} y={height - 5} fontSize={10.5} fill="var(--color-quiet)">
+        <text x={pad.left} y={height - 5} fontSize={12} fill="var(--color-quiet)">
           {shortDate(first!)}
         </text>
-        <text x={width - pad.right} y={height - 5} fontSize={10.5} textAnchor="end" fill="var(--color-quiet)">
+        <text x={width - pad.right} y={height - 5} fontSize={12} textAnchor="end" fill="var(--color-quiet)">
           {shortDate(last!)}
         </text>
       </svg>

@@ -23,7 +23,7 @@ export function VolumeBreakdownPanel({
   return (
     <section className="flex flex-col gap-2">
       <header>
-        <p className="narrow text-quiet">
+        <p className="text-quiet">
           week {week + 1}, from {fullDate(column.monday)}
         </p>
         <h2 className="text-lg font-bold first-letter:uppercase">{muscleName(muscle)}</h2>
@@ -55,11 +55,11 @@ export function VolumeBreakdownPanel({
             ))}
           </ul>
           {plainSets - hardSets > 0.05 ? (
-            <p className="narrow text-quiet">
+            <p className="text-quiet">
               {decimal(plainSets - hardSets, 1)} fewer than its sets: easy ones, or several in one go.
             </p>
           ) : hardSets - plainSets > 0.05 ? (
-            <p className="narrow text-quiet">
+            <p className="text-quiet">
               {decimal(hardSets - plainSets, 1)} more: hard parts beyond the first of a set count half.
             </p>
           ) : null}

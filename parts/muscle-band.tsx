@@ -52,7 +52,7 @@ export const MuscleBand = memo(function MuscleBand({
         <rect y={2.5} width={at(before)} height={4} fill="#9db4d6" />
         <rect x={at(before)} y={2.5} width={Math.max(1, at(total) - at(before))} height={4} fill="#f5f1e9" />
       </svg>
-      <span className="narrow text-xs">
+      <span className="text-xs">
         {muscleName(muscle)} {before > 0 ? `${decimal(before, 1)}+` : ""}
         <span className={assumed ? "assumed" : ""}>{decimal(hardSets, 1)}</span>
         <span className="sr-only">

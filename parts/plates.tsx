@@ -76,7 +76,7 @@ export function PlateOrder({
             aria-current={here || undefined}
             className={`grid grid-cols-[3.4rem_1fr] items-center gap-x-2 border-t border-inset py-1 ${here ? "bg-indigo-tint" : ""}`}
           >
-            <span className="narrow text-xs leading-tight text-quiet">
+            <span className="text-xs leading-tight text-quiet">
               {name}
               {count > 1 ? ` ×${count}` : ""}
               <strong className="block text-base text-walnut">{massFigure(step.totalKg, unit)}</strong>
@@ -86,12 +86,12 @@ export function PlateOrder({
                 plates={drawn(step.perSide, step.putOn.length, unit)}
                 words={`${said(step.perSide)} from the inside out`}
               />
-              <span className="narrow block text-xs">{platesSentence(step)}</span>
+              <span className="block text-xs">{platesSentence(step)}</span>
             </span>
           </li>
         ))}
       </ol>
-      <p className="narrow mt-1 text-quiet">{planSentence(plan)}</p>
+      <p className="mt-1 text-quiet">{planSentence(plan)}</p>
     </div>
   );
 }
@@ -130,11 +130,11 @@ export function SharedBar({
       : null;
   return (
     <details className="mt-1" open={partner !== null}>
-      <summary className="narrow cursor-pointer text-quiet">
+      <summary className="cursor-pointer text-quiet">
         {partner ? `${partner.names[1]} shares the bar` : "two share the bar"}
       </summary>
       {partner ? null : (
-        <label className="narrow mt-1 block text-quiet">
+        <label className="mt-1 block text-quiet">
           the partner's loads, round by round
           <input
             value={typed}
@@ -160,7 +160,7 @@ export function SharedBar({
           {shared.unbuildable.length > 0 ? (
             <p className="text-weld">{shared.unbuildable.length} of these loads cannot be built on this bar.</p>
           ) : null}
-          <p className="narrow mt-1 text-quiet">{planSentence(shared)}</p>
+          <p className="mt-1 text-quiet">{planSentence(shared)}</p>
         </>
       ) : null}
     </details>

@@ -165,7 +165,7 @@ export function Strengths({
                 type="button"
                 disabled={actions.isRemoving}
                 onClick={() => actions.remove(id)}
-                className="narrow min-h-6 underline underline-offset-2"
+                className="min-h-6 underline underline-offset-2"
               >
                 remove<span className="sr-only"> {formatWeight(weight)}</span>
               </button>

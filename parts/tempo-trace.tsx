@@ -28,7 +28,7 @@ export const TempoTrace = memo(function TempoTrace({
     <section>
       <h3 className="font-bold">
         Tempo{" "}
-        <span className={`narrow font-normal text-quiet ${assumed ? "assumed" : ""}`}>
+        <span className={`font-normal text-quiet ${assumed ? "assumed" : ""}`}>
           {assumed ? "assumed, 3 s a rep" : `${decimal(total)} s a rep`}
         </span>
       </h3>
@@ -41,15 +41,7 @@ export const TempoTrace = memo(function TempoTrace({
           strokeDasharray={assumed ? "3 3" : undefined}
         />
         {marks.map((mark, index) => (
-          <text
-            key={index}
-            x={mark.x}
-            y={51}
-            textAnchor="middle"
-            fontSize={10.5}
-            className="narrow"
-            fill="var(--color-quiet)"
-          >
+          <text key={index} x={mark.x} y={51} textAnchor="middle" fontSize={12} fill="var(--color-quiet)">
             {mark.words}
           </text>
         ))}

@@ -36,7 +36,7 @@ export function WeekSessions({
             <a href={`/review/${id}`} className="font-semibold underline underline-offset-2">
               {sessionDay(plan, dayId, week)?.name || "A session"}
             </a>{" "}
-            <span className="narrow text-quiet">{longDate(date)}</span>
+            <span className="text-quiet">{longDate(date)}</span>
             <span className="block">
               {summary!.minutes} min, {volumeWords(summary!.volumeLoadKg, view.client.unit, 1)}
               {summary!.sessionRpe === null

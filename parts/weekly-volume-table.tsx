@@ -66,9 +66,7 @@ export function WeeklyVolumeTable({
           >
             {optionsOf(MEASURE_NAMES)}
           </select>
-          <span className="narrow block font-normal">
-            {MEASURES[measure].about.replace("{unit}", view.client.unit)}
-          </span>
+          <span className="block font-normal">{MEASURES[measure].about.replace("{unit}", view.client.unit)}</span>
         </th>
         <HeadingGaps columns={model.columns} />
       </tr>
@@ -79,7 +77,7 @@ export function WeeklyVolumeTable({
           <tr key={muscle}>
             <th scope="row" className="sticky left-0 z-10 pl-3 bg-ground pr-2 text-left font-normal">
               {muscleName(muscle)}{" "}
-              {measure === "hardSets" ? <span className="narrow text-xs text-quiet">{bandWords(band)}</span> : null}
+              {measure === "hardSets" ? <span className="text-xs text-quiet">{bandWords(band)}</span> : null}
             </th>
             {model.columns.map(({ week, muscles, phase, isNow }) => {
               const sets = muscles[muscle]?.hardSets ?? 0;

@@ -63,7 +63,7 @@ export function BandChart({
         {y.ticks(4).map((tick) => (
           <g key={tick}>
             <line x1={pad.left} x2={width - pad.right} y1={y(tick)} y2={y(tick)} stroke="var(--color-line)" />
-            <text x={pad.left - 6} y={y(tick) + 3.5} textAnchor="end" fontSize={11} fill="var(--color-quiet)">
+            <text x={pad.left - 6} y={y(tick) + 3.5} textAnchor="end" fontSize={12} fill="var(--color-quiet)">
               {tick}
             </text>
           </g>
@@ -74,13 +74,13 @@ export function BandChart({
             x={x(tick)}
             y={height - pad.bottom + 15}
             textAnchor="middle"
-            fontSize={11}
+            fontSize={12}
             fill="var(--color-quiet)"
           >
             {tick}
           </text>
         ))}
-        <text x={width - pad.right} y={height - 3} textAnchor="end" fontSize={11} fill="var(--color-quiet)">
+        <text x={width - pad.right} y={height - 3} textAnchor="end" fontSize={12} fill="var(--color-quiet)">
           {xName}
         </text>
         <path d={band(curve.slice()) ?? ""} fill="var(--color-woad-tint)" />

@@ -12,7 +12,7 @@ const KINDS: Record<Kind, string> = {
 
 export function buttonClass(kind: Kind = "plain", extra = ""): string {
   return clsx(
-    "inline-flex min-h-8 items-center gap-1.5 rounded-[3px] border px-3 py-1 font-semibold disabled:opacity-55",
+    "inline-flex min-h-8 items-center gap-1.5 rounded-[3px] border px-3 py-1 font-semibold disabled:border-line disabled:bg-inset disabled:text-quiet disabled:no-underline",
     KINDS[kind],
     extra,
   );

@@ -84,6 +84,6 @@ function Items({ items, isByKey }: { items: readonly (MenuItem | MenuGroup)[]; i
 const Action = ({ item, ref }: { item: MenuItem; ref?: React.Ref<HTMLDivElement> }) => (
   <DropdownMenu.Item ref={ref} disabled={item.disabled} onSelect={item.onSelect} className={ITEM}>
     {item.name}
-    {item.hint ? <span className="narrow text-xs opacity-80">{item.hint}</span> : null}
+    {item.hint ? <span className="text-xs opacity-80">{item.hint}</span> : null}
   </DropdownMenu.Item>
 );

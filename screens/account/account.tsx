@@ -30,7 +30,7 @@ export function Account({
         <a href={home.href} className="text-indigo underline underline-offset-2">
           {home.name}
         </a>
-        <h1 className="mt-1 text-2xl font-bold">{view.name}</h1>
+        <h1 className="mt-1 text-xl font-bold">{view.name}</h1>
         <p className="text-quiet">{view.email}</p>
       </header>
       <Password />

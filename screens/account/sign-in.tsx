@@ -55,7 +55,7 @@ export function SignIn({ demo, founding }: { demo: readonly DemoAccount[]; found
         <header className="flex items-center gap-3">
           <Mark size={40} />
           <div>
-            <h1 className="text-2xl font-bold">Yarvex</h1>
+            <h1 className="text-xl font-bold">Yarvex</h1>
             <p className="text-quiet">Sessions written, timed, run and carried on to next week.</p>
           </div>
         </header>

@@ -200,7 +200,7 @@ function ClientBars({ client, today }: { client: ClientListLine; today: string }
           {client.name}
         </Link>
       </h2>
-      <p className="narrow text-quiet">
+      <p className="text-quiet">
         {client.archivedOn === null
           ? [client.trainingAge, ...client.groups].join(", ")
           : `archived since ${dates.shortDate(client.archivedOn)}`}
@@ -209,7 +209,7 @@ function ClientBars({ client, today }: { client: ClientListLine; today: string }
         <WeekBars weeks={weeks} sessions={client.sessions} today={today} />
       </Link>
       {gravest ? (
-        <Notice kind={gravest.rule === "health" ? "block" : "warn"} className="mb-2 text-[13px]">
+        <Notice kind={gravest.rule === "health" ? "block" : "warn"} className="mb-2 text-base">
           <Link href="/today" className="inline-block hover:underline first-letter:uppercase">
             {needWords(gravest, client.name, today, dates).title}
             {needs.length > 1 ? `, and ${needs.length - 1} more` : ""}
@@ -217,7 +217,7 @@ function ClientBars({ client, today }: { client: ClientListLine; today: string }
         </Notice>
       ) : null}
       {next ? (
-        <p className="narrow">
+        <p>
           <span className="text-quiet">{next.date === today ? "today" : weekdayName(next.date)} </span>
           <PlannedLink
             line={next}
@@ -229,9 +229,9 @@ function ClientBars({ client, today }: { client: ClientListLine; today: string }
           </PlannedLink>
         </p>
       ) : (
-        <p className="narrow text-quiet">nothing planned</p>
+        <p className="text-quiet">nothing planned</p>
       )}
-      <p className="narrow mt-1 text-quiet">{client.aims}</p>
+      <p className="mt-1 text-quiet">{client.aims}</p>
     </li>
   );
 }

@@ -164,7 +164,7 @@ function SendSession({ line }: { line: PlannedLine }) {
       type="button"
       disabled={send.isPending}
       onClick={() => send.mutate(line)}
-      className="narrow min-h-6 underline underline-offset-2"
+      className="min-h-6 underline underline-offset-2"
     >
       send<span className="sr-only"> {line.title || "the session"}</span>
     </button>
@@ -185,7 +185,7 @@ function SessionList({ sessions, today, first }: { sessions: readonly PlannedLin
             key={`${session.date} ${session.place?.dayId ?? ""} ${session.sessionId ?? ""}`}
             className="flex items-baseline gap-3 border-b border-line py-1.5"
           >
-            <span className="narrow w-16 shrink-0 text-quiet">
+            <span className="w-16 shrink-0 text-quiet">
               {session.date === today ? "today" : dates.shortDate(session.date)}
             </span>
             <span className="min-w-0 flex-1 truncate">
@@ -199,11 +199,11 @@ function SessionList({ sessions, today, first }: { sessions: readonly PlannedLin
               </PlannedLink>
             </span>
             {session.summary ? (
-              <span className="narrow text-quiet">
+              <span className="text-quiet">
                 {session.summary.sets}/{session.summary.plannedSets} sets
               </span>
             ) : isUnsent(session) && session.otherDate === null ? null : (
-              <span className="narrow text-quiet">{stateWords(session, dates)}</span>
+              <span className="text-quiet">{stateWords(session, dates)}</span>
             )}
             {isUnsent(session) && mayPlan ? <SendSession line={session} /> : null}
             {isWaiting(session) ? (
@@ -211,7 +211,7 @@ function SessionList({ sessions, today, first }: { sessions: readonly PlannedLin
                 line={session}
                 hrefOf={(id) => `/floor?s=${id}`}
                 open={openSession}
-                className="narrow underline underline-offset-2"
+                className="underline underline-offset-2"
               >
                 floor
               </PlannedLink>

@@ -91,7 +91,7 @@ function Curve({
         plain={REPS.map((reps) => inUnit(record.e1rmKg! / e1rmFactor(reps, everyone)))}
         seen={seen.slice(-12)}
       />
-      <p className="narrow text-quiet">
+      <p className="text-quiet">
         Solid: {fitted.isOwn ? "this client's own curve" : "everyone's curve"}, in its 80 % band. Dashed: everyone's.
         Diamonds: the sets that spoke for a day.
       </p>
@@ -171,7 +171,7 @@ function Days({ lift, unit, coach }: { lift: KnownLift; unit: WeightUnit; coach:
             key={exposure.sessionId + exposure.slotId}
             className="flex items-baseline gap-3 border-t border-line py-0.5"
           >
-            <span className="narrow w-20 shrink-0 text-quiet">{fullDate(exposure.date)}</span>
+            <span className="w-20 shrink-0 text-quiet">{fullDate(exposure.date)}</span>
             <span className="min-w-0 flex-1">
               {exposure.sets.map((set, index) => (
                 <span
@@ -180,7 +180,7 @@ function Days({ lift, unit, coach }: { lift: KnownLift; unit: WeightUnit; coach:
                 >
                   {set.seconds === null ? set.reps : `${decimal(set.seconds)} s`}
                   {set.loadKg === 0 ? "" : ` × ${massFigure(set.loadKg, unit, 2)}`}
-                  {set.rir === null ? "" : <span className="narrow text-quiet"> rir {decimal(set.rir)}</span>}
+                  {set.rir === null ? "" : <span className="text-quiet"> rir {decimal(set.rir)}</span>}
                   {index < exposure.sets.length - 1 ? ", " : ""}
                 </span>
               ))}

@@ -104,7 +104,7 @@ function Formula({ view }: { view: ClientView }) {
     () => router.refresh(),
   );
   return (
-    <label className="narrow text-quiet">
+    <label className="text-quiet">
       e1RM by{" "}
       <select
         className="rounded-[3px] border border-transparent bg-transparent underline underline-offset-2 hover:border-rule"
@@ -142,12 +142,12 @@ function LiftCard({ lift, unit, onOpen }: { lift: KnownLift; unit: WeightUnit; o
           <span className="text-quiet">no estimate</span>
         ) : (
           <span className="whitespace-nowrap">
-            <span className="narrow text-quiet">e1RM </span>
+            <span className="text-quiet">e1RM </span>
             <strong>{massWords(record.e1rmKg, unit)}</strong>
           </span>
         )}
       </div>
-      <p className="narrow text-quiet">
+      <p className="text-quiet">
         {record.bandKg ? `${massFigure(record.bandKg[0], unit)} to ${massFigure(record.bandKg[1], unit)}, ` : ""}
         {exercise.implement === "bodyweight" ? "with the body" : basisSentence(exercise)}
         {record.fitted?.isOwn ? ", own curve" : ""}
@@ -169,7 +169,7 @@ function LiftCard({ lift, unit, onOpen }: { lift: KnownLift; unit: WeightUnit; o
         ].sort((a, b) => (a.date < b.date ? -1 : 1))}
       />
       {last ? (
-        <p className="narrow">
+        <p>
           <span className="text-quiet">last </span>
           {last.sets.map((set) => set.reps).join(" ")} {lastLoad(exercise, last, unit)}
         </p>

@@ -179,22 +179,22 @@ function Curve({ exercise, second }: { exercise: Exercise; second: Exercise | nu
           <path d={path(other)} fill="none" stroke="var(--color-walnut)" strokeWidth={1.6} strokeDasharray="1 3" />
         ) : null}
         <path d={path(curve)} fill="none" stroke="var(--color-indigo)" strokeWidth={2.5} />
-        <text x={8} y={height - 4} fontSize={10.5} fill="var(--color-quiet)">
+        <text x={8} y={height - 4} fontSize={12} fill="var(--color-quiet)">
           start
         </text>
-        <text x={width - 8} y={height - 4} fontSize={10.5} textAnchor="end" fill="var(--color-quiet)">
+        <text x={width - 8} y={height - 4} fontSize={12} textAnchor="end" fill="var(--color-quiet)">
           end of the lifting
         </text>
       </svg>
-      <p className="narrow text-quiet">
+      <p className="text-quiet">
         Pale: the joint's strength there. Thin: torque. Thick: how hard it is, torque over strength.
       </p>
-      <p className="narrow text-quiet">
+      <p className="text-quiet">
         {hardWords(curve)} {lost > 0.12 ? `Little tension for ${Math.round(100 * lost)} % of the way.` : ""}
       </p>
       {pull.kind === "even" ? null : (
         <label className="flex items-center gap-2">
-          <span className="narrow w-28">{pull.kind === "cable" ? "cable moved" : "bench or body tilted"}</span>
+          <span className="w-28">{pull.kind === "cable" ? "cable moved" : "bench or body tilted"}</span>
           <input
             type="range"
             min={-60}
@@ -209,7 +209,7 @@ function Curve({ exercise, second }: { exercise: Exercise; second: Exercise | nu
       )}
       {pull.kind === "band" ? null : (
         <label className="flex items-center gap-2">
-          <span className="narrow w-28">of it from a band</span>
+          <span className="w-28">of it from a band</span>
           <input
             type="range"
             min={0}
@@ -244,7 +244,7 @@ function Facts({ exercise }: { exercise: Exercise }) {
   const joints = entriesOf(exercise.stress).filter(([, stress]) => stress > 0);
   const row = (name: string, words: string) => (
     <tr className="border-t border-inset align-baseline">
-      <th scope="row" className="narrow w-24 pr-2 text-left font-normal text-quiet">
+      <th scope="row" className="w-24 pr-2 text-left font-normal text-quiet">
         {name}
       </th>
       <td>{words}</td>
@@ -316,7 +316,7 @@ function Partners({ state, exercise }: { state: ExercisesState; exercise: Exerci
               className="flex min-h-7 w-full items-baseline gap-2 text-left hover:bg-inset/60"
             >
               <span className="min-w-0 flex-1 truncate">{pair.second.name}</span>
-              <span className="narrow text-quiet">{CLASS_WORDS[pair.kind]}</span>
+              <span className="text-quiet">{CLASS_WORDS[pair.kind]}</span>
               <span className="w-8 text-right">−{decimal(pair.repsLost.second, 1)}</span>
             </button>
           </li>

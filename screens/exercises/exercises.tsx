@@ -72,7 +72,7 @@ export function ExercisesScreen({
       <main className="min-w-0 overflow-x-auto px-3 lg:min-h-0 lg:overflow-auto py-1">
         {mode === "lengths" ? <Lengths state={state} /> : <ExerciseList state={state} />}
         {mode === "lengths" ? (
-          <p className="narrow flex flex-wrap gap-x-4 py-1 text-quiet">
+          <p className="flex flex-wrap gap-x-4 py-1 text-quiet">
             {view.client ? <span className="text-woad">▮ hard sets this week</span> : null}
             <span className="text-indigo">━ drawn, thick where it is hard</span>
             <span>┅ beside it</span>

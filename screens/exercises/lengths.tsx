@@ -33,7 +33,7 @@ export function Lengths({ state }: { state: ExercisesState }) {
   const x = (length: number) => NAME + (1 - length) * across;
   return (
     <div ref={ref} className="min-w-[30rem]">
-      <div className="narrow flex text-quiet" style={{ paddingLeft: NAME }}>
+      <div className="flex text-quiet" style={{ paddingLeft: NAME }}>
         {RANGE_THIRDS.map((third) => (
           <span key={third} style={{ width: across / 3 }} className="text-center">
             {THIRD_NAMES[third]}
@@ -58,7 +58,7 @@ export function Lengths({ state }: { state: ExercisesState }) {
               >
                 <span className="sr-only">{rowWords(id, known, holesHere, first, second)}</span>
                 <svg width={width} height={ROW} aria-hidden className="block">
-                  <text x={6} y={15} fontSize={12.5} fontWeight={region === id ? 700 : 500} fill="var(--color-walnut)">
+                  <text x={6} y={15} fontSize={14} fontWeight={region === id ? 700 : 500} fill="var(--color-walnut)">
                     {REGIONS[id].name}
                   </text>
                   {[1 / 3, 2 / 3].map((at) => (
@@ -79,14 +79,7 @@ export function Lengths({ state }: { state: ExercisesState }) {
                             stroke="var(--color-weld)"
                             strokeDasharray="3 3"
                           />
-                          <text
-                            x={from + across / 6}
-                            y={15}
-                            textAnchor="middle"
-                            fontSize={10.5}
-                            fill="var(--color-weld)"
-                            className="narrow"
-                          >
+                          <text x={from + across / 6} y={15} textAnchor="middle" fontSize={12} fill="var(--color-weld)">
                             hole
                           </text>
                         </g>
@@ -109,7 +102,7 @@ export function Lengths({ state }: { state: ExercisesState }) {
                           x={from + across / 3 - 4}
                           y={15}
                           textAnchor="end"
-                          fontSize={10.5}
+                          fontSize={12}
                           fill="var(--color-woad)"
                           fontWeight={700}
                         >

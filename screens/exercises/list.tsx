@@ -78,7 +78,7 @@ export function ExerciseList({ state }: { state: ExercisesState }) {
           ))}
         </colgroup>
         <thead>
-          <tr className="narrow text-left text-quiet">
+          <tr className="text-left text-quiet">
             <th className="font-normal">exercise</th>
             <th className="font-normal">implement</th>
             <th className="font-normal">trains directly, hardest where</th>
@@ -104,11 +104,11 @@ export function ExerciseList({ state }: { state: ExercisesState }) {
                 >
                   {exercise.name}
                 </button>
-                {own.has(exercise.id) ? <span className="narrow text-woad"> own</span> : null}
-                {hidden.has(exercise.id) ? <span className="narrow text-quiet"> hidden</span> : null}
+                {own.has(exercise.id) ? <span className="text-woad"> own</span> : null}
+                {hidden.has(exercise.id) ? <span className="text-quiet"> hidden</span> : null}
               </td>
-              <td className="narrow pr-3">{exercise.implement}</td>
-              <td className="narrow pr-3">
+              <td className="pr-3">{exercise.implement}</td>
+              <td className="pr-3">
                 {directRegions(exercise)
                   .map(
                     (region) =>

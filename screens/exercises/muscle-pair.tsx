@@ -38,7 +38,7 @@ export function MusclePair({ state }: { state: ExercisesState }) {
                 state.draw(pair.first.id);
                 state.draw(pair.second.id, true);
               }}
-              className="narrow flex min-h-7 w-full items-baseline gap-2 text-left leading-tight hover:bg-inset/60"
+              className="flex min-h-7 w-full items-baseline gap-2 text-left leading-tight hover:bg-inset/60"
             >
               <span className="min-w-0 flex-1">
                 {pair.first.name} + {pair.second.name}

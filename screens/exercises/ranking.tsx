@@ -70,7 +70,7 @@ export function Ranking({ state }: { state: ExercisesState }) {
         if (members.length === 0) return null;
         return (
           <div key={group}>
-            <h3 className="narrow border-b border-rule font-bold text-quiet">
+            <h3 className="border-b border-rule font-bold text-quiet">
               {group} · {members.length}
             </h3>
             <ol>
@@ -114,11 +114,11 @@ function Weights({ state }: { state: ExercisesState }) {
         </select>
       </div>
       <details>
-        <summary className="narrow cursor-pointer text-quiet">each weight</summary>
+        <summary className="cursor-pointer text-quiet">each weight</summary>
         <div className="mt-1 grid grid-cols-[auto_1fr_1.5rem] items-center gap-x-2">
           {RANK_PARTS.map((part) => (
             <label key={part} className="contents">
-              <span className="narrow">{RANK_PART_NAMES[part]}</span>
+              <span>{RANK_PART_NAMES[part]}</span>
               <input
                 type="range"
                 min={0}
@@ -164,7 +164,7 @@ function RankLine({
         >
           <span className="w-7 shrink-0 text-right text-quiet">{one.unfit ? "–" : Math.round(100 * one.score)}</span>
           <Bars one={one} />
-          <span className="narrow min-w-0 flex-1 leading-tight">{exercise.name}</span>
+          <span className="min-w-0 flex-1 leading-tight">{exercise.name}</span>
         </button>
         {state.first && state.first.id !== exercise.id ? (
           <button
@@ -172,7 +172,7 @@ function RankLine({
             aria-pressed={drawn === "second"}
             aria-label={`Draw ${exercise.name} beside ${state.first.name}`}
             onClick={() => state.draw(exercise.id, true)}
-            className="narrow min-h-6 shrink-0 px-1 text-indigo underline underline-offset-2"
+            className="min-h-6 shrink-0 px-1 text-indigo underline underline-offset-2"
           >
             {drawn === "second" ? "off" : "beside"}
           </button>

@@ -63,7 +63,7 @@ export function Trials({ a, b }: { a: Exercise; b: Exercise }) {
         }}
       >
         {(["a", "b"] as const).map((variant) => (
-          <label key={variant} className="narrow flex flex-col">
+          <label key={variant} className="flex flex-col">
             {(variant === "a" ? a : b).name}
             <input
               inputMode="numeric"

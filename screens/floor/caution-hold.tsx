@@ -48,7 +48,7 @@ export function CautionHold({ sessionId, onRecorded }: { sessionId: string; onRe
         void recordAll();
       }}
     >
-      <h1 className="text-2xl font-bold">Before this session starts</h1>
+      <h1 className="text-xl font-bold">Before this session starts</h1>
       {holds === null ? <p className="text-lg">One moment…</p> : null}
       {(holds ?? [])
         .filter(({ lift }) => lift === null)

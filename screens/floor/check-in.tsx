@@ -22,7 +22,7 @@ export function CheckInLine({ floor }: { floor: Floor }) {
   return (
     <>
       <section aria-label="Check-in" className="mt-1 flex items-center gap-2 left-hand:flex-row-reverse">
-        <p className="flex-1 text-[15px] leading-tight text-[var(--floor-quiet)]">
+        <p className="flex-1 text-lg leading-tight text-[var(--floor-quiet)]">
           {said ? `Check-in: ${checkInSentence(said)}` : "Check-in: sleep, soreness"}
         </p>
         {said ? null : (

@@ -129,7 +129,7 @@ export function ReserveAsked({
       <legend className="sr-only">{name}: could have done more</legend>
       <span aria-hidden className="w-[74px] shrink-0 leading-tight text-[var(--floor-quiet)]">
         could have done more
-        {asked ? <span className="block text-[13px]">asked {asked}</span> : null}
+        {asked ? <span className="block text-base">asked {asked}</span> : null}
       </span>
       {[0, 1, 2, 3, 4].map((one) => (
         <button

@@ -11,7 +11,7 @@ const AFTER_SESSION = later(() => import("./after-session"));
 export function EmptySession({ floor }: { floor: Floor }) {
   return (
     <section aria-label="Empty session" className="flex flex-1 flex-col gap-4 pt-4">
-      <h2 className="text-3xl font-bold">What comes first?</h2>
+      <h2 className="text-2xl font-bold">What comes first?</h2>
       <Later part={ADD_LIFT} props={{ floor, onAdded: () => undefined }} />
     </section>
   );
@@ -37,7 +37,7 @@ export function EndScreen({ floor, sessionId }: { floor: Floor; sessionId: strin
   if (performed.ended) {
     return (
       <div className="flex flex-1 flex-col gap-4 pt-4">
-        <h2 className="text-3xl font-bold">Done</h2>
+        <h2 className="text-2xl font-bold">Done</h2>
         <p className="text-lg text-[var(--floor-quiet)]">
           {setsDone} {setsDone === 1 ? "set" : "sets"} saved
           {performed.skipped.size > 0 ? `, ${performed.skipped.size} left out` : ""}.{" "}
@@ -82,7 +82,7 @@ export function EndScreen({ floor, sessionId }: { floor: Floor; sessionId: strin
       <div className="flex">
         <SmallButton onClick={() => setAdding(true)}>Add a lift</SmallButton>
       </div>
-      <h2 className="text-3xl font-bold">How hard was the whole session?</h2>
+      <h2 className="text-2xl font-bold">How hard was the whole session?</h2>
       <div className="grid grid-cols-4 gap-2" role="group" aria-label="Session effort, 0 to 10">
         {Array.from({ length: 11 }, (_, figure) => (
           <button
@@ -108,7 +108,7 @@ export function EndScreen({ floor, sessionId }: { floor: Floor; sessionId: strin
       </label>
       <button
         type="submit"
-        className="mt-auto min-h-[76px] rounded-xl bg-[var(--floor-done)] text-2xl font-bold text-[var(--floor-on)]"
+        className="mt-auto min-h-[76px] rounded-xl bg-[var(--floor-done)] text-xl font-bold text-[var(--floor-on)]"
       >
         Finish
       </button>

@@ -65,7 +65,7 @@ export default function Entries() {
   }, [read]);
   return (
     <main className="flex flex-1 flex-col gap-3 pt-4">
-      <h1 className="text-2xl font-bold">Entries that were not accepted</h1>
+      <h1 className="text-xl font-bold">Entries that were not accepted</h1>
       {entries && memberId === null ? (
         <p className="text-lg">
           Nobody is signed in on this device yet: entries are shown to whoever logged them.{" "}

@@ -81,7 +81,7 @@ export function SessionScreen({ run, onLeave }: ScreenProps) {
 
   return (
     <main data-committing={floor.isCommitting || undefined} className={`flex flex-1 flex-col ${turn ? "invert" : ""}`}>
-      <header className="flex items-center justify-between gap-2 text-[15px]">
+      <header className="flex items-center justify-between gap-2 text-lg">
         <a
           href="/floor"
           aria-label={onLeave ? "All clients" : "Sessions"}
@@ -209,14 +209,14 @@ export function SessionScreen({ run, onLeave }: ScreenProps) {
 function PauseScreen({ floor }: { floor: Floor }) {
   return (
     <section aria-label="Paused" className="flex flex-1 flex-col gap-4 pt-4">
-      <h2 className="text-3xl font-bold">Paused</h2>
+      <h2 className="text-2xl font-bold">Paused</h2>
       <p className="text-lg text-[var(--floor-quiet)]">
         The clock stands. What was done is kept; the rest before the next set is not timed.
       </p>
       <button
         type="button"
         onClick={() => floor.mayCommit() && void floor.log({ kind: "paused", resumed: true })}
-        className="mt-auto min-h-[76px] rounded-xl bg-[var(--floor-now)] text-2xl font-bold text-[var(--floor-on)]"
+        className="mt-auto min-h-[76px] rounded-xl bg-[var(--floor-now)] text-xl font-bold text-[var(--floor-on)]"
       >
         Go on
       </button>
@@ -286,7 +286,7 @@ function SendingLine({ floor, lock }: { floor: Floor; lock: "held" | "none" }) {
   if (lines.length > 0) return lines;
   if (lock === "none")
     return (
-      <p className="mt-1 text-[13px] text-[var(--floor-quiet)]">
+      <p className="mt-1 text-base text-[var(--floor-quiet)]">
         This address is not secure: the screen may sleep, and the floor opens offline only while this tab stays.
       </p>
     );

@@ -85,19 +85,19 @@ export function InHand({
         <span className="relative mt-14 size-6 rounded-full bg-[var(--floor-now)]" />
       </span>
       <div className="min-w-0 flex-1 pb-4">
-        <h2 className="text-[26px] leading-tight font-bold">
+        <h2 className="text-2xl leading-tight font-bold">
           {nameOf(view, exercise.id)}
           {stop.side ? <span className="text-[var(--floor-now)]"> {stop.side}</span> : null}
         </h2>
         <p className="mt-1 flex flex-wrap items-baseline gap-x-6">
           <span>
-            <span className={`${isOpen ? "text-[34px]" : "text-[72px]"} leading-none font-bold tracking-tight`}>
+            <span className={`${isOpen ? "text-3xl" : "text-5xl"} leading-none font-bold tracking-tight`}>
               {amountFigure}
             </span>
             <span className="ml-1.5 text-lg text-[var(--floor-quiet)]">{amountUnit}</span>
           </span>
           <span>
-            <span className="text-[72px] leading-none font-bold tracking-tight">
+            <span className="text-5xl leading-none font-bold tracking-tight">
               {(hasUnit ? unit.reverse().join(" ") : shown?.words) || "–"}
             </span>
             <span className="ml-1.5 text-lg text-[var(--floor-quiet)]">{hasUnit ? figure : ""}</span>
@@ -119,7 +119,7 @@ export function InHand({
         ))}
         {restOff ? <p className="mt-1 text-lg text-[var(--floor-warn)]">{restOff}</p> : null}
         {stop.first && isFirstRound && segment.rir && segment.rir.low > 0 && !isOpen ? (
-          <p className="text-[15px] text-[var(--floor-quiet)]">
+          <p className="text-lg text-[var(--floor-quiet)]">
             Leave {printSpan(segment.rir)}: stop while so many more would still go.
           </p>
         ) : null}
@@ -166,7 +166,7 @@ function PartRest({ sinceMs, seconds }: { sinceMs: number; seconds: number }) {
   const left = Math.ceil(seconds - (now - sinceMs) / 1000);
   useRestEnd(left <= 0);
   return (
-    <p role="timer" aria-label="Rest before this part" className="mt-1 text-[34px] leading-none font-bold">
+    <p role="timer" aria-label="Rest before this part" className="mt-1 text-3xl leading-none font-bold">
       {left > 0 ? (
         <>
           <span className="text-lg font-normal text-[var(--floor-quiet)]">rest </span>
@@ -260,7 +260,7 @@ function Stopwatch({
       className="mt-2 flex min-h-[64px] w-full items-center justify-between rounded-lg bg-[var(--floor-raised)] px-4 text-lg"
     >
       <span>{words}</span>
-      <span className="text-3xl font-bold text-[var(--floor-now)]">
+      <span className="text-2xl font-bold text-[var(--floor-now)]">
         {formatClock(Math.max(0, startedMs === null ? (stopped ?? seconds) : elapsed))}
       </span>
     </button>

@@ -58,14 +58,14 @@ export default function Lanes({ ids, open, onOpen }: Props) {
   return (
     <main data-committing={runs.some(({ floor }) => floor.isCommitting) || undefined} className="flex flex-1 flex-col">
       <header className="flex flex-wrap items-center gap-x-4 gap-y-2 pb-2">
-        <h1 className="text-2xl font-bold">{words?.first ?? "Several clients"}</h1>
+        <h1 className="text-xl font-bold">{words?.first ?? "Several clients"}</h1>
         <p className="text-lg text-[var(--floor-quiet)]">{words?.why}</p>
         <div aria-live="polite" className="w-full md:ml-auto md:w-auto">
           <Clash runs={runs} lanes={lanes} names={names} />
         </div>
       </header>
       <div aria-hidden className="mr-[10.4rem] ml-[14.15rem] hidden h-6 md:block">
-        <div className="relative h-full text-[13px] text-[var(--floor-quiet)]">
+        <div className="relative h-full text-base text-[var(--floor-quiet)]">
           {AXIS.map((minutes) => (
             <span
               key={minutes}
@@ -187,14 +187,14 @@ function LaneRow({ run, lane, need, name, partner, waitsFor, onOpen }: RowProps)
   return (
     <li aria-label={name} className={ROW}>
       <button type="button" onClick={onOpen} className="min-h-[56px] min-w-0 self-start text-left">
-        <span className="block truncate text-[24px] leading-tight font-bold">{name}</span>
-        <span className="block truncate text-[15px] text-[var(--floor-quiet)]">
+        <span className="block truncate text-2xl leading-tight font-bold">{name}</span>
+        <span className="block truncate text-lg text-[var(--floor-quiet)]">
           {waitsFor === null ? (station ?? "floor") : `${waitsFor}’s turn`}
         </span>
         <LaneFigure run={run} need={need} />
       </button>
       <div className="col-span-2 row-start-2 flex min-w-0 flex-col md:col-span-1 md:col-start-2 md:row-start-1">
-        <p className="text-[18px] leading-snug">
+        <p className="text-lg leading-snug">
           {next && need.kind !== "over" ? (
             <>
               {isResting || isRamping(run) ? <span className="text-[var(--floor-quiet)]">then </span> : null}
@@ -209,13 +209,13 @@ function LaneRow({ run, lane, need, name, partner, waitsFor, onOpen }: RowProps)
         </p>
         {next && need.kind !== "over"
           ? [...goalCounts(next, lane.performed, partner)].map(([slotId, { total, done, isShared }]) => (
-              <p key={slotId} className="text-[18px]">
+              <p key={slotId} className="text-lg">
                 {isShared ? "together " : ""}
                 <strong>{done}</strong> of {total} reps
               </p>
             ))
           : null}
-        {build && need.kind !== "over" ? <p className="text-[15px] text-[var(--floor-quiet)]">{build}</p> : null}
+        {build && need.kind !== "over" ? <p className="text-lg text-[var(--floor-quiet)]">{build}</p> : null}
         <LaneStrip lane={lane} now={now} className="mt-auto hidden w-full md:block" />
       </div>
       <div className="col-start-2 row-start-1 flex w-[9.25rem] flex-col md:col-start-3">
@@ -228,7 +228,7 @@ function LaneRow({ run, lane, need, name, partner, waitsFor, onOpen }: RowProps)
 /** The clock of a rest, or what is lifted now. */
 function LaneFigure({ run, need }: { run: Run; need: LaneNeed }) {
   const { inHand, floor } = run;
-  const size = "block text-[44px] leading-none font-bold tracking-tight whitespace-nowrap";
+  const size = "block text-4xl leading-none font-bold tracking-tight whitespace-nowrap";
   if (need.kind === "over") return <span className={size}>Done</span>;
   if (need.kind === "paused") return <span className={`${size} text-[var(--floor-quiet)]`}>Paused</span>;
   if (need.kind === "rest") {
@@ -249,7 +249,7 @@ function LaneFigure({ run, need }: { run: Run; need: LaneNeed }) {
   const figure = [amount, words].filter(Boolean).join(" × ") || "–";
   return (
     <span
-      className={`block leading-none font-bold tracking-tight ${figure.length > 9 ? "text-[26px]" : "text-[44px] whitespace-nowrap"} ${need.kind === "set" ? "text-[var(--floor-now)]" : ""}`}
+      className={`block leading-none font-bold tracking-tight ${figure.length > 9 ? "text-2xl" : "text-4xl whitespace-nowrap"} ${need.kind === "set" ? "text-[var(--floor-now)]" : ""}`}
     >
       {figure}
     </span>

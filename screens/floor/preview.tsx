@@ -13,7 +13,7 @@ export default function Preview({ floor, onBegin }: { floor: Floor; onBegin: () 
   return (
     <div className="flex flex-1 flex-col">
       <div className="flex flex-1 flex-col gap-4 py-3">
-        <h2 className="text-[26px] leading-tight font-bold">
+        <h2 className="text-2xl leading-tight font-bold">
           {shown.document.title || "Your session"}
           {floor.timeline && floor.timeline.seconds > 0 ? (
             <span className="block text-lg font-normal text-[var(--floor-quiet)]">
@@ -29,7 +29,7 @@ export default function Preview({ floor, onBegin }: { floor: Floor; onBegin: () 
         <ol className="flex flex-col gap-4">
           {blocks.map(({ letter, name, rounds, lifts }) => (
             <li key={letter} className="border-t border-[var(--floor-line)] pt-3">
-              <p className="text-[15px] text-[var(--floor-quiet)]">
+              <p className="text-lg text-[var(--floor-quiet)]">
                 {letter}: {name}, {rounds}
               </p>
               <ul className="mt-1 flex flex-col gap-3">
@@ -40,7 +40,7 @@ export default function Preview({ floor, onBegin }: { floor: Floor; onBegin: () 
             </li>
           ))}
         </ol>
-        <p className="text-[15px] text-[var(--floor-quiet)]">
+        <p className="text-lg text-[var(--floor-quiet)]">
           If something hurts, stop that lift and say so. {GENERAL_NOTICE}
         </p>
       </div>
@@ -48,7 +48,7 @@ export default function Preview({ floor, onBegin }: { floor: Floor; onBegin: () 
         <button
           type="button"
           onClick={onBegin}
-          className="min-h-[76px] w-[58%] rounded-xl bg-[var(--floor-now)] text-2xl font-bold text-[var(--floor-on)]"
+          className="min-h-[76px] w-[58%] rounded-xl bg-[var(--floor-now)] text-xl font-bold text-[var(--floor-on)]"
         >
           Start
         </button>

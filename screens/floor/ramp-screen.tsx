@@ -26,14 +26,14 @@ export function RampScreen({
   return (
     <div className="flex flex-1 flex-col">
       <div className="flex-1 py-3">
-        <h2 className="text-[26px] leading-tight font-bold">Ramp up: {steps[0]?.name}</h2>
+        <h2 className="text-2xl leading-tight font-bold">Ramp up: {steps[0]?.name}</h2>
         <ol className="mt-3">
           {steps.map((step, index) => (
             <li
               key={index}
               className={`flex min-h-[60px] items-center gap-4 border-b border-[var(--floor-line)] ${index < done ? "opacity-55" : ""}`}
             >
-              <span className={`w-36 shrink-0 font-bold ${index === done ? "text-4xl" : "text-2xl"}`}>
+              <span className={`w-36 shrink-0 font-bold ${index === done ? "text-3xl" : "text-xl"}`}>
                 {step.reps} × {step.words.replace(/ (?:kg|lb)$/, "")}
               </span>
               <span className="text-lg text-[var(--floor-quiet)]">{step.build}</span>
@@ -56,7 +56,7 @@ export function RampScreen({
           <button
             type="button"
             onClick={() => (!isStarted ? onBegin() : done < steps.length - 1 ? setDone(done + 1) : onEnd("done"))}
-            className="min-h-[76px] w-[38%] rounded-xl bg-[var(--floor-plan)] text-2xl font-bold text-[var(--floor-on)]"
+            className="min-h-[76px] w-[38%] rounded-xl bg-[var(--floor-plan)] text-xl font-bold text-[var(--floor-on)]"
           >
             {isStarted ? (done < steps.length - 1 ? "Next" : "Ramp done") : "Start"}
           </button>

@@ -65,7 +65,7 @@ function Outcome({ rehearsal, floor }: { rehearsal: Rehearsal; floor: Floor }) {
   const slots = allBlocks(floor.shown!.document).flatMap(({ slots }) => slots);
   return (
     <main className="flex flex-1 flex-col gap-3 pt-2">
-      <h1 className="text-3xl font-bold">So it will go</h1>
+      <h1 className="text-2xl font-bold">So it will go</h1>
       <ul className="flex flex-col gap-3">
         {slots.map(({ id, exerciseId }) => {
           const sets = rounds.flatMap((round) => round.sets.filter(({ slotId }) => slotId === id));

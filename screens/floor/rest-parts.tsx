@@ -104,7 +104,7 @@ export function SegmentRow({
     );
   return (
     <div className="flex flex-wrap items-center gap-x-2 gap-y-1">
-      <span className="w-full text-[15px] leading-tight font-semibold">{label}</span>
+      <span className="w-full text-lg leading-tight font-semibold">{label}</span>
       {segment.metres !== null
         ? counted("metres", "metres", 5, " m")
         : segment.seconds !== null

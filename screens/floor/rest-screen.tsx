@@ -63,13 +63,13 @@ export function RestScreen(props: Props) {
     <div className="flex flex-1 flex-col">
       <div className="flex flex-1 flex-col gap-4 pt-1">
         {total === null ? (
-          <p className="text-center text-3xl font-bold">Block done</p>
+          <p className="text-center text-2xl font-bold">Block done</p>
         ) : (
           <div>
             <p
               role="timer"
               aria-label="Rest left"
-              className={`text-center text-[96px] leading-none font-bold tracking-tighter ${restLeft <= 0 ? "text-[var(--floor-now)]" : ""}`}
+              className={`text-center text-6xl leading-none font-bold tracking-tighter ${restLeft <= 0 ? "text-[var(--floor-now)]" : ""}`}
             >
               {restLeft < 0 ? "+" : ""}
               {formatClock(Math.abs(restLeft))}
@@ -93,7 +93,7 @@ export function RestScreen(props: Props) {
               const shown = view.shown.loads[firstOf(set.segments).id];
               return (
                 <p key={set.id} className="leading-snug">
-                  <strong className="text-[22px]">{moveWords(move, following, floor.shown!)}</strong>
+                  <strong className="text-xl">{moveWords(move, following, floor.shown!)}</strong>
                   {shown?.build ? (
                     <span className="block text-lg text-[var(--floor-quiet)]">
                       {shown.build}
@@ -159,7 +159,7 @@ export function RestScreen(props: Props) {
             <button
               type="button"
               onClick={() => onKeep(sets)}
-              className="min-h-[76px] w-[38%] rounded-xl bg-[var(--floor-done)] text-2xl font-bold text-[var(--floor-on)]"
+              className="min-h-[76px] w-[38%] rounded-xl bg-[var(--floor-done)] text-xl font-bold text-[var(--floor-on)]"
             >
               Save set
             </button>

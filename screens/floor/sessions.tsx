@@ -75,7 +75,7 @@ export function Sessions() {
   const rehearsable = [...sessions, ...others].find(({ sessionId }) => sessionId !== null);
   return (
     <main className="flex flex-1 flex-col gap-3 pt-4">
-      <h1 className="text-2xl font-bold">{today ? `Today, ${longDate(today)}` : "Floor"}</h1>
+      <h1 className="text-xl font-bold">{today ? `Today, ${longDate(today)}` : "Floor"}</h1>
       {problem === "signedOut" ? (
         <p className="text-lg">
           Nobody is signed in on this device.{" "}

@@ -81,7 +81,7 @@ function Ways({ onOpenChange, floor, justDone, restLeft }: Props) {
           sign="−"
           onClick={() => setMinutes(Math.max(STEP_MINUTES, minutes - STEP_MINUTES))}
         />
-        <strong role="status" className="min-w-[6.5rem] whitespace-nowrap text-center text-3xl">
+        <strong role="status" className="min-w-[6.5rem] whitespace-nowrap text-center text-2xl">
           {minutes} min
         </strong>
         <Step
@@ -164,7 +164,7 @@ function Step({ label, sign, onClick }: { label: string; sign: string; onClick: 
       type="button"
       aria-label={label}
       onClick={onClick}
-      className="size-14 rounded-lg border border-[var(--floor-line)] text-2xl font-bold"
+      className="size-14 rounded-lg border border-[var(--floor-line)] text-xl font-bold"
     >
       {sign}
     </button>
@@ -206,7 +206,7 @@ function Way({
         onClick={onTake}
         className="min-h-[56px] min-w-[5.5rem] rounded-lg bg-[var(--floor-done)] px-3 text-lg font-bold text-[var(--floor-on)]"
       >
-        <span className="block text-[15px] font-normal">Save</span>
+        <span className="block text-lg font-normal">Save</span>
         {formatClock(saved)}
       </button>
     </section>

@@ -161,7 +161,7 @@ export function WorkScreen(props: Props) {
           <button
             type="button"
             onClick={isStarted ? () => onDone(measured()) : onBegin}
-            className="min-h-[76px] w-[58%] rounded-xl bg-[var(--floor-now)] text-2xl font-bold text-[var(--floor-on)]"
+            className="min-h-[76px] w-[58%] rounded-xl bg-[var(--floor-now)] text-xl font-bold text-[var(--floor-on)]"
           >
             {isStarted ? (stops.length > 1 ? "Round done" : "Set done") : "Start"}
           </button>

@@ -45,7 +45,7 @@ export function GymScreen({ view }: { view: GymView }) {
               onSelect={setSelected}
             />
           )}
-          <p className="narrow flex flex-wrap gap-x-4 py-1 text-quiet">
+          <p className="flex flex-wrap gap-x-4 py-1 text-quiet">
             <span>◆ can be built</span>
             <span>
               <span className="text-weld">⌐ ¬</span> a gap, in {gym.equipment.unit}
@@ -148,13 +148,13 @@ function GymHeader({ gym }: { gym: GymState }) {
             }
           >
             {one.name}
-            {one.isDefault ? <span className="narrow font-normal text-quiet"> default</span> : null}
-            {one.clientName ? <span className="narrow font-normal text-quiet"> {one.clientName}</span> : null}
+            {one.isDefault ? <span className="font-normal text-quiet"> default</span> : null}
+            {one.clientName ? <span className="font-normal text-quiet"> {one.clientName}</span> : null}
           </Link>
         ))}
       </nav>
       <div className="ml-auto flex items-center gap-2">
-        <span role="status" className="narrow text-woad">
+        <span role="status" className="text-woad">
           {act.error?.message ?? (gym.changed ? "not saved yet" : "saved")}
         </span>
         <NewGym view={view} />
@@ -221,7 +221,7 @@ function Consequence({
         <ul className="grid grid-cols-[repeat(auto-fill,minmax(19rem,1fr))] gap-x-6">
           {hanging.map(({ prescription, kg, built }, index) => (
             <li key={index} className="flex items-baseline gap-2 border-t border-inset py-0.5">
-              <span className="narrow w-14 shrink-0 text-quiet">{dayOfWeek(prescription.date)}</span>
+              <span className="w-14 shrink-0 text-quiet">{dayOfWeek(prescription.date)}</span>
               <Link
                 href={`/session/${prescription.sessionId}`}
                 className="min-w-0 flex-1 truncate underline underline-offset-2"
@@ -244,7 +244,7 @@ function BrokenTable({ broken }: { broken: readonly ChangedPrescription[] }) {
   return (
     <table className="w-full">
       <thead>
-        <tr className="narrow text-left text-quiet">
+        <tr className="text-left text-quiet">
           <th className="font-normal">who</th>
           <th className="font-normal">when</th>
           <th className="font-normal">lift</th>

@@ -63,7 +63,7 @@ export function LoadScale({
     <div ref={ref} className="relative min-w-[34rem]">
       <svg width={width} height={22} aria-hidden className="block">
         {ticks.map((tick) => (
-          <text key={tick} x={x(kgOf(tick, unit))} y={15} textAnchor="middle" fontSize={11} fill="var(--color-quiet)">
+          <text key={tick} x={x(kgOf(tick, unit))} y={15} textAnchor="middle" fontSize={12} fill="var(--color-quiet)">
             {tick}
             {tick === ticks.at(-1) ? ` ${unit}` : ""}
           </text>
@@ -150,10 +150,10 @@ function ImplementRow({
           stroke="var(--color-inset)"
         />
       ))}
-      <text x={10} y={15} fontSize={13} fontWeight={600} fill="var(--color-walnut)">
+      <text x={10} y={15} fontSize={14} fontWeight={600} fill="var(--color-walnut)">
         {old.name}
       </text>
-      <text x={10} y={29} fontSize={10.5} fill="var(--color-quiet)" className="narrow">
+      <text x={10} y={29} fontSize={12} fill="var(--color-quiet)">
         {now ? grainWords(now, unit) : "nothing left"}
       </text>
       {loads.length > 0 ? (
@@ -178,7 +178,7 @@ function ImplementRow({
               x={(x(gap.fromKg) + x(gap.toKg)) / 2}
               y={y + 4}
               textAnchor="middle"
-              fontSize={9.5}
+              fontSize={12}
               className="narrow"
               fill="var(--color-weld)"
             >
@@ -223,7 +223,7 @@ function ImplementRow({
             />
           )}
           {many > 1 && built ? (
-            <text x={at + 6} y={y + 16} fontSize={9.5} fill="var(--color-indigo)" fontWeight={700}>
+            <text x={at + 6} y={y + 16} fontSize={12} fill="var(--color-indigo)" fontWeight={700}>
               {many}
             </text>
           ) : null}

@@ -46,7 +46,7 @@ export function NumberBox({
         className={`rounded-[3px] border border-rule bg-surface px-1.5 py-0.5 aria-invalid:border-2 aria-invalid:border-walnut ${className}`}
       />
       {wrong ? (
-        <span id={note} role="alert" className="narrow text-xs font-semibold">
+        <span id={note} role="alert" className="text-xs font-semibold">
           {whole ? "A whole number" : "A number"} from {low} to {high}.
         </span>
       ) : null}

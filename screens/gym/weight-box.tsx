@@ -41,7 +41,7 @@ export function WeightBox({
         className={`rounded-[3px] border border-rule bg-surface px-1.5 py-0.5 aria-invalid:border-2 aria-invalid:border-walnut ${className}`}
       />
       {wrong ? (
-        <span id={note} role="alert" className="narrow text-xs font-semibold">
+        <span id={note} role="alert" className="text-xs font-semibold">
           A weight such as 22.5 or 45 lb.
         </span>
       ) : null}

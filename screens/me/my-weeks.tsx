@@ -31,7 +31,7 @@ export function MyWeeks({ view }: { view: ClientView }) {
             <tr className="align-bottom">
               {weeks.map(({ monday, done, minutes }) => (
                 <td key={monday} className="px-0.5">
-                  <span className="block text-sm">
+                  <span className="block text-xs">
                     {done}
                     <span className="sr-only"> sessions, {minutes} minutes</span>
                   </span>
@@ -45,7 +45,7 @@ export function MyWeeks({ view }: { view: ClientView }) {
             </tr>
             <tr>
               {weeks.map(({ monday }) => (
-                <th key={monday} scope="col" className="narrow text-xs font-normal text-quiet">
+                <th key={monday} scope="col" className="text-xs font-normal text-quiet">
                   {dates.shortDate(monday)}
                 </th>
               ))}

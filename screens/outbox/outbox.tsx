@@ -86,10 +86,10 @@ function Line({ line, clientId, isOpen }: { line: SentLine; clientId: string | n
       >
         <span className="flex items-baseline justify-between gap-2">
           <strong>{clientName}</strong>
-          <span className="narrow text-quiet">{shortDateAt(sentAtMs)}</span>
+          <span className="text-quiet">{shortDateAt(sentAtMs)}</span>
         </span>
         <span className="block">{[title, longDate(date)].filter(Boolean).join(", ")}</span>
-        <span className="narrow block text-quiet">
+        <span className="block text-quiet">
           {seenAtMs
             ? `● seen ${shortDateAt(seenAtMs)}`
             : emailProblem

@@ -47,7 +47,7 @@ export function Crossing({ one }: { one: ReviewedSet }) {
       {share > 0 ? <rect x={1} y={4} width={Math.min(1, share) * width} height={12} fill="var(--color-woad)" /> : null}
       {share > 1.02 ? <ellipse cx={width + 2} cy={10} rx={5} ry={8} fill="var(--color-woad)" /> : null}
       {share > 0 && share < 0.98 ? (
-        <text x={width - 6} y={14} fontSize={11} fontWeight={700} fill="var(--color-walnut)">
+        <text x={width - 6} y={14} fontSize={12} fontWeight={700} fill="var(--color-walnut)">
           ▲
         </text>
       ) : null}

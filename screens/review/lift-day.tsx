@@ -28,7 +28,7 @@ export function LiftDay({
   return (
     <section className="flex flex-col gap-2">
       <header>
-        <p className="narrow text-quiet">
+        <p className="text-quiet">
           week {week + 1}, {fullDate(one.cell.date)}
         </p>
         <h2 className="text-lg font-bold">{lift.name}</h2>
@@ -39,7 +39,7 @@ export function LiftDay({
         )}
       </header>
       <table className="w-full text-left">
-        <thead className="narrow text-quiet">
+        <thead className="text-quiet">
           <tr>
             {["set", "done", "asked", "in reserve", "rest"].map((head) => (
               <th key={head} scope="col" className="font-normal">

@@ -42,7 +42,7 @@ export function NextWeekSection({ view, planned }: { view: ReviewView; planned: 
       </h2>
       <div className="relative max-w-4xl overflow-x-auto">
         <table className="w-full text-left">
-          <thead className="narrow text-quiet">
+          <thead className="text-quiet">
             <tr>
               <th scope="col" className="font-normal">
                 lift

@@ -38,7 +38,7 @@ export function PeriodPanel({ review, view, period }: { review: WeeksReview; vie
         ))}
       </SelectField>
       <table className="w-full text-left">
-        <thead className="narrow text-quiet">
+        <thead className="text-quiet">
           <tr>
             <th scope="col" className="font-normal">
               a week
@@ -114,7 +114,7 @@ function Row({
       </th>
       <td className="text-right font-bold">{words(here)}</td>
       <td className="pl-2 text-right text-quiet">{words(there)}</td>
-      <td className="narrow whitespace-nowrap pl-2 text-right">
+      <td className="whitespace-nowrap pl-2 text-right">
         {percent === null ? "" : `${percent < -0.5 ? "−" : "+"}${decimal(Math.abs(percent), 0)} %`}
       </td>
     </tr>

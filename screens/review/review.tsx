@@ -161,7 +161,7 @@ function PlannedAndDone({
     <div className="overflow-x-auto">
       <table className="w-full border-collapse">
         <thead>
-          <tr className="narrow text-left text-quiet">
+          <tr className="text-left text-quiet">
             <th className="w-52 font-normal">lift</th>
             {Array.from({ length: rounds }, (_, i) => (
               <th key={i} className="font-normal">
@@ -195,7 +195,7 @@ function PlannedAndDone({
                       className={`block w-full min-w-[5.2rem] text-left ${isChosen ? "outline-2 outline-offset-1 outline-indigo" : ""}`}
                     >
                       <Crossing one={one} />
-                      <span className="narrow block">
+                      <span className="block">
                         {one.done.length > 0 ? doneWords(lift, one) : notDoneWords(one)}
                         {one.done.at(-1)?.rir == null ? null : (
                           <span className="text-quiet"> rir {decimal(lastOf(one.done).rir!)}</span>

@@ -111,7 +111,7 @@ export function NextLift({ lift, date, unit }: { lift: ReviewedLift; date: strin
           <span className="mr-2">{lift.label}</span>
           {lift.exercise.name}
         </h3>
-        {next ? <span className="narrow text-quiet">{ruleName(next.rule)}</span> : null}
+        {next ? <span className="text-quiet">{ruleName(next.rule)}</span> : null}
       </div>
       {next && top ? (
         <>

@@ -104,7 +104,7 @@ async function saveTable(review: WeeksReview, { client }: WeeksView): Promise<vo
 function Figure({ figure, words }: { figure: string; words: string }) {
   return (
     <p>
-      <span className="text-base font-bold">{figure}</span> <span className="narrow text-onwalnut-quiet">{words}</span>
+      <span className="text-base font-bold">{figure}</span> <span className="text-onwalnut-quiet">{words}</span>
     </p>
   );
 }

@@ -29,7 +29,7 @@ export function NextSteps({ review, view }: { review: WeeksReview; view: WeeksVi
             {lifts.map(({ name, fromKg, toKg }) => (
               <li key={name} className="flex justify-between gap-2 border-b border-line">
                 <span>{name}</span>
-                <span className="narrow whitespace-nowrap">
+                <span className="whitespace-nowrap">
                   {massFigure(fromKg, view.client.unit)} → {massWords(toKg, view.client.unit)}{" "}
                   <strong>{signed((100 * (toKg - fromKg)) / fromKg)} %</strong>
                 </span>

@@ -57,7 +57,7 @@ export const BlockHead = memo(function BlockHead({
           <span>{words}</span>
         </span>
       </span>
-      <span role="gridcell" className="narrow flex items-center gap-1 text-quiet">
+      <span role="gridcell" className="flex items-center gap-1 text-quiet">
         <InPlaceEditor
           label={`Rounds of block ${letter}`}
           text={roundsText}

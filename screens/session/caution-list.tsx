@@ -116,7 +116,7 @@ function Remedies({ caution }: { caution: Caution }) {
   const question = useMemo(() => (locked || !slotId ? null : { document, slotId }), [locked, document, slotId]);
   const found = useAnswer(useAside(), "waysOut", question);
   if (!question) return null;
-  if (found.kind === "working") return <span className="narrow ml-2 text-quiet">looking for a way out…</span>;
+  if (found.kind === "working") return <span className="ml-2 text-quiet">looking for a way out…</span>;
   const [remedy] = found.kind === "answered" && found.answer ? remediesFor(view, computed, found.answer) : [];
   if (!remedy) return null;
   return (
@@ -143,7 +143,7 @@ function SwitchOff({ group, view }: { group: CautionGroup; view: SessionView }) 
     return (
       <button
         type="button"
-        className="narrow ml-2 min-h-6 text-quiet underline underline-offset-2"
+        className="ml-2 min-h-6 text-quiet underline underline-offset-2"
         onClick={() => setAsked(true)}
       >
         Switch off…

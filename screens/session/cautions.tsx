@@ -29,7 +29,7 @@ export function Cautions({ view }: { view: SessionView }) {
           <>
             {words}
             {first ? (
-              <span className="narrow ml-2 font-normal max-[1350px]:hidden">
+              <span className="ml-2 font-normal max-[1350px]:hidden">
                 {first.place}: {first.words}
               </span>
             ) : null}

@@ -70,7 +70,7 @@ export function CompareSheet({ onClose }: { onClose: () => void }) {
       ) : null}
       {before && other ? (
         <table className="mt-3 w-full text-left">
-          <thead className="narrow text-xs text-quiet">
+          <thead className="text-xs text-quiet">
             <tr>
               <th scope="col">lift</th>
               <th scope="col">{longDate(other.date)}</th>
@@ -102,9 +102,7 @@ export function CompareSheet({ onClose }: { onClose: () => void }) {
         </table>
       ) : null}
       {before ? (
-        <p className="narrow mt-2 text-quiet">
-          What was done is as it was logged; the sums are of what was planned then.
-        </p>
+        <p className="mt-2 text-quiet">What was done is as it was logged; the sums are of what was planned then.</p>
       ) : null}
     </Sheet>
   );

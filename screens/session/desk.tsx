@@ -207,7 +207,7 @@ function Unread() {
 /** Whether what stands here is saved, and what of its text does not read. */
 const SaveWords = memo(function SaveWords({ kind, unread }: { kind: SaveState["kind"]; unread: number }) {
   return (
-    <span role="status" className="narrow text-woad">
+    <span role="status" className="text-woad">
       {unread > 0 ? `${unread === 1 ? "1 line does" : `${unread} lines do`} not read yet · ` : ""}
       {SAVED[kind]}
     </span>
@@ -232,7 +232,7 @@ function ReadingLine({ view }: { view: SessionView }) {
         </span>
       ) : block && slot && set ? (
         <>
-          <span className="narrow bg-indigo-tint px-2 py-0.5 font-semibold text-indigo">
+          <span className="bg-indigo-tint px-2 py-0.5 font-semibold text-indigo">
             {blockLetter(blocks.indexOf(block))} · {printCell(set, desk.catalogue, slotLabels(document))}
           </span>
           <Reading {...readingOf(block, slot, set, computed.resolved.loads, view.settings)} />

@@ -88,7 +88,7 @@ export function Fit({ onClose }: { onClose: () => void }) {
               <li key={step}>{step}</li>
             ))}
           </ol>
-          <p className="narrow text-quiet">{priceWords(found.fit.plan.price, "shorter", ofWeek)}</p>
+          <p className="text-quiet">{priceWords(found.fit.plan.price, "shorter", ofWeek)}</p>
           <Buttons operation={found.fit.plan.operation} name="all of it" {...common} />
         </section>
       ) : null}
@@ -135,7 +135,7 @@ function Way({
           {formatClock(Math.abs(savedSeconds))}
         </span>
       </p>
-      <p className="narrow text-quiet">
+      <p className="text-quiet">
         {priceWords(price, savedSeconds > 0 ? "shorter" : "longer", ofWeek)}
         {savedSeconds > 0 && isEnough ? "; it is enough" : ""}
       </p>

@@ -66,16 +66,16 @@ export function FooterBreakdown({ of }: { of: FootFigure | Muscle }) {
       </ul>
       {lifts.length === 0 ? <p className="text-quiet">Nothing of this session.</p> : null}
       {of === "kg" && totals.unknownLoads > 0 ? (
-        <p className="narrow text-quiet">
+        <p className="text-quiet">
           {totals.unknownLoads === 1 ? "One part has" : `${totals.unknownLoads} parts have`} no load yet and{" "}
           {totals.unknownLoads === 1 ? "counts" : "count"} nothing.
         </p>
       ) : null}
       {of === "reps" && totals.partialReps > 0 ? (
-        <p className="narrow text-quiet">Partial reps stand apart: {decimal(totals.partialReps)}.</p>
+        <p className="text-quiet">Partial reps stand apart: {decimal(totals.partialReps)}.</p>
       ) : null}
       {of === "tension" ? (
-        <p className="narrow text-quiet">
+        <p className="text-quiet">
           {formatClock(totals.restSeconds)} of rest, {formatClock(totals.warmUpSeconds)} of warm-up beside it.
         </p>
       ) : null}

@@ -141,7 +141,7 @@ export function Grid({ view, partner }: { view: SessionView; partner: Partner | 
             </button>
           )}
           {desk.question ? <Asked question={desk.question} /> : null}
-          <p role="status" className="narrow min-h-4 text-quiet">
+          <p role="status" className="min-h-4 text-quiet">
             {grid.said}
           </p>
         </div>
@@ -186,7 +186,7 @@ function Asked({ question: { says, answers } }: { question: Question }) {
 
 const ColumnHeads = memo(function ColumnHeads({ rounds, columns }: { rounds: number; columns: string }) {
   return (
-    <div role="row" className="narrow grid pt-1.5 pb-0.5 text-quiet" style={{ gridTemplateColumns: columns }}>
+    <div role="row" className="grid pt-1.5 pb-0.5 text-quiet" style={{ gridTemplateColumns: columns }}>
       <span role="columnheader" className="pl-2">
         round
       </span>

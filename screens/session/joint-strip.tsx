@@ -39,7 +39,7 @@ export function JointStrip({
           const y = 4 + lane * LANE;
           return (
             <g key={whose}>
-              <text x={30} y={y + 10} fontSize={11.5} className="narrow" fill="var(--color-walnut)">
+              <text x={30} y={y + 10} fontSize={12} fill="var(--color-walnut)">
                 {name.length > 23 ? `${name.slice(0, 22)}…` : name}
               </text>
               <line
@@ -72,7 +72,7 @@ export function JointStrip({
           );
         })}
       </svg>
-      <p className="narrow px-3 pb-1 text-quiet">
+      <p className="px-3 pb-1 text-quiet">
         Together <strong className="text-walnut">{formatClock(joint.seconds)}</strong>,{" "}
         {joint.longerBySeconds > 0 ? `${formatClock(joint.longerBySeconds)} longer than alone` : "no longer than alone"}
         ; the longest rest is {formatClock(longestRest("client"))} for {clientName},{" "}

@@ -32,7 +32,7 @@ export function InPlaceRemedies({ view, slot }: { view: SessionView; slot: Slot 
   );
   const found = useAnswer(useAside(), "waysOut", question);
   if (!question) return null;
-  if (found.kind === "working") return <p className="narrow text-quiet">Looking for a way out…</p>;
+  if (found.kind === "working") return <p className="text-quiet">Looking for a way out…</p>;
   const remedies = found.kind === "answered" && found.answer ? remediesFor(view, computed, found.answer) : [];
   return (
     <span className="mt-1 flex flex-wrap gap-1.5">
@@ -133,11 +133,11 @@ export const Alternatives = memo(function Alternatives({
                   onClick={() =>
                     desk.getState().operate(swapExercise(desk.getState().document, slotId, lift(exerciseId)))
                   }
-                  className="narrow min-h-6 text-left underline-offset-2 hover:underline"
+                  className="min-h-6 text-left underline-offset-2 hover:underline"
                 >
                   {lift(exerciseId).name}
                 </button>
-                <span className="narrow whitespace-nowrap text-quiet">
+                <span className="whitespace-nowrap text-quiet">
                   {kg === null ? "find the load" : loadWordsIn(lift(exerciseId), kg, unit)}
                 </span>
               </li>
@@ -149,7 +149,7 @@ export const Alternatives = memo(function Alternatives({
         <h3 className="font-bold">Pairs well with it</h3>
         <ul>
           {found.pairs.map((pair) => (
-            <li key={pair.exerciseId} className="narrow flex justify-between gap-2 border-t border-inset py-0.5">
+            <li key={pair.exerciseId} className="flex justify-between gap-2 border-t border-inset py-0.5">
               <button
                 type="button"
                 disabled={locked}

@@ -126,7 +126,7 @@ export const LiftRow = memo(function LiftRow({
         <span
           role="rowheader"
           className={clsx(
-            "group narrow flex min-h-[34px] items-center gap-1 pl-6 leading-tight",
+            "group flex min-h-[34px] items-center gap-1 pl-6 leading-tight",
             selected !== null && "font-semibold",
           )}
         >
@@ -200,7 +200,7 @@ export const LiftRow = memo(function LiftRow({
         </span>
       </div>
       {slot.ramp.kind !== "none" || isAt("ramp") || extras.length > 0 ? (
-        <div role="row" className="narrow flex min-h-0 flex-wrap items-baseline gap-x-3 pb-0.5 pl-8 text-xs text-quiet">
+        <div role="row" className="flex min-h-0 flex-wrap items-baseline gap-x-3 pb-0.5 pl-8 text-xs text-quiet">
           {slot.ramp.kind !== "none" || isAt("ramp") ? (
             <span role="gridcell" className="leading-tight">
               <InPlaceEditor
@@ -230,7 +230,7 @@ export const LiftRow = memo(function LiftRow({
         </div>
       ) : null}
       {isLast ? null : (
-        <div role="row" className="narrow flex min-h-0 items-center pl-8 text-xs text-quiet">
+        <div role="row" className="flex min-h-0 items-center pl-8 text-xs text-quiet">
           <span role="gridcell" className={clsx("leading-none", isAt("transition") && "py-0.5")}>
             <InPlaceEditor
               label={`Transition after ${exercise.name}`}

@@ -104,7 +104,7 @@ export function LoadReasons({
       className="flex flex-col gap-3.5 overflow-y-auto bg-surface p-4"
     >
       <div>
-        <p className="narrow text-quiet">
+        <p className="text-quiet">
           {blockLetter(blockIndex)} · round {round + 1}
         </p>
         <h2 className="text-base leading-tight font-bold">{exercise.name}</h2>
@@ -154,7 +154,7 @@ export function LoadReasons({
       <section>
         <h3 className="font-bold">
           Likely in reserve{" "}
-          <span className="narrow font-normal text-quiet">
+          <span className="font-normal text-quiet">
             {asked === null ? "" : `asked ${decimal(asked)}, `}at these rests
           </span>
         </h3>
@@ -181,7 +181,7 @@ export function LoadReasons({
           <p>{buildSentence(load.build)}</p>
           {plan && plan.steps.length > 1 ? (
             <details className="mt-1" open={plan.steps.length <= 8}>
-              <summary className="narrow cursor-pointer text-quiet">from load to load</summary>
+              <summary className="cursor-pointer text-quiet">from load to load</summary>
               <PlateOrder plan={plan} slot={slot} segmentId={segment.id} unit={unit} />
               {load.build.kind === "bar" ? (
                 <SharedBar
@@ -332,7 +332,7 @@ function NotKnown({ slot }: { slot: Slot }) {
         }}
         onLeave={null}
       />
-      <p className="narrow mt-2 text-quiet">{UNKNOWN_SAYS}</p>
+      <p className="mt-2 text-quiet">{UNKNOWN_SAYS}</p>
     </aside>
   );
 }

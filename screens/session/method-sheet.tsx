@@ -50,7 +50,7 @@ export function MethodSheet({
                 className="flex w-full flex-wrap items-baseline gap-x-3 text-left"
               >
                 <strong>{method.name}</strong>
-                <span className="narrow text-quiet">
+                <span className="text-quiet">
                   {printSpan(method.reps)} reps, RIR {printSpan(method.rir)}, {printSpan(method.restSeconds)} s
                 </span>
               </button>
@@ -66,7 +66,7 @@ export function MethodSheet({
                   <p className="text-quiet">Structure: {method.structure}.</p>
                   <div className="flex flex-wrap gap-3">
                     {(["reps", "rir", "restSeconds"] as const).map((part) => (
-                      <fieldset key={part} className="narrow flex items-center gap-1">
+                      <fieldset key={part} className="flex items-center gap-1">
                         <legend className="sr-only">{part}</legend>
                         {{ reps: "reps", rir: "RIR", restSeconds: "rest" }[part]}
                         {(["low", "high"] as const).map((end) => (

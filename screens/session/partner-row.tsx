@@ -25,7 +25,7 @@ export function PartnerRow({
   const [name = ""] = view.client.name.split(" ");
   return (
     <div role="row" className="grid" style={{ gridTemplateColumns: columns }}>
-      <span role="rowheader" className="narrow flex items-center pl-9 text-quiet">
+      <span role="rowheader" className="flex items-center pl-9 text-quiet">
         {name}
       </span>
       {Array.from({ length: rounds }, (_, round) => {
@@ -54,7 +54,7 @@ export function PartnerRow({
               {figures}
             </InPlaceEditor>
             {likely && fallsShort(likely) ? (
-              <span className="narrow font-bold text-weld" title="falls short of what is asked">
+              <span className="font-bold text-weld" title="falls short of what is asked">
                 ▲
               </span>
             ) : null}

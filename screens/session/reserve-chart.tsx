@@ -70,7 +70,7 @@ export function ReserveChart({
                 x={x}
                 y={11}
                 textAnchor="middle"
-                fontSize={11.5}
+                fontSize={12}
                 fontWeight={round === selected ? 800 : 500}
                 fill="var(--color-walnut)"
                 textDecoration={round === selected ? "underline" : undefined}

@@ -46,7 +46,7 @@ export function Sending() {
           : `sent ${shortDateAt(sent.atMs)}, not seen yet`;
   return (
     <>
-      <span className="narrow text-quiet" role={problem ? "alert" : undefined}>
+      <span className="text-quiet" role={problem ? "alert" : undefined}>
         {problem ??
           (sent ? (
             <Link href={`/outbox?email=${sent.copyId}`} prefetch={false} className="underline underline-offset-2">

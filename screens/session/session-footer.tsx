@@ -101,7 +101,7 @@ function Figure({ figure, words, flag }: { figure: string; words: string; flag?:
       <strong className={flag ? "bg-weld-fill px-1.5 text-lg leading-tight text-walnut" : "text-lg leading-tight"}>
         {figure}
       </strong>{" "}
-      <span className="narrow text-onwalnut-quiet">{words}</span>
+      <span className="text-onwalnut-quiet">{words}</span>
     </span>
   );
 }

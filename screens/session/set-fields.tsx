@@ -66,7 +66,7 @@ export function SetFields({ view, slot, set }: { view: SessionView; slot: Slot; 
   };
   return (
     <section aria-label={cells.length > 1 ? `Figures of ${cells.length} sets` : "Figures of this set"}>
-      {cells.length > 1 ? <p className="narrow mb-1 font-semibold">{cells.length} sets are chosen</p> : null}
+      {cells.length > 1 ? <p className="mb-1 font-semibold">{cells.length} sets are chosen</p> : null}
       <div className="grid grid-cols-[auto_1fr] items-center gap-x-3 gap-y-1">
         {figuresOf(set).map((figure) => (
           <Stepper

@@ -45,7 +45,7 @@ function difference(before: string, after: string): { from: number; to: number; 
 }
 
 const looks = EditorView.theme({
-  "&": { fontSize: "15px", backgroundColor: "var(--color-surface)", color: "var(--color-walnut)" },
+  "&": { fontSize: "14px", backgroundColor: "var(--color-surface)", color: "var(--color-walnut)" },
   "&.cm-focused": { outline: "2px solid var(--color-indigo)", outlineOffset: "-1px" },
   ".cm-scroller": { fontFamily: "inherit" },
   ".cm-content": { padding: "8px 0 3rem", minHeight: "22rem", caretColor: "var(--color-walnut)" },
@@ -60,7 +60,7 @@ const looks = EditorView.theme({
   ".cm-gutterElement.cm-problem-line": { fontSize: 0 },
   ".cm-gutterElement.cm-problem-line::before": {
     content: "'▲'",
-    fontSize: "13px",
+    fontSize: "12px",
     fontWeight: 700,
     color: "var(--color-walnut)",
   },

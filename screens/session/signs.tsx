@@ -54,7 +54,7 @@ export const Signs = memo(function Signs() {
     <PopoverButton
       button={{
         children: "Signs",
-        className: "narrow ml-auto min-h-6 shrink-0 px-1 text-quiet underline underline-offset-2",
+        className: "ml-auto min-h-6 shrink-0 px-1 text-quiet underline underline-offset-2",
       }}
       label="What the signs mean"
       className="z-40 w-80 border-2 border-indigo bg-ground p-4"

@@ -124,7 +124,7 @@ function Line({
     <div className="flex items-center justify-between gap-3 border-b border-line py-1">
       <span className="min-w-0">
         <span className="block font-semibold">{name}</span>
-        <span className="narrow block truncate text-quiet" title={about}>
+        <span className="block truncate text-quiet" title={about}>
           {about}
         </span>
       </span>

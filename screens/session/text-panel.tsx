@@ -88,7 +88,7 @@ export function TextPanel() {
             <UnknownLift key={key} name={name} onTake={put} onLeave={() => put(`"${name}"?`)} />
           );
         })}
-        {desk.unknown.length > 0 ? <p className="narrow text-quiet">{UNKNOWN_SAYS}</p> : null}
+        {desk.unknown.length > 0 ? <p className="text-quiet">{UNKNOWN_SAYS}</p> : null}
         {desk.notes.map(({ line, column, says }) => (
           <button
             key={`note ${line} ${column} ${says}`}
@@ -99,7 +99,7 @@ export function TextPanel() {
             <strong>Line {line}</strong>: {says}.
           </button>
         ))}
-        <div className="narrow text-quiet">
+        <div className="text-quiet">
           <p>
             <strong className="text-walnut">Ctrl Space</strong> offers what may come next,{" "}
             <strong className="text-walnut">Tab</strong> takes it.

@@ -80,7 +80,7 @@ export const Minutes = memo(function Minutes({
       {ticks.map((tick) => (
         <Fragment key={tick}>
           <line x1={x(tick)} x2={x(tick)} y1={TOP - 4} y2={height} stroke="var(--color-inset)" />
-          <text x={x(tick)} y={13} textAnchor="middle" fontSize={11} fill="var(--color-quiet)">
+          <text x={x(tick)} y={13} textAnchor="middle" fontSize={12} fill="var(--color-quiet)">
             {every < 60 ? formatClock(tick) : tick / 60}
           </text>
         </Fragment>
@@ -117,7 +117,7 @@ export const Names = memo(function Names({
           <text
             x={8}
             y={row.y + 4}
-            fontSize={Math.min(13, rowHeight * row.blockRows)}
+            fontSize={Math.min(14, rowHeight * row.blockRows)}
             fontWeight={700}
             fill="var(--color-walnut)"
           >
@@ -133,7 +133,7 @@ export const Names = memo(function Names({
           />
         </>
       ) : null}
-      <text x={30} y={row.y + 4} fontSize={Math.min(11.5, rowHeight)} className="narrow" fill="var(--color-walnut)">
+      <text x={30} y={row.y + 4} fontSize={Math.min(12, rowHeight)} fill="var(--color-walnut)">
         {row.name}
       </text>
       <line x1={NAMES} x2={width - 8} y1={row.y} y2={row.y} stroke="var(--color-line)" strokeWidth={1.2} />

@@ -157,7 +157,7 @@ export function Timeline({
                 x={x(warmUp.seconds / 2)}
                 y={height / 2 + 10}
                 textAnchor="middle"
-                fontSize={11}
+                fontSize={12}
                 className="narrow"
                 fill="var(--color-quiet)"
               >
@@ -199,7 +199,7 @@ export function Timeline({
           type="button"
           tabIndex={-1}
           onClick={() => setWindow(null)}
-          className="narrow absolute top-0.5 left-2 min-h-6 bg-ground text-quiet underline underline-offset-2"
+          className="absolute top-0.5 left-2 min-h-6 bg-ground text-quiet underline underline-offset-2"
         >
           all of it
         </button>

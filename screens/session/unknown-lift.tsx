@@ -26,7 +26,7 @@ export function UnknownLift({
       <p>
         <strong>{name}</strong> is not known here yet.
       </p>
-      {offers.length > 0 ? <p className="narrow">Is it one of these?</p> : null}
+      {offers.length > 0 ? <p>Is it one of these?</p> : null}
       <div className="flex flex-wrap gap-1.5">
         {offers.map((offer) => (
           <Button key={offer.id} disabled={locked} className="min-h-7 px-2 py-0.5" onClick={() => onTake(offer.name)}>

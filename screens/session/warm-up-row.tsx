@@ -27,7 +27,7 @@ export const WarmUpRow = memo(function WarmUpRow({
       <span role="rowheader" className="font-bold">
         Warm-up
       </span>
-      <span role="gridcell" className="narrow text-quiet">
+      <span role="gridcell" className="text-quiet">
         <InPlaceEditor
           label="Warm-up"
           text={text}

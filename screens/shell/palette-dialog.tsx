@@ -244,7 +244,7 @@ function Item({ id, hint, onTake, children }: { id: string; hint?: string; onTak
       className="flex cursor-pointer justify-between gap-3 rounded-[3px] px-3 py-2 data-[selected=true]:bg-indigo data-[selected=true]:text-ground"
     >
       <span>{children}</span>
-      {hint ? <span className="narrow text-xs opacity-90">{hint}</span> : null}
+      {hint ? <span className="text-xs opacity-90">{hint}</span> : null}
     </Command.Item>
   );
 }

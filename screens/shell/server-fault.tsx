@@ -27,7 +27,7 @@ export function ServerFault({ mark, onAgain }: { mark: string; onAgain: () => vo
           To the floor
         </a>
       </div>
-      {mark ? <p className="narrow text-quiet">Its mark in the server’s log: {mark}</p> : null}
+      {mark ? <p className="text-quiet">Its mark in the server’s log: {mark}</p> : null}
     </main>
   );
 }

@@ -64,7 +64,7 @@ export function Shell({
                 const look = {
                   "aria-current": here ? ("page" as const) : undefined,
                   className: clsx(
-                    "narrow flex min-h-9 w-full items-center justify-center border-l-4 py-1 text-xs",
+                    "flex min-h-9 w-full items-center justify-center border-l-4 py-1 text-xs",
                     here
                       ? "border-indigo bg-ground font-bold text-indigo"
                       : "border-transparent hover:bg-ground forced-colors:border-[Canvas]",
@@ -93,7 +93,7 @@ export function Shell({
                 </Link>
                 <button
                   type="button"
-                  className="narrow min-h-6 text-xs underline underline-offset-2"
+                  className="min-h-6 text-xs underline underline-offset-2"
                   onClick={async () => setProblem(await signOut())}
                 >
                   Sign out

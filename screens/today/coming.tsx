@@ -128,7 +128,7 @@ export function ComingDays({ day }: { day: Day }) {
       ) : null}
       <SelectedSessions selection={selection} send={day.send} />
       {rows.length > 0 && mayPlan ? (
-        <p className="narrow mt-2 text-quiet">
+        <p className="mt-2 text-quiet">
           To another day: drag a session by its strips, or Shift and an arrow left or right on its name. Several to
           send: a click on the strips, Shift and Space on a name, or the day’s name selects what is not sent.
         </p>
@@ -306,7 +306,7 @@ function ComingSession({
       >
         {line.title || "Session"}
       </PlannedLink>
-      <p className="narrow text-quiet">
+      <p className="text-quiet">
         {[
           line.timeOfDay === null ? null : dates.timeWords(line.timeOfDay),
           isWaiting(line) ? stateWords(line, dates) : null,

@@ -140,7 +140,7 @@ export function Needs({ day }: { day: Day }) {
           </li>
         ))}
       </ul>
-      <p className="narrow mt-3 text-quiet">
+      <p className="mt-3 text-quiet">
         Keys on a line: arrows move, Enter does it, L puts it off, X says no, Z takes your last one back.
       </p>
       <Decided day={day} />

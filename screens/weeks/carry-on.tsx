@@ -116,7 +116,7 @@ export function CarryOnScreen({ clients }: { clients: readonly ClientName[] }) {
           To the weeks
         </Link>
       </header>
-      <p className="narrow text-quiet">
+      <p className="text-quiet">
         Keys on a line: arrows move, A accepts and sends (what needs you is asked first), E opens the weeks, L leaves
         it.
       </p>

@@ -124,7 +124,7 @@ export function Hangs({ weeks, at, unit, lineage }: { weeks: Weeks; at: CellAt; 
     <section aria-label="It hangs on">
       <h3 className="font-semibold">
         It hangs on week {found.before.week + 1}{" "}
-        <span className="narrow font-normal text-quiet">{longDate(found.before.date)}</span>
+        <span className="font-normal text-quiet">{longDate(found.before.date)}</span>
       </h3>
       <dl className="mt-1">
         {(

@@ -44,11 +44,11 @@ export function CellPanel({ weeks, view, at }: { weeks: Weeks; view: WeeksView; 
   return (
     <div className="flex flex-col gap-4">
       <header>
-        <p className="narrow text-quiet">
+        <p className="text-quiet">
           {longDate(cell.date)} · week {at.week + 1}
         </p>
         <h2 className="text-lg font-bold">{exercise.name}</h2>
-        <p className="text-2xl font-bold leading-tight">
+        <p className="text-xl font-bold leading-tight">
           {cell.topKg === null ? "no load known yet" : loadWordsIn(exercise, cell.topKg, view.client.unit, 2)}
         </p>
         <p className="text-quiet">
@@ -202,7 +202,7 @@ function Planned({
               {next ? (
                 <>
                   <span className="font-bold text-indigo">{askedWords(next.sets, view.client.unit)}</span>
-                  <span className="narrow block text-xs text-quiet">{nextSentence(next, view.client.unit)}</span>
+                  <span className="block text-xs text-quiet">{nextSentence(next, view.client.unit)}</span>
                 </>
               ) : (
                 <span className="text-quiet">has nothing to go by</span>

@@ -42,9 +42,7 @@ export function DayPanel({ weeks, view, dayId }: { weeks: Weeks; view: WeeksView
   return (
     <div className="flex flex-col gap-3">
       <header>
-        <p className="narrow text-quiet">
-          {day.lastWeek === null ? "Each week" : `To the end of week ${day.lastWeek + 1}`}
-        </p>
+        <p className="text-quiet">{day.lastWeek === null ? "Each week" : `To the end of week ${day.lastWeek + 1}`}</p>
         <h2 className="text-lg font-bold">{day.name || "A day"}</h2>
       </header>
       <TextField

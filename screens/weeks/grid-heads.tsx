@@ -72,7 +72,7 @@ export function DayHead({
           {day.placed.kind === "weekday" ? WEEKDAYS[day.placed.weekday]!.slice(0, 3) : ""}
           {day.timeOfDay === null ? "" : ` ${timeWords(day.timeOfDay)}`}
         </span>{" "}
-        <span className="narrow font-normal">
+        <span className="font-normal">
           {name}
           {day.lastWeek === null ? "" : `, to week ${day.lastWeek + 1}`}
         </span>
@@ -141,7 +141,7 @@ export function PhaseRow({ weeks }: { weeks: Weeks }) {
               )}
             >
               <span className="font-bold">{phaseWords(phase)}</span>
-              {phase.weeks > 1 ? <span className="narrow">{phase.weeks} weeks</span> : null}
+              {phase.weeks > 1 ? <span>{phase.weeks} weeks</span> : null}
             </button>
             <PhaseEdge weeks={weeks} phase={phase} least={leastWeeks(phase)} />
           </td>

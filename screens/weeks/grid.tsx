@@ -133,7 +133,7 @@ export function WeeksGrid({ weeks, view }: { weeks: Weeks; view: WeeksView }) {
                     className="sticky left-0 z-10 pl-3 border-b border-line bg-ground py-0.5 pr-2 text-left"
                   >
                     <LiftHead name={row.name} dayId={row.dayId} slotId={row.slot.id} />
-                    <span className="narrow block text-xs font-normal leading-tight text-quiet">
+                    <span className="block text-xs font-normal leading-tight text-quiet">
                       {ruleName(row.slot.rule ?? suggestedRule(targetsOf(row.slot))).toLowerCase()}
                     </span>
                   </th>

@@ -105,7 +105,7 @@ export function LiftAhead({ weeks, view, slot }: { weeks: Weeks; view: WeeksView
                 />
               ))}
       </LineChart>
-      <p className="narrow text-xs text-quiet">
+      <p className="text-xs text-quiet">
         Rings: if all is made. {decimal(last.value, 1)} {unit} by {fullDate(last.date)}.
         {placed.length > 0 ? " Pull a goal up, down or along, or move it by the arrow keys." : ""}
       </p>

@@ -32,7 +32,7 @@ export function PercentTable({
       <legend className="font-semibold">{label}</legend>
       <table className="my-1">
         <thead>
-          <tr className="narrow text-left text-quiet">
+          <tr className="text-left text-quiet">
             <th scope="col" className="pr-2 font-normal">
               Week
             </th>

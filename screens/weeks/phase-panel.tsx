@@ -70,7 +70,7 @@ export function PhasePanel({ weeks, phaseId, today }: { weeks: Weeks; phaseId: s
   return (
     <div className="flex flex-col gap-3">
       <header>
-        <p className="narrow text-quiet">
+        <p className="text-quiet">
           {phase.weeks === 1 ? `Week ${first + 1}` : `Weeks ${first + 1} to ${first + phase.weeks}`}
         </p>
         <h2 className="text-lg font-bold">{phaseWords(phase)}</h2>

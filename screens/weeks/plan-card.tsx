@@ -65,7 +65,7 @@ export function PlanCard({
           </li>
         ))}
       </ul>
-      <p className="narrow text-quiet">
+      <p className="text-quiet">
         {phases.map((phase) => `${phaseWords(phase)} ${phase.weeks}`).join(", ")} weeks. Loads are found from{" "}
         {view.client.name}’s own record.
       </p>

@@ -54,7 +54,7 @@ export function PlanPanel({ weeks, view }: { weeks: Weeks; view: WeeksView }) {
   return (
     <div className="flex flex-col gap-3">
       <header>
-        <p className="narrow text-quiet">{view.client.name}</p>
+        <p className="text-quiet">{view.client.name}</p>
         <h2 className="text-lg font-bold">{plan.name || "The plan"}</h2>
       </header>
       <TextField

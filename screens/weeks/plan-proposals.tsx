@@ -162,7 +162,7 @@ export function Proposals({ view, starting }: { view: WeeksView; starting: Start
           </ul>
           <table className="mt-2 w-full text-left">
             <caption className="sr-only">Muscles in this split</caption>
-            <thead className="narrow text-xs text-quiet">
+            <thead className="text-xs text-quiet">
               <tr>
                 <th scope="col" className="font-normal">
                   muscle

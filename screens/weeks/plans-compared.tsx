@@ -48,7 +48,7 @@ export function PlansCompared({
       <caption className="sr-only">
         {other.name} beside {plan.name}
       </caption>
-      <thead className="narrow text-quiet">
+      <thead className="text-quiet">
         <tr>
           <th scope="col" className="font-normal">
             a week that builds

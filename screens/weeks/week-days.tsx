@@ -58,7 +58,7 @@ function WeekDay({ line, isChanged }: { line: PlannedLine; isChanged: boolean })
         >
           {line.title || "Session"}
         </PlannedLink>
-        <span className="narrow text-quiet">
+        <span className="text-quiet">
           {dates.longDate(line.date)}
           {line.timeOfDay === null ? "" : `, ${dates.timeWords(line.timeOfDay)}`}
           {", "}

@@ -44,7 +44,7 @@ export function WeekPanel({ weeks, view, week }: { weeks: Weeks; view: WeeksView
   return (
     <div className="flex flex-col gap-3">
       <header>
-        <p className="narrow text-quiet">
+        <p className="text-quiet">
           {fullDate(column.monday)} · {phaseWords(column.phase)}
         </p>
         <h2 className="text-lg font-bold">Week {week + 1}</h2>

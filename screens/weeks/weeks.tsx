@@ -151,7 +151,7 @@ function countChanged({ model, ghost }: ReturnType<typeof useWeeks>): number {
 function Figure({ figure, words }: { figure: string; words: string }) {
   return (
     <p>
-      <span className="text-base font-bold">{figure}</span> <span className="narrow text-onwalnut-quiet">{words}</span>
+      <span className="text-base font-bold">{figure}</span> <span className="text-onwalnut-quiet">{words}</span>
     </p>
   );
 }

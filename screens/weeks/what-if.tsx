@@ -49,7 +49,7 @@ export function WhatIfSection({
       {progress ? (
         <div className="flex items-center gap-2">
           <progress aria-label="Runs done" value={progress.done} max={progress.of} className="w-32 accent-indigo" />
-          <span className="narrow">
+          <span>
             {progress.done} of {progress.of} runs
           </span>
           <Button onClick={cancel}>Stop</Button>
@@ -87,7 +87,7 @@ export function WhatIfSection({
         </ul>
       ) : null}
       {found ? (
-        <p className="narrow text-xs text-quiet">
+        <p className="text-xs text-quiet">
           Judgements, each drawn half as much up or down for a run: {decimal(gainPercent, 2)} % a week where the lift’s
           own trend is not known, {Math.round(100 * adherence)} % of sessions kept, {decimal(fatiguePercent, 2)} % of
           strength a hard set, gone in about {fatigueDays} days.
@@ -144,7 +144,7 @@ function Fan({
   const day = (week: number) => shortDate(entryAt(model.columns, week).monday);
   return (
     <figure className="m-0">
-      <figcaption className="narrow font-semibold">
+      <figcaption className="font-semibold">
         e1RM in eight runs of ten{" "}
         <span className="font-normal text-quiet">
           {unit}
@@ -160,7 +160,7 @@ function Fan({
         {y.ticks(3).map((tick) => (
           <g key={tick}>
             <line x1={left} x2={width - 6} y1={y(tick)} y2={y(tick)} stroke="var(--color-line)" />
-            <text x={left - 5} y={y(tick) + 3.5} textAnchor="end" fontSize={10.5} fill="var(--color-quiet)">
+            <text x={left - 5} y={y(tick) + 3.5} textAnchor="end" fontSize={12} fill="var(--color-quiet)">
               {tick}
             </text>
           </g>
@@ -176,14 +176,14 @@ function Fan({
             strokeDasharray="4 3"
           />
         ) : null}
-        <text x={left} y={height - 4} fontSize={10.5} fill="var(--color-quiet)">
+        <text x={left} y={height - 4} fontSize={12} fill="var(--color-quiet)">
           {day(firstOf(points).week)}
         </text>
-        <text x={width - 6} y={height - 4} textAnchor="end" fontSize={10.5} fill="var(--color-quiet)">
+        <text x={width - 6} y={height - 4} textAnchor="end" fontSize={12} fill="var(--color-quiet)">
           {day(last.week)}
         </text>
       </svg>
-      <p className="narrow text-xs text-quiet">
+      <p className="text-xs text-quiet">
         {decimal(last.middle, 1)} {unit} by then, {decimal(last.low, 1)} to {decimal(last.high, 1)} in eight runs of
         ten.
       </p>
