@@ -1,5 +1,6 @@
 "use client";
 import { useRouter } from "next/navigation";
+import { Select } from "@/ui/select";
 import type { ClientName } from "@/views";
 
 /** Who is looked at; `page`: the address that another choice leads to. */
@@ -17,10 +18,9 @@ export function ClientChoice({
   return (
     <label className="flex items-center gap-2">
       <span className="sr-only">Client</span>
-      <select
+      <Select
         value={view.client?.id ?? ""}
         onChange={({ target: { value } }) => router.push(value === "" ? page : `${page}?for=${value}`)}
-        className="min-h-8 rounded-[3px] border border-rule bg-surface px-2"
       >
         {everybody ? <option value="">{everybody}</option> : null}
         {view.clients.map(({ id, name }) => (
@@ -28,7 +28,7 @@ export function ClientChoice({
             {name}
           </option>
         ))}
-      </select>
+      </Select>
     </label>
   );
 }

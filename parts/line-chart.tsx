@@ -131,7 +131,7 @@ export function LineChart({
                 y={y(point.value) - 5}
                 width={10}
                 height={10}
-                fill="var(--color-madder)"
+                fill="var(--color-walnut)"
               />
               <text
                 x={x(entryAt(dates, index))}
@@ -139,7 +139,7 @@ export function LineChart({
                 textAnchor="end"
                 fontSize={12}
                 fontWeight={700}
-                fill="var(--color-madder)"
+                fill="var(--color-walnut)"
               >
                 {point.value}
               </text>

@@ -52,7 +52,7 @@ export function Messages({ messages, problem, send, label, started = null, about
           {messages.map((message) => (
             <li
               key={message.id}
-              className={`border-l-4 pl-3 ${message.writtenBy === "coach" ? "border-weld-fill" : "border-indigo"}`}
+              className={`border-l-4 pl-3 ${message.writtenBy === "coach" ? "border-indigo" : "border-woad"}`}
             >
               <p className="whitespace-pre-line">
                 <strong>{message.name.split(" ")[0]}:</strong> {message.text}

@@ -48,9 +48,22 @@ export const MuscleBand = memo(function MuscleBand({
   const drawn = (
     <>
       <svg width={width} height={9} aria-hidden className="block">
-        <rect x={at(band.low)} width={at(band.high) - at(band.low)} height={9} fill="#5d5346" />
+        <rect
+          x={at(band.low) + 0.5}
+          y={0.5}
+          width={at(band.high) - at(band.low) - 1}
+          height={8}
+          fill="var(--color-quiet)"
+          stroke="var(--color-onwalnut-quiet)"
+        />
         <rect y={2.5} width={at(before)} height={4} fill="#9db4d6" />
-        <rect x={at(before)} y={2.5} width={Math.max(1, at(total) - at(before))} height={4} fill="#f5f1e9" />
+        <rect
+          x={at(before)}
+          y={2.5}
+          width={Math.max(1, at(total) - at(before))}
+          height={4}
+          fill="var(--color-ground)"
+        />
       </svg>
       <span className="text-xs">
         {muscleName(muscle)} {before > 0 ? `${decimal(before, 1)}+` : ""}

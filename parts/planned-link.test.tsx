@@ -59,18 +59,31 @@ describe("how far a session has come", () => {
     ["opened", null, false, "not sent"],
     ["sent", "2026-11-24", false, "sent, moved from 24 Nov"],
     ["seen", null, false, "seen"],
-    ["begun", null, false, "begun"],
-    ["done", null, false, ""],
+    ["begun", null, false, "under way"],
+    ["done", null, false, "done"],
     ["missed", null, false, "missed"],
     ["moved", "2026-11-26", false, "moved to 26 Nov"],
     ["leftOut", null, false, "left out"],
     ["leftOut", null, true, "away"],
   ])("%s, other date %s, away %s", (state, otherDate, isAway, words) => {
-    expect(stateWords({ state, otherDate, isAway, isEmpty: false }, datesOf(DEFAULT_REGION))).toBe(words);
+    expect(stateWords({ state, otherDate, isAway, isEmpty: false, summary: null }, datesOf(DEFAULT_REGION))).toBe(
+      words,
+    );
+  });
+
+  it("under way or ended early says how many of its sets were made", () => {
+    const line = { otherDate: null, isAway: false, isEmpty: false };
+    const summary = (sets: number) => ({ sets, plannedSets: 13 }) as NonNullable<PlannedLine["summary"]>;
+    const words = (state: PlannedLine["state"], sets: number) =>
+      stateWords({ ...line, state, summary: summary(sets) }, datesOf(DEFAULT_REGION));
+    expect(words("begun", 2)).toBe("under way, 2 of 13");
+    expect(words("begun", 0)).toBe("under way");
+    expect(words("done", 7)).toBe("ended after 7 of 13");
+    expect(words("done", 13)).toBe("done");
   });
 
   it("one in which nothing is written is empty, and not one that was not sent", () => {
-    const line = { state: "opened", otherDate: null, isAway: false, isEmpty: true } as const;
+    const line = { state: "opened", otherDate: null, isAway: false, isEmpty: true, summary: null } as const;
     expect(stateWords(line, datesOf(DEFAULT_REGION))).toBe("empty");
   });
 });

@@ -49,9 +49,19 @@ export function PlannedLink({ line, hrefOf, open, className, onKeyDown, children
   );
 }
 
-/** How far a session has come, as a coach says it; nothing of one that is done. */
+/** Whether sets that were asked were not made. */
+export const isEndedEarly = (summary: PlannedLine["summary"]): summary is NonNullable<PlannedLine["summary"]> =>
+  summary !== null && summary.sets < summary.plannedSets;
+
+/** How far a session has come, as a coach says it. */
 export function stateWords(
-  { state, otherDate, isAway, isEmpty }: Pick<PlannedLine, "state" | "otherDate" | "isAway" | "isEmpty">,
+  {
+    state,
+    otherDate,
+    isAway,
+    isEmpty,
+    summary,
+  }: Pick<PlannedLine, "state" | "otherDate" | "isAway" | "isEmpty" | "summary">,
   { shortDate }: Dates,
 ): string {
   const from = otherDate === null || state === "moved" ? "" : `, moved from ${shortDate(otherDate)}`;
@@ -65,9 +75,9 @@ export function stateWords(
     case "seen":
       return `seen${from}`;
     case "begun":
-      return "begun";
+      return summary && summary.sets > 0 ? `under way, ${summary.sets} of ${summary.plannedSets}` : "under way";
     case "done":
-      return "";
+      return isEndedEarly(summary) ? `ended after ${summary.sets} of ${summary.plannedSets}` : "done";
     case "missed":
       return "missed";
     case "moved":

@@ -6,7 +6,7 @@ const LINES = [4, 10, 16, 22];
 
 /**
  * A lift of a week: a bar for each set, over and under four lines, the tighter the nearer to the maximum; slack in a
- * deload. Done is filled, planned is outlined, missed is a hole in its line.
+ * deload. Done is filled, planned is dashed, missed is a hole in its line.
  */
 export function SessionBars({
   cell,
@@ -23,7 +23,7 @@ export function SessionBars({
   return (
     <svg width={WIDTH} height={HEIGHT} aria-hidden className="shrink-0">
       {LINES.map((x) => (
-        <line key={x} x1={x} x2={x} y1={0} y2={HEIGHT} stroke="var(--color-line)" strokeWidth={1} />
+        <line key={x} x1={x} x2={x} y1={0} y2={HEIGHT} stroke="var(--color-mark)" strokeWidth={1} />
       ))}
       {state === "missed" || state === "away" || state === "leftOut" ? (
         <rect
@@ -32,8 +32,8 @@ export function SessionBars({
           width={WIDTH - 3}
           height={11}
           fill="var(--color-ground)"
-          stroke={state === "missed" ? "var(--color-madder)" : "var(--color-rule)"}
-          strokeDasharray={state === "missed" ? "2 2" : "1 3"}
+          stroke={state === "missed" ? "var(--color-walnut)" : "var(--color-rule)"}
+          strokeDasharray={state === "missed" ? "3 2" : "1 3"}
         />
       ) : (
         Array.from({ length: shown }, (_, bar) => {
@@ -44,7 +44,7 @@ export function SessionBars({
                 d={isSlack ? `M1 ${y - 2} Q ${WIDTH / 2} ${y + 3} ${WIDTH - 1} ${y - 2}` : `M1 ${y} H${WIDTH - 1}`}
                 stroke={color}
                 strokeWidth={state === "done" ? 2.6 : 2}
-                strokeDasharray={state === "planned" ? "6 1" : undefined}
+                strokeDasharray={state === "done" ? undefined : "6 1"}
                 fill="none"
               />
               {LINES.filter((_x, index) => (index + bar) % 2 === 0).map((x) => (

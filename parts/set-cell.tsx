@@ -98,7 +98,7 @@ function Cell({ slot, round, computed, selected, inRange, editing, error, on }: 
         set && !leftOut ? "font-semibold" : "bg-transparent",
         inRange && "!bg-indigo-tint",
         selected && "z-10 outline-2 -outline-offset-1 outline-indigo",
-        short && !selected && "outline-2 -outline-offset-2 outline-weld-fill",
+        short && !selected && "outline-2 -outline-offset-2 outline-weld",
       )}
     >
       {isEditing ? (

@@ -14,6 +14,7 @@ import {
   weeklySetBand,
 } from "@/core";
 import { chosen, optionsOf } from "@/ui/choice";
+import { Select } from "@/ui/select";
 import type { MuscleMeasure, WeekColumn, WeeksModel, WeeksView } from "@/views";
 
 const MEASURES: Readonly<Record<MuscleMeasure, { readonly name: string; readonly about: string }>> = {
@@ -58,14 +59,14 @@ export function WeeklyVolumeTable({
     <tbody>
       <tr>
         <th scope="rowgroup" className="sticky left-0 z-10 border-b-2 border-line bg-ground pt-3 pl-3 text-left">
-          <select
+          <Select
             aria-label="What is counted of each muscle"
             value={measure}
             onChange={chosen(MEASURE_NAMES, (one) => setMeasure(one))}
-            className="min-h-6 max-w-44 rounded-[3px] border border-rule bg-surface px-1 font-bold"
+            className="max-w-44 font-bold max-md:max-w-26"
           >
             {optionsOf(MEASURE_NAMES)}
-          </select>
+          </Select>
           <span className="block font-normal">{MEASURES[measure].about.replace("{unit}", view.client.unit)}</span>
         </th>
         <HeadingGaps columns={model.columns} />
@@ -97,14 +98,14 @@ export function WeeklyVolumeTable({
                     type="button"
                     aria-label={`${figure} ${measure === "hardSets" ? "hard sets" : measure === "volumeLoadKg" ? view.client.unit : "minutes"} for the ${muscleName(muscle)} in week ${week + 1}: what it is made of`}
                     onClick={() => onOpen(muscle, week)}
-                    className="flex w-full items-center gap-1 hover:bg-line"
+                    className="flex min-h-6 w-full items-center gap-1 hover:bg-line"
                   >
                     {measure === "hardSets" ? (
                       <BandBar sets={sets} low={band.low} high={band.high} isPast={isPast} />
                     ) : (
                       <BandBar sets={muscles[muscle]?.[measure] ?? 0} low={0} high={most / 1.2} isPast={isPast} />
                     )}
-                    <span className={clsx("narrow text-xs", isOff && "font-bold text-weld")}>
+                    <span className={clsx("narrow text-xs", isOff ? "font-bold" : "text-quiet")}>
                       {figure}
                       {isOff ? <span className="sr-only"> {sets < band.low ? "under" : "over"} the band</span> : null}
                     </span>
@@ -170,7 +171,7 @@ function WeekFigures({
               type="button"
               aria-label={`${name} of week ${column.week + 1}: ${figure(column)}, by session`}
               onClick={() => onWeek(column.week)}
-              className="narrow w-full text-left text-xs hover:bg-line"
+              className="narrow min-h-6 w-full text-left text-xs hover:bg-line"
             >
               {figure(column)}
             </button>
@@ -195,7 +196,14 @@ function BandBar({ sets, low, high, isPast }: { sets: number; low: number; high:
   const at = (count: number) => Math.min(1, count / (high * 1.2)) * width;
   return (
     <svg width={width} height={10} aria-hidden className="shrink-0">
-      <rect x={at(low)} width={at(high) - at(low)} height={10} fill="var(--color-inset)" />
+      <rect
+        x={at(low) + 0.5}
+        y={0.5}
+        width={at(high) - at(low) - 1}
+        height={9}
+        fill="var(--color-inset)"
+        stroke="var(--color-rule)"
+      />
       <rect y={3} width={at(sets)} height={4} fill={isPast ? "var(--color-woad)" : "var(--color-indigo)"} />
     </svg>
   );

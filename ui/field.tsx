@@ -1,5 +1,6 @@
 import type { ComponentProps, ReactNode } from "react";
 import { useId } from "react";
+import { Select } from "./select";
 
 /** How a box to type into looks. */
 export const BOX =
@@ -70,9 +71,9 @@ export function SelectField({ label, hint, error, children, ...rest }: Component
   return (
     <Field label={label} hint={hint} error={error}>
       {({ id, describedBy, invalid }) => (
-        <select {...rest} id={id} aria-describedby={describedBy} aria-invalid={invalid || undefined} className={BOX}>
+        <Select {...rest} id={id} aria-describedby={describedBy} aria-invalid={invalid || undefined} className="w-full">
           {children}
-        </select>
+        </Select>
       )}
     </Field>
   );

@@ -34,7 +34,7 @@ export function madeOf(
   return model.days.flatMap(({ day, rows }): VolumeBreakdownDay[] => {
     const lifts = rows.flatMap((row): VolumeBreakdownLift[] => {
       const cell = row.cells[week];
-      if (!cell || cell.state === "missed" || cell.state === "away" || cell.state === "leftOut") return [];
+      if (!cell || (cell.state !== "done" && cell.state !== "planned")) return [];
       const exercise = exerciseOrThrow(catalogue, cell.lift?.slot.exerciseId ?? row.slot.exerciseId);
       const shares = entriesOf(exercise.shares)
         .filter(([region]) => REGIONS[region].muscle === muscle)

@@ -19,7 +19,8 @@ import {
 } from "../core";
 import type { WeeksView } from "./weeks-context";
 
-export type CellState = "done" | "missed" | "planned" | "away" | "leftOut";
+/** `underWay`: of a session that has begun and is not ended, a lift that was not trained yet. */
+export type CellState = "done" | "missed" | "planned" | "underWay" | "away" | "leftOut";
 
 export interface WeekCell {
   readonly week: number;

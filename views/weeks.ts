@@ -112,14 +112,12 @@ function modelOf(plan: PlanDocument, view: WeeksView, isAhead: boolean): WeeksMo
             const wasHere = places.some((one) => one.week <= week && (plan.inTurn !== null || one.dayId === day.id));
             if (!exposure && !wasHere && (session?.state === "done" || places.some((one) => one.week <= week)))
               return null;
+            const unmade = { sets: allWorkingSets(slot).length, reps: [], topKg: null, share: null };
             const isLeftOut = movedSession(plan, day.id, week)?.to === null;
-            if (!exposure && isLeftOut)
-              return { ...at, state: "leftOut", sets: allWorkingSets(slot).length, reps: [], topKg: null, share: null };
+            if (!exposure && isLeftOut) return { ...at, ...unmade, state: "leftOut" };
             const away = absenceOn(plan, date);
-            if (!exposure && away && away.gymId === null)
-              return { ...at, state: "away", sets: allWorkingSets(slot).length, reps: [], topKg: null, share: null };
-            if (!exposure)
-              return { ...at, state: "missed", sets: allWorkingSets(slot).length, reps: [], topKg: null, share: null };
+            if (!exposure && away && away.gymId === null) return { ...at, ...unmade, state: "away" };
+            if (!exposure) return { ...at, ...unmade, state: session?.state === "started" ? "underWay" : "missed" };
             const sets = exposure.sets.filter((set) => set.working);
             return {
               ...at,

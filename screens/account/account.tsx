@@ -7,10 +7,12 @@ import { callApi, problemOf } from "@/device/api";
 import { useApiMutation } from "@/device/query";
 import { type Invitation, InvitationSent } from "@/parts/invitation-sent";
 import { useDates } from "@/parts/region";
-import { Button } from "@/ui/button";
+import { Button, buttonClass } from "@/ui/button";
 import { type Choices, chosen, optionsOf } from "@/ui/choice";
 import { SelectField, TextField } from "@/ui/field";
 import { emailField, Form, nameField, useCheckedForm } from "@/ui/form";
+import { PageHeader } from "@/ui/page-header";
+import { Select } from "@/ui/select";
 import type { Duty } from "@/views";
 import { newPasswordField } from "./frame";
 import { StudioRegion } from "./region";
@@ -25,22 +27,26 @@ export function Account({
   home: { href: string; name: string };
 }) {
   return (
-    <main className="mx-auto flex max-w-2xl flex-col gap-8 px-6 py-7">
-      <header>
-        <a href={home.href} className="text-indigo underline underline-offset-2">
-          {home.name}
-        </a>
-        <h1 className="mt-1 text-xl font-bold">{view.name}</h1>
-        <p className="text-quiet">{view.email}</p>
-      </header>
-      <Password />
-      <Devices view={view} />
-      {view.team ? (
-        <>
-          <Coaches team={view.team} />
-          <StudioRegion />
-        </>
-      ) : null}
+    <main>
+      <PageHeader
+        title={view.name}
+        about={view.email}
+        actions={
+          <a href={home.href} className={buttonClass("plain")}>
+            {home.name}
+          </a>
+        }
+      />
+      <div className="flex max-w-2xl flex-col gap-8 p-4">
+        <Password />
+        <Devices view={view} />
+        {view.team ? (
+          <>
+            <Coaches team={view.team} />
+            <StudioRegion />
+          </>
+        ) : null}
+      </div>
     </main>
   );
 }
@@ -220,14 +226,13 @@ function Coach({ coach, isOwner }: { coach: Team["coaches"][number]; isOwner: bo
         <span className="text-quiet">{isMe ? `you, ${duty}` : duty}</span>
       ) : (
         <>
-          <select
+          <Select
             aria-label={`What ${name} may do`}
-            className="rounded-[3px] border border-rule bg-surface px-1.5 py-1"
             value={duty}
             onChange={chosen(DUTIES, (one) => change.mutate(one))}
           >
             {optionsOf(DUTIES)}
-          </select>
+          </Select>
           {isRemoving ? (
             <>
               <span>Their sign-in goes; what they wrote stays.</span>

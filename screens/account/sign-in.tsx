@@ -115,7 +115,7 @@ export function SignIn({ demo, founding }: { demo: readonly DemoAccount[]; found
 function WovenPattern() {
   const columns = Array.from({ length: 17 }, (_, i) => i);
   const rows = Array.from({ length: 15 }, (_, i) => i);
-  const dyes = ["var(--color-indigo)", "var(--color-woad)", "var(--color-walnut)", "var(--color-madder)"];
+  const dyes = ["var(--color-indigo)", "var(--color-woad)", "var(--color-walnut)"];
   return (
     <svg viewBox="0 0 800 800" preserveAspectRatio="xMidYMid slice" className="h-full w-full">
       <title>A woven pattern</title>

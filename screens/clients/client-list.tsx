@@ -10,9 +10,11 @@ import { apiQuery, openSession } from "@/device/query";
 import { useMayPlan } from "@/parts/duty";
 import { PlannedLink } from "@/parts/planned-link";
 import { useDates } from "@/parts/region";
-import { Button } from "@/ui/button";
+import { Button, buttonClass } from "@/ui/button";
 import { BOX } from "@/ui/field";
 import { Notice } from "@/ui/notice";
+import { PageHeader } from "@/ui/page-header";
+import { Select } from "@/ui/select";
 import { Sheet } from "@/ui/sheet";
 import { useDebounced } from "@/ui/use-debounced";
 import { type ClientListLine, isWaiting, needWords } from "@/views";
@@ -49,65 +51,69 @@ export function ClientList({ first, today }: { first: ClientListPage; today: str
   const clients = [start?.clients ?? [], ...pages.map((page) => page.clients)].flat();
   const isEmptyStudio = first.clients.length === 0 && first.archivedCount === 0;
   return (
-    <main className="px-6 py-5">
-      <header className="mb-4 flex flex-wrap items-baseline gap-x-4 gap-y-2">
-        <h1 className="text-xl font-bold">Clients</h1>
-        <p className="text-quiet">{longDate(today)}</p>
-        {mayPlan ? (
-          <Link href="/outbox" prefetch={false} className="ml-auto text-indigo underline underline-offset-2">
-            Outbox
-          </Link>
-        ) : null}
-        {mayPlan ? (
-          <Button kind="main" onClick={() => setAdding(true)}>
-            New client
-          </Button>
-        ) : null}
-      </header>
-      {isEmptyStudio ? (
-        <div className="border-y border-line py-12 text-center">
-          <p className="text-lg font-semibold">No clients yet.</p>
-          <p className="text-quiet">Add the first one, ask the health questions, and write a session.</p>
-        </div>
-      ) : (
-        <>
-          <Finder
-            filter={filter}
-            onChange={setFilter}
-            groups={first.groups}
-            archivedCount={first.archivedCount}
-            team={first.team}
-          />
-          {found.error ? (
-            <p role="alert" className="mb-4">
-              {found.error.message}
-            </p>
-          ) : null}
-          {start && clients.length === 0 ? <p role="status">{nobodyWords({ search, group, archived })}</p> : null}
-          <ul className="grid grid-cols-2 gap-x-5 gap-y-8 md:grid-cols-[repeat(auto-fill,minmax(11.5rem,1fr))]">
-            {clients.map((client) => (
-              <ClientBars key={client.id} client={client} today={today} />
-            ))}
-          </ul>
-          {hasMore ? (
-            <p className="mt-6">
-              <Button disabled={isBusy} onClick={more}>
-                Show more clients
+    <main>
+      <PageHeader
+        title="Clients"
+        about={longDate(today)}
+        actions={
+          mayPlan ? (
+            <>
+              <Link href="/outbox" prefetch={false} className={buttonClass("plain")}>
+                Outbox
+              </Link>
+              <Button kind="main" onClick={() => setAdding(true)}>
+                New client
               </Button>
-              {error ? <span role="alert"> {error.message}</span> : null}
-            </p>
-          ) : null}
-          {clients.length > 0 ? (
-            <p className="mt-6 max-w-2xl text-quiet">
-              Each bar is one session, longer is more sets; it ends short where some were left out. Outlined bars at the
-              foot are still to come.
-            </p>
-          ) : null}
-        </>
-      )}
-      <Sheet open={adding} onOpenChange={setAdding} title="New client">
-        <NewClient />
-      </Sheet>
+            </>
+          ) : null
+        }
+      />
+      <div className="px-4 py-4">
+        {isEmptyStudio ? (
+          <div className="border-y border-line py-12 text-center">
+            <p className="text-lg font-semibold">No clients yet.</p>
+            <p className="text-quiet">Add the first one, ask the health questions, and write a session.</p>
+          </div>
+        ) : (
+          <>
+            <Finder
+              filter={filter}
+              onChange={setFilter}
+              groups={first.groups}
+              archivedCount={first.archivedCount}
+              team={first.team}
+            />
+            {found.error ? (
+              <p role="alert" className="mb-4">
+                {found.error.message}
+              </p>
+            ) : null}
+            {start && clients.length === 0 ? <p role="status">{nobodyWords({ search, group, archived })}</p> : null}
+            <ul className="grid grid-cols-2 gap-x-5 gap-y-8 md:grid-cols-[repeat(auto-fill,minmax(11.5rem,1fr))]">
+              {clients.map((client) => (
+                <ClientBars key={client.id} client={client} today={today} />
+              ))}
+            </ul>
+            {hasMore ? (
+              <p className="mt-6">
+                <Button disabled={isBusy} onClick={more}>
+                  Show more clients
+                </Button>
+                {error ? <span role="alert"> {error.message}</span> : null}
+              </p>
+            ) : null}
+            {clients.length > 0 ? (
+              <p className="mt-6 max-w-2xl text-quiet">
+                Each bar is one session, longer is more sets; it ends short where some were left out. Outlined bars at
+                the foot are still to come.
+              </p>
+            ) : null}
+          </>
+        )}
+        <Sheet open={adding} onOpenChange={setAdding} title="New client">
+          <NewClient />
+        </Sheet>
+      </div>
     </main>
   );
 }
@@ -143,9 +149,8 @@ function Finder({
         onChange={(event) => onChange({ ...filter, search: event.target.value })}
       />
       {groups.length > 0 ? (
-        <select
+        <Select
           aria-label="Group"
-          className={`${BOX} w-auto!`}
           value={filter.group ?? ""}
           onChange={(event) => onChange({ ...filter, group: event.target.value || null })}
         >
@@ -153,12 +158,11 @@ function Finder({
           {groups.map((group) => (
             <option key={group}>{group}</option>
           ))}
-        </select>
+        </Select>
       ) : null}
       {team.length > 1 ? (
-        <select
+        <Select
           aria-label="Coach"
-          className={`${BOX} w-auto!`}
           value={filter.coachId ?? ""}
           onChange={(event) => onChange({ ...filter, coachId: event.target.value || null })}
         >
@@ -168,7 +172,7 @@ function Finder({
               {name}
             </option>
           ))}
-        </select>
+        </Select>
       ) : null}
       {archivedCount > 0 ? (
         <label className="flex min-h-6 items-center gap-1.5">

@@ -13,6 +13,7 @@ import { PlannedLink, stateWords } from "@/parts/planned-link";
 import { useDates } from "@/parts/region";
 import { Button } from "@/ui/button";
 import { Notice } from "@/ui/notice";
+import { PageHeader } from "@/ui/page-header";
 import { type ClientView, isUnsent, isWaiting, type PlannedLine } from "@/views";
 import { Account } from "./account";
 import { SHEETS } from "./client-sheet";
@@ -48,103 +49,107 @@ export function ClientScreen({ view }: { view: ClientView }) {
   );
   const done = view.sessions.filter((session) => session.state === "done").reverse();
   return (
-    <main className="px-6 py-5">
-      <header className="mb-5 flex flex-wrap items-baseline gap-x-4 gap-y-2">
-        <h1 className="text-xl font-bold">{view.name}</h1>
-        <p className="text-quiet">
-          {[
-            view.trainingAge,
-            ...view.groups,
-            view.birthYear && `born ${view.birthYear}`,
-            view.bodyMass[0] && bodyMassWords(view.bodyMass[0].weight, view.unit),
-            `${view.minutes} min`,
-          ]
-            .filter(Boolean)
-            .join(" · ")}
-        </p>
-        {mayPlan ? (
-          <Button className="ml-auto" onClick={() => setOpen("description")}>
-            Change
-          </Button>
+    <main>
+      <PageHeader
+        title={view.name}
+        about={[
+          view.trainingAge,
+          ...view.groups,
+          view.birthYear && `born ${view.birthYear}`,
+          view.bodyMass[0] && bodyMassWords(view.bodyMass[0].weight, view.unit),
+          `${view.minutes} min`,
+        ]
+          .filter(Boolean)
+          .join(" · ")}
+        actions={
+          mayPlan ? (
+            <>
+              <Button onClick={() => setOpen("description")}>Change</Button>
+              <Button
+                kind="main"
+                disabled={write.isPending || write.isSuccess || !ready}
+                onClick={() => write.mutate()}
+              >
+                Write a session
+              </Button>
+            </>
+          ) : null
+        }
+      />
+      <div className="px-4 py-4">
+        {Opened ? <Opened view={view} onClose={() => setOpen(null)} /> : null}
+        {view.archivedOn === null ? null : (
+          <Notice kind="warn" className="mb-4">
+            Archived since {dates.longDate(view.archivedOn)}: on no list but that of archived clients.
+          </Notice>
+        )}
+        {done.length === 0 && mayPlan ? <FirstSteps view={view} onOpen={setOpen} /> : null}
+        {ready ? null : (
+          <Notice kind="block" className="mb-4">
+            {readinessSentence(view.readiness, view.name)}
+          </Notice>
+        )}
+        {write.error ? (
+          <Notice kind="warn" className="mb-4">
+            {write.error.message}
+          </Notice>
         ) : null}
-        {mayPlan ? (
-          <Button kind="main" disabled={write.isPending || write.isSuccess || !ready} onClick={() => write.mutate()}>
-            Write a session
-          </Button>
-        ) : null}
-      </header>
-      {Opened ? <Opened view={view} onClose={() => setOpen(null)} /> : null}
-      {view.archivedOn === null ? null : (
-        <Notice kind="warn" className="mb-4">
-          Archived since {dates.longDate(view.archivedOn)}: on no list but that of archived clients.
-        </Notice>
-      )}
-      {done.length === 0 && mayPlan ? <FirstSteps view={view} onOpen={setOpen} /> : null}
-      {ready ? null : (
-        <Notice kind="block" className="mb-4">
-          {readinessSentence(view.readiness, view.name)}
-        </Notice>
-      )}
-      {write.error ? (
-        <Notice kind="warn" className="mb-4">
-          {write.error.message}
-        </Notice>
-      ) : null}
-      <div className="grid grid-cols-[minmax(0,1fr)] gap-8 lg:grid-cols-[20rem_minmax(0,1fr)]">
-        <div className="flex flex-col gap-6">
-          <section>
-            <h2 className="mb-2 font-bold">To do</h2>
-            {upcoming.length === 0 ? (
-              <p className="text-quiet">No session is waiting.</p>
-            ) : (
-              <SessionList sessions={upcoming} today={view.today} first={5} />
-            )}
-          </section>
-          <section>
-            <h2 className="mb-2 font-bold">Messages</h2>
-            <Messages
-              {...words}
-              label={`To ${view.name.split(" ")[0]}`}
-              about={({ sessionId }) =>
-                sessionId === null ? null : (
-                  <>
-                    {" · "}
-                    <Link href={`/review/${sessionId}`} className="underline underline-offset-2">
-                      {view.sessions.find((one) => one.sessionId === sessionId)?.title || "about a session"}
-                    </Link>
-                  </>
-                )
-              }
-            />
-          </section>
-          <section>
-            <h2 className="mb-2 font-bold">Done</h2>
-            {done.length === 0 ? (
-              <p className="text-quiet">
-                Nothing yet. First loads come from a strength that you add, or are found on the floor.
-              </p>
-            ) : (
-              <SessionList sessions={done} today={view.today} first={5} />
-            )}
-          </section>
-          <section>
-            <h2 className="mb-1 font-bold">Aims</h2>
-            <p>{view.aims || "None written."}</p>
-          </section>
-          <Goals view={view} onOpen={mayPlan ? setOpen : null} />
-          <Limits view={view} onOpen={mayPlan ? setOpen : null} />
-          <Likes view={view} onOpen={mayPlan ? setOpen : null} />
-          {view.notes ? (
+        <div className="grid grid-cols-[minmax(0,1fr)] gap-8 lg:grid-cols-[20rem_minmax(0,1fr)]">
+          <div className="flex flex-col gap-6">
             <section>
-              <h2 className="mb-1 font-bold">Notes</h2>
-              <p>{view.notes}</p>
+              <h2 className="mb-2 font-bold">To do</h2>
+              {upcoming.length === 0 ? (
+                <p className="text-quiet">No session is waiting.</p>
+              ) : (
+                <SessionList sessions={upcoming} today={view.today} first={5} />
+              )}
             </section>
-          ) : null}
-          <Habits view={view} onOpen={mayPlan ? setOpen : null} />
-          <Readiness view={view} onOpen={mayPlan ? setOpen : null} />
-          {mayPlan ? <Account view={view} onOpen={setOpen} /> : null}
+            <section>
+              <h2 className="mb-2 font-bold">Messages</h2>
+              <Messages
+                {...words}
+                label={`To ${view.name.split(" ")[0]}`}
+                about={({ sessionId }) =>
+                  sessionId === null ? null : (
+                    <>
+                      {" · "}
+                      <Link href={`/review/${sessionId}`} className="underline underline-offset-2">
+                        {view.sessions.find((one) => one.sessionId === sessionId)?.title || "about a session"}
+                      </Link>
+                    </>
+                  )
+                }
+              />
+            </section>
+            <section>
+              <h2 className="mb-2 font-bold">Done</h2>
+              {done.length === 0 ? (
+                <p className="text-quiet">
+                  Nothing yet. First loads come from a strength that you add, or are found on the floor.
+                </p>
+              ) : (
+                <SessionList sessions={done} today={view.today} first={5} />
+              )}
+            </section>
+            <section>
+              <h2 className="mb-1 font-bold">Aims</h2>
+              <p>{view.aims || "None written."}</p>
+            </section>
+            <Goals view={view} onOpen={mayPlan ? setOpen : null} />
+            <Limits view={view} onOpen={mayPlan ? setOpen : null} />
+            <Likes view={view} onOpen={mayPlan ? setOpen : null} />
+            {view.notes ? (
+              <section>
+                <h2 className="mb-1 font-bold">Notes</h2>
+                <p>{view.notes}</p>
+              </section>
+            ) : null}
+            <Habits view={view} onOpen={mayPlan ? setOpen : null} />
+            <Readiness view={view} onOpen={mayPlan ? setOpen : null} />
+            {mayPlan ? <Account view={view} onOpen={setOpen} /> : null}
+          </div>
+          <Record view={view} coach={mayPlan} />
         </div>
-        <Record view={view} coach={mayPlan} />
       </div>
     </main>
   );
@@ -198,7 +203,7 @@ function SessionList({ sessions, today, first }: { sessions: readonly PlannedLin
                 {session.title || "Untitled session"}
               </PlannedLink>
             </span>
-            {session.summary ? (
+            {session.summary && session.state === "done" ? (
               <span className="text-quiet">
                 {session.summary.sets}/{session.summary.plannedSets} sets
               </span>

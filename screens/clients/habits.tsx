@@ -6,6 +6,7 @@ import { useDates } from "@/parts/region";
 import { UNIT_NAMES } from "@/parts/unit-names";
 import { Button } from "@/ui/button";
 import { chosen, optionsOf } from "@/ui/choice";
+import { Select } from "@/ui/select";
 import { type ClientHabits, type ClientView, habitsOf } from "@/views";
 import type { OpenSheet } from "./open-sheet";
 
@@ -29,7 +30,6 @@ export function useHabits(view: ClientView) {
 export function Habits({ view, onOpen }: { view: ClientView; onOpen: OpenSheet | null }) {
   const change = useHabits(view);
   const { timeWords, weekdays } = useDates();
-  const box = "rounded-[3px] border border-rule bg-surface px-1.5 py-1";
   const days = weekdays.flatMap(({ weekday, name }) => {
     const day = view.days.find((one) => one.weekday === weekday);
     return day ? [day.timeOfDay === null ? name : `${name} ${timeWords(day.timeOfDay)}`] : [];
@@ -50,8 +50,7 @@ export function Habits({ view, onOpen }: { view: ClientView; onOpen: OpenSheet |
       {onOpen && view.team.length > 1 ? (
         <label className="flex items-baseline justify-between gap-2">
           <span className="font-bold">Coach</span>
-          <select
-            className={box}
+          <Select
             value={view.coachId ?? ""}
             onChange={(event) => change.mutate({ coachId: event.target.value || null })}
           >
@@ -61,13 +60,12 @@ export function Habits({ view, onOpen }: { view: ClientView; onOpen: OpenSheet |
                 {name}
               </option>
             ))}
-          </select>
+          </Select>
         </label>
       ) : null}
       <label className="flex items-baseline justify-between gap-2">
         <span className="font-bold">Trains at</span>
-        <select
-          className={box}
+        <Select
           disabled={onOpen === null}
           value={view.gymId ?? ""}
           onChange={(event) => change.mutate({ gymId: event.target.value })}
@@ -79,29 +77,27 @@ export function Habits({ view, onOpen }: { view: ClientView; onOpen: OpenSheet |
                 {gym.name}
               </option>
             ))}
-        </select>
+        </Select>
       </label>
       <label className="flex items-baseline justify-between gap-2">
         <span className="font-bold">Loads round</span>
-        <select
-          className={box}
+        <Select
           disabled={onOpen === null}
           value={view.rounding}
           onChange={chosen(ROUNDINGS, (one) => change.mutate({ rounding: one }))}
         >
           {optionsOf(ROUNDINGS)}
-        </select>
+        </Select>
       </label>
       <label className="flex items-baseline justify-between gap-2">
         <span className="font-bold">Figures in</span>
-        <select
-          className={box}
+        <Select
           disabled={onOpen === null}
           value={view.unit}
           onChange={chosen(UNIT_NAMES, (one) => change.mutate({ unit: one }))}
         >
           {optionsOf(UNIT_NAMES)}
-        </select>
+        </Select>
       </label>
       {change.error ? <p role="alert">{change.error.message}</p> : null}
     </section>

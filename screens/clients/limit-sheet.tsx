@@ -24,6 +24,7 @@ import { Button } from "@/ui/button";
 import { type Choices, optionsOf } from "@/ui/choice";
 import { SelectField, TextField } from "@/ui/field";
 import { type CheckedForm, Form, typedOrNull, useCheckedForm } from "@/ui/form";
+import { Select } from "@/ui/select";
 import { Sheet } from "@/ui/sheet";
 import type { ClientView } from "@/views";
 
@@ -173,9 +174,7 @@ export function LimitSheet({ view, onClose }: { view: ClientView; onClose: () =>
             return (
               <label key={muscle} className="flex items-center justify-between gap-2">
                 {muscleName(muscle)}
-                <select {...field} className="rounded-[3px] border border-rule bg-surface px-1 py-0.5">
-                  {optionsOf(PRIORITIES)}
-                </select>
+                <Select {...field}>{optionsOf(PRIORITIES)}</Select>
               </label>
             );
           })}

@@ -28,6 +28,7 @@ import { AddStrength } from "@/parts/strength-form";
 import { Button } from "@/ui/button";
 import { chosen, optionsOf } from "@/ui/choice";
 import { Notice } from "@/ui/notice";
+import { Select } from "@/ui/select";
 import type { ClientView } from "@/views";
 import type { KnownLift } from "./known-lift";
 import { LiftSheet } from "./lift-sheet";
@@ -106,13 +107,12 @@ function Formula({ view }: { view: ClientView }) {
   return (
     <label className="text-quiet">
       e1RM by{" "}
-      <select
-        className="rounded-[3px] border border-transparent bg-transparent underline underline-offset-2 hover:border-rule"
+      <Select
         value={view.settings.e1rmFormula}
         onChange={chosen(E1RM_FORMULAS, (e1rmFormula) => change.mutate({ e1rmFormula }))}
       >
         {optionsOf(E1RM_FORMULAS)}
-      </select>
+      </Select>
       {change.error ? <span role="alert"> {change.error.message}</span> : null}
     </label>
   );

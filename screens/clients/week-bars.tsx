@@ -26,8 +26,8 @@ export function WeekBars({
           x2={step * (i + 0.5) + (i % 2 ? 1.5 : -1.5)}
           y1={0}
           y2={height}
-          stroke="var(--color-line)"
-          strokeWidth={3}
+          stroke="var(--color-mark)"
+          strokeWidth={2}
         />
       ))}
       {weeks.map((monday, week) => {
@@ -61,10 +61,9 @@ export function WeekBars({
               width={width - 8}
               height={Math.max(0.6, each - 1.2)}
               fill={missed ? "none" : "var(--color-ground)"}
-              stroke={
-                missed ? "var(--color-rule)" : session.date === today ? "var(--color-madder)" : "var(--color-indigo)"
-              }
-              strokeDasharray={missed ? "2 3" : undefined}
+              stroke={missed ? "var(--color-walnut)" : "var(--color-indigo)"}
+              strokeWidth={session.date === today ? 2 : 1}
+              strokeDasharray={missed ? "3 2" : undefined}
             />
           );
         });

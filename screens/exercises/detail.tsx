@@ -260,7 +260,7 @@ function Facts({ exercise }: { exercise: Exercise }) {
         ))}
       </ul>
       {exercise.cautions.map((caution) => (
-        <p key={caution} className="mb-1 border-l-4 border-weld-fill pl-2">
+        <p key={caution} className="mb-1 border-l-4 border-weld pl-2">
           {caution}
         </p>
       ))}

@@ -2,6 +2,7 @@
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { Button } from "@/ui/button";
+import { Select } from "@/ui/select";
 import type { ExercisesView } from "@/views";
 import { ExerciseDetail } from "./detail";
 import { Lengths } from "./lengths";
@@ -24,16 +25,14 @@ export function ExercisesScreen({
   const router = useRouter();
   const state = useExercises(view, draw);
   const [mode, setMode] = useState<"lengths" | "list">("lengths");
-  const box = "rounded-[3px] border border-rule bg-surface px-2 py-1";
   return (
     <div className="grid min-h-dvh grid-cols-1 content-start lg:h-page lg:min-h-[40rem] lg:grid-rows-[auto_minmax(0,1fr)] lg:grid-cols-[minmax(0,1fr)_310px_330px]">
       <header className="flex flex-wrap items-center gap-x-3 gap-y-1 border-b border-line px-4 py-2 lg:col-span-3">
         <h1 className="text-lg font-bold">Exercises</h1>
         <label className="text-quiet">
           for{" "}
-          <select
+          <Select
             aria-label="For whom"
-            className={box}
             value={view.client?.id ?? ""}
             onChange={(event) =>
               router.push(event.target.value ? `/exercises?for=${event.target.value}` : "/exercises")
@@ -45,22 +44,17 @@ export function ExercisesScreen({
                 {client.name}
               </option>
             ))}
-          </select>
+          </Select>
         </label>
         <label className="text-quiet">
           at{" "}
-          <select
-            aria-label="Gym"
-            className={box}
-            value={state.gymId}
-            onChange={(event) => state.setGymId(event.target.value)}
-          >
+          <Select aria-label="Gym" value={state.gymId} onChange={(event) => state.setGymId(event.target.value)}>
             {view.gyms.map((gym) => (
               <option key={gym.id} value={gym.id}>
                 {gym.name}
               </option>
             ))}
-          </select>
+          </Select>
         </label>
         <div className="ml-auto flex items-center gap-2">
           <OwnExerciseSheet exercises={view.exercises} make={make} />

@@ -11,6 +11,7 @@ import {
   REGIONS,
   thirdOf,
 } from "@/core";
+import { Select } from "@/ui/select";
 import { VirtualRows } from "@/ui/virtual-rows";
 import type { ExercisesState } from "./use-exercises";
 
@@ -55,18 +56,18 @@ export function ExerciseList({ state }: { state: ExercisesState }) {
           onChange={(event) => setSearch(event.target.value)}
           className={`${box} w-48`}
         />
-        <select aria-label="Implement" value={implement} onChange={(e) => setImplement(e.target.value)} className={box}>
+        <Select aria-label="Implement" value={implement} onChange={(e) => setImplement(e.target.value)}>
           <option value="">any implement</option>
           {options(all.map((one) => one.implement)).map((one) => (
             <option key={one}>{one}</option>
           ))}
-        </select>
-        <select aria-label="Pattern" value={pattern} onChange={(e) => setPattern(e.target.value)} className={box}>
+        </Select>
+        <Select aria-label="Pattern" value={pattern} onChange={(e) => setPattern(e.target.value)}>
           <option value="">any pattern</option>
           {options(all.map((one) => one.pattern)).map((one) => (
             <option key={one}>{one}</option>
           ))}
-        </select>
+        </Select>
         <span role="status" className="text-quiet">
           {found.length} of {all.length}
         </span>

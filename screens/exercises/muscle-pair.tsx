@@ -2,6 +2,7 @@
 import { useMemo, useState } from "react";
 import { decimal, mapValues, pairsForRegions, REGIONS, type RegionId } from "@/core";
 import { type Choices, chosen, optionsOf } from "@/ui/choice";
+import { Select } from "@/ui/select";
 import type { ExercisesState } from "./use-exercises";
 
 const CHOICES: Choices<RegionId | ""> = { "": "nothing", ...mapValues(REGIONS, ({ name }) => name) };
@@ -20,13 +21,9 @@ export function MusclePair({ state }: { state: ExercisesState }) {
     <div>
       <label className="flex items-center gap-2">
         <span className="text-quiet">paired with the</span>
-        <select
-          value={other}
-          onChange={chosen(CHOICES, setOther)}
-          className="rounded-[3px] border border-rule bg-ground px-1 py-0.5"
-        >
+        <Select value={other} onChange={chosen(CHOICES, setOther)}>
           {optionsOf(CHOICES, (region) => region !== state.region)}
-        </select>
+        </Select>
       </label>
       {other !== "" && pairs.length === 0 ? <p className="text-quiet">No pair of the two can be done here.</p> : null}
       <ol>

@@ -12,6 +12,7 @@ import {
   rankReason,
 } from "@/core";
 import { Button } from "@/ui/button";
+import { Select } from "@/ui/select";
 import { MusclePair } from "./muscle-pair";
 import type { ExercisesState } from "./use-exercises";
 
@@ -96,9 +97,8 @@ function Weights({ state }: { state: ExercisesState }) {
     <div>
       <div>
         <span className="text-quiet">weighed </span>
-        <select
+        <Select
           aria-label="Weights"
-          className="rounded-[3px] border border-rule bg-ground px-1 py-0.5"
           value={RANK_PRESETS.find((preset) => preset.weights === state.weights)?.id ?? "own"}
           onChange={(event) => {
             const preset = RANK_PRESETS.find((one) => one.id === event.target.value);
@@ -111,7 +111,7 @@ function Weights({ state }: { state: ExercisesState }) {
             </option>
           ))}
           <option value="own">by hand</option>
-        </select>
+        </Select>
       </div>
       <details>
         <summary className="cursor-pointer text-quiet">each weight</summary>

@@ -169,7 +169,7 @@ function List({ lines, today, isClient }: { lines: readonly Line[]; today: strin
             <span className="text-[var(--floor-quiet)]">
               {title || "Session without a name"}
               {date === today ? "" : ` · ${longDate(date)}`}
-              {today && state === "begun" ? " · begun" : state === "missed" ? " · missed" : ""}
+              {today && state === "begun" ? " · under way" : state === "missed" ? " · missed" : ""}
               {isUnsent ? " · not sent by your coach yet" : ""}
             </span>
           </>

@@ -1,6 +1,7 @@
 "use client";
 import { BAR_SHAPES, formatWeight, recordOfKeys, weight } from "@/core";
 import { chosen, optionsOf } from "@/ui/choice";
+import { Select } from "@/ui/select";
 import { AddLine, Problem, Row, replaced } from "./editor-parts";
 import { NumberBox } from "./number-box";
 import type { GymState } from "./use-gym";
@@ -37,14 +38,13 @@ export function BarsAndPlates({ gym, withBars }: { gym: GymState; withBars: bool
                   onChange={(w) => gym.change({ bars: replaced(bars, index, { ...bar, weight: w }) })}
                 />
                 {unit}
-                <select
+                <Select
                   aria-label={`Shape of the ${bar.name}`}
                   value={bar.shape}
                   onChange={chosen(SHAPES, (shape) => gym.change({ bars: replaced(bars, index, { ...bar, shape }) }))}
-                  className="rounded-[3px] border border-rule bg-surface px-1.5 py-0.5"
                 >
                   {optionsOf(SHAPES)}
-                </select>
+                </Select>
                 <Problem problems={gym.problems} field={`bars.${index}`} />
               </Row>
             ))}

@@ -25,7 +25,7 @@ export function Row({ children, onRemove, name }: { children: ReactNode; onRemov
 export function Problem({ problems, field }: { problems: readonly InventoryProblem[]; field: string }) {
   const found = problems.filter((one) => one.field === field || one.field.startsWith(`${field}.`));
   return found.map((one) => (
-    <p key={one.field + one.message} role="alert" className="w-full border-l-4 border-weld-fill pl-2 text-weld">
+    <p key={one.field + one.message} role="alert" className="w-full border-l-4 border-weld pl-2 text-weld">
       {one.message}
     </p>
   ));

@@ -11,6 +11,7 @@ import { useDates } from "@/parts/region";
 import { Button } from "@/ui/button";
 import { Menu } from "@/ui/menu";
 import { Notice } from "@/ui/notice";
+import { PageHeader } from "@/ui/page-header";
 import type { ChangedPrescription, GymView, Prescription } from "@/views";
 import { ImplementEditor } from "./editors";
 import { LoadScale, type PrescriptionsAtLoad, prescriptionsByLoad } from "./load-scale";
@@ -67,7 +68,7 @@ export function GymScreen({ view }: { view: GymView }) {
         className="flex flex-col gap-4 lg:min-h-0 lg:overflow-y-auto border-l border-line bg-surface p-4 max-lg:border-t max-lg:border-l-0"
       >
         {general.map((problem) => (
-          <p key={problem.message} role="alert" className="border-l-4 border-weld-fill pl-2 text-weld">
+          <p key={problem.message} role="alert" className="border-l-4 border-weld pl-2 text-weld">
             {problem.message}
           </p>
         ))}
@@ -127,13 +128,44 @@ function GymHeader({ gym }: { gym: GymState }) {
     },
   );
   return (
-    <header className="flex flex-wrap items-center gap-x-3 gap-y-1 border-b border-line px-4 py-2 lg:col-span-2">
+    <PageHeader
+      actions={
+        <>
+          <span role="status" className="text-woad">
+            {act.error?.message ?? (gym.changed ? "not saved yet" : "saved")}
+          </span>
+          <NewGym view={view} />
+          <Menu
+            label="More for this gym"
+            trigger="⋯"
+            items={() => [
+              {
+                name: "Make it the default",
+                disabled: view.isDefault || view.clientId !== null,
+                onSelect: () => act.mutate("gyms.makeDefault"),
+              },
+              {
+                name: gym.equipment.unit === "kg" ? "Figures in lb" : "Figures in kg",
+                onSelect: () => gym.change({ unit: gym.equipment.unit === "kg" ? "lb" : "kg" }),
+              },
+              { name: "Remove this gym", disabled: view.isDefault, onSelect: () => act.mutate("gyms.remove") },
+            ]}
+          />
+          <Button disabled={!gym.changed || gym.busy} onClick={gym.discard}>
+            Undo all
+          </Button>
+          <Button kind="main" disabled={!gym.changed || gym.busy} onClick={gym.save}>
+            Save changes
+          </Button>
+        </>
+      }
+    >
       <h1 className="sr-only">{gym.name}</h1>
       <input
         aria-label="Name of the gym"
         value={gym.name}
         onChange={(event) => gym.setName(event.target.value.slice(0, 120))}
-        className="w-44 rounded-[3px] border border-transparent bg-transparent text-lg font-bold hover:border-rule"
+        className="w-44 rounded-[3px] border border-transparent bg-transparent text-xl font-bold hover:border-rule"
       />
       <nav aria-label="Gyms" className="flex flex-wrap gap-1">
         {view.gyms.map((one) => (
@@ -153,35 +185,7 @@ function GymHeader({ gym }: { gym: GymState }) {
           </Link>
         ))}
       </nav>
-      <div className="ml-auto flex items-center gap-2">
-        <span role="status" className="text-woad">
-          {act.error?.message ?? (gym.changed ? "not saved yet" : "saved")}
-        </span>
-        <NewGym view={view} />
-        <Menu
-          label="More for this gym"
-          trigger="⋯"
-          items={() => [
-            {
-              name: "Make it the default",
-              disabled: view.isDefault || view.clientId !== null,
-              onSelect: () => act.mutate("gyms.makeDefault"),
-            },
-            {
-              name: gym.equipment.unit === "kg" ? "Figures in lb" : "Figures in kg",
-              onSelect: () => gym.change({ unit: gym.equipment.unit === "kg" ? "lb" : "kg" }),
-            },
-            { name: "Remove this gym", disabled: view.isDefault, onSelect: () => act.mutate("gyms.remove") },
-          ]}
-        />
-        <Button disabled={!gym.changed || gym.busy} onClick={gym.discard}>
-          Undo all
-        </Button>
-        <Button kind="main" disabled={!gym.changed || gym.busy} onClick={gym.save}>
-          Save changes
-        </Button>
-      </div>
-    </header>
+    </PageHeader>
   );
 }
 

@@ -4,6 +4,7 @@ import { useState } from "react";
 import { inventoryItems, readWeight, weight } from "@/core";
 import { DateBox } from "@/parts/date-field";
 import { Button } from "@/ui/button";
+import { Select } from "@/ui/select";
 import { NumberBox } from "./number-box";
 import type { GymState } from "./use-gym";
 import { WeightBox } from "./weight-box";
@@ -55,7 +56,7 @@ export function OutOfOrder({ gym }: { gym: GymState }) {
                 />
               </span>
               {problem ? (
-                <p role="alert" className="border-l-4 border-weld-fill pl-2 text-weld">
+                <p role="alert" className="border-l-4 border-weld pl-2 text-weld">
                   {problem.message}
                 </p>
               ) : null}
@@ -64,18 +65,18 @@ export function OutOfOrder({ gym }: { gym: GymState }) {
         })}
       </ul>
       <span className="mt-1 flex gap-2">
-        <select
+        <Select
           aria-label="Item to mark out of order"
           value={item}
           onChange={(event) => setItem(event.target.value)}
-          className={`${box} min-w-0 flex-1`}
+          className="min-w-0 flex-1"
         >
           {items.map((one) => (
             <option key={one.key} value={one.key}>
               {one.name}
             </option>
           ))}
-        </select>
+        </Select>
         <Button
           className="min-h-7 px-2 py-0.5"
           disabled={!items.some((one) => one.key === item)}

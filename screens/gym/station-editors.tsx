@@ -2,6 +2,7 @@
 import { formatWeight, kgOf, massFigure, round, type WeightStack, type WeightUnit, weight } from "@/core";
 import { Button } from "@/ui/button";
 import { type Choices, chosen, optionsOf } from "@/ui/choice";
+import { Select } from "@/ui/select";
 import { AddLine, Line, Problem, Row, replaced } from "./editor-parts";
 import { NumberBox } from "./number-box";
 import type { GymState } from "./use-gym";
@@ -50,14 +51,13 @@ export function StackEditor({ gym, station }: { gym: GymState; station: string }
           {unit}
         </Line>
         <Line name="It">
-          <select
+          <Select
             aria-label={`What the ${station} does`}
             value={stack.help}
             onChange={chosen(STACK_KINDS, (help) => put({ help }))}
-            className="rounded-[3px] border border-rule bg-surface px-1.5 py-0.5"
           >
             {optionsOf(STACK_KINDS)}
-          </select>
+          </Select>
         </Line>
       </div>
       <h3 className="mt-1 font-bold">Add-on plates</h3>

@@ -62,7 +62,7 @@ export function MyPage({ view }: { view: MeView }) {
       {next && view.next ? (
         <NextSession line={next} isToday={next.date === view.today} next={view.next} onBegin={begin}>
           {coachSaid(next.sessionId).map(({ id, name, text }) => (
-            <p key={id} className="border-l-4 border-weld-fill pl-3 whitespace-pre-line">
+            <p key={id} className="border-l-4 border-indigo pl-3 whitespace-pre-line">
               <strong>{name.split(" ")[0]}:</strong> {text}
             </p>
           ))}
@@ -86,7 +86,7 @@ export function MyPage({ view }: { view: MeView }) {
                   <p className="font-semibold">{session.title || "Session"}</p>
                   <p className="text-quiet">{session.date === view.today ? "today" : longDate(session.date)}</p>
                   {coachSaid(session.sessionId).map(({ id, name, text }) => (
-                    <p key={id} className="mt-1 border-l-4 border-weld-fill pl-3 whitespace-pre-line">
+                    <p key={id} className="mt-1 border-l-4 border-indigo pl-3 whitespace-pre-line">
                       <strong>{name.split(" ")[0]}:</strong> {text}
                     </p>
                   ))}

@@ -22,6 +22,7 @@ import { TextField } from "@/ui/field";
 import { Form, useCheckedForm } from "@/ui/form";
 import { Notice } from "@/ui/notice";
 import { saveFile } from "@/ui/save-file";
+import { Select } from "@/ui/select";
 import type { MeView } from "@/views";
 
 /** What a client says of themselves and takes along: health answers, lifts, body mass, units, their data. */
@@ -167,13 +168,9 @@ function Units({ view }: { view: MeView }) {
     <section>
       <label className="flex items-baseline gap-3">
         <span className="text-lg font-bold">Figures in</span>
-        <select
-          className="rounded-[3px] border border-rule bg-surface px-1.5 py-1"
-          value={view.unit}
-          onChange={chosen(UNIT_NAMES, (unit) => change.mutate(unit))}
-        >
+        <Select value={view.unit} onChange={chosen(UNIT_NAMES, (unit) => change.mutate(unit))}>
           {optionsOf(UNIT_NAMES)}
-        </select>
+        </Select>
       </label>
       {change.error ? <p role="alert">{change.error.message}</p> : null}
     </section>

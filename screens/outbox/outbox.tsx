@@ -8,6 +8,7 @@ import { ClientChoice } from "@/parts/client-choice";
 import { useDates } from "@/parts/region";
 import { Button } from "@/ui/button";
 import { Notice } from "@/ui/notice";
+import { PageHeader } from "@/ui/page-header";
 import type { SentLine } from "@/views";
 
 type Props = Output<"outbox.show"> & {
@@ -24,42 +25,41 @@ export function Outbox({ clients, clientId, emails: first, next, opened }: Props
   );
   const emails = [...first, ...pages.flatMap((page) => page.emails)];
   return (
-    <main className="mx-auto max-w-6xl px-6 py-5">
-      <header className="mb-4 flex flex-wrap items-center justify-between gap-3">
-        <div>
-          <h1 className="text-xl font-bold">Outbox</h1>
-          <p className="text-quiet">What your clients were sent: each email is the copy they train from.</p>
-        </div>
+    <main>
+      <PageHeader title="Outbox" about="each email is the copy that its client trains from">
         <ClientChoice
           view={{ client: clients.find(({ id }) => id === clientId) ?? null, clients }}
           page="/outbox"
           everybody="Everybody"
         />
-      </header>
-      {emails.length === 0 && clientId !== null ? (
-        <p>Nothing was sent to {clients.find(({ id }) => id === clientId)?.name ?? "them"} yet.</p>
-      ) : emails.length === 0 ? (
-        <p>
-          Nothing was sent yet. A session is sent from its desk, or with the coming week under “Next week, all clients”.
-        </p>
-      ) : (
-        <div className="grid gap-6 lg:grid-cols-[22rem_1fr]">
-          <section aria-label="Emails">
-            <ul>
-              {emails.map((line) => (
-                <Line key={line.copyId} line={line} clientId={clientId} isOpen={line.copyId === opened?.copyId} />
-              ))}
-            </ul>
-            {error ? <Notice kind="block">{error.message}</Notice> : null}
-            {hasMore ? (
-              <Button className="mt-3" disabled={isBusy} onClick={more}>
-                Older emails
-              </Button>
-            ) : null}
-          </section>
-          {opened ? <Email {...opened} /> : null}
-        </div>
-      )}
+      </PageHeader>
+      <div className="px-4 py-4">
+        {emails.length === 0 && clientId !== null ? (
+          <p>Nothing was sent to {clients.find(({ id }) => id === clientId)?.name ?? "them"} yet.</p>
+        ) : emails.length === 0 ? (
+          <p>
+            Nothing was sent yet. A session is sent from its desk, or with the coming week under “Next week, all
+            clients”.
+          </p>
+        ) : (
+          <div className="grid gap-6 lg:grid-cols-[22rem_1fr]">
+            <section aria-label="Emails">
+              <ul>
+                {emails.map((line) => (
+                  <Line key={line.copyId} line={line} clientId={clientId} isOpen={line.copyId === opened?.copyId} />
+                ))}
+              </ul>
+              {error ? <Notice kind="block">{error.message}</Notice> : null}
+              {hasMore ? (
+                <Button className="mt-3" disabled={isBusy} onClick={more}>
+                  Older emails
+                </Button>
+              ) : null}
+            </section>
+            {opened ? <Email {...opened} /> : null}
+          </div>
+        )}
+      </div>
     </main>
   );
 }

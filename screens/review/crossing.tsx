@@ -4,7 +4,7 @@ import type { ReviewedLift, ReviewedSet } from "@/views";
 
 /** What was done: its parts, and its mini-sets one after the other. */
 export const notDoneWords = ({ leftOut }: ReviewedSet): string =>
-  leftOut === null ? "not done" : ["left out", leftOut].filter(Boolean).join(", ");
+  leftOut === null ? "missed" : ["left out", leftOut].filter(Boolean).join(", ");
 
 export const doneWords = (lift: ReviewedLift, { done }: ReviewedSet): string =>
   done.map((set) => setWords(lift, set)).join(", ");
@@ -33,7 +33,7 @@ export function Crossing({ one }: { one: ReviewedSet }) {
   return (
     <svg width={width + 10} height={20} aria-hidden className="block">
       {[0, 1, 2, 3, 4, 5].map((i) => (
-        <line key={i} x1={6 + i * 13} x2={6 + i * 13} y1={0} y2={20} stroke="var(--color-line)" strokeWidth={2.5} />
+        <line key={i} x1={6 + i * 13} x2={6 + i * 13} y1={0} y2={20} stroke="var(--color-mark)" strokeWidth={2} />
       ))}
       <rect
         x={1}

@@ -7,6 +7,7 @@ import { apiQuery, useApiMutation } from "@/device/query";
 import { useDates } from "@/parts/region";
 import { Button, buttonClass } from "@/ui/button";
 import { chosen } from "@/ui/choice";
+import { Select } from "@/ui/select";
 import { askedWords, type NextChoice, type NextWeek, nextWeekOf, type ReviewView, type WeeksView } from "@/views";
 
 const CHOICES: Readonly<Record<NextChoice, string>> = {
@@ -68,19 +69,18 @@ export function NextWeekSection({ view, planned }: { view: ReviewView; planned: 
                 <td className="pr-4 text-quiet">{lift.before ? askedWords(lift.before, next.unit) : "not yet"}</td>
                 <td className="pr-4 font-bold text-indigo">{askedWords(lift.next, next.unit)}</td>
                 <td>
-                  <select
+                  <Select
                     aria-label={`${lift.name}, week ${next.week + 1}`}
                     value={choices.get(lift.slotId) ?? "asRuled"}
                     disabled={accept.isSuccess}
                     onChange={chosen(CHOICES, (choice) => setChoices(new Map([...choices, [lift.slotId, choice]])))}
-                    className="min-h-8 rounded-[3px] border border-rule bg-surface px-1"
                   >
                     {lift.choices.map((choice) => (
                       <option key={choice} value={choice}>
                         {CHOICES[choice]}
                       </option>
                     ))}
-                  </select>
+                  </Select>
                 </td>
               </tr>
             ))}

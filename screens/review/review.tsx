@@ -5,7 +5,9 @@ import { checkInSentence, decimal, entryAt, lastOf, occurrenceKey } from "@/core
 import { useMessages } from "@/device/messages";
 import { Messages } from "@/parts/messages";
 import { useDates } from "@/parts/region";
+import { buttonClass } from "@/ui/button";
 import { Notice } from "@/ui/notice";
+import { PageHeader } from "@/ui/page-header";
 import { type Review, type ReviewedLift, type ReviewView, reviewSession } from "@/views";
 import { Crossing, doneWords, notDoneWords } from "./crossing";
 import { NextWeekSection } from "./next-week";
@@ -32,84 +34,91 @@ export function ReviewScreen({
   const lift = review?.lifts.find((one) => one.slot.id === place?.slotId);
   const chosen = lift && place ? { lift, round: place.round } : null;
   return (
-    <main className="px-6 py-5">
-      <header className="mb-5 flex flex-wrap items-baseline gap-x-4 gap-y-1">
-        <h1 className="text-xl font-bold">{view.title || "Untitled session"}</h1>
-        <p className="text-quiet">
-          <Link href={home.href} className="underline underline-offset-2">
-            {home.name}
-          </Link>{" "}
-          · {longDate(view.context.date)}
-        </p>
+    <main>
+      <PageHeader
+        title={view.title || "Untitled session"}
+        about={
+          <>
+            <Link href={home.href} className="underline underline-offset-2">
+              {home.name}
+            </Link>{" "}
+            · {longDate(view.context.date)}
+          </>
+        }
+        actions={
+          coach ? (
+            <Link href={`/review/weeks?for=${view.context.client.id}`} className={buttonClass("plain")}>
+              The weeks
+            </Link>
+          ) : null
+        }
+      >
         {review ? <Figures review={review} /> : null}
-        {coach ? (
-          <Link href={`/review/weeks?for=${view.context.client.id}`} className="ml-auto underline underline-offset-2">
-            The weeks
-          </Link>
+      </PageHeader>
+      <div className="px-4 py-4">
+        {review?.summary.checkIn ? (
+          <p className="mb-3 text-quiet">Came: {checkInSentence(review.summary.checkIn)}</p>
         ) : null}
-      </header>
-      {review?.summary.checkIn ? (
-        <p className="mb-3 text-quiet">Came: {checkInSentence(review.summary.checkIn)}</p>
-      ) : null}
-      {review ? (
-        <>
-          <section aria-label="Planned and done" className="grid gap-6 lg:grid-cols-[1fr_19rem]">
-            <PlannedAndDone
-              review={review}
-              chosen={chosen}
-              onChoose={(one, round) => setPlace({ slotId: one.slot.id, round })}
-            />
-            <SetStory
-              chosen={chosen}
-              shown={review.shown}
-              view={coach ? view : null}
-              sessionId={view.context.sessionId}
-            />
-          </section>
-          <section className="mt-7">
-            <h2 className="mb-3 text-lg font-bold">Next time</h2>
-            <ul className="grid grid-cols-[repeat(auto-fill,minmax(20rem,1fr))] gap-x-9 gap-y-7">
-              {review.lifts.map((lift) => (
-                <NextLift
-                  key={lift.slot.id}
-                  lift={lift}
-                  date={view.context.date}
-                  unit={view.context.gym.equipment.unit}
-                />
-              ))}
-            </ul>
-          </section>
-          {view.planned && view.state === "done" ? <NextWeekSection view={view} planned={view.planned} /> : null}
-          {review.changes.length === 0 ? null : (
+        {review ? (
+          <>
+            <section aria-label="Planned and done" className="grid gap-6 lg:grid-cols-[1fr_19rem]">
+              <PlannedAndDone
+                review={review}
+                chosen={chosen}
+                onChoose={(one, round) => setPlace({ slotId: one.slot.id, round })}
+              />
+              <SetStory
+                chosen={chosen}
+                shown={review.shown}
+                view={coach ? view : null}
+                sessionId={view.context.sessionId}
+              />
+            </section>
             <section className="mt-7">
-              <h2 className="mb-1 text-lg font-bold">Changed on the floor</h2>
-              <ul>
-                {review.changes.map((change) => (
-                  <li key={change}>{change}</li>
+              <h2 className="mb-3 text-lg font-bold">Next time</h2>
+              <ul className="grid grid-cols-[repeat(auto-fill,minmax(20rem,1fr))] gap-x-9 gap-y-7">
+                {review.lifts.map((lift) => (
+                  <NextLift
+                    key={lift.slot.id}
+                    lift={lift}
+                    date={view.context.date}
+                    unit={view.context.gym.equipment.unit}
+                  />
                 ))}
               </ul>
             </section>
-          )}
-          {review.performed.notes.length === 0 && !review.performed.ended?.note ? null : (
-            <section className="mt-7">
-              <h2 className="mb-1 text-lg font-bold">Notes</h2>
-              {review.performed.notes.map((note, index) => (
-                <p key={index}>{note.text}</p>
-              ))}
-              <p>{review.performed.ended?.note}</p>
-            </section>
-          )}
-          {view.state === "done" ? null : (
-            <Notice kind="warn">This session has not been ended on the floor yet.</Notice>
-          )}
-        </>
-      ) : (
-        <p className="py-12 text-center text-lg">Nothing has been logged in this session yet.</p>
-      )}
-      <section className="mt-7 max-w-2xl">
-        <h2 className="mb-2 text-lg font-bold">Messages</h2>
-        <Messages {...words} label={coach ? `To ${client.name.split(" ")[0]}` : "To your coach"} />
-      </section>
+            {view.planned && view.state === "done" ? <NextWeekSection view={view} planned={view.planned} /> : null}
+            {review.changes.length === 0 ? null : (
+              <section className="mt-7">
+                <h2 className="mb-1 text-lg font-bold">Changed on the floor</h2>
+                <ul>
+                  {review.changes.map((change) => (
+                    <li key={change}>{change}</li>
+                  ))}
+                </ul>
+              </section>
+            )}
+            {review.performed.notes.length === 0 && !review.performed.ended?.note ? null : (
+              <section className="mt-7">
+                <h2 className="mb-1 text-lg font-bold">Notes</h2>
+                {review.performed.notes.map((note, index) => (
+                  <p key={index}>{note.text}</p>
+                ))}
+                <p>{review.performed.ended?.note}</p>
+              </section>
+            )}
+            {view.state === "done" ? null : (
+              <Notice kind="warn">This session has not been ended on the floor yet.</Notice>
+            )}
+          </>
+        ) : (
+          <p className="py-12 text-center text-lg">Nothing has been logged in this session yet.</p>
+        )}
+        <section className="mt-7 max-w-2xl">
+          <h2 className="mb-2 text-lg font-bold">Messages</h2>
+          <Messages {...words} label={coach ? `To ${client.name.split(" ")[0]}` : "To your coach"} />
+        </section>
+      </div>
     </main>
   );
 }

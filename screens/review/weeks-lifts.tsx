@@ -58,7 +58,7 @@ export function WeeksLifts({
               scope="col"
               className={clsx(
                 "text-left font-normal",
-                BUILDING.has(phase.kind) ? "bg-woad-tint" : "bg-weld-tint",
+                BUILDING.has(phase.kind) ? "bg-woad-tint" : "bg-inset",
                 isNow && "font-bold text-madder",
               )}
             >
@@ -128,7 +128,7 @@ const LiftRow = memo(function LiftRow({
         <span
           className={clsx(
             "narrow block text-xs",
-            lift.trend.kind === "stalled" ? "font-bold text-weld" : "font-normal text-quiet",
+            lift.trend.kind === "stalled" ? "font-bold" : "font-normal text-quiet",
           )}
         >
           {trendWords(lift.trend)}
@@ -139,7 +139,7 @@ const LiftRow = memo(function LiftRow({
         return (
           <td
             key={week}
-            className={clsx("border-b border-line px-0.5 align-bottom", !BUILDING.has(phase.kind) && "bg-weld-tint")}
+            className={clsx("border-b border-line px-0.5 align-bottom", !BUILDING.has(phase.kind) && "bg-inset")}
           >
             {one ? (
               <>
@@ -150,7 +150,7 @@ const LiftRow = memo(function LiftRow({
                   <SessionBars cell={one.cell} isSlack={phase.kind === "deload"} />
                   <span className="narrow text-xs leading-tight text-woad">
                     {one.cell.state !== "done" ? (
-                      <span className="text-quiet">{one.cell.state === "away" ? "away" : "not done"}</span>
+                      <span className="text-quiet">{one.cell.state === "away" ? "away" : "missed"}</span>
                     ) : (
                       <>
                         {repsWords(one.cell)}

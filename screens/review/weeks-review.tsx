@@ -7,6 +7,7 @@ import { ClientChoice } from "@/parts/client-choice";
 import { VolumeBreakdownPanel } from "@/parts/made-of";
 import { WeekSessions } from "@/parts/week-sessions";
 import { Button, buttonClass } from "@/ui/button";
+import { PageHeader } from "@/ui/page-header";
 import { saveFile } from "@/ui/save-file";
 import { type WeeksReview, type WeeksView, weeksReview, weeksTable } from "@/views";
 import { BESIDE_NAMES, type Beside, NEXT } from "./beside";
@@ -24,37 +25,45 @@ export function WeeksReviewScreen({ view }: { view: WeeksView | null }) {
   useEffect(() => {
     scroller.current?.scrollTo({ left: scroller.current.scrollWidth });
   }, []);
-  if (!view) return <main className="p-6 text-quiet">There is no client yet.</main>;
+  if (!view)
+    return (
+      <main>
+        <PageHeader title="Weeks in review" />
+        <p className="p-4 text-quiet">There is no client yet.</p>
+      </main>
+    );
   const choice = <ClientChoice view={view} page="/review/weeks" />;
   const moved = volumeParts(review?.volumeLoadKg ?? 0, view.client.unit, 1);
   if (!review || review.done === 0)
     return (
-      <main className="flex flex-col items-start gap-3 p-6">
-        <header className="flex items-center gap-3">
-          <h1 className="text-lg font-bold">Weeks in review</h1>
-          {choice}
-        </header>
-        <p className="text-quiet">Nothing of a plan has been trained yet: there are no weeks to look back on.</p>
-        <Link href={`/weeks?for=${view.client.id}`} className={buttonClass("main")}>
-          To the weeks ahead
-        </Link>
+      <main>
+        <PageHeader title="Weeks in review">{choice}</PageHeader>
+        <div className="flex flex-col items-start gap-3 p-4">
+          <p className="text-quiet">Nothing of a plan has been trained yet: there are no weeks to look back on.</p>
+          <Link href={`/weeks?for=${view.client.id}`} className={buttonClass("main")}>
+            To the weeks ahead
+          </Link>
+        </div>
       </main>
     );
   return (
     <div className="grid min-h-dvh grid-cols-1 content-start lg:h-page lg:grid-cols-[minmax(0,1fr)_300px] lg:grid-rows-[auto_minmax(0,1fr)_auto]">
-      <header className="flex flex-wrap items-center gap-x-3 gap-y-1 border-b border-line px-4 py-2 lg:col-span-2">
-        <h1 className="text-lg font-bold">{view.plan?.document.name || "Weeks"} in review</h1>
+      <PageHeader
+        title={`${view.plan?.document.name || "Weeks"} in review`}
+        actions={
+          <>
+            <Button onClick={() => saveTable(review, view)}>Save as CSV</Button>
+            <Link href="/review" className={buttonClass("plain")}>
+              Last session
+            </Link>
+            <Link href={`/weeks?for=${view.client.id}`} className={buttonClass("plain")}>
+              The weeks ahead
+            </Link>
+          </>
+        }
+      >
         {choice}
-        <div className="ml-auto flex gap-2">
-          <Button onClick={() => saveTable(review, view)}>Save as CSV</Button>
-          <Link href="/review" className={buttonClass("plain")}>
-            Last session
-          </Link>
-          <Link href={`/weeks?for=${view.client.id}`} className={buttonClass("plain")}>
-            The weeks ahead
-          </Link>
-        </div>
-      </header>
+      </PageHeader>
       <main
         ref={scroller}
         // It scrolls, and holds nothing else that a key could reach.

@@ -84,7 +84,7 @@ function Step({ step, view }: { step: NextStep; view: WeeksView }) {
   switch (step.kind) {
     case "fewSessions":
       return (
-        <li className="border-l-4 border-weld pl-3">
+        <li className="border-l-4 border-indigo pl-3">
           <p className="font-semibold">
             {step.done} of {step.planned} sessions kept in four weeks
           </p>
@@ -97,7 +97,7 @@ function Step({ step, view }: { step: NextStep; view: WeeksView }) {
       );
     case "deload":
       return (
-        <li className="border-l-4 border-weld pl-3">
+        <li className="border-l-4 border-indigo pl-3">
           <p className="font-semibold">A deload in week {step.week + 1}</p>
           <p>{signsWords(step.signs)}</p>
           <Button onClick={() => see(step)}>Put it in</Button>
@@ -105,7 +105,7 @@ function Step({ step, view }: { step: NextStep; view: WeeksView }) {
       );
     case "comeback":
       return (
-        <li className="border-l-4 border-weld pl-3">
+        <li className="border-l-4 border-indigo pl-3">
           <p className="font-semibold">{step.weeksOff} weeks without a session</p>
           <p>The rules cut the loads; a week with fewer sets and more in reserve leads back in.</p>
           <Button onClick={() => see(step)}>A week to come back in</Button>
@@ -113,7 +113,7 @@ function Step({ step, view }: { step: NextStep; view: WeeksView }) {
       );
     case "stalled":
       return (
-        <li className="border-l-4 border-weld pl-3">
+        <li className="border-l-4 border-indigo pl-3">
           <p className="font-semibold">{step.lift.name} stands still</p>
           <p>{WAY_WORDS[step.way].words}</p>
           {step.edits.length > 0 ? <Button onClick={() => see(step)}>{WAY_WORDS[step.way].button}</Button> : null}
@@ -121,7 +121,7 @@ function Step({ step, view }: { step: NextStep; view: WeeksView }) {
       );
     case "underBand":
       return (
-        <li className="border-l-4 border-weld pl-3">
+        <li className="border-l-4 border-indigo pl-3">
           <p className="font-semibold">More sets for the {muscleName(step.muscle)}</p>
           <p>
             {decimal(step.sets, 1)} hard sets a week, band {decimal(step.low)} to {decimal(step.high)}, and they come

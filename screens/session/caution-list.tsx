@@ -64,7 +64,7 @@ function Folded({ title, groups, ...rest }: Props & { title: string; groups: rea
 
 const SEVERITY_CLASS = {
   block: "bg-walnut p-2 text-onwalnut",
-  warn: "border-l-4 border-weld-fill pl-3",
+  warn: "border-l-4 border-weld pl-3",
   note: "border-l-4 border-line pl-3",
 } as const;
 

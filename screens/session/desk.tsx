@@ -20,6 +20,7 @@ import { useAfterPaint } from "@/ui/after-paint";
 import { Button, buttonClass } from "@/ui/button";
 import { Notice } from "@/ui/notice";
 import { fetched } from "@/ui/on-demand";
+import { PageHeader } from "@/ui/page-header";
 import { useLatest } from "@/ui/use-latest";
 import type { SessionView } from "@/views";
 import type { Selection } from "./desk-state";
@@ -78,7 +79,33 @@ function DeskScreen() {
   useActions(actions);
   return (
     <div className="grid min-h-dvh grid-cols-1 content-start lg:h-page lg:min-h-[40rem] lg:grid-cols-[minmax(0,1fr)_266px] lg:grid-rows-[auto_minmax(0,1fr)_auto]">
-      <header className="isolate flex flex-wrap items-center gap-x-3 gap-y-1 border-b border-line px-4 py-2 lg:col-span-2">
+      <PageHeader
+        className="isolate"
+        actions={
+          <>
+            <SaveWords kind={desk.save.kind} unread={isText ? desk.errors.length : 0} />
+            <Sending />
+            <UndoButtons
+              of={{ canUndo: desk.past.length > 0, canRedo: desk.future.length > 0, undo: desk.undo, redo: desk.redo }}
+            />
+            <SessionMenu />
+            <Button
+              aria-pressed={desk.mode === "text"}
+              onClick={() => desk.setMode(desk.mode === "text" ? "grid" : "text")}
+            >
+              {desk.mode === "text" ? "Grid" : "Text"}
+            </Button>
+            {view.state === "done" ? (
+              <Link href={`/review/${view.sessionId}`} className={buttonClass("plain")}>
+                Review
+              </Link>
+            ) : null}
+            <Link href={`/floor?s=${view.sessionId}`} prefetch={false} className={buttonClass("main")}>
+              Train now
+            </Link>
+          </>
+        }
+      >
         <Whose
           view={view}
           title={document.title}
@@ -87,29 +114,7 @@ function DeskScreen() {
           locked={desk.locked}
           isSaved={desk.save.kind === "saved"}
         />
-        <div className="ml-auto flex flex-wrap items-center justify-end gap-2 max-md:ml-0 max-md:justify-start">
-          <SaveWords kind={desk.save.kind} unread={isText ? desk.errors.length : 0} />
-          <Sending />
-          <UndoButtons
-            of={{ canUndo: desk.past.length > 0, canRedo: desk.future.length > 0, undo: desk.undo, redo: desk.redo }}
-          />
-          <SessionMenu />
-          <Button
-            aria-pressed={desk.mode === "text"}
-            onClick={() => desk.setMode(desk.mode === "text" ? "grid" : "text")}
-          >
-            {desk.mode === "text" ? "Grid" : "Text"}
-          </Button>
-          {view.state === "done" ? (
-            <Link href={`/review/${view.sessionId}`} className={buttonClass("plain")}>
-              Review
-            </Link>
-          ) : null}
-          <Link href={`/floor?s=${view.sessionId}`} prefetch={false} className={buttonClass("main")}>
-            Train now
-          </Link>
-        </div>
-      </header>
+      </PageHeader>
       <main
         className="flex min-w-0 flex-col lg:min-h-0 lg:overflow-hidden"
         onPointerEnter={LoadReasons.fetch}

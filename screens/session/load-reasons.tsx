@@ -48,6 +48,7 @@ import { TempoTrace } from "@/parts/tempo-trace";
 import { Button } from "@/ui/button";
 import { chosen, optionsOf } from "@/ui/choice";
 import { fetched } from "@/ui/on-demand";
+import { Select } from "@/ui/select";
 import type { LiftLog, SessionView } from "@/views";
 import { Alternatives, InPlaceRemedies, LastTimes, PURPOSE_WORDS } from "./lift-around";
 import { SetFields } from "./set-fields";
@@ -288,14 +289,14 @@ const RuleChoice = memo(function RuleChoice({
   return (
     <label className="flex flex-col gap-1">
       <span className="font-bold">Progression rule</span>
-      <select
-        className="w-full rounded-[3px] border border-rule bg-ground px-1.5 py-1"
+      <Select
+        className="w-full"
         value={kind}
         disabled={locked}
         onChange={chosen(RULE_NAMES, (next) => desk.getState().setRule(slotId, newRule(next)))}
       >
         {optionsOf(RULE_NAMES)}
-      </select>
+      </Select>
     </label>
   );
 });

@@ -59,7 +59,7 @@ export function MethodSheet({
                   <p>{method.when}</p>
                   <p className="text-quiet">{method.evidence}</p>
                   {method.cautions.map((caution) => (
-                    <p key={caution} className="border-l-4 border-weld-fill pl-2">
+                    <p key={caution} className="border-l-4 border-weld pl-2">
                       {caution}
                     </p>
                   ))}
@@ -164,7 +164,7 @@ function Figure({
         onBlur={() => {
           if (fits && figure !== value) onKeep(figure);
         }}
-        className="w-14 rounded-[3px] border border-rule bg-surface px-1 py-0.5 aria-invalid:border-madder"
+        className="w-14 rounded-[3px] border border-rule bg-surface px-1 py-0.5 aria-invalid:border-2 aria-invalid:border-walnut"
       />
       {fits ? null : (
         <span role="alert" className="text-xs">

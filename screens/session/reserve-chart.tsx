@@ -56,7 +56,7 @@ export function ReserveChart({
                 y={y(to)}
                 height={Math.max(2, y(from) - y(to))}
                 fill={short ? "var(--color-weld-tint)" : "var(--color-indigo-tint)"}
-                stroke={short ? "var(--color-weld-fill)" : "none"}
+                stroke={short ? "var(--color-weld)" : "none"}
               />
               <line
                 x1={x - 11}

@@ -4,6 +4,7 @@ import { useRouter } from "next/navigation";
 import { memo, useEffect } from "react";
 import { decimal } from "@/core";
 import { useDates } from "@/parts/region";
+import { Select } from "@/ui/select";
 import type { SessionView } from "@/views";
 import { useDeskStore } from "./use-desk";
 
@@ -22,7 +23,7 @@ export const Whose = memo(function Whose({ view, title, capSeconds, gymId, locke
   const { longDate } = useDates();
   return (
     <>
-      <h1 className="text-lg font-bold">{title || "Untitled session"}</h1>
+      <h1 className="text-xl font-bold">{title || "Untitled session"}</h1>
       <p className="text-quiet">
         <Link href={`/clients/${view.client.id}`} className="underline underline-offset-2">
           {view.client.name}
@@ -65,7 +66,7 @@ function GymChoice({ view, gymId, locked, isSaved }: Omit<Props, "title" | "capS
   const choices = view.gyms.filter((gym) => gym.clientId === null || gym.clientId === view.client.id);
   if (locked || choices.length < 2) return <>{view.gym.name}</>;
   return (
-    <select
+    <Select
       aria-label="Gym of this session"
       value={gymId ?? view.gym.id}
       onChange={(event) =>
@@ -73,13 +74,12 @@ function GymChoice({ view, gymId, locked, isSaved }: Omit<Props, "title" | "capS
           .getState()
           .operate({ ok: true, edits: [{ kind: "setSession", field: "gymId", value: event.target.value }] })
       }
-      className="rounded-[3px] border border-transparent bg-transparent underline underline-offset-2 hover:border-rule"
     >
       {choices.map((gym) => (
         <option key={gym.id} value={gym.id}>
           {gym.name}
         </option>
       ))}
-    </select>
+    </Select>
   );
 }

@@ -74,7 +74,7 @@ const looks = EditorView.theme({
   ".cm-is-scheme": { fontWeight: 700 },
   ".cm-is-load, .cm-is-effort": { color: "var(--color-woad)", fontWeight: 600 },
   ".cm-is-tempo, .cm-is-rest, .cm-is-setup": { color: "var(--color-quiet)" },
-  ".cm-is-link, .cm-is-rounds": { fontWeight: 700, color: "var(--color-madder)" },
+  ".cm-is-link, .cm-is-rounds": { fontWeight: 700, color: "var(--color-walnut)" },
   ".cm-is-cue": { color: "var(--color-quiet)", fontStyle: "italic" },
   ".cm-problem-error": { textDecoration: "underline 2px var(--color-weld)", textUnderlineOffset: "3px" },
   ".cm-problem-mark": { textDecoration: "underline dotted 2px var(--color-weld)", textUnderlineOffset: "3px" },

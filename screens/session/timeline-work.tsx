@@ -176,7 +176,7 @@ function DrawnWork({ bout, x, width, y, room, share, selected, on }: WorkProps) 
           x2={width * likelyShare}
           y1={y - height / 2 - 2}
           y2={y + height / 2 + 2}
-          stroke="var(--color-weld-fill)"
+          stroke="var(--color-weld)"
           strokeWidth={2}
         />
       ) : null}

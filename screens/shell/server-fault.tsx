@@ -9,7 +9,7 @@ export function ServerFault({ mark, onAgain }: { mark: string; onAgain: () => vo
         <path
           d="M2 20c14-14 26-14 40 0s20 12 26 4M158 20c-14 14-26 14-40 0s-20-12-26-4"
           fill="none"
-          stroke="var(--color-madder)"
+          stroke="var(--color-walnut)"
           strokeWidth={4}
           strokeLinecap="round"
         />

@@ -192,7 +192,7 @@ function SelectedSessions({ selection, send }: { selection: Selected; send: Day[
   return (
     <section
       aria-label="Selected sessions"
-      className="sticky bottom-12 z-30 mt-2 flex flex-wrap items-center gap-3 border-2 border-walnut bg-surface px-3 py-2"
+      className="sticky bottom-12 max-md:bottom-28 z-30 mt-2 flex flex-wrap items-center gap-3 border-2 border-walnut bg-surface px-3 py-2"
     >
       <p className="font-semibold">
         {selected.length} selected: {[...new Set(selected.map(({ name }) => name.split(" ")[0]))].join(", ")}

@@ -1,7 +1,7 @@
 "use client";
 import { openSession } from "@/device/query";
 import { useSessionHref } from "@/parts/duty";
-import { PlannedLink, stateWords } from "@/parts/planned-link";
+import { isEndedEarly, PlannedLink, stateWords } from "@/parts/planned-link";
 import { useDates } from "@/parts/region";
 import type { TodaySession, TodayView } from "@/views";
 
@@ -70,7 +70,7 @@ export function DayHours({ view, nowMinute }: { view: TodayView; nowMinute: numb
         </div>
       )}
       {view.clashes.length > 0 ? (
-        <ul aria-label="Stations wanted twice" className="mt-3 border-l-4 border-weld-fill pl-3">
+        <ul aria-label="Stations wanted twice" className="mt-3 border-l-4 border-weld pl-3">
           {view.clashes.map(({ station, count, clientNames, fromMinute, toMinute }) => (
             <li key={`${station} ${fromMinute} ${clientNames.join()}`}>
               <strong>
@@ -148,7 +148,8 @@ function words(session: TodaySession, nowMinute: number, timeWords: (minutes: nu
   const when = startMinute === null ? null : `${isUsual ? "usually " : ""}${timeWords(startMinute)}`;
   if (state === "done") {
     const effort = summary?.sessionRpe ?? null;
-    return [`done, ${minutes} min`, effort === null ? null : `effort ${effort}`].filter(Boolean).join(", ");
+    const how = isEndedEarly(summary) ? `ended after ${summary.sets} of ${summary.plannedSets} sets` : "done";
+    return [`${how}, ${minutes} min`, effort === null ? null : `effort ${effort}`].filter(Boolean).join(", ");
   }
   if (state === "begun")
     return summary && summary.sets > 0

@@ -70,7 +70,7 @@ export function NeedItem({
     <div
       className={clsx(
         "border-l-4 py-1.5 pr-2 pl-3",
-        GRAVE.has(need.rule) ? "border-l-madder" : "border-l-weld-fill",
+        GRAVE.has(need.rule) ? "border-l-walnut" : "border-l-weld",
         isCurrent ? "bg-inset" : "",
       )}
     >

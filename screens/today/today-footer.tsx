@@ -14,7 +14,7 @@ export function TodayFooter({ view }: { view: TodayView }) {
   const messages = view.needs.filter(({ need }) => need.rule === "message").length;
   if (planned + bests + messages === 0) return null;
   return (
-    <footer className="sticky bottom-0 flex flex-wrap items-center gap-x-6 gap-y-1 bg-walnut px-6 py-2 text-onwalnut">
+    <footer className="sticky bottom-0 flex max-md:bottom-14 flex-wrap items-center gap-x-6 gap-y-1 bg-walnut px-6 py-2 text-onwalnut">
       <h2 className="sr-only">The last seven days</h2>
       {planned > 0 ? <Figure figure={`${done} of ${planned}`}>sessions done in seven days</Figure> : null}
       {bests > 0 ? (

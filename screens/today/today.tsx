@@ -7,6 +7,8 @@ import { useMayPlan } from "@/parts/duty";
 import { useDates } from "@/parts/region";
 import { Button } from "@/ui/button";
 import { Notice } from "@/ui/notice";
+import { PageHeader } from "@/ui/page-header";
+import { Select } from "@/ui/select";
 import { type NeedLine, needWords, type TodayView } from "@/views";
 import { ComingDays } from "./coming";
 import { DayHours } from "./hours";
@@ -26,15 +28,20 @@ export function TodayScreen({ first, nowMinute }: { first: TodayView; nowMinute:
   const unsent = needs.filter(({ need }) => need.rule === "unsent");
   return (
     <main className="flex min-h-dvh flex-col">
-      <header className="flex flex-wrap items-center gap-x-4 gap-y-2 border-b border-line px-6 py-3">
-        <h1 className="text-xl font-bold">Today</h1>
-        <p className="text-quiet">
-          {longDate(view.today)} · {sessions.length === 0 ? "no session" : sessionCount(sessions.length)}
-        </p>
+      <PageHeader
+        title="Today"
+        about={`${longDate(view.today)} · ${sessions.length === 0 ? "no session" : sessionCount(sessions.length)}`}
+        actions={
+          unsent.length > 0 && mayPlan ? (
+            <Button kind="main" onClick={() => void day.decide(unsent, sent)}>
+              Send {unsent.length} unsent
+            </Button>
+          ) : null
+        }
+      >
         {view.team.length > 1 ? (
-          <select
+          <Select
             aria-label="Whose clients"
-            className="ml-auto rounded-[3px] border border-rule bg-surface px-2 py-1"
             value={coachId ?? ""}
             onChange={(event) => setCoachId(event.target.value || null)}
           >
@@ -44,20 +51,11 @@ export function TodayScreen({ first, nowMinute }: { first: TodayView; nowMinute:
                 {name.split(" ")[0]}’s clients
               </option>
             ))}
-          </select>
+          </Select>
         ) : null}
-        {unsent.length > 0 && mayPlan ? (
-          <Button
-            kind="main"
-            className={view.team.length > 1 ? "" : "ml-auto"}
-            onClick={() => void day.decide(unsent, sent)}
-          >
-            Send {unsent.length} unsent
-          </Button>
-        ) : null}
-      </header>
+      </PageHeader>
       <div className="grid flex-1 lg:grid-cols-[minmax(0,1fr)_29rem] lg:grid-rows-[auto_1fr]">
-        <div className="min-w-0 px-6 pt-4 pb-8">
+        <div className="min-w-0 px-4 pt-4 pb-8">
           {view.clients.length === 0 ? (
             <div className="border-y border-line py-12 text-center">
               <p className="text-lg font-semibold">No clients yet.</p>

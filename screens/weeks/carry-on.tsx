@@ -6,6 +6,7 @@ import { type KeyboardEvent, useCallback, useEffect, useRef, useState } from "re
 import { callApi, replySentence } from "@/device/api";
 import { useDates } from "@/parts/region";
 import { Button, buttonClass } from "@/ui/button";
+import { PageHeader } from "@/ui/page-header";
 import { askedWords, type CarriedWeek, type ClientName, carriedWeek, isMoved } from "@/views";
 
 interface Line {
@@ -108,74 +109,78 @@ export function CarryOnScreen({ clients }: { clients: readonly ClientName[] }) {
     event.preventDefault();
   };
   return (
-    <main className="mx-auto flex max-w-4xl flex-col gap-3 px-6 py-5">
-      <header className="flex flex-wrap items-baseline gap-3">
-        <h1 className="text-xl font-bold">Next week, all clients</h1>
-        <p className="text-quiet">The coming week of every client, moved on by the rules.</p>
-        <Link href="/weeks" className="ml-auto underline underline-offset-2">
-          To the weeks
-        </Link>
-      </header>
-      <p className="text-quiet">
-        Keys on a line: arrows move, A accepts and sends (what needs you is asked first), E opens the weeks, L leaves
-        it.
-      </p>
-      {lines.length === 0 ? <p className="text-quiet">There is no client yet.</p> : null}
-      <ul ref={list} className="flex flex-col gap-2" onKeyDown={onKey}>
-        {lines.map((line, index) => (
-          <li
-            key={line.client.id}
-            className={clsx("border bg-surface", index === at ? "border-indigo" : "border-line")}
-          >
-            <div className="flex flex-wrap items-center gap-3 px-3 py-2">
-              <button
-                type="button"
-                data-line
-                tabIndex={index === at ? 0 : -1}
-                aria-expanded={index === at}
-                onClick={() => setAt(index)}
-                className="min-h-8 min-w-40 text-left font-semibold"
-              >
-                {line.client.name}
-              </button>
-              <StateWords line={line} />
-              {line.state.kind === "ready" ? (
-                <span className="ml-auto flex gap-2">
-                  <Button
-                    kind="main"
-                    onClick={() => {
-                      setAt(index);
-                      void accept(line);
-                    }}
-                    aria-label={`${line.state.isAsked ? "Send as proposed" : "Accept and send"} ${line.client.name}`}
-                  >
-                    {line.state.isAsked ? "Send as proposed" : "Accept"}
+    <main>
+      <PageHeader
+        title="Next week, all clients"
+        about="the coming week of every client, moved on by the rules"
+        actions={
+          <Link href="/weeks" className={buttonClass("plain")}>
+            To the weeks
+          </Link>
+        }
+      />
+      <div className="flex max-w-4xl flex-col gap-3 px-4 py-4">
+        <p className="text-quiet">
+          Keys on a line: arrows move, A accepts and sends (what needs you is asked first), E opens the weeks, L leaves
+          it.
+        </p>
+        {lines.length === 0 ? <p className="text-quiet">There is no client yet.</p> : null}
+        <ul ref={list} className="flex flex-col gap-2" onKeyDown={onKey}>
+          {lines.map((line, index) => (
+            <li
+              key={line.client.id}
+              className={clsx("border bg-surface", index === at ? "border-indigo" : "border-line")}
+            >
+              <div className="flex flex-wrap items-center gap-3 px-3 py-2">
+                <button
+                  type="button"
+                  data-line
+                  tabIndex={index === at ? 0 : -1}
+                  aria-expanded={index === at}
+                  onClick={() => setAt(index)}
+                  className="min-h-8 min-w-40 text-left font-semibold"
+                >
+                  {line.client.name}
+                </button>
+                <StateWords line={line} />
+                {line.state.kind === "ready" ? (
+                  <span className="ml-auto flex gap-2">
+                    <Button
+                      kind="main"
+                      onClick={() => {
+                        setAt(index);
+                        void accept(line);
+                      }}
+                      aria-label={`${line.state.isAsked ? "Send as proposed" : "Accept and send"} ${line.client.name}`}
+                    >
+                      {line.state.isAsked ? "Send as proposed" : "Accept"}
+                    </Button>
+                    <Button onClick={() => edit(line)} aria-label={`Edit ${line.client.name}`}>
+                      Edit
+                    </Button>
+                    <Button
+                      onClick={() => set(line.client.id, { kind: "left" })}
+                      aria-label={`Leave ${line.client.name}`}
+                    >
+                      Leave
+                    </Button>
+                  </span>
+                ) : line.state.kind === "failed" || line.state.kind === "left" ? (
+                  <Button className="ml-auto" onClick={() => read(line.client.id)}>
+                    Look again
                   </Button>
-                  <Button onClick={() => edit(line)} aria-label={`Edit ${line.client.name}`}>
-                    Edit
-                  </Button>
-                  <Button
-                    onClick={() => set(line.client.id, { kind: "left" })}
-                    aria-label={`Leave ${line.client.name}`}
-                  >
-                    Leave
-                  </Button>
-                </span>
-              ) : line.state.kind === "failed" || line.state.kind === "left" ? (
-                <Button className="ml-auto" onClick={() => read(line.client.id)}>
-                  Look again
-                </Button>
-              ) : line.state.kind === "nothing" ? (
-                <Link href={`/weeks?for=${line.client.id}`} className={buttonClass("plain", "ml-auto")}>
-                  The weeks
-                </Link>
-              ) : null}
-            </div>
-            {line.state.kind === "ready" && line.state.isAsked ? <Asked carried={line.state.carried} /> : null}
-            {index === at && line.state.kind === "ready" ? <Lifts carried={line.state.carried} /> : null}
-          </li>
-        ))}
-      </ul>
+                ) : line.state.kind === "nothing" ? (
+                  <Link href={`/weeks?for=${line.client.id}`} className={buttonClass("plain", "ml-auto")}>
+                    The weeks
+                  </Link>
+                ) : null}
+              </div>
+              {line.state.kind === "ready" && line.state.isAsked ? <Asked carried={line.state.carried} /> : null}
+              {index === at && line.state.kind === "ready" ? <Lifts carried={line.state.carried} /> : null}
+            </li>
+          ))}
+        </ul>
+      </div>
     </main>
   );
 }

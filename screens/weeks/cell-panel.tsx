@@ -149,12 +149,13 @@ function Expected({
   );
 }
 
+const PAST_WORDS: Readonly<Partial<Record<WeekCell["state"], string>>> = {
+  missed: "Planned and missed.",
+  underWay: "Its session is under way, and this lift not trained yet.",
+};
+
 function Past({ cell }: { cell: WeekCell }) {
-  return (
-    <p className="text-quiet">
-      {cell.state === "missed" ? "Planned and not done." : "Done; what was planned then stays as it was."}
-    </p>
-  );
+  return <p className="text-quiet">{PAST_WORDS[cell.state] ?? "Done; what was planned then stays as it was."}</p>;
 }
 
 function Planned({

@@ -1,12 +1,14 @@
 "use client";
+import { clsx } from "clsx";
 import { catalogueIn } from "@/contract";
 import { type CellChance, isBodyweight, isLikelyMissed, massFigure, type Slot, type WeightUnit } from "@/core";
 import { repsWords, type WeekCell, type WeeksView } from "@/views";
 
 export const STATE_WORDS = {
   done: "done",
-  missed: "not done",
+  missed: "missed",
   planned: "planned",
+  underWay: "under way",
   away: "away",
   leftOut: "left out",
 } as const;
@@ -29,7 +31,7 @@ export const isOfBody = (slot: Slot, view: WeeksView): boolean => {
 };
 
 export const cellWords = (cell: WeekCell, slot: Slot, view: WeeksView): string =>
-  cell.state === "missed"
+  cell.state === "missed" || cell.state === "underWay"
     ? `${cell.sets} sets`
     : `${repsWords(cell)} at ${loadFigureWords(cell, isOfBody(slot, view), view.client.unit)} ${view.client.unit}`;
 
@@ -46,31 +48,34 @@ export function Figures({
   isOfBody: boolean;
   expected: CellChance | null;
 }) {
-  if (cell.state === "missed") return <span className="narrow text-xs text-quiet">not done</span>;
-  if (cell.state === "leftOut") return <span className="narrow text-xs text-quiet">left out</span>;
-  if (cell.state === "away") return <span className="narrow text-xs text-quiet">away</span>;
+  if (cell.state !== "done" && cell.state !== "planned")
+    return <span className="narrow text-xs text-quiet">{STATE_WORDS[cell.state]}</span>;
   const load = loadFigureWords(cell, besideBody, unit);
   const old = before && loadFigureWords(before, besideBody, unit);
   const isMoved = before !== null && (old !== load || repsWords(before) !== repsWords(cell));
+  // What is expected and what stood before take the line of the reps: the columns keep their width.
   return (
-    <span className={cell.state === "done" ? "text-woad" : "text-indigo"}>
-      <span className="narrow block text-xs">{repsWords(cell)}</span>
-      <span className="block font-bold">
-        {load}
-        {expected && isOff(expected, cell) ? (
-          <span className="narrow ml-1 text-xs font-normal text-walnut">
+    <span className={clsx("min-w-0", cell.state === "done" ? "text-woad" : "text-indigo")}>
+      <span className="narrow block overflow-hidden text-xs whitespace-nowrap">
+        {isMoved ? (
+          <s className="text-quiet">{old === load ? repsWords(before) : old}</s>
+        ) : expected && isOff(expected, cell) ? (
+          <span className="text-walnut">
             ≈{loadFigureWords({ ...cell, topKg: expected.medianKg }, besideBody, unit)}
             <span className="sr-only"> to be expected</span>
           </span>
-        ) : null}
+        ) : (
+          repsWords(cell)
+        )}
+      </span>
+      <span className="block font-bold whitespace-nowrap">
+        {load}
         {expected && isLikelyMissed(expected) ? (
           <span className="text-weld">
             ?<span className="sr-only"> likely missed</span>
           </span>
         ) : null}
-        {isMoved ? (
-          <s className="narrow ml-1 text-xs font-normal text-quiet">{old === load ? repsWords(before) : old}</s>
-        ) : null}
+        {isMoved && old === load ? <span className="narrow ml-1 text-xs font-normal">{repsWords(cell)}</span> : null}
       </span>
     </span>
   );

@@ -85,7 +85,7 @@ export function DayHead({
 export function WeekdayStrip({ days }: { days: readonly PlanDay[] }) {
   const taken = new Set(days.flatMap(({ placed }) => (placed.kind === "weekday" ? [placed.weekday] : [])));
   return (
-    <span className="flex gap-0.5" aria-hidden>
+    <span className="flex gap-0.5 max-md:hidden" aria-hidden>
       {WEEKDAYS.map((name, weekday) => (
         <WeekdayPlace key={name} name={name} weekday={weekday} isTaken={taken.has(weekday)} />
       ))}
@@ -111,6 +111,14 @@ function WeekdayPlace({ name, weekday, isTaken }: { name: string; weekday: numbe
   );
 }
 
+/** Weeks of less work are dashed, weeks before and of a test are dark; all others are plain. */
+const PHASE_LOOKS: Readonly<Partial<Record<PlanPhase["kind"], string>>> = {
+  deload: "border-dashed border-walnut bg-ground",
+  comeback: "border-dashed border-walnut bg-ground",
+  peak: "border-indigo bg-indigo-tint",
+  test: "border-walnut bg-walnut text-ground",
+};
+
 export function PhaseRow({ weeks }: { weeks: Weeks }) {
   const { plan, selection, select } = weeks;
   const now = weeks.model.columns.findIndex(({ isNow }) => isNow);
@@ -121,7 +129,7 @@ export function PhaseRow({ weeks }: { weeks: Weeks }) {
   };
   return (
     <tr>
-      <td className="sticky left-0 z-10 pl-3 bg-ground" />
+      <td className="sticky left-0 z-20 bg-ground pl-3" />
       {plan.phases.map((phase) => {
         const isHere = selection?.kind === "phase" && selection.phaseId === phase.id;
         return (
@@ -131,17 +139,16 @@ export function PhaseRow({ weeks }: { weeks: Weeks }) {
               aria-pressed={isHere}
               onClick={() => select({ kind: "phase", phaseId: phase.id })}
               className={clsx(
-                "flex min-h-7 w-full items-center gap-2 overflow-hidden whitespace-nowrap border px-1.5 text-left text-xs",
-                phase.kind === "deload" || phase.kind === "peak" || phase.kind === "comeback"
-                  ? "border-weld bg-weld-tint"
-                  : phase.kind === "test"
-                    ? "border-walnut bg-walnut text-ground"
-                    : "border-woad bg-woad-tint",
+                "flex min-h-7 w-full items-center overflow-clip whitespace-nowrap border px-1.5 text-left text-xs",
+                PHASE_LOOKS[phase.kind] ?? "border-woad bg-woad-tint",
                 isHere && "outline outline-2 outline-indigo",
               )}
             >
-              <span className="font-bold">{phaseWords(phase)}</span>
-              {phase.weeks > 1 ? <span>{phase.weeks} weeks</span> : null}
+              {/* The name stays in view while its weeks are. */}
+              <span className="sticky left-30 flex gap-2 md:left-46">
+                <span className="font-bold">{phaseWords(phase)}</span>
+                {phase.weeks > 1 ? <span>{phase.weeks} weeks</span> : null}
+              </span>
             </button>
             <PhaseEdge weeks={weeks} phase={phase} least={leastWeeks(phase)} />
           </td>

@@ -28,7 +28,8 @@ export function WeeksGrid({ weeks, view }: { weeks: Weeks; view: WeeksView }) {
     if (!frame.current || now < 0) return;
     const led = frame.current.clientWidth < 600 ? 0 : 3;
     const column = table.current?.querySelector<HTMLElement>(`[data-week="${Math.max(0, now - led)}"]`);
-    if (column && now > led) frame.current.scrollLeft = column.offsetLeft - 176;
+    const labels = column?.parentElement?.firstElementChild;
+    if (column && labels && now > led) frame.current.scrollLeft = column.offsetLeft - labels.clientWidth;
   }, [now]);
   const rows = model.days.flatMap(({ day, rows: own }) => own.map((row) => ({ day, row })));
   const move = (event: KeyboardEvent<HTMLTableElement>) => {
@@ -73,7 +74,10 @@ export function WeeksGrid({ weeks, view }: { weeks: Weeks; view: WeeksView }) {
           <thead>
             <PhaseRow weeks={weeks} />
             <tr>
-              <th scope="col" className="sticky left-0 z-10 pl-3 min-w-40 bg-ground text-left">
+              <th
+                scope="col"
+                className="sticky left-0 z-10 w-30 max-w-30 min-w-30 bg-ground pl-3 text-left md:w-46 md:max-w-46 md:min-w-46"
+              >
                 <span className="sr-only">Lift</span>
                 <WeekdayStrip days={model.days.map(({ day }) => day)} />
               </th>
@@ -84,7 +88,7 @@ export function WeeksGrid({ weeks, view }: { weeks: Weeks; view: WeeksView }) {
                   data-week={week}
                   aria-current={isNow ? "date" : undefined}
                   className={clsx(
-                    "min-w-[76px] p-0 text-left font-normal",
+                    "w-[84px] max-w-[84px] min-w-[84px] p-0 text-left font-normal",
                     isNow ? "border-x-2 border-t-2 border-madder text-madder" : "border-x-2 border-transparent",
                   )}
                 >
@@ -130,10 +134,10 @@ export function WeeksGrid({ weeks, view }: { weeks: Weeks; view: WeeksView }) {
                 <tr key={row.key}>
                   <th
                     scope="row"
-                    className="sticky left-0 z-10 pl-3 border-b border-line bg-ground py-0.5 pr-2 text-left"
+                    className="sticky left-0 z-10 border-b border-line bg-ground py-0.5 pr-2 pl-3 text-left"
                   >
                     <LiftHead name={row.name} dayId={row.dayId} slotId={row.slot.id} />
-                    <span className="block text-xs font-normal leading-tight text-quiet">
+                    <span className="block text-xs font-normal leading-tight text-quiet max-md:hidden">
                       {ruleName(row.slot.rule ?? suggestedRule(targetsOf(row.slot))).toLowerCase()}
                     </span>
                   </th>
@@ -148,7 +152,7 @@ export function WeeksGrid({ weeks, view }: { weeks: Weeks; view: WeeksView }) {
                       <td
                         key={`${row.key} ${entryAt(model.columns, week).monday}`}
                         className={clsx(
-                          "border-b border-line border-x-2 p-0",
+                          "max-w-[84px] border-b border-line border-x-2 p-0",
                           isNow ? "border-x-madder" : "border-x-transparent",
                         )}
                       >

@@ -38,12 +38,12 @@ export function MissedSessions({ weeks, view }: { weeks: Weeks; view: WeeksView 
     }
   };
   return (
-    <section aria-label="Not done" className="mx-3 mt-2 border-l-4 border-weld bg-weld-tint px-3 py-2">
+    <section aria-label="Missed sessions" className="mx-3 mt-2 border-l-4 border-weld bg-weld-tint px-3 py-2">
       <ul className="flex flex-col gap-1.5">
         {missed.map(({ dayId, week, name, date, proposals }) => (
           <li key={`${dayId} ${week}`} className="flex flex-wrap items-center gap-2">
             <span>
-              <span className="font-semibold">{name || "A session"}</span>, {longDate(date)}, was not done.
+              <span className="font-semibold">{name || "A session"}</span>, {longDate(date)}, was missed.
             </span>
             {proposals.map((proposal, place) => (
               <Button

@@ -1,7 +1,7 @@
 "use client";
 import { clsx } from "clsx";
 import { openSession } from "@/device/query";
-import { PlannedLink, stateWords } from "@/parts/planned-link";
+import { isEndedEarly, PlannedLink, stateWords } from "@/parts/planned-link";
 import { useDates } from "@/parts/region";
 import { type PlannedLine, weekLineKey } from "@/views";
 import type { Weeks } from "./use-weeks";
@@ -36,7 +36,16 @@ export function SessionHeads({
           >
             <span className="sr-only">{line.title || "Session"}, </span>
             <span className="font-semibold whitespace-nowrap">{dates.dayOfWeek(line.date)}</span>
-            <span className="text-quiet">{line.state === "done" ? "done" : stateWords(line, dates)}</span>
+            <span className="text-quiet">
+              {line.state === "done" && isEndedEarly(line.summary) ? (
+                <>
+                  <span className="sr-only">ended after </span>
+                  {line.summary.sets} of {line.summary.plannedSets}
+                </>
+              ) : (
+                stateWords(line, dates)
+              )}
+            </span>
           </PlannedLink>
         ) : null}
       </td>

@@ -62,7 +62,7 @@ function WeekDay({ line, isChanged }: { line: PlannedLine; isChanged: boolean })
           {dates.longDate(line.date)}
           {line.timeOfDay === null ? "" : `, ${dates.timeWords(line.timeOfDay)}`}
           {", "}
-          {line.state === "done" ? "done" : stateWords(line, dates)}
+          {stateWords(line, dates)}
         </span>
       </div>
       {mayChange ? (

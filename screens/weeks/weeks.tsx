@@ -6,6 +6,8 @@ import { ClientChoice } from "@/parts/client-choice";
 import { UndoButtons } from "@/parts/undo";
 import { Button, buttonClass } from "@/ui/button";
 import { Notice } from "@/ui/notice";
+import { PageHeader } from "@/ui/page-header";
+import { Select } from "@/ui/select";
 import type { WeekColumn, WeeksView } from "@/views";
 import { WeeksGrid } from "./grid";
 import { MissedSessions } from "./missed";
@@ -17,28 +19,31 @@ import { useWeeks } from "./use-weeks";
 export function WeeksScreen({ view }: { view: WeeksView | null }) {
   if (!view)
     return (
-      <main className="p-6">
-        <h1 className="text-lg font-bold">Weeks</h1>
-        <p className="my-3 text-quiet">Weeks belong to a client, and there is none yet.</p>
-        <Link href="/clients" className={buttonClass("main")}>
-          To the clients
-        </Link>
+      <main>
+        <PageHeader title="Weeks" />
+        <div className="p-4">
+          <p className="mb-3 text-quiet">Weeks belong to a client, and there is none yet.</p>
+          <Link href="/clients" className={buttonClass("main")}>
+            To the clients
+          </Link>
+        </div>
       </main>
     );
   const { plan } = view;
   return plan && plan.document.days.length > 0 ? (
     <PlanWeeks view={{ ...view, plan }} />
   ) : (
-    <main className="flex flex-col items-start gap-3 p-6">
-      <header className="flex flex-wrap items-center gap-3">
-        <h1 className="text-lg font-bold">Weeks</h1>
+    <main>
+      <PageHeader title="Weeks">
         <ClientChoice view={view} page="/weeks" />
-      </header>
-      <p className="text-quiet">
-        {plan ? `${plan.document.name || "This plan"} has no days yet.` : `${view.client.name} has no plan yet.`} Start
-        one from the days that there are.
-      </p>
-      <StartPlan view={view} />
+      </PageHeader>
+      <div className="flex flex-col items-start gap-3 p-4">
+        <p className="text-quiet">
+          {plan ? `${plan.document.name || "This plan"} has no days yet.` : `${view.client.name} has no plan yet.`}{" "}
+          Start one from the days that there are.
+        </p>
+        <StartPlan view={view} />
+      </div>
     </main>
   );
 }
@@ -54,38 +59,40 @@ function PlanWeeks({ view }: { view: WeeksView & { readonly plan: NonNullable<We
   const changed = countChanged(weeks);
   return (
     <div className="grid min-h-dvh grid-cols-1 content-start lg:h-page lg:grid-cols-[minmax(0,1fr)_300px] lg:grid-rows-[auto_minmax(0,1fr)_auto]">
-      <header className="flex flex-wrap items-center gap-x-3 gap-y-1 border-b border-line px-4 py-2 lg:col-span-2">
-        <h1 className="text-lg font-bold">{plan.name || "Weeks"}</h1>
+      <PageHeader
+        title={plan.name || "Weeks"}
+        actions={
+          <>
+            <UndoButtons of={weeks} />
+            <Button onClick={() => weeks.select({ kind: "plan" })}>The plan</Button>
+            <Link href="/weeks/carry-on" className={buttonClass("plain")}>
+              Next week, all clients
+            </Link>
+            <StartPlan view={view} />
+          </>
+        }
+      >
         <ClientChoice view={view} page="/weeks" />
         {view.plans.length > 1 ? (
           <label className="flex items-center gap-2">
             <span className="sr-only">Plan</span>
-            <select
+            <Select
               value={view.plan.id}
               onChange={(event) => router.push(`/weeks?for=${view.client.id}&plan=${event.target.value}`)}
-              className="min-h-8 rounded-[3px] border border-rule bg-surface px-2"
             >
               {view.plans.map(({ id, name }) => (
                 <option key={id} value={id}>
                   {name || "unnamed"}
                 </option>
               ))}
-            </select>
+            </Select>
           </label>
         ) : null}
         <p className="text-quiet">
           {now ? `week ${now.week + 1} of ${model.columns.length}` : `${model.columns.length} weeks`} ·{" "}
           {plan.days.length} {plan.days.length === 1 ? "day" : "days"} a week
         </p>
-        <div className="ml-auto flex items-center gap-2">
-          <UndoButtons of={weeks} />
-          <Button onClick={() => weeks.select({ kind: "plan" })}>The plan</Button>
-          <Link href="/weeks/carry-on" className={buttonClass("plain")}>
-            Next week, all clients
-          </Link>
-          <StartPlan view={view} />
-        </div>
-      </header>
+      </PageHeader>
       <main className="min-w-0 lg:overflow-y-auto">
         {weeks.message ? <Notice kind="warn">{weeks.message}</Notice> : null}
         {weeks.notes.map((note) => (
