@@ -6,18 +6,24 @@ test("exercises are ranked for a client, drawn, paired, searched, and one is add
   await page.getByRole("link", { name: "Exercises", exact: true }).click();
   await alive(page);
   await page.getByLabel("For whom").selectOption({ label: "Noor Castellan" });
-  await expect(page.getByRole("complementary", { name: "Ranking" })).toContainText("Noor Castellan");
+  const ranking = page.getByRole("main");
+  const detail = page.getByRole("region", { name: "The exercise" });
+  await expect(ranking).toContainText("This week");
+  // It never opens empty: the best is looked at.
+  await expect(detail).toContainText("First choice for the mid chest");
   await page.getByRole("button", { name: /^biceps/ }).click();
-  const ranking = page.getByRole("complementary", { name: "Ranking" });
-  await expect(ranking).toContainText("For the biceps");
-  await ranking.getByLabel(/the whole muscle/).check();
-  await expect(ranking).toContainText("For the biceps");
-  await ranking.getByLabel(/the whole muscle/).uncheck();
-  await ranking.getByLabel("Weights").selectOption({ label: "long lengths first" });
-  await ranking.getByRole("button", { name: /^\d+ ?Incline dumbbell curl$/ }).click();
-  await expect(ranking).toContainText("Trains the biceps directly.");
+  await expect(ranking.getByRole("region", { name: "For the biceps" })).toBeVisible();
+  await ranking.getByLabel("all of the biceps").check();
+  await ranking.getByLabel("all of the biceps").uncheck();
+  await ranking.getByRole("button", { name: /^weights/ }).click();
+  const weights = page.getByRole("dialog", { name: "Weights" });
+  await weights.getByRole("combobox", { name: "Weights" }).selectOption({ label: "long lengths first" });
+  await page.keyboard.press("Escape");
+  await ranking.getByRole("button", { name: /^\d+ ?Incline dumbbell curl/ }).click();
+  await expect(detail.getByRole("heading", { name: "Incline dumbbell curl" })).toBeVisible();
+  await detail.getByText("Why it stands there").click();
+  await expect(detail).toContainText("Trains the biceps directly.");
   await expect(page.getByRole("button", { name: /^biceps.*Incline dumbbell curl from/ })).toBeAttached();
-  const detail = page.getByRole("complementary", { name: "The exercise" });
   await detail
     .getByRole("button", { name: /opposing pair/ })
     .first()
@@ -27,8 +33,15 @@ test("exercises are ranked for a client, drawn, paired, searched, and one is add
   await detail.getByRole("button", { name: "Add the day" }).click();
   await expect(detail).toContainText("Whole reps for both");
   await expectAccessible(detail);
+  await expectAccessible(ranking);
+  // A tick puts a second one beside it, and takes it away again.
+  await ranking.getByLabel("Compare Barbell curl").check();
+  await expect(detail.getByRole("tab", { name: "Compared", exact: true })).toHaveAttribute("aria-selected", "true");
+  await expect(detail.getByRole("columnheader", { name: "Barbell curl" })).toBeVisible();
+  await ranking.getByLabel("Compare Barbell curl").uncheck();
+  await expect(detail.getByRole("tab", { name: "Alone" })).toHaveAttribute("aria-selected", "true");
 
-  await page.getByRole("button", { name: "List" }).click();
+  await ranking.getByRole("button", { name: /^All \d+ exercises$/ }).click();
   // Only what is in sight is drawn; the last one is there by scrolling.
   const table = page.getByRole("main").getByRole("table");
   expect(await table.getByRole("row").count()).toBeLessThan(100);
@@ -37,7 +50,11 @@ test("exercises are ranked for a client, drawn, paired, searched, and one is add
     await page.getByRole("main").evaluate((main) => main.scrollTo(0, main.scrollHeight));
     await expect(table.getByRole("row").last()).toHaveAttribute("aria-rowindex", last, { timeout: 500 });
   }).toPass();
-  await page.getByLabel("Search exercises").fill("press-down rope");
+  // A slash is the way to the search from anywhere but a field.
+  await ranking.getByRole("button", { name: /^Back to the biceps$/ }).focus();
+  await page.keyboard.press("/");
+  await page.keyboard.type("press-down rope");
+  await expect(page.getByLabel("Search exercises")).toHaveValue("press-down rope");
   await expect(page.getByRole("status").filter({ hasText: /^1 of/ })).toBeVisible();
   await page.getByRole("button", { name: "Add your own" }).click();
   const sheet = page.getByRole("dialog", { name: "An exercise of your own" });
@@ -55,7 +72,7 @@ test("exercises are ranked for a client, drawn, paired, searched, and one is add
   await expect(change.getByLabel("Name")).toHaveValue("Oar-handle row");
   await change.getByLabel("Cues").fill("handle to the ribs; reach long");
   await change.getByRole("button", { name: "Save it" }).click();
-  await expect(page.getByRole("complementary", { name: "The exercise" })).toContainText("handle to the ribs");
+  await expect(page.getByRole("region", { name: "The exercise" })).toContainText("handle to the ribs");
   await expect(page.getByRole("button", { name: "Oar-handle row", exact: true })).toBeVisible();
 
   await page.getByRole("link", { name: "Clients", exact: true }).click();

@@ -3,3 +3,4 @@ export * from "./order";
 export * from "./rank";
 export * from "./substitute";
 export { usualAtAll } from "./usual";
+export * from "./verdict";

@@ -19,7 +19,7 @@ import { capitalised, clamp, decimal, massWords, type WeightUnit } from "../unit
 import { type Unfit, unfitness, unfitSentence } from "./fitness";
 import { FIRST_CHOICES, toolOf, usualFor } from "./usual";
 
-type RankPart = "length" | "comfort" | "progress" | "stability" | "setup" | "directness" | "habit" | "variety";
+export type RankPart = "length" | "comfort" | "progress" | "stability" | "setup" | "directness" | "habit" | "variety";
 export const RANK_PARTS: readonly RankPart[] = [
   "length",
   "comfort",

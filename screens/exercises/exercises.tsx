@@ -1,17 +1,22 @@
 "use client";
 import { useRouter } from "next/navigation";
-import { useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { Button } from "@/ui/button";
+import { PageHeader } from "@/ui/page-header";
 import { Select } from "@/ui/select";
+import { useDebounced } from "@/ui/use-debounced";
 import type { ExercisesView } from "@/views";
 import { ExerciseDetail } from "./detail";
-import { Lengths } from "./lengths";
 import { ExerciseList } from "./list";
+import { MuscleChoice, Muscles } from "./muscles";
 import { type NameToDefine, OwnExerciseSheet } from "./own-exercise";
 import { Ranking } from "./ranking";
 import { useExercises } from "./use-exercises";
 
-/** Muscle regions by thirds of their length, exercises as lines; what fits a client in a gym, and what goes with what. */
+const SEARCH_MS = 120;
+const IN_A_FIELD = "input, textarea, select, [contenteditable=true], [role=dialog]";
+
+/** The muscles at the left, the ranking for one of them in the middle, one exercise of it, or two, at the right. */
 export function ExercisesScreen({
   view,
   make,
@@ -19,18 +24,45 @@ export function ExercisesScreen({
 }: {
   view: ExercisesView;
   make: NameToDefine | null;
-  /** The exercise that is drawn at first. */
+  /** The exercise that is looked at first. */
   draw: string | null;
 }) {
   const router = useRouter();
   const state = useExercises(view, draw);
-  const [mode, setMode] = useState<"lengths" | "list">("lengths");
+  const [search, setSearch] = useState("");
+  const [isWhole, setWhole] = useState(false);
+  const searched = useDebounced(search, SEARCH_MS);
+  const field = useRef<HTMLInputElement>(null);
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      if (event.key !== "/" || event.ctrlKey || event.metaKey || event.altKey) return;
+      if (event.target instanceof Element && event.target.closest(IN_A_FIELD)) return;
+      event.preventDefault();
+      field.current?.focus();
+    };
+    window.addEventListener("keydown", onKey);
+    return () => window.removeEventListener("keydown", onKey);
+  }, []);
+  const showAll = (wanted: boolean) => {
+    setSearch("");
+    setWhole(wanted);
+  };
+  const isList = isWhole || searched.trim() !== "";
   return (
-    <div className="grid min-h-dvh grid-cols-1 content-start lg:h-page lg:min-h-[40rem] lg:grid-rows-[auto_minmax(0,1fr)] lg:grid-cols-[minmax(0,1fr)_310px_330px]">
-      <header className="flex flex-wrap items-center gap-x-3 gap-y-1 border-b border-line px-4 py-2 lg:col-span-3">
-        <h1 className="text-lg font-bold">Exercises</h1>
-        <label className="text-quiet">
-          for{" "}
+    <div className="grid min-h-dvh grid-cols-1 content-start lg:h-page lg:min-h-[40rem] lg:grid-cols-[clamp(17rem,28vw,26rem)_minmax(22rem,1fr)_clamp(19rem,30vw,30rem)] lg:grid-rows-[auto_minmax(0,1fr)]">
+      <PageHeader title="Exercises" actions={<OwnExerciseSheet exercises={view.exercises} make={make} />}>
+        <input
+          ref={field}
+          type="search"
+          aria-label="Search exercises"
+          aria-keyshortcuts="/"
+          placeholder="bench, rope, one-arm, hams … /"
+          value={search}
+          onChange={(event) => setSearch(event.target.value)}
+          className="min-h-8 w-64 rounded-[3px] border border-rule bg-surface px-2.5 py-1"
+        />
+        <label className="flex items-center gap-2 text-quiet">
+          for
           <Select
             aria-label="For whom"
             value={view.client?.id ?? ""}
@@ -46,8 +78,8 @@ export function ExercisesScreen({
             ))}
           </Select>
         </label>
-        <label className="text-quiet">
-          at{" "}
+        <label className="flex items-center gap-2 text-quiet">
+          at
           <Select aria-label="Gym" value={state.gymId} onChange={(event) => state.setGymId(event.target.value)}>
             {view.gyms.map((gym) => (
               <option key={gym.id} value={gym.id}>
@@ -56,35 +88,35 @@ export function ExercisesScreen({
             ))}
           </Select>
         </label>
-        <div className="ml-auto flex items-center gap-2">
-          <OwnExerciseSheet exercises={view.exercises} make={make} />
-          <Button aria-pressed={mode === "list"} onClick={() => setMode(mode === "list" ? "lengths" : "list")}>
-            {mode === "list" ? "Lengths" : "List"}
-          </Button>
-        </div>
-      </header>
-      <main className="min-w-0 overflow-x-auto px-3 lg:min-h-0 lg:overflow-auto py-1">
-        {mode === "lengths" ? <Lengths state={state} /> : <ExerciseList state={state} />}
-        {mode === "lengths" ? (
-          <p className="flex flex-wrap gap-x-4 py-1 text-quiet">
-            {view.client ? <span className="text-woad">▮ hard sets this week</span> : null}
-            <span className="text-indigo">━ drawn, thick where it is hard</span>
-            <span>┅ beside it</span>
-            {view.client ? <span className="text-weld">⬚ a hole</span> : null}
-          </p>
-        ) : null}
-      </main>
-      <aside
+      </PageHeader>
+      <main
+        className="min-w-0 px-4 py-3 lg:col-start-2 lg:row-start-2 lg:min-h-0 lg:overflow-y-auto"
         aria-label="Ranking"
-        className="border-l lg:min-h-0 lg:overflow-y-auto border-line px-3 py-3 max-lg:border-t max-lg:border-l-0"
       >
-        <Ranking state={state} />
-      </aside>
-      <aside
+        <MuscleChoice state={state} className="mb-2 lg:hidden" />
+        {isList ? (
+          <>
+            <Button onClick={() => showAll(false)}>Back to the {state.placeName}</Button>
+            <ExerciseList state={state} search={searched} />
+          </>
+        ) : (
+          <Ranking state={state} onAll={() => showAll(true)} />
+        )}
+      </main>
+      <section
         aria-label="The exercise"
-        className="border-l lg:min-h-0 lg:overflow-y-auto border-line bg-surface p-4 max-lg:border-t max-lg:border-l-0"
+        // It scrolls by itself: a key must reach it where nothing in it takes the focus.
+        // biome-ignore lint/a11y/noNoninteractiveTabindex: a scrolling region must be reachable by keyboard
+        tabIndex={0}
+        className="border-line bg-surface p-4 max-lg:border-t lg:col-start-3 lg:row-start-2 lg:min-h-0 lg:overflow-y-auto lg:border-l"
       >
         <ExerciseDetail state={state} />
+      </section>
+      <aside
+        aria-label="Muscles"
+        className="border-line px-3 py-2 max-lg:border-t lg:col-start-1 lg:row-start-2 lg:min-h-0 lg:overflow-y-auto lg:border-r"
+      >
+        <Muscles state={state} />
       </aside>
     </div>
   );

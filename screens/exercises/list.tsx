@@ -30,9 +30,8 @@ function searchIn(catalogue: Catalogue, all: readonly Exercise[], search: string
   return [...new Set([...(meant ? [meant] : []), ...having, ...near])];
 }
 
-/** The catalogue as a table, with search and filters; what it says is what the drawing shows. */
-export function ExerciseList({ state }: { state: ExercisesState }) {
-  const [search, setSearch] = useState("");
+/** The catalogue as a table: what is searched for, or all of it, by implement and pattern. */
+export function ExerciseList({ state, search }: { state: ExercisesState; search: string }) {
   const [implement, setImplement] = useState("");
   const [pattern, setPattern] = useState("");
   const all = useMemo(() => [...state.catalogue.byId.values()], [state.catalogue]);
@@ -44,18 +43,9 @@ export function ExerciseList({ state }: { state: ExercisesState }) {
       (implement === "" || exercise.implement === implement) && (pattern === "" || exercise.pattern === pattern),
   );
   const options = (values: readonly string[]) => [...new Set(values)].sort();
-  const box = "rounded-[3px] border border-rule bg-surface px-2 py-1";
   return (
     <div>
       <div className="sticky -top-1 z-10 flex flex-wrap items-center gap-2 bg-ground py-1.5">
-        <input
-          type="search"
-          aria-label="Search exercises"
-          placeholder="search"
-          value={search}
-          onChange={(event) => setSearch(event.target.value)}
-          className={`${box} w-48`}
-        />
         <Select aria-label="Implement" value={implement} onChange={(e) => setImplement(e.target.value)}>
           <option value="">any implement</option>
           {options(all.map((one) => one.implement)).map((one) => (
@@ -74,7 +64,7 @@ export function ExerciseList({ state }: { state: ExercisesState }) {
       </div>
       <table className="w-full table-fixed" aria-rowcount={found.length + 1}>
         <colgroup>
-          {["38%", "14%", "32%", "8%", "8%"].map((width, index) => (
+          {["44%", "18%", "38%"].map((width, index) => (
             <col key={index} style={{ width }} />
           ))}
         </colgroup>
@@ -83,15 +73,13 @@ export function ExerciseList({ state }: { state: ExercisesState }) {
             <th className="font-normal">exercise</th>
             <th className="font-normal">implement</th>
             <th className="font-normal">trains directly, hardest where</th>
-            <th className="font-normal">stable</th>
-            <th className="font-normal">set-up</th>
           </tr>
         </thead>
         <VirtualRows
           rows={found}
           keyOf={({ id }) => id}
-          columns={5}
-          height={26}
+          columns={3}
+          height={32}
           className="border-t border-inset align-baseline"
         >
           {(exercise) => (
@@ -100,7 +88,7 @@ export function ExerciseList({ state }: { state: ExercisesState }) {
                 <button
                   type="button"
                   aria-pressed={state.first?.id === exercise.id}
-                  onClick={() => state.draw(exercise.id)}
+                  onClick={() => state.choose(exercise.id)}
                   className={`min-h-6 text-left underline-offset-2 hover:underline ${state.first?.id === exercise.id ? "font-bold text-indigo" : ""}`}
                 >
                   {exercise.name}
@@ -117,8 +105,6 @@ export function ExerciseList({ state }: { state: ExercisesState }) {
                   )
                   .join(", ")}
               </td>
-              <td>{exercise.stability}</td>
-              <td>{exercise.setupSeconds} s</td>
             </>
           )}
         </VirtualRows>

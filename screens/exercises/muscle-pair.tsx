@@ -20,7 +20,7 @@ export function MusclePair({ state }: { state: ExercisesState }) {
   return (
     <div>
       <label className="flex items-center gap-2">
-        <span className="text-quiet">paired with the</span>
+        <span className="text-quiet">Pairs with the</span>
         <Select value={other} onChange={chosen(CHOICES, setOther)}>
           {optionsOf(CHOICES, (region) => region !== state.region)}
         </Select>
@@ -31,17 +31,14 @@ export function MusclePair({ state }: { state: ExercisesState }) {
           <li key={`${pair.first.id} ${pair.second.id}`} className="border-b border-inset">
             <button
               type="button"
-              onClick={() => {
-                state.draw(pair.first.id);
-                state.draw(pair.second.id, true);
-              }}
-              className="flex min-h-7 w-full items-baseline gap-2 text-left leading-tight hover:bg-inset/60"
+              onClick={() => state.compare(pair.second.id, pair.first.id)}
+              className="flex min-h-8 w-full items-center gap-2 text-left leading-tight hover:bg-inset/60 max-md:min-h-11"
             >
               <span className="min-w-0 flex-1">
                 {pair.first.name} + {pair.second.name}
               </span>
               <span className="text-quiet">{pair.transitionSeconds} s</span>
-              <span>−{decimal(pair.repsLost.second, 1)}</span>
+              <span className="text-quiet">{decimal(pair.repsLost.second, 1)} reps lost</span>
             </button>
           </li>
         ))}

@@ -7,7 +7,10 @@ import {
   directRegions,
   type Exercise,
   equipmentOn,
+  type GymEquipment,
   limitsOn,
+  mapValues,
+  muscleName,
   RANK_PRESETS,
   type RankWeights,
   REGIONS,
@@ -16,6 +19,7 @@ import {
   rankForMuscle,
   type Trainee,
   UNRESTRICTED,
+  unfitness,
   workingLoads,
 } from "@/core";
 import { useRegion } from "@/parts/region";
@@ -30,6 +34,7 @@ export function useExercises(view: ExercisesView, draw: string | null) {
   const [region, setRegion] = useState<RegionId>((drawn && directRegions(drawn)[0]) ?? "midChest");
   const [wholeMuscle, setWholeMuscle] = useState(false);
   const [firstId, setFirstId] = useState<string | null>(drawn?.id ?? null);
+  const [isCompared, setCompared] = useState(false);
   const [secondId, setSecondId] = useState<string | null>(null);
   const [gymId, setGymId] = useState(view.client?.gymId ?? view.gyms[0]?.id ?? "");
   const [weights, setWeights] = useState<RankWeights>(RANK_PRESETS[0]!.weights);
@@ -70,24 +75,46 @@ export function useExercises(view: ExercisesView, draw: string | null) {
     () => coverageHoles(coverage, catalogue.list, trainee, gym),
     [coverage, catalogue, trainee, gym],
   );
+  const byRegion = useMemo(() => exercisesByRegion(catalogue.list, trainee, gym), [catalogue, trainee, gym]);
   const of = (id: string | null): Exercise | null => (id === null ? null : (catalogue.byId.get(id) ?? null));
+  const first = of(firstId) ?? ranked.find(({ unfit }) => !unfit)?.exercise ?? ranked[0]?.exercise ?? null;
   return {
     view,
     catalogue,
     region,
-    setRegion,
+    /** Another muscle: its best exercise is the chosen one. */
+    setRegion: (wanted: RegionId) => {
+      setRegion(wanted);
+      setFirstId(null);
+      setSecondId(null);
+      setCompared(false);
+    },
+    /** The muscle that the ranking is for, as it is called on screen. */
+    placeName: wholeMuscle ? muscleName(REGIONS[region].muscle) : REGIONS[region].name,
+    byRegion,
     wholeMuscle,
     setWholeMuscle,
-    first: of(firstId),
+    /** The exercise that is looked at: the one that was chosen, else the best. */
+    first,
     second: of(secondId),
-    /** Draws an exercise, alone or beside the one that is drawn. */
-    draw: (id: string | null, beside = false) => {
-      if (beside) setSecondId(id === secondId ? null : id);
-      else {
-        setFirstId(id);
-        if (id === null || id === secondId) setSecondId(null);
-      }
+    /** Looks at an exercise, with a muscle that it trains. */
+    choose: (id: string) => {
+      const exercise = of(id);
+      if (!exercise) return;
+      setFirstId(id);
+      if (id === secondId) setSecondId(null);
+      if (!ranked.some((one) => one.exercise.id === id)) setRegion(directRegions(exercise)[0] ?? region);
     },
+    /** Puts an exercise beside the one that is looked at, or takes it away again. */
+    compare: (id: string, beside = first?.id ?? null) => {
+      const isSame = id === secondId && beside === first?.id;
+      setFirstId(beside);
+      setSecondId(isSame ? null : id);
+      setCompared(!isSame);
+    },
+    isCompared,
+    setCompared,
+    unit,
     gym,
     gymId,
     setGymId,
@@ -98,6 +125,16 @@ export function useExercises(view: ExercisesView, draw: string | null) {
     coverage,
     holes,
   };
+}
+
+/** What a client can do in a gym, by the regions that it trains directly or by half. */
+function exercisesByRegion(
+  list: readonly Exercise[],
+  trainee: Trainee,
+  gym: GymEquipment | null,
+): Readonly<Record<RegionId, readonly Exercise[]>> {
+  const fit = list.filter((exercise) => unfitness(exercise, trainee, gym) === null);
+  return mapValues(REGIONS, (_, id) => fit.filter(({ shares }) => (shares[id] ?? 0) >= 0.5));
 }
 
 export type ExercisesState = ReturnType<typeof useExercises>;
