@@ -13,6 +13,7 @@ import {
   type WeightUnit,
 } from "@/core";
 import { useStrengths } from "@/device/strengths";
+import { LineChart } from "@/parts/line-chart";
 import { useDates } from "@/parts/region";
 import { StrengthForm, Strengths } from "@/parts/strength-form";
 import { BandChart } from "@/ui/band-chart";
@@ -35,9 +36,25 @@ export function LiftSheet({
   onClose: () => void;
 }) {
   const { record, exercise } = lift;
+  const inUnit = (kg: number): number => Number(massFigure(kg, view.unit));
   return (
     <Sheet open onOpenChange={(open) => !open && onClose()} title={exercise.name}>
       <div className="flex flex-col gap-6">
+        <LineChart
+          empty="No set near enough to failure with its reserve logged."
+          title="e1RM"
+          unit={view.unit}
+          width={416}
+          band={record.bandKg && [inUnit(record.bandKg[0]), inUnit(record.bandKg[1])]}
+          points={[
+            ...record.estimates.map((estimate) => ({ date: estimate.date, value: inUnit(estimate.kg) })),
+            ...record.strengths.map(({ date, kg, reps, source }) => ({
+              date,
+              value: inUnit(kg * e1rmFactor(reps, record.curve)),
+              ring: source === "tested" ? ("tested" as const) : undefined,
+            })),
+          ].sort((a, b) => (a.date < b.date ? -1 : 1))}
+        />
         <section>
           <p className="mb-2">{curveSentence(record)}</p>
           <Curve lift={lift} unit={view.unit} formula={view.settings.e1rmFormula} />

@@ -8,7 +8,6 @@ import {
   E1RM_FORMULAS,
   type Exercise,
   type Exposure,
-  e1rmFactor,
   exerciseOrThrow,
   isBodyweight,
   isTrainable,
@@ -22,7 +21,6 @@ import {
 import { callApi } from "@/device/api";
 import { useApiMutation } from "@/device/query";
 import { useStrengths } from "@/device/strengths";
-import { LineChart } from "@/parts/line-chart";
 import { useDates } from "@/parts/region";
 import { AddStrength } from "@/parts/strength-form";
 import { Button } from "@/ui/button";
@@ -32,8 +30,9 @@ import { Select } from "@/ui/select";
 import type { ClientView } from "@/views";
 import type { KnownLift } from "./known-lift";
 import { LiftSheet } from "./lift-sheet";
+import { RecordLine } from "./record-line";
 
-/** The record: what cannot be right, then each lift's present e1RM with its band, its line over the weeks, the last sets. */
+/** The record: what cannot be right, then a row for each lift: its present e1RM with its band, its line over the weeks, the last sets. */
 export function Record({ view, coach }: { view: ClientView; coach: boolean }) {
   const { longDate } = useDates();
   const [open, setOpen] = useState<string | null>(null);
@@ -76,10 +75,33 @@ export function Record({ view, coach }: { view: ClientView; coach: boolean }) {
           ) : null}
         </Notice>
       ))}
-      <div className="grid grid-cols-[repeat(auto-fill,minmax(17rem,1fr))] gap-x-8 gap-y-6">
-        {lifts.map((lift) => (
-          <LiftCard key={lift.lineage} lift={lift} unit={view.unit} onOpen={() => setOpen(lift.lineage)} />
-        ))}
+      <div className="overflow-x-auto">
+        <table className="w-full">
+          <caption className="sr-only">
+            Lifts, those done most often first; each opens with its curve, best sets and days
+          </caption>
+          <thead>
+            <tr className="text-left text-quiet">
+              <th scope="col" className="font-normal">
+                lift
+              </th>
+              <th scope="col" className="pl-4 text-right font-normal">
+                e1RM, {view.unit}
+              </th>
+              <th scope="col" className="pl-6 font-normal max-md:hidden">
+                over the weeks
+              </th>
+              <th scope="col" className="pl-6 font-normal">
+                last
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {lifts.map((lift) => (
+              <LiftLine key={lift.lineage} lift={lift} unit={view.unit} onOpen={() => setOpen(lift.lineage)} />
+            ))}
+          </tbody>
+        </table>
       </div>
       {opened ? <LiftSheet view={view} lift={opened} coach={coach} onClose={() => setOpen(null)} /> : null}
     </section>
@@ -124,56 +146,52 @@ function lastLoad(exercise: Exercise, last: Exposure, unit: WeightUnit): string 
   return isBodyweight(exercise) && kg === 0 ? "" : `× ${loadWordsIn(exercise, kg, unit)}`;
 }
 
-function LiftCard({ lift, unit, onOpen }: { lift: KnownLift; unit: WeightUnit; onOpen: () => void }) {
+function LiftLine({ lift, unit, onOpen }: { lift: KnownLift; unit: WeightUnit; onOpen: () => void }) {
+  const { shortDate } = useDates();
   const { record, exercise } = lift;
   const last = lift.exposures.at(-1);
-  const inUnit = (kg: number): number => Number(massFigure(kg, unit));
   const setup = lift.lineage.split("|").slice(1).join(", ");
   return (
-    <div className="border-t-2 border-walnut pt-1.5">
-      <div className="flex items-baseline justify-between gap-2">
-        <h3 className="min-w-0 font-bold">
-          <button type="button" onClick={onOpen} className="text-left underline-offset-2 hover:underline">
-            {exercise.name}
-            {setup ? <span className="font-normal text-quiet"> {setup.replaceAll("=", " ")}</span> : null}
-          </button>
-        </h3>
+    <tr className="border-t border-line">
+      <th scope="row" className="py-1 text-left font-normal">
+        <button
+          type="button"
+          onClick={onOpen}
+          className="min-h-8 text-left leading-tight underline-offset-2 hover:underline max-md:min-h-11"
+        >
+          <span className="font-bold">{exercise.name}</span>
+          {setup ? <span className="text-quiet"> {setup.replaceAll("=", " ")}</span> : null}
+          <span className="block text-xs text-quiet">
+            {exercise.implement === "bodyweight" ? "with the body" : basisSentence(exercise)}
+            {record.fitted?.isOwn ? ", own curve" : ""}
+          </span>
+        </button>
+      </th>
+      <td className="pl-4 text-right whitespace-nowrap">
         {record.e1rmKg === null ? (
           <span className="text-quiet">no estimate</span>
         ) : (
-          <span className="whitespace-nowrap">
-            <span className="text-quiet">e1RM </span>
-            <strong>{massWords(record.e1rmKg, unit)}</strong>
-          </span>
+          <strong>{massFigure(record.e1rmKg, unit)}</strong>
         )}
-      </div>
-      <p className="text-quiet">
-        {record.bandKg ? `${massFigure(record.bandKg[0], unit)} to ${massFigure(record.bandKg[1], unit)}, ` : ""}
-        {exercise.implement === "bodyweight" ? "with the body" : basisSentence(exercise)}
-        {record.fitted?.isOwn ? ", own curve" : ""}
-      </p>
-      <LineChart
-        empty="No set near enough to failure with its reserve logged."
-        title="e1RM"
-        unit={unit}
-        height={84}
-        width={272}
-        band={record.bandKg && [inUnit(record.bandKg[0]), inUnit(record.bandKg[1])]}
-        points={[
-          ...record.estimates.map((estimate) => ({ date: estimate.date, value: inUnit(estimate.kg) })),
-          ...record.strengths.map(({ date, kg, reps, source }) => ({
-            date,
-            value: inUnit(kg * e1rmFactor(reps, record.curve)),
-            ring: source === "tested" ? ("tested" as const) : undefined,
-          })),
-        ].sort((a, b) => (a.date < b.date ? -1 : 1))}
-      />
-      {last ? (
-        <p>
-          <span className="text-quiet">last </span>
-          {last.sets.map((set) => set.reps).join(" ")} {lastLoad(exercise, last, unit)}
-        </p>
-      ) : null}
-    </div>
+        {record.bandKg ? (
+          <span className="block text-xs text-quiet">
+            {massFigure(record.bandKg[0], unit)} to {massFigure(record.bandKg[1], unit)}
+          </span>
+        ) : null}
+      </td>
+      <td className="pl-6 max-md:hidden">
+        <RecordLine record={record} />
+      </td>
+      <td className="pl-6">
+        {last ? (
+          <>
+            <span className="whitespace-nowrap">
+              {last.sets.map((set) => set.reps).join(" ")} {lastLoad(exercise, last, unit)}
+            </span>
+            <span className="block text-xs text-quiet">{shortDate(last.date)}</span>
+          </>
+        ) : null}
+      </td>
+    </tr>
   );
 }
