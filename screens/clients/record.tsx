@@ -14,13 +14,13 @@ import {
   liftRecord,
   loadWordsIn,
   massFigure,
-  massWords,
   suspectSentence,
   type WeightUnit,
 } from "@/core";
 import { callApi } from "@/device/api";
 import { useApiMutation } from "@/device/query";
 import { useStrengths } from "@/device/strengths";
+import { PlainLine } from "@/parts/plain-line";
 import { useDates } from "@/parts/region";
 import { AddStrength } from "@/parts/strength-form";
 import { Button } from "@/ui/button";
@@ -30,7 +30,6 @@ import { Select } from "@/ui/select";
 import type { ClientView } from "@/views";
 import type { KnownLift } from "./known-lift";
 import { LiftSheet } from "./lift-sheet";
-import { RecordLine } from "./record-line";
 
 /** The record: what cannot be right, then a row for each lift: its present e1RM with its band, its line over the weeks, the last sets. */
 export function Record({ view, coach }: { view: ClientView; coach: boolean }) {
@@ -180,7 +179,7 @@ function LiftLine({ lift, unit, onOpen }: { lift: KnownLift; unit: WeightUnit; o
         ) : null}
       </td>
       <td className="pl-6 max-md:hidden">
-        <RecordLine record={record} />
+        <PlainLine points={record.estimates.map(({ date, kg }) => ({ date, value: kg }))} band={record.bandKg} />
       </td>
       <td className="pl-6">
         {last ? (

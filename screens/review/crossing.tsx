@@ -1,5 +1,6 @@
 "use client";
 import { type DoneSet, decimal, isBodyweight, signedKg } from "@/core";
+import { SetBar } from "@/ui/set-bar";
 import type { ReviewedLift, ReviewedSet } from "@/views";
 
 /** What was done: its parts, and its mini-sets one after the other. */
@@ -27,30 +28,63 @@ function setWords({ exercise, slot }: ReviewedLift, { segments }: DoneSet): stri
   return `${swapped ? "swapped: " : ""}${words.join(" ↘ ")}`;
 }
 
+/** CSS pixels of what was asked; reps beyond it and those left in reserve are drawn after it. */
+const ASKED = 76;
+const BEYOND = 34;
+const HEIGHT = 20;
+/** As many reps of a reserve are drawn at most. */
+const MOST_RESERVE = 5;
+
+/**
+ * A set as it was asked, outlined, with what was done inside it: a cut for each rep, the edge frayed where nothing was left, and each
+ * rep that was left in reserve as an open place behind it. One that was missed or left out is a dashed hole.
+ */
 export function Crossing({ one }: { one: ReviewedSet }) {
-  const { share } = one;
-  const width = 76;
+  const { share, done } = one;
+  const last = done.at(-1);
+  const reps = done.reduce((sum, set) => sum + (set.segments[0]?.reps ?? 0), 0);
+  const width = Math.min(ASKED + BEYOND, share * ASKED);
+  const each = reps > 0 && share > 0 ? width / reps : 0;
+  const isAtEnd = last !== undefined && (last.failed || last.rir === 0);
+  const reserve = Math.min(MOST_RESERVE, Math.round(last?.rir ?? 0));
+  const place = Math.min(each || 6, 7);
   return (
-    <svg width={width + 10} height={20} aria-hidden className="block">
-      {[0, 1, 2, 3, 4, 5].map((i) => (
-        <line key={i} x1={6 + i * 13} x2={6 + i * 13} y1={0} y2={20} stroke="var(--color-mark)" strokeWidth={2} />
-      ))}
+    <svg width={ASKED + BEYOND + 4} height={HEIGHT} aria-hidden className="block">
       <rect
         x={1}
         y={4}
-        width={width}
+        width={ASKED}
         height={12}
         fill="none"
-        stroke="var(--color-indigo)"
-        strokeDasharray={one.leftOut !== null ? "2 2" : undefined}
+        stroke={share > 0 ? "var(--color-indigo)" : "var(--color-walnut)"}
+        strokeDasharray={share > 0 ? undefined : "3 2"}
       />
-      {share > 0 ? <rect x={1} y={4} width={Math.min(1, share) * width} height={12} fill="var(--color-woad)" /> : null}
-      {share > 1.02 ? <ellipse cx={width + 2} cy={10} rx={5} ry={8} fill="var(--color-woad)" /> : null}
-      {share > 0 && share < 0.98 ? (
-        <text x={width - 6} y={14} fontSize={12} fontWeight={700} fill="var(--color-walnut)">
-          ▲
-        </text>
+      {share > 0 ? (
+        <SetBar x={1} width={width} base={16} height={12} form="solid" frayed={isAtEnd} colour="var(--color-woad)" />
       ) : null}
+      {each > 3
+        ? Array.from({ length: reps - 1 }, (_, at) => (
+            <line
+              key={at}
+              x1={1 + (at + 1) * each}
+              x2={1 + (at + 1) * each}
+              y1={4}
+              y2={16}
+              stroke="var(--color-ground)"
+            />
+          ))
+        : null}
+      {Array.from({ length: reserve }, (_, at) => (
+        <rect
+          key={at}
+          x={1 + width + 1 + at * place}
+          y={7}
+          width={Math.max(2, place - 2)}
+          height={6}
+          fill="var(--color-ground)"
+          stroke="var(--color-woad)"
+        />
+      ))}
     </svg>
   );
 }

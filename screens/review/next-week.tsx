@@ -8,7 +8,17 @@ import { useDates } from "@/parts/region";
 import { Button, buttonClass } from "@/ui/button";
 import { chosen } from "@/ui/choice";
 import { Select } from "@/ui/select";
-import { askedWords, type NextChoice, type NextWeek, nextWeekOf, type ReviewView, type WeeksView } from "@/views";
+import {
+  askedWords,
+  type NextChoice,
+  type NextWeek,
+  nextWeekOf,
+  type ReviewedLift,
+  type ReviewView,
+  type WeeksView,
+} from "@/views";
+import { LoadLine } from "./load-line";
+import { NextTime } from "./next-time";
 
 const CHOICES: Readonly<Record<NextChoice, string>> = {
   asRuled: "as its rule says",
@@ -18,7 +28,15 @@ const CHOICES: Readonly<Record<NextChoice, string>> = {
 };
 
 /** What the session's rules ask of its next week, to accept as it is or lift by lift otherwise. */
-export function NextWeekSection({ view, planned }: { view: ReviewView; planned: NonNullable<ReviewView["planned"]> }) {
+export function NextWeekSection({
+  view,
+  planned,
+  lifts,
+}: {
+  view: ReviewView;
+  planned: NonNullable<ReviewView["planned"]>;
+  lifts: readonly ReviewedLift[];
+}) {
   const { longDate } = useDates();
   const [choices, setChoices] = useState<ReadonlyMap<string, NextChoice>>(new Map());
   const clientId = view.context.client.id;
@@ -31,17 +49,17 @@ export function NextWeekSection({ view, planned }: { view: ReviewView; planned: 
   if (!weeks) return error ? <p role="alert">{error.message}</p> : null;
   if (!next)
     return (
-      <section className="mt-7">
-        <h2 className="text-lg font-bold">Next week</h2>
-        <p className="text-quiet">The plan has no further session of this day.</p>
-      </section>
+      <>
+        <NextTime lifts={lifts} date={view.context.date} unit={view.context.gym.equipment.unit} />
+        <p className="mt-2 text-quiet">The plan has no further session of this day.</p>
+      </>
     );
   return (
     <section className="mt-7 flex flex-col gap-2" aria-labelledby="next-week">
       <h2 id="next-week" className="text-lg font-bold">
         {next.name || "This day"} again, {longDate(next.date)}
       </h2>
-      <div className="relative max-w-4xl overflow-x-auto">
+      <div className="relative max-w-6xl overflow-x-auto">
         <table className="w-full text-left">
           <thead className="text-quiet">
             <tr>
@@ -55,6 +73,12 @@ export function NextWeekSection({ view, planned }: { view: ReviewView; planned: 
                 next
               </th>
               <th scope="col" className="font-normal">
+                why
+              </th>
+              <th scope="col" className="font-normal">
+                over the days
+              </th>
+              <th scope="col" className="font-normal">
                 in that week
               </th>
             </tr>
@@ -64,10 +88,19 @@ export function NextWeekSection({ view, planned }: { view: ReviewView; planned: 
               <tr key={lift.slotId} className="border-b border-line align-baseline">
                 <th scope="row" className="py-1 pr-4 font-semibold">
                   {lift.name}
-                  {lift.needs ? <span className="block font-normal text-weld">{lift.needs}</span> : null}
                 </th>
                 <td className="pr-4 text-quiet">{lift.before ? askedWords(lift.before, next.unit) : "not yet"}</td>
                 <td className="pr-4 font-bold text-indigo">{askedWords(lift.next, next.unit)}</td>
+                <td className={`min-w-56 pr-4 ${lift.needs ? "font-semibold text-weld" : ""}`}>
+                  {lift.needs ?? lift.why}
+                </td>
+                <td className="pr-4">
+                  {lifts.map((own) =>
+                    own.slot.id === lift.slotId ? (
+                      <LoadLine key={own.slot.id} lift={own} date={view.context.date} unit={next.unit} />
+                    ) : null,
+                  )}
+                </td>
                 <td>
                   <Select
                     aria-label={`${lift.name}, week ${next.week + 1}`}

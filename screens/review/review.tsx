@@ -10,8 +10,9 @@ import { Notice } from "@/ui/notice";
 import { PageHeader } from "@/ui/page-header";
 import { type Review, type ReviewedLift, type ReviewView, reviewSession } from "@/views";
 import { Crossing, doneWords, notDoneWords } from "./crossing";
+import { NextTime } from "./next-time";
 import { NextWeekSection } from "./next-week";
-import { NextLift, SetStory } from "./set-story";
+import { SetStory } from "./set-story";
 
 export function ReviewScreen({
   view,
@@ -67,27 +68,15 @@ export function ReviewScreen({
                 chosen={chosen}
                 onChoose={(one, round) => setPlace({ slotId: one.slot.id, round })}
               />
-              <SetStory
-                chosen={chosen}
-                shown={review.shown}
-                view={coach ? view : null}
-                sessionId={view.context.sessionId}
-              />
+              {chosen ? (
+                <SetStory chosen={chosen} shown={review.shown} view={coach ? view : null} context={view.context} />
+              ) : null}
             </section>
-            <section className="mt-7">
-              <h2 className="mb-3 text-lg font-bold">Next time</h2>
-              <ul className="grid grid-cols-[repeat(auto-fill,minmax(20rem,1fr))] gap-x-9 gap-y-7">
-                {review.lifts.map((lift) => (
-                  <NextLift
-                    key={lift.slot.id}
-                    lift={lift}
-                    date={view.context.date}
-                    unit={view.context.gym.equipment.unit}
-                  />
-                ))}
-              </ul>
-            </section>
-            {view.planned && view.state === "done" ? <NextWeekSection view={view} planned={view.planned} /> : null}
+            {view.planned && view.state === "done" ? (
+              <NextWeekSection view={view} planned={view.planned} lifts={review.lifts} />
+            ) : (
+              <NextTime lifts={review.lifts} date={view.context.date} unit={view.context.gym.equipment.unit} />
+            )}
             {review.changes.length === 0 ? null : (
               <section className="mt-7">
                 <h2 className="mb-1 text-lg font-bold">Changed on the floor</h2>
@@ -128,7 +117,16 @@ function placeOf(review: Review | null, setId: string | null): { slotId: string;
     const round = lift.sets.findIndex((one) => one?.done.some((set) => occurrenceKey(set) === setId));
     if (round >= 0) return { slotId: lift.slot.id, round };
   }
-  return null;
+  return tellingPlace(review);
+}
+
+/** What is looked at first: the first set that fell short or was missed, else the last that was done. */
+function tellingPlace(review: Review | null): { slotId: string; round: number } | null {
+  const all = (review?.lifts ?? []).flatMap(({ slot, sets }) =>
+    sets.flatMap((one, round) => (one ? [{ one, place: { slotId: slot.id, round } }] : [])),
+  );
+  const short = all.find(({ one }) => one.share < 0.98);
+  return (short ?? all.findLast(({ one }) => one.done.length > 0) ?? all[0])?.place ?? null;
 }
 
 function Figures({ review }: { review: Review }) {
@@ -201,7 +199,7 @@ function PlannedAndDone({
                       type="button"
                       onClick={() => onChoose(lift, round)}
                       aria-pressed={isChosen}
-                      className={`block w-full min-w-[5.2rem] text-left ${isChosen ? "outline-2 outline-offset-1 outline-indigo" : ""}`}
+                      className={`block w-full min-w-[7.5rem] text-left ${isChosen ? "outline-2 outline-offset-1 outline-indigo" : ""}`}
                     >
                       <Crossing one={one} />
                       <span className="block">

@@ -1,23 +1,18 @@
 "use client";
+import { useMemo } from "react";
 import type { ShownContent } from "@/contract";
 import {
   decimal,
   firstOf,
   formatClock,
-  isBodyweight,
-  isLoadSaid,
-  massFigure,
   nextSentence,
   occurrenceKey,
   printAmount,
   printSpan,
-  ruleName,
   suspectSentence,
-  type WeightUnit,
 } from "@/core";
-import { LineChart } from "@/parts/line-chart";
 import { Notice } from "@/ui/notice";
-import { nextWords, type ReviewedLift, type ReviewView } from "@/views";
+import { computeSession, type ReviewedLift, type ReviewView } from "@/views";
 import { CorrectSet } from "./correct-set";
 import { doneWords, notDoneWords } from "./crossing";
 
@@ -26,20 +21,14 @@ export function SetStory({
   chosen,
   shown,
   view,
-  sessionId,
+  context,
 }: {
-  sessionId: string;
-  chosen: { lift: ReviewedLift; round: number } | null;
+  context: ReviewView["context"];
+  chosen: { lift: ReviewedLift; round: number };
   shown: ShownContent;
   /** Given where sets may be corrected. */
   view: ReviewView | null;
 }) {
-  if (!chosen)
-    return (
-      <aside className="border-l border-line pl-5 text-quiet">
-        Choose a set to see what was asked and what was done.
-      </aside>
-    );
   const { lift, round } = chosen;
   const one = lift.sets[round]!;
   const first = firstOf(one.set.segments);
@@ -47,7 +36,7 @@ export function SetStory({
   const done = one.done.at(0) ?? null;
   const last = one.done.at(-1) ?? null;
   const suspect = lift.record.suspects.find(
-    (other) => other.sessionId === sessionId && one.done.some((set) => occurrenceKey(set) === other.key),
+    (other) => other.sessionId === context.sessionId && one.done.some((set) => occurrenceKey(set) === other.key),
   );
   return (
     <aside className="flex flex-col gap-2 border-l border-line pl-5">
@@ -78,6 +67,7 @@ export function SetStory({
           {formatClock(done.restSeconds)}
         </p>
       )}
+      <Expected context={context} shown={shown} segmentId={first.id} />
       {done && done.form !== "held" ? <p>Form {done.form}.</p> : null}
       {done && done.pain > 0 ? (
         <p>
@@ -85,57 +75,37 @@ export function SetStory({
         </p>
       ) : null}
       {done?.note ? <p>{done.note}</p> : null}
+      {lift.next ? (
+        <p>
+          <span className="text-quiet">its rule next </span>
+          {nextSentence(lift.next, shown.equipment.unit)}
+        </p>
+      ) : null}
       {suspect ? <Notice kind="warn">{suspectSentence(suspect, shown.equipment.unit)}</Notice> : null}
       {view ? one.done.map((set) => <CorrectSet key={JSON.stringify(set)} view={view} lift={lift} done={set} />) : null}
     </aside>
   );
 }
 
-/** The lift's load over the weeks with today's mark, and what its rule now prescribes, with the reason. */
-export function NextLift({ lift, date, unit }: { lift: ReviewedLift; date: string; unit: WeightUnit }) {
-  const said = lift.record.exposures.filter((exposure) => isLoadSaid(lift.exercise, exposure));
-  const points = said.map((exposure, index, all) => {
-    const top = Math.max(...exposure.sets.map((set) => set.loadKg));
-    return {
-      date: exposure.date,
-      value: Number(massFigure(top, unit, 2)),
-      isNew: lift.trainedToday && index === all.length - 1 && exposure.date === date,
-    };
-  });
-  const { next } = lift;
-  const top = next ? next.sets.reduce((best, set) => (set.loadKg > best.loadKg ? set : best)) : null;
+/** What was to be expected of a set, with the rests that were asked, from the record of before. */
+function Expected({
+  context,
+  shown,
+  segmentId,
+}: {
+  context: ReviewView["context"];
+  shown: ShownContent;
+  segmentId: string;
+}) {
+  const { forecast } = useMemo(() => computeSession(shown.document, context), [shown.document, context]);
+  const found = forecast.bySegment.get(segmentId);
+  if (!found || found.expectedReps === null) return null;
+  const { expectedReps, expectedRir } = found;
   return (
-    <li className="border-t-2 border-walnut pt-2">
-      <div className="flex items-baseline justify-between gap-3">
-        <h3 className="font-bold">
-          <span className="mr-2">{lift.label}</span>
-          {lift.exercise.name}
-        </h3>
-        {next ? <span className="text-quiet">{ruleName(next.rule)}</span> : null}
-      </div>
-      {next && top ? (
-        <>
-          <p className="text-lg font-bold">{nextWords(lift, next.sets, unit)}</p>
-          <p>{nextSentence(next, unit)}</p>
-        </>
-      ) : (
-        <p className="text-quiet">
-          {lift.exposures.length === 0
-            ? "Not trained yet, so there is nothing to go by."
-            : said.length === 0
-              ? "No load was said yet: choose a set above and put it right, or find one in the next ramp."
-              : "Held for time: no load rule."}
-        </p>
-      )}
-      <div className="mt-2">
-        <LineChart
-          title="Heaviest set"
-          unit={isBodyweight(lift.exercise) ? `${unit} added` : unit}
-          points={points}
-          height={92}
-          width={320}
-        />
-      </div>
-    </li>
+    <p>
+      <span className="text-quiet">expected </span>
+      {decimal(Math.max(0, Math.floor(expectedReps)))} reps
+      {expectedRir !== null && expectedRir >= 0 ? `, ${decimal(expectedRir, 0)} in reserve` : ""}
+    </p>
   );
 }
