@@ -373,6 +373,8 @@ interface OpenedEmail {
   readonly email: SessionEmail;
   readonly to: string;
   readonly hasAccount: boolean;
+  readonly sessionId: string;
+  readonly clientId: string;
 }
 
 interface Outputs {

@@ -107,7 +107,7 @@ test("a session reaches somebody without an account by a link that opens it alon
   const sessionId = await putSession(page, clientId, "# By the jetty\n\nA1 Goblet squat 3x8 @16kg r90 // heels down");
   await page.goto(`/session/${sessionId}`);
   await page.getByRole("button", { name: "Send", exact: true }).click();
-  await page.getByRole("button", { name: "no account: hand it on" }).click();
+  await page.getByRole("button", { name: "Hand it on" }).click();
   await expect(sheet(page)).toContainText("has no account");
   await expectAccessible(sheet(page));
   await sheet(page).getByRole("button", { name: "Make a link" }).click();

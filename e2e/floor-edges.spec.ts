@@ -199,7 +199,8 @@ test("entries outlive a sign-out and another's sign-in, go out from whatever pag
   await page.goto("/clients");
   await alive(page);
   await expect(page.getByRole("status").filter({ hasText: "1 entry from the floor waits" })).toBeVisible();
-  await page.getByRole("button", { name: "Sign out" }).click();
+  await page.getByRole("button", { name: "More screens" }).click();
+  await page.getByRole("menuitem", { name: "Sign out" }).click();
   await page.waitForURL(/sign-in/);
   await alive(page);
   await context.unroute("**/api/do/floor.record");

@@ -37,7 +37,8 @@ export function SessionBars({
         />
       ) : (
         Array.from({ length: shown }, (_, bar) => {
-          const y = HEIGHT - 3 - bar * pitch;
+          // Rounded, so that server and browser write the same.
+          const y = Math.round((HEIGHT - 3 - bar * pitch) * 100) / 100;
           return (
             <g key={y}>
               <path

@@ -23,13 +23,20 @@ export function Sheet({
           aria-describedby={undefined}
           className="fixed inset-y-0 right-0 z-50 flex w-[min(30rem,100vw)] flex-col border-l-4 border-indigo bg-ground"
         >
-          <div className="flex items-center justify-between border-b border-line px-6 py-4">
-            <Dialog.Title className="text-lg font-bold">{title}</Dialog.Title>
-            <Dialog.Close aria-label="Close" className="rounded-[3px] p-1.5 hover:bg-inset">
+          <div className="flex min-h-12 items-center justify-between border-b border-line px-6 py-2">
+            <Dialog.Title className="text-xl font-bold">{title}</Dialog.Title>
+            <Dialog.Close
+              aria-label="Close"
+              className="flex size-8 items-center justify-center rounded-[3px] hover:bg-inset max-md:size-11"
+            >
               <X size={18} aria-hidden />
             </Dialog.Close>
           </div>
-          <div className="min-h-0 flex-1 overflow-y-auto px-6 py-5">{children}</div>
+          {/* It may scroll with nothing in it that takes the focus: the keyboard reaches it itself. */}
+          {/* biome-ignore lint/a11y/noNoninteractiveTabindex: a scrolling region must be reachable by keyboard */}
+          <div tabIndex={0} className="min-h-0 flex-1 overflow-y-auto px-6 py-5 focus-visible:-outline-offset-2">
+            {children}
+          </div>
         </Dialog.Content>
       </Dialog.Portal>
     </Dialog.Root>

@@ -8,7 +8,7 @@ import { expandSession } from "../time";
 import { sessionAhead, sessionMeant } from "./ahead";
 import { type BlockRound, blockRoundsOf, nextBlockRound } from "./block-rounds";
 import { type FloorEvent, foldEvents, type Occurrence, placeOf } from "./events";
-import { paceOf } from "./pace";
+import { leftOpenMs, paceOf } from "./pace";
 
 const secondsOf = (document: SessionDocument) => expandSession(document, TEST_CONTEXT).seconds;
 const aheadOf = (document: SessionDocument, events: readonly FloorEvent[]) => {
@@ -143,6 +143,12 @@ describe("the pace of a session", () => {
     const timeline = expandSession(document, TEST_CONTEXT);
     const blockRounds = blockRoundsOf(document, TEST_CONTEXT);
     expect(paceOf(timeline, blockRounds, foldEvents([]), START)).toBeNull();
+    // An hour without an entry is on nobody's account: the session was left open.
+    const hour = 3_600_000;
+    expect(leftOpenMs(foldEvents([started]), START + hour - 1)).toBeNull();
+    expect(leftOpenMs(foldEvents([started]), START + hour)).toBe(hour);
+    expect(paceOf(timeline, blockRounds, foldEvents([started]), START + hour)!.elapsedSeconds).toBe(0);
+    expect(leftOpenMs(foldEvents([]), START + hour)).toBeNull();
     expect(paceOf(timeline, blockRounds, foldEvents([started]), START + 90_000)).toEqual({
       elapsedSeconds: 90,
       behindSeconds: null,

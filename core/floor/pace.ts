@@ -1,7 +1,44 @@
 /** How far a session on the floor is from its plan. */
 import type { Timeline } from "../time";
 import { type BlockRound, isBlockRoundOver } from "./block-rounds";
-import { occurrenceKey, type PerformedSession, pausedMs, placeOf } from "./events";
+import { isPaused, occurrenceKey, type PerformedSession, pausedMs, placeOf } from "./events";
+
+/** A session in which nothing was logged for so long was left open: no rest is that long. */
+const LEFT_OPEN_MS = 3_600_000;
+
+/** When something was logged last, in milliseconds of the clock: the start, a set, the end of a pause; null before the start. */
+function lastLoggedMs({ startedAtMs, sets, pauses }: PerformedSession): number | null {
+  if (startedAtMs === null) return null;
+  const marks = [...sets.values()].map(({ atMs }) => atMs);
+  return Math.max(startedAtMs, ...marks, ...pauses.flatMap(({ fromMs, toMs }) => [fromMs, toMs ?? fromMs]));
+}
+
+/** For how long nothing was logged in a session that goes on, in milliseconds, where that is an hour or more; else null. */
+export function leftOpenMs(performed: PerformedSession, nowMs: number): number | null {
+  const last = lastLoggedMs(performed);
+  if (last === null || performed.ended || isPaused(performed)) return null;
+  return nowMs - last >= LEFT_OPEN_MS ? nowMs - last : null;
+}
+
+/** How much of a session it was left open in all until a moment, in milliseconds: each stretch of an hour or more without an entry. */
+function idleMs({ startedAtMs, sets, pauses }: PerformedSession, untilMs: number): number {
+  if (startedAtMs === null) return 0;
+  const marks = [
+    startedAtMs,
+    ...[...sets.values()].map(({ atMs }) => atMs),
+    ...pauses.flatMap(({ fromMs, toMs }) => [fromMs, toMs ?? untilMs]),
+    untilMs,
+  ].sort((a, b) => a - b);
+  let idle = 0;
+  for (const [at, mark] of marks.entries()) {
+    const before = marks[at - 1];
+    // A pause is counted as such.
+    if (before === undefined || pauses.some(({ fromMs, toMs }) => fromMs <= before && mark <= (toMs ?? untilMs)))
+      continue;
+    if (mark - before >= LEFT_OPEN_MS) idle += mark - before;
+  }
+  return idle;
+}
 
 export interface Pace {
   readonly elapsedSeconds: number;
@@ -12,7 +49,7 @@ export interface Pace {
 /**
  * Null before the start. What is due is the end of the work of the last round that was done, of those before the round in hand, on
  * the timeline of the session as it is meant by now (`sessionMeant`); the clock begins with the first block, so a warm-up is on
- * nobody's account, and it stands while the session is paused.
+ * nobody's account, and it stands while the session is paused, or was left open.
  */
 export function paceOf(
   timeline: Timeline,
@@ -23,7 +60,7 @@ export function paceOf(
   if (performed.startedAtMs === null) return null;
   const untilMs = performed.ended?.atMs ?? nowMs;
   const pausesMs = pausedMs(performed.pauses, performed.startedAtMs, untilMs);
-  const elapsedSeconds = (untilMs - performed.startedAtMs - pausesMs) / 1000;
+  const elapsedSeconds = (untilMs - performed.startedAtMs - pausesMs - idleMs(performed, untilMs)) / 1000;
   const inHand = blockRounds.findIndex((blockRound) => !isBlockRoundOver(blockRound, performed));
   const isDone = ({ moves, round, ordinal }: BlockRound) =>
     moves.some(({ slot }) => performed.sets.has(occurrenceKey(placeOf(slot.id, round, ordinal))));

@@ -74,7 +74,7 @@ export function Record({ view, coach }: { view: ClientView; coach: boolean }) {
           ) : null}
         </Notice>
       ))}
-      <div className="overflow-x-auto">
+      <div className="relative overflow-x-auto">
         <table className="w-full">
           <caption className="sr-only">
             Lifts, those done most often first; each opens with its curve, best sets and days

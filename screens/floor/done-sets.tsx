@@ -4,7 +4,6 @@ import {
   buildableLoads,
   exerciseOfMove,
   exerciseOrThrow,
-  type FormReport,
   foundIn,
   hasDropDone,
   lastOf,
@@ -14,12 +13,11 @@ import {
   withDropDone,
   withoutLastPart,
 } from "@/core";
+import { FORMS } from "./forms";
 import { Pain, SegmentRow } from "./rest-parts";
 import { SmallButton } from "./small-button";
 import type { Floor } from "./use-floor";
 import { nameOf } from "./work-parts";
-
-const FORMS: readonly FormReport[] = ["held", "slipped", "broke"];
 
 /** What is asked of a set beside its figures. */
 export type MoreAsked = "none" | "reserve" | "form" | "pain";

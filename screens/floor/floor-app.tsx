@@ -78,7 +78,7 @@ export function FloorApp() {
       <SensorContext value={sensor}>
         <div className="floor flex min-h-dvh justify-center">
           <div
-            className={`flex w-full flex-col px-[18px] pt-2 pb-[18px] ${isWide ? "max-w-[80rem]" : "max-w-[30rem]"} ${asked?.kind === "lanes" && !isWide ? "[--floor-bar:66px]" : ""}`}
+            className={`flex w-full flex-col px-[18px] pt-2 pb-[18px] ${isWide ? "max-w-[80rem]" : "max-w-[30rem] across:max-w-[64rem]"} ${asked?.kind === "lanes" && !isWide ? "[--floor-bar:66px]" : ""}`}
           >
             {asked?.kind === "session" ? <FloorSession sessionId={asked.id} /> : null}
             {asked?.kind === "rehearsal" ? <Later part={REHEARSAL} props={{ sessionId: asked.id }} /> : null}

@@ -1,7 +1,7 @@
 "use client";
 import { ChevronLeft } from "lucide-react";
 import { useMemo, useState } from "react";
-import { firstOf, formatClock, isPaused, type PerformedSet, paceOf } from "@/core";
+import { firstOf, formatClock, isPaused, leftOpenMs, occurrenceKey, type PerformedSet, paceOf, placeOf } from "@/core";
 import { restOffSentences } from "@/views";
 import { CautionHold } from "./caution-hold";
 import { CheckInLine } from "./check-in";
@@ -40,6 +40,10 @@ export function SessionScreen({ run, onLeave }: ScreenProps) {
   const [sheet, setSheet] = useState<"options" | "time" | "list" | null>(null);
   const lock = useWakeLock();
   const ended = performed.ended !== null;
+  // Asked again only after another hour without an entry.
+  const [goesOnMs, setGoesOnMs] = useState(0);
+  const openMs = leftOpenMs(performed, now);
+  const idleMs = openMs !== null && now - goesOnMs > ASKED_AGAIN_MS ? openMs : null;
   const keep = async (sets: readonly PerformedSet[]) => {
     await run.keep(sets);
     // The time and what is asked next stand at the top, wherever the figures had been scrolled to.
@@ -130,7 +134,9 @@ export function SessionScreen({ run, onLeave }: ScreenProps) {
       ) : null}
       {pending || ended ? null : <CheckInLine floor={floor} />}
       {ended ? null : stops.map((stop) => <PainStopPanel key={stop.slotId} floor={floor} stop={stop} />)}
-      {!ended && isPaused(performed) ? (
+      {idleMs !== null ? (
+        <LeftOpen floor={floor} idleMs={idleMs} onGoOn={() => setGoesOnMs(now)} />
+      ) : !ended && isPaused(performed) ? (
         <PauseScreen floor={floor} />
       ) : !ended && view.shown.document.blocks.length === 0 && !view.shown.document.finisher ? (
         <EmptySession floor={floor} />
@@ -170,7 +176,7 @@ export function SessionScreen({ run, onLeave }: ScreenProps) {
           onRampEnd={run.endRamp}
           canUndo={floor.lastDone !== null}
           onUndo={run.undo}
-          onDone={(measured) => run.finishRound(shown, measured)}
+          onDone={(measured, felt) => run.finishRound(shown, measured, felt)}
           onChange={() => setSheet("options")}
         />
       ) : null}
@@ -217,6 +223,46 @@ function PauseScreen({ floor }: { floor: Floor }) {
         type="button"
         onClick={() => floor.mayCommit() && void floor.log({ kind: "paused", resumed: true })}
         className="mt-auto min-h-[76px] rounded-xl bg-[var(--floor-now)] text-xl font-bold text-[var(--floor-on)]"
+      >
+        Go on
+      </button>
+    </section>
+  );
+}
+
+const ASKED_AGAIN_MS = 3_600_000;
+
+/** Nothing was logged for an hour or more: whether it goes on is asked before anything else. */
+function LeftOpen({ floor, idleMs, onGoOn }: { floor: Floor; idleMs: number; onGoOn: () => void }) {
+  const { performed, blockRounds } = floor;
+  const minutes = Math.floor(idleMs / 60_000);
+  const [hours, rest] = [Math.floor(minutes / 60), minutes % 60];
+  const end = () => {
+    if (!floor.mayCommit()) return;
+    const places = blockRounds
+      .flatMap((one) => one.moves.map(({ slot }) => placeOf(slot.id, one.round, one.ordinal)))
+      .filter((place) => !performed.sets.has(occurrenceKey(place)) && !performed.skipped.has(occurrenceKey(place)));
+    if (places.length > 0) void floor.log({ kind: "setsSkipped", places, reason: "" });
+    else onGoOn();
+  };
+  return (
+    <section aria-label="Left open" className="flex flex-1 flex-col gap-4 pt-4">
+      <h2 className="text-2xl font-bold">Does it go on?</h2>
+      <p className="text-lg text-[var(--floor-quiet)]">
+        Nothing was logged for {hours} h{rest > 0 ? ` ${rest} min` : ""}. What was done is kept, and that time counts as
+        a pause.
+      </p>
+      <button
+        type="button"
+        onClick={end}
+        className="mt-auto min-h-[56px] rounded-xl border border-[var(--floor-line)] text-lg font-semibold"
+      >
+        End the session here
+      </button>
+      <button
+        type="button"
+        onClick={onGoOn}
+        className="min-h-[76px] rounded-xl bg-[var(--floor-now)] text-xl font-bold text-[var(--floor-on)]"
       >
         Go on
       </button>

@@ -91,13 +91,15 @@ export function InHand({
         </h2>
         <p className="mt-1 flex flex-wrap items-baseline gap-x-6">
           <span>
-            <span className={`${isOpen ? "text-3xl" : "text-5xl"} leading-none font-bold tracking-tight`}>
+            <span
+              className={`${isOpen ? "text-3xl" : "text-5xl across:text-6xl tablet:text-[8.75rem]"} leading-none font-bold tracking-tight`}
+            >
               {amountFigure}
             </span>
             <span className="ml-1.5 text-lg text-[var(--floor-quiet)]">{amountUnit}</span>
           </span>
           <span>
-            <span className="text-5xl leading-none font-bold tracking-tight">
+            <span className="text-5xl leading-none font-bold tracking-tight across:text-6xl tablet:text-[8.75rem]">
               {(hasUnit ? unit.reverse().join(" ") : shown?.words) || "–"}
             </span>
             <span className="ml-1.5 text-lg text-[var(--floor-quiet)]">{hasUnit ? figure : ""}</span>

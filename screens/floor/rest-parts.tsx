@@ -25,7 +25,7 @@ export function RestLine({ left }: { left: number }) {
   const wave = "M4 14C40 2 70 2 106 14S172 26 208 14s66-12 102 0 40 8 40 8";
   return (
     <svg viewBox="0 0 354 30" className="block w-full" aria-hidden>
-      <path d={wave} fill="none" stroke="var(--floor-raised)" strokeWidth={6} strokeLinecap="round" />
+      <path d={wave} fill="none" stroke="var(--floor-line)" strokeWidth={3} strokeLinecap="round" />
       <path
         d={wave}
         pathLength={1}
@@ -200,7 +200,7 @@ export function Pain({
   onChange,
 }: {
   name: string;
-  sets: readonly PerformedSet[];
+  sets: readonly Pick<PerformedSet, "pain" | "painPlace">[];
   onChange: (part: Pick<PerformedSet, "pain"> | Pick<PerformedSet, "painPlace">) => void;
 }) {
   const worst = Math.max(0, ...sets.map((one) => one.pain));

@@ -16,6 +16,7 @@ import { Questions } from "./questions";
 import { RestLine, savedWords } from "./rest-parts";
 import { SmallButton } from "./small-button";
 import type { Floor } from "./use-floor";
+import { COLUMNS } from "./work-screen";
 
 interface Props {
   readonly floor: Floor;
@@ -60,8 +61,8 @@ export function RestScreen(props: Props) {
     return questionsAfter(saved, blockRounds, performed, client);
   }, [pending.kept, shown, loadsBefore, blockRound, sets, blockRounds, performed, client]);
   return (
-    <div className="flex flex-1 flex-col">
-      <div className="flex flex-1 flex-col gap-4 pt-1">
+    <div className={COLUMNS}>
+      <div className="flex flex-col gap-4 pt-1 across:row-span-2 left-hand:across:order-2">
         {total === null ? (
           <p className="text-center text-2xl font-bold">Block done</p>
         ) : (
@@ -69,7 +70,7 @@ export function RestScreen(props: Props) {
             <p
               role="timer"
               aria-label="Rest left"
-              className={`text-center text-6xl leading-none font-bold tracking-tighter ${restLeft <= 0 ? "text-[var(--floor-now)]" : ""}`}
+              className={`text-center text-6xl leading-none tablet:text-[8.75rem] font-bold tracking-tighter ${restLeft <= 0 ? "text-[var(--floor-now)]" : ""}`}
             >
               {restLeft < 0 ? "+" : ""}
               {formatClock(Math.abs(restLeft))}
@@ -105,6 +106,8 @@ export function RestScreen(props: Props) {
             })}
           </div>
         ) : null}
+      </div>
+      <div className="mt-4 flex flex-1 flex-col across:mt-1 across:min-h-0">
         {pending.kept ? (
           <p className="text-lg text-[var(--floor-done)]">
             Saved: {sets.map((set) => savedWords(set, view)).join("; ")}
@@ -113,7 +116,7 @@ export function RestScreen(props: Props) {
           <DoneSets floor={floor} blockRound={blockRound} sets={sets} more={more} onSets={setSets} />
         )}
       </div>
-      <div className="sticky bottom-[var(--floor-bar,0px)] mt-3 flex flex-col gap-3 bg-[var(--floor-ground)] pt-2 pb-1">
+      <div className="sticky bottom-[var(--floor-bar,0px)] mt-3 flex flex-col gap-3 bg-[var(--floor-ground)] pt-2 pb-1 across:self-end">
         {pending.kept ? (
           <div className="flex gap-2.5">
             <SmallButton onClick={onUndo}>Undo</SmallButton>

@@ -21,6 +21,7 @@ import {
   workContextOf,
 } from "@/core";
 import { nowMs } from "@/device/clock";
+import type { Felt } from "./felt-sheet";
 import type { Floor } from "./use-floor";
 import { useNow, useRestEnd } from "./use-now";
 import type { Measured } from "./work-parts";
@@ -56,7 +57,7 @@ export function useRun(floor: Floor) {
   }, [pending, resting, restLeft, goOn, blockRound]);
 
   /** The round is done: its rest begins, and what was asked stands ready to be saved. */
-  function finishRound(done: BlockRound, measured: Measured) {
+  function finishRound(done: BlockRound, measured: Measured, felt: Felt = NOTHING_SAID) {
     if (sessionId === null || !floor.mayCommit() || !floor.shown) return;
     const doneMs = nowMs();
     const wasPaused = pending !== null && pausedMs(performed.pauses, pending.restStartedMs, doneMs) > 0;
@@ -81,6 +82,7 @@ export function useRun(floor: Floor) {
       workStartedMs: null,
       sets: asPlanned(done, floor.shown, kept).map((set) => ({
         ...set,
+        ...felt.get(set.slotId),
         segments: set.segments.map((one) => withMeasure(one, measured.get(one.segmentId ?? ""))),
       })),
       before: "chainKey" in before ? before : null,
@@ -190,6 +192,8 @@ export function useRun(floor: Floor) {
     endRamp,
   };
 }
+
+const NOTHING_SAID: Felt = new Map();
 
 const withMeasure = (part: PerformedSegment, measure: ReturnType<Measured["get"]> = {}): PerformedSegment => ({
   ...part,

@@ -1,8 +1,9 @@
 "use client";
 import { useRef, useState } from "react";
-import { type BlockRound, entryAt, formatClock } from "@/core";
+import { type BlockRound, entryAt, exerciseOfMove, formatClock } from "@/core";
 import { nowMs } from "@/device/clock";
 import type { FloorView } from "@/views";
+import { type Felt, FeltSheet, isFelt, NOTHING_FELT } from "./felt-sheet";
 import { amountWords, InHand } from "./in-hand";
 import { RampScreen } from "./ramp-screen";
 import { SmallButton } from "./small-button";
@@ -27,7 +28,7 @@ interface Props {
   /** Work begins. */
   readonly onBegin: () => void;
   readonly onRampEnd: (how: "done" | "skipped") => void;
-  readonly onDone: (measured: Measured) => void;
+  readonly onDone: (measured: Measured, felt: Felt) => void;
   readonly onUndo: () => void;
   readonly onChange: () => void;
 }
@@ -48,6 +49,8 @@ export function WorkScreen(props: Props) {
   const [sinceMs, setSince] = useState(nowMs);
   const [timed, setTimed] = useState<ReadonlyMap<string, number>>(new Map());
   const [counted, setCounted] = useState<ReadonlyMap<string, number>>(new Map());
+  const [felt, setFelt] = useState<Felt>(new Map());
+  const [feeling, setFeeling] = useState<"form" | "pain" | null>(null);
   const watch = useRef<(() => number | null) | null>(null);
   const stops = stopsOf(blockRound);
   const keyOf = ({ segment, side }: Stop) => `${segment.id} ${side ?? ""}`;
@@ -86,8 +89,8 @@ export function WorkScreen(props: Props) {
   if (ramp === "open")
     return <RampScreen view={view} blockRound={blockRound} isStarted={isStarted} onBegin={onBegin} onEnd={onRampEnd} />;
   return (
-    <div className="flex flex-1 flex-col">
-      <ol className="flex flex-1 flex-col gap-1 py-3">
+    <div className={COLUMNS}>
+      <ol className="flex flex-1 flex-col gap-1 py-3 left-hand:across:order-2">
         {stops.map((stop, index) => (
           <li key={`${stop.segment.id}-${stop.side}`}>
             {index === at ? (
@@ -145,22 +148,34 @@ export function WorkScreen(props: Props) {
           {blockRound.rest === null ? "then the next block" : `then rest ${formatClock(blockRound.rest.seconds)}`}
         </li>
       </ol>
-      <div className="sticky bottom-[var(--floor-bar,0px)] flex flex-col gap-3 bg-[var(--floor-ground)] pt-2 pb-1">
+      <div className="sticky bottom-[var(--floor-bar,0px)] flex flex-col gap-3 bg-[var(--floor-ground)] pt-2 pb-1 across:self-end">
         <div className="flex gap-2.5">
           <SmallButton onClick={onUndo} disabled={!canUndo}>
             Undo
           </SmallButton>
-          {stops.length > 1 ? (
-            <SmallButton onClick={() => goTo(Math.min(stops.length - 1, at + 1))} disabled={at === stops.length - 1}>
-              {nextWords(stops[at], stops[at + 1])}
-            </SmallButton>
+          {isStarted ? (
+            <>
+              <SmallButton onClick={() => setFeeling("form")} pressed={isFelt(felt, "form")}>
+                Form
+              </SmallButton>
+              <SmallButton onClick={() => setFeeling("pain")} pressed={isFelt(felt, "pain")}>
+                Hurts
+              </SmallButton>
+            </>
           ) : null}
           <SmallButton onClick={onChange}>Options</SmallButton>
         </div>
+        {stops.length > 1 ? (
+          <div className="flex">
+            <SmallButton onClick={() => goTo(Math.min(stops.length - 1, at + 1))} disabled={at === stops.length - 1}>
+              {nextWords(stops[at], stops[at + 1])}
+            </SmallButton>
+          </div>
+        ) : null}
         <div className="flex items-center gap-3 left-hand:flex-row-reverse">
           <button
             type="button"
-            onClick={isStarted ? () => onDone(measured()) : onBegin}
+            onClick={isStarted ? () => onDone(measured(), felt) : onBegin}
             className="min-h-[76px] w-[58%] rounded-xl bg-[var(--floor-now)] text-xl font-bold text-[var(--floor-on)]"
           >
             {isStarted ? (stops.length > 1 ? "Round done" : "Set done") : "Start"}
@@ -177,6 +192,21 @@ export function WorkScreen(props: Props) {
           )}
         </div>
       </div>
+      {feeling ? (
+        <FeltSheet
+          what={feeling}
+          lifts={blockRound.moves.map((move) => ({ slotId: move.slot.id, name: nameOf(view, exerciseOfMove(move)) }))}
+          felt={felt}
+          onFelt={(slotId, part) =>
+            setFelt(new Map([...felt, [slotId, { ...NOTHING_FELT, ...felt.get(slotId), ...part }]]))
+          }
+          onClose={() => setFeeling(null)}
+        />
+      ) : null}
     </div>
   );
 }
+
+/** What is in hand, and beside it, where there is room, what can be done. */
+export const COLUMNS =
+  "flex flex-1 flex-col across:grid across:grid-cols-[minmax(0,1fr)_21rem] across:gap-x-8 left-hand:across:grid-cols-[21rem_minmax(0,1fr)]";

@@ -138,6 +138,7 @@ function ImplementRow({
   const last = loads.at(-1) ?? lastOf(old.loads);
   const y = 15;
   const spots = spread(hanging, x);
+  const runs = runsOf(loads.map(({ kg }) => x(kg)));
   return (
     <svg width={width} height={ROW} aria-hidden className="block">
       {ticks.map((tick) => (
@@ -147,7 +148,8 @@ function ImplementRow({
           x2={x(kgOf(tick, unit))}
           y1={0}
           y2={ROW}
-          stroke="var(--color-inset)"
+          stroke="var(--color-mark)"
+          strokeDasharray="1 4"
         />
       ))}
       <text x={10} y={15} fontSize={14} fontWeight={600} fill="var(--color-walnut)">
@@ -187,17 +189,35 @@ function ImplementRow({
           ) : null}
         </g>
       ))}
-      {loads.map((load, index) => {
-        const dense = loads.length > 60;
-        const r = dense ? 2.1 : 3.4;
-        return (
+      {runs.map(({ from, to, count }) =>
+        count < BAND_FROM ? null : (
+          <g key={from}>
+            <rect x={from - 3} y={y - 4} width={to - from + 6} height={8} rx={2} fill="var(--color-walnut)" />
+            {to - from > 26 ? (
+              <text
+                x={(from + to) / 2}
+                y={y - 6}
+                textAnchor="middle"
+                fontSize={12}
+                className="narrow"
+                fill="var(--color-walnut)"
+              >
+                {count}
+              </text>
+            ) : null}
+          </g>
+        ),
+      )}
+      {runs
+        .filter(({ count }) => count < BAND_FROM)
+        .flatMap(({ at }) => at)
+        .map((place) => (
           <path
-            key={index}
-            d={`M${x(load.kg)} ${y - r}l${r} ${r}l${-r} ${r}l${-r} ${-r}z`}
+            key={place}
+            d={`M${place} ${y - MARK}l${MARK} ${MARK}l${-MARK} ${MARK}l${-MARK} ${-MARK}z`}
             fill="var(--color-walnut)"
           />
-        );
-      })}
+        ))}
       {gone.map((load, index) => (
         <circle
           key={index}
@@ -231,6 +251,23 @@ function ImplementRow({
       ))}
     </svg>
   );
+}
+
+/** Half of a mark's width, and how near two may stand before they run into each other, in CSS pixels. */
+const MARK = 3.4;
+const TOO_NEAR = 6;
+/** So many that run into each other are drawn as one band with their number. */
+const BAND_FROM = 4;
+
+/** Places in runs of those that stand too near each other to be told apart. */
+function runsOf(places: readonly number[]): { from: number; to: number; count: number; at: readonly number[] }[] {
+  const runs: number[][] = [];
+  for (const place of places) {
+    const last = runs.at(-1)?.at(-1);
+    if (last !== undefined && place - last < TOO_NEAR) runs.at(-1)!.push(place);
+    else runs.push([place]);
+  }
+  return runs.map((at) => ({ from: firstOf(at), to: lastOf(at), count: at.length, at }));
 }
 
 /** Prescriptions at the same spot hang as one, with their number. */

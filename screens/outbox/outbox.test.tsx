@@ -33,7 +33,7 @@ const ALL = {
   clientId: null,
 };
 const email = { subject: "Thursday 26 November: Legs", text: "Ana,\n\nyour session is ready." };
-const opened = { copyId: "a", email, to: "Client a", hasAccount: true };
+const opened = { copyId: "a", email, to: "Client a", hasAccount: true, sessionId: "s-a", clientId: "ana" };
 const lines = () => within(screen.getByRole("region", { name: "Emails" })).getAllByRole("link");
 
 describe("the outbox", () => {
@@ -47,7 +47,7 @@ describe("the outbox", () => {
     expect(lines().map((one) => one.textContent)).toEqual([
       "Client a24 NovLegs, Thursday 26 November● seen 25 Nov",
       "Client b24 NovLegs, Thursday 26 November○ not seen yet",
-      "Client c24 NovThursday 26 November△ no account: hand it on yourself",
+      "Client c24 NovThursday 26 November△ no account: hand it on",
     ]);
     expect(lines().map((one) => one.getAttribute("aria-current"))).toEqual(["true", null, null]);
     expect(screen.getByRole("article", { name: "Email: Thursday 26 November: Legs" }).textContent).toContain("Ana,");

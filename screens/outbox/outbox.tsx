@@ -1,12 +1,14 @@
 "use client";
 import { clsx } from "clsx";
 import Link from "next/link";
+import { useState } from "react";
 import type { Output } from "@/contract";
 import { callApi } from "@/device/api";
 import { useLaterPages } from "@/device/later-pages";
 import { ClientChoice } from "@/parts/client-choice";
+import { HandOnSheet } from "@/parts/hand-on-sheet";
 import { useDates } from "@/parts/region";
-import { Button } from "@/ui/button";
+import { Button, buttonClass } from "@/ui/button";
 import { Notice } from "@/ui/notice";
 import { PageHeader } from "@/ui/page-header";
 import type { SentLine } from "@/views";
@@ -96,24 +98,43 @@ function Line({ line, clientId, isOpen }: { line: SentLine; clientId: string | n
               ? "▲ the email did not go"
               : hasAccount
                 ? "○ not seen yet"
-                : "△ no account: hand it on yourself"}
+                : "△ no account: hand it on"}
         </span>
       </Link>
     </li>
   );
 }
 
-function Email({ email, to, hasAccount }: NonNullable<Props["opened"]>) {
+function Email({ email, to, hasAccount, sessionId, clientId }: NonNullable<Props["opened"]>) {
+  const [isHandingOn, setHandingOn] = useState(false);
   return (
     <article aria-label={`Email: ${email.subject}`} className="bg-surface p-6">
       <h2 className="text-lg font-bold">{email.subject}</h2>
-      <p className="mb-4 border-b border-line pb-3 text-quiet">
-        To {to}
-        {hasAccount
-          ? ""
-          : ", who has no account yet: invite them from their page, print the card, or copy a link at the desk"}
-      </p>
+      <div className="mb-4 flex flex-wrap items-center gap-x-3 gap-y-1 border-b border-line pb-3">
+        <p className="text-quiet">
+          To {to}
+          {hasAccount ? "" : ", who has no account yet: nothing goes by email"}
+        </p>
+        {hasAccount ? null : (
+          <Button kind="main" onClick={() => setHandingOn(true)}>
+            Hand it on
+          </Button>
+        )}
+        <Link href={`/session/${sessionId}`} prefetch={false} className={buttonClass("plain")}>
+          Open the session
+        </Link>
+      </div>
       <div className="max-w-[70ch] whitespace-pre-wrap">{email.text}</div>
+      {isHandingOn ? (
+        <HandOnSheet
+          clientId={clientId}
+          clientName={to}
+          sessionId={sessionId}
+          linkUntilMs={null}
+          onChanged={() => {}}
+          onClose={() => setHandingOn(false)}
+        />
+      ) : null}
     </article>
   );
 }

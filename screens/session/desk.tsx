@@ -109,7 +109,6 @@ function DeskScreen() {
         <Whose
           view={view}
           title={document.title}
-          capSeconds={document.capSeconds}
           gymId={document.gymId}
           locked={desk.locked}
           isSaved={desk.save.kind === "saved"}

@@ -47,7 +47,7 @@ export function JointStrip({
                 x2={NAMES + joint.seconds * scale}
                 y1={y + 7}
                 y2={y + 7}
-                stroke="var(--color-line)"
+                stroke="var(--color-mark)"
                 strokeWidth={1.2}
               />
               {joint.turns

@@ -11,7 +11,7 @@ import { Button } from "@/ui/button";
 import { fetched } from "@/ui/on-demand";
 import { useWholeDesk } from "./use-desk";
 
-const HandOnSheet = fetched(() => import("./hand-on-sheet").then((module) => module.HandOnSheet));
+const HandOnSheet = fetched(() => import("@/parts/hand-on-sheet").then((module) => module.HandOnSheet));
 const MessageSheet = fetched(() => import("./message-sheet").then((module) => module.MessageSheet));
 
 /** What the client has of the session: nothing yet, a copy, one that was looked at; and what has changed since. */
@@ -43,7 +43,7 @@ export function Sending() {
         ? "email not sent"
         : sent.seenAtMs
           ? `seen ${shortDateAt(sent.seenAtMs)}`
-          : `sent ${shortDateAt(sent.atMs)}, not seen yet`;
+          : `sent ${shortDateAt(sent.atMs)}, ${recipient.hasAccount ? "not seen yet" : "no account"}`;
   return (
     <>
       <span className="text-quiet" role={problem ? "alert" : undefined}>
@@ -59,12 +59,17 @@ export function Sending() {
       <button type="button" aria-label="Message" title="Message" className="p-1.5" onClick={() => setWriting(true)}>
         <MessageSquare size={16} aria-hidden />
       </button>
-      {recipient.hasAccount || !sent ? null : (
-        <Button kind="quiet" onClick={() => setHandingOn(true)}>
-          no account: hand it on
-        </Button>
-      )}
-      {isHandingOn ? <HandOnSheet onClose={() => setHandingOn(false)} /> : null}
+      {recipient.hasAccount || !sent ? null : <Button onClick={() => setHandingOn(true)}>Hand it on</Button>}
+      {isHandingOn ? (
+        <HandOnSheet
+          clientId={view.client.id}
+          clientName={view.client.name}
+          sessionId={view.sessionId}
+          linkUntilMs={recipient.linkUntilMs}
+          onChanged={() => router.refresh()}
+          onClose={() => setHandingOn(false)}
+        />
+      ) : null}
       {isWriting ? <MessageSheet onClose={() => setWriting(false)} /> : null}
       {!sent || isChanged ? (
         <Button disabled={send.isPending || save.kind !== "saved"} onClick={() => send.mutate(document)}>

@@ -2,7 +2,6 @@
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { memo, useEffect } from "react";
-import { decimal } from "@/core";
 import { useDates } from "@/parts/region";
 import { Select } from "@/ui/select";
 import type { SessionView } from "@/views";
@@ -11,15 +10,14 @@ import { useDeskStore } from "./use-desk";
 interface Props {
   readonly view: SessionView;
   readonly title: string;
-  readonly capSeconds: number | null;
   readonly gymId: string | null;
   readonly locked: boolean;
   /** Nothing waits to be saved. */
   readonly isSaved: boolean;
 }
 
-/** What session it is: its name, whose, when, of which plan, where, and in how long. Most edits leave it as it is. */
-export const Whose = memo(function Whose({ view, title, capSeconds, gymId, locked, isSaved }: Props) {
+/** What session it is: its name, whose, when, of which plan, and where. Most edits leave it as it is. */
+export const Whose = memo(function Whose({ view, title, gymId, locked, isSaved }: Props) {
   const { longDate } = useDates();
   return (
     <>
@@ -34,7 +32,6 @@ export const Whose = memo(function Whose({ view, title, capSeconds, gymId, locke
             ·{" "}
             <Link href={`/weeks?for=${view.client.id}&plan=${view.plan.id}`} className="underline underline-offset-2">
               {view.plan.name || "plan"}, week {view.planWeek + 1}
-              {view.plan.phase ? `, ${view.plan.phase.toLowerCase()}` : ""}
             </Link>{" "}
           </>
         ) : null}
@@ -48,14 +45,13 @@ export const Whose = memo(function Whose({ view, title, capSeconds, gymId, locke
             </Link>
           </>
         ) : null}
-        {capSeconds ? ` · ${decimal(capSeconds / 60)} min` : ""}
       </p>
     </>
   );
 });
 
 /** The gym a session is for; its loads are found anew in another. */
-function GymChoice({ view, gymId, locked, isSaved }: Omit<Props, "title" | "capSeconds">) {
+function GymChoice({ view, gymId, locked, isSaved }: Omit<Props, "title">) {
   const router = useRouter();
   const desk = useDeskStore();
   // The gym's equipment comes with the page: once the choice is saved, it is asked for anew.

@@ -79,7 +79,7 @@ export const Minutes = memo(function Minutes({
       ) : null}
       {ticks.map((tick) => (
         <Fragment key={tick}>
-          <line x1={x(tick)} x2={x(tick)} y1={TOP - 4} y2={height} stroke="var(--color-inset)" />
+          <line x1={x(tick)} x2={x(tick)} y1={TOP - 4} y2={height} stroke="var(--color-mark)" strokeDasharray="1 4" />
           <text x={x(tick)} y={13} textAnchor="middle" fontSize={12} fill="var(--color-quiet)">
             {every < 60 ? formatClock(tick) : tick / 60}
           </text>
@@ -136,7 +136,7 @@ export const Names = memo(function Names({
       <text x={30} y={row.y + 4} fontSize={Math.min(12, rowHeight)} fill="var(--color-walnut)">
         {row.name}
       </text>
-      <line x1={NAMES} x2={width - 8} y1={row.y} y2={row.y} stroke="var(--color-line)" strokeWidth={1.2} />
+      <line x1={NAMES} x2={width - 8} y1={row.y} y2={row.y} stroke="var(--color-mark)" />
     </Fragment>
   ));
 });

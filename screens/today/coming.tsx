@@ -70,7 +70,9 @@ export function ComingDays({ day }: { day: Day }) {
   return (
     <section aria-labelledby="coming-days" className="min-w-0">
       <DndContext sensors={sensors} autoScroll={ALONG_THE_ROW} onDragEnd={drop}>
-        <div className="overflow-x-auto">
+        {/* It may scroll with nothing in it that takes the focus. */}
+        {/* biome-ignore lint/a11y/noNoninteractiveTabindex: a scrolling region must be reachable by keyboard */}
+        <div tabIndex={0} className="overflow-x-auto">
           <table className="w-full min-w-[46rem] table-fixed border-collapse">
             <caption id="coming-days" className="pb-1 text-left text-lg font-bold">
               Coming days

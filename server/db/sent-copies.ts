@@ -108,6 +108,7 @@ export async function sentEmail(tx: Transaction, id: string) {
       clientName: clients.name,
       userId: members.userId,
       sessionId: sentCopies.sessionId,
+      clientId: sentCopies.clientId,
     })
     .from(sentCopies)
     .innerJoin(clients, and(eq(clients.studioId, sentCopies.studioId), eq(clients.id, sentCopies.clientId)))

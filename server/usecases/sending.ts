@@ -40,7 +40,7 @@ async function emailOfCopy(tx: Transaction, copyId: string) {
     region: regionOf(studio.timeZone, studio.region),
     link,
   });
-  return { email, to: row.clientName, userId: row.userId };
+  return { email, to: row.clientName, userId: row.userId, sessionId: row.sessionId, clientId: row.clientId };
 }
 
 const PAGE = 40;
@@ -72,7 +72,14 @@ export const showOutbox = defineUseCase("outbox.show", ["coach"], (scope, { clie
     const copyId = asked ?? page.emails[0]?.copyId ?? null;
     const sent = copyId === null ? null : await emailOfCopy(tx, copyId);
     if (asked !== null && !sent) return notFound;
-    const opened = sent && { copyId: copyId!, email: sent.email, to: sent.to, hasAccount: sent.userId !== null };
+    const opened = sent && {
+      copyId: copyId!,
+      email: sent.email,
+      to: sent.to,
+      hasAccount: sent.userId !== null,
+      sessionId: sent.sessionId,
+      clientId: sent.clientId,
+    };
     return ok({ clients: await db.clientNames(tx), ...page, opened });
   }),
 );
