@@ -60,9 +60,11 @@ export function RestScreen(props: Props) {
     const saved = { blockRound, sets, shown: { ...shown, loads: before.loads }, search };
     return questionsAfter(saved, blockRounds, performed, client);
   }, [pending.kept, shown, loadsBefore, blockRound, sets, blockRounds, performed, client]);
+  // Two lifts and more have to stand on one screen with what is asked of each.
+  const isCrowded = !pending.kept && blockRound.moves.length > 1;
   return (
     <div className={COLUMNS}>
-      <div className="flex flex-col gap-4 pt-1 across:row-span-2 left-hand:across:order-2">
+      <div className="flex flex-col gap-3 pt-1 across:row-span-2 left-hand:across:order-2">
         {total === null ? (
           <p className="text-center text-2xl font-bold">Block done</p>
         ) : (
@@ -70,7 +72,7 @@ export function RestScreen(props: Props) {
             <p
               role="timer"
               aria-label="Rest left"
-              className={`text-center text-6xl leading-none tablet:text-[8.75rem] font-bold tracking-tighter ${restLeft <= 0 ? "text-[var(--floor-now)]" : ""}`}
+              className={`text-center ${isCrowded ? "text-5xl across:text-6xl" : "text-6xl"} leading-none tablet:text-[8.75rem] font-bold tracking-tighter ${restLeft <= 0 ? "text-[var(--floor-now)]" : ""}`}
             >
               {restLeft < 0 ? "+" : ""}
               {formatClock(Math.abs(restLeft))}
@@ -94,9 +96,12 @@ export function RestScreen(props: Props) {
               const shown = view.shown.loads[firstOf(set.segments).id];
               return (
                 <p key={set.id} className="leading-snug">
-                  <strong className="text-xl">{moveWords(move, following, floor.shown!)}</strong>
+                  <strong className={isCrowded ? "text-lg" : "text-xl"}>
+                    {moveWords(move, following, floor.shown!)}
+                  </strong>
                   {shown?.build ? (
-                    <span className="block text-lg text-[var(--floor-quiet)]">
+                    <span className={`text-lg text-[var(--floor-quiet)] ${isCrowded ? "" : "block"}`}>
+                      {isCrowded ? " " : ""}
                       {shown.build}
                       {shown.change && !ramped ? `: ${shown.change}` : ""}
                     </span>

@@ -50,7 +50,7 @@ export function Strip({
       viewBox={`0 0 ${width} ${height}`}
       role="img"
       aria-label={`${over} of ${blockRounds.length} rounds done`}
-      className="block w-full"
+      className="block w-full across:h-12"
     >
       <path d={path} fill="none" stroke="var(--floor-line)" strokeWidth={1.2} />
       {beads.map((bead, index) => {
