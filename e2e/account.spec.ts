@@ -49,7 +49,7 @@ test("a device is signed out from another, a password is changed, and one that w
   await other.goto(`/reset?t=${await secretTo(email)}`);
   await alive(other);
   await other.getByLabel("New password").fill("a-third-long-one");
-  await other.getByRole("button", { name: "Set it" }).click();
+  await other.getByRole("button", { name: "Save", exact: true }).click();
   await expect(other.getByText("you are signed out everywhere")).toBeVisible();
   await page.goto("/clients");
   await page.waitForURL(/sign-in/);

@@ -106,7 +106,7 @@ test("a limit blocks the floor until the coach says why; a method says what it c
   await expect(open.first()).toBeVisible();
   for (let left = await open.count(); left > 0; left--) {
     await open.first().fill("Light, half the range, agreed with her therapist");
-    await cautions.getByRole("button", { name: "Record" }).first().click();
+    await cautions.getByRole("button", { name: "Save", exact: true }).first().click();
     await expect(open).toHaveCount(left - 1);
   }
   // What was passed is kept with its reason, and can be changed.
@@ -137,6 +137,6 @@ test("a limit blocks the floor until the coach says why; a method says what it c
   await expect(page.getByRole("region", { name: "Leg extension" })).toHaveCount(0);
   await expectAccessible(page);
   await page.getByLabel(/Or why .* all right here/).fill("Half the range, agreed with her therapist");
-  await page.getByRole("button", { name: "Record and open" }).click();
+  await page.getByRole("button", { name: "Save and open" }).click();
   await expect(page.getByRole("heading", { name: "Hack squat" })).toBeVisible();
 });

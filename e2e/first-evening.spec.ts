@@ -121,7 +121,7 @@ test("a session reaches somebody without an account by a link that opens it alon
   await phone.goto("/clients");
   await expect(phone).toHaveURL(/sign-in/);
 
-  await sheet(page).getByRole("button", { name: "Take the link back" }).click();
+  await sheet(page).getByRole("button", { name: "Remove the link" }).click();
   await expect(sheet(page).getByRole("button", { name: "Make a link" })).toBeVisible();
   await phone.goto(link);
   await expect(phone.getByText("This link opens nothing any more.")).toBeVisible();
@@ -243,7 +243,7 @@ test("an assistant sees the day and runs the floor, and changes neither plans no
   await expect(page.getByLabel("What Liv Moe may do")).toHaveValue("coach");
   await other.goto("/weeks");
   await expect(other).toHaveURL(/\/weeks/);
-  await page.getByRole("button", { name: "Take out Liv Moe" }).click();
+  await page.getByRole("button", { name: "Remove Liv Moe" }).click();
   await page.getByRole("button", { name: "Take Liv out" }).click();
   await expect(page.getByText("Liv Moe")).toHaveCount(0);
   await other.goto("/today");

@@ -148,10 +148,10 @@ test("a client without history, body mass or statement", async ({ page }) => {
   await expect(page.getByRole("button", { name: "Write a session" })).toBeDisabled();
   await page.getByRole("button", { name: "Ask the health questions" }).click();
   await page.getByLabel("Surgery in the last months").check();
-  await page.getByRole("button", { name: "Record the answers" }).click();
+  await page.getByRole("button", { name: "Save the answers" }).click();
   await expect(page.getByText(/Programming waits until you record clearance/).first()).toBeVisible();
   await page.getByLabel("Clearance by").fill("Her surgeon, everything");
-  await page.getByRole("button", { name: "Record clearance" }).click();
+  await page.getByRole("button", { name: "Save the clearance" }).click();
   await page.getByRole("button", { name: "Write a session" }).click();
   await page.getByRole("button", { name: "Text", exact: true }).click();
   await page.getByLabel("The session in shorthand").fill("Chin-up 3x5\n\nBack squat 3x5");

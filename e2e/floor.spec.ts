@@ -243,7 +243,7 @@ test("only so much time: without a network, what is left is cut by what costs le
   await page.getByRole("button", { name: "Left hand" }).click();
   await page.getByRole("button", { name: /shorten session/ }).click();
   await expect(sheet).toHaveCSS("background-color", "rgb(245, 241, 233)");
-  await expect(sheet.getByRole("button", { name: "Take back what was cut for 10 min" })).toBeVisible();
+  await expect(sheet.getByRole("button", { name: "Undo what was cut for 10 min" })).toBeVisible();
   while (!(await sheet.getByText("10 min", { exact: true }).isVisible()))
     await sheet.getByRole("button", { name: "5 minutes less" }).click();
   const all = sheet.getByRole("region", { name: "All of these" });
@@ -251,12 +251,12 @@ test("only so much time: without a network, what is left is cut by what costs le
   await expect(together.first()).toBeVisible();
   expect((await ways.first().boundingBox())!.x).toBeLessThan(page.viewportSize()!.width / 4);
   await expectAccessible(page);
-  await sheet.getByRole("button", { name: "Take back what was cut for 10 min" }).click();
+  await sheet.getByRole("button", { name: "Undo what was cut for 10 min" }).click();
   await expect(sheet).toHaveCount(0);
   await tapOver(page);
   await page.getByRole("button", { name: "Options" }).click();
   await page.getByRole("button", { name: "Shorten session…" }).click();
-  await expect(sheet.getByRole("button", { name: /Take back/ })).toHaveCount(0);
+  await expect(sheet.getByRole("button", { name: /Undo what/ })).toHaveCount(0);
   while (!(await sheet.getByText("10 min", { exact: true }).isVisible()))
     await sheet.getByRole("button", { name: "5 minutes less" }).click();
   await sheet.getByRole("button", { name: /^Without C1 Wall sit: saves/ }).click();

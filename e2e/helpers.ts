@@ -189,3 +189,43 @@ export async function expectAccessible(where: Page | Locator): Promise<void> {
     ),
   ).toEqual([]);
 }
+
+/** What of a page is smaller to touch than it has to be, set in a size that is none of ours, or wider than the screen. */
+export async function lookFaults(page: Page, least: number): Promise<string[]> {
+  return page.evaluate((leastPx) => {
+    const faults: string[] = [];
+    const isSeen = (element: Element) => {
+      const box = element.getBoundingClientRect();
+      const style = getComputedStyle(element);
+      return box.width > 1 && box.height > 1 && style.visibility === "visible" && !element.closest(".sr-only, [inert]");
+    };
+    const nameOf = (element: Element) =>
+      (element.getAttribute("aria-label") ?? element.textContent ?? "").trim().replace(/\s+/g, " ").slice(0, 40);
+    const own = "a[href], button, input, select, textarea, summary, [role=menuitem], [role=tab], [role=option]";
+    for (const element of document.querySelectorAll(own)) {
+      if (!isSeen(element)) continue;
+      // What stands in a line of text is as high as the line; a box inside its label is as large as the label.
+      if (getComputedStyle(element).display === "inline") continue;
+      const box = (element.closest("label") ?? element).getBoundingClientRect();
+      if (Math.round(box.height) < leastPx || Math.round(box.width) < leastPx)
+        faults.push(
+          `${element.localName} “${nameOf(element)}” is ${Math.round(box.width)} × ${Math.round(box.height)}`,
+        );
+    }
+    const sizes = [12, 14, 16, 20];
+    const walker = document.createTreeWalker(document.body, NodeFilter.SHOW_TEXT);
+    const seen = new Set<string>();
+    for (let node = walker.nextNode(); node; node = walker.nextNode()) {
+      const parent = node.parentElement;
+      if (!parent || (node.textContent ?? "").trim() === "" || !isSeen(parent)) continue;
+      if (parent.closest("[data-figure]")) continue;
+      const size = Math.round(Number.parseFloat(getComputedStyle(parent).fontSize) * 10) / 10;
+      const said = `“${(node.textContent ?? "").trim().slice(0, 30)}” is set in ${size}`;
+      if (!sizes.includes(size) && !seen.has(said)) faults.push(said);
+      seen.add(said);
+    }
+    if (document.documentElement.scrollWidth > window.innerWidth)
+      faults.push(`the page is ${document.documentElement.scrollWidth} wide on ${window.innerWidth}`);
+    return faults.slice(0, 40);
+  }, least);
+}

@@ -72,7 +72,7 @@ test("a coach sees the day, decides six things and sends the day's session with 
     .getByText(/^Decided in the last seven days/)
     .click();
   await expect(needs(page)).toContainText("answered “Yes”");
-  await page.getByRole("button", { name: "Take back" }).first().click();
+  await page.getByRole("button", { name: "Undo", exact: true }).first().click();
   await expect(line(page, putOff)).toBeVisible();
   await expectAccessible(page);
 });

@@ -68,7 +68,7 @@ export function HandOnSheet({
           </Button>
           {linkUntilMs === null ? null : (
             <Button disabled={revoke.isPending} onClick={() => revoke.mutate()}>
-              Take the link back
+              Remove the link
             </Button>
           )}
         </div>

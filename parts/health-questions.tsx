@@ -50,7 +50,7 @@ export function HealthQuestions({
       {record.error ? <p role="alert">{record.error.message}</p> : null}
       {record.isSuccess ? <p role="status">Your answers are recorded.</p> : null}
       <Button type="submit" kind="main" className="self-start" disabled={record.isPending}>
-        {yes.size === 0 ? "None of these applies" : "Record the answers"}
+        {yes.size === 0 ? "None of these applies" : "Save the answers"}
       </Button>
     </form>
   );

@@ -29,7 +29,7 @@ export function PlannedLink({ line, hrefOf, open, className, onKeyDown, children
   });
   if (line.sessionId !== null)
     return (
-      <Link href={hrefOf(line.sessionId)} className={className} onKeyDown={onKeyDown}>
+      <Link href={hrefOf(line.sessionId)} className={clsx("py-0.5", className)} onKeyDown={onKeyDown}>
         {children}
       </Link>
     );
@@ -40,7 +40,7 @@ export function PlannedLink({ line, hrefOf, open, className, onKeyDown, children
         onKeyDown={onKeyDown}
         disabled={opening.isPending || opening.isSuccess}
         onClick={() => opening.mutate(line)}
-        className={clsx("text-left", className)}
+        className={clsx("py-0.5 text-left", className)}
       >
         {children}
       </button>

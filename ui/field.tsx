@@ -4,7 +4,7 @@ import { Select } from "./select";
 
 /** How a box to type into looks. */
 export const BOX =
-  "w-full rounded-[3px] border border-rule bg-surface px-2.5 py-1.5 aria-invalid:border-walnut aria-invalid:border-2";
+  "min-h-8 w-full rounded-[3px] border border-rule bg-surface px-2.5 py-1.5 aria-invalid:border-walnut aria-invalid:border-2";
 
 /** A label, its control and, at the field that caused it, what is wrong. */
 export function Field({

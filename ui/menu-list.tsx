@@ -27,7 +27,7 @@ export interface OpenedMenu {
 }
 
 const ITEM =
-  "flex cursor-pointer items-baseline justify-between gap-4 px-3 py-1 outline-none data-[disabled]:cursor-default data-[disabled]:opacity-50 data-[highlighted]:bg-indigo data-[highlighted]:text-ground";
+  "flex min-h-8 cursor-pointer items-center justify-between gap-4 px-3 py-1 outline-none data-[disabled]:cursor-default data-[disabled]:text-rule data-[highlighted]:bg-indigo data-[highlighted]:text-ground";
 const CONTENT = "z-40 max-h-[80vh] min-w-52 overflow-y-auto border-2 border-indigo bg-surface py-1 text-walnut";
 
 /** A menu with its button, once it is wanted. */
@@ -84,6 +84,6 @@ function Items({ items, isByKey }: { items: readonly (MenuItem | MenuGroup)[]; i
 const Action = ({ item, ref }: { item: MenuItem; ref?: React.Ref<HTMLDivElement> }) => (
   <DropdownMenu.Item ref={ref} disabled={item.disabled} onSelect={item.onSelect} className={ITEM}>
     {item.name}
-    {item.hint ? <span className="text-xs opacity-80">{item.hint}</span> : null}
+    {item.hint ? <span className="text-xs">{item.hint}</span> : null}
   </DropdownMenu.Item>
 );

@@ -27,7 +27,7 @@ export function Sheet({
             <Dialog.Title className="text-xl font-bold">{title}</Dialog.Title>
             <Dialog.Close
               aria-label="Close"
-              className="flex size-8 items-center justify-center rounded-[3px] hover:bg-inset max-md:size-11"
+              className="flex size-8 items-center justify-center rounded-[3px] hover:bg-inset"
             >
               <X size={18} aria-hidden />
             </Dialog.Close>

@@ -26,7 +26,7 @@ export const Sleeve = memo(function Sleeve({ plates, words, width = 150 }: Props
   const height = 34;
   let x = 13;
   return (
-    <svg width={width} height={height} role="img" aria-label={words} className="block">
+    <svg width={width} height={height} role="img" aria-label={words} data-figure className="block">
       <rect x={0} y={height / 2 - 2.5} width={width} height={5} fill="var(--color-line)" />
       <rect x={8} y={height / 2 - 8} width={3.5} height={16} fill="var(--color-walnut)" />
       {plates.map((plate, index) => {

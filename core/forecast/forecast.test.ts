@@ -255,7 +255,7 @@ describe("the forecast of a session", () => {
     const ctx = context(13);
     const short = timeline(text);
     const found = remediesOf(short, ctx, shortSlots(short, forecastSession(short, ctx))[0]!);
-    expect(shortSentence(found.worst)).toMatch(/^Round 2 is expected to stop at \d+ of 10, with RIR 1 asked\.$/);
+    expect(shortSentence(found.worst)).toMatch(/^Round 2 is expected to stop at \d+ of 10, with 1 in reserve asked\.$/);
     const lighter: ForecastContext = { ...ctx, loadKg: () => ctx.loadKg("", "", [])! * found.loadShare! };
     for (const one of forecastSession(short, lighter).work) expect(one.shortBy).toBeLessThan(0.3);
     const rested = timeline(`Bench press 2x10 rir1 r${found.roundRestSeconds}`);

@@ -104,7 +104,7 @@ export function loadSentence(reason: LoadReason, context: SentenceContext): stri
     case "bandAssumed":
       return `No ${reason.name} band is known here: ${kg(reason.assumedKg)} of pull are assumed.`;
     case "assumedEffort":
-      return `No effort is written: RIR ${decimal(reason.rir)} is assumed.`;
+      return `No effort is written: ${decimal(reason.rir)} in reserve is assumed.`;
   }
 }
 

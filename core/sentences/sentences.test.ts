@@ -63,7 +63,7 @@ describe("why a load is what it is", () => {
     [{ kind: "expectRir", rir: 3, asked: 2 }, "Expect 3 in reserve, asked 2, when fresh."],
     [{ kind: "expectRir", rir: 20.2, asked: 2 }, "Expect over 10 in reserve, asked 2, when fresh."],
     [{ kind: "expectRir", rir: 2.2, asked: 2 }, "Expect 2.2 in reserve, when fresh."],
-    [{ kind: "assumedEffort", rir: 2 }, "No effort is written: RIR 2 is assumed."],
+    [{ kind: "assumedEffort", rir: 2 }, "No effort is written: 2 in reserve is assumed."],
   ])("%j", (reason, sentence) => {
     expect(loadSentence(reason, { catalogue, labels, unit: "kg" })).toBe(sentence);
     const written = "added" in reason || "change" in reason;
@@ -236,9 +236,9 @@ describe("what the desk and the floor warn of", () => {
 
   it("a set that will stop early, and one that will cost its reserve", () => {
     expect(shortSentence(work({ expectedReps: 7.8 }))).toBe(
-      "Round 3 is expected to stop at 7 of 12, with RIR 2 asked.",
+      "Round 3 is expected to stop at 7 of 12, with 2 in reserve asked.",
     );
-    expect(shortSentence(work({ possibleReps: 12.6 }))).toBe("Round 3 is expected to leave RIR 1 where 2 is asked.");
+    expect(shortSentence(work({ possibleReps: 12.6 }))).toBe("Round 3 is expected to leave 1 in reserve where 2 is asked.");
   });
 
   it("a timed set that cannot hold its reps, and where it would", () => {

@@ -42,14 +42,14 @@ export function balanceSentence(note: BalanceNote): string {
   }
 }
 
-/** "Round 3 is expected to stop at 7 of 12, with RIR 2 asked." */
+/** "Round 3 is expected to stop at 7 of 12, with 2 in reserve asked." */
 export function shortSentence(worst: WorkForecast): string {
   const { expectedReps, askedReps, askedRir, possibleReps } = worst;
   const round = `Round ${worst.span.round + 1}`;
   if (askedReps !== null && expectedReps !== null && expectedReps < askedReps - 0.5)
-    return `${round} is expected to stop at ${Math.floor(expectedReps)} of ${decimal(askedReps)}${askedRir ? `, with RIR ${decimal(askedRir)} asked` : ""}.`;
+    return `${round} is expected to stop at ${Math.floor(expectedReps)} of ${decimal(askedReps)}${askedRir ? `, with ${decimal(askedRir)} in reserve asked` : ""}.`;
   const left = Math.max(0, (possibleReps ?? 0) - (askedReps ?? 0));
-  return `${round} is expected to leave RIR ${decimal(left, 0)} where ${decimal(askedRir ?? 0)} is asked.`;
+  return `${round} is expected to leave ${decimal(left, 0)} in reserve where ${decimal(askedRir ?? 0)} is asked.`;
 }
 
 /** "Superset, opposing". */

@@ -176,7 +176,7 @@ function changedSet(set: WorkSet, method: Method, note: Note): WorkSet {
   const tempo = method.tempo && !first.tempo ? tempoOf(method.tempo) : first.tempo;
   if (inside && kept && tempo === first.tempo) return set;
   if (!inside) note("reps", spanWords(reps), spanWords(method.reps));
-  if (!kept) note("effort", effort ? `RIR ${spanWords(effort)}` : "unsaid", `RIR ${rir}`);
+  if (!kept) note("effort", effort ? `${spanWords(effort)} in reserve` : "unsaid", `${rir} in reserve`);
   if (tempo !== first.tempo && method.tempo) note("tempo", "unsaid", method.tempo.join("-"));
   return {
     ...set,

@@ -239,11 +239,11 @@ function Coach({ coach, isOwner }: { coach: Team["coaches"][number]; isOwner: bo
               <Button kind="warn" disabled={remove.isPending} onClick={() => remove.mutate()}>
                 Take {name.split(" ")[0]} out
               </Button>
-              <Button onClick={() => setRemoving(false)}>Keep them</Button>
+              <Button onClick={() => setRemoving(false)}>Leave it</Button>
             </>
           ) : (
             <Button className="ml-auto" onClick={() => setRemoving(true)}>
-              Take out<span className="sr-only"> {name}</span>
+              Remove<span className="sr-only"> {name}</span>
             </Button>
           )}
         </>

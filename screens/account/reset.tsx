@@ -77,7 +77,7 @@ function SetPassword({ secret }: { secret: string }) {
       {form.message ? <Notice kind="warn">{form.message}</Notice> : null}
       <div className="flex items-center gap-4">
         <Button type="submit" kind="main" disabled={form.isBusy}>
-          Set it
+          Save
         </Button>
         <SignInLink>Back</SignInLink>
       </div>

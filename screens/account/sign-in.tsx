@@ -59,22 +59,6 @@ export function SignIn({ demo, founding }: { demo: readonly DemoAccount[]; found
             <p className="text-quiet">Sessions written, timed, run and carried on to next week.</p>
           </div>
         </header>
-        {demo.length > 0 ? (
-          <div className="flex flex-col gap-2 border-y border-line py-4">
-            <h2 className="font-semibold">Look round the demo boathouse</h2>
-            {demo.map((account, index) => (
-              <Button
-                key={account.email}
-                kind={index === 0 ? "main" : "plain"}
-                disabled={busy}
-                onClick={() => enter(account)}
-                className="justify-center py-2"
-              >
-                {account.who}
-              </Button>
-            ))}
-          </div>
-        ) : null}
         {isFounding ? (
           <div className="flex flex-col gap-3">
             <h2 className="text-lg font-bold">Set up your studio</h2>
@@ -93,7 +77,7 @@ export function SignIn({ demo, founding }: { demo: readonly DemoAccount[]; found
             <TextField label="Password" type="password" autoComplete="current-password" {...form.field("password")} />
             {problem ? <Notice kind="warn">{problem}</Notice> : null}
             <div className="flex flex-wrap gap-x-2 gap-y-1 whitespace-nowrap">
-              <Button type="submit" kind={demo.length > 0 ? "plain" : "main"} disabled={busy}>
+              <Button type="submit" kind="main" disabled={busy}>
                 Sign in
               </Button>
               <a href="/reset" className="self-center px-2 text-indigo underline underline-offset-2">
@@ -105,6 +89,21 @@ export function SignIn({ demo, founding }: { demo: readonly DemoAccount[]; found
             </div>
           </Form>
         )}
+        {demo.length > 0 ? (
+          <div className="flex flex-col gap-2 border-t border-line pt-4">
+            <h2 className="font-semibold">Look round the demo boathouse</h2>
+            {demo.map((account) => (
+              <Button
+                key={account.email}
+                disabled={busy}
+                onClick={() => enter(account)}
+                className="justify-center py-2"
+              >
+                {account.who}
+              </Button>
+            ))}
+          </div>
+        ) : null}
         <p className="border-t border-line pt-4 text-quiet">{GENERAL_NOTICE}</p>
       </section>
     </main>
@@ -141,7 +140,7 @@ function WovenPattern() {
               y={r * 54 + 12}
               width={54}
               height={26}
-              fill={r % 5 === 3 ? dyes[3] : "var(--color-ground)"}
+              fill={r % 5 === 3 ? dyes[1] : "var(--color-ground)"}
               stroke="var(--color-line)"
             />
           );

@@ -142,7 +142,7 @@ function Bests({ lift, unit }: { lift: KnownLift; unit: WeightUnit }) {
                 {best.reps} reps
               </th>
               <td className="font-semibold">{massWords(best.loadKg, unit, 2)}</td>
-              <td className="text-quiet">{best.rir === null ? "" : `rir ${decimal(best.rir)}`}</td>
+              <td className="text-quiet">{best.rir === null ? "" : `${decimal(best.rir)} in reserve`}</td>
               <td className="text-right text-quiet">{fullDate(best.date)}</td>
             </tr>
           ))}
@@ -197,7 +197,7 @@ function Days({ lift, unit, coach }: { lift: KnownLift; unit: WeightUnit; coach:
                 >
                   {set.seconds === null ? set.reps : `${decimal(set.seconds)} s`}
                   {set.loadKg === 0 ? "" : ` × ${massFigure(set.loadKg, unit, 2)}`}
-                  {set.rir === null ? "" : <span className="text-quiet"> rir {decimal(set.rir)}</span>}
+                  {set.rir === null ? "" : <span className="text-quiet"> {decimal(set.rir)} in reserve</span>}
                   {index < exposure.sets.length - 1 ? ", " : ""}
                 </span>
               ))}

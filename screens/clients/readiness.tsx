@@ -74,7 +74,7 @@ function Clearance({ view }: { view: ClientView }) {
         {...form.field("by")}
       />
       <Button type="submit" kind="main" className="self-start" disabled={form.isBusy}>
-        Record clearance
+        Save the clearance
       </Button>
     </Form>
   );

@@ -156,7 +156,7 @@ function LiftLine({ lift, unit, onOpen }: { lift: KnownLift; unit: WeightUnit; o
         <button
           type="button"
           onClick={onOpen}
-          className="min-h-8 text-left leading-tight underline-offset-2 hover:underline max-md:min-h-11"
+          className="min-h-8 text-left leading-tight underline-offset-2 hover:underline"
         >
           <span className="font-bold">{exercise.name}</span>
           {setup ? <span className="text-quiet"> {setup.replaceAll("=", " ")}</span> : null}

@@ -86,7 +86,7 @@ export function Curve({ exercise, second }: { exercise: Exercise; second: Exerci
               step={5}
               value={tilt}
               onChange={(event) => setTilt(Number(event.target.value))}
-              className="flex-1 accent-[var(--color-indigo)]"
+              className="h-6 flex-1 accent-[var(--color-indigo)]"
             />
             <span className="w-10 text-right">{tilt}°</span>
           </label>
@@ -101,7 +101,7 @@ export function Curve({ exercise, second }: { exercise: Exercise; second: Exerci
               step={10}
               value={band}
               onChange={(event) => setBand(Number(event.target.value))}
-              className="flex-1 accent-[var(--color-indigo)]"
+              className="h-6 flex-1 accent-[var(--color-indigo)]"
             />
             <span className="w-10 text-right">{band} %</span>
           </label>

@@ -148,7 +148,7 @@ function GoesWellWith({ state, exercise }: { state: ExercisesState; exercise: Ex
               aria-pressed={state.second?.id === pair.second.id}
               onClick={() => state.compare(pair.second.id)}
               title={reasonsWords(pair)}
-              className="flex min-h-7 w-full items-baseline gap-2 py-0.5 text-left hover:bg-inset/60 max-md:min-h-11"
+              className="flex min-h-7 w-full items-baseline gap-2 py-0.5 text-left hover:bg-inset/60"
             >
               <span className="min-w-0 flex-1">
                 {pair.second.name} <span className="text-quiet">{CLASS_WORDS[pair.kind]}</span>
@@ -187,7 +187,7 @@ function Instead({ state, exercise }: { state: ExercisesState; exercise: Exercis
             key={other.id}
             type="button"
             onClick={() => state.choose(other.id)}
-            className="min-h-6 text-left text-indigo underline underline-offset-2 max-md:min-h-11"
+            className="min-h-6 text-left text-indigo underline underline-offset-2"
           >
             {other.name}
           </button>

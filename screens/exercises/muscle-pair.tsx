@@ -32,7 +32,7 @@ export function MusclePair({ state }: { state: ExercisesState }) {
             <button
               type="button"
               onClick={() => state.compare(pair.second.id, pair.first.id)}
-              className="flex min-h-8 w-full items-center gap-2 text-left leading-tight hover:bg-inset/60 max-md:min-h-11"
+              className="flex min-h-8 w-full items-center gap-2 text-left leading-tight hover:bg-inset/60"
             >
               <span className="min-w-0 flex-1">
                 {pair.first.name} + {pair.second.name}

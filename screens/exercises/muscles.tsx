@@ -63,7 +63,7 @@ export function Muscles({ state }: { state: ExercisesState }) {
                     aria-pressed={region === id}
                     onClick={() => state.setRegion(id)}
                     className={clsx(
-                      "relative flex w-full items-center text-left max-md:min-h-11",
+                      "relative flex w-full items-center text-left",
                       region === id ? "bg-indigo-tint font-bold text-indigo" : "hover:bg-inset/60",
                     )}
                   >

@@ -66,13 +66,13 @@ export function Ranking({ state, onAll }: { state: ExercisesState; onAll: () => 
           side="bottom"
           className={FOOTER_POPOVER}
           button={{
-            className: "min-h-6 underline underline-offset-2 max-md:min-h-11",
+            className: "min-h-6 underline underline-offset-2",
             children: `weights: ${presetName(state)} ▾`,
           }}
         >
           {() => <Weights state={state} />}
         </PopoverButton>
-        <label className="flex min-h-6 items-center gap-1.5 text-quiet max-md:min-h-11">
+        <label className="flex min-h-6 items-center gap-1.5 text-quiet">
           <input
             type="checkbox"
             className="size-4"
@@ -81,11 +81,7 @@ export function Ranking({ state, onAll }: { state: ExercisesState; onAll: () => 
           />
           all of the {muscleName(REGIONS[state.region].muscle)}
         </label>
-        <button
-          type="button"
-          onClick={onAll}
-          className="ml-auto min-h-6 text-indigo underline underline-offset-2 max-md:min-h-11"
-        >
+        <button type="button" onClick={onAll} className="ml-auto min-h-6 text-indigo underline underline-offset-2">
           All {state.catalogue.byId.size} exercises
         </button>
       </div>
@@ -137,7 +133,7 @@ function ThisWeek({ state }: { state: ExercisesState }) {
               key={exercise.id}
               type="button"
               onClick={() => state.choose(exercise.id)}
-              className="min-h-6 text-indigo underline underline-offset-2 max-md:min-h-11"
+              className="min-h-6 text-indigo underline underline-offset-2"
             >
               {exercise.name}
             </button>
@@ -217,7 +213,7 @@ function RankLine({ one, state }: { one: Ranked; state: ExercisesState }) {
   return (
     <li
       className={clsx(
-        "flex min-h-8 items-center border-b border-inset max-md:min-h-11",
+        "flex min-h-8 items-center border-b border-inset",
         isFirst && "border-l-4 border-l-indigo bg-indigo-tint",
         isSecond && "border-l-4 border-l-walnut",
       )}
@@ -227,10 +223,7 @@ function RankLine({ one, state }: { one: Ranked; state: ExercisesState }) {
         data-row
         aria-pressed={isFirst}
         onClick={() => state.choose(exercise.id)}
-        className={clsx(
-          "flex min-h-8 min-w-0 flex-1 items-center gap-2 text-left max-md:min-h-11",
-          isFirst && "font-bold",
-        )}
+        className={clsx("flex min-h-8 min-w-0 flex-1 items-center gap-2 text-left", isFirst && "font-bold")}
       >
         <span className="w-7 shrink-0 text-right font-semibold">{one.unfit ? "–" : Math.round(100 * one.score)}</span>
         <span className="min-w-0 flex-1 leading-tight">{exercise.name}</span>
@@ -240,7 +233,7 @@ function RankLine({ one, state }: { one: Ranked; state: ExercisesState }) {
           <Bars one={one} />
         )}
       </button>
-      <label className="flex size-8 shrink-0 items-center justify-center max-md:size-11">
+      <label className="flex size-8 shrink-0 items-center justify-center">
         <input
           type="checkbox"
           className="size-4"

@@ -95,7 +95,7 @@ export function CautionHold({ sessionId, onRecorded }: { sessionId: string; onRe
         disabled={!holds || isBusy}
         className="min-h-[64px] rounded-xl bg-[var(--floor-done)] text-xl font-bold text-[var(--floor-on)] disabled:opacity-45"
       >
-        Record and open
+        Save and open
       </button>
       <a href="/floor" className="flex min-h-[56px] items-center justify-center text-lg underline underline-offset-4">
         Other sessions

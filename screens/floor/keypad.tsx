@@ -53,7 +53,7 @@ export function Keypad({
           {key}
         </button>
       ))}
-      <button type="button" aria-label="Delete the last digit" onClick={() => press("back")} className={box}>
+      <button type="button" aria-label="Remove the last digit" onClick={() => press("back")} className={box}>
         <Delete size={24} aria-hidden />
       </button>
     </div>

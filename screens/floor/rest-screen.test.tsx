@@ -128,7 +128,7 @@ describe("rest", () => {
     expect(screen.getByRole("button", { name: "." })).toHaveProperty("disabled", true);
     fireEvent.keyDown(window, { key: "1" });
     press("2");
-    press("Delete the last digit");
+    press("Remove the last digit");
     press("0");
     expect(keptSets(on)[0]!.segments[0]).toMatchObject({ reps: 10, load: { amount: "57.5", unit: "kg" } });
   });

@@ -103,11 +103,11 @@ describe("only so much time, on the floor", () => {
     const cut = event({ kind: "shortened", minutes: 20, places: [], rests: [{ blockId: "x", seconds: 60 }] });
     const logged: FloorEventBody[] = [];
     const close = await open(floorAfter([cut], { logged }));
-    await act(async () => fireEvent.click(screen.getByRole("button", { name: "Take back what was cut for 20 min" })));
+    await act(async () => fireEvent.click(screen.getByRole("button", { name: "Undo what was cut for 20 min" })));
     expect(logged).toEqual([{ kind: "undone", eventId: cut.id }]);
     expect(close).toHaveBeenCalledWith(false);
     cleanup();
     await open(floorAfter([cut, event({ kind: "undone", eventId: cut.id })]));
-    expect(screen.queryByRole("button", { name: /^Take back/ })).toBeNull();
+    expect(screen.queryByRole("button", { name: /^Undo what/ })).toBeNull();
   });
 });

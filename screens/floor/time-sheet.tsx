@@ -95,7 +95,7 @@ function Ways({ onOpenChange, floor, justDone, restLeft }: Props) {
         {over > 0 ? `, ${formatClock(over)} too much.` : ": it fits."}
       </p>
       {earlier ? (
-        <SmallButton onClick={() => takeBack(earlier.id)}>Take back what was cut for {earlier.minutes} min</SmallButton>
+        <SmallButton onClick={() => takeBack(earlier.id)}>Undo what was cut for {earlier.minutes} min</SmallButton>
       ) : null}
       {over <= 0 ? null : found === null ? (
         <p role="status" className="text-lg text-[var(--floor-quiet)]">

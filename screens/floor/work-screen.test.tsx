@@ -151,7 +151,7 @@ describe("the block's round in hand", () => {
 
   it("rest that is over is said, and work can be begun", () => {
     const on = open("A1 Bench press 3x8 @60kg r90", { restOver: 12 });
-    press("Begin rest 0:12 over");
+    press("Start rest 0:12 over");
     expect(on.begin).toHaveBeenCalledTimes(1);
   });
 });

@@ -186,7 +186,7 @@ export function WorkScreen(props: Props) {
               onClick={onBegin}
               className="min-h-[56px] flex-1 rounded-lg border border-[var(--floor-line)] text-lg leading-tight font-semibold"
             >
-              Begin{" "}
+              Start{" "}
               <span className="block text-[var(--floor-now)]">rest {formatClock(Math.max(0, restOver))} over</span>
             </button>
           )}

@@ -11,9 +11,9 @@ export function Row({ children, onRemove, name }: { children: ReactNode; onRemov
       {onRemove ? (
         <button
           type="button"
-          aria-label={`Take ${name} away`}
+          aria-label={`Remove ${name}`}
           onClick={onRemove}
-          className="ml-auto rounded-[3px] p-1 hover:bg-inset"
+          className="ml-auto flex size-6 items-center justify-center rounded-[3px] hover:bg-inset"
         >
           <X size={15} aria-hidden />
         </button>

@@ -228,7 +228,7 @@ function Consequence({
               <span className="w-14 shrink-0 text-quiet">{dayOfWeek(prescription.date)}</span>
               <Link
                 href={`/session/${prescription.sessionId}`}
-                className="min-w-0 flex-1 truncate underline underline-offset-2"
+                className="min-h-6 min-w-0 flex-1 truncate py-0.5 underline underline-offset-2"
               >
                 {prescription.clientName}, {prescription.exerciseName}
               </Link>

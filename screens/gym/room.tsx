@@ -34,7 +34,7 @@ export function OutOfOrder({ gym }: { gym: GymState }) {
                   type="button"
                   aria-label={`${known?.name ?? away.item} works again`}
                   onClick={() => gym.change({ outOfOrder: outOfOrder.toSpliced(index, 1) })}
-                  className="ml-auto rounded-[3px] p-1 hover:bg-inset"
+                  className="ml-auto flex size-6 items-center justify-center rounded-[3px] hover:bg-inset"
                 >
                   <X size={15} aria-hidden />
                 </button>
@@ -205,9 +205,9 @@ export function GymRoom({ gym }: { gym: GymState }) {
                 cm of cord
                 <button
                   type="button"
-                  aria-label={`Take the ${chain.name} chains away`}
+                  aria-label={`Remove the ${chain.name} chains`}
                   onClick={() => gym.change({ chains: chains.toSpliced(index, 1) })}
-                  className="ml-auto rounded-[3px] p-1 hover:bg-inset"
+                  className="ml-auto flex size-6 items-center justify-center rounded-[3px] hover:bg-inset"
                 >
                   <X size={15} aria-hidden />
                 </button>

@@ -83,7 +83,7 @@ export function StackEditor({ gym, station }: { gym: GymState; station: string }
       ) : null}
       <Problem problems={gym.problems} field={`stacks.${index}`} />
       <Button className="self-start" onClick={() => gym.change({ stacks: replaced(stacks, index, null) })}>
-        Take the {station} away
+        Remove the {station}
       </Button>
     </section>
   );
@@ -120,7 +120,7 @@ export function SledEditor({ gym, station }: { gym: GymState; station: string })
       <p className="text-quiet">The slope's or lever's share: an angle of 45° is 0.71.</p>
       <Problem problems={gym.problems} field={`sleds.${index}`} />
       <Button className="self-start" onClick={() => gym.change({ sleds: replaced(sleds, index, null) })}>
-        Take the {station} away
+        Remove the {station}
       </Button>
     </section>
   );

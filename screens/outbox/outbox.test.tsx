@@ -78,7 +78,8 @@ describe("the outbox", () => {
     const { rerender } = renderWithQueries(
       <Outbox {...ALL} emails={[line("a")]} next={null} opened={{ ...opened, hasAccount: false }} />,
     );
-    expect(screen.getByText(/who has no account yet: invite them/)).toBeTruthy();
+    expect(screen.getByText(/who has no account yet/)).toBeTruthy();
+    expect(screen.getByRole("button", { name: "Hand it on" })).toBeTruthy();
     rerender(<Outbox {...ALL} emails={[line("a")]} next={null} opened={opened} />);
     expect(screen.queryByText(/no account yet/)).toBeNull();
   });

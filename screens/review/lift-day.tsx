@@ -5,6 +5,7 @@ import { decimal, exerciseOrThrow, isBodyweight, massFigure, massWords } from "@
 import { useDates } from "@/parts/region";
 import type { LiftAcrossWeeks, WeeksReview, WeeksView } from "@/views";
 import { keyOfLift } from "./beside";
+import { gainWords, trendWords } from "./trend-words";
 
 /** A lift's day, set by set: load and reps, what was asked, reserve and rest as they were kept. */
 export function LiftDay({
@@ -32,6 +33,11 @@ export function LiftDay({
           week {week + 1}, {fullDate(one.cell.date)}
         </p>
         <h2 className="text-lg font-bold">{lift.name}</h2>
+        <p>
+          {gainWords(lift, view.client.unit)}
+          {gainWords(lift, view.client.unit) ? "; " : ""}
+          {trendWords(lift.trend)}.
+        </p>
         {one.e1rmKg === null ? null : (
           <p>
             e1RM {massWords(one.e1rmKg, view.client.unit)} that day{one.isRecord ? ", the best until then" : ""}

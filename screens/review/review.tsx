@@ -205,7 +205,7 @@ function PlannedAndDone({
                       <span className="block">
                         {one.done.length > 0 ? doneWords(lift, one) : notDoneWords(one)}
                         {one.done.at(-1)?.rir == null ? null : (
-                          <span className="text-quiet"> rir {decimal(lastOf(one.done).rir!)}</span>
+                          <span className="block text-quiet">{decimal(lastOf(one.done).rir!)} in reserve</span>
                         )}
                       </span>
                     </button>

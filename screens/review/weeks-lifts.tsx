@@ -3,14 +3,14 @@ import { clsx } from "clsx";
 import { scaleLinear } from "d3-scale";
 import { line as d3line } from "d3-shape";
 import { memo, useMemo } from "react";
-import { BUILDING, decimal, lastOf, massFigure, massWords, phaseWords, type WeightUnit } from "@/core";
+import { BUILDING, lastOf, massWords, phaseWords } from "@/core";
 import { useDates } from "@/parts/region";
 import { SessionBars } from "@/parts/session-bars";
 import { WeeklyVolumeTable } from "@/parts/weekly-volume-table";
 import { type LiftAcrossWeeks, repsWords, type WeekColumn, type WeeksReview, type WeeksView } from "@/views";
 import { type Beside, keyOfLift, NEXT } from "./beside";
 import { loadOf } from "./lift-day";
-import { trendWords } from "./trend-words";
+import { gainWords, signed, trendWords } from "./trend-words";
 import { useBrush } from "./use-brush";
 
 /** Pixels of a week and of the lifts' names: lines run over columns of one width. */
@@ -123,16 +123,23 @@ const LiftRow = memo(function LiftRow({
         scope="row"
         className="sticky left-0 z-10 border-b border-line bg-ground py-1 pl-3 pr-2 text-left align-bottom"
       >
-        <span className="block font-semibold leading-tight">{lift.name}</span>
-        <span className="narrow block text-xs font-normal text-quiet">{gainWords(lift, view.client.unit)}</span>
-        <span
-          className={clsx(
-            "narrow block text-xs",
-            lift.trend.kind === "stalled" ? "font-bold" : "font-normal text-quiet",
-          )}
+        <button
+          type="button"
+          title={[gainWords(lift, view.client.unit), trendWords(lift.trend)].filter(Boolean).join("; ")}
+          onClick={() => onBeside({ kind: "lift", key: keyOfLift(lift), week: lastWeekOf(lift) })}
+          className="block min-h-6 text-left underline-offset-2 hover:underline"
         >
-          {trendWords(lift.trend)}
-        </span>
+          <span className="block font-semibold leading-tight">{lift.name}</span>
+          <span className="block text-xs font-normal text-quiet">
+            {lift.e1rmKg === null ? "no e1RM" : `e1RM ${massWords(lift.e1rmKg, view.client.unit)}`}
+            {lift.trend.kind === "tooEarly" ? "" : ", "}
+            {lift.trend.kind === "tooEarly" ? null : (
+              <span className={lift.trend.kind === "stalled" ? "font-bold text-walnut" : ""}>
+                {signed(lift.trend.percentAWeek)} % a week
+              </span>
+            )}
+          </span>
+        </button>
       </th>
       {shown.map(({ week, phase }) => {
         const one = lift.weeks[week];
@@ -269,28 +276,9 @@ function E1rmLine({ lift, weeks, from }: { lift: LiftAcrossWeeks; weeks: readonl
   );
 }
 
-/** Within a tenth. */
-const isAsAsked = (kept: number, asked: number): boolean => Math.abs(kept - asked) <= asked / 10;
-
-function gainWords(
-  { gainedKg, e1rmKg, bandKg, dropOff, restSeconds, reserveOff }: LiftAcrossWeeks,
-  unit: WeightUnit,
-): string {
-  const parts: string[] = [];
-  if (e1rmKg !== null)
-    parts.push(
-      `e1RM ${massWords(e1rmKg, unit)}${bandKg ? ` (${massFigure(bandKg[0], unit, 0)} to ${massFigure(bandKg[1], unit, 0)})` : ""}`,
-    );
-  if (gainedKg !== null) parts.push(`${gainedKg >= 0 ? "+" : "−"}${massWords(Math.abs(gainedKg), unit, 2)}`);
-  if (dropOff !== null && dropOff >= 0.5)
-    parts.push(`${decimal(dropOff, 1)} ${dropOff === 1 ? "rep" : "reps"} lost by the last set`);
-  if (restSeconds !== null)
-    parts.push(
-      `rest ${restSeconds.kept} s${restSeconds.asked === null ? "" : isAsAsked(restSeconds.kept, restSeconds.asked) ? ", as asked" : ` of ${restSeconds.asked} s asked`}`,
-    );
-  if (reserveOff !== null && Math.abs(reserveOff) >= 0.5)
-    parts.push(
-      `${decimal(Math.abs(reserveOff), 1)} ${Math.abs(reserveOff) === 1 ? "rep" : "reps"} ${reserveOff > 0 ? "more" : "less"} in reserve than asked`,
-    );
-  return parts.join(", ");
-}
+/** The last week in which it was done. */
+const lastWeekOf = ({ weeks }: LiftAcrossWeeks): number =>
+  Math.max(
+    0,
+    weeks.findLastIndex((one) => one?.cell.state === "done"),
+  );

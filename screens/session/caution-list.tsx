@@ -235,7 +235,7 @@ function ReasonForAll({ groups, view }: Props & { groups: readonly CautionGroup[
         className="min-w-0 flex-1 rounded-[3px] border border-rule bg-surface px-2 py-0.5 text-walnut"
       />
       <Button type="submit" className="min-h-7 px-2 py-0.5" disabled={typed.trim().length < 3}>
-        Record for all {keys.length}
+        Save for all {keys.length}
       </Button>
       {record.error ? <p role="alert">{record.error.message}</p> : null}
     </form>
@@ -270,7 +270,7 @@ function ReasonField({ view, keyOf }: { view: SessionView; keyOf: string }) {
         className="min-w-0 flex-1 rounded-[3px] border border-rule bg-surface px-2 py-0.5 text-walnut"
       />
       <Button type="submit" kind="warn" className="min-h-7 px-2 py-0.5" disabled={typed.trim() === recorded}>
-        {recorded ? "Change" : "Record"}
+        {recorded ? "Change" : "Save"}
       </Button>
       {record.error ? <p role="alert">{record.error.message}</p> : null}
     </form>

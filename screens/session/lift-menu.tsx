@@ -258,6 +258,6 @@ function blockItems(
       onSelect: () => void navigator.clipboard?.writeText(grid.blockText(block)),
     },
     { name: "Save as a template…", onSelect: () => setSheet("template") },
-    { name: "Take the block out", onSelect: () => operate(removeBlock(document, block.id)) },
+    { name: "Remove the block", onSelect: () => operate(removeBlock(document, block.id)) },
   ];
 }

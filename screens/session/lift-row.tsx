@@ -213,7 +213,7 @@ export const LiftRow = memo(function LiftRow({
                 onWrite={() => grid.now.open({ kind: "ramp", slotId: slot.id })}
                 onKeep={(typed) => desk.getState().attempt(writeRamp(desk.getState().document, slot.id, typed))}
                 onLeave={() => grid.now.close()}
-                className="!min-h-0 leading-tight"
+                className="min-h-6 leading-tight"
               >
                 first{" "}
                 {ramp.length > 0
@@ -240,7 +240,7 @@ export const LiftRow = memo(function LiftRow({
               onWrite={() => grid.now.open({ kind: "transition", slotId: slot.id })}
               onKeep={(typed) => desk.getState().attempt(writeTransition(desk.getState().document, slot.id, typed))}
               onLeave={() => grid.now.close()}
-              className={clsx("!min-h-0 leading-none", transitionText === "" && "assumed")}
+              className={clsx("min-h-6 leading-none", transitionText === "" && "assumed")}
             >
               ↓ {transitionText === "" ? settings.assumed.handoverSeconds : transitionText.replaceAll(",", ", ")} s
             </InPlaceEditor>

@@ -111,7 +111,9 @@ export function LoadReasons({
         <h2 className="text-base leading-tight font-bold">{exercise.name}</h2>
       </div>
       <p className="flex items-baseline gap-2">
-        <span className="text-[2.6rem] leading-none font-bold tracking-tight">{figure}</span>
+        <span data-figure className="text-4xl leading-none font-bold tracking-tight">
+          {figure}
+        </span>
         <span className="text-quiet">
           {figure !== "?" && figure !== "body" ? `${load?.weight?.unit}${isBodyweight(exercise) ? ", " : " "}` : ""}
           {isBodyweight(exercise) && moved !== null ? `${massWords(moved, unit)} moved` : basisSentence(exercise)}

@@ -68,7 +68,7 @@ export function MethodSheet({
                     {(["reps", "rir", "restSeconds"] as const).map((part) => (
                       <fieldset key={part} className="flex items-center gap-1">
                         <legend className="sr-only">{part}</legend>
-                        {{ reps: "reps", rir: "RIR", restSeconds: "rest" }[part]}
+                        {{ reps: "reps", rir: "in reserve", restSeconds: "rest" }[part]}
                         {(["low", "high"] as const).map((end) => (
                           <Figure
                             key={`${end} ${method[part][end]}`}

@@ -28,7 +28,7 @@ export function SessionFooter({ view, onFit }: { view: SessionView; onFit: () =>
         onClick={onFit}
         disabled={locked}
         title="Fit the time"
-        className="rounded-[3px] px-1 hover:bg-bark enabled:underline enabled:decoration-dotted enabled:underline-offset-4"
+        className="min-h-6 rounded-[3px] px-1 hover:bg-bark enabled:underline enabled:decoration-dotted enabled:underline-offset-4"
       >
         <Figure
           figure={formatClock(totals.seconds)}
@@ -70,7 +70,7 @@ export function SessionFooter({ view, onFit }: { view: SessionView; onFit: () =>
 
 const openMuscle = (muscle: Muscle, drawn: ReactNode) => (
   <PopoverButton
-    button={{ children: drawn, className: "rounded-[3px] px-0.5 text-left hover:bg-bark" }}
+    button={{ children: drawn, className: "min-h-6 rounded-[3px] px-0.5 text-left hover:bg-bark" }}
     label={`What ${muscleName(muscle)} is made of`}
     side="top"
     className={FOOTER_POPOVER}
@@ -84,7 +84,7 @@ const Opened = memo(function Opened({ of, figure, words }: { of: FootFigure; fig
     <PopoverButton
       button={{
         children: <Figure figure={figure} words={words} />,
-        className: "rounded-[3px] px-1 decoration-dotted underline-offset-4 hover:bg-bark hover:underline",
+        className: "min-h-6 rounded-[3px] px-1 decoration-dotted underline-offset-4 hover:bg-bark hover:underline",
       }}
       label={`What the ${of === "kg" ? "load moved" : of} is made of`}
       side="top"

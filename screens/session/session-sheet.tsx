@@ -71,13 +71,13 @@ export function SessionSheet({ onClose }: { onClose: () => void }) {
           <div className="flex flex-wrap items-center gap-3">
             <p>The draft and all that is written in it will be gone.</p>
             <Button disabled={discard.isPending} onClick={() => discard.mutate()}>
-              Take it away
+              Remove it
             </Button>
             <Button onClick={() => setSure(false)}>Leave it</Button>
             {discard.error ? <p role="alert">{discard.error.message}</p> : null}
           </div>
         ) : (
-          <Button onClick={() => setSure(true)}>Take this draft away…</Button>
+          <Button onClick={() => setSure(true)}>Remove this draft…</Button>
         )}
       </div>
     </Sheet>

@@ -37,7 +37,7 @@ export function NoSharedSession() {
     <main className="mx-auto max-w-xl px-5 py-10">
       <Mark />
       <h1 className="mt-4 mb-2 text-xl font-bold">This link opens nothing any more.</h1>
-      <p>A link to a session is good for seven days, and can be taken back before. Ask your coach for a new one.</p>
+      <p>A link to a session is good for seven days, and can be removed before. Ask your coach for a new one.</p>
     </main>
   );
 }

@@ -173,7 +173,7 @@ function DayName({ date, unsent, selection }: { date: string; unsent: readonly s
       title={`Select what is not sent (${unsent.length})`}
       aria-pressed={unsent.every(selection.has)}
       onClick={() => selection.turn(unsent)}
-      className="underline decoration-dotted underline-offset-4"
+      className="min-h-6 underline decoration-dotted underline-offset-4"
     >
       {dayOfWeek(date)}
     </button>
@@ -304,7 +304,7 @@ function ComingSession({
         hrefOf={hrefOf}
         open={openSession}
         onKeyDown={onKey}
-        className="leading-tight text-indigo underline underline-offset-2 [overflow-wrap:anywhere]"
+        className="min-h-6 leading-tight text-indigo underline underline-offset-2 [overflow-wrap:anywhere]"
       >
         {line.title || "Session"}
       </PlannedLink>
@@ -320,7 +320,7 @@ function ComingSession({
             type="button"
             aria-label={`Send ${line.title || "the session"} to ${dragged.name}`}
             onClick={onSend}
-            className="ml-1.5 text-indigo underline underline-offset-2"
+            className="ml-1.5 min-h-6 min-w-6 text-indigo underline underline-offset-2"
           >
             send
           </button>

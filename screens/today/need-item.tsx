@@ -81,7 +81,7 @@ export function NeedItem({
         aria-current={isCurrent || undefined}
         onClick={onCurrent}
         onFocus={onCurrent}
-        className="block w-full text-left leading-snug font-bold"
+        className="block min-h-6 w-full text-left leading-snug font-bold"
       >
         {title}
       </button>

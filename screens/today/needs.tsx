@@ -17,7 +17,7 @@ interface Entry {
   readonly lines: readonly NeedLine[];
 }
 
-/** What needs a decision, the gravest first; arrows move, Enter does what is proposed, L puts off, X says no, Z takes back. */
+/** What needs a decision, the gravest first; arrows move, Enter does what is proposed, L puts off, X says no, Z undoes. */
 export function Needs({ day }: { day: Day }) {
   const dates = useDates();
   const { view, needs } = day;
@@ -168,7 +168,7 @@ function entriesOf(needs: readonly NeedLine[], spread: ReadonlySet<string>): Ent
 const isAlike = (proposal: NeedProposal | undefined): boolean =>
   proposal?.kind === "accept" || proposal?.kind === "send";
 
-/** What was decided in the last days, each to be taken back. */
+/** What was decided in the last days, each to be undone. */
 function Decided({ day }: { day: Day }) {
   const { shortDate, shortDateAt } = useDates();
   const { decided } = day.view;
@@ -189,7 +189,7 @@ function Decided({ day }: { day: Day }) {
               </span>
             </p>
             <Button className="min-h-7 px-2 py-0.5" onClick={() => void day.takeBack(id)}>
-              Take back
+              Undo
             </Button>
           </li>
         ))}

@@ -49,11 +49,11 @@ export function Absences({ weeks, view }: { weeks: Weeks; view: WeeksView }) {
             </span>
             <button
               type="button"
-              aria-label={`Take out the days away from ${fullDate(absence.from)}`}
+              aria-label={`Remove the days away from ${fullDate(absence.from)}`}
               className="min-h-6 underline underline-offset-2"
               onClick={() => change([{ kind: "remove", list: "absences", id: absence.id }])}
             >
-              Take out
+              Remove
             </button>
           </li>
         ))}

@@ -25,21 +25,24 @@ import {
 import { useDates } from "@/parts/region";
 import { Button } from "@/ui/button";
 import { SelectField } from "@/ui/field";
-import { repsWords, type WeekCell, type WeeksView } from "@/views";
+import { repsWords, type WeekCell, type WeeksView, weekLineKey, weekLines } from "@/views";
 import { type CellAt, CellForm, Hangs, RuleForm } from "./cell-form";
 import { Goals } from "./goals";
 import { LiftAhead } from "./lift-ahead";
 import type { Weeks } from "./use-weeks";
 import { cellKey } from "./use-what-if";
+import { WeekDay } from "./week-days";
 import { WhatIfSection } from "./what-if";
 
 export function CellPanel({ weeks, view, at }: { weeks: Weeks; view: WeeksView; at: CellAt }) {
   const { longDate } = useDates();
   const { model, plan } = weeks;
+  const lines = useMemo(() => weekLines(view), [view]);
   const day = plan.days.find((one) => one.id === at.dayId);
   const row = model.days.flatMap(({ rows }) => rows).find((one) => one.dayId === at.dayId && one.slot.id === at.slotId);
   const cell = row?.cells[at.week] ?? null;
   if (!day || !row || !cell) return <p className="text-quiet">This lift is not done in that week.</p>;
+  const line = lines.get(weekLineKey(at));
   const exercise = exerciseOrThrow(catalogueIn(view.exercises), cell.lift?.slot.exerciseId ?? row.slot.exerciseId);
   return (
     <div className="flex flex-col gap-4">
@@ -57,6 +60,12 @@ export function CellPanel({ weeks, view, at }: { weeks: Weeks; view: WeeksView; 
           {cell.share !== null ? `, ${Math.round(100 * cell.share)} % of the e1RM expected then` : ""}
         </p>
       </header>
+      {line ? (
+        <section aria-label="Its session" className="border-y border-line py-2">
+          <WeekDay line={line} isChanged={weeks.isChanged} />
+          {weeks.isChanged ? <p className="text-quiet">Save or undo the change before it is sent.</p> : null}
+        </section>
+      ) : null}
       <Expected weeks={weeks} cell={cell} exercise={exercise} unit={view.client.unit} />
       {cell.lift ? <Planned weeks={weeks} view={view} at={at} cell={cell} slot={row.slot} /> : <Past cell={cell} />}
       <LiftAhead key={`${row.slot.lineage} ahead`} weeks={weeks} view={view} slot={row.slot} />
@@ -71,12 +80,6 @@ export function CellPanel({ weeks, view, at }: { weeks: Weeks; view: WeeksView; 
         exercise={exercise}
       />
       <LiftPlace weeks={weeks} at={at} />
-      <div className="flex flex-wrap gap-2">
-        <Button disabled={weeks.isBusy || weeks.isChanged} onClick={() => weeks.open(at.dayId, at.week)}>
-          Open {day.name || "the session"}, week {at.week + 1}
-        </Button>
-      </div>
-      {weeks.isChanged ? <p className="text-quiet">Save or put back the change before a session is opened.</p> : null}
     </div>
   );
 }
@@ -114,7 +117,7 @@ function LiftPlace({ weeks, at }: { weeks: Weeks; at: CellAt }) {
             if (!refused) select({ kind: "day", dayId: at.dayId });
           }}
         >
-          Take the lift out
+          Remove the lift
         </Button>
       </div>
     </div>

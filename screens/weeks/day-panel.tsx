@@ -153,7 +153,7 @@ export function DayPanel({ weeks, view, dayId }: { weeks: Weeks; view: WeeksView
                 select(null);
               }}
             >
-              Take the day out
+              Remove the day
             </Button>
             {wasDone ? <p className="text-quiet">Sessions of it were done: it stays in the plan.</p> : null}
           </>

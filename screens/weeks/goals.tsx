@@ -28,7 +28,7 @@ export function Goals({ weeks, view, slot }: { weeks: Weeks; view: WeeksView; sl
               className="min-h-6 underline underline-offset-2"
               onClick={() => change([{ kind: "remove", list: "goals", id: goal.id }])}
             >
-              Take out
+              Remove
             </button>
           </li>
         ))}

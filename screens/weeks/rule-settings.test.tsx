@@ -13,7 +13,7 @@ function open(rule: ProgressionRule, unit: WeightUnit = "kg") {
 }
 const fields = () => screen.getAllByRole<HTMLInputElement>("textbox");
 const write = (name: RegExp, value: string) => fireEvent.change(screen.getByLabelText(name), { target: { value } });
-const set = () => fireEvent.click(screen.getByRole("button", { name: "Set" }));
+const set = () => fireEvent.click(screen.getByRole("button", { name: "Change the rule" }));
 
 describe("the settings of a rule", () => {
   it.each(RULE_KINDS.map((kind) => [kind] as const))("%s: what it is made with reads back as itself", async (kind) => {
@@ -21,8 +21,8 @@ describe("the settings of a rule", () => {
     const kept = open(rule);
     const [first] = screen.queryAllByRole<HTMLInputElement>("textbox");
     // A rule without settings has no form.
-    if (!first) return expect(screen.queryByRole("button", { name: "Set" })).toBeNull();
-    expect(screen.getByRole("button", { name: "Set" }).hasAttribute("disabled")).toBe(true);
+    if (!first) return expect(screen.queryByRole("button", { name: "Change the rule" })).toBeNull();
+    expect(screen.getByRole("button", { name: "Change the rule" }).hasAttribute("disabled")).toBe(true);
     fireEvent.submit(first.form!);
     await waitFor(() => expect(kept.mock.calls).toEqual([[rule]]));
   });

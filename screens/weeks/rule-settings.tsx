@@ -124,7 +124,7 @@ export function RuleSettingsForm({
       )}
       <div>
         <Button type="submit" disabled={!isChanged}>
-          Set
+          Change the rule
         </Button>
       </div>
     </Form>

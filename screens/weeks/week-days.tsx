@@ -21,7 +21,9 @@ export function WeekDays({ view, week, isChanged }: { view: WeeksView; week: num
     <section aria-label="Sessions of the week">
       <ul>
         {lines.map((line) => (
-          <WeekDay key={line.place!.dayId} line={line} isChanged={isChanged} />
+          <li key={line.place!.dayId} className="border-b border-line py-1">
+            <WeekDay line={line} isChanged={isChanged} />
+          </li>
         ))}
       </ul>
       {isChanged && lines.some(isWaiting) ? (
@@ -31,7 +33,8 @@ export function WeekDays({ view, week, isChanged }: { view: WeeksView; week: num
   );
 }
 
-function WeekDay({ line, isChanged }: { line: PlannedLine; isChanged: boolean }) {
+/** One session of a plan: opened, sent and moved. */
+export function WeekDay({ line, isChanged }: { line: PlannedLine; isChanged: boolean }) {
   const router = useRouter();
   const dates = useDates();
   const [isMoving, setMoving] = useState(false);
@@ -48,7 +51,7 @@ function WeekDay({ line, isChanged }: { line: PlannedLine; isChanged: boolean })
   const mayChange = isWaiting(line) && line.state !== "begun" && !isChanged;
   const name = line.title || "the session";
   return (
-    <li className="border-b border-line py-1">
+    <div>
       <div className="flex flex-wrap items-baseline gap-x-2">
         <PlannedLink
           line={line}
@@ -67,11 +70,11 @@ function WeekDay({ line, isChanged }: { line: PlannedLine; isChanged: boolean })
       </div>
       {mayChange ? (
         <div className="mt-1 flex flex-wrap gap-1.5">
-          <Button className="min-h-7 px-2 py-0.5" disabled={send.isPending} onClick={() => send.mutate(line)}>
+          <Button disabled={send.isPending} onClick={() => send.mutate(line)}>
             {isUnsent(line) ? "Send" : "Send again"}
             <span className="sr-only"> {name}</span>
           </Button>
-          <Button className="min-h-7 px-2 py-0.5" aria-expanded={isMoving} onClick={() => setMoving(!isMoving)}>
+          <Button aria-expanded={isMoving} onClick={() => setMoving(!isMoving)}>
             Another day<span className="sr-only"> for {name}</span>
           </Button>
         </div>
@@ -84,6 +87,6 @@ function WeekDay({ line, isChanged }: { line: PlannedLine; isChanged: boolean })
         />
       ) : null}
       {error ? <p role="alert">{error.message}</p> : null}
-    </li>
+    </div>
   );
 }

@@ -121,7 +121,7 @@ function PlanWeeks({ view }: { view: WeeksView & { readonly plan: NonNullable<We
               onClick={weeks.putBack}
               className="min-h-8 rounded-[3px] border border-onwalnut px-3 font-semibold hover:bg-bark"
             >
-              Put back
+              Undo all
             </button>
             <Button kind="warn" disabled={weeks.isBusy} onClick={weeks.keep}>
               Save

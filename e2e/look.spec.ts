@@ -1,0 +1,61 @@
+/** Every screen holds the look: sizes of text, room to touch, nothing wider than the screen, on a desk, a phone, a tablet and a large screen. */
+import { alive, does, enterAsCoach, expectAccessible, lookFaults } from "./helpers";
+import { expect, test } from "./test";
+
+const SIZES = [
+  { name: "a desk", width: 1280, height: 800, least: 24 },
+  { name: "a phone", width: 390, height: 844, least: 44 },
+  { name: "a large screen", width: 1920, height: 1080, least: 24 },
+  // 1280 wide at 200 % zoom.
+  { name: "a desk at double zoom", width: 640, height: 400, least: 44 },
+];
+
+for (const { name, width, height, least } of SIZES) {
+  test(`on ${name} text has its sizes, controls can be touched, and no page is wider than the screen`, async ({
+    page,
+  }) => {
+    await page.setViewportSize({ width, height });
+    await enterAsCoach(page);
+    const { clients } = await does<{ clients: { id: string; name: string }[] }>(page, "clients.names", {});
+    const marit = clients.find((client) => client.name === "Marit Solhaug")!.id;
+    const { sessions } = await does<{ sessions: { sessionId: string | null }[] }>(page, "planned.next", {});
+    const next = sessions.find(({ sessionId }) => sessionId !== null)!.sessionId;
+    const paths = [
+      "/today",
+      "/clients",
+      `/clients/${marit}`,
+      `/weeks?for=${marit}`,
+      `/session/${next}`,
+      "/review",
+      `/review/weeks?for=${marit}`,
+      "/exercises",
+      "/gym",
+      "/outbox",
+      "/account",
+    ];
+    for (const path of paths) {
+      await page.goto(path);
+      await alive(page);
+      await expect(page.getByText("One moment…")).toHaveCount(0);
+      await expect(page.getByRole("heading", { level: 1 })).toHaveCount(1);
+      expect({ path, faults: await lookFaults(page, least) }).toEqual({ path, faults: [] });
+      if (least === 44 && width === 390) await expectAccessible(page);
+    }
+  });
+}
+
+test("on a phone every screen is reached from the bar at the foot, by touch and by keyboard", async ({ page }) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  await enterAsCoach(page);
+  const bar = page.getByRole("navigation", { name: "Main" });
+  await expect(bar.getByRole("link", { name: "Exercises" })).toBeHidden();
+  await bar.getByRole("link", { name: "Weeks" }).click();
+  await page.waitForURL(/\/weeks/);
+  await bar.getByRole("button", { name: "More screens" }).focus();
+  await page.keyboard.press("Enter");
+  for (const name of ["Review", "Exercises", "Gym", "Your account", "Sign out"])
+    await expect(page.getByRole("menuitem", { name })).toBeVisible();
+  await page.keyboard.press("ArrowDown");
+  await page.keyboard.press("Enter");
+  await page.waitForURL(/\/exercises/);
+});
