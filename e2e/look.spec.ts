@@ -55,6 +55,7 @@ test("on a phone every screen is reached from the bar at the foot, by touch and 
   await page.keyboard.press("Enter");
   for (const name of ["Review", "Exercises", "Gym", "Your account", "Sign out"])
     await expect(page.getByRole("menuitem", { name })).toBeVisible();
+  await expect(page.getByRole("menuitem", { name: "Review" })).toBeFocused();
   await page.keyboard.press("ArrowDown");
   await page.keyboard.press("Enter");
   await page.waitForURL(/\/exercises/);

@@ -1,6 +1,6 @@
 "use client";
 import * as DropdownMenu from "radix-ui/dropdown-menu";
-import { type ComponentProps, useEffect, useRef } from "react";
+import { type ComponentProps, Fragment, useEffect, useRef } from "react";
 
 export interface MenuItem {
   readonly name: string;
@@ -8,6 +8,8 @@ export interface MenuItem {
   readonly hint?: string;
   readonly onSelect: () => void;
   readonly disabled?: boolean;
+  /** Under a line: another matter begins, or what destroys, at the foot. */
+  readonly afterLine?: boolean;
 }
 
 export interface MenuGroup {
@@ -76,7 +78,10 @@ function Items({ items, isByKey }: { items: readonly (MenuItem | MenuGroup)[]; i
         </DropdownMenu.Portal>
       </DropdownMenu.Sub>
     ) : (
-      <Action key={item.name} item={item} ref={index === 0 ? first : undefined} />
+      <Fragment key={item.name}>
+        {item.afterLine && index > 0 ? <DropdownMenu.Separator className="my-1 border-t border-line" /> : null}
+        <Action item={item} ref={index === 0 ? first : undefined} />
+      </Fragment>
     ),
   );
 }

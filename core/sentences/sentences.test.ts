@@ -238,7 +238,9 @@ describe("what the desk and the floor warn of", () => {
     expect(shortSentence(work({ expectedReps: 7.8 }))).toBe(
       "Round 3 is expected to stop at 7 of 12, with 2 in reserve asked.",
     );
-    expect(shortSentence(work({ possibleReps: 12.6 }))).toBe("Round 3 is expected to leave 1 in reserve where 2 is asked.");
+    expect(shortSentence(work({ possibleReps: 12.6 }))).toBe(
+      "Round 3 is expected to leave 1 in reserve where 2 is asked.",
+    );
   });
 
   it("a timed set that cannot hold its reps, and where it would", () => {

@@ -214,7 +214,7 @@ function ClientBars({ client, today }: { client: ClientListLine; today: string }
       </Link>
       {gravest ? (
         <Notice kind={gravest.rule === "health" ? "block" : "warn"} className="mb-2 text-base">
-          <Link href="/today" className="inline-block hover:underline first-letter:uppercase">
+          <Link href="/today" className="block min-h-6 hover:underline first-letter:uppercase">
             {needWords(gravest, client.name, today, dates).title}
             {needs.length > 1 ? `, and ${needs.length - 1} more` : ""}
           </Link>

@@ -148,7 +148,12 @@ function GymHeader({ gym }: { gym: GymState }) {
                 name: gym.equipment.unit === "kg" ? "Figures in lb" : "Figures in kg",
                 onSelect: () => gym.change({ unit: gym.equipment.unit === "kg" ? "lb" : "kg" }),
               },
-              { name: "Remove this gym", disabled: view.isDefault, onSelect: () => act.mutate("gyms.remove") },
+              {
+                name: "Remove this gym",
+                afterLine: true,
+                disabled: view.isDefault,
+                onSelect: () => act.mutate("gyms.remove"),
+              },
             ]}
           />
           <Button disabled={!gym.changed || gym.busy} onClick={gym.discard}>

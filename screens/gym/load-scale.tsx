@@ -191,7 +191,7 @@ function ImplementRow({
       ))}
       {runs.map(({ from, to, count }) =>
         count < BAND_FROM ? null : (
-          <g key={from}>
+          <g key={`${from} ${count}`}>
             <rect x={from - 3} y={y - 4} width={to - from + 6} height={8} rx={2} fill="var(--color-walnut)" />
             {to - from > 26 ? (
               <text
@@ -211,9 +211,9 @@ function ImplementRow({
       {runs
         .filter(({ count }) => count < BAND_FROM)
         .flatMap(({ at }) => at)
-        .map((place) => (
+        .map((place, index) => (
           <path
-            key={place}
+            key={index}
             d={`M${place} ${y - MARK}l${MARK} ${MARK}l${-MARK} ${MARK}l${-MARK} ${-MARK}z`}
             fill="var(--color-walnut)"
           />

@@ -99,7 +99,7 @@ function liftItems(desk: DeskState, grid: GridState, slotId: string): (MenuItem 
   return [
     { name: `Make round ${round + 1} a…`, items: techniques("set") },
     { name: "Make its sets a…", items: techniques("lift") },
-    { name: "Tempo…", onSelect: () => grid.open({ kind: "tempo", slotId: slot.id }) },
+    { name: "Tempo…", afterLine: true, onSelect: () => grid.open({ kind: "tempo", slotId: slot.id }) },
     { name: "Set-up…", onSelect: () => grid.open({ kind: "setup", slotId: slot.id }) },
     { name: "Cues…", onSelect: () => grid.open({ kind: "cues", slotId: slot.id }) },
     ...(block.slots.at(-1)?.id === slot.id
@@ -120,7 +120,7 @@ function liftItems(desk: DeskState, grid: GridState, slotId: string): (MenuItem 
     ...(slot.ramp.kind === "none"
       ? []
       : [{ name: "Change its ramp…", onSelect: () => grid.open({ kind: "ramp", slotId: slot.id }) }]),
-    { name: "Another lift instead…", onSelect: () => grid.open({ kind: "swap", slotId: slot.id }) },
+    { name: "Another lift instead…", afterLine: true, onSelect: () => grid.open({ kind: "swap", slotId: slot.id }) },
     { name: "Add a lift to its block…", onSelect: () => grid.open({ kind: "add", blockId: block.id, isInside: true }) },
     { name: "Add a lift below…", onSelect: () => grid.open({ kind: "add", blockId: block.id, isInside: false }) },
     { name: "Duplicate", onSelect: () => operate(duplicateSlot(document, slot.id, newId)) },
@@ -134,7 +134,7 @@ function liftItems(desk: DeskState, grid: GridState, slotId: string): (MenuItem 
       disabled: block.slots.length < 2,
       onSelect: () => operate(splitSlot(document, slot.id, newId)),
     },
-    { name: "Remove", onSelect: () => operate(removeSlot(document, slot.id)) },
+    { name: "Remove", afterLine: true, onSelect: () => operate(removeSlot(document, slot.id)) },
   ];
 }
 
@@ -251,13 +251,13 @@ function blockItems(
     },
     { name: "Move up", disabled: at < 1, onSelect: () => operate(moveBlock(document, block.id, at - 1)) },
     { name: "Move down", disabled: !below, onSelect: () => operate(moveBlock(document, block.id, at + 1)) },
-    { name: "Take up a method…", onSelect: () => setSheet("method") },
+    { name: "Take up a method…", afterLine: true, onSelect: () => setSheet("method") },
     { name: "Double the block", onSelect: () => operate(duplicateBlock(document, block.id, newId)) },
     {
       name: "Copy as text",
       onSelect: () => void navigator.clipboard?.writeText(grid.blockText(block)),
     },
     { name: "Save as a template…", onSelect: () => setSheet("template") },
-    { name: "Remove the block", onSelect: () => operate(removeBlock(document, block.id)) },
+    { name: "Remove the block", afterLine: true, onSelect: () => operate(removeBlock(document, block.id)) },
   ];
 }

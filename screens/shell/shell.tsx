@@ -95,7 +95,7 @@ export function Shell({
                       .filter(({ isUnderMore }) => isUnderMore)
                       .map(({ href, name }) => ({ name, onSelect: () => router.push(href) })),
                     { name: "Your account", onSelect: () => router.push("/account") },
-                    { name: "Sign out", onSelect: leave },
+                    { name: "Sign out", onSelect: leave, afterLine: true },
                   ]}
                 />
               </div>
