@@ -21,7 +21,7 @@ import { type ClientListLine, isWaiting, needWords } from "@/views";
 import { NewClient } from "./new-client";
 import { WeekBars } from "./week-bars";
 
-const WEEKS = 9;
+const WEEKS = 10;
 
 type ClientListPage = Output<"clients.list">;
 type Filter = Omit<Input<"clients.list">, "after">;
@@ -89,7 +89,7 @@ export function ClientList({ first, today }: { first: ClientListPage; today: str
               </p>
             ) : null}
             {start && clients.length === 0 ? <p role="status">{nobodyWords({ search, group, archived })}</p> : null}
-            <ul className="grid grid-cols-2 gap-x-5 gap-y-8 md:grid-cols-[repeat(auto-fill,minmax(11.5rem,1fr))]">
+            <ul className="grid grid-cols-2 gap-x-5 gap-y-8 md:grid-cols-[repeat(auto-fit,minmax(11.5rem,1fr))]">
               {clients.map((client) => (
                 <ClientBars key={client.id} client={client} today={today} />
               ))}
@@ -104,8 +104,8 @@ export function ClientList({ first, today }: { first: ClientListPage; today: str
             ) : null}
             {clients.length > 0 ? (
               <p className="mt-6 max-w-2xl text-quiet">
-                Each bar is one session, longer is more sets; it ends short where some were left out. Outlined bars at
-                the foot are still to come.
+                Each bar is one session, longer is more sets; dashed is missed, whole or in part. Outlined bars at the
+                foot are still to come, the last row in the coming week.
               </p>
             ) : null}
           </>
@@ -191,14 +191,15 @@ function Finder({
 function ClientBars({ client, today }: { client: ClientListLine; today: string }) {
   const dates = useDates();
   const { weekdayName } = dates;
-  const firstWeek = addDays(mondayOf(today), -7 * (WEEKS - 1));
+  // Those before, this one, and the one that comes.
+  const firstWeek = addDays(mondayOf(today), -7 * (WEEKS - 2));
   const weeks = Array.from({ length: WEEKS }, (_, week) => addDays(firstWeek, week * 7));
   // What was done and not looked at is no cause for alarm.
   const needs = client.needs.filter(({ rule }) => rule !== "unreviewed");
   const [gravest] = needs;
   const next = client.sessions.find((session) => session.date >= today && isWaiting(session));
   return (
-    <li className="flex flex-col [contain-intrinsic-size:auto_480px] [content-visibility:auto]">
+    <li className="flex max-w-80 flex-col [contain-intrinsic-size:auto_480px] [content-visibility:auto]">
       <h2 className="font-bold">
         <Link href={`/clients/${client.id}`} className="hover:underline">
           {client.name}

@@ -43,14 +43,20 @@ export function WeekBars({
           const length = (width - 8) * share;
           if (session.state === "done")
             return (
-              <SessionBar
-                key={index}
-                y={y}
-                thick={each - 1.2}
-                length={length}
-                step={step}
-                odd={(week * 3 + index) % 2 === 1}
-              />
+              <g key={index}>
+                <SessionBar y={y} thick={each - 1.2} length={length} step={step} odd={(week * 3 + index) % 2 === 1} />
+                {share < 1 ? (
+                  <rect
+                    x={4 + length}
+                    y={y}
+                    width={width - 8 - length}
+                    height={Math.max(0.6, each - 1.2)}
+                    fill="none"
+                    stroke="var(--color-walnut)"
+                    strokeDasharray="3 2"
+                  />
+                ) : null}
+              </g>
             );
           const missed = session.state === "missed";
           return (
