@@ -1,6 +1,7 @@
 /// <reference lib="webworker" />
 /** The service worker: the floor's shell and static files from the cache, all else from the network; sends what waits. */
 import { type PrecacheEntry, Serwist } from "serwist";
+import { offlinePage } from "./offline-page";
 import { CLAIM_PAGE, SYNC_TAG, sendWaiting } from "./outbox";
 
 declare const self: ServiceWorkerGlobalScope & { __SW_MANIFEST: (PrecacheEntry | string)[] };
@@ -16,6 +17,12 @@ const serwist = new Serwist({
 // A page's worker is told what it is by its address, which an answer from the cache has lost: it comes from the network.
 self.addEventListener("fetch", (event) => {
   if (event.request.destination === "worker") event.stopImmediatePropagation();
+});
+
+// A page of the desk that cannot be had is said so; the floor's pages are in the cache.
+self.addEventListener("fetch", (event) => {
+  if (event.request.mode !== "navigate" || new URL(event.request.url).pathname === "/floor") return;
+  event.respondWith(fetch(event.request).catch(offlinePage));
 });
 
 serwist.addEventListeners();

@@ -1,4 +1,4 @@
-import { deviceRows, enterAsCoach, PHONE, putSession, runAsPlanned, tapOver } from "./helpers";
+import { deviceRows, enterAsCoach, expectAccessible, PHONE, putSession, runAsPlanned, tapOver } from "./helpers";
 import { expect, test } from "./test";
 
 // What is opened here is opened again without a network.
@@ -88,4 +88,23 @@ test("with no page of ours open, the worker sends what waits once there is a net
     lastChance: false,
   });
   await expect.poll(stored).toBeGreaterThan(1);
+});
+
+test("a page of the desk that cannot be had says so in our words, and opens once there is a network", async ({
+  page,
+  context,
+}) => {
+  await enterAsCoach(page);
+  await page.goto("/today");
+  await page.evaluate(async () => {
+    await navigator.serviceWorker.ready;
+  });
+  await page.waitForFunction(() => navigator.serviceWorker.controller !== null);
+  await context.setOffline(true);
+  await page.goto("/clients");
+  await expect(page.getByRole("heading", { name: "No network" })).toBeVisible();
+  await expectAccessible(page);
+  await context.setOffline(false);
+  await page.getByRole("link", { name: "Try again" }).click();
+  await expect(page.getByRole("heading", { name: "Clients" })).toBeVisible();
 });

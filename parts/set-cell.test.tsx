@@ -37,6 +37,16 @@ function Writing(own: Pick<CellActions, "commit" | "leave">) {
 const cell = () => screen.getByRole("gridcell");
 
 describe("a set where its lift and its round cross", () => {
+  it("of a session that has begun shows what was done, and what was asked and not done as a hole", () => {
+    render(<SetCell {...cellOf("Bench press 3x8 @60kg rir2", { done: "7 × 60" })} />);
+    expect(cell().textContent).toBe("done 7 × 60");
+    expect(screen.getByTitle("asked 8 × 60")).toBeTruthy();
+    cleanup();
+    render(<SetCell {...cellOf("Bench press 3x8 @60kg rir2", { done: null })} />);
+    expect(cell().textContent).toContain("8 × 60");
+    expect(cell().className).toContain("border-dashed");
+  });
+
   it.each([
     ["Bench press 3x8 @60kg rir2", {}, "8 × 602"],
     ["Bench press 3x8 @60kg rir1-2", {}, "8 × 601–2"],

@@ -23,6 +23,8 @@ interface Props {
   readonly inRange: boolean;
   readonly editing: string | null;
   readonly error: ShorthandError | null;
+  /** Of a session that has begun, what was done of it, in words; null: not done. Left out: it has not begun. */
+  readonly done?: string | null;
   /** What is done with it; the same for as long as its row is there. */
   readonly on: CellActions;
 }
@@ -64,7 +66,7 @@ export const readsTheSame = (set: WorkSet | null, a: ComputedSession, b: Compute
 const shortWords = (forecast: WorkForecast | undefined): string | null =>
   forecast && fallsShort(forecast) ? `${likelyFigure(forecast)} ${shortSentence(forecast)}` : null;
 
-function Cell({ slot, round, computed, selected, inRange, editing, error, on }: Props) {
+function Cell({ slot, round, computed, selected, inRange, editing, error, done, on }: Props) {
   const input = useRef<HTMLInputElement>(null);
   const isEditing = editing !== null;
   useEffect(() => {
@@ -98,7 +100,9 @@ function Cell({ slot, round, computed, selected, inRange, editing, error, on }: 
         set && !leftOut ? "font-semibold" : "bg-transparent",
         inRange && "!bg-indigo-tint",
         selected && "z-10 outline-2 -outline-offset-1 outline-indigo",
-        short && !selected && "outline-2 -outline-offset-2 outline-weld",
+        typeof done === "string" && "border-l-4 !border-l-woad !bg-woad-tint",
+        done === null && set && "!border-dashed !border-walnut",
+        short && done === undefined && !selected && "outline-2 -outline-offset-2 outline-weld",
       )}
     >
       {isEditing ? (
@@ -140,11 +144,22 @@ function Cell({ slot, round, computed, selected, inRange, editing, error, on }: 
               (figure.length > 12 || (short && figure.length > 7)) && "narrow",
               load?.assumed && "assumed",
             )}
-            title={figure.length > 16 ? figure : undefined}
+            title={typeof done === "string" ? `asked ${figure}` : figure.length > 16 ? figure : undefined}
           >
-            {leftOut ? "left out" : set ? figure : "skipped"}
+            {typeof done === "string" ? (
+              <>
+                <span className="sr-only">done </span>
+                {done}
+              </>
+            ) : leftOut ? (
+              "left out"
+            ) : set ? (
+              figure
+            ) : (
+              "skipped"
+            )}
           </span>
-          {asked ? (
+          {typeof done === "string" ? null : asked ? (
             <span
               className={clsx("narrow font-normal", short ? "font-bold text-weld" : "text-quiet")}
               title={short ? shortSentence(likely!) : "reps in reserve asked"}

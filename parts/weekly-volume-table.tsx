@@ -92,7 +92,10 @@ export function WeeklyVolumeTable({
               return (
                 <td
                   key={week}
-                  className={clsx("border-x-2 px-0.5", isNow ? "border-x-madder" : "border-x-transparent")}
+                  className={clsx(
+                    "border-x-2 px-0.5",
+                    isNow ? "border-x-madder" : "border-x-transparent forced-colors:border-x-[Canvas]",
+                  )}
                 >
                   <button
                     type="button"
@@ -162,7 +165,7 @@ function WeekFigures({
           key={column.week}
           className={clsx(
             "whitespace-nowrap border-x-2 px-0.5",
-            column.isNow ? "border-x-madder" : "border-x-transparent",
+            column.isNow ? "border-x-madder" : "border-x-transparent forced-colors:border-x-[Canvas]",
             column.isNow && isLast && "border-b-2 border-b-madder",
           )}
         >
@@ -187,7 +190,10 @@ const HeadingGaps = ({ columns }: Pick<WeeksModel, "columns">) =>
   columns.map(({ week, isNow }) => (
     <td
       key={week}
-      className={clsx("border-b-2 border-b-line border-x-2", isNow ? "border-x-madder" : "border-x-transparent")}
+      className={clsx(
+        "border-b-2 border-b-line border-x-2",
+        isNow ? "border-x-madder" : "border-x-transparent forced-colors:border-x-[Canvas]",
+      )}
     />
   ));
 

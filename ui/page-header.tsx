@@ -27,7 +27,7 @@ export function PageHeader({
       {about ? <p className="text-quiet">{about}</p> : null}
       {children}
       {actions ? (
-        <div className="ml-auto flex flex-wrap items-center gap-2 max-md:ml-0 [&_a]:whitespace-nowrap [&_button]:whitespace-nowrap">
+        <div className="no-print ml-auto flex flex-wrap items-center gap-2 max-md:ml-0 [&_a]:whitespace-nowrap [&_button]:whitespace-nowrap">
           {actions}
         </div>
       ) : null}

@@ -8,6 +8,7 @@ export * from "./compare-plans";
 export * from "./compute";
 export * from "./day-clashes";
 export * from "./desk-answers";
+export * from "./done-words";
 export * from "./easier-day";
 export * from "./fit-ahead";
 export * from "./fit-time";

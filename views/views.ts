@@ -290,6 +290,8 @@ export interface SessionView extends SessionContext {
   readonly title: string;
   readonly state: SessionState;
   readonly document: SessionDocument;
+  /** Of a session that has begun, what was done by slot and round, in words; null: not done. */
+  readonly done: Readonly<Record<string, readonly (string | null)[]>> | null;
   readonly draftText: string | null;
   readonly revision: number;
   readonly gyms: readonly GymLine[];

@@ -11,9 +11,11 @@ import { useMayPlan, useSessionHref } from "@/parts/duty";
 import { Messages } from "@/parts/messages";
 import { PlannedLink, stateWords } from "@/parts/planned-link";
 import { useDates } from "@/parts/region";
+import { useActions } from "@/ui/actions";
 import { Button } from "@/ui/button";
 import { Notice } from "@/ui/notice";
 import { PageHeader } from "@/ui/page-header";
+import { useLatest } from "@/ui/use-latest";
 import { type ClientView, isUnsent, isWaiting, type PlannedLine } from "@/views";
 import { Account } from "./account";
 import { SHEETS } from "./client-sheet";
@@ -48,6 +50,12 @@ export function ClientScreen({ view }: { view: ClientView }) {
       isWaiting(session) || (session.date >= lately && (session.state === "missed" || session.state === "leftOut")),
   );
   const done = view.sessions.filter((session) => session.state === "done").reverse();
+  useActions(
+    useLatest(() => [
+      ...(mayPlan && ready ? [{ name: `Write a session for ${view.name}`, run: () => write.mutate() }] : []),
+      ...(mayPlan ? [{ name: `Weeks of ${view.name}`, run: () => router.push(`/weeks?for=${view.id}`) }] : []),
+    ]),
+  );
   return (
     <main>
       <PageHeader

@@ -1,32 +1,13 @@
 "use client";
-import { type DoneSet, decimal, isBodyweight, signedKg } from "@/core";
 import { SetBar } from "@/ui/set-bar";
-import type { ReviewedLift, ReviewedSet } from "@/views";
+import { doneSetWords, type ReviewedLift, type ReviewedSet } from "@/views";
 
 /** What was done: its parts, and its mini-sets one after the other. */
 export const notDoneWords = ({ leftOut }: ReviewedSet): string =>
   leftOut === null ? "missed" : ["left out", leftOut].filter(Boolean).join(", ");
 
 export const doneWords = (lift: ReviewedLift, { done }: ReviewedSet): string =>
-  done.map((set) => setWords(lift, set)).join(", ");
-
-function setWords({ exercise, slot }: ReviewedLift, { segments }: DoneSet): string {
-  const words = segments.map((segment) => {
-    const kg = signedKg(segment);
-    const reps =
-      segment.seconds !== null
-        ? `${decimal(segment.seconds)} s`
-        : segment.metres !== null
-          ? `${decimal(segment.metres)} m`
-          : segment.rightReps === null || segment.rightReps === segment.reps
-            ? String(segment.reps)
-            : `${segment.reps}/${segment.rightReps}`;
-    if (isBodyweight(exercise) && kg === 0) return reps;
-    return `${reps} × ${kg < 0 ? "−" : isBodyweight(exercise) ? "+" : ""}${segment.load?.amount ?? "?"}`;
-  });
-  const swapped = segments[0] !== undefined && segments[0].exerciseId !== slot.exerciseId;
-  return `${swapped ? "swapped: " : ""}${words.join(" ↘ ")}`;
-}
+  done.map((set) => doneSetWords(lift.exercise, lift.slot, set)).join(", ");
 
 /** CSS pixels of what was asked; reps beyond it and those left in reserve are drawn after it. */
 const ASKED = 76;

@@ -101,7 +101,7 @@ function DeskScreen() {
               </Link>
             ) : null}
             <Link href={`/floor?s=${view.sessionId}`} prefetch={false} className={buttonClass("main")}>
-              Train now
+              {view.state === "started" ? "Back to the floor" : "Train now"}
             </Link>
           </>
         }

@@ -79,6 +79,7 @@ export const LiftRow = memo(function LiftRow({
 }: Props) {
   const desk = useDeskStore();
   // Of the session's figures only those of its own sets.
+  const done = useDesk(({ view }) => view.done);
   const computed = useDesk(
     (now) => now.computed,
     (a, b) =>
@@ -178,6 +179,7 @@ export const LiftRow = memo(function LiftRow({
             editing={writing?.round === round ? writing.text : null}
             on={on}
             error={writing?.round === round ? writing.error : null}
+            done={done ? (done[slot.id]?.[round] ?? null) : undefined}
           />
         ))}
         <span role="gridcell" className="narrow flex items-center pl-1">

@@ -5,10 +5,12 @@ import { needId } from "@/core";
 import { type Day, type Deciding, useMinute, useToday } from "@/device/today";
 import { useMayPlan } from "@/parts/duty";
 import { useDates } from "@/parts/region";
+import { useActions } from "@/ui/actions";
 import { Button } from "@/ui/button";
 import { Notice } from "@/ui/notice";
 import { PageHeader } from "@/ui/page-header";
 import { Select } from "@/ui/select";
+import { useLatest } from "@/ui/use-latest";
 import { type NeedLine, needWords, type TodayView } from "@/views";
 import { ComingDays } from "./coming";
 import { DayHours } from "./hours";
@@ -26,6 +28,13 @@ export function TodayScreen({ first, nowMinute }: { first: TodayView; nowMinute:
   const { longDate } = useDates();
   const sessions = view.clients.flatMap(({ today }) => today);
   const unsent = needs.filter(({ need }) => need.rule === "unsent");
+  useActions(
+    useLatest(() =>
+      unsent.length > 0 && mayPlan
+        ? [{ name: `Send ${unsent.length} unsent`, run: () => void day.decide(unsent, sent) }]
+        : [],
+    ),
+  );
   return (
     <main className="flex min-h-dvh flex-col">
       <PageHeader

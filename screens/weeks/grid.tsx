@@ -66,7 +66,7 @@ export function WeeksGrid({ weeks, view }: { weeks: Weeks; view: WeeksView }) {
     ghost?.days.flatMap(({ rows: own }) => own).find((row) => row.key === key)?.cells[week] ?? null;
   return (
     <DndContext sensors={sensors} onDragEnd={drop}>
-      <div ref={frame} className="relative overflow-x-auto pb-4 pr-3">
+      <div ref={frame} className="relative overflow-x-auto pr-3 pb-4 print:[zoom:0.62] print:overflow-visible">
         <table ref={table} className="border-separate border-spacing-0" onKeyDown={move}>
           <caption className="sr-only">
             Weeks of the plan: lifts down, weeks across. Arrow keys move; Enter writes in the side panel.
@@ -89,7 +89,9 @@ export function WeeksGrid({ weeks, view }: { weeks: Weeks; view: WeeksView }) {
                   aria-current={isNow ? "date" : undefined}
                   className={clsx(
                     "w-[84px] max-w-[84px] min-w-[84px] p-0 text-left font-normal",
-                    isNow ? "border-x-2 border-t-2 border-madder text-madder" : "border-x-2 border-transparent",
+                    isNow
+                      ? "border-x-2 border-t-2 border-madder text-madder"
+                      : "border-x-2 border-transparent forced-colors:border-[Canvas]",
                   )}
                 >
                   <button
@@ -153,7 +155,7 @@ export function WeeksGrid({ weeks, view }: { weeks: Weeks; view: WeeksView }) {
                         key={`${row.key} ${entryAt(model.columns, week).monday}`}
                         className={clsx(
                           "max-w-[84px] border-b border-line border-x-2 p-0",
-                          isNow ? "border-x-madder" : "border-x-transparent",
+                          isNow ? "border-x-madder" : "border-x-transparent forced-colors:border-x-[Canvas]",
                         )}
                       >
                         {cell ? (

@@ -24,7 +24,7 @@ export function SessionHeads({
         key={week}
         className={clsx(
           "border-b-2 border-b-line border-x-2 px-0.5 align-bottom",
-          isNow ? "border-x-madder" : "border-x-transparent",
+          isNow ? "border-x-madder" : "border-x-transparent forced-colors:border-x-[Canvas]",
         )}
       >
         {line ? (

@@ -16,7 +16,7 @@ export function Side({ weeks, view }: { weeks: Weeks; view: WeeksView }) {
       id="week-side"
       tabIndex={-1}
       aria-label="This week"
-      className="bg-surface p-4 lg:overflow-y-auto lg:border-l lg:border-line"
+      className="no-print bg-surface p-4 lg:overflow-y-auto lg:border-l lg:border-line"
     >
       {selection === null ? (
         <p className="text-quiet">Choose a lift in a week, or a phase above the weeks.</p>

@@ -4,10 +4,12 @@ import { useRouter } from "next/navigation";
 import { BUILDING, entriesOf, weeklySetBand } from "@/core";
 import { ClientChoice } from "@/parts/client-choice";
 import { UndoButtons } from "@/parts/undo";
+import { useActions } from "@/ui/actions";
 import { Button, buttonClass } from "@/ui/button";
 import { Notice } from "@/ui/notice";
 import { PageHeader } from "@/ui/page-header";
 import { Select } from "@/ui/select";
+import { useLatest } from "@/ui/use-latest";
 import type { WeekColumn, WeeksView } from "@/views";
 import { WeeksGrid } from "./grid";
 import { MissedSessions } from "./missed";
@@ -57,8 +59,16 @@ function PlanWeeks({ view }: { view: WeeksView & { readonly plan: NonNullable<We
   const missed = view.sessions.filter(({ state, date }) => state === "draft" && date < view.today).length;
   const under = now ? musclesUnder(now, view) : 0;
   const changed = countChanged(weeks);
+  useActions(
+    useLatest(() => [
+      { name: "The plan", run: () => weeks.select({ kind: "plan" }) },
+      { name: `${view.client.name}’s weeks in review`, run: () => router.push(`/review/weeks?for=${view.client.id}`) },
+    ]),
+  );
   return (
-    <div className="grid min-h-dvh grid-cols-1 content-start lg:h-page lg:grid-cols-[minmax(0,1fr)_300px] lg:grid-rows-[auto_minmax(0,1fr)_auto]">
+    <div className="grid min-h-dvh grid-cols-1 content-start print:block! print:h-auto! lg:h-page lg:grid-cols-[minmax(0,1fr)_300px] lg:grid-rows-[auto_minmax(0,1fr)_auto]">
+      {/* On paper: the weeks that are in view alone, from edge to edge. */}
+      <style>{"@page { size: A4 landscape; margin: 10mm; }"}</style>
       <PageHeader
         title={plan.name || "Weeks"}
         actions={
@@ -93,7 +103,7 @@ function PlanWeeks({ view }: { view: WeeksView & { readonly plan: NonNullable<We
           {plan.days.length} {plan.days.length === 1 ? "day" : "days"} a week
         </p>
       </PageHeader>
-      <main className="min-w-0 lg:overflow-y-auto">
+      <main className="min-w-0 print:overflow-visible! lg:overflow-y-auto">
         {weeks.message ? <Notice kind="warn">{weeks.message}</Notice> : null}
         {weeks.notes.map((note) => (
           <Notice key={note} kind="warn">
@@ -105,7 +115,7 @@ function PlanWeeks({ view }: { view: WeeksView & { readonly plan: NonNullable<We
         <WeeksGrid weeks={weeks} view={view} />
       </main>
       <Side weeks={weeks} view={view} />
-      <footer className="flex flex-wrap items-center gap-x-5 gap-y-1 bg-walnut px-4 py-2 text-onwalnut lg:col-span-2">
+      <footer className="no-print flex flex-wrap items-center gap-x-5 gap-y-1 bg-walnut px-4 py-2 text-onwalnut lg:col-span-2">
         <Figure figure={`${done} of ${done + missed}`} words="sessions done" />
         {now ? <Figure figure={String(now.minutes)} words="minutes this week" /> : null}
         {under > 0 ? (

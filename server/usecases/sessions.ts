@@ -9,15 +9,17 @@ import {
   diffDocuments,
   documentForClient,
   EMPTY_DOCUMENT,
+  foldEvents,
   phaseOfWeek,
   phaseWords,
   readinessSentence,
   readinessState,
   type SessionDocument,
 } from "../../core";
-import { computeSteps, type FoundSession, isWaiting, type SessionView } from "../../views";
+import { computeSteps, doneByRound, type FoundSession, isWaiting, type SessionView } from "../../views";
 import { readStored } from "../context/documents";
 import { plannedForAll } from "../context/planned";
+import { readLog } from "../context/projecting";
 import { createSession as insertNew, STARTED, saveEdits } from "../context/saving";
 import { lastingOf, loadSession, partnerOf } from "../context/session";
 import { showSession as showOnFloor } from "../context/showing";
@@ -79,6 +81,10 @@ export const showSession = defineUseCase("sessions.show", ["coach"], (scope, { s
       title: document.title,
       state: row.state,
       document,
+      done:
+        row.state === "draft"
+          ? null
+          : doneByRound(document, foldEvents((await readLog(tx, sessionId, loaded.studio)).events), context.exercises),
       draftText: row.draftText,
       revision: row.revision,
       gyms: await gymLines(tx),

@@ -11,6 +11,7 @@ export const viewOf = (document: SessionDocument, more: Partial<SessionView> = {
   title: "",
   state: "draft",
   document,
+  done: null,
   draftText: null,
   revision: 3,
   gyms: [],
