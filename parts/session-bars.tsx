@@ -3,9 +3,11 @@ import type { WeekCell } from "@/views";
 const WIDTH = 26;
 const HEIGHT = 24;
 const LINES = [4, 10, 16, 22];
+/** More sets than these are drawn as so many. */
+const MOST_SETS = 10;
 
 /**
- * A lift of a week: a bar for each set, over and under four lines, the tighter the nearer to the maximum; slack in a
+ * A lift of a week: a bar for each set, over and under four lines, the thicker the nearer to the maximum; slack in a
  * deload. Done is filled, planned is dashed, missed is a hole in its line.
  */
 export function SessionBars({
@@ -17,9 +19,11 @@ export function SessionBars({
 }) {
   const { state, sets, share, isChanged } = cell;
   const color = state === "done" ? "var(--color-woad)" : "var(--color-indigo)";
-  // From loose at half of the maximum to tight at nine tenths.
-  const pitch = 5.2 - 2 * Math.min(1, Math.max(0, ((share ?? 0.75) - 0.5) / 0.4));
-  const shown = Math.min(sets, Math.floor((HEIGHT - 3) / pitch));
+  // As thick as it is heavy: from half of the maximum to nine tenths; where that is not known, in between.
+  const thick = 1.2 + 2 * Math.min(1, Math.max(0, ((share ?? 0.7) - 0.5) / 0.4));
+  // As close as there are many.
+  const pitch = Math.min(5, (HEIGHT - 4) / Math.max(1, sets));
+  const shown = Math.min(sets, MOST_SETS);
   return (
     <svg width={WIDTH} height={HEIGHT} aria-hidden className="shrink-0">
       {LINES.map((x) => (
@@ -44,7 +48,7 @@ export function SessionBars({
               <path
                 d={isSlack ? `M1 ${y - 2} Q ${WIDTH / 2} ${y + 3} ${WIDTH - 1} ${y - 2}` : `M1 ${y} H${WIDTH - 1}`}
                 stroke={color}
-                strokeWidth={state === "done" ? 2.6 : 2}
+                strokeWidth={Math.min(thick, pitch - 0.6)}
                 strokeDasharray={state === "done" ? undefined : "6 1"}
                 fill="none"
               />

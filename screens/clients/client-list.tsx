@@ -218,6 +218,7 @@ function ClientBars({ client, today }: { client: ClientListLine; today: string }
           <Link href="/today" className="block min-h-6 hover:underline first-letter:uppercase">
             {needWords(gravest, client.name, today, dates).title}
             {needs.length > 1 ? `, and ${needs.length - 1} more` : ""}
+            <span className="block font-semibold underline underline-offset-2">Decide</span>
           </Link>
         </Notice>
       ) : null}

@@ -12,7 +12,7 @@ import { Messages } from "@/parts/messages";
 import { PlannedLink, stateWords } from "@/parts/planned-link";
 import { useDates } from "@/parts/region";
 import { useActions } from "@/ui/actions";
-import { Button } from "@/ui/button";
+import { Button, buttonClass } from "@/ui/button";
 import { Notice } from "@/ui/notice";
 import { PageHeader } from "@/ui/page-header";
 import { useLatest } from "@/ui/use-latest";
@@ -72,6 +72,9 @@ export function ClientScreen({ view }: { view: ClientView }) {
         actions={
           mayPlan ? (
             <>
+              <Link href={`/weeks?for=${view.id}`} prefetch={false} className={buttonClass("plain")}>
+                Weeks
+              </Link>
               <Button onClick={() => setOpen("description")}>Change</Button>
               <Button
                 kind="main"

@@ -39,7 +39,7 @@ export function Keypad({
     return () => window.removeEventListener("keydown", onKey);
   });
   const box =
-    "flex min-h-[56px] items-center justify-center rounded-lg bg-[var(--floor-raised)] text-xl font-bold disabled:opacity-40";
+    "flex min-h-[56px] items-center justify-center rounded-lg bg-[var(--floor-raised)] text-xl font-bold disabled:text-[var(--floor-quiet)]";
   return (
     <div role="group" aria-label={`${label}, keypad`} className="grid w-full grid-cols-3 gap-2">
       {KEYS.map((key) => (

@@ -17,7 +17,7 @@ export function SmallButton({
       onClick={onClick}
       disabled={disabled}
       aria-pressed={pressed}
-      className={`min-h-[56px] flex-1 rounded-lg border text-lg font-semibold disabled:opacity-45 ${pressed ? "border-transparent bg-[var(--floor-warn)] text-[var(--floor-on)]" : "border-[var(--floor-line)]"}`}
+      className={`min-h-[56px] flex-1 rounded-lg border text-lg font-semibold disabled:border-dashed disabled:text-[var(--floor-quiet)] ${pressed ? "border-transparent bg-[var(--floor-warn)] text-[var(--floor-on)]" : "border-[var(--floor-line)]"}`}
     >
       {children}
     </button>
