@@ -78,7 +78,7 @@ test("a plan is started from a split, a lift is changed from a week on, a deload
   await page.setViewportSize(PHONE);
   await expectAccessible(page.getByRole("complementary", { name: "This week" }));
   await page.setViewportSize({ width: 1280, height: 800 });
-  await page.getByRole("button", { name: /^Open .*week/ }).click();
+  await page.getByRole("region", { name: "Its session" }).locator("a, button").first().click();
   await page.waitForURL(/\/session\//);
   await expect(page.getByRole("heading", { level: 1 })).toBeVisible();
 });

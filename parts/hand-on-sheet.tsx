@@ -1,12 +1,19 @@
 "use client";
 import Link from "next/link";
-import { useState } from "react";
-import { callApi } from "@/device/api";
-import { useApiMutation } from "@/device/query";
 import { useDates } from "@/parts/region";
 import { Button } from "@/ui/button";
 import { CopyLink } from "@/ui/copy-link";
 import { Sheet } from "@/ui/sheet";
+
+/** A link that opens one session, as the screen makes and removes it. */
+interface SessionLink {
+  /** The link that was made just now, whole; null: none was. */
+  readonly made: string | null;
+  readonly make: () => void;
+  readonly remove: () => void;
+  readonly isBusy: boolean;
+  readonly error: Error | null;
+}
 
 /** How a session reaches a client without an account: by inviting them, on paper, or by a link that opens it alone. */
 export function HandOnSheet({
@@ -14,7 +21,7 @@ export function HandOnSheet({
   clientName,
   sessionId,
   linkUntilMs,
-  onChanged,
+  link,
   onClose,
 }: {
   clientId: string;
@@ -22,26 +29,10 @@ export function HandOnSheet({
   sessionId: string;
   /** When the link there is ends; null: there is none, or it is not known. */
   linkUntilMs: number | null;
-  onChanged: () => void;
+  link: SessionLink;
   onClose: () => void;
 }) {
   const { shortDateAt } = useDates();
-  const [made, setMade] = useState<string | null>(null);
-  const link = useApiMutation(
-    () => callApi("sessions.link", { sessionId }),
-    (value) => {
-      setMade(window.location.origin + value.link);
-      onChanged();
-    },
-  );
-  const revoke = useApiMutation(
-    () => callApi("sessions.unlink", { sessionId }),
-    () => {
-      setMade(null);
-      onChanged();
-    },
-  );
-  const error = link.error ?? revoke.error;
   return (
     <Sheet open onOpenChange={(open) => !open && onClose()} title={`Hand it on to ${clientName}`}>
       <div className="flex flex-col gap-4">
@@ -61,13 +52,13 @@ export function HandOnSheet({
           </li>
           <li>Copy a link that opens this session, and nothing else, for seven days.</li>
         </ul>
-        {made ? <CopyLink label="The link, shown this once" link={made} /> : null}
+        {link.made ? <CopyLink label="The link, shown this once" link={link.made} /> : null}
         <div className="flex flex-wrap items-center gap-2">
-          <Button kind={made ? "plain" : "main"} disabled={link.isPending} onClick={() => link.mutate()}>
-            {linkUntilMs === null && !made ? "Make a link" : "Make another link"}
+          <Button kind={link.made ? "plain" : "main"} disabled={link.isBusy} onClick={link.make}>
+            {linkUntilMs === null && !link.made ? "Make a link" : "Make another link"}
           </Button>
           {linkUntilMs === null ? null : (
-            <Button disabled={revoke.isPending} onClick={() => revoke.mutate()}>
+            <Button disabled={link.isBusy} onClick={link.remove}>
               Remove the link
             </Button>
           )}
@@ -75,7 +66,7 @@ export function HandOnSheet({
         {linkUntilMs === null ? null : (
           <p className="text-quiet">There is a link, good until {shortDateAt(linkUntilMs)}. Another one ends it.</p>
         )}
-        {error ? <p role="alert">{error.message}</p> : null}
+        {link.error ? <p role="alert">{link.error.message}</p> : null}
       </div>
     </Sheet>
   );

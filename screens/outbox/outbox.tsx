@@ -5,6 +5,7 @@ import { useState } from "react";
 import type { Output } from "@/contract";
 import { callApi } from "@/device/api";
 import { useLaterPages } from "@/device/later-pages";
+import { useSessionLink } from "@/device/session-link";
 import { ClientChoice } from "@/parts/client-choice";
 import { HandOnSheet } from "@/parts/hand-on-sheet";
 import { useDates } from "@/parts/region";
@@ -107,6 +108,7 @@ function Line({ line, clientId, isOpen }: { line: SentLine; clientId: string | n
 
 function Email({ email, to, hasAccount, sessionId, clientId }: NonNullable<Props["opened"]>) {
   const [isHandingOn, setHandingOn] = useState(false);
+  const link = useSessionLink(sessionId, () => {});
   return (
     <article aria-label={`Email: ${email.subject}`} className="bg-surface p-6">
       <h2 className="text-lg font-bold">{email.subject}</h2>
@@ -131,7 +133,7 @@ function Email({ email, to, hasAccount, sessionId, clientId }: NonNullable<Props
           clientName={to}
           sessionId={sessionId}
           linkUntilMs={null}
-          onChanged={() => {}}
+          link={link}
           onClose={() => setHandingOn(false)}
         />
       ) : null}

@@ -6,6 +6,7 @@ import { useMemo, useState } from "react";
 import { allBlocks, type SessionDocument, sameValue } from "@/core";
 import { callApi } from "@/device/api";
 import { useApiMutation } from "@/device/query";
+import { useSessionLink } from "@/device/session-link";
 import { useDates } from "@/parts/region";
 import { Button } from "@/ui/button";
 import { fetched } from "@/ui/on-demand";
@@ -24,6 +25,7 @@ export function Sending() {
   const [isWriting, setWriting] = useState(false);
   const [isHandingOn, setHandingOn] = useState(false);
   const { sent, recipient } = view;
+  const link = useSessionLink(view.sessionId, () => router.refresh());
   const isSame = useMemo(() => sent === null || sameValue(document, copied), [sent, document, copied]);
   const send = useApiMutation(
     (_: SessionDocument) => callApi("sessions.send", { sessionId: view.sessionId }),
@@ -66,7 +68,7 @@ export function Sending() {
           clientName={view.client.name}
           sessionId={view.sessionId}
           linkUntilMs={recipient.linkUntilMs}
-          onChanged={() => router.refresh()}
+          link={link}
           onClose={() => setHandingOn(false)}
         />
       ) : null}
