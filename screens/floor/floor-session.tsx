@@ -1,12 +1,13 @@
 "use client";
 import { ChevronLeft } from "lucide-react";
 import { useMemo, useState } from "react";
-import { firstOf, formatClock, isPaused, leftOpenMs, occurrenceKey, type PerformedSet, paceOf, placeOf } from "@/core";
+import { firstOf, formatClock, isPaused, leftOpenMs, type PerformedSet, paceOf } from "@/core";
 import { restOffSentences } from "@/views";
 import { CautionHold } from "./caution-hold";
 import { CheckInLine } from "./check-in";
 import { EmptySession, EndScreen } from "./end-screen";
 import { Later, later } from "./later";
+import { LeftOpen } from "./left-open";
 import { PainStopPanel } from "./pain-stop";
 import { RestScreen } from "./rest-screen";
 import { Strip } from "./strip";
@@ -231,44 +232,6 @@ function PauseScreen({ floor }: { floor: Floor }) {
 }
 
 const ASKED_AGAIN_MS = 3_600_000;
-
-/** Nothing was logged for an hour or more: whether it goes on is asked before anything else. */
-function LeftOpen({ floor, idleMs, onGoOn }: { floor: Floor; idleMs: number; onGoOn: () => void }) {
-  const { performed, blockRounds } = floor;
-  const minutes = Math.floor(idleMs / 60_000);
-  const [hours, rest] = [Math.floor(minutes / 60), minutes % 60];
-  const end = () => {
-    if (!floor.mayCommit()) return;
-    const places = blockRounds
-      .flatMap((one) => one.moves.map(({ slot }) => placeOf(slot.id, one.round, one.ordinal)))
-      .filter((place) => !performed.sets.has(occurrenceKey(place)) && !performed.skipped.has(occurrenceKey(place)));
-    if (places.length > 0) void floor.log({ kind: "setsSkipped", places, reason: "" });
-    else onGoOn();
-  };
-  return (
-    <section aria-label="Left open" className="flex flex-1 flex-col gap-4 pt-4">
-      <h2 className="text-2xl font-bold">Does it go on?</h2>
-      <p className="text-lg text-[var(--floor-quiet)]">
-        Nothing was logged for {hours} h{rest > 0 ? ` ${rest} min` : ""}. What was done is kept, and that time counts as
-        a pause.
-      </p>
-      <button
-        type="button"
-        onClick={end}
-        className="mt-auto min-h-[56px] rounded-xl border border-[var(--floor-line)] text-lg font-semibold"
-      >
-        End the session here
-      </button>
-      <button
-        type="button"
-        onClick={onGoOn}
-        className="min-h-[76px] rounded-xl bg-[var(--floor-now)] text-xl font-bold text-[var(--floor-on)]"
-      >
-        Go on
-      </button>
-    </section>
-  );
-}
 
 /** Minutes since the start, and how far the session is from its plan. */
 function Pace({ floor, now, onOpen }: { floor: Floor; now: number; onOpen: () => void }) {

@@ -149,6 +149,25 @@ describe("the block's round in hand", () => {
     expect(screen.getAllByRole("listitem")).toHaveLength(5);
   });
 
+  it("form and pain are said while it is worked at, and stand with what is done", () => {
+    const on = open("Bench press 2x8 @60kg");
+    press("Form");
+    press("broke");
+    fireEvent.keyDown(document.activeElement!, { key: "Escape" });
+    press("Hurts");
+    press("3");
+    fireEvent.keyDown(document.activeElement!, { key: "Escape" });
+    expect(screen.getByRole("button", { name: "Hurts" }).getAttribute("aria-pressed")).toBe("true");
+    press("Set done");
+    const felt = [...(on.done.mock.calls[0]![1] as Map<string, unknown>).values()];
+    expect(felt).toEqual([{ form: "broke", pain: 3, painPlace: "" }]);
+  });
+
+  it("before the start nothing can have been felt", () => {
+    open("Bench press 2x8 @60kg", { isStarted: false });
+    expect(screen.queryByRole("button", { name: "Hurts" })).toBeNull();
+  });
+
   it("rest that is over is said, and work can be begun", () => {
     const on = open("A1 Bench press 3x8 @60kg r90", { restOver: 12 });
     press("Start rest 0:12 over");
