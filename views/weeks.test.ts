@@ -104,6 +104,18 @@ describe("the cells of the weeks", () => {
     ).toEqual(["missed", "missed", "planned", "planned"]);
   });
 
+  it("of a session that has begun and is not ended, lifts not trained yet are under way and not missed", () => {
+    const begun = view(PLAN, [["a", 0]]);
+    const [first] = begun.sessions;
+    const sessions = [{ ...first!, id: "begun", week: 1, date: "2026-11-16", state: "started" as const }];
+    const cells = weeksModel(PLAN, { ...begun, sessions }).days[0]!.rows[0]!.cells;
+    expect(cells.slice(0, 3).map((cell) => cell?.state)).toEqual(["missed", "underWay", "missed"]);
+    // Also where the coming week's session was begun before its day.
+    const early = [{ ...first!, id: "begun", week: 3, date: TODAY, state: "started" as const }];
+    const ahead = weeksModel(PLAN, { ...begun, sessions: early }).days[0]!.rows[0]!.cells;
+    expect(ahead[3]?.state).toBe("underWay");
+  });
+
   it("a session that is left out is no hole, and one that was moved is planned again, with a mark", () => {
     const leftOut = { ...PLAN, moved: [{ id: "m", dayId: "a", week: 2, to: null }] };
     expect(statesOf(leftOut, [["a", 0]], 0)[2]).toBe("leftOut");
