@@ -18,6 +18,7 @@ const HAS_SETS = /\d\s*[x×]\s*\S|\d+\s*total|\n/i;
 export function LiftFinder({
   label,
   placeholder,
+  initial = "",
   offersFor,
   onTake,
   onTyped,
@@ -25,13 +26,15 @@ export function LiftFinder({
 }: {
   label: string;
   placeholder: string;
+  /** What it begins with. */
+  initial?: string;
   offersFor: (typed: string) => readonly OfferGroup[];
   onTake: (exercise: Exercise) => ChoiceProblem;
   /** Takes a line as it is typed; left out where only a lift is wanted. */
   onTyped?: (typed: string) => ChoiceProblem;
   onLeave?: () => void;
 }) {
-  const [typed, setTyped] = useState("");
+  const [typed, setTyped] = useState(initial);
   const [problem, setProblem] = useState<string | null>(null);
   const groups = useMemo(() => offersFor(typed), [offersFor, typed]);
   const isNamed = typed.trim() !== "";
@@ -67,6 +70,10 @@ export function LiftFinder({
     >
       <Command.Input
         autoFocus={onLeave !== undefined}
+        // What is typed on comes after what it began with.
+        onFocus={({ currentTarget }) =>
+          currentTarget.setSelectionRange(currentTarget.value.length, currentTarget.value.length)
+        }
         aria-label={label}
         placeholder={placeholder}
         value={typed}

@@ -10,12 +10,15 @@ export function AddLift({
   blockId,
   isInside,
   label = isInside ? "A lift for this block" : "A lift to add",
+  typed = "",
   onClose,
 }: {
   /** Null: at the end. */
   blockId: string | null;
   isInside: boolean;
   label?: string;
+  /** What was typed before the field was there. */
+  typed?: string;
   /** Left out where it stays open. */
   onClose?: () => void;
 }) {
@@ -25,11 +28,11 @@ export function AddLift({
   const beside = (block ?? allBlocks(document).at(-1))?.slots.at(-1) ?? null;
   const besideId = beside?.exerciseId ?? null;
   const offersFor = useCallback(
-    (typed: string) => liftOffers(document, computed, view, { typed, besideId, usual }),
+    (wanted: string) => liftOffers(document, computed, view, { typed: wanted, besideId, usual }),
     [document, computed, view, besideId, usual],
   );
-  const add = async (typed: string): Promise<string | null> => {
-    const read = await desk.readLifts(typed);
+  const add = async (line: string): Promise<string | null> => {
+    const read = await desk.readLifts(line);
     if (!read.ok) return read.message;
     const at = document.blocks.findIndex(({ id }) => id === blockId);
     const [first] = read.blocks;
@@ -48,6 +51,7 @@ export function AddLift({
     <div className="my-1 max-w-md">
       <LiftFinder
         label={label}
+        initial={typed}
         placeholder="a lift, a muscle, cable, or Bench press 4x8 rir2"
         offersFor={offersFor}
         onTake={(exercise) => add(printName(exercise.id, catalogue))}

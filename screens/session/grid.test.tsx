@@ -201,6 +201,15 @@ describe("the grid by keyboard", () => {
     expect(lines()).toEqual(asOpened());
     expect(screen.queryByRole("button", { name: "+ Add a lift" })).toBeNull();
   });
+
+  it("what is typed while the field to find a lift is on its way stands in it", async () => {
+    open();
+    press("+");
+    for (const key of ["p", "u", "x", "Backspace", "l"]) press(key);
+    const finder = await screen.findByRole<HTMLInputElement>("combobox", { name: "A lift to add" });
+    expect(finder.value).toBe("pul");
+    expect(lines()).toEqual(asOpened());
+  });
 });
 
 describe("the grid's clipboard", () => {

@@ -121,7 +121,12 @@ export function Grid({ view, partner }: { view: SessionView; partner: Partner | 
               </Fragment>
             ))}
             {grid.place?.kind === "add" && grid.place.blockId === block.id ? (
-              <AddLift blockId={block.id} isInside={grid.place.isInside} onClose={grid.close} />
+              <AddLift
+                blockId={block.id}
+                isInside={grid.place.isInside}
+                typed={grid.place.typed}
+                onClose={grid.close}
+              />
             ) : null}
           </div>
         ))}
@@ -130,7 +135,9 @@ export function Grid({ view, partner }: { view: SessionView; partner: Partner | 
       {desk.locked ? null : (
         <div className="shrink-0 px-3 pt-1.5 pb-3">
           {grid.place?.kind === "add" ? (
-            grid.place.blockId === null && <AddLift blockId={null} isInside={false} onClose={grid.close} />
+            grid.place.blockId === null && (
+              <AddLift blockId={null} isInside={false} typed={grid.place.typed} onClose={grid.close} />
+            )
           ) : (
             <button
               type="button"

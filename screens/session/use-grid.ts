@@ -42,7 +42,13 @@ export type Place =
   | { readonly kind: "rest" | "rounds"; readonly blockId: string }
   | { readonly kind: "warmUp" }
   /** Into a block, or as a block of its own after it (null: at the end). */
-  | { readonly kind: "add"; readonly blockId: string | null; readonly isInside: boolean };
+  | {
+      readonly kind: "add";
+      readonly blockId: string | null;
+      readonly isInside: boolean;
+      /** Typed while the field was on its way. */
+      readonly typed?: string;
+    };
 
 /** What is chosen, written, copied and moved in the grid, by keyboard as by pointer. */
 export function useGrid() {
@@ -236,6 +242,13 @@ export function useGrid() {
       event.preventDefault();
       work();
     };
+    // The field to find a lift in may still be on its way: whoever types on types into it.
+    if (place?.kind === "add" && !command && !altKey) {
+      const { typed = "" } = place;
+      if (key.length === 1) return done(() => setPlace({ ...place, typed: typed + key }));
+      if (key === "Backspace") return done(() => setPlace({ ...place, typed: typed.slice(0, -1) }));
+      if (key === "Enter") return done(() => {});
+    }
     if (by && altKey && by[0] === 0)
       return done(() => (shiftKey ? moveWhole(by[1] < 0 ? -1 : 1) : moveLift(by[1] < 0 ? -1 : 1)));
     if (by && !altKey && !command) return done(() => rove(by[0], by[1], shiftKey));
