@@ -57,6 +57,7 @@ test("on a phone every screen is reached from the bar at the foot, by touch and 
     await expect(page.getByRole("menuitem", { name })).toBeVisible();
   await expect(page.getByRole("menuitem", { name: "Review" })).toBeFocused();
   await page.keyboard.press("ArrowDown");
+  await expect(page.getByRole("menuitem", { name: "Exercises" })).toBeFocused();
   await page.keyboard.press("Enter");
   await page.waitForURL(/\/exercises/);
 });

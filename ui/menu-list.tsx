@@ -60,7 +60,10 @@ function Items({ items, isByKey }: { items: readonly (MenuItem | MenuGroup)[]; i
   // By a key the first item is at hand; the content takes the focus itself before this.
   useEffect(() => {
     if (!isByKey) return;
-    const asked = requestAnimationFrame(() => first.current?.focus());
+    // Unless somebody was quicker, and is at another item already.
+    const asked = requestAnimationFrame(() => {
+      if (document.activeElement?.getAttribute("role") !== "menuitem") first.current?.focus();
+    });
     return () => cancelAnimationFrame(asked);
   }, [isByKey]);
   return items.map((item, index) =>
