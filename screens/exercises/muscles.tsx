@@ -42,6 +42,7 @@ const LEVELS = 6;
 export function Muscles({ state }: { state: ExercisesState }) {
   const [ref, width] = useWidth<HTMLDivElement>(330);
   const { holes, first, second, region, byRegion, coverage } = state;
+  const drawn = Math.max(60, width - NAME - COUNT);
   return (
     <div ref={ref}>
       <p aria-hidden className="flex justify-between text-xs text-quiet" style={{ paddingLeft: NAME + COUNT + 4 }}>
@@ -78,21 +79,16 @@ export function Muscles({ state }: { state: ExercisesState }) {
                       exercises{spokenWords(known, here)}
                       {[first, second].map((one) => (one ? lineWords(one, id) : ""))}
                     </span>
-                    <svg
-                      width={Math.max(60, width - NAME - COUNT)}
-                      height={ROW}
-                      aria-hidden
-                      className="ml-auto block shrink-0"
-                    >
-                      <RegionLines exercises={byRegion[id]} region={id} width={Math.max(60, width - NAME - COUNT)} />
+                    <svg width={drawn} height={ROW} aria-hidden className="ml-auto block shrink-0">
+                      <RegionLines exercises={byRegion[id]} region={id} width={drawn} />
                       {here.map((third) => (
-                        <Hole key={third} place={RANGE_THIRDS.indexOf(third)} width={width - NAME - COUNT} />
+                        <Hole key={third} place={RANGE_THIRDS.indexOf(third)} width={drawn} />
                       ))}
                       {first ? (
                         <RegionLine
                           exercise={first}
                           region={id}
-                          x={across(width - NAME - COUNT)}
+                          x={across(drawn)}
                           y={ROW / 2 - (second ? 4 : 0)}
                           colour="var(--color-indigo)"
                         />
@@ -101,7 +97,7 @@ export function Muscles({ state }: { state: ExercisesState }) {
                         <RegionLine
                           exercise={second}
                           region={id}
-                          x={across(width - NAME - COUNT)}
+                          x={across(drawn)}
                           y={ROW / 2 + 5}
                           colour="var(--color-walnut)"
                           ticked
