@@ -17,8 +17,8 @@ a.main { background: #27356b; border-color: #27356b; color: #f5f1e9; }
 <body>
 <main>
 <h1>No network</h1>
-<p>This page comes from the studio’s server, which cannot be reached now. What you typed before is kept on this device and goes out
-once there is a network.</p>
+<p>This page comes from the studio’s server, which cannot be reached now. What was logged on the floor or
+written at a session’s desk is kept on this device and goes out once there is a network.</p>
 <p><a class="main" href="">Try again</a><a href="/floor">To the floor, which works without a network</a></p>
 </main>
 </body>

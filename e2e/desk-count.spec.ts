@@ -54,7 +54,7 @@ class CountingUser {
     await this.click(button);
     for (const item of items) await this.click(item, "menuitem");
   }
-  /** A figure that is written where it stands. */
+  /** Edits a value in place, such as a rest or a number of rounds: clicked, typed, Enter. */
   async place(label: string, text: string): Promise<void> {
     await this.click(`${label}, change`);
     await expect(this.page.getByRole("textbox", { name: label })).toBeFocused();

@@ -110,7 +110,7 @@ export function FirstVisit({ children }: { children: ReactNode }) {
       {help ? (
         <p
           role="note"
-          className="no-print flex items-center gap-3 border-b border-line bg-indigo-tint px-6 py-1.5 text-walnut lg:h-9"
+          className="no-print flex items-center gap-3 border-b border-line bg-indigo-tint px-4 py-1.5 text-walnut lg:h-9"
         >
           <span className="min-w-0 flex-1 lg:truncate">
             <strong>{help.is}</strong> To try: {help.tries}

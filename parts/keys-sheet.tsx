@@ -78,6 +78,17 @@ const WEEKS: Keys = [
   ["On the edge of a phase", [["← →", "a week shorter, a week longer"]]],
 ];
 
+const EXERCISES: Keys = [
+  [
+    "Exercises",
+    [
+      ["/", "to the search"],
+      ["↑ ↓", "from exercise to exercise in the ranking"],
+      ["Enter", "look at it"],
+    ],
+  ],
+];
+
 const ANYWHERE: Keys = [
   [
     "Anywhere",
@@ -93,6 +104,7 @@ const OF_SCREEN: readonly (readonly [path: string, keys: Keys])[] = [
   ["/session", SESSION],
   ["/today", TODAY],
   ["/weeks", WEEKS],
+  ["/exercises", EXERCISES],
 ];
 
 /** The keys of the screen at an address, then those that are everywhere. */

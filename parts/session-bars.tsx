@@ -22,8 +22,8 @@ export function SessionBars({
   // As thick as it is heavy: from half of the maximum to nine tenths; where that is not known, in between.
   const thick = 1.2 + 2 * Math.min(1, Math.max(0, ((share ?? 0.7) - 0.5) / 0.4));
   // As close as there are many.
-  const pitch = Math.min(5, (HEIGHT - 4) / Math.max(1, sets));
   const shown = Math.min(sets, MOST_SETS);
+  const pitch = Math.min(5, (HEIGHT - 4) / Math.max(1, shown));
   return (
     <svg width={WIDTH} height={HEIGHT} aria-hidden className="shrink-0">
       {LINES.map((x) => (

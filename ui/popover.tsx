@@ -5,8 +5,8 @@ import type { OpenedPopover } from "./popover-list";
 
 const load = () => import("./popover-list").then((module) => module.PopoverList);
 
-/** The class names of a popover that opens upward from a footer. */
-export const FOOTER_POPOVER =
+/** How every popover looks. */
+export const POPOVER =
   "z-40 max-h-[60vh] w-80 max-w-[96vw] overflow-y-auto border-2 border-walnut bg-ground p-4 text-walnut";
 
 /** A button with something to read or do beside it; a button and no more until it is first opened. */

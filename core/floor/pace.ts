@@ -6,29 +6,27 @@ import { isPaused, occurrenceKey, type PerformedSession, pausedMs, placeOf } fro
 /** A session in which nothing was logged for so long was left open: no rest is that long. */
 const LEFT_OPEN_MS = 3_600_000;
 
-/** When something was logged last, in milliseconds of the clock: the start, a set, the end of a pause; null before the start. */
-function lastLoggedMs({ startedAtMs, sets, pauses }: PerformedSession): number | null {
-  if (startedAtMs === null) return null;
-  const marks = [...sets.values()].map(({ atMs }) => atMs);
-  return Math.max(startedAtMs, ...marks, ...pauses.flatMap(({ fromMs, toMs }) => [fromMs, toMs ?? fromMs]));
-}
+/** When something was logged, in milliseconds of the clock: the start, sets, and both ends of pauses; an open pause lasts until `untilMs`. */
+const loggedMs = ({ startedAtMs, sets, pauses }: PerformedSession, untilMs: number): number[] =>
+  startedAtMs === null
+    ? []
+    : [
+        startedAtMs,
+        ...[...sets.values()].map(({ atMs }) => atMs),
+        ...pauses.flatMap(({ fromMs, toMs }) => [fromMs, toMs ?? untilMs]),
+      ];
 
 /** For how long nothing was logged in a session that goes on, in milliseconds, where that is an hour or more; else null. */
 export function leftOpenMs(performed: PerformedSession, nowMs: number): number | null {
-  const last = lastLoggedMs(performed);
-  if (last === null || performed.ended || isPaused(performed)) return null;
-  return nowMs - last >= LEFT_OPEN_MS ? nowMs - last : null;
+  if (performed.startedAtMs === null || performed.ended || isPaused(performed)) return null;
+  const idle = nowMs - Math.max(...loggedMs(performed, nowMs));
+  return idle >= LEFT_OPEN_MS ? idle : null;
 }
 
 /** How much of a session it was left open in all until a moment, in milliseconds: each stretch of an hour or more without an entry. */
-function idleMs({ startedAtMs, sets, pauses }: PerformedSession, untilMs: number): number {
-  if (startedAtMs === null) return 0;
-  const marks = [
-    startedAtMs,
-    ...[...sets.values()].map(({ atMs }) => atMs),
-    ...pauses.flatMap(({ fromMs, toMs }) => [fromMs, toMs ?? untilMs]),
-    untilMs,
-  ].sort((a, b) => a - b);
+function idleMs(performed: PerformedSession, untilMs: number): number {
+  const { pauses } = performed;
+  const marks = [...loggedMs(performed, untilMs), untilMs].sort((a, b) => a - b);
   let idle = 0;
   for (const [at, mark] of marks.entries()) {
     const before = marks[at - 1];

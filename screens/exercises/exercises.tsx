@@ -1,10 +1,11 @@
 "use client";
 import { useRouter } from "next/navigation";
-import { useEffect, useRef, useState } from "react";
+import { useRef, useState } from "react";
 import { Button } from "@/ui/button";
 import { PageHeader } from "@/ui/page-header";
 import { Select } from "@/ui/select";
 import { useDebounced } from "@/ui/use-debounced";
+import { useKey } from "@/ui/use-key";
 import type { ExercisesView } from "@/views";
 import { ExerciseDetail } from "./detail";
 import { ExerciseList } from "./list";
@@ -14,7 +15,6 @@ import { Ranking } from "./ranking";
 import { useExercises } from "./use-exercises";
 
 const SEARCH_MS = 120;
-const IN_A_FIELD = "input, textarea, select, [contenteditable=true], [role=dialog]";
 
 /** The muscles at the left, the ranking for one of them in the middle, one exercise of it, or two, at the right. */
 export function ExercisesScreen({
@@ -24,7 +24,7 @@ export function ExercisesScreen({
 }: {
   view: ExercisesView;
   make: NameToDefine | null;
-  /** The exercise that is looked at first. */
+  /** The id of the exercise that is selected when the screen opens; null: the best of the ranking. */
   draw: string | null;
 }) {
   const router = useRouter();
@@ -33,16 +33,7 @@ export function ExercisesScreen({
   const [isWhole, setWhole] = useState(false);
   const searched = useDebounced(search, SEARCH_MS);
   const field = useRef<HTMLInputElement>(null);
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      if (event.key !== "/" || event.ctrlKey || event.metaKey || event.altKey) return;
-      if (event.target instanceof Element && event.target.closest(IN_A_FIELD)) return;
-      event.preventDefault();
-      field.current?.focus();
-    };
-    window.addEventListener("keydown", onKey);
-    return () => window.removeEventListener("keydown", onKey);
-  }, []);
+  useKey("/", () => field.current?.focus());
   const showAll = (wanted: boolean) => {
     setSearch("");
     setWhole(wanted);
@@ -105,9 +96,6 @@ export function ExercisesScreen({
       </main>
       <section
         aria-label="The exercise"
-        // It scrolls by itself: a key must reach it where nothing in it takes the focus.
-        // biome-ignore lint/a11y/noNoninteractiveTabindex: a scrolling region must be reachable by keyboard
-        tabIndex={0}
         className="border-line bg-surface p-4 max-lg:border-t lg:col-start-3 lg:row-start-2 lg:min-h-0 lg:overflow-y-auto lg:border-l"
       >
         <ExerciseDetail state={state} />

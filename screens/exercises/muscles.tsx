@@ -1,7 +1,17 @@
 "use client";
 import { clsx } from "clsx";
 import { memo } from "react";
-import { decimal, type Exercise, entriesOf, lengthProfile, RANGE_THIRDS, REGIONS, type RegionId } from "@/core";
+import {
+  decimal,
+  type Exercise,
+  entriesOf,
+  lengthProfile,
+  mapValues,
+  RANGE_THIRDS,
+  REGIONS,
+  type RegionId,
+} from "@/core";
+import { chosen } from "@/ui/choice";
 import { Select } from "@/ui/select";
 import { useWidth } from "@/ui/use-width";
 import { RegionLine } from "./region-line";
@@ -29,6 +39,8 @@ const GROUPS: Readonly<Record<string, readonly RegionId[]>> = {
   trunk: ["abs", "obliques", "neckFront", "neckBack"],
 };
 
+const NAMES = mapValues(REGIONS, ({ name }) => name);
+
 const NAME = 148;
 const COUNT = 28;
 const ROW = 24;
@@ -36,8 +48,8 @@ const ROW = 24;
 const LEVELS = 6;
 
 /**
- * The muscles, each with how many exercises train it here and where along its length they load it, all faint, so that a stretch
- * that nothing loads is seen; the chosen ones are drawn thick where they are hardest.
+ * Every muscle region with the number of exercises for it in this gym. Each exercise is a faint line over the part of the muscle's
+ * length that it loads, so that a part without any is seen; the selected exercises are drawn solid, thicker where they are hardest.
  */
 export function Muscles({ state }: { state: ExercisesState }) {
   const [ref, width] = useWidth<HTMLDivElement>(330);
@@ -182,17 +194,7 @@ function lineWords(exercise: Exercise, region: RegionId): string {
 /** The muscle as one choice, where there is no room for all of them beside the list. */
 export function MuscleChoice({ state, className }: { state: ExercisesState; className: string }) {
   return (
-    <Select
-      aria-label="Muscle"
-      className={className}
-      value={state.region}
-      onChange={(event) => {
-        const id = Object.values(GROUPS)
-          .flat()
-          .find((one) => one === event.target.value);
-        if (id) state.setRegion(id);
-      }}
-    >
+    <Select aria-label="Muscle" className={className} value={state.region} onChange={chosen(NAMES, state.setRegion)}>
       {entriesOf(GROUPS).map(([group, ids]) => (
         <optgroup key={group} label={group}>
           {ids.map((id) => (

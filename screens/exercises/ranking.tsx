@@ -13,7 +13,7 @@ import {
   REGIONS,
   rankReason,
 } from "@/core";
-import { FOOTER_POPOVER, PopoverButton } from "@/ui/popover";
+import { POPOVER, PopoverButton } from "@/ui/popover";
 import { Select } from "@/ui/select";
 import { MusclePair } from "./muscle-pair";
 import { THIRD_NAMES } from "./third-names";
@@ -42,7 +42,7 @@ const groupWords = (group: (typeof GROUPS)[number], client: string | null): stri
     "not for this client": client ? `Not for ${client} now` : "Cannot be done here",
   })[group];
 
-/** Exercises for the chosen muscle, the best first, in their groups: a row each, with its score, its parts, and a tick to compare it. */
+/** The exercises ranked for the selected muscle, best first, in groups: a row each with its score, a bar for each part of the score, and a checkbox that compares it. */
 export function Ranking({ state, onAll }: { state: ExercisesState; onAll: () => void }) {
   const client = state.view.client?.name.split(" ")[0] ?? null;
   const fit = state.ranked.filter(({ unfit }) => !unfit).length;
@@ -64,7 +64,7 @@ export function Ranking({ state, onAll }: { state: ExercisesState; onAll: () => 
         <PopoverButton
           label="Weights"
           side="bottom"
-          className={FOOTER_POPOVER}
+          className={POPOVER}
           button={{
             className: "min-h-6 underline underline-offset-2",
             children: `weights: ${presetName(state)} ▾`,

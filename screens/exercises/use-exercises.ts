@@ -82,7 +82,7 @@ export function useExercises(view: ExercisesView, draw: string | null) {
     view,
     catalogue,
     region,
-    /** Another muscle: its best exercise is the chosen one. */
+    /** Selects another muscle region, and with it the best exercise of its ranking. */
     setRegion: (wanted: RegionId) => {
       setRegion(wanted);
       setFirstId(null);
@@ -127,7 +127,7 @@ export function useExercises(view: ExercisesView, draw: string | null) {
   };
 }
 
-/** What a client can do in a gym, by the regions that it trains directly or by half. */
+/** The exercises that a client can do in a gym, by the muscle regions that they train directly or by half. */
 function exercisesByRegion(
   list: readonly Exercise[],
   trainee: Trainee,

@@ -5,7 +5,7 @@ import { FORMS } from "./forms";
 import { Pain } from "./rest-parts";
 import { SmallButton } from "./small-button";
 
-/** What was felt of a lift while it was worked at, by slot; it stands with the sets once they are done. */
+/** Form and pain reported while a round is trained, by slot; they are put into its sets when the round is done. */
 export type Felt = ReadonlyMap<string, Pick<PerformedSet, "form" | "pain" | "painPlace">>;
 
 export const NOTHING_FELT = { form: "held", pain: 0, painPlace: "" } as const satisfies Pick<
@@ -16,7 +16,7 @@ export const NOTHING_FELT = { form: "held", pain: 0, painPlace: "" } as const sa
 export const isFelt = (felt: Felt, what: "form" | "pain"): boolean =>
   [...felt.values()].some(({ form, pain }) => (what === "form" ? form !== "held" : pain > 0));
 
-/** Form or pain of a round's lifts, said while they are worked at. */
+/** Asks for the form or the pain of each lift of a round while it is trained. */
 export function FeltSheet({
   what,
   lifts,

@@ -1,5 +1,5 @@
 "use client";
-import { occurrenceKey, placeOf } from "@/core";
+import { placesLeft } from "./places-left";
 import type { Floor } from "./use-floor";
 
 /** Nothing was logged for an hour or more: whether it goes on is asked before anything else. */
@@ -9,9 +9,7 @@ export function LeftOpen({ floor, idleMs, onGoOn }: { floor: Floor; idleMs: numb
   const [hours, rest] = [Math.floor(minutes / 60), minutes % 60];
   const end = () => {
     if (!floor.mayCommit()) return;
-    const places = blockRounds
-      .flatMap((one) => one.moves.map(({ slot }) => placeOf(slot.id, one.round, one.ordinal)))
-      .filter((place) => !performed.sets.has(occurrenceKey(place)) && !performed.skipped.has(occurrenceKey(place)));
+    const places = placesLeft(blockRounds, performed);
     if (places.length > 0) void floor.log({ kind: "setsSkipped", places, reason: "" });
     else onGoOn();
   };

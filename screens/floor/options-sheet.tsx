@@ -15,12 +15,12 @@ import {
   loadWords,
   occurrenceKey,
   type PerformedSet,
-  placeOf,
   SAME_WEIGHT_KG,
 } from "@/core";
 import { dropAfter } from "./done-sets";
 import { FloorSheet } from "./floor-sheet";
 import { Later, later } from "./later";
+import { placesLeft } from "./places-left";
 import { ChoiceButton } from "./questions";
 import { SmallButton } from "./small-button";
 import type { Floor } from "./use-floor";
@@ -102,9 +102,7 @@ function AllOptions({
   const { view, performed } = floor;
   const { sensor } = useSensor();
   const skip = (blockRounds: readonly BlockRound[]) => {
-    const places = blockRounds
-      .flatMap((one) => one.moves.map(({ slot }) => placeOf(slot.id, one.round, one.ordinal)))
-      .filter((place) => !performed.sets.has(occurrenceKey(place)));
+    const places = placesLeft(blockRounds, performed);
     return places.length > 0 ? onLog({ kind: "setsSkipped", places, reason: "" }) : onOpenChange(false);
   };
   const drops = justDone.flatMap((set) => {

@@ -6,7 +6,7 @@ import { SelectField, TextField } from "@/ui/field";
 import { Menu } from "@/ui/menu";
 import { Notice } from "@/ui/notice";
 import { PageHeader } from "@/ui/page-header";
-import { FOOTER_POPOVER, PopoverButton } from "@/ui/popover";
+import { POPOVER, PopoverButton } from "@/ui/popover";
 import { Select } from "@/ui/select";
 import { HatchPattern, SetBar } from "@/ui/set-bar";
 import { Sheet } from "@/ui/sheet";
@@ -107,7 +107,7 @@ export function LookScreen() {
             <PopoverButton
               label="A popover"
               side="bottom"
-              className={FOOTER_POPOVER}
+              className={POPOVER}
               button={{ className: "min-h-8 underline underline-offset-2", children: "a popover ▾" }}
             >
               {() => <p>What a figure is made of.</p>}

@@ -64,13 +64,7 @@ export function WeeksReviewScreen({ view }: { view: WeeksView | null }) {
       >
         {choice}
       </PageHeader>
-      <main
-        ref={scroller}
-        // It scrolls, and holds nothing else that a key could reach.
-        // biome-ignore lint/a11y/noNoninteractiveTabindex: a scrolling region must be reachable by keyboard
-        tabIndex={0}
-        className="relative min-w-0 overflow-x-auto lg:overflow-y-auto"
-      >
+      <main ref={scroller} className="relative min-w-0 overflow-x-auto lg:overflow-y-auto">
         <WeeksLifts review={review} view={view} beside={beside} onBeside={setBeside} />
       </main>
       <aside

@@ -1,6 +1,6 @@
 "use client";
 import { useRouter } from "next/navigation";
-import { type DeloadSigns, decimal, massFigure, massWords, muscleName, type PlanEdit } from "@/core";
+import { capitalised, type DeloadSigns, decimal, massFigure, massWords, muscleName, type PlanEdit } from "@/core";
 import { weeksKey } from "@/device/weeks-key";
 import { Button } from "@/ui/button";
 import type { NextStep, WeeksReview, WeeksView } from "@/views";
@@ -64,7 +64,7 @@ function signsWords({ falling, effort, soreness }: DeloadSigns): string {
         : `pain in ${soreness.painful} sessions of two weeks`,
     );
   const sentence = words.join("; ");
-  return `${sentence.charAt(0).toUpperCase()}${sentence.slice(1)}.`;
+  return `${capitalised(sentence)}.`;
 }
 
 const WAY_WORDS = {

@@ -3,7 +3,7 @@ import { memo, type ReactNode } from "react";
 import { decimal, formatClock, frequencyOf, type Muscle, muscleName, volumeParts } from "@/core";
 import { MuscleBand } from "@/parts/muscle-band";
 import { fetched } from "@/ui/on-demand";
-import { FOOTER_POPOVER, PopoverButton } from "@/ui/popover";
+import { POPOVER, PopoverButton } from "@/ui/popover";
 import type { SessionView } from "@/views";
 import { Cautions } from "./cautions";
 import type { FootFigure } from "./footer-breakdown";
@@ -73,7 +73,7 @@ const openMuscle = (muscle: Muscle, drawn: ReactNode) => (
     button={{ children: drawn, className: "min-h-6 rounded-[3px] px-0.5 text-left hover:bg-bark" }}
     label={`What ${muscleName(muscle)} is made of`}
     side="top"
-    className={FOOTER_POPOVER}
+    className={POPOVER}
   >
     {() => <FooterBreakdown of={muscle} />}
   </PopoverButton>
@@ -88,7 +88,7 @@ const Opened = memo(function Opened({ of, figure, words }: { of: FootFigure; fig
       }}
       label={`What the ${of === "kg" ? "load moved" : of} is made of`}
       side="top"
-      className={FOOTER_POPOVER}
+      className={POPOVER}
     >
       {() => <FooterBreakdown of={of} />}
     </PopoverButton>

@@ -28,7 +28,7 @@ const PLACES = [
   { href: "/gym", name: "Gym", isUnderMore: true },
 ];
 
-/** The rail and the palette around every desk screen; on a phone the rail is a bar at the foot. */
+/** The navigation rail and the command palette around every desk screen; on a phone the rail is a bar at the foot. */
 export function Shell({
   viewer,
   items,

@@ -2,7 +2,7 @@
 import Link from "next/link";
 import type { ReactNode } from "react";
 import { lowerFirst, sum } from "@/core";
-import { FOOTER_POPOVER, PopoverButton } from "@/ui/popover";
+import { POPOVER, PopoverButton } from "@/ui/popover";
 import type { TodayView } from "@/views";
 
 /** What the last seven days came to: sessions done, lifts at their best, and messages that nobody has answered. */
@@ -14,7 +14,7 @@ export function TodayFooter({ view }: { view: TodayView }) {
   const messages = view.needs.filter(({ need }) => need.rule === "message").length;
   if (planned + bests + messages === 0) return null;
   return (
-    <footer className="sticky bottom-0 flex max-md:bottom-14 flex-wrap items-center gap-x-6 gap-y-1 bg-walnut px-6 py-2 text-onwalnut">
+    <footer className="sticky bottom-0 flex max-md:bottom-14 flex-wrap items-center gap-x-6 gap-y-1 bg-walnut px-4 py-2 text-onwalnut">
       <h2 className="sr-only">The last seven days</h2>
       {planned > 0 ? <Figure figure={`${done} of ${planned}`}>sessions done in seven days</Figure> : null}
       {bests > 0 ? (
@@ -27,7 +27,7 @@ export function TodayFooter({ view }: { view: TodayView }) {
           }}
           label="Lifts at their best in seven days"
           side="top"
-          className={FOOTER_POPOVER}
+          className={POPOVER}
         >
           {() => (
             <>

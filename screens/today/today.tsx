@@ -96,7 +96,7 @@ export function TodayScreen({ first, nowMinute }: { first: TodayView; nowMinute:
           {mayPlan ? <Needs day={day} /> : <NeedsToSee view={view} />}
         </section>
         {view.clients.length > 0 ? (
-          <div className="min-w-0 px-6 pt-4 pb-6 lg:pt-0">
+          <div className="min-w-0 px-4 pt-4 pb-6 lg:pt-0">
             <ComingDays day={day} />
           </div>
         ) : null}
