@@ -1,5 +1,6 @@
 import Link from "next/link";
 import { redirect } from "next/navigation";
+import { PageHeader } from "@/ui/page-header";
 import { answer, requireScope } from "../../ask";
 
 /** The rail's link: the session that was done last. */
@@ -8,11 +9,14 @@ export default async function Latest() {
   const { sessionId } = await answer(scope, "sessions.latest", {});
   if (sessionId) redirect(`/review/${sessionId}`);
   return (
-    <main className="px-6 py-16 text-center">
-      <p className="text-lg font-semibold">Nothing has been trained yet.</p>
-      <Link href="/clients" className="text-indigo underline underline-offset-2">
-        Choose a client
-      </Link>
+    <main>
+      <PageHeader title="Review" />
+      <div className="px-4 py-16 text-center">
+        <p className="text-lg font-semibold">Nothing has been trained yet.</p>
+        <Link href="/clients" className="text-indigo underline underline-offset-2">
+          Choose a client
+        </Link>
+      </div>
     </main>
   );
 }
